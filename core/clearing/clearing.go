@@ -1,0 +1,67 @@
+// Package clearing judges a run against the standard that clears a piece.
+//
+// The standard is modest: right notes, fingers and rhythm, fair tone and
+// pitch, no stop. It opens the next rung; it is not performance-readiness.
+package clearing
+
+import (
+	"strings"
+
+	"patientladder/core/material"
+)
+
+// Point is one thing a run must have.
+type Point struct {
+	ID string `json:"id"`
+	// Name is what the teacher taps: "right notes".
+	Name string `json:"name"`
+	// Missing completes the sentence "It stays: …".
+	Missing string `json:"missing"`
+}
+
+// Standard returns the points for a family of instruments. Pitch is asked only
+// where the player makes it.
+func Standard(f material.Family) []Point {
+	points := []Point{
+		{"notes", "Right notes", "some notes were wrong"},
+		{"fingers", "Right fingers", "some fingers were not the ones learned"},
+		{"rhythm", "Right rhythm", "the rhythm did not hold"},
+		{"tone", "Fair tone", "the tone was not fair yet"},
+	}
+	if f == material.Bowed {
+		points = append(points, Point{"pitch", "Fair pitch", "the pitch was not fair yet"})
+	}
+	return append(points, Point{"flow", "No stop", "it stopped on the way"})
+}
+
+// Verdict is the judgement of one run.
+type Verdict struct {
+	Cleared bool
+	// Missed are the points that were not met, in the order of the standard.
+	Missed []Point
+	// Why is one sentence.
+	Why string
+}
+
+// Judge compares the points that were met with the standard. Points that are
+// not in the standard are ignored.
+func Judge(standard []Point, met []string) Verdict {
+	has := make(map[string]bool, len(met))
+	for _, id := range met {
+		has[id] = true
+	}
+	var v Verdict
+	var words []string
+	for _, p := range standard {
+		if !has[p.ID] {
+			v.Missed = append(v.Missed, p)
+			words = append(words, p.Missing)
+		}
+	}
+	if len(v.Missed) == 0 {
+		v.Cleared, v.Why = true, "The run met every point of the standard."
+		return v
+	}
+	v.Why = "It stays a working piece: " + strings.Join(words, "; ") + "."
+	return v
+}

@@ -1,0 +1,92 @@
+// Package material describes what can stand on a ladder: method pieces,
+// exercises, reading stages and repertoire, with what each demands.
+package material
+
+// Strand is one of the side-by-side paths of a ladder.
+type Strand string
+
+// The strands of a ladder, in the order in which they are drawn.
+const (
+	Method     Strand = "method"
+	Technique  Strand = "technique"
+	Reading    Strand = "reading"
+	Repertoire Strand = "repertoire"
+	Ear        Strand = "ear"
+)
+
+// Strands returns all strands in drawing order.
+func Strands() []Strand { return []Strand{Method, Technique, Reading, Repertoire, Ear} }
+
+// Family is the kind of instrument, which decides what can be asked of it.
+type Family string
+
+// The families of instruments.
+const (
+	Keyboard Family = "keyboard"
+	Bowed    Family = "bowed"
+	Plucked  Family = "plucked"
+)
+
+// FamilyOf returns the family of an instrument by name; ok is false for one that is not known.
+func FamilyOf(instrument string) (Family, bool) {
+	switch instrument {
+	case "piano":
+		return Keyboard, true
+	case "cello":
+		return Bowed, true
+	case "ukulele":
+		return Plucked, true
+	}
+	return "", false
+}
+
+// Texture is how many things happen at once; a secure tempo counts per texture.
+type Texture string
+
+// The textures, from the simplest.
+const (
+	OneLine  Texture = "one line"
+	InTurn   Texture = "hands in turn"
+	Together Texture = "hands together"
+)
+
+// Material is one thing that can stand on a ladder.
+type Material struct {
+	ID         string
+	Title      string
+	Composer   string
+	Strand     Strand
+	Instrument string
+	// Source, Unit and Page say where it comes from; Order is its place in the source, from 1.
+	SourceID, Source, Unit string
+	Page, Order            int
+	// Tempo is in quarter notes a minute; 0 when the material has none.
+	Tempo float64
+	// Bars and DistinctBars count all bars and the different ones (see pattern); 0 without a score.
+	Bars, DistinctBars int
+	// Quarters is the length played once, in quarter notes; 0 without a score.
+	Quarters    float64
+	Texture     Texture
+	Demands     []Demand
+	FocusPoints []FocusPoint
+}
+
+// Demand is a skill that a material asks for.
+type Demand struct {
+	Skill string `json:"skill"`
+	// Weight is how strongly it is asked for, above 0 and at most 2; 1 is the usual full weight.
+	Weight float64 `json:"weight"`
+	// Bars are the positions, from 1, where it is asked for; empty for the whole piece.
+	Bars []int `json:"bars,omitempty"`
+	// Origin is "score" when found by rule, "teacher" when set by hand.
+	Origin string `json:"origin"`
+}
+
+// FocusPoint is one thing to attend to while playing.
+type FocusPoint struct {
+	ID   string `json:"id"`
+	Text string `json:"text"`
+}
+
+// Library looks a material up by id.
+type Library map[string]Material

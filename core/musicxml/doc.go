@@ -1,0 +1,14 @@
+// Package musicxml reads MusicXML 4.0 partwise files into the score model.
+//
+// The files are:
+//
+//	read.go     Read, its limits and the check of what kind of file it is
+//	tokens.go   a pull reader over encoding/xml with depth and place
+//	header.go   work, creators, part list
+//	part.go     a part: bars, cursor, backup and forward
+//	note.go     a note
+//	bars.go     bar lengths over all parts, and voices that overrun
+//	errors.go   the one-sentence errors
+//
+// Source: MusicXML 4.0, W3C Community Group Final Report, 2021.
+package musicxml

@@ -1,0 +1,102 @@
+package reading
+
+import (
+	"sort"
+	"strconv"
+
+	"patientladder/core/score"
+)
+
+// Start is what a student looks for first: which hand, which finger, which key.
+type Start struct {
+	Hand Hand `json:"hand"`
+	// Finger is 1 to 5, 0 for an open string, −1 when neither given nor clear.
+	Finger int `json:"finger"`
+	// FingerGiven says that the finger is printed; otherwise it is proposed from the hand's position.
+	FingerGiven bool `json:"fingerGiven"`
+	// Key is the first note, lowest first for a chord: "C4", "F#3".
+	Key []string `json:"key"`
+	// BlackKey says that the outer note lies on a black key.
+	BlackKey bool `json:"blackKey"`
+	Bar      int  `json:"bar"`
+	// WeakFinger says that the hand starts on finger 4 or 5 (keyboard).
+	WeakFinger bool `json:"weakFinger"`
+}
+
+// FindStart returns the start of a line; ok is false for a line with no notes.
+// Where no finger is printed and the line stays within five neighbouring white
+// keys' width, the finger is the one that lies on the note in that position:
+// the right thumb, or the left fifth finger, on the lowest note.
+func FindStart(s *score.Score, l Line) (st Start, ok bool) {
+	if len(l.Onset) == 0 {
+		return Start{}, false
+	}
+	first := l.Onset[0]
+	st = Start{Hand: l.Hand, Finger: -1, Bar: first.Bar}
+	for _, i := range first.Notes {
+		st.Key = append(st.Key, s.Notes[i].Pitch.String())
+	}
+	outer := &s.Notes[first.Outer]
+	st.BlackKey = isBlack(outer.Pitch)
+	if f, err := strconv.Atoi(outer.Fingering); err == nil && f >= 0 && f <= 5 {
+		st.Finger, st.FingerGiven = f, true
+	} else if l.Hand != Whole {
+		st.Finger = fiveFinger(s, l, outer.Pitch)
+	}
+	st.WeakFinger = l.Hand != Whole && st.Finger >= 4
+	return st, true
+}
+
+// fiveFinger returns the finger on a pitch if the whole line fits one five-finger position, else −1.
+func fiveFinger(s *score.Score, l Line, p score.Pitch) int {
+	low, high := p.StaffStep(), p.StaffStep()
+	for _, o := range l.Onset {
+		for _, i := range o.Notes {
+			step := s.Notes[i].Pitch.StaffStep()
+			low, high = min(low, step), max(high, step)
+		}
+	}
+	if high-low > 4 {
+		return -1
+	}
+	if l.Hand == Left {
+		return 5 - (p.StaffStep() - low)
+	}
+	return 1 + p.StaffStep() - low
+}
+
+func isBlack(p score.Pitch) bool {
+	switch ((p.Semitone() % 12) + 12) % 12 {
+	case 1, 3, 6, 8, 10:
+		return true
+	}
+	return false
+}
+
+// UsedNote is one pitch that a line uses.
+type UsedNote struct {
+	Pitch string `json:"pitch"`
+	MIDI  int    `json:"midi"`
+	Count int    `json:"count"`
+	// FirstBar is where it is met first, from 1.
+	FirstBar int `json:"firstBar"`
+}
+
+// NotesUsed returns the written pitches of a line, lowest first.
+func NotesUsed(s *score.Score, l Line) []UsedNote {
+	at := map[score.Pitch]int{}
+	var used []UsedNote
+	for _, o := range l.Onset {
+		for _, i := range o.Notes {
+			n := &s.Notes[i]
+			if k, ok := at[n.Pitch]; ok {
+				used[k].Count++
+				continue
+			}
+			at[n.Pitch] = len(used)
+			used = append(used, UsedNote{Pitch: n.Pitch.String(), MIDI: n.MIDI, Count: 1, FirstBar: n.Bar})
+		}
+	}
+	sort.SliceStable(used, func(a, b int) bool { return used[a].MIDI < used[b].MIDI })
+	return used
+}

@@ -1,0 +1,100 @@
+// Package ripe finds what is due in the next lesson of a student.
+package ripe
+
+import (
+	"fmt"
+	"sort"
+	"time"
+
+	"patientladder/core/material"
+	"patientladder/core/standing"
+)
+
+// Sign is one thing that is ripe, the most urgent kinds first.
+type Sign struct {
+	// Kind is "run", "stuck", "choose", "review" or "spot".
+	Kind     string
+	Material string
+	// Text is a short sentence.
+	Text string
+}
+
+// Policy holds the numbers behind the signs.
+type Policy struct {
+	// StuckLessons without a new mark make a working piece stuck. Default 3 (rule of the studio).
+	StuckLessons int
+	// ReviewWeeks is how long a review piece may go unheard. Default 6.
+	ReviewWeeks int
+}
+
+// DefaultPolicy returns the defaults.
+func DefaultPolicy() Policy { return Policy{StuckLessons: 3, ReviewWeeks: 6} }
+
+// Find returns the signs of a standing on a day, in the order run, stuck,
+// choose, spot, review; within a kind by title. Of the review pieces only the
+// one that was left longest is named, with the number of others.
+func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) []Sign {
+	var signs []Sign
+	working := 0
+	oldest, fading := "", 0
+	for id, m := range s.Materials {
+		title := lib[id].Title
+		switch m.State {
+		case standing.Working:
+			working++
+			if m.RunDue {
+				signs = append(signs, Sign{"run", id, fmt.Sprintf("“%s” is ready for a run", title)})
+			}
+			if m.SinceMark >= p.StuckLessons {
+				signs = append(signs, Sign{"stuck", id, fmt.Sprintf("“%s” has had no new mark for %d lessons", title, m.SinceMark)})
+			}
+			if open := openSpots(m); open > 0 {
+				signs = append(signs, Sign{"spot", id, fmt.Sprintf("%s in “%s”", plural(open, "open spot"), title)})
+			}
+		case standing.Cleared, standing.Polished:
+			if day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour {
+				fading++
+				if oldest == "" || m.LastPlayed.Before(s.Materials[oldest].LastPlayed) ||
+					m.LastPlayed.Equal(s.Materials[oldest].LastPlayed) && id < oldest {
+					oldest = id
+				}
+			}
+		}
+	}
+	if working == 0 {
+		signs = append(signs, Sign{"choose", "", "No working piece: choose the next rung"})
+	}
+	if oldest != "" {
+		weeks := int(day.Sub(s.Materials[oldest].LastPlayed).Hours() / 24 / 7)
+		text := fmt.Sprintf("“%s” unheard for %d weeks", lib[oldest].Title, weeks)
+		if fading > 1 {
+			text += fmt.Sprintf(", and %d more in review", fading-1)
+		}
+		signs = append(signs, Sign{"review", oldest, text})
+	}
+	rank := map[string]int{"run": 0, "stuck": 1, "choose": 2, "spot": 3, "review": 4}
+	sort.Slice(signs, func(a, b int) bool {
+		if signs[a].Kind != signs[b].Kind {
+			return rank[signs[a].Kind] < rank[signs[b].Kind]
+		}
+		return signs[a].Text < signs[b].Text
+	})
+	return signs
+}
+
+func openSpots(m *standing.MaterialStanding) int {
+	open := 0
+	for _, s := range m.Spots {
+		if !s.Mended {
+			open++
+		}
+	}
+	return open
+}
+
+func plural(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}

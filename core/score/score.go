@@ -1,0 +1,168 @@
+// Package score is the model of a written piece: what a reader of any file
+// format fills in and what every analysis reads.
+//
+// Time is counted in quarter notes from the start of the piece, exactly.
+// Notes are kept as written; Sounding joins ties and applies transposition.
+package score
+
+import (
+	"fmt"
+	"strconv"
+
+	"patientladder/core/rational"
+)
+
+// Score is one piece as written.
+type Score struct {
+	Title    string
+	Composer string
+	// Tempo is the first written tempo in quarter notes a minute; 0 when none is written.
+	Tempo float64
+	Parts []Part
+	Bars  []Bar
+	// Notes holds every note and rest of every part in the order of the file.
+	Notes []Note
+	// Skipped lists what the file holds that this model does not, so that
+	// nothing is dropped in silence.
+	Skipped []Skip
+}
+
+// Part is one player's part.
+type Part struct {
+	ID   string
+	Name string
+	// Staves is the number of staves, at least 1.
+	Staves int
+	// Clefs holds the first clef sign of each staff ("G", "F", "C", "TAB"), indexed from staff 1 at 0.
+	Clefs []string
+}
+
+// Bar is one bar of the piece, the same for all parts.
+type Bar struct {
+	// Label is the printed number: "0" for a pickup, sometimes not a number.
+	Label  string
+	Start  rational.Rat
+	Length rational.Rat
+	// Beats and BeatUnit are the time signature in force: 6 and 8 for 6/8; 0 and 0 without one.
+	Beats, BeatUnit int
+	// Fifths is the key signature in force: sharps positive, flats negative.
+	Fifths int
+	// Mode is "major", "minor" or another name from the file; empty when not given.
+	Mode string
+	// Short says that the bar is shorter than its time signature: a pickup, or half of a split bar.
+	Short bool
+}
+
+// Pitch is a written pitch: step C to B, alteration in semitones, octave where middle C begins octave 4.
+type Pitch struct {
+	Step   byte
+	Alter  int
+	Octave int
+}
+
+// Note is one written note or rest.
+type Note struct {
+	Onset    rational.Rat
+	Duration rational.Rat
+	Pitch    Pitch
+	// MIDI is the sounding pitch, 0 to 127, with middle C at 60; 0 for a rest.
+	MIDI int
+	// Part counts from 0, Staff from 1.
+	Part, Staff int
+	Voice       string
+	// Bar is the position of the bar in the piece, from 1, whatever number is printed there.
+	Bar  int
+	Rest bool
+	// Grace notes take no time of their own: duration 0 at the onset of the note they lean on.
+	Grace bool
+	// Chord says that the note sounds with the one before it.
+	Chord             bool
+	TieStart, TieStop bool
+	// Tuplet is actual notes in the time of normal ones (3 in 2); zero outside tuplets.
+	Tuplet    Ratio
+	Type      string
+	Dots      int
+	Fingering string
+	// String and Fret are for plucked instruments; String 0 means not given.
+	String, Fret      int
+	SlurStart         bool
+	SlurStop          bool
+	Articulations     []string
+	Lyric             string
+	ShownAccidental   bool
+}
+
+// Ratio is a pair such as 3:2.
+type Ratio struct{ Actual, Normal int }
+
+// Skip is something of the file that was not taken over.
+type Skip struct {
+	// What names it in words: "figured bass", "cue notes".
+	What string `json:"what"`
+	// Where is the first place: "part P1, bar 3".
+	Where string `json:"where"`
+	// Count is how often it occurs, at least 1.
+	Count int `json:"count"`
+}
+
+// End returns the time at which the note stops as written.
+func (n Note) End() rational.Rat { return n.Onset.Add(n.Duration) }
+
+var stepSemitones = map[byte]int{'C': 0, 'D': 2, 'E': 4, 'F': 5, 'G': 7, 'A': 9, 'B': 11}
+
+// Semitone returns the pitch on the MIDI scale, where middle C is 60.
+func (p Pitch) Semitone() int { return 12*(p.Octave+1) + stepSemitones[p.Step] + p.Alter }
+
+// StaffStep returns the place on the staff, counted in steps, with middle C at 28.
+func (p Pitch) StaffStep() int {
+	return 7*p.Octave + (int(p.Step)-'C'+7)%7
+}
+
+// String writes "F#4", "Bb3", "C4".
+func (p Pitch) String() string {
+	return p.Name() + strconv.Itoa(p.Octave)
+}
+
+// Name writes the pitch without its octave: "F#", "Bb", "C".
+func (p Pitch) Name() string {
+	s := string(p.Step)
+	for i := 0; i < p.Alter; i++ {
+		s += "#"
+	}
+	for i := 0; i > p.Alter; i-- {
+		s += "b"
+	}
+	return s
+}
+
+// BarLabel returns the printed number of a bar position from 1, or the
+// position itself where nothing is printed.
+func (s *Score) BarLabel(bar int) string {
+	if bar < 1 || bar > len(s.Bars) || s.Bars[bar-1].Label == "" {
+		return strconv.Itoa(bar)
+	}
+	return s.Bars[bar-1].Label
+}
+
+// Length returns the length of the whole piece in quarter notes.
+func (s *Score) Length() rational.Rat {
+	if len(s.Bars) == 0 {
+		return rational.Rat{}
+	}
+	last := s.Bars[len(s.Bars)-1]
+	return last.Start.Add(last.Length)
+}
+
+// AddSkip records something that was not taken over; the same thing is counted, not listed again.
+func (s *Score) AddSkip(what, where string) {
+	for i := range s.Skipped {
+		if s.Skipped[i].What == what {
+			s.Skipped[i].Count++
+			return
+		}
+	}
+	s.Skipped = append(s.Skipped, Skip{What: what, Where: where, Count: 1})
+}
+
+// Place names a bar for a message: "part P1, bar 3".
+func Place(part, bar string) string { return fmt.Sprintf("part %s, bar %s", part, bar) }

@@ -1,0 +1,136 @@
+// Package skill holds the catalogue of teachable things and what each one
+// stands on.
+package skill
+
+import (
+	_ "embed"
+	"encoding/json"
+	"fmt"
+	"sort"
+)
+
+// Family groups skills as a teacher would look for them.
+type Family string
+
+// Skill is one teachable thing.
+type Skill struct {
+	// ID is a short stable name in lower case with hyphens.
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	// Family is for example "rhythm", "reading", "hands".
+	Family Family `json:"family"`
+	// Instruments are "keyboard", "bowed", "plucked"; empty means all.
+	Instruments []string `json:"instruments,omitempty"`
+	// Needs are the skills that come before this one.
+	Needs []string `json:"needs,omitempty"`
+	// Steps are the bite-sized preview steps that plant the skill before a
+	// piece needs it, in order.
+	Steps []string `json:"steps,omitempty"`
+}
+
+// Catalogue is a checked set of skills.
+type Catalogue struct {
+	byID  map[string]Skill
+	order []string
+}
+
+//go:embed catalogue.json
+var standard []byte
+
+// Standard returns the catalogue that ships with the program.
+func Standard() (Catalogue, error) { return Parse(standard) }
+
+// Parse reads a catalogue from JSON, an array of skills, and checks it: ids
+// are unique, every need exists, and needs do not run in a circle.
+func Parse(data []byte) (Catalogue, error) {
+	var list []Skill
+	if err := json.Unmarshal(data, &list); err != nil {
+		return Catalogue{}, fmt.Errorf("skill catalogue: %w", err)
+	}
+	c := Catalogue{byID: make(map[string]Skill, len(list))}
+	for _, s := range list {
+		if s.ID == "" || s.Name == "" {
+			return Catalogue{}, fmt.Errorf("skill catalogue: a skill has no id or no name (%q, %q)", s.ID, s.Name)
+		}
+		if _, twice := c.byID[s.ID]; twice {
+			return Catalogue{}, fmt.Errorf("skill catalogue: %q stands there twice", s.ID)
+		}
+		c.byID[s.ID] = s
+		c.order = append(c.order, s.ID)
+	}
+	return c, c.check()
+}
+
+// check walks the needs depth first and reports a missing skill or a circle.
+func (c Catalogue) check() error {
+	const walking, done = 1, 2
+	state := map[string]int{}
+	var walk func(id, from string) error
+	walk = func(id, from string) error {
+		s, ok := c.byID[id]
+		if !ok {
+			return fmt.Errorf("skill catalogue: %q needs %q, which is not in it", from, id)
+		}
+		switch state[id] {
+		case walking:
+			return fmt.Errorf("skill catalogue: %q needs itself in a circle through %q", id, from)
+		case done:
+			return nil
+		}
+		state[id] = walking
+		for _, n := range s.Needs {
+			if err := walk(n, id); err != nil {
+				return err
+			}
+		}
+		state[id] = done
+		return nil
+	}
+	for _, id := range c.order {
+		if err := walk(id, ""); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Get returns a skill by id.
+func (c Catalogue) Get(id string) (Skill, bool) { s, ok := c.byID[id]; return s, ok }
+
+// Name returns the name of a skill, or its id when it is not known.
+func (c Catalogue) Name(id string) string {
+	if s, ok := c.byID[id]; ok {
+		return s.Name
+	}
+	return id
+}
+
+// All returns the skills in the order of the catalogue.
+func (c Catalogue) All() []Skill {
+	out := make([]Skill, len(c.order))
+	for i, id := range c.order {
+		out[i] = c.byID[id]
+	}
+	return out
+}
+
+// Beneath returns every skill that id stands on, directly or not, sorted by id.
+func (c Catalogue) Beneath(id string) []string {
+	seen := map[string]bool{}
+	var walk func(string)
+	walk = func(id string) {
+		for _, n := range c.byID[id].Needs {
+			if !seen[n] {
+				seen[n] = true
+				walk(n)
+			}
+		}
+	}
+	walk(id)
+	out := make([]string, 0, len(seen))
+	for id := range seen {
+		out = append(out, id)
+	}
+	sort.Strings(out)
+	return out
+}

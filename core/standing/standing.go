@@ -1,0 +1,156 @@
+// Package standing folds a student's log into what the student can do now,
+// skill by skill and material by material.
+//
+//	standing.go  the result and its policy
+//	fold.go      the fold over the log
+//	habit.go     focus points that travel until they are a habit
+package standing
+
+import (
+	"time"
+
+	"patientladder/core/leap"
+	"patientladder/core/material"
+	"patientladder/core/skill"
+	"patientladder/core/studentlog"
+)
+
+// Policy holds what a studio may set about standing.
+type Policy struct {
+	Leap leap.Policy
+	// HabitAfter is how many materials in a row must give a travelling focus
+	// point its full mark at the first try before it is a habit. Default 3.
+	HabitAfter int
+	// RustyAfterDays is how long a secure skill may go unused. Default 180.
+	RustyAfterDays int
+}
+
+// DefaultPolicy returns the defaults.
+func DefaultPolicy() Policy {
+	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyAfterDays: 180}
+}
+
+// Context is what the fold needs to know beside the log.
+type Context struct {
+	Library material.Library
+	Skills  skill.Catalogue
+	Family  material.Family
+	Policy  Policy
+	// Day is the day for which the standing holds; only fading depends on it.
+	Day time.Time
+}
+
+// State is where a material stands on the ladder.
+type State string
+
+// The states of a material. A material that never came up has no standing at all.
+const (
+	Working  State = "working"
+	Cleared  State = "cleared"
+	Polished State = "polished"
+	Heard    State = "heard" // something is recorded about it, but it was never assigned
+)
+
+// Standing is what a student can do on one day. The same log gives the same
+// standing, and the same bytes as JSON, in whatever order it arrived.
+type Standing struct {
+	Materials map[string]*MaterialStanding `json:"materials"`
+	// Ability holds the evidence for each skill, the longest piece and the tempi.
+	Ability leap.Ability `json:"ability"`
+	// Focus are the student's own focus points in the order in which they were given.
+	Focus []FocusStanding `json:"focus"`
+	// Entries is the number of entries that counted.
+	Entries int `json:"entries"`
+	// LastLesson is the day of the last entry that a teacher made in a lesson.
+	LastLesson time.Time `json:"lastLesson"`
+}
+
+// MaterialStanding is how one material stands.
+type MaterialStanding struct {
+	State State `json:"state"`
+	// Assigned and ClearedAt are zero when it did not happen.
+	Assigned  time.Time `json:"assigned"`
+	ClearedAt time.Time `json:"clearedAt"`
+	// Marks holds the last mark of each focus point, by its id.
+	Marks map[string]studentlog.Mark `json:"marks"`
+	Spots []Spot                     `json:"spots"`
+	Runs  []Run                      `json:"runs"`
+	// RunDue says that every focus point, spots included, has its full mark.
+	RunDue bool `json:"runDue"`
+	// Why is one sentence on why it stands where it stands.
+	Why string `json:"why"`
+	// LastPlayed is the time of the last mark, run or hearing.
+	LastPlayed time.Time `json:"lastPlayed"`
+	// LastRating of a hearing, 1 to 4; 0 when never heard.
+	LastRating int `json:"lastRating"`
+	// Lessons are the days on which something was recorded about it since it was assigned.
+	Lessons int `json:"lessons"`
+	// SinceMark counts the lessons since the last new or better mark.
+	SinceMark int `json:"sinceMark"`
+	// Before is the leap as it was when the material was assigned; nil if it never was.
+	Before *leap.Leap `json:"before,omitempty"`
+}
+
+// Spot is a bar or a few bars marked for repetition.
+type Spot struct {
+	ID     string    `json:"id"`
+	From   int       `json:"from"`
+	To     int       `json:"to"`
+	Text   string    `json:"text,omitempty"`
+	At     time.Time `json:"at"`
+	Mended bool      `json:"mended"`
+}
+
+// Run is one try from start to end.
+type Run struct {
+	ID      string    `json:"id"`
+	At      time.Time `json:"at"`
+	Met     []string  `json:"met"`
+	Cleared bool      `json:"cleared"`
+	Why     string    `json:"why"`
+}
+
+// SpotsMark is the mark of all spots together, which count as one more focus
+// point: none while all are open, part while some are mended, full when the
+// last is wiped; ok is false when there never was a spot.
+func (m *MaterialStanding) SpotsMark() (mark studentlog.Mark, ok bool) {
+	mended := 0
+	for _, s := range m.Spots {
+		if s.Mended {
+			mended++
+		}
+	}
+	switch {
+	case len(m.Spots) == 0:
+		return "", false
+	case mended == len(m.Spots):
+		return studentlog.Full, true
+	case mended > 0:
+		return studentlog.Part, true
+	}
+	return studentlog.None, true
+}
+
+// Travelling returns the student's own focus points that are not yet a habit.
+func (s *Standing) Travelling() []FocusStanding {
+	var out []FocusStanding
+	for _, f := range s.Focus {
+		if !f.Habit {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+// Taken returns the leaps of the cleared materials as they were when assigned,
+// in the order in which they were assigned, for one strand or for all ("").
+func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64 {
+	var out []float64
+	for _, id := range s.inOrder() {
+		m := s.Materials[id]
+		if m.Before != nil && (m.State == Cleared || m.State == Polished) && (strand == "" || lib[id].Strand == strand) {
+			out = append(out, m.Before.Size)
+		}
+	}
+	return out
+}

@@ -1,0 +1,133 @@
+// Package studentlog is the log of what happened on a ladder. It is
+// append-only and the only truth: what a student can do is folded from it.
+//
+// Entries carry their own time and an id made where they were written, so
+// they may arrive late, twice and in any order. A correction removes exactly
+// what it corrects.
+package studentlog
+
+import (
+	"fmt"
+	"strings"
+	"time"
+)
+
+// Kind says what an entry records.
+type Kind string
+
+// The kinds of entries.
+const (
+	Assigned     Kind = "assigned"     // a material became a working piece
+	MarkGiven    Kind = "mark"         // a focus point got a mark on a material
+	SpotAdded    Kind = "spotAdded"    // bars were marked for repetition
+	SpotMended   Kind = "spotMended"   // a spot was wiped
+	RunTried     Kind = "run"          // a run, with the points of the standard that were met
+	Cleared      Kind = "cleared"      // cleared without a run here (known from elsewhere)
+	Polished     Kind = "polished"     // performance-ready
+	Hearing      Kind = "hearing"      // a review piece heard and rated 1 to 4
+	StepDone     Kind = "stepDone"     // one preview step of a skill
+	Probe        Kind = "probe"        // a skill shown, or missing, when asked for
+	Practised    Kind = "practised"    // practice reported
+	SetupChecked Kind = "setupChecked" // bench, feet, hands looked at
+	TakeMeasured Kind = "takeMeasured" // a recorded performance was measured
+	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels
+	Note         Kind = "note"         // a word of observation
+	Correction   Kind = "correction"   // removes another entry
+)
+
+// Mark is what a focus point gets.
+type Mark string
+
+// The marks.
+const (
+	None Mark = "none"
+	Part Mark = "part"
+	Full Mark = "full"
+)
+
+// Entry is one thing that happened. Which fields count depends on the kind; see Validate.
+type Entry struct {
+	// ID is a ULID made by the writer; the same id is the same entry.
+	ID string `json:"id"`
+	// At is when it happened, to the millisecond.
+	At time.Time `json:"at"`
+	// Actor is the id of the teacher who wrote it.
+	Actor    string `json:"actor"`
+	Kind     Kind   `json:"kind"`
+	Material string `json:"material,omitempty"`
+	// Focus is the id of a focus point (mark, focusAdded).
+	Focus string `json:"focus,omitempty"`
+	Mark  Mark   `json:"mark,omitempty"`
+	// From and To are bar positions from 1 (spotAdded).
+	From int `json:"from,omitempty"`
+	To   int `json:"to,omitempty"`
+	// Spot is the id of the entry that added the spot (spotMended).
+	Spot string `json:"spot,omitempty"`
+	// Met lists the points of the clearing standard that were met (run).
+	Met []string `json:"met,omitempty"`
+	// Rating is 1 fell apart, 2 shaky, 3 solid, 4 easy and musical (hearing).
+	Rating int `json:"rating,omitempty"`
+	// Skill is a skill id (stepDone, probe).
+	Skill string `json:"skill,omitempty"`
+	// Step is the number of the preview step from 1 (stepDone).
+	Step int `json:"step,omitempty"`
+	// Shown says whether the skill was there (probe).
+	Shown bool `json:"shown,omitempty"`
+	// Minutes of practice (practised).
+	Minutes int    `json:"minutes,omitempty"`
+	Text    string `json:"text,omitempty"`
+	// Corrects is the id of the entry that this one removes (correction).
+	Corrects string `json:"corrects,omitempty"`
+}
+
+// MaxText is the longest text of an entry in bytes.
+const MaxText = 2000
+
+// Validate says in one sentence what is wrong with an entry by itself, or returns nil.
+func (e Entry) Validate() error {
+	switch {
+	case e.ID == "":
+		return fmt.Errorf("the entry has no id")
+	case e.At.IsZero():
+		return fmt.Errorf("entry %s has no time", e.ID)
+	case len(e.Text) > MaxText:
+		return fmt.Errorf("entry %s: the text is longer than %d characters", e.ID, MaxText)
+	}
+	need := func(ok bool, what string) error {
+		if ok {
+			return nil
+		}
+		return fmt.Errorf("entry %s (%s): %s", e.ID, e.Kind, what)
+	}
+	material := e.Material != ""
+	switch e.Kind {
+	case Assigned, Cleared, Polished, TakeMeasured:
+		return need(material, "says no material")
+	case RunTried:
+		return need(material, "says no material")
+	case MarkGiven:
+		return need(material && e.Focus != "" && (e.Mark == None || e.Mark == Part || e.Mark == Full),
+			"needs a material, a focus point and a mark of none, part or full")
+	case SpotAdded:
+		return need(material && e.From >= 1 && e.To >= e.From, "needs a material and bars, the first not after the last")
+	case SpotMended:
+		return need(material && e.Spot != "", "needs a material and the spot that was mended")
+	case Hearing:
+		return need(material && e.Rating >= 1 && e.Rating <= 4, "needs a material and a rating from 1 to 4")
+	case StepDone:
+		return need(e.Skill != "" && e.Step >= 1, "needs a skill and the number of the step")
+	case Probe:
+		return need(e.Skill != "", "needs a skill")
+	case Practised:
+		return need(e.Minutes >= 0 && e.Minutes <= 24*60, "minutes must lie between 0 and 1440")
+	case FocusAdded:
+		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
+	case Note:
+		return need(strings.TrimSpace(e.Text) != "", "has no text")
+	case SetupChecked:
+		return nil
+	case Correction:
+		return need(e.Corrects != "" && e.Corrects != e.ID, "must name another entry to correct")
+	}
+	return fmt.Errorf("entry %s: %q is not a kind of entry", e.ID, e.Kind)
+}

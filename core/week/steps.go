@@ -1,0 +1,107 @@
+package week
+
+import (
+	"math"
+
+	"patientladder/core/chunk"
+	"patientladder/core/material"
+)
+
+// staircase returns the steps of one piece in order: look and mark first, the
+// smallest chunks, then chunks joined two by two, then the whole. A chunk that
+// equals an earlier one is not learned again. What the marks say is there
+// already is left out.
+func staircase(w Work, age int) []Item {
+	if w.Tree == nil {
+		times, row := dose(age)
+		it := Item{Kind: Whole, Times: times, InRow: row, Minutes: plainMinutes}
+		return []Item{finish(it, w, age)}
+	}
+	whole := w.item(Whole, w.Tree.From, w.Tree.To, age)
+	if w.RunDue {
+		return []Item{whole}
+	}
+	var steps []Item
+	for _, c := range w.Tree.Leaves() {
+		if c.SameAs == 0 && len(w.Tree.Parts) > 0 {
+			steps = append(steps, w.item(Chunk, c.From, c.To, age))
+		}
+	}
+	for _, c := range joins(*w.Tree) {
+		steps = append(steps, w.item(Join, c.From, c.To, age))
+	}
+	steps = append(steps, whole)
+	// Full marks all over would leave only the whole.
+	skip := int(math.Floor(w.Progress * float64(len(steps)-1)))
+	steps = steps[skip:]
+	if w.WeeksOn == 0 && w.Progress == 0 {
+		look := Item{Kind: Look, Minutes: lookMinutes, Bars: Bars{w.Tree.From, w.Tree.To}}
+		steps = append([]Item{finish(look, w, age)}, steps...)
+	}
+	return steps
+}
+
+// joins returns the inner chunks below the root, smaller ones first. Two
+// joins of equal bars count once.
+func joins(root chunk.Chunk) []chunk.Chunk {
+	var out []chunk.Chunk
+	level := []chunk.Chunk{root}
+	for len(level) > 0 {
+		var below, here []chunk.Chunk
+		for _, c := range level {
+			for _, p := range c.Parts {
+				below = append(below, p)
+				if len(p.Parts) > 0 && !allEqualEarlier(p) {
+					here = append(here, p)
+				}
+			}
+		}
+		out = append(here, out...)
+		level = below
+	}
+	return out
+}
+
+func allEqualEarlier(c chunk.Chunk) bool {
+	for _, leaf := range c.Leaves() {
+		if leaf.SameAs == 0 {
+			return false
+		}
+	}
+	return true
+}
+
+func (w Work) item(k Kind, from, to, age int) Item {
+	times, row := dose(age)
+	if k == Whole {
+		times, row = 2, false
+	}
+	quarters := 0.0
+	for b := from; b <= to && b <= len(w.Quarters); b++ {
+		quarters += w.Quarters[b-1]
+	}
+	it := Item{Kind: k, Bars: Bars{from, to}, Times: times, InRow: row,
+		Minutes: minutes(quarters, w.Material.Tempo, times, row)}
+	return finish(it, w, age)
+}
+
+// finish puts the piece, the hand and the words on an item.
+func finish(it Item, w Work, age int) Item {
+	it.Material, it.Title, it.Hand = w.Material.ID, w.Material.Title, w.hand()
+	it.Words = words(it, w, age)
+	return it
+}
+
+// hand is the gate of the hands: right a week, left a week, then together (common practice).
+func (w Work) hand() string {
+	if !w.HandsApart || w.Material.Texture != material.Together {
+		return ""
+	}
+	switch w.WeeksOn {
+	case 0:
+		return "right hand"
+	case 1:
+		return "left hand"
+	}
+	return ""
+}

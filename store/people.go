@@ -1,0 +1,156 @@
+package store
+
+import (
+	"context"
+	"time"
+
+	"patientladder/store/rows"
+)
+
+// Studio is the tenant: one teacher's practice or a school.
+type Studio struct {
+	ID, Name string
+	// Timezone is an IANA name; lessons are in its local time.
+	Timezone string
+	// LibraryVersion grows with every change of the library.
+	LibraryVersion int64
+}
+
+// Teacher is an account.
+type Teacher struct {
+	ID, StudioID, Email, Name string
+	// PasswordHash is an Argon2id hash with its parameters.
+	PasswordHash string
+}
+
+// AddStudio adds a studio with its first teacher.
+func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if err := q.AddStudio(ctx, rows.AddStudioParams{ID: st.ID, Name: st.Name, Timezone: st.Timezone}); err != nil {
+			return err
+		}
+		return q.AddTeacher(ctx, rows.AddTeacherParams{ID: t.ID, StudioID: st.ID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash})
+	}))
+}
+
+// Studio returns a studio by id.
+func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
+	r, err := s.q.Studio(ctx, id)
+	return Studio(r), explain(err)
+}
+
+// TeacherByEmail returns the account with an e-mail address, or ErrNotFound.
+func (s *Store) TeacherByEmail(ctx context.Context, email string) (Teacher, error) {
+	r, err := s.q.TeacherByEmail(ctx, email)
+	return Teacher(r), explain(err)
+}
+
+// Teacher returns an account by id.
+func (s *Store) Teacher(ctx context.Context, id string) (Teacher, error) {
+	r, err := s.q.Teacher(ctx, id)
+	return Teacher(r), explain(err)
+}
+
+// Ladder is one student on one instrument, with the weekly lesson and the practice settings.
+type Ladder struct {
+	ID, StudentID string
+	Name          string
+	Born          time.Time
+	Instrument    string
+	// PracticeDays says for each weekday, Sunday first, whether there is practice.
+	PracticeDays    [7]bool
+	PracticeMinutes int
+	HandsApart      bool
+	// Version of the practice settings; SetPractice wants the one that was read.
+	Version int64
+	// Weekday and StartsAt (minutes after midnight) place the lesson, which lasts Minutes.
+	Weekday           time.Weekday
+	StartsAt, Minutes int
+}
+
+// Age returns the student's age in whole years on a day.
+func (l Ladder) Age(day time.Time) int {
+	years := day.Year() - l.Born.Year()
+	if day.Month() < l.Born.Month() || day.Month() == l.Born.Month() && day.Day() < l.Born.Day() {
+		years--
+	}
+	return years
+}
+
+// AddLadder adds a student with a ladder and the weekly lesson. Adding the
+// same student again, by id, changes nothing.
+func (s *Store) AddLadder(ctx context.Context, studio string, l Ladder) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		n, err := q.StudentExists(ctx, rows.StudentExistsParams{StudioID: studio, ID: l.StudentID})
+		if err != nil || n > 0 {
+			return err
+		}
+		if err := q.AddStudent(ctx, rows.AddStudentParams{StudioID: studio, ID: l.StudentID, Name: l.Name, Born: l.Born}); err != nil {
+			return err
+		}
+		err = q.AddLadder(ctx, rows.AddLadderParams{
+			StudioID: studio, ID: l.ID, StudentID: l.StudentID, Instrument: l.Instrument,
+			PracticeDays: dayBits(l.PracticeDays), PracticeMinutes: int16(l.PracticeMinutes), HandsApart: l.HandsApart,
+		})
+		if err != nil {
+			return err
+		}
+		return q.AddLessonSlot(ctx, rows.AddLessonSlotParams{
+			StudioID: studio, LadderID: l.ID, Weekday: uint8(l.Weekday), StartsAt: int16(l.StartsAt), Minutes: int16(l.Minutes),
+		})
+	}))
+}
+
+// Ladder returns one ladder of a studio.
+func (s *Store) Ladder(ctx context.Context, studio, id string) (Ladder, error) {
+	r, err := s.q.Ladder(ctx, rows.LadderParams{StudioID: studio, ID: id})
+	return ladderOf(r), explain(err)
+}
+
+// Ladders returns all ladders of a studio in the order of their lessons in the week.
+func (s *Store) Ladders(ctx context.Context, studio string) ([]Ladder, error) {
+	list, err := s.q.Ladders(ctx, studio)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Ladder, len(list))
+	for i, r := range list {
+		out[i] = ladderOf(rows.LadderRow(r))
+	}
+	return out, nil
+}
+
+// SetPractice changes the practice settings. It returns ErrConflict when the
+// version is not the one stored, so that a stale form overwrites nothing.
+func (s *Store) SetPractice(ctx context.Context, studio string, l Ladder) error {
+	n, err := s.q.SetPractice(ctx, rows.SetPracticeParams{
+		PracticeDays: dayBits(l.PracticeDays), PracticeMinutes: int16(l.PracticeMinutes), HandsApart: l.HandsApart,
+		StudioID: studio, ID: l.ID, Version: l.Version,
+	})
+	if err == nil && n == 0 {
+		return ErrConflict
+	}
+	return err
+}
+
+func ladderOf(r rows.LadderRow) Ladder {
+	l := Ladder{
+		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Born: r.Born, Instrument: r.Instrument,
+		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version,
+		Weekday: time.Weekday(r.Weekday), StartsAt: int(r.StartsAt), Minutes: int(r.Minutes),
+	}
+	for d := range l.PracticeDays {
+		l.PracticeDays[d] = r.PracticeDays&(1<<d) != 0
+	}
+	return l
+}
+
+func dayBits(days [7]bool) uint8 {
+	var bits uint8
+	for d, on := range days {
+		if on {
+			bits |= 1 << d
+		}
+	}
+	return bits
+}

@@ -1,0 +1,38 @@
+-- name: AddSource :exec
+INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?);
+
+-- name: AddMaterial :exec
+INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
+  tempo, bars, distinct_bars, quarters, texture)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+
+-- name: Materials :many
+SELECT m.*, COALESCE(s.title, '') AS source_title
+FROM material m
+LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
+WHERE m.studio_id = ?
+ORDER BY m.position, m.id;
+
+-- name: MaterialExists :one
+SELECT COUNT(*) FROM material WHERE studio_id = ? AND id = ?;
+
+-- name: AddDemand :exec
+INSERT INTO demand (studio_id, material_id, skill, weight, bars, origin) VALUES (?, ?, ?, ?, ?, ?);
+
+-- name: Demands :many
+SELECT * FROM demand WHERE studio_id = ? ORDER BY material_id, skill;
+
+-- name: AddFocusPoint :exec
+INSERT INTO focus_point (studio_id, id, material_id, position, words) VALUES (?, ?, ?, ?, ?);
+
+-- name: FocusPoints :many
+SELECT * FROM focus_point WHERE studio_id = ? ORDER BY material_id, position, id;
+
+-- name: AddScoreFile :exec
+INSERT INTO score_file (studio_id, material_id, file_name, data) VALUES (?, ?, ?, ?);
+
+-- name: ScoreFile :one
+SELECT file_name, data FROM score_file WHERE studio_id = ? AND material_id = ?;
+
+-- name: LibraryChanged :exec
+UPDATE studio SET library_version = library_version + 1 WHERE id = ?;

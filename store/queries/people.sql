@@ -1,0 +1,55 @@
+-- name: AddStudio :exec
+INSERT INTO studio (id, name, timezone) VALUES (?, ?, ?);
+
+-- name: Studio :one
+SELECT * FROM studio WHERE id = ?;
+
+-- name: AddTeacher :exec
+INSERT INTO teacher (id, studio_id, email, name, password_hash) VALUES (?, ?, ?, ?, ?);
+
+-- name: TeacherByEmail :one
+SELECT * FROM teacher WHERE email = ?;
+
+-- name: Teacher :one
+SELECT * FROM teacher WHERE id = ?;
+
+-- name: AddLoginFailure :exec
+INSERT INTO login_failure (subject, failed_at) VALUES (?, ?);
+
+-- name: CountLoginFailures :one
+SELECT COUNT(*) FROM login_failure WHERE subject = ? AND failed_at > ?;
+
+-- name: ForgetLoginFailures :exec
+DELETE FROM login_failure WHERE subject = ? OR failed_at < ?;
+
+-- name: AddStudent :exec
+INSERT INTO student (studio_id, id, name, born) VALUES (?, ?, ?, ?);
+
+-- name: StudentExists :one
+SELECT COUNT(*) FROM student WHERE studio_id = ? AND id = ?;
+
+-- name: AddLadder :exec
+INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practice_minutes, hands_apart)
+VALUES (?, ?, ?, ?, ?, ?, ?);
+
+-- name: AddLessonSlot :exec
+INSERT INTO lesson_slot (studio_id, ladder_id, weekday, starts_at, minutes) VALUES (?, ?, ?, ?, ?);
+
+-- name: Ladder :one
+SELECT l.*, s.name, s.born, p.weekday, p.starts_at, p.minutes
+FROM ladder l
+JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
+JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
+WHERE l.studio_id = ? AND l.id = ?;
+
+-- name: Ladders :many
+SELECT l.*, s.name, s.born, p.weekday, p.starts_at, p.minutes
+FROM ladder l
+JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
+JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
+WHERE l.studio_id = ?
+ORDER BY p.weekday, p.starts_at, l.id;
+
+-- name: SetPractice :execrows
+UPDATE ladder SET practice_days = ?, practice_minutes = ?, hands_apart = ?, version = version + 1
+WHERE studio_id = ? AND id = ? AND version = ?;

@@ -1,0 +1,123 @@
+// Package store keeps a studio's data in MariaDB. It is the only package that
+// holds SQL, and every call that touches a studio's rows takes the studio's
+// id: there is no way to ask for a row without it.
+//
+//	store.go    opening, migrations, transactions, the kinds of errors
+//	people.go   studios, teachers, students, lessons
+//	throttle.go failed sign-ins
+//	library.go  sources, materials, demands, focus points, score files
+//	ladder.go   rungs, the log and its snapshot
+//	rows/       generated from queries/ by sqlc
+//	localdb/    a private MariaDB for the demo and the tests
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"time"
+
+	"github.com/go-sql-driver/mysql"
+	"github.com/pressly/goose/v3"
+
+	"patientladder/store/rows"
+)
+
+// The kinds of errors that callers tell apart.
+var (
+	// ErrNotFound: no such row in this studio. A row of another studio is not found either.
+	ErrNotFound = errors.New("not found")
+	// ErrConflict: the same id with other contents, or a form made from an older state.
+	ErrConflict = errors.New("conflict")
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Store is a handle on the database; it is safe for concurrent use.
+type Store struct {
+	db *sql.DB
+	q  *rows.Queries
+}
+
+// Open connects to MariaDB and checks that it answers. The dsn is one of the
+// mysql driver, for example "user:password@tcp(127.0.0.1:3306)/ladder".
+func Open(ctx context.Context, dsn string) (*Store, error) {
+	cfg, err := mysql.ParseDSN(dsn)
+	if err != nil {
+		return nil, fmt.Errorf("the database address is not valid: %w", err)
+	}
+	cfg.ParseTime, cfg.Loc = true, time.UTC
+	cfg.Collation = "utf8mb4_unicode_ci"
+	if cfg.Params == nil {
+		cfg.Params = map[string]string{}
+	}
+	cfg.Params["time_zone"] = "'+00:00'"
+	cfg.Params["sql_mode"] = "'STRICT_ALL_TABLES,NO_ZERO_DATE'"
+	connector, err := mysql.NewConnector(cfg)
+	if err != nil {
+		return nil, err
+	}
+	db := sql.OpenDB(connector)
+	db.SetMaxOpenConns(32)
+	db.SetConnMaxIdleTime(5 * time.Minute)
+	if err := db.PingContext(ctx); err != nil {
+		db.Close()
+		return nil, fmt.Errorf("the database does not answer: %w", err)
+	}
+	return &Store{db: db, q: rows.New(db)}, nil
+}
+
+// Close closes all connections.
+func (s *Store) Close() error { return s.db.Close() }
+
+// DB is the pool itself, for the session store, which brings its own queries.
+func (s *Store) DB() *sql.DB { return s.db }
+
+// Ping reports whether the database answers.
+func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
+
+// Migrate brings the schema up to date.
+func (s *Store) Migrate(ctx context.Context) error {
+	dir, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	p, err := goose.NewProvider(goose.DialectMySQL, s.db, dir)
+	if err != nil {
+		return err
+	}
+	_, err = p.Up(ctx)
+	return err
+}
+
+// within runs f in one transaction.
+func (s *Store) within(ctx context.Context, f func(q *rows.Queries) error) error {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback() // after Commit this does nothing
+	if err := f(s.q.WithTx(tx)); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+// explain turns the driver's errors into the kinds above.
+func explain(err error) error {
+	const duplicate, noParent = 1062, 1452
+	var my *mysql.MySQLError
+	switch {
+	case errors.Is(err, sql.ErrNoRows):
+		return ErrNotFound
+	case errors.As(err, &my) && my.Number == duplicate:
+		return ErrConflict
+	case errors.As(err, &my) && my.Number == noParent:
+		return ErrNotFound
+	}
+	return err
+}
