@@ -34,11 +34,15 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			return err
 		}
 		added = true
+		labels, err := json.Marshal(m.BarLabels)
+		if err != nil {
+			return err
+		}
 		err = q.AddMaterial(ctx, rows.AddMaterialParams{
 			StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 			Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 			Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture),
+			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: string(labels),
 		})
 		if err != nil {
 			return err
@@ -96,8 +100,13 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 	}
 	lib := make(material.Library, len(list))
 	for _, r := range list {
+		var labels []string
+		if err := json.Unmarshal([]byte(r.BarLabels), &labels); err != nil {
+			return nil, fmt.Errorf("bar labels of material %s: %w", r.ID, err)
+		}
 		lib[r.ID] = material.Material{
-			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
+			BarLabels: labels,
+			ID:        r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
 			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),
 		}

@@ -367,7 +367,7 @@ type Demand struct {
 	Name   string  `json:"name"`
 	Origin string  `json:"origin"`
 	Skill  string  `json:"skill"`
-	Weight float32 `json:"weight"`
+	Weight float64 `json:"weight"`
 	Where  string  `json:"where"`
 }
 
@@ -376,30 +376,30 @@ type Entry struct {
 	At time.Time `json:"at"`
 
 	// Corrects A ULID
-	Corrects *Id `json:"corrects,omitempty"`
+	Corrects Id `json:"corrects,omitempty,omitzero"`
 
 	// Focus A ULID
-	Focus *Id  `json:"focus,omitempty"`
-	From  *int `json:"from,omitempty"`
+	Focus Id  `json:"focus,omitempty,omitzero"`
+	From  int `json:"from,omitempty,omitzero"`
 
 	// Id A ULID
 	Id   Id        `json:"id"`
 	Kind EntryKind `json:"kind"`
-	Mark *Mark     `json:"mark,omitempty"`
+	Mark Mark      `json:"mark,omitempty,omitzero"`
 
 	// Material A ULID
-	Material *Id       `json:"material,omitempty"`
-	Met      *[]string `json:"met,omitempty"`
-	Minutes  *int      `json:"minutes,omitempty"`
-	Rating   *int      `json:"rating,omitempty"`
-	Shown    *bool     `json:"shown,omitempty"`
-	Skill    *string   `json:"skill,omitempty"`
+	Material Id       `json:"material,omitempty,omitzero"`
+	Met      []string `json:"met,omitempty,omitzero"`
+	Minutes  int      `json:"minutes,omitempty,omitzero"`
+	Rating   int      `json:"rating,omitempty,omitzero"`
+	Shown    bool     `json:"shown,omitempty,omitzero"`
+	Skill    string   `json:"skill,omitempty,omitzero"`
 
 	// Spot A ULID
-	Spot *Id     `json:"spot,omitempty"`
-	Step *int    `json:"step,omitempty"`
-	Text *string `json:"text,omitempty"`
-	To   *int    `json:"to,omitempty"`
+	Spot Id     `json:"spot,omitempty,omitzero"`
+	Step int    `json:"step,omitempty,omitzero"`
+	Text string `json:"text,omitempty,omitzero"`
+	To   int    `json:"to,omitempty,omitzero"`
 }
 
 // EntryKind defines model for Entry.Kind.
@@ -411,12 +411,12 @@ type FocusPoint struct {
 	History []Mark `json:"history"`
 
 	// Id A ULID
-	Id   Id    `json:"id"`
-	Mark *Mark `json:"mark,omitempty"`
+	Id   Id   `json:"id"`
+	Mark Mark `json:"mark,omitempty,omitzero"`
 
 	// Own It belongs to the student and travels
 	Own    bool   `json:"own"`
-	Streak *int   `json:"streak,omitempty"`
+	Streak int    `json:"streak,omitempty,omitzero"`
 	Text   string `json:"text"`
 }
 
@@ -430,7 +430,7 @@ type Instrument string
 type LadderView struct {
 	Habits   []OwnFocus `json:"habits"`
 	Rails    []Rail     `json:"rails"`
-	Reach    float32    `json:"reach"`
+	Reach    float64    `json:"reach"`
 	ReachWhy string     `json:"reachWhy"`
 	Sentence string     `json:"sentence"`
 	Student  Student    `json:"student"`
@@ -441,20 +441,20 @@ type Leap struct {
 	Parts []LeapPart `json:"parts"`
 
 	// Ready Share of the weighted demands that are there already, 0 to 1
-	Ready float32 `json:"ready"`
-	Size  float32 `json:"size"`
+	Ready float64 `json:"ready"`
+	Size  float64 `json:"size"`
 }
 
 // LeapPart defines model for LeapPart.
 type LeapPart struct {
-	Amount  float32        `json:"amount"`
-	Bars    []int          `json:"bars"`
-	Kind    LeapPartKind   `json:"kind"`
-	Level   *LeapPartLevel `json:"level,omitempty"`
-	Name    string         `json:"name"`
-	Novelty float32        `json:"novelty"`
-	Skill   *string        `json:"skill,omitempty"`
-	Weight  float32        `json:"weight"`
+	Amount  float64       `json:"amount"`
+	Bars    []int         `json:"bars"`
+	Kind    LeapPartKind  `json:"kind"`
+	Level   LeapPartLevel `json:"level,omitempty,omitzero"`
+	Name    string        `json:"name"`
+	Novelty float64       `json:"novelty"`
+	Skill   string        `json:"skill,omitempty,omitzero"`
+	Weight  float64       `json:"weight"`
 
 	// Where In printed bars: bars 3, 5–6
 	Where string `json:"where"`
@@ -492,7 +492,7 @@ type LessonPiece struct {
 	RunDue    bool             `json:"runDue"`
 	Runs      []Run            `json:"runs"`
 	Spots     []Spot           `json:"spots"`
-	SpotsMark *Mark            `json:"spotsMark,omitempty"`
+	SpotsMark Mark             `json:"spotsMark,omitempty,omitzero"`
 	State     LessonPieceState `json:"state"`
 	Strand    Strand           `json:"strand"`
 	Title     string           `json:"title"`
@@ -516,7 +516,7 @@ type Line struct {
 	Notes []UsedNote `json:"notes"`
 	Part  string     `json:"part"`
 	Staff int        `json:"staff"`
-	Start *Start     `json:"start,omitempty"`
+	Start Start      `json:"start,omitempty,omitzero"`
 }
 
 // LogLine defines model for LogLine.
@@ -543,7 +543,7 @@ type MaterialBrief struct {
 	Instrument Instrument `json:"instrument"`
 
 	// Source A ULID
-	Source *Id    `json:"source,omitempty"`
+	Source Id     `json:"source,omitempty,omitzero"`
 	Strand Strand `json:"strand"`
 	Title  string `json:"title"`
 }
@@ -557,10 +557,10 @@ type Me struct {
 // MoveMark One direction mark, to be laid over the note it leads to.
 type MoveMark struct {
 	// At Quarter notes from the start of the bar
-	At        float32           `json:"at"`
+	At        float64           `json:"at"`
 	Bar       int               `json:"bar"`
 	Direction MoveMarkDirection `json:"direction"`
-	FromAt    float32           `json:"fromAt"`
+	FromAt    float64           `json:"fromAt"`
 	FromBar   int               `json:"fromBar"`
 	FromPitch int               `json:"fromPitch"`
 	Kind      MoveMarkKind      `json:"kind"`
@@ -582,17 +582,17 @@ type MoveMarkKind string
 
 // NewMaterial defines model for NewMaterial.
 type NewMaterial struct {
-	FileName    string    `json:"fileName"`
-	FocusPoints *[]string `json:"focusPoints,omitempty"`
+	FileName    string   `json:"fileName"`
+	FocusPoints []string `json:"focusPoints,omitempty,omitzero"`
 
 	// Id A ULID
 	Id         Id         `json:"id"`
 	Instrument Instrument `json:"instrument"`
 
 	// Score The MusicXML file, at most 8 MiB before encoding
-	Score  []byte  `json:"score"`
-	Strand Strand  `json:"strand"`
-	Title  *string `json:"title,omitempty"`
+	Score  []byte `json:"score"`
+	Strand Strand `json:"strand"`
+	Title  string `json:"title,omitempty,omitzero"`
 }
 
 // NewStudent defines model for NewStudent.
@@ -606,7 +606,7 @@ type NewStudent struct {
 	Name    string `json:"name"`
 
 	// Source A book whose materials are put on the ladder in order
-	Source   *Id    `json:"source,omitempty"`
+	Source   Id     `json:"source,omitempty,omitzero"`
 	StartsAt string `json:"startsAt"`
 
 	// Student A ULID
@@ -640,19 +640,19 @@ type Piece struct {
 	DistinctBars int           `json:"distinctBars"`
 	FocusPoints  []string      `json:"focusPoints"`
 	HasScore     bool          `json:"hasScore"`
-	Key          *string       `json:"key,omitempty"`
-	Leap         *Leap         `json:"leap,omitempty"`
+	Key          string        `json:"key,omitempty,omitzero"`
+	Leap         Leap          `json:"leap,omitempty,omitzero"`
 	Lines        []Line        `json:"lines"`
 	Marks        []MoveMark    `json:"marks"`
 	Material     MaterialBrief `json:"material"`
 	OnLadder     bool          `json:"onLadder"`
 	Patterns     []Pattern     `json:"patterns"`
-	Reach        *float32      `json:"reach,omitempty"`
+	Reach        float64       `json:"reach,omitempty,omitzero"`
 	Sentence     string        `json:"sentence"`
 	Skipped      []Skip        `json:"skipped"`
-	Tempo        float32       `json:"tempo"`
+	Tempo        float64       `json:"tempo"`
 	Texture      string        `json:"texture"`
-	Time         *string       `json:"time,omitempty"`
+	Time         string        `json:"time,omitempty,omitzero"`
 }
 
 // Practice defines model for Practice.
@@ -666,21 +666,21 @@ type Practice struct {
 
 // Problem defines model for Problem.
 type Problem struct {
-	Detail *string `json:"detail,omitempty"`
-	Status int     `json:"status"`
-	Title  string  `json:"title"`
-	Type   string  `json:"type"`
+	Detail string `json:"detail,omitempty,omitzero"`
+	Status int    `json:"status"`
+	Title  string `json:"title"`
+	Type   string `json:"type"`
 }
 
 // Proposal defines model for Proposal.
 type Proposal struct {
-	Chosen     *Candidate  `json:"chosen,omitempty"`
+	Chosen     Candidate   `json:"chosen,omitempty,omitzero"`
 	Considered []Candidate `json:"considered"`
 	Ease       bool        `json:"ease"`
 
 	// Last The leaps so far
-	Last     []float32 `json:"last"`
-	Reach    float32   `json:"reach"`
+	Last     []float64 `json:"last"`
+	Reach    float64   `json:"reach"`
 	ReachWhy string    `json:"reachWhy"`
 	Reasons  []string  `json:"reasons"`
 	Strand   Strand    `json:"strand"`
@@ -706,22 +706,22 @@ type Run struct {
 
 // Rung defines model for Rung.
 type Rung struct {
-	Assigned *time.Time `json:"assigned,omitempty"`
-	Cleared  *time.Time `json:"cleared,omitempty"`
-	Cliff    bool       `json:"cliff"`
+	Assigned time.Time `json:"assigned,omitempty,omitzero"`
+	Cleared  time.Time `json:"cleared,omitempty,omitzero"`
+	Cliff    bool      `json:"cliff"`
 
 	// From Source, unit and page
-	From       string     `json:"from"`
-	Full       *int       `json:"full,omitempty"`
-	LastPlayed *time.Time `json:"lastPlayed,omitempty"`
-	Layer      RungLayer  `json:"layer"`
-	Leap       Leap       `json:"leap"`
+	From       string    `json:"from"`
+	Full       int       `json:"full,omitempty,omitzero"`
+	LastPlayed time.Time `json:"lastPlayed,omitempty,omitzero"`
+	Layer      RungLayer `json:"layer"`
+	Leap       Leap      `json:"leap"`
 
 	// Material A ULID
-	Material Id    `json:"material"`
-	Plateau  bool  `json:"plateau"`
-	Points   *int  `json:"points,omitempty"`
-	RunDue   *bool `json:"runDue,omitempty"`
+	Material Id   `json:"material"`
+	Plateau  bool `json:"plateau"`
+	Points   int  `json:"points,omitempty,omitzero"`
+	RunDue   bool `json:"runDue,omitempty,omitzero"`
 
 	// Spots Open spots
 	Spots int    `json:"spots"`
@@ -738,7 +738,7 @@ type Sign struct {
 	Kind SignKind `json:"kind"`
 
 	// Material A ULID
-	Material *Id    `json:"material,omitempty"`
+	Material Id     `json:"material,omitempty,omitzero"`
 	Text     string `json:"text"`
 }
 
@@ -757,11 +757,11 @@ type Spot struct {
 	From int `json:"from"`
 
 	// Id A ULID
-	Id     Id      `json:"id"`
-	Mended bool    `json:"mended"`
-	Text   *string `json:"text,omitempty"`
-	To     int     `json:"to"`
-	Where  string  `json:"where"`
+	Id     Id     `json:"id"`
+	Mended bool   `json:"mended"`
+	Text   string `json:"text,omitempty,omitzero"`
+	To     int    `json:"to"`
+	Where  string `json:"where"`
 }
 
 // StandardPoint defines model for StandardPoint.
@@ -818,7 +818,7 @@ type Today struct {
 type TodayLesson struct {
 	// Given Something was recorded on this day already
 	Given   bool           `json:"given"`
-	Last    *time.Time     `json:"last,omitempty"`
+	Last    time.Time      `json:"last,omitempty,omitzero"`
 	Signs   []Sign         `json:"signs"`
 	Student Student        `json:"student"`
 	Working []WorkingBrief `json:"working"`
@@ -852,7 +852,7 @@ type WeekDay struct {
 	Date    openapi_types.Date `json:"date"`
 	Focus   string             `json:"focus"`
 	Items   []WeekItem         `json:"items"`
-	Minutes float32            `json:"minutes"`
+	Minutes float64            `json:"minutes"`
 	Rest    bool               `json:"rest"`
 }
 
@@ -864,7 +864,7 @@ type WeekItem struct {
 
 	// Material A ULID
 	Material Id      `json:"material"`
-	Minutes  float32 `json:"minutes"`
+	Minutes  float64 `json:"minutes"`
 	Times    int     `json:"times"`
 	Title    string  `json:"title"`
 	Where    string  `json:"where"`
@@ -908,18 +908,18 @@ type GetNextParams struct {
 // GetWeekParams defines parameters for GetWeek.
 type GetWeekParams struct {
 	// Day Default: today in the studio's time zone
-	Day *Day `form:"day,omitempty" json:"day,omitempty"`
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
 // ListMaterialsParams defines parameters for ListMaterials.
 type ListMaterialsParams struct {
-	Instrument *Instrument `form:"instrument,omitempty" json:"instrument,omitempty"`
+	Instrument Instrument `form:"instrument,omitempty" json:"instrument,omitempty,omitzero"`
 }
 
 // GetMaterialParams defines parameters for GetMaterial.
 type GetMaterialParams struct {
 	// Ladder Whose leap to compute
-	Ladder *Id `form:"ladder,omitempty" json:"ladder,omitempty"`
+	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
 }
 
 // SignInJSONBody defines parameters for SignIn.
@@ -931,7 +931,7 @@ type SignInJSONBody struct {
 // GetTodayParams defines parameters for GetToday.
 type GetTodayParams struct {
 	// Day Default: today in the studio's time zone
-	Day *Day `form:"day,omitempty" json:"day,omitempty"`
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
 // AppendEntriesJSONRequestBody defines body for AppendEntries for application/json ContentType.
@@ -2957,80 +2957,80 @@ func (sh *strictHandler) GetToday(ctx *gin.Context, params GetTodayParams) {
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
 	"zFzvctw4cn8VFLNVl9TR0siynVv5k7zavVNO8iqW9zaJo1RhyJ4Z7IAADYAazzqqyjvkDfMkKfwjQRKc",
-	"IaWRky+2hgSBRnej8es/wNck40XJGTAlk7OvSYkFLkCBML8u8Fb/l4PMBCkV4Sw5Sy5ggSuqzpDiOd4i",
-	"wpBaAZKqygn/g0SKFIB+5wySNCG6/ecKxDZJE4YLSM6SHOsfMltBgXXnCy4KrMwLpb9R21I3k0oQtkwe",
-	"HtLkCuc5CN3W9FditWq6o/Zlmgj4XBEBeXKmRAXhCN8JWCRnyd8dN1M9tm/l8WVuhrjGCgTBdGCQwr9+",
-	"0jAP+mtZcibBcPdG8DmFQv+ZcaaAKf0nLktKMqyZfVzaFn/8TWrOfx05mO/XjNiW3a8rrNAGmEIbwdky",
-	"1dLjDJAEPX4GhhmuHz3MD5jlxAhG64bgJQhFLPVzyrO15sPXhCgozLOO7GphYiHwVv9eCF5EG1LA5b55",
-	"Xek2D2kjjRFMTxNFFIXImA+hLD+FIrZfOGIdaWk937t6Vnz+G2RKj3EBBWZ5n0dWfSLT5YIsCYu+kmtC",
-	"afTNBshypYJXrCrmIMyrFYgRk7R9O7WuO/Sf12TFpvgjU8IYA5znRGsTpjfBXBeYSkg708eqt8BfaPPQ",
-	"X+VpknEhILNGaL9QFzyrxjZ1KlfgL6SoiuTs5Ww2m6VJQZj9fVJTQ5iCpWUoycf1viZW7sB0V58SLCVZ",
-	"MsgTraZirS1dydV5nptH+u9rYPaHqFiSJhkFLMzvklMiV+bPFWDDlzSRCsoLa0y1MbD/40wRaTsEVZU/",
-	"rMBoZpoovIZrwLKyPRou+bEZN+bV8Vmbg7uIGAzRe2Z+rdtMXocFqJatKPCXK2BLtUrOXs2ilHy5tG1f",
-	"zvqGpCCsUiBbgj159SqU6ywmV4GV7j/87NU+XZArvgnX6pxzCpi1FmswmzevIrPRkh/HJy3x9rT2a6uC",
-	"L6pDxUuj5H2DzKeuhY4JIVqXsDYaRvVjpuInrXY3nNj9rG0SVkQqLiKo4kcsKAGBtAJKxDWoIBKVBDJI",
-	"Eac5SIUWREg9cq1DY7S0qzljV/aUleD0oz2jS4XmQDlbSqR4jZH03otZjpTA90BlYwpDrVIC8DrQuIio",
-	"dxt6IyXT1BKX1oyPCewy71N/jn65urzQ5gYrBUI/+o9Psxffn7/4yz/99fr9zYuPf3vxb3dfX755+C5m",
-	"zi+ZVKIqHKbx1rEkmHFthIBS/X+1rihQiFoii/r+RmAT0SI8J3arGKUKP2+Y0cmYOghM6PiePmBCo70A",
-	"zlbRndm8+XW1je/1HnZFX1pt2UfSrWvW2+vd82AUT2dAlWdA6nka048rB87aQiixmCAD3ccNFmqAe3nE",
-	"JNyusADEF2btWKwCOcoN1pJIaSirGygNXhCmppcUzfRqO2l0shGFJL9DREZdvulWnqbUzXKIK2ZGPc7g",
-	"glcsDtTmWMgYZA5XeIc7XYjhQRy1ll6v86Lk0TVE4R5o+C2DjZ4TxUwZUKDBB3NIA7LKgEBRSbWNdjcI",
-	"Zxm/B6q20Rk/Dc92TCpDpdCsypFm5Jn5F52m6PX//Nd/v4nZoU105XVEbjjcR8V+VqkXqBNfg5d173HV",
-	"kM5jaysG5cv+pD5qN/oPEgFTgoBT7EwP+LiN74ovrwiDmCqZ7XTKmtXTuNEfxXrbbb3Iko0f6ZYsWXQI",
-	"hVmORT6+I/eBhR/RHg9vVR1bA3JTI2rPhWEVsbzt+9ZYXOE5UDnNu/bGpW9TdvjdmoyBr6YBfF4Cc9i6",
-	"N0ypxTFeHQIEGdsuKnZRQRyQi2qC1n2o4kpX8gm03mpkP9TL9QQQKZWLs3hjveFibW1zxEmM2WephAtD",
-	"7FZt02pHaGSk2RwOmThC/Jxqu9noda0Snt1OdLV0LQ2Ngjb6FV1N2uD1lpExorL/PG/7c4HG+zBUxAls",
-	"733hmzUZ+sa5cv03VfR5h79VmaSWVje869EN6aiNsWPl1CCyUasJ9v8XCfl7ruJbiUM+ESXEi8UQP9xH",
-	"eyy46NvdldUnM6ofw08n9YKOaobbDfsgbUJwamo0qG+px3ttjW/tPovNytuVGte5EJFlz6KiNGogfJj7",
-	"nSCwiG47AzuBmbG0Qfher4Oby1i2kZazuLN901LrE6+E3T7HhFUOYxujjrazfjWXAgsYzK02j4bPUbFG",
-	"9NQmVga0CmerqFA6VPqGqe8tOji/B69XbYT6MwOUExc2NBGaVDtZc0AUkxzxexDGR9PLERGFKGDtoPGj",
-	"JB4Rbvf+zxUWCoT5WiLNIhcswUJ572+ORcyj04+j+lpTGy6Snj2NLRE9/nncKdGv3g2NqF/eENWKAgSv",
-	"e07cCHsemG1LQ7Tn0g/ayfQIohQwZF7beBqg68uLSyQzTAMrF3T1ucKUqO1us97x0fVjqwGYUmS85dQK",
-	"cZbsDSZasXprbiyfnU7D7FoiIYtDAdfG0jGpmUZMyd/DJsz1TUhmLAiF9w4EhHHW169jWlQDWDkU9D51",
-	"gVf/+2RnDPzk5eMjmY82rxmPOeEftSJVkmT/cn2FNFdShBUquFToT+iavENzWHABCFjGc4tf6112vlXR",
-	"DfbR1rkd8U7HWOsB0+zF6+c9oD23jf84QXnmXLARye7Hy4rWOfIRke1Y7uRPrTRANHfCIto/QombXRpT",
-	"+vMiOfu0n8i7tBeOnnO+RpsVl4C84yFN/K+slLdvlgsmqS3yAHNKa9GDUPbff5qd3H2avfj+7j9ffpq9",
-	"OL37h7NPsxev7aPv4io6KnBgWbwBWOe2eKJm8ZvduanBQENd4eDiU0aXOtrrxwvm28g5psl1SLyPixfK",
-	"KlJ/1du8hA1QFXgNEmFkwsbR3cS+iXrpYy3XYRMhrjdPWeqmGmPPjdeUIYg8IX5LQakxIM212wEPv1W0",
-	"yIXYR/uJrvwhMkZOpCIsU++GI1MDO+Ve8ldY3voNqq9ha9g+uc6EEjYlWDoQczUJzdG91CA82tO4cFzb",
-	"y3tIE86aEqo+q5xVHE+jXxyT8mC7g8VrUpYwIcqr8XJkeJsJiQ2vTUAl4qMbr39KtCsI/doRm/7rUFdL",
-	"89uRL6tXXjMCATSMaNZge4UEah+INWorTJWI23fHA5Ucb2UE5Vcsx9t+GqKvTA1i/UezATU/+uuX5fK8",
-	"E0YKe4qglJetAo/XsV3nHoR0fl8NtghTb17t90bM3JuBWyQ2HceZXVfyddgJChM65FCpamgLGQzM2gd7",
-	"/X39tolLuKEGKC+5tDalEzzVUIvtW4lNgaCJEjFJchATVnLr+66KAJYD5p1iqeIYRRt4iSRHC+M8dlU1",
-	"sAiHSeELwD6BMn7vmubu9JCh818iyXzDl4aolkgcP2Na8MEpaVsDRMWWEWNwxTeTc5IfqmdlhCE0OrGK",
-	"PS3y6zMvT4Kx3dK3vfoxKv3SRIt1/2GSaCgtbaTQZ4cvWXwMU8Z+QFo5gYCHPnjc2XCMz5iiihFbLlXi",
-	"ZbRnE+qOp3KwVDcUb6fQqZuLMEwn4J6YkokmF4dXgE0qwr2L1108VzVzSbECXA0guRpGRwofdyRN64Rn",
-	"J+xbAkM+Ozdlk9Le6AAZT0wsWgHVNdlWrxqu+KF98tASH1sKpuCgtxS6UVpboitVlWm3MVtxLsF1a6zs",
-	"oAJMLFEf5cruywndujxkJAc6JAusBrK/o6rJzfdNMYwdKUqZK37tBFTbaaNHFF8XtpQ6qtMDPPUVsDFu",
-	"jJq0sbpOGxUPpu+Iic6/VZTSYwQZyNXiYiw9rJ3NaI0cK1CbU5yt/9pykUOTTNhyKNtg3/2Z3MNARfRg",
-	"6tl55BM2QcDrn7qkBCNtuMjlfga5zLGbVHsGlqq04UdrVD9EnLEeuHhbUYBacbtAsxUjnytfRWi3DQGa",
-	"/5wYXQEsomYjCC539ujlQPHBN44XDweFY/5NHXjtAsgMU3NOLEUnr89OZ9HCvSaCGvVFiTQJpkdGV7sx",
-	"VYsunhZSNXV8ERfQPtwb+Q8qsUZBajOcKzScWpyn5xaRi6UAcYa0R+FzrxLugSHtHNu83jVnli81mU+e",
-	"8H7HPKgEivG+Pfvo50HQpqkpMowYFOZQGefSm78uaNU2gLAl2mCJBGRc5JDXZxm01roq5WjVv/dpx0HV",
-	"Q9VXTquGbIDw2JF/te3rWOROSTVJjwZv24mmjukxWdVlSlPAj3FfB7P5BcnJnnT77l3Hp7FNRx4bBaPG",
-	"5vGrW5WdOeDKFzL0lMBH68ZJAmB94eKk3TA9lzAQLl+onys1aYxLBUVsEMbVv051hMsgirn7yKtrt/9Q",
-	"hQNEe83T9KVxiEqdoL5YuVq3xm65AKUXSs1SJ8CAXTUxaVD74zVpSPcu4tuXXVh7+VUfyezntL24n6xC",
-	"fSQSRulkNJLc2wyUBWZB8CqM+dppDLHIEBY5jjSAeQn7wDcDCaqOq0k5tz5mxfT/v3HCjHPBaeBx4iU2",
-	"jw/mee5iqN55Jsenh7yo0XDdebmREIB3tBygt+R5HociHEbtrc2o75C6WFJ7VzdpcmRDK2hD1AphpFsi",
-	"d773qWXzu4I2z1CgXZmzQ3XxdTxU+GB0d8HjIfaMM6UNDZqD2gC4+x9AmCIwlpufJV7CEfJFaPMt0lJL",
-	"bdD4LZpztUKS5GArOJbAQGAFuQWYRB2hj1q65uWHn35Ap6en3yPC0C8ff0gtEtVvqPUjeHD/xBF6h4Ur",
-	"C+HSJL0caj15i6hJwJmXmxVW2oVwp4mO/p3VPDpLbrAiwBS68k5CnVNKTvxBB1yS5Cw5PZodndoM3sqI",
-	"8Ng6FvL4q/3jwcBFu+tpVTPXOlzmyVnyZ1B1/+GlGwPFMU2TY/fZw13nOomXs9mOqySmXSERHL6M3CKh",
-	"lcBYJldwY2sGzK0gQx3XlIa3UzykfYYdu2NQg4y7IlL96Nr8X7Fu1EZmb0zoQ94oOym3l3FoVTa1S9r7",
-	"wkKQe0wfy169zGNpsvM8D06b2eVD+fIImRofXIB5uUVmt7En0bRTmMFbhBlXKxCuQcU0oRhVEnJEcr2g",
-	"BCz0ryN7XiMQ23lZAssPIrjPFUj1jtsjo6NlNiEJHqjgNEk32e/XrjDOl2/ucXz8iHFT3L5z5uGJytuJ",
-	"LOXtEOqQD27bxelrq9df+AYVmG3RBgQgpk3IAc0DrX3yQbNqW/y/NKsuXDNwMQ9GdnaIAeTyoGxjLhw+",
-	"xLT3tkTucSxLv0ZvegoS1Y+5M6nO+j6nROr6hwG7XJr3kCPNQCRcGvtgYgn927KKiOYW1E3j1H1zoznO",
-	"5x5jo15F4mX4HvKDstMUAhx/9bj3wY5Jwbqwbc5+gILfg0mJjyH20uBFvlgEhcZP2Jgfu872tKzPNmih",
-	"O4Vqz+OmUhLhuoQaYWUmBCzXiIMoieyyfWvuBVMOJ7fuWEBS4a3sb/E3FGeTGGqOS8t28fZB9cHHuYes",
-	"nom4PZ80TLTtOa2XoX8IoAOstUi9ibFuEDZhaJsyeCyb6/L7nRj9um7VY3Bss2jlXkZeqhdktL4NpO9V",
-	"1o6C9mQusMWHB0fxwUJ2oYn6ZI45xWIxvYXmBc5Be+J6rWVUe7hvreesET/JPdxfYbYEiTTQJ2wZAfJ5",
-	"ft2+DvHQG0t4RmvU3nJysKE7Au4L1N6mdojF09mmhkxUwOtpZqphYdo7G2hO0VDApXb/9OeVGrqus86U",
-	"Trjo8lkBm72NZACt6ZfIJN/wwaV0XJ+HG5KVL8x+rKCm8e2e5Uc2yYgFHBV63X8p6B+/FLTNzebwHWFY",
-	"bCNXrEZ5uSDUsFKbCJdDQHPBq+VKIaKewlwJ0pdoD4GzW7JkNsUxAkaa6kXEK/V4EzsoUUfqMyr0NcT9",
-	"Qa5ttq3MRIQ9fffoM/iSJd8mnFK48uLWsdlXew8OlljKDbeX/wSfnsz2HjrsRlcMAUGH3yLMMl3mt08V",
-	"tllcNoG4G5vd+kbfAjQFGdJ9cOmcUn9Jokw1VnHxEBcYNXD+wAvhPM9v65zrM6GZ5jKpbwpmWsMeGMYo",
-	"X+w0ZDltNdTUvfDZPSZL1hBS9wVQC+snPZpBpgpB3PtJV4ImZ8kxLknycPfwvwEAAP//",
+	"IaWRky+2hgSBRnej0f3rBr4mGS9KzoApmZx9TUoscAEKhPl1gbf6vxxkJkipCGfJWXIBC1xRdYYUz/EW",
+	"EYbUCpBUVU74HyRSpAD0O2eQpAnR7T9XILZJmjBcQHKW5Fj/kNkKCqw7X3BRYGVeKP2N2pa6mVSCsGXy",
+	"8JAmVzjPQei2pr8Sq1XTHbUv00TA54oIyJMzJSoIR/hOwCI5S/7uuJnqsX0rjy9zM8Q1ViAIpgODFP71",
+	"k4Z50F/LkjMJhrs3gs8pFPrPjDMFTOk/cVlSkmHN7OPStvjjb1Jz/uvIwXy/ZsS27H5dYYU2wBTaCM6W",
+	"qZYeZ4Ak6PEzMMxw/ehhfsAsJ0YwWjcEL0EoYqmfU56tNR++JkRBYZ51ZFcLEwuBt/r3QvAi2pACLvfN",
+	"60q3eUgbaYxgepoooihExnwIZfkpFLH9whHrSEvr+d7Vs+Lz3yBTeowLKDDL+zyy6hOZLhdkSVj0lVwT",
+	"SqNvNkCWK9VeM7ya02DVsKqYgzCNVyBGTNuO5hS9HsJ/XhMam/SPTAljHnCeE61fmN4Es19gKiHtMASr",
+	"3pJ/oQ1Gf92nScaFgMyapf1iXvCsGtvUKWGBv5CiKpKzl7PZbJYmBWH290lNDWEKlpahJB/X+5pYTQCm",
+	"u/qUYCnJkkGeaMUVa237Sq7O89w80n9fA7M/RMWSNMkoYGF+l5wSuTJ/rgAbvqSJVFBeWPOqzYP9H2eK",
+	"SNshqKr8YQVGV9NE4TVcA5aV7dFwyY/NuDG4js/aQNxFxGCI3jPza91m8sosQLWsR4G/XAFbqlVy9moW",
+	"peTLpW37ctY3LQVhlQLZEuzJq1ehXGcxuQqsdP/hZ6/26YJc8U24euecU8CstXyD2bx5FZmNlvw4PmmJ",
+	"t6e1X1sVfFEdKl4aJe+baD51LXRMCNG6hLXRMKofMxU/abW74cTucG2TsCJScRHxM37EghIQSCugRFy7",
+	"GUSikkAGKeI0B6nQggipR651aIyWdjVn7MqeshKcfrRndKnQHChnS4kUr70mvRtjliMl8D1Q2ZjCUKuU",
+	"ALwONC4i6t2G3kjJNLXEpTXjYwK7zPvUn6Nfri4vtLnBSoHQj/7j0+zF9+cv/vJPf71+f/Pi499e/Nvd",
+	"15dvHr6LmfNLJpWoCufleOtYEsy4NkJAqf6/WlcUKEQtkfUD/0ZgE9EiPCd2qxilCj9vmNHJmDoITOj4",
+	"nj5gQqO9AM5WI/dq0/bX1TbuD3jXLPrS6s8+Im9ds97u754Ho3jKA6o8S1LP5ZjGXDkHri2WEosJUtF9",
+	"3GChBviZR4zE7QoLQHxhVpP1XiBHufHHJFLa3dUNlHZnEKamlxTN9Po7MfvhXuFI8juMkmOXt/o7T3fq",
+	"ODHEOTPrHvdwwSs21uGbYyFjznhoKTo87boq3hmkdsfQ9qIoeXQtUrgHGn7LYKNnSTFTxrnQTgxzHgtk",
+	"lXEmRSXVNtrdoKPM+D1QtR3Jg0P7zh3zzVApNDtzpJl9Zv5Fpyl6/T//9d9vYjZvE13THUUxUuh74H7m",
+	"qVcDJ+LGN9e9xxVKunixrU6UL/uT+qiD+D9IBEwJAm7JZHrAx22yV3x5RRjE1M1s3VOsgZ7Gjf4o1ttu",
+	"u0iWbPxIt2TJokMozHIs8vEduQ+sqxPt8fD22rE1IDc1ovZcGFYRy9t+ZI/FFZ4DldNie2+A+nZnR9Sv",
+	"yRj4alowwUtgzo/vDVNqcYxXh8BbjW1EFbuoIO78i2qC1n2o4kpX8gm03uooYqiX6wkOq1QO5fEGfcPF",
+	"2trvSEAas+FSCQeC7FZt02oHMDPSbA4DNo4QP6fabjZ6XauEZ7cTXS1dS0OjoI1+RVeTNni9ZWSMqOw/",
+	"z9uxY6DxHgSLBJzt/TF8syZD37iwsf+mij7v8Lcqk9TS6oZ3PbohHbUxdqycGkQ2czXB/v8iIX/PVXwr",
+	"cf5SRAnxYjHED/fRHgsu+nZ3ZfXJjOrH8NNJvaCjmuF2w75rNwEIm4o89S31+AixiePdZ7FZebtS+34O",
+	"jrLsWVSURg2EB9nfCQKL6LYzsBOYGUubAuj1Ori5jGUbaQWmO9s3LbU+8UrY7XMMhHMY2xgN6p31q7kU",
+	"WMBgbrV5NHyOijWipzatM6BVOFtFhdKh0jdMfW/Rwfk9eL1qe6g/M0A5cRClQYNSHb7NAVFMcsTvQZjo",
+	"Ty9HRBSigHXox4+SOPrc7v2fKywUCPO1RJpFDpjBQvm4co7FuFhRN4xqcE1/uGx6Fja2aDRF52MDF934",
+	"3RAN+uUNURaV6L/uBYMjbH5g2i0N0Z5LP2gnFyWIUsCQeW3xPUDXlxeXSGY4nF/Q1ecKU6K2u01/ByHQ",
+	"j62WYEqRicNTK+hZshfctKL3Ft9YRzudhtm1jEIWhyKvDapjUjON2EJ4D5swGzkhubIgFN47RyHEfV+/",
+	"julV7eTKIRD+1AHB/vfJTkz+5OXjkdVHm+CMxwL1j1qRKkmyf7m+QporKcIKFVwq9Cd0Td6hOSy4AAQs",
+	"47n1cevFNd+q6Cb8aAveRuDTMRZ9wHx78fp5D2jPbRNjTlCeORdsRDr+8bKidRZ/BNIey+X8qZWWiOZy",
+	"WET7Ryhxs5NjSn9eJGef9hN5l/bg8Tnna7RZcQnIByfSoI9lpbx9s1wwaXeRB36ptDY+gNb//tPs5O7T",
+	"7MX3d//58tPsxendP5x9mr14bR99F1fRUeCCZfEGYJ3b8o6axW9258oGwYi6BsNhWEaXOtrrxwvm28g5",
+	"psk1RN/3nRfKKlJ/1ds8iQWxCrwGiTAyoHV0N7FvopH8WMt12MSM681Tlrqpxthz4zVlyI2egANTUGqM",
+	"I+fa7XAhvxWi5AD+0bGkK9CIjJETqQjL1Lth9Gpgp9xL/grLW79B9TVsDdsnV8JQwqYAqgO4rEmwju6l",
+	"dtSjPY2D7NqR4EOacNYUefVZ5azieBr94nhiXm43xLwmZQkTsGHtQUcIsjmWcQRpM1GJOD0GPZiCmgUQ",
+	"sqWh6b+GzFqro42gWd3z2hMIqWFNs07bqyhYGoHoo/bEVLa4vXm8M5PjrYxEAhXL8bafzugrXOPV/qPZ",
+	"pJof/TXOcnnegaPCniKezMtWUcrr2M50D0K6aLFWC8LUm1f7IxYz92bgFolNx3Fm1/WIHXaCwoQOBV2q",
+	"GtpmBgFe+2AvbqDfNviGG2qA8pJLa3c6IKx2x9i+tdmUORq0iUmSg5iwtlvfd1UEsBzYAiiWKu7H6E1A",
+	"IsnRwgSYNRFjbMRzFSIIwD5ZM34PnBY29TxMFwdFShIM7xqiWmJzPI9pygenyG0tERVbRgzGFd9Mzn9+",
+	"qJ6VEYbQ6MQq9jSU2Wd5nuQOd0v69urHqFRPg0zr/sOE1FAK3Eihzw5fivkYpoz9gLTyDwEPPVDd2ZRM",
+	"7JmiihFbBlbiZbRnA6vH00ZYqhuKt1Po1M1FCPcJuCemhKPJ++EVYJP2cO/idSDPVbddUqwAVwMeYe2O",
+	"Rwo6dyRo6+RqB2IugSGfCZyykemodoCMJyYxrYDq6nOrVw1X/NA+UWmJjy0FU9zQWwpdtNeWHktVZTr8",
+	"zFacS3DdGis7qAATi/FHhcT78k+3LucZybcOyQKrgUzzqCp5831TeGNHilLmino7wGw7RfWIovLClohH",
+	"dXqAp76yN8aNUZM2Vtdpo+LB9B0x0fm3CmB6jCADeWFcjKWHtfMkrZFjJXRzirP1X1uhdmiSCVsOZS3s",
+	"uz+Texio9B5Mc7vIfsImCHj9U5eUYKQNF7nczyCXpXaTas/AUpU2/GiN6oeIM9Y7Lt5WFKBW3C7QbMXI",
+	"58rXOdptQ4DmPydGVwCLqNkIQOrOHr0cKHT4xrjzMLgci4FqALfrQGaYmhNxKTp5fXY6ixYJNkhsNF4l",
+	"0iSqHonSdrFZ6108DZo1NYORMBFvR2UQgqqvUS61Gc4VNU4tBNRzi8jFUoA4Qzqi8HleCffAkA6gbX7w",
+	"mjPLl5rMJ094f/AeVB3FeN+effTzANhp6pcMIwaFOVQyuvTmr+u0ahtA2BJtsEQCMi5yyOszGlprXa11",
+	"9DSDj3vHuaqHquWcVnnZOMJjR/7Vtq8xzZ2SapInjb9tJ5o6psdkVZdETXF+TPg6WBVQkJzsSdvv3nV8",
+	"Otx05H2jYNTYPH51q7IzB1z5EomeEnhEb5wkANYXDl3twv1cwgDsvlA/V2rSGJcKitggjKt/nRoIlwHS",
+	"uftwr2u3/2iIc4j2mqfpS+MQVUFBLbNydXWN3XIgphdKzVInwIBdNTFpUGfkNWlI9y7i25eCUfyqj5r2",
+	"c+Ne3E9WocATGYXbySj+3NselHXVAjgrRIrtxIaYZkiNHLwa8IIJ+8A3A6mvTvBJObdRZ8X0/79xwky4",
+	"wWkQg+IlNo8PFotOY7HenSbj3EOR1miX3kXCEZjAB2PO6bfkea6HQh327FsbVj9odXhTe+c3KXlk4Re0",
+	"IWqFMNItkTvb/NQy/l3AzjMUjFfmvFNdDB6HEx+MNi94HKrPOFPaGKE5qA2Auw0DhCk4Y7n5WeIlHCFf",
+	"8DbfIi211ALLb9GcqxWSJAdbLbIEBgIryK0TStQR+qila15++OkHdHp6+j0iDP3y8YfUeqv6DbWxBg9u",
+	"4zhC77BwJShcmuSZ82xP3iJqEnnm5WaFlQ4z3Ommo39nNY/OkhusCDCFrnwgUeemkhN/8AKXJDlLTo9m",
+	"R6c2E7gyIjy2wYc8/mr/eDAupd0ZtaqZSy4u8+Qs+TOouv/wCpKBQpymybH77OGuc7nGy9lsx8Ua0y7U",
+	"CA6eRu7U0EpgbJUr7rH1CeaOlKGOa0rDuzoe0j7Djt2xrEHGXRGpfnRt/q9YN2qzs7dF9N3iKDspt1eT",
+	"aFU2dVI6QsNCkHtMH8tevcxj6bbzPA9Ov9nlQ/nyCJl6IlyAeblFZv+xJ+N04JjBW4QZVysQrkHFNKEY",
+	"VRJyRHK9oAQs9K8je34kENt5WQLLDyK4zxVI9Y7bw7GjZTYhmR6o4DRJN1n0164Iz5eK7gmO/IhxU9y+",
+	"gefhicrbQZ/yNsw6FKfbdnH62ur1F75BBWZbtAEBiGkTckDzQOu4fdCs2hb/L82qg3QGrinCyM4OMYBc",
+	"HpRtzEHmQ0x7b8vxHsey9Gv03qsgmf2YG6TqzPBzSqSuoxiwy6V5DznSDETCpboPJpYwBi6riGhuQd00",
+	"gd83N5rj4vIxNupVBFPD95AflJ2mWOD4q/d7H+yYFGyY2+bsByj4PZi0+RhiL42/yBeLoKj5CRvzY9fZ",
+	"npb1OQotdKdQ7XncVEoiXJdrI6zMhIDl2uMgSiK7bN+aW9KU85Nbt0kgqfBW9rf4G4qzSQw1x7dlu1D8",
+	"oPrgsfAhq2dQueeThkHkntN6GfqHHHSAtRapNzE2DMIGqrZphceyuS713+mjX9etegyObRat/MzIKwaD",
+	"rNe3cel7VbyjXHsyF9j6hwf34oOF7KCJ+hSQOTFjfXrrmhc4Bx2J67WWUR3hvrWRs/b4Se7d/RVmS5BI",
+	"O/qELSOOfJ5fty+HPPTGEp4HG7W3nBxs6I6A+wK1N8kdYvF0tqkhExXwepqZaliY9s4hmhM7FHCpwz/9",
+	"eaWGLi+ts6kTrv18VofN3o4y4K3pl8gk6PDBpXRcn70bkpUv8H6soKbx7Z7lRzYRiQUcFXrdfynoH78U",
+	"tM3N5qAfYVhsIxfORnm5INSwUpsIl2dAc8Gr5Uohop7CXAnSl3oPOWe3ZMlsGmSEG2kqHBGv1ONN7KBE",
+	"HanPqNDXEI8HubbZtnoTEfb03aPP4EuWfBs4pXAlyK0juq/2HlIssZQbbi8jCj49me094NhFVwwBQYff",
+	"AmaZLvPbpwrbLC6bZNztm936Rt/CaQqyqPvcpXNK/QWRMtW+isNDHDBq3PkDL4TzPL+t87LP5M00l1t9",
+	"U2emNeyB3RjlC6KGLKetmJq6Fz57xGTJGvLUfZHUwsZJj2aQqVQQ937SlaDJWXKMS5I83D38bwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

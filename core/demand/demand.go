@@ -116,6 +116,7 @@ func (t Table) Describe(m material.Material, s *score.Score) material.Material {
 	}
 	load := pattern.Of(s)
 	m.Bars, m.DistinctBars, m.Quarters = load.Bars, load.Distinct, s.Length().Float()
+	m.BarLabels = s.Labels()
 	m.Texture = TextureOf(s, family)
 	m.Demands = t.Find(s, family)
 	return m

@@ -2,6 +2,11 @@
 // exercises, reading stages and repertoire, with what each demands.
 package material
 
+import (
+	"strconv"
+	"strings"
+)
+
 // Strand is one of the side-by-side paths of a ladder.
 type Strand string
 
@@ -64,6 +69,8 @@ type Material struct {
 	Tempo float64
 	// Bars and DistinctBars count all bars and the different ones (see pattern); 0 without a score.
 	Bars, DistinctBars int
+	// BarLabels are the printed bar numbers; nil when bar i is printed as i.
+	BarLabels []string
 	// Quarters is the length played once, in quarter notes; 0 without a score.
 	Quarters    float64
 	Texture     Texture
@@ -90,3 +97,43 @@ type FocusPoint struct {
 
 // Library looks a material up by id.
 type Library map[string]Material
+
+// BarLabel returns the printed number of a bar position from 1.
+func (m Material) BarLabel(bar int) string {
+	if bar >= 1 && bar <= len(m.BarLabels) {
+		return m.BarLabels[bar-1]
+	}
+	return strconv.Itoa(bar)
+}
+
+// BarsName writes positions, ascending, as printed: "bar 3", "bars 1–2, 5". No bars are the whole piece.
+func (m Material) BarsName(bars []int) string {
+	var runs []string
+	for i := 0; i < len(bars); {
+		j := i
+		for j+1 < len(bars) && bars[j+1] == bars[j]+1 {
+			j++
+		}
+		run := m.BarLabel(bars[i])
+		if j > i {
+			run += "–" + m.BarLabel(bars[j])
+		}
+		runs = append(runs, run)
+		i = j + 1
+	}
+	switch {
+	case len(bars) == 0:
+		return "the whole piece"
+	case len(bars) == 1:
+		return "bar " + runs[0]
+	}
+	return "bars " + strings.Join(runs, ", ")
+}
+
+// Span writes a stretch of bars as printed: "bars 3–4".
+func (m Material) Span(from, to int) string {
+	if from == to {
+		return "bar " + m.BarLabel(from)
+	}
+	return "bars " + m.BarLabel(from) + "–" + m.BarLabel(to)
+}

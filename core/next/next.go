@@ -53,7 +53,8 @@ type Proposal struct {
 // materials that asks for less than half the reach, or the smallest leap when
 // none does. Otherwise it takes the next in order, unless that is blocked or
 // lies beyond one and a half times the reach while a later one does not. A
-// blocked material is never put before one that is not.
+// blocked material is never put before one that is not. The first rung of a
+// strand is the first in the order.
 func Propose(in Input) Proposal {
 	var p Proposal
 	for _, m := range in.Candidates {
@@ -70,7 +71,10 @@ func Propose(in Input) Proposal {
 	}
 	n := len(in.Last)
 	p.Ease = n > 0 && in.Last[n-1] > in.Reach.Size
-	at := pick(p.Considered, in.Reach.Size, p.Ease)
+	at := 0
+	if n > 0 { // a strand begins where its book begins
+		at = pick(p.Considered, in.Reach.Size, p.Ease)
+	}
 	p.Chosen = &p.Considered[at]
 	p.Reasons = reasons(p, at, in)
 	return p
@@ -124,6 +128,8 @@ func reasons(p Proposal, at int, in Input) []string {
 	var out []string
 	n := len(in.Last)
 	switch {
+	case n == 0:
+		out = append(out, fmt.Sprintf("It is the first on this strand and asks for %.1f; a beginning is always a large leap.", c.Leap.Size))
 	case p.Ease && c.Leap.Size < reach/2:
 		out = append(out, fmt.Sprintf("The last leap was %.1f, over the comfortable %.1f, so an easy one comes now: %.1f.", in.Last[n-1], reach, c.Leap.Size))
 	case p.Ease:

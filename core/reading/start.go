@@ -1,8 +1,10 @@
 package reading
 
 import (
+	"fmt"
 	"sort"
 	"strconv"
+	"strings"
 
 	"patientladder/core/score"
 )
@@ -99,4 +101,44 @@ func NotesUsed(s *score.Score, l Line) []UsedNote {
 	}
 	sort.SliceStable(used, func(a, b int) bool { return used[a].MIDI < used[b].MIDI })
 	return used
+}
+
+// Words says a start for a practice sheet: "right hand, finger 2 on E".
+func (st Start) Words() string {
+	keys := make([]string, len(st.Key))
+	for i, k := range st.Key {
+		keys[i] = strings.TrimRight(k, "-0123456789")
+		if k == "C4" {
+			keys[i] = "middle C"
+		}
+	}
+	on := strings.Join(keys, " and ")
+	switch {
+	case st.Hand == Whole && st.Finger < 0:
+		return on
+	case st.Hand == Whole && st.Finger == 0:
+		return "the open string " + on
+	case st.Hand == Whole:
+		return fmt.Sprintf("finger %d on %s", st.Finger, on)
+	case st.Finger < 0:
+		return fmt.Sprintf("the %s hand on %s", st.Hand, on)
+	}
+	return fmt.Sprintf("the %s hand, finger %d on %s", st.Hand, st.Finger, on)
+}
+
+// Opening says where a piece begins: the start of each line that begins with the first sound.
+func Opening(s *score.Score, lines []Line) string {
+	var words []string
+	for _, l := range lines {
+		first := true
+		for _, other := range lines {
+			if other.Onset[0].At.Less(l.Onset[0].At) {
+				first = false
+			}
+		}
+		if st, ok := FindStart(s, l); ok && first {
+			words = append(words, st.Words())
+		}
+	}
+	return strings.Join(words, " and ")
 }

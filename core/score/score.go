@@ -84,12 +84,12 @@ type Note struct {
 	Dots      int
 	Fingering string
 	// String and Fret are for plucked instruments; String 0 means not given.
-	String, Fret      int
-	SlurStart         bool
-	SlurStop          bool
-	Articulations     []string
-	Lyric             string
-	ShownAccidental   bool
+	String, Fret    int
+	SlurStart       bool
+	SlurStop        bool
+	Articulations   []string
+	Lyric           string
+	ShownAccidental bool
 }
 
 // Ratio is a pair such as 3:2.
@@ -142,6 +142,20 @@ func (s *Score) BarLabel(bar int) string {
 		return strconv.Itoa(bar)
 	}
 	return s.Bars[bar-1].Label
+}
+
+// Labels returns the printed bar numbers, or nil when bar i is printed as i.
+func (s *Score) Labels() []string {
+	plain := true
+	labels := make([]string, len(s.Bars))
+	for i := range s.Bars {
+		labels[i] = s.BarLabel(i + 1)
+		plain = plain && labels[i] == strconv.Itoa(i+1)
+	}
+	if plain {
+		return nil
+	}
+	return labels
 }
 
 // Length returns the length of the whole piece in quarter notes.

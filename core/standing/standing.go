@@ -154,3 +154,28 @@ func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64
 	}
 	return out
 }
+
+// In returns the ids of the materials in one of the states, in the order in which they were assigned.
+func (s *Standing) In(states ...State) []string {
+	var out []string
+	for _, id := range s.inOrder() {
+		for _, state := range states {
+			if s.Materials[id].State == state {
+				out = append(out, id)
+			}
+		}
+	}
+	return out
+}
+
+// Leaps returns the leaps of every rung begun on a strand, working ones
+// included, as they were when assigned, oldest first.
+func (s *Standing) Leaps(lib material.Library, strand material.Strand) []float64 {
+	var out []float64
+	for _, id := range s.inOrder() {
+		if m := s.Materials[id]; m.Before != nil && lib[id].Strand == strand {
+			out = append(out, m.Before.Size)
+		}
+	}
+	return out
+}

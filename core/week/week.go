@@ -40,9 +40,8 @@ type Work struct {
 	Material material.Material
 	// Tree holds the chunks; nil for a material without a score.
 	Tree *chunk.Chunk
-	// BarLabels and Quarters are the printed number and the length of each bar.
-	BarLabels []string
-	Quarters  []float64
+	// Quarters is the length of each bar in quarter notes.
+	Quarters []float64
 	// Opening says where it begins: "right hand, finger 2 on E4".
 	Opening string
 	// Progress is the share of focus points that have their mark, 0 to 1.

@@ -57,17 +57,3 @@ func notYet(w Work, age int) []string {
 	}
 	return out
 }
-
-// BarsName writes "bar 3" or "bars 3–4" with the printed numbers.
-func (w Work) BarsName(b Bars) string {
-	label := func(i int) string {
-		if i >= 1 && i <= len(w.BarLabels) {
-			return w.BarLabels[i-1]
-		}
-		return fmt.Sprint(i)
-	}
-	if b.From == b.To {
-		return "bar " + label(b.From)
-	}
-	return "bars " + label(b.From) + "–" + label(b.To)
-}

@@ -153,6 +153,18 @@ func (s *Server) Kill() {
 	<-s.done
 }
 
+// Remove throws the data in dir away. It refuses while a server runs on them.
+func Remove(dir string) error {
+	dir, err := filepath.Abs(dir)
+	if err != nil {
+		return err
+	}
+	if err := refuseSecond(dir); err != nil {
+		return err
+	}
+	return os.RemoveAll(dir)
+}
+
 // prepare makes the folder with its system tables on first use and returns the account's secret.
 func prepare(ctx context.Context, dir, data string) (string, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {

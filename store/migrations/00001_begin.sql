@@ -95,6 +95,8 @@ CREATE TABLE material (
   distinct_bars INT NOT NULL,
   quarters DOUBLE NOT NULL,
   texture VARCHAR(40) NOT NULL,
+  -- bar_labels is a JSON array of the printed bar numbers, null when they simply count from 1.
+  bar_labels TEXT NOT NULL,
   PRIMARY KEY (studio_id, id),
   FOREIGN KEY (studio_id, source_id) REFERENCES source (studio_id, id)
 );

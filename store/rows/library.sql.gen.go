@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -80,6 +80,7 @@ type AddMaterialParams struct {
 	DistinctBars int32
 	Quarters     float64
 	Texture      string
+	BarLabels    string
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -99,6 +100,7 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.DistinctBars,
 		arg.Quarters,
 		arg.Texture,
+		arg.BarLabels,
 	)
 	return err
 }
@@ -238,7 +240,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, COALESCE(s.title, '') AS source_title
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, COALESCE(s.title, '') AS source_title
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 WHERE m.studio_id = ?
@@ -261,6 +263,7 @@ type MaterialsRow struct {
 	DistinctBars int32
 	Quarters     float64
 	Texture      string
+	BarLabels    string
 	SourceTitle  string
 }
 
@@ -289,6 +292,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.DistinctBars,
 			&i.Quarters,
 			&i.Texture,
+			&i.BarLabels,
 			&i.SourceTitle,
 		); err != nil {
 			return nil, err

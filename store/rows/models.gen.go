@@ -75,6 +75,7 @@ type Material struct {
 	DistinctBars int32
 	Quarters     float64
 	Texture      string
+	BarLabels    string
 }
 
 type Rung struct {

@@ -1,0 +1,128 @@
+package api
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"fmt"
+	"time"
+
+	"patientladder/core/ladder"
+	"patientladder/core/material"
+	"patientladder/core/musicxml"
+	"patientladder/core/score"
+	"patientladder/core/standing"
+	"patientladder/store"
+)
+
+// book is what the handlers read for one studio: its library and its day.
+type book struct {
+	studio store.Studio
+	lib    material.Library
+	zone   *time.Location
+	// now is the time, today the local day at midnight UTC.
+	now, today time.Time
+}
+
+func (s *Server) book(ctx context.Context) (book, error) {
+	studio, err := s.store.Studio(ctx, actor(ctx).studio)
+	if err != nil {
+		return book{}, err
+	}
+	b := book{studio: studio, now: s.now()}
+	if b.zone, err = time.LoadLocation(studio.Timezone); err != nil {
+		b.zone = time.UTC
+	}
+	b.today = b.day(b.now)
+	b.lib, err = s.store.Library(ctx, studio.ID)
+	return b, err
+}
+
+// day returns the local day of a time, as midnight UTC of that date.
+func (b book) day(t time.Time) time.Time {
+	y, m, d := t.In(b.zone).Date()
+	return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+}
+
+// shelf is a book opened at one ladder.
+type shelf struct {
+	book
+	ladder   store.Ladder
+	family   material.Family
+	standing *standing.Standing
+}
+
+func (s *Server) shelf(ctx context.Context, id string) (shelf, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return shelf{}, err
+	}
+	l, err := s.store.Ladder(ctx, b.studio.ID, id)
+	if err != nil {
+		return shelf{}, err
+	}
+	return s.open(ctx, b, l)
+}
+
+func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error) {
+	family, _ := material.FamilyOf(l.Instrument)
+	sh := shelf{book: b, ladder: l, family: family}
+	var err error
+	sh.standing, err = s.standing(ctx, b, l, family)
+	return sh, err
+}
+
+// foldVersion changes when the fold itself changes, so that old snapshots are not used.
+const foldVersion = 1
+
+// standing returns the standing of a ladder, from the snapshot when nothing has
+// changed since, else folded anew from the log.
+func (s *Server) standing(ctx context.Context, b book, l store.Ladder, family material.Family) (*standing.Standing, error) {
+	mark, err := s.store.LogMark(ctx, b.studio.ID, l.ID)
+	if err != nil {
+		return nil, err
+	}
+	sum := sha256.Sum256([]byte(fmt.Sprint(foldVersion, mark.Entries, mark.Last, b.studio.LibraryVersion, b.today.Format(time.DateOnly), s.policy)))
+	fingerprint := hex.EncodeToString(sum[:])
+	body, ok, err := s.store.Snapshot(ctx, b.studio.ID, l.ID, fingerprint)
+	if err != nil {
+		return nil, err
+	}
+	if ok {
+		cached := &standing.Standing{}
+		if json.Unmarshal(body, cached) == nil {
+			return cached, nil
+		}
+	}
+	log, err := s.store.Log(ctx, b.studio.ID, l.ID)
+	if err != nil {
+		return nil, err
+	}
+	st := standing.Fold(log, standing.Context{Library: b.lib, Skills: s.skills, Family: family, Policy: s.policy, Day: b.today})
+	if body, err = json.Marshal(st); err != nil {
+		return nil, err
+	}
+	return st, s.store.SaveSnapshot(ctx, b.studio.ID, l.ID, fingerprint, body)
+}
+
+// view draws the ladder of a shelf.
+func (s *Server) view(ctx context.Context, sh shelf) (ladder.View, error) {
+	placed, err := s.store.Rungs(ctx, sh.studio.ID, sh.ladder.ID)
+	if err != nil {
+		return ladder.View{}, err
+	}
+	return ladder.Draw(sh.standing, sh.lib, placed, s.policy.Leap, sh.today), nil
+}
+
+// score reads the score of a material; nil when it has none.
+func (s *Server) score(ctx context.Context, studio string, m material.Material) (*score.Score, error) {
+	if m.Bars == 0 {
+		return nil, nil
+	}
+	file, err := s.store.ScoreFile(ctx, studio, m.ID)
+	if err != nil {
+		return nil, err
+	}
+	return musicxml.Read(file.Data)
+}

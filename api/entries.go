@@ -1,0 +1,125 @@
+package api
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"patientladder/api/contract"
+	"patientladder/core/clearing"
+	"patientladder/core/studentlog"
+	"patientladder/store"
+)
+
+var errNoMaterial = fmt.Errorf("no such material: %w", store.ErrNotFound)
+
+// ahead is how far a device's clock may run ahead.
+const ahead = 24 * time.Hour
+
+// AppendEntries adds entries to a ladder's log, all or none.
+func (s *Server) AppendEntries(ctx context.Context, r contract.AppendEntriesRequestObject) (contract.AppendEntriesResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	entries := make([]studentlog.Entry, len(r.Body.Entries))
+	for i, e := range r.Body.Entries {
+		entries[i] = entryOf(e, actor(ctx).teacher)
+		if err := entries[i].Validate(); err != nil {
+			return nil, invalid(capital(err.Error()) + ".")
+		}
+		if err := s.refers(sh, entries[i], entries[:i]); err != nil {
+			return nil, err
+		}
+	}
+	added, err := s.store.Append(ctx, sh.studio.ID, sh.ladder.ID, entries)
+	return contract.AppendEntries200JSONResponse{Added: added}, err
+}
+
+// refers checks what an entry names against the library and the ladder.
+// Corrections and mended spots may name what has not arrived yet.
+func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry) error {
+	if e.At.After(sh.now.Add(ahead)) {
+		return invalid(fmt.Sprintf("The entry says that it happened on %s, which has not come yet. Check the clock of this device.", e.At.Format(time.DateOnly)))
+	}
+	m, known := sh.lib[e.Material]
+	switch {
+	case e.Material != "" && !known:
+		return errNoMaterial
+	case known && m.Instrument != sh.ladder.Instrument:
+		return invalid(fmt.Sprintf("“%s” is for %s, and this ladder is for %s.", m.Title, m.Instrument, sh.ladder.Instrument))
+	}
+	switch e.Kind {
+	case studentlog.SpotAdded:
+		if e.To > m.Bars {
+			return invalid(fmt.Sprintf("“%s” has %d bars; the spot reaches to bar %d.", m.Title, m.Bars, e.To))
+		}
+	case studentlog.MarkGiven:
+		if !s.hasFocus(sh, e, before) {
+			return invalid(fmt.Sprintf("The mark is for a focus point that “%s” does not have. Open the lesson again.", m.Title))
+		}
+	case studentlog.RunTried:
+		standard := map[string]bool{}
+		for _, p := range clearing.Standard(sh.family) {
+			standard[p.ID] = true
+		}
+		for _, id := range e.Met {
+			if !standard[id] {
+				return invalid(fmt.Sprintf("%q is not a point of the clearing standard.", id))
+			}
+		}
+	case studentlog.StepDone, studentlog.Probe:
+		if _, ok := s.skills.Get(e.Skill); !ok {
+			return invalid(fmt.Sprintf("%q is not a skill of the catalogue.", e.Skill))
+		}
+	}
+	return nil
+}
+
+func (s *Server) hasFocus(sh shelf, e studentlog.Entry, before []studentlog.Entry) bool {
+	for _, p := range sh.lib[e.Material].FocusPoints {
+		if p.ID == e.Focus {
+			return true
+		}
+	}
+	for _, f := range sh.standing.Focus {
+		if f.ID == e.Focus {
+			return true
+		}
+	}
+	for _, b := range before {
+		if b.Kind == studentlog.FocusAdded && b.Focus == e.Focus {
+			return true
+		}
+	}
+	return false
+}
+
+// ListEntries returns the log as it arrived.
+func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestObject) (contract.ListEntriesResponseObject, error) {
+	studio := actor(ctx).studio
+	if _, err := s.store.Ladder(ctx, studio, r.Ladder); err != nil {
+		return nil, err
+	}
+	log, err := s.store.Log(ctx, studio, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	out := make(contract.ListEntries200JSONResponse, len(log))
+	for i, e := range log {
+		out[i] = contract.Entry{
+			Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
+			From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
+			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
+		}
+	}
+	return out, nil
+}
+
+func entryOf(e contract.Entry, actor string) studentlog.Entry {
+	return studentlog.Entry{
+		ID: e.Id, At: e.At.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.Kind(e.Kind), Material: e.Material,
+		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
+		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
+	}
+}

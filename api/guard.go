@@ -1,0 +1,118 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/getkin/kin-openapi/openapi3filter"
+	"github.com/gin-gonic/gin"
+	ginmiddleware "github.com/oapi-codegen/gin-middleware"
+
+	"patientladder/api/contract"
+	"patientladder/core/musicxml"
+)
+
+// who is the signed-in teacher of a request.
+type who struct{ teacher, studio string }
+
+type whoKey struct{}
+
+// actor returns who is signed in; mustBeSignedIn has put it there.
+func actor(ctx context.Context) who {
+	w, _ := ctx.Value(whoKey{}).(who)
+	return w
+}
+
+// secure sets the headers of every answer and refuses requests that another site made.
+func secure(next http.Handler) http.Handler {
+	protection := http.NewCrossOriginProtection()
+	protection.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		writeProblem(w, &problem{status: http.StatusForbidden, detail: "The request came from another site and was refused."})
+	}))
+	checked := protection.Handler(next)
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		h := w.Header()
+		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; "+
+			"font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "same-origin")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		h.Set("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+		checked.ServeHTTP(w, r)
+	})
+}
+
+// needsNoSession says which calls are for everyone.
+func needsNoSession(r *http.Request) bool {
+	return r.URL.Path == "/api/session" && r.Method == http.MethodPost
+}
+
+func (s *Server) mustBeSignedIn(c *gin.Context) {
+	c.Header("Cache-Control", "no-store")
+	teacher := s.sessions.GetString(c.Request.Context(), "teacher")
+	studio := s.sessions.GetString(c.Request.Context(), "studio")
+	if (teacher == "" || studio == "") && !needsNoSession(c.Request) {
+		s.fail(c, &problem{status: http.StatusUnauthorized, detail: "Sign in first."})
+		return
+	}
+	c.Request = c.Request.WithContext(context.WithValue(c.Request.Context(), whoKey{}, who{teacher, studio}))
+}
+
+// Requests are small but for a score, which arrives in base64 with a third on top.
+var (
+	scoreBody = int64(musicxml.DefaultLimits().Bytes)*4/3 + 64<<10
+	otherBody = int64(1 << 20)
+)
+
+func (s *Server) limitBody(c *gin.Context) {
+	limit := otherBody
+	if c.Request.URL.Path == "/api/materials" {
+		limit = scoreBody
+	}
+	if c.Request.ContentLength > limit {
+		s.fail(c, tooLarge(limit))
+		return
+	}
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit)
+}
+
+func tooLarge(limit int64) error {
+	detail := "The request is too large; nothing was changed."
+	if limit == scoreBody {
+		detail = fmt.Sprintf("The file is too large: a score may have %d MB at most. Nothing was changed.", musicxml.DefaultLimits().Bytes>>20)
+	}
+	return &problem{status: http.StatusRequestEntityTooLarge, detail: detail}
+}
+
+// validator checks each request against the contract before a handler sees it.
+func validator() (gin.HandlerFunc, error) {
+	spec, err := contract.GetSpec()
+	if err != nil {
+		return nil, err
+	}
+	spec.Servers = openapi3.Servers{{URL: "/api"}}
+	openapi3filter.RegisterBodyDecoder("application/json", openapi3filter.JSONBodyDecoder)
+	return ginmiddleware.OapiRequestValidatorWithOptions(spec, &ginmiddleware.Options{
+		SilenceServersWarning: true,
+		ErrorHandler: func(c *gin.Context, message string, status int) {
+			p := &problem{status: status, detail: firstLine(message)}
+			if strings.Contains(message, "request body too large") {
+				errors.As(tooLarge(scoreBody), &p)
+			} else if status == http.StatusBadRequest {
+				p.status = http.StatusUnprocessableEntity
+			}
+			writeProblem(c.Writer, p)
+		},
+	}), nil
+}
+
+// firstLine keeps the sentence of a schema error and drops the schema that follows it.
+func firstLine(s string) string {
+	line, _, _ := strings.Cut(s, "\n")
+	return strings.TrimPrefix(line, "error in openapi3filter.RequestError: ")
+}

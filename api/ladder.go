@@ -1,0 +1,131 @@
+package api
+
+import (
+	"context"
+	"fmt"
+
+	"patientladder/api/contract"
+	"patientladder/core/ladder"
+	"patientladder/core/material"
+	"patientladder/core/next"
+)
+
+// GetLadder returns the whole ladder of a student.
+func (s *Server) GetLadder(ctx context.Context, r contract.GetLadderRequestObject) (contract.GetLadderResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	v, err := s.view(ctx, sh)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.LadderView{
+		Student: student(sh.ladder, sh.today), Sentence: v.Sentence, Reach: v.Reach.Size, ReachWhy: v.Reach.Why,
+		Rails: []contract.Rail{}, Habits: s.ownFocus(sh),
+	}
+	for _, rail := range v.Rails {
+		rungs := make([]contract.Rung, len(rail.Rungs))
+		for i, r := range rail.Rungs {
+			rungs[i] = s.rung(sh, r)
+		}
+		out.Rails = append(out.Rails, contract.Rail{Strand: contract.Strand(rail.Strand), Rungs: rungs})
+	}
+	return contract.GetLadder200JSONResponse(out), nil
+}
+
+func (s *Server) rung(sh shelf, r ladder.Rung) contract.Rung {
+	out := contract.Rung{
+		Material: r.Material.ID, Title: r.Material.Title, From: from(r.Material), Layer: contract.RungLayer(r.Layer),
+		Leap: s.leap(r.Material, r.Leap), Cliff: r.Cliff, Plateau: r.Plateau, Weeks: r.Weeks,
+	}
+	if m := r.Standing; m != nil {
+		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed
+		out.RunDue, out.Why = m.RunDue, m.Why
+		out.Full, out.Points = points(r.Material, m, sh.standing.Travelling())
+		for _, spot := range m.Spots {
+			if !spot.Mended {
+				out.Spots++
+			}
+		}
+	}
+	return out
+}
+
+func (s *Server) ownFocus(sh shelf) []contract.OwnFocus {
+	out := []contract.OwnFocus{}
+	for _, f := range sh.standing.Focus {
+		out = append(out, contract.OwnFocus{Id: f.ID, Text: f.Text, Streak: f.Streak, Habit: f.Habit, After: s.policy.HabitAfter})
+	}
+	return out
+}
+
+// GetNext proposes the next rung of a strand.
+func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (contract.GetNextResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	v, err := s.view(ctx, sh)
+	if err != nil {
+		return nil, err
+	}
+	strand := material.Strand(r.Params.Strand)
+	in := next.Input{Ability: sh.standing.Ability, Policy: s.policy.Leap, Reach: v.Reach, Skills: s.skills, Last: sh.standing.Leaps(sh.lib, strand)}
+	for _, rail := range v.Rails {
+		for _, rung := range rail.Rungs {
+			if rail.Strand == strand && rung.Standing == nil {
+				in.Candidates = append(in.Candidates, rung.Material)
+			}
+		}
+	}
+	p := next.Propose(in)
+	out := contract.Proposal{
+		Strand: r.Params.Strand, Reach: v.Reach.Size, ReachWhy: v.Reach.Why, Ease: p.Ease, Reasons: p.Reasons,
+		Last: append([]float64{}, in.Last...), Considered: []contract.Candidate{},
+	}
+	for _, c := range p.Considered {
+		out.Considered = append(out.Considered, s.candidate(c))
+	}
+	if p.Chosen != nil {
+		out.Chosen = s.candidate(*p.Chosen)
+	}
+	return contract.GetNext200JSONResponse(out), nil
+}
+
+func (s *Server) candidate(c next.Candidate) contract.Candidate {
+	out := contract.Candidate{Material: c.Material.ID, Title: c.Material.Title, From: from(c.Material), Leap: s.leap(c.Material, c.Leap), Blocked: []string{}}
+	for _, b := range c.Blocked {
+		out.Blocked = append(out.Blocked, s.skills.Name(b))
+	}
+	return out
+}
+
+// PlaceRung puts a material at the end of its strand.
+func (s *Server) PlaceRung(ctx context.Context, r contract.PlaceRungRequestObject) (contract.PlaceRungResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	m, ok := sh.lib[r.Material]
+	if !ok {
+		return nil, asProblem(errNoMaterial)
+	}
+	if m.Instrument != sh.ladder.Instrument {
+		return nil, invalid(fmt.Sprintf("“%s” is for %s, and this ladder is for %s.", m.Title, m.Instrument, sh.ladder.Instrument))
+	}
+	err = s.store.PlaceRungs(ctx, sh.studio.ID, sh.ladder.ID, []ladder.Placed{{Material: m.ID, Strand: m.Strand}})
+	return contract.PlaceRung204Response{}, err
+}
+
+// RemoveRung takes a material that was not begun off the ladder.
+func (s *Server) RemoveRung(ctx context.Context, r contract.RemoveRungRequestObject) (contract.RemoveRungResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	if sh.standing.Materials[r.Material] != nil {
+		return nil, invalid(fmt.Sprintf("“%s” has been played already; what happened stays on the ladder.", sh.lib[r.Material].Title))
+	}
+	return contract.RemoveRung204Response{}, s.store.RemoveRung(ctx, sh.studio.ID, sh.ladder.ID, r.Material)
+}

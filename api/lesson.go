@@ -1,0 +1,166 @@
+package api
+
+import (
+	"context"
+	"fmt"
+
+	"patientladder/api/contract"
+	"patientladder/core/clearing"
+	"patientladder/core/material"
+	"patientladder/core/reading"
+	"patientladder/core/ripe"
+	"patientladder/core/standing"
+	"patientladder/core/studentlog"
+)
+
+// GetLesson returns what the lesson needs: the working pieces and those cleared
+// today, with focus points, spots, runs, and today's entries for undoing.
+func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObject) (contract.GetLessonResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	log, err := s.store.Log(ctx, sh.studio.ID, sh.ladder.ID)
+	if err != nil {
+		return nil, err
+	}
+	live := studentlog.Live(log)
+	out := contract.Lesson{
+		Student: student(sh.ladder, sh.today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
+		Signs: signs(ripe.Find(sh.standing, sh.lib, ripe.DefaultPolicy(), sh.today)), Log: []contract.LogLine{},
+	}
+	for _, p := range clearing.Standard(sh.family) {
+		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
+	}
+	for _, id := range sh.standing.In(standing.Working, standing.Cleared, standing.Polished) {
+		ms := sh.standing.Materials[id]
+		if ms.State != standing.Working && !sh.day(ms.ClearedAt).Equal(sh.today) {
+			continue
+		}
+		piece, err := s.lessonPiece(ctx, sh, id, live)
+		if err != nil {
+			return nil, err
+		}
+		out.Pieces = append(out.Pieces, piece)
+	}
+	for _, e := range live {
+		if sh.day(e.At).Equal(sh.today) {
+			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: s.describe(sh, e)})
+		}
+	}
+	out.Sentence = lessonSentence(out)
+	return contract.GetLesson200JSONResponse(out), nil
+}
+
+func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []studentlog.Entry) (contract.LessonPiece, error) {
+	m, ms := sh.lib[id], sh.standing.Materials[id]
+	p := contract.LessonPiece{
+		Material: id, Title: m.Title, From: from(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
+		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
+		RunDue: ms.RunDue, Why: ms.Why, Lessons: ms.Lessons,
+	}
+	for b := 1; b <= m.Bars; b++ {
+		p.BarLabels = append(p.BarLabels, m.BarLabel(b))
+	}
+	history := map[string][]contract.Mark{}
+	for _, e := range live {
+		if e.Kind == studentlog.MarkGiven && e.Material == id {
+			history[e.Focus] = append(history[e.Focus], contract.Mark(e.Mark))
+		}
+	}
+	add := func(f contract.FocusPoint) {
+		f.Mark = contract.Mark(ms.Marks[f.Id])
+		f.History = append([]contract.Mark{}, history[f.Id]...)
+		p.Points = append(p.Points, f)
+	}
+	for _, f := range m.FocusPoints {
+		add(contract.FocusPoint{Id: f.ID, Text: f.Text})
+	}
+	for _, f := range sh.standing.Focus {
+		// A habit no longer travels, but a mark given on this piece stays to be seen.
+		if _, marked := ms.Marks[f.ID]; !f.Habit || marked {
+			add(contract.FocusPoint{Id: f.ID, Text: f.Text, Own: true, Streak: f.Streak})
+		}
+	}
+	for _, spot := range ms.Spots {
+		p.Spots = append(p.Spots, contract.Spot{Id: spot.ID, From: spot.From, To: spot.To, Where: m.Span(spot.From, spot.To), Text: spot.Text, Mended: spot.Mended})
+	}
+	if mark, any := ms.SpotsMark(); any {
+		p.SpotsMark = contract.Mark(mark)
+	}
+	for _, run := range ms.Runs {
+		p.Runs = append(p.Runs, contract.Run{Id: run.ID, At: run.At, Met: append([]string{}, run.Met...), Cleared: run.Cleared, Why: run.Why})
+	}
+	sc, err := s.score(ctx, sh.studio.ID, m)
+	if err == nil && sc != nil {
+		p.Opening = reading.Opening(sc, reading.Lines(sc, sh.family == material.Keyboard))
+	}
+	return p, err
+}
+
+func lessonSentence(l contract.Lesson) string {
+	if len(l.Pieces) == 0 {
+		return "Nothing is being worked at: choose the next rung on the ladder."
+	}
+	for _, s := range l.Signs {
+		if s.Kind == contract.SignKindRun || s.Kind == contract.SignKindStuck {
+			return s.Text + "."
+		}
+	}
+	working := 0
+	for _, p := range l.Pieces {
+		if p.State == contract.LessonPieceStateWorking {
+			working++
+		}
+	}
+	if working == 0 {
+		return "Cleared today. The next rung is proposed below."
+	}
+	return capital(counted(working, "working piece")) + "; hear one focus point at a time."
+}
+
+// describe says an entry in words, for the list that undo works on.
+func (s *Server) describe(sh shelf, e studentlog.Entry) string {
+	m := sh.lib[e.Material]
+	focus := func() string {
+		for _, p := range m.FocusPoints {
+			if p.ID == e.Focus {
+				return p.Text
+			}
+		}
+		for _, f := range sh.standing.Focus {
+			if f.ID == e.Focus {
+				return f.Text
+			}
+		}
+		return "a focus point"
+	}
+	switch e.Kind {
+	case studentlog.Assigned:
+		return fmt.Sprintf("“%s” is now a working piece", m.Title)
+	case studentlog.MarkGiven:
+		return fmt.Sprintf("%s: %s", capital(focus()), e.Mark)
+	case studentlog.SpotAdded:
+		return fmt.Sprintf("Spot at %s", m.Span(e.From, e.To))
+	case studentlog.SpotMended:
+		return "A spot is mended"
+	case studentlog.RunTried:
+		if v := clearing.Judge(clearing.Standard(sh.family), e.Met); !v.Cleared {
+			return fmt.Sprintf("Run of “%s”: it stays", m.Title)
+		}
+		return fmt.Sprintf("Run of “%s”: cleared", m.Title)
+	case studentlog.Cleared:
+		return fmt.Sprintf("“%s” cleared", m.Title)
+	case studentlog.Polished:
+		return fmt.Sprintf("“%s” polished", m.Title)
+	case studentlog.Hearing:
+		return fmt.Sprintf("“%s” heard: %d of 4", m.Title, e.Rating)
+	case studentlog.StepDone:
+		return fmt.Sprintf("Preview step %d: %s", e.Step, s.skills.Name(e.Skill))
+	case studentlog.FocusAdded:
+		return "Own focus point: " + e.Text
+	case studentlog.Note:
+		return e.Text
+	}
+	return string(e.Kind)
+}

@@ -1,0 +1,168 @@
+package api
+
+import (
+	"context"
+	"sort"
+	"time"
+
+	openapi_types "github.com/oapi-codegen/runtime/types"
+
+	"patientladder/api/contract"
+	"patientladder/core/chunk"
+	"patientladder/core/leap"
+	"patientladder/core/material"
+	"patientladder/core/pattern"
+	"patientladder/core/reading"
+	"patientladder/core/standing"
+	"patientladder/core/studentlog"
+	weekplan "patientladder/core/week"
+	"patientladder/store"
+)
+
+// caution stands on every sheet with a dose on it.
+const caution = "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
+
+// GetWeek returns the practice from the given day on; by default from the day
+// after the latest lesson day.
+func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (contract.GetWeekResponseObject, error) {
+	sh, err := s.shelf(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	start := r.Params.Day.Time
+	if start.IsZero() {
+		sinceLesson := (int(sh.today.Weekday()) - int(sh.ladder.Weekday) + 7) % 7
+		start = sh.today.AddDate(0, 0, 1-sinceLesson)
+	}
+	in, err := s.weekInput(ctx, sh, start)
+	if err != nil {
+		return nil, err
+	}
+	plan, err := weekplan.Make(in)
+	if err != nil {
+		return nil, invalid(capital(err.Error()) + ".")
+	}
+	me, err := s.store.Teacher(ctx, actor(ctx).teacher)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.Week{
+		Student: student(sh.ladder, sh.today), Studio: sh.studio.Name, Teacher: me.Name, Start: openapi_types.Date{Time: start},
+		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Caution: caution,
+		Practice: contract.Practice{Days: sh.ladder.PracticeDays[:], Minutes: sh.ladder.PracticeMinutes, HandsApart: sh.ladder.HandsApart, Version: sh.ladder.Version},
+	}
+	for _, d := range plan.Days {
+		day := contract.WeekDay{Date: openapi_types.Date{Time: d.Date}, Rest: d.Rest, Items: []contract.WeekItem{}, Minutes: d.Minutes, Focus: d.Focus}
+		for _, it := range d.Items {
+			day.Items = append(day.Items, weekItem(sh, it))
+		}
+		out.Days = append(out.Days, day)
+	}
+	for _, it := range plan.LeftOut {
+		out.LeftOut = append(out.LeftOut, weekItem(sh, it))
+	}
+	out.Sentence = weekSentence(in, plan)
+	return contract.GetWeek200JSONResponse(out), nil
+}
+
+func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (weekplan.Input, error) {
+	in := weekplan.Input{
+		Start: start, Practises: sh.ladder.PracticeDays, Minutes: sh.ladder.PracticeMinutes,
+		Age: sh.ladder.Age(sh.today), ReviewShare: reviewShare,
+	}
+	for _, f := range sh.standing.Travelling() {
+		in.Own = append(in.Own, f.Text)
+	}
+	for _, id := range sh.standing.In(standing.Working) {
+		w, err := s.work(ctx, sh, id, in.Age)
+		if err != nil {
+			return in, err
+		}
+		in.Works = append(in.Works, w)
+	}
+	for _, id := range sh.standing.In(standing.Cleared, standing.Polished) {
+		in.Reviews = append(in.Reviews, sh.lib[id])
+	}
+	sort.SliceStable(in.Reviews, func(a, b int) bool {
+		return sh.standing.Materials[in.Reviews[a].ID].LastPlayed.Before(sh.standing.Materials[in.Reviews[b].ID].LastPlayed)
+	})
+	return in, nil
+}
+
+// reviewShare of the practice minutes is kept for learned pieces (default of a reading-first studio).
+const reviewShare = 0.3
+
+func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekplan.Work, error) {
+	m, ms := sh.lib[id], sh.standing.Materials[id]
+	w := weekplan.Work{Material: m, RunDue: ms.RunDue, WeeksOn: int(sh.today.Sub(sh.day(ms.Assigned)).Hours() / 24 / 7)}
+	// Hands stay apart at first only while playing them together is not secure.
+	together := s.policy.Leap.Level(sh.standing.Ability.Skills["hands-together"])
+	w.HandsApart = sh.ladder.HandsApart && together != leap.Secure && together != leap.Rusty
+	full, total := points(m, ms, sh.standing.Travelling())
+	if total > 0 {
+		w.Progress = float64(full) / float64(total)
+	}
+	for _, p := range m.FocusPoints {
+		if ms.Marks[p.ID] != studentlog.Full {
+			w.Focus = append(w.Focus, p.Text)
+		}
+	}
+	for _, spot := range ms.Spots {
+		if !spot.Mended {
+			w.Spots = append(w.Spots, weekplan.Bars{From: spot.From, To: spot.To})
+		}
+	}
+	sc, err := s.score(ctx, sh.studio.ID, m)
+	if err != nil || sc == nil {
+		return w, err
+	}
+	tree := chunk.Tree(sc, pattern.Of(sc), chunk.LeafBars(age))
+	w.Tree = &tree
+	w.Opening = reading.Opening(sc, reading.Lines(sc, sh.family == material.Keyboard))
+	for _, b := range sc.Bars {
+		w.Quarters = append(w.Quarters, b.Length.Float())
+	}
+	return w, nil
+}
+
+func weekItem(sh shelf, it weekplan.Item) contract.WeekItem {
+	where := "the whole piece"
+	if m := sh.lib[it.Material]; it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars) {
+		where = m.Span(it.Bars.From, it.Bars.To)
+	}
+	return contract.WeekItem{
+		Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where, Hand: it.Hand,
+		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words,
+	}
+}
+
+func weekSentence(in weekplan.Input, p weekplan.Plan) string {
+	if len(in.Works) == 0 {
+		return "There is no working piece: choose one on the ladder, then come back."
+	}
+	days := 0
+	for _, d := range p.Days {
+		if !d.Rest {
+			days++
+		}
+	}
+	if days == 0 {
+		return "No day of practice is chosen: pick at least one below."
+	}
+	out := capital(counted(days, "day")) + ", never more than " + counted(in.Minutes, "minute")
+	if n := len(p.LeftOut); n > 0 {
+		return out + "; " + counted(n, "step") + " did not fit and wait for next week."
+	}
+	return out + "; small pieces first, joined later in the week."
+}
+
+// SetPractice changes the days and minutes of practice.
+func (s *Server) SetPractice(ctx context.Context, r contract.SetPracticeRequestObject) (contract.SetPracticeResponseObject, error) {
+	studio := actor(ctx).studio
+	if _, err := s.store.Ladder(ctx, studio, r.Ladder); err != nil {
+		return nil, err
+	}
+	l := store.Ladder{ID: r.Ladder, PracticeMinutes: r.Body.Minutes, HandsApart: r.Body.HandsApart, Version: r.Body.Version}
+	copy(l.PracticeDays[:], r.Body.Days)
+	return contract.SetPractice204Response{}, s.store.SetPractice(ctx, studio, l)
+}

@@ -1,0 +1,57 @@
+// Command ladder is Patient Ladder: the server, the demo and the core's
+// computations on the command line.
+package main
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"os"
+)
+
+const help = `usage: ladder VERB [arguments]
+
+  demo [--dir DIR] [--port N] [--reset]   the made-up studio, with a private MariaDB
+  serve --dsn DSN [--addr ADDR]           the server, on a MariaDB of your own
+  migrate --dsn DSN                       bring the database up to date
+  account --dsn DSN --studio NAME --name NAME --email ADDRESS [--timezone ZONE]
+                                          add a studio with its teacher; the password is read from standard input
+  notes FILE                              the sounding notes of a MusicXML file, as JSON
+
+The DSN can also be given as LADDER_DSN.
+`
+
+// usageError is a mistake in the arguments; it names the right call.
+type usageError string
+
+func (u usageError) Error() string { return "usage: " + string(u) }
+
+func main() {
+	if err := run(os.Args[1:], os.Stdin, os.Stdout); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(2)
+	}
+}
+
+func run(args []string, in io.Reader, out io.Writer) error {
+	if len(args) == 0 {
+		fmt.Fprint(out, help)
+		return nil
+	}
+	switch verb, rest := args[0], args[1:]; verb {
+	case "notes":
+		return notes(rest, out)
+	case "demo":
+		return runDemo(rest, out)
+	case "serve":
+		return serve(rest, out)
+	case "migrate":
+		return migrate(rest, out)
+	case "account":
+		return account(rest, in, out)
+	case "help", "-h", "--help":
+		_, err := fmt.Fprint(out, help)
+		return err
+	}
+	return errors.New("there is no verb \"" + args[0] + "\"; run 'ladder help'")
+}

@@ -1,0 +1,82 @@
+import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { body, client, Refusal, type Schemas } from "../contract/client";
+
+/** Tries again when the network failed, never when the server refused. */
+export const again = (count: number, error: Error) => !(error instanceof Refusal) && count < 4;
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { retry: again, staleTime: 5_000 },
+    mutations: { retry: again },
+  },
+});
+
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  queryFn: () => body(client.GET("/session")),
+  staleTime: 60_000,
+});
+
+export const todayQuery = (day?: string) =>
+  queryOptions({
+    queryKey: ["today", day],
+    queryFn: () => body(client.GET("/today", { params: { query: { day } } })),
+  });
+
+export const studentsQuery = queryOptions({
+  queryKey: ["students"],
+  queryFn: () => body(client.GET("/students")),
+});
+
+export const ladderQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "view"],
+    queryFn: () => body(client.GET("/ladders/{ladder}", { params: { path: { ladder } } })),
+  });
+
+export const nextQuery = (ladder: string, strand: Schemas["Strand"]) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "next", strand],
+    queryFn: () => body(client.GET("/ladders/{ladder}/next", { params: { path: { ladder }, query: { strand } } })),
+  });
+
+export const lessonQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "lesson"],
+    queryFn: () => body(client.GET("/ladders/{ladder}/lesson", { params: { path: { ladder } } })),
+  });
+
+export const weekQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "week"],
+    queryFn: () => body(client.GET("/ladders/{ladder}/week", { params: { path: { ladder } } })),
+  });
+
+export const materialsQuery = (instrument?: Schemas["Instrument"]) =>
+  queryOptions({
+    queryKey: ["materials", instrument],
+    queryFn: () => body(client.GET("/materials", { params: { query: { instrument } } })),
+  });
+
+export const pieceQuery = (material: string, ladder?: string) =>
+  queryOptions({
+    queryKey: ["piece", material, ladder],
+    queryFn: () => body(client.GET("/materials/{material}", { params: { path: { material }, query: { ladder } } })),
+  });
+
+export const scoreQuery = (material: string) =>
+  queryOptions({
+    queryKey: ["score", material],
+    queryFn: () =>
+      body(
+        client.GET("/materials/{material}/score", { params: { path: { material } }, parseAs: "arrayBuffer" }),
+      ).then(decodeScore),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** Score files may be UTF-8 or, from some programs, UTF-16 with a byte order mark. */
+export function decodeScore(data: ArrayBuffer): string {
+  const [a, b] = new Uint8Array(data, 0, Math.min(2, data.byteLength));
+  const label = a === 0xfe && b === 0xff ? "utf-16be" : a === 0xff && b === 0xfe ? "utf-16le" : "utf-8";
+  return new TextDecoder(label).decode(data);
+}

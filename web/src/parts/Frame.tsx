@@ -1,0 +1,102 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Popover } from "radix-ui";
+import { useEffect, useState } from "react";
+import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { client, Refusal } from "../contract/client";
+import { queryClient, sessionQuery, studentsQuery } from "../data/queries";
+import { AddStudent } from "./AddStudent";
+import { LookSwitch } from "./LookSwitch";
+import { Problem, Waiting } from "./Problem";
+
+/** The frame of every screen behind the sign-in: one line at the top, then the screen. */
+export function Frame() {
+  const session = useQuery(sessionQuery);
+  const navigate = useNavigate();
+  const location = useLocation();
+  const strange = session.error instanceof Refusal && session.error.status === 401;
+  useEffect(() => {
+    if (strange) navigate("/sign-in", { replace: true, state: { back: location.pathname } });
+  }, [strange, navigate, location.pathname]);
+
+  if (session.isPending || strange) return <Waiting />;
+  if (session.error) return <Problem error={session.error} again={() => session.refetch()} />;
+  return (
+    <>
+      <a className="sr-only focus:not-sr-only" href="#screen">
+        Skip to the screen
+      </a>
+      <header className="no-print flex items-center gap-1 border-b border-line px-3 sm:gap-3 sm:px-6">
+        <Link to="/" className="flex min-h-touch items-center gap-2 py-1 font-head text-lg font-semibold">
+          <img src="/ladder.svg" alt="" width={26} height={26} />
+          <span className="max-sm:sr-only">Patient Ladder</span>
+        </Link>
+        <nav aria-label="Main" className="flex items-center">
+          <NavLink to="/" end className="quiet aria-[current]:decoration-working">
+            Today
+          </NavLink>
+          <Students />
+        </nav>
+        <span className="fine ml-auto max-md:hidden">{session.data.studio}</span>
+        <div className="flex items-center max-md:ml-auto">
+          <LookSwitch />
+          <SignOut />
+        </div>
+      </header>
+      <main id="screen">
+        <Outlet />
+      </main>
+    </>
+  );
+}
+
+function Students() {
+  const [open, setOpen] = useState(false);
+  const students = useQuery({ ...studentsQuery, enabled: open });
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="quiet">Students</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          className="z-20 max-h-[75vh] w-80 max-w-[95vw] overflow-y-auto rounded-lg border border-line bg-sheet p-2 shadow-lg"
+          aria-label="Students"
+        >
+          {students.isPending && <Waiting />}
+          <ul>
+            {students.data?.map((s) => (
+              <li key={s.ladder}>
+                <Link
+                  to={`/ladder/${s.ladder}`}
+                  onClick={() => setOpen(false)}
+                  className="flex min-h-touch items-center justify-between gap-3 rounded px-2 hover:bg-fold"
+                >
+                  <span className="truncate">{s.name}</span>
+                  <span className="fine shrink-0">
+                    {s.instrument}, {s.age}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+          <AddStudent onAdded={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function SignOut() {
+  const navigate = useNavigate();
+  const out = useMutation({
+    mutationFn: () => client.DELETE("/session"),
+    onSuccess: () => {
+      queryClient.clear();
+      navigate("/sign-in", { replace: true });
+    },
+  });
+  return (
+    <button type="button" className="quiet" disabled={out.isPending} onClick={() => out.mutate()}>
+      Sign out
+    </button>
+  );
+}

@@ -1,0 +1,1 @@
+export function Lesson() { return null; }

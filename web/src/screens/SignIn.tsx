@@ -1,0 +1,74 @@
+import { useMutation } from "@tanstack/react-query";
+import type { FormEvent } from "react";
+import { useLocation, useNavigate } from "react-router";
+import { LookSwitch } from "../parts/LookSwitch";
+import { Refused } from "../parts/Problem";
+import { Field } from "../parts/Sheet";
+import { body, client } from "../contract/client";
+import { again, queryClient, sessionQuery } from "../data/queries";
+
+export function SignIn() {
+  const navigate = useNavigate();
+  const back = (useLocation().state as { back?: string } | null)?.back ?? "/";
+  const signIn = useMutation({
+    mutationFn: (who: { email: string; password: string }) => body(client.POST("/session", { body: who })),
+    retry: again,
+    onSuccess: (me) => {
+      queryClient.clear();
+      queryClient.setQueryData(sessionQuery.queryKey, me);
+      navigate(back, { replace: true });
+    },
+  });
+  const send = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    const f = new FormData(e.currentTarget);
+    signIn.mutate({ email: String(f.get("email")), password: String(f.get("password")) });
+  };
+  return (
+    <main className="grid min-h-dvh md:grid-cols-[1fr_minmax(24rem,30rem)]">
+      <Rungs />
+      <div className="flex flex-col justify-center border-line bg-sheet px-6 py-10 md:border-l md:px-12">
+        <h1 className="text-[2.6rem]">Patient Ladder</h1>
+        <p className="say mt-2 text-soft">What is new in the next piece, and what to do on Tuesday.</p>
+        <form onSubmit={send} className="mt-8 grid gap-4">
+          <Field label="E-mail">
+            <input name="email" type="email" autoComplete="username" required />
+          </Field>
+          <Field label="Password">
+            <input name="password" type="password" autoComplete="current-password" required />
+          </Field>
+          <Refused error={signIn.error} />
+          <button type="submit" className="press press-main" disabled={signIn.isPending}>
+            Sign in
+          </button>
+        </form>
+        <div className="mt-6 -ml-2">
+          <LookSwitch />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+/** A ladder with uneven gaps, as every student's is. */
+function Rungs() {
+  const rungs = [40, 62, 120, 142, 168, 268, 290, 330, 352, 452, 478, 520, 545];
+  return (
+    <svg viewBox="0 0 400 600" className="h-full w-full max-md:hidden" aria-hidden="true" preserveAspectRatio="xMidYMid slice">
+      <g transform="rotate(6 200 300)" fill="none" strokeLinecap="round">
+        <path d="M140-60v760M260-60v760" stroke="var(--color-line)" strokeWidth="5" />
+        {rungs.map((y, i) => (
+          <path
+            key={y}
+            d={`M140 ${y}h120`}
+            stroke={i === 5 ? "var(--color-working)" : i < 5 ? "var(--color-ahead)" : "var(--color-review)"}
+            strokeWidth={i === 5 ? 12 : 5}
+            opacity={i > 5 ? 0.9 - (i - 5) * 0.09 : i < 5 ? 0.35 + i * 0.1 : 1}
+          />
+        ))}
+        <circle cx="300" cy="168" r="9" stroke="var(--color-preview)" strokeWidth="4" />
+        <path d="M300 177C310 220 290 240 268 262" stroke="var(--color-preview)" strokeWidth="2" strokeDasharray="2 7" />
+      </g>
+    </svg>
+  );
+}
