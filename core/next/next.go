@@ -136,7 +136,7 @@ func reasons(p Proposal, at int, in Input) []string {
 		out = append(out, fmt.Sprintf("The last leap was %.1f, over the comfortable %.1f; none of the next %d is under half of that, and this is the smallest: %.1f.", in.Last[n-1], reach, len(p.Considered), c.Leap.Size))
 	case c.Leap.Size > reach:
 		out = append(out, fmt.Sprintf("It asks for %.1f, over the comfortable %.1f: plan more weeks, or plant its new skills first.", c.Leap.Size, reach))
-	case n >= 2 && in.Last[n-1] < reach/2 && in.Last[n-2] < reach/2:
+	case n >= 2 && in.Last[n-1] < reach/2 && in.Last[n-2] < reach/2 && c.Leap.Size >= reach/2:
 		out = append(out, fmt.Sprintf("The last two leaps were small (%.1f and %.1f): there is room for %.1f.", in.Last[n-2], in.Last[n-1], c.Leap.Size))
 	default:
 		out = append(out, fmt.Sprintf("It asks for %.1f, within the comfortable %.1f.", c.Leap.Size, reach))

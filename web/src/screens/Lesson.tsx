@@ -1,1 +1,81 @@
-export function Lesson() { return null; }
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Schemas } from "../contract/client";
+import { useAppend } from "../data/entries";
+import { lessonQuery } from "../data/queries";
+import { ClockLine } from "../lesson/ClockLine";
+import { LessonLog } from "../lesson/LessonLog";
+import { PieceCard } from "../lesson/PieceCard";
+import { Problem, Refused, Waiting } from "../parts/Problem";
+
+/** The lesson: one card at a time on a sheet, with a clock line along its edge. */
+export function Lesson() {
+  const { ladder = "" } = useParams();
+  const lesson = useQuery(lessonQuery(ladder));
+  const append = useAppend(ladder);
+  const [at, setAt] = useState<string>();
+  if (lesson.isPending) return <Waiting />;
+  if (lesson.error) return <Problem error={lesson.error} again={() => lesson.refetch()} />;
+  const l = lesson.data;
+  const piece = l.pieces.find((p) => p.material === at) ?? l.pieces.find((p) => p.state === "working") ?? l.pieces[0];
+  return (
+    <div className="mx-auto flex max-w-6xl gap-4 px-3 py-4 sm:px-6">
+      <ClockLine student={l.student} />
+      <div className="min-w-0 flex-1">
+        <Head lesson={l} />
+        {l.pieces.length > 1 && (
+          <div role="tablist" aria-label="Pieces of this lesson" className="mt-3 flex flex-wrap gap-1 border-b-2 border-line">
+            {l.pieces.map((p) => (
+              <button
+                key={p.material}
+                type="button"
+                role="tab"
+                aria-selected={p === piece}
+                className="min-h-touch rounded-t-lg px-4 aria-selected:bg-sheet aria-selected:font-semibold"
+                onClick={() => setAt(p.material)}
+              >
+                {p.title}
+              </button>
+            ))}
+          </div>
+        )}
+        {piece ? (
+          <PieceCard key={piece.material} piece={piece} lesson={l} append={append} />
+        ) : (
+          <p className="mt-6">
+            <Link className="press press-main" to={`/ladder/${ladder}`}>
+              Choose the next rung
+            </Link>
+          </p>
+        )}
+        <div className="mt-3">
+          <Refused error={append.error} />
+        </div>
+        <LessonLog lesson={l} append={append} />
+      </div>
+    </div>
+  );
+}
+
+function Head({ lesson }: { lesson: Schemas["Lesson"] }) {
+  const s = lesson.student;
+  return (
+    <div className="flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <p className="fine">
+          {s.name} · {s.instrument} · {s.age} years
+        </p>
+        <h1 className="text-[1.5rem]">{lesson.sentence}</h1>
+      </div>
+      <div className="flex gap-2">
+        <Link to={`/ladder/${s.ladder}`} className="press">
+          Ladder
+        </Link>
+        <Link to={`/week/${s.ladder}`} className="press">
+          Set the week
+        </Link>
+      </div>
+    </div>
+  );
+}

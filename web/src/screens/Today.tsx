@@ -80,14 +80,19 @@ const signShape: Record<Schemas["Sign"]["kind"], string> = {
 function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: number }) {
   const s = lesson.student;
   return (
-    <li className="relative pl-6 sm:pl-10" style={{ marginTop: Math.min(48, gap * 0.8) }}>
+    <li className="relative pl-6 sm:pl-10">
+      {gap > 0 && (
+        <p className="fine flex items-center border-b border-line py-1" style={{ minHeight: Math.min(56, 20 + gap) }}>
+          {gap} minutes free
+        </p>
+      )}
+      <div className="relative">
       <i
         aria-hidden="true"
-        className={`absolute -left-[11px] top-7 h-[18px] w-[18px] rounded-full border-4 border-working ${lesson.given ? "bg-working" : "bg-paper"}`}
+        className={`absolute -left-[35px] top-7 sm:-left-[51px] h-[18px] w-[18px] rounded-full border-4 border-working ${lesson.given ? "bg-working" : "bg-paper"}`}
       />
-      {gap > 0 && <span className="fine absolute -top-6 left-6 sm:left-10">{gap} minutes free</span>}
       <article className="flex flex-wrap items-start gap-x-8 gap-y-2 border-b border-line py-5">
-        <div className="w-52 shrink-0">
+        <div className="w-60 shrink-0">
           <p className="figures text-soft">
             {s.startsAt} · {s.minutes} min
           </p>
@@ -143,6 +148,7 @@ function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: numb
           </Link>
         </div>
       </article>
+      </div>
     </li>
   );
 }
@@ -150,12 +156,12 @@ function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: numb
 /** How many focus points have their full mark: five of seven, as strokes. */
 function Points({ full, of }: { full: number; of: number }) {
   return (
-    <span className="flex w-24 shrink-0 gap-1" role="img" aria-label={`${full} of ${of} focus points have their full mark`}>
+    <span className="flex shrink-0 gap-1" role="img" aria-label={`${full} of ${of} focus points have their full mark`}>
       {Array.from({ length: of }, (_, i) => (
         <i
           // biome-ignore lint/suspicious/noArrayIndexKey: strokes that only count
           key={i}
-          className={`h-4 flex-1 max-w-3 rounded-[3px] border-[1.5px] border-working ${i < full ? "bg-working" : ""}`}
+          className={`h-4 w-3 rounded-[3px] border-[1.5px] border-working ${i < full ? "bg-working" : ""}`}
         />
       ))}
     </span>

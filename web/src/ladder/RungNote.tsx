@@ -1,0 +1,57 @@
+import { Link } from "react-router";
+import type { Schemas } from "../contract/client";
+import { entry, useAppend } from "../data/entries";
+import { firstName, leapSize, shortDate, weeks } from "../data/words";
+import { LayerMark } from "../parts/LayerMark";
+import { LeapParts } from "../parts/LeapParts";
+import { Refused } from "../parts/Problem";
+import { Why } from "../parts/Why";
+
+/** The note beside the ladder about the rung that was touched. */
+export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Schemas["Student"] }) {
+  const append = useAppend(student.ladder);
+  const begun = rung.layer === "working" || rung.layer === "review";
+  return (
+    <section aria-label={rung.title}>
+      <p className="fine flex items-center gap-2">
+        <LayerMark layer={rung.layer} size={14} />
+        {rung.from}
+      </p>
+      <h2 className="mt-1">{rung.title}</h2>
+      <p className="mt-2">{state(rung)}</p>
+      {rung.why && <p className="mt-1">{rung.why}</p>}
+      <p className="mt-2 flex items-center">
+        {begun ? "Leap when it was begun:" : "Leap, with everything below cleared:"}
+        <Why label={`Why ${leapSize(rung.leap.size)}?`} shown={leapSize(rung.leap.size)}>
+          <LeapParts leap={rung.leap} />
+        </Why>
+        {rung.cliff && <span className="text-cliff">a cliff</span>}
+      </p>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Link to={`/piece/${rung.material}?ladder=${student.ladder}`} className="press">
+          Read the piece
+        </Link>
+        {!begun && (
+          <button
+            type="button"
+            className="press"
+            disabled={append.isPending}
+            onClick={() => append.mutate([entry("assigned", { material: rung.material })])}
+          >
+            Begin it with {firstName(student.name)}
+          </button>
+        )}
+      </div>
+      <Refused error={append.error} />
+    </section>
+  );
+}
+
+function state(rung: Schemas["Rung"]): string {
+  if (rung.layer === "working" && rung.points)
+    return `In work for ${weeks(rung.weeks)}${rung.spots ? `, with ${rung.spots} open ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
+  if (rung.layer === "review" && rung.cleared)
+    return `Cleared ${shortDate(rung.cleared)}${rung.weeks ? ` after ${weeks(rung.weeks)}` : ""}${rung.lastPlayed ? `, last played ${shortDate(rung.lastPlayed)}` : ""}.`;
+  if (rung.layer === "preview") return "Ahead; something it needs has been planted already.";
+  return "Ahead.";
+}

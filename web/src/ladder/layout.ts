@@ -1,0 +1,78 @@
+import type { Schemas } from "../contract/client";
+
+type Rung = Schemas["Rung"];
+
+/** Pixels for a leap of one, and the least distance at which two titles can be read. */
+export const perLeap = 36;
+export const least = 36;
+
+/** The drawn distance of a leap: a floor for reading, then in proportion. */
+export const gap = (leap: number) => least + perLeap * leap;
+
+export interface Laid {
+  rung: Rung;
+  /** Pixels above (positive) or below the line of now. */
+  y: number;
+  /** The distance to the rung beneath; 0 for the lowest. */
+  below: number;
+}
+
+export interface LaidRail {
+  strand: Schemas["Strand"];
+  rungs: Laid[];
+  /** Where the comfortable reach begins: the highest rung begun. */
+  foot: number;
+}
+
+/**
+ * Lays the rails out around one line: the lowest working rung of a rail lies
+ * on it, what is ahead above, what is in review below. A rail with nothing in
+ * work has the line between its last learned and its next rung.
+ */
+export function lay(rails: Schemas["Rail"][]): LaidRail[] {
+  return rails.map((rail) => {
+    const firstWorking = rail.rungs.findIndex((r) => r.layer === "working");
+    const firstAhead = rail.rungs.findIndex((r) => r.layer === "ahead" || r.layer === "preview");
+    const zero = firstWorking >= 0 ? firstWorking : firstAhead >= 0 ? firstAhead : rail.rungs.length;
+    const heights: number[] = [];
+    let y = 0;
+    rail.rungs.forEach((r, i) => {
+      if (i > 0) y += gap(r.leap.size);
+      heights.push(y);
+    });
+    const shift =
+      firstWorking >= 0
+        ? (heights[zero] ?? 0)
+        : zero < rail.rungs.length
+          ? (heights[zero] ?? 0) - gap(rail.rungs[zero]?.leap.size ?? 0) / 2
+          : y + least;
+    const rungs = rail.rungs.map((rung, i) => ({
+      rung,
+      y: (heights[i] ?? 0) - shift,
+      below: i > 0 ? gap(rung.leap.size) : 0,
+    }));
+    const begun = rungs.filter((r) => r.rung.layer === "working" || r.rung.layer === "review");
+    return { strand: rail.strand, rungs, foot: begun.at(-1)?.y ?? (rungs[0]?.y ?? 0) - least };
+  });
+}
+
+/** How far the whole drawing reaches above and below the line of now. */
+export function extent(rails: LaidRail[]): { above: number; under: number } {
+  let above = 60;
+  let under = 60;
+  for (const rail of rails)
+    for (const r of rail.rungs) {
+      above = Math.max(above, r.y);
+      under = Math.max(under, -r.y);
+    }
+  return { above: above + 64, under: under + 48 };
+}
+
+const dayLength = 24 * 60 * 60 * 1000;
+
+/** How faded a review piece is drawn: 1 when just played, down to 0.62 after ten weeks. */
+export function freshness(lastPlayed: string | undefined, now: number): number {
+  if (!lastPlayed) return 0.62;
+  const days = (now - new Date(lastPlayed).getTime()) / dayLength;
+  return 1 - 0.38 * Math.min(1, Math.max(0, days / 70));
+}

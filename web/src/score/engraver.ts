@@ -1,0 +1,103 @@
+import type { OpenSheetMusicDisplay } from "opensheetmusicdisplay";
+
+/** Where something of the score stands on the page, in pixels. */
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** The places of an engraved score, for laying marks over it. */
+export interface Places {
+  width: number;
+  height: number;
+  /** The head of a note by bar (from 1), staff over all parts (from 0), quarters into the bar, and written pitch. */
+  note(bar: number, staff: number, at: number, pitch: number): Box | undefined;
+  /** A bar from the top staff to the lowest. */
+  bar(bar: number): Box | undefined;
+}
+
+/** OpenSheetMusicDisplay counts in tenths of a staff space unit; ten pixels make one unit. */
+const unit = 10;
+
+/** Engraves a score into an element. The engraver is loaded only here, when a score is shown. */
+export async function engrave(
+  el: HTMLElement,
+  xml: string,
+  options: { ink: string; zoom: number },
+): Promise<{ places: Places; osmd: OpenSheetMusicDisplay }> {
+  const { OpenSheetMusicDisplay } = await import("opensheetmusicdisplay");
+  el.replaceChildren();
+  const osmd = new OpenSheetMusicDisplay(el, {
+    autoResize: false,
+    backend: "svg",
+    drawTitle: false,
+    drawSubtitle: false,
+    drawComposer: false,
+    drawLyricist: false,
+    drawPartNames: false,
+    drawingParameters: "compacttight",
+    defaultColorMusic: options.ink,
+    fingeringPosition: "above",
+  });
+  await osmd.load(xml);
+  osmd.zoom = options.zoom;
+  osmd.render();
+  return { places: placesOf(osmd, el), osmd };
+}
+
+function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
+  const scale = unit * osmd.zoom;
+  const notes = new Map<string, Box>();
+  const bars = new Map<number, Box>();
+  osmd.GraphicSheet.MeasureList.forEach((staves, index) => {
+    staves.forEach((measure, staff) => {
+      if (!measure) return;
+      const at = measure.PositionAndShape.AbsolutePosition;
+      const box = {
+        x: at.x * scale,
+        y: at.y * scale,
+        width: measure.PositionAndShape.Size.width * scale,
+        height: 4 * scale,
+      };
+      const known = bars.get(index + 1);
+      bars.set(index + 1, known ? around(known, box) : box);
+      for (const entry of measure.staffEntries)
+        for (const voice of entry.graphicalVoiceEntries)
+          for (const note of voice.notes) {
+            const source = note.sourceNote;
+            if (source.isRest() || voice.parentVoiceEntry.IsGrace) continue;
+            const head = note.PositionAndShape.AbsolutePosition;
+            const quarters = entry.relInMeasureTimestamp.RealValue * 4;
+            // The engraver counts semitones from C0 = 0 where MIDI has 12.
+            notes.set(key(index + 1, staff, quarters, source.halfTone + 12), {
+              x: head.x * scale - 0.6 * scale,
+              y: head.y * scale - 0.5 * scale,
+              width: 1.2 * scale,
+              height: scale,
+            });
+          }
+    });
+  });
+  return {
+    width: el.scrollWidth,
+    height: el.scrollHeight,
+    note: (bar, staff, at, pitch) => notes.get(key(bar, staff, at, pitch)),
+    bar: (bar) => bars.get(bar),
+  };
+}
+
+const key = (bar: number, staff: number, at: number, pitch: number) =>
+  `${bar} ${staff} ${Math.round(at * 960)} ${pitch}`;
+
+function around(a: Box, b: Box): Box {
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(a.x + a.width, b.x + b.width) - x,
+    height: Math.max(a.y + a.height, b.y + b.height) - y,
+  };
+}
