@@ -151,7 +151,7 @@ func weekSentence(in weekplan.Input, p weekplan.Plan) string {
 	}
 	out := capital(counted(days, "day")) + ", never more than " + counted(in.Minutes, "minute")
 	if n := len(p.LeftOut); n > 0 {
-		return out + "; " + counted(n, "step") + " did not fit and wait for next week."
+		return out + "; what did not fit (" + counted(n, "step") + ") waits for next week."
 	}
 	return out + "; small pieces first, joined later in the week."
 }

@@ -23,14 +23,12 @@ export function WeekDay(props: { day: Schemas["WeekDay"]; step: number; steps: n
       style={{ "--drop": drop } as React.CSSProperties}
     >
       <div className={`border-t-[5px] ${day.rest ? "border-dashed border-line" : "border-working"} pt-1.5`}>
-        <h2 className="flex items-baseline justify-between gap-1 text-[1.1rem] print:text-[1.15em]">
-          <span className="truncate">{weekdayOf(day.date)}</span>
-          {!day.rest && (
-            <span className="figures fine shrink-0 font-body font-normal print:text-[0.85em]">
-              {minutes(day.minutes)} of {props.limit} min
-            </span>
-          )}
-        </h2>
+        <h2 className="text-[1.1rem] print:text-[1.15em]">{weekdayOf(day.date)}</h2>
+        {!day.rest && (
+          <p className="figures fine print:text-[0.85em]">
+            {minutes(day.minutes)} of {props.limit} min
+          </p>
+        )}
         {day.rest ? (
           <p className="fine">A day of rest.</p>
         ) : (

@@ -1,0 +1,91 @@
+package demand
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/material"
+	"patientladder/core/musicxml"
+	"patientladder/core/score"
+	"patientladder/core/skill"
+)
+
+// twoStaves is three bars in 3/4 with a G in the key: a held left hand under a
+// right hand that moves by step, then by skip, then a fifth; worked by hand.
+const twoStaves = `<score-partwise><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">
+<measure number="1"><attributes><divisions>1</divisions><key><fifths>1</fifths></key><time><beats>3</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign></clef><clef number="2"><sign>F</sign></clef></attributes>
+<note><pitch><step>G</step><octave>4</octave></pitch><duration>1</duration><staff>1</staff></note>
+<note><pitch><step>A</step><octave>4</octave></pitch><duration>1</duration><staff>1</staff></note>
+<note><pitch><step>B</step><octave>4</octave></pitch><duration>1</duration><staff>1</staff></note>
+<backup><duration>3</duration></backup><note><pitch><step>G</step><octave>3</octave></pitch><duration>3</duration><staff>2</staff><voice>5</voice></note></measure>
+<measure number="2"><note><pitch><step>G</step><octave>4</octave></pitch><duration>2</duration><staff>1</staff></note>
+<note><pitch><step>D</step><octave>5</octave></pitch><duration>1</duration><staff>1</staff></note></measure>
+<measure number="3"><note><pitch><step>C</step><alter>1</alter><octave>5</octave></pitch><duration>3</duration><staff>1</staff><notations><articulations><staccato/></articulations></notations></note></measure>
+</part></score-partwise>`
+
+func parse(t *testing.T) *score.Score {
+	s, err := musicxml.Read([]byte(twoStaves))
+	require.NoError(t, err)
+	return s
+}
+
+func table(t *testing.T) Table {
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	tab, err := Standard(skills)
+	require.NoError(t, err)
+	return tab
+}
+
+func TestFeaturesWorkedByHand(t *testing.T) {
+	f := Features(parse(t), material.Keyboard)
+	require.Equal(t, []int{1, 2, 3}, f["time.3/4"])
+	require.Equal(t, []int{1, 2, 3}, f["key.sharps-1"])
+	require.Equal(t, []int{1, 3}, f["move.step"])
+	require.Equal(t, []int{2}, f["move.skip"], "B down to G")
+	require.Equal(t, []int{2}, f["move.leap"], "G up to D")
+	require.Equal(t, []int{3}, f["accidental"], "C sharp stands outside the key")
+	require.Equal(t, []int{1}, f["hands.together"])
+	require.Equal(t, []int{1}, f["hands.held-against-moving"])
+	require.Equal(t, []int{3}, f["touch.staccato"])
+	require.Empty(t, f["pickup"])
+	require.Empty(t, f["hands.parallel"])
+	require.Empty(t, f["range.beyond-five.right"], "G to D is five keys")
+}
+
+func TestDemandsCarrySkillsWeightsAndBars(t *testing.T) {
+	bySkill := map[string]material.Demand{}
+	for _, d := range table(t).Find(parse(t), material.Keyboard) {
+		bySkill[d.Skill] = d
+	}
+	require.Equal(t, []int{1}, bySkill["held-against-moving"].Bars)
+	require.Nil(t, bySkill["three-in-a-bar"].Bars, "the whole piece")
+	require.Equal(t, "score", bySkill["accidentals"].Origin)
+	require.NotContains(t, bySkill, "open-strings", "what bowed strings ask for is not asked of a piano")
+
+	for _, d := range table(t).Find(parse(t), material.Bowed) {
+		require.NotContains(t, []string{"hands-together", "grand-staff", "right-hand"}, d.Skill)
+	}
+}
+
+func TestDescribe(t *testing.T) {
+	m := table(t).Describe(material.Material{Title: "Mine", Instrument: "piano"}, parse(t))
+	require.Equal(t, "Mine", m.Title)
+	require.Equal(t, 3, m.DistinctBars)
+	require.InDelta(t, 9, m.Quarters, 1e-9)
+	require.Equal(t, material.Together, m.Texture)
+}
+
+func TestFaultyTablesAreRefused(t *testing.T) {
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	for says, data := range map[string]string{
+		"not in the catalogue": `[{"feature":"x","skill":"juggling","weight":1}]`,
+		"weight":               `[{"feature":"x","skill":"rests","weight":0}]`,
+		"demand table":         `{}`,
+	} {
+		_, err := Parse([]byte(data), skills)
+		require.ErrorContains(t, err, says)
+	}
+}

@@ -1,0 +1,46 @@
+package musicxml
+
+import (
+	"errors"
+	"strings"
+	"testing"
+)
+
+// FuzzRead: whatever the bytes, Read returns a score that holds together or
+// one *Error; it never panics.
+func FuzzRead(f *testing.F) {
+	f.Add([]byte(part(fourFour + n("C4", 8))))
+	f.Add([]byte(part(fourFour+n("C4", 4, `<tie type="start"/>`)+n("E4", 4, "<chord/>"), n("C4", 8, `<tie type="stop"/>`))))
+	f.Add([]byte(part(`<measure number="0" implicit="yes">` + fourFour + n("G4", 2) + `</measure>`)))
+	f.Add([]byte(`<!DOCTYPE x [<!ENTITY a "b">]><score-partwise>&a;</score-partwise>`))
+	f.Add([]byte("\xFF\xFE<\x00"))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		limits := DefaultLimits()
+		limits.Notes, limits.Bars, limits.Bytes = 2000, 500, 1<<16
+		s, err := ReadWithin(data, limits)
+		if err != nil {
+			var e *Error
+			if !errors.As(err, &e) {
+				t.Fatalf("not an *Error: %v", err)
+			}
+			if strings.TrimSpace(e.What) == "" {
+				t.Fatal("an error without a sentence")
+			}
+			return
+		}
+		for _, n := range s.Notes {
+			if n.Bar < 1 || n.Bar > len(s.Bars) || n.Part < 0 || n.Part >= len(s.Parts) {
+				t.Fatalf("a note outside the score: %+v", n)
+			}
+			if n.Onset.Num() < 0 || n.Duration.Num() < 0 || n.MIDI < 0 || n.MIDI > 127 {
+				t.Fatalf("a note outside time or pitch: %+v", n)
+			}
+		}
+		sounds := s.Sounding()
+		for i := 1; i < len(sounds); i++ {
+			if sounds[i].Onset.Less(sounds[i-1].Onset) {
+				t.Fatal("sounds are out of order")
+			}
+		}
+	})
+}

@@ -1,0 +1,35 @@
+package ripe
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/material"
+	"patientladder/core/standing"
+)
+
+func TestSigns(t *testing.T) {
+	day := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+	ago := func(weeks int) time.Time { return day.AddDate(0, 0, -7*weeks) }
+	lib := material.Library{"w": {Title: "Wave"}, "s": {Title: "Sand"}, "o": {Title: "Old"}, "e": {Title: "Elder"}, "f": {Title: "Fresh"}}
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
+		"w": {State: standing.Working, RunDue: true},
+		"s": {State: standing.Working, SinceMark: 3, Spots: []standing.Spot{{}, {Mended: true}}},
+		"o": {State: standing.Cleared, LastPlayed: ago(7)},
+		"e": {State: standing.Cleared, LastPlayed: ago(9)},
+		"f": {State: standing.Cleared, LastPlayed: ago(1)},
+	}}
+	var got []string
+	for _, sign := range Find(s, lib, DefaultPolicy(), day) {
+		got = append(got, sign.Kind+": "+sign.Text)
+	}
+	require.Equal(t, []string{
+		"run: “Wave” is ready for a run",
+		"stuck: “Sand” has had no new mark for 3 lessons",
+		"spot: 1 open spot in “Sand”",
+		"review: “Elder” unheard for 9 weeks, and 1 more in review",
+	}, got)
+	require.Equal(t, "choose", Find(&standing.Standing{}, lib, DefaultPolicy(), day)[0].Kind)
+}
