@@ -1,0 +1,166 @@
+package api_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"os"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/api"
+	"patientladder/demo"
+	"patientladder/store"
+	"patientladder/store/storetest"
+)
+
+var (
+	db  *store.Store
+	web *httptest.Server
+	// clock is what the server takes for now.
+	clock = time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC)
+)
+
+const strangerEmail, strangerPassword = "stranger@example.org", "another studio"
+
+func TestMain(m *testing.M) {
+	slog.SetDefault(slog.New(slog.DiscardHandler))
+	os.Exit(storetest.Main(m, func(s *store.Store) {
+		db = s
+		must := func(err error) {
+			if err != nil {
+				panic(err)
+			}
+		}
+		ctx := context.Background()
+		hash, err := api.HashPassword(demo.Password)
+		must(err)
+		must(demo.Make(ctx, s, demo.Options{Day: clock.Truncate(24 * time.Hour), Timezone: "UTC", PasswordHash: hash, Seed: 7}))
+		strange, err := api.HashPassword(strangerPassword)
+		must(err)
+		must(s.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: "UTC"},
+			store.Teacher{ID: storetest.ID(), Email: strangerEmail, Name: "S", PasswordHash: strange}))
+		page := fstest.MapFS{
+			"index.html":       {Data: []byte(`<!doctype html><meta name="csp-nonce" content="NONCE_PLACE">`)},
+			"assets/app-12.js": {Data: []byte(strings.Repeat("let a = 1;\n", 500))},
+		}
+		_, handler, err := api.New(api.Config{Store: s, Page: page, Now: func() time.Time { return clock }})
+		must(err)
+		web = httptest.NewServer(handler)
+	}))
+}
+
+// user is one browser.
+type user struct {
+	t    *testing.T
+	http *http.Client
+}
+
+func anyone(t *testing.T) *user {
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	return &user{t, &http.Client{Jar: jar}}
+}
+
+func signedIn(t *testing.T, email, password string) *user {
+	u := anyone(t)
+	status, _ := u.call("POST", "/api/session", map[string]string{"email": email, "password": password})
+	require.Equal(t, http.StatusOK, status)
+	return u
+}
+
+func teacher(t *testing.T) *user { return signedIn(t, demo.Email, demo.Password) }
+
+func (u *user) call(method, path string, body any) (int, map[string]any) {
+	u.t.Helper()
+	res := u.raw(method, path, body, nil)
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(u.t, err)
+	var out map[string]any
+	if bytes.HasPrefix(data, []byte("{")) {
+		require.NoError(u.t, json.Unmarshal(data, &out))
+	}
+	return res.StatusCode, out
+}
+
+func (u *user) list(path string) []map[string]any {
+	u.t.Helper()
+	res := u.raw("GET", path, nil, nil)
+	defer res.Body.Close()
+	require.Equal(u.t, http.StatusOK, res.StatusCode)
+	var out []map[string]any
+	require.NoError(u.t, json.NewDecoder(res.Body).Decode(&out))
+	return out
+}
+
+func (u *user) raw(method, path string, body any, header http.Header) *http.Response {
+	u.t.Helper()
+	var in io.Reader
+	if body != nil {
+		data, err := json.Marshal(body)
+		require.NoError(u.t, err)
+		in = bytes.NewReader(data)
+	}
+	req, err := http.NewRequest(method, web.URL+path, in)
+	require.NoError(u.t, err)
+	req.Header.Set("Content-Type", "application/json")
+	for k, v := range header {
+		req.Header[k] = v
+	}
+	res, err := u.http.Do(req)
+	require.NoError(u.t, err)
+	return res
+}
+
+// ladderOf returns the ladder id of a demo student by first name.
+func (u *user) ladderOf(name string) string {
+	for _, s := range u.list("/api/students") {
+		if strings.HasPrefix(s["name"].(string), name) {
+			return s["ladder"].(string)
+		}
+	}
+	u.t.Fatalf("no student %s", name)
+	return ""
+}
+
+func (u *user) materialOf(title string) string {
+	for _, m := range u.list("/api/materials") {
+		if m["title"] == title {
+			return m["id"].(string)
+		}
+	}
+	u.t.Fatalf("no material %s", title)
+	return ""
+}
+
+type entry = map[string]any
+
+func (u *user) append(ladder string, entries ...entry) (int, map[string]any) {
+	for _, e := range entries {
+		if e["id"] == nil {
+			e["id"] = storetest.ID()
+		}
+		if e["at"] == nil {
+			e["at"] = clock.Format(time.RFC3339)
+		}
+	}
+	return u.call("POST", "/api/ladders/"+ladder+"/entries", map[string]any{"entries": entries})
+}
+
+func scoreBody(id, name, xml string) map[string]any {
+	return map[string]any{
+		"id": id, "strand": "repertoire", "instrument": "piano", "fileName": name,
+		"score": base64.StdEncoding.EncodeToString([]byte(xml)),
+	}
+}

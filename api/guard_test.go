@@ -1,0 +1,180 @@
+package api_test
+
+import (
+	"bytes"
+	"io"
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/api/contract"
+	"patientladder/demo"
+	"patientladder/store/storetest"
+)
+
+// bodies are requests that would be accepted from the studio's own teacher.
+func bodies(id string) map[string]any {
+	return map[string]any{
+		"POST /ladders/{ladder}/entries": map[string]any{"entries": []entry{{"id": id, "at": "2026-05-04T15:00:00Z", "kind": "note", "text": "x"}}},
+		"PUT /ladders/{ladder}/practice": map[string]any{"days": []bool{true, true, true, true, true, true, true}, "minutes": 20, "handsApart": true, "version": 1},
+		"POST /materials":                scoreBody(id, "x.musicxml", tune),
+		"POST /students": map[string]any{"student": id, "ladder": storetest.ID(), "name": "X", "born": "2015-01-01", "instrument": "piano",
+			"weekday": 1, "startsAt": "10:00", "minutes": 30},
+		"POST /session": map[string]any{"email": "nobody@example.org", "password": "x"},
+	}
+}
+
+// Every route of the contract, as a stranger: without a session it is 401; with
+// the session of another studio nothing of this studio is found or changed.
+func TestEveryRouteAsAStranger(t *testing.T) {
+	owner := teacher(t)
+	ladder, material := owner.ladderOf("Maren"), owner.materialOf("Fog")
+	before := owner.list("/api/ladders/" + ladder + "/entries")
+	spec, err := contract.GetSpec()
+	require.NoError(t, err)
+	out, stranger := anyone(t), signedIn(t, strangerEmail, strangerPassword)
+	walked := 0
+	for path, item := range spec.Paths.Map() {
+		for method := range item.Operations() {
+			name := method + " " + path
+			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{material}", material).Replace(path)
+			if strings.HasSuffix(path, "/next") {
+				url += "?strand=method"
+			}
+			if method == "DELETE" && path == "/session" {
+				continue // it would sign the stranger out
+			}
+			walked++
+			body := bodies(storetest.ID())[name]
+			if name != "POST /session" {
+				status, problem := out.call(method, url, body)
+				require.Equal(t, http.StatusUnauthorized, status, name)
+				require.Equal(t, "Sign in first.", problem["detail"], name)
+			}
+			res := stranger.raw(method, url, body, nil)
+			data, err := io.ReadAll(res.Body)
+			require.NoError(t, err)
+			res.Body.Close()
+			if strings.Contains(path, "{") {
+				require.Equal(t, http.StatusNotFound, res.StatusCode, "%s: %s", name, data)
+			}
+			for _, own := range []string{"Maren", "Fog", "Calloway", ladder} {
+				require.False(t, bytes.Contains(data, []byte(own)), "%s tells a stranger %q: %s", name, own, data)
+			}
+		}
+	}
+	require.GreaterOrEqual(t, walked, 18)
+	require.Equal(t, before, owner.list("/api/ladders/"+ladder+"/entries"))
+	// A piece of one's own cannot be compared with another studio's student.
+	mine := storetest.ID()
+	status, _ := stranger.call("POST", "/api/materials", scoreBody(mine, "x.musicxml", tune))
+	require.Equal(t, http.StatusCreated, status)
+	status, _ = stranger.call("GET", "/api/materials/"+mine+"?ladder="+ladder, nil)
+	require.Equal(t, http.StatusNotFound, status)
+}
+
+func TestSignOutEndsTheSessionOnTheServer(t *testing.T) {
+	u := teacher(t)
+	res := u.raw("GET", "/api/session", nil, nil)
+	res.Body.Close()
+	cookies := u.http.Jar.Cookies(res.Request.URL)
+	require.NotEmpty(t, cookies)
+	status, _ := u.call("DELETE", "/api/session", nil)
+	require.Equal(t, http.StatusNoContent, status)
+	// The old cookie, played again, opens nothing.
+	req, err := http.NewRequest("GET", web.URL+"/api/session", nil)
+	require.NoError(t, err)
+	req.AddCookie(cookies[0])
+	again, err := http.DefaultClient.Do(req)
+	require.NoError(t, err)
+	again.Body.Close()
+	require.Equal(t, http.StatusUnauthorized, again.StatusCode)
+}
+
+func TestTheCookieIsHidden(t *testing.T) {
+	res := anyone(t).raw("POST", "/api/session", map[string]string{"email": demo.Email, "password": demo.Password}, nil)
+	res.Body.Close()
+	cookie := res.Header.Get("Set-Cookie")
+	require.Contains(t, cookie, "HttpOnly")
+	require.Contains(t, cookie, "SameSite=Strict")
+}
+
+func TestSignInIsThrottled(t *testing.T) {
+	u := anyone(t)
+	try := func(email string) (int, map[string]any) {
+		return u.call("POST", "/api/session", map[string]string{"email": email, "password": "wrong"})
+	}
+	for range 5 {
+		status, problem := try("Guess@example.org")
+		require.Equal(t, http.StatusUnauthorized, status)
+		require.Equal(t, "The e-mail address or the password is not right.", problem["detail"])
+	}
+	status, problem := try("guess@example.org ")
+	require.Equal(t, http.StatusTooManyRequests, status)
+	require.Contains(t, problem["detail"], "quarter of an hour")
+}
+
+func TestOtherSitesAreRefused(t *testing.T) {
+	for name, header := range map[string]http.Header{
+		"fetch metadata": {"Sec-Fetch-Site": {"cross-site"}},
+		"origin":         {"Origin": {"https://elsewhere.example"}},
+	} {
+		res := teacher(t).raw("DELETE", "/api/session", nil, header)
+		res.Body.Close()
+		require.Equal(t, http.StatusForbidden, res.StatusCode, name)
+	}
+}
+
+func TestThePageIsServedStrictlyAndKept(t *testing.T) {
+	u := anyone(t)
+	home := u.raw("GET", "/ladder/whatever", nil, nil)
+	data, err := io.ReadAll(home.Body)
+	require.NoError(t, err)
+	home.Body.Close()
+	policy := home.Header.Get("Content-Security-Policy")
+	require.Contains(t, policy, "default-src 'none'")
+	require.NotContains(t, policy, "unsafe")
+	_, nonce, found := strings.Cut(string(data), `content="`)
+	require.True(t, found)
+	nonce = strings.TrimSuffix(nonce, `">`)
+	require.Contains(t, policy, "'nonce-"+nonce+"'")
+	require.Equal(t, "no-cache", home.Header.Get("Cache-Control"))
+
+	asset := u.raw("GET", "/assets/app-12.js", nil, http.Header{"Accept-Encoding": {"gzip"}})
+	small, err := io.ReadAll(asset.Body)
+	require.NoError(t, err)
+	asset.Body.Close()
+	require.Equal(t, "gzip", asset.Header.Get("Content-Encoding"))
+	require.Contains(t, asset.Header.Get("Cache-Control"), "immutable")
+	require.Less(t, len(small), 500)
+
+	missing := u.raw("GET", "/assets/app-11.js", nil, nil)
+	missing.Body.Close()
+	require.Equal(t, http.StatusNotFound, missing.StatusCode)
+}
+
+func TestMistakesAreProblems(t *testing.T) {
+	u := teacher(t)
+	for _, c := range []struct {
+		method, path string
+		body         any
+		status       int
+	}{
+		{"GET", "/api/ladders/not-an-id", nil, 422},
+		{"GET", "/api/nowhere", nil, 404},
+		{"GET", "/api/today?day=yesterday", nil, 422},
+		{"POST", "/api/session", map[string]any{"email": "a@b.c"}, 422},
+		{"POST", "/api/session", map[string]any{"email": "a@b.c", "password": "x", "admin": true}, 422},
+		{"GET", "/api/ladders/" + storetest.ID(), nil, 404},
+	} {
+		res := u.raw(c.method, c.path, c.body, nil)
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		res.Body.Close()
+		require.Equal(t, c.status, res.StatusCode, "%s %s: %s", c.method, c.path, data)
+		require.Equal(t, "application/problem+json", res.Header.Get("Content-Type"), c.path)
+		require.Contains(t, string(data), `"detail"`)
+	}
+}

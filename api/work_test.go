@@ -1,0 +1,244 @@
+package api_test
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/demo"
+	"patientladder/store/storetest"
+)
+
+const tune = `<?xml version="1.0"?><score-partwise version="4.0"><work><work-title>Little Own Tune</work-title></work>
+<part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">
+<measure number="1"><attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign></clef></attributes>
+<note><pitch><step>C</step><octave>4</octave></pitch><duration>1</duration></note><note><pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note>
+<note><pitch><step>D</step><octave>4</octave></pitch><duration>1</duration></note><note><pitch><step>D</step><octave>4</octave></pitch><duration>1</duration></note></measure>
+<measure number="2"><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration></note></measure></part></score-partwise>`
+
+// items digs a list of objects out of an answer.
+func items(t *testing.T, from map[string]any, key string) []map[string]any {
+	t.Helper()
+	list, ok := from[key].([]any)
+	require.True(t, ok, "%s in %v", key, from)
+	out := make([]map[string]any, len(list))
+	for i := range list {
+		out[i] = list[i].(map[string]any)
+	}
+	return out
+}
+
+// newStudent adds a student of one's own with the piano book.
+func newStudent(t *testing.T, u *user) string {
+	var source string
+	for _, m := range u.list("/api/materials?instrument=piano") {
+		if m["title"] == "Gulls on the Railing" {
+			source = m["source"].(string)
+		}
+	}
+	body := map[string]any{
+		"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell Farrow", "born": "2018-01-20", "instrument": "piano",
+		"weekday": 1, "startsAt": "11:15", "minutes": 30, "source": source,
+	}
+	for range 2 { // a repeated request adds nobody
+		status, got := u.call("POST", "/api/students", body)
+		require.Equal(t, http.StatusCreated, status, got)
+		require.EqualValues(t, 8, got["age"])
+	}
+	return body["ladder"].(string)
+}
+
+func TestFromTheFirstPieceToTheNextRung(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	base := "/api/ladders/" + ladder
+	_, next := u.call("GET", base+"/next?strand=method", nil)
+	chosen := next["chosen"].(map[string]any)
+	require.Equal(t, "Gulls on the Railing", chosen["title"])
+	first := chosen["material"].(string)
+	_, week := u.call("GET", base+"/week", nil)
+	require.Contains(t, week["sentence"], "There is no working piece")
+
+	own := storetest.ID()
+	status, got := u.append(ladder, entry{"kind": "assigned", "material": first}, entry{"kind": "focusAdded", "focus": own, "text": "loose shoulders"})
+	require.Equal(t, http.StatusOK, status, got)
+	_, lesson := u.call("GET", base+"/lesson", nil)
+	piece := items(t, lesson, "pieces")[0]
+	points := items(t, piece, "points")
+	require.Len(t, points, 4, "three of the piece and one of the student's own")
+	require.Equal(t, true, points[3]["own"])
+	require.Equal(t, "the right hand, finger 1 on middle C", piece["opening"])
+
+	mark := func(focus any, value string) {
+		status, got := u.append(ladder, entry{"kind": "mark", "material": first, "focus": focus, "mark": value})
+		require.Equal(t, http.StatusOK, status, got)
+	}
+	mark(points[0]["id"], "full")
+	mark(points[1]["id"], "full")
+	mark(points[2]["id"], "part")
+	u.append(ladder, entry{"kind": "spotAdded", "material": first, "from": 2, "to": 3})
+
+	// A run with one point missed: it stays and says why; the wrong tap is corrected.
+	wrong := storetest.ID()
+	u.append(ladder, entry{"id": wrong, "kind": "run", "material": first, "met": []string{"notes", "fingers", "tone", "flow"}})
+	_, lesson = u.call("GET", base+"/lesson", nil)
+	piece = items(t, lesson, "pieces")[0]
+	require.Equal(t, "working", piece["state"])
+	require.Equal(t, "It stays a working piece: the rhythm did not hold.", piece["why"])
+	u.append(ladder, entry{"kind": "correction", "corrects": wrong})
+	run := entry{"id": storetest.ID(), "kind": "run", "material": first, "met": []string{"notes", "fingers", "tone", "flow", "rhythm"}}
+	for range 3 { // a double click, a repeated request
+		status, _ := u.append(ladder, run)
+		require.Equal(t, http.StatusOK, status)
+	}
+	_, lesson = u.call("GET", base+"/lesson", nil)
+	piece = items(t, lesson, "pieces")[0]
+	require.Equal(t, "cleared", piece["state"])
+	require.Len(t, items(t, piece, "runs"), 1)
+
+	_, view := u.call("GET", base, nil)
+	rungs := items(t, items(t, view, "rails")[0], "rungs")
+	require.Equal(t, "review", rungs[0]["layer"])
+	_, next = u.call("GET", base+"/next?strand=method", nil)
+	chosen = next["chosen"].(map[string]any)
+	require.NotEqual(t, "Gulls on the Railing", chosen["title"])
+	require.Equal(t, true, next["ease"], "after a cliff an easy one")
+	require.NotEmpty(t, items(t, chosen["leap"].(map[string]any), "parts"))
+}
+
+func TestTheWeekHoldsTheLimitAndTheSpots(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	base := "/api/ladders/" + ladder
+	tuneID := u.materialOf("Bell Buoy")
+	u.append(ladder, entry{"kind": "assigned", "material": tuneID}, entry{"kind": "spotAdded", "material": tuneID, "from": 2, "to": 3})
+	_, week := u.call("GET", base+"/week", nil)
+	practice := week["practice"].(map[string]any)
+	practice["minutes"] = 12
+	practice["days"] = []bool{true, true, false, true, true, true, true}
+	status, _ := u.call("PUT", base+"/practice", practice)
+	require.Equal(t, http.StatusNoContent, status)
+	status, problem := u.call("PUT", base+"/practice", practice)
+	require.Equal(t, http.StatusConflict, status, "a stale form")
+	require.Contains(t, problem["detail"], "changed elsewhere")
+
+	_, week = u.call("GET", base+"/week", nil)
+	spots, rests := 0, 0
+	for _, d := range items(t, week, "days") {
+		require.LessOrEqual(t, d["minutes"].(float64), 12.0)
+		if d["rest"].(bool) {
+			rests++
+		}
+		for _, it := range items(t, d, "items") {
+			if it["kind"] == "spot" {
+				spots++
+				require.Equal(t, "bars 2–3", it["where"])
+			}
+		}
+	}
+	require.Equal(t, 1, rests)
+	require.Positive(t, spots)
+	require.Contains(t, fmt.Sprint(week["notYet"]), "the left hand, and both hands together")
+	require.Contains(t, week["caution"], "Pain")
+}
+
+func TestAPieceOfOnesOwn(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	id := storetest.ID()
+	for range 2 {
+		status, got := u.call("POST", "/api/materials", scoreBody(id, "own.musicxml", tune))
+		require.Equal(t, http.StatusCreated, status, got)
+		require.Equal(t, "Little Own Tune", got["title"])
+	}
+	status, _ := u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+id, nil)
+	require.Equal(t, http.StatusNoContent, status)
+	_, piece := u.call("GET", "/api/materials/"+id+"?ladder="+ladder, nil)
+	require.Equal(t, true, piece["onLadder"])
+	var directions []string
+	for _, m := range items(t, piece, "marks") {
+		directions = append(directions, m["direction"].(string))
+	}
+	require.Equal(t, []string{"up", "down", "same", "down"}, directions)
+	require.Positive(t, piece["leap"].(map[string]any)["size"])
+	status, _ = u.call("DELETE", "/api/ladders/"+ladder+"/rungs/"+id, nil)
+	require.Equal(t, http.StatusNoContent, status)
+}
+
+func TestBadScoresSayWhatAndWhereAndChangeNothing(t *testing.T) {
+	u := teacher(t)
+	before := len(u.list("/api/materials"))
+	for says, file := range map[string]string{
+		"does not begin like XML": "hello",
+		"stops in the middle":     tune[:len(tune)-60],
+		"entities":                `<!DOCTYPE s [<!ENTITY a "b">]><score-partwise>&a;</score-partwise>`,
+		"part P1, bar 2":          strings.Replace(tune, "<duration>4</duration>", "<duration>5</duration>", 1),
+	} {
+		status, problem := u.call("POST", "/api/materials", scoreBody(storetest.ID(), "bad.musicxml", file))
+		require.Equal(t, http.StatusUnprocessableEntity, status, says)
+		require.Contains(t, problem["detail"], says)
+		require.Contains(t, problem["detail"], "bad.musicxml")
+	}
+	status, problem := u.call("POST", "/api/materials", scoreBody(storetest.ID(), "huge.musicxml", strings.Repeat("x", 50<<20)))
+	require.Equal(t, http.StatusRequestEntityTooLarge, status)
+	require.Contains(t, problem["detail"], "8 MB at most")
+	require.Len(t, u.list("/api/materials"), before)
+}
+
+func TestEntriesThatCannotBeAreRefused(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	gulls, cello := u.materialOf("Gulls on the Railing"), u.materialOf("Open Water")
+	for says, e := range map[string]entry{
+		"has 8 bars":             {"kind": "spotAdded", "material": gulls, "from": 7, "to": 9},
+		"does not have":          {"kind": "mark", "material": gulls, "focus": storetest.ID(), "mark": "full"},
+		"clearing standard":      {"kind": "run", "material": gulls, "met": []string{"applause"}},
+		"is for cello":           {"kind": "assigned", "material": cello},
+		"not come yet":           {"kind": "note", "text": "x", "at": clock.AddDate(0, 0, 3).Format(time.RFC3339)},
+		"not a skill":            {"kind": "stepDone", "skill": "juggling", "step": 1},
+		"does not exist":         {"kind": "assigned", "material": storetest.ID()},
+		"first not after the la": {"kind": "spotAdded", "material": gulls, "from": 3, "to": 2},
+	} {
+		status, problem := u.append(ladder, entry{"kind": "note", "text": "comes before it"}, e)
+		require.Contains(t, []int{404, 422}, status, says)
+		require.Contains(t, problem["detail"], says)
+	}
+	require.Empty(t, u.list("/api/ladders/"+ladder+"/entries"), "all or none")
+}
+
+// A snapshot is a cache: thrown away, it is rebuilt to the same bytes.
+func TestASnapshotIsRebuiltToTheSameBytes(t *testing.T) {
+	u := teacher(t)
+	ladder := u.ladderOf("Henrik")
+	var studio string
+	owner, err := db.TeacherByEmail(context.Background(), demo.Email)
+	require.NoError(t, err)
+	studio = owner.StudioID
+	get := func() string {
+		_, view := u.call("GET", "/api/ladders/"+ladder, nil)
+		data, err := json.Marshal(view)
+		require.NoError(t, err)
+		return string(data)
+	}
+	folded := get()
+	cached := get()
+	require.Equal(t, folded, cached)
+	require.NoError(t, db.DropSnapshot(context.Background(), studio, ladder))
+	require.Equal(t, folded, get())
+}
+
+func TestTodayShowsTheLessonsOfTheDay(t *testing.T) {
+	u := teacher(t)
+	_, today := u.call("GET", "/api/today?day=2026-05-04", nil)
+	require.GreaterOrEqual(t, len(items(t, today, "lessons")), 5)
+	require.Contains(t, today["sentence"], "lessons today")
+	_, sunday := u.call("GET", "/api/today?day=2026-05-10", nil)
+	require.Empty(t, items(t, sunday, "lessons"))
+	require.Equal(t, "No lessons on this day.", sunday["sentence"])
+}

@@ -1,0 +1,238 @@
+package store_test
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/ladder"
+	"patientladder/core/material"
+	"patientladder/core/studentlog"
+	"patientladder/store"
+	"patientladder/store/localdb"
+	"patientladder/store/storetest"
+)
+
+var db *store.Store
+
+func TestMain(m *testing.M) {
+	os.Exit(storetest.Main(m, func(s *store.Store) { db = s }))
+}
+
+var (
+	ctx = context.Background()
+	now = time.Date(2026, 5, 4, 15, 30, 0, 123_000_000, time.UTC)
+	id  = storetest.ID
+)
+
+// studio adds a studio with a ladder and a material.
+func studio(t *testing.T, s *store.Store) (studio string, l store.Ladder, m material.Material) {
+	t.Helper()
+	st := store.Studio{ID: id(), Name: "Test studio", Timezone: "UTC"}
+	require.NoError(t, s.AddStudio(ctx, st, store.Teacher{ID: id(), Email: id() + "@example.org", Name: "T", PasswordHash: "x"}))
+	l = store.Ladder{
+		ID: id(), StudentID: id(), Name: "Åsa Ødegård 小林", Born: time.Date(2018, 2, 28, 0, 0, 0, 0, time.UTC), Instrument: "piano",
+		PracticeDays: [7]bool{true, false, true}, PracticeMinutes: 15, Weekday: time.Monday, StartsAt: 930, Minutes: 30,
+	}
+	require.NoError(t, s.AddLadder(ctx, st.ID, l))
+	m = material.Material{
+		ID: id(), Title: "Tune", Strand: material.Method, Instrument: "piano", Tempo: 88.5, Bars: 3, DistinctBars: 2, Quarters: 9, Texture: material.InTurn,
+		BarLabels: []string{"0", "1", "2"}, Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
+		FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady pulse"}, {ID: id(), Text: "loose wrist"}},
+	}
+	added, err := s.AddMaterial(ctx, st.ID, m, &store.ScoreFile{Name: "tune.musicxml", Data: []byte("<x/>")})
+	require.NoError(t, err)
+	require.True(t, added)
+	return st.ID, l, m
+}
+
+func note(text string) studentlog.Entry {
+	return studentlog.Entry{ID: id(), At: now, Kind: studentlog.Note, Text: text}
+}
+
+func TestWhatIsWrittenComesBack(t *testing.T) {
+	st, l, m := studio(t, db)
+	got, err := db.Ladder(ctx, st, l.ID)
+	require.NoError(t, err)
+	l.Version = 1
+	require.Equal(t, l, got)
+	require.Equal(t, 7, got.Age(time.Date(2026, 2, 27, 0, 0, 0, 0, time.UTC)))
+	require.Equal(t, 8, got.Age(time.Date(2026, 2, 28, 0, 0, 0, 0, time.UTC)))
+
+	lib, err := db.Library(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, material.Library{m.ID: m}, lib)
+	file, err := db.ScoreFile(ctx, st, m.ID)
+	require.NoError(t, err)
+	require.Equal(t, store.ScoreFile{Name: "tune.musicxml", Data: []byte("<x/>")}, file)
+}
+
+func TestTheSameEntryCountsOnce(t *testing.T) {
+	st, l, _ := studio(t, db)
+	e := note("first")
+	for range 3 {
+		_, err := db.Append(ctx, st, l.ID, []studentlog.Entry{e, e})
+		require.NoError(t, err)
+	}
+	log, err := db.Log(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, []studentlog.Entry{e}, log)
+}
+
+func TestManySendersAtOnceDoubleNothing(t *testing.T) {
+	st, l, _ := studio(t, db)
+	entries := []studentlog.Entry{note("a"), note("b"), note("c")}
+	var wg sync.WaitGroup
+	added := make([]int, 12)
+	for i := range added {
+		wg.Add(1)
+		go func() {
+			defer wg.Done()
+			n, err := db.Append(ctx, st, l.ID, entries)
+			added[i] = n
+			if err != nil {
+				t.Error(err)
+			}
+		}()
+	}
+	wg.Wait()
+	sum := 0
+	for _, n := range added {
+		sum += n
+	}
+	require.Equal(t, 3, sum)
+}
+
+func TestAnotherEntryUnderAUsedIDChangesNothing(t *testing.T) {
+	st, l, _ := studio(t, db)
+	e := note("first")
+	_, err := db.Append(ctx, st, l.ID, []studentlog.Entry{e})
+	require.NoError(t, err)
+	other := e
+	other.Text = "second"
+	_, err = db.Append(ctx, st, l.ID, []studentlog.Entry{note("before it"), other})
+	require.ErrorIs(t, err, store.ErrConflict)
+	log, err := db.Log(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, []studentlog.Entry{e}, log, "all or none")
+}
+
+func TestAStudioSeesOnlyItsOwn(t *testing.T) {
+	mine, l, m := studio(t, db)
+	theirs, _, _ := studio(t, db)
+	_, err := db.Ladder(ctx, theirs, l.ID)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	_, err = db.ScoreFile(ctx, theirs, m.ID)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	_, err = db.Append(ctx, theirs, l.ID, []studentlog.Entry{note("x")})
+	require.ErrorIs(t, err, store.ErrNotFound)
+	require.ErrorIs(t, db.PlaceRungs(ctx, theirs, l.ID, []ladder.Placed{{Material: m.ID, Strand: material.Method}}), store.ErrNotFound)
+	require.ErrorIs(t, db.SetPractice(ctx, theirs, l), store.ErrConflict)
+	_, theirLadder, _ := studio(t, db)
+	require.Error(t, db.PlaceRungs(ctx, mine, theirLadder.ID, nil))
+	lib, err := db.Library(ctx, theirs)
+	require.NoError(t, err)
+	require.NotContains(t, lib, m.ID)
+}
+
+func TestRungsKeepTheirOrderAndComeOnce(t *testing.T) {
+	st, l, m := studio(t, db)
+	second := m
+	second.ID, second.FocusPoints, second.Demands = id(), nil, nil
+	_, err := db.AddMaterial(ctx, st, second, nil)
+	require.NoError(t, err)
+	placed := []ladder.Placed{{Material: second.ID, Strand: material.Method}, {Material: m.ID, Strand: material.Method}}
+	for range 2 {
+		require.NoError(t, db.PlaceRungs(ctx, st, l.ID, placed))
+	}
+	got, err := db.Rungs(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, placed, got)
+	require.NoError(t, db.RemoveRung(ctx, st, l.ID, m.ID))
+	require.ErrorIs(t, db.RemoveRung(ctx, st, l.ID, m.ID), store.ErrNotFound)
+	require.ErrorIs(t, db.PlaceRungs(ctx, st, l.ID, []ladder.Placed{{Material: id(), Strand: material.Method}}), store.ErrNotFound)
+}
+
+func TestAStaleFormOverwritesNothing(t *testing.T) {
+	st, l, _ := studio(t, db)
+	l.Version = 1
+	l.PracticeMinutes = 25
+	require.NoError(t, db.SetPractice(ctx, st, l))
+	l.PracticeMinutes = 5
+	require.ErrorIs(t, db.SetPractice(ctx, st, l), store.ErrConflict)
+	got, err := db.Ladder(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, 25, got.PracticeMinutes)
+}
+
+func TestLibraryVersionGrows(t *testing.T) {
+	st, _, m := studio(t, db)
+	before, err := db.Studio(ctx, st)
+	require.NoError(t, err)
+	added, err := db.AddMaterial(ctx, st, m, nil)
+	require.NoError(t, err)
+	require.False(t, added, "the same id again")
+	m.ID, m.FocusPoints = id(), nil
+	_, err = db.AddMaterial(ctx, st, m, nil)
+	require.NoError(t, err)
+	after, err := db.Studio(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, before.LibraryVersion+1, after.LibraryVersion)
+}
+
+func TestFailuresAreCountedAndForgotten(t *testing.T) {
+	subject := "account " + id()
+	for i := range 3 {
+		require.NoError(t, db.AddLoginFailure(ctx, subject, now.Add(time.Duration(i)*time.Minute)))
+	}
+	n, err := db.LoginFailures(ctx, subject, now.Add(30*time.Second))
+	require.NoError(t, err)
+	require.Equal(t, 2, n)
+	require.NoError(t, db.ForgetLoginFailures(ctx, subject, now.Add(-time.Hour)))
+	n, err = db.LoginFailures(ctx, subject, time.Time{}.AddDate(2000, 0, 0))
+	require.NoError(t, err)
+	require.Zero(t, n)
+}
+
+// What was acknowledged is there after the database was killed.
+func TestNothingAcknowledgedIsLostWhenTheDatabaseIsKilled(t *testing.T) {
+	dir := filepath.Join(t.TempDir(), "db")
+	server, err := localdb.Start(ctx, dir)
+	require.NoError(t, err)
+	s, err := store.Open(ctx, server.DSN)
+	require.NoError(t, err)
+	require.NoError(t, s.Migrate(ctx))
+	st, l, _ := studio(t, s)
+	const sent = 40
+	for i := range sent {
+		_, err := s.Append(ctx, st, l.ID, []studentlog.Entry{note(fmt.Sprint(i))})
+		require.NoError(t, err)
+	}
+	_, err = localdb.Start(ctx, dir)
+	require.ErrorContains(t, err, "in use")
+	server.Kill()
+	s.Close()
+
+	server, err = localdb.Start(ctx, dir)
+	require.NoError(t, err)
+	defer server.Stop()
+	s, err = store.Open(ctx, server.DSN)
+	require.NoError(t, err)
+	defer s.Close()
+	require.NoError(t, s.Migrate(ctx), "migrating again changes nothing")
+	log, err := s.Log(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Len(t, log, sent)
+}
+
+func TestAMissingDatabaseSaysWhatToInstall(t *testing.T) {
+	require.ErrorContains(t, localdb.ErrMissing, "apt-get install mariadb-server")
+	_, err := store.Open(ctx, "not a dsn")
+	require.ErrorContains(t, err, "not valid")
+}
