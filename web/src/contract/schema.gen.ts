@@ -306,8 +306,11 @@ export interface components {
             name: string;
             /** @enum {string} */
             level?: "new" | "planted" | "learning" | "secure" | "rusty";
+            /** Format: double */
             weight: number;
+            /** Format: double */
             novelty: number;
+            /** Format: double */
             amount: number;
             bars: number[];
             /** @description In printed bars: bars 3, 5–6 */
@@ -315,8 +318,12 @@ export interface components {
             why: string;
         };
         Leap: {
+            /** Format: double */
             size: number;
-            /** @description Share of the weighted demands that are there already, 0 to 1 */
+            /**
+             * Format: double
+             * @description Share of the weighted demands that are there already, 0 to 1
+             */
             ready: number;
             parts: components["schemas"]["LeapPart"][];
         };
@@ -352,6 +359,7 @@ export interface components {
         LadderView: {
             student: components["schemas"]["Student"];
             sentence: string;
+            /** Format: double */
             reach: number;
             reachWhy: string;
             rails: components["schemas"]["Rail"][];
@@ -366,6 +374,7 @@ export interface components {
         };
         Proposal: {
             strand: components["schemas"]["Strand"];
+            /** Format: double */
             reach: number;
             reachWhy: string;
             /** @description The leaps so far */
@@ -485,6 +494,7 @@ export interface components {
             hand: string;
             times: number;
             inRow: boolean;
+            /** Format: double */
             minutes: number;
             words: string;
         };
@@ -493,6 +503,7 @@ export interface components {
             date: string;
             rest: boolean;
             items: components["schemas"]["WeekItem"][];
+            /** Format: double */
             minutes: number;
             focus: string;
         };
@@ -568,11 +579,15 @@ export interface components {
             bar: number;
             /** @description Staff over all parts, from 0 */
             staff: number;
-            /** @description Quarter notes from the start of the bar */
+            /**
+             * Format: double
+             * @description Quarter notes from the start of the bar
+             */
             at: number;
             /** @description Written pitch on the MIDI scale */
             pitch: number;
             fromBar: number;
+            /** Format: double */
             fromAt: number;
             fromPitch: number;
             /** @enum {string} */
@@ -594,6 +609,7 @@ export interface components {
         Demand: {
             skill: string;
             name: string;
+            /** Format: double */
             weight: number;
             where: string;
             origin: string;
@@ -601,6 +617,7 @@ export interface components {
         Piece: {
             material: components["schemas"]["MaterialBrief"];
             sentence: string;
+            /** Format: double */
             tempo: number;
             texture: string;
             key?: string;
@@ -617,6 +634,7 @@ export interface components {
             hasScore: boolean;
             onLadder: boolean;
             leap?: components["schemas"]["Leap"];
+            /** Format: double */
             reach?: number;
         };
     };

@@ -37,7 +37,8 @@ export const ladderQuery = (ladder: string) =>
 export const nextQuery = (ladder: string, strand: Schemas["Strand"]) =>
   queryOptions({
     queryKey: ["ladder", ladder, "next", strand],
-    queryFn: () => body(client.GET("/ladders/{ladder}/next", { params: { path: { ladder }, query: { strand } } })),
+    queryFn: () =>
+      body(client.GET("/ladders/{ladder}/next", { params: { path: { ladder }, query: { strand } } })),
   });
 
 export const lessonQuery = (ladder: string) =>
@@ -61,7 +62,8 @@ export const materialsQuery = (instrument?: Schemas["Instrument"]) =>
 export const pieceQuery = (material: string, ladder?: string) =>
   queryOptions({
     queryKey: ["piece", material, ladder],
-    queryFn: () => body(client.GET("/materials/{material}", { params: { path: { material }, query: { ladder } } })),
+    queryFn: () =>
+      body(client.GET("/materials/{material}", { params: { path: { material }, query: { ladder } } })),
   });
 
 export const scoreQuery = (material: string) =>

@@ -10,7 +10,12 @@ export const strandNames: Record<Schemas["Strand"], string> = {
 
 export const markNames: Record<Schemas["Mark"], string> = { none: "not yet", part: "part", full: "full" };
 
-const day = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
+const day = new Intl.DateTimeFormat("en-GB", {
+  weekday: "long",
+  day: "numeric",
+  month: "long",
+  timeZone: "UTC",
+});
 const short = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric" });
 const weekday = new Intl.DateTimeFormat("en-GB", { weekday: "long", timeZone: "UTC" });
 

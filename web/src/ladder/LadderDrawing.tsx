@@ -31,8 +31,7 @@ export function LadderDrawing(props: {
           aria-hidden="true"
           className="absolute inset-x-0 border-t-2 border-dashed border-working/50"
           style={{ top: above }}
-        >
-        </div>
+        ></div>
         <span className="fine absolute right-2 z-10 bg-paper px-1 font-semibold" style={{ top: above - 22 }}>
           now
         </span>
@@ -77,7 +76,9 @@ function RailColumn(props: {
           strokeWidth="3"
           fill="none"
         />
-        {rail.rungs.map((r) => r.below > 0 && r.rung.cliff && <Cliff key={r.rung.material} laid={r} top={top} />)}
+        {rail.rungs.map(
+          (r) => r.below > 0 && r.rung.cliff && <Cliff key={r.rung.material} laid={r} top={top} />,
+        )}
       </svg>
       <ol reversed>
         {[...rail.rungs].reverse().map((r) => (
@@ -123,7 +124,10 @@ function RungStroke(props: { laid: Laid; top: number; picked: boolean; onPick: (
       >
         <span aria-hidden="true" className={`ml-1 w-9 shrink-0 ${strokes[rung.layer]}`} style={{ opacity }} />
         {rung.layer !== "ahead" && <LayerMark layer={rung.layer} size={14} />}
-        <span className="line-clamp-2 min-w-0 flex-1 text-[0.92rem] leading-[1.05]" style={{ opacity: 0.4 + 0.6 * opacity }}>
+        <span
+          className="line-clamp-2 min-w-0 flex-1 text-[0.92rem] leading-[1.05]"
+          style={{ opacity: 0.4 + 0.6 * opacity }}
+        >
           {rung.title}
         </span>
         {rung.runDue && <span className="text-fine text-working">run due</span>}

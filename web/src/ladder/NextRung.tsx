@@ -28,7 +28,10 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
       {chosen && (
         <h2 className="mt-1 flex items-baseline justify-between gap-3">
           {chosen.title}
-          <Why label={`Why a leap of ${leapSize(chosen.leap.size)}?`} shown={`leap ${leapSize(chosen.leap.size)}`}>
+          <Why
+            label={`Why a leap of ${leapSize(chosen.leap.size)}?`}
+            shown={`leap ${leapSize(chosen.leap.size)}`}
+          >
             <LeapParts leap={chosen.leap} />
           </Why>
         </h2>
@@ -61,7 +64,9 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
                   <span className="truncate">{c.title}</span>
                   <Why label={`Leap of ${c.title}`} shown={leapSize(c.leap.size)}>
                     <LeapParts leap={c.leap} />
-                    {c.blocked.length > 0 && <p className="mt-2">Two firsts at once: {c.blocked.join(", ")}.</p>}
+                    {c.blocked.length > 0 && (
+                      <p className="mt-2">Two firsts at once: {c.blocked.join(", ")}.</p>
+                    )}
                   </Why>
                 </li>
               ))}
@@ -79,7 +84,12 @@ function LastLeaps({ last, reach }: { last: number[]; reach: number }) {
   const height = 44;
   return (
     <figure className="mt-3">
-      <svg viewBox={`0 0 200 ${height}`} className="h-11 w-full" preserveAspectRatio="none" aria-hidden="true">
+      <svg
+        viewBox={`0 0 200 ${height}`}
+        className="h-11 w-full"
+        preserveAspectRatio="none"
+        aria-hidden="true"
+      >
         {shown.map((l, i) => (
           <rect
             // biome-ignore lint/suspicious/noArrayIndexKey: a sequence in its own order
@@ -98,7 +108,9 @@ function LastLeaps({ last, reach }: { last: number[]; reach: number }) {
           vectorEffect="non-scaling-stroke"
         />
       </svg>
-      <figcaption className="fine">The leaps so far, oldest first; the dashed line is the comfortable reach.</figcaption>
+      <figcaption className="fine">
+        The leaps so far, oldest first; the dashed line is the comfortable reach.
+      </figcaption>
     </figure>
   );
 }

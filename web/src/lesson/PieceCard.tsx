@@ -10,7 +10,11 @@ import { SpotStrip } from "./SpotStrip";
 type Append = ReturnType<typeof useAppend>;
 
 /** One working piece in the lesson: its points one at a time, its spots, and the run. */
-export function PieceCard(props: { piece: Schemas["LessonPiece"]; lesson: Schemas["Lesson"]; append: Append }) {
+export function PieceCard(props: {
+  piece: Schemas["LessonPiece"];
+  lesson: Schemas["Lesson"];
+  append: Append;
+}) {
   const { piece, lesson, append } = props;
   const firstOpen = Math.max(
     0,
@@ -36,11 +40,11 @@ export function PieceCard(props: { piece: Schemas["LessonPiece"]; lesson: Schema
     "1": () => mark("none"),
     "2": () => mark("part"),
     "3": () => mark("full"),
-    ArrowRight: () => setAt((i) => Math.min(piece.points.length - 1, i + 1)),
-    ArrowLeft: () => setAt((i) => Math.max(0, i - 1)),
+    arrowright: () => setAt((i) => Math.min(piece.points.length - 1, i + 1)),
+    arrowleft: () => setAt((i) => Math.max(0, i - 1)),
     h: () => setSpotting((s) => !s),
     g: () => setRunning(true),
-    Backspace: takeBack,
+    backspace: takeBack,
   });
 
   if (piece.state !== "working")
@@ -100,7 +104,13 @@ export function PieceCard(props: { piece: Schemas["LessonPiece"]; lesson: Schema
           )}
         </p>
       </div>
-      <RunSheet open={running} onOpenChange={setRunning} piece={piece} standard={lesson.standard} append={append} />
+      <RunSheet
+        open={running}
+        onOpenChange={setRunning}
+        piece={piece}
+        standard={lesson.standard}
+        append={append}
+      />
     </article>
   );
 }
@@ -110,8 +120,9 @@ function useKeys(on: boolean, keys: Record<string, () => void>) {
   useEffect(() => {
     if (!on) return;
     const press = (e: KeyboardEvent) => {
-      const typing = e.target instanceof HTMLElement && e.target.closest("input, textarea, select, [role=dialog]");
-      const act = keys[e.key];
+      const typing =
+        e.target instanceof HTMLElement && e.target.closest("input, textarea, select, [role=dialog]");
+      const act = keys[e.key.toLowerCase()];
       if (!act || typing || e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
       e.preventDefault();
       act();

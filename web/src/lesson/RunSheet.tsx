@@ -29,8 +29,7 @@ function Form(props: Parameters<typeof RunSheet>[0]) {
   // The entry is made with the sheet: recording it twice counts once.
   const [run] = useState(() => entry("run", { material: piece.material }));
   const [missed, setMissed] = useState<string[]>([]);
-  const toggle = (id: string) =>
-    setMissed((m) => (m.includes(id) ? m.filter((x) => x !== id) : [...m, id]));
+  const toggle = (id: string) => setMissed((m) => (m.includes(id) ? m.filter((x) => x !== id) : [...m, id]));
   const record = () =>
     append.mutate([{ ...run, met: standard.map((p) => p.id).filter((id) => !missed.includes(id)) }], {
       onSuccess: () => props.onOpenChange(false),
@@ -49,7 +48,13 @@ function Form(props: Parameters<typeof RunSheet>[0]) {
                 onClick={() => toggle(p.id)}
                 className={`flex min-h-14 w-full items-center gap-3 rounded-lg border-2 px-4 text-left ${met ? "border-good" : "border-dashed border-cliff"}`}
               >
-                <svg viewBox="0 0 20 20" width="24" height="24" aria-hidden="true" className={met ? "text-good" : "text-cliff"}>
+                <svg
+                  viewBox="0 0 20 20"
+                  width="24"
+                  height="24"
+                  aria-hidden="true"
+                  className={met ? "text-good" : "text-cliff"}
+                >
                   <path
                     d={met ? "M3 10.5l5 5L17.5 4.5" : "M5 5l10 10M15 5L5 15"}
                     fill="none"

@@ -100,7 +100,9 @@ function Form({ student }: { student: Schemas["Student"] }) {
       </Field>
       <Refused error={add.error} />
       <button type="submit" className="press press-main" disabled={add.isPending}>
-        {add.isPending ? "Reading the score …" : `Read it and put it on ${student.name.split(" ")[0]}’s ladder`}
+        {add.isPending
+          ? "Reading the score …"
+          : `Read it and put it on ${student.name.split(" ")[0]}’s ladder`}
       </button>
     </form>
   );

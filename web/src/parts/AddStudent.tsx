@@ -17,7 +17,12 @@ export function AddStudent({ onAdded }: { onAdded: () => void }) {
       <button type="button" className="quiet mt-1 w-full justify-center" onClick={() => setOpen(true)}>
         Add a student
       </button>
-      <Sheet open={open} onOpenChange={setOpen} title="A new student" says="Only what the lesson needs is kept.">
+      <Sheet
+        open={open}
+        onOpenChange={setOpen}
+        title="A new student"
+        says="Only what the lesson needs is kept."
+      >
         <Form
           onAdded={() => {
             setOpen(false);

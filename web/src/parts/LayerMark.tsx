@@ -22,11 +22,21 @@ export function LayerMark({ layer, size = 18 }: { layer: Layer; size?: number })
     <svg viewBox="0 0 20 20" width={size} height={size} role="img" className={`${colours[layer]} shrink-0`}>
       <title>{names[layer]}</title>
       {layer === "working" && <circle cx="10" cy="10" r="8" fill="currentColor" />}
-      {layer === "preview" && <circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" strokeWidth="2.4" />}
-      {layer === "review" && (
-        <path d="M3 10.5l5 5L17.5 4.5" fill="none" stroke="currentColor" strokeWidth="3" strokeLinecap="round" />
+      {layer === "preview" && (
+        <circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" strokeWidth="2.4" />
       )}
-      {layer === "ahead" && <path d="M3 10h14" stroke="currentColor" strokeWidth="2.4" strokeLinecap="round" />}
+      {layer === "review" && (
+        <path
+          d="M3 10.5l5 5L17.5 4.5"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="3"
+          strokeLinecap="round"
+        />
+      )}
+      {layer === "ahead" && (
+        <path d="M3 10h14" stroke="currentColor" strokeWidth="2.4" strokeLinecap="round" />
+      )}
     </svg>
   );
 }

@@ -40,9 +40,7 @@ export function LeapParts({ leap }: { leap: Schemas["Leap"] }) {
       </ul>
       {parts.length === 0 && <p>Nothing in it is new.</p>}
       {there.length > 0 && (
-        <p className="fine mt-3">
-          Secure already: {there.map((p) => p.name).join(", ")}.
-        </p>
+        <p className="fine mt-3">Secure already: {there.map((p) => p.name).join(", ")}.</p>
       )}
       <p className="fine figures mt-2">
         Together {leapSize(leap.size)}: weight × novelty of each skill, plus length and tempo.

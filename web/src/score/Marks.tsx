@@ -19,9 +19,19 @@ const colours: Record<Mark["direction"], string> = {
 const dashes: Record<Mark["direction"], string | undefined> = { up: undefined, down: "11 7", same: "0.1 9" };
 
 /** Pencil strokes and tints over an engraved score. */
-export function Marks({ piece, places, overlays }: { piece: Schemas["Piece"]; places: Places; overlays: Overlays }) {
+export function Marks({
+  piece,
+  places,
+  overlays,
+}: {
+  piece: Schemas["Piece"];
+  places: Places;
+  overlays: Overlays;
+}) {
   const fresh = new Set(
-    (piece.leap?.parts ?? []).filter((p) => p.level === "new" || p.level === "planted").flatMap((p) => p.bars),
+    (piece.leap?.parts ?? [])
+      .filter((p) => p.level === "new" || p.level === "planted")
+      .flatMap((p) => p.bars),
   );
   return (
     <svg
@@ -60,7 +70,11 @@ export function Marks({ piece, places, overlays }: { piece: Schemas["Piece"]; pl
             return (
               b && (
                 <g key={bar}>
-                  <path d={`M${b.x + 6} ${b.y - 22}h${b.width - 12}`} stroke="var(--color-review)" strokeWidth="2" />
+                  <path
+                    d={`M${b.x + 6} ${b.y - 22}h${b.width - 12}`}
+                    stroke="var(--color-review)"
+                    strokeWidth="2"
+                  />
                   <text x={b.x + 8} y={b.y - 27} fill="var(--color-review)" fontSize="15" fontWeight="700">
                     {p.letter}
                     {p.bars.length > 1 ? ` ×${p.bars.length}` : ""}
@@ -71,7 +85,9 @@ export function Marks({ piece, places, overlays }: { piece: Schemas["Piece"]; pl
           }),
         )}
       {(overlays.direction || overlays.interval) &&
-        piece.marks.map((m) => <Move key={`${m.staff} ${m.bar} ${m.at}`} mark={m} places={places} overlays={overlays} />)}
+        piece.marks.map((m) => (
+          <Move key={`${m.staff} ${m.bar} ${m.at}`} mark={m} places={places} overlays={overlays} />
+        ))}
     </svg>
   );
 }

@@ -41,7 +41,12 @@ export function ScoreSheet({ piece, overlays }: { piece: Schemas["Piece"]; overl
         if (current) setPlaces(result.places);
       })
       .catch(() => {
-        if (current) setFailed(new Error("The score was read, but it cannot be drawn here. The facts beside it hold all the same."));
+        if (current)
+          setFailed(
+            new Error(
+              "The score was read, but it cannot be drawn here. The facts beside it hold all the same.",
+            ),
+          );
       });
     return () => {
       current = false;
@@ -49,7 +54,11 @@ export function ScoreSheet({ piece, overlays }: { piece: Schemas["Piece"]; overl
   }, [score.data, drawn]);
   if (score.error) return <Problem error={score.error} again={() => score.refetch()} />;
   return (
-    <div className="relative" role="img" aria-label={`The score of ${piece.material.title}. ${piece.sentence}`}>
+    <div
+      className="relative"
+      role="img"
+      aria-label={`The score of ${piece.material.title}. ${piece.sentence}`}
+    >
       {!places && !failed && <Waiting />}
       {failed && <Problem error={failed} />}
       {places && <Marks piece={piece} places={places} overlays={overlays} />}

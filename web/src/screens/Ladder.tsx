@@ -22,12 +22,16 @@ export function Ladder() {
   const v = view.data;
   const rungs = v.rails.flatMap((r) => r.rungs.map((rung) => ({ rung, strand: r.strand })));
   const chosen =
-    rungs.find((r) => r.rung.material === picked) ?? rungs.find((r) => r.rung.layer === "working") ?? rungs[0];
+    rungs.find((r) => r.rung.material === picked) ??
+    rungs.find((r) => r.rung.layer === "working") ??
+    rungs[0];
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3.1rem)]">
       <Head view={v} />
       {v.rails.length === 0 ? (
-        <p className="px-6 py-10">Add a piece of your own to begin, or choose a book when adding the student.</p>
+        <p className="px-6 py-10">
+          Add a piece of your own to begin, or choose a book when adding the student.
+        </p>
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <LadderDrawing view={v} picked={chosen?.rung.material} onPick={setPicked} />

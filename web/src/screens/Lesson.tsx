@@ -18,14 +18,19 @@ export function Lesson() {
   if (lesson.isPending) return <Waiting />;
   if (lesson.error) return <Problem error={lesson.error} again={() => lesson.refetch()} />;
   const l = lesson.data;
-  const piece = l.pieces.find((p) => p.material === at) ?? l.pieces.find((p) => p.state === "working") ?? l.pieces[0];
+  const piece =
+    l.pieces.find((p) => p.material === at) ?? l.pieces.find((p) => p.state === "working") ?? l.pieces[0];
   return (
     <div className="mx-auto flex max-w-6xl gap-4 px-3 py-4 sm:px-6">
       <ClockLine student={l.student} />
       <div className="min-w-0 flex-1">
         <Head lesson={l} />
         {l.pieces.length > 1 && (
-          <div role="tablist" aria-label="Pieces of this lesson" className="mt-3 flex flex-wrap gap-1 border-b-2 border-line">
+          <div
+            role="tablist"
+            aria-label="Pieces of this lesson"
+            className="mt-3 flex flex-wrap gap-1 border-b-2 border-line"
+          >
             {l.pieces.map((p) => (
               <button
                 key={p.material}

@@ -42,7 +42,9 @@ export function Piece() {
         <div className="max-w-3xl">
           <p className="fine">
             {p.material.from || p.material.instrument}
-            {p.material.composer && p.material.composer !== p.material.from ? ` · ${p.material.composer}` : ""}
+            {p.material.composer && p.material.composer !== p.material.from
+              ? ` · ${p.material.composer}`
+              : ""}
           </p>
           <h1>{p.material.title}</h1>
           <p className="say mt-1">{p.sentence}</p>
@@ -161,7 +163,9 @@ function ForStudent(props: { piece: Schemas["Piece"]; leap: Schemas["Leap"]; stu
           ))}
       </ul>
       <Link to={`/ladder/${student.ladder}`} className="press mt-3">
-        {piece.onLadder ? `See it on ${firstName(student.name)}’s ladder` : `${firstName(student.name)}’s ladder`}
+        {piece.onLadder
+          ? `See it on ${firstName(student.name)}’s ladder`
+          : `${firstName(student.name)}’s ladder`}
       </Link>
     </section>
   );
@@ -173,8 +177,16 @@ function Facts({ piece }: { piece: Schemas["Piece"] }) {
     <section aria-label="Facts">
       {piece.lines.map((l) => (
         <div key={l.staff} className="mb-4">
-          <h3>{l.hand === "part" ? l.part || "The part" : `${l.hand === "right" ? "Right" : "Left"} hand`}</h3>
-          {l.start && <p>Starts with {l.start.words}{l.start.weakFinger ? ", a weak finger" : ""}{l.start.finger > 0 && !l.start.fingerGiven ? " (finger proposed)" : ""}.</p>}
+          <h3>
+            {l.hand === "part" ? l.part || "The part" : `${l.hand === "right" ? "Right" : "Left"} hand`}
+          </h3>
+          {l.start && (
+            <p>
+              Starts with {l.start.words}
+              {l.start.weakFinger ? ", a weak finger" : ""}
+              {l.start.finger > 0 && !l.start.fingerGiven ? " (finger proposed)" : ""}.
+            </p>
+          )}
           <p className="fine">
             {l.notes.length} notes: {l.notes.map((n) => n.pitch).join(" ")}
           </p>

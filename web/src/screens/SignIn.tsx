@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { useLocation, useNavigate } from "react-router";
+import { body, client } from "../contract/client";
+import { again, queryClient, sessionQuery } from "../data/queries";
 import { LookSwitch } from "../parts/LookSwitch";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
-import { body, client } from "../contract/client";
-import { again, queryClient, sessionQuery } from "../data/queries";
 
 export function SignIn() {
   const navigate = useNavigate();
@@ -54,7 +54,12 @@ export function SignIn() {
 function Rungs() {
   const rungs = [40, 62, 120, 142, 168, 268, 290, 330, 352, 452, 478, 520, 545];
   return (
-    <svg viewBox="0 0 400 600" className="h-full w-full max-md:hidden" aria-hidden="true" preserveAspectRatio="xMidYMid slice">
+    <svg
+      viewBox="0 0 400 600"
+      className="h-full w-full max-md:hidden"
+      aria-hidden="true"
+      preserveAspectRatio="xMidYMid slice"
+    >
       <g transform="rotate(6 200 300)" fill="none" strokeLinecap="round">
         <path d="M140-60v760M260-60v760" stroke="var(--color-line)" strokeWidth="5" />
         {rungs.map((y, i) => (
@@ -67,7 +72,12 @@ function Rungs() {
           />
         ))}
         <circle cx="300" cy="168" r="9" stroke="var(--color-preview)" strokeWidth="4" />
-        <path d="M300 177C310 220 290 240 268 262" stroke="var(--color-preview)" strokeWidth="2" strokeDasharray="2 7" />
+        <path
+          d="M300 177C310 220 290 240 268 262"
+          stroke="var(--color-preview)"
+          strokeWidth="2"
+          strokeDasharray="2 7"
+        />
       </g>
     </svg>
   );

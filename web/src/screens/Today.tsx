@@ -82,72 +82,81 @@ function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: numb
   return (
     <li className="relative pl-6 sm:pl-10">
       {gap > 0 && (
-        <p className="fine flex items-center border-b border-line py-1" style={{ minHeight: Math.min(56, 20 + gap) }}>
+        <p
+          className="fine flex items-center border-b border-line py-1"
+          style={{ minHeight: Math.min(56, 20 + gap) }}
+        >
           {gap} minutes free
         </p>
       )}
       <div className="relative">
-      <i
-        aria-hidden="true"
-        className={`absolute -left-[35px] top-7 sm:-left-[51px] h-[18px] w-[18px] rounded-full border-4 border-working ${lesson.given ? "bg-working" : "bg-paper"}`}
-      />
-      <article className="flex flex-wrap items-start gap-x-8 gap-y-2 border-b border-line py-5">
-        <div className="w-60 shrink-0">
-          <p className="figures text-soft">
-            {s.startsAt} · {s.minutes} min
-          </p>
-          <h2 className="leading-tight">
-            <Link to={`/ladder/${s.ladder}`} className="hover:underline">
-              {s.name}
-            </Link>
-          </h2>
-          <p className="fine">
-            {s.instrument}, {s.age} years{lesson.given ? " · given" : ""}
-          </p>
-        </div>
-        <div className="min-w-64 flex-1">
-          <ul>
-            {lesson.working.map((w) => (
-              <li key={w.material} className="flex items-center gap-3 py-0.5">
-                <Points full={w.full} of={w.points} />
-                <span>
-                  <strong>{w.title}</strong>
-                </span>
-              </li>
-            ))}
-          </ul>
-          {lesson.signs.length > 0 && (
-            <ul className="mt-1">
-              {lesson.signs.map((sign) => (
-                <li
-                  key={sign.text}
-                  className={`flex items-start gap-2 ${sign.kind === "run" ? "text-working" : sign.kind === "stuck" ? "text-cliff" : "text-soft"}`}
-                >
-                  <svg viewBox="0 0 20 20" width="15" height="15" className="mt-1 shrink-0" aria-hidden="true">
-                    <path
-                      d={signShape[sign.kind]}
-                      fill={sign.kind === "run" ? "currentColor" : "none"}
-                      stroke="currentColor"
-                      strokeWidth="2.6"
-                      strokeLinecap="round"
-                      strokeLinejoin="round"
-                    />
-                  </svg>
-                  {sign.text}
+        <i
+          aria-hidden="true"
+          className={`absolute -left-[35px] top-7 sm:-left-[51px] h-[18px] w-[18px] rounded-full border-4 border-working ${lesson.given ? "bg-working" : "bg-paper"}`}
+        />
+        <article className="flex flex-wrap items-start gap-x-8 gap-y-2 border-b border-line py-5">
+          <div className="w-60 shrink-0">
+            <p className="figures text-soft">
+              {s.startsAt} · {s.minutes} min
+            </p>
+            <h2 className="leading-tight">
+              <Link to={`/ladder/${s.ladder}`} className="hover:underline">
+                {s.name}
+              </Link>
+            </h2>
+            <p className="fine">
+              {s.instrument}, {s.age} years{lesson.given ? " · given" : ""}
+            </p>
+          </div>
+          <div className="min-w-64 flex-1">
+            <ul>
+              {lesson.working.map((w) => (
+                <li key={w.material} className="flex items-center gap-3 py-0.5">
+                  <Points full={w.full} of={w.points} />
+                  <span>
+                    <strong>{w.title}</strong>
+                  </span>
                 </li>
               ))}
             </ul>
-          )}
-        </div>
-        <div className="flex gap-2">
-          <Link to={`/lesson/${s.ladder}`} className={`press ${lesson.given ? "" : "press-main"}`}>
-            {lesson.given ? "Open again" : "Open the lesson"}
-          </Link>
-          <Link to={`/week/${s.ladder}`} className="press">
-            Week
-          </Link>
-        </div>
-      </article>
+            {lesson.signs.length > 0 && (
+              <ul className="mt-1">
+                {lesson.signs.map((sign) => (
+                  <li
+                    key={sign.text}
+                    className={`flex items-start gap-2 ${sign.kind === "run" ? "text-working" : sign.kind === "stuck" ? "text-cliff" : "text-soft"}`}
+                  >
+                    <svg
+                      viewBox="0 0 20 20"
+                      width="15"
+                      height="15"
+                      className="mt-1 shrink-0"
+                      aria-hidden="true"
+                    >
+                      <path
+                        d={signShape[sign.kind]}
+                        fill={sign.kind === "run" ? "currentColor" : "none"}
+                        stroke="currentColor"
+                        strokeWidth="2.6"
+                        strokeLinecap="round"
+                        strokeLinejoin="round"
+                      />
+                    </svg>
+                    {sign.text}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </div>
+          <div className="flex gap-2">
+            <Link to={`/lesson/${s.ladder}`} className={`press ${lesson.given ? "" : "press-main"}`}>
+              {lesson.given ? "Open again" : "Open the lesson"}
+            </Link>
+            <Link to={`/week/${s.ladder}`} className="press">
+              Week
+            </Link>
+          </div>
+        </article>
       </div>
     </li>
   );
@@ -156,7 +165,11 @@ function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: numb
 /** How many focus points have their full mark: five of seven, as strokes. */
 function Points({ full, of }: { full: number; of: number }) {
   return (
-    <span className="flex shrink-0 gap-1" role="img" aria-label={`${full} of ${of} focus points have their full mark`}>
+    <span
+      className="flex shrink-0 gap-1"
+      role="img"
+      aria-label={`${full} of ${of} focus points have their full mark`}
+    >
       {Array.from({ length: of }, (_, i) => (
         <i
           // biome-ignore lint/suspicious/noArrayIndexKey: strokes that only count

@@ -41,7 +41,13 @@ export function Week() {
         aria-label="Days"
       >
         {w.days.map((d) => (
-          <WeekDay key={d.date} day={d} step={d.rest ? step : ++step} steps={practised} limit={w.practice.minutes} />
+          <WeekDay
+            key={d.date}
+            day={d}
+            step={d.rest ? step : ++step}
+            steps={practised}
+            limit={w.practice.minutes}
+          />
         ))}
       </ol>
       <div className="mt-6 grid gap-x-8 gap-y-4 md:grid-cols-3 print:mt-3 print:grid-cols-3">
@@ -52,7 +58,12 @@ export function Week() {
           <p className="fine">{w.caution}</p>
         </section>
       </div>
-      <PracticeSettings key={w.practice.version} ladder={ladder} practice={w.practice} name={firstName(w.student.name)} />
+      <PracticeSettings
+        key={w.practice.version}
+        ladder={ladder}
+        practice={w.practice}
+        name={firstName(w.student.name)}
+      />
     </div>
   );
 }
@@ -106,7 +117,15 @@ function PracticeSettings(props: { ladder: string; practice: Schemas["Practice"]
     setPractice(next);
     save.mutate(next);
   };
-  const names = ["2026-11-22", "2026-11-23", "2026-11-24", "2026-11-25", "2026-11-26", "2026-11-27", "2026-11-28"].map(weekdayOf);
+  const names = [
+    "2026-11-22",
+    "2026-11-23",
+    "2026-11-24",
+    "2026-11-25",
+    "2026-11-26",
+    "2026-11-27",
+    "2026-11-28",
+  ].map(weekdayOf);
   return (
     <section className="no-print mt-8 border-t border-line pt-4" aria-label="Practice at home">
       <h2 className="text-lg">Practice at home</h2>

@@ -45,7 +45,9 @@ export function WeekDay(props: { day: Schemas["WeekDay"]; step: number; steps: n
                 <Step key={i} item={item} />
               ))}
             </ol>
-            {day.items.length === 0 && <p className="fine mt-1">Nothing fits into the minutes of this day.</p>}
+            {day.items.length === 0 && (
+              <p className="fine mt-1">Nothing fits into the minutes of this day.</p>
+            )}
           </>
         )}
       </div>
@@ -66,7 +68,9 @@ function Step({ item }: { item: Item }) {
           {item.hand && <strong>, {item.hand} only</strong>}
         </p>
       )}
-      {item.times > 0 && item.kind !== "review" && <Boxes times={item.times} inRow={item.inRow} spot={item.kind === "spot"} />}
+      {item.times > 0 && item.kind !== "review" && (
+        <Boxes times={item.times} inRow={item.inRow} spot={item.kind === "spot"} />
+      )}
       <p className="fine mt-0.5 leading-tight print:text-[0.88em]">{item.words}</p>
     </li>
   );
@@ -79,8 +83,11 @@ function Boxes({ times, inRow, spot }: { times: number; inRow: boolean; spot: bo
       <span className="figures">{times} ×</span>
       <span className={`flex flex-wrap ${inRow ? "" : "gap-1"}`} aria-hidden="true">
         {Array.from({ length: times }, (_, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: boxes that only count
-          <i key={i} className={`h-4 w-4 border-[1.5px] ${spot ? "border-focus" : "border-ink"} print:h-[1.1em] print:w-[1.1em]`} />
+          <i
+            // biome-ignore lint/suspicious/noArrayIndexKey: boxes that only count
+            key={i}
+            className={`h-4 w-4 border-[1.5px] ${spot ? "border-focus" : "border-ink"} print:h-[1.1em] print:w-[1.1em]`}
+          />
         ))}
       </span>
       {inRow && <span className="fine">right in a row</span>}

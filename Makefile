@@ -1,0 +1,66 @@
+# Patient Ladder. `make help` lists what there is.
+SHELL := /bin/bash
+BIN := bin/ladder
+TOOL := go tool -modfile=../tools/go.mod
+
+.PHONY: help demo demo-reset test test-core build deps deps-test generate check-generated bench fuzz screenshots clean
+.DEFAULT_GOAL := help
+
+help: ## this list
+	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F':.*## ' '{printf "  make %-16s %s\n", $$1, $$2}'
+
+demo: deps build ## the made-up studio; prints the address and the sign-in
+	@./$(BIN) demo
+
+demo-reset: deps build ## the same, begun anew
+	@./$(BIN) demo --reset
+
+test: deps deps-test build ## every test
+	cd web && npx biome check src
+	cd web && npx vitest run
+	go vet ./...
+	go test -count=1 ./...
+
+test-core: ## the rules alone: no Node, no database
+	go test -count=1 ./core/...
+
+build: web/.stamp-dist ## the page and the program
+	go build -o $(BIN) ./cmd/ladder
+
+web/.stamp-npm: web/package.json web/package-lock.json
+	cd web && npm install --no-save --ignore-scripts --no-audit --no-fund --loglevel=error
+	@touch $@
+
+web/.stamp-dist: web/.stamp-npm $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/tsconfig.json
+	cd web && npm run --silent build
+	@touch $@
+
+deps:
+	@tools/need mariadbd mariadb-server
+
+deps-test: deps
+	@tools/need chromium chromium
+	@tools/need midicsv midicsv
+	@tools/need ly python3-ly
+
+generate: web/.stamp-npm ## write the generated code anew from the contract and the queries
+	cd store && $(TOOL) sqlc generate
+	cd api && $(TOOL) oapi-codegen -config contract/config.yaml openapi.yaml
+	cd web && npm run --silent generate
+
+check-generated: generate ## fail when committed generated code is stale
+	@git diff --exit-code -- store/rows api/contract web/src/contract || \
+	  { echo "generated code is stale: run 'make generate' and commit the result"; exit 1; }
+	@echo "generated code is up to date"
+
+bench: ## benchmarks, as a table
+	@go run ./bench
+
+fuzz: ## the fuzz targets, a minute each
+	go test ./core/musicxml -run '^$$' -fuzz FuzzRead -fuzztime 1m
+
+screenshots: deps deps-test build ## the pictures in docs/screenshots, from the demo
+	LADDER_SCREENSHOTS=1 go test -count=1 -run TestScreenshots ./e2e
+
+clean: ## what was built; the demo's data stay
+	rm -rf bin web/dist/app web/.stamp-dist

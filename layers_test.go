@@ -1,0 +1,127 @@
+// Package patientladder_test checks what no single package can see: which
+// part of the program knows which.
+package patientladder_test
+
+import (
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+const module = "patientladder/"
+
+// layer returns the top folder of a file or import of our own.
+func layer(path string) string {
+	top, _, _ := strings.Cut(filepath.ToSlash(path), "/")
+	return top
+}
+
+// knows lists which of our own layers a layer may import.
+var knows = map[string][]string{
+	"core":    {"core"},
+	"store":   {"store", "core"},
+	"api":     {"api", "store", "core"},
+	"web":     {},
+	"demo":    {"store", "core"},
+	"cmd":     {"api", "store", "core", "demo", "web"},
+	"e2e":     {"api", "store", "core", "demo", "web"},
+	"bench":   {"api", "store", "core", "demo"},
+	"outside": {"core", "demo"},
+}
+
+// barred are imports from outside that a layer must not have; core has neither
+// clock nor input and output, and only api knows Gin.
+func barred(file, imported string) bool {
+	test := strings.HasSuffix(file, "_test.go")
+	switch {
+	case strings.HasPrefix(imported, "github.com/gin-"):
+		return layer(file) != "api"
+	case imported == "database/sql" || strings.HasPrefix(imported, "github.com/go-sql-driver"):
+		return layer(file) != "store"
+	case layer(file) == "core" && !test:
+		switch imported {
+		case "os", "net/http", "log", "log/slog", "math/rand", "math/rand/v2", "crypto/rand", "os/exec", "net":
+			return true
+		}
+	}
+	return false
+}
+
+func TestWhatMayKnowWhat(t *testing.T) {
+	files := 0
+	err := filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		if d.IsDir() && (d.Name() == "node_modules" || d.Name() == ".git" || d.Name() == ".run" || d.Name() == "tools") {
+			return filepath.SkipDir
+		}
+		if filepath.Ext(path) != ".go" || layer(path) == filepath.Base(path) {
+			return nil
+		}
+		files++
+		parsed, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.ImportsOnly)
+		require.NoError(t, err)
+		for _, spec := range parsed.Imports {
+			imported, err := strconv.Unquote(spec.Path.Value)
+			require.NoError(t, err)
+			require.False(t, barred(path, imported), "%s imports %s", path, imported)
+			if own, ok := strings.CutPrefix(imported, module); ok {
+				allowed := knows[layer(path)]
+				if layer(path) == "api" && strings.HasSuffix(path, "_test.go") {
+					allowed = append([]string{"demo"}, allowed...) // its tests teach in the demo studio
+				}
+				require.Contains(t, allowed, layer(own), "%s imports %s", path, imported)
+			}
+		}
+		return nil
+	})
+	require.NoError(t, err)
+	require.Greater(t, files, 60)
+}
+
+var statement = regexp.MustCompile("[\"`](SELECT|INSERT INTO|UPDATE|DELETE FROM|REPLACE INTO) ")
+
+func TestOnlyTheStoreWritesSQL(t *testing.T) {
+	for _, top := range []string{"core", "api", "demo", "cmd", "web"} {
+		err := filepath.WalkDir(top, func(path string, d fs.DirEntry, err error) error {
+			if err != nil || d.IsDir() {
+				if d != nil && d.Name() == "node_modules" {
+					return filepath.SkipDir
+				}
+				return err
+			}
+			if filepath.Ext(path) != ".go" {
+				return nil
+			}
+			data, err := os.ReadFile(path)
+			require.NoError(t, err)
+			require.False(t, statement.Match(data), "%s holds SQL", path)
+			return nil
+		})
+		require.NoError(t, err)
+	}
+}
+
+// core reads no clock: the day is passed in.
+func TestCoreReadsNoClock(t *testing.T) {
+	clock := regexp.MustCompile(`time\.(Now|Since|Until|Sleep|After|Tick|NewTimer)\(`)
+	err := filepath.WalkDir("core", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") {
+			return err
+		}
+		data, err := os.ReadFile(path)
+		require.NoError(t, err)
+		require.False(t, clock.Match(data), "%s reads the clock", path)
+		return nil
+	})
+	require.NoError(t, err)
+}

@@ -1,0 +1,197 @@
+// Package outside_test compares what the core reads with readers that nobody
+// here wrote. It needs Node with the packages of web/ (verovio), and Debian's
+// midicsv and python3-ly; `make test` provides them.
+package outside_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"sort"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/musicxml"
+)
+
+// heard is one note as midicsv reports it; ticks are of the file's own quarter.
+type heard struct{ onset, duration, midi int }
+
+// verovio engraves MusicXML files and returns what it would play, by file.
+// Source: verovio (npm), read by midicsv (Debian).
+func verovio(t *testing.T, files []string) map[string][]heard {
+	t.Helper()
+	dir := t.TempDir()
+	args := []string{"sound.mjs"}
+	out := map[string]string{}
+	for i, f := range files {
+		out[f] = filepath.Join(dir, fmt.Sprint(i)+".mid")
+		args = append(args, f, out[f])
+	}
+	text, err := exec.Command("node", args...).CombinedOutput()
+	require.NoError(t, err, "%s", text)
+	notes := map[string][]heard{}
+	for f, midi := range out {
+		notes[f] = midicsv(t, midi)
+	}
+	return notes
+}
+
+// quarter is the number of ticks of a quarter note to which all times are scaled.
+const quarter = 960
+
+func midicsv(t *testing.T, file string) []heard {
+	t.Helper()
+	text, err := exec.Command("midicsv", file).Output()
+	require.NoError(t, err)
+	type key struct{ track, midi string }
+	open := map[key][]int{} // indices of sounding notes
+	var notes []heard
+	scale := 1
+	for _, line := range strings.Split(string(text), "\n") {
+		f := strings.Split(line, ", ")
+		if len(f) < 3 {
+			continue
+		}
+		at, _ := strconv.Atoi(f[1])
+		switch f[2] {
+		case "Header":
+			division, err := strconv.Atoi(f[5])
+			require.NoError(t, err)
+			require.Zero(t, quarter%division)
+			scale = quarter / division
+		case "Note_on_c", "Note_off_c":
+			k := key{f[0], f[4]}
+			if f[2] == "Note_on_c" && f[5] != "0" {
+				midi, err := strconv.Atoi(f[4])
+				require.NoError(t, err)
+				open[k] = append(open[k], len(notes))
+				notes = append(notes, heard{onset: at * scale, midi: midi})
+				continue
+			}
+			if len(open[k]) > 0 {
+				i := open[k][0]
+				open[k] = open[k][1:]
+				notes[i].duration = at*scale - notes[i].onset
+			}
+		}
+	}
+	return notes
+}
+
+func ours(t *testing.T, file string) []heard {
+	t.Helper()
+	data, err := os.ReadFile(file)
+	require.NoError(t, err)
+	s, err := musicxml.Read(data)
+	require.NoError(t, err, file)
+	var notes []heard
+	for _, n := range s.Sounding() {
+		require.Zero(t, (quarter*n.Onset.Num())%n.Onset.Den(), "%s: %s does not fall on a tick", file, n.Onset)
+		notes = append(notes, heard{
+			onset: int(quarter * n.Onset.Num() / n.Onset.Den()), duration: int(quarter * n.Duration.Num() / n.Duration.Den()), midi: n.MIDI,
+		})
+	}
+	return notes
+}
+
+// same compares two readings note for note. Verovio lets go of each note one
+// of its own ticks early, an eighth of a hundredth of a quarter.
+func same(t *testing.T, file string, want, got []heard) {
+	t.Helper()
+	for _, list := range [][]heard{want, got} {
+		sort.Slice(list, func(a, b int) bool {
+			x, y := list[a], list[b]
+			if x.onset != y.onset {
+				return x.onset < y.onset
+			}
+			if x.midi != y.midi {
+				return x.midi < y.midi
+			}
+			return x.duration < y.duration
+		})
+	}
+	require.Len(t, got, len(want), file)
+	for i := range want {
+		require.Equal(t, want[i].onset, got[i].onset, "%s, note %d: onset", file, i+1)
+		require.Equal(t, want[i].midi, got[i].midi, "%s, note %d: pitch", file, i+1)
+		require.InDelta(t, want[i].duration, got[i].duration, quarter/120, "%s, note %d: duration", file, i+1)
+	}
+}
+
+func TestShippedTunesSoundAsVerovioPlaysThem(t *testing.T) {
+	files, err := filepath.Glob("../demo/scores/*.musicxml")
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, len(files), 40)
+	notes := 0
+	for f, want := range verovio(t, files) {
+		same(t, f, want, ours(t, f))
+		notes += len(want)
+	}
+	t.Logf("%d notes of %d tunes agree with verovio", notes, len(files))
+	require.Greater(t, notes, 1000)
+}
+
+// sounding are the pitches of the LilyPond sources, worked out by hand from
+// their text, to see that the producer keeps the accidentals of the key.
+var sounding = map[string][]int{
+	"one-line":   {62, 64, 66, 67, 69, 71, 73, 74, 74, 73, 71, 69, 62, 64, 66},
+	"six-eight":  {67, 69, 70, 72, 74, 66, 67, 69, 70, 72, 74, 75, 74, 75, 74, 72, 71, 72, 67},
+	"two-hands":  {63, 65, 67, 68, 70, 72, 74, 75, 51, 48, 46, 34, 46, 44, 39},
+	"two-voices": {69, 71, 72, 71, 68, 69, 69, 64, 64, 62, 64},
+}
+
+// Files of an independent producer: LilyPond source turned into MusicXML by
+// python-ly (Debian's python3-ly).
+func TestFilesOfAnotherProducer(t *testing.T) {
+	dir := t.TempDir()
+	var files []string
+	for name := range sounding {
+		out := filepath.Join(dir, name+".musicxml")
+		text, err := exec.Command("ly", "musicxml", "lilypond/"+name+".ly", "-o", out).CombinedOutput()
+		require.NoError(t, err, "%s", text)
+		files = append(files, out)
+	}
+	for f, want := range verovio(t, files) {
+		got := ours(t, f)
+		same(t, f, want, got)
+		name := strings.TrimSuffix(filepath.Base(f), ".musicxml")
+		var pitches []int
+		for _, n := range got {
+			pitches = append(pitches, n.midi)
+		}
+		require.ElementsMatch(t, sounding[name], pitches, name)
+	}
+}
+
+// `ladder notes` gives the same notes as JSON, without a database or a page.
+func TestNotesOnTheCommandLine(t *testing.T) {
+	bin := filepath.Join(t.TempDir(), "ladder")
+	text, err := exec.Command("go", "build", "-o", bin, "../cmd/ladder").CombinedOutput()
+	require.NoError(t, err, "%s", text)
+	file := "../demo/scores/morning-on-the-bar.musicxml"
+	out, err := exec.Command(bin, "notes", file).Output()
+	require.NoError(t, err)
+	var notes []struct {
+		Onset, Duration, Voice string
+		MIDI, Part, Staff, Bar int
+	}
+	require.NoError(t, json.Unmarshal(out, &notes))
+	require.Len(t, notes, len(ours(t, file)))
+	require.Equal(t, "1", notes[1].Onset)
+	require.Equal(t, 2, notes[1].Bar, "the pickup is the first bar")
+
+	bad := filepath.Join(t.TempDir(), "bad.musicxml")
+	require.NoError(t, os.WriteFile(bad, []byte("no score"), 0o600))
+	cmd := exec.Command(bin, "notes", bad)
+	text, err = cmd.CombinedOutput()
+	require.Error(t, err)
+	require.Equal(t, 2, cmd.ProcessState.ExitCode())
+	require.Equal(t, 1, strings.Count(string(text), "\n"))
+	require.Contains(t, string(text), "bad.musicxml")
+}
