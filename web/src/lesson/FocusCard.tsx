@@ -9,11 +9,7 @@ const marks: { mark: Schemas["Mark"]; says: string; key: string }[] = [
 ];
 
 /** The one thing to attend to now, with the three marks as large as the hand is busy. */
-export function FocusCard(props: {
-  point: Schemas["FocusPoint"];
-  onMark: (mark: Schemas["Mark"]) => void;
-  busy: boolean;
-}) {
+export function FocusCard(props: { point: Schemas["FocusPoint"]; onMark: (mark: Schemas["Mark"]) => void }) {
   const { point } = props;
   return (
     <section className="min-w-0 flex-1" aria-label="Focus point">
@@ -31,7 +27,6 @@ export function FocusCard(props: {
           <button
             key={mark}
             type="button"
-            disabled={props.busy}
             aria-pressed={point.mark === mark}
             onClick={() => props.onMark(mark)}
             className="flex min-h-32 flex-col items-center justify-center gap-1 rounded-xl border-2 border-line px-2 text-center hover:bg-fold aria-pressed:border-working aria-pressed:bg-reach"

@@ -1,9 +1,10 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry, type useAppend } from "../data/entries";
 import { NextRung } from "../ladder/NextRung";
 import { MarkGlyph } from "../parts/MarkGlyph";
 import { FocusCard } from "./FocusCard";
+import { LastTap } from "./lastTap";
 import { RunSheet } from "./RunSheet";
 import { SpotStrip } from "./SpotStrip";
 
@@ -23,11 +24,12 @@ export function PieceCard(props: {
   const [at, setAt] = useState(firstOpen);
   const [running, setRunning] = useState(false);
   const [spotting, setSpotting] = useState(false);
+  const tap = useRef(new LastTap());
   const point = piece.points[Math.min(at, piece.points.length - 1)];
   const unmarked = piece.points.filter((p) => !p.mark).length;
 
   const mark = (value: Schemas["Mark"]) => {
-    if (!point) return;
+    if (!point || tap.current.repeats(point.id, value)) return;
     append.mutate([entry("mark", { material: piece.material, focus: point.id, mark: value })]);
     const next = piece.points.findIndex((p, i) => i > at && !p.mark);
     if (next >= 0) setAt(next);
@@ -83,7 +85,7 @@ export function PieceCard(props: {
             </li>
           ))}
         </ol>
-        {point && <FocusCard key={point.id} point={point} onMark={mark} busy={append.isPending} />}
+        {point && <FocusCard key={point.id} point={point} onMark={mark} />}
       </div>
       <SpotStrip piece={piece} append={append} open={spotting} onOpen={setSpotting} />
       <div className="mt-5 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-line pt-4">

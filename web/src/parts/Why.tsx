@@ -5,8 +5,9 @@ import type { ReactNode } from "react";
 export function Why({ label, children, shown }: { label: string; shown: ReactNode; children: ReactNode }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="quiet figures font-semibold" aria-label={label}>
+      <Popover.Trigger className="quiet figures font-semibold">
         {shown}
+        <span className="sr-only">: {label}</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -20,6 +20,8 @@ export function Lesson() {
   const l = lesson.data;
   const piece =
     l.pieces.find((p) => p.material === at) ?? l.pieces.find((p) => p.state === "working") ?? l.pieces[0];
+  // The piece that was opened stays in view when it is cleared.
+  if (piece && piece.material !== at) setAt(piece.material);
   return (
     <div className="mx-auto flex max-w-6xl gap-4 px-3 py-4 sm:px-6">
       <ClockLine student={l.student} />

@@ -5,6 +5,7 @@ import { body, client, type Schemas } from "../contract/client";
 import { weekQuery } from "../data/queries";
 import { firstName, longDay, minutes, weekdayOf } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { paperSize } from "../week/paperSize";
 import { WeekDay } from "../week/WeekDay";
 
 /** The week of practice as a staircase, a day wide each; it prints on one page. */
@@ -15,10 +16,12 @@ export function Week() {
   if (week.error) return <Problem error={week.error} again={() => week.refetch()} />;
   const w = week.data;
   const practised = w.days.filter((d) => !d.rest).length;
-  const crowded = Math.max(...w.days.map((d) => d.items.length)) > 5;
   let step = 0;
   return (
-    <div className="mx-auto max-w-[100rem] px-4 py-4 sm:px-6 print:p-0">
+    <div
+      className="mx-auto max-w-[100rem] px-4 py-4 sm:px-6 print:p-0 print:[zoom:var(--paper)]"
+      style={{ "--paper": paperSize(w) } as React.CSSProperties}
+    >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
           <p className="fine">
@@ -37,7 +40,7 @@ export function Week() {
         </div>
       </header>
       <ol
-        className={`mt-5 grid gap-x-2 gap-y-6 md:grid-cols-7 print:mt-2 print:grid-cols-7 print:gap-x-1.5 ${crowded ? "print:text-[7.6pt]" : ""}`}
+        className="mt-5 grid gap-x-2 gap-y-6 md:grid-cols-7 print:mt-2 print:grid-cols-7 print:gap-x-1.5"
         aria-label="Days"
       >
         {w.days.map((d) => (

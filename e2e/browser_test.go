@@ -1,0 +1,221 @@
+package e2e_test
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"log/slog"
+	"net/http/httptest"
+	"os"
+	"regexp"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+
+	"patientladder/api"
+	"patientladder/demo"
+	"patientladder/store"
+	"patientladder/store/storetest"
+	"patientladder/web"
+)
+
+// site is the program as it runs: the built page, the real server, the demo
+// studio of today, and the teacher of another studio.
+var site *httptest.Server
+
+const (
+	strangerEmail    = "stranger@example.org"
+	strangerPassword = "another studio"
+)
+
+func TestMain(m *testing.M) {
+	slog.SetDefault(slog.New(slog.DiscardHandler))
+	os.Exit(storetest.Main(m, func(st *store.Store) {
+		if err := begin(st); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			os.Exit(1)
+		}
+	}))
+}
+
+func begin(st *store.Store) error {
+	page := web.Page()
+	f, err := page.Open("index.html")
+	if err != nil {
+		return fmt.Errorf("the page is not built: run 'make build' first")
+	}
+	if err := f.Close(); err != nil {
+		return err
+	}
+	ctx := context.Background()
+	hash, err := api.HashPassword(demo.Password)
+	if err != nil {
+		return err
+	}
+	today := time.Now().UTC().Truncate(24 * time.Hour)
+	if err := demo.Make(ctx, st, demo.Options{Day: today, Timezone: "UTC", PasswordHash: hash, Seed: 7}); err != nil {
+		return err
+	}
+	strange, err := api.HashPassword(strangerPassword)
+	if err != nil {
+		return err
+	}
+	err = st.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: "UTC"},
+		store.Teacher{ID: storetest.ID(), Email: strangerEmail, Name: "S", PasswordHash: strange})
+	if err != nil {
+		return err
+	}
+	_, handler, err := api.New(api.Config{Store: st, Page: page})
+	if err != nil {
+		return err
+	}
+	site = httptest.NewServer(handler)
+	return nil
+}
+
+// browser is a headless Chromium with one tab.
+type browser struct {
+	t   *testing.T
+	ctx context.Context
+
+	mu sync.Mutex
+	// complaints are errors that the page wrote to its console.
+	complaints []string
+}
+
+func open(t *testing.T, width, height int64) *browser {
+	t.Helper()
+	alloc, cancel := chromedp.NewExecAllocator(context.Background(), chromedp.Headless, chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.NoFirstRun, chromedp.Flag("disable-background-networking", true), chromedp.Flag("disable-component-update", true),
+		chromedp.Flag("disable-sync", true), chromedp.Flag("disable-quic", true), chromedp.UserDataDir(t.TempDir()))
+	t.Cleanup(cancel)
+	ctx, cancel := chromedp.NewContext(alloc)
+	t.Cleanup(cancel)
+	ctx, cancel = context.WithTimeout(ctx, 3*time.Minute)
+	t.Cleanup(cancel)
+	b := &browser{t: t, ctx: ctx}
+	messages := chromedp.Console(ctx)
+	go func() {
+		for m, err := range messages {
+			if err != nil {
+				return
+			}
+			// The refusals that a test provokes show up as failed requests.
+			if (m.IsException() || string(m.Type) == "error") && !strings.Contains(m.Text, "Failed to load resource") {
+				b.mu.Lock()
+				b.complaints = append(b.complaints, m.Text)
+				b.mu.Unlock()
+			}
+		}
+	}()
+	b.do(chromedp.EmulateViewport(width, height))
+	return b
+}
+
+func (b *browser) do(steps ...chromedp.Action[chromedp.Void]) {
+	b.t.Helper()
+	ctx, cancel := context.WithTimeout(b.ctx, 25*time.Second)
+	defer cancel()
+	if err := chromedp.Do(ctx, steps...); err != nil {
+		b.t.Fatalf("%v; the page says:\n%s", err, b.text())
+	}
+}
+
+// text is what the page shows, for messages.
+func (b *browser) text() string {
+	text, err := chromedp.Run(b.ctx, chromedp.Evaluate[string]("document.body.innerText"))
+	if err != nil {
+		return err.Error()
+	}
+	return text
+}
+
+func (b *browser) visit(path string) { b.t.Helper(); b.do(chromedp.Navigate(site.URL + path)) }
+
+// see waits until an element is on the screen; sel is an XPath or CSS selector.
+func (b *browser) see(sel string) { b.t.Helper(); b.do(chromedp.WaitVisible(sel)) }
+
+// says waits until a text is on the screen.
+func (b *browser) says(text string) {
+	b.t.Helper()
+	quoted, err := json.Marshal(text)
+	require.NoError(b.t, err)
+	ctx, cancel := context.WithTimeout(b.ctx, 20*time.Second)
+	defer cancel()
+	if _, err := chromedp.Run(ctx, chromedp.Poll[bool](fmt.Sprintf("document.body.innerText.includes(%s)", quoted))); err != nil {
+		b.t.Fatalf("%q does not appear; the page says:\n%s", text, b.text())
+	}
+}
+
+func (b *browser) click(sel string) { b.t.Helper(); b.do(chromedp.Click(sel)) }
+
+// button is the XPath of a button or link by the beginning of its text.
+func button(text string) string {
+	return fmt.Sprintf(`//*[(self::button or self::a) and starts-with(normalize-space(.), "%s")]`, text)
+}
+
+func (b *browser) fill(sel, text string) {
+	b.t.Helper()
+	b.do(chromedp.WaitVisible(sel), chromedp.SendKeys(sel, text))
+}
+
+func eval[T any](b *browser, js string) T {
+	b.t.Helper()
+	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](js, chromedp.EvalAwaitPromise))
+	require.NoError(b.t, err, js)
+	return v
+}
+
+func (b *browser) signIn(email, password string) {
+	b.t.Helper()
+	b.visit("/sign-in")
+	b.fill(`input[name=email]`, email)
+	b.fill(`input[name=password]`, password)
+	b.click(`button[type=submit]`)
+}
+
+// accessible runs axe-core over the screen, in both looks, and fails on any violation.
+func (b *browser) accessible(name string) {
+	b.t.Helper()
+	source, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(b.t, err)
+	b.do(chromedp.Evaluate[chromedp.Void](string(source)))
+	for _, look := range []string{"light", "dark"} {
+		found := eval[[]string](b, fmt.Sprintf(`(async () => {
+			document.documentElement.dataset.look = %q;
+			const r = await axe.run(document, {runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]});
+			return r.violations.map(v => v.id + ": " + v.help + " — " + v.nodes.map(n => n.html + " " + n.any.map(a => a.message).join(" ")).slice(0, 3).join(" | "));
+		})()`, look))
+		require.Empty(b.t, found, "%s, %s", name, look)
+	}
+	eval[bool](b, `(document.documentElement.dataset.look = "light", true)`)
+}
+
+// quiet fails when the page complained on its console.
+func (b *browser) quiet() {
+	b.t.Helper()
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	require.Empty(b.t, b.complaints)
+}
+
+var pdfPage = regexp.MustCompile(`/Type\s*/Page[^s]`)
+
+// printed returns how many pages the screen takes on paper.
+func (b *browser) printed() int {
+	b.t.Helper()
+	pdf, err := chromedp.Run(b.ctx, chromedp.PrintToPDF(chromedp.PDFPreferCSSPageSize()))
+	require.NoError(b.t, err)
+	return len(pdfPage.FindAll(pdf, -1))
+}
+
+// fits fails when the screen is wider than the window.
+func (b *browser) fits(name string) {
+	b.t.Helper()
+	over := eval[int](b, `document.documentElement.scrollWidth - window.innerWidth`)
+	require.LessOrEqual(b.t, over, 0, "%s is wider than the window", name)
+}
