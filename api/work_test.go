@@ -187,7 +187,7 @@ func TestBadScoresSayWhatAndWhereAndChangeNothing(t *testing.T) {
 	}
 	status, problem := u.call("POST", "/api/materials", scoreBody(storetest.ID(), "huge.musicxml", strings.Repeat("x", 50<<20)))
 	require.Equal(t, http.StatusRequestEntityTooLarge, status)
-	require.Contains(t, problem["detail"], "8 MB at most")
+	require.Contains(t, problem["detail"], "12 MB at most")
 	require.Len(t, u.list("/api/materials"), before)
 }
 

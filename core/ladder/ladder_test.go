@@ -50,7 +50,7 @@ func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
 	require.Equal(t, "“a” is ready for a run.", v.Sentence)
 }
 
-func TestAnEmptyLadderSaysWhatToDo(t *testing.T) {
+func TestAnEmptyLadderSaysHowToBegin(t *testing.T) {
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}}
 	require.Equal(t, "The ladder is empty: put a first piece on it.", Draw(s, material.Library{}, nil, leap.DefaultPolicy(), day).Sentence)
 }

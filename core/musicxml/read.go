@@ -15,7 +15,7 @@ import (
 
 // Limits bound what a file may ask of the reader.
 type Limits struct {
-	// Bytes is the largest file. Default 8 MiB; a long orchestral movement is about 5.
+	// Bytes is the largest file. Default 12 MiB; a long orchestral movement is about 5.
 	Bytes int
 	// Depth is the deepest nesting of elements. MusicXML itself needs about 12. Default 64.
 	Depth int
@@ -31,7 +31,7 @@ type Limits struct {
 
 // DefaultLimits are the limits Read uses.
 func DefaultLimits() Limits {
-	return Limits{Bytes: 8 << 20, Depth: 64, Notes: 200_000, Bars: 20_000, Parts: 100, Quarters: 4096}
+	return Limits{Bytes: 12 << 20, Depth: 64, Notes: 200_000, Bars: 20_000, Parts: 100, Quarters: 4096}
 }
 
 // Read reads a partwise MusicXML file. An error is always an *Error: one

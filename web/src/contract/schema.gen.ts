@@ -539,7 +539,7 @@ export interface components {
             fileName: string;
             /**
              * Format: byte
-             * @description The MusicXML file, at most 8 MiB before encoding
+             * @description The MusicXML file, at most 12 MiB before encoding
              */
             score: string;
             focusPoints?: string[];

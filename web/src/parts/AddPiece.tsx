@@ -7,7 +7,7 @@ import { strandNames } from "../data/words";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
 
-const mostBytes = 8 * 1024 * 1024;
+const mostBytes = 12 * 1024 * 1024;
 
 /** Brings a score of the teacher's own into the library and puts it on the ladder. */
 export function AddPiece({ student }: { student: Schemas["Student"] }) {
@@ -39,7 +39,7 @@ function Form({ student }: { student: Schemas["Student"] }) {
       if (!(file instanceof File) || file.size === 0) throw new Error("Choose a file first.");
       if (file.size > mostBytes)
         throw new Error(
-          `“${file.name}” has ${Math.round(file.size / 1024 / 1024)} MB; a score may have 8 MB at most. Nothing was changed.`,
+          `“${file.name}” has ${Math.round(file.size / 1024 / 1024)} MB; a score may have 12 MB at most. Nothing was changed.`,
         );
       const text = (name: string) => String(form.get(name) ?? "").trim();
       const piece = await body(

@@ -1,0 +1,162 @@
+// Command bench prints what the main computations cost, beside the floor that
+// no reader of the same file can go below: only tokenising its XML.
+package main
+
+import (
+	"bytes"
+	"encoding/xml"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"strings"
+	"testing"
+	"text/tabwriter"
+	"time"
+
+	"patientladder/core/chunk"
+	"patientladder/core/demand"
+	"patientladder/core/material"
+	"patientladder/core/musicxml"
+	"patientladder/core/pattern"
+	"patientladder/core/reading"
+	"patientladder/core/skill"
+	"patientladder/core/standing"
+	"patientladder/core/studentlog"
+)
+
+func main() {
+	if err := run(os.Stdout); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+}
+
+func run(out io.Writer) error {
+	skills, err := skill.Standard()
+	if err != nil {
+		return err
+	}
+	table, err := demand.Standard(skills)
+	if err != nil {
+		return err
+	}
+	w := tabwriter.NewWriter(out, 0, 0, 2, ' ', tabwriter.AlignRight)
+	fmt.Fprintln(w, "two-hand score\tKB\ttokenise\tread\tread + analyse\tread ÷ tokenise\tall ÷ tokenise\t")
+	for _, bars := range []int{64, 512, 4096} {
+		data := twoHands(bars)
+		floor := cost(func() error { return tokenise(data) })
+		read := cost(func() error { _, err := musicxml.Read(data); return err })
+		all := cost(func() error { return analyse(data, table) })
+		fmt.Fprintf(w, "%d bars\t%d\t%s\t%s\t%s\t%.2f\t%.2f\t\n", bars, len(data)>>10, ms(floor), ms(read), ms(all), ratio(read, floor), ratio(all, floor))
+	}
+	fmt.Fprintln(w, "\t\t\t\t\t\t\t")
+	fmt.Fprintln(w, "standing\tentries\tfold\t\t\t\t\t")
+	for _, n := range []int{100, 1000, 10000} {
+		log := lessons(n)
+		ctx := standing.Context{Library: library(), Skills: skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
+		fold := cost(func() error { standing.Fold(log, ctx); return nil })
+		fmt.Fprintf(w, "one student\t%d\t%s\t\t\t\t\t\n", n, ms(fold))
+	}
+	return w.Flush()
+}
+
+// cost is the time of one call, by the testing package's own measure. What is
+// measured must not fail: an error ends the program.
+func cost(f func() error) time.Duration {
+	r := testing.Benchmark(func(b *testing.B) {
+		for b.Loop() {
+			if err := f(); err != nil {
+				panic(err)
+			}
+		}
+	})
+	return time.Duration(r.NsPerOp())
+}
+
+func ms(d time.Duration) string { return fmt.Sprintf("%.2f ms", float64(d.Microseconds())/1000) }
+
+func ratio(a, b time.Duration) float64 { return float64(a) / float64(b) }
+
+func tokenise(data []byte) error {
+	dec := xml.NewDecoder(bytes.NewReader(data))
+	for {
+		if _, err := dec.Token(); errors.Is(err, io.EOF) {
+			return nil
+		} else if err != nil {
+			return err
+		}
+	}
+}
+
+func analyse(data []byte, table demand.Table) error {
+	s, err := musicxml.Read(data)
+	if err != nil {
+		return err
+	}
+	for _, l := range reading.Lines(s, true) {
+		reading.Moves(s, l)
+		reading.NotesUsed(s, l)
+	}
+	load := pattern.Of(s)
+	chunk.Tree(s, load, 2)
+	table.Find(s, material.Keyboard)
+	return nil
+}
+
+// twoHands writes a score of quavers over chords, as notation programs do.
+func twoHands(bars int) []byte {
+	var b strings.Builder
+	b.WriteString(`<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">`)
+	for bar := range bars {
+		fmt.Fprintf(&b, `<measure number="%d" width="240.00">`, bar+1)
+		if bar == 0 {
+			b.WriteString(`<attributes><divisions>2</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>`)
+		}
+		for i := range 8 {
+			note(&b, "CDEFGAB"[(bar+i*i)%7], 4+i%2, 1, 1, "eighth", "")
+		}
+		b.WriteString(`<backup><duration>8</duration></backup>`)
+		for i := range 2 {
+			note(&b, "CFG"[(bar+i)%3], 3, 4, 2, "half", "")
+			note(&b, "EAB"[(bar+i)%3], 3, 4, 2, "half", "<chord/>")
+		}
+		b.WriteString("</measure>")
+	}
+	b.WriteString("</part></score-partwise>")
+	return []byte(b.String())
+}
+
+func note(b *strings.Builder, step byte, octave, duration, staff int, kind, chord string) {
+	fmt.Fprintf(b, `<note default-x="80.72" default-y="-15.00">%s<pitch><step>%c</step><octave>%d</octave></pitch><duration>%d</duration><voice>%d</voice><type>%s</type><stem>up</stem><staff>%d</staff></note>`,
+		chord, step, octave, duration, 4*staff-3, kind, staff)
+}
+
+func library() material.Library {
+	lib := material.Library{}
+	for i := range 60 {
+		id := fmt.Sprint("m", i)
+		lib[id] = material.Material{ID: id, Strand: material.Method, Demands: []material.Demand{{Skill: "rests", Weight: 1}, {Skill: "ties", Weight: 0.5}}, FocusPoints: []material.FocusPoint{{ID: "a"}, {ID: "b"}}}
+	}
+	return lib
+}
+
+// lessons writes n entries of a student who works through the library.
+func lessons(n int) []studentlog.Entry {
+	at := time.Date(2026, 1, 5, 15, 0, 0, 0, time.UTC)
+	log := make([]studentlog.Entry, n)
+	for i := range log {
+		at = at.Add(7 * time.Hour)
+		e := studentlog.Entry{ID: fmt.Sprintf("E%07d", i), At: at, Material: fmt.Sprint("m", i/8%60)}
+		switch i % 8 {
+		case 0:
+			e.Kind = studentlog.Assigned
+		case 7:
+			e.Kind, e.Met = studentlog.RunTried, []string{"notes", "fingers", "rhythm", "tone", "flow"}
+		default:
+			e.Kind, e.Focus, e.Mark = studentlog.MarkGiven, "ab"[i%2:i%2+1], studentlog.Full
+		}
+		log[i] = e
+	}
+	return log
+}

@@ -1,0 +1,65 @@
+package e2e_test
+
+import (
+	"os"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+
+	"patientladder/demo"
+)
+
+// TestScreenshots takes the pictures of the README from the demo studio. It
+// runs only when asked for (make screenshots).
+func TestScreenshots(t *testing.T) {
+	if os.Getenv("LADDER_SCREENSHOTS") == "" {
+		t.Skip("only with LADDER_SCREENSHOTS=1")
+	}
+	b := open(t, 1280, 800)
+	take := func(name string) {
+		picture, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		require.NoError(t, err)
+		require.NoError(t, os.WriteFile("../docs/screenshots/"+name+".png", picture, 0o644))
+	}
+	look := func(name string) {
+		eval[bool](b, `(localStorage.setItem("look", "`+name+`"), true)`)
+	}
+	student := func(name string) string {
+		return eval[string](b, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("`+name+`")).ladder)`)
+	}
+	piece := func(title string) string {
+		return eval[string](b, `fetch("/api/materials").then(r => r.json()).then(l => l.find(m => m.title === "`+title+`").id)`)
+	}
+	b.visit("/sign-in")
+	look("light")
+	b.visit("/sign-in")
+	b.see(`input[name=email]`)
+	take("sign-in")
+	b.signIn(demo.Email, demo.Password)
+	b.says("Ivo Sandgate")
+	take("today")
+	ivo := student("Ivo")
+	b.visit("/ladder/" + ivo)
+	b.says("Next on")
+	b.says("Also looked at")
+	take("ladder")
+	b.visit("/lesson/" + ivo)
+	b.says("Mark a hard spot")
+	take("lesson")
+	b.visit("/week/" + ivo)
+	b.says("Not yet")
+	take("week")
+	b.visit("/piece/" + piece("Lighthouse Stairs") + "?ladder=" + ivo)
+	b.see(`[data-testid=marks]`)
+	take("piece")
+	look("dark")
+	b.visit("/ladder/" + student("Henrik"))
+	b.says("Next on")
+	take("ladder-evening")
+	look("light")
+	b.do(chromedp.EmulateViewport(390, 844))
+	b.visit("/lesson/" + ivo)
+	b.says("Mark a hard spot")
+	take("lesson-phone")
+}
