@@ -6,49 +6,69 @@ import "patientladder/core/material"
 // limit: a step that does not fit moves to the next day, and what is left
 // after the last day is listed.
 func fill(in Input, p *Plan) {
-	queues := make([][]Item, len(in.Works))
-	last := make([]*Item, len(in.Works))
+	climbs := make([]*climb, len(in.Works))
 	for i, w := range in.Works {
-		queues[i] = staircase(w, in.Age)
+		climbs[i] = &climb{work: w, steps: staircase(w, in.Age)}
 	}
 	days := practiceDays(p)
 	reviewed := 0
 	for n, d := range days {
 		day := &p.Days[d]
-		budget := float64(in.Minutes)
-		share := budget
+		forWork := float64(in.Minutes)
 		if len(in.Reviews) > 0 {
-			share = budget * (1 - in.ReviewShare)
+			forWork *= 1 - in.ReviewShare
 		}
-		for i, w := range in.Works {
-			room := share / float64(len(in.Works))
-			room -= day.add(spots(w, in.Age), room)
-			if last[i] != nil {
-				room -= day.add([]Item{again(*last[i])}, room)
-			}
-			quota := (len(queues[i]) + len(days) - n - 1) / (len(days) - n)
-			for ; quota > 0 && len(queues[i]) > 0 && queues[i][0].Minutes <= room; quota-- {
-				step := queues[i][0]
-				queues[i] = queues[i][1:]
-				room -= day.add([]Item{step}, room)
-				if step.Kind != Look {
-					last[i] = &step
-				}
-			}
-			if len(queues[i]) > 0 && len(day.Items) == 0 {
-				// A step longer than its share still gets the day if the day can hold it.
-				if step := queues[i][0]; step.Minutes <= budget-day.Minutes {
-					queues[i] = queues[i][1:]
-					day.add([]Item{step}, budget)
-					last[i] = &step
-				}
+		// First each piece has its share of the minutes, then what one has left
+		// over goes to the others.
+		for _, c := range climbs {
+			c.begin(day, len(days)-n, forWork/float64(len(climbs)), in.Age)
+		}
+		for _, c := range climbs {
+			c.climb(day, forWork-day.Minutes)
+		}
+		if len(day.Items) == 0 {
+			// A step longer than its share still gets the day if the day can hold it.
+			for _, c := range climbs {
+				c.climb(day, float64(in.Minutes)-day.Minutes)
 			}
 		}
 		reviewed += day.reviews(in, reviewed)
 		day.Focus = focusOf(in, n)
 	}
-	for _, q := range queues {
-		p.LeftOut = append(p.LeftOut, q...)
+	for _, c := range climbs {
+		p.LeftOut = append(p.LeftOut, c.steps...)
+	}
+}
+
+// climb is the way up one staircase over the days.
+type climb struct {
+	work  Work
+	steps []Item
+	// last is the step that a day begins with again; quota is how many new ones it may still have.
+	last  *Item
+	quota int
+}
+
+// begin opens a day for a piece: its spots, the last step again, then new
+// steps. The steps that are left are spread over the days that are left.
+func (c *climb) begin(day *Day, daysLeft int, room float64, age int) {
+	c.quota = (len(c.steps) + daysLeft - 1) / daysLeft
+	room -= day.add(spots(c.work, age), room)
+	if c.last != nil {
+		room -= day.add([]Item{again(*c.last)}, room)
+	}
+	c.climb(day, room)
+}
+
+// climb takes steps while they fit into the room and the quota of the day.
+func (c *climb) climb(day *Day, room float64) {
+	for ; c.quota > 0 && len(c.steps) > 0 && c.steps[0].Minutes <= room; c.quota-- {
+		step := c.steps[0]
+		c.steps = c.steps[1:]
+		room -= day.add([]Item{step}, room)
+		if step.Kind != Look {
+			c.last = &step
+		}
 	}
 }
 
@@ -75,15 +95,22 @@ func (d *Day) add(items []Item, room float64) float64 {
 	return taken
 }
 
-// reviews adds review pieces in turn, beginning after those of earlier days,
-// each at most once a day, while they fit; it returns how many it added.
+// mostReviews is how many learned pieces a day holds at the most (default):
+// the week lets all of them come round, and a day may end early.
+const mostReviews = 3
+
+// reviews adds review pieces in turn, beginning after those of earlier days:
+// the first whenever it fits, more within the share of the minutes that is
+// kept for review. It returns how many it added.
 func (d *Day) reviews(in Input, from int) int {
+	kept := in.ReviewShare * float64(in.Minutes)
 	added := 0
-	for added < len(in.Reviews) {
+	for added < min(mostReviews, len(in.Reviews)) {
 		it := review(in.Reviews[(from+added)%len(in.Reviews)])
-		if d.add([]Item{it}, float64(in.Minutes)-d.Minutes) == 0 {
+		if added > 0 && it.Minutes > kept || d.add([]Item{it}, float64(in.Minutes)-d.Minutes) == 0 {
 			break
 		}
+		kept -= it.Minutes
 		added++
 	}
 	return added

@@ -151,6 +151,28 @@ func TestMinutesWorkedByHand(t *testing.T) {
 	require.InDelta(t, 1, minutes(1, 200, 1, false), 1e-9, "never under a minute")
 }
 
+// Review keeps to its share, and the pieces take turns over the week.
+func TestReviewPiecesTakeTurns(t *testing.T) {
+	in := Input{Start: start, Practises: everyDay(), Minutes: 20, Age: 8, ReviewShare: 0.3}
+	for i := range 19 {
+		in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i)), Quarters: 120, Tempo: 60})
+	}
+	p, err := Make(in)
+	require.NoError(t, err)
+	heard := map[string]int{}
+	for _, d := range p.Days {
+		require.LessOrEqual(t, len(d.Items), mostReviews)
+		require.LessOrEqual(t, d.Minutes, 6.0, "thirty of a hundred of twenty minutes")
+		for _, it := range d.Items {
+			heard[it.Material]++
+		}
+	}
+	require.Len(t, heard, 19, "three a day for seven days come round to all nineteen")
+	for id, n := range heard {
+		require.LessOrEqual(t, n, 2, id)
+	}
+}
+
 func TestRefusesImpossibleMinutes(t *testing.T) {
 	for _, m := range []int{-10, 0, 241} {
 		_, err := Make(Input{Minutes: m})

@@ -32,9 +32,6 @@ export function LadderDrawing(props: {
           className="absolute inset-x-0 border-t-2 border-dashed border-working/50"
           style={{ top: above }}
         ></div>
-        <span className="fine absolute right-2 z-10 bg-paper px-1 font-semibold" style={{ top: above - 22 }}>
-          now
-        </span>
         {rails.map((rail) => (
           <RailColumn key={rail.strand} rail={rail} above={above} {...props} />
         ))}

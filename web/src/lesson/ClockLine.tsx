@@ -20,7 +20,7 @@ export function ClockLine({ student }: { student: Schemas["Student"] }) {
   const left = student.minutes - gone;
   return (
     <div
-      className="flex w-11 shrink-0 flex-col items-center"
+      className="flex w-8 shrink-0 sm:w-11 flex-col items-center"
       role="timer"
       aria-label={left >= 0 ? `${left} minutes left of ${student.minutes}` : `${-left} minutes over`}
     >

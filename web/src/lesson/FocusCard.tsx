@@ -13,7 +13,7 @@ export function FocusCard(props: { point: Schemas["FocusPoint"]; onMark: (mark: 
   const { point } = props;
   return (
     <section className="min-w-0 flex-1" aria-label="Focus point">
-      <p className="font-head text-[1.9rem] leading-tight">{point.text}</p>
+      <p className="font-head text-[1.5rem] sm:text-[1.9rem] leading-tight">{point.text}</p>
       <p className="fine mt-1 flex items-center gap-1.5">
         {point.history.length > 0 ? "Heard before:" : "Not heard on this piece yet."}
         {point.history.slice(-8).map((m, i) => (
@@ -29,7 +29,7 @@ export function FocusCard(props: { point: Schemas["FocusPoint"]; onMark: (mark: 
             type="button"
             aria-pressed={point.mark === mark}
             onClick={() => props.onMark(mark)}
-            className="flex min-h-32 flex-col items-center justify-center gap-1 rounded-xl border-2 border-line px-2 text-center hover:bg-fold aria-pressed:border-working aria-pressed:bg-reach"
+            className="flex min-h-24 sm:min-h-32 flex-col items-center justify-center gap-1 rounded-xl border-2 border-line px-2 text-center hover:bg-fold aria-pressed:border-working aria-pressed:bg-reach"
           >
             <span className={mark === "full" ? "text-good" : "text-working"}>
               <MarkGlyph mark={mark} size={44} />
@@ -37,7 +37,7 @@ export function FocusCard(props: { point: Schemas["FocusPoint"]; onMark: (mark: 
             <span className="font-semibold">
               {markNames[mark]} <kbd className="max-sm:hidden">{key}</kbd>
             </span>
-            <span className="fine leading-tight">{says}</span>
+            <span className="fine leading-tight max-sm:sr-only">{says}</span>
           </button>
         ))}
       </div>

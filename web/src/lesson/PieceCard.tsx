@@ -61,7 +61,7 @@ export function PieceCard(props: {
     <article className="mt-3 rounded-lg border border-line bg-sheet p-4 sm:p-6" aria-label={piece.title}>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2>{piece.title}</h2>
-        <p className="fine">{piece.from}</p>
+        <p className="fine max-sm:hidden">{piece.from}</p>
       </div>
       {piece.opening && <p className="fine mt-1">Begins with {piece.opening}.</p>}
       <div className="mt-4 flex flex-col gap-5 md:flex-row">

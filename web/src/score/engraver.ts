@@ -40,6 +40,7 @@ export async function engrave(
     drawingParameters: "compacttight",
     defaultColorMusic: options.ink,
     fingeringPosition: "above",
+    drawMeasureNumbersOnlyAtSystemStart: true,
   });
   await osmd.load(xml);
   osmd.zoom = options.zoom;

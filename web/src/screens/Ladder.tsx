@@ -86,6 +86,12 @@ function Legend() {
   ] as const;
   return (
     <>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="18" height="4" aria-hidden="true">
+          <path d="M0 2h18" stroke="var(--color-working)" strokeWidth="2" strokeDasharray="5 3" />
+        </svg>
+        now
+      </span>
       {layers.map(([layer, word]) => (
         <span key={layer} className="inline-flex items-center gap-1.5">
           <LayerMark layer={layer} size={13} />

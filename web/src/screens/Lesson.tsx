@@ -31,7 +31,7 @@ export function Lesson() {
           <div
             role="tablist"
             aria-label="Pieces of this lesson"
-            className="mt-3 flex flex-wrap gap-1 border-b-2 border-line"
+            className="mt-3 flex gap-1 overflow-x-auto border-b-2 border-line"
           >
             {l.pieces.map((p) => (
               <button
@@ -39,7 +39,7 @@ export function Lesson() {
                 type="button"
                 role="tab"
                 aria-selected={p === piece}
-                className="min-h-touch rounded-t-lg px-4 aria-selected:bg-sheet aria-selected:font-semibold"
+                className="min-h-touch shrink-0 rounded-t-lg px-4 aria-selected:bg-sheet aria-selected:font-semibold"
                 onClick={() => setAt(p.material)}
               >
                 {p.title}
@@ -73,7 +73,7 @@ function Head({ lesson }: { lesson: Schemas["Lesson"] }) {
         <p className="fine">
           {s.name} · {s.instrument} · {s.age} years
         </p>
-        <h1 className="text-[1.5rem]">{lesson.sentence}</h1>
+        <h1 className="text-[1.15rem] sm:text-[1.5rem]">{lesson.sentence}</h1>
       </div>
       <div className="flex gap-2">
         <Link to={`/ladder/${s.ladder}`} className="press">

@@ -238,12 +238,14 @@ function MoveBars({ counts }: { counts: Schemas["Line"]["counts"] }) {
         ))}
       </div>
       <p className="fine figures mt-1">
-        rises {counts.up}, stays {counts.same}, falls {counts.down}; {counts.step} steps, {counts.skip} skips,{" "}
-        {counts.leap} leaps
+        rises {counts.up}, stays {counts.same}, falls {counts.down}; {some(counts.step, "step")},{" "}
+        {some(counts.skip, "skip")}, {some(counts.leap, "leap")}
       </p>
     </>
   );
 }
+
+const some = (n: number, what: string) => `${n || "no"} ${what}${n === 1 ? "" : "s"}`;
 
 function Skipped({ list }: { list: Schemas["Skip"][] }) {
   if (list.length === 0) return null;

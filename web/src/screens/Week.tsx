@@ -19,7 +19,7 @@ export function Week() {
   let step = 0;
   return (
     <div
-      className="mx-auto max-w-[100rem] px-4 py-4 sm:px-6 print:p-0 print:[zoom:var(--paper)]"
+      className="mx-auto max-w-[100rem] px-4 py-4 sm:px-6 print:max-w-none print:p-0 print:[zoom:var(--paper)]"
       style={{ "--paper": paperSize(w) } as React.CSSProperties}
     >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
