@@ -6,6 +6,7 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
+	"sort"
 	"time"
 
 	"patientladder/core/ladder"
@@ -51,6 +52,15 @@ type shelf struct {
 	ladder   store.Ladder
 	family   material.Family
 	standing *standing.Standing
+}
+
+// learned returns the cleared materials, the one left longest first.
+func (sh shelf) learned() []string {
+	ids := sh.standing.In(standing.Cleared, standing.Polished)
+	sort.SliceStable(ids, func(a, b int) bool {
+		return sh.standing.Materials[ids[a]].LastPlayed.Before(sh.standing.Materials[ids[b]].LastPlayed)
+	})
+	return ids
 }
 
 func (s *Server) shelf(ctx context.Context, id string) (shelf, error) {

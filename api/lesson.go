@@ -43,6 +43,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 		}
 		out.Pieces = append(out.Pieces, piece)
 	}
+	out.Reviews = reviews(sh)
 	for _, e := range live {
 		if sh.day(e.At).Equal(sh.today) {
 			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: s.describe(sh, e)})
@@ -96,6 +97,27 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []st
 		p.Opening = reading.Opening(sc, reading.Lines(sc, sh.family == material.Keyboard))
 	}
 	return p, err
+}
+
+// mostReviews is how many learned pieces a lesson offers to be heard; those
+// heard today stay in view beside them.
+const mostReviews = 3
+
+func reviews(sh shelf) []contract.ReviewPiece {
+	out := []contract.ReviewPiece{}
+	waiting := 0
+	for _, id := range sh.learned() {
+		ms := sh.standing.Materials[id]
+		today := sh.day(ms.LastPlayed).Equal(sh.today)
+		if sh.day(ms.ClearedAt).Equal(sh.today) || !today && waiting == mostReviews {
+			continue
+		}
+		if !today {
+			waiting++
+		}
+		out = append(out, contract.ReviewPiece{Material: id, Title: sh.lib[id].Title, LastPlayed: ms.LastPlayed, HeardToday: today, Rating: ms.LastRating})
+	}
+	return out
 }
 
 func lessonSentence(l contract.Lesson) string {

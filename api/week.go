@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"sort"
 	"time"
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
@@ -80,12 +79,9 @@ func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (week
 		}
 		in.Works = append(in.Works, w)
 	}
-	for _, id := range sh.standing.In(standing.Cleared, standing.Polished) {
+	for _, id := range sh.learned() {
 		in.Reviews = append(in.Reviews, sh.lib[id])
 	}
-	sort.SliceStable(in.Reviews, func(a, b int) bool {
-		return sh.standing.Materials[in.Reviews[a].ID].LastPlayed.Before(sh.standing.Materials[in.Reviews[b].ID].LastPlayed)
-	})
 	return in, nil
 }
 

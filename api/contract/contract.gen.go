@@ -470,8 +470,11 @@ type LeapPartLevel string
 // Lesson defines model for Lesson.
 type Lesson struct {
 	// Log Today's entries that count, oldest first
-	Log      []LogLine       `json:"log"`
-	Pieces   []LessonPiece   `json:"pieces"`
+	Log    []LogLine     `json:"log"`
+	Pieces []LessonPiece `json:"pieces"`
+
+	// Reviews Learned pieces, the one left longest first, and those heard today
+	Reviews  []ReviewPiece   `json:"reviews"`
 	Sentence string          `json:"sentence"`
 	Signs    []Sign          `json:"signs"`
 	Standard []StandardPoint `json:"standard"`
@@ -691,6 +694,19 @@ type Rail struct {
 	// Rungs Lowest first
 	Rungs  []Rung `json:"rungs"`
 	Strand Strand `json:"strand"`
+}
+
+// ReviewPiece defines model for ReviewPiece.
+type ReviewPiece struct {
+	HeardToday bool      `json:"heardToday"`
+	LastPlayed time.Time `json:"lastPlayed,omitempty,omitzero"`
+
+	// Material A ULID
+	Material Id `json:"material"`
+
+	// Rating The last rating: 1 fell apart, 2 shaky, 3 solid, 4 easy and musical
+	Rating int    `json:"rating,omitempty,omitzero"`
+	Title  string `json:"title"`
 }
 
 // Run defines model for Run.
@@ -2956,81 +2972,84 @@ func (sh *strictHandler) GetToday(ctx *gin.Context, params GetTodayParams) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"zFzvctw4cn8VFLNVl9TR0siynaz8SV7t3ikneRXLe5vEUaowZM8MdkCABkCNZx1V5R3yhnmSFP6RIAnO",
-	"kNLIuS+2hgSBRnej0f3rBr4mGS9KzoApmZx9TUoscAEKhPl1gbf6vxxkJkipCGfJWXIBC1xRdYYUz/EW",
-	"EYbUCpBUVU74HyRSpAD0O2eQpAnR7T9XILZJmjBcQHKW5Fj/kNkKCqw7X3BRYGVeKP2N2pa6mVSCsGXy",
-	"8JAmVzjPQei2pr8Sq1XTHbUv00TA54oIyJMzJSoIR/hOwCI5S/7uuJnqsX0rjy9zM8Q1ViAIpgODFP71",
-	"k4Z50F/LkjMJhrs3gs8pFPrPjDMFTOk/cVlSkmHN7OPStvjjb1Jz/uvIwXy/ZsS27H5dYYU2wBTaCM6W",
-	"qZYeZ4Ak6PEzMMxw/ehhfsAsJ0YwWjcEL0EoYqmfU56tNR++JkRBYZ51ZFcLEwuBt/r3QvAi2pACLvfN",
-	"60q3eUgbaYxgepoooihExnwIZfkpFLH9whHrSEvr+d7Vs+Lz3yBTeowLKDDL+zyy6hOZLhdkSVj0lVwT",
-	"SqNvNkCWK9VeM7ya02DVsKqYgzCNVyBGTNuO5hS9HsJ/XhMam/SPTAljHnCeE61fmN4Es19gKiHtMASr",
-	"3pJ/oQ1Gf92nScaFgMyapf1iXvCsGtvUKWGBv5CiKpKzl7PZbJYmBWH290lNDWEKlpahJB/X+5pYTQCm",
-	"u/qUYCnJkkGeaMUVa237Sq7O89w80n9fA7M/RMWSNMkoYGF+l5wSuTJ/rgAbvqSJVFBeWPOqzYP9H2eK",
-	"SNshqKr8YQVGV9NE4TVcA5aV7dFwyY/NuDG4js/aQNxFxGCI3jPza91m8sosQLWsR4G/XAFbqlVy9moW",
-	"peTLpW37ctY3LQVhlQLZEuzJq1ehXGcxuQqsdP/hZ6/26YJc8U24euecU8CstXyD2bx5FZmNlvw4PmmJ",
-	"t6e1X1sVfFEdKl4aJe+baD51LXRMCNG6hLXRMKofMxU/abW74cTucG2TsCJScRHxM37EghIQSCugRFy7",
-	"GUSikkAGKeI0B6nQggipR651aIyWdjVn7MqeshKcfrRndKnQHChnS4kUr70mvRtjliMl8D1Q2ZjCUKuU",
-	"ALwONC4i6t2G3kjJNLXEpTXjYwK7zPvUn6Nfri4vtLnBSoHQj/7z0+zF9+cv/vzPf7l+f/Pi419f/Pvd",
-	"15dvHr6LmfNLJpWoCufleOtYEsy4NkJAqf6/WlcUKEQtkfUD/0pgE9EiPCd2qxilCj9vmNHJmDoITOj4",
-	"nj5gQqO9AM5WI/dq0/bX1TbuD3jXLPrS6s8+Im9ds97u754Ho3jKA6o8S1LP5ZjGXDkHri2WEosJUtF9",
-	"3GChBviZR4zE7QoLQHxhVpP1XiBHufHHJFLa3dUNlHZnEKamlxTN9Po7MfvhXuFI8juMkmOXt/o7T3fq",
-	"ODHEOTPrHvdwwSs21uGbYyFjznhoKTo87boq3hmkdsfQ9qIoeXQtUrgHGn7LYKNnSTFTxrnQTgxzHgtk",
-	"lXEmRSXVNtrdoKPM+D1QtR3Jg0P7zh3zzVApNDtzpJl9Zv5Fpyl6/b///T9vYjZvE13THUUxUuh74H7m",
-	"qVcDJ+LGN9e9xxVKunixrU6UL/uT+qiD+D9IBEwJAm7JZHrAx22yV3x5RRjE1M1s3VOsgZ7Gjf4o1ttu",
-	"u0iWbPxIt2TJokMozHIs8vEduQ+sqxPt8fD22rE1IDc1ovZcGFYRy9t+ZI/FFZ4DldNie2+A+nZnR9Sv",
-	"yRj4alowwUtgzo/vDVNqcYxXh8BbjW1EFbuoIO78i2qC1n2o4kpX8gm03uooYqiX6wkOq1QO5fEGfcPF",
-	"2trvSEAas+FSCQeC7FZt02oHMDPSbA4DNo4QP6fabjZ6XauEZ7cTXS1dS0OjoI1+RVeTNni9ZWSMqOw/",
-	"z9uxY6DxHgSLBJzt/TF8syZD37iwsf+mij7v8Lcqk9TS6oZ3PbohHbUxdqycGkQ2czXB/v8iIX/PVXwr",
-	"cf5SRAnxYjHED/fRHgsu+nZ3ZfXJjOrH8NNJvaCjmuF2w75rNwEIm4o89S31+AixiePdZ7FZebtS+34O",
-	"jrLsWVSURg2EB9nfCQKL6LYzsBOYGUubAuj1Ori5jGUbaQWmO9s3LbU+8UrY7XMMhHMY2xgN6p31q7kU",
-	"WMBgbrV5NHyOijWipzatM6BVOFtFhdKh0jdMfW/Rwfk9eL1qe6g/M0A5cRClQYNSHb7NAVFMcsTvQZjo",
-	"Ty9HRBSigHXox4+SOPrc7v1fKiwUCPO1RJpFDpjBQvm4co7FuFhRN4xqcE1/uGx6Fja2aDRF52MDF934",
-	"3RAN+uUNURaV6L/uBYMjbH5g2i0N0Z5LP2gnFyWIUsCQeW3xPUDXlxeXSGY4nF/Q1ecKU6K2u01/ByHQ",
-	"j62WYEqRicNTK+hZshfctKL3Ft9YRzudhtm1jEIWhyKvDapjUjON2EJ4D5swGzkhubIgFN47RyHEfV+/",
-	"julV7eTKIRD+1AHB/vfJTkz+5OXjkdVHm+CMxwL1j1qRKkmyf72+QporKcIKFVwqdPISXZN3aA4LLgAB",
-	"y3hundx6dc23KroLP9qEtyH4dIxJH7DfXr5+4gPqc9sEmRO0Z84FG5GPf7ywaJ3GHwG1x5I5/9TKS0ST",
-	"OSyi/iO0uNnKMaU/L5KzT/uJvEt7+Pic8zXarLgE5KMTaeDHslLewFkumLy7yAPHVFojH2Drf/9pdnL3",
-	"afbi+7v/evlp9uL07h/OPs1evLaPvour6Ch0wbJ4A7DObX1HzeI3u5Nlg2hEXYThQCyjSx3t9eMF823k",
-	"HNPkGqPvO88LZRWpv+xtosSiWAVeg0QYGdQ6up3YN9FQfqzpOmxmxvXmKUvdVGPsufGaMuRHTwCCKSg1",
-	"xpNz7Xb4kN8KUnII/+hg0lVoRMbIiVSEZerdMHw1sFXuJX+F5a3fofoatobtk0thKGFTENUBYNZkWEf3",
-	"Unvq0Z7GYXbtUPAhTThrqrz6rHJWcTyNfnE8MTG3G2Nek7KECeCwdqEjBNkkyziCtJmoRJweAx9Mgc0C",
-	"DNnS0PRfY2at1dGG0Kzuee0JhNSwplmn7VUULI1A9FF7Ykpb3N483pnJ8VZGQoGK5Xjbz2f0Fa5xa//R",
-	"bFLNj/4aZ7k87+BRYU8RT+ZlqyrldWxnugchXbhYqwVh6s2r/SGLmXszcIvEpuM4s+uCxA47QWFCh6Iu",
-	"VQ1tM4MIr32wFzjQbxuAww01QHnJpbU7HRRWu2Ns39ps6hwN3MQkyUFMWNut77sqAlgObAEUSxX3Y/Qm",
-	"IJHkaGEizJqIMTbiuSoRBGCfrRm/B04Lm3oepouDIjUJhncNUS2xOZ7HNOWDU+S2loiKLSMG44pvJidA",
-	"P1TPyghDaHRiFXsazOzTPE9yh7s1fXv1Y1Sup4Gmdf9hRmooB26k0GeHr8V8DFPGfkBaCYiAhx6p7mxK",
-	"JvZMUcWIrQMr8TLas8HV43kjLNUNxdspdOrmIsT7BNwTU8PRJP7wCrDJe7h38UKQ5yrcLilWgKsBj7B2",
-	"xyMVnTsytHV2tYMxl8CQTwVO2ch0VDtAxhOzmFZAdfm51auGK35on6m0xMeWgqlu6C2FLtxra4+lqjId",
-	"fmYrziW4bo2VHVSAidX4o0LifQmoW5f0jCRch2SB1UCqeVSZvPm+qbyxI0Upc1W9HWS2naN6RFV5YWvE",
-	"ozo9wFNf2hvjxqhJG6vrtFHxYPqOmOj8WxUwPUaQgcQwLsbSw9qJktbIsRq6OcXZ+i+tUDs0yYQth9IW",
-	"9t2fyD0MlHoP5rldZD9hEwS8/qlLSjDShotc7meQS1O7SbVnYKlKG360RvVDxBnrHRdvKwpQK24XaLZi",
-	"5HPlCx3ttiFA858ToyuARdRsBCB1Z49eDlQ6fGPceRhcjsVANYDbdSAzTM2RuBSdvD47nUWrBBskNhqv",
-	"EmkyVY9EabvYrPUungbNmqLBSJiIt6MyCEHZ1yiX2gznqhqnVgLquUXkYilAnCEdUfhEr4R7YEgH0DZB",
-	"eM2Z5UtN5pMnvD94D8qOYrxvzz76eQDsNAVMhhGDwhyqGV1689d1WrUNIGyJNlgiARkXOeT1IQ2tta7Y",
-	"Onqcwce941zVQxVzTiu9bBzhsSP/atvXmOZOSTXJk8bfthNNHdNjsqproqY4PyZ8HSwLKEhO9uTtd+86",
-	"Ph9uOvK+UTBqbB6/ulXZmQOufI1ETwk8ojdOEgDrC4euduF+LmEAdl+onys1aYxLBUVsEMbVv00NhMsA",
-	"6dx9ute12382xDlEe83T9KVxiLKgoJhZucK6xm45ENMLpWapE2DArpqYNCg08po0pHsX8e1LwSh+1WdN",
-	"+7lxL+4nq1DgiYzC7WQUf+5tD8q6agGcFSLFdmJDTDOkRk5eDXjBhH3gm4HUVyf4pJzbqLNi+v/fOGEm",
-	"3OA0iEHxEpvHB4tFp7FY706Tce6hSGu0S+8i4QhM4IMx5/Rb8jzXQ6EOe/atDasftDq8qb3zm5Q8svAL",
-	"2hC1Qhjplsgdbn5qHf8uYOcZKsYrc+CprgaPw4kPRpsXPA7VZ5wpbYzQHNQGwF2HAcJUnLHc/CzxEo6Q",
-	"r3ibb5GWWmqB5bdoztUKSZKDrRZZAgOBFeTWCSXqCH3U0jUvP/z0Azo9Pf0eEYZ++fhDar1V/YbaWIMH",
-	"13EcoXdYuBIULk3yzHm2J28RNYk883KzwkqHGe5409F/sJpHZ8kNVgSYQlc+kKhzU8mJP3mBS5KcJadH",
-	"s6NTmwlcGREe2+BDHn+1fzwYl9LujFrVzC0Xl3lylvwJVN1/eAfJQCFO0+TYffZw17ld4+VstuNmjWk3",
-	"agQnTyOXamglMLbKFffY+gRzScpQxzWl4WUdD2mfYcfuXNYg466IVD+6Nv9frBu12dnrIvpucZSdlNu7",
-	"SbQqmzopHaFhIcg9po9lr17msXTbeZ4Hx9/s8qF8eYRMPREuwLzcIrP/2KNxOnDM4C3CjKsVCNegYppQ",
-	"jCoJOSK5XlACFvrXkT1AEojtvCyB5QcR3OcKpHrH7enY0TKbkEwPVHCapJss+mtXhOdrRfcER37EuClu",
-	"X8Hz8ETl7aBPeRtmHYrTbbs4fW31+jPfoAKzLdqAAMS0CTmgeaB13D5oVm2Lv0mz6iCdgXuKMLKzQwwg",
-	"lwdlG3OQ+RDT3ttyvMexLP0avfgqSGY/5gqpOjP8nBKp6ygG7HJp3kOONAORcKnug4kljIHLKiKaW1A3",
-	"TeD3zY3muLh8jI16FcHU8D3kB2WnKRY4/ur93gc7JgUb5rY5+wEKfg8mbT6G2EvjL/LFIihqfsLG/Nh1",
-	"tqdlfZBCC90pVHseN5WSCNfl2ggrMyFgufY4iJLILtu35po05fzk1nUSSCq8lf0t/obibBJDzflt2S4U",
-	"P6g+eCx8yOoZVO75pGEQuee0Xob+IQcdYK1F6k2MDYOwgaptWuGxbK5L/Xf66Nd1qx6DY5tFKz8z8o7B",
-	"IOv1bVz6XhXvKNeezAW2/uHBvfhgITtooj4GZE7MWJ/euuYFzkFH4nqtZVRHuG9t5Kw9fpJ7d3+F2RIk",
-	"0o4+YcuII5/n1+3bIQ+9sYQHwkbtLScHG7oj4L5A7VVyh1g8nW1qyEQFvJ5mphoWpr2DiObEDgVc6vBP",
-	"f16podtL62zqhHs/n9Vhs9ejDHhr+iUyCTp8cCkd14fvhmTlC7wfK6hpfLtn+ZFNRGIBR4Ve918K+scv",
-	"BW1zsznoRxgW28iNs1FeLgg1rNQmwuUZ0FzwarlSiKinMFeC9KXeQ87ZLVkymwYZ4UaaCkfEK/V4Ezso",
-	"UUfqMyr0NcTjQa5ttq3eRIQ9fffoM/iSJd8GTilcCXLrjO6rvYcUSyzlhtvbiIJPT2Z7Dzh20RVDQNDh",
-	"t4BZpsv89qnCNovLJhl3+2a3vtG3cJqCLOo+d+mcUn9DpEy1r+LwEAeMGnf+wAvhPM9v67zsM3kzze1W",
-	"39SZaQ17YDdG+YKoIctpK6am7oXPHjFZsoY8dV8ktbBx0qMZZCoVxL2fdCVocpYc45IkD3cP/xcAAP//",
+	"zFzvctw4cn8VFLNVl9TR0uiPnaz8SV7t3ikneRXLe5vEUaoww54Z7IAADYAazzqqyjvkDfMkKfwjQRKc",
+	"IUcj577YGhIEGt2NRvevG/iazHhecAZMyeTia1JggXNQIMyvK7zR/2UgZ4IUinCWXCRXMMclVRdI8Qxv",
+	"EGFILQFJVWaE/0EiRXJAv3MGSZoQ3f5zCWKTpAnDOSQXSYb1DzlbQo5153MucqzMC6W/UZtCN5NKELZI",
+	"np7S5AZnGQjd1vRXYLWsu6P2ZZoI+FwSAVlyoUQJ4QjfCZgnF8nfHddTPbZv5fF1Zoa4xQoEwbRnkNy/",
+	"ftYwT/prWXAmwXD3TvAphVz/OeNMAVP6T1wUlMywZvZxYVv88TepOf914GC+XzNiU3a/LrFCa2AKrQVn",
+	"i1RLjzNAEvT4MzDMcP3oYX7ALCNGMFo3BC9AKGKpn1I+W2k+fE2Igtw8a8muEiYWAm/077ngebQhBVzs",
+	"mteNbvOU1tIYwPQ0UURRiIz5FMryUyhi+4Uj1pGWVvN9qGbFp7/BTOkxriDHLOvyyKpPZLpckAVh0Vdy",
+	"RSiNvlkDWSxVc83wckqDVcPKfArCNF6CGDBtO5pT9GoI/3lFaGzSPzIljHnAWUa0fmF6F8x+jqmEtMUQ",
+	"rDpL/pU2GN11nyYzLgTMrFnaLeY5n5VDmzolzPEXkpd5cnE6mUwmaZITZn+fVNQQpmBhGUqyYb2viNUE",
+	"YLqrTwmWkiwYZIlWXLHStq/g6jLLzCP99y0w+0OULEmTGQUszO+CUyKX5s8lYMOXNJEKiitrXrV5sP/j",
+	"mSLSdgiqLH5YgtHVNFF4BbeAZWl7NFzyYzNuDK7jszYQDxExGKJ3zPxWtxm9MnNQDeuR4y83wBZqmVyc",
+	"T6KUfLm2bU8nXdOSE1YqkA3Bnpyfh3KdxOQqsNL9h5+d79IFueTrcPVOOaeAWWP5BrN5cx6ZjZb8MD5p",
+	"iTentVtbFXxRLSpOjZJ3TTQfuxZaJoRoXcLaaBjVj5mKn7Ta3XFid7imSVgSqbiI+Bk/YkEJCKQVUCKu",
+	"3QwiUUFgBiniNAOp0JwIqUeudGiIlrY1Z+jKHrMSnH40Z3St0BQoZwuJFK+8Jr0bY5YhJfAjUFmbwlCr",
+	"lAC8CjQuIurtht5IyTS1xKUV42MCu8661F+iX26ur7S5wUqB0I/+89Pk1feXr/78z3+5fX/36uNfX/37",
+	"w9fTN0/fxcz5NZNKlLnzcrx1LAhmXBshoFT/X65KChSilsj6gX8lsI5oEZ4Su1UMUoWf18zoZEwdBCZ0",
+	"eE8fMKHRXgDPlgP3atP21+Um7g941yz60urPLiLvXbPO7u+eB6N4ygOqPEtSz+WYxtw4B64plgKLEVLR",
+	"fdxhoXr4mUWMxP0SC0B8blaT9V4gQ5nxxyRS2t3VDZR2ZxCmppcUTfT6OzH74U7hSPI7DJJjm7f6O093",
+	"6jjRxzkz6w73cM5LNtThm2IhY854aClaPG27Kt4ZpHbH0PYiL3h0LVJ4BBp+y2CtZ0kxU8a50E4Mcx4L",
+	"zErjTIpSqk20u15HmfFHoGozkAeH9p1b5puhQmh2Zkgz+8L8i85S9Pp///t/3sRs3jq6pluKYqTQ9cD9",
+	"zFOvBk7EtW+ue48rlHTxYlOdKF90J/VRB/F/kAiYEgTckpnpAffbZG/44oYwiKmb2brHWAM9jTv9Udwg",
+	"PBJYy+6MbrTmQWY9BZkay6BjXApzhfTuW80ptfvukktA2sHOLKQxdKofDAW9BG433GTBhrPinixYdAiF",
+	"WYZFNrwj94H1xaI9Hn5DcXKvRRYQnhqt9Pzo12bL5S4IgcUNngKV42AIbyu7JnILQKHJ6PlqXNzDC2Au",
+	"5OgMU2jBDFeMwLGOLZGSXZUQj1NEOUL/PpRx9Sv4CFrvdcDT18vtCN9aKgdI+b1nzcXKbjWR2Dm23Ugl",
+	"HF6zXclNqy0Y0kAL348tOUL8nCoTX+t1pRKe3U50lXQtDbWC1voVXU3aNneWkbH3svs8a4a5gcZ7vC4S",
+	"Gze38vDNivR94yLc7psy+rzF37JIUkurG9716IZ01MbYsXRqEPE71Iit6hcJ2Xuu4ruec+0iSojn8z5+",
+	"uI922HLRtcBLq09mVD+Gn07qBR3VDLdxd73QEZjdWJCsa6mHB7M15OA+i83K25XKTXXImWXPvKQ0aiB8",
+	"PuCdIDCPbjs9O4GZsbTZik6vvZvLULaRRgy9tX3dUusTL4XdPoegTYexjVH8wVm/ikuBBQzmVplHw+eo",
+	"WCN6ajNQPVqFZ8uoUFpU+oap7y06OH8Er1dN1/NnBigjDk01wFWqI80pIIpJhvgjCOOO6uWIiEIUsI5S",
+	"+VESB8qbvf9LiYUCYb6WSLPIYUhYKB8CT7EYFtbqhlENrugPl03HwsYWjabocmiMpRu/66NBv7wjygIo",
+	"3deduHWAzQ9Mu6Uh2nPhB22lzQRRChgyry0UCej2+uoayRkO5xd09bnElKjNdtPfAjP0Y6slmFJkIIPU",
+	"CnqS7MRhrei9xTfW0U6nZnYlo5DFocgrg+qYVE8jthDewzpMnI7IA80JhffOUQgh6tevY3pVObmyL19w",
+	"5jBr//tka/rg5HR/EHhvEzzjMUzho1akUpLZv97eIM2VFGGFci4VOjlFt+QdmsKcC0DAZjyzTm61uqYb",
+	"Fd2F9zbhzWxBOsSk99hvL18/8R71ua/DzRHaM+WCDSgd2F9YtKo4GJAViOWd/qmRQonmnVhE/Qdocb2V",
+	"Y0p/nicXn3YT+ZB2oPwp5yu0NsiHj06kQUqLUnkDZ7lgSgREFjim0hr5IA3w958mJw+fJq++f/iv00+T",
+	"V2cP/3DxafLqtX30XVxFB+EMlsVrgFVmS1EqFr/ZntfrxSWqehGHtxldammvHy+Yby3nmCZX6YSu8zxX",
+	"VpG6y97mdCzgluMVSISRAdij24l9Ew3lh5quwyaRXG+estRNNcaeO68pfX70CMyaglJDPDnXbosP+a0g",
+	"JZeMGBxMumKSyBgZkYqwmXrXD1/1bJU7yV9iee93qK6GrWDz7KodStgY8LcHQzbJ4MG9VJ56tKdhmF0z",
+	"FHxKE87qgrQuq5xVHE6jXxzPzCFuR5tXpChgBEysXegIQTYfNIwgbSZKEafHwAdjYLMATbY01P1XmFlj",
+	"dTQhNKt7XnsCIdWsqddpcxUFSyMQfdSemCoctzcPd2YyvIkkMe5LluFNN/XSVbjarf1Hs0nVP7prnGXy",
+	"soVHhT1FPJnTRgHN69jO9AhCunCxUgvC1Jvz3SGLmXs9cIPEuuM4s6vayRY7QWFC+6IuVfZtM70Ir32w",
+	"EzjQb2uAww3VQ3nBpbU7LRRWu2Ns19qsSzIN3MQkyUCMWNuN79sqAlj2bAEUSxX3Y/QmIJHkaG4izIqI",
+	"ITbipYomBGCfrRm+B44LmzoepouDIuUThnc1UQ2xOZ7HNOWDU+SmloiSLWJZT74enav9UL4oIwyh0YkF",
+	"idNuJQ9gkZmsdL8i3lG8sSo/DJYel5+rKwIjyo6lQrbBBTpBc6AUYW2vUnSK5BKvNik6Q5JTkqXoHAGW",
+	"G5NkznWMbzNAg23P7ixSwKson0v2PDjfp9OeFXa0yzx3rsNBObU6BaD7DzN/fWURRtu77PDlufswZegH",
+	"pJHoCXjoMwKtzd/E+CkqGbGlgQVeRHs2+Yt4fm6PVaKbixBXtfl6zdIqwYqXgE1+yb2L1wa9VC1/QbEC",
+	"XPZ43lXYEyny3ZIJr7LYLSy/AIZ8ynWMw7AGWPWQ8cxssRVQdSLB6lXNFT+0zwhb4mNLwdSTdJZCG1a3",
+	"5ehSlTMd5s+WnEtw3VbFHD0l46MOaAyCHnYl+u5dcjmS2O6TBVY9Kf1BJyfM93Uxlh0pSpkr9G4h4M1c",
+	"4B4HDXJ7bCCq0z089dXeMW4MmrSxuk4bFQ+m74iJzr9Rc9RhBOlJwON8KD2smZBqjBwrq5xSPFv9BXr8",
+	"izlhi770kH33J/IIPdX/vfUEDkEZsQkCXv3UJiUYac1FJnczyJUDuEk1Z2CpSmt+NEb1Q8QZ6x1Ebyty",
+	"UEtuF+hsycjn0te+2m1DgOY/J0ZXAIuo2QiSAa09etFTUfKN8f1+ED8Wa1ZAedtRn2FqTkmm6OT1xdkk",
+	"WjhaI95RXIBIkxHcEw1vY+DWu3geBF557B10Y1CmJiivGxS6mOFcoevY2ks9t1jZqKEAcYZ05OYT6hIe",
+	"gaEMb1zG/ZazVonosye8GyQJyrtivG/OPvp5AKDVhWKGEb3C7CsjXnjz13ZatQ0gbIHWWCIBMy4yyKpz",
+	"O1prXf199ISLxxeGuaqHKp8dV+xaO8JDR/7Vtq+w462SqpNUtb9tJ5o6psdkVdWejXF+DEzQW36Rk4zs",
+	"qI/Yvuv4ugPTkfeNglFj8/jVrcrWHHDpa1E6SuCR02GSAFhdORS7nVbhEnrSG3P1c6lGjXGtII8Nwrj6",
+	"t7GBcBEgytsPfLt2u48LOYdop3kavzQOUX4VlI8rV8BY2y0HFnuhVCx1AgzYVRGTBgVdXpP6dO8qvn0p",
+	"GMSv6vhxtwbBi/vZKhR4IoPwURnF+Tvbg7KuWgAbhoi8nVgf0wypkcN4PV4wYR/4uifF2Ao+Kec26iyZ",
+	"/v83TpgJNzgNYlC8wObxwWLRcSzWu9PofEJfpDXYpXeRcAQm8MGYc/oteZ7roVD7PfvGhtUNWh3e1Nz5",
+	"TekDsvALWhO1RBjplsidd3/ueYltwM4LVOaX5gxcVXUfhxOfjDbPeRwlnnGmtDFCU1BrAHdDCghT2WeO",
+	"HIHB9I6QryycbpCWWmoB/LdoytUSSZKBrcpZAAOBFWTWCSXqCH3U0jUvP/z0Azo7O/seEYZ++fhDar1V",
+	"/YbaWIMHN7QcoXdYuFIfLk2S0nm2J28RNQlT83K9xEqHGe7E29F/sIpHF8kdVgSYQjc+kKhygMmJP+GC",
+	"C5JcJGdHk6Mzm3FdGhEe2+BDHn+1fzwZl9LujFrVzMUn11lykfwJVNV/eC1NT8FT3eTYffb00Lpw5XQy",
+	"2XLZyrhLVoLDyJF7VrQSGFvliqhsHYi5N6ev44rS8P6Wp7TLsGN3VK+XcTdEqh9dm/8v1g3a7OwNIl23",
+	"OMpOyu11NeY4n8hA6AgNC0EeMd2XvXqZx9Kal1kWnIi0y4fyxREydVs4B/Nyg8z+Y09L6sBxBm8RZlwt",
+	"QbgGJdOEYlRKyBDJ9IISMNe/juxBnUBsl0UBLDuI4D6XINU7bg9MD5bZiKKFQAXHSbquVnjtih19Te6O",
+	"4MiPGDfFzVuZnp6pvC30KWvCrH1xum0Xp6+pXn/ma5RjtkFrEICYNiEHNA+0itt7zapt8TdpVh2k03N1",
+	"FUZ2dogBZPKgbGMOMu9j2ntb9rgfy9Kv0bvQgqKBfW4VqzLwLymRql6lxy4X5j1kSDMQCVdScDCxhDFw",
+	"UUZEcw/qrg78vrnRHBaXD7FR5xFMDT9CdlB2mqKM46/e732yY1KwYW6Tsx8g549g0uZDiL02/iKfz4Pi",
+	"8WdszPuusx0tqwMrWuhOoZrzuCuVRLgqi0dYmQkBy7THQZREdtm+NbcKKOcnN24YQVLhjexu8XcUz0Yx",
+	"1JyTl82C/IPqg8fC+6yeQeVeThoGkXtJ62Xo73PQAVZapN7E2DAIG6japhX2ZXN1pGKrj35bteowOLZZ",
+	"NPIzA6+dDLJe38al71RLD3LtyVRg6x8e3IsPFrKDJqrjVuZkkvXprWue4wx0JK7X2ozqCPetjZy1x08y",
+	"7+4vMVuARNrRJ2wRceSz7LZ5YeihN5bw4N2gveXkYEO3BNwVqL1d8BCLp7VN9ZmogNfjzFTNwrRz4NOc",
+	"jKKACx3+6c9L1XehbZVNHXEV7Is6bPZCmh5vTb9EJkGHDy6l4+qQY5+sfCH9voIax7dHlh3ZRCQWcGRK",
+	"ML/k9I9fctrkZn2gkjAsNpFLiKO8nBNqWKlNhMszoKng5WKpEFHPYa4E6Uvq+5yze7JgNg0ywI00FY6I",
+	"l2p/E9srUUfqCyr0LcTjQa5ttq3eRIQ9f/foMviaJd8GTsldqXfjLPT5zsOgBZZyze39T8GnJ5OdB0nb",
+	"6IohIOjwW8As42V+/1xhm8Vlk4zbfbN73+hbOE1BFnWXu3RJqb80VKbaV3F4iANGjTt/4IVwmWX3VV72",
+	"hbyZ+j6xb+rMNIY9sBujfEFUn+X86O6aG7cXvnjEZMnq89R9kdTcxkl7M8hUKohHP+lS0OQiOcYFSZ4e",
+	"nv4vAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -418,6 +418,15 @@ export interface components {
             cleared: boolean;
             why: string;
         };
+        ReviewPiece: {
+            material: components["schemas"]["Id"];
+            title: string;
+            /** Format: date-time */
+            lastPlayed?: string;
+            heardToday: boolean;
+            /** @description The last rating: 1 fell apart, 2 shaky, 3 solid, 4 easy and musical */
+            rating?: number;
+        };
         StandardPoint: {
             id: string;
             name: string;
@@ -444,6 +453,8 @@ export interface components {
             student: components["schemas"]["Student"];
             sentence: string;
             pieces: components["schemas"]["LessonPiece"][];
+            /** @description Learned pieces, the one left longest first, and those heard today */
+            reviews: components["schemas"]["ReviewPiece"][];
             standard: components["schemas"]["StandardPoint"][];
             signs: components["schemas"]["Sign"][];
             /** @description Today's entries that count, oldest first */

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
+import { useRemove } from "../data/rungs";
 import { firstName, leapSize, shortDate, weeks } from "../data/words";
 import { LayerMark } from "../parts/LayerMark";
 import { LeapParts } from "../parts/LeapParts";
@@ -10,6 +11,7 @@ import { Why } from "../parts/Why";
 /** The note beside the ladder about the rung that was touched. */
 export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Schemas["Student"] }) {
   const append = useAppend(student.ladder);
+  const off = useRemove(student.ladder, rung.material);
   const begun = rung.layer === "working" || rung.layer === "review";
   return (
     <section aria-label={rung.title}>
@@ -42,7 +44,12 @@ export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Sc
           </button>
         )}
       </div>
-      <Refused error={append.error} />
+      {!begun && (
+        <button type="button" className="quiet mt-1" disabled={off.isPending} onClick={() => off.mutate()}>
+          Take it off the ladder
+        </button>
+      )}
+      <Refused error={append.error ?? off.error} />
     </section>
   );
 }

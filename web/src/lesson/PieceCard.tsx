@@ -1,10 +1,12 @@
 import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry, type useAppend } from "../data/entries";
+import { firstName } from "../data/words";
 import { NextRung } from "../ladder/NextRung";
 import { MarkGlyph } from "../parts/MarkGlyph";
 import { FocusCard } from "./FocusCard";
 import { LastTap } from "./lastTap";
+import { OwnPoint } from "./OwnPoint";
 import { RunSheet } from "./RunSheet";
 import { SpotStrip } from "./SpotStrip";
 
@@ -65,26 +67,29 @@ export function PieceCard(props: {
       </div>
       {piece.opening && <p className="fine mt-1">Begins with {piece.opening}.</p>}
       <div className="mt-4 flex flex-col gap-5 md:flex-row">
-        <ol className="flex shrink-0 gap-1 overflow-x-auto md:w-64 md:flex-col" aria-label="Focus points">
-          {piece.points.map((p, i) => (
-            <li key={p.id} className="min-w-40 md:min-w-0">
-              <button
-                type="button"
-                aria-current={i === at ? "step" : undefined}
-                onClick={() => setAt(i)}
-                className="flex min-h-touch w-full items-center gap-2.5 rounded px-2 py-1 text-left leading-tight hover:bg-fold aria-[current]:bg-fold aria-[current]:font-semibold"
-              >
-                <span className={p.mark === "full" ? "text-good" : "text-working"}>
-                  <MarkGlyph mark={p.mark} />
-                </span>
-                <span>
-                  {p.text}
-                  {p.own && <span className="fine block">own point, travels along</span>}
-                </span>
-              </button>
-            </li>
-          ))}
-        </ol>
+        <div className="min-w-0 shrink-0 md:w-64">
+          <ol className="flex gap-1 overflow-x-auto md:flex-col" aria-label="Focus points">
+            {piece.points.map((p, i) => (
+              <li key={p.id} className="min-w-40 md:min-w-0">
+                <button
+                  type="button"
+                  aria-current={i === at ? "step" : undefined}
+                  onClick={() => setAt(i)}
+                  className="flex min-h-touch w-full items-center gap-2.5 rounded px-2 py-1 text-left leading-tight hover:bg-fold aria-[current]:bg-fold aria-[current]:font-semibold"
+                >
+                  <span className={p.mark === "full" ? "text-good" : "text-working"}>
+                    <MarkGlyph mark={p.mark} />
+                  </span>
+                  <span>
+                    {p.text}
+                    {p.own && <span className="fine block">own point, travels along</span>}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ol>
+          <OwnPoint name={firstName(lesson.student.name)} append={append} />
+        </div>
         {point && <FocusCard key={point.id} point={point} onMark={mark} />}
       </div>
       <SpotStrip piece={piece} append={append} open={spotting} onOpen={setSpotting} />

@@ -7,6 +7,7 @@ import { lessonQuery } from "../data/queries";
 import { ClockLine } from "../lesson/ClockLine";
 import { LessonLog } from "../lesson/LessonLog";
 import { PieceCard } from "../lesson/PieceCard";
+import { Reviews } from "../lesson/Reviews";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 
 /** The lesson: one card at a time on a sheet, with a clock line along its edge. */
@@ -59,6 +60,7 @@ export function Lesson() {
         <div className="mt-3">
           <Refused error={append.error} />
         </div>
+        <Reviews lesson={l} append={append} />
         <LessonLog lesson={l} append={append} />
       </div>
     </div>

@@ -4,9 +4,10 @@ import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { pieceQuery, studentsQuery } from "../data/queries";
+import { usePlace } from "../data/rungs";
 import { firstName, leapSize } from "../data/words";
 import { LeapParts } from "../parts/LeapParts";
-import { Problem, Waiting } from "../parts/Problem";
+import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
 import type { Overlays } from "../score/Marks";
 import { ScoreSheet } from "../score/ScoreSheet";
@@ -134,6 +135,7 @@ function DirectionKey() {
 
 function ForStudent(props: { piece: Schemas["Piece"]; leap: Schemas["Leap"]; student: Schemas["Student"] }) {
   const { leap, piece, student } = props;
+  const place = usePlace(student.ladder, piece.material.id);
   const cliff = leap.size > (piece.reach ?? 0);
   return (
     <section className="mb-6 border-b border-line pb-5" aria-label={`For ${student.name}`}>
@@ -162,11 +164,23 @@ function ForStudent(props: { piece: Schemas["Piece"]; leap: Schemas["Leap"]; stu
             </li>
           ))}
       </ul>
-      <Link to={`/ladder/${student.ladder}`} className="press mt-3">
-        {piece.onLadder
-          ? `See it on ${firstName(student.name)}’s ladder`
-          : `${firstName(student.name)}’s ladder`}
-      </Link>
+      <div className="mt-3 flex flex-wrap gap-2">
+        {piece.onLadder ? (
+          <Link to={`/ladder/${student.ladder}`} className="press">
+            See it on {firstName(student.name)}’s ladder
+          </Link>
+        ) : (
+          <button
+            type="button"
+            className="press press-main"
+            disabled={place.isPending}
+            onClick={() => place.mutate()}
+          >
+            Put it on {firstName(student.name)}’s ladder
+          </button>
+        )}
+      </div>
+      <Refused error={place.error} />
     </section>
   );
 }
