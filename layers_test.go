@@ -30,7 +30,7 @@ var knows = map[string][]string{
 	"store":   {"store", "core"},
 	"api":     {"api", "store", "core"},
 	"web":     {},
-	"demo":    {"store", "core"},
+	"demo":    {"demo", "store", "core"},
 	"cmd":     {"api", "store", "core", "demo", "web"},
 	"e2e":     {"api", "store", "core", "demo", "web"},
 	"bench":   {"api", "store", "core", "demo"},

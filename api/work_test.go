@@ -242,3 +242,76 @@ func TestTodayShowsTheLessonsOfTheDay(t *testing.T) {
 	require.Empty(t, items(t, sunday, "lessons"))
 	require.Equal(t, "No lessons on this day.", sunday["sentence"])
 }
+
+func TestALessonOffersWhatWasLeftLongest(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	titles := []string{"Gulls on the Railing", "Low Water", "Two Boats", "Rope Ladder", "Slow Ferry"}
+	for i, title := range titles {
+		at := clock.AddDate(0, 0, -7*(len(titles)-i)).Format(time.RFC3339)
+		status, got := u.append(ladder, entry{"kind": "cleared", "material": u.materialOf(title), "at": at})
+		require.Equal(t, http.StatusOK, status, got)
+	}
+	offered := func() (out []string) {
+		_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+		for _, r := range items(t, lesson, "reviews") {
+			out = append(out, fmt.Sprint(r["title"], " ", r["heardToday"]))
+		}
+		return out
+	}
+	require.Equal(t, []string{"Gulls on the Railing false", "Low Water false", "Two Boats false"}, offered())
+	u.append(ladder, entry{"kind": "hearing", "material": u.materialOf("Gulls on the Railing"), "rating": 4})
+	require.Equal(t, []string{"Low Water false", "Two Boats false", "Rope Ladder false", "Gulls on the Railing true"}, offered())
+}
+
+func TestAStudentThatCannotBeIsRefused(t *testing.T) {
+	u := teacher(t)
+	good := func() map[string]any {
+		return map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell", "born": "2018-01-20",
+			"instrument": "piano", "weekday": 1, "startsAt": "11:15", "minutes": 30}
+	}
+	before := len(u.list("/api/students"))
+	for field, value := range map[string]any{
+		"name": "   ", "born": "2040-01-01", "startsAt": "25:00", "minutes": 5, "weekday": 7, "instrument": "theremin",
+	} {
+		body := good()
+		body[field] = value
+		status, problem := u.call("POST", "/api/students", body)
+		require.Equal(t, http.StatusUnprocessableEntity, status, field)
+		require.NotEmpty(t, problem["detail"])
+	}
+	require.Len(t, u.list("/api/students"), before)
+}
+
+func TestWhatWasPlayedStaysOnTheLadder(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	gulls, cello := u.materialOf("Gulls on the Railing"), u.materialOf("Open Water")
+	u.append(ladder, entry{"kind": "assigned", "material": gulls})
+	status, problem := u.call("DELETE", "/api/ladders/"+ladder+"/rungs/"+gulls, nil)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "played already")
+	status, problem = u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+cello, nil)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "is for cello")
+	status, _ = u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+storetest.ID(), nil)
+	require.Equal(t, http.StatusNotFound, status)
+}
+
+// Taking back an assignment takes the piece out of work; taking that back in
+// turn brings it in again.
+func TestTakingBackAnAssignment(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	assigned, correction := storetest.ID(), storetest.ID()
+	working := func() int {
+		_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+		return len(items(t, lesson, "pieces"))
+	}
+	u.append(ladder, entry{"id": assigned, "kind": "assigned", "material": u.materialOf("Low Water")})
+	require.Equal(t, 1, working())
+	u.append(ladder, entry{"id": correction, "kind": "correction", "corrects": assigned})
+	require.Zero(t, working())
+	u.append(ladder, entry{"kind": "correction", "corrects": correction})
+	require.Equal(t, 1, working())
+}

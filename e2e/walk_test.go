@@ -211,3 +211,37 @@ func TestOnAPhone(t *testing.T) {
 	}
 	b.quiet()
 }
+
+// What else a lesson and a ladder need by hand: a learned piece is heard and
+// rated, the student gets a point of their own, a rung comes off and on again.
+func TestReviewOwnPointsAndRungsByHand(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.click(`//article[contains(., "Maren")]//a[starts-with(., "Open")]`)
+	b.says("Hear again")
+	b.click(`//section[@aria-label="Review"]//li[1]//button[starts-with(., "solid")]`)
+	b.says("heard today: solid")
+	b.click(button("Give Maren an own point"))
+	b.fill(`input[name=text]`, "elbows heavy")
+	b.accessible("own point")
+	b.click(button("Give it"))
+	b.see(`//ol[@aria-label="Focus points"]//button[contains(., "elbows heavy")]`)
+
+	b.click(button("Ladder"))
+	b.click(`//li/button[contains(., "Storm Glass")]`)
+	b.says("Leap, with everything below cleared:")
+	b.click(`//section[@aria-label="Storm Glass"]//button[contains(., "Why")]`)
+	b.says("weight × novelty of each skill")
+	b.do(chromedp.KeyEvent("\x1b"))
+	b.click(button("Read the piece"))
+	b.says("See it on Maren’s ladder")
+	b.do(chromedp.NavigateBack())
+	b.click(`//li/button[contains(., "Storm Glass")]`)
+	b.click(button("Take it off the ladder"))
+	b.do(chromedp.WaitNotPresent(`//li/button[contains(., "Storm Glass")]`))
+	b.do(chromedp.NavigateForward())
+	b.click(button("Put it on Maren’s ladder"))
+	b.says("See it on Maren’s ladder")
+	b.quiet()
+}

@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"patientladder/core/leap"
 	"patientladder/core/material"
@@ -67,4 +68,25 @@ func TestNothingAhead(t *testing.T) {
 	p := Propose(input(t, nil))
 	require.Nil(t, p.Chosen)
 	require.Len(t, p.Reasons, 1)
+}
+
+// Whatever the leaps, a blocked material is chosen only when all are blocked.
+func TestBlockedIsChosenOnlyWhenAllAre(t *testing.T) {
+	rapid.Check(t, func(r *rapid.T) {
+		weights := rapid.SliceOfN(rapid.Float64Range(0.1, 3), 1, 6).Draw(r, "weights")
+		in := input(t, rapid.SliceOfN(rapid.Float64Range(0, 4), 1, 5).Draw(r, "last"), weights...)
+		for i := range in.Candidates {
+			if rapid.Bool().Draw(r, "blocked") {
+				in.Candidates[i].Demands = []material.Demand{{Skill: "dotted-quarter-notes", Weight: 0.1}, {Skill: "eighth-notes", Weight: 0.1}}
+			}
+		}
+		p := Propose(in)
+		require.NotNil(t, p.Chosen)
+		require.NotEmpty(t, p.Reasons)
+		if len(p.Chosen.Blocked) > 0 {
+			for _, c := range p.Considered {
+				require.NotEmpty(t, c.Blocked)
+			}
+		}
+	})
 }

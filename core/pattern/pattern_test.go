@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"patientladder/core/rational"
 	"patientladder/core/score"
@@ -49,4 +50,17 @@ func TestRhythmAndTiesTellBarsApart(t *testing.T) {
 
 func TestLetters(t *testing.T) {
 	require.Equal(t, []string{"A", "Z", "AA", "AB", "BA"}, []string{letter(0), letter(25), letter(26), letter(27), letter(52)})
+}
+
+// Transposing a piece changes none of its patterns.
+func TestTranspositionKeepsPatterns(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		letters := rapid.StringOfN(rapid.SampledFrom([]rune("ABCDEFG")), 1, 24, -1).Draw(t, "letters")
+		low, high := piece(letters), piece(letters)
+		for i := range high.Notes {
+			high.Notes[i].Pitch.Octave++
+		}
+		require.Equal(t, Of(low), Of(high))
+		require.LessOrEqual(t, Of(low).Distinct, 7)
+	})
 }

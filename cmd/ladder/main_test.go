@@ -1,0 +1,61 @@
+package main
+
+import (
+	"bytes"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+func call(args ...string) (string, error) {
+	var out bytes.Buffer
+	err := run(args, strings.NewReader("short\n"), &out)
+	return out.String(), err
+}
+
+func TestHelpNamesEveryVerb(t *testing.T) {
+	out, err := call()
+	require.NoError(t, err)
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes"} {
+		require.Contains(t, out, "  "+verb)
+	}
+	same, err := call("help")
+	require.NoError(t, err)
+	require.Equal(t, out, same)
+}
+
+func TestMistakesAreOneLine(t *testing.T) {
+	t.Setenv("LADDER_DSN", "")
+	dir := t.TempDir()
+	huge := filepath.Join(dir, "huge.musicxml")
+	f, err := os.Create(huge)
+	require.NoError(t, err)
+	require.NoError(t, f.Truncate(50<<20))
+	require.NoError(t, f.Close())
+	for says, args := range map[string][]string{
+		"no verb \"dance\"":       {"dance"},
+		"usage: ladder notes":     {"notes"},
+		"no such file":            {"notes", filepath.Join(dir, "nowhere.xml")},
+		"is a folder":             {"notes", dir},
+		"50 MB":                   {"notes", huge},
+		"LADDER_DSN":              {"migrate"},
+		"flag provided but not":   {"serve", "--loud"},
+		"database address is not": {"serve", "--dsn", "nonsense"},
+		"needs --studio":          {"account", "--dsn", "x"},
+		"is not a time zone":      {"account", "--studio", "S", "--name", "N", "--email", "a@b.c", "--timezone", "Mars/Base"},
+		"at least 8 characters":   {"account", "--studio", "S", "--name", "N", "--email", "a@b.c"},
+	} {
+		_, err := call(args...)
+		require.ErrorContains(t, err, says)
+		require.NotContains(t, err.Error(), "\n")
+	}
+}
+
+func TestNotesAreJSON(t *testing.T) {
+	out, err := call("notes", "../../demo/scores/gulls-on-the-railing.musicxml")
+	require.NoError(t, err)
+	require.True(t, strings.HasPrefix(out, `[{"onset":"0","duration":"1","midi":60,"part":0,"staff":1,"voice":"1","bar":1}`), out[:120])
+}

@@ -1,0 +1,184 @@
+package demo_test
+
+import (
+	"context"
+	"os"
+	"sort"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/ladder"
+	"patientladder/core/leap"
+	"patientladder/core/material"
+	"patientladder/core/skill"
+	"patientladder/core/standing"
+	"patientladder/core/studentlog"
+	"patientladder/demo"
+	"patientladder/store"
+	"patientladder/store/localdb"
+	"patientladder/store/storetest"
+)
+
+var (
+	db  *store.Store
+	ctx = context.Background()
+	day = time.Date(2026, 10, 6, 0, 0, 0, 0, time.UTC)
+)
+
+func TestMain(m *testing.M) {
+	os.Exit(storetest.Main(m, func(s *store.Store) { db = s }))
+}
+
+// studio makes the demo once and returns what it holds.
+func studio(t *testing.T) (string, []store.Ladder, material.Library) {
+	t.Helper()
+	teacher, err := db.TeacherByEmail(ctx, demo.Email)
+	if err != nil {
+		require.NoError(t, demo.Make(ctx, db, demo.Options{Day: day, Timezone: "UTC", PasswordHash: "x", Seed: 7}))
+		teacher, err = db.TeacherByEmail(ctx, demo.Email)
+	}
+	require.NoError(t, err)
+	ladders, err := db.Ladders(ctx, teacher.StudioID)
+	require.NoError(t, err)
+	lib, err := db.Library(ctx, teacher.StudioID)
+	require.NoError(t, err)
+	return teacher.StudioID, ladders, lib
+}
+
+// book returns the method pieces of an instrument in their order.
+func book(lib material.Library, instrument string) []material.Material {
+	var out []material.Material
+	for _, m := range lib {
+		if m.Strand == material.Method && m.Instrument == instrument && m.SourceID != "" {
+			out = append(out, m)
+		}
+	}
+	sort.Slice(out, func(a, b int) bool { return out[a].Order < out[b].Order })
+	return out
+}
+
+func TestEightStudentsFromFourToSixtyEachElsewhere(t *testing.T) {
+	id, ladders, lib := studio(t)
+	require.Len(t, ladders, 8)
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	instruments, ages, cleared := map[string]int{}, []int{}, map[int]int{}
+	for _, l := range ladders {
+		instruments[l.Instrument]++
+		ages = append(ages, l.Age(day))
+		log, err := db.Log(ctx, id, l.ID)
+		require.NoError(t, err)
+		require.NotEmpty(t, log, l.Name)
+		for _, e := range log {
+			require.NoError(t, e.Validate(), l.Name)
+			require.True(t, e.At.Before(day), "%s: %s lies before the first day", l.Name, e.At)
+			if e.Material != "" {
+				require.Contains(t, lib, e.Material)
+				require.Equal(t, l.Instrument, lib[e.Material].Instrument)
+			}
+		}
+		require.Greater(t, log[len(log)-1].At.Sub(log[0].At), 8*7*24*time.Hour-time.Hour, "%s has months of history", l.Name)
+		family, _ := material.FamilyOf(l.Instrument)
+		st := standing.Fold(log, standing.Context{Library: lib, Skills: skills, Family: family, Policy: standing.DefaultPolicy(), Day: day})
+		cleared[len(st.In(standing.Cleared))]++
+		require.NotEmpty(t, st.In(standing.Working), "%s has a working piece", l.Name)
+	}
+	require.Equal(t, map[string]int{"piano": 4, "cello": 2, "ukulele": 2}, instruments)
+	sort.Ints(ages)
+	require.Equal(t, []int{4, 60}, []int{ages[0], ages[7]})
+	require.Greater(t, len(cleared), 4, "the students stand at different places")
+}
+
+// Made twice with one seed, on two days, the lessons are the same a day apart.
+func TestTheSameSeedGivesTheSameLessons(t *testing.T) {
+	first := lessons(t, day, 7)
+	later := lessons(t, day.AddDate(0, 0, 1), 7)
+	require.Greater(t, len(first), 800)
+	require.Len(t, later, len(first))
+	for i := range first {
+		require.Equal(t, first[i].Kind, later[i].Kind)
+		require.Equal(t, first[i].Mark, later[i].Mark)
+		require.Equal(t, first[i].Met, later[i].Met)
+		require.Equal(t, 24*time.Hour, later[i].At.Sub(first[i].At))
+	}
+	require.NotEqual(t, len(first), len(lessons(t, day, 8)), "another seed, other lessons")
+}
+
+// lessons makes the demo in a database of its own and returns all entries.
+func lessons(t *testing.T, day time.Time, seed uint64) []studentlog.Entry {
+	server, err := localdb.Start(ctx, t.TempDir())
+	require.NoError(t, err)
+	defer server.Stop()
+	s, err := store.Open(ctx, server.DSN)
+	require.NoError(t, err)
+	defer s.Close()
+	require.NoError(t, s.Migrate(ctx))
+	require.NoError(t, demo.Make(ctx, s, demo.Options{Day: day, Timezone: "UTC", PasswordHash: "x", Seed: seed}))
+	teacher, err := s.TeacherByEmail(ctx, demo.Email)
+	require.NoError(t, err)
+	ladders, err := s.Ladders(ctx, teacher.StudioID)
+	require.NoError(t, err)
+	sort.Slice(ladders, func(a, b int) bool { return ladders[a].Name < ladders[b].Name })
+	var all []studentlog.Entry
+	for _, l := range ladders {
+		log, err := s.Log(ctx, teacher.StudioID, l.ID)
+		require.NoError(t, err)
+		all = append(all, log...)
+	}
+	return all
+}
+
+// A book goes up and down on purpose, and skills enter a few at a time.
+func TestTheBooksAreGraded(t *testing.T) {
+	_, _, lib := studio(t)
+	p := leap.DefaultPolicy()
+	for instrument, pieces := range map[string]int{"piano": 12, "cello": 8, "ukulele": 8} {
+		tunes := book(lib, instrument)
+		require.GreaterOrEqual(t, len(tunes), pieces, instrument)
+		var ability leap.Ability
+		var sizes []float64
+		for i, m := range tunes {
+			require.Positive(t, m.Bars, m.Title)
+			require.NotEmpty(t, m.FocusPoints, m.Title)
+			l := p.Of(m, ability)
+			fresh := 0
+			for _, part := range l.Parts {
+				if part.Level == leap.New {
+					fresh++
+				}
+			}
+			if i > 0 {
+				require.LessOrEqual(t, fresh, 5, "%s asks for too many firsts", m.Title)
+			}
+			sizes = append(sizes, l.Size)
+			ability = ability.AfterClearing(m)
+		}
+		turns := 0
+		for i := 2; i < len(sizes); i++ {
+			if (sizes[i]-sizes[i-1])*(sizes[i-1]-sizes[i-2]) < 0 {
+				turns++
+			}
+		}
+		require.GreaterOrEqual(t, turns, len(sizes)/3, "%s: leaps %v do not alternate", instrument, sizes)
+	}
+}
+
+func TestEveryMaterialStandsOnEveryLadderOfItsInstrument(t *testing.T) {
+	id, ladders, lib := studio(t)
+	for _, l := range ladders {
+		placed, err := db.Rungs(ctx, id, l.ID)
+		require.NoError(t, err)
+		on := map[string]bool{}
+		for _, pl := range placed {
+			on[pl.Material] = true
+			require.Equal(t, lib[pl.Material].Strand, pl.Strand)
+		}
+		for _, m := range lib {
+			require.Equal(t, m.Instrument == l.Instrument, on[m.ID], "%s on %s's ladder", m.Title, l.Name)
+		}
+		v := ladder.Draw(&standing.Standing{Materials: map[string]*standing.MaterialStanding{}}, lib, placed, leap.DefaultPolicy(), day)
+		require.GreaterOrEqual(t, len(v.Rails), 3)
+	}
+}
