@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"github.com/getkin/kin-openapi/openapi3"
-	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/gin-gonic/gin"
 	ginmiddleware "github.com/oapi-codegen/gin-middleware"
 
@@ -96,7 +95,6 @@ func validator() (gin.HandlerFunc, error) {
 		return nil, err
 	}
 	spec.Servers = openapi3.Servers{{URL: "/api"}}
-	openapi3filter.RegisterBodyDecoder("application/json", openapi3filter.JSONBodyDecoder)
 	return ginmiddleware.OapiRequestValidatorWithOptions(spec, &ginmiddleware.Options{
 		SilenceServersWarning: true,
 		ErrorHandler: func(c *gin.Context, message string, status int) {

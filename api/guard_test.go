@@ -178,3 +178,46 @@ func TestMistakesAreProblems(t *testing.T) {
 		require.Contains(t, string(data), `"detail"`)
 	}
 }
+
+// A body without a length is cut off at the limit all the same.
+func TestABodyWithoutALengthIsBounded(t *testing.T) {
+	u := teacher(t)
+	endless := io.MultiReader(strings.NewReader(`{"id":"`), io.LimitReader(zeros{}, 40<<20))
+	req, err := http.NewRequest("POST", web.URL+"/api/materials", endless)
+	require.NoError(t, err)
+	req.Header.Set("Content-Type", "application/json")
+	req.ContentLength = -1
+	res, err := u.http.Do(req)
+	if err != nil {
+		return // the server hung up in the middle, which is an answer too
+	}
+	defer res.Body.Close()
+	require.Equal(t, http.StatusRequestEntityTooLarge, res.StatusCode)
+}
+
+type zeros struct{}
+
+func (zeros) Read(p []byte) (int, error) {
+	for i := range p {
+		p[i] = '0'
+	}
+	return len(p), nil
+}
+
+func TestReadOnlyAddressesAndHealth(t *testing.T) {
+	u := anyone(t)
+	res := u.raw("POST", "/ladder/x", map[string]any{}, nil)
+	res.Body.Close()
+	require.Equal(t, http.StatusMethodNotAllowed, res.StatusCode)
+	res = u.raw("GET", "/healthz", nil, nil)
+	res.Body.Close()
+	require.Equal(t, http.StatusOK, res.StatusCode)
+	require.Equal(t, "nosniff", res.Header.Get("X-Content-Type-Options"))
+}
+
+func TestAnswersAreNotKeptByTheBrowser(t *testing.T) {
+	res := teacher(t).raw("GET", "/api/students", nil, http.Header{"Accept-Encoding": {"gzip"}})
+	res.Body.Close()
+	require.Equal(t, "no-store", res.Header.Get("Cache-Control"))
+	require.Equal(t, "gzip", res.Header.Get("Content-Encoding"))
+}

@@ -11,7 +11,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/api"
 	"patientladder/demo"
+	"patientladder/store"
 	"patientladder/store/storetest"
 )
 
@@ -314,4 +316,97 @@ func TestTakingBackAnAssignment(t *testing.T) {
 	require.Zero(t, working())
 	u.append(ladder, entry{"kind": "correction", "corrects": correction})
 	require.Equal(t, 1, working())
+}
+
+// Today is the studio's own day: at half past three in the afternoon in
+// Greenwich it is the next morning in Auckland.
+func TestTodayIsTheStudiosOwnDay(t *testing.T) {
+	hash, err := api.HashPassword("far from here")
+	require.NoError(t, err)
+	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: storetest.ID(), Name: "South", Timezone: "Pacific/Auckland"},
+		store.Teacher{ID: storetest.ID(), Email: "south@example.org", Name: "S", PasswordHash: hash}))
+	u := signedIn(t, "south@example.org", "far from here")
+	_, today := u.call("GET", "/api/today", nil)
+	require.Equal(t, "2026-05-05", today["day"])
+
+	body := map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Tui", "born": "2016-05-05",
+		"instrument": "cello", "weekday": 2, "startsAt": "09:00", "minutes": 30}
+	status, got := u.call("POST", "/api/students", body)
+	require.Equal(t, http.StatusCreated, status)
+	require.EqualValues(t, 10, got["age"], "it is the birthday there")
+	_, today = u.call("GET", "/api/today", nil)
+	require.Equal(t, "One lesson today; Tui needs a new piece.", today["sentence"])
+	// What happens now belongs to that day's lesson.
+	ladder := body["ladder"].(string)
+	u.append(ladder, entry{"kind": "note", "text": "sang on the way in"})
+	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+	require.Len(t, items(t, lesson, "log"), 1)
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	require.Equal(t, "2026-05-06", week["start"], "the week begins on the day after the lesson")
+}
+
+// The log gives back every kind of entry as it was written.
+func TestEveryKindOfEntryComesBack(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	gulls := u.materialOf("Gulls on the Railing")
+	own, spot, wrong := storetest.ID(), storetest.ID(), storetest.ID()
+	sent := []entry{
+		{"kind": "assigned", "material": gulls},
+		{"kind": "focusAdded", "focus": own, "text": "heavy elbows"},
+		{"kind": "mark", "material": gulls, "focus": own, "mark": "none"},
+		{"id": spot, "kind": "spotAdded", "material": gulls, "from": 2, "to": 4, "text": "late thumb"},
+		{"kind": "spotMended", "material": gulls, "spot": spot},
+		{"kind": "run", "material": gulls, "met": []any{"notes", "flow"}},
+		{"kind": "cleared", "material": gulls},
+		{"kind": "polished", "material": gulls},
+		{"kind": "hearing", "material": gulls, "rating": 3.0},
+		{"kind": "stepDone", "skill": "rests", "step": 1.0},
+		{"kind": "probe", "skill": "ties", "shown": true},
+		{"kind": "practised", "minutes": 12.0},
+		{"kind": "setupChecked"},
+		{"id": wrong, "kind": "note", "text": "x"},
+		{"kind": "correction", "corrects": wrong},
+	}
+	status, got := u.append(ladder, sent...)
+	require.Equal(t, http.StatusOK, status, got)
+	log := u.list("/api/ladders/" + ladder + "/entries")
+	require.Len(t, log, len(sent))
+	for i, e := range sent {
+		for field, value := range e {
+			if field != "from" && field != "to" {
+				require.Equal(t, value, log[i][field], "%s: %s", e["kind"], field)
+			}
+		}
+	}
+	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+	var said []string
+	for _, l := range items(t, lesson, "log") {
+		said = append(said, l["text"].(string))
+	}
+	require.Contains(t, said, "Heavy elbows: none")
+	require.Contains(t, said, "Spot at bars 2–4")
+	require.Contains(t, said, "Run of “Gulls on the Railing”: it stays")
+	require.NotContains(t, said, "x")
+}
+
+func TestTheLadderSaysWhatEachNumberRestsOn(t *testing.T) {
+	u := teacher(t)
+	_, view := u.call("GET", "/api/ladders/"+u.ladderOf("Caspian"), nil)
+	require.NotEmpty(t, view["reachWhy"])
+	rungs := 0
+	for _, rail := range items(t, view, "rails") {
+		for _, r := range items(t, rail, "rungs") {
+			rungs++
+			l := r["leap"].(map[string]any)
+			sum := 0.0
+			for _, p := range items(t, l, "parts") {
+				sum += p["amount"].(float64)
+				require.NotEmpty(t, p["why"], "%s: %s", r["title"], p["name"])
+				require.NotEmpty(t, p["where"])
+			}
+			require.InDelta(t, l["size"], sum, 1e-9, "the parts of %s make the whole", r["title"])
+		}
+	}
+	require.Greater(t, rungs, 20)
 }

@@ -40,28 +40,30 @@ func (t *tokens) line() int {
 	return line
 }
 
-// next returns the next start element, end element or text; everything else is passed over.
+// next returns the next start element, end element or text; everything else is
+// passed over. It hands the decoder's own value on: boxing it again would cost
+// an allocation for each token.
 func (t *tokens) next() (xml.Token, error) {
 	for {
-		tok, err := t.dec.RawToken()
+		raw, err := t.dec.RawToken()
 		if err != nil {
 			return nil, t.explain(err)
 		}
-		switch tok := tok.(type) {
+		switch tok := raw.(type) {
 		case xml.StartElement:
 			if len(t.stack) >= t.depth {
 				return nil, &Error{What: fmt.Sprintf("elements are nested more than %d deep; this is no score", t.depth), Line: t.line()}
 			}
 			t.stack = append(t.stack, tok.Name.Local)
-			return tok, nil
+			return raw, nil
 		case xml.EndElement:
 			if len(t.stack) == 0 || t.stack[len(t.stack)-1] != tok.Name.Local {
 				return nil, &Error{What: fmt.Sprintf("the file is damaged: </%s> closes nothing that is open", tok.Name.Local), Line: t.line()}
 			}
 			t.stack = t.stack[:len(t.stack)-1]
-			return tok, nil
+			return raw, nil
 		case xml.CharData:
-			return tok, nil
+			return raw, nil
 		case xml.Directive:
 			if strings.Contains(strings.ToUpper(string(tok)), "<!ENTITY") {
 				return nil, &Error{What: "the file defines entities of its own, which a score never needs; it is refused for safety", Line: t.line()}
