@@ -1,6 +1,10 @@
 package week
 
-import "patientladder/core/material"
+import (
+	"math"
+
+	"patientladder/core/material"
+)
 
 // fill puts the staircases into the days. The minutes of a day are a hard
 // limit: a step that does not fit moves to the next day, and what is left
@@ -9,6 +13,7 @@ func fill(in Input, p *Plan) {
 	climbs := make([]*climb, len(in.Works))
 	for i, w := range in.Works {
 		climbs[i] = &climb{work: w, steps: staircase(w, in.Age)}
+		climbs[i].total = len(climbs[i].steps)
 	}
 	days := practiceDays(p)
 	reviewed := 0
@@ -21,7 +26,7 @@ func fill(in Input, p *Plan) {
 		// First each piece has its share of the minutes, then what one has left
 		// over goes to the others.
 		for _, c := range climbs {
-			c.begin(day, len(days)-n, forWork/float64(len(climbs)), in.Age)
+			c.begin(day, float64(n+1)/float64(len(days)), forWork/float64(len(climbs)), in.Age)
 		}
 		for _, c := range climbs {
 			c.climb(day, forWork-day.Minutes)
@@ -44,18 +49,22 @@ func fill(in Input, p *Plan) {
 type climb struct {
 	work  Work
 	steps []Item
+	total int
 	// last is the step that a day begins with again; quota is how many new ones it may still have.
 	last  *Item
 	quota int
 }
 
 // begin opens a day for a piece: its spots, the last step again, then new
-// steps. The steps that are left are spread over the days that are left.
-func (c *climb) begin(day *Day, daysLeft int, room float64, age int) {
-	c.quota = (len(c.steps) + daysLeft - 1) / daysLeft
+// steps. The staircase is spread evenly: by the end of a day no more of it is
+// climbed than of the week has gone (0 to 1). On a day without a new step the
+// last one is practised in full once more.
+func (c *climb) begin(day *Day, gone, room float64, age int) {
+	climbed := c.total - len(c.steps)
+	c.quota = int(math.Ceil(gone*float64(c.total)-1e-9)) - climbed
 	room -= day.add(spots(c.work, age), room)
 	if c.last != nil {
-		room -= day.add([]Item{again(*c.last)}, room)
+		room -= day.add([]Item{again(*c.last, c.quota <= 0)}, room)
 	}
 	c.climb(day, room)
 }
@@ -127,15 +136,21 @@ func review(m material.Material) Item {
 
 func spots(w Work, age int) []Item {
 	var out []Item
-	for _, b := range w.Spots {
+	for _, b := range merged(w.Spots) {
 		it := w.item(Spot, b.From, b.To, age)
 		out = append(out, it)
 	}
 	return out
 }
 
-func again(step Item) Item {
+// again begins a day with the last step: in full where nothing new follows,
+// else twice, to begin with.
+func again(step Item, full bool) Item {
 	step.Kind = Again
+	if full {
+		step.Words = "The same once more: it is still settling."
+		return step
+	}
 	step.Times, step.InRow = 2, false
 	step.Minutes = max(1, step.Minutes/2)
 	step.Words = "Again from last time, to begin with."

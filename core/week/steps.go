@@ -2,6 +2,7 @@ package week
 
 import (
 	"math"
+	"sort"
 
 	"patientladder/core/chunk"
 	"patientladder/core/material"
@@ -58,6 +59,21 @@ func joins(root chunk.Chunk) []chunk.Chunk {
 		}
 		out = append(here, out...)
 		level = below
+	}
+	return out
+}
+
+// merged returns the spots with overlapping ones as one, in the order of their bars.
+func merged(spots []Bars) []Bars {
+	sorted := append([]Bars(nil), spots...)
+	sort.Slice(sorted, func(a, b int) bool { return sorted[a].From < sorted[b].From })
+	var out []Bars
+	for _, s := range sorted {
+		if n := len(out); n > 0 && s.From <= out[n-1].To {
+			out[n-1].To = max(out[n-1].To, s.To)
+			continue
+		}
+		out = append(out, s)
 	}
 	return out
 }

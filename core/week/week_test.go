@@ -173,6 +173,28 @@ func TestReviewPiecesTakeTurns(t *testing.T) {
 	}
 }
 
+func TestOverlappingSpotsArePractisedAsOne(t *testing.T) {
+	require.Equal(t, []Bars{{1, 1}, {4, 7}, {8, 9}}, merged([]Bars{{8, 9}, {5, 7}, {4, 5}, {1, 1}, {4, 4}}))
+	require.Empty(t, merged(nil))
+}
+
+// Three steps in six days are two days each, the second in full once more.
+func TestAShortStaircaseIsSpreadOverTheWeek(t *testing.T) {
+	w := work(1) // two chunks and the whole
+	w.WeeksOn = 1
+	days := everyDay()
+	days[start.Weekday()] = false
+	p, err := Make(Input{Start: start, Practises: days, Minutes: 30, Age: 8, Works: []Work{w}})
+	require.NoError(t, err)
+	var kinds []Kind
+	for _, d := range p.Days[1:] {
+		kinds = append(kinds, d.Items[len(d.Items)-1].Kind)
+	}
+	require.Equal(t, []Kind{Chunk, Again, Chunk, Again, Whole, Again}, kinds)
+	require.Equal(t, 8, p.Days[2].Items[0].Times, "in full once more")
+	require.Equal(t, 2, p.Days[3].Items[0].Times, "twice, to begin with")
+}
+
 func TestRefusesImpossibleMinutes(t *testing.T) {
 	for _, m := range []int{-10, 0, 241} {
 		_, err := Make(Input{Minutes: m})

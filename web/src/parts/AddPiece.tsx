@@ -74,7 +74,13 @@ function Form({ student }: { student: Schemas["Student"] }) {
   return (
     <form onSubmit={send} className="grid gap-3">
       <Field label="The file">
-        <input name="file" type="file" accept=".musicxml,.xml" required />
+        <input
+          name="file"
+          type="file"
+          accept=".musicxml,.xml"
+          required
+          className="py-1.5 file:mr-3 file:min-h-9 file:rounded-full file:border-[1.5px] file:border-ink file:px-4"
+        />
       </Field>
       <div className="grid gap-3 sm:grid-cols-2">
         <Field label="Title (from the file, if left empty)">

@@ -56,7 +56,7 @@ function Rungs() {
   return (
     <svg
       viewBox="0 0 400 600"
-      className="h-full w-full max-md:hidden"
+      className="sticky top-0 h-dvh w-full max-md:hidden"
       aria-hidden="true"
       preserveAspectRatio="xMidYMid slice"
     >

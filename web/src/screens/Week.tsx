@@ -23,7 +23,7 @@ export function Week() {
       style={{ "--paper": paperSize(w) } as React.CSSProperties}
     >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
-        <div>
+        <div className="min-w-72 flex-1">
           <p className="fine">
             {w.student.name} · {w.student.instrument} · from {longDay(w.start)} · {w.studio}, {w.teacher}
           </p>
