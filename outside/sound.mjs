@@ -10,7 +10,7 @@ const { default: createVerovioModule } = await load("verovio/dist/verovio-module
 const { VerovioToolkit } = await load("verovio/dist/verovio.mjs");
 
 const toolkit = new VerovioToolkit(await createVerovioModule());
-toolkit.setOptions({ expandNever: true });
+toolkit.setOptions({ expandNever: true, inputFrom: "musicxml" });
 const pairs = process.argv.slice(2);
 for (let i = 0; i + 1 < pairs.length; i += 2) {
   if (!toolkit.loadData(readFileSync(pairs[i], "utf8"))) throw new Error(`verovio cannot read ${pairs[i]}`);

@@ -76,15 +76,10 @@ func (r *reader) note(p *partState) error {
 		return err
 	case cue:
 		r.score.AddSkip("cue notes", p.where())
-		return nil
-	case unpitched && length >= 0 && !chord:
-		r.score.AddSkip("percussion notes without pitch", p.where())
-		p.cursor += length
-		p.furthest = max(p.furthest, p.cursor)
-		return nil
+		return r.passOver(p, length, chord)
 	case unpitched:
 		r.score.AddSkip("percussion notes without pitch", p.where())
-		return nil
+		return r.passOver(p, length, chord)
 	case !pitched && !n.Rest:
 		return r.fail(p, "a note has neither a pitch nor a rest")
 	case n.Grace:
@@ -93,6 +88,16 @@ func (r *reader) note(p *partState) error {
 		return r.fail(p, "a note has no duration")
 	}
 	return r.place(p, n, length, chord)
+}
+
+// passOver leaves a note out but keeps its time: what follows it stands where it stood.
+func (r *reader) passOver(p *partState, length int64, chord bool) error {
+	if !chord && length > 0 {
+		p.lastOnset = p.cursor
+		p.cursor += length
+		p.furthest = max(p.furthest, p.cursor)
+	}
+	return nil
 }
 
 // place gives the note its time and moves the cursor.

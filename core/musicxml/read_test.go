@@ -140,6 +140,14 @@ func TestFingersStringsAndWhatIsSkipped(t *testing.T) {
 	}, s.Skipped)
 }
 
+func TestWhatIsLeftOutKeepsItsTime(t *testing.T) {
+	cue := strings.Replace(n("E5", 4, "<voice>1</voice>"), "<note>", "<note><cue/>", 1)
+	drum := `<note><unpitched><display-step>E</display-step><display-octave>4</display-octave></unpitched><duration>2</duration></note>`
+	s := read(t, part(fourFour+cue+drum+n("C4", 2, "<voice>1</voice>")))
+	require.Equal(t, []string{"3+1 60"}, sounds(s))
+	require.Len(t, s.Skipped, 2)
+}
+
 func TestTempoOfDottedBeat(t *testing.T) {
 	s := read(t, part(fourFour+`<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>60</per-minute></metronome></direction-type></direction>`+n("C4", 8)))
 	require.InDelta(t, 90, s.Tempo, 1e-9)
