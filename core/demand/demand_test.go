@@ -1,12 +1,14 @@
 package demand
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
+	"patientladder/core/reading"
 	"patientladder/core/score"
 	"patientladder/core/skill"
 )
@@ -67,6 +69,26 @@ func TestDemandsCarrySkillsWeightsAndBars(t *testing.T) {
 	for _, d := range table(t).Find(parse(t), material.Bowed) {
 		require.NotContains(t, []string{"hands-together", "grand-staff", "right-hand"}, d.Skill)
 	}
+}
+
+// In a song the piano is the student's: the voice above it asks nothing of the hands.
+func TestAVoiceAboveThePianoAsksNothing(t *testing.T) {
+	voice := `<part-list><score-part id="V"><part-name>Voice</part-name></score-part>`
+	song := strings.Replace(twoStaves, "<part-list>", voice, 1)
+	song = strings.Replace(song, `<part id="P1">`, `<part id="V"><measure number="1"><attributes><divisions>2</divisions><time><beats>3</beats><beat-type>4</beat-type></time></attributes>`+
+		`<note><pitch><step>C</step><octave>5</octave></pitch><duration>1</duration></note><note><pitch><step>C</step><octave>6</octave></pitch><duration>5</duration></note></measure></part><part id="P1">`, 1)
+	s, err := musicxml.Read([]byte(song))
+	require.NoError(t, err)
+	var hands []reading.Hand
+	for _, l := range reading.Lines(s, true) {
+		hands = append(hands, l.Hand)
+	}
+	require.Equal(t, []reading.Hand{reading.Whole, reading.Right, reading.Left}, hands)
+	f := Features(s, material.Keyboard)
+	require.Empty(t, f["value.1/2"])
+	require.Empty(t, f["move.wide"])
+	require.Equal(t, []int{1}, f["hands.together"])
+	require.NotEmpty(t, Features(s, material.Bowed)["move.wide"], "for a single part it would count")
 }
 
 func TestDescribe(t *testing.T) {

@@ -13,16 +13,24 @@ import (
 // Features returns the features of a score by name, each with the positions
 // of the bars (from 1, ascending) in which it occurs.
 func Features(s *score.Score, family material.Family) map[string][]int {
-	f := &finder{s: s, found: map[string]map[int]bool{}}
-	lines := reading.Lines(s, family == material.Keyboard)
+	keyboard := family == material.Keyboard
+	f := &finder{s: s, found: map[string]map[int]bool{}, plays: make([]bool, len(s.Parts))}
+	for i := range s.Parts {
+		f.plays[i] = reading.Plays(s, i, keyboard)
+	}
+	lines := reading.Lines(s, keyboard)
 	f.meter()
 	f.values()
 	for _, l := range lines {
-		f.line(l)
+		if f.plays[l.Part] {
+			f.line(l)
+		}
 	}
 	f.hands(lines)
 	if len(s.Bars) >= 16 {
-		f.add("long", 1)
+		for i := range s.Bars {
+			f.add("long", i+1)
+		}
 	}
 	out := make(map[string][]int, len(f.found))
 	for name, bars := range f.found {
@@ -37,6 +45,8 @@ func Features(s *score.Score, family material.Family) map[string][]int {
 type finder struct {
 	s     *score.Score
 	found map[string]map[int]bool
+	// plays says of each part whether it is the student's own.
+	plays []bool
 }
 
 func (f *finder) add(name string, bar int) {
@@ -75,6 +85,9 @@ func (f *finder) values() {
 	half := rational.New(1, 2)
 	for i := range f.s.Notes {
 		n := &f.s.Notes[i]
+		if !f.plays[n.Part] {
+			continue
+		}
 		if n.Grace {
 			f.add("grace", n.Bar)
 			continue

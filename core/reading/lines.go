@@ -40,7 +40,8 @@ type Onset struct {
 // Lines sorts the notes of a score into lines. On a keyboard (keyboard true) a
 // part on two staves is a right hand above and a left hand below, and a part
 // on one staff belongs to the right hand under a treble clef and to the left
-// under a bass clef. On other instruments each part is one line.
+// under a bass clef, unless another part has two staves: then it is somebody
+// else's, a voice or a partner. On other instruments each part is one line.
 // Grace notes are ornaments of a line and do not count as its onsets.
 func Lines(s *score.Score, keyboard bool) []Line {
 	type key struct{ part, staff int }
@@ -51,7 +52,7 @@ func Lines(s *score.Score, keyboard bool) []Line {
 			continue
 		}
 		k := key{snd.Part, 1}
-		if keyboard {
+		if keyboard && Plays(s, snd.Part, keyboard) {
 			k.staff = snd.Staff
 		}
 		at, ok := index[k]
@@ -86,11 +87,28 @@ func Lines(s *score.Score, keyboard bool) []Line {
 	return lines
 }
 
+// Plays says whether a part is the student's own: on a keyboard the parts on
+// two staves where there are any, otherwise every part.
+func Plays(s *score.Score, part int, keyboard bool) bool {
+	if !keyboard || s.Parts[part].Staves >= 2 {
+		return true
+	}
+	for _, p := range s.Parts {
+		if p.Staves >= 2 {
+			return false
+		}
+	}
+	return true
+}
+
 func handOf(s *score.Score, part, staff int, keyboard bool) Hand {
 	if !keyboard {
 		return Whole
 	}
 	p := s.Parts[part]
+	if !Plays(s, part, keyboard) {
+		return Whole
+	}
 	switch {
 	case p.Staves >= 2 && staff == 1:
 		return Right

@@ -126,8 +126,18 @@ func (st Start) Words() string {
 	return fmt.Sprintf("the %s hand, finger %d on %s", st.Hand, st.Finger, on)
 }
 
-// Opening says where a piece begins: the start of each line that begins with the first sound.
+// Opening says where a piece begins: the start of each line that begins with
+// the first sound. Beside hands, the lines of other players do not count.
 func Opening(s *score.Score, lines []Line) string {
+	var hands []Line
+	for _, l := range lines {
+		if l.Hand != Whole {
+			hands = append(hands, l)
+		}
+	}
+	if len(hands) > 0 {
+		lines = hands
+	}
 	var words []string
 	for _, l := range lines {
 		first := true

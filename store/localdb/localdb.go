@@ -75,7 +75,7 @@ func Start(ctx context.Context, dir string) (*Server, error) {
 	args := []string{
 		"--no-defaults", "--datadir=" + data, "--bind-address=127.0.0.1", "--port=" + strconv.Itoa(port),
 		"--socket=" + socketPath(dir), "--pid-file=" + filepath.Join(dir, "pid"), "--log-error=" + filepath.Join(dir, "error.log"),
-		"--skip-name-resolve", "--init-file=" + initFile, "--innodb-flush-log-at-trx-commit=1",
+		"--skip-name-resolve", "--tmpdir=" + temporary(dir), "--init-file=" + initFile, "--innodb-flush-log-at-trx-commit=1",
 		"--innodb-buffer-pool-size=128M", "--max-allowed-packet=32M", "--performance-schema=OFF",
 	}
 	if os.Getuid() == 0 {
@@ -167,7 +167,7 @@ func Remove(dir string) error {
 
 // prepare makes the folder with its system tables on first use and returns the account's secret.
 func prepare(ctx context.Context, dir, data string) (string, error) {
-	if err := os.MkdirAll(dir, 0o700); err != nil {
+	if err := os.MkdirAll(temporary(dir), 0o700); err != nil {
 		return "", err
 	}
 	secretFile := filepath.Join(dir, "secret")
@@ -190,6 +190,8 @@ func prepare(ctx context.Context, dir, data string) (string, error) {
 	return string(secret), err
 }
 
+func temporary(dir string) string { return filepath.Join(dir, "tmp") }
+
 func install(ctx context.Context, data string) error {
 	tool, err := find("mariadb-install-db", "mysql_install_db")
 	if err != nil {
@@ -202,29 +204,46 @@ func install(ctx context.Context, data string) error {
 	if err != nil {
 		return err
 	}
-	out, err := exec.CommandContext(ctx, tool, "--no-defaults", "--datadir="+data, "--user="+me.Username,
-		"--auth-root-authentication-method=normal", "--skip-test-db").CombinedOutput()
+	cmd := exec.CommandContext(ctx, tool, "--no-defaults", "--datadir="+data, "--user="+me.Username,
+		"--auth-root-authentication-method=normal", "--skip-test-db")
+	// A server clears its temporary folder when it starts: in a shared one it
+	// would take the tables of another that is just being installed.
+	cmd.Env = append(os.Environ(), "TMPDIR="+temporary(filepath.Dir(data)))
+	out, err := cmd.CombinedOutput()
 	if err != nil {
 		return fmt.Errorf("MariaDB's tables cannot be made: %w\n%s", err, out)
 	}
 	return nil
 }
 
-// refuseSecond reports a server that still runs on the folder.
+// settle is how long a server may take to end after its program was killed.
+const settle = 5 * time.Second
+
+// refuseSecond reports a server that still runs on the folder. One whose
+// program was killed is about to end, so it is given a moment.
 func refuseSecond(dir string) error {
+	for end := time.Now().Add(settle); ; time.Sleep(50 * time.Millisecond) {
+		pid, runs := running(dir)
+		if !runs {
+			return nil
+		}
+		if time.Now().After(end) {
+			return fmt.Errorf("the database in %s is in use by another start of the program (process %d): stop that one first", dir, pid)
+		}
+	}
+}
+
+// running finds the server on a folder by its pid file.
+func running(dir string) (pid int, runs bool) {
 	text, err := os.ReadFile(filepath.Join(dir, "pid"))
 	if err != nil {
-		return nil
+		return 0, false
 	}
-	pid, err := strconv.Atoi(strings.TrimSpace(string(text)))
-	if err != nil {
-		return nil
+	if pid, err = strconv.Atoi(strings.TrimSpace(string(text))); err != nil {
+		return 0, false
 	}
 	line, err := os.ReadFile(fmt.Sprintf("/proc/%d/cmdline", pid))
-	if err == nil && strings.Contains(string(line), dir) {
-		return fmt.Errorf("the database in %s is in use by another start of the program (process %d): stop that one first", dir, pid)
-	}
-	return nil
+	return pid, err == nil && strings.Contains(string(line), dir)
 }
 
 func find(names ...string) (string, error) {
