@@ -84,7 +84,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 1
+const foldVersion = 2
 
 // standing returns the standing of a ladder, from the snapshot when nothing has
 // changed since, else folded anew from the log.

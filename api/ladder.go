@@ -41,8 +41,7 @@ func (s *Server) rung(sh shelf, r ladder.Rung) contract.Rung {
 	}
 	if m := r.Standing; m != nil {
 		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed
-		out.RunDue, out.Why = m.RunDue, m.Why
-		out.Full, out.Points = points(r.Material, m, sh.standing.Travelling())
+		out.RunDue, out.Why, out.Full, out.Points = m.RunDue, m.Why, m.Full, m.Points
 		for _, spot := range m.Spots {
 			if !spot.Mended {
 				out.Spots++

@@ -50,11 +50,8 @@ func todayLesson(sh shelf, day time.Time) contract.TodayLesson {
 		Given: !sh.standing.LastLesson.IsZero() && sh.day(sh.standing.LastLesson).Equal(day),
 	}
 	for _, id := range sh.standing.In(standing.Working) {
-		m := sh.lib[id]
-		full, total := points(m, sh.standing.Materials[id], sh.standing.Travelling())
-		out.Working = append(out.Working, contract.WorkingBrief{
-			Material: id, Title: m.Title, Full: full, Points: total, Why: sh.standing.Materials[id].Why,
-		})
+		ms := sh.standing.Materials[id]
+		out.Working = append(out.Working, contract.WorkingBrief{Material: id, Title: sh.lib[id].Title, Full: ms.Full, Points: ms.Points, Why: ms.Why})
 	}
 	return out
 }

@@ -94,9 +94,8 @@ func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekpl
 	// Hands stay apart at first only while playing them together is not secure.
 	together := s.policy.Leap.Level(sh.standing.Ability.Skills["hands-together"])
 	w.HandsApart = sh.ladder.HandsApart && together != leap.Secure && together != leap.Rusty
-	full, total := points(m, ms, sh.standing.Travelling())
-	if total > 0 {
-		w.Progress = float64(full) / float64(total)
+	if ms.Points > 0 {
+		w.Progress = float64(ms.Full) / float64(ms.Points)
 	}
 	for _, p := range m.FocusPoints {
 		if ms.Marks[p.ID] != studentlog.Full {

@@ -9,8 +9,6 @@ import (
 	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/ripe"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
 	"patientladder/store"
 )
 
@@ -70,27 +68,6 @@ func signs(list []ripe.Sign) []contract.Sign {
 		out = append(out, contract.Sign{Kind: contract.SignKind(s.Kind), Material: s.Material, Text: s.Text})
 	}
 	return out
-}
-
-// points counts the focus points of a working piece, and those with a full
-// mark: the piece's own, the student's that travel, and the spots as one more.
-func points(m material.Material, ms *standing.MaterialStanding, own []standing.FocusStanding) (full, total int) {
-	count := func(mark studentlog.Mark) {
-		total++
-		if mark == studentlog.Full {
-			full++
-		}
-	}
-	for _, p := range m.FocusPoints {
-		count(ms.Marks[p.ID])
-	}
-	for _, p := range own {
-		count(ms.Marks[p.ID])
-	}
-	if mark, any := ms.SpotsMark(); any {
-		count(mark)
-	}
-	return full, total
 }
 
 func capital(s string) string {

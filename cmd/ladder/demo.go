@@ -46,14 +46,11 @@ func runDemo(args []string, out io.Writer) error {
 		return err
 	}
 	defer db.Stop()
-	st, err := store.Open(ctx, db.DSN)
+	st, err := migrated(ctx, db.DSN)
 	if err != nil {
 		return err
 	}
 	defer st.Close()
-	if err := st.Migrate(ctx); err != nil {
-		return err
-	}
 	if err := seedOnce(ctx, st, out); err != nil {
 		return err
 	}

@@ -34,11 +34,20 @@ func dsnFlag(f *flag.FlagSet) *string {
 	return f.String("dsn", os.Getenv("LADDER_DSN"), "the database")
 }
 
-func openStore(ctx context.Context, dsn string) (*store.Store, error) {
+// migrated opens a database and brings it up to date.
+func migrated(ctx context.Context, dsn string) (*store.Store, error) {
 	if dsn == "" {
 		return nil, usageError("give the database with --dsn or LADDER_DSN, as in 'user:password@tcp(127.0.0.1:3306)/ladder'")
 	}
-	return store.Open(ctx, dsn)
+	st, err := store.Open(ctx, dsn)
+	if err != nil {
+		return nil, err
+	}
+	if err := st.Migrate(ctx); err != nil {
+		st.Close()
+		return nil, err
+	}
+	return st, nil
 }
 
 func serve(args []string, out io.Writer) error {
@@ -50,14 +59,11 @@ func serve(args []string, out io.Writer) error {
 	}
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	st, err := openStore(ctx, *dsn)
+	st, err := migrated(ctx, *dsn)
 	if err != nil {
 		return err
 	}
 	defer st.Close()
-	if err := st.Migrate(ctx); err != nil {
-		return err
-	}
 	l, err := net.Listen("tcp", *addr)
 	if err != nil {
 		return err
@@ -96,14 +102,11 @@ func migrate(args []string, out io.Writer) error {
 		return usageError(err.Error())
 	}
 	ctx := context.Background()
-	st, err := openStore(ctx, *dsn)
+	st, err := migrated(ctx, *dsn)
 	if err != nil {
 		return err
 	}
 	defer st.Close()
-	if err := st.Migrate(ctx); err != nil {
-		return err
-	}
 	_, err = fmt.Fprintln(out, "The database is up to date.")
 	return err
 }
@@ -138,14 +141,11 @@ func account(args []string, in io.Reader, out io.Writer) error {
 		return err
 	}
 	ctx := context.Background()
-	st, err := openStore(ctx, *dsn)
+	st, err := migrated(ctx, *dsn)
 	if err != nil {
 		return err
 	}
 	defer st.Close()
-	if err := st.Migrate(ctx); err != nil {
-		return err
-	}
 	err = st.AddStudio(ctx, store.Studio{ID: ulid.Make().String(), Name: *studio, Timezone: *zone},
 		store.Teacher{ID: ulid.Make().String(), Email: strings.ToLower(*email), Name: *name, PasswordHash: hash})
 	if errors.Is(err, store.ErrConflict) {

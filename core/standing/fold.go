@@ -242,40 +242,44 @@ func (f *fold) finish() {
 		m.Lessons = len(f.days[id])
 		m.SinceMark = m.Lessons - f.gained[id]
 		if m.State == Working {
-			m.RunDue, m.Why = f.due(id, m, travelling)
+			m.count(f.ctx.Library[id].FocusPoints, travelling)
+			m.RunDue, m.Why = m.due()
 		}
 	}
 }
 
-// due says whether a run is due on a working piece, and the sentence for it.
-func (f *fold) due(id string, m *MaterialStanding, own []FocusStanding) (bool, string) {
-	points := f.ctx.Library[id].FocusPoints
-	total, full := 0, 0
-	count := func(mark studentlog.Mark) {
-		total++
+// count counts the focus points of a working piece and those with a full mark.
+func (m *MaterialStanding) count(points []material.FocusPoint, own []FocusStanding) {
+	one := func(mark studentlog.Mark) {
+		m.Points++
 		if mark == studentlog.Full {
-			full++
+			m.Full++
 		}
 	}
 	for _, p := range points {
-		count(m.Marks[p.ID])
+		one(m.Marks[p.ID])
 	}
 	for _, p := range own {
-		count(m.Marks[p.ID])
+		one(m.Marks[p.ID])
 	}
 	if mark, any := m.SpotsMark(); any {
-		count(mark)
+		one(mark)
 	}
+}
+
+// due says whether a run is due on a working piece, and the sentence for it.
+func (m *MaterialStanding) due() (bool, string) {
+	all := m.Points > 0 && m.Full == m.Points
 	if n := len(m.Runs); n > 0 && !m.Runs[n-1].Cleared {
-		return total > 0 && full == total, m.Runs[n-1].Why
+		return all, m.Runs[n-1].Why
 	}
 	switch {
-	case total == 0:
+	case m.Points == 0:
 		return false, "It has no focus points yet."
-	case full == total:
+	case all:
 		return true, "Every focus point has its full mark: a run is due."
 	}
-	return false, fmt.Sprintf("%d of %d focus points have their full mark.", full, total)
+	return false, fmt.Sprintf("%d of %d focus points have their full mark.", m.Full, m.Points)
 }
 
 // inOrder returns the material ids by the time of assignment, then id.

@@ -75,6 +75,10 @@ type MaterialStanding struct {
 	Marks map[string]studentlog.Mark `json:"marks"`
 	Spots []Spot                     `json:"spots"`
 	Runs  []Run                      `json:"runs"`
+	// Full of Points focus points have their full mark, for a working piece: its
+	// own, those of the student that travel, and the spots as one more.
+	Full   int `json:"full"`
+	Points int `json:"points"`
 	// RunDue says that every focus point, spots included, has its full mark.
 	RunDue bool `json:"runDue"`
 	// Why is one sentence on why it stands where it stands.
