@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"path"
 	"sort"
 	"strings"
 
@@ -52,7 +53,12 @@ func (s *Server) ListMaterials(ctx context.Context, r contract.ListMaterialsRequ
 // AddMaterial reads a score and adds it to the library as a material.
 func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
 	n := r.Body
-	sc, err := musicxml.Read(n.Score)
+	// A compressed score is kept unpacked: the page engraves it as it is.
+	data, err := musicxml.Unpack(n.Score, musicxml.DefaultLimits())
+	var sc *score.Score
+	if err == nil {
+		sc, err = musicxml.Read(data)
+	}
 	if err != nil {
 		var where *musicxml.Error
 		if errors.As(err, &where) {
@@ -67,7 +73,7 @@ func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestO
 	m = s.demands.Describe(m, sc)
 	m.Title, m.Composer = shorten(m.Title), shorten(m.Composer)
 	if m.Title == "" {
-		m.Title = shorten(strings.TrimSuffix(n.FileName, ".musicxml"))
+		m.Title = shorten(strings.TrimSuffix(n.FileName, path.Ext(n.FileName)))
 	}
 	focus := n.FocusPoints
 	if len(focus) == 0 {
@@ -76,7 +82,7 @@ func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestO
 	for _, text := range focus {
 		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: strings.TrimSpace(text)})
 	}
-	if _, err := s.store.AddMaterial(ctx, actor(ctx).studio, m, &store.ScoreFile{Name: shorten(n.FileName), Data: n.Score}); err != nil {
+	if _, err := s.store.AddMaterial(ctx, actor(ctx).studio, m, &store.ScoreFile{Name: shorten(n.FileName), Data: data}); err != nil {
 		return nil, err
 	}
 	return contract.AddMaterial201JSONResponse(brief(m)), nil

@@ -1,9 +1,12 @@
 package api_test
 
 import (
+	"archive/zip"
+	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"strings"
 	"testing"
@@ -409,4 +412,28 @@ func TestTheLadderSaysWhatEachNumberRestsOn(t *testing.T) {
 		}
 	}
 	require.Greater(t, rungs, 20)
+}
+
+// A compressed score is taken in too, and given back unpacked for engraving.
+func TestACompressedScore(t *testing.T) {
+	u := teacher(t)
+	var b bytes.Buffer
+	w := zip.NewWriter(&b)
+	f, err := w.Create("song.xml")
+	require.NoError(t, err)
+	_, err = f.Write([]byte(tune))
+	require.NoError(t, err)
+	require.NoError(t, w.Close())
+	id := storetest.ID()
+	status, got := u.call("POST", "/api/materials", scoreBody(id, "song.mxl", b.String()))
+	require.Equal(t, http.StatusCreated, status, got)
+	res := u.raw("GET", "/api/materials/"+id+"/score", nil, nil)
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	require.Equal(t, tune, string(data))
+
+	status, problem := u.call("POST", "/api/materials", scoreBody(storetest.ID(), "cut.mxl", b.String()[:b.Len()-20]))
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "“cut.mxl” was not added: the compressed score is damaged")
 }

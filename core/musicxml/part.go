@@ -37,17 +37,25 @@ func (r *reader) fail(p *partState, format string, args ...any) error {
 	return &Error{What: fmt.Sprintf(format, args...), Where: p.where(), Line: r.line()}
 }
 
-func (r *reader) part(el xml.StartElement, played map[int]bool) error {
+// open looks a part up in the part list and notes that it was played.
+func (r *reader) open(el xml.StartElement, played map[int]bool) (*partState, error) {
 	id := attr(el, "id")
 	index, known := r.parts[id]
 	if !known {
-		return &Error{What: fmt.Sprintf("part %q is not in the part list", short(id)), Line: r.line()}
+		return nil, &Error{What: fmt.Sprintf("part %q is not in the part list", short(id)), Line: r.line()}
 	}
 	if played[index] {
-		return &Error{What: fmt.Sprintf("part %q comes twice", short(id)), Line: r.line()}
+		return nil, &Error{What: fmt.Sprintf("part %q comes twice", short(id)), Line: r.line()}
 	}
 	played[index] = true
-	p := &partState{id: id, index: index, bar: -1, transpose: map[int]int{}}
+	return &partState{id: id, index: index, bar: -1, transpose: map[int]int{}}, nil
+}
+
+func (r *reader) part(el xml.StartElement, played map[int]bool) error {
+	p, err := r.open(el, played)
+	if err != nil {
+		return err
+	}
 	return r.children(func(el xml.StartElement) error {
 		if el.Name.Local != "measure" {
 			return r.skip()

@@ -34,7 +34,7 @@ func DefaultLimits() Limits {
 	return Limits{Bytes: 12 << 20, Depth: 64, Notes: 200_000, Bars: 20_000, Parts: 100, Quarters: 4096}
 }
 
-// Read reads a partwise MusicXML file. An error is always an *Error: one
+// Read reads a MusicXML file, partwise or timewise, plain or compressed. An error is always an *Error: one
 // sentence that says what is wrong and where. What the file holds beyond the
 // model is listed in Score.Skipped.
 func Read(data []byte) (*score.Score, error) { return ReadWithin(data, DefaultLimits()) }
@@ -42,7 +42,11 @@ func Read(data []byte) (*score.Score, error) { return ReadWithin(data, DefaultLi
 // ReadWithin is Read with limits of the caller's own.
 func ReadWithin(data []byte, limits Limits) (*score.Score, error) {
 	if len(data) > limits.Bytes {
-		return nil, &Error{What: fmt.Sprintf("the file has %.1f MB; a score may have %.1f MB at most", mb(len(data)), mb(limits.Bytes))}
+		return nil, tooBig(len(data), limits)
+	}
+	data, err := Unpack(data, limits)
+	if err != nil {
+		return nil, err
 	}
 	if err := looksLikeSomethingElse(data); err != nil {
 		return nil, err
@@ -70,7 +74,7 @@ func looksLikeSomethingElse(data []byte) error {
 	case len(head) == 0:
 		return &Error{What: "the file is empty"}
 	case is("PK\x03\x04"):
-		return &Error{What: "this is a compressed score (.mxl) or another archive; export it as uncompressed MusicXML (.musicxml)"}
+		return &Error{What: "the archive holds another archive, not a score"}
 	case is("MThd"):
 		return &Error{What: "this is a MIDI file, not MusicXML; export the piece as MusicXML"}
 	case is("%PDF"):
@@ -111,7 +115,7 @@ func (r *reader) document() error {
 		case "score-partwise":
 			return r.partwise()
 		case "score-timewise":
-			return &Error{What: "this MusicXML is ordered by time (score-timewise); save it ordered by part (score-partwise)", Line: r.line()}
+			return r.timewise()
 		default:
 			return &Error{What: fmt.Sprintf("this is not a MusicXML score: it begins with <%s>", short(root.Name.Local)), Line: r.line()}
 		}
@@ -127,14 +131,47 @@ func notMusic(err error) error {
 	return err
 }
 
+// partwise reads a score ordered by part: each part with all its bars.
 func (r *reader) partwise() error {
+	played := map[int]bool{}
+	return r.music("part", func(el xml.StartElement) error { return r.part(el, played) })
+}
+
+// timewise reads a score ordered by time: each bar with all its parts.
+func (r *reader) timewise() error {
+	parts := map[int]*partState{}
+	bar := -1
+	return r.music("measure", func(el xml.StartElement) error {
+		bar++
+		in := map[int]bool{}
+		return r.children(func(inner xml.StartElement) error {
+			if inner.Name.Local != "part" {
+				return r.skip()
+			}
+			p, err := r.open(inner, in)
+			if err != nil {
+				return err
+			}
+			if known := parts[p.index]; known != nil {
+				p = known
+			} else {
+				parts[p.index] = p
+			}
+			p.bar = bar - 1
+			return r.measure(p, el)
+		})
+	})
+}
+
+// music reads the head of a score and hands its body, the elements of one
+// name, to f. A score without any is an error.
+func (r *reader) music(name string, f func(el xml.StartElement) error) error {
 	r.parts = map[string]int{}
 	r.lcm = 1
-	played := map[int]bool{}
 	err := r.children(func(el xml.StartElement) error {
 		switch el.Name.Local {
-		case "part":
-			return r.part(el, played)
+		case name:
+			return f(el)
 		case "part-list":
 			return r.partList()
 		case "work", "movement-title", "identification", "credit":
@@ -148,7 +185,7 @@ func (r *reader) partwise() error {
 	if err != nil {
 		return err
 	}
-	if len(played) == 0 {
+	if len(r.ends) == 0 {
 		return &Error{What: "the file holds no part with music in it"}
 	}
 	return r.settleBars()

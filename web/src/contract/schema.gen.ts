@@ -178,7 +178,7 @@ export interface paths {
         };
         get: operations["listMaterials"];
         put?: never;
-        /** @description Adds a material with a MusicXML score. The id is made by the client; the same id again changes nothing. */
+        /** @description Adds a material with a MusicXML score, plain or compressed. The id is made by the client; the same id again changes nothing. */
         post: operations["addMaterial"];
         delete?: never;
         options?: never;

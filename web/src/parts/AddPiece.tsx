@@ -21,7 +21,7 @@ export function AddPiece({ student }: { student: Schemas["Student"] }) {
         open={open}
         onOpenChange={setOpen}
         title="Add a piece of your own"
-        says="A MusicXML file (.musicxml or .xml), as notation programs export it. It stays in your studio."
+        says="A MusicXML file (.musicxml, .xml or .mxl), as notation programs export it. It stays in your studio."
       >
         <Form student={student} />
       </Sheet>
@@ -77,7 +77,7 @@ function Form({ student }: { student: Schemas["Student"] }) {
         <input
           name="file"
           type="file"
-          accept=".musicxml,.xml"
+          accept=".musicxml,.xml,.mxl"
           required
           className="py-1.5 file:mr-3 file:min-h-9 file:rounded-full file:border-[1.5px] file:border-ink file:px-4"
         />
