@@ -54,6 +54,18 @@ type shelf struct {
 	standing *standing.Standing
 }
 
+// in returns the materials in one of the states, by strand in drawing order,
+// then in the order in which they were assigned.
+func (sh shelf) in(states ...standing.State) []string {
+	rank := map[material.Strand]int{}
+	for i, s := range material.Strands() {
+		rank[s] = i
+	}
+	ids := sh.standing.In(states...)
+	sort.SliceStable(ids, func(a, b int) bool { return rank[sh.lib[ids[a]].Strand] < rank[sh.lib[ids[b]].Strand] })
+	return ids
+}
+
 // learned returns the cleared materials, the one left longest first.
 func (sh shelf) learned() []string {
 	ids := sh.standing.In(standing.Cleared, standing.Polished)

@@ -13,8 +13,8 @@ import (
 	"patientladder/core/studentlog"
 )
 
-// GetLesson returns what the lesson needs: the working pieces and those cleared
-// today, with focus points, spots, runs, and today's entries for undoing.
+// GetLesson returns what the lesson needs: the working pieces, method first, and
+// those cleared today, with focus points, spots, runs, and today's entries for undoing.
 func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObject) (contract.GetLessonResponseObject, error) {
 	sh, err := s.shelf(ctx, r.Ladder)
 	if err != nil {
@@ -32,7 +32,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	for _, p := range clearing.Standard(sh.family) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
 	}
-	for _, id := range sh.standing.In(standing.Working, standing.Cleared, standing.Polished) {
+	for _, id := range sh.in(standing.Working, standing.Cleared, standing.Polished) {
 		ms := sh.standing.Materials[id]
 		if ms.State != standing.Working && !sh.day(ms.ClearedAt).Equal(sh.today) {
 			continue

@@ -49,7 +49,7 @@ func todayLesson(sh shelf, day time.Time) contract.TodayLesson {
 		Last:  sh.standing.LastLesson,
 		Given: !sh.standing.LastLesson.IsZero() && sh.day(sh.standing.LastLesson).Equal(day),
 	}
-	for _, id := range sh.standing.In(standing.Working) {
+	for _, id := range sh.in(standing.Working) {
 		ms := sh.standing.Materials[id]
 		out.Working = append(out.Working, contract.WorkingBrief{Material: id, Title: sh.lib[id].Title, Full: ms.Full, Points: ms.Points, Why: ms.Why})
 	}

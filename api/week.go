@@ -72,7 +72,7 @@ func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (week
 	for _, f := range sh.standing.Travelling() {
 		in.Own = append(in.Own, f.Text)
 	}
-	for _, id := range sh.standing.In(standing.Working) {
+	for _, id := range sh.in(standing.Working) {
 		w, err := s.work(ctx, sh, id, in.Age)
 		if err != nil {
 			return in, err

@@ -166,6 +166,7 @@ func (f *finder) line(l reading.Line) {
 	low, high, lowBar, highBar := 1<<30, -1<<30, 0, 0
 	for _, o := range l.Onset {
 		f.add("hand."+string(l.Hand), o.Bar)
+		f.add("staff."+clefOf(s, l), o.Bar)
 		if n := len(o.Notes); n >= 2 {
 			f.add("chord."+strconv.Itoa(min(n, 3)), o.Bar)
 		}
@@ -191,8 +192,8 @@ func (f *finder) line(l reading.Line) {
 		default:
 			f.add("move."+string(m.Kind), m.Bar)
 		}
-		// Three moves by thirds or fourths the same way outline a chord.
-		if i >= 1 && outlines(m) && outlines(moves[i-1]) && m.Direction == moves[i-1].Direction {
+		// Two moves by thirds or fourths the same way, with no rest between, outline a chord.
+		if i >= 1 && !m.AfterRest && !moves[i-1].AfterRest && outlines(m) && outlines(moves[i-1]) && m.Direction == moves[i-1].Direction {
 			f.add("broken-chord", m.Bar)
 		}
 	}
@@ -200,7 +201,6 @@ func (f *finder) line(l reading.Line) {
 		if st.WeakFinger {
 			f.add("start.weak-finger", st.Bar)
 		}
-		f.add("staff."+clefOf(s, l), st.Bar)
 	}
 }
 
@@ -266,7 +266,9 @@ func (f *finder) pair(r, l reading.Line) {
 		f.add("hands.in-turn", r.Onset[0].Bar)
 		f.add("hands.in-turn", l.Onset[0].Bar)
 	}
-	f.add("staff.grand", min(r.Onset[0].Bar, l.Onset[0].Bar))
+	for i := range s.Bars {
+		f.add("staff.grand", i+1)
+	}
 }
 
 func (f *finder) motion(r0, r1, l0, l1 *reading.Onset) {
