@@ -124,8 +124,21 @@ func lessonSentence(l contract.Lesson) string {
 	if len(l.Pieces) == 0 {
 		return "Nothing is being worked at: choose the next rung on the ladder."
 	}
+	var due []string
+	for _, p := range l.Pieces {
+		if p.RunDue {
+			due = append(due, "“"+p.Title+"”")
+		}
+	}
+	switch len(due) {
+	case 0:
+	case 1:
+		return due[0] + " is ready for a run."
+	default:
+		return joined(due) + " are ready for a run."
+	}
 	for _, s := range l.Signs {
-		if s.Kind == contract.SignKindRun || s.Kind == contract.SignKindStuck {
+		if s.Kind == contract.SignKindStuck {
 			return s.Text + "."
 		}
 	}

@@ -109,10 +109,12 @@ func todaySentence(lessons []contract.TodayLesson, today bool) string {
 		names     []string
 		one, many string
 	}{{run, " is ready for a run", " are ready for a run"}, {stuck, " is stuck", " are stuck"}, {choose, " needs a new piece", " need a new piece"}} {
-		if n := len(group.names); n == 1 {
+		switch len(group.names) {
+		case 0:
+		case 1:
 			parts = append(parts, group.names[0]+group.one)
-		} else if n > 1 {
-			parts = append(parts, strings.Join(group.names[:n-1], ", ")+" and "+group.names[n-1]+group.many)
+		default:
+			parts = append(parts, joined(group.names)+group.many)
 		}
 	}
 	return strings.Join(parts, "; ") + "."

@@ -70,6 +70,14 @@ func signs(list []ripe.Sign) []contract.Sign {
 	return out
 }
 
+// joined writes "a", "a and b", "a, b and c".
+func joined(names []string) string {
+	if n := len(names); n > 1 {
+		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
+	}
+	return strings.Join(names, "")
+}
+
 func capital(s string) string {
 	if s == "" {
 		return s
