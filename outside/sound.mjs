@@ -1,5 +1,6 @@
 // Reads a MusicXML file with verovio, an engraver that nobody here wrote, and
-// writes what it would play as a MIDI file. Usage: node sound.mjs IN OUT
+// writes what it would play as a MIDI file, repeats played out or not.
+// Usage: node sound.mjs expandNever|expandAlways IN OUT [IN OUT …]
 import { readFileSync, writeFileSync } from "node:fs";
 import { pathToFileURL } from "node:url";
 import path from "node:path";
@@ -10,8 +11,8 @@ const { default: createVerovioModule } = await load("verovio/dist/verovio-module
 const { VerovioToolkit } = await load("verovio/dist/verovio.mjs");
 
 const toolkit = new VerovioToolkit(await createVerovioModule());
-toolkit.setOptions({ expandNever: true, inputFrom: "musicxml" });
-const pairs = process.argv.slice(2);
+const [expand, ...pairs] = process.argv.slice(2);
+toolkit.setOptions({ [expand]: true, inputFrom: "musicxml" });
 for (let i = 0; i + 1 < pairs.length; i += 2) {
   if (!toolkit.loadData(readFileSync(pairs[i], "utf8"))) throw new Error(`verovio cannot read ${pairs[i]}`);
   writeFileSync(pairs[i + 1], Buffer.from(toolkit.renderToMIDI(), "base64"));

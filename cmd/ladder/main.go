@@ -16,7 +16,7 @@ const help = `usage: ladder VERB [arguments]
   migrate --dsn DSN                       bring the database up to date
   account --dsn DSN --studio NAME --name NAME --email ADDRESS [--timezone ZONE]
                                           add a studio with its teacher; the password is read from standard input
-  notes FILE                              the sounding notes of a MusicXML file, as JSON
+  notes [--unfold] FILE                   the sounding notes of a MusicXML file, as JSON; --unfold plays repeats out
 
 The DSN can also be given as LADDER_DSN.
 `

@@ -39,6 +39,14 @@ func (r *reader) closeBar(p *partState, implicit bool, line int) {
 	}
 	e := &r.ends[p.bar]
 	e.implicit = e.implicit || implicit
+	e.bar.RepeatStart = e.bar.RepeatStart || p.repeatStart
+	e.bar.RepeatEnd = max(e.bar.RepeatEnd, p.repeatEnd)
+	if len(e.bar.Endings) == 0 {
+		e.bar.Endings = p.endings
+	}
+	if p.endingStops {
+		p.endings = nil
+	}
 	e.furthest = rational.Max(e.furthest, r.quarters(p, p.furthest))
 	for voice, end := range p.voiceEnds {
 		e.voices = append(e.voices, voiceEnd{p.id, voice, r.quarters(p, end), line})

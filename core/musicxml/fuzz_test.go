@@ -39,6 +39,10 @@ func FuzzRead(f *testing.F) {
 				t.Fatalf("a note outside time or pitch: %+v", n)
 			}
 		}
+		if order := s.Order(1000); len(order) > 1000 {
+			t.Fatal("the order of bars runs on")
+		}
+		s.Unfolded(1000)
 		sounds := s.Sounding()
 		for i := 1; i < len(sounds); i++ {
 			if sounds[i].Onset.Less(sounds[i-1].Onset) {

@@ -29,6 +29,11 @@ type partState struct {
 	lastOnset        int64
 	voiceEnds        map[string]int64
 	first            int // index of the bar's first note in the score
+
+	repeatStart bool
+	repeatEnd   int
+	endings     []int // of the ending that is open
+	endingStops bool
 }
 
 func (p *partState) where() string { return score.Place(p.id, p.label) }
@@ -74,6 +79,7 @@ func (r *reader) measure(p *partState, el xml.StartElement) error {
 		p.label = strconv.Itoa(p.bar + 1)
 	}
 	p.cursor, p.furthest, p.lastOnset = 0, 0, 0
+	p.repeatStart, p.repeatEnd, p.endingStops = false, 0, false
 	p.voiceEnds = map[string]int64{}
 	p.first = len(r.score.Notes)
 	line := r.line()
@@ -112,15 +118,10 @@ func (r *reader) musicData(p *partState, el xml.StartElement) error {
 	case "direction":
 		return r.direction(p)
 	case "sound":
-		r.tempo(attr(el, "tempo"))
+		r.sound(p, el)
 		return r.skip()
 	case "barline":
-		return r.children(func(el xml.StartElement) error {
-			if n := el.Name.Local; n == "repeat" || n == "ending" {
-				r.score.AddSkip("repeat signs and endings (each bar is read once)", p.where())
-			}
-			return r.skip()
-		})
+		return r.barline(p)
 	case "print", "bookmark", "link", "grouping":
 		return r.skip() // page layout
 	case "harmony":
@@ -331,7 +332,7 @@ func (r *reader) direction(p *partState) error {
 	return r.children(func(el xml.StartElement) error {
 		switch el.Name.Local {
 		case "sound":
-			r.tempo(attr(el, "tempo"))
+			r.sound(p, el)
 			return r.skip()
 		case "direction-type":
 			return r.children(func(el xml.StartElement) error {
@@ -341,6 +342,46 @@ func (r *reader) direction(p *partState) error {
 				r.score.AddSkip("directions: "+short(el.Name.Local), p.where())
 				return r.skip()
 			})
+		}
+		return r.skip()
+	})
+}
+
+// sound keeps the first tempo and lists the jumps, which are not played out.
+func (r *reader) sound(p *partState, el xml.StartElement) {
+	r.tempo(attr(el, "tempo"))
+	for _, jump := range []string{"dacapo", "dalsegno", "tocoda"} {
+		if attr(el, jump) != "" {
+			r.score.AddSkip("jumps such as da capo (the piece is read once through)", p.where())
+		}
+	}
+}
+
+// barline reads repeats and endings. The ending that is open carries on from
+// bar to bar until it stops.
+func (r *reader) barline(p *partState) error {
+	return r.children(func(el xml.StartElement) error {
+		switch el.Name.Local {
+		case "repeat":
+			if attr(el, "direction") == "forward" {
+				p.repeatStart = true
+				break
+			}
+			p.repeatEnd = 2
+			if n, err := strconv.Atoi(attr(el, "times")); err == nil && n > 2 {
+				p.repeatEnd = min(n, 100)
+			}
+		case "ending":
+			if attr(el, "type") == "start" {
+				p.endings = p.endings[:0:0]
+				for _, s := range strings.FieldsFunc(attr(el, "number"), func(c rune) bool { return c == ',' || c == ' ' }) {
+					if n, err := strconv.Atoi(s); err == nil && n > 0 && n < 100 && len(p.endings) < 20 {
+						p.endings = append(p.endings, n)
+					}
+				}
+			} else {
+				p.endingStops = true
+			}
 		}
 		return r.skip()
 	})

@@ -148,6 +148,21 @@ func TestWhatIsLeftOutKeepsItsTime(t *testing.T) {
 	require.Len(t, s.Skipped, 2)
 }
 
+func TestRepeatsAndEndings(t *testing.T) {
+	left := func(s string) string { return `<barline location="left">` + s + `</barline>` }
+	right := func(s string) string { return `<barline location="right">` + s + `</barline>` }
+	s := read(t, part(
+		fourFour+left(`<repeat direction="forward"/>`)+n("C4", 8),
+		left(`<ending number="1, 2" type="start"/>`)+n("D4", 8),
+		n("E4", 8)+right(`<ending number="1, 2" type="stop"/><repeat direction="backward" times="3"/>`),
+		left(`<ending number="3" type="start"/>`)+n("F4", 8)+right(`<ending number="3" type="discontinue"/>`),
+		n("G4", 8)))
+	require.Equal(t, []int{1, 2, 3, 1, 2, 3, 1, 4, 5}, s.Order(100))
+	require.Empty(t, s.Skipped)
+	s = read(t, part(fourFour+n("C4", 8)+`<direction><direction-type><words>D.C.</words></direction-type><sound dacapo="yes"/></direction>`))
+	require.Contains(t, s.Skipped, score.Skip{What: "jumps such as da capo (the piece is read once through)", Where: "part P1, bar 1", Count: 1})
+}
+
 func TestTempoOfDottedBeat(t *testing.T) {
 	s := read(t, part(fourFour+`<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>60</per-minute></metronome></direction-type></direction>`+n("C4", 8)))
 	require.InDelta(t, 90, s.Tempo, 1e-9)

@@ -51,6 +51,12 @@ type Bar struct {
 	Mode string
 	// Short says that the bar is shorter than its time signature: a pickup, or half of a split bar.
 	Short bool
+	// RepeatStart says that a repeated section begins here; RepeatEnd is how
+	// often the section that ends here is played, 0 where none ends.
+	RepeatStart bool
+	RepeatEnd   int
+	// Endings are the passes in which the bar is played; empty for all.
+	Endings []int
 }
 
 // Pitch is a written pitch: step C to B, alteration in semitones, octave where middle C begins octave 4.

@@ -72,3 +72,82 @@ func TestATieNeedsTheNoteToFollowAtOnce(t *testing.T) {
 	}}
 	require.Len(t, s.Sounding(), 2)
 }
+
+// bars writes a form: "|:" begins a repeat and ":|" ends one (":3|" is played
+// three times), "1[" to "9[" begins an ending that lasts to the next bar line
+// sign, and every letter is a bar.
+func bars(form string) *Score {
+	s := &Score{}
+	var start bool
+	var ending []int
+	for i := 0; i < len(form); i++ {
+		switch c := form[i]; {
+		case c >= 'A' && c <= 'Z':
+			s.Bars = append(s.Bars, Bar{Label: string(c), RepeatStart: start, Endings: ending})
+			start = false
+		case c == '|' && i+1 < len(form) && form[i+1] == ':':
+			start = true
+			i++
+		case c == ':':
+			last := &s.Bars[len(s.Bars)-1]
+			last.RepeatEnd = 2
+			if form[i+1] != '|' {
+				last.RepeatEnd = int(form[i+1] - '0')
+				i++
+			}
+			ending = nil
+		case c >= '1' && c <= '9':
+			ending = append(append([]int{}, ending...), int(c-'0'))
+		case c == ']':
+			ending = nil
+		}
+	}
+	return s
+}
+
+// The forms and how they are played are common practice, worked by hand.
+func TestTheOrderInWhichBarsArePlayed(t *testing.T) {
+	for form, want := range map[string]string{
+		"AB":               "AB",
+		"AB:|C":            "ABABC",
+		"A|:BC:|D":         "ABCBCD",
+		"A:|B:|":           "AABB",
+		"|:A:||:B:|":       "AABB",
+		"|:AB:3|C":         "ABABABC",
+		"|:A1[B:|2[C]D":    "ABACD",
+		"|:A1[B:|2[C]D:|":  "ABACDD",
+		"|:A12[B:|3[C]D":   "ABABACD",
+		"A1[B:|2[C]|:D:|E": "ABACDDE",
+		"|:A1[B:|2[C:|D":   "ABACD",
+		"|:AB|:CD:|":       "ABCDCD",
+		"1[A:|2[B]":        "AB",
+	} {
+		s := bars(form)
+		got := ""
+		for _, bar := range s.Order(1000) {
+			got += s.BarLabel(bar)
+		}
+		require.Equal(t, want, got, form)
+	}
+}
+
+func TestTheOrderEndsWhateverTheFileSays(t *testing.T) {
+	s := bars("|:AB:9|")
+	s.Bars[1].RepeatEnd = 1 << 30
+	require.Len(t, s.Order(1<<30), 2*mostPasses)
+	require.Len(t, s.Order(7), 7)
+	require.Empty(t, (&Score{}).Order(5))
+}
+
+func TestUnfoldedSoundsMoveInTime(t *testing.T) {
+	s := bars("|:AB:|")
+	for i := range s.Bars {
+		s.Bars[i].Start, s.Bars[i].Length = rational.Int(int64(2*i)), rational.Int(2)
+		s.Notes = append(s.Notes, Note{Onset: rational.Int(int64(2*i + 1)), Duration: rational.Int(1), MIDI: 60 + i, Bar: i + 1})
+	}
+	var onsets []string
+	for _, n := range s.Unfolded(100) {
+		onsets = append(onsets, n.Onset.String())
+	}
+	require.Equal(t, []string{"1", "3", "5", "7"}, onsets)
+}
