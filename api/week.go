@@ -47,7 +47,7 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 	}
 	out := contract.Week{
 		Student: student(sh.ladder, sh.today), Studio: sh.studio.Name, Teacher: me.Name, Start: openapi_types.Date{Time: start},
-		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Caution: caution,
+		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: caution,
 		Practice: contract.Practice{Days: sh.ladder.PracticeDays[:], Minutes: sh.ladder.PracticeMinutes, HandsApart: sh.ladder.HandsApart, Version: sh.ladder.Version},
 	}
 	for _, d := range plan.Days {

@@ -850,9 +850,12 @@ type UsedNote struct {
 
 // Week defines model for Week.
 type Week struct {
-	Caution  string             `json:"caution"`
-	Days     []WeekDay          `json:"days"`
-	Dose     string             `json:"dose"`
+	Caution string    `json:"caution"`
+	Days    []WeekDay `json:"days"`
+	Dose    string    `json:"dose"`
+
+	// Estimate How the minutes were reckoned
+	Estimate string             `json:"estimate"`
 	LeftOut  []WeekItem         `json:"leftOut"`
 	NotYet   []string           `json:"notYet"`
 	Practice Practice           `json:"practice"`
@@ -3026,30 +3029,30 @@ var swaggerSpec = []string{
 	"WjhaI95RXIBIkxHcEw1vY+DWu3geBF557B10Y1CmJiivGxS6mOFcoevY2ks9t1jZqKEAcYZ05OYT6hIe",
 	"gaEMb1zG/ZazVonosye8GyQJyrtivG/OPvp5AKDVhWKGEb3C7CsjXnjz13ZatQ0gbIHWWCIBMy4yyKpz",
 	"O1prXf199ISLxxeGuaqHKp8dV+xaO8JDR/7Vtq+w462SqpNUtb9tJ5o6psdkVdWejXF+DEzQW36Rk4zs",
-	"qI/Yvuv4ugPTkfeNglFj8/jVrcrWHHDpa1E6SuCR02GSAFhdORS7nVbhEnrSG3P1c6lGjXGtII8Nwrj6",
-	"t7GBcBEgytsPfLt2u48LOYdop3kavzQOUX4VlI8rV8BY2y0HFnuhVCx1AgzYVRGTBgVdXpP6dO8qvn0p",
-	"GMSv6vhxtwbBi/vZKhR4IoPwURnF+Tvbg7KuWgAbhoi8nVgf0wypkcN4PV4wYR/4uifF2Ao+Kec26iyZ",
-	"/v83TpgJNzgNYlC8wObxwWLRcSzWu9PofEJfpDXYpXeRcAQm8MGYc/oteZ7roVD7PfvGhtUNWh3e1Nz5",
-	"TekDsvALWhO1RBjplsidd3/ueYltwM4LVOaX5gxcVXUfhxOfjDbPeRwlnnGmtDFCU1BrAHdDCghT2WeO",
-	"HIHB9I6QryycbpCWWmoB/LdoytUSSZKBrcpZAAOBFWTWCSXqCH3U0jUvP/z0Azo7O/seEYZ++fhDar1V",
-	"/YbaWIMHN7QcoXdYuFIfLk2S0nm2J28RNQlT83K9xEqHGe7E29F/sIpHF8kdVgSYQjc+kKhygMmJP+GC",
-	"C5JcJGdHk6Mzm3FdGhEe2+BDHn+1fzwZl9LujFrVzMUn11lykfwJVNV/eC1NT8FT3eTYffb00Lpw5XQy",
-	"2XLZyrhLVoLDyJF7VrQSGFvliqhsHYi5N6ev44rS8P6Wp7TLsGN3VK+XcTdEqh9dm/8v1g3a7OwNIl23",
-	"OMpOyu11NeY4n8hA6AgNC0EeMd2XvXqZx9Kal1kWnIi0y4fyxREydVs4B/Nyg8z+Y09L6sBxBm8RZlwt",
-	"QbgGJdOEYlRKyBDJ9IISMNe/juxBnUBsl0UBLDuI4D6XINU7bg9MD5bZiKKFQAXHSbquVnjtih19Te6O",
-	"4MiPGDfFzVuZnp6pvC30KWvCrH1xum0Xp6+pXn/ma5RjtkFrEICYNiEHNA+0itt7zapt8TdpVh2k03N1",
-	"FUZ2dogBZPKgbGMOMu9j2ntb9rgfy9Kv0bvQgqKBfW4VqzLwLymRql6lxy4X5j1kSDMQCVdScDCxhDFw",
-	"UUZEcw/qrg78vrnRHBaXD7FR5xFMDT9CdlB2mqKM46/e732yY1KwYW6Tsx8g549g0uZDiL02/iKfz4Pi",
-	"8WdszPuusx0tqwMrWuhOoZrzuCuVRLgqi0dYmQkBy7THQZREdtm+NbcKKOcnN24YQVLhjexu8XcUz0Yx",
-	"1JyTl82C/IPqg8fC+6yeQeVeThoGkXtJ62Xo73PQAVZapN7E2DAIG6japhX2ZXN1pGKrj35bteowOLZZ",
-	"NPIzA6+dDLJe38al71RLD3LtyVRg6x8e3IsPFrKDJqrjVuZkUooKis0RF6THESC1c24cfeuv5zgDHZ7r",
-	"BTijOux9a8NpHQaQzMcAS8wWIJH2/glbRLz7LLtt3iJ66N0mPI03aMM5OdjQLal3pWyvHDzEimrtXX12",
-	"K+D1ONtVszDtnAI1x6Uo4ELHhPrzUvXdclulWEfcD/uiXpy9pabHhdMvkcna4YNL6bg6+dgnK19dv6+g",
-	"xvHtkWVHNjuJBRyZuswvOf3jl5w2uVmfsiQMi03kZuIoL+eEGlZqE+GSD2gqeLlYKkTUc5grQfo6+z6P",
-	"7Z4smM2NDPAtTdkj4qXa3+72StSR+oIKfQvxIJFrm21LOhFhz99Sugy+Zsm3wVhyV//dOCB9vvOEaIGl",
-	"XHN7KVTw6clk5+nSNuRiCAg6/BbYy3iZ3z9X2GZx2czjdoft3jf6Fp5UkFrd5UNdUupvEpWp9lUcSOLQ",
-	"UuPjH3ghXGbZfZWsfSFvpr5k7Js6M41hD+zGKF8l1Wc5P7oL6MbthS8eRlmy+tx3Xzk1t8HT3gwy5Qvi",
-	"0U+6FDS5SI5xQZKnh6f/CwAA//8=",
+	"qI/Yvuv4ugPTkfeNglFj8/jVrcrWHHDpa1E6SuCR02GSAFhdORS7nVbhMm4oQCqSu1rTprL/ma+NdXAW",
+	"Ea1BgNb5FbcnPSPLfa5+LtUocq8V5DF6GVf/NjamLgJwevvZcddu98kj51vttHTjV9khKrmCSnTlaiFr",
+	"E+hwZy+UiqVOFwLJB5yr6EqDMjGvn30afRXfFBUMYl11qLlb2eAl/2xtCvybQairjGYPOpuOsg5gAEaG",
+	"OL+dWB/TDKmRI349vjVhH/i6J3HZCmkp5zaWLZn+/zdOmAliOA0iW7zA5vHBItxxLNZ73ugsRV/8NjhQ",
+	"cPF1BHzwIZ4LJSx5nuuhUPvjhcY22A2FHYrVNLGmoAJZUAetiVoijHRL5E7RP/cUxja46AXq/Utzsq6q",
+	"5Y+DlE9Gm+c8jj3POFPaGKEpqDWAu3cFhKkXNAeZwCCFR8jXK043SEsttWmBt2jK1RJJkoGt9VkAA4EV",
+	"ZNa1JeoIfdTSNS8//PQDOjs7+x4Rhn75+ENqfWD9htoIhgf3vhyhd1i4AiIuTerT+csnbxE1aVjzcr3E",
+	"Sgcv7hzd0X+wikcXyR1WBJhCNz48qTKLyYk/N4MLklwkZ0eTozObx10aER7bkEYef7V/PBlH1W6SWtXM",
+	"dSrXWXKR/AlU1X942U1PGVXd5Nh99vTQusbldDLZcoXLuKtbgiPOkdtbtBIYW+VKs2x1ibmNp6/jitLw",
+	"VpintMuwY3cAsJdxN0SqH12b/y/WDdrs7L0kXWc7yk7K7SU45pCgyEDouA8LQR4x3Ze9epnHkqWXWRac",
+	"s7TLh/LFETLVYDgH83KDzP5jz2DqcHQGbxFmXC1BuAYl04RiVErIEMn0ghIw17+O7PGfQGyXRQEsO4jg",
+	"Ppcg1Ttuj2EPltmIUohABcdJuq6BeO1KKH2l746Qy48YN8XNu56enqm8LUwra4K3fdG/bRenrxuT5Jht",
+	"bDDCtAk5oHmgFRrQa1Zti79Js+qAop4LsTCys0MMIJMHZRtzQHwf097bYsr9WJZ+jd6wFpQi7HNXWZXX",
+	"f0mJVFUwPXa5MO8hQ5qBSLhChYOJJQyHizIimntQd3Xg982N5rAQfYiNOo8gdfgRsoOy05R6HH/1fu+T",
+	"HZOCDXObnP0AOX8Ek4wfQuy18Rf5fB6UpD9jY953ne1oWR2D0UJ3CtWcx12pJMJVsT3CykwIWKY9DqIk",
+	"ssv2rbmrQDk/uXFvCZIKb2R3i7+jeDaKoeb0vWyW+R9UHzzC3mf1DNb3ctIwON9LWi9Df5+DDrDSIvUm",
+	"xoZB2ADgNlmxL5urgxpbffTbqlWHwbHNopH1GXiZZZBL+zYufacGe5BrT6YCW//w4F58sJAdNFEd4jLn",
+	"nVJUUGwOziA9jgCpnXPj6Ft/PccZ6PBcL8AZ1WHvWxtO6zCAZD4GWGK2AIm090/YIuLdZ9lt827SQ+82",
+	"4Rm/QRvOycGGbkm9K2V7keEhVlRr7+qzWwGvx9mumoVp52ypOYRFARc6JtSfl6rv7twqcTvi1tkX9eLs",
+	"3Tc9Lpx+iUwuEB9cSsfVeco+Wfma/X0FNY5vjyw7sjlPLODIVHt+yekfv+S0yc367CZhWGwi9x1HeTkn",
+	"1LBSmwiXfEBTwcvFUiGinsNcCdJX7/d5bPdkwWyaZIBvaYopES/V/na3V6KO1BdU6FuIB4lc22xbKIoI",
+	"e/6W0mXwNUu+DcaSu6ryxrHr853nTgss5Zrbq6aCT08mO8+stiEXQ0DQ4bfAXsbL/P65wjaLyyYhtzts",
+	"977Rt/CkgizrLh/qklJ/P6lMta/iQBKHlhof/8AL4TLL7qu87Qt5M/XVZd/UmWkMe2A3Rvnaqz7L+dFd",
+	"azduL3zxMMqS1ee++3qsuQ2e9maQqWQQj37SpaDJRXKMC5I8PTz9XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

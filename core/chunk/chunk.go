@@ -19,9 +19,6 @@ type Chunk struct {
 	SameAs int `json:"sameAs,omitempty"`
 }
 
-// Bars returns how many bars the chunk has.
-func (c Chunk) Bars() int { return c.To - c.From + 1 }
-
 // Leaves returns the smallest chunks in order.
 func (c Chunk) Leaves() []Chunk {
 	if len(c.Parts) == 0 {

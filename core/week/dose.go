@@ -1,6 +1,9 @@
 package week
 
-import "math"
+import (
+	"fmt"
+	"math"
+)
 
 // Doses by age are common practice: as many times as the student has years,
 // four-year-olds four times and seven-year-olds seven; from ten on, until
@@ -37,6 +40,18 @@ const (
 	// plainMinutes is for a material without a score.
 	plainMinutes = 3.0
 )
+
+// estimateWords says how the minutes of a plan come about.
+func estimateWords(in Input) string {
+	words := fmt.Sprintf("An estimate: the bars at %.0f %% of the final tempo, times the repetitions, and half as long again to breathe and turn back; to the next half minute, and never under one.", 100*practiceTempo)
+	if _, row := dose(in.Age); row {
+		words += fmt.Sprintf(" %d right in a row are taken as %d tries.", inRow, triesForRow)
+	}
+	if len(in.Reviews) > 0 {
+		words += fmt.Sprintf(" Of the %d minutes a day, %.0f %% are kept for learned pieces.", in.Minutes, 100*in.ReviewShare)
+	}
+	return words + " Finishing early is fine; going over is not planned."
+}
 
 // minutes estimates how long it takes to play some quarter notes a number of
 // times at practice tempo, to the next half minute and at least one.

@@ -113,6 +113,8 @@ type Plan struct {
 	NotYet []string
 	// Dose says in words how often, and why.
 	Dose string
+	// Estimate says in words how the minutes were reckoned.
+	Estimate string
 }
 
 // Make lays out the week. It refuses minutes outside 1 to 240.
@@ -120,7 +122,7 @@ func Make(in Input) (Plan, error) {
 	if in.Minutes < 1 || in.Minutes > 240 {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and 240, not %d", in.Minutes)
 	}
-	p := Plan{Dose: doseWords(in.Age)}
+	p := Plan{Dose: doseWords(in.Age), Estimate: estimateWords(in)}
 	for i := 0; i < 7; i++ {
 		date := in.Start.AddDate(0, 0, i)
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.Practises[date.Weekday()]})

@@ -195,7 +195,12 @@ func TestAShortStaircaseIsSpreadOverTheWeek(t *testing.T) {
 	require.Equal(t, 2, p.Days[3].Items[0].Times, "twice, to begin with")
 }
 
-func TestRefusesImpossibleMinutes(t *testing.T) {
+func TestSaysHowMinutesAreReckonedAndRefusesImpossibleOnes(t *testing.T) {
+	p, err := Make(Input{Start: start, Minutes: 20, Age: 12, ReviewShare: 0.3, Reviews: []material.Material{{ID: "r"}}})
+	require.NoError(t, err)
+	require.Contains(t, p.Estimate, "60 % of the final tempo")
+	require.Contains(t, p.Estimate, "3 right in a row are taken as 5 tries")
+	require.Contains(t, p.Estimate, "30 % are kept for learned pieces")
 	for _, m := range []int{-10, 0, 241} {
 		_, err := Make(Input{Minutes: m})
 		require.ErrorContains(t, err, "between 1 and 240")

@@ -529,6 +529,8 @@ export interface components {
             leftOut: components["schemas"]["WeekItem"][];
             notYet: string[];
             dose: string;
+            /** @description How the minutes were reckoned */
+            estimate: string;
             practice: components["schemas"]["Practice"];
             caution: string;
         };

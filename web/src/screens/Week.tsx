@@ -5,6 +5,7 @@ import { body, client, type Schemas } from "../contract/client";
 import { weekQuery } from "../data/queries";
 import { firstName, longDay, minutes, weekdayOf } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Why } from "../parts/Why";
 import { paperSize } from "../week/paperSize";
 import { WeekDay } from "../week/WeekDay";
 
@@ -28,7 +29,14 @@ export function Week() {
             {w.student.name} · {w.student.instrument} · from {longDay(w.start)} · {w.studio}, {w.teacher}
           </p>
           <h1 className="text-[1.6rem]">{w.sentence}</h1>
-          <p className="mt-1">{w.dose}</p>
+          <div className="mt-1 flex flex-wrap items-center gap-x-3">
+            <p>{w.dose}</p>
+            <span className="no-print">
+              <Why label="How the minutes are reckoned" shown="The minutes">
+                <p>{w.estimate}</p>
+              </Why>
+            </span>
+          </div>
         </div>
         <div className="no-print flex flex-wrap gap-2">
           <Link to={`/lesson/${ladder}`} className="press">
