@@ -1,6 +1,7 @@
 package demand
 
 import (
+	"slices"
 	"sort"
 	"strconv"
 
@@ -14,7 +15,7 @@ import (
 // of the bars (from 1, ascending) in which it occurs.
 func Features(s *score.Score, family material.Family) map[string][]int {
 	keyboard := family == material.Keyboard
-	f := &finder{s: s, found: map[string]map[int]bool{}, plays: make([]bool, len(s.Parts))}
+	f := &finder{s: s, found: map[string][]int{}, plays: make([]bool, len(s.Parts))}
 	for i := range s.Parts {
 		f.plays[i] = reading.Plays(s, i, keyboard)
 	}
@@ -32,28 +33,26 @@ func Features(s *score.Score, family material.Family) map[string][]int {
 			f.add("long", i+1)
 		}
 	}
-	out := make(map[string][]int, len(f.found))
 	for name, bars := range f.found {
-		for b := range bars {
-			out[name] = append(out[name], b)
-		}
-		sort.Ints(out[name])
+		sort.Ints(bars)
+		f.found[name] = slices.Compact(bars)
 	}
-	return out
+	return f.found
 }
 
 type finder struct {
-	s     *score.Score
-	found map[string]map[int]bool
+	s *score.Score
+	// found may hold a bar more than once and out of order until the end.
+	found map[string][]int
 	// plays says of each part whether it is the student's own.
 	plays []bool
 }
 
 func (f *finder) add(name string, bar int) {
-	if f.found[name] == nil {
-		f.found[name] = map[int]bool{}
+	bars := f.found[name]
+	if n := len(bars); n == 0 || bars[n-1] != bar {
+		f.found[name] = append(bars, bar)
 	}
-	f.found[name][bar] = true
 }
 
 // meter finds time signatures, keys and a pickup.
