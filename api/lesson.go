@@ -3,10 +3,12 @@ package api
 import (
 	"context"
 	"fmt"
+	"time"
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
 	"patientladder/core/material"
+	"patientladder/core/preview"
 	"patientladder/core/reading"
 	"patientladder/core/ripe"
 	"patientladder/core/standing"
@@ -44,6 +46,9 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 		out.Pieces = append(out.Pieces, piece)
 	}
 	out.Reviews = reviews(sh)
+	if out.Bites, err = s.bites(ctx, sh, live); err != nil {
+		return nil, err
+	}
 	for _, e := range live {
 		if sh.day(e.At).Equal(sh.today) {
 			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: s.describe(sh, e)})
@@ -97,6 +102,34 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []st
 		p.Opening = reading.Opening(sc, reading.Lines(sc, sh.family == material.Keyboard))
 	}
 	return p, err
+}
+
+// bites are the preview steps for this lesson: for the rungs ahead, method
+// first, leaving out the skills that had a step in the last week.
+func (s *Server) bites(ctx context.Context, sh shelf, live []studentlog.Entry) ([]contract.Bite, error) {
+	v, err := s.view(ctx, sh)
+	if err != nil {
+		return nil, err
+	}
+	var ahead []material.Material
+	for _, rail := range v.Rails {
+		for _, r := range rail.Rungs {
+			if r.Standing == nil {
+				ahead = append(ahead, r.Material)
+			}
+		}
+	}
+	recent := map[string]bool{}
+	for _, e := range live {
+		if e.Kind == studentlog.StepDone && sh.today.Sub(sh.day(e.At)) < 7*24*time.Hour {
+			recent[e.Skill] = true
+		}
+	}
+	out := []contract.Bite{}
+	for _, b := range preview.Bites(ahead, sh.standing.Ability, s.policy.Leap, s.skills, recent) {
+		out = append(out, contract.Bite{Skill: b.Skill, Name: s.skills.Name(b.Skill), Step: b.Step, Of: b.Of, Text: b.Text, For: sh.lib[b.For].Title})
+	}
+	return out, nil
 }
 
 // mostReviews is how many learned pieces a lesson offers to be heard; those

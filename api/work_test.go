@@ -437,3 +437,28 @@ func TestACompressedScore(t *testing.T) {
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Contains(t, problem["detail"], "“cut.mxl” was not added: the compressed score is damaged")
 }
+
+// A bite is offered for what comes soonest; done, its skill waits a week.
+func TestBitesWaitAWeek(t *testing.T) {
+	u := teacher(t)
+	ladder := newStudent(t, u)
+	bites := func() (out []string) {
+		_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+		for _, b := range items(t, lesson, "bites") {
+			require.NotEmpty(t, b["for"])
+			out = append(out, fmt.Sprint(b["skill"], " ", b["step"]))
+		}
+		return out
+	}
+	first := bites()
+	require.Len(t, first, 2)
+	skill, _, _ := strings.Cut(first[0], " ")
+	status, got := u.append(ladder, entry{"kind": "stepDone", "skill": skill, "step": 1})
+	require.Equal(t, http.StatusOK, status, got)
+	require.NotContains(t, fmt.Sprint(bites()), skill+" ")
+	// Had it been eight days ago, the next step would be due.
+	other := newStudent(t, u)
+	u.append(other, entry{"kind": "stepDone", "skill": skill, "step": 1, "at": clock.AddDate(0, 0, -8).Format(time.RFC3339)})
+	ladder = other
+	require.Equal(t, skill+" 2", bites()[0])
+}

@@ -8,6 +8,7 @@ import (
 	"patientladder/core/ladder"
 	"patientladder/core/material"
 	"patientladder/core/next"
+	"patientladder/core/preview"
 	"patientladder/core/skill"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
@@ -209,21 +210,14 @@ func (s *simulation) plant() {
 		return
 	}
 	st := s.standing()
-	look := 0
+	var ahead []material.Material
 	for _, p := range s.placed {
-		if st.Materials[p.Material] != nil || p.Strand != material.Method {
-			continue
+		if st.Materials[p.Material] == nil && p.Strand == material.Method {
+			ahead = append(ahead, s.lib[p.Material])
 		}
-		if look++; look > 4 {
-			return
-		}
-		for _, d := range s.lib[p.Material].Demands {
-			sk, _ := s.skills.Get(d.Skill)
-			ev := st.Ability.Skills[d.Skill]
-			if len(sk.Steps) > ev.StepsDone && ev.Cleared == 0 && ev.Working == 0 && !ev.Shown {
-				s.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: d.Skill, Step: ev.StepsDone + 1, Text: sk.Steps[ev.StepsDone]})
-				return
-			}
-		}
+	}
+	for _, b := range preview.Bites(ahead, st.Ability, standing.DefaultPolicy().Leap, s.skills, nil) {
+		s.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: b.Skill, Step: b.Step, Text: b.Text})
+		return
 	}
 }

@@ -427,6 +427,15 @@ export interface components {
             /** @description The last rating: 1 fell apart, 2 shaky, 3 solid, 4 easy and musical */
             rating?: number;
         };
+        Bite: {
+            skill: string;
+            name: string;
+            step: number;
+            of: number;
+            text: string;
+            /** @description The title of the piece that will need it */
+            for: string;
+        };
         StandardPoint: {
             id: string;
             name: string;
@@ -455,6 +464,8 @@ export interface components {
             pieces: components["schemas"]["LessonPiece"][];
             /** @description Learned pieces, the one left longest first, and those heard today */
             reviews: components["schemas"]["ReviewPiece"][];
+            /** @description Preview steps for what the rungs ahead will need, soonest first */
+            bites: components["schemas"]["Bite"][];
             standard: components["schemas"]["StandardPoint"][];
             signs: components["schemas"]["Sign"][];
             /** @description Today's entries that count, oldest first */

@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { useAppend } from "../data/entries";
 import { lessonQuery } from "../data/queries";
+import { Bites } from "../lesson/Bites";
 import { ClockLine } from "../lesson/ClockLine";
 import { LessonLog } from "../lesson/LessonLog";
 import { PieceCard } from "../lesson/PieceCard";
@@ -60,6 +61,7 @@ export function Lesson() {
         <div className="mt-3">
           <Refused error={append.error} />
         </div>
+        <Bites lesson={l} append={append} />
         <Reviews lesson={l} append={append} />
         <LessonLog lesson={l} append={append} />
       </div>

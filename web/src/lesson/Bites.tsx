@@ -1,0 +1,41 @@
+import type { Schemas } from "../contract/client";
+import { entry, type useAppend } from "../data/entries";
+import { LayerMark } from "../parts/LayerMark";
+
+/** Bites that plant what a later piece will need, so small that the student hardly notices. */
+export function Bites(props: { lesson: Schemas["Lesson"]; append: ReturnType<typeof useAppend> }) {
+  const { lesson, append } = props;
+  if (lesson.bites.length === 0) return null;
+  return (
+    <section aria-label="Plant" className="mt-6 border-t border-line pt-3">
+      <h2 className="text-lg">Plant a little</h2>
+      <ul>
+        {lesson.bites.map((b) => (
+          <li
+            key={b.skill}
+            className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line/60 py-1.5"
+          >
+            <LayerMark layer="preview" />
+            <span className="min-w-48 flex-1">
+              <span className="font-semibold">{b.text}</span>
+              <span className="fine block">
+                step {b.step} of {b.of} towards “{b.name}”, which “{b.for}” will ask for
+              </span>
+            </span>
+            <button
+              type="button"
+              className="press border-line"
+              disabled={append.isPending}
+              onClick={() =>
+                append.mutate([entry("stepDone", { skill: b.skill, step: b.step, text: b.text })])
+              }
+            >
+              Done
+              <span className="sr-only">: {b.text}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
