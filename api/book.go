@@ -137,6 +137,16 @@ func (s *Server) view(ctx context.Context, sh shelf) (ladder.View, error) {
 	return ladder.Draw(sh.standing, sh.lib, placed, s.policy.Leap, sh.today), nil
 }
 
+// drawn opens a ladder and draws it.
+func (s *Server) drawn(ctx context.Context, id string) (shelf, ladder.View, error) {
+	sh, err := s.shelf(ctx, id)
+	if err != nil {
+		return sh, ladder.View{}, err
+	}
+	v, err := s.view(ctx, sh)
+	return sh, v, err
+}
+
 // score reads the score of a material; nil when it has none.
 func (s *Server) score(ctx context.Context, studio string, m material.Material) (*score.Score, error) {
 	if m.Bars == 0 {

@@ -182,6 +182,8 @@ func TestMistakesAreProblems(t *testing.T) {
 // A body without a length is cut off at the limit all the same.
 func TestABodyWithoutALengthIsBounded(t *testing.T) {
 	u := teacher(t)
+	before := len(u.list("/api/materials"))
+	defer func() { require.Len(t, u.list("/api/materials"), before) }()
 	endless := io.MultiReader(strings.NewReader(`{"id":"`), io.LimitReader(zeros{}, 40<<20))
 	req, err := http.NewRequest("POST", web.URL+"/api/materials", endless)
 	require.NoError(t, err)

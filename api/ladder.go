@@ -12,11 +12,7 @@ import (
 
 // GetLadder returns the whole ladder of a student.
 func (s *Server) GetLadder(ctx context.Context, r contract.GetLadderRequestObject) (contract.GetLadderResponseObject, error) {
-	sh, err := s.shelf(ctx, r.Ladder)
-	if err != nil {
-		return nil, err
-	}
-	v, err := s.view(ctx, sh)
+	sh, v, err := s.drawn(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
@@ -61,11 +57,7 @@ func (s *Server) ownFocus(sh shelf) []contract.OwnFocus {
 
 // GetNext proposes the next rung of a strand.
 func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (contract.GetNextResponseObject, error) {
-	sh, err := s.shelf(ctx, r.Ladder)
-	if err != nil {
-		return nil, err
-	}
-	v, err := s.view(ctx, sh)
+	sh, v, err := s.drawn(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}

@@ -77,7 +77,7 @@ func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestO
 	}
 	focus := n.FocusPoints
 	if len(focus) == 0 {
-		focus = usualFocus(m)
+		focus = material.UsualFocus(m.Instrument)
 	}
 	for _, text := range focus {
 		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: strings.TrimSpace(text)})
@@ -86,18 +86,6 @@ func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestO
 		return nil, err
 	}
 	return contract.AddMaterial201JSONResponse(brief(m)), nil
-}
-
-// usualFocus are the focus points of a piece to which the teacher gave none (common practice).
-func usualFocus(m material.Material) []string {
-	family, _ := material.FamilyOf(m.Instrument)
-	switch family {
-	case material.Bowed:
-		return []string{"steady pulse", "straight bow", "pitch against the open strings"}
-	case material.Plucked:
-		return []string{"steady pulse", "even in loudness by finger", "small motions"}
-	}
-	return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}
 }
 
 // shorten keeps a name within its column.
@@ -195,7 +183,7 @@ func read(out *contract.Piece, sc *score.Score, m material.Material) {
 	if b := sc.Bars[0]; b.BeatUnit > 0 {
 		out.Time = fmt.Sprintf("%d/%d", b.Beats, b.BeatUnit)
 	}
-	out.Key = keyName(sc.Bars[0])
+	out.Key = sc.Bars[0].KeyName()
 	above := make([]int, len(sc.Parts)) // staves of the parts above
 	for i := 1; i < len(sc.Parts); i++ {
 		above[i] = above[i-1] + sc.Parts[i-1].Staves
@@ -252,33 +240,6 @@ func count(l *contract.Line, m reading.Move) {
 	case reading.Leap:
 		l.Counts.Leap++
 	}
-}
-
-// keyName names the key of a bar's signature where the file gives a mode, else the signature.
-func keyName(b score.Bar) string {
-	const fifths = "FCGDAEB"
-	tonic := b.Fifths + 1 // index of the major tonic on the line of fifths from F
-	switch b.Mode {
-	case "minor":
-		tonic += 3
-	case "major":
-	default:
-		switch {
-		case b.Fifths == 0:
-			return "no sharps or flats"
-		case b.Fifths > 0:
-			return counted(b.Fifths, "sharp")
-		}
-		return counted(-b.Fifths, "flat")
-	}
-	sign := ""
-	for ; tonic > 6; tonic -= 7 {
-		sign += " sharp"
-	}
-	for ; tonic < 0; tonic += 7 {
-		sign += " flat"
-	}
-	return string(fifths[tonic]) + sign + " " + b.Mode
 }
 
 func pieceSentence(p contract.Piece, m material.Material) string {

@@ -8,7 +8,6 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/chunk"
-	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/pattern"
 	"patientladder/core/reading"
@@ -67,7 +66,7 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (weekplan.Input, error) {
 	in := weekplan.Input{
 		Start: start, Practises: sh.ladder.PracticeDays, Minutes: sh.ladder.PracticeMinutes,
-		Age: sh.ladder.Age(sh.today), ReviewShare: reviewShare,
+		Age: sh.ladder.Age(sh.today), ReviewShare: weekplan.ReviewShare,
 	}
 	for _, f := range sh.standing.Travelling() {
 		in.Own = append(in.Own, f.Text)
@@ -85,15 +84,10 @@ func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (week
 	return in, nil
 }
 
-// reviewShare of the practice minutes is kept for learned pieces (default of a reading-first studio).
-const reviewShare = 0.3
-
 func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekplan.Work, error) {
 	m, ms := sh.lib[id], sh.standing.Materials[id]
 	w := weekplan.Work{Material: m, RunDue: ms.RunDue, WeeksOn: int(sh.today.Sub(sh.day(ms.Assigned)).Hours() / 24 / 7)}
-	// Hands stay apart at first only while playing them together is not secure.
-	together := s.policy.Leap.Level(sh.standing.Ability.Skills["hands-together"])
-	w.HandsApart = sh.ladder.HandsApart && together != leap.Secure && together != leap.Rusty
+	w.HandsApart = weekplan.KeepApart(sh.ladder.HandsApart, sh.standing.Ability, s.policy.Leap)
 	if ms.Points > 0 {
 		w.Progress = float64(ms.Full) / float64(ms.Points)
 	}

@@ -123,21 +123,13 @@ func (f *finder) values() {
 		if n.Pitch.Alter != keyAlter(n.Pitch.Step, f.s.Bars[n.Bar-1].Fifths) {
 			f.add("accidental", n.Bar)
 		}
-		if black(n.MIDI) {
+		if score.BlackKey(n.MIDI) {
 			f.add("black-key", n.Bar)
 		}
 		if n.String > 0 || n.Fret > 0 {
 			f.add("fret."+strconv.Itoa(n.Fret), n.Bar)
 		}
 	}
-}
-
-func black(midi int) bool {
-	switch midi % 12 {
-	case 1, 3, 6, 8, 10:
-		return true
-	}
-	return false
 }
 
 // keyAlter returns the alteration that a key signature gives to a step.

@@ -95,6 +95,19 @@ type FocusPoint struct {
 	Text string `json:"text"`
 }
 
+// UsualFocus are the focus points of a piece to which the teacher gave none
+// (common practice).
+func UsualFocus(instrument string) []string {
+	family, _ := FamilyOf(instrument)
+	switch family {
+	case Bowed:
+		return []string{"steady pulse", "straight bow", "pitch against the open strings"}
+	case Plucked:
+		return []string{"steady pulse", "even in loudness by finger", "small motions"}
+	}
+	return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}
+}
+
 // Library looks a material up by id.
 type Library map[string]Material
 

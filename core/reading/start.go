@@ -39,7 +39,7 @@ func FindStart(s *score.Score, l Line) (st Start, ok bool) {
 		st.Key = append(st.Key, s.Notes[i].Pitch.String())
 	}
 	outer := &s.Notes[first.Outer]
-	st.BlackKey = isBlack(outer.Pitch)
+	st.BlackKey = score.BlackKey(outer.Pitch.Semitone())
 	if f, err := strconv.Atoi(outer.Fingering); err == nil && f >= 0 && f <= 5 {
 		st.Finger, st.FingerGiven = f, true
 	} else if l.Hand != Whole {
@@ -65,14 +65,6 @@ func fiveFinger(s *score.Score, l Line, p score.Pitch) int {
 		return 5 - (p.StaffStep() - low)
 	}
 	return 1 + p.StaffStep() - low
-}
-
-func isBlack(p score.Pitch) bool {
-	switch ((p.Semitone() % 12) + 12) % 12 {
-	case 1, 3, 6, 8, 10:
-		return true
-	}
-	return false
 }
 
 // UsedNote is one pitch that a line uses.

@@ -119,6 +119,15 @@ var stepSemitones = map[byte]int{'C': 0, 'D': 2, 'E': 4, 'F': 5, 'G': 7, 'A': 9,
 // Semitone returns the pitch on the MIDI scale, where middle C is 60.
 func (p Pitch) Semitone() int { return 12*(p.Octave+1) + stepSemitones[p.Step] + p.Alter }
 
+// BlackKey says that a pitch on the MIDI scale lies on a black key.
+func BlackKey(midi int) bool {
+	switch (midi%12 + 12) % 12 {
+	case 1, 3, 6, 8, 10:
+		return true
+	}
+	return false
+}
+
 // StaffStep returns the place on the staff, counted in steps, with middle C at 28.
 func (p Pitch) StaffStep() int {
 	return 7*p.Octave + (int(p.Step)-'C'+7)%7

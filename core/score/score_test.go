@@ -151,3 +151,28 @@ func TestUnfoldedSoundsMoveInTime(t *testing.T) {
 	}
 	require.Equal(t, []string{"1", "3", "5", "7"}, onsets)
 }
+
+// The circle of fifths, as every theory primer has it (from memory).
+func TestKeysByTheCircleOfFifths(t *testing.T) {
+	major := map[int]string{0: "C", 1: "G", 2: "D", 3: "A", 4: "E", 5: "B", 6: "F sharp", 7: "C sharp",
+		-1: "F", -2: "B flat", -3: "E flat", -4: "A flat", -5: "D flat", -6: "G flat", -7: "C flat"}
+	minor := map[int]string{0: "A", 1: "E", 2: "B", 3: "F sharp", 4: "C sharp", 5: "G sharp", 6: "D sharp", 7: "A sharp",
+		-1: "D", -2: "G", -3: "C", -4: "F", -5: "B flat", -6: "E flat", -7: "A flat"}
+	for fifths := -7; fifths <= 7; fifths++ {
+		require.Equal(t, major[fifths]+" major", Bar{Fifths: fifths, Mode: "major"}.KeyName())
+		require.Equal(t, minor[fifths]+" minor", Bar{Fifths: fifths, Mode: "minor"}.KeyName())
+	}
+	require.Equal(t, "no sharps or flats", Bar{}.KeyName())
+	require.Equal(t, "1 flat", Bar{Fifths: -1}.KeyName())
+	require.Equal(t, "3 sharps", Bar{Fifths: 3, Mode: "dorian"}.KeyName())
+}
+
+func TestBlackKeys(t *testing.T) {
+	black := 0
+	for midi := 21; midi <= 108; midi++ {
+		if BlackKey(midi) {
+			black++
+		}
+	}
+	require.Equal(t, 36, black, "a piano has 36 black keys among its 88 (common practice)")
+}

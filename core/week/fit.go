@@ -104,6 +104,10 @@ func (d *Day) add(items []Item, room float64) float64 {
 	return taken
 }
 
+// ReviewShare of the practice minutes is kept for learned pieces (default of a
+// reading-first studio).
+const ReviewShare = 0.3
+
 // mostReviews is how many learned pieces a day holds at the most (default):
 // the week lets all of them come round, and a day may end early.
 const mostReviews = 3

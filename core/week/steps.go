@@ -5,6 +5,7 @@ import (
 	"sort"
 
 	"patientladder/core/chunk"
+	"patientladder/core/leap"
 	"patientladder/core/material"
 )
 
@@ -106,6 +107,16 @@ func finish(it Item, w Work, age int) Item {
 	it.Material, it.Title, it.Hand = w.Material.ID, w.Material.Title, w.hand()
 	it.Words = words(it, w, age)
 	return it
+}
+
+// together is the skill whose levels decide whether the hands stay apart.
+const together = "hands-together"
+
+// KeepApart says whether a student practises the hands apart at first: where
+// it is wanted, and only until playing them together is secure.
+func KeepApart(wanted bool, a leap.Ability, p leap.Policy) bool {
+	level := p.Level(a.Skills[together])
+	return wanted && level != leap.Secure && level != leap.Rusty
 }
 
 // hand is the gate of the hands: right a week, left a week, then together (common practice).

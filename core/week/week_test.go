@@ -8,7 +8,9 @@ import (
 	"pgregory.net/rapid"
 
 	"patientladder/core/chunk"
+	"patientladder/core/leap"
 	"patientladder/core/material"
+	"patientladder/core/skill"
 )
 
 var start = time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC)
@@ -125,6 +127,22 @@ func TestHandsApart(t *testing.T) {
 	w := work(1)
 	w.HandsApart, w.Material.Texture = true, material.InTurn
 	require.Empty(t, w.hand(), "hands in turn are never apart")
+}
+
+func TestHandsStayApartOnlyUntilTogetherIsSecure(t *testing.T) {
+	p := leap.DefaultPolicy()
+	with := func(e leap.Evidence) leap.Ability {
+		return leap.Ability{Skills: map[string]leap.Evidence{together: e}}
+	}
+	require.True(t, KeepApart(true, leap.Ability{}, p))
+	require.True(t, KeepApart(true, with(leap.Evidence{Cleared: 1}), p))
+	require.False(t, KeepApart(true, with(leap.Evidence{Cleared: 2}), p))
+	require.False(t, KeepApart(true, with(leap.Evidence{Shown: true, Faded: true}), p), "rusty is not new")
+	require.False(t, KeepApart(false, leap.Ability{}, p))
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	_, known := skills.Get(together)
+	require.True(t, known, "the rule names a skill of the catalogue")
 }
 
 func TestEqualChunksAreNotLearnedTwice(t *testing.T) {

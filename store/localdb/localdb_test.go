@@ -66,3 +66,12 @@ func TestRemoveRefusesWhileTheServerRuns(t *testing.T) {
 	require.NoError(t, Remove(dir))
 	require.NoDirExists(t, dir)
 }
+
+func TestAMissingServerSaysWhatToInstall(t *testing.T) {
+	_, err := find("a-server-that-nobody-has", "nor-this-one")
+	require.ErrorIs(t, err, ErrMissing)
+	require.ErrorContains(t, err, "apt-get install mariadb-server")
+	path, err := find("a-server-that-nobody-has", "mariadbd")
+	require.NoError(t, err)
+	require.FileExists(t, path)
+}

@@ -117,22 +117,31 @@ function RungStroke(props: { laid: Laid; top: number; picked: boolean; onPick: (
         type="button"
         aria-pressed={props.picked}
         onClick={() => props.onPick(rung.material)}
-        className={`group ml-2 flex h-[34px] w-[calc(100%-0.5rem)] items-center gap-2 rounded pr-1 text-left hover:bg-fold aria-pressed:bg-fold ${rung.layer === "working" ? "font-semibold" : ""}`}
+        className={`group ml-2 flex h-[34px] w-[calc(100%-0.5rem)] items-center gap-2 rounded pr-1 text-left hover:bg-fold aria-pressed:bg-fold ${rung.layer === "working" ? "bg-paper font-semibold" : ""}`}
       >
         <span aria-hidden="true" className={`ml-1 w-9 shrink-0 ${strokes[rung.layer]}`} style={{ opacity }} />
-        {rung.layer !== "ahead" && <LayerMark layer={rung.layer} size={14} />}
+        {rung.runDue ? <RunDue /> : rung.layer !== "ahead" && <LayerMark layer={rung.layer} size={14} />}
         <span
           className="line-clamp-2 min-w-0 flex-1 text-[0.92rem] leading-[1.05]"
           style={{ opacity: 0.4 + 0.6 * opacity }}
         >
           {rung.title}
         </span>
-        {rung.runDue && <span className="text-fine text-working">run due</span>}
         <span className={`figures text-fine ${rung.cliff ? "font-semibold text-cliff" : "text-soft"}`}>
           <span className="sr-only">{rung.cliff ? "a cliff, leap " : "leap "}</span>
           {below > 0 || rung.layer !== "review" ? leapSize(rung.leap.size) : ""}
         </span>
       </button>
     </li>
+  );
+}
+
+/** Stands in for the mark of a working rung that is ready for a run, as on Today. */
+function RunDue() {
+  return (
+    <svg viewBox="0 0 20 20" width="14" height="14" className="shrink-0 text-working" role="img">
+      <title>working piece, run due</title>
+      <path d="M4 16L10 4l6 12z" fill="currentColor" />
+    </svg>
   );
 }

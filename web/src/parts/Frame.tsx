@@ -27,7 +27,15 @@ export function Frame() {
       </a>
       <header className="no-print flex items-center gap-1 border-b border-line px-3 sm:gap-3 sm:px-6">
         <Link to="/" className="flex min-h-touch items-center gap-2 py-1 font-head text-lg font-semibold">
-          <img src="/ladder.svg" alt="" width={26} height={26} />
+          <svg viewBox="0 0 32 32" width="26" height="26" aria-hidden="true" className="text-working">
+            <path
+              d="M10 3v26M22 3v26M10 25h12M10 19.5h12M10 11h12M10 6.5h12"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth="3"
+              strokeLinecap="round"
+            />
+          </svg>
           <span className="max-sm:sr-only">Patient Ladder</span>
         </Link>
         <nav aria-label="Main" className="flex items-center">

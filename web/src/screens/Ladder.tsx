@@ -92,6 +92,12 @@ function Legend() {
         </svg>
         now
       </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg viewBox="0 0 20 20" width="12" height="12" className="text-working" aria-hidden="true">
+          <path d="M4 16L10 4l6 12z" fill="currentColor" />
+        </svg>
+        run due
+      </span>
       {layers.map(([layer, word]) => (
         <span key={layer} className="inline-flex items-center gap-1.5">
           <LayerMark layer={layer} size={13} />

@@ -1,0 +1,41 @@
+package score
+
+import "strconv"
+
+// KeyName names the key of a bar: "D major", "E flat minor". Where the file
+// gives no mode it says the signature: "2 sharps", "1 flat", "no sharps or
+// flats". The tonic is found on the line of fifths, three places further for a
+// minor key (standard theory).
+func (b Bar) KeyName() string {
+	const fifths = "FCGDAEB"
+	tonic := b.Fifths + 1 // index of the major tonic on the line of fifths from F
+	switch b.Mode {
+	case "major":
+	case "minor":
+		tonic += 3
+	default:
+		return signature(b.Fifths)
+	}
+	sign := ""
+	for ; tonic > 6; tonic -= 7 {
+		sign += " sharp"
+	}
+	for ; tonic < 0; tonic += 7 {
+		sign += " flat"
+	}
+	return string(fifths[tonic]) + sign + " " + b.Mode
+}
+
+func signature(fifths int) string {
+	word, n := "sharp", fifths
+	if fifths < 0 {
+		word, n = "flat", -fifths
+	}
+	switch n {
+	case 0:
+		return "no sharps or flats"
+	case 1:
+		return "1 " + word
+	}
+	return strconv.Itoa(n) + " " + word + "s"
+}
