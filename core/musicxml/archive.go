@@ -3,7 +3,6 @@ package musicxml
 import (
 	"archive/zip"
 	"bytes"
-	"encoding/xml"
 	"fmt"
 	"io"
 	"path"
@@ -57,13 +56,16 @@ func rootFile(archive *zip.Reader, limits Limits) (string, error) {
 		if err != nil {
 			return "", err
 		}
-		t := newTokens(bytes.NewReader(data), limits.Depth)
-		for {
-			tok, err := t.next()
+		text, err := decoded(data)
+		if err != nil {
+			return "", nil // a container that cannot be read: take the first score
+		}
+		for t := newTokens(text, limits.Depth); ; {
+			k, el, _, err := t.next()
 			if err != nil {
 				return "", nil // a container without a root file: take the first score
 			}
-			if el, ok := tok.(xml.StartElement); ok && el.Name.Local == "rootfile" {
+			if k == opens && el.name == "rootfile" {
 				kind := attr(el, "media-type")
 				if kind == "" || strings.Contains(kind, "musicxml") {
 					return attr(el, "full-path"), nil

@@ -5,7 +5,8 @@
 //
 //	read.go     Read, its limits and the check of what kind of file it is
 //	archive.go  compressed files (.mxl)
-//	tokens.go   a pull reader over encoding/xml with depth and place
+//	text.go     the encoding of the text
+//	tokens.go   a pull reader of XML with depth and place
 //	header.go   work, creators, part list
 //	part.go     a part: bars, cursor, backup and forward
 //	note.go     a note

@@ -1,7 +1,6 @@
 package musicxml
 
 import (
-	"encoding/xml"
 	"fmt"
 
 	"patientladder/core/score"
@@ -9,10 +8,10 @@ import (
 
 // heading reads one of the title elements. A movement's title wins over the
 // work's: in a collection the work is the book.
-func (r *reader) heading(el xml.StartElement) error {
-	switch el.Name.Local {
+func (r *reader) heading(el element) error {
+	switch el.name {
 	case "movement-title":
-		s, err := r.text()
+		s, err := r.value()
 		if s != "" {
 			r.score.Title = s
 		}
@@ -20,16 +19,16 @@ func (r *reader) heading(el xml.StartElement) error {
 	case "credit":
 		return r.skip() // printed text on the page; titles come from work and movement
 	}
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "work-title":
-			s, err := r.text()
+			s, err := r.value()
 			if r.score.Title == "" {
 				r.score.Title = s
 			}
 			return err
 		case "creator":
-			s, err := r.text()
+			s, err := r.value()
 			if kind := attr(el, "type"); r.score.Composer == "" && (kind == "composer" || kind == "") {
 				r.score.Composer = s
 			}
@@ -40,8 +39,8 @@ func (r *reader) heading(el xml.StartElement) error {
 }
 
 func (r *reader) partList() error {
-	return r.children(func(el xml.StartElement) error {
-		if el.Name.Local != "score-part" {
+	return r.children(func(el element) error {
+		if el.name != "score-part" {
 			return r.skip() // groups are brackets on the page
 		}
 		part := score.Part{ID: attr(el, "id"), Staves: 1}
@@ -54,11 +53,11 @@ func (r *reader) partList() error {
 		if len(r.score.Parts) >= r.limits.Parts {
 			return &Error{What: fmt.Sprintf("the score has more than %d parts", r.limits.Parts), Line: r.line()}
 		}
-		err := r.children(func(el xml.StartElement) error {
-			if el.Name.Local != "part-name" {
+		err := r.children(func(el element) error {
+			if el.name != "part-name" {
 				return r.skip()
 			}
-			name, err := r.text()
+			name, err := r.value()
 			part.Name = name
 			return err
 		})

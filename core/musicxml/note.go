@@ -1,7 +1,6 @@
 package musicxml
 
 import (
-	"encoding/xml"
 	"math"
 	"strconv"
 	"strings"
@@ -16,9 +15,9 @@ func (r *reader) note(p *partState) error {
 	n := score.Note{Part: p.index, Staff: 1, Voice: "1", Bar: p.bar + 1}
 	var length int64 = -1
 	pitched, cue, unpitched, chord := false, false, false, false
-	err := r.children(func(el xml.StartElement) error {
+	err := r.children(func(el element) error {
 		var err error
-		switch el.Name.Local {
+		switch el.name {
 		case "pitch":
 			pitched = true
 			return r.pitch(p, &n)
@@ -38,11 +37,11 @@ func (r *reader) note(p *partState) error {
 		case "tie":
 			setTie(&n, attr(el, "type"))
 		case "voice":
-			n.Voice, err = r.text()
+			n.Voice, err = r.value()
 			n.Voice = short(n.Voice)
 			return err
 		case "type":
-			n.Type, err = r.text()
+			n.Type, err = r.value()
 			n.Type = short(n.Type)
 			return err
 		case "dot":
@@ -61,9 +60,9 @@ func (r *reader) note(p *partState) error {
 		case "notations":
 			return r.notations(p, &n)
 		case "lyric":
-			return r.children(func(el xml.StartElement) error {
-				if el.Name.Local == "text" && n.Lyric == "" {
-					n.Lyric, err = r.text()
+			return r.children(func(el element) error {
+				if el.name == "text" && n.Lyric == "" {
+					n.Lyric, err = r.value()
 					return err
 				}
 				return r.skip()
@@ -131,10 +130,10 @@ func (r *reader) place(p *partState, n score.Note, length int64, chord bool) err
 }
 
 func (r *reader) pitch(p *partState, n *score.Note) error {
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "step":
-			s, err := r.text()
+			s, err := r.value()
 			if err == nil && (len(s) != 1 || s[0] < 'A' || s[0] > 'G') {
 				return r.fail(p, "%q is not a note name from A to G", short(s))
 			}
@@ -143,7 +142,7 @@ func (r *reader) pitch(p *partState, n *score.Note) error {
 			}
 			return err
 		case "alter":
-			s, err := r.text()
+			s, err := r.value()
 			if err != nil {
 				return err
 			}
@@ -178,8 +177,8 @@ func setTie(n *score.Note, kind string) {
 }
 
 func (r *reader) timeModification(p *partState, n *score.Note) error {
-	return r.children(func(el xml.StartElement) error {
-		name := el.Name.Local
+	return r.children(func(el element) error {
+		name := el.name
 		if name != "actual-notes" && name != "normal-notes" {
 			return r.skip()
 		}
@@ -197,8 +196,8 @@ func (r *reader) timeModification(p *partState, n *score.Note) error {
 }
 
 func (r *reader) notations(p *partState, n *score.Note) error {
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "tied":
 			setTie(n, attr(el, "type")) // some programs write only the drawn tie
 			return r.skip()
@@ -211,8 +210,8 @@ func (r *reader) notations(p *partState, n *score.Note) error {
 			}
 			return r.skip()
 		case "articulations":
-			return r.children(func(el xml.StartElement) error {
-				n.Articulations = append(n.Articulations, short(el.Name.Local))
+			return r.children(func(el element) error {
+				n.Articulations = append(n.Articulations, short(el.name))
 				return r.skip()
 			})
 		case "technical":
@@ -220,33 +219,33 @@ func (r *reader) notations(p *partState, n *score.Note) error {
 		case "tuplet":
 			return r.skip() // the bracket; the ratio is in time-modification
 		}
-		r.score.AddSkip("notations: "+short(el.Name.Local), p.where())
+		r.score.AddSkip("notations: "+short(el.name), p.where())
 		return r.skip()
 	})
 }
 
 func (r *reader) technical(p *partState, n *score.Note) error {
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "fingering":
-			s, err := r.text()
+			s, err := r.value()
 			if n.Fingering == "" {
 				n.Fingering = strings.TrimSpace(short(s))
 			}
 			return err
 		case "string", "fret":
-			v, err := r.whole("a " + el.Name.Local)
+			v, err := r.whole("a " + el.name)
 			if err == nil && (v < 0 || v > 64) {
-				return r.fail(p, "%s %d does not exist", el.Name.Local, v)
+				return r.fail(p, "%s %d does not exist", el.name, v)
 			}
-			if el.Name.Local == "string" {
+			if el.name == "string" {
 				n.String = int(v)
 			} else {
 				n.Fret = int(v)
 			}
 			return err
 		}
-		r.score.AddSkip("playing marks: "+short(el.Name.Local), p.where())
+		r.score.AddSkip("playing marks: "+short(el.name), p.where())
 		return r.skip()
 	})
 }

@@ -1,7 +1,6 @@
 package musicxml
 
 import (
-	"encoding/xml"
 	"fmt"
 	"strconv"
 	"strings"
@@ -43,7 +42,7 @@ func (r *reader) fail(p *partState, format string, args ...any) error {
 }
 
 // open looks a part up in the part list and notes that it was played.
-func (r *reader) open(el xml.StartElement, played map[int]bool) (*partState, error) {
+func (r *reader) open(el element, played map[int]bool) (*partState, error) {
 	id := attr(el, "id")
 	index, known := r.parts[id]
 	if !known {
@@ -56,20 +55,20 @@ func (r *reader) open(el xml.StartElement, played map[int]bool) (*partState, err
 	return &partState{id: id, index: index, bar: -1, transpose: map[int]int{}}, nil
 }
 
-func (r *reader) part(el xml.StartElement, played map[int]bool) error {
+func (r *reader) part(el element, played map[int]bool) error {
 	p, err := r.open(el, played)
 	if err != nil {
 		return err
 	}
-	return r.children(func(el xml.StartElement) error {
-		if el.Name.Local != "measure" {
+	return r.children(func(el element) error {
+		if el.name != "measure" {
 			return r.skip()
 		}
 		return r.measure(p, el)
 	})
 }
 
-func (r *reader) measure(p *partState, el xml.StartElement) error {
+func (r *reader) measure(p *partState, el element) error {
 	p.bar++
 	if p.bar >= r.limits.Bars {
 		return &Error{What: fmt.Sprintf("the score has more than %d bars", r.limits.Bars), Line: r.line()}
@@ -83,7 +82,7 @@ func (r *reader) measure(p *partState, el xml.StartElement) error {
 	p.voiceEnds = map[string]int64{}
 	p.first = len(r.score.Notes)
 	line := r.line()
-	err := r.children(func(el xml.StartElement) error { return r.musicData(p, el) })
+	err := r.children(func(el element) error { return r.musicData(p, el) })
 	if err != nil {
 		return err
 	}
@@ -91,8 +90,8 @@ func (r *reader) measure(p *partState, el xml.StartElement) error {
 	return nil
 }
 
-func (r *reader) musicData(p *partState, el xml.StartElement) error {
-	switch el.Name.Local {
+func (r *reader) musicData(p *partState, el element) error {
+	switch el.name {
 	case "note":
 		return r.note(p)
 	case "backup":
@@ -129,7 +128,7 @@ func (r *reader) musicData(p *partState, el xml.StartElement) error {
 	case "figured-bass":
 		r.score.AddSkip("figured bass", p.where())
 	default:
-		r.score.AddSkip("<"+short(el.Name.Local)+">", p.where())
+		r.score.AddSkip("<"+short(el.name)+">", p.where())
 	}
 	return r.skip()
 }
@@ -137,8 +136,8 @@ func (r *reader) musicData(p *partState, el xml.StartElement) error {
 // duration reads the duration child of backup and forward.
 func (r *reader) duration(p *partState) (int64, error) {
 	var d int64
-	err := r.children(func(el xml.StartElement) error {
-		if el.Name.Local != "duration" {
+	err := r.children(func(el element) error {
+		if el.name != "duration" {
 			return r.skip()
 		}
 		var err error
@@ -172,8 +171,8 @@ func (r *reader) quarters(p *partState, d int64) rational.Rat {
 
 func (r *reader) attributes(p *partState) error {
 	part := &r.score.Parts[p.index]
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "divisions":
 			return r.divisions(p)
 		case "key":
@@ -194,7 +193,7 @@ func (r *reader) attributes(p *partState) error {
 		case "staff-details", "instruments", "part-symbol":
 			return r.skip()
 		}
-		r.score.AddSkip("<"+short(el.Name.Local)+">", p.where())
+		r.score.AddSkip("<"+short(el.name)+">", p.where())
 		return r.skip()
 	})
 }
@@ -219,8 +218,8 @@ func (r *reader) divisions(p *partState) error {
 }
 
 func (r *reader) key(p *partState) error {
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "fifths":
 			n, err := r.whole("the key signature")
 			if err == nil && (n < -14 || n > 14) {
@@ -229,7 +228,7 @@ func (r *reader) key(p *partState) error {
 			p.fifths = int(n)
 			return err
 		case "mode":
-			s, err := r.text()
+			s, err := r.value()
 			p.mode = short(s)
 			return err
 		case "key-step":
@@ -242,10 +241,10 @@ func (r *reader) key(p *partState) error {
 func (r *reader) time(p *partState) error {
 	p.beats, p.beatUnit = 0, 0
 	beats := 0
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "beats":
-			s, err := r.text()
+			s, err := r.value()
 			if err != nil {
 				return err
 			}
@@ -279,17 +278,17 @@ func (r *reader) time(p *partState) error {
 	})
 }
 
-func (r *reader) clef(p *partState, el xml.StartElement) error {
+func (r *reader) clef(p *partState, el element) error {
 	staff := 1
 	if n, err := strconv.Atoi(attr(el, "number")); err == nil && n >= 1 && n <= 16 {
 		staff = n
 	}
 	part := &r.score.Parts[p.index]
-	return r.children(func(el xml.StartElement) error {
-		if el.Name.Local != "sign" {
+	return r.children(func(el element) error {
+		if el.name != "sign" {
 			return r.skip()
 		}
-		s, err := r.text()
+		s, err := r.value()
 		for len(part.Clefs) < staff {
 			part.Clefs = append(part.Clefs, "")
 		}
@@ -300,11 +299,11 @@ func (r *reader) clef(p *partState, el xml.StartElement) error {
 	})
 }
 
-func (r *reader) transpose(p *partState, el xml.StartElement) error {
+func (r *reader) transpose(p *partState, el element) error {
 	staff, _ := strconv.Atoi(attr(el, "number"))
 	semitones := 0
-	err := r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	err := r.children(func(el element) error {
+		switch el.name {
 		case "chromatic", "octave-change":
 			n, err := r.whole("a transposition")
 			if err != nil {
@@ -313,7 +312,7 @@ func (r *reader) transpose(p *partState, el xml.StartElement) error {
 			if n < -48 || n > 48 {
 				return r.fail(p, "a transposition by %d is out of range", n)
 			}
-			if el.Name.Local == "octave-change" {
+			if el.name == "octave-change" {
 				n *= 12
 			}
 			semitones += int(n)
@@ -329,17 +328,17 @@ func (r *reader) transpose(p *partState, el xml.StartElement) error {
 
 // direction keeps the first tempo; words, dynamics and wedges are listed until they are read.
 func (r *reader) direction(p *partState) error {
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "sound":
 			r.sound(p, el)
 			return r.skip()
 		case "direction-type":
-			return r.children(func(el xml.StartElement) error {
-				if el.Name.Local == "metronome" {
+			return r.children(func(el element) error {
+				if el.name == "metronome" {
 					return r.metronome()
 				}
-				r.score.AddSkip("directions: "+short(el.Name.Local), p.where())
+				r.score.AddSkip("directions: "+short(el.name), p.where())
 				return r.skip()
 			})
 		}
@@ -348,7 +347,7 @@ func (r *reader) direction(p *partState) error {
 }
 
 // sound keeps the first tempo and lists the jumps, which are not played out.
-func (r *reader) sound(p *partState, el xml.StartElement) {
+func (r *reader) sound(p *partState, el element) {
 	r.tempo(attr(el, "tempo"))
 	for _, jump := range []string{"dacapo", "dalsegno", "tocoda"} {
 		if attr(el, jump) != "" {
@@ -360,8 +359,8 @@ func (r *reader) sound(p *partState, el xml.StartElement) {
 // barline reads repeats and endings. The ending that is open carries on from
 // bar to bar until it stops.
 func (r *reader) barline(p *partState) error {
-	return r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	return r.children(func(el element) error {
+		switch el.name {
 		case "repeat":
 			if attr(el, "direction") == "forward" {
 				p.repeatStart = true
@@ -398,19 +397,19 @@ var unitQuarters = map[string]float64{"breve": 8, "whole": 4, "half": 2, "quarte
 
 func (r *reader) metronome() error {
 	unit, dots, perMinute := 0.0, 1.0, ""
-	err := r.children(func(el xml.StartElement) error {
+	err := r.children(func(el element) error {
 		var err error
 		var s string
-		switch el.Name.Local {
+		switch el.name {
 		case "beat-unit":
-			if s, err = r.text(); unit == 0 {
+			if s, err = r.value(); unit == 0 {
 				unit = unitQuarters[s]
 			}
 			return err
 		case "beat-unit-dot":
 			dots = 1.5
 		case "per-minute":
-			perMinute, err = r.text()
+			perMinute, err = r.value()
 			return err
 		}
 		return r.skip()

@@ -2,37 +2,10 @@ package musicxml
 
 import (
 	"bytes"
-	"encoding/xml"
-	"errors"
 	"fmt"
-	"io"
-	"unicode/utf8"
-
-	"golang.org/x/text/encoding/unicode"
 
 	"patientladder/core/score"
 )
-
-// Limits bound what a file may ask of the reader.
-type Limits struct {
-	// Bytes is the largest file. Default 12 MiB; a long orchestral movement is about 5.
-	Bytes int
-	// Depth is the deepest nesting of elements. MusicXML itself needs about 12. Default 64.
-	Depth int
-	// Notes is the largest number of notes and rests. Default 200,000.
-	Notes int
-	// Bars is the largest number of bars in a part. Default 20,000.
-	Bars int
-	// Parts is the largest number of parts. Default 100.
-	Parts int
-	// Quarters is the longest single duration in quarter notes. Default 4,096.
-	Quarters int64
-}
-
-// DefaultLimits are the limits Read uses.
-func DefaultLimits() Limits {
-	return Limits{Bytes: 12 << 20, Depth: 64, Notes: 200_000, Bars: 20_000, Parts: 100, Quarters: 4096}
-}
 
 // Read reads a MusicXML file, partwise or timewise, plain or compressed. An error is always an *Error: one
 // sentence that says what is wrong and where. What the file holds beyond the
@@ -51,13 +24,11 @@ func ReadWithin(data []byte, limits Limits) (*score.Score, error) {
 	if err := looksLikeSomethingElse(data); err != nil {
 		return nil, err
 	}
-	var in io.Reader = bytes.NewReader(data)
-	if bytes.HasPrefix(data, []byte{0xFE, 0xFF}) || bytes.HasPrefix(data, []byte{0xFF, 0xFE}) {
-		in = unicode.UTF16(unicode.BigEndian, unicode.UseBOM).NewDecoder().Reader(in)
-	} else {
-		in = bytes.NewReader(bytes.TrimPrefix(data, []byte("\xEF\xBB\xBF")))
+	text, err := decoded(data)
+	if err != nil {
+		return nil, err
 	}
-	r := &reader{tokens: newTokens(in, limits.Depth), limits: limits, score: &score.Score{}}
+	r := &reader{tokens: newTokens(text, limits.Depth), limits: limits, score: &score.Score{}}
 	if err := r.document(); err != nil {
 		return nil, err
 	}
@@ -103,49 +74,39 @@ type reader struct {
 
 func (r *reader) document() error {
 	for {
-		tok, err := r.next()
+		k, root, _, err := r.next()
 		if err != nil {
-			return notMusic(err)
+			return err
 		}
-		root, ok := tok.(xml.StartElement)
-		if !ok {
+		if k != opens {
 			continue
 		}
-		switch root.Name.Local {
+		switch root.name {
 		case "score-partwise":
 			return r.partwise()
 		case "score-timewise":
 			return r.timewise()
 		default:
-			return &Error{What: fmt.Sprintf("this is not a MusicXML score: it begins with <%s>", short(root.Name.Local)), Line: r.line()}
+			return &Error{What: fmt.Sprintf("this is not a MusicXML score: it begins with <%s>", short(root.name)), Line: r.line()}
 		}
 	}
-}
-
-// notMusic turns "the file stops" into the better sentence when no element was ever seen.
-func notMusic(err error) error {
-	var e *Error
-	if errors.As(err, &e) && !utf8.ValidString(e.What) {
-		return &Error{What: "this is not a MusicXML file: it is not text"}
-	}
-	return err
 }
 
 // partwise reads a score ordered by part: each part with all its bars.
 func (r *reader) partwise() error {
 	played := map[int]bool{}
-	return r.music("part", func(el xml.StartElement) error { return r.part(el, played) })
+	return r.music("part", func(el element) error { return r.part(el, played) })
 }
 
 // timewise reads a score ordered by time: each bar with all its parts.
 func (r *reader) timewise() error {
 	parts := map[int]*partState{}
 	bar := -1
-	return r.music("measure", func(el xml.StartElement) error {
+	return r.music("measure", func(el element) error {
 		bar++
 		in := map[int]bool{}
-		return r.children(func(inner xml.StartElement) error {
-			if inner.Name.Local != "part" {
+		return r.children(func(inner element) error {
+			if inner.name != "part" {
 				return r.skip()
 			}
 			p, err := r.open(inner, in)
@@ -165,11 +126,11 @@ func (r *reader) timewise() error {
 
 // music reads the head of a score and hands its body, the elements of one
 // name, to f. A score without any is an error.
-func (r *reader) music(name string, f func(el xml.StartElement) error) error {
+func (r *reader) music(name string, f func(el element) error) error {
 	r.parts = map[string]int{}
 	r.lcm = 1
-	err := r.children(func(el xml.StartElement) error {
-		switch el.Name.Local {
+	err := r.children(func(el element) error {
+		switch el.name {
 		case name:
 			return f(el)
 		case "part-list":
@@ -179,7 +140,7 @@ func (r *reader) music(name string, f func(el xml.StartElement) error) error {
 		case "defaults", "movement-number":
 			return r.skip() // page layout and catalogue numbers are not music
 		}
-		r.score.AddSkip("<"+short(el.Name.Local)+">", "the head of the file")
+		r.score.AddSkip("<"+short(el.name)+">", "the head of the file")
 		return r.skip()
 	})
 	if err != nil {
