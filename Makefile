@@ -42,6 +42,7 @@ deps-test: deps
 	@tools/need chromium chromium
 	@tools/need midicsv midicsv
 	@tools/need ly python3-ly
+	@tools/need abc2midi abcmidi
 
 generate: web/.stamp-npm ## write the generated code anew from the contract and the queries
 	cd store && $(TOOL) sqlc generate

@@ -201,7 +201,7 @@ func outlines(m reading.Move) bool {
 
 func clefOf(s *score.Score, l reading.Line) string {
 	clefs := s.Parts[l.Part].Clefs
-	if l.Staff <= len(clefs) && clefs[l.Staff-1] == "F" {
+	if l.Staff <= len(clefs) && clefs[l.Staff-1].Sign == "F" {
 		return "bass"
 	}
 	return "treble"

@@ -83,6 +83,10 @@ func (r *reader) settleBars() error {
 		n := &r.score.Notes[i]
 		n.Onset = n.Onset.Add(bars[n.Bar-1].Start)
 	}
+	for i := range r.score.Signs {
+		s := &r.score.Signs[i]
+		s.At = s.At.Add(bars[s.Bar-1].Start)
+	}
 	return nil
 }
 

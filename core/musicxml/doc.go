@@ -9,7 +9,9 @@
 //	tokens.go   a pull reader of XML with depth and place
 //	header.go   work, creators, part list
 //	part.go     a part: bars, cursor, backup and forward
+//	attributes.go  key, time, clef, transposition, tuning
 //	note.go     a note
+//	signs.go    dynamics, hairpins, pedal, words, tempi, chord symbols
 //	bars.go     bar lengths over all parts, and voices that overrun
 //	errors.go   the one-sentence errors
 //

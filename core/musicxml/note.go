@@ -216,6 +216,19 @@ func (r *reader) notations(p *partState, n *score.Note) error {
 			})
 		case "technical":
 			return r.technical(p, n)
+		case "ornaments":
+			return r.children(func(el element) error {
+				if el.name != "accidental-mark" {
+					n.Ornaments = append(n.Ornaments, short(el.name))
+				}
+				return r.skip()
+			})
+		case "fermata":
+			n.Fermata = true
+			return r.skip()
+		case "arpeggiate":
+			n.Rolled = true
+			return r.skip()
 		case "tuplet":
 			return r.skip() // the bracket; the ratio is in time-modification
 		}

@@ -29,6 +29,8 @@ type partState struct {
 	voiceEnds        map[string]int64
 	first            int // index of the bar's first note in the score
 
+	clefs map[int]score.Clef // in force, by staff
+
 	repeatStart bool
 	repeatEnd   int
 	endings     []int // of the ending that is open
@@ -52,7 +54,7 @@ func (r *reader) open(el element, played map[int]bool) (*partState, error) {
 		return nil, &Error{What: fmt.Sprintf("part %q comes twice", short(id)), Line: r.line()}
 	}
 	played[index] = true
-	return &partState{id: id, index: index, bar: -1, transpose: map[int]int{}}, nil
+	return &partState{id: id, index: index, bar: -1, transpose: map[int]int{}, clefs: map[int]score.Clef{}}, nil
 }
 
 func (r *reader) part(el element, played map[int]bool) error {
@@ -117,14 +119,16 @@ func (r *reader) musicData(p *partState, el element) error {
 	case "direction":
 		return r.direction(p)
 	case "sound":
-		r.sound(p, el)
+		at := sign{staff: 1}
+		r.sound(p, el, &at)
+		r.settle(p, at)
 		return r.skip()
 	case "barline":
 		return r.barline(p)
 	case "print", "bookmark", "link", "grouping":
 		return r.skip() // page layout
 	case "harmony":
-		r.score.AddSkip("chord symbols", p.where())
+		return r.harmony(p)
 	case "figured-bass":
 		r.score.AddSkip("figured bass", p.where())
 	default:
@@ -169,193 +173,6 @@ func (r *reader) quarters(p *partState, d int64) rational.Rat {
 	return rational.New(d, max(p.divisions, 1))
 }
 
-func (r *reader) attributes(p *partState) error {
-	part := &r.score.Parts[p.index]
-	return r.children(func(el element) error {
-		switch el.name {
-		case "divisions":
-			return r.divisions(p)
-		case "key":
-			return r.key(p)
-		case "time":
-			return r.time(p)
-		case "staves":
-			n, err := r.whole("the number of staves")
-			if err == nil && (n < 1 || n > 16) {
-				return r.fail(p, "a part cannot have %d staves", n)
-			}
-			part.Staves = int(n)
-			return err
-		case "clef":
-			return r.clef(p, el)
-		case "transpose":
-			return r.transpose(p, el)
-		case "staff-details", "instruments", "part-symbol":
-			return r.skip()
-		}
-		r.score.AddSkip("<"+short(el.name)+">", p.where())
-		return r.skip()
-	})
-}
-
-func (r *reader) divisions(p *partState) error {
-	n, err := r.whole("divisions")
-	if err != nil {
-		return err
-	}
-	if n <= 0 {
-		return r.fail(p, "divisions must be above zero, not %d", n)
-	}
-	if p.cursor != 0 || len(r.score.Notes) > p.first {
-		return r.fail(p, "divisions change in the middle of a bar, which cannot be read safely")
-	}
-	lcm, ok := rational.LCM(r.lcm, n)
-	if n > 1<<20 || !ok {
-		return r.fail(p, "divisions of %d cut time too finely to be counted", n)
-	}
-	r.lcm, p.divisions = lcm, n
-	return nil
-}
-
-func (r *reader) key(p *partState) error {
-	return r.children(func(el element) error {
-		switch el.name {
-		case "fifths":
-			n, err := r.whole("the key signature")
-			if err == nil && (n < -14 || n > 14) {
-				return r.fail(p, "a key signature of %d sharps or flats does not exist", n)
-			}
-			p.fifths = int(n)
-			return err
-		case "mode":
-			s, err := r.value()
-			p.mode = short(s)
-			return err
-		case "key-step":
-			r.score.AddSkip("key signatures beyond the usual ones", p.where())
-		}
-		return r.skip()
-	})
-}
-
-func (r *reader) time(p *partState) error {
-	p.beats, p.beatUnit = 0, 0
-	beats := 0
-	return r.children(func(el element) error {
-		switch el.name {
-		case "beats":
-			s, err := r.value()
-			if err != nil {
-				return err
-			}
-			beats = 0
-			for _, term := range strings.Split(strings.ReplaceAll(s, " ", ""), "+") {
-				n, err := strconv.Atoi(term)
-				if err != nil || n < 1 || n > 128 {
-					return r.fail(p, "%q is not a number of beats", short(s))
-				}
-				beats += n
-			}
-			return nil
-		case "beat-type":
-			n, err := r.whole("the lower number of the time signature")
-			if err != nil {
-				return err
-			}
-			if n < 1 || n > 128 || n&(n-1) != 0 {
-				return r.fail(p, "the lower number of a time signature cannot be %d", n)
-			}
-			if p.beatUnit != 0 {
-				r.score.AddSkip("a second time signature at once (the first was taken)", p.where())
-				return nil
-			}
-			p.beats, p.beatUnit = beats, int(n)
-			return nil
-		case "interchangeable":
-			r.score.AddSkip("interchangeable time signatures", p.where())
-		}
-		return r.skip()
-	})
-}
-
-func (r *reader) clef(p *partState, el element) error {
-	staff := 1
-	if n, err := strconv.Atoi(attr(el, "number")); err == nil && n >= 1 && n <= 16 {
-		staff = n
-	}
-	part := &r.score.Parts[p.index]
-	return r.children(func(el element) error {
-		if el.name != "sign" {
-			return r.skip()
-		}
-		s, err := r.value()
-		for len(part.Clefs) < staff {
-			part.Clefs = append(part.Clefs, "")
-		}
-		if part.Clefs[staff-1] == "" {
-			part.Clefs[staff-1] = short(s)
-		}
-		return err
-	})
-}
-
-func (r *reader) transpose(p *partState, el element) error {
-	staff, _ := strconv.Atoi(attr(el, "number"))
-	semitones := 0
-	err := r.children(func(el element) error {
-		switch el.name {
-		case "chromatic", "octave-change":
-			n, err := r.whole("a transposition")
-			if err != nil {
-				return err
-			}
-			if n < -48 || n > 48 {
-				return r.fail(p, "a transposition by %d is out of range", n)
-			}
-			if el.name == "octave-change" {
-				n *= 12
-			}
-			semitones += int(n)
-			return nil
-		case "double":
-			r.score.AddSkip("doubling at the octave", p.where())
-		}
-		return r.skip()
-	})
-	p.transpose[staff] = semitones
-	return err
-}
-
-// direction keeps the first tempo; words, dynamics and wedges are listed until they are read.
-func (r *reader) direction(p *partState) error {
-	return r.children(func(el element) error {
-		switch el.name {
-		case "sound":
-			r.sound(p, el)
-			return r.skip()
-		case "direction-type":
-			return r.children(func(el element) error {
-				if el.name == "metronome" {
-					return r.metronome()
-				}
-				r.score.AddSkip("directions: "+short(el.name), p.where())
-				return r.skip()
-			})
-		}
-		return r.skip()
-	})
-}
-
-// sound keeps the first tempo and lists the jumps, which are not played out.
-func (r *reader) sound(p *partState, el element) {
-	r.tempo(attr(el, "tempo"))
-	for _, jump := range []string{"dacapo", "dalsegno", "tocoda"} {
-		if attr(el, jump) != "" {
-			r.score.AddSkip("jumps such as da capo (the piece is read once through)", p.where())
-		}
-	}
-}
-
 // barline reads repeats and endings. The ending that is open carries on from
 // bar to bar until it stops.
 func (r *reader) barline(p *partState) error {
@@ -384,38 +201,4 @@ func (r *reader) barline(p *partState) error {
 		}
 		return r.skip()
 	})
-}
-
-func (r *reader) tempo(s string) {
-	if f, err := strconv.ParseFloat(s, 64); err == nil && f >= 1 && f <= 1000 && r.score.Tempo == 0 {
-		r.score.Tempo = f
-	}
-}
-
-// unitQuarters is the length of a note type in quarter notes.
-var unitQuarters = map[string]float64{"breve": 8, "whole": 4, "half": 2, "quarter": 1, "eighth": 0.5, "16th": 0.25, "32nd": 0.125}
-
-func (r *reader) metronome() error {
-	unit, dots, perMinute := 0.0, 1.0, ""
-	err := r.children(func(el element) error {
-		var err error
-		var s string
-		switch el.name {
-		case "beat-unit":
-			if s, err = r.value(); unit == 0 {
-				unit = unitQuarters[s]
-			}
-			return err
-		case "beat-unit-dot":
-			dots = 1.5
-		case "per-minute":
-			perMinute, err = r.value()
-			return err
-		}
-		return r.skip()
-	})
-	if f, ferr := strconv.ParseFloat(perMinute, 64); ferr == nil && unit > 0 {
-		r.tempo(strconv.FormatFloat(f*unit*dots, 'f', -1, 64))
-	}
-	return err
 }

@@ -129,15 +129,36 @@ func TestGraceNotesTakeNoTime(t *testing.T) {
 }
 
 func TestFingersStringsAndWhatIsSkipped(t *testing.T) {
-	s := read(t, part(fourFour+"<direction><direction-type><dynamics><p/></dynamics></direction-type></direction>"+
+	scoop := `<direction><direction-type><scordatura/></direction-type></direction>`
+	s := read(t, part(fourFour+scoop+
 		n("C4", 4, `<notations><technical><fingering>3</fingering><string>3</string><fret>0</fret></technical></notations>`)+
-		`<harmony><root><root-step>C</root-step></root></harmony>`+n("D4", 4)+`<harmony><root><root-step>G</root-step></root></harmony>`))
+		scoop+n("D4", 4)+`<figured-bass/>`))
 	require.Equal(t, "3", s.Notes[0].Fingering)
 	require.Equal(t, 3, s.Notes[0].String)
 	require.Equal(t, []score.Skip{
-		{What: "directions: dynamics", Where: "part P1, bar 1", Count: 1},
-		{What: "chord symbols", Where: "part P1, bar 1", Count: 2},
+		{What: "directions: scordatura", Where: "part P1, bar 1", Count: 2},
+		{What: "figured bass", Where: "part P1, bar 1", Count: 1},
 	}, s.Skipped)
+}
+
+func TestSignsBesideTheNotes(t *testing.T) {
+	direction := func(kind, more string) string {
+		return `<direction><direction-type>` + kind + `</direction-type>` + more + `</direction>`
+	}
+	s := read(t, part(fourFour+n("C4", 8), direction("<dynamics><mf/></dynamics>", "")+direction(`<wedge type="crescendo"/>`, "<offset>2</offset>")+
+		n("C4", 4)+direction(`<wedge type="stop"/>`, "")+direction(`<pedal type="change"/>`, `<staff>1</staff><sound tempo="72"/>`)+
+		`<harmony><root><root-step>B</root-step><root-alter>-1</root-alter></root><kind>minor-seventh</kind><bass><bass-step>F</bass-step></bass></harmony>`+
+		`<attributes><clef><sign>F</sign><line>4</line></clef></attributes><attributes><clef><sign>G</sign></clef></attributes>`+
+		n("D4", 4, `<notations><fermata/><arpeggiate/><ornaments><trill-mark/></ornaments></notations>`)+direction("<words>dolce</words>", "")))
+	var got []string
+	for _, x := range s.Signs {
+		got = append(got, fmt.Sprintf("%s %s%s %d", x.At, x.Kind, x.Text, x.Bar))
+	}
+	require.Equal(t, []string{"4 dynamicmf 2", "5 crescendo 2", "6 hairpin end 2", "6 pedal up 2", "6 pedal down 2", "6 tempo 2", "6 chordBbm7/F 2", "6 clef 2", "8 words" + "dolce 2"}, got)
+	require.InDelta(t, 72, s.Tempo, 1e-9)
+	last := s.Notes[len(s.Notes)-1]
+	require.True(t, last.Fermata && last.Rolled)
+	require.Equal(t, []string{"trill-mark"}, last.Ornaments)
 }
 
 func TestWhatIsLeftOutKeepsItsTime(t *testing.T) {

@@ -114,7 +114,7 @@ func handOf(s *score.Score, part, staff int, keyboard bool) Hand {
 		return Right
 	case p.Staves >= 2:
 		return Left
-	case len(p.Clefs) > 0 && p.Clefs[0] == "F":
+	case len(p.Clefs) > 0 && p.Clefs[0].Sign == "F":
 		return Left
 	}
 	return Right

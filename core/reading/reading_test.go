@@ -56,7 +56,7 @@ func TestIntervalsAgainstTheTheoryTable(t *testing.T) {
 
 // line writes a one-staff score with one quarter note for each pitch.
 func line(pitches ...string) *score.Score {
-	s := &score.Score{Parts: []score.Part{{Staves: 1, Clefs: []string{"G"}}}}
+	s := &score.Score{Parts: []score.Part{{Staves: 1, Clefs: []score.Clef{{Sign: "G"}}}}}
 	for i, name := range pitches {
 		p := pitch(name)
 		s.Notes = append(s.Notes, score.Note{
@@ -102,7 +102,7 @@ func TestOuterNoteOfChords(t *testing.T) {
 	right := Lines(s, true)[0]
 	require.Equal(t, Right, right.Hand)
 	require.Equal(t, "G4", s.Notes[right.Onset[0].Outer].Pitch.String())
-	s.Parts[0].Clefs[0] = "F"
+	s.Parts[0].Clefs[0].Sign = "F"
 	left := Lines(s, true)[0]
 	require.Equal(t, Left, left.Hand)
 	require.Equal(t, "C4", s.Notes[left.Onset[0].Outer].Pitch.String())
@@ -122,7 +122,7 @@ func TestStarts(t *testing.T) {
 	require.Equal(t, "the right hand, finger 3 on E", st.Words())
 	require.False(t, st.FingerGiven)
 
-	s.Parts[0].Clefs[0] = "F"
+	s.Parts[0].Clefs[0].Sign = "F"
 	st, _ = FindStart(s, Lines(s, true)[0])
 	require.Equal(t, 3, st.Finger)
 

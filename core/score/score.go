@@ -22,6 +22,9 @@ type Score struct {
 	Bars  []Bar
 	// Notes holds every note and rest of every part in the order of the file.
 	Notes []Note
+	// Signs holds dynamics, hairpins, pedal, words, tempi, chord symbols and
+	// changes of clef, in the order of the file.
+	Signs []Sign
 	// Skipped lists what the file holds that this model does not, so that
 	// nothing is dropped in silence.
 	Skipped []Skip
@@ -33,8 +36,52 @@ type Part struct {
 	Name string
 	// Staves is the number of staves, at least 1.
 	Staves int
-	// Clefs holds the first clef sign of each staff ("G", "F", "C", "TAB"), indexed from staff 1 at 0.
-	Clefs []string
+	// Clefs holds the first clef of each staff, indexed from staff 1 at 0.
+	Clefs []Clef
+	// Strings is the tuning of a tablature, lowest line first, as MIDI pitches; nil when not given.
+	Strings []int
+}
+
+// Clef is a clef: a sign ("G", "F", "C", "TAB", "percussion"), the staff line
+// it stands on (0 for the usual one) and the octaves by which it moves the music.
+type Clef struct {
+	Sign   string
+	Line   int
+	Octave int
+}
+
+// SignKind is the kind of a sign that stands beside the notes.
+type SignKind string
+
+// The kinds of signs.
+const (
+	// Dynamic has its letters as text: "mf".
+	Dynamic SignKind = "dynamic"
+	// Crescendo and Diminuendo begin a hairpin, HairpinEnd ends it.
+	Crescendo  SignKind = "crescendo"
+	Diminuendo SignKind = "diminuendo"
+	HairpinEnd SignKind = "hairpin end"
+	PedalDown  SignKind = "pedal down"
+	PedalUp    SignKind = "pedal up"
+	// Words are printed words: "dolce".
+	Words SignKind = "words"
+	// TempoMark has the quarter notes a minute as its value.
+	TempoMark SignKind = "tempo"
+	// Chord is a chord symbol: "Am7".
+	Chord SignKind = "chord"
+	// ClefChange has the new clef.
+	ClefChange SignKind = "clef"
+)
+
+// Sign is something that stands beside the notes at a time.
+type Sign struct {
+	Kind  SignKind
+	Text  string
+	Value float64
+	Clef  Clef
+	At    rational.Rat
+	// Bar counts from 1, Part from 0, Staff from 1.
+	Bar, Part, Staff int
 }
 
 // Bar is one bar of the piece, the same for all parts.
@@ -90,10 +137,15 @@ type Note struct {
 	Dots      int
 	Fingering string
 	// String and Fret are for plucked instruments; String 0 means not given.
-	String, Fret    int
-	SlurStart       bool
-	SlurStop        bool
-	Articulations   []string
+	String, Fret  int
+	SlurStart     bool
+	SlurStop      bool
+	Articulations []string
+	// Ornaments are "trill-mark", "mordent", "turn", "tremolo" and the like.
+	Ornaments []string
+	Fermata   bool
+	// Rolled says that the chord is spread (arpeggio sign).
+	Rolled          bool
 	Lyric           string
 	ShownAccidental bool
 }
