@@ -56,15 +56,19 @@ func (r *reader) direction(p *partState) error {
 			at.staff = int(max(1, min(n, int64(r.score.Parts[p.index].Staves))))
 			return err
 		case "offset":
-			s, err := r.value()
-			if f, ferr := strconv.ParseFloat(s, 64); ferr == nil && math.Abs(f) < 1e6 {
-				at.offset = r.quarters(p, int64(f))
-			}
-			return err
+			return r.offset(p, &at)
 		}
 		return r.skip()
 	})
 	r.settle(p, at)
+	return err
+}
+
+func (r *reader) offset(p *partState, at *sign) error {
+	s, err := r.value()
+	if f, ferr := strconv.ParseFloat(s, 64); ferr == nil && math.Abs(f) < 1e6 {
+		at.offset = r.quarters(p, int64(f))
+	}
 	return err
 }
 
@@ -113,6 +117,12 @@ func (r *reader) directionType(p *partState, el element, at *sign) error {
 		s, err := r.value()
 		if s != "" {
 			add(score.Words, shortWords(s))
+		}
+		return err
+	case "rehearsal":
+		s, err := r.value()
+		if s != "" {
+			add(score.Rehearsal, short(s))
 		}
 		return err
 	default:
@@ -216,11 +226,16 @@ func (r *reader) harmony(p *partState) error {
 			case i >= 0:
 				text += chordKinds[i][1]
 			case s == "none":
-				text = "N.C."
+				text = short(shown)
+				if text == "" {
+					text = "N.C."
+				}
 			default:
 				text += short(shown)
 			}
 			return err
+		case "offset":
+			return r.offset(p, &at)
 		}
 		return r.skip()
 	})

@@ -65,6 +65,8 @@ const (
 	PedalUp    SignKind = "pedal up"
 	// Words are printed words: "dolce".
 	Words SignKind = "words"
+	// Rehearsal is a boxed mark above the staff: "A".
+	Rehearsal SignKind = "rehearsal"
 	// TempoMark has the quarter notes a minute as its value.
 	TempoMark SignKind = "tempo"
 	// Chord is a chord symbol: "Am7".
