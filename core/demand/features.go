@@ -120,7 +120,7 @@ func (f *finder) values() {
 			f.add("touch."+a, n.Bar)
 		}
 		f.add("note."+n.Pitch.String(), n.Bar)
-		if n.Pitch.Alter != keyAlter(n.Pitch.Step, f.s.Bars[n.Bar-1].Fifths) {
+		if n.Pitch.Alter != score.KeyAlter(n.Pitch.Step, f.s.Bars[n.Bar-1].Fifths) {
 			f.add("accidental", n.Bar)
 		}
 		if score.BlackKey(n.MIDI) {
@@ -130,22 +130,6 @@ func (f *finder) values() {
 			f.add("fret."+strconv.Itoa(n.Fret), n.Bar)
 		}
 	}
-}
-
-// keyAlter returns the alteration that a key signature gives to a step.
-func keyAlter(step byte, fifths int) int {
-	const sharps, flats = "FCGDAEB", "BEADGCF"
-	for i := 0; i < fifths && i < 7; i++ {
-		if sharps[i] == step {
-			return 1
-		}
-	}
-	for i := 0; i < -fifths && i < 7; i++ {
-		if flats[i] == step {
-			return -1
-		}
-	}
-	return 0
 }
 
 // line finds moves, chords, range and start of one line.

@@ -32,6 +32,8 @@ type Onset struct {
 	Bar int
 	// Notes are indices into Score.Notes, lowest pitch first. Held ties are not played anew.
 	Notes []int
+	// Ends are the times at which the notes stop sounding, ties joined.
+	Ends []rational.Rat
 	// Outer is the note on the outside of the hand: the highest for the right
 	// hand and an undivided part, the lowest for the left.
 	Outer int
@@ -64,8 +66,9 @@ func Lines(s *score.Score, keyboard bool) []Line {
 		l := &lines[at]
 		if n := len(l.Onset); n > 0 && l.Onset[n-1].At.Cmp(snd.Onset) == 0 {
 			l.Onset[n-1].Notes = append(l.Onset[n-1].Notes, snd.Note)
+			l.Onset[n-1].Ends = append(l.Onset[n-1].Ends, snd.Onset.Add(snd.Duration))
 		} else {
-			l.Onset = append(l.Onset, Onset{At: snd.Onset, Bar: snd.Bar, Notes: []int{snd.Note}})
+			l.Onset = append(l.Onset, Onset{At: snd.Onset, Bar: snd.Bar, Notes: []int{snd.Note}, Ends: []rational.Rat{snd.Onset.Add(snd.Duration)}})
 		}
 	}
 	for i := range lines {

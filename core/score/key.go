@@ -39,3 +39,20 @@ func signature(fifths int) string {
 	}
 	return strconv.Itoa(n) + " " + word + "s"
 }
+
+// KeyAlter returns the alteration that a key signature of so many sharps
+// (flats negative) gives to a step.
+func KeyAlter(step byte, fifths int) int {
+	const sharps, flats = "FCGDAEB", "BEADGCF"
+	for i := 0; i < fifths && i < 7; i++ {
+		if sharps[i] == step {
+			return 1
+		}
+	}
+	for i := 0; i < -fifths && i < 7; i++ {
+		if flats[i] == step {
+			return -1
+		}
+	}
+	return 0
+}
