@@ -11,8 +11,8 @@ import (
 
 	"patientladder/core/ladder"
 	"patientladder/core/material"
-	"patientladder/core/musicxml"
-	"patientladder/core/score"
+	"patientladder/core/naming"
+	"patientladder/core/skill"
 	"patientladder/core/standing"
 	"patientladder/store"
 )
@@ -22,6 +22,8 @@ type book struct {
 	studio store.Studio
 	lib    material.Library
 	zone   *time.Location
+	// skills is the catalogue in the studio's words.
+	skills skill.Catalogue
 	// now is the time, today the local day at midnight UTC.
 	now, today time.Time
 }
@@ -31,7 +33,10 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	if err != nil {
 		return book{}, err
 	}
-	b := book{studio: studio, now: s.now()}
+	b := book{studio: studio, now: s.now(), skills: s.skills}
+	if studio.Words.Values == naming.QuarterNotes {
+		b.skills = s.skills.Renamed(studio.Words.Text)
+	}
 	if b.zone, err = time.LoadLocation(studio.Timezone); err != nil {
 		b.zone = time.UTC
 	}
@@ -96,7 +101,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 2
+const foldVersion = 3
 
 // standing returns the standing of a ladder, from the snapshot when nothing has
 // changed since, else folded anew from the log.
@@ -145,16 +150,4 @@ func (s *Server) drawn(ctx context.Context, id string) (shelf, ladder.View, erro
 	}
 	v, err := s.view(ctx, sh)
 	return sh, v, err
-}
-
-// score reads the score of a material; nil when it has none.
-func (s *Server) score(ctx context.Context, studio string, m material.Material) (*score.Score, error) {
-	if m.Bars == 0 {
-		return nil, nil
-	}
-	file, err := s.store.ScoreFile(ctx, studio, m.ID)
-	if err != nil {
-		return nil, err
-	}
-	return musicxml.Read(file.Data)
 }

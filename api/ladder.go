@@ -33,7 +33,7 @@ func (s *Server) GetLadder(ctx context.Context, r contract.GetLadderRequestObjec
 func (s *Server) rung(sh shelf, r ladder.Rung) contract.Rung {
 	out := contract.Rung{
 		Material: r.Material.ID, Title: r.Material.Title, From: from(r.Material), Layer: contract.RungLayer(r.Layer),
-		Leap: s.leap(r.Material, r.Leap), Cliff: r.Cliff, Plateau: r.Plateau, Weeks: r.Weeks,
+		Leap: sh.leap(r.Material, r.Leap), Cliff: r.Cliff, Plateau: r.Plateau, Weeks: r.Weeks,
 	}
 	if m := r.Standing; m != nil {
 		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed
@@ -62,7 +62,7 @@ func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (
 		return nil, err
 	}
 	strand := material.Strand(r.Params.Strand)
-	in := next.Input{Ability: sh.standing.Ability, Policy: s.policy.Leap, Reach: v.Reach, Skills: s.skills, Last: sh.standing.Leaps(sh.lib, strand)}
+	in := next.Input{Ability: sh.standing.Ability, Policy: s.policy.Leap, Reach: v.Reach, Skills: sh.skills, Last: sh.standing.Leaps(sh.lib, strand)}
 	for _, rail := range v.Rails {
 		for _, rung := range rail.Rungs {
 			if rail.Strand == strand && rung.Standing == nil {
@@ -76,18 +76,18 @@ func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (
 		Last: append([]float64{}, in.Last...), Considered: []contract.Candidate{},
 	}
 	for _, c := range p.Considered {
-		out.Considered = append(out.Considered, s.candidate(c))
+		out.Considered = append(out.Considered, sh.candidate(c))
 	}
 	if p.Chosen != nil {
-		out.Chosen = s.candidate(*p.Chosen)
+		out.Chosen = sh.candidate(*p.Chosen)
 	}
 	return contract.GetNext200JSONResponse(out), nil
 }
 
-func (s *Server) candidate(c next.Candidate) contract.Candidate {
-	out := contract.Candidate{Material: c.Material.ID, Title: c.Material.Title, From: from(c.Material), Leap: s.leap(c.Material, c.Leap), Blocked: []string{}}
-	for _, b := range c.Blocked {
-		out.Blocked = append(out.Blocked, s.skills.Name(b))
+func (b book) candidate(c next.Candidate) contract.Candidate {
+	out := contract.Candidate{Material: c.Material.ID, Title: c.Material.Title, From: from(c.Material), Leap: b.leap(c.Material, c.Leap), Blocked: []string{}}
+	for _, id := range c.Blocked {
+		out.Blocked = append(out.Blocked, b.skills.Name(id))
 	}
 	return out
 }

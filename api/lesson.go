@@ -9,7 +9,6 @@ import (
 	"patientladder/core/clearing"
 	"patientladder/core/material"
 	"patientladder/core/preview"
-	"patientladder/core/reading"
 	"patientladder/core/ripe"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
@@ -97,9 +96,9 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []st
 	for _, run := range ms.Runs {
 		p.Runs = append(p.Runs, contract.Run{Id: run.ID, At: run.At, Met: append([]string{}, run.Met...), Cleared: run.Cleared, Why: run.Why})
 	}
-	sc, err := s.score(ctx, sh.studio.ID, m)
-	if err == nil && sc != nil {
-		p.Opening = reading.Opening(sc, reading.Lines(sc, sh.family == material.Keyboard))
+	o, err := s.read(ctx, sh.studio.ID, m)
+	if err == nil && o != nil {
+		p.Opening = o.Opening(sh.studio.Words.Note)
 	}
 	return p, err
 }
@@ -126,8 +125,8 @@ func (s *Server) bites(ctx context.Context, sh shelf, live []studentlog.Entry) (
 		}
 	}
 	out := []contract.Bite{}
-	for _, b := range preview.Bites(ahead, sh.standing.Ability, s.policy.Leap, s.skills, recent) {
-		out = append(out, contract.Bite{Skill: b.Skill, Name: s.skills.Name(b.Skill), Step: b.Step, Of: b.Of, Text: b.Text, For: sh.lib[b.For].Title})
+	for _, b := range preview.Bites(ahead, sh.standing.Ability, s.policy.Leap, sh.skills, recent) {
+		out = append(out, contract.Bite{Skill: b.Skill, Name: sh.skills.Name(b.Skill), Step: b.Step, Of: b.Of, Text: b.Text, For: sh.lib[b.For].Title})
 	}
 	return out, nil
 }
@@ -224,7 +223,7 @@ func (s *Server) describe(sh shelf, e studentlog.Entry) string {
 	case studentlog.Hearing:
 		return fmt.Sprintf("“%s” heard: %d of 4", m.Title, e.Rating)
 	case studentlog.StepDone:
-		return fmt.Sprintf("Preview step %d: %s", e.Step, s.skills.Name(e.Skill))
+		return fmt.Sprintf("Preview step %d: %s", e.Step, sh.skills.Name(e.Skill))
 	case studentlog.FocusAdded:
 		return "Own focus point: " + e.Text
 	case studentlog.Note:

@@ -1,9 +1,7 @@
 package api
 
 import (
-	"bytes"
 	"context"
-	"errors"
 	"fmt"
 	"path"
 	"sort"
@@ -12,12 +10,12 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
+	"patientladder/core/analysis"
+	"patientladder/core/chunk"
 	"patientladder/core/leap"
 	"patientladder/core/material"
-	"patientladder/core/musicxml"
-	"patientladder/core/pattern"
-	"patientladder/core/reading"
-	"patientladder/core/score"
+	"patientladder/core/overrule"
+	"patientladder/core/scorefile"
 	"patientladder/store"
 )
 
@@ -50,27 +48,43 @@ func (s *Server) ListMaterials(ctx context.Context, r contract.ListMaterialsRequ
 	return out, nil
 }
 
+// ReadScore says what is in a file; nothing is kept.
+func (s *Server) ReadScore(ctx context.Context, r contract.ReadScoreRequestObject) (contract.ReadScoreResponseObject, error) {
+	n := r.Body
+	format, pieces, err := scorefile.Pieces(n.Score, keyboard(string(n.Instrument)))
+	if err != nil {
+		return nil, unread(n.FileName, err)
+	}
+	lib, err := s.store.Library(ctx, actor(ctx).studio)
+	if err != nil {
+		return nil, err
+	}
+	byMusic := map[string]material.Material{}
+	for _, m := range lib {
+		if m.Music != "" && m.Instrument == string(n.Instrument) {
+			byMusic[m.Music] = m
+		}
+	}
+	out := contract.ReadScore200JSONResponse{Format: contract.ReadScore200JSONResponseBodyFormat(format), Pieces: []contract.PieceRead{}}
+	for i, sc := range pieces {
+		p := contract.PieceRead{Piece: i, Title: shorten(sc.Title), Composer: shorten(sc.Composer), Bars: len(sc.Bars), Notes: len(sc.Sounding()), Skipped: skips(sc)}
+		if m, ok := byMusic[overrule.Print(sc)]; ok {
+			p.Same, p.SameTitle = m.ID, m.Title
+		}
+		out.Pieces = append(out.Pieces, p)
+	}
+	return out, nil
+}
+
 // AddMaterial reads a score and adds it to the library as a material.
 func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
 	n := r.Body
-	// A compressed score is kept unpacked: the page engraves it as it is.
-	data, err := musicxml.Unpack(n.Score, musicxml.DefaultLimits())
-	var sc *score.Score
-	if err == nil {
-		sc, err = musicxml.Read(data)
-	}
+	kept, sc, err := pieceOf(n.FileName, n.Score, n.Piece, string(n.Instrument))
 	if err != nil {
-		var where *musicxml.Error
-		if errors.As(err, &where) {
-			return nil, invalid(fmt.Sprintf("“%s” was not added: %s.", n.FileName, where))
-		}
 		return nil, err
 	}
-	if len(sc.Sounding()) == 0 {
-		return nil, invalid(fmt.Sprintf("“%s” was not added: it holds no notes.", n.FileName))
-	}
 	m := material.Material{ID: n.Id, Title: strings.TrimSpace(n.Title), Strand: material.Strand(n.Strand), Instrument: string(n.Instrument)}
-	m = s.demands.Describe(m, sc)
+	m = s.described(m, &opened{Piece: analysis.Of(sc, m.Instrument)})
 	m.Title, m.Composer = shorten(m.Title), shorten(m.Composer)
 	if m.Title == "" {
 		m.Title = shorten(strings.TrimSuffix(n.FileName, path.Ext(n.FileName)))
@@ -82,7 +96,7 @@ func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestO
 	for _, text := range focus {
 		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: strings.TrimSpace(text)})
 	}
-	if _, err := s.store.AddMaterial(ctx, actor(ctx).studio, m, &store.ScoreFile{Name: shorten(n.FileName), Data: data}); err != nil {
+	if _, err := s.store.AddMaterial(ctx, actor(ctx).studio, m, &store.ScoreFile{Name: shorten(n.FileName), Data: kept}); err != nil {
 		return nil, err
 	}
 	return contract.AddMaterial201JSONResponse(brief(m)), nil
@@ -97,14 +111,8 @@ func shorten(s string) string {
 	return s
 }
 
-// GetScore returns the file as the teacher brought it.
-func (s *Server) GetScore(ctx context.Context, r contract.GetScoreRequestObject) (contract.GetScoreResponseObject, error) {
-	file, err := s.store.ScoreFile(ctx, actor(ctx).studio, r.Material)
-	if err != nil {
-		return nil, err
-	}
-	return contract.GetScore200ApplicationvndRecordareMusicxmlXmlResponse{Body: bytes.NewReader(file.Data), ContentLength: int64(len(file.Data))}, nil
-}
+// leafBars is the size of the smallest chunks where no student is chosen.
+const leafBars = 2
 
 // GetMaterial returns a piece as it was read, and its leap for a student.
 func (s *Server) GetMaterial(ctx context.Context, r contract.GetMaterialRequestObject) (contract.GetMaterialResponseObject, error) {
@@ -118,48 +126,54 @@ func (s *Server) GetMaterial(ctx context.Context, r contract.GetMaterialRequestO
 	}
 	out := contract.Piece{
 		Material: brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
-		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{},
+		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
+		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{}, ReadyFor: []contract.Ready{},
 		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.Bars > 0,
+		LeafBars: leafBars, Approach: contract.PieceApproach(b.studio.Approach),
 	}
 	for i := 1; i <= m.Bars; i++ {
 		out.BarLabels = append(out.BarLabels, m.BarLabel(i))
 	}
 	for _, d := range m.Demands {
-		out.Demands = append(out.Demands, contract.Demand{Skill: d.Skill, Name: s.skills.Name(d.Skill), Weight: d.Weight, Where: m.BarsName(d.Bars), Origin: d.Origin})
+		out.Demands = append(out.Demands, contract.Demand{Skill: d.Skill, Name: b.skills.Name(d.Skill), Weight: d.Weight, Where: m.BarsName(d.Bars), Bars: append([]int{}, d.Bars...), Origin: d.Origin})
 	}
 	for _, f := range m.FocusPoints {
 		out.FocusPoints = append(out.FocusPoints, f.Text)
 	}
+	k := nobody()
 	if r.Params.Ladder != "" {
-		if err := s.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
+		if k, err = s.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
 			return nil, err
 		}
 	}
-	sc, err := s.score(ctx, b.studio.ID, m)
+	if out.ReadyFor, err = s.readyFor(ctx, b, m); err != nil {
+		return nil, err
+	}
+	o, err := s.read(ctx, b.studio.ID, m)
 	if err != nil {
 		return nil, err
 	}
-	if sc != nil {
-		read(&out, sc, m)
+	if o != nil {
+		b.fill(&out, o, m, k)
 	}
 	out.Sentence = pieceSentence(out, m)
 	return contract.GetMaterial200JSONResponse(out), nil
 }
 
 // forStudent adds what the piece asks of one student: as it was when the
-// student began it, or as it would be now.
-func (s *Server) forStudent(ctx context.Context, b book, m material.Material, ladderID string, out *contract.Piece) error {
+// student began it, or as it would be now. It returns what the student knows.
+func (s *Server) forStudent(ctx context.Context, b book, m material.Material, ladderID string, out *contract.Piece) (knowledge, error) {
 	l, err := s.store.Ladder(ctx, b.studio.ID, ladderID)
 	if err != nil {
-		return err
+		return nobody(), err
 	}
 	sh, err := s.open(ctx, b, l)
 	if err != nil {
-		return err
+		return nobody(), err
 	}
 	v, err := s.view(ctx, sh)
 	if err != nil {
-		return err
+		return nobody(), err
 	}
 	out.Reach = v.Reach.Size
 	asked := s.policy.Leap.Of(m, sh.standing.Ability)
@@ -173,73 +187,27 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 			}
 		}
 	}
-	out.Leap = s.leap(m, asked)
-	return nil
+	out.Leap = b.leap(m, asked)
+	out.LeafBars = chunk.LeafBars(l.Age(b.today))
+	out.Approach = contract.PieceApproach(sh.approach())
+	return sh.knows(m.ID), nil
 }
 
-// read fills in what the score itself says.
-func read(out *contract.Piece, sc *score.Score, m material.Material) {
-	family, _ := material.FamilyOf(m.Instrument)
-	if b := sc.Bars[0]; b.BeatUnit > 0 {
-		out.Time = fmt.Sprintf("%d/%d", b.Beats, b.BeatUnit)
+// ChangeMaterial changes title and composer.
+func (s *Server) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRequestObject) (contract.ChangeMaterialResponseObject, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return nil, err
 	}
-	out.Key = sc.Bars[0].KeyName()
-	above := make([]int, len(sc.Parts)) // staves of the parts above
-	for i := 1; i < len(sc.Parts); i++ {
-		above[i] = above[i-1] + sc.Parts[i-1].Staves
+	m, ok := b.lib[r.Material]
+	if !ok {
+		return nil, errNoMaterial
 	}
-	place := func(i int) (bar, staff int, at float64, pitch int) {
-		n := sc.Notes[i]
-		return n.Bar, above[n.Part] + n.Staff - 1, n.Onset.Sub(sc.Bars[n.Bar-1].Start).Float(), n.Pitch.Semitone()
+	m.Title, m.Composer = strings.TrimSpace(r.Body.Title), strings.TrimSpace(r.Body.Composer)
+	if m.Title == "" {
+		return nil, invalid("A piece needs a title.")
 	}
-	for _, l := range reading.Lines(sc, family == material.Keyboard) {
-		line := contract.Line{Hand: string(l.Hand), Part: sc.Parts[l.Part].Name, Staff: above[l.Part] + l.Staff - 1, Notes: []contract.UsedNote{}}
-		if st, ok := reading.FindStart(sc, l); ok {
-			line.Start = contract.Start{
-				Hand: string(st.Hand), Finger: st.Finger, FingerGiven: st.FingerGiven, Key: st.Key,
-				BlackKey: st.BlackKey, WeakFinger: st.WeakFinger, Words: st.Words(),
-			}
-		}
-		for _, u := range reading.NotesUsed(sc, l) {
-			line.Notes = append(line.Notes, contract.UsedNote{Pitch: u.Pitch, Midi: u.MIDI, Count: u.Count, FirstBar: u.FirstBar})
-		}
-		for _, mv := range reading.Moves(sc, l) {
-			count(&line, mv)
-			mark := contract.MoveMark{
-				Direction: contract.MoveMarkDirection(mv.Direction), Kind: contract.MoveMarkKind(mv.Kind),
-				Number: mv.Interval.Number, Quality: mv.Interval.Quality,
-			}
-			mark.Bar, mark.Staff, mark.At, mark.Pitch = place(mv.To)
-			mark.FromBar, _, mark.FromAt, mark.FromPitch = place(mv.From)
-			out.Marks = append(out.Marks, mark)
-		}
-		out.Lines = append(out.Lines, line)
-	}
-	for _, p := range pattern.Of(sc).Patterns {
-		out.Patterns = append(out.Patterns, contract.Pattern{Letter: p.Letter, Bars: p.Bars})
-	}
-	for _, sk := range sc.Skipped {
-		out.Skipped = append(out.Skipped, contract.Skip{What: sk.What, Where: sk.Where, Count: sk.Count})
-	}
-}
-
-func count(l *contract.Line, m reading.Move) {
-	switch m.Direction {
-	case reading.Up:
-		l.Counts.Up++
-	case reading.Down:
-		l.Counts.Down++
-	default:
-		l.Counts.Same++
-	}
-	switch m.Kind {
-	case reading.Step:
-		l.Counts.Step++
-	case reading.Skip:
-		l.Counts.Skip++
-	case reading.Leap:
-		l.Counts.Leap++
-	}
+	return contract.ChangeMaterial204Response{}, s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: m})
 }
 
 func pieceSentence(p contract.Piece, m material.Material) string {

@@ -2,20 +2,22 @@ package api
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
 	"patientladder/core/chunk"
-	"patientladder/core/material"
-	"patientladder/core/pattern"
 	"patientladder/core/reading"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 	weekplan "patientladder/core/week"
 	"patientladder/store"
 )
+
+// mostGuides is how many new notes a practice sheet explains.
+const mostGuides = 4
 
 // caution stands on every sheet with a dose on it.
 const caution = "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
@@ -66,7 +68,7 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (weekplan.Input, error) {
 	in := weekplan.Input{
 		Start: start, Practises: sh.ladder.PracticeDays, Minutes: sh.ladder.PracticeMinutes,
-		Age: sh.ladder.Age(sh.today), ReviewShare: weekplan.ReviewShare,
+		Age: sh.ladder.Age(sh.today), ReviewShare: weekplan.ReviewShare, Approach: sh.approach(),
 	}
 	for _, f := range sh.standing.Travelling() {
 		in.Own = append(in.Own, f.Text)
@@ -101,14 +103,27 @@ func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekpl
 			w.Spots = append(w.Spots, weekplan.Bars{From: spot.From, To: spot.To})
 		}
 	}
-	sc, err := s.score(ctx, sh.studio.ID, m)
-	if err != nil || sc == nil {
+	o, err := s.read(ctx, sh.studio.ID, m)
+	if err != nil || o == nil {
 		return w, err
 	}
-	tree := chunk.Tree(sc, pattern.Of(sc), chunk.LeafBars(age))
+	tree := o.Chunks(chunk.LeafBars(age), o.set.Borders)
 	w.Tree = &tree
-	w.Opening = reading.Opening(sc, reading.Lines(sc, sh.family == material.Keyboard))
-	for _, b := range sc.Bars {
+	w.Opening = o.Opening(sh.studio.Words.Note)
+	known := sh.knows(m.ID)
+	var places []string
+	for i := range o.Lines {
+		l := &o.Lines[i]
+		if len(l.Position.Positions) > 0 {
+			places = append(places, positionName(sh.studio.Words, l.Position.Positions[0].Name))
+		}
+		for _, g := range reading.Guides(o.Score, l.Line, known.note) {
+			w.Guides = append(w.Guides, guideWords(sh.studio.Words, g))
+		}
+	}
+	w.Position = joined(slices.Compact(places))
+	w.Guides = w.Guides[:min(len(w.Guides), mostGuides)]
+	for _, b := range o.Score.Bars {
 		w.Quarters = append(w.Quarters, b.Length.Float())
 	}
 	return w, nil
@@ -117,11 +132,11 @@ func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekpl
 func weekItem(sh shelf, it weekplan.Item) contract.WeekItem {
 	where := "the whole piece"
 	if m := sh.lib[it.Material]; it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars) {
-		where = m.Span(it.Bars.From, it.Bars.To)
+		where = whereOf(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)
 	}
 	return contract.WeekItem{
 		Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where, Hand: it.Hand,
-		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words,
+		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: sh.studio.Words.Text(it.Words),
 	}
 }
 

@@ -15,7 +15,7 @@ import (
 func student(l store.Ladder, day time.Time) contract.Student {
 	return contract.Student{
 		Ladder: l.ID, Name: l.Name, Age: l.Age(day), Instrument: contract.Instrument(l.Instrument),
-		Weekday: int(l.Weekday), StartsAt: fmt.Sprintf("%02d:%02d", l.StartsAt/60, l.StartsAt%60), Minutes: l.Minutes,
+		Weekday: int(l.Weekday), StartsAt: fmt.Sprintf("%02d:%02d", l.StartsAt/60, l.StartsAt%60), Minutes: l.Minutes, Approach: contract.StudentApproach(l.Approach),
 	}
 }
 
@@ -43,10 +43,10 @@ func from(m material.Material) string {
 	return strings.Join(parts, ", ")
 }
 
-func (s *Server) leap(m material.Material, l leap.Leap) contract.Leap {
+func (b book) leap(m material.Material, l leap.Leap) contract.Leap {
 	out := contract.Leap{Size: l.Size, Ready: l.Ready, Parts: []contract.LeapPart{}}
 	for _, p := range l.Parts {
-		name := s.skills.Name(p.Skill)
+		name := b.skills.Name(p.Skill)
 		switch p.Kind {
 		case "length":
 			name = "more to learn than before"

@@ -435,7 +435,7 @@ func TestACompressedScore(t *testing.T) {
 
 	status, problem := u.call("POST", "/api/materials", scoreBody(storetest.ID(), "cut.mxl", b.String()[:b.Len()-20]))
 	require.Equal(t, http.StatusUnprocessableEntity, status)
-	require.Contains(t, problem["detail"], "“cut.mxl” was not added: the compressed score is damaged")
+	require.Contains(t, problem["detail"], "“cut.mxl” cannot be read: the compressed score is damaged")
 }
 
 // A bite is offered for what comes soonest; done, its skill waits a week.

@@ -9,17 +9,16 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"runtime"
 	"strings"
 	"testing"
 	"text/tabwriter"
 	"time"
 
-	"patientladder/core/chunk"
+	"patientladder/core/analysis"
 	"patientladder/core/demand"
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
-	"patientladder/core/pattern"
-	"patientladder/core/reading"
 	"patientladder/core/skill"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
@@ -42,21 +41,25 @@ func run(out io.Writer) error {
 		return err
 	}
 	w := tabwriter.NewWriter(out, 0, 0, 2, ' ', tabwriter.AlignRight)
-	fmt.Fprintln(w, "two-hand score\tKB\ttokenise\tread\tread + analyse\tread ÷ tokenise\tall ÷ tokenise\t")
+	fmt.Fprintln(w, "two-hand score\tKB\ttokenise\tread\tread + analyse\tread ÷ tokenise\tall ÷ tokenise\tmemory\t")
 	for _, bars := range []int{64, 512, 4096} {
 		data := twoHands(bars)
 		floor := cost(func() error { return tokenise(data) })
 		read := cost(func() error { _, err := musicxml.Read(data); return err })
 		all := cost(func() error { return analyse(data, table) })
-		fmt.Fprintf(w, "%d bars\t%d\t%s\t%s\t%s\t%.2f\t%.2f\t\n", bars, len(data)>>10, ms(floor), ms(read), ms(all), ratio(read, floor), ratio(all, floor))
+		held, err := memory(data)
+		if err != nil {
+			return err
+		}
+		fmt.Fprintf(w, "%d bars\t%d\t%s\t%s\t%s\t%.2f\t%.2f\t%.1f MB\t\n", bars, len(data)>>10, ms(floor), ms(read), ms(all), ratio(read, floor), ratio(all, floor), held)
 	}
-	fmt.Fprintln(w, "\t\t\t\t\t\t\t")
-	fmt.Fprintln(w, "standing\tentries\tfold\t\t\t\t\t")
+	fmt.Fprintln(w, "\t\t\t\t\t\t\t\t")
+	fmt.Fprintln(w, "standing\tentries\tfold\t\t\t\t\t\t")
 	for _, n := range []int{100, 1000, 10000} {
 		log := lessons(n)
 		ctx := standing.Context{Library: library(), Skills: skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
 		fold := cost(func() error { standing.Fold(log, ctx); return nil })
-		fmt.Fprintf(w, "one student\t%d\t%s\t\t\t\t\t\n", n, ms(fold))
+		fmt.Fprintf(w, "one student\t%d\t%s\t\t\t\t\t\t\n", n, ms(fold))
 	}
 	return w.Flush()
 }
@@ -72,6 +75,22 @@ func cost(f func() error) time.Duration {
 		}
 	})
 	return time.Duration(r.NsPerOp())
+}
+
+// memory is what stays in use for one score and its analysis, in megabytes.
+func memory(data []byte) (float64, error) {
+	var before, after runtime.MemStats
+	runtime.GC()
+	runtime.ReadMemStats(&before)
+	s, err := musicxml.Read(data)
+	if err != nil {
+		return 0, err
+	}
+	p := analysis.Of(s, "piano")
+	runtime.GC()
+	runtime.ReadMemStats(&after)
+	runtime.KeepAlive(p)
+	return float64(after.HeapAlloc-before.HeapAlloc) / (1 << 20), nil
 }
 
 func ms(d time.Duration) string { return fmt.Sprintf("%.2f ms", float64(d.Microseconds())/1000) }
@@ -94,13 +113,9 @@ func analyse(data []byte, table demand.Table) error {
 	if err != nil {
 		return err
 	}
-	for _, l := range reading.Lines(s, true) {
-		reading.Moves(s, l)
-		reading.NotesUsed(s, l)
-	}
-	load := pattern.Of(s)
-	chunk.Tree(s, load, 2)
-	table.Find(s, material.Keyboard)
+	p := analysis.Of(s, "piano")
+	p.Chunks(2, nil)
+	table.Find(p)
 	return nil
 }
 

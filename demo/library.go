@@ -7,9 +7,11 @@ import (
 	"sort"
 	"time"
 
+	"patientladder/core/analysis"
 	"patientladder/core/demand"
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
+	"patientladder/core/overrule"
 	"patientladder/store"
 )
 
@@ -79,7 +81,8 @@ func addLibrary(ctx context.Context, st *store.Store, studio string, ids *ids, d
 			m := table.Describe(material.Material{
 				ID: ids.next(day), Strand: row.Strand, Instrument: src.Instrument,
 				SourceID: source.ID, Source: source.Title, Unit: row.Unit, Page: row.Page, Order: i + 1,
-			}, sc)
+			}, analysis.Of(sc, src.Instrument))
+			m.Music = overrule.Print(sc)
 			m.Composer = ""
 			if err := add(m, row.Focus, &store.ScoreFile{Name: name, Data: data}); err != nil {
 				return nil, nil, fmt.Errorf("%s: %w", name, err)

@@ -111,7 +111,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	b.see(`[role=dialog] input[type=file]`)
 	b.do(chromedp.SetUploadFiles(`input[type=file]`, file(t, "letter.musicxml", "Dear teacher")))
 	b.click(button("Read it"))
-	b.says("“letter.musicxml” was not added: this is not a MusicXML file")
+	b.says("“letter.musicxml” cannot be read: this is not a MusicXML file")
 	require.Equal(t, before, eval[int](b, `document.querySelectorAll('[aria-label="Ladder"] li').length`))
 	b.accessible("add a piece")
 	b.do(chromedp.SetUploadFiles(`input[type=file]`, file(t, "kettle.musicxml", ownTune)))

@@ -7,6 +7,7 @@ import (
 	"fmt"
 
 	"patientladder/core/material"
+	"patientladder/core/overrule"
 	"patientladder/store/rows"
 )
 
@@ -34,7 +35,7 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			return err
 		}
 		added = true
-		labels, err := json.Marshal(m.BarLabels)
+		labels, notes, err := lists(m)
 		if err != nil {
 			return err
 		}
@@ -42,7 +43,7 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 			Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 			Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: string(labels),
+			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music,
 		})
 		if err != nil {
 			return err
@@ -53,6 +54,91 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 		return q.LibraryChanged(ctx, studio)
 	})
 	return added && err == nil, explain(err)
+}
+
+// lists writes the lists of a material as JSON.
+func lists(m material.Material) (labels, notes string, err error) {
+	l, err := json.Marshal(m.BarLabels)
+	if err != nil {
+		return "", "", err
+	}
+	n, err := json.Marshal(append([]string{}, m.Notes...))
+	return string(l), string(n), err
+}
+
+// Reading is a change of how a material is read.
+type Reading struct {
+	// Material has the new title, tempo, bars, notes and demands; its focus points stay as stored.
+	Material material.Material
+	// File is a new score; nil keeps the old one.
+	File *ScoreFile
+	// Set replaces the overrulings with the same keys, Remove takes those with these keys away.
+	Set    []overrule.Overruling
+	Remove []string
+}
+
+// SaveReading writes a change of how a material is read in one transaction.
+func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error {
+	m := r.Material
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if _, err := q.LockMaterial(ctx, rows.LockMaterialParams{StudioID: studio, ID: m.ID}); err != nil {
+			return err
+		}
+		labels, notes, err := lists(m)
+		if err != nil {
+			return err
+		}
+		err = q.UpdateMaterial(ctx, rows.UpdateMaterialParams{
+			Title: m.Title, Composer: m.Composer, Tempo: m.Tempo, Bars: int32(m.Bars), DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters,
+			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, StudioID: studio, ID: m.ID,
+		})
+		if err != nil {
+			return err
+		}
+		if err := q.DropDemands(ctx, rows.DropDemandsParams{StudioID: studio, MaterialID: m.ID}); err != nil {
+			return err
+		}
+		m.FocusPoints = nil
+		if err := addParts(ctx, q, studio, m, nil); err != nil {
+			return err
+		}
+		if r.File != nil {
+			err := q.ReplaceScoreFile(ctx, rows.ReplaceScoreFileParams{StudioID: studio, MaterialID: m.ID, FileName: r.File.Name, Data: r.File.Data})
+			if err != nil {
+				return err
+			}
+		}
+		for _, key := range r.Remove {
+			if _, err := q.RemoveOverruling(ctx, rows.RemoveOverrulingParams{StudioID: studio, MaterialID: m.ID, What: key}); err != nil {
+				return err
+			}
+		}
+		for _, o := range r.Set {
+			body, err := json.Marshal(o)
+			if err != nil {
+				return err
+			}
+			if err := q.SetOverruling(ctx, rows.SetOverrulingParams{StudioID: studio, MaterialID: m.ID, What: o.Key(), Body: string(body)}); err != nil {
+				return err
+			}
+		}
+		return q.LibraryChanged(ctx, studio)
+	}))
+}
+
+// Overrulings returns what the teacher set for a material, by key.
+func (s *Store) Overrulings(ctx context.Context, studio, materialID string) ([]overrule.Overruling, error) {
+	bodies, err := s.q.Overrulings(ctx, rows.OverrulingsParams{StudioID: studio, MaterialID: materialID})
+	if err != nil {
+		return nil, err
+	}
+	out := make([]overrule.Overruling, len(bodies))
+	for i, b := range bodies {
+		if err := json.Unmarshal([]byte(b), &out[i]); err != nil {
+			return nil, fmt.Errorf("an overruling of material %s is damaged: %w", materialID, err)
+		}
+	}
+	return out, nil
 }
 
 func addParts(ctx context.Context, q *rows.Queries, studio string, m material.Material, file *ScoreFile) error {
@@ -100,13 +186,19 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 	}
 	lib := make(material.Library, len(list))
 	for _, r := range list {
-		var labels []string
+		var labels, notes []string
 		if err := json.Unmarshal([]byte(r.BarLabels), &labels); err != nil {
 			return nil, fmt.Errorf("bar labels of material %s: %w", r.ID, err)
 		}
+		if err := json.Unmarshal([]byte(r.Notes), &notes); err != nil {
+			return nil, fmt.Errorf("notes of material %s: %w", r.ID, err)
+		}
+		if len(notes) == 0 {
+			notes = nil
+		}
 		lib[r.ID] = material.Material{
-			BarLabels: labels,
-			ID:        r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
+			BarLabels: labels, Notes: notes, Music: r.Music,
+			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
 			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),
 		}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"time"
 
+	"patientladder/core/naming"
 	"patientladder/store/rows"
 )
 
@@ -14,6 +15,12 @@ type Studio struct {
 	Timezone string
 	// LibraryVersion grows with every change of the library.
 	LibraryVersion int64
+	// Words are how the studio names notes, moves and values.
+	Words naming.Words
+	// Approach is the studio's usual way of reading.
+	Approach naming.Approach
+	// WordsVersion guards words and approach against a stale form.
+	WordsVersion int64
 }
 
 // Teacher is an account.
@@ -36,7 +43,27 @@ func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
 // Studio returns a studio by id.
 func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	r, err := s.q.Studio(ctx, id)
-	return Studio(r), explain(err)
+	return Studio{
+		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
+		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames)},
+	}, explain(err)
+}
+
+// SetWords changes the studio's words and usual approach. It returns
+// ErrConflict when the version is not the one stored.
+func (s *Store) SetWords(ctx context.Context, st Studio) error {
+	n, err := s.q.SetWords(ctx, rows.SetWordsParams{
+		NoteNames: string(st.Words.Notes), StepNames: string(st.Words.Steps), ValueNames: string(st.Words.Values), Approach: string(st.Approach), ID: st.ID, WordsVersion: st.WordsVersion,
+	})
+	if err == nil && n == 0 {
+		return ErrConflict
+	}
+	return err
+}
+
+// SetApproach changes a student's way of reading; empty for the studio's.
+func (s *Store) SetApproach(ctx context.Context, studio, ladderID string, a naming.Approach) error {
+	return s.q.SetApproach(ctx, rows.SetApproachParams{Approach: string(a), StudioID: studio, ID: ladderID})
 }
 
 // TeacherByEmail returns the account with an e-mail address, or ErrNotFound.
@@ -61,6 +88,8 @@ type Ladder struct {
 	PracticeDays    [7]bool
 	PracticeMinutes int
 	HandsApart      bool
+	// Approach is the student's own way of reading; empty for the studio's.
+	Approach naming.Approach
 	// Version of the practice settings; SetPractice wants the one that was read.
 	Version int64
 	// Weekday and StartsAt (minutes after midnight) place the lesson, which lasts Minutes.
@@ -136,7 +165,7 @@ func (s *Store) SetPractice(ctx context.Context, studio string, l Ladder) error 
 func ladderOf(r rows.LadderRow) Ladder {
 	l := Ladder{
 		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Born: r.Born, Instrument: r.Instrument,
-		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version,
+		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version, Approach: naming.Approach(r.Approach),
 		Weekday: time.Weekday(r.Weekday), StartsAt: int(r.StartsAt), Minutes: int(r.Minutes),
 	}
 	for d := range l.PracticeDays {

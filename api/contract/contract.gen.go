@@ -107,19 +107,19 @@ func (e Instrument) Valid() bool {
 
 // Defines values for LeapPartKind.
 const (
-	Length LeapPartKind = "length"
-	Skill  LeapPartKind = "skill"
-	Tempo  LeapPartKind = "tempo"
+	LeapPartKindLength LeapPartKind = "length"
+	LeapPartKindSkill  LeapPartKind = "skill"
+	LeapPartKindTempo  LeapPartKind = "tempo"
 )
 
 // Valid indicates whether the value is a known member of the LeapPartKind enum.
 func (e LeapPartKind) Valid() bool {
 	switch e {
-	case Length:
+	case LeapPartKindLength:
 		return true
-	case Skill:
+	case LeapPartKindSkill:
 		return true
-	case Tempo:
+	case LeapPartKindTempo:
 		return true
 	default:
 		return false
@@ -240,6 +240,102 @@ func (e MoveMarkKind) Valid() bool {
 	}
 }
 
+// Defines values for NewOverrulingKind.
+const (
+	NewOverrulingKindBorder NewOverrulingKind = "border"
+	NewOverrulingKindDemand NewOverrulingKind = "demand"
+	NewOverrulingKindFinger NewOverrulingKind = "finger"
+	NewOverrulingKindTempo  NewOverrulingKind = "tempo"
+)
+
+// Valid indicates whether the value is a known member of the NewOverrulingKind enum.
+func (e NewOverrulingKind) Valid() bool {
+	switch e {
+	case NewOverrulingKindBorder:
+		return true
+	case NewOverrulingKindDemand:
+		return true
+	case NewOverrulingKindFinger:
+		return true
+	case NewOverrulingKindTempo:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PatternHow.
+const (
+	Octave             PatternHow = "octave"
+	OtherRhythm        PatternHow = "other rhythm"
+	Transposed         PatternHow = "transposed"
+	TransposedInTheKey PatternHow = "transposed in the key"
+)
+
+// Valid indicates whether the value is a known member of the PatternHow enum.
+func (e PatternHow) Valid() bool {
+	switch e {
+	case Octave:
+		return true
+	case OtherRhythm:
+		return true
+	case Transposed:
+		return true
+	case TransposedInTheKey:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PieceApproach.
+const (
+	PieceApproachDirection PieceApproach = "direction"
+	PieceApproachInterval  PieceApproach = "interval"
+	PieceApproachNames     PieceApproach = "names"
+	PieceApproachPosition  PieceApproach = "position"
+)
+
+// Valid indicates whether the value is a known member of the PieceApproach enum.
+func (e PieceApproach) Valid() bool {
+	switch e {
+	case PieceApproachDirection:
+		return true
+	case PieceApproachInterval:
+		return true
+	case PieceApproachNames:
+		return true
+	case PieceApproachPosition:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReadyState.
+const (
+	ReadyStateBegun   ReadyState = "begun"
+	ReadyStateBlocked ReadyState = "blocked"
+	ReadyStateReach   ReadyState = "reach"
+	ReadyStateReady   ReadyState = "ready"
+)
+
+// Valid indicates whether the value is a known member of the ReadyState enum.
+func (e ReadyState) Valid() bool {
+	switch e {
+	case ReadyStateBegun:
+		return true
+	case ReadyStateBlocked:
+		return true
+	case ReadyStateReach:
+		return true
+	case ReadyStateReady:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for RungLayer.
 const (
 	RungLayerAhead   RungLayer = "ahead"
@@ -318,6 +414,33 @@ func (e Strand) Valid() bool {
 	}
 }
 
+// Defines values for StudentApproach.
+const (
+	StudentApproachDirection StudentApproach = "direction"
+	StudentApproachEmpty     StudentApproach = ""
+	StudentApproachInterval  StudentApproach = "interval"
+	StudentApproachNames     StudentApproach = "names"
+	StudentApproachPosition  StudentApproach = "position"
+)
+
+// Valid indicates whether the value is a known member of the StudentApproach enum.
+func (e StudentApproach) Valid() bool {
+	switch e {
+	case StudentApproachDirection:
+		return true
+	case StudentApproachEmpty:
+		return true
+	case StudentApproachInterval:
+		return true
+	case StudentApproachNames:
+		return true
+	case StudentApproachPosition:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WeekItemKind.
 const (
 	WeekItemKindAgain  WeekItemKind = "again"
@@ -351,6 +474,156 @@ func (e WeekItemKind) Valid() bool {
 	}
 }
 
+// Defines values for WordsApproach.
+const (
+	WordsApproachDirection WordsApproach = "direction"
+	WordsApproachInterval  WordsApproach = "interval"
+	WordsApproachNames     WordsApproach = "names"
+	WordsApproachPosition  WordsApproach = "position"
+)
+
+// Valid indicates whether the value is a known member of the WordsApproach enum.
+func (e WordsApproach) Valid() bool {
+	switch e {
+	case WordsApproachDirection:
+		return true
+	case WordsApproachInterval:
+		return true
+	case WordsApproachNames:
+		return true
+	case WordsApproachPosition:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WordsNotes.
+const (
+	Letters      WordsNotes = "letters"
+	LettersWithH WordsNotes = "letters-with-h"
+	Solfege      WordsNotes = "solfege"
+)
+
+// Valid indicates whether the value is a known member of the WordsNotes enum.
+func (e WordsNotes) Valid() bool {
+	switch e {
+	case Letters:
+		return true
+	case LettersWithH:
+		return true
+	case Solfege:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WordsSteps.
+const (
+	AllSkips      WordsSteps = "all-skips"
+	SkipsAndLeaps WordsSteps = "skips-and-leaps"
+)
+
+// Valid indicates whether the value is a known member of the WordsSteps enum.
+func (e WordsSteps) Valid() bool {
+	switch e {
+	case AllSkips:
+		return true
+	case SkipsAndLeaps:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WordsValues.
+const (
+	Crotchets    WordsValues = "crotchets"
+	QuarterNotes WordsValues = "quarter-notes"
+)
+
+// Valid indicates whether the value is a known member of the WordsValues enum.
+func (e WordsValues) Valid() bool {
+	switch e {
+	case Crotchets:
+		return true
+	case QuarterNotes:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetApproachJSONBodyApproach.
+const (
+	SetApproachJSONBodyApproachDirection SetApproachJSONBodyApproach = "direction"
+	SetApproachJSONBodyApproachEmpty     SetApproachJSONBodyApproach = ""
+	SetApproachJSONBodyApproachInterval  SetApproachJSONBodyApproach = "interval"
+	SetApproachJSONBodyApproachNames     SetApproachJSONBodyApproach = "names"
+	SetApproachJSONBodyApproachPosition  SetApproachJSONBodyApproach = "position"
+)
+
+// Valid indicates whether the value is a known member of the SetApproachJSONBodyApproach enum.
+func (e SetApproachJSONBodyApproach) Valid() bool {
+	switch e {
+	case SetApproachJSONBodyApproachDirection:
+		return true
+	case SetApproachJSONBodyApproachEmpty:
+		return true
+	case SetApproachJSONBodyApproachInterval:
+		return true
+	case SetApproachJSONBodyApproachNames:
+		return true
+	case SetApproachJSONBodyApproachPosition:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ExportScoreParamsFormat.
+const (
+	Abc      ExportScoreParamsFormat = "abc"
+	Midi     ExportScoreParamsFormat = "midi"
+	Musicxml ExportScoreParamsFormat = "musicxml"
+)
+
+// Valid indicates whether the value is a known member of the ExportScoreParamsFormat enum.
+func (e ExportScoreParamsFormat) Valid() bool {
+	switch e {
+	case Abc:
+		return true
+	case Midi:
+		return true
+	case Musicxml:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReadScore200JSONResponseBodyFormat.
+const (
+	ABC      ReadScore200JSONResponseBodyFormat = "ABC"
+	MIDI     ReadScore200JSONResponseBodyFormat = "MIDI"
+	MusicXML ReadScore200JSONResponseBodyFormat = "MusicXML"
+)
+
+// Valid indicates whether the value is a known member of the ReadScore200JSONResponseBodyFormat enum.
+func (e ReadScore200JSONResponseBodyFormat) Valid() bool {
+	switch e {
+	case ABC:
+		return true
+	case MIDI:
+		return true
+	case MusicXML:
+		return true
+	default:
+		return false
+	}
+}
+
 // Bite defines model for Bite.
 type Bite struct {
 	// For The title of the piece that will need it
@@ -373,8 +646,31 @@ type Candidate struct {
 	Title    string `json:"title"`
 }
 
+// Chunk defines model for Chunk.
+type Chunk struct {
+	End  float64 `json:"end"`
+	From int     `json:"from"`
+
+	// Level 0 for the smallest chunks, 1 for two joined and so on
+	Level int `json:"level"`
+
+	// Own The teacher set the border at its end
+	Own bool `json:"own,omitempty,omitzero"`
+
+	// SameAs The first bar of an equal chunk before it
+	SameAs int `json:"sameAs,omitempty,omitzero"`
+
+	// Start Quarter notes from the start of the piece
+	Start float64 `json:"start"`
+	To    int     `json:"to"`
+	Where string  `json:"where"`
+	Why   string  `json:"why"`
+}
+
 // Demand defines model for Demand.
 type Demand struct {
+	// Bars Empty for the whole piece
+	Bars   []int   `json:"bars"`
 	Name   string  `json:"name"`
 	Origin string  `json:"origin"`
 	Skill  string  `json:"skill"`
@@ -429,6 +725,30 @@ type FocusPoint struct {
 	Own    bool   `json:"own"`
 	Streak int    `json:"streak,omitempty,omitzero"`
 	Text   string `json:"text"`
+}
+
+// Guide defines model for Guide.
+type Guide struct {
+	Bars  []int `json:"bars"`
+	Notes []struct {
+		At    float64 `json:"at"`
+		Bar   int     `json:"bar"`
+		Pitch int     `json:"pitch"`
+	} `json:"notes"`
+	Pitch string `json:"pitch"`
+
+	// Words a third above G
+	Words string `json:"words"`
+}
+
+// HandPosition defines model for HandPosition.
+type HandPosition struct {
+	End     float64 `json:"end"`
+	FromBar int     `json:"fromBar"`
+	Keys    []int   `json:"keys"`
+	Name    string  `json:"name"`
+	Start   float64 `json:"start"`
+	ToBar   int     `json:"toBar"`
 }
 
 // Id A ULID
@@ -529,11 +849,22 @@ type Line struct {
 		Step int `json:"step"`
 		Up   int `json:"up"`
 	} `json:"counts"`
-	Hand  string     `json:"hand"`
-	Notes []UsedNote `json:"notes"`
-	Part  string     `json:"part"`
-	Staff int        `json:"staff"`
-	Start Start      `json:"start,omitempty,omitzero"`
+
+	// DistinctBars Different bars of this line alone; 0 where there is only one line
+	DistinctBars int            `json:"distinctBars"`
+	Fingers      []NoteFinger   `json:"fingers"`
+	Guides       []Guide        `json:"guides"`
+	Hand         string         `json:"hand"`
+	Notes        []UsedNote     `json:"notes"`
+	Part         string         `json:"part"`
+	Positions    []HandPosition `json:"positions"`
+	Shifts       []Shift        `json:"shifts"`
+	Staff        int            `json:"staff"`
+	Start        Start          `json:"start,omitempty,omitzero"`
+	Stretches    []int          `json:"stretches"`
+
+	// Sure One position covers the line; a proposed finger follows from it
+	Sure bool `json:"sure"`
 }
 
 // LogLine defines model for LogLine.
@@ -571,6 +902,22 @@ type Me struct {
 	Teacher string `json:"teacher"`
 }
 
+// Motif defines model for Motif.
+type Motif struct {
+	At []struct {
+		Bar   int     `json:"bar"`
+		Beat  int     `json:"beat"`
+		End   float64 `json:"end"`
+		Start float64 `json:"start"`
+	} `json:"at"`
+	Beats int    `json:"beats"`
+	Name  string `json:"name"`
+	Notes int    `json:"notes"`
+
+	// Staff Staff over all parts, from 0
+	Staff int `json:"staff"`
+}
+
 // MoveMark One direction mark, to be laid over the note it leads to.
 type MoveMark struct {
 	// At Quarter notes from the start of the bar
@@ -581,7 +928,10 @@ type MoveMark struct {
 	FromBar   int               `json:"fromBar"`
 	FromPitch int               `json:"fromPitch"`
 	Kind      MoveMarkKind      `json:"kind"`
-	Number    int               `json:"number"`
+
+	// Name The note in the studio's words
+	Name   string `json:"name,omitempty,omitzero"`
+	Number int    `json:"number"`
 
 	// Pitch Written pitch on the MIDI scale
 	Pitch   int    `json:"pitch"`
@@ -606,11 +956,38 @@ type NewMaterial struct {
 	Id         Id         `json:"id"`
 	Instrument Instrument `json:"instrument"`
 
-	// Score The MusicXML file, at most 12 MiB before encoding
+	// Piece Which piece of the file, from 0
+	Piece int `json:"piece,omitempty,omitzero"`
+
+	// Score The file, at most 12 MiB before encoding
 	Score  []byte `json:"score"`
 	Strand Strand `json:"strand"`
 	Title  string `json:"title,omitempty,omitzero"`
 }
+
+// NewOverruling defines model for NewOverruling.
+type NewOverruling struct {
+	At     string `json:"at,omitempty,omitzero"`
+	Bars   []int  `json:"bars,omitempty,omitzero"`
+	Ends   bool   `json:"ends,omitempty,omitzero"`
+	Finger string `json:"finger,omitempty,omitzero"`
+
+	// Key The setting to take back, by its key; the rest is then not needed
+	Key   string            `json:"key,omitempty,omitzero"`
+	Kind  NewOverrulingKind `json:"kind"`
+	Part  int               `json:"part,omitempty,omitzero"`
+	Pitch int               `json:"pitch,omitempty,omitzero"`
+
+	// Remove Take the setting back
+	Remove bool    `json:"remove,omitempty,omitzero"`
+	Skill  string  `json:"skill,omitempty,omitzero"`
+	Staff  int     `json:"staff,omitempty,omitzero"`
+	Tempo  float64 `json:"tempo,omitempty,omitzero"`
+	Weight float64 `json:"weight,omitempty,omitzero"`
+}
+
+// NewOverrulingKind defines model for NewOverruling.Kind.
+type NewOverrulingKind string
 
 // NewStudent defines model for NewStudent.
 type NewStudent struct {
@@ -631,6 +1008,40 @@ type NewStudent struct {
 	Weekday int `json:"weekday"`
 }
 
+// NoteFinger defines model for NoteFinger.
+type NoteFinger struct {
+	At float64 `json:"at"`
+
+	// AtExact Quarter notes from the start of the bar as a fraction
+	AtExact string `json:"atExact"`
+	Bar     int    `json:"bar"`
+	Finger  int    `json:"finger"`
+
+	// Given Printed or set; otherwise proposed
+	Given bool `json:"given"`
+
+	// Own Set by the teacher
+	Own  bool `json:"own"`
+	Part int  `json:"part"`
+
+	// PartStaff Staff within the part, from 1
+	PartStaff int `json:"partStaff,omitempty,omitzero"`
+	Pitch     int `json:"pitch"`
+
+	// Staff Staff over all parts, from 0
+	Staff  int `json:"staff"`
+	String int `json:"string,omitempty,omitzero"`
+}
+
+// Overruled defines model for Overruled.
+type Overruled struct {
+	Key string `json:"key"`
+
+	// Lost It has no place in the present score
+	Lost  bool   `json:"lost"`
+	Words string `json:"words"`
+}
+
 // OwnFocus defines model for OwnFocus.
 type OwnFocus struct {
 	// After The streak that makes a habit
@@ -645,31 +1056,84 @@ type OwnFocus struct {
 
 // Pattern defines model for Pattern.
 type Pattern struct {
-	Bars   []int  `json:"bars"`
-	Letter string `json:"letter"`
+	Bars   []int      `json:"bars"`
+	How    PatternHow `json:"how,omitempty,omitzero"`
+	Letter string     `json:"letter"`
+
+	// Like The letter of the pattern that it resembles
+	Like string `json:"like,omitempty,omitzero"`
+
+	// Steps Staff steps higher; negative for lower
+	Steps int `json:"steps,omitempty,omitzero"`
 }
+
+// PatternHow defines model for Pattern.How.
+type PatternHow string
 
 // Piece defines model for Piece.
 type Piece struct {
-	BarLabels    []string      `json:"barLabels"`
-	Bars         int           `json:"bars"`
+	Approach  PieceApproach `json:"approach"`
+	BarLabels []string      `json:"barLabels"`
+	BarTimes  []PieceBar    `json:"barTimes"`
+	Bars      int           `json:"bars"`
+
+	// Chunks All chunks, the smallest first, then those joined from them
+	Chunks       []Chunk       `json:"chunks"`
 	Demands      []Demand      `json:"demands"`
 	DistinctBars int           `json:"distinctBars"`
 	FocusPoints  []string      `json:"focusPoints"`
+	Format       string        `json:"format,omitempty,omitzero"`
 	HasScore     bool          `json:"hasScore"`
 	Key          string        `json:"key,omitempty,omitzero"`
+	LeafBars     int           `json:"leafBars"`
 	Leap         Leap          `json:"leap,omitempty,omitzero"`
 	Lines        []Line        `json:"lines"`
 	Marks        []MoveMark    `json:"marks"`
 	Material     MaterialBrief `json:"material"`
+	Motifs       []Motif       `json:"motifs"`
 	OnLadder     bool          `json:"onLadder"`
-	Patterns     []Pattern     `json:"patterns"`
-	Reach        float64       `json:"reach,omitempty,omitzero"`
-	Sentence     string        `json:"sentence"`
-	Skipped      []Skip        `json:"skipped"`
-	Tempo        float64       `json:"tempo"`
-	Texture      string        `json:"texture"`
-	Time         string        `json:"time,omitempty,omitzero"`
+
+	// OpenStrings MIDI pitches, string 1 first; for strings only
+	OpenStrings []int       `json:"openStrings,omitempty,omitzero"`
+	Overruled   []Overruled `json:"overruled"`
+	Patterns    []Pattern   `json:"patterns"`
+
+	// Playing How long it takes
+	Playing    string      `json:"playing,omitempty,omitzero"`
+	PlayingWhy string      `json:"playingWhy,omitempty,omitzero"`
+	Reach      float64     `json:"reach,omitempty,omitzero"`
+	ReadyFor   []Ready     `json:"readyFor"`
+	Sentence   string      `json:"sentence"`
+	Skipped    []Skip      `json:"skipped"`
+	Sounds     []SoundNote `json:"sounds"`
+	Tempo      float64     `json:"tempo"`
+	Texture    string      `json:"texture"`
+	Time       string      `json:"time,omitempty,omitzero"`
+}
+
+// PieceApproach defines model for Piece.Approach.
+type PieceApproach string
+
+// PieceBar defines model for PieceBar.
+type PieceBar struct {
+	// Beat Length of a beat in quarter notes
+	Beat   float64 `json:"beat"`
+	Length float64 `json:"length"`
+	Start  float64 `json:"start"`
+}
+
+// PieceRead defines model for PieceRead.
+type PieceRead struct {
+	Bars     int    `json:"bars"`
+	Composer string `json:"composer,omitempty,omitzero"`
+	Notes    int    `json:"notes"`
+	Piece    int    `json:"piece"`
+
+	// Same A piece of the library with the same notes
+	Same      Id     `json:"same,omitempty,omitzero"`
+	SameTitle string `json:"sameTitle,omitempty,omitzero"`
+	Skipped   []Skip `json:"skipped"`
+	Title     string `json:"title"`
 }
 
 // Practice defines model for Practice.
@@ -709,6 +1173,20 @@ type Rail struct {
 	Rungs  []Rung `json:"rungs"`
 	Strand Strand `json:"strand"`
 }
+
+// Ready defines model for Ready.
+type Ready struct {
+	// Ladder A ULID
+	Ladder Id         `json:"ladder"`
+	Leap   float64    `json:"leap"`
+	Name   string     `json:"name"`
+	Ready  float64    `json:"ready"`
+	State  ReadyState `json:"state"`
+	Words  string     `json:"words"`
+}
+
+// ReadyState defines model for Ready.State.
+type ReadyState string
 
 // ReviewPiece defines model for ReviewPiece.
 type ReviewPiece struct {
@@ -763,6 +1241,23 @@ type Rung struct {
 // RungLayer defines model for Rung.Layer.
 type RungLayer string
 
+// ScoreUpload defines model for ScoreUpload.
+type ScoreUpload struct {
+	FileName   string     `json:"fileName"`
+	Instrument Instrument `json:"instrument"`
+	Piece      int        `json:"piece,omitempty,omitzero"`
+	Score      []byte     `json:"score"`
+}
+
+// Shift defines model for Shift.
+type Shift struct {
+	Bar   int    `json:"bar"`
+	From  string `json:"from"`
+	How   string `json:"how"`
+	To    string `json:"to"`
+	Where string `json:"where"`
+}
+
 // Sign defines model for Sign.
 type Sign struct {
 	Kind SignKind `json:"kind"`
@@ -780,6 +1275,17 @@ type Skip struct {
 	Count int    `json:"count"`
 	What  string `json:"what"`
 	Where string `json:"where"`
+}
+
+// SoundNote defines model for SoundNote.
+type SoundNote struct {
+	At     float64 `json:"at"`
+	Bar    int     `json:"bar"`
+	Length float64 `json:"length"`
+	Midi   int     `json:"midi"`
+
+	// Staff Staff over all parts, from 0
+	Staff int `json:"staff"`
 }
 
 // Spot defines model for Spot.
@@ -816,8 +1322,11 @@ type Strand string
 
 // Student defines model for Student.
 type Student struct {
-	Age        int        `json:"age"`
-	Instrument Instrument `json:"instrument"`
+	Age int `json:"age"`
+
+	// Approach The student's own way of reading; empty for the studio's
+	Approach   StudentApproach `json:"approach"`
+	Instrument Instrument      `json:"instrument"`
 
 	// Ladder A ULID
 	Ladder  Id     `json:"ladder"`
@@ -830,6 +1339,9 @@ type Student struct {
 	// Weekday Sunday is 0
 	Weekday int `json:"weekday"`
 }
+
+// StudentApproach The student's own way of reading; empty for the studio's
+type StudentApproach string
 
 // Today defines model for Today.
 type Today struct {
@@ -907,6 +1419,27 @@ type WeekItem struct {
 // WeekItemKind defines model for WeekItem.Kind.
 type WeekItemKind string
 
+// Words defines model for Words.
+type Words struct {
+	Approach WordsApproach `json:"approach"`
+	Notes    WordsNotes    `json:"notes"`
+	Steps    WordsSteps    `json:"steps"`
+	Values   WordsValues   `json:"values"`
+	Version  int64         `json:"version"`
+}
+
+// WordsApproach defines model for Words.Approach.
+type WordsApproach string
+
+// WordsNotes defines model for Words.Notes.
+type WordsNotes string
+
+// WordsSteps defines model for Words.Steps.
+type WordsSteps string
+
+// WordsValues defines model for Words.Values.
+type WordsValues string
+
 // WorkingBrief defines model for WorkingBrief.
 type WorkingBrief struct {
 	// Full Focus points with a full mark
@@ -927,6 +1460,15 @@ type Ladder = Id
 
 // Material A ULID
 type Material = Id
+
+// SetApproachJSONBody defines parameters for SetApproach.
+type SetApproachJSONBody struct {
+	// Approach Empty for the studio's
+	Approach SetApproachJSONBodyApproach `json:"approach"`
+}
+
+// SetApproachJSONBodyApproach defines parameters for SetApproach.
+type SetApproachJSONBodyApproach string
 
 // AppendEntriesJSONBody defines parameters for AppendEntries.
 type AppendEntriesJSONBody struct {
@@ -955,6 +1497,40 @@ type GetMaterialParams struct {
 	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
 }
 
+// ChangeMaterialJSONBody defines parameters for ChangeMaterial.
+type ChangeMaterialJSONBody struct {
+	Composer string `json:"composer"`
+	Title    string `json:"title"`
+}
+
+// ExportScoreParams defines parameters for ExportScore.
+type ExportScoreParams struct {
+	Format ExportScoreParamsFormat `form:"format" json:"format"`
+
+	// Fingers Write the proposed fingers too
+	Fingers bool `form:"fingers,omitempty" json:"fingers,omitempty,omitzero"`
+
+	// Colours Colour the notes by direction
+	Colours bool `form:"colours,omitempty" json:"colours,omitempty,omitzero"`
+
+	// Chunks Number the chunks
+	Chunks bool `form:"chunks,omitempty" json:"chunks,omitempty,omitzero"`
+
+	// Ladder Whose chunks
+	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
+}
+
+// ExportScoreParamsFormat defines parameters for ExportScore.
+type ExportScoreParamsFormat string
+
+// ReadScore200JSONResponseBodyFormat defines parameters for ReadScore.
+type ReadScore200JSONResponseBodyFormat string
+
+// EngraveTypedJSONBody defines parameters for EngraveTyped.
+type EngraveTypedJSONBody struct {
+	Abc string `json:"abc"`
+}
+
 // SignInJSONBody defines parameters for SignIn.
 type SignInJSONBody struct {
 	Email    string `json:"email"`
@@ -967,6 +1543,9 @@ type GetTodayParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// SetApproachJSONRequestBody defines body for SetApproach for application/json ContentType.
+type SetApproachJSONRequestBody SetApproachJSONBody
+
 // AppendEntriesJSONRequestBody defines body for AppendEntries for application/json ContentType.
 type AppendEntriesJSONRequestBody AppendEntriesJSONBody
 
@@ -976,17 +1555,38 @@ type SetPracticeJSONRequestBody = Practice
 // AddMaterialJSONRequestBody defines body for AddMaterial for application/json ContentType.
 type AddMaterialJSONRequestBody = NewMaterial
 
+// ChangeMaterialJSONRequestBody defines body for ChangeMaterial for application/json ContentType.
+type ChangeMaterialJSONRequestBody ChangeMaterialJSONBody
+
+// OverruleJSONRequestBody defines body for Overrule for application/json ContentType.
+type OverruleJSONRequestBody = NewOverruling
+
+// ReplaceScoreJSONRequestBody defines body for ReplaceScore for application/json ContentType.
+type ReplaceScoreJSONRequestBody = ScoreUpload
+
+// ReadScoreJSONRequestBody defines body for ReadScore for application/json ContentType.
+type ReadScoreJSONRequestBody = ScoreUpload
+
+// EngraveTypedJSONRequestBody defines body for EngraveTyped for application/json ContentType.
+type EngraveTypedJSONRequestBody EngraveTypedJSONBody
+
 // SignInJSONRequestBody defines body for SignIn for application/json ContentType.
 type SignInJSONRequestBody SignInJSONBody
 
 // AddStudentJSONRequestBody defines body for AddStudent for application/json ContentType.
 type AddStudentJSONRequestBody = NewStudent
 
+// SetWordsJSONRequestBody defines body for SetWords for application/json ContentType.
+type SetWordsJSONRequestBody = Words
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
 	// (GET /ladders/{ladder})
 	GetLadder(c *gin.Context, ladder Ladder)
+
+	// (PUT /ladders/{ladder}/approach)
+	SetApproach(c *gin.Context, ladder Ladder)
 
 	// (GET /ladders/{ladder}/entries)
 	ListEntries(c *gin.Context, ladder Ladder)
@@ -1021,8 +1621,26 @@ type ServerInterface interface {
 	// (GET /materials/{material})
 	GetMaterial(c *gin.Context, material Material, params GetMaterialParams)
 
+	// (PATCH /materials/{material})
+	ChangeMaterial(c *gin.Context, material Material)
+
+	// (GET /materials/{material}/export)
+	ExportScore(c *gin.Context, material Material, params ExportScoreParams)
+
+	// (PUT /materials/{material}/overrulings)
+	Overrule(c *gin.Context, material Material)
+
 	// (GET /materials/{material}/score)
 	GetScore(c *gin.Context, material Material)
+
+	// (PUT /materials/{material}/score)
+	ReplaceScore(c *gin.Context, material Material)
+
+	// (POST /scores/read)
+	ReadScore(c *gin.Context)
+
+	// (POST /scores/typed)
+	EngraveTyped(c *gin.Context)
 
 	// (DELETE /session)
 	SignOut(c *gin.Context)
@@ -1033,6 +1651,9 @@ type ServerInterface interface {
 	// (POST /session)
 	SignIn(c *gin.Context)
 
+	// (GET /skills)
+	ListSkills(c *gin.Context)
+
 	// (GET /students)
 	ListStudents(c *gin.Context)
 
@@ -1041,6 +1662,12 @@ type ServerInterface interface {
 
 	// (GET /today)
 	GetToday(c *gin.Context, params GetTodayParams)
+
+	// (GET /words)
+	GetWords(c *gin.Context)
+
+	// (PUT /words)
+	SetWords(c *gin.Context)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -1075,6 +1702,31 @@ func (siw *ServerInterfaceWrapper) GetLadder(c *gin.Context) {
 	}
 
 	siw.Handler.GetLadder(c, ladder)
+}
+
+// SetApproach operation middleware
+func (siw *ServerInterfaceWrapper) SetApproach(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetApproach(c, ladder)
 }
 
 // ListEntries operation middleware
@@ -1393,6 +2045,124 @@ func (siw *ServerInterfaceWrapper) GetMaterial(c *gin.Context) {
 	siw.Handler.GetMaterial(c, material, params)
 }
 
+// ChangeMaterial operation middleware
+func (siw *ServerInterfaceWrapper) ChangeMaterial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeMaterial(c, material)
+}
+
+// ExportScore operation middleware
+func (siw *ServerInterfaceWrapper) ExportScore(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportScoreParams
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "fingers" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "fingers", c.Request.URL.Query(), &params.Fingers, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter fingers: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "colours" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "colours", c.Request.URL.Query(), &params.Colours, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter colours: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "chunks" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "chunks", c.Request.URL.Query(), &params.Chunks, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter chunks: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", c.Request.URL.Query(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportScore(c, material, params)
+}
+
+// Overrule operation middleware
+func (siw *ServerInterfaceWrapper) Overrule(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Overrule(c, material)
+}
+
 // GetScore operation middleware
 func (siw *ServerInterfaceWrapper) GetScore(c *gin.Context) {
 
@@ -1416,6 +2186,57 @@ func (siw *ServerInterfaceWrapper) GetScore(c *gin.Context) {
 	}
 
 	siw.Handler.GetScore(c, material)
+}
+
+// ReplaceScore operation middleware
+func (siw *ServerInterfaceWrapper) ReplaceScore(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReplaceScore(c, material)
+}
+
+// ReadScore operation middleware
+func (siw *ServerInterfaceWrapper) ReadScore(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadScore(c)
+}
+
+// EngraveTyped operation middleware
+func (siw *ServerInterfaceWrapper) EngraveTyped(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EngraveTyped(c)
 }
 
 // SignOut operation middleware
@@ -1455,6 +2276,19 @@ func (siw *ServerInterfaceWrapper) SignIn(c *gin.Context) {
 	}
 
 	siw.Handler.SignIn(c)
+}
+
+// ListSkills operation middleware
+func (siw *ServerInterfaceWrapper) ListSkills(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListSkills(c)
 }
 
 // ListStudents operation middleware
@@ -1510,6 +2344,32 @@ func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 	siw.Handler.GetToday(c, params)
 }
 
+// GetWords operation middleware
+func (siw *ServerInterfaceWrapper) GetWords(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetWords(c)
+}
+
+// SetWords operation middleware
+func (siw *ServerInterfaceWrapper) SetWords(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetWords(c)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -1555,7 +2415,17 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.POST(options.BaseURL+"/materials", wrapper.AddMaterial)
 	router.GET(options.BaseURL+"/materials/:material", wrapper.GetMaterial)
+	router.PATCH(options.BaseURL+"/materials/:material", wrapper.ChangeMaterial)
 	router.GET(options.BaseURL+"/materials/:material/score", wrapper.GetScore)
+	router.PUT(options.BaseURL+"/materials/:material/score", wrapper.ReplaceScore)
+	router.PUT(options.BaseURL+"/materials/:material/overrulings", wrapper.Overrule)
+	router.GET(options.BaseURL+"/materials/:material/export", wrapper.ExportScore)
+	router.POST(options.BaseURL+"/scores/read", wrapper.ReadScore)
+	router.POST(options.BaseURL+"/scores/typed", wrapper.EngraveTyped)
+	router.GET(options.BaseURL+"/skills", wrapper.ListSkills)
+	router.GET(options.BaseURL+"/words", wrapper.GetWords)
+	router.PUT(options.BaseURL+"/words", wrapper.SetWords)
+	router.PUT(options.BaseURL+"/ladders/:ladder/approach", wrapper.SetApproach)
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
@@ -1588,6 +2458,40 @@ type GetLadderdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetLadderdefaultApplicationProblemPlusJSONResponse) VisitGetLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetApproachRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *SetApproachJSONRequestBody
+}
+
+type SetApproachResponseObject interface {
+	VisitSetApproachResponse(w http.ResponseWriter) error
+}
+
+type SetApproach204Response struct {
+}
+
+func (response SetApproach204Response) VisitSetApproachResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetApproachdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetApproachdefaultApplicationProblemPlusJSONResponse) VisitSetApproachResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2019,6 +2923,126 @@ func (response GetMaterialdefaultApplicationProblemPlusJSONResponse) VisitGetMat
 	return err
 }
 
+type ChangeMaterialRequestObject struct {
+	Material Material `json:"material"`
+	Body     *ChangeMaterialJSONRequestBody
+}
+
+type ChangeMaterialResponseObject interface {
+	VisitChangeMaterialResponse(w http.ResponseWriter) error
+}
+
+type ChangeMaterial204Response struct {
+}
+
+func (response ChangeMaterial204Response) VisitChangeMaterialResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ChangeMaterialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeMaterialdefaultApplicationProblemPlusJSONResponse) VisitChangeMaterialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportScoreRequestObject struct {
+	Material Material `json:"material"`
+	Params   ExportScoreParams
+}
+
+type ExportScoreResponseObject interface {
+	VisitExportScoreResponse(w http.ResponseWriter) error
+}
+
+type ExportScore200ResponseHeaders struct {
+	ContentDisposition string
+}
+
+type ExportScore200ApplicationoctetStreamResponse struct {
+	Body          io.Reader
+	Headers       ExportScore200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportScore200ApplicationoctetStreamResponse) VisitExportScoreResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportScoredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportScoredefaultApplicationProblemPlusJSONResponse) VisitExportScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OverruleRequestObject struct {
+	Material Material `json:"material"`
+	Body     *OverruleJSONRequestBody
+}
+
+type OverruleResponseObject interface {
+	VisitOverruleResponse(w http.ResponseWriter) error
+}
+
+type Overrule204Response struct {
+}
+
+func (response Overrule204Response) VisitOverruleResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type OverruledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response OverruledefaultApplicationProblemPlusJSONResponse) VisitOverruleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetScoreRequestObject struct {
 	Material Material `json:"material"`
 }
@@ -2053,6 +3077,138 @@ type GetScoredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetScoredefaultApplicationProblemPlusJSONResponse) VisitGetScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReplaceScoreRequestObject struct {
+	Material Material `json:"material"`
+	Body     *ReplaceScoreJSONRequestBody
+}
+
+type ReplaceScoreResponseObject interface {
+	VisitReplaceScoreResponse(w http.ResponseWriter) error
+}
+
+type ReplaceScore200JSONResponse struct {
+	// Kept Overrulings that hold in the new score
+	Kept int `json:"kept"`
+
+	// Lost Overrulings that have no place in it, in words; they are kept
+	Lost []string `json:"lost"`
+}
+
+func (response ReplaceScore200JSONResponse) VisitReplaceScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReplaceScoredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReplaceScoredefaultApplicationProblemPlusJSONResponse) VisitReplaceScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadScoreRequestObject struct {
+	Body *ReadScoreJSONRequestBody
+}
+
+type ReadScoreResponseObject interface {
+	VisitReadScoreResponse(w http.ResponseWriter) error
+}
+
+type ReadScore200JSONResponse struct {
+	Format ReadScore200JSONResponseBodyFormat `json:"format"`
+	Pieces []PieceRead                        `json:"pieces"`
+}
+
+func (response ReadScore200JSONResponse) VisitReadScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadScoredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadScoredefaultApplicationProblemPlusJSONResponse) VisitReadScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EngraveTypedRequestObject struct {
+	Body *EngraveTypedJSONRequestBody
+}
+
+type EngraveTypedResponseObject interface {
+	VisitEngraveTypedResponse(w http.ResponseWriter) error
+}
+
+type EngraveTyped200JSONResponse struct {
+	Bars     int    `json:"bars"`
+	Musicxml string `json:"musicxml"`
+	Skipped  []Skip `json:"skipped"`
+	Title    string `json:"title"`
+}
+
+func (response EngraveTyped200JSONResponse) VisitEngraveTypedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EngraveTypeddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EngraveTypeddefaultApplicationProblemPlusJSONResponse) VisitEngraveTypedResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2162,6 +3318,54 @@ type SignIndefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SignIndefaultApplicationProblemPlusJSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSkillsRequestObject struct {
+}
+
+type ListSkillsResponseObject interface {
+	VisitListSkillsResponse(w http.ResponseWriter) error
+}
+
+type ListSkills200JSONResponse []struct {
+	Family string `json:"family"`
+
+	// Found Found in scores by a rule; otherwise the teacher's to set
+	Found bool   `json:"found"`
+	Id    string `json:"id"`
+
+	// Instruments Families of instruments; empty for all
+	Instruments []string `json:"instruments"`
+	Name        string   `json:"name"`
+}
+
+func (response ListSkills200JSONResponse) VisitListSkillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSkillsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListSkillsdefaultApplicationProblemPlusJSONResponse) VisitListSkillsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2289,11 +3493,85 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type GetWordsRequestObject struct {
+}
+
+type GetWordsResponseObject interface {
+	VisitGetWordsResponse(w http.ResponseWriter) error
+}
+
+type GetWords200JSONResponse Words
+
+func (response GetWords200JSONResponse) VisitGetWordsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWordsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWordsdefaultApplicationProblemPlusJSONResponse) VisitGetWordsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetWordsRequestObject struct {
+	Body *SetWordsJSONRequestBody
+}
+
+type SetWordsResponseObject interface {
+	VisitSetWordsResponse(w http.ResponseWriter) error
+}
+
+type SetWords204Response struct {
+}
+
+func (response SetWords204Response) VisitSetWordsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetWordsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetWordsdefaultApplicationProblemPlusJSONResponse) VisitSetWordsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
 	// (GET /ladders/{ladder})
 	GetLadder(ctx context.Context, request GetLadderRequestObject) (GetLadderResponseObject, error)
+
+	// (PUT /ladders/{ladder}/approach)
+	SetApproach(ctx context.Context, request SetApproachRequestObject) (SetApproachResponseObject, error)
 
 	// (GET /ladders/{ladder}/entries)
 	ListEntries(ctx context.Context, request ListEntriesRequestObject) (ListEntriesResponseObject, error)
@@ -2328,8 +3606,26 @@ type StrictServerInterface interface {
 	// (GET /materials/{material})
 	GetMaterial(ctx context.Context, request GetMaterialRequestObject) (GetMaterialResponseObject, error)
 
+	// (PATCH /materials/{material})
+	ChangeMaterial(ctx context.Context, request ChangeMaterialRequestObject) (ChangeMaterialResponseObject, error)
+
+	// (GET /materials/{material}/export)
+	ExportScore(ctx context.Context, request ExportScoreRequestObject) (ExportScoreResponseObject, error)
+
+	// (PUT /materials/{material}/overrulings)
+	Overrule(ctx context.Context, request OverruleRequestObject) (OverruleResponseObject, error)
+
 	// (GET /materials/{material}/score)
 	GetScore(ctx context.Context, request GetScoreRequestObject) (GetScoreResponseObject, error)
+
+	// (PUT /materials/{material}/score)
+	ReplaceScore(ctx context.Context, request ReplaceScoreRequestObject) (ReplaceScoreResponseObject, error)
+
+	// (POST /scores/read)
+	ReadScore(ctx context.Context, request ReadScoreRequestObject) (ReadScoreResponseObject, error)
+
+	// (POST /scores/typed)
+	EngraveTyped(ctx context.Context, request EngraveTypedRequestObject) (EngraveTypedResponseObject, error)
 
 	// (DELETE /session)
 	SignOut(ctx context.Context, request SignOutRequestObject) (SignOutResponseObject, error)
@@ -2340,6 +3636,9 @@ type StrictServerInterface interface {
 	// (POST /session)
 	SignIn(ctx context.Context, request SignInRequestObject) (SignInResponseObject, error)
 
+	// (GET /skills)
+	ListSkills(ctx context.Context, request ListSkillsRequestObject) (ListSkillsResponseObject, error)
+
 	// (GET /students)
 	ListStudents(ctx context.Context, request ListStudentsRequestObject) (ListStudentsResponseObject, error)
 
@@ -2348,6 +3647,12 @@ type StrictServerInterface interface {
 
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+
+	// (GET /words)
+	GetWords(ctx context.Context, request GetWordsRequestObject) (GetWordsResponseObject, error)
+
+	// (PUT /words)
+	SetWords(ctx context.Context, request SetWordsRequestObject) (SetWordsResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -2426,6 +3731,50 @@ func (sh *strictHandler) GetLadder(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetLadderResponseObject); ok {
 		if err := validResponse.VisitGetLadderResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetApproach operation middleware
+func (sh *strictHandler) SetApproach(ctx *gin.Context, ladder Ladder) {
+	var request SetApproachRequestObject
+
+	request.Ladder = ladder
+
+	var body SetApproachJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetApproach(ctx, request.(SetApproachRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetApproach")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetApproachResponseObject); ok {
+		if err := validResponse.VisitSetApproachResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2776,6 +4125,121 @@ func (sh *strictHandler) GetMaterial(ctx *gin.Context, material Material, params
 	}
 }
 
+// ChangeMaterial operation middleware
+func (sh *strictHandler) ChangeMaterial(ctx *gin.Context, material Material) {
+	var request ChangeMaterialRequestObject
+
+	request.Material = material
+
+	var body ChangeMaterialJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeMaterial(ctx, request.(ChangeMaterialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeMaterial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeMaterialResponseObject); ok {
+		if err := validResponse.VisitChangeMaterialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportScore operation middleware
+func (sh *strictHandler) ExportScore(ctx *gin.Context, material Material, params ExportScoreParams) {
+	var request ExportScoreRequestObject
+
+	request.Material = material
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportScore(ctx, request.(ExportScoreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportScore")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportScoreResponseObject); ok {
+		if err := validResponse.VisitExportScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Overrule operation middleware
+func (sh *strictHandler) Overrule(ctx *gin.Context, material Material) {
+	var request OverruleRequestObject
+
+	request.Material = material
+
+	var body OverruleJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Overrule(ctx, request.(OverruleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Overrule")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(OverruleResponseObject); ok {
+		if err := validResponse.VisitOverruleResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetScore operation middleware
 func (sh *strictHandler) GetScore(ctx *gin.Context, material Material) {
 	var request GetScoreRequestObject
@@ -2795,6 +4259,134 @@ func (sh *strictHandler) GetScore(ctx *gin.Context, material Material) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetScoreResponseObject); ok {
 		if err := validResponse.VisitGetScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReplaceScore operation middleware
+func (sh *strictHandler) ReplaceScore(ctx *gin.Context, material Material) {
+	var request ReplaceScoreRequestObject
+
+	request.Material = material
+
+	var body ReplaceScoreJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReplaceScore(ctx, request.(ReplaceScoreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReplaceScore")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReplaceScoreResponseObject); ok {
+		if err := validResponse.VisitReplaceScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadScore operation middleware
+func (sh *strictHandler) ReadScore(ctx *gin.Context) {
+	var request ReadScoreRequestObject
+
+	var body ReadScoreJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadScore(ctx, request.(ReadScoreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadScore")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadScoreResponseObject); ok {
+		if err := validResponse.VisitReadScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EngraveTyped operation middleware
+func (sh *strictHandler) EngraveTyped(ctx *gin.Context) {
+	var request EngraveTypedRequestObject
+
+	var body EngraveTypedJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EngraveTyped(ctx, request.(EngraveTypedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EngraveTyped")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EngraveTypedResponseObject); ok {
+		if err := validResponse.VisitEngraveTypedResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2885,6 +4477,30 @@ func (sh *strictHandler) SignIn(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SignInResponseObject); ok {
 		if err := validResponse.VisitSignInResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListSkills operation middleware
+func (sh *strictHandler) ListSkills(ctx *gin.Context) {
+	var request ListSkillsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListSkills(ctx, request.(ListSkillsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListSkills")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListSkillsResponseObject); ok {
+		if err := validResponse.VisitListSkillsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2984,91 +4600,195 @@ func (sh *strictHandler) GetToday(ctx *gin.Context, params GetTodayParams) {
 	}
 }
 
+// GetWords operation middleware
+func (sh *strictHandler) GetWords(ctx *gin.Context) {
+	var request GetWordsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWords(ctx, request.(GetWordsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWords")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetWordsResponseObject); ok {
+		if err := validResponse.VisitGetWordsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetWords operation middleware
+func (sh *strictHandler) SetWords(ctx *gin.Context) {
+	var request SetWordsRequestObject
+
+	var body SetWordsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetWords(ctx, request.(SetWordsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetWords")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetWordsResponseObject); ok {
+		if err := validResponse.VisitSetWordsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"zDxtc9s4en8Fw+7MtXOMLdtJ2nU+JZvdO/fsrBtnb9um6QwkPpKwAgEGAK1oU8/0P/Qf9pd08EaCJGCR",
-	"tpzel8QiQeDB8/4GfM0WvKw4A6Zkdv41q7DAJSgQ5tdbvNP/FSAXglSKcJadZ29hiWuqzpHiBd4hwpBa",
-	"A5KqLgj/g0SKlIB+5wyyPCN6/OcaxC7LM4ZLyM6zAusfcrGGEuvJl1yUWJkXSn+jdpUeJpUgbJXd3eXZ",
-	"JS4KEHqsma/Cat1OR+3LPBPwuSYCiuxciRrCFb4TsMzOs787brd6bN/K44vCLHGFFQiCaWKR0r9+1DJ3",
-	"+mtZcSbBYPda8DmFUv+54EwBU/pPXFWULLBG9nFlR/zxN6kx/3XkYn5es2KXdr+usUJbYAptBWerXFOP",
-	"M0AS9PoLMMhw8+hl3hAFhi0Er0AoYgFfcjFkiw9rQIooCogvDUdUBBaAlFmRUIoYQIGIGpLYo/nr8AVf",
-	"Bo8JU7ACoZ/LDaE0+oVUUMW/UfBFRT65C2n60c3sQHLTGTjcBLnZ/admE3z+GyyUnv8HzApimHiAsDnl",
-	"i42e/2tGFJQyCrl7gIXAO/17KXgZHUgBV/t44FKPuctbzh3BoHlm6LcfR4E42C8csA60vNlvDE1vocSs",
-	"GOIozQOCrAiLEzvJBlsgq7Xq6hdez2mgYVhdzi1nbNcgYDJruCX85w2gsU3/yJQwqhQXBdECg+l1sPsl",
-	"phLyHkKwGqjHZ1q5xgRowYWAhVXh+8m85It67FDHhCX+Qsq6zM5PZ7PZLM9KwuzvkzwiaqQYN/uGWE4A",
-	"pqf6mGEpyYpBkWnGFRstfxVXr4vCPNJ/XwGzP0TNsjxbUMDC/K44JXJt/lwDNnix0vvWmiKtSu3/eKGI",
-	"tBOCqqsf1mB4Nc8U3sAVYFnbGQ2W/NqMG+Pk8Kw13qcIGQzQe3Z+pcdMlswSVEd7lPjLJbCVWmfnz2dR",
-	"SL5c2LGns6FqKQmrFcgOYU+ePw/pOovRVWCl5w8/e76PF+Sab0PpnXNOAbOO+Aa7efk8shtN+XF48uq/",
-	"3dZ+bvWGIYDi1DD5UEXzqbLQUyFE8xLWSsOwfkxV/KTZ7poT6w10VcKaSMVFxCf7EQtKQCDNgBJx7ZIR",
-	"aS1wjjgtQCq0JELqlRseGsOlfc4ZK9lTJMHxR3dHFwrNgXK2kkjxxsPUngtmBVIC3wKVrSoMuUoJwJvH",
-	"+ACGSs7aa+DyBvExgl0UQ+hfo18uL95qdYOVAqEf/efH2bPvXz/78z//5erd9bMPf33275++nr68+y6m",
-	"zi+YVKIunUfotWNFMONaCQGl+v96U1OgENVE1mf+K4FthIvwnFhTMYoVft4yw5MxdhCY0PEzvceERmcB",
-	"vFiPtNVm7K/rXdwf8G5s3DM0/LMPyBs3bGD93fNgFQ95AJVHSe6xHOOYS+fAdclSYTGBKnqOayxUAp9F",
-	"REncrLFovHPrvUCBCuOPSeuo6wFKuzMIUzNLjmZa/k6s37uPOJL8DqPo2Met/s7DnTtMpDBndj3AHi55",
-	"zcY6fHMsZMwZDzVFD6d9V8U7g9RaDK0vyopHZZHCLdDwWwZbvUuKmTLOhXZimPNYYFEbZ1LUUu2i0yUd",
-	"ZcZvgardSBwc2nfuqW+GKqHRWSCN7HPzLzrL0Yv//e//eRnTeduoTPcYxVBh6IH7neeeDRyJW99czx5n",
-	"KOli617ERpx/1N3WtYBbAluk3QyJllygrRYbLVCi1rYKrwEXbbybI8k5m2x9TdgdYULKV5HAmxd49weJ",
-	"gClBwAnyQqPhYab/kq8uCYuubxyKKTpKI/dafxRXUxqXESxfanmAwvovMjfo5QwQhaVC2ido9pRbb2DN",
-	"JSDt9hc2KTV2q+8NBEkA7zcnZMXGo+KGrFh0CYVZgUUxfiL3gfUQozMe3sw5urcky52ABBuw3OnxkpY1",
-	"i+2hwGFxiedA5bQkidfkQwV+T/pEg5H4alpUxitgLiAaLFNpAo1nkMDtj4lKzd7WEI+iRD2BD9/XcTas",
-	"+ARYb3Q4lprlaoLnL5VLl3nLuOViYw1hJLKPGUOphMsm3c/sZtQ9Ga6R9ied+XKA+D01Bqjl64YlPLod",
-	"6RrqWhhaBm35KypNWkcPxMjofTl8XnSD8IDjfTYxErl3HY1u+jX1TTL9Wkef9/BbV1luYXXLNxlYs6SD",
-	"NoaOtWODiFekJpisXyQU73jc+lbO8YwwIV6mEtXKfbRHp4uhJl5bfjKr+jX8dnJP6ChnOAM+9JEnZBSn",
-	"pvCGmnp8qN0mRNxnsV15vdI40S6vZ9GzrCmNKghf2XkjCCyjZidhCcyOpa07DWZNGpexaCOdCP/e8e1I",
-	"zU+8FtZ8jsmFHUY3RrMjTvs1WAo0YLC3Rj0aPEfJGuFTW0tMcBVerKNE6UHpB+Z+tuji/BY8X3Vd0J8Z",
-	"oIK4XK9Jq+U6Dp4DopgUiN+CMG6pFkdEFKKAdQzNj7J4Gr87+7/UWCgQ5muJNIpchgsL5QP0ORbjgm49",
-	"MMrBDfyh2Aw0bExoNESvx0aAevCbFAz65TVRNr0zfD2Iqkfo/EC1WxiiM1d+0V4BVBClgCHz2iZKAV1d",
-	"vL1AcoHD/QVTfa4xJWp3v+rvpVr0Y8slmFJkEhq5JfQs25sltqT3Gt9oR7udFtkNjUIUhyRvFKpDUruN",
-	"mCC8g21YAp9QpVoSCu+coxAm0F+8iPFV4+TKVDXjzGXU/e+Te4sbJ6cPT1E/WAUveCzj8UEzUi3J4l+v",
-	"LpHGSo6wQiWXCp2coivyBs1hyQUgYAteWCe3ka75TkWt8INVeLeWkY9R6Qn97enrN55gn5s27JzAPXMu",
-	"2IgmkIcTiza9IyNqFrGq2D91CjzRqhiLsP8ILm5NOab052V2/nE/kJ/yQaFhzvkGbU0GxEcn0uRxq1p5",
-	"BWexYJo9RBE4ptIq+aBI8fcfZyefPs6eff/pv04/zp6dffqH84+zZy/so+/iLDoq32BRvAXYFLapqEHx",
-	"y/urjsn8RNP547KBhpd63OvXC/bb0jnGyU2xY+g8LxUk2l5sxckm3kq8AYkwMun/qDmxb6Kh/FjVddgS",
-	"l5vNQ5a7rcbQc+05JeVHT8ioU1BqjCfnxt3jQ36rlJIrlYwOJl2rS2SNgkhF2EK9SaevEqZyL/hrLG+8",
-	"hRpy2AZ2j+4pooRNSQIncsmmVD16lsZTj840LmfXDQXv8oyztrVwiCqnFcfD6IXjkRXO+7POG1JVMCFd",
-	"rF3oCEC2WjUOIK0mahGHx6QPpqTNgqyyhaGdv8mZdaSjm0KzvOe5JyBSi5pWTrtSFIhGQPqoPjE9Qs42",
-	"j3dmCryLFDNualbg3bAEM2S41q39R2Ok2h9DGWeFfN3LR4UzRTyZ0057z4uYZboFIV242LAFYerl8/0h",
-	"i9l7u3AHxHbiOLKbLtgeOkFhkmryxKpOmZlkhtc+2Js40G/bBIdbKgF5xaXVO70srHbH2D7ZbBtGTbqJ",
-	"SVKAmCDbne/7LAJYJkwAxVLF/RhtBCSSHC1NhNkAMUZHPFVLhwDsqzXjbeC0sGngYbo4KNLcYXDXAtUh",
-	"m8N5jFPeO0bucompGEeqn3w7uWb7vn5SRBhAoxsLCqjDPiPAojDV6TQjXlO8syw/Li09rT7X9itGmB1L",
-	"heyAc3SClkApwlpf5egUyTXe7HJ0hiSnpMjRcwRY7kyxudQxvq0AjdY9+6tIAa6ieK7Z49L5vpz2qLCj",
-	"34S6Vw5H1dTaEoCeP6z8pZo2DLcP0eGbhx+ClLEfkE6hJ8Chrwj0jL+J8XNUM2IbFyu8is5s6hfx+twD",
-	"pEQPF2Fe1dbtNUqbAqvpVDHZavsu3rn0VCcNKooV4DrheTdhT6QF+Z5KeFPF7uXyK2DIl1ynOAxbgE0C",
-	"jEdWiy2BmvMSlq9arPilfUXYAh8TBdNXMhCFflrdNstLVS90mL9Ycy7BTds0dSQa2icdHxmVethX6Ltx",
-	"xeVIYTtFC6wSJf1R5zrM922rmF0pCplrQ+9lwLu1wAccgyjtoYYoTydw6nvRY9gYtWmjdR03Kh5s3wET",
-	"3X+n92iACJIowONyLDysW5DqrBxr+pxTvNj8BRL+xZKwVao8ZN/9idxC4mxCsp/AZVAmGEHAm5/6oAQr",
-	"bbko5H4EuXYAt6nuDixUeYuPzqp+iThivYPodUUJas2tgC7WjHyufWeuNRsCNP45MbwCWETVRlAM6Nno",
-	"VaKj5Bvn99NJ/Fis2STK+476AlNz3jVHJy/Oz2bRttY24x3NCxBpKoIPzIb3c+DWu3hcCrzx2AfZjVGV",
-	"mqC9blToYpZzbbhTezD13mLtowYCxBnSkZsvqEu4BYYKvHMV9yvOeq2ij97w/iRJ0N4Vw31399HPgwRa",
-	"2yhmEJEkZqrJeeXVX99p1TqAsBXaYokELLgooGhOFWmudacDoudvfH5hnKt6qDbaaU2vrSM8duVf7fgm",
-	"d3wvpdoiVetv243mDukxWjW9Z1OcH5MmSLZflKQge/oj7rc6vu/ATOR9o2DV2D5+dVLZ2wOufS/KgAl8",
-	"5nQcJQA2b10Wu19W4TKuKEAqUrpe0y6z/5lvjXZwGhFtQYDm+Q2351Aj4r5UP9dqErgXCsoYvIyrf5sa",
-	"U1dBcvr+WwDcuP3nopxvtVfTTZeyQ3RyBR3pyvVCtirQ5Z09URqUOl4IKB9groErD9rEPH+mOPpt3Cgq",
-	"GIW65sj1sLPBU/7R3BT4N6OyrjJaPRgYHWUdwCAZGeb57cZSSDOgRg4gJnxrwt7zbaJw2QtpKec2lq2Z",
-	"/v83TpgJYjgNIlu8wubxwSLcaSjWNm9ylSIVv40OFFx8HUk++BDPhRIWPI/1kKjpeKFjBoehsMtidVWs",
-	"aahANqmDtkStEUZ6JHJn/B97CuO+dNET9PvX5txf08sfT1LeGW5e8njuecGZ0soIzUFtAdwNOiBMv6A5",
-	"0AQmU3iEfL/ifIc01XJbFniF5lytkSQF2F6fFTAQWEFhXVuijtAHTV3z8v1PP6Czs7PvEWHolw8/5NYH",
-	"1m+ojWB4cIPPEXqDhWsg4tKUPp2/fPIKUVOGNS/NuTci/Sm/o/9gDY7Os2usCDCFLn140lQWsxN/bgZX",
-	"JDvPzo5mR2e2jrs2JDy2IY08/mr/uDOOqjWSmtXMxTgXRXae/QlUM394bVGijaodcuw+u/vUu5DndDa7",
-	"5zKeaZfwBAewI/fwaCYwusq1ZtnuEnOvUmriBtLwfp+7fIiwY3cQMIm4SyLVj27M/xfqRhk7e2vK0NmO",
-	"opNye52ROSwoChA67sNCkFtMH4peLeaxYunrogjOW1rxoXx1hEw3GC7BvNwhY3/sWUwdji7gFcKMqzUI",
-	"N6BmGlCMagkFIoUWKAFL/evIHv8JyPa6qoAVByHc5xqkesPtIfHRNJvQChGw4DRKtz0QL1wLpe/03RNy",
-	"+RXjqrh7a9fdI5m3l9MqusnbVPRvx8XhG8YkJWY7G4wwrUIOqB5okw1IqlU74m9SrbpEUeJqM4zs7szh",
-	"a3lQtDGXiE8h7Z1tpnwYyvKv0bvyglaEh9w619T1n5IiTRdMQi9X5j0USCPQnJI/KFnCcLiqI6S5AXXd",
-	"Bn7fXGmOC9HH6KjnkUwdvoXioOg0rR7HX73fe2fXpGDD3C5m30PJb8EU48cAe2H8Rb5cBi3pjzDMD5Wz",
-	"PSObYzCa6I6hendA1Eoi3DTbI3f/A7BCexxESWTF9pW5s0A5P7lzqwqSCu/k0MRfU7yYhFBz+l522/wP",
-	"yg8+w57SeibX93TUMHm+p9ReBv6Ugw6w0ST1KsaGQdgkwG2x4qFobg5q3OujXzWjBgiOGYtO1WfktaRB",
-	"Le3buPSDHuxRrj2ZC2z9w4N78YEgu9REc4jLnHfKUUWxOTiD9DoCpHbOjaNv/fUSF6DDcy2AC6rD3lc2",
-	"nNZhACl8DLDGbAUSae+fsFXEuy+Kq+4ts4e2NuEZv1EG5+RgS/eoPqSyvWbxEBLVs10pvRXgeprualGY",
-	"D86WmkNYFHClY0L9ea1StyA3hdsJ9wc/qRdn78BJuHDmJl9TC8QHp9Jxc54yRSvfs/9QQk3D2y0rjmzN",
-	"Ews4Mt2eX0r6xy8l7WKzPbtJGBa7yM3VUVwuCTWo1CrCFR/QXPB6tVaIqMcgV4L03fspj+2GrJgtk4zw",
-	"LU0zJeK1erjeTVLUgfqEDH0F8SCRa51tG0URYY83KUMEX7Ds2+RYStdV3jl2/XzvudMKS7nl9sqp4NOT",
-	"2d4zq/2UiwEgmPBb5F6m0/zmscQ2wmWLkPc7bDd+0LfwpIIq6z4f6jWl/vZUmWtfxSVJXLbU+PgHFoTX",
-	"RXHT1G2fyJtprzD7ps5MZ9kDuzHK916lNOcHd73dNFv45GGUBSvlvvt+rKUNnh6MINPJIG79pmtBs/Ps",
-	"GFcku/t0938BAAD//w==",
+	"1F39cuM4cn8VlHJVe5ejZ+z5Ss7+I+X52N3J2bPOePY2yWRSBYktCSsK4ACgNbqJq/IOecM8SQpfJEg2",
+	"JNKW5zZ/7I4lkSDQ6G70x6+bXyczsS4FB67V5PTrpKSSrkGDtJ9e0635Jwc1k6zUTPDJ6eQ1zGlV6FOi",
+	"RU63hHGil0CUrnImvlNEszWQvwoOk2zCzPWfK5DbSTbhdA2T00lOzQc1W8KamsHnQq6ptj9oc4/eluYy",
+	"pSXji8ntbTa5oHkO0lxrxyupXjbDFe7HbCLhc8Uk5JNTLSuIn/A7CfPJ6eTvHjdLfex+VY/f5vYRl1SD",
+	"ZLRIPGQdfr7XY27N3aoUXIGl7pUU0wLW5s+Z4Bq4Nn/SsizYjBpiPy7dFX/8VRnKfx34sDCufWJ7735Z",
+	"Uk02wDXZSMEXmdk9wYEoMM+fgSWGH8c85iXTYNlCihKkZm7icyH7bPFhCUQzXQARc8sRJYMZEG2fyIqC",
+	"cICcMN3f4kDmr/0fxDz6mnENC5Dme7ViRYHeoTSU+D0avmjkltt4Tz/6kf2U/HB2Hn6AzK7+U70IMf0V",
+	"ZtqM/4rynFkm7hFsWojZyoz/dcI0rBU6c/8FlZJuzee5FGv0wgJouY8HLsw1t1nDuQMYNJvY/dtPo0gc",
+	"3B1+sn5qWb1elEzLiq/6JAKet7WBqKZFpA94tZ66fezQJdrhAm6g6HPmMZkL6ZTUmhYFKE1mZhIqIyfu",
+	"p40gvwrGISeU50QJInjz5OgBYsMTjA90tgRJFGj7oKmQOUhCNWFaEbO2eripEAVQbnmVruFc4SPOmVSa",
+	"TKk04kQ5gc8VLdy8yRTmQkJLlmLZ0FTq/qD/UlGpQRIuNChiiOj1NpW6JbKOxfftghb4HmyWIHFZ3iy3",
+	"+1nL85EWkzBUWFA2cWR0m+yGw/jrNayp46WODFKJkPrNutTbmj82S1E0VOiKaqxLOrKaVmCSLRjHNVVS",
+	"h22ALZZ6oDikCL5br/lHNET2E80cnTDCvuFa2h2kec4M+WhxFVF4TgsFWYfoVPeO+CNjIGCHwExICTNn",
+	"huxXVXMxq4Ze6hXGmn5h62o9OX1yfHx8nE3WjLvPJ5gYsXzY6CvmuA24GerjhCrFFhwMq66pXBn+LYU+",
+	"z3P7lfn7Erj7ICtD8FkBVNrPpSiYWto/l0AtXdwJ9NqZU8YccP/SmWbKDQi6Kl8twerbbKLpCi6BqsqN",
+	"aKkUnm0kf1LT2fD/J2Qb7KT3rPzSXDP6dFmDbp2Aa/rlAvhCLyenz47RmXx56659ctwXuTXjlQbV2tiT",
+	"Z8/ifT3G9lVSbcaPb3u2jxfU0mt+RIcHKY5W8+IZshqz88PoFEyYZln7uTUYN9Esnlgm75sZYqwsdDQJ",
+	"M7xEje6wrI+piu8N210J5izatkpYMqWFRPyKN1QWDCQxDKiIMG4FU04ZZ0QUuTm37akYq+YhXNrlnKGS",
+	"PUYSUMvgrSZTKARfKKJF7SUZ69uYGVrSGygUbhloCXR1HzvW7pK3WM3ksprw2Ib9ULEc0mfmmJNQeKGs",
+	"79l9IiTPtSmV+BNLpmdL7KcOBcwAnlHdLdjCu9PvDh4dykLmiAFBDZvKnNCpuAHyA+rAxrNyDwjD+eM2",
+	"kA2b4Y+U51dCMfe8+5nNL1M0XcF29EanTJ7a/hxkRSam1KGat1rsNJulhPvbJiJGxLd5f+fOyc8Xb18b",
+	"7qBagzRf/efH46M/nR/9+M9/vnx3dfThL0f//unrkxe3v8PMlbdcaVmtvdceTv+SUW5s1xkUhfm3WlUF",
+	"FICetC6u8RcGG0RL0inT7S3ZpYZ+2nCrc7GNkpQVw0d6T1mBjmI8nIG7aq/9BTX3jcHiQw0471j9uG+S",
+	"1/6ynpHrv4+eEmYezSqQJAtUxjjmwjvZ7W0pqRyxK2aMK8OYOD1z5BC8XlJZR1CckQ45ya1Po1wwxVyg",
+	"jdVOaGFHycixOV9Ohjluiv0VBu1jl7bmvjDvzFMiRbkrrwI6un8tKj5C/49VSV1TPPg8hbOIzHm4LgUq",
+	"i3XoINzLYWNWWVCuwbmdVHJvkcOssj6TrJTeosMllSMXN1Do7UAaHNpF7JgnnJTSkDMnhtin9v/kaUae",
+	"/+9//88LTOcNcuHtLvQdzbDyLLBBffYFFzTl0V+AUtjZN2Xe1Ggv60rCDYMNMWa0sq79xoiNEShZGVuM",
+	"LoHmTUwyI0oIPtq6tKFRhAkLsUAiOiKn2+8UAa4lAy/IM0OGu5m2F2JxwTjgFgzMYIyOMsS9siEPVE0Z",
+	"WiJUvjDyALmzz1VmySs4kALmmhibt15T5qzdpVBAjFubu8TB0KW+tzNITnD3ccIWfDgprtmCo4/QlOdU",
+	"5sMH8jc4Dwgd8fDHnN/3ZssyLyDRAhx3BrqkZc1RG3MHLugUCjUukB00eV+B7whxm2kk7hoXdRAlcO/w",
+	"9x5Tmg0aziCRW4uJSsVfV4BHCWQ1gg/fVzgblmLEXK9LoZOjXI7wbJX2KY1wMm6EXLmDEIlcYYeh0tJH",
+	"ZHczu71qRxZi4PmTzk74iYQ11QdQw9c1SwRy+62rd9fNoWHQhr9QaTI6uidGVu8jrnHeDjK1Ehs0kdRS",
+	"bUOjnSJL3ZNMkVXlAF+sKieZm6t/fJ0ls4/0s8XIkTOlGZ/pl2go/jWbz0EC184OsTYwU6Rg3Fi6gsMZ",
+	"OSbWVvDmL1NE8GLrjh3GAc2GzBlfgBwuN++Ehu/tPZj0LCqWjzhcXVgFGWfpBQKxD/WI8X9WkJsJo3aA",
+	"N8ERpeeCCcMf0wpBYDplyeZjVJO5PHHQzlMJ3xBU2HPuOmdLaQl6toSxDoSqMDv5Jw4kEI3MxA1IZc0d",
+	"w3NnhBIjxUJBThyvkbkoCrHxObY4SVcfCB2JWjqtVLoYhqNCYIUsqIt442qSx0v1029YvmbXjuShmsob",
+	"lHvjdbsyOGNTJn3LYXhoswlA+9uwVYVzrnbqfB7FEXpeFQV6YAU0yEvJYJ6Oivb5ya5YgUQXlzR2hpKN",
+	"tSJOO69vrjRcLSrpzLkhuYfDnNVoNNqfxjWVohM5Wlt9XCczkZcInzr8UYKrbHJ+/yzDhVkYDX240Gye",
+	"kpNE0DsZy54C1fgvwwO7w+OtaIDcTmF/BLVn1APVCSnYEfzwhxuq353q74TDzNfEqFxCi4LYoFPmFOvx",
+	"JBsYNQ4K1U25Uaw0oTTEDQTF0T8IcuaTpzZPlREtyBRIQVnupmkOBvMAwjQpgOaKaPFogufFxwM03Jbd",
+	"J3tSzz/Wiz2TDtOKZkbn+hDZBvPjVSqLg4TxBhiZ/dBbH1LjtqUDVwx5mP44bi27U1AddJ1kWgMn9meX",
+	"wQRy+fb1W6JmtMDt088VLZjepjIphxeKaUiYWJmI0mNxXsXvdbxVMevUJ68nUrMMTKDewSbGV46Aj8xZ",
+	"Ae/8fsaZ7efPMf6svXOVghk89anu8PlkJ+rg5Mndc8d3PavLEHnp4jbZbOkRlV4VGNpEu14n9J8f74VA",
+	"qJmQkIKdmVGpJmuhNDl5Qi7Zy4A3Az4TufP8aw0w3WrUFLyzHdEGMGRD7IqEERF4J6w3wZo/3YCUVeFD",
+	"RKOxTfF8n/VyiZ/++PvHH0+O/vTJfvj7P/wTmkrspTp2Yz1iXMwxgowBnis8DOU8g860MSFYwRbnDwVa",
+	"M76weAa6MgfSbJWR6dbiHFewPXNxdlDauOd6CdyoXRtn95Co5rkvMHhKV/n7KWcTlwMzx7jFVu7M5gTf",
+	"N4GgQYWi1unNTU/+YS+YCNbiBhMlQxsd0cvQCUd6DMYPhcOgmd+L/aggQyH0xI5Jg+N/ovzRjmRTAyRC",
+	"aZUwPZPIoXewuW6C4yOkcSokH1BOcHfNXNRVCAOQQxg27R9bZEbZiSNn3YAjq3HwaFH8NJ+cftw/yU9Z",
+	"Dw4xFWJFNjZPE2Koymaby0oHa8ZRwZYNWCkM/odylmGk/n7/8fjEqb3/evLx+Ojppz+cfjw+eu6++h1+",
+	"ZgzKijgSbwBWuStPqUn8Yre4JrModQ2JdxgsL3WOk/C8aL3NPqOc3AQS7w6CovrNFzq7u7NAqCKUzC1e",
+	"NMa0t86ehJFez73/24LdAMcyry6bLCwQ/owIvQS5YQrqEBmqAlHs3DVoc6zoBlyP3tuJcsb6nEp9vcuA",
+	"3jC99N6AudbbUieTbAzm7FBGeha2ZCiuLRjwPpZF3f8ct0QWfTg93Y45WmPc6q0gQIDz3hbo5+iE0ijm",
+	"cUkV4YKUBZ3V/lYpQQHXxJli2E7W+Lo96ALYRug5Owd0PQEQ1Ze9uYZE+ZJDXbrk/JquwMiOhQihG+Z+",
+	"Qe2soV7CYWGefrQws8wvFSPPVdDTB0B8LsUmNtis0BO53Orl2jDcTNMbu+OSclUrgfpDYBCzrzgwR+tE",
+	"QLVgq4QX426qq1rcYt2+Mm2sU1hPC1D4IQSlSomzg5Qs2WIJ8oxwWFDNbsBiTAqxiVVUSnj9cnYENxO5",
+	"d1qWUngIXiB17JCbB8obGko84nwBSte75/I/sPWIFJVdzksqxwEDXH0Wgtksirp2q1XQ5ZEm1uFwUBNf",
+	"0BWOxvVQvImrT0Nm60F4g1fuC5GwkTp5UOTwTcQy9hcNepsCuXRJ1XVw/PsqK6nlgc7T8xxTilgwPgaX",
+	"lIA32eqAwaPUsVx0pGEwknY2yNwoNJuPmYNmc2wCgjeVzYhVVAK/ttuAyIENKtpDHlRG3G6REycFZ1Yf",
+	"ue9chnxcLZuITYFh6OP6DjQPbbXvCI3hzyZsrIJuvZHUpsePYmNBZ0a9a3NyY6rd350CJo9EOOfb710Z",
+	"9EAUG8234/FrK1aWIzbiesVK9CGiGqO5rs3lKVzBjphCH94PX3SVKAe1SeQxYJ4I6+bm0IxfI3lamrUN",
+	"7HHqJyiQiC9rga6PnUjr1bSLjr5YRCJWyJozutm55thoK/VIHUeKIGkP+FRKx1YDLI3kAgW2apiYK4yB",
+	"9Tn2FoclkDxm+oFTkCHrWCO07ZqSZDBSdLB8/I5sZB2FTwOu7hVpaQXyCzaVVG6tP+qMGroGv1X+gR+S",
+	"iLhDaYiBefxQGh1S+a3qpWY26AbaIIQPUw2P6+V0i5njFc/pto+Z7h+jTbDcBXObDxgmS513AgrxSEhQ",
+	"70mr3vQ55ibegFQ+3VpLB+P6xbP9zoJde/Pg1hSbgXFi161FOuQETVmqcwbVVcpGSDKg+2IvssL82rCN",
+	"f1Ri5qVQzirrwCaNWc/3mu91Fw4r/1yxHOQIAWnd38usUJUwnwuKBUOcL0pLRZQgcxu3qScx5Ph8qBos",
+	"CVR1AYB7XYtxKb2eovc5OqQay9KumVRr2zzNMU557xm5zSW2xAM5FcVmdJHF++pBCWEnii4slIa1VzYm",
+	"ARH8sgGMkkTr1BVqwwyANkg8lImF7Q4dYcwJv6jwkMTACGA3Wh/A3L73THiyGw2nb1NR0i+8BCpzW66T",
+	"FvSrgm4hH46LHFew0DQoQJQJVZq4C06NvwdFQaiLXj8haklX24w8JUoULM/IMwJUbW31zbpSbOYg8YN1",
+	"+35YfUQrlM4Vvx+eNNQX3CvG2u06sVfPDSoyaDCoZvy4FCJVxWa1SZ8coVvIXYgy9AbWQlXHeAAPSe0Y",
+	"VzadmJGKM9epoKQLdGQLoMXjQneQEnO5bOsQI6dOlH3FiS3ds2g69xseMX6o9lhlQTXQCqdlU0uEwAR2",
+	"lAbVZT0drGEJnIQalDEG2QZgpVK9me5VPuM2qFa0jq8aqoRHhxIZN3lMFKzf+3NZCOfNPRQg7N4YrDth",
+	"qvZAo7r9rroopda0UeLZ6onhEOMk7NznbRINYpDaq0F9plx2MpT0xu28zPPQBbEFck50cUCuV5LSlcXR",
+	"zJZCKPBMVtc8JvoZjeqANyjrtq/u4NrXXiF1XynJTATtB1Ld3t+Q3T0JnVkd2nuAziyjYkZrlrNviAWn",
+	"rTCTfXiEDKd47O3a92zqKKFkA8LhNontAIaeBwkOHN9xD7NYsPZ6fjLo+luFzD1CsEQNG10PnQ9vg81b",
+	"T8Y6SEwLOlv9Gbb74I0pOMsPAbjSvzlZkuczYyMMSKCr77tTGY908FVhNYQjXkHmcRA1PVpP3eX8XNfO",
+	"a9Csa9BL4dTZbMnZ5yq0+XAmlwRDf8Esr0BLUBoSRJi9jlJZJOKocT4bQ2LY8b5TRGw42dAtEXPi53RG",
+	"oNW0MUD5bfGKW1IHrD42N/6NIYIjKmhirF03wDGjhW2+nJGT56dPj9H+HQ1oDo2nMtXGko8D1HUdc+c1",
+	"DEfRRUyBcW7tlPcCxINwn1FLgUHRH/s433pkbN7OLBPLzNgZEMEJ0NkyxP8V3AAnOd16HN+l4J32GPde",
+	"8P44c1TSvr/6C709Ss81xfGWEMnNTDV2ScALr4VRVYwvyIYqImEmZA553SnQMLDviIQCzEKIdpg3eqjW",
+	"IeMafTS+7tAn/+Kur8EJO3eqgbw2LrVbaEAIYntVV5mPsWhtpDVZAZY2/lIN+BJt9LwhN/MdheqnYuv4",
+	"xUtlZw20CuVwPSYIyadhOwGwek3RJH8uFK4oQGm29qHTPqLBaAevHMkGJBieXwkew2hjcZ/rnyo9arpv",
+	"NawTTRz/bWzYrIzye7u70/vr9veC6yWVaarYaKyUHaJaOOrC47PYkQr0qbuwKTVJPS9EOx9Rrp5XFpUi",
+	"B/5McfRr/FDUMIh0dRvlvhEUdv7e3BSZOoMSVwpNwPYOHe3s1CifE5sSbmEpotmpIk0XEy4A4+9bwZIY",
+	"N9eJUxRCrAKSZJJNfhW2qbZtLN6EK+iC2q8PFrYYR2IdEJyj4orpxu4DkdsuaILEF4Mn6j0e7VE2jurx",
+	"pqbdml/CHMYU8B0YUlsDSmpesGBfpwfsX0cbppdHFh8kijksINEvyUOQoz6GpTqiPD+yyWTDQEVxZL9F",
+	"B7ihRdWeyUwKPVuCDSZ7MNBRt+VsdP/dIQs1EsSuoZ5KCxu1C7jQMmf6kRefcGgflRboT1z83aFoKDFX",
+	"Et9//b4dxHZF9h+gV1Vle1bWfajwfNKt1UpzgbvPM8G1OVTIFPQGwJe8g7SxM9uMD2xS5xEJJevTLTHS",
+	"lwUI6VToJVEsB1cBtgAOkuqAp2b6EbFYOPvj++9fkadPn/6JME5+/vAqc76M+aVwTqmI/PRH5CWVvqws",
+	"9LPxlTdnpLBgPfuj7dnIVOhQ+eg/eE2j08kV1Qy4JhfB46w5dnISsLO0ZJPTydNHx4+eOrTf0m7hY+el",
+	"qsdf3R+31uFwxo5hNfvinbf55HTyA+h6/Pi1SAnIV3PJY3/b7afOC3+eHB/veNnPuJf8RM2Dkff8fKhf",
+	"ZuGdcnuFfW9TauB6pvH7g26zPsEex3qzrBDKXYM+b8T9HrT7XIHSL4WDIQwm2x2PgF0vBjl0jKkbnE7H",
+	"PdqXalnBbY+rniG+Mr1xcOyD7bpvXZoUlwum9Bt/zd9KYAaZqu49Jn1XGRWiQriXZNn2pvadPmJOqJTM",
+	"bPUdyWs5Awnhned51CHWKc1CLB6RDwEUan7cEms9uu6xigg+gzNCuSu7chdU3L58iFS2vio3alTC3Hx6",
+	"5BoWRtt2XpbA84Ns3INLa8SC43a6AYGGTG5o8bEnYBKeeDe5HMe8Hc2UtzNEybxWjidv+uz8o9iQNeVb",
+	"F0rg5uA4oHoo6lhe8jB1V/wmD1Mf5k28MI8StzrbxkIdlGzcZ/tSRHvnSjvvRrLsK/oGxgiLeZd3GdbA",
+	"xofckRoGnNDLdc9FQ0Db1/ug2xIHs1ImzlUTtvnmSnNYgO03YztYrOvjr8HbuXXPLMAFqdqUfW9bqli0",
+	"3JDJvrVegpjPo/YU9ziY7ypne66s+1+ZTfcM1emdUGlFaN14g/iO9cBzY3EwrYgT2zPb7lZ776j1Hgii",
+	"NN2q/hF/VdDZKILafuGq3fLjoPwQ8mMprWcj9Q+3GzZK/5Day84/5ZYBrMyWBhXjnF9q01cu1XhXMtdN",
+	"W3ba6Jf1VT0CY4dFK3078GW3UVL825j0vRLdQaa9q7t6ECs+EmQfkLLoPuNJXFaKzf718iIj5y9fESFt",
+	"g0Bn4ztTfU1zCK1PZgUDrs+asjCWB/N/SfkCFDGGP+MLxLDP88v2a4sPfdDEff0GnTUnB3t0Z8P7G+ze",
+	"eXgIYeocWymVFdF6nNpqSJj1u/4J5QqIjDtobq906rXaNfhixAupH9SAcy/sSFhvtv7RJvFpfp/T2ueK",
+	"27vxyorGATbk23i1cZHqnu6HO/ok7mwR1q3G6zZiPljYyZH+4IL3GL6UQqYdpTf251BOfQ/5wyTLp0B2",
+	"uUs1lM7o9i/rogEm0OkMDf9hrWPBd0pqdZNXRAuRkPmm0XszlX7atLdHohBV06hYmbOmHcnsP2lm7xn7",
+	"pHc24+gOslBZj44efhwzuFOOO8d9eJ0oZhr0kW28tG4rgKYMgHEqt0ghAKoZ5yxUVuX+rRWv3JOPXjNV",
+	"Rq+B7JGqGffQwifqDqkq8od77dpspznGc8YXzkZRzoWxlk9mLB3bmYOoamYNoqgzZt96CS1F/jbae4/V",
+	"E7WMvbOPDfrgSrIuQfE6EoHVWiOUqsgI3SyphhuQhGkyMxYmVWdNKwIPQ/lO1doofgELNf/xbX/3foB7",
+	"K+NxcnjD80cOEEglPApq+I9GFR9CKh1l726npB1+H7c3Yl/jQc0uOAspNM+znfTCz2YuZ8077fwW2a57",
+	"CnQqCPAe7CgH2ZbDC1VcEfbgofUVlMh+NELtX8+3FEXdnY7Dptu6MK57QR3B/oD0BlqNEZm2uSWLarE+",
+	"3taKlJ1fNhh612uQaO9OdEbs87dnjHvZbJY05nffngWlx3v7NgTqeJ3ynCi6VXWe35LjLLiz5huzEIyP",
+	"aR6Y+P89Jzbd2oIFGRTzJJucv3w1yWynL7zH9bj3PDb9c/YxUG3v+icMYaLaqVNxe/oDsJR58g6e+lBJ",
+	"bnhKVxyIvdYw0vnLV4RxLaJjzr2mA/hC0hvIzRHIXADV3DOA7d64Oz9sS8gn3waaMJ0hL/Qf6em13Y9v",
+	"lbtMN2SqHaTfQC+jyFnrtDNKtzHCOd9w3714HVTA26WyItdswR2QeIBtaTsKEFHpu5ssqTDXtZ/qA0aO",
+	"LgFPxAojna5bAmH8/mHbPoHf8m8j2rD2rWtaJezP9vZ5L6lSxljovsBhtFpwE4gG/BY6YvyeX993s61w",
+	"rVixJyVy7S45VKaic8bTNSvwNkxzUTnweBfPWnF7jrkzkEy3hBLjDMcd1dvemRbG9kfLnlgK0h6SNEjz",
+	"ie/NnJk7zKML48pLalGqw8tDxhYFZ4Fw7akGog0oUkNV9YxqWohFZd0pzxr3YS5XA7KHvcJF3yIVFhW5",
+	"7KPHeVGEQltl3+HiUS7e57FJ2gNr2fM8v67LZh4oOtO8NfubpqRajz1wMkqH0tfUsfzBv1F9nFv/4Hlw",
+	"N61U/jWUw85d9vs+BKpLUJKIAv/CgIdL+dsHpOJH7bfN3TeQ1IMiNas7vERFC/vmWCJbIihvAjtXspic",
+	"Th7Tkk1uP93+XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -16,7 +16,9 @@ const help = `usage: ladder VERB [arguments]
   migrate --dsn DSN                       bring the database up to date
   account --dsn DSN --studio NAME --name NAME --email ADDRESS [--timezone ZONE]
                                           add a studio with its teacher; the password is read from standard input
-  notes [--unfold] FILE                   the sounding notes of a MusicXML file, as JSON; --unfold plays repeats out
+  notes [--unfold] [--tune N] FILE        the sounding notes of a MusicXML, ABC or MIDI file, as JSON; --unfold plays repeats out
+  analyze [--instrument NAME] [--age YEARS] [--tune N] FILE
+                                          everything that is found in a score, as JSON (docs/formats.md)
 
 The DSN can also be given as LADDER_DSN.
 `
@@ -41,6 +43,8 @@ func run(args []string, in io.Reader, out io.Writer) error {
 	switch verb, rest := args[0], args[1:]; verb {
 	case "notes":
 		return notes(rest, out)
+	case "analyze":
+		return analyze(rest, out)
 	case "demo":
 		return runDemo(rest, out)
 	case "serve":

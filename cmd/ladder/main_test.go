@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"encoding/json"
 	"os"
 	"path/filepath"
 	"strings"
@@ -19,7 +20,7 @@ func call(args ...string) (string, error) {
 func TestHelpNamesEveryVerb(t *testing.T) {
 	out, err := call()
 	require.NoError(t, err)
-	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes"} {
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze"} {
 		require.Contains(t, out, "  "+verb)
 	}
 	same, err := call("help")
@@ -41,6 +42,9 @@ func TestMistakesAreOneLine(t *testing.T) {
 		"no such file":            {"notes", filepath.Join(dir, "nowhere.xml")},
 		"is a folder":             {"notes", dir},
 		"50 MB":                   {"notes", huge},
+		"usage: ladder analyze":   {"analyze"},
+		"not an instrument":       {"analyze", "--instrument", "kazoo", "x"},
+		"no number 9":             {"notes", "--tune", "9", "../../demo/scores/gulls-on-the-railing.musicxml"},
 		"LADDER_DSN":              {"migrate"},
 		"flag provided but not":   {"serve", "--loud"},
 		"database address is not": {"serve", "--dsn", "nonsense"},
@@ -58,4 +62,29 @@ func TestNotesAreJSON(t *testing.T) {
 	out, err := call("notes", "../../demo/scores/gulls-on-the-railing.musicxml")
 	require.NoError(t, err)
 	require.True(t, strings.HasPrefix(out, `[{"onset":"0","duration":"1","midi":60,"part":0,"staff":1,"voice":"1","bar":1}`), out[:120])
+}
+
+// The fields that docs/formats.md promises.
+func TestAnalyzeIsDocumentedJSON(t *testing.T) {
+	out, err := call("analyze", "--age", "5", "../../demo/scores/gulls-on-the-railing.musicxml")
+	require.NoError(t, err)
+	var report map[string]json.RawMessage
+	require.NoError(t, json.Unmarshal([]byte(out), &report))
+	formats, err := os.ReadFile("../../docs/formats.md")
+	require.NoError(t, err)
+	for field := range report {
+		require.Contains(t, string(formats), "`"+field+"`")
+	}
+	require.GreaterOrEqual(t, len(report), 14)
+}
+
+func TestABCAndMIDIAreRead(t *testing.T) {
+	dir := t.TempDir()
+	tunes := filepath.Join(dir, "tunes.abc")
+	require.NoError(t, os.WriteFile(tunes, []byte("X:1\nT:One\nK:C\nC2|\n\nX:2\nT:Two\nL:1/4\nK:C\nE|"), 0o600))
+	out, err := call("notes", tunes, "--tune", "2")
+	require.NoError(t, err)
+	require.Equal(t, `[{"onset":"0","duration":"1","midi":64,"part":0,"staff":1,"voice":"1","bar":1}]`+"\n", out)
+	_, err = call("analyze", tunes, "--instrument", "ukulele")
+	require.NoError(t, err)
 }

@@ -1,23 +1,43 @@
 // Package chunk cuts a piece into chunks for practice: small ones first, which
 // join two by two into longer ones until the whole is reached.
+//
+//	chunk.go   the tree
+//	border.go  where the music breathes
 package chunk
 
 import (
+	"sort"
+	"strconv"
+
 	"patientladder/core/pattern"
 	"patientladder/core/rational"
 	"patientladder/core/score"
 )
 
-// Chunk is a stretch of whole bars and the two chunks it is joined from.
+// Chunk is a stretch of the piece and the two chunks it is joined from.
 type Chunk struct {
 	// From and To are bar positions from 1, both included.
 	From int `json:"from"`
 	To   int `json:"to"`
+	// Upbeat says that the chunk begins with the upbeat in the bar before From;
+	// the chunk before it ends there.
+	Upbeat bool `json:"upbeat,omitempty"`
+	// Start and End are times in quarter notes: every note that begins in
+	// [Start, End) belongs to the chunk.
+	Start rational.Rat `json:"start"`
+	End   rational.Rat `json:"end"`
+	// Notes counts the notes that begin in it, rests and ornaments left out.
+	Notes int `json:"notes"`
+	// Why says what the chunk ends with: "a rest", "the end of a slur" and so on.
+	Why string `json:"why"`
 	// Parts are the two chunks that join into this one; empty for a smallest chunk.
 	Parts []Chunk `json:"parts,omitempty"`
-	// SameAs is the first bar of an earlier smallest chunk with equal bars; 0 when there is none.
+	// SameAs is the first bar of an earlier smallest chunk with equal notes; 0 when there is none.
 	SameAs int `json:"sameAs,omitempty"`
 }
+
+// Quarters is the length of the chunk in quarter notes.
+func (c Chunk) Quarters() float64 { return c.End.Sub(c.Start).Float() }
 
 // Leaves returns the smallest chunks in order.
 func (c Chunk) Leaves() []Chunk {
@@ -44,12 +64,17 @@ func LeafBars(age int) int {
 	return 4
 }
 
-// Tree cuts a score into smallest chunks of about leafBars bars, at the better
-// of the nearby bar ends, and joins neighbours two by two. A pickup belongs to
-// the bar after it. The score must have a bar; leafBars is at least 1.
-func Tree(s *score.Score, load pattern.Load, leafBars int) Chunk {
-	leaves := cut(s, max(leafBars, 1))
-	markEqual(leaves, load)
+// Borders are the teacher's own: true after a bar where a chunk must end,
+// false where none may.
+type Borders map[int]bool
+
+// Tree cuts a score into smallest chunks of about leafBars bars, at the best
+// of the places where the music breathes, and joins neighbours two by two. A
+// pickup belongs to the bar after it. The score must have a bar; leafBars is
+// at least 1.
+func Tree(s *score.Score, load pattern.Load, leafBars int, own Borders) Chunk {
+	leaves := cut(s, borders(s, load), max(leafBars, 1), own)
+	fill(s, leaves)
 	for len(leaves) > 1 {
 		var joined []Chunk
 		for i := 0; i < len(leaves); i += 2 {
@@ -57,85 +82,117 @@ func Tree(s *score.Score, load pattern.Load, leafBars int) Chunk {
 				joined = append(joined, leaves[i])
 				continue
 			}
-			joined = append(joined, Chunk{From: leaves[i].From, To: leaves[i+1].To, Parts: leaves[i : i+2 : i+2]})
+			a, b := leaves[i], leaves[i+1]
+			joined = append(joined, Chunk{
+				From: a.From, To: b.To, Upbeat: a.Upbeat, Start: a.Start, End: b.End, Notes: a.Notes + b.Notes, Why: b.Why, Parts: leaves[i : i+2 : i+2],
+			})
 		}
 		leaves = joined
 	}
 	return leaves[0]
 }
 
-// cut walks through the bars and ends each chunk where the music breathes, within one bar of the wanted size.
-func cut(s *score.Score, size int) []Chunk {
-	breath := breaths(s)
-	var leaves []Chunk
+// cut chooses the borders exactly, by dynamic programming over the bars: a
+// chunk costs what its length is off the wanted one and what its end lacks in
+// breath.
+func cut(s *score.Score, at []border, size int, own Borders) []Chunk {
 	bars := len(s.Bars)
-	for from := 1; from <= bars; {
-		want := from + size - 1
-		if from == 1 && s.Bars[0].Short && bars > 1 {
-			want++
+	pickup := 0
+	if bars > 1 && s.Bars[0].Short {
+		pickup = 1
+	}
+	best := make([]float64, bars+1)
+	from := make([]int, bars+1)
+	for to := 1; to <= bars; to++ {
+		best[to] = 1e18
+		if must, set := own[to]; set && !must && to < bars {
+			continue
 		}
-		to := min(want, bars)
-		if size > 1 {
-			for _, near := range []int{want, want + 1, want - 1} {
-				if near >= from && near < bars && breath[near-1] {
-					to = near
-					break
+		for f := to - 1; f >= 0; f-- {
+			length := to - f
+			if f == 0 {
+				length -= pickup
+			}
+			if length > 2*size+1 && best[to] < 1e18 {
+				break
+			}
+			if best[f] < 1e18 && (length > 0 || to == bars) {
+				off := float64(length-size) / float64(size)
+				if c := best[f] + 3*off*off + (mostBreath-at[to].breath)/2; c < best[to] {
+					best[to], from[to] = c, f
 				}
 			}
-			if left := bars - to; left > 0 && left*2 < size {
-				to = bars // no crumb at the end
+			if own[f] && f > 0 {
+				break // a border of the teacher's is never joined over
 			}
 		}
-		leaves = append(leaves, Chunk{From: from, To: to})
-		from = to + 1
+	}
+	var leaves []Chunk
+	for to := bars; to > 0; to = from[to] {
+		f := from[to]
+		leaves = append(leaves, Chunk{From: f + 1, To: to, Start: at[f].time, End: at[to].time, Upbeat: at[f].upbeat, Why: at[to].why})
+		if _, set := own[to]; set && to < bars {
+			leaves[len(leaves)-1].Why = "the teacher's border"
+		}
+	}
+	for i, j := 0, len(leaves)-1; i < j; i, j = i+1, j-1 {
+		leaves[i], leaves[j] = leaves[j], leaves[i]
 	}
 	return leaves
 }
 
-// breaths says, for each bar, whether the top line breathes at its end: a long
-// note (half of the bar or more), a rest, or the end of a slur there.
-func breaths(s *score.Score) []bool {
-	out := make([]bool, len(s.Bars))
-	last := make([]int, len(s.Bars)) // last note or rest of the top staff, 1-based; 0 for none
+// fill counts the notes of each smallest chunk and finds the equal ones.
+func fill(s *score.Score, leaves []Chunk) {
+	leafOf := make([]int, len(s.Bars)+1)
+	for i := range leaves {
+		for b := leaves[i].From; b <= leaves[i].To; b++ {
+			leafOf[b] = i
+		}
+	}
+	texts := make([][]string, len(leaves))
+	var buf []byte
 	for i := range s.Notes {
 		n := &s.Notes[i]
-		if n.Part != 0 || n.Staff != 1 || n.Grace {
+		if n.Rest {
 			continue
 		}
-		b := n.Bar - 1
-		if last[b] == 0 || s.Notes[last[b]-1].Onset.Less(n.Onset) {
-			last[b] = i + 1
+		k := leafOf[n.Bar]
+		if k+1 < len(leaves) && !n.Onset.Less(leaves[k].End) {
+			k++ // an upbeat to the next chunk
 		}
-	}
-	for b := range out {
-		if last[b] == 0 {
-			out[b] = true
-			continue
+		if !n.Grace && !n.TieStop {
+			leaves[k].Notes++
 		}
-		n := &s.Notes[last[b]-1]
-		half := s.Bars[b].Length.Mul(rational.New(1, 2))
-		out[b] = !n.TieStart && (n.Rest || n.SlurStop || !n.Duration.Less(half))
-	}
-	return out
-}
-
-func markEqual(leaves []Chunk, load pattern.Load) {
-	letterOf := map[int]string{}
-	for _, p := range load.Patterns {
-		for _, b := range p.Bars {
-			letterOf[b] = p.Letter
+		at := n.Onset.Sub(leaves[k].Start)
+		buf = buf[:0]
+		for _, x := range [...]int64{int64(n.Part), int64(n.Staff), at.Num(), at.Den(), n.Duration.Num(), n.Duration.Den(), int64(n.Pitch.StaffStep()), int64(n.Pitch.Alter), flag(n.TieStart), flag(n.TieStop)} {
+			buf = strconv.AppendInt(buf, x, 36)
+			buf = append(buf, ' ')
 		}
+		texts[k] = append(texts[k], string(buf))
 	}
 	first := map[string]int{}
 	for i := range leaves {
-		key := ""
-		for b := leaves[i].From; b <= leaves[i].To; b++ {
-			key += letterOf[b] + "|"
+		sort.Strings(texts[i])
+		size := 0
+		for _, t := range texts[i] {
+			size += len(t) + 1
 		}
-		if from, seen := first[key]; seen {
+		key := make([]byte, 0, size)
+		for _, t := range texts[i] {
+			key = append(append(key, t...), ';')
+		}
+		if from, seen := first[string(key)]; seen {
 			leaves[i].SameAs = from
 		} else {
-			first[key] = leaves[i].From
+			first[string(key)] = leaves[i].From
 		}
 	}
+}
+
+func flag(b bool) int64 {
+	if b {
+		return 1
+	}
+	return 0
 }

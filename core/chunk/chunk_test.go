@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"patientladder/core/abc"
 	"patientladder/core/pattern"
 	"patientladder/core/rational"
 	"patientladder/core/score"
@@ -36,7 +37,7 @@ func TestTreeCoversEveryBarOnceAndJoinsTwoByTwo(t *testing.T) {
 		}
 		s := piece(bars, long)
 		leaf := rapid.IntRange(1, 6).Draw(t, "leaf")
-		root := Tree(s, pattern.Of(s), leaf)
+		root := Tree(s, pattern.Of(s), leaf, nil)
 		require.Equal(t, 1, root.From)
 		require.Equal(t, bars, root.To)
 		at := 1
@@ -46,6 +47,11 @@ func TestTreeCoversEveryBarOnceAndJoinsTwoByTwo(t *testing.T) {
 			at = c.To + 1
 		}
 		require.Equal(t, bars+1, at)
+		covered := 0
+		for _, c := range root.Leaves() {
+			covered += c.Notes
+		}
+		require.Equal(t, len(s.Notes), covered, "every note is in exactly one chunk")
 		var check func(Chunk)
 		check = func(c Chunk) {
 			if len(c.Parts) == 0 {
@@ -68,18 +74,49 @@ func TestLeafBarsByAge(t *testing.T) {
 
 func TestChunksEndWhereTheMusicBreathes(t *testing.T) {
 	s := piece(8, map[int]bool{3: true, 8: true})
-	root := Tree(s, pattern.Of(s), 4)
+	root := Tree(s, pattern.Of(s), 4, nil)
 	require.Equal(t, 3, root.Leaves()[0].To)
 }
 
 func TestPickupBelongsToTheBarAfterIt(t *testing.T) {
 	s := piece(5, nil)
 	s.Bars[0].Short = true
-	require.Equal(t, 2, Tree(s, pattern.Of(s), 1).Leaves()[0].To)
+	require.Equal(t, 2, Tree(s, pattern.Of(s), 1, nil).Leaves()[0].To)
 }
 
 func TestEqualChunksAreKnown(t *testing.T) {
 	s := piece(6, nil) // bars repeat every three
-	leaves := Tree(s, pattern.Of(s), 1).Leaves()
+	leaves := Tree(s, pattern.Of(s), 1, nil).Leaves()
 	require.Equal(t, []int{0, 0, 0, 1, 2, 3}, []int{leaves[0].SameAs, leaves[1].SameAs, leaves[2].SameAs, leaves[3].SameAs, leaves[4].SameAs, leaves[5].SameAs})
+}
+
+func typed(t *testing.T, tune string) *score.Score {
+	tunes, err := abc.Read([]byte("X:1\nL:1/4\nM:4/4\nK:C\n" + tune))
+	require.NoError(t, err)
+	return tunes[0]
+}
+
+// Phrases that begin on an upbeat stay whole (common practice; cut by hand).
+func TestAnUpbeatBelongsToThePhraseThatItBegins(t *testing.T) {
+	s := typed(t, "G|cccd|e2z G|cccd|e2z G|fedc|B3|]")
+	leaves := Tree(s, pattern.Of(s), 2, nil).Leaves()
+	require.Equal(t, []int{1, 4, 6}, []int{leaves[0].From, leaves[1].From, leaves[2].From})
+	require.True(t, leaves[1].Upbeat)
+	require.Equal(t, "8", leaves[1].Start.String(), "the G before the third full bar")
+	require.Equal(t, "a rest", leaves[0].Why)
+	require.Equal(t, 1, leaves[1].SameAs, "the second phrase is the first, upbeat and all")
+}
+
+func TestTheTeachersBordersHold(t *testing.T) {
+	s := typed(t, "CDEF|GABc|CDEF|GABc|CDEF|GABc|CDEF|GABc|")
+	froms := func(own Borders) (list []int) {
+		for _, c := range Tree(s, pattern.Of(s), 4, own).Leaves() {
+			list = append(list, c.From)
+		}
+		return
+	}
+	require.Equal(t, []int{1, 5}, froms(nil))
+	require.Equal(t, []int{1, 2, 6}, froms(Borders{1: true, 5: true}))
+	require.NotContains(t, froms(Borders{4: false}), 5)
+	require.Equal(t, []int{1}, froms(Borders{1: false, 2: false, 3: false, 4: false, 5: false, 6: false, 7: false}))
 }

@@ -1,6 +1,6 @@
-// Package demand finds the skills that a score asks for. What counts as a
-// feature of a score is code (features.go); which feature asks for which
-// skill, and how strongly, is data (table.json).
+// Package demand finds the skills that a piece asks for. What is found in a
+// score is the work of package analysis; which finding asks for which skill,
+// and how strongly, is data (table.json).
 package demand
 
 import (
@@ -9,13 +9,14 @@ import (
 	"fmt"
 	"sort"
 
+	"patientladder/core/analysis"
+	"patientladder/core/finding"
 	"patientladder/core/material"
-	"patientladder/core/pattern"
-	"patientladder/core/score"
+	"patientladder/core/reading"
 	"patientladder/core/skill"
 )
 
-// Row maps a feature to a skill.
+// Row maps a feature (a finding of package analysis) to a skill.
 type Row struct {
 	Feature string `json:"feature"`
 	Skill   string `json:"skill"`
@@ -55,12 +56,13 @@ func Parse(data []byte, c skill.Catalogue) (Table, error) {
 	return t, nil
 }
 
-// Find returns the demands of a score, by skill id. A skill found through
+// Find returns the demands of a piece, by skill id. A skill found through
 // several features has the bars of all and the largest weight.
-func (t Table) Find(s *score.Score, family material.Family) []material.Demand {
+func (t Table) Find(p *analysis.Piece) []material.Demand {
+	family, _ := material.FamilyOf(p.Instrument)
 	bySkill := map[string]*material.Demand{}
-	bars := map[string]map[int]bool{}
-	for name, at := range Features(s, family) {
+	bars := map[string]finding.Set{}
+	for name, at := range p.Features() {
 		for _, r := range t.byFeature[name] {
 			if len(at) < r.MinBars || !r.in(family) {
 				continue
@@ -68,27 +70,34 @@ func (t Table) Find(s *score.Score, family material.Family) []material.Demand {
 			d := bySkill[r.Skill]
 			if d == nil {
 				d = &material.Demand{Skill: r.Skill, Origin: "score"}
-				bySkill[r.Skill], bars[r.Skill] = d, map[int]bool{}
+				bySkill[r.Skill], bars[r.Skill] = d, finding.Set{}
 			}
 			d.Weight = max(d.Weight, r.Weight)
-			for _, b := range at {
-				bars[r.Skill][b] = true
-			}
+			bars[r.Skill]["bars"] = append(bars[r.Skill]["bars"], at...)
 		}
 	}
 	out := make([]material.Demand, 0, len(bySkill))
 	for id, d := range bySkill {
-		for b := range bars[id] {
-			d.Bars = append(d.Bars, b)
-		}
-		sort.Ints(d.Bars)
-		if len(d.Bars) == len(s.Bars) {
+		d.Bars = bars[id].Settle()["bars"]
+		if len(d.Bars) == len(p.Score.Bars) {
 			d.Bars = nil // the whole piece
 		}
 		out = append(out, *d)
 	}
 	sort.Slice(out, func(a, b int) bool { return out[a].Skill < out[b].Skill })
 	return out
+}
+
+// Finds says that some row of the table leads to a skill.
+func (t Table) Finds(skill string) bool {
+	for _, rows := range t.byFeature {
+		for _, r := range rows {
+			if r.Skill == skill {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 func (r Row) in(f material.Family) bool {
@@ -101,10 +110,10 @@ func (r Row) in(f material.Family) bool {
 }
 
 // Describe fills in what a score says about a material: title, composer,
-// tempo, bars, length, texture and demands. Fields that the teacher has set
-// (a title, a tempo) stay.
-func (t Table) Describe(m material.Material, s *score.Score) material.Material {
-	family, _ := material.FamilyOf(m.Instrument)
+// tempo, bars, length, texture, notes and demands. Fields that the teacher has
+// set (a title, a tempo) stay.
+func (t Table) Describe(m material.Material, p *analysis.Piece) material.Material {
+	s := p.Score
 	if m.Title == "" {
 		m.Title = s.Title
 	}
@@ -114,10 +123,22 @@ func (t Table) Describe(m material.Material, s *score.Score) material.Material {
 	if m.Tempo == 0 {
 		m.Tempo = s.Tempo
 	}
-	load := pattern.Of(s)
-	m.Bars, m.DistinctBars, m.Quarters = load.Bars, load.Distinct, s.Length().Float()
+	m.Bars, m.DistinctBars, m.Quarters = p.Load.Bars, p.Load.Distinct, s.Length().Float()
 	m.BarLabels = s.Labels()
-	m.Texture = TextureOf(s, family)
-	m.Demands = t.Find(s, family)
+	m.Texture = p.TextureName()
+	m.Notes = nil
+	seen := map[string]bool{}
+	for _, l := range p.Lines {
+		if !p.Plays[l.Part] {
+			continue
+		}
+		for _, u := range reading.NotesUsed(s, l.Line) {
+			if !seen[u.Pitch] {
+				seen[u.Pitch] = true
+				m.Notes = append(m.Notes, u.Pitch)
+			}
+		}
+	}
+	m.Demands = t.Find(p)
 	return m
 }

@@ -6,6 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/abc"
+	"patientladder/core/analysis"
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
 	"patientladder/core/reading"
@@ -41,7 +43,7 @@ func table(t *testing.T) Table {
 }
 
 func TestFeaturesWorkedByHand(t *testing.T) {
-	f := Features(parse(t), material.Keyboard)
+	f := analysis.Of(parse(t), "piano").Features()
 	require.Equal(t, []int{1, 2, 3}, f["time.3/4"])
 	require.Equal(t, []int{1, 2, 3}, f["key.sharps-1"])
 	require.Equal(t, []int{1, 3}, f["move.step"])
@@ -58,7 +60,7 @@ func TestFeaturesWorkedByHand(t *testing.T) {
 
 func TestDemandsCarrySkillsWeightsAndBars(t *testing.T) {
 	bySkill := map[string]material.Demand{}
-	for _, d := range table(t).Find(parse(t), material.Keyboard) {
+	for _, d := range table(t).Find(analysis.Of(parse(t), "piano")) {
 		bySkill[d.Skill] = d
 	}
 	require.Equal(t, []int{1}, bySkill["held-against-moving"].Bars)
@@ -66,7 +68,7 @@ func TestDemandsCarrySkillsWeightsAndBars(t *testing.T) {
 	require.Equal(t, "score", bySkill["accidentals"].Origin)
 	require.NotContains(t, bySkill, "open-strings", "what bowed strings ask for is not asked of a piano")
 
-	for _, d := range table(t).Find(parse(t), material.Bowed) {
+	for _, d := range table(t).Find(analysis.Of(parse(t), "cello")) {
 		require.NotContains(t, []string{"hands-together", "grand-staff", "right-hand"}, d.Skill)
 	}
 }
@@ -84,15 +86,15 @@ func TestAVoiceAboveThePianoAsksNothing(t *testing.T) {
 		hands = append(hands, l.Hand)
 	}
 	require.Equal(t, []reading.Hand{reading.Whole, reading.Right, reading.Left}, hands)
-	f := Features(s, material.Keyboard)
+	f := analysis.Of(s, "piano").Features()
 	require.Empty(t, f["value.1/2"])
 	require.Empty(t, f["move.wide"])
 	require.Equal(t, []int{1}, f["hands.together"])
-	require.NotEmpty(t, Features(s, material.Bowed)["move.wide"], "for a single part it would count")
+	require.NotEmpty(t, analysis.Of(s, "cello").Features()["move.wide"], "for a single part it would count")
 }
 
 func TestDescribe(t *testing.T) {
-	m := table(t).Describe(material.Material{Title: "Mine", Instrument: "piano"}, parse(t))
+	m := table(t).Describe(material.Material{Title: "Mine", Instrument: "piano"}, analysis.Of(parse(t), "piano"))
 	require.Equal(t, "Mine", m.Title)
 	require.Equal(t, 3, m.DistinctBars)
 	require.InDelta(t, 9, m.Quarters, 1e-9)
@@ -109,5 +111,47 @@ func TestFaultyTablesAreRefused(t *testing.T) {
 	} {
 		_, err := Parse([]byte(data), skills)
 		require.ErrorContains(t, err, says)
+	}
+}
+
+// Every skill is found by a rule or is the teacher's to set, never both and never neither.
+func TestEverySkillIsFoundOrSet(t *testing.T) {
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, len(skills.All()), 120)
+	families := map[skill.Family]int{}
+	for _, s := range skills.All() {
+		families[s.Family]++
+		require.Equal(t, s.Set != "teacher", table(t).Finds(s.ID), s.ID)
+	}
+	require.GreaterOrEqual(t, len(families), 12)
+}
+
+// A few measures typed by hand, with what a teacher would find in them.
+func TestDemandsOfSmallPieces(t *testing.T) {
+	for tune, want := range map[string]string{
+		"K:C\nV:1\n(3c/c/c/ (3c/c/c/ (3c/c/c/ (3c/c/c/|\nV:2 clef=bass\nC,/C,/ C,/C,/ C,/C,/ C,/C,/|": "two-against-three",
+		"K:C\nCDEF|GABc|cBAG|FEDC|": "beyond-five",
+		"K:C\n!1!CD!3!E!1!F|G4|": "thumb-under",
+		"K:C\nz/CDEz/|": "off-beats",
+		"K:C\n(CD) (EF)|":           "two-note-slurs",
+		"K:C\n!p!CDEF|!ff!GGGG|":    "dynamics-contrast",
+		"K:C\nC/G/E/G/ C/G/E/G/|":   "alberti-bass",
+		"M:5/4\nK:C\nCDEFG|":        "uneven-metre",
+		"K:C\nC/>D/ E/>F/|":         "dotted-eighth-notes",
+		"K:C\nC D2 E|":              "weak-beat-accents",
+		"K:C\nTCDEF|":               "trills",
+		"K:C\na'b'c''d''|":          "many-ledger-lines",
+		"K:C\n[Cc]4|":               "octave-chords",
+		"K:C\n!ped!C4|!ped-up!D4|":  "pedal",
+		"K:C\n\"^rit.\"CDEF|":       "slows-down",
+	} {
+		tunes, err := abc.Read([]byte("X:1\nM:4/4\nL:1/4\n" + tune))
+		require.NoError(t, err)
+		found := false
+		for _, d := range table(t).Find(analysis.Of(tunes[0], "piano")) {
+			found = found || d.Skill == want
+		}
+		require.True(t, found, "%s in %s", want, tune)
 	}
 }

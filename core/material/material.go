@@ -72,8 +72,12 @@ type Material struct {
 	// BarLabels are the printed bar numbers; nil when bar i is printed as i.
 	BarLabels []string
 	// Quarters is the length played once, in quarter notes; 0 without a score.
-	Quarters    float64
-	Texture     Texture
+	Quarters float64
+	Texture  Texture
+	// Notes are the written pitches that the student plays: "C4", "F#3".
+	Notes []string
+	// Music is a print of the notes by which another file of the same piece is known.
+	Music       string
 	Demands     []Demand
 	FocusPoints []FocusPoint
 }

@@ -30,7 +30,7 @@ type Mark struct {
 // Write writes a score as MusicXML 4.0, partwise. Reading it again gives the
 // same notes and signs.
 func Write(s *score.Score, o Options) []byte {
-	w := &writer{s: s, o: o, notes: byBar(s), signs: signsByBar(s, o.Marks)}
+	w := &writer{s: s, o: o, notes: s.NotesByBar(), signs: signsByBar(s, o.Marks)}
 	w.line(`<?xml version="1.0" encoding="UTF-8"?>`)
 	w.line(`<score-partwise version="4.0">`)
 	if s.Title != "" {
@@ -64,15 +64,6 @@ type writer struct {
 	// transposed is what the notes of each staff are moved by at the moment.
 	transposed map[int]int
 	cursor     rational.Rat // from the start of the bar
-}
-
-func byBar(s *score.Score) [][]int {
-	out := make([][]int, len(s.Bars))
-	for i := range s.Notes {
-		b := s.Notes[i].Bar - 1
-		out[b] = append(out[b], i)
-	}
-	return out
 }
 
 func signsByBar(s *score.Score, marks []Mark) [][]score.Sign {

@@ -62,7 +62,7 @@ func Propose(in Input) Proposal {
 			break
 		}
 		c := Candidate{Material: m, Leap: in.Policy.Of(m, in.Ability)}
-		c.Blocked = blocked(m, in)
+		c.Blocked = Blocked(m, in)
 		p.Considered = append(p.Considered, c)
 	}
 	if len(p.Considered) == 0 {
@@ -101,8 +101,8 @@ func pick(cs []Candidate, reach float64, ease bool) int {
 	return best
 }
 
-// blocked lists the new skills of a material whose own foundations are new too.
-func blocked(m material.Material, in Input) []string {
+// Blocked lists the new skills of a material whose own foundations are new too.
+func Blocked(m material.Material, in Input) []string {
 	asked := map[string]bool{}
 	for _, d := range m.Demands {
 		asked[d.Skill] = true

@@ -6,7 +6,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"patientladder/core/abc"
 	"patientladder/core/rational"
+	"patientladder/core/reading"
 	"patientladder/core/score"
 )
 
@@ -32,7 +34,7 @@ func TestEighteenBarsOfSixPatterns(t *testing.T) {
 	require.Equal(t, 18, load.Bars)
 	require.Equal(t, 6, load.Distinct)
 	require.InDelta(t, 1.0/3, load.Share(), 1e-9)
-	require.Equal(t, Pattern{"A", []int{1, 3, 7, 9}}, load.Patterns[0])
+	require.Equal(t, Pattern{Letter: "A", Bars: []int{1, 3, 7, 9}}, load.Patterns[0])
 }
 
 func TestRestsNeedNoLearning(t *testing.T) {
@@ -62,5 +64,66 @@ func TestTranspositionKeepsPatterns(t *testing.T) {
 		}
 		require.Equal(t, Of(low), Of(high))
 		require.LessOrEqual(t, Of(low).Distinct, 7)
+	})
+}
+
+func typed(t require.TestingT, tune string) *score.Score {
+	tunes, err := abc.Read([]byte("X:1\nL:1/4\nM:4/4\n" + tune))
+	require.NoError(t, err)
+	return tunes[0]
+}
+
+// Worked by hand: in what each bar is like an earlier one.
+func TestBarsThatAreAlike(t *testing.T) {
+	for tune, want := range map[string]Pattern{
+		"K:C\nCDEC|cdec|":    {Letter: "B", Bars: []int{2}, Like: "A", How: "octave", Steps: 7},
+		"K:C\nCDEC|GABG|":    {Letter: "B", Bars: []int{2}, Like: "A", How: "transposed", Steps: 4},
+		"K:C\nCDEC|DEFD|":    {Letter: "B", Bars: []int{2}, Like: "A", How: "transposed in the key", Steps: 1},
+		"K:C\nCDEC|C2D/E/C|": {Letter: "B", Bars: []int{2}, Like: "A", How: "other rhythm"},
+		"K:C\nCDEC|CDEF|":    {Letter: "B", Bars: []int{2}},
+		"K:C\nCDEC|DE^FD|":   {Letter: "B", Bars: []int{2}, Like: "A", How: "transposed", Steps: 1},
+		"K:C\nC4|D4|":        {Letter: "B", Bars: []int{2}}, // one note resembles nothing
+	} {
+		require.Equal(t, want, Of(typed(t, tune)).Patterns[1], tune)
+	}
+}
+
+func TestAHandAloneMayHaveFewerPatterns(t *testing.T) {
+	s := typed(t, "K:C\nV:1\ncdef|gfed|c4|\nV:2 clef=bass\nC,G,E,G,|C,G,E,G,|C,G,E,G,|")
+	require.Equal(t, 3, Of(s).Distinct)
+	require.Equal(t, 1, OfStaff(s, 0, 2).Distinct)
+}
+
+// Found by hand: the figure of three notes that crosses from bar to bar.
+func TestMotifsBeginAtBeatsAndAreShorterThanBars(t *testing.T) {
+	s := typed(t, "K:C\nC/D/E FG|AB C/D/E|F C/D/E2|")
+	lines := reading.Lines(s, true)
+	m := Motifs(s, lines, Of(s))
+	require.NotEmpty(t, m)
+	require.Equal(t, 3, m[0].Beats, "with the F after it")
+	require.Equal(t, []Place{{1, 1, rational.Rat{}}, {2, 3, rational.Int(6)}}, m[0].At)
+	equal := typed(t, "K:C\nC/D/EFG|C/D/EFG|")
+	require.Empty(t, Motifs(equal, reading.Lines(equal, true), Of(equal)), "equal bars are patterns already")
+}
+
+// Moving a whole piece by an octave or a fifth changes nothing that is found.
+func TestTranspositionKeepsWhatIsAlike(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		bars := ""
+		for range rapid.IntRange(2, 6).Draw(t, "bars") {
+			for range 4 {
+				bars += rapid.SampledFrom([]string{"C", "D", "E", "G"}).Draw(t, "note")
+			}
+			bars += "|"
+		}
+		low, high := typed(t, "K:C\n"+bars), typed(t, "K:C\n"+bars)
+		for i := range high.Notes { // a fifth up: C D E G become G A B D
+			p := &high.Notes[i].Pitch
+			p.Octave += map[byte]int{'C': 0, 'D': 0, 'E': 0, 'G': 1}[p.Step]
+			p.Step = map[byte]byte{'C': 'G', 'D': 'A', 'E': 'B', 'G': 'D'}[p.Step]
+			high.Notes[i].MIDI += 7
+		}
+		require.Equal(t, Of(low).Patterns, Of(high).Patterns)
+		require.Equal(t, Motifs(low, reading.Lines(low, true), Of(low)), Motifs(high, reading.Lines(high, true), Of(high)))
 	})
 }

@@ -6,5 +6,6 @@
 //	lines.go     which notes belong to which hand, onset by onset
 //	moves.go     direction and interval between successive onsets
 //	start.go     the start of each hand
+//	guide.go     notes found from the nearest guide note
 //	interval.go  the number and quality of an interval from its spelling
 package reading

@@ -115,28 +115,23 @@ func TestHeldTiesAreNotPlayedAnew(t *testing.T) {
 }
 
 func TestStarts(t *testing.T) {
-	// C position: left fifth finger and right thumb lie on the lowest key (common practice, no source).
 	s := line("E4", "C4", "G4")
-	st, ok := FindStart(s, Lines(s, true)[0])
+	st, ok := FindStart(s, Lines(s, true)[0], func(int) int { return 3 })
 	require.True(t, ok)
-	require.Equal(t, "the right hand, finger 3 on E", st.Words())
+	require.Equal(t, "the right hand, finger 3 on E", st.Words(func(s string) string { return s }))
 	require.False(t, st.FingerGiven)
 
-	s.Parts[0].Clefs[0].Sign = "F"
-	st, _ = FindStart(s, Lines(s, true)[0])
-	require.Equal(t, 3, st.Finger)
+	st, _ = FindStart(s, Lines(s, true)[0], nil)
+	require.Equal(t, -1, st.Finger, "nothing is printed and nothing proposed")
 
 	s.Notes[0].Fingering = "4"
-	st, _ = FindStart(s, Lines(s, true)[0])
+	st, _ = FindStart(s, Lines(s, true)[0], func(int) int { return 3 })
+	require.Equal(t, 4, st.Finger, "what is printed holds")
 	require.True(t, st.FingerGiven)
 	require.True(t, st.WeakFinger)
 
-	wide := line("C4", "A4")
-	st, _ = FindStart(wide, Lines(wide, true)[0])
-	require.Equal(t, -1, st.Finger, "six keys are more than one position")
-
 	black := line("F#4", "G4")
-	st, _ = FindStart(black, Lines(black, true)[0])
+	st, _ = FindStart(black, Lines(black, true)[0], nil)
 	require.True(t, st.BlackKey)
 }
 
@@ -144,4 +139,25 @@ func TestNotesUsed(t *testing.T) {
 	s := line("E4", "C4", "E4")
 	used := NotesUsed(s, Lines(s, true)[0])
 	require.Equal(t, []UsedNote{{"C4", 60, 1, 1}, {"E4", 64, 2, 1}}, used)
+}
+
+// Nearest guide notes, counted on the staff by hand: A above middle C is a
+// second above G; D a second above C; B below middle C a second below it.
+func TestGuideNotes(t *testing.T) {
+	s := &score.Score{Parts: []score.Part{{Staves: 1, Clefs: []score.Clef{{Sign: "G"}}}}, Bars: []score.Bar{{Length: rational.Int(8)}}}
+	for i, p := range []score.Pitch{{Step: 'A', Octave: 4}, {Step: 'D', Octave: 4}, {Step: 'B', Octave: 3}, {Step: 'G', Octave: 4}, {Step: 'E', Octave: 4}, {Step: 'A', Alter: -1, Octave: 4}, {Step: 'A', Octave: 5}} {
+		s.Notes = append(s.Notes, score.Note{Onset: rational.Int(int64(i)), Duration: rational.Int(1), Pitch: p, MIDI: p.Semitone(), Staff: 1, Bar: 1})
+	}
+	got := Guides(s, Lines(s, true)[0], func(p score.Pitch) bool { return p.Step == 'E' })
+	type row struct {
+		pitch, guide string
+		d            Direction
+		number       int
+	}
+	var rows []row
+	for _, g := range got {
+		rows = append(rows, row{g.Pitch, g.Guide, g.Direction, g.Interval.Number})
+	}
+	require.Equal(t, []row{{"A4", "G4", Up, 2}, {"D4", "C4", Up, 2}, {"B3", "C4", Down, 2}, {"A5", "C6", Down, 3}}, rows)
+	require.Len(t, got[0].Notes, 2, "A flat is found as A is")
 }

@@ -26,10 +26,10 @@ type Start struct {
 }
 
 // FindStart returns the start of a line; ok is false for a line with no notes.
-// Where no finger is printed and the line stays within five neighbouring white
-// keys' width, the finger is the one that lies on the note in that position:
-// the right thumb, or the left fifth finger, on the lowest note.
-func FindStart(s *score.Score, l Line) (st Start, ok bool) {
+// Where no finger is printed it is the one that proposed returns for the outer
+// note of the first onset, by its index in Score.Notes: −1 for none (see
+// package position).
+func FindStart(s *score.Score, l Line, proposed func(note int) int) (st Start, ok bool) {
 	if len(l.Onset) == 0 {
 		return Start{}, false
 	}
@@ -42,29 +42,11 @@ func FindStart(s *score.Score, l Line) (st Start, ok bool) {
 	st.BlackKey = score.BlackKey(outer.Pitch.Semitone())
 	if f, err := strconv.Atoi(outer.Fingering); err == nil && f >= 0 && f <= 5 {
 		st.Finger, st.FingerGiven = f, true
-	} else if l.Hand != Whole {
-		st.Finger = fiveFinger(s, l, outer.Pitch)
+	} else if proposed != nil {
+		st.Finger = proposed(first.Outer)
 	}
 	st.WeakFinger = l.Hand != Whole && st.Finger >= 4
 	return st, true
-}
-
-// fiveFinger returns the finger on a pitch if the whole line fits one five-finger position, else −1.
-func fiveFinger(s *score.Score, l Line, p score.Pitch) int {
-	low, high := p.StaffStep(), p.StaffStep()
-	for _, o := range l.Onset {
-		for _, i := range o.Notes {
-			step := s.Notes[i].Pitch.StaffStep()
-			low, high = min(low, step), max(high, step)
-		}
-	}
-	if high-low > 4 {
-		return -1
-	}
-	if l.Hand == Left {
-		return 5 - (p.StaffStep() - low)
-	}
-	return 1 + p.StaffStep() - low
 }
 
 // UsedNote is one pitch that a line uses.
@@ -95,13 +77,14 @@ func NotesUsed(s *score.Score, l Line) []UsedNote {
 	return used
 }
 
-// Words says a start for a practice sheet: "right hand, finger 2 on E".
-func (st Start) Words() string {
+// Words says a start for a practice sheet: "right hand, finger 2 on E". Name
+// says a note name in the words of the studio.
+func (st Start) Words(name func(string) string) string {
 	keys := make([]string, len(st.Key))
 	for i, k := range st.Key {
-		keys[i] = strings.TrimRight(k, "-0123456789")
+		keys[i] = name(strings.TrimRight(k, "-0123456789"))
 		if k == "C4" {
-			keys[i] = "middle C"
+			keys[i] = "middle " + name("C")
 		}
 	}
 	on := strings.Join(keys, " and ")
@@ -120,26 +103,26 @@ func (st Start) Words() string {
 
 // Opening says where a piece begins: the start of each line that begins with
 // the first sound. Beside hands, the lines of other players do not count.
-func Opening(s *score.Score, lines []Line) string {
-	var hands []Line
+// Starts are parallel to the lines; name says a note name in the words of the studio.
+func Opening(lines []Line, starts []Start, name func(string) string) string {
+	hands := false
 	for _, l := range lines {
-		if l.Hand != Whole {
-			hands = append(hands, l)
-		}
+		hands = hands || l.Hand != Whole
 	}
-	if len(hands) > 0 {
-		lines = hands
-	}
+	counts := func(l Line) bool { return len(l.Onset) > 0 && (l.Hand != Whole || !hands) }
 	var words []string
-	for _, l := range lines {
+	for i, l := range lines {
+		if !counts(l) {
+			continue
+		}
 		first := true
 		for _, other := range lines {
-			if other.Onset[0].At.Less(l.Onset[0].At) {
+			if counts(other) && other.Onset[0].At.Less(l.Onset[0].At) {
 				first = false
 			}
 		}
-		if st, ok := FindStart(s, l); ok && first {
-			words = append(words, st.Words())
+		if first {
+			words = append(words, starts[i].Words(name))
 		}
 	}
 	return strings.Join(words, " and ")

@@ -40,6 +40,14 @@ func signature(fifths int) string {
 	return strconv.Itoa(n) + " " + word + "s"
 }
 
+// TimeName names the time signature of a bar: "3/4"; empty without one.
+func (b Bar) TimeName() string {
+	if b.BeatUnit == 0 {
+		return ""
+	}
+	return strconv.Itoa(b.Beats) + "/" + strconv.Itoa(b.BeatUnit)
+}
+
 // KeyAlter returns the alteration that a key signature of so many sharps
 // (flats negative) gives to a step.
 func KeyAlter(step byte, fifths int) int {

@@ -236,6 +236,23 @@ func (s *Score) Length() rational.Rat {
 	return last.Start.Add(last.Length)
 }
 
+// NotesByBar returns the indices of the notes of each bar, bar 1 at 0.
+func (s *Score) NotesByBar() [][]int {
+	count := make([]int, len(s.Bars))
+	for i := range s.Notes {
+		count[s.Notes[i].Bar-1]++
+	}
+	out := make([][]int, len(s.Bars))
+	for b, n := range count {
+		out[b] = make([]int, 0, n)
+	}
+	for i := range s.Notes {
+		b := s.Notes[i].Bar - 1
+		out[b] = append(out[b], i)
+	}
+	return out
+}
+
 // AddSkip records something that was not taken over; the same thing is counted, not listed again.
 func (s *Score) AddSkip(what, where string) {
 	for i := range s.Skipped {

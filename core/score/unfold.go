@@ -61,10 +61,7 @@ func has(list []int, n int) bool {
 // Unfolded returns the sounds with the repeats played out, in the order of
 // Sounding. Bar is still the position at which a note is written.
 func (s *Score) Unfolded(limit int) []Sound {
-	byBar := make([][]int, len(s.Bars))
-	for i := range s.Notes {
-		byBar[s.Notes[i].Bar-1] = append(byBar[s.Notes[i].Bar-1], i)
-	}
+	byBar := s.NotesByBar()
 	played := &Score{}
 	var at rational.Rat
 	for _, bar := range s.Order(limit) {

@@ -26,6 +26,8 @@ type Skill struct {
 	// Steps are the bite-sized preview steps that plant the skill before a
 	// piece needs it, in order.
 	Steps []string `json:"steps,omitempty"`
+	// Set is "teacher" for a skill that no rule finds in a score.
+	Set string `json:"set,omitempty"`
 }
 
 // Catalogue is a checked set of skills.
@@ -103,6 +105,21 @@ func (c Catalogue) Name(id string) string {
 		return s.Name
 	}
 	return id
+}
+
+// Renamed returns the catalogue with every name and step said in other words.
+func (c Catalogue) Renamed(words func(string) string) Catalogue {
+	out := Catalogue{byID: make(map[string]Skill, len(c.byID)), order: c.order}
+	for id, s := range c.byID {
+		s.Name = words(s.Name)
+		steps := make([]string, len(s.Steps))
+		for i := range s.Steps {
+			steps[i] = words(s.Steps[i])
+		}
+		s.Steps = steps
+		out.byID[id] = s
+	}
+	return out
 }
 
 // All returns the skills in the order of the catalogue.

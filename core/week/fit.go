@@ -12,7 +12,7 @@ import (
 func fill(in Input, p *Plan) {
 	climbs := make([]*climb, len(in.Works))
 	for i, w := range in.Works {
-		climbs[i] = &climb{work: w, steps: staircase(w, in.Age)}
+		climbs[i] = &climb{work: w, steps: staircase(w, in)}
 		climbs[i].total = len(climbs[i].steps)
 	}
 	days := practiceDays(p)
@@ -26,7 +26,7 @@ func fill(in Input, p *Plan) {
 		// First each piece has its share of the minutes, then what one has left
 		// over goes to the others.
 		for _, c := range climbs {
-			c.begin(day, float64(n+1)/float64(len(days)), forWork/float64(len(climbs)), in.Age)
+			c.begin(day, float64(n+1)/float64(len(days)), forWork/float64(len(climbs)), in)
 		}
 		for _, c := range climbs {
 			c.climb(day, forWork-day.Minutes)
@@ -59,10 +59,10 @@ type climb struct {
 // steps. The staircase is spread evenly: by the end of a day no more of it is
 // climbed than of the week has gone (0 to 1). On a day without a new step the
 // last one is practised in full once more.
-func (c *climb) begin(day *Day, gone, room float64, age int) {
+func (c *climb) begin(day *Day, gone, room float64, in Input) {
 	climbed := c.total - len(c.steps)
 	c.quota = int(math.Ceil(gone*float64(c.total)-1e-9)) - climbed
-	room -= day.add(spots(c.work, age), room)
+	room -= day.add(spots(c.work, in), room)
 	if c.last != nil {
 		room -= day.add([]Item{again(*c.last, c.quota <= 0)}, room)
 	}
@@ -138,10 +138,10 @@ func review(m material.Material) Item {
 		Words: "Play it for pleasure, once, from start to end."}
 }
 
-func spots(w Work, age int) []Item {
+func spots(w Work, in Input) []Item {
 	var out []Item
 	for _, b := range merged(w.Spots) {
-		it := w.item(Spot, b.From, b.To, age)
+		it := w.over(Spot, b, w.quarters(b), in)
 		out = append(out, it)
 	}
 	return out

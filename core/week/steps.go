@@ -13,32 +13,32 @@ import (
 // smallest chunks, then chunks joined two by two, then the whole. A chunk that
 // equals an earlier one is not learned again. What the marks say is there
 // already is left out.
-func staircase(w Work, age int) []Item {
+func staircase(w Work, in Input) []Item {
 	if w.Tree == nil {
-		times, row := dose(age)
+		times, row := dose(in.Age)
 		it := Item{Kind: Whole, Times: times, InRow: row, Minutes: plainMinutes}
-		return []Item{finish(it, w, age)}
+		return []Item{finish(it, w, in)}
 	}
-	whole := w.item(Whole, w.Tree.From, w.Tree.To, age)
+	whole := w.item(Whole, *w.Tree, in)
 	if w.RunDue {
 		return []Item{whole}
 	}
 	var steps []Item
 	for _, c := range w.Tree.Leaves() {
 		if c.SameAs == 0 && len(w.Tree.Parts) > 0 {
-			steps = append(steps, w.item(Chunk, c.From, c.To, age))
+			steps = append(steps, w.item(Chunk, c, in))
 		}
 	}
 	for _, c := range joins(*w.Tree) {
-		steps = append(steps, w.item(Join, c.From, c.To, age))
+		steps = append(steps, w.item(Join, c, in))
 	}
 	steps = append(steps, whole)
 	// Full marks all over would leave only the whole.
 	skip := int(math.Floor(w.Progress * float64(len(steps)-1)))
 	steps = steps[skip:]
 	if w.WeeksOn == 0 && w.Progress == 0 {
-		look := Item{Kind: Look, Minutes: lookMinutes, Bars: Bars{w.Tree.From, w.Tree.To}}
-		steps = append([]Item{finish(look, w, age)}, steps...)
+		look := Item{Kind: Look, Minutes: lookMinutes, Bars: barsOf(*w.Tree)}
+		steps = append([]Item{finish(look, w, in)}, steps...)
 	}
 	return steps
 }
@@ -88,24 +88,36 @@ func allEqualEarlier(c chunk.Chunk) bool {
 	return true
 }
 
-func (w Work) item(k Kind, from, to, age int) Item {
-	times, row := dose(age)
+func barsOf(c chunk.Chunk) Bars { return Bars{From: c.From, To: c.To, Upbeat: c.Upbeat} }
+
+// item is a step over a chunk of the tree.
+func (w Work) item(k Kind, c chunk.Chunk, in Input) Item {
+	return w.over(k, barsOf(c), c.Quarters(), in)
+}
+
+// over is a step over some bars that last so many quarter notes.
+func (w Work) over(k Kind, bars Bars, quarters float64, in Input) Item {
+	times, row := dose(in.Age)
 	if k == Whole {
 		times, row = 2, false
 	}
-	quarters := 0.0
-	for b := from; b <= to && b <= len(w.Quarters); b++ {
-		quarters += w.Quarters[b-1]
+	it := Item{Kind: k, Bars: bars, Times: times, InRow: row, Minutes: minutes(quarters, w.Material.Tempo, times, row)}
+	return finish(it, w, in)
+}
+
+// quarters is the length of some bars.
+func (w Work) quarters(b Bars) float64 {
+	sum := 0.0
+	for i := b.From; i <= b.To && i <= len(w.Quarters); i++ {
+		sum += w.Quarters[i-1]
 	}
-	it := Item{Kind: k, Bars: Bars{from, to}, Times: times, InRow: row,
-		Minutes: minutes(quarters, w.Material.Tempo, times, row)}
-	return finish(it, w, age)
+	return sum
 }
 
 // finish puts the piece, the hand and the words on an item.
-func finish(it Item, w Work, age int) Item {
+func finish(it Item, w Work, in Input) Item {
 	it.Material, it.Title, it.Hand = w.Material.ID, w.Material.Title, w.hand()
-	it.Words = words(it, w, age)
+	it.Words = words(it, w, in)
 	return it
 }
 

@@ -14,6 +14,7 @@ import (
 
 	"patientladder/core/chunk"
 	"patientladder/core/material"
+	"patientladder/core/naming"
 )
 
 // Input is what a week is made from.
@@ -33,6 +34,9 @@ type Input struct {
 	ReviewShare float64
 	// Own are the student's own focus points, which travel along.
 	Own []string
+	// Approach is how the student finds notes on the page; it decides the words.
+	// Default by direction.
+	Approach naming.Approach
 }
 
 // Work is one working piece.
@@ -44,6 +48,10 @@ type Work struct {
 	Quarters []float64
 	// Opening says where it begins: "right hand, finger 2 on E4".
 	Opening string
+	// Position names where the hands lie first: "C position"; empty where it is not known.
+	Position string
+	// Guides say how notes that the student does not know are found: "A is a second above G".
+	Guides []string
 	// Progress is the share of focus points that have their mark, 0 to 1.
 	Progress float64
 	RunDue   bool
@@ -60,6 +68,8 @@ type Work struct {
 type Bars struct {
 	From int `json:"from"`
 	To   int `json:"to"`
+	// Upbeat says that it begins with the upbeat in the bar before.
+	Upbeat bool `json:"upbeat,omitempty"`
 }
 
 // Kind says what an item of practice is.

@@ -10,6 +10,8 @@ import (
 	"patientladder/core/chunk"
 	"patientladder/core/leap"
 	"patientladder/core/material"
+	"patientladder/core/naming"
+	"patientladder/core/rational"
 	"patientladder/core/skill"
 )
 
@@ -21,7 +23,7 @@ func everyDay() [7]bool { return [7]bool{true, true, true, true, true, true, tru
 func work(depth int) Work {
 	var build func(from, size int) chunk.Chunk
 	build = func(from, size int) chunk.Chunk {
-		c := chunk.Chunk{From: from, To: from + size - 1}
+		c := chunk.Chunk{From: from, To: from + size - 1, Start: rational.Int(int64(4 * (from - 1))), End: rational.Int(int64(4 * (from + size - 1)))}
 		if size > 1 {
 			c.Parts = []chunk.Chunk{build(from, size/2), build(from+size/2, size/2)}
 		}
@@ -50,7 +52,7 @@ func TestTheMinutesOfADayAreAHardLimit(t *testing.T) {
 			w.RunDue = w.Progress == 1
 			w.HandsApart = rapid.Bool().Draw(t, "apart")
 			w.WeeksOn = rapid.IntRange(0, 3).Draw(t, "weeks")
-			w.Spots = []Bars{{1, 1}}
+			w.Spots = []Bars{{From: 1, To: 1}}
 			in.Works = append(in.Works, w)
 		}
 		for range rapid.IntRange(0, 5).Draw(t, "reviews") {
@@ -76,7 +78,7 @@ func TestTheMinutesOfADayAreAHardLimit(t *testing.T) {
 		}
 		all := 0
 		for _, w := range in.Works {
-			all += len(staircase(w, in.Age))
+			all += len(staircase(w, in))
 		}
 		require.Equal(t, all, steps+len(p.LeftOut), "every step is either set or listed as left out")
 	})
@@ -149,7 +151,7 @@ func TestEqualChunksAreNotLearnedTwice(t *testing.T) {
 	w := work(2)
 	w.Tree.Parts[1].Parts[0].SameAs, w.Tree.Parts[1].Parts[1].SameAs = 1, 2
 	kinds := map[Kind]int{}
-	for _, s := range staircase(w, 6) {
+	for _, s := range staircase(w, Input{Age: 6}) {
 		kinds[s.Kind]++
 	}
 	require.Equal(t, map[Kind]int{Look: 1, Chunk: 2, Join: 1, Whole: 1}, kinds)
@@ -158,7 +160,7 @@ func TestEqualChunksAreNotLearnedTwice(t *testing.T) {
 func TestARunThatIsDueLeavesOnlyTheWhole(t *testing.T) {
 	w := work(3)
 	w.RunDue = true
-	steps := staircase(w, 8)
+	steps := staircase(w, Input{Age: 8})
 	require.Len(t, steps, 1)
 	require.Equal(t, "From start to end without a stop, as for a run.", steps[0].Words)
 }
@@ -192,7 +194,8 @@ func TestReviewPiecesTakeTurns(t *testing.T) {
 }
 
 func TestOverlappingSpotsArePractisedAsOne(t *testing.T) {
-	require.Equal(t, []Bars{{1, 1}, {4, 7}, {8, 9}}, merged([]Bars{{8, 9}, {5, 7}, {4, 5}, {1, 1}, {4, 4}}))
+	bars := func(f, to int) Bars { return Bars{From: f, To: to} }
+	require.Equal(t, []Bars{bars(1, 1), bars(4, 7), bars(8, 9)}, merged([]Bars{bars(8, 9), bars(5, 7), bars(4, 5), bars(1, 1), bars(4, 4)}))
 	require.Empty(t, merged(nil))
 }
 
@@ -223,4 +226,21 @@ func TestSaysHowMinutesAreReckonedAndRefusesImpossibleOnes(t *testing.T) {
 		_, err := Make(Input{Minutes: m})
 		require.ErrorContains(t, err, "between 1 and 240")
 	}
+}
+
+// The words follow the student's way of reading.
+func TestTheWordsFollowTheApproach(t *testing.T) {
+	w := work(1)
+	w.Position, w.Guides = "C position", []string{"A is a second above G"}
+	for approach, says := range map[naming.Approach][2]string{
+		naming.ByDirection: {"rises, falls and stays", "Name the first note"},
+		naming.ByInterval:  {"A is a second above G", "wider than a step"},
+		naming.ByName:      {"Say the names", "Say the names"},
+		naming.ByPosition:  {"C position", "say the fingers"},
+	} {
+		steps := staircase(w, Input{Age: 10, Approach: approach})
+		require.Contains(t, steps[0].Words, says[0])
+		require.Contains(t, steps[1].Words, says[1])
+	}
+	require.Contains(t, staircase(w, Input{Age: 5, Approach: naming.ByInterval})[1].Words, "Say same, step or skip aloud")
 }

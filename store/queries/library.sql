@@ -3,8 +3,8 @@ INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?);
 
 -- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Materials :many
 SELECT m.*, COALESCE(s.title, '') AS source_title
@@ -36,3 +36,26 @@ SELECT file_name, data FROM score_file WHERE studio_id = ? AND material_id = ?;
 
 -- name: LibraryChanged :exec
 UPDATE studio SET library_version = library_version + 1 WHERE id = ?;
+
+-- name: LockMaterial :one
+SELECT id FROM material WHERE studio_id = ? AND id = ? FOR UPDATE;
+
+-- name: UpdateMaterial :exec
+UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
+  bar_labels = ?, notes = ?, music = ?
+WHERE studio_id = ? AND id = ?;
+
+-- name: DropDemands :exec
+DELETE FROM demand WHERE studio_id = ? AND material_id = ?;
+
+-- name: ReplaceScoreFile :exec
+REPLACE INTO score_file (studio_id, material_id, file_name, data) VALUES (?, ?, ?, ?);
+
+-- name: Overrulings :many
+SELECT body FROM overruling WHERE studio_id = ? AND material_id = ? ORDER BY what;
+
+-- name: SetOverruling :exec
+REPLACE INTO overruling (studio_id, material_id, what, body) VALUES (?, ?, ?, ?);
+
+-- name: RemoveOverruling :execrows
+DELETE FROM overruling WHERE studio_id = ? AND material_id = ? AND what = ?;

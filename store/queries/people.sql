@@ -53,3 +53,10 @@ ORDER BY p.weekday, p.starts_at, l.id;
 -- name: SetPractice :execrows
 UPDATE ladder SET practice_days = ?, practice_minutes = ?, hands_apart = ?, version = version + 1
 WHERE studio_id = ? AND id = ? AND version = ?;
+
+-- name: SetWords :execrows
+UPDATE studio SET note_names = ?, step_names = ?, value_names = ?, approach = ?, words_version = words_version + 1
+WHERE id = ? AND words_version = ?;
+
+-- name: SetApproach :exec
+UPDATE ladder SET approach = ? WHERE studio_id = ? AND id = ?;

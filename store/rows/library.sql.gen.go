@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -81,6 +81,8 @@ type AddMaterialParams struct {
 	Quarters     float64
 	Texture      string
 	BarLabels    string
+	Notes        string
+	Music        string
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -101,6 +103,8 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.Quarters,
 		arg.Texture,
 		arg.BarLabels,
+		arg.Notes,
+		arg.Music,
 	)
 	return err
 }
@@ -181,6 +185,20 @@ func (q *Queries) Demands(ctx context.Context, studioID string) ([]Demand, error
 	return items, nil
 }
 
+const dropDemands = `-- name: DropDemands :exec
+DELETE FROM demand WHERE studio_id = ? AND material_id = ?
+`
+
+type DropDemandsParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) DropDemands(ctx context.Context, arg DropDemandsParams) error {
+	_, err := q.db.ExecContext(ctx, dropDemands, arg.StudioID, arg.MaterialID)
+	return err
+}
+
 const focusPoints = `-- name: FocusPoints :many
 SELECT studio_id, id, material_id, position, words FROM focus_point WHERE studio_id = ? ORDER BY material_id, position, id
 `
@@ -223,6 +241,22 @@ func (q *Queries) LibraryChanged(ctx context.Context, id string) error {
 	return err
 }
 
+const lockMaterial = `-- name: LockMaterial :one
+SELECT id FROM material WHERE studio_id = ? AND id = ? FOR UPDATE
+`
+
+type LockMaterialParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) LockMaterial(ctx context.Context, arg LockMaterialParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, lockMaterial, arg.StudioID, arg.ID)
+	var id string
+	err := row.Scan(&id)
+	return id, err
+}
+
 const materialExists = `-- name: MaterialExists :one
 SELECT COUNT(*) FROM material WHERE studio_id = ? AND id = ?
 `
@@ -240,7 +274,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, COALESCE(s.title, '') AS source_title
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.notes, m.music, COALESCE(s.title, '') AS source_title
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 WHERE m.studio_id = ?
@@ -264,6 +298,8 @@ type MaterialsRow struct {
 	Quarters     float64
 	Texture      string
 	BarLabels    string
+	Notes        string
+	Music        string
 	SourceTitle  string
 }
 
@@ -293,6 +329,8 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Quarters,
 			&i.Texture,
 			&i.BarLabels,
+			&i.Notes,
+			&i.Music,
 			&i.SourceTitle,
 		); err != nil {
 			return nil, err
@@ -306,6 +344,77 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 		return nil, err
 	}
 	return items, nil
+}
+
+const overrulings = `-- name: Overrulings :many
+SELECT body FROM overruling WHERE studio_id = ? AND material_id = ? ORDER BY what
+`
+
+type OverrulingsParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) Overrulings(ctx context.Context, arg OverrulingsParams) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, overrulings, arg.StudioID, arg.MaterialID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var body string
+		if err := rows.Scan(&body); err != nil {
+			return nil, err
+		}
+		items = append(items, body)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const removeOverruling = `-- name: RemoveOverruling :execrows
+DELETE FROM overruling WHERE studio_id = ? AND material_id = ? AND what = ?
+`
+
+type RemoveOverrulingParams struct {
+	StudioID   string
+	MaterialID string
+	What       string
+}
+
+func (q *Queries) RemoveOverruling(ctx context.Context, arg RemoveOverrulingParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, removeOverruling, arg.StudioID, arg.MaterialID, arg.What)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const replaceScoreFile = `-- name: ReplaceScoreFile :exec
+REPLACE INTO score_file (studio_id, material_id, file_name, data) VALUES (?, ?, ?, ?)
+`
+
+type ReplaceScoreFileParams struct {
+	StudioID   string
+	MaterialID string
+	FileName   string
+	Data       []byte
+}
+
+func (q *Queries) ReplaceScoreFile(ctx context.Context, arg ReplaceScoreFileParams) error {
+	_, err := q.db.ExecContext(ctx, replaceScoreFile,
+		arg.StudioID,
+		arg.MaterialID,
+		arg.FileName,
+		arg.Data,
+	)
+	return err
 }
 
 const scoreFile = `-- name: ScoreFile :one
@@ -327,4 +436,64 @@ func (q *Queries) ScoreFile(ctx context.Context, arg ScoreFileParams) (ScoreFile
 	var i ScoreFileRow
 	err := row.Scan(&i.FileName, &i.Data)
 	return i, err
+}
+
+const setOverruling = `-- name: SetOverruling :exec
+REPLACE INTO overruling (studio_id, material_id, what, body) VALUES (?, ?, ?, ?)
+`
+
+type SetOverrulingParams struct {
+	StudioID   string
+	MaterialID string
+	What       string
+	Body       string
+}
+
+func (q *Queries) SetOverruling(ctx context.Context, arg SetOverrulingParams) error {
+	_, err := q.db.ExecContext(ctx, setOverruling,
+		arg.StudioID,
+		arg.MaterialID,
+		arg.What,
+		arg.Body,
+	)
+	return err
+}
+
+const updateMaterial = `-- name: UpdateMaterial :exec
+UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
+  bar_labels = ?, notes = ?, music = ?
+WHERE studio_id = ? AND id = ?
+`
+
+type UpdateMaterialParams struct {
+	Title        string
+	Composer     string
+	Tempo        float64
+	Bars         int32
+	DistinctBars int32
+	Quarters     float64
+	Texture      string
+	BarLabels    string
+	Notes        string
+	Music        string
+	StudioID     string
+	ID           string
+}
+
+func (q *Queries) UpdateMaterial(ctx context.Context, arg UpdateMaterialParams) error {
+	_, err := q.db.ExecContext(ctx, updateMaterial,
+		arg.Title,
+		arg.Composer,
+		arg.Tempo,
+		arg.Bars,
+		arg.DistinctBars,
+		arg.Quarters,
+		arg.Texture,
+		arg.BarLabels,
+		arg.Notes,
+		arg.Music,
+		arg.StudioID,
+		arg.ID,
+	)
+	return err
 }

@@ -43,6 +43,7 @@ type Ladder struct {
 	PracticeMinutes int16
 	HandsApart      bool
 	Version         int64
+	Approach        string
 }
 
 type LessonSlot struct {
@@ -76,6 +77,15 @@ type Material struct {
 	Quarters     float64
 	Texture      string
 	BarLabels    string
+	Notes        string
+	Music        string
+}
+
+type Overruling struct {
+	StudioID   string
+	MaterialID string
+	What       string
+	Body       string
 }
 
 type Rung struct {
@@ -125,6 +135,11 @@ type Studio struct {
 	Name           string
 	Timezone       string
 	LibraryVersion int64
+	NoteNames      string
+	StepNames      string
+	ValueNames     string
+	Approach       string
+	WordsVersion   int64
 }
 
 type Teacher struct {

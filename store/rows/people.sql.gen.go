@@ -165,7 +165,7 @@ func (q *Queries) ForgetLoginFailures(ctx context.Context, arg ForgetLoginFailur
 }
 
 const ladder = `-- name: Ladder :one
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, s.name, s.born, p.weekday, p.starts_at, p.minutes
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, s.name, s.born, p.weekday, p.starts_at, p.minutes
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
@@ -186,6 +186,7 @@ type LadderRow struct {
 	PracticeMinutes int16
 	HandsApart      bool
 	Version         int64
+	Approach        string
 	Name            string
 	Born            time.Time
 	Weekday         uint8
@@ -205,6 +206,7 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 		&i.PracticeMinutes,
 		&i.HandsApart,
 		&i.Version,
+		&i.Approach,
 		&i.Name,
 		&i.Born,
 		&i.Weekday,
@@ -215,7 +217,7 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 }
 
 const ladders = `-- name: Ladders :many
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, s.name, s.born, p.weekday, p.starts_at, p.minutes
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, s.name, s.born, p.weekday, p.starts_at, p.minutes
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
@@ -232,6 +234,7 @@ type LaddersRow struct {
 	PracticeMinutes int16
 	HandsApart      bool
 	Version         int64
+	Approach        string
 	Name            string
 	Born            time.Time
 	Weekday         uint8
@@ -257,6 +260,7 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 			&i.PracticeMinutes,
 			&i.HandsApart,
 			&i.Version,
+			&i.Approach,
 			&i.Name,
 			&i.Born,
 			&i.Weekday,
@@ -274,6 +278,21 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 		return nil, err
 	}
 	return items, nil
+}
+
+const setApproach = `-- name: SetApproach :exec
+UPDATE ladder SET approach = ? WHERE studio_id = ? AND id = ?
+`
+
+type SetApproachParams struct {
+	Approach string
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) SetApproach(ctx context.Context, arg SetApproachParams) error {
+	_, err := q.db.ExecContext(ctx, setApproach, arg.Approach, arg.StudioID, arg.ID)
+	return err
 }
 
 const setPractice = `-- name: SetPractice :execrows
@@ -305,6 +324,35 @@ func (q *Queries) SetPractice(ctx context.Context, arg SetPracticeParams) (int64
 	return result.RowsAffected()
 }
 
+const setWords = `-- name: SetWords :execrows
+UPDATE studio SET note_names = ?, step_names = ?, value_names = ?, approach = ?, words_version = words_version + 1
+WHERE id = ? AND words_version = ?
+`
+
+type SetWordsParams struct {
+	NoteNames    string
+	StepNames    string
+	ValueNames   string
+	Approach     string
+	ID           string
+	WordsVersion int64
+}
+
+func (q *Queries) SetWords(ctx context.Context, arg SetWordsParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setWords,
+		arg.NoteNames,
+		arg.StepNames,
+		arg.ValueNames,
+		arg.Approach,
+		arg.ID,
+		arg.WordsVersion,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const studentExists = `-- name: StudentExists :one
 SELECT COUNT(*) FROM student WHERE studio_id = ? AND id = ?
 `
@@ -322,7 +370,7 @@ func (q *Queries) StudentExists(ctx context.Context, arg StudentExistsParams) (i
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -333,6 +381,11 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.Name,
 		&i.Timezone,
 		&i.LibraryVersion,
+		&i.NoteNames,
+		&i.StepNames,
+		&i.ValueNames,
+		&i.Approach,
+		&i.WordsVersion,
 	)
 	return i, err
 }

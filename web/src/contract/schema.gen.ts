@@ -178,7 +178,7 @@ export interface paths {
         };
         get: operations["listMaterials"];
         put?: never;
-        /** @description Adds a material with a MusicXML score, plain or compressed. The id is made by the client; the same id again changes nothing. */
+        /** @description Adds a material with a score in MusicXML, ABC or MIDI. The id is made by the client; the same id again changes nothing. */
         post: operations["addMaterial"];
         delete?: never;
         options?: never;
@@ -199,7 +199,7 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        patch: operations["changeMaterial"];
         trace?: never;
     };
     "/materials/{material}/score": {
@@ -209,8 +209,125 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The score as MusicXML, whatever it came as; with the teacher's fingers where there are any. */
         get: operations["getScore"];
+        /** @description Puts another file of the same piece in the place of the score; what the teacher has set stays. */
+        put: operations["replaceScore"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/materials/{material}/overrulings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Sets a finding against the score, or takes such a setting back. */
+        put: operations["overrule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/materials/{material}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportScore"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/scores/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads a file and says what is in it; nothing is kept. */
+        post: operations["readScore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/scores/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Turns a tune typed in ABC into MusicXML, to be engraved as it is typed; nothing is kept. */
+        post: operations["engraveTyped"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/skills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listSkills"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWords"];
+        put: operations["setWords"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/approach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setApproach"];
         post?: never;
         delete?: never;
         options?: never;
@@ -243,6 +360,11 @@ export interface components {
         Student: {
             ladder: components["schemas"]["Id"];
             name: string;
+            /**
+             * @description The student's own way of reading; empty for the studio's
+             * @enum {string}
+             */
+            approach: "" | "direction" | "interval" | "names" | "position";
             age: number;
             instrument: components["schemas"]["Instrument"];
             /** @description Sunday is 0 */
@@ -563,9 +685,11 @@ export interface components {
             fileName: string;
             /**
              * Format: byte
-             * @description The MusicXML file, at most 12 MiB before encoding
+             * @description The file, at most 12 MiB before encoding
              */
             score: string;
+            /** @description Which piece of the file, from 0 */
+            piece?: number;
             focusPoints?: string[];
         };
         Start: {
@@ -588,6 +712,15 @@ export interface components {
             part: string;
             staff: number;
             start?: components["schemas"]["Start"];
+            positions: components["schemas"]["HandPosition"][];
+            shifts: components["schemas"]["Shift"][];
+            stretches: number[];
+            /** @description One position covers the line; a proposed finger follows from it */
+            sure: boolean;
+            fingers: components["schemas"]["NoteFinger"][];
+            guides: components["schemas"]["Guide"][];
+            /** @description Different bars of this line alone; 0 where there is only one line */
+            distinctBars: number;
             notes: components["schemas"]["UsedNote"][];
             counts: {
                 up: number;
@@ -610,6 +743,8 @@ export interface components {
             at: number;
             /** @description Written pitch on the MIDI scale */
             pitch: number;
+            /** @description The note in the studio's words */
+            name?: string;
             fromBar: number;
             /** Format: double */
             fromAt: number;
@@ -624,6 +759,182 @@ export interface components {
         Pattern: {
             letter: string;
             bars: number[];
+            /** @description The letter of the pattern that it resembles */
+            like?: string;
+            /** @enum {string} */
+            how?: "other rhythm" | "octave" | "transposed" | "transposed in the key";
+            /** @description Staff steps higher; negative for lower */
+            steps?: number;
+        };
+        Motif: {
+            name: string;
+            /** @description Staff over all parts, from 0 */
+            staff: number;
+            beats: number;
+            notes: number;
+            at: {
+                bar: number;
+                beat: number;
+                /** Format: double */
+                start: number;
+                /** Format: double */
+                end: number;
+            }[];
+        };
+        Chunk: {
+            from: number;
+            to: number;
+            where: string;
+            /**
+             * Format: double
+             * @description Quarter notes from the start of the piece
+             */
+            start: number;
+            /** Format: double */
+            end: number;
+            /** @description 0 for the smallest chunks, 1 for two joined and so on */
+            level: number;
+            /** @description The first bar of an equal chunk before it */
+            sameAs?: number;
+            why: string;
+            /** @description The teacher set the border at its end */
+            own?: boolean;
+        };
+        NoteFinger: {
+            bar: number;
+            /** @description Staff over all parts, from 0 */
+            staff: number;
+            part: number;
+            /** @description Staff within the part, from 1 */
+            partStaff?: number;
+            /** Format: double */
+            at: number;
+            /** @description Quarter notes from the start of the bar as a fraction */
+            atExact: string;
+            pitch: number;
+            finger: number;
+            string?: number;
+            /** @description Printed or set; otherwise proposed */
+            given: boolean;
+            /** @description Set by the teacher */
+            own: boolean;
+        };
+        HandPosition: {
+            name: string;
+            keys: number[];
+            fromBar: number;
+            toBar: number;
+            /** Format: double */
+            start: number;
+            /** Format: double */
+            end: number;
+        };
+        Shift: {
+            bar: number;
+            where: string;
+            from: string;
+            to: string;
+            how: string;
+        };
+        Guide: {
+            pitch: string;
+            /** @description a third above G */
+            words: string;
+            bars: number[];
+            notes: {
+                bar: number;
+                /** Format: double */
+                at: number;
+                pitch: number;
+            }[];
+        };
+        SoundNote: {
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            length: number;
+            midi: number;
+            /** @description Staff over all parts, from 0 */
+            staff: number;
+            bar: number;
+        };
+        PieceBar: {
+            /** Format: double */
+            start: number;
+            /** Format: double */
+            length: number;
+            /**
+             * Format: double
+             * @description Length of a beat in quarter notes
+             */
+            beat: number;
+        };
+        Ready: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            /** @enum {string} */
+            state: "ready" | "reach" | "blocked" | "begun";
+            /** Format: double */
+            leap: number;
+            /** Format: double */
+            ready: number;
+            words: string;
+        };
+        Overruled: {
+            key: string;
+            words: string;
+            /** @description It has no place in the present score */
+            lost: boolean;
+        };
+        NewOverruling: {
+            /** @enum {string} */
+            kind: "finger" | "demand" | "border" | "tempo";
+            /** @description Take the setting back */
+            remove?: boolean;
+            /** @description The setting to take back, by its key; the rest is then not needed */
+            key?: string;
+            part?: number;
+            staff?: number;
+            at?: string;
+            pitch?: number;
+            finger?: string;
+            skill?: string;
+            /** Format: double */
+            weight?: number;
+            bars?: number[];
+            ends?: boolean;
+            /** Format: double */
+            tempo?: number;
+        };
+        ScoreUpload: {
+            fileName: string;
+            /** Format: byte */
+            score: string;
+            instrument: components["schemas"]["Instrument"];
+            piece?: number;
+        };
+        PieceRead: {
+            piece: number;
+            title: string;
+            composer?: string;
+            bars: number;
+            notes: number;
+            skipped: components["schemas"]["Skip"][];
+            /** @description A piece of the library with the same notes */
+            same?: components["schemas"]["Id"];
+            sameTitle?: string;
+        };
+        Words: {
+            /** @enum {string} */
+            notes: "letters" | "letters-with-h" | "solfege";
+            /** @enum {string} */
+            steps: "skips-and-leaps" | "all-skips";
+            /** @enum {string} */
+            values: "crotchets" | "quarter-notes";
+            /** @enum {string} */
+            approach: "direction" | "interval" | "names" | "position";
+            /** Format: int64 */
+            version: number;
         };
         Skip: {
             what: string;
@@ -635,6 +946,8 @@ export interface components {
             name: string;
             /** Format: double */
             weight: number;
+            /** @description Empty for the whole piece */
+            bars: number[];
             where: string;
             origin: string;
         };
@@ -652,6 +965,22 @@ export interface components {
             lines: components["schemas"]["Line"][];
             marks: components["schemas"]["MoveMark"][];
             patterns: components["schemas"]["Pattern"][];
+            motifs: components["schemas"]["Motif"][];
+            /** @description All chunks, the smallest first, then those joined from them */
+            chunks: components["schemas"]["Chunk"][];
+            leafBars: number;
+            sounds: components["schemas"]["SoundNote"][];
+            barTimes: components["schemas"]["PieceBar"][];
+            /** @description How long it takes */
+            playing?: string;
+            playingWhy?: string;
+            overruled: components["schemas"]["Overruled"][];
+            readyFor: components["schemas"]["Ready"][];
+            /** @enum {string} */
+            approach: "direction" | "interval" | "names" | "position";
+            /** @description MIDI pitches, string 1 first; for strings only */
+            openStrings?: number[];
+            format?: string;
             skipped: components["schemas"]["Skip"][];
             demands: components["schemas"]["Demand"][];
             focusPoints: string[];
@@ -1117,6 +1446,34 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    changeMaterial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title: string;
+                    composer: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getScore: {
         parameters: {
             query?: never;
@@ -1128,7 +1485,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The file as the teacher brought it */
+            /** @description The score */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -1136,6 +1493,262 @@ export interface operations {
                 content: {
                     "application/vnd.recordare.musicxml+xml": string;
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    replaceScore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreUpload"];
+            };
+        };
+        responses: {
+            /** @description Replaced */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Overrulings that hold in the new score */
+                        kept: number;
+                        /** @description Overrulings that have no place in it, in words; they are kept */
+                        lost: string[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    overrule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOverruling"];
+            };
+        };
+        responses: {
+            /** @description Set */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportScore: {
+        parameters: {
+            query: {
+                format: "musicxml" | "midi" | "abc";
+                /** @description Write the proposed fingers too */
+                fingers?: boolean;
+                /** @description Colour the notes by direction */
+                colours?: boolean;
+                /** @description Number the chunks */
+                chunks?: boolean;
+                /** @description Whose chunks */
+                ladder?: components["schemas"]["Id"];
+            };
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readScore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreUpload"];
+            };
+        };
+        responses: {
+            /** @description The pieces of the file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @enum {string} */
+                        format: "MusicXML" | "ABC" | "MIDI";
+                        pieces: components["schemas"]["PieceRead"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    engraveTyped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    abc: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The tune */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        musicxml: string;
+                        title: string;
+                        bars: number;
+                        skipped: components["schemas"]["Skip"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSkills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The catalogue of skills */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        name: string;
+                        family: string;
+                        /** @description Families of instruments; empty for all */
+                        instruments: string[];
+                        /** @description Found in scores by a rule; otherwise the teacher's to set */
+                        found: boolean;
+                    }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getWords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The studio's words */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Words"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setWords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Words"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setApproach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * @description Empty for the studio's
+                     * @enum {string}
+                     */
+                    approach: "" | "direction" | "interval" | "names" | "position";
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -1,0 +1,238 @@
+package api_test
+
+import (
+	"encoding/base64"
+	"fmt"
+	"io"
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/abc"
+	"patientladder/core/midi"
+	"patientladder/core/musicxml"
+	"patientladder/core/score"
+	"patientladder/core/scorefile"
+	"patientladder/store/storetest"
+)
+
+func upload(name, data string, piece int) map[string]any {
+	return map[string]any{"fileName": name, "score": base64.StdEncoding.EncodeToString([]byte(data)), "instrument": "piano", "piece": piece}
+}
+
+const threeTunes = "X:1\nT:Tar\nL:1/4\nM:4/4\nQ:1/4=80\nK:C\nCDEF|G4|CDEF|C4|\n\nX:2\nT:Rope\nL:1/4\nM:4/4\nK:G\n\"G\"GABc|d4|[DG]4|E>FG2|\n%%MIDI program 3\n\nX:3\nT:Sail\nM:3/4\nL:1/4\nK:F\nFGA|A2F|\n"
+
+// add puts one piece of a file into the library and returns its id.
+func (u user) add(name, data string, piece int) string {
+	id := storetest.ID()
+	body := upload(name, data, piece)
+	body["id"], body["strand"] = id, "repertoire"
+	status, got := u.call("POST", "/api/materials", body)
+	require.Equal(u.t, http.StatusCreated, status, got)
+	return id
+}
+
+func (u user) piece(id, query string) map[string]any {
+	status, got := u.call("GET", "/api/materials/"+id+query, nil)
+	require.Equal(u.t, http.StatusOK, status, got)
+	return got
+}
+
+func (u user) overrule(id string, body map[string]any) {
+	status, got := u.call("PUT", "/api/materials/"+id+"/overrulings", body)
+	require.Equal(u.t, http.StatusNoContent, status, got)
+}
+
+// A file is looked into before anything is kept: its pieces, what was skipped, what is known already.
+func TestAFileIsReadBeforeItIsKept(t *testing.T) {
+	u := teacher(t)
+	status, got := u.call("POST", "/api/scores/read", upload("tunes.abc", threeTunes, 0))
+	require.Equal(t, http.StatusOK, status, got)
+	require.Equal(t, "ABC", got["format"])
+	pieces := items(t, got, "pieces")
+	require.Len(t, pieces, 3)
+	require.Equal(t, "Rope", pieces[1]["title"])
+	require.Equal(t, "directives %%MIDI", items(t, pieces[1], "skipped")[0]["what"])
+	id := u.add("tunes.abc", threeTunes, 1)
+	require.Equal(t, "Rope", u.piece(id, "")["material"].(map[string]any)["title"])
+
+	tunes, err := abc.Read([]byte(threeTunes))
+	require.NoError(t, err)
+	_, got = u.call("POST", "/api/scores/read", upload("again.musicxml", string(musicxml.Write(tunes[1], musicxml.Options{})), 0))
+	require.Equal(t, id, items(t, got, "pieces")[0]["same"], "the same music from another program is known")
+	_, got = u.call("POST", "/api/scores/read", upload("played.mid", string(midi.Write(tunes[0])), 0))
+	require.Equal(t, "MIDI", got["format"])
+	status, got = u.call("POST", "/api/scores/read", upload("bad.abc", "X:1\nK:C\n", 0))
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "“bad.abc” cannot be read: tune 1: the tune holds no notes.", got["detail"])
+	status, got = u.call("POST", "/api/materials", func() map[string]any {
+		b := upload("tunes.abc", threeTunes, 9)
+		b["id"], b["strand"] = storetest.ID(), "method"
+		return b
+	}())
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, got["detail"], "three pieces")
+}
+
+// One finger, one demand, one border and the tempo are corrected; they hold in
+// the answer, in the exports, and in another file of the same piece.
+func TestCorrectionsHoldAndSurvive(t *testing.T) {
+	u := teacher(t)
+	id := u.add("tunes.abc", threeTunes, 0)
+	u.overrule(id, map[string]any{"kind": "finger", "part": 0, "staff": 1, "bars": []int{1}, "at": "1", "pitch": 62, "finger": "3"})
+	u.overrule(id, map[string]any{"kind": "demand", "skill": "vibrato", "weight": 1.5, "bars": []int{2}})
+	u.overrule(id, map[string]any{"kind": "demand", "skill": "quarter-notes", "weight": 0})
+	u.overrule(id, map[string]any{"kind": "border", "bars": []int{1}, "ends": true})
+	u.overrule(id, map[string]any{"kind": "tempo", "tempo": 66})
+	check := func() {
+		t.Helper()
+		p := u.piece(id, "")
+		own := 0
+		for _, f := range items(t, items(t, p, "lines")[0], "fingers") {
+			if f["own"] == true {
+				own++
+				require.EqualValues(t, 3, f["finger"])
+				require.EqualValues(t, 62, f["pitch"])
+			}
+		}
+		require.Equal(t, 1, own)
+		demands := map[string]map[string]any{}
+		for _, d := range items(t, p, "demands") {
+			demands[d["skill"].(string)] = d
+		}
+		require.Equal(t, "teacher", demands["vibrato"]["origin"])
+		require.NotContains(t, demands, "quarter-notes")
+		require.EqualValues(t, 1, items(t, p, "chunks")[0]["to"])
+		require.EqualValues(t, 66, p["tempo"])
+		require.Len(t, items(t, p, "overruled"), 5)
+	}
+	check()
+
+	export := func(query string) *score.Score {
+		res := u.raw("GET", "/api/materials/"+id+"/export?"+query, nil, nil)
+		defer res.Body.Close()
+		require.Equal(t, http.StatusOK, res.StatusCode)
+		require.Contains(t, res.Header.Get("Content-Disposition"), "Tar.")
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		_, pieces, err := scorefile.Read(data)
+		require.NoError(t, err)
+		return pieces[0]
+	}
+	tunes, err := abc.Read([]byte(threeTunes))
+	require.NoError(t, err)
+	want := tunes[0].Sounding()
+	for _, query := range []string{"format=musicxml", "format=musicxml&fingers=true&colours=true&chunks=true", "format=midi", "format=abc"} {
+		got := export(query)
+		require.Len(t, got.Sounding(), len(want), query)
+		for i, n := range got.Sounding() {
+			require.Equal(t, fmt.Sprint(want[i].Onset, want[i].Duration, want[i].MIDI), fmt.Sprint(n.Onset, n.Duration, n.MIDI), query)
+		}
+		require.InDelta(t, 66, got.Tempo, 0.01, query)
+		if query != "format=midi" {
+			require.Equal(t, "3", got.Notes[1].Fingering, query)
+		}
+	}
+	require.Equal(t, "2", export("format=musicxml&fingers=true").Notes[0].Fingering, "proposed fingers on request, beside the one that was set")
+
+	// The same piece with a bar before it, from another program.
+	longer := strings.Replace(threeTunes, "CDEF|G4|", "E4|CDEF|G4|", 1)
+	status, got := u.call("PUT", "/api/materials/"+id+"/score", upload("tunes2.abc", longer, 0))
+	require.Equal(t, http.StatusOK, status, got)
+	require.EqualValues(t, 5, got["kept"])
+	require.Empty(t, got["lost"])
+	p := u.piece(id, "")
+	require.EqualValues(t, 5, p["bars"])
+	for _, f := range items(t, items(t, p, "lines")[0], "fingers") {
+		if f["own"] == true {
+			require.EqualValues(t, 2, f["bar"], "the finger went with its bar")
+		}
+	}
+	status, got = u.call("PUT", "/api/materials/"+id+"/score", upload("tunes.abc", threeTunes, 0))
+	require.Equal(t, http.StatusOK, status, got)
+	check()
+
+	u.overrule(id, map[string]any{"kind": "tempo", "remove": true, "key": "tempo"})
+	require.EqualValues(t, 80, u.piece(id, "")["tempo"])
+	for says, body := range map[string]map[string]any{
+		"no such note":  {"kind": "finger", "staff": 1, "bars": []int{1}, "at": "1", "pitch": 63, "finger": "3"},
+		"no skill":      {"kind": "demand", "skill": "juggling", "weight": 1},
+		"has no bar 40": {"kind": "border", "bars": []int{40}, "ends": true},
+	} {
+		status, got := u.call("PUT", "/api/materials/"+id+"/overrulings", body)
+		require.Equal(t, http.StatusUnprocessableEntity, status)
+		require.Contains(t, got["detail"], says)
+	}
+}
+
+// The page gets everything that the issue of reading asks for.
+func TestAPieceAsItIsRead(t *testing.T) {
+	u := teacher(t)
+	fog := u.materialOf("Fog")
+	p := u.piece(fog, "?ladder="+u.ladderOf("Maren"))
+	line := items(t, p, "lines")[0]
+	require.NotEmpty(t, items(t, line, "positions"))
+	require.NotEmpty(t, items(t, line, "fingers"))
+	require.NotEmpty(t, items(t, p, "chunks"))
+	require.NotEmpty(t, items(t, p, "sounds"))
+	require.Len(t, items(t, p, "barTimes"), int(p["bars"].(float64)))
+	require.NotEmpty(t, p["playing"])
+	ready := items(t, p, "readyFor")
+	require.NotEmpty(t, ready)
+	for _, r := range ready {
+		require.NotEmpty(t, r["words"])
+	}
+	res := u.raw("GET", "/api/materials/"+fog+"/score", nil, nil)
+	defer res.Body.Close()
+	require.Equal(t, http.StatusOK, res.StatusCode)
+}
+
+func TestATypedTuneIsEngraved(t *testing.T) {
+	u := teacher(t)
+	status, got := u.call("POST", "/api/scores/typed", map[string]any{"abc": "L:1/4\nK:G\nGABc|d4|"})
+	require.Equal(t, http.StatusOK, status, got)
+	s, err := musicxml.Read([]byte(got["musicxml"].(string)))
+	require.NoError(t, err)
+	require.Len(t, s.Sounding(), 5)
+	status, got = u.call("POST", "/api/scores/typed", map[string]any{"abc": "K:G\n"})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, got["detail"], "no notes")
+}
+
+// The studio's words stand in every answer, and a student's own approach before the studio's.
+func TestTheStudiosWords(t *testing.T) {
+	u := signedIn(t, strangerEmail, strangerPassword)
+	id := u.add("tunes.abc", strings.ReplaceAll(threeTunes, "FGA|", "B,2F|"), 2)
+	set := func(notes, values string) {
+		_, w := u.call("GET", "/api/words", nil)
+		w["notes"], w["values"], w["approach"] = notes, values, "interval"
+		status, got := u.call("PUT", "/api/words", w)
+		require.Equal(t, http.StatusNoContent, status, got)
+		w["version"] = 0
+		status, _ = u.call("PUT", "/api/words", w)
+		require.Equal(t, http.StatusConflict, status, "a stale form changes nothing")
+	}
+	set("letters-with-h", "quarter-notes")
+	p := u.piece(id, "")
+	require.Equal(t, "interval", p["approach"])
+	require.Equal(t, "B3", items(t, items(t, p, "lines")[0], "notes")[0]["pitch"], "B flat is B")
+	names := ""
+	for _, d := range items(t, p, "demands") {
+		names += d["name"].(string) + "; "
+	}
+	require.Contains(t, names, "half notes")
+	set("solfege", "crotchets")
+	require.Contains(t, fmt.Sprint(u.piece(id, "")["lines"]), "sib3")
+	set("letters", "crotchets")
+
+	owner := teacher(t)
+	maren := owner.ladderOf("Maren")
+	status, _ := owner.call("PUT", "/api/ladders/"+maren+"/approach", map[string]any{"approach": "position"})
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, "position", owner.piece(owner.materialOf("Fog"), "?ladder="+maren)["approach"])
+	_, week := owner.call("GET", "/api/ladders/"+maren+"/week", nil)
+	require.NotEmpty(t, week["days"])
+	owner.call("PUT", "/api/ladders/"+maren+"/approach", map[string]any{"approach": ""})
+}

@@ -1,0 +1,289 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"mime"
+	"strconv"
+	"strings"
+
+	"patientladder/api/contract"
+	"patientladder/core/abc"
+	"patientladder/core/chunk"
+	"patientladder/core/material"
+	"patientladder/core/midi"
+	"patientladder/core/musicxml"
+	"patientladder/core/overrule"
+	"patientladder/core/reading"
+	"patientladder/core/score"
+	"patientladder/core/scorefile"
+	"patientladder/store"
+)
+
+// GetScore returns the score as MusicXML: the file itself where it is one and
+// the teacher set no finger, else written from what was read.
+func (s *Server) GetScore(ctx context.Context, r contract.GetScoreRequestObject) (contract.GetScoreResponseObject, error) {
+	m, o, err := s.pieceWithScore(ctx, r.Material)
+	if err != nil {
+		return nil, err
+	}
+	data := o.file.Data
+	if o.format != scorefile.MusicXML || len(o.set.Fingers) > 0 {
+		data = musicxml.Write(titled(o.Score, m), musicxml.Options{})
+	}
+	return contract.GetScore200ApplicationvndRecordareMusicxmlXmlResponse{Body: bytes.NewReader(data), ContentLength: int64(len(data))}, nil
+}
+
+// pieceWithScore opens a material that must have a score.
+func (s *Server) pieceWithScore(ctx context.Context, id string) (material.Material, *opened, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return material.Material{}, nil, err
+	}
+	m, ok := b.lib[id]
+	if !ok {
+		return m, nil, errNoMaterial
+	}
+	o, err := s.read(ctx, b.studio.ID, m)
+	if err == nil && o == nil {
+		err = store.ErrNotFound
+	}
+	return m, o, err
+}
+
+// titled gives a score the title and composer of its material.
+func titled(sc *score.Score, m material.Material) *score.Score {
+	sc.Title = m.Title
+	if m.Composer != "" {
+		sc.Composer = m.Composer
+	}
+	return sc
+}
+
+// ReplaceScore puts another file of the same piece in the place of the score.
+func (s *Server) ReplaceScore(ctx context.Context, r contract.ReplaceScoreRequestObject) (contract.ReplaceScoreResponseObject, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return nil, err
+	}
+	m, ok := b.lib[r.Material]
+	if !ok {
+		return nil, errNoMaterial
+	}
+	kept, _, err := pieceOf(r.Body.FileName, r.Body.Score, r.Body.Piece, m.Instrument)
+	if err != nil {
+		return nil, err
+	}
+	own, err := s.store.Overrulings(ctx, b.studio.ID, m.ID)
+	if err != nil {
+		return nil, err
+	}
+	file := store.ScoreFile{Name: shorten(r.Body.FileName), Data: kept}
+	o, err := readFile(file, m.Instrument, own)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: s.described(m, o), File: &file}); err != nil {
+		return nil, err
+	}
+	out := contract.ReplaceScore200JSONResponse{Kept: len(own) - len(o.set.Lost), Lost: []string{}}
+	for _, x := range o.set.Lost {
+		out.Lost = append(out.Lost, b.said(x, m))
+	}
+	return out, nil
+}
+
+// Overrule sets a finding against the score, or takes such a setting back.
+func (s *Server) Overrule(ctx context.Context, r contract.OverruleRequestObject) (contract.OverruleResponseObject, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return nil, err
+	}
+	m, ok := b.lib[r.Material]
+	if !ok {
+		return nil, errNoMaterial
+	}
+	file, err := s.store.ScoreFile(ctx, b.studio.ID, m.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, invalid("This piece has no score; there is nothing to set against it.")
+	}
+	if err != nil {
+		return nil, err
+	}
+	own, err := s.store.Overrulings(ctx, b.studio.ID, m.ID)
+	if err != nil {
+		return nil, err
+	}
+	n, err := overrulingOf(r.Body)
+	if err != nil {
+		return nil, invalid(capital(err.Error()) + ".")
+	}
+	change := store.Reading{}
+	key := n.Key()
+	if r.Body.Key != "" {
+		key = r.Body.Key
+	}
+	if r.Body.Remove {
+		change.Remove = []string{key}
+		n = overrule.Overruling{}
+	} else {
+		bare, err := readFile(file, m.Instrument, nil)
+		if err != nil {
+			return nil, err
+		}
+		known := func(id string) bool { _, ok := s.skills.Get(id); return ok }
+		if err := n.Check(bare.Score, known); err != nil {
+			return nil, invalid(capital(err.Error()) + ".")
+		}
+		n = n.Remember(bare.Score)
+		change.Set = []overrule.Overruling{n}
+	}
+	kept := own[:0:0]
+	for _, x := range own {
+		if x.Key() != key {
+			kept = append(kept, x)
+		}
+	}
+	if !r.Body.Remove {
+		kept = append(kept, n)
+	}
+	o, err := readFile(file, m.Instrument, kept)
+	if err != nil {
+		return nil, err
+	}
+	change.Material = s.described(m, o)
+	return contract.Overrule204Response{}, s.store.SaveReading(ctx, b.studio.ID, change)
+}
+
+func overrulingOf(n *contract.NewOverruling) (overrule.Overruling, error) {
+	o := overrule.Overruling{
+		Kind: overrule.Kind(n.Kind), Part: n.Part, Staff: n.Staff, Pitch: n.Pitch, Finger: n.Finger, Skill: n.Skill,
+		Weight: n.Weight, Bars: n.Bars, Ends: n.Ends, QuartersAMinute: n.Tempo,
+	}
+	if n.At != "" {
+		if err := o.At.UnmarshalText([]byte(n.At)); err != nil {
+			return o, err
+		}
+	}
+	if len(n.Skill) > 64 {
+		return o, fmt.Errorf("there is no skill %q", score.Short(n.Skill))
+	}
+	return o, nil
+}
+
+// Colours of the directions on paper, darker than on the screen.
+var directionColours = map[reading.Direction]string{reading.Up: "#C2571A", reading.Down: "#2B5FA8", reading.Same: "#6B7A2C"}
+
+// ExportScore writes a piece as a file.
+func (s *Server) ExportScore(ctx context.Context, r contract.ExportScoreRequestObject) (contract.ExportScoreResponseObject, error) {
+	m, o, err := s.pieceWithScore(ctx, r.Material)
+	if err != nil {
+		return nil, err
+	}
+	sc := titled(o.Score, m)
+	if r.Params.Fingers {
+		for _, l := range o.Lines {
+			for _, f := range l.Position.Fingers {
+				if n := &sc.Notes[f.Note]; n.Fingering == "" && f.Finger >= 0 && !o.set.Fingers[f.Note] {
+					n.Fingering = strconv.Itoa(f.Finger)
+				}
+			}
+		}
+	}
+	var data []byte
+	ending := string(r.Params.Format)
+	switch r.Params.Format {
+	case contract.Midi:
+		data, ending = midi.Write(sc), "mid"
+	case contract.Abc:
+		data = abc.Write(sc)
+	default:
+		options, err := s.exportOptions(ctx, r.Params, o)
+		if err != nil {
+			return nil, err
+		}
+		data = musicxml.Write(sc, options)
+	}
+	name := strings.Map(func(c rune) rune {
+		if strings.ContainsRune(`/\:*?"<>|`, c) || c < ' ' {
+			return '-'
+		}
+		return c
+	}, m.Title) + "." + ending
+	return contract.ExportScore200ApplicationoctetStreamResponse{
+		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
+		Headers: contract.ExportScore200ResponseHeaders{ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name})},
+	}, nil
+}
+
+// exportOptions are the colours and the chunk marks that were asked for.
+func (s *Server) exportOptions(ctx context.Context, p contract.ExportScoreParams, o *opened) (musicxml.Options, error) {
+	var out musicxml.Options
+	if p.Colours {
+		colours := map[int]string{}
+		for _, l := range o.Lines {
+			for _, mv := range l.Moves {
+				colours[mv.To] = directionColours[mv.Direction]
+			}
+		}
+		out.Colour = func(i int) string { return colours[i] }
+	}
+	if p.Chunks {
+		size := leafBars
+		if p.Ladder != "" {
+			sh, err := s.shelf(ctx, p.Ladder)
+			if err != nil {
+				return out, err
+			}
+			size = chunk.LeafBars(sh.ladder.Age(sh.today))
+		}
+		for i, c := range o.Chunks(size, o.set.Borders).Leaves() {
+			bar := c.From
+			if c.Upbeat {
+				bar--
+			}
+			out.Marks = append(out.Marks, musicxml.Mark{At: c.Start, Bar: bar, Text: strconv.Itoa(i + 1)})
+		}
+	}
+	return out, nil
+}
+
+// EngraveTyped turns a tune typed in ABC into MusicXML; nothing is kept.
+func (s *Server) EngraveTyped(_ context.Context, r contract.EngraveTypedRequestObject) (contract.EngraveTypedResponseObject, error) {
+	limits := score.DefaultLimits()
+	limits.Notes, limits.Bars, limits.Tunes = 5000, 500, 20
+	tunes, err := abc.ReadWithin([]byte(r.Body.Abc), limits)
+	if err != nil {
+		var where *score.FileError
+		if errors.As(err, &where) {
+			return nil, invalid(capital(where.Error()) + ".")
+		}
+		return nil, err
+	}
+	sc := tunes[0]
+	sc.SplitTies()
+	return contract.EngraveTyped200JSONResponse{Musicxml: string(musicxml.Write(sc, musicxml.Options{})), Title: shorten(sc.Title), Bars: len(sc.Bars), Skipped: skips(sc)}, nil
+}
+
+// ListSkills returns the catalogue in the studio's words.
+func (s *Server) ListSkills(ctx context.Context, _ contract.ListSkillsRequestObject) (contract.ListSkillsResponseObject, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListSkills200JSONResponse{}
+	for _, k := range b.skills.All() {
+		out = append(out, struct {
+			Family string `json:"family"`
+			// Found Found in scores by a rule; otherwise the teacher's to set
+			Found bool   `json:"found"`
+			Id    string `json:"id"`
+			// Instruments Families of instruments; empty for all
+			Instruments []string `json:"instruments"`
+			Name        string   `json:"name"`
+		}{string(k.Family), k.Set != "teacher", k.ID, append([]string{}, k.Instruments...), k.Name})
+	}
+	return out, nil
+}
