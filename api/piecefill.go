@@ -225,7 +225,7 @@ func (b book) line(out *contract.Piece, o *opened, l *analysis.Line, at places, 
 		line.Shifts = append(line.Shifts, contract.Shift{Bar: x.Bar, Where: "bar " + sc.BarLabel(x.Bar), From: positionName(words, x.From), To: positionName(words, x.To), How: x.How})
 	}
 	for _, f := range l.Position.Fingers {
-		x := contract.NoteFinger{Finger: f.Finger, String: f.String, Given: f.Given, Own: o.set.Fingers[f.Note], Part: l.Part, PartStaff: sc.Notes[f.Note].Staff}
+		x := contract.NoteFinger{Finger: f.Finger, String: f.String, Given: f.Given, Own: o.set.Fingers[f.Note], Part: l.Part, PartStaff: sc.Notes[f.Note].Staff, Name: words.Note(sc.Notes[f.Note].Pitch.Name())}
 		x.Bar, x.Staff, x.At, x.Pitch = at.note(f.Note)
 		n := &sc.Notes[f.Note]
 		x.AtExact = n.Onset.Sub(sc.Bars[n.Bar-1].Start).String()

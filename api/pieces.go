@@ -234,5 +234,34 @@ func pieceSentence(p contract.Piece, m material.Material) string {
 			out += "; new in it: " + strings.Join(fresh, ", ")
 		}
 	}
+	if len(p.Leap.Parts) == 0 {
+		out += readyWords(p.ReadyFor)
+	}
 	return out + "."
+}
+
+// readyWords names who could have the piece now, where no student is chosen.
+func readyWords(list []contract.Ready) string {
+	var names []string
+	open := 0
+	for _, r := range list {
+		if r.State != contract.ReadyStateBegun {
+			open++
+		}
+		if r.State == contract.ReadyStateReady {
+			first, _, _ := strings.Cut(r.Name, " ")
+			names = append(names, first)
+		}
+	}
+	switch n := len(names); {
+	case n == 0 && open == 0:
+		return ""
+	case n == 0:
+		return "; nobody who has not begun it is ready for it yet"
+	case n > 4:
+		return fmt.Sprintf("; %s and %d more are ready for it", strings.Join(names[:3], ", "), n-3)
+	case n == 1:
+		return "; " + names[0] + " is ready for it"
+	}
+	return "; " + joined(names) + " are ready for it"
 }

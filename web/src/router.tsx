@@ -4,9 +4,11 @@ import { Frame } from "./parts/Frame";
 import { Ladder } from "./screens/Ladder";
 import { Lesson } from "./screens/Lesson";
 import { Piece } from "./screens/Piece";
+import { Settings } from "./screens/Settings";
 import { SignIn } from "./screens/SignIn";
 import { Today } from "./screens/Today";
 import { Week } from "./screens/Week";
+import { Write } from "./screens/Write";
 
 export const router = createBrowserRouter([
   { path: "/sign-in", Component: SignIn },
@@ -19,6 +21,8 @@ export const router = createBrowserRouter([
       { path: "/lesson/:ladder", Component: Lesson },
       { path: "/week/:ladder", Component: Week },
       { path: "/piece/:material", Component: Piece },
+      { path: "/write", Component: Write },
+      { path: "/settings", Component: Settings },
       { path: "*", Component: Failure },
     ],
   },

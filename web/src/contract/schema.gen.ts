@@ -801,12 +801,14 @@ export interface components {
             own?: boolean;
         };
         NoteFinger: {
+            /** @description The note in the studio's words */
+            name: string;
             bar: number;
             /** @description Staff over all parts, from 0 */
             staff: number;
             part: number;
             /** @description Staff within the part, from 1 */
-            partStaff?: number;
+            partStaff: number;
             /** Format: double */
             at: number;
             /** @description Quarter notes from the start of the bar as a fraction */

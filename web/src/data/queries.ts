@@ -82,3 +82,14 @@ export function decodeScore(data: ArrayBuffer): string {
   const label = a === 0xfe && b === 0xff ? "utf-16be" : a === 0xff && b === 0xfe ? "utf-16le" : "utf-8";
   return new TextDecoder(label).decode(data);
 }
+
+export const skillsQuery = queryOptions({
+  queryKey: ["skills"],
+  queryFn: () => body(client.GET("/skills")),
+  staleTime: 60_000,
+});
+
+export const wordsQuery = queryOptions({
+  queryKey: ["words"],
+  queryFn: () => body(client.GET("/words")),
+});

@@ -1,15 +1,15 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { ulid } from "ulid";
 import { body, client, type Schemas } from "../contract/client";
-import { strandNames } from "../data/words";
+import { firstName, strandNames } from "../data/words";
+import { base64, checked, scoreFiles } from "../piece/change";
+import { Skipped } from "../piece/Skipped";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
 
-const mostBytes = 12 * 1024 * 1024;
-
-/** Brings a score of the teacher's own into the library and puts it on the ladder. */
+/** Brings scores of the teacher's own into the library and puts them on the ladder. */
 export function AddPiece({ student }: { student: Schemas["Student"] }) {
   const [open, setOpen] = useState(false);
   return (
@@ -21,7 +21,7 @@ export function AddPiece({ student }: { student: Schemas["Student"] }) {
         open={open}
         onOpenChange={setOpen}
         title="Add a piece of your own"
-        says="A MusicXML file (.musicxml, .xml or .mxl), as notation programs export it. It stays in your studio."
+        says="MusicXML (.musicxml, .xml, .mxl), ABC or MIDI, as other programs write it. It stays in your studio."
       >
         <Form student={student} />
       </Sheet>
@@ -29,42 +29,65 @@ export function AddPiece({ student }: { student: Schemas["Student"] }) {
   );
 }
 
+interface Looked {
+  file: File;
+  score: string;
+  format: string;
+  pieces: Schemas["PieceRead"][];
+}
+
 function Form({ student }: { student: Schemas["Student"] }) {
-  const [id] = useState(ulid);
+  // The pieces get their ids when the form opens: sent twice, they are added once.
+  const [ids] = useState(() => Array.from({ length: 500 }, () => ulid()));
+  const [wanted, setWanted] = useState<number[]>([]);
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const look = useMutation({
+    mutationFn: async (given: FormDataEntryValue | null): Promise<Looked> => {
+      const file = checked(given);
+      const score = await base64(file);
+      const read = await body(
+        client.POST("/scores/read", {
+          body: { fileName: file.name, score, instrument: student.instrument },
+        }),
+      );
+      return { file, score, ...read };
+    },
+    onSuccess: (looked) => setWanted(looked.pieces.filter((p) => !p.same).map((p) => p.piece)),
+  });
+  const looked = look.data;
   const add = useMutation({
     mutationFn: async (form: FormData) => {
-      const file = form.get("file");
-      if (!(file instanceof File) || file.size === 0) throw new Error("Choose a file first.");
-      if (file.size > mostBytes)
-        throw new Error(
-          `“${file.name}” has ${Math.round(file.size / 1024 / 1024)} MB; a score may have 12 MB at most. Nothing was changed.`,
-        );
+      if (!looked) throw new Error("Choose a file first.");
       const text = (name: string) => String(form.get(name) ?? "").trim();
-      const piece = await body(
-        client.POST("/materials", {
-          body: {
-            id,
-            title: text("title") || undefined,
-            strand: text("strand") as Schemas["Strand"],
-            instrument: student.instrument,
-            fileName: file.name,
-            score: await base64(file),
-            focusPoints: lines(text("focus")),
-          },
-        }),
-      );
-      await body(
-        client.PUT("/ladders/{ladder}/rungs/{material}", {
-          params: { path: { ladder: student.ladder, material: piece.id } },
-        }),
-      );
-      return piece;
+      let first = "";
+      for (const piece of wanted) {
+        const added = await body(
+          client.POST("/materials", {
+            body: {
+              id: ids[piece] ?? ulid(),
+              title: (wanted.length === 1 && text("title")) || undefined,
+              strand: text("strand") as Schemas["Strand"],
+              instrument: student.instrument,
+              fileName: looked.file.name,
+              score: looked.score,
+              piece,
+              focusPoints: lines(text("focus")),
+            },
+          }),
+        );
+        await body(
+          client.PUT("/ladders/{ladder}/rungs/{material}", {
+            params: { path: { ladder: student.ladder, material: added.id } },
+          }),
+        );
+        first ||= added.id;
+      }
+      return first;
     },
-    onSuccess: async (piece) => {
+    onSuccess: async (first) => {
       await queries.invalidateQueries();
-      navigate(`/piece/${piece.id}?ladder=${student.ladder}`);
+      navigate(`/piece/${first}?ladder=${student.ladder}`);
     },
   });
   const send = (e: FormEvent<HTMLFormElement>) => {
@@ -77,40 +100,119 @@ function Form({ student }: { student: Schemas["Student"] }) {
         <input
           name="file"
           type="file"
-          accept=".musicxml,.xml,.mxl"
+          accept={scoreFiles}
           required
-          className="py-1.5 file:mr-3 file:min-h-9 file:rounded-full file:border-[1.5px] file:border-ink file:px-4"
+          onChange={(e) => {
+            add.reset();
+            look.mutate(e.target.files?.[0] ?? null);
+          }}
         />
       </Field>
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Field label="Title (from the file, if left empty)">
-          <input name="title" maxLength={200} autoComplete="off" />
-        </Field>
-        <Field label="Strand">
-          <select name="strand" defaultValue="repertoire">
-            {Object.entries(strandNames).map(([key, name]) => (
-              <option key={key} value={key}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </Field>
-      </div>
-      <Field label="Focus points, one a line (the usual ones, if left empty)">
-        <textarea
-          name="focus"
-          rows={3}
-          className="rounded-md border-[1.5px] border-soft bg-sheet px-3 py-2"
-          placeholder="steady pulse"
-        />
-      </Field>
+      {!looked && !look.error && (
+        <p className="fine">
+          No file at hand?{" "}
+          <Link className="underline" to={`/write?ladder=${student.ladder}`}>
+            Type a tune
+          </Link>{" "}
+          and see it engraved.
+        </p>
+      )}
+      {look.isPending && (
+        <p role="status" className="fine">
+          Reading the score …
+        </p>
+      )}
+      <Refused error={look.error} />
+      {looked && (
+        <>
+          <Found looked={looked} wanted={wanted} want={setWanted} ladder={student.ladder} />
+          <div className="grid gap-3 sm:grid-cols-2">
+            {wanted.length < 2 && (
+              <Field label="Title (from the file, if left empty)">
+                <input name="title" maxLength={200} autoComplete="off" />
+              </Field>
+            )}
+            <Field label="Strand">
+              <select name="strand" defaultValue="repertoire">
+                {Object.entries(strandNames).map(([key, name]) => (
+                  <option key={key} value={key}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </Field>
+          </div>
+          <Field label="Focus points, one a line (the usual ones, if left empty)">
+            <textarea
+              name="focus"
+              rows={2}
+              className="rounded-md border-[1.5px] border-soft bg-sheet px-3 py-2"
+              placeholder="steady pulse"
+            />
+          </Field>
+        </>
+      )}
       <Refused error={add.error} />
-      <button type="submit" className="press press-main" disabled={add.isPending}>
+      <button
+        type="submit"
+        className="press press-main"
+        disabled={add.isPending || !looked || wanted.length === 0}
+      >
         {add.isPending
-          ? "Reading the score …"
-          : `Read it and put it on ${student.name.split(" ")[0]}’s ladder`}
+          ? "Putting it on the ladder …"
+          : `Put ${wanted.length > 1 ? `${wanted.length} pieces` : "it"} on ${firstName(student.name)}’s ladder`}
       </button>
     </form>
+  );
+}
+
+/** What is in the file: its pieces to choose from, and what of each was not taken over. */
+function Found(props: { looked: Looked; wanted: number[]; want: (list: number[]) => void; ladder: string }) {
+  const { looked, wanted, want } = props;
+  return (
+    <fieldset className="m-0 border-0 p-0" aria-label="What is in the file">
+      <legend className="fine">
+        {looked.format}, {looked.pieces.length === 1 ? "one piece" : `${looked.pieces.length} pieces`}
+      </legend>
+      <ul className="max-h-64 overflow-y-auto">
+        {looked.pieces.map((p) => (
+          <li key={p.piece} className="border-t border-line py-1 first:border-0">
+            <label className="flex min-h-touch items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-5 min-h-0 shrink-0 accent-working"
+                checked={wanted.includes(p.piece)}
+                onChange={(e) =>
+                  want(
+                    e.target.checked
+                      ? [...wanted, p.piece].sort((a, b) => a - b)
+                      : wanted.filter((n) => n !== p.piece),
+                  )
+                }
+              />
+              <span className="min-w-0">
+                <strong className="break-words">{p.title || looked.file.name}</strong>{" "}
+                <span className="fine">
+                  {p.bars} bars, {p.notes} notes
+                </span>
+              </span>
+            </label>
+            {p.same && (
+              <p className="fine ml-8">
+                You have this music already:{" "}
+                <Link className="underline" to={`/piece/${p.same}?ladder=${props.ladder}`}>
+                  {p.sameTitle}
+                </Link>
+                , with your corrections.
+              </p>
+            )}
+            <div className="ml-8">
+              <Skipped list={p.skipped} />
+            </div>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
   );
 }
 
@@ -121,12 +223,3 @@ const lines = (text: string) => {
     .filter(Boolean);
   return list.length > 0 ? list : undefined;
 };
-
-function base64(file: File): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result).replace(/^data:[^,]*,/, ""));
-    reader.onerror = () => reject(new Error(`“${file.name}” cannot be read from this device.`));
-    reader.readAsDataURL(file);
-  });
-}

@@ -43,6 +43,9 @@ export function Frame() {
             Today
           </NavLink>
           <Students />
+          <NavLink to="/settings" className="quiet aria-[current]:decoration-working">
+            Words
+          </NavLink>
         </nav>
         <span className="fine ml-auto max-md:hidden">{session.data.studio}</span>
         <div className="flex items-center max-md:ml-auto">

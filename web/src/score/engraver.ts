@@ -16,6 +16,8 @@ export interface Places {
   note(bar: number, staff: number, at: number, pitch: number): Box | undefined;
   /** A bar from the top staff to the lowest. */
   bar(bar: number): Box | undefined;
+  /** One staff of a bar, staves over all parts from 0. */
+  staff(bar: number, staff: number): Box | undefined;
 }
 
 /** OpenSheetMusicDisplay counts in tenths of a staff space unit; ten pixels make one unit. */
@@ -25,7 +27,7 @@ const unit = 10;
 export async function engrave(
   el: HTMLElement,
   xml: string,
-  options: { ink: string; zoom: number },
+  options: { ink: string; zoom: number; room: number },
 ): Promise<{ places: Places; osmd: OpenSheetMusicDisplay }> {
   const { OpenSheetMusicDisplay } = await import("opensheetmusicdisplay");
   el.replaceChildren();
@@ -39,9 +41,11 @@ export async function engrave(
     drawPartNames: false,
     drawingParameters: "compacttight",
     defaultColorMusic: options.ink,
-    fingeringPosition: "above",
+    drawFingerings: false, // the fingers are laid over the score, so that they can be pressed
     drawMeasureNumbersOnlyAtSystemStart: true,
   });
+  // Room between the systems for what is laid over and under them.
+  osmd.EngravingRules.MinimumDistanceBetweenSystems = options.room;
   await osmd.load(xml);
   osmd.zoom = options.zoom;
   osmd.render();
@@ -52,8 +56,9 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
   const scale = unit * osmd.zoom;
   const notes = new Map<string, Box>();
   const bars = new Map<number, Box>();
-  osmd.GraphicSheet.MeasureList.forEach((staves, index) => {
-    staves.forEach((measure, staff) => {
+  const staves = new Map<string, Box>();
+  osmd.GraphicSheet.MeasureList.forEach((measures, index) => {
+    measures.forEach((measure, staff) => {
       if (!measure) return;
       const at = measure.PositionAndShape.AbsolutePosition;
       const box = {
@@ -62,6 +67,7 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
         width: measure.PositionAndShape.Size.width * scale,
         height: 4 * scale,
       };
+      staves.set(`${index + 1} ${staff}`, box);
       const known = bars.get(index + 1);
       bars.set(index + 1, known ? around(known, box) : box);
       for (const entry of measure.staffEntries)
@@ -86,6 +92,7 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
     height: el.scrollHeight,
     note: (bar, staff, at, pitch) => notes.get(key(bar, staff, at, pitch)),
     bar: (bar) => bars.get(bar),
+    staff: (bar, staff) => staves.get(`${bar} ${staff}`),
   };
 }
 

@@ -1,0 +1,237 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { body, client, type Schemas } from "../contract/client";
+import { Refused } from "../parts/Problem";
+import { Field, Sheet } from "../parts/Sheet";
+import { base64, checked, scoreFiles, useOverrule } from "./change";
+
+type Piece = Schemas["Piece"];
+
+/** What the teacher has set against the score; it can be taken back. */
+export function Corrections({ piece }: { piece: Piece }) {
+  const overrule = useOverrule(piece.material.id);
+  if (piece.overruled.length === 0) return null;
+  return (
+    <section aria-label="Your corrections" className="border-b border-line py-3">
+      <h3>Your corrections</h3>
+      <ul>
+        {piece.overruled.map((o) => (
+          <li key={o.key} className="flex items-center justify-between gap-2">
+            <span>
+              {o.words}
+              {o.lost && <span className="fine"> (has no place in this file; it is kept)</span>}
+            </span>
+            <button
+              type="button"
+              className="quiet shrink-0"
+              disabled={overrule.isPending}
+              onClick={() =>
+                overrule.mutate({
+                  kind: o.key.split(" ")[0] as Schemas["NewOverruling"]["kind"],
+                  key: o.key,
+                  remove: true,
+                })
+              }
+            >
+              take back<span className="sr-only"> {o.words}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Refused error={overrule.error} />
+    </section>
+  );
+}
+
+/** Title, tempo, another file, and the ways out. */
+export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
+  const [open, setOpen] = useState<"title" | "file" | "out">();
+  const close = () => setOpen(undefined);
+  return (
+    <section aria-label="The file" className="py-3">
+      <div className="-mx-2 flex flex-wrap">
+        <button type="button" className="quiet" onClick={() => setOpen("title")}>
+          Title and tempo
+        </button>
+        {piece.hasScore && (
+          <>
+            <button type="button" className="quiet" onClick={() => setOpen("file")}>
+              Another file of it
+            </button>
+            <button type="button" className="quiet" onClick={() => setOpen("out")}>
+              Take it out
+            </button>
+          </>
+        )}
+      </div>
+      <details>
+        <summary className="min-h-touch content-center font-semibold">Focus points</summary>
+        <ul className="list-disc pl-5">
+          {piece.focusPoints.map((f) => (
+            <li key={f}>{f}</li>
+          ))}
+        </ul>
+      </details>
+      <Sheet
+        open={open === "title"}
+        onOpenChange={(o) => !o && close()}
+        title="Title and tempo"
+        says="As your studio calls it."
+      >
+        <TitleForm piece={piece} done={close} />
+      </Sheet>
+      <Sheet
+        open={open === "file"}
+        onOpenChange={(o) => !o && close()}
+        title="Another file of this piece"
+        says="MusicXML, ABC or MIDI. What you corrected goes to the same bars in the new file."
+      >
+        <FileForm piece={piece} />
+      </Sheet>
+      <Sheet
+        open={open === "out"}
+        onOpenChange={(o) => !o && close()}
+        title="Take it out"
+        says="As a file that other programs read, with your corrections."
+      >
+        <Export piece={piece} ladder={ladder} />
+      </Sheet>
+    </section>
+  );
+}
+
+function TitleForm({ piece, done }: { piece: Piece; done: () => void }) {
+  const material = piece.material.id;
+  const queries = useQueryClient();
+  const overrule = useOverrule(material);
+  const save = useMutation({
+    mutationFn: async (form: FormData) => {
+      const tempo = Number(form.get("tempo"));
+      await body(
+        client.PATCH("/materials/{material}", {
+          params: { path: { material } },
+          body: { title: String(form.get("title")), composer: String(form.get("composer")) },
+        }),
+      );
+      if (piece.hasScore && tempo !== Math.round(piece.tempo))
+        await overrule.mutateAsync(tempo ? { kind: "tempo", tempo } : { kind: "tempo", remove: true });
+    },
+    onSuccess: async () => {
+      await queries.invalidateQueries();
+      done();
+    },
+  });
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(e: FormEvent<HTMLFormElement>) => {
+        e.preventDefault();
+        save.mutate(new FormData(e.currentTarget));
+      }}
+    >
+      <Field label="Title">
+        <input name="title" required maxLength={200} defaultValue={piece.material.title} />
+      </Field>
+      <Field label="Composer">
+        <input name="composer" maxLength={200} defaultValue={piece.material.composer} />
+      </Field>
+      {piece.hasScore && (
+        <Field label="Final tempo, crotchets a minute (empty for the one in the file)">
+          <input
+            name="tempo"
+            type="number"
+            min={10}
+            max={400}
+            defaultValue={piece.tempo ? Math.round(piece.tempo) : ""}
+          />
+        </Field>
+      )}
+      <Refused error={save.error} />
+      <button type="submit" className="press press-main" disabled={save.isPending}>
+        Save
+      </button>
+    </form>
+  );
+}
+
+function FileForm({ piece }: { piece: Piece }) {
+  const material = piece.material.id;
+  const queries = useQueryClient();
+  const bring = useMutation({
+    mutationFn: async (form: FormData) => {
+      const file = checked(form.get("file"));
+      return body(
+        client.PUT("/materials/{material}/score", {
+          params: { path: { material } },
+          body: { fileName: file.name, score: await base64(file), instrument: piece.material.instrument },
+        }),
+      );
+    },
+    onSuccess: () => queries.invalidateQueries(),
+  });
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(e: FormEvent<HTMLFormElement>) => {
+        e.preventDefault();
+        bring.mutate(new FormData(e.currentTarget));
+      }}
+    >
+      <Field label="The file">
+        <input name="file" type="file" required accept={scoreFiles} />
+      </Field>
+      <Refused error={bring.error} />
+      {bring.data && (
+        <p role="status">
+          Read. {bring.data.kept} of your corrections hold
+          {bring.data.lost.length > 0
+            ? `; these have no place in it and are kept for another file: ${bring.data.lost.join("; ")}`
+            : ""}
+          .
+        </p>
+      )}
+      <button type="submit" className="press press-main" disabled={bring.isPending}>
+        {bring.isPending ? "Reading …" : "Put it in the place of the old one"}
+      </button>
+    </form>
+  );
+}
+
+function Export({ piece, ladder }: { piece: Piece; ladder?: string }) {
+  const [with_, setWith] = useState({ fingers: false, colours: false, chunks: false });
+  const query = (format: string) => {
+    const q = new URLSearchParams({ format });
+    if (with_.fingers) q.set("fingers", "true");
+    if (format === "musicxml" && with_.colours) q.set("colours", "true");
+    if (format === "musicxml" && with_.chunks) q.set("chunks", "true");
+    if (format === "musicxml" && with_.chunks && ladder) q.set("ladder", ladder);
+    return `/api/materials/${piece.material.id}/export?${q}`;
+  };
+  const choices = {
+    fingers: "with the proposed fingers (a suggestion)",
+    colours: "MusicXML with the colours of the directions",
+    chunks: "MusicXML with the chunks numbered",
+  } as const;
+  return (
+    <div className="grid gap-2">
+      {(Object.keys(choices) as (keyof typeof choices)[]).map((k) => (
+        <label key={k} className="flex min-h-touch items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5 min-h-0 accent-working"
+            checked={with_[k]}
+            onChange={(e) => setWith({ ...with_, [k]: e.target.checked })}
+          />
+          {choices[k]}
+        </label>
+      ))}
+      <div className="flex flex-wrap gap-2">
+        {(["musicxml", "midi", "abc"] as const).map((f) => (
+          <a key={f} className="press" href={query(f)} download>
+            {{ musicxml: "MusicXML", midi: "MIDI", abc: "ABC" }[f]}
+          </a>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { body, client, type Schemas } from "../contract/client";
+import { studentsQuery, wordsQuery } from "../data/queries";
+import { Problem, Refused, Waiting } from "../parts/Problem";
+
+type Words = Schemas["Words"];
+
+const approaches: Record<Words["approach"], [name: string, says: string]> = {
+  direction: ["by direction", "up, down and same are marked first"],
+  interval: ["by interval from guide notes", "steps, skips and the nearest guide note"],
+  names: ["by note names", "every note is named"],
+  position: ["by position", "the hand is laid, the fingers are read"],
+};
+
+const groups: {
+  key: "notes" | "steps" | "values";
+  title: string;
+  choices: Record<string, [name: string, says: string]>;
+}[] = [
+  {
+    key: "notes",
+    title: "Notes are called",
+    choices: {
+      letters: ["letters", "C, F#, Bb, B"],
+      "letters-with-h": ["letters with H", "C, Fis, B, H"],
+      solfege: ["fixed solfège", "do, fa#, sib, si"],
+    },
+  },
+  {
+    key: "steps",
+    title: "Wider moves are called",
+    choices: {
+      "skips-and-leaps": ["skips and leaps", "a third is a skip, a fourth and more a leap"],
+      "all-skips": ["skips", "everything wider than a step"],
+    },
+  },
+  {
+    key: "values",
+    title: "Note values are called",
+    choices: {
+      crotchets: ["crotchets and quavers", "minim, crotchet, quaver"],
+      "quarter-notes": ["quarter and eighth notes", "half, quarter, eighth note"],
+    },
+  },
+];
+
+/** The studio's words, and how each student finds notes on the page. */
+export function Settings() {
+  const words = useQuery(wordsQuery);
+  const students = useQuery(studentsQuery);
+  const queries = useQueryClient();
+  const save = useMutation({
+    mutationFn: (w: Words) => body(client.PUT("/words", { body: w })),
+    onSettled: () => queries.invalidateQueries(),
+  });
+  const approach = useMutation({
+    mutationFn: (a: { ladder: string; approach: Schemas["Student"]["approach"] }) =>
+      body(
+        client.PUT("/ladders/{ladder}/approach", {
+          params: { path: { ladder: a.ladder } },
+          body: { approach: a.approach },
+        }),
+      ),
+    onSettled: () => queries.invalidateQueries(),
+  });
+  if (words.isPending) return <Waiting />;
+  if (words.error) return <Problem error={words.error} again={() => words.refetch()} />;
+  const w = words.data;
+  return (
+    <div className="mx-auto max-w-5xl px-4 py-4 sm:px-6">
+      <h1>Words and ways of reading</h1>
+      <p className="say mt-1">Every page and practice sheet speaks as your studio does.</p>
+      <div className="mt-5 grid gap-6 md:grid-cols-3">
+        {groups.map((g) => (
+          <Choice
+            key={g.key}
+            title={g.title}
+            choices={g.choices}
+            value={w[g.key]}
+            busy={save.isPending}
+            pick={(value) => save.mutate({ ...w, [g.key]: value })}
+          />
+        ))}
+      </div>
+      <div className="mt-8 grid gap-6 md:grid-cols-[1fr_2fr]">
+        <Choice
+          title="New pieces are read"
+          choices={approaches}
+          value={w.approach}
+          busy={save.isPending}
+          pick={(value) => save.mutate({ ...w, approach: value as Words["approach"] })}
+        />
+        <section aria-label="Students who read in another way">
+          <h2>Students who read in another way</h2>
+          <p className="fine">
+            It decides which marks open first on a piece, and what the practice sheet says.
+          </p>
+          <ul className="mt-2">
+            {students.data?.map((s) => (
+              <li key={s.ladder} className="flex flex-wrap items-center justify-between gap-2 py-1">
+                <label htmlFor={`a${s.ladder}`}>{s.name}</label>
+                <select
+                  id={`a${s.ladder}`}
+                  value={s.approach}
+                  disabled={approach.isPending}
+                  onChange={(e) =>
+                    approach.mutate({
+                      ladder: s.ladder,
+                      approach: e.target.value as Schemas["Student"]["approach"],
+                    })
+                  }
+                >
+                  <option value="">as the studio</option>
+                  {Object.entries(approaches).map(([key, [name]]) => (
+                    <option key={key} value={key}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <Refused error={save.error ?? approach.error} />
+    </div>
+  );
+}
+
+function Choice(props: {
+  title: string;
+  choices: Record<string, [name: string, says: string]>;
+  value: string;
+  busy: boolean;
+  pick: (value: string) => void;
+}) {
+  return (
+    <fieldset className="m-0 border-0 p-0" disabled={props.busy}>
+      <legend className="font-head text-[1.4rem] font-semibold">{props.title}</legend>
+      {Object.entries(props.choices).map(([key, [name, says]]) => (
+        <label key={key} className="flex min-h-touch items-center gap-3 py-1">
+          <input
+            type="radio"
+            name={props.title}
+            className="size-5 min-h-0 shrink-0 accent-working"
+            checked={props.value === key}
+            onChange={() => props.pick(key)}
+          />
+          <span>
+            {name}
+            <span className="fine block">{says}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
