@@ -132,8 +132,8 @@ func TestDemandsOfSmallPieces(t *testing.T) {
 	for tune, want := range map[string]string{
 		"K:C\nV:1\n(3c/c/c/ (3c/c/c/ (3c/c/c/ (3c/c/c/|\nV:2 clef=bass\nC,/C,/ C,/C,/ C,/C,/ C,/C,/|": "two-against-three",
 		"K:C\nCDEF|GABc|cBAG|FEDC|": "beyond-five",
-		"K:C\n!1!CD!3!E!1!F|G4|": "thumb-under",
-		"K:C\nz/CDEz/|": "off-beats",
+		"K:C\n!1!CD!3!E!1!F|G4|":    "thumb-under",
+		"K:C\nz/CDEz/|":             "off-beats",
 		"K:C\n(CD) (EF)|":           "two-note-slurs",
 		"K:C\n!p!CDEF|!ff!GGGG|":    "dynamics-contrast",
 		"K:C\nC/G/E/G/ C/G/E/G/|":   "alberti-bass",

@@ -147,6 +147,21 @@ func TestWhatWasPlayedIsWrittenOnAGrid(t *testing.T) {
 	require.Contains(t, w.Skipped[0].What, "moved to the nearest")
 }
 
+// A pickup comes back as one: MIDI writes it as a bar of 1/4.
+func TestAShortFirstBarIsAPickup(t *testing.T) {
+	s := played([3]int64{0, 480, 67}, [3]int64{480, 1920, 72}, [3]int64{2400, 1920, 74})
+	s.Bars = []score.Bar{
+		{Length: rational.Int(1), Beats: 1, BeatUnit: 4}, {Start: rational.Int(1), Length: rational.Int(4), Beats: 4, BeatUnit: 4},
+		{Start: rational.Int(5), Length: rational.Int(4), Beats: 4, BeatUnit: 4},
+	}
+	w := Written(s, true)
+	require.True(t, w.Bars[0].Short)
+	require.Equal(t, []string{"0", "1", "2"}, []string{w.Bars[0].Label, w.Bars[1].Label, w.Bars[2].Label})
+	require.Equal(t, "4/4", w.Bars[0].TimeName())
+	require.False(t, s.Bars[0].Short, "what was read stays as it was")
+	require.Contains(t, w.Skipped[0].What, "pickup")
+}
+
 func TestHandsAndVoices(t *testing.T) {
 	w := Written(played([3]int64{0, 1920, 72}, [3]int64{0, 480, 64}, [3]int64{480, 480, 65}, [3]int64{0, 1920, 40}), true)
 	require.Equal(t, 2, w.Parts[0].Staves)

@@ -21,7 +21,9 @@ func Written(s *score.Score, keyboard bool) *score.Score {
 	w.Parts = append([]score.Part{}, s.Parts...)
 	w.Skipped = append([]score.Skip{}, s.Skipped...)
 	w.Notes = append([]score.Note{}, s.Notes...)
+	w.Bars = append([]score.Bar{}, s.Bars...)
 	toGrid(w)
+	shortBars(w)
 	if keyboard {
 		toHands(w)
 	}
@@ -35,6 +37,31 @@ func Written(s *score.Score, keyboard bool) *score.Score {
 	toVoices(w)
 	w.SplitTies()
 	return w
+}
+
+// shortBars takes a first bar that is shorter than the second, with a time
+// signature of its own, as a pickup, and a last one as its complement: MIDI
+// has no other way to write them.
+func shortBars(s *score.Score) {
+	n := len(s.Bars)
+	if n < 3 {
+		return
+	}
+	take := func(i, like int) {
+		b, usual := &s.Bars[i], &s.Bars[like]
+		if b.BeatUnit == 0 || b.Beats == usual.Beats && b.BeatUnit == usual.BeatUnit || !b.Length.Less(usual.Length) {
+			return
+		}
+		b.Beats, b.BeatUnit, b.Short = usual.Beats, usual.BeatUnit, true
+		if i == 0 {
+			for k := range s.Bars {
+				s.Bars[k].Label = fmt.Sprint(k)
+			}
+		}
+		s.AddSkip("short bars with a time signature of their own (taken as a pickup and its end)", "bar "+b.Label)
+	}
+	take(0, 1)
+	take(n-1, n-2)
 }
 
 // grids are the parts into which a quarter note may be divided, the plainer first.
