@@ -43,6 +43,7 @@ deps-test: deps
 	@tools/need midicsv midicsv
 	@tools/need ly python3-ly
 	@tools/need abc2midi abcmidi
+	@tools/need lilypond lilypond
 
 generate: web/.stamp-npm ## write the generated code anew from the contract and the queries
 	cd store && $(TOOL) sqlc generate
@@ -58,7 +59,9 @@ bench: ## benchmarks, as a table
 	@go run ./bench
 
 fuzz: ## the fuzz targets, a minute each
-	go test ./core/musicxml -run '^$$' -fuzz FuzzRead -fuzztime 1m
+	go test ./core/musicxml -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
+	go test ./core/abc -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
+	go test ./core/midi -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
 
 screenshots: deps deps-test build ## the pictures in docs/screenshots, from the demo
 	LADDER_SCREENSHOTS=1 go test -count=1 -run TestScreenshots ./e2e

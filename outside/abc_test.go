@@ -63,7 +63,7 @@ func TestTunesSoundAsAbc2midiPlaysThem(t *testing.T) {
 			tunes++
 			want := midicsv(t, out)
 			for i := range want { // abc2midi begins every track one of its 480 ticks late
-				want[i].onset = (want[i].onset - 1) / 2 * 2
+				want[i].onset = (want[i].onset - 1) / (quarter / 480) * (quarter / 480)
 			}
 			var got []heard
 			for _, n := range inTicks(scores[i].Unfolded(10_000)) {

@@ -44,7 +44,7 @@ func verovio(t *testing.T, expand string, files []string) map[string][]heard {
 }
 
 // quarter is the number of ticks of a quarter note to which all times are scaled.
-const quarter = 960
+const quarter = 1920
 
 func midicsv(t *testing.T, file string) []heard {
 	t.Helper()
@@ -268,4 +268,31 @@ func TestNotesOnTheCommandLine(t *testing.T) {
 	require.Equal(t, 2, cmd.ProcessState.ExitCode())
 	require.Equal(t, 1, strings.Count(string(text), "\n"))
 	require.Contains(t, string(text), "bad.musicxml")
+}
+
+// LilyPond's own MIDI of the sources that python-ly turns into MusicXML: the
+// same notes at the same times. Sources: lilypond and python3-ly (Debian), read by midicsv.
+func TestPiecesSoundAsLilyPondPlaysThem(t *testing.T) {
+	sources, err := filepath.Glob("lilypond/*.ly")
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, len(sources), 6)
+	dir := t.TempDir()
+	notes := 0
+	for _, source := range sources {
+		name := strings.TrimSuffix(filepath.Base(source), ".ly")
+		text, err := os.ReadFile(source)
+		require.NoError(t, err)
+		end := strings.LastIndex(string(text), "}")
+		played := filepath.Join(dir, name+".ly")
+		require.NoError(t, os.WriteFile(played, []byte(string(text[:end])+"\\midi { } }\n"), 0o600))
+		out, err := exec.Command("lilypond", "--silent", "--output="+filepath.Join(dir, name), played).CombinedOutput()
+		require.NoError(t, err, "%s", out)
+		xml := filepath.Join(dir, name+".musicxml")
+		out, err = exec.Command("ly", "musicxml", source, "-o", xml).CombinedOutput()
+		require.NoError(t, err, "%s", out)
+		want := midicsv(t, filepath.Join(dir, name+".midi"))
+		same(t, name, want, ours(t, xml))
+		notes += len(want)
+	}
+	t.Logf("%d notes of %d pieces agree with LilyPond", notes, len(sources))
 }

@@ -64,6 +64,22 @@ func TestTexture(t *testing.T) {
 	}
 }
 
+// Pitches worked by hand, bar by bar.
+func TestPitch(t *testing.T) {
+	p := Of(typed(t, "K:D\nDEFG|ABcd|^GAaf|[DF][DA][Dd]2|D^DE=F|D/A/F/A/ D/A/F/A/|A,DFA|d'd'D,2|[K:Gm]B4|"), "piano")
+	for name, want := range map[string][]int{
+		"key.sharps-2": {1, 2, 3, 4, 5, 6, 7, 8}, "key.flats-2": {9}, "key.change": {9}, "key.minor": {9},
+		"accidental": {3, 5}, "scale-run": {2}, "chromatic-run": {5}, "chord.2": {4}, "chord.octave": {4},
+		"chord.number-3": {4}, "chord.number-5": {4}, "alberti": {6}, "broken-chord": {7}, "ledger.below": {7, 8},
+		"ledger.above": {8}, "move.wide": {3, 8},
+	} {
+		require.Equal(t, want, found(p, name), name)
+	}
+	require.Empty(t, found(p, "arpeggio"))
+	up := Of(typed(t, "K:C\nCEGc|eg z2|"), "piano")
+	require.Equal(t, []int{1, 2}, found(up, "arpeggio"), "an octave is passed at the fourth note")
+}
+
 func TestExpression(t *testing.T) {
 	p := Of(typed(t, "K:C\n!pp!(CD)EF|!ff!.C!>!DEF|!<(!(CDEF|G!<)!)!fermata!G2 TA|{c}B !ped!C !ped-up!D2|\"^rit.\"C4|"), "piano")
 	for name, want := range map[string][]int{

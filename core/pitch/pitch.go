@@ -191,7 +191,8 @@ func melodic(s *score.Score, l reading.Line, moves []reading.Move, f finding.Set
 			run, steps, semitones, span = 0, 0, 0, 0
 			continue
 		}
-		if m.Interval.Number == 3 || m.Interval.Number == 4 {
+		single := len(l.Onset[i].Notes) == 1 && len(l.Onset[i+1].Notes) == 1
+		if single && (m.Interval.Number == 3 || m.Interval.Number == 4) {
 			run, span = run+1, span+m.Interval.Number-1
 		} else {
 			run, span = 0, 0
