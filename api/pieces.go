@@ -257,7 +257,7 @@ func readyWords(list []contract.Ready) string {
 	case n == 0 && open == 0:
 		return ""
 	case n == 0:
-		return "; nobody who has not begun it is ready for it yet"
+		return "; nobody new is ready for it yet"
 	case n > 4:
 		return fmt.Sprintf("; %s and %d more are ready for it", strings.Join(names[:3], ", "), n-3)
 	case n == 1:

@@ -71,13 +71,13 @@ func TestPitch(t *testing.T) {
 		"key.sharps-2": {1, 2, 3, 4, 5, 6, 7, 8}, "key.flats-2": {9}, "key.change": {9}, "key.minor": {9},
 		"accidental": {3, 5}, "scale-run": {2}, "chromatic-run": {5}, "chord.2": {4}, "chord.octave": {4},
 		"chord.number-3": {4}, "chord.number-5": {4}, "alberti": {6}, "broken-chord": {7}, "ledger.below": {7, 8},
-		"ledger.above": {8}, "move.wide": {3, 4, 5, 7, 8, 9}, // octaves and more, within or into the bar
+		"ledger.above": {3, 8}, "move.wide": {3, 4, 5, 7, 8, 9}, // octaves and more, within or into the bar
 	} {
 		require.Equal(t, want, found(p, name), name)
 	}
-	require.Empty(t, found(p, "arpeggio"))
+	require.Equal(t, []int{7}, found(p, "arpeggio"), "from A up to A")
 	up := Of(typed(t, "K:C\nCEGc|eg z2|"), "piano")
-	require.Equal(t, []int{1, 2}, found(up, "arpeggio"), "an octave is passed at the fourth note")
+	require.Equal(t, []int{1, 2}, found(up, "arpeggio"), "the octave is reached at the fourth note")
 }
 
 func TestExpression(t *testing.T) {

@@ -15,7 +15,7 @@ export function ChunkBrackets(props: {
 }) {
   const { piece, places } = props;
   const leaves = piece.chunks.filter((c) => c.level === 0);
-  const shown = piece.chunks.filter((c) => c.level <= 2);
+  const shown = piece.chunks.filter((c) => c.level <= (places.small ? 1 : 2));
   return shown.map((c) => {
     const chosen = props.chosen && props.chosen.start === c.start && props.chosen.end === c.end;
     const colour = chosen ? "var(--color-focus)" : c.level ? "var(--color-ahead)" : "var(--color-working)";
@@ -28,7 +28,7 @@ export function ChunkBrackets(props: {
         onPointerDown={() => props.choose(c)}
       >
         {spans(piece, places, c.start, c.end).map((s) => {
-          const y = s.y + s.height + 20 + props.under + 15 * c.level;
+          const y = s.y + s.height + props.under + (places.small ? 14 + 9 * c.level : 20 + 15 * c.level);
           const x1 = s.x + 5 + 2 * c.level;
           const x2 = s.x + s.width - 5 - 2 * c.level;
           return (

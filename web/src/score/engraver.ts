@@ -12,6 +12,8 @@ export interface Box {
 export interface Places {
   width: number;
   height: number;
+  /** Engraved small, as on a phone: what is laid over it has less room. */
+  small: boolean;
   /** The head of a note by bar (from 1), staff over all parts (from 0), quarters into the bar, and written pitch. */
   note(bar: number, staff: number, at: number, pitch: number): Box | undefined;
   /** A bar from the top staff to the lowest. */
@@ -90,6 +92,7 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
   return {
     width: el.scrollWidth,
     height: el.scrollHeight,
+    small: osmd.zoom < 1,
     note: (bar, staff, at, pitch) => notes.get(key(bar, staff, at, pitch)),
     bar: (bar) => bars.get(bar),
     staff: (bar, staff) => staves.get(`${bar} ${staff}`),
