@@ -45,6 +45,19 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	return b, err
 }
 
+// material opens the book at one material.
+func (s *Server) material(ctx context.Context, id string) (book, material.Material, error) {
+	b, err := s.book(ctx)
+	if err != nil {
+		return b, material.Material{}, err
+	}
+	m, ok := b.lib[id]
+	if !ok {
+		return b, m, errNoMaterial
+	}
+	return b, m, nil
+}
+
 // day returns the local day of a time, as midnight UTC of that date.
 func (b book) day(t time.Time) time.Time {
 	y, m, d := t.In(b.zone).Date()

@@ -116,13 +116,9 @@ const leafBars = 2
 
 // GetMaterial returns a piece as it was read, and its leap for a student.
 func (s *Server) GetMaterial(ctx context.Context, r contract.GetMaterialRequestObject) (contract.GetMaterialResponseObject, error) {
-	b, err := s.book(ctx)
+	b, m, err := s.material(ctx, r.Material)
 	if err != nil {
 		return nil, err
-	}
-	m, ok := b.lib[r.Material]
-	if !ok {
-		return nil, errNoMaterial
 	}
 	out := contract.Piece{
 		Material: brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
@@ -195,13 +191,9 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 
 // ChangeMaterial changes title and composer.
 func (s *Server) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRequestObject) (contract.ChangeMaterialResponseObject, error) {
-	b, err := s.book(ctx)
+	b, m, err := s.material(ctx, r.Material)
 	if err != nil {
 		return nil, err
-	}
-	m, ok := b.lib[r.Material]
-	if !ok {
-		return nil, errNoMaterial
 	}
 	m.Title, m.Composer = strings.TrimSpace(r.Body.Title), strings.TrimSpace(r.Body.Composer)
 	if m.Title == "" {

@@ -38,13 +38,9 @@ func (s *Server) GetScore(ctx context.Context, r contract.GetScoreRequestObject)
 
 // pieceWithScore opens a material that must have a score.
 func (s *Server) pieceWithScore(ctx context.Context, id string) (material.Material, *opened, error) {
-	b, err := s.book(ctx)
+	b, m, err := s.material(ctx, id)
 	if err != nil {
-		return material.Material{}, nil, err
-	}
-	m, ok := b.lib[id]
-	if !ok {
-		return m, nil, errNoMaterial
+		return m, nil, err
 	}
 	o, err := s.read(ctx, b.studio.ID, m)
 	if err == nil && o == nil {
@@ -64,13 +60,9 @@ func titled(sc *score.Score, m material.Material) *score.Score {
 
 // ReplaceScore puts another file of the same piece in the place of the score.
 func (s *Server) ReplaceScore(ctx context.Context, r contract.ReplaceScoreRequestObject) (contract.ReplaceScoreResponseObject, error) {
-	b, err := s.book(ctx)
+	b, m, err := s.material(ctx, r.Material)
 	if err != nil {
 		return nil, err
-	}
-	m, ok := b.lib[r.Material]
-	if !ok {
-		return nil, errNoMaterial
 	}
 	kept, _, err := pieceOf(r.Body.FileName, r.Body.Score, r.Body.Piece, m.Instrument)
 	if err != nil {
@@ -97,13 +89,9 @@ func (s *Server) ReplaceScore(ctx context.Context, r contract.ReplaceScoreReques
 
 // Overrule sets a finding against the score, or takes such a setting back.
 func (s *Server) Overrule(ctx context.Context, r contract.OverruleRequestObject) (contract.OverruleResponseObject, error) {
-	b, err := s.book(ctx)
+	b, m, err := s.material(ctx, r.Material)
 	if err != nil {
 		return nil, err
-	}
-	m, ok := b.lib[r.Material]
-	if !ok {
-		return nil, errNoMaterial
 	}
 	file, err := s.store.ScoreFile(ctx, b.studio.ID, m.ID)
 	if errors.Is(err, store.ErrNotFound) {

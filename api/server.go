@@ -77,10 +77,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 		s.log = slog.Default()
 	}
 	var err error
-	if s.skills, err = skill.Standard(); err != nil {
-		return nil, nil, err
-	}
-	if s.demands, err = demand.Standard(s.skills); err != nil {
+	if s.skills, s.demands, err = demand.Shipped(); err != nil {
 		return nil, nil, err
 	}
 	if s.nobody, err = HashPassword(rand.Text()); err != nil {

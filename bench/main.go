@@ -19,7 +19,6 @@ import (
 	"patientladder/core/demand"
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
-	"patientladder/core/skill"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 )
@@ -32,11 +31,7 @@ func main() {
 }
 
 func run(out io.Writer) error {
-	skills, err := skill.Standard()
-	if err != nil {
-		return err
-	}
-	table, err := demand.Standard(skills)
+	skills, table, err := demand.Shipped()
 	if err != nil {
 		return err
 	}

@@ -20,7 +20,6 @@ import (
 	"patientladder/core/demand"
 	"patientladder/core/ladder"
 	"patientladder/core/material"
-	"patientladder/core/skill"
 	"patientladder/store"
 )
 
@@ -63,11 +62,7 @@ type student struct {
 
 // Make fills an empty store with the demo studio.
 func Make(ctx context.Context, st *store.Store, o Options) error {
-	skills, err := skill.Standard()
-	if err != nil {
-		return err
-	}
-	table, err := demand.Standard(skills)
+	skills, table, err := demand.Shipped()
 	if err != nil {
 		return err
 	}

@@ -15,7 +15,6 @@ import (
 	"patientladder/core/material"
 	"patientladder/core/score"
 	"patientladder/core/scorefile"
-	"patientladder/core/skill"
 )
 
 // longest is how many bars --unfold plays at the most.
@@ -122,11 +121,7 @@ func analyze(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	skills, err := skill.Standard()
-	if err != nil {
-		return err
-	}
-	table, err := demand.Standard(skills)
+	skills, table, err := demand.Shipped()
 	if err != nil {
 		return err
 	}

@@ -37,6 +37,16 @@ var standard []byte
 // Standard returns the table that ships with the program, checked against a catalogue.
 func Standard(c skill.Catalogue) (Table, error) { return Parse(standard, c) }
 
+// Shipped returns the catalogue and the table that ship with the program.
+func Shipped() (skill.Catalogue, Table, error) {
+	c, err := skill.Standard()
+	if err != nil {
+		return c, Table{}, err
+	}
+	t, err := Standard(c)
+	return c, t, err
+}
+
 // Parse reads a table from JSON and checks that its skills exist and its weights lie in range.
 func Parse(data []byte, c skill.Catalogue) (Table, error) {
 	var rows []Row

@@ -3,11 +3,12 @@ import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ulid } from "ulid";
 import { body, client, type Schemas } from "../contract/client";
-import { firstName, strandNames } from "../data/words";
+import { firstName } from "../data/words";
 import { base64, checked, scoreFiles } from "../piece/change";
 import { Skipped } from "../piece/Skipped";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
+import { StrandOptions } from "./StrandOptions";
 
 /** Brings scores of the teacher's own into the library and puts them on the ladder. */
 export function AddPiece({ student }: { student: Schemas["Student"] }) {
@@ -134,11 +135,7 @@ function Form({ student }: { student: Schemas["Student"] }) {
             )}
             <Field label="Strand">
               <select name="strand" defaultValue="repertoire">
-                {Object.entries(strandNames).map(([key, name]) => (
-                  <option key={key} value={key}>
-                    {name}
-                  </option>
-                ))}
+                <StrandOptions />
               </select>
             </Field>
           </div>

@@ -4,9 +4,10 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import { ulid } from "ulid";
 import { body, client, type Schemas } from "../contract/client";
 import { studentsQuery } from "../data/queries";
-import { firstName, strandNames } from "../data/words";
+import { firstName } from "../data/words";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
+import { StrandOptions } from "../parts/StrandOptions";
 import { Skipped } from "../piece/Skipped";
 import { Engraving } from "../score/Engraving";
 
@@ -131,11 +132,7 @@ function Keep(props: { student: Schemas["Student"]; text: string; ready: boolean
     <>
       <Field label="Strand">
         <select value={strand} onChange={(e) => setStrand(e.target.value as Schemas["Strand"])}>
-          {Object.entries(strandNames).map(([key, name]) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
+          <StrandOptions />
         </select>
       </Field>
       <Refused error={keep.error} />
