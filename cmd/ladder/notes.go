@@ -121,7 +121,7 @@ func analyze(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	skills, table, err := demand.Shipped()
+	_, table, err := demand.Shipped()
 	if err != nil {
 		return err
 	}

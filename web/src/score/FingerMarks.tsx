@@ -147,7 +147,15 @@ function Move(props: {
         strokeWidth="1.5"
         strokeDasharray="4 4"
       />
-      <text x={x} y={y} fontSize="12.5" fill="var(--color-working)">
+      <text
+        x={x}
+        y={y}
+        fontSize="12.5"
+        fill="var(--color-working)"
+        stroke="var(--color-sheet)"
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
         → {p.name}
       </text>
     </g>
