@@ -116,9 +116,21 @@ func (k *keyboard) grips(i int) []grip {
 	}
 	out := make([]grip, len(places))
 	for j, p := range places {
-		out[j] = grip{place: p, stretch: stretch, effort: effort, fingers: k.fingers(notes, p, low, high, stretch)}
+		out[j] = grip{place: p, stretch: stretch, effort: effort, strange: k.strange(p, low, i), fingers: k.fingers(notes, p, low, high, stretch)}
 	}
 	return out
+}
+
+// strange is 0 for a position on the tonic, 1 for one on the lowest note, 2 for others.
+func (k *keyboard) strange(place, low, i int) int {
+	tonic := k.s.Bars[k.l.Onset[i].Bar-1].TonicStep()
+	switch {
+	case "CDEFGAB"[((place%7)+7)%7] == tonic:
+		return 0
+	case place == low:
+		return 1
+	}
+	return 2
 }
 
 // fingers gives each note its finger: the one that is printed, the one that

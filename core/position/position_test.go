@@ -62,6 +62,17 @@ func TestOneOctaveOfCMajor(t *testing.T) {
 	require.Equal(t, []int{5, 4, 3, 2, 1, 3, 2, 1, 1, 2, 3, 1, 2, 3, 4, 5}, fingers(Of(s, l, "piano")))
 }
 
+// Where several positions would do, the one on the tonic comes to mind first
+// (common practice: a tune of E, D and C lies in C position).
+func TestThePositionThatComesToMind(t *testing.T) {
+	for tune, want := range map[string]string{
+		"K:C\nEDCD|EEE2|": "C position", "K:C\nDEFD|": "C position", "K:G\nBAGA|": "G position", "K:Am\nABcA|": "A position", "K:F\nAGFG|": "F position", "K:C\nA4|": "A position",
+	} {
+		s, l := line(t, tune, true)
+		require.Equal(t, want, Of(s, l, "piano").Positions[0].Name, tune)
+	}
+}
+
 // Worked by hand: the fewest positions for a line, and where the hand moves.
 func TestShiftsAndStretches(t *testing.T) {
 	for name, c := range map[string]struct {

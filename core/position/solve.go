@@ -11,6 +11,9 @@ type grip struct {
 	stretch bool
 	// effort counts an opened hand and, on strings, the way from the first position.
 	effort int
+	// strange is 0 for a place that a teacher would think of first: it orders
+	// places that are equal in all else.
+	strange int
 	// fingers and strings are parallel to the notes of the onset; strings is nil on a keyboard.
 	fingers []int
 	strings []int
@@ -18,8 +21,8 @@ type grip struct {
 
 // cost orders ways through a piece: first the fewest shifts, then the least
 // effort, then shifts that come at a rest or under the thumb, then the
-// shortest way.
-type cost struct{ shifts, effort, awkward, distance int }
+// shortest way, then the places that come to mind first.
+type cost struct{ shifts, effort, awkward, distance, strange int }
 
 func (a cost) less(b cost) bool {
 	switch {
@@ -29,8 +32,10 @@ func (a cost) less(b cost) bool {
 		return a.effort < b.effort
 	case a.awkward != b.awkward:
 		return a.awkward < b.awkward
+	case a.distance != b.distance:
+		return a.distance < b.distance
 	}
-	return a.distance < b.distance
+	return a.strange < b.strange
 }
 
 // state is the best way to have played everything up to an onset and to be in
@@ -63,6 +68,7 @@ func solve(n int, grips func(i int) []grip, awkward func(i int, before, now *gri
 					next.place = p.place
 				}
 				next.cost.effort += x.effort
+				next.cost.strange += x.strange
 				if p.place != free && next.place != p.place {
 					next.cost.shifts++
 					next.cost.distance += max(next.place-p.place, p.place-next.place)

@@ -1,29 +1,47 @@
 package score
 
-import "strconv"
+import (
+	"strconv"
+	"strings"
+)
 
 // KeyName names the key of a bar: "D major", "E flat minor". Where the file
 // gives no mode it says the signature: "2 sharps", "1 flat", "no sharps or
 // flats". The tonic is found on the line of fifths, three places further for a
 // minor key (standard theory).
 func (b Bar) KeyName() string {
-	const fifths = "FCGDAEB"
-	tonic := b.Fifths + 1 // index of the major tonic on the line of fifths from F
-	switch b.Mode {
-	case "major":
-	case "minor":
-		tonic += 3
-	default:
+	if b.Mode != "major" && b.Mode != "minor" {
 		return signature(b.Fifths)
 	}
+	tonic, alter := b.tonic()
 	sign := ""
-	for ; tonic > 6; tonic -= 7 {
-		sign += " sharp"
+	if alter > 0 {
+		sign = strings.Repeat(" sharp", alter)
+	} else if alter < 0 {
+		sign = strings.Repeat(" flat", -alter)
 	}
-	for ; tonic < 0; tonic += 7 {
-		sign += " flat"
+	return string(tonic) + sign + " " + b.Mode
+}
+
+// tonic is the step of the tonic and its alteration; of the major key where no mode is given.
+func (b Bar) tonic() (step byte, alter int) {
+	at := b.Fifths + 1 // on the line of fifths from F
+	if b.Mode == "minor" {
+		at += 3
 	}
-	return string(fifths[tonic]) + sign + " " + b.Mode
+	for ; at > 6; at -= 7 {
+		alter++
+	}
+	for ; at < 0; at += 7 {
+		alter--
+	}
+	return "FCGDAEB"[at], alter
+}
+
+// TonicStep is the letter of the tonic, of the major key where no mode is given.
+func (b Bar) TonicStep() byte {
+	step, _ := b.tonic()
+	return step
 }
 
 func signature(fifths int) string {
