@@ -13,6 +13,9 @@ import (
 
 	"patientladder/core/ladder"
 	"patientladder/core/material"
+	"patientladder/core/naming"
+	"patientladder/core/overrule"
+	"patientladder/core/rational"
 	"patientladder/core/studentlog"
 	"patientladder/store"
 	"patientladder/store/localdb"
@@ -234,4 +237,73 @@ func TestNothingAcknowledgedIsLostWhenTheDatabaseIsKilled(t *testing.T) {
 func TestAnAddressThatIsNoneIsRefused(t *testing.T) {
 	_, err := store.Open(ctx, "not a dsn")
 	require.ErrorContains(t, err, "not valid")
+}
+
+// What a teacher sets for a piece is kept with it, replaced by its name, taken
+// back, and out of another studio's reach.
+func TestOverrulingsAreKeptWithTheirPiece(t *testing.T) {
+	st, _, m := studio(t, db)
+	finger := overrule.Overruling{Kind: overrule.Finger, Staff: 1, Bars: []int{2}, At: rational.New(3, 2), Pitch: 62, Finger: "3", Prints: []string{"abc"}}
+	border := overrule.Overruling{Kind: overrule.Border, At: rational.Int(0), Bars: []int{1}, Ends: true, Prints: []string{"def"}}
+	before, err := db.Studio(ctx, st)
+	require.NoError(t, err)
+	m.Title, m.Tempo, m.Notes, m.Music = "Tune, corrected", 60, []string{"C4", "F#4"}, "print"
+	m.Demands = []material.Demand{{Skill: "ties", Weight: 1.5, Bars: []int{2}, Origin: "teacher"}}
+	require.NoError(t, db.SaveReading(ctx, st, store.Reading{Material: m, Set: []overrule.Overruling{finger, border}}))
+	lib, err := db.Library(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, m, lib[m.ID], "focus points stay, demands are new")
+	after, err := db.Studio(ctx, st)
+	require.NoError(t, err)
+	require.Greater(t, after.LibraryVersion, before.LibraryVersion, "snapshots know that they are stale")
+	file, err := db.ScoreFile(ctx, st, m.ID)
+	require.NoError(t, err)
+	require.Equal(t, "<x/>", string(file.Data), "the score stays without a new one")
+
+	got, err := db.Overrulings(ctx, st, m.ID)
+	require.NoError(t, err)
+	require.Equal(t, []overrule.Overruling{border, finger}, got)
+	again := finger
+	again.Finger = "4"
+	change := store.Reading{Material: m, File: &store.ScoreFile{Name: "new.abc", Data: []byte("X:1")}, Set: []overrule.Overruling{again}, Remove: []string{border.Key()}}
+	require.NoError(t, db.SaveReading(ctx, st, change))
+	got, err = db.Overrulings(ctx, st, m.ID)
+	require.NoError(t, err)
+	require.Equal(t, []overrule.Overruling{again}, got)
+	file, err = db.ScoreFile(ctx, st, m.ID)
+	require.NoError(t, err)
+	require.Equal(t, store.ScoreFile{Name: "new.abc", Data: []byte("X:1")}, file)
+
+	other, _, _ := studio(t, db)
+	got, err = db.Overrulings(ctx, other, m.ID)
+	require.NoError(t, err)
+	require.Empty(t, got)
+	require.ErrorIs(t, db.SaveReading(ctx, other, change), store.ErrNotFound)
+	lib, err = db.Library(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, "Tune, corrected", lib[m.ID].Title)
+}
+
+// The studio's words have defaults, and a stale form changes nothing.
+func TestWordsAndApproach(t *testing.T) {
+	st, l, _ := studio(t, db)
+	got, err := db.Studio(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, naming.Words{Notes: naming.Letters, Steps: naming.SkipsAndLeaps, Values: naming.Crotchets}, got.Words)
+	require.Equal(t, naming.ByDirection, got.Approach)
+	stale := got
+	got.Words.Notes, got.Approach = naming.Solfege, naming.ByPosition
+	require.NoError(t, db.SetWords(ctx, got))
+	require.ErrorIs(t, db.SetWords(ctx, stale), store.ErrConflict)
+	again, err := db.Studio(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, naming.Solfege, again.Words.Notes)
+	require.Equal(t, naming.ByPosition, again.Approach)
+
+	require.NoError(t, db.SetApproach(ctx, st, l.ID, naming.ByName))
+	other, _, _ := studio(t, db)
+	require.NoError(t, db.SetApproach(ctx, other, l.ID, naming.ByInterval))
+	mine, err := db.Ladder(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, naming.ByName, mine.Approach, "another studio reaches nothing")
 }

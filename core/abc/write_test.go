@@ -7,6 +7,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"pgregory.net/rapid"
+
 	"patientladder/core/musicxml"
 	"patientladder/core/score"
 )
@@ -55,4 +57,28 @@ func TestABCWrittenFromABC(t *testing.T) {
 		require.Equal(t, s.Notes[i].Articulations, got.Notes[i].Articulations)
 		require.Equal(t, [3]bool{s.Notes[i].SlurStart, s.Notes[i].SlurStop, s.Notes[i].Fermata}, [3]bool{got.Notes[i].SlurStart, got.Notes[i].SlurStop, got.Notes[i].Fermata})
 	}
+}
+
+// Whatever tune is drawn, what is written reads back with the same notes.
+func TestDrawnTunesComeBack(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		text := "X:1\nT:drawn\nM:" + rapid.SampledFrom([]string{"4/4", "3/4", "6/8", "none"}).Draw(t, "metre") + "\nL:1/8\nK:" +
+			rapid.SampledFrom([]string{"C", "D", "Bb", "F#m", "Edor", "none"}).Draw(t, "key") + "\n"
+		for range rapid.IntRange(1, 4).Draw(t, "bars") {
+			for range rapid.IntRange(1, 6).Draw(t, "notes") {
+				text += rapid.SampledFrom([]string{
+					"C", "^F", "_b", "=c'", "G,2", "A/", "B3/2", "z", "[CEG]", "[c2e2]", "(3CDE", "C>D", "E<F", "{d}c", "{AB}G2", "C-C", "(DE)", ".F", "!2!G", "!trill!A", "\"Am\"B", "[C-E]2[CG]",
+				}).Draw(t, "note") + " "
+			}
+			text += rapid.SampledFrom([]string{"|", "||", ":|", "|1", "|:", "[K:G]|", "[M:2/4]|"}).Draw(t, "bar")
+		}
+		tunes, err := Read([]byte(text))
+		require.NoError(t, err, text)
+		written := Write(tunes[0])
+		again, err := Read(written)
+		require.NoError(t, err, "%s\n%s", text, written)
+		require.Equal(t, sounds(tunes[0]), sounds(again[0]), "%s\n%s", text, written)
+		require.Equal(t, tunes[0].Order(200), again[0].Order(200), "%s\n%s", text, written)
+		require.Equal(t, fingers(tunes[0]), fingers(again[0]))
+	})
 }

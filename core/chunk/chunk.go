@@ -116,7 +116,7 @@ func cut(s *score.Score, at []border, size int, own Borders) []Chunk {
 			if length > 2*size+1 && best[to] < 1e18 {
 				break
 			}
-			if best[f] < 1e18 && (length > 0 || to == bars) {
+			if best[f] < 1e18 && (length > 0 || to == bars || own[to]) {
 				off := float64(length-size) / float64(size)
 				if c := best[f] + 3*off*off + (mostBreath-at[to].breath)/2; c < best[to] {
 					best[to], from[to] = c, f

@@ -120,3 +120,73 @@ func TestTheTeachersBordersHold(t *testing.T) {
 	require.NotContains(t, froms(Borders{4: false}), 5)
 	require.Equal(t, []int{1}, froms(Borders{1: false, 2: false, 3: false, 4: false, 5: false, 6: false, 7: false}))
 }
+
+// Whatever tune, whatever the teacher's borders: every note that begins is in
+// exactly one smallest chunk, chunks follow each other without a gap, and the
+// borders hold.
+func TestDrawnTunesAreCoveredOnce(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		text, bars := "X:1\nL:1/4\nM:4/4\nK:C\n"+rapid.SampledFrom([]string{"", "G|", "zG|"}).Draw(t, "pickup"), rapid.IntRange(1, 12).Draw(t, "bars")
+		for range bars {
+			text += rapid.SampledFrom([]string{"CDEF", "C2z2", "C4", "(CD)(EF)", "CDz/E/F", "C2E!breath!F", "[CE]2G2", "z4", "C3D-", "DEF!fermata!G", "(3CDEF2", "CD & E2"}).Draw(t, "bar") +
+				rapid.SampledFrom([]string{"|", "|", "|", ":|", "||"}).Draw(t, "line")
+		}
+		tunes, err := abc.Read([]byte(text))
+		if err != nil {
+			return // only rests
+		}
+		s := tunes[0]
+		own := Borders{}
+		for b := 1; b < len(s.Bars); b++ {
+			if rapid.IntRange(0, 5).Draw(t, "own") == 0 {
+				own[b] = rapid.Bool().Draw(t, "ends")
+			}
+		}
+		root := Tree(s, pattern.Of(s), rapid.IntRange(1, 4).Draw(t, "leaf"), own)
+		leaves := root.Leaves()
+		in := make([]int, len(s.Notes))
+		for i, c := range leaves {
+			if i > 0 {
+				require.Zero(t, c.Start.Cmp(leaves[i-1].End), text)
+				require.Equal(t, leaves[i-1].To+1, c.From)
+			}
+			for k, n := range s.Notes {
+				if !n.Onset.Less(c.Start) && n.Onset.Less(c.End) {
+					in[k]++
+				}
+			}
+			require.NotEmpty(t, c.Why)
+		}
+		for k, n := range s.Notes {
+			if !n.Rest {
+				require.Equal(t, 1, in[k], "%s: note %d", text, k)
+			}
+		}
+		ends := map[int]bool{}
+		for _, c := range leaves {
+			ends[c.To] = true
+		}
+		for b, must := range own {
+			require.Equal(t, must, ends[b], "%s: border after bar %d", text, b)
+		}
+		require.Zero(t, root.End.Cmp(s.Length()))
+	})
+}
+
+// What a chunk ends with, told by hand.
+func TestWhyAChunkEnds(t *testing.T) {
+	for tune, why := range map[string]string{
+		"CDEF|GABz|CDEF|GABc|":          "a rest",
+		"CDEF|G4|CDEF|GABc|":            "a long note",
+		"CDEF|(GABc)|CDEF|GABc|":        "the end of a slur",
+		"CDEF|GAB!breath!c|DEFG|GABc|":  "a breath mark",
+		"CDEF|GAB!fermata!c|DEFG|GABc|": "a fermata",
+		"CDEF|GABc:|DEFG|GABc|":         "the end of a section",
+		"CDEF|GABc|CDEF|GABd|":          "the beginning comes back",
+	} {
+		s := typed(t, tune)
+		require.Equal(t, why, Tree(s, pattern.Of(s), 2, nil).Leaves()[0].Why, tune)
+	}
+	s := typed(t, "CDEF|GABc|DEFG|GABc|")
+	require.Equal(t, "the teacher's border", Tree(s, pattern.Of(s), 2, Borders{2: true}).Leaves()[0].Why)
+}

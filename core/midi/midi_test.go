@@ -3,10 +3,12 @@ package midi
 import (
 	"errors"
 	"fmt"
+	"sort"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"patientladder/core/rational"
 	"patientladder/core/score"
@@ -211,4 +213,61 @@ func FuzzRead(f *testing.F) {
 			}
 		}
 	})
+}
+
+// Whatever notes are written, in whatever parts, come back at their times.
+func TestDrawnNotesComeBack(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		s := &score.Score{Tempo: float64(rapid.IntRange(30, 240).Draw(t, "tempo"))}
+		for i := range rapid.IntRange(1, 3).Draw(t, "parts") {
+			s.Parts = append(s.Parts, score.Part{ID: fmt.Sprint(i), Staves: 1, Name: fmt.Sprint("part ", i)})
+			var at rational.Rat
+			for range rapid.IntRange(1, 8).Draw(t, "notes") {
+				d := rational.New(rapid.Int64Range(1, 9).Draw(t, "n"), rapid.SampledFrom([]int64{1, 2, 3, 4, 5, 7, 16}).Draw(t, "d"))
+				if rapid.Bool().Draw(t, "sounds") {
+					s.Notes = append(s.Notes, score.Note{Onset: at, Duration: d, MIDI: rapid.IntRange(0, 127).Draw(t, "midi"), Part: i, Staff: 1, Voice: "1", Bar: 1})
+				}
+				at = at.Add(d)
+			}
+		}
+		s.Bars = []score.Bar{{Length: rational.Int(4), Beats: 4, BeatUnit: 4, Fifths: rapid.IntRange(-7, 7).Draw(t, "key"), Mode: "minor"}}
+		if len(s.Notes) == 0 {
+			return
+		}
+		again, err := Read(Write(s))
+		require.NoError(t, err)
+		// A part without a note has no track with notes; the order of the others stays.
+		plain := func(s *score.Score) (out []string) {
+			for _, n := range s.Sounding() {
+				out = append(out, fmt.Sprint(n.Onset, n.Duration, n.MIDI))
+			}
+			sort.Strings(out)
+			return
+		}
+		require.Equal(t, plain(s), plain(again))
+		require.InDelta(t, s.Tempo, again.Tempo, 0.02)
+		require.Equal(t, s.Bars[0].KeyName(), again.Bars[0].KeyName())
+		require.Empty(t, again.Skipped)
+		// Written down, the same pitches are there, in bars and voices that hold together.
+		w := Written(again, true)
+		count := map[int]int{}
+		for _, n := range w.Sounding() {
+			count[n.MIDI]++
+		}
+		for _, n := range distinct(again.Notes) {
+			require.Positive(t, count[n.MIDI])
+		}
+	})
+}
+
+// The lengths of a variable number, from the table of the file format (from memory).
+func TestVariableLengths(t *testing.T) {
+	for n, want := range map[int64]string{0: "\x00", 0x40: "\x40", 0x7F: "\x7F", 0x80: "\x81\x00", 0x2000: "\xC0\x00", 0x3FFF: "\xFF\x7F", 0x4000: "\x81\x80\x00", 0x1FFFFF: "\xFF\xFF\x7F", 0x200000: "\x81\x80\x80\x00", 0xFFFFFFF: "\xFF\xFF\xFF\x7F"} {
+		require.Equal(t, want, string(appendVariable(nil, n)))
+		got, size := variable([]byte(want))
+		require.EqualValues(t, n, got)
+		require.Equal(t, len(want), size)
+	}
+	_, size := variable([]byte("\xFF\xFF\xFF\xFF\x00"))
+	require.Zero(t, size, "more than four bytes")
 }

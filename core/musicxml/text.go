@@ -27,7 +27,11 @@ func decoded(data []byte) (string, error) {
 	if !utf8.Valid(data) {
 		return "", &Error{What: "the XML is damaged: it holds bytes that are not UTF-8 text", Line: 1 + bytes.Count(data[:firstInvalid(data)], []byte("\n"))}
 	}
-	return string(data), nil
+	text := string(data)
+	if strings.IndexByte(text, '\r') >= 0 { // XML 1.0, 2.11: every end of a line is one line feed
+		text = strings.ReplaceAll(strings.ReplaceAll(text, "\r\n", "\n"), "\r", "\n")
+	}
+	return text, nil
 }
 
 func firstInvalid(data []byte) int {

@@ -172,3 +172,99 @@ func fewest(steps []int) int {
 	}
 	return shifts
 }
+
+// Trying every place at every moment finds no way with fewer shifts, chords,
+// printed fingers and all.
+func TestNoOtherWayHasFewerShifts(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		text := "K:C\n"
+		for range rapid.IntRange(1, 7).Draw(t, "n") {
+			text += rapid.SampledFrom([]string{"C", "E", "G", "c", "e", "g", "[CE]", "[CG]", "[Gc]", "!1!E", "!5!c", "!3!G", "z"}).Draw(t, "note")
+		}
+		tunes, err := abc.Read([]byte("X:1\nL:1/4\n" + text + "|"))
+		if err != nil {
+			return // rests only
+		}
+		lines := reading.Lines(tunes[0], true)
+		if len(lines) == 0 {
+			return
+		}
+		k := newKeyboard(tunes[0], lines[0])
+		fewest := map[int]int{} // place → shifts so far
+		for i := range lines[0].Onset {
+			now := map[int]int{}
+			for _, g := range k.grips(i) {
+				best := 0
+				if i > 0 {
+					best = 1 << 20
+					for place, shifts := range fewest {
+						if place != g.place {
+							shifts++
+						}
+						best = min(best, shifts)
+					}
+				}
+				now[g.place] = best
+			}
+			fewest = now
+		}
+		best := 1 << 20
+		for _, shifts := range fewest {
+			best = min(best, shifts)
+		}
+		r := Of(tunes[0], lines[0], "piano")
+		require.Len(t, r.Shifts, best)
+		for _, f := range r.Fingers {
+			if g := Given(&tunes[0].Notes[f.Note]); g >= 0 {
+				require.Equal(t, g, f.Finger, "a printed finger is kept")
+				require.True(t, f.Given)
+			}
+		}
+	})
+}
+
+// On strings every finger stands where its note is: the open string, or the
+// place of the hand and so many semitones on; two notes at once have two strings.
+func TestStopsSoundTheirNotes(t *testing.T) {
+	for _, instrument := range []string{"cello", "ukulele"} {
+		rapid.Check(t, func(t *rapid.T) {
+			names := []string{"C", "D", "E", "F", "G", "A", "c", "d", "^F", "_B"}
+			if instrument == "cello" {
+				names = []string{"C,,", "D,,", "G,,", "A,,", "C,", "D,", "F,", "^F,", "A,", "B,", "C", "D"}
+			}
+			text := "K:C\n"
+			for range rapid.IntRange(1, 8).Draw(t, "n") {
+				text += rapid.SampledFrom(names).Draw(t, "note")
+			}
+			s, l := line(t, text+"|", false)
+			r := Of(s, l, instrument)
+			open := Tuning(instrument)
+			for _, f := range r.Fingers {
+				n := s.Notes[f.Note]
+				require.Positive(t, f.String, n.Pitch.String())
+				up := n.MIDI - open[f.String-1]
+				if f.Finger == 0 {
+					require.Zero(t, up)
+					continue
+				}
+				place := 0
+				for _, p := range r.Positions {
+					if !n.Onset.Less(p.From) && len(p.Keys) > 0 {
+						place = p.Keys[0]
+					}
+				}
+				off := up - place - (f.Finger - 1)
+				require.True(t, off == 0 || off == 1 && instrument == "cello", "%s %s: finger %d at %d with the hand at %d", instrument, n.Pitch, f.Finger, up, place)
+			}
+		})
+	}
+}
+
+func TestOtherInstrumentsAndPartsHaveNoPositions(t *testing.T) {
+	s, l := line(t, "K:C\nCDEF|", true)
+	require.Empty(t, Of(s, l, "theremin").Positions)
+	l.Hand = reading.Whole
+	require.Empty(t, Of(s, l, "piano").Positions)
+	require.Empty(t, Of(s, reading.Line{Hand: reading.Right}, "piano").Fingers)
+	require.Nil(t, Tuning("piano"))
+}
