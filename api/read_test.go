@@ -167,6 +167,33 @@ func TestCorrectionsHoldAndSurvive(t *testing.T) {
 	}
 }
 
+// A piece without a score asks for what the teacher says, and may get a score later.
+func TestAPieceWithoutAScore(t *testing.T) {
+	u := teacher(t)
+	id := u.materialOf("Sur le pont d’Avignon")
+	u.overrule(id, map[string]any{"kind": "demand", "skill": "sings-and-plays", "weight": 0.8})
+	asked := func() string { return fmt.Sprint(u.piece(id, "")["demands"]) }
+	require.Contains(t, asked(), "sings-and-plays")
+	u.overrule(id, map[string]any{"kind": "demand", "skill": "sings-and-plays", "weight": 0})
+	require.NotContains(t, asked(), "sings-and-plays")
+	status, got := u.call("PUT", "/api/materials/"+id+"/overrulings", map[string]any{"kind": "tempo", "tempo": 60})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, got["detail"], "has no score")
+	res := u.raw("GET", "/api/materials/"+id+"/score", nil, nil)
+	res.Body.Close()
+	require.Equal(t, http.StatusNotFound, res.StatusCode)
+	status, got = u.call("PUT", "/api/materials/"+id+"/score", upload("pont.abc", threeTunes, 2))
+	require.Equal(t, http.StatusOK, status, got)
+	p := u.piece(id, "")
+	require.EqualValues(t, 2, p["bars"])
+	require.Contains(t, p["material"].(map[string]any)["title"], "Sur le pont", "the title stays")
+	status, _ = u.call("PATCH", "/api/materials/"+id, map[string]any{"title": "On the Bridge", "composer": "traditional"})
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, "On the Bridge", u.piece(id, "")["material"].(map[string]any)["title"])
+	status, _ = u.call("PATCH", "/api/materials/"+id, map[string]any{"title": "  ", "composer": ""})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+}
+
 // The page gets everything that the issue of reading asks for.
 func TestAPieceAsItIsRead(t *testing.T) {
 	u := teacher(t)

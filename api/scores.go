@@ -95,7 +95,7 @@ func (s *Server) Overrule(ctx context.Context, r contract.OverruleRequestObject)
 	}
 	file, err := s.store.ScoreFile(ctx, b.studio.ID, m.ID)
 	if errors.Is(err, store.ErrNotFound) {
-		return nil, invalid("This piece has no score; there is nothing to set against it.")
+		return contract.Overrule204Response{}, s.setByHand(ctx, b, m, r.Body)
 	}
 	if err != nil {
 		return nil, err
@@ -143,6 +143,20 @@ func (s *Server) Overrule(ctx context.Context, r contract.OverruleRequestObject)
 	}
 	change.Material = s.described(m, o)
 	return contract.Overrule204Response{}, s.store.SaveReading(ctx, b.studio.ID, change)
+}
+
+// setByHand changes what a piece without a score asks for: its demands are the
+// teacher's alone.
+func (s *Server) setByHand(ctx context.Context, b book, m material.Material, n *contract.NewOverruling) error {
+	if n.Kind != contract.NewOverrulingKindDemand {
+		return invalid("This piece has no score; there is nothing to set against it.")
+	}
+	if _, known := s.skills.Get(n.Skill); !known {
+		return invalid(fmt.Sprintf("There is no skill %q.", score.Short(n.Skill)))
+	}
+	set := overrule.Set{Demands: map[string]material.Demand{n.Skill: {Skill: n.Skill, Weight: n.Weight, Origin: "teacher"}}}
+	m.Demands = set.Demanded(m.Demands)
+	return s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: m})
 }
 
 func overrulingOf(n *contract.NewOverruling) (overrule.Overruling, error) {

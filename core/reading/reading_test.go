@@ -130,6 +130,10 @@ func TestStarts(t *testing.T) {
 	require.True(t, st.FingerGiven)
 	require.True(t, st.WeakFinger)
 
+	chord := Start{Hand: Left, Finger: 5, Key: []string{"C3", "E3", "Bb3"}}
+	require.Equal(t, "the left hand on C, E and Bb, finger 5 on the outside", chord.Words(func(s string) string { return s }))
+	require.Equal(t, "the open string G", Start{Hand: Whole, Key: []string{"G2"}}.Words(func(s string) string { return s }))
+
 	black := line("F#4", "G4")
 	st, _ = FindStart(black, Lines(black, true)[0], nil)
 	require.True(t, st.BlackKey)

@@ -87,7 +87,13 @@ func (st Start) Words(name func(string) string) string {
 			keys[i] = "middle " + name("C")
 		}
 	}
-	on := strings.Join(keys, " and ")
+	on := keys[0]
+	if n := len(keys); n > 1 {
+		on = strings.Join(keys[:n-1], ", ") + " and " + keys[n-1]
+		if st.Hand != Whole && st.Finger > 0 {
+			return fmt.Sprintf("the %s hand on %s, finger %d on the outside", st.Hand, on, st.Finger)
+		}
+	}
 	switch {
 	case st.Hand == Whole && st.Finger < 0:
 		return on

@@ -53,15 +53,13 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
         <button type="button" className="quiet" onClick={() => setOpen("title")}>
           Title and tempo
         </button>
+        <button type="button" className="quiet" onClick={() => setOpen("file")}>
+          {piece.hasScore ? "Another file of it" : "Bring its score"}
+        </button>
         {piece.hasScore && (
-          <>
-            <button type="button" className="quiet" onClick={() => setOpen("file")}>
-              Another file of it
-            </button>
-            <button type="button" className="quiet" onClick={() => setOpen("out")}>
-              Take it out
-            </button>
-          </>
+          <button type="button" className="quiet" onClick={() => setOpen("out")}>
+            Take it out
+          </button>
         )}
       </div>
       <details>
@@ -83,7 +81,7 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
       <Sheet
         open={open === "file"}
         onOpenChange={(o) => !o && close()}
-        title="Another file of this piece"
+        title={piece.hasScore ? "Another file of this piece" : "The score of this piece"}
         says="MusicXML, ABC or MIDI. What you corrected goes to the same bars in the new file."
       >
         <FileForm piece={piece} />
@@ -191,7 +189,7 @@ function FileForm({ piece }: { piece: Piece }) {
         </p>
       )}
       <button type="submit" className="press press-main" disabled={bring.isPending}>
-        {bring.isPending ? "Reading …" : "Put it in the place of the old one"}
+        {bring.isPending ? "Reading …" : piece.hasScore ? "Put it in the place of the old one" : "Read it"}
       </button>
     </form>
   );

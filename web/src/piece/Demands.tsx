@@ -50,11 +50,9 @@ export function Demands({ piece }: { piece: Piece }) {
             </li>
           ))}
         </ul>
-        {piece.hasScore && (
-          <button type="button" className="quiet" onClick={() => add(true)}>
-            Add a skill
-          </button>
-        )}
+        <button type="button" className="quiet" onClick={() => add(true)}>
+          Add a skill
+        </button>
       </details>
       <Sheet
         open={changing !== undefined}

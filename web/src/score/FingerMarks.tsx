@@ -32,13 +32,14 @@ export function FingerMarks(props: {
             l.positions
               .slice(1)
               .map((p) => <Move key={p.start} piece={piece} places={places} line={l} position={p} />)}
-          {stacked(l.fingers.filter((f) => props.all || f.given)).map(({ f, level }) => (
+          {stacked(l.fingers.filter((f) => props.all || f.given)).map(({ f, level, chord }) => (
             <Mark
               key={`${f.bar} ${f.at} ${f.pitch}`}
               piece={piece}
               line={l}
               f={f}
               level={level}
+              chord={chord}
               places={places}
               correct={props.all ? props.correct : undefined}
             />
@@ -51,13 +52,14 @@ export function FingerMarks(props: {
 
 /** The notes of a chord have their fingers one over the other. */
 function stacked(fingers: Finger[]) {
-  let last: Finger | undefined;
-  let level = 0;
-  return fingers.map((f) => {
-    level = last && last.bar === f.bar && last.at === f.at ? level + 1 : 0;
-    last = f;
-    return { f, level };
-  });
+  const out: { f: Finger; level: number; chord: Finger[] }[] = [];
+  for (const f of fingers) {
+    const last = out.at(-1);
+    const chord = last && last.f.bar === f.bar && last.f.at === f.at ? last.chord : [];
+    out.push({ f, level: chord.length, chord });
+    chord.push(f);
+  }
+  return out;
 }
 
 function Mark(props: {
@@ -65,6 +67,8 @@ function Mark(props: {
   line: Schemas["Line"];
   f: Finger;
   level: number;
+  /** The notes struck with it, itself among them. */
+  chord: Finger[];
   places: Places;
   correct?: (f: Finger) => void;
 }) {
@@ -74,9 +78,13 @@ function Mark(props: {
   if (!b || !staff) return null;
   const below = line.hand === "left";
   const x = b.x + b.width / 2;
+  const heads = props.chord.map((n) => places.note(n.bar, n.staff, n.at, n.pitch) ?? b);
+  // Under the left hand the lowest finger stands lowest.
   const y = below
-    ? Math.max(staff.y + staff.height, b.y + b.height) + 19 + 15 * props.level
-    : Math.min(staff.y, b.y) - 9 - 15 * props.level;
+    ? Math.max(staff.y + staff.height, ...heads.map((h) => h.y + h.height)) +
+      19 +
+      15 * (props.chord.length - 1 - props.level)
+    : Math.min(staff.y, ...heads.map((h) => h.y)) - 9 - 15 * props.level;
   const kind = f.own ? "set by you" : f.given ? "printed" : "proposed";
   const label = `${props.piece.barLabels[f.bar - 1] ?? f.bar}`;
   const mark = (
@@ -138,7 +146,7 @@ function Move(props: {
   if (!b || !staff) return null;
   const x = b.x - 7;
   const below = line.hand === "left";
-  const y = below ? staff.y + staff.height + 40 : staff.y - 46;
+  const y = below ? staff.y + staff.height + 40 : places.top(first.bar) - 44;
   return (
     <g>
       <path

@@ -18,6 +18,8 @@ export interface Places {
   note(bar: number, staff: number, at: number, pitch: number): Box | undefined;
   /** A bar from the top staff to the lowest. */
   bar(bar: number): Box | undefined;
+  /** The top of a bar with its notes above the staff. */
+  top(bar: number): number;
   /** One staff of a bar, staves over all parts from 0. */
   staff(bar: number, staff: number): Box | undefined;
 }
@@ -59,6 +61,7 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
   const notes = new Map<string, Box>();
   const bars = new Map<number, Box>();
   const staves = new Map<string, Box>();
+  const tops = new Map<number, number>();
   osmd.GraphicSheet.MeasureList.forEach((measures, index) => {
     measures.forEach((measure, staff) => {
       if (!measure) return;
@@ -78,11 +81,13 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
             const source = note.sourceNote;
             if (source.isRest() || voice.parentVoiceEntry.IsGrace) continue;
             const head = note.PositionAndShape.AbsolutePosition;
+            const y = head.y * scale - 0.5 * scale;
+            tops.set(index + 1, Math.min(tops.get(index + 1) ?? y, y));
             const quarters = entry.relInMeasureTimestamp.RealValue * 4;
             // The engraver counts semitones from C0 = 0 where MIDI has 12.
             notes.set(key(index + 1, staff, quarters, source.halfTone + 12), {
               x: head.x * scale - 0.6 * scale,
-              y: head.y * scale - 0.5 * scale,
+              y,
               width: 1.2 * scale,
               height: scale,
             });
@@ -95,6 +100,7 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
     small: osmd.zoom < 1,
     note: (bar, staff, at, pitch) => notes.get(key(bar, staff, at, pitch)),
     bar: (bar) => bars.get(bar),
+    top: (bar) => Math.min(tops.get(bar) ?? Number.POSITIVE_INFINITY, bars.get(bar)?.y ?? 0),
     staff: (bar, staff) => staves.get(`${bar} ${staff}`),
   };
 }

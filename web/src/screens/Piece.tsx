@@ -71,7 +71,7 @@ export function Piece() {
             />
           ) : (
             <p className="rounded-lg border border-dashed border-line p-8">
-              There is no score for this piece. Bring one with “Add a piece” on a ladder.
+              There is no score for this piece yet. Bring one with “Bring its score”, beside.
             </p>
           )}
         </div>
