@@ -1,9 +1,9 @@
 package abc
 
 import (
+	"sort"
 	"strings"
 
-	"patientladder/core/rational"
 	"patientladder/core/score"
 )
 
@@ -75,17 +75,11 @@ func (v *voice) firstAfter(i int) int {
 	if i == 0 || i > len(v.notes) {
 		return i
 	}
-	var end rational.Rat
-	found := false
-	for _, b := range v.bars {
-		if v.notes[i-1].Onset.Less(b.end) {
-			end, found = b.end, true
-			break
-		}
-	}
-	if !found {
+	bar := sort.Search(len(v.bars), func(k int) bool { return v.notes[i-1].Onset.Less(v.bars[k].end) })
+	if bar == len(v.bars) {
 		return len(v.notes)
 	}
+	end := v.bars[bar].end
 	for i < len(v.notes) && v.notes[i].Onset.Less(end) {
 		i++
 	}

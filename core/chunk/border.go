@@ -124,6 +124,9 @@ func upbeat(s *score.Score, bar int, melody []place, inBar []int) (border, bool)
 	b := &s.Bars[bar]
 	half := b.Start.Add(b.Length.Mul(rational.New(1, 2)))
 	best := border{breath: -1}
+	if len(inBar) > 512 { // no bar that is practised
+		return best, false
+	}
 	for k := 0; k+1 < len(melody); k++ {
 		end := melody[k].end
 		if end.Less(half) || s.Notes[melody[k+1].note].Rest {

@@ -84,6 +84,9 @@ func cells(s *score.Score, l reading.Line) []cell {
 	for i := range s.Bars {
 		b := &s.Bars[i]
 		beat := b.Beat()
+		if !b.Countable() {
+			beat = b.Length
+		}
 		first := 1
 		if b.Short && i == 0 {
 			off := b.Offset()

@@ -17,6 +17,13 @@ func (b Bar) Beat() rational.Rat {
 	return rational.New(4, int64(b.BeatUnit))
 }
 
+// mostBeats is how many beats a bar can have. A bar that lasts longer is from
+// a damaged file, and its beats are not worth counting.
+const mostBeats = 256
+
+// Countable says that the bar has a number of beats that music can have.
+func (b Bar) Countable() bool { return b.Length.Less(b.Beat().Mul(rational.Int(mostBeats))) }
+
 // Offset is the time of the first beat of the bar's time signature against its
 // start: a pickup begins so much later in its bar than it would if it were whole.
 func (b Bar) Offset() rational.Rat {

@@ -45,7 +45,7 @@ func (s *Score) Sounding() []Sound {
 				sounds[at].Duration = sounds[at].Duration.Add(n.Duration)
 				open[key] = rest
 				if n.TieStart {
-					open[key] = append(open[key], at)
+					open[key] = keep(open[key], at)
 				}
 				continue
 			}
@@ -55,7 +55,7 @@ func (s *Score) Sounding() []Sound {
 			Part: n.Part, Staff: n.Staff, Voice: n.Voice, Bar: n.Bar, Grace: n.Grace, Note: i,
 		})
 		if n.TieStart && !n.Grace {
-			open[key] = append(open[key], len(sounds)-1)
+			open[key] = keep(open[key], len(sounds)-1)
 		}
 	}
 	sort.SliceStable(sounds, func(a, b int) bool {
@@ -68,6 +68,17 @@ func (s *Score) Sounding() []Sound {
 		return sounds[a].Part < sounds[b].Part
 	})
 	return sounds
+}
+
+// mostTied is how many ties on one pitch of one part can wait for their end at
+// once. More come only from damaged files, whose oldest ties are given up.
+const mostTied = 32
+
+func keep(open []int, at int) []int {
+	if len(open) >= mostTied {
+		open = open[1:]
+	}
+	return append(open, at)
 }
 
 // takeTied picks, among the open sounds, the one that ends where n begins, in

@@ -199,12 +199,15 @@ func (x *finder) broken(o []reading.Onset) bool {
 	return true
 }
 
+// mostOnsets is how many onsets of a bar are compared: more are no rhythm that hands divide.
+const mostOnsets = 256
+
 // polyrhythm compares the two hands in each beat, each half and the whole of a
 // bar: where both divide the same time evenly, into numbers of which neither
 // is a multiple of the other, it names the larger first.
 func (x *finder) polyrhythm(bar int, r, l []reading.Onset) {
 	b := &x.s.Bars[bar-1]
-	if b.Short || len(r) < 2 || len(l) < 2 {
+	if b.Short || len(r) < 2 || len(l) < 2 || len(r)+len(l) > mostOnsets || !b.Countable() {
 		return
 	}
 	spans := []rational.Rat{b.Beat(), b.Length.Mul(rational.New(1, 2)), b.Length}

@@ -146,6 +146,7 @@ const heard = (piece: Schemas["Piece"]) => piece.sounds;
 function beats(piece: Schemas["Piece"]) {
   return piece.barTimes.flatMap((b) => {
     const out: { at: number; first: boolean }[] = [];
+    if (b.beat <= 0 || b.length / b.beat > 256) return out; // no bar that music has
     for (let t = 0; t < b.length - 1e-6; t += b.beat) out.push({ at: b.start + t, first: t === 0 });
     return out;
   });
