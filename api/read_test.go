@@ -263,3 +263,83 @@ func TestTheStudiosWords(t *testing.T) {
 	require.NotEmpty(t, week["days"])
 	owner.call("PUT", "/api/ladders/"+maren+"/approach", map[string]any{"approach": ""})
 }
+
+// The smallest chunks follow the age of the student for whom the piece is looked at.
+func TestChunksFollowTheAge(t *testing.T) {
+	u := teacher(t)
+	id := u.add("tunes.abc", strings.Replace(threeTunes, "CDEF|G4|CDEF|C4|", "CDEF|GABc|cBAG|FEDC|CDEF|GABc|cBAG|FEDC|", 1), 0)
+	leaves := func(query string) (list []string) {
+		for _, c := range items(t, u.piece(id, query), "chunks") {
+			if c["level"].(float64) == 0 {
+				list = append(list, c["where"].(string))
+			}
+		}
+		return
+	}
+	require.Len(t, leaves("?ladder="+u.ladderOf("Wren")), 8, "four years: about a bar")
+	require.Len(t, leaves(""), 4)
+	require.Equal(t, []string{"bars 1–4", "bars 5–8"}, leaves("?ladder="+u.ladderOf("Caspian")), "older: a phrase")
+	p := u.piece(id, "?ladder="+u.ladderOf("Wren"))
+	levels := map[float64]int{}
+	for _, c := range items(t, p, "chunks") {
+		levels[c["level"].(float64)]++
+		require.NotEmpty(t, c["why"])
+		require.Greater(t, c["end"], c["start"])
+	}
+	require.Equal(t, map[float64]int{0: 8, 1: 4, 2: 2, 3: 1}, levels, "two by two up to the whole")
+	res := u.raw("GET", "/api/materials/"+id+"/export?format=musicxml&chunks=true&ladder="+u.ladderOf("Wren"), nil, nil)
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	s, err := musicxml.Read(data)
+	require.NoError(t, err)
+	var marks []string
+	for _, x := range s.Signs {
+		if x.Kind == score.Rehearsal {
+			marks = append(marks, fmt.Sprint(x.Text, "@", x.Bar))
+		}
+	}
+	require.Equal(t, []string{"1@1", "2@2", "3@3", "4@4", "5@5", "6@6", "7@7", "8@8"}, marks)
+}
+
+// Nobody who is blocked stands before one who is ready, and each state has its reason.
+func TestWhoIsReady(t *testing.T) {
+	u := teacher(t)
+	order := map[string]int{"ready": 0, "reach": 1, "blocked": 2, "begun": 3}
+	seen := map[string]bool{}
+	for _, m := range u.list("/api/materials") {
+		id := m["id"].(string)
+		last := 0
+		for _, r := range items(t, u.piece(id, ""), "readyFor") {
+			state := r["state"].(string)
+			seen[state] = true
+			require.GreaterOrEqual(t, order[state], last)
+			last = order[state]
+			switch state {
+			case "ready":
+				require.Contains(t, r["words"], "within")
+			case "reach":
+				require.Contains(t, r["words"], "over")
+			case "blocked":
+				require.Contains(t, r["words"], "first: ")
+			default:
+				require.Regexp(t, "^has (begun|cleared) it$", r["words"])
+			}
+		}
+	}
+	require.Len(t, seen, 4, "the demo shows every state: %v", seen)
+}
+
+// What a student has met in cleared pieces is no longer explained.
+func TestGuideNotesAreForWhatIsNotKnown(t *testing.T) {
+	u := teacher(t)
+	id := u.add("tunes.abc", threeTunes, 0)
+	guided := func(query string) (list []string) {
+		for _, g := range items(t, items(t, u.piece(id, query), "lines")[0], "guides") {
+			list = append(list, g["words"].(string))
+		}
+		return
+	}
+	require.Equal(t, []string{"D is a second above middle C", "E is a third above middle C", "F is a second below G"}, guided(""))
+	require.Empty(t, guided("?ladder="+u.ladderOf("Caspian")), "he has played them all")
+}

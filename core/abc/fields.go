@@ -147,7 +147,7 @@ func (t *tune) bare() bool {
 	return len(t.order) == 1 && t.order[0].id == "" && len(t.order[0].notes) == 0
 }
 
-// quotedWhole puts no-break spaces into quoted values, so that they stay one word.
+// quotedWhole puts a sign of its own in the place of spaces in quoted values, so that they stay one word.
 func quotedWhole(s string) string {
 	in := false
 	return strings.Map(func(c rune) rune {
@@ -155,7 +155,7 @@ func quotedWhole(s string) string {
 			in = !in
 		}
 		if c == ' ' && in {
-			return '\u00A0'
+			return '\u0001'
 		}
 		return c
 	}, s)
@@ -164,7 +164,7 @@ func quotedWhole(s string) string {
 // voiceWord reads one property of a voice or a key: clef=bass, octave=-1, name="Alto".
 func (t *tune) voiceWord(v *voice, w string, at int) {
 	name, value, found := strings.Cut(w, "=")
-	value = strings.Trim(strings.ReplaceAll(value, "\u00A0", " "), "\"")
+	value = strings.Trim(strings.ReplaceAll(value, "\u0001", " "), "\"")
 	n, err := strconv.Atoi(value)
 	switch {
 	case !found && v.setClef(w):

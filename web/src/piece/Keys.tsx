@@ -1,7 +1,5 @@
 import type { Schemas } from "../contract/client";
-
-const black = new Set([1, 3, 6, 8, 10]);
-const isBlack = (midi: number) => black.has(midi % 12);
+import { isBlack, layOut, w } from "./keyboard";
 
 /** A keyboard with the five fingers of each hand on their keys. Right-hand fingers stand over, left-hand ones in a square. */
 export function Keys(props: {
@@ -9,15 +7,7 @@ export function Keys(props: {
   sounding: number[];
 }) {
   const all = props.hands.flatMap((h) => h.position.keys);
-  const low = Math.max(21, octaveBelow(Math.min(...all) - 2));
-  const high = Math.min(108, Math.max(Math.max(...all) + 3, low + 23));
-  const keys = Array.from({ length: high - low + 1 }, (_, i) => low + i);
-  const whites = keys.filter((k) => !isBlack(k));
-  const w = 30;
-  const x = (midi: number) => {
-    const before = whites.filter((k) => k < midi).length;
-    return isBlack(midi) ? before * w - 9 : before * w;
-  };
+  const { keys, whites, x } = layOut(all);
   const fingers = new Map<number, { finger: number; left: boolean }>();
   for (const { line, position } of props.hands)
     position.keys.forEach((k, i) => {
@@ -82,11 +72,4 @@ export function Keys(props: {
       })}
     </svg>
   );
-}
-
-/** The C or F at or below a key: a keyboard is cut where a group of black keys begins. */
-function octaveBelow(midi: number) {
-  let k = midi;
-  while (k % 12 !== 0 && k % 12 !== 5) k--;
-  return k;
 }
