@@ -84,7 +84,7 @@ func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestO
 		return nil, err
 	}
 	m := material.Material{ID: n.Id, Title: strings.TrimSpace(n.Title), Strand: material.Strand(n.Strand), Instrument: string(n.Instrument)}
-	m = s.described(m, &opened{Piece: analysis.Of(sc, m.Instrument)})
+	m = described(m, &opened{Piece: analysis.Of(sc, m.Instrument)}, s.demands)
 	m.Title, m.Composer = shorten(m.Title), shorten(m.Composer)
 	if m.Title == "" {
 		m.Title = shorten(strings.TrimSuffix(n.FileName, path.Ext(n.FileName)))

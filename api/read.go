@@ -6,6 +6,7 @@ import (
 	"fmt"
 
 	"patientladder/core/analysis"
+	"patientladder/core/demand"
 	"patientladder/core/material"
 	"patientladder/core/overrule"
 	"patientladder/core/score"
@@ -56,13 +57,17 @@ func keyboard(instrument string) bool {
 }
 
 // described fills a material in from a score and from what the teacher set.
-func (s *Server) described(m material.Material, o *opened) material.Material {
+func described(m material.Material, o *opened, table demand.Table) material.Material {
 	if o.set.Tempo > 0 {
 		m.Tempo = o.set.Tempo
 	} else {
 		m.Tempo = 0 // the score's own
 	}
-	m = s.demands.Describe(m, o.Piece)
+	had, composer := m.Bars > 0, m.Composer
+	m = table.Describe(m, o.Piece)
+	if had {
+		m.Composer = composer // what the teacher left empty stays empty
+	}
 	m.Demands = o.set.Demanded(m.Demands)
 	m.Music = overrule.Print(o.Score)
 	return m

@@ -10,11 +10,15 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/api"
 	"patientladder/core/abc"
+	"patientladder/core/demand"
 	"patientladder/core/midi"
 	"patientladder/core/musicxml"
 	"patientladder/core/score"
 	"patientladder/core/scorefile"
+	"patientladder/demo"
+	"patientladder/store"
 	"patientladder/store/storetest"
 )
 
@@ -342,4 +346,30 @@ func TestGuideNotesAreForWhatIsNotKnown(t *testing.T) {
 	}
 	require.Equal(t, []string{"D is a second above middle C", "E is a third above middle C", "F is a second below G"}, guided(""))
 	require.Empty(t, guided("?ladder="+u.ladderOf("Caspian")), "he has played them all")
+}
+
+// After an update of the rules the scores are read again; what teachers set holds.
+func TestScoresAreReadAgainByNewRules(t *testing.T) {
+	u := teacher(t)
+	id := u.add("tunes.abc", threeTunes, 0)
+	u.overrule(id, map[string]any{"kind": "demand", "skill": "vibrato", "weight": 1})
+	u.overrule(id, map[string]any{"kind": "tempo", "tempo": 66})
+	want := u.piece(id, "")["demands"]
+	owner, err := db.TeacherByEmail(t.Context(), demo.Email)
+	require.NoError(t, err)
+	lib, err := db.Library(t.Context(), owner.StudioID)
+	require.NoError(t, err)
+	old := lib[id]
+	require.Equal(t, demand.RulesVersion, old.Rules)
+	old.Rules, old.Demands, old.Notes, old.Music, old.Composer = 0, nil, nil, "", ""
+	require.NoError(t, db.SaveReading(t.Context(), owner.StudioID, store.Reading{Material: old}))
+	require.NotEqual(t, want, u.piece(id, "")["demands"])
+	n, err := api.Reread(t.Context(), db)
+	require.NoError(t, err)
+	require.Equal(t, 1, n, "only what is out of date")
+	require.Equal(t, want, u.piece(id, "")["demands"])
+	require.EqualValues(t, 66, u.piece(id, "")["tempo"])
+	n, err = api.Reread(t.Context(), db)
+	require.NoError(t, err)
+	require.Zero(t, n)
 }

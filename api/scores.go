@@ -77,7 +77,7 @@ func (s *Server) ReplaceScore(ctx context.Context, r contract.ReplaceScoreReques
 	if err != nil {
 		return nil, err
 	}
-	if err := s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: s.described(m, o), File: &file}); err != nil {
+	if err := s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: described(m, o, s.demands), File: &file}); err != nil {
 		return nil, err
 	}
 	out := contract.ReplaceScore200JSONResponse{Kept: len(own) - len(o.set.Lost), Lost: []string{}}
@@ -141,7 +141,7 @@ func (s *Server) Overrule(ctx context.Context, r contract.OverruleRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	change.Material = s.described(m, o)
+	change.Material = described(m, o, s.demands)
 	return contract.Overrule204Response{}, s.store.SaveReading(ctx, b.studio.ID, change)
 }
 

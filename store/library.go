@@ -43,7 +43,7 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 			Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 			Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music,
+			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules),
 		})
 		if err != nil {
 			return err
@@ -90,7 +90,7 @@ func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error
 		}
 		err = q.UpdateMaterial(ctx, rows.UpdateMaterialParams{
 			Title: m.Title, Composer: m.Composer, Tempo: m.Tempo, Bars: int32(m.Bars), DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters,
-			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, StudioID: studio, ID: m.ID,
+			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), StudioID: studio, ID: m.ID,
 		})
 		if err != nil {
 			return err
@@ -124,6 +124,12 @@ func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error
 		}
 		return q.LibraryChanged(ctx, studio)
 	}))
+}
+
+// OutdatedStudios returns the studios with scores that were read by rules
+// before a version.
+func (s *Store) OutdatedStudios(ctx context.Context, rules int) ([]string, error) {
+	return s.q.OutdatedStudios(ctx, int16(rules))
 }
 
 // Overrulings returns what the teacher set for a material, by key.
@@ -197,7 +203,7 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 			notes = nil
 		}
 		lib[r.ID] = material.Material{
-			BarLabels: labels, Notes: notes, Music: r.Music,
+			BarLabels: labels, Notes: notes, Music: r.Music, Rules: int(r.Rules),
 			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
 			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),

@@ -47,6 +47,10 @@ func migrated(ctx context.Context, dsn string) (*store.Store, error) {
 		st.Close()
 		return nil, err
 	}
+	if _, err := api.Reread(ctx, st); err != nil {
+		st.Close()
+		return nil, fmt.Errorf("reading scores again by the new rules: %w", err)
+	}
 	return st, nil
 }
 

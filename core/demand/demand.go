@@ -119,6 +119,10 @@ func (r Row) in(f material.Family) bool {
 	return len(r.Families) == 0
 }
 
+// RulesVersion grows whenever the findings or the table change, so that scores
+// that were read by older rules are read again.
+const RulesVersion = 1
+
 // Describe fills in what a score says about a material: title, composer,
 // tempo, bars, length, texture, notes and demands. Fields that the teacher has
 // set (a title, a tempo) stay.
@@ -149,6 +153,6 @@ func (t Table) Describe(m material.Material, p *analysis.Piece) material.Materia
 			}
 		}
 	}
-	m.Demands = t.Find(p)
+	m.Demands, m.Rules = t.Find(p), RulesVersion
 	return m
 }

@@ -3,6 +3,7 @@
 package material
 
 import (
+	"fmt"
 	"strconv"
 	"strings"
 )
@@ -77,7 +78,10 @@ type Material struct {
 	// Notes are the written pitches that the student plays: "C4", "F#3".
 	Notes []string
 	// Music is a print of the notes by which another file of the same piece is known.
-	Music       string
+	Music string
+	// Rules is the version of the rules by which the score was read (see
+	// demand.RulesVersion); 0 without a score.
+	Rules       int
 	Demands     []Demand
 	FocusPoints []FocusPoint
 }
@@ -123,6 +127,9 @@ func (m Material) BarLabel(bar int) string {
 	return strconv.Itoa(bar)
 }
 
+// mostRuns is how many places are named one by one.
+const mostRuns = 6
+
 // BarsName writes positions, ascending, as printed: "bar 3", "bars 1–2, 5". No bars are the whole piece.
 func (m Material) BarsName(bars []int) string {
 	var runs []string
@@ -143,6 +150,8 @@ func (m Material) BarsName(bars []int) string {
 		return "the whole piece"
 	case len(bars) == 1:
 		return "bar " + runs[0]
+	case len(runs) > mostRuns:
+		return fmt.Sprintf("bars %s and %d more places", strings.Join(runs[:mostRuns-1], ", "), len(runs)-mostRuns+1)
 	}
 	return "bars " + strings.Join(runs, ", ")
 }

@@ -36,3 +36,9 @@ func TestFamilies(t *testing.T) {
 	_, ok := FamilyOf("theremin")
 	require.False(t, ok)
 }
+
+func TestManyPlacesAreCounted(t *testing.T) {
+	m := Material{}
+	require.Equal(t, "bars 1, 3, 5, 7, 9, 11", m.BarsName([]int{1, 3, 5, 7, 9, 11}))
+	require.Equal(t, "bars 1, 3, 5, 7, 9–10 and 3 more places", m.BarsName([]int{1, 3, 5, 7, 9, 10, 13, 15, 17}))
+}

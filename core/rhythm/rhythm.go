@@ -105,6 +105,9 @@ func off(s *score.Score, l reading.Line, f finding.Set) {
 		at := o.At.Sub(b.Start).Add(b.Offset())
 		whole, onBeat := into(at, beat)
 		next := beat.Mul(rational.Int(whole + 1))
+		if s.Notes[o.Notes[0]].Tuplet.Actual > 0 {
+			continue // a tuplet over several beats divides them evenly
+		}
 		for _, end := range o.Ends {
 			sounds := end.Sub(b.Start).Add(b.Offset())
 			if onBeat {

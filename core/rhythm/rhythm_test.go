@@ -61,6 +61,7 @@ func TestWhatSoundsAcrossTheBeats(t *testing.T) {
 		"M:4/4\nK:C\nC3 D-|D4|":   {"tie", "tie.over-bar"},
 		"M:4/4\nK:C\nC-C D2|":     {"tie"},
 		"M:6/8\nK:C\nC/D E3/2|":   {},
+		"M:4/4\nK:C\n(3CDE F2|":   {},
 		"M:6/8\nK:C\nC D E|":      {"syncopation", "tie.over-beat"},
 	} {
 		f := find(t, tune)

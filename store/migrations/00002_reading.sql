@@ -1,7 +1,9 @@
 -- +goose Up
 -- notes is a JSON array of the written pitches that the student plays; music
--- is a print of the notes, so that another file of the same piece is known.
+-- is a print of the notes, so that another file of the same piece is known;
+-- rules says by which version of the rules the score was read.
 ALTER TABLE material
+  ADD COLUMN rules SMALLINT NOT NULL DEFAULT 0,
   ADD COLUMN notes TEXT NOT NULL DEFAULT '[]',
   ADD COLUMN music CHAR(32) CHARACTER SET ascii NOT NULL DEFAULT '';
 
@@ -31,4 +33,4 @@ ALTER TABLE ladder ADD COLUMN approach VARCHAR(20) NOT NULL DEFAULT '';
 ALTER TABLE ladder DROP COLUMN approach;
 ALTER TABLE studio DROP COLUMN note_names, DROP COLUMN step_names, DROP COLUMN value_names, DROP COLUMN approach, DROP COLUMN words_version;
 DROP TABLE overruling;
-ALTER TABLE material DROP COLUMN notes, DROP COLUMN music;
+ALTER TABLE material DROP COLUMN rules, DROP COLUMN notes, DROP COLUMN music;

@@ -3,8 +3,8 @@ INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?);
 
 -- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Materials :many
 SELECT m.*, COALESCE(s.title, '') AS source_title
@@ -42,8 +42,11 @@ SELECT id FROM material WHERE studio_id = ? AND id = ? FOR UPDATE;
 
 -- name: UpdateMaterial :exec
 UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
-  bar_labels = ?, notes = ?, music = ?
+  bar_labels = ?, notes = ?, music = ?, rules = ?
 WHERE studio_id = ? AND id = ?;
+
+-- name: OutdatedStudios :many
+SELECT DISTINCT studio_id FROM material WHERE rules < ? AND bars > 0 ORDER BY studio_id;
 
 -- name: DropDemands :exec
 DELETE FROM demand WHERE studio_id = ? AND material_id = ?;

@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -83,6 +83,7 @@ type AddMaterialParams struct {
 	BarLabels    string
 	Notes        string
 	Music        string
+	Rules        int16
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -105,6 +106,7 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.BarLabels,
 		arg.Notes,
 		arg.Music,
+		arg.Rules,
 	)
 	return err
 }
@@ -274,7 +276,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.notes, m.music, COALESCE(s.title, '') AS source_title
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, COALESCE(s.title, '') AS source_title
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 WHERE m.studio_id = ?
@@ -298,6 +300,7 @@ type MaterialsRow struct {
 	Quarters     float64
 	Texture      string
 	BarLabels    string
+	Rules        int16
 	Notes        string
 	Music        string
 	SourceTitle  string
@@ -329,6 +332,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Quarters,
 			&i.Texture,
 			&i.BarLabels,
+			&i.Rules,
 			&i.Notes,
 			&i.Music,
 			&i.SourceTitle,
@@ -336,6 +340,33 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const outdatedStudios = `-- name: OutdatedStudios :many
+SELECT DISTINCT studio_id FROM material WHERE rules < ? AND bars > 0 ORDER BY studio_id
+`
+
+func (q *Queries) OutdatedStudios(ctx context.Context, rules int16) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, outdatedStudios, rules)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var studio_id string
+		if err := rows.Scan(&studio_id); err != nil {
+			return nil, err
+		}
+		items = append(items, studio_id)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -461,7 +492,7 @@ func (q *Queries) SetOverruling(ctx context.Context, arg SetOverrulingParams) er
 
 const updateMaterial = `-- name: UpdateMaterial :exec
 UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
-  bar_labels = ?, notes = ?, music = ?
+  bar_labels = ?, notes = ?, music = ?, rules = ?
 WHERE studio_id = ? AND id = ?
 `
 
@@ -476,6 +507,7 @@ type UpdateMaterialParams struct {
 	BarLabels    string
 	Notes        string
 	Music        string
+	Rules        int16
 	StudioID     string
 	ID           string
 }
@@ -492,6 +524,7 @@ func (q *Queries) UpdateMaterial(ctx context.Context, arg UpdateMaterialParams) 
 		arg.BarLabels,
 		arg.Notes,
 		arg.Music,
+		arg.Rules,
 		arg.StudioID,
 		arg.ID,
 	)

@@ -77,6 +77,7 @@ type Material struct {
 	Quarters     float64
 	Texture      string
 	BarLabels    string
+	Rules        int16
 	Notes        string
 	Music        string
 }

@@ -42,13 +42,20 @@ export function Facts({ piece }: { piece: Piece }) {
 /** The bars of the piece as a row of strokes: the ones to learn stand full, the repeated ones are hollow. */
 function Load({ piece }: { piece: Piece }) {
   const first = new Set(piece.patterns.map((p) => p.bars[0]));
+  const many = piece.bars > 48; // then the strokes stand close, without an outline
   return (
-    <div className="mb-1 flex h-4 gap-px" aria-hidden="true">
+    <div className={`mb-1 flex h-4 overflow-hidden ${many ? "" : "gap-px"}`} aria-hidden="true">
       {piece.barTimes.map((t, i) => (
         <i
           key={t.start}
-          className="min-w-0 flex-1 rounded-sm border border-working"
-          style={{ background: first.has(i + 1) ? "var(--color-working)" : "transparent" }}
+          className={`min-w-0 flex-1 ${many ? "" : "rounded-sm border border-working"}`}
+          style={{
+            background: first.has(i + 1)
+              ? "var(--color-working)"
+              : many
+                ? "var(--color-fold)"
+                : "transparent",
+          }}
         />
       ))}
     </div>

@@ -3,7 +3,7 @@ import { Problem } from "../parts/Problem";
 import { engrave, type Places } from "./engraver";
 
 /** Engraves a score into an element and again when the width or the look changes. */
-export function useEngraving(xml: string | undefined, room = 8) {
+export function useEngraving(xml: string | undefined, room = 9) {
   const holder = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<Places>();
   const [failed, setFailed] = useState<Error>();

@@ -28,7 +28,9 @@ export function Marks({ piece, places, on, chosen, choose, now, correct }: Marks
   const under =
     (show("names") ? 18 : 0) +
     (show("guides") ? 16 : 0) +
-    (show("fingers") && piece.lines.some((l) => l.hand === "left") ? 18 : 0);
+    (show("fingers")
+      ? Math.max(0, ...piece.lines.map((l) => (l.hand === "left" ? (l.shifts.length > 0 ? 32 : 18) : 0)))
+      : 0);
   return (
     <>
       <svg
