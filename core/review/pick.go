@@ -1,0 +1,107 @@
+// Package review chooses which learned pieces are kept alive in a week.
+package review
+
+import (
+	"fmt"
+	"math"
+	"sort"
+)
+
+// Piece is a learned piece that could be played.
+type Piece struct {
+	ID string
+	// Minutes is how long it takes to play once, above 0.
+	Minutes float64
+	// Recall is the chance that it still goes, 0 to 1.
+	Recall float64
+	// Days since it was played last.
+	Days int
+	// Useful is the share of the skills of the working pieces that it refines, 0 to 1.
+	Useful float64
+}
+
+// Policy decides what a piece is worth.
+type Policy struct {
+	// StarvedAfterDays without being heard a piece comes before everything else. Default 42: six weeks.
+	StarvedAfterDays int
+	// UsefulWeight is what a piece is worth that refines everything, beside one
+	// that is certainly lost (worth 1). Default 0.5.
+	UsefulWeight float64
+	// Variety is what every piece is worth by itself. Default 0.05.
+	Variety float64
+}
+
+// DefaultPolicy are the defaults above.
+func DefaultPolicy() Policy { return Policy{StarvedAfterDays: 42, UsefulWeight: 0.5, Variety: 0.05} }
+
+// Chosen is a piece that was picked, with its worth and the reason.
+type Chosen struct {
+	Piece
+	Worth float64
+	Why   string
+}
+
+// step is the grain of the minutes.
+const step = 0.5
+
+// starved is the worth beyond all others of a piece that was left too long.
+const starved = 100
+
+// Pick chooses, exactly, the pieces of the largest worth that fit into the
+// minutes (a knapsack by dynamic programming in half-minutes). A piece that
+// was left too long counts before all others. Of equal choices it takes the one
+// in which earlier ids are played. The chosen come in the order of their worth.
+func Pick(pieces []Piece, minutes float64, p Policy) []Chosen {
+	list := append([]Piece(nil), pieces...)
+	sort.SliceStable(list, func(a, b int) bool { return list[a].ID < list[b].ID })
+	room := int(math.Max(0, math.Min(minutes, 24*60)) / step)
+	// best[k][m] is the largest worth of the pieces from k on in m half-minutes.
+	best := make([][]float64, len(list)+1)
+	best[len(list)] = make([]float64, room+1)
+	for k := len(list) - 1; k >= 0; k-- {
+		best[k] = make([]float64, room+1)
+		size, worth := size(list[k]), p.worth(list[k])
+		for m := range best[k] {
+			best[k][m] = best[k+1][m]
+			if size <= m {
+				best[k][m] = math.Max(best[k][m], worth+best[k+1][m-size])
+			}
+		}
+	}
+	var out []Chosen
+	for k, m := 0, room; k < len(list); k++ {
+		size, worth := size(list[k]), p.worth(list[k])
+		if size <= m && worth+best[k+1][m-size] >= best[k+1][m] && worth > 0 {
+			out = append(out, Chosen{Piece: list[k], Worth: worth, Why: p.why(list[k])})
+			m -= size
+		}
+	}
+	sort.SliceStable(out, func(a, b int) bool { return out[a].Worth > out[b].Worth })
+	return out
+}
+
+func size(x Piece) int { return max(1, int(math.Ceil(x.Minutes/step-1e-9))) }
+
+// worth is how near the piece is to being lost, a part for its use to the
+// working pieces, and a little for variety.
+func (p Policy) worth(x Piece) float64 {
+	w := (1 - x.Recall) + p.UsefulWeight*x.Useful + p.Variety
+	if x.Days > p.StarvedAfterDays {
+		w += starved
+	}
+	return w
+}
+
+func (p Policy) why(x Piece) string {
+	sure := fmt.Sprintf("%.0f %% sure after %d days", 100*x.Recall, x.Days)
+	if x.Days == 1 {
+		sure = fmt.Sprintf("%.0f %% sure after a day", 100*x.Recall)
+	}
+	switch {
+	case x.Days > p.StarvedAfterDays:
+		return fmt.Sprintf("%s, left for more than %d weeks", sure, p.StarvedAfterDays/7)
+	case x.Useful >= 0.5:
+		return sure + ", and it refines what the working pieces need"
+	}
+	return sure
+}
