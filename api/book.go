@@ -24,6 +24,7 @@ type book struct {
 	zone   *time.Location
 	// skills is the catalogue in the studio's words.
 	skills skill.Catalogue
+	policy standing.Policy
 	// now is the time, today the local day at midnight UTC.
 	now, today time.Time
 }
@@ -33,7 +34,7 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	if err != nil {
 		return book{}, err
 	}
-	b := book{studio: studio, now: s.now(), skills: s.skills}
+	b := book{studio: studio, now: s.now(), skills: s.skills, policy: s.policy}
 	if studio.Words.Values == naming.QuarterNotes {
 		b.skills = s.skills.Renamed(studio.Words.Text)
 	}
@@ -84,13 +85,22 @@ func (sh shelf) in(states ...standing.State) []string {
 	return ids
 }
 
-// learned returns the cleared materials, the one left longest first.
+// learned returns the cleared materials, the one most faded first.
 func (sh shelf) learned() []string {
 	ids := sh.standing.In(standing.Cleared, standing.Polished)
 	sort.SliceStable(ids, func(a, b int) bool {
+		x, y := sh.recall(ids[a]), sh.recall(ids[b])
+		if x != y {
+			return x < y
+		}
 		return sh.standing.Materials[ids[a]].LastPlayed.Before(sh.standing.Materials[ids[b]].LastPlayed)
 	})
 	return ids
+}
+
+// recall is how sure a learned material still is today, 0 to 1.
+func (sh shelf) recall(id string) float64 {
+	return sh.standing.Materials[id].Recall(sh.today, sh.policy.Memory)
 }
 
 func (s *Server) shelf(ctx context.Context, id string) (shelf, error) {
@@ -114,7 +124,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 3
+const foldVersion = 4
 
 // standing returns the standing of a ladder, from the snapshot when nothing has
 // changed since, else folded anew from the log.

@@ -37,6 +37,9 @@ func (s *Server) rung(sh shelf, r ladder.Rung) contract.Rung {
 	}
 	if m := r.Standing; m != nil {
 		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed
+		if r.Layer == ladder.Review {
+			out.Recall = sh.recall(r.Material.ID)
+		}
 		out.RunDue, out.Why, out.Full, out.Points = m.RunDue, m.Why, m.Full, m.Points
 		for _, spot := range m.Spots {
 			if !spot.Mended {

@@ -147,7 +147,7 @@ func reviews(sh shelf) []contract.ReviewPiece {
 		if !today {
 			waiting++
 		}
-		out = append(out, contract.ReviewPiece{Material: id, Title: sh.lib[id].Title, LastPlayed: ms.LastPlayed, HeardToday: today, Rating: ms.LastRating})
+		out = append(out, contract.ReviewPiece{Material: id, Title: sh.lib[id].Title, LastPlayed: ms.LastPlayed, HeardToday: today, Rating: ms.LastRating, Recall: sh.recall(id)})
 	}
 	return out
 }

@@ -9,7 +9,9 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/chunk"
+	"patientladder/core/material"
 	"patientladder/core/reading"
+	"patientladder/core/review"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 	weekplan "patientladder/core/week"
@@ -18,6 +20,13 @@ import (
 
 // mostGuides is how many new notes a practice sheet explains.
 const mostGuides = 4
+
+// reviewReason is a learned piece of the week and why it was picked, as the contract has it.
+type reviewReason = struct {
+	Material contract.Id `json:"material"`
+	Title    string      `json:"title"`
+	Why      string      `json:"why"`
+}
 
 // caution stands on every sheet with a dose on it.
 const caution = "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
@@ -48,7 +57,7 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 	}
 	out := contract.Week{
 		Student: student(sh.ladder, sh.today), Studio: sh.studio.Name, Teacher: me.Name, Start: openapi_types.Date{Time: start},
-		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: caution,
+		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, Reviews: []reviewReason{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: caution,
 		Practice: contract.Practice{Days: sh.ladder.PracticeDays[:], Minutes: sh.ladder.PracticeMinutes, HandsApart: sh.ladder.HandsApart, Version: sh.ladder.Version},
 	}
 	for _, d := range plan.Days {
@@ -60,6 +69,9 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 	}
 	for _, it := range plan.LeftOut {
 		out.LeftOut = append(out.LeftOut, weekItem(sh, it))
+	}
+	for _, c := range pick(sh, in) {
+		out.Reviews = append(out.Reviews, reviewReason{Material: c.ID, Title: sh.lib[c.ID].Title, Why: c.Why})
 	}
 	out.Sentence = weekSentence(in, plan)
 	return contract.GetWeek200JSONResponse(out), nil
@@ -80,10 +92,32 @@ func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (week
 		}
 		in.Works = append(in.Works, w)
 	}
-	for _, id := range sh.learned() {
-		in.Reviews = append(in.Reviews, sh.lib[id])
+	for _, c := range pick(sh, in) {
+		in.Reviews = append(in.Reviews, sh.lib[c.ID])
 	}
 	return in, nil
+}
+
+// pick chooses the learned pieces for the minutes of the week that are kept for review.
+func pick(sh shelf, in weekplan.Input) []review.Chosen {
+	var working []material.Material
+	for _, w := range in.Works {
+		working = append(working, w.Material)
+	}
+	var pieces []review.Piece
+	for _, id := range sh.learned() {
+		m := sh.lib[id]
+		pieces = append(pieces, review.Piece{
+			ID: id, Minutes: weekplan.ReviewMinutes(m), Recall: sh.recall(id), Days: sh.standing.Materials[id].Unheard(sh.today), Useful: review.Useful(m, working),
+		})
+	}
+	days := 0
+	for _, practises := range in.Practises {
+		if practises {
+			days++
+		}
+	}
+	return review.Pick(pieces, in.ReviewShare*float64(in.Minutes*days), review.DefaultPolicy())
 }
 
 func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekplan.Work, error) {

@@ -6,6 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"patientladder/core/material"
 )
 
 // The choice is worth as much as the best of all subsets, up to sixteen pieces.
@@ -33,16 +35,15 @@ func TestPickIsExact(t *testing.T) {
 				best = max(best, worth)
 			}
 		}
-		got, taken := 0.0, 0
+		got, taken, last := 0.0, 0, 1e9
 		seen := map[string]bool{}
-		for i, c := range Pick(list, minutes, p) {
+		for _, c := range Pick(list, minutes, p) {
 			require.False(t, seen[c.ID])
 			seen[c.ID] = true
 			got, taken = got+c.Worth, taken+size(c.Piece)
 			require.NotEmpty(t, c.Why)
-			if i > 0 {
-				require.LessOrEqual(t, c.Worth, got)
-			}
+			require.LessOrEqual(t, c.Worth, last, "in the order of their worth")
+			last = c.Worth
 		}
 		require.LessOrEqual(t, taken, room)
 		require.InDelta(t, best, got, 1e-9)
@@ -63,4 +64,17 @@ func TestTheOrderOfArrivalDoesNotMatter(t *testing.T) {
 	a := Piece{ID: "a", Minutes: 2, Recall: 0.5}
 	b := Piece{ID: "b", Minutes: 2, Recall: 0.5}
 	require.Equal(t, Pick([]Piece{a, b}, 2, DefaultPolicy()), Pick([]Piece{b, a}, 2, DefaultPolicy()))
+}
+
+func TestUsefulIsTheShareOfWhatIsWorkedAt(t *testing.T) {
+	piece := func(skills ...string) (m material.Material) {
+		for _, s := range skills {
+			m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: 1})
+		}
+		return
+	}
+	working := []material.Material{piece("ties", "rests"), piece("rests", "accents", "pickup")}
+	require.InDelta(t, 0.5, Useful(piece("ties", "pickup", "trills"), working), 1e-12)
+	require.Zero(t, Useful(piece("trills"), working))
+	require.Zero(t, Useful(piece("ties"), nil))
 }

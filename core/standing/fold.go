@@ -8,6 +8,7 @@ import (
 	"patientladder/core/clearing"
 	"patientladder/core/leap"
 	"patientladder/core/material"
+	"patientladder/core/memory"
 	"patientladder/core/studentlog"
 )
 
@@ -89,10 +90,13 @@ func (f *fold) entry(e studentlog.Entry) {
 		m := f.material(e.Material)
 		if m.State != Polished {
 			f.clear(e, "")
+			m.hear(e.At, memory.Easy, f.ctx.Policy.Memory)
 			m.State, m.Why = Polished, "Ready to be performed."
 		}
 	case studentlog.Hearing:
-		f.material(e.Material).LastRating = e.Rating
+		m := f.material(e.Material)
+		m.LastRating = e.Rating
+		m.hear(e.At, memory.Rating(e.Rating), f.ctx.Policy.Memory)
 		f.played(e)
 	case studentlog.StepDone:
 		if f.steps[e.Skill] == nil {
@@ -189,7 +193,12 @@ func (f *fold) run(e studentlog.Entry) {
 	sort.Strings(met)
 	m.Runs = append(m.Runs, Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared, Why: v.Why})
 	f.played(e)
-	if v.Cleared {
+	switch learned := m.State == Cleared || m.State == Polished; {
+	case learned && v.Cleared:
+		m.hear(e.At, memory.Solid, f.ctx.Policy.Memory)
+	case learned:
+		m.hear(e.At, memory.Shaky, f.ctx.Policy.Memory)
+	case v.Cleared:
 		f.clear(e, v.Why)
 	}
 }
@@ -202,6 +211,7 @@ func (f *fold) clear(e studentlog.Entry, why string) {
 	}
 	worked, again := m.State == Working, !m.ClearedAt.IsZero()
 	m.State, m.Why = Cleared, why
+	m.hear(e.At, memory.Solid, f.ctx.Policy.Memory)
 	if !again {
 		m.ClearedAt = e.At
 	}

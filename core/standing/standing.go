@@ -11,6 +11,7 @@ import (
 
 	"patientladder/core/leap"
 	"patientladder/core/material"
+	"patientladder/core/memory"
 	"patientladder/core/skill"
 	"patientladder/core/studentlog"
 )
@@ -23,11 +24,13 @@ type Policy struct {
 	HabitAfter int
 	// RustyAfterDays is how long a secure skill may go unused. Default 180.
 	RustyAfterDays int
+	// Memory are the parameters by which learned pieces fade. Default those of FSRS-6.
+	Memory memory.Params
 }
 
 // DefaultPolicy returns the defaults.
 func DefaultPolicy() Policy {
-	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyAfterDays: 180}
+	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyAfterDays: 180, Memory: memory.DefaultParams()}
 }
 
 // Context is what the fold needs to know beside the log.
@@ -85,6 +88,10 @@ type MaterialStanding struct {
 	Why string `json:"why"`
 	// LastPlayed is the time of the last mark, run or hearing.
 	LastPlayed time.Time `json:"lastPlayed"`
+	// Memory is how well a learned piece is kept, HeardAt when it was heard last
+	// as a whole: cleared, polished, rated, or tried again.
+	Memory  memory.State `json:"memory"`
+	HeardAt time.Time    `json:"heardAt"`
 	// LastRating of a hearing, 1 to 4; 0 when never heard.
 	LastRating int `json:"lastRating"`
 	// Lessons are the days on which something was recorded about it since it was assigned.
@@ -112,6 +119,28 @@ type Run struct {
 	Met     []string  `json:"met"`
 	Cleared bool      `json:"cleared"`
 	Why     string    `json:"why"`
+}
+
+// hear lets a piece be heard as a whole.
+func (m *MaterialStanding) hear(at time.Time, r memory.Rating, p memory.Params) {
+	days := 0
+	if !m.HeardAt.IsZero() {
+		days = daysBetween(m.HeardAt, at)
+	}
+	m.Memory, m.HeardAt = p.Next(m.Memory, days, r), at
+}
+
+// Recall is the chance, 0 to 1, that a learned piece still goes on a day.
+func (m *MaterialStanding) Recall(day time.Time, p memory.Params) float64 {
+	return p.Recall(m.Memory, float64(daysBetween(m.HeardAt, day)))
+}
+
+// Unheard is the number of days since a learned piece was heard last.
+func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, daysBetween(m.HeardAt, day)) }
+
+func daysBetween(a, b time.Time) int {
+	const day = 24 * time.Hour
+	return int(b.UTC().Truncate(day).Sub(a.UTC().Truncate(day)) / day)
 }
 
 // SpotsMark is the mark of all spots together, which count as one more focus

@@ -129,12 +129,16 @@ func (d *Day) reviews(in Input, from int) int {
 	return added
 }
 
-func review(m material.Material) Item {
-	mins := plainMinutes
+// ReviewMinutes is how long it takes to play a learned piece once.
+func ReviewMinutes(m material.Material) float64 {
 	if m.Quarters > 0 {
-		mins = minutes(m.Quarters/breath*practiceTempo, m.Tempo, 1, false)
+		return minutes(m.Quarters/breath*practiceTempo, m.Tempo, 1, false)
 	}
-	return Item{Kind: Review, Material: m.ID, Title: m.Title, Times: 1, Minutes: mins,
+	return plainMinutes
+}
+
+func review(m material.Material) Item {
+	return Item{Kind: Review, Material: m.ID, Title: m.Title, Times: 1, Minutes: ReviewMinutes(m),
 		Words: "Play it for pleasure, once, from start to end."}
 }
 

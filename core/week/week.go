@@ -28,7 +28,7 @@ type Input struct {
 	// Age of the student in years; it decides counts and words.
 	Age   int
 	Works []Work
-	// Reviews are learned pieces, the one left longest first.
+	// Reviews are the learned pieces picked for the week, the most pressing first.
 	Reviews []material.Material
 	// ReviewShare of the minutes is kept for review while there is any, 0 to 1. Default 0.3.
 	ReviewShare float64

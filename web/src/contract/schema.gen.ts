@@ -471,6 +471,11 @@ export interface components {
             points?: number;
             /** @description Open spots */
             spots: number;
+            /**
+             * Format: double
+             * @description How sure a learned piece still is, 0 to 1
+             */
+            recall?: number;
             why: string;
         };
         Rail: {
@@ -546,6 +551,11 @@ export interface components {
             /** Format: date-time */
             lastPlayed?: string;
             heardToday: boolean;
+            /**
+             * Format: double
+             * @description How sure it still is, 0 to 1
+             */
+            recall?: number;
             /** @description The last rating: 1 fell apart, 2 shaky, 3 solid, 4 easy and musical */
             rating?: number;
         };
@@ -661,6 +671,12 @@ export interface components {
             days: components["schemas"]["WeekDay"][];
             leftOut: components["schemas"]["WeekItem"][];
             notYet: string[];
+            /** @description The learned pieces picked for this week, and why */
+            reviews: {
+                material: components["schemas"]["Id"];
+                title: string;
+                why: string;
+            }[];
             dose: string;
             /** @description How the minutes were reckoned */
             estimate: string;

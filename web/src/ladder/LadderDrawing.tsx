@@ -110,7 +110,7 @@ const strokes: Record<Schemas["Rung"]["layer"], string> = {
 
 function RungStroke(props: { laid: Laid; top: number; picked: boolean; onPick: (material: string) => void }) {
   const { rung, below } = props.laid;
-  const opacity = rung.layer === "review" ? freshness(rung.lastPlayed, Date.now()) : 1;
+  const opacity = rung.layer === "review" ? freshness(rung.recall) : 1;
   return (
     <li className="absolute inset-x-0" style={{ top: props.top - 17 }}>
       <button

@@ -58,7 +58,7 @@ function state(rung: Schemas["Rung"]): string {
   if (rung.layer === "working" && rung.points)
     return `In work for ${weeks(rung.weeks)}${rung.spots ? `, with ${rung.spots} open ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
   if (rung.layer === "review" && rung.cleared)
-    return `Cleared ${shortDate(rung.cleared)}${rung.weeks ? ` after ${weeks(rung.weeks)}` : ""}${rung.lastPlayed ? `, last played ${shortDate(rung.lastPlayed)}` : ""}.`;
+    return `Cleared ${shortDate(rung.cleared)}${rung.weeks ? ` after ${weeks(rung.weeks)}` : ""}${rung.lastPlayed ? `, last played ${shortDate(rung.lastPlayed)}` : ""}; ${Math.round(100 * (rung.recall ?? 0))} % sure to go today (an estimate).`;
   if (rung.layer === "preview") return "Ahead; something it needs has been planted already.";
   return "Ahead.";
 }

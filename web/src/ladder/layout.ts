@@ -68,11 +68,7 @@ export function extent(rails: LaidRail[]): { above: number; under: number } {
   return { above: above + 64, under: under + 48 };
 }
 
-const dayLength = 24 * 60 * 60 * 1000;
-
-/** How faded a review piece is drawn: 1 when just played, down to 0.62 after ten weeks. */
-export function freshness(lastPlayed: string | undefined, now: number): number {
-  if (!lastPlayed) return 0.62;
-  const days = (now - new Date(lastPlayed).getTime()) / dayLength;
-  return 1 - 0.38 * Math.min(1, Math.max(0, days / 70));
+/** How faded a review piece is drawn: 1 when it is sure, down to 0.62 when it is half forgotten. */
+export function freshness(recall: number | undefined): number {
+  return 0.62 + 0.38 * Math.min(1, Math.max(0, 2 * (recall ?? 0) - 1));
 }

@@ -9,7 +9,7 @@ const ratings = [
   { rating: 4, says: "easy and musical" },
 ];
 
-/** Learned pieces to hear, the one left longest first; one touch rates a hearing. */
+/** Learned pieces to hear, the one most faded first; one touch rates a hearing. */
 export function Reviews(props: { lesson: Schemas["Lesson"]; append: ReturnType<typeof useAppend> }) {
   const { lesson, append } = props;
   if (lesson.reviews.length === 0) return null;
@@ -28,7 +28,7 @@ export function Reviews(props: { lesson: Schemas["Lesson"]; append: ReturnType<t
                 {r.heardToday
                   ? `heard today${r.rating ? `: ${ratings[r.rating - 1]?.says}` : ""}`
                   : r.lastPlayed
-                    ? `last played ${shortDate(r.lastPlayed)}`
+                    ? `${Math.round(100 * (r.recall ?? 0))} % sure to go (an estimate); last played ${shortDate(r.lastPlayed)}`
                     : "not played since"}
               </span>
             </span>

@@ -35,6 +35,21 @@ export function Week() {
               <Why label="How the minutes are reckoned" shown="The minutes">
                 <p>{w.estimate}</p>
               </Why>
+              {w.reviews.length > 0 && (
+                <Why label="Why these learned pieces" shown="The review">
+                  <p>
+                    Picked for the minutes kept for review: what is nearest to being lost, and what refines
+                    the working pieces. The chances are estimates of a memory model.
+                  </p>
+                  <ul className="mt-2 space-y-1">
+                    {w.reviews.map((r) => (
+                      <li key={r.material}>
+                        <strong>{r.title}</strong>: {r.why}
+                      </li>
+                    ))}
+                  </ul>
+                </Why>
+              )}
             </span>
           </div>
         </div>

@@ -1,0 +1,48 @@
+package api_test
+
+import (
+	"net/http"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// A hearing changes the memory of a piece, and with it the review of the week, which says why.
+func TestAHearingChangesTheReviewOfTheWeek(t *testing.T) {
+	u := teacher(t)
+	ladder := u.ladderOf("Caspian")
+	picked := func() (ids []string, why map[string]string) {
+		_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+		why = map[string]string{}
+		for _, r := range items(t, week, "reviews") {
+			ids = append(ids, r["material"].(string))
+			why[r["material"].(string)] = r["why"].(string)
+		}
+		return
+	}
+	recall := func(material string) float64 {
+		_, view := u.call("GET", "/api/ladders/"+ladder, nil)
+		for _, rail := range items(t, view, "rails") {
+			for _, r := range items(t, rail, "rungs") {
+				if r["material"] == material {
+					return r["recall"].(float64)
+				}
+			}
+		}
+		t.Fatalf("%s is not on the ladder", material)
+		return 0
+	}
+	before, why := picked()
+	require.NotEmpty(t, before)
+	first := before[0]
+	require.Regexp(t, `^\d+ % sure after`, why[first])
+	sure := recall(first)
+	status, got := u.append(ladder, entry{"kind": "hearing", "material": first, "rating": 4})
+	require.Equal(t, http.StatusOK, status, got)
+	require.Greater(t, recall(first), sure)
+	after, why := picked()
+	require.NotEqual(t, before, after, "another piece is more pressing now")
+	if w, still := why[first]; still {
+		require.Contains(t, w, "100 % sure after 0 days")
+	}
+}
