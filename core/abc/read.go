@@ -8,7 +8,6 @@ import (
 
 	"golang.org/x/text/encoding/charmap"
 
-	"patientladder/core/rational"
 	"patientladder/core/score"
 )
 
@@ -159,5 +158,3 @@ func field(l string) byte {
 func letter(c byte) bool { return c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' }
 
 func digit(c byte) bool { return c >= '0' && c <= '9' }
-
-var quarters = rational.Int(4) // a whole note in quarter notes

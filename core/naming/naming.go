@@ -129,6 +129,3 @@ const (
 	ByName      Approach = "names"
 	ByPosition  Approach = "position"
 )
-
-// Approaches are all of them, in the order in which they are usually taught.
-func Approaches() []Approach { return []Approach{ByDirection, ByInterval, ByName, ByPosition} }

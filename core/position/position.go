@@ -85,7 +85,7 @@ func Of(s *score.Score, l reading.Line, instrument string) Result {
 	}
 	var grips []grip
 	var places []int
-	name := func(place, from, to int) Position { return Position{} }
+	var name func(place, from, to int) Position
 	switch family, known := material.FamilyOf(instrument); {
 	case known && family == material.Keyboard && l.Hand != reading.Whole:
 		k := newKeyboard(s, l)

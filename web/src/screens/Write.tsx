@@ -40,13 +40,13 @@ export function Write() {
     <div className="mx-auto max-w-[88rem] px-4 py-4 sm:px-6">
       <h1>Type a tune</h1>
       <p className="say mt-1">
-        Letters are notes, numbers lengths, bars are bars; it is engraved beside as you type.
+        Letters are notes, numbers lengths, bars are bars; it is engraved as you type.
       </p>
       <div className="mt-4 grid gap-6 lg:grid-cols-[24rem_1fr]">
         <div className="grid content-start gap-3">
           <Field label="The tune in ABC">
             <textarea
-              rows={12}
+              rows={10}
               spellCheck={false}
               value={text}
               maxLength={20000}
@@ -64,7 +64,7 @@ export function Write() {
             </p>
           )}
         </div>
-        <div>
+        <div className="max-lg:order-first">
           <div className="min-h-48 rounded-lg border border-line bg-sheet px-2 py-6 sm:px-5">
             {tune.data && <Engraving xml={tune.data.musicxml} />}
           </div>
