@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/abc"
@@ -169,8 +170,13 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	b.says("first: ")
 	b.accessible("piece for a student")
 
-	// One finger and one demand are corrected.
+	// One finger and one demand are corrected. By keyboard the marks are one
+	// stop, and the arrows walk from one to the next.
 	b.mark("Fingers")
+	require.Equal(t, 1, b.count("[data-finger][tabindex='0']"))
+	eval[bool](b, `(document.querySelector("[data-finger]").focus(), true)`)
+	b.do(chromedp.KeyEvent(kb.ArrowRight))
+	require.Contains(t, eval[string](b, `document.activeElement.getAttribute("aria-label")`), "Bar 1, finger 2")
 	b.click(`//*[@data-finger and starts-with(@aria-label, "Bar 2, ")][1]`)
 	b.see(`[role=dialog]`)
 	b.accessible("a finger")

@@ -27,7 +27,8 @@ export function OverlayKey({ piece, on }: { piece: Schemas["Piece"]; on: Overlay
       {show("fingers") && (
         <span>
           Upright: printed or set. Slanted:{" "}
-          {sure ? "proposed from the position" : "a suggestion, as the hand moves"}. Press one to correct it.
+          {sure ? "proposed from the position" : "a suggestion, as the hand moves"}. Press one to correct it;
+          arrow keys walk from one to the next.
         </span>
       )}
       {show("chunks") && (

@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from "react";
 import type { Schemas } from "../contract/client";
 import type { Places } from "./engraver";
 
@@ -25,14 +26,15 @@ export function FingerMarks(props: {
       role="group"
       aria-label="Fingers"
       data-testid="fingers"
+      onKeyDown={walk}
     >
-      {piece.lines.map((l) => (
+      {piece.lines.map((l, line) => (
         <g key={l.staff}>
           {props.all &&
             l.positions
               .slice(1)
               .map((p) => <Move key={p.start} piece={piece} places={places} line={l} position={p} />)}
-          {stacked(l.fingers.filter((f) => props.all || f.given)).map(({ f, level, chord }) => (
+          {stacked(l.fingers.filter((f) => props.all || f.given)).map(({ f, level, chord }, i) => (
             <Mark
               key={`${f.bar} ${f.at} ${f.pitch}`}
               piece={piece}
@@ -41,6 +43,7 @@ export function FingerMarks(props: {
               level={level}
               chord={chord}
               places={places}
+              first={line === 0 && i === 0}
               correct={props.all ? props.correct : undefined}
             />
           ))}
@@ -48,6 +51,18 @@ export function FingerMarks(props: {
       ))}
     </svg>
   );
+}
+
+/** The arrow keys walk from finger to finger, so that the marks are one stop on the way through the page. */
+function walk(e: KeyboardEvent<SVGSVGElement>) {
+  const step = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
+  if (!step) return;
+  const marks: Element[] = [...e.currentTarget.querySelectorAll("[data-finger]")];
+  const next = marks[marks.indexOf(e.target as Element) + step];
+  if (next instanceof SVGElement) {
+    e.preventDefault();
+    next.focus();
+  }
 }
 
 /** The notes of a chord have their fingers one over the other. */
@@ -70,6 +85,8 @@ function Mark(props: {
   /** The notes struck with it, itself among them. */
   chord: Finger[];
   places: Places;
+  /** The mark that the tab key reaches. */
+  first: boolean;
   correct?: (f: Finger) => void;
 }) {
   const { f, line, places } = props;
@@ -112,7 +129,7 @@ function Mark(props: {
     // biome-ignore lint/a11y/useSemanticElements: a button within a drawing
     <g
       role="button"
-      tabIndex={0}
+      tabIndex={props.first ? 0 : -1}
       className="pointer-events-auto cursor-pointer"
       data-finger={shown(f)}
       aria-label={`Bar ${label}, finger ${shown(f)}, ${kind}: change it`}
