@@ -126,6 +126,41 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
 const foldVersion = 4
 
+// fingerprint names everything that a standing is folded from.
+func (s *Server) fingerprint(b book, mark store.LogMark) string {
+	sum := sha256.Sum256([]byte(fmt.Sprint(foldVersion, mark.Entries, mark.Last, b.studio.LibraryVersion, b.today.Format(time.DateOnly), s.policy)))
+	return hex.EncodeToString(sum[:])
+}
+
+// shelves opens the ladders of a studio for one instrument, in the order of
+// their lessons. What is cached comes in two queries for all of them.
+func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shelf, error) {
+	ladders, err := s.store.Ladders(ctx, b.studio.ID)
+	if err != nil {
+		return nil, err
+	}
+	cached, err := s.store.CachedStandings(ctx, b.studio.ID)
+	if err != nil {
+		return nil, err
+	}
+	family, _ := material.FamilyOf(instrument)
+	var out []shelf
+	for _, l := range ladders {
+		if l.Instrument != instrument {
+			continue
+		}
+		sh := shelf{book: b, ladder: l, family: family, standing: &standing.Standing{}}
+		c := cached[l.ID]
+		if c.Fingerprint != s.fingerprint(b, c.Mark) || json.Unmarshal(c.Body, sh.standing) != nil {
+			if sh.standing, err = s.standing(ctx, b, l, family); err != nil {
+				return nil, err
+			}
+		}
+		out = append(out, sh)
+	}
+	return out, nil
+}
+
 // standing returns the standing of a ladder, from the snapshot when nothing has
 // changed since, else folded anew from the log.
 func (s *Server) standing(ctx context.Context, b book, l store.Ladder, family material.Family) (*standing.Standing, error) {
@@ -133,8 +168,7 @@ func (s *Server) standing(ctx context.Context, b book, l store.Ladder, family ma
 	if err != nil {
 		return nil, err
 	}
-	sum := sha256.Sum256([]byte(fmt.Sprint(foldVersion, mark.Entries, mark.Last, b.studio.LibraryVersion, b.today.Format(time.DateOnly), s.policy)))
-	fingerprint := hex.EncodeToString(sum[:])
+	fingerprint := s.fingerprint(b, mark)
 	body, ok, err := s.store.Snapshot(ctx, b.studio.ID, l.ID, fingerprint)
 	if err != nil {
 		return nil, err

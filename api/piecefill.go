@@ -53,18 +53,12 @@ func (sh shelf) approach() naming.Approach {
 // readyFor says of every student of the instrument whether the piece can come now.
 func (s *Server) readyFor(ctx context.Context, b book, m material.Material) ([]contract.Ready, error) {
 	out := []contract.Ready{}
-	ladders, err := s.store.Ladders(ctx, b.studio.ID)
+	all, err := s.shelves(ctx, b, m.Instrument)
 	if err != nil {
 		return nil, err
 	}
-	for _, l := range ladders {
-		if l.Instrument != m.Instrument {
-			continue
-		}
-		sh, err := s.open(ctx, b, l)
-		if err != nil {
-			return nil, err
-		}
+	for _, sh := range all {
+		l := sh.ladder
 		asked := s.policy.Leap.Of(m, sh.standing.Ability)
 		reach := s.policy.Leap.Reach(sh.standing.Taken(sh.lib, ""))
 		r := contract.Ready{Ladder: l.ID, Name: l.Name, Leap: asked.Size, Ready: asked.Ready}

@@ -138,3 +138,33 @@ func (s *Store) SaveSnapshot(ctx context.Context, studio, ladderID, fingerprint 
 func (s *Store) DropSnapshot(ctx context.Context, studio, ladderID string) error {
 	return s.q.DropSnapshot(ctx, rows.DropSnapshotParams{StudioID: studio, LadderID: ladderID})
 }
+
+// Cached is what is kept of one ladder's standing, and how far its log has grown.
+type Cached struct {
+	Mark        LogMark
+	Fingerprint string
+	Body        []byte
+}
+
+// CachedStandings returns what is kept of every ladder of a studio, by ladder,
+// in two queries. A ladder without a log or without a snapshot has zero values.
+func (s *Store) CachedStandings(ctx context.Context, studio string) (map[string]Cached, error) {
+	marks, err := s.q.EntryMarks(ctx, studio)
+	if err != nil {
+		return nil, err
+	}
+	snapshots, err := s.q.Snapshots(ctx, studio)
+	if err != nil {
+		return nil, err
+	}
+	out := make(map[string]Cached, len(marks))
+	for _, r := range marks {
+		out[r.LadderID] = Cached{Mark: LogMark{r.Entries, r.Last}}
+	}
+	for _, r := range snapshots {
+		c := out[r.LadderID]
+		c.Fingerprint, c.Body = r.Fingerprint, r.Body
+		out[r.LadderID] = c
+	}
+	return out, nil
+}

@@ -307,3 +307,23 @@ func TestWordsAndApproach(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, naming.ByName, mine.Approach, "another studio reaches nothing")
 }
+
+// What is cached of all ladders comes at once, and only of one's own studio.
+func TestCachedStandingsOfAStudio(t *testing.T) {
+	st, l, _ := studio(t, db)
+	other, theirs, _ := studio(t, db)
+	_, err := db.Append(ctx, st, l.ID, []studentlog.Entry{note("a"), note("b")})
+	require.NoError(t, err)
+	_, err = db.Append(ctx, other, theirs.ID, []studentlog.Entry{note("c")})
+	require.NoError(t, err)
+	mark, err := db.LogMark(ctx, st, l.ID)
+	require.NoError(t, err)
+	got, err := db.CachedStandings(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, map[string]store.Cached{l.ID: {Mark: mark}}, got)
+	require.NoError(t, db.SaveSnapshot(ctx, st, l.ID, "print", []byte("{}")))
+	got, err = db.CachedStandings(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, store.Cached{Mark: mark, Fingerprint: "print", Body: []byte("{}")}, got[l.ID])
+	require.Len(t, got, 1)
+}

@@ -37,3 +37,10 @@ REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?,
 
 -- name: DropSnapshot :exec
 DELETE FROM snapshot WHERE studio_id = ? AND ladder_id = ?;
+
+-- name: EntryMarks :many
+SELECT ladder_id, COUNT(*) AS entries, CAST(COALESCE(MAX(seq), 0) AS SIGNED) AS last FROM entry
+WHERE studio_id = ? GROUP BY ladder_id;
+
+-- name: Snapshots :many
+SELECT ladder_id, fingerprint, body FROM snapshot WHERE studio_id = ?;

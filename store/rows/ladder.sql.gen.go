@@ -146,6 +146,40 @@ func (q *Queries) EntryMark(ctx context.Context, arg EntryMarkParams) (EntryMark
 	return i, err
 }
 
+const entryMarks = `-- name: EntryMarks :many
+SELECT ladder_id, COUNT(*) AS entries, CAST(COALESCE(MAX(seq), 0) AS SIGNED) AS last FROM entry
+WHERE studio_id = ? GROUP BY ladder_id
+`
+
+type EntryMarksRow struct {
+	LadderID string
+	Entries  int64
+	Last     int64
+}
+
+func (q *Queries) EntryMarks(ctx context.Context, studioID string) ([]EntryMarksRow, error) {
+	rows, err := q.db.QueryContext(ctx, entryMarks, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []EntryMarksRow
+	for rows.Next() {
+		var i EntryMarksRow
+		if err := rows.Scan(&i.LadderID, &i.Entries, &i.Last); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const lastRung = `-- name: LastRung :one
 SELECT CAST(COALESCE(MAX(position), 0) AS SIGNED) AS position FROM rung
 WHERE studio_id = ? AND ladder_id = ? AND strand = ?
@@ -272,4 +306,37 @@ func (q *Queries) Snapshot(ctx context.Context, arg SnapshotParams) ([]byte, err
 	var body []byte
 	err := row.Scan(&body)
 	return body, err
+}
+
+const snapshots = `-- name: Snapshots :many
+SELECT ladder_id, fingerprint, body FROM snapshot WHERE studio_id = ?
+`
+
+type SnapshotsRow struct {
+	LadderID    string
+	Fingerprint string
+	Body        []byte
+}
+
+func (q *Queries) Snapshots(ctx context.Context, studioID string) ([]SnapshotsRow, error) {
+	rows, err := q.db.QueryContext(ctx, snapshots, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SnapshotsRow
+	for rows.Next() {
+		var i SnapshotsRow
+		if err := rows.Scan(&i.LadderID, &i.Fingerprint, &i.Body); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
