@@ -132,8 +132,8 @@ func (s *Server) fingerprint(b book, mark store.LogMark) string {
 	return hex.EncodeToString(sum[:])
 }
 
-// shelves opens the ladders of a studio for one instrument, in the order of
-// their lessons. What is cached comes in two queries for all of them.
+// shelves opens the ladders of a studio for one instrument ("" for all), in the
+// order of their lessons. What is cached comes in two queries for all of them.
 func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shelf, error) {
 	ladders, err := s.store.Ladders(ctx, b.studio.ID)
 	if err != nil {
@@ -143,12 +143,12 @@ func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shel
 	if err != nil {
 		return nil, err
 	}
-	family, _ := material.FamilyOf(instrument)
 	var out []shelf
 	for _, l := range ladders {
-		if l.Instrument != instrument {
+		if instrument != "" && l.Instrument != instrument {
 			continue
 		}
+		family, _ := material.FamilyOf(l.Instrument)
 		sh := shelf{book: b, ladder: l, family: family, standing: &standing.Standing{}}
 		c := cached[l.ID]
 		if c.Fingerprint != s.fingerprint(b, c.Mark) || json.Unmarshal(c.Body, sh.standing) != nil {

@@ -20,10 +20,17 @@ func (s *Server) GetLadder(ctx context.Context, r contract.GetLadderRequestObjec
 		Student: student(sh.ladder, sh.today), Sentence: v.Sentence, Reach: v.Reach.Size, ReachWhy: v.Reach.Why,
 		Rails: []contract.Rail{}, Habits: s.ownFocus(sh),
 	}
+	model, err := s.forecasts(ctx, sh.book)
+	if err != nil {
+		return nil, err
+	}
 	for _, rail := range v.Rails {
 		rungs := make([]contract.Rung, len(rail.Rungs))
 		for i, r := range rail.Rungs {
 			rungs[i] = s.rung(sh, r)
+			if r.Layer != ladder.Review {
+				rungs[i].HowLong = howLong(model, sh.ladder.ID, r.Material, r.Leap.Size)
+			}
 		}
 		out.Rails = append(out.Rails, contract.Rail{Strand: contract.Strand(rail.Strand), Rungs: rungs})
 	}

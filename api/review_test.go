@@ -46,3 +46,28 @@ func TestAHearingChangesTheReviewOfTheWeek(t *testing.T) {
 		require.Contains(t, w, "100 % sure after 0 days")
 	}
 }
+
+// Every rung that is not learned yet says how long it usually takes, as a range with its reason.
+func TestARungSaysHowLong(t *testing.T) {
+	u := teacher(t)
+	for _, name := range []string{"Ivo", "Caspian", "Henrik"} {
+		_, view := u.call("GET", "/api/ladders/"+u.ladderOf(name), nil)
+		said := 0
+		for _, rail := range items(t, view, "rails") {
+			for _, r := range items(t, rail, "rungs") {
+				if r["layer"] == "review" {
+					require.Nil(t, r["howLong"], "a learned piece needs no forecast")
+					continue
+				}
+				f := r["howLong"].(map[string]any)
+				said++
+				require.GreaterOrEqual(t, f["low"], 1.0, "never under a lesson's interval")
+				require.LessOrEqual(t, f["low"], f["median"])
+				require.Less(t, f["median"], f["high"])
+				require.Regexp(t, `^usually \d+ to \d+ weeks$`, f["words"])
+				require.Contains(t, f["why"], "of this student and")
+			}
+		}
+		require.Positive(t, said)
+	}
+}

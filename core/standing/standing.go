@@ -212,3 +212,25 @@ func (s *Standing) Leaps(lib material.Library, strand material.Strand) []float64
 	}
 	return out
 }
+
+// Clearing is a piece that was learned from its assignment to its clearing.
+type Clearing struct {
+	Material string
+	// Leap is the leap as it was at the assignment.
+	Leap float64
+	// Weeks from the assignment to the clearing.
+	Weeks float64
+}
+
+// Clearings returns the pieces that were assigned and then cleared, in the
+// order of their assignment. A piece cleared elsewhere tells nothing about time.
+func (s *Standing) Clearings() []Clearing {
+	var out []Clearing
+	for _, id := range s.In(Cleared, Polished) {
+		m := s.Materials[id]
+		if m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
+			out = append(out, Clearing{Material: id, Leap: m.Before.Size, Weeks: m.ClearedAt.Sub(m.Assigned).Hours() / (24 * 7)})
+		}
+	}
+	return out
+}

@@ -476,6 +476,18 @@ export interface components {
              * @description How sure a learned piece still is, 0 to 1
              */
             recall?: number;
+            howLong?: components["schemas"]["HowLong"];
+            why: string;
+        };
+        /** @description How many weeks a piece takes from its beginning; four times of five between low and high */
+        HowLong: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            median: number;
+            /** Format: double */
+            high: number;
+            words: string;
             why: string;
         };
         Rail: {

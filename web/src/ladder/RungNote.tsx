@@ -29,6 +29,14 @@ export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Sc
         </Why>
         {rung.cliff && <span className="text-cliff">a cliff</span>}
       </p>
+      {rung.howLong && (
+        <p className="flex items-center">
+          How long?
+          <Why label="How is that known?" shown={rung.howLong.words}>
+            <HowLong range={rung.howLong} />
+          </Why>
+        </p>
+      )}
       <div className="mt-3 flex flex-wrap gap-2">
         <Link to={`/piece/${rung.material}?ladder=${student.ladder}`} className="press">
           Read the piece
@@ -51,6 +59,42 @@ export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Sc
       )}
       <Refused error={append.error ?? off.error} />
     </section>
+  );
+}
+
+/** A forecast as a soft-edged stroke over the weeks, never as a point, with its reason. */
+function HowLong({ range }: { range: Schemas["HowLong"] }) {
+  const most = Math.max(8, Math.ceil(range.high) + 1);
+  const x = (weeks: number) => 8 + (weeks / most) * 304;
+  return (
+    <>
+      <svg viewBox="0 0 320 46" className="w-full" role="img" aria-label={range.words}>
+        <defs>
+          <linearGradient id="soft">
+            <stop offset="0" stopColor="var(--color-working)" stopOpacity="0.15" />
+            <stop offset="0.5" stopColor="var(--color-working)" stopOpacity="0.85" />
+            <stop offset="1" stopColor="var(--color-working)" stopOpacity="0.15" />
+          </linearGradient>
+        </defs>
+        <rect
+          x={x(range.low)}
+          y="8"
+          width={x(range.high) - x(range.low)}
+          height="12"
+          rx="6"
+          fill="url(#soft)"
+        />
+        <path d={`M${x(0)} 26H${x(most)}`} stroke="var(--color-line)" />
+        {Array.from({ length: most + 1 }, (_, i) => i)
+          .filter((i) => most <= 12 || i % 4 === 0)
+          .map((i) => (
+            <text key={i} x={x(i)} y="41" textAnchor="middle" fontSize="12" fill="var(--color-soft)">
+              {i}
+            </text>
+          ))}
+      </svg>
+      <p>{range.why}</p>
+    </>
   );
 }
 
