@@ -178,7 +178,7 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 			if rung.Material.ID == m.ID {
 				out.OnLadder = true
 				if rung.Standing != nil {
-					asked = rung.Leap
+					asked, out.Begun = rung.Leap, true
 				}
 			}
 		}
@@ -211,6 +211,10 @@ func pieceSentence(p contract.Piece, m material.Material) string {
 		out += fmt.Sprintf(", made of %s", counted(p.DistinctBars, "different one"))
 	}
 	if len(p.Leap.Parts) > 0 {
+		is, was := "is", "new in it"
+		if p.Begun {
+			is, was = "was", "new when it was begun"
+		}
 		var fresh []string
 		for _, part := range p.Leap.Parts {
 			if part.Level == contract.LeapPartLevel(leap.New) || part.Level == contract.LeapPartLevel(leap.Planted) {
@@ -219,11 +223,11 @@ func pieceSentence(p contract.Piece, m material.Material) string {
 		}
 		switch n := len(fresh); {
 		case n == 0:
-			out += "; nothing in it is new"
+			out += fmt.Sprintf("; nothing in it %s new", is)
 		case n > 4:
-			out += fmt.Sprintf("; new in it: %s and %s more", strings.Join(fresh[:3], ", "), fmt.Sprint(n-3))
+			out += fmt.Sprintf("; %s: %s and %d more", was, strings.Join(fresh[:3], ", "), n-3)
 		default:
-			out += "; new in it: " + strings.Join(fresh, ", ")
+			out += fmt.Sprintf("; %s: %s", was, strings.Join(fresh, ", "))
 		}
 	}
 	if len(p.Leap.Parts) == 0 {

@@ -106,6 +106,10 @@ func TestFromTheFirstPieceToTheNextRung(t *testing.T) {
 	piece = items(t, lesson, "pieces")[0]
 	require.Equal(t, "cleared", piece["state"])
 	require.Len(t, items(t, piece, "runs"), 1)
+	// What was new in a piece is told as of then, once it is begun.
+	_, read := u.call("GET", "/api/materials/"+first+"?ladder="+ladder, nil)
+	require.Equal(t, true, read["begun"])
+	require.Contains(t, read["sentence"], "; new when it was begun: ")
 
 	_, view := u.call("GET", base, nil)
 	rungs := items(t, items(t, view, "rails")[0], "rungs")
@@ -166,6 +170,8 @@ func TestAPieceOfOnesOwn(t *testing.T) {
 	require.Equal(t, http.StatusNoContent, status)
 	_, piece := u.call("GET", "/api/materials/"+id+"?ladder="+ladder, nil)
 	require.Equal(t, true, piece["onLadder"])
+	require.Equal(t, false, piece["begun"])
+	require.Contains(t, piece["sentence"], "; new in it: ")
 	var directions []string
 	for _, m := range items(t, piece, "marks") {
 		directions = append(directions, m["direction"].(string))

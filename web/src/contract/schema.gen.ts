@@ -1016,6 +1016,8 @@ export interface components {
             focusPoints: string[];
             hasScore: boolean;
             onLadder: boolean;
+            /** @description The student has begun it; the leap is the one it was when they did */
+            begun: boolean;
             leap?: components["schemas"]["Leap"];
             /** Format: double */
             reach?: number;

@@ -106,7 +106,12 @@ function SignOut() {
     },
   });
   return (
-    <button type="button" className="quiet" disabled={out.isPending} onClick={() => out.mutate()}>
+    <button
+      type="button"
+      className="quiet whitespace-nowrap"
+      disabled={out.isPending}
+      onClick={() => out.mutate()}
+    >
       Sign out
     </button>
   );

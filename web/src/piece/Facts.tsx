@@ -87,8 +87,8 @@ function LineFacts({ l }: { l: Schemas["Line"] }) {
             `: ${l.shifts
               .slice(0, 3)
               .map((s) => `${s.where} to ${s.to} (${s.how})`)
-              .join(", ")}${l.shifts.length > 3 ? " …" : ""}`}
-          .
+              .join(", ")}`}
+          {l.shifts.length > 3 ? ` and ${l.shifts.length - 3} more.` : "."}
         </p>
       )}
     </div>

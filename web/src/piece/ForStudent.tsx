@@ -25,10 +25,17 @@ export function ForStudent(props: {
           </Why>
         </span>
       </h2>
-      <p className={cliff ? "text-cliff" : ""}>
-        {cliff ? "A cliff: over" : "Within"} the comfortable {leapSize(piece.reach ?? 0)};{" "}
-        {Math.round(leap.ready * 100)} % of what it asks for is there.
-      </p>
+      {piece.begun ? (
+        <p>
+          This is what it was when {firstName(student.name)} began it: {Math.round(leap.ready * 100)} % of
+          what it asks for was there.
+        </p>
+      ) : (
+        <p className={cliff ? "text-cliff" : ""}>
+          {cliff ? "A cliff: over" : "Within"} the comfortable {leapSize(piece.reach ?? 0)};{" "}
+          {Math.round(leap.ready * 100)} % of what it asks for is there.
+        </p>
+      )}
       <ul className="mt-2 space-y-1">
         {leap.parts
           .filter((p) => p.amount > 0.005)

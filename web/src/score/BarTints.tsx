@@ -46,15 +46,15 @@ export function BarTints(props: {
                 >
                   <rect
                     x={b.x + 1}
-                    y={places.top(bar) - 20}
+                    y={places.lineTop(bar) - 20}
                     width={b.width - 2}
-                    height={b.height + 36 + b.y - places.top(bar)}
+                    height={b.height + 36 + b.y - places.lineTop(bar)}
                     rx="6"
                     fill={at < 0 ? "transparent" : tint(at)}
                   />
                   <text
                     x={b.x + b.width - 6}
-                    y={places.top(bar) - 27}
+                    y={places.lineTop(bar) - 27}
                     textAnchor="end"
                     fill="var(--color-ink)"
                     fontSize="16"

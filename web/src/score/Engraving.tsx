@@ -49,7 +49,7 @@ export function useEngraving(xml: string | undefined, room = 9) {
     return () => {
       current = false;
     };
-  }, [xml, drawn]);
+  }, [xml, room, drawn]);
   return { holder, places, failed };
 }
 

@@ -163,7 +163,7 @@ function Move(props: {
   if (!b || !staff) return null;
   const x = b.x - 7;
   const below = line.hand === "left";
-  const y = below ? staff.y + staff.height + 37 : places.top(first.bar) - 44;
+  const y = below ? staff.y + staff.height + 37 : places.lineTop(first.bar) - 44;
   return (
     <g>
       <path

@@ -18,8 +18,8 @@ export interface Places {
   note(bar: number, staff: number, at: number, pitch: number): Box | undefined;
   /** A bar from the top staff to the lowest. */
   bar(bar: number): Box | undefined;
-  /** The top of a bar with its notes above the staff. */
-  top(bar: number): number;
+  /** The top of the line of bars that a bar stands in, with the notes above its staves. */
+  lineTop(bar: number): number;
   /** One staff of a bar, staves over all parts from 0. */
   staff(bar: number, staff: number): Box | undefined;
 }
@@ -61,7 +61,12 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
   const notes = new Map<string, Box>();
   const bars = new Map<number, Box>();
   const staves = new Map<string, Box>();
-  const tops = new Map<number, number>();
+  // By the height of the line of bars: its bars share one top, so that what stands over them is level.
+  const lineTops = new Map<number, number>();
+  const raise = (bar: number, y: number) => {
+    const line = Math.round(bars.get(bar)?.y ?? y);
+    lineTops.set(line, Math.min(lineTops.get(line) ?? y, y));
+  };
   osmd.GraphicSheet.MeasureList.forEach((measures, index) => {
     measures.forEach((measure, staff) => {
       if (!measure) return;
@@ -82,7 +87,7 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
             if (source.isRest() || voice.parentVoiceEntry.IsGrace) continue;
             const head = note.PositionAndShape.AbsolutePosition;
             const y = head.y * scale - 0.5 * scale;
-            tops.set(index + 1, Math.min(tops.get(index + 1) ?? y, y));
+            raise(index + 1, y);
             const quarters = entry.relInMeasureTimestamp.RealValue * 4;
             // The engraver counts semitones from C0 = 0 where MIDI has 12.
             notes.set(key(index + 1, staff, quarters, source.halfTone + 12), {
@@ -100,7 +105,10 @@ function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
     small: osmd.zoom < 1,
     note: (bar, staff, at, pitch) => notes.get(key(bar, staff, at, pitch)),
     bar: (bar) => bars.get(bar),
-    top: (bar) => Math.min(tops.get(bar) ?? Number.POSITIVE_INFINITY, bars.get(bar)?.y ?? 0),
+    lineTop: (bar) => {
+      const y = bars.get(bar)?.y ?? 0;
+      return Math.min(lineTops.get(Math.round(y)) ?? y, y);
+    },
     staff: (bar, staff) => staves.get(`${bar} ${staff}`),
   };
 }

@@ -82,7 +82,7 @@ export function Settings() {
           />
         ))}
       </div>
-      <div className="mt-8 grid gap-6 md:grid-cols-[1fr_2fr]">
+      <div className="mt-8 grid gap-6 md:grid-cols-3">
         <Choice
           title="New pieces are read"
           choices={approaches}
@@ -90,7 +90,7 @@ export function Settings() {
           busy={save.isPending}
           pick={(value) => save.mutate({ ...w, approach: value as Words["approach"] })}
         />
-        <section aria-label="Students who read in another way">
+        <section aria-label="Students who read in another way" className="md:col-span-2">
           <h2>Students who read in another way</h2>
           <p className="fine">
             It decides which marks open first on a piece, and what the practice sheet says.
