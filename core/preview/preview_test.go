@@ -18,33 +18,32 @@ func piece(id string, skills ...string) material.Material {
 	return m
 }
 
-func TestBites(t *testing.T) {
-	skills, err := skill.Standard()
+func TestNeeds(t *testing.T) {
+	skills, err := skill.Parse([]byte(`[
+		{"id":"beat","name":"Beat","steps":["walk","tap"]}, {"id":"crotchets","name":"Crotchets","needs":["beat"]},
+		{"id":"pairs","name":"Pairs","needs":["crotchets"],"steps":["clap","say","change"]}, {"id":"swing","name":"Swing","needs":["pairs"],"steps":["say"]}]`))
 	require.NoError(t, err)
 	p := leap.DefaultPolicy()
-	ahead := []material.Material{piece("a", "quarter-notes", "rests"), piece("b", "rests", "smooth"), piece("c", "pickup")}
+	ahead := []Rung{{piece("a", "crotchets", "pairs"), 0, 2}, {piece("b", "swing"), 1, 5}, {piece("c", "pairs"), 0, 1}}
 	a := leap.Ability{Skills: map[string]leap.Evidence{}}
-	steps := func(a leap.Ability, recent map[string]bool) (out []string) {
-		for _, b := range Bites(ahead, a, p, skills, recent) {
-			out = append(out, b.For+" "+b.Skill+" "+string(rune('0'+b.Step)))
-		}
-		return out
-	}
-	require.Equal(t, []string{"a rests 1", "b smooth 1"}, steps(a, nil), "two at most, what is needed first in front; crotchets have no steps")
-	require.Equal(t, []string{"b smooth 1", "c pickup 1"}, steps(a, map[string]bool{"rests": true}), "never two steps of one skill in a week")
+	require.Equal(t, []Need{
+		{Skill: "beat", Of: 2, For: "c", By: 1},
+		{Skill: "pairs", Of: 3, For: "c", By: 1, After: []string{"beat"}},
+		{Skill: "swing", Of: 1, For: "b", By: 5, After: []string{"pairs"}},
+	}, Needs(ahead, a, p, skills, nil, DefaultPolicy()), "crotchets have no steps, the beat under them has; the earliest piece counts")
 
-	a.Skills["rests"] = leap.Evidence{StepsDone: 1, Steps: 2}
-	require.Equal(t, []string{"a rests 2", "b smooth 1"}, steps(a, nil), "steps come in order")
-	a.Skills["rests"] = leap.Evidence{StepsDone: 2, Steps: 2}
-	require.Equal(t, []string{"b smooth 1", "c pickup 1"}, steps(a, nil), "all steps are done")
-	a.Skills["smooth"] = leap.Evidence{Cleared: 1}
-	require.Equal(t, []string{"c pickup 1"}, steps(a, nil), "what is being learned needs no planting")
-}
+	a.Skills["beat"] = leap.Evidence{Shown: true}
+	a.Skills["pairs"] = leap.Evidence{StepsDone: 2, Steps: 3}
+	require.Equal(t, []Need{
+		{Skill: "pairs", Done: 2, Of: 3, For: "c", By: 1, Rests: true},
+		{Skill: "swing", Of: 1, For: "b", By: 5, After: []string{"pairs"}},
+	}, Needs(ahead, a, p, skills, map[string]bool{"pairs": true}, DefaultPolicy()))
 
-func TestOnlyTheNextRungsAreLookedAt(t *testing.T) {
-	skills, err := skill.Standard()
-	require.NoError(t, err)
-	ahead := make([]material.Material, Look, Look+1)
-	ahead = append(ahead, piece("far", "rests"))
-	require.Empty(t, Bites(ahead, leap.Ability{}, leap.DefaultPolicy(), skills, nil))
+	a.Skills["pairs"] = leap.Evidence{Cleared: 1}
+	require.Equal(t, []Need{{Skill: "swing", Of: 1, For: "b", By: 5}}, Needs(ahead, a, p, skills, nil, DefaultPolicy()), "what is being learned needs no planting")
+
+	ahead[1].Place, ahead[1].Begin = 6, 17
+	require.Empty(t, Needs(ahead, a, p, skills, nil, DefaultPolicy()), "the seventh rung, and more than 16 weeks away")
+	ahead[1].Begin = 16
+	require.Len(t, Needs(ahead, a, p, skills, nil, DefaultPolicy()), 1)
 }

@@ -1,0 +1,80 @@
+// Package calendar counts the weekly lessons of a student, with the breaks
+// taken out.
+package calendar
+
+import (
+	"sort"
+	"time"
+)
+
+// Break is a stretch of days without lessons, both ends included. Days are
+// midnights in UTC of the studio's local dates.
+type Break struct {
+	From, To time.Time
+}
+
+// farthest is how many weeks ahead lessons are looked for.
+const farthest = 20_000
+
+// Lessons are the weekly lessons from a day on.
+type Lessons struct {
+	first  time.Time // the first weekday of lessons on or after the day
+	breaks []Break
+	days   []time.Time // the lessons found so far
+	week   int         // the next week to look at
+}
+
+// New returns the lessons on a weekday from a day on; that day counts when it
+// is one. Lessons within breaks do not take place.
+func New(day time.Time, weekday time.Weekday, breaks []Break) *Lessons {
+	ahead := (int(weekday) - int(day.Weekday()) + 7) % 7
+	sorted := append([]Break(nil), breaks...)
+	sort.Slice(sorted, func(a, b int) bool { return sorted[a].From.Before(sorted[b].From) })
+	return &Lessons{first: day.AddDate(0, 0, ahead), breaks: sorted}
+}
+
+// Day is the day of the nth lesson, from 0.
+func (l *Lessons) Day(n int) time.Time {
+	for len(l.days) <= n && l.week < farthest {
+		l.look()
+	}
+	if n < len(l.days) {
+		return l.days[max(0, n)]
+	}
+	return l.first.AddDate(0, 0, 7*n) // decades ahead: nobody knows the breaks
+}
+
+// Until counts the lessons up to and on a day.
+func (l *Lessons) Until(day time.Time) int {
+	for l.week < farthest && !l.first.AddDate(0, 0, 7*l.week).After(day) {
+		l.look()
+	}
+	return sort.Search(len(l.days), func(i int) bool { return l.days[i].After(day) })
+}
+
+// look takes the next week into account.
+func (l *Lessons) look() {
+	day := l.first.AddDate(0, 0, 7*l.week)
+	l.week++
+	for _, b := range l.breaks {
+		if !day.Before(b.From) && !day.After(b.To) {
+			return
+		}
+	}
+	l.days = append(l.days, day)
+}
+
+// WeeksOff counts the lessons that fell into breaks, on a weekly grid from one
+// day (without it) to another (with it).
+func WeeksOff(from, to time.Time, breaks []Break) int {
+	off := 0
+	for day := from.AddDate(0, 0, 7); !day.After(to); day = day.AddDate(0, 0, 7) {
+		for _, b := range breaks {
+			if !day.Before(b.From) && !day.After(b.To) {
+				off++
+				break
+			}
+		}
+	}
+	return off
+}

@@ -1,0 +1,178 @@
+package forecast
+
+import (
+	"hash/fnv"
+	"math"
+	"math/rand/v2"
+	"slices"
+
+	"gonum.org/v1/gonum/mat"
+	"gonum.org/v1/gonum/stat/distuv"
+)
+
+// Draws is how many courses are simulated (default).
+const Draws = 256
+
+// Stage is one piece on the way.
+type Stage struct {
+	// ID keeps the chance of a stage its own: moved elsewhere it has the same luck,
+	// so that two plans can be compared.
+	ID           string
+	Leap         float64
+	DistinctBars int
+	// Begun says that it is in work; Elapsed are the weeks from its beginning to
+	// the next lesson.
+	Begun   bool
+	Elapsed float64
+}
+
+// Course is what was drawn for one stage: the lesson in which it begins and
+// that in which it is cleared, from 0 for the next lesson, draw by draw.
+type Course struct{ Begin, Clear []int32 }
+
+// Paths draws how the strands of one student go on. Each lane is worked through
+// in its order; the stages that are begun run side by side, and when one of
+// them is cleared the next begins in that lesson. What is not known of the
+// student, of the studio and of each piece is drawn anew in every draw, so that
+// the spread of a sum is honest. The same seed gives the same courses.
+func (m *Model) Paths(student string, lanes [][]Stage, draws int, seed uint64) [][]Course {
+	beliefs := m.beliefs(student, draws, seed)
+	out := make([][]Course, len(lanes))
+	for k, lane := range lanes {
+		out[k] = run(lane, beliefs, seed)
+	}
+	return out
+}
+
+// belief is one draw of what is not known: the constant with the student's
+// effect, the weights of leap and length, and the noise.
+type belief struct{ base, leap, length, noise float64 }
+
+func (m *Model) beliefs(student string, draws int, seed uint64) []belief {
+	random := source(seed, student)
+	n := m.mean.Len()
+	// What is drawn from: the constant with the student's effect, leap, length.
+	var centre [fixed]float64
+	cov := mat.NewSymDense(fixed, nil)
+	var pick [fixed]*mat.VecDense
+	for i := range fixed {
+		pick[i] = mat.NewVecDense(n, nil)
+		pick[i].SetVec(i, 1)
+	}
+	at, known := m.students[student]
+	if known {
+		pick[0].SetVec(at, 1)
+	}
+	for i := range fixed {
+		centre[i] = mat.Dot(pick[i], m.mean)
+		solved := m.solve(pick[i])
+		for j := i; j < fixed; j++ {
+			cov.SetSym(i, j, mat.Dot(pick[j], solved))
+		}
+	}
+	if !known {
+		cov.SetSym(0, 0, cov.At(0, 0)+m.prior.StudentSpread*m.prior.StudentSpread)
+	}
+	var chol mat.Cholesky
+	chol.Factorize(cov)
+	var l mat.TriDense
+	chol.LTo(&l)
+	gamma := distuv.Gamma{Alpha: m.shape, Beta: m.scale, Src: random}
+	out := make([]belief, draws)
+	for d := range out {
+		noise := 1 / math.Sqrt(gamma.Rand())
+		z := [fixed]float64{random.NormFloat64(), random.NormFloat64(), random.NormFloat64()}
+		var b [fixed]float64
+		for i := range fixed {
+			b[i] = centre[i]
+			for j := 0; j <= i; j++ {
+				b[i] += noise * l.At(i, j) * z[j]
+			}
+		}
+		out[d] = belief{b[0], b[1], b[2], noise}
+	}
+	return out
+}
+
+// source is a stream of chance of its own for each name.
+func source(seed uint64, name string) *rand.Rand {
+	h := fnv.New64a()
+	h.Write([]byte(name)) // a hash never fails
+	return rand.New(rand.NewPCG(seed, h.Sum64()))
+}
+
+func run(lane []Stage, beliefs []belief, seed uint64) []Course {
+	out := make([]Course, len(lane))
+	// free holds, for each draw, the lessons in which a piece in work is cleared
+	// and the next may begin.
+	free := make([][]int32, len(beliefs))
+	for i, s := range lane {
+		random := source(seed, s.ID)
+		x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
+		c := Course{make([]int32, len(beliefs)), make([]int32, len(beliefs))}
+		for d, b := range beliefs {
+			mu := b.base + b.leap*x[1] + b.length*x[2]
+			if s.Begun {
+				c.Clear[d] = remaining(random, mu, b.noise, s.Elapsed)
+				free[d] = append(free[d], c.Clear[d])
+				continue
+			}
+			if len(free[d]) == 0 {
+				free[d] = append(free[d], 0)
+			}
+			first := 0
+			for j, at := range free[d] {
+				if at < free[d][first] {
+					first = j
+				}
+			}
+			c.Begin[d] = free[d][first]
+			c.Clear[d] = c.Begin[d] + weeks(math.Exp(mu+b.noise*random.NormFloat64()))
+			free[d][first] = c.Clear[d]
+		}
+		out[i] = c
+	}
+	return out
+}
+
+// longest is more weeks than any piece is worked at.
+const longest = 1 << 20
+
+// weeks are whole, because pieces begin and are cleared in lessons; at least one.
+func weeks(w float64) int32 { return int32(math.Max(1, math.Min(math.Round(w), longest))) }
+
+// remaining draws the lesson in which a piece that has been in work for so long
+// is cleared, given that it was not cleared before.
+func remaining(random *rand.Rand, mu, noise, elapsed float64) int32 {
+	z := random.NormFloat64()
+	known := math.Max(elapsed-0.5, 0)
+	if known > 0 {
+		past := distuv.UnitNormal.CDF((math.Log(known) - mu) / noise)
+		// The same luck as without the past, in what is left of the distribution.
+		u := past + distuv.UnitNormal.CDF(z)*(1-past)
+		if u >= 1-1e-12 {
+			return 1 // far beyond anything foreseen: soon, as far as anyone can say
+		}
+		z = distuv.UnitNormal.Quantile(u)
+	}
+	w := math.Min(math.Exp(mu+noise*z), longest)
+	return int32(math.Max(0, math.Round(math.Max(w, 1)-elapsed)))
+}
+
+// Span is a range of lessons.
+type Span struct {
+	// Median is as likely too late as too early; four times of five the truth lies
+	// from Low to High.
+	Low, Median, High int
+}
+
+// SpanOf finds the range of drawn lessons; zero without any.
+func SpanOf(lessons []int32) Span {
+	if len(lessons) == 0 {
+		return Span{}
+	}
+	sorted := slices.Clone(lessons)
+	slices.Sort(sorted)
+	at := func(p float64) int { return int(sorted[int(p*float64(len(sorted)-1)+0.5)]) }
+	return Span{Low: at(0.1), Median: at(0.5), High: at(0.9)}
+}
