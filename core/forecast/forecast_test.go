@@ -7,7 +7,6 @@ import (
 
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/stat"
-	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Anscombe's first data set (The American Statistician 27, 1973): the line
@@ -71,32 +70,24 @@ func TestWithoutDataItIsThePrior(t *testing.T) {
 func TestTheRangeHoldsFourTimesOfFive(t *testing.T) {
 	p := DefaultPrior()
 	random := rand.New(rand.NewPCG(5, 14))
-	normal := distuv.Normal{Sigma: 1, Src: random}
 	held, all := 0, 0
 	for range 1500 {
-		noise := math.Sqrt(1 / distuv.Gamma{Alpha: p.NoiseShape, Beta: p.NoiseScale, Src: random}.Rand())
-		var truth [fixed]float64
-		for i := range truth {
-			truth[i] = p.Mean[i] + noise*p.Spread[i]*normal.Rand()
-		}
-		weeks := func(effect float64, o Observation) float64 {
-			x := row(o)
-			return math.Exp(truth[0]*x[0] + truth[1]*x[1] + truth[2]*x[2] + effect + noise*normal.Rand())
-		}
+		tr := drawn(p, random)
 		var obs []Observation
 		effects := map[string]float64{}
 		for _, student := range []string{"a", "b", "c", "d"} {
-			effects[student] = noise * p.StudentSpread * normal.Rand()
+			effects[student] = tr.noise * p.StudentSpread * tr.normal.Rand()
 			for range random.IntN(12) {
-				o := Observation{Student: student, Leap: 3 * random.Float64(), DistinctBars: 4 + random.IntN(28)}
-				o.Weeks = weeks(effects[student], o)
+				o := anyPiece(random, student)
+				o.Weeks = tr.weeks(effects[student], o)
 				obs = append(obs, o)
 			}
 		}
 		m := Fit(obs, p)
-		for student, effect := range effects {
-			o := Observation{Student: student, Leap: 3 * random.Float64(), DistinctBars: 4 + random.IntN(28)}
-			w := math.Max(1, weeks(effect, o))
+		for _, student := range []string{"a", "b", "c", "d"} {
+			effect := effects[student]
+			o := anyPiece(random, student)
+			w := math.Max(1, tr.weeks(effect, o))
 			r := m.Weeks(student, o.Leap, o.DistinctBars)
 			if w >= r.Low && w <= r.High {
 				held++
