@@ -36,7 +36,7 @@ type Course struct{ Begin, Clear []int32 }
 // student, of the studio and of each piece is drawn anew in every draw, so that
 // the spread of a sum is honest. The same seed gives the same courses.
 func (m *Model) Paths(student string, lanes [][]Stage, draws int, seed uint64) [][]Course {
-	beliefs := m.beliefs(student, draws, seed)
+	beliefs := outlasted(m.beliefs(student, draws, seed), lanes)
 	out := make([][]Course, len(lanes))
 	for k, lane := range lanes {
 		out[k] = run(lane, beliefs, seed)
@@ -101,6 +101,46 @@ func source(seed uint64, name string) *rand.Rand {
 	return rand.New(rand.NewPCG(seed, h.Sum64()))
 }
 
+// mean is the expected logarithm of the weeks.
+func (b belief) mean(x [fixed]float64) float64 { return b.base + b.leap*x[1] + b.length*x[2] }
+
+// known is how many weeks a piece in work is known to take at least: a piece of
+// so many whole weeks would have been cleared in the lesson before.
+func (s Stage) known() float64 { return math.Max(s.Elapsed-0.5, 0) }
+
+// outlasted draws the beliefs again by how well they explain that the pieces in
+// work are not cleared yet: a piece that takes long tells of the student too.
+// (Systematic resampling.)
+func outlasted(beliefs []belief, lanes [][]Stage) []belief {
+	weight := make([]float64, len(beliefs))
+	sum := 0.0
+	for d, b := range beliefs {
+		weight[d] = 1
+		for _, lane := range lanes {
+			for _, s := range lane {
+				if s.Begun && s.known() > 0 {
+					x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
+					weight[d] *= distuv.UnitNormal.Survival((math.Log(s.known()) - b.mean(x)) / b.noise)
+				}
+			}
+		}
+		sum += weight[d]
+	}
+	if sum < 1e-9 { // beyond anything foreseen: it tells nothing
+		return beliefs
+	}
+	out := make([]belief, len(beliefs))
+	at, below := 0, weight[0]
+	for d := range out {
+		for want := (float64(d) + 0.5) / float64(len(out)) * sum; below < want && at < len(beliefs)-1; {
+			at++
+			below += weight[at]
+		}
+		out[d] = beliefs[at]
+	}
+	return out
+}
+
 func run(lane []Stage, beliefs []belief, seed uint64) []Course {
 	out := make([]Course, len(lane))
 	// free holds, for each draw, the lessons in which a piece in work is cleared
@@ -111,9 +151,9 @@ func run(lane []Stage, beliefs []belief, seed uint64) []Course {
 		x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
 		c := Course{make([]int32, len(beliefs)), make([]int32, len(beliefs))}
 		for d, b := range beliefs {
-			mu := b.base + b.leap*x[1] + b.length*x[2]
+			mu := b.mean(x)
 			if s.Begun {
-				c.Clear[d] = remaining(random, mu, b.noise, s.Elapsed)
+				c.Clear[d] = remaining(random, mu, b.noise, s)
 				free[d] = append(free[d], c.Clear[d])
 				continue
 			}
@@ -143,10 +183,9 @@ func weeks(w float64) int32 { return int32(math.Max(1, math.Min(math.Round(w), l
 
 // remaining draws the lesson in which a piece that has been in work for so long
 // is cleared, given that it was not cleared before.
-func remaining(random *rand.Rand, mu, noise, elapsed float64) int32 {
+func remaining(random *rand.Rand, mu, noise float64, s Stage) int32 {
 	z := random.NormFloat64()
-	known := math.Max(elapsed-0.5, 0)
-	if known > 0 {
+	if known := s.known(); known > 0 {
 		past := distuv.UnitNormal.CDF((math.Log(known) - mu) / noise)
 		// The same luck as without the past, in what is left of the distribution.
 		u := past + distuv.UnitNormal.CDF(z)*(1-past)
@@ -156,7 +195,7 @@ func remaining(random *rand.Rand, mu, noise, elapsed float64) int32 {
 		z = distuv.UnitNormal.Quantile(u)
 	}
 	w := math.Min(math.Exp(mu+noise*z), longest)
-	return int32(math.Max(0, math.Round(math.Max(w, 1)-elapsed)))
+	return int32(math.Max(0, math.Round(math.Max(w, 1)-s.Elapsed)))
 }
 
 // Span is a range of lessons.

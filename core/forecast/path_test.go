@@ -43,7 +43,7 @@ func TestDatesHoldFourTimesOfFive(t *testing.T) {
 	p := DefaultPrior()
 	random := rand.New(rand.NewPCG(3, 8))
 	held, all := 0.0, 0.0
-	for range 1250 {
+	for all < 5000 {
 		tr := drawn(p, random)
 		var obs []Observation
 		effects := map[string]float64{}
@@ -56,6 +56,7 @@ func TestDatesHoldFourTimesOfFive(t *testing.T) {
 			}
 		}
 		m := Fit(obs, p)
+	students:
 		for _, student := range []string{"a", "b", "c", "d"} {
 			effect := effects[student]
 			lane := []Stage{}
@@ -66,10 +67,8 @@ func TestDatesHoldFourTimesOfFive(t *testing.T) {
 				w := tr.weeks(effect, o)
 				if i == 0 { // in work for some weeks, and not cleared yet
 					s.Begun, s.Elapsed = true, float64(random.IntN(3))
-					for tries := 0; w <= s.Elapsed-0.5; tries++ { // it is known to be in work still
-						if w = tr.weeks(effect, o); tries == 50 {
-							s.Elapsed, tries = s.Elapsed-1, 0
-						}
+					if w <= s.Elapsed-0.5 {
+						continue students // cleared before: nothing is in work
 					}
 					cleared = int32(math.Max(0, math.Round(math.Max(w, 1)-s.Elapsed)))
 				} else {
@@ -98,7 +97,6 @@ func TestDatesHoldFourTimesOfFive(t *testing.T) {
 		}
 	}
 	t.Logf("%.0f of %.0f dates hold: %.1f %%", held, all, 100*held/all)
-	require.Equal(t, 5000.0, all)
 	require.Greater(t, held/all, 0.76)
 	require.Less(t, held/all, 0.84)
 }
@@ -134,9 +132,9 @@ func TestLanes(t *testing.T) {
 		require.GreaterOrEqual(t, e.Begin[d], c.Begin[d])
 	}
 	require.Zero(t, courses[1][0].Begin[7], "nothing in work: the next lesson")
-	again := m.Paths("s", [][]Stage{lane[2:]}, 300, 1)
+	again := m.Paths("s", [][]Stage{append(lane[:2:2], lane[3], lane[4])}, 300, 1)
 	for d := range 300 { // what a piece takes is its own, wherever it stands
-		require.Equal(t, courses[0][3].Clear[d]-courses[0][3].Begin[d], again[0][1].Clear[d]-again[0][1].Begin[d])
+		require.Equal(t, courses[0][3].Clear[d]-courses[0][3].Begin[d], again[0][2].Clear[d]-again[0][2].Begin[d])
 	}
 }
 
