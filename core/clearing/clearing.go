@@ -19,17 +19,36 @@ type Point struct {
 	Missing string `json:"missing"`
 }
 
+// Level is how much a standard asks for.
+type Level string
+
+// The levels. A run remembers the one it was held against, so that a change
+// of the standard changes nothing that was cleared.
+const (
+	Usual  Level = ""       // notes, fingers, rhythm, fair tone and pitch, no stop
+	Light  Level = "light"  // notes, rhythm, no stop
+	Strict Level = "strict" // the usual, and loud and soft as written
+)
+
+// Known says whether there is such a level.
+func (l Level) Known() bool { return l == Usual || l == Light || l == Strict }
+
 // Standard returns the points for a family of instruments. Pitch is asked only
 // where the player makes it.
-func Standard(f material.Family) []Point {
-	points := []Point{
-		{"notes", "Right notes", "some notes were wrong"},
-		{"fingers", "Right fingers", "some fingers were not the ones learned"},
-		{"rhythm", "Right rhythm", "the rhythm did not hold"},
-		{"tone", "Fair tone", "the tone was not fair yet"},
+func Standard(f material.Family, l Level) []Point {
+	points := []Point{{"notes", "Right notes", "some notes were wrong"}}
+	if l != Light {
+		points = append(points, Point{"fingers", "Right fingers", "some fingers were not the ones learned"})
 	}
-	if f == material.Bowed {
+	points = append(points, Point{"rhythm", "Right rhythm", "the rhythm did not hold"})
+	if l != Light {
+		points = append(points, Point{"tone", "Fair tone", "the tone was not fair yet"})
+	}
+	if f == material.Bowed && l != Light {
 		points = append(points, Point{"pitch", "Fair pitch", "the pitch was not fair yet"})
+	}
+	if l == Strict {
+		points = append(points, Point{"dynamics", "Loud and soft", "loud and soft were not as written"})
 	}
 	return append(points, Point{"flow", "No stop", "it stopped on the way"})
 }

@@ -26,6 +26,13 @@ type Stage struct {
 	Elapsed float64
 }
 
+// Lane is one strand: its stages in their order. When nothing on it is begun
+// the first begins in the lesson From at the earliest.
+type Lane struct {
+	From   int
+	Stages []Stage
+}
+
 // Course is what was drawn for one stage: the lesson in which it begins and
 // that in which it is cleared, from 0 for the next lesson, draw by draw.
 type Course struct{ Begin, Clear []int32 }
@@ -35,7 +42,7 @@ type Course struct{ Begin, Clear []int32 }
 // them is cleared the next begins in that lesson. What is not known of the
 // student, of the studio and of each piece is drawn anew in every draw, so that
 // the spread of a sum is honest. The same seed gives the same courses.
-func (m *Model) Paths(student string, lanes [][]Stage, draws int, seed uint64) [][]Course {
+func (m *Model) Paths(student string, lanes []Lane, draws int, seed uint64) [][]Course {
 	beliefs := outlasted(m.beliefs(student, draws, seed), lanes)
 	out := make([][]Course, len(lanes))
 	for k, lane := range lanes {
@@ -111,13 +118,13 @@ func (s Stage) known() float64 { return math.Max(s.Elapsed-0.5, 0) }
 // outlasted draws the beliefs again by how well they explain that the pieces in
 // work are not cleared yet: a piece that takes long tells of the student too.
 // (Systematic resampling.)
-func outlasted(beliefs []belief, lanes [][]Stage) []belief {
+func outlasted(beliefs []belief, lanes []Lane) []belief {
 	weight := make([]float64, len(beliefs))
 	sum := 0.0
 	for d, b := range beliefs {
 		weight[d] = 1
 		for _, lane := range lanes {
-			for _, s := range lane {
+			for _, s := range lane.Stages {
 				if s.Begun && s.known() > 0 {
 					x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
 					weight[d] *= distuv.UnitNormal.Survival((math.Log(s.known()) - b.mean(x)) / b.noise)
@@ -141,12 +148,12 @@ func outlasted(beliefs []belief, lanes [][]Stage) []belief {
 	return out
 }
 
-func run(lane []Stage, beliefs []belief, seed uint64) []Course {
-	out := make([]Course, len(lane))
+func run(lane Lane, beliefs []belief, seed uint64) []Course {
+	out := make([]Course, len(lane.Stages))
 	// free holds, for each draw, the lessons in which a piece in work is cleared
 	// and the next may begin.
 	free := make([][]int32, len(beliefs))
-	for i, s := range lane {
+	for i, s := range lane.Stages {
 		random := source(seed, s.ID)
 		x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
 		c := Course{make([]int32, len(beliefs)), make([]int32, len(beliefs))}
@@ -158,7 +165,7 @@ func run(lane []Stage, beliefs []belief, seed uint64) []Course {
 				continue
 			}
 			if len(free[d]) == 0 {
-				free[d] = append(free[d], 0)
+				free[d] = append(free[d], int32(lane.From))
 			}
 			first := 0
 			for j, at := range free[d] {

@@ -76,7 +76,7 @@ func TestDatesHoldFourTimesOfFive(t *testing.T) {
 				}
 				lane = append(lane, s)
 			}
-			course := m.Paths(student, [][]Stage{lane}, Draws, 11)[0][3]
+			course := m.Paths(student, []Lane{{Stages: lane}}, Draws, 11)[0][3]
 			below, at := 0.0, 0.0
 			for _, c := range course.Clear {
 				if c < cleared {
@@ -114,7 +114,7 @@ func TestOnePieceAgreesWithTheClosedForm(t *testing.T) {
 	m := Fit(obs, DefaultPrior())
 	for _, student := range []string{"a", "new"} {
 		r := m.Weeks(student, 2, 16)
-		s := SpanOf(m.Paths(student, [][]Stage{{{ID: "x", Leap: 2, DistinctBars: 16}}}, 20000, 5)[0][0].Clear)
+		s := SpanOf(m.Paths(student, []Lane{{Stages: []Stage{{ID: "x", Leap: 2, DistinctBars: 16}}}}, 20000, 5)[0][0].Clear)
 		require.InDelta(t, r.Low, s.Low, 0.75)
 		require.InDelta(t, r.Median, s.Median, 0.75)
 		require.InDelta(t, r.High, s.High, 0.12*r.High+0.5)
@@ -124,15 +124,15 @@ func TestOnePieceAgreesWithTheClosedForm(t *testing.T) {
 func TestLanes(t *testing.T) {
 	m := Fit(nil, DefaultPrior())
 	lane := []Stage{{ID: "a", Begun: true, Elapsed: 2}, {ID: "b", Begun: true, Elapsed: 40}, {ID: "c"}, {ID: "d", Leap: 1}, {ID: "e"}}
-	courses := m.Paths("s", [][]Stage{lane, {{ID: "f"}}}, 300, 1)
+	courses := m.Paths("s", []Lane{{Stages: lane}, {From: 3, Stages: []Stage{{ID: "f"}}}}, 300, 1)
 	for d := range 300 {
 		a, b, c, e := courses[0][0], courses[0][1], courses[0][2], courses[0][4]
 		require.Equal(t, min(a.Clear[d], b.Clear[d]), c.Begin[d], "the next begins when the first of those in work is cleared")
 		require.Greater(t, c.Clear[d], c.Begin[d])
 		require.GreaterOrEqual(t, e.Begin[d], c.Begin[d])
 	}
-	require.Zero(t, courses[1][0].Begin[7], "nothing in work: the next lesson")
-	again := m.Paths("s", [][]Stage{append(lane[:2:2], lane[3], lane[4])}, 300, 1)
+	require.EqualValues(t, 3, courses[1][0].Begin[7], "nothing in work: from the lesson that was given")
+	again := m.Paths("s", []Lane{{Stages: append(lane[:2:2], lane[3], lane[4])}}, 300, 1)
 	for d := range 300 { // what a piece takes is its own, wherever it stands
 		require.Equal(t, courses[0][3].Clear[d]-courses[0][3].Begin[d], again[0][2].Clear[d]-again[0][2].Begin[d])
 	}

@@ -38,7 +38,21 @@ type Rung struct {
 	Standing *standing.MaterialStanding
 	// Weeks from assignment to clearing, or to today for a working piece; at least 1, 0 ahead.
 	Weeks int
+	// Aside says that the rung does not count: skipped, put off, or resting.
+	Aside Aside
 }
+
+// Aside is why a rung does not count for what comes above it.
+type Aside string
+
+// The ways of standing aside.
+const (
+	Skipped Aside = "skipped" // passed over: the student goes on without it
+	Paused  Aside = "paused"  // put off until it is taken up again
+)
+
+// Known says whether it is one of the ways, or none ("").
+func (a Aside) Known() bool { return a == "" || a == Skipped || a == Paused }
 
 // Rail is one strand of the ladder, lowest rung first.
 type Rail struct {
@@ -58,6 +72,8 @@ type View struct {
 type Placed struct {
 	Material string
 	Strand   material.Strand
+	// Aside says that it does not count; only for what was not begun.
+	Aside Aside
 }
 
 // Draw lays the ladder out. Placed holds the teacher's order of everything on
@@ -77,6 +93,7 @@ func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Po
 
 func rail(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, strand material.Strand, reach float64) []Rung {
 	var done, ahead []string
+	aside := map[string]Aside{}
 	seen := map[string]bool{}
 	put := func(id string) {
 		if seen[id] {
@@ -92,6 +109,7 @@ func rail(s *standing.Standing, lib material.Library, placed []Placed, p leap.Po
 	for _, pl := range placed {
 		if _, known := lib[pl.Material]; known && pl.Strand == strand {
 			put(pl.Material)
+			aside[pl.Material] = pl.Aside
 		} else {
 			seen[pl.Material] = true // on another rail, or no longer in the library
 		}
@@ -109,23 +127,25 @@ func rail(s *standing.Standing, lib material.Library, placed []Placed, p leap.Po
 		return done[a] < done[b]
 	})
 	var rungs []Rung
-	ability := s.Ability
+	ability := s.Ability.Copy()
 	for _, id := range done {
 		rungs = append(rungs, learned(s.Materials[id], lib[id], day))
 		if s.Materials[id].State == standing.Working {
-			ability = ability.AfterClearing(lib[id])
+			ability.Clear(lib[id])
 		}
 	}
 	for _, id := range ahead {
-		r := Rung{Material: lib[id], Layer: Ahead, Leap: p.Of(lib[id], ability)}
+		r := Rung{Material: lib[id], Layer: Ahead, Leap: p.Of(lib[id], ability), Aside: aside[id]}
 		if planted(r.Leap) {
 			r.Layer = Preview
 		}
 		rungs = append(rungs, r)
-		ability = ability.AfterClearing(lib[id])
+		if r.Aside == "" {
+			ability.Clear(lib[id])
+		}
 	}
 	for i := range rungs {
-		rungs[i].Cliff = rungs[i].Leap.Size > reach
+		rungs[i].Cliff = rungs[i].Leap.Size > reach && rungs[i].Aside != Skipped
 		rungs[i].Plateau = rungs[i].Leap.Size < reach/4
 	}
 	return rungs
@@ -137,11 +157,14 @@ func learned(m *standing.MaterialStanding, lib material.Material, day time.Time)
 		r.Leap = *m.Before
 	}
 	until := m.ClearedAt
-	if m.State == standing.Working {
+	switch m.State {
+	case standing.Working:
 		r.Layer, until = Now, day
+	case standing.Resting:
+		r.Layer, r.Aside, until = Now, Paused, m.PausedAt
 	}
 	if !m.Assigned.IsZero() {
-		r.Weeks = max(1, int((until.Sub(m.Assigned).Hours()/24+6)/7))
+		r.Weeks = max(1, int((until.Sub(m.Assigned).Hours()/24-float64(m.Rested)+6)/7))
 	}
 	return r
 }
@@ -160,6 +183,7 @@ func sentence(v View) string {
 	for _, rail := range v.Rails {
 		for i, r := range rail.Rungs {
 			switch {
+			case r.Aside != "":
 			case r.Layer == Now && r.Standing.RunDue:
 				due = append(due, "“"+r.Material.Title+"”")
 			case r.Layer == Now:

@@ -24,7 +24,7 @@ func piece(id string, skills ...string) material.Material {
 func TestRungsAheadAreProjectedOneUponTheOther(t *testing.T) {
 	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "x"), "c": piece("c", "x", "y")}
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{"y": {StepsDone: 1, Steps: 2}}}}
-	placed := []Placed{{"a", material.Method}, {"b", material.Method}, {"c", material.Method}}
+	placed := []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}
 	v := Draw(s, lib, placed, leap.DefaultPolicy(), day)
 	require.Len(t, v.Rails, 1)
 	rungs := v.Rails[0].Rungs
@@ -41,7 +41,7 @@ func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
 		"b": {State: standing.Cleared, Assigned: day.AddDate(0, 0, -30), ClearedAt: day.AddDate(0, 0, -9), Before: &big},
 		"a": {State: standing.Working, Assigned: day.AddDate(0, 0, -8), RunDue: true, Before: &leap.Leap{Size: 0.5}},
 	}}
-	v := Draw(s, lib, []Placed{{"a", material.Method}, {"b", material.Method}, {"c", material.Method}}, leap.DefaultPolicy(), day)
+	v := Draw(s, lib, []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}, leap.DefaultPolicy(), day)
 	rungs := v.Rails[0].Rungs
 	require.Equal(t, []string{"b", "a", "c"}, []string{rungs[0].Material.ID, rungs[1].Material.ID, rungs[2].Material.ID})
 	require.True(t, rungs[0].Cliff)
@@ -57,5 +57,5 @@ func TestAnEmptyLadderSaysHowToBegin(t *testing.T) {
 
 func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"gone": {State: standing.Working}}}
-	require.Empty(t, Draw(s, material.Library{}, []Placed{{"gone", material.Method}}, leap.DefaultPolicy(), day).Rails)
+	require.Empty(t, Draw(s, material.Library{}, []Placed{{"gone", material.Method, ""}}, leap.DefaultPolicy(), day).Rails)
 }

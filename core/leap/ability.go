@@ -2,6 +2,7 @@ package leap
 
 import (
 	"fmt"
+	"maps"
 
 	"patientladder/core/material"
 )
@@ -125,20 +126,27 @@ type Ability struct {
 // AfterClearing returns the ability with a material cleared on top, as a
 // projection for the rungs further up. The receiver is left as it is.
 func (a Ability) AfterClearing(m material.Material) Ability {
-	next := Ability{Skills: make(map[string]Evidence, len(a.Skills)), Tempo: map[material.Texture]float64{}}
-	for id, e := range a.Skills {
-		next.Skills[id] = e
-	}
-	for t, bpm := range a.Tempo {
-		next.Tempo[t] = bpm
-	}
+	next := a.Copy()
+	next.Clear(m)
+	return next
+}
+
+// Copy returns an ability that can be changed by itself.
+func (a Ability) Copy() Ability {
+	next := Ability{Skills: make(map[string]Evidence, len(a.Skills)+8), LongestBars: a.LongestBars, Tempo: make(map[material.Texture]float64, 3)}
+	maps.Copy(next.Skills, a.Skills)
+	maps.Copy(next.Tempo, a.Tempo)
+	return next
+}
+
+// Clear changes the ability to that with a material cleared on top; its maps must not be shared.
+func (a *Ability) Clear(m material.Material) {
 	for _, d := range m.Demands {
-		e := next.Skills[d.Skill]
+		e := a.Skills[d.Skill]
 		e.Cleared++
 		e.Faded = false
-		next.Skills[d.Skill] = e
+		a.Skills[d.Skill] = e
 	}
-	next.LongestBars = max(a.LongestBars, m.DistinctBars)
-	next.Tempo[m.Texture] = max(a.Tempo[m.Texture], m.Tempo)
-	return next
+	a.LongestBars = max(a.LongestBars, m.DistinctBars)
+	a.Tempo[m.Texture] = max(a.Tempo[m.Texture], m.Tempo)
 }

@@ -84,6 +84,13 @@ type Material struct {
 	Rules       int
 	Demands     []Demand
 	FocusPoints []FocusPoint
+	// Tags say what the piece is like (see Tags).
+	Tags []string
+}
+
+// Tags returns the words for what a piece is like, by which taste is learned.
+func Tags() []string {
+	return []string{"fast and showy", "lyrical", "recognisable", "comic", "quiet", "rhythmic", "sad", "strange"}
 }
 
 // Demand is a skill that a material asks for.

@@ -129,3 +129,8 @@ const (
 	ByName      Approach = "names"
 	ByPosition  Approach = "position"
 )
+
+// Known says whether there is such an approach.
+func (a Approach) Known() bool {
+	return a == ByDirection || a == ByInterval || a == ByName || a == ByPosition
+}

@@ -27,6 +27,8 @@ type Input struct {
 	Last   []float64
 	Reach  leap.Reach
 	Skills skill.Catalogue
+	// Straight takes the next in order after a large leap too, instead of an easy one.
+	Straight bool
 }
 
 // Candidate is one material that was considered.
@@ -70,7 +72,7 @@ func Propose(in Input) Proposal {
 		return p
 	}
 	n := len(in.Last)
-	p.Ease = n > 0 && in.Last[n-1] > in.Reach.Size
+	p.Ease = !in.Straight && n > 0 && in.Last[n-1] > in.Reach.Size
 	at := 0
 	if n > 0 { // a strand begins where its book begins
 		at = pick(p.Considered, in.Reach.Size, p.Ease)

@@ -3,6 +3,7 @@ package ripe
 
 import (
 	"fmt"
+	"math"
 	"sort"
 	"time"
 
@@ -25,6 +26,9 @@ type Policy struct {
 	StuckLessons int
 	// ReviewWeeks is how long a review piece may go unheard. Default 6.
 	ReviewWeeks int
+	// Long holds the working pieces that take longer than nine of ten such pieces
+	// do, with that length in weeks; nil when it was not forecast.
+	Long map[string]float64
 }
 
 // DefaultPolicy returns the defaults.
@@ -47,6 +51,9 @@ func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) [
 			}
 			if m.SinceMark >= p.StuckLessons {
 				signs = append(signs, Sign{"stuck", id, fmt.Sprintf("“%s” has had no new mark for %d lessons", title, m.SinceMark)})
+			}
+			if usual, long := p.Long[id]; long && m.SinceMark < p.StuckLessons {
+				signs = append(signs, Sign{"stuck", id, fmt.Sprintf("“%s” takes longer than the %.0f weeks within which nine of ten such pieces are cleared", title, math.Ceil(usual))})
 			}
 			if open := openSpots(m); open > 0 {
 				signs = append(signs, Sign{"spot", id, fmt.Sprintf("%s in “%s”", plural(open, "open spot"), title)})

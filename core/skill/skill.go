@@ -26,6 +26,9 @@ type Skill struct {
 	// Steps are the bite-sized preview steps that plant the skill before a
 	// piece needs it, in order.
 	Steps []string `json:"steps,omitempty"`
+	// Exposures is how often the skill must have been met, in bites or in other
+	// pieces, before a performance piece may ask for it; 0 for no such rule.
+	Exposures int `json:"exposures,omitempty"`
 	// Set is "teacher" for a skill that no rule finds in a score.
 	Set string `json:"set,omitempty"`
 }

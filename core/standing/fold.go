@@ -18,11 +18,11 @@ import (
 func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 	f := &fold{
 		ctx:    ctx,
-		out:    &Standing{Materials: map[string]*MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}, Tempo: map[material.Texture]float64{}}},
+		out:    &Standing{Materials: map[string]*MaterialStanding{}, Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Sign]int{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}, Tempo: map[material.Texture]float64{}}},
 		habits: newHabits(ctx.Policy.HabitAfter),
 		used:   map[string]time.Time{},
 		steps:  map[string]map[int]bool{},
-		days:   map[string]map[string]bool{},
+		days:   map[string]map[int64]bool{},
 		early:  map[string]bool{},
 		gained: map[string]int{},
 	}
@@ -31,6 +31,9 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 		f.entry(e)
 	}
 	f.out.Entries = len(live)
+	if len(live) > 0 {
+		f.out.FirstLesson = live[0].At
+	}
 	f.finish()
 	return f.out
 }
@@ -44,7 +47,7 @@ type fold struct {
 	// steps holds the preview steps done of each skill.
 	steps map[string]map[int]bool
 	// days holds the lesson days of each material since it was assigned.
-	days map[string]map[string]bool
+	days map[string]map[int64]bool
 	// early holds the spots mended so far: a second device's clock may put the
 	// mending before the adding.
 	early map[string]bool
@@ -58,7 +61,7 @@ func (f *fold) material(id string) *MaterialStanding {
 	if !ok {
 		m = &MaterialStanding{State: Heard, Marks: map[string]studentlog.Mark{}, Spots: []Spot{}, Runs: []Run{}}
 		f.out.Materials[id] = m
-		f.days[id] = map[string]bool{}
+		f.days[id] = map[int64]bool{}
 	}
 	return m
 }
@@ -109,6 +112,16 @@ func (f *fold) entry(e studentlog.Entry) {
 			ev.Steps = len(s.Steps)
 		}
 		f.out.Ability.Skills[e.Skill] = ev
+		f.out.Planted[e.Skill] = e.At
+	case studentlog.Paused:
+		f.pause(e)
+	case studentlog.Resumed:
+		f.resume(e)
+	case studentlog.Liking:
+		if f.out.Likings[e.Material] == nil {
+			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
+		}
+		f.out.Likings[e.Material][e.Sign]++
 	case studentlog.Probe:
 		ev := f.out.Ability.Skills[e.Skill]
 		ev.Shown, ev.Missing = e.Shown, !e.Shown
@@ -133,6 +146,7 @@ func (f *fold) evidence(id string, change func(*leap.Evidence)) {
 // assign makes a material a working piece. Assigning a working piece again changes nothing.
 func (f *fold) assign(e studentlog.Entry) {
 	m := f.material(e.Material)
+	f.resume(e)
 	if m.State == Working {
 		return
 	}
@@ -146,6 +160,21 @@ func (f *fold) assign(e studentlog.Entry) {
 	}
 	m.State = Working
 	f.evidence(e.Material, func(ev *leap.Evidence) { ev.Working++ })
+}
+
+// pause puts a working piece to rest; what it taught so far stays.
+func (f *fold) pause(e studentlog.Entry) {
+	if m := f.material(e.Material); m.State == Working {
+		m.State, m.PausedAt = Resting, e.At
+	}
+}
+
+// resume takes a resting piece up again.
+func (f *fold) resume(e studentlog.Entry) {
+	if m := f.material(e.Material); m.State == Resting {
+		m.State = Working
+		m.Rested += max(0, daysBetween(m.PausedAt, e.At))
+	}
 }
 
 func (f *fold) mark(e studentlog.Entry) {
@@ -179,7 +208,7 @@ func (f *fold) gain(e studentlog.Entry) {
 func (f *fold) played(e studentlog.Entry) {
 	m := f.material(e.Material)
 	m.LastPlayed = e.At
-	f.days[e.Material][e.At.UTC().Format(time.DateOnly)] = true
+	f.days[e.Material][e.At.Unix()/(24*60*60)] = true
 	for _, d := range f.ctx.Library[e.Material].Demands {
 		f.used[d.Skill] = e.At
 	}
@@ -187,7 +216,7 @@ func (f *fold) played(e studentlog.Entry) {
 }
 
 func (f *fold) run(e studentlog.Entry) {
-	v := clearing.Judge(clearing.Standard(f.ctx.Family), e.Met)
+	v := clearing.Judge(clearing.Standard(f.ctx.Family, clearing.Level(e.Standard)), e.Met)
 	m := f.material(e.Material)
 	met := append([]string{}, e.Met...)
 	sort.Strings(met)
@@ -209,6 +238,7 @@ func (f *fold) clear(e studentlog.Entry, why string) {
 	if m.State == Cleared || m.State == Polished {
 		return
 	}
+	f.resume(e)
 	worked, again := m.State == Working, !m.ClearedAt.IsZero()
 	m.State, m.Why = Cleared, why
 	m.hear(e.At, memory.Solid, f.ctx.Policy.Memory)
@@ -254,6 +284,9 @@ func (f *fold) finish() {
 		if m.State == Working {
 			m.count(f.ctx.Library[id].FocusPoints, travelling)
 			m.RunDue, m.Why = m.due()
+		}
+		if m.State == Resting {
+			m.Why = "It rests since " + m.PausedAt.Format("2 January") + "."
 		}
 	}
 }

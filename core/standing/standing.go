@@ -51,7 +51,8 @@ const (
 	Working  State = "working"
 	Cleared  State = "cleared"
 	Polished State = "polished"
-	Heard    State = "heard" // something is recorded about it, but it was never assigned
+	Resting  State = "resting" // begun, and paused by the teacher
+	Heard    State = "heard"   // something is recorded about it, but it was never assigned
 )
 
 // Standing is what a student can do on one day. The same log gives the same
@@ -62,6 +63,12 @@ type Standing struct {
 	Ability leap.Ability `json:"ability"`
 	// Focus are the student's own focus points in the order in which they were given.
 	Focus []FocusStanding `json:"focus"`
+	// Planted is when each skill had its last preview step.
+	Planted map[string]time.Time `json:"planted"`
+	// Likings counts the signs of liking by material and sign.
+	Likings map[string]map[studentlog.Sign]int `json:"likings"`
+	// FirstLesson is the day of the first entry.
+	FirstLesson time.Time `json:"firstLesson"`
 	// Entries is the number of entries that counted.
 	Entries int `json:"entries"`
 	// LastLesson is the day of the last entry that a teacher made in a lesson.
@@ -74,6 +81,9 @@ type MaterialStanding struct {
 	// Assigned and ClearedAt are zero when it did not happen.
 	Assigned  time.Time `json:"assigned"`
 	ClearedAt time.Time `json:"clearedAt"`
+	// PausedAt is when it was last put to rest, Rested the days of rest before that.
+	PausedAt time.Time `json:"pausedAt"`
+	Rested   int       `json:"rested"`
 	// Marks holds the last mark of each focus point, by its id.
 	Marks map[string]studentlog.Mark `json:"marks"`
 	Spots []Spot                     `json:"spots"`
@@ -218,8 +228,9 @@ type Clearing struct {
 	Material string
 	// Leap is the leap as it was at the assignment.
 	Leap float64
-	// Weeks from the assignment to the clearing.
-	Weeks float64
+	// From the assignment to the clearing; Rested are the days of pause between.
+	From, To time.Time
+	Rested   int
 }
 
 // Clearings returns the pieces that were assigned and then cleared, in the
@@ -229,7 +240,7 @@ func (s *Standing) Clearings() []Clearing {
 	for _, id := range s.In(Cleared, Polished) {
 		m := s.Materials[id]
 		if m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
-			out = append(out, Clearing{Material: id, Leap: m.Before.Size, Weeks: m.ClearedAt.Sub(m.Assigned).Hours() / (24 * 7)})
+			out = append(out, Clearing{Material: id, Leap: m.Before.Size, From: m.Assigned, To: m.ClearedAt, Rested: m.Rested})
 		}
 	}
 	return out

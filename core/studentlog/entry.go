@@ -30,6 +30,9 @@ const (
 	Practised    Kind = "practised"    // practice reported
 	SetupChecked Kind = "setupChecked" // bench, feet, hands looked at
 	TakeMeasured Kind = "takeMeasured" // a recorded performance was measured
+	Paused       Kind = "paused"       // a working piece was put to rest
+	Resumed      Kind = "resumed"      // and taken up again
+	Liking       Kind = "liking"       // what the student chose, asked for or said of a piece
 	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels
 	Note         Kind = "note"         // a word of observation
 	Correction   Kind = "correction"   // removes another entry
@@ -43,6 +46,18 @@ const (
 	None Mark = "none"
 	Part Mark = "part"
 	Full Mark = "full"
+)
+
+// Sign is how a student shows what they like.
+type Sign string
+
+// The signs of liking.
+const (
+	PlayedFirst Sign = "first"   // played first, of their own choice
+	AskedFor    Sign = "asked"   // asked to play or to learn it
+	Unasked     Sign = "unasked" // practised without being asked
+	Liked       Sign = "liked"   // said that they like it
+	Disliked    Sign = "disliked"
 )
 
 // Entry is one thing that happened. Which fields count depends on the kind; see Validate.
@@ -65,6 +80,8 @@ type Entry struct {
 	Spot string `json:"spot,omitempty"`
 	// Met lists the points of the clearing standard that were met (run).
 	Met []string `json:"met,omitempty"`
+	// Standard is the one the run was held against; empty for the usual one.
+	Standard string `json:"standard,omitempty"`
 	// Rating is 1 fell apart, 2 shaky, 3 solid, 4 easy and musical (hearing).
 	Rating int `json:"rating,omitempty"`
 	// Skill is a skill id (stepDone, probe).
@@ -73,6 +90,8 @@ type Entry struct {
 	Step int `json:"step,omitempty"`
 	// Shown says whether the skill was there (probe).
 	Shown bool `json:"shown,omitempty"`
+	// Sign is what was shown (liking).
+	Sign Sign `json:"sign,omitempty"`
 	// Minutes of practice (practised).
 	Minutes int    `json:"minutes,omitempty"`
 	Text    string `json:"text,omitempty"`
@@ -101,13 +120,16 @@ func (e Entry) Validate() error {
 	}
 	material := e.Material != ""
 	switch e.Kind {
-	case Assigned, Cleared, Polished, TakeMeasured:
+	case Assigned, Cleared, Polished, TakeMeasured, Paused, Resumed:
 		return need(material, "says no material")
 	case RunTried:
 		return need(material, "says no material")
 	case MarkGiven:
 		return need(material && e.Focus != "" && (e.Mark == None || e.Mark == Part || e.Mark == Full),
 			"needs a material, a focus point and a mark of none, part or full")
+	case Liking:
+		return need(material && (e.Sign == PlayedFirst || e.Sign == AskedFor || e.Sign == Unasked || e.Sign == Liked || e.Sign == Disliked),
+			"needs a material and a sign of first, asked, unasked, liked or disliked")
 	case SpotAdded:
 		return need(material && e.From >= 1 && e.To >= e.From, "needs a material and bars, the first not after the last")
 	case SpotMended:

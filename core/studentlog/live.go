@@ -2,7 +2,8 @@ package studentlog
 
 import (
 	"encoding/json"
-	"sort"
+	"slices"
+	"strings"
 )
 
 // Live returns the entries that count, in the order in which they happened
@@ -13,41 +14,54 @@ import (
 // A correction can itself be corrected, which brings its target back.
 // Corrections that correct each other in a circle cancel out.
 func Live(entries []Entry) []Entry {
-	byID := unique(entries)
-	correctors := map[string][]string{} // target → corrections of it
-	for id, e := range byID {
-		if e.Kind == Correction && e.Corrects != id {
-			correctors[e.Corrects] = append(correctors[e.Corrects], id)
+	kept, corrections := unique(entries)
+	var standing map[string]bool // nil: nothing is corrected, everything stands
+	if corrections {
+		byID := make(map[string]*Entry, len(kept))
+		for _, e := range kept {
+			byID[e.ID] = e
 		}
+		standing = settle(byID)
 	}
-	standing := settle(byID, correctors)
-	live := make([]Entry, 0, len(byID))
-	for id, e := range byID {
-		if e.Kind != Correction && standing[id] {
+	live := make([]*Entry, 0, len(kept))
+	for _, e := range kept {
+		if e.Kind != Correction && (standing == nil || standing[e.ID]) {
 			live = append(live, e)
 		}
 	}
-	sort.Slice(live, func(a, b int) bool {
-		if !live[a].At.Equal(live[b].At) {
-			return live[a].At.Before(live[b].At)
+	slices.SortFunc(live, func(a, b *Entry) int {
+		if c := a.At.Compare(b.At); c != 0 {
+			return c
 		}
-		return live[a].ID < live[b].ID
+		return strings.Compare(a.ID, b.ID)
 	})
-	return live
+	out := make([]Entry, len(live))
+	for i, e := range live {
+		out[i] = *e
+	}
+	return out
 }
 
-// unique keeps one entry for each id. Two different entries under one id can
-// only come from a broken writer; the choice between them must not depend on
-// the order, so the one whose JSON sorts first stays.
-func unique(entries []Entry) map[string]Entry {
-	byID := make(map[string]Entry, len(entries))
-	for _, e := range entries {
-		old, seen := byID[e.ID]
-		if !seen || canonical(e) < canonical(old) {
-			byID[e.ID] = e
+// unique keeps one entry for each id, and says whether there are corrections.
+// Two different entries under one id can only come from a broken writer; the
+// choice between them must not depend on the order, so the one whose JSON sorts
+// first stays.
+func unique(entries []Entry) (kept []*Entry, corrections bool) {
+	at := make(map[string]int, len(entries))
+	kept = make([]*Entry, 0, len(entries))
+	for i := range entries {
+		e := &entries[i]
+		corrections = corrections || e.Kind == Correction
+		old, seen := at[e.ID]
+		switch {
+		case !seen:
+			at[e.ID] = len(kept)
+			kept = append(kept, e)
+		case canonical(*e) < canonical(*kept[old]):
+			kept[old] = e
 		}
 	}
-	return byID
+	return kept, corrections
 }
 
 func canonical(e Entry) string {
@@ -61,7 +75,13 @@ func canonical(e Entry) string {
 
 // settle decides which entries stand. An entry stands when none of its
 // corrections stands; decisions spread from the entries nobody corrects.
-func settle(byID map[string]Entry, correctors map[string][]string) map[string]bool {
+func settle(byID map[string]*Entry) map[string]bool {
+	correctors := map[string][]string{} // target → corrections of it
+	for id, e := range byID {
+		if e.Kind == Correction && e.Corrects != id {
+			correctors[e.Corrects] = append(correctors[e.Corrects], id)
+		}
+	}
 	standing := make(map[string]bool, len(byID))
 	waiting := map[string]int{} // undecided corrections of an entry
 	var ready []string

@@ -104,13 +104,10 @@ func (d *Day) add(items []Item, room float64) float64 {
 	return taken
 }
 
-// ReviewShare of the practice minutes is kept for learned pieces (default of a
-// reading-first studio).
-const ReviewShare = 0.3
-
-// mostReviews is how many learned pieces a day holds at the most (default):
-// the week lets all of them come round, and a day may end early.
-const mostReviews = 3
+// mostReviews is how many learned pieces a day holds at the most, by the share
+// of review: three up to a third of the time (default), ten for all of it. The
+// week lets all of them come round, and a day may end early.
+func mostReviews(share float64) int { return max(3, int(math.Ceil(10*share))) }
 
 // reviews adds review pieces in turn, beginning after those of earlier days:
 // the first whenever it fits, more within the share of the minutes that is
@@ -118,7 +115,7 @@ const mostReviews = 3
 func (d *Day) reviews(in Input, from int) int {
 	kept := in.ReviewShare * float64(in.Minutes)
 	added := 0
-	for added < min(mostReviews, len(in.Reviews)) {
+	for added < min(mostReviews(in.ReviewShare), len(in.Reviews)) {
 		it := review(in.Reviews[(from+added)%len(in.Reviews)])
 		if added > 0 && it.Minutes > kept || d.add([]Item{it}, float64(in.Minutes)-d.Minutes) == 0 {
 			break

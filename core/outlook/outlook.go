@@ -1,0 +1,176 @@
+// Package outlook puts together what lies ahead of one student: the ladder, the
+// dates along it, and what is planted for it in which lesson.
+//
+//	outlook.go  the whole
+//	target.go   a date to be ready for, worked backwards
+package outlook
+
+import (
+	"time"
+
+	"patientladder/core/calendar"
+	"patientladder/core/forecast"
+	"patientladder/core/ladder"
+	"patientladder/core/leap"
+	"patientladder/core/material"
+	"patientladder/core/preview"
+	"patientladder/core/skill"
+	"patientladder/core/standing"
+)
+
+// Input is what an outlook is made from.
+type Input struct {
+	// Student names whose effect the forecast uses.
+	Student  string
+	Standing *standing.Standing
+	Library  material.Library
+	Placed   []ladder.Placed
+	Skills   skill.Catalogue
+	Leap     leap.Policy
+	Preview  preview.Policy
+	Model    *forecast.Model
+	// Lessons are those from the next one on.
+	Lessons *calendar.Lessons
+	// Breaks are taken out of the time that a working piece has had.
+	Breaks []calendar.Break
+	// ReadingFrom is the lesson in which the reading strand may begin; 0 for at once.
+	ReadingFrom int
+	Day         time.Time
+	// Draws of the simulation; 0 for the default.
+	Draws int
+}
+
+// seed of all simulations: the same ladder gives the same dates.
+const seed = 20
+
+// When is when a rung begins and is cleared, in lessons from 0 for the next one.
+type When struct {
+	Begin, Clear forecast.Span
+	Course       forecast.Course
+	// Elapsed weeks that a working piece has had by the next lesson, breaks and rests taken out.
+	Elapsed float64
+	// Long says that it takes longer than nine of ten such pieces do; Usual is that length in weeks.
+	Long  bool
+	Usual float64
+}
+
+// Outlook is what lies ahead.
+type Outlook struct {
+	View ladder.View
+	// When holds the rungs that are in work or ahead, and not aside.
+	When map[string]When
+	// Needs and Plan are what is planted for them.
+	Needs []preview.Need
+	Plan  preview.Plan
+	in    Input
+}
+
+// Of makes an outlook.
+func Of(in Input) Outlook {
+	if in.Draws == 0 {
+		in.Draws = forecast.Draws
+	}
+	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day), When: map[string]When{}, in: in}
+	o.dates()
+	if in.Preview.PerLesson > 0 {
+		o.Needs = preview.Needs(o.ahead(), in.Standing.Ability, in.Leap, in.Skills, o.recent(), in.Preview)
+		o.Plan = preview.Schedule(o.Needs, in.Preview.PerLesson)
+	}
+	return o
+}
+
+// dates draws the courses of all rungs.
+func (o *Outlook) dates() {
+	lanes := make([]forecast.Lane, len(o.View.Rails))
+	rungs := make([][]ladder.Rung, len(o.View.Rails))
+	for k, rail := range o.View.Rails {
+		if rail.Strand == material.Reading {
+			lanes[k].From = o.in.ReadingFrom
+		}
+		for _, r := range rail.Rungs {
+			if r.Layer == ladder.Review || r.Aside != "" {
+				continue
+			}
+			s := forecast.Stage{ID: r.Material.ID, Leap: r.Leap.Size, DistinctBars: r.Material.DistinctBars}
+			if r.Layer == ladder.Now {
+				s.Begun, s.Elapsed = true, o.elapsed(r)
+			}
+			lanes[k].Stages = append(lanes[k].Stages, s)
+			rungs[k] = append(rungs[k], r)
+		}
+	}
+	for k, courses := range o.in.Model.Paths(o.in.Student, lanes, o.in.Draws, seed) {
+		for i, c := range courses {
+			r := rungs[k][i]
+			w := When{Course: c, Begin: forecast.SpanOf(c.Begin), Clear: forecast.SpanOf(c.Clear), Elapsed: lanes[k].Stages[i].Elapsed}
+			if r.Layer == ladder.Now {
+				w.Usual = o.in.Model.Weeks(o.in.Student, r.Leap.Size, r.Material.DistinctBars).High
+				w.Long = w.Elapsed-1 > w.Usual // the next lesson has not come yet
+			}
+			o.When[r.Material.ID] = w
+		}
+	}
+}
+
+// elapsed is how many weeks a working piece has had by the next lesson.
+func (o *Outlook) elapsed(r ladder.Rung) float64 {
+	from, next := r.Standing.Assigned, o.in.Lessons.Day(0)
+	if from.IsZero() {
+		return 0
+	}
+	weeks := next.Sub(midnight(from)).Hours()/(24*7) - float64(r.Standing.Rested)/7
+	return max(0, float64(int(weeks+0.5)-calendar.WeeksOff(midnight(from), next, o.in.Breaks)))
+}
+
+func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
+
+// ahead lists the rungs that are not begun with the lesson in which each is expected.
+func (o *Outlook) ahead() []preview.Rung {
+	var out []preview.Rung
+	for _, rail := range o.View.Rails {
+		place := 0
+		for _, r := range rail.Rungs {
+			if r.Standing != nil && r.Layer != ladder.Ahead && r.Layer != ladder.Preview || r.Aside != "" {
+				continue
+			}
+			out = append(out, preview.Rung{Material: r.Material, Place: place, Begin: o.When[r.Material.ID].Begin.Median})
+			place++
+		}
+	}
+	return out
+}
+
+// recent are the skills that had a step within the week.
+func (o *Outlook) recent() map[string]bool {
+	out := map[string]bool{}
+	for id, at := range o.in.Standing.Planted {
+		if o.in.Lessons.Day(0).Sub(midnight(at)) < 7*24*time.Hour {
+			out[id] = true
+		}
+	}
+	return out
+}
+
+// Mends says what would help a need of the plan that comes too late.
+func (o *Outlook) Mends(which int) []preview.Mend {
+	var above []preview.Rung
+	for _, rail := range o.View.Rails {
+		found := false
+		for _, r := range rail.Rungs {
+			if found && r.Aside == "" {
+				above = append(above, preview.Rung{Material: r.Material})
+			}
+			found = found || r.Material.ID == o.Needs[which].For
+		}
+	}
+	return preview.Mends(o.Needs, o.in.Preview.PerLesson, which, above)
+}
+
+// Today returns the steps of the next lesson.
+func (o *Outlook) Today() []preview.Step {
+	n := 0
+	for n < len(o.Plan.Steps) && o.Plan.Steps[n].Lesson == 0 {
+		n++
+	}
+	return o.Plan.Steps[:n]
+}

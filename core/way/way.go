@@ -1,0 +1,215 @@
+// Package way holds the ways of teaching: the switches that the rules read, and
+// presets of them. Teachers disagree, with reason; nothing here insists.
+//
+//	way.go     the switches, their presets and bounds
+//	change.go  what a change of switches means, in words
+package way
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"patientladder/core/clearing"
+	"patientladder/core/leap"
+	"patientladder/core/naming"
+	"patientladder/core/preview"
+	"patientladder/core/review"
+	"patientladder/core/ripe"
+	"patientladder/core/standing"
+)
+
+// FirstView is what a piece opens with.
+type FirstView string
+
+// The first views.
+const (
+	Sound FirstView = "sound" // it is heard before it is read
+	Score FirstView = "score" // it is read, with the marks of the student's approach
+)
+
+// Way is a studio's or a student's way of teaching. The zero value is not
+// valid: begin with a preset.
+type Way struct {
+	// ReviewShare of practice is kept for learned pieces, 0 to 0.9. Sound first 0.75
+	// (common practice), reading first 0.3 (default).
+	ReviewShare float64 `json:"reviewShare"`
+	// ReadingAfter is how many weeks of lessons come before the reading strand begins, 0 to 208.
+	ReadingAfter int `json:"readingAfter"`
+	// Approach is how notes are found on the page.
+	Approach naming.Approach `json:"approach"`
+	// FirstView is what a piece opens with.
+	FirstView FirstView `json:"firstView"`
+	// FirstChunk is the size of the smallest chunk in bars, 1 to 8; 0 by the student's age.
+	FirstChunk int `json:"firstChunk"`
+	// Standard is what a run must have to clear a piece.
+	Standard clearing.Level `json:"standard"`
+	// SecureAfter is how many cleared pieces make a skill secure, 1 to 6.
+	SecureAfter int `json:"secureAfter"`
+	// Comfortable is the leap taken in stride before five pieces were cleared, 0.5 to 5.
+	Comfortable float64 `json:"comfortable"`
+	// EaseAfterLeap proposes an easy piece after a leap over the comfortable size.
+	EaseAfterLeap bool `json:"easeAfterLeap"`
+	// Bites of preview in a lesson at the most, 0 to 5.
+	Bites int `json:"bites"`
+	// LookRungs and LookWeeks are how far ahead previews look, 1 to 20 rungs and 1 to 104 weeks.
+	LookRungs int `json:"lookRungs"`
+	LookWeeks int `json:"lookWeeks"`
+	// ReviewWeeks is how long a piece in review may go unheard, 1 to 26.
+	ReviewWeeks int `json:"reviewWeeks"`
+	// StuckLessons without a new mark make a piece stuck, 2 to 10.
+	StuckLessons int `json:"stuckLessons"`
+	// PolishWeeks lie between clearing a piece and performing it, 0 to 26.
+	PolishWeeks int `json:"polishWeeks"`
+	// Sure is the chance of being ready that a target should have, 0.5 to 0.95.
+	Sure float64 `json:"sure"`
+}
+
+// Preset is a named way.
+type Preset struct {
+	Key, Name string
+	// Says is one sentence for the teacher.
+	Says string
+	Way  Way
+}
+
+// Presets returns the presets, the default last.
+func Presets() []Preset {
+	balanced := Way{
+		ReviewShare: 0.45, Approach: naming.ByDirection, FirstView: Score, SecureAfter: 2, Comfortable: 1.5, EaseAfterLeap: true,
+		Bites: 2, LookRungs: 6, LookWeeks: 16, ReviewWeeks: 6, StuckLessons: 3, PolishWeeks: 2, Sure: 0.8,
+	}
+	sound := balanced
+	sound.ReviewShare, sound.ReadingAfter, sound.FirstView, sound.FirstChunk, sound.SecureAfter, sound.ReviewWeeks = 0.75, 52, Sound, 1, 3, 4
+	reading := balanced
+	reading.ReviewShare, reading.Approach, reading.ReviewWeeks = 0.3, naming.ByInterval, 6
+	dated := balanced
+	dated.ReviewShare, dated.Standard, dated.EaseAfterLeap, dated.PolishWeeks, dated.Sure, dated.ReviewWeeks = 0.3, clearing.Strict, false, 4, 0.9, 8
+	return []Preset{
+		{"sound", "Sound first", "Pieces are heard before they are read; most of the time goes into what is learned already.", sound},
+		{"reading", "Reading first", "Every piece is read from the page from the first lesson on.", reading},
+		{"dated", "Date led", "Recitals and exams set the pace; a piece is polished before it is played out.", dated},
+		{"balanced", "Balanced", "A little of each; the default.", balanced},
+	}
+}
+
+// Default is the balanced way.
+func Default() Way { return Presets()[3].Way }
+
+// PresetOf returns the key of the preset that a way equals, or "".
+func (w Way) PresetOf() string {
+	for _, p := range Presets() {
+		if p.Way == w {
+			return p.Key
+		}
+	}
+	return ""
+}
+
+// Check says in sentences which switches lie outside their bounds.
+func (w Way) Check() error {
+	var wrong []string
+	between := func(name string, value, low, high float64) {
+		if !(value >= low && value <= high) {
+			wrong = append(wrong, fmt.Sprintf("%s must lie between %g and %g, not %g", name, low, high, value))
+		}
+	}
+	between("the review share", w.ReviewShare, 0, 0.9)
+	between("the weeks before reading begins", float64(w.ReadingAfter), 0, 208)
+	between("the first chunk", float64(w.FirstChunk), 0, 8)
+	between("the pieces that make a skill secure", float64(w.SecureAfter), 1, 6)
+	between("the comfortable leap", w.Comfortable, 0.5, 5)
+	between("the bites in a lesson", float64(w.Bites), 0, 5)
+	between("the rungs that previews look at", float64(w.LookRungs), 1, 20)
+	between("the weeks that previews look ahead", float64(w.LookWeeks), 1, 104)
+	between("the weeks a piece may go unheard", float64(w.ReviewWeeks), 1, 26)
+	between("the lessons without a mark", float64(w.StuckLessons), 2, 10)
+	between("the weeks of polishing", float64(w.PolishWeeks), 0, 26)
+	between("the chance of being ready", w.Sure, 0.5, 0.95)
+	if !w.Approach.Known() {
+		wrong = append(wrong, fmt.Sprintf("%q is not a way of reading", w.Approach))
+	}
+	if w.FirstView != Sound && w.FirstView != Score {
+		wrong = append(wrong, fmt.Sprintf("%q is not a first view", w.FirstView))
+	}
+	if !w.Standard.Known() {
+		wrong = append(wrong, fmt.Sprintf("%q is not a clearing standard", w.Standard))
+	}
+	if len(wrong) == 0 {
+		return nil
+	}
+	return errors.New(strings.Join(wrong, "; "))
+}
+
+// With returns the way with some switches set otherwise: own is a JSON object
+// of those switches only, or empty.
+func (w Way) With(own []byte) (Way, error) {
+	if len(own) == 0 {
+		return w, nil
+	}
+	if err := json.Unmarshal(own, &w); err != nil {
+		return w, fmt.Errorf("ways of teaching: %w", err)
+	}
+	return w, nil
+}
+
+// Own returns, as a JSON object, the switches in which a way differs from a base; empty for none.
+func (w Way) Own(base Way) []byte {
+	mine, theirs := w.fields(), base.fields()
+	for key, value := range mine {
+		if string(value) == string(theirs[key]) {
+			delete(mine, key)
+		}
+	}
+	if len(mine) == 0 {
+		return nil
+	}
+	return must(json.Marshal(mine))
+}
+
+func (w Way) fields() map[string]json.RawMessage {
+	out := map[string]json.RawMessage{}
+	if err := json.Unmarshal(must(json.Marshal(w)), &out); err != nil {
+		panic("way: a way of plain fields is always an object: " + err.Error())
+	}
+	return out
+}
+
+func must(data []byte, err error) []byte {
+	if err != nil {
+		panic("way: plain fields always have JSON: " + err.Error())
+	}
+	return data
+}
+
+// Standing is the policy of the standing under this way.
+func (w Way) Standing() standing.Policy {
+	p := standing.DefaultPolicy()
+	p.Leap = w.Leap()
+	return p
+}
+
+// Leap is the policy of leaps under this way.
+func (w Way) Leap() leap.Policy {
+	p := leap.DefaultPolicy()
+	p.SecureAfter, p.Comfortable = w.SecureAfter, w.Comfortable
+	return p
+}
+
+// Preview is how far is looked ahead under this way.
+func (w Way) Preview() preview.Policy {
+	return preview.Policy{Rungs: w.LookRungs, Lessons: w.LookWeeks, PerLesson: w.Bites}
+}
+
+// Review is the policy of the week's review under this way.
+func (w Way) Review() review.Policy {
+	p := review.DefaultPolicy()
+	p.StarvedAfterDays = 7 * w.ReviewWeeks
+	return p
+}
+
+// Ripe is what makes something due under this way.
+func (w Way) Ripe() ripe.Policy {
+	return ripe.Policy{StuckLessons: w.StuckLessons, ReviewWeeks: w.ReviewWeeks}
+}
