@@ -9,11 +9,11 @@ import (
 	"sort"
 	"time"
 
-	"patientladder/core/ladder"
 	"patientladder/core/material"
 	"patientladder/core/naming"
 	"patientladder/core/skill"
 	"patientladder/core/standing"
+	"patientladder/core/way"
 	"patientladder/store"
 )
 
@@ -24,7 +24,6 @@ type book struct {
 	zone   *time.Location
 	// skills is the catalogue in the studio's words.
 	skills skill.Catalogue
-	policy standing.Policy
 	// now is the time, today the local day at midnight UTC.
 	now, today time.Time
 }
@@ -34,7 +33,7 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	if err != nil {
 		return book{}, err
 	}
-	b := book{studio: studio, now: s.now(), skills: s.skills, policy: s.policy}
+	b := book{studio: studio, now: s.now(), skills: s.skills}
 	if studio.Words.Values == naming.QuarterNotes {
 		b.skills = s.skills.Renamed(studio.Words.Text)
 	}
@@ -68,9 +67,25 @@ func (b book) day(t time.Time) time.Time {
 // shelf is a book opened at one ladder.
 type shelf struct {
 	book
-	ladder   store.Ladder
-	family   material.Family
+	ladder store.Ladder
+	family material.Family
+	// way is the student's: the studio's with what differs for this student.
+	way      way.Way
+	policy   standing.Policy
 	standing *standing.Standing
+}
+
+// on puts a ladder on a shelf, without its standing.
+func (b book) on(l store.Ladder) (shelf, error) {
+	family, _ := material.FamilyOf(l.Instrument)
+	w, err := b.studio.Way.With(l.Own)
+	if err != nil {
+		return shelf{}, fmt.Errorf("the way of ladder %s is damaged: %w", l.ID, err)
+	}
+	if l.Approach != "" {
+		w.Approach = l.Approach
+	}
+	return shelf{book: b, ladder: l, family: family, way: w, policy: w.Standing()}, nil
 }
 
 // in returns the materials in one of the states, by strand in drawing order,
@@ -116,30 +131,49 @@ func (s *Server) shelf(ctx context.Context, id string) (shelf, error) {
 }
 
 func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error) {
-	family, _ := material.FamilyOf(l.Instrument)
-	sh := shelf{book: b, ladder: l, family: family}
-	var err error
-	sh.standing, err = s.standing(ctx, b, l, family)
-	return sh, err
+	sh, err := b.on(l)
+	if err != nil {
+		return sh, err
+	}
+	body, ok, err := s.store.Snapshot(ctx, b.studio.ID, l.ID, sh.fingerprint())
+	if err != nil {
+		return sh, err
+	}
+	if ok {
+		sh.standing = &standing.Standing{}
+		if json.Unmarshal(body, sh.standing) == nil {
+			return sh, nil
+		}
+	}
+	return sh, s.fold(ctx, &sh)
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 4
+const foldVersion = 5
 
 // fingerprint names everything that a standing is folded from.
-func (s *Server) fingerprint(b book, mark store.LogMark) string {
-	sum := sha256.Sum256([]byte(fmt.Sprint(foldVersion, mark.Entries, mark.Last, b.studio.LibraryVersion, b.today.Format(time.DateOnly), s.policy)))
+func (sh shelf) fingerprint() string {
+	return digest(sh.observedKey(), sh.today.Format(time.DateOnly))
+}
+
+// observedKey names everything that decides what the forecasts learn from a ladder.
+func (sh shelf) observedKey() string {
+	return digest(foldVersion, sh.ladder.Entries, sh.studio.LibraryVersion, sh.policy)
+}
+
+func digest(of ...any) string {
+	sum := sha256.Sum256([]byte(fmt.Sprint(of...)))
 	return hex.EncodeToString(sum[:])
 }
 
 // shelves opens the ladders of a studio for one instrument ("" for all), in the
-// order of their lessons. What is cached comes in two queries for all of them.
+// order of their lessons. What is kept comes in one query for all of them.
 func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shelf, error) {
 	ladders, err := s.store.Ladders(ctx, b.studio.ID)
 	if err != nil {
 		return nil, err
 	}
-	cached, err := s.store.CachedStandings(ctx, b.studio.ID)
+	kept, err := s.store.Snapshots(ctx, b.studio.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -148,11 +182,13 @@ func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shel
 		if instrument != "" && l.Instrument != instrument {
 			continue
 		}
-		family, _ := material.FamilyOf(l.Instrument)
-		sh := shelf{book: b, ladder: l, family: family, standing: &standing.Standing{}}
-		c := cached[l.ID]
-		if c.Fingerprint != s.fingerprint(b, c.Mark) || json.Unmarshal(c.Body, sh.standing) != nil {
-			if sh.standing, err = s.standing(ctx, b, l, family); err != nil {
+		sh, err := b.on(l)
+		if err != nil {
+			return nil, err
+		}
+		sh.standing = &standing.Standing{}
+		if k := kept[l.ID]; k.Fingerprint != sh.fingerprint() || json.Unmarshal(k.Body, sh.standing) != nil {
+			if err := s.fold(ctx, &sh); err != nil {
 				return nil, err
 			}
 		}
@@ -161,50 +197,20 @@ func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shel
 	return out, nil
 }
 
-// standing returns the standing of a ladder, from the snapshot when nothing has
-// changed since, else folded anew from the log.
-func (s *Server) standing(ctx context.Context, b book, l store.Ladder, family material.Family) (*standing.Standing, error) {
-	mark, err := s.store.LogMark(ctx, b.studio.ID, l.ID)
+// fold folds the standing of a ladder anew from its log, and keeps it.
+func (s *Server) fold(ctx context.Context, sh *shelf) error {
+	log, err := s.store.Log(ctx, sh.studio.ID, sh.ladder.ID)
 	if err != nil {
-		return nil, err
+		return err
 	}
-	fingerprint := s.fingerprint(b, mark)
-	body, ok, err := s.store.Snapshot(ctx, b.studio.ID, l.ID, fingerprint)
+	sh.standing = standing.Fold(log, standing.Context{Library: sh.lib, Skills: s.skills, Family: sh.family, Policy: sh.policy, Day: sh.today})
+	body, err := json.Marshal(sh.standing)
 	if err != nil {
-		return nil, err
+		return err
 	}
-	if ok {
-		cached := &standing.Standing{}
-		if json.Unmarshal(body, cached) == nil {
-			return cached, nil
-		}
-	}
-	log, err := s.store.Log(ctx, b.studio.ID, l.ID)
+	observed, err := json.Marshal(sh.standing.Clearings())
 	if err != nil {
-		return nil, err
+		return err
 	}
-	st := standing.Fold(log, standing.Context{Library: b.lib, Skills: s.skills, Family: family, Policy: s.policy, Day: b.today})
-	if body, err = json.Marshal(st); err != nil {
-		return nil, err
-	}
-	return st, s.store.SaveSnapshot(ctx, b.studio.ID, l.ID, fingerprint, body)
-}
-
-// view draws the ladder of a shelf.
-func (s *Server) view(ctx context.Context, sh shelf) (ladder.View, error) {
-	placed, err := s.store.Rungs(ctx, sh.studio.ID, sh.ladder.ID)
-	if err != nil {
-		return ladder.View{}, err
-	}
-	return ladder.Draw(sh.standing, sh.lib, placed, s.policy.Leap, sh.today), nil
-}
-
-// drawn opens a ladder and draws it.
-func (s *Server) drawn(ctx context.Context, id string) (shelf, ladder.View, error) {
-	sh, err := s.shelf(ctx, id)
-	if err != nil {
-		return sh, ladder.View{}, err
-	}
-	v, err := s.view(ctx, sh)
-	return sh, v, err
+	return s.store.SaveSnapshot(ctx, sh.studio.ID, sh.ladder.ID, store.Kept{Fingerprint: sh.fingerprint(), Body: body, ObservedKey: sh.observedKey(), Observed: observed})
 }

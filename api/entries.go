@@ -7,14 +7,15 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
+	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 	"patientladder/store"
 )
 
 var errNoMaterial = fmt.Errorf("no such material: %w", store.ErrNotFound)
 
-// ahead is how far a device's clock may run ahead.
-const ahead = 24 * time.Hour
+// clockAhead is how far a device's clock may run ahead.
+const clockAhead = 24 * time.Hour
 
 // AppendEntries adds entries to a ladder's log, all or none.
 func (s *Server) AppendEntries(ctx context.Context, r contract.AppendEntriesRequestObject) (contract.AppendEntriesResponseObject, error) {
@@ -39,7 +40,7 @@ func (s *Server) AppendEntries(ctx context.Context, r contract.AppendEntriesRequ
 // refers checks what an entry names against the library and the ladder.
 // Corrections and mended spots may name what has not arrived yet.
 func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry) error {
-	if e.At.After(sh.now.Add(ahead)) {
+	if e.At.After(sh.now.Add(clockAhead)) {
 		return invalid(fmt.Sprintf("The entry says that it happened on %s, which has not come yet. Check the clock of this device.", e.At.Format(time.DateOnly)))
 	}
 	m, known := sh.lib[e.Material]
@@ -54,13 +55,17 @@ func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry)
 		if e.To > m.Bars {
 			return invalid(fmt.Sprintf("“%s” has %d bars; the spot reaches to bar %d.", m.Title, m.Bars, e.To))
 		}
+	case studentlog.Hearing, studentlog.Paused, studentlog.Resumed:
+		if !had(sh, e.Material, before) {
+			return invalid(fmt.Sprintf("%s has never had “%s”: nothing was recorded.", sh.ladder.Name, m.Title))
+		}
 	case studentlog.MarkGiven:
 		if !s.hasFocus(sh, e, before) {
 			return invalid(fmt.Sprintf("The mark is for a focus point that “%s” does not have. Open the lesson again.", m.Title))
 		}
 	case studentlog.RunTried:
 		standard := map[string]bool{}
-		for _, p := range clearing.Standard(sh.family) {
+		for _, p := range clearing.Standard(sh.family, clearing.Level(e.Standard)) {
 			standard[p.ID] = true
 		}
 		for _, id := range e.Met {
@@ -74,6 +79,19 @@ func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry)
 		}
 	}
 	return nil
+}
+
+// had says that a student has begun, or has known, a material.
+func had(sh shelf, id string, before []studentlog.Entry) bool {
+	if m := sh.standing.Materials[id]; m != nil && m.State != standing.Heard {
+		return true
+	}
+	for _, b := range before {
+		if b.Material == id && (b.Kind == studentlog.Assigned || b.Kind == studentlog.Cleared || b.Kind == studentlog.Polished) {
+			return true
+		}
+	}
+	return false
 }
 
 func (s *Server) hasFocus(sh shelf, e studentlog.Entry, before []studentlog.Entry) bool {
@@ -110,7 +128,7 @@ func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestO
 		out[i] = contract.Entry{
 			Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
 			From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
-			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
+			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign),
 		}
 	}
 	return out, nil
@@ -121,5 +139,6 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		ID: e.Id, At: e.At.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.Kind(e.Kind), Material: e.Material,
 		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
 		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
+		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign),
 	}
 }

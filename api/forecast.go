@@ -2,27 +2,62 @@ package api
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 	"math"
 
 	"patientladder/api/contract"
+	"patientladder/core/calendar"
 	"patientladder/core/forecast"
 	"patientladder/core/material"
+	"patientladder/core/standing"
+	"patientladder/store"
 )
 
-// forecasts learns from every piece that was cleared in the studio.
-func (s *Server) forecasts(ctx context.Context, b book) (*forecast.Model, error) {
-	all, err := s.shelves(ctx, b, "")
+// forecasts learns from every piece that was cleared in the studio. Weeks in
+// which there were no lessons or the piece rested do not count.
+func (s *Server) forecasts(ctx context.Context, b book, breaks []calendar.Break) (*forecast.Model, error) {
+	ladders, err := s.store.Ladders(ctx, b.studio.ID)
+	if err != nil {
+		return nil, err
+	}
+	kept, err := s.store.Observed(ctx, b.studio.ID)
 	if err != nil {
 		return nil, err
 	}
 	var obs []forecast.Observation
-	for _, sh := range all {
-		for _, c := range sh.standing.Clearings() {
-			obs = append(obs, forecast.Observation{Student: sh.ladder.ID, Leap: c.Leap, DistinctBars: b.lib[c.Material].DistinctBars, Weeks: c.Weeks})
+	for _, l := range ladders {
+		clearings, err := s.clearings(ctx, b, l, kept[l.ID])
+		if err != nil {
+			return nil, err
 		}
+		obs = append(obs, b.observations(l.ID, clearings, breaks)...)
 	}
 	return forecast.Fit(obs, forecast.DefaultPrior()), nil
+}
+
+func (s *Server) clearings(ctx context.Context, b book, l store.Ladder, k store.Kept) ([]standing.Clearing, error) {
+	sh, err := b.on(l)
+	if err != nil {
+		return nil, err
+	}
+	var out []standing.Clearing
+	if k.ObservedKey == sh.observedKey() && json.Unmarshal(k.Observed, &out) == nil {
+		return out, nil
+	}
+	if err := s.fold(ctx, &sh); err != nil {
+		return nil, err
+	}
+	return sh.standing.Clearings(), nil
+}
+
+func (b book) observations(student string, clearings []standing.Clearing, breaks []calendar.Break) []forecast.Observation {
+	out := make([]forecast.Observation, len(clearings))
+	for i, c := range clearings {
+		weeks := c.To.Sub(c.From).Hours()/(24*7) - float64(c.Rested)/7 - float64(calendar.WeeksOff(b.day(c.From), b.day(c.To), breaks))
+		out[i] = forecast.Observation{Student: student, Leap: c.Leap, DistinctBars: b.lib[c.Material].DistinctBars, Weeks: weeks}
+	}
+	return out
 }
 
 // howLong says how many weeks a piece takes a student, in whole weeks.

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"fmt"
+	"strings"
 
 	"patientladder/api/contract"
 	"patientladder/core/ladder"
@@ -12,35 +13,62 @@ import (
 
 // GetLadder returns the whole ladder of a student.
 func (s *Server) GetLadder(ctx context.Context, r contract.GetLadderRequestObject) (contract.GetLadderResponseObject, error) {
-	sh, v, err := s.drawn(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
+	out, err := s.ladderView(ctx, a)
+	return contract.GetLadder200JSONResponse(out), err
+}
+
+// ladderView is the ladder of an outlook as the contract has it.
+func (s *Server) ladderView(ctx context.Context, a ahead) (contract.LadderView, error) {
+	sh, v := a.shelf, a.View
 	out := contract.LadderView{
-		Student: student(sh.ladder, sh.today), Sentence: v.Sentence, Reach: v.Reach.Size, ReachWhy: v.Reach.Why,
-		Rails: []contract.Rail{}, Habits: s.ownFocus(sh),
-	}
-	model, err := s.forecasts(ctx, sh.book)
-	if err != nil {
-		return nil, err
+		Student: student(sh.ladder, sh.today), Sentence: a.sentence(), Reach: v.Reach.Size, ReachWhy: v.Reach.Why,
+		Rails: []contract.Rail{}, Habits: ownFocus(sh), Version: sh.ladder.RungsVersion, Day: date(sh.today), Plantings: a.plantings(),
+		Review: a.reviewState(a.reviewShare()),
 	}
 	for _, rail := range v.Rails {
 		rungs := make([]contract.Rung, len(rail.Rungs))
 		for i, r := range rail.Rungs {
-			rungs[i] = s.rung(sh, r)
+			rungs[i] = rung(sh, r)
 			if r.Layer != ladder.Review {
-				rungs[i].HowLong = howLong(model, sh.ladder.ID, r.Material, r.Leap.Size)
+				rungs[i].HowLong = howLong(a.model, sh.ladder.ID, r.Material, r.Leap.Size)
+			}
+			if w, on := a.When[r.Material.ID]; on {
+				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = a.days(w.Begin), a.days(w.Clear), w.Long
 			}
 		}
 		out.Rails = append(out.Rails, contract.Rail{Strand: contract.Strand(rail.Strand), Rungs: rungs})
 	}
-	return contract.GetLadder200JSONResponse(out), nil
+	targets, err := s.store.Targets(ctx, sh.studio.ID, sh.ladder.ID)
+	out.Targets = a.targets(targets)
+	return out, err
 }
 
-func (s *Server) rung(sh shelf, r ladder.Rung) contract.Rung {
+// sentence says the three layers of the day: what is in work, what to plant, and
+// how review stands.
+func (a ahead) sentence() string {
+	out := strings.TrimSuffix(a.View.Sentence, ".")
+	var plant []string
+	for _, step := range a.Today() {
+		plant = append(plant, a.skills.Name(step.Skill))
+	}
+	if len(plant) > 0 {
+		out += "; plant " + joined(plant)
+	}
+	if starved := a.reviewState(0).Starved; starved > 0 {
+		out += "; review is thin"
+	}
+	return out + "."
+}
+
+func rung(sh shelf, r ladder.Rung) contract.Rung {
 	out := contract.Rung{
 		Material: r.Material.ID, Title: r.Material.Title, From: from(r.Material), Layer: contract.RungLayer(r.Layer),
 		Leap: sh.leap(r.Material, r.Leap), Cliff: r.Cliff, Plateau: r.Plateau, Weeks: r.Weeks,
+		Aside: contract.RungAside(r.Aside), Tags: append([]string{}, r.Material.Tags...), Liking: sh.liking(r.Material.ID),
 	}
 	if m := r.Standing; m != nil {
 		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed
@@ -57,25 +85,30 @@ func (s *Server) rung(sh shelf, r ladder.Rung) contract.Rung {
 	return out
 }
 
-func (s *Server) ownFocus(sh shelf) []contract.OwnFocus {
+func ownFocus(sh shelf) []contract.OwnFocus {
 	out := []contract.OwnFocus{}
 	for _, f := range sh.standing.Focus {
-		out = append(out, contract.OwnFocus{Id: f.ID, Text: f.Text, Streak: f.Streak, Habit: f.Habit, After: s.policy.HabitAfter})
+		out = append(out, contract.OwnFocus{Id: f.ID, Text: f.Text, Streak: f.Streak, Habit: f.Habit, After: sh.policy.HabitAfter})
 	}
 	return out
 }
 
 // GetNext proposes the next rung of a strand.
 func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (contract.GetNextResponseObject, error) {
-	sh, v, err := s.drawn(ctx, r.Ladder)
+	sh, err := s.shelf(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
+	placed, err := s.store.Rungs(ctx, sh.studio.ID, sh.ladder.ID)
+	if err != nil {
+		return nil, err
+	}
+	v := ladder.Draw(sh.standing, sh.lib, placed, sh.policy.Leap, sh.today)
 	strand := material.Strand(r.Params.Strand)
-	in := next.Input{Ability: sh.standing.Ability, Policy: s.policy.Leap, Reach: v.Reach, Skills: sh.skills, Last: sh.standing.Leaps(sh.lib, strand)}
+	in := next.Input{Ability: sh.standing.Ability, Policy: sh.policy.Leap, Reach: v.Reach, Skills: sh.skills, Last: sh.standing.Leaps(sh.lib, strand), Straight: !sh.way.EaseAfterLeap}
 	for _, rail := range v.Rails {
 		for _, rung := range rail.Rungs {
-			if rail.Strand == strand && rung.Standing == nil {
+			if rail.Strand == strand && rung.Standing == nil && rung.Aside == "" {
 				in.Candidates = append(in.Candidates, rung.Material)
 			}
 		}

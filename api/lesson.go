@@ -3,13 +3,9 @@ package api
 import (
 	"context"
 	"fmt"
-	"time"
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
-	"patientladder/core/material"
-	"patientladder/core/preview"
-	"patientladder/core/ripe"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 )
@@ -17,10 +13,11 @@ import (
 // GetLesson returns what the lesson needs: the working pieces, method first, and
 // those cleared today, with focus points, spots, runs, and today's entries for undoing.
 func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObject) (contract.GetLessonResponseObject, error) {
-	sh, err := s.shelf(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
+	sh := a.shelf
 	log, err := s.store.Log(ctx, sh.studio.ID, sh.ladder.ID)
 	if err != nil {
 		return nil, err
@@ -28,9 +25,9 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	live := studentlog.Live(log)
 	out := contract.Lesson{
 		Student: student(sh.ladder, sh.today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
-		Signs: signs(ripe.Find(sh.standing, sh.lib, ripe.DefaultPolicy(), sh.today)), Log: []contract.LogLine{},
+		Signs: signs(a.signs(sh.today)), Level: contract.LessonLevel(sh.way.Standard), Log: []contract.LogLine{},
 	}
-	for _, p := range clearing.Standard(sh.family) {
+	for _, p := range clearing.Standard(sh.family, sh.way.Standard) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
 	}
 	for _, id := range sh.in(standing.Working, standing.Cleared, standing.Polished) {
@@ -45,9 +42,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 		out.Pieces = append(out.Pieces, piece)
 	}
 	out.Reviews = reviews(sh)
-	if out.Bites, err = s.bites(ctx, sh, live); err != nil {
-		return nil, err
-	}
+	out.Bites = a.bites()
 	for _, e := range live {
 		if sh.day(e.At).Equal(sh.today) {
 			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: s.describe(sh, e)})
@@ -103,32 +98,20 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []st
 	return p, err
 }
 
-// bites are the preview steps for this lesson: for the rungs ahead, method
-// first, leaving out the skills that had a step in the last week.
-func (s *Server) bites(ctx context.Context, sh shelf, live []studentlog.Entry) ([]contract.Bite, error) {
-	v, err := s.view(ctx, sh)
-	if err != nil {
-		return nil, err
-	}
-	var ahead []material.Material
-	for _, rail := range v.Rails {
-		for _, r := range rail.Rungs {
-			if r.Standing == nil {
-				ahead = append(ahead, r.Material)
+// bites are the preview steps for this lesson, and those done today.
+func (a ahead) bites() []contract.Bite {
+	out := []contract.Bite{}
+	for _, b := range a.Today() {
+		s, _ := a.skills.Get(b.Skill)
+		bite := contract.Bite{Skill: b.Skill, Name: s.Name, Step: b.Step, Of: len(s.Steps), Text: s.Steps[b.Step-1]}
+		for _, p := range a.plantings() {
+			if p.Skill == b.Skill {
+				bite.For, bite.Why = p.ForTitle, p.Why
 			}
 		}
+		out = append(out, bite)
 	}
-	recent := map[string]bool{}
-	for _, e := range live {
-		if e.Kind == studentlog.StepDone && sh.today.Sub(sh.day(e.At)) < 7*24*time.Hour {
-			recent[e.Skill] = true
-		}
-	}
-	out := []contract.Bite{}
-	for _, b := range preview.Bites(ahead, sh.standing.Ability, s.policy.Leap, sh.skills, recent) {
-		out = append(out, contract.Bite{Skill: b.Skill, Name: sh.skills.Name(b.Skill), Step: b.Step, Of: b.Of, Text: b.Text, For: sh.lib[b.For].Title})
-	}
-	return out, nil
+	return out
 }
 
 // mostReviews is how many learned pieces a lesson offers to be heard; those
@@ -212,7 +195,7 @@ func (s *Server) describe(sh shelf, e studentlog.Entry) string {
 	case studentlog.SpotMended:
 		return "A spot is mended"
 	case studentlog.RunTried:
-		if v := clearing.Judge(clearing.Standard(sh.family), e.Met); !v.Cleared {
+		if v := clearing.Judge(clearing.Standard(sh.family, clearing.Level(e.Standard)), e.Met); !v.Cleared {
 			return fmt.Sprintf("Run of “%s”: it stays", m.Title)
 		}
 		return fmt.Sprintf("Run of “%s”: cleared", m.Title)
@@ -226,6 +209,12 @@ func (s *Server) describe(sh shelf, e studentlog.Entry) string {
 		return fmt.Sprintf("Preview step %d: %s", e.Step, sh.skills.Name(e.Skill))
 	case studentlog.FocusAdded:
 		return "Own focus point: " + e.Text
+	case studentlog.Paused:
+		return fmt.Sprintf("“%s” rests", m.Title)
+	case studentlog.Resumed:
+		return fmt.Sprintf("“%s” is taken up again", m.Title)
+	case studentlog.Liking:
+		return fmt.Sprintf("“%s”: %s", m.Title, likings[e.Sign])
 	case studentlog.Note:
 		return e.Text
 	}

@@ -42,14 +42,6 @@ func (sh shelf) knows(except string) knowledge {
 	return k
 }
 
-// approach is the student's way of reading, or the studio's.
-func (sh shelf) approach() naming.Approach {
-	if sh.ladder.Approach != "" {
-		return sh.ladder.Approach
-	}
-	return sh.studio.Approach
-}
-
 // readyFor says of every student of the instrument whether the piece can come now.
 func (s *Server) readyFor(ctx context.Context, b book, m material.Material) ([]contract.Ready, error) {
 	out := []contract.Ready{}
@@ -59,10 +51,10 @@ func (s *Server) readyFor(ctx context.Context, b book, m material.Material) ([]c
 	}
 	for _, sh := range all {
 		l := sh.ladder
-		asked := s.policy.Leap.Of(m, sh.standing.Ability)
-		reach := s.policy.Leap.Reach(sh.standing.Taken(sh.lib, ""))
+		asked := sh.policy.Leap.Of(m, sh.standing.Ability)
+		reach := sh.policy.Leap.Reach(sh.standing.Taken(sh.lib, ""))
 		r := contract.Ready{Ladder: l.ID, Name: l.Name, Leap: asked.Size, Ready: asked.Ready}
-		blocked := next.Blocked(m, next.Input{Ability: sh.standing.Ability, Policy: s.policy.Leap, Skills: b.skills})
+		blocked := next.Blocked(m, next.Input{Ability: sh.standing.Ability, Policy: sh.policy.Leap, Skills: b.skills})
 		switch ms := sh.standing.Materials[m.ID]; {
 		case ms != nil:
 			r.State, r.Words = contract.ReadyStateBegun, "has begun it"

@@ -11,7 +11,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/analysis"
-	"patientladder/core/chunk"
+	"patientladder/core/ladder"
 	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/overrule"
@@ -125,7 +125,7 @@ func (s *Server) GetMaterial(ctx context.Context, r contract.GetMaterialRequestO
 		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
 		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{}, ReadyFor: []contract.Ready{},
 		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.Bars > 0,
-		LeafBars: leafBars, Approach: contract.PieceApproach(b.studio.Approach),
+		LeafBars: leafBars, Approach: contract.PieceApproach(b.studio.Way.Approach), FirstView: contract.PieceFirstView(b.studio.Way.FirstView), Tags: append([]string{}, m.Tags...),
 	}
 	for i := 1; i <= m.Bars; i++ {
 		out.BarLabels = append(out.BarLabels, m.BarLabel(i))
@@ -167,12 +167,13 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 	if err != nil {
 		return nobody(), err
 	}
-	v, err := s.view(ctx, sh)
+	placed, err := s.store.Rungs(ctx, b.studio.ID, l.ID)
 	if err != nil {
 		return nobody(), err
 	}
+	v := ladder.Draw(sh.standing, b.lib, placed, sh.policy.Leap, b.today)
 	out.Reach = v.Reach.Size
-	asked := s.policy.Leap.Of(m, sh.standing.Ability)
+	asked := sh.policy.Leap.Of(m, sh.standing.Ability)
 	for _, rail := range v.Rails {
 		for _, rung := range rail.Rungs {
 			if rung.Material.ID == m.ID {
@@ -184,8 +185,8 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 		}
 	}
 	out.Leap = b.leap(m, asked)
-	out.LeafBars = chunk.LeafBars(l.Age(b.today))
-	out.Approach = contract.PieceApproach(sh.approach())
+	out.LeafBars = sh.leafBars()
+	out.Approach, out.FirstView = contract.PieceApproach(sh.way.Approach), contract.PieceFirstView(sh.way.FirstView)
 	return sh.knows(m.ID), nil
 }
 
@@ -194,6 +195,9 @@ func (s *Server) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRe
 	b, m, err := s.material(ctx, r.Material)
 	if err != nil {
 		return nil, err
+	}
+	if r.Body.Tags != nil {
+		m.Tags = r.Body.Tags
 	}
 	m.Title, m.Composer = strings.TrimSpace(r.Body.Title), strings.TrimSpace(r.Body.Composer)
 	if m.Title == "" {

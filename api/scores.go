@@ -11,7 +11,6 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/abc"
-	"patientladder/core/chunk"
 	"patientladder/core/material"
 	"patientladder/core/midi"
 	"patientladder/core/musicxml"
@@ -239,7 +238,7 @@ func (s *Server) exportOptions(ctx context.Context, p contract.ExportScoreParams
 			if err != nil {
 				return out, err
 			}
-			size = chunk.LeafBars(sh.ladder.Age(sh.today))
+			size = sh.leafBars()
 		}
 		for i, c := range o.Chunks(size, o.set.Borders).Leaves() {
 			bar := c.From

@@ -29,7 +29,6 @@ import (
 	"patientladder/api/contract"
 	"patientladder/core/demand"
 	"patientladder/core/skill"
-	"patientladder/core/standing"
 	"patientladder/store"
 )
 
@@ -55,7 +54,6 @@ type Server struct {
 	sessions *scs.SessionManager
 	skills   skill.Catalogue
 	demands  demand.Table
-	policy   standing.Policy
 	stop     func()
 	// nobody is a hash to compare with when there is no such account, so that
 	// the time an answer takes tells nothing.
@@ -69,7 +67,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	if cfg.Store == nil || cfg.Page == nil {
 		return nil, nil, errors.New("api: a store and a page are needed")
 	}
-	s := &Server{store: cfg.Store, now: cfg.Now, log: cfg.Log, policy: standing.DefaultPolicy()}
+	s := &Server{store: cfg.Store, now: cfg.Now, log: cfg.Log}
 	if s.now == nil {
 		s.now = time.Now
 	}

@@ -8,7 +8,6 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	"patientladder/core/ripe"
 	"patientladder/core/standing"
 	"patientladder/store"
 )
@@ -27,6 +26,14 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 	if err != nil {
 		return nil, err
 	}
+	h, err := s.horizon(ctx, b)
+	if err != nil {
+		return nil, err
+	}
+	rungs, err := s.store.AllRungs(ctx, b.studio.ID)
+	if err != nil {
+		return nil, err
+	}
 	out := contract.Today{Day: openapi_types.Date{Time: day}, Lessons: []contract.TodayLesson{}, Week: week(all, day)}
 	for _, l := range all {
 		if l.Weekday != day.Weekday() {
@@ -36,16 +43,17 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 		if err != nil {
 			return nil, err
 		}
-		out.Lessons = append(out.Lessons, todayLesson(sh, day))
+		out.Lessons = append(out.Lessons, todayLesson(look(sh, h, rungs[l.ID], nil), day))
 	}
 	out.Sentence = todaySentence(out.Lessons, day.Equal(b.today))
 	return contract.GetToday200JSONResponse(out), nil
 }
 
-func todayLesson(sh shelf, day time.Time) contract.TodayLesson {
+func todayLesson(a ahead, day time.Time) contract.TodayLesson {
+	sh := a.shelf
 	out := contract.TodayLesson{
 		Student: student(sh.ladder, day), Working: []contract.WorkingBrief{},
-		Signs: signs(ripe.Find(sh.standing, sh.lib, ripe.DefaultPolicy(), day)),
+		Signs: signs(a.signs(day)),
 		Last:  sh.standing.LastLesson,
 		Given: !sh.standing.LastLesson.IsZero() && sh.day(sh.standing.LastLesson).Equal(day),
 	}

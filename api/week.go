@@ -8,7 +8,6 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	"patientladder/core/chunk"
 	"patientladder/core/material"
 	"patientladder/core/reading"
 	"patientladder/core/review"
@@ -34,16 +33,17 @@ const caution = "Pain, tingling or numbness means stop and rest; if it stays, se
 // GetWeek returns the practice from the given day on; by default from the day
 // after the latest lesson day.
 func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (contract.GetWeekResponseObject, error) {
-	sh, err := s.shelf(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
+	sh := a.shelf
 	start := r.Params.Day.Time
 	if start.IsZero() {
 		sinceLesson := (int(sh.today.Weekday()) - int(sh.ladder.Weekday) + 7) % 7
 		start = sh.today.AddDate(0, 0, 1-sinceLesson)
 	}
-	in, err := s.weekInput(ctx, sh, start)
+	in, err := s.weekInput(ctx, a, start)
 	if err != nil {
 		return nil, err
 	}
@@ -58,6 +58,7 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 	out := contract.Week{
 		Student: student(sh.ladder, sh.today), Studio: sh.studio.Name, Teacher: me.Name, Start: openapi_types.Date{Time: start},
 		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, Reviews: []reviewReason{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: caution,
+		Review:   a.reviewState(share(plan)),
 		Practice: contract.Practice{Days: sh.ladder.PracticeDays[:], Minutes: sh.ladder.PracticeMinutes, HandsApart: sh.ladder.HandsApart, Version: sh.ladder.Version},
 	}
 	for _, d := range plan.Days {
@@ -70,60 +71,96 @@ func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (
 	for _, it := range plan.LeftOut {
 		out.LeftOut = append(out.LeftOut, weekItem(sh, it))
 	}
-	for _, c := range pick(sh, in) {
+	for _, c := range a.pick() {
 		out.Reviews = append(out.Reviews, reviewReason{Material: c.ID, Title: sh.lib[c.ID].Title, Why: c.Why})
 	}
 	out.Sentence = weekSentence(in, plan)
 	return contract.GetWeek200JSONResponse(out), nil
 }
 
-func (s *Server) weekInput(ctx context.Context, sh shelf, start time.Time) (weekplan.Input, error) {
-	in := weekplan.Input{
-		Start: start, Practises: sh.ladder.PracticeDays, Minutes: sh.ladder.PracticeMinutes,
-		Age: sh.ladder.Age(sh.today), ReviewShare: weekplan.ReviewShare, Approach: sh.approach(),
-	}
+func (s *Server) weekInput(ctx context.Context, a ahead, start time.Time) (weekplan.Input, error) {
+	sh := a.shelf
+	in := sh.practice(start)
 	for _, f := range sh.standing.Travelling() {
 		in.Own = append(in.Own, f.Text)
 	}
 	for _, id := range sh.in(standing.Working) {
-		w, err := s.work(ctx, sh, id, in.Age)
+		w, err := s.work(ctx, sh, id)
 		if err != nil {
 			return in, err
 		}
 		in.Works = append(in.Works, w)
 	}
-	for _, c := range pick(sh, in) {
+	for _, c := range a.pick() {
 		in.Reviews = append(in.Reviews, sh.lib[c.ID])
 	}
 	return in, nil
 }
 
 // pick chooses the learned pieces for the minutes of the week that are kept for review.
-func pick(sh shelf, in weekplan.Input) []review.Chosen {
-	var working []material.Material
-	for _, w := range in.Works {
-		working = append(working, w.Material)
+func (a ahead) pick() []review.Chosen {
+	var wanted []material.Material
+	for _, id := range a.standing.In(standing.Working) {
+		wanted = append(wanted, a.lib[id])
+	}
+	for _, n := range a.Needs {
+		wanted = append(wanted, a.lib[n.For])
 	}
 	var pieces []review.Piece
-	for _, id := range sh.learned() {
-		m := sh.lib[id]
+	for _, id := range a.learned() {
+		m := a.lib[id]
 		pieces = append(pieces, review.Piece{
-			ID: id, Minutes: weekplan.ReviewMinutes(m), Recall: sh.recall(id), Days: sh.standing.Materials[id].Unheard(sh.today), Useful: review.Useful(m, working),
+			ID: id, Minutes: weekplan.ReviewMinutes(m), Recall: a.recall(id), Days: a.standing.Materials[id].Unheard(a.today),
+			Useful: review.Useful(m, wanted), Favourite: a.favourite(id),
 		})
 	}
 	days := 0
-	for _, practises := range in.Practises {
+	for _, practises := range a.ladder.PracticeDays {
 		if practises {
 			days++
 		}
 	}
-	return review.Pick(pieces, in.ReviewShare*float64(in.Minutes*days), review.DefaultPolicy())
+	return review.Pick(pieces, a.way.ReviewShare*float64(a.ladder.PracticeMinutes*days), a.way.Review())
 }
 
-func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekplan.Work, error) {
+// reviewShare is the share of the coming week that review takes.
+func (a ahead) reviewShare() float64 {
+	in := a.practice(a.today)
+	for _, c := range a.pick() {
+		in.Reviews = append(in.Reviews, a.lib[c.ID])
+	}
+	return weekplan.ReviewShareOf(in)
+}
+
+// practice is what a week of practice is made from before any piece.
+func (sh shelf) practice(start time.Time) weekplan.Input {
+	return weekplan.Input{
+		Start: start, Practises: sh.ladder.PracticeDays, Minutes: sh.ladder.PracticeMinutes,
+		Age: sh.ladder.Age(sh.today), ReviewShare: sh.way.ReviewShare, Approach: sh.way.Approach,
+	}
+}
+
+// share is the part of a plan's minutes that review takes, 0 to 1.
+func share(p weekplan.Plan) float64 {
+	review, all := 0.0, 0.0
+	for _, d := range p.Days {
+		all += d.Minutes
+		for _, it := range d.Items {
+			if it.Kind == weekplan.Review {
+				review += it.Minutes
+			}
+		}
+	}
+	if all == 0 {
+		return 0
+	}
+	return review / all
+}
+
+func (s *Server) work(ctx context.Context, sh shelf, id string) (weekplan.Work, error) {
 	m, ms := sh.lib[id], sh.standing.Materials[id]
 	w := weekplan.Work{Material: m, RunDue: ms.RunDue, WeeksOn: int(sh.today.Sub(sh.day(ms.Assigned)).Hours() / 24 / 7)}
-	w.HandsApart = weekplan.KeepApart(sh.ladder.HandsApart, sh.standing.Ability, s.policy.Leap)
+	w.HandsApart = weekplan.KeepApart(sh.ladder.HandsApart, sh.standing.Ability, sh.policy.Leap)
 	if ms.Points > 0 {
 		w.Progress = float64(ms.Full) / float64(ms.Points)
 	}
@@ -141,7 +178,7 @@ func (s *Server) work(ctx context.Context, sh shelf, id string, age int) (weekpl
 	if err != nil || o == nil {
 		return w, err
 	}
-	tree := o.Chunks(chunk.LeafBars(age), o.set.Borders)
+	tree := o.Chunks(sh.leafBars(), o.set.Borders)
 	w.Tree = &tree
 	w.Opening = o.Opening(sh.studio.Words.Note)
 	known := sh.knows(m.ID)

@@ -466,5 +466,13 @@ func TestBitesWaitAWeek(t *testing.T) {
 	other := newStudent(t, u)
 	u.append(other, entry{"kind": "stepDone", "skill": skill, "step": 1, "at": clock.AddDate(0, 0, -8).Format(time.RFC3339)})
 	ladder = other
-	require.Equal(t, skill+" 2", bites()[0])
+	_, view := u.call("GET", "/api/ladders/"+other, nil)
+	for _, p := range items(t, view, "plantings") {
+		if p["skill"] == skill {
+			step := p["steps"].([]any)[0].(map[string]any)
+			require.EqualValues(t, 2, step["step"])
+			return
+		}
+	}
+	t.Fatal("the second step is not planned")
 }

@@ -148,7 +148,7 @@ func (s *simulation) hear(id string, st *standing.Standing) {
 
 func (s *simulation) try(id string) {
 	var met []string
-	for _, p := range clearing.Standard(s.family) {
+	for _, p := range clearing.Standard(s.family, clearing.Usual) {
 		if s.rng.Float64() < 0.86+s.student.Pace/8 {
 			met = append(met, p.ID)
 		}
@@ -210,14 +210,16 @@ func (s *simulation) plant() {
 		return
 	}
 	st := s.standing()
-	var ahead []material.Material
+	var ahead []preview.Rung
 	for _, p := range s.placed {
 		if st.Materials[p.Material] == nil && p.Strand == material.Method {
-			ahead = append(ahead, s.lib[p.Material])
+			ahead = append(ahead, preview.Rung{Material: s.lib[p.Material], Place: len(ahead), Begin: 3 * (len(ahead) + 1)})
 		}
 	}
-	for _, b := range preview.Bites(ahead, st.Ability, standing.DefaultPolicy().Leap, s.skills, nil) {
-		s.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: b.Skill, Step: b.Step, Text: b.Text})
-		return
+	needs := preview.Needs(ahead, st.Ability, standing.DefaultPolicy().Leap, s.skills, nil, preview.DefaultPolicy())
+	if plan := preview.Schedule(needs, 1); len(plan.Steps) > 0 {
+		first := plan.Steps[0]
+		sk, _ := s.skills.Get(first.Skill)
+		s.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: first.Skill, Step: first.Step, Text: sk.Steps[first.Step-1]})
 	}
 }

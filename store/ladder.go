@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"time"
 
 	"patientladder/core/ladder"
 	"patientladder/core/material"
@@ -20,7 +21,7 @@ func (s *Store) Rungs(ctx context.Context, studio, ladderID string) ([]ladder.Pl
 	}
 	out := make([]ladder.Placed, len(list))
 	for i, r := range list {
-		out[i] = ladder.Placed{Material: r.MaterialID, Strand: material.Strand(r.Strand)}
+		out[i] = placedOf(r)
 	}
 	return out, nil
 }
@@ -44,17 +45,95 @@ func (s *Store) PlaceRungs(ctx context.Context, studio, ladderID string, placed 
 				return err
 			}
 		}
-		return nil
+		return q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
 	}))
 }
 
 // RemoveRung takes a material off a ladder; what the log says about it stays.
 func (s *Store) RemoveRung(ctx context.Context, studio, ladderID, materialID string) error {
-	n, err := s.q.RemoveRung(ctx, rows.RemoveRungParams{StudioID: studio, LadderID: ladderID, MaterialID: materialID})
-	if err == nil && n == 0 {
-		return ErrNotFound
+	if err := found(s.q.RemoveRung(ctx, rows.RemoveRungParams{StudioID: studio, LadderID: ladderID, MaterialID: materialID})); err != nil {
+		return err
 	}
-	return err
+	return s.q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
+}
+
+// Arrange replaces the rungs of a ladder by a new order, strand by strand; the
+// version is the one that the order was made from, and a stale one is ErrConflict.
+func (s *Store) Arrange(ctx context.Context, studio, ladderID string, version int64, placed []ladder.Placed) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		n, err := q.RungsChanged(ctx, rows.RungsChangedParams{StudioID: studio, ID: ladderID, RungsVersion: version})
+		if err != nil {
+			return err
+		}
+		if n == 0 {
+			return ErrConflict
+		}
+		for _, strand := range material.Strands() {
+			if err := q.DropRungs(ctx, rows.DropRungsParams{StudioID: studio, LadderID: ladderID, Strand: string(strand)}); err != nil {
+				return err
+			}
+		}
+		for i, p := range placed {
+			err := q.InsertRung(ctx, rows.InsertRungParams{
+				StudioID: studio, LadderID: ladderID, MaterialID: p.Material, Strand: string(p.Strand), Position: int32(i) + 1, Aside: string(p.Aside),
+			})
+			if err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
+}
+
+// AllRungs returns what was put on every ladder of a studio, in order, by ladder.
+func (s *Store) AllRungs(ctx context.Context, studio string) (map[string][]ladder.Placed, error) {
+	list, err := s.q.AllRungs(ctx, studio)
+	out := map[string][]ladder.Placed{}
+	for _, r := range list {
+		out[r.LadderID] = append(out[r.LadderID], placedOf(r))
+	}
+	return out, err
+}
+
+func placedOf(r rows.Rung) ladder.Placed {
+	return ladder.Placed{Material: r.MaterialID, Strand: material.Strand(r.Strand), Aside: ladder.Aside(r.Aside)}
+}
+
+// Target is a piece that should be ready on a day.
+type Target struct {
+	ID, Name string
+	Day      time.Time
+	Material string
+}
+
+// Targets returns the targets of a ladder by day.
+func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]Target, error) {
+	list, err := s.q.Targets(ctx, rows.TargetsParams{StudioID: studio, LadderID: ladderID})
+	out := make([]Target, len(list))
+	for i, r := range list {
+		out[i] = Target{r.ID, r.Name, r.Day, r.MaterialID}
+	}
+	return out, err
+}
+
+// AllTargets returns the targets of every ladder of a studio, by ladder.
+func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]Target, error) {
+	list, err := s.q.AllTargets(ctx, studio)
+	out := map[string][]Target{}
+	for _, r := range list {
+		out[r.LadderID] = append(out[r.LadderID], Target{r.ID, r.Name, r.Day, r.MaterialID})
+	}
+	return out, err
+}
+
+// SetTarget adds or changes a target.
+func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t Target) error {
+	return explain(s.q.SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}))
+}
+
+// RemoveTarget takes a target away.
+func (s *Store) RemoveTarget(ctx context.Context, studio, ladderID, id string) error {
+	return found(s.q.RemoveTarget(ctx, rows.RemoveTargetParams{StudioID: studio, LadderID: ladderID, ID: id}))
 }
 
 // Append adds entries to a ladder's log in one transaction and returns how
@@ -88,7 +167,7 @@ func (s *Store) Append(ctx context.Context, studio, ladderID string, entries []s
 				return fmt.Errorf("entry %s was written before with other contents: %w", e.ID, ErrConflict)
 			}
 		}
-		return nil
+		return q.LogGrew(ctx, rows.LogGrewParams{Entries: int64(added), StudioID: studio, ID: ladderID})
 	})
 	if err != nil {
 		return 0, explain(err)
@@ -111,15 +190,6 @@ func (s *Store) Log(ctx context.Context, studio, ladderID string) ([]studentlog.
 	return out, nil
 }
 
-// LogMark says how far a ladder's log has grown; it changes with every new entry.
-type LogMark struct{ Entries, Last int64 }
-
-// LogMark returns the mark of a ladder's log.
-func (s *Store) LogMark(ctx context.Context, studio, ladderID string) (LogMark, error) {
-	r, err := s.q.EntryMark(ctx, rows.EntryMarkParams{StudioID: studio, LadderID: ladderID})
-	return LogMark{r.Entries, r.Last}, err
-}
-
 // Snapshot returns the cached standing of a ladder under a fingerprint; ok is false when there is none.
 func (s *Store) Snapshot(ctx context.Context, studio, ladderID, fingerprint string) (body []byte, ok bool, err error) {
 	body, err = s.q.Snapshot(ctx, rows.SnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: fingerprint})
@@ -129,9 +199,21 @@ func (s *Store) Snapshot(ctx context.Context, studio, ladderID, fingerprint stri
 	return body, err == nil, err
 }
 
-// SaveSnapshot replaces the cached standing of a ladder.
-func (s *Store) SaveSnapshot(ctx context.Context, studio, ladderID, fingerprint string, body []byte) error {
-	return s.q.SaveSnapshot(ctx, rows.SaveSnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: fingerprint, Body: body})
+// Kept is what is kept of one ladder beside its log; it may be thrown away at any time.
+type Kept struct {
+	// Fingerprint names everything that Body, the standing, was folded from.
+	Fingerprint string
+	Body        []byte
+	// ObservedKey and Observed are the same for what the forecasts learn from it.
+	ObservedKey string
+	Observed    []byte
+}
+
+// SaveSnapshot replaces what is kept of a ladder.
+func (s *Store) SaveSnapshot(ctx context.Context, studio, ladderID string, k Kept) error {
+	return s.q.SaveSnapshot(ctx, rows.SaveSnapshotParams{
+		StudioID: studio, LadderID: ladderID, Fingerprint: k.Fingerprint, Body: k.Body, ObservedKey: k.ObservedKey, Observed: string(k.Observed),
+	})
 }
 
 // DropSnapshot throws the cached standing of a ladder away.
@@ -139,32 +221,22 @@ func (s *Store) DropSnapshot(ctx context.Context, studio, ladderID string) error
 	return s.q.DropSnapshot(ctx, rows.DropSnapshotParams{StudioID: studio, LadderID: ladderID})
 }
 
-// Cached is what is kept of one ladder's standing, and how far its log has grown.
-type Cached struct {
-	Mark        LogMark
-	Fingerprint string
-	Body        []byte
+// Snapshots returns the standings that are kept of every ladder of a studio, by ladder.
+func (s *Store) Snapshots(ctx context.Context, studio string) (map[string]Kept, error) {
+	list, err := s.q.Snapshots(ctx, studio)
+	out := make(map[string]Kept, len(list))
+	for _, r := range list {
+		out[r.LadderID] = Kept{Fingerprint: r.Fingerprint, Body: r.Body}
+	}
+	return out, err
 }
 
-// CachedStandings returns what is kept of every ladder of a studio, by ladder,
-// in two queries. A ladder without a log or without a snapshot has zero values.
-func (s *Store) CachedStandings(ctx context.Context, studio string) (map[string]Cached, error) {
-	marks, err := s.q.EntryMarks(ctx, studio)
-	if err != nil {
-		return nil, err
+// Observed returns what the forecasts learned from every ladder of a studio, by ladder.
+func (s *Store) Observed(ctx context.Context, studio string) (map[string]Kept, error) {
+	list, err := s.q.Observed(ctx, studio)
+	out := make(map[string]Kept, len(list))
+	for _, r := range list {
+		out[r.LadderID] = Kept{ObservedKey: r.ObservedKey, Observed: []byte(r.Observed)}
 	}
-	snapshots, err := s.q.Snapshots(ctx, studio)
-	if err != nil {
-		return nil, err
-	}
-	out := make(map[string]Cached, len(marks))
-	for _, r := range marks {
-		out[r.LadderID] = Cached{Mark: LogMark{r.Entries, r.Last}}
-	}
-	for _, r := range snapshots {
-		c := out[r.LadderID]
-		c.Fingerprint, c.Body = r.Fingerprint, r.Body
-		out[r.LadderID] = c
-	}
-	return out, nil
+	return out, err
 }

@@ -35,7 +35,7 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			return err
 		}
 		added = true
-		labels, notes, err := lists(m)
+		labels, notes, tags, err := lists(m)
 		if err != nil {
 			return err
 		}
@@ -43,7 +43,7 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 			Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 			Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules),
+			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags,
 		})
 		if err != nil {
 			return err
@@ -57,13 +57,14 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 }
 
 // lists writes the lists of a material as JSON.
-func lists(m material.Material) (labels, notes string, err error) {
-	l, err := json.Marshal(m.BarLabels)
-	if err != nil {
-		return "", "", err
+func lists(m material.Material) (labels, notes, tags string, err error) {
+	var out [3][]byte
+	for i, list := range [][]string{m.BarLabels, append([]string{}, m.Notes...), append([]string{}, m.Tags...)} {
+		if out[i], err = json.Marshal(list); err != nil {
+			return "", "", "", err
+		}
 	}
-	n, err := json.Marshal(append([]string{}, m.Notes...))
-	return string(l), string(n), err
+	return string(out[0]), string(out[1]), string(out[2]), nil
 }
 
 // Reading is a change of how a material is read.
@@ -84,13 +85,13 @@ func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error
 		if _, err := q.LockMaterial(ctx, rows.LockMaterialParams{StudioID: studio, ID: m.ID}); err != nil {
 			return err
 		}
-		labels, notes, err := lists(m)
+		labels, notes, tags, err := lists(m)
 		if err != nil {
 			return err
 		}
 		err = q.UpdateMaterial(ctx, rows.UpdateMaterialParams{
 			Title: m.Title, Composer: m.Composer, Tempo: m.Tempo, Bars: int32(m.Bars), DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters,
-			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), StudioID: studio, ID: m.ID,
+			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, StudioID: studio, ID: m.ID,
 		})
 		if err != nil {
 			return err
@@ -192,18 +193,24 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 	}
 	lib := make(material.Library, len(list))
 	for _, r := range list {
-		var labels, notes []string
+		var labels, notes, tags []string
 		if err := json.Unmarshal([]byte(r.BarLabels), &labels); err != nil {
 			return nil, fmt.Errorf("bar labels of material %s: %w", r.ID, err)
 		}
 		if err := json.Unmarshal([]byte(r.Notes), &notes); err != nil {
 			return nil, fmt.Errorf("notes of material %s: %w", r.ID, err)
 		}
+		if err := json.Unmarshal([]byte(r.Tags), &tags); err != nil {
+			return nil, fmt.Errorf("tags of material %s: %w", r.ID, err)
+		}
 		if len(notes) == 0 {
 			notes = nil
 		}
+		if len(tags) == 0 {
+			tags = nil
+		}
 		lib[r.ID] = material.Material{
-			BarLabels: labels, Notes: notes, Music: r.Music, Rules: int(r.Rules),
+			BarLabels: labels, Notes: notes, Tags: tags, Music: r.Music, Rules: int(r.Rules),
 			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
 			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),

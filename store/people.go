@@ -2,9 +2,11 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"time"
 
 	"patientladder/core/naming"
+	"patientladder/core/way"
 	"patientladder/store/rows"
 )
 
@@ -19,6 +21,9 @@ type Studio struct {
 	Words naming.Words
 	// Approach is the studio's usual way of reading.
 	Approach naming.Approach
+	// Way is how the studio teaches; WayVersion guards it against a stale form.
+	Way        way.Way
+	WayVersion int64
 	// WordsVersion guards words and approach against a stale form.
 	WordsVersion int64
 }
@@ -43,10 +48,61 @@ func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
 // Studio returns a studio by id.
 func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	r, err := s.q.Studio(ctx, id)
+	if err != nil {
+		return Studio{}, explain(err)
+	}
+	w, err := way.Default().With([]byte(r.Way))
+	w.Approach = naming.Approach(r.Approach)
 	return Studio{
+		Way: w, WayVersion: r.WayVersion,
 		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
 		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames)},
-	}, explain(err)
+	}, err
+}
+
+// SetWay changes how a studio teaches; a stale version is ErrConflict.
+func (s *Store) SetWay(ctx context.Context, studio string, w way.Way, version int64) error {
+	body, err := json.Marshal(w)
+	if err != nil {
+		return err
+	}
+	n, err := s.q.SetWay(ctx, rows.SetWayParams{Way: string(body), Approach: string(w.Approach), ID: studio, WayVersion: version})
+	if err == nil && n == 0 {
+		return ErrConflict
+	}
+	return err
+}
+
+// SetLadderWay changes in which switches a student differs from the studio (see
+// way.Own); the approach among them is kept by itself, empty for the studio's.
+func (s *Store) SetLadderWay(ctx context.Context, studio, ladderID string, own []byte, approach naming.Approach) error {
+	return s.q.SetLadderWay(ctx, rows.SetLadderWayParams{Way: string(own), Approach: string(approach), StudioID: studio, ID: ladderID})
+}
+
+// Holiday is a stretch of days without lessons, both ends included.
+type Holiday struct {
+	ID, Name    string
+	First, Last time.Time
+}
+
+// Holidays returns the studio's holidays by their first day.
+func (s *Store) Holidays(ctx context.Context, studio string) ([]Holiday, error) {
+	list, err := s.q.Holidays(ctx, studio)
+	out := make([]Holiday, len(list))
+	for i, r := range list {
+		out[i] = Holiday{r.ID, r.Name, r.FirstDay, r.LastDay}
+	}
+	return out, err
+}
+
+// SetHoliday adds or changes a holiday.
+func (s *Store) SetHoliday(ctx context.Context, studio string, h Holiday) error {
+	return s.q.SetHoliday(ctx, rows.SetHolidayParams{StudioID: studio, ID: h.ID, Name: h.Name, FirstDay: h.First, LastDay: h.Last})
+}
+
+// RemoveHoliday takes a holiday away.
+func (s *Store) RemoveHoliday(ctx context.Context, studio, id string) error {
+	return found(s.q.RemoveHoliday(ctx, rows.RemoveHolidayParams{StudioID: studio, ID: id}))
 }
 
 // SetWords changes the studio's words and usual approach. It returns
@@ -90,6 +146,12 @@ type Ladder struct {
 	HandsApart      bool
 	// Approach is the student's own way of reading; empty for the studio's.
 	Approach naming.Approach
+	// Own holds the switches in which the student's way differs from the studio's (see way.Own).
+	Own []byte
+	// Entries counts the log.
+	Entries int64
+	// RungsVersion changes with the order of the rungs; Arrange wants the one that was read.
+	RungsVersion int64
 	// Version of the practice settings; SetPractice wants the one that was read.
 	Version int64
 	// Weekday and StartsAt (minutes after midnight) place the lesson, which lasts Minutes.
@@ -166,6 +228,7 @@ func ladderOf(r rows.LadderRow) Ladder {
 	l := Ladder{
 		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Born: r.Born, Instrument: r.Instrument,
 		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version, Approach: naming.Approach(r.Approach),
+		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries,
 		Weekday: time.Weekday(r.Weekday), StartsAt: int(r.StartsAt), Minutes: int(r.Minutes),
 	}
 	for d := range l.PracticeDays {

@@ -107,6 +107,14 @@ func (s *Store) within(ctx context.Context, f func(q *rows.Queries) error) error
 	return tx.Commit()
 }
 
+// found turns a change of no row into ErrNotFound.
+func found(n int64, err error) error {
+	if err == nil && n == 0 {
+		return ErrNotFound
+	}
+	return err
+}
+
 // explain turns the driver's errors into the kinds above.
 func explain(err error) error {
 	const duplicate, noParent = 1062, 1452

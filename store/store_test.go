@@ -46,7 +46,7 @@ func studio(t *testing.T, s *store.Store) (studio string, l store.Ladder, m mate
 	require.NoError(t, s.AddLadder(ctx, st.ID, l))
 	m = material.Material{
 		ID: id(), Title: "Tune", Strand: material.Method, Instrument: "piano", Tempo: 88.5, Bars: 3, DistinctBars: 2, Quarters: 9, Texture: material.InTurn,
-		BarLabels: []string{"0", "1", "2"}, Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
+		BarLabels: []string{"0", "1", "2"}, Tags: []string{"comic"}, Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
 		FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady pulse"}, {ID: id(), Text: "loose wrist"}},
 	}
 	added, err := s.AddMaterial(ctx, st.ID, m, &store.ScoreFile{Name: "tune.musicxml", Data: []byte("<x/>")})
@@ -63,7 +63,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	st, l, m := studio(t, db)
 	got, err := db.Ladder(ctx, st, l.ID)
 	require.NoError(t, err)
-	l.Version = 1
+	l.Version, l.RungsVersion, l.Own = 1, 1, []byte{}
 	require.Equal(t, l, got)
 	require.Equal(t, 7, got.Age(time.Date(2026, 2, 27, 0, 0, 0, 0, time.UTC)))
 	require.Equal(t, 8, got.Age(time.Date(2026, 2, 28, 0, 0, 0, 0, time.UTC)))
@@ -164,7 +164,7 @@ func TestRungsKeepTheirOrderAndComeOnce(t *testing.T) {
 
 func TestAStaleFormOverwritesNothing(t *testing.T) {
 	st, l, _ := studio(t, db)
-	l.Version = 1
+	l.Version, l.RungsVersion, l.Own = 1, 1, []byte{}
 	l.PracticeMinutes = 25
 	require.NoError(t, db.SetPractice(ctx, st, l))
 	l.PracticeMinutes = 5
@@ -309,21 +309,24 @@ func TestWordsAndApproach(t *testing.T) {
 }
 
 // What is cached of all ladders comes at once, and only of one's own studio.
-func TestCachedStandingsOfAStudio(t *testing.T) {
+func TestWhatIsKeptOfTheLadders(t *testing.T) {
 	st, l, _ := studio(t, db)
-	other, theirs, _ := studio(t, db)
-	_, err := db.Append(ctx, st, l.ID, []studentlog.Entry{note("a"), note("b")})
+	none, err := db.Snapshots(ctx, st)
 	require.NoError(t, err)
-	_, err = db.Append(ctx, other, theirs.ID, []studentlog.Entry{note("c")})
+	require.Empty(t, none)
+	_, err = db.Append(ctx, st, l.ID, []studentlog.Entry{note("a"), note("b")})
 	require.NoError(t, err)
-	mark, err := db.LogMark(ctx, st, l.ID)
+	read, err := db.Ladder(ctx, st, l.ID)
 	require.NoError(t, err)
-	got, err := db.CachedStandings(ctx, st)
+	require.EqualValues(t, 2, read.Entries)
+	require.NoError(t, db.SaveSnapshot(ctx, st, l.ID, store.Kept{Fingerprint: "print", Body: []byte("{}"), ObservedKey: "key", Observed: []byte("[1]")}))
+	kept, err := db.Snapshots(ctx, st)
 	require.NoError(t, err)
-	require.Equal(t, map[string]store.Cached{l.ID: {Mark: mark}}, got)
-	require.NoError(t, db.SaveSnapshot(ctx, st, l.ID, "print", []byte("{}")))
-	got, err = db.CachedStandings(ctx, st)
+	require.Equal(t, map[string]store.Kept{l.ID: {Fingerprint: "print", Body: []byte("{}")}}, kept)
+	seen, err := db.Observed(ctx, st)
 	require.NoError(t, err)
-	require.Equal(t, store.Cached{Mark: mark, Fingerprint: "print", Body: []byte("{}")}, got[l.ID])
-	require.Len(t, got, 1)
+	require.Equal(t, map[string]store.Kept{l.ID: {ObservedKey: "key", Observed: []byte("[1]")}}, seen)
+	elsewhere, err := db.Observed(ctx, id())
+	require.NoError(t, err)
+	require.Empty(t, elsewhere)
 }

@@ -24,6 +24,30 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
+// Defines values for ConsequenceKind.
+const (
+	ConsequenceKindDate    ConsequenceKind = "date"
+	ConsequenceKindLeap    ConsequenceKind = "leap"
+	ConsequenceKindPreview ConsequenceKind = "preview"
+	ConsequenceKindTarget  ConsequenceKind = "target"
+)
+
+// Valid indicates whether the value is a known member of the ConsequenceKind enum.
+func (e ConsequenceKind) Valid() bool {
+	switch e {
+	case ConsequenceKindDate:
+		return true
+	case ConsequenceKindLeap:
+		return true
+	case ConsequenceKindPreview:
+		return true
+	case ConsequenceKindTarget:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EntryKind.
 const (
 	EntryKindAssigned     EntryKind = "assigned"
@@ -31,11 +55,14 @@ const (
 	EntryKindCorrection   EntryKind = "correction"
 	EntryKindFocusAdded   EntryKind = "focusAdded"
 	EntryKindHearing      EntryKind = "hearing"
+	EntryKindLiking       EntryKind = "liking"
 	EntryKindMark         EntryKind = "mark"
 	EntryKindNote         EntryKind = "note"
+	EntryKindPaused       EntryKind = "paused"
 	EntryKindPolished     EntryKind = "polished"
 	EntryKindPractised    EntryKind = "practised"
 	EntryKindProbe        EntryKind = "probe"
+	EntryKindResumed      EntryKind = "resumed"
 	EntryKindRun          EntryKind = "run"
 	EntryKindSetupChecked EntryKind = "setupChecked"
 	EntryKindSpotAdded    EntryKind = "spotAdded"
@@ -57,15 +84,21 @@ func (e EntryKind) Valid() bool {
 		return true
 	case EntryKindHearing:
 		return true
+	case EntryKindLiking:
+		return true
 	case EntryKindMark:
 		return true
 	case EntryKindNote:
+		return true
+	case EntryKindPaused:
 		return true
 	case EntryKindPolished:
 		return true
 	case EntryKindPractised:
 		return true
 	case EntryKindProbe:
+		return true
+	case EntryKindResumed:
 		return true
 	case EntryKindRun:
 		return true
@@ -78,6 +111,54 @@ func (e EntryKind) Valid() bool {
 	case EntryKindStepDone:
 		return true
 	case EntryKindTakeMeasured:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for EntrySign.
+const (
+	Asked    EntrySign = "asked"
+	Disliked EntrySign = "disliked"
+	First    EntrySign = "first"
+	Liked    EntrySign = "liked"
+	Unasked  EntrySign = "unasked"
+)
+
+// Valid indicates whether the value is a known member of the EntrySign enum.
+func (e EntrySign) Valid() bool {
+	switch e {
+	case Asked:
+		return true
+	case Disliked:
+		return true
+	case First:
+		return true
+	case Liked:
+		return true
+	case Unasked:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for EntryStandard.
+const (
+	EntryStandardEmpty  EntryStandard = ""
+	EntryStandardLight  EntryStandard = "light"
+	EntryStandardStrict EntryStandard = "strict"
+)
+
+// Valid indicates whether the value is a known member of the EntryStandard enum.
+func (e EntryStandard) Valid() bool {
+	switch e {
+	case EntryStandardEmpty:
+		return true
+	case EntryStandardLight:
+		return true
+	case EntryStandardStrict:
 		return true
 	default:
 		return false
@@ -147,6 +228,27 @@ func (e LeapPartLevel) Valid() bool {
 	case Rusty:
 		return true
 	case Secure:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LessonLevel.
+const (
+	LessonLevelEmpty  LessonLevel = ""
+	LessonLevelLight  LessonLevel = "light"
+	LessonLevelStrict LessonLevel = "strict"
+)
+
+// Valid indicates whether the value is a known member of the LessonLevel enum.
+func (e LessonLevel) Valid() bool {
+	switch e {
+	case LessonLevelEmpty:
+		return true
+	case LessonLevelLight:
+		return true
+	case LessonLevelStrict:
 		return true
 	default:
 		return false
@@ -312,6 +414,45 @@ func (e PieceApproach) Valid() bool {
 	}
 }
 
+// Defines values for PieceFirstView.
+const (
+	PieceFirstViewScore PieceFirstView = "score"
+	PieceFirstViewSound PieceFirstView = "sound"
+)
+
+// Valid indicates whether the value is a known member of the PieceFirstView enum.
+func (e PieceFirstView) Valid() bool {
+	switch e {
+	case PieceFirstViewScore:
+		return true
+	case PieceFirstViewSound:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlacedRungAside.
+const (
+	PlacedRungAsideEmpty   PlacedRungAside = ""
+	PlacedRungAsidePaused  PlacedRungAside = "paused"
+	PlacedRungAsideSkipped PlacedRungAside = "skipped"
+)
+
+// Valid indicates whether the value is a known member of the PlacedRungAside enum.
+func (e PlacedRungAside) Valid() bool {
+	switch e {
+	case PlacedRungAsideEmpty:
+		return true
+	case PlacedRungAsidePaused:
+		return true
+	case PlacedRungAsideSkipped:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ReadyState.
 const (
 	ReadyStateBegun   ReadyState = "begun"
@@ -330,6 +471,27 @@ func (e ReadyState) Valid() bool {
 	case ReadyStateReach:
 		return true
 	case ReadyStateReady:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for RungAside.
+const (
+	RungAsideEmpty   RungAside = ""
+	RungAsidePaused  RungAside = "paused"
+	RungAsideSkipped RungAside = "skipped"
+)
+
+// Valid indicates whether the value is a known member of the RungAside enum.
+func (e RungAside) Valid() bool {
+	switch e {
+	case RungAsideEmpty:
+		return true
+	case RungAsidePaused:
+		return true
+	case RungAsideSkipped:
 		return true
 	default:
 		return false
@@ -363,6 +525,8 @@ func (e RungLayer) Valid() bool {
 // Defines values for SignKind.
 const (
 	SignKindChoose SignKind = "choose"
+	SignKindCliff  SignKind = "cliff"
+	SignKindLate   SignKind = "late"
 	SignKindReview SignKind = "review"
 	SignKindRun    SignKind = "run"
 	SignKindSpot   SignKind = "spot"
@@ -373,6 +537,10 @@ const (
 func (e SignKind) Valid() bool {
 	switch e {
 	case SignKindChoose:
+		return true
+	case SignKindCliff:
+		return true
+	case SignKindLate:
 		return true
 	case SignKindReview:
 		return true
@@ -435,6 +603,69 @@ func (e StudentApproach) Valid() bool {
 	case StudentApproachNames:
 		return true
 	case StudentApproachPosition:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WayApproach.
+const (
+	WayApproachDirection WayApproach = "direction"
+	WayApproachInterval  WayApproach = "interval"
+	WayApproachNames     WayApproach = "names"
+	WayApproachPosition  WayApproach = "position"
+)
+
+// Valid indicates whether the value is a known member of the WayApproach enum.
+func (e WayApproach) Valid() bool {
+	switch e {
+	case WayApproachDirection:
+		return true
+	case WayApproachInterval:
+		return true
+	case WayApproachNames:
+		return true
+	case WayApproachPosition:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WayFirstView.
+const (
+	WayFirstViewScore WayFirstView = "score"
+	WayFirstViewSound WayFirstView = "sound"
+)
+
+// Valid indicates whether the value is a known member of the WayFirstView enum.
+func (e WayFirstView) Valid() bool {
+	switch e {
+	case WayFirstViewScore:
+		return true
+	case WayFirstViewSound:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WayStandard.
+const (
+	WayStandardEmpty  WayStandard = ""
+	WayStandardLight  WayStandard = "light"
+	WayStandardStrict WayStandard = "strict"
+)
+
+// Valid indicates whether the value is a known member of the WayStandard enum.
+func (e WayStandard) Valid() bool {
+	switch e {
+	case WayStandardEmpty:
+		return true
+	case WayStandardLight:
+		return true
+	case WayStandardStrict:
 		return true
 	default:
 		return false
@@ -624,6 +855,19 @@ func (e ReadScore200JSONResponseBodyFormat) Valid() bool {
 	}
 }
 
+// Arranged defines model for Arranged.
+type Arranged struct {
+	// Changes What the order changes, in words
+	Changes []Consequence `json:"changes"`
+	Ladder  LadderView    `json:"ladder"`
+}
+
+// Arrangement defines model for Arrangement.
+type Arrangement struct {
+	Rungs   []PlacedRung `json:"rungs"`
+	Version int64        `json:"version"`
+}
+
 // Bite defines model for Bite.
 type Bite struct {
 	// For The title of the piece that will need it
@@ -633,6 +877,7 @@ type Bite struct {
 	Skill string `json:"skill"`
 	Step  int    `json:"step"`
 	Text  string `json:"text"`
+	Why   string `json:"why"`
 }
 
 // Candidate defines model for Candidate.
@@ -667,6 +912,27 @@ type Chunk struct {
 	Why   string  `json:"why"`
 }
 
+// Consequence defines model for Consequence.
+type Consequence struct {
+	Kind ConsequenceKind `json:"kind"`
+
+	// Material A ULID
+	Material Id     `json:"material,omitempty,omitzero"`
+	Text     string `json:"text"`
+	Worse    bool   `json:"worse"`
+}
+
+// ConsequenceKind defines model for Consequence.Kind.
+type ConsequenceKind string
+
+// Days A range of dates; four times of five the truth lies from low to high
+type Days struct {
+	High   openapi_types.Date `json:"high"`
+	Low    openapi_types.Date `json:"low"`
+	Median openapi_types.Date `json:"median"`
+	Words  string             `json:"words"`
+}
+
 // Demand defines model for Demand.
 type Demand struct {
 	// Bars Empty for the whole piece
@@ -695,22 +961,63 @@ type Entry struct {
 	Mark Mark      `json:"mark,omitempty,omitzero"`
 
 	// Material A ULID
-	Material Id       `json:"material,omitempty,omitzero"`
-	Met      []string `json:"met,omitempty,omitzero"`
-	Minutes  int      `json:"minutes,omitempty,omitzero"`
-	Rating   int      `json:"rating,omitempty,omitzero"`
-	Shown    bool     `json:"shown,omitempty,omitzero"`
-	Skill    string   `json:"skill,omitempty,omitzero"`
+	Material Id        `json:"material,omitempty,omitzero"`
+	Met      []string  `json:"met,omitempty,omitzero"`
+	Minutes  int       `json:"minutes,omitempty,omitzero"`
+	Rating   int       `json:"rating,omitempty,omitzero"`
+	Shown    bool      `json:"shown,omitempty,omitzero"`
+	Sign     EntrySign `json:"sign,omitempty,omitzero"`
+	Skill    string    `json:"skill,omitempty,omitzero"`
 
 	// Spot A ULID
-	Spot Id     `json:"spot,omitempty,omitzero"`
-	Step int    `json:"step,omitempty,omitzero"`
-	Text string `json:"text,omitempty,omitzero"`
-	To   int    `json:"to,omitempty,omitzero"`
+	Spot     Id            `json:"spot,omitempty,omitzero"`
+	Standard EntryStandard `json:"standard,omitempty,omitzero"`
+	Step     int           `json:"step,omitempty,omitzero"`
+	Text     string        `json:"text,omitempty,omitzero"`
+	To       int           `json:"to,omitempty,omitzero"`
 }
 
 // EntryKind defines model for Entry.Kind.
 type EntryKind string
+
+// EntrySign defines model for Entry.Sign.
+type EntrySign string
+
+// EntryStandard defines model for Entry.Standard.
+type EntryStandard string
+
+// Fit defines model for Fit.
+type Fit struct {
+	Candidates []FitCandidate `json:"candidates"`
+	Reach      float64        `json:"reach"`
+	Taste      []struct {
+		Score float64 `json:"score"`
+		Tag   string  `json:"tag"`
+		Why   string  `json:"why"`
+	} `json:"taste"`
+}
+
+// FitCandidate defines model for FitCandidate.
+type FitCandidate struct {
+	Balance float64 `json:"balance"`
+	Blocks  []struct {
+		Way []string `json:"way"`
+		Why string   `json:"why"`
+	} `json:"blocks"`
+	From string  `json:"from"`
+	Leap float64 `json:"leap"`
+
+	// Material A ULID
+	Material Id       `json:"material"`
+	OnLadder bool     `json:"onLadder"`
+	Ready    float64  `json:"ready"`
+	Reasons  []string `json:"reasons"`
+	Score    float64  `json:"score"`
+	Size     float64  `json:"size"`
+	Strand   Strand   `json:"strand"`
+	Taste    float64  `json:"taste"`
+	Title    string   `json:"title"`
+}
 
 // FocusPoint defines model for FocusPoint.
 type FocusPoint struct {
@@ -751,6 +1058,16 @@ type HandPosition struct {
 	ToBar   int     `json:"toBar"`
 }
 
+// Holiday defines model for Holiday.
+type Holiday struct {
+	First openapi_types.Date `json:"first"`
+
+	// Id A ULID
+	Id   Id                 `json:"id"`
+	Last openapi_types.Date `json:"last"`
+	Name string             `json:"name"`
+}
+
 // HowLong How many weeks a piece takes from its beginning; four times of five between low and high
 type HowLong struct {
 	High   float64 `json:"high"`
@@ -768,12 +1085,23 @@ type Instrument string
 
 // LadderView defines model for LadderView.
 type LadderView struct {
-	Habits   []OwnFocus `json:"habits"`
-	Rails    []Rail     `json:"rails"`
-	Reach    float64    `json:"reach"`
-	ReachWhy string     `json:"reachWhy"`
-	Sentence string     `json:"sentence"`
-	Student  Student    `json:"student"`
+	Day    openapi_types.Date `json:"day"`
+	Habits []OwnFocus         `json:"habits"`
+
+	// Plantings Most urgent first
+	Plantings []Planting `json:"plantings"`
+	Rails     []Rail     `json:"rails"`
+	Reach     float64    `json:"reach"`
+	ReachWhy  string     `json:"reachWhy"`
+
+	// Review How learned pieces are kept
+	Review   ReviewState   `json:"review"`
+	Sentence string        `json:"sentence"`
+	Student  Student       `json:"student"`
+	Targets  []TargetBrief `json:"targets"`
+
+	// Version Of the order of the rungs
+	Version int64 `json:"version"`
 }
 
 // Leap defines model for Leap.
@@ -812,6 +1140,9 @@ type Lesson struct {
 	// Bites Preview steps for what the rungs ahead will need, soonest first
 	Bites []Bite `json:"bites"`
 
+	// Level The level of the standard
+	Level LessonLevel `json:"level"`
+
 	// Log Today's entries that count, oldest first
 	Log    []LogLine     `json:"log"`
 	Pieces []LessonPiece `json:"pieces"`
@@ -823,6 +1154,9 @@ type Lesson struct {
 	Standard []StandardPoint `json:"standard"`
 	Student  Student         `json:"student"`
 }
+
+// LessonLevel The level of the standard
+type LessonLevel string
 
 // LessonPiece defines model for LessonPiece.
 type LessonPiece struct {
@@ -1017,6 +1351,15 @@ type NewStudent struct {
 	Weekday int `json:"weekday"`
 }
 
+// NewTarget defines model for NewTarget.
+type NewTarget struct {
+	Day openapi_types.Date `json:"day"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Name     string `json:"name"`
+}
+
 // NoteFinger defines model for NoteFinger.
 type NoteFinger struct {
 	At float64 `json:"at"`
@@ -1052,6 +1395,37 @@ type Overruled struct {
 	// Lost It has no place in the present score
 	Lost  bool   `json:"lost"`
 	Words string `json:"words"`
+}
+
+// Overview defines model for Overview.
+type Overview struct {
+	Sentence string            `json:"sentence"`
+	Students []OverviewStudent `json:"students"`
+}
+
+// OverviewStudent defines model for OverviewStudent.
+type OverviewStudent struct {
+	// Review How learned pieces are kept
+	Review  ReviewState   `json:"review"`
+	Signs   []Sign        `json:"signs"`
+	Student Student       `json:"student"`
+	Targets []TargetBrief `json:"targets"`
+	Working []struct {
+		// Clears A range of dates; four times of five the truth lies from low to high
+		Clears Days `json:"clears"`
+		Full   int  `json:"full"`
+
+		// Material A ULID
+		Material Id     `json:"material"`
+		Points   int    `json:"points"`
+		Title    string `json:"title"`
+
+		// Usual Nine of ten such pieces take no longer
+		Usual float64 `json:"usual"`
+
+		// Weeks In work so far
+		Weeks float64 `json:"weeks"`
+	} `json:"working"`
 }
 
 // OwnFocus defines model for OwnFocus.
@@ -1093,20 +1467,23 @@ type Piece struct {
 	Begun bool `json:"begun"`
 
 	// Chunks All chunks, the smallest first, then those joined from them
-	Chunks       []Chunk       `json:"chunks"`
-	Demands      []Demand      `json:"demands"`
-	DistinctBars int           `json:"distinctBars"`
-	FocusPoints  []string      `json:"focusPoints"`
-	Format       string        `json:"format,omitempty,omitzero"`
-	HasScore     bool          `json:"hasScore"`
-	Key          string        `json:"key,omitempty,omitzero"`
-	LeafBars     int           `json:"leafBars"`
-	Leap         Leap          `json:"leap,omitempty,omitzero"`
-	Lines        []Line        `json:"lines"`
-	Marks        []MoveMark    `json:"marks"`
-	Material     MaterialBrief `json:"material"`
-	Motifs       []Motif       `json:"motifs"`
-	OnLadder     bool          `json:"onLadder"`
+	Chunks       []Chunk  `json:"chunks"`
+	Demands      []Demand `json:"demands"`
+	DistinctBars int      `json:"distinctBars"`
+
+	// FirstView What stands first
+	FirstView   PieceFirstView `json:"firstView"`
+	FocusPoints []string       `json:"focusPoints"`
+	Format      string         `json:"format,omitempty,omitzero"`
+	HasScore    bool           `json:"hasScore"`
+	Key         string         `json:"key,omitempty,omitzero"`
+	LeafBars    int            `json:"leafBars"`
+	Leap        Leap           `json:"leap,omitempty,omitzero"`
+	Lines       []Line         `json:"lines"`
+	Marks       []MoveMark     `json:"marks"`
+	Material    MaterialBrief  `json:"material"`
+	Motifs      []Motif        `json:"motifs"`
+	OnLadder    bool           `json:"onLadder"`
 
 	// OpenStrings MIDI pitches, string 1 first; for strings only
 	OpenStrings []int       `json:"openStrings,omitempty,omitzero"`
@@ -1121,6 +1498,7 @@ type Piece struct {
 	Sentence   string      `json:"sentence"`
 	Skipped    []Skip      `json:"skipped"`
 	Sounds     []SoundNote `json:"sounds"`
+	Tags       []string    `json:"tags"`
 	Tempo      float64     `json:"tempo"`
 	Texture    string      `json:"texture"`
 	Time       string      `json:"time,omitempty,omitzero"`
@@ -1128,6 +1506,9 @@ type Piece struct {
 
 // PieceApproach defines model for Piece.Approach.
 type PieceApproach string
+
+// PieceFirstView What stands first
+type PieceFirstView string
 
 // PieceBar defines model for PieceBar.
 type PieceBar struct {
@@ -1149,6 +1530,54 @@ type PieceRead struct {
 	SameTitle string `json:"sameTitle,omitempty,omitzero"`
 	Skipped   []Skip `json:"skipped"`
 	Title     string `json:"title"`
+}
+
+// PlacedRung defines model for PlacedRung.
+type PlacedRung struct {
+	Aside PlacedRungAside `json:"aside,omitempty,omitzero"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Strand   Strand `json:"strand"`
+}
+
+// PlacedRungAside defines model for PlacedRung.Aside.
+type PlacedRungAside string
+
+// Planting A skill that something ahead needs and that is planted in bites before it
+type Planting struct {
+	Done int `json:"done"`
+
+	// For The material that needs it first
+	For      Id     `json:"for"`
+	ForTitle string `json:"forTitle"`
+
+	// Late Lessons by which it comes too late
+	Late int `json:"late"`
+
+	// Mends What would mend a late one
+	Mends []string `json:"mends"`
+	Name  string   `json:"name"`
+
+	// Needed When that piece is expected to begin
+	Needed openapi_types.Date `json:"needed"`
+	Of     int                `json:"of"`
+
+	// Ready The lesson of the last bite
+	Ready openapi_types.Date `json:"ready"`
+	Skill string             `json:"skill"`
+
+	// Slack Lessons between the last bite and the last lesson for it
+	Slack int `json:"slack"`
+	Steps []struct {
+		Day openapi_types.Date `json:"day"`
+
+		// Due The last lesson for it; before today when it is late
+		Due  openapi_types.Date `json:"due"`
+		Step int                `json:"step"`
+		Text string             `json:"text"`
+	} `json:"steps"`
+	Why string `json:"why"`
 }
 
 // Practice defines model for Practice.
@@ -1219,6 +1648,22 @@ type ReviewPiece struct {
 	Title  string  `json:"title"`
 }
 
+// ReviewState How learned pieces are kept
+type ReviewState struct {
+	Aim float64 `json:"aim"`
+
+	// Fading Less than eighty per cent sure
+	Fading int `json:"fading"`
+	Pieces int `json:"pieces"`
+
+	// Share Of the coming week's practice, 0 to 1
+	Share float64 `json:"share"`
+
+	// Starved Unheard for longer than the studio allows
+	Starved int    `json:"starved"`
+	Words   string `json:"words"`
+}
+
 // Run defines model for Run.
 type Run struct {
 	At      time.Time `json:"at"`
@@ -1232,9 +1677,16 @@ type Run struct {
 
 // Rung defines model for Rung.
 type Rung struct {
+	Aside    RungAside `json:"aside,omitempty,omitzero"`
 	Assigned time.Time `json:"assigned,omitempty,omitzero"`
-	Cleared  time.Time `json:"cleared,omitempty,omitzero"`
-	Cliff    bool      `json:"cliff"`
+
+	// Begins A range of dates; four times of five the truth lies from low to high
+	Begins  Days      `json:"begins,omitempty,omitzero"`
+	Cleared time.Time `json:"cleared,omitempty,omitzero"`
+
+	// Clears A range of dates; four times of five the truth lies from low to high
+	Clears Days `json:"clears,omitempty,omitzero"`
+	Cliff  bool `json:"cliff"`
 
 	// From Source, unit and page
 	From string `json:"from"`
@@ -1246,6 +1698,12 @@ type Rung struct {
 	Layer      RungLayer `json:"layer"`
 	Leap       Leap      `json:"leap"`
 
+	// Liking What the student showed, in words
+	Liking []string `json:"liking,omitempty,omitzero"`
+
+	// Long It takes longer than nine of ten such pieces
+	Long bool `json:"long,omitempty,omitzero"`
+
 	// Material A ULID
 	Material Id   `json:"material"`
 	Plateau  bool `json:"plateau"`
@@ -1256,11 +1714,15 @@ type Rung struct {
 	RunDue bool    `json:"runDue,omitempty,omitzero"`
 
 	// Spots Open spots
-	Spots int    `json:"spots"`
-	Title string `json:"title"`
-	Weeks int    `json:"weeks"`
-	Why   string `json:"why"`
+	Spots int      `json:"spots"`
+	Tags  []string `json:"tags,omitempty,omitzero"`
+	Title string   `json:"title"`
+	Weeks int      `json:"weeks"`
+	Why   string   `json:"why"`
 }
+
+// RungAside defines model for Rung.Aside.
+type RungAside string
 
 // RungLayer defines model for Rung.Layer.
 type RungLayer string
@@ -1367,6 +1829,31 @@ type Student struct {
 // StudentApproach The student's own way of reading; empty for the studio's
 type StudentApproach string
 
+// TargetBrief defines model for TargetBrief.
+type TargetBrief struct {
+	Day openapi_types.Date `json:"day"`
+
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Material A ULID
+	Material Id      `json:"material"`
+	Name     string  `json:"name"`
+	Title    string  `json:"title"`
+	Verdict  Verdict `json:"verdict"`
+}
+
+// TargetQuestion defines model for TargetQuestion.
+type TargetQuestion struct {
+	Day openapi_types.Date `json:"day"`
+
+	// Given Holidays in which there are lessons all the same
+	Given []Id `json:"given,omitempty,omitzero"`
+
+	// Material A ULID
+	Material Id `json:"material"`
+}
+
 // Today defines model for Today.
 type Today struct {
 	Day      openapi_types.Date `json:"day"`
@@ -1398,6 +1885,119 @@ type UsedNote struct {
 	Pitch    string `json:"pitch"`
 }
 
+// Verdict defines model for Verdict.
+type Verdict struct {
+	Begun bool `json:"begun"`
+
+	// Chance Of being ready as the ladder stands, 0 to 1
+	Chance float64 `json:"chance"`
+
+	// Drops What leaving one rung out would do, the most helpful first
+	Drops []struct {
+		Chance float64 `json:"chance"`
+
+		// Material A ULID
+		Material Id     `json:"material"`
+		Title    string `json:"title"`
+	} `json:"drops"`
+
+	// Holidays The holidays between now and the day
+	Holidays []struct {
+		Given bool `json:"given"`
+
+		// Id A ULID
+		Id      Id     `json:"id"`
+		Lessons int    `json:"lessons"`
+		Name    string `json:"name"`
+	} `json:"holidays"`
+	LatestStart openapi_types.Date `json:"latestStart,omitempty,omitzero"`
+
+	// Lessons Lessons up to the day
+	Lessons int `json:"lessons"`
+
+	// Polish Weeks from cleared to performed
+	Polish int `json:"polish"`
+
+	// Possible It can still begin in time
+	Possible bool   `json:"possible"`
+	Sentence string `json:"sentence"`
+
+	// Straight When it begins in the next lesson
+	Straight float64 `json:"straight"`
+
+	// Sure The chance that is asked for
+	Sure float64  `json:"sure"`
+	Why  []string `json:"why"`
+
+	// WithoutTwo When the lessons of two more weeks fall out
+	WithoutTwo float64 `json:"withoutTwo"`
+}
+
+// Way defines model for Way.
+type Way struct {
+	Approach      WayApproach  `json:"approach"`
+	Bites         int          `json:"bites"`
+	Comfortable   float64      `json:"comfortable"`
+	EaseAfterLeap bool         `json:"easeAfterLeap"`
+	FirstChunk    int          `json:"firstChunk"`
+	FirstView     WayFirstView `json:"firstView"`
+	LookRungs     int          `json:"lookRungs"`
+	LookWeeks     int          `json:"lookWeeks"`
+	PolishWeeks   int          `json:"polishWeeks"`
+	ReadingAfter  int          `json:"readingAfter"`
+	ReviewShare   float64      `json:"reviewShare"`
+	ReviewWeeks   int          `json:"reviewWeeks"`
+	SecureAfter   int          `json:"secureAfter"`
+	Standard      WayStandard  `json:"standard"`
+	StuckLessons  int          `json:"stuckLessons"`
+	Sure          float64      `json:"sure"`
+}
+
+// WayApproach defines model for Way.Approach.
+type WayApproach string
+
+// WayFirstView defines model for Way.FirstView.
+type WayFirstView string
+
+// WayStandard defines model for Way.Standard.
+type WayStandard string
+
+// WayChange defines model for WayChange.
+type WayChange struct {
+	// Students What it does to each student, where it does anything
+	Students []struct {
+		Effects []string `json:"effects"`
+
+		// Ladder A ULID
+		Ladder Id     `json:"ladder"`
+		Name   string `json:"name"`
+	} `json:"students"`
+	Switches []struct {
+		From  string `json:"from"`
+		Key   string `json:"key"`
+		Means string `json:"means"`
+		Name  string `json:"name"`
+		To    string `json:"to"`
+	} `json:"switches"`
+}
+
+// WayView defines model for WayView.
+type WayView struct {
+	// Differs In what a student differs from the studio
+	Differs []string `json:"differs"`
+
+	// Preset The preset that it equals; empty for none
+	Preset  string `json:"preset"`
+	Presets []struct {
+		Key  string `json:"key"`
+		Name string `json:"name"`
+		Says string `json:"says"`
+		Way  Way    `json:"way"`
+	} `json:"presets"`
+	Version int64 `json:"version"`
+	Way     Way   `json:"way"`
+}
+
 // Week defines model for Week.
 type Week struct {
 	Caution string    `json:"caution"`
@@ -1409,6 +2009,9 @@ type Week struct {
 	LeftOut  []WeekItem `json:"leftOut"`
 	NotYet   []string   `json:"notYet"`
 	Practice Practice   `json:"practice"`
+
+	// Review How learned pieces are kept
+	Review ReviewState `json:"review"`
 
 	// Reviews The learned pieces picked for this week, and why
 	Reviews []struct {
@@ -1493,6 +2096,13 @@ type Ladder = Id
 // Material A ULID
 type Material = Id
 
+// SetHolidayJSONBody defines parameters for SetHoliday.
+type SetHolidayJSONBody struct {
+	First openapi_types.Date `json:"first"`
+	Last  openapi_types.Date `json:"last"`
+	Name  string             `json:"name"`
+}
+
 // SetApproachJSONBody defines parameters for SetApproach.
 type SetApproachJSONBody struct {
 	// Approach Empty for the studio's
@@ -1507,9 +2117,20 @@ type AppendEntriesJSONBody struct {
 	Entries []Entry `json:"entries"`
 }
 
+// GetFitParams defines parameters for GetFit.
+type GetFitParams struct {
+	// Strand Default: all strands
+	Strand Strand `form:"strand,omitempty" json:"strand,omitempty,omitzero"`
+}
+
 // GetNextParams defines parameters for GetNext.
 type GetNextParams struct {
 	Strand Strand `form:"strand" json:"strand"`
+}
+
+// ArrangeParams defines parameters for Arrange.
+type ArrangeParams struct {
+	Try bool `form:"try,omitempty" json:"try,omitempty,omitzero"`
 }
 
 // GetWeekParams defines parameters for GetWeek.
@@ -1532,7 +2153,10 @@ type GetMaterialParams struct {
 // ChangeMaterialJSONBody defines parameters for ChangeMaterial.
 type ChangeMaterialJSONBody struct {
 	Composer string `json:"composer"`
-	Title    string `json:"title"`
+
+	// Tags What it is like; left as they are when not given
+	Tags  []string `json:"tags,omitempty,omitzero"`
+	Title string   `json:"title"`
 }
 
 // ExportScoreParams defines parameters for ExportScore.
@@ -1575,6 +2199,28 @@ type GetTodayParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// GetWayParams defines parameters for GetWay.
+type GetWayParams struct {
+	// Ladder A student's own way
+	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
+}
+
+// TryWayParams defines parameters for TryWay.
+type TryWayParams struct {
+	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
+}
+
+// SetWayParams defines parameters for SetWay.
+type SetWayParams struct {
+	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
+
+	// Version Of the studio's way that it was made from
+	Version int64 `form:"version,omitempty" json:"version,omitempty,omitzero"`
+}
+
+// SetHolidayJSONRequestBody defines body for SetHoliday for application/json ContentType.
+type SetHolidayJSONRequestBody SetHolidayJSONBody
+
 // SetApproachJSONRequestBody defines body for SetApproach for application/json ContentType.
 type SetApproachJSONRequestBody SetApproachJSONBody
 
@@ -1583,6 +2229,15 @@ type AppendEntriesJSONRequestBody AppendEntriesJSONBody
 
 // SetPracticeJSONRequestBody defines body for SetPractice for application/json ContentType.
 type SetPracticeJSONRequestBody = Practice
+
+// ArrangeJSONRequestBody defines body for Arrange for application/json ContentType.
+type ArrangeJSONRequestBody = Arrangement
+
+// TryTargetJSONRequestBody defines body for TryTarget for application/json ContentType.
+type TryTargetJSONRequestBody = TargetQuestion
+
+// SetTargetJSONRequestBody defines body for SetTarget for application/json ContentType.
+type SetTargetJSONRequestBody = NewTarget
 
 // AddMaterialJSONRequestBody defines body for AddMaterial for application/json ContentType.
 type AddMaterialJSONRequestBody = NewMaterial
@@ -1608,11 +2263,26 @@ type SignInJSONRequestBody SignInJSONBody
 // AddStudentJSONRequestBody defines body for AddStudent for application/json ContentType.
 type AddStudentJSONRequestBody = NewStudent
 
+// TryWayJSONRequestBody defines body for TryWay for application/json ContentType.
+type TryWayJSONRequestBody = Way
+
+// SetWayJSONRequestBody defines body for SetWay for application/json ContentType.
+type SetWayJSONRequestBody = Way
+
 // SetWordsJSONRequestBody defines body for SetWords for application/json ContentType.
 type SetWordsJSONRequestBody = Words
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+
+	// (GET /holidays)
+	ListHolidays(c *gin.Context)
+
+	// (DELETE /holidays/{holiday})
+	RemoveHoliday(c *gin.Context, holiday Id)
+
+	// (PUT /holidays/{holiday})
+	SetHoliday(c *gin.Context, holiday Id)
 
 	// (GET /ladders/{ladder})
 	GetLadder(c *gin.Context, ladder Ladder)
@@ -1626,6 +2296,9 @@ type ServerInterface interface {
 	// (POST /ladders/{ladder}/entries)
 	AppendEntries(c *gin.Context, ladder Ladder)
 
+	// (GET /ladders/{ladder}/fit)
+	GetFit(c *gin.Context, ladder Ladder, params GetFitParams)
+
 	// (GET /ladders/{ladder}/lesson)
 	GetLesson(c *gin.Context, ladder Ladder)
 
@@ -1635,11 +2308,23 @@ type ServerInterface interface {
 	// (PUT /ladders/{ladder}/practice)
 	SetPractice(c *gin.Context, ladder Ladder)
 
+	// (PUT /ladders/{ladder}/rungs)
+	Arrange(c *gin.Context, ladder Ladder, params ArrangeParams)
+
 	// (DELETE /ladders/{ladder}/rungs/{material})
 	RemoveRung(c *gin.Context, ladder Ladder, material Material)
 
 	// (PUT /ladders/{ladder}/rungs/{material})
 	PlaceRung(c *gin.Context, ladder Ladder, material Material)
+
+	// (POST /ladders/{ladder}/targets)
+	TryTarget(c *gin.Context, ladder Ladder)
+
+	// (DELETE /ladders/{ladder}/targets/{target})
+	RemoveTarget(c *gin.Context, ladder Ladder, target Id)
+
+	// (PUT /ladders/{ladder}/targets/{target})
+	SetTarget(c *gin.Context, ladder Ladder, target Id)
 
 	// (GET /ladders/{ladder}/week)
 	GetWeek(c *gin.Context, ladder Ladder, params GetWeekParams)
@@ -1668,6 +2353,9 @@ type ServerInterface interface {
 	// (PUT /materials/{material}/score)
 	ReplaceScore(c *gin.Context, material Material)
 
+	// (GET /overview)
+	GetOverview(c *gin.Context)
+
 	// (POST /scores/read)
 	ReadScore(c *gin.Context)
 
@@ -1695,6 +2383,15 @@ type ServerInterface interface {
 	// (GET /today)
 	GetToday(c *gin.Context, params GetTodayParams)
 
+	// (GET /way)
+	GetWay(c *gin.Context, params GetWayParams)
+
+	// (POST /way)
+	TryWay(c *gin.Context, params TryWayParams)
+
+	// (PUT /way)
+	SetWay(c *gin.Context, params SetWayParams)
+
 	// (GET /words)
 	GetWords(c *gin.Context)
 
@@ -1710,6 +2407,69 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// ListHolidays operation middleware
+func (siw *ServerInterfaceWrapper) ListHolidays(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListHolidays(c)
+}
+
+// RemoveHoliday operation middleware
+func (siw *ServerInterfaceWrapper) RemoveHoliday(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "holiday" -------------
+	var holiday Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "holiday", c.Param("holiday"), &holiday, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter holiday: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveHoliday(c, holiday)
+}
+
+// SetHoliday operation middleware
+func (siw *ServerInterfaceWrapper) SetHoliday(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "holiday" -------------
+	var holiday Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "holiday", c.Param("holiday"), &holiday, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter holiday: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetHoliday(c, holiday)
+}
 
 // GetLadder operation middleware
 func (siw *ServerInterfaceWrapper) GetLadder(c *gin.Context) {
@@ -1811,6 +2571,42 @@ func (siw *ServerInterfaceWrapper) AppendEntries(c *gin.Context) {
 	siw.Handler.AppendEntries(c, ladder)
 }
 
+// GetFit operation middleware
+func (siw *ServerInterfaceWrapper) GetFit(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetFitParams
+
+	// ------------- Optional query parameter "strand" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "strand", c.Request.URL.Query(), &params.Strand, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter strand: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFit(c, ladder, params)
+}
+
 // GetLesson operation middleware
 func (siw *ServerInterfaceWrapper) GetLesson(c *gin.Context) {
 
@@ -1897,6 +2693,42 @@ func (siw *ServerInterfaceWrapper) SetPractice(c *gin.Context) {
 	siw.Handler.SetPractice(c, ladder)
 }
 
+// Arrange operation middleware
+func (siw *ServerInterfaceWrapper) Arrange(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ArrangeParams
+
+	// ------------- Optional query parameter "try" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "try", c.Request.URL.Query(), &params.Try, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter try: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Arrange(c, ladder, params)
+}
+
 // RemoveRung operation middleware
 func (siw *ServerInterfaceWrapper) RemoveRung(c *gin.Context) {
 
@@ -1963,6 +2795,99 @@ func (siw *ServerInterfaceWrapper) PlaceRung(c *gin.Context) {
 	}
 
 	siw.Handler.PlaceRung(c, ladder, material)
+}
+
+// TryTarget operation middleware
+func (siw *ServerInterfaceWrapper) TryTarget(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TryTarget(c, ladder)
+}
+
+// RemoveTarget operation middleware
+func (siw *ServerInterfaceWrapper) RemoveTarget(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "target" -------------
+	var target Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "target", c.Param("target"), &target, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter target: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveTarget(c, ladder, target)
+}
+
+// SetTarget operation middleware
+func (siw *ServerInterfaceWrapper) SetTarget(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "target" -------------
+	var target Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "target", c.Param("target"), &target, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter target: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetTarget(c, ladder, target)
 }
 
 // GetWeek operation middleware
@@ -2245,6 +3170,19 @@ func (siw *ServerInterfaceWrapper) ReplaceScore(c *gin.Context) {
 	siw.Handler.ReplaceScore(c, material)
 }
 
+// GetOverview operation middleware
+func (siw *ServerInterfaceWrapper) GetOverview(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetOverview(c)
+}
+
 // ReadScore operation middleware
 func (siw *ServerInterfaceWrapper) ReadScore(c *gin.Context) {
 
@@ -2376,6 +3314,95 @@ func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 	siw.Handler.GetToday(c, params)
 }
 
+// GetWay operation middleware
+func (siw *ServerInterfaceWrapper) GetWay(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetWayParams
+
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", c.Request.URL.Query(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetWay(c, params)
+}
+
+// TryWay operation middleware
+func (siw *ServerInterfaceWrapper) TryWay(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TryWayParams
+
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", c.Request.URL.Query(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TryWay(c, params)
+}
+
+// SetWay operation middleware
+func (siw *ServerInterfaceWrapper) SetWay(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetWayParams
+
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", c.Request.URL.Query(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: "int64"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetWay(c, params)
+}
+
 // GetWords operation middleware
 func (siw *ServerInterfaceWrapper) GetWords(c *gin.Context) {
 
@@ -2442,6 +3469,18 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/ladders/:ladder/entries", wrapper.AppendEntries)
 	router.DELETE(options.BaseURL+"/ladders/:ladder/rungs/:material", wrapper.RemoveRung)
 	router.PUT(options.BaseURL+"/ladders/:ladder/rungs/:material", wrapper.PlaceRung)
+	router.PUT(options.BaseURL+"/ladders/:ladder/rungs", wrapper.Arrange)
+	router.GET(options.BaseURL+"/ladders/:ladder/fit", wrapper.GetFit)
+	router.POST(options.BaseURL+"/ladders/:ladder/targets", wrapper.TryTarget)
+	router.DELETE(options.BaseURL+"/ladders/:ladder/targets/:target", wrapper.RemoveTarget)
+	router.PUT(options.BaseURL+"/ladders/:ladder/targets/:target", wrapper.SetTarget)
+	router.GET(options.BaseURL+"/way", wrapper.GetWay)
+	router.POST(options.BaseURL+"/way", wrapper.TryWay)
+	router.PUT(options.BaseURL+"/way", wrapper.SetWay)
+	router.GET(options.BaseURL+"/holidays", wrapper.ListHolidays)
+	router.DELETE(options.BaseURL+"/holidays/:holiday", wrapper.RemoveHoliday)
+	router.PUT(options.BaseURL+"/holidays/:holiday", wrapper.SetHoliday)
+	router.GET(options.BaseURL+"/overview", wrapper.GetOverview)
 	router.GET(options.BaseURL+"/ladders/:ladder/week", wrapper.GetWeek)
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
@@ -2461,6 +3500,111 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type ListHolidaysRequestObject struct {
+}
+
+type ListHolidaysResponseObject interface {
+	VisitListHolidaysResponse(w http.ResponseWriter) error
+}
+
+type ListHolidays200JSONResponse []Holiday
+
+func (response ListHolidays200JSONResponse) VisitListHolidaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListHolidaysdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListHolidaysdefaultApplicationProblemPlusJSONResponse) VisitListHolidaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveHolidayRequestObject struct {
+	Holiday Id `json:"holiday"`
+}
+
+type RemoveHolidayResponseObject interface {
+	VisitRemoveHolidayResponse(w http.ResponseWriter) error
+}
+
+type RemoveHoliday204Response struct {
+}
+
+func (response RemoveHoliday204Response) VisitRemoveHolidayResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveHolidaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveHolidaydefaultApplicationProblemPlusJSONResponse) VisitRemoveHolidayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetHolidayRequestObject struct {
+	Holiday Id `json:"holiday"`
+	Body    *SetHolidayJSONRequestBody
+}
+
+type SetHolidayResponseObject interface {
+	VisitSetHolidayResponse(w http.ResponseWriter) error
+}
+
+type SetHoliday204Response struct {
+}
+
+func (response SetHoliday204Response) VisitSetHolidayResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetHolidaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetHolidaydefaultApplicationProblemPlusJSONResponse) VisitSetHolidayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type GetLadderRequestObject struct {
 	Ladder Ladder `json:"ladder"`
@@ -2616,6 +3760,46 @@ func (response AppendEntriesdefaultApplicationProblemPlusJSONResponse) VisitAppe
 	return err
 }
 
+type GetFitRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params GetFitParams
+}
+
+type GetFitResponseObject interface {
+	VisitGetFitResponse(w http.ResponseWriter) error
+}
+
+type GetFit200JSONResponse Fit
+
+func (response GetFit200JSONResponse) VisitGetFitResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFitdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetFitdefaultApplicationProblemPlusJSONResponse) VisitGetFitResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetLessonRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 }
@@ -2729,6 +3913,47 @@ func (response SetPracticedefaultApplicationProblemPlusJSONResponse) VisitSetPra
 	return err
 }
 
+type ArrangeRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params ArrangeParams
+	Body   *ArrangeJSONRequestBody
+}
+
+type ArrangeResponseObject interface {
+	VisitArrangeResponse(w http.ResponseWriter) error
+}
+
+type Arrange200JSONResponse Arranged
+
+func (response Arrange200JSONResponse) VisitArrangeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ArrangedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ArrangedefaultApplicationProblemPlusJSONResponse) VisitArrangeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RemoveRungRequestObject struct {
 	Ladder   Ladder   `json:"ladder"`
 	Material Material `json:"material"`
@@ -2786,6 +4011,115 @@ type PlaceRungdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PlaceRungdefaultApplicationProblemPlusJSONResponse) VisitPlaceRungResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryTargetRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *TryTargetJSONRequestBody
+}
+
+type TryTargetResponseObject interface {
+	VisitTryTargetResponse(w http.ResponseWriter) error
+}
+
+type TryTarget200JSONResponse Verdict
+
+func (response TryTarget200JSONResponse) VisitTryTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryTargetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TryTargetdefaultApplicationProblemPlusJSONResponse) VisitTryTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveTargetRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Target Id     `json:"target"`
+}
+
+type RemoveTargetResponseObject interface {
+	VisitRemoveTargetResponse(w http.ResponseWriter) error
+}
+
+type RemoveTarget204Response struct {
+}
+
+func (response RemoveTarget204Response) VisitRemoveTargetResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveTargetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveTargetdefaultApplicationProblemPlusJSONResponse) VisitRemoveTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetTargetRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Target Id     `json:"target"`
+	Body   *SetTargetJSONRequestBody
+}
+
+type SetTargetResponseObject interface {
+	VisitSetTargetResponse(w http.ResponseWriter) error
+}
+
+type SetTarget204Response struct {
+}
+
+func (response SetTarget204Response) VisitSetTargetResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetTargetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetTargetdefaultApplicationProblemPlusJSONResponse) VisitSetTargetResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3166,6 +4500,44 @@ func (response ReplaceScoredefaultApplicationProblemPlusJSONResponse) VisitRepla
 	return err
 }
 
+type GetOverviewRequestObject struct {
+}
+
+type GetOverviewResponseObject interface {
+	VisitGetOverviewResponse(w http.ResponseWriter) error
+}
+
+type GetOverview200JSONResponse Overview
+
+func (response GetOverview200JSONResponse) VisitGetOverviewResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetOverviewdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetOverviewdefaultApplicationProblemPlusJSONResponse) VisitGetOverviewResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadScoreRequestObject struct {
 	Body *ReadScoreJSONRequestBody
 }
@@ -3525,6 +4897,119 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type GetWayRequestObject struct {
+	Params GetWayParams
+}
+
+type GetWayResponseObject interface {
+	VisitGetWayResponse(w http.ResponseWriter) error
+}
+
+type GetWay200JSONResponse WayView
+
+func (response GetWay200JSONResponse) VisitGetWayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWaydefaultApplicationProblemPlusJSONResponse) VisitGetWayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryWayRequestObject struct {
+	Params TryWayParams
+	Body   *TryWayJSONRequestBody
+}
+
+type TryWayResponseObject interface {
+	VisitTryWayResponse(w http.ResponseWriter) error
+}
+
+type TryWay200JSONResponse WayChange
+
+func (response TryWay200JSONResponse) VisitTryWayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryWaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TryWaydefaultApplicationProblemPlusJSONResponse) VisitTryWayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetWayRequestObject struct {
+	Params SetWayParams
+	Body   *SetWayJSONRequestBody
+}
+
+type SetWayResponseObject interface {
+	VisitSetWayResponse(w http.ResponseWriter) error
+}
+
+type SetWay204Response struct {
+}
+
+func (response SetWay204Response) VisitSetWayResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetWaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetWaydefaultApplicationProblemPlusJSONResponse) VisitSetWayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetWordsRequestObject struct {
 }
 
@@ -3599,6 +5084,15 @@ func (response SetWordsdefaultApplicationProblemPlusJSONResponse) VisitSetWordsR
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (GET /holidays)
+	ListHolidays(ctx context.Context, request ListHolidaysRequestObject) (ListHolidaysResponseObject, error)
+
+	// (DELETE /holidays/{holiday})
+	RemoveHoliday(ctx context.Context, request RemoveHolidayRequestObject) (RemoveHolidayResponseObject, error)
+
+	// (PUT /holidays/{holiday})
+	SetHoliday(ctx context.Context, request SetHolidayRequestObject) (SetHolidayResponseObject, error)
+
 	// (GET /ladders/{ladder})
 	GetLadder(ctx context.Context, request GetLadderRequestObject) (GetLadderResponseObject, error)
 
@@ -3611,6 +5105,9 @@ type StrictServerInterface interface {
 	// (POST /ladders/{ladder}/entries)
 	AppendEntries(ctx context.Context, request AppendEntriesRequestObject) (AppendEntriesResponseObject, error)
 
+	// (GET /ladders/{ladder}/fit)
+	GetFit(ctx context.Context, request GetFitRequestObject) (GetFitResponseObject, error)
+
 	// (GET /ladders/{ladder}/lesson)
 	GetLesson(ctx context.Context, request GetLessonRequestObject) (GetLessonResponseObject, error)
 
@@ -3620,11 +5117,23 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/practice)
 	SetPractice(ctx context.Context, request SetPracticeRequestObject) (SetPracticeResponseObject, error)
 
+	// (PUT /ladders/{ladder}/rungs)
+	Arrange(ctx context.Context, request ArrangeRequestObject) (ArrangeResponseObject, error)
+
 	// (DELETE /ladders/{ladder}/rungs/{material})
 	RemoveRung(ctx context.Context, request RemoveRungRequestObject) (RemoveRungResponseObject, error)
 
 	// (PUT /ladders/{ladder}/rungs/{material})
 	PlaceRung(ctx context.Context, request PlaceRungRequestObject) (PlaceRungResponseObject, error)
+
+	// (POST /ladders/{ladder}/targets)
+	TryTarget(ctx context.Context, request TryTargetRequestObject) (TryTargetResponseObject, error)
+
+	// (DELETE /ladders/{ladder}/targets/{target})
+	RemoveTarget(ctx context.Context, request RemoveTargetRequestObject) (RemoveTargetResponseObject, error)
+
+	// (PUT /ladders/{ladder}/targets/{target})
+	SetTarget(ctx context.Context, request SetTargetRequestObject) (SetTargetResponseObject, error)
 
 	// (GET /ladders/{ladder}/week)
 	GetWeek(ctx context.Context, request GetWeekRequestObject) (GetWeekResponseObject, error)
@@ -3653,6 +5162,9 @@ type StrictServerInterface interface {
 	// (PUT /materials/{material}/score)
 	ReplaceScore(ctx context.Context, request ReplaceScoreRequestObject) (ReplaceScoreResponseObject, error)
 
+	// (GET /overview)
+	GetOverview(ctx context.Context, request GetOverviewRequestObject) (GetOverviewResponseObject, error)
+
 	// (POST /scores/read)
 	ReadScore(ctx context.Context, request ReadScoreRequestObject) (ReadScoreResponseObject, error)
 
@@ -3679,6 +5191,15 @@ type StrictServerInterface interface {
 
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+
+	// (GET /way)
+	GetWay(ctx context.Context, request GetWayRequestObject) (GetWayResponseObject, error)
+
+	// (POST /way)
+	TryWay(ctx context.Context, request TryWayRequestObject) (TryWayResponseObject, error)
+
+	// (PUT /way)
+	SetWay(ctx context.Context, request SetWayRequestObject) (SetWayResponseObject, error)
 
 	// (GET /words)
 	GetWords(ctx context.Context, request GetWordsRequestObject) (GetWordsResponseObject, error)
@@ -3742,6 +5263,100 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// ListHolidays operation middleware
+func (sh *strictHandler) ListHolidays(ctx *gin.Context) {
+	var request ListHolidaysRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListHolidays(ctx, request.(ListHolidaysRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListHolidays")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListHolidaysResponseObject); ok {
+		if err := validResponse.VisitListHolidaysResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemoveHoliday operation middleware
+func (sh *strictHandler) RemoveHoliday(ctx *gin.Context, holiday Id) {
+	var request RemoveHolidayRequestObject
+
+	request.Holiday = holiday
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveHoliday(ctx, request.(RemoveHolidayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveHoliday")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveHolidayResponseObject); ok {
+		if err := validResponse.VisitRemoveHolidayResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetHoliday operation middleware
+func (sh *strictHandler) SetHoliday(ctx *gin.Context, holiday Id) {
+	var request SetHolidayRequestObject
+
+	request.Holiday = holiday
+
+	var body SetHolidayJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetHoliday(ctx, request.(SetHolidayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetHoliday")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetHolidayResponseObject); ok {
+		if err := validResponse.VisitSetHolidayResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // GetLadder operation middleware
@@ -3884,6 +5499,33 @@ func (sh *strictHandler) AppendEntries(ctx *gin.Context, ladder Ladder) {
 	}
 }
 
+// GetFit operation middleware
+func (sh *strictHandler) GetFit(ctx *gin.Context, ladder Ladder, params GetFitParams) {
+	var request GetFitRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFit(ctx, request.(GetFitRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFit")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFitResponseObject); ok {
+		if err := validResponse.VisitGetFitResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetLesson operation middleware
 func (sh *strictHandler) GetLesson(ctx *gin.Context, ladder Ladder) {
 	var request GetLessonRequestObject
@@ -3981,6 +5623,51 @@ func (sh *strictHandler) SetPractice(ctx *gin.Context, ladder Ladder) {
 	}
 }
 
+// Arrange operation middleware
+func (sh *strictHandler) Arrange(ctx *gin.Context, ladder Ladder, params ArrangeParams) {
+	var request ArrangeRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	var body ArrangeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Arrange(ctx, request.(ArrangeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Arrange")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ArrangeResponseObject); ok {
+		if err := validResponse.VisitArrangeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // RemoveRung operation middleware
 func (sh *strictHandler) RemoveRung(ctx *gin.Context, ladder Ladder, material Material) {
 	var request RemoveRungRequestObject
@@ -4028,6 +5715,122 @@ func (sh *strictHandler) PlaceRung(ctx *gin.Context, ladder Ladder, material Mat
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(PlaceRungResponseObject); ok {
 		if err := validResponse.VisitPlaceRungResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TryTarget operation middleware
+func (sh *strictHandler) TryTarget(ctx *gin.Context, ladder Ladder) {
+	var request TryTargetRequestObject
+
+	request.Ladder = ladder
+
+	var body TryTargetJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TryTarget(ctx, request.(TryTargetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TryTarget")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TryTargetResponseObject); ok {
+		if err := validResponse.VisitTryTargetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemoveTarget operation middleware
+func (sh *strictHandler) RemoveTarget(ctx *gin.Context, ladder Ladder, target Id) {
+	var request RemoveTargetRequestObject
+
+	request.Ladder = ladder
+	request.Target = target
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveTarget(ctx, request.(RemoveTargetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveTarget")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveTargetResponseObject); ok {
+		if err := validResponse.VisitRemoveTargetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetTarget operation middleware
+func (sh *strictHandler) SetTarget(ctx *gin.Context, ladder Ladder, target Id) {
+	var request SetTargetRequestObject
+
+	request.Ladder = ladder
+	request.Target = target
+
+	var body SetTargetJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetTarget(ctx, request.(SetTargetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetTarget")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetTargetResponseObject); ok {
+		if err := validResponse.VisitSetTargetResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -4342,6 +6145,30 @@ func (sh *strictHandler) ReplaceScore(ctx *gin.Context, material Material) {
 	}
 }
 
+// GetOverview operation middleware
+func (sh *strictHandler) GetOverview(ctx *gin.Context) {
+	var request GetOverviewRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetOverview(ctx, request.(GetOverviewRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetOverview")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetOverviewResponseObject); ok {
+		if err := validResponse.VisitGetOverviewResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ReadScore operation middleware
 func (sh *strictHandler) ReadScore(ctx *gin.Context) {
 	var request ReadScoreRequestObject
@@ -4632,6 +6459,120 @@ func (sh *strictHandler) GetToday(ctx *gin.Context, params GetTodayParams) {
 	}
 }
 
+// GetWay operation middleware
+func (sh *strictHandler) GetWay(ctx *gin.Context, params GetWayParams) {
+	var request GetWayRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWay(ctx, request.(GetWayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWay")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetWayResponseObject); ok {
+		if err := validResponse.VisitGetWayResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TryWay operation middleware
+func (sh *strictHandler) TryWay(ctx *gin.Context, params TryWayParams) {
+	var request TryWayRequestObject
+
+	request.Params = params
+
+	var body TryWayJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TryWay(ctx, request.(TryWayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TryWay")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TryWayResponseObject); ok {
+		if err := validResponse.VisitTryWayResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetWay operation middleware
+func (sh *strictHandler) SetWay(ctx *gin.Context, params SetWayParams) {
+	var request SetWayRequestObject
+
+	request.Params = params
+
+	var body SetWayJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetWay(ctx, request.(SetWayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetWay")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetWayResponseObject); ok {
+		if err := validResponse.VisitSetWayResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetWords operation middleware
 func (sh *strictHandler) GetWords(ctx *gin.Context) {
 	var request GetWordsRequestObject
@@ -4703,127 +6644,169 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"1F39ctw4cn8V1OSq9i5H2ZLtdXLSHyn5Y/ecs7yK5b1N4jhVGLJniB0MQAOgxnOOqvIOecM8SQpfJEgC",
-	"M+Ro5Lv8cbfWkMRHo7vR6P514+ss5+uKM2BKzs6/zios8BoUCPPXK7zV/ylA5oJUinA2O5+9ggWuqTpH",
-	"ihd4iwhDqgQkVV0Q/p1EiqwB/YUzmGUzot//XIPYzrIZw2uYnc8KrP+QeQlrrBtfcLHGyjxQ+hu1rfRr",
-	"UgnClrO7u2z2FhcFCP2uaa/Cqmybo/ZhNhPwuSYCitm5EjWEPfxGwGJ2Pvu7x+1UH9un8vGbwnRxhRUI",
-	"gmmik7V/fK9u7vTXsuJMgqHuteBzCmv9z5wzBUzpf+KqoiTHmtiPK/vG73+VmvJfR3bm2zU9dtfulxIr",
-	"tAGm0EZwtsz06nEGSILuPwdDDNeO7uYFUWDYQvAKhCJ24AsuhmzxoQSkiKKA+MJwREUgB6RMj4RSxAAK",
-	"RNRwiT2Zvw4f8EXwM2EKliD073JFKI1+IRVU8W8UfFGRT+7CNf3oWnZDcs2ZcbgGMjP7T80k+PxXyJVu",
-	"/yVmBTFMPCDYnPJ8pdv/OiMK1jI6cvcDFgJv9d8LwdfRFyngah8PvNXv3GUt545g0Gxm1m8/jQJxsF+4",
-	"wbqhZc18o2Qqa7YakghY0dUGvJ7TQB+wej2369ijS7DCFG6BDjnzFC24sEpqjSkFqVCuByEzdGYfbTj6",
-	"lRMGBcKsQJIjztqegw74hiUYH3BegkASlOlozkUBAmGFiJJIz61pbs45BcwMr+I1XMp4iwsipEJzLLQ4",
-	"YYbgc42pHTeaw4IL6MhSKBsKCzVs9F9qLBQIxLgCiTQRnd7GQnVE1rL4vlVQPL4GmxJEXJY35XY/azk+",
-	"Unzmm/ITymaWjHaRbXMx/noFa2x5qSeDWERI/XpdqW3DH5uS05YKfVENdUlPVtMKTJAlYXFNldRhGyDL",
-	"Uo0UhxTBd+s110VLZDfQzNIpRtjXTAmzgrgoiCYfptcBhReYSsh6RMdqsMWfaAMhtgnkXAjIrRmyX1Ut",
-	"eF6PfdUpjDX+Qtb1enb+5PT09DSbrQmzf5/FxIgU41pfEcttwHRTH2dYSrJkoFl1jcVK82/F1WVRmJ/0",
-	"v6+A2T9ErQmeU8DC/F1xSmRp/lkCNnSxO9Ara05pc8D+F+eKSNsgqLp6WYLRt9lM4RVcAZa1bdFQyfet",
-	"JX/W0Fnz/6fIMphB75n5lX5n8u6yBtXZAdf4y1tgS1XOzp+dRkfy5Y1998npUOTWhNUKZGdhz549C9f1",
-	"NLauAivdfvjZs328IEun+SM63EtxMJvnzyKz0Ss/jk7ehGmntZ9bvXETjOKJYfKhmcGnykJPkxDNS1jr",
-	"DsP6MVXxg2a7a06sRdtVCSWRiovIueI1FpSAQJoBJeL6WEGkVcYZ4rTQ+7bZFUPVPIZL+5wzVrKnSELU",
-	"Mnij0BwoZ0uJFG9OSdr61maGEvgWqIxbBkoAXt3HjjWr5CxWPbisIXxswX6sSQHpPXPKTsidUDbf7N4R",
-	"kvvaHIt4jxVReRl71KOAbsAxqv0kNvH+8PuNB5syF0XEgMCaTUWB8JzfAvoxeoANR2U78M257daTLTbC",
-	"P2JWXHNJbH/3M5tfpGi6gu3khU6ZPI39OcqKTAypRzVntZhhtlPx33dNxCgR+eYtt1q/u3x/5Bu0xmyL",
-	"NgAribA/teKVN5K1AT+HJWGMsOUFWvBaGB+H1EbzgtwCmoPaADBE+cYIdkmW5SwbqL1lOZIolG9GvrmG",
-	"gmA22lDc7mbs3YyrR9X0mM3cJD0bp6zxN8WQ5pfo57dvXmkKYaVA6J/+8+PpyR8uT/74z3+6end98uHP",
-	"J//+6euT53e/idmJb5hUol47d4k3uyqCmT405ECp/m+9qilQiJo41qH0ZwKbyPaE50R1ZWGX/v9pw8xm",
-	"F5MQgQkd39J7TGi0FX20HLnE5t1fEuvc+HjiQms2pn2DvHGvDU4X7vegFz/yYFSeJJmncoxj3jrvRndZ",
-	"KiwmrIpu41prhDg9i4j1cVNi0biu7OkIClSYw6S0Xiz9gtLHJYSpaSVDp3pjPxt3YpbkLzBqHfu01d/5",
-	"cWeOEinKXTvd29t017xmEzbeqXtB/wzkD5vUmqLaEFlXPCqLjc/Gf8tA65mKYqbAnvexYO4oBHltDqui",
-	"lmobbS65KzF+C1RtR9Lg2Gfznl3IUCU0OQukiX1u/h89zdD3//vf//M8pvNG+U7MKgxP+H7mmWeDxujw",
-	"Z/+U8n4LUsaMjjlxNl53WtcCbglskD6/SONT2Wix0QIlam0E4xJw0TqDMyQ5Z5PNeuOTjjAh5ZH9/QMv",
-	"8PY7iYApQcAJcq7JcNiZ4i1fviUM4qYj5DBFR2niXhtfU1RNaVpGqPxWywMU1lCRmSEvZ4AoLBTSh41m",
-	"Tpk9ZpRcAioBi8JGbMZO9b0ZQXKAu7cTsmTjSXFDlizahcKswKIY35D7wB49oy0ef5tz694uWeYEJJiA",
-	"5U5Pl7SsWWrHzmFv8RyonBZB8Jp8qMB3xBb0MBJfTXP38AqY87QMuqn0Ao1nkMCfEBOVmr2qIe6eEfUE",
-	"Pnxfx9mw4hPGelNxlWzlaoJLQSoXS/I744aLld0IIy7D2GYolXCu8N3Mbt7aEf4Zuf+kw0JuIH5OzQbU",
-	"8nXDEp7cbuma1bVjaBm05a+oNGkdPRAjo/cjPomi693rRJRwIpoou4ZGNzaZ+iYZm6yrEYfguppldqyu",
-	"+yY8abp0o42RoyBSEZarF9EYyCuyWIAApqwdYmxgIhElTFu6nMEFOkXGVnDmL5GIM7q12w5hEA1DLQhb",
-	"ghgvN++4gh/MNzHpWdakmLC5Wn9WpJ3SCUTEPlQT2v9ZQqEHHLUDnAkeUXrWizO+m47vJ6ZTSrKYopr0",
-	"64mNdpGKtHtvzp591x62pBKg8hKmHiBkHbOTf2KAPNFQzm9BSGPuaJ67QBhpKeYSCmR5DS04pXzT+G0i",
-	"ntWeRJVWK1XWeWSp4Fkh8+oiXLiG5OFU3fBblm/YtSd5UU3lDMq9jtJdobOpsaqh5TDep9x6/t1nsVn5",
-	"fa451LkAliX0oqY0umF5GM4LQWCRdkcP+cnMWIKITi5p7IwlG+l4nHa+376puZrXwppzY4I+x9mro2EA",
-	"txs3VAp25GBuzXadDAFfRfjUAr8SXGVQEftH6V/MfGvRzrkii5ScJKINySDCHLCKPxnvUR/v6I5GJswQ",
-	"9ruuB0Y9YJWQgh3OD7e5RfW7Vf09d5j+GWmVizClyDidMqtYT2fZSHe9V6h2yK1ixQmlwW/BK47hRlAQ",
-	"F7U2AcIMKY7mgCgmhR2m3hh0B4goRAEXEin+aBYHJExHxtglu0/Yqhl/qBcHJl1MK+oRXapjhHn0w+tU",
-	"+CzixhthZA5db0Msk12WHk7URw6G7di57I799WCNgigFDJnHNnQM6OrNqzdI5pjG7dPPNaZEbVMhrOML",
-	"xdxHqoxMBHHJMKDl1jpcqpB1mp3XEamdRkyg3sEmBLZOwO0sCIV3bj1DSMH338f4szmdyxS+46nDGPi/",
-	"z3bCPc6eHB60P3SvrrznpQ+YJXnpgoJOFWjaBKveICm+P92LPZE5F5DC++lWsUJrLhU6e4KuyAsP9AOW",
-	"88Ke/BsNMN+qqCl4sB3RRY5kY+yKhBHhecfPN8GaP92CEDV1LqLJoLJwvM8GscRPv//t449nJ3/4ZP74",
-	"+9/9UzSUOAh17AbZhICk0wgkCVgnkBq4oezJoDfsmBCsYBvnDwlKEbY0QBK80htSvsrQfGvi0yvYXlg/",
-	"O0ilj+eqBKbVrvGzOyxa2+/zGC6or/zdkLOZjYHpbdyAWndGc/zZNwFdigpFo9Pbj578w14UF6z5bUyU",
-	"NG1UQC9NpzjEZjRwy28G7fie74djaQpFd+yQNHHgVRA/2hFsahFcUVolTM8kZOsdbG5a5/gEaZxzwUbk",
-	"cRyumWmT/jECshUDBf5jh8xRdmKRvW7EltUe8DClPy1m5x/3D/JTNoBDzDlfoY2J03gfqjTR5qpW3pqx",
-	"VDD5GkYK/flDWsswUH+//Xh6ZtXefz35eHry9NPvzj+ennxvf/pNfM8YFRWxJN4ArAqbF9SQ+PlucU1G",
-	"UZrkHXdgMLzU2058f8F823WOcnLrSDwcfYbV6y84P/ywgLBEGC0MUDdMJujsPQkjvRn78NmS3AKLRV5t",
-	"NJmbDIQLxFUJYkMkNC6yqAo8lsUeBT/egNLbk2qzI6Jj6HlLw30BC3WzyxDfEFW6Mep3nU12NsumgAaP",
-	"Zexnnh5jgYn+IOB8Yu1s3dnAc2B7SnBC0mzMlhks+WOC4AwsiCRDODNjGP7jUkVxrCWWiHFUUZw3jFEJ",
-	"kMAUslZebHFHQsv0aFoomRlDdD4eazUU64WCREqaRdLauP/aoPowMuij6BraJ1ETbuwB5LjQXdeaH1nm",
-	"phojz7XfAo6A4i0tBNHbgkafIFFuVbnWDJcrfGtWXGAmG/3S/OEZRK9rHPOjVMJXS8kqoZLsR02mkp2s",
-	"XVeitOEL6zkFGd/foJIpCbdolZIsSxAXiMESK3ILBr5C+SbUWil5dtPZ4TdNhPVxVQnu0H2e1OFZX3co",
-	"brFP2wlDEVG6Hg4T+EDWE6JfZjovsJiGOZjDsmYpIbWweK1lzGuIKHugoYArd6Ax4Uai0AZLtNHnG1XC",
-	"FhUkvrfZDL8I+JTSJvuvkxLoIDPKtqxtMZcS6Pf49VjgjM1wjNDGoQlH09mlssVa6gV0I1ZEwimzP+3U",
-	"GUeRV0ssb7wHY0jx5J4CeJEe55RkVkrYFIBVAqdl8ktGt9I4paMtjcPDdMNa+kOuyGLKGBRZxAbAWZsb",
-	"P1wQXgG7McsQkQPjHTWWBcgM2dVCZ1YKLoz2s7/ZUP+0bEgeGh7jYNTNF9GAutH1E/ST2wljbVG8JalE",
-	"AMrZUmsYg/6PbSTu6xTCeiJUu9j+YBPpR8LxcLGdDsRbkaqasBA3K1JFO+H1FM11o19PASR2OEeGCSLw",
-	"RdWJhGITDZ+CSgpAe3YMbfsNJKmjWbsIJat+vAIJ+LIR6GbbCbReQ7tgow1FJGCFrLUI2pVrt42uUg/U",
-	"caAI/DabtEJcbKhnIUIsLmY9Hyb/HOk3tFn3OTz+jouIORD4A8dUfRi1gZybOSXJoKXpaACDHeHVJqyQ",
-	"RpDdy3XUiUxQMhdYbM3B2Bo3eA1uqVyHH5IQv2NpipHABJ9k77EJnTy4djTRBTReFed3G++oLPA2dgio",
-	"WYG3QxD4cDttvf/WO93+EQOZycueZyNsKeKlfNLJXP4+dji9BSFd/LiRDsLU82f7jyhm7m3HnSG2DceJ",
-	"3RSp6ZETFCapGixY1SlbIcmA9oe9UBH9tGUb11Vi5BWX1jrr4UC1ec/2mvFNPRcj/0ySAsQEAel8PwgV",
-	"YZkwoymOuWA+uLOQRJKjhXEgNYMYs40+VFKZACz7iMa9R4xpMcqBondBx0h6maFdO6jOsjmaxzjlvWPk",
-	"LpeYnJXIrsg3k7NG3tcPSggz0OjEfK5bd2ZTIir+fDaCUZLwoyblbpwB0EW9+7w3v9y+ttDQ0pme0toL",
-	"P3h0uqti5Hu2rcXp26bIDDNJAYvC5B+lBf2a4i0U44Ge0zIw2lIXEWWCpUL2hXN97gNKEbZu9CdIlni1",
-	"zdBTJDklRYaeIcBya9KJ1rUkucX4R4KyOaY0fraStalYhKQilCIip+VOHl6YKliF6ArW7H7QW5+KcS+f",
-	"cb8yyl4NOiofo4Xr6vbDrJFUwp/RU0Ny+Io2hxBl7AekA0APoRMOvdsz20zkNUM1I7aaRoWX0ZYN1jhq",
-	"iZRtTYCdGHz32oESq18XXX2mdYZVKy6dx+RFGqiifRb3mT9U0beKYgW4jlO/TdQ6QNwxomGy4oGyvyu9",
-	"q0nN6uFFK2DI5xFNsUFNFYhUYbN7pUBZPmj2FsvwLfF91z7NyQ4+JqPmyP9zRbk9wD4UqO/eOLqDcHF7",
-	"4G39YnF9pFln2FHimQyY8TDxZOqAC5AlqitF8udGFWmzkWGflh3WwtP9RSdElpENrI/lsoXGpKoNFiov",
-	"OZfgmKzJW00UA5tUPnJUeHNf7siNy5+L5O6lJDMRrxhJdfN9S3bbU3RkjVfzAcoaTXKTrUlBviGeH3c8",
-	"a6bzAN2P4/HoG1fwrKeEktU7xxtLpnxedD9IcOD0cpUxUypWm9INJjr/TjL6gBAkkYeI12PHw7oJA52e",
-	"Y1VA5hTnqz/Bdh9ENQVJ+tGDj4YfJ9MqXVBwgmULePVDfyjTISUus6/ByoQzyBzgpKFHp9dd572b5rzu",
-	"NesaVMmtOstLRj7XvlSLtewEaPpzYngFOoLSkiDAXfaUyjLhOg6BA8lo+ncS8Q1DG7xFfIHcmC4QdCqe",
-	"enCXSUCyU+olHEwFIXxjmOeELKgQL9n36eSYmqpeGTr7/vzpabQGSwt8jLqQiezmA0wDRfZ9EfY4Mx4J",
-	"GTBFjHMbP8TAJz4KuxuUhRjl8DLdufIxU0OWepqxYJQZAeIMAc5LH/KQcAsMFXjrsJhXnPVKnNx7wvtd",
-	"60FZgv0ZfNHPg8hkW+DAECK5mKniPAmI6A3XqoqwpcHPCMi5KKBoymxqBnZVraJwGu+VHnfoPVb5l2nF",
-	"Wtoj9dief7HvN7iMnSvVwpbbk7udqIdixtaqqRQwxaI1zuVkFl/a+EtVr0zUoHSGXO6qQjW9xubxi5PK",
-	"3hxw7VMaB0zg423jVgJg9QpH8Q0Fl3FFAVKRtfMWDz0QWjs45Yg2IEDz/IqzEAodivtC/VSrScN9o2Cd",
-	"qID6b1P9eVUQ0tx9tYN7b1eFKBcrCqpEoYrkKyjcrk+kqXZpy0NZd0NCWx7n9oDDfScpP+U0CMwQUoBT",
-	"uXNTFc4xkt+DolIOwxDsBi5w6/mz4a6w2lRhT/ONOATs1IwwC3LsvdCmxPxV3FJQMIqITWH2oWXomeze",
-	"IhbYf6MCmDIaiB/sxMoa70FcL7Sv7MRSRDNDjVQTTZyLCHvf8SCFOMqe84ZyvvLIolk2+5WbMv3mqoLW",
-	"h4OX2Px8NF/ONBIrjx+e5GxNXxUxMm/AepKiisMez90xUDnUlaV6uKjps94vfgxTMlOPDOhugEUNLxio",
-	"udUI5l8nG6LKE4MX43QBS0gUAnMA+KBAZyVPMCtODKhAMxClJ+bXaAO3mNbdkeSCq7wE42F3oLCTfhHr",
-	"4PvDoSsNIsjMoRlKByu3C8DSsfGG7qg6FsEwaSbIxj4smgoj/SZyNzrctzTerqjKAxRhq00x1qbAWnxX",
-	"vTNaacHj9kTOmdKbSlPs2h6+hHEomiqTYEJwj5CvxTDfIi19mYcUz7kqkSQF2NTGJTAQWHl8PVGPkMFG",
-	"mofvf3iJnj59+gdEGPr5w8vMHvD0E2pP6jxwXjxCL7Bw+ZK+UJNLBbtA1IA3zUNTjJRIX3r10X+whkbn",
-	"s2usCDCFGhhlw7GzM4+lxhWZnc+ePjp99NSiP0uzhI/t0V0+/mr/cWdOYdYC1KxmrvJ6U8zOZz+CatoP",
-	"L1pLQP/aVx67z+4+9a4Qe3J6uuP6sGnXhgVVsSM3h31orsdxngrzhrkJLtVwM9LwRrK7bEiwx6HerOoI",
-	"5W5AXbbifg/afa5BqhfcwlFGk+3ALWDXVUPHdrz1PfZpZ1D3VSVquBtw1bOIAwHfWnj+0Vbd1eRNistb",
-	"ItVr985fS2BGmar2ZqSh/yAqRJTba/dMRpO5JYwvEBaC6KU+kLyGMyJ+zcuiCEofW6VJ+fIR+uDBwfrh",
-	"Fhnr0ZZFloizHC4QZjbpz75QM3OdGapNdl+h1aiAhf7rka3EGSzbZVUBK46ycA8urQELTlvpFgzsw9u+",
-	"ds0eL5Lv8TC5nMa8Pc1UdMNmyWBfEY9oDdk5uDxDAGJ64ziieqCNgzO5mdo3/iY3U+f7TlzBiZGdnanP",
-	"Io9KNuZCoCmivbOJxYeRLPsavdM1wOQecjtqA3B9yBVp4OAJvdwUE9UENAXrj7osoYcvZeJct26bb640",
-	"x3kd/2ZsB4N5fvzVn3bubJ8UrJOqS9n3plaQwTaOGewbc0rgi0VQd+UeG/Ohcrbnzaawm150x1C9oiC1",
-	"kgg3FWWQu4oBWKEtDqIksmJ7YRKrlTsddS44QVLhrRxu8dcU55MIagrhy24tm6Pygw8aprSeCV883GqY",
-	"0MVDai8z/tSxDGCll9SrGHv4xSamZ+Ovh5K5qUa000a/at4aEDi2WXRi2iOvzw6QAt/GpB+kbI8y7W3+",
-	"3YNY8YEgO4eUgTzqk8RVLUn+r1dvM3T54iXiwlS+tDa+NdXXuABfiyenBJgrrmBOAKTw5n+J2RIk0oY/",
-	"YcuIYV8UV92L0I+90YQFK0ftNWdH67q34MMFtreoHkOYettWSmUFtJ6mtloSZsNylly6ohqKI/15rVIX",
-	"9TeIlAlX3D+oAWdvoklYbwZgbpANuLjPbu0C6N3VeGlE4wgL8m1OtWGy8p6ynjsKgO6sfdfPyuxXGD+a",
-	"28mS/uiC9xi+VFykD0qvzWOfXn8P+YtJlguB7DouNfhCrdu/rGmL1sDzPOr+i9VEBlenq3NNgkSK84TM",
-	"tzcYtEMZhk0Ha8SpuRXTFY6Teq/pejKHPeXmm6k9vTMRR7uR+UoL0db9wymNW+W4s92H14k8V6BOTNmv",
-	"dVcBtLkRhGGxjWRHRDXjgvg8uMJdx/LS9nzyisgquFh2QKq23WMLH29K/8rgPDyoH2hKKBJWELa0Noq0",
-	"Rxhj+WTa0rH3tMo6NwZRUPJ1aL34EjN/He29x+oJaiEffMYGdXQl2eTlOB0ZwRobIxTLwAjdlFjBLQhE",
-	"FMq1hYnlRVuSwsFQvpONNgpvFsL6f2w7XL0f4d7KeJoc3rLikUVJYgGPvBr+vVbFx5BKS9nD7ZT0gd/5",
-	"7bXYNyBZvQrWQvKlG00dR/9Yj+WivazRLZGpxiZBpZwA78G0cpRlOb5QhWlyD+5aX0EVWY9WqN29kyWn",
-	"TW1EBpt+4cwwGSh6EBw2iG+hU5aTKBNbMqiWC1sgT4uUGV82Go84KM9pvk7U5Rzyt2OMe9lshjT6uSvT",
-	"E6XHe3PNB7a8jlmBJN7KJs5PbBVBd5zVv+iJxPgYF56J/99zYlu9z1uQXjHPstnli5ezzFR+ixdvn3aB",
-	"aVtHaR8DNfau62EMEzWHOhneu3AEltI97+CpD7VgmqdUzQCZdzUjXb54iQhTPNjm7P0zwJYC30Kht0Bi",
-	"Haj6mxFs99p++WFbQTH7NtCEeT4850096XWPH98qdpkuzNUckP4GaloFh7VeWat0Oas452vuuxevg/R4",
-	"u1RU5IYsmYUUj7AtTf0HxGt1uMmScnPduKE+oOfoCuKBWK6l09a2QITd3207JPAb9m1EG9auhFEnr//Z",
-	"3gsMKiylNhb6N5NMVgt2AEGD30JHTF/zm/suthGuFaF7QiI39pVjRSp6ezxeExovx7XgtQWP9/GsNTP7",
-	"mN0D0XyLMNKH4fCqgO7pTHFt+0dzwUgK0u6DNJGclB/0mIndzIMXw3RUbFCq43NmpmZKZ55w3aF6oo3I",
-	"3Iuq6hwrTPmyNscpxxr3YS6bDbKHvfxL3yIUFqS77KPHJaU++1iay4kcysWdeUyQ9sha9rIobpoEmgfy",
-	"zrTXwX/TkFSn2yMHo5TPB05tyzZheOqx/sHj4HZYqfirzxFe2Oj3fQjUpKAkEQXuuoqHC/mbDlL+o+6l",
-	"LPd1JA2gSO3sji9RwcS+OZbIJAuKW8/OtaCz89ljXJHZ3ae7/wsAAP//",
+	"1H1rk9u4lthfQSm36u7m0nb7MZPc7g+ptj0PZ+0Zr9tznWQyqYJESMKIAmQAbFnruCr/If8wvySFcwAQ",
+	"JAGKVKs9s1/slkTicXBw3o/Ps4Xc7qRgwujZ5efZjiq6ZYYp+PSSHux/JdMLxXeGSzG7nL1kS1pX5pIY",
+	"WdID4YKYNSPa1CWXf9XE8C0j/yYFmxUzbp//WDN1mBUzQbdsdjkrqf2gF2u2pXbwpVRbauAHY98xh519",
+	"TBvFxWr25Usxe03Lkin7LIy3o2bdDFfhj8VMsY81V6ycXRpVs3iGvyi2nF3O/sOjZquP8Ff96FUJU7yh",
+	"hilOq8wkW//znab5Yt/WOyk0A+i+VXJesa39cyGFYcLYP+luV/EFtcB+tMMn/va7tpD/PHIyPy7M2D67",
+	"D2tqyJ4JQ/ZKilVhT08KRjSz8y8YAMONY6e5VoqKld3t59lOyR1ThuPiF2v7g+6jB0xhMUKqkininoOZ",
+	"9lKV2qKFYVt9bBcvLJw+1riqgBZUKXqwn6uAFEODIOr8g7P9DMHvD+/XBnH8Tn4Lk8j572xh7Cxu/1t/",
+	"NmXJ7TZp9TYCxpJWmhUd+KharOCPUZt9W9EFK9/VFuOL2ZZ+eoVvfXNxcdHf+y1TmiNGhNvDhfn2WXN9",
+	"uDBsxVRv1/7Vwi0wtenn3LD+gS+l6h/2+zUjhpuKEbmEQ99xtmDEAJrxqiKCsZJw07/X/m597v8gl9HX",
+	"YSPFTG94VSXf0Ibt0u8Y9skkX9mvD4nvO9DCGd1S3TSwPjdwAVDBwVKQfEFFyYGu9cA5r+RigxcrYEhv",
+	"kd2DXyq5TT5YMbo7ehfsM4BdDa07RrOKGZzucUhFFBLfcIt1SyvCfpNgWtdi0wcRE2WbQch6XkUsQtTb",
+	"OZ5yBy7R+VfsllV9vL0gS6mQb21pVTFtyMIuQhfkMf60l+R3yQUrCRUl0ZLApelPIPcicy0YXayZIpoh",
+	"OZwjPaSGcKOJ3VsYbi5lxagATKZbdq3TIy650obMqbKXjQrCPta0wnWTOVtKxVo3Lb45hirTH/Rfa6oM",
+	"U0RIwzSxQHSsnCrTutCI6MdOwcj0GezXTLHTL6HDIyNnfii/oWKGYMRDHriGESvpYdmGI5oxUW+BLyC+",
+	"7hS7tWyjCHIJVStmovGbbUy8UVmSJJWO4RTQogMQWHGgQPhWatsv6SGBSdcEWJo9X7szfUWWslYgtmn7",
+	"5ZLfMjh5o2qzJhX3qFHJPTGSrPlqPetyO/jyuDBXzCq5H/XclpWcilGPolRxFI3szGHcYua2gS8noce2",
+	"VCQEnzlVCah+t92ZQyAq+7WsmqvTpe8xe+oQ+DxPVHzFRZr5ZdninvHV2oykoblbOswS3RTNzXQLLRBO",
+	"KcB+J4w6TJSmqOmhwgOLsSl8WEil2MLocbdxKRf12Ecdl9nST3xricWTCxDPtlzg58cp2svLcaN36RDV",
+	"mq8Eszd9S9XGEr2dNNdlCV/Zv98wgR9UbQG+qBhV8HknK67X8OeaUYALCi8vUS2zagX+TxeGaxyQmXr3",
+	"Ys2ASVtqt2FvGNU1jghQ8nNbdmHfpjW+qpiut/BXxTc4mTsDezfSBFNtjkHljX1mMnHdMtMSqbb002sm",
+	"VmY9u3x2kVyJF7WfJATtLRe1Ybp16I+fPYvP/CJ15ooaO3782rNjeKLXTpRICAV8JWLUAEFgVsyoxsOq",
+	"hf+r4vh/yTX+mYJ+IBgRcL59lnpwJ804sGtDRUlVC4FhOUgc7JCLNO/0onsD3+NXynPQaP1PYkUpEqDl",
+	"1AvbIXfcQpPaPcD9TNGz77lJqMde8h+vA37PTaMvJHiDsgLlSGJuqEalI8zcXp5eSCT2o8ZanS682ZcL",
+	"N11eQGtvtTNEBEq/MQ+MzHEMqV20ok4MHLF1UFr0ABz3aCAbr8GNApp9qICxjwNrhFI4YqPTiKwUjUmu",
+	"T60Uo+Vh5LyKUS2FngbDKcir+b+NftQoJ/ANQeAGn4rv2Jg7dFct2i0ugn3QrP3lQri7LTc3xWN8A+yA",
+	"18nrYzn9W8lFgqituTZSJUzC31FVcaaI5euaSEHMmmuUfwsiq9Lq155pjaKFnvl3j36sMDVFwEhq8K8M",
+	"mbNKipW2Oo83cDNhwBxgFL1llU5r8EYxuplkjUrxHKfd2cUVAfCpA/uh5iXLqylTlA/ZZVfDQniebFKV",
+	"nnHHDbKwI1zXDuDYLr4yhg52B09oiO0zphZNVUnoXN4y8kPS9xCvCifwwzkNx4MttcIfqSjfSs2NM9be",
+	"xbz1PAfTDTtMPuiclhnsRKOsPZkldaDmFEVYZrMV/37blJMEoqx4iWy2Y5AGgjLGQjCWalR05IAZAKbu",
+	"sdu+p34wRXqb+9cSdYY2lv4o92RLxYHsGdtoQr2JnW68YYYbTeZsxYXgYpU058yZ2TMmwIRj6ddIG072",
+	"7HtWnLxgkbDjDJggDsP393QLT172fFWmbGS/vH71EnRcY5iyX/2vXy8e/P36wY//9V/e/PT2wft/PPgf",
+	"v31+8u2Xv6TQ45XQRtXeaeT1oR2nQlrdmFWV/b/e1BWrWFIrivxWPbx3l+Eokq7pnJvx6sfPewG8P0la",
+	"KyqsRpsgom+kNqRWK8saJ7H4t27MpKpDeTV+5e8or+6qMMGzHzL450zBx5YBT90Yp74Fl2qa0IIwcVzY",
+	"xMe+ePPzeKC8h+efK86WKdhELsT2ef68jJy3zgeArsJisrPR7zIChj+VCOL+uAPGFpGXssG8BgThQAq4",
+	"C6lL/dqpPu2bs6NqAgTtGG8tb0qjVpmQg2/WVAVXKJpGWUlKsCRr9IraB8yaKUZoBaMU5MKKmI/H+VhG",
+	"6zPdo0ClwOsICIkc5N46KaAj/m1lLSaIgFOlkq4B1FuaKzTxWJF4u5NJchm8fP5dAdgByIN2MUaVcHZQ",
+	"tqhRX6q1OSSHy8pHQt6yyoxVbs9tmO9oKILslAVnSSywL+Ff8rQg3/y///N/v006SsbYHpxzqWve9zsv",
+	"PBoE8dcb/nP89TXTOiX+zrlJhY+8xbtNtGE7DQ6VvQ8oATJE6JrRsgkuKIiWUkxWMCHGIRVWkvYXv18z",
+	"Aj/5yx0MnsVEe2clEzLee1nSw181YcIozhylWFg4n6Y+v5ar11ywtJbEFmwKEbSn9xY8WUk6aA8rcYyv",
+	"7YVjJQqrukCeIiwQl4ZYvTrsqUCNei01I2tGVYlxZWO3ilw3u8BhLsxXYjwobvhKJKeIbN/jBnIvoJUl",
+	"OeI06WAM23Xn3hxZ4W5gtIHGk26x1MMnf6kR6inTw2s6Z9VEs55nGX1OMWDh1N582H9rok1zx4Tz2fSm",
+	"2dmDmmDIb0xoqStTi5c1y5hO6wn4+K5Oo+NOTljrzU6a7ChvJljRtHH2dk8O91J5Z2DfMZn2BE20v2Zs",
+	"qiMZ3QhbK+4pcLoGrwNKeHC7owunWzgbvkfQBr+St8nS6r4LydL/hBmubPsJW8FONBMGp9sSTTuoLvdO",
+	"Nqiu3o2w+9Q7K5+j/VK34udgSrfaFDhKrg0XC/M8GWnxki+XTFl1EwQe4Mdck4oLK1JLwa7IBQGhxMnZ",
+	"XBMpqgOyHy5YMkJqycWKqfH35idp2PfwTur2rGpeTmCyaMJNjLN2FyIhiE7xLP6iWWkXnJQHnKyfIHpo",
+	"uBw/TcvcmaIpa76cQprs4xmGu8yFiHoD5hH+i1qdNoqZxZpN1VR0nRLIfxaMeKCRhbQ6LIg9FueuCCX2",
+	"FkvNSoK4RpayquQ+2PASzoTOjVojVdqhvRSh4FGh8OQiPrgA8nirbvkNygd07dy8JKVyguVR38BQgM7U",
+	"iJi+5DDejdK47t1rqV15Phe0Rxcmg4Be1lWVZFg+aQCNLFkPTB+fYMe65T9tRs0KO2PBxlvWx8Hnmyct",
+	"VstaoTg3Jt7jPLw66fly3DhAKeLI0d4Cu84Gmr1J4CmmqWSwCgJ2R8Q0uAcLP1pycmn4MndPMg62rN9s",
+	"zqhJ/zLeiTTet5N0xsESjntrekI9oyZzCwasLI65Jek7kv6O3c1+TSzJJbSqCFi3CiSsF8fNlCG6Hwkq",
+	"LrkhrDRDNOQt84SjzwhK7uLfwCdeECPJnJGK8hKXaRmDnYBwQypGS02MfDhLhz1OD9rGI7uLpzasP6aL",
+	"PZEuRRXtiq7NOTyb9se3OY9xwl44Qsjs2/j6dh48lk5Wm/ci9cfBvQy7uzsZUoobwwSBnzFagpE3r16+",
+	"InpBq7R8+rGmFTeHnNf2/Jdi7p2zcCciV3zsw3VnHR9VjDqB8zogNdtIXaif2D5Ow5sQHbzkFfvJnWcc",
+	"E/jNNyn8DNq5zkWKPnVBgv7z48HA0cdPTo9TOZVX77zlpZt7xxdr5yB2pMDCJjr1EAr5zcXRKNYQZ5VK",
+	"RbGjUkO2Uhvy+Al5w5/7HBQmFrJEzT9QgPkh7aM8WY5oh34WY+SKjBDhccfvN4OaP98yperKmYgmh67H",
+	"633W8yv/9rd/evTr4wd//w0+/Md//i9Jt3LPpzIcJRuHNqeyCJloOdUjMxRqBp1lpy7Bhh3S+KGZMVys",
+	"IHaKbixDWmwKMj9ArMKGHa7QoM+0seq5WTNhyS4Y9F3EezPvt6nA3i7xd0suZuhss2wcXJiDbiOv+2Zi",
+	"j5OXItD05qUn/+loPDjbytvUVbKwMRG8LJzSUWWjY7Y9M2jW9+3xeGoLoSTHjkGTjpyOHFUDXq0mBDsJ",
+	"q4zomY25/ontbxoj+YTbOJdqXFbRqZR5XF6yi1JMpRf85xaYk+gkErxuBMtqFDxaVT8vZ5e/Hl/kb0Uv",
+	"NGYu5YbswV/jbaga3Nq72nhpBqEA2eVwC73+oVEyjMjfP/168RjJ3v9+8uvFg6e//fPlrxcPvsGv/pLm",
+	"GaO8IwjiPWMbFzATQPzt8HXNelNCxrhTGACXOuzEzxfttznnDCZjqMZERB4bBTTNC5LArMdHMSutTiEU",
+	"wvTJvTdG1NODTan57hNdnK4oEaoJJUtIhYpzfFt8N6OghLX3f1vxWyZS7m102UtIDL4i0qyZ2nPNgnkw",
+	"Sf7Ppa0kY51vmLGs2TRJy8k1dCzFMU+kytwMKSF7btZujfZZJ48+nhVTYoTPpegUHh5j45C9EuTsgc1u",
+	"nV7kMbDRkELQpxNKEBkQ/KmL4ITLVJ0NJ2Il4gi0SYatr6kmQpJdRRcBMXaKaSYM8akC/cMdGWJpV9OE",
+	"VMIacvu5TQYvjomKmxCz6OaJ4+SGUokif3iYa2j9kYzRqe5xUkTgmcIN/uDQQe/YzdsxweF7dBpIT//i",
+	"7Otn8OA3XvqEhJv1Fde6pomAn5+4QBWaCaJrr1Rr1GaExBCWkUY2CNxOBnBZUBItyXKcvW6EB7uGkLng",
+	"ncap/S4LfzKTc/CikBJA4iJy74dgTI9nyRvlo4v7jH5pWKayDKbSYDTUFuLdKYEY0SRVx1+SCu1Yc8x5",
+	"c3fcaH5lhdtqCjxvvUB8hjSeNQbne80YJAyi1gez3loWtDD0FnBLUaGDxBE+eJZhKX061NKYjOeq4huW",
+	"C52zL4WSIrhZPFduiGVO23nF9CyTH6xzPB+DBNd8tWbqigi2oobfMogarOQ+lmNyHN5tZ8CLlAlyorud",
+	"ki6+3IM6tnzaCdUt9aUSYsdsEq6nB02959sJsQCwnedUTYvAmrNVLXKXFPPirNwBjxFu0LxTMbpz5h0I",
+	"vuCG7Kkm+zUDFDuQkqelXSzFk0jLqKpQpqdVu8cFEhoc2WqmrnaPl/q3o6uOQSmiBGxcEPdoOLvyIamR",
+	"OuEtKb1CaeOTPxLV1SBgT4eQ0OAAkTWGLXXsmMdt38cLTznW9DmVZqJvvKG4f5RZ8ZXRZR4AU8pZVVxM",
+	"iWfNhMVC5uroUYLvLznSOKGlHT1gX5SGL6eswfCkfDacnS13TNzAMaSSeV69fIVuKaYLgqdFHiOiXQFZ",
+	"xe8wompaaRsZ6zijpXt8Ixm3BExkAuFzLDad3nTgudw7K+lZ0gUJdykO5d7OJw9NykIqD99job2R0c+0",
+	"PEyPe97w3W7CQdxs+C45iSU4EzQa+3guDs3Q1USaNGC17iersk+mzhQhgzClKeGikRaJa2jGD7GiLSLf",
+	"Dh1FguVJToTJgQQEDhjRyQDtiOfHlypCnqIRTmJe4mDcHH/D1NqcIaLprXoDKARkZSTnx+/IrywVw4C2",
+	"RChjR+wTVuj8GJvrxilWLjPonuNffMhLyEOCPWXBYK/k2YLBBkJhggs4H+17JzN/y4tc8bmi6gCGPBS9",
+	"6Ja5o3ITvs+q2OciNyODyHzZNa8Tt9L0m9UkD7ApwzrRyatdEYYoGai5Zq5S1t1LB05zlw9QMHwiAwJh",
+	"kszwmoATEtU2LbfMrK14gPlYgrFSu0weCk5dl3xnrzYkmrRKVHYj2kUGk13R2TsgslVR/M5xbbhU7lOq",
+	"cJY89lYur6FLwSCwn8wPZA9BF9yQhdwyTYyUpGo5Y2KLlne6p8oyy7oqiX2CUBiBuCLaozliPqIO/eqJ",
+	"eZlTw/G2c03Ypx1b2HODiDUs5XfUyZSr2JtJk0WTgAVgoC9UG0CTMbMN1AGu6GIzcFiuDEJrRoe07hu3",
+	"LCvqZmupOoNExvg51jFX1jljSW8dV/7uYMV1UKA5XDKHaMdBNrVAco8HQlCdM2yha89uYEwI6CmVlktE",
+	"fai0jCWWwx0N2BxVPKowbMJBA0/IX7Z8Zupb8Pk5j/gkz2vKIFULeza9NM2+BtbE5WDcSPMhlf6hrzt+",
+	"t3ikRPzAk1Z1wm9SGHyH8uGw92bi1hKbgdPADsXuO+BkhvJcWW9q6skWffziaBC3/bUREtxUmZXvpEYW",
+	"3a2BLzU6eQdNSnFRv4UUVlRQE8ShwaKAjOqM5cUXs0mRXrrTjdshLGKMHnV/JTZOKQR3F3EohAMmClIA",
+	"7OKCadGxOZinMOWdQ+RMJ4AOU5L7yXndvkHAPQEi2xHgnefj7Z1NiXWaUIwwK8ZMqSzYy0f1zMIfty9I",
+	"39drpxce6gQG+bxRV6DPz5yvNR0nsfer7jGqSqgQkL/obyt6YOX4FKxpakdTzjYjreADl+QxWbKqIhSD",
+	"PJ4QvaabQ0GeEi0rXhbkGWFUH0Di2taaL9B3mRAbF7Sq0uY4XYMOQbSxugjX08qnnF6HMTqF/AnemKSy",
+	"AGbEVkEEiJfbsF1fF6J8OzZ3gpbJU7HSrhXqBYF4zAPZMUUWEP5RK5aJufFFIVJ1iWky2xEF94XcWiVw",
+	"z9jmr5rsnEQ1saaNoeo2pZ78IrAgBPrzIGkS9tXEOhEKOZTJTY28vKEwgoNnsx6/9wIOZfD+1uJuKZE+",
+	"Rf5O3utu7evzFKNt0ijt+HE2f06u9vaTM5lIQiH00dAEvXV0/EkE+wmHNWF43spWjuPsXapnR5OAMN2C",
+	"1IJjtdEdXSXXkQ+cWTfFBAcTtt1jJzIR+7hqs1gXCdIEh4B1KGqnkQ4pmOLt2ySJXug65d3Rei33rEy3",
+	"nTp6MapkJcZXzgnUokUiHSiU9GtPjGey6iyt06gzFOx0lH3SNjc6kZcOFTIJRUg6TGNnoeQqZiR0uuk+",
+	"oHwNEB90lepHc6fyIIj2QbrD+90cVxN0hSVAcLspOgkull92lUSHwX0lvN05x+yknLEjqV/dHj/dLKzW",
+	"spPAg+oQ41Oos2n1Llwq0zogUVtmVJsUjBz2tdHiFkZ2vuSGXJOH4e5E2OpDmxoMXou1lJo1li+Pi9C4",
+	"IUTm3VvLooG+RMkdulIziTI3uYtKzV0OAd5vTgFnSq4seKbvoej1JC/llpf8K6a+05ZjEyaPEuFpOljx",
+	"xrUF6dCkbA+28fKrKHMycLZp1tSmYynpNtVhzC0muf9W/bYeIHimZM/EmtGZmVOVOecVXWz+hR2OZXPm",
+	"Mlh+8Lkq/ZezFYhcYNcEZYPRzffdpUzPQHBFcEJqRbyDwuUnBHi0Zh1S4G6CAc0T2i0za4nkbLEW/GPt",
+	"y6f6oGcLf8kBV1jrojQgyKYPWIE+eR5xVGk21PKvmsi9IHt6sIKnW9MVYa0WZD4XqF2g8i4Rql85I3JC",
+	"wZA4tbBrZF3QCoqhF+TxN5dPL5J1UZscwaRPh+t26vy0/MGucRCVufFJgxFSpDA3TtY42Rc5vq3GKcmE",
+	"iYirnNR+y1TJF0cR7B/usaGK+538w0aM93PkofmvNdO+9sk9pGRmUgNdowMNKivEFLg60cp7yzWweB9+",
+	"M9Zp4I+u6Sl8etDqq8GwkpxxNBivT4NXVOVzXP6Snc6VHZ4aGmmvYj6AQArC6GIdigCzWyYInBkIXG+k",
+	"6FSuvfOGj/tjoyqTk9N6HNFp4hmbepUAiOxh5oo6Z1D7JkQL7akmii2kKlkZGgVZIuuqoSftJsm+HFmz",
+	"1B+VZpfKixt69QM+n8mzyyZgNbY1n4qFQE+dVSj8OEXrAo9ktihTXkHJ9d/JdNFxysbCVRMPs6b28Y+G",
+	"LXTDS11eSiqJxDd66zku5syiIuAboTouWICZFdPsYKWSu1xMV8XorZ1LCixfTmTtA71KiUksUEFnzard",
+	"sq763uB+0/3Rzeu+Vp9vt6gxoUBrx+LS4q3/NcRpCdeuxoJpkLCu8grM6N4/Q6Wkp/f7aQhp/nb2rM7U",
+	"MG1u+nHKx9lEml3VO9+8DKGXuLNQkDmBvNBrCJiac4/YkXZM2UXFNQpaY2nN5xVLGs4XVDgzMzhnIMuw",
+	"Rb9j4/FwjriivsxMIpiRG5xA+zxGwT75aLqR3sg6V/QKET0EuELPVRKi00Y2N5qgMHOzlrV5v5fZwM1G",
+	"MLQSyV6SrVTMNYpaWllR1uaExOKkQOCueXQCrSX6MIoID0KlWYdlnlR6y3igBqnL8YFO7hF97oxMntVE",
+	"F3K7lMpQh+0jTp9Rza6XhqnX7RrdLTuN0gbzD49nBY7P+auk3LzzIUgJ66SUmw95Xwke3cADzvxwvTQ5",
+	"GxNaoW98GMGoSDH7xsCk2MNlYM679COuF5vXQ8zAE4iptyqGQwdu2YydCCdafRpiALTRsYtqTZuHBhHi",
+	"U29Du7P/9vm7rWdu64s1FatMxV1f1CMhIXFDSglh86hauccLV8Ld/0zFARSIvAzAlkvf9X2Co3eCbWqc",
+	"ENA19/hljREA9J73y5EPWtl79ti+o4dRoacYpDOer2QhGF/nJrKf43zTC0z4rR+pzPKBHjJd8aAtQKbM",
+	"BjTeCqEB7tG4JBSUcZ4SIQAVdTLxtfhbKG/APta00rF91tUX72eSwotDx5875bxp1EnbfUMH8tdBBTVx",
+	"Tq1z1xgNPrZR9ZS485MXuAdJ1x1PA9K4p5xHlSR+OftPt5t77e2B/TwOehhvbbDDv6TJjN1S6vQRMm34",
+	"NhtXCCokmorJ3lJMxRYbKWIZPdYYlubn2kxa7ivDtpluwf99asDZLsq4GMzV9s+d2nwx25fKxb/HoZg7",
+	"vnCCPFqjrPiMTalQTM1cxfOo16dHo4zrpX9UmxqrbE63h52j1H5Ud8hl4Ua6iUtG8UgdUDIqSdQ0uyox",
+	"UCJcpggZw1KLqLS/v/I5IvEybdHudoTPQHPpayH1XTEe2+58QSNf2iiZWyezjHoWY4PSa2Smin1VuLEc",
+	"0GCp/QD3nI+Zi3et4Jy4rkgnLsYKtD5vflbMfpeQuLhfS9RDMR6Grih8fba4mGkgNr5Qz5Rsplwcw/iS",
+	"fRiVk6QgGOrgXOrG1RRAqMeHmvebf/Br+AP19JAjH3ABajohaYC/Huy5WT9YQw2FaslWLKP5ucTOqAHp",
+	"Tj+gonwAGVMWgarqAXybHOCWVnV7JQslrVQL8oerb/Cg2y6+5fw8NS8vJLe71Ee3lJZeOZSd1/JF9JWO",
+	"OhVOCvXcCAaiYmEASuyT0PEinf38Fer5nRzc2a2cl2SvX4AqLWXGQCiFsUyllWismYLgLGfH3tEVe0h8",
+	"C4j5gdjbV/gSO3Np1kTz0mWIrJhgihpfyIqbhwQqf8CP775/QZ4+ffp3wgX55f2LAh2R4C3GqAcZKTcP",
+	"yXOqXJlm3x/KVWG9IhWUJoEf9z57H+vUPvyfIsDocvaWGm4VqFARJGDs7LGvLUR3fHY5e/rw4uFTrG2y",
+	"hiN8FJv+XbVji2LUruRVObucvebaeBc4cpidFBoR8MnFBTqtLO83johUfAFvP/rduSIRfca3K8PJEqrp",
+	"l24RgZcWss7Y6U2uWBRsSesqKxSFPTzy2a9fYPAAjEef3V9fEKEqhvJDGzLvoHq8X24PNM/SdeUFoXtf",
+	"umz6KqHMLd0yIKSXv36ecTuuPU6v/l16++0svltG1ayITuJoMMFvxWxXJ9DhhpkfW+MzbZ5LTP8bjQeT",
+	"QqqVHul2oSMfPGMxbe8XhLnTZKl9Bl/GoMkNvcXiWqfiMRq79KPP+MeX7OX+gZlANDqIlZqweeSRe83i",
+	"yZ1IwmByCcwBdqXE5beUHQRJ5yQ+J8AexcJQ7h5cNzz8DrC79xuUj1387l4jE7shzflouT/LNXnk+nwP",
+	"8sLv3DN/1IUZxUPtIkdxULC7yFXh3bLQFgIKgCnF7VGfzqeShdCvyzJqp46SUCVXD8l7X7zK/nggoBJi",
+	"q3VNpFiwK0IFlszFB2phF0pJDbVxSysbKba0nx5iV9/o2K53OybKsxzcvd/WCAWnnXQcSHgRFzB5fMTE",
+	"72c87V5OQ94OZSrbeQXZbIgyHfLfR+cf5Z5sqTigyVVYxnFG8rDEOtY5Tvo9NycjV9Frp4yLvoTQUiwF",
+	"gUaA2eXsY83UoZH3mr7Yo7hqKDdxn6zbwiJxPt/dMoUOQ3TDLCDkaiG3GBBSkHmovXEVdB5XEQJKGpz1",
+	"PKsQLZkVjnyAyp9QOHKBtH0gf0C3mitVBWXVzgo24XJ+ckD7CatRnXwRBnH8NJXmq+B8KEiU4bOh0TTE",
+	"PilXM+ZsxxI7cXIi69vGtv7VmeA4x9KfRhYM5YEcLHu9eXRbYGINaWs32wJCt4fuLwYrsT8kz6EgO0xB",
+	"tKGHhthBuz26ZSDRGLAXyOXyIfkAFT7VobBPwCxcQ6WSS5iLCr1nCrLrtRurCWhFa1FHJlIK4kLOfE8N",
+	"fGgOvee2uCcEctvB3Kbzyy0jpi6z4nXouQaYEBqvnRdTH332xtMRNiuoBDLmWr0CnJTLZYTQZzNdjce0",
+	"I0+G9rSR1arT3qs2mtCm4KgrSsFEaa8uN9qJWFcQEe4jSV2eD2ZAwD3VfeUCatNOAajrEtAiEmfFh6iv",
+	"UFoJ+yDVxoKjpAZbgO6pKvVVl7L09/peHVxTvD8Z/+jkh31lCtCkvSUJANLm+zjiR5/xjxFXPpzbH2Kl",
+	"nshU2vZs0yz9PszZ7+Phz42YTRvJP49k43PpcvI7xFrdH7WGOKv7lMNh/TmDMWMbS/K9sIy+NgqpbpiW",
+	"eCqYQ8/VQevhm/BU2pPTEada6cgj0T1K8v46xsZex5RRRkesXH8v9sWI0Tv/N4ThWxHsTa354r+9eV2Q",
+	"6+cviFTQ3x+tj2hE3NKS+a6bi4oz4ZomgW2Sl94wCUHV2nPMhMmxLN80zux7oiyN3DOGtjw+29SdA+8f",
+	"8DUY7M5xmTpibY5kRbCeRrYaEBb9MHipXbMsI4l9vTYsY4IL0eXTWNL9mSKgRlTODgHFxSDhl5Z3YfEu",
+	"r7R9GphvcIYD+Tr29rjNR7dvdz8+kq4G8iW4JhXfsCtSsaVxCawHF73hGun7hrOBrkZTPjveKbyx8T9+",
+	"MlB0bVL/8W79bZ896uFyNncdIsbZycIj9mknVd4g+R387Nvm3IE6pO69izUYEk1D4RrLeT5tqybFms4X",
+	"SbdpD78UN8z1C3YWRKyuA00tMhTJPTFsjOlN9UJWskZ3MLbnnh9I2wPcn2kB70yd6ScIv0Q265sqJUf3",
+	"P04ZHEn34Lj3T7HlwjDzAJqNbtvkqanBxwVVh0QVviTdXnJf8bh0GTUvcOYHL7kOjvjWTL1xz335XKMr",
+	"ftRWSi3OltCYxkpQ2lUFtdeysHIYVvCESp2UaGaMfXROF5u+bOX7z/0xvOWITPZzAMjpGh8zZyeSof7j",
+	"KpcdhSIy1ZGIvF9Tw26ZgiY6Vv6l+qppNeVi8v+qAzXC1MCmOg4Vh/7p/cDuTIyn3cNbUT7E0iZUsYee",
+	"DP/NkuJz3EqE7OlSVN5c6eId7LUPlW3sKbieQK6FPPST9z/btThfQnRE0ANWM5MzYb5jMMpZjuX8lyou",
+	"x3rvIQlQ+71fm6ShcmgcXsuqbCoZ7LsN/Ft53HrUgPQW+pfjcXJBuGlqJF81kqSrTT82tauXJQhvw5rG",
+	"hFM4xLiTzCZdz/4h9c339Z/do0oU5kjpqxBjgemtRApwAkB17zvsG1DC/u7aDibx4B2jJfLGChteaYho",
+	"dv4Hjj2bj5rl7Sj+8v67v4FNS2MvOXuGNCtm189fzApoh5vM1Gj6JYzvuf3OKcGDFyfI+W6GMZcnqNra",
+	"k2cQ4O6OUnbmAZx6XythccrUghF41iLS9fMXhAsjI/YOneQIEytFb1lpWT8qsfDOCLT7Dt98f9ix8usE",
+	"g1uNqaffTtVw22rX14p1yzcaDYrhn6BHZ6Skdtp05ttzpjHfYt+dcJ1pn3SVc2zd8JXABNMRMjW0qoC6",
+	"OyeLajnudeOWeo/M6w1LB3pJezuxDQfh4u7G9D6AX4mvc7XZ1jXpatXNf3bUJLajWlshqZ/QMZEs4AKi",
+	"Ab8GjZh+5jd3PWy4XBteHXFU3eAj5/IfdXg83fIqXTFjCYWTEkmNtQA+hjyQzA+EElVX7IqAlrTnmnW0",
+	"UiMJ1prIFZ8bqKScsPJ+b9fMkZlHD8b1QyikKt65L+xA+ToHuPZSPdBGFHdJkuoFNbSSqxrUSIcad0Gu",
+	"qLBQHr38Q1/DQRkVPzgGj1gTKCyWuShap+uB6/zMVPa6LG9COYV7skoFCHxdR2Fr2jO7CI0vXpxjy1jd",
+	"eKo5496jE3BZOa94UzYQYhLuAqD9MHg+pIDT6yzerWz/78T/6ctR5aJAsEQ/8Ap+ehh2LgjhJijx3oZn",
+	"J8RoXIwcGBdrlzyis4L//MTmg0furycoNUXucskQIRZ64Z47q7U2xIL7DEp73ODUcNEnTQTwUMUznkCC",
+	"m8w9PRcSFJn2kfFOQsG0PXXhMa6uXGoRTTWvhGE9WzTjj8bF+wi7C2VgsgTYtb+7v3sBE+TcFuGE8ak7",
+	"3og+2obd3cO5Nhv76icLlbvUrb+Itapml7NHdMdnX3778v8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -73,7 +73,8 @@ func Of(in Input) Outlook {
 	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day), When: map[string]When{}, in: in}
 	o.dates()
 	if in.Preview.PerLesson > 0 {
-		o.Needs = preview.Needs(o.ahead(), in.Standing.Ability, in.Leap, in.Skills, o.recent(), in.Preview)
+		ahead, ability := o.ahead()
+		o.Needs = preview.Needs(ahead, ability, in.Leap, in.Skills, o.recent(), in.Preview)
 		o.Plan = preview.Schedule(o.Needs, in.Preview.PerLesson)
 	}
 	return o
@@ -124,20 +125,36 @@ func (o *Outlook) elapsed(r ladder.Rung) float64 {
 
 func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
 
-// ahead lists the rungs that are not begun with the lesson in which each is expected.
-func (o *Outlook) ahead() []preview.Rung {
+// ahead lists the rungs that are not begun with the lesson in which each is
+// expected. The first rung of a strand is a beginning: what it asks for is met
+// there first, so it needs no preview and its skills count as being learned.
+func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
 	var out []preview.Rung
+	ability := o.in.Standing.Ability.Copy()
 	for _, rail := range o.View.Rails {
-		place := 0
+		place, beginning := 0, true
 		for _, r := range rail.Rungs {
-			if r.Standing != nil && r.Layer != ladder.Ahead && r.Layer != ladder.Preview || r.Aside != "" {
+			if r.Layer != ladder.Ahead && r.Layer != ladder.Preview {
+				beginning = false
+				continue
+			}
+			if r.Aside != "" {
+				continue
+			}
+			if beginning {
+				beginning = false
+				for _, d := range r.Material.Demands {
+					e := ability.Skills[d.Skill]
+					e.Working++
+					ability.Skills[d.Skill] = e
+				}
 				continue
 			}
 			out = append(out, preview.Rung{Material: r.Material, Place: place, Begin: o.When[r.Material.ID].Begin.Median})
 			place++
 		}
 	}
-	return out
+	return out, ability
 }
 
 // recent are the skills that had a step within the week.

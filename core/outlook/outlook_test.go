@@ -86,6 +86,16 @@ func TestMovingARungMovesWhatHangsOnIt(t *testing.T) {
 	require.Less(t, o.When["m4"].Begin.Median, Of(student(t)).When["m4"].Begin.Median)
 }
 
+// The first rung of a strand is met without a preview; the second has one.
+func TestABeginningNeedsNoPreview(t *testing.T) {
+	in := student(t)
+	in.Standing = &standing.Standing{}
+	in.Placed[0], in.Placed[2] = in.Placed[2], in.Placed[0] // a first, then c, c, c, b, b
+	o := Of(in)
+	require.Len(t, o.Needs, 1)
+	require.Equal(t, "b", o.Needs[0].Skill)
+}
+
 func TestStandingAside(t *testing.T) {
 	in := student(t)
 	in.Placed[2].Aside = ladder.Skipped

@@ -16,8 +16,11 @@ type Piece struct {
 	Recall float64
 	// Days since it was played last.
 	Days int
-	// Useful is the share of the skills of the working pieces that it refines, 0 to 1.
+	// Useful is the share of the skills of the working pieces and of those that are
+	// being planted for that it refines, 0 to 1.
 	Useful float64
+	// Favourite says that the student likes it.
+	Favourite bool
 }
 
 // Policy decides what a piece is worth.
@@ -27,12 +30,16 @@ type Policy struct {
 	// UsefulWeight is what a piece is worth that refines everything, beside one
 	// that is certainly lost (worth 1). Default 0.5.
 	UsefulWeight float64
+	// Favourite is what a piece is worth more that the student likes. Default 0.15.
+	Favourite float64
 	// Variety is what every piece is worth by itself. Default 0.05.
 	Variety float64
 }
 
 // DefaultPolicy are the defaults above.
-func DefaultPolicy() Policy { return Policy{StarvedAfterDays: 42, UsefulWeight: 0.5, Variety: 0.05} }
+func DefaultPolicy() Policy {
+	return Policy{StarvedAfterDays: 42, UsefulWeight: 0.5, Favourite: 0.15, Variety: 0.05}
+}
 
 // Chosen is a piece that was picked, with its worth and the reason.
 type Chosen struct {
@@ -86,6 +93,9 @@ func size(x Piece) int { return max(1, int(math.Ceil(x.Minutes/step-1e-9))) }
 // working pieces, and a little for variety.
 func (p Policy) worth(x Piece) float64 {
 	w := (1 - x.Recall) + p.UsefulWeight*x.Useful + p.Variety
+	if x.Favourite {
+		w += p.Favourite
+	}
 	if x.Days > p.StarvedAfterDays {
 		w += starved
 	}
@@ -101,7 +111,10 @@ func (p Policy) why(x Piece) string {
 	case x.Days > p.StarvedAfterDays:
 		return fmt.Sprintf("%s, left for more than %d weeks", sure, p.StarvedAfterDays/7)
 	case x.Useful >= 0.5:
-		return sure + ", and it refines what the working pieces need"
+		sure += ", and it refines what is needed next"
+	}
+	if x.Favourite {
+		sure += ", a favourite"
 	}
 	return sure
 }

@@ -13,7 +13,7 @@ import (
 
 // Sign is one thing that is ripe, the most urgent kinds first.
 type Sign struct {
-	// Kind is "run", "stuck", "choose", "review" or "spot".
+	// Kind is "run", "stuck", "choose", "late" (a preview), "cliff", "spot" or "review".
 	Kind     string
 	Material string
 	// Text is a short sentence.
@@ -79,14 +79,20 @@ func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) [
 		}
 		signs = append(signs, Sign{"review", oldest, text})
 	}
-	rank := map[string]int{"run": 0, "stuck": 1, "choose": 2, "spot": 3, "review": 4}
+	Sort(signs)
+	return signs
+}
+
+var rank = map[string]int{"run": 0, "stuck": 1, "choose": 2, "late": 3, "cliff": 4, "spot": 5, "review": 6}
+
+// Sort puts the most urgent kinds first, and orders within a kind by the text.
+func Sort(signs []Sign) {
 	sort.Slice(signs, func(a, b int) bool {
 		if signs[a].Kind != signs[b].Kind {
 			return rank[signs[a].Kind] < rank[signs[b].Kind]
 		}
 		return signs[a].Text < signs[b].Text
 	})
-	return signs
 }
 
 func openSpots(m *standing.MaterialStanding) int {

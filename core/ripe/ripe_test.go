@@ -31,5 +31,8 @@ func TestSigns(t *testing.T) {
 		"spot: 1 open spot in “Sand”",
 		"review: “Elder” unheard for 9 weeks, and 1 more in review",
 	}, got)
+	p := DefaultPolicy()
+	p.Long = map[string]float64{"w": 6.2, "s": 6}
+	require.Equal(t, Sign{"stuck", "w", "“Wave” takes longer than the 7 weeks within which nine of ten such pieces are cleared"}, Find(s, lib, p, day)[2], "Sand is stuck already")
 	require.Equal(t, "choose", Find(&standing.Standing{}, lib, DefaultPolicy(), day)[0].Kind)
 }

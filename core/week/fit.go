@@ -126,6 +126,24 @@ func (d *Day) reviews(in Input, from int) int {
 	return added
 }
 
+// ReviewShareOf is the share, 0 to 1, of a week's practice that its learned
+// pieces take: as near to the share that is kept as they fill it.
+func ReviewShareOf(in Input) float64 {
+	played, reviewed, days := 0.0, 0, 0
+	for _, practises := range in.Practises {
+		if practises {
+			var d Day
+			reviewed += d.reviews(in, reviewed)
+			played += d.Minutes
+			days++
+		}
+	}
+	if days == 0 || in.Minutes == 0 {
+		return 0
+	}
+	return played / float64(days*in.Minutes)
+}
+
 // ReviewMinutes is how long it takes to play a learned piece once.
 func ReviewMinutes(m material.Material) float64 {
 	if m.Quarters > 0 {

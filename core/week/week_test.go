@@ -172,6 +172,22 @@ func TestMinutesWorkedByHand(t *testing.T) {
 }
 
 // Review keeps to its share, and the pieces take turns over the week.
+// Review fills its share of the week as far as there are pieces, and never more
+// than a piece beyond it.
+func TestTheShareOfReview(t *testing.T) {
+	in := Input{Start: start, Practises: everyDay(), Minutes: 20, Age: 8, ReviewShare: 0.75}
+	require.Zero(t, ReviewShareOf(in))
+	for i := range 12 {
+		in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i))})
+	}
+	more := ReviewShareOf(in)
+	require.InDelta(t, 0.75, more, plainMinutes/20)
+	in.ReviewShare = 0.3
+	require.InDelta(t, 0.3, ReviewShareOf(in), plainMinutes/20)
+	require.Less(t, ReviewShareOf(in), more)
+	require.Zero(t, ReviewShareOf(Input{ReviewShare: 0.5, Reviews: in.Reviews}))
+}
+
 func TestReviewPiecesTakeTurns(t *testing.T) {
 	in := Input{Start: start, Practises: everyDay(), Minutes: 20, Age: 8, ReviewShare: 0.3}
 	for i := range 19 {

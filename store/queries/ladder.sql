@@ -12,6 +12,34 @@ WHERE studio_id = ? AND ladder_id = ? AND strand = ?;
 INSERT INTO rung (studio_id, ladder_id, material_id, strand, position) VALUES (?, ?, ?, ?, ?)
 ON DUPLICATE KEY UPDATE material_id = rung.material_id;
 
+-- name: AllRungs :many
+SELECT * FROM rung WHERE studio_id = ? ORDER BY ladder_id, strand, position, material_id;
+
+-- name: DropRungs :exec
+DELETE FROM rung WHERE studio_id = ? AND ladder_id = ? AND strand = ?;
+
+-- name: InsertRung :exec
+INSERT INTO rung (studio_id, ladder_id, material_id, strand, position, aside) VALUES (?, ?, ?, ?, ?, ?);
+
+-- name: RungsChanged :execrows
+UPDATE ladder SET rungs_version = rungs_version + 1 WHERE studio_id = ? AND id = ? AND rungs_version = ?;
+
+-- name: RungsTouched :exec
+UPDATE ladder SET rungs_version = rungs_version + 1 WHERE studio_id = ? AND id = ?;
+
+-- name: Targets :many
+SELECT * FROM target WHERE studio_id = ? AND ladder_id = ? ORDER BY day, id;
+
+-- name: AllTargets :many
+SELECT * FROM target WHERE studio_id = ? ORDER BY ladder_id, day, id;
+
+-- name: SetTarget :exec
+INSERT INTO target (studio_id, ladder_id, id, name, day, material_id) VALUES (?, ?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE name = VALUES(name), day = VALUES(day), material_id = VALUES(material_id);
+
+-- name: RemoveTarget :execrows
+DELETE FROM target WHERE studio_id = ? AND ladder_id = ? AND id = ?;
+
 -- name: RemoveRung :execrows
 DELETE FROM rung WHERE studio_id = ? AND ladder_id = ? AND material_id = ?;
 
@@ -25,22 +53,20 @@ SELECT body FROM entry WHERE studio_id = ? AND ladder_id = ? AND id = ?;
 -- name: Entries :many
 SELECT body FROM entry WHERE studio_id = ? AND ladder_id = ? ORDER BY seq;
 
--- name: EntryMark :one
-SELECT COUNT(*) AS entries, CAST(COALESCE(MAX(seq), 0) AS SIGNED) AS last FROM entry
-WHERE studio_id = ? AND ladder_id = ?;
-
 -- name: Snapshot :one
 SELECT body FROM snapshot WHERE studio_id = ? AND ladder_id = ? AND fingerprint = ?;
-
--- name: SaveSnapshot :exec
-REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?);
 
 -- name: DropSnapshot :exec
 DELETE FROM snapshot WHERE studio_id = ? AND ladder_id = ?;
 
--- name: EntryMarks :many
-SELECT ladder_id, COUNT(*) AS entries, CAST(COALESCE(MAX(seq), 0) AS SIGNED) AS last FROM entry
-WHERE studio_id = ? GROUP BY ladder_id;
-
 -- name: Snapshots :many
 SELECT ladder_id, fingerprint, body FROM snapshot WHERE studio_id = ?;
+
+-- name: LogGrew :exec
+UPDATE ladder SET entries = entries + ? WHERE studio_id = ? AND id = ?;
+
+-- name: SaveSnapshot :exec
+REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body, observed_key, observed) VALUES (?, ?, ?, ?, ?, ?);
+
+-- name: Observed :many
+SELECT ladder_id, observed_key, observed FROM snapshot WHERE studio_id = ?;

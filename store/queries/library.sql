@@ -3,8 +3,8 @@ INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?);
 
 -- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Materials :many
 SELECT m.*, COALESCE(s.title, '') AS source_title
@@ -42,8 +42,17 @@ SELECT id FROM material WHERE studio_id = ? AND id = ? FOR UPDATE;
 
 -- name: UpdateMaterial :exec
 UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
-  bar_labels = ?, notes = ?, music = ?, rules = ?
+  bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?
 WHERE studio_id = ? AND id = ?;
+
+-- name: DescribeMaterial :exec
+UPDATE material SET title = ?, composer = ?, strand = ?, source_id = ?, unit = ?, page = ?, position = ?, tags = ? WHERE studio_id = ? AND id = ?;
+
+-- name: DropFocusPoints :exec
+DELETE FROM focus_point WHERE studio_id = ? AND material_id = ?;
+
+-- name: Sources :many
+SELECT * FROM source WHERE studio_id = ? ORDER BY title, id;
 
 -- name: OutdatedStudios :many
 SELECT DISTINCT studio_id FROM material WHERE rules < ? AND bars > 0 ORDER BY studio_id;

@@ -60,3 +60,20 @@ WHERE id = ? AND words_version = ?;
 
 -- name: SetApproach :exec
 UPDATE ladder SET approach = ? WHERE studio_id = ? AND id = ?;
+
+-- name: SetWay :execrows
+UPDATE studio SET way = ?, approach = ?, way_version = way_version + 1, words_version = words_version + 1
+WHERE id = ? AND way_version = ?;
+
+-- name: SetLadderWay :exec
+UPDATE ladder SET way = ?, approach = ? WHERE studio_id = ? AND id = ?;
+
+-- name: Holidays :many
+SELECT * FROM holiday WHERE studio_id = ? ORDER BY first_day, id;
+
+-- name: SetHoliday :exec
+INSERT INTO holiday (studio_id, id, name, first_day, last_day) VALUES (?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE name = VALUES(name), first_day = VALUES(first_day), last_day = VALUES(last_day);
+
+-- name: RemoveHoliday :execrows
+DELETE FROM holiday WHERE studio_id = ? AND id = ?;

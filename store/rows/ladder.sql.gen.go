@@ -7,6 +7,7 @@ package rows
 
 import (
 	"context"
+	"time"
 )
 
 const addEntry = `-- name: AddEntry :execrows
@@ -59,6 +60,89 @@ func (q *Queries) AddRung(ctx context.Context, arg AddRungParams) (int64, error)
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const allRungs = `-- name: AllRungs :many
+SELECT studio_id, ladder_id, material_id, strand, position, aside FROM rung WHERE studio_id = ? ORDER BY ladder_id, strand, position, material_id
+`
+
+func (q *Queries) AllRungs(ctx context.Context, studioID string) ([]Rung, error) {
+	rows, err := q.db.QueryContext(ctx, allRungs, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Rung
+	for rows.Next() {
+		var i Rung
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.MaterialID,
+			&i.Strand,
+			&i.Position,
+			&i.Aside,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const allTargets = `-- name: AllTargets :many
+SELECT studio_id, ladder_id, id, name, day, material_id FROM target WHERE studio_id = ? ORDER BY ladder_id, day, id
+`
+
+func (q *Queries) AllTargets(ctx context.Context, studioID string) ([]Target, error) {
+	rows, err := q.db.QueryContext(ctx, allTargets, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Target
+	for rows.Next() {
+		var i Target
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.ID,
+			&i.Name,
+			&i.Day,
+			&i.MaterialID,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const dropRungs = `-- name: DropRungs :exec
+DELETE FROM rung WHERE studio_id = ? AND ladder_id = ? AND strand = ?
+`
+
+type DropRungsParams struct {
+	StudioID string
+	LadderID string
+	Strand   string
+}
+
+func (q *Queries) DropRungs(ctx context.Context, arg DropRungsParams) error {
+	_, err := q.db.ExecContext(ctx, dropRungs, arg.StudioID, arg.LadderID, arg.Strand)
+	return err
 }
 
 const dropSnapshot = `-- name: DropSnapshot :exec
@@ -124,60 +208,29 @@ func (q *Queries) EntryBody(ctx context.Context, arg EntryBodyParams) (string, e
 	return body, err
 }
 
-const entryMark = `-- name: EntryMark :one
-SELECT COUNT(*) AS entries, CAST(COALESCE(MAX(seq), 0) AS SIGNED) AS last FROM entry
-WHERE studio_id = ? AND ladder_id = ?
+const insertRung = `-- name: InsertRung :exec
+INSERT INTO rung (studio_id, ladder_id, material_id, strand, position, aside) VALUES (?, ?, ?, ?, ?, ?)
 `
 
-type EntryMarkParams struct {
-	StudioID string
-	LadderID string
+type InsertRungParams struct {
+	StudioID   string
+	LadderID   string
+	MaterialID string
+	Strand     string
+	Position   int32
+	Aside      string
 }
 
-type EntryMarkRow struct {
-	Entries int64
-	Last    int64
-}
-
-func (q *Queries) EntryMark(ctx context.Context, arg EntryMarkParams) (EntryMarkRow, error) {
-	row := q.db.QueryRowContext(ctx, entryMark, arg.StudioID, arg.LadderID)
-	var i EntryMarkRow
-	err := row.Scan(&i.Entries, &i.Last)
-	return i, err
-}
-
-const entryMarks = `-- name: EntryMarks :many
-SELECT ladder_id, COUNT(*) AS entries, CAST(COALESCE(MAX(seq), 0) AS SIGNED) AS last FROM entry
-WHERE studio_id = ? GROUP BY ladder_id
-`
-
-type EntryMarksRow struct {
-	LadderID string
-	Entries  int64
-	Last     int64
-}
-
-func (q *Queries) EntryMarks(ctx context.Context, studioID string) ([]EntryMarksRow, error) {
-	rows, err := q.db.QueryContext(ctx, entryMarks, studioID)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var items []EntryMarksRow
-	for rows.Next() {
-		var i EntryMarksRow
-		if err := rows.Scan(&i.LadderID, &i.Entries, &i.Last); err != nil {
-			return nil, err
-		}
-		items = append(items, i)
-	}
-	if err := rows.Close(); err != nil {
-		return nil, err
-	}
-	if err := rows.Err(); err != nil {
-		return nil, err
-	}
-	return items, nil
+func (q *Queries) InsertRung(ctx context.Context, arg InsertRungParams) error {
+	_, err := q.db.ExecContext(ctx, insertRung,
+		arg.StudioID,
+		arg.LadderID,
+		arg.MaterialID,
+		arg.Strand,
+		arg.Position,
+		arg.Aside,
+	)
+	return err
 }
 
 const lastRung = `-- name: LastRung :one
@@ -214,6 +267,54 @@ func (q *Queries) LockLadder(ctx context.Context, arg LockLadderParams) (string,
 	return id, err
 }
 
+const logGrew = `-- name: LogGrew :exec
+UPDATE ladder SET entries = entries + ? WHERE studio_id = ? AND id = ?
+`
+
+type LogGrewParams struct {
+	Entries  int64
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) LogGrew(ctx context.Context, arg LogGrewParams) error {
+	_, err := q.db.ExecContext(ctx, logGrew, arg.Entries, arg.StudioID, arg.ID)
+	return err
+}
+
+const observed = `-- name: Observed :many
+SELECT ladder_id, observed_key, observed FROM snapshot WHERE studio_id = ?
+`
+
+type ObservedRow struct {
+	LadderID    string
+	ObservedKey string
+	Observed    string
+}
+
+func (q *Queries) Observed(ctx context.Context, studioID string) ([]ObservedRow, error) {
+	rows, err := q.db.QueryContext(ctx, observed, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ObservedRow
+	for rows.Next() {
+		var i ObservedRow
+		if err := rows.Scan(&i.LadderID, &i.ObservedKey, &i.Observed); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const removeRung = `-- name: RemoveRung :execrows
 DELETE FROM rung WHERE studio_id = ? AND ladder_id = ? AND material_id = ?
 `
@@ -232,8 +333,26 @@ func (q *Queries) RemoveRung(ctx context.Context, arg RemoveRungParams) (int64, 
 	return result.RowsAffected()
 }
 
+const removeTarget = `-- name: RemoveTarget :execrows
+DELETE FROM target WHERE studio_id = ? AND ladder_id = ? AND id = ?
+`
+
+type RemoveTargetParams struct {
+	StudioID string
+	LadderID string
+	ID       string
+}
+
+func (q *Queries) RemoveTarget(ctx context.Context, arg RemoveTargetParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, removeTarget, arg.StudioID, arg.LadderID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const rungs = `-- name: Rungs :many
-SELECT studio_id, ladder_id, material_id, strand, position FROM rung WHERE studio_id = ? AND ladder_id = ? ORDER BY strand, position, material_id
+SELECT studio_id, ladder_id, material_id, strand, position, aside FROM rung WHERE studio_id = ? AND ladder_id = ? ORDER BY strand, position, material_id
 `
 
 type RungsParams struct {
@@ -256,6 +375,7 @@ func (q *Queries) Rungs(ctx context.Context, arg RungsParams) ([]Rung, error) {
 			&i.MaterialID,
 			&i.Strand,
 			&i.Position,
+			&i.Aside,
 		); err != nil {
 			return nil, err
 		}
@@ -270,8 +390,40 @@ func (q *Queries) Rungs(ctx context.Context, arg RungsParams) ([]Rung, error) {
 	return items, nil
 }
 
+const rungsChanged = `-- name: RungsChanged :execrows
+UPDATE ladder SET rungs_version = rungs_version + 1 WHERE studio_id = ? AND id = ? AND rungs_version = ?
+`
+
+type RungsChangedParams struct {
+	StudioID     string
+	ID           string
+	RungsVersion int64
+}
+
+func (q *Queries) RungsChanged(ctx context.Context, arg RungsChangedParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, rungsChanged, arg.StudioID, arg.ID, arg.RungsVersion)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const rungsTouched = `-- name: RungsTouched :exec
+UPDATE ladder SET rungs_version = rungs_version + 1 WHERE studio_id = ? AND id = ?
+`
+
+type RungsTouchedParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) RungsTouched(ctx context.Context, arg RungsTouchedParams) error {
+	_, err := q.db.ExecContext(ctx, rungsTouched, arg.StudioID, arg.ID)
+	return err
+}
+
 const saveSnapshot = `-- name: SaveSnapshot :exec
-REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?)
+REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body, observed_key, observed) VALUES (?, ?, ?, ?, ?, ?)
 `
 
 type SaveSnapshotParams struct {
@@ -279,6 +431,8 @@ type SaveSnapshotParams struct {
 	LadderID    string
 	Fingerprint string
 	Body        []byte
+	ObservedKey string
+	Observed    string
 }
 
 func (q *Queries) SaveSnapshot(ctx context.Context, arg SaveSnapshotParams) error {
@@ -287,6 +441,34 @@ func (q *Queries) SaveSnapshot(ctx context.Context, arg SaveSnapshotParams) erro
 		arg.LadderID,
 		arg.Fingerprint,
 		arg.Body,
+		arg.ObservedKey,
+		arg.Observed,
+	)
+	return err
+}
+
+const setTarget = `-- name: SetTarget :exec
+INSERT INTO target (studio_id, ladder_id, id, name, day, material_id) VALUES (?, ?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE name = VALUES(name), day = VALUES(day), material_id = VALUES(material_id)
+`
+
+type SetTargetParams struct {
+	StudioID   string
+	LadderID   string
+	ID         string
+	Name       string
+	Day        time.Time
+	MaterialID string
+}
+
+func (q *Queries) SetTarget(ctx context.Context, arg SetTargetParams) error {
+	_, err := q.db.ExecContext(ctx, setTarget,
+		arg.StudioID,
+		arg.LadderID,
+		arg.ID,
+		arg.Name,
+		arg.Day,
+		arg.MaterialID,
 	)
 	return err
 }
@@ -328,6 +510,45 @@ func (q *Queries) Snapshots(ctx context.Context, studioID string) ([]SnapshotsRo
 	for rows.Next() {
 		var i SnapshotsRow
 		if err := rows.Scan(&i.LadderID, &i.Fingerprint, &i.Body); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const targets = `-- name: Targets :many
+SELECT studio_id, ladder_id, id, name, day, material_id FROM target WHERE studio_id = ? AND ladder_id = ? ORDER BY day, id
+`
+
+type TargetsParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) Targets(ctx context.Context, arg TargetsParams) ([]Target, error) {
+	rows, err := q.db.QueryContext(ctx, targets, arg.StudioID, arg.LadderID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Target
+	for rows.Next() {
+		var i Target
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.ID,
+			&i.Name,
+			&i.Day,
+			&i.MaterialID,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)

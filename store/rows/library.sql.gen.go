@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -84,6 +84,7 @@ type AddMaterialParams struct {
 	Notes        string
 	Music        string
 	Rules        int16
+	Tags         string
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -107,6 +108,7 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.Notes,
 		arg.Music,
 		arg.Rules,
+		arg.Tags,
 	)
 	return err
 }
@@ -187,6 +189,39 @@ func (q *Queries) Demands(ctx context.Context, studioID string) ([]Demand, error
 	return items, nil
 }
 
+const describeMaterial = `-- name: DescribeMaterial :exec
+UPDATE material SET title = ?, composer = ?, strand = ?, source_id = ?, unit = ?, page = ?, position = ?, tags = ? WHERE studio_id = ? AND id = ?
+`
+
+type DescribeMaterialParams struct {
+	Title    string
+	Composer string
+	Strand   string
+	SourceID sql.NullString
+	Unit     string
+	Page     int16
+	Position int16
+	Tags     string
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DescribeMaterial(ctx context.Context, arg DescribeMaterialParams) error {
+	_, err := q.db.ExecContext(ctx, describeMaterial,
+		arg.Title,
+		arg.Composer,
+		arg.Strand,
+		arg.SourceID,
+		arg.Unit,
+		arg.Page,
+		arg.Position,
+		arg.Tags,
+		arg.StudioID,
+		arg.ID,
+	)
+	return err
+}
+
 const dropDemands = `-- name: DropDemands :exec
 DELETE FROM demand WHERE studio_id = ? AND material_id = ?
 `
@@ -198,6 +233,20 @@ type DropDemandsParams struct {
 
 func (q *Queries) DropDemands(ctx context.Context, arg DropDemandsParams) error {
 	_, err := q.db.ExecContext(ctx, dropDemands, arg.StudioID, arg.MaterialID)
+	return err
+}
+
+const dropFocusPoints = `-- name: DropFocusPoints :exec
+DELETE FROM focus_point WHERE studio_id = ? AND material_id = ?
+`
+
+type DropFocusPointsParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) DropFocusPoints(ctx context.Context, arg DropFocusPointsParams) error {
+	_, err := q.db.ExecContext(ctx, dropFocusPoints, arg.StudioID, arg.MaterialID)
 	return err
 }
 
@@ -276,7 +325,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, COALESCE(s.title, '') AS source_title
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, COALESCE(s.title, '') AS source_title
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 WHERE m.studio_id = ?
@@ -303,6 +352,7 @@ type MaterialsRow struct {
 	Rules        int16
 	Notes        string
 	Music        string
+	Tags         string
 	SourceTitle  string
 }
 
@@ -335,6 +385,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Rules,
 			&i.Notes,
 			&i.Music,
+			&i.Tags,
 			&i.SourceTitle,
 		); err != nil {
 			return nil, err
@@ -490,9 +541,41 @@ func (q *Queries) SetOverruling(ctx context.Context, arg SetOverrulingParams) er
 	return err
 }
 
+const sources = `-- name: Sources :many
+SELECT studio_id, id, title, instrument FROM source WHERE studio_id = ? ORDER BY title, id
+`
+
+func (q *Queries) Sources(ctx context.Context, studioID string) ([]Source, error) {
+	rows, err := q.db.QueryContext(ctx, sources, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Source
+	for rows.Next() {
+		var i Source
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.Title,
+			&i.Instrument,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const updateMaterial = `-- name: UpdateMaterial :exec
 UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
-  bar_labels = ?, notes = ?, music = ?, rules = ?
+  bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?
 WHERE studio_id = ? AND id = ?
 `
 
@@ -508,6 +591,7 @@ type UpdateMaterialParams struct {
 	Notes        string
 	Music        string
 	Rules        int16
+	Tags         string
 	StudioID     string
 	ID           string
 }
@@ -525,6 +609,7 @@ func (q *Queries) UpdateMaterial(ctx context.Context, arg UpdateMaterialParams) 
 		arg.Notes,
 		arg.Music,
 		arg.Rules,
+		arg.Tags,
 		arg.StudioID,
 		arg.ID,
 	)

@@ -34,6 +34,14 @@ type FocusPoint struct {
 	Words      string
 }
 
+type Holiday struct {
+	StudioID string
+	ID       string
+	Name     string
+	FirstDay time.Time
+	LastDay  time.Time
+}
+
 type Ladder struct {
 	StudioID        string
 	ID              string
@@ -44,6 +52,9 @@ type Ladder struct {
 	HandsApart      bool
 	Version         int64
 	Approach        string
+	Way             string
+	RungsVersion    int64
+	Entries         int64
 }
 
 type LessonSlot struct {
@@ -80,6 +91,7 @@ type Material struct {
 	Rules        int16
 	Notes        string
 	Music        string
+	Tags         string
 }
 
 type Overruling struct {
@@ -95,6 +107,7 @@ type Rung struct {
 	MaterialID string
 	Strand     string
 	Position   int32
+	Aside      string
 }
 
 type ScoreFile struct {
@@ -115,6 +128,8 @@ type Snapshot struct {
 	LadderID    string
 	Fingerprint string
 	Body        []byte
+	ObservedKey string
+	Observed    string
 }
 
 type Source struct {
@@ -141,6 +156,17 @@ type Studio struct {
 	ValueNames     string
 	Approach       string
 	WordsVersion   int64
+	Way            string
+	WayVersion     int64
+}
+
+type Target struct {
+	StudioID   string
+	LadderID   string
+	ID         string
+	Name       string
+	Day        time.Time
+	MaterialID string
 }
 
 type Teacher struct {

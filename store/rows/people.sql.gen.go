@@ -164,8 +164,41 @@ func (q *Queries) ForgetLoginFailures(ctx context.Context, arg ForgetLoginFailur
 	return err
 }
 
+const holidays = `-- name: Holidays :many
+SELECT studio_id, id, name, first_day, last_day FROM holiday WHERE studio_id = ? ORDER BY first_day, id
+`
+
+func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, error) {
+	rows, err := q.db.QueryContext(ctx, holidays, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Holiday
+	for rows.Next() {
+		var i Holiday
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.Name,
+			&i.FirstDay,
+			&i.LastDay,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const ladder = `-- name: Ladder :one
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, s.name, s.born, p.weekday, p.starts_at, p.minutes
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, s.name, s.born, p.weekday, p.starts_at, p.minutes
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
@@ -187,6 +220,9 @@ type LadderRow struct {
 	HandsApart      bool
 	Version         int64
 	Approach        string
+	Way             string
+	RungsVersion    int64
+	Entries         int64
 	Name            string
 	Born            time.Time
 	Weekday         uint8
@@ -207,6 +243,9 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 		&i.HandsApart,
 		&i.Version,
 		&i.Approach,
+		&i.Way,
+		&i.RungsVersion,
+		&i.Entries,
 		&i.Name,
 		&i.Born,
 		&i.Weekday,
@@ -217,7 +256,7 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 }
 
 const ladders = `-- name: Ladders :many
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, s.name, s.born, p.weekday, p.starts_at, p.minutes
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, s.name, s.born, p.weekday, p.starts_at, p.minutes
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
@@ -235,6 +274,9 @@ type LaddersRow struct {
 	HandsApart      bool
 	Version         int64
 	Approach        string
+	Way             string
+	RungsVersion    int64
+	Entries         int64
 	Name            string
 	Born            time.Time
 	Weekday         uint8
@@ -261,6 +303,9 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 			&i.HandsApart,
 			&i.Version,
 			&i.Approach,
+			&i.Way,
+			&i.RungsVersion,
+			&i.Entries,
 			&i.Name,
 			&i.Born,
 			&i.Weekday,
@@ -280,6 +325,23 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 	return items, nil
 }
 
+const removeHoliday = `-- name: RemoveHoliday :execrows
+DELETE FROM holiday WHERE studio_id = ? AND id = ?
+`
+
+type RemoveHolidayParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) RemoveHoliday(ctx context.Context, arg RemoveHolidayParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, removeHoliday, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const setApproach = `-- name: SetApproach :exec
 UPDATE ladder SET approach = ? WHERE studio_id = ? AND id = ?
 `
@@ -292,6 +354,51 @@ type SetApproachParams struct {
 
 func (q *Queries) SetApproach(ctx context.Context, arg SetApproachParams) error {
 	_, err := q.db.ExecContext(ctx, setApproach, arg.Approach, arg.StudioID, arg.ID)
+	return err
+}
+
+const setHoliday = `-- name: SetHoliday :exec
+INSERT INTO holiday (studio_id, id, name, first_day, last_day) VALUES (?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE name = VALUES(name), first_day = VALUES(first_day), last_day = VALUES(last_day)
+`
+
+type SetHolidayParams struct {
+	StudioID string
+	ID       string
+	Name     string
+	FirstDay time.Time
+	LastDay  time.Time
+}
+
+func (q *Queries) SetHoliday(ctx context.Context, arg SetHolidayParams) error {
+	_, err := q.db.ExecContext(ctx, setHoliday,
+		arg.StudioID,
+		arg.ID,
+		arg.Name,
+		arg.FirstDay,
+		arg.LastDay,
+	)
+	return err
+}
+
+const setLadderWay = `-- name: SetLadderWay :exec
+UPDATE ladder SET way = ?, approach = ? WHERE studio_id = ? AND id = ?
+`
+
+type SetLadderWayParams struct {
+	Way      string
+	Approach string
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) SetLadderWay(ctx context.Context, arg SetLadderWayParams) error {
+	_, err := q.db.ExecContext(ctx, setLadderWay,
+		arg.Way,
+		arg.Approach,
+		arg.StudioID,
+		arg.ID,
+	)
 	return err
 }
 
@@ -317,6 +424,31 @@ func (q *Queries) SetPractice(ctx context.Context, arg SetPracticeParams) (int64
 		arg.StudioID,
 		arg.ID,
 		arg.Version,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const setWay = `-- name: SetWay :execrows
+UPDATE studio SET way = ?, approach = ?, way_version = way_version + 1, words_version = words_version + 1
+WHERE id = ? AND way_version = ?
+`
+
+type SetWayParams struct {
+	Way        string
+	Approach   string
+	ID         string
+	WayVersion int64
+}
+
+func (q *Queries) SetWay(ctx context.Context, arg SetWayParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setWay,
+		arg.Way,
+		arg.Approach,
+		arg.ID,
+		arg.WayVersion,
 	)
 	if err != nil {
 		return 0, err
@@ -370,7 +502,7 @@ func (q *Queries) StudentExists(ctx context.Context, arg StudentExistsParams) (i
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -386,6 +518,8 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.ValueNames,
 		&i.Approach,
 		&i.WordsVersion,
+		&i.Way,
+		&i.WayVersion,
 	)
 	return i, err
 }

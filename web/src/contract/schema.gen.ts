@@ -137,6 +137,143 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/rungs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Sets the order of everything on the ladder that was not begun. Begun rungs stay; what is not named is taken off. With try, nothing is kept: the answer shows what it would do. */
+        put: operations["arrange"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Works a date backwards; nothing is kept. */
+        post: operations["tryTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/targets/{target}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                target: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setTarget"];
+        post?: never;
+        delete: operations["removeTarget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWay"];
+        /** @description Sets the studio's way, or with a ladder in what a student differs from it. */
+        put: operations["setWay"];
+        /** @description Says what another way would change; nothing is kept. */
+        post: operations["tryWay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listHolidays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/holidays/{holiday}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                holiday: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setHoliday"];
+        post?: never;
+        delete: operations["removeHoliday"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/overview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getOverview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/week": {
         parameters: {
             query?: never;
@@ -388,7 +525,7 @@ export interface components {
         };
         Sign: {
             /** @enum {string} */
-            kind: "run" | "stuck" | "choose" | "spot" | "review";
+            kind: "run" | "stuck" | "choose" | "late" | "cliff" | "spot" | "review";
             material?: components["schemas"]["Id"];
             text: string;
         };
@@ -477,6 +614,15 @@ export interface components {
              */
             recall?: number;
             howLong?: components["schemas"]["HowLong"];
+            /** @enum {string} */
+            aside?: "" | "skipped" | "paused";
+            begins?: components["schemas"]["Days"];
+            clears?: components["schemas"]["Days"];
+            /** @description It takes longer than nine of ten such pieces */
+            long?: boolean;
+            tags?: string[];
+            /** @description What the student showed, in words */
+            liking?: string[];
             why: string;
         };
         /** @description How many weeks a piece takes from its beginning; four times of five between low and high */
@@ -489,6 +635,286 @@ export interface components {
             high: number;
             words: string;
             why: string;
+        };
+        /** @description A range of dates; four times of five the truth lies from low to high */
+        Days: {
+            /** Format: date */
+            low: string;
+            /** Format: date */
+            median: string;
+            /** Format: date */
+            high: string;
+            words: string;
+        };
+        /** @description A skill that something ahead needs and that is planted in bites before it */
+        Planting: {
+            skill: string;
+            name: string;
+            done: number;
+            of: number;
+            /** @description The material that needs it first */
+            for: components["schemas"]["Id"];
+            forTitle: string;
+            /**
+             * Format: date
+             * @description When that piece is expected to begin
+             */
+            needed: string;
+            /**
+             * Format: date
+             * @description The lesson of the last bite
+             */
+            ready: string;
+            /** @description Lessons between the last bite and the last lesson for it */
+            slack: number;
+            /** @description Lessons by which it comes too late */
+            late: number;
+            steps: {
+                step: number;
+                text: string;
+                /** Format: date */
+                day: string;
+                /**
+                 * Format: date
+                 * @description The last lesson for it; before today when it is late
+                 */
+                due: string;
+            }[];
+            /** @description What would mend a late one */
+            mends: string[];
+            why: string;
+        };
+        TargetBrief: {
+            id: components["schemas"]["Id"];
+            name: string;
+            /** Format: date */
+            day: string;
+            material: components["schemas"]["Id"];
+            title: string;
+            verdict: components["schemas"]["Verdict"];
+        };
+        TargetQuestion: {
+            material: components["schemas"]["Id"];
+            /** Format: date */
+            day: string;
+            /** @description Holidays in which there are lessons all the same */
+            given?: components["schemas"]["Id"][];
+        };
+        NewTarget: {
+            name: string;
+            /** Format: date */
+            day: string;
+            material: components["schemas"]["Id"];
+        };
+        Verdict: {
+            sentence: string;
+            /** @description Lessons up to the day */
+            lessons: number;
+            /**
+             * Format: double
+             * @description Of being ready as the ladder stands, 0 to 1
+             */
+            chance: number;
+            /**
+             * Format: double
+             * @description When it begins in the next lesson
+             */
+            straight: number;
+            /**
+             * Format: double
+             * @description When the lessons of two more weeks fall out
+             */
+            withoutTwo: number;
+            begun: boolean;
+            /** @description It can still begin in time */
+            possible: boolean;
+            /** Format: date */
+            latestStart?: string;
+            /**
+             * Format: double
+             * @description The chance that is asked for
+             */
+            sure: number;
+            /** @description Weeks from cleared to performed */
+            polish: number;
+            /** @description What leaving one rung out would do, the most helpful first */
+            drops: {
+                material: components["schemas"]["Id"];
+                title: string;
+                /** Format: double */
+                chance: number;
+            }[];
+            /** @description The holidays between now and the day */
+            holidays: {
+                id: components["schemas"]["Id"];
+                name: string;
+                lessons: number;
+                given: boolean;
+            }[];
+            why: string[];
+        };
+        Arrangement: {
+            /** Format: int64 */
+            version: number;
+            rungs: components["schemas"]["PlacedRung"][];
+        };
+        PlacedRung: {
+            material: components["schemas"]["Id"];
+            strand: components["schemas"]["Strand"];
+            /** @enum {string} */
+            aside?: "" | "skipped" | "paused";
+        };
+        Arranged: {
+            ladder: components["schemas"]["LadderView"];
+            /** @description What the order changes, in words */
+            changes: components["schemas"]["Consequence"][];
+        };
+        Consequence: {
+            /** @enum {string} */
+            kind: "leap" | "preview" | "date" | "target";
+            material?: components["schemas"]["Id"];
+            text: string;
+            worse: boolean;
+        };
+        Fit: {
+            /** Format: double */
+            reach: number;
+            taste: {
+                tag: string;
+                /** Format: double */
+                score: number;
+                why: string;
+            }[];
+            candidates: components["schemas"]["FitCandidate"][];
+        };
+        FitCandidate: {
+            material: components["schemas"]["Id"];
+            title: string;
+            from: string;
+            strand: components["schemas"]["Strand"];
+            onLadder: boolean;
+            /** Format: double */
+            leap: number;
+            /** Format: double */
+            score: number;
+            /** Format: double */
+            ready: number;
+            /** Format: double */
+            size: number;
+            /** Format: double */
+            taste: number;
+            /** Format: double */
+            balance: number;
+            reasons: string[];
+            blocks: {
+                why: string;
+                way: string[];
+            }[];
+        };
+        Way: {
+            /** Format: double */
+            reviewShare: number;
+            readingAfter: number;
+            /** @enum {string} */
+            approach: "direction" | "interval" | "names" | "position";
+            /** @enum {string} */
+            firstView: "sound" | "score";
+            firstChunk: number;
+            /** @enum {string} */
+            standard: "" | "light" | "strict";
+            secureAfter: number;
+            /** Format: double */
+            comfortable: number;
+            easeAfterLeap: boolean;
+            bites: number;
+            lookRungs: number;
+            lookWeeks: number;
+            reviewWeeks: number;
+            stuckLessons: number;
+            polishWeeks: number;
+            /** Format: double */
+            sure: number;
+        };
+        WayView: {
+            way: components["schemas"]["Way"];
+            /** @description The preset that it equals; empty for none */
+            preset: string;
+            /** Format: int64 */
+            version: number;
+            /** @description In what a student differs from the studio */
+            differs: string[];
+            presets: {
+                key: string;
+                name: string;
+                says: string;
+                way: components["schemas"]["Way"];
+            }[];
+        };
+        WayChange: {
+            switches: {
+                key: string;
+                name: string;
+                from: string;
+                to: string;
+                means: string;
+            }[];
+            /** @description What it does to each student, where it does anything */
+            students: {
+                ladder: components["schemas"]["Id"];
+                name: string;
+                effects: string[];
+            }[];
+        };
+        Holiday: {
+            id: components["schemas"]["Id"];
+            name: string;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+        };
+        Overview: {
+            sentence: string;
+            students: components["schemas"]["OverviewStudent"][];
+        };
+        OverviewStudent: {
+            student: components["schemas"]["Student"];
+            signs: components["schemas"]["Sign"][];
+            working: {
+                material: components["schemas"]["Id"];
+                title: string;
+                full: number;
+                points: number;
+                /**
+                 * Format: double
+                 * @description In work so far
+                 */
+                weeks: number;
+                /**
+                 * Format: double
+                 * @description Nine of ten such pieces take no longer
+                 */
+                usual: number;
+                clears: components["schemas"]["Days"];
+            }[];
+            review: components["schemas"]["ReviewState"];
+            targets: components["schemas"]["TargetBrief"][];
+        };
+        /** @description How learned pieces are kept */
+        ReviewState: {
+            pieces: number;
+            /** @description Less than eighty per cent sure */
+            fading: number;
+            /** @description Unheard for longer than the studio allows */
+            starved: number;
+            /**
+             * Format: double
+             * @description Of the coming week's practice, 0 to 1
+             */
+            share: number;
+            /** Format: double */
+            aim: number;
+            words: string;
         };
         Rail: {
             strand: components["schemas"]["Strand"];
@@ -503,6 +929,17 @@ export interface components {
             reachWhy: string;
             rails: components["schemas"]["Rail"][];
             habits: components["schemas"]["OwnFocus"][];
+            /**
+             * Format: int64
+             * @description Of the order of the rungs
+             */
+            version: number;
+            /** Format: date */
+            day: string;
+            /** @description Most urgent first */
+            plantings: components["schemas"]["Planting"][];
+            targets: components["schemas"]["TargetBrief"][];
+            review: components["schemas"]["ReviewState"];
         };
         Candidate: {
             material: components["schemas"]["Id"];
@@ -579,6 +1016,7 @@ export interface components {
             text: string;
             /** @description The title of the piece that will need it */
             for: string;
+            why: string;
         };
         StandardPoint: {
             id: string;
@@ -611,6 +1049,11 @@ export interface components {
             /** @description Preview steps for what the rungs ahead will need, soonest first */
             bites: components["schemas"]["Bite"][];
             standard: components["schemas"]["StandardPoint"][];
+            /**
+             * @description The level of the standard
+             * @enum {string}
+             */
+            level: "" | "light" | "strict";
             signs: components["schemas"]["Sign"][];
             /** @description Today's entries that count, oldest first */
             log: components["schemas"]["LogLine"][];
@@ -627,7 +1070,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "correction";
+            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "correction";
             material?: components["schemas"]["Id"];
             focus?: components["schemas"]["Id"];
             mark?: components["schemas"]["Mark"];
@@ -635,6 +1078,10 @@ export interface components {
             to?: number;
             spot?: components["schemas"]["Id"];
             met?: string[];
+            /** @enum {string} */
+            standard?: "" | "light" | "strict";
+            /** @enum {string} */
+            sign?: "first" | "asked" | "unasked" | "liked" | "disliked";
             rating?: number;
             skill?: string;
             step?: number;
@@ -683,6 +1130,7 @@ export interface components {
             days: components["schemas"]["WeekDay"][];
             leftOut: components["schemas"]["WeekItem"][];
             notYet: string[];
+            review: components["schemas"]["ReviewState"];
             /** @description The learned pieces picked for this week, and why */
             reviews: {
                 material: components["schemas"]["Id"];
@@ -1008,6 +1456,12 @@ export interface components {
             readyFor: components["schemas"]["Ready"][];
             /** @enum {string} */
             approach: "direction" | "interval" | "names" | "position";
+            /**
+             * @description What stands first
+             * @enum {string}
+             */
+            firstView: "sound" | "score";
+            tags: string[];
             /** @description MIDI pitches, string 1 first; for strings only */
             openStrings?: number[];
             format?: string;
@@ -1353,6 +1807,308 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    arrange: {
+        parameters: {
+            query?: {
+                try?: boolean;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Arrangement"];
+            };
+        };
+        responses: {
+            /** @description The ladder in that order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arranged"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFit: {
+        parameters: {
+            query?: {
+                /** @description Default: all strands */
+                strand?: components["schemas"]["Strand"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Everything that could come next, best first; what is blocked last */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fit"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verdict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                target: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTarget"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                target: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getWay: {
+        parameters: {
+            query?: {
+                /** @description A student's own way */
+                ladder?: components["schemas"]["Id"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The way of teaching */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayView"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setWay: {
+        parameters: {
+            query?: {
+                ladder?: components["schemas"]["Id"];
+                /** @description Of the studio's way that it was made from */
+                version?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Way"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryWay: {
+        parameters: {
+            query?: {
+                ladder?: components["schemas"]["Id"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Way"];
+            };
+        };
+        responses: {
+            /** @description What it would change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayChange"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listHolidays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Days without lessons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Holiday"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setHoliday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                holiday: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    /** Format: date */
+                    first: string;
+                    /** Format: date */
+                    last: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeHoliday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                holiday: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getOverview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All students on one page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Overview"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getWeek: {
         parameters: {
             query?: {
@@ -1492,6 +2248,8 @@ export interface operations {
                 "application/json": {
                     title: string;
                     composer: string;
+                    /** @description What it is like; left as they are when not given */
+                    tags?: string[];
                 };
             };
         };
