@@ -193,6 +193,11 @@ func TestAWayOfTeachingChangesAsAnnounced(t *testing.T) {
 	_, piece := u.call("GET", "/api/materials/"+u.materialOf("Fog"), nil)
 	require.Equal(t, "sound", piece["firstView"])
 
+	fresh := newStudent(t, u)
+	_, next := u.call("GET", "/api/ladders/"+fresh+"/next?strand=reading", nil)
+	require.Nil(t, next["chosen"])
+	require.Contains(t, next["reasons"].([]any)[0], "reading begins after 52 weeks")
+
 	// One student goes another way; the studio's next change leaves that alone.
 	own := items(t, was, "presets")[1]["way"].(map[string]any)
 	status, got = u.call("PUT", "/api/way?ladder="+ladder, own)

@@ -120,7 +120,7 @@ func consequences(was, will ahead, targets []store.Target) []contract.Consequenc
 		x, was_ := was.When[r.Material.ID]
 		y, is := will.When[r.Material.ID]
 		if moved := y.Begin.Median - x.Begin.Median; was_ && is && moved != 0 {
-			add("date", r.Material.ID, moved > 0, "“%s” begins about %s instead of %s.", r.Material.Title,
+			add("date", r.Material.ID, false, "“%s” begins about %s instead of %s.", r.Material.Title,
 				will.lessons.Day(y.Begin.Median).Format("2 January"), was.lessons.Day(x.Begin.Median).Format("2 January"))
 		}
 	}

@@ -106,14 +106,18 @@ func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (
 	v := ladder.Draw(sh.standing, sh.lib, placed, sh.policy.Leap, sh.today)
 	strand := material.Strand(r.Params.Strand)
 	in := next.Input{Ability: sh.standing.Ability, Policy: sh.policy.Leap, Reach: v.Reach, Skills: sh.skills, Last: sh.standing.Leaps(sh.lib, strand), Straight: !sh.way.EaseAfterLeap}
+	reasons := sh.notYetReading(strand)
 	for _, rail := range v.Rails {
 		for _, rung := range rail.Rungs {
-			if rail.Strand == strand && rung.Standing == nil && rung.Aside == "" {
+			if rail.Strand == strand && len(reasons) == 0 && rung.Standing == nil && rung.Aside == "" {
 				in.Candidates = append(in.Candidates, rung.Material)
 			}
 		}
 	}
 	p := next.Propose(in)
+	if len(reasons) > 0 {
+		p.Reasons = reasons
+	}
 	out := contract.Proposal{
 		Strand: r.Params.Strand, Reach: v.Reach.Size, ReachWhy: v.Reach.Why, Ease: p.Ease, Reasons: p.Reasons,
 		Last: append([]float64{}, in.Last...), Considered: []contract.Candidate{},
@@ -125,6 +129,19 @@ func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (
 		out.Chosen = sh.candidate(*p.Chosen)
 	}
 	return contract.GetNext200JSONResponse(out), nil
+}
+
+// notYetReading says why nothing is proposed on the reading strand yet; empty when it may begin.
+func (sh shelf) notYetReading(strand material.Strand) []string {
+	first := sh.standing.FirstLesson
+	if first.IsZero() {
+		first = sh.today
+	}
+	begins := sh.day(first).AddDate(0, 0, 7*sh.way.ReadingAfter)
+	if strand != material.Reading || !begins.After(sh.today) {
+		return nil
+	}
+	return []string{fmt.Sprintf("In this way of teaching reading begins after %s of lessons: on %s.", counted(sh.way.ReadingAfter, "week"), begins.Format("2 January 2006"))}
 }
 
 func (b book) candidate(c next.Candidate) contract.Candidate {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"sort"
+	"strings"
 	"time"
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
@@ -147,6 +148,13 @@ func (a ahead) plantings() []contract.Planting {
 		left := o.Of - o.Done
 		p.Why = fmt.Sprintf("“%s” asks for %s and is expected to begin about %s, in %s. %s left, never two in one lesson and at most %d bites in all: the last one comes on %s",
 			piece, s.Name, p.Needed.Format("2 January"), counted(o.By, "lesson"), capital(counted(left, "step")), a.way.Bites, p.Ready.Format("2 January"))
+		if len(o.After) > 0 {
+			var under []string
+			for _, id := range o.After {
+				under = append(under, a.skills.Name(id))
+			}
+			p.Why = strings.Replace(p.Why, ": the last one", fmt.Sprintf(", and after %s, on which it stands: the last one", joined(under)), 1)
+		}
 		switch {
 		case o.Slack > 0:
 			p.Why += fmt.Sprintf(", with %s to spare.", counted(o.Slack, "lesson"))

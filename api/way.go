@@ -184,21 +184,29 @@ func effects(was, will ahead) []string {
 		add("reads %s", map[naming.Approach]string{naming.ByDirection: "by direction", naming.ByInterval: "by interval", naming.ByName: "by note names", naming.ByPosition: "by position"}[will.way.Approach])
 	}
 	if x, y := was.leafBars(), will.leafBars(); x != y {
-		add("first chunks of %s instead of %d", counted(y, "bar"), x)
+		add("first chunks of %s instead of %d", figures(y, "bar"), x)
 	}
 	if x, y := len(was.Today()), len(will.Today()); x != y {
-		add("%d → %s in the next lesson", x, counted(y, "preview bite"))
+		add("%d → %s in the next lesson", x, figures(y, "preview bite"))
 	}
 	if x, y := lateSkills(was), lateSkills(will); x != y {
-		add("%d → %s too late", x, counted(y, "preview"))
+		add("%d → %s too late", x, figures(y, "preview"))
 	}
 	if x, y := cliffs(was), cliffs(will); x != y {
-		add("%d → %s ahead", x, counted(y, "cliff"))
+		add("%d → %s ahead", x, figures(y, "cliff"))
 	}
 	if x, y := stuck(was), stuck(will); x != y {
-		add("%d → %s stuck", x, counted(y, "piece"))
+		add("%d → %s stuck", x, figures(y, "piece"))
 	}
 	return out
+}
+
+// figures writes "1 cliff", "3 cliffs".
+func figures(n int, what string) string {
+	if n != 1 {
+		what += "s"
+	}
+	return fmt.Sprintf("%d %s", n, what)
 }
 
 func lateSkills(a ahead) (n int) {

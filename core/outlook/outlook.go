@@ -72,12 +72,85 @@ func Of(in Input) Outlook {
 	}
 	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day), When: map[string]When{}, in: in}
 	o.dates()
-	if in.Preview.PerLesson > 0 {
-		ahead, ability := o.ahead()
-		o.Needs = preview.Needs(ahead, ability, in.Leap, in.Skills, o.recent(), in.Preview)
-		o.Plan = preview.Schedule(o.Needs, in.Preview.PerLesson)
-	}
+	o.settle()
 	return o
+}
+
+// settle plants for what lies ahead, and puts idle strands off until it is planted.
+func (o *Outlook) settle() {
+	if o.in.Preview.PerLesson == 0 {
+		return
+	}
+	o.plant()
+	for range mostWaits {
+		if !o.wait() {
+			return
+		}
+		o.plant()
+	}
+}
+
+// mostWaits is how often idle strands are put off before the rest is left late.
+const mostWaits = 4
+
+// plant lays out the bites for the dates as they are.
+func (o *Outlook) plant() {
+	ahead, ability := o.ahead()
+	o.Needs = preview.Needs(ahead, ability, o.in.Leap, o.in.Skills, o.recent(), o.in.Preview)
+	o.Plan = preview.Schedule(o.Needs, o.in.Preview.PerLesson)
+}
+
+// wait puts off the strands on which nothing is in work until what their first
+// rung asks for is planted: nobody has said when they begin. It says whether any
+// strand was put off.
+func (o *Outlook) wait() bool {
+	late := map[string]int{}
+	for _, out := range o.Plan.Outcomes {
+		late[out.For] = max(late[out.For], out.Late())
+	}
+	waits := false
+	for _, rail := range o.View.Rails {
+		first := firstAhead(rail)
+		if first == "" || late[first] == 0 {
+			continue
+		}
+		waits = true
+		for _, r := range rail.Rungs {
+			if w, on := o.When[r.Material.ID]; on {
+				o.When[r.Material.ID] = w.later(late[first])
+			}
+		}
+	}
+	return waits
+}
+
+// firstAhead is the next rung of a strand on which nothing is in work; "" for none.
+func firstAhead(rail ladder.Rail) string {
+	first := ""
+	for _, r := range rail.Rungs {
+		switch {
+		case r.Aside != "":
+		case r.Layer == ladder.Now:
+			return ""
+		case first == "" && r.Layer != ladder.Review:
+			first = r.Material.ID
+		}
+	}
+	return first
+}
+
+// later moves everything by some lessons.
+func (w When) later(by int) When {
+	w.Begin, w.Clear = later(w.Begin, by), later(w.Clear, by)
+	for d := range w.Course.Begin {
+		w.Course.Begin[d] += int32(by)
+		w.Course.Clear[d] += int32(by)
+	}
+	return w
+}
+
+func later(s forecast.Span, by int) forecast.Span {
+	return forecast.Span{Low: s.Low + by, Median: s.Median + by, High: s.High + by}
 }
 
 // dates draws the courses of all rungs.
@@ -126,19 +199,17 @@ func (o *Outlook) elapsed(r ladder.Rung) float64 {
 func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
 
 // ahead lists the rungs that are not begun with the lesson in which each is
-// expected. The first rung of a strand is a beginning: what it asks for is met
-// there first, so it needs no preview and its skills count as being learned.
+// expected. Where nothing was begun at all, the first rung of a strand is a
+// beginning: what it asks for is met there first, so it needs no preview and its
+// skills count as being learned.
 func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
 	var out []preview.Rung
 	ability := o.in.Standing.Ability.Copy()
+	fresh := len(o.in.Standing.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished)) == 0
 	for _, rail := range o.View.Rails {
-		place, beginning := 0, true
+		place, beginning := 0, fresh
 		for _, r := range rail.Rungs {
-			if r.Layer != ladder.Ahead && r.Layer != ladder.Preview {
-				beginning = false
-				continue
-			}
-			if r.Aside != "" {
+			if r.Layer != ladder.Ahead && r.Layer != ladder.Preview || r.Aside != "" {
 				continue
 			}
 			if beginning {

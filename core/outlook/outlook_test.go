@@ -96,6 +96,23 @@ func TestABeginningNeedsNoPreview(t *testing.T) {
 	require.Equal(t, "b", o.Needs[0].Skill)
 }
 
+// A strand on which nothing is in work begins when its first rung is planted for.
+func TestAnIdleStrandWaits(t *testing.T) {
+	in := student(t)
+	m := in.Library["m4"]
+	m.Strand = material.Repertoire
+	in.Library["m4"] = m
+	in.Placed[4].Strand = material.Repertoire
+	o := Of(in)
+	require.Equal(t, 3, o.When["m4"].Begin.Median, "three steps of b, one a lesson, the first today")
+	for _, out := range o.Plan.Outcomes {
+		require.Zero(t, out.Late(), out.Skill)
+	}
+	v, err := o.Target(Target{Material: "m4", Date: day.AddDate(0, 0, 120), Sure: 0.8})
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, v.Straight, v.Chance)
+}
+
 func TestStandingAside(t *testing.T) {
 	in := student(t)
 	in.Placed[2].Aside = ladder.Skipped

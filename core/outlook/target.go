@@ -69,11 +69,11 @@ func (o *Outlook) Target(t Target) (Verdict, error) {
 		v.Begun, v.Possible, v.Straight = true, true, v.Chance
 		return v, nil
 	}
-	straight := o.without(before, t.Material)
+	straight := o.without(before, t.Material, false)
 	v.Straight = forecast.Ready(straight.Course.Clear, t.Polish, by)
 	v.LatestStart, v.Possible = forecast.LatestStart(straight.Course, t.Polish, by, t.Sure)
 	for _, id := range before {
-		d := Drop{id, forecast.Ready(o.without([]string{id}, t.Material).Course.Clear, t.Polish, by)}
+		d := Drop{id, forecast.Ready(o.without([]string{id}, t.Material, true).Course.Clear, t.Polish, by)}
 		at := len(v.Drops)
 		for at > 0 && v.Drops[at-1].Chance < d.Chance {
 			at--
@@ -100,8 +100,9 @@ func (o *Outlook) before(id string) []string {
 }
 
 // without is when a material comes when other rungs of its strand are skipped;
-// what they would have taught is then new in it.
-func (o *Outlook) without(skip []string, id string) When {
+// what they would have taught is then new in it. Planted says that an idle strand
+// waits for its previews, as it does on the ladder.
+func (o *Outlook) without(skip []string, id string, planted bool) When {
 	in := o.in
 	in.Placed = append([]ladder.Placed(nil), in.Placed...)
 	gone := map[string]bool{}
@@ -125,5 +126,8 @@ func (o *Outlook) without(skip []string, id string) When {
 		}
 	}
 	other.dates()
+	if planted {
+		other.settle()
+	}
 	return other.When[id]
 }

@@ -774,6 +774,7 @@ export interface components {
             kind: "leap" | "preview" | "date" | "target";
             material?: components["schemas"]["Id"];
             text: string;
+            /** @description A date that moves is neither better nor worse */
             worse: boolean;
         };
         Fit: {

@@ -93,3 +93,26 @@ export const wordsQuery = queryOptions({
   queryKey: ["words"],
   queryFn: () => body(client.GET("/words")),
 });
+
+export const fitQuery = (ladder: string, strand?: Schemas["Strand"]) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "fit", strand],
+    queryFn: () =>
+      body(client.GET("/ladders/{ladder}/fit", { params: { path: { ladder }, query: { strand } } })),
+  });
+
+export const overviewQuery = queryOptions({
+  queryKey: ["overview"],
+  queryFn: () => body(client.GET("/overview")),
+});
+
+export const wayQuery = (ladder?: string) =>
+  queryOptions({
+    queryKey: ["way", ladder],
+    queryFn: () => body(client.GET("/way", { params: { query: { ladder } } })),
+  });
+
+export const holidaysQuery = queryOptions({
+  queryKey: ["holidays"],
+  queryFn: () => body(client.GET("/holidays")),
+});

@@ -1,147 +1,153 @@
-import { useLayoutEffect, useMemo, useRef } from "react";
+import {
+  DndContext,
+  type DragMoveEvent,
+  MouseSensor,
+  TouchSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../contract/client";
-import { leapSize, strandNames } from "../data/words";
-import { LayerMark } from "../parts/LayerMark";
-import { extent, freshness, gap, type Laid, type LaidRail, lay } from "./layout";
+import { extent, lay, placeAt } from "./layout";
+import { PlantColumn, plantWidth } from "./PlantColumn";
+import { RailColumn } from "./RailColumn";
+import { Threads } from "./Threads";
+import { within, type Zoom, zooms } from "./zoom";
+
+/** The least width of a rail in pixels. */
+const railLeast = 176;
+
+/** What the drawing is told and tells. */
+export interface Hand {
+  picked?: string;
+  onPick: (material: string) => void;
+  /** Moves a rung ahead by some places; below 0 is earlier. */
+  onMove: (material: string, by: number) => void;
+}
 
 /** One tall sheet: rails side by side, rungs as strokes, the distance between two the size of the leap. */
-export function LadderDrawing(props: {
-  view: Schemas["LadderView"];
-  picked?: string;
-  onPick: (material: string) => void;
-}) {
-  const rails = useMemo(() => lay(props.view.rails), [props.view.rails]);
+export function LadderDrawing(
+  props: Hand & {
+    view: Schemas["LadderView"];
+    zoom: Zoom;
+    planting?: string;
+    onPlanting: (skill: string) => void;
+  },
+) {
+  const { view, zoom } = props;
+  const parts = useMemo(() => within(view, zoom), [view, zoom]);
+  const rails = useMemo(
+    () =>
+      lay(
+        parts.map((p) => p.rail),
+        zooms[zoom],
+      ),
+    [parts, zoom],
+  );
   const { above, under } = extent(rails);
-  const scroller = useRef<HTMLDivElement>(null);
-  useLayoutEffect(() => {
-    // Begin with the line of now a little below the middle.
-    const el = scroller.current;
-    if (el) el.scrollTop = above - el.clientHeight * 0.58;
-  }, [above]);
+  const { scroller, sight, width } = useSight(above, zoom);
+  const [drag, setDrag] = useState<{ material: string; dy: number }>();
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
+
+  const plant = width > 700 && view.plantings.length > 0 ? plantWidth : 0;
+  const rail = Math.max(railLeast, (width - plant) / Math.max(1, rails.length));
+  const moved = (e: DragMoveEvent) => {
+    const laid = rails.find((r) => r.rungs.some((x) => x.rung.material === e.active.id));
+    const from = laid?.rungs.find((x) => x.rung.material === e.active.id);
+    if (!laid || !from) return 0;
+    const at = placeAt(laid, from.rung.material, from.y);
+    return placeAt(laid, from.rung.material, from.y - e.delta.y) - at;
+  };
   return (
-    <section
-      ref={scroller}
-      aria-label="Ladder"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
-      tabIndex={0}
-      className="min-w-0 flex-1 overflow-auto max-lg:max-h-[72dvh]"
+    <DndContext
+      sensors={sensors}
+      onDragMove={(e) => setDrag({ material: String(e.active.id), dy: e.delta.y })}
+      onDragCancel={() => setDrag(undefined)}
+      onDragEnd={(e) => {
+        setDrag(undefined);
+        const by = moved(e);
+        if (by) props.onMove(String(e.active.id), by);
+      }}
     >
-      <div className="relative flex min-w-full w-fit" style={{ height: above + under }}>
-        <div
-          aria-hidden="true"
-          className="absolute inset-x-0 border-t-2 border-dashed border-working/50"
-          style={{ top: above }}
-        ></div>
-        {rails.map((rail) => (
-          <RailColumn key={rail.strand} rail={rail} above={above} {...props} />
-        ))}
-      </div>
-    </section>
-  );
-}
-
-function RailColumn(props: {
-  rail: LaidRail;
-  above: number;
-  view: Schemas["LadderView"];
-  picked?: string;
-  onPick: (material: string) => void;
-}) {
-  const { rail, above } = props;
-  const top = rail.rungs.at(-1)?.y ?? 0;
-  const bottom = rail.rungs[0]?.y ?? 0;
-  const reach = gap(props.view.reach);
-  return (
-    <div className="relative min-w-[12.4rem] flex-1">
-      <h2 className="sticky top-0 z-10 bg-paper px-4 py-2 text-lg">{strandNames[rail.strand]}</h2>
-      <div
-        aria-hidden="true"
-        className="absolute left-4 right-2 rounded-md bg-reach"
-        style={{ top: above - rail.foot - reach, height: reach }}
-      />
-      <svg
-        aria-hidden="true"
-        className="absolute left-4 w-8"
-        style={{ top: above - top - 14, height: top - bottom + 28 }}
-        preserveAspectRatio="none"
-        width="32"
-        height={top - bottom + 28}
+      <section
+        ref={scroller}
+        aria-label="Ladder"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
+        tabIndex={0}
+        className="min-w-0 flex-1 overflow-auto max-lg:max-h-[72dvh]"
       >
-        <path
-          d={`M6 0V${top - bottom + 28}M26 0V${top - bottom + 28}`}
-          stroke="var(--color-line)"
-          strokeWidth="3"
-          fill="none"
-        />
-        {rail.rungs.map(
-          (r) => r.below > 0 && r.rung.cliff && <Cliff key={r.rung.material} laid={r} top={top} />,
-        )}
-      </svg>
-      <ol reversed>
-        {[...rail.rungs].reverse().map((r) => (
-          <RungStroke
-            key={r.rung.material}
-            laid={r}
-            top={above - r.y}
-            picked={r.rung.material === props.picked}
-            onPick={props.onPick}
+        <div className="relative" style={{ height: above + under, width: plant + rail * rails.length }}>
+          <div
+            aria-hidden="true"
+            className="absolute inset-x-0 border-t-2 border-dashed border-working/50"
+            style={{ top: above }}
+          ></div>
+          <Threads
+            view={view}
+            rails={rails}
+            above={above}
+            plant={plant}
+            rail={rail}
+            picked={props.planting}
           />
-        ))}
-      </ol>
-    </div>
+          {plant > 0 && (
+            <PlantColumn view={view} above={above} picked={props.planting} onPick={props.onPlanting} />
+          )}
+          {rails.map((laid, k) => (
+            <RailColumn
+              key={laid.strand}
+              rail={laid}
+              part={parts[k]}
+              above={above}
+              left={plant + k * rail}
+              width={rail}
+              sight={sight}
+              drag={drag}
+              zoom={zoom}
+              reach={view.reach}
+              picked={props.picked}
+              onPick={props.onPick}
+              onMove={props.onMove}
+            />
+          ))}
+        </div>
+      </section>
+    </DndContext>
   );
 }
 
-/** A cliff: the rails between two rungs drawn as a broken, heavier stroke. */
-function Cliff({ laid, top }: { laid: Laid; top: number }) {
-  const y = top - laid.y + 14;
-  const to = y + laid.below;
-  let d = `M6 ${y + 6}`;
-  for (let at = y + 6, side = 1; at < to - 10; at += 9, side = -side) d += `l${side * 5} 9`;
-  return <path d={`${d}${d.replace("M6", "M26")}`} stroke="var(--color-cliff)" strokeWidth="3" fill="none" />;
-}
-
-const strokes: Record<Schemas["Rung"]["layer"], string> = {
-  working: "h-[9px] rounded-sm bg-working",
-  preview: "h-[9px] rounded-sm border-[2.5px] border-preview bg-paper",
-  review: "h-[5px] rounded-sm bg-review",
-  ahead: "h-[3px] rounded-sm bg-ahead",
-};
-
-function RungStroke(props: { laid: Laid; top: number; picked: boolean; onPick: (material: string) => void }) {
-  const { rung, below } = props.laid;
-  const opacity = rung.layer === "review" ? freshness(rung.recall) : 1;
-  return (
-    <li className="absolute inset-x-0" style={{ top: props.top - 17 }}>
-      <button
-        type="button"
-        aria-pressed={props.picked}
-        onClick={() => props.onPick(rung.material)}
-        className={`group ml-2 flex h-[34px] w-[calc(100%-0.5rem)] items-center gap-2 rounded pr-1 text-left hover:bg-fold aria-pressed:bg-fold ${rung.layer === "working" ? "bg-paper font-semibold" : ""}`}
-      >
-        <span aria-hidden="true" className={`ml-1 w-9 shrink-0 ${strokes[rung.layer]}`} style={{ opacity }} />
-        {rung.runDue ? <RunDue /> : rung.layer !== "ahead" && <LayerMark layer={rung.layer} size={14} />}
-        <span
-          className="line-clamp-2 min-w-0 flex-1 text-[0.92rem] leading-[1.05]"
-          style={{ opacity: 0.4 + 0.6 * opacity }}
-        >
-          {rung.title}
-        </span>
-        <span className={`figures text-fine ${rung.cliff ? "font-semibold text-cliff" : "text-soft"}`}>
-          <span className="sr-only">{rung.cliff ? "a cliff, leap " : "leap "}</span>
-          {below > 0 || rung.layer !== "review" ? leapSize(rung.leap.size) : ""}
-        </span>
-      </button>
-    </li>
-  );
-}
-
-/** Stands in for the mark of a working rung that is ready for a run, as on Today. */
-function RunDue() {
-  return (
-    <svg viewBox="0 0 20 20" width="14" height="14" className="shrink-0 text-working" role="img">
-      <title>working piece, run due</title>
-      <path d="M4 16L10 4l6 12z" fill="currentColor" />
-    </svg>
-  );
+/** What part of the drawing is in sight, with a margin; begins with the line of now a little below the middle. */
+function useSight(above: number, zoom: Zoom) {
+  const scroller = useRef<HTMLElement>(null);
+  const [sight, setSight] = useState({ from: 0, to: 3000 });
+  const [width, setWidth] = useState(0);
+  useLayoutEffect(() => {
+    const el = scroller.current;
+    if (el && zoom) el.scrollTop = above - el.clientHeight * 0.62;
+  }, [above, zoom]);
+  useEffect(() => {
+    const el = scroller.current;
+    if (!el) return;
+    const look = () => {
+      // In steps of a screen, so that scrolling draws anew only now and then.
+      const step = Math.max(400, el.clientHeight);
+      const at = Math.floor(el.scrollTop / step) * step;
+      setSight((s) =>
+        s.from === at - step && s.to === at + 3 * step ? s : { from: at - step, to: at + 3 * step },
+      );
+      setWidth(el.clientWidth);
+    };
+    look();
+    el.addEventListener("scroll", look, { passive: true });
+    const sized = new ResizeObserver(look);
+    sized.observe(el);
+    return () => {
+      el.removeEventListener("scroll", look);
+      sized.disconnect();
+    };
+  }, []);
+  return { scroller, sight, width };
 }

@@ -1,17 +1,25 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
-import { useRemove } from "../data/rungs";
 import { firstName, leapSize, shortDate, weeks } from "../data/words";
 import { LayerMark } from "../parts/LayerMark";
 import { LeapParts } from "../parts/LeapParts";
 import { Refused } from "../parts/Problem";
 import { Why } from "../parts/Why";
+import { Liking } from "./Liking";
+import type { Order } from "./order";
+import { RungMoves } from "./RungMoves";
 
 /** The note beside the ladder about the rung that was touched. */
-export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Schemas["Student"] }) {
+export function RungNote(props: {
+  rung: Schemas["Rung"];
+  student: Schemas["Student"];
+  order: Order;
+  busy: boolean;
+  attempt: (order: Order) => void;
+}) {
+  const { rung, student } = props;
   const append = useAppend(student.ladder);
-  const off = useRemove(student.ladder, rung.material);
   const begun = rung.layer === "working" || rung.layer === "review";
   return (
     <section aria-label={rung.title}>
@@ -37,6 +45,13 @@ export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Sc
           </Why>
         </p>
       )}
+      {rung.clears && (
+        <p>
+          {begun ? "Cleared" : `Begins ${rung.begins?.words}, cleared`} {rung.clears.words}, four times of
+          five.
+        </p>
+      )}
+      {rung.long && <p className="text-cliff">It takes longer than nine of ten such pieces do.</p>}
       <div className="mt-3 flex flex-wrap gap-2">
         <Link to={`/piece/${rung.material}?ladder=${student.ladder}`} className="press">
           Read the piece
@@ -52,12 +67,9 @@ export function RungNote({ rung, student }: { rung: Schemas["Rung"]; student: Sc
           </button>
         )}
       </div>
-      {!begun && (
-        <button type="button" className="quiet mt-1" disabled={off.isPending} onClick={() => off.mutate()}>
-          Take it off the ladder
-        </button>
-      )}
-      <Refused error={append.error ?? off.error} />
+      <RungMoves {...props} ladder={student.ladder} />
+      <Liking rung={rung} student={student} />
+      <Refused error={append.error} />
     </section>
   );
 }

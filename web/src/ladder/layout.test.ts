@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../contract/client";
-import { extent, freshness, gap, lay } from "./layout";
+import { extent, freshness, gap, inSight, lay, placeAt } from "./layout";
 
 const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): Schemas["Rung"] => ({
   material,
@@ -15,27 +15,64 @@ const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): 
   why: "",
 });
 
+const scale = { perLeap: 36, least: 36 };
+
 describe("lay", () => {
   it("puts the working rung on the line and keeps each gap to its own leap", () => {
-    const [rail] = lay([
-      { strand: "method", rungs: [rung("a", "review", 3), rung("b", "working", 1), rung("c", "ahead", 2.5)] },
-    ]);
-    expect(rail?.rungs.map((r) => r.y)).toEqual([-gap(1), 0, gap(2.5)]);
+    const [rail] = lay(
+      [
+        {
+          strand: "method",
+          rungs: [rung("a", "review", 3), rung("b", "working", 1), rung("c", "ahead", 2.5)],
+        },
+      ],
+      scale,
+    );
+    expect(rail?.rungs.map((r) => r.y)).toEqual([-gap(1, scale), 0, gap(2.5, scale)]);
     expect(rail?.foot).toBe(0);
   });
 
   it("has the line between learned and next when nothing is in work", () => {
-    const [rail] = lay([{ strand: "reading", rungs: [rung("a", "review", 1), rung("b", "ahead", 2)] }]);
+    const [rail] = lay(
+      [{ strand: "reading", rungs: [rung("a", "review", 1), rung("b", "ahead", 2)] }],
+      scale,
+    );
     expect(rail?.rungs.map((r) => Math.sign(r.y))).toEqual([-1, 1]);
   });
 
   it("reaches over everything that is drawn", () => {
-    const rails = lay([{ strand: "method", rungs: [rung("a", "review", 9), rung("b", "ahead", 9)] }]);
+    const rails = lay([{ strand: "method", rungs: [rung("a", "review", 9), rung("b", "ahead", 9)] }], scale);
     const { above, under } = extent(rails);
     for (const r of rails[0]?.rungs ?? []) {
       expect(r.y).toBeLessThan(above);
       expect(-r.y).toBeLessThan(under);
     }
+  });
+});
+
+describe("a long rail", () => {
+  const rails = lay(
+    [
+      {
+        strand: "method",
+        rungs: Array.from({ length: 1000 }, (_, i) => rung(`m${i}`, i === 0 ? "working" : "ahead", 1)),
+      },
+    ],
+    scale,
+  );
+  const rail = rails[0] ?? { strand: "method" as const, rungs: [], foot: 0 };
+
+  it("draws only what is in sight", () => {
+    const { above } = extent(rails);
+    const seen = inSight(rail, above, 1000, 1720);
+    expect(seen.length).toBeGreaterThan(5);
+    expect(seen.length).toBeLessThan(15);
+  });
+
+  it("tells the place that a rung is dragged to", () => {
+    expect(placeAt(rail, "m3", gap(1, scale) / 2)).toBe(0);
+    expect(placeAt(rail, "m3", 3.5 * gap(1, scale))).toBe(2);
+    expect(placeAt(rail, "m3", 1e9)).toBe(998);
   });
 });
 

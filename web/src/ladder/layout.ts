@@ -3,11 +3,13 @@ import type { Schemas } from "../contract/client";
 type Rung = Schemas["Rung"];
 
 /** Pixels for a leap of one, and the least distance at which two titles can be read. */
-export const perLeap = 36;
-export const least = 36;
+export interface Scale {
+  perLeap: number;
+  least: number;
+}
 
 /** The drawn distance of a leap: a floor for reading, then in proportion. */
-export const gap = (leap: number) => least + perLeap * leap;
+export const gap = (leap: number, scale: Scale) => scale.least + scale.perLeap * leap;
 
 export interface Laid {
   rung: Rung;
@@ -29,7 +31,7 @@ export interface LaidRail {
  * on it, what is ahead above, what is in review below. A rail with nothing in
  * work has the line between its last learned and its next rung.
  */
-export function lay(rails: Schemas["Rail"][]): LaidRail[] {
+export function lay(rails: Schemas["Rail"][], scale: Scale): LaidRail[] {
   return rails.map((rail) => {
     const firstWorking = rail.rungs.findIndex((r) => r.layer === "working");
     const firstAhead = rail.rungs.findIndex((r) => r.layer === "ahead" || r.layer === "preview");
@@ -37,22 +39,22 @@ export function lay(rails: Schemas["Rail"][]): LaidRail[] {
     const heights: number[] = [];
     let y = 0;
     rail.rungs.forEach((r, i) => {
-      if (i > 0) y += gap(r.leap.size);
+      if (i > 0) y += gap(r.leap.size, scale);
       heights.push(y);
     });
     const shift =
       firstWorking >= 0
         ? (heights[zero] ?? 0)
         : zero < rail.rungs.length
-          ? (heights[zero] ?? 0) - gap(rail.rungs[zero]?.leap.size ?? 0) / 2
-          : y + least;
+          ? (heights[zero] ?? 0) - gap(rail.rungs[zero]?.leap.size ?? 0, scale) / 2
+          : y + scale.least;
     const rungs = rail.rungs.map((rung, i) => ({
       rung,
       y: (heights[i] ?? 0) - shift,
-      below: i > 0 ? gap(rung.leap.size) : 0,
+      below: i > 0 ? gap(rung.leap.size, scale) : 0,
     }));
     const begun = rungs.filter((r) => r.rung.layer === "working" || r.rung.layer === "review");
-    return { strand: rail.strand, rungs, foot: begun.at(-1)?.y ?? (rungs[0]?.y ?? 0) - least };
+    return { strand: rail.strand, rungs, foot: begun.at(-1)?.y ?? (rungs[0]?.y ?? 0) - scale.least };
   });
 }
 
@@ -72,3 +74,14 @@ export function extent(rails: LaidRail[]): { above: number; under: number } {
 export function freshness(recall: number | undefined): number {
   return 0.62 + 0.38 * Math.min(1, Math.max(0, 2 * (recall ?? 0) - 1));
 }
+
+/** The rungs of a laid rail that lie within a stretch of the drawing, measured from its top. */
+export const inSight = (rail: LaidRail, above: number, from: number, to: number): Laid[] =>
+  rail.rungs.filter((r) => above - r.y >= from && above - r.y <= to);
+
+/** Where a rung that is dragged to a height would stand among those ahead on its rail, from 0. */
+export function placeAt(rail: LaidRail, material: string, y: number): number {
+  return rail.rungs.filter((r) => isAhead(r.rung) && r.rung.material !== material && r.y < y).length;
+}
+
+export const isAhead = (r: Rung) => r.layer === "ahead" || r.layer === "preview";

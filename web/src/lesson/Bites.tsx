@@ -1,6 +1,7 @@
 import type { Schemas } from "../contract/client";
 import { entry, type useAppend } from "../data/entries";
 import { LayerMark } from "../parts/LayerMark";
+import { Why } from "../parts/Why";
 
 /** Bites that plant what a later piece will need, so small that the student hardly notices. */
 export function Bites(props: { lesson: Schemas["Lesson"]; append: ReturnType<typeof useAppend> }) {
@@ -20,6 +21,9 @@ export function Bites(props: { lesson: Schemas["Lesson"]; append: ReturnType<typ
               <span className="font-semibold">{b.text}</span>
               <span className="fine block">
                 step {b.step} of {b.of} towards “{b.name}”, which “{b.for}” will ask for
+                <Why label={`Why is ${b.name} due now?`} shown="why?">
+                  <p>{b.why}</p>
+                </Why>
               </span>
             </span>
             <button

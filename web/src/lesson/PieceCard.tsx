@@ -112,6 +112,7 @@ export function PieceCard(props: {
         </p>
       </div>
       <RunSheet
+        level={lesson.level}
         open={running}
         onOpenChange={setRunning}
         piece={piece}

@@ -10,6 +10,8 @@ export function RunSheet(props: {
   onOpenChange: (open: boolean) => void;
   piece: Schemas["LessonPiece"];
   standard: Schemas["StandardPoint"][];
+  /** The level of the standard: the run remembers it. */
+  level: Schemas["Lesson"]["level"];
   append: ReturnType<typeof useAppend>;
 }) {
   return (
@@ -31,9 +33,18 @@ function Form(props: Parameters<typeof RunSheet>[0]) {
   const [missed, setMissed] = useState<string[]>([]);
   const toggle = (id: string) => setMissed((m) => (m.includes(id) ? m.filter((x) => x !== id) : [...m, id]));
   const record = () =>
-    append.mutate([{ ...run, met: standard.map((p) => p.id).filter((id) => !missed.includes(id)) }], {
-      onSuccess: () => props.onOpenChange(false),
-    });
+    append.mutate(
+      [
+        {
+          ...run,
+          standard: props.level,
+          met: standard.map((p) => p.id).filter((id) => !missed.includes(id)),
+        },
+      ],
+      {
+        onSuccess: () => props.onOpenChange(false),
+      },
+    );
   return (
     <>
       <ul className="grid gap-2">

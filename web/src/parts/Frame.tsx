@@ -43,8 +43,14 @@ export function Frame() {
             Today
           </NavLink>
           <Students />
+          <NavLink to="/overview" className="quiet aria-[current]:decoration-working">
+            Studio
+          </NavLink>
+          <NavLink to="/library" className="quiet aria-[current]:decoration-working">
+            Library
+          </NavLink>
           <NavLink to="/settings" className="quiet aria-[current]:decoration-working">
-            Words
+            Ways
           </NavLink>
         </nav>
         <span className="fine ml-auto max-md:hidden">{session.data.studio}</span>

@@ -1,15 +1,23 @@
 import { useQuery } from "@tanstack/react-query";
+import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
+import { useArrange } from "../data/arrange";
 import { ladderQuery } from "../data/queries";
 import { leapSize } from "../data/words";
+import { Consequences } from "../ladder/Consequences";
+import { Fits } from "../ladder/Fits";
 import { LadderDrawing } from "../ladder/LadderDrawing";
 import { NextRung } from "../ladder/NextRung";
+import { insert, move, orderOf } from "../ladder/order";
+import { PlantingList, PlantingNote } from "../ladder/Plantings";
 import { RungNote } from "../ladder/RungNote";
+import { Targets } from "../ladder/Targets";
+import { type Zoom, zooms } from "../ladder/zoom";
 import { AddPiece } from "../parts/AddPiece";
 import { LayerMark } from "../parts/LayerMark";
-import { Problem, Waiting } from "../parts/Problem";
+import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
 
 /** The heart: a student's strands as rails, materials as rungs, gaps the size of the leap. */
@@ -17,27 +25,109 @@ export function Ladder() {
   const { ladder = "" } = useParams();
   const view = useQuery(ladderQuery(ladder));
   const [picked, setPicked] = useState<string>();
+  const [planting, setPlanting] = useState<string>();
+  const [zoom, setZoom] = useState<Zoom>("term");
+  const [tab, setTab] = useState("rung");
+  const arrange = useArrange(ladder, view.data?.version);
   if (view.isPending) return <Waiting />;
   if (view.error) return <Problem error={view.error} again={() => view.refetch()} />;
-  const v = view.data;
+  const v = arrange.trial?.view ?? view.data;
+  const order = arrange.trial?.order ?? orderOf(view.data);
   const rungs = v.rails.flatMap((r) => r.rungs.map((rung) => ({ rung, strand: r.strand })));
   const chosen =
     rungs.find((r) => r.rung.material === picked) ??
-    rungs.find((r) => r.rung.layer === "working") ??
+    rungs.find((r) => r.rung.layer === "working" && !r.rung.aside) ??
     rungs[0];
+  const plant = v.plantings.find((p) => p.skill === planting) ?? v.plantings[0];
+  const pickPlanting = (skill: string) => {
+    setPlanting(skill);
+    setTab("plant");
+  };
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3.1rem)]">
-      <Head view={v} />
+      <Head view={v} zoom={zoom} onZoom={setZoom} />
+      {arrange.trial && (
+        <Consequences
+          changes={arrange.trial.changes}
+          busy={arrange.busy}
+          keep={arrange.keep}
+          undo={arrange.undo}
+        />
+      )}
+      <Refused error={arrange.error} />
       {v.rails.length === 0 ? (
         <p className="px-6 py-10">
           Add a piece of your own to begin, or choose a book when adding the student.
         </p>
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-          <LadderDrawing view={v} picked={chosen?.rung.material} onPick={setPicked} />
-          <aside className="border-line bg-sheet p-5 max-lg:border-t lg:w-[22.5rem] lg:shrink-0 lg:overflow-y-auto lg:border-l">
-            {chosen && <RungNote rung={chosen.rung} student={v.student} />}
-            {chosen && <NextRung key={chosen.strand} ladder={ladder} strand={chosen.strand} />}
+          <LadderDrawing
+            view={v}
+            zoom={zoom}
+            picked={chosen?.rung.material}
+            planting={tab === "plant" ? plant?.skill : undefined}
+            onPlanting={pickPlanting}
+            onPick={(material) => {
+              setPicked(material);
+              setTab("rung");
+            }}
+            onMove={(material, by) => {
+              setPicked(material);
+              const next = move(order, material, by);
+              if (next !== order) arrange.attempt(next);
+            }}
+          />
+          <aside className="border-line bg-sheet max-lg:border-t lg:w-[20.5rem] lg:shrink-0 lg:overflow-y-auto lg:border-l">
+            <Tabs.Root value={tab} onValueChange={setTab}>
+              <Tabs.List
+                aria-label="Notes"
+                className="sticky top-0 z-10 flex border-b border-line bg-sheet px-3"
+              >
+                {tabs.map(([key, name]) => (
+                  <Tabs.Trigger
+                    key={key}
+                    value={key}
+                    className="min-h-touch flex-1 border-b-[3px] border-transparent px-1 data-[state=active]:border-working data-[state=active]:font-semibold"
+                  >
+                    {name}
+                  </Tabs.Trigger>
+                ))}
+              </Tabs.List>
+              <Tabs.Content value="rung" className="p-5">
+                {chosen && (
+                  <RungNote
+                    rung={chosen.rung}
+                    student={v.student}
+                    order={order}
+                    busy={arrange.busy}
+                    attempt={arrange.attempt}
+                  />
+                )}
+              </Tabs.Content>
+              <Tabs.Content value="plant" className="p-5">
+                {plant && <PlantingNote planting={plant} />}
+                <div className="mt-5 border-t border-line pt-3">
+                  <PlantingList list={v.plantings} picked={plant?.skill} onPick={setPlanting} />
+                </div>
+              </Tabs.Content>
+              <Tabs.Content value="next" className="p-5">
+                {chosen && <NextRung key={chosen.strand} ladder={ladder} strand={chosen.strand} />}
+                {chosen && (
+                  <Fits
+                    ladder={ladder}
+                    strand={chosen.strand}
+                    busy={arrange.busy}
+                    onInsert={(material, strand) => {
+                      setPicked(material);
+                      arrange.attempt(insert(order, material, strand));
+                    }}
+                  />
+                )}
+              </Tabs.Content>
+              <Tabs.Content value="dates" className="p-5">
+                <Targets view={v} />
+              </Tabs.Content>
+            </Tabs.Root>
           </aside>
         </div>
       )}
@@ -45,15 +135,30 @@ export function Ladder() {
   );
 }
 
-function Head({ view }: { view: Schemas["LadderView"] }) {
+const tabs = [
+  ["rung", "Rung"],
+  ["plant", "Plant"],
+  ["next", "Next"],
+  ["dates", "Dates"],
+] as const;
+
+function Head({
+  view,
+  zoom,
+  onZoom,
+}: {
+  view: Schemas["LadderView"];
+  zoom: Zoom;
+  onZoom: (z: Zoom) => void;
+}) {
   const s = view.student;
   return (
-    <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b border-line px-4 py-3 sm:px-6">
-      <div className="min-w-0 max-w-3xl">
+    <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b border-line px-4 py-2 sm:px-6">
+      <div className="min-w-0 flex-1 basis-[34rem]">
         <p className="fine">
           {s.name} · {s.instrument} · {s.age} years
         </p>
-        <h1 className="text-[1.5rem]">{view.sentence}</h1>
+        <h1 className="text-[1.35rem]">{view.sentence}</h1>
         <div className="fine mt-1 flex flex-wrap items-center gap-x-4">
           <Legend />
           <span className="inline-flex items-center">
@@ -64,7 +169,17 @@ function Head({ view }: { view: Schemas["LadderView"] }) {
           </span>
         </div>
       </div>
-      <div className="flex flex-wrap gap-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="fine flex items-center gap-2">
+          shown
+          <select value={zoom} onChange={(e) => onZoom(e.target.value as Zoom)}>
+            {Object.entries(zooms).map(([key, z]) => (
+              <option key={key} value={key}>
+                {z.name}
+              </option>
+            ))}
+          </select>
+        </label>
         <Link to={`/lesson/${s.ladder}`} className="press press-main">
           Lesson
         </Link>

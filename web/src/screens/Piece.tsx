@@ -65,7 +65,7 @@ export function Piece() {
           {p.hasScore ? (
             // Another student may read in another way: the marks open anew.
             <Reading
-              key={`${material} ${ladder} ${p.approach}`}
+              key={`${material} ${ladder} ${p.approach} ${p.firstView}`}
               piece={p}
               forStudent={ladder !== undefined}
             />
@@ -90,13 +90,17 @@ export function Piece() {
 
 /** The score with its marks, its sound and the hand under it. */
 function Reading({ piece, forStudent }: { piece: Schemas["Piece"]; forStudent: boolean }) {
-  const [on, setOn] = useState<Overlay[]>(() => firstOverlays(piece.approach, forStudent));
+  const [on, setOn] = useState<Overlay[]>(() =>
+    piece.firstView === "sound" ? [] : firstOverlays(piece.approach, forStudent),
+  );
   const [chosen, setChosen] = useState<Chosen>(() => chooseAll(piece));
   const [now, setNow] = useState<Now>();
   const [finger, setFinger] = useState<Schemas["NoteFinger"]>();
   const still = current(piece, chosen);
+  const listen = <Listen piece={piece} chosen={still} choose={setChosen} tell={setNow} />;
   return (
     <>
+      {piece.firstView === "sound" && <div className="mb-4">{listen}</div>}
       <ToggleGroup.Root
         type="multiple"
         value={on}
@@ -129,7 +133,7 @@ function Reading({ piece, forStudent }: { piece: Schemas["Piece"]; forStudent: b
         />
       </div>
       <OverlayKey piece={piece} on={on} />
-      <Listen piece={piece} chosen={still} choose={setChosen} tell={setNow} />
+      {piece.firstView === "score" && listen}
       {still.chunk && <Borders piece={piece} chunk={still.chunk} />}
       <HandView
         piece={piece}

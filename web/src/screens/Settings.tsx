@@ -2,6 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { body, client, type Schemas } from "../contract/client";
 import { studentsQuery, wordsQuery } from "../data/queries";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Holidays } from "../way/Holidays";
+import { Ways } from "../way/Ways";
 
 type Words = Schemas["Words"];
 
@@ -68,8 +70,16 @@ export function Settings() {
   const w = words.data;
   return (
     <div className="mx-auto max-w-5xl px-4 py-4 sm:px-6">
-      <h1>Words and ways of reading</h1>
-      <p className="say mt-1">Every page and practice sheet speaks as your studio does.</p>
+      <h1>How your studio teaches</h1>
+      <p className="say mt-1">
+        Teachers disagree, with reason: pick a way, change what you like, nothing here insists.
+      </p>
+      <div className="mt-5 grid gap-8 lg:grid-cols-[1fr_20rem]">
+        <Ways />
+        <Holidays />
+      </div>
+      <h2 className="mt-8 border-t border-line pt-5 text-[1.6rem]">Words and ways of reading</h2>
+      <p className="fine">Every page and practice sheet speaks as your studio does.</p>
       <div className="mt-5 grid gap-6 md:grid-cols-3">
         {groups.map((g) => (
           <Choice

@@ -4,6 +4,7 @@ import type { Schemas } from "../contract/client";
 import { todayQuery } from "../data/queries";
 import { longDay, weekdayOf } from "../data/words";
 import { Problem, Waiting } from "../parts/Problem";
+import { SignMark } from "../parts/SignMark";
 
 /** The day's lessons on a time line, each with what is ripe in it. */
 export function Today() {
@@ -69,14 +70,6 @@ function gapBefore(lessons: Schemas["TodayLesson"][], i: number): number {
   return Math.max(0, clock(here.student.startsAt) - clock(before.student.startsAt) - before.student.minutes);
 }
 
-const signShape: Record<Schemas["Sign"]["kind"], string> = {
-  run: "M4 16L10 4l6 12z",
-  stuck: "M4 4h12v12H4z",
-  choose: "M10 3v14M3 10h14",
-  spot: "M3 7h14M3 13h14",
-  review: "M3 10.5l5 5L17.5 4.5",
-};
-
 function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: number }) {
   const s = lesson.student;
   return (
@@ -126,22 +119,7 @@ function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: numb
                     key={sign.text}
                     className={`flex items-start gap-2 ${sign.kind === "run" ? "text-working" : sign.kind === "stuck" ? "text-cliff" : "text-soft"}`}
                   >
-                    <svg
-                      viewBox="0 0 20 20"
-                      width="15"
-                      height="15"
-                      className="mt-1 shrink-0"
-                      aria-hidden="true"
-                    >
-                      <path
-                        d={signShape[sign.kind]}
-                        fill={sign.kind === "run" ? "currentColor" : "none"}
-                        stroke="currentColor"
-                        strokeWidth="2.6"
-                        strokeLinecap="round"
-                        strokeLinejoin="round"
-                      />
-                    </svg>
+                    <SignMark kind={sign.kind} />
                     {sign.text}
                   </li>
                 ))}

@@ -36,7 +36,10 @@ export function Week() {
                 <p>{w.estimate}</p>
               </Why>
               {w.reviews.length > 0 && (
-                <Why label="Why these learned pieces" shown="The review">
+                <Why
+                  label="Why these learned pieces"
+                  shown={`Review ${Math.round(100 * w.review.share)} %, aim ${Math.round(100 * w.review.aim)} %`}
+                >
                   <p>
                     Picked for the minutes kept for review: what is nearest to being lost, and what refines
                     the working pieces. The chances are estimates of a memory model.

@@ -1,0 +1,56 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Schemas } from "../contract/client";
+import { overviewQuery } from "../data/queries";
+import { StudentLine } from "../overview/StudentLine";
+import { Problem, Waiting } from "../parts/Problem";
+import { SignMark, signNames } from "../parts/SignMark";
+
+type Kind = Schemas["Sign"]["kind"];
+
+/** All students on one page, those that need something most first. */
+export function Overview() {
+  const overview = useQuery(overviewQuery);
+  const [only, setOnly] = useState<Kind>();
+  if (overview.isPending) return <Waiting />;
+  if (overview.error) return <Problem error={overview.error} again={() => overview.refetch()} />;
+  const { sentence, students } = overview.data;
+  const count = (kind: Kind) => students.filter((o) => o.signs.some((s) => s.kind === kind)).length;
+  const shown = students.filter((o) => !only || o.signs.some((s) => s.kind === only));
+  return (
+    <div className="mx-auto max-w-6xl px-4 py-4 sm:px-6">
+      <h1 className="text-[1.6rem]">{sentence}</h1>
+      <fieldset className="m-0 mt-3 flex flex-wrap gap-1.5 border-0 p-0">
+        <legend className="sr-only">Show only</legend>
+        {(Object.keys(signNames) as Kind[])
+          .filter((k) => count(k) > 0)
+          .map((k) => (
+            <button
+              key={k}
+              type="button"
+              aria-pressed={only === k}
+              onClick={() => setOnly(only === k ? undefined : k)}
+              className="press border-line px-3 text-[0.95rem] aria-pressed:border-ink aria-pressed:bg-fold"
+            >
+              <SignMark kind={k} />
+              {signNames[k]} <span className="figures fine">{count(k)}</span>
+            </button>
+          ))}
+      </fieldset>
+      {students.length === 0 ? (
+        <p className="mt-8">
+          <Link to="/" className="press">
+            To Today
+          </Link>
+        </p>
+      ) : (
+        <ul className="mt-4">
+          {shown.map((o) => (
+            <StudentLine key={o.student.ladder} of={o} />
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,156 @@
+import type { Schemas } from "../contract/client";
+
+export type Way = Schemas["Way"];
+
+/** One switch of a way of teaching, as it is set on the screen. */
+export type Switch = { key: keyof Way; name: string } & (
+  | { kind: "number"; min: number; max: number; step: number; unit: string; scale?: number }
+  | { kind: "choice"; choices: Record<string, string> }
+  | { kind: "yes"; says: string }
+);
+
+/** The switches by what they are about. */
+export const groups: { title: string; switches: Switch[] }[] = [
+  {
+    title: "Review",
+    switches: [
+      {
+        key: "reviewShare",
+        name: "Share of practice",
+        kind: "number",
+        min: 0,
+        max: 90,
+        step: 5,
+        unit: "%",
+        scale: 100,
+      },
+      {
+        key: "reviewWeeks",
+        name: "Nothing unheard for more than",
+        kind: "number",
+        min: 1,
+        max: 26,
+        step: 1,
+        unit: "weeks",
+      },
+    ],
+  },
+  {
+    title: "A new piece",
+    switches: [
+      {
+        key: "firstView",
+        name: "It opens with",
+        kind: "choice",
+        choices: { sound: "its sound", score: "the score" },
+      },
+      {
+        key: "approach",
+        name: "It is read",
+        kind: "choice",
+        choices: {
+          direction: "by direction",
+          interval: "by interval",
+          names: "by note names",
+          position: "by position",
+        },
+      },
+      {
+        key: "readingAfter",
+        name: "Reading begins after",
+        kind: "number",
+        min: 0,
+        max: 208,
+        step: 1,
+        unit: "weeks",
+      },
+      {
+        key: "firstChunk",
+        name: "First chunk (0: by age)",
+        kind: "number",
+        min: 0,
+        max: 8,
+        step: 1,
+        unit: "bars",
+      },
+    ],
+  },
+  {
+    title: "Leaps and clearing",
+    switches: [
+      {
+        key: "standard",
+        name: "A run needs",
+        kind: "choice",
+        choices: {
+          light: "notes and rhythm, no stop",
+          "": "fingers and tone too",
+          strict: "loud and soft as well",
+        },
+      },
+      {
+        key: "secureAfter",
+        name: "A skill is secure after",
+        kind: "number",
+        min: 1,
+        max: 6,
+        step: 1,
+        unit: "pieces",
+      },
+      {
+        key: "comfortable",
+        name: "A comfortable leap at first",
+        kind: "number",
+        min: 0.5,
+        max: 5,
+        step: 0.1,
+        unit: "",
+      },
+      { key: "easeAfterLeap", name: "After a large leap", kind: "yes", says: "an easy piece comes next" },
+      { key: "stuckLessons", name: "Stuck after", kind: "number", min: 2, max: 10, step: 1, unit: "lessons" },
+    ],
+  },
+  {
+    title: "Looking ahead",
+    switches: [
+      {
+        key: "bites",
+        name: "Preview bites in a lesson",
+        kind: "number",
+        min: 0,
+        max: 5,
+        step: 1,
+        unit: "at most",
+      },
+      { key: "lookRungs", name: "Previews look at", kind: "number", min: 1, max: 20, step: 1, unit: "rungs" },
+      {
+        key: "lookWeeks",
+        name: "and at what begins within",
+        kind: "number",
+        min: 1,
+        max: 104,
+        step: 1,
+        unit: "weeks",
+      },
+      {
+        key: "polishWeeks",
+        name: "From cleared to performed",
+        kind: "number",
+        min: 0,
+        max: 26,
+        step: 1,
+        unit: "weeks",
+      },
+      {
+        key: "sure",
+        name: "A target should be",
+        kind: "number",
+        min: 50,
+        max: 95,
+        step: 5,
+        unit: "% sure",
+        scale: 100,
+      },
+    ],
+  },
+];
