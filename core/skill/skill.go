@@ -6,6 +6,8 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
 	"sort"
 )
 
@@ -52,8 +54,17 @@ func Parse(data []byte) (Catalogue, error) {
 	if err := json.Unmarshal(data, &list); err != nil {
 		return Catalogue{}, fmt.Errorf("skill catalogue: %w", err)
 	}
-	c := Catalogue{byID: make(map[string]Skill, len(list))}
-	for _, s := range list {
+	return Catalogue{}.With(list)
+}
+
+// With returns the catalogue with more skills, checked as a whole: an id that is
+// there already, a need that nobody knows or a circle of needs is an error.
+func (c Catalogue) With(more []Skill) (Catalogue, error) {
+	c = Catalogue{byID: maps.Clone(c.byID), order: slices.Clone(c.order)}
+	if c.byID == nil {
+		c.byID = make(map[string]Skill, len(more))
+	}
+	for _, s := range more {
 		if s.ID == "" || s.Name == "" {
 			return Catalogue{}, fmt.Errorf("skill catalogue: a skill has no id or no name (%q, %q)", s.ID, s.Name)
 		}
