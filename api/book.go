@@ -33,9 +33,12 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	if err != nil {
 		return book{}, err
 	}
-	b := book{studio: studio, now: s.now(), skills: s.skills}
+	b := book{studio: studio, now: s.now()}
+	if b.skills, err = s.catalogue(ctx, studio.ID); err != nil {
+		return b, err
+	}
 	if studio.Words.Values == naming.QuarterNotes {
-		b.skills = s.skills.Renamed(studio.Words.Text)
+		b.skills = b.skills.Renamed(studio.Words.Text)
 	}
 	if b.zone, err = time.LoadLocation(studio.Timezone); err != nil {
 		b.zone = time.UTC
@@ -43,6 +46,15 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	b.today = b.day(b.now)
 	b.lib, err = s.store.Library(ctx, studio.ID)
 	return b, err
+}
+
+// catalogue is the skills that ship with those of the studio's own.
+func (s *Server) catalogue(ctx context.Context, studio string) (skill.Catalogue, error) {
+	own, err := s.store.Skills(ctx, studio)
+	if err != nil || len(own) == 0 {
+		return s.skills, err
+	}
+	return s.skills.With(own)
 }
 
 // material opens the book at one material.
@@ -203,7 +215,7 @@ func (s *Server) fold(ctx context.Context, sh *shelf) error {
 	if err != nil {
 		return err
 	}
-	sh.standing = standing.Fold(log, standing.Context{Library: sh.lib, Skills: s.skills, Family: sh.family, Policy: sh.policy, Day: sh.today})
+	sh.standing = standing.Fold(log, standing.Context{Library: sh.lib, Skills: sh.skills, Family: sh.family, Policy: sh.policy, Day: sh.today})
 	body, err := json.Marshal(sh.standing)
 	if err != nil {
 		return err

@@ -74,7 +74,7 @@ func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry)
 			}
 		}
 	case studentlog.StepDone, studentlog.Probe:
-		if _, ok := s.skills.Get(e.Skill); !ok {
+		if _, ok := sh.skills.Get(e.Skill); !ok {
 			return invalid(fmt.Sprintf("%q is not a skill of the catalogue.", e.Skill))
 		}
 	}

@@ -12,6 +12,7 @@ import (
 	ginmiddleware "github.com/oapi-codegen/gin-middleware"
 
 	"patientladder/api/contract"
+	"patientladder/core/curriculum"
 	"patientladder/core/musicxml"
 )
 
@@ -66,12 +67,17 @@ func (s *Server) mustBeSignedIn(c *gin.Context) {
 var (
 	scoreBody = int64(musicxml.DefaultLimits().Bytes)*4/3 + 64<<10
 	otherBody = int64(1 << 20)
+	// curriculumBody, too, has its file in base64.
+	curriculumBody = int64(curriculum.MostBytes)*4/3 + 64<<10
 )
 
 func (s *Server) limitBody(c *gin.Context) {
 	limit := otherBody
-	if c.Request.URL.Path == "/api/materials" {
+	switch path := c.Request.URL.Path; {
+	case path == "/api/materials", path == "/api/scores/read", strings.HasSuffix(path, "/score"):
 		limit = scoreBody
+	case strings.HasPrefix(path, "/api/library/"):
+		limit = curriculumBody
 	}
 	if c.Request.ContentLength > limit {
 		s.fail(c, tooLarge(limit))
@@ -84,6 +90,9 @@ func tooLarge(limit int64) error {
 	detail := "The request is too large; nothing was changed."
 	if limit == scoreBody {
 		detail = fmt.Sprintf("The file is too large: a score may have %d MB at most. Nothing was changed.", musicxml.DefaultLimits().Bytes>>20)
+	}
+	if limit == curriculumBody {
+		detail = fmt.Sprintf("The file is too large: a curriculum may have %d MB at most. Nothing was changed.", curriculum.MostBytes>>20)
 	}
 	return &problem{status: http.StatusRequestEntityTooLarge, detail: detail}
 }

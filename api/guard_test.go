@@ -35,6 +35,8 @@ func bodies(id string) map[string]any {
 		"PUT /holidays/{holiday}":                map[string]any{"name": "Spring", "first": "2030-05-01", "last": "2030-05-03"},
 		"PUT /way":                               someWay(),
 		"POST /way":                              someWay(),
+		"POST /library/table":                    map[string]any{"table": []byte("title\nx\n")},
+		"POST /library/import":                   map[string]any{"kind": "csv", "data": []byte("title\nx\n"), "title": "Book", "source": id, "instrument": "piano", "fields": []string{"title"}, "try": true},
 		"POST /session":                          map[string]any{"email": "nobody@example.org", "password": "x"},
 	}
 }
@@ -52,12 +54,18 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
 			name := method + " " + path
-			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID()).Replace(path)
+			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID()).Replace(path)
 			if strings.HasSuffix(path, "/next") {
 				url += "?strand=method"
 			}
-			if strings.HasSuffix(path, "/export") {
+			if strings.HasSuffix(path, "}/export") {
 				url += "?format=midi"
+			}
+			if path == "/library/export" {
+				url += "?format=json"
+			}
+			if path == "/library" {
+				url += "?instrument=piano"
 			}
 			if method == "DELETE" && path == "/session" {
 				continue // it would sign the stranger out

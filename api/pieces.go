@@ -124,7 +124,7 @@ func (s *Server) GetMaterial(ctx context.Context, r contract.GetMaterialRequestO
 		Material: brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
 		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
 		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{}, ReadyFor: []contract.Ready{},
-		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.Bars > 0,
+		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
 		LeafBars: leafBars, Approach: contract.PieceApproach(b.studio.Way.Approach), FirstView: contract.PieceFirstView(b.studio.Way.FirstView), Tags: append([]string{}, m.Tags...),
 	}
 	for i := 1; i <= m.Bars; i++ {
@@ -190,7 +190,27 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 	return sh.knows(m.ID), nil
 }
 
-// ChangeMaterial changes title and composer.
+// pointsOf gives focus points their ids: a text that is there already keeps its
+// id, and with it the marks that it got.
+func pointsOf(m material.Material, texts []string) []material.FocusPoint {
+	ids := map[string]string{}
+	for _, p := range m.FocusPoints {
+		ids[p.Text] = p.ID
+	}
+	out := []material.FocusPoint{}
+	for _, text := range texts {
+		text = strings.TrimSpace(text)
+		id, there := ids[text]
+		if !there {
+			id = ulid.Make().String()
+		}
+		delete(ids, text) // the same words twice are two points
+		out = append(out, material.FocusPoint{ID: id, Text: text})
+	}
+	return out
+}
+
+// ChangeMaterial changes title, composer, tags and focus points.
 func (s *Server) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRequestObject) (contract.ChangeMaterialResponseObject, error) {
 	b, m, err := s.material(ctx, r.Material)
 	if err != nil {
@@ -203,7 +223,10 @@ func (s *Server) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRe
 	if m.Title == "" {
 		return nil, invalid("A piece needs a title.")
 	}
-	return contract.ChangeMaterial204Response{}, s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: m})
+	if err := s.store.SaveReading(ctx, b.studio.ID, store.Reading{Material: m}); err != nil || r.Body.FocusPoints == nil {
+		return contract.ChangeMaterial204Response{}, err
+	}
+	return contract.ChangeMaterial204Response{}, s.store.SetFocusPoints(ctx, b.studio.ID, m.ID, pointsOf(m, r.Body.FocusPoints))
 }
 
 func pieceSentence(p contract.Piece, m material.Material) string {

@@ -25,7 +25,7 @@ type opened struct {
 
 // read opens the score of a material; nil when it has none.
 func (s *Server) read(ctx context.Context, studio string, m material.Material) (*opened, error) {
-	if m.Bars == 0 {
+	if !m.HasScore {
 		return nil, nil
 	}
 	file, err := s.store.ScoreFile(ctx, studio, m.ID)
@@ -63,7 +63,7 @@ func described(m material.Material, o *opened, table demand.Table) material.Mate
 	} else {
 		m.Tempo = 0 // the score's own
 	}
-	had, composer := m.Bars > 0, m.Composer
+	had, composer := m.HasScore, m.Composer
 	m = table.Describe(m, o.Piece)
 	if had {
 		m.Composer = composer // what the teacher left empty stays empty

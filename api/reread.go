@@ -27,7 +27,7 @@ func Reread(ctx context.Context, st *store.Store) (int, error) {
 			return count, err
 		}
 		for _, m := range lib {
-			if m.Bars == 0 || m.Rules >= demand.RulesVersion {
+			if !m.HasScore || m.Rules >= demand.RulesVersion {
 				continue
 			}
 			file, err := st.ScoreFile(ctx, studio, m.ID)

@@ -120,7 +120,7 @@ func (s *Server) Overrule(ctx context.Context, r contract.OverruleRequestObject)
 		if err != nil {
 			return nil, err
 		}
-		known := func(id string) bool { _, ok := s.skills.Get(id); return ok }
+		known := func(id string) bool { _, ok := b.skills.Get(id); return ok }
 		if err := n.Check(bare.Score, known); err != nil {
 			return nil, invalid(capital(err.Error()) + ".")
 		}
@@ -150,7 +150,7 @@ func (s *Server) setByHand(ctx context.Context, b book, m material.Material, n *
 	if n.Kind != contract.NewOverrulingKindDemand {
 		return invalid("This piece has no score; there is nothing to set against it.")
 	}
-	if _, known := s.skills.Get(n.Skill); !known {
+	if _, known := b.skills.Get(n.Skill); !known {
 		return invalid(fmt.Sprintf("There is no skill %q.", score.Short(n.Skill)))
 	}
 	set := overrule.Set{Demands: map[string]material.Demand{n.Skill: {Skill: n.Skill, Weight: n.Weight, Origin: "teacher"}}}

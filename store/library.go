@@ -8,6 +8,7 @@ import (
 
 	"patientladder/core/material"
 	"patientladder/core/overrule"
+	"patientladder/core/skill"
 	"patientladder/store/rows"
 )
 
@@ -35,25 +36,98 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 			return err
 		}
 		added = true
-		labels, notes, tags, err := lists(m)
-		if err != nil {
-			return err
-		}
-		err = q.AddMaterial(ctx, rows.AddMaterialParams{
-			StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
-			Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
-			Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-			DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags,
-		})
-		if err != nil {
-			return err
-		}
-		if err := addParts(ctx, q, studio, m, file); err != nil {
+		if err := addMaterial(ctx, q, studio, m, file); err != nil {
 			return err
 		}
 		return q.LibraryChanged(ctx, studio)
 	})
 	return added && err == nil, explain(err)
+}
+
+// Import adds skills, sources and materials in one transaction: all or nothing.
+// An id that is there already is ErrConflict.
+func (s *Store) Import(ctx context.Context, studio string, skills []skill.Skill, sources []Source, materials []material.Material) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		for _, sk := range skills {
+			body, err := json.Marshal(sk)
+			if err != nil {
+				return err
+			}
+			if err := q.AddSkill(ctx, rows.AddSkillParams{StudioID: studio, ID: sk.ID, Body: string(body)}); err != nil {
+				return err
+			}
+		}
+		for _, src := range sources {
+			if err := q.AddSource(ctx, rows.AddSourceParams{StudioID: studio, ID: src.ID, Title: src.Title, Instrument: src.Instrument}); err != nil {
+				return err
+			}
+		}
+		for _, m := range materials {
+			if err := addMaterial(ctx, q, studio, m, nil); err != nil {
+				return err
+			}
+		}
+		return q.LibraryChanged(ctx, studio)
+	}))
+}
+
+// Skills returns the skills of the studio's own.
+func (s *Store) Skills(ctx context.Context, studio string) ([]skill.Skill, error) {
+	bodies, err := s.q.Skills(ctx, studio)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]skill.Skill, len(bodies))
+	for i, b := range bodies {
+		if err := json.Unmarshal([]byte(b), &out[i]); err != nil {
+			return nil, fmt.Errorf("a skill of the studio is damaged: %w", err)
+		}
+	}
+	return out, nil
+}
+
+// Sources returns the studio's books by title.
+func (s *Store) Sources(ctx context.Context, studio string) ([]Source, error) {
+	list, err := s.q.Sources(ctx, studio)
+	out := make([]Source, len(list))
+	for i, r := range list {
+		out[i] = Source{ID: r.ID, Title: r.Title, Instrument: r.Instrument}
+	}
+	return out, err
+}
+
+// SetFocusPoints replaces the focus points of a material; those that keep their
+// id keep their marks.
+func (s *Store) SetFocusPoints(ctx context.Context, studio, materialID string, points []material.FocusPoint) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if _, err := q.LockMaterial(ctx, rows.LockMaterialParams{StudioID: studio, ID: materialID}); err != nil {
+			return err
+		}
+		if err := q.DropFocusPoints(ctx, rows.DropFocusPointsParams{StudioID: studio, MaterialID: materialID}); err != nil {
+			return err
+		}
+		if err := addParts(ctx, q, studio, material.Material{ID: materialID, FocusPoints: points}, nil); err != nil {
+			return err
+		}
+		return q.LibraryChanged(ctx, studio)
+	}))
+}
+
+func addMaterial(ctx context.Context, q *rows.Queries, studio string, m material.Material, file *ScoreFile) error {
+	labels, notes, tags, err := lists(m)
+	if err != nil {
+		return err
+	}
+	err = q.AddMaterial(ctx, rows.AddMaterialParams{
+		StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
+		Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
+		Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
+		DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags,
+	})
+	if err != nil {
+		return err
+	}
+	return addParts(ctx, q, studio, m, file)
 }
 
 // lists writes the lists of a material as JSON.
@@ -210,7 +284,7 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 			tags = nil
 		}
 		lib[r.ID] = material.Material{
-			BarLabels: labels, Notes: notes, Tags: tags, Music: r.Music, Rules: int(r.Rules),
+			BarLabels: labels, Notes: notes, Tags: tags, HasScore: r.HasScore, Music: r.Music, Rules: int(r.Rules),
 			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
 			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),

@@ -165,6 +165,24 @@ func (e EntryStandard) Valid() bool {
 	}
 }
 
+// Defines values for ImportKind.
+const (
+	ImportKindCsv  ImportKind = "csv"
+	ImportKindJson ImportKind = "json"
+)
+
+// Valid indicates whether the value is a known member of the ImportKind enum.
+func (e ImportKind) Valid() bool {
+	switch e {
+	case ImportKindCsv:
+		return true
+	case ImportKindJson:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Instrument.
 const (
 	Cello   Instrument = "cello"
@@ -813,6 +831,24 @@ func (e SetApproachJSONBodyApproach) Valid() bool {
 	}
 }
 
+// Defines values for ExportCurriculumParamsFormat.
+const (
+	ExportCurriculumParamsFormatCsv  ExportCurriculumParamsFormat = "csv"
+	ExportCurriculumParamsFormatJson ExportCurriculumParamsFormat = "json"
+)
+
+// Valid indicates whether the value is a known member of the ExportCurriculumParamsFormat enum.
+func (e ExportCurriculumParamsFormat) Valid() bool {
+	switch e {
+	case ExportCurriculumParamsFormatCsv:
+		return true
+	case ExportCurriculumParamsFormatJson:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ExportScoreParamsFormat.
 const (
 	Abc      ExportScoreParamsFormat = "abc"
@@ -878,6 +914,84 @@ type Bite struct {
 	Step  int    `json:"step"`
 	Text  string `json:"text"`
 	Why   string `json:"why"`
+}
+
+// BookComparison defines model for BookComparison.
+type BookComparison struct {
+	A BookProfile `json:"a"`
+
+	// Agreement Kendall's tau, -1 to 1
+	Agreement float64       `json:"agreement"`
+	B         BookProfile   `json:"b"`
+	Crossed   int           `json:"crossed"`
+	OnlyA     []SkillInBoth `json:"onlyA"`
+	OnlyB     []SkillInBoth `json:"onlyB"`
+	Path      BookPath      `json:"path"`
+	Sentence  string        `json:"sentence"`
+	Shared    []SkillInBoth `json:"shared"`
+}
+
+// BookLine defines model for BookLine.
+type BookLine struct {
+	Again []string `json:"again"`
+	Cliff bool     `json:"cliff"`
+
+	// Enters Skills that are new in the book here
+	Enters      []string `json:"enters"`
+	FocusPoints []string `json:"focusPoints"`
+	Leap        Leap     `json:"leap"`
+
+	// Material A ULID
+	Material Id       `json:"material"`
+	Page     int      `json:"page"`
+	Plateau  bool     `json:"plateau"`
+	Strand   Strand   `json:"strand"`
+	Tags     []string `json:"tags"`
+	Title    string   `json:"title"`
+	Unit     string   `json:"unit"`
+}
+
+// BookPath defines model for BookPath.
+type BookPath struct {
+	Largest float64 `json:"largest"`
+
+	// Left Pieces that would teach nothing any more
+	Left     []string `json:"left"`
+	Sentence string   `json:"sentence"`
+	Stops    []struct {
+		Cliff bool    `json:"cliff"`
+		Leap  float64 `json:"leap"`
+
+		// Material A ULID
+		Material Id `json:"material"`
+
+		// Source A ULID
+		Source Id     `json:"source"`
+		Strand Strand `json:"strand"`
+		Title  string `json:"title"`
+		Why    string `json:"why"`
+	} `json:"stops"`
+}
+
+// BookProfile defines model for BookProfile.
+type BookProfile struct {
+	Lines []BookLine `json:"lines"`
+
+	// Once Asked for once and never again
+	Once []string `json:"once"`
+
+	// Player For whom, in words
+	Player   string  `json:"player"`
+	Reach    float64 `json:"reach"`
+	ReachWhy string  `json:"reachWhy"`
+	Sentence string  `json:"sentence"`
+
+	// Skills In the order in which they enter
+	Skills []SkillUse `json:"skills"`
+
+	// Source A ULID
+	Source Id     `json:"source"`
+	Title  string `json:"title"`
 }
 
 // Candidate defines model for Candidate.
@@ -1082,6 +1196,47 @@ type HowLong struct {
 // Id A ULID
 type Id = string
 
+// Import defines model for Import.
+type Import struct {
+	Data []byte `json:"data"`
+
+	// Fields What each column holds (csv)
+	Fields     []string   `json:"fields,omitempty,omitzero"`
+	Instrument Instrument `json:"instrument,omitempty,omitzero"`
+	Kind       ImportKind `json:"kind"`
+
+	// LeaveOut Bring in the rows that are right and leave the faulty ones out (csv)
+	LeaveOut bool `json:"leaveOut,omitempty,omitzero"`
+
+	// Source The id of the new book (csv)
+	Source Id     `json:"source,omitempty,omitzero"`
+	Strand Strand `json:"strand,omitempty,omitzero"`
+
+	// Title Of the new book (csv)
+	Title string `json:"title,omitempty,omitzero"`
+	Try   bool   `json:"try,omitempty,omitzero"`
+}
+
+// ImportKind defines model for Import.Kind.
+type ImportKind string
+
+// Imported defines model for Imported.
+type Imported struct {
+	Faults []struct {
+		Column string `json:"column"`
+		Line   int    `json:"line"`
+		Says   string `json:"says"`
+		Title  string `json:"title"`
+	} `json:"faults"`
+	Kept      bool `json:"kept"`
+	Materials int  `json:"materials"`
+
+	// Problems What is wrong as a whole
+	Problems []string `json:"problems"`
+	Skills   int      `json:"skills"`
+	Sources  []Id     `json:"sources"`
+}
+
 // Instrument defines model for Instrument.
 type Instrument string
 
@@ -1183,6 +1338,30 @@ type LessonPiece struct {
 
 // LessonPieceState defines model for LessonPiece.State.
 type LessonPieceState string
+
+// LibraryView defines model for LibraryView.
+type LibraryView struct {
+	Books []struct {
+		// Id A ULID
+		Id Id `json:"id"`
+
+		// Leaps For a beginner, in the order of the book
+		Leaps     []float64 `json:"leaps"`
+		Materials int       `json:"materials"`
+		Title     string    `json:"title"`
+		Units     []string  `json:"units"`
+	} `json:"books"`
+	Concerns []string `json:"concerns"`
+
+	// Loose Pieces that belong to no book
+	Loose   []MaterialBrief `json:"loose"`
+	Players []struct {
+		// Ladder A ULID
+		Ladder Id     `json:"ladder"`
+		Name   string `json:"name"`
+	} `json:"players"`
+	Sentence string `json:"sentence"`
+}
 
 // Line defines model for Line.
 type Line struct {
@@ -1758,6 +1937,26 @@ type Sign struct {
 // SignKind defines model for Sign.Kind.
 type SignKind string
 
+// SkillInBoth defines model for SkillInBoth.
+type SkillInBoth struct {
+	// A Place where it enters, from 0; -1 never
+	A      int    `json:"a"`
+	B      int    `json:"b"`
+	Name   string `json:"name"`
+	Skill  string `json:"skill"`
+	TimesA int    `json:"timesA"`
+	TimesB int    `json:"timesB"`
+}
+
+// SkillUse defines model for SkillUse.
+type SkillUse struct {
+	// At Places in the book, from 0
+	At      []int  `json:"at"`
+	Brought bool   `json:"brought"`
+	Name    string `json:"name"`
+	Skill   string `json:"skill"`
+}
+
 // Skip defines model for Skip.
 type Skip struct {
 	Count int    `json:"count"`
@@ -2098,6 +2297,9 @@ type Ladder = Id
 // Material A ULID
 type Material = Id
 
+// Player defines model for Player.
+type Player = string
+
 // SetHolidayJSONBody defines parameters for SetHoliday.
 type SetHolidayJSONBody struct {
 	First openapi_types.Date `json:"first"`
@@ -2141,6 +2343,40 @@ type GetWeekParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// GetLibraryParams defines parameters for GetLibrary.
+type GetLibraryParams struct {
+	Instrument Instrument `form:"instrument" json:"instrument"`
+}
+
+// GetBookParams defines parameters for GetBook.
+type GetBookParams struct {
+	// For Whose leaps: typical (default), beginner, or the id of a ladder
+	For Player `form:"for,omitempty" json:"for,omitempty,omitzero"`
+}
+
+// CompareBooksParams defines parameters for CompareBooks.
+type CompareBooksParams struct {
+	// For Whose leaps: typical (default), beginner, or the id of a ladder
+	For Player `form:"for,omitempty" json:"for,omitempty,omitzero"`
+}
+
+// ExportCurriculumParams defines parameters for ExportCurriculum.
+type ExportCurriculumParams struct {
+	Format ExportCurriculumParamsFormat `form:"format" json:"format"`
+
+	// Source One book; for csv it must be named
+	Source Id `form:"source,omitempty" json:"source,omitempty,omitzero"`
+}
+
+// ExportCurriculumParamsFormat defines parameters for ExportCurriculum.
+type ExportCurriculumParamsFormat string
+
+// ReadTableJSONBody defines parameters for ReadTable.
+type ReadTableJSONBody struct {
+	// Table The file as CSV
+	Table []byte `json:"table"`
+}
+
 // ListMaterialsParams defines parameters for ListMaterials.
 type ListMaterialsParams struct {
 	Instrument Instrument `form:"instrument,omitempty" json:"instrument,omitempty,omitzero"`
@@ -2155,6 +2391,9 @@ type GetMaterialParams struct {
 // ChangeMaterialJSONBody defines parameters for ChangeMaterial.
 type ChangeMaterialJSONBody struct {
 	Composer string `json:"composer"`
+
+	// FocusPoints In order; left as they are when not given; an equal text keeps its marks
+	FocusPoints []string `json:"focusPoints,omitempty,omitzero"`
 
 	// Tags What it is like; left as they are when not given
 	Tags  []string `json:"tags,omitempty,omitzero"`
@@ -2240,6 +2479,12 @@ type TryTargetJSONRequestBody = TargetQuestion
 
 // SetTargetJSONRequestBody defines body for SetTarget for application/json ContentType.
 type SetTargetJSONRequestBody = NewTarget
+
+// ImportCurriculumJSONRequestBody defines body for ImportCurriculum for application/json ContentType.
+type ImportCurriculumJSONRequestBody = Import
+
+// ReadTableJSONRequestBody defines body for ReadTable for application/json ContentType.
+type ReadTableJSONRequestBody ReadTableJSONBody
 
 // AddMaterialJSONRequestBody defines body for AddMaterial for application/json ContentType.
 type AddMaterialJSONRequestBody = NewMaterial
@@ -2330,6 +2575,24 @@ type ServerInterface interface {
 
 	// (GET /ladders/{ladder}/week)
 	GetWeek(c *gin.Context, ladder Ladder, params GetWeekParams)
+
+	// (GET /library)
+	GetLibrary(c *gin.Context, params GetLibraryParams)
+
+	// (GET /library/books/{source})
+	GetBook(c *gin.Context, source Id, params GetBookParams)
+
+	// (GET /library/books/{source}/beside/{other})
+	CompareBooks(c *gin.Context, source Id, other Id, params CompareBooksParams)
+
+	// (GET /library/export)
+	ExportCurriculum(c *gin.Context, params ExportCurriculumParams)
+
+	// (POST /library/import)
+	ImportCurriculum(c *gin.Context)
+
+	// (POST /library/table)
+	ReadTable(c *gin.Context)
 
 	// (GET /materials)
 	ListMaterials(c *gin.Context, params ListMaterialsParams)
@@ -2928,6 +3191,175 @@ func (siw *ServerInterfaceWrapper) GetWeek(c *gin.Context) {
 	siw.Handler.GetWeek(c, ladder, params)
 }
 
+// GetLibrary operation middleware
+func (siw *ServerInterfaceWrapper) GetLibrary(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetLibraryParams
+
+	// ------------- Required query parameter "instrument" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "instrument", c.Request.URL.Query(), &params.Instrument, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter instrument: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLibrary(c, params)
+}
+
+// GetBook operation middleware
+func (siw *ServerInterfaceWrapper) GetBook(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetBookParams
+
+	// ------------- Optional query parameter "for" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "for", c.Request.URL.Query(), &params.For, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter for: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBook(c, source, params)
+}
+
+// CompareBooks operation middleware
+func (siw *ServerInterfaceWrapper) CompareBooks(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "other" -------------
+	var other Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "other", c.Param("other"), &other, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter other: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CompareBooksParams
+
+	// ------------- Optional query parameter "for" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "for", c.Request.URL.Query(), &params.For, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter for: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CompareBooks(c, source, other, params)
+}
+
+// ExportCurriculum operation middleware
+func (siw *ServerInterfaceWrapper) ExportCurriculum(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportCurriculumParams
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "source" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "source", c.Request.URL.Query(), &params.Source, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportCurriculum(c, params)
+}
+
+// ImportCurriculum operation middleware
+func (siw *ServerInterfaceWrapper) ImportCurriculum(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportCurriculum(c)
+}
+
+// ReadTable operation middleware
+func (siw *ServerInterfaceWrapper) ReadTable(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadTable(c)
+}
+
 // ListMaterials operation middleware
 func (siw *ServerInterfaceWrapper) ListMaterials(c *gin.Context) {
 
@@ -3482,6 +3914,12 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/holidays", wrapper.ListHolidays)
 	router.DELETE(options.BaseURL+"/holidays/:holiday", wrapper.RemoveHoliday)
 	router.PUT(options.BaseURL+"/holidays/:holiday", wrapper.SetHoliday)
+	router.GET(options.BaseURL+"/library", wrapper.GetLibrary)
+	router.GET(options.BaseURL+"/library/books/:source", wrapper.GetBook)
+	router.GET(options.BaseURL+"/library/books/:source/beside/:other", wrapper.CompareBooks)
+	router.POST(options.BaseURL+"/library/table", wrapper.ReadTable)
+	router.POST(options.BaseURL+"/library/import", wrapper.ImportCurriculum)
+	router.GET(options.BaseURL+"/library/export", wrapper.ExportCurriculum)
 	router.GET(options.BaseURL+"/overview", wrapper.GetOverview)
 	router.GET(options.BaseURL+"/ladders/:ladder/week", wrapper.GetWeek)
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
@@ -4162,6 +4600,266 @@ type GetWeekdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetWeekdefaultApplicationProblemPlusJSONResponse) VisitGetWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLibraryRequestObject struct {
+	Params GetLibraryParams
+}
+
+type GetLibraryResponseObject interface {
+	VisitGetLibraryResponse(w http.ResponseWriter) error
+}
+
+type GetLibrary200JSONResponse LibraryView
+
+func (response GetLibrary200JSONResponse) VisitGetLibraryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLibrarydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLibrarydefaultApplicationProblemPlusJSONResponse) VisitGetLibraryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBookRequestObject struct {
+	Source Id `json:"source"`
+	Params GetBookParams
+}
+
+type GetBookResponseObject interface {
+	VisitGetBookResponse(w http.ResponseWriter) error
+}
+
+type GetBook200JSONResponse BookProfile
+
+func (response GetBook200JSONResponse) VisitGetBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBookdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBookdefaultApplicationProblemPlusJSONResponse) VisitGetBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CompareBooksRequestObject struct {
+	Source Id `json:"source"`
+	Other  Id `json:"other"`
+	Params CompareBooksParams
+}
+
+type CompareBooksResponseObject interface {
+	VisitCompareBooksResponse(w http.ResponseWriter) error
+}
+
+type CompareBooks200JSONResponse BookComparison
+
+func (response CompareBooks200JSONResponse) VisitCompareBooksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CompareBooksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CompareBooksdefaultApplicationProblemPlusJSONResponse) VisitCompareBooksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportCurriculumRequestObject struct {
+	Params ExportCurriculumParams
+}
+
+type ExportCurriculumResponseObject interface {
+	VisitExportCurriculumResponse(w http.ResponseWriter) error
+}
+
+type ExportCurriculum200ResponseHeaders struct {
+	ContentDisposition string
+}
+
+type ExportCurriculum200ApplicationoctetStreamResponse struct {
+	Body          io.Reader
+	Headers       ExportCurriculum200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportCurriculum200ApplicationoctetStreamResponse) VisitExportCurriculumResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportCurriculumdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportCurriculumdefaultApplicationProblemPlusJSONResponse) VisitExportCurriculumResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportCurriculumRequestObject struct {
+	Body *ImportCurriculumJSONRequestBody
+}
+
+type ImportCurriculumResponseObject interface {
+	VisitImportCurriculumResponse(w http.ResponseWriter) error
+}
+
+type ImportCurriculum200JSONResponse Imported
+
+func (response ImportCurriculum200JSONResponse) VisitImportCurriculumResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportCurriculumdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportCurriculumdefaultApplicationProblemPlusJSONResponse) VisitImportCurriculumResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTableRequestObject struct {
+	Body *ReadTableJSONRequestBody
+}
+
+type ReadTableResponseObject interface {
+	VisitReadTableResponse(w http.ResponseWriter) error
+}
+
+type ReadTable200JSONResponse struct {
+	Columns []struct {
+		// Field Empty for none
+		Field   string   `json:"field"`
+		Name    string   `json:"name"`
+		Samples []string `json:"samples"`
+	} `json:"columns"`
+
+	// Fields What a column can hold
+	Fields []string `json:"fields"`
+	Rows   int      `json:"rows"`
+}
+
+func (response ReadTable200JSONResponse) VisitReadTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadTabledefaultApplicationProblemPlusJSONResponse) VisitReadTableResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5140,6 +5838,24 @@ type StrictServerInterface interface {
 	// (GET /ladders/{ladder}/week)
 	GetWeek(ctx context.Context, request GetWeekRequestObject) (GetWeekResponseObject, error)
 
+	// (GET /library)
+	GetLibrary(ctx context.Context, request GetLibraryRequestObject) (GetLibraryResponseObject, error)
+
+	// (GET /library/books/{source})
+	GetBook(ctx context.Context, request GetBookRequestObject) (GetBookResponseObject, error)
+
+	// (GET /library/books/{source}/beside/{other})
+	CompareBooks(ctx context.Context, request CompareBooksRequestObject) (CompareBooksResponseObject, error)
+
+	// (GET /library/export)
+	ExportCurriculum(ctx context.Context, request ExportCurriculumRequestObject) (ExportCurriculumResponseObject, error)
+
+	// (POST /library/import)
+	ImportCurriculum(ctx context.Context, request ImportCurriculumRequestObject) (ImportCurriculumResponseObject, error)
+
+	// (POST /library/table)
+	ReadTable(ctx context.Context, request ReadTableRequestObject) (ReadTableResponseObject, error)
+
 	// (GET /materials)
 	ListMaterials(ctx context.Context, request ListMaterialsRequestObject) (ListMaterialsResponseObject, error)
 
@@ -5860,6 +6576,197 @@ func (sh *strictHandler) GetWeek(ctx *gin.Context, ladder Ladder, params GetWeek
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetWeekResponseObject); ok {
 		if err := validResponse.VisitGetWeekResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLibrary operation middleware
+func (sh *strictHandler) GetLibrary(ctx *gin.Context, params GetLibraryParams) {
+	var request GetLibraryRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLibrary(ctx, request.(GetLibraryRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLibrary")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLibraryResponseObject); ok {
+		if err := validResponse.VisitGetLibraryResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBook operation middleware
+func (sh *strictHandler) GetBook(ctx *gin.Context, source Id, params GetBookParams) {
+	var request GetBookRequestObject
+
+	request.Source = source
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBook(ctx, request.(GetBookRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBook")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBookResponseObject); ok {
+		if err := validResponse.VisitGetBookResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CompareBooks operation middleware
+func (sh *strictHandler) CompareBooks(ctx *gin.Context, source Id, other Id, params CompareBooksParams) {
+	var request CompareBooksRequestObject
+
+	request.Source = source
+	request.Other = other
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CompareBooks(ctx, request.(CompareBooksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CompareBooks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CompareBooksResponseObject); ok {
+		if err := validResponse.VisitCompareBooksResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportCurriculum operation middleware
+func (sh *strictHandler) ExportCurriculum(ctx *gin.Context, params ExportCurriculumParams) {
+	var request ExportCurriculumRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportCurriculum(ctx, request.(ExportCurriculumRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportCurriculum")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportCurriculumResponseObject); ok {
+		if err := validResponse.VisitExportCurriculumResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportCurriculum operation middleware
+func (sh *strictHandler) ImportCurriculum(ctx *gin.Context) {
+	var request ImportCurriculumRequestObject
+
+	var body ImportCurriculumJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportCurriculum(ctx, request.(ImportCurriculumRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportCurriculum")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportCurriculumResponseObject); ok {
+		if err := validResponse.VisitImportCurriculumResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadTable operation middleware
+func (sh *strictHandler) ReadTable(ctx *gin.Context) {
+	var request ReadTableRequestObject
+
+	var body ReadTableJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadTable(ctx, request.(ReadTableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadTable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadTableResponseObject); ok {
+		if err := validResponse.VisitReadTableResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -6646,170 +7553,192 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"1H1rk9u4lthfQSm36u7m0nb7MZPc7g+ptj0PZ+0Zr9tznWQyqYJESMKIAmQAbFnruCr/If8wvySFcwAQ",
-	"JAGKVKs9s1/slkTicXBw3o/Ps4Xc7qRgwujZ5efZjiq6ZYYp+PSSHux/JdMLxXeGSzG7nL1kS1pX5pIY",
-	"WdID4YKYNSPa1CWXf9XE8C0j/yYFmxUzbp//WDN1mBUzQbdsdjkrqf2gF2u2pXbwpVRbauAHY98xh519",
-	"TBvFxWr25Usxe03Lkin7LIy3o2bdDFfhj8VMsY81V6ycXRpVs3iGvyi2nF3O/sOjZquP8Ff96FUJU7yh",
-	"hilOq8wkW//znab5Yt/WOyk0A+i+VXJesa39cyGFYcLYP+luV/EFtcB+tMMn/va7tpD/PHIyPy7M2D67",
-	"D2tqyJ4JQ/ZKilVhT08KRjSz8y8YAMONY6e5VoqKld3t59lOyR1ThuPiF2v7g+6jB0xhMUKqkininoOZ",
-	"9lKV2qKFYVt9bBcvLJw+1riqgBZUKXqwn6uAFEODIOr8g7P9DMHvD+/XBnH8Tn4Lk8j572xh7Cxu/1t/",
-	"NmXJ7TZp9TYCxpJWmhUd+KharOCPUZt9W9EFK9/VFuOL2ZZ+eoVvfXNxcdHf+y1TmiNGhNvDhfn2WXN9",
-	"uDBsxVRv1/7Vwi0wtenn3LD+gS+l6h/2+zUjhpuKEbmEQ99xtmDEAJrxqiKCsZJw07/X/m597v8gl9HX",
-	"YSPFTG94VSXf0Ibt0u8Y9skkX9mvD4nvO9DCGd1S3TSwPjdwAVDBwVKQfEFFyYGu9cA5r+RigxcrYEhv",
-	"kd2DXyq5TT5YMbo7ehfsM4BdDa07RrOKGZzucUhFFBLfcIt1SyvCfpNgWtdi0wcRE2WbQch6XkUsQtTb",
-	"OZ5yBy7R+VfsllV9vL0gS6mQb21pVTFtyMIuQhfkMf60l+R3yQUrCRUl0ZLApelPIPcicy0YXayZIpoh",
-	"OZwjPaSGcKOJ3VsYbi5lxagATKZbdq3TIy650obMqbKXjQrCPta0wnWTOVtKxVo3Lb45hirTH/Rfa6oM",
-	"U0RIwzSxQHSsnCrTutCI6MdOwcj0GezXTLHTL6HDIyNnfii/oWKGYMRDHriGESvpYdmGI5oxUW+BLyC+",
-	"7hS7tWyjCHIJVStmovGbbUy8UVmSJJVm/VO6JnYFSFO38pZpwjURjBuLXXNm8AQVwdf7SNUBJ+w30C98",
-	"KQW0l/SgU4sBhmixw65KX5GlrBUIfdp+ueS3DPDGqNqsScU9YlVyT4wka75az7q8Er48LgoWs0ruRz23",
-	"ZSWnYtSjKJMcRUI7cxi3mLlt4MtJ6LEtFQmxaU5VAqrfbXfmEEjSfi2r5uJ1uUPM3DrsIc9RFV9xkWad",
-	"Waa6Z3y1NiMpcO6ODzNUN0Vzr91CC4RTCrDfCaMOE2Uxanqo8MBibAofFlIptjB63F1eykU99lHHo7b0",
-	"E99aUvPkAoS7LRf4+XGKcvNy3OhdKka15ivB7E3fUrWxJHMnzXVZwlf27zdM4AdVW4AvKkYVfN7Jius1",
-	"/LlmFOCCos9LVOqsUoL/04XhGgdkpt69WDNg8ZZWbtgbRnWNIwKU/NyW2di3aY2vKqbrLfxV8Q1O5s7A",
-	"3o00uVWbY1B5Y5+ZTJq3zLQEsi399JqJlVnPLp9dJFfiBfUnCTF9y0VtmG4d+uNnz+Izv0iduaLGjh+/",
-	"9uwYnui1E0QSIgVfiRg1QIyYFTOq8bBq4f+qOP5fco1/pqAfCEYEnG+fpR7cSTMO7NpQUVLVQmBYDhIH",
-	"O+QizXm94N/A9/iV8vw3Wv+TWM2KxG859cJ2yB230KR2D3A/U/Tse24SyrXXG8ZrkN9z02gbCd6grDg6",
-	"kpgbqlFlCTO3l6cXEon9qLFWp4t+9uXCTZcX79pb7QwRgdJvzAMjcxxDShutqBMiR2wdVB49AMc9mtfG",
-	"63+jgGYfKmDs48AaoVKO2Og0IitFY9DrUyvFaHkYOa9iVEuhp8FwCvJq/m+jHzXKCXxDELjBp+I7NuYO",
-	"3VUHd4uLYB/0cn+5EO5uy81N8RjfADvgdfL6WE7/VnKRIGprro1UCYPyd1RVnCli+bomUhCz5hrl34LI",
-	"qrTauWdao2ihZ/7dox8rTE0RMJL6/ytD5qySYqWtzuPN40wYMCYYRW9ZpdP6v1GMbibZslI8x2l3dnFF",
-	"AHzqwH6oecnyasoU5UN22dWwEJ4nm1SlZ9xxgyzsCNe1Azi2i6+MoYPdwRMaYvuMqUVTVRI6l7eM/JD0",
-	"XMSrwgn8cE7D8WBLrfBHKsq3UnPjTL13MY49z8F0ww6TDzqnZQYr0yhbUWZJHag5RRGW2WzFv982BCWB",
-	"KCteIpvtmLOBoIyxEIylGhUdOWAGgKl77LbvqR9Mkd7m/rVEnaGNpT/KPdlScSB7xjaaUG+gpxtvmOFG",
-	"kzlbcSG4WCXNOXNm9owJMOFY+jXShpM9+54VJy9YJOw4AyaIw/D9Pd3Ck5c9X5UpG9kvr1+9BB3XGKbs",
-	"V//r14sHf79+8ON//Zc3P7198P4fD/7Hb5+ffPvlLyn0eCW0UbV3OXl9aMepkFY3ZlVl/683dcUqltSK",
-	"Iq9XD+/dZTiKpGs652a8+vHzXgDvT5LWigqr0SaI6BupDanVyrLGSSz+rRszqepQXo1f+TvKq7sqTPDs",
-	"hwz+OUPysWXAUzfGqW/BIZsmtCBMHBc28bEv3ng9Hijv4fnnirNlCjaRA7J9nj8vI9ev8yCgo7GY7Kr0",
-	"u4yA4U8lgrg/7oCxReTjbDCvAUE4kALuQupSv3aqT/vm7KiaAEE7xlvLm9KoVSbk4Js1VcGRiqZRVpIS",
-	"LMka7f/2AbNmihFawSgFubAi5uNxHprR+kz3KFAp8DoCQiIHubdOCuiIf1tZiwki4FSppGsA9ZbmCk08",
-	"ViTe7mSSXAYfoX9XAHYA8qBdjFElnB2ULWrUl2ptDsnhsvKRkLesMmOV23Mb5jsaiiA7ZcFZEgvsS/iX",
-	"PC3IN//v//zfb5OOkjG2B+dc6pr3/c4LjwZB/PWG/xx/fc20Tom/c25SwSdv8W4TbdhOg0Nl78NRgAwR",
-	"uma0bEITCqKlFJMVTIiQSAWlpL3N79eMwE/+cgeDZzHR3lnJhIz3Xpb08FdNmDCKM0cpFhbOp6nPr+Xq",
-	"NRcsrSWxBZtCBO3pvQVPVpIO2sNKHONre+FYicKqLpCnCAvEpSFWrw57KlCjXkvNyJpRVWJU2titItfN",
-	"LnCYC/OVGA+KG74SySki2/e4gdwLaGVJjjhNOhjDdt25N0dWuBsYbaDxw1ss9fDJX2qEesr08JrOWTXR",
-	"rOdZRp9TDFg4tTcf9t+aaNPcMeF8Nr1pdvagJhjyGxNa6srU4mXNMqbTegI+vqvT6LiTE9Z6s5MmO8qb",
-	"CVY0bZy93ZPDvVTeGdh3TKY9QRPtrxmb6khGN8LWinsKnK7B64ASHtzu6MLpFs6G7xG0wa/kbbK0uu9C",
-	"svQ/YYYr237CVqgUzQTR6bZE0w7Jy72TDcmrdyPsPvXOyudov9St6DuY0q02BY6Sa8PFwjxPRlq85Msl",
-	"U1bdBIEH+DHXpOLCitRSsCtyQUAocXI210SK6oDshwuWjK9acrFiavy9+Uka9j28k7o9q5qXE5gsmnAT",
-	"46zdhUgIolM8i79oVtoFJ+UBJ+sniB4aLsdP0zJ3pmjKmi+nkCb7eIbhLnMBpt6AeYT/olanjWJmsWZT",
-	"NRVdpwTynwUjHmhkIa0OC2KPxbkrQom9xVKzkiCukaWsKrkPNrzjcV9rpEo7tJciFDwqFJ5cxAcXQB5v",
-	"1S2/QfmArp2bl6RUTrA86hsYCtCZGhHTlxzGu1Ea1717LbUrz+eC9ujCZBDQy7qqkgzLpxygkSXrgenj",
-	"E+xYt/ynzahZYWcs2HjL+jj4fPOkxWpZKxTnxsR7nIdXJz1fjhsHKEUcOdpbYNfZQLM3CTzFJJcMVkG4",
-	"74iYBvdg4UdLTi4NX+buScbBlvWbzRk16V/GO5HG+3aSzjhYwnFvTU+oZ9RkbsGAlcUxtyR9R9LfsbvZ",
-	"r4kluYRWFQHrVoGE9eK4mTLkBiBBxSU3hJVmiIa8ZZ5w9BlByV38G/jEC2IkmTNSUV7iMi1jsBMQbkjF",
-	"aKmJkQ9n6bDH6SHfeGR38dSG9cd0sSfSpaiiXdG1OYdn0/74NucxTtgLRwiZfRtf386Dx9LJifNepP44",
-	"uJdhd3cnv0pxY5gg8DNGSzDy5tXLV0QvaJWWTz/WtOLmkPPanv9SzL1zFu5E5IqPfbjurOOjilEncF4H",
-	"pGYbqQv1E9vHSXwTooOXvGI/ufOMYwK/+SaFn0E717lI0acuSNB/fjwYOPr4yelxKqfy6p23vHQz9/hi",
-	"7RzEjhRY2ESnHkIhv7k4GsUa4qxSiSx2VEhn0IY8fkLe8Oc+g4WJhSxR8w8UYH5I+yhPliPaoZ/FGLki",
-	"I0R43PH7zaDmz7dMqbpyJqLJoevxep/1/Mq//e2fHv36+MHff4MP//Gf/0vSrdzzqQxHycahzakcRCZa",
-	"TvXIDIWaQWfZqUuwYYc0fmhmDBcriJ2iG8uQFpuCzA8Qq7Bhhys06DNtrHpu1kxYsgsGfRfx3sz7bSqw",
-	"t0v83ZKLGTrbLBsHF+ag28jrvpnY4+SlCDS9eenJfzoaD8628jZ1lSxsTAQvC6d0VNnomG3PDJr1fXs8",
-	"ntpCKMmxY9CkI6cjR9WAV6sJwU7CKiN6ZmOuf2L7m8ZIPuE2zqUal1V0KmUel9XsohRT6QX/uQXmJDqJ",
-	"BK8bwbIaBY9W1c/L2eWvxxf5W9ELjZlLuSF78Nd4G6oGt/auNl6aQShAbjrcQq9/aJQMI/L3T79ePEay",
-	"97+f/Hrx4Olv/3z568WDb/Crv6R5xijvCIJ4z9jGBcwEEH87fF2z3pSQb+4UBsClDjvx80X7bc45g8kY",
-	"qjERkcdGAU3zgiQw6/FRzEqrUwiFMH1y740R9fRgU2q++0QXpytKhGpCyRJSoeIM4RbfzSgoYe3931b8",
-	"lomUextd9hLSiq+INGum9lyzYB5Mkv9zaSvJWOcbZixrNk3Kc3INHUtxzBOpMjdDSsiem7Vbo33WyaOP",
-	"Z8WUGOFzKTqFh8fYOGSvBDl7YLNbpxd5DGw0pBD06YQSRAYEf+oiOOEyVaXDiViJOAJtkmHra6qJkGRX",
-	"0UVAjJ1imglDfKpA/3BHhlja1TQhlbCG3H5uk8GLY6LiJsQsunniOLmhVKLIHx7mGlp/JGN0aoOcFBF4",
-	"pnCDPzh00Dt283ZMcPgenQbS0784+/oZPPiNlz4h4WZ9xbWuaSLg5ycuUIVmgujaK9UatRkhMYRlpJEN",
-	"AreTAVwWlERLshxnrxvhwa4hZC54p3Fqv8vCn8zkHLwopASQuIjc+yEY0+NZ8kb56OI+o18alqlLg6k0",
-	"rm4CxLtTAjGiSaqOvyQV2rHmmPPm7rjR/MoKt9UUeN56gfgMaTxrDM73mjFIGEStD2a9tSxoYegt4Jai",
-	"QgeJI3zwLMNS+nSopTEZz1XFNywXOgc1LnxBEtwsnis3xDKn7bxiepbJD9Y5no9Bgmu+WjN1RQRbUcNv",
-	"GUQNVnIfyzE5Du+2M+BFygQ50d1OSRdf7kEdWz7thOqW+lIJsWM2CdfTg6be8+2EWADYznOqpkVgzdmq",
-	"FrlLinlxVu6Axwg3aN6pGN058w4EX3BD9lST/ZoBih1IydPSLhbySaRlVFUo8tOq/OMCCQ2ObDVTV/nH",
-	"S/3b0TXLoJBRAjYuiHs0nF35kNRInfCWlF6htPHJH4nabBCwp0NIaHCAyBrDljp2zOO27+Nlqxxr+pxK",
-	"M9E33lDcP8qs+MroMg+AKcWwKi6mxLNmwmIhc3X0KMH3lxxpnNDSjh6wL0rDl1PWYHhSPhvOzpY7Jm7g",
-	"GFLJPK9evkK3FNMFwdMijxHRroCs4ncYUTWttI2MdZzR0j2+kYxbAiYygfA5FptObzrwXO6dlfQs6YKE",
-	"uxSHcm/nk4cmZSGVh++xTN/I6GdaHqbHPW/4bjfhIG42fJecxBKcCRqNfTwXh2boaiJNGrBa95NV2SdT",
-	"Z0qYQZjSlHDRSIvENTTjh1jRFpFvh44iwfIkJ8LkQAICB4zoZIB2xPPjSxUhT9EIJzEvcTBujr9ham3O",
-	"ENH0Vr0BFAKyMpLz43fkV5aKYUBbIhTBI/YJK3R+jM114xQrlxl0z/EvPuQl5CHBnrJgsFfybMFgA6Ew",
-	"wQWcj/a9k5m/5UWu+FxRdQBDHopedMvcUbkJ32dV7HORm5FBZL7smteJW2n6zWqSB9gUcZ3o5NWuCEOU",
-	"DNRcM1cp6+6FB6e5ywcoGD6RAYEwSWZ4TcAJiWqblltm1lY8wHwswVipXSYPBaeuS76zVxsSTVoFLrsR",
-	"7SKDya5k7R0Q2aoofue4Nlwq9ylVOEseeyuX19ClYBDYT+YHsoegC27IQm6ZJkZKUrWcMbFFyzvdU0Wd",
-	"ZV2VxD5BKIxAXAnu0RwxH1GHfvXEvMyp4XjbuSbs044t7LlBxBqW8jvqZMrV+82kyaJJwAIw0BeqDaDJ",
-	"mNkGqghXdLEZOCxXBqE1o0Na941blhV1s5VYnUEiY/wc65gr65yxpLeOK393sF47KNAcLplDtOMgm1pe",
-	"uccDIajOGbbQtWc3MCYE9JQ6zSWiPtRpxgLN4Y4GbI4qHlUYNuGggSfkL1s+M/Ut+PycR3yS5zVlkKqF",
-	"PZtemmZfA2vicjBupPmQSv/Q1x2/WzxSIn7gSas64TcpDL5D8XHYezNxa4nNwGlgh1L5HXAyQ3muKDg1",
-	"9WSLPn5xNIjb/toICW6qzMp3UiOL7lbQlxqdvIMmpbio30IKKyqoCeLQYFFARnXG8uKL2aRIL93pxu0Q",
-	"FjFGj7q/EhunFIK7izgUwgETBSkAdnHBtOjYHMxTmPLOIXKmj0CHKcn95Lxu317gngCR7SfwzvPx9s6m",
-	"xDpNKEaYFWOmVBbs5aN6ZuGP25ez7+u10wsPdQKDfN6oK9DnZ87Xmo6T2PtV9xhVJVQIyF/0txU9sHJ8",
-	"CtY0taMpZ5uRVvCBS/KYLFlVEYpBHk+IXtPNoSBPiZYVLwvyjDCqDyBxbWvNF+i7TIiNC1pVaXOcrkGH",
-	"INpYXYTraeVTTq/DGJ1C/gRvTFJZADNiqyACxMtt2K6vC1G+HZs7QcvkqVhp1wr1gkA85oHsmCILCP+o",
-	"FcvE3PiiEKm6xDSZ7YiC+0JurRK4Z2zzV012TqKaWNPGUHWbUk9+EVgQAv15kDQJ+2pinQiFHMrkpkZe",
-	"3lAYwcGzWY/fewGHMnh/a3G3lEifIn8n73W39vV5itE2aZR2/DibPydXe/vJmUwkoRD6aGiC3jo6/iSC",
-	"/YTDmjA8b2Urx3H2LtWzo0lAmG5BasGx2uiOrpLryAfOrJtigoMJ2+6xE5mIfVy1WayLBGmCQ8A6FDXj",
-	"SIcUTPH2bZJEL/Ss8u5ovZZ7VqabVh29GFWyEuMr5wRq0SKRDhRK+rUnxjNZdZbWadQZCnY6yj5pmxud",
-	"yEuHCpmEIiQdprGzUHIVMxI63XQfUL4GiA+6SnWzuVN5EET7IN3h/W6Oqwm6whIguN0UnQQXyy+7SqLD",
-	"4L4S3u6cY3ZSztiR1K9uh6BuFlZr2UngQXWI8SnU2bR6Fy6VaR2QqC0zqk0KRg772mhxAyQ7X3JDrsnD",
-	"cG8jbPWhTQ0Gr8VaSugY5CxfHhehcUOIzLu3hkcDfYmSO3SlZhJlbnIXlZq7HAK835wCzpRcWfBM30PR",
-	"60leyi0v+VdMfactxyZMHiXC03Sw4o1rC9KhSdkObuPlV1HmZOBsy62pLctS0m2qP5lbTHL/rfptPUDw",
-	"TMmeiTWjMzOnKnPOK7rY/As7HMvmzGWw/OBzVfovZysQucCuCcoGo5vvu0uZnoHgiuCE1Ip4B4XLTwjw",
-	"aM06pMDdBAOaJ7RbZtYSydliLfjH2pdP9UHPFv6SA66w1kVpQJBNH7ACffI84qjSbKjlXzWRe0H29GAF",
-	"T7emK8JaLch8LlC7QOVdIlS/ckbkhIIhcWph18i6oBUUQy/I428un14k66I2OYJJnw7X7dT5afmDXeMg",
-	"KnPjkwYjpEhhbpyscbIvcnxbjVOSCRMRVzmp/Zapki+OItg/3GNDFfc7+YeNGO/nyEPzX2umfe2Te0jJ",
-	"zKQGukYHGlRWiClwdaKV95ZrYPE+/Gas08AfXdOR+PSg1VeDYSU542gwXp8Gr6jK57j8JTudKzs8NTTS",
-	"XsV8AIEUhNHFOhQBZrdMEDgzELjeSNGpXHvnDR/3x0ZVJien9Tii08QzNvUqARDZw8wVdc6g9k2IFtpT",
-	"TRRbSFWyMjQKskTWVUNP2k2SfTmyZqk/Ks0ulRc39OoHfD6TZ5dNwGpsaz4VC4GeOqtQ+HGK1gUeyWxR",
-	"pryCkuu/k+mi45SNhasmHmZN7eMfDVvohpe6vJRUEolv9NZzXMyZRUXAN0J1XLAAMyum2cFKJXe5mK6K",
-	"0Vs7lxRYvpzI2gd6lRKTWKCCzppVu2Vd9b3B/Zb9o5vXfa0u4W5RY0KB1o7FpcVb/2uI0xKuXY0F0yBh",
-	"XeUVmNG9f4ZKSU/v99MQ0vzt7FmdqWHa3PTjlI+ziTS7qne+eRlCL3FnoSBzAnmh1xAwNecesSPtmLKL",
-	"imsUtMbSms8rljScL6hwZmZwzkCWYYt+x8bj4RxxRX2ZmUQwIzc4gfZ5jIJ98tF0I72Rda7oFSJ6CHCF",
-	"nqskRKeNbG40QWHmZi1r834vs4GbjWBoJZK9JFupmGsUtbSyoqzNCYnFSYHAXfPoBFpL9GEUER6ESrMO",
-	"yzyp9JbxQA1Sl+MDndwj+twZmTyriS7kdimVoQ7bR5w+o5pdLw1Tr9s1ult2GqUN5h8ezwocn/NXSbl5",
-	"50OQEtZJKTcf8r4SPLqBB5z54XppcjYmtELf+DCCUZFi9o2BSbGHy8Ccd+lHXC82r4eYgScQU29VDIcO",
-	"3LIZOxFOtPo0xABoo2MX1Zo2Dw0ixKfehnZn/+3zd1vP3NYXaypWmYq7vqhHQkLihpQSwuZRtXKPF66E",
-	"u/+ZigMoEHkZgC2Xvuv7BEfvBNvUOCGga+7xyxojAOg975cjH7Sy9+yxfUcPo0JPMUhnPF/JQjC+zk1k",
-	"P8f5pheY8Fs/UpnlAz1kuuJBW4BMmQ1ovBVCA9yjcUkoKOM8JUIAKupk4mvxt1DegH2saaVj+6yrL97P",
-	"JIUXh44/d8p506iTtvuGDuSvgwpq4pxa564xGnxso+opcecnL3APkq47ngakcU85jypJ/HL2n24399rb",
-	"A/t5HPQw3tpgh39Jkxm7pdTpI2Ta8G02rhBUSDQVk72lmIotNlLEMnqsMSzNz7WZtNxXhm0z3YL/+9SA",
-	"s12UcTGYq+2fO7X5YrYvlYt/j0Mxd3zhBHm0RlnxGZtSoZiauYrnUa9Pj0YZ10v/qDY1Vtmcbg87R6n9",
-	"qO6Qy8KNdBOXjOKROqBkVJKoaXZVYqBEuEwRMoalFlFpf3/lc0TiZdqi3e0In4Hm0tdC6rtiPLbd+YJG",
-	"vrRRMrdOZhn1LMYGpdfITBX7qnBjOaDBUvsB7jkfMxfvWsE5cV2RTlyMFWh93vysmP0uIXFxv5aoh2I8",
-	"DF1R+PpscTHTQGx8oZ4p2Uy5OIbxJfswKidJQTDUwbnUjaspgFCPDzXvN//g1/AH6ukhRz7gAtR0QtIA",
-	"fz3Yc7N+sIYaCtWSrVhG83OJnVED0p1+QEX5ADKmLAJV1QP4NjnALa3q9koWSlqpFuQPV9/gQbddfMv5",
-	"eWpeXkhud6mPbiktvXIoO6/li+grHXUqnBTquREMRMXCAJTYJ6HjRTr7+SvU8zs5uLNbOS/JXr8AVVrK",
-	"jIFQCmOZSivRWDMFwVnOjr2jK/aQ+BYQ8wOxt6/wJXbm0qyJ5qXLEFkxwRQ1vpAVNw8JVP6AH999/4I8",
-	"ffr074QL8sv7FwU6IsFbjFEPMlJuHpLnVLkyzb4/lKvCekUqKE0CP+599j7WqX34P0WA0eXsLTXcKlCh",
-	"IkjA2NljX1uI7vjscvb04cXDp1jbZA1H+Cg2/btqxxbFqF3Jq3J2OXvNtfEucOQwOyk0IuCTiwt0Wlne",
-	"bxwRqfgC3n70u3NFIvqMb1eGkyVU0y/dIgIvLWSdsdObXLEo2JLWVVYoCnt45LNfv8DgARiPPru/viBC",
-	"VQzlhzZk3kH1eL/cHmiepevKC0L3vnTZ9FVCmVu6ZUBIL3/9PON2XHucXv279PbbWXy3jKpZEZ3E0WCC",
-	"34rZrk6gww0zP7bGZ9o8l5j+NxoPJoVUKz3S7UJHPnjGYtreLwhzp8lS+wy+jEGTG3qLxbVOxWM0dulH",
-	"n/GPL9nL/QMzgWh0ECs1YfPII/eaxZM7kYTB5BKYA+xKictvKTsIks5JfE6APYqFodw9uG54+B1gd+83",
-	"KB+7+N29RiZ2Q5rz0XJ/lmvyyPX5HuSF37ln/qgLM4qH2kWO4qBgd5GrwrtloS0EFABTitujPp1PJQuh",
-	"X5dl1E4dJaFKrh6S9754lf3xQEAlxFbrmkixYFeECiyZiw/Uwi6Ukhpq45ZWNlJsaT89xK6+0bFd73ZM",
-	"lGc5uHu/rREKTjvpOJDwIi5g8viIid/PeNq9nIa8HcpUtvMKstkQZTrkv4/OP8o92VJxQJOrsIzjjORh",
-	"iXWsc5z0e25ORq6i104ZF30JoaVYCgKNALPL2ceaqUMj7zV9sUdx1VBu4j5Zt4VF4ny+u2UKHYbohllA",
-	"yNVCbjEgpCDzUHvjKug8riIElDQ463lWIVoyKxz5AJU/oXDkAmn7QP6AbjVXqgrKqp0VbMLl/OSA9hNW",
-	"ozr5Igzi+GkqzVfB+VCQKMNnQ6NpiH1SrmbM2Y4lduLkRNa3jW39qzPBcY6lP40sGMoDOVj2evPotsDE",
-	"GtLWbrYFhG4P3V8MVmJ/SJ5DQXaYgmhDDw2xg3Z7dMtAojFgL5DL5UPyASp8qkNhn4BZuIZKJZcwFxV6",
-	"zxRk12s3VhPQitaijkykFMSFnPmeGvjQHHrPbXFPCOS2g7lN55dbRkxdZsXr0HMNMCE0Xjsvpj767I2n",
-	"I2xWUAlkzLV6BTgpl8sIoc9muhqPaUeeDO1pI6tVp71XbTShTcFRV5SCidJeXW60E7GuICLcR5K6PB/M",
-	"gIB7qvvKBdSmnQJQ1yWgRSTOig9RX6G0EvZBqo0FR0kNtgDdU1Xqqy5l6e/1vTq4pnh/Mv7RyQ/7yhSg",
-	"SXtLEgCkzfdxxI8+4x8jrnw4tz/ESj2RqbTt2aZZ+n2Ys9/Hw58bMZs2kn8eycbn0uXkd4i1uj9qDXFW",
-	"9ymHw/pzBmPGNpbke2EZfW0UUt0wLfFUMIeeq4PWwzfhqbQnpyNOtdKRR6J7lOT9dYyNvY4po4yOWLn+",
-	"XuyLEaN3/m8Iw7ci2Jta88V/e/O6INfPXxCpoL8/Wh/RiLilJfNdNxcVZ8I1TQLbJC+9YRKCqrXnmAmT",
-	"Y1m+aZzZ90RZGrlnDG15fLapOwfeP+BrMNid4zJ1xNocyYpgPY1sNSAs+mHwUrtmWUYS+3ptWMYEF6LL",
-	"p7Gk+zNFQI2onB0CiotBwi8t78LiXV5p+zQw3+AMB/J17O1xm49u3+5+fCRdDeRLcE0qvmFXpGJL4xJY",
-	"Dy56wzXS9w1nA12Npnx2vFN4Y+N//GSg6Nqk/uPd+ts+e9TD5WzuOkSMs5OFR+zTTqq8QfI7+Nm3zbkD",
-	"dUjdexdrMCSahsI1lvN82lZNijWdL5Ju0x5+KW6Y6xfsLIhYXQeaWmQoknti2BjTm+qFrGSN7mBszz0/",
-	"kLYHuD/TAt6ZOtNPEH6JbNY3VUqO7n+cMjiS7sFx759iy4Vh5gE0G922yVNTg48Lqg6JKnxJur3kvuJx",
-	"6TJqXuDMD15yHRzxrZl645778rlGV/yorZRanC2hMY2VoLSrCmqvZWHlMKzgCZU6KdHMGPvonC42fdnK",
-	"95/7Y3jLEZns5wCQ0zU+Zs5OJEP9x1UuOwpFZKojEXm/pobdMgVNdKz8S/VV02rKxeT/VQdqhKmBTXUc",
-	"Kg790/uB3ZkYT7uHt6J8iKVNqGIPPRn+myXF57iVCNnTpai8udLFO9hrHyrb2FNwPYFcC3noJ+9/tmtx",
-	"voToiKAHrGYmZ8J8x2CUsxzL+S9VXI713kMSoPZ7vzZJQ+XQOLyWVdlUMth3G/i38rj1qAHpLfQvx+Pk",
-	"gnDT1Ei+aiRJV5t+bGpXL0sQ3oY1jQmncIhxJ5lNup79Q+qb7+s/u0eVKMyR0lchxgLTW4kU4ASA6t53",
-	"2DeghP3dtR1M4sE7RkvkjRU2vNIQ0ez8Dxx7Nh81y9tR/OX9d38Dm5bGXnL2DGlWzK6fv5gV0A43manR",
-	"9EsY33P7nVOCBy9OkPPdDGMuT1C1tSfPIMDdHaXszAM49b5WwuKUqQUj8KxFpOvnLwgXRkbsHTrJESZW",
-	"it6y0rJ+VGLhnRFo9x2++f6wY+XXCQa3GlNPv52q4bbVrq8V65ZvNBoUwz9Bj85ISe206cy350xjvsW+",
-	"O+E60z7pKufYuuErgQmmI2RqaFUBdXdOFtVy3OvGLfUemdcblg70kvZ2YhsOwsXdjel9AL8SX+dqs61r",
-	"0tWqm//sqElsR7W2QlI/oWMiWcAFRAN+DRox/cxv7nrYcLk2vDriqLrBR87lP+rweLrlVbpixhIKJyWS",
-	"GmsBfAx5IJkfCCWqrtgVAS1pzzXraKVGEqw1kSs+N1BJOWHl/d6umSMzjx6M64dQSFW8c1/YgfJ1DnDt",
-	"pXqgjSjukiTVC2poJVc1qJEONe6CXFFhoTx6+Ye+hoMyKn5wDB6xJlBYLHNRtE7XA9f5mansdVnehHIK",
-	"92SVChD4uo7C1rRndhEaX7w4x5axuvFUc8a9RyfgsnJe8aZsIMQk3AVA+2HwfEgBp9dZvFvZ/t+J/9OX",
-	"o8pFgWCJfuAV/PQw7FwQwk1Q4r0Nz06I0bgYOTAu1i55RGcF//mJzQeP3F9PUGqK3OWSIUIs9MI9d1Zr",
-	"bYgF9xmU9rjBqeGiT5oI4KGKZzyBBDeZe3ouJCgy7SPjnYSCaXvqwmNcXbnUIppqXgnDerZoxh+Ni/cR",
-	"dhfKwGQJsGt/d3/3AibIuS3CCeNTd7wRfbQNu7uHc2029tVPFip3qVt/EWtVzS5nj+iOz7789uX/BwAA",
-	"//8=",
+	"3L3fktw2sif8Koj6JmJmvqHU3ZLs3em+2GhJ9kyfkew+anm0u15vBKqIqoKLBdAA2KU6WkXsO+wb7pNs",
+	"IBMgQRJgkdXVks+5sSUVSQCJRCL//DLz02wht6UUTBg9u/w0K6miW2aYgr+9pnv7v5zpheKl4VLMLmev",
+	"2ZJWhbkkRuZ0T7ggZs2INlXO5R81MXzLyL9JwWbZjNvnf6uY2s+ymaBbNruc5dT+RS/WbEvtx5dSbamB",
+	"H4x9x+xL+5g2iovV7PPnbPaG5jlT9ln4XknNuvlcgT9mM8V+q7hi+ezSqIqFI/xBseXscvb/nTVLPcNf",
+	"9dlNDkO8pYYpTovEIFv/8wOHuS3oHlfSJumHtdSMFIyW+pKYfckXtCB/ypHQf87InK24EExlRCqgNs+J",
+	"XBJK6tXHKL2UqkXpLf34homVWc8un33bJ/RnuzhdSqEZbP6tkvOCbe0fF1IYJoz9Iy3Lgi+onfhZiU/8",
+	"5VdtV/FpJC38d2HELh2oITsmDNkpKVaZZS4pGNHMjr9gQET3HTvMtVJUrOxmfJqVSpZMGY6TX6ztDzpG",
+	"amqAhFLlTBH3HIy0kyrXlpaGbfWhVbyydPqtwlnVxKRK0b39e1Hz7NBHkLP/ydluhuT3vPVzw9d+Jb/U",
+	"g8j5r2xh7Chu/Vu/N3nO7TJpcRsQY0kLzbIOfVQlVvCHUYu9LeiC5e8qyyeZ5aMbfOub8/Pz/trvmdIc",
+	"OaI+3FyYb180p5sLw1ZM9VbtX83cBGOLfskN62+4ZfbeZr9fM2K4KZg9LXbTS84WjBhgM14URDCWE276",
+	"Yscfok/9H+Qy+Od6IdlMb3hRRN/QhpXxdwz7aKKv7Nb7yL93qIUjuqm6YWB+7sOZEwH2Y1FKSrl5Jbcl",
+	"Vdyd4DZNDx5l+4FbJZe8gENAV4rVzNjeiX8wkdOisPcDrTLy5IIYSS5whk78y2peBBeAqLZzJNJ84jQW",
+	"SmqNQqFPcSmK/fVoxr+zFL4RL6VZx065/djLU30MrpwxK6X4fi0Uoyy3pgpJ8PCpdbnOj5vN6MzuTj2a",
+	"p64nTLMVIW+4laYY8g0XkeNNV5SL1nJ6S+7Sc1HwZXhU51IWjAr7k12BilwOQAaN8oEqRgTbef1mLuWG",
+	"rJli4QVxcA5Luaj0reROuxr/otUFDt4e9hmQx43yckgJscRfsfjRKAtqGK3iJNNGUZEf5CN8yi6IriYu",
+	"GQR19MlKcHNYGgZKGn7KveiWXC/BEdczSLPumi8yx27t/XNrSvHtrTu+bb4tqFoxbdqKblLSFWwZkZ23",
+	"9tJyXLmTVZETw+hiTYQ0ay5WhIo92cqJnDksPYws27vX0a7SR8sz7ojVTuNbLSuF0x3x7FRmTbLeqHs4",
+	"wnk1r7lp95gudSePFb24RY5lsprPktzprsc+g3LBxiuCtYCOXoa4PW3mvdYblpOlVMT+TqjIiWD3TBF/",
+	"xMazbJmwnr6XiuzWcttS4ntfU/bMjORMePZDdOsPnRy4QfpzvBGB0WGnueaLtf2nPQGhM9bsgBvqJx3d",
+	"gCknJMXxXYbz3FvzdcOBbjs8ZQOqZY6ranI45ogx5ysqcg6mf48154VcbDpKzOEbV8lt9MHHu1FH0jIi",
+	"JWCytWjw642SaV2JTZ9EDKXcCJbu0CW49gt2z4o+x57DoQXXzpYWBdOGLOwkdEYu8KedJL9KLlgOp1pL",
+	"AoZbROXeiYRpZhmGKaKZcToWHA9qCDeaMJCfEU2Ebtm1jn9xyZU2ZE4VuEcEYb9VtMB5kzlbSsVa1l5o",
+	"vRmqInfvv1ZUGabsXcs0sUR03i6qTMuoHGfKGBnfgx1olkdfQI6PjJz5T/kFZTPmVB67yelrJ3Rn9Lhs",
+	"w5HNmKi24JtAfi0Vu+dsN8tq1529hMI7qFnGxBOVNIul0rFLhtgZoIa0lfdME66JYNxY7pozgzuoCL7e",
+	"Z6oOOWG9tQ2NL8WI9prudWwy4JSx3GFnpa/IUlYK/KLa/uOS3zPgG6MqsyYF94xVyJ21itd8tZ51/TXw",
+	"j4e9pdmskLtRz21ZzqkY9SheqQeZ0I5cfzebuWXgy1Hqsa1T0jpin8ZMs++2pdnXImm3lkVz8Lq3Q+hg",
+	"6VwPaa+O4iu0MON3epwdGV+txyr3qTM+7NRxQzTn2k00QzrFCPudMGo/0R9ITY8VnliOjfHDQirFFkaP",
+	"O8tgQo181N1RW/qRb62oeXYODsYtF/j3i5jk5vm4r3elGNWarwQ4J7ZUbazILKW5znP4J/vnt0zgX1Ql",
+	"QHVnzs1RyoLrNfxxzSjQBd1vrzHuUSo5x//TheHoANHMVOWrNYMr3srKDXvLqK7wi0AlP7a9bMBsrfBV",
+	"xXS1hT8VfIODuT2wZyMubtXmEFXe2mcmi+YtMy2FLAgqvDiPzsQ7i59FXMVbLirDdGvTL168CPf8PLbn",
+	"ihr7/fC1F4f4RK+dIhJRKfhKhKwBasQsm1GNm1UJ/6eC4/9zrvGPMerXAiMgzrcvYg+W0oy1aKnIqWox",
+	"MEwHhYP95CJ+83rnc0Pfw0fK379hxCh09Qfqt5x6YDvijoNz0K4BzmdMnn2P3p+OC8LbDeON1++5aayN",
+	"yN0wxUI0VKPJkvCQ6IVEYT/qW6vjVT/7cuaGO9KrEJDSL8wTI7EdQ0YbLahTIse49q3JM+Rp2mEEerz9",
+	"N4poOzBS7bcPE2uESXlyX5cUTcy7L60Uo/l+vCdDSzHREzuFeTX/t9GPTnYhuzM25gw91AavHXY17Wu7",
+	"3B8upLtbcnNSPMc3xK75Onp8apdyn9vXXBupIpiL76gqOFPE3uuaSEHMmmvUfzMii9xa5/7SGiUL/eXf",
+	"3fqxytQUBSNq/98YMmeFFCttbR6PIGHCgDPBKHrPCh23/41idDMpnhq7c5x1ZyeX1YSPbdjfKp6ztJky",
+	"xfiQ3etqWAlPi02qEiEcbvAKO3Dr2g+4axdfGSMHux+PWIjtPaaWTVVO6FzeM/K3KLgnnBUO4D/nLBxP",
+	"ttgM/05Ffis1NzwWvp7mHHuZoumG7SdvdMrKrL1Mo3xFiSl1qOYMRZhmsxT/ftsRFCWiLHiO12wHUgEC",
+	"ZYyHYKzUKOjIDyYIGDvHbvle+sEQ8WXu3ki0Gdpc+ne5I1sq9mTH2EYT6kEidOMdM9xoB8HiYhV158yZ",
+	"2TEmwIVj5ddIH046ENj14qQVi4gfZ8AFsR8+v8d7eNK6500e85H99ObmNUIBDFP2n/7nz+dP/nr95O//",
+	"8o+3P9w+ef/PJ//9l0/Pvv38hxh73GxLqaZCnnJq2oDD+T7OfEvOijwFHYPI60IW1VaQtSxyTf600Pd/",
+	"Du/dltV0wCSO2MRcaKMqD6MZPFTNkxH/BqDystlC30ftwoLRe/ZjFfF5v7SPeNyDkrsAEKGsvQkcDq/D",
+	"EwBS3BMp7HmoTE2PyM1dB6hoUfy4nF3+fFho/JJF3PwIf7SDC7ZDaAaO+pDYb3uYH6PfzzomccwiVvuY",
+	"2h53MQNPRg8NcHgM2QjkHgzOA3PGDRaHrYk4R5wru7+ccYo1fDnzYwfxQvvdMcrFhpUmbu54nT1x9zoQ",
+	"auq8co1YUkKtaAe/8TScRB3QjRAN+Hm8A8IFN4ZscSBD8+Vw9UE01fFAsPgoD7UEiRcLJadC2q1iRWH/",
+	"X22qghUsKiMCfGqPzZzKcPAqX9M5N+Np9ONOgIWUAAAIwx1wtb3Xb6U2pFIra0BMMoRu3TejDiHKi/Ez",
+	"f0d58VC30iDwwIXbDk0Dnrozzsl1AOcDJtdhYYmPffYhvvFEeQ/Pv1ScLWO0CaDCUfGLAWEn6xESnE0G",
+	"FftVttALEdACbnfNsVmARm44ryFBvSEZnIXYCXzjHETtk1NSNYGC9hu3VoOPs1Ye8Rbcre1d7aiGASSW",
+	"kxzibcFlbtZMMUIL+EpGzidAckd7fbpbga4T70lBSqQod+tspY6RvJWVmGAoT7XdumqUj8cVeOtnM8O2",
+	"pUyoVA5J4d8VwB3APMwBD5Vw0SK2qNCrVGmzj34uaUUKec8KM9YFeOrwZQ/YVCpLzpxYYl/Cf8nzjHzz",
+	"f//3//k2Gk4e46F1+lE3COpXnnk2qJ0EPjyaskLeMB3FuM+5iaWJ3OLZJtqwUkPYeecTR0AMEbpmNG+S",
+	"CDKipdWAJ94+kMsQhf9GMTlW94Wf/OGuw0LZxKhQISOW8HuZ0/0fNWHCKO4RpwtL5+OcjG/kKgUWBBt7",
+	"ihC0uwdA2LgctJsV2cY39sCxHE16neGdIiwRl4YUUqzqNWXod4RErDWjKsf0trFLxVs3OcHhW5ivxHhS",
+	"3PGViA4RRAjHfci9gL7o6BenaQdjrl23782WZe4EBgto0EqWSz190ocaqR5z0L6hc1ZMDH74K6N/UwzE",
+	"gbQPsvTfmhj5KZlwke3eMGU/j2Aw3NkEGmJHphKvK5YIMFUT+PFdFWfHUk6Y610pTfIrbyfEGrRxUUkv",
+	"DndSechEH74Rj5d/bex4NyKFa6pvuoava5bw5HZbV+9u5iKdnkEb/oqeJj5XVO3j5t5cysFA7WgXMKOl",
+	"jmO4aZDnykVf/7dTCOXxGB96F28y7EsYTkGZJEiiISe3waFNjx/2dBnjKVlIsWBqaky3kDKGnAxzSzAe",
+	"Z60AIXvEHj58uJ6kmYdQ8SH2GZcviyw0LjhQJ9DC42MIO3BJp/Mw8Fx4+ga706w6ftZiWW6ga0Wok7eR",
+	"Sy3wNi1THr0tSyaqpt5JJqpW5YhIVFVaWxgjqrqVkwpDutnGyJFzbbhYmJdR7OdrvlwyxYRB4wLEAdek",
+	"4MKar1KwK3JOwABwNi3XRIpij6oeeiYj1zkXqy5TDjHfD9Kw7+GdGPOsKp5PUGgxqBz5ztpdPhGjbwrW",
+	"6SfNcjvheKKpMgkFA0Op44dpBWBjR2rNl1PUAPt4QrldptKufUj1gK6LHhRtFDOLNZvqFdBVzPj9UTDi",
+	"iUYW8p4pDTeV5bkrQok9xVKznCCvkaUsCrmro4qHkehr1ABKjOAiFTwrZF5chBtXkzxcqpt+w/I1u3ZO",
+	"XlRSOSPuIFphCDI8FaPbv87GAzsaMKF7LbYqr1PWnhoH3EVCL6uiiCqH7ZsuiQnp8xOsWLcQXUHAMWVY",
+	"jCXbsSHDr5FTOaQY1VQKtN9gbbVqnIS+v43wKVamSXAVJCCNQFm6BzP/tejg0vBl6pwk9J4kkmfOqIn/",
+	"Mh7WMh5tEoUHwRQO40d6BjSjJnEKBjya7nKLyncU/R0ft/1nIiGTtCgIeJIzFKznh0MCdcUMFKg45Uaw",
+	"0oTQkPfMC47+RZBzh8gHlF5m9eg5IwXlOU4TwsnSMMINKRjNNTHy6SyeiDE9CQ237CHYsXr+oVzsqXQx",
+	"qWhndG1OgbWyP96mMGwR3/wIJbPvT+/7VHFbOoWskpnEbi3DALxOKFpxY5gg8DPiNxl5e/P6hugFLeL6",
+	"6W8VLbjZp3Bkpz8Ucw8XgzMRgANDVJnb63CrQtapb15HpGYZsQP1A9uFlbcmgHmWvGA/uP0MIRnffBPj",
+	"z0QVjuDF5y5twf/9YhC3c/HseOTssXd16b2cXZADX6wdZM2JAkubYNfr5Ixvzg/m1dTI71hqrf0qJFhq",
+	"Qy6ekbf8pc+pZWIhc/SyHURXHa1HHEDexPSKhBLhecevN8GaP94zparCuWMnJ9OF833RQ7r98pc/nf18",
+	"8eSvv8Bf/v8//5co0K0XvxzO22khyyLQMiZaML/A5YuWQWfasUOwYfs4f2hmDEf3kaEbeyEtNhmZ7wE9",
+	"uWH7KwyeMQ2YHLNmwopdCJ65HLxm3G9jwKqu8HdTzmYY2AZfjEKXTzpE623fRDZU9FDUMr156dl/Opih",
+	"xrbyPnaULG1MQC9LpzhabnQWmb8Mmvl9ezjDy1IoemOHpInncgVB4YEIcpMUFqVVQvVMZoH9wHZ3TUBq",
+	"wmmcSzUuz/lYyTzFdxlNePzPLTJH2UlE7roRV9ZJEJfXiIDcQWy09l0DhKSsjNdmkApQsRFOobc/NGqG",
+	"gfj708/nFyj2/tezn8+fPP/lz5c/nz/5Bv/pD/E7Y1QkEkm8Y2zjwGk1ib8dPq7JyGXbiZwhL3WuEz9e",
+	"sN5mnxOcjLCoyQDmcYi7aRHHCGddHOSsuDmFVKiHj669caIen/5CzXcf6eJ4QwmxoEtIzg5rlrTu3YSB",
+	"Us+9/9uK3zMRg5IgPEZCoZMrIs2aqR3XrHYPRsX/qayVaPbVHTP2ajZNEZboHDqe4vBOpMrcDRkhO27W",
+	"bo72WaePXsyyKVlLpzJ0Mk+PsZlR3ghy/sBmtc4u8hzYWEh1GopTSpAZkPyxg+CUyxjC26lYEcyONtFE",
+	"ujXVREhSFnRRM0apmGbCEJ+82N/ckUkfdjZNkgfMIbWe+2jkeAwCdQI+2I0TYlJHl0xzYw3NP9AxOhVz",
+	"j0Lfngja85Vhuh5EMVQRkDlTZWgYKJjz2fnXT4CWaRAxk2L5uqIRcN0PXKAJzQTRlTeqNVozQiJcbKST",
+	"DVLJomBJS0qiJVmO89eNQItUAE+tkSA4tF9l5ndmeq3BBr4FTJwFUJoa+Oz5LHqiPJK/f9EvDUtUa8bk",
+	"XlfJCTLwKAE8dlSq4y9Rg3asO+a02cTua35mmVtqjDy3XiE+QWLxGtMFvWUMGgZR671Zb+0VtDD0HnhL",
+	"UaFrjaP+i78yrKSPw5qNSUSuCr5hKZgqVN3yJdJwsbiv3BB7OW3nBdOzRMUSnbrzEZC75qs1U1dEsBU1",
+	"/J4BQreQu1CPSd3wbjkDUaQEoJCWpZIul8OTOvR82gHVPfXFm8LAbJSuxwMU3/PtBCwALOclVdPQjnO2",
+	"qkTqkGKmvtU74DHCDbp3CkZL594B8AU3ZEc12a2ZwGKXOY9ru1haMJIoWhR12cFWLUIH2jX4ZWuZulqE",
+	"Xuvfjq7kD6UVI7RxCROj6ewKmsW+1IG3xOwKpY1H3kXS2AAcq2v4dR0AkRVCBDt+zMO+7xGlq/Fq+hRL",
+	"6dJ33lHc38qk+sroMk2AKeU5p9WsTUHQoZbG6K/Usb8BVOFknNxWGr6cMgfDl/HSu0P1YmTJxB1sQyxx",
+	"7ub1DYalmM4I7ha5QEa7ArGK/4aIqmnF9mRo44zW7vGNeIF80wM+Dgo+d8UmEIk8VQ0AYJDcYAmA2A3l",
+	"3k4n6k3K+Mv332PzipGZBjTfT88x2PCynNYQoEzUGJ4iEu/s4ykc2hEl4tNe6z70l300VaKoKsCUpkCz",
+	"AysS59B8v8Zlt4R8G6btyyGjyAk4uRYB9Q0YyMma2sGdHx6qgHmyRjkJ7xJH42b7m0utW9u+lumtCkio",
+	"BCR1JBfH7+ivLIZhQF8idi2yT1il87fQXTfOsHJZeI+Mf/GQlzrnD9aUJIM9kicDgw1AYeoQcBrt+yA3",
+	"fyuKXGA2ADjyUPWiW+a2yg34Pmlin0rcjASR+UKw3iZuFQ5qZhPdwKa10cQgr3ZloYLEu+aYudqdDy+F",
+	"PC1cPiDB8IkECYSJXobXBIKQaLZpuWWu4QTkPgrGcu2y5rDQgkt0tUcbkrpaJbe7iPZUJQrXyOmBFUL8",
+	"ynFuOFXu0xdxlDT3Fi6HqCvBIImGzPeuej83ZCG3TBMjJSlawZjQo+WD7rFWZ9DNwz4BvdwMGE2TylOk",
+	"EXUYV4+My5wZjqeda8I+lmxh9w0QayvX+ORAkCnVBSuRko4uAUvAWr5QbYBNxow20FuroIvNwGa5wkyt",
+	"ER3Tun9x07KqbrI2PBtshzI2MJdXKWdJbx5X/uxgk0UwoDkcMsdoh0k2telY7w4EUJ1zbGFozy5gDAT0",
+	"mO5lObI+dC/DtmX1Ga25OajBWCBswlEDd8gftnQW+C3E/FxEfFLkNeaQqoTdm15KdKyEjcflIG6k+Uss",
+	"/UNfd+Ju4Zci+IFnrXrJ38Q4+AEt+WDtzcCtKTYfjhO7biDZISczlKda5VFTTfbo4z8cBHHbX8MWPTBU",
+	"Yual1HhFd/tKSo1B3kGXUlhmeCGFVRWmtGMbLFPMqE54Xnx5vZjopaVuwg4PSaE8YTmbY0rTPkQdquGA",
+	"sY41FA5xU8I12DZH8xinvHOMnOiu2bmU5G5yDQXfdPORCJHssvnO3+PH52lOKI+cVGOm1Dru5X77y8Jv",
+	"t2+w07drp5dC7ACDfI62KxnsR053vwgLRvTrADOqcqjGkT7o0Es4H5+CNc3saArsJ7QVfOCSXJAlKwpC",
+	"EeTxjOg13ewz8pxoWfA8Iy8Io3oPGte20nyBscuI2rigRRF3x+kKbAiijbVFuJ5Wquj4ytDBLqR38M5E",
+	"jQVwI7aKjwBezpV361iSfDs2d4Lm0V2x2q5V6gUBPOaelEyRBcA/KsUSmBtfgCXWKYGqdEnEhdxaI3DH",
+	"2OaPmpROo5pYP8pQdR8zT34SWHwF43mQNAnrarBOhEIOZXRRIw9vXYTE0bOZj197BpsyeH4r8bCUSF+O",
+	"4kHR6243jtOUx2/SKO33w8oZKb3a+09O5CKpW7OMpibYraPxJwHtJ2zWhM8n22P6VM+OJQEw3YxUgmN1",
+	"VdextB/NSwJn1k1548GEbffYkZdI3YGxuWIdEqQBh4B3KGgPlig+OyHat4kKvbqTuw9H67XcsTzeyn1E",
+	"fYzYGDcuCNSSRSIOFIrGtSfimYY68A6BnQ5en7R9Gx15lw4VDaoL/nQujdJSyVWnidh0J2wTXIOuYv31",
+	"HlSKx3e6TDYO9qArLLeDy43JSQix/FQWEgMGj5Xw9uAcs6Nyxg6kfnV7FnazsFrTjhIPqkOMT6FOptU7",
+	"uFSimVGkjtOoxm2IHPZ1CMOWjHa86IJc26nhbovYfEybChxei7UrNOM8X54XoZVUjcx7tBaMA50SoysM",
+	"+sr31YMIVh4gzFjKhRtsjVsDu6/IkwtsHhwVJfOJOedpnzLU9r9OOaG2TL8cASTvuDd9q3z37fpDSar9",
+	"pJM1NyI002Gf+gAJPwGtMVeycslc6WyE0VQ8QA2o3OkGTJCgTNRHSkn4BFhp5OmF95vjiyNFZ1ZDGh6h",
+	"f8uk8PaW5/wL1kygrYg4DB5UUKBxlOud63DXucySzYjHGz4iTxlPye6xU7vvxsyiWKtdN5no+ltFNhNV",
+	"8x7c/iQxcqx88rygi80/2P5QGnAq9elvPsmp/3KydJVDBE6wUhndfN+dyvTUFVc9qc7JCVeQucSWmh6t",
+	"UYcs/7va8+pv6C0za4n34GIt+G+Vr3Ht0fKW/pIDr7DWQWlIkMw7sZZgdD9COHISo/tHTeROkB3dW4vF",
+	"zemKsFY3XZ9E1q4i/BBo8xdOpZ1y6wc5qV3v/IIW0NcnIxffXD4/jxavbpJLo8FArts1F6Ylnna9yugF",
+	"GJ9tGjBFjHPDLJ+jg9jjO8Qdk4U6uv8IhB5zvjjIYP90jw01j+okrjb2nx8jTc1/rZj2RXMeIZc3kVPq",
+	"enaB1odgFFfMX3mYhYYr3uO2xkab/Nb5cPU358ejnW8G8Ugpr3od9TiOXkEp5nGJb3Y4Vxt+KqbWHsU0",
+	"8kQK7BXlK7WzeyYI7BkoXG+l6JQXf/CCDwfyg1LAk/PBnNBpgLBNUWEgRHIzU5X3E6x9V8PMdlQTxRZS",
+	"5Syve15aIetaVkQdbtEWc0l/5tfKz4wlVA69+gGfTyRoJjP3Gqesz+FDosf2qq4YOsXqglB2sppX2kBJ",
+	"tZJMNIR0xsbCtXyoR42t45/NtdDFJbuEplj2ke9Z3It4zZllReA3QnVY6QJTcqY5UHMlyxQYsGD03o4l",
+	"BfaYgGZqiBDMJWY/QemlNSvKZVX0YQRdpMqEPswTfUNHh1TdpMZgyNbuiourt/7XGuAnXOdFS6ZBwbpK",
+	"GzDja5gP1Puf3rqyEaTp09kLV1DDtLnrA9wPXxPx66oqfR9epF7kzELV/AjzQttMuNRcXM1+qWTKTios",
+	"btH6ltZ8Huu7d2PIggoXn4CoHni2WvI7jDoMFxdQ1NcniqBgucEBat+ZYB89DHNkGLtKVUtDRq+R0VRv",
+	"GAS1R6aPr6cazNysZWXe72QS8dsohlYj2UmylYq5nqdLqyvKyhyRkR5VCNwxD3agNUWPvwn4oC5R7LjM",
+	"i0ofUqmlQexwfEBdaQp4/9SpvDxpiS7kdimVoY7bR+w+o5pdLw1Tb9rF3Vt+GqUNJq4eTicdnyxaSLl5",
+	"57FrEe+klJsP6SAbbt3AA879cL00KR8Thi/uPP5kFMTQvjEwKDbaGhgzbJwzrYkSxGTeDF0GXkBMPVUh",
+	"HTp0S6Z6BTzRaqYTEqDNjl1Wa3rxNIwQ7nqb2p31t/ffLT1xWl+tqVglSjX7ajCxXp6G5BLyLdC0co9n",
+	"TcAIfqZiDwZEWgdgyyVbTE2IfuwWFVk9rVHNKna8X8d+0Mve88f2I4SMCj3FIZ0ImUYrCPkCSYH/HMeb",
+	"XpnEL/1ASZ8PNNHLJod+Eon6LNAdscaUuEfDWmJQ/3sKtARKMSWA2fhbXReD/VbRQof+WVeYvp+CDC8O",
+	"bX9ql9Ou0VQP4B3er4MGarSXbbDvGtMIdgm3z0Bj0IMJC0dPcAeartuehqRh40/PKlH+cv6fjt1FK+8P",
+	"7CcAOQqPs/kZ27ym0VTvXOr4FjJt+DYJSAUTEl3FZGclpmKLjRShjh5aDEvj2oOPnu6NYdtolpo0/20q",
+	"UrEMUnUGk/z9c8d2yE02D3SJEyGGt+QLp8ijN8qqz9g5ENXUxFE8jXl9PIwpBducVkJgtLE53R92ih4N",
+	"QcEql74d2CYui8kzdc2SQS2rpiNhjgib+jAFzFhPNQt6QvgjnxISr+MebcNGUXPpi2j1QzGe2x58QINY",
+	"2iidW5sRPe7dguBpP9kwVoULSxENptrPjEjFmLl410J1hQVpOoCqAlubLZyq/KuEjFffGt4BqeiKwj+f",
+	"DFA1jcTGV3iakgaXwjGMr/WIcK6oBEGogwupG1eMAqkebmo6bv7Bz+Er2ul1cYWaF6AYGIoG+NOTHTfr",
+	"J2sovlEs2YolLD+XERx0iS71EyryJ9jIL5vRongC/xr9wD0tqvZMFkparRb0D1cY4wlON/r+8QmddVUE",
+	"lzPrptKyK4fSOluxiL7RUcVwyFAIkCCCGStKUGKfhFYp8bT5L1AI8mhUcLfkYvR6/QxSaSkTDkIpjL1U",
+	"WhnqmikAZzk/dklX7CnxvUPme2JPX+ZrM82lWRPNc5datGKCKWp8BTRunhIoGQM/vvv+FXn+/PlfCRfk",
+	"p/evMgxEQrQYUQ8yMG6ekpdUufrevrGYK997RQqoaQM/7nzZByxw/PR/iJpGl7Nbarg1oOpSMjXHzi58",
+	"USpa8tnl7PnT86fPsSjOGrbwLHT9uzLZlsWonclNPrucveHa+BA43jClFBoZ8Nn5OQat7N1vnBAp+ALe",
+	"PvvVhSKRfcb3ucPBIqbp5271ideWss7Z6V2uWE1uSasiqRTVazjzadOf4eM1Mc4+uT99RoYqGOoPbcq8",
+	"g7YDfro90ryINyQQhO58zbvps4T6yHTLQJBe/vxpxu137XZ68+/S+29n4dkyqmJZsBMHwQS/ZLOyirDD",
+	"HTN/b32fafNSYt7oaD6YhMVXemTYhY588IRV2H1cEMaOi6X2HnwewyZ39B6rsh3Lx+js0mef8A+fk4f7",
+	"b8zUQqPDWLEBm0fO3GuWTx4kEgazkmAM8CtFDr+V7KBIuiDxKQl2FipDqXNw3dzhD6Ddo5+gNHbxu0dF",
+	"JnYhzWm03O/lmJwxYZQPXafuwu/cM1/rwIy6Q+0kR92g4HeRq34TcKoUt1t9/D0VraB/neeaODJ7TaiQ",
+	"q6fkva96Zn/cEzAJCTZdJVIs2BWhAmst4wOVsBOlpIKiyrnVjRRb2r89xdbrwbZdlyUT+Uk27tFPa8CC",
+	"03Y6BBKeh5VvLg64+P2Ix53LaczbkUx5O68gmQ2RxyH/fXb+u9yRLRV7dLkKe3GcUDwssQB66ib9npuj",
+	"mSvr9eHGSV8CtBRriKATYHY5+61iat/oe3WFkXG3al2n5DGvbkuLyP58d88UBgwxDLMAyNVCbhEQkpF5",
+	"XbTlqrZ5XCkRqIVx0v0sarRkUjnyAJXfoXLkgLR9In/AsJqrcQb1+E5KNuFyflJE+wHLmB19EAZ5/DiT",
+	"5ovwfF3JKnHP1h3KAfukXLGhk21LGMRJqay3jW/9i1+C4wJLvxtdsK4r5WjZa+qk2woTa0Rbu0sbCLod",
+	"tA0yWML/KXkJlfxhCKIN3TfCDvo00i0DjcaAv0Aul0/JBygNq/aZfQJG4RpK3FzCWFToHVNQlkG7bzWA",
+	"VvQWdXQipQAXcuJzauAvzab3whaPxEBuOZjbdHq9ZcTQeVK9rpv1ASfUHftOy6lnn7zzdITPCkrIjDlW",
+	"N8CTcrkMGPpkrqvxnHbgybqvceC16uRtV0YT2lSqddVMmMjt0eVGOxXrChDhHknq8nwwAwLOqe4bF5AS",
+	"PoWgrr1ES0iclB+ChlRxI+yDVBtLjpwa7B27oyrXV13J0l/re7V33RR/Z/dHJz/sC0uAJu0tKgBQNj/G",
+	"Fp99wj+MOPL1vn0VL/XES6XtzzbN1B/Dnf0+/PypGbPpP/r70Wx8Ll1Kfwes1eNJa8BZPaYeDvNPOYwZ",
+	"21iR75VljLVRSHXDtMSjyYw1/AetSfdIPIjT0aRamchHcn6Q7/24tigubMhTP5dyA+kQVBDeykN/IMHP",
+	"4Mtnn7D98mCo4yWCUQ5H0Fwr5wdJnMMH4RZLXT3qztgl3yq55AVL7cxK0Rw+7RqGWCKdfFvO5kzznJ19",
+	"Ah9uepdeyW1JFbPT1l9yqyJfhpn+R+EBpCtPeIze76Q7oFQTwAYQs4aKQU03EqgqpLMAMAG9SqghCyW1",
+	"Zq36/9tTcBD7WEqV9jR9Bz+/qpTii6qotuPEqosOD22rj379iq6/hb6PRrd6CawCpRx28lroe2uCbytt",
+	"jX406VP+W8/C0/SZCfwiF4aZJ9Awc9vmm6aOHBd4NXXXGZUZIE+gam/uwP2vcOQnr7muY4KtkXrfPQGH",
+	"8K3nkLih8xK7qSFrc5E1qQX/cvfjD3aftkQqrwPo0hp6es2YuQK3O6QEgEnU+F8OG0k32x5fPoZmicN8",
+	"aVMHR407Oz44s5kLwk9ys9eJfPHdfWd3q71vIJ1WFQN55NxgmixkUW2FJmtZ5COsXPvd9y5p6wtE/OpV",
+	"xo+ZFcmv7v4ZpouOqvmIn/3yQT1H7KFcKc6KfAiNkMrDGcim2ZYFm5RjlsLz2Kk1HxwD5Id3Uml01DEf",
+	"JFpb/puUzaTkbky1EYU1uj3l6ymNiZjeNOfjIUfWe9aGsRNv66emm0BfweQZ1yi022h0FOTCWYKPga4I",
+	"3JwO/QtJyFYsv600X/zXt28ycv3ylb3e3t68vkHsBUIotjRnZL7H2vMFZ8L1GgYNkOcelgEppbq+HPvB",
+	"hTx/20B5H8mv0nh9x4i0i5MN3dnw/gZfA1zhFIep49RP2bUBrac5bRoSZn3pJbXrMW0ksa9XhiUU2Dq3",
+	"9tEU2InRRCitnIrCQk1uKHdE84c4OF1VnY79CkfjBBvyZdBGYXfMsNL1+fnh9ta9dF6IbF2Rgi2NK9+z",
+	"d9h1qBljCJRcuSJUYO4tMeyjIRvGSg1qmu/YWovdYEbPDwJ0QwTUxbN0B9x4rjvXpOAbdnD2iem9ePDs",
+	"fOJEdxemgJLryj9+V08GtUS2PrlQG2fi+165D5BtD/QEQDedj9uiKY9F54tRToEPihuG/hKP/sDKqNDJ",
+	"MiFP3RPDgfTeUK9kISuE8kLakb3H2+jd/kgLeGfqSD9A6hwqCb6TcvTr/scpH8eLZ/C7j3/f/EdzmEQP",
+	"n+tuzQ/iXKjl2Ry60Vr9T7tWIPZYZlaLxLYd0J6DEs2MsY/O6WLT1wx90/mvczMe0Ch/rAlyfLSOmZML",
+	"ybrpwypV2QIVfKoDBX+3pobdMwWdc632TvVV01/a5VP/UdfSCMu6NJVNqdj3d+9v7MHCeNo5vBf5UyxL",
+	"SRV76sXwX6woPsWpRMoerwOmoSYOqw4OHF+V1O6CawSM2I8SOjD4n+1cHA4s2CKyptqeqRT85B2Dr5xk",
+	"W05/qMIeLI/ueYKGb/26ko2Uw3DFWhZ5U4VuR3xHlFgNLj3qg/TeXrluO8H72TRGumo0SdeQ7kgPlXsb",
+	"5jTGseMY40E6m70hfJWPlPH5o3/mEQ26eoyYtQ34eCxNRKQAABe09HrAuoEl7O/YOmjY/YxOWpETDdmo",
+	"oRN8pLPZH95/9yfQi+FGc/YX0iybXb98Nctmb29e30Sz7JsmiaPcbmDjv3Mm/ODBqfV8N8KYw1M7CrQX",
+	"zxhBfzBL2ZEHeOp9pYTlKVMJRuBZy0jXL18RLowMrndoH0+YWCl6z3J79aMRC++MYLvv8M33+5LlXybM",
+	"YS2mnn071cJtm11fKqQxd/0II5UTvGGYaNdTlhM6UUMfngld2LrFExoj1TsCYOLNRMZyvuW+B/E6075g",
+	"RgqUeMdXAosDjdCpoT8l1Ew9WlVL3V53bqqPeHm9ZfFgqbSnE3tvEi4eHgroE/hGfJmjzbauM3erWd6L",
+	"gy6xkmptlaR+Mv5EsYATCD74JWTE9D2/e+hmw+ECHM5gmO0OHzlV9Ktzx9MtL+LVDpdQ9DZSkKYScI/h",
+	"HUjme0KJqgp2RcBK2nHNOlapkQTrBKYKhw90wYl4eb+3c+Z4mQcPhrUfKZSZGR+anV563BGuPVVPtBGF",
+	"OaOiekENLeSqAjPSscZDmCsoCptmL//QlwivBoXrDtEjtAQyy2UuA9LZegB7PrGUvc7zu7oU3iN5pWoK",
+	"fNkwZ2vYEwc4jW88k7qWsTPNVHfGoyPLcVqpmH5T8h3w5A8h0G6YPB9ixOnsUb8r2b+T6K0vJZxC8GN7",
+	"Nbgr+PEptCkIxV1txHsfnh0QMykR9zAuTyq6RScl/+mFzQfP3F9OUWoKlCcBhaZF/RN7a+s8Xl/9xm43",
+	"BDUcdqbJ3hyqVs0jTHCXOKenYoIs0kGnu5K62PWOOnCPqwkem0RTiTniWE8WPPzavPgYKVN1Cc+kAHY9",
+	"7x/vXMAAqbBFvcP41ANPRJ9t69U9wr42C/viOwtVl9W9P4iVKmaXszNa8tnnXz7/vwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -123,14 +123,14 @@ func Write(c Curriculum) ([]byte, error) {
 // are named), with the pieces that belong to no book last.
 func Of(lib material.Library, sources []Source, own []skill.Skill) Curriculum {
 	c := Curriculum{Skills: own}
-	at := map[string]int{}
+	at := map[[2]string]int{} // loose pieces have a source for each instrument
 	for _, s := range sources {
-		at[s.ID] = len(c.Sources)
+		at[[2]string{s.ID, s.Instrument}] = len(c.Sources)
 		s.Materials = []Material{}
 		c.Sources = append(c.Sources, s)
 	}
 	for _, m := range sorted(lib) {
-		i, wanted := at[m.SourceID]
+		i, wanted := at[[2]string{m.SourceID, m.Instrument}]
 		if !wanted {
 			continue
 		}

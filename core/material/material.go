@@ -84,6 +84,8 @@ type Material struct {
 	Rules       int
 	Demands     []Demand
 	FocusPoints []FocusPoint
+	// HasScore says that there is a file to read and engrave; Bars may be known without.
+	HasScore bool
 	// Tags say what the piece is like (see Tags).
 	Tags []string
 }

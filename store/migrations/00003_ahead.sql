@@ -26,6 +26,15 @@ ALTER TABLE rung ADD COLUMN aside VARCHAR(10) NOT NULL DEFAULT '';
 -- tags is a JSON array of what a piece is like.
 ALTER TABLE material ADD COLUMN tags TEXT NOT NULL DEFAULT '[]';
 
+-- Skills of the studio's own, beyond the catalogue that ships; body is JSON.
+CREATE TABLE skill (
+  studio_id CHAR(26) CHARACTER SET ascii NOT NULL,
+  id VARCHAR(64) CHARACTER SET ascii NOT NULL,
+  body TEXT NOT NULL,
+  PRIMARY KEY (studio_id, id),
+  FOREIGN KEY (studio_id) REFERENCES studio (id)
+);
+
 -- Days without lessons, both ends included.
 CREATE TABLE holiday (
   studio_id CHAR(26) CHARACTER SET ascii NOT NULL,
@@ -51,7 +60,7 @@ CREATE TABLE target (
 );
 
 -- +goose Down
-DROP TABLE target, holiday;
+DROP TABLE target, holiday, skill;
 ALTER TABLE material DROP COLUMN tags;
 ALTER TABLE rung DROP COLUMN aside;
 ALTER TABLE ladder DROP COLUMN way, DROP COLUMN rungs_version, DROP COLUMN entries;

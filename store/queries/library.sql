@@ -7,9 +7,10 @@ INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrum
 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Materials :many
-SELECT m.*, COALESCE(s.title, '') AS source_title
+SELECT m.*, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
+LEFT JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
 WHERE m.studio_id = ?
 ORDER BY m.position, m.id;
 
@@ -45,9 +46,6 @@ UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars 
   bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?
 WHERE studio_id = ? AND id = ?;
 
--- name: DescribeMaterial :exec
-UPDATE material SET title = ?, composer = ?, strand = ?, source_id = ?, unit = ?, page = ?, position = ?, tags = ? WHERE studio_id = ? AND id = ?;
-
 -- name: DropFocusPoints :exec
 DELETE FROM focus_point WHERE studio_id = ? AND material_id = ?;
 
@@ -55,7 +53,9 @@ DELETE FROM focus_point WHERE studio_id = ? AND material_id = ?;
 SELECT * FROM source WHERE studio_id = ? ORDER BY title, id;
 
 -- name: OutdatedStudios :many
-SELECT DISTINCT studio_id FROM material WHERE rules < ? AND bars > 0 ORDER BY studio_id;
+SELECT DISTINCT m.studio_id FROM material m
+JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
+WHERE m.rules < ? ORDER BY m.studio_id;
 
 -- name: DropDemands :exec
 DELETE FROM demand WHERE studio_id = ? AND material_id = ?;
@@ -71,3 +71,9 @@ REPLACE INTO overruling (studio_id, material_id, what, body) VALUES (?, ?, ?, ?)
 
 -- name: RemoveOverruling :execrows
 DELETE FROM overruling WHERE studio_id = ? AND material_id = ? AND what = ?;
+
+-- name: Skills :many
+SELECT body FROM skill WHERE studio_id = ? ORDER BY id;
+
+-- name: AddSkill :exec
+INSERT INTO skill (studio_id, id, body) VALUES (?, ?, ?);

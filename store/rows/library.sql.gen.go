@@ -134,6 +134,21 @@ func (q *Queries) AddScoreFile(ctx context.Context, arg AddScoreFileParams) erro
 	return err
 }
 
+const addSkill = `-- name: AddSkill :exec
+INSERT INTO skill (studio_id, id, body) VALUES (?, ?, ?)
+`
+
+type AddSkillParams struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
+func (q *Queries) AddSkill(ctx context.Context, arg AddSkillParams) error {
+	_, err := q.db.ExecContext(ctx, addSkill, arg.StudioID, arg.ID, arg.Body)
+	return err
+}
+
 const addSource = `-- name: AddSource :exec
 INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?)
 `
@@ -187,39 +202,6 @@ func (q *Queries) Demands(ctx context.Context, studioID string) ([]Demand, error
 		return nil, err
 	}
 	return items, nil
-}
-
-const describeMaterial = `-- name: DescribeMaterial :exec
-UPDATE material SET title = ?, composer = ?, strand = ?, source_id = ?, unit = ?, page = ?, position = ?, tags = ? WHERE studio_id = ? AND id = ?
-`
-
-type DescribeMaterialParams struct {
-	Title    string
-	Composer string
-	Strand   string
-	SourceID sql.NullString
-	Unit     string
-	Page     int16
-	Position int16
-	Tags     string
-	StudioID string
-	ID       string
-}
-
-func (q *Queries) DescribeMaterial(ctx context.Context, arg DescribeMaterialParams) error {
-	_, err := q.db.ExecContext(ctx, describeMaterial,
-		arg.Title,
-		arg.Composer,
-		arg.Strand,
-		arg.SourceID,
-		arg.Unit,
-		arg.Page,
-		arg.Position,
-		arg.Tags,
-		arg.StudioID,
-		arg.ID,
-	)
-	return err
 }
 
 const dropDemands = `-- name: DropDemands :exec
@@ -325,9 +307,10 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, COALESCE(s.title, '') AS source_title
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
+LEFT JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
 WHERE m.studio_id = ?
 ORDER BY m.position, m.id
 `
@@ -354,6 +337,7 @@ type MaterialsRow struct {
 	Music        string
 	Tags         string
 	SourceTitle  string
+	HasScore     bool
 }
 
 func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRow, error) {
@@ -387,6 +371,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Music,
 			&i.Tags,
 			&i.SourceTitle,
+			&i.HasScore,
 		); err != nil {
 			return nil, err
 		}
@@ -402,7 +387,9 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 }
 
 const outdatedStudios = `-- name: OutdatedStudios :many
-SELECT DISTINCT studio_id FROM material WHERE rules < ? AND bars > 0 ORDER BY studio_id
+SELECT DISTINCT m.studio_id FROM material m
+JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
+WHERE m.rules < ? ORDER BY m.studio_id
 `
 
 func (q *Queries) OutdatedStudios(ctx context.Context, rules int16) ([]string, error) {
@@ -539,6 +526,33 @@ func (q *Queries) SetOverruling(ctx context.Context, arg SetOverrulingParams) er
 		arg.Body,
 	)
 	return err
+}
+
+const skills = `-- name: Skills :many
+SELECT body FROM skill WHERE studio_id = ? ORDER BY id
+`
+
+func (q *Queries) Skills(ctx context.Context, studioID string) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, skills, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var body string
+		if err := rows.Scan(&body); err != nil {
+			return nil, err
+		}
+		items = append(items, body)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const sources = `-- name: Sources :many

@@ -123,6 +123,12 @@ type Session struct {
 	Expiry time.Time
 }
 
+type Skill struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
 type Snapshot struct {
 	StudioID    string
 	LadderID    string

@@ -258,6 +258,104 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLibrary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/library/books/{source}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/library/books/{source}/beside/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compareBooks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/library/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads a spreadsheet and guesses what its columns hold; nothing is kept. */
+        post: operations["readTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/library/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings books in, from the JSON form or from a spreadsheet; all or nothing. With try nothing is kept. */
+        post: operations["importCurriculum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/library/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportCurriculum"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/overview": {
         parameters: {
             query?: never;
@@ -873,6 +971,133 @@ export interface components {
             first: string;
             /** Format: date */
             last: string;
+        };
+        LibraryView: {
+            sentence: string;
+            books: {
+                id: components["schemas"]["Id"];
+                title: string;
+                materials: number;
+                units: string[];
+                /** @description For a beginner, in the order of the book */
+                leaps: number[];
+            }[];
+            /** @description Pieces that belong to no book */
+            loose: components["schemas"]["MaterialBrief"][];
+            concerns: string[];
+            players: {
+                ladder: components["schemas"]["Id"];
+                name: string;
+            }[];
+        };
+        BookLine: {
+            material: components["schemas"]["Id"];
+            title: string;
+            unit: string;
+            page: number;
+            strand: components["schemas"]["Strand"];
+            leap: components["schemas"]["Leap"];
+            cliff: boolean;
+            plateau: boolean;
+            /** @description Skills that are new in the book here */
+            enters: string[];
+            again: string[];
+            focusPoints: string[];
+            tags: string[];
+        };
+        SkillUse: {
+            skill: string;
+            name: string;
+            /** @description Places in the book, from 0 */
+            at: number[];
+            brought: boolean;
+        };
+        BookProfile: {
+            source: components["schemas"]["Id"];
+            title: string;
+            sentence: string;
+            /** @description For whom, in words */
+            player: string;
+            /** Format: double */
+            reach: number;
+            reachWhy: string;
+            lines: components["schemas"]["BookLine"][];
+            /** @description In the order in which they enter */
+            skills: components["schemas"]["SkillUse"][];
+            /** @description Asked for once and never again */
+            once: string[];
+        };
+        SkillInBoth: {
+            skill: string;
+            name: string;
+            /** @description Place where it enters, from 0; -1 never */
+            a: number;
+            b: number;
+            timesA: number;
+            timesB: number;
+        };
+        BookComparison: {
+            sentence: string;
+            a: components["schemas"]["BookProfile"];
+            b: components["schemas"]["BookProfile"];
+            shared: components["schemas"]["SkillInBoth"][];
+            onlyA: components["schemas"]["SkillInBoth"][];
+            onlyB: components["schemas"]["SkillInBoth"][];
+            crossed: number;
+            /**
+             * Format: double
+             * @description Kendall's tau, -1 to 1
+             */
+            agreement: number;
+            path: components["schemas"]["BookPath"];
+        };
+        BookPath: {
+            sentence: string;
+            /** Format: double */
+            largest: number;
+            stops: {
+                material: components["schemas"]["Id"];
+                title: string;
+                strand: components["schemas"]["Strand"];
+                source: components["schemas"]["Id"];
+                /** Format: double */
+                leap: number;
+                cliff: boolean;
+                why: string;
+            }[];
+            /** @description Pieces that would teach nothing any more */
+            left: string[];
+        };
+        Import: {
+            /** @enum {string} */
+            kind: "json" | "csv";
+            /** Format: byte */
+            data: string;
+            try?: boolean;
+            /** @description The id of the new book (csv) */
+            source?: components["schemas"]["Id"];
+            /** @description Of the new book (csv) */
+            title?: string;
+            instrument?: components["schemas"]["Instrument"];
+            strand?: components["schemas"]["Strand"];
+            /** @description What each column holds (csv) */
+            fields?: string[];
+            /** @description Bring in the rows that are right and leave the faulty ones out (csv) */
+            leaveOut?: boolean;
+        };
+        Imported: {
+            kept: boolean;
+            sources: components["schemas"]["Id"][];
+            materials: number;
+            skills: number;
+            /** @description What is wrong as a whole */
+            problems: string[];
+            faults: {
+                line: number;
+                column: string;
+                title: string;
+                says: string;
+            }[];
         };
         Overview: {
             sentence: string;
@@ -1492,6 +1717,8 @@ export interface components {
     parameters: {
         Ladder: components["schemas"]["Id"];
         Material: components["schemas"]["Id"];
+        /** @description Whose leaps: typical (default), beginner, or the id of a ladder */
+        Player: string;
         /** @description Default: today in the studio's time zone */
         Day: string;
     };
@@ -2089,6 +2316,174 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getLibrary: {
+        parameters: {
+            query: {
+                instrument: components["schemas"]["Instrument"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The books of an instrument */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryView"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBook: {
+        parameters: {
+            query?: {
+                /** @description Whose leaps: typical (default), beginner, or the id of a ladder */
+                for?: components["parameters"]["Player"];
+            };
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gradation of a book */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookProfile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    compareBooks: {
+        parameters: {
+            query?: {
+                /** @description Whose leaps: typical (default), beginner, or the id of a ladder */
+                for?: components["parameters"]["Player"];
+            };
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+                other: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Two books as paths through the same skills, and the path that crosses between them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookComparison"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: byte
+                     * @description The file as CSV
+                     */
+                    table: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Its columns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        rows: number;
+                        /** @description What a column can hold */
+                        fields: string[];
+                        columns: {
+                            name: string;
+                            /** @description Empty for none */
+                            field: string;
+                            samples: string[];
+                        }[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importCurriculum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Import"];
+            };
+        };
+        responses: {
+            /** @description What is in it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportCurriculum: {
+        parameters: {
+            query: {
+                format: "json" | "csv";
+                /** @description One book; for csv it must be named */
+                source?: components["schemas"]["Id"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getOverview: {
         parameters: {
             query?: never;
@@ -2251,6 +2646,8 @@ export interface operations {
                     composer: string;
                     /** @description What it is like; left as they are when not given */
                     tags?: string[];
+                    /** @description In order; left as they are when not given; an equal text keeps its marks */
+                    focusPoints?: string[];
                 };
             };
         };

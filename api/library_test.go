@@ -1,0 +1,177 @@
+package api_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/store/storetest"
+)
+
+// A spreadsheet of forty pieces with three faulty rows: every row is named,
+// nothing is half brought in; with the three left out it is a book with a cliff.
+func TestASpreadsheetBecomesABook(t *testing.T) {
+	u := teacher(t)
+	data, err := os.ReadFile("../demo/tideway-album.csv")
+	require.NoError(t, err)
+	_, read := u.call("POST", "/api/library/table", map[string]any{"table": data})
+	require.EqualValues(t, 40, read["rows"])
+	var fields []string
+	for _, c := range items(t, read, "columns") {
+		fields = append(fields, c["field"].(string))
+	}
+	require.Equal(t, []string{"title", "unit", "page", "skills", "tags", "tempo", "bars", ""}, fields)
+
+	source := storetest.ID()
+	body := map[string]any{"kind": "csv", "data": data, "source": source, "title": "Tideway Album", "instrument": "piano", "fields": fields, "try": true}
+	_, tried := u.call("POST", "/api/library/import", body)
+	require.EqualValues(t, 37, tried["materials"])
+	var named []string
+	for _, f := range items(t, tried, "faults") {
+		named = append(named, fmt.Sprint(f["line"], " ", f["column"], " ", f["title"]))
+	}
+	require.Equal(t, []string{"14 Page Skipping Flat Stones", "29 Teaches Swallow Dive", "35 Piece "}, named)
+	body["try"] = false
+	status, problem := u.call("POST", "/api/library/import", body)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "Nothing was brought in. Line 14")
+	status, _ = u.call("GET", "/api/library/books/"+source, nil)
+	require.Equal(t, http.StatusNotFound, status, "nothing is half brought in")
+
+	body["leaveOut"] = true
+	status, got := u.call("POST", "/api/library/import", body)
+	require.Equal(t, http.StatusOK, status, got)
+	require.Equal(t, true, got["kept"])
+	status, again := u.call("POST", "/api/library/import", body)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, again["detail"], "in the library already")
+
+	_, book := u.call("GET", "/api/library/books/"+source+"?for=beginner", nil)
+	require.Len(t, book["lines"], 37)
+	require.Contains(t, book["sentence"], "the highest at “The Tall Ship”")
+	_, typical := u.call("GET", "/api/library/books/"+source, nil)
+	require.Contains(t, typical["player"], "a typical student")
+
+	other := sourceOf(t, u, "piano", "Harbour Steps")
+	_, both := u.call("GET", "/api/library/books/"+source+"/beside/"+other+"?for=beginner", nil)
+	require.NotEmpty(t, both["shared"])
+	require.Contains(t, both["sentence"], "skills in both")
+	path := both["path"].(map[string]any)
+	require.Contains(t, path["sentence"], "Crossing between them")
+	a, b := 0.0, 0.0
+	for i, l := range items(t, book, "lines")[1:] {
+		_ = i
+		a = max(a, l["leap"].(map[string]any)["size"].(float64))
+	}
+	for _, l := range items(t, both["b"].(map[string]any), "lines")[1:] {
+		b = max(b, l["leap"].(map[string]any)["size"].(float64))
+	}
+	require.LessOrEqual(t, path["largest"], max(a, b))
+
+	// Out as a table, it is read back; as JSON it goes into another studio.
+	res := u.raw("GET", "/api/library/export?format=csv&source="+source, nil, nil)
+	table, err := io.ReadAll(res.Body)
+	res.Body.Close()
+	require.NoError(t, err)
+	require.Contains(t, res.Header.Get("Content-Disposition"), "Tideway Album.csv")
+	_, back := u.call("POST", "/api/library/table", map[string]any{"table": table})
+	require.EqualValues(t, 37, back["rows"])
+	res = u.raw("GET", "/api/library/export?format=json&source="+source, nil, nil)
+	file, err := io.ReadAll(res.Body)
+	res.Body.Close()
+	require.NoError(t, err)
+	stranger := signedIn(t, strangerEmail, strangerPassword)
+	status, got = stranger.call("POST", "/api/library/import", map[string]any{"kind": "json", "data": file})
+	require.Equal(t, http.StatusOK, status, got)
+	require.EqualValues(t, 37, got["materials"])
+}
+
+func sourceOf(t *testing.T, u *user, instrument, title string) string {
+	_, lib := u.call("GET", "/api/library?instrument="+instrument, nil)
+	for _, b := range items(t, lib, "books") {
+		if strings.HasPrefix(b["title"].(string), title) {
+			return b["id"].(string)
+		}
+	}
+	t.Fatalf("no book %s", title)
+	return ""
+}
+
+// Bad curricula get a clear message each, and nothing is changed.
+func TestBadCurriculaChangeNothing(t *testing.T) {
+	u := teacher(t)
+	before := len(u.list("/api/materials"))
+	curriculum := func(skills, materials string) string {
+		return `{"format":"patient-ladder-curriculum","version":1,"skills":[` + skills + `],"sources":[{"id":"s","title":"S","instrument":"piano","materials":[` + materials + `]}]}`
+	}
+	piece := `{"id":"m1","title":"One","strand":"method","demands":[{"skill":"rests","weight":1}]}`
+	for says, text := range map[string]string{
+		"in a circle":       curriculum(`{"id":"x","name":"X","needs":["y"]},{"id":"y","name":"Y","needs":["x"]}`, piece),
+		"which nobody":      curriculum("", strings.Replace(piece, "rests", "juggling", 1)),
+		"stands there":      curriculum("", piece+","+piece),
+		"is no curriculum":  `{"format":"x"}`,
+		"is not a strand":   curriculum("", strings.Replace(piece, "method", "magic", 1)),
+		"5000 is the most":  curriculum("", strings.Repeat(piece+",", 6000)+piece),
+		"larger than 8 MB":  curriculum("", strings.Repeat(" ", 8<<20+100)),
+		"nothing in it to ": `{"format":"patient-ladder-curriculum","version":1,"sources":[]}`,
+	} {
+		status, problem := u.call("POST", "/api/library/import", map[string]any{"kind": "json", "data": []byte(text)})
+		require.Equal(t, http.StatusUnprocessableEntity, status, says)
+		require.Contains(t, problem["detail"], says)
+	}
+	var million strings.Builder
+	million.WriteString("title\n")
+	for range 1_000_000 {
+		million.WriteString("a piece\n")
+	}
+	status, problem := u.call("POST", "/api/library/table", map[string]any{"table": []byte(million.String())})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "more than 5000 rows")
+	require.Len(t, u.list("/api/materials"), before)
+}
+
+// A skill of the studio's own can be asked for, planted and planned.
+func TestASkillOfOnesOwn(t *testing.T) {
+	u := teacher(t)
+	text, err := json.Marshal(map[string]any{
+		"format": "patient-ladder-curriculum", "version": 1,
+		"skills": []any{map[string]any{"id": "sea-legs", "name": "plays standing up", "family": "body", "needs": []string{"steady-beat"}, "steps": []string{"stand and sway"}}},
+		"sources": []any{map[string]any{"id": "deck", "title": "Songs on Deck", "instrument": "ukulele", "materials": []any{
+			map[string]any{"id": "d1", "title": "First Deck", "strand": "method", "demands": []any{map[string]any{"skill": "steady-beat", "weight": 1}}},
+			map[string]any{"id": "d2", "title": "Second Deck", "strand": "method", "demands": []any{map[string]any{"skill": "sea-legs", "weight": 1}}},
+		}}},
+	})
+	require.NoError(t, err)
+	status, got := u.call("POST", "/api/library/import", map[string]any{"kind": "json", "data": text})
+	require.Equal(t, http.StatusOK, status, got)
+	require.EqualValues(t, 1, got["skills"])
+	ladder := newStudent(t, u)
+	status, got = u.append(ladder, entry{"kind": "stepDone", "skill": "sea-legs", "step": 1})
+	require.Equal(t, http.StatusOK, status, got)
+	found := false
+	for _, s := range u.list("/api/skills") {
+		found = found || s["id"] == "sea-legs"
+	}
+	require.True(t, found)
+	_, book := u.call("GET", "/api/library/books/"+sourceOf(t, u, "ukulele", "Songs on Deck")+"?for=beginner", nil)
+	require.Equal(t, []any{"plays standing up"}, items(t, book, "lines")[1]["enters"])
+}
+
+func TestFocusPointsAndTagsAreChanged(t *testing.T) {
+	u := teacher(t)
+	kite := u.materialOf("Kite String")
+	_, piece := u.call("GET", "/api/materials/"+kite, nil)
+	points := piece["focusPoints"].([]any)
+	wanted := []any{"look at the sky", points[0]}
+	status, got := u.call("PATCH", "/api/materials/"+kite, map[string]any{"title": "Kite String", "composer": "", "tags": []string{"comic"}, "focusPoints": wanted})
+	require.Equal(t, http.StatusNoContent, status, got)
+	_, piece = u.call("GET", "/api/materials/"+kite, nil)
+	require.Equal(t, wanted, piece["focusPoints"])
+	require.Equal(t, []any{"comic"}, piece["tags"])
+}
