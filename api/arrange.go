@@ -14,7 +14,7 @@ import (
 
 // Arrange sets the order of everything that was not begun, or shows what it would do.
 func (s *Server) Arrange(ctx context.Context, r contract.ArrangeRequestObject) (contract.ArrangeResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder, lens{})
 	if err != nil {
 		return nil, err
 	}
@@ -25,7 +25,7 @@ func (s *Server) Arrange(ctx context.Context, r contract.ArrangeRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	then := look(a.shelf, a.horizon, placed, nil)
+	then := look(a.shelf, a.horizon, placed, lens{})
 	targets, err := s.store.Targets(ctx, a.studio.ID, a.ladder.ID)
 	if err != nil {
 		return nil, err

@@ -24,7 +24,7 @@ func (s *Server) GetFit(ctx context.Context, r contract.GetFitRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	v := ladder.Draw(sh.standing, sh.lib, placed, sh.policy.Leap, sh.today)
+	v := ladder.Draw(sh.standing, sh.lib, placed, sh.policy.Leap, sh.today, 0)
 	profile := sh.taste()
 	in := fit.Input{
 		Library: material.Library{}, Ability: sh.standing.Ability, Policy: sh.policy.Leap, Reach: v.Reach, Skills: sh.skills, Taste: profile,

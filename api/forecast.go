@@ -10,12 +10,12 @@ import (
 	"patientladder/core/calendar"
 	"patientladder/core/forecast"
 	"patientladder/core/material"
+	"patientladder/core/outlook"
 	"patientladder/core/standing"
 	"patientladder/store"
 )
 
-// forecasts learns from every piece that was cleared in the studio. Weeks in
-// which there were no lessons or the piece rested do not count.
+// forecasts learns from every piece that was cleared in the studio.
 func (s *Server) forecasts(ctx context.Context, b book, breaks []calendar.Break) (*forecast.Model, error) {
 	ladders, err := s.store.Ladders(ctx, b.studio.ID)
 	if err != nil {
@@ -31,7 +31,7 @@ func (s *Server) forecasts(ctx context.Context, b book, breaks []calendar.Break)
 		if err != nil {
 			return nil, err
 		}
-		obs = append(obs, b.observations(l.ID, clearings, breaks)...)
+		obs = append(obs, outlook.Observed(l.ID, clearings, b.lib, breaks, b.day)...)
 	}
 	return forecast.Fit(obs, forecast.DefaultPrior()), nil
 }
@@ -49,15 +49,6 @@ func (s *Server) clearings(ctx context.Context, b book, l store.Ladder, k store.
 		return nil, err
 	}
 	return sh.standing.Clearings(), nil
-}
-
-func (b book) observations(student string, clearings []standing.Clearing, breaks []calendar.Break) []forecast.Observation {
-	out := make([]forecast.Observation, len(clearings))
-	for i, c := range clearings {
-		weeks := c.To.Sub(c.From).Hours()/(24*7) - float64(c.Rested)/7 - float64(calendar.WeeksOff(b.day(c.From), b.day(c.To), breaks))
-		out[i] = forecast.Observation{Student: student, Leap: c.Leap, DistinctBars: b.lib[c.Material].DistinctBars, Weeks: weeks}
-	}
-	return out
 }
 
 // howLong says how many weeks a piece takes a student, in whole weeks.

@@ -13,7 +13,7 @@ import (
 
 // GetLadder returns the whole ladder of a student.
 func (s *Server) GetLadder(ctx context.Context, r contract.GetLadderRequestObject) (contract.GetLadderResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder, lens{})
 	if err != nil {
 		return nil, err
 	}
@@ -103,7 +103,7 @@ func (s *Server) GetNext(ctx context.Context, r contract.GetNextRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	v := ladder.Draw(sh.standing, sh.lib, placed, sh.policy.Leap, sh.today)
+	v := ladder.Draw(sh.standing, sh.lib, placed, sh.policy.Leap, sh.today, 0)
 	strand := material.Strand(r.Params.Strand)
 	in := next.Input{Ability: sh.standing.Ability, Policy: sh.policy.Leap, Reach: v.Reach, Skills: sh.skills, Last: sh.standing.Leaps(sh.lib, strand), Straight: !sh.way.EaseAfterLeap}
 	reasons := sh.notYetReading(strand)

@@ -13,7 +13,7 @@ import (
 // GetLesson returns what the lesson needs: the working pieces, method first, and
 // those cleared today, with focus points, spots, runs, and today's entries for undoing.
 func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObject) (contract.GetLessonResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder, lens{near: true, lesson: true})
 	if err != nil {
 		return nil, err
 	}
@@ -52,7 +52,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	return contract.GetLesson200JSONResponse(out), nil
 }
 
-func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []studentlog.Entry) (contract.LessonPiece, error) {
+func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []*studentlog.Entry) (contract.LessonPiece, error) {
 	m, ms := sh.lib[id], sh.standing.Materials[id]
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: from(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
@@ -98,10 +98,23 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []st
 	return p, err
 }
 
-// bites are the preview steps for this lesson, and those done today.
+// bites are the preview steps that are left for today's lesson: those done in
+// it already count among the most that a lesson holds.
 func (a ahead) bites() []contract.Bite {
+	left := a.way.Bites
+	for _, at := range a.standing.Planted {
+		if a.day(at).Equal(a.today) {
+			left--
+		}
+	}
 	out := []contract.Bite{}
+	if !a.lessons.Day(0).Equal(a.today) {
+		left = a.way.Bites // looked at on another day: the next lesson's
+	}
 	for _, b := range a.Today() {
+		if len(out) >= left {
+			break
+		}
 		s, _ := a.skills.Get(b.Skill)
 		bite := contract.Bite{Skill: b.Skill, Name: s.Name, Step: b.Step, Of: len(s.Steps), Text: s.Steps[b.Step-1]}
 		for _, p := range a.plantings() {
@@ -170,7 +183,7 @@ func lessonSentence(l contract.Lesson) string {
 }
 
 // describe says an entry in words, for the list that undo works on.
-func (s *Server) describe(sh shelf, e studentlog.Entry) string {
+func (s *Server) describe(sh shelf, e *studentlog.Entry) string {
 	m := sh.lib[e.Material]
 	focus := func() string {
 		for _, p := range m.FocusPoints {

@@ -195,7 +195,7 @@ func (b book) profile(src curriculum.Source, g curriculum.Gradation, p player) c
 	for i, l := range g.Lines {
 		m := l.Material
 		line := contract.BookLine{
-			Material: m.ID, Title: m.Title, Unit: m.Unit, Page: m.Page, Strand: contract.Strand(m.Strand), Leap: b.leap(m, l.Leap),
+			Material: m.ID, Title: m.Title, Composer: m.Composer, Unit: m.Unit, Page: m.Page, Strand: contract.Strand(m.Strand), Leap: b.leap(m, l.Leap),
 			Cliff: l.Cliff, Plateau: l.Plateau, Enters: b.names(l.Enters), Again: b.names(l.Again), FocusPoints: []string{}, Tags: append([]string{}, m.Tags...),
 		}
 		for _, f := range m.FocusPoints {

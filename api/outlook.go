@@ -60,7 +60,7 @@ type ahead struct {
 }
 
 // ahead opens a ladder with its outlook.
-func (s *Server) ahead(ctx context.Context, id string) (ahead, error) {
+func (s *Server) ahead(ctx context.Context, id string, l lens) (ahead, error) {
 	sh, err := s.shelf(ctx, id)
 	if err != nil {
 		return ahead{}, err
@@ -73,22 +73,32 @@ func (s *Server) ahead(ctx context.Context, id string) (ahead, error) {
 	if err != nil {
 		return ahead{}, err
 	}
-	return look(sh, h, placed, nil), nil
+	return look(sh, h, placed, l), nil
 }
 
-// look makes the outlook of a shelf with its rungs in some order. Given are the
-// holidays in which there are lessons all the same.
-func look(sh shelf, h horizon, placed []ladder.Placed, given []string) ahead {
+// lens is how an outlook looks ahead. The zero value looks along the whole ladder.
+type lens struct {
+	// given are the holidays in which there are lessons all the same.
+	given []string
+	// near looks only as far ahead as previews do.
+	near bool
+	// lesson looks from within today's lesson; otherwise one that was given
+	// today is over, and the next is a week away.
+	lesson bool
+}
+
+// look makes the outlook of a shelf with its rungs in some order.
+func look(sh shelf, h horizon, placed []ladder.Placed, l lens) ahead {
 	a := ahead{shelf: sh, horizon: h, placed: placed}
-	off := breaks(h.holidays, given)
+	off := breaks(h.holidays, l.given)
 	from := sh.today
-	if sh.givenToday() {
+	if sh.givenToday() && !l.lesson {
 		from = from.AddDate(0, 0, 1)
 	}
 	a.lessons = calendar.New(from, sh.ladder.Weekday, off)
 	in := outlook.Input{
 		Student: sh.ladder.ID, Standing: sh.standing, Library: sh.lib, Placed: placed, Skills: sh.skills, Leap: sh.policy.Leap,
-		Preview: sh.way.Preview(), Model: h.model, Lessons: a.lessons, Breaks: off, Day: sh.today,
+		Preview: sh.way.Preview(), Model: h.model, Lessons: a.lessons, Breaks: off, Day: sh.today, Near: l.near,
 	}
 	if first := sh.standing.FirstLesson; !first.IsZero() {
 		in.ReadingFrom = a.lessons.Until(sh.day(first).AddDate(0, 0, 7*sh.way.ReadingAfter-1))

@@ -35,7 +35,8 @@ func (s *Server) GetOverview(ctx context.Context, _ contract.GetOverviewRequestO
 	}
 	out := contract.Overview{Students: []contract.OverviewStudent{}}
 	for _, sh := range shelves {
-		out.Students = append(out.Students, overviewStudent(look(sh, h, rungs[sh.ladder.ID], nil), targets[sh.ladder.ID]))
+		near := len(targets[sh.ladder.ID]) == 0 // a target may lie beyond what previews look at
+		out.Students = append(out.Students, overviewStudent(look(sh, h, rungs[sh.ladder.ID], lens{near: near}), targets[sh.ladder.ID]))
 	}
 	sort.SliceStable(out.Students, func(i, k int) bool { return urgency(out.Students[i]) > urgency(out.Students[k]) })
 	out.Sentence = overviewSentence(out.Students)

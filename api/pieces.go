@@ -171,7 +171,7 @@ func (s *Server) forStudent(ctx context.Context, b book, m material.Material, la
 	if err != nil {
 		return nobody(), err
 	}
-	v := ladder.Draw(sh.standing, b.lib, placed, sh.policy.Leap, b.today)
+	v := ladder.Draw(sh.standing, b.lib, placed, sh.policy.Leap, b.today, 0)
 	out.Reach = v.Reach.Size
 	asked := sh.policy.Leap.Of(m, sh.standing.Ability)
 	for _, rail := range v.Rails {

@@ -32,6 +32,10 @@ import (
 	"patientladder/store"
 )
 
+// GCPercent is how far the heap of a server may grow between two collections:
+// requests make much and keep little, and memory is cheaper than time.
+const GCPercent = 400
+
 // Config is what a server is made from.
 type Config struct {
 	Store *store.Store

@@ -94,13 +94,13 @@ func (a ahead) verdict(material string, day time.Time, v outlook.Verdict, given 
 
 // TryTarget works a date backwards; nothing is kept.
 func (s *Server) TryTarget(ctx context.Context, r contract.TryTargetRequestObject) (contract.TryTargetResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder, lens{})
 	if err != nil {
 		return nil, err
 	}
 	given := append([]string{}, r.Body.Given...)
 	if len(given) > 0 {
-		a = look(a.shelf, a.horizon, a.placed, given)
+		a = look(a.shelf, a.horizon, a.placed, lens{given: given})
 	}
 	if _, known := a.lib[r.Body.Material]; !known {
 		return nil, errNoMaterial
@@ -114,7 +114,7 @@ func (s *Server) TryTarget(ctx context.Context, r contract.TryTargetRequestObjec
 
 // SetTarget keeps a target.
 func (s *Server) SetTarget(ctx context.Context, r contract.SetTargetRequestObject) (contract.SetTargetResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder, lens{})
 	if err != nil {
 		return nil, err
 	}

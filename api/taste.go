@@ -26,12 +26,6 @@ func (sh shelf) liking(id string) []string {
 	return out
 }
 
-// favourite says that the signs of a piece speak for it.
-func (sh shelf) favourite(id string) bool {
-	by := sh.standing.Likings[id]
-	return by[studentlog.PlayedFirst]+by[studentlog.AskedFor]+by[studentlog.Unasked]+by[studentlog.Liked] > by[studentlog.Disliked]
-}
-
 // taste is what the student likes, learned from all that was had.
 func (sh shelf) taste() taste.Profile {
 	return taste.Learn(sh.standing.Likings, sh.standing.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished), sh.lib)

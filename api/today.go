@@ -43,7 +43,7 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 		if err != nil {
 			return nil, err
 		}
-		out.Lessons = append(out.Lessons, todayLesson(look(sh, h, rungs[l.ID], nil), day))
+		out.Lessons = append(out.Lessons, todayLesson(look(sh, h, rungs[l.ID], lens{near: true}), day))
 	}
 	out.Sentence = todaySentence(out.Lessons, day.Equal(b.today))
 	return contract.GetToday200JSONResponse(out), nil

@@ -136,7 +136,7 @@ func (s *Server) TryWay(ctx context.Context, r contract.TryWayRequestObject) (co
 			}
 		}
 		then.policy, then.standing = then.way.Standing(), sh.standing
-		if effects := effects(look(sh, h, rungs[sh.ladder.ID], nil), look(then, h, rungs[sh.ladder.ID], nil)); len(effects) > 0 {
+		if effects := effects(look(sh, h, rungs[sh.ladder.ID], lens{near: true}), look(then, h, rungs[sh.ladder.ID], lens{near: true})); len(effects) > 0 {
 			out.Students = append(out.Students, contractEffects{Effects: effects, Ladder: sh.ladder.ID, Name: sh.ladder.Name})
 		}
 	}

@@ -8,7 +8,6 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	"patientladder/core/material"
 	"patientladder/core/reading"
 	"patientladder/core/review"
 	"patientladder/core/standing"
@@ -33,7 +32,7 @@ const caution = "Pain, tingling or numbness means stop and rest; if it stays, se
 // GetWeek returns the practice from the given day on; by default from the day
 // after the latest lesson day.
 func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (contract.GetWeekResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder)
+	a, err := s.ahead(ctx, r.Ladder, lens{near: true})
 	if err != nil {
 		return nil, err
 	}
@@ -99,28 +98,13 @@ func (s *Server) weekInput(ctx context.Context, a ahead, start time.Time) (weekp
 
 // pick chooses the learned pieces for the minutes of the week that are kept for review.
 func (a ahead) pick() []review.Chosen {
-	var wanted []material.Material
-	for _, id := range a.standing.In(standing.Working) {
-		wanted = append(wanted, a.lib[id])
-	}
-	for _, n := range a.Needs {
-		wanted = append(wanted, a.lib[n.For])
-	}
-	var pieces []review.Piece
-	for _, id := range a.learned() {
-		m := a.lib[id]
-		pieces = append(pieces, review.Piece{
-			ID: id, Minutes: weekplan.ReviewMinutes(m), Recall: a.recall(id), Days: a.standing.Materials[id].Unheard(a.today),
-			Useful: review.Useful(m, wanted), Favourite: a.favourite(id),
-		})
-	}
 	days := 0
 	for _, practises := range a.ladder.PracticeDays {
 		if practises {
 			days++
 		}
 	}
-	return review.Pick(pieces, a.way.ReviewShare*float64(a.ladder.PracticeMinutes*days), a.way.Review())
+	return a.Review(a.way.ReviewShare*float64(a.ladder.PracticeMinutes*days), a.way.Review(), a.policy.Memory)
 }
 
 // reviewShare is the share of the coming week that review takes.

@@ -1,5 +1,9 @@
-// Command bench prints what the main computations cost, beside the floor that
-// no reader of the same file can go below: only tokenising its XML.
+// Command bench prints what the main computations cost.
+//
+//	main.go    reading a score, beside the floor of only tokenising its XML; folding a log
+//	monday.go  the week of a whole studio
+//	page.go    the data of a page among many studios, beside the bare statements
+//	studio.go  the invented studio that it is measured on
 package main
 
 import (
@@ -10,11 +14,13 @@ import (
 	"io"
 	"os"
 	"runtime"
+	"runtime/debug"
 	"strings"
 	"testing"
 	"text/tabwriter"
 	"time"
 
+	"patientladder/api"
 	"patientladder/core/analysis"
 	"patientladder/core/demand"
 	"patientladder/core/material"
@@ -24,6 +30,7 @@ import (
 )
 
 func main() {
+	debug.SetGCPercent(api.GCPercent) // as the server does
 	if err := run(os.Stdout); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
@@ -55,6 +62,12 @@ func run(out io.Writer) error {
 		ctx := standing.Context{Library: library(), Skills: skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
 		fold := cost(func() error { standing.Fold(log, ctx); return nil })
 		fmt.Fprintf(w, "one student\t%d\t%s\t\t\t\t\t\t\n", n, ms(fold))
+	}
+	fmt.Fprintln(w, "\t\t\t\t\t\t\t\t\t")
+	monday(w, skills)
+	fmt.Fprintln(w, "\t\t\t\t\t\t\t\t\t")
+	if err := pages(w, skills); err != nil {
+		return err
 	}
 	return w.Flush()
 }

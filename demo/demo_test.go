@@ -178,7 +178,7 @@ func TestEveryMaterialStandsOnEveryLadderOfItsInstrument(t *testing.T) {
 		for _, m := range lib {
 			require.Equal(t, m.Instrument == l.Instrument, on[m.ID], "%s on %s's ladder", m.Title, l.Name)
 		}
-		v := ladder.Draw(&standing.Standing{Materials: map[string]*standing.MaterialStanding{}}, lib, placed, leap.DefaultPolicy(), day)
+		v := ladder.Draw(&standing.Standing{Materials: map[string]*standing.MaterialStanding{}}, lib, placed, leap.DefaultPolicy(), day, 0)
 		require.GreaterOrEqual(t, len(v.Rails), 3)
 	}
 }

@@ -144,10 +144,16 @@ func (b *browser) says(text string) {
 	b.t.Helper()
 	quoted, err := json.Marshal(text)
 	require.NoError(b.t, err)
+	b.until(fmt.Sprintf("document.body.innerText.includes(%s)", quoted))
+}
+
+// until waits until a condition of the page holds.
+func (b *browser) until(js string) {
+	b.t.Helper()
 	ctx, cancel := context.WithTimeout(b.ctx, 20*time.Second)
 	defer cancel()
-	if _, err := chromedp.Run(ctx, chromedp.Poll[bool](fmt.Sprintf("document.body.innerText.includes(%s)", quoted))); err != nil {
-		b.t.Fatalf("%q does not appear; the page says:\n%s", text, b.text())
+	if _, err := chromedp.Run(ctx, chromedp.Poll[bool](js)); err != nil {
+		b.t.Fatalf("%s does not come true; the page says:\n%s", js, b.text())
 	}
 }
 
@@ -161,6 +167,21 @@ func button(text string) string {
 func (b *browser) fill(sel, text string) {
 	b.t.Helper()
 	b.do(chromedp.WaitVisible(sel), chromedp.SendKeys(sel, text))
+}
+
+// choose picks an option of a select by the beginning of its text.
+func (b *browser) choose(sel, option string) {
+	b.t.Helper()
+	b.see(sel)
+	chosen := eval[bool](b, fmt.Sprintf(`(() => {
+		const at = %[1]q, s = at.startsWith("/") ? document.evaluate(at, document, null, 9).singleNodeValue : document.querySelector(at);
+		const o = [...s.options].find(o => o.text.startsWith(%[2]q));
+		if (!o) return false;
+		s.value = o.value;
+		s.dispatchEvent(new Event("change", {bubbles: true}));
+		return true;
+	})()`, sel, option))
+	require.True(b.t, chosen, "%s has no option %q", sel, option)
 }
 
 func eval[T any](b *browser, js string) T {

@@ -12,6 +12,7 @@ import (
 	"net/http"
 	"os"
 	"os/signal"
+	"runtime/debug"
 	"strings"
 	"syscall"
 	"time"
@@ -78,6 +79,9 @@ func serve(args []string, out io.Writer) error {
 
 // listen serves until the context ends, then lets running requests finish.
 func listen(ctx context.Context, l net.Listener, cfg api.Config) error {
+	if os.Getenv("GOGC") == "" {
+		debug.SetGCPercent(api.GCPercent)
+	}
 	server, handler, err := api.New(cfg)
 	if err != nil {
 		return err

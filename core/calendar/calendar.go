@@ -68,6 +68,9 @@ func (l *Lessons) look() {
 // day (without it) to another (with it).
 func WeeksOff(from, to time.Time, breaks []Break) int {
 	off := 0
+	if len(breaks) == 0 {
+		return 0
+	}
 	for day := from.AddDate(0, 0, 7); !day.After(to); day = day.AddDate(0, 0, 7) {
 		for _, b := range breaks {
 			if !day.Before(b.From) && !day.After(b.To) {

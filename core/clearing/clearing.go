@@ -5,6 +5,7 @@
 package clearing
 
 import (
+	"slices"
 	"strings"
 
 	"patientladder/core/material"
@@ -65,14 +66,10 @@ type Verdict struct {
 // Judge compares the points that were met with the standard. Points that are
 // not in the standard are ignored.
 func Judge(standard []Point, met []string) Verdict {
-	has := make(map[string]bool, len(met))
-	for _, id := range met {
-		has[id] = true
-	}
 	var v Verdict
 	var words []string
 	for _, p := range standard {
-		if !has[p.ID] {
+		if !slices.Contains(met, p.ID) {
 			v.Missed = append(v.Missed, p)
 			words = append(words, p.Missing)
 		}

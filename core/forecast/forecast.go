@@ -56,9 +56,12 @@ type Model struct {
 	counts   map[string]int
 	all      int
 	mean     *mat.VecDense
-	// chol is the Cholesky decomposition of the posterior precision over the noise's.
-	chol         mat.Cholesky
+	// cov is the posterior covariance over the noise's variance.
+	cov          mat.SymDense
 	shape, scale float64
+	// tail is the point of a standard t distribution of 2·shape degrees of freedom
+	// beyond which a tenth lies.
+	tail float64
 }
 
 // columns of the constant, the leap and the length.
@@ -110,10 +113,16 @@ func Fit(observations []Observation, prior Prior) *Model {
 		precision.SetSym(at, at, precision.At(at, at)+1)
 		pull.SetVec(at, pull.AtVec(at)+y)
 	}
-	m.chol.Factorize(precision) // positive definite: the prior's diagonal is
-	m.mean = m.solve(pull)
+	var chol mat.Cholesky
+	chol.Factorize(precision) // positive definite: the prior's diagonal is
+	m.mean = mat.NewVecDense(n, nil)
+	// The one error there can be is a warning of a large condition number; the
+	// solution stands all the same.
+	_ = chol.SolveVecTo(m.mean, pull)
+	_ = chol.InverseTo(&m.cov)
 	m.shape = prior.NoiseShape + float64(len(observations))/2
 	m.scale = math.Max((sum-mat.Dot(m.mean, pull))/2, 1e-9)
+	m.tail = distuv.StudentsT{Sigma: 1, Nu: 2 * m.shape}.Quantile(0.9)
 	return m
 }
 
@@ -129,34 +138,32 @@ type Range struct {
 // interval, a week. A student who was never observed has the spread of students.
 func (m *Model) Weeks(student string, leap float64, distinctBars int) Range {
 	centre, scale := m.predictive(student, leap, distinctBars)
-	t := distuv.StudentsT{Mu: centre, Sigma: scale, Nu: 2 * m.shape}
-	at := func(p float64) float64 { return math.Max(1, math.Exp(t.Quantile(p))) }
-	return Range{Median: at(0.5), Low: at(0.1), High: at(0.9), Why: m.why(student)}
+	at := func(t float64) float64 { return math.Max(1, math.Exp(centre+t*scale)) }
+	return Range{Median: at(0), Low: at(-m.tail), High: at(m.tail), Why: m.why(student)}
 }
 
 // predictive returns the centre and the scale of the logarithm of the weeks,
 // which has a t distribution with 2·shape degrees of freedom.
 func (m *Model) predictive(student string, leap float64, distinctBars int) (centre, scale float64) {
-	n := m.mean.Len()
-	x := mat.NewVecDense(n, nil)
-	for i, v := range row(Observation{Leap: leap, DistinctBars: distinctBars}) {
-		x.SetVec(i, v)
+	x := row(Observation{Leap: leap, DistinctBars: distinctBars})
+	at, known := m.students[student]
+	spread := 0.0
+	for i, v := range x {
+		centre += v * m.mean.AtVec(i)
+		for j, w := range x {
+			spread += v * w * m.cov.At(i, j)
+		}
+		if known {
+			spread += 2 * v * m.cov.At(i, at)
+		}
 	}
-	extra := m.prior.StudentSpread * m.prior.StudentSpread
-	if at, known := m.students[student]; known {
-		x.SetVec(at, 1)
-		extra = 0
+	if known {
+		centre += m.mean.AtVec(at)
+		spread += m.cov.At(at, at)
+	} else {
+		spread += m.prior.StudentSpread * m.prior.StudentSpread
 	}
-	return mat.Dot(x, m.mean), math.Sqrt(m.scale / m.shape * (1 + mat.Dot(x, m.solve(x)) + extra))
-}
-
-// solve returns the posterior covariance, over the noise's variance, times a
-// vector. The one error there can be is a warning of a large condition number;
-// the solution stands all the same.
-func (m *Model) solve(x *mat.VecDense) *mat.VecDense {
-	out := mat.NewVecDense(x.Len(), nil)
-	_ = m.chol.SolveVecTo(out, x)
-	return out
+	return centre, math.Sqrt(m.scale / m.shape * (1 + spread))
 }
 
 func (m *Model) why(student string) string {

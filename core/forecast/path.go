@@ -31,6 +31,10 @@ type Stage struct {
 type Lane struct {
 	From   int
 	Stages []Stage
+	// Of the stages that are not begun, those after the first Least that are as
+	// likely as not to begin later than the lesson Beyond are left out; with
+	// neither, none is.
+	Least, Beyond int
 }
 
 // Course is what was drawn for one stage: the lesson in which it begins and
@@ -57,27 +61,22 @@ type belief struct{ base, leap, length, noise float64 }
 
 func (m *Model) beliefs(student string, draws int, seed uint64) []belief {
 	random := source(seed, student)
-	n := m.mean.Len()
 	// What is drawn from: the constant with the student's effect, leap, length.
 	var centre [fixed]float64
 	cov := mat.NewSymDense(fixed, nil)
-	var pick [fixed]*mat.VecDense
 	for i := range fixed {
-		pick[i] = mat.NewVecDense(n, nil)
-		pick[i].SetVec(i, 1)
-	}
-	at, known := m.students[student]
-	if known {
-		pick[0].SetVec(at, 1)
-	}
-	for i := range fixed {
-		centre[i] = mat.Dot(pick[i], m.mean)
-		solved := m.solve(pick[i])
+		centre[i] = m.mean.AtVec(i)
 		for j := i; j < fixed; j++ {
-			cov.SetSym(i, j, mat.Dot(pick[j], solved))
+			cov.SetSym(i, j, m.cov.At(i, j))
 		}
 	}
-	if !known {
+	if at, known := m.students[student]; known {
+		centre[0] += m.mean.AtVec(at)
+		cov.SetSym(0, 0, cov.At(0, 0)+2*m.cov.At(0, at)+m.cov.At(at, at))
+		for j := 1; j < fixed; j++ {
+			cov.SetSym(0, j, cov.At(0, j)+m.cov.At(at, j))
+		}
+	} else {
 		cov.SetSym(0, 0, cov.At(0, 0)+m.prior.StudentSpread*m.prior.StudentSpread)
 	}
 	var chol mat.Cholesky
@@ -111,6 +110,10 @@ func source(seed uint64, name string) *rand.Rand {
 // mean is the expected logarithm of the weeks.
 func (b belief) mean(x [fixed]float64) float64 { return b.base + b.leap*x[1] + b.length*x[2] }
 
+func (s Stage) row() [fixed]float64 {
+	return row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
+}
+
 // known is how many weeks a piece in work is known to take at least: a piece of
 // so many whole weeks would have been cleared in the lesson before.
 func (s Stage) known() float64 { return math.Max(s.Elapsed-0.5, 0) }
@@ -120,18 +123,23 @@ func (s Stage) known() float64 { return math.Max(s.Elapsed-0.5, 0) }
 // (Systematic resampling.)
 func outlasted(beliefs []belief, lanes []Lane) []belief {
 	weight := make([]float64, len(beliefs))
-	sum := 0.0
-	for d, b := range beliefs {
+	for d := range weight {
 		weight[d] = 1
-		for _, lane := range lanes {
-			for _, s := range lane.Stages {
-				if s.Begun && s.known() > 0 {
-					x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
-					weight[d] *= distuv.UnitNormal.Survival((math.Log(s.known()) - b.mean(x)) / b.noise)
-				}
+	}
+	for _, lane := range lanes {
+		for _, s := range lane.Stages {
+			if !s.Begun || s.known() <= 0 {
+				continue
+			}
+			x, known := s.row(), math.Log(s.known())
+			for d, b := range beliefs {
+				weight[d] *= distuv.UnitNormal.Survival((known - b.mean(x)) / b.noise)
 			}
 		}
-		sum += weight[d]
+	}
+	sum := 0.0
+	for _, w := range weight {
+		sum += w
 	}
 	if sum < 1e-9 { // beyond anything foreseen: it tells nothing
 		return beliefs
@@ -149,18 +157,19 @@ func outlasted(beliefs []belief, lanes []Lane) []belief {
 }
 
 func run(lane Lane, beliefs []belief, seed uint64) []Course {
-	out := make([]Course, len(lane.Stages))
+	out := make([]Course, 0, len(lane.Stages))
+	ahead := 0
 	// free holds, for each draw, the lessons in which a piece in work is cleared
 	// and the next may begin.
 	free := make([][]int32, len(beliefs))
-	for i, s := range lane.Stages {
+	for _, s := range lane.Stages {
 		random := source(seed, s.ID)
-		x := row(Observation{Leap: s.Leap, DistinctBars: s.DistinctBars})
+		x, known := s.row(), math.Log(s.known())
 		c := Course{make([]int32, len(beliefs)), make([]int32, len(beliefs))}
 		for d, b := range beliefs {
 			mu := b.mean(x)
 			if s.Begun {
-				c.Clear[d] = remaining(random, mu, b.noise, s)
+				c.Clear[d] = remaining(random, mu, b.noise, s.Elapsed, known)
 				free[d] = append(free[d], c.Clear[d])
 				continue
 			}
@@ -174,10 +183,16 @@ func run(lane Lane, beliefs []belief, seed uint64) []Course {
 				}
 			}
 			c.Begin[d] = free[d][first]
-			c.Clear[d] = c.Begin[d] + weeks(math.Exp(mu+b.noise*random.NormFloat64()))
+			c.Clear[d] = c.Begin[d] + weeks(mu+b.noise*random.NormFloat64())
 			free[d][first] = c.Clear[d]
 		}
-		out[i] = c
+		out = append(out, c)
+		if !s.Begun {
+			ahead++
+			if lane.Beyond > 0 && ahead >= lane.Least && SpanOf(c.Begin).Median > lane.Beyond {
+				break // what follows begins no earlier
+			}
+		}
 	}
 	return out
 }
@@ -185,15 +200,32 @@ func run(lane Lane, beliefs []belief, seed uint64) []Course {
 // longest is more weeks than any piece is worked at.
 const longest = 1 << 20
 
-// weeks are whole, because pieces begin and are cleared in lessons; at least one.
-func weeks(w float64) int32 { return int32(math.Max(1, math.Min(math.Round(w), longest))) }
+// halves are the logarithms of 1.5, 2.5 and so on: between them the weeks are one number.
+var halves = func() (out [64]float64) {
+	for i := range out {
+		out[i] = math.Log(float64(i) + 1.5)
+	}
+	return out
+}()
 
-// remaining draws the lesson in which a piece that has been in work for so long
-// is cleared, given that it was not cleared before.
-func remaining(random *rand.Rand, mu, noise float64, s Stage) int32 {
+// weeks are whole, because pieces begin and are cleared in lessons; at least one.
+// They are given by their logarithm.
+func weeks(log float64) int32 {
+	for i, half := range halves {
+		if log < half {
+			return int32(i) + 1
+		}
+	}
+	return int32(math.Min(math.Round(math.Exp(log)), longest))
+}
+
+// remaining draws the lesson in which a piece that has been in work for so many
+// weeks is cleared, given that it was not cleared before; known is the
+// logarithm of the weeks that it is known to take, −∞ for none.
+func remaining(random *rand.Rand, mu, noise, elapsed, known float64) int32 {
 	z := random.NormFloat64()
-	if known := s.known(); known > 0 {
-		past := distuv.UnitNormal.CDF((math.Log(known) - mu) / noise)
+	if !math.IsInf(known, -1) {
+		past := distuv.UnitNormal.CDF((known - mu) / noise)
 		// The same luck as without the past, in what is left of the distribution.
 		u := past + distuv.UnitNormal.CDF(z)*(1-past)
 		if u >= 1-1e-12 {
@@ -202,7 +234,7 @@ func remaining(random *rand.Rand, mu, noise float64, s Stage) int32 {
 		z = distuv.UnitNormal.Quantile(u)
 	}
 	w := math.Min(math.Exp(mu+noise*z), longest)
-	return int32(math.Max(0, math.Round(math.Max(w, 1)-s.Elapsed)))
+	return int32(math.Max(0, math.Round(math.Max(w, 1)-elapsed)))
 }
 
 // Span is a range of lessons.
@@ -217,8 +249,28 @@ func SpanOf(lessons []int32) Span {
 	if len(lessons) == 0 {
 		return Span{}
 	}
-	sorted := slices.Clone(lessons)
-	slices.Sort(sorted)
-	at := func(p float64) int { return int(sorted[int(p*float64(len(sorted)-1)+0.5)]) }
+	rank := func(p float64) int { return int(p*float64(len(lessons)-1) + 0.5) }
+	low, high := slices.Min(lessons), slices.Max(lessons)
+	if high-low >= near {
+		sorted := slices.Clone(lessons)
+		slices.Sort(sorted)
+		return Span{Low: int(sorted[rank(0.1)]), Median: int(sorted[rank(0.5)]), High: int(sorted[rank(0.9)])}
+	}
+	var counts [near]int32
+	for _, l := range lessons {
+		counts[l-low]++
+	}
+	at := func(p float64) int {
+		left := rank(p)
+		for i, n := range counts {
+			if left -= int(n); left < 0 {
+				return int(low) + i
+			}
+		}
+		return int(high)
+	}
 	return Span{Low: at(0.1), Median: at(0.5), High: at(0.9)}
 }
+
+// near is a spread of lessons that is counted rather than sorted.
+const near = 256

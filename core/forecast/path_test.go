@@ -72,7 +72,7 @@ func TestDatesHoldFourTimesOfFive(t *testing.T) {
 					}
 					cleared = int32(math.Max(0, math.Round(math.Max(w, 1)-s.Elapsed)))
 				} else {
-					cleared += weeks(w)
+					cleared += int32(math.Max(1, math.Round(w)))
 				}
 				lane = append(lane, s)
 			}

@@ -79,69 +79,88 @@ type Placed struct {
 // Draw lays the ladder out. Placed holds the teacher's order of everything on
 // the ladder; a material with a standing that was never placed is added to the
 // rail of its own strand. Rungs with a standing come in the order in which
-// they were assigned, those ahead in the placed order.
-func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time) View {
+// they were assigned, those ahead in the placed order; of these at most so many
+// on each rail, or all for 0.
+func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, most int) View {
 	v := View{Reach: p.Reach(s.Taken(lib, ""))}
+	lots := share(s, lib, placed)
 	for _, strand := range material.Strands() {
-		if rungs := rail(s, lib, placed, p, day, strand, v.Reach.Size); len(rungs) > 0 {
-			v.Rails = append(v.Rails, Rail{strand, rungs})
+		if l := lots[strand]; l != nil {
+			v.Rails = append(v.Rails, Rail{strand, l.rungs(s, lib, p, day, v.Reach.Size, most)})
 		}
 	}
 	v.Sentence = sentence(v)
 	return v
 }
 
-func rail(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, strand material.Strand, reach float64) []Rung {
-	var done, ahead []string
-	aside := map[string]Aside{}
-	seen := map[string]bool{}
-	put := func(id string) {
-		if seen[id] {
+// lot is what belongs on one rail.
+type lot struct {
+	done  []string
+	ahead []Placed
+}
+
+// share gives every material to the rail on which it stands.
+func share(s *standing.Standing, lib material.Library, placed []Placed) map[material.Strand]*lot {
+	lots := map[material.Strand]*lot{}
+	seen := make(map[string]bool, len(placed)+len(s.Materials))
+	put := func(p Placed) {
+		if seen[p.Material] {
 			return
 		}
-		seen[id] = true
-		if m := s.Materials[id]; m != nil && m.State != standing.Heard {
-			done = append(done, id)
+		seen[p.Material] = true
+		if _, known := lib[p.Material]; !known {
+			return // no longer in the library
+		}
+		l := lots[p.Strand]
+		if l == nil {
+			l = &lot{}
+			lots[p.Strand] = l
+		}
+		if m := s.Materials[p.Material]; m != nil && m.State != standing.Heard {
+			l.done = append(l.done, p.Material)
 		} else {
-			ahead = append(ahead, id)
+			l.ahead = append(l.ahead, p)
 		}
 	}
-	for _, pl := range placed {
-		if _, known := lib[pl.Material]; known && pl.Strand == strand {
-			put(pl.Material)
-			aside[pl.Material] = pl.Aside
-		} else {
-			seen[pl.Material] = true // on another rail, or no longer in the library
+	for _, p := range placed {
+		put(p)
+	}
+	for id, m := range s.Materials {
+		if m.State != standing.Heard {
+			put(Placed{Material: id, Strand: lib[id].Strand})
 		}
 	}
-	for id := range s.Materials {
-		if lib[id].Strand == strand && s.Materials[id].State != standing.Heard {
-			put(id)
-		}
-	}
-	sort.Slice(done, func(a, b int) bool {
-		x, y := s.Materials[done[a]], s.Materials[done[b]]
+	return lots
+}
+
+func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, most int) []Rung {
+	sort.Slice(l.done, func(a, b int) bool {
+		x, y := s.Materials[l.done[a]], s.Materials[l.done[b]]
 		if !x.Assigned.Equal(y.Assigned) {
 			return x.Assigned.Before(y.Assigned)
 		}
-		return done[a] < done[b]
+		return l.done[a] < l.done[b]
 	})
-	var rungs []Rung
+	if most > 0 {
+		l.ahead = l.ahead[:min(most, len(l.ahead))]
+	}
+	rungs := make([]Rung, 0, len(l.done)+len(l.ahead))
 	ability := s.Ability.Copy()
-	for _, id := range done {
+	for _, id := range l.done {
 		rungs = append(rungs, learned(s.Materials[id], lib[id], day))
 		if s.Materials[id].State == standing.Working {
 			ability.Clear(lib[id])
 		}
 	}
-	for _, id := range ahead {
-		r := Rung{Material: lib[id], Layer: Ahead, Leap: p.Of(lib[id], ability), Aside: aside[id]}
+	for _, pl := range l.ahead {
+		m := lib[pl.Material]
+		r := Rung{Material: m, Layer: Ahead, Leap: p.Of(m, ability), Aside: pl.Aside}
 		if planted(r.Leap) {
 			r.Layer = Preview
 		}
 		rungs = append(rungs, r)
 		if r.Aside == "" {
-			ability.Clear(lib[id])
+			ability.Clear(m)
 		}
 	}
 	for i := range rungs {

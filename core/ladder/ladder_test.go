@@ -25,7 +25,7 @@ func TestRungsAheadAreProjectedOneUponTheOther(t *testing.T) {
 	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "x"), "c": piece("c", "x", "y")}
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{"y": {StepsDone: 1, Steps: 2}}}}
 	placed := []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}
-	v := Draw(s, lib, placed, leap.DefaultPolicy(), day)
+	v := Draw(s, lib, placed, leap.DefaultPolicy(), day, 0)
 	require.Len(t, v.Rails, 1)
 	rungs := v.Rails[0].Rungs
 	// x is new, then cleared once (0.3), then secure; y is half planted (0.7).
@@ -41,7 +41,7 @@ func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
 		"b": {State: standing.Cleared, Assigned: day.AddDate(0, 0, -30), ClearedAt: day.AddDate(0, 0, -9), Before: &big},
 		"a": {State: standing.Working, Assigned: day.AddDate(0, 0, -8), RunDue: true, Before: &leap.Leap{Size: 0.5}},
 	}}
-	v := Draw(s, lib, []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}, leap.DefaultPolicy(), day)
+	v := Draw(s, lib, []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}, leap.DefaultPolicy(), day, 0)
 	rungs := v.Rails[0].Rungs
 	require.Equal(t, []string{"b", "a", "c"}, []string{rungs[0].Material.ID, rungs[1].Material.ID, rungs[2].Material.ID})
 	require.True(t, rungs[0].Cliff)
@@ -52,10 +52,10 @@ func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
 
 func TestAnEmptyLadderSaysHowToBegin(t *testing.T) {
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}}
-	require.Equal(t, "The ladder is empty: put a first piece on it.", Draw(s, material.Library{}, nil, leap.DefaultPolicy(), day).Sentence)
+	require.Equal(t, "The ladder is empty: put a first piece on it.", Draw(s, material.Library{}, nil, leap.DefaultPolicy(), day, 0).Sentence)
 }
 
 func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"gone": {State: standing.Working}}}
-	require.Empty(t, Draw(s, material.Library{}, []Placed{{"gone", material.Method, ""}}, leap.DefaultPolicy(), day).Rails)
+	require.Empty(t, Draw(s, material.Library{}, []Placed{{"gone", material.Method, ""}}, leap.DefaultPolicy(), day, 0).Rails)
 }

@@ -1,8 +1,8 @@
 package leap
 
 import (
-	"fmt"
 	"maps"
+	"strconv"
 
 	"patientladder/core/material"
 )
@@ -16,7 +16,7 @@ const (
 	Planted  Level = "planted"  // some preview steps done
 	Learning Level = "learning" // demanded by a working piece, or by too few cleared ones
 	Secure   Level = "secure"   // demanded by enough cleared pieces, or shown in a probe
-	Rusty    Level = "rusty"    // secure, but long not used
+	Rusty    Level = "rusty"    // secure, but what spoke for it has faded
 )
 
 // Evidence is what is known about one skill of one student.
@@ -31,7 +31,7 @@ type Evidence struct {
 	// StepsDone of Steps preview steps were done.
 	StepsDone int `json:"stepsDone,omitempty"`
 	Steps     int `json:"steps,omitempty"`
-	// Faded says that the last use lies too long back.
+	// Faded says that what spoke for it is more likely lost than not (see standing).
 	Faded bool `json:"faded,omitempty"`
 }
 
@@ -92,12 +92,12 @@ func (p Policy) Novelty(e Evidence) float64 {
 func (p Policy) Reason(e Evidence) string {
 	switch p.Level(e) {
 	case Secure, Rusty:
-		why := fmt.Sprintf("asked for by %d cleared pieces", e.Cleared)
+		why := clearedPieces(e.Cleared)
 		if e.Shown {
 			why = "shown when it was asked for"
 		}
 		if e.Faded {
-			why += ", but long not used"
+			why += ", but that has faded"
 		}
 		return why
 	case Learning:
@@ -107,11 +107,26 @@ func (p Policy) Reason(e Evidence) string {
 		if e.Working > 0 {
 			return "asked for by a working piece"
 		}
-		return fmt.Sprintf("asked for by %d cleared of the %d that make it secure", e.Cleared, p.SecureAfter)
+		return "asked for by " + strconv.Itoa(e.Cleared) + " cleared of the " + strconv.Itoa(p.SecureAfter) + " that make it secure"
 	case Planted:
-		return fmt.Sprintf("%d of %d preview steps done", e.StepsDone, e.Steps)
+		return strconv.Itoa(e.StepsDone) + " of " + strconv.Itoa(e.Steps) + " preview steps done"
 	}
 	return "never met before"
+}
+
+// often are the words for usual counts, which are said thousands of times.
+var often = func() (out [32]string) {
+	for n := range out {
+		out[n] = "asked for by " + strconv.Itoa(n) + " cleared pieces"
+	}
+	return out
+}()
+
+func clearedPieces(n int) string {
+	if n >= 0 && n < len(often) {
+		return often[n]
+	}
+	return "asked for by " + strconv.Itoa(n) + " cleared pieces"
 }
 
 // Ability is what a student brings to a material.

@@ -10,9 +10,12 @@
 package leap
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 	"sort"
+	"strings"
 
 	"patientladder/core/material"
 )
@@ -45,10 +48,21 @@ type Leap struct {
 
 // Of computes the leap of a material for a student.
 func (p Policy) Of(m material.Material, a Ability) Leap {
-	l := Leap{Ready: 1}
+	has := make([]Evidence, len(m.Demands))
+	for i, d := range m.Demands {
+		has[i] = a.Skills[d.Skill]
+	}
+	return p.Over(&m, has, a.LongestBars, a.Tempo[m.Texture])
+}
+
+// Over computes the leap of a material from the evidence for each of its
+// demands, in their order, the distinct bars of the longest cleared piece, and
+// the quickest secure tempo in its texture (0 for none).
+func (p Policy) Over(m *material.Material, has []Evidence, longest int, tempo float64) Leap {
+	l := Leap{Ready: 1, Parts: make([]Part, 0, len(has)+2)}
 	var weight, ready float64
-	for _, d := range m.Demands {
-		e := a.Skills[d.Skill]
+	for i, d := range m.Demands {
+		e := has[i]
 		n := p.Novelty(e)
 		l.Parts = append(l.Parts, Part{
 			Skill: d.Skill, Kind: "skill", Level: p.Level(e), Weight: d.Weight, Novelty: n,
@@ -62,20 +76,19 @@ func (p Policy) Of(m material.Material, a Ability) Leap {
 	if weight > 0 {
 		l.Ready = ready / weight
 	}
-	if a.LongestBars > 0 && m.DistinctBars > a.LongestBars {
-		l.add(Part{Kind: "length", Weight: p.LengthWeight, Novelty: math.Log2(float64(m.DistinctBars) / float64(a.LongestBars)),
-			Why: fmt.Sprintf("%d different bars to learn; the longest cleared piece had %d", m.DistinctBars, a.LongestBars)})
+	if longest > 0 && m.DistinctBars > longest {
+		l.add(Part{Kind: "length", Weight: p.LengthWeight, Novelty: math.Log2(float64(m.DistinctBars) / float64(longest)),
+			Why: fmt.Sprintf("%d different bars to learn; the longest cleared piece had %d", m.DistinctBars, longest)})
 	}
-	if known := a.Tempo[m.Texture]; known > 0 && m.Tempo > known {
-		l.add(Part{Kind: "tempo", Weight: p.TempoWeight, Novelty: math.Log2(m.Tempo / known),
-			Why: fmt.Sprintf("%.0f crotchets a minute; the quickest cleared piece with %s went at %.0f", m.Tempo, m.Texture, known)})
+	if tempo > 0 && m.Tempo > tempo {
+		l.add(Part{Kind: "tempo", Weight: p.TempoWeight, Novelty: math.Log2(m.Tempo / tempo),
+			Why: fmt.Sprintf("%.0f crotchets a minute; the quickest cleared piece with %s went at %.0f", m.Tempo, m.Texture, tempo)})
 	}
-	sort.SliceStable(l.Parts, func(i, j int) bool {
-		x, y := l.Parts[i], l.Parts[j]
-		if x.Amount != y.Amount {
-			return x.Amount > y.Amount
+	slices.SortStableFunc(l.Parts, func(x, y Part) int {
+		if c := cmp.Compare(y.Amount, x.Amount); c != 0 {
+			return c
 		}
-		return x.Skill < y.Skill
+		return strings.Compare(x.Skill, y.Skill)
 	})
 	for _, part := range l.Parts {
 		l.Size += part.Amount

@@ -48,7 +48,7 @@ func (s State) Heard() bool { return s.Stability > 0 }
 // Recall is the chance, 0 to 1, that a piece still goes so many days after it
 // was played last: (1 + f·t/S)^(−w20), with f such that it is 0.9 at t = S. A
 // piece never heard has 0; days below 0 count as 0.
-func (p Params) Recall(s State, days float64) float64 {
+func (p *Params) Recall(s State, days float64) float64 {
 	if !s.Heard() {
 		return 0
 	}
@@ -57,9 +57,16 @@ func (p Params) Recall(s State, days float64) float64 {
 	return math.Pow(1+factor*math.Max(days, 0)/s.Stability, decay)
 }
 
+// Lasts is for how many times its stability a piece stays at least so sure, 0 to
+// 1 without either: (recall^(−1/w20) − 1) ÷ f.
+func (p *Params) Lasts(recall float64) float64 {
+	decay := -p[20]
+	return (math.Pow(recall, 1/decay) - 1) / (math.Pow(0.9, 1/decay) - 1)
+}
+
 // Next is the state after a hearing so many whole days after the one before.
 // Ratings outside 1 to 4 are taken as the nearest of them.
-func (p Params) Next(s State, days int, r Rating) State {
+func (p *Params) Next(s State, days int, r Rating) State {
 	r = max(FellApart, min(r, Easy))
 	if !s.Heard() {
 		return State{Stability: math.Max(p[r-1], least), Difficulty: clamp(p.firstDifficulty(r), 1, 10)}
@@ -79,17 +86,17 @@ func (p Params) Next(s State, days int, r Rating) State {
 }
 
 // firstDifficulty is w4 − e^(w5·(r−1)) + 1.
-func (p Params) firstDifficulty(r Rating) float64 { return p[4] - math.Exp(p[5]*float64(r-1)) + 1 }
+func (p *Params) firstDifficulty(r Rating) float64 { return p[4] - math.Exp(p[5]*float64(r-1)) + 1 }
 
 // difficulty moves by −w6·(r−3), less the nearer it is to 10, and is drawn a
 // little towards that of an easy piece.
-func (p Params) difficulty(d float64, r Rating) float64 {
+func (p *Params) difficulty(d float64, r Rating) float64 {
 	moved := d - p[6]*float64(r-3)*(10-d)/9
 	return clamp(p[7]*p.firstDifficulty(Easy)+(1-p[7])*moved, 1, 10)
 }
 
 // recalled grows: more for an easy piece, for a weak memory, and the nearer it was to being lost.
-func (p Params) recalled(s State, recall float64, r Rating) float64 {
+func (p *Params) recalled(s State, recall float64, r Rating) float64 {
 	hard, easy := 1.0, 1.0
 	switch r {
 	case Shaky:
@@ -101,13 +108,13 @@ func (p Params) recalled(s State, recall float64, r Rating) float64 {
 }
 
 // forgotten falls back, never above what a hearing on the same day would leave.
-func (p Params) forgotten(s State, recall float64) float64 {
+func (p *Params) forgotten(s State, recall float64) float64 {
 	after := p[11] * math.Pow(s.Difficulty, -p[12]) * (math.Pow(s.Stability+1, p[13]) - 1) * math.Exp(p[14]*(1-recall))
 	return math.Min(clamp(after, least, most), s.Stability/math.Exp(p[17]*p[18]))
 }
 
 // sameDay is a second hearing on one day: it never weakens what went at all.
-func (p Params) sameDay(stability float64, r Rating) float64 {
+func (p *Params) sameDay(stability float64, r Rating) float64 {
 	change := math.Exp(p[17]*(float64(r-3)+p[18])) * math.Pow(stability, -p[19])
 	if r >= Shaky {
 		change = math.Max(change, 1)

@@ -3,6 +3,8 @@
 //
 //	outlook.go  the whole
 //	target.go   a date to be ready for, worked backwards
+//	review.go   what the week keeps alive
+//	learn.go    what the forecasts learn from cleared pieces
 package outlook
 
 import (
@@ -36,6 +38,8 @@ type Input struct {
 	// ReadingFrom is the lesson in which the reading strand may begin; 0 for at once.
 	ReadingFrom int
 	Day         time.Time
+	// Near looks only as far ahead as previews do; the whole ladder otherwise.
+	Near bool
 	// Draws of the simulation; 0 for the default.
 	Draws int
 }
@@ -70,10 +74,19 @@ func Of(in Input) Outlook {
 	if in.Draws == 0 {
 		in.Draws = forecast.Draws
 	}
-	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day), When: map[string]When{}, in: in}
+	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day, in.most()), When: map[string]When{}, in: in}
 	o.dates()
 	o.settle()
 	return o
+}
+
+// most is how many rungs of a strand are looked at, 0 for all: every rung takes a
+// lesson at least, so that no other can begin within the lessons that previews look at.
+func (in Input) most() int {
+	if !in.Near {
+		return 0
+	}
+	return max(in.Preview.Rungs, in.Preview.Lessons+1)
 }
 
 // settle plants for what lies ahead, and puts idle strands off until it is planted.
@@ -161,6 +174,10 @@ func (o *Outlook) dates() {
 		if rail.Strand == material.Reading {
 			lanes[k].From = o.in.ReadingFrom
 		}
+		if o.in.Near {
+			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.in.Preview.Lessons
+			lanes[k].Least = o.in.Preview.Rungs
+		}
 		for _, r := range rail.Rungs {
 			if r.Layer == ladder.Review || r.Aside != "" {
 				continue
@@ -205,7 +222,7 @@ func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
 func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
 	var out []preview.Rung
 	ability := o.in.Standing.Ability.Copy()
-	fresh := len(o.in.Standing.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished)) == 0
+	fresh := !o.in.Standing.Begun()
 	for _, rail := range o.View.Rails {
 		place, beginning := 0, fresh
 		for _, r := range rail.Rungs {
@@ -221,7 +238,9 @@ func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
 				}
 				continue
 			}
-			out = append(out, preview.Rung{Material: r.Material, Place: place, Begin: o.When[r.Material.ID].Begin.Median})
+			if w, near := o.When[r.Material.ID]; near {
+				out = append(out, preview.Rung{Material: r.Material, Place: place, Begin: w.Begin.Median})
+			}
 			place++
 		}
 	}

@@ -4,7 +4,9 @@ package review
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
+	"strings"
 )
 
 // Piece is a learned piece that could be played.
@@ -60,27 +62,29 @@ const starved = 100
 // in which earlier ids are played. The chosen come in the order of their worth.
 func Pick(pieces []Piece, minutes float64, p Policy) []Chosen {
 	list := append([]Piece(nil), pieces...)
-	sort.SliceStable(list, func(a, b int) bool { return list[a].ID < list[b].ID })
+	slices.SortStableFunc(list, func(a, b Piece) int { return strings.Compare(a.ID, b.ID) })
 	room := int(math.Max(0, math.Min(minutes, 24*60)) / step)
-	// best[k][m] is the largest worth of the pieces from k on in m half-minutes.
-	best := make([][]float64, len(list)+1)
-	best[len(list)] = make([]float64, room+1)
+	sizes, worths := make([]int, len(list)), make([]float64, len(list))
+	for k, x := range list {
+		sizes[k], worths[k] = size(x), p.worth(x)
+	}
+	// Before piece k, best holds the largest worth of the pieces after it in 0 to
+	// room half-minutes; taken says for each k whether the best choice plays it.
+	best := make([]float64, room+1)
+	taken := make([]bool, len(list)*(room+1))
 	for k := len(list) - 1; k >= 0; k-- {
-		best[k] = make([]float64, room+1)
-		size, worth := size(list[k]), p.worth(list[k])
-		for m := range best[k] {
-			best[k][m] = best[k+1][m]
-			if size <= m {
-				best[k][m] = math.Max(best[k][m], worth+best[k+1][m-size])
+		plays := taken[k*(room+1) : (k+1)*(room+1)]
+		for m := room; m >= sizes[k]; m-- {
+			if with := worths[k] + best[m-sizes[k]]; with >= best[m] && worths[k] > 0 {
+				best[m], plays[m] = with, true
 			}
 		}
 	}
 	var out []Chosen
 	for k, m := 0, room; k < len(list); k++ {
-		size, worth := size(list[k]), p.worth(list[k])
-		if size <= m && worth+best[k+1][m-size] >= best[k+1][m] && worth > 0 {
-			out = append(out, Chosen{Piece: list[k], Worth: worth, Why: p.why(list[k])})
-			m -= size
+		if taken[k*(room+1)+m] {
+			out = append(out, Chosen{Piece: list[k], Worth: worths[k], Why: p.why(list[k])})
+			m -= sizes[k]
 		}
 	}
 	sort.SliceStable(out, func(a, b int) bool { return out[a].Worth > out[b].Worth })

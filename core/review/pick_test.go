@@ -74,7 +74,7 @@ func TestUsefulIsTheShareOfWhatIsWorkedAt(t *testing.T) {
 		return
 	}
 	working := []material.Material{piece("ties", "rests"), piece("rests", "accents", "pickup")}
-	require.InDelta(t, 0.5, Useful(piece("ties", "pickup", "trills"), working), 1e-12)
-	require.Zero(t, Useful(piece("trills"), working))
-	require.Zero(t, Useful(piece("ties"), nil))
+	require.InDelta(t, 0.5, Asked(working).Useful(piece("ties", "pickup", "trills")), 1e-12)
+	require.Zero(t, Asked(working).Useful(piece("trills")))
+	require.Zero(t, Asked(nil).Useful(piece("ties")))
 }

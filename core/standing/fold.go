@@ -2,7 +2,7 @@ package standing
 
 import (
 	"fmt"
-	"sort"
+	"slices"
 	"time"
 
 	"patientladder/core/clearing"
@@ -17,14 +17,17 @@ import (
 // no evidence for skills.
 func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 	f := &fold{
-		ctx:    ctx,
-		out:    &Standing{Materials: map[string]*MaterialStanding{}, Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Sign]int{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}, Tempo: map[material.Texture]float64{}}},
-		habits: newHabits(ctx.Policy.HabitAfter),
-		used:   map[string]time.Time{},
-		steps:  map[string]map[int]bool{},
-		days:   map[string]map[int64]bool{},
-		early:  map[string]bool{},
-		gained: map[string]int{},
+		ctx: ctx,
+		out: &Standing{
+			Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Sign]int{},
+			Ability: leap.Ability{Tempo: map[material.Texture]float64{}},
+		},
+		works:     map[string]*work{},
+		skills:    map[string]*trace{},
+		habits:    newHabits(ctx.Policy.HabitAfter),
+		early:     map[string]bool{},
+		standards: map[clearing.Level][]clearing.Point{},
+		holds:     ctx.Policy.Memory.Lasts(ctx.Policy.RustyBelow),
 	}
 	live := studentlog.Live(entries)
 	for _, e := range live {
@@ -38,153 +41,177 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 	return f.out
 }
 
+// fold is a standing in the making. Entries come in the order in which they
+// happened.
 type fold struct {
 	ctx    Context
 	out    *Standing
+	works  map[string]*work
+	skills map[string]*trace
 	habits *habits
-	// used is when a skill was last used or shown.
-	used map[string]time.Time
-	// steps holds the preview steps done of each skill.
-	steps map[string]map[int]bool
-	// days holds the lesson days of each material since it was assigned.
-	days map[string]map[int64]bool
 	// early holds the spots mended so far: a second device's clock may put the
 	// mending before the adding.
-	early map[string]bool
-	// gained is the number of lesson days at the last new or better mark.
-	gained map[string]int
+	early     map[string]bool
+	standards map[clearing.Level][]clearing.Point
+	// holds is for how many times its stability a learned piece is evidence for its skills.
+	holds float64
 }
 
-// material returns the standing of a material, made on first sight.
-func (f *fold) material(id string) *MaterialStanding {
-	m, ok := f.out.Materials[id]
+// work is a material on its way through the log.
+type work struct {
+	MaterialStanding
+	id    string
+	lib   material.Material
+	known bool // the library holds it
+	// asks are the skills of its demands, in their order.
+	asks []*trace
+	// days counts the days on which it was played, lastDay is the last of them,
+	// and gained their number at the last new or better mark.
+	days, gained int
+	lastDay      int64
+}
+
+// trace is what the log says of one skill.
+type trace struct {
+	leap.Evidence
+	// by are the materials seen so far that demand it.
+	by      []*work
+	shownAt time.Time
+	steps   []int // the preview steps done
+}
+
+// work returns a material, made on first sight.
+func (f *fold) work(id string) *work {
+	w, ok := f.works[id]
 	if !ok {
-		m = &MaterialStanding{State: Heard, Marks: map[string]studentlog.Mark{}, Spots: []Spot{}, Runs: []Run{}}
-		f.out.Materials[id] = m
-		f.days[id] = map[int64]bool{}
+		w = &work{MaterialStanding: MaterialStanding{State: Heard, Marks: map[string]studentlog.Mark{}, Spots: []Spot{}, Runs: []Run{}}, id: id, lastDay: -1}
+		f.works[id] = w
+		w.lib, w.known = f.ctx.Library[id]
+		w.asks = make([]*trace, len(w.lib.Demands))
+		for i, d := range w.lib.Demands {
+			w.asks[i] = f.skill(d.Skill)
+			w.asks[i].by = append(w.asks[i].by, w)
+		}
 	}
-	return m
+	return w
 }
 
-func (f *fold) entry(e studentlog.Entry) {
+func (f *fold) skill(id string) *trace {
+	t, ok := f.skills[id]
+	if !ok {
+		t = &trace{}
+		f.skills[id] = t
+	}
+	return t
+}
+
+func (f *fold) entry(e *studentlog.Entry) {
 	switch e.Kind {
 	case studentlog.Assigned:
-		f.assign(e)
+		f.assign(f.work(e.Material), e)
 	case studentlog.MarkGiven:
-		f.mark(e)
+		f.mark(f.work(e.Material), e)
 	case studentlog.SpotAdded:
-		m := f.material(e.Material)
-		m.Spots = append(m.Spots, Spot{ID: e.ID, From: e.From, To: e.To, Text: e.Text, At: e.At, Mended: f.early[e.ID]})
-		f.played(e)
+		w := f.work(e.Material)
+		w.Spots = append(w.Spots, Spot{ID: e.ID, From: e.From, To: e.To, Text: e.Text, At: e.At, Mended: f.early[e.ID]})
+		f.played(w, e)
 	case studentlog.SpotMended:
-		m := f.material(e.Material)
+		w := f.work(e.Material)
 		f.early[e.Spot] = true
-		for i := range m.Spots {
-			if m.Spots[i].ID == e.Spot && !m.Spots[i].Mended {
-				m.Spots[i].Mended = true
-				f.gain(e)
+		for i := range w.Spots {
+			if w.Spots[i].ID == e.Spot && !w.Spots[i].Mended {
+				w.Spots[i].Mended = true
+				f.gain(w, e)
 			}
 		}
 	case studentlog.RunTried:
-		f.run(e)
+		f.run(f.work(e.Material), e)
 	case studentlog.Cleared:
-		f.clear(e, "Cleared by the teacher's word.")
+		f.clear(f.work(e.Material), e, "Cleared by the teacher's word.")
 	case studentlog.Polished:
-		m := f.material(e.Material)
-		if m.State != Polished {
-			f.clear(e, "")
-			m.hear(e.At, memory.Easy, f.ctx.Policy.Memory)
-			m.State, m.Why = Polished, "Ready to be performed."
+		if w := f.work(e.Material); w.State != Polished {
+			f.clear(w, e, "")
+			w.hear(e.At, memory.Easy, &f.ctx.Policy.Memory)
+			w.State, w.Why = Polished, "Ready to be performed."
 		}
 	case studentlog.Hearing:
-		m := f.material(e.Material)
-		m.LastRating = e.Rating
-		m.hear(e.At, memory.Rating(e.Rating), f.ctx.Policy.Memory)
-		f.played(e)
+		w := f.work(e.Material)
+		w.LastRating = e.Rating
+		w.hear(e.At, memory.Rating(e.Rating), &f.ctx.Policy.Memory)
+		f.played(w, e)
 	case studentlog.StepDone:
-		if f.steps[e.Skill] == nil {
-			f.steps[e.Skill] = map[int]bool{}
-		}
-		f.steps[e.Skill][e.Step] = true
-		ev := f.out.Ability.Skills[e.Skill]
-		ev.StepsDone = len(f.steps[e.Skill])
-		if s, ok := f.ctx.Skills.Get(e.Skill); ok {
-			ev.Steps = len(s.Steps)
-		}
-		f.out.Ability.Skills[e.Skill] = ev
-		f.out.Planted[e.Skill] = e.At
+		f.step(f.skill(e.Skill), e)
 	case studentlog.Paused:
-		f.pause(e)
+		if w := f.work(e.Material); w.State == Working {
+			w.State, w.PausedAt = Resting, e.At
+		}
 	case studentlog.Resumed:
-		f.resume(e)
+		f.work(e.Material).resume(e.At)
 	case studentlog.Liking:
 		if f.out.Likings[e.Material] == nil {
 			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
 	case studentlog.Probe:
-		ev := f.out.Ability.Skills[e.Skill]
-		ev.Shown, ev.Missing = e.Shown, !e.Shown
-		f.out.Ability.Skills[e.Skill] = ev
-		if e.Shown {
-			f.used[e.Skill] = e.At
+		t := f.skill(e.Skill)
+		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {
+			t.shownAt = e.At
 		}
 	case studentlog.FocusAdded:
 		f.habits.add(e.Focus, e.Text)
 	}
 }
 
-// evidence applies a change to the evidence of every skill that a material demands.
-func (f *fold) evidence(id string, change func(*leap.Evidence)) {
-	for _, d := range f.ctx.Library[id].Demands {
-		ev := f.out.Ability.Skills[d.Skill]
-		change(&ev)
-		f.out.Ability.Skills[d.Skill] = ev
+func (f *fold) step(t *trace, e *studentlog.Entry) {
+	if !slices.Contains(t.steps, e.Step) {
+		t.steps = append(t.steps, e.Step)
 	}
+	t.StepsDone = len(t.steps)
+	if s, ok := f.ctx.Skills.Get(e.Skill); ok {
+		t.Steps = len(s.Steps)
+	}
+	f.out.Planted[e.Skill] = e.At
 }
 
 // assign makes a material a working piece. Assigning a working piece again changes nothing.
-func (f *fold) assign(e studentlog.Entry) {
-	m := f.material(e.Material)
-	f.resume(e)
-	if m.State == Working {
+func (f *fold) assign(w *work, e *studentlog.Entry) {
+	w.resume(e.At)
+	if w.State == Working {
 		return
 	}
-	f.fade(e.At)
-	if lib, ok := f.ctx.Library[e.Material]; ok && m.Before == nil {
-		l := f.ctx.Policy.Leap.Of(lib, f.out.Ability)
-		m.Before = &l
+	if w.known && w.Before == nil {
+		has := make([]leap.Evidence, len(w.asks))
+		for i, t := range w.asks {
+			t.Faded = f.faded(t, e.At)
+			has[i] = t.Evidence
+		}
+		l := f.ctx.Policy.Leap.Over(&w.lib, has, f.out.Ability.LongestBars, f.out.Ability.Tempo[w.lib.Texture])
+		w.Before = &l
 	}
-	if m.State == Heard {
-		m.Assigned = e.At
+	if w.State == Heard {
+		w.Assigned = e.At
 	}
-	m.State = Working
-	f.evidence(e.Material, func(ev *leap.Evidence) { ev.Working++ })
-}
-
-// pause puts a working piece to rest; what it taught so far stays.
-func (f *fold) pause(e studentlog.Entry) {
-	if m := f.material(e.Material); m.State == Working {
-		m.State, m.PausedAt = Resting, e.At
-	}
-}
-
-// resume takes a resting piece up again.
-func (f *fold) resume(e studentlog.Entry) {
-	if m := f.material(e.Material); m.State == Resting {
-		m.State = Working
-		m.Rested += max(0, daysBetween(m.PausedAt, e.At))
+	w.State = Working
+	for _, t := range w.asks {
+		t.Working++
 	}
 }
 
-func (f *fold) mark(e studentlog.Entry) {
-	m := f.material(e.Material)
-	before := m.Marks[e.Focus]
-	m.Marks[e.Focus] = e.Mark
+// resume takes a resting piece up again; what it taught before stays.
+func (w *work) resume(at time.Time) {
+	if w.State == Resting {
+		w.State = Working
+		w.Rested += max(0, daysBetween(w.PausedAt, at))
+	}
+}
+
+func (f *fold) mark(w *work, e *studentlog.Entry) {
+	before := w.Marks[e.Focus]
+	w.Marks[e.Focus] = e.Mark
 	f.habits.mark(e.Focus, e.Material, e.Mark)
-	f.played(e)
+	f.played(w, e)
 	if worth(e.Mark) > worth(before) {
-		f.gain(e)
+		f.gain(w, e)
 	}
 }
 
@@ -199,94 +226,107 @@ func worth(m studentlog.Mark) int {
 }
 
 // gain notes that this lesson brought something new for the material.
-func (f *fold) gain(e studentlog.Entry) {
-	f.played(e)
-	f.gained[e.Material] = len(f.days[e.Material])
+func (f *fold) gain(w *work, e *studentlog.Entry) {
+	f.played(w, e)
+	w.gained = w.days
 }
 
-// played notes that a material was played on a day, which keeps its skills fresh.
-func (f *fold) played(e studentlog.Entry) {
-	m := f.material(e.Material)
-	m.LastPlayed = e.At
-	f.days[e.Material][e.At.Unix()/(24*60*60)] = true
-	for _, d := range f.ctx.Library[e.Material].Demands {
-		f.used[d.Skill] = e.At
+// played notes that a material was played on a day.
+func (f *fold) played(w *work, e *studentlog.Entry) {
+	w.LastPlayed = e.At
+	if day := e.At.Unix() / (24 * 60 * 60); day != w.lastDay {
+		w.lastDay = day
+		w.days++
 	}
 	f.out.LastLesson = e.At
 }
 
-func (f *fold) run(e studentlog.Entry) {
-	v := clearing.Judge(clearing.Standard(f.ctx.Family, clearing.Level(e.Standard)), e.Met)
-	m := f.material(e.Material)
+func (f *fold) run(w *work, e *studentlog.Entry) {
+	level := clearing.Level(e.Standard)
+	if f.standards[level] == nil {
+		f.standards[level] = clearing.Standard(f.ctx.Family, level)
+	}
+	v := clearing.Judge(f.standards[level], e.Met)
 	met := append([]string{}, e.Met...)
-	sort.Strings(met)
-	m.Runs = append(m.Runs, Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared, Why: v.Why})
-	f.played(e)
-	switch learned := m.State == Cleared || m.State == Polished; {
+	slices.Sort(met)
+	w.Runs = append(w.Runs, Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared, Why: v.Why})
+	f.played(w, e)
+	switch learned := w.State == Cleared || w.State == Polished; {
 	case learned && v.Cleared:
-		m.hear(e.At, memory.Solid, f.ctx.Policy.Memory)
+		w.hear(e.At, memory.Solid, &f.ctx.Policy.Memory)
 	case learned:
-		m.hear(e.At, memory.Shaky, f.ctx.Policy.Memory)
+		w.hear(e.At, memory.Shaky, &f.ctx.Policy.Memory)
 	case v.Cleared:
-		f.clear(e, v.Why)
+		f.clear(w, e, v.Why)
 	}
 }
 
 // clear makes a material cleared. Clearing twice counts once.
-func (f *fold) clear(e studentlog.Entry, why string) {
-	m := f.material(e.Material)
-	if m.State == Cleared || m.State == Polished {
+func (f *fold) clear(w *work, e *studentlog.Entry, why string) {
+	if w.State == Cleared || w.State == Polished {
 		return
 	}
-	f.resume(e)
-	worked, again := m.State == Working, !m.ClearedAt.IsZero()
-	m.State, m.Why = Cleared, why
-	m.hear(e.At, memory.Solid, f.ctx.Policy.Memory)
+	w.resume(e.At)
+	worked, again := w.State == Working, !w.ClearedAt.IsZero()
+	w.State, w.Why = Cleared, why
+	w.hear(e.At, memory.Solid, &f.ctx.Policy.Memory)
 	if !again {
-		m.ClearedAt = e.At
+		w.ClearedAt = e.At
 	}
-	lib, known := f.ctx.Library[e.Material]
-	f.evidence(e.Material, func(ev *leap.Evidence) {
+	for _, t := range w.asks {
 		if worked {
-			ev.Working--
+			t.Working--
 		}
 		if !again {
-			ev.Cleared++
+			t.Cleared++
 		}
-	})
-	f.gain(e)
-	if known {
-		f.out.Ability.LongestBars = max(f.out.Ability.LongestBars, lib.DistinctBars)
-		if lib.Tempo > 0 {
-			f.out.Ability.Tempo[lib.Texture] = max(f.out.Ability.Tempo[lib.Texture], lib.Tempo)
+	}
+	f.gain(w, e)
+	if a := &f.out.Ability; w.known {
+		a.LongestBars = max(a.LongestBars, w.lib.DistinctBars)
+		if w.lib.Tempo > 0 {
+			a.Tempo[w.lib.Texture] = max(a.Tempo[w.lib.Texture], w.lib.Tempo)
 		}
 	}
 }
 
-// fade marks the skills whose last use lies too long before a day.
-func (f *fold) fade(day time.Time) {
-	limit := time.Duration(f.ctx.Policy.RustyAfterDays) * 24 * time.Hour
-	for id, ev := range f.out.Ability.Skills {
-		last, seen := f.used[id]
-		ev.Faded = seen && day.Sub(last) > limit
-		f.out.Ability.Skills[id] = ev
+// faded says that what spoke for a skill has faded by a time: it is in no
+// working piece, every learned piece that asks for it is more likely lost than
+// not, and it was not shown lately.
+func (f *fold) faded(t *trace, at time.Time) bool {
+	if t.Shown && at.Sub(t.shownAt) <= time.Duration(f.ctx.Policy.RustyAfterDays)*24*time.Hour {
+		return false
 	}
+	for _, w := range t.by {
+		if w.State == Working || w.Memory.Heard() && at.Sub(w.HeardAt).Hours()/24 <= f.holds*w.Memory.Stability {
+			return false
+		}
+	}
+	return true
 }
 
 // finish computes what depends on the whole log.
 func (f *fold) finish() {
 	f.out.Focus = f.habits.list()
-	f.fade(f.ctx.Day)
-	travelling := f.out.Travelling()
-	for id, m := range f.out.Materials {
-		m.Lessons = len(f.days[id])
-		m.SinceMark = m.Lessons - f.gained[id]
-		if m.State == Working {
-			m.count(f.ctx.Library[id].FocusPoints, travelling)
-			m.RunDue, m.Why = m.due()
+	f.out.Ability.Skills = make(map[string]leap.Evidence, len(f.skills))
+	for id, t := range f.skills {
+		if t.Evidence != (leap.Evidence{}) {
+			t.Faded = f.faded(t, f.ctx.Day)
+			f.out.Ability.Skills[id] = t.Evidence
 		}
-		if m.State == Resting {
-			m.Why = "It rests since " + m.PausedAt.Format("2 January") + "."
+	}
+	travelling := f.out.Travelling()
+	f.out.Materials = make(map[string]*MaterialStanding, len(f.works))
+	for id, w := range f.works {
+		f.out.Materials[id] = &w.MaterialStanding
+		w.Lessons = w.days
+		w.SinceMark = w.days - w.gained
+		switch w.State {
+		case Working:
+			w.count(w.lib.FocusPoints, travelling)
+			w.RunDue, w.Why = w.due()
+		case Resting:
+			w.Why = "It rests since " + w.PausedAt.Format("2 January") + "."
 		}
 	}
 }
@@ -323,20 +363,4 @@ func (m *MaterialStanding) due() (bool, string) {
 		return true, "Every focus point has its full mark: a run is due."
 	}
 	return false, fmt.Sprintf("%d of %d focus points have their full mark.", m.Full, m.Points)
-}
-
-// inOrder returns the material ids by the time of assignment, then id.
-func (s *Standing) inOrder() []string {
-	ids := make([]string, 0, len(s.Materials))
-	for id := range s.Materials {
-		ids = append(ids, id)
-	}
-	sort.Slice(ids, func(a, b int) bool {
-		x, y := s.Materials[ids[a]].Assigned, s.Materials[ids[b]].Assigned
-		if !x.Equal(y) {
-			return x.Before(y)
-		}
-		return ids[a] < ids[b]
-	})
-	return ids
 }

@@ -7,6 +7,9 @@
 package standing
 
 import (
+	"cmp"
+	"slices"
+	"strings"
 	"time"
 
 	"patientladder/core/leap"
@@ -22,7 +25,10 @@ type Policy struct {
 	// HabitAfter is how many materials in a row must give a travelling focus
 	// point its full mark at the first try before it is a habit. Default 3.
 	HabitAfter int
-	// RustyAfterDays is how long a secure skill may go unused. Default 180.
+	// RustyBelow is how sure the best kept of the learned pieces that ask for a
+	// secure skill must be, 0 to 1, or the skill is rusty. Default 0.5: as likely lost as not.
+	RustyBelow float64
+	// RustyAfterDays is how long the showing of a skill counts. Default 180.
 	RustyAfterDays int
 	// Memory are the parameters by which learned pieces fade. Default those of FSRS-6.
 	Memory memory.Params
@@ -30,7 +36,7 @@ type Policy struct {
 
 // DefaultPolicy returns the defaults.
 func DefaultPolicy() Policy {
-	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyAfterDays: 180, Memory: memory.DefaultParams()}
+	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyBelow: 0.5, RustyAfterDays: 180, Memory: memory.DefaultParams()}
 }
 
 // Context is what the fold needs to know beside the log.
@@ -132,7 +138,7 @@ type Run struct {
 }
 
 // hear lets a piece be heard as a whole.
-func (m *MaterialStanding) hear(at time.Time, r memory.Rating, p memory.Params) {
+func (m *MaterialStanding) hear(at time.Time, r memory.Rating, p *memory.Params) {
 	days := 0
 	if !m.HeardAt.IsZero() {
 		days = daysBetween(m.HeardAt, at)
@@ -185,13 +191,50 @@ func (s *Standing) Travelling() []FocusStanding {
 	return out
 }
 
+// inOrder returns the ids of those materials that are wanted by the time of their assignment, then id.
+func (s *Standing) inOrder(wanted func(*MaterialStanding) bool) []string {
+	type at struct {
+		time int64
+		id   string
+	}
+	var list []at
+	for id, m := range s.Materials {
+		if wanted(m) {
+			list = append(list, at{m.Assigned.UnixMilli(), id})
+		}
+	}
+	slices.SortFunc(list, func(a, b at) int {
+		return cmp.Or(cmp.Compare(a.time, b.time), strings.Compare(a.id, b.id))
+	})
+	var ids []string
+	for _, x := range list {
+		ids = append(ids, x.id)
+	}
+	return ids
+}
+
+// Begun says that anything was ever worked at.
+func (s *Standing) Begun() bool {
+	for _, m := range s.Materials {
+		if m.State != Heard {
+			return true
+		}
+	}
+	return false
+}
+
+// Favourite says that there are more signs of liking a material than against it.
+func (s *Standing) Favourite(material string) bool {
+	by := s.Likings[material]
+	return by[studentlog.PlayedFirst]+by[studentlog.AskedFor]+by[studentlog.Unasked]+by[studentlog.Liked] > by[studentlog.Disliked]
+}
+
 // Taken returns the leaps of the cleared materials as they were when assigned,
 // in the order in which they were assigned, for one strand or for all ("").
 func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64 {
 	var out []float64
-	for _, id := range s.inOrder() {
-		m := s.Materials[id]
-		if m.Before != nil && (m.State == Cleared || m.State == Polished) && (strand == "" || lib[id].Strand == strand) {
+	for _, id := range s.In(Cleared, Polished) {
+		if m := s.Materials[id]; m.Before != nil && (strand == "" || lib[id].Strand == strand) {
 			out = append(out, m.Before.Size)
 		}
 	}
@@ -200,24 +243,16 @@ func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64
 
 // In returns the ids of the materials in one of the states, in the order in which they were assigned.
 func (s *Standing) In(states ...State) []string {
-	var out []string
-	for _, id := range s.inOrder() {
-		for _, state := range states {
-			if s.Materials[id].State == state {
-				out = append(out, id)
-			}
-		}
-	}
-	return out
+	return s.inOrder(func(m *MaterialStanding) bool { return slices.Contains(states, m.State) })
 }
 
 // Leaps returns the leaps of every rung begun on a strand, working ones
 // included, as they were when assigned, oldest first.
 func (s *Standing) Leaps(lib material.Library, strand material.Strand) []float64 {
 	var out []float64
-	for _, id := range s.inOrder() {
-		if m := s.Materials[id]; m.Before != nil && lib[id].Strand == strand {
-			out = append(out, m.Before.Size)
+	for _, id := range s.inOrder(func(m *MaterialStanding) bool { return m.Before != nil }) {
+		if lib[id].Strand == strand {
+			out = append(out, s.Materials[id].Before.Size)
 		}
 	}
 	return out

@@ -140,7 +140,7 @@ func TestLevelsOfASkill(t *testing.T) {
 	w.run("p2", all...)
 	require.Equal(t, leap.Secure, level(w, "rests"))
 	later := context(t)
-	later.Day = monday.AddDate(0, 0, 200)
+	later.Day = monday.AddDate(0, 0, 210)
 	require.Equal(t, leap.Rusty, policy.Level(Fold(w.log, later).Ability.Skills["rests"]))
 	w.write(studentlog.Entry{Kind: studentlog.Probe, Skill: "rests", Shown: false})
 	require.Equal(t, leap.Learning, level(w, "rests"))

@@ -13,7 +13,7 @@ import (
 //
 // A correction can itself be corrected, which brings its target back.
 // Corrections that correct each other in a circle cancel out.
-func Live(entries []Entry) []Entry {
+func Live(entries []Entry) []*Entry {
 	kept, corrections := unique(entries)
 	var standing map[string]bool // nil: nothing is corrected, everything stands
 	if corrections {
@@ -23,7 +23,7 @@ func Live(entries []Entry) []Entry {
 		}
 		standing = settle(byID)
 	}
-	live := make([]*Entry, 0, len(kept))
+	live := kept[:0]
 	for _, e := range kept {
 		if e.Kind != Correction && (standing == nil || standing[e.ID]) {
 			live = append(live, e)
@@ -35,11 +35,7 @@ func Live(entries []Entry) []Entry {
 		}
 		return strings.Compare(a.ID, b.ID)
 	})
-	out := make([]Entry, len(live))
-	for i, e := range live {
-		out[i] = *e
-	}
-	return out
+	return live
 }
 
 // unique keeps one entry for each id, and says whether there are corrections.
@@ -47,11 +43,20 @@ func Live(entries []Entry) []Entry {
 // choice between them must not depend on the order, so the one whose JSON sorts
 // first stays.
 func unique(entries []Entry) (kept []*Entry, corrections bool) {
-	at := make(map[string]int, len(entries))
 	kept = make([]*Entry, 0, len(entries))
+	growing := true // the ids, as they do when one device writes
+	for i := range entries {
+		corrections = corrections || entries[i].Kind == Correction
+		growing = growing && (i == 0 || entries[i-1].ID < entries[i].ID)
+		kept = append(kept, &entries[i])
+	}
+	if growing {
+		return kept, corrections
+	}
+	at := make(map[string]int, len(entries))
+	kept = kept[:0]
 	for i := range entries {
 		e := &entries[i]
-		corrections = corrections || e.Kind == Correction
 		old, seen := at[e.ID]
 		switch {
 		case !seen:

@@ -73,7 +73,7 @@ func TestCirclesOfCorrectionsCancelOut(t *testing.T) {
 		{ID: "B", At: day, Kind: Correction, Corrects: "A"},
 		{ID: "S", At: day, Kind: Correction, Corrects: "S"},
 	}
-	require.Equal(t, []Entry{note}, Live(log))
+	require.Equal(t, []*Entry{&note}, Live(log))
 }
 
 func TestValidateNamesTheEntryAndTheFault(t *testing.T) {

@@ -993,6 +993,7 @@ export interface components {
         BookLine: {
             material: components["schemas"]["Id"];
             title: string;
+            composer: string;
             unit: string;
             page: number;
             strand: components["schemas"]["Strand"];

@@ -116,3 +116,27 @@ export const holidaysQuery = queryOptions({
   queryKey: ["holidays"],
   queryFn: () => body(client.GET("/holidays")),
 });
+
+export const libraryQuery = (instrument: Schemas["Instrument"]) =>
+  queryOptions({
+    queryKey: ["library", instrument],
+    queryFn: () => body(client.GET("/library", { params: { query: { instrument } } })),
+  });
+
+export const bookQuery = (source: string, player: string) =>
+  queryOptions({
+    queryKey: ["library", "book", source, player],
+    queryFn: () =>
+      body(client.GET("/library/books/{source}", { params: { path: { source }, query: { for: player } } })),
+  });
+
+export const besideQuery = (source: string, other: string, player: string) =>
+  queryOptions({
+    queryKey: ["library", "beside", source, other, player],
+    queryFn: () =>
+      body(
+        client.GET("/library/books/{source}/beside/{other}", {
+          params: { path: { source, other }, query: { for: player } },
+        }),
+      ),
+  });

@@ -11,7 +11,10 @@ export function Fits(props: {
   ladder: string;
   strand: Schemas["Strand"];
   busy: boolean;
+  /** The rung that was touched, when it is ahead: others can change places with it. */
+  rung?: Schemas["Rung"];
   onInsert: (material: string, strand: Schemas["Strand"]) => void;
+  onSwap: (material: string) => void;
 }) {
   const [all, setAll] = useState(false);
   const fit = useQuery(fitQuery(props.ladder, all ? undefined : props.strand));
@@ -77,6 +80,16 @@ export function Fits(props: {
                 onClick={() => props.onInsert(c.material, c.strand)}
               >
                 Try it as the next rung
+              </button>
+            )}
+            {props.rung && c.strand === props.strand && c.material !== props.rung.material && (
+              <button
+                type="button"
+                className="quiet -ml-2"
+                disabled={props.busy}
+                onClick={() => props.onSwap(c.material)}
+              >
+                {c.onLadder ? "Swap it with" : "Try it instead of"} “{props.rung.title}”
               </button>
             )}
           </li>

@@ -2,7 +2,7 @@ import type { Schemas } from "../contract/client";
 
 /** The width of the column, and what one skill takes of its height. */
 export const plantWidth = 178;
-export const plantRow = 52;
+export const plantRow = 62;
 /** How many skills are drawn; the rest is counted. */
 export const plantMost = 7;
 
@@ -36,7 +36,7 @@ export function PlantColumn(props: {
                 className="flex w-full flex-col justify-center rounded px-2 text-left leading-tight hover:bg-fold aria-pressed:bg-fold"
                 style={{ height: plantRow - 4 }}
               >
-                <span className="line-clamp-1 text-[0.88rem]">{p.name}</span>
+                <span className="line-clamp-2 text-[0.85rem] leading-[1.12]">{p.name}</span>
                 <span className="flex items-center gap-1.5">
                   <Steps planting={p} />
                   <span className={`fine figures ${p.late > 0 ? "font-semibold text-cliff" : ""}`}>

@@ -64,7 +64,14 @@ export function RungStroke(props: {
               className={`line-clamp-1 text-[0.92rem] ${rung.aside === "skipped" ? "line-through" : ""}`}
               title={rung.title}
             >
-              {rung.title}
+              {props.laid.name === rung.title ? (
+                rung.title
+              ) : (
+                <>
+                  <span aria-hidden="true">{props.laid.name}</span>
+                  <span className="sr-only">{rung.title}</span>
+                </>
+              )}
             </span>
           </span>
           {props.dates && (

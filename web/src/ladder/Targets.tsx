@@ -123,7 +123,7 @@ function NewTarget({ view }: { view: Schemas["LadderView"] }) {
   const ladder = view.student.ladder;
   const queries = useQueryClient();
   const [given, setGiven] = useState<string[]>([]);
-  const [asked, setAsked] = useState<{ material: string; day: string; name: string }>();
+  const [asked, setAsked] = useState<{ id: string; material: string; day: string; name: string }>();
   const ask = useMutation({
     mutationFn: (q: { material: string; day: string; given: string[] }) =>
       body(client.POST("/ladders/{ladder}/targets", { params: { path: { ladder } }, body: q })),
@@ -143,12 +143,12 @@ function NewTarget({ view }: { view: Schemas["LadderView"] }) {
     },
     onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", ladder] }),
   });
-  const [id] = useState(ulid);
   const open = view.rails.flatMap((r) => r.rungs.filter((x) => x.layer !== "review" && !x.aside));
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const form = new FormData(e.currentTarget);
     const q = {
+      id: ulid(),
       material: String(form.get("material")),
       day: String(form.get("day")),
       name: String(form.get("name")).trim(),
@@ -194,7 +194,7 @@ function NewTarget({ view }: { view: Schemas["LadderView"] }) {
             type="button"
             className="press press-main mt-2 w-full"
             disabled={keep.isPending}
-            onClick={() => keep.mutate({ id, ...asked })}
+            onClick={() => keep.mutate(asked)}
           >
             Keep this target
           </button>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../contract/client";
-import { extent, freshness, gap, inSight, lay, placeAt } from "./layout";
+import { extent, freshness, gap, inSight, lay, placeAt, shortNames } from "./layout";
 
 const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): Schemas["Rung"] => ({
   material,
@@ -82,5 +82,14 @@ describe("freshness", () => {
     expect(freshness(0.7)).toBeLessThan(freshness(0.9));
     expect(freshness(0.3)).toBeCloseTo(0.62);
     expect(freshness(undefined)).toBeCloseTo(0.62);
+  });
+});
+
+describe("shortNames", () => {
+  it("keeps of long titles that begin alike what tells them apart", () => {
+    expect(
+      shortNames(["Five Fingers, C major", "Five Fingers, G major", "Fog", "Storm, Part One of Two"]),
+    ).toEqual(["… C major", "… G major", "Fog", "Storm, Part One of Two"]);
+    expect(shortNames(["Card: A", "Card: B"])).toEqual(["Card: A", "Card: B"]);
   });
 });

@@ -13,6 +13,8 @@ export const gap = (leap: number, scale: Scale) => scale.least + scale.perLeap *
 
 export interface Laid {
   rung: Rung;
+  /** The title, or what tells it apart from others on the rail. */
+  name: string;
   /** Pixels above (positive) or below the line of now. */
   y: number;
   /** The distance to the rung beneath; 0 for the lowest. */
@@ -48,8 +50,10 @@ export function lay(rails: Schemas["Rail"][], scale: Scale): LaidRail[] {
         : zero < rail.rungs.length
           ? (heights[zero] ?? 0) - gap(rail.rungs[zero]?.leap.size ?? 0, scale) / 2
           : y + scale.least;
+    const names = shortNames(rail.rungs.map((r) => r.title));
     const rungs = rail.rungs.map((rung, i) => ({
       rung,
+      name: names[i] ?? rung.title,
       y: (heights[i] ?? 0) - shift,
       below: i > 0 ? gap(rung.leap.size, scale) : 0,
     }));
@@ -85,3 +89,20 @@ export function placeAt(rail: LaidRail, material: string, y: number): number {
 }
 
 export const isAhead = (r: Rung) => r.layer === "ahead" || r.layer === "preview";
+
+/**
+ * Short names for the rungs of a rail: of long titles that begin alike, up to
+ * their first comma or colon, what tells them apart.
+ */
+export function shortNames(titles: string[], room = 17): string[] {
+  const beginning = (title: string) => /^[^,:]{3,}[,:] +/.exec(title)?.[0];
+  const seen = new Map<string, number>();
+  for (const t of titles) {
+    const b = beginning(t);
+    if (b) seen.set(b, (seen.get(b) ?? 0) + 1);
+  }
+  return titles.map((t) => {
+    const b = beginning(t);
+    return b && t.length > room && (seen.get(b) ?? 0) > 1 ? `… ${t.slice(b.length)}` : t;
+  });
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { insert, move, type Order, orderOf, placeOf, setAside, takeOff } from "./order";
+import { insert, move, type Order, orderOf, placeOf, setAside, swap, takeOff } from "./order";
 
 const order: Order = [
   { material: "a", strand: "method" },
@@ -44,5 +44,11 @@ describe("order", () => {
       { strand: "method" as const, rungs: [rung("a", "review"), rung("b", "preview"), rung("c", "ahead")] },
     ];
     expect(method(orderOf({ rails }))).toEqual(["b", "c"]);
+  });
+
+  it("lets two rungs change places, or one from outside take a place", () => {
+    expect(method(swap(order, "a", "c"))).toEqual(["c", "b", "a"]);
+    expect(method(swap(order, "b", "new"))).toEqual(["a", "new", "c"]);
+    expect(swap(order, "gone", "a")).toBe(order);
   });
 });

@@ -39,6 +39,14 @@ export const insert = (order: Order, material: string, strand: Schemas["Strand"]
   ...order.filter((r) => r.strand === strand && r.material !== material),
 ];
 
+/** Lets two rungs of a strand change places; one that is not on the ladder takes the place of the other. */
+export function swap(order: Order, material: string, other: string): Order {
+  const a = order.find((r) => r.material === material);
+  const b = order.find((r) => r.material === other);
+  if (!a) return order;
+  return order.map((r) => (r === a ? (b ?? { material: other, strand: a.strand }) : r === b ? a : r));
+}
+
 /** Takes a rung off. */
 export const takeOff = (order: Order, material: string): Order =>
   order.filter((r) => r.material !== material);

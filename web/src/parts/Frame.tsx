@@ -25,7 +25,7 @@ export function Frame() {
       <a className="sr-only focus:not-sr-only" href="#screen">
         Skip to the screen
       </a>
-      <header className="no-print flex items-center gap-1 border-b border-line px-3 sm:gap-3 sm:px-6">
+      <header className="no-print flex flex-wrap items-center gap-1 border-b border-line px-3 sm:gap-3 sm:px-6">
         <Link to="/" className="flex min-h-touch items-center gap-2 py-1 font-head text-lg font-semibold">
           <svg viewBox="0 0 32 32" width="26" height="26" aria-hidden="true" className="text-working">
             <path
@@ -38,7 +38,10 @@ export function Frame() {
           </svg>
           <span className="max-sm:sr-only">Patient Ladder</span>
         </Link>
-        <nav aria-label="Main" className="flex items-center">
+        <nav
+          aria-label="Main"
+          className="flex items-center max-md:order-last max-md:w-full max-md:justify-between"
+        >
           <NavLink to="/" end className="quiet aria-[current]:decoration-working">
             Today
           </NavLink>

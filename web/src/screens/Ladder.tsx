@@ -9,8 +9,9 @@ import { leapSize } from "../data/words";
 import { Consequences } from "../ladder/Consequences";
 import { Fits } from "../ladder/Fits";
 import { LadderDrawing } from "../ladder/LadderDrawing";
+import { isAhead } from "../ladder/layout";
 import { NextRung } from "../ladder/NextRung";
-import { insert, move, orderOf } from "../ladder/order";
+import { insert, move, orderOf, swap } from "../ladder/order";
 import { PlantingList, PlantingNote } from "../ladder/Plantings";
 import { RungNote } from "../ladder/RungNote";
 import { Targets } from "../ladder/Targets";
@@ -27,7 +28,7 @@ export function Ladder() {
   const [picked, setPicked] = useState<string>();
   const [planting, setPlanting] = useState<string>();
   const [zoom, setZoom] = useState<Zoom>("term");
-  const [tab, setTab] = useState("rung");
+  const [chosenTab, setTab] = useState<string>();
   const arrange = useArrange(ladder, view.data?.version);
   if (view.isPending) return <Waiting />;
   if (view.error) return <Problem error={view.error} again={() => view.refetch()} />;
@@ -38,6 +39,8 @@ export function Ladder() {
     rungs.find((r) => r.rung.material === picked) ??
     rungs.find((r) => r.rung.layer === "working" && !r.rung.aside) ??
     rungs[0];
+  // Where nothing is in work, what comes next is the question.
+  const tab = chosenTab ?? (rungs.some((r) => r.rung.layer === "working") ? "rung" : "next");
   const plant = v.plantings.find((p) => p.skill === planting) ?? v.plantings[0];
   const pickPlanting = (skill: string) => {
     setPlanting(skill);
@@ -117,6 +120,8 @@ export function Ladder() {
                     ladder={ladder}
                     strand={chosen.strand}
                     busy={arrange.busy}
+                    rung={isAhead(chosen.rung) ? chosen.rung : undefined}
+                    onSwap={(other) => arrange.attempt(swap(order, chosen.rung.material, other))}
                     onInsert={(material, strand) => {
                       setPicked(material);
                       arrange.attempt(insert(order, material, strand));

@@ -1,0 +1,33 @@
+package outlook
+
+import (
+	"patientladder/core/material"
+	"patientladder/core/memory"
+	"patientladder/core/review"
+	"patientladder/core/standing"
+	"patientladder/core/week"
+)
+
+// Review chooses the learned pieces that a week keeps alive within so many
+// minutes: what fades, and what refines the working pieces and those that are
+// being planted for.
+func (o *Outlook) Review(minutes float64, p review.Policy, m memory.Params) []review.Chosen {
+	st, lib := o.in.Standing, o.in.Library
+	var wanted []material.Material
+	for _, id := range st.In(standing.Working) {
+		wanted = append(wanted, lib[id])
+	}
+	for _, n := range o.Needs {
+		wanted = append(wanted, lib[n.For])
+	}
+	asked := review.Asked(wanted)
+	var pieces []review.Piece
+	for _, id := range st.In(standing.Cleared, standing.Polished) {
+		ms := st.Materials[id]
+		pieces = append(pieces, review.Piece{
+			ID: id, Minutes: week.ReviewMinutes(lib[id]), Recall: ms.Recall(o.in.Day, m), Days: ms.Unheard(o.in.Day),
+			Useful: asked.Useful(lib[id]), Favourite: st.Favourite(id),
+		})
+	}
+	return review.Pick(pieces, minutes, p)
+}

@@ -1,0 +1,190 @@
+package e2e_test
+
+import (
+	"fmt"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+
+	"patientladder/demo"
+)
+
+// drag presses a mouse button on an element, moves it down by some pixels in small steps and lets go.
+func (b *browser) drag(sel string, down float64) {
+	b.t.Helper()
+	b.see(sel)
+	at := eval[[]float64](b, fmt.Sprintf(`(() => { const r = document.evaluate(%q, document, null, 9).singleNodeValue.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()`, sel))
+	left := chromedp.ButtonType(input.MouseButtonLeft)
+	b.do(chromedp.MouseEvent(chromedp.MousePressed, at[0], at[1], left, chromedp.ClickCount(1)))
+	for i := 1; i <= 10; i++ {
+		b.do(chromedp.MouseEvent(chromedp.MouseMoved, at[0], at[1]+down*float64(i)/10, left))
+	}
+	eval[bool](b, `new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => done(true))))`)
+	b.do(chromedp.MouseEvent(chromedp.MouseReleased, at[0], at[1]+down, left, chromedp.ClickCount(1)))
+}
+
+// student returns the ladder of a demo student by first name.
+func (b *browser) student(name string) string {
+	b.t.Helper()
+	return eval[string](b, fmt.Sprintf(`fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith(%q)).ladder)`, name))
+}
+
+// The ladder thinks: previews say why they are due, a hard piece moved by hand
+// shows what that does, a date is worked backwards, review listens.
+func TestTheLadderThinks(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	wren := b.student("Wren")
+	b.visit("/ladder/" + wren)
+	b.says("To plant")
+	for _, layer := range []string{"working", "in review"} {
+		b.see(`//section[@aria-label="Ladder"]//*[local-name()="title" and starts-with(., "` + layer + `")]/..`)
+	}
+
+	// Why a bite is due: the piece, the date, the steps left.
+	b.click(`//section[@aria-label="Ladder"]//h2[.="To plant"]/following-sibling::ol/li[last()]/button`)
+	b.says("Why now?")
+	why := eval[string](b, `document.querySelector('[role=tabpanel][data-state=active] details p').innerText`)
+	require.Regexp(t, `^“.+” asks for .+ and is expected to begin about \d+ \w+, in .+ lessons?\. .+ steps? left`, why)
+	b.accessible("plant")
+
+	// A hard piece two rungs earlier, dragged: a preview turns late, the date moves, the leap is a cliff.
+	rung := func(title string) string {
+		return `//section[@aria-label="Ladder"]//li/button[contains(., "` + title + `")]`
+	}
+	height := func(title string) float64 {
+		return eval[float64](b, fmt.Sprintf(`document.evaluate(%q, document, null, 9).singleNodeValue.getBoundingClientRect().y`, rung(title)))
+	}
+	b.see(rung("Pebbles"))
+	order := eval[[]string](b, `[...document.querySelectorAll('section[aria-label="Ladder"] ol[reversed] li button')].map(e => e.innerText)`)
+	eval[bool](b, fmt.Sprintf(`(document.evaluate(%q, document, null, 9).singleNodeValue.scrollIntoView({block: "center"}), true)`, rung("Slow Ferry")))
+	b.drag(rung("Pebbles"), height("Two Boats")-height("Pebbles")+44)
+	b.says("Only tried so far:")
+	b.says("“Pebbles” becomes a cliff")
+	b.says("turns late: ready one lesson after “Pebbles” begins")
+	b.says("“Pebbles” begins about")
+	b.accessible("a rung moved")
+	b.click(button("Undo"))
+	b.do(chromedp.WaitNotPresent(`//*[.="Only tried so far:"]`))
+	require.Equal(t, order, eval[[]string](b, `[...document.querySelectorAll('section[aria-label="Ladder"] ol[reversed] li button')].map(e => e.innerText)`))
+	// The same with the keyboard.
+	eval[bool](b, fmt.Sprintf(`(document.evaluate(%q, document, null, 9).singleNodeValue.focus(), true)`, rung("Pebbles")))
+	b.do(chromedp.KeyEvent(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierAlt)))
+	b.says("Only tried so far:")
+	b.click(button("Undo"))
+
+	// A recital in nine weeks; a holiday without lessons lowers the chance.
+	b.visit("/ladder/" + wren)
+	b.says("To plant")
+	b.click(`//button[@role="tab" and .="Dates"]`)
+	day := eval[string](b, `new Date(Date.now() + 63 * 864e5).toISOString().slice(0, 10)`)
+	b.fill(`input[name=name]`, "Harbour Recital")
+	b.do(chromedp.SetValue(`input[name=day]`, day))
+	b.choose("select[name=material]", "Two Boats")
+	b.click(button("Work it backwards"))
+	b.says("sure it begins on")
+	b.accessible("a target")
+	chance := func() float64 {
+		return eval[float64](b, `+document.querySelector('[role=tabpanel][data-state=active]').innerText.match(/chance of about (\d+)/)[1]`)
+	}
+	before := chance()
+	eval[bool](b, `fetch("/api/holidays/01HXXXXXXXXXXXXXXXXXXXXXXX", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({name: "Winter holiday", first: new Date(Date.now() + 6 * 864e5).toISOString().slice(0, 10), last: new Date(Date.now() + 34 * 864e5).toISOString().slice(0, 10)})}).then(r => r.ok)`)
+	b.click(button("Work it backwards"))
+	b.says("no lessons in “Winter holiday”")
+	require.Less(t, chance(), before, "the school holiday takes lessons away")
+	b.click(`//label[contains(., "Winter holiday")]//input`)
+	b.until(fmt.Sprintf(`+document.querySelector('[role=tabpanel][data-state=active]').innerText.match(/chance of about (\d+)/)?.[1] === %v`, before))
+	eval[bool](b, `fetch("/api/holidays/01HXXXXXXXXXXXXXXXXXXXXXXX", {method: "DELETE"}).then(r => r.ok)`)
+
+	// Three learned pieces heard and rated: the week's pick changes and says why.
+	henrik := b.student("Henrik")
+	picked := func() string {
+		return eval[string](b, `fetch("/api/ladders/`+henrik+`/week").then(r => r.json()).then(w => w.reviews.map(r => r.title + ": " + r.why).join("\n"))`)
+	}
+	was := picked()
+	b.visit("/lesson/" + henrik)
+	b.says("Hear again")
+	for i, rating := range []string{"easy and musical", "solid", "fell apart"} {
+		b.click(fmt.Sprintf(`(//section[@aria-label="Review"]//li[.//button])[1]//button[starts-with(., %q)]`, rating))
+		b.until(fmt.Sprintf(`document.body.innerText.split("heard today").length > %d`, i+1))
+	}
+	require.NotEqual(t, was, picked())
+	b.visit("/week/" + henrik)
+	b.click(`//button[contains(., ", aim ")]`)
+	b.says("sure after")
+	b.quiet()
+}
+
+// A spreadsheet of forty pieces with three faulty rows becomes a book; its
+// gradation, the other book beside it, the path between, on a ladder.
+func TestABookComesFromASpreadsheet(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.click(button("Library"))
+	b.says("Harbour Steps for Piano")
+	b.accessible("library")
+	b.click(button("Spreadsheet"))
+	b.see(`[role=dialog] input[type=file]`)
+	table, err := filepath.Abs("../demo/tideway-album.csv")
+	require.NoError(t, err)
+	b.do(chromedp.SetUploadFiles(`input[type=file]`, []string{table}))
+	b.says("3 faulty")
+	b.says("line 14, Page")
+	b.says("nobody knows the skill \"juggling with one hand\"")
+	b.says("line 35, Piece")
+	b.accessible("spreadsheet")
+	require.True(t, eval[bool](b, `[...document.querySelectorAll("[role=dialog] button")].find(e => e.innerText.startsWith("Bring in")).disabled`), "nothing is half brought in")
+	b.click(`//label[contains(., "Leave the faulty rows out")]`)
+	b.click(button("Bring in 37 pieces"))
+	b.says("37 pieces,")
+	b.says("tideway-album")
+	b.choose(`//select[option[.="a beginner"]]`, "a beginner")
+	b.says("the highest at “The Tall Ship”")
+	b.accessible("gradation")
+
+	b.click(`//li[contains(., "Harbour Steps")]//button[.="Lay it beside"]`)
+	b.says("skills in both")
+	b.says("A path between them")
+	b.says("instead of")
+	b.accessible("two books")
+	b.quiet()
+}
+
+// All students on one page, and a way of teaching that says what it changes before it does.
+func TestTheStudioAndItsWay(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.click(button("Studio"))
+	b.says("Of ")
+	b.says("ready for a run")
+	b.accessible("studio")
+	b.click(button("Ways"))
+	b.says("Ways of teaching")
+	b.click(button("Sound first"))
+	b.says("What this would change for the studio")
+	b.says("75 % of practice")
+	b.accessible("a way tried")
+	announced := eval[string](b, `[...document.querySelectorAll('[aria-label="What this would change"] li')].map(l => l.innerText).find(t => t.startsWith("Caspian"))`)
+	require.Contains(t, announced, "a piece opens with its sound")
+	b.click(button("Apply it"))
+	b.do(chromedp.WaitNotPresent(`section[aria-label="What this would change"]`))
+	caspian := b.student("Caspian")
+	b.visit("/week/" + caspian)
+	b.says("aim 75 %")
+	fog := eval[string](b, `fetch("/api/materials").then(r => r.json()).then(l => l.find(m => m.title === "Fog").id)`)
+	require.Equal(t, "sound", eval[string](b, `fetch("/api/materials/`+fog+`").then(r => r.json()).then(m => m.firstView)`))
+	// And back, for the other tests.
+	b.visit("/settings")
+	b.click(button("Balanced"))
+	b.says("What this would change for the studio")
+	b.click(button("Apply it"))
+	b.do(chromedp.WaitNotPresent(`section[aria-label="What this would change"]`))
+	b.quiet()
+}
