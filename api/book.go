@@ -1,11 +1,12 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
-	"encoding/json"
 	"fmt"
+	"slices"
 	"sort"
 	"time"
 
@@ -115,12 +116,12 @@ func (sh shelf) in(states ...standing.State) []string {
 // learned returns the cleared materials, the one most faded first.
 func (sh shelf) learned() []string {
 	ids := sh.standing.In(standing.Cleared, standing.Polished)
-	sort.SliceStable(ids, func(a, b int) bool {
-		x, y := sh.recall(ids[a]), sh.recall(ids[b])
-		if x != y {
-			return x < y
-		}
-		return sh.standing.Materials[ids[a]].LastPlayed.Before(sh.standing.Materials[ids[b]].LastPlayed)
+	sure := make(map[string]float64, len(ids))
+	for _, id := range ids {
+		sure[id] = sh.recall(id)
+	}
+	slices.SortStableFunc(ids, func(a, b string) int {
+		return cmp.Or(cmp.Compare(sure[a], sure[b]), sh.standing.Materials[a].LastPlayed.Compare(sh.standing.Materials[b].LastPlayed))
 	})
 	return ids
 }
@@ -152,8 +153,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 		return sh, err
 	}
 	if ok {
-		sh.standing = &standing.Standing{}
-		if json.Unmarshal(body, sh.standing) == nil {
+		if sh.standing, err = standing.Decode(body); err == nil {
 			return sh, nil
 		}
 	}
@@ -161,15 +161,15 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 5
+const foldVersion = 6
 
 // fingerprint names everything that a standing is folded from.
 func (sh shelf) fingerprint() string {
-	return digest(sh.observedKey(), sh.today.Format(time.DateOnly))
+	return digest(sh.folded(), sh.today.Format(time.DateOnly))
 }
 
-// observedKey names everything that decides what the forecasts learn from a ladder.
-func (sh shelf) observedKey() string {
+// folded names all of that but the day.
+func (sh shelf) folded() string {
 	return digest(foldVersion, sh.ladder.Entries, sh.studio.LibraryVersion, sh.policy)
 }
 
@@ -198,8 +198,10 @@ func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shel
 		if err != nil {
 			return nil, err
 		}
-		sh.standing = &standing.Standing{}
-		if k := kept[l.ID]; k.Fingerprint != sh.fingerprint() || json.Unmarshal(k.Body, sh.standing) != nil {
+		if k := kept[l.ID]; k.Key == sh.fingerprint() {
+			sh.standing, _ = standing.Decode(k.Body) // a damaged one is folded anew
+		}
+		if sh.standing == nil {
 			if err := s.fold(ctx, &sh); err != nil {
 				return nil, err
 			}
@@ -216,13 +218,9 @@ func (s *Server) fold(ctx context.Context, sh *shelf) error {
 		return err
 	}
 	sh.standing = standing.Fold(log, standing.Context{Library: sh.lib, Skills: sh.skills, Family: sh.family, Policy: sh.policy, Day: sh.today})
-	body, err := json.Marshal(sh.standing)
+	body, err := sh.standing.Encode()
 	if err != nil {
 		return err
 	}
-	observed, err := json.Marshal(sh.standing.Clearings())
-	if err != nil {
-		return err
-	}
-	return s.store.SaveSnapshot(ctx, sh.studio.ID, sh.ladder.ID, store.Kept{Fingerprint: sh.fingerprint(), Body: body, ObservedKey: sh.observedKey(), Observed: observed})
+	return s.store.SaveSnapshot(ctx, sh.studio.ID, sh.ladder.ID, store.Kept{Key: sh.fingerprint(), Body: body})
 }

@@ -11,7 +11,6 @@ import (
 	"patientladder/core/forecast"
 	"patientladder/core/material"
 	"patientladder/core/outlook"
-	"patientladder/core/standing"
 	"patientladder/store"
 )
 
@@ -25,30 +24,35 @@ func (s *Server) forecasts(ctx context.Context, b book, breaks []calendar.Break)
 	if err != nil {
 		return nil, err
 	}
-	var obs []forecast.Observation
+	of := make(map[string]forecast.Moments, len(ladders))
 	for _, l := range ladders {
-		clearings, err := s.clearings(ctx, b, l, kept[l.ID])
-		if err != nil {
+		if of[l.ID], err = s.observed(ctx, b, l, kept[l.ID], breaks); err != nil {
 			return nil, err
 		}
-		obs = append(obs, outlook.Observed(l.ID, clearings, b.lib, breaks, b.day)...)
 	}
-	return forecast.Fit(obs, forecast.DefaultPrior()), nil
+	return forecast.Learn(of, forecast.DefaultPrior()), nil
 }
 
-func (s *Server) clearings(ctx context.Context, b book, l store.Ladder, k store.Kept) ([]standing.Clearing, error) {
+// observed is what the forecasts learn from one ladder, as it was kept or computed anew.
+func (s *Server) observed(ctx context.Context, b book, l store.Ladder, k store.Kept, breaks []calendar.Break) (forecast.Moments, error) {
+	var out forecast.Moments
 	sh, err := b.on(l)
 	if err != nil {
-		return nil, err
+		return out, err
 	}
-	var out []standing.Clearing
-	if k.ObservedKey == sh.observedKey() && json.Unmarshal(k.Observed, &out) == nil {
+	key := digest(sh.folded(), sh.studio.Timezone, breaks)
+	if k.Key == key && json.Unmarshal(k.Body, &out) == nil {
 		return out, nil
 	}
-	if err := s.fold(ctx, &sh); err != nil {
-		return nil, err
+	if sh, err = s.open(ctx, b, l); err != nil {
+		return out, err
 	}
-	return sh.standing.Clearings(), nil
+	out = forecast.MomentsOf(outlook.Observed(l.ID, sh.standing.Clearings(), b.lib, breaks, b.day))
+	body, err := json.Marshal(out)
+	if err != nil {
+		return out, err
+	}
+	return out, s.store.SaveObserved(ctx, b.studio.ID, l.ID, store.Kept{Key: key, Body: body})
 }
 
 // howLong says how many weeks a piece takes a student, in whole weeks.
@@ -60,7 +64,7 @@ func howLong(model *forecast.Model, ladder string, m material.Material, leap flo
 		words = "usually a week"
 	}
 	return contract.HowLong{
-		Low: r.Low, Median: r.Median, High: r.High, Words: words,
+		Low: thousandths(r.Low), Median: thousandths(r.Median), High: thousandths(r.High), Words: words,
 		Why: fmt.Sprintf("Four times of five between %.1f and %.1f weeks, as likely under as over %.1f: %s. An estimate, by the leap, the length and the student.", r.Low, r.High, r.Median, r.Why),
 	}
 }

@@ -58,7 +58,7 @@ func (a ahead) sentence() string {
 	if len(plant) > 0 {
 		out += "; plant " + joined(plant)
 	}
-	if starved := a.reviewState(0).Starved; starved > 0 {
+	if a.starved() {
 		out += "; review is thin"
 	}
 	return out + "."
@@ -73,7 +73,7 @@ func rung(sh shelf, r ladder.Rung) contract.Rung {
 	if m := r.Standing; m != nil {
 		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed
 		if r.Layer == ladder.Review {
-			out.Recall = sh.recall(r.Material.ID)
+			out.Recall = thousandths(sh.recall(r.Material.ID))
 		}
 		out.RunDue, out.Why, out.Full, out.Points = m.RunDue, m.Why, m.Full, m.Points
 		for _, spot := range m.Spots {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 	"strings"
 	"time"
@@ -17,6 +18,7 @@ import (
 	"patientladder/core/outlook"
 	"patientladder/core/preview"
 	"patientladder/core/ripe"
+	"patientladder/core/standing"
 	"patientladder/store"
 )
 
@@ -241,11 +243,18 @@ func (a ahead) signs(day time.Time) []ripe.Sign {
 	return found
 }
 
+// starved says that a learned piece was left unheard for too long.
+func (a ahead) starved() bool {
+	return slices.ContainsFunc(a.standing.In(standing.Cleared, standing.Polished), func(id string) bool {
+		return a.standing.Materials[id].Unheard(a.today) > 7*a.way.ReviewWeeks
+	})
+}
+
 // reviewState says how learned pieces are kept, and how much of the coming
 // week goes to them.
 func (a ahead) reviewState(share float64) contract.ReviewState {
 	out := contract.ReviewState{Share: share, Aim: a.way.ReviewShare}
-	for _, id := range a.learned() {
+	for _, id := range a.standing.In(standing.Cleared, standing.Polished) {
 		out.Pieces++
 		if a.recall(id) < 0.8 {
 			out.Fading++

@@ -130,7 +130,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	group := e.Group("/api", gzip.Gzip(gzip.DefaultCompression), s.limitBody, s.mustBeSignedIn, validate)
+	group := e.Group("/api", gzip.Gzip(gzip.BestSpeed), s.limitBody, s.mustBeSignedIn, validate)
 	strict := contract.NewStrictHandlerWithOptions(s, nil, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,

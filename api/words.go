@@ -2,6 +2,7 @@ package api
 
 import (
 	"fmt"
+	"math"
 	"strings"
 	"time"
 
@@ -44,7 +45,7 @@ func from(m material.Material) string {
 }
 
 func (b book) leap(m material.Material, l leap.Leap) contract.Leap {
-	out := contract.Leap{Size: l.Size, Ready: l.Ready, Parts: []contract.LeapPart{}}
+	out := contract.Leap{Size: thousandths(l.Size), Ready: thousandths(l.Ready), Parts: make([]contract.LeapPart, 0, len(l.Parts))}
 	for _, p := range l.Parts {
 		name := b.skills.Name(p.Skill)
 		switch p.Kind {
@@ -55,12 +56,15 @@ func (b book) leap(m material.Material, l leap.Leap) contract.Leap {
 		}
 		out.Parts = append(out.Parts, contract.LeapPart{
 			Kind: contract.LeapPartKind(p.Kind), Skill: p.Skill, Name: name, Level: contract.LeapPartLevel(p.Level),
-			Weight: p.Weight, Novelty: p.Novelty, Amount: p.Amount, Bars: append([]int{}, p.Bars...),
+			Weight: p.Weight, Novelty: thousandths(p.Novelty), Amount: thousandths(p.Amount), Bars: append([]int{}, p.Bars...),
 			Where: m.BarsName(p.Bars), Why: p.Why,
 		})
 	}
 	return out
 }
+
+// thousandths rounds what goes over the wire: nobody reads more.
+func thousandths(x float64) float64 { return math.Round(1000*x) / 1000 }
 
 func signs(list []ripe.Sign) []contract.Sign {
 	out := []contract.Sign{}

@@ -10,6 +10,7 @@ import (
 	"bytes"
 	"encoding/xml"
 	"errors"
+	"flag"
 	"fmt"
 	"io"
 	"os"
@@ -25,24 +26,53 @@ import (
 	"patientladder/core/demand"
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
+	"patientladder/core/skill"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 )
 
 func main() {
+	only := flag.String("only", "", "one of the tables: score, log, monday, page; all without it")
+	studios := flag.Int("studios", 200, "how many studios stand in the database for the table of pages")
+	flag.Parse()
 	debug.SetGCPercent(api.GCPercent) // as the server does
-	if err := run(os.Stdout); err != nil {
+	if err := run(os.Stdout, *only, *studios); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
-func run(out io.Writer) error {
+func run(out io.Writer, only string, studios int) error {
 	skills, table, err := demand.Shipped()
 	if err != nil {
 		return err
 	}
-	w := tabwriter.NewWriter(out, 0, 0, 2, ' ', tabwriter.AlignRight)
+	for _, t := range []struct {
+		name  string
+		print func(io.Writer) error
+	}{
+		{"score", func(w io.Writer) error { return scores(w, table) }},
+		{"log", func(w io.Writer) error { logs(w, skills); return nil }},
+		{"monday", func(w io.Writer) error { monday(w, skills); return nil }},
+		{"page", func(w io.Writer) error { return pages(w, skills, studios) }},
+	} {
+		if only != "" && only != t.name {
+			continue
+		}
+		w := tabwriter.NewWriter(out, 0, 0, 2, ' ', tabwriter.AlignRight)
+		if err := t.print(w); err != nil {
+			return err
+		}
+		fmt.Fprintln(w)
+		if err := w.Flush(); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// scores prints what reading a score costs.
+func scores(w io.Writer, table demand.Table) error {
 	fmt.Fprintln(w, "two-hand score\tKB\ttokenise\tread\tread + analyse\tread ÷ tokenise\tall ÷ tokenise\tmemory\t")
 	for _, bars := range []int{64, 512, 4096} {
 		data := twoHands(bars)
@@ -55,21 +85,18 @@ func run(out io.Writer) error {
 		}
 		fmt.Fprintf(w, "%d bars\t%d\t%s\t%s\t%s\t%.2f\t%.2f\t%.1f MB\t\n", bars, len(data)>>10, ms(floor), ms(read), ms(all), ratio(read, floor), ratio(all, floor), held)
 	}
-	fmt.Fprintln(w, "\t\t\t\t\t\t\t\t")
-	fmt.Fprintln(w, "standing\tentries\tfold\t\t\t\t\t\t")
+	return nil
+}
+
+// logs prints what folding a log costs.
+func logs(w io.Writer, skills skill.Catalogue) {
+	fmt.Fprintln(w, "standing\tentries\tfold\t")
 	for _, n := range []int{100, 1000, 10000} {
 		log := lessons(n)
 		ctx := standing.Context{Library: library(), Skills: skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
 		fold := cost(func() error { standing.Fold(log, ctx); return nil })
-		fmt.Fprintf(w, "one student\t%d\t%s\t\t\t\t\t\t\n", n, ms(fold))
+		fmt.Fprintf(w, "one student\t%d\t%s\t\n", n, ms(fold))
 	}
-	fmt.Fprintln(w, "\t\t\t\t\t\t\t\t\t")
-	monday(w, skills)
-	fmt.Fprintln(w, "\t\t\t\t\t\t\t\t\t")
-	if err := pages(w, skills); err != nil {
-		return err
-	}
-	return w.Flush()
 }
 
 // cost is the time of one call, by the testing package's own measure. What is

@@ -199,21 +199,22 @@ func (s *Store) Snapshot(ctx context.Context, studio, ladderID, fingerprint stri
 	return body, err == nil, err
 }
 
-// Kept is what is kept of one ladder beside its log; it may be thrown away at any time.
+// Kept is something that was computed from a ladder, with the key that names
+// everything that it came from; it may be thrown away at any time.
 type Kept struct {
-	// Fingerprint names everything that Body, the standing, was folded from.
-	Fingerprint string
-	Body        []byte
-	// ObservedKey and Observed are the same for what the forecasts learn from it.
-	ObservedKey string
-	Observed    []byte
+	Key  string
+	Body []byte
 }
 
-// SaveSnapshot replaces what is kept of a ladder.
+// SaveSnapshot keeps the standing of a ladder in place of an older one.
 func (s *Store) SaveSnapshot(ctx context.Context, studio, ladderID string, k Kept) error {
-	return s.q.SaveSnapshot(ctx, rows.SaveSnapshotParams{
-		StudioID: studio, LadderID: ladderID, Fingerprint: k.Fingerprint, Body: k.Body, ObservedKey: k.ObservedKey, Observed: string(k.Observed),
-	})
+	return s.q.SaveSnapshot(ctx, rows.SaveSnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: k.Key, Body: k.Body})
+}
+
+// SaveObserved keeps what the forecasts learn from a ladder beside its
+// standing; without a standing that is kept it does nothing.
+func (s *Store) SaveObserved(ctx context.Context, studio, ladderID string, k Kept) error {
+	return s.q.SaveObserved(ctx, rows.SaveObservedParams{ObservedKey: k.Key, Observed: string(k.Body), StudioID: studio, LadderID: ladderID})
 }
 
 // DropSnapshot throws the cached standing of a ladder away.
@@ -226,17 +227,17 @@ func (s *Store) Snapshots(ctx context.Context, studio string) (map[string]Kept, 
 	list, err := s.q.Snapshots(ctx, studio)
 	out := make(map[string]Kept, len(list))
 	for _, r := range list {
-		out[r.LadderID] = Kept{Fingerprint: r.Fingerprint, Body: r.Body}
+		out[r.LadderID] = Kept{Key: r.Fingerprint, Body: r.Body}
 	}
 	return out, err
 }
 
-// Observed returns what the forecasts learned from every ladder of a studio, by ladder.
+// Observed returns what the forecasts learn from every ladder of a studio, by ladder.
 func (s *Store) Observed(ctx context.Context, studio string) (map[string]Kept, error) {
 	list, err := s.q.Observed(ctx, studio)
 	out := make(map[string]Kept, len(list))
 	for _, r := range list {
-		out[r.LadderID] = Kept{ObservedKey: r.ObservedKey, Observed: []byte(r.Observed)}
+		out[r.LadderID] = Kept{Key: r.ObservedKey, Body: []byte(r.Observed)}
 	}
 	return out, err
 }

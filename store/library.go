@@ -6,6 +6,8 @@ import (
 	"encoding/json"
 	"fmt"
 
+	"golang.org/x/sync/errgroup"
+
 	"patientladder/core/material"
 	"patientladder/core/overrule"
 	"patientladder/core/skill"
@@ -251,58 +253,64 @@ func (s *Store) ScoreFile(ctx context.Context, studio, materialID string) (Score
 	return ScoreFile{Name: r.FileName, Data: r.Data}, explain(err)
 }
 
-// Library returns all materials of a studio with their demands and focus points, in three queries.
+// Library returns all materials of a studio with their demands and focus
+// points, in three queries side by side.
 func (s *Store) Library(ctx context.Context, studio string) (material.Library, error) {
-	list, err := s.q.Materials(ctx, studio)
-	if err != nil {
+	var materials []rows.MaterialsRow
+	var demands []rows.Demand
+	var points []rows.FocusPoint
+	g, side := errgroup.WithContext(ctx)
+	g.Go(func() (err error) { materials, err = s.q.Materials(side, studio); return err })
+	g.Go(func() (err error) { demands, err = s.q.Demands(side, studio); return err })
+	g.Go(func() (err error) { points, err = s.q.FocusPoints(side, studio); return err })
+	if err := g.Wait(); err != nil {
 		return nil, err
 	}
-	demands, err := s.q.Demands(ctx, studio)
-	if err != nil {
-		return nil, err
-	}
-	points, err := s.q.FocusPoints(ctx, studio)
-	if err != nil {
-		return nil, err
-	}
-	lib := make(material.Library, len(list))
-	for _, r := range list {
-		var labels, notes, tags []string
-		if err := json.Unmarshal([]byte(r.BarLabels), &labels); err != nil {
-			return nil, fmt.Errorf("bar labels of material %s: %w", r.ID, err)
-		}
-		if err := json.Unmarshal([]byte(r.Notes), &notes); err != nil {
-			return nil, fmt.Errorf("notes of material %s: %w", r.ID, err)
-		}
-		if err := json.Unmarshal([]byte(r.Tags), &tags); err != nil {
-			return nil, fmt.Errorf("tags of material %s: %w", r.ID, err)
-		}
-		if len(notes) == 0 {
-			notes = nil
-		}
-		if len(tags) == 0 {
-			tags = nil
-		}
-		lib[r.ID] = material.Material{
-			BarLabels: labels, Notes: notes, Tags: tags, HasScore: r.HasScore, Music: r.Music, Rules: int(r.Rules),
+	list := make([]material.Material, len(materials))
+	at := make(map[string]*material.Material, len(materials))
+	for i, r := range materials {
+		m := &list[i]
+		*m = material.Material{
+			HasScore: r.HasScore, Music: r.Music, Rules: int(r.Rules),
 			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
 			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),
 		}
+		for _, kept := range []struct {
+			text string
+			into *[]string
+		}{{r.BarLabels, &m.BarLabels}, {r.Notes, &m.Notes}, {r.Tags, &m.Tags}} {
+			if err := listed(kept.text, kept.into); err != nil {
+				return nil, fmt.Errorf("material %s: %w", r.ID, err)
+			}
+		}
+		at[r.ID] = m
 	}
 	for _, r := range demands {
 		d := material.Demand{Skill: r.Skill, Weight: r.Weight, Origin: r.Origin}
-		if err := json.Unmarshal([]byte(r.Bars), &d.Bars); err != nil {
+		if err := listed(r.Bars, &d.Bars); err != nil {
 			return nil, fmt.Errorf("demand %s of material %s: %w", r.Skill, r.MaterialID, err)
 		}
-		m := lib[r.MaterialID]
-		m.Demands = append(m.Demands, d)
-		lib[r.MaterialID] = m
+		if m := at[r.MaterialID]; m != nil { // one that was added between two of the queries waits for the next reading
+			m.Demands = append(m.Demands, d)
+		}
 	}
 	for _, r := range points {
-		m := lib[r.MaterialID]
-		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: r.ID, Text: r.Words})
-		lib[r.MaterialID] = m
+		if m := at[r.MaterialID]; m != nil {
+			m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: r.ID, Text: r.Words})
+		}
+	}
+	lib := make(material.Library, len(list))
+	for _, m := range list {
+		lib[m.ID] = m
 	}
 	return lib, nil
+}
+
+// listed reads a JSON array; an empty one leaves nil.
+func listed[T any](text string, into *[]T) error {
+	if text == "[]" || text == "null" {
+		return nil
+	}
+	return json.Unmarshal([]byte(text), into)
 }

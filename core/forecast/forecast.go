@@ -71,19 +71,60 @@ func row(o Observation) [fixed]float64 {
 	return [fixed]float64{1, o.Leap, math.Log2(1 + float64(o.DistinctBars)/8)}
 }
 
+// Moments are what the regression needs of one student's observations: their
+// number and the sums of the products of the predictors and the logarithm of the weeks.
+type Moments struct {
+	N int `json:"n"`
+	// XX holds the upper triangle of Σ x·xᵀ by rows, XY is Σ x·y and YY Σ y².
+	XX [fixed * (fixed + 1) / 2]float64 `json:"xx"`
+	XY [fixed]float64                   `json:"xy"`
+	YY float64                          `json:"yy"`
+}
+
+// MomentsOf sums the observations of one student.
+func MomentsOf(observations []Observation) Moments {
+	var m Moments
+	for _, o := range observations {
+		x, y := row(o), math.Log(math.Max(o.Weeks, 1))
+		m.N++
+		k := 0
+		for i := range fixed {
+			for j := i; j < fixed; j++ {
+				m.XX[k] += x[i] * x[j]
+				k++
+			}
+			m.XY[i] += x[i] * y
+		}
+		m.YY += y * y
+	}
+	return m
+}
+
 // Fit learns from observations; with none it is the prior.
 func Fit(observations []Observation, prior Prior) *Model {
-	m := &Model{prior: prior, students: map[string]int{}, counts: map[string]int{}, all: len(observations)}
-	var names []string
+	by := map[string][]Observation{}
 	for _, o := range observations {
-		if m.counts[o.Student]++; m.counts[o.Student] == 1 {
-			names = append(names, o.Student)
+		by[o.Student] = append(by[o.Student], o)
+	}
+	moments := make(map[string]Moments, len(by))
+	for student, list := range by {
+		moments[student] = MomentsOf(list)
+	}
+	return Learn(moments, prior)
+}
+
+// Learn is Fit from the moments of each student.
+func Learn(of map[string]Moments, prior Prior) *Model {
+	m := &Model{prior: prior, students: map[string]int{}, counts: map[string]int{}}
+	var names []string
+	for name, sums := range of {
+		if sums.N > 0 {
+			names = append(names, name)
+			m.counts[name] = sums.N
+			m.all += sums.N
 		}
 	}
 	sort.Strings(names)
-	for i, name := range names {
-		m.students[name] = fixed + i
-	}
 	n := fixed + len(names)
 	precision := mat.NewSymDense(n, nil)
 	pull := mat.NewVecDense(n, nil) // precision times mean
@@ -98,20 +139,22 @@ func Fit(observations []Observation, prior Prior) *Model {
 		pull.SetVec(i, p*mean)
 		sum += p * mean * mean
 	}
-	for _, o := range observations {
-		x := row(o)
-		y := math.Log(math.Max(o.Weeks, 1))
-		sum += y * y
-		at := m.students[o.Student]
+	add := func(i, j int, by float64) { precision.SetSym(i, j, precision.At(i, j)+by) }
+	for k, name := range names {
+		sums, at := of[name], fixed+k
+		m.students[name] = at
+		sum += sums.YY
+		triangle := 0
 		for i := range fixed {
 			for j := i; j < fixed; j++ {
-				precision.SetSym(i, j, precision.At(i, j)+x[i]*x[j])
+				add(i, j, sums.XX[triangle])
+				triangle++
 			}
-			precision.SetSym(i, at, precision.At(i, at)+x[i])
-			pull.SetVec(i, pull.AtVec(i)+x[i]*y)
+			add(i, at, sums.XX[i]) // the first predictor is 1: its row holds the sums of the others
+			pull.SetVec(i, pull.AtVec(i)+sums.XY[i])
 		}
-		precision.SetSym(at, at, precision.At(at, at)+1)
-		pull.SetVec(at, pull.AtVec(at)+y)
+		add(at, at, float64(sums.N))
+		pull.SetVec(at, pull.AtVec(at)+sums.XY[0])
 	}
 	var chol mat.Cholesky
 	chol.Factorize(precision) // positive definite: the prior's diagonal is
@@ -120,7 +163,7 @@ func Fit(observations []Observation, prior Prior) *Model {
 	// solution stands all the same.
 	_ = chol.SolveVecTo(m.mean, pull)
 	_ = chol.InverseTo(&m.cov)
-	m.shape = prior.NoiseShape + float64(len(observations))/2
+	m.shape = prior.NoiseShape + float64(m.all)/2
 	m.scale = math.Max((sum-mat.Dot(m.mean, pull))/2, 1e-9)
 	m.tail = distuv.StudentsT{Sigma: 1, Nu: 2 * m.shape}.Quantile(0.9)
 	return m

@@ -1,7 +1,6 @@
 package standing
 
 import (
-	"encoding/json"
 	"fmt"
 	"math/rand/v2"
 	"testing"
@@ -214,16 +213,16 @@ func TestStandingDependsOnTheSetOfEntriesOnly(t *testing.T) {
 				Shown: rapid.Bool().Draw(t, "shown"), Text: "x", Corrects: fmt.Sprintf("E%03d", rapid.IntRange(0, 60).Draw(t, "corrects")),
 			})
 		}
-		want, err := json.Marshal(Fold(w.log, ctx))
+		want, err := Fold(w.log, ctx).Encode()
 		require.NoError(t, err)
 		mixed := append(append([]studentlog.Entry{}, w.log...), w.log...)
 		rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "seed"), 2)).Shuffle(len(mixed), func(a, b int) { mixed[a], mixed[b] = mixed[b], mixed[a] })
-		got, err := json.Marshal(Fold(mixed, ctx))
+		got, err := Fold(mixed, ctx).Encode()
 		require.NoError(t, err)
 		require.Equal(t, string(want), string(got))
-		var back Standing
-		require.NoError(t, json.Unmarshal(got, &back))
-		again, err := json.Marshal(&back)
+		back, err := Decode(got)
+		require.NoError(t, err)
+		again, err := back.Encode()
 		require.NoError(t, err)
 		require.Equal(t, string(want), string(again), "a snapshot read back is the same")
 		for _, m := range back.Materials {

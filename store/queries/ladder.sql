@@ -66,7 +66,11 @@ SELECT ladder_id, fingerprint, body FROM snapshot WHERE studio_id = ?;
 UPDATE ladder SET entries = entries + ? WHERE studio_id = ? AND id = ?;
 
 -- name: SaveSnapshot :exec
-REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body, observed_key, observed) VALUES (?, ?, ?, ?, ?, ?);
+INSERT INTO snapshot (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE fingerprint = VALUES(fingerprint), body = VALUES(body);
+
+-- name: SaveObserved :exec
+UPDATE snapshot SET observed_key = ?, observed = ? WHERE studio_id = ? AND ladder_id = ?;
 
 -- name: Observed :many
 SELECT ladder_id, observed_key, observed FROM snapshot WHERE studio_id = ?;

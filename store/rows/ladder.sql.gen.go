@@ -422,8 +422,30 @@ func (q *Queries) RungsTouched(ctx context.Context, arg RungsTouchedParams) erro
 	return err
 }
 
+const saveObserved = `-- name: SaveObserved :exec
+UPDATE snapshot SET observed_key = ?, observed = ? WHERE studio_id = ? AND ladder_id = ?
+`
+
+type SaveObservedParams struct {
+	ObservedKey string
+	Observed    string
+	StudioID    string
+	LadderID    string
+}
+
+func (q *Queries) SaveObserved(ctx context.Context, arg SaveObservedParams) error {
+	_, err := q.db.ExecContext(ctx, saveObserved,
+		arg.ObservedKey,
+		arg.Observed,
+		arg.StudioID,
+		arg.LadderID,
+	)
+	return err
+}
+
 const saveSnapshot = `-- name: SaveSnapshot :exec
-REPLACE INTO snapshot (studio_id, ladder_id, fingerprint, body, observed_key, observed) VALUES (?, ?, ?, ?, ?, ?)
+INSERT INTO snapshot (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE fingerprint = VALUES(fingerprint), body = VALUES(body)
 `
 
 type SaveSnapshotParams struct {
@@ -431,8 +453,6 @@ type SaveSnapshotParams struct {
 	LadderID    string
 	Fingerprint string
 	Body        []byte
-	ObservedKey string
-	Observed    string
 }
 
 func (q *Queries) SaveSnapshot(ctx context.Context, arg SaveSnapshotParams) error {
@@ -441,8 +461,6 @@ func (q *Queries) SaveSnapshot(ctx context.Context, arg SaveSnapshotParams) erro
 		arg.LadderID,
 		arg.Fingerprint,
 		arg.Body,
-		arg.ObservedKey,
-		arg.Observed,
 	)
 	return err
 }
