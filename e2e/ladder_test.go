@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"path/filepath"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
@@ -143,7 +144,7 @@ func TestABookComesFromASpreadsheet(t *testing.T) {
 	b.click(`//label[contains(., "Leave the faulty rows out")]`)
 	b.click(button("Bring in 37 pieces"))
 	b.says("37 pieces,")
-	b.says("tideway-album")
+	b.says("Tideway album")
 	b.choose(`//select[option[.="a beginner"]]`, "a beginner")
 	b.says("the highest at “The Tall Ship”")
 	b.accessible("gradation")
@@ -186,5 +187,53 @@ func TestTheStudioAndItsWay(t *testing.T) {
 	b.says("What this would change for the studio")
 	b.click(button("Apply it"))
 	b.do(chromedp.WaitNotPresent(`section[aria-label="What this would change"]`))
+	b.quiet()
+}
+
+// long gives the stranger a student with a book of so many pieces, and returns the ladder.
+func (b *browser) long(pieces int) string {
+	b.t.Helper()
+	return eval[string](b, fmt.Sprintf(`(async () => {
+		const n = %d, id = () => Array.from({length: 26}, (_, i) => "0123456789ABCDEFGHJKMNPQRSTVWXYZ"[i ? Math.floor(Math.random() * 32) : 0]).join("");
+		const post = (path, body) => fetch("/api" + path, {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify(body)}).then(r => r.json());
+		const skills = ["steady-beat", "quarter-notes", "rests", "reads-steps", "reads-skips", "hands-together", "ties", "pedal", "accents", "pickup"];
+		const source = id();
+		const c = {format: "patient-ladder-curriculum", version: 1, sources: [{id: source, title: "Long Book of " + n, instrument: "piano",
+			materials: Array.from({length: n}, (_, i) => ({id: id(), title: "Study number " + (i + 1), strand: ["method", "technique", "reading"][i %% 3], page: i + 1,
+				demands: [{skill: skills[i %% 10], weight: 1 + (i %% 7) / 10}]}))}]};
+		await post("/library/import", {kind: "json", data: btoa(JSON.stringify(c))});
+		const ladder = id();
+		await post("/students", {student: id(), ladder, name: "Long Reader", born: "2015-02-03", instrument: "piano", weekday: 2, startsAt: "15:00", minutes: 30, source});
+		return ladder;
+	})()`, pieces))
+}
+
+// A ladder of 120 rungs stays readable, and one of a thousand quick: only what
+// is in sight is drawn, and nothing drawn overlaps.
+func TestLongLadders(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(strangerEmail, strangerPassword)
+	b.says("No lessons today")
+	for _, pieces := range []int{120, 1000} {
+		ladder := b.long(pieces)
+		began := time.Now()
+		b.visit("/ladder/" + ladder)
+		b.see(`//section[@aria-label="Ladder"]//li/button[contains(., "Study number 1")]`)
+		opened := time.Since(began)
+		began = time.Now()
+		b.choose(`//select[option[.="Everything"]]`, "Everything")
+		b.until(fmt.Sprintf(`document.querySelector('section[aria-label="Ladder"] > div').offsetHeight > %d`, 20*pieces/3))
+		zoomed := time.Since(began)
+		drawn := eval[int](b, `document.querySelectorAll('section[aria-label="Ladder"] li').length`)
+		over := eval[int](b, `(() => { let n = 0; for (const ol of document.querySelectorAll('section[aria-label="Ladder"] ol')) {
+			const ys = [...ol.children].map(li => li.firstElementChild.firstElementChild.getBoundingClientRect().y).sort((a, b) => a - b);
+			for (let i = 1; i < ys.length; i++) if (ys[i] - ys[i - 1] < 14) n++;
+		} return n; })()`)
+		t.Logf("%d rungs: opened in %v, everything shown in %v, %d of them drawn", pieces, opened.Round(time.Millisecond), zoomed.Round(time.Millisecond), drawn)
+		require.Zero(t, over, "titles overlap")
+		require.Less(t, drawn, 520)
+		require.Less(t, opened, 8*time.Second)
+		require.Less(t, zoomed, 3*time.Second)
+	}
 	b.quiet()
 }

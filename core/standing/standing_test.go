@@ -141,6 +141,13 @@ func TestLevelsOfASkill(t *testing.T) {
 	later := context(t)
 	later.Day = monday.AddDate(0, 0, 210)
 	require.Equal(t, leap.Rusty, policy.Level(Fold(w.log, later).Ability.Skills["rests"]))
+	// Heard again and again, one of its pieces keeps the skill for years.
+	v := (&tell{log: append([]studentlog.Entry{}, w.log...)}).week(3)
+	for _, week := range []int{3, 6, 12, 24} {
+		v.week(week).write(studentlog.Entry{Kind: studentlog.Hearing, Material: "p1", Rating: 4})
+	}
+	later.Day = monday.AddDate(2, 0, 0)
+	require.Equal(t, leap.Secure, policy.Level(Fold(v.log, later).Ability.Skills["rests"]))
 	w.write(studentlog.Entry{Kind: studentlog.Probe, Skill: "rests", Shown: false})
 	require.Equal(t, leap.Learning, level(w, "rests"))
 }

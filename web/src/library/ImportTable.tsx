@@ -83,7 +83,8 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
   const look = useMutation({
     mutationFn: async (file: File) => {
       const text = await base64(file);
-      const name = file.name.replace(/\.[a-z]+$/i, "");
+      const words = file.name.replace(/\.[a-z]+$/i, "").replace(/[-_]+/g, " ");
+      const name = words.charAt(0).toUpperCase() + words.slice(1);
       const table = await body(client.POST("/library/table", { body: { table: text } }));
       return { text, name, table };
     },

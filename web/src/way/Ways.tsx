@@ -67,7 +67,7 @@ function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string 
             type="button"
             aria-pressed={same(way, p.way)}
             onClick={() => change(p.way)}
-            className="rounded-lg border-2 border-line bg-sheet px-3 py-2 text-left aria-pressed:border-working"
+            className="flex flex-col items-start rounded-lg border-2 border-line bg-sheet px-3 py-2 text-left aria-pressed:border-working"
           >
             <span className="font-head text-lg font-semibold">{p.name}</span>
             <span className="fine block">{p.says}</span>
