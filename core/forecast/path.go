@@ -158,40 +158,49 @@ func outlasted(beliefs []belief, lanes []Lane) []belief {
 
 func run(lane Lane, beliefs []belief, seed uint64) []Course {
 	out := make([]Course, 0, len(lane.Stages))
-	ahead := 0
-	// free holds, for each draw, the lessons in which a piece in work is cleared
-	// and the next may begin.
-	free := make([][]int32, len(beliefs))
+	// A lane has as many hands as pieces are begun on it, one at the least. Free
+	// holds, for each draw, the lessons in which each of them may begin the next.
+	hands := 0
+	for _, s := range lane.Stages {
+		if s.Begun {
+			hands++
+		}
+	}
+	begun, ahead := 0, 0
+	hands = max(1, hands)
+	free := make([]int32, hands*len(beliefs))
+	for i := range free { // where nothing is begun
+		free[i] = int32(lane.From)
+	}
 	for _, s := range lane.Stages {
 		random := source(seed, s.ID)
 		x, known := s.row(), math.Log(s.known())
 		c := Course{make([]int32, len(beliefs)), make([]int32, len(beliefs))}
 		for d, b := range beliefs {
-			mu := b.mean(x)
+			mu, mine := b.mean(x), free[d*hands:(d+1)*hands]
 			if s.Begun {
 				c.Clear[d] = remaining(random, mu, b.noise, s.Elapsed, known)
-				free[d] = append(free[d], c.Clear[d])
+				mine[begun] = c.Clear[d]
 				continue
 			}
-			if len(free[d]) == 0 {
-				free[d] = append(free[d], int32(lane.From))
-			}
 			first := 0
-			for j, at := range free[d] {
-				if at < free[d][first] {
+			for j, at := range mine {
+				if at < mine[first] {
 					first = j
 				}
 			}
-			c.Begin[d] = free[d][first]
+			c.Begin[d] = mine[first]
 			c.Clear[d] = c.Begin[d] + weeks(mu+b.noise*random.NormFloat64())
-			free[d][first] = c.Clear[d]
+			mine[first] = c.Clear[d]
 		}
 		out = append(out, c)
-		if !s.Begun {
-			ahead++
-			if lane.Beyond > 0 && ahead >= lane.Least && SpanOf(c.Begin).Median > lane.Beyond {
-				break // what follows begins no earlier
-			}
+		if s.Begun {
+			begun++
+			continue
+		}
+		ahead++
+		if lane.Beyond > 0 && ahead >= lane.Least && SpanOf(c.Begin).Median > lane.Beyond {
+			break // what follows begins no earlier
 		}
 	}
 	return out
@@ -223,16 +232,15 @@ func weeks(log float64) int32 {
 // weeks is cleared, given that it was not cleared before; known is the
 // logarithm of the weeks that it is known to take, −∞ for none.
 func remaining(random *rand.Rand, mu, noise, elapsed, known float64) int32 {
-	z := random.NormFloat64()
+	u := random.Float64()
 	if !math.IsInf(known, -1) {
 		past := distuv.UnitNormal.CDF((known - mu) / noise)
-		// The same luck as without the past, in what is left of the distribution.
-		u := past + distuv.UnitNormal.CDF(z)*(1-past)
-		if u >= 1-1e-12 {
-			return 1 // far beyond anything foreseen: soon, as far as anyone can say
-		}
-		z = distuv.UnitNormal.Quantile(u)
+		u = past + u*(1-past) // the same luck as without the past, in what is left of the distribution
 	}
+	if u >= 1-1e-12 {
+		return 1 // far beyond anything foreseen: soon, as far as anyone can say
+	}
+	z := distuv.UnitNormal.Quantile(math.Max(u, 1e-12))
 	w := math.Min(math.Exp(mu+noise*z), longest)
 	return int32(math.Max(0, math.Round(math.Max(w, 1)-elapsed)))
 }

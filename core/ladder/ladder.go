@@ -5,6 +5,7 @@ package ladder
 
 import (
 	"fmt"
+	"slices"
 	"sort"
 	"strings"
 	"time"
@@ -79,14 +80,14 @@ type Placed struct {
 // Draw lays the ladder out. Placed holds the teacher's order of everything on
 // the ladder; a material with a standing that was never placed is added to the
 // rail of its own strand. Rungs with a standing come in the order in which
-// they were assigned, those ahead in the placed order; of these at most so many
-// on each rail, or all for 0.
-func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, most int) View {
+// they were assigned, those ahead in the placed order. With near above 0 only so
+// many of those ahead come on each rail, and of those learned the last.
+func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, near int) View {
 	v := View{Reach: p.Reach(s.Taken(lib, ""))}
 	lots := share(s, lib, placed)
 	for _, strand := range material.Strands() {
 		if l := lots[strand]; l != nil {
-			v.Rails = append(v.Rails, Rail{strand, l.rungs(s, lib, p, day, v.Reach.Size, most)})
+			v.Rails = append(v.Rails, Rail{strand, l.rungs(s, lib, p, day, v.Reach.Size, near)})
 		}
 	}
 	v.Sentence = sentence(v)
@@ -133,7 +134,7 @@ func share(s *standing.Standing, lib material.Library, placed []Placed) map[mate
 	return lots
 }
 
-func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, most int) []Rung {
+func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, near int) []Rung {
 	sort.Slice(l.done, func(a, b int) bool {
 		x, y := s.Materials[l.done[a]], s.Materials[l.done[b]]
 		if !x.Assigned.Equal(y.Assigned) {
@@ -141,13 +142,20 @@ func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, d
 		}
 		return l.done[a] < l.done[b]
 	})
-	if most > 0 {
-		l.ahead = l.ahead[:min(most, len(l.ahead))]
+	if near > 0 {
+		l.ahead = l.ahead[:min(near, len(l.ahead))]
+		last := len(l.done) - 1
+		at := -1
+		l.done = slices.DeleteFunc(l.done, func(id string) bool {
+			at++
+			state := s.Materials[id].State
+			return at != last && state != standing.Working && state != standing.Resting
+		})
 	}
 	rungs := make([]Rung, 0, len(l.done)+len(l.ahead))
 	ability := s.Ability.Copy()
 	for _, id := range l.done {
-		rungs = append(rungs, learned(s.Materials[id], lib[id], day))
+		rungs = append(rungs, learned(s.Materials[id], lib[id], p, day))
 		if s.Materials[id].State == standing.Working {
 			ability.Clear(lib[id])
 		}
@@ -170,10 +178,10 @@ func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, d
 	return rungs
 }
 
-func learned(m *standing.MaterialStanding, lib material.Material, day time.Time) Rung {
+func learned(m *standing.MaterialStanding, lib material.Material, p leap.Policy, day time.Time) Rung {
 	r := Rung{Material: lib, Layer: Review, Standing: m}
 	if m.Before != nil {
-		r.Leap = *m.Before
+		r.Leap = p.Over(&lib, m.Before.Brought)
 	}
 	until := m.ClearedAt
 	switch m.State {

@@ -35,16 +35,17 @@ func TestRungsAheadAreProjectedOneUponTheOther(t *testing.T) {
 }
 
 func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
-	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "y"), "c": piece("c")}
-	big := leap.Leap{Size: 4}
+	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "y", "z", "v", "w"), "c": piece("c")}
+	before := func(e ...leap.Evidence) *standing.Before { return &standing.Before{Brought: leap.Brought{Skills: e}} }
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
-		"b": {State: standing.Cleared, Assigned: day.AddDate(0, 0, -30), ClearedAt: day.AddDate(0, 0, -9), Before: &big},
-		"a": {State: standing.Working, Assigned: day.AddDate(0, 0, -8), RunDue: true, Before: &leap.Leap{Size: 0.5}},
+		"b": {State: standing.Cleared, Assigned: day.AddDate(0, 0, -30), ClearedAt: day.AddDate(0, 0, -9), Before: before(leap.Evidence{}, leap.Evidence{}, leap.Evidence{}, leap.Evidence{})},
+		"a": {State: standing.Working, Assigned: day.AddDate(0, 0, -8), RunDue: true, Before: before(leap.Evidence{Cleared: 1})},
 	}}
 	v := Draw(s, lib, []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}, leap.DefaultPolicy(), day, 0)
 	rungs := v.Rails[0].Rungs
 	require.Equal(t, []string{"b", "a", "c"}, []string{rungs[0].Material.ID, rungs[1].Material.ID, rungs[2].Material.ID})
 	require.True(t, rungs[0].Cliff)
+	require.InDeltaSlice(t, []float64{4, 0.3}, []float64{rungs[0].Leap.Size, rungs[1].Leap.Size}, 1e-9, "as they were when they were begun")
 	require.Equal(t, 3, rungs[0].Weeks)
 	require.Equal(t, 2, rungs[1].Weeks)
 	require.Equal(t, "“a” is ready for a run.", v.Sentence)

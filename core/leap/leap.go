@@ -47,22 +47,57 @@ type Leap struct {
 }
 
 // Of computes the leap of a material for a student.
-func (p Policy) Of(m material.Material, a Ability) Leap {
-	has := make([]Evidence, len(m.Demands))
-	for i, d := range m.Demands {
-		has[i] = a.Skills[d.Skill]
-	}
-	return p.Over(&m, has, a.LongestBars, a.Tempo[m.Texture])
+func (p Policy) Of(m material.Material, a Ability) Leap { return p.Over(&m, BroughtTo(&m, a)) }
+
+// Brought is what a student brings to one material: all that its leap depends on.
+type Brought struct {
+	// Skills is the evidence for each demand of the material, in their order.
+	Skills []Evidence `json:"skills"`
+	// LongestBars and Tempo are the distinct bars of the longest cleared piece and
+	// the quickest secure tempo in the material's texture; 0 for none.
+	LongestBars int     `json:"longestBars"`
+	Tempo       float64 `json:"tempo"`
 }
 
-// Over computes the leap of a material from the evidence for each of its
-// demands, in their order, the distinct bars of the longest cleared piece, and
-// the quickest secure tempo in its texture (0 for none).
-func (p Policy) Over(m *material.Material, has []Evidence, longest int, tempo float64) Leap {
-	l := Leap{Ready: 1, Parts: make([]Part, 0, len(has)+2)}
+// BroughtTo takes from an ability what concerns a material.
+func BroughtTo(m *material.Material, a Ability) Brought {
+	b := Brought{Skills: make([]Evidence, len(m.Demands)), LongestBars: a.LongestBars, Tempo: a.Tempo[m.Texture]}
+	for i, d := range m.Demands {
+		b.Skills[i] = a.Skills[d.Skill]
+	}
+	return b
+}
+
+// Size is the size of the leap alone.
+func (p Policy) Size(m *material.Material, b Brought) float64 {
+	size := p.length(m, b)*p.LengthWeight + p.tempo(m, b)*p.TempoWeight
+	for i, d := range m.Demands {
+		size += d.Weight * p.Novelty(b.Skills[i])
+	}
+	return size
+}
+
+// length and tempo are by how many doublings a material is longer or quicker than what was cleared.
+func (p Policy) length(m *material.Material, b Brought) float64 {
+	if b.LongestBars == 0 || m.DistinctBars <= b.LongestBars {
+		return 0
+	}
+	return math.Log2(float64(m.DistinctBars) / float64(b.LongestBars))
+}
+
+func (p Policy) tempo(m *material.Material, b Brought) float64 {
+	if b.Tempo == 0 || m.Tempo <= b.Tempo {
+		return 0
+	}
+	return math.Log2(m.Tempo / b.Tempo)
+}
+
+// Over computes the leap of a material from what a student brings to it.
+func (p Policy) Over(m *material.Material, b Brought) Leap {
+	l := Leap{Ready: 1, Parts: make([]Part, 0, len(m.Demands)+2)}
 	var weight, ready float64
 	for i, d := range m.Demands {
-		e := has[i]
+		e := b.Skills[i]
 		n := p.Novelty(e)
 		l.Parts = append(l.Parts, Part{
 			Skill: d.Skill, Kind: "skill", Level: p.Level(e), Weight: d.Weight, Novelty: n,
@@ -76,19 +111,16 @@ func (p Policy) Over(m *material.Material, has []Evidence, longest int, tempo fl
 	if weight > 0 {
 		l.Ready = ready / weight
 	}
-	if longest > 0 && m.DistinctBars > longest {
-		l.add(Part{Kind: "length", Weight: p.LengthWeight, Novelty: math.Log2(float64(m.DistinctBars) / float64(longest)),
-			Why: fmt.Sprintf("%d different bars to learn; the longest cleared piece had %d", m.DistinctBars, longest)})
+	if n := p.length(m, b); n > 0 {
+		l.add(Part{Kind: "length", Weight: p.LengthWeight, Novelty: n,
+			Why: fmt.Sprintf("%d different bars to learn; the longest cleared piece had %d", m.DistinctBars, b.LongestBars)})
 	}
-	if tempo > 0 && m.Tempo > tempo {
-		l.add(Part{Kind: "tempo", Weight: p.TempoWeight, Novelty: math.Log2(m.Tempo / tempo),
-			Why: fmt.Sprintf("%.0f crotchets a minute; the quickest cleared piece with %s went at %.0f", m.Tempo, m.Texture, tempo)})
+	if n := p.tempo(m, b); n > 0 {
+		l.add(Part{Kind: "tempo", Weight: p.TempoWeight, Novelty: n,
+			Why: fmt.Sprintf("%.0f crotchets a minute; the quickest cleared piece with %s went at %.0f", m.Tempo, m.Texture, b.Tempo)})
 	}
 	slices.SortStableFunc(l.Parts, func(x, y Part) int {
-		if c := cmp.Compare(y.Amount, x.Amount); c != 0 {
-			return c
-		}
-		return strings.Compare(x.Skill, y.Skill)
+		return cmp.Or(cmp.Compare(y.Amount, x.Amount), strings.Compare(x.Skill, y.Skill))
 	})
 	for _, part := range l.Parts {
 		l.Size += part.Amount

@@ -96,3 +96,17 @@ func TestReach(t *testing.T) {
 	require.Equal(t, 7.0, p.Reach([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1}).Size)
 	require.Equal(t, p.Comfortable/3, p.Reach(make([]float64, 8)).Size)
 }
+
+// The size alone is that of the whole leap, whatever is asked and brought.
+func TestSizeIsThatOfTheLeap(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		m := material.Material{DistinctBars: rapid.IntRange(0, 40).Draw(t, "bars"), Tempo: rapid.Float64Range(0, 200).Draw(t, "tempo"), Texture: material.OneLine}
+		a := Ability{Skills: map[string]Evidence{}, LongestBars: rapid.IntRange(0, 40).Draw(t, "longest"), Tempo: map[material.Texture]float64{material.OneLine: rapid.Float64Range(0, 200).Draw(t, "known")}}
+		for _, s := range rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d"}), 0, 4, rapid.ID).Draw(t, "asks") {
+			m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: rapid.Float64Range(0.1, 2).Draw(t, "weight")})
+			a.Skills[s] = Evidence{Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), StepsDone: rapid.IntRange(0, 2).Draw(t, "steps"), Steps: 2, Faded: rapid.Bool().Draw(t, "faded")}
+		}
+		p := DefaultPolicy()
+		require.InDelta(t, p.Of(m, a).Size, p.Size(&m, BroughtTo(&m, a)), 1e-9)
+	})
+}

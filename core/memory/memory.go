@@ -48,31 +48,50 @@ func (s State) Heard() bool { return s.Stability > 0 }
 // Recall is the chance, 0 to 1, that a piece still goes so many days after it
 // was played last: (1 + f·t/S)^(−w20), with f such that it is 0.9 at t = S. A
 // piece never heard has 0; days below 0 count as 0.
-func (p *Params) Recall(s State, days float64) float64 {
+func (p *Params) Recall(s State, days float64) float64 { return p.recall(s, days, p.factor()) }
+
+// factor is f in the curve of recall.
+func (p *Params) factor() float64 { return math.Pow(0.9, -1/p[20]) - 1 }
+
+func (p *Params) recall(s State, days, factor float64) float64 {
 	if !s.Heard() {
 		return 0
 	}
-	decay := -p[20]
-	factor := math.Pow(0.9, 1/decay) - 1
-	return math.Pow(1+factor*math.Max(days, 0)/s.Stability, decay)
+	return math.Pow(1+factor*math.Max(days, 0)/s.Stability, -p[20])
 }
+
+// Curve is a set of parameters with what follows from them, for many hearings at once.
+type Curve struct {
+	p      *Params
+	factor float64
+}
+
+// Curve prepares the parameters; they must not change while it is used.
+func (p *Params) Curve() Curve { return Curve{p, p.factor()} }
+
+// Recall is as that of the parameters.
+func (c Curve) Recall(s State, days float64) float64 { return c.p.recall(s, days, c.factor) }
+
+// Next is as that of the parameters.
+func (c Curve) Next(s State, days int, r Rating) State { return c.p.next(s, days, r, c.factor) }
 
 // Lasts is for how many times its stability a piece stays at least so sure, 0 to
 // 1 without either: (recall^(−1/w20) − 1) ÷ f.
 func (p *Params) Lasts(recall float64) float64 {
-	decay := -p[20]
-	return (math.Pow(recall, 1/decay) - 1) / (math.Pow(0.9, 1/decay) - 1)
+	return (math.Pow(recall, -1/p[20]) - 1) / p.factor()
 }
 
 // Next is the state after a hearing so many whole days after the one before.
 // Ratings outside 1 to 4 are taken as the nearest of them.
-func (p *Params) Next(s State, days int, r Rating) State {
+func (p *Params) Next(s State, days int, r Rating) State { return p.next(s, days, r, p.factor()) }
+
+func (p *Params) next(s State, days int, r Rating, factor float64) State {
 	r = max(FellApart, min(r, Easy))
 	if !s.Heard() {
 		return State{Stability: math.Max(p[r-1], least), Difficulty: clamp(p.firstDifficulty(r), 1, 10)}
 	}
 	next := State{Difficulty: p.difficulty(s.Difficulty, r)}
-	recall := p.Recall(s, float64(days))
+	recall := p.recall(s, float64(days), factor)
 	switch {
 	case days <= 0:
 		next.Stability = p.sameDay(s.Stability, r)

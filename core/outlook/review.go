@@ -21,12 +21,16 @@ func (o *Outlook) Review(minutes float64, p review.Policy, m memory.Params) []re
 		wanted = append(wanted, lib[n.For])
 	}
 	asked := review.Asked(wanted)
+	curve := m.Curve()
 	var pieces []review.Piece
-	for _, id := range st.In(standing.Cleared, standing.Polished) {
-		ms := st.Materials[id]
+	for id, ms := range st.Materials {
+		if ms.State != standing.Cleared && ms.State != standing.Polished {
+			continue
+		}
+		piece, days := lib[id], ms.Unheard(o.in.Day)
 		pieces = append(pieces, review.Piece{
-			ID: id, Minutes: week.ReviewMinutes(lib[id]), Recall: ms.Recall(o.in.Day, m), Days: ms.Unheard(o.in.Day),
-			Useful: asked.Useful(lib[id]), Favourite: st.Favourite(id),
+			ID: id, Minutes: week.ReviewMinutes(piece), Recall: curve.Recall(ms.Memory, float64(days)), Days: days,
+			Useful: asked.Useful(piece), Favourite: st.Favourite(id),
 		})
 	}
 	return review.Pick(pieces, minutes, p)

@@ -62,7 +62,7 @@ const starved = 100
 // in which earlier ids are played. The chosen come in the order of their worth.
 func Pick(pieces []Piece, minutes float64, p Policy) []Chosen {
 	list := append([]Piece(nil), pieces...)
-	slices.SortStableFunc(list, func(a, b Piece) int { return strings.Compare(a.ID, b.ID) })
+	slices.SortFunc(list, func(a, b Piece) int { return strings.Compare(a.ID, b.ID) })
 	room := int(math.Max(0, math.Min(minutes, 24*60)) / step)
 	sizes, worths := make([]int, len(list)), make([]float64, len(list))
 	for k, x := range list {

@@ -28,6 +28,7 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 		early:     map[string]bool{},
 		standards: map[clearing.Level][]clearing.Point{},
 		holds:     ctx.Policy.Memory.Lasts(ctx.Policy.RustyBelow),
+		curve:     ctx.Policy.Memory.Curve(),
 	}
 	live := studentlog.Live(entries)
 	for _, e := range live {
@@ -55,6 +56,7 @@ type fold struct {
 	standards map[clearing.Level][]clearing.Point
 	// holds is for how many times its stability a learned piece is evidence for its skills.
 	holds float64
+	curve memory.Curve
 }
 
 // work is a material on its way through the log.
@@ -131,13 +133,13 @@ func (f *fold) entry(e *studentlog.Entry) {
 	case studentlog.Polished:
 		if w := f.work(e.Material); w.State != Polished {
 			f.clear(w, e, "")
-			w.hear(e.At, memory.Easy, &f.ctx.Policy.Memory)
+			w.hear(e.At, memory.Easy, f.curve)
 			w.State, w.Why = Polished, "Ready to be performed."
 		}
 	case studentlog.Hearing:
 		w := f.work(e.Material)
 		w.LastRating = e.Rating
-		w.hear(e.At, memory.Rating(e.Rating), &f.ctx.Policy.Memory)
+		w.hear(e.At, memory.Rating(e.Rating), f.curve)
 		f.played(w, e)
 	case studentlog.StepDone:
 		f.step(f.skill(e.Skill), e)
@@ -180,13 +182,12 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		return
 	}
 	if w.known && w.Before == nil {
-		has := make([]leap.Evidence, len(w.asks))
+		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.Texture]}
 		for i, t := range w.asks {
 			t.Faded = f.faded(t, e.At)
-			has[i] = t.Evidence
+			brought.Skills[i] = t.Evidence
 		}
-		l := f.ctx.Policy.Leap.Over(&w.lib, has, f.out.Ability.LongestBars, f.out.Ability.Tempo[w.lib.Texture])
-		w.Before = &l
+		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&w.lib, brought), Brought: brought}
 	}
 	if w.State == Heard {
 		w.Assigned = e.At
@@ -253,9 +254,9 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 	f.played(w, e)
 	switch learned := w.State == Cleared || w.State == Polished; {
 	case learned && v.Cleared:
-		w.hear(e.At, memory.Solid, &f.ctx.Policy.Memory)
+		w.hear(e.At, memory.Solid, f.curve)
 	case learned:
-		w.hear(e.At, memory.Shaky, &f.ctx.Policy.Memory)
+		w.hear(e.At, memory.Shaky, f.curve)
 	case v.Cleared:
 		f.clear(w, e, v.Why)
 	}
@@ -269,7 +270,7 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why string) {
 	w.resume(e.At)
 	worked, again := w.State == Working, !w.ClearedAt.IsZero()
 	w.State, w.Why = Cleared, why
-	w.hear(e.At, memory.Solid, &f.ctx.Policy.Memory)
+	w.hear(e.At, memory.Solid, f.curve)
 	if !again {
 		w.ClearedAt = e.At
 	}

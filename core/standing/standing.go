@@ -115,7 +115,13 @@ type MaterialStanding struct {
 	// SinceMark counts the lessons since the last new or better mark.
 	SinceMark int `json:"sinceMark"`
 	// Before is the leap as it was when the material was assigned; nil if it never was.
-	Before *leap.Leap `json:"before,omitempty"`
+	Before *Before `json:"before,omitempty"`
+}
+
+// Before is a leap with what the student brought to it then; its parts follow from that.
+type Before struct {
+	Size    float64      `json:"size"`
+	Brought leap.Brought `json:"brought"`
 }
 
 // Spot is a bar or a few bars marked for repetition.
@@ -138,12 +144,12 @@ type Run struct {
 }
 
 // hear lets a piece be heard as a whole.
-func (m *MaterialStanding) hear(at time.Time, r memory.Rating, p *memory.Params) {
+func (m *MaterialStanding) hear(at time.Time, r memory.Rating, c memory.Curve) {
 	days := 0
 	if !m.HeardAt.IsZero() {
 		days = daysBetween(m.HeardAt, at)
 	}
-	m.Memory, m.HeardAt = p.Next(m.Memory, days, r), at
+	m.Memory, m.HeardAt = c.Next(m.Memory, days, r), at
 }
 
 // Recall is the chance, 0 to 1, that a learned piece still goes on a day.
