@@ -7,6 +7,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
+	"patientladder/core/lessonplan"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 	"patientladder/store"
@@ -73,6 +74,10 @@ func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry)
 				return invalid(fmt.Sprintf("%q is not a point of the clearing standard.", id))
 			}
 		}
+	case studentlog.Activity:
+		if !lessonplan.Known(e.Goal, e.Step) {
+			return invalid(fmt.Sprintf("There is no way %d to practise %q.", e.Step, e.Goal))
+		}
 	case studentlog.StepDone, studentlog.Probe:
 		if _, ok := sh.skills.Get(e.Skill); !ok {
 			return invalid(fmt.Sprintf("%q is not a skill of the catalogue.", e.Skill))
@@ -128,7 +133,7 @@ func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestO
 		out[i] = contract.Entry{
 			Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
 			From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
-			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign),
+			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
 		}
 	}
 	return out, nil
@@ -139,6 +144,6 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		ID: e.Id, At: e.At.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.Kind(e.Kind), Material: e.Material,
 		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
 		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
-		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign),
+		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign), Goal: e.Goal,
 	}
 }

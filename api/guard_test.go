@@ -28,6 +28,7 @@ func bodies(id string) map[string]any {
 		"POST /scores/read":                      upload("x.musicxml", tune, 0),
 		"POST /scores/typed":                     map[string]any{"abc": "CDEF|"},
 		"PUT /words":                             map[string]any{"notes": "letters", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": 1},
+		"PUT /ladders/{ladder}/plan":             map[string]any{"version": 0},
 		"PUT /ladders/{ladder}/approach":         map[string]any{"approach": "names"},
 		"PUT /ladders/{ladder}/rungs":            map[string]any{"version": 1, "rungs": []any{}},
 		"POST /ladders/{ladder}/targets":         map[string]any{"material": id, "day": "2030-05-01"},

@@ -6,6 +6,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
+	"patientladder/core/lessonplan"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 )
@@ -228,6 +229,10 @@ func (s *Server) describe(sh shelf, e *studentlog.Entry) string {
 		return fmt.Sprintf("“%s” is taken up again", m.Title)
 	case studentlog.Liking:
 		return fmt.Sprintf("“%s”: %s", m.Title, likings[e.Sign])
+	case studentlog.Activity:
+		return "Done: " + lessonplan.Name(e.Goal)
+	case studentlog.WentWell:
+		return "Went well: " + e.Text
 	case studentlog.Note:
 		return e.Text
 	}

@@ -2,6 +2,7 @@
 //
 //	main.go    reading a score, beside the floor of only tokenising its XML; folding a log
 //	monday.go  the week of a whole studio
+//	lesson.go  a day of lessons planned
 //	page.go    the data of a page among many studios, beside the bare statements
 //	studio.go  the invented studio that it is measured on
 package main
@@ -32,7 +33,7 @@ import (
 )
 
 func main() {
-	only := flag.String("only", "", "one of the tables: score, log, monday, page; all without it")
+	only := flag.String("only", "", "one of the tables: score, log, monday, lesson, page; all without it")
 	studios := flag.Int("studios", 200, "how many studios stand in the database for the table of pages")
 	flag.Parse()
 	debug.SetGCPercent(api.GCPercent) // as the server does
@@ -52,8 +53,9 @@ func run(out io.Writer, only string, studios int) error {
 		print func(io.Writer) error
 	}{
 		{"score", func(w io.Writer) error { return scores(w, table) }},
-		{"log", func(w io.Writer) error { logs(w, skills); return nil }},
+		{"log", func(w io.Writer) error { folds(w, skills); return nil }},
 		{"monday", func(w io.Writer) error { monday(w, skills); return nil }},
+		{"lesson", func(w io.Writer) error { lessons(w); return nil }},
 		{"page", func(w io.Writer) error { return pages(w, skills, studios) }},
 	} {
 		if only != "" && only != t.name {
@@ -88,11 +90,11 @@ func scores(w io.Writer, table demand.Table) error {
 	return nil
 }
 
-// logs prints what folding a log costs.
-func logs(w io.Writer, skills skill.Catalogue) {
+// folds prints what folding a log costs.
+func folds(w io.Writer, skills skill.Catalogue) {
 	fmt.Fprintln(w, "standing\tentries\tfold\t")
 	for _, n := range []int{100, 1000, 10000} {
-		log := lessons(n)
+		log := written(n)
 		ctx := standing.Context{Library: library(), Skills: skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
 		fold := cost(func() error { standing.Fold(log, ctx); return nil })
 		fmt.Fprintf(w, "one student\t%d\t%s\t\n", n, ms(fold))
@@ -191,8 +193,8 @@ func library() material.Library {
 	return lib
 }
 
-// lessons writes n entries of a student who works through the library.
-func lessons(n int) []studentlog.Entry {
+// written are n entries of a student who works through the library.
+func written(n int) []studentlog.Entry {
 	at := time.Date(2026, 1, 5, 15, 0, 0, 0, time.UTC)
 	log := make([]studentlog.Entry, n)
 	for i := range log {

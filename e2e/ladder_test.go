@@ -21,10 +21,11 @@ func (b *browser) drag(sel string, down float64) {
 	at := eval[[]float64](b, fmt.Sprintf(`(() => { const r = document.evaluate(%q, document, null, 9).singleNodeValue.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()`, sel))
 	left := chromedp.ButtonType(input.MouseButtonLeft)
 	b.do(chromedp.MouseEvent(chromedp.MousePressed, at[0], at[1], left, chromedp.ClickCount(1)))
-	for i := 1; i <= 10; i++ {
-		b.do(chromedp.MouseEvent(chromedp.MouseMoved, at[0], at[1]+down*float64(i)/10, left))
+	for i := 1; i <= 40; i++ {
+		b.do(chromedp.MouseEvent(chromedp.MouseMoved, at[0], at[1]+down*float64(i)/40, left))
 	}
-	eval[bool](b, `new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => done(true))))`)
+	// The page follows the mouse when it gets to it.
+	b.until(fmt.Sprintf(`document.evaluate(%q, document, null, 9).singleNodeValue.getBoundingClientRect().y > %v`, sel, at[1]-17+down-25))
 	b.do(chromedp.MouseEvent(chromedp.MouseReleased, at[0], at[1]+down, left, chromedp.ClickCount(1)))
 }
 

@@ -50,6 +50,7 @@ func (e ConsequenceKind) Valid() bool {
 
 // Defines values for EntryKind.
 const (
+	EntryKindActivity     EntryKind = "activity"
 	EntryKindAssigned     EntryKind = "assigned"
 	EntryKindCleared      EntryKind = "cleared"
 	EntryKindCorrection   EntryKind = "correction"
@@ -69,11 +70,14 @@ const (
 	EntryKindSpotMended   EntryKind = "spotMended"
 	EntryKindStepDone     EntryKind = "stepDone"
 	EntryKindTakeMeasured EntryKind = "takeMeasured"
+	EntryKindWentWell     EntryKind = "wentWell"
 )
 
 // Valid indicates whether the value is a known member of the EntryKind enum.
 func (e EntryKind) Valid() bool {
 	switch e {
+	case EntryKindActivity:
+		return true
 	case EntryKindAssigned:
 		return true
 	case EntryKindCleared:
@@ -111,6 +115,8 @@ func (e EntryKind) Valid() bool {
 	case EntryKindStepDone:
 		return true
 	case EntryKindTakeMeasured:
+		return true
+	case EntryKindWentWell:
 		return true
 	default:
 		return false
@@ -471,6 +477,78 @@ func (e PlacedRungAside) Valid() bool {
 	}
 }
 
+// Defines values for PlanSegmentKind.
+const (
+	PlanSegmentKindActivity  PlanSegmentKind = "activity"
+	PlanSegmentKindBegin     PlanSegmentKind = "begin"
+	PlanSegmentKindClosing   PlanSegmentKind = "closing"
+	PlanSegmentKindOpening   PlanSegmentKind = "opening"
+	PlanSegmentKindPosture   PlanSegmentKind = "posture"
+	PlanSegmentKindPreview   PlanSegmentKind = "preview"
+	PlanSegmentKindReading   PlanSegmentKind = "reading"
+	PlanSegmentKindReview    PlanSegmentKind = "review"
+	PlanSegmentKindRun       PlanSegmentKind = "run"
+	PlanSegmentKindSpots     PlanSegmentKind = "spots"
+	PlanSegmentKindTechnique PlanSegmentKind = "technique"
+	PlanSegmentKindWorking   PlanSegmentKind = "working"
+)
+
+// Valid indicates whether the value is a known member of the PlanSegmentKind enum.
+func (e PlanSegmentKind) Valid() bool {
+	switch e {
+	case PlanSegmentKindActivity:
+		return true
+	case PlanSegmentKindBegin:
+		return true
+	case PlanSegmentKindClosing:
+		return true
+	case PlanSegmentKindOpening:
+		return true
+	case PlanSegmentKindPosture:
+		return true
+	case PlanSegmentKindPreview:
+		return true
+	case PlanSegmentKindReading:
+		return true
+	case PlanSegmentKindReview:
+		return true
+	case PlanSegmentKindRun:
+		return true
+	case PlanSegmentKindSpots:
+		return true
+	case PlanSegmentKindTechnique:
+		return true
+	case PlanSegmentKindWorking:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlanSegmentLayer.
+const (
+	PlanSegmentLayerFrame   PlanSegmentLayer = "frame"
+	PlanSegmentLayerPreview PlanSegmentLayer = "preview"
+	PlanSegmentLayerReview  PlanSegmentLayer = "review"
+	PlanSegmentLayerWorking PlanSegmentLayer = "working"
+)
+
+// Valid indicates whether the value is a known member of the PlanSegmentLayer enum.
+func (e PlanSegmentLayer) Valid() bool {
+	switch e {
+	case PlanSegmentLayerFrame:
+		return true
+	case PlanSegmentLayerPreview:
+		return true
+	case PlanSegmentLayerReview:
+		return true
+	case PlanSegmentLayerWorking:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ReadyState.
 const (
 	ReadyStateBegun   ReadyState = "begun"
@@ -575,25 +653,25 @@ func (e SignKind) Valid() bool {
 
 // Defines values for Strand.
 const (
-	Ear        Strand = "ear"
-	Method     Strand = "method"
-	Reading    Strand = "reading"
-	Repertoire Strand = "repertoire"
-	Technique  Strand = "technique"
+	StrandEar        Strand = "ear"
+	StrandMethod     Strand = "method"
+	StrandReading    Strand = "reading"
+	StrandRepertoire Strand = "repertoire"
+	StrandTechnique  Strand = "technique"
 )
 
 // Valid indicates whether the value is a known member of the Strand enum.
 func (e Strand) Valid() bool {
 	switch e {
-	case Ear:
+	case StrandEar:
 		return true
-	case Method:
+	case StrandMethod:
 		return true
-	case Reading:
+	case StrandReading:
 		return true
-	case Repertoire:
+	case StrandRepertoire:
 		return true
-	case Technique:
+	case StrandTechnique:
 		return true
 	default:
 		return false
@@ -1042,6 +1120,17 @@ type Consequence struct {
 // ConsequenceKind defines model for Consequence.Kind.
 type ConsequenceKind string
 
+// DayPlanned defines model for DayPlanned.
+type DayPlanned struct {
+	Lessons []struct {
+		// Ladder A ULID
+		Ladder   Id     `json:"ladder"`
+		Name     string `json:"name"`
+		Sentence string `json:"sentence"`
+	} `json:"lessons"`
+	Sentence string `json:"sentence"`
+}
+
 // Days A range of dates; four times of five the truth lies from low to high
 type Days struct {
 	High   openapi_types.Date `json:"high"`
@@ -1069,8 +1158,9 @@ type Entry struct {
 	Corrects Id `json:"corrects,omitempty,omitzero"`
 
 	// Focus A ULID
-	Focus Id  `json:"focus,omitempty,omitzero"`
-	From  int `json:"from,omitempty,omitzero"`
+	Focus Id     `json:"focus,omitempty,omitzero"`
+	From  int    `json:"from,omitempty,omitzero"`
+	Goal  string `json:"goal,omitempty,omitzero"`
 
 	// Id A ULID
 	Id   Id        `json:"id"`
@@ -1339,6 +1429,24 @@ type LessonPiece struct {
 
 // LessonPieceState defines model for LessonPiece.State.
 type LessonPieceState string
+
+// LessonPlan defines model for LessonPlan.
+type LessonPlan struct {
+	Aim     int                `json:"aim"`
+	Day     openapi_types.Date `json:"day"`
+	Free    int                `json:"free"`
+	Hand    PlanByHand         `json:"hand"`
+	Kept    bool               `json:"kept"`
+	Left    []PlanSegment      `json:"left"`
+	Minutes int                `json:"minutes"`
+
+	// Review Minutes for learned pieces
+	Review       int           `json:"review"`
+	Segments     []PlanSegment `json:"segments"`
+	Sentence     string        `json:"sentence"`
+	Student      Student       `json:"student"`
+	UsualMinutes int           `json:"usualMinutes"`
+}
 
 // LibraryView defines model for LibraryView.
 type LibraryView struct {
@@ -1725,6 +1833,58 @@ type PlacedRung struct {
 
 // PlacedRungAside defines model for PlacedRung.Aside.
 type PlacedRungAside string
+
+// PlanByHand defines model for PlanByHand.
+type PlanByHand struct {
+	Drops []string `json:"drops,omitempty,omitzero"`
+
+	// Minutes Of this lesson; absent or 0 for the usual
+	Minutes int      `json:"minutes,omitempty,omitzero"`
+	Order   []string `json:"order,omitempty,omitzero"`
+	Pins    []struct {
+		Minutes int    `json:"minutes"`
+		Segment string `json:"segment"`
+	} `json:"pins,omitempty,omitzero"`
+
+	// Version Of the plan that it was made from; 0 for one that was not kept
+	Version int64 `json:"version"`
+}
+
+// PlanSegment defines model for PlanSegment.
+type PlanSegment struct {
+	Id    string           `json:"id"`
+	Kind  PlanSegmentKind  `json:"kind"`
+	Layer PlanSegmentLayer `json:"layer"`
+	Least int              `json:"least"`
+
+	// Material A ULID
+	Material Id `json:"material,omitempty,omitzero"`
+
+	// Minutes 0 when it stayed out
+	Minutes int  `json:"minutes"`
+	Most    int  `json:"most"`
+	New     bool `json:"new,omitempty,omitzero"`
+	Pinned  bool `json:"pinned"`
+
+	// Questions To ask before it is played
+	Questions []struct {
+		Answer string `json:"answer"`
+		Ask    string `json:"ask"`
+	} `json:"questions"`
+
+	// Reason Why it stayed out
+	Reason string   `json:"reason,omitempty,omitzero"`
+	Title  string   `json:"title"`
+	Usual  int      `json:"usual"`
+	Why    string   `json:"why"`
+	Words  []string `json:"words"`
+}
+
+// PlanSegmentKind defines model for PlanSegment.Kind.
+type PlanSegmentKind string
+
+// PlanSegmentLayer defines model for PlanSegment.Layer.
+type PlanSegmentLayer string
 
 // Planting A skill that something ahead needs and that is planted in bites before it
 type Planting struct {
@@ -2333,6 +2493,18 @@ type GetNextParams struct {
 	Strand Strand `form:"strand" json:"strand"`
 }
 
+// GetPlanParams defines parameters for GetPlan.
+type GetPlanParams struct {
+	// Day Default: today in the studio's time zone
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
+}
+
+// SetPlanParams defines parameters for SetPlan.
+type SetPlanParams struct {
+	// Day Default: today in the studio's time zone
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
+}
+
 // ArrangeParams defines parameters for Arrange.
 type ArrangeParams struct {
 	Try bool `form:"try,omitempty" json:"try,omitempty,omitzero"`
@@ -2421,6 +2593,12 @@ type ExportScoreParams struct {
 // ExportScoreParamsFormat defines parameters for ExportScore.
 type ExportScoreParamsFormat string
 
+// PlanDayParams defines parameters for PlanDay.
+type PlanDayParams struct {
+	// Day Default: today in the studio's time zone
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
+}
+
 // ReadScore200JSONResponseBodyFormat defines parameters for ReadScore.
 type ReadScore200JSONResponseBodyFormat string
 
@@ -2468,6 +2646,9 @@ type SetApproachJSONRequestBody SetApproachJSONBody
 
 // AppendEntriesJSONRequestBody defines body for AppendEntries for application/json ContentType.
 type AppendEntriesJSONRequestBody AppendEntriesJSONBody
+
+// SetPlanJSONRequestBody defines body for SetPlan for application/json ContentType.
+type SetPlanJSONRequestBody = PlanByHand
 
 // SetPracticeJSONRequestBody defines body for SetPractice for application/json ContentType.
 type SetPracticeJSONRequestBody = Practice
@@ -2553,6 +2734,12 @@ type ServerInterface interface {
 	// (GET /ladders/{ladder}/next)
 	GetNext(c *gin.Context, ladder Ladder, params GetNextParams)
 
+	// (GET /ladders/{ladder}/plan)
+	GetPlan(c *gin.Context, ladder Ladder, params GetPlanParams)
+
+	// (PUT /ladders/{ladder}/plan)
+	SetPlan(c *gin.Context, ladder Ladder, params SetPlanParams)
+
 	// (PUT /ladders/{ladder}/practice)
 	SetPractice(c *gin.Context, ladder Ladder)
 
@@ -2621,6 +2808,9 @@ type ServerInterface interface {
 
 	// (GET /overview)
 	GetOverview(c *gin.Context)
+
+	// (POST /plans)
+	PlanDay(c *gin.Context, params PlanDayParams)
 
 	// (POST /scores/read)
 	ReadScore(c *gin.Context)
@@ -2932,6 +3122,78 @@ func (siw *ServerInterfaceWrapper) GetNext(c *gin.Context) {
 	}
 
 	siw.Handler.GetNext(c, ladder, params)
+}
+
+// GetPlan operation middleware
+func (siw *ServerInterfaceWrapper) GetPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetPlanParams
+
+	// ------------- Optional query parameter "day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "day", c.Request.URL.Query(), &params.Day, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPlan(c, ladder, params)
+}
+
+// SetPlan operation middleware
+func (siw *ServerInterfaceWrapper) SetPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetPlanParams
+
+	// ------------- Optional query parameter "day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "day", c.Request.URL.Query(), &params.Day, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetPlan(c, ladder, params)
 }
 
 // SetPractice operation middleware
@@ -3618,6 +3880,33 @@ func (siw *ServerInterfaceWrapper) GetOverview(c *gin.Context) {
 	siw.Handler.GetOverview(c)
 }
 
+// PlanDay operation middleware
+func (siw *ServerInterfaceWrapper) PlanDay(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PlanDayParams
+
+	// ------------- Optional query parameter "day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "day", c.Request.URL.Query(), &params.Day, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanDay(c, params)
+}
+
 // ReadScore operation middleware
 func (siw *ServerInterfaceWrapper) ReadScore(c *gin.Context) {
 
@@ -3922,6 +4211,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/library/import", wrapper.ImportCurriculum)
 	router.GET(options.BaseURL+"/library/export", wrapper.ExportCurriculum)
 	router.GET(options.BaseURL+"/overview", wrapper.GetOverview)
+	router.GET(options.BaseURL+"/ladders/:ladder/plan", wrapper.GetPlan)
+	router.PUT(options.BaseURL+"/ladders/:ladder/plan", wrapper.SetPlan)
+	router.POST(options.BaseURL+"/plans", wrapper.PlanDay)
 	router.GET(options.BaseURL+"/ladders/:ladder/week", wrapper.GetWeek)
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
@@ -4309,6 +4601,87 @@ type GetNextdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetNextdefaultApplicationProblemPlusJSONResponse) VisitGetNextResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPlanRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params GetPlanParams
+}
+
+type GetPlanResponseObject interface {
+	VisitGetPlanResponse(w http.ResponseWriter) error
+}
+
+type GetPlan200JSONResponse LessonPlan
+
+func (response GetPlan200JSONResponse) VisitGetPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPlandefaultApplicationProblemPlusJSONResponse) VisitGetPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPlanRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params SetPlanParams
+	Body   *SetPlanJSONRequestBody
+}
+
+type SetPlanResponseObject interface {
+	VisitSetPlanResponse(w http.ResponseWriter) error
+}
+
+type SetPlan200JSONResponse LessonPlan
+
+func (response SetPlan200JSONResponse) VisitSetPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetPlandefaultApplicationProblemPlusJSONResponse) VisitSetPlanResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5239,6 +5612,45 @@ func (response GetOverviewdefaultApplicationProblemPlusJSONResponse) VisitGetOve
 	return err
 }
 
+type PlanDayRequestObject struct {
+	Params PlanDayParams
+}
+
+type PlanDayResponseObject interface {
+	VisitPlanDayResponse(w http.ResponseWriter) error
+}
+
+type PlanDay200JSONResponse DayPlanned
+
+func (response PlanDay200JSONResponse) VisitPlanDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanDaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanDaydefaultApplicationProblemPlusJSONResponse) VisitPlanDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadScoreRequestObject struct {
 	Body *ReadScoreJSONRequestBody
 }
@@ -5815,6 +6227,12 @@ type StrictServerInterface interface {
 	// (GET /ladders/{ladder}/next)
 	GetNext(ctx context.Context, request GetNextRequestObject) (GetNextResponseObject, error)
 
+	// (GET /ladders/{ladder}/plan)
+	GetPlan(ctx context.Context, request GetPlanRequestObject) (GetPlanResponseObject, error)
+
+	// (PUT /ladders/{ladder}/plan)
+	SetPlan(ctx context.Context, request SetPlanRequestObject) (SetPlanResponseObject, error)
+
 	// (PUT /ladders/{ladder}/practice)
 	SetPractice(ctx context.Context, request SetPracticeRequestObject) (SetPracticeResponseObject, error)
 
@@ -5883,6 +6301,9 @@ type StrictServerInterface interface {
 
 	// (GET /overview)
 	GetOverview(ctx context.Context, request GetOverviewRequestObject) (GetOverviewResponseObject, error)
+
+	// (POST /plans)
+	PlanDay(ctx context.Context, request PlanDayRequestObject) (PlanDayResponseObject, error)
 
 	// (POST /scores/read)
 	ReadScore(ctx context.Context, request ReadScoreRequestObject) (ReadScoreResponseObject, error)
@@ -6291,6 +6712,78 @@ func (sh *strictHandler) GetNext(ctx *gin.Context, ladder Ladder, params GetNext
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetNextResponseObject); ok {
 		if err := validResponse.VisitGetNextResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetPlan operation middleware
+func (sh *strictHandler) GetPlan(ctx *gin.Context, ladder Ladder, params GetPlanParams) {
+	var request GetPlanRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPlan(ctx, request.(GetPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPlanResponseObject); ok {
+		if err := validResponse.VisitGetPlanResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetPlan operation middleware
+func (sh *strictHandler) SetPlan(ctx *gin.Context, ladder Ladder, params SetPlanParams) {
+	var request SetPlanRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	var body SetPlanJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetPlan(ctx, request.(SetPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetPlanResponseObject); ok {
+		if err := validResponse.VisitSetPlanResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -7079,6 +7572,32 @@ func (sh *strictHandler) GetOverview(ctx *gin.Context) {
 	}
 }
 
+// PlanDay operation middleware
+func (sh *strictHandler) PlanDay(ctx *gin.Context, params PlanDayParams) {
+	var request PlanDayRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanDay(ctx, request.(PlanDayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanDay")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanDayResponseObject); ok {
+		if err := validResponse.VisitPlanDayResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ReadScore operation middleware
 func (sh *strictHandler) ReadScore(ctx *gin.Context) {
 	var request ReadScoreRequestObject
@@ -7554,192 +8073,203 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L1/c9s40if+VlD6btXufpeJ7SQzd2v/ceUkM7t+NpnxE2c2dzc3VwWJkIQRBXAA0IqeXKruPdw7vFdy",
-	"hW6ABEmAImU5mef5J7EtigAajUb/+HT3p9lCbkspmDB6dvlpVlJFt8wwBb+9pnv7X870QvHScClml7PX",
-	"bEmrwlwSI3O6J1wQs2ZEmyrn8o+aGL5l5N+kYLNsxu3zv1VM7WfZTNAtm13Ocmp/0Ys121L78qVUW2rg",
-	"A2O/Y/alfUwbxcVq9vlzNntD85wp+yy8r6Rm3byuwA+zmWK/VVyxfHZpVMXCEf6g2HJ2Ofv/zpqlnuGn",
-	"+uwmhyHeUsMUp0VikK3/+IHD3BZ0jytpk/TDWmpGCkZLfUnMvuQLWpA/5UjoP2dkzlZcCKYyIhVQm+dE",
-	"Lgkl9epjlF5K1aL0ln58w8TKrGeXz77tE/qzXZwupdAMNv9WyXnBtvbHhRSGCWN/pGVZ8AW1Ez8r8Ym/",
-	"/KrtKj6NpIV/L4zYpQM1ZMeEITslxSqzzCUFI5rZ8RcMiOjeY4e5VoqKld2MT7NSyZIpw3Hyi7X9QMdI",
-	"TQ2QUKqcKeKeg5F2UuXa0tKwrT60ileWTr9VOKuamFQpure/FzXPDr0EOfufnO1mSH7PWz83fO1X8ks9",
-	"iJz/yhbGjuLWv/V7k+fcLpMWtwExlrTQLOvQR1ViBT+MWuxtQRcsf1dZPsksH93gt745Pz/vr/2eKc2R",
-	"I+rDzYX59kVzurkwbMVUb9X+q5mbYGzRL7lh/Q23zN7b7PdrRgw3BbOnxW56ydmCEQNsxouCCMZywk1f",
-	"7PhD9Kn/gVwGf64Xks30hhdF9BvasDL+HcM+muhXdut95O8dauGIbqpuGJife3HmRIB9WZSSUm5eyW1J",
-	"FXcnuE3Tg0fZvuBWySUv4BDQlWI1M7Z34h9M5LQo7P1Aq4w8uSBGkgucoRP/spoXwQUgqu0ciTSfOI2F",
-	"klqjUOhTXIpifz2a8e8shW/ES2nWsVNuX/byVC+DK2fMSil+vxaKUZZbU4UkePjUulznx81mdGZ3px7N",
-	"U9cTptmKkDfcSlMM+YaLyPGmK8pFazm9JXfpuSj4MjyqcykLRgV8ZCmgUT733mOXpyI3B9BIo/CgihHB",
-	"dl75mUu5IWumWHh7HJzgUi4qfSu5U73Gf9EqCgevFvsMCOtGszmkodidWbH4uSkLahit4vTURlGRH2Qy",
-	"fMouiK4mLhmkePTJSnBzWFQGGhy+KmAC9w63+no1js6ekRoS1CySObZsb6VbXoq/b90xb/N3QdWKadNW",
-	"iJMSsWDLiIy9tZebY9CdrIqcGEYXayKkWXOxIlTsyVZOZNJhKWNk2d7IjhaWPoKeh0esdhoLa1kpnO6I",
-	"Z6fybZILR93XESasec1Nu8d0qbt7rIjGLXIsk9V8luROd432GZQLNl5hrAV59NLE7Wkz77XesJwspSL2",
-	"c0JFTgS7Z4r4IzaeZcuElfW9VGS3ltuWst97m7JnZiRnwrMfolt/6OTAZdKf440IjBM7zTVfrO2f9gSE",
-	"zljzBC6rn3R0A6ackBTHdxnOc2/N1w0Huu3wlA2oljmuqsnhmCPGnK+oyDm4CHqsOS/kYtNRdg5fvkpu",
-	"ow8+3uU6kpYRKQGTrUWDX2+UTOtKbPokYijlRrB0hy6BBlCwe1b0OfYcDi24gLa0KJg2ZGEnoTNygR/t",
-	"JPlVcsFyONVaEjDwIqr5TiRMOMswTBHNjFO34HhQQ7jRhIH8jCgldMuudfyNS660IXOqwI0iCPutogXO",
-	"m8zZUirWsgpDK89QFbl7/7WiyjBl71qmiSWi84pRZVrG5ziTx8j4HuxAyTz6AnJ8ZOTMv8ovKJsxp/LY",
-	"TU5fO6Hbo8dlG45sxkS1BR8G8mup2D1nu1lWu/jsJRTeQc0yJp6opPkslY5dMsTOADWkrbxnmnBNBOPG",
-	"ctecGdxBRfDrfabqkBPWW9va+KUY0V7TvY5NBpw3ljvsrPQVWcpKgf9U2z8u+T0DvjGqMmtScM9YhdxZ",
-	"63nNV+tZ168DfzzsVc1mhdyNem7Lck7FqEfxSj3IhHbk+r3ZzC0DvxylHts6Ja0j9mnMSvtuW5p9LZJ2",
-	"a1k0B697O4SOmM71kPb+KL5CSzR+p8fZkfHVeqxynzrjw84fN0Rzrt1EM6RTjLDfCaP2E/2G1PRY4Ynl",
-	"2Bg/LKRSbGH0uLMMJtTIR90dtaUf+daKmmfn4IjccoG/X8QkN8/Hvb0rxajWfCXAibGlamNFZinNdZ7D",
-	"n+zPb5nAX1QlQHVnzh1SyoLrNfy4ZhTogm661xgfKZWc4/90YTg6SjQzVflqzeCKt7Jyw94yqit8I1DJ",
-	"j20vGzBbK/yqYrrawk8F3+Bgbg/s2YiLW7U5RJW39pnJonnLTEshC4IPL86jM/FO5WcRl/KWi8ow3dr0",
-	"ixcvwj0/j+25osa+P/zai0N8otdOEYmoFHwlQtYANWKWzajGzaqE/6ng+H/ONf4Yo34tMALifPsi9mAp",
-	"zViLloqcqhYDw3RQONhXLuI3r3dSN/Q9fKT8/RtGlsKQQKB+y6kHtiPuODgR7RrgfMbk2ffoCOq4ILzd",
-	"MN54/Z6bxtqI3A1TLERDNZosCQ+JXkgU9qPetTpe9bNfztxwR3oVAlL6hXliJLZjyGijBXVK5JgQgDV5",
-	"hjxNO4xUj7f/RhFtB0aqffdhYo0wKU/u65KiiY33pZViNN+P92RoKSY6Zacwr+b/NvrRyd5kd8bGnKGH",
-	"2uC1w66mfW2X+8OFdHdLbk6K5/iG2DVfR49P7VLuc/uaayNVBJvxHVUFZ4rYe10TKYhZc436b0ZkkVvr",
-	"3F9ao2Shv/y7Wz9WmZqiYETt/xtD5qyQYqWtzeORJkwYcCYYRe9ZoeP2v1GMbibFXWN3jrPu7OSymvCx",
-	"DftbxXOWNlOmGB+ye10NK+FpsUlVIprDDV5hB25d+wJ37eJXxsjB7ssjFmJ7j6llU5UTOpf3jPwtCgIK",
-	"Z4UD+Nc5C8eTLTbDv1OR30rNDY+Fuac5x16maLph+8kbnbIyay/TKF9RYkodqjlDEabZLMV/v+0IihJR",
-	"FjzHa7YDvQCBMsZDMFZqFHTkCxMEjJ1jt3wv/WCI+DJ3byTaDG0u/bvckS0Ve7JjbKMJ9WASuvGOGW60",
-	"g2pxsYq6c+bM7BgT4MKx8mukDycdCOx6cdKKRcSPM+CC2A+f3+M9PGnd8yaP+ch+enPzGiEDhin7p//5",
-	"8/mTv14/+fu//OPtD7dP3v/zyX//5dOzbz//IcYeN9tSqqnQqJyaNjBxvo8z35KzIk9BzCDyupBFtRVk",
-	"LYtckz8t9P2fw3u3ZTUdMIkjNjEX2qjKw20GD1XzZMS/Aei9bLbQ91G7sGD0nv1YRXzeL+0jHgKh5C7A",
-	"RihrbwKHw9fhCQAz7okU9jxUpqZH5OauA1S0KH5czi5/Piw0fskibn6ESdrBBdshSgNHfUjstz3Mj9H3",
-	"Zx2TOGYRq31MbY+7mIEno4cGODyGgARyDwbngTnjBovD4EScI86V3V/OOMUa3pz5sYN4oX3vGOViw0oT",
-	"N3e8zp64ex1YNXVeuUbMKaFWtIPfeBpOog7oRogG/DzeAeGCG0O2OJCheXO4+iCa6nggWHyUh1qCxIuF",
-	"klMh7VaxorD/V5uqYAWLyogAx9pjM6cyHLzK13TOzXga/bgTYCElAADCcAdwbe/1W6kNqdTKGhCTDKFb",
-	"986oQ4jyYvzM31FePNStNAg8cOG2Q9OAp+6Mc3IdwPmAyXVYWOJjn32IbzxR3sPzLxVnyxhtAkhxVPxi",
-	"QNjJeoQOZ5PBx36VLfRCBLSA211zbBaglhvOa0hQb0gGZyF2At84B1H75JRUTaCgfcet1eDjrJVHvAV3",
-	"a3tXO6phAInlJId4W3CZmzVTjNAC3pKR8wnQ3dFen+5WoOvEe1KQEinK3TpbqWMkb2UlJhjKU223rhrl",
-	"43EF3vrZzLBtKRMqlUNS+O8K4A5gHuaAh0q4aBFbVOhVqrTZR1+XtCKFvGeFGesCPHX4sgdsKpUlZ04s",
-	"sS/hX/I8I9/83//9f76NhpPHeGidftQNgvqVZ54NaieBD4+mrJA3TEex8HNuYukkt3i2iTas1BB23vkE",
-	"ExBDhK4ZzZtkg4xoaTXgibcP5DxEkcBRTI7VfeEjf7jrsFA2MSpUyIgl/F7mdP9HTZgwinvE6cLS+Tgn",
-	"4xu5SoEFwcaeIgTt7gEQNi4H7WZFtvGNPXAsR5NeZ3inCEvEpSGFFKt6TRn6HSFha82oyjENbuxS8dZN",
-	"TnD4FuYrMZ4Ud3wlokMEEcJxL3JfQF909I3TtIMx167b92bLMncCgwU0aCXLpZ4+6UONVI85aN/QOSsm",
-	"Bj/8ldG/KQbiQNoHWfrfmhj5KZlwke3eMGU/pWAw3NkEGmJHphKvK5YIMFUT+PFdFWfHUk6Y610pTfIt",
-	"byfEGrRxUUkvDndSechEH74Rj5d/bex4NyKFa6pvuoava5bw5HZbV+9u5iKdnkEb/oqeJj5XVO3j5t5c",
-	"ysFA7WgXMKOljmO4aZAPy0Vf/7dTCOXxGB96F28y7EsYzkaZJEiiISe3waFNjy/2dBnjKVlIsWBqaky3",
-	"kDKGnAxzSzAeZ60AIXvEHj58uJ6kmYdQ8SH2GZdXiyw0LjhQJ9rC42MIO3BJp/Mw8Fx4+ga706w6ftZi",
-	"2XCga0Wok7eRSy3wNi1THr0tSya0pr6TTGityhGRqKq0tjBGVHUrdxWGdLONkSPn2nCxMC+j2M/XfLlk",
-	"igmDxgWIA65JwYU1X6VgV+ScgAHgbFquiRTFHlU99ExGrnMuVl2mHGK+H6Rh38N3Ysyzqng+QaHFoHLk",
-	"PWt3+USMvilYp580y+2E4wmpyiQUDAyljh+mFYCNHak1X05RA+zjCeV2mUrP9iHVA7ouelC0Ucws1myq",
-	"V0BXMeP3R8GIJxpZyHumNNxUlueuCCX2FEvNcoK8RpayKOSujioeRqKvUQMoMYKLVPCskHlxEW5cTfJw",
-	"qW76DcvX7No5eVFJ5Yy4g2iFIcjwVIxu/zobD+xowITua7FVeZ2y9tQ44C4SelkVRVQ5bN90SUxIn58G",
-	"M5OThsVYsh0bMvwaOZVDilGQultrv8HaatU4CX1/G+FTrGCT4CpIQBqBsnQPZv5t0cGl4cvUOUnoPUkk",
-	"z5xRE/9kPKxlPNokCg+CKRzGj/QMaEZN4hQMeDTd5RaV7yj6Oz5u+2ciIZO0KAh4kjMUrOeHQwJ1ZQ0U",
-	"qDjlRrDShNCQ98wLjv5FkHOHyAeUXmb16DkjBeU5ThPCydIwwg0pGM01MfLpLJ6IMT0JDbfsIdixev6h",
-	"XOypdDGpaGd0bU6BtbIf3qYwbBHf/Agls+9P7/tUcVs6Ba+SmcRuLcMAvE4oWnFjmCDwMeI3GXl78/qG",
-	"6AUt4vrpbxUtuNmncGSnPxRzDxeDMxGAA0NUmdvrcKtC1qlvXkekZhmxA/UD24UVuiaAeZa8YD+4/Qwh",
-	"Gd98E+PPREGO4IvPXdqC//1iELdz8ex45Oyxd3XpvZxdkANfrB1kzYkCS5tg1+vkjG/OD+bV1MjvWGqt",
-	"fSskWGpDLp6Rt/ylz6llYiFz9LIdRFcdrUccQN7E9IqEEuF5x683wZo/3jOlqsK5Yycn04XzfdFDuv3y",
-	"lz+d/Xzx5K+/wC///5//SxTo1otfDufttJBlEWgZEy2YX+DyRcugM+3YIdiwfZw/NDOGo/vI0I29kBab",
-	"jMz3gJ7csP0VBs+YBkyOWTNhxS4Ez1wOXjPutzFgVVf4uylnMwxsgy9GocsnHaL1tm8iGyp6KGqZ3nzp",
-	"2X86mKHGtvI+dpQsbUxAL0unOFpudBaZvwya+X17OMPLUih6Y4ekiedyBUHhgQhykxQWpVVC9Uxmgf3A",
-	"dndNQGrCaZxLNS7P+VjJPMV3GU14/M8tMkfZSUTuuhFX1kkQl9eIgNxBbLT2XQOEpKyM12aQClDZEU6h",
-	"tz80aoaB+PvTz+cXKPb+17Ofz588/+XPlz+fP/kG//SH+J0xKhKJJN4xtnHgtJrE3w4f12Tksu1EzpCX",
-	"OteJHy9Yb7PPCU5GWNRkAPM4xN20iGOEsy4OclbcnEIq1MNH1944UY9Pf6Hmu490cbyhhFjQJSRnhzVL",
-	"WvduwkCp597/bMXvmYhBSRAeI6HQyRWRZs3UjmtWuwej4v9U1ko0++qOGXs1m6YIS3QOHU9xeCdSZe6G",
-	"jJAdN2s3R/us00cvZtmUrKVTGTqZp8fYzChvBDl/YLNaZxd5DmwspDoNxSklyAxI/thBcMplDOHtVKwI",
-	"ZkebaCLdmmoiJCkLuqgZo1RMM2GIT17sb+7IpA87mybJA+aQWs99NHI8BoE6AR/sxgkxqaNLprmxhuYf",
-	"6BidyrpHoW9PBO35yjBdD6IYqgjInKkyNAwUzPns/OsnQMs0iJhJsXxd0Qi47gcu0IRmgujKG9UarRkh",
-	"ES420skGqWRRsKQlJdGSLMf560agRSqAp9ZIEBzarzLzOzO91mAD3wImzgIoTQ189nwWPVEeyd+/6JeG",
-	"Jao6Y3Kvq+QEGXiUAB47KtXxk6hBO9Ydc9psYvc2P7PMLTVGnluvEJ8gsXiN6YLeMgYNg6j13qy39gpa",
-	"GHoPvKWo0LXGUf/irwwr6eOwZmMSkauCb1gKpgpVt3yJNFws7is3xF5O23nB9CxRsUSn7nwE5K75as3U",
-	"FRFsRQ2/Z4DQLeQu1GNSN7xbzkAUKQEopGWppMvl8KQOPZ92QHVPffGmMDAbpevxAMX3fDsBCwDLeUnV",
-	"NLTjnK0qkTqkmKlv9Q54jHCD7p2C0dK5dwB8wQ3ZUU12ayaw2GXO49oulhaMJIoWRV12sFWL0IF2Db7Z",
-	"WqauFqHX+rejK/5DacUIbVzCxGg6u4JmsTd14C0xu0Jp45F3kTQ2AMfqGn5dB0BkhRDBjh/zsO97RBVr",
-	"vJo+xVK69J13FPe3Mqm+MrpME2BKec5pNWtTEHSopTH6LXXsbwBVOBknt5WGL6fMwfBlvPTuUL0YWTJx",
-	"B9sQS5y7eX2DYSmmM4K7RS6Q0a5ArOLfEFE1rdieDG2c0do9fiNeSN/0gI+Dgs9dsQlEIk9VAwAYJDdY",
-	"AiB2Q7lvpxP1JmX85fvvscnFyEwDmu+n5xhseFlOaxxQJmoMTxGJd/bxFA7tiGrxaa91H/rLPpoqUVQV",
-	"YEpToNmBFYlzaN5f47JbQr4N0/blkFHkBJxci4D6BgzkZE3t4M4PD1XAPFmjnIR3iaNxs/3NpdatbV/L",
-	"9FYFJFQCkjqSi+N39FcWwzCgLxG7G9knrNL5W+iuG2dYuSy8R8a/eMhLnfMHa0qSwR7Jk4HBBqAwdQg4",
-	"jfZ9kJu/FUUuMBsAHHmoetEtc1vlBnyfNLFPJW5Ggsh8IVhvE7cKBzWziW5g0wJpYpBXu7JQQeJdc8xc",
-	"7c6Hl0KeFi4fkGD4RIIEwkQvw2sCQUg027TcMtdwAnIfBWO5dllzWGjBJbraow1JXa2S211Ee6oShWv4",
-	"9MAKIX7lODecKvfpizhKmnsLl0PUlWCQREPme1e9nxuykFumiZGSFK1gTOjR8kH3WEs06OZhn4CebwaM",
-	"pknlKdKIOoyrR8ZlzgzH0841YR9LtrD7Boi1lWt8ciDIlOqWlUhJR5eAJWAtX6g2wCZjRhvowVXQxWZg",
-	"s1xhptaIjmndX9y0rKqbrA3PBtuhjA3M5VXKWdKbx5U/O9iMEQxoDofMMdphkk1tTta7AwFU5xxbGNqz",
-	"CxgDAT2my1mOrA9dzrC9WX1Ga24OajAWCJtw1MAd8octnQV+CzE/FxGfFHmNOaQqYfemlxIdK2HjcTmI",
-	"G2l+iaV/6OtO3C18UwQ/8KxVL/mbGAc/oHUfrL0ZuDXF5sVxYteNJjvkZIbyVEs9aqrJHn38w0EQt/00",
-	"bNEDQyVmXkqNV3S3/6TUGOQddCmFZYYXUlhVYUrbtsEyxYzqhOfFl9eLiV5a6ibs8JAUyhOWszmmNO1D",
-	"1KEaDhjrWEPhEDclXINtczSPcco7x8iJLpydS0nuJtdQ8M05H4kQyW6c7/w9fnye5oTyyEk1Zkqt417u",
-	"t78s/Hb7Bjt9u3Z6KcQOMMjnaLuSwX7kdPeLsGBEvw4woyqHahzpgw49h/PxKVjTzI6mwH5CW8EHLskF",
-	"WbKiIBRBHs+IXtPNPiPPiZYFzzPygjCq96BxbSvNFxi7jKiNC1oUcXecrsCGINpYW4TraaWKjq8MHexC",
-	"egfvTNRYADdiq/gI4OVcebeOJcm3Y3MnaB7dFavtWqVeEMBj7knJFFkA/KNSLIG58QVYYp0SqEqXRFzI",
-	"rTUCd4xt/qhJ6TSqifWjDFX3MfPkJ4HFVzCeB0mTsK4G60Qo5FBGFzXy8NZFSBw9m/n4tWewKYPntxIP",
-	"S4n05SgeFL3uduM4TXn8Jo3Svj+snJHSq73/5EQukro1y2hqgt06Gn8S0H7CZk14fbI9pk/17FgSANPN",
-	"SCU4Vld1HUv70bwkcGbdlDceTNh2jx15idQdGJsr1iFBGnAIeIeC9mCJ4rMTon2bqNCrO777cLReyx3L",
-	"4y3fR9THiI1x44JALVkk4kChaFx7Ip5pqBnvENjp4PVJ27fRkXfpUNGguuBP59IoLZVcdZqITXfCjsE1",
-	"6CrWX+9BpXh8p8tk42APusJyO7jcmJyEEMtPZSExYPBYCW8PzjE7KmfsQOpXt2dhNwurNe0o8aA6xPgU",
-	"6mRavYNLJZoZReo4jWrchshhX4cwbMlox4suyLWdGu62iM3HtKnA4bVYu0IzzvPleRFaSdXIvEdrwTjQ",
-	"KTG6wqD/fF89iGDlAcKMpVy4wda4NbD7ijy5wObBUVEyn5hznvYpQ23/65QTasv0yxFA8o5707fUd++u",
-	"X5Sk2k86WXMjQjMdtqwPkPAT0BpzJSuXzJXORhhNxQPUgMqdbsAECcpEfaSUhE+AlUaeXvh+c3xxpOjM",
-	"akjDI/RvmRTe3vKcf8GaCbQVEYfBgwoKNI5yvXMd7jqXWbIZ8XjDR+Qp4ynZPXZq992YWRRrtesmE11/",
-	"q8hmomreg9ufJEaOlU+eF3Sx+QfbH0oDTqU+/c0nOfW/nCxd5RCBE6xURjffd6cyPXXFVU+qc3LCFWQu",
-	"saWmR2vUIcv/rva8+ht6y8xa4j24WAv+W+VrXHu0vKW/5MArrHVQGhIk806sJRjdjxCOnMTo/lETuRNk",
-	"R/fWYnFzuiKs1U3XJ5G1qwg/BNr8hVNpp9z6QU5q1zu/oAX09cnIxTeXz8+jxaub5NJoMJDrds2FaYmn",
-	"Xa8yegHGZ5sGTBHj3DDL5+gg9vgOccdkoY7uPwKhx5wvDjLYP91jQ82jOomrjf3nx0hT818rpn3RnEfI",
-	"5U3klLqeXaD1IRjFFfNXHmah4Yr3uK2x0Sa/dT5c/c358Wjnm0E8UsqrXkc9jqNXUIp5XOKbHc7Vhp+K",
-	"qbVHMY08kQJ7RflK7eyeCQJ7BgrXWyk65cUfvODDgfygFPDkfDAndBogbFNUGAiR3MxU5f0Ea9/VMLMd",
-	"1USxhVQ5y+uel1bIupYVUYdbtMVc0p/5tfIzYwmVQ1/9gM8nEjSTmXuNU9bn8CHRY3tVVwydYnVBKDtZ",
-	"zSttoKRaSSYaQjpjY+FaPtSjxtbxz+Za6OKSXUJTLPvI9yzuRbzmzLIi8BuhOqx0gSk50xyouZJlCgxY",
-	"MHpvx5ICe0xAMzVECOYSs5+g9NKaFeWyKvowgi5SZUIf5om+oaNDqm5SYzBka3fFxdVb/2kN8BOu86Il",
-	"06BgXaUNmPE1zAfq/U9vXdkI0vTp7IUrqGHa3PUB7oevifh1VZW+Dy9SL3JmoWp+hHmhbSZcai6uZt9U",
-	"MmUnFRa3aL1Laz6P9d27MWRBhYtPQFQPPFst+R1GHYaLCyjq6xNFULDc4AC170ywjx6GOTKMXaWqpSGj",
-	"18hoqjcMgtoj08fXUw1mbtayMu93Mon4bRRDq5HsJNlKxVzP06XVFWVljshIjyoE7pgHO9CaosffBHxQ",
-	"lyh2XOZFpQ+p1NIgdjg+oK40Bbx/6lRenrREF3K7lMpQx+0jdp9Rza6Xhqk37eLuLT+N0gYTVw+nk45P",
-	"Fi2k3Lzz2LWId1LKzYd0kA23buAB5364XpqUjwnDF3cefzIKYmi/MTAoNtoaGDNsnDOtiRLEZN4MXQZe",
-	"QEw9VSEdOnRLpnoFPNFqphMSoM2OXVZrevE0jBDuepvanfW3998tPXFaX62pWCVKNftqMLFenobkEvIt",
-	"0LRyj2dNwAg+pmIPBkRaB2DLJVtMTYh+7BYVWT2tUc0qdrxfx37Qy97zx/YjhIwKPcUhnQiZRisI+QJJ",
-	"gf8cx5temcQv/UBJnw800csmh34Sifos0B2xxpS4R8NaYlD/ewq0BEoxJYDZ+FldF4P9VtFCh/5ZV5i+",
-	"n4IMXxza/tQup12jqR7AO7xfBw3UaC/bYN81phHsEm6fgcagBxMWjp7gDjRdtz0NScPGn55Vovzl/D8d",
-	"u4tW3h/YTwByFB5n8zO2eU2jqd651PEtZNrwbRKQCiYkuorJzkpMxRYbKUIdPbQYlsa1Bx893RvDttEs",
-	"NWn+21SkYhmk6gwm+fvnju2Qm2we6BInQgxvyRdOkUdvlFWfsXMgqqmJo3ga8/p4GFMKtjmthMBoY3O6",
-	"P+wUPRqCglUufTuwTVwWk2fqmiWDWlZNR8IcETb1YQqYsZ5qFvSE8Ec+JSRexz3aho2i5tIX0eqHYjy3",
-	"PfiABrG0UTq3NiN63LsFwdN+smGsCheWIhpMtZ8ZkYoxc/GuheoKC9J0AFUFtjZbOFX5VwkZr741vANS",
-	"0RWFP58MUDWNxMZXeJqSBpfCMYyv9YhwrqgEQaiDC6kbV4wCqR5uajpu/sHP4Sva6XVxhZoXoBgYigb4",
-	"6cmOm/WTNRTfKJZsxRKWn8sIDrpEl/oJFfkTbOSXzWhRPIG/Rl9wT4uqPZOFklarBf3DFcZ4gtONfv/4",
-	"hM66KoLLmXVTadmVQ2mdrVhE3+ioYjhkKARIEMGMFSUosU9Cq5R42vwXKAR5NCq4W3Ixer1+Bqm0lAkH",
-	"oRTGXiqtDHXNFICznB+7pCv2lPjeIfM9sacv87WZ5tKsiea5Sy1aMcEUNb4CGjdPCZSMgQ/fff+KPH/+",
-	"/K+EC/LT+1cZBiIhWoyoBxkYN0/JS6pcfW/fWMyV770iBdS0gQ93vuwDFjh++j9ETaPL2S013BpQdSmZ",
-	"mmNnF74oFS357HL2/On50+dYFGcNW3gWuv5dmWzLYtTO5CafXc7ecG18CBxvmFIKjQz47Pwcg1b27jdO",
-	"iBR8Ad8++9WFIpF9xve5w8EipunnbvWJ15ayztnpXa5YTW5JqyKpFNVrOPNp05/h5TUxzj65nz4jQxUM",
-	"9Yc2Zd5B2wE/3R5pXsQbEghCd77m3fRZQn1kumUgSC9//jTj9r12O735d+n9t7PwbBlVsSzYiYNggl+y",
-	"WVlF2OGOmb+33s+0eSkxb3Q0H0zC4is9MuxCRz54wirsPi4IY8fFUnsPPo9hkzt6j1XZjuVjdHbps0/4",
-	"w+fk4f4bM7XQ6DBWbMDmkTP3NcsnDxIJg1lJMAb4lSKH30p2UCRdkPiUBDsLlaHUObhu7vAH0O7RT1Aa",
-	"u/jdoyITu5DmNFru93JMzpgwyoeuU3fhd+6Zr3VgRt2hdpKjblDwu8hVvwk4VYrbrT7+nopW0L/Oc00c",
-	"mb0mVMjVU/LeVz2zH+4JmIQEm64SKRbsilCBtZbxgUrYiVJSQVHl3OpGii3tb0+x9XqwbddlyUR+ko17",
-	"9NMasOC0nQ6BhOdh5ZuLAy5+P+Jx53Ia83YkU97OK0hmQ+RxyH+fnf8ud2RLxR5drsJeHCcUD0ssgJ66",
-	"Sb/n5mjmynp9uHHSlwAtxRoi6ASYXc5+q5jaN/peXWFk3K1a1yl5zKvb0iKyP9/dM4UBQwzDLABytZBb",
-	"BIRkZF4XbbmqbR5XSgRqYZx0P4saLZlUjjxA5XeoHDkgbZ/IHzCs5mqcQT2+k5JNuJyfFNF+wDJmRx+E",
-	"QR4/zqT5IjxfV7JK3LN1h3LAPilXbOhk2xIGcVIq623jW//il+C4wNLvRhes60o5WvaaOum2wsQa0dbu",
-	"0gaCbgdtgwyW8H9KXkIlfxiCaEP3jbCDPo10y0CjMeAvkMvlU/IBSsOqfWafgFG4hhI3lzAWFXrHFJRl",
-	"0O5dDaAVvUUdnUgpwIWc+Jwa+KXZ9F7Y4pEYyC0Hc5tOr7eMGDpPqtd1sz7ghLpj32k59eyTd56O8FlB",
-	"CZkxx+oGeFIulwFDn8x1NZ7TDjxZ9zUOvFadvO3KaEKbSrWumgkTuT263GinYl0BItwjSV2eD2ZAwDnV",
-	"feMCUsKnENS1l2gJiZPyQ9CQKm6EfZBqY8mRU4O9Y3dU5fqqK1n6a32v9q6b4u/s/ujkh31hCdCkvUUF",
-	"AMrmx9jis0/4w4gjX+/bV/FST7xU2v5s00z9MdzZ78PXn5oxm/6jvx/NxufSpfR3wFo9nrQGnNVj6uEw",
-	"/5TDmLGNFfleWcZYG4VUN0xLPJrMWMN/0Jp0j8SDOB1NqpWJfCTnB/nej2uL4sKGPPVzKTeQDkEF4a08",
-	"9AcS/AzefPYJ2y8PhjpeIhjlcATNtXJ+kMQ5fBBusdTVo+6MXfKtkktesNTOrBTN4dWuYYgl0sm35WzO",
-	"NM/Z2Sfw4aZ36ZXcllQxO239Jbcq8maY6X8UHkC68oTH6P1OugNKNQFsADFrqBjUdCOBqkI6CwAT0KuE",
-	"GrJQUmvWqv+/PQUHsY+lVGlP03fw8atKKb6oimo7Tqy66PDQtvro16/o+lvo+2h0q5fAKlDKYSevhb63",
-	"Jvi20tboR5M+5b/1LDxNn5nAL3JhmHkCDTO3bb5p6shxgVdTd51RmQHyBKr25g7c/wpHfvKa6zom2Bqp",
-	"994TcAjfeg6JGzovsZsasjYXWZNa8C93P/5g92lLpPI6gC6toafXjJkrcLtDSgCYRI3/5bCRdLPt8eVj",
-	"aJY4zJc2dXDUuLPjgzObuSD8JDd7ncgX3913drfa+wbSaVUxkEfODabJQhbVVmiylkU+wsq1733vkra+",
-	"QMSvXmX8mFmR/Orun2G66Kiaj/jaLx/Uc8QeypXirMiH0AipPJyBbJptWbBJOWYpPI+dWvPCMUB++E4q",
-	"jY465oNEa8t/k7KZlNyNqTaisEa3p3w9pTER05vmfDzkyHrP2jB24m391HQT6CuYPOMahXYbjY6CXDhL",
-	"8DHQFYGb06F/IQnZiuW3leaL//r2TUauX76y19vbm9c3iL1ACMWW5ozM91h7vuBMuF7DoAHy3MMyIKVU",
-	"15djP7iQ528bKO8j+VUar+8YkXZxsqE7G97f4GuAK5ziMHWc+im7NqD1NKdNQ8KsL72kdj2mjST265Vh",
-	"CQW2zq19NAV2YjQRSiunorBQkxvKHdH8IQ5OV1WnY7/C0TjBhnwZtFHYHTOsdH1+fri9dS+dFyJbV6Rg",
-	"S+PK9+wddh1qxhgCJVeuCBWYe0sM+2jIhrFSg5rmO7bWYjeY0fODAN0QAXXxLN0BN57rzjUp+IYdnH1i",
-	"ei8ePDufONHdhSmg5Lryj9/Vk0Etka1PLtTGmfi+V+4DZNsDPQHQTefjtmjKY9H5YpRT4IPihqG/xKM/",
-	"sDIqdLJMyFP3xHAgvTfUK1nICqG8kHZk7/E2erc/0gK+M3WkHyB1DpUE30k5+nb/4ZSX48Uz+N7Hv2/+",
-	"ozlMoofPdbfmB3Eu1PJsDt1orf6nXSsQeywzq0Vi2w5oz0GJZsbYR+d0selrhr7p/Ne5GQ9olD/WBDk+",
-	"WsfMyYVk3fRhlapsgQo+1YGCv1tTw+6Zgs65Vnun+qrpL+3yqf+oa2mEZV2ayqZU7Pu79zf2YGE87Rze",
-	"i/wplqWkij31YvgvVhSf4lQiZY/XAdNQE4dVBweOr0pqd8E1AkbsRwkdGPzHdi4OBxZsEVlTbc9UCn7y",
-	"jsFbTrItpz9UYQ+WR/c8QcO3fl3JRsphuGIti7ypQrcjviNKrAaXHvVCem+vXLed4P1sGiNdNZqka0h3",
-	"pIfKfRvmNMax4xjjQTqbvSF8lY+U8fmjf+YRDbp6jJi1Dfh4LE1EpAAAF7T0esC6gSXs59g6aNj9jE5a",
-	"kRMN2aihE3yks9kf3n/3J9CL4UZz9hfSLJtdv3w1y2Zvb17fRLPsmyaJo9xuYOO/cyb84MGp9Xw3wpjD",
-	"UzsKtBfPGEF/MEvZkQd46n2lhOUpUwlG4FnLSNcvXxEujAyud2gfT5hYKXrPcnv1oxEL3xnBdt/hN9/v",
-	"S5Z/mTCHtZh69u1UC7dtdn2pkMbc9SOMVE7whmGiXU9ZTuhEDX14JnRh6xZPaIxU7wiAiTcTGcv5lvse",
-	"xOtM+4IZKVDiHV8JLA40QqeG/pRQM/VoVS11e925qT7i5fWWxYOl0p5O7L1JuHh4KKBP4BvxZY4227rO",
-	"3K1meS8OusRKqrVVkvrJ+BPFAk4geOGXkBHT9/zuoZsNhwtwOINhtjt85FTRr84dT7e8iFc7XELR20hB",
-	"mkrAPYZ3IJnvCSWqKtgVAStpxzXrWKVGEqwTmCocPtAFJ+Ll/d7OmeNlHjwY1n6kUGZmfGh2eulxR7j2",
-	"VD3RRhTmjIrqBTW0kKsKzEjHGg9hrqAobJq9/ENfIrwaFK47RI/QEsgsl7kMSGfrAez5xFL2Os/v6lJ4",
-	"j+SVqinwZcOcrWFPHOA0vvFM6lrGzjRT3RmPjizHaaVi+k3Jd8CTP4RAu2HyfIgRp7NH/a5k/06it76U",
-	"cArBj+3V4K7gx6fQpiAUd7UR7314dkDMpETcw7g8qegWnZT8pxc2HzxzfzlFqSlQngQUmhb1T+ytrfN4",
-	"ffUbu90Q1HDYmSZ7c6haNY8wwV3inJ6KCbJIB53uSupi1zvqwD2uJnhsEk0l5ohjPVnw8Gvz4mOkTNUl",
-	"PJMC2PW8f7xzAQOkwhb1DuNTDzwRfbatV/cI+9os7IvvLFRdVvf+IFaqmF3OzmjJZ59/+fz/AgAA//8=",
+	"3H39ktu2sueroLS36pyzl7bHH8neM/PHlj+Sk7nHjud6nHh3s9kqSIQkRBTAAOAoul5X7TvsG+6TbKEb",
+	"IEESoEhJM8m5/9gzI4oAGg3016+7P88WcltKwYTRs8vPs5IqumWGKfjtDd3b/3KmF4qXhksxu5y9YUta",
+	"FeaSGJnTPeGCmDUj2lQ5l3/SxPAtI/8uBZtlM26f/7Viaj/LZoJu2exyllP7i16s2Zbaly+l2lIDHxj7",
+	"HbMv7WPaKC5Wsy9fstlbmudM2WfhfSU16+Z1BX6YzRT7teKK5bNLoyoWjvBPii1nl7P/9KRZ6hP8VD+5",
+	"zmGId9QwxWmRGGTrPz5xmJuC7nElbZJ+WkvNSMFoqS+J2Zd8QQvy5xwJ/ZeMzNmKC8FURqQCavOcyCWh",
+	"pF59jNJLqVqU3tLf3jKxMuvZ5bOv+4T+YhenSyk0g82/UXJesK39cSGFYcLYH2lZFnxB7cSflPjEP/+i",
+	"7So+j6SFfy+M2KUDNWTHhCE7JcUqs8wlBSOa2fEXDIjo3mOHeakUFSu7GZ9npZIlU4bj5Bdr+4GOkZoa",
+	"IKFUOVPEPQcj7aTKtaWlYVt9aBWvLZ1+rXBWNTGpUnRvfy9qnh16CXL2j5ztZkh+z1s/NXztV/JzPYic",
+	"/8IWxo7i1r/1e5Pn3C6TFjcBMZa00Czr0EdVYgU/jFrsTUEXLP9QWT7JLB9d47e+uri46K/9jinNkSPq",
+	"w82F+fpFc7q5MGzFVG/V/quZm2Bs0a+4Yf0Nt8ze2+yPa0YMNwWzp8VuesnZghEDbMaLggjGcsJN/9rx",
+	"h+hz/wO5DP5cLySb6Q0viug3tGFl/DuG/WaiX9mt95G/d6iFI7qpumFgfu7FmbsC7MuilJRy81puS6q4",
+	"O8Ftmh48yvYFN0oueQGHgK4Uq5mxvRN/ZyKnRWHlA60y8ugpMZI8xRm6619W8yIQAKLazpFI84nTWCip",
+	"NV4KfYpLUexfjmb8W0vha/FKmnXslNuXvTrXy0DkjFkpxe/Xl2KU5dZUIQlOn1qX6/y42YzO7O7Uo3nq",
+	"esI0WxHyhltpiiHfchE53nRFuWgtp7fkLj0XBV+GR3UuZcGogI8sBTTez7332OWpiOQAGmm8PKhiRLCd",
+	"V37mUm7ImikWSo+DE1zKRaVvJHeq1/gvWkXhoGixz8Bl3Wg2hzQUuzMrFj83ZUENo1WcntooKvKDTIZP",
+	"2QXR1cQlwy0efbIS3By+KgMNDl8VMIF7h1t9vRpHZ89IDQlqFskcW7a30i0vxd837pi3+bugasW0aSvE",
+	"yRuxYMvIHXtjhZtj0J2sipwYRhdrIqRZc7EiVOzJVk5k0uFbxsiyvZEdLSx9BD0Pj1jtNBbWslI43RHP",
+	"TuXbJBeOktcRJqx5zU27x3Qp2T32isYtciyT1XyW5E4nRvsMygUbrzDWF3lUaOL2tJn3pd6wnCylIvZz",
+	"QkVOBLtjivgjNp5ly4SV9a1UZLeW25ay33ubsmdmJGfCs5+iW3/o5IAw6c/xWgTGiZ3mmi/W9k97ApfO",
+	"WPMEhNUPOroBU05IiuO7DOe5t+brhgPddnjKBlTLHFfV5HDMEWPO11TkHFwEPdacF3Kx6Sg7h4Wvktvo",
+	"g/cnXEfSMnJLwGTrq8GvN0qmdSU2fRIxvOVGsHSHLoEGULA7VvQ59gIOLbiAtrQomDZkYSehM/IUP9pJ",
+	"8ovkguVwqrUkYOBFVPOdSJhwlmGYIpoZp27B8aCGcKMJg/szopTQLXup429ccqUNmVMFbhRB2K8VLXDe",
+	"ZM6WUrGWVRhaeYaqiOz9t4oqw5SVtUwTS0TnFaPKtIzPcSaPkfE92IGSebQAcnxk5My/yi8omzGn8thN",
+	"Toud0O3R47INRzZjotqCDwP5tVTsjrPdLKtdfFYIhTKoWcbEE5U0n6XSMSFD7AxQQ9rKO6YJ10Qwbix3",
+	"zZnBHVQEv95nqg45Yb21rY1fihHtDd3fFFSImKOqYFpLMaREjXMlIUGSTosBYZRyPHmvgv/mYS1kyjCB",
+	"gPAkSJBOx/YR/F72YNkN1VdkKSsFrmdt/7jkdwyOnFGVWZOC+zNZyB0xkqz5aj3rusTgj4cd0tmskLtR",
+	"z21ZzqkY9ShqI4f3RtpT5N6bzdwy8MtR6rGt0287EpPGDNxvtqXZ17f5bi2L5s7qCtbQh9XhgbTjTPEV",
+	"GvFxdSh+khlfrcfaRanrcdhv5oZorkQ30QzpFCPsN8Ko/USXKzU9VnhkOTbGDwupFFsYPe7Ug/U58lEn",
+	"3rf0N761t/SzC/DhbrnA35/GhN5K4o0cRBBeXESmzfNxs+gKCqo1XwnwE22p2thbp5TmZZ7Dn+zP75jA",
+	"X1QlwDpizuNUyoLrNfy4ZhQmgp7QNxiCKpWc4/90YTj6ojQzVfl6zUCLsuJow94xqit8I1DTj23lOXgG",
+	"KvyqYrrawk8F3+Bg9r133OyBk4T5xIC33A7akxWXc2pziFbv7DOTZeKWmZYwObRnjTf/WcSXv+WiMky3",
+	"WObpixchx1zEOEZRY98ffu3FIS7Ta6cBRnQ5vhIhw4D+ZmmvcQsr4X8qOP6fc40/xqhfXzcBcb5+EXuw",
+	"lGasK4GKnKoWW8N08Gqxr1zEVR4fHWjoe/hAesUnDOmFsZjA7pFTj3vnsuTgvbVrgFMbuw2/RQ9cx/fj",
+	"DbbxXoNvuWnMvIhkmWKaG6rRVkxoVXohUVSMetfqeJ3bfjlzwx3pzglI6RfmiZHYjiFrmRbUaWhjYi/W",
+	"1hzSTncIERhveI8i2g68A/bdY7TOg7b82Z2MUjSghP5tpRjN9+NdSD39/7BTdgLzav7vox+d7MZ3Z2zM",
+	"GTrV+VF7Smva1w4Rf7iQ7m7JzUnxHN8Qu+br6PGpffl9bl9zbaSKgGK+oargTBEr1zWRgpg116g9Z0QW",
+	"OdOGeKE16i70wr+79WNVrCkKRtTxcm3InBVSrLS1mDzEhwkDXhyj6B0rdNzxYhSjm0kB75jMcWa1nVxW",
+	"Ez62YX+reM7SRs4U00V2xdWwCp++NqlKhNG4QRF2QOraFzixi18Zcw92Xx6xL9t7TC2bqpzQubxj5G9R",
+	"9FU4KxzAv87ZR55ssRl+R0V+IzU3PIYvmOaVfJWi6YbtJ2900k/i3XujnHSJKXWo5sxMmGazFP/9tgcu",
+	"SkRZ8BzFbAfzAhfKGP/C2FujoCNfmCBg7By75fvbD4aIL3P3VqLN0ObS7+SObKnYkx1jG02oR/HQjXfr",
+	"cKMdRo6LVdQZNGdmx5gAB5C9v0Z6gNIR2K4PKK1YRLxAAw6M/fD5Pd4/lNY9r/OYh+2Ht9dvEKthmLJ/",
+	"+l8/XTz668tH3/3r3999f/Po44+P/sfPn599/eWfYuxxvS2lmopJy6lpI0Ln+zjzLTkr8hS2D0LeC1lU",
+	"W0HWssg1+fNC3/0llLstq+mASRyxibnQRlUe5zR4qJonI14PgE1ms4W+i9qFBaN37H0VCTa8so947ImS",
+	"uwCUoqy9CRwOX4cnAEW6J1LY81CZmh4RyV1HBmlRvF/OLn86fGn8nEXiK4hPtYMLtkN4DI56StC9Pcz7",
+	"6Puzjkkcs4jVPqa2x337wJPRQwMcHvPoA7kHURHAnHGDxYGfIs4R5wjvL2ecYg1vzvzYQaDWvneMcrFh",
+	"pYmbO15nT8hehxJOnVeuEexLqL3awes8DaBSR9IjRAN+Hu+AcFGlIVscyNC8OVx9EMZ2PBAsPspDrYvE",
+	"Xwslp0LarWJFYf+vNlXBCha9IwIAcY/NnMpwUJSv6Zyb8TR6vxNgISWQF8Jwhyxu7/U7qQ2p1MoaEJMM",
+	"oRv3zqhDiPJi/Mw/UF6c6lYaRHy4OOehacBTt8Y5uQ4ArMDkOnxZ4mNffGx1PFE+wvOvFGfLGG0CLHf0",
+	"+sVIvLvrEbOdTUZ9+1W2YCMRtAhud82xWQAXbzivIUG9IRmchdgJfOscRO2TU1I1gYL2HTdWg4+zVh7x",
+	"Ftyurax2VMPwE8tJDtG6QJibNVOM0ALekpGLCZjp0V6f7lag68R7UpASKcrdOFupYyRvZSUmGMpTbbeu",
+	"GuWjeQVK/Wxm2LaUCZXKQVj8dwVwBzAPc4hPJVwMiS0q9CpV2uyjr0takULescKMdQGeO/jZQ5SVypIz",
+	"J5bYl/AveZ6Rr/7f//m/X0eD0WM8tE4/6oZQ/cozzwa1k8AHV1NWyFtAAUTcONzE8nhu8GwTbVipIWi9",
+	"85k9cA0RumY0b7I8MqKl1YAnSh9INolCsKNgKKv7wkf+cNdhoWxiVKiQEUv4o8zp/k+aMGEU91DfhaXz",
+	"cU7Gt3KVQmmCjT3lErS7Bwjk+D1oNyuyjW/tgWM5mvQ6Q5kiLBGXhhRSrOo1Zeh3hEy5NaMqx/zDsUtF",
+	"qZuc4LAU5isxnhS3fCWiQwQRwnEvcl9AX3T0jdO0gzFi1+17s2WZO4HBAhqYmOVST5/0oUaqxxy0b+mc",
+	"FRODH15k9CXFQByoBln1vzUx8lMy4SLbvWHKfi7HYLizCTTEjkwl3lQsEWCqJvDjhyrOjqWcMNfbUprk",
+	"W95NiDVo46KS/jrcSeWAFBFQRzxe/nuD9rsRKVxTLekavq5ZwpPbbV29u5mLdHoGbfhr4DQVNJarxxOw",
+	"3bFm4FKxhOthPYLcdlKv9t85kqd9BT5zZbTpd8tW3n82gE2JAFBqW6xjh+KXQGMoWsInDvfF4fW55nxm",
+	"a6/SFS3epemQvPFdFn5z73tidt4ZUKDOIQFOCYwry3qOS9zWR5mXzxVV+7ivYi7lIMpgdPyC0VLHMz9o",
+	"kEXPRd94tVMIlYkxAaAuQw47woZz2CZJwWi81N1OoUMKX+zpMsbNt5BiwdRUQEIhZQxvHWakYTDZmrBC",
+	"9og9LDlwPUkfBSaY3DOEehAlfW/QaDwXnr7B7jSrjp+1WA4tGAoR6uRt2F0r5YOWKXf0liXT4FPfSabB",
+	"V+WIy6sq7b2FcADdyniHId1sY+TIuTZcLMyrKOz5DV8umWLCoGUM1wHXpOCCEVpIwa7IBQHr1TlkuCZS",
+	"FHu0U9CtHtFFuVh1mXKI+b6Xhn0L34kxz6ri+QRrDBERkfd4UR7xWEwB6v2gWW4nHE9jVyahHSMOYPww",
+	"LfRA7Eit+XKKDmsfT1hmy1RRB48HOGCooftPG8XMYs2murR0FfPcvBeMeKKRhbxjSoOksjx3RSixp1hq",
+	"lhPkNbKURSF3dUj8cP6KE9klwg+QCp4VMn9dhBtXkzxcqpt+w/I1u3ZOXvSmch6Ig1CbIbT8VNh5X5yN",
+	"RyU1SFj3tdiqvEFUuxkdFh0JvayKImrZtCVdEtDU56fBegZJq3gs2Y6Nd/8emdhDilGQ8F+bbsHaarsu",
+	"mfXxLsKnWPcqwVWQtjgCIuwezPzbooNLw5epc5LQe5IwtDmjJv7JeEzWeKhUFNsGUzgMfup5fxg1iVMw",
+	"4I5Pmon11d8J0Ng/Ewn550VBIAyS4cV6cTieVdfjwQsVp9xcrDRxacg75i+OviDIuUsnAYhpZvXoOSMF",
+	"5TlOE7AQ0jDCjbVrc02MfDyL5yBNT13FLTsF+FjPP7wXeyrdz1n8/nppzgEUtB/epACYkcDSCCWzHwzq",
+	"BwRwWzpl8pL1B9xahtGjHRyF4sYwQeBjBB8z8u76zTXRC1rE9dNfK1pws0+BIM9/KOYe6whnIkC2hpBI",
+	"t9fhVoWsU0teR6RmGbED9T3bhXX9JiDRlrxg37v9DPFEX30V489EGZ/gi89dzo3//ekg6Ozps+Nh38fK",
+	"6tK76LsIHb5YO7yluwosbYJdrzOLvro4mBRWpy3EEvLtWyEtWxvy9Bl5x1/5THwmFjJHF/FBaODResQB",
+	"2FhMr0goEZ53/HoTrPn+jilVFS6WMDmPNJzvix5M8+d//vOTn54++uvP8Mt//st/jaI0e8H34aSzFiwy",
+	"gotkooVRDby+aBl0ph07BBu2j/OHZsZwdB8ZurECabHJyHwP0N8N219h5JdpAJSZNRP22oXIr0srbcb9",
+	"OoYK7F7+bsrZDFEZ4ItR6PJJ4wu87ZtI5YseivpOb7707L8cTK9kW3kXO0qWNiagl6VTHOo5OgXSC4Nm",
+	"fl8fTk+0FIpK7JA08UTEANEwAH9oMhqjtEqonskUxu/Z7rbxvk84jXOpxqX4H3szT/FdRrN1/6VF5ig7",
+	"iYisGyGyzgIXfonw3R0E9mvfNeCfysp4bQapAPVg4RR6+0OjZhhcf3/+6eIpXnv/+9lPF4+e//yXy58u",
+	"Hn2Ff/qnuMwYFXZBEu8Y27iQWk3ir4ePazII0y21AbzUESd+vGC9zT4nOBkxfZPR9+PihNPC5RHOenqQ",
+	"s+LmFFKhHj669saJenzuFjXf/EYXxxtKCGReQr2BsNJRS+4mDJR67pEaDPyOiRgOCrFdEsojXRFp1kzt",
+	"uGa1ezB6/Z/LWommDt4yY0WzaUo3RefQ8RSHMpEqcztkhOy4Wbs52medPvp0lk1JuTuXoZN5eoxN6/NG",
+	"kPMHNqt1dpHnwMZCqnOonFKCzIDkjx0Ep1zG0hOcihUBnGkTzQJdU02EJGVBFzVjlIppJgzxmbf9zR2Z",
+	"sWRn02QowRxS67mLRo7HBNQngNvdOCGgenShRTfW0PwDHaNTj/so6PiZcGm/M8bcI4CG6ogyZ6oMDQO1",
+	"or44//oZoF4NnGtSLF9XNIIM/Z4LNKGZILryRrVGa0ZIxDqOdLJBHmQU6WtJSbQky3H+uhFQpwqw1TWM",
+	"CYf2q8z8zkyvUNpgD4GJswAHVgNLPJ9FT5RPQ+kL+qVhiVrwmJnu6r9B+iglkEwQvdXxk6hBO9Ydc95U",
+	"ePc2P7PMLTVGnhuvEJ8hK36Nua7eMgYNg6j13qy3VgQtDL0D3lJU6FrjqH/xIsPe9HFMvjGJyFXBNyyF",
+	"sYZafb6wIi4W95UbYoXTdl4wPUuU29EpmY9o8jVfrZm6IoKtqOF3DMFichfqMSkJ75YzEEVKoGFpWSrp",
+	"EpE8qUPPpx1Q3VFftywMzEbpejy69iPfTsACwHJeUTUNqjtnq0qkDimWmbB6BzxGuEH3TsFo6dw7AL7g",
+	"huyoJrs1E1giN+dxbRcLkkaynIuiLlbaqmDqEOcG32wtU1fB1Gv929F9QqAga4Q2LttnNJ1dLb/Ymzrw",
+	"lphdobT5MYqHhBxMQHbrOnegDoDICvGtHT/mYd/3iNr3KJo+x/IR9a13FPe3Mqm+MrpME2BKUd9pla5T",
+	"+RNQCGb0W+rY3wCqcDJObisNX06Zg+HLeMHuoWJHsmTiFrYhlvV5/eYaw1JMZwR3izxFRruCaxX/hoiq",
+	"aXUmZWjjjNbu8Rvx9humB3wcvPiciE0gEnmqlAXAILnB+hUxCeW+nc4ynZSumu+/xdY4I9NkaL6fDlze",
+	"8LKc1m6kTFQmn3Il3trHUzi0I3pMpL3Wfegv+81UiVLMAFOaklcQWJE4h+b9dVJB65Jv5xj4Iup45QSc",
+	"XF8BtQQM7sma2oHMDw9VwDxZo5yEssTRuNn+Rqh1O2LUd3qrfBcqAUkdycXxO/ori2EY0JeIPdHsE1bp",
+	"/DV0140zrFwK6T3jXzzkpU5YhTUlyWCP5NnAYANQmDoEnEb7nuTmb0WRC8wGAEceql50y9xWuQE/Jk3s",
+	"c103I0Fkvgayt4lbVa+a2UQ3sGmcNjHIq11NsyBrtDlmrhzt6QXUp4XLB24wfCJBAp8ZNDEgobrNZYIg",
+	"wr8M1+35eriUbaSUAdcEk7CuCJ2Db1Mq0vQ28P6OSNcC5ZtTnmeaJe/oIBNIdjj+dzGQ5HR47j3v58pF",
+	"qYYCUsPLPVRgoixoY9hba29LcwZm2JXbHmsJYs8jcFQb4kq0HNt7MMXEtw2VYslJBxEFPrMP7HYn3A1b",
+	"rAX/tWJ1ZevGDeYzBpv2CVYg42eQytSuPV0/tSikbmcQBlaS74xTwxyUS+Cvhw2Hgx8Stam0OYePNXko",
+	"L9Cs52Cc7llOZBX30m1laiYC7d1I4In7Xgz9z36tmK6zFLrZ94TqoD8I4ZpAFk4eGi6de1zoXUIUU705",
+	"LHvsQ5l/yxh8LJY4jdn5+xQxD9eSCrzasZ4kB2rWnZLU5vB+voWQF8E+YNTsVpjBiNzZOKmBReptT5eg",
+	"qEsNRcrhAV4G7xktt8x1VIMaE4KxXLvqBNRzBQRluSCQPN/qKdNNvkpV/HIdTU+sxOaPI84Np8p9mQgc",
+	"Ja1oFS5Xu6tsQ7Iyme9deypuyEJumSZGSlK0cAPhQfX4sFjPX2hXZ5+ApsYG/HuTyoClwd8IAYuMy5xg",
+	"QcWUa8J+K9nC7huAq1eus98BPESqHWyi9A96ry0Ba1WYagNsMma0gSazBV1sBjbLFcBsjeiY1v3FTcvK",
+	"1GTzIzbY728shiSvUn793jyu/NnBbuNeKFh1jY4k2dTuuz1zDfDfLgaDKBS7gDG38TFtfHNkfWjji/17",
+	"6zNac3NQ67pAhJ+jBu6QP2wDVx3AUxx4axJIKBY7qYTdm17pmVipQK8LIsSx+SWWqahfdiAi4Zsiqu6z",
+	"Vl+Kr2IcfEJvalh7KGaCKWbD2mPTSb1DTmYoT/WMpqaaHHzGPxzMN7Kfhj0oYajEzEupUfJ3G6xLjXik",
+	"wehH2M5hIYW1aqf0JR5sB8GoTgQJfBnj2NVLS91EyE/J9j9j2cBjWgCcYrnXyPVYS0bUnZpS+cG2OZrH",
+	"OOWDY+REm/mOUJK7ybWqfPf5eyJEst38By/Hjy8pMKENRVKNmdJToldjxwsLv92+g2TfBTu95HS3XZyr",
+	"heNaM/iR0z3KwsJc/X4LjKocqp6lD/oNmmCjs4WnGahNI6OEtoIPXJKnZMmKglDEIz4jek03+4w8J1oW",
+	"PM/IC8Ko3oPGta00XyTcSYotaFHEI0e6QrtTG2uLcD2tJOTxHTiCXUjv4K2JGgsQ8WrV2QFot/PRRGsY",
+	"jUnzQ0dIVNu1Sr0gkDqwJyVTZAFIxUqxBDzUF7qLdaSiKl16eiG31gjcMbb5kyal06gm1uk0VN3FzJMf",
+	"BBa5Q+gJ5PfDuhpYLqGQ7h9d1MjDWxc+WnrHkp+PX7uv7jNwfitxWva+L/t1EtCq2/XsPG2Imox/+/6w",
+	"QllKr/au/jN58+vGeKOpCXbraKhkQPsJmzXh9cn+774qQceSgIySjFSCYxV715K/DzxJYjzXTRuJwdoi",
+	"7rEjhUjPkVp7TRtPKniHAo9qwpE6AZiyiV56n3zhU4+c0mu5Y3mrzfmUUk6xMa4dXqF1F4k4pjUKwZoI",
+	"vbXmLK0S7tsBXO5B8Unb0uhIWTpUnLEurNgRGqWlkvPpR2y66XCFdF1Djw8e66wd34Hc+WGddofnu9mu",
+	"Bh+MZQ1xubF7EtAAP5SFpPl95mafnA59VHrzgSzlblPubsJwa9pR4kEho/HVPpIVYByyN9E0MlIvc1R7",
+	"XUxy8fWew57jdrzoglx7z+F24hgg06YCh9di7WqiOc+X50Vo2TkYvDpLj/GBVuDRFW54UVyLVxLhJR31",
+	"IJLWBdk2WHWMG8KEYarOQboij54Swe6ieORsNp9YHiXtU4YeSi9TTqgt06/GFJ1suzeptTpn9bvrFyWp",
+	"9oNOloeK0Ex7vPlcyk2QtDUBWDhXsnJ5x+nEudFUPEANqJDuBkyQoEyU8kvd8Alc7cjTC99vji+OFJ1Z",
+	"jb67hz55k5BYW57zByzvQ1vgLRg8KPZD43HaW9dJuCPM2jdzMPPxho/IU8ZT4urq3O8t3hnFImAWhfe6",
+	"ZxY3mej6W8XMx2IopraZS4wca1MxL+hi83e2P1SxIpWl+zefj9v/crLKogOvT7BSGd18253K9CxLV+iv",
+	"Th8NV5C5HMyaHq1Rhyz/29rz6iX0lpm1zLu4lhq1opilv+TAK6x1UBoSJFMkrSUY3Y8wcyaZTvInTeRO",
+	"kB3dW4vFzemKsG1p9jXKy+c7t7s1nJKF88BVH6ZI/aB8Qtc7v6AF9E/MyNOvLp9fRJuENHUQosFArtvl",
+	"gabVSOh6ldELML4wQsAUMc4NE1KPDmKP78R7TMGECdicO6ZyvjjIYD+6x4aadHZqLDT2nx8jTc1/c1Cc",
+	"eyo7kSh/4HqjgtaHYBTXNEl5mIUGEe8hxmOjTX7rfLj6q4vjE3OuB6GzKa96HfU4jl5By4txOdp2ONeD",
+	"Z2r6hz2KaeSJFNiT03fEYXdMENgzULjeSdFp43Lygg8H8oOWC5NTl3ul85vmDUCI5GamOhwlWPu2hpnt",
+	"qCaKLaTKWV73FreXrGsNFnW4RVv5Jv2Zv1cpgVju/9BXP+HziVoCySTzAFXr0s2R6LG9qotbT7G6IJSd",
+	"LDyZNlBSLbsTjbedsbFwrbXqUWPr+LERC90UGpd7G0uUpWIRj3jNmWVF4DdCdViUCbNHpzlQa3B/xJVd",
+	"MHpnx5ICe3lB01pECOYSE3WhSuCaFeWyKvowgi5Sxa9pjCk5zTd0dEjVTWoMhmztRFxcvfWf1gA/4Tpc",
+	"WzINXqyrtAEzvt3GQF+l6S3Cm4s0fTp74QpqmDa3/Vysw2IiLq6qEooM1tSLnFnoThRhXmhPDkLNxdXs",
+	"m0qm7KTCOkytd2nN57H+xteGLKhw8QmI6oFnq3V/h1GH4To4ivpSehEULDc4QO07E+w3D8McGcauUoU9",
+	"kdFrZDTVGwZB7ZGVTtZTDWZu1rIyH3cyifhtFEOrkewk2UrFXG/5pdUVERw/OasvphC4Yx7sQGuKHn8T",
+	"8EFdTd9xmb8qfUilvg1ih+MT6kpT8szOXXWCJy3RhdwupTLUcfuI3WdUs5dLw9Tbdh+Slp9GaYM1Fg5X",
+	"Phhf16CQcvPBY9ci3kkpN5/SQTbcuoEHnPvh5dKkfEwYvrj1+JNREEP7jYFBsaHpwJhhg8JpzSohJvN2",
+	"SBj4C2LqqQrp0KFbMis54IlW08KQAG127LJa0/OwYYRw19vU7qy/vf9u6YnT+npNxSrRVcAXLov1TDck",
+	"l5BvgaaVezxrAkbwMRV7MCDSOgBbLtliau2O++6mlNXTGtVXacf7LVcGvew9f2w/Qsio0FMc0omQabTY",
+	"na/lF/jPcbzpRbT80g9Un/tEE23Xcmh9lCglBl2oa0yJezQsewmtKqZAS6BqYAKYjZ/VmZ7s14oWOvTP",
+	"uh4q/WoZ8MWh7U/tcto16rTtvqMD5euggRrZp9a+a0wj2CXcPgP5sQcTFo6e4A40Xbc9DUnDBuueVaL8",
+	"5fw/HbuLVt4f2E8AchQeZ/MztnlDo1VJcqnjW8i04dskIBVMSNcIcmdvTMUWGylCHT20GJbmfWUmTffa",
+	"sG00S02a/z4VqVgGqTqD9Wj8c63ulxPKSSabNLvEiRDDW/KFU+TRG2XVZ+zQjGpq4iiex7w+HsaUgm1O",
+	"bNM51tic7g87RzuhoLaiqzQS2CYui8kzdc2SQQJ50/k5R4RNfZgCZqynmgXti/yRT10Sb+IebcPGdaj1",
+	"9R77oRjPbScf0CCWNkrn1lGYSM9jbFB7DdxUYawKF5YiGky1nxmRijFz8UEm8t67gKoCu3AunKr8i4SM",
+	"191aoh2KQCq6ovDnswGqppHY+GKEU9LgUjiG8WWJEc4VvUEQ6uBC6sbVTUKqh5uajpt/8nP4He30ug5Q",
+	"zQtQtxKvBvjp0Y6b9aM11IkqlmzFEpafywiubesNL/UjKvJH2HM2m9GieAR/jb7gjhZVeyYLJa1WazC/",
+	"H2o4PcLpRr9/fEJnXcDH5cy6qbTsyqG0zlYsom90VDEcMtSsJYhgxuJHlNgnoatXPG3+AWoWH40K7lYH",
+	"jorXL3ArLWXCQSiFsUKllaGumQJwlvNjl3TFHhPf5mq+J/b0Zb6M4FyaNdE8d6lFKyaYosYX6+TmMYHq",
+	"ZvDhh29fk+fPn/+VcEF++Pg6w0AkRIsR9SAD4+YxeUWVa0Xhe2C6SvNXpIDya/Dhzpd9wFr8j/+nqGl0",
+	"ObuhhlsDqq56VnPs7Kmvn0hLPrucPX988fg51m9bwxY+CV3/rqODZTFqZ3Kdzy5nb7k2PgSOEqaUQiMD",
+	"Pru4wKCVlf3GXSIFX8C3n/ziQpHIPuNbsuJgEdP0S7f6xBtLWefs9C5XLHy6pFWRVIrqNTzxadNf4OU1",
+	"MZ58dj99QYYqGOoPbcp8gA45fro90ryI984RhO58edbps4RS/nTL4CK9/OnzjNv32u305t+l99/OwrNl",
+	"VMWyYCcOggl+zmZlFWGHW2a+a72fafNKYt7oaD6YhMVXemTYhY588IwNQ3xcEMaOX0vtPfgyhk1u6R0W",
+	"ED2Wj9HZpZ98xh++JA/335ipL40OY8UGbB554r5m+eSkK2EwKwnGAL9S5PDbmx0USRckPifBnoTKUOoc",
+	"vGxk+Am0u/cTlMYufnOvyMQupDmNlvujHJMnTBjlQ9cpWfiNe+b3OjCjZKid5CgJCn4Xucp8WBZKDUKR",
+	"U6W43erj5VS02cvLPNfEkdlrQoVcPSYffYFO++GegElIsD84kWLBrggV2BYAH6iEnSglFdT/z61upNjS",
+	"/vZ4lnW27WVZMpGfZePu/bQGLDhtp0Mg4UVY+ebpARe/H/G4czmNeTs3U97OK0hmQ+RxyH+fnb+TO7Kl",
+	"Yo8uV2EFxxmvhyX26khJ0m+5OZq5su5BeYOTvgRoKdYQQSfA7HL2a8XUvtH36goj46RqXafkPkW3pUVk",
+	"f765YwoDhhiGWQDkaiG3CAjJyLwu2nJV2zyulAjUwjjrfhY1WjKpHHmAyh9QOXJA2j6RP2FYzdU4g3p8",
+	"ZyWbcDk/KaJ9j2XMjj4Igzx+nEnzIDxfV7JKyFnfLQ+xT8oVGzrbtpQFHeTlG/v5Cdty4EkIn90/w8Mq",
+	"UgQuaFPy0BVAFISSnO4zQrUv77thJZRedn+BK2jOTtB0EvbBgxH8OKVkkJWbitr3oAUcv8u3srhjudMO",
+	"wbe582WZNXaERLcdFTnW/znrAQuipMk9b4JXD65ljovc/mGMrbpwm6Nlr8GnblskrNEd2h17W5W5Ae34",
+	"mLyCrk4wBBQkbrQJ6NlNtwxMBgMOOblcPiafoE2A2mf2CRiF41VxCWNhfWSoe6LduxrEOLpjO0aHUgC8",
+	"OrMgNPBLs+m9uOA9MZBbDiYPPuyV4IbOk/Zr3bgZOKHu3nxeTn3y2UcnRjiFoUbTmGN1DTwpl8uAoc/m",
+	"Gz6bqPF9n2aBW7hTGKEymtCmFLQrF8REbo8uN9rZMFdNLX3ssqaYTzGCc6r71jvUXJhCUNdqrHVJnJUf",
+	"guakcS/HJ6k2GhQPw6A//o6qXF91b5b+Wj+qveus/QeTH50EzAe+AZq80ugF4GrX38MWP/mMP4w48vW+",
+	"/S5hoIlCpR0wMs3U7yNe9DF8/bkZs+lF/8fRbHyyasoSAzDjP7AlBvNPRWQY29gr3yvLGMwGG4xg3u/R",
+	"ZMZ+ToPuGvdIPEra0aRaqf5Hcn5QUOF+bV9c2FAobC7lBvKNqCC8VejhRII/gTc/+ayhcOJgLPEVor0O",
+	"h6jxXafdOIcPwg3WkrvXnbFLvlFyyQuW2pmVojm82jWPs0Q6+7Y8mTPNc/bkMwRJ0rv0Wm5Lqpidtn7I",
+	"rYq8GWb6H4UHkK484ZL9uJPugFJNAHxDzBpKcjWd6aBsl84CRBL0raOGLJTUmrUabGzPwUHst1KqtCv3",
+	"G/j4daUUX1RFtR13rTr4xdC2+vDyL+hbX+i7aPi4lyEu8JbDrq4LfWdN8G2lrdGPJn0qQOJZeJo+M4Ff",
+	"5MIw8wiap2/bfNMUauQCRVN3ndE7A+4TKIudu+yZ1zjyozdc10H31ki9956BQ/jWc0jc0HmFnXWRtbnI",
+	"mtydf719/73dpy2RyusAurSGnl4zZq4grgU5N2ASNf6Xw0bS9bbHl/ehWeIwD23q4KhxZ8cnZzZzQfhZ",
+	"JHudKRvf3Q92t9r7BrfTqmJwHzk3mCYLWVRboclaFvkIK9e+96PLinyAkHq9yvgxs1fy69sfw3zsUUVV",
+	"8bUPHzV3xB5KRuSsyIfgPqlEt4F0tW1ZsFNardWAOTu15oVjMmXgO6k8VeqYDyoZWP6blC6o5G5MOR+F",
+	"RfA95espjYEkXDfn45Qj6z1rw+Ckd/VT002g38HkGdc0vtt0fhSmyVmC9wFfCtycDl4PWf72Wn5Xab74",
+	"b+/eZuTlq9dWvL27fnON4CbEKEFr0fkemzsUnAlz1WiA3Ee2FpCzrWvh2A8u5Pm7Bit/T36Vxus75kp7",
+	"erahOxve3+CXgAc6x2HqOPVTdm1A62lOm4aEWf/2khqbRREjif16ZVhCga2T1+9NgZ0YTYTa5akoPBS9",
+	"h3piND/FwenKVnXsVzgaZ9iQh4HzhZ3Sw1LyFxep7MObOr2mly8Pka0rUrClcfWx9i45BIoyGQI1ja4I",
+	"FZjcTgz7zZANY6UGNc1374+1kX5+EAEfQgyfPos0C6CrgWISXJOCb9jB2Sem9+Lk2fnMpO4uTEH916W1",
+	"/K6eDcuMbH32S22ciX/regKccLed6AmAdlW/bYum/hydL0Y5BT4pbhj6Szy8CksPQ6vYxH3qnhgOpPeG",
+	"ei0LWSFWHvL6rBxvw+P7Iy3gO1NH+h5yU1FJWFdik0J+1h9OeTkKnsH33r+8+Y/mMIkePnnHlKoKfhDn",
+	"Qi3P5tDu2ep/2vXasccys1ok9sWB/jeUaGaMfXROF5u+Zvgex2S/j2Q8oFG+rwlyfLSOmbNfknVXlVWq",
+	"dAwq+FQHCv5uTQ27YwpaU1vtneortAfs3rmCBX/S9W2EdZOa0sFU7Pu79zd28mU87Rzeifwx1n2lij32",
+	"1/A/26v4HKcSKXsqsjIGNXHJIODA8WV/7S64TtuI/SihxYn/2M7F4cCCLSJrBx5MwE8+MHjLWbbl/Icq",
+	"bHJ0754nQFT2C7c2txyGK9ayyJsyjzviWw7FitzpUS+kd1bkuu0E72fTeeyq0SRdx8cjPVTu2zCnMY4d",
+	"xxgn6WxWQvgyOinj871/5h4NunqMmLUNCShY+4sApBqz5U9Zd1m46mfezdKDfIk3dD/5uN078uEN3du5",
+	"ibh/HrJbOq33XaOCEr9lmdVqX+5X33jeXj2hTXQKaeG02c+x7dmwZx/93yInGjLpw/jCSD++vxf/4S83",
+	"L+Eao8TL+lk2e/nq9Sybvbt+cx2tENI0eB3l0QT3yQfnHRm8k2oTyo0w5l6qfTDa8yCCE05mKTvyAE99",
+	"rJSwPGUqwQg8axnp5avXhAsjA83JSDJnhImVogDm184/AN8ZwXbf4Dc/7rG36UOkUM8XfdfBVOdB26J9",
+	"qGjR3PVSjVR98TZ3otVYWU7oog89xCZ0kOwWfmnsf+9jgYk3ExnL+Zb7TuJ1pn2xnxTe85avBBY2G2Gu",
+	"QG9dqPd8tBacUgxu3VTvUd69Y/E4tLSnE/sGEy5Oj7L0CXwtHuZosy3lRa/R54uD3saSam31z34hkYnX",
+	"Ak4geOFD3BHT9/z21M2GwwUQp8EI5i0+cq7AYkfG0y0v4pVal1CwO1JMqxIgx1AGkvmeUKKqgl0RMEB3",
+	"XLOOwW8kwRqnqaYHAx28Ig70b+2cOQrz4MGwbi2FElnjo97T2yY4wrWn6ok2oqhw9KpeUEMLuarAQnes",
+	"cQpzBQWt0+zlH3qIyHVQdPMQPUIjK7Nc5qwIZ0YDovzMt+zLPL+ty3jek8OvpsDDRpBbw545dmx806yU",
+	"WMauWn840xWnlYJLNO0qAKp/CoF2w+T5FCNOZ4/6HRX/QQLjvgx6KjkCW0OCrODHp/+n0Cm3tRHv3aN2",
+	"QExSRUjJuBS06Badlfznv2w+eeZ+OEWpaa6QxGqaFvXP7AivU6R95S673RAvcrCkJjF2qNI+jzDBbeKc",
+	"nosJskj3r+5K6kL9O+pwU66fQWwSTRX5SMwiWaz19+bF+8hGq8sPJy9geOA+zwUMkIoI1TuMT5276Eaz",
+	"unvY12ZhD76zUDFe3fmDWKlidjl7Qks++/Lzl/8fAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -154,6 +154,14 @@ func (f *fold) entry(e *studentlog.Entry) {
 			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
+	case studentlog.Activity:
+		if f.out.Activities == nil {
+			f.out.Activities = map[string]map[int]int{}
+		}
+		if f.out.Activities[e.Goal] == nil {
+			f.out.Activities[e.Goal] = map[int]int{}
+		}
+		f.out.Activities[e.Goal][e.Step]++
 	case studentlog.Probe:
 		t := f.skill(e.Skill)
 		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {

@@ -73,6 +73,8 @@ type Standing struct {
 	Planted map[string]time.Time `json:"planted"`
 	// Likings counts the signs of liking by material and sign.
 	Likings map[string]map[studentlog.Sign]int `json:"likings"`
+	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
+	Activities map[string]map[int]int `json:"activities,omitempty"`
 	// FirstLesson is the day of the first entry.
 	FirstLesson time.Time `json:"firstLesson"`
 	// Entries is the number of entries that counted.

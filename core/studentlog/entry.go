@@ -32,6 +32,8 @@ const (
 	TakeMeasured Kind = "takeMeasured" // a recorded performance was measured
 	Paused       Kind = "paused"       // a working piece was put to rest
 	Resumed      Kind = "resumed"      // and taken up again
+	Activity     Kind = "activity"     // one way of practising a goal of the pool
+	WentWell     Kind = "wentWell"     // what the student said went well
 	Liking       Kind = "liking"       // what the student chose, asked for or said of a piece
 	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels
 	Note         Kind = "note"         // a word of observation
@@ -86,6 +88,8 @@ type Entry struct {
 	Rating int `json:"rating,omitempty"`
 	// Skill is a skill id (stepDone, probe).
 	Skill string `json:"skill,omitempty"`
+	// Goal is a goal of the pool, Step its option from 1 (activity).
+	Goal string `json:"goal,omitempty"`
 	// Step is the number of the preview step from 1 (stepDone).
 	Step int `json:"step,omitempty"`
 	// Shown says whether the skill was there (probe).
@@ -136,6 +140,10 @@ func (e Entry) Validate() error {
 		return need(material && e.Spot != "", "needs a material and the spot that was mended")
 	case Hearing:
 		return need(material && e.Rating >= 1 && e.Rating <= 4, "needs a material and a rating from 1 to 4")
+	case Activity:
+		return need(e.Goal != "" && e.Step >= 1, "needs a goal and the number of its option")
+	case WentWell:
+		return need(strings.TrimSpace(e.Text) != "", "says nothing")
 	case StepDone:
 		return need(e.Skill != "" && e.Step >= 1, "needs a skill and the number of the step")
 	case Probe:

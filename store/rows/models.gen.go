@@ -57,6 +57,15 @@ type Ladder struct {
 	Entries         int64
 }
 
+type LessonPlan struct {
+	StudioID string
+	LadderID string
+	Day      time.Time
+	Hand     string
+	Body     string
+	Version  int64
+}
+
 type LessonSlot struct {
 	StudioID string
 	LadderID string

@@ -372,6 +372,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPlan"];
+        put: operations["setPlan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["planDay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/week": {
         parameters: {
             query?: never;
@@ -1245,6 +1277,70 @@ export interface components {
             for: string;
             why: string;
         };
+        PlanByHand: {
+            /**
+             * Format: int64
+             * @description Of the plan that it was made from; 0 for one that was not kept
+             */
+            version: number;
+            /** @description Of this lesson; absent or 0 for the usual */
+            minutes?: number;
+            pins?: {
+                segment: string;
+                minutes: number;
+            }[];
+            drops?: string[];
+            order?: string[];
+        };
+        PlanSegment: {
+            id: string;
+            /** @enum {string} */
+            kind: "opening" | "posture" | "technique" | "run" | "working" | "spots" | "preview" | "reading" | "begin" | "activity" | "review" | "closing";
+            /** @enum {string} */
+            layer: "frame" | "working" | "preview" | "review";
+            material?: components["schemas"]["Id"];
+            title: string;
+            words: string[];
+            /** @description To ask before it is played */
+            questions: {
+                ask: string;
+                answer: string;
+            }[];
+            /** @description 0 when it stayed out */
+            minutes: number;
+            least: number;
+            usual: number;
+            most: number;
+            pinned: boolean;
+            new?: boolean;
+            why: string;
+            /** @description Why it stayed out */
+            reason?: string;
+        };
+        LessonPlan: {
+            student: components["schemas"]["Student"];
+            /** Format: date */
+            day: string;
+            sentence: string;
+            minutes: number;
+            usualMinutes: number;
+            segments: components["schemas"]["PlanSegment"][];
+            left: components["schemas"]["PlanSegment"][];
+            free: number;
+            /** @description Minutes for learned pieces */
+            review: number;
+            aim: number;
+            hand: components["schemas"]["PlanByHand"];
+            kept: boolean;
+        };
+        DayPlanned: {
+            sentence: string;
+            lessons: {
+                ladder: components["schemas"]["Id"];
+                name: string;
+                sentence: string;
+            }[];
+        };
         StandardPoint: {
             id: string;
             name: string;
@@ -1297,7 +1393,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "correction";
+            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "activity" | "wentWell" | "correction";
             material?: components["schemas"]["Id"];
             focus?: components["schemas"]["Id"];
             mark?: components["schemas"]["Mark"];
@@ -1311,6 +1407,7 @@ export interface components {
             sign?: "first" | "asked" | "unasked" | "liked" | "disliked";
             rating?: number;
             skill?: string;
+            goal?: string;
             step?: number;
             shown?: boolean;
             minutes?: number;
@@ -2501,6 +2598,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Overview"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPlan: {
+        parameters: {
+            query?: {
+                /** @description Default: today in the studio's time zone */
+                day?: components["parameters"]["Day"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plan of the lesson on a day, as it was kept or as it would be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setPlan: {
+        parameters: {
+            query?: {
+                /** @description Default: today in the studio's time zone */
+                day?: components["parameters"]["Day"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanByHand"];
+            };
+        };
+        responses: {
+            /** @description Solved again with what was set by hand, and kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planDay: {
+        parameters: {
+            query?: {
+                /** @description Default: today in the studio's time zone */
+                day?: components["parameters"]["Day"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every lesson of the day is planned; those planned before stay as they are */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayPlanned"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -140,3 +140,10 @@ export const besideQuery = (source: string, other: string, player: string) =>
         }),
       ),
   });
+
+export const planQuery = (ladder: string, day?: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "plan", day],
+    queryFn: () =>
+      body(client.GET("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } } })),
+  });

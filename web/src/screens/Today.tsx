@@ -5,6 +5,7 @@ import { todayQuery } from "../data/queries";
 import { longDay, weekdayOf } from "../data/words";
 import { Problem, Waiting } from "../parts/Problem";
 import { SignMark } from "../parts/SignMark";
+import { PlanDay } from "../plan/PlanDay";
 
 /** The day's lessons on a time line, each with what is ripe in it. */
 export function Today() {
@@ -23,11 +24,16 @@ export function Today() {
           A free day. Pick another day above to look ahead, or open a student from the list at the top.
         </p>
       ) : (
-        <ol className="mt-6 border-l-4 border-line">
-          {t.lessons.map((l, i) => (
-            <LessonLine key={l.student.ladder} lesson={l} gap={gapBefore(t.lessons, i)} />
-          ))}
-        </ol>
+        <>
+          <div className="mt-4">
+            <PlanDay key={t.day} day={t.day} />
+          </div>
+          <ol className="mt-6 border-l-4 border-line">
+            {t.lessons.map((l, i) => (
+              <LessonLine key={l.student.ladder} lesson={l} day={t.day} gap={gapBefore(t.lessons, i)} />
+            ))}
+          </ol>
+        </>
       )}
     </div>
   );
@@ -70,7 +76,7 @@ function gapBefore(lessons: Schemas["TodayLesson"][], i: number): number {
   return Math.max(0, clock(here.student.startsAt) - clock(before.student.startsAt) - before.student.minutes);
 }
 
-function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: number }) {
+function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day: string; gap: number }) {
   const s = lesson.student;
   return (
     <li className="relative pl-6 sm:pl-10">
@@ -129,6 +135,9 @@ function LessonLine({ lesson, gap }: { lesson: Schemas["TodayLesson"]; gap: numb
           <div className="flex gap-2">
             <Link to={`/lesson/${s.ladder}`} className={`press ${lesson.given ? "" : "press-main"}`}>
               {lesson.given ? "Open again" : "Open the lesson"}
+            </Link>
+            <Link to={`/plan/${s.ladder}?day=${day}`} className="press">
+              Plan
             </Link>
             <Link to={`/week/${s.ladder}`} className="press">
               Week

@@ -1,0 +1,212 @@
+// Package lessonplan puts a lesson together within its minutes: an exact choice
+// of segments under the limits of the student's age and way of being taught,
+// each with its reason.
+//
+//	plan.go        segments, limits, what the teacher set by hand, the plan
+//	solve.go       the exact choice
+//	candidates.go  what could be in the lesson of a student
+//	pool.go        activities that rotate
+//	ask.go         the questions to ask before a piece is played
+package lessonplan
+
+import (
+	"fmt"
+	"slices"
+)
+
+// Kind says what a segment is.
+type Kind string
+
+// The kinds, in the order in which a lesson goes through them (default).
+const (
+	Opening   Kind = "opening"
+	Posture   Kind = "posture"
+	Technique Kind = "technique"
+	Run       Kind = "run"
+	Working   Kind = "working"
+	Spots     Kind = "spots"
+	Preview   Kind = "preview"
+	Reading   Kind = "reading"
+	Begin     Kind = "begin"
+	Activity  Kind = "activity"
+	Review    Kind = "review"
+	Closing   Kind = "closing"
+)
+
+var order = []Kind{Opening, Posture, Technique, Run, Working, Spots, Preview, Reading, Begin, Activity, Review, Closing}
+
+// Layer is which of the three layers a segment belongs to, or the frame around them.
+type Layer string
+
+// The layers.
+const (
+	Frame   Layer = "frame"
+	Now     Layer = "working"
+	Planted Layer = "preview"
+	Heard   Layer = "review"
+)
+
+// Segment is one thing that a lesson could hold. Minutes are whole.
+type Segment struct {
+	// ID names it from one week to the next, such as "working 01H…".
+	ID       string `json:"id"`
+	Kind     Kind   `json:"kind"`
+	Layer    Layer  `json:"layer"`
+	Material string `json:"material,omitempty"`
+	Title    string `json:"title"`
+	// Words say what is done in it, one a line.
+	Words []string `json:"words,omitempty"`
+	// Least is what it takes to be worth beginning, Most what it can use; 1 ≤ Least ≤ Usual ≤ Most.
+	Least int `json:"least"`
+	Usual int `json:"usual"`
+	Most  int `json:"most"`
+	// Value is what its usual minutes are worth, above 0; a working piece that goes its way is worth 2.
+	Value float64 `json:"value"`
+	// Must stands in every lesson.
+	Must bool `json:"must,omitempty"`
+	// New says that something is begun in it.
+	New bool `json:"new,omitempty"`
+	// Blocked says why it cannot be in, whatever the minutes; empty when it can.
+	Blocked string `json:"blocked,omitempty"`
+	Why     string `json:"why"`
+}
+
+// worth is what so many minutes of a segment are worth: three quarters of its
+// value at the least, all of it at the usual, a tenth more at the most, and
+// straight lines between.
+func (s Segment) worth(minutes int) float64 {
+	line := func(from, to int, low, high float64) float64 {
+		if from == to {
+			return s.Value * high
+		}
+		return s.Value * (low + (high-low)*float64(minutes-from)/float64(to-from))
+	}
+	if minutes <= s.Usual {
+		return line(s.Least, s.Usual, 0.75, 1)
+	}
+	return line(s.Usual, s.Most, 1, 1.1)
+}
+
+// Limits are what a lesson must keep to.
+type Limits struct {
+	// Minutes of the lesson, 5 to 180.
+	Minutes int
+	// ReviewShare of them is for learned pieces, 0 to 0.9, give or take ReviewPlay minutes.
+	ReviewShare float64
+	// OneNew lets only one thing be begun (the very young).
+	OneNew bool
+	// Longest is the attention of the student in minutes for one segment; 0 for no limit.
+	Longest int
+}
+
+// ReviewPlay is by how many minutes the review of a lesson may miss its share (default).
+const ReviewPlay = 2
+
+// Hand is what the teacher set by hand.
+type Hand struct {
+	// Minutes of this lesson, when they are not the usual ones; 0 for the usual.
+	Minutes int `json:"minutes,omitempty"`
+	// Pins are segments that must be in, with their minutes, or 0 for any.
+	Pins map[string]int `json:"pins,omitempty"`
+	// Drops are segments that must not.
+	Drops []string `json:"drops,omitempty"`
+	// Order is the order of segments; those not named keep theirs.
+	Order []string `json:"order,omitempty"`
+}
+
+// Chosen is a segment of the plan.
+type Chosen struct {
+	Segment
+	Minutes int  `json:"minutes"`
+	Pinned  bool `json:"pinned,omitempty"`
+}
+
+// Left is a segment that stayed out.
+type Left struct {
+	Segment
+	// Reason says why.
+	Reason string `json:"reason"`
+}
+
+// Plan is a lesson.
+type Plan struct {
+	Minutes  int      `json:"minutes"`
+	Segments []Chosen `json:"segments"`
+	// Left waits for next week.
+	Left []Left `json:"left"`
+	// Free are minutes that nothing needs.
+	Free int `json:"free"`
+	// Review are the minutes for learned pieces, Aim those that the way asks for.
+	Review int `json:"review"`
+	Aim    int `json:"aim"`
+	// Worth is the sum of what the segments are worth.
+	Worth float64 `json:"worth"`
+}
+
+// Make chooses the segments of the largest worth. It refuses minutes out of
+// bounds, a pin that no segment has or that lies outside its minutes, and pins
+// that do not fit together; then nothing is planned.
+func Make(candidates []Segment, l Limits, h Hand) (Plan, error) {
+	if h.Minutes != 0 {
+		l.Minutes = h.Minutes
+	}
+	if l.Minutes < 5 || l.Minutes > 180 {
+		return Plan{}, fmt.Errorf("a lesson lasts from 5 to 180 minutes, not %d", l.Minutes)
+	}
+	list, err := within(candidates, l, h)
+	if err != nil {
+		return Plan{}, err
+	}
+	return solve(list, l, h), nil
+}
+
+// option is a candidate with the minutes that it may take; none at all when From is 0.
+type option struct {
+	Segment
+	from, to int
+	forced   bool
+	// out says why it cannot be in.
+	out string
+}
+
+// within applies the limits and the hand to each candidate.
+func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
+	list := make([]option, len(candidates))
+	known := map[string]bool{}
+	least := 0
+	for i, s := range candidates {
+		known[s.ID] = true
+		o := option{Segment: s, from: s.Least, to: s.Most, forced: s.Must}
+		if l.Longest > 0 && !s.Must {
+			if o.to = min(o.to, l.Longest); o.from > o.to {
+				o.from = o.to // in bites as long as the attention lasts
+			}
+		}
+		if minutes, pinned := h.Pins[s.ID]; pinned { // the teacher's hand counts more than a rule
+			o.forced = true
+			if minutes != 0 {
+				if minutes < 1 || minutes > l.Minutes {
+					return nil, fmt.Errorf("“%s” cannot take %d of %d minutes", s.Title, minutes, l.Minutes)
+				}
+				o.from, o.to = minutes, minutes
+			}
+		} else if slices.Contains(h.Drops, s.ID) && !s.Must {
+			o.out = "left out by hand"
+		} else {
+			o.out = s.Blocked
+		}
+		if o.forced {
+			least += o.from
+		}
+		list[i] = o
+	}
+	for id := range h.Pins {
+		if !known[id] {
+			return nil, fmt.Errorf("there is no segment %q to pin", id)
+		}
+	}
+	if least > l.Minutes {
+		return nil, fmt.Errorf("what must be in takes %d of the %d minutes: unpin or shorten something", least, l.Minutes)
+	}
+	return list, nil
+}

@@ -1,0 +1,191 @@
+package lessonplan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+)
+
+// solve chooses exactly, by dynamic programming over the minutes taken, those of
+// review among them, and whether something new was begun. Of all choices whose
+// review lies within ReviewPlay of its share it takes the one of the largest
+// worth; where none does, those count whose review comes nearest. Of equal
+// choices it takes more minutes.
+func solve(list []option, l Limits, h Hand) Plan {
+	aim := int(math.Round(l.ReviewShare * float64(l.Minutes)))
+	width, deep := l.Minutes+1, 2
+	at := func(t, r, n int) int { return (t*width+r)*deep + n }
+	best := make([]float64, width*width*deep)
+	for i := range best {
+		best[i] = math.Inf(-1)
+	}
+	best[0] = 0
+	// took[i] holds, for each state after candidate i, what it has there.
+	took := make([][]step, len(list))
+	reached := 0 // no choice so far takes more minutes
+	for i, o := range list {
+		next := make([]float64, len(best))
+		took[i] = make([]step, len(best))
+		for k := range next {
+			next[k] = math.Inf(-1)
+		}
+		for t := 0; t <= reached; t++ {
+			for r := 0; r <= t; r++ {
+				for n := range deep {
+					v := best[at(t, r, n)]
+					if math.IsInf(v, -1) {
+						continue
+					}
+					if k := at(t, r, n); !o.forced && v > next[k] {
+						next[k], took[i][k] = v, step{0, uint8(n)}
+					}
+					begun := n
+					if o.New && l.OneNew {
+						if n == 1 && !o.forced {
+							continue
+						}
+						begun = 1
+					}
+					if o.out != "" {
+						continue
+					}
+					for m := o.from; m <= o.to && t+m < width; m++ {
+						rm := 0
+						if o.Layer == Heard {
+							rm = m
+						}
+						k := at(t+m, r+rm, begun)
+						if w := v + o.worth(m); w > next[k] {
+							next[k], took[i][k] = w, step{uint8(m), uint8(n)}
+						}
+					}
+				}
+			}
+		}
+		reached = min(l.Minutes, reached+o.to)
+		best = next
+	}
+	t, r, n := choose(best, at, width, aim)
+	plan := Plan{Minutes: l.Minutes, Aim: aim, Review: r, Free: l.Minutes - t, Worth: best[at(t, r, n)], Segments: []Chosen{}, Left: []Left{}}
+	minutes := make([]int, len(list))
+	for i := len(list) - 1; i >= 0; i-- {
+		s := took[i][at(t, r, n)]
+		minutes[i], n = int(s.minutes), int(s.begun)
+		t -= minutes[i]
+		if list[i].Layer == Heard {
+			r -= minutes[i]
+		}
+	}
+	for i, o := range list {
+		if minutes[i] > 0 {
+			_, pinned := h.Pins[o.ID]
+			plan.Segments = append(plan.Segments, Chosen{Segment: o.Segment, Minutes: minutes[i], Pinned: pinned})
+		}
+	}
+	for i, o := range list {
+		if minutes[i] == 0 {
+			plan.Left = append(plan.Left, Left{o.Segment, plan.why(o, l)})
+		}
+	}
+	plan.arrange(h.Order)
+	return plan
+}
+
+// step is how a state was reached: the minutes of the candidate, and whether
+// something had been begun before it.
+type step struct{ minutes, begun uint8 }
+
+// choose finds the end of the best choice.
+func choose(best []float64, at func(t, r, n int) int, width, aim int) (t, r, n int) {
+	top, nearest, most := math.Inf(-1), math.MaxInt, -1
+	for tt := range width {
+		for rr := 0; rr <= tt; rr++ {
+			for nn := range 2 {
+				v := best[at(tt, rr, nn)]
+				if math.IsInf(v, -1) {
+					continue
+				}
+				miss := max(0, abs(rr-aim)-ReviewPlay)
+				if miss < nearest || miss == nearest && (v > top+1e-9 || v > top-1e-9 && tt > most) {
+					top, nearest, most = v, miss, tt
+					t, r, n = tt, rr, nn
+				}
+			}
+		}
+	}
+	return t, r, n
+}
+
+func abs(x int) int { return max(x, -x) }
+
+// why says why a candidate stayed out of a plan.
+func (p Plan) why(o option, l Limits) string {
+	switch {
+	case o.out != "":
+		return o.out
+	case o.New && l.OneNew && slices.ContainsFunc(p.Segments, func(c Chosen) bool { return c.New }):
+		return "one new thing at a time"
+	case o.Layer == Heard && p.Review+o.from > p.Aim+ReviewPlay:
+		return fmt.Sprintf("review has its %d minutes already", p.Review)
+	case o.from > p.Free && p.Free >= 0:
+		return fmt.Sprintf("it needs %s, and what was chosen is worth more", counted(o.from))
+	}
+	return "what was chosen is worth more"
+}
+
+func counted(minutes int) string {
+	if minutes == 1 {
+		return "a minute"
+	}
+	return fmt.Sprintf("%d minutes", minutes)
+}
+
+// arrange puts the segments into their order: the opening first, the closing
+// last, between them as the hand has it, or as a lesson goes.
+func (p *Plan) arrange(byHand []string) {
+	slices.SortStableFunc(p.Segments, func(a, b Chosen) int { return slices.Index(order, a.Kind) - slices.Index(order, b.Kind) })
+	place := map[string]int{}
+	for i, id := range byHand {
+		place[id] = i
+	}
+	// Those that the hand names change places among themselves; the others stay.
+	var slots []int
+	var named []Chosen
+	for i, c := range p.Segments {
+		if _, is := place[c.ID]; is && c.Kind != Opening && c.Kind != Closing {
+			slots = append(slots, i)
+			named = append(named, c)
+		}
+	}
+	slices.SortStableFunc(named, func(a, b Chosen) int { return place[a.ID] - place[b.ID] })
+	for k, i := range slots {
+		p.Segments[i] = named[k]
+	}
+}
+
+// waits is from which value on a segment that stayed out is worth a word (default).
+const waits = 0.6
+
+// Sentence says the plan in one sentence: what it holds, and what waits.
+func (p Plan) Sentence() string {
+	var out []string
+	for _, l := range p.Left {
+		if l.Reason != "left out by hand" && l.Value >= waits {
+			out = append(out, l.Title)
+		}
+	}
+	says := fmt.Sprintf("%d of %d minutes are planned", p.Minutes-p.Free, p.Minutes)
+	if p.Free == 0 {
+		says = fmt.Sprintf("All %d minutes are planned", p.Minutes)
+	}
+	switch n := len(out); {
+	case n == 0:
+		return says + "; nothing has to wait."
+	case n > 3:
+		return fmt.Sprintf("%s; %s and %d more wait for next week.", says, strings.Join(out[:3], ", "), n-3)
+	case n == 1:
+		return fmt.Sprintf("%s; %s waits for next week.", says, out[0])
+	}
+	return fmt.Sprintf("%s; %s and %s wait for next week.", says, strings.Join(out[:len(out)-1], ", "), out[len(out)-1])
+}

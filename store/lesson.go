@@ -1,0 +1,84 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"time"
+
+	"patientladder/core/lessonplan"
+	"patientladder/store/rows"
+)
+
+// LessonPlan is the plan of one lesson as it was kept.
+type LessonPlan struct {
+	Ladder string
+	Day    time.Time
+	Hand   lessonplan.Hand
+	Plan   lessonplan.Plan
+	// Version guards it against a stale form; 0 for one that was never kept.
+	Version int64
+}
+
+// LessonPlans returns the plan kept for a day (with version 0 when there is
+// none) and the last one before it (nil when there is none).
+func (s *Store) LessonPlans(ctx context.Context, studio, ladderID string, day time.Time) (here LessonPlan, before *LessonPlan, err error) {
+	list, err := s.q.LessonPlans(ctx, rows.LessonPlansParams{StudioID: studio, LadderID: ladderID, Day: day})
+	here = LessonPlan{Ladder: ladderID, Day: day}
+	for _, r := range list {
+		p, err := planOf(r)
+		if err != nil {
+			return here, nil, err
+		}
+		if p.Day.Equal(day) {
+			here = p
+		} else if before == nil {
+			before = &p
+		}
+	}
+	return here, before, err
+}
+
+// DayPlans returns the plans kept for a day, by ladder.
+func (s *Store) DayPlans(ctx context.Context, studio string, day time.Time) (map[string]LessonPlan, error) {
+	list, err := s.q.DayPlans(ctx, rows.DayPlansParams{StudioID: studio, Day: day})
+	out := map[string]LessonPlan{}
+	for _, r := range list {
+		if out[r.LadderID], err = planOf(r); err != nil {
+			return nil, err
+		}
+	}
+	return out, err
+}
+
+// SaveLessonPlan keeps a plan. Its version is the one that it was made from, 0
+// for a new one; a stale one is ErrConflict.
+func (s *Store) SaveLessonPlan(ctx context.Context, studio string, p LessonPlan) error {
+	hand, err := json.Marshal(p.Hand)
+	if err != nil {
+		return err
+	}
+	body, err := json.Marshal(p.Plan)
+	if err != nil {
+		return err
+	}
+	if p.Version == 0 {
+		return explain(s.q.AddLessonPlan(ctx, rows.AddLessonPlanParams{StudioID: studio, LadderID: p.Ladder, Day: p.Day, Hand: string(hand), Body: string(body)}))
+	}
+	n, err := s.q.ChangeLessonPlan(ctx, rows.ChangeLessonPlanParams{Hand: string(hand), Body: string(body), StudioID: studio, LadderID: p.Ladder, Day: p.Day, Version: p.Version})
+	if err == nil && n == 0 {
+		return ErrConflict
+	}
+	return explain(err)
+}
+
+func planOf(r rows.LessonPlan) (LessonPlan, error) {
+	p := LessonPlan{Ladder: r.LadderID, Day: r.Day, Version: r.Version}
+	if err := json.Unmarshal([]byte(r.Hand), &p.Hand); err != nil {
+		return p, fmt.Errorf("the plan of ladder %s for %s is damaged: %w", r.LadderID, r.Day.Format(time.DateOnly), err)
+	}
+	if err := json.Unmarshal([]byte(r.Body), &p.Plan); err != nil {
+		return p, fmt.Errorf("the plan of ladder %s for %s is damaged: %w", r.LadderID, r.Day.Format(time.DateOnly), err)
+	}
+	return p, nil
+}

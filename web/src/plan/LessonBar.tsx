@@ -1,0 +1,64 @@
+import type { Schemas } from "../contract/client";
+import { starts } from "./hand";
+
+const looks: Record<Schemas["PlanSegment"]["layer"], string> = {
+  frame: "bg-fold border-line",
+  working: "bg-working border-working text-on-working",
+  preview: "bg-paper border-preview border-[3px]",
+  review: "bg-review border-review text-on-working",
+};
+
+/** A bar as long as the lesson: segments drawn to their minutes, by layer; what has gone is shaded. */
+export function LessonBar(props: {
+  segments: Schemas["PlanSegment"][];
+  minutes: number;
+  picked?: string;
+  gone?: number;
+  onPick: (id: string) => void;
+}) {
+  const { segments, minutes } = props;
+  const at = starts(segments);
+  const percent = (n: number) => `${(100 * n) / minutes}%`;
+  return (
+    <div className="relative mt-3 pb-6">
+      <ol aria-label="The lesson as a bar" className="relative h-16">
+        {segments.map((s, i) => (
+          <li
+            key={s.id}
+            className="absolute inset-y-0 px-px"
+            style={{ left: percent(at[i] ?? 0), width: percent(s.minutes) }}
+          >
+            <button
+              type="button"
+              aria-pressed={s.id === props.picked}
+              data-minutes={s.minutes}
+              title={s.title}
+              onClick={() => props.onPick(s.id)}
+              className={`flex h-full w-full min-w-6 flex-col justify-center overflow-hidden rounded-md border-2 px-1.5 text-left leading-tight aria-pressed:outline-3 aria-pressed:outline-offset-2 aria-pressed:outline-focus ${looks[s.layer]}`}
+            >
+              <span className={s.minutes >= 3 ? "line-clamp-2 text-[0.82rem]" : "sr-only"}>{s.title}</span>
+              <span className="figures text-fine">
+                {s.minutes}
+                <span className="sr-only"> minutes</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {props.gone !== undefined && (
+        <div
+          aria-hidden="true"
+          className="pointer-events-none absolute left-0 top-0 h-16 border-r-[3px] border-cliff bg-paper/55"
+          style={{ width: percent(Math.min(minutes, props.gone)) }}
+        />
+      )}
+      <div aria-hidden="true" className="relative mt-1 h-4 border-t border-line">
+        {Array.from({ length: Math.floor(minutes / 5) + 1 }, (_, i) => i * 5).map((m) => (
+          <span key={m} className="fine figures absolute -translate-x-1/2" style={{ left: percent(m) }}>
+            {m}
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+}

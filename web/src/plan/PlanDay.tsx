@@ -1,0 +1,38 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { body, client } from "../contract/client";
+import { Refused } from "../parts/Problem";
+
+/** Plans every lesson of a day in one press, and says which is too full. */
+export function PlanDay({ day }: { day: string }) {
+  const queries = useQueryClient();
+  const plan = useMutation({
+    mutationFn: () => body(client.POST("/plans", { params: { query: { day } } })),
+    onSettled: () => queries.invalidateQueries({ queryKey: ["ladder"] }),
+  });
+  return (
+    <div>
+      {!plan.data && (
+        <button type="button" className="press" disabled={plan.isPending} onClick={() => plan.mutate()}>
+          Plan these lessons
+        </button>
+      )}
+      <Refused error={plan.error} />
+      {plan.data && (
+        <section aria-label="What is planned" aria-live="polite" className="border-l-4 border-preview pl-4">
+          <p className="font-semibold">{plan.data.sentence}</p>
+          <ul>
+            {plan.data.lessons.map((l) => (
+              <li key={l.ladder}>
+                <Link className="underline underline-offset-4" to={`/plan/${l.ladder}?day=${day}`}>
+                  {l.name}
+                </Link>
+                : {l.sentence}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}
