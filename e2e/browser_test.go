@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"log/slog"
+	"net/http"
 	"net/http/httptest"
 	"os"
 	"regexp"
@@ -25,7 +26,10 @@ import (
 
 // site is the program as it runs: the built page, the real server, the demo
 // studio of today, and the teacher of another studio.
-var site *httptest.Server
+var (
+	site    *httptest.Server
+	handler http.Handler
+)
 
 const (
 	strangerEmail    = "stranger@example.org"
@@ -69,7 +73,7 @@ func begin(st *store.Store) error {
 	if err != nil {
 		return err
 	}
-	_, handler, err := api.New(api.Config{Store: st, Page: page})
+	_, handler, err = api.New(api.Config{Store: st, Page: page})
 	if err != nil {
 		return err
 	}
@@ -81,6 +85,8 @@ func begin(st *store.Store) error {
 type browser struct {
 	t   *testing.T
 	ctx context.Context
+	// at is the address of the site.
+	at string
 
 	mu sync.Mutex
 	// complaints are errors that the page wrote to its console.
@@ -97,7 +103,7 @@ func open(t *testing.T, width, height int64) *browser {
 	t.Cleanup(cancel)
 	ctx, cancel = context.WithTimeout(ctx, 3*time.Minute)
 	t.Cleanup(cancel)
-	b := &browser{t: t, ctx: ctx}
+	b := &browser{t: t, ctx: ctx, at: site.URL}
 	messages := chromedp.Console(ctx)
 	go func() {
 		for m, err := range messages {
@@ -134,7 +140,7 @@ func (b *browser) text() string {
 	return text
 }
 
-func (b *browser) visit(path string) { b.t.Helper(); b.do(chromedp.Navigate(site.URL + path)) }
+func (b *browser) visit(path string) { b.t.Helper(); b.do(chromedp.Navigate(b.at + path)) }
 
 // see waits until an element is on the screen; sel is an XPath or CSS selector.
 func (b *browser) see(sel string) { b.t.Helper(); b.do(chromedp.WaitVisible(sel)) }

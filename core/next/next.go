@@ -131,7 +131,11 @@ func reasons(p Proposal, at int, in Input) []string {
 	n := len(in.Last)
 	switch {
 	case n == 0:
-		out = append(out, fmt.Sprintf("It is the first on this strand and asks for %.1f; a beginning is always a large leap.", c.Leap.Size))
+		why := "a beginning is always a large leap"
+		if c.Leap.Size <= reach {
+			why = "much of it is there already"
+		}
+		out = append(out, fmt.Sprintf("It is the first on this strand and asks for %.1f; %s.", c.Leap.Size, why))
 	case p.Ease && c.Leap.Size < reach/2:
 		out = append(out, fmt.Sprintf("The last leap was %.1f, over the comfortable %.1f, so an easy one comes now: %.1f.", in.Last[n-1], reach, c.Leap.Size))
 	case p.Ease:

@@ -4,6 +4,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
 import { queryClient } from "./data/queries";
+import { keepShell } from "./data/shell";
 import { router } from "./router";
 import "./styles/base.css";
 
@@ -19,3 +20,7 @@ if (root)
       </QueryClientProvider>
     </StrictMode>,
   );
+
+keepShell().catch(() => {
+  // Without it everything works, as long as there is a connection.
+});

@@ -1,26 +1,31 @@
 import { QueryClient, queryOptions } from "@tanstack/react-query";
 import { body, client, Refusal, type Schemas } from "../contract/client";
+import { askAgain, kept } from "./kept";
 
 /** Tries again when the network failed, never when the server refused. */
 export const again = (count: number, error: Error) => !(error instanceof Refusal) && count < 4;
 
 export const queryClient = new QueryClient({
   defaultOptions: {
-    queries: { retry: again, staleTime: 5_000 },
-    mutations: { retry: again },
+    // Without a connection a query answers with what is kept; it must not wait for one.
+    queries: { retry: again, staleTime: 5_000, networkMode: "always" },
+    mutations: { retry: again, networkMode: "always" },
   },
 });
 
+askAgain(() => void queryClient.invalidateQueries());
+
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
-  queryFn: () => body(client.GET("/session")),
+  queryFn: () => kept("session", () => body(client.GET("/session"))),
   staleTime: 60_000,
 });
 
 export const todayQuery = (day?: string) =>
   queryOptions({
     queryKey: ["today", day],
-    queryFn: () => body(client.GET("/today", { params: { query: { day } } })),
+    queryFn: () =>
+      kept(`today ${day ?? ""}`, () => body(client.GET("/today", { params: { query: { day } } }))),
   });
 
 export const studentsQuery = queryOptions({
@@ -44,7 +49,10 @@ export const nextQuery = (ladder: string, strand: Schemas["Strand"]) =>
 export const lessonQuery = (ladder: string) =>
   queryOptions({
     queryKey: ["ladder", ladder, "lesson"],
-    queryFn: () => body(client.GET("/ladders/{ladder}/lesson", { params: { path: { ladder } } })),
+    queryFn: () =>
+      kept(`lesson ${ladder}`, () =>
+        body(client.GET("/ladders/{ladder}/lesson", { params: { path: { ladder } } })),
+      ),
   });
 
 export const weekQuery = (ladder: string) =>
@@ -145,5 +153,7 @@ export const planQuery = (ladder: string, day?: string) =>
   queryOptions({
     queryKey: ["ladder", ladder, "plan", day],
     queryFn: () =>
-      body(client.GET("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } } })),
+      kept(`plan ${ladder} ${day ?? ""}`, () =>
+        body(client.GET("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } } })),
+      ),
   });

@@ -1,10 +1,11 @@
 import type { Schemas } from "../contract/client";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
 import { LayerMark } from "../parts/LayerMark";
 import { Why } from "../parts/Why";
+import type { Append } from "./useLessonAppend";
 
 /** Bites that plant what a later piece will need, so small that the student hardly notices. */
-export function Bites(props: { lesson: Schemas["Lesson"]; append: ReturnType<typeof useAppend> }) {
+export function Bites(props: { lesson: Schemas["Lesson"]; append: Append }) {
   const { lesson, append } = props;
   if (lesson.bites.length === 0) return null;
   return (

@@ -1,16 +1,11 @@
 import type { Schemas } from "../contract/client";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
+import type { Append } from "./useLessonAppend";
 
 const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 /** What was recorded today, latest first; each line can be taken back. */
-export function LessonLog({
-  lesson,
-  append,
-}: {
-  lesson: Schemas["Lesson"];
-  append: ReturnType<typeof useAppend>;
-}) {
+export function LessonLog({ lesson, append }: { lesson: Schemas["Lesson"]; append: Append }) {
   if (lesson.log.length === 0) return null;
   return (
     <section aria-label="Recorded today" className="mt-6 border-t border-line pt-3">

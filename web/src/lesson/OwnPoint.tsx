@@ -1,9 +1,10 @@
 import { type FormEvent, useState } from "react";
 import { ulid } from "ulid";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
+import type { Append } from "./useLessonAppend";
 
 /** Gives the student a focus point of their own, which travels from piece to piece until it is a habit. */
-export function OwnPoint({ name, append }: { name: string; append: ReturnType<typeof useAppend> }) {
+export function OwnPoint({ name, append }: { name: string; append: Append }) {
   const [open, setOpen] = useState(false);
   const [id, setID] = useState(ulid);
   const send = (e: FormEvent<HTMLFormElement>) => {

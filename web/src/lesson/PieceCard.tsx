@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../contract/client";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
 import { firstName } from "../data/words";
 import { NextRung } from "../ladder/NextRung";
 import { MarkGlyph } from "../parts/MarkGlyph";
@@ -9,8 +9,7 @@ import { LastTap } from "./lastTap";
 import { OwnPoint } from "./OwnPoint";
 import { RunSheet } from "./RunSheet";
 import { SpotStrip } from "./SpotStrip";
-
-type Append = ReturnType<typeof useAppend>;
+import type { Append } from "./useLessonAppend";
 
 /** One working piece in the lesson: its points one at a time, its spots, and the run. */
 export function PieceCard(props: {

@@ -1,6 +1,7 @@
 import type { Schemas } from "../contract/client";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
 import { shortDate } from "../data/words";
+import type { Append } from "./useLessonAppend";
 
 const ratings = [
   { rating: 1, says: "fell apart" },
@@ -10,7 +11,7 @@ const ratings = [
 ];
 
 /** Learned pieces to hear, the one most faded first; one touch rates a hearing. */
-export function Reviews(props: { lesson: Schemas["Lesson"]; append: ReturnType<typeof useAppend> }) {
+export function Reviews(props: { lesson: Schemas["Lesson"]; append: Append }) {
   const { lesson, append } = props;
   if (lesson.reviews.length === 0) return null;
   return (

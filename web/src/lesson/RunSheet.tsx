@@ -1,8 +1,9 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
 import { Refused } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
+import type { Append } from "./useLessonAppend";
 
 /** A run from start to end: each point of the standard is met or not. */
 export function RunSheet(props: {
@@ -12,7 +13,7 @@ export function RunSheet(props: {
   standard: Schemas["StandardPoint"][];
   /** The level of the standard: the run remembers it. */
   level: Schemas["Lesson"]["level"];
-  append: ReturnType<typeof useAppend>;
+  append: Append;
 }) {
   return (
     <Sheet

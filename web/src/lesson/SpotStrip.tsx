@@ -1,12 +1,13 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { entry, type useAppend } from "../data/entries";
+import { entry } from "../data/entries";
 import { MarkGlyph } from "../parts/MarkGlyph";
+import type { Append } from "./useLessonAppend";
 
 /** The bars of the piece as a strip: touch the first and the last bar of a hard spot. */
 export function SpotStrip(props: {
   piece: Schemas["LessonPiece"];
-  append: ReturnType<typeof useAppend>;
+  append: Append;
   open: boolean;
   onOpen: (open: boolean) => void;
 }) {

@@ -3,6 +3,7 @@ import { Popover } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { client, Refusal } from "../contract/client";
+import { forgetKept } from "../data/kept";
 import { queryClient, sessionQuery, studentsQuery } from "../data/queries";
 import { AddStudent } from "./AddStudent";
 import { LookSwitch } from "./LookSwitch";
@@ -111,6 +112,7 @@ function SignOut() {
     mutationFn: () => client.DELETE("/session"),
     onSuccess: () => {
       queryClient.clear();
+      forgetKept();
       navigate("/sign-in", { replace: true });
     },
   });

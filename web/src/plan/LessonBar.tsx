@@ -34,7 +34,7 @@ export function LessonBar(props: {
               data-minutes={s.minutes}
               title={s.title}
               onClick={() => props.onPick(s.id)}
-              className={`flex h-full w-full min-w-6 flex-col justify-center overflow-hidden rounded-md border-2 px-1.5 text-left leading-tight aria-pressed:outline-3 aria-pressed:outline-offset-2 aria-pressed:outline-focus ${looks[s.layer]}`}
+              className={`flex h-full w-full flex-col justify-center overflow-hidden rounded-md border-2 px-0.5 text-left sm:px-1.5 leading-tight aria-pressed:outline-3 aria-pressed:outline-offset-2 aria-pressed:outline-focus ${looks[s.layer]}`}
             >
               <span className={s.minutes >= 3 ? "line-clamp-2 text-[0.82rem]" : "sr-only"}>{s.title}</span>
               <span className="figures text-fine">

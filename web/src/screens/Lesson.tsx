@@ -2,24 +2,29 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { useAppend } from "../data/entries";
 import { lessonQuery } from "../data/queries";
 import { Bites } from "../lesson/Bites";
 import { ClockLine } from "../lesson/ClockLine";
 import { LessonLog } from "../lesson/LessonLog";
 import { PieceCard } from "../lesson/PieceCard";
+import { withPending } from "../lesson/pending";
 import { Reviews } from "../lesson/Reviews";
+import { Sending } from "../lesson/Sending";
+import { useLessonAppend } from "../lesson/useLessonAppend";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 
 /** The lesson: one card at a time on a sheet, with a clock line along its edge. */
 export function Lesson() {
   const { ladder = "" } = useParams();
   const lesson = useQuery(lessonQuery(ladder));
-  const append = useAppend(ladder);
+  const { append, waiting } = useLessonAppend(ladder);
   const [at, setAt] = useState<string>();
   if (lesson.isPending) return <Waiting />;
   if (lesson.error) return <Problem error={lesson.error} again={() => lesson.refetch()} />;
-  const l = lesson.data;
+  const l = withPending(
+    lesson.data,
+    waiting.filter((w) => !w.refused).map((w) => w.entry),
+  );
   const piece =
     l.pieces.find((p) => p.material === at) ?? l.pieces.find((p) => p.state === "working") ?? l.pieces[0];
   // The piece that was opened stays in view when it is cleared.
@@ -29,6 +34,7 @@ export function Lesson() {
       <ClockLine student={l.student} />
       <div className="min-w-0 flex-1">
         <Head lesson={l} />
+        <Sending waiting={waiting} />
         {l.pieces.length > 1 && (
           <div
             role="tablist"

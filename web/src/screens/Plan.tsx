@@ -18,6 +18,7 @@ export function Plan() {
   const plan = useQuery(planQuery(ladder, day));
   const queries = useQueryClient();
   const [picked, setPicked] = useState<string>();
+  const [all, setAll] = useState(false);
   const solve = useMutation({
     mutationFn: (hand: Hand) =>
       body(
@@ -30,6 +31,9 @@ export function Plan() {
   if (plan.error) return <Problem error={plan.error} again={() => plan.refetch()} />;
   const p = plan.data;
   const at = starts(p.segments);
+  const learned = p.left.filter((s) => s.kind === "review");
+  const more = all ? 0 : Math.max(0, learned.length - 3);
+  const waiting = p.left.filter((s) => s.kind !== "review" || learned.indexOf(s) < learned.length - more);
   const change = (hand: Hand) => solve.mutate({ ...hand, version: p.hand.version });
   return (
     <div className="mx-auto max-w-[80rem] px-4 py-4 sm:px-6">
@@ -74,7 +78,7 @@ export function Plan() {
           <h2 className="mt-4 text-lg">Waits for next week</h2>
           {p.left.length === 0 && <p>Nothing: all of it fits.</p>}
           <ul>
-            {p.left.map((s) => (
+            {waiting.map((s) => (
               <li key={s.id} className="flex items-start gap-3 border-t border-line/60 py-2">
                 <span className="mt-1">
                   <SegmentMark layer={s.layer} size={15} />
@@ -95,6 +99,11 @@ export function Plan() {
               </li>
             ))}
           </ul>
+          {more > 0 && (
+            <button type="button" className="quiet -ml-2" onClick={() => setAll(true)}>
+              and {more} more learned {more === 1 ? "piece" : "pieces"}
+            </button>
+          )}
         </aside>
       </div>
     </div>

@@ -1,0 +1,131 @@
+import type { Schemas } from "../contract/client";
+
+export type Entry = Schemas["Entry"];
+
+/** An entry that is kept on this device until the server has it. */
+export interface Waiting {
+  ladder: string;
+  /** Who wrote it: another person who signs in on this device does not send it. */
+  who: string;
+  entry: Entry;
+  /** Why the server did not take it; it stays until it is taken away by hand. */
+  refused?: string;
+  /** The server has it; it is shown until what the server makes of it is there. */
+  sent?: boolean;
+}
+
+/** Says of an error whether the server refused, so that sending again would not help. */
+export type Refuses = (error: unknown) => string | undefined;
+
+const prefix = "waiting ";
+
+/**
+ * What was tapped and not sent yet. Each entry has a place of its own in the
+ * storage, so that two tabs never overwrite each other; it is written before the
+ * tap shows, and erased when the server has answered. Sent twice, an entry
+ * counts once: its id is made with the tap.
+ */
+export class Outbox {
+  private listeners = new Set<() => void>();
+  private list: Waiting[] = [];
+  private sent: Waiting[] = [];
+  private sending = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private store: Pick<Storage, "getItem" | "setItem" | "removeItem" | "key" | "length">,
+    private send: (ladder: string, entries: Entry[]) => Promise<void>,
+    private refuses: Refuses,
+    private again = 4_000,
+  ) {
+    this.read();
+  }
+
+  /** Reads what is kept, as another tab may have left it. */
+  read() {
+    const list: Waiting[] = [...this.sent];
+    for (let i = 0; i < this.store.length; i++) {
+      const key = this.store.key(i);
+      if (!key?.startsWith(prefix)) continue;
+      const text = this.store.getItem(key);
+      if (text) list.push(JSON.parse(text) as Waiting);
+    }
+    list.sort((a, b) => (a.entry.at + a.entry.id < b.entry.at + b.entry.id ? -1 : 1));
+    this.list = list;
+    for (const tell of this.listeners) tell();
+  }
+
+  /** What waits, oldest first; the same array until something changes. */
+  all = (): Waiting[] => this.list;
+
+  subscribe = (tell: () => void) => {
+    this.listeners.add(tell);
+    return () => this.listeners.delete(tell);
+  };
+
+  /** Keeps entries on the device and sends them as soon as that works. */
+  add(ladder: string, who: string, entries: Entry[]) {
+    for (const entry of entries) this.write({ ladder, who, entry });
+    this.read();
+    void this.flush(who);
+  }
+
+  /** Lets go of entries that the server has, once what it makes of them is shown. */
+  settle(ids: string[]) {
+    this.sent = this.sent.filter((w) => !ids.includes(w.entry.id));
+    this.read();
+  }
+
+  /** Takes an entry away that the server did not take. */
+  forget(id: string) {
+    this.store.removeItem(prefix + id);
+    this.read();
+  }
+
+  /** Sends what one person wrote, ladder by ladder. Without a connection it tries again in a while. */
+  async flush(who: string) {
+    if (this.sending) return;
+    this.sending = true;
+    clearTimeout(this.timer);
+    try {
+      for (;;) {
+        const first = this.list.find((w) => !w.refused && !w.sent && w.who === who);
+        if (!first) return;
+        const batch = this.list.filter(
+          (w) => !w.refused && !w.sent && w.who === who && w.ladder === first.ladder,
+        );
+        await this.deliver(batch.slice(0, 100));
+      }
+    } catch {
+      this.timer = setTimeout(() => void this.flush(who), this.again);
+    } finally {
+      this.sending = false;
+    }
+  }
+
+  /** Sends a batch; when it is refused, each of it by itself, so that one wrong entry holds up no other. */
+  private async deliver(batch: Waiting[]) {
+    const ladder = batch[0]?.ladder ?? "";
+    try {
+      await this.send(
+        ladder,
+        batch.map((w) => w.entry),
+      );
+      for (const w of batch) {
+        this.store.removeItem(prefix + w.entry.id);
+        this.sent.push({ ...w, sent: true });
+      }
+    } catch (error) {
+      const why = this.refuses(error);
+      if (why === undefined) throw error;
+      const [only, ...more] = batch;
+      if (more.length > 0) for (const w of batch) await this.deliver([w]);
+      else if (only) this.write({ ...only, refused: why });
+    }
+    this.read();
+  }
+
+  private write(w: Waiting) {
+    this.store.setItem(prefix + w.entry.id, JSON.stringify(w));
+  }
+}

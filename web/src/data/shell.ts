@@ -1,0 +1,19 @@
+/**
+ * Keeps the page on the device (public/sw.js). What was loaded before the worker
+ * began to listen is handed to it once.
+ */
+export async function keepShell() {
+  if (!("serviceWorker" in navigator) || !window.isSecureContext) return;
+  await navigator.serviceWorker.register("/sw.js");
+  await navigator.serviceWorker.ready;
+  const cache = await caches.open("shell-1");
+  const loaded = performance
+    .getEntriesByType("resource")
+    .map((r) => new URL(r.name))
+    .filter(
+      (u) =>
+        u.origin === location.origin && (u.pathname.startsWith("/assets/") || u.pathname.endsWith(".js")),
+    )
+    .map((u) => u.pathname);
+  for (const path of new Set(["/", ...loaded])) if (!(await cache.match(path))) await cache.add(path);
+}
