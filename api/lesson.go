@@ -1,8 +1,10 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"fmt"
+	"slices"
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
@@ -49,6 +51,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: s.describe(sh, e)})
 		}
 	}
+	out.Usual = usualWords(live)
 	out.Sentence = lessonSentence(out)
 	return contract.GetLesson200JSONResponse(out), nil
 }
@@ -126,6 +129,29 @@ func (a ahead) bites() []contract.Bite {
 		out = append(out, bite)
 	}
 	return out
+}
+
+// mostUsual is how many of the usual observations are offered.
+const mostUsual = 4
+
+// usualWords are the observations that were noted most often, and at least
+// twice; of those noted as often the latest come first.
+func usualWords(live []*studentlog.Entry) []string {
+	count, last := map[string]int{}, map[string]int{}
+	for i, e := range live {
+		if e.Kind == studentlog.Note && len(e.Text) <= 60 {
+			count[e.Text]++
+			last[e.Text] = i
+		}
+	}
+	words := []string{}
+	for text, n := range count {
+		if n > 1 {
+			words = append(words, text)
+		}
+	}
+	slices.SortFunc(words, func(a, b string) int { return cmp.Or(count[b]-count[a], last[b]-last[a]) })
+	return words[:min(len(words), mostUsual)]
 }
 
 // mostReviews is how many learned pieces a lesson offers to be heard; those

@@ -1,6 +1,7 @@
 package e2e_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -48,5 +49,41 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.see(piece)
 	b.click(button("Teach it"))
 	b.says("hear one focus point at a time")
+	b.quiet()
+}
+
+// A thirty-minute lesson is recorded in at most fifteen taps: every segment of
+// its plan gone through, marks, a bite, hearings, what went well.
+func TestALessonTakesFewTaps(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.visit("/lesson/" + b.student("Odile"))
+	b.says("minutes left")
+	b.accessible("lesson with its plan")
+	taps := 0
+	tap := func(sel string) { b.click(sel); taps++ }
+	for n := 1; n <= 3; n++ {
+		point := fmt.Sprintf(`//ol[@aria-label="Focus points"]/li[%d]//button`, n)
+		if b.count(`ol[aria-label="Focus points"] li:nth-child(`+fmt.Sprint(n)+`) [aria-current]`) == 0 {
+			tap(point)
+		}
+		tap(`//section[@aria-label="Focus point"]//button[contains(., "full")]`)
+		b.see(point + `//*[local-name()="title" and .="full"]/..`)
+	}
+	tap(`//section[@aria-label="Plant"]//li[1]//button[starts-with(., "Done")]`)
+	for range 2 {
+		tap(`(//section[@aria-label="Review"]//li[.//button])[1]//button[starts-with(., "solid")]`)
+	}
+	tap(button("Try a run"))
+	b.see(`[role=dialog]`)
+	tap(button("It met the standard"))
+	b.says("is cleared.")
+	tap(`//ol[@aria-label="The lesson as a bar"]/li[last()]//button`)
+	b.fill(`input[name=text]`, "the ending was soft")
+	tap(button("Keep it"))
+	b.says("Went well: the ending was soft")
+	t.Logf("the lesson took %d taps", taps)
+	require.LessOrEqual(t, taps, 15)
 	b.quiet()
 }

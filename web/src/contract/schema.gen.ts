@@ -1378,6 +1378,8 @@ export interface components {
              */
             level: "" | "light" | "strict";
             signs: components["schemas"]["Sign"][];
+            /** @description Observations that were noted most often for this student */
+            usual: string[];
             /** @description Today's entries that count, oldest first */
             log: components["schemas"]["LogLine"][];
         };

@@ -2,23 +2,30 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { lessonQuery } from "../data/queries";
+import { lessonQuery, planQuery } from "../data/queries";
 import { Bites } from "../lesson/Bites";
-import { ClockLine } from "../lesson/ClockLine";
+import { LessonClock } from "../lesson/LessonClock";
 import { LessonLog } from "../lesson/LessonLog";
+import { Moment } from "../lesson/Moment";
+import { Observe } from "../lesson/Observe";
 import { PieceCard } from "../lesson/PieceCard";
 import { withPending } from "../lesson/pending";
 import { Reviews } from "../lesson/Reviews";
 import { Sending } from "../lesson/Sending";
 import { useLessonAppend } from "../lesson/useLessonAppend";
+import { useLessonClock } from "../lesson/useLessonClock";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { segmentAt } from "../plan/late";
 
-/** The lesson: one card at a time on a sheet, with a clock line along its edge. */
+/** The lesson: a bar that runs with the clock, the card of the moment, and what can be noted with one touch. */
 export function Lesson() {
   const { ladder = "" } = useParams();
   const lesson = useQuery(lessonQuery(ladder));
+  const plan = useQuery(planQuery(ladder));
   const { append, waiting } = useLessonAppend(ladder);
+  const gone = useLessonClock(ladder);
   const [at, setAt] = useState<string>();
+  const [chosen, setStep] = useState<number>();
   if (lesson.isPending) return <Waiting />;
   if (lesson.error) return <Problem error={lesson.error} again={() => lesson.refetch()} />;
   const l = withPending(
@@ -29,48 +36,57 @@ export function Lesson() {
     l.pieces.find((p) => p.material === at) ?? l.pieces.find((p) => p.state === "working") ?? l.pieces[0];
   // The piece that was opened stays in view when it is cleared.
   if (piece && piece.material !== at) setAt(piece.material);
+  const segments = plan.data?.segments ?? [];
+  // Until a segment is touched the card follows the clock.
+  const step = chosen ?? segmentAt(segments, gone);
+  const segment = segments[step];
+  const go = (to: number) => {
+    setStep(Math.min(Math.max(0, to), segments.length - 1));
+    const material = segments[to]?.material;
+    if (material && l.pieces.some((p) => p.material === material)) setAt(material);
+  };
   return (
-    <div className="mx-auto flex max-w-6xl gap-4 px-3 py-4 sm:px-6">
-      <ClockLine student={l.student} />
-      <div className="min-w-0 flex-1">
-        <Head lesson={l} />
-        <Sending waiting={waiting} />
-        {l.pieces.length > 1 && (
-          <div
-            role="tablist"
-            aria-label="Pieces of this lesson"
-            className="mt-3 flex gap-1 overflow-x-auto border-b-2 border-line"
-          >
-            {l.pieces.map((p) => (
-              <button
-                key={p.material}
-                type="button"
-                role="tab"
-                aria-selected={p === piece}
-                className="min-h-touch shrink-0 rounded-t-lg px-4 aria-selected:bg-sheet aria-selected:font-semibold"
-                onClick={() => setAt(p.material)}
-              >
-                {p.title}
-              </button>
-            ))}
-          </div>
-        )}
-        {piece ? (
-          <PieceCard key={piece.material} piece={piece} lesson={l} append={append} />
-        ) : (
-          <p className="mt-6">
-            <Link className="press press-main" to={`/ladder/${ladder}`}>
-              Choose the next rung
-            </Link>
-          </p>
-        )}
-        <div className="mt-3">
-          <Refused error={append.error} />
+    <div className="mx-auto max-w-6xl px-3 py-4 sm:px-6">
+      <Head lesson={l} />
+      <Sending waiting={waiting} />
+      {plan.data && <LessonClock plan={plan.data} at={step} gone={gone} onPick={go} />}
+      {segment && <Moment key={segment.id} segment={segment} append={append} next={() => go(step + 1)} />}
+      {l.pieces.length > 1 && (
+        <div
+          role="tablist"
+          aria-label="Pieces of this lesson"
+          className="mt-3 flex gap-1 overflow-x-auto border-b-2 border-line"
+        >
+          {l.pieces.map((p) => (
+            <button
+              key={p.material}
+              type="button"
+              role="tab"
+              aria-selected={p === piece}
+              className="min-h-touch shrink-0 rounded-t-lg px-4 aria-selected:bg-sheet aria-selected:font-semibold"
+              onClick={() => setAt(p.material)}
+            >
+              {p.title}
+            </button>
+          ))}
         </div>
-        <Bites lesson={l} append={append} />
-        <Reviews lesson={l} append={append} />
-        <LessonLog lesson={l} append={append} />
+      )}
+      {piece ? (
+        <PieceCard key={piece.material} piece={piece} lesson={l} append={append} />
+      ) : (
+        <p className="mt-6">
+          <Link className="press press-main" to={`/ladder/${ladder}`}>
+            Choose the next rung
+          </Link>
+        </p>
+      )}
+      <div className="mt-3">
+        <Refused error={append.error} />
       </div>
+      <Bites lesson={l} append={append} />
+      <Reviews lesson={l} append={append} />
+      <Observe usual={l.usual} append={append} />
+      <LessonLog lesson={l} append={append} />
     </div>
   );
 }
@@ -88,6 +104,9 @@ function Head({ lesson }: { lesson: Schemas["Lesson"] }) {
       <div className="flex gap-2">
         <Link to={`/ladder/${s.ladder}`} className="press">
           Ladder
+        </Link>
+        <Link to={`/plan/${s.ladder}`} className="press">
+          Plan
         </Link>
         <Link to={`/week/${s.ladder}`} className="press">
           Set the week

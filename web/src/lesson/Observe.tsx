@@ -1,0 +1,49 @@
+import { type FormEvent, useState } from "react";
+import type { Schemas } from "../contract/client";
+import { entry } from "../data/entries";
+import type { Append } from "./useLessonAppend";
+
+/** A word of observation: one of the student's usual ones, or typed. */
+export function Observe({ usual, append }: { usual: Schemas["Lesson"]["usual"]; append: Append }) {
+  const [open, setOpen] = useState(false);
+  const note = (text: string) => {
+    append.mutate([entry("note", { text })]);
+    setOpen(false);
+  };
+  const send = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    const text = String(new FormData(e.currentTarget).get("text") ?? "").trim();
+    if (text) note(text);
+  };
+  return (
+    <section aria-label="Observe" className="mt-6 border-t border-line pt-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <h2 className="mr-2 text-lg">Observe</h2>
+        {usual.map((text) => (
+          <button key={text} type="button" className="press border-line" onClick={() => note(text)}>
+            {text}
+          </button>
+        ))}
+        {!open && (
+          <button type="button" className="quiet" onClick={() => setOpen(true)}>
+            Type another
+          </button>
+        )}
+      </div>
+      {open && (
+        <form onSubmit={send} className="mt-2 flex flex-wrap gap-2">
+          <input
+            name="text"
+            aria-label="What was seen or heard"
+            maxLength={300}
+            autoComplete="off"
+            className="min-w-60 flex-1"
+          />
+          <button type="submit" className="press press-main">
+            Keep it
+          </button>
+        </form>
+      )}
+    </section>
+  );
+}
