@@ -161,7 +161,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 8
+const foldVersion = 9
 
 // fingerprint names everything that a standing is folded from.
 func (sh shelf) fingerprint() string {

@@ -135,15 +135,23 @@ func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestO
 			From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
 			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
 		}
+		if e.Setup != nil {
+			out[i].Setup = measuresOut(*e.Setup)
+		}
 	}
 	return out, nil
 }
 
 func entryOf(e contract.Entry, actor string) studentlog.Entry {
-	return studentlog.Entry{
+	out := studentlog.Entry{
 		ID: e.Id, At: e.At.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.Kind(e.Kind), Material: e.Material,
 		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
 		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
 		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign), Goal: e.Goal,
 	}
+	if e.Kind == contract.EntryKindSetupChecked && e.Setup.KeyTop != 0 {
+		m := measuresOf(&e.Setup)
+		out.Setup = &m
+	}
+	return out
 }

@@ -28,6 +28,7 @@ func bodies(id string) map[string]any {
 		"POST /scores/read":                      upload("x.musicxml", tune, 0),
 		"POST /scores/typed":                     map[string]any{"abc": "CDEF|"},
 		"PUT /words":                             map[string]any{"notes": "letters", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": 1},
+		"POST /ladders/{ladder}/setup":           map[string]any{"keyTop": 73, "elbow": 20, "leg": 35, "benchLow": 45, "benchHigh": 55, "lean": "level", "mats": []any{}},
 		"PUT /ladders/{ladder}/plan":             map[string]any{"version": 0},
 		"PUT /ladders/{ladder}/approach":         map[string]any{"approach": "names"},
 		"PUT /ladders/{ladder}/rungs":            map[string]any{"version": 1, "rungs": []any{}},

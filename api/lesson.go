@@ -255,6 +255,8 @@ func (s *Server) describe(sh shelf, e *studentlog.Entry) string {
 		return fmt.Sprintf("“%s” is taken up again", m.Title)
 	case studentlog.Liking:
 		return fmt.Sprintf("“%s”: %s", m.Title, likings[e.Sign])
+	case studentlog.SetupChecked:
+		return "Bench, feet and hands looked at"
 	case studentlog.Activity:
 		return "Done: " + lessonplan.Name(e.Goal)
 	case studentlog.WentWell:

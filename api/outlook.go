@@ -222,6 +222,13 @@ func (a ahead) signs(day time.Time) []ripe.Sign {
 		}
 	}
 	found := ripe.Find(a.standing, a.lib, p, day)
+	if a.setupDue() {
+		text := "Bench and feet are due to be measured again"
+		if a.standing.Setup == nil {
+			text = "Bench and feet were never measured"
+		}
+		found = append(found, ripe.Sign{Kind: "bench", Text: text})
+	}
 	for i, o := range a.Plan.Outcomes {
 		if o.Late() > 0 {
 			found = append(found, ripe.Sign{Kind: "late", Material: o.For, Text: fmt.Sprintf("%s comes %s too late for “%s”", a.skills.Name(a.Needs[i].Skill), counted(o.Late(), "lesson"), a.lib[o.For].Title)})

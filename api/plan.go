@@ -44,6 +44,7 @@ func (s *Server) planning(ctx context.Context, a ahead, day time.Time) (planning
 	p.limits = lessonplan.LimitsFor(age, a.ladder.Minutes, a.way.ReviewShare)
 	in := lessonplan.Input{
 		Age: age, Instrument: a.ladder.Instrument, Gap: a.gap(p.day), Used: a.standing.Activities, Waited: map[string]bool{},
+		SetupDue: a.setupDue(),
 		Beginner: len(a.standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
 	}
 	if before != nil {

@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"math"
 	"math/rand/v2"
 	"time"
 
@@ -9,6 +10,7 @@ import (
 	"patientladder/core/material"
 	"patientladder/core/next"
 	"patientladder/core/preview"
+	"patientladder/core/setup"
 	"patientladder/core/skill"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
@@ -47,6 +49,9 @@ func (s *simulation) run(day time.Time, l store.Ladder) []studentlog.Entry {
 		if week == 0 {
 			s.meet()
 		}
+		if week%30 == 0 && s.family == material.Keyboard {
+			s.measure(l)
+		}
 		s.travel(week)
 		s.lesson(l)
 	}
@@ -65,6 +70,16 @@ func (s *simulation) meet() {
 	for _, id := range s.student.Probes {
 		s.write(studentlog.Entry{Kind: studentlog.Probe, Skill: id, Shown: true})
 	}
+}
+
+// measure takes the measures of the studio's piano and of a body that grows.
+func (s *simulation) measure(l store.Ladder) {
+	years := float64(min(l.Age(s.at), 18)) // the tape tells whole centimetres
+	s.at = s.at.Add(time.Minute)
+	s.log = append(s.log, studentlog.Entry{ID: s.ids.next(s.at), At: s.at, Actor: s.teacher, Kind: studentlog.SetupChecked, Setup: &setup.Measures{
+		KeyTop: 73, Elbow: math.Round(12 + 0.65*years), Leg: math.Round(22 + 1.35*years), BenchLow: 46, BenchHigh: 55, Lean: setup.Level,
+		Mats: []setup.Mat{{Thickness: 2}, {Thickness: 3}, {Thickness: 4}},
+	}})
 }
 
 // travel gives the student the own focus points one by one: the first at the

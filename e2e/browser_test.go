@@ -175,6 +175,14 @@ func (b *browser) fill(sel, text string) {
 	b.do(chromedp.WaitVisible(sel), chromedp.SendKeys(sel, text))
 }
 
+// retype replaces what stands in a field; sel is an XPath.
+func (b *browser) retype(sel, text string) {
+	b.t.Helper()
+	b.see(sel)
+	eval[bool](b, fmt.Sprintf(`(() => { const e = document.evaluate(%q, document, null, 9).singleNodeValue; e.focus(); e.select(); return true; })()`, sel))
+	b.do(chromedp.KeyEvent(text))
+}
+
 // choose picks an option of a select by the beginning of its text.
 func (b *browser) choose(sel, option string) {
 	b.t.Helper()

@@ -321,6 +321,27 @@ func (e Mark) Valid() bool {
 	}
 }
 
+// Defines values for MeasuresLean.
+const (
+	Above MeasuresLean = "above"
+	Below MeasuresLean = "below"
+	Level MeasuresLean = "level"
+)
+
+// Valid indicates whether the value is a known member of the MeasuresLean enum.
+func (e MeasuresLean) Valid() bool {
+	switch e {
+	case Above:
+		return true
+	case Below:
+		return true
+	case Level:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for MoveMarkDirection.
 const (
 	MoveMarkDirectionDown MoveMarkDirection = "down"
@@ -618,8 +639,27 @@ func (e RungLayer) Valid() bool {
 	}
 }
 
+// Defines values for SetupChecksSchool.
+const (
+	Ball    SetupChecksSchool = "ball"
+	Hanging SetupChecksSchool = "hanging"
+)
+
+// Valid indicates whether the value is a known member of the SetupChecksSchool enum.
+func (e SetupChecksSchool) Valid() bool {
+	switch e {
+	case Ball:
+		return true
+	case Hanging:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SignKind.
 const (
+	SignKindBench  SignKind = "bench"
 	SignKindChoose SignKind = "choose"
 	SignKindCliff  SignKind = "cliff"
 	SignKindLate   SignKind = "late"
@@ -632,6 +672,8 @@ const (
 // Valid indicates whether the value is a known member of the SignKind enum.
 func (e SignKind) Valid() bool {
 	switch e {
+	case SignKindBench:
+		return true
 	case SignKindChoose:
 		return true
 	case SignKindCliff:
@@ -1168,13 +1210,16 @@ type Entry struct {
 	Mark Mark      `json:"mark,omitempty,omitzero"`
 
 	// Material A ULID
-	Material Id        `json:"material,omitempty,omitzero"`
-	Met      []string  `json:"met,omitempty,omitzero"`
-	Minutes  int       `json:"minutes,omitempty,omitzero"`
-	Rating   int       `json:"rating,omitempty,omitzero"`
-	Shown    bool      `json:"shown,omitempty,omitzero"`
-	Sign     EntrySign `json:"sign,omitempty,omitzero"`
-	Skill    string    `json:"skill,omitempty,omitzero"`
+	Material Id       `json:"material,omitempty,omitzero"`
+	Met      []string `json:"met,omitempty,omitzero"`
+	Minutes  int      `json:"minutes,omitempty,omitzero"`
+	Rating   int      `json:"rating,omitempty,omitzero"`
+
+	// Setup In centimetres
+	Setup Measures  `json:"setup,omitempty,omitzero"`
+	Shown bool      `json:"shown,omitempty,omitzero"`
+	Sign  EntrySign `json:"sign,omitempty,omitzero"`
+	Skill string    `json:"skill,omitempty,omitzero"`
 
 	// Spot A ULID
 	Spot     Id            `json:"spot,omitempty,omitzero"`
@@ -1537,6 +1582,23 @@ type Me struct {
 	Studio  string `json:"studio"`
 	Teacher string `json:"teacher"`
 }
+
+// Measures In centimetres
+type Measures struct {
+	BenchHigh float64      `json:"benchHigh"`
+	BenchLow  float64      `json:"benchLow"`
+	Elbow     float64      `json:"elbow"`
+	KeyTop    float64      `json:"keyTop"`
+	Lean      MeasuresLean `json:"lean"`
+	Leg       float64      `json:"leg"`
+	Mats      []struct {
+		Soft      bool    `json:"soft"`
+		Thickness float64 `json:"thickness"`
+	} `json:"mats"`
+}
+
+// MeasuresLean defines model for Measures.Lean.
+type MeasuresLean string
 
 // Motif defines model for Motif.
 type Motif struct {
@@ -2079,6 +2141,49 @@ type ScoreUpload struct {
 	Piece      int        `json:"piece,omitempty,omitzero"`
 	Score      []byte     `json:"score"`
 }
+
+// Seat defines model for Seat.
+type Seat struct {
+	Bench float64   `json:"bench"`
+	Mats  []float64 `json:"mats"`
+	Off   float64   `json:"off"`
+
+	// Platform 0 when the feet stand on the floor
+	Platform float64  `json:"platform"`
+	Possible bool     `json:"possible"`
+	Refused  []string `json:"refused"`
+	Says     []string `json:"says"`
+	Seat     float64  `json:"seat"`
+}
+
+// Setup defines model for Setup.
+type Setup struct {
+	Cautions []string `json:"cautions"`
+	Checks   []struct {
+		List []struct {
+			Child string `json:"child"`
+			Id    string `json:"id"`
+			Look  string `json:"look"`
+		} `json:"list"`
+		School SetupChecksSchool `json:"school"`
+	} `json:"checks"`
+	Due    bool `json:"due"`
+	Faults []struct {
+		Id     string `json:"id"`
+		Name   string `json:"name"`
+		Remedy string `json:"remedy"`
+	} `json:"faults"`
+	Measured openapi_types.Date `json:"measured,omitempty,omitzero"`
+
+	// Measures In centimetres
+	Measures Measures `json:"measures,omitempty,omitzero"`
+	Seat     Seat     `json:"seat,omitempty,omitzero"`
+	Sentence string   `json:"sentence"`
+	Student  Student  `json:"student"`
+}
+
+// SetupChecksSchool defines model for Setup.Checks.School.
+type SetupChecksSchool string
 
 // Shift defines model for Shift.
 type Shift struct {
@@ -2659,6 +2764,9 @@ type SetPracticeJSONRequestBody = Practice
 // ArrangeJSONRequestBody defines body for Arrange for application/json ContentType.
 type ArrangeJSONRequestBody = Arrangement
 
+// TrySetupJSONRequestBody defines body for TrySetup for application/json ContentType.
+type TrySetupJSONRequestBody = Measures
+
 // TryTargetJSONRequestBody defines body for TryTarget for application/json ContentType.
 type TryTargetJSONRequestBody = TargetQuestion
 
@@ -2754,6 +2862,12 @@ type ServerInterface interface {
 
 	// (PUT /ladders/{ladder}/rungs/{material})
 	PlaceRung(c *gin.Context, ladder Ladder, material Material)
+
+	// (GET /ladders/{ladder}/setup)
+	GetSetup(c *gin.Context, ladder Ladder)
+
+	// (POST /ladders/{ladder}/setup)
+	TrySetup(c *gin.Context, ladder Ladder)
 
 	// (POST /ladders/{ladder}/targets)
 	TryTarget(c *gin.Context, ladder Ladder)
@@ -3326,6 +3440,56 @@ func (siw *ServerInterfaceWrapper) PlaceRung(c *gin.Context) {
 	}
 
 	siw.Handler.PlaceRung(c, ladder, material)
+}
+
+// GetSetup operation middleware
+func (siw *ServerInterfaceWrapper) GetSetup(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSetup(c, ladder)
+}
+
+// TrySetup operation middleware
+func (siw *ServerInterfaceWrapper) TrySetup(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TrySetup(c, ladder)
 }
 
 // TryTarget operation middleware
@@ -4216,6 +4380,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/overview", wrapper.GetOverview)
 	router.GET(options.BaseURL+"/ladders/:ladder/plan", wrapper.GetPlan)
 	router.PUT(options.BaseURL+"/ladders/:ladder/plan", wrapper.SetPlan)
+	router.GET(options.BaseURL+"/ladders/:ladder/setup", wrapper.GetSetup)
+	router.POST(options.BaseURL+"/ladders/:ladder/setup", wrapper.TrySetup)
 	router.POST(options.BaseURL+"/plans", wrapper.PlanDay)
 	router.GET(options.BaseURL+"/ladders/:ladder/week", wrapper.GetWeek)
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
@@ -4828,6 +4994,85 @@ type PlaceRungdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PlaceRungdefaultApplicationProblemPlusJSONResponse) VisitPlaceRungResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSetupRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type GetSetupResponseObject interface {
+	VisitGetSetupResponse(w http.ResponseWriter) error
+}
+
+type GetSetup200JSONResponse Setup
+
+func (response GetSetup200JSONResponse) VisitGetSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSetupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSetupdefaultApplicationProblemPlusJSONResponse) VisitGetSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TrySetupRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *TrySetupJSONRequestBody
+}
+
+type TrySetupResponseObject interface {
+	VisitTrySetupResponse(w http.ResponseWriter) error
+}
+
+type TrySetup200JSONResponse Seat
+
+func (response TrySetup200JSONResponse) VisitTrySetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TrySetupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TrySetupdefaultApplicationProblemPlusJSONResponse) VisitTrySetupResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6248,6 +6493,12 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/rungs/{material})
 	PlaceRung(ctx context.Context, request PlaceRungRequestObject) (PlaceRungResponseObject, error)
 
+	// (GET /ladders/{ladder}/setup)
+	GetSetup(ctx context.Context, request GetSetupRequestObject) (GetSetupResponseObject, error)
+
+	// (POST /ladders/{ladder}/setup)
+	TrySetup(ctx context.Context, request TrySetupRequestObject) (TrySetupResponseObject, error)
+
 	// (POST /ladders/{ladder}/targets)
 	TryTarget(ctx context.Context, request TryTargetRequestObject) (TryTargetResponseObject, error)
 
@@ -6930,6 +7181,76 @@ func (sh *strictHandler) PlaceRung(ctx *gin.Context, ladder Ladder, material Mat
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(PlaceRungResponseObject); ok {
 		if err := validResponse.VisitPlaceRungResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSetup operation middleware
+func (sh *strictHandler) GetSetup(ctx *gin.Context, ladder Ladder) {
+	var request GetSetupRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSetup(ctx, request.(GetSetupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSetup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSetupResponseObject); ok {
+		if err := validResponse.VisitGetSetupResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TrySetup operation middleware
+func (sh *strictHandler) TrySetup(ctx *gin.Context, ladder Ladder) {
+	var request TrySetupRequestObject
+
+	request.Ladder = ladder
+
+	var body TrySetupJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TrySetup(ctx, request.(TrySetupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TrySetup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TrySetupResponseObject); ok {
+		if err := validResponse.VisitTrySetupResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -8076,204 +8397,211 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H39ktu2sueroLS36pyzl7bHH8neM/PHlj+Sk7nHjud6nHh3s9kqSIQkRBTAAOAoul5X7TvsG+6TbKEb",
-	"IEESoEhJM8m5/9gzI4oAGg3016+7P88WcltKwYTRs8vPs5IqumWGKfjtDd3b/3KmF4qXhksxu5y9YUta",
-	"FeaSGJnTPeGCmDUj2lQ5l3/SxPAtI/8uBZtlM26f/7Viaj/LZoJu2exyllP7i16s2Zbaly+l2lIDHxj7",
-	"HbMv7WPaKC5Wsy9fstlbmudM2WfhfSU16+Z1BX6YzRT7teKK5bNLoyoWjvBPii1nl7P/9KRZ6hP8VD+5",
-	"zmGId9QwxWmRGGTrPz5xmJuC7nElbZJ+WkvNSMFoqS+J2Zd8QQvy5xwJ/ZeMzNmKC8FURqQCavOcyCWh",
-	"pF59jNJLqVqU3tLf3jKxMuvZ5bOv+4T+YhenSyk0g82/UXJesK39cSGFYcLYH2lZFnxB7cSflPjEP/+i",
-	"7So+j6SFfy+M2KUDNWTHhCE7JcUqs8wlBSOa2fEXDIjo3mOHeakUFSu7GZ9npZIlU4bj5Bdr+4GOkZoa",
-	"IKFUOVPEPQcj7aTKtaWlYVt9aBWvLZ1+rXBWNTGpUnRvfy9qnh16CXL2j5ztZkh+z1s/NXztV/JzPYic",
-	"/8IWxo7i1r/1e5Pn3C6TFjcBMZa00Czr0EdVYgU/jFrsTUEXLP9QWT7JLB9d47e+uri46K/9jinNkSPq",
-	"w82F+fpFc7q5MGzFVG/V/quZm2Bs0a+4Yf0Nt8ze2+yPa0YMNwWzp8VuesnZghEDbMaLggjGcsJN/9rx",
-	"h+hz/wO5DP5cLySb6Q0viug3tGFl/DuG/WaiX9mt95G/d6iFI7qpumFgfu7FmbsC7MuilJRy81puS6q4",
-	"O8Ftmh48yvYFN0oueQGHgK4Uq5mxvRN/ZyKnRWHlA60y8ugpMZI8xRm6619W8yIQAKLazpFI84nTWCip",
-	"NV4KfYpLUexfjmb8W0vha/FKmnXslNuXvTrXy0DkjFkpxe/Xl2KU5dZUIQlOn1qX6/y42YzO7O7Uo3nq",
-	"esI0WxHyhltpiiHfchE53nRFuWgtp7fkLj0XBV+GR3UuZcGogI8sBTTez7332OWpiOQAGmm8PKhiRLCd",
-	"V37mUm7ImikWSo+DE1zKRaVvJHeq1/gvWkXhoGixz8Bl3Wg2hzQUuzMrFj83ZUENo1WcntooKvKDTIZP",
-	"2QXR1cQlwy0efbIS3By+KgMNDl8VMIF7h1t9vRpHZ89IDQlqFskcW7a30i0vxd837pi3+bugasW0aSvE",
-	"yRuxYMvIHXtjhZtj0J2sipwYRhdrIqRZc7EiVOzJVk5k0uFbxsiyvZEdLSx9BD0Pj1jtNBbWslI43RHP",
-	"TuXbJBeOktcRJqx5zU27x3Qp2T32isYtciyT1XyW5E4nRvsMygUbrzDWF3lUaOL2tJn3pd6wnCylIvZz",
-	"QkVOBLtjivgjNp5ly4SV9a1UZLeW25ay33ubsmdmJGfCs5+iW3/o5IAw6c/xWgTGiZ3mmi/W9k97ApfO",
-	"WPMEhNUPOroBU05IiuO7DOe5t+brhgPddnjKBlTLHFfV5HDMEWPO11TkHFwEPdacF3Kx6Sg7h4Wvktvo",
-	"g/cnXEfSMnJLwGTrq8GvN0qmdSU2fRIxvOVGsHSHLoEGULA7VvQ59gIOLbiAtrQomDZkYSehM/IUP9pJ",
-	"8ovkguVwqrUkYOBFVPOdSJhwlmGYIpoZp27B8aCGcKMJg/szopTQLXup429ccqUNmVMFbhRB2K8VLXDe",
-	"ZM6WUrGWVRhaeYaqiOz9t4oqw5SVtUwTS0TnFaPKtIzPcSaPkfE92IGSebQAcnxk5My/yi8omzGn8thN",
-	"Toud0O3R47INRzZjotqCDwP5tVTsjrPdLKtdfFYIhTKoWcbEE5U0n6XSMSFD7AxQQ9rKO6YJ10Qwbix3",
-	"zZnBHVQEv95nqg45Yb21rY1fihHtDd3fFFSImKOqYFpLMaREjXMlIUGSTosBYZRyPHmvgv/mYS1kyjCB",
-	"gPAkSJBOx/YR/F72YNkN1VdkKSsFrmdt/7jkdwyOnFGVWZOC+zNZyB0xkqz5aj3rusTgj4cd0tmskLtR",
-	"z21ZzqkY9ShqI4f3RtpT5N6bzdwy8MtR6rGt0287EpPGDNxvtqXZ17f5bi2L5s7qCtbQh9XhgbTjTPEV",
-	"GvFxdSh+khlfrcfaRanrcdhv5oZorkQ30QzpFCPsN8Ko/USXKzU9VnhkOTbGDwupFFsYPe7Ug/U58lEn",
-	"3rf0N761t/SzC/DhbrnA35/GhN5K4o0cRBBeXESmzfNxs+gKCqo1XwnwE22p2thbp5TmZZ7Dn+zP75jA",
-	"X1QlwDpizuNUyoLrNfy4ZhQmgp7QNxiCKpWc4/90YTj6ojQzVfl6zUCLsuJow94xqit8I1DTj23lOXgG",
-	"KvyqYrrawk8F3+Bg9r133OyBk4T5xIC33A7akxWXc2pziFbv7DOTZeKWmZYwObRnjTf/WcSXv+WiMky3",
-	"WObpixchx1zEOEZRY98ffu3FIS7Ta6cBRnQ5vhIhw4D+ZmmvcQsr4X8qOP6fc40/xqhfXzcBcb5+EXuw",
-	"lGasK4GKnKoWW8N08Gqxr1zEVR4fHWjoe/hAesUnDOmFsZjA7pFTj3vnsuTgvbVrgFMbuw2/RQ9cx/fj",
-	"DbbxXoNvuWnMvIhkmWKaG6rRVkxoVXohUVSMetfqeJ3bfjlzwx3pzglI6RfmiZHYjiFrmRbUaWhjYi/W",
-	"1hzSTncIERhveI8i2g68A/bdY7TOg7b82Z2MUjSghP5tpRjN9+NdSD39/7BTdgLzav7vox+d7MZ3Z2zM",
-	"GTrV+VF7Smva1w4Rf7iQ7m7JzUnxHN8Qu+br6PGpffl9bl9zbaSKgGK+oargTBEr1zWRgpg116g9Z0QW",
-	"OdOGeKE16i70wr+79WNVrCkKRtTxcm3InBVSrLS1mDzEhwkDXhyj6B0rdNzxYhSjm0kB75jMcWa1nVxW",
-	"Ez62YX+reM7SRs4U00V2xdWwCp++NqlKhNG4QRF2QOraFzixi18Zcw92Xx6xL9t7TC2bqpzQubxj5G9R",
-	"9FU4KxzAv87ZR55ssRl+R0V+IzU3PIYvmOaVfJWi6YbtJ2900k/i3XujnHSJKXWo5sxMmGazFP/9tgcu",
-	"SkRZ8BzFbAfzAhfKGP/C2FujoCNfmCBg7By75fvbD4aIL3P3VqLN0ObS7+SObKnYkx1jG02oR/HQjXfr",
-	"cKMdRo6LVdQZNGdmx5gAB5C9v0Z6gNIR2K4PKK1YRLxAAw6M/fD5Pd4/lNY9r/OYh+2Ht9dvEKthmLJ/",
-	"+l8/XTz668tH3/3r3999f/Po44+P/sfPn599/eWfYuxxvS2lmopJy6lpI0Ln+zjzLTkr8hS2D0LeC1lU",
-	"W0HWssg1+fNC3/0llLstq+mASRyxibnQRlUe5zR4qJonI14PgE1ms4W+i9qFBaN37H0VCTa8so947ImS",
-	"uwCUoqy9CRwOX4cnAEW6J1LY81CZmh4RyV1HBmlRvF/OLn86fGn8nEXiK4hPtYMLtkN4DI56StC9Pcz7",
-	"6Puzjkkcs4jVPqa2x337wJPRQwMcHvPoA7kHURHAnHGDxYGfIs4R5wjvL2ecYg1vzvzYQaDWvneMcrFh",
-	"pYmbO15nT8hehxJOnVeuEexLqL3awes8DaBSR9IjRAN+Hu+AcFGlIVscyNC8OVx9EMZ2PBAsPspDrYvE",
-	"Xwslp0LarWJFYf+vNlXBCha9IwIAcY/NnMpwUJSv6Zyb8TR6vxNgISWQF8Jwhyxu7/U7qQ2p1MoaEJMM",
-	"oRv3zqhDiPJi/Mw/UF6c6lYaRHy4OOehacBTt8Y5uQ4ArMDkOnxZ4mNffGx1PFE+wvOvFGfLGG0CLHf0",
-	"+sVIvLvrEbOdTUZ9+1W2YCMRtAhud82xWQAXbzivIUG9IRmchdgJfOscRO2TU1I1gYL2HTdWg4+zVh7x",
-	"Ftyurax2VMPwE8tJDtG6QJibNVOM0ALekpGLCZjp0V6f7lag68R7UpASKcrdOFupYyRvZSUmGMpTbbeu",
-	"GuWjeQVK/Wxm2LaUCZXKQVj8dwVwBzAPc4hPJVwMiS0q9CpV2uyjr0takULescKMdQGeO/jZQ5SVypIz",
-	"J5bYl/AveZ6Rr/7f//m/X0eD0WM8tE4/6oZQ/cozzwa1k8AHV1NWyFtAAUTcONzE8nhu8GwTbVipIWi9",
-	"85k9cA0RumY0b7I8MqKl1YAnSh9INolCsKNgKKv7wkf+cNdhoWxiVKiQEUv4o8zp/k+aMGEU91DfhaXz",
-	"cU7Gt3KVQmmCjT3lErS7Bwjk+D1oNyuyjW/tgWM5mvQ6Q5kiLBGXhhRSrOo1Zeh3hEy5NaMqx/zDsUtF",
-	"qZuc4LAU5isxnhS3fCWiQwQRwnEvcl9AX3T0jVO1g0pXNMK27+eaqTtI6vP4cSt5hLS3xtZqbnJpmHDY",
-	"EK5JI7HHKupjRL7juYZdMnf6A+I1EDV7Qvze+JWlLxbc+ZiT+C2ds2JiAMaLrb60GohF1UCv/rcmRp9K",
-	"Jlx0vTdM2c8nGQy5NsGO2LGtxJuKJYJc1YQz8aGKH4lSTpjrbSlN8i3vJsQ7tHGRUX8l76RyYI4IsCQe",
-	"s/+9Ewe6UTFcUy1tG76uWcKT221dvbuZi7Z6Bm34a+A0FTSWL8gT0OGxpuhSsYT7Yz2C3HZSr/bfOZKn",
-	"/RU+e2a0+XnLVt6HN4CPiYBganuwYwvjl+A6LVoCMA45xuH1ueZ8ZosTbt53aTokb35XCaC5/z0xO+8M",
-	"KFDnsQCnBAaeZT3HJW7ro8zL54qqfdxfMpdyEOkwOobCaKnj2Sc0yOTnom9A2ymEMnVMEKrLkMPOuOE8",
-	"uklSMBqzdbdT6BTDF3u6jHE1LqRYMDUVFFFIGcN8h1lxGNC2ZrSQPWIPSw5cT9JPgkku9wzjHkRq3xs8",
-	"G8+Fp2+wO82q42ctlscLxkqEOnkb+tdKO6FlyiW+ZclU/NR3kqn4VTni8qpKe28hJEG3su5hSDfbGDly",
-	"rg0XC/MqCr1+w5dLppgwaJ3DdcA1KbhghBZSsCtyQcCCdk4hrokUxR5tJXTtR3RRLlZdphxivu+lYd/C",
-	"d2LMs6p4PsEiRFRG5D1elEe8JlPAgj9oltsJx1PplUlox4hFGD9MC8EQO1Jrvpyiw9rHE9bhMlVYwmMS",
-	"DhiL6ILURjGzWLOpbjVdxbxH7wUjnmhkIe+Y0iCpLM9dEUrsKZaa5QR5jSxlUchdHZY/nEPjRHaJEAik",
-	"gmeFzF8X4cbVJA+X6qbfsHzNrp2TF72pnBfkINxnCLE/FfreF2fjkVENGtd9LbYqbxDVrk6Hh0dCL6ui",
-	"iFo2bUmXBFX1+WmwpkLSKh5LtmNj7r9HNviQYhQUHahNt2BttV2XzDx5F+FTrL2V4CpInRwBU3YPZv5t",
-	"0cGl4cvUOUnoPUko3JxRE/9kPC5sPFwriq+DKRwGYPW8P4yaxCkYCAkkzcT66u8EieyfiYQc+KIgEIrJ",
-	"8GK9OBxTq2sC4YWKU24uVpq4NOQd8xdHXxDk3KW0AMw1s3r0nJGC8hynCXgMaRjhxtq1uSZGPp7F86Cm",
-	"p8/ilp0CvqznH96LPZXu5yx+f7005wAr2g9vUiDQSHBrhJLZD0j1gxK4LZ1SfckaCG4twwjWDpZDcWOY",
-	"IPAxAqAZeXf95proBS3i+umvFS242aeAmOc/FHOPt4QzEaBrQ1im2+twq0LWqSWvI1KzjNiB+p7twtqC",
-	"E9BwS16w791+hpimr76K8WeilFDwxecu78f//nQQ+Pb02fHQ82Nldeld9F2UEF+sHebTXQWWNsGu19lN",
-	"X10cTEyrUydiRQHsWyE1XBvy9Bl5x1/5agBMLGSOLuKD8MSj9YgD0LWYXpFQIjzv+PUmWPP9HVOqKlws",
-	"YXIuazjfFz2o6M///OcnPz199Nef4Zf//Jf/GkWK9gAAw4lvLWhmBJvJRAsnG3h90TLoTDt2CDZsH+cP",
-	"zYzh6D4ydGMF0mKTkfke4Mcbtr/C6DPTAGozaybstQvRZ5fa2oz7dQyZ2L383ZSzGSJDwBej0OWTxjh4",
-	"2zeRThg9FPWd3nzp2X85mOLJtvIudpQsbUxAL0unONx0dBqmFwbN/L4+nCJpKRSV2CFp4smQAapiAILR",
-	"ZFVGaZVQPZNplN+z3W3jfZ9wGudSjSszcOzNPMV3Gc0Y/pcWmaPsJCKyboTIOgtk+SVCiHcALqh914DB",
-	"KivjtRmkAtSkhVPo7Q+NmmFw/f35p4uneO3972c/XTx6/vNfLn+6ePQV/umf4jJjVNgFSbxjbONCajWJ",
-	"vx4+rskgTLfcB/BSR5z48YL1Nvuc4GTEFU7OABgXJ5wWLo9w1tODnBU3p5AK9fDRtTdO1OPzx6j55je6",
-	"ON5QQjD1EmoehNWWWnI3YaDUc4/UgeB3TMSwWIgvk1Ci6YpIs2ZqxzWr3YPR6/9c1ko0ffGWGSuaTVM+",
-	"KjqHjqc4lIlUmdshI2THzdrN0T7r9NGns2xK2t+5DJ3M02NsaqE3gpw/sFmts4s8BzYWUp3H5ZQSZAYk",
-	"f+wgOOUyliLhVKwI6E2baCbqmmoiJCkLuqgZo1RMM2GIz/7tb+7IrCk7myZLCuaQWs9dNHI8JqA+AWDv",
-	"xglB3aOLPbqxhuYf6BidmuBHwdfPhI37nXHuHgE0VMuUOVNlaBioV/XF+dfPAPVq4FyTYvlxmN/3XKAJ",
-	"zQTRlTeqNVozQiLecqSTDXIxo2hjS0qiJVmO89eNgDpVgO+uYUw4tF9l5ndmepXUBoPoQIQNDqwGlng+",
-	"i54onwrTF/RLwxL16DE73tWggxRWSiChIXqr4ydRg3asO+a86fjubX5mmVtqjDw3XiE+Q2b+GvNtvWUM",
-	"GgZR671Zb60IWhh6B7ylqNC1xlH/4kWGvenjeQHGJCJXBd+wFM4b6gX64o64WNxXbogVTtt5wfQsUfJH",
-	"p2Q+ItrXfLVm6ooItqKG3zEEi8ldqMekJLxbzkAUKYGGpWWppEuG8qQOPZ92QHVHfe20MDAbpevx6NqP",
-	"fDsBCwDLeUXVNKjunK0qkTqkWOrC6h3wGOEG3TsFo6Vz7wD4ghuyo5rs1kxgmd6cx7VdLIoaybQuirpg",
-	"aquKqkO9G3yztUxdFVWv9W9H9yqBorAR2riMo9F0dvUEY2/qwFtidoXS5scoHhLyQAHhrev8hToAIivE",
-	"t3b8mId93yPq76No+hzLidS33lHc38qk+sroMk2AKYWFp1XbTuVwQDGa0W+pY38DqMLJOLmtNHw5ZQ6G",
-	"L+NFw4cKLsmSiVvYhljm6fWbawxLMZ0R3C3yFBntCq5V/BsiqqbVupShjTNau8dvxFuAmB7wcfDicyI2",
-	"gUjkqXIaAIPkBmtoxCSU+3Y603VSymy+/xbb84xM1aH5fjpwecPLclrLkzJRHX3KlXhrH0/h0I7oc5H2",
-	"Wvehv+w3UyXKQQNMaUpeQWBF4hya99dJBa1Lvp1j4Au545UTcHJ9BdQSMLgna2oHMj88VAHzZI1yEsoS",
-	"R+Nm+xuh1u3KUd/prRJiqAQkdSQXx+/oryyGYUBfIvZls09YpfPX0F03zrByaaz3jH/xkJc6aRbWlCSD",
-	"PZJnA4MNQGHqEHAa7XuSm78VRS4wGwAceah60S1zW+UG/Jg0sc913YwEkfk6zN4mblXeamYT3cCmedvE",
-	"IK92ddWCzNXmmLmSuKcXcZ8WLh+4wfCJBAl8ZtDEgITqNrgJggj/Mlw76OvhcrqRcgpcE0zCuiJ0Dr5N",
-	"qUjTX8H7OyKdE5RvkHmeaZa8o4NMINnh+N/FQJLT4bn3vJ8rF6UaCkgNL/dQkYuyoI1hb629Lc0ZmGFX",
-	"bnusJYh5s+CoNsSViTm2/2GKiW8bKsWSkw4iCnxmH9jtTrgbtlgL/mvF6urajRvMZww2LRysQMbPIJWp",
-	"Xf+6fmpRSN3OIAysJN+dp4Y5KFdEoB42HA5+SNTH0uYcPtbkobxAs56DcbpnOZFV3Eu3lamZCLR3I4En",
-	"7vtB9D/7tWK6zlLoVgAgVAc9SgjXBLJw8tBw6dzjQu8SopjqzWHZYx/K/FvG4GOxzGrMzt+niHm4nlXg",
-	"1Y71RTlQN++UpDaH9/NtjLwI9gGjZrfCDEbkzsZJDSxSb3u6DEZd7ihSkg/wMnjPaLllrqsb1LkQjOXa",
-	"VUignisgKMsFgST6Vl+bbvJVquqY66p6YjU4fxxxbjhV7ktV4ChpRatwudpdZRuSlcl871pkcUMWcss0",
-	"MVKSooUbCA+qx4fF+g5Dyzz7BDRWNuDfm1SKLA3+RghYZFzmBAsqplwT9lvJFnbfAFy9ct0FD+AhUi1p",
-	"E+WH0HttCVirwlQbYJMxow00ui3oYjOwWa4IZ2tEx7TuL25aVqYmGzCxwZ6DYzEkeZXy6/fmceXPDnY8",
-	"90LBqmt0JMmmdgDumWuA/3YxGESh2AWMuY2PaSWcI+tDK2HsIVyf0Zqbg3rbBSL8HDVwh/xhG7jqAJ7i",
-	"wFuTQEKx2Ekl7N70yt/EyhV6XRAhjs0vsUxF/bIDEQnfFFF1n7V6Y3wV4+AT+mPD2kMxE0wxG9Yem27u",
-	"HXIyQ3mqbzU11eTgM/7hYL6R/TTsgwlDJWZeSo2Sv9vkXWrEIw1GP8KWEgsprFU7pTfyYEsKRnUiSOBL",
-	"KceuXlrqJkJ+Srb/GUsXHtOG4BTLvUaux9pCou7UlOsPts3RPMYpHxwjJ1rdd4SS3E2ul+U74N8TIZIt",
-	"7z94OX58SYEJrTCSasyUvha9GjteWPjt9l0s+y7Y6WWvuy3rXC0c1x7Cj5zukxYWB+v3fGBU5VB5LX3Q",
-	"b9AEG50tPM1AbZopJbQVfOCSPCVLVhSEIh7xGdFrutln5DnRsuB5Rl4QRvUeNK5tpfki4U5SbEGLIh45",
-	"0hXandpYW4TraWUpj+8CEuxCegdvTdRYgIhXq84OQLudjyZaw2hMmh86QqLarlXqBYHUgT0pmSILQCpW",
-	"iiXgob7YXqwrFlXp8tcLubVG4I6xzZ80KZ1GNbFWqKHqLmae/CCw0B5CTyC/H9bVwHIJhXT/6KJGHt66",
-	"8NHSO5b8fPzafXWfgfNbidOy933Zr5OAVt3Oa+dphdRk/Nv3hxXKUnq1d/WfyZtfN+cbTU2wW0dDJQPa",
-	"T9isCa9P9qD3VQk6lgRklGSkEhwr6Zd0Fa9WlsR4rptWFoO1RdxjRwqRniO19po2nlTwDgUe1YQjdQIw",
-	"ZRO99D754qseOaXXcsfyVqv1KaWcYmNcO7xC6y4ScUxrFII1EXprzVlaJdy3A7jcg+KTtqXRkbJ0qDhj",
-	"XVixIzRKSyXn04/YdNPhCum6hh4fPNZZO74LuvPDOu0Oz3ezXQ0+GMsa4nJj9ySgAX4oC0nz+8zNPjkd",
-	"+qj05gNZyt3G4N2E4da0o8SDQkbjq30kK8A4ZG+icWWkXuaoFr+Y5OJrTod9z+140QW5FqPDLc0xQKZN",
-	"BQ6vxdrVRHOeL8+L0DZ0MHh1lj7nA+3Ioyvc8KK4Fq8kwks66kEkrQuybbDqGDeECcNUnYN0RR49JYLd",
-	"RfHI2Ww+sTxK2qcMfZxeppxQW6ZfjSk62XZvUmt1zup31y9KUu0HnSwPFaGZ9njzuZSbIGlrArBwrmTl",
-	"8o7TiXOjqXiAGlCl3Q2YIEGZKOWXuuETuNqRpxe+3xxfHCk6sxp9dw+9+iYhsbY85w9Y3oe2wFsweFDs",
-	"h8bjtLeum3FHmLVv5mDm4w0fkaeMp8TV1bnfW7wzikXALArvdc8sbjLR9bcKqo/FUExtdZcYOdYqY17Q",
-	"xebvbH+oYkUqS/dvPh+3/+VklUUHXp9gpTK6+bY7lelZlq7QX50+Gq4gczmYNT1aow5Z/re159VL6C0z",
-	"a5l3cS01akUxS3/JgVdY66A0JEimSFpLMLofYeZMMp3kT5rInSA7urcWi5vTFWHb0uxrlJfPd253jDgl",
-	"C+eBqz5MkfpB+YSud35BC+jhmJGnX10+v4g2KmnqIESDgVy3ywNNq5HQ9SqjF2B8YYSAKWKcGyakHh3E",
-	"Ht8N+JiCCROwOXdM5XxxkMF+dI8NNQrt1Fho7D8/Rpqa/+agOPdUdiJR/sD1ZwWtD8EornGT8jALDSLe",
-	"Q4zHRpv81vlw9VcXxyfmXA9CZ1Ne9TrqcRy9gpYX43K07XCuD9DU9A97FNPIEymwL6jvysPumCCwZ6Bw",
-	"vZOi00rm5AUfDuQHLRcmpy73Suc3zRuAEMnNTHVZSrD2bQ0z21FNFFtIlbO87m9uL1nXnizqcIu2E076",
-	"M3+vUgKx3P+hr37C5xO1BJJJ5gGq1qWbI9Fje1UXt55idUEoO1l4Mm2gpNqGJ5p/O2Nj4dp71aPG1vFj",
-	"Ixa6KTQu9zaWKEvFIh7xmjPLisBvhOqwKBNmj05zoNbg/ogru2D0zo4lBfYTg8a5iBDMJSbqQpXANSvK",
-	"ZVX0YQRdpIpf0xhTcppv6OiQqpvUGAzZ2om4uHrrP60BfsJ12bZkGrxYV2kDZny7jYG+StPblDcXafp0",
-	"9sIV1DBtbvu5WIfFRFxcVSUUGaypFzmz0J0owrzQIh2Emour2TeVTNlJhXWYWu/Sms9jPZavDVlQ4eIT",
-	"ENUDz1br/g6jDsN1cBT1pfQiKFhucIDadybYbx6GOTKMXaUKeyKj18hoqjcMgtojK52spxrM3KxlZT7u",
-	"ZBLx2yiGViPZSbKVirn+9kurKyI4fnJWX0whcMc82IHWFD3+JuCDupq+4zJ/VfqQSn0bxA7HJ9SVpuSZ",
-	"nbvqBE9aogu5XUplqOP2EbvPqGYvl4apt+0+JC0/jdIGaywcrnwwvq5BIeXmg8euRbyTUm4+pYNsuHUD",
-	"Dzj3w8ulSfmYMHxx6/EnoyCG9hsDg2JT1YExwyaJ0xpmQkzm7ZAw8BfE1FMV0qFDt2RWcsATreaFIQHa",
-	"7Nhltab3YcMI4a63qd1Zf3v/3dITp/X1mopVoquAL1wW69tuSC4h3wJNK/d41gSM4GMq9mBApHUAtlyy",
-	"xdTaHffdTSmrpzWqr9KO91uuDHrZe/7YfoSQUaGnOKQTIdNosTtfyy/wn+N404to+aUfqD73iSbaruXQ",
-	"+ihRSgw6YdeYEvdoWPYSWlVMgZZA1cAEMBs/qzM92a8VLXTon3U9VPrVMuCLQ9uf2uW0a9Rp231HB8rX",
-	"QQM1sk+tfdeYRrBLuH0G8mMPJiwcPcEdaLpuexqShk3ePatE+cv5fzp2F628P7CfAOQoPM7mZ2zzhkar",
-	"kuRSx7eQacO3SUAqmJCuESR021VssZEi1NFDi2Fp3ldm0nSvDdtGs9Sk+e9TkYplkKozWI/GP9fqfjmh",
-	"nGSyUbRLnAgxvCVfOEUevVFWfcYu0aimJo7ieczr42FMKdjmxDadY43N6f6wc7QTCmorukojgW3ispg8",
-	"U9csGSSQNx2gc0TY1IcpYMZ6qlnQvsgf+dQl8Sbu0TZsXIdaX++xH4rx3HbyAQ1iaaN0bh2FifQ8xga1",
-	"18BNFcaqcGEposFU+5kRqRgzFx9kIu+9C6gqsAvnwqnKv0jIeN2tJdqhCKSiKwp/PhugahqJjS9GOCUN",
-	"LoVjGF+WGOFc0RsEoQ4upG5c3SSkerip6bj5Jz+H39FOr+sA1bwAdSvxaoCfHu24WT9aQ52oYslWLGH5",
-	"uYzg2rbe8FI/oiJ/hD1nsxktikfw1+gL7mhRtWeyUNJqtQbz+6GG0yOcbvT7xyd01gV8XM6sm0rLrhxK",
-	"62zFIvpGRxXDIUPNWoIIZix+RIl9Erp6xdPmH6Bm8dGo4G514Kh4/QK30lImHIRSGCtUWhnqmikAZzk/",
-	"dklX7DHxba7me2JPX+bLCM6lWRPNc5datGKCKWp8sU5uHhOobgYffvj2NXn+/PlfCRfkh4+vMwxEQrQY",
-	"UQ8yMG4ek1dUuVYUvgemqzR/RQoovwYf7nzZB6zF//h/ippGl7Mbarg1oOqqZzXHzp76+om05LPL2fPH",
-	"F4+fY/22NWzhk9D17zo6WBajdibX+exy9pZr40PgKGFKKTQy4LOLCwxaWdlv3CVS8AV8+8kvLhSJ7DO+",
-	"JSsOFjFNv3SrT7yxlHXOTu9yxcKnS1oVSaWoXsMTnzb9BV5eE+PJZ/fTF2SogqH+0KbMB+iQ46fbI82L",
-	"eO8cQejOl2edPkso5U+3DC7Sy58+z7h9r91Ob/5dev/tLDxbRlUsC3biIJjg52xWVhF2uGXmu9b7mTav",
-	"JOaNjuaDSVh8pUeGXejIB8/YMMTHBWHs+LXU3oMvY9jklt5hAdFj+RidXfrJZ/zhS/Jw/42Z+tLoMFZs",
-	"wOaRJ+5rlk9OuhIGs5JgDPArRQ6/vdlBkXRB4nMS7EmoDKXOwctGhp9Au3s/QWns4jf3ikzsQprTaLk/",
-	"yjF5woRRPnSdkoXfuGd+rwMzSobaSY6SoOB3kavMh2Wh1CAUOVWK260+Xk5Fm728zHNNHJm9JlTI1WPy",
-	"0RfotB/uCZiEBPuDEykW7IpQgW0B8IFK2IlSUkH9/9zqRoot7W+PZ1ln216WJRP5WTbu3k9rwILTdjoE",
-	"El6ElW+eHnDx+xGPO5fTmLdzM+XtvIJkNkQeh/z32fk7uSNbKvbochVWcJzxelhir46UJP2Wm6OZK+se",
-	"lDc46UuAlmINEXQCzC5nv1ZM7Rt9r64wMk6q1nVK7lN0W1pE9uebO6YwYIhhmAVArhZyi4CQjMzroi1X",
-	"tc3jSolALYyz7mdRoyWTypEHqPwBlSMHpO0T+ROG1VyNM6jHd1ayCZfzkyLa91jG7OiDMMjjx5k0D8Lz",
-	"dSWrhJz13fIQ+6RcsaGzbUtZ0EFevrGfn7AtB56E8Nn9MzysIkXggjYlD10BREEoyek+I1T78r4bVkLp",
-	"ZfcXuILm7ARNJ2EfPBjBj1NKBlm5qah9D1rA8bt8K4s7ljvtEHybO1+WWWNHSHTbUZFj/Z+zHrAgSprc",
-	"8yZ49eBa5rjI7R/G2KoLtzla9hp86rZFwhrdod2xt1WZG9COj8kr6OoEQ0BB4kabgJ7ddMvAZDDgkJPL",
-	"5WPyCdoEqH1mn4BROF4VlzAW1keGuifavatBjKM7tmN0KAXAqzMLQgO/NJveiwveEwO55WDy4MNeCW7o",
-	"PGm/1o2bgRPq7s3n5dQnn310YoRTGGo0jTlW18CTcrkMGPpsvuGziRrf92kWuIU7hREqowltSkG7ckFM",
-	"5PbocqOdDXPV1NLHLmuK+RQjOKe6b71DzYUpBHWtxlqXxFn5IWhOGvdyfJJqo0HxMAz64++oyvVV92bp",
-	"r/Wj2rvO2n8w+dFJwHzgG6DJK41eAK52/T1s8ZPP+MOII1/v2+8SBpooVNoBI9NM/T7iRR/D15+bMZte",
-	"9H8czcYnq6YsMQAz/gNbYjD/VESGsY298r2yjMFssMEI5v0eTWbs5zTornGPxKOkHU2qlep/JOcHBRXu",
-	"1/bFhQ2FwuZSbiDfiArCW4UeTiT4E3jzk88aCicOxhJfIdrrcIga33XajXP4INxgLbl73Rm75Bsll7xg",
-	"qZ1ZKZrDq13zOEuks2/LkznTPGdPPkOQJL1Lr+W2pIrZaeuH3KrIm2Gm/1F4AOnKEy7ZjzvpDijVBMA3",
-	"xKyhJFfTmQ7KduksQCRB3zpqyEJJrVmrwcb2HBzEfiulSrtyv4GPX1dK8UVVVNtx16qDXwxtqw8v/4K+",
-	"9YW+i4aPexniAm857Oq60HfWBN9W2hr9aNKnAiSehafpMxP4RS4MM4+gefq2zTdNoUYuUDR11xm9M+A+",
-	"gbLYucueeY0jP3rDdR10b43Ue+8ZOIRvPYfEDZ1X2FkXWZuLrMnd+dfb99/bfdoSqbwOoEtr6Ok1Y+YK",
-	"4lqQcwMmUeN/OWwkXW97fHkfmiUO89CmDo4ad3Z8cmYzF4SfRbLXmbLx3f1gd6u9b3A7rSoG95Fzg2my",
-	"kEW1FZqsZZGPsHLtez+6rMgHCKnXq4wfM3slv779MczHHlVUFV/78FFzR+yhZETOinwI7pNKdBtIV9uW",
-	"BTul1VoNmLNTa144JlMGvpPKU6WO+aCSgeW/SemCSu7GlPNRWATfU76e0hhIwnVzPk45st6zNgxOelc/",
-	"Nd0E+h1MnnFN47tN50dhmpwleB/wpcDN6eD1kOVvr+V3leaL//bubUZevnptxdu76zfXCG5CjBK0Fp3v",
-	"sblDwZkwV40GyH1kawE527oWjv3gQp6/a7Dy9+RXaby+Y660p2cburPh/Q1+CXigcxymjlM/ZdcGtJ7m",
-	"tGlImPVvL6mxWRQxktivV4YlFNg6ef3eFNiJ0USoXZ6KwkPRe6gnRvNTHJyubFXHfoWjcYYNeRg4X9gp",
-	"PSwlf3GRyj68qdNrevnyENm6IgVbGlcfa++SQ6AokyFQ0+iKUIHJ7cSw3wzZMFZqUNN89/5YG+nnBxHw",
-	"IcTw6bNIswC6GigmwTUp+IYdnH1iei9Onp3PTOruwhTUf11ay+/q2bDMyNZnv9TGmfi3rifACXfbiZ4A",
-	"aFf127Zo6s/R+WKUU+CT4oahv8TDq7D0MLSKTdyn7onhQHpvqNeykBVi5SGvz8rxNjy+P9ICvjN1pO8h",
-	"NxWVhHUlNinkZ/3hlJej4Bl87/3Lm/9oDpPo4ZN3TKmq4AdxLtTybA7tnq3+p12vHXssM6tFYl8c6H9D",
-	"iWbG2EfndLHpa4bvcUz2+0jGAxrl+5ogx0frmDn7JVl3VVmlSseggk91oODv1tSwO6agNbXV3qm+QnvA",
-	"7p0rWPAnXd9GWDepKR1Mxb6/e39jJ1/G087hncgfY91Xqthjfw3/s72Kz3EqkbKnIitjUBOXDAIOHF/2",
-	"1+6C67SN2I8SWpz4j+1cHA4s2CKyduDBBPzkA4O3nGVbzn+owiZH9+55AkRlv3Brc8thuGIti7wp87gj",
-	"vuVQrMidHvVCemdFrttO8H42nceuGk3SdXw80kPlvg1zGuPYcYxxks5mJYQvo5MyPt/7Z+7RoKvHiFnb",
-	"kICCtb8IQKoxW/6UdZeFq37m3Sw9yJd4Q/eTj9u9Ix/e0L2dm4j75yG7pdN63zUqKPFbllmt9uV+9Y3n",
-	"7dUT2kSnkBZOm/0c254Ne/bR/y1yoiGTPowvjPTj+3vxH/5y8xKuMUq8rJ9ls5evXs+y2bvrN9fRCiFN",
-	"g9dRHk1wn3xw3pHBO6k2odwIY+6l2gejPQ8iOOFklrIjD/DUx0oJy1OmEozAs5aRXr56TbgwMtCcjCRz",
-	"RphYKQpgfu38A/CdEWz3DX7z4x57mz5ECvV80XcdTHUetC3ah4oWzV0v1UjVF29zJ1qNleWELvrQQ2xC",
-	"B8lu4ZfG/vc+Fph4M5GxnG+57yReZ9oX+0nhPW/5SmBhsxHmCvTWhXrPR2vBKcXg1k31HuXdOxaPQ0t7",
-	"OrFvMOHi9ChLn8DX4mGONttSXvQafb446G0sqdZW/+wXEpl4LeAEghc+xB0xfc9vT91sOFwAcRqMYN7i",
-	"I+cKLHZkPN3yIl6pdQkFuyPFtCoBcgxlIJnvCSWqKtgVAQN0xzXrGPxGEqxxmmp6MNDBK+JA/9bOmaMw",
-	"Dx4M69ZSKJE1Puo9vW2CI1x7qp5oI4oKR6/qBTW0kKsKLHTHGqcwV1DQOs1e/qGHiFwHRTcP0SM0sjLL",
-	"Zc6KcGY0IMrPfMu+zPPbuoznPTn8ago8bAS5NeyZY8fGN81KiWXsqvWHM11xWim4RNOuAqD6pxBoN0ye",
-	"TzHidPao31HxHyQw7sugp5IjsDUkyAp+fPp/Cp1yWxvx3j1qB8QkVYSUjEtBi27RWcl//svmk2fuh1OU",
-	"muYKSaymaVH/zI7wOkXaV+6y2w3xIgdLahJjhyrt8wgT3CbO6bmYIIt0/+qupC7Uv6MON+X6GcQm0VSR",
-	"j8QsksVaf29evI9stLr8cPIChgfu81zAAKmIUL3D+NS5i240q7uHfW0W9uA7CxXj1Z0/iJUqZpezJ7Tk",
-	"sy8/f/n/AQAA//8=",
+	"3H39kty2st+roCa36pyTS0kr+SP3aP9I6cM+3nska69WtpI4ThWGxMzAwwFoANzxXEVVeYe8YZ4khW6A",
+	"BEmAQ87Orn3uP7akIQmg0UB//br70yKXu0oKJoxePP+0qKiiO2aYgr+9pgf7v4LpXPHKcCkWzxev2YrW",
+	"pXlOjCzogXBBzIYRbeqCyz9pYviOkX+Xgi2yBbfP/1ozdVhkC0F3bPF8UVD7F51v2I7aj6+k2lEDPxj7",
+	"jjlU9jFtFBfrxefP2eINLQqm7LPwvYqaTfu5En/MFor9WnPFisVzo2oWjvBPiq0Wzxf/6Um71Cf4q35y",
+	"VcAQb6lhitMyMcjO/3zHYa5LesCVdEn6cSM1IyWjlX5OzKHiOS3Jnwsk9F8ysmRrLgRTGZEKqM0LIleE",
+	"kmb1MUqvpOpQekd/e8PE2mwWz599PST0Z7s4XUmhGWz+tZLLku3sH3MpDBPG/pFWVclzaif+pMIn/vkX",
+	"bVfxaSIt/HdhxD4dqCF7JgzZKynWmWUuKRjRzI6fMyCi+44d5oVSVKztZnxaVEpWTBmOk8839gcdIzU1",
+	"QEKpCqaIew5G2ktVaEtLw3b62CpeWTr9WuOsGmJSpejB/r1seHbsI8jZP3K2XyD5PW/91PK1X8nPzSBy",
+	"+QvLjR3FrX/n96YouF0mLa8DYqxoqVnWo4+qxRr+MGmx1yXNWfG+tnySWT66wre+uri4GK79linNkSOa",
+	"w82F+frL9nRzYdiaqcGq/auZm2Bs0S+5YcMNt8w+2OwPG0YMNyWzp8VuesVZzogBNuNlSQRjBeFmeO34",
+	"Q/Rp+INcBf/cLCRb6C0vy+gb2rAq/o5hv5noK/vNIfLvPWrhiG6qbhiYn/tw5q4A+7EoJaXcvpK7iiru",
+	"TnCXpkePsv3AtZIrXsIhoGvFGmbs7sTfmShoWVr5QOuMPHpKjCRPcYbu+pf1sgwEgKh3SyTScuY0ciW1",
+	"xkthSHEpysOLyYx/Yyl8JV5Ks4mdcvuxl+f6GIicKSul+H5zKUZZbkMVkuDuU+tznR83W9CF3Z1mNE9d",
+	"T5h2K0LecCtNMeQbLiLHm64pF53lDJbcp2de8lV4VJdSlowK+MlSQOP9PPiOXZ6KSA6gkcbLgypGBNt7",
+	"5Wcp5ZZsmGKh9Dg6wZXMa30tuVO9pr9oFYWjosU+A5d1q9kc01DszqxZ/NxUJTWM1nF6aqOoKI4yGT5l",
+	"F0TXM5cMt3j0yVpwc/yqDDQ4/FTABO4bbvXNahydPSO1JGhYJHNs2d1Kt7wUf1+7Y97l75KqNdOmqxAn",
+	"b8SSrSJ37LUVbo5B97IuC2IYzTdESLPhYk2oOJCdnMmk47eMkVV3I3taWPoIeh6esNp5LKxlrXC6E56d",
+	"y7dJLpwkryNM2PCam/aA6VKye+oVjVvkWCZr+CzJnU6MDhmUCzZdYWwu8qjQxO3pMu8LvWUFWUlF7O+E",
+	"ioIIdssU8UdsOstWCSvrW6nIfiN3HWV/8DVlz8xEzoRnP0a3/tjJAWEynOOVCIwTO80Nzzf2nw4ELp2p",
+	"5gkIqx90dAPmnJAUx/cZznNvw9ctB7rt8JQNqJY5rmrI4ZgjxpyvqCg4uAgGrLksZb7tKTvHha+Su+iD",
+	"9ydcJ9IyckvAZJurwa83SqZNLbZDEjG85SawdI8ugQZQsltWDjn2Ag4tuIB2tCyZNiS3k9AZeYo/7SX5",
+	"RXLBCjjVWhIw8CKq+V4kTDjLMEwRzYxTt+B4UEO40YTB/RlRSuiOvdDxL6640oYsqQI3iiDs15qWOG+y",
+	"ZCupWMcqDK08Q1VE9v5bTZVhyspapoklovOKUWU6xuc0k8fI+B7sQck8WQA5PjJy4T/lF5QtmFN57Can",
+	"xU7o9hhw2ZYjmzFR78CHgfxaKXbL2X6RNS4+K4RCGdQuY+aJSprPUumYkCF2Bqgh7eQt04RrIhg3lruW",
+	"zOAOKoKvD5mqR05Yb2Nr40sxor2mh+uSChFzVJVMaynGlKhpriQkSNJpMSKMUo4n71Xwbx7XQuYMEwgI",
+	"T4IE6XRsH8HvZQ+W3VB9SVayVuB61vYfV/yWwZEzqjYbUnJ/Jku5J0aSDV9vFn2XGPzjcYd0tijlftJz",
+	"O1ZwKiY9itrI8b2R9hS572YLtwx8OUo9tnP6bU9i0piB+82uMofmNt9vZNneWX3BGvqwejyQdpwpvkYj",
+	"Pq4OxU8y4+vNVLsodT2O+83cEO2V6CaaIZ1ihP1GGHWY6XKlZsAKjyzHxvghl0qx3Ohppx6sz4mPOvG+",
+	"o7/xnb2ln12AD3fHBf79aUzorSXeyEEE4cuLyLR5MW0WfUFBteZrAX6iHVVbe+tU0rwoCvgn++e3TOBf",
+	"VC3AOmLO41TJkusN/HHDKEwEPaGvMQRVKbnE/9PccPRFaWbq6tWGgRZlxdGWvWVU1/hFoKYf28pz8AzU",
+	"+Kpiut7Bn0q+xcHsd2+5OQAnCfORAW+5HbQnKy7n1PYYrd7aZ2bLxB0zHWFybM9ab/6ziC9/x0VtmO6w",
+	"zNMvvww55iLGMYoa+/3wtS+PcRlsy1Gi4EZpdHI6lTGi/PG1CDkMFD67WRr3vBb+TyXH/xdc4x9j29Xc",
+	"TwE1v/4y9mAlzVTfAxUFVZ1zANPBu8h+Mo/rSD6c0G7I8RPsNaUwBhgGbwJDSc69H3q3Kwd3r10DHPPY",
+	"9fktuux6ziJv4U13M3zLTWsXRkTRHFveUI3GZUIN07lE2TLpW+vTlXT7cuaGO9H/E5DSL8wTI7EdY+Y1",
+	"LalT6aYEa6xxOqbO7hFTMN1Sn0S0PbgT7LenqKlHjf+zeyWlaFEMw9tKMVocpvucBgbDcS/uDObV/N8n",
+	"Pzrb7+/O2JQzdFdvSeNabWjfeFD84UK6uyW3J8VzfEvshq+jx6dx/g+5fcO1kSqCovmGqpIzRawioIkU",
+	"xGy4RnU7I7IsmDbEC61Jd6HXFvpbP1Unm6ORRD01V4YsWSnFWlsTy2OCmDDg9jGK3rJSxz01RjG6nRUh",
+	"j8kcZ4fbyWUN4WMb9reaFyxtFc2xdWRfXI3r/Olrk6pE3I0bFGFHpK79gBO7+MqUe7D/8YhB2t1jatlU",
+	"FYQu5S0jf4vCtcJZ4QD+c86g8mSLzfA7KoprqbnhMUDCPDfmyxRNt+wwe6OTjhXvD5zk1UtMqUc1Z5fC",
+	"NNul+Pe7LrsoEWXJCxSzPZAMXChTHBJTb42STvxggoCxc+yW728/GCK+zP0biUZGl0u/k3uyo+JA9oxt",
+	"NaEe9kO33g/EjXagOi7WUe/Rkpk9YwI8Rvb+mugySods+06jtGIRcRuNeDwO4+f3dIdSWve8KmIuuR/e",
+	"XL1GcIdhyv7T//rp4tFfXzz67l///vb760cffnz0P37+9Ozrz/8UY4+rXSXVXBBbQU0XQro8xJlvxVlZ",
+	"pMCAECPPZVnvBNnIstDkz7m+/UsodztW0xEbOmJEc6GNqj0wavRQtU9G3CSAs8wWub6N2oUlo7fsXR2J",
+	"Try0j3iwipL7AMWirL0JHA6vwxMAOz0QKex5qE1Dj4jkbkKJtCzfrRbPfzp+afycRQIyCGi1gwu2RzwN",
+	"jnqXKH13mHfR72c9kzhmEatDTG2PBwOAJ6OHBjg8FgIAco/CKIA54waLQ0tFvCnOcz5czjTFGr6c+bGD",
+	"yK797hTlYssqEzd3vM6ekL0OVpw6r1wjOphQe7WDm3oeoqUJvUeIBvw83QHhwlBjtjiQof1yuPog7u14",
+	"IFh8lIc6F4m/FipOhbRbxcrS/r/e1iUrWfSOCBDHAzZzKsNRUb6hS26m0+jdXoCFlIBqCMMdFLm712+l",
+	"NqRWa2tAzDKErt03ow4hysvpM39PeXlXt9IoRMQFRo9NA566Mc7JdQSRBSbX8csSH/vsg7HTifIBnn+p",
+	"OFvFaBOAv6PXL4bu3V2PIO9sNkzcr7KDM4nAS3C7G47NAnx5y3ktCZoNyeAsxE7gG+cg6p6ciqoZFLTf",
+	"uLYafJy1ioi34GZjZbWjGsarWEEKCO8FwtxsmGKElvCVjFzMAFlP9vr0twJdJ96TgpRIUe7a2Uo9I3kn",
+	"azHDUJ5ru/XVKB/+K1HqZwvDdpVMqFQO8+LfFcAdwDzMQUSVcEEnltfoVaq1OUQ/l7QihbxlpZnqAjx3",
+	"tHQAQauUJWdBLLGfw3/JFxn56v/9n//7dTR6PcVD6/SjfszVrzzzbNA4CXw0NmWFvAHYQMSNw00s8eca",
+	"zzbRhlUaotx7nwoE1xChG0aLNi0kI1paDXim9IHslChmO4qesrov/OQPdxMWymZGhUoZsYQ/yIIe/qQJ",
+	"E0Zxjw3OLZ1PczK+kesUrBNs7DmXoN09gCzH70G7WZFtfGMPHCvQpNcZyhRhibgypJRi3awpQ78jpNZt",
+	"GFUFJixOXSpK3eQEx6UwX4vppLjhaxEdIogQTvuQewF90dEvztUOal3TCNu+W2qmbiEL0APOreQR0t4a",
+	"O6u5yZVhwoFJuCatxJ6qqE8R+Y7nWnbJ3OkPiNdi2uwJ8XvjV5a+WHDnY07iN3TJypkBGC+2htJqJBbV",
+	"IMOGb82MPlVMuHD8YJhqmIAyGnJtgx2xY1uL1zVLBLnqGWfifR0/EpWcMdebSprkV97OiHdo4yKj/kre",
+	"S+XQHxEkSjxm/3tnGvSjYrimRtq2fN2whCe327pmdzMXbfUM2vLXyGkqaSzBkCewxlNN0ZViCffHZgK5",
+	"7aReHr5zJE/7K3y6zWTz84atvQ9vBFATQc009mDPFsaX4DotOwIwjlHG4fW55nxmixNu3rdpOiRvflc6",
+	"oL3/PTF73wwo0CS+AKcEBp5lPcclbuujzMuXiqpD3F+ylHIU6TA5hsJopePpKjRI/ediaEDbKYQydUoQ",
+	"qs+Q48648cS7WVIwGrN1t1PoFMMPe7pMcTXmUuRMzQVFlFLGQOJhGh0GtK0ZLeSA2OOSA9eT9JNgVsw9",
+	"475Hod33hufGc+HpG+xOu+r4WYsl/oKxEqFO0YX+dfJUaJVyie9YMnc/9U4yd7+uJlxedWXvLYQk6E6a",
+	"PgzpZhsjR8G14SI3L6NY7dd8tWKKCYPWOVwHXJOSC0ZoKQW7JBcELGjnFOKaSFEe0FZC135EF+Vi3WfK",
+	"Meb7Xhr2LbwTY551zYsZFiGiMiLf8aI84jWZAxb8QbPCTjiee69MQjtGLML0YToIhtiR2vDVHB3WPp6w",
+	"DlepShQek3DEWEQXpDaKmXzD5rrVdB3zHr0TjHiikVzeMqVBUlmeuySU2FMsNSsI8hpZybKU+yYsfzzp",
+	"xonsCiEQSAXPCpm/LsKNa0geLtVNv2X5hl17Jy96UzkvyFG4zxjEfy5WfijOpiOjWjSuey22Km8QNa5O",
+	"B6BHQq/qsoxaNl1JlwRVDflptAhD0iqeSrZTY+6/R/r4mGIUVCloTLdgbY1dl0xVeRvhUyzWleAqyLWc",
+	"AFN2D2b+a/HBHVr/GLBj4ILOmbAnxyimB7CbJRP55rvp2Bt4/s1kAA4rl5Of3bLDB1lNLttARTc/Eh1T",
+	"gKaze8hKuU/EIdbTYcndi3wGnkbLVcICNhuebwXT+pQQUftyhkPEOKWF0PzL0YA6kNzvExIn2OQs4A9H",
+	"c0eWKIdKw1epmzyhmSfBmktGTfyX6cjF6YDCKAIUpnAcIjjwTzLHN8OpjwStko6MRjnphTHtPxMJZR3K",
+	"kkCwMEPRf3E86tuUuUKRj1NuRT9NiDV5y7xoG6oqBXdZWgDEzqylt2SkpLzAaQJiSBpGuCElo4UmRj5e",
+	"xFP75meE45bdBR7czD+8VwZGx89ZXMK+MOeA09ofr1Mw5Uj4dYIZNAyZDsNmuC296pPJsh5uLeMY6x7a",
+	"SHFjmCDwM0L0GXl79fqK6JyWcQvq15qW3BxSUOHzH4qlRwTDmQjw3yFw2O11uFUh6zS6oSNSu4zYgfqe",
+	"7cNymTPky4qX7Hu3nyHq7quvYvyZqI4VvPiFy0zzf386Cs18+uz05IhTtcnKB5H6ODaebxwq2V0FljbB",
+	"rjf5d19dHM21bJJ7YnUu7Feh2oE25Okz8pa/9AUumMhlgUGMowDakzXdI+DKmOabUHM97/j1Jljz3S1T",
+	"qi5dtGt2enY43y8HYOaf//nPT356+uivP8Nf/vNf/msUyzyAqIynZnbAwxH0MBMdJHeglaHt2pt27BBs",
+	"2SHOH5oZw9HBaejWCqR8m5HlAQDyW3a4RHwE0wC7NBsm7LUL+AiXrd2O+3UMO9u//N2UrcK/w13GYi6j",
+	"KBzvnUkkvEYPRXOnty89+y9Hs5bZzmriQ1JZ2piAXpZOcUD05ERhLwza+X19PInXUigqsUPSxNN1A9zP",
+	"CEiozfuN0iqheiYTfb9n+5s2PjTjNC6lmlY549SbeY53PZoE/y8dMkfZSURk3QSRdRZQ/QsEue8B/tJE",
+	"VwAlWNXGazNIBSizDKfQ2x8aNcPg+vvzTxdP8dr7389+unj0xc9/ef7TxaOv8J/+KS4zJgUGkcR7xrYu",
+	"6NuQ+Ovx45oME/Yr2AAv9cSJHy9Yb7vPCU5G5OvsHJVpkex5gI4IZz09yllxcwqp0AwfXXvr5j89w5Ga",
+	"b36j+emGEsL9V1DGIywg1pG7CQOlmXuktAm/ZSKGFkQEpISqY5dEmg1Te65Z48COXv/nslaiCbY3zFjR",
+	"bNqKaNE59GIZoUykytyMGSF7bjZujvZZp48+XWRzElPPZehknh5Tk1+9EeQ81u1qnV3kObC1kJpMQ6eU",
+	"IDMg+WMHwSmXsSQep2JFYJnaRHOlN1QTIUlV0rxhjEoxzYQhPj99uLkT8/rsbNo8PphDaj23UWzDFMjH",
+	"jBQQN06YdjC5fqkba2z+gY7RK3N/UoLFmdCbv3MmhseojZXnZc5UGRsGSrB9dhGgM4ARW8DhLLRJHIj6",
+	"PRdoQjNBdO2Nao3WjJCICJ7oZINs4Sge3pKSaElW0/x1E8B4NWQgNEA7HNqvMvM7M7/wb4uSdTDXFqnY",
+	"QJ88n0VPlE/WGgr6lWGJFgtYv8GVVYQka0og5SZ6q+MvUYN2qjvmvAUj3Nf8zDK31Bh5rr1CfIbaERsM",
+	"MnnLGDQMojYHs9lZEZQbCkEho6jQjcbR/MWLDHvTxyNGxiRiqyXfslQmApTA9PVKcbG4r9wQK5x2y5Lp",
+	"RaIolU7JfMy52PD1hqlLItiaGn7LEM4o96Eek5Lwbjkjcc4EXptWlZIuXc+TOvR82gHVLfXlAEPoQJSu",
+	"p+O/P/DdDLQKLOclVfPA5Eu2rkXqkGIxFqt3wGOEG3TvlIxWzr0D8CBuyJ5qst8wgZWnCx7XdrHOb6QW",
+	"QFk2NYA7hYFdXobBL1vL1BUG9lr/bnL7HahzHKGNy4mbTGdXIjP2pR4AK2ZXKG1+jCJ2IVMZchB0k2HT",
+	"BEBkjQjsnh/zuO97QksJFE2fYlm7+sY7iodbmVRfGV2lCTCnVva8AvKpLCMolzT5K03sbwT3OhvJuZOG",
+	"r+bMwfBVvA7+WEkwWTFxA9sQy42+en2FYSmmM4K7RZ4io13CtYr/hpi/eeVbZWjjTNbu8Y14VxszgOaO",
+	"XnxOxCYwszxV8AWAutxglZeYhHJvp3OxZyV1F4dvsePUxGQyWhzmQ+u3vKrmdfGpEgX/51yJN/bxFFLy",
+	"hNYtaa/1EJzOfjN1osI5AOnmZL4EViTOof1+k/bSueS7WTC+NwFeOQEnN1dAIwGDe7KhdiDzw0MVME/W",
+	"KiehLHE0bre/FWr9RjPNnd4pcodKQFJHcnH8PqQqhmFAXyK2GrRPWKXz19BdN82wconW94x/8ZCXJq0b",
+	"1pQkgz2SZ4MrjkBhmhBwGo9+Jzd/J4pcYr4KOPJQ9aI75rbKDfghaWKf67qZCHP0pcW9TdypDdfOJrqB",
+	"bT/CmUFe7Sr/BbnV7TFzVZ7v3pdgXrh85AbDJxIk8LlrMwMSqt+zKQgi/Mt4dauvxytERwp+cE0wTfCS",
+	"0CX4NqUibcsQ7++INANRvufreaZZcXEyLvJ4/O9iJA3v+NwH3s+1i1KNBaTGl3usDEtV0tawt9bejhYM",
+	"zLBLtz3WEsTMbnBUG+IKGZ3a0jPFxDctlWLpc0cRBT73FOx2J9wNyzeC/1qzpmB86wbzOa1tVxIrkPE3",
+	"SLbrlnRvnspLqbs5roGV5BtONTAH5cpcNMOGw8EfEhXctDmHjzV5KC/QrOdgnB5YQWQd99LtZGomAu3d",
+	"SOCJ+xYnw99+rZlu8mj6NSoI1UHbHcI1gTyxIjRceve40PuEKKZ6e1z22Icy/5Up+FgsBByz8w8pYh6v",
+	"uBZ4tWOtfo5UdrxL2qXD+/nOXF4E+4BRu1thji1yZ+ukBhZptj1dqKUpyBUpGgl4GbxntNwx16gQKrEI",
+	"xgrtanhQzxUQlOWCQJmHTqumfnpgqi6eaxR8x3qF/jji3HCq3BdTwVHSilbpqgn0lW1IpyfLg+v6xg3J",
+	"5Y5pYqQkZQc3EB5Ujw+LtdKGLpD2CegVbsC/N6tYXhr8jRCwyLjMCRZUTLkm7LeK5XbfAFy9dg0zj+Ah",
+	"Ul2WEwWy0HttCdiowlQbYJMpo430bi5pvh3ZLFcmtjOiY1r3L25aVqYme4qx0TaaUzEkRZ3y6w/mcenP",
+	"Djbx90LBqmt0IsnmNrUemGuA/3YxGESh2AVMuY1P6Y5dIOtDd2xsi92c0Yabg4rwJSL8HDVwh/xhG7nq",
+	"AJ7iwFuzQEKx2Ekt7N4MCjTFCmp6XRAhju1fYrm0+kUPIhJ+KaLqPuu0e/kqxsF3aPkOaw/FTDDFbFx7",
+	"xFKZkfPCDOWpVuzU1LODz/gPRzPi7K9ha1cYKjHzSmqU/L2Q/EZqxCONRj/Cpie5FNaqndPue7RpCqM6",
+	"ESTwxb5jVy+tdBshv0s9ijMW1zylUcZdLPcGuR7rdIq6U9tQItg2R/MYp7x3jNyDtdTRsMAbuZ9d0Q2c",
+	"KPdHCJhodGFejp9e9GJGs5akGjOn88qgCpQXFn67fWPWoQt2fmH2fhdGV63JNTDxI6db/4Xl64ZdSRhV",
+	"BdQGTB/0azTBJuezzzNQ2/5gCW0FH3hOnpIVK0tCEY/4jOgN3R4y8gXRsuRFRr4kjOoDaFy7WvM84U5S",
+	"LKdlGY8c6RrtTm2sLcL1vMKpp/epCXYhvYM3JmosQMSrUwkKoN3ORxOtsjUlzQ8dIVFt1yr1gkDqwIFU",
+	"TEGGNnFVFBJu71R26IaqdIH2XO6sEbhnbPsnTSqnUc2sZmuouo2ZJz8ILAWJ0BOoQAHramG5hEJBiuii",
+	"Jh7epjTXyjuW/Hz82n39qZHzW4u71ZfwhenuBLTqNxM8T7OutiaF/X5YQy+lV3tX/5m8+U2/ycnUBLt1",
+	"MlQyoP2MzZrxed4p/RKmhLm6GT1LAjJKMlILjr0eKrqO19NLYjw3bbOV0eo37rEThcjAkdp4TVtPKniH",
+	"Ao9qwpE6A5iyjV56H315YI+c0hu5ZwUUYvOOsjnFxmJjXDm8QucuEnFMaxSCNRN6a81ZWifctyO43KPi",
+	"k3al0YmydKx8aFP6syc0Kksl59OP2HTz4QrpypseHzzVWTu9sb/zwzrtDs93u10tPhgLb+JyY/ckoAF+",
+	"qEpJi/vMzb5zOvRJ6c1HspT7ve77CcOdaUeJ5zAQkWIzpxZfOcH+lXi1T3jTsod9LBnlgbxyxhwQ0ef8",
+	"rUopJyLiK6k1X5apgr5sBRJ2noFND3NNckZPw4NgJRTcP7c3AdGQ0sEa3dzadcV5xPUo7veurYdV4o6u",
+	"LN+w8V6pJddjdWjyDS+LkSpZkWQkuZ2onpVY7BKHmFQqMt9I2emVsKFi7eKqNFo8rL9h+IUMlz1lzCIl",
+	"LI62VEoQaMRPsGPFYV4DO/fOlIXsfPvxSamiQVGtya2y3SEadebYZ85d7jddzBei8wFGz52GoBdSc6qi",
+	"JxEKI06vzZSsKOfyMBKNsCP1t5maYO9jSqLvYeHkvJELHC+6INeyvJdX2IM7IJxBmzrH4+lqrLo4hdcc",
+	"oA15e/eNaMrzFMhpoZ1jlQZvtrwsr8RLiaDAnlEXScaFHEmsZsoNsSyjmszRS/LoKRHsNppFki2WM4ta",
+	"pSOB0B/yRSp0sGP65ZRi1t2gFLWbtGi+3XwoSbUfdLLsZIRm2mcJLaXcBqm2M+DgSyVrVy0ine48mYpH",
+	"qAE86wZMkKBKlAhO6eWJbIiJpxjeb48xjhSdWYOZvocewLPwszte8AcsykY7kFsYPCjRRuPoGmjMMOyD",
+	"2L2hg5lPd1eJIuXySlxdvXu+wzuTWAQkfni/e2Zxk4muv9Oo5Y7KSVIDSYwca8G1LGm+/Ts7HKszlKqt",
+	"8DdfRWH4crJ6s0s5muFbZHT7bX8q83PjXQHhJuk/XEHmMucbenRGHfPX3jTxMi+pd8xsZNFHIzZYQ8Us",
+	"/SUHXmGdg9KSIJnYTtcJeFOY75hMAvyTJnIvyJ4eiFwRN6dLwnaVOTTYXF+lotuJ6i65kw9cq2eO1A+K",
+	"3vRjqjktoTd0Rp5+9fyLi2gDtLZ6TRTCwXW3qNu8yjb9WCD6bqeXswmYIsa5YRmBk6FHk2/ok8rczEBU",
+	"3jJV8Pwog/3oHhuz33qVcVqvnR8jTc1/cwDKeyoWlCha4/q+g9aHEELXEFJ5cJwGEe8TQ6ZiBPzWeZDR",
+	"Vxenp1NejSY8pGKhTaz6NHoFrbSmVdaww7n+gnOT9uxRTOMFpcB+477bH7tlgsCegcL1Vopei7o7L/g4",
+	"/Cpo5TS74MSgJU/bFAoIkdzMVPfGBGvfNODgPdVEsVyqgjmXJteWgr7taTRM4pFL06JQv1cBmFjFlrFX",
+	"P+LziQowSc9LkAvhioQg0WN71TTNmGN1AQApWS44baD0S0olw+tYvckZG7lrG9qMGlvHj61Y6Lv3XcWE",
+	"WHkDKvI4TmHJLCsCvxGqw1J6mPM/L+zVpGRFApAlo7d2LCmwTyk05EdcdyGxvALUdt2wslrV5RD81XcZ",
+	"+zVNC2fM8Q2dDIRxk5riKN04ERdXb/2vDSxbyH0Dxh69WNdpA2Z6G6+Rfo1zbbfwIk2fzkGQmRqmzc0w",
+	"g/a4mIiLq7qC0rAN9SJnFroeRpiXsa0Tag4NYb9UMWUnFVbP63yrDTcN4uQ5FS6qDFgM8Gx17u8wVjzu",
+	"wVbUF0CN5C5wgwM0vjPBfvPg+YngozpVjhkZvclnoXrLAIo0sT7VZq7BzM1G1ubDXibzNFrF0Goke0l2",
+	"UjHAXmmysroipjTNj71FFAJ3zIMd6EzRoya7ITnElzku81elD4Q3t0HscHxEXWlOdvC5awXxpCWay91K",
+	"KkMdt0/pSkI1e7EyTL3p9jfr+GmUNlgZ53i9munVaEopt+894jjinZRy+zENjcCtG3nAuR9erEzKx4Th",
+	"ixuPGpwEDLdvjAyKzdpHxgybL89rxA2xmTdjwsBfEHNPVUiHHt2StSQCnug0RQ4J0GXHPqu1PZVbRgh3",
+	"vUvt3vq7+++WnjitrzZUrBPdiny5yYiGxA0pJGTJoWnlHs/agBH8TMUBDIi0DsBWK5bPrbh0310as2Za",
+	"k4Lwez5s5TbqZR/4Y2PhZqHnRcujodNoiVJfgTXwn+N480sf+qUfqRn6kSbauRbQUjFRANIyGm2QgO7R",
+	"sFgxtMCaAwiEWq+JdBr8rcnPZ7/WtNShf9b1ZhvWOIIXx7Y/tctp16jTtoeODpSvowZqvH1TkNaAiJs9",
+	"nQaTmJNmdvIE96Dpuu1pSdqOnjWsEuUv5/+JAoSihCz6kKjRGTO2fU2jtaQKqeNbyLThu2QaAZiQrsE0",
+	"dPFXLN9KEeroocWwMu9qM2u6V4btornF0vz3ufjyKkiwHK0i5p/rdNWeUQQYX9LJdLcw86LiuVPk0Rtl",
+	"1ecM7E5UUxNH8Tzm9eng0xTYfmb776nG5nx/2DnaFAYVcV19qMA2cbmnnqkblgzKfng+cMcrOEwBMzZT",
+	"zYK2iP7Ipy6J13GPtmHTOt/7Kr3DUIzntjsf0CCWNknn1lGYyMBjbFB7DdxUYawKF5YiGkx1mM+WijFz",
+	"8V4mqpX0gVUN4BFV5V8k1CnYbyTaoQioomsK/3w2QNU8EhtfQnZO8nIKxzC9mDzCuaI3CEIdXEjduGp3",
+	"SPVwU9Nx849+Dr+jnd5Ub2sbcxqDTYHdnx7tudk82kB1v3LF1ixh+bk6Do1tveWVfkRF8Qh72WcLWpaP",
+	"4F+jH7ilZd2dSa6k1WoNVmWBynuPcLrR909Pw2/KrrlKB24qHbtyLBm/E4sYGh11LHsEKo0TzDvBknWU",
+	"2CehF2O82MkDVJo/OZejX9M9Kl4/w620kgkHoRTGCpVOXRHNFICznB+7omv2mPjmhMsDsacv88Vfl9Js",
+	"iOaFSwhdM8EUNb7EMjePCdSkhB/ff/uKfPHFF38lXJAfPrzKMBAJ0WJEPcjAuHlMXlLlGgj53tquP8gl",
+	"KaFoJvy498V6sIPK4/8pGho9X1xTw60B1dSqbDh28dRXvaUVXzxffPH44vEXWHVzA1v4JHT9uz48lsWo",
+	"nclVsXi+eMO18SFwlDCVFBoZ8NnFBQatrOw37hIpeQ5vP/nFhSKRfaa3esfBIqbp537NoNeWss7Z6V2u",
+	"WK4a0M6pkZo1PPHFLj7DxxtiPPnk/vQZGapkqD90KfMe+pr56Q5I82W845kgdO+Las+fJTRgoTsGF+nz",
+	"nz4tuP2u3U5v/j33/ttFeLaMqlkW7MRRMMHP2aKqI+xww8x3ne8zbV5KBPFP5oNZGVRKTwy70IkPnrHN",
+	"k48Lwtjxa6m7B5+nsMkNvcWyz6fyMTq79JNP+IfPycP9N2aaS6PHWLEB20eeuNcsn9zpShjNJYUxwK8U",
+	"Ofz2ZgdF0gWJz0mwJ6EylDoHL1oZfgfa3fsJSmMXv7lXZGIf0pxGy/1RjskTJozyoeuULPzGPfN7HZhJ",
+	"MtROcpIEBb+LXGc+LAsFYqE0tVLcbvXpciraoutFUWjiyOw1oVKuH5MPvqyy/fFAwCQkAELRRIqcXRIq",
+	"sJkLPlALO1FKaujaUljdyGUYPl5kvW17UVVMFGfZuHs/rQELztvpEEh4EdYre3rExe9HPO1czmPe3s1U",
+	"dPMKktkQRRzyP2Tn7+Se7Kg4oMtVWMFxxuthhR2WUpL0W25OZq6sf1Be46SfA7QUKz+hE2DxfPFrzdSh",
+	"1feaulDTpGpTXeo+RbelRWR/vrllCgOGGIbJAXKVyx0CQjKybEptXTY2jysABRWMzrqfZYOWTCpHHqDy",
+	"B1SOHJB2SOSPGFZzlSmhiupZySZczk+KaN9j8cmTD8Ioj59m0jwIzzf1BxNy1vc4ReyTciXizrYtVUlH",
+	"efna/n6HbTnyJITP7p/hYRUpApe0LVTrytYKQklBDxmh2hdl37IKCua7f4EraMnuoOkk7IMHI/hpSsko",
+	"K7d9EO5BCzh9l29kecsKpx2Cb3Pvi+lr7OOLbjsqCqzadtYDFkRJk3veBq8eXMucFrn9wxhbTblNR8tB",
+	"W2bdtUhYqzt0+6x3+ikA2vExeQm9+GAIKCPfahP2IStUwGQw4JCTq9Vj8hGau6hDZp+AUTheFc9hLKxq",
+	"D9WqtPtWixhHd2zP6FAKgFdnFoQG/tJu+iAueE8M5JaDyYMPeyW4oYuk/dq02wdOaHrun5dTn3zy0YkJ",
+	"TmGorDflWF0BT8rVKmDos/mGzyZqfLe+ReAW7hVGqI0mtC3g74q8MVHYo8uNdjbMZdsBBXtjKuZTjOCc",
+	"6qH1DjUX5hDUNYjsXBJn5QftyxWlVC2sZ/RHtBpwZgnLuVOWjxsNSpMvonMn86t1B3Vp9UEdzkCr8992",
+	"bZGfh73qsFhQxKSTaoudUC774umsnB00S4/77+xENKjUhpElzbd7qgo9mNTwFH9QB0zi/aNtdS+1+IE3",
+	"vM2Yjoo210vnHrb4ySf8wwRh1uzb7xLgnKkudUOhpp36fURCP4SfPzdjfs/27vt/HJ3dp2GnBB/AdP+B",
+	"fQww/1SskbGtVWa8GYgwDfAuEMxoP5nM2F9y1BHpHonH/3s2QqeIxYmcH5QKuV+vDi5sLMi7lHILmXRU",
+	"EN4pYXJHgj+BLz/5pKGQ82iU/CXiGI+DL/Bbd7txjh+Ea6xte687Y5d8reSKlyy1M2tFC/i0a2ZriXT2",
+	"bXmyZJoX7MknCP+ld+mV3FVUMTtt/ZBbFfkyzPQ/Cg8gXXki2PBhL90BpZoArIyYDRSbazvlQkE6nQVY",
+	"O+ijSw3JldSadRp+7c7BQey3Sqp0kOIb+PlVrRTP67LeTbtWHbBobFs9cOIXjBrl+jYKjBjUPhB4y2GX",
+	"+VzfEm7IrtaGLBk6q1KhP8/C8/SZGfwic8PMI20Uo7su37SFo7lA0dRfZ/TOgPsE2nQULi/sFY786DXX",
+	"DZykM9Lgu2fgEL7zHBI3dF5ip39kbS6yNivtX2/efW/3aUek8jqArhSjhd4wZi4hYgvZZGAStZ7F40bS",
+	"1W7Al/ehWeIwD23q4KhxN95H5xDigvCzSPYmBzy+u+/tbnX3DW6ndc3gPnIOXk1yWdY7oclGlsUEK9d+",
+	"94PL930AsEizyvgxs1fyq5sfw0oDk4q842cfHg/iiD2WZstZWYwB2VIpnCOJmLuqZHdp/dpAQe3U2g9O",
+	"yQGDd1IZ2NQxH9TosPw3KxFWyf2UQlUKm/J4yjdTmgK2uWrPx12OrPcZj8Pu3jZPzTeBfgeTZxJ2y68p",
+	"VWoqHu1wluB9APMCB75LHIH6FfZafltrnv+3t28y8uLlKyve3l69vkLYHqLvoNX58oDNpkrOhLlsNUDu",
+	"Y7Y5VCPQjXAchs2K4m2bBXJPfpU2njHlSnt6Prdyd8OHG/wCkG7nOEy9cFXKrg1oPc9p05IwG95eUmPz",
+	"SmIksa/XhiUU2KYsw70psDPj5NBLJYUvgSY8UCmPFndxcLqCbD37FY7GGTbkYYCqMAuNycJha5uLi1Re",
+	"7XWTODaoBAEx20tSspVxld8OLu0Jyo0ZAtW6LgkVWLaBGPabIVvGKg1q2o6qbadzVDCjL47mdoTg2afP",
+	"Is2L6HqkTArXpORbdnT2iel9eefZ+Zy7/i7MyWdpisb5XT0bSh/Z+uyX2jQT/8b1KLrD3XZHTwC0z/xt",
+	"V7aVFekyn+QU+Ki4Yegv8cBBLKoNresT96l7YhwiMhjqlSxljVkgkLFq5Xg38WM4Ug7vzB3pe8i6RiVh",
+	"U4ttCtPc/Djn4yh4Rr97//LmP5rDJHr45C1Tqi75UQQXtTxbWJsZ9D/tev/ZY5lZLRL79EE/Pko0M8Y+",
+	"uqT5dqgZvsMx2e8jGY9olO8agpwerWPm7Jdk0+VtnSqKhAo+1YGCv99Qw26ZssItt9o71ZdoD9i9c6U4",
+	"/qSb2wgrgrVFsak4DHfvb+zOl/G8c3grisdY0Zgq9thfw/9sr+JznEqk7F0xwzEQlUtzAgeOL2htdwG1",
+	"T5enVUHzHv+znYtDOAZbRDYOFpsAVr1n8JWzbMv5D1XYdPHePU8ApBmWJG5vOQxXbGRZtAVM98S3QIyV",
+	"b9STPkhvrch12wnez7YT6mWrSboO1Cd6qNzbMKcpjh3HGHfS2ayE8AWiUsbnO//MPRp0zRgxaxtSq7Cq",
+	"HYFkAawDcZd1V6Wr6xcHvF2XVLymh9nH7d6RD6/pwc5NxP3zkLfV5FSsfO1iqEiBb1lmtdqX+ytZspUV",
+	"LPbqCW2iu5AWTpv9Hduwjnv20f8tCqKhRkQYX5jox/f34j/85eYlXGuUeFm/yBYvXr5aZIu3V6+vorVv",
+	"2obzkzya4D5577wjo3dSY0K5EabcS40PRnseRHDCnVnKjjzCUx9qJSxPmVowAs9aRnrx8hXhwshAczKS",
+	"LBlhYq0opKlo5x+Adyaw3Tf45ocD9lp/iOIAy3zoOpjrPOhatA8VLVq63u6Rekbe5k400auqXn/d0aO6",
+	"5dWcjtb9kkat/e99LDDxdiJTOd9y3514nWlfxiqF97zha4El+yaYK9DrHyqZn6wFp/Hz2tUEvTd595bF",
+	"49DSnk6Na+Pi3Hh3S7Qr8TBHm+0oLweNx7886m2sqNZW/xyWyJl5LeAEgg8+xB0xf89v7rrZcLgA4jQa",
+	"wbzBR84VWOzJeLrjZbwG8QpK0UfKxNUC5BjKQLI8EEpUXbJLAgbonmvWM/iNJFi9N9XOY6Q3XcSB/q2d",
+	"M0dhHjwYVmSmUPxtetR7fkMQR7juVD3RJpTLjl7VOTW0lOsaLHTHGndhrqBUe5q9/EMPEbkOyskeo0do",
+	"ZGWWy5wV4cxoQJSf+ZZ9URQ3TYHae3L4ta24HzSC3Bn2zLFj49vBpcQy9ov7w5muOK0UXKJtxAJQ/bsQ",
+	"aD9Ono8x4vT2aNgr9B8kMO4L/KeSI7DpKcgKfnphixQ65aYx4r171A6I6dcIKZmWghbdorOS//yXzUfP",
+	"3A+nKLVtQ5JYTdOh/pkd4U3yv69JZ7cb4kUOltSmfI/1kOARJrhJnNNzMUEW6WvXX0nTgmJPHW7KdeqI",
+	"TaLtjxCJWSTLEP/evHgf2WhNYe3kBQwP3Oe5gAFSEaFmh/Gpc5eTaVd3D/vaLuzBdxZ6IahbfxBrVS6e",
+	"L57Qii8+//z5/wcAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

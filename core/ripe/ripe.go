@@ -13,7 +13,7 @@ import (
 
 // Sign is one thing that is ripe, the most urgent kinds first.
 type Sign struct {
-	// Kind is "run", "stuck", "choose", "late" (a preview), "cliff", "spot" or "review".
+	// Kind is "run", "stuck", "choose", "late" (a preview), "cliff", "spot", "bench" or "review".
 	Kind     string
 	Material string
 	// Text is a short sentence.
@@ -83,7 +83,7 @@ func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) [
 	return signs
 }
 
-var rank = map[string]int{"run": 0, "stuck": 1, "choose": 2, "late": 3, "cliff": 4, "spot": 5, "review": 6}
+var rank = map[string]int{"run": 0, "stuck": 1, "choose": 2, "late": 3, "cliff": 4, "spot": 5, "bench": 6, "review": 7}
 
 // Sort puts the most urgent kinds first, and orders within a kind by the text.
 func Sort(signs []Sign) {

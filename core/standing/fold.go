@@ -154,6 +154,10 @@ func (f *fold) entry(e *studentlog.Entry) {
 			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
+	case studentlog.SetupChecked:
+		if e.Setup != nil {
+			f.out.Setup, f.out.SetupAt = e.Setup, e.At
+		}
 	case studentlog.Activity:
 		if f.out.Activities == nil {
 			f.out.Activities = map[string]map[int]int{}

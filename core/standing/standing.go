@@ -15,6 +15,7 @@ import (
 	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/memory"
+	"patientladder/core/setup"
 	"patientladder/core/skill"
 	"patientladder/core/studentlog"
 )
@@ -75,6 +76,9 @@ type Standing struct {
 	Likings map[string]map[studentlog.Sign]int `json:"likings"`
 	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
 	Activities map[string]map[int]int `json:"activities,omitempty"`
+	// Setup is what was measured last, SetupAt when; nil and zero for never.
+	Setup   *setup.Measures `json:"setup,omitempty"`
+	SetupAt time.Time       `json:"setupAt"`
 	// FirstLesson is the day of the first entry.
 	FirstLesson time.Time `json:"firstLesson"`
 	// Entries is the number of entries that counted.

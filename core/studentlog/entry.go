@@ -10,6 +10,8 @@ import (
 	"fmt"
 	"strings"
 	"time"
+
+	"patientladder/core/setup"
 )
 
 // Kind says what an entry records.
@@ -96,6 +98,8 @@ type Entry struct {
 	Shown bool `json:"shown,omitempty"`
 	// Sign is what was shown (liking).
 	Sign Sign `json:"sign,omitempty"`
+	// Setup is what was measured (setupChecked).
+	Setup *setup.Measures `json:"setup,omitempty"`
 	// Minutes of practice (practised).
 	Minutes int    `json:"minutes,omitempty"`
 	Text    string `json:"text,omitempty"`
@@ -140,6 +144,11 @@ func (e Entry) Validate() error {
 		return need(material && e.Spot != "", "needs a material and the spot that was mended")
 	case Hearing:
 		return need(material && e.Rating >= 1 && e.Rating <= 4, "needs a material and a rating from 1 to 4")
+	case SetupChecked:
+		if e.Setup == nil {
+			return nil // looked at, and nothing measured
+		}
+		return e.Setup.Check()
 	case Activity:
 		return need(e.Goal != "" && e.Step >= 1, "needs a goal and the number of its option")
 	case WentWell:
@@ -154,8 +163,6 @@ func (e Entry) Validate() error {
 		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
 	case Note:
 		return need(strings.TrimSpace(e.Text) != "", "has no text")
-	case SetupChecked:
-		return nil
 	case Correction:
 		return need(e.Corrects != "" && e.Corrects != e.ID, "must name another entry to correct")
 	}

@@ -27,6 +27,7 @@ export const router = createBrowserRouter([
       { path: "/write", lazy: async () => ({ Component: (await import("./screens/Write")).Write }) },
       { path: "/settings", lazy: async () => ({ Component: (await import("./screens/Settings")).Settings }) },
       { path: "/overview", lazy: async () => ({ Component: (await import("./screens/Overview")).Overview }) },
+      { path: "/setup/:ladder", lazy: async () => ({ Component: (await import("./screens/Setup")).Setup }) },
       { path: "/plan/:ladder", lazy: async () => ({ Component: (await import("./screens/Plan")).Plan }) },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "*", Component: Failure },

@@ -388,6 +388,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSetup"];
+        put?: never;
+        post: operations["trySetup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/plans": {
         parameters: {
             query?: never;
@@ -655,7 +671,7 @@ export interface components {
         };
         Sign: {
             /** @enum {string} */
-            kind: "run" | "stuck" | "choose" | "late" | "cliff" | "spot" | "review";
+            kind: "run" | "stuck" | "choose" | "late" | "cliff" | "spot" | "bench" | "review";
             material?: components["schemas"]["Id"];
             text: string;
         };
@@ -1277,6 +1293,67 @@ export interface components {
             for: string;
             why: string;
         };
+        /** @description In centimetres */
+        Measures: {
+            /** Format: double */
+            keyTop: number;
+            /** Format: double */
+            elbow: number;
+            /** Format: double */
+            leg: number;
+            /** Format: double */
+            benchLow: number;
+            /** Format: double */
+            benchHigh: number;
+            /** @enum {string} */
+            lean: "level" | "above" | "below";
+            mats: {
+                /** Format: double */
+                thickness: number;
+                soft: boolean;
+            }[];
+        };
+        Seat: {
+            /** Format: double */
+            seat: number;
+            /** Format: double */
+            bench: number;
+            mats: number[];
+            /**
+             * Format: double
+             * @description 0 when the feet stand on the floor
+             */
+            platform: number;
+            /** Format: double */
+            off: number;
+            possible: boolean;
+            says: string[];
+            refused: string[];
+        };
+        Setup: {
+            student: components["schemas"]["Student"];
+            due: boolean;
+            sentence: string;
+            /** Format: date */
+            measured?: string;
+            measures?: components["schemas"]["Measures"];
+            seat?: components["schemas"]["Seat"];
+            checks: {
+                /** @enum {string} */
+                school: "hanging" | "ball";
+                list: {
+                    id: string;
+                    look: string;
+                    child: string;
+                }[];
+            }[];
+            faults: {
+                id: string;
+                name: string;
+                remedy: string;
+            }[];
+            cautions: string[];
+        };
         PlanByHand: {
             /**
              * Format: int64
@@ -1412,6 +1489,7 @@ export interface components {
             goal?: string;
             step?: number;
             shown?: boolean;
+            setup?: components["schemas"]["Measures"];
             minutes?: number;
             text?: string;
             corrects?: components["schemas"]["Id"];
@@ -2656,6 +2734,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LessonPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How the student sits, as measured last */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    trySetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measures"];
+            };
+        };
+        responses: {
+            /** @description Worked out; nothing is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seat"];
                 };
             };
             default: components["responses"]["Problem"];

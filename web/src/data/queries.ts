@@ -157,3 +157,9 @@ export const planQuery = (ladder: string, day?: string) =>
         body(client.GET("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } } })),
       ),
   });
+
+export const setupQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "setup"],
+    queryFn: () => body(client.GET("/ladders/{ladder}/setup", { params: { path: { ladder } } })),
+  });

@@ -1,4 +1,5 @@
 import { type FormEvent, useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import { SegmentMark } from "../plan/SegmentMark";
@@ -6,7 +7,12 @@ import { Questions } from "../plan/SegmentRow";
 import type { Append } from "./useLessonAppend";
 
 /** The segment of the moment: what is done in it, what to ask first, and what to note. */
-export function Moment(props: { segment: Schemas["PlanSegment"]; append: Append; next: () => void }) {
+export function Moment(props: {
+  segment: Schemas["PlanSegment"];
+  ladder: string;
+  append: Append;
+  next: () => void;
+}) {
   const { segment: s, append } = props;
   const activity = /^activity (\S+) (\d+)$/.exec(s.id);
   return (
@@ -45,6 +51,11 @@ export function Moment(props: { segment: Schemas["PlanSegment"]; append: Append;
             <li key={w}>{w}</li>
           ))}
         </ul>
+      )}
+      {s.kind === "posture" && (
+        <Link className="quiet -ml-2" to={`/setup/${props.ladder}`}>
+          Bench, feet and hands
+        </Link>
       )}
       <Questions list={s.questions} />
       {s.kind === "closing" && <WentWell append={append} />}

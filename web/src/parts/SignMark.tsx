@@ -10,6 +10,7 @@ export const signNames: Record<Kind, string> = {
   late: "Preview too late",
   cliff: "Cliff ahead",
   spot: "Open spots",
+  bench: "Bench to measure",
   review: "Review starving",
 };
 
@@ -20,6 +21,7 @@ const shapes: Record<Kind, string> = {
   late: "M10 3a7 7 0 1 0 .1 0zM10 6v5l4 2",
   cliff: "M3 17V3l6 6 8-6v14z",
   spot: "M3 7h14M3 13h14",
+  bench: "M2 8h16M5 8v9M15 8v9",
   review: "M3 10.5l5 5L17.5 4.5",
 };
 
@@ -50,5 +52,6 @@ const colours: Record<Kind, string> = {
   late: "text-preview",
   cliff: "text-cliff",
   spot: "text-soft",
+  bench: "text-soft",
   review: "text-review",
 };

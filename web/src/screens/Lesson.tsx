@@ -50,7 +50,15 @@ export function Lesson() {
       <Head lesson={l} />
       <Sending waiting={waiting} />
       {plan.data && <LessonClock plan={plan.data} at={step} gone={gone} onPick={go} />}
-      {segment && <Moment key={segment.id} segment={segment} append={append} next={() => go(step + 1)} />}
+      {segment && (
+        <Moment
+          key={segment.id}
+          segment={segment}
+          ladder={ladder}
+          append={append}
+          next={() => go(step + 1)}
+        />
+      )}
       {l.pieces.length > 1 && (
         <div
           role="tablist"

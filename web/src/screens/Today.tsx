@@ -126,7 +126,13 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
                     className={`flex items-start gap-2 ${sign.kind === "run" ? "text-working" : sign.kind === "stuck" ? "text-cliff" : "text-soft"}`}
                   >
                     <SignMark kind={sign.kind} />
-                    {sign.text}
+                    {sign.kind === "bench" ? (
+                      <Link className="underline underline-offset-4" to={`/setup/${s.ladder}`}>
+                        {sign.text}
+                      </Link>
+                    ) : (
+                      sign.text
+                    )}
                   </li>
                 ))}
               </ul>

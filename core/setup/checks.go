@@ -1,0 +1,79 @@
+package setup
+
+import "time"
+
+// School is how the hand is shaped.
+type School string
+
+// The schools. Both warn against the same faults.
+const (
+	Hanging School = "hanging" // the hand as it hangs
+	Ball    School = "ball"    // rounded, as if holding a ball
+)
+
+// Check is one thing to look at.
+type Check struct {
+	ID, Look string
+	// Child says it in words for a child.
+	Child string
+}
+
+// Checks returns what to look at when a student sits, by the school of the hand
+// (common practice).
+func Checks(s School) []Check {
+	hand := Check{"hand", "The hand keeps the shape in which it hangs at the side; nothing is pulled.", "Let your arm hang like a wet towel, then put that same hand on the keys."}
+	if s == Ball {
+		hand = Check{"hand", "The hand is rounded as if it held a ball; the knuckles are its roof.", "Hold a tennis ball, then put the hand down and let the ball roll away."}
+	}
+	return []Check{
+		{"seat", "On the front third to half of the bench.", "Sit on the porch of the bench, not in its living room."},
+		{"distance", "The elbows are slightly ahead of the body, and the arms can cross in front of it.", "Can your elbows swing like doors?"},
+		{"feet", "Both feet stand on something firm.", "Stamp once with each foot: do they have a floor?"},
+		hand,
+		{"wrist", "The wrist is neither low nor high; no finger joint gives way.", "A coin could sit on the back of your hand."},
+		{"free hand", "The hand that rests is soft; unused fingers lie low and quiet.", "Let the hand that waits sleep like a cat."},
+	}
+}
+
+// Fault is one of the usual faults of beginners, to be mended one at a time,
+// lightly, over months (common practice).
+type Fault struct{ ID, Name, Remedy string }
+
+// Faults returns the nine usual faults with a remedy in words for a child.
+func Faults() []Fault {
+	return []Fault{
+		{"fingers-only", "all from the fingers, no arm", "Let your arm be the boat and the fingers only its passengers."},
+		{"wrist-low", "the wrist hangs below the keys or rests on the edge", "Lift the wrist until a mouse could run under the bridge."},
+		{"wrist-high", "the wrist is too high, the sound stays thin", "Let the bridge sink a little, so that the weight reaches the key."},
+		{"claw", "fingers clawed, or quite flat", "Show me the fingers you pick up a feather with."},
+		{"tension", "neck, shoulder or unused fingers are stiff", "Lift the shoulders to your ears, then let them drop like snow from a roof."},
+		{"sits-back", "sits back in the middle of the bench", "Move to the porch of the bench."},
+		{"too-close", "sits too close", "Can your elbows pass in front of you? Move until they can."},
+		{"slumped", "slumped, or legs crossed", "Grow by one centimetre, and put both feet on their floor."},
+		{"later", "scales and chords are left for later", "One scale first, as one brushes teeth."},
+	}
+}
+
+// Cautions stand wherever a setup is shown.
+func Cautions() []string {
+	return []string{
+		"Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. This page does not diagnose.",
+		"Small hands do not stretch. Short sessions with breaks.",
+		"Measuring and touch: agree with the student or the guardian first, and follow the local rules for lessons with children.",
+	}
+}
+
+// Due says that bench and feet are to be measured again: the young after
+// months (three by default), others after a year, and who never was at once.
+func Due(last, day time.Time, age, months int) bool {
+	if last.IsZero() {
+		return true
+	}
+	if age >= 18 {
+		months = 12
+	}
+	return !day.Before(last.AddDate(0, months, 0))
+}
+
+// Months after which the young are measured again (default).
+const Months = 3

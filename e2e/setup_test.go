@@ -1,0 +1,39 @@
+package e2e_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/demo"
+)
+
+// A child's bench is measured again: the drawing follows the numbers, a cushion
+// is refused with the reason, a usual fault is noted with one touch.
+func TestBenchAndFeet(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	ivo := b.student("Ivo")
+	b.visit("/setup/" + ivo)
+	b.says("due again: children grow")
+	b.says("Put a platform of")
+	b.accessible("setup")
+	field := `//label[contains(., "Elbow above the seat")]//input`
+	b.retype(field, "99")
+	b.says("The elbow above the seat must lie between 8 and 35 cm, not 99.")
+	b.retype(field, "17")
+	b.says("as the elbow is 17 cm above the seat")
+	b.click(button("Add a mat or a cushion"))
+	b.choose(`//li[last()]/select[starts-with(@aria-label, "What piece")]`, "cushion")
+	b.says("it gives way and wobbles")
+	b.accessible("a cushion")
+	b.click(button("Keep these measures"))
+	b.says("Set the bench to")
+	b.until(`document.querySelector("h1").innerText.includes("Measured on") && !document.querySelector("h1").innerText.includes("due")`)
+	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "sits too close")]`)
+	b.says("Noted.")
+	noted := eval[int](b, `fetch("/api/ladders/`+ivo+`/entries").then(r => r.json()).then(l => l.filter(e => e.kind === "note" && e.text === "sits too close").length)`)
+	require.Equal(t, 1, noted)
+	b.quiet()
+}
