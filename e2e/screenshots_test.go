@@ -46,6 +46,14 @@ func TestScreenshots(t *testing.T) {
 	b.visit("/lesson/" + ivo)
 	b.says("Mark a hard spot")
 	take("lesson")
+	b.visit("/plan/" + student("Maren"))
+	b.says("minutes are planned")
+	b.click(`//ol[@aria-label="Segments"]/li[.//strong[.="Slack Tide"]]/button`)
+	b.says("Ask before it is played")
+	take("plan")
+	b.visit("/setup/" + ivo)
+	b.says("Put a platform of")
+	take("setup")
 	b.visit("/week/" + ivo)
 	b.says("Not yet")
 	take("week")
@@ -84,6 +92,8 @@ func TestScreenshots(t *testing.T) {
 	b.click(`//section[@aria-label="Ladder"]//li/button[contains(., "Pebbles")]`)
 	for range 2 {
 		b.click(button("Earlier"))
+		b.says("Only tried so far:")
+		b.see(`//fieldset[not(@disabled)]//button[.="Earlier"]`)
 	}
 	b.says("turns late")
 	take("ladder-moved")
