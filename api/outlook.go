@@ -37,6 +37,18 @@ func (s *Server) horizon(ctx context.Context, b book) (horizon, error) {
 	return horizon{holidays, model}, err
 }
 
+// whole opens the book with what the outlooks of all its ladders need.
+func (s *Server) whole(ctx context.Context) (b book, h horizon, rungs map[string][]ladder.Placed, err error) {
+	if b, err = s.book(ctx); err != nil {
+		return b, h, nil, err
+	}
+	if h, err = s.horizon(ctx, b); err != nil {
+		return b, h, nil, err
+	}
+	rungs, err = s.store.AllRungs(ctx, b.studio.ID)
+	return b, h, rungs, err
+}
+
 // breaks are the holidays, without those in which there are lessons all the same.
 func breaks(holidays []store.Holiday, given []string) []calendar.Break {
 	in := map[string]bool{}

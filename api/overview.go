@@ -13,15 +13,7 @@ import (
 
 // GetOverview returns all students on one page, those that need something most first.
 func (s *Server) GetOverview(ctx context.Context, _ contract.GetOverviewRequestObject) (contract.GetOverviewResponseObject, error) {
-	b, err := s.book(ctx)
-	if err != nil {
-		return nil, err
-	}
-	h, err := s.horizon(ctx, b)
-	if err != nil {
-		return nil, err
-	}
-	rungs, err := s.store.AllRungs(ctx, b.studio.ID)
+	b, h, rungs, err := s.whole(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -201,7 +201,7 @@ func (s *Server) SetPlan(ctx context.Context, r contract.SetPlanRequestObject) (
 
 // PlanDay plans every lesson of a day that has no plan yet.
 func (s *Server) PlanDay(ctx context.Context, r contract.PlanDayRequestObject) (contract.PlanDayResponseObject, error) {
-	b, err := s.book(ctx)
+	b, h, rungs, err := s.whole(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -211,14 +211,6 @@ func (s *Server) PlanDay(ctx context.Context, r contract.PlanDayRequestObject) (
 	}
 	if day.Before(b.today) {
 		return nil, invalid(fmt.Sprintf("%s is over: plan a day that is still to come.", day.Format("2 January")))
-	}
-	h, err := s.horizon(ctx, b)
-	if err != nil {
-		return nil, err
-	}
-	rungs, err := s.store.AllRungs(ctx, b.studio.ID)
-	if err != nil {
-		return nil, err
 	}
 	kept, err := s.store.DayPlans(ctx, b.studio.ID, day)
 	if err != nil {

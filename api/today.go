@@ -14,7 +14,7 @@ import (
 
 // GetToday returns the lessons of a day with what is ripe in each.
 func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
-	b, err := s.book(ctx)
+	b, h, rungs, err := s.whole(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -23,14 +23,6 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 		day = r.Params.Day.Time
 	}
 	all, err := s.store.Ladders(ctx, b.studio.ID)
-	if err != nil {
-		return nil, err
-	}
-	h, err := s.horizon(ctx, b)
-	if err != nil {
-		return nil, err
-	}
-	rungs, err := s.store.AllRungs(ctx, b.studio.ID)
 	if err != nil {
 		return nil, err
 	}

@@ -101,7 +101,7 @@ func open(t *testing.T, width, height int64) *browser {
 	t.Cleanup(cancel)
 	ctx, cancel := chromedp.NewContext(alloc)
 	t.Cleanup(cancel)
-	ctx, cancel = context.WithTimeout(ctx, 3*time.Minute)
+	ctx, cancel = context.WithTimeout(ctx, 15*time.Minute)
 	t.Cleanup(cancel)
 	b := &browser{t: t, ctx: ctx, at: site.URL}
 	messages := chromedp.Console(ctx)
@@ -124,7 +124,7 @@ func open(t *testing.T, width, height int64) *browser {
 
 func (b *browser) do(steps ...chromedp.Action[chromedp.Void]) {
 	b.t.Helper()
-	ctx, cancel := context.WithTimeout(b.ctx, 25*time.Second)
+	ctx, cancel := context.WithTimeout(b.ctx, 2*time.Minute)
 	defer cancel()
 	if err := chromedp.Do(ctx, steps...); err != nil {
 		b.t.Fatalf("%v; the page says:\n%s", err, b.text())
@@ -156,7 +156,7 @@ func (b *browser) says(text string) {
 // until waits until a condition of the page holds.
 func (b *browser) until(js string) {
 	b.t.Helper()
-	ctx, cancel := context.WithTimeout(b.ctx, 20*time.Second)
+	ctx, cancel := context.WithTimeout(b.ctx, 2*time.Minute)
 	defer cancel()
 	if _, err := chromedp.Run(ctx, chromedp.Poll[bool](js)); err != nil {
 		b.t.Fatalf("%s does not come true; the page says:\n%s", js, b.text())

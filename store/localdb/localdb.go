@@ -35,7 +35,7 @@ type Server struct {
 	done chan error
 }
 
-const startWithin = 60 * time.Second
+const startWithin = 180 * time.Second
 
 // Start starts a server on the data in dir, which is made on first use. Data
 // survive Stop and a crash: the log is flushed at each commit. The server ends
