@@ -41,12 +41,19 @@ func (s *Server) book(ctx context.Context) (book, error) {
 	if studio.Words.Values == naming.QuarterNotes {
 		b.skills = b.skills.Renamed(studio.Words.Text)
 	}
-	if b.zone, err = time.LoadLocation(studio.Timezone); err != nil {
-		b.zone = time.UTC
-	}
+	b.zone = zoneOf(studio)
 	b.today = b.day(b.now)
 	b.lib, err = s.store.Library(ctx, studio.ID)
 	return b, err
+}
+
+// zoneOf is the time zone of a studio; UTC where its name is not known.
+func zoneOf(studio store.Studio) *time.Location {
+	zone, err := time.LoadLocation(studio.Timezone)
+	if err != nil {
+		return time.UTC
+	}
+	return zone
 }
 
 // catalogue is the skills that ship with those of the studio's own.
@@ -161,7 +168,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 9
+const foldVersion = 10
 
 // fingerprint names everything that a standing is folded from.
 func (sh shelf) fingerprint() string {

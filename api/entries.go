@@ -56,7 +56,7 @@ func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry)
 		if e.To > m.Bars {
 			return invalid(fmt.Sprintf("“%s” has %d bars; the spot reaches to bar %d.", m.Title, m.Bars, e.To))
 		}
-	case studentlog.Hearing, studentlog.Paused, studentlog.Resumed:
+	case studentlog.Hearing, studentlog.Paused, studentlog.Resumed, studentlog.GateSet:
 		if !had(sh, e.Material, before) {
 			return invalid(fmt.Sprintf("%s has never had “%s”: nothing was recorded.", sh.ladder.Name, m.Title))
 		}
@@ -134,6 +134,7 @@ func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestO
 			Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
 			From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
 			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
+			Gate: contract.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: contract.Felt(e.Felt),
 		}
 		if e.Setup != nil {
 			out[i].Setup = measuresOut(*e.Setup)
@@ -148,6 +149,7 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
 		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
 		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign), Goal: e.Goal,
+		Gate: studentlog.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: studentlog.Feeling(e.Felt),
 	}
 	if e.Kind == contract.EntryKindSetupChecked && e.Setup.KeyTop != 0 {
 		m := measuresOf(&e.Setup)

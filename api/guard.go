@@ -47,9 +47,9 @@ func secure(next http.Handler) http.Handler {
 	})
 }
 
-// needsNoSession says which calls are for everyone.
+// needsNoSession says which calls are for everyone, or for whoever has a link.
 func needsNoSession(r *http.Request) bool {
-	return r.URL.Path == "/api/session" && r.Method == http.MethodPost
+	return r.URL.Path == "/api/session" && r.Method == http.MethodPost || strings.HasPrefix(r.URL.Path, "/api/family/")
 }
 
 func (s *Server) mustBeSignedIn(c *gin.Context) {

@@ -47,7 +47,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	out.Reviews = reviews(sh)
 	out.Bites = a.bites()
 	for _, e := range live {
-		if sh.day(e.At).Equal(sh.today) {
+		if e.Actor != studentlog.Family && sh.day(e.At).Equal(sh.today) {
 			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: s.describe(sh, e)})
 		}
 	}
@@ -56,12 +56,21 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	return contract.GetLesson200JSONResponse(out), nil
 }
 
+// gates say which hand may play at home.
+var gates = map[studentlog.Gate]string{
+	studentlog.Automatic: "hands by the way of teaching", studentlog.RightOnly: "right hand only until taught", studentlog.LeftOnly: "left hand only until taught",
+	studentlog.Apart: "each hand by itself", studentlog.Together: "both hands",
+}
+
 func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []*studentlog.Entry) (contract.LessonPiece, error) {
 	m, ms := sh.lib[id], sh.standing.Materials[id]
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: from(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
 		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
-		RunDue: ms.RunDue, Why: ms.Why, Lessons: ms.Lessons,
+		RunDue: ms.RunDue, Why: ms.Why, Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: sh.gated(id).Hand(),
+	}
+	if p.Gate == "" {
+		p.Gate = contract.Automatic
 	}
 	for b := 1; b <= m.Bars; b++ {
 		p.BarLabels = append(p.BarLabels, m.BarLabel(b))
@@ -253,6 +262,10 @@ func (s *Server) describe(sh shelf, e *studentlog.Entry) string {
 		return fmt.Sprintf("“%s” rests", m.Title)
 	case studentlog.Resumed:
 		return fmt.Sprintf("“%s” is taken up again", m.Title)
+	case studentlog.GateSet:
+		return fmt.Sprintf("“%s” at home: %s", m.Title, gates[e.Gate])
+	case studentlog.Practised:
+		return "Practised at home"
 	case studentlog.Liking:
 		return fmt.Sprintf("“%s”: %s", m.Title, likings[e.Sign])
 	case studentlog.SetupChecked:

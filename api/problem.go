@@ -21,6 +21,8 @@ type problem struct {
 
 func (p *problem) Error() string { return p.detail }
 
+func isNotFound(err error) bool { return errors.Is(err, store.ErrNotFound) }
+
 func invalid(detail string) error {
 	return &problem{status: http.StatusUnprocessableEntity, detail: detail}
 }
@@ -39,11 +41,12 @@ func asProblem(err error) *problem {
 	return &problem{status: http.StatusInternalServerError, detail: "Something went wrong on the server; nothing was changed. Try again in a moment."}
 }
 
-// fail answers a request with a problem and logs what only the log should know.
+// fail answers a request with a problem and logs what only the log should know;
+// the path as the contract has it, because a family's link opens its page.
 func (s *Server) fail(c *gin.Context, err error) {
 	p := asProblem(err)
 	if p.status >= http.StatusInternalServerError {
-		s.log.Error("request failed", "method", c.Request.Method, "path", c.Request.URL.Path, "err", err)
+		s.log.Error("request failed", "method", c.Request.Method, "path", c.FullPath(), "err", err)
 	}
 	writeProblem(c.Writer, p)
 	c.Abort()

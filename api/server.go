@@ -7,6 +7,9 @@
 //	session.go    signing in and out
 //	problem.go    errors as problem+json
 //	book.go       what the handlers read for one studio
+//	family.go     links and messages to families, and what comes back
+//	familypage.go what a family sees
+//	sheet.go feed.go balance.go
 //	today.go ladder.go lesson.go entries.go week.go pieces.go students.go
 //	words.go      conversions from core to the contract
 //	page.go       the built front end, compressed
@@ -19,6 +22,7 @@ import (
 	"io/fs"
 	"log/slog"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/mysqlstore"
@@ -46,6 +50,12 @@ type Config struct {
 	// SecureCookies sends the session cookie only over HTTPS. Set it wherever
 	// the page is not on loopback. Default false.
 	SecureCookies bool
+	// URL is the address of the page as families reach it, without a slash at its
+	// end; it stands before the links in messages.
+	URL string
+	// Mails says that a mail server takes the messages; without one they are kept
+	// in the mailbox. Default false.
+	Mails bool
 	// Log receives one line for each failed request. Default slog.Default().
 	Log *slog.Logger
 }
@@ -62,6 +72,8 @@ type Server struct {
 	// nobody is a hash to compare with when there is no such account, so that
 	// the time an answer takes tells nothing.
 	nobody string
+	url    string
+	mails  bool
 }
 
 var _ contract.StrictServerInterface = (*Server)(nil)
@@ -71,7 +83,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	if cfg.Store == nil || cfg.Page == nil {
 		return nil, nil, errors.New("api: a store and a page are needed")
 	}
-	s := &Server{store: cfg.Store, now: cfg.Now, log: cfg.Log}
+	s := &Server{store: cfg.Store, now: cfg.Now, log: cfg.Log, url: strings.TrimSuffix(cfg.URL, "/"), mails: cfg.Mails}
 	if s.now == nil {
 		s.now = time.Now
 	}

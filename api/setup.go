@@ -15,7 +15,7 @@ func (s *Server) GetSetup(ctx context.Context, r contract.GetSetupRequestObject)
 		return nil, err
 	}
 	st := sh.standing
-	out := contract.Setup{Student: student(sh.ladder, sh.today), Due: sh.setupDue(), Cautions: setup.Cautions()}
+	out := contract.Setup{Student: student(sh.ladder, sh.today), Due: sh.setupDue(), Cautions: setup.Cautions(), School: contract.SetupSchool(sh.way.HandShape), Lean: contract.SetupLean(sh.way.BenchLean)}
 	for _, school := range []setup.School{setup.Hanging, setup.Ball} {
 		list := contractChecks{School: contract.SetupChecksSchool(school)}
 		for _, c := range setup.Checks(school) {

@@ -9,6 +9,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/standing"
+	weekplan "patientladder/core/week"
 	"patientladder/store"
 )
 
@@ -26,6 +27,10 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 	if err != nil {
 		return nil, err
 	}
+	weeks, err := s.store.StudioWeeks(ctx, b.studio.ID, day.AddDate(0, 0, -3*weekplan.Days))
+	if err != nil {
+		return nil, err
+	}
 	out := contract.Today{Day: openapi_types.Date{Time: day}, Lessons: []contract.TodayLesson{}, Week: week(all, day)}
 	for _, l := range all {
 		if l.Weekday != day.Weekday() {
@@ -35,19 +40,22 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 		if err != nil {
 			return nil, err
 		}
-		out.Lessons = append(out.Lessons, todayLesson(look(sh, h, rungs[l.ID], lens{near: true}), day))
+		out.Lessons = append(out.Lessons, todayLesson(look(sh, h, rungs[l.ID], lens{near: true}), weeks[l.ID], day))
 	}
 	out.Sentence = todaySentence(out.Lessons, day.Equal(b.today))
 	return contract.GetToday200JSONResponse(out), nil
 }
 
-func todayLesson(a ahead, day time.Time) contract.TodayLesson {
+func todayLesson(a ahead, weeks []store.PracticeWeek, day time.Time) contract.TodayLesson {
 	sh := a.shelf
 	out := contract.TodayLesson{
 		Student: student(sh.ladder, day), Working: []contract.WorkingBrief{},
 		Signs: signs(a.signs(day)),
 		Last:  sh.standing.LastLesson,
 		Given: !sh.standing.LastLesson.IsZero() && sh.day(sh.standing.LastLesson).Equal(day),
+	}
+	if home := sh.home(weeks, day); home != nil {
+		out.Home = *home
 	}
 	for _, id := range sh.in(standing.Working) {
 		ms := sh.standing.Materials[id]

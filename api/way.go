@@ -10,7 +10,9 @@ import (
 	"patientladder/core/clearing"
 	"patientladder/core/ladder"
 	"patientladder/core/naming"
+	"patientladder/core/setup"
 	"patientladder/core/way"
+	weekplan "patientladder/core/week"
 	"patientladder/store"
 )
 
@@ -20,6 +22,7 @@ func wayOf(w contract.Way) way.Way {
 		FirstChunk: w.FirstChunk, Standard: clearing.Level(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
 		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
+		Dose: weekplan.Dose(w.Dose), DoseRow: w.DoseRow, HandShape: setup.School(w.HandShape), BenchLean: setup.Lean(w.BenchLean),
 	}
 }
 
@@ -29,6 +32,7 @@ func contractWay(w way.Way) contract.Way {
 		FirstChunk: w.FirstChunk, Standard: contract.WayStandard(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
 		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
+		Dose: contract.WayDose(w.Dose), DoseRow: w.DoseRow, HandShape: contract.WayHandShape(w.HandShape), BenchLean: contract.WayBenchLean(w.BenchLean),
 	}
 }
 

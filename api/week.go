@@ -2,16 +2,23 @@ package api
 
 import (
 	"context"
+	"encoding/json"
+	"maps"
+	"reflect"
 	"slices"
+	"strings"
 	"time"
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
+	"patientladder/core/ladder"
+	"patientladder/core/material"
 	"patientladder/core/reading"
 	"patientladder/core/review"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
+	"patientladder/core/way"
 	weekplan "patientladder/core/week"
 	"patientladder/store"
 )
@@ -32,49 +39,212 @@ const caution = "Pain, tingling or numbness means stop and rest; if it stays, se
 // GetWeek returns the practice from the given day on; by default from the day
 // after the latest lesson day.
 func (s *Server) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (contract.GetWeekResponseObject, error) {
-	a, err := s.ahead(ctx, r.Ladder, lens{near: true})
+	w, err := s.weekly(ctx, r.Ladder, r.Params.Day.Time)
 	if err != nil {
 		return nil, err
 	}
-	sh := a.shelf
-	start := r.Params.Day.Time
+	out, err := s.weekView(ctx, w)
+	return contract.GetWeek200JSONResponse(out), err
+}
+
+// SetWeek keeps what the teacher set by hand, and solves the rest again.
+func (s *Server) SetWeek(ctx context.Context, r contract.SetWeekRequestObject) (contract.SetWeekResponseObject, error) {
+	w, err := s.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	if w.kept.Start.AddDate(0, 0, weekplan.Days).Before(w.today) {
+		return nil, invalid("That week is over: it stays as it was.")
+	}
+	w.kept.Version, w.kept.Hand = r.Body.Version, weekHand(*r.Body)
+	for _, id := range w.kept.Hand.Adds {
+		if _, known := w.lib[id]; !known {
+			return nil, errNoMaterial
+		}
+	}
+	if err := w.solve(); err != nil {
+		return nil, err
+	}
+	if err := s.store.SavePracticeWeek(ctx, w.studio.ID, w.kept, nil); err != nil {
+		return nil, err
+	}
+	w.kept.Version++
+	out, err := s.weekView(ctx, w)
+	return contract.SetWeek200JSONResponse(out), err
+}
+
+// PublishWeek shows the week to the family, and puts a message with the link
+// into the mailbox where there is an address.
+func (s *Server) PublishWeek(ctx context.Context, r contract.PublishWeekRequestObject) (contract.PublishWeekResponseObject, error) {
+	w, err := s.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	if w.kept.Start.AddDate(0, 0, weekplan.Days).Before(w.today) {
+		return nil, invalid("That week is over: publish the one that comes.")
+	}
+	family, err := s.openLink(ctx, w.studio.ID, r.Ladder, w.today)
+	if err != nil {
+		return nil, err
+	}
+	message, err := s.announcement(ctx, w, family)
+	if err != nil {
+		return nil, err
+	}
+	w.kept.Version, w.kept.Published, w.kept.PublishedAt = r.Body.Version, &w.plan, w.now
+	if err := s.store.SavePracticeWeek(ctx, w.studio.ID, w.kept, message); err != nil {
+		return nil, err
+	}
+	w.kept.Version++
+	out, err := s.weekView(ctx, w)
+	return contract.PublishWeek200JSONResponse(out), err
+}
+
+// weekly is the week of a ladder with what it is made from.
+type weekly struct {
+	ahead
+	kept store.PracticeWeek
+	in   weekplan.Input
+	plan weekplan.Plan
+}
+
+// weekly opens the week that begins on a day; a zero day is the one after the latest lesson day.
+func (s *Server) weekly(ctx context.Context, ladder string, start time.Time) (weekly, error) {
+	a, err := s.ahead(ctx, ladder, lens{near: true})
+	if err != nil {
+		return weekly{}, err
+	}
+	w := weekly{ahead: a}
 	if start.IsZero() {
-		sinceLesson := (int(sh.today.Weekday()) - int(sh.ladder.Weekday) + 7) % 7
-		start = sh.today.AddDate(0, 0, 1-sinceLesson)
+		sinceLesson := (int(a.today.Weekday()) - int(a.ladder.Weekday) + 7) % 7
+		start = a.today.AddDate(0, 0, 1-sinceLesson)
 	}
-	in, err := s.weekInput(ctx, a, start)
-	if err != nil {
-		return nil, err
+	if w.kept, err = s.store.PracticeWeek(ctx, a.studio.ID, ladder, start); err != nil {
+		return w, err
 	}
-	plan, err := weekplan.Make(in)
-	if err != nil {
-		return nil, invalid(capital(err.Error()) + ".")
+	if w.in, err = s.weekInput(ctx, a, start); err != nil {
+		return w, err
 	}
+	return w, w.solve()
+}
+
+// solve lays the week out by what is set by hand.
+func (w *weekly) solve() (err error) {
+	in := w.in
+	in.Hand = w.kept.Hand
+	for _, id := range in.Hand.Adds {
+		if m, known := w.lib[id]; known && !slices.ContainsFunc(in.Reviews, func(r material.Material) bool { return r.ID == id }) {
+			in.Reviews = append(in.Reviews, m)
+		}
+	}
+	if w.plan, err = weekplan.Make(in); err != nil {
+		return invalid(capital(err.Error()) + ".")
+	}
+	return nil
+}
+
+func (s *Server) weekView(ctx context.Context, w weekly) (contract.Week, error) {
+	sh, plan := w.shelf, w.plan
 	me, err := s.store.Teacher(ctx, actor(ctx).teacher)
 	if err != nil {
-		return nil, err
+		return contract.Week{}, err
+	}
+	family, err := s.store.Family(ctx, sh.studio.ID, sh.ladder.ID)
+	if err != nil {
+		return contract.Week{}, err
 	}
 	out := contract.Week{
-		Student: student(sh.ladder, sh.today), Studio: sh.studio.Name, Teacher: me.Name, Start: openapi_types.Date{Time: start},
-		Days: []contract.WeekDay{}, LeftOut: []contract.WeekItem{}, Reviews: []reviewReason{}, NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: caution,
-		Review:   a.reviewState(share(plan)),
+		Student: student(sh.ladder, sh.today), Studio: sh.studio.Name, Teacher: me.Name, Start: date(w.kept.Start),
+		Days: []contract.WeekDay{}, LeftOut: weekItems(sh, plan.LeftOut), Dropped: weekItems(sh, plan.Dropped), Reviews: []reviewReason{},
+		NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: caution,
+		Review:   w.reviewState(share(plan)),
 		Practice: contract.Practice{Days: sh.ladder.PracticeDays[:], Minutes: sh.ladder.PracticeMinutes, HandsApart: sh.ladder.HandsApart, Version: sh.ladder.Version},
+		Hand:     byHand(w.kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.in.Minutes,
+		Published: w.kept.Published != nil, PublishedAt: w.kept.PublishedAt, Family: familyWay(family, sh.today),
 	}
+	if w.kept.Hand.Minutes > 0 {
+		out.Minutes = w.kept.Hand.Minutes
+	}
+	out.Changed = out.Published && !reflect.DeepEqual(settled(*w.kept.Published), settled(plan))
 	for _, d := range plan.Days {
-		day := contract.WeekDay{Date: openapi_types.Date{Time: d.Date}, Rest: d.Rest, Items: []contract.WeekItem{}, Minutes: d.Minutes, Focus: d.Focus}
-		for _, it := range d.Items {
-			day.Items = append(day.Items, weekItem(sh, it))
-		}
-		out.Days = append(out.Days, day)
+		out.Days = append(out.Days, contract.WeekDay{Date: date(d.Date), Rest: d.Rest, Items: weekItems(sh, d.Items), Minutes: d.Minutes, Focus: d.Focus})
 	}
-	for _, it := range plan.LeftOut {
-		out.LeftOut = append(out.LeftOut, weekItem(sh, it))
-	}
-	for _, c := range a.pick() {
+	for _, c := range w.pick() {
 		out.Reviews = append(out.Reviews, reviewReason{Material: c.ID, Title: sh.lib[c.ID].Title, Why: c.Why})
 	}
-	out.Sentence = weekSentence(in, plan)
-	return contract.GetWeek200JSONResponse(out), nil
+	for _, work := range w.in.Works {
+		gate := contract.Gate(work.Gate)
+		if gate == "" {
+			gate = contract.Automatic
+		}
+		out.Gates = append(out.Gates, contract.WeekGate{Material: work.Material.ID, Title: work.Material.Title, Gate: gate, Hand: work.Hand()})
+	}
+	for _, id := range sh.learned() {
+		out.Learned = append(out.Learned, contract.Titled{Material: id, Title: sh.lib[id].Title})
+	}
+	out.Sentence = weekSentence(w.in, plan)
+	return out, nil
+}
+
+// settled is a plan as it comes back from where it was kept, so that two can be compared.
+func settled(p weekplan.Plan) any {
+	body, err := json.Marshal(p)
+	if err != nil {
+		return err
+	}
+	var out any
+	if err := json.Unmarshal(body, &out); err != nil {
+		return err
+	}
+	return out
+}
+
+func weekHand(h contract.WeekByHand) weekplan.Hand {
+	out := weekplan.Hand{Days: map[string]bool{}, Minutes: h.Minutes, Drops: h.Drops, Pins: map[string]string{}, Times: map[string]int{}, Adds: h.Adds, Words: strings.TrimSpace(h.Words)}
+	for _, d := range h.Days {
+		out.Days[d.Day.Format(time.DateOnly)] = d.Practice
+	}
+	for _, p := range h.Pins {
+		out.Pins[p.Item] = p.Day.Format(time.DateOnly)
+	}
+	for _, t := range h.Times {
+		out.Times[t.Item] = t.Times
+	}
+	return out
+}
+
+func byHand(w store.PracticeWeek) contract.WeekByHand {
+	h := w.Hand
+	out := contract.WeekByHand{Version: w.Version, Minutes: h.Minutes, Drops: append([]string{}, h.Drops...), Adds: append([]string{}, h.Adds...), Words: h.Words}
+	day := func(text string) openapi_types.Date {
+		d, _ := time.Parse(time.DateOnly, text) // it was checked when it was kept
+		return date(d)
+	}
+	for _, d := range slices.Sorted(maps.Keys(h.Days)) {
+		out.Days = append(out.Days, contractDay{Day: day(d), Practice: h.Days[d]})
+	}
+	for _, key := range slices.Sorted(maps.Keys(h.Pins)) {
+		out.Pins = append(out.Pins, contractDayPin{Day: day(h.Pins[key]), Item: key})
+	}
+	for _, key := range slices.Sorted(maps.Keys(h.Times)) {
+		out.Times = append(out.Times, contractTimes{Item: key, Times: h.Times[key]})
+	}
+	return out
+}
+
+type contractDay = struct {
+	Day      openapi_types.Date `json:"day"`
+	Practice bool               `json:"practice"`
+}
+
+type contractDayPin = struct {
+	Day  openapi_types.Date `json:"day"`
+	Item string             `json:"item"`
+}
+
+type contractTimes = struct {
+	Item  string `json:"item"`
+	Times int    `json:"times"`
 }
 
 func (s *Server) weekInput(ctx context.Context, a ahead, start time.Time) (weekplan.Input, error) {
@@ -93,7 +263,41 @@ func (s *Server) weekInput(ctx context.Context, a ahead, start time.Time) (weekp
 	for _, c := range a.pick() {
 		in.Reviews = append(in.Reviews, sh.lib[c.ID])
 	}
+	in.Bites = sh.planted()
+	in.Listen = a.toHear()
 	return in, nil
+}
+
+// planted are the preview steps of the last lesson, to be done again at home.
+func (sh shelf) planted() []weekplan.Bite {
+	var out []weekplan.Bite
+	last := sh.standing.LastLesson
+	for _, id := range slices.Sorted(maps.Keys(sh.standing.Planted)) {
+		skill, known := sh.skills.Get(id)
+		step := sh.standing.Ability.Skills[id].StepsDone
+		if known && step > 0 && step <= len(skill.Steps) && sh.day(sh.standing.Planted[id]).Equal(sh.day(last)) {
+			out = append(out, weekplan.Bite{Skill: id, Name: skill.Name, Words: skill.Steps[step-1]})
+		}
+	}
+	return out
+}
+
+// toHear are the next pieces of method and repertoire, where pieces are heard
+// before they are read.
+func (a ahead) toHear() []material.Material {
+	var out []material.Material
+	if a.way.FirstView != way.Sound {
+		return out
+	}
+	for _, rail := range a.View.Rails {
+		for _, r := range rail.Rungs {
+			if r.Layer == ladder.Ahead && r.Aside == "" && r.Material.HasScore && (r.Material.Strand == material.Method || r.Material.Strand == material.Repertoire) {
+				out = append(out, r.Material)
+				break // only the next of each strand
+			}
+		}
+	}
+	return out
 }
 
 // pick chooses the learned pieces for the minutes of the week that are kept for review.
@@ -120,7 +324,7 @@ func (a ahead) reviewShare() float64 {
 func (sh shelf) practice(start time.Time) weekplan.Input {
 	return weekplan.Input{
 		Start: start, Practises: sh.ladder.PracticeDays, Minutes: sh.ladder.PracticeMinutes,
-		Age: sh.ladder.Age(sh.today), ReviewShare: sh.way.ReviewShare, Approach: sh.way.Approach,
+		Age: sh.ladder.Age(sh.today), ReviewShare: sh.way.ReviewShare, Approach: sh.way.Approach, Dose: sh.way.Dose, DoseRow: sh.way.DoseRow,
 	}
 }
 
@@ -141,10 +345,18 @@ func share(p weekplan.Plan) float64 {
 	return review / all
 }
 
-func (s *Server) work(ctx context.Context, sh shelf, id string) (weekplan.Work, error) {
+// gated is a working piece as far as the hands go.
+func (sh shelf) gated(id string) weekplan.Work {
 	m, ms := sh.lib[id], sh.standing.Materials[id]
-	w := weekplan.Work{Material: m, RunDue: ms.RunDue, WeeksOn: int(sh.today.Sub(sh.day(ms.Assigned)).Hours() / 24 / 7)}
-	w.HandsApart = weekplan.KeepApart(sh.ladder.HandsApart, sh.standing.Ability, sh.policy.Leap)
+	return weekplan.Work{
+		Material: m, Gate: ms.Gate, RunDue: ms.RunDue, WeeksOn: int(sh.today.Sub(sh.day(ms.Assigned)).Hours() / 24 / 7),
+		HandsApart: weekplan.KeepApart(sh.ladder.HandsApart, sh.standing.Ability, sh.policy.Leap),
+	}
+}
+
+func (s *Server) work(ctx context.Context, sh shelf, id string) (weekplan.Work, error) {
+	w := sh.gated(id)
+	m, ms := w.Material, sh.standing.Materials[id]
 	if ms.Points > 0 {
 		w.Progress = float64(ms.Full) / float64(ms.Points)
 	}
@@ -184,15 +396,30 @@ func (s *Server) work(ctx context.Context, sh shelf, id string) (weekplan.Work, 
 	return w, nil
 }
 
+func weekItems(sh shelf, items []weekplan.Item) []contract.WeekItem {
+	out := []contract.WeekItem{}
+	for _, it := range items {
+		out = append(out, weekItem(sh, it))
+	}
+	return out
+}
+
 func weekItem(sh shelf, it weekplan.Item) contract.WeekItem {
-	where := "the whole piece"
-	if m := sh.lib[it.Material]; it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars) {
-		where = whereOf(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)
-	}
 	return contract.WeekItem{
-		Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where, Hand: it.Hand,
-		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: sh.studio.Words.Text(it.Words),
+		Key: it.Key, Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: whereItem(sh.lib, it), Hand: it.Hand,
+		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: sh.studio.Words.Text(it.Words), Pinned: it.Pinned,
 	}
+}
+
+// whereItem says which bars an item is about.
+func whereItem(lib material.Library, it weekplan.Item) string {
+	if it.Kind == weekplan.Preview {
+		return ""
+	}
+	if m := lib[it.Material]; it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars) {
+		return whereOf(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)
+	}
+	return "the whole piece"
 }
 
 func weekSentence(in weekplan.Input, p weekplan.Plan) string {

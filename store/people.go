@@ -134,6 +134,12 @@ func (s *Store) Teacher(ctx context.Context, id string) (Teacher, error) {
 	return Teacher(r), explain(err)
 }
 
+// StudioTeacher returns the first account of a studio.
+func (s *Store) StudioTeacher(ctx context.Context, studio string) (Teacher, error) {
+	r, err := s.q.StudioTeacher(ctx, studio)
+	return Teacher(r), explain(err)
+}
+
 // Ladder is one student on one instrument, with the weekly lesson and the practice settings.
 type Ladder struct {
 	ID, StudentID string

@@ -24,6 +24,36 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
+// Defines values for BalanceKind.
+const (
+	Away    BalanceKind = "away"
+	Between BalanceKind = "between"
+	Glowing BalanceKind = "glowing"
+	Playing BalanceKind = "playing"
+	Quiet   BalanceKind = "quiet"
+	Unknown BalanceKind = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the BalanceKind enum.
+func (e BalanceKind) Valid() bool {
+	switch e {
+	case Away:
+		return true
+	case Between:
+		return true
+	case Glowing:
+		return true
+	case Playing:
+		return true
+	case Quiet:
+		return true
+	case Unknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ConsequenceKind.
 const (
 	ConsequenceKindDate    ConsequenceKind = "date"
@@ -55,6 +85,7 @@ const (
 	EntryKindCleared      EntryKind = "cleared"
 	EntryKindCorrection   EntryKind = "correction"
 	EntryKindFocusAdded   EntryKind = "focusAdded"
+	EntryKindGate         EntryKind = "gate"
 	EntryKindHearing      EntryKind = "hearing"
 	EntryKindLiking       EntryKind = "liking"
 	EntryKindMark         EntryKind = "mark"
@@ -85,6 +116,8 @@ func (e EntryKind) Valid() bool {
 	case EntryKindCorrection:
 		return true
 	case EntryKindFocusAdded:
+		return true
+	case EntryKindGate:
 		return true
 	case EntryKindHearing:
 		return true
@@ -125,25 +158,25 @@ func (e EntryKind) Valid() bool {
 
 // Defines values for EntrySign.
 const (
-	Asked    EntrySign = "asked"
-	Disliked EntrySign = "disliked"
-	First    EntrySign = "first"
-	Liked    EntrySign = "liked"
-	Unasked  EntrySign = "unasked"
+	EntrySignAsked    EntrySign = "asked"
+	EntrySignDisliked EntrySign = "disliked"
+	EntrySignFirst    EntrySign = "first"
+	EntrySignLiked    EntrySign = "liked"
+	EntrySignUnasked  EntrySign = "unasked"
 )
 
 // Valid indicates whether the value is a known member of the EntrySign enum.
 func (e EntrySign) Valid() bool {
 	switch e {
-	case Asked:
+	case EntrySignAsked:
 		return true
-	case Disliked:
+	case EntrySignDisliked:
 		return true
-	case First:
+	case EntrySignFirst:
 		return true
-	case Liked:
+	case EntrySignLiked:
 		return true
-	case Unasked:
+	case EntrySignUnasked:
 		return true
 	default:
 		return false
@@ -165,6 +198,132 @@ func (e EntryStandard) Valid() bool {
 	case EntryStandardLight:
 		return true
 	case EntryStandardStrict:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FamilyItemKind.
+const (
+	FamilyItemKindAgain   FamilyItemKind = "again"
+	FamilyItemKindChunk   FamilyItemKind = "chunk"
+	FamilyItemKindJoin    FamilyItemKind = "join"
+	FamilyItemKindListen  FamilyItemKind = "listen"
+	FamilyItemKindLook    FamilyItemKind = "look"
+	FamilyItemKindPreview FamilyItemKind = "preview"
+	FamilyItemKindReview  FamilyItemKind = "review"
+	FamilyItemKindSpot    FamilyItemKind = "spot"
+	FamilyItemKindWhole   FamilyItemKind = "whole"
+)
+
+// Valid indicates whether the value is a known member of the FamilyItemKind enum.
+func (e FamilyItemKind) Valid() bool {
+	switch e {
+	case FamilyItemKindAgain:
+		return true
+	case FamilyItemKindChunk:
+		return true
+	case FamilyItemKindJoin:
+		return true
+	case FamilyItemKindListen:
+		return true
+	case FamilyItemKindLook:
+		return true
+	case FamilyItemKindPreview:
+		return true
+	case FamilyItemKindReview:
+		return true
+	case FamilyItemKindSpot:
+		return true
+	case FamilyItemKindWhole:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FamilyPagePathState.
+const (
+	FamilyPagePathStateLearned FamilyPagePathState = "learned"
+	FamilyPagePathStateWorking FamilyPagePathState = "working"
+)
+
+// Valid indicates whether the value is a known member of the FamilyPagePathState enum.
+func (e FamilyPagePathState) Valid() bool {
+	switch e {
+	case FamilyPagePathStateLearned:
+		return true
+	case FamilyPagePathStateWorking:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FamilyTickKind.
+const (
+	FamilyTickKindDone  FamilyTickKind = "done"
+	FamilyTickKindFirst FamilyTickKind = "first"
+	FamilyTickKindUndo  FamilyTickKind = "undo"
+)
+
+// Valid indicates whether the value is a known member of the FamilyTickKind enum.
+func (e FamilyTickKind) Valid() bool {
+	switch e {
+	case FamilyTickKindDone:
+		return true
+	case FamilyTickKindFirst:
+		return true
+	case FamilyTickKindUndo:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Felt.
+const (
+	Fine   Felt = "fine"
+	Hard   Felt = "hard"
+	Joyful Felt = "joyful"
+)
+
+// Valid indicates whether the value is a known member of the Felt enum.
+func (e Felt) Valid() bool {
+	switch e {
+	case Fine:
+		return true
+	case Hard:
+		return true
+	case Joyful:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Gate.
+const (
+	Apart     Gate = "apart"
+	Automatic Gate = "automatic"
+	Left      Gate = "left"
+	Right     Gate = "right"
+	Together  Gate = "together"
+)
+
+// Valid indicates whether the value is a known member of the Gate enum.
+func (e Gate) Valid() bool {
+	switch e {
+	case Apart:
+		return true
+	case Automatic:
+		return true
+	case Left:
+		return true
+	case Right:
+		return true
+	case Together:
 		return true
 	default:
 		return false
@@ -323,19 +482,43 @@ func (e Mark) Valid() bool {
 
 // Defines values for MeasuresLean.
 const (
-	Above MeasuresLean = "above"
-	Below MeasuresLean = "below"
-	Level MeasuresLean = "level"
+	MeasuresLeanAbove MeasuresLean = "above"
+	MeasuresLeanBelow MeasuresLean = "below"
+	MeasuresLeanLevel MeasuresLean = "level"
 )
 
 // Valid indicates whether the value is a known member of the MeasuresLean enum.
 func (e MeasuresLean) Valid() bool {
 	switch e {
-	case Above:
+	case MeasuresLeanAbove:
 		return true
-	case Below:
+	case MeasuresLeanBelow:
 		return true
-	case Level:
+	case MeasuresLeanLevel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MessageState.
+const (
+	Failed  MessageState = "failed"
+	Kept    MessageState = "kept"
+	Sent    MessageState = "sent"
+	Waiting MessageState = "waiting"
+)
+
+// Valid indicates whether the value is a known member of the MessageState enum.
+func (e MessageState) Valid() bool {
+	switch e {
+	case Failed:
+		return true
+	case Kept:
+		return true
+	case Sent:
+		return true
+	case Waiting:
 		return true
 	default:
 		return false
@@ -641,16 +824,55 @@ func (e RungLayer) Valid() bool {
 
 // Defines values for SetupChecksSchool.
 const (
-	Ball    SetupChecksSchool = "ball"
-	Hanging SetupChecksSchool = "hanging"
+	SetupChecksSchoolBall    SetupChecksSchool = "ball"
+	SetupChecksSchoolHanging SetupChecksSchool = "hanging"
 )
 
 // Valid indicates whether the value is a known member of the SetupChecksSchool enum.
 func (e SetupChecksSchool) Valid() bool {
 	switch e {
-	case Ball:
+	case SetupChecksSchoolBall:
 		return true
-	case Hanging:
+	case SetupChecksSchoolHanging:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetupLean.
+const (
+	SetupLeanAbove SetupLean = "above"
+	SetupLeanBelow SetupLean = "below"
+	SetupLeanLevel SetupLean = "level"
+)
+
+// Valid indicates whether the value is a known member of the SetupLean enum.
+func (e SetupLean) Valid() bool {
+	switch e {
+	case SetupLeanAbove:
+		return true
+	case SetupLeanBelow:
+		return true
+	case SetupLeanLevel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetupSchool.
+const (
+	SetupSchoolBall    SetupSchool = "ball"
+	SetupSchoolHanging SetupSchool = "hanging"
+)
+
+// Valid indicates whether the value is a known member of the SetupSchool enum.
+func (e SetupSchool) Valid() bool {
+	switch e {
+	case SetupSchoolBall:
+		return true
+	case SetupSchoolHanging:
 		return true
 	default:
 		return false
@@ -771,6 +993,54 @@ func (e WayApproach) Valid() bool {
 	}
 }
 
+// Defines values for WayBenchLean.
+const (
+	WayBenchLeanAbove WayBenchLean = "above"
+	WayBenchLeanBelow WayBenchLean = "below"
+	WayBenchLeanLevel WayBenchLean = "level"
+)
+
+// Valid indicates whether the value is a known member of the WayBenchLean enum.
+func (e WayBenchLean) Valid() bool {
+	switch e {
+	case WayBenchLeanAbove:
+		return true
+	case WayBenchLeanBelow:
+		return true
+	case WayBenchLeanLevel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WayDose.
+const (
+	Once  WayDose = "once"
+	Row   WayDose = "row"
+	Ten   WayDose = "ten"
+	Three WayDose = "three"
+	Years WayDose = "years"
+)
+
+// Valid indicates whether the value is a known member of the WayDose enum.
+func (e WayDose) Valid() bool {
+	switch e {
+	case Once:
+		return true
+	case Row:
+		return true
+	case Ten:
+		return true
+	case Three:
+		return true
+	case Years:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WayFirstView.
 const (
 	WayFirstViewScore WayFirstView = "score"
@@ -783,6 +1053,24 @@ func (e WayFirstView) Valid() bool {
 	case WayFirstViewScore:
 		return true
 	case WayFirstViewSound:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WayHandShape.
+const (
+	WayHandShapeBall    WayHandShape = "ball"
+	WayHandShapeHanging WayHandShape = "hanging"
+)
+
+// Valid indicates whether the value is a known member of the WayHandShape enum.
+func (e WayHandShape) Valid() bool {
+	switch e {
+	case WayHandShapeBall:
+		return true
+	case WayHandShapeHanging:
 		return true
 	default:
 		return false
@@ -812,13 +1100,15 @@ func (e WayStandard) Valid() bool {
 
 // Defines values for WeekItemKind.
 const (
-	WeekItemKindAgain  WeekItemKind = "again"
-	WeekItemKindChunk  WeekItemKind = "chunk"
-	WeekItemKindJoin   WeekItemKind = "join"
-	WeekItemKindLook   WeekItemKind = "look"
-	WeekItemKindReview WeekItemKind = "review"
-	WeekItemKindSpot   WeekItemKind = "spot"
-	WeekItemKindWhole  WeekItemKind = "whole"
+	WeekItemKindAgain   WeekItemKind = "again"
+	WeekItemKindChunk   WeekItemKind = "chunk"
+	WeekItemKindJoin    WeekItemKind = "join"
+	WeekItemKindListen  WeekItemKind = "listen"
+	WeekItemKindLook    WeekItemKind = "look"
+	WeekItemKindPreview WeekItemKind = "preview"
+	WeekItemKindReview  WeekItemKind = "review"
+	WeekItemKindSpot    WeekItemKind = "spot"
+	WeekItemKindWhole   WeekItemKind = "whole"
 )
 
 // Valid indicates whether the value is a known member of the WeekItemKind enum.
@@ -830,7 +1120,11 @@ func (e WeekItemKind) Valid() bool {
 		return true
 	case WeekItemKindJoin:
 		return true
+	case WeekItemKindListen:
+		return true
 	case WeekItemKindLook:
+		return true
+	case WeekItemKindPreview:
 		return true
 	case WeekItemKindReview:
 		return true
@@ -1024,6 +1318,25 @@ type Arrangement struct {
 	Version int64        `json:"version"`
 }
 
+// Balance Practice against enjoyment; for the teacher only
+type Balance struct {
+	// Enjoyment A share from 0 to 1; four times of five between low and high
+	Enjoyment Share       `json:"enjoyment"`
+	Kind      BalanceKind `json:"kind"`
+
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
+
+	// Practice A share from 0 to 1; four times of five between low and high
+	Practice Share  `json:"practice"`
+	Why      string `json:"why"`
+	Words    string `json:"words"`
+}
+
+// BalanceKind defines model for Balance.Kind.
+type BalanceKind string
+
 // Bite defines model for Bite.
 type Bite struct {
 	// For The title of the piece that will need it
@@ -1199,13 +1512,23 @@ type Entry struct {
 	// Corrects A ULID
 	Corrects Id `json:"corrects,omitempty,omitzero"`
 
+	// Day Of practice at home, as 2026-05-05
+	Day  string `json:"day,omitempty,omitzero"`
+	Felt Felt   `json:"felt,omitempty,omitzero"`
+
 	// Focus A ULID
-	Focus Id     `json:"focus,omitempty,omitzero"`
-	From  int    `json:"from,omitempty,omitzero"`
-	Goal  string `json:"goal,omitempty,omitzero"`
+	Focus Id  `json:"focus,omitempty,omitzero"`
+	From  int `json:"from,omitempty,omitzero"`
+
+	// Gate Which hand may play a piece at home
+	Gate Gate   `json:"gate,omitempty,omitzero"`
+	Goal string `json:"goal,omitempty,omitzero"`
 
 	// Id A ULID
-	Id   Id        `json:"id"`
+	Id Id `json:"id"`
+
+	// Item What was practised
+	Item string    `json:"item,omitempty,omitzero"`
 	Kind EntryKind `json:"kind"`
 	Mark Mark      `json:"mark,omitempty,omitzero"`
 
@@ -1226,6 +1549,7 @@ type Entry struct {
 	Standard EntryStandard `json:"standard,omitempty,omitzero"`
 	Step     int           `json:"step,omitempty,omitzero"`
 	Text     string        `json:"text,omitempty,omitzero"`
+	Times    int           `json:"times,omitempty,omitzero"`
 	To       int           `json:"to,omitempty,omitzero"`
 }
 
@@ -1237,6 +1561,142 @@ type EntrySign string
 
 // EntryStandard defines model for Entry.Standard.
 type EntryStandard string
+
+// Excerpt Engraved bars, in staff spaces from the upper left corner
+type Excerpt struct {
+	// Heads Where the heads stand, and when they sound in quarter notes from the start of the piece
+	Heads []struct {
+		At float64 `json:"at"`
+		X  float64 `json:"x"`
+		Y  float64 `json:"y"`
+	} `json:"heads"`
+	Height float64 `json:"height"`
+
+	// Shapes Filled paths in the syntax of SVG
+	Shapes string  `json:"shapes"`
+	Width  float64 `json:"width"`
+}
+
+// FamilyDay defines model for FamilyDay.
+type FamilyDay struct {
+	Date  openapi_types.Date `json:"date"`
+	Focus string             `json:"focus"`
+	Items []FamilyItem       `json:"items"`
+	Rest  bool               `json:"rest"`
+}
+
+// FamilyItem defines model for FamilyItem.
+type FamilyItem struct {
+	// End The same as the start where nothing can be played
+	End float64 `json:"end"`
+
+	// Excerpt Engraved bars, in staff spaces from the upper left corner
+	Excerpt Excerpt `json:"excerpt,omitempty,omitzero"`
+	Hand    string  `json:"hand"`
+
+	// Hands The staves that sound
+	Hands    []int          `json:"hands"`
+	InRow    bool           `json:"inRow"`
+	Key      string         `json:"key"`
+	Kind     FamilyItemKind `json:"kind"`
+	Material string         `json:"material"`
+	Minutes  float64        `json:"minutes"`
+
+	// Start Quarter notes from the start of the piece
+	Start float64 `json:"start"`
+	Times int     `json:"times"`
+	Title string  `json:"title"`
+	Where string  `json:"where"`
+	Words string  `json:"words"`
+}
+
+// FamilyItemKind defines model for FamilyItem.Kind.
+type FamilyItemKind string
+
+// FamilyMusic defines model for FamilyMusic.
+type FamilyMusic struct {
+	Beats []struct {
+		At    float64 `json:"at"`
+		First bool    `json:"first"`
+	} `json:"beats"`
+
+	// Material A ULID
+	Material Id          `json:"material"`
+	Sounds   []SoundNote `json:"sounds"`
+
+	// Tempo Quarter notes a minute when it is learned
+	Tempo float64 `json:"tempo"`
+}
+
+// FamilyPage defines model for FamilyPage.
+type FamilyPage struct {
+	Caution string `json:"caution"`
+
+	// Days The published week; empty when there is none
+	Days    []FamilyDay        `json:"days"`
+	Dose    string             `json:"dose"`
+	Expires openapi_types.Date `json:"expires"`
+	Music   []FamilyMusic      `json:"music"`
+
+	// Name The first name only
+	Name   string   `json:"name"`
+	NotYet []string `json:"notYet"`
+
+	// Path The way so far, the oldest first
+	Path []struct {
+		State FamilyPagePathState `json:"state"`
+		Title string              `json:"title"`
+		Words string              `json:"words"`
+	} `json:"path"`
+	Sentence string `json:"sentence"`
+
+	// Start Of the week
+	Start   openapi_types.Date `json:"start"`
+	Studio  string             `json:"studio"`
+	Teacher string             `json:"teacher"`
+	Ticks   []FamilyTick       `json:"ticks"`
+	Today   openapi_types.Date `json:"today"`
+
+	// Words The teacher's own
+	Words string `json:"words"`
+}
+
+// FamilyPagePathState defines model for FamilyPage.Path.State.
+type FamilyPagePathState string
+
+// FamilyTick defines model for FamilyTick.
+type FamilyTick struct {
+	At   time.Time          `json:"at"`
+	Day  openapi_types.Date `json:"day,omitempty,omitzero"`
+	Felt Felt               `json:"felt,omitempty,omitzero"`
+
+	// Id A ULID
+	Id   Id     `json:"id"`
+	Item string `json:"item,omitempty,omitzero"`
+
+	// Kind Done, chosen to be played first, or an earlier tick taken back
+	Kind  FamilyTickKind `json:"kind"`
+	Times int            `json:"times,omitempty,omitzero"`
+
+	// Undoes A ULID
+	Undoes Id `json:"undoes,omitempty,omitzero"`
+}
+
+// FamilyTickKind Done, chosen to be played first, or an earlier tick taken back
+type FamilyTickKind string
+
+// FamilyWay How a family is reached
+type FamilyWay struct {
+	// Email Empty for none
+	Email   string             `json:"email"`
+	Expires openapi_types.Date `json:"expires,omitempty,omitzero"`
+
+	// Link The path of the family's page; empty for none
+	Link string `json:"link"`
+}
+
+// Felt defines model for Felt.
+type Felt string
 
 // Fit defines model for Fit.
 type Fit struct {
@@ -1286,6 +1746,9 @@ type FocusPoint struct {
 	Text   string `json:"text"`
 }
 
+// Gate Which hand may play a piece at home
+type Gate string
+
 // Guide defines model for Guide.
 type Guide struct {
 	Bars  []int `json:"bars"`
@@ -1318,6 +1781,22 @@ type Holiday struct {
 	Id   Id                 `json:"id"`
 	Last openapi_types.Date `json:"last"`
 	Name string             `json:"name"`
+}
+
+// Home What came from home since the last lesson
+type Home struct {
+	// Days Days of practice that were set and have come
+	Days int `json:"days"`
+	Fine int `json:"fine"`
+
+	// First Chosen to be played first
+	First  []string `json:"first"`
+	Hard   int      `json:"hard"`
+	Joyful int      `json:"joyful"`
+
+	// Practised Days on which something was ticked
+	Practised int    `json:"practised"`
+	Words     string `json:"words"`
 }
 
 // HowLong How many weeks a piece takes from its beginning; four times of five between low and high
@@ -1459,7 +1938,13 @@ type LessonPiece struct {
 	BarLabels []string `json:"barLabels"`
 	Bars      int      `json:"bars"`
 	From      string   `json:"from"`
-	Lessons   int      `json:"lessons"`
+
+	// Gate Which hand may play a piece at home
+	Gate Gate `json:"gate"`
+
+	// Hand What plays at home now; empty for both
+	Hand    string `json:"hand"`
+	Lessons int    `json:"lessons"`
 
 	// Material A ULID
 	Material  Id               `json:"material"`
@@ -1599,6 +2084,29 @@ type Measures struct {
 
 // MeasuresLean defines model for Measures.Lean.
 type MeasuresLean string
+
+// Message defines model for Message.
+type Message struct {
+	Body    string `json:"body"`
+	Failure string `json:"failure"`
+
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Ladder A ULID
+	Ladder Id        `json:"ladder"`
+	MadeAt time.Time `json:"madeAt"`
+	SentAt time.Time `json:"sentAt,omitempty,omitzero"`
+
+	// State Kept: there is no mail server, so it stays here
+	State   MessageState `json:"state"`
+	Student string       `json:"student"`
+	Subject string       `json:"subject"`
+	To      string       `json:"to"`
+}
+
+// MessageState Kept: there is no mail server, so it stays here
+type MessageState string
 
 // Motif defines model for Motif.
 type Motif struct {
@@ -2173,17 +2681,34 @@ type Setup struct {
 		Name   string `json:"name"`
 		Remedy string `json:"remedy"`
 	} `json:"faults"`
+	Lean     SetupLean          `json:"lean"`
 	Measured openapi_types.Date `json:"measured,omitempty,omitzero"`
 
 	// Measures In centimetres
 	Measures Measures `json:"measures,omitempty,omitzero"`
-	Seat     Seat     `json:"seat,omitempty,omitzero"`
-	Sentence string   `json:"sentence"`
-	Student  Student  `json:"student"`
+
+	// School The one of the way of teaching
+	School   SetupSchool `json:"school"`
+	Seat     Seat        `json:"seat,omitempty,omitzero"`
+	Sentence string      `json:"sentence"`
+	Student  Student     `json:"student"`
 }
 
 // SetupChecksSchool defines model for Setup.Checks.School.
 type SetupChecksSchool string
+
+// SetupLean defines model for Setup.Lean.
+type SetupLean string
+
+// SetupSchool The one of the way of teaching
+type SetupSchool string
+
+// Share A share from 0 to 1; four times of five between low and high
+type Share struct {
+	High   float64 `json:"high"`
+	Low    float64 `json:"low"`
+	Middle float64 `json:"middle"`
+}
 
 // Shift defines model for Shift.
 type Shift struct {
@@ -2324,6 +2849,13 @@ type TargetQuestion struct {
 	Material Id `json:"material"`
 }
 
+// Titled defines model for Titled.
+type Titled struct {
+	// Material A ULID
+	Material Id     `json:"material"`
+	Title    string `json:"title"`
+}
+
 // Today defines model for Today.
 type Today struct {
 	Day      openapi_types.Date `json:"day"`
@@ -2340,7 +2872,10 @@ type Today struct {
 // TodayLesson defines model for TodayLesson.
 type TodayLesson struct {
 	// Given Something was recorded on this day already
-	Given   bool           `json:"given"`
+	Given bool `json:"given"`
+
+	// Home What came from home since the last lesson
+	Home    Home           `json:"home,omitempty,omitzero"`
 	Last    time.Time      `json:"last,omitempty,omitzero"`
 	Signs   []Sign         `json:"signs"`
 	Student Student        `json:"student"`
@@ -2406,11 +2941,15 @@ type Verdict struct {
 // Way defines model for Way.
 type Way struct {
 	Approach      WayApproach  `json:"approach"`
+	BenchLean     WayBenchLean `json:"benchLean"`
 	Bites         int          `json:"bites"`
 	Comfortable   float64      `json:"comfortable"`
+	Dose          WayDose      `json:"dose"`
+	DoseRow       int          `json:"doseRow"`
 	EaseAfterLeap bool         `json:"easeAfterLeap"`
 	FirstChunk    int          `json:"firstChunk"`
 	FirstView     WayFirstView `json:"firstView"`
+	HandShape     WayHandShape `json:"handShape"`
 	LookRungs     int          `json:"lookRungs"`
 	LookWeeks     int          `json:"lookWeeks"`
 	PolishWeeks   int          `json:"polishWeeks"`
@@ -2426,8 +2965,17 @@ type Way struct {
 // WayApproach defines model for Way.Approach.
 type WayApproach string
 
+// WayBenchLean defines model for Way.BenchLean.
+type WayBenchLean string
+
+// WayDose defines model for Way.Dose.
+type WayDose string
+
 // WayFirstView defines model for Way.FirstView.
 type WayFirstView string
+
+// WayHandShape defines model for Way.HandShape.
+type WayHandShape string
 
 // WayStandard defines model for Way.Standard.
 type WayStandard string
@@ -2470,15 +3018,34 @@ type WayView struct {
 
 // Week defines model for Week.
 type Week struct {
-	Caution string    `json:"caution"`
+	Caution string `json:"caution"`
+
+	// Changed Otherwise than what the family sees
+	Changed bool      `json:"changed"`
 	Days    []WeekDay `json:"days"`
 	Dose    string    `json:"dose"`
 
+	// Dropped Taken out by hand
+	Dropped []WeekItem `json:"dropped"`
+
 	// Estimate How the minutes were reckoned
-	Estimate string     `json:"estimate"`
-	LeftOut  []WeekItem `json:"leftOut"`
-	NotYet   []string   `json:"notYet"`
-	Practice Practice   `json:"practice"`
+	Estimate string `json:"estimate"`
+
+	// Family How a family is reached
+	Family FamilyWay  `json:"family"`
+	Gates  []WeekGate `json:"gates"`
+	Hand   WeekByHand `json:"hand"`
+
+	// Learned What can be added to the week
+	Learned []Titled   `json:"learned"`
+	LeftOut []WeekItem `json:"leftOut"`
+
+	// Minutes A day, at most
+	Minutes     int       `json:"minutes"`
+	NotYet      []string  `json:"notYet"`
+	Practice    Practice  `json:"practice"`
+	Published   bool      `json:"published"`
+	PublishedAt time.Time `json:"publishedAt,omitempty,omitzero"`
 
 	// Review How learned pieces are kept
 	Review ReviewState `json:"review"`
@@ -2497,6 +3064,31 @@ type Week struct {
 	Teacher  string             `json:"teacher"`
 }
 
+// WeekByHand defines model for WeekByHand.
+type WeekByHand struct {
+	Adds []Id `json:"adds,omitempty,omitzero"`
+	Days []struct {
+		Day      openapi_types.Date `json:"day"`
+		Practice bool               `json:"practice"`
+	} `json:"days,omitempty,omitzero"`
+	Drops []string `json:"drops,omitempty,omitzero"`
+
+	// Minutes A day in this week; absent or 0 for the usual
+	Minutes int `json:"minutes,omitempty,omitzero"`
+	Pins    []struct {
+		Day  openapi_types.Date `json:"day"`
+		Item string             `json:"item"`
+	} `json:"pins,omitempty,omitzero"`
+	Times []struct {
+		Item  string `json:"item"`
+		Times int    `json:"times"`
+	} `json:"times,omitempty,omitzero"`
+
+	// Version Of the week that it was made from; 0 for one that was not kept
+	Version int64  `json:"version"`
+	Words   string `json:"words,omitempty,omitzero"`
+}
+
 // WeekDay defines model for WeekDay.
 type WeekDay struct {
 	Date    openapi_types.Date `json:"date"`
@@ -2506,15 +3098,32 @@ type WeekDay struct {
 	Rest    bool               `json:"rest"`
 }
 
-// WeekItem defines model for WeekItem.
-type WeekItem struct {
-	Hand  string       `json:"hand"`
-	InRow bool         `json:"inRow"`
-	Kind  WeekItemKind `json:"kind"`
+// WeekGate defines model for WeekGate.
+type WeekGate struct {
+	// Gate Which hand may play a piece at home
+	Gate Gate `json:"gate"`
+
+	// Hand What plays now; empty for both
+	Hand string `json:"hand"`
 
 	// Material A ULID
-	Material Id      `json:"material"`
+	Material Id     `json:"material"`
+	Title    string `json:"title"`
+}
+
+// WeekItem defines model for WeekItem.
+type WeekItem struct {
+	Hand  string `json:"hand"`
+	InRow bool   `json:"inRow"`
+
+	// Key Names it within the week
+	Key  string       `json:"key"`
+	Kind WeekItemKind `json:"kind"`
+
+	// Material The id of a material; of a skill for a preview
+	Material string  `json:"material"`
 	Minutes  float64 `json:"minutes"`
+	Pinned   bool    `json:"pinned,omitempty,omitzero"`
 	Times    int     `json:"times"`
 	Title    string  `json:"title"`
 	Where    string  `json:"where"`
@@ -2569,6 +3178,14 @@ type Material = Id
 // Player defines model for Player.
 type Player = string
 
+// Token defines model for Token.
+type Token = string
+
+// AddTicksJSONBody defines parameters for AddTicks.
+type AddTicksJSONBody struct {
+	Ticks []FamilyTick `json:"ticks"`
+}
+
 // SetHolidayJSONBody defines parameters for SetHoliday.
 type SetHolidayJSONBody struct {
 	First openapi_types.Date `json:"first"`
@@ -2588,6 +3205,18 @@ type SetApproachJSONBodyApproach string
 // AppendEntriesJSONBody defines parameters for AppendEntries.
 type AppendEntriesJSONBody struct {
 	Entries []Entry `json:"entries"`
+}
+
+// SetFamilyJSONBody defines parameters for SetFamily.
+type SetFamilyJSONBody struct {
+	// Email Empty for none
+	Email string `json:"email"`
+}
+
+// MakeLinkJSONBody defines parameters for MakeLink.
+type MakeLinkJSONBody struct {
+	// Days For how long it opens the page
+	Days int `json:"days"`
 }
 
 // GetFitParams defines parameters for GetFit.
@@ -2620,6 +3249,29 @@ type ArrangeParams struct {
 
 // GetWeekParams defines parameters for GetWeek.
 type GetWeekParams struct {
+	// Day Default: today in the studio's time zone
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
+}
+
+// SetWeekParams defines parameters for SetWeek.
+type SetWeekParams struct {
+	// Day Default: today in the studio's time zone
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
+}
+
+// PublishWeekJSONBody defines parameters for PublishWeek.
+type PublishWeekJSONBody struct {
+	Version int64 `json:"version"`
+}
+
+// PublishWeekParams defines parameters for PublishWeek.
+type PublishWeekParams struct {
+	// Day Default: today in the studio's time zone
+	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
+}
+
+// GetSheetParams defines parameters for GetSheet.
+type GetSheetParams struct {
 	// Day Default: today in the studio's time zone
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
@@ -2746,6 +3398,9 @@ type SetWayParams struct {
 	Version int64 `form:"version,omitempty" json:"version,omitempty,omitzero"`
 }
 
+// AddTicksJSONRequestBody defines body for AddTicks for application/json ContentType.
+type AddTicksJSONRequestBody AddTicksJSONBody
+
 // SetHolidayJSONRequestBody defines body for SetHoliday for application/json ContentType.
 type SetHolidayJSONRequestBody SetHolidayJSONBody
 
@@ -2754,6 +3409,12 @@ type SetApproachJSONRequestBody SetApproachJSONBody
 
 // AppendEntriesJSONRequestBody defines body for AppendEntries for application/json ContentType.
 type AppendEntriesJSONRequestBody AppendEntriesJSONBody
+
+// SetFamilyJSONRequestBody defines body for SetFamily for application/json ContentType.
+type SetFamilyJSONRequestBody SetFamilyJSONBody
+
+// MakeLinkJSONRequestBody defines body for MakeLink for application/json ContentType.
+type MakeLinkJSONRequestBody MakeLinkJSONBody
 
 // SetPlanJSONRequestBody defines body for SetPlan for application/json ContentType.
 type SetPlanJSONRequestBody = PlanByHand
@@ -2772,6 +3433,12 @@ type TryTargetJSONRequestBody = TargetQuestion
 
 // SetTargetJSONRequestBody defines body for SetTarget for application/json ContentType.
 type SetTargetJSONRequestBody = NewTarget
+
+// SetWeekJSONRequestBody defines body for SetWeek for application/json ContentType.
+type SetWeekJSONRequestBody = WeekByHand
+
+// PublishWeekJSONRequestBody defines body for PublishWeek for application/json ContentType.
+type PublishWeekJSONRequestBody PublishWeekJSONBody
 
 // ImportCurriculumJSONRequestBody defines body for ImportCurriculum for application/json ContentType.
 type ImportCurriculumJSONRequestBody = Import
@@ -2815,6 +3482,21 @@ type SetWordsJSONRequestBody = Words
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
+	// (GET /balance)
+	GetBalance(c *gin.Context)
+
+	// (GET /family/{token})
+	GetFamilyPage(c *gin.Context, token Token)
+
+	// (GET /family/{token}/calendar)
+	GetCalendar(c *gin.Context, token Token)
+
+	// (GET /family/{token}/sheet)
+	GetFamilySheet(c *gin.Context, token Token)
+
+	// (POST /family/{token}/ticks)
+	AddTicks(c *gin.Context, token Token)
+
 	// (GET /holidays)
 	ListHolidays(c *gin.Context)
 
@@ -2835,6 +3517,15 @@ type ServerInterface interface {
 
 	// (POST /ladders/{ladder}/entries)
 	AppendEntries(c *gin.Context, ladder Ladder)
+
+	// (PUT /ladders/{ladder}/family)
+	SetFamily(c *gin.Context, ladder Ladder)
+
+	// (DELETE /ladders/{ladder}/family/link)
+	RevokeLink(c *gin.Context, ladder Ladder)
+
+	// (POST /ladders/{ladder}/family/link)
+	MakeLink(c *gin.Context, ladder Ladder)
 
 	// (GET /ladders/{ladder}/fit)
 	GetFit(c *gin.Context, ladder Ladder, params GetFitParams)
@@ -2881,6 +3572,15 @@ type ServerInterface interface {
 	// (GET /ladders/{ladder}/week)
 	GetWeek(c *gin.Context, ladder Ladder, params GetWeekParams)
 
+	// (PUT /ladders/{ladder}/week)
+	SetWeek(c *gin.Context, ladder Ladder, params SetWeekParams)
+
+	// (POST /ladders/{ladder}/week/publish)
+	PublishWeek(c *gin.Context, ladder Ladder, params PublishWeekParams)
+
+	// (GET /ladders/{ladder}/week/sheet)
+	GetSheet(c *gin.Context, ladder Ladder, params GetSheetParams)
+
 	// (GET /library)
 	GetLibrary(c *gin.Context, params GetLibraryParams)
 
@@ -2922,6 +3622,12 @@ type ServerInterface interface {
 
 	// (PUT /materials/{material}/score)
 	ReplaceScore(c *gin.Context, material Material)
+
+	// (GET /messages)
+	ListMessages(c *gin.Context)
+
+	// (POST /messages/{message}/again)
+	RetryMessage(c *gin.Context, message Id)
 
 	// (GET /overview)
 	GetOverview(c *gin.Context)
@@ -2980,6 +3686,119 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// GetBalance operation middleware
+func (siw *ServerInterfaceWrapper) GetBalance(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBalance(c)
+}
+
+// GetFamilyPage operation middleware
+func (siw *ServerInterfaceWrapper) GetFamilyPage(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token Token
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFamilyPage(c, token)
+}
+
+// GetCalendar operation middleware
+func (siw *ServerInterfaceWrapper) GetCalendar(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token Token
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCalendar(c, token)
+}
+
+// GetFamilySheet operation middleware
+func (siw *ServerInterfaceWrapper) GetFamilySheet(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token Token
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFamilySheet(c, token)
+}
+
+// AddTicks operation middleware
+func (siw *ServerInterfaceWrapper) AddTicks(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token Token
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddTicks(c, token)
+}
 
 // ListHolidays operation middleware
 func (siw *ServerInterfaceWrapper) ListHolidays(c *gin.Context) {
@@ -3142,6 +3961,81 @@ func (siw *ServerInterfaceWrapper) AppendEntries(c *gin.Context) {
 	}
 
 	siw.Handler.AppendEntries(c, ladder)
+}
+
+// SetFamily operation middleware
+func (siw *ServerInterfaceWrapper) SetFamily(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetFamily(c, ladder)
+}
+
+// RevokeLink operation middleware
+func (siw *ServerInterfaceWrapper) RevokeLink(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RevokeLink(c, ladder)
+}
+
+// MakeLink operation middleware
+func (siw *ServerInterfaceWrapper) MakeLink(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeLink(c, ladder)
 }
 
 // GetFit operation middleware
@@ -3621,6 +4515,114 @@ func (siw *ServerInterfaceWrapper) GetWeek(c *gin.Context) {
 	siw.Handler.GetWeek(c, ladder, params)
 }
 
+// SetWeek operation middleware
+func (siw *ServerInterfaceWrapper) SetWeek(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetWeekParams
+
+	// ------------- Optional query parameter "day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "day", c.Request.URL.Query(), &params.Day, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetWeek(c, ladder, params)
+}
+
+// PublishWeek operation middleware
+func (siw *ServerInterfaceWrapper) PublishWeek(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PublishWeekParams
+
+	// ------------- Optional query parameter "day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "day", c.Request.URL.Query(), &params.Day, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PublishWeek(c, ladder, params)
+}
+
+// GetSheet operation middleware
+func (siw *ServerInterfaceWrapper) GetSheet(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetSheetParams
+
+	// ------------- Optional query parameter "day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "day", c.Request.URL.Query(), &params.Day, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSheet(c, ladder, params)
+}
+
 // GetLibrary operation middleware
 func (siw *ServerInterfaceWrapper) GetLibrary(c *gin.Context) {
 
@@ -4034,6 +5036,44 @@ func (siw *ServerInterfaceWrapper) ReplaceScore(c *gin.Context) {
 	siw.Handler.ReplaceScore(c, material)
 }
 
+// ListMessages operation middleware
+func (siw *ServerInterfaceWrapper) ListMessages(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListMessages(c)
+}
+
+// RetryMessage operation middleware
+func (siw *ServerInterfaceWrapper) RetryMessage(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "message" -------------
+	var message Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "message", c.Param("message"), &message, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter message: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RetryMessage(c, message)
+}
+
 // GetOverview operation middleware
 func (siw *ServerInterfaceWrapper) GetOverview(c *gin.Context) {
 
@@ -4384,6 +5424,19 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/ladders/:ladder/setup", wrapper.TrySetup)
 	router.POST(options.BaseURL+"/plans", wrapper.PlanDay)
 	router.GET(options.BaseURL+"/ladders/:ladder/week", wrapper.GetWeek)
+	router.PUT(options.BaseURL+"/ladders/:ladder/week", wrapper.SetWeek)
+	router.POST(options.BaseURL+"/ladders/:ladder/week/publish", wrapper.PublishWeek)
+	router.GET(options.BaseURL+"/ladders/:ladder/week/sheet", wrapper.GetSheet)
+	router.PUT(options.BaseURL+"/ladders/:ladder/family", wrapper.SetFamily)
+	router.DELETE(options.BaseURL+"/ladders/:ladder/family/link", wrapper.RevokeLink)
+	router.POST(options.BaseURL+"/ladders/:ladder/family/link", wrapper.MakeLink)
+	router.GET(options.BaseURL+"/messages", wrapper.ListMessages)
+	router.POST(options.BaseURL+"/messages/:message/again", wrapper.RetryMessage)
+	router.GET(options.BaseURL+"/balance", wrapper.GetBalance)
+	router.GET(options.BaseURL+"/family/:token", wrapper.GetFamilyPage)
+	router.POST(options.BaseURL+"/family/:token/ticks", wrapper.AddTicks)
+	router.GET(options.BaseURL+"/family/:token/sheet", wrapper.GetFamilySheet)
+	router.GET(options.BaseURL+"/family/:token/calendar", wrapper.GetCalendar)
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.POST(options.BaseURL+"/materials", wrapper.AddMaterial)
@@ -4402,6 +5455,223 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type SheetResponseHeaders struct {
+	ContentDisposition string
+}
+type SheetApplicationpdfResponse struct {
+	Body io.Reader
+
+	Headers       SheetResponseHeaders
+	ContentLength int64
+}
+
+type GetBalanceRequestObject struct {
+}
+
+type GetBalanceResponseObject interface {
+	VisitGetBalanceResponse(w http.ResponseWriter) error
+}
+
+type GetBalance200JSONResponse []Balance
+
+func (response GetBalance200JSONResponse) VisitGetBalanceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBalancedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBalancedefaultApplicationProblemPlusJSONResponse) VisitGetBalanceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFamilyPageRequestObject struct {
+	Token Token `json:"token"`
+}
+
+type GetFamilyPageResponseObject interface {
+	VisitGetFamilyPageResponse(w http.ResponseWriter) error
+}
+
+type GetFamilyPage200JSONResponse FamilyPage
+
+func (response GetFamilyPage200JSONResponse) VisitGetFamilyPageResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFamilyPagedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetFamilyPagedefaultApplicationProblemPlusJSONResponse) VisitGetFamilyPageResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCalendarRequestObject struct {
+	Token Token `json:"token"`
+}
+
+type GetCalendarResponseObject interface {
+	VisitGetCalendarResponse(w http.ResponseWriter) error
+}
+
+type GetCalendar200TextcalendarResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetCalendar200TextcalendarResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCalendardefaultApplicationProblemPlusJSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFamilySheetRequestObject struct {
+	Token Token `json:"token"`
+}
+
+type GetFamilySheetResponseObject interface {
+	VisitGetFamilySheetResponse(w http.ResponseWriter) error
+}
+
+type GetFamilySheet200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetFamilySheet200ApplicationpdfResponse) VisitGetFamilySheetResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetFamilySheetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetFamilySheetdefaultApplicationProblemPlusJSONResponse) VisitGetFamilySheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddTicksRequestObject struct {
+	Token Token `json:"token"`
+	Body  *AddTicksJSONRequestBody
+}
+
+type AddTicksResponseObject interface {
+	VisitAddTicksResponse(w http.ResponseWriter) error
+}
+
+type AddTicks200JSONResponse struct {
+	Added int `json:"added"`
+}
+
+func (response AddTicks200JSONResponse) VisitAddTicksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddTicksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddTicksdefaultApplicationProblemPlusJSONResponse) VisitAddTicksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type ListHolidaysRequestObject struct {
 }
@@ -4651,6 +5921,119 @@ type AppendEntriesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AppendEntriesdefaultApplicationProblemPlusJSONResponse) VisitAppendEntriesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetFamilyRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *SetFamilyJSONRequestBody
+}
+
+type SetFamilyResponseObject interface {
+	VisitSetFamilyResponse(w http.ResponseWriter) error
+}
+
+type SetFamily200JSONResponse FamilyWay
+
+func (response SetFamily200JSONResponse) VisitSetFamilyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetFamilydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetFamilydefaultApplicationProblemPlusJSONResponse) VisitSetFamilyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RevokeLinkRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type RevokeLinkResponseObject interface {
+	VisitRevokeLinkResponse(w http.ResponseWriter) error
+}
+
+type RevokeLink204Response struct {
+}
+
+func (response RevokeLink204Response) VisitRevokeLinkResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RevokeLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RevokeLinkdefaultApplicationProblemPlusJSONResponse) VisitRevokeLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeLinkRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *MakeLinkJSONRequestBody
+}
+
+type MakeLinkResponseObject interface {
+	VisitMakeLinkResponse(w http.ResponseWriter) error
+}
+
+type MakeLink200JSONResponse FamilyWay
+
+func (response MakeLink200JSONResponse) VisitMakeLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeLinkdefaultApplicationProblemPlusJSONResponse) VisitMakeLinkResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5222,6 +6605,132 @@ type GetWeekdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetWeekdefaultApplicationProblemPlusJSONResponse) VisitGetWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetWeekRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params SetWeekParams
+	Body   *SetWeekJSONRequestBody
+}
+
+type SetWeekResponseObject interface {
+	VisitSetWeekResponse(w http.ResponseWriter) error
+}
+
+type SetWeek200JSONResponse Week
+
+func (response SetWeek200JSONResponse) VisitSetWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetWeekdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetWeekdefaultApplicationProblemPlusJSONResponse) VisitSetWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PublishWeekRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params PublishWeekParams
+	Body   *PublishWeekJSONRequestBody
+}
+
+type PublishWeekResponseObject interface {
+	VisitPublishWeekResponse(w http.ResponseWriter) error
+}
+
+type PublishWeek200JSONResponse Week
+
+func (response PublishWeek200JSONResponse) VisitPublishWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PublishWeekdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PublishWeekdefaultApplicationProblemPlusJSONResponse) VisitPublishWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSheetRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params GetSheetParams
+}
+
+type GetSheetResponseObject interface {
+	VisitGetSheetResponse(w http.ResponseWriter) error
+}
+
+type GetSheet200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetSheet200ApplicationpdfResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetSheetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSheetdefaultApplicationProblemPlusJSONResponse) VisitGetSheetResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5811,6 +7320,77 @@ type ReplaceScoredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReplaceScoredefaultApplicationProblemPlusJSONResponse) VisitReplaceScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListMessagesRequestObject struct {
+}
+
+type ListMessagesResponseObject interface {
+	VisitListMessagesResponse(w http.ResponseWriter) error
+}
+
+type ListMessages200JSONResponse []Message
+
+func (response ListMessages200JSONResponse) VisitListMessagesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListMessagesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListMessagesdefaultApplicationProblemPlusJSONResponse) VisitListMessagesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RetryMessageRequestObject struct {
+	Message Id `json:"message"`
+}
+
+type RetryMessageResponseObject interface {
+	VisitRetryMessageResponse(w http.ResponseWriter) error
+}
+
+type RetryMessage204Response struct {
+}
+
+func (response RetryMessage204Response) VisitRetryMessageResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RetryMessagedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RetryMessagedefaultApplicationProblemPlusJSONResponse) VisitRetryMessageResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6445,6 +8025,21 @@ func (response SetWordsdefaultApplicationProblemPlusJSONResponse) VisitSetWordsR
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (GET /balance)
+	GetBalance(ctx context.Context, request GetBalanceRequestObject) (GetBalanceResponseObject, error)
+
+	// (GET /family/{token})
+	GetFamilyPage(ctx context.Context, request GetFamilyPageRequestObject) (GetFamilyPageResponseObject, error)
+
+	// (GET /family/{token}/calendar)
+	GetCalendar(ctx context.Context, request GetCalendarRequestObject) (GetCalendarResponseObject, error)
+
+	// (GET /family/{token}/sheet)
+	GetFamilySheet(ctx context.Context, request GetFamilySheetRequestObject) (GetFamilySheetResponseObject, error)
+
+	// (POST /family/{token}/ticks)
+	AddTicks(ctx context.Context, request AddTicksRequestObject) (AddTicksResponseObject, error)
+
 	// (GET /holidays)
 	ListHolidays(ctx context.Context, request ListHolidaysRequestObject) (ListHolidaysResponseObject, error)
 
@@ -6465,6 +8060,15 @@ type StrictServerInterface interface {
 
 	// (POST /ladders/{ladder}/entries)
 	AppendEntries(ctx context.Context, request AppendEntriesRequestObject) (AppendEntriesResponseObject, error)
+
+	// (PUT /ladders/{ladder}/family)
+	SetFamily(ctx context.Context, request SetFamilyRequestObject) (SetFamilyResponseObject, error)
+
+	// (DELETE /ladders/{ladder}/family/link)
+	RevokeLink(ctx context.Context, request RevokeLinkRequestObject) (RevokeLinkResponseObject, error)
+
+	// (POST /ladders/{ladder}/family/link)
+	MakeLink(ctx context.Context, request MakeLinkRequestObject) (MakeLinkResponseObject, error)
 
 	// (GET /ladders/{ladder}/fit)
 	GetFit(ctx context.Context, request GetFitRequestObject) (GetFitResponseObject, error)
@@ -6511,6 +8115,15 @@ type StrictServerInterface interface {
 	// (GET /ladders/{ladder}/week)
 	GetWeek(ctx context.Context, request GetWeekRequestObject) (GetWeekResponseObject, error)
 
+	// (PUT /ladders/{ladder}/week)
+	SetWeek(ctx context.Context, request SetWeekRequestObject) (SetWeekResponseObject, error)
+
+	// (POST /ladders/{ladder}/week/publish)
+	PublishWeek(ctx context.Context, request PublishWeekRequestObject) (PublishWeekResponseObject, error)
+
+	// (GET /ladders/{ladder}/week/sheet)
+	GetSheet(ctx context.Context, request GetSheetRequestObject) (GetSheetResponseObject, error)
+
 	// (GET /library)
 	GetLibrary(ctx context.Context, request GetLibraryRequestObject) (GetLibraryResponseObject, error)
 
@@ -6552,6 +8165,12 @@ type StrictServerInterface interface {
 
 	// (PUT /materials/{material}/score)
 	ReplaceScore(ctx context.Context, request ReplaceScoreRequestObject) (ReplaceScoreResponseObject, error)
+
+	// (GET /messages)
+	ListMessages(ctx context.Context, request ListMessagesRequestObject) (ListMessagesResponseObject, error)
+
+	// (POST /messages/{message}/again)
+	RetryMessage(ctx context.Context, request RetryMessageRequestObject) (RetryMessageResponseObject, error)
 
 	// (GET /overview)
 	GetOverview(ctx context.Context, request GetOverviewRequestObject) (GetOverviewResponseObject, error)
@@ -6657,6 +8276,152 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// GetBalance operation middleware
+func (sh *strictHandler) GetBalance(ctx *gin.Context) {
+	var request GetBalanceRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBalance(ctx, request.(GetBalanceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBalance")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBalanceResponseObject); ok {
+		if err := validResponse.VisitGetBalanceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetFamilyPage operation middleware
+func (sh *strictHandler) GetFamilyPage(ctx *gin.Context, token Token) {
+	var request GetFamilyPageRequestObject
+
+	request.Token = token
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFamilyPage(ctx, request.(GetFamilyPageRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFamilyPage")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFamilyPageResponseObject); ok {
+		if err := validResponse.VisitGetFamilyPageResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetCalendar operation middleware
+func (sh *strictHandler) GetCalendar(ctx *gin.Context, token Token) {
+	var request GetCalendarRequestObject
+
+	request.Token = token
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCalendar(ctx, request.(GetCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCalendarResponseObject); ok {
+		if err := validResponse.VisitGetCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetFamilySheet operation middleware
+func (sh *strictHandler) GetFamilySheet(ctx *gin.Context, token Token) {
+	var request GetFamilySheetRequestObject
+
+	request.Token = token
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFamilySheet(ctx, request.(GetFamilySheetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFamilySheet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFamilySheetResponseObject); ok {
+		if err := validResponse.VisitGetFamilySheetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddTicks operation middleware
+func (sh *strictHandler) AddTicks(ctx *gin.Context, token Token) {
+	var request AddTicksRequestObject
+
+	request.Token = token
+
+	var body AddTicksJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddTicks(ctx, request.(AddTicksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddTicks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddTicksResponseObject); ok {
+		if err := validResponse.VisitAddTicksResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // ListHolidays operation middleware
@@ -6886,6 +8651,120 @@ func (sh *strictHandler) AppendEntries(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AppendEntriesResponseObject); ok {
 		if err := validResponse.VisitAppendEntriesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetFamily operation middleware
+func (sh *strictHandler) SetFamily(ctx *gin.Context, ladder Ladder) {
+	var request SetFamilyRequestObject
+
+	request.Ladder = ladder
+
+	var body SetFamilyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetFamily(ctx, request.(SetFamilyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetFamily")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetFamilyResponseObject); ok {
+		if err := validResponse.VisitSetFamilyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RevokeLink operation middleware
+func (sh *strictHandler) RevokeLink(ctx *gin.Context, ladder Ladder) {
+	var request RevokeLinkRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RevokeLink(ctx, request.(RevokeLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RevokeLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RevokeLinkResponseObject); ok {
+		if err := validResponse.VisitRevokeLinkResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeLink operation middleware
+func (sh *strictHandler) MakeLink(ctx *gin.Context, ladder Ladder) {
+	var request MakeLinkRequestObject
+
+	request.Ladder = ladder
+
+	var body MakeLinkJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeLink(ctx, request.(MakeLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeLinkResponseObject); ok {
+		if err := validResponse.VisitMakeLinkResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -7401,6 +9280,123 @@ func (sh *strictHandler) GetWeek(ctx *gin.Context, ladder Ladder, params GetWeek
 	}
 }
 
+// SetWeek operation middleware
+func (sh *strictHandler) SetWeek(ctx *gin.Context, ladder Ladder, params SetWeekParams) {
+	var request SetWeekRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	var body SetWeekJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetWeek(ctx, request.(SetWeekRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetWeek")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetWeekResponseObject); ok {
+		if err := validResponse.VisitSetWeekResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PublishWeek operation middleware
+func (sh *strictHandler) PublishWeek(ctx *gin.Context, ladder Ladder, params PublishWeekParams) {
+	var request PublishWeekRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	var body PublishWeekJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PublishWeek(ctx, request.(PublishWeekRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PublishWeek")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PublishWeekResponseObject); ok {
+		if err := validResponse.VisitPublishWeekResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSheet operation middleware
+func (sh *strictHandler) GetSheet(ctx *gin.Context, ladder Ladder, params GetSheetParams) {
+	var request GetSheetRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSheet(ctx, request.(GetSheetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSheet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSheetResponseObject); ok {
+		if err := validResponse.VisitGetSheetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetLibrary operation middleware
 func (sh *strictHandler) GetLibrary(ctx *gin.Context, params GetLibraryParams) {
 	var request GetLibraryRequestObject
@@ -7865,6 +9861,56 @@ func (sh *strictHandler) ReplaceScore(ctx *gin.Context, material Material) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReplaceScoreResponseObject); ok {
 		if err := validResponse.VisitReplaceScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListMessages operation middleware
+func (sh *strictHandler) ListMessages(ctx *gin.Context) {
+	var request ListMessagesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListMessages(ctx, request.(ListMessagesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListMessages")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListMessagesResponseObject); ok {
+		if err := validResponse.VisitListMessagesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RetryMessage operation middleware
+func (sh *strictHandler) RetryMessage(ctx *gin.Context, message Id) {
+	var request RetryMessageRequestObject
+
+	request.Message = message
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RetryMessage(ctx, request.(RetryMessageRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RetryMessage")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RetryMessageResponseObject); ok {
+		if err := validResponse.VisitRetryMessageResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -8397,211 +10443,250 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H39kty2st+roCa36pyTS0kr+SP3aP9I6cM+3nska69WtpI4ThWGxMzAwwFoANzxXEVVeYe8YZ4khW6A",
-	"BEmAQ87Orn3uP7akIQmg0UB//br70yKXu0oKJoxePP+0qKiiO2aYgr+9pgf7v4LpXPHKcCkWzxev2YrW",
-	"pXlOjCzogXBBzIYRbeqCyz9pYviOkX+Xgi2yBbfP/1ozdVhkC0F3bPF8UVD7F51v2I7aj6+k2lEDPxj7",
-	"jjlU9jFtFBfrxefP2eINLQqm7LPwvYqaTfu5En/MFor9WnPFisVzo2oWjvBPiq0Wzxf/6Um71Cf4q35y",
-	"VcAQb6lhitMyMcjO/3zHYa5LesCVdEn6cSM1IyWjlX5OzKHiOS3Jnwsk9F8ysmRrLgRTGZEKqM0LIleE",
-	"kmb1MUqvpOpQekd/e8PE2mwWz599PST0Z7s4XUmhGWz+tZLLku3sH3MpDBPG/pFWVclzaif+pMIn/vkX",
-	"bVfxaSIt/HdhxD4dqCF7JgzZKynWmWUuKRjRzI6fMyCi+44d5oVSVKztZnxaVEpWTBmOk8839gcdIzU1",
-	"QEKpCqaIew5G2ktVaEtLw3b62CpeWTr9WuOsGmJSpejB/r1seHbsI8jZP3K2XyD5PW/91PK1X8nPzSBy",
-	"+QvLjR3FrX/n96YouF0mLa8DYqxoqVnWo4+qxRr+MGmx1yXNWfG+tnySWT66wre+uri4GK79linNkSOa",
-	"w82F+frL9nRzYdiaqcGq/auZm2Bs0S+5YcMNt8w+2OwPG0YMNyWzp8VuesVZzogBNuNlSQRjBeFmeO34",
-	"Q/Rp+INcBf/cLCRb6C0vy+gb2rAq/o5hv5noK/vNIfLvPWrhiG6qbhiYn/tw5q4A+7EoJaXcvpK7iiru",
-	"TnCXpkePsv3AtZIrXsIhoGvFGmbs7sTfmShoWVr5QOuMPHpKjCRPcYbu+pf1sgwEgKh3SyTScuY0ciW1",
-	"xkthSHEpysOLyYx/Yyl8JV5Ks4mdcvuxl+f6GIicKSul+H5zKUZZbkMVkuDuU+tznR83W9CF3Z1mNE9d",
-	"T5h2K0LecCtNMeQbLiLHm64pF53lDJbcp2de8lV4VJdSlowK+MlSQOP9PPiOXZ6KSA6gkcbLgypGBNt7",
-	"5Wcp5ZZsmGKh9Dg6wZXMa30tuVO9pr9oFYWjosU+A5d1q9kc01DszqxZ/NxUJTWM1nF6aqOoKI4yGT5l",
-	"F0TXM5cMt3j0yVpwc/yqDDQ4/FTABO4bbvXNahydPSO1JGhYJHNs2d1Kt7wUf1+7Y97l75KqNdOmqxAn",
-	"b8SSrSJ37LUVbo5B97IuC2IYzTdESLPhYk2oOJCdnMmk47eMkVV3I3taWPoIeh6esNp5LKxlrXC6E56d",
-	"y7dJLpwkryNM2PCam/aA6VKye+oVjVvkWCZr+CzJnU6MDhmUCzZdYWwu8qjQxO3pMu8LvWUFWUlF7O+E",
-	"ioIIdssU8UdsOstWCSvrW6nIfiN3HWV/8DVlz8xEzoRnP0a3/tjJAWEynOOVCIwTO80Nzzf2nw4ELp2p",
-	"5gkIqx90dAPmnJAUx/cZznNvw9ctB7rt8JQNqJY5rmrI4ZgjxpyvqCg4uAgGrLksZb7tKTvHha+Su+iD",
-	"9ydcJ9IyckvAZJurwa83SqZNLbZDEjG85SawdI8ugQZQsltWDjn2Ag4tuIB2tCyZNiS3k9AZeYo/7SX5",
-	"RXLBCjjVWhIw8CKq+V4kTDjLMEwRzYxTt+B4UEO40YTB/RlRSuiOvdDxL6640oYsqQI3iiDs15qWOG+y",
-	"ZCupWMcqDK08Q1VE9v5bTZVhyspapoklovOKUWU6xuc0k8fI+B7sQck8WQA5PjJy4T/lF5QtmFN57Can",
-	"xU7o9hhw2ZYjmzFR78CHgfxaKXbL2X6RNS4+K4RCGdQuY+aJSprPUumYkCF2Bqgh7eQt04RrIhg3lruW",
-	"zOAOKoKvD5mqR05Yb2Nr40sxor2mh+uSChFzVJVMaynGlKhpriQkSNJpMSKMUo4n71Xwbx7XQuYMEwgI",
-	"T4IE6XRsH8HvZQ+W3VB9SVayVuB61vYfV/yWwZEzqjYbUnJ/Jku5J0aSDV9vFn2XGPzjcYd0tijlftJz",
-	"O1ZwKiY9itrI8b2R9hS572YLtwx8OUo9tnP6bU9i0piB+82uMofmNt9vZNneWX3BGvqwejyQdpwpvkYj",
-	"Pq4OxU8y4+vNVLsodT2O+83cEO2V6CaaIZ1ihP1GGHWY6XKlZsAKjyzHxvghl0qx3Ohppx6sz4mPOvG+",
-	"o7/xnb2ln12AD3fHBf79aUzorSXeyEEE4cuLyLR5MW0WfUFBteZrAX6iHVVbe+tU0rwoCvgn++e3TOBf",
-	"VC3AOmLO41TJkusN/HHDKEwEPaGvMQRVKbnE/9PccPRFaWbq6tWGgRZlxdGWvWVU1/hFoKYf28pz8AzU",
-	"+Kpiut7Bn0q+xcHsd2+5OQAnCfORAW+5HbQnKy7n1PYYrd7aZ2bLxB0zHWFybM9ab/6ziC9/x0VtmO6w",
-	"zNMvvww55iLGMYoa+/3wtS+PcRlsy1Gi4EZpdHI6lTGi/PG1CDkMFD67WRr3vBb+TyXH/xdc4x9j29Xc",
-	"TwE1v/4y9mAlzVTfAxUFVZ1zANPBu8h+Mo/rSD6c0G7I8RPsNaUwBhgGbwJDSc69H3q3Kwd3r10DHPPY",
-	"9fktuux6ziJv4U13M3zLTWsXRkTRHFveUI3GZUIN07lE2TLpW+vTlXT7cuaGO9H/E5DSL8wTI7EdY+Y1",
-	"LalT6aYEa6xxOqbO7hFTMN1Sn0S0PbgT7LenqKlHjf+zeyWlaFEMw9tKMVocpvucBgbDcS/uDObV/N8n",
-	"Pzrb7+/O2JQzdFdvSeNabWjfeFD84UK6uyW3J8VzfEvshq+jx6dx/g+5fcO1kSqCovmGqpIzRawioIkU",
-	"xGy4RnU7I7IsmDbEC61Jd6HXFvpbP1Unm6ORRD01V4YsWSnFWlsTy2OCmDDg9jGK3rJSxz01RjG6nRUh",
-	"j8kcZ4fbyWUN4WMb9reaFyxtFc2xdWRfXI3r/Olrk6pE3I0bFGFHpK79gBO7+MqUe7D/8YhB2t1jatlU",
-	"FYQu5S0jf4vCtcJZ4QD+c86g8mSLzfA7KoprqbnhMUDCPDfmyxRNt+wwe6OTjhXvD5zk1UtMqUc1Z5fC",
-	"NNul+Pe7LrsoEWXJCxSzPZAMXChTHBJTb42STvxggoCxc+yW728/GCK+zP0biUZGl0u/k3uyo+JA9oxt",
-	"NaEe9kO33g/EjXagOi7WUe/Rkpk9YwI8Rvb+mugySods+06jtGIRcRuNeDwO4+f3dIdSWve8KmIuuR/e",
-	"XL1GcIdhyv7T//rp4tFfXzz67l///vb760cffnz0P37+9Ozrz/8UY4+rXSXVXBBbQU0XQro8xJlvxVlZ",
-	"pMCAECPPZVnvBNnIstDkz7m+/UsodztW0xEbOmJEc6GNqj0wavRQtU9G3CSAs8wWub6N2oUlo7fsXR2J",
-	"Try0j3iwipL7AMWirL0JHA6vwxMAOz0QKex5qE1Dj4jkbkKJtCzfrRbPfzp+afycRQIyCGi1gwu2RzwN",
-	"jnqXKH13mHfR72c9kzhmEatDTG2PBwOAJ6OHBjg8FgIAco/CKIA54waLQ0tFvCnOcz5czjTFGr6c+bGD",
-	"yK797hTlYssqEzd3vM6ekL0OVpw6r1wjOphQe7WDm3oeoqUJvUeIBvw83QHhwlBjtjiQof1yuPog7u14",
-	"IFh8lIc6F4m/FipOhbRbxcrS/r/e1iUrWfSOCBDHAzZzKsNRUb6hS26m0+jdXoCFlIBqCMMdFLm712+l",
-	"NqRWa2tAzDKErt03ow4hysvpM39PeXlXt9IoRMQFRo9NA566Mc7JdQSRBSbX8csSH/vsg7HTifIBnn+p",
-	"OFvFaBOAv6PXL4bu3V2PIO9sNkzcr7KDM4nAS3C7G47NAnx5y3ktCZoNyeAsxE7gG+cg6p6ciqoZFLTf",
-	"uLYafJy1ioi34GZjZbWjGsarWEEKCO8FwtxsmGKElvCVjFzMAFlP9vr0twJdJ96TgpRIUe7a2Uo9I3kn",
-	"azHDUJ5ru/XVKB/+K1HqZwvDdpVMqFQO8+LfFcAdwDzMQUSVcEEnltfoVaq1OUQ/l7QihbxlpZnqAjx3",
-	"tHQAQauUJWdBLLGfw3/JFxn56v/9n//7dTR6PcVD6/SjfszVrzzzbNA4CXw0NmWFvAHYQMSNw00s8eca",
-	"zzbRhlUaotx7nwoE1xChG0aLNi0kI1paDXim9IHslChmO4qesrov/OQPdxMWymZGhUoZsYQ/yIIe/qQJ",
-	"E0Zxjw3OLZ1PczK+kesUrBNs7DmXoN09gCzH70G7WZFtfGMPHCvQpNcZyhRhibgypJRi3awpQ78jpNZt",
-	"GFUFJixOXSpK3eQEx6UwX4vppLjhaxEdIogQTvuQewF90dEvztUOal3TCNu+W2qmbiEL0APOreQR0t4a",
-	"O6u5yZVhwoFJuCatxJ6qqE8R+Y7nWnbJ3OkPiNdi2uwJ8XvjV5a+WHDnY07iN3TJypkBGC+2htJqJBbV",
-	"IMOGb82MPlVMuHD8YJhqmIAyGnJtgx2xY1uL1zVLBLnqGWfifR0/EpWcMdebSprkV97OiHdo4yKj/kre",
-	"S+XQHxEkSjxm/3tnGvSjYrimRtq2fN2whCe327pmdzMXbfUM2vLXyGkqaSzBkCewxlNN0ZViCffHZgK5",
-	"7aReHr5zJE/7K3y6zWTz84atvQ9vBFATQc009mDPFsaX4DotOwIwjlHG4fW55nxmixNu3rdpOiRvflc6",
-	"oL3/PTF73wwo0CS+AKcEBp5lPcclbuujzMuXiqpD3F+ylHIU6TA5hsJopePpKjRI/ediaEDbKYQydUoQ",
-	"qs+Q48648cS7WVIwGrN1t1PoFMMPe7pMcTXmUuRMzQVFlFLGQOJhGh0GtK0ZLeSA2OOSA9eT9JNgVsw9",
-	"475Hod33hufGc+HpG+xOu+r4WYsl/oKxEqFO0YX+dfJUaJVyie9YMnc/9U4yd7+uJlxedWXvLYQk6E6a",
-	"PgzpZhsjR8G14SI3L6NY7dd8tWKKCYPWOVwHXJOSC0ZoKQW7JBcELGjnFOKaSFEe0FZC135EF+Vi3WfK",
-	"Meb7Xhr2LbwTY551zYsZFiGiMiLf8aI84jWZAxb8QbPCTjiee69MQjtGLML0YToIhtiR2vDVHB3WPp6w",
-	"DlepShQek3DEWEQXpDaKmXzD5rrVdB3zHr0TjHiikVzeMqVBUlmeuySU2FMsNSsI8hpZybKU+yYsfzzp",
-	"xonsCiEQSAXPCpm/LsKNa0geLtVNv2X5hl17Jy96UzkvyFG4zxjEfy5WfijOpiOjWjSuey22Km8QNa5O",
-	"B6BHQq/qsoxaNl1JlwRVDflptAhD0iqeSrZTY+6/R/r4mGIUVCloTLdgbY1dl0xVeRvhUyzWleAqyLWc",
-	"AFN2D2b+a/HBHVr/GLBj4ILOmbAnxyimB7CbJRP55rvp2Bt4/s1kAA4rl5Of3bLDB1lNLttARTc/Eh1T",
-	"gKaze8hKuU/EIdbTYcndi3wGnkbLVcICNhuebwXT+pQQUftyhkPEOKWF0PzL0YA6kNzvExIn2OQs4A9H",
-	"c0eWKIdKw1epmzyhmSfBmktGTfyX6cjF6YDCKAIUpnAcIjjwTzLHN8OpjwStko6MRjnphTHtPxMJZR3K",
-	"kkCwMEPRf3E86tuUuUKRj1NuRT9NiDV5y7xoG6oqBXdZWgDEzqylt2SkpLzAaQJiSBpGuCElo4UmRj5e",
-	"xFP75meE45bdBR7czD+8VwZGx89ZXMK+MOeA09ofr1Mw5Uj4dYIZNAyZDsNmuC296pPJsh5uLeMY6x7a",
-	"SHFjmCDwM0L0GXl79fqK6JyWcQvq15qW3BxSUOHzH4qlRwTDmQjw3yFw2O11uFUh6zS6oSNSu4zYgfqe",
-	"7cNymTPky4qX7Hu3nyHq7quvYvyZqI4VvPiFy0zzf386Cs18+uz05IhTtcnKB5H6ODaebxwq2V0FljbB",
-	"rjf5d19dHM21bJJ7YnUu7Feh2oE25Okz8pa/9AUumMhlgUGMowDakzXdI+DKmOabUHM97/j1Jljz3S1T",
-	"qi5dtGt2enY43y8HYOaf//nPT356+uivP8Nf/vNf/msUyzyAqIynZnbAwxH0MBMdJHeglaHt2pt27BBs",
-	"2SHOH5oZw9HBaejWCqR8m5HlAQDyW3a4RHwE0wC7NBsm7LUL+AiXrd2O+3UMO9u//N2UrcK/w13GYi6j",
-	"KBzvnUkkvEYPRXOnty89+y9Hs5bZzmriQ1JZ2piAXpZOcUD05ERhLwza+X19PInXUigqsUPSxNN1A9zP",
-	"CEiozfuN0iqheiYTfb9n+5s2PjTjNC6lmlY549SbeY53PZoE/y8dMkfZSURk3QSRdRZQ/QsEue8B/tJE",
-	"VwAlWNXGazNIBSizDKfQ2x8aNcPg+vvzTxdP8dr7389+unj0xc9/ef7TxaOv8J/+KS4zJgUGkcR7xrYu",
-	"6NuQ+Ovx45oME/Yr2AAv9cSJHy9Yb7vPCU5G5OvsHJVpkex5gI4IZz09yllxcwqp0AwfXXvr5j89w5Ga",
-	"b36j+emGEsL9V1DGIywg1pG7CQOlmXuktAm/ZSKGFkQEpISqY5dEmg1Te65Z48COXv/nslaiCbY3zFjR",
-	"bNqKaNE59GIZoUykytyMGSF7bjZujvZZp48+XWRzElPPZehknh5Tk1+9EeQ81u1qnV3kObC1kJpMQ6eU",
-	"IDMg+WMHwSmXsSQep2JFYJnaRHOlN1QTIUlV0rxhjEoxzYQhPj99uLkT8/rsbNo8PphDaj23UWzDFMjH",
-	"jBQQN06YdjC5fqkba2z+gY7RK3N/UoLFmdCbv3MmhseojZXnZc5UGRsGSrB9dhGgM4ARW8DhLLRJHIj6",
-	"PRdoQjNBdO2Nao3WjJCICJ7oZINs4Sge3pKSaElW0/x1E8B4NWQgNEA7HNqvMvM7M7/wb4uSdTDXFqnY",
-	"QJ88n0VPlE/WGgr6lWGJFgtYv8GVVYQka0og5SZ6q+MvUYN2qjvmvAUj3Nf8zDK31Bh5rr1CfIbaERsM",
-	"MnnLGDQMojYHs9lZEZQbCkEho6jQjcbR/MWLDHvTxyNGxiRiqyXfslQmApTA9PVKcbG4r9wQK5x2y5Lp",
-	"RaIolU7JfMy52PD1hqlLItiaGn7LEM4o96Eek5Lwbjkjcc4EXptWlZIuXc+TOvR82gHVLfXlAEPoQJSu",
-	"p+O/P/DdDLQKLOclVfPA5Eu2rkXqkGIxFqt3wGOEG3TvlIxWzr0D8CBuyJ5qst8wgZWnCx7XdrHOb6QW",
-	"QFk2NYA7hYFdXobBL1vL1BUG9lr/bnL7HahzHKGNy4mbTGdXIjP2pR4AK2ZXKG1+jCJ2IVMZchB0k2HT",
-	"BEBkjQjsnh/zuO97QksJFE2fYlm7+sY7iodbmVRfGV2lCTCnVva8AvKpLCMolzT5K03sbwT3OhvJuZOG",
-	"r+bMwfBVvA7+WEkwWTFxA9sQy42+en2FYSmmM4K7RZ4io13CtYr/hpi/eeVbZWjjTNbu8Y14VxszgOaO",
-	"XnxOxCYwszxV8AWAutxglZeYhHJvp3OxZyV1F4dvsePUxGQyWhzmQ+u3vKrmdfGpEgX/51yJN/bxFFLy",
-	"hNYtaa/1EJzOfjN1osI5AOnmZL4EViTOof1+k/bSueS7WTC+NwFeOQEnN1dAIwGDe7KhdiDzw0MVME/W",
-	"KiehLHE0bre/FWr9RjPNnd4pcodKQFJHcnH8PqQqhmFAXyK2GrRPWKXz19BdN82wconW94x/8ZCXJq0b",
-	"1pQkgz2SZ4MrjkBhmhBwGo9+Jzd/J4pcYr4KOPJQ9aI75rbKDfghaWKf67qZCHP0pcW9TdypDdfOJrqB",
-	"bT/CmUFe7Sr/BbnV7TFzVZ7v3pdgXrh85AbDJxIk8LlrMwMSqt+zKQgi/Mt4dauvxytERwp+cE0wTfCS",
-	"0CX4NqUibcsQ7++INANRvufreaZZcXEyLvJ4/O9iJA3v+NwH3s+1i1KNBaTGl3usDEtV0tawt9bejhYM",
-	"zLBLtz3WEsTMbnBUG+IKGZ3a0jPFxDctlWLpc0cRBT73FOx2J9wNyzeC/1qzpmB86wbzOa1tVxIrkPE3",
-	"SLbrlnRvnspLqbs5roGV5BtONTAH5cpcNMOGw8EfEhXctDmHjzV5KC/QrOdgnB5YQWQd99LtZGomAu3d",
-	"SOCJ+xYnw99+rZlu8mj6NSoI1UHbHcI1gTyxIjRceve40PuEKKZ6e1z22Icy/5Up+FgsBByz8w8pYh6v",
-	"uBZ4tWOtfo5UdrxL2qXD+/nOXF4E+4BRu1thji1yZ+ukBhZptj1dqKUpyBUpGgl4GbxntNwx16gQKrEI",
-	"xgrtanhQzxUQlOWCQJmHTqumfnpgqi6eaxR8x3qF/jji3HCq3BdTwVHSilbpqgn0lW1IpyfLg+v6xg3J",
-	"5Y5pYqQkZQc3EB5Ujw+LtdKGLpD2CegVbsC/N6tYXhr8jRCwyLjMCRZUTLkm7LeK5XbfAFy9dg0zj+Ah",
-	"Ul2WEwWy0HttCdiowlQbYJMpo430bi5pvh3ZLFcmtjOiY1r3L25aVqYme4qx0TaaUzEkRZ3y6w/mcenP",
-	"Djbx90LBqmt0IsnmNrUemGuA/3YxGESh2AVMuY1P6Y5dIOtDd2xsi92c0Yabg4rwJSL8HDVwh/xhG7nq",
-	"AJ7iwFuzQEKx2Ekt7N4MCjTFCmp6XRAhju1fYrm0+kUPIhJ+KaLqPuu0e/kqxsF3aPkOaw/FTDDFbFx7",
-	"xFKZkfPCDOWpVuzU1LODz/gPRzPi7K9ha1cYKjHzSmqU/L2Q/EZqxCONRj/Cpie5FNaqndPue7RpCqM6",
-	"ESTwxb5jVy+tdBshv0s9ijMW1zylUcZdLPcGuR7rdIq6U9tQItg2R/MYp7x3jNyDtdTRsMAbuZ9d0Q2c",
-	"KPdHCJhodGFejp9e9GJGs5akGjOn88qgCpQXFn67fWPWoQt2fmH2fhdGV63JNTDxI6db/4Xl64ZdSRhV",
-	"BdQGTB/0azTBJuezzzNQ2/5gCW0FH3hOnpIVK0tCEY/4jOgN3R4y8gXRsuRFRr4kjOoDaFy7WvM84U5S",
-	"LKdlGY8c6RrtTm2sLcL1vMKpp/epCXYhvYM3JmosQMSrUwkKoN3ORxOtsjUlzQ8dIVFt1yr1gkDqwIFU",
-	"TEGGNnFVFBJu71R26IaqdIH2XO6sEbhnbPsnTSqnUc2sZmuouo2ZJz8ILAWJ0BOoQAHramG5hEJBiuii",
-	"Jh7epjTXyjuW/Hz82n39qZHzW4u71ZfwhenuBLTqNxM8T7OutiaF/X5YQy+lV3tX/5m8+U2/ycnUBLt1",
-	"MlQyoP2MzZrxed4p/RKmhLm6GT1LAjJKMlILjr0eKrqO19NLYjw3bbOV0eo37rEThcjAkdp4TVtPKniH",
-	"Ao9qwpE6A5iyjV56H315YI+c0hu5ZwUUYvOOsjnFxmJjXDm8QucuEnFMaxSCNRN6a81ZWifctyO43KPi",
-	"k3al0YmydKx8aFP6syc0Kksl59OP2HTz4QrpypseHzzVWTu9sb/zwzrtDs93u10tPhgLb+JyY/ckoAF+",
-	"qEpJi/vMzb5zOvRJ6c1HspT7ve77CcOdaUeJ5zAQkWIzpxZfOcH+lXi1T3jTsod9LBnlgbxyxhwQ0ef8",
-	"rUopJyLiK6k1X5apgr5sBRJ2noFND3NNckZPw4NgJRTcP7c3AdGQ0sEa3dzadcV5xPUo7veurYdV4o6u",
-	"LN+w8V6pJddjdWjyDS+LkSpZkWQkuZ2onpVY7BKHmFQqMt9I2emVsKFi7eKqNFo8rL9h+IUMlz1lzCIl",
-	"LI62VEoQaMRPsGPFYV4DO/fOlIXsfPvxSamiQVGtya2y3SEadebYZ85d7jddzBei8wFGz52GoBdSc6qi",
-	"JxEKI06vzZSsKOfyMBKNsCP1t5maYO9jSqLvYeHkvJELHC+6INeyvJdX2IM7IJxBmzrH4+lqrLo4hdcc",
-	"oA15e/eNaMrzFMhpoZ1jlQZvtrwsr8RLiaDAnlEXScaFHEmsZsoNsSyjmszRS/LoKRHsNppFki2WM4ta",
-	"pSOB0B/yRSp0sGP65ZRi1t2gFLWbtGi+3XwoSbUfdLLsZIRm2mcJLaXcBqm2M+DgSyVrVy0ine48mYpH",
-	"qAE86wZMkKBKlAhO6eWJbIiJpxjeb48xjhSdWYOZvocewLPwszte8AcsykY7kFsYPCjRRuPoGmjMMOyD",
-	"2L2hg5lPd1eJIuXySlxdvXu+wzuTWAQkfni/e2Zxk4muv9Oo5Y7KSVIDSYwca8G1LGm+/Ts7HKszlKqt",
-	"8DdfRWH4crJ6s0s5muFbZHT7bX8q83PjXQHhJuk/XEHmMucbenRGHfPX3jTxMi+pd8xsZNFHIzZYQ8Us",
-	"/SUHXmGdg9KSIJnYTtcJeFOY75hMAvyTJnIvyJ4eiFwRN6dLwnaVOTTYXF+lotuJ6i65kw9cq2eO1A+K",
-	"3vRjqjktoTd0Rp5+9fyLi2gDtLZ6TRTCwXW3qNu8yjb9WCD6bqeXswmYIsa5YRmBk6FHk2/ok8rczEBU",
-	"3jJV8Pwog/3oHhuz33qVcVqvnR8jTc1/cwDKeyoWlCha4/q+g9aHEELXEFJ5cJwGEe8TQ6ZiBPzWeZDR",
-	"Vxenp1NejSY8pGKhTaz6NHoFrbSmVdaww7n+gnOT9uxRTOMFpcB+477bH7tlgsCegcL1Vopei7o7L/g4",
-	"/Cpo5TS74MSgJU/bFAoIkdzMVPfGBGvfNODgPdVEsVyqgjmXJteWgr7taTRM4pFL06JQv1cBmFjFlrFX",
-	"P+LziQowSc9LkAvhioQg0WN71TTNmGN1AQApWS44baD0S0olw+tYvckZG7lrG9qMGlvHj61Y6Lv3XcWE",
-	"WHkDKvI4TmHJLCsCvxGqw1J6mPM/L+zVpGRFApAlo7d2LCmwTyk05EdcdyGxvALUdt2wslrV5RD81XcZ",
-	"+zVNC2fM8Q2dDIRxk5riKN04ERdXb/2vDSxbyH0Dxh69WNdpA2Z6G6+Rfo1zbbfwIk2fzkGQmRqmzc0w",
-	"g/a4mIiLq7qC0rAN9SJnFroeRpiXsa0Tag4NYb9UMWUnFVbP63yrDTcN4uQ5FS6qDFgM8Gx17u8wVjzu",
-	"wVbUF0CN5C5wgwM0vjPBfvPg+YngozpVjhkZvclnoXrLAIo0sT7VZq7BzM1G1ubDXibzNFrF0Goke0l2",
-	"UjHAXmmysroipjTNj71FFAJ3zIMd6EzRoya7ITnElzku81elD4Q3t0HscHxEXWlOdvC5awXxpCWay91K",
-	"KkMdt0/pSkI1e7EyTL3p9jfr+GmUNlgZ53i9munVaEopt+894jjinZRy+zENjcCtG3nAuR9erEzKx4Th",
-	"ixuPGpwEDLdvjAyKzdpHxgybL89rxA2xmTdjwsBfEHNPVUiHHt2StSQCnug0RQ4J0GXHPqu1PZVbRgh3",
-	"vUvt3vq7+++WnjitrzZUrBPdiny5yYiGxA0pJGTJoWnlHs/agBH8TMUBDIi0DsBWK5bPrbh0310as2Za",
-	"k4Lwez5s5TbqZR/4Y2PhZqHnRcujodNoiVJfgTXwn+N480sf+qUfqRn6kSbauRbQUjFRANIyGm2QgO7R",
-	"sFgxtMCaAwiEWq+JdBr8rcnPZ7/WtNShf9b1ZhvWOIIXx7Y/tctp16jTtoeODpSvowZqvH1TkNaAiJs9",
-	"nQaTmJNmdvIE96Dpuu1pSdqOnjWsEuUv5/+JAoSihCz6kKjRGTO2fU2jtaQKqeNbyLThu2QaAZiQrsE0",
-	"dPFXLN9KEeroocWwMu9qM2u6V4btornF0vz3ufjyKkiwHK0i5p/rdNWeUQQYX9LJdLcw86LiuVPk0Rtl",
-	"1ecM7E5UUxNH8Tzm9eng0xTYfmb776nG5nx/2DnaFAYVcV19qMA2cbmnnqkblgzKfng+cMcrOEwBMzZT",
-	"zYK2iP7Ipy6J13GPtmHTOt/7Kr3DUIzntjsf0CCWNknn1lGYyMBjbFB7DdxUYawKF5YiGkx1mM+WijFz",
-	"8V4mqpX0gVUN4BFV5V8k1CnYbyTaoQioomsK/3w2QNU8EhtfQnZO8nIKxzC9mDzCuaI3CEIdXEjduGp3",
-	"SPVwU9Nx849+Dr+jnd5Ub2sbcxqDTYHdnx7tudk82kB1v3LF1ixh+bk6Do1tveWVfkRF8Qh72WcLWpaP",
-	"4F+jH7ilZd2dSa6k1WoNVmWBynuPcLrR909Pw2/KrrlKB24qHbtyLBm/E4sYGh11LHsEKo0TzDvBknWU",
-	"2CehF2O82MkDVJo/OZejX9M9Kl4/w620kgkHoRTGCpVOXRHNFICznB+7omv2mPjmhMsDsacv88Vfl9Js",
-	"iOaFSwhdM8EUNb7EMjePCdSkhB/ff/uKfPHFF38lXJAfPrzKMBAJ0WJEPcjAuHlMXlLlGgj53tquP8gl",
-	"KaFoJvy498V6sIPK4/8pGho9X1xTw60B1dSqbDh28dRXvaUVXzxffPH44vEXWHVzA1v4JHT9uz48lsWo",
-	"nclVsXi+eMO18SFwlDCVFBoZ8NnFBQatrOw37hIpeQ5vP/nFhSKRfaa3esfBIqbp537NoNeWss7Z6V2u",
-	"WK4a0M6pkZo1PPHFLj7DxxtiPPnk/vQZGapkqD90KfMe+pr56Q5I82W845kgdO+Las+fJTRgoTsGF+nz",
-	"nz4tuP2u3U5v/j33/ttFeLaMqlkW7MRRMMHP2aKqI+xww8x3ne8zbV5KBPFP5oNZGVRKTwy70IkPnrHN",
-	"k48Lwtjxa6m7B5+nsMkNvcWyz6fyMTq79JNP+IfPycP9N2aaS6PHWLEB20eeuNcsn9zpShjNJYUxwK8U",
-	"Ofz2ZgdF0gWJz0mwJ6EylDoHL1oZfgfa3fsJSmMXv7lXZGIf0pxGy/1RjskTJozyoeuULPzGPfN7HZhJ",
-	"MtROcpIEBb+LXGc+LAsFYqE0tVLcbvXpciraoutFUWjiyOw1oVKuH5MPvqyy/fFAwCQkAELRRIqcXRIq",
-	"sJkLPlALO1FKaujaUljdyGUYPl5kvW17UVVMFGfZuHs/rQELztvpEEh4EdYre3rExe9HPO1czmPe3s1U",
-	"dPMKktkQRRzyP2Tn7+Se7Kg4oMtVWMFxxuthhR2WUpL0W25OZq6sf1Be46SfA7QUKz+hE2DxfPFrzdSh",
-	"1feaulDTpGpTXeo+RbelRWR/vrllCgOGGIbJAXKVyx0CQjKybEptXTY2jysABRWMzrqfZYOWTCpHHqDy",
-	"B1SOHJB2SOSPGFZzlSmhiupZySZczk+KaN9j8cmTD8Ioj59m0jwIzzf1BxNy1vc4ReyTciXizrYtVUlH",
-	"efna/n6HbTnyJITP7p/hYRUpApe0LVTrytYKQklBDxmh2hdl37IKCua7f4EraMnuoOkk7IMHI/hpSsko",
-	"K7d9EO5BCzh9l29kecsKpx2Cb3Pvi+lr7OOLbjsqCqzadtYDFkRJk3veBq8eXMucFrn9wxhbTblNR8tB",
-	"W2bdtUhYqzt0+6x3+ikA2vExeQm9+GAIKCPfahP2IStUwGQw4JCTq9Vj8hGau6hDZp+AUTheFc9hLKxq",
-	"D9WqtPtWixhHd2zP6FAKgFdnFoQG/tJu+iAueE8M5JaDyYMPeyW4oYuk/dq02wdOaHrun5dTn3zy0YkJ",
-	"TmGorDflWF0BT8rVKmDos/mGzyZqfLe+ReAW7hVGqI0mtC3g74q8MVHYo8uNdjbMZdsBBXtjKuZTjOCc",
-	"6qH1DjUX5hDUNYjsXBJn5QftyxWlVC2sZ/RHtBpwZgnLuVOWjxsNSpMvonMn86t1B3Vp9UEdzkCr8992",
-	"bZGfh73qsFhQxKSTaoudUC774umsnB00S4/77+xENKjUhpElzbd7qgo9mNTwFH9QB0zi/aNtdS+1+IE3",
-	"vM2Yjoo210vnHrb4ySf8wwRh1uzb7xLgnKkudUOhpp36fURCP4SfPzdjfs/27vt/HJ3dp2GnBB/AdP+B",
-	"fQww/1SskbGtVWa8GYgwDfAuEMxoP5nM2F9y1BHpHonH/3s2QqeIxYmcH5QKuV+vDi5sLMi7lHILmXRU",
-	"EN4pYXJHgj+BLz/5pKGQ82iU/CXiGI+DL/Bbd7txjh+Ea6xte687Y5d8reSKlyy1M2tFC/i0a2ZriXT2",
-	"bXmyZJoX7MknCP+ld+mV3FVUMTtt/ZBbFfkyzPQ/Cg8gXXki2PBhL90BpZoArIyYDRSbazvlQkE6nQVY",
-	"O+ijSw3JldSadRp+7c7BQey3Sqp0kOIb+PlVrRTP67LeTbtWHbBobFs9cOIXjBrl+jYKjBjUPhB4y2GX",
-	"+VzfEm7IrtaGLBk6q1KhP8/C8/SZGfwic8PMI20Uo7su37SFo7lA0dRfZ/TOgPsE2nQULi/sFY786DXX",
-	"DZykM9Lgu2fgEL7zHBI3dF5ip39kbS6yNivtX2/efW/3aUek8jqArhSjhd4wZi4hYgvZZGAStZ7F40bS",
-	"1W7Al/ehWeIwD23q4KhxN95H5xDigvCzSPYmBzy+u+/tbnX3DW6ndc3gPnIOXk1yWdY7oclGlsUEK9d+",
-	"94PL930AsEizyvgxs1fyq5sfw0oDk4q842cfHg/iiD2WZstZWYwB2VIpnCOJmLuqZHdp/dpAQe3U2g9O",
-	"yQGDd1IZ2NQxH9TosPw3KxFWyf2UQlUKm/J4yjdTmgK2uWrPx12OrPcZj8Pu3jZPzTeBfgeTZxJ2y68p",
-	"VWoqHu1wluB9APMCB75LHIH6FfZafltrnv+3t28y8uLlKyve3l69vkLYHqLvoNX58oDNpkrOhLlsNUDu",
-	"Y7Y5VCPQjXAchs2K4m2bBXJPfpU2njHlSnt6Prdyd8OHG/wCkG7nOEy9cFXKrg1oPc9p05IwG95eUmPz",
-	"SmIksa/XhiUU2KYsw70psDPj5NBLJYUvgSY8UCmPFndxcLqCbD37FY7GGTbkYYCqMAuNycJha5uLi1Re",
-	"7XWTODaoBAEx20tSspVxld8OLu0Jyo0ZAtW6LgkVWLaBGPabIVvGKg1q2o6qbadzVDCjL47mdoTg2afP",
-	"Is2L6HqkTArXpORbdnT2iel9eefZ+Zy7/i7MyWdpisb5XT0bSh/Z+uyX2jQT/8b1KLrD3XZHTwC0z/xt",
-	"V7aVFekyn+QU+Ki4Yegv8cBBLKoNresT96l7YhwiMhjqlSxljVkgkLFq5Xg38WM4Ug7vzB3pe8i6RiVh",
-	"U4ttCtPc/Djn4yh4Rr97//LmP5rDJHr45C1Tqi75UQQXtTxbWJsZ9D/tev/ZY5lZLRL79EE/Pko0M8Y+",
-	"uqT5dqgZvsMx2e8jGY9olO8agpwerWPm7Jdk0+VtnSqKhAo+1YGCv99Qw26ZssItt9o71ZdoD9i9c6U4",
-	"/qSb2wgrgrVFsak4DHfvb+zOl/G8c3grisdY0Zgq9thfw/9sr+JznEqk7F0xwzEQlUtzAgeOL2htdwG1",
-	"T5enVUHzHv+znYtDOAZbRDYOFpsAVr1n8JWzbMv5D1XYdPHePU8ApBmWJG5vOQxXbGRZtAVM98S3QIyV",
-	"b9STPkhvrch12wnez7YT6mWrSboO1Cd6qNzbMKcpjh3HGHfS2ayE8AWiUsbnO//MPRp0zRgxaxtSq7Cq",
-	"HYFkAawDcZd1V6Wr6xcHvF2XVLymh9nH7d6RD6/pwc5NxP3zkLfV5FSsfO1iqEiBb1lmtdqX+ytZspUV",
-	"LPbqCW2iu5AWTpv9Hduwjnv20f8tCqKhRkQYX5jox/f34j/85eYlXGuUeFm/yBYvXr5aZIu3V6+vorVv",
-	"2obzkzya4D5577wjo3dSY0K5EabcS40PRnseRHDCnVnKjjzCUx9qJSxPmVowAs9aRnrx8hXhwshAczKS",
-	"LBlhYq0opKlo5x+Adyaw3Tf45ocD9lp/iOIAy3zoOpjrPOhatA8VLVq63u6Rekbe5k400auqXn/d0aO6",
-	"5dWcjtb9kkat/e99LDDxdiJTOd9y3514nWlfxiqF97zha4El+yaYK9DrHyqZn6wFp/Hz2tUEvTd595bF",
-	"49DSnk6Na+Pi3Hh3S7Qr8TBHm+0oLweNx7886m2sqNZW/xyWyJl5LeAEgg8+xB0xf89v7rrZcLgA4jQa",
-	"wbzBR84VWOzJeLrjZbwG8QpK0UfKxNUC5BjKQLI8EEpUXbJLAgbonmvWM/iNJFi9N9XOY6Q3XcSB/q2d",
-	"M0dhHjwYVmSmUPxtetR7fkMQR7juVD3RJpTLjl7VOTW0lOsaLHTHGndhrqBUe5q9/EMPEbkOyskeo0do",
-	"ZGWWy5wV4cxoQJSf+ZZ9URQ3TYHae3L4ta24HzSC3Bn2zLFj49vBpcQy9ov7w5muOK0UXKJtxAJQ/bsQ",
-	"aD9Ono8x4vT2aNgr9B8kMO4L/KeSI7DpKcgKfnphixQ65aYx4r171A6I6dcIKZmWghbdorOS//yXzUfP",
-	"3A+nKLVtQ5JYTdOh/pkd4U3yv69JZ7cb4kUOltSmfI/1kOARJrhJnNNzMUEW6WvXX0nTgmJPHW7KdeqI",
-	"TaLtjxCJWSTLEP/evHgf2WhNYe3kBQwP3Oe5gAFSEaFmh/Gpc5eTaVd3D/vaLuzBdxZ6IahbfxBrVS6e",
-	"L57Qii8+//z5/wcAAP//",
+	"3L3rkhu3kif+Kgj+J8Ln/Idyt2TJe476w4YuvvQcyepRy9bOer0RYBVIwiwCZQDVFMeriH2HfcN9kg0g",
+	"ARSqCiiiSHbbM19sSawLKpEA8vLLX/4+K/i25owwJWfPf5/VWOAtUUSYv73Ge/2/kshC0FpRzmbPZ6/J",
+	"EjeVeo4UL/EeUYbUmiCpmpLyLyRSdEvQv3NGZvMZ1df/1hCxn81nDG/J7PmsxPovsliTLdYPX3Kxxcr8",
+	"oPQ9al/ry6QSlK1mnz/PZ29wWRKhrzXPq7Fat4+r4Mf5TJDfGipIOXuuREPCN/yTIMvZ89n/d9F+6gX8",
+	"Ki+uS/OKt1gRQXGVeMnW/Xzia24qvIcv6Yr045pLgiqCa/kcqX1NC1yhv5Qg6L/O0YKsKGNEzBEXRtq0",
+	"RHyJMPJfH5P0kouOpLf40xvCVmo9e/7k65igP/ANYQkRKPPb2PcHj398eTl8/md9s6w5k8Qo143gi4ps",
+	"9R8LzhRhSv8R13VFC6wFc1HDFf/8q+RmWHmyds81b+zLGSu0I0yhneBsNdfKyxlBkuj3F2T2eT67XROi",
+	"xgZVLrtj8Qq8oAwb+Ue+vDuOd4ygGq8IUhzVgjI1m8/WBJd22b2CNz96TWXNJYWbwlcOXqBfYb9f//5C",
+	"CMxWepJ+n9WC10QoCkIv1voHGVNBrIxqcVESgex1RkI7LkqpdUyRrTwk/Vd6fn9rnDTtSLEQeK//Xvm1",
+	"PPYQWPE/UbKbgdo4nfu5Xe/uS37xL+GLX0mh9Fvs92/d9JWlESKubgJhLHElybwnH9GwlflD1sfeVLgg",
+	"5ftGT8JcL4BruOvZZbAA/LffESHtVHqdoUx9/bRVGcoUWREx+Gp369wOMPbRL3GFtdQHU3sjcKFoQRBe",
+	"YcqkQoT9yvdaOFdoaTcURXCxJgJxVmkN7grFX39IHrdrLMy0bygr4c5mq8ffsA3jOz3+3xpKtLqvKr7T",
+	"yjuf1RXew5/wzpwNC6J2hLDgI52i5+qP3m7dzvX78CG1FUj25+zW++iDYGVEFmRCZ82IgvfPA9FaobmH",
+	"wkuj80wVGS5svdkPZv6DnlmqKqJPCz3NNSUFQcpsg7SqECOkRFTNIpJOSo8vg3/2CjufyQ2tqugdUpE6",
+	"fo8in1RcslGJ9+QKb/RiNa8x47MPntsjMClJzjev+LbGgtoTpivTg0eNfsCN4EtaGTXBK0H8ptOdiX8Q",
+	"VuKq0vYRbubo0WO99T+GEVrzhzeLKjCAWLNdgJAWE4dRCC4lbP5DiesF/iJ7g7vVEr5mL7lax3Zz/bCX",
+	"53qYsTdyvhTD/f7QjqqcXrrleYbW1zr33vkM691q5t/mpOsE005FqBv2S1MK+YayyPI2W3fncwaf3Jdn",
+	"UdFluFQXnFcEM/OTloCEfXTwHP15ImIhGBlJ2DywIIiRnTP+F5xv0JoIEloJBwe45EUjbzi1rkf+jdpQ",
+	"PmhC6GvModxa9oePDG2UxddNXWFFcBOXp1QCw4E3qmRwlf4gvJr4yWYXj17ZMKoOb5WBBwOPCpTAPsN+",
+	"vf8aK2enSK0IvIrMrVp2p9J+Xkq/b+wy7+p3hcWKSNV1CJM7YkWWkT32Rh9uVkF3vKlKsGoQ42pN2Qph",
+	"tkdbPlFJx3cZxevuRPas7fQSdDqc8bXTVFjyRhw2bey1U/U2qYVZ53VECb2u2WEPlC51dudu0TBFVmXm",
+	"Xs+S2mmP0aGCUkbyHQO/kUcPzZiR/kJuSGnMcf07wqxEjNwRgdwSy1fZOhFl+JYLtFvzbcepGzxN6DWT",
+	"qZnm2o8J43h85ZjDZDjGaxY4oXqYa1qs9T/tkdl0ct1Qc1j9KKMTMGWFpDS+r3BOe71etxpop8NJNpDa",
+	"3GqVF4dVjphyvsKspCZENlDNRcWLTc/YOXz4Cr6NXnh/h2umLCO7hBms3xrc90bFtG7YZigiArtchkr3",
+	"5BJYABW5I9VQYy+9Dy23uKqIVKjQg5Bz9Bh+2nH0K6eMlGZVS46MIx8xzXcs4cJZ51wSZc0tszywQlRJ",
+	"RMz+GTFK8Ja8kPEnLqmQCi2wMGFEhshvDa5g3GhBllyQjlcYenkKi8jZ+68NFooIfdYSibQQbVQYC9Vx",
+	"PvNcHsXjc7AzRubRB5DVI8Vn7lHug+YzYk0ePcnpYycMbw20rB/1sPpaC3JHyW429yFufQipaHxj4opK",
+	"us9cyNghg/QIwELa8jsiEZWIEaq0di2IghkUCG4fKlVPnDZgYX1tuCkmtNd4f1NhxmIByYpIydmYEXWW",
+	"kM/IYXQgWOPvPGyFTHlNcEA4ESREJ2PzaOKbemHpCZVXaMkbYVIvUv/jkt4RCOuJRq1RRd2arPgOKY7W",
+	"dLUeRPnMPx5OyMxnFd9lXbclJcUs69LcQBrXq8g+dz6znwE3R6VHtta+7Z2YOObgfrOt1d7v5rs1r9o9",
+	"q3+whjGsng6kA2eCrsCJj5tD8ZVM6Gqd6xeltsfxuJl9Rbsl2oHOQU4xwX7DlNhPDK1jNVCFR1pjY/pQ",
+	"cCFIoWTeqi9jacp3S1T7wLdCa74lc4QlenL55OtHl88eXT6bzbs5q8g4lqQ6GPT+Vl/jwhl5A3ZGxhZ/",
+	"olt9Vjy5NBmDLWXw98exo3dlrb+x53+nr9HXcjhDgg98GvtAWuaNWOu/WTl7Y3NsiE/81s2ionJNSrQj",
+	"ZDN7zpqqiufdsLQzAhGxYGh/iw2tf5piKemK2VvFRm/NNVcvytL8k/7zW8LgL6JhxoUkNixXcxgipNkE",
+	"ZBukIvVryFPXgi/awDwMTxLV1K/WxJia+szekLcEywaeaCbbvVsbPSZ80sCtgshma/5U0Q28bAUbn378",
+	"HVV7s+qY+kjMOrTarmUVtwnE5tAsvdXXTLYftpDp9JvbIW1pM1xPIvmtLWWNIrKj2I+fPg31+jKm1wIr",
+	"/fzwtqeH1oKZnYNCgfmSEBC25nXEUKYrFiqaMY71ZEmY+oa5P1UU/l9SCX+MTZffywNpfv00dmHNVW6c",
+	"BrMSi85yMMOBfVs/sojbky710k7I4X3GWZUhXuDyMqYPxuDoPP7vfz8022DaT9n5eqcXNeF0nzCLHk+f",
+	"CiLqiJvyDVsJfEdK7fpAclsqvFwiWeMi9FuauiYCVWSpUMEFM/Zgz1oiuIym0YkA08tcgMzMzY3jt1sT",
+	"BpEMyRtW6pf/NsFrSljHONc2+JR53T7rut6cmOn4NNN355jJ6ylGjVzjOoZY+JZWFSlRjdVaehTSnin8",
+	"SYvu9qfvooYmLdX6mC+EG/3Q/bDmVhNin/0t3tJqb0FU3WlzkZyDlrG3KoZHt1OIrIAYjEXv3rEJETb2",
+	"fsDhs4M0V7sBuCGmBXBtbYdoSGYYm5B4S7Sh1q4EY5f6MH6BGVoQZMJqZV44gbT7wZiM3LahNdT6DQOp",
+	"6x8SQRWp8J3LP5glPs1voOw9OFbDE2pD4iHWQcCB842BxjRM//9Xbqx448lYEynI2fioRBufqKhUhB0M",
+	"TAx/bE/+nAX9MCEkdzZFJD+SxkjGl/I8VD1THskRiWQ6F2sNWQ8YpJv7VpAtCqQbngLtSy+1t42kRcTf",
+	"JViNhViyDxEwjQ5vFOY8gItzzoPJGS67BvNSAfryH7iK5gIU2db8kC5iBPMCRzhViEqkfQuWt/+MxLfN",
+	"2/0Xze1Epef3xuane2lG3DiM4EBvy2gA6cPAcbtCxIQ/nJUiiIkNWhxv/gnz2sq1J+eSy/i6Ip9qKvpb",
+	"Ryqg5LR7wnhgRYyEaVLBcf27g8MNwVFc/VvPdzqclrOJ7+ELd1jbhGiJxRyyX1VJpELOD0ksWqmsDRGE",
+	"m61K7rgwfucvUZs9ufnlbXFt6hamKR1+m5hLj54K72DjN7GF+WEVARh6fD4gixL/jRabqbbUB1psolsK",
+	"t/Go/KhnMuXzhUQAmxyfEhvIc1/oxeAGY7cBr7d2PbanjNtB3BpzEpk7FLhbpvNubl1PWXq3MhK6vyBh",
+	"rpinBPGmxsNyg1i9EgrOyBwVay71ZstbcxbWvIH5Y4YIFhUlAum5QApvCEMLXGyMNQBLvoT92e0UDSt5",
+	"YtFPd9T1w4jMrGyY6KCDfnyMxW2/5zuE0dJcoI8gky2HKF7Xf9hiWo0F8e3ZddKJU1HIJkdOT6zWziqF",
+	"wX4hDabfHaTpIfTEBR9i3xUVltVfN+m/8v2yqcy0M7AlRTwS9S0gw/rGggUSTNjvqGrhB1HvMR8yorCE",
+	"Uyt1qhVckOxnrY7PBeub5/Z1R8KMAlG6D3PCiM5jKMZITsrD93MwwRXvn1jdx+1gbeWbJ1lC2xnUin52",
+	"znl/EGNydvAbZ22x2NCNFgSX+3xo0yAvfRgsOEF5Jf337Esnw0ulyl5Dp4JyPILPy94DddziArnbT25X",
+	"itP4Vther6PLx2NMh9q+plJxETlNvrFH6BaLjURcuzZUQhhhnrSzcxItg+hNpuEwJZkTBQRdK7QgFWcr",
+	"qS0HV3pJmDJBZiXwHalkHBCkBMGbSYUYsZPdwj3ALnWCj03Yd3af60fIabFGaz3YLd4buwdhW5hi87SB",
+	"gYMbxbdYGZNU2MirhXLiGiIjiq+IdlijR+B3DS1JGgAwJa3P+0fmkTGUBRYJiDlVcIweSIDoB1gDC27J",
+	"2Yv7Dz/ohWC9VESJ8ILfEfTdQTMGXtC6FEbETmyxEX6PWXkTlDeegth7mZLphuwnT3QSQ+Q81CwAW2JI",
+	"cc/NDLP9FHd/N/wXFSKvaBlLMPhI3UEbN3fnqnDmAxMCjO0l9vPdDmxeEf/MLUnUrBZ4SyBarLcOJCkr",
+	"IAGnH4YAWzVwHuJRsdd4b+BTHjcCpQREEAO91FvWGt8RVPDQIQ1UaWlrd2K/2OnovvFVygWcBPhe29Tw",
+	"8LXWVYhvNx7skBCEQ19LviWQetlhaZxRUkY/PzOA5HYIG5MIQRdR12Yskvw9373hAB4YupFbzPYmciT9",
+	"CaO9aJtcoErawnrKVlEEnS1ENag5M/l5sLl02UofOJe2eiPQuRHU12nVqSOgurRjdF3GYIk/vrl+DUEj",
+	"RYT+p//58+Wjv7949P2//OPtDzePPvz06L//8vuTrz//U2zfuN7WXEwt2C6x6lXh7xNRIEqqMlX4buqE",
+	"Cl41W4bWvCol+ksh7/4arsIOGuIANuYylt2TSjQ5RdTX7ZWRFN+vsJ0V8i5eH03wHXnXRLaal/oSlycX",
+	"fBdU8hnDymi4ud3GNJpK7RFnej00yssjYlb6cgpcVe+Ws+c/Hz5NfplHQipAaqFfzsgOagrhradUKkWj",
+	"yb3nz3tQl1gATewz0l4272d0MrpojIbHYNBG3KOlZEY549508tSR9pjLTgL0twbYhe27g+oW/dwcq3ND",
+	"ahX3xZ1DKVOHkyHxSK1XKoHBA2G9tbsE9wRH3ZcfRYRm9Dk/Omah+GOBIiOG9snh1we1P1YHgo+P6lBn",
+	"I3HbQk0x43qqSFXp/zebpiIVie4RAbtGBJeSF1Nf4wVV+TJ6t2PGfU+UqzFFLe1Gd67fcqlQI1bau53k",
+	"pd/YZ0ajlZhW+SN/j2l1asxztEzOgi8ODcNcdatsBPZAJs3EAw5vlnDZZ1eQki+UD+b6l4KSZUw2AdFJ",
+	"dPuF8iW71wOhyXwyJYr7yk5GKlJiB9PtNXYecKm0mteKIMDFlIkw5xsbveyunBqLCRLUz7jRrl1ctcpI",
+	"KMuwkTipAWaflKg0JQ7BYQ65e1yZp8zR5QSiieyQZH8qIK7nwnwgiZTkbqwT3YuebHnDJkRQpjr1fTPK",
+	"lUBUcOo7KEbcpLJ1f+5eBqgprTzElskLZjHlpGgg5NlItY8+LhleYPyOVCo3Pn3uipFBGa7hpbJI2efm",
+	"v+irOXr2f//3//k6msvOSR9Y+6hfd+K+fO7UwEePHFwq5YW8Afd+GN+jKgYZvYG1jaQitTQZup2jvTLb",
+	"EMJrgsuWGmeOJNcW8MTTxzD0RHkrohWk2vY1P7nF7eHe84lo74pHPOEPvMT7LyQiTAnq8ImFlvNxEfA3",
+	"fJUqbTc+9pRNUM+eoW2I74N6siLT+AaALuDSS4uZYQTw2hVnK/9NgLxWhl5vTbAokQNE5B3+ZgTJAY6f",
+	"wnTFJoDU6IpFXxEg//MeZG+AREn0iVOtg0Y2OKK27xaSiDtDiieDSBnjetfYasuNLxVhtqCOStSe2LmG",
+	"es6Rb3WuVZe5Xf2B8Nq6Xr1C3Ny4L0tvLDDzsezBG7wg1cTsoDu2ItHBVKJ0SsmXgyxH3KW6wnvpsiuI",
+	"8V0IUlhwOACH556vzB2OeGJatibMlvgMydiGBECjWIQ2CxjbMhr2uiGJ7G8zYT2+b+LLseYTxnpbc5V8",
+	"ytsJicAB1M8B/KJFbvE6oD+a6aWfLnbwQXvSt2vKq4QTt506P7tzC0NwCtrql6+zM2thZF1XOEb3RhPM",
+	"D9lAM0ESgZh1hvD1oF7uv7cTkI6cOPKjbEf4lqxcNHGkZC9Sl+c9055XDjeZzaPqHMVxxgh4vTzXmM/s",
+	"+5oz4G1aDskzyBIZtydRC97vPDOQgM9dG00JXE2ter4owEx9VHnpQmCxj0duFpyPAoKy03wE1zJOHoQD",
+	"ImLKhq78AspP/ABy8qSJSoDJlRsNo9No5KLQBrtXheE5eLCTS07Qs+CsIGIqdqjiPEbZEZKaAe5DO/SM",
+	"D4Q9fo7A9yQjNsBRdM8sHKNEG/fGrgHrwsk3mJ32q+NrLUbDaNymiHTKbnFxhzUI16ng/JYkmVRT9ySZ",
+	"VJs6Y/NqagP9Nsgd2SFNNa+0o42Jo6RSUVaol1HmjNd0uSSCMAVxArMdUIkqygjCFWfkCl3aKj5fWsJZ",
+	"tQevjbJkNn3VV8ox5fuBK/KtuSemPKuGlhN8UwAORZPticrAIUBo7Pk/SpIsSqptiCxiKwNcJv81HZBN",
+	"bEmt6XKKRasvT/ipyxQvsIPNHHBbIRgqlSCqWJOpAT7ZxOJYhmjdfj4q+B0RUFeqde4KYaRXMZcGdKH1",
+	"Bi15VfGdBwgcpkCyR7aFooEUnCrM3XYRTpwXefipdvitynt17a286E5l4zEHEWljtRS51oGLo0aqa7IB",
+	"hDgguza3xb7KuUc+6GqZOkDQy6aqon5O96RL4v6G+jRKiZv0z7PLRY7M/v8RZJ5jhlHAGesdueDbvJeX",
+	"JA56S2KFbEfUbPXR/P3Sp/jLLR/IIYjJIBheEKZXjoISqH5xLSvW3+ejgMz1b7KhQKRaZF+7IfsPvM4m",
+	"0cWsWz4IITID+DS1qBXfJTIiq3z0fncjn4DskXyZ8IDVmhYbRqQ8JlnV3jyHV8Q0pQXz/O1gat+I3M0T",
+	"CCeY5HmgH1bmVixxDZUyWuK74GU8fbzEtGoSNev5yM58236LS/JiwsGiLfFJ16soavwfpFbPw7pktMW0",
+	"QpKIO+2NSo6oQlLhvXQ85E6tLfZih6lyOTrYqTCtksEyH0QY/tbAZEV3K565nXrXp40mGE5K9/A5zLeX",
+	"dhstc9MdVR6u6DJlBiTcuiQYfUGwiv+Sj8zOB0xHEe5mCIch0IMwuyM7GA59JPeajIJ5y7aXjTe8Qdww",
+	"NFcVMjnvOdiNl4fBC75jBdiLMOTWbsQJm4jfEWcXDe3ckloSMVPsMreg4grTEoZpgG9cEb1SKkNOpPiX",
+	"s3gB7nRmDpiyU8of/Pg7jWP6Husv87h59kKdo1xA/3iTKsOIoAgyfOhh5n+Y/YVp6TVSSzJ0228ZryHp",
+	"ZYEEVYowZH6GMiiC3l6/vkaywFXc/f6twRVV+1QpxPkXxcJVPJg1EdS3hIURdq7DqQpVxzsWVkjtZ8QW",
+	"1A9kF3Z+m2CcLGlFfrDzGYJHnz1LcThFGl0EN35lSdA8G+Uowvjxk+ML0I51RWqXC42VcwG43pVD04oE",
+	"s+5Lzp9dHqQC9AWUMVYO/VRDXCwVevwEvaUvHVc1YQUv4XQ/iAM/2k06gBGOnfMJH8npjvvehGq+uyNC",
+	"NJVNnE4mUQjH+3SAyf/ln/9y8fPjR3//xfzl///rf41C8gdIq3HmwA4GPgKCJ6xTkBCY9BD46LcRjBEq",
+	"kH2CfYsobeCZoki8IYYpYY5avtIrgPkQadDDak2Y3nYNzKdPR/r46xw+Ujtk7S1uYZaBl30UTOZCewk+",
+	"xuii8Ht6e9OT/3KQVJNstRs3FJWWjQrkZRklIrj+bB5Ldxi04/v6MMek5V0antihaOLMkAF8bQTr1lJM",
+	"RmWVMD2TlBU/kN1t6xdMWI0LLvJIsI/dmSe5bzGO1r91xBxVJxY56zKOrLPUhryAWo2dQXH51JwBu9aN",
+	"ctYMSMF09DSr0PkfEizDYPv7y8+Xj2Hb+19Pfr589NUvf33+8+WjZ/BP/zSbH51VBhHvCNlYxIAX8dfj",
+	"yzWZY+6T0Rtd6h0n7n3B97bznNBkAHBPLrXKg0FMwwZFNOvxQc2Ku1MgBf/66Le3OaLjK7ix+uYTLo53",
+	"lKBqZWnqHjlLnLupOlI39gg/OL0jLAZ6BSAvNw1ErhBXayJ2VBKf/Yhu/+fyVqIkBrdE6aM56DwaHUMv",
+	"ERaeiVio2zEnZEfV2jGUY6GsPfp4Np9SeH8uR2fu5JFb3O+cIJvuaL/W+kVOA1sPyVdSW6MElAHEH1sI",
+	"1riM1aKl2EYrHithvlZojU1Erq5w4RWjFkQSppDjABlO7iRGTadeZgyp77mLAmNy8EITKpnse8LqmexW",
+	"ZPZdY+MPbIxeZ+Kj6oTOBEL+gwuKHNxxrNMesa7K2GtMN5XPNn14Blxri12dBFWK46l/oAxcaMKQbJxT",
+	"LcGbYRyA7ZlBNlP0Hi3r0KK0ZJMncpc6XGdjCmk8ZhNe7b5y7mZmeg+/Fuxt0dot6NXj5pyeRVeUqzkc",
+	"HvRLRUSKw1kQvLEdkgxXAEamciy6q8MvUYc2NxxzXlIe+zQ3srn91Jh4bpxBfAZunDVkKJ1nbCwMJNZ7",
+	"td7qI6hQ2GQUlcBMeovD/8UdGXqnj6cblUok5iu6IamCGtPNyvFGw8fCvFKF9OG0XVREzhI9E2TqzIfS",
+	"oTVdrYm4QoyssKJ3BLCwfBfaMakT3n7OSJI8UXaA61pwW3XqCSCDyKd+objDrrNPiDuJyvX4MoYPjk4y",
+	"D8+rP+clFtNqIhZk1bDUIgXCK213mMsQVRDeqQiubXjHYMsotJ1pWy+UNG7tQsu+CKVFVfl2fp0ef7a8",
+	"SMGTtWdqe/w5q3+bC86EloUxzmQo7cyWs+12FXtSD72X4Kf5KQr3NhUkppRG+kIxnwCxNPf9OObh2HdG",
+	"d2g4mqIc/PLWBYrzyfIrgpdpAUxpezmtF2yqWM5Q0mU/xef+TqBPH8CAt1zR5ZQxKLqMt7Qdo13kNWG3",
+	"ZhpiJf7Xr68hLUXkHMFsocegaFdmW4V/k46Le8KxxEMfJ9u6hzviBN5qgOse3fjsEZsAXNMUb5FBeVMF",
+	"ZEWxE8renaYUmMRNUO6/5SK/MspUeU+uy9jQup7WkL9O9O49H/f/9C7s6aj1sLKBfFIpYI4Bv0wpogq8",
+	"SNczwD3fV1B1NvluQZVrMwxbTqDJfgvwJ2CwT4Z9CdyZHy6qQHnmrXESniVWxu30t4dav2e839M7RKJg",
+	"BCRtJJvHHza7iNUMsxUwNmOkrxi0X8pzrCxfwD3jXxzkxbMTmG9KikEvybNhXUegMD4FnC5mOCnM38ki",
+	"V1DsZAJ5YHrhLbFTZV/4Ielin2u7ycTIurY0zifucF+2o4lOYIULUr5vpid5pWU2DSgC2mVmexGe3mJ4",
+	"Wrp8ZAeDKxIicIWPExMSgtdJRMXfxknavh5vYBjhrTFNX6Tk7ArhhYltcoHa7t8u3hHp6y2saXSmYdaU",
+	"HQ2qPZz/uxyp4Tw89kH0c2WzVGMJqfHPPcQmVFe4dey1t7fFJTCCXtnp0Z6gci1IGVfIYkKnUg65kaSU",
+	"+LaVUqz28iCioC1jrrm0h7sixZrR3xri25q2YTBXHt028NIHMvxmKjW7HUf9VUXFZao9jCmJ68AchGVr",
+	"8a8NX2f+kCAilOocMdbkorz07ZikMsSpvIlH6bY8NRJGEg3Xauq6lQ9/+60h0hdh9alWEJZBB31EZdun",
+	"LsUbzeQucRRjuTl89uiL5u4pOfhYIFuP+fn7lDBzugf5qHasa/8BgtJTanYt3g/0Nmi0ZhNG7WyFBdqg",
+	"nW2Q2qiIn/Y035DnlYtwnxq8jOv+5xhzgVCIEVJKS0WDnVaYpCxlyLCVtDoz5CrmSVJhcNtOpN10yxHG",
+	"BkOljhMI3pI2tKooWh9YFiRa7C2FMFWGNFkixTmqOriBcKESlmRo3fGmKpG+AmHzBNRrTXbQeUuDvwEC",
+	"Fuvlag8WMEypRORTTQo9bwZcDTvsQTwEX6b4FaI8bxC91gL0pjCWyqhJVgesJDGYrHCxGZksy3bceaNV",
+	"2g6btjlTExkRHztP7Ha5GJKyScX1B+O4cmvHUDt1evThTJElq6rzMjAW/21zMLbhVpNX055Fp9Jr2G+7",
+	"PvElfNwsWKNem4OuGxUg/Kw0YIbcYhvZ6iwJ+nSQUCx30jA9Nylq8w4vrLMFAeLY/iVWiC1f9CAi4ZMi",
+	"pu6TTjfyZzENDszNqfahJTRvj5lgiPNx6xEYXyPrhSjb5ipaKdVMTj7DPxwsp9S/zjut/hItfm8MhghO",
+	"/l5K3nDbH8x+hI2lCs60VysmeO6jjakIlokkgWtmENt6cS3bDPkpZCZn5Ig9phnRKZ67R65HGFUrsJ3a",
+	"pj3BtFmZxzTlvVXkHqyliaYF3vDdZGJCE0S5P0GYgUY/zJ3jxzOmTGiIlTRjpnS3GhCKucPCTbfpw2Tm",
+	"sx+Cnd5foIdhdaWMtkmUe3O6jWjIwjjs/ESwKD+4lpvxhX4DLlh2Deo0B1XguEfgrRW44Dl6jJakqhAG",
+	"POITJNd4s5+jr5DkFS3n6CkiWO6NxWW6cCbCSYIUuKrimSPZgN8plfZFqJzG/3t8L7BgFtIzeBsv7TUZ",
+	"rw6NmIF22xhNlKItp8wPAiFRa1cb9QyZ0oE9qokw5f3IUnAkwt6p6tA1Fuk+AwXfmrYphGy+kL6tzERS",
+	"ZoXFXcw9+ZEBoylATwx9ifmuFpaLsGEzOaVXi+d1W7rAkhuP+3ZHXjayfht2GjmJ4zg8CWi1ndqvOcsy",
+	"bwlNtqavbkvHmLKrXaj/TNF8LCVdsSm7m/Fbs6GSgewnTNaEx9MOb1BYEmZJV3qehKkomaOGUWhZUuNV",
+	"nIwxifFctz2DRqmT7GVHHiKDQKqPmraRVBMdCiKqiUDqBGDKJrrpfXQs1w45Jdd8R0rD4ucCZVOY6mLv",
+	"uLZ4hc5exOKY1igEayL0VruzuEmEb0dwuQePT9w9jY48S8eYaD2LbO/QqLWUbEw/4tNNhyukSVwdPjg3",
+	"WJvN7+risNa6g/XdTleLDwYOV/jc2D5p0AA/1hXH5X3WZp9cDn1UefOBKuWetAcFw51hR4VnMRARpqJj",
+	"mXuO8H85bO0Zd2r10JclszymrpwQC0R0NX/LivNMRHzNpaSLKsUNTZaN7EUdDjvYeD/VJSf4ODwIMKHA",
+	"/Nm5CYQGkg6+0Y6t/a64jqimjvUHb4YUgwe/rFiT8X7UFZVjPDTFmlblCIlRpBiJb3LZdoApFV6RxTNa",
+	"rDnvtPxYY7ayeVUcZZ7rTxg8YQ6fnfPOMnVYHOwMlhDQSJxgS8r9tAad9p6cDzmeVmwL9GxlXpFpwOU2",
+	"ill113Xmdeipc9b21sF7sFlwsYZJz1aDdomPhpr0Nedmsk7zVBvsQFiH5pUT2Mjs2g0akPk9ILpvxF3e",
+	"F8j4g7YI0lhKf7ammrQsq6MaHNkWmXC/bZEZFw1dqgkkW0leSVtQk8cwFnTxGV/RUFvqeupYg80Qj607",
+	"SzL4ILqK+O593ArgUqRqCthnLdOyTTg5E1CbesEhNuLyTPME8nJ0h/hGbze0qq7ZSw7ozp53HqmqNsWu",
+	"wGlMFdKrS/gS4Cv06DFi5C5aDjSfLSayk6VTumZpvUjlgLZEvsyhtO9mF7GepJl/tn9QUmo/yiT5bERm",
+	"0pV7LTjfBDXTE3D9C8EbS/uRrlvPluIBaRidtS9MiKBOEIWnHKxEWUvmKjb3t8sY3hQdmQe/30Oz+klA",
+	"6C0t6QOy6+EOdtq8PODaw3GYlGnWMuzL2t2hg5Hnxx1ZmYpdJrau3j7f0Z0sFTGmW7i/O2Wxg4l+f6dx",
+	"1IlWZtKUTLw51hJwUeFi8w+yP0QYlSLJ+M7RYQxvTnK429qxCUFigjff9ocyneTA0oh79obwC+aWAsHL",
+	"o/PWscD7rU98upN6S9Sal31YqQeNCqLlzykQqHYWSiuCJEOBJa4dzkdYuJqs5vxCIr5jzvi2Ywr7VIV0",
+	"I93OeKcUwT4w6dKUUz9gL+onxwtcGbN6jh4/e/7VZbQhY0tDFMXiUNll55tGUdRP6kIQPp+XKFCKmOaG",
+	"fBBHY8iyd+ij+IomQGPviChpcVDBfrKXjTniPYqjNvzq3pGW5r9aJOw9sT4l2Ie+5xUt8d5YfYAFtQ1q",
+	"hUM5SnPEuwqfXLCHmzqHFnt2eXxd7PVo5UoqqW0Ad5G6q4ney5E59+iIHAziuBkMGv7lkbbo19kOrFPr",
+	"QfXmkIaicoYILta+Hyq5IwwZLTIm4FvOek08T/7gw8i+oOHcZC6TQauwtnWdEURyMlP9bROL7dbjzndY",
+	"IkEKLkpio+VUagm6xtDRDNyab8nhrOiWhAC6TFb3P4iHKEYcNHbrR7g+QUSUDLEFJTmWqwYmKDavvvHP",
+	"FJ/R4OCSrNVp96rPbJZEeQCJmHWVCtuE2b819h0/tYdaP8tkiTtiLBuYFXG4zIJotTW6ibAMGR2BemJa",
+	"9tVXBkby4BXBd/pdnEHXZ8QbV15QcmD5MBTDa1LVy6YaYhD7mQv3TXlZtQc4G7ygc+L1a3tAx41z96sP",
+	"2zIbttViGt2EV2n3K78V4UgH2qmeZ7jpplfnIJuBFZHqdljIffhIiR9tTW0Yir30ImvW9HGNKC8hG3sA",
+	"WlCOflJNhB5USOLYeVab9RzANQrMLLjBQIJMXK6zf4eQhfFUhcCOhzdSQkMVvMBH/hj55Go4MjFwTYoV",
+	"HBTdl1VhuSEGEZdJk7ae6u5TteaN+rDjyXKh1qzV1suOoy0XxEAAJVpqSxcq66angCPGg13mwQx0hujA",
+	"u93MMMAcrZa5rdLhMfxuEFscH8GumlKkfm7KKtNW5+gMIzQGT3EiLLlQeFHl7uWl7dfphrEnUPXPLU/H",
+	"Gnq8KhPCEYkR6Ye87yR7wk4rWJIXS0XEm24TyU4YTEgFDFKHeZ3yWZvWmJW3a1yTSUlwSLW/d4j+SNCY",
+	"883HNPQIdHLkAhsVerFUqdAfZJV8ijKr8ELfMfJSSYpGkJF3hj36g6hUZReklk7HMe/keIvNm7FTzu18",
+	"U7eLUA49uSW5WgJd6vTODwXQXSh9FW1b77eKEM56V9q97+/Ov9+oSkgmuoUS6ma4HyT2q1daaRM95xzv",
+	"a8RGpAqV3JSrgiNqL5+3CT/zM2Z7ZSECCSuILJekmEp9dt+9dud+WFlomB0dNuQczZIM4ukx9AaT02Ar",
+	"Oc21IFDuqJCD/Ae8bzoHqfv0A+S9H3GiKXdpGuMmmFi1omEPybWXhqzhppHhFGSuIV1O1LXBb54og/zW",
+	"4EqG8XXbYXNINmZuHJv+1CynQ9vW3xiGhcDCGHXR4034gvoigL7tcB5eaUq959ED3Blb305PK9L27XOv",
+	"KlH9stGyKFIvKsjC7HuRqpF3nv3dALR3Dhm+xFta7ZEkCXR22Qc7joqAkM1rHGWJc1bT0BIS3FE2DTuW",
+	"MOOkL/bIJsqyR3GtyDZaGSoV3SbLkUwMADIVaKc3fEGKDWehkxV2YNSSOzSYb81VH20vajylVbT+ju8S",
+	"Fa7rjMpGfb/lVwJ8nmBxugMMPuGCIH1clM5RNSHKTJnboHgUF7hU7xo16atTs5fkhHmhvWrfJSq6ghlX",
+	"/za1FKgOauFHCR/ddfqeZqGtmVTq3/88pTnmURzwcJNMVjuHhXc1LawDDRFjPfVzE+8B9zBxAJwnrHV8",
+	"7UGq1moaRWV2kGd6HPocLY4DQnRLDxjEBCz1gFtk7XbqFT7gf3Ia4Y1rvxsGqu4HPQ+aK7sjZ+4QC7CT",
+	"tbtKmOFtV0B7HvntMnXMHUUEh8sJnKD9zOGTSOZwcNrdQ8I03FQOdJkvrflgbxjnUItQZZxClPfk8nLq",
+	"BgxxPrt9jLPlHep8xu59GvSzJ/PamZvSqeED0lMD+vQJ35U33uAlB1Kb9lPg8iM+5hA9n9aBe6LnC+BV",
+	"YY+6w80Zx6hYnO0aySorkqVRS9d1Iqpr8twWUFaMS6qsbUZBtCjId4UbOnxYSmjf4VhSc2X/dexDnXHr",
+	"jNmIXVpXeK+VYxd6rAtuAJ6n4sePzrKtQF7rFLGpn8Aha0UKgEhZNxo85LXvNY3BW2Lo2oJ+V9ZeP0g3",
+	"6euiIOL3Kzd0Zrs1hzwBwPXxCpt/9sZDy/5YUakIO4jgHxqdtAQeZnfVFfwVCPT0xGLUvmX47EmqP8bk",
+	"mNwix21UkmD1ntTQytYjRI1ZwOpaC0tZ3m3QjHA5poGfH91I/sBUjeeRbtM0ShEBxqL50yOts4/Whme8",
+	"WpIVScTILaOcz15saC0fYVY+MlRNWker6pH51+gD7nDVdEdSCK6KNQRgLAf4Ixhu9P7jCcE8AbTlXLND",
+	"6UTgR8+iEI4yjLo2sTp20/MIQQU8kGdjpK80XeHjtIsP0PPq6KryfnepqKf32eycS57IEXOmtOncYTiU",
+	"RJjqAgtlqPGKfIlcm3QbaJq7NhT6oEGSlpaaZkUYEVi5Zi9UfYkMO7758f23r9BXX331d20E//jh1Rxw",
+	"awbuCLBdHkR3v0QvsbCtTO1ishHgx1eoMvT95sedow2FXo5f/g/mZfR8doMV1Qa2Z833Gjt77Ppv4JrO",
+	"ns+++vLyy6+A/39tpvBigSsHX7ENQbWGYT2Q63L2fPYdUS/tJcYwqDmToH1PLi8BtKR9UGV3kIoW5t6L",
+	"Xy1sDXQn2+Rx7xoG5j/PB20twRtC5oSSChH2K987eHZJTDFj6n3+Sy4c895n84oL8E4vfld8Q9jnMbFA",
+	"QO8GgM81FnhLzPaW4mFtL7n4oB9u2FhPkujhcKMZXUR2BlsYMBKdT2IXBa4IKwGplhLdK3fNvQlOkU+q",
+	"M5RWai31AmVY7CPkCwNxOeyO3ixKTKu9Fxz6i17uz549ffbXM8pQrglIblz3bs1l55Xh+LDhjef7UEUt",
+	"aUBtKbq7X/qiLD/QwnYsOfYbDQH0Sw4V79lra4Lh5D8ia4eDqdOf1fWtXc9j99cDmUl4afwkbK9ToiGf",
+	"T9xlBpG2jjWdLMEr43Vmw8X1D1Kb5m1cErRhfMccRBkZGCri7LT9KcQ3RtfTGyqVq1J4kEPOviznkHut",
+	"bQeL6HK4snMI4+J3+6fPYDJVBLz0rmTeky2/I264A9E8TeXq8M41sJs+ysFSp/q52mBxGd7nDqQ266v6",
+	"PPNwNPUev8xndRNRh1uivu88/563D4AXZ2FLceaFZ2yp7sDP5t3HbTcRNbnFd5AkPFaPAc8iL36HP4wa",
+	"at4snnaG2Nvu1UqDdxjoSMxKW2vDn1cOCX9OgV2E7n5qHbxovdQTZHfvKyhdXvrNvRaP9o+8dEHjn2WZ",
+	"XBCmhAvMps7Cb+w1f9SCyTpD9SCzTlCT5OarucOem2ZMJt4oBNVTffw5FW2H/6IsJbJidr5+xVdfog+u",
+	"hZn+cQ9eK5g40tg4VwgzaJwMFzRMDxSjxnRILrX3b9m8vpzN+4ZyXRNWnmXi7n21Bio4babDWs9JtrJ7",
+	"438Ga/l7vkNbzPYAS2L64Djj9tBCmVJHArgvf3YV21qq+dRpYKGOHXLIp4f2d3jqQyhRJo4s7kvdg0Jc",
+	"VJRtxh2FO74hb6jJI53r1HiaQCxRtkG8JszkiqHJEtubKpuz7+V6gZkXXvmO4rbXTGIA/Y35LT6HWO59",
+	"wcTr/77lAq2DdsTwzS5aHnJHPO1Qnz7Oa5Typ15Jb3FJzruS6HhEj6qjdWTen7jXMOjnhlgBGlhABnH2",
+	"fPZbQ8S+daV9e4s8mfkmGfcau6bRo++bOyKg3ALQIoUp2S34FgoK52jhO4Zc+YSJ7WNhGjGcdT4rX5mf",
+	"9DtdgeOf0O+0pA1DIX+EogTbYMs0gzur2JhlvEoJ7QfooXX0QhjV8eOiRQ+i876NUsKFqc3vpITaWWE7",
+	"3ZxtWuoKj+ryTYXZKdNy4EpTK3D/Cm++IiXgCrf99mz3PYawxZNLB17bkNogGe2/mC1ocYrhkbCzH0zg",
+	"x9kWo6rctnN+4BN9fJZveXVHSut4G2DEzoEOJVFtzh+zEhCIZ11gAdg3Oect9PrBjcW8qoY/TRzLdw2z",
+	"suy9jyjZDfaQ1nbgLCQX6eBOTbX8l+il/p/ZY6XphttaE/oifaiYaIyCuqTl8kv00fSoF/u59wgobBXP",
+	"zbugOa9puiHts1rGEcBy9OI5Qpiy1TMfhMr8pZ30ARz0nhTIfg5gMx52S7CvLpOhQVADahu9Qqv2s2vq",
+	"xe8O2pSRbzMNgnKW1bXRSb5cBgp9trTb2Y6atw7UFWTcekieRskADYpsRSJhBiZKlbQ+zFWLFKfS0cjZ",
+	"XLFep3IYGDWMw1MECmRD3U3irPogXdeFlKkFbRn+jF4DjCwRlOx0F6JKGqPJMfqf5H7NE+iQD2J/Blmd",
+	"f7drOw487FYHXQUiLh0XG2joftU/ns6q2cqwTHbgPMOBSGNSK4IWuNjssCjlYFDDVfxB7IHC8s821T1i",
+	"zQee8JYvNHq0gdVxH1N88Tv8IeMw8/P2h2BHJppLXZSJaod+HyCTD+Hjz62YP5Cdff6fx2Z3lJ+pg+8j",
+	"lK38h40xmPGnYByEbLQx43GjBuNtogsI2FPPGz54MFmeX3VDtoKH3U9TE/gPUkOrSRlEEM6+NC5suXQa",
+	"DnsDF/zJ53ZC2umEypp01cyfQ2c+dClVEFVX2sUhUuIVQTusvRqLSNliWi34J0stBW4NlQgzhMtSECnP",
+	"r2oHAebHQcvPsxnfMwS9oguBxX40c2MviWNRe0GVDuf9kaZC0FngfsPg8GFjgMMF5xtDXYkZop2OBycK",
+	"/MI8+eJ3aRr4jiI2X0Jh6mEgMDzrNBPtsLLeQE/Te50Z/ck3gi9pRVIzsxK4NI+GalktzvNPy8WCSFqS",
+	"i98NFC09S6/4tsaC6GHLh5yqyJPNSP+z6ADIlSaysx923C5QLJEp4kNqbXpT+f4JUEUt50Flo1rbhLng",
+	"UhIZlkFuz6FB5FPNRfo4+cb8/KoRghZN1WzztlVrEIxNqwPx/gpp9kLeRUG6A14KBrvclYGCFfIOUYW2",
+	"jVRoQSC6n8JKOBWe5gBO0BdeKKIeSSUI3p5ctWZMEAoNCwkuLQ3hK3jzo9dUemhz502D555BQ+jWaUg8",
+	"MvRSv0ta1aZs3pIg/svtux/0PG0RF85pkrUguDQ2zJWBuBhEn4khtamYw1Gl6+1AL+/Dn4HXPLRdCm+N",
+	"5z0+2gg6ZYie5WT3rMnx2X2vZ6s7b2Z3WjXE7Ec2IyZRwatmyyRa86rMCAvq536wPLQPUeeHo0Tqbpnp",
+	"LfnV7U8hb01Wc2947MNjk62wx1hdKanKDBjtFN7PbV2RSWy4qbIkPbT2gTnkb+aeFOEvtspnCBC1/k3i",
+	"XRV8l0O1ZC6be8n7IeUAv6/b9XHKknVJtvESkLf+quku0B/g8mTVEbhvSvV2iaeHrSd4H0UiQcbT0nQY",
+	"Pna9Lb9tJC3+29s3c/Ti5St9vL29fn0NJSRQCWI4tBZ7c0QWFSVMXbUWIHUgFyDd8zDlSN1IWb5tOTfu",
+	"KRDdJoBztrTH58vDdSd8OMEvTNXFORZTL7+f8msDWU8LrLQinA93Ly4NjafpK6JvbxRJGLCeBfzeDNiJ",
+	"wCJKiqS7axhJkWljhctTMkK2A1LPfzVL4wwT8jCRUjMKCSyhYdXK5WWKf+7G0/QMiMcNyOUKVWSpbKul",
+	"vSWZMf19FDLtca4QZsASjhT5pNCGkFoaM22LhXH6Y2SSXx2sM+6QHjyJkCPi1QgrP5WoohtycPSJ4T09",
+	"eXSO4ag/C1Nqq32XJjerZ6sYfWVpVs+8qeW5+LcFlMCcsLedGAnY6nPz07ZqW5nhRZEVFPgoqCIQL3FI",
+	"a+jBK5HiPLGf2ivGMXWDV73iFW+gItnwg+lzvFuEPHxTYe6Z+qYfDAseGAnrhm1SRSD+xykPh4Nn9Ln3",
+	"f978ZwuYRBcfvyNCNBU9CHnFWmdLU5BmObGMTaiX5VxbkQpviESyKYyxSZTSly5wsRlahu/gneSPORkP",
+	"WJTvvECOhzeclkSKzhO0U2r3yEira2PgYxkY+Ls1VuSOCH24Fdp6x/IK/AE9d5Z5+wvpd6MwS6iPPcz2",
+	"w9n7jpy8GU9bh3es/BLajWJBvnTb8D/rrfgcqxIkeypKIoY6tSX3JoDjus3qWQDr02Zo6woX7c96LFdt",
+	"4ww7RWht6wgSSNT3xDzlLNNy/kVlhvVjXXFc3n/kySAPh3TR7S4H6Yo1r8q2Y+DOKsE82lZMZj0Q3+kj",
+	"106niX4aWgjDo3rVWpKWfvrICJW924wpJ7BjFeM0mw1wBQeCOu6iB4m2wMty4ywWAzF3k+0rOc8hlYvf",
+	"7Z8+XwB0J4mweU+U2Luh52Q1t/7a00CCWdj0HbTqRErQc6CQtFnh2omkIhbv3DX3GAXw74iFaEwBM3Te",
+	"QqYkzxafn/DddWV7jyVQVhVmr/F0iot7xxe+xns9NhZP6pjqaF+5uHQdZg1pLNzlSPbsXx2TgT6vQkf6",
+	"FNGaLVr/jsvD6SBImrASSUNyFyalMpM/7jD9D38iOrOo9WSdgTibz168fDWbz95ev76O0lND557sjdnE",
+	"3N7bkNroQeb9bvuGnMPMB+6k00FAtJysUvrNIzr1oRFM65RqGEHmWq1IL16+QpQpHpjbiusdlLCVwAbK",
+	"KW1QydyToXbfwJ0f9tBb5yHYzRbFMN40NeLUDYM8VIpxgUWCKNwHaqJZwg11neCyVPp2Q+tYVi63sUMb",
+	"NHKBuQV08nUDydV8rX0n6TqRbSuVeFXFLV0xaPCU4ePSFYPCn+Ndp3SVmrR9C+/tvHtL4uAFrlenhG+j",
+	"7NxVZVpo12z2sDxVfSKqAyHqGkupnZYhx+fEbQEGEDzwj4ZTx+f89tTJNovL4OJGPaRbuORc/lHvjPfc",
+	"apGETRNrfPOt/md9jsEZiBZ7hJFoKnKFeNDFM4wSKY6gw+iw2QlNNZxxifgYA5QeM4XDPLgw7MGDTX+G",
+	"fKhEXr9iWgZ9fB3lXDhUJ7SMlr7RrbrACld81ZiwjlWNU5QraCedVi930UM44EHzwUPyCJ2sudYy60WE",
+	"7YTOvMu+KMtb387wnqLEXgIPCzvovPbMgAPFbVe71LFsGjv8+VxXGFYKY2O7KxhUe3l89acW0G5cPB9j",
+	"wulz/tml8IVEfMcQdG7+j4CmcE3IUyWIeG98Mn1W0OPpo1KQplvvxLuYun4hkJwADimv0Ds6RWcV/z2U",
+	"LDrlfsC6M7yHXH8a4Ks60j9z9sRT7DhSbT3dJslosWwtscpYn3saUYLbxDo9lxLME40qwy+JN6xMbARt",
+	"D/dIoitZz/hH6+J91Hz7DnjJDdhccJ/rwrwglUb0MwxXnb3q2n/dPcxr+2EPPrOmc7a4cwuxEdXs+ewC",
+	"13T2+ZfP/y8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -62,7 +62,7 @@ func runDemo(args []string, out io.Writer) error {
 	}
 	fmt.Fprintf(out, "\n  Patient Ladder   http://%s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays. 'make demo-reset' begins anew.\n\n",
 		l.Addr(), demo.Email, demo.Password)
-	return listen(ctx, l, api.Config{Store: st, Page: web.Page()})
+	return listen(ctx, l, api.Config{Store: st, Page: web.Page(), URL: "http://" + l.Addr().String()})
 }
 
 // seedOnce fills an empty database with the demo studio. It is done when the

@@ -3,6 +3,7 @@
 package calendar
 
 import (
+	"slices"
 	"sort"
 	"time"
 )
@@ -56,12 +57,14 @@ func (l *Lessons) Until(day time.Time) int {
 func (l *Lessons) look() {
 	day := l.first.AddDate(0, 0, 7*l.week)
 	l.week++
-	for _, b := range l.breaks {
-		if !day.Before(b.From) && !day.After(b.To) {
-			return
-		}
+	if !Off(day, l.breaks) {
+		l.days = append(l.days, day)
 	}
-	l.days = append(l.days, day)
+}
+
+// Off says that a day lies in a break.
+func Off(day time.Time, breaks []Break) bool {
+	return slices.ContainsFunc(breaks, func(b Break) bool { return !day.Before(b.From) && !day.After(b.To) })
 }
 
 // WeeksOff counts the lessons that fell into breaks, on a weekly grid from one

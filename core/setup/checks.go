@@ -18,6 +18,9 @@ type Check struct {
 	Child string
 }
 
+// Known says whether there is such a school.
+func (s School) Known() bool { return s == Hanging || s == Ball }
+
 // Checks returns what to look at when a student sits, by the school of the hand
 // (common practice).
 func Checks(s School) []Check {

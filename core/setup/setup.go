@@ -23,6 +23,9 @@ const (
 	Below Lean = "below"
 )
 
+// Known says whether there is such a lean.
+func (l Lean) Known() bool { _, known := leans[l]; return known }
+
 var leans = map[Lean]float64{Level: 0, Above: 2, Below: -2}
 
 // Measures are taken once with a tape.
@@ -89,7 +92,7 @@ func (m Measures) Check() error {
 	if m.BenchHigh < m.BenchLow {
 		wrong = append(wrong, "the greatest height of the bench lies under its lowest")
 	}
-	if _, known := leans[m.Lean]; !known {
+	if !m.Lean.Known() {
 		wrong = append(wrong, fmt.Sprintf("%q is not a lean", m.Lean))
 	}
 	if len(m.Mats) > 8 {

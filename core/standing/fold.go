@@ -149,11 +149,19 @@ func (f *fold) entry(e *studentlog.Entry) {
 		}
 	case studentlog.Resumed:
 		f.work(e.Material).resume(e.At)
+	case studentlog.GateSet:
+		w := f.work(e.Material)
+		if w.Gate = e.Gate; e.Gate == studentlog.Automatic {
+			w.Gate = ""
+		}
 	case studentlog.Liking:
 		if f.out.Likings[e.Material] == nil {
 			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
+		f.report(e)
+	case studentlog.Practised:
+		f.report(e)
 	case studentlog.SetupChecked:
 		if e.Setup != nil {
 			f.out.Setup, f.out.SetupAt = e.Setup, e.At
@@ -173,6 +181,15 @@ func (f *fold) entry(e *studentlog.Entry) {
 		}
 	case studentlog.FocusAdded:
 		f.habits.add(e.Focus, e.Text)
+	}
+}
+
+// report keeps what came from home, as long as it is recent.
+func (f *fold) report(e *studentlog.Entry) {
+	if daysBetween(e.At, f.ctx.Day) <= HomeDays {
+		f.out.Home = append(f.out.Home, Report{
+			ID: e.ID, At: e.At, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Material: e.Material, Sign: e.Sign, FromHome: e.Actor == studentlog.Family,
+		})
 	}
 }
 

@@ -74,6 +74,8 @@ type Standing struct {
 	Planted map[string]time.Time `json:"planted"`
 	// Likings counts the signs of liking by material and sign.
 	Likings map[string]map[studentlog.Sign]int `json:"likings"`
+	// Home is what was reported from home and shown of liking in the last weeks, in order (see HomeDays).
+	Home []Report `json:"home,omitempty"`
 	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
 	Activities map[string]map[int]int `json:"activities,omitempty"`
 	// Setup is what was measured last, SetupAt when; nil and zero for never.
@@ -85,6 +87,26 @@ type Standing struct {
 	Entries int `json:"entries"`
 	// LastLesson is the day of the last entry that a teacher made in a lesson.
 	LastLesson time.Time `json:"lastLesson"`
+}
+
+// HomeDays is for how long reports from home are kept in view: eight weeks.
+const HomeDays = 56
+
+// Report is one thing that was practised at home, or one sign of liking.
+type Report struct {
+	ID string    `json:"id"`
+	At time.Time `json:"at"`
+	// Day of practice, as 2026-05-05, and Item its key in the published week; empty for a sign of liking.
+	Day  string `json:"day,omitempty"`
+	Item string `json:"item,omitempty"`
+	// Times it was played, 0 for not said.
+	Times int                `json:"times,omitempty"`
+	Felt  studentlog.Feeling `json:"felt,omitempty"`
+	// Material and Sign are those of a liking.
+	Material string          `json:"material,omitempty"`
+	Sign     studentlog.Sign `json:"sign,omitempty"`
+	// FromHome says that the family wrote it.
+	FromHome bool `json:"fromHome,omitempty"`
 }
 
 // MaterialStanding is how one material stands.
@@ -104,6 +126,8 @@ type MaterialStanding struct {
 	// own, those of the student that travel, and the spots as one more.
 	Full   int `json:"full"`
 	Points int `json:"points"`
+	// Gate says which hand may play it at home; empty where nothing was set.
+	Gate studentlog.Gate `json:"gate,omitempty"`
 	// RunDue says that every focus point, spots included, has its full mark.
 	RunDue bool `json:"runDue"`
 	// Why is one sentence on why it stands where it stands.

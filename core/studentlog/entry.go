@@ -8,6 +8,7 @@ package studentlog
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -36,6 +37,7 @@ const (
 	Resumed      Kind = "resumed"      // and taken up again
 	Activity     Kind = "activity"     // one way of practising a goal of the pool
 	WentWell     Kind = "wentWell"     // what the student said went well
+	GateSet      Kind = "gate"         // which hand may play a piece at home
 	Liking       Kind = "liking"       // what the student chose, asked for or said of a piece
 	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels
 	Note         Kind = "note"         // a word of observation
@@ -64,13 +66,40 @@ const (
 	Disliked    Sign = "disliked"
 )
 
+// Gate says which hand may play a piece at home.
+type Gate string
+
+// The gates. Automatic leaves it to the way of teaching.
+const (
+	Automatic Gate = "automatic"
+	RightOnly Gate = "right"
+	LeftOnly  Gate = "left"
+	Apart     Gate = "apart"    // each hand by itself
+	Together  Gate = "together" // as written
+)
+
+// Known says whether there is such a gate.
+func (g Gate) Known() bool {
+	return slices.Contains([]Gate{Automatic, RightOnly, LeftOnly, Apart, Together}, g)
+}
+
+// Feeling is how practice felt at home.
+type Feeling string
+
+// The feelings, from the best to the worst.
+const (
+	Joyful Feeling = "joyful"
+	Fine   Feeling = "fine"
+	Hard   Feeling = "hard"
+)
+
 // Entry is one thing that happened. Which fields count depends on the kind; see Validate.
 type Entry struct {
 	// ID is a ULID made by the writer; the same id is the same entry.
 	ID string `json:"id"`
 	// At is when it happened, to the millisecond.
 	At time.Time `json:"at"`
-	// Actor is the id of the teacher who wrote it.
+	// Actor is the id of the teacher who wrote it, or Family.
 	Actor    string `json:"actor"`
 	Kind     Kind   `json:"kind"`
 	Material string `json:"material,omitempty"`
@@ -100,12 +129,26 @@ type Entry struct {
 	Sign Sign `json:"sign,omitempty"`
 	// Setup is what was measured (setupChecked).
 	Setup *setup.Measures `json:"setup,omitempty"`
+	// Gate is the one that was set (gate).
+	Gate Gate `json:"gate,omitempty"`
+	// Day is the day of practice, as 2026-05-05, and Item the key of what was done on it in
+	// the published week (practised, from home). Times is how often, Felt how it felt.
+	Day   string  `json:"day,omitempty"`
+	Item  string  `json:"item,omitempty"`
+	Times int     `json:"times,omitempty"`
+	Felt  Feeling `json:"felt,omitempty"`
 	// Minutes of practice (practised).
 	Minutes int    `json:"minutes,omitempty"`
 	Text    string `json:"text,omitempty"`
 	// Corrects is the id of the entry that this one removes (correction).
 	Corrects string `json:"corrects,omitempty"`
 }
+
+// Family is the actor of what is reported from home.
+const Family = "family"
+
+// MostTimes is the most that one thing can be reported to have been played on a day.
+const MostTimes = 99
 
 // MaxText is the longest text of an entry in bytes.
 const MaxText = 2000
@@ -157,8 +200,16 @@ func (e Entry) Validate() error {
 		return need(e.Skill != "" && e.Step >= 1, "needs a skill and the number of the step")
 	case Probe:
 		return need(e.Skill != "", "needs a skill")
+	case GateSet:
+		return need(material && e.Gate.Known(), "needs a material and a gate of automatic, right, left, apart or together")
 	case Practised:
-		return need(e.Minutes >= 0 && e.Minutes <= 24*60, "minutes must lie between 0 and 1440")
+		if e.Minutes < 0 || e.Minutes > 24*60 {
+			return need(false, "minutes must lie between 0 and 1440")
+		}
+		if e.Times < 0 || e.Times > MostTimes {
+			return need(false, fmt.Sprintf("times must lie between 0 and %d", MostTimes))
+		}
+		return need(e.Felt == "" || e.Felt == Joyful || e.Felt == Fine || e.Felt == Hard, "it felt joyful, fine or hard")
 	case FocusAdded:
 		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
 	case Note:

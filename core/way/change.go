@@ -5,6 +5,8 @@ import (
 
 	"patientladder/core/clearing"
 	"patientladder/core/naming"
+	"patientladder/core/setup"
+	"patientladder/core/week"
 )
 
 // Change is one switch that is set otherwise.
@@ -54,6 +56,10 @@ var switches = []struct {
 		}
 		return count(w.FirstChunk, "bar")
 	}, "How much is learned at once before two are joined."},
+	{"dose", "A step at home", func(w Way) string { return doses[w.Dose] }, "How often each step of the week is played; the minutes follow."},
+	{"doseRow", "In a row means", func(w Way) string { return count(w.DoseRow, "time") }, "Where right ones in a row are asked for."},
+	{"handShape", "The hand is shaped", func(w Way) string { return schools[w.HandShape] }, "Which checks stand beside the bench and in the lesson."},
+	{"benchLean", "Forearms lie", func(w Way) string { return leans[w.BenchLean] }, "The height of the seat for a student who is measured next."},
 	{"standard", "A run is cleared with", func(w Way) string { return standards[w.Standard] }, "What was cleared stays cleared; new runs are held against this."},
 	{"secureAfter", "A skill is secure after", func(w Way) string { return count(w.SecureAfter, "cleared piece") }, "Leaps grow when it takes more pieces, and shrink when it takes fewer."},
 	{"comfortable", "A comfortable leap at first", func(w Way) string { return fmt.Sprintf("%.1f", w.Comfortable) }, "Until five pieces are cleared; then the student's own leaps tell."},
@@ -79,6 +85,15 @@ var standards = map[clearing.Level]string{
 	clearing.Usual: "right notes, fingers and rhythm, fair tone, no stop", clearing.Light: "right notes and rhythm, no stop",
 	clearing.Strict: "the usual, and loud and soft as written",
 }
+
+var doses = map[week.Dose]string{
+	week.ByYears: "as often as the student has years", week.Once: "once a day, slowly, perfectly", week.Three: "three times",
+	week.FiveToTen: "five to ten in a row", week.InARow: "until some in a row are right",
+}
+
+var schools = map[setup.School]string{setup.Hanging: "as it hangs", setup.Ball: "as if holding a ball"}
+
+var leans = map[setup.Lean]string{setup.Level: "level", setup.Above: "slightly above the keys", setup.Below: "slightly below the keys"}
 
 func count(n int, what string) string {
 	if n == 1 {

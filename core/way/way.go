@@ -17,7 +17,9 @@ import (
 	"patientladder/core/preview"
 	"patientladder/core/review"
 	"patientladder/core/ripe"
+	"patientladder/core/setup"
 	"patientladder/core/standing"
+	"patientladder/core/week"
 )
 
 // FirstView is what a piece opens with.
@@ -43,6 +45,12 @@ type Way struct {
 	FirstView FirstView `json:"firstView"`
 	// FirstChunk is the size of the smallest chunk in bars, 1 to 8; 0 by the student's age.
 	FirstChunk int `json:"firstChunk"`
+	// Dose is how often a step is played at home, DoseRow how many right in a row, 2 to 10.
+	Dose    week.Dose `json:"dose"`
+	DoseRow int       `json:"doseRow"`
+	// HandShape is the school by which hands are looked at, BenchLean how forearms lie.
+	HandShape setup.School `json:"handShape"`
+	BenchLean setup.Lean   `json:"benchLean"`
 	// Standard is what a run must have to clear a piece.
 	Standard clearing.Level `json:"standard"`
 	// SecureAfter is how many cleared pieces make a skill secure, 1 to 6.
@@ -79,6 +87,7 @@ func Presets() []Preset {
 	balanced := Way{
 		ReviewShare: 0.45, Approach: naming.ByDirection, FirstView: Score, SecureAfter: 2, Comfortable: 1.5, EaseAfterLeap: true,
 		Bites: 2, LookRungs: 6, LookWeeks: 16, ReviewWeeks: 6, StuckLessons: 3, PolishWeeks: 2, Sure: 0.8,
+		Dose: week.ByYears, DoseRow: 3, HandShape: setup.Hanging, BenchLean: setup.Level,
 	}
 	sound := balanced
 	sound.ReviewShare, sound.ReadingAfter, sound.FirstView, sound.FirstChunk, sound.SecureAfter, sound.ReviewWeeks = 0.75, 52, Sound, 1, 3, 4
@@ -127,6 +136,16 @@ func (w Way) Check() error {
 	between("the lessons without a mark", float64(w.StuckLessons), 2, 10)
 	between("the weeks of polishing", float64(w.PolishWeeks), 0, 26)
 	between("the chance of being ready", w.Sure, 0.5, 0.95)
+	between("the right ones in a row", float64(w.DoseRow), 2, 10)
+	if !w.Dose.Known() {
+		wrong = append(wrong, fmt.Sprintf("%q is not a dose", w.Dose))
+	}
+	if !w.HandShape.Known() {
+		wrong = append(wrong, fmt.Sprintf("%q is not a school of hand shape", w.HandShape))
+	}
+	if !w.BenchLean.Known() {
+		wrong = append(wrong, fmt.Sprintf("%q is not a lean", w.BenchLean))
+	}
 	if !w.Approach.Known() {
 		wrong = append(wrong, fmt.Sprintf("%q is not a way of reading", w.Approach))
 	}

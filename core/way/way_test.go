@@ -24,7 +24,7 @@ func TestEverySwitchSaysWhatItChanges(t *testing.T) {
 	require.Empty(t, Changes(Default(), Default()))
 	other := Way{
 		ReviewShare: 0.1, ReadingAfter: 3, Approach: naming.ByName, FirstView: Sound, FirstChunk: 3, Standard: "light", SecureAfter: 5, Comfortable: 3,
-		Bites: 1, LookRungs: 2, LookWeeks: 2, ReviewWeeks: 2, StuckLessons: 7, PolishWeeks: 9, Sure: 0.6,
+		Bites: 1, LookRungs: 2, LookWeeks: 2, ReviewWeeks: 2, StuckLessons: 7, PolishWeeks: 9, Sure: 0.6, Dose: "once", DoseRow: 5, HandShape: "ball", BenchLean: "above",
 	}
 	changes := Changes(Default(), other)
 	require.Len(t, changes, reflect.TypeFor[Way]().NumField())
@@ -56,6 +56,6 @@ func TestAStudentDiffersInSomeSwitches(t *testing.T) {
 
 func TestBoundsAreSaid(t *testing.T) {
 	w := Default()
-	w.ReviewShare, w.Bites, w.FirstView, w.Standard, w.Approach = 1.2, -1, "smell", "loud", "luck"
-	require.EqualError(t, w.Check(), `the review share must lie between 0 and 0.9, not 1.2; the bites in a lesson must lie between 0 and 5, not -1; "luck" is not a way of reading; "smell" is not a first view; "loud" is not a clearing standard`)
+	w.ReviewShare, w.Bites, w.FirstView, w.Standard, w.Approach, w.Dose, w.BenchLean = 1.2, -1, "smell", "loud", "luck", "often", "far"
+	require.EqualError(t, w.Check(), `the review share must lie between 0 and 0.9, not 1.2; the bites in a lesson must lie between 0 and 5, not -1; "often" is not a dose; "far" is not a lean; "luck" is not a way of reading; "smell" is not a first view; "loud" is not a clearing standard`)
 }

@@ -3,30 +3,90 @@ package week
 import (
 	"fmt"
 	"math"
+	"slices"
+	"strconv"
 )
 
-// Doses by age are common practice: as many times as the student has years,
-// four-year-olds four times and seven-year-olds seven; from ten on, until
-// three in a row are right.
+// Dose says how often a step is played (common practice, all five).
+type Dose string
+
+// The doses.
+const (
+	// ByYears is as many times as the student has years, four-year-olds four times
+	// and seven-year-olds seven; from ten on until three in a row are right. The default.
+	ByYears Dose = "years"
+	// Once is once a day, slowly and perfectly.
+	Once Dose = "once"
+	// Three is three times, as for a scale up and down.
+	Three Dose = "three"
+	// FiveToTen is five to ten in a row.
+	FiveToTen Dose = "ten"
+	// InARow is until so many in a row are right.
+	InARow Dose = "row"
+)
+
+// Doses returns all of them, the default first.
+func Doses() []Dose { return []Dose{ByYears, Once, Three, FiveToTen, InARow} }
+
+// Known says whether there is such a dose.
+func (d Dose) Known() bool { return slices.Contains(Doses(), d) }
+
 const (
 	oldestByYears = 9
-	inRow         = 3
-	// triesForRow is how many tries three in a row usually cost (our estimate).
-	triesForRow = 5
+	fewestByYears = 3
+	usualRow      = 3
+	fewestOfTen   = 5
+	// slips is how many tries a row of right ones usually costs beyond its own (our estimate).
+	slips = 2
 )
 
-func dose(age int) (times int, row bool) {
-	if age > oldestByYears {
-		return inRow, true
+// row is how many right ones in a row are asked for.
+func (in Input) row() int {
+	if in.DoseRow > 0 {
+		return in.DoseRow
 	}
-	return max(3, age), false
+	return usualRow
 }
 
-func doseWords(age int) string {
-	if age > oldestByYears {
-		return "Each until it is right three times in a row; stop there."
+// dose is how often a step is played, and whether only right ones in a row count.
+func (in Input) dose() (times int, row bool) {
+	switch in.Dose {
+	case Once:
+		return 1, false
+	case Three:
+		return 3, false
+	case FiveToTen:
+		return fewestOfTen, true
+	case InARow:
+		return in.row(), true
+	}
+	if in.Age > oldestByYears {
+		return in.row(), true
+	}
+	return max(fewestByYears, in.Age), false
+}
+
+func (in Input) doseWords() string {
+	switch in.Dose {
+	case Once:
+		return "Each once a day, slowly and perfectly."
+	case Three:
+		return "Each three times, slowly and evenly."
+	case FiveToTen:
+		return "Each five times right in a row, ten at the most; stop earlier when tired."
+	}
+	if _, row := in.dose(); row {
+		return "Each until it is right " + inWords(in.row()) + " times in a row; stop there."
 	}
 	return "As many times as the student has years, slowly and well; fewer when tired."
+}
+
+func inWords(n int) string {
+	words := []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}
+	if n < len(words) {
+		return words[n]
+	}
+	return strconv.Itoa(n)
 }
 
 const (
@@ -39,13 +99,17 @@ const (
 	lookMinutes  = 2.0
 	// plainMinutes is for a material without a score.
 	plainMinutes = 3.0
+	// biteMinutes is one preview step done again.
+	biteMinutes = 1.0
+	// small is the share of a day that preview bites and listening may take.
+	small = 0.25
 )
 
 // estimateWords says how the minutes of a plan come about.
 func estimateWords(in Input) string {
 	words := fmt.Sprintf("An estimate: the bars at %.0f %% of the final tempo, times the repetitions, and half as long again to breathe and turn back; to the next half minute, and never under one.", 100*practiceTempo)
-	if _, row := dose(in.Age); row {
-		words += fmt.Sprintf(" %d right in a row are taken as %d tries.", inRow, triesForRow)
+	if times, row := in.dose(); row {
+		words += fmt.Sprintf(" %d right in a row are taken as %d tries.", times, times+slips)
 	}
 	if len(in.Reviews) > 0 {
 		words += fmt.Sprintf(" Of the %d minutes a day, %.0f %% are kept for learned pieces.", in.Minutes, 100*in.ReviewShare)
@@ -60,7 +124,7 @@ func minutes(quarters, tempo float64, times int, row bool) float64 {
 		tempo = defaultTempo
 	}
 	if row {
-		times = triesForRow
+		times += slips
 	}
 	m := quarters / (tempo * practiceTempo) * breath * float64(times)
 	return max(1, math.Ceil(m*2)/2)

@@ -1,55 +1,114 @@
 package week
 
 import (
+	"cmp"
 	"math"
+	"slices"
+	"strings"
+	"time"
 
 	"patientladder/core/material"
 )
 
 // fill puts the staircases into the days. The minutes of a day are a hard
 // limit: a step that does not fit moves to the next day, and what is left
-// after the last day is listed.
+// after the last day is listed. What was pinned to a day comes before the rest.
 func fill(in Input, p *Plan) {
+	s := &sieve{hand: in.Hand, pinned: map[string][]Item{}}
 	climbs := make([]*climb, len(in.Works))
 	for i, w := range in.Works {
-		climbs[i] = &climb{work: w, steps: staircase(w, in)}
+		climbs[i] = &climb{work: w, spots: s.through(spots(w, in)), steps: s.through(staircase(w, in))}
 		climbs[i].total = len(climbs[i].steps)
 	}
+	reviews, bites, listen := s.through(reviewsOf(in)), s.through(bitesOf(in)), s.through(listening(in))
 	days := practiceDays(p)
 	reviewed := 0
 	for n, d := range days {
 		day := &p.Days[d]
+		date := day.Date.Format(time.DateOnly)
+		for _, it := range s.pinned[date] {
+			if day.add([]Item{it}, float64(in.Minutes)-day.Minutes) == 0 {
+				p.LeftOut = append(p.LeftOut, it)
+			}
+		}
+		delete(s.pinned, date)
+		day.turn(bites, n, small*float64(in.Minutes))
+		day.turn(listen, n, small*float64(in.Minutes))
 		forWork := float64(in.Minutes)
-		if len(in.Reviews) > 0 {
+		if len(reviews) > 0 {
 			forWork *= 1 - in.ReviewShare
 		}
 		// First each piece has its share of the minutes, then what one has left
 		// over goes to the others.
+		share := (forWork - day.Minutes) / float64(len(climbs))
 		for _, c := range climbs {
-			c.begin(day, float64(n+1)/float64(len(days)), forWork/float64(len(climbs)), in)
+			c.begin(day, float64(n+1)/float64(len(days)), share)
 		}
 		for _, c := range climbs {
 			c.climb(day, forWork-day.Minutes)
 		}
-		if len(day.Items) == 0 {
+		if !day.works() {
 			// A step longer than its share still gets the day if the day can hold it.
 			for _, c := range climbs {
 				c.climb(day, float64(in.Minutes)-day.Minutes)
 			}
 		}
-		reviewed += day.reviews(in, reviewed)
+		reviewed += day.reviews(in, reviews, reviewed)
+		day.order(in.Works)
 		day.Focus = focusOf(in, n)
 	}
 	for _, c := range climbs {
 		p.LeftOut = append(p.LeftOut, c.steps...)
 	}
+	for _, day := range p.Days { // what was pinned to a day of rest
+		p.LeftOut = append(p.LeftOut, s.pinned[day.Date.Format(time.DateOnly)]...)
+	}
+	p.Dropped = s.dropped
+}
+
+// turn adds the nth of some items in turn, if it fits into the room.
+func (d *Day) turn(items []Item, n int, room float64) {
+	if len(items) > 0 {
+		d.add([]Item{items[n%len(items)]}, room)
+	}
+}
+
+// works says that something of a working piece is set.
+func (d *Day) works() bool {
+	return slices.ContainsFunc(d.Items, func(it Item) bool { return rank(it.Kind) == 0 })
+}
+
+// rank orders the kinds within a day: the working pieces while the head is
+// fresh, then what is planted, then what is learned, then listening.
+func rank(k Kind) int {
+	switch k {
+	case Preview:
+		return 1
+	case Review:
+		return 2
+	case Listen:
+		return 3
+	}
+	return 0
+}
+
+// order puts what belongs together side by side, in the order in which it was set.
+func (d *Day) order(works []Work) {
+	place := map[string]int{}
+	for i, w := range works {
+		place[w.Material.ID] = i
+	}
+	slices.SortStableFunc(d.Items, func(a, b Item) int {
+		return cmp.Or(rank(a.Kind)-rank(b.Kind), place[a.Material]-place[b.Material])
+	})
 }
 
 // climb is the way up one staircase over the days.
 type climb struct {
-	work  Work
-	steps []Item
-	total int
+	work Work
+	// spots are practised every day, steps once and in order.
+	spots, steps []Item
+	total        int
 	// last is the step that a day begins with again; quota is how many new ones it may still have.
 	last  *Item
 	quota int
@@ -59,10 +118,10 @@ type climb struct {
 // steps. The staircase is spread evenly: by the end of a day no more of it is
 // climbed than of the week has gone (0 to 1). On a day without a new step the
 // last one is practised in full once more.
-func (c *climb) begin(day *Day, gone, room float64, in Input) {
+func (c *climb) begin(day *Day, gone, room float64) {
 	climbed := c.total - len(c.steps)
 	c.quota = int(math.Ceil(gone*float64(c.total)-1e-9)) - climbed
-	room -= day.add(spots(c.work, in), room)
+	room -= day.add(c.spots, room)
 	if c.last != nil {
 		room -= day.add([]Item{again(*c.last, c.quota <= 0)}, room)
 	}
@@ -109,14 +168,14 @@ func (d *Day) add(items []Item, room float64) float64 {
 // week lets all of them come round, and a day may end early.
 func mostReviews(share float64) int { return max(3, int(math.Ceil(10*share))) }
 
-// reviews adds review pieces in turn, beginning after those of earlier days:
+// reviews adds learned pieces in turn, beginning after those of earlier days:
 // the first whenever it fits, more within the share of the minutes that is
 // kept for review. It returns how many it added.
-func (d *Day) reviews(in Input, from int) int {
+func (d *Day) reviews(in Input, pieces []Item, from int) int {
 	kept := in.ReviewShare * float64(in.Minutes)
 	added := 0
-	for added < min(mostReviews(in.ReviewShare), len(in.Reviews)) {
-		it := review(in.Reviews[(from+added)%len(in.Reviews)])
+	for added < min(mostReviews(in.ReviewShare), len(pieces)) {
+		it := pieces[(from+added)%len(pieces)]
 		if added > 0 && it.Minutes > kept || d.add([]Item{it}, float64(in.Minutes)-d.Minutes) == 0 {
 			break
 		}
@@ -129,11 +188,12 @@ func (d *Day) reviews(in Input, from int) int {
 // ReviewShareOf is the share, 0 to 1, of a week's practice that its learned
 // pieces take: as near to the share that is kept as they fill it.
 func ReviewShareOf(in Input) float64 {
+	pieces := reviewsOf(in)
 	played, reviewed, days := 0.0, 0, 0
 	for _, practises := range in.Practises {
 		if practises {
 			var d Day
-			reviewed += d.reviews(in, reviewed)
+			reviewed += d.reviews(in, pieces, reviewed)
 			played += d.Minutes
 			days++
 		}
@@ -152,16 +212,49 @@ func ReviewMinutes(m material.Material) float64 {
 	return plainMinutes
 }
 
-func review(m material.Material) Item {
-	return Item{Kind: Review, Material: m.ID, Title: m.Title, Times: 1, Minutes: ReviewMinutes(m),
-		Words: "Play it for pleasure, once, from start to end."}
+func reviewsOf(in Input) []Item {
+	var out []Item
+	for _, m := range in.Reviews {
+		it := Item{Kind: Review, Material: m.ID, Title: m.Title, End: m.Quarters, Times: 1, Minutes: ReviewMinutes(m), Words: "Play it for pleasure, once, from start to end."}
+		it.Key = keyOf(it)
+		out = append(out, it)
+	}
+	return out
+}
+
+func bitesOf(in Input) []Item {
+	var out []Item
+	for _, b := range in.Bites {
+		it := Item{Kind: Preview, Material: b.Skill, Title: capital(b.Name), Times: 1, Minutes: biteMinutes, Words: b.Words}
+		it.Key = keyOf(it)
+		out = append(out, it)
+	}
+	return out
+}
+
+func listening(in Input) []Item {
+	var out []Item
+	for _, m := range in.Listen {
+		it := Item{Kind: Listen, Material: m.ID, Title: m.Title, End: m.Quarters, Times: 1, Minutes: ReviewMinutes(m), Words: "Listen with the eyes closed; do not play along yet."}
+		it.Key = keyOf(it)
+		out = append(out, it)
+	}
+	return out
+}
+
+func capital(s string) string {
+	if s == "" {
+		return s
+	}
+	r := []rune(s)
+	return strings.ToUpper(string(r[:1])) + string(r[1:])
 }
 
 func spots(w Work, in Input) []Item {
 	var out []Item
 	for _, b := range merged(w.Spots) {
-		it := w.over(Spot, b, w.quarters(b), in)
-		out = append(out, it)
+		start, end := w.span(b)
+		out = append(out, w.over(Spot, b, start, end, w.Hand(), in))
 	}
 	return out
 }
@@ -170,6 +263,7 @@ func spots(w Work, in Input) []Item {
 // else twice, to begin with.
 func again(step Item, full bool) Item {
 	step.Kind = Again
+	step.Key = keyOf(step)
 	if full {
 		step.Words = "The same once more: it is still settling."
 		return step

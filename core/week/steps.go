@@ -1,43 +1,46 @@
 package week
 
 import (
+	"fmt"
 	"math"
 	"sort"
 
 	"patientladder/core/chunk"
-	"patientladder/core/leap"
-	"patientladder/core/material"
 )
 
 // staircase returns the steps of one piece in order: look and mark first, the
 // smallest chunks, then chunks joined two by two, then the whole. A chunk that
 // equals an earlier one is not learned again. What the marks say is there
-// already is left out.
+// already is left out. Where both hands are kept apart each step comes once for
+// each.
 func staircase(w Work, in Input) []Item {
 	if w.Tree == nil {
-		times, row := dose(in.Age)
-		it := Item{Kind: Whole, Times: times, InRow: row, Minutes: plainMinutes}
-		return []Item{finish(it, w, in)}
+		var whole []Item
+		for _, hand := range w.hands() {
+			times, row := in.dose()
+			whole = append(whole, finish(Item{Kind: Whole, Hand: hand, Times: times, InRow: row, Minutes: plainMinutes}, w, in))
+		}
+		return whole
 	}
-	whole := w.item(Whole, *w.Tree, in)
+	whole := w.each(Whole, *w.Tree, in)
 	if w.RunDue {
-		return []Item{whole}
+		return whole
 	}
 	var steps []Item
 	for _, c := range w.Tree.Leaves() {
 		if c.SameAs == 0 && len(w.Tree.Parts) > 0 {
-			steps = append(steps, w.item(Chunk, c, in))
+			steps = append(steps, w.each(Chunk, c, in)...)
 		}
 	}
 	for _, c := range joins(*w.Tree) {
-		steps = append(steps, w.item(Join, c, in))
+		steps = append(steps, w.each(Join, c, in)...)
 	}
-	steps = append(steps, whole)
+	steps = append(steps, whole...)
 	// Full marks all over would leave only the whole.
-	skip := int(math.Floor(w.Progress * float64(len(steps)-1)))
+	skip := int(math.Floor(w.Progress * float64(len(steps)-len(whole))))
 	steps = steps[skip:]
 	if w.WeeksOn == 0 && w.Progress == 0 {
-		look := Item{Kind: Look, Minutes: lookMinutes, Bars: barsOf(*w.Tree)}
+		look := Item{Kind: Look, Hand: w.Hand(), Minutes: lookMinutes, Bars: barsOf(*w.Tree), Start: w.Tree.Start.Float(), End: w.Tree.End.Float()}
 		steps = append([]Item{finish(look, w, in)}, steps...)
 	}
 	return steps
@@ -90,57 +93,63 @@ func allEqualEarlier(c chunk.Chunk) bool {
 
 func barsOf(c chunk.Chunk) Bars { return Bars{From: c.From, To: c.To, Upbeat: c.Upbeat} }
 
-// item is a step over a chunk of the tree.
-func (w Work) item(k Kind, c chunk.Chunk, in Input) Item {
-	return w.over(k, barsOf(c), c.Quarters(), in)
+// each is a step over a chunk of the tree, for one hand after the other.
+func (w Work) each(k Kind, c chunk.Chunk, in Input) []Item {
+	var out []Item
+	for _, hand := range w.hands() {
+		out = append(out, w.over(k, barsOf(c), c.Start.Float(), c.End.Float(), hand, in))
+	}
+	return out
 }
 
-// over is a step over some bars that last so many quarter notes.
-func (w Work) over(k Kind, bars Bars, quarters float64, in Input) Item {
-	times, row := dose(in.Age)
+// over is a step over some bars from one time to another in quarter notes.
+func (w Work) over(k Kind, bars Bars, start, end float64, hand string, in Input) Item {
+	times, row := in.dose()
 	if k == Whole {
 		times, row = 2, false
 	}
-	it := Item{Kind: k, Bars: bars, Times: times, InRow: row, Minutes: minutes(quarters, w.Material.Tempo, times, row)}
-	return finish(it, w, in)
+	it := Item{Kind: k, Bars: bars, Start: start, End: end, Hand: hand, Times: times, InRow: row}
+	it = finish(it, w, in)
+	it.Minutes = minutes(end-start, w.Material.Tempo, it.Times, it.InRow)
+	return it
 }
 
-// quarters is the length of some bars.
-func (w Work) quarters(b Bars) float64 {
-	sum := 0.0
-	for i := b.From; i <= b.To && i <= len(w.Quarters); i++ {
-		sum += w.Quarters[i-1]
+// span is when some bars begin and end, in quarter notes.
+func (w Work) span(b Bars) (start, end float64) {
+	for i, q := range w.Quarters {
+		if i+1 < b.From {
+			start += q
+		}
+		if i+1 <= b.To {
+			end += q
+		}
 	}
-	return sum
+	return start, max(start, end)
 }
 
-// finish puts the piece, the hand and the words on an item.
+// finish puts the piece, the key, what was set by hand and the words on an item.
 func finish(it Item, w Work, in Input) Item {
-	it.Material, it.Title, it.Hand = w.Material.ID, w.Material.Title, w.hand()
+	it.Material, it.Title = w.Material.ID, w.Material.Title
+	it.Key = keyOf(it)
+	if n := in.Hand.Times[it.Key]; n > 0 && it.Times > 0 {
+		it.Minutes *= float64(n) / float64(it.Times)
+		it.Times = n
+	}
 	it.Words = words(it, w, in)
 	return it
 }
 
-// together is the skill whose levels decide whether the hands stay apart.
-const together = "hands-together"
-
-// KeepApart says whether a student practises the hands apart at first: where
-// it is wanted, and only until playing them together is secure.
-func KeepApart(wanted bool, a leap.Ability, p leap.Policy) bool {
-	level := p.Level(a.Skills[together])
-	return wanted && level != leap.Secure && level != leap.Rusty
-}
-
-// hand is the gate of the hands: right a week, left a week, then together (common practice).
-func (w Work) hand() string {
-	if !w.HandsApart || w.Material.Texture != material.Together {
-		return ""
+// keyOf names an item by what it is, so that it is known again when the week is solved anew.
+func keyOf(it Item) string {
+	key := string(it.Kind) + " " + it.Material
+	if it.Bars.From > 0 {
+		key += fmt.Sprintf(" %d-%d", it.Bars.From, it.Bars.To)
 	}
-	switch w.WeeksOn {
-	case 0:
-		return "right hand"
-	case 1:
-		return "left hand"
+	if it.Bars.Upbeat {
+		key += "u"
 	}
-	return ""
+	if it.Hand != "" {
+		key += " " + it.Hand[:1]
+	}
+	return key
 }

@@ -4,6 +4,8 @@
 //	week.go   the plan and what it is made from
 //	steps.go  the staircase of one piece: look, chunks, joined chunks, whole
 //	fit.go    the days within their minutes
+//	hand.go   what the teacher sets by hand
+//	gate.go   which hand may play
 //	words.go  the sentences
 //	dose.go   how many times, and how long that takes
 package week
@@ -34,9 +36,25 @@ type Input struct {
 	ReviewShare float64
 	// Own are the student's own focus points, which travel along.
 	Own []string
+	// Bites are the preview steps of the last lesson, done again at home.
+	Bites []Bite
+	// Listen are pieces to be heard before they are played.
+	Listen []material.Material
+	// Dose is how often a step is played; DoseRow how many right in a row, 0 for three.
+	Dose    Dose
+	DoseRow int
+	// Hand is what the teacher set by hand.
+	Hand Hand
 	// Approach is how the student finds notes on the page; it decides the words.
 	// Default by direction.
 	Approach naming.Approach
+}
+
+// Bite is a preview step that was shown in the lesson.
+type Bite struct {
+	Skill string
+	// Name of the skill, Words the step.
+	Name, Words string
 }
 
 // Work is one working piece.
@@ -59,7 +77,9 @@ type Work struct {
 	WeeksOn int
 	// HandsApart keeps the hands apart at first: right a week, left a week, then together.
 	HandsApart bool
-	Spots      []Bars
+	// Gate says which hand may play; by HandsApart where nothing is set.
+	Gate  Gate
+	Spots []Bars
 	// Focus are the focus points without a full mark yet, the next one first.
 	Focus []string
 }
@@ -77,22 +97,29 @@ type Kind string
 
 // The kinds of items, from the first look to the whole.
 const (
-	Look   Kind = "look"
-	Chunk  Kind = "chunk"
-	Join   Kind = "join"
-	Whole  Kind = "whole"
-	Spot   Kind = "spot"
-	Again  Kind = "again"
-	Review Kind = "review"
+	Look    Kind = "look"
+	Chunk   Kind = "chunk"
+	Join    Kind = "join"
+	Whole   Kind = "whole"
+	Spot    Kind = "spot"
+	Again   Kind = "again"
+	Review  Kind = "review"
+	Preview Kind = "preview" // a preview step done again; its material is the skill
+	Listen  Kind = "listen"  // heard, not played
 )
 
 // Item is one thing to do on a day.
 type Item struct {
+	// Key names the item within a week, whatever else is changed by hand.
+	Key      string
 	Kind     Kind
 	Material string
 	Title    string
 	// Bars are positions from 1; zero for the whole piece.
 	Bars Bars
+	// Start and End are times in quarter notes from the start of the piece; equal
+	// where there is nothing to be played from a score.
+	Start, End float64
 	// Hand is "right hand", "left hand" or empty for as written.
 	Hand string
 	// Times to play; 0 for looking. InRow says that only right ones in a row count.
@@ -101,6 +128,8 @@ type Item struct {
 	// Minutes is an estimate that includes the breath between repetitions.
 	Minutes float64
 	Words   string
+	// Pinned says that its day was set by hand.
+	Pinned bool
 }
 
 // Day is one day of practice.
@@ -119,6 +148,8 @@ type Plan struct {
 	Days []Day
 	// LeftOut lists what did not fit into the minutes.
 	LeftOut []Item
+	// Dropped lists what was taken out by hand.
+	Dropped []Item
 	// NotYet lists what must not be done yet.
 	NotYet []string
 	// Dose says in words how often, and why.
@@ -127,15 +158,25 @@ type Plan struct {
 	Estimate string
 }
 
-// Make lays out the week. It refuses minutes outside 1 to 240.
+// MostMinutes is the most that a day may hold.
+const MostMinutes = 240
+
+// Make lays out the week. It refuses minutes outside 1 to MostMinutes and what
+// Hand.Check refuses.
 func Make(in Input) (Plan, error) {
-	if in.Minutes < 1 || in.Minutes > 240 {
-		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and 240, not %d", in.Minutes)
+	if err := in.Hand.Check(in.Start); err != nil {
+		return Plan{}, err
 	}
-	p := Plan{Dose: doseWords(in.Age), Estimate: estimateWords(in)}
-	for i := 0; i < 7; i++ {
+	if in.Hand.Minutes > 0 {
+		in.Minutes = in.Hand.Minutes
+	}
+	if in.Minutes < 1 || in.Minutes > MostMinutes {
+		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
+	}
+	p := Plan{Dose: in.doseWords(), Estimate: estimateWords(in)}
+	for i := range Days {
 		date := in.Start.AddDate(0, 0, i)
-		p.Days = append(p.Days, Day{Date: date, Rest: !in.Practises[date.Weekday()]})
+		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})
 	}
 	fill(in, &p)
 	for _, w := range in.Works {
@@ -143,3 +184,6 @@ func Make(in Input) (Plan, error) {
 	}
 	return p, nil
 }
+
+// Days of a week.
+const Days = 7

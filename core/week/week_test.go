@@ -108,7 +108,7 @@ func TestTheStaircaseGoesFromSmallToWhole(t *testing.T) {
 // a row (common practice, no source).
 func TestDoseByAge(t *testing.T) {
 	for age, want := range map[int]int{4: 4, 7: 7, 9: 9, 10: 3, 60: 3} {
-		times, row := dose(age)
+		times, row := Input{Age: age}.dose()
 		require.Equal(t, want, times, age)
 		require.Equal(t, age >= 10, row, age)
 	}
@@ -128,7 +128,7 @@ func TestHandsApart(t *testing.T) {
 	}
 	w := work(1)
 	w.HandsApart, w.Material.Texture = true, material.InTurn
-	require.Empty(t, w.hand(), "hands in turn are never apart")
+	require.Empty(t, w.Hand(), "hands in turn are never apart")
 }
 
 func TestHandsStayApartOnlyUntilTogetherIsSecure(t *testing.T) {

@@ -90,11 +90,8 @@ func before(in Input) string {
 func notYet(w Work, age int) []string {
 	var out []string
 	title := "“" + w.Material.Title + "”"
-	switch w.hand() {
-	case "right hand":
-		out = append(out, fmt.Sprintf("%s: the left hand, and both hands together", title))
-	case "left hand":
-		out = append(out, fmt.Sprintf("%s: both hands together", title))
+	if shut := w.shut(); shut != "" {
+		out = append(out, title+": "+shut)
 	}
 	switch {
 	case w.Tree == nil || w.RunDue:

@@ -77,3 +77,6 @@ ON DUPLICATE KEY UPDATE name = VALUES(name), first_day = VALUES(first_day), last
 
 -- name: RemoveHoliday :execrows
 DELETE FROM holiday WHERE studio_id = ? AND id = ?;
+
+-- name: StudioTeacher :one
+SELECT * FROM teacher WHERE studio_id = ? ORDER BY id LIMIT 1;

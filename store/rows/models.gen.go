@@ -26,6 +26,15 @@ type Entry struct {
 	Body     string
 }
 
+type Family struct {
+	StudioID  string
+	LadderID  string
+	Email     string
+	Token     string
+	TokenHash sql.NullString
+	Expires   sql.NullTime
+}
+
 type FocusPoint struct {
 	StudioID   string
 	ID         string
@@ -103,11 +112,35 @@ type Material struct {
 	Tags         string
 }
 
+type Message struct {
+	StudioID  string
+	ID        string
+	LadderID  string
+	Recipient string
+	Subject   string
+	Body      string
+	MadeAt    time.Time
+	SentAt    sql.NullTime
+	Tries     int32
+	NotBefore time.Time
+	Failure   string
+}
+
 type Overruling struct {
 	StudioID   string
 	MaterialID string
 	What       string
 	Body       string
+}
+
+type PracticeWeek struct {
+	StudioID    string
+	LadderID    string
+	Start       time.Time
+	Hand        string
+	Published   string
+	PublishedAt sql.NullTime
+	Version     int64
 }
 
 type Rung struct {

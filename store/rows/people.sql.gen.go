@@ -524,6 +524,23 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 	return i, err
 }
 
+const studioTeacher = `-- name: StudioTeacher :one
+SELECT id, studio_id, email, name, password_hash FROM teacher WHERE studio_id = ? ORDER BY id LIMIT 1
+`
+
+func (q *Queries) StudioTeacher(ctx context.Context, studioID string) (Teacher, error) {
+	row := q.db.QueryRowContext(ctx, studioTeacher, studioID)
+	var i Teacher
+	err := row.Scan(
+		&i.ID,
+		&i.StudioID,
+		&i.Email,
+		&i.Name,
+		&i.PasswordHash,
+	)
+	return i, err
+}
+
 const teacher = `-- name: Teacher :one
 SELECT id, studio_id, email, name, password_hash FROM teacher WHERE id = ?
 `

@@ -40,6 +40,8 @@ func Multiply(ctx context.Context, st *store.Store, studio string, times int) er
 					from = append(from, fmt.Sprintf("CONCAT('7', LPAD(%d, 4, '0'), SUBSTRING(%s, 6))", k, c.name))
 				case c.name == "email":
 					from = append(from, fmt.Sprintf("CONCAT('copy-%d-', email)", k))
+				case c.name == "token_hash": // a link opens one page only
+					from = append(from, "NULL")
 				default:
 					from = append(from, c.name)
 				}

@@ -428,6 +428,183 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getWeek"];
+        put: operations["setWeek"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/week/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["publishWeek"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/week/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setFamily"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/family/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A new link; the one before opens nothing any more */
+        post: operations["makeLink"];
+        delete: operations["revokeLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMessages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/messages/{message}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retryMessage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBalance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/family/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFamilyPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/family/{token}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addTicks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/family/{token}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFamilySheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/family/{token}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCalendar"];
         put?: never;
         post?: never;
         delete?: never;
@@ -636,6 +813,13 @@ export interface components {
         Instrument: "piano" | "cello" | "ukulele";
         /** @enum {string} */
         Mark: "none" | "part" | "full";
+        /**
+         * @description Which hand may play a piece at home
+         * @enum {string}
+         */
+        Gate: "automatic" | "right" | "left" | "apart" | "together";
+        /** @enum {string} */
+        Felt: "joyful" | "fine" | "hard";
         Me: {
             teacher: string;
             studio: string;
@@ -695,6 +879,7 @@ export interface components {
             given: boolean;
             /** Format: date-time */
             last?: string;
+            home?: components["schemas"]["Home"];
         };
         WorkingBrief: {
             material: components["schemas"]["Id"];
@@ -981,6 +1166,13 @@ export interface components {
             polishWeeks: number;
             /** Format: double */
             sure: number;
+            /** @enum {string} */
+            dose: "years" | "once" | "three" | "ten" | "row";
+            doseRow: number;
+            /** @enum {string} */
+            handShape: "hanging" | "ball";
+            /** @enum {string} */
+            benchLean: "level" | "above" | "below";
         };
         WayView: {
             way: components["schemas"]["Way"];
@@ -1331,6 +1523,13 @@ export interface components {
             refused: string[];
         };
         Setup: {
+            /**
+             * @description The one of the way of teaching
+             * @enum {string}
+             */
+            school: "hanging" | "ball";
+            /** @enum {string} */
+            lean: "level" | "above" | "below";
             student: components["schemas"]["Student"];
             due: boolean;
             sentence: string;
@@ -1439,6 +1638,9 @@ export interface components {
             why: string;
             lessons: number;
             opening: string;
+            gate: components["schemas"]["Gate"];
+            /** @description What plays at home now; empty for both */
+            hand: string;
         };
         Lesson: {
             student: components["schemas"]["Student"];
@@ -1472,7 +1674,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "activity" | "wentWell" | "correction";
+            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "correction";
             material?: components["schemas"]["Id"];
             focus?: components["schemas"]["Id"];
             mark?: components["schemas"]["Mark"];
@@ -1490,6 +1692,13 @@ export interface components {
             step?: number;
             shown?: boolean;
             setup?: components["schemas"]["Measures"];
+            gate?: components["schemas"]["Gate"];
+            /** @description Of practice at home, as 2026-05-05 */
+            day?: string;
+            /** @description What was practised */
+            item?: string;
+            times?: number;
+            felt?: components["schemas"]["Felt"];
             minutes?: number;
             text?: string;
             corrects?: components["schemas"]["Id"];
@@ -1503,9 +1712,12 @@ export interface components {
             version: number;
         };
         WeekItem: {
+            /** @description Names it within the week */
+            key: string;
             /** @enum {string} */
-            kind: "look" | "chunk" | "join" | "whole" | "spot" | "again" | "review";
-            material: components["schemas"]["Id"];
+            kind: "look" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen";
+            /** @description The id of a material; of a skill for a preview */
+            material: string;
             title: string;
             where: string;
             hand: string;
@@ -1514,6 +1726,7 @@ export interface components {
             /** Format: double */
             minutes: number;
             words: string;
+            pinned?: boolean;
         };
         WeekDay: {
             /** Format: date */
@@ -1524,6 +1737,43 @@ export interface components {
             minutes: number;
             focus: string;
         };
+        WeekByHand: {
+            /**
+             * Format: int64
+             * @description Of the week that it was made from; 0 for one that was not kept
+             */
+            version: number;
+            /** @description A day in this week; absent or 0 for the usual */
+            minutes?: number;
+            days?: {
+                /** Format: date */
+                day: string;
+                practice: boolean;
+            }[];
+            drops?: string[];
+            pins?: {
+                item: string;
+                /** Format: date */
+                day: string;
+            }[];
+            times?: {
+                item: string;
+                times: number;
+            }[];
+            adds?: components["schemas"]["Id"][];
+            words?: string;
+        };
+        WeekGate: {
+            material: components["schemas"]["Id"];
+            title: string;
+            gate: components["schemas"]["Gate"];
+            /** @description What plays now; empty for both */
+            hand: string;
+        };
+        Titled: {
+            material: components["schemas"]["Id"];
+            title: string;
+        };
         Week: {
             student: components["schemas"]["Student"];
             studio: string;
@@ -1533,6 +1783,8 @@ export interface components {
             sentence: string;
             days: components["schemas"]["WeekDay"][];
             leftOut: components["schemas"]["WeekItem"][];
+            /** @description Taken out by hand */
+            dropped: components["schemas"]["WeekItem"][];
             notYet: string[];
             review: components["schemas"]["ReviewState"];
             /** @description The learned pieces picked for this week, and why */
@@ -1546,6 +1798,192 @@ export interface components {
             estimate: string;
             practice: components["schemas"]["Practice"];
             caution: string;
+            hand: components["schemas"]["WeekByHand"];
+            gates: components["schemas"]["WeekGate"][];
+            /** @description What can be added to the week */
+            learned: components["schemas"]["Titled"][];
+            /** @description A day, at most */
+            minutes: number;
+            published: boolean;
+            /** Format: date-time */
+            publishedAt?: string;
+            /** @description Otherwise than what the family sees */
+            changed: boolean;
+            family: components["schemas"]["FamilyWay"];
+        };
+        /** @description How a family is reached */
+        FamilyWay: {
+            /** @description Empty for none */
+            email: string;
+            /** @description The path of the family's page; empty for none */
+            link: string;
+            /** Format: date */
+            expires?: string;
+        };
+        Message: {
+            id: components["schemas"]["Id"];
+            ladder: components["schemas"]["Id"];
+            student: string;
+            to: string;
+            subject: string;
+            body: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            sentAt?: string;
+            /**
+             * @description Kept: there is no mail server, so it stays here
+             * @enum {string}
+             */
+            state: "kept" | "waiting" | "sent" | "failed";
+            failure: string;
+        };
+        /** @description Engraved bars, in staff spaces from the upper left corner */
+        Excerpt: {
+            /** @description Where the heads stand, and when they sound in quarter notes from the start of the piece */
+            heads: {
+                /** Format: double */
+                at: number;
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+            }[];
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** @description Filled paths in the syntax of SVG */
+            shapes: string;
+        };
+        FamilyItem: {
+            key: string;
+            /** @enum {string} */
+            kind: "look" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen";
+            material: string;
+            title: string;
+            where: string;
+            hand: string;
+            times: number;
+            inRow: boolean;
+            /** Format: double */
+            minutes: number;
+            words: string;
+            excerpt?: components["schemas"]["Excerpt"];
+            /**
+             * Format: double
+             * @description Quarter notes from the start of the piece
+             */
+            start: number;
+            /**
+             * Format: double
+             * @description The same as the start where nothing can be played
+             */
+            end: number;
+            /** @description The staves that sound */
+            hands: number[];
+        };
+        FamilyDay: {
+            /** Format: date */
+            date: string;
+            rest: boolean;
+            focus: string;
+            items: components["schemas"]["FamilyItem"][];
+        };
+        FamilyMusic: {
+            material: components["schemas"]["Id"];
+            /**
+             * Format: double
+             * @description Quarter notes a minute when it is learned
+             */
+            tempo: number;
+            sounds: components["schemas"]["SoundNote"][];
+            beats: {
+                /** Format: double */
+                at: number;
+                first: boolean;
+            }[];
+        };
+        FamilyTick: {
+            id: components["schemas"]["Id"];
+            /** Format: date-time */
+            at: string;
+            /**
+             * @description Done, chosen to be played first, or an earlier tick taken back
+             * @enum {string}
+             */
+            kind: "done" | "first" | "undo";
+            /** Format: date */
+            day?: string;
+            item?: string;
+            times?: number;
+            felt?: components["schemas"]["Felt"];
+            undoes?: components["schemas"]["Id"];
+        };
+        FamilyPage: {
+            /** @description The first name only */
+            name: string;
+            teacher: string;
+            studio: string;
+            /** Format: date */
+            today: string;
+            /**
+             * Format: date
+             * @description Of the week
+             */
+            start: string;
+            sentence: string;
+            /** @description The published week; empty when there is none */
+            days: components["schemas"]["FamilyDay"][];
+            notYet: string[];
+            dose: string;
+            /** @description The teacher's own */
+            words: string;
+            caution: string;
+            music: components["schemas"]["FamilyMusic"][];
+            ticks: components["schemas"]["FamilyTick"][];
+            /** @description The way so far, the oldest first */
+            path: {
+                title: string;
+                /** @enum {string} */
+                state: "learned" | "working";
+                words: string;
+            }[];
+            /** Format: date */
+            expires: string;
+        };
+        /** @description What came from home since the last lesson */
+        Home: {
+            words: string;
+            /** @description Days of practice that were set and have come */
+            days: number;
+            /** @description Days on which something was ticked */
+            practised: number;
+            joyful: number;
+            fine: number;
+            hard: number;
+            /** @description Chosen to be played first */
+            first: string[];
+        };
+        /** @description Practice against enjoyment; for the teacher only */
+        Balance: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            practice: components["schemas"]["Share"];
+            enjoyment: components["schemas"]["Share"];
+            /** @enum {string} */
+            kind: "unknown" | "quiet" | "glowing" | "playing" | "away" | "between";
+            words: string;
+            why: string;
+        };
+        /** @description A share from 0 to 1; four times of five between low and high */
+        Share: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            middle: number;
+            /** Format: double */
+            high: number;
         };
         MaterialBrief: {
             id: components["schemas"]["Id"];
@@ -1882,6 +2320,16 @@ export interface components {
         };
     };
     responses: {
+        /** @description One page to print */
+        Sheet: {
+            headers: {
+                "Content-Disposition"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/pdf": string;
+            };
+        };
         /** @description What went wrong, in one sentence */
         Problem: {
             headers: {
@@ -1899,6 +2347,7 @@ export interface components {
         Player: string;
         /** @description Default: today in the studio's time zone */
         Day: string;
+        Token: string;
     };
     requestBodies: never;
     headers: never;
@@ -2834,6 +3283,323 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Week"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setWeek: {
+        parameters: {
+            query?: {
+                /** @description Default: today in the studio's time zone */
+                day?: components["parameters"]["Day"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekByHand"];
+            };
+        };
+        responses: {
+            /** @description Kept and solved again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Week"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    publishWeek: {
+        parameters: {
+            query?: {
+                /** @description Default: today in the studio's time zone */
+                day?: components["parameters"]["Day"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: int64 */
+                    version: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The family sees it; a message waits in the mailbox where there is an address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Week"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSheet: {
+        parameters: {
+            query?: {
+                /** @description Default: today in the studio's time zone */
+                day?: components["parameters"]["Day"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    setFamily: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Empty for none */
+                    email: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyWay"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description For how long it opens the page */
+                    days: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyWay"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    revokeLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link opens nothing any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMessages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The mailbox, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retryMessage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                message: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It will be tried again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBalance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Practice against enjoyment */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Balance"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFamilyPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Today's practice */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ticks: components["schemas"]["FamilyTick"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Kept; those known already count once */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        added: number;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFamilySheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Lessons and daily practice (RFC 5545) */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             default: components["responses"]["Problem"];

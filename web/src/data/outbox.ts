@@ -2,12 +2,19 @@ import type { Schemas } from "../contract/client";
 
 export type Entry = Schemas["Entry"];
 
+/** What every entry has, wherever it goes: an id made with the tap, and its time. */
+interface Written {
+  id: string;
+  at: string;
+}
+
 /** An entry that is kept on this device until the server has it. */
-export interface Waiting {
+export interface Waiting<T extends Written = Entry> {
+  /** Where it goes: a ladder, or the link of a family. */
   ladder: string;
   /** Who wrote it: another person who signs in on this device does not send it. */
   who: string;
-  entry: Entry;
+  entry: T;
   /** Why the server did not take it; it stays until it is taken away by hand. */
   refused?: string;
   /** The server has it; it is shown until what the server makes of it is there. */
@@ -17,38 +24,38 @@ export interface Waiting {
 /** Says of an error whether the server refused, so that sending again would not help. */
 export type Refuses = (error: unknown) => string | undefined;
 
-const prefix = "waiting ";
-
 /**
  * What was tapped and not sent yet. Each entry has a place of its own in the
  * storage, so that two tabs never overwrite each other; it is written before the
  * tap shows, and erased when the server has answered. Sent twice, an entry
  * counts once: its id is made with the tap.
  */
-export class Outbox {
+export class Outbox<T extends Written = Entry> {
   private listeners = new Set<() => void>();
-  private list: Waiting[] = [];
-  private sent: Waiting[] = [];
+  private list: Waiting<T>[] = [];
+  private sent: Waiting<T>[] = [];
   private sending = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private store: Pick<Storage, "getItem" | "setItem" | "removeItem" | "key" | "length">,
-    private send: (ladder: string, entries: Entry[]) => Promise<void>,
+    private send: (ladder: string, entries: T[]) => Promise<void>,
     private refuses: Refuses,
     private again = 4_000,
+    /** Begins the names under which entries are kept. */
+    private prefix = "waiting ",
   ) {
     this.read();
   }
 
   /** Reads what is kept, as another tab may have left it. */
   read() {
-    const list: Waiting[] = [...this.sent];
+    const list: Waiting<T>[] = [...this.sent];
     for (let i = 0; i < this.store.length; i++) {
       const key = this.store.key(i);
-      if (!key?.startsWith(prefix)) continue;
+      if (!key?.startsWith(this.prefix)) continue;
       const text = this.store.getItem(key);
-      if (text) list.push(JSON.parse(text) as Waiting);
+      if (text) list.push(JSON.parse(text) as Waiting<T>);
     }
     list.sort((a, b) => (a.entry.at + a.entry.id < b.entry.at + b.entry.id ? -1 : 1));
     this.list = list;
@@ -56,7 +63,7 @@ export class Outbox {
   }
 
   /** What waits, oldest first; the same array until something changes. */
-  all = (): Waiting[] => this.list;
+  all = (): Waiting<T>[] => this.list;
 
   subscribe = (tell: () => void) => {
     this.listeners.add(tell);
@@ -64,7 +71,7 @@ export class Outbox {
   };
 
   /** Keeps entries on the device and sends them as soon as that works. */
-  add(ladder: string, who: string, entries: Entry[]) {
+  add(ladder: string, who: string, entries: T[]) {
     for (const entry of entries) this.write({ ladder, who, entry });
     this.read();
     void this.flush(who);
@@ -78,7 +85,7 @@ export class Outbox {
 
   /** Takes an entry away that the server did not take. */
   forget(id: string) {
-    this.store.removeItem(prefix + id);
+    this.store.removeItem(this.prefix + id);
     this.read();
   }
 
@@ -104,7 +111,7 @@ export class Outbox {
   }
 
   /** Sends a batch; when it is refused, each of it by itself, so that one wrong entry holds up no other. */
-  private async deliver(batch: Waiting[]) {
+  private async deliver(batch: Waiting<T>[]) {
     const ladder = batch[0]?.ladder ?? "";
     try {
       await this.send(
@@ -112,7 +119,7 @@ export class Outbox {
         batch.map((w) => w.entry),
       );
       for (const w of batch) {
-        this.store.removeItem(prefix + w.entry.id);
+        this.store.removeItem(this.prefix + w.entry.id);
         this.sent.push({ ...w, sent: true });
       }
     } catch (error) {
@@ -125,7 +132,7 @@ export class Outbox {
     this.read();
   }
 
-  private write(w: Waiting) {
-    this.store.setItem(prefix + w.entry.id, JSON.stringify(w));
+  private write(w: Waiting<T>) {
+    this.store.setItem(this.prefix + w.entry.id, JSON.stringify(w));
   }
 }

@@ -163,3 +163,20 @@ export const setupQuery = (ladder: string) =>
     queryKey: ["ladder", ladder, "setup"],
     queryFn: () => body(client.GET("/ladders/{ladder}/setup", { params: { path: { ladder } } })),
   });
+
+export const messagesQuery = queryOptions({
+  queryKey: ["messages"],
+  queryFn: () => body(client.GET("/messages")),
+});
+
+export const balanceQuery = queryOptions({
+  queryKey: ["balance"],
+  queryFn: () => body(client.GET("/balance")),
+});
+
+export const familyQuery = (token: string) =>
+  queryOptions({
+    queryKey: ["family", token],
+    queryFn: () =>
+      kept(`family ${token}`, () => body(client.GET("/family/{token}", { params: { path: { token } } }))),
+  });

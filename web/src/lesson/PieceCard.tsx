@@ -4,6 +4,7 @@ import { entry } from "../data/entries";
 import { firstName } from "../data/words";
 import { NextRung } from "../ladder/NextRung";
 import { MarkGlyph } from "../parts/MarkGlyph";
+import { GateChoice } from "../week/Gates";
 import { FocusCard } from "./FocusCard";
 import { LastTap } from "./lastTap";
 import { OwnPoint } from "./OwnPoint";
@@ -109,6 +110,11 @@ export function PieceCard(props: {
             </span>
           )}
         </p>
+      </div>
+      <div className="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
+        <span className="fine">At home</span>
+        <GateChoice material={piece.material} title={piece.title} gate={piece.gate} append={append} />
+        {piece.gate === "automatic" && piece.hand && <span className="fine">now the {piece.hand} only</span>}
       </div>
       <RunSheet
         level={lesson.level}

@@ -1,5 +1,6 @@
 import type { Schemas } from "../contract/client";
 import type { Entry } from "../data/outbox";
+import { gateNames } from "../week/kinds";
 
 type Lesson = Schemas["Lesson"];
 type Piece = Schemas["LessonPiece"];
@@ -79,6 +80,12 @@ function add(lesson: Lesson, e: Entry): Lesson {
         },
         e,
         `Own focus point: ${e.text}`,
+      );
+    case "gate":
+      return logged(
+        piece(lesson, e, (p) => ({ ...p, gate: e.gate ?? "automatic" })),
+        e,
+        `Hands at home: ${gateNames[e.gate ?? "automatic"]}`,
       );
     case "wentWell":
       return logged(lesson, e, `Went well: ${e.text}`);

@@ -116,8 +116,8 @@ function Head({ lesson }: { lesson: Schemas["Lesson"] }) {
         <Link to={`/plan/${s.ladder}`} className="press">
           Plan
         </Link>
-        <Link to={`/week/${s.ladder}`} className="press">
-          Set the week
+        <Link to={`/close/${s.ladder}`} className="press">
+          Close the lesson
         </Link>
       </div>
     </div>

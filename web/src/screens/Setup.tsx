@@ -101,7 +101,7 @@ function Sitting({ setup: s, ladder }: { setup: Schemas["Setup"]; ladder: string
 
 /** What to look at, by the school of the hand. */
 function Look({ setup: s }: { setup: Schemas["Setup"] }) {
-  const [school, setSchool] = useState("hanging");
+  const [school, setSchool] = useState<string>(s.school);
   const list = s.checks.find((c) => c.school === school)?.list ?? [];
   return (
     <section aria-label="What to look at" className="mt-8 border-t border-line pt-4">

@@ -76,6 +76,44 @@ export const groups: { title: string; switches: Switch[] }[] = [
     ],
   },
   {
+    title: "At home and at the instrument",
+    switches: [
+      {
+        key: "dose",
+        name: "A step is played",
+        kind: "choice",
+        choices: {
+          years: "as often as the student has years",
+          once: "once a day, perfectly",
+          three: "three times",
+          ten: "five to ten in a row",
+          row: "until some in a row are right",
+        },
+      },
+      {
+        key: "doseRow",
+        name: "In a row means",
+        kind: "number",
+        min: 2,
+        max: 10,
+        step: 1,
+        unit: "right ones",
+      },
+      {
+        key: "handShape",
+        name: "The hand",
+        kind: "choice",
+        choices: { hanging: "as it hangs", ball: "as if holding a ball" },
+      },
+      {
+        key: "benchLean",
+        name: "Forearms lie",
+        kind: "choice",
+        choices: { level: "level", above: "slightly above", below: "slightly below" },
+      },
+    ],
+  },
+  {
     title: "Leaps and clearing",
     switches: [
       {

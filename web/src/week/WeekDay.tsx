@@ -1,48 +1,60 @@
 import type { Schemas } from "../contract/client";
 import { minutes, weekdayOf } from "../data/words";
+import { LayerMark } from "../parts/LayerMark";
+import { kindNames, layerOf } from "./kinds";
 
 type Item = Schemas["WeekItem"];
 
-const kindNames: Record<Item["kind"], string> = {
-  look: "Look and say",
-  chunk: "Small piece",
-  join: "Join",
-  whole: "The whole",
-  spot: "Hard spot",
-  again: "Again",
-  review: "Play",
-};
-
 /** One day of the staircase: each practice day stands a step higher than the one before. */
-export function WeekDay(props: { day: Schemas["WeekDay"]; step: number; steps: number; limit: number }) {
+export function WeekDay(props: {
+  day: Schemas["WeekDay"];
+  step: number;
+  steps: number;
+  limit: number;
+  busy: boolean;
+  onDay: (practice: boolean) => void;
+  onItem: (item: Item) => void;
+}) {
   const { day, step, steps } = props;
   const drop = `${Math.max(0, steps - step) * 0.85}rem`;
+  const name = weekdayOf(day.date);
   return (
-    <li
-      className="min-w-0 md:pt-[var(--drop)] print:pt-[calc(var(--drop)*0.45)]"
-      style={{ "--drop": drop } as React.CSSProperties}
-    >
+    <li className="min-w-0 md:pt-[var(--drop)]" style={{ "--drop": drop } as React.CSSProperties}>
       <div className={`border-t-[5px] ${day.rest ? "border-dashed border-line" : "border-working"} pt-1.5`}>
-        <h2 className="text-[1.1rem] print:text-[1.15em]">{weekdayOf(day.date)}</h2>
-        {!day.rest && (
-          <p className="figures fine print:text-[0.85em]">
-            {minutes(day.minutes)} of {props.limit} min
-          </p>
-        )}
+        <div className="flex items-start justify-between gap-1">
+          <div>
+            <h2 className="text-[1.1rem]">{name}</h2>
+            {!day.rest && (
+              <p className="figures fine">
+                {minutes(day.minutes)} of {props.limit} min
+              </p>
+            )}
+          </div>
+          <button
+            type="button"
+            className="quiet -mr-1 -mt-1.5 px-1.5 text-[0.9rem]"
+            disabled={props.busy}
+            onClick={() => props.onDay(day.rest)}
+          >
+            {day.rest ? "Practise" : "Away"}
+            <span className="sr-only"> on {name}</span>
+          </button>
+        </div>
         {day.rest ? (
           <p className="fine">A day of rest.</p>
         ) : (
           <>
+            <Load minutes={day.minutes} limit={props.limit} />
             {day.focus && (
-              <p className="mt-1 border-b border-line pb-1.5 leading-tight print:text-[0.95em]">
-                <span className="fine block print:text-[0.85em]">Listen for</span>
+              <p className="mt-1 border-b border-line pb-1.5 leading-tight">
+                <span className="fine block">Listen for</span>
                 <em>{day.focus}</em>
               </p>
             )}
             <ol>
               {day.items.map((item, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: steps of a day in their order
-                <Step key={i} item={item} />
+                <Step key={i} item={item} onItem={props.onItem} />
               ))}
             </ol>
             {day.items.length === 0 && (
@@ -55,23 +67,41 @@ export function WeekDay(props: { day: Schemas["WeekDay"]; step: number; steps: n
   );
 }
 
-function Step({ item }: { item: Item }) {
+/** How full the day is; the end of the line is the hard limit. */
+function Load({ minutes: m, limit }: { minutes: number; limit: number }) {
   return (
-    <li className="border-b border-line py-2 leading-snug print:py-1 print:leading-tight">
-      <p className="fine print:text-[0.85em]">
-        {kindNames[item.kind]} · {minutes(item.minutes)} min
-      </p>
-      <p className="font-semibold">{item.title}</p>
-      {(item.kind !== "review" || item.where !== "the whole piece") && (
-        <p>
-          {item.where}
-          {item.hand && <strong>, {item.hand} only</strong>}
-        </p>
-      )}
-      {item.times > 0 && item.kind !== "review" && (
-        <Boxes times={item.times} inRow={item.inRow} spot={item.kind === "spot"} />
-      )}
-      <p className="fine mt-0.5 leading-tight print:text-[0.88em]">{item.words}</p>
+    <svg viewBox="0 0 100 4" preserveAspectRatio="none" className="mt-1 h-1.5 w-full" aria-hidden="true">
+      <rect width="100" height="4" fill="var(--color-fold)" />
+      <rect width={Math.min(100, (100 * m) / limit)} height="4" fill="var(--color-working)" />
+    </svg>
+  );
+}
+
+function Step({ item, onItem }: { item: Item; onItem: (item: Item) => void }) {
+  return (
+    <li className="border-b border-line">
+      <button
+        type="button"
+        className="block w-full rounded py-2 text-left leading-snug hover:bg-fold"
+        onClick={() => onItem(item)}
+      >
+        <span className="fine flex items-center gap-1.5">
+          <LayerMark layer={layerOf(item.kind)} size={12} />
+          {kindNames[item.kind]} · {minutes(item.minutes)} min
+          {item.pinned && <span className="text-focus">· set by hand</span>}
+        </span>
+        <span className="block font-semibold">{item.title}</span>
+        {item.where && (item.kind !== "review" || item.where !== "the whole piece") && (
+          <span className="block">
+            {item.where}
+            {item.hand && <strong>, {item.hand} only</strong>}
+          </span>
+        )}
+        {item.times > 0 && item.kind !== "review" && item.kind !== "listen" && (
+          <Boxes times={item.times} inRow={item.inRow} spot={item.kind === "spot"} />
+        )}
+        <span className="fine mt-0.5 block leading-tight">{item.words}</span>
+      </button>
     </li>
   );
 }
@@ -79,18 +109,15 @@ function Step({ item }: { item: Item }) {
 /** A box for each time to play; joined boxes ask for right ones in a row. */
 function Boxes({ times, inRow, spot }: { times: number; inRow: boolean; spot: boolean }) {
   return (
-    <p className="my-1 flex flex-wrap items-center gap-1">
+    <span className="my-1 flex flex-wrap items-center gap-1">
       <span className="figures">{times} ×</span>
       <span className={`flex flex-wrap ${inRow ? "" : "gap-1"}`} aria-hidden="true">
         {Array.from({ length: times }, (_, i) => (
-          <i
-            // biome-ignore lint/suspicious/noArrayIndexKey: boxes that only count
-            key={i}
-            className={`h-4 w-4 border-[1.5px] ${spot ? "border-focus" : "border-ink"} print:h-[1.1em] print:w-[1.1em]`}
-          />
+          // biome-ignore lint/suspicious/noArrayIndexKey: boxes that only count
+          <i key={i} className={`h-4 w-4 border-[1.5px] ${spot ? "border-focus" : "border-ink"}`} />
         ))}
       </span>
       {inRow && <span className="fine">right in a row</span>}
-    </p>
+    </span>
   );
 }

@@ -1,0 +1,57 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"log/slog"
+	"time"
+
+	"patientladder/home/post"
+	"patientladder/store"
+)
+
+const (
+	// postEvery is how often the mailbox is looked at.
+	postEvery = 5 * time.Second
+	// postAgain is how long a message is held back after the first try; it doubles with every further one.
+	postAgain = time.Minute
+)
+
+// deliver hands the messages of the mailbox to a mail server until the context ends.
+func deliver(ctx context.Context, st *store.Store, to post.Sender) {
+	tick := time.NewTicker(postEvery)
+	defer tick.Stop()
+	for {
+		if err := empty(ctx, st, to, time.Now()); err != nil && ctx.Err() == nil {
+			slog.Error("mailbox", "err", err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
+		}
+	}
+}
+
+// empty sends every message that is due at a time.
+func empty(ctx context.Context, st *store.Store, to post.Sender, now time.Time) error {
+	for {
+		// It is held back before it is sent: a server that stops in between tries again later.
+		m, err := st.TakeMessage(ctx, now, now.Add(postAgain))
+		if errors.Is(err, store.ErrNotFound) {
+			return nil
+		}
+		if err != nil {
+			return err
+		}
+		err = to.Send(ctx, post.Letter{ID: m.ID, To: m.To, Subject: m.Subject, Body: m.Body, Date: m.MadeAt})
+		if err == nil {
+			err = st.MessageSent(ctx, m, now)
+		} else {
+			err = st.MessageFailed(ctx, m, err.Error(), now.Add(postAgain<<min(m.Tries, 10)))
+		}
+		if err != nil {
+			return err
+		}
+	}
+}

@@ -1,0 +1,55 @@
+package sheet
+
+import (
+	"strconv"
+	"strings"
+)
+
+// foot draws what stands under the days and returns where it ends.
+func (s Sheet) foot(p *pen, y float64) float64 {
+	whole := pageWidth - 2*margin
+	hands := 0.0
+	if len(s.Hands) > 0 {
+		hands = 26 * float64(len(s.Hands))
+	}
+	column := (whole - hands - 3*gap) / 3
+	x := margin
+	// “Not yet” has a border of its own: it must not be missed on a copy in grey.
+	inner := p.text(x+3, y+1.2, column-6, "Not yet", day, heading)
+	if len(s.NotYet) == 0 {
+		inner = p.text(x+3, inner, column-6, "Nothing is held back this week.", usual, plain)
+	}
+	for _, n := range s.NotYet {
+		inner = p.text(x+3, inner, column-6, "× "+n, usual, bold)
+	}
+	p.frame(x, y, column, inner+1.2-y)
+	bottom := inner + 1.2
+	x += column + gap
+	at := p.text(x, y+1.2, column, "Did not fit", day, heading)
+	if len(s.LeftOut) == 0 {
+		at = p.text(x, at, column, "Everything fits into the minutes.", small, plain)
+	} else {
+		at = p.text(x, at, column, shortList(s.LeftOut, 6), small, plain)
+	}
+	bottom = max(bottom, at)
+	x += column + gap
+	at = p.text(x, y+1.2, column, "Take care", day, heading)
+	at = p.text(x, at, column, s.Caution, small, plain)
+	if s.Page != "" {
+		at = p.text(x, at+0.5, column, "The same on a phone, with the sound: "+s.Page, tiny, plain)
+	}
+	bottom = max(bottom, at)
+	x += column + gap
+	for _, h := range s.Hands {
+		bottom = max(bottom, p.hand(h, x, y+1))
+		x += 26
+	}
+	return bottom
+}
+
+func shortList(list []string, most int) string {
+	if len(list) <= most {
+		return strings.Join(list, "; ") + "."
+	}
+	return strings.Join(list[:most], "; ") + " and " + strconv.Itoa(len(list)-most) + " more."
+}

@@ -1,0 +1,158 @@
+// Package sheet draws a week of practice on one page of A4, as PDF: readable in
+// black and white, with boxes to tick.
+//
+//	sheet.go   what stands on it, and how it is made to fit
+//	column.go  a day
+//	foot.go    what stands under the days: not yet, what did not fit, the hand, the cautions
+//	pen.go     text and shapes on paper
+package sheet
+
+import (
+	"bytes"
+	"time"
+
+	"patientladder/core/engrave"
+)
+
+// Sheet is what stands on the page. All texts are in the words of the family.
+type Sheet struct {
+	// Heading is the line at the top, Title the sentence under it.
+	Heading, Title string
+	// Dose says how often; Words are the teacher's own, Caution the usual ones.
+	Dose, Words, Caution string
+	Days                 []Day
+	// NotYet must not be done yet, LeftOut did not fit.
+	NotYet, LeftOut []string
+	// Hands are the hands whose fingers are drawn with their numbers.
+	Hands []Hand
+	// Page is where the same is found on a phone; empty for nowhere.
+	Page string
+	// Made is the time that stands in the file.
+	Made time.Time
+}
+
+// Day is one column.
+type Day struct {
+	Name string
+	// Minutes in words: "12 of 15 min".
+	Minutes string
+	Rest    bool
+	Focus   string
+	Items   []Item
+}
+
+// Item is one thing to do.
+type Item struct {
+	// Label is the line over the title: "Small piece, 3 min".
+	Label, Title string
+	// Where are the bars, Only the hand that plays alone; both may be empty.
+	Where, Only string
+	// Boxes to tick; joined ones ask for right ones in a row.
+	Boxes  int
+	Joined bool
+	Words  string
+	// Excerpt are the bars drawn; nil for none.
+	Excerpt *engrave.Drawing
+}
+
+// Hand is a hand and its finger numbers, thumb first; an empty one is not written.
+type Hand struct {
+	Name    string
+	Left    bool
+	Fingers [5]string
+}
+
+// The page, in millimetres: A4 on its side.
+const (
+	pageWidth  = 297.0
+	pageHeight = 210.0
+	margin     = 10.0
+	gap        = 2.5 // between columns
+	rise       = 1.6 // from one step of the staircase to the next
+)
+
+// attempt is one way of making everything fit.
+type attempt struct {
+	// size is that of the letters against the usual.
+	size float64
+	// excerpts are drawn; words are written.
+	excerpts, words bool
+	// most is how many items a day shows, 0 for all.
+	most int
+}
+
+// attempts are tried in turn, the best first: rather smaller letters than no
+// notes, rather no notes than no words.
+func attempts() []attempt {
+	var out []attempt
+	for size := 1.0; size > 0.74; size -= 0.05 {
+		out = append(out, attempt{size, true, true, 0})
+	}
+	for size := 0.9; size > 0.54; size -= 0.05 {
+		out = append(out, attempt{size, false, true, 0})
+	}
+	for size := 0.8; size > 0.54; size -= 0.05 {
+		out = append(out, attempt{size, false, false, 0})
+	}
+	for most := 12; most > 0; most-- {
+		out = append(out, attempt{0.6, false, false, most})
+	}
+	return out
+}
+
+// PDF returns the sheet: always exactly one page.
+func (s Sheet) PDF() ([]byte, error) {
+	p, err := newPen(s.Made)
+	if err != nil {
+		return nil, err
+	}
+	list := attempts()
+	for i, a := range list {
+		p.attempt = a
+		if s.height(p) <= pageHeight-2*margin || i == len(list)-1 {
+			break
+		}
+	}
+	p.doc.SetTitle(s.Heading, true)
+	p.doc.AddPage()
+	s.draw(p)
+	var out bytes.Buffer
+	err = p.doc.Output(&out)
+	return out.Bytes(), err
+}
+
+// height is that of everything as the pen would draw it.
+func (s Sheet) height(p *pen) float64 {
+	p.dry = true
+	defer func() { p.dry = false }()
+	return s.draw(p)
+}
+
+// draw draws the sheet and returns its height.
+func (s Sheet) draw(p *pen) float64 {
+	y := margin
+	y = p.text(margin, y, pageWidth-2*margin, s.Heading, small, plain)
+	y = p.text(margin, y, pageWidth-2*margin, s.Title, title, heading) + 0.5
+	dose := s.Dose
+	if s.Words != "" {
+		y = p.text(margin, y, pageWidth-2*margin, "“"+s.Words+"”", usual, bold)
+	}
+	y = p.text(margin, y, pageWidth-2*margin, dose, usual, plain) + 1.5
+	width := (pageWidth - 2*margin - 6*gap) / 7
+	practised := 0
+	for _, d := range s.Days {
+		if !d.Rest {
+			practised++
+		}
+	}
+	bottom, step := y, 0
+	seen := map[string]bool{}
+	for i, d := range s.Days {
+		if !d.Rest {
+			step++
+		}
+		x := margin + float64(i)*(width+gap)
+		bottom = max(bottom, d.draw(p, x, y+rise*float64(practised-step)*p.size, width, seen))
+	}
+	return s.foot(p, bottom+2.5)
+}

@@ -1,0 +1,242 @@
+package store
+
+import (
+	"context"
+	"crypto/sha256"
+	"database/sql"
+	"encoding/hex"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"patientladder/core/week"
+	"patientladder/store/rows"
+)
+
+// PracticeWeek is one week of practice as it was kept.
+type PracticeWeek struct {
+	Ladder string
+	Start  time.Time
+	Hand   week.Hand
+	// Published is what the family sees, nil until it was published at PublishedAt.
+	Published   *week.Plan
+	PublishedAt time.Time
+	// Version guards it against a stale form; 0 for one that was never kept.
+	Version int64
+}
+
+// PracticeWeek returns the week that begins on a day, with version 0 when nothing of it was kept.
+func (s *Store) PracticeWeek(ctx context.Context, studio, ladderID string, start time.Time) (PracticeWeek, error) {
+	w := PracticeWeek{Ladder: ladderID, Start: start}
+	r, err := s.q.PracticeWeek(ctx, rows.PracticeWeekParams{StudioID: studio, LadderID: ladderID, Start: start})
+	if errors.Is(err, sql.ErrNoRows) {
+		return w, nil
+	}
+	if err != nil {
+		return w, err
+	}
+	w.Version, w.PublishedAt = r.Version, r.PublishedAt.Time
+	if err := json.Unmarshal([]byte(r.Hand), &w.Hand); err != nil {
+		return w, damagedWeek(ladderID, start, err)
+	}
+	w.Published, err = publishedOf(ladderID, start, r.Published)
+	return w, err
+}
+
+func publishedOf(ladderID string, start time.Time, body string) (*week.Plan, error) {
+	if body == "" {
+		return nil, nil
+	}
+	p := &week.Plan{}
+	if err := json.Unmarshal([]byte(body), p); err != nil {
+		return nil, damagedWeek(ladderID, start, err)
+	}
+	return p, nil
+}
+
+func damagedWeek(ladderID string, start time.Time, err error) error {
+	return fmt.Errorf("the week of ladder %s from %s is damaged: %w", ladderID, start.Format(time.DateOnly), err)
+}
+
+// PublishedWeeks returns the weeks of a ladder that were published and begin after a day, in order.
+func (s *Store) PublishedWeeks(ctx context.Context, studio, ladderID string, after time.Time) ([]PracticeWeek, error) {
+	list, err := s.q.PublishedWeeks(ctx, rows.PublishedWeeksParams{StudioID: studio, LadderID: ladderID, Start: after})
+	var out []PracticeWeek
+	for _, r := range list {
+		p, err := publishedOf(ladderID, r.Start, r.Published)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, PracticeWeek{Ladder: ladderID, Start: r.Start, Published: p, PublishedAt: r.PublishedAt.Time})
+	}
+	return out, err
+}
+
+// StudioWeeks returns the published weeks of a whole studio that begin after a day, by ladder.
+func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]PracticeWeek, error) {
+	list, err := s.q.StudioWeeks(ctx, rows.StudioWeeksParams{StudioID: studio, Start: after})
+	out := map[string][]PracticeWeek{}
+	for _, r := range list {
+		p, err := publishedOf(r.LadderID, r.Start, r.Published)
+		if err != nil {
+			return nil, err
+		}
+		out[r.LadderID] = append(out[r.LadderID], PracticeWeek{Ladder: r.LadderID, Start: r.Start, Published: p})
+	}
+	return out, err
+}
+
+// SavePracticeWeek keeps a week. Its version is the one that it was made from,
+// 0 for a new one; a stale one is ErrConflict. Message, if there is one, is kept
+// with it or not at all.
+func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeWeek, m *Message) error {
+	hand, err := json.Marshal(w.Hand)
+	if err != nil {
+		return err
+	}
+	body, at := []byte{}, sql.NullTime{}
+	if w.Published != nil {
+		at = sql.NullTime{Time: w.PublishedAt, Valid: true}
+		if body, err = json.Marshal(w.Published); err != nil {
+			return err
+		}
+	}
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if w.Version == 0 {
+			err := q.AddPracticeWeek(ctx, rows.AddPracticeWeekParams{StudioID: studio, LadderID: w.Ladder, Start: w.Start, Hand: string(hand), Published: string(body), PublishedAt: at})
+			if err != nil {
+				return err
+			}
+		} else {
+			n, err := q.ChangePracticeWeek(ctx, rows.ChangePracticeWeekParams{Hand: string(hand), Published: string(body), PublishedAt: at, StudioID: studio, LadderID: w.Ladder, Start: w.Start, Version: w.Version})
+			if err == nil && n == 0 {
+				return ErrConflict
+			}
+			if err != nil {
+				return err
+			}
+		}
+		if m == nil {
+			return nil
+		}
+		return q.AddMessage(ctx, rows.AddMessageParams{
+			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
+		})
+	}))
+}
+
+// Family is how a student's family is reached.
+type Family struct {
+	Studio, Ladder string
+	// Email is where messages go; empty for nowhere.
+	Email string
+	// Token opens the family's page until the end of the day Expires; empty when there is no link.
+	Token   string
+	Expires time.Time
+}
+
+// Family returns how a student's family is reached; the zero value but for the ids when nothing is kept.
+func (s *Store) Family(ctx context.Context, studio, ladderID string) (Family, error) {
+	r, err := s.q.Family(ctx, rows.FamilyParams{StudioID: studio, LadderID: ladderID})
+	if errors.Is(err, sql.ErrNoRows) {
+		return Family{Studio: studio, Ladder: ladderID}, nil
+	}
+	return familyOf(r), err
+}
+
+// FamilyByToken returns the family whose page a token opens, or ErrNotFound. It
+// does not look at the day on which the link expires.
+func (s *Store) FamilyByToken(ctx context.Context, token string) (Family, error) {
+	r, err := s.q.FamilyByToken(ctx, hashed(token))
+	return familyOf(r), explain(err)
+}
+
+// SetFamilyEmail says where messages go; empty for nowhere.
+func (s *Store) SetFamilyEmail(ctx context.Context, studio, ladderID, email string) error {
+	return s.q.SetFamilyEmail(ctx, rows.SetFamilyEmailParams{StudioID: studio, LadderID: ladderID, Email: email})
+}
+
+// SetFamilyToken gives a family a new link, and so shuts the old one; an empty
+// token leaves none.
+func (s *Store) SetFamilyToken(ctx context.Context, f Family) error {
+	return s.q.SetFamilyToken(ctx, rows.SetFamilyTokenParams{
+		StudioID: f.Studio, LadderID: f.Ladder, Token: f.Token, TokenHash: hashed(f.Token), Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
+	})
+}
+
+func hashed(token string) sql.NullString {
+	sum := sha256.Sum256([]byte(token))
+	return sql.NullString{String: hex.EncodeToString(sum[:]), Valid: token != ""}
+}
+
+func familyOf(r rows.Family) Family {
+	return Family{Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time}
+}
+
+// Message is one to a family.
+type Message struct {
+	Studio, ID, Ladder string
+	// Student is the name of whom it is about; only read.
+	Student           string
+	To, Subject, Body string
+	MadeAt            time.Time
+	// SentAt is zero until a mail server took it. Tries counts, Failure is what the server said last.
+	SentAt  time.Time
+	Tries   int
+	Failure string
+}
+
+// Messages returns the latest hundred of a studio, the newest first.
+func (s *Store) Messages(ctx context.Context, studio string) ([]Message, error) {
+	list, err := s.q.Messages(ctx, studio)
+	var out []Message
+	for _, r := range list {
+		out = append(out, Message{
+			Studio: studio, ID: r.ID, Ladder: r.LadderID, Student: r.Name, To: r.Recipient, Subject: r.Subject, Body: r.Body,
+			MadeAt: r.MadeAt, SentAt: r.SentAt.Time, Tries: int(r.Tries), Failure: r.Failure,
+		})
+	}
+	return out, err
+}
+
+// MostTries is how often a message is given to the mail server before it waits for the teacher.
+const MostTries = 8
+
+// TakeMessage takes the next message of any studio that is due and holds it
+// back until the given time, so that no other server sends it too; ErrNotFound
+// when nothing is due.
+func (s *Store) TakeMessage(ctx context.Context, now, until time.Time) (Message, error) {
+	var m Message
+	err := s.within(ctx, func(q *rows.Queries) error {
+		r, err := q.DueMessage(ctx, rows.DueMessageParams{NotBefore: now, Tries: MostTries})
+		if err != nil {
+			return err
+		}
+		m = Message{Studio: r.StudioID, ID: r.ID, Ladder: r.LadderID, To: r.Recipient, Subject: r.Subject, Body: r.Body, MadeAt: r.MadeAt, Tries: int(r.Tries) + 1}
+		return q.HoldMessage(ctx, rows.HoldMessageParams{NotBefore: until, StudioID: r.StudioID, ID: r.ID})
+	})
+	return m, explain(err)
+}
+
+// MessageSent notes that a mail server took a message.
+func (s *Store) MessageSent(ctx context.Context, m Message, at time.Time) error {
+	return s.q.MessageSent(ctx, rows.MessageSentParams{SentAt: sql.NullTime{Time: at, Valid: true}, StudioID: m.Studio, ID: m.ID})
+}
+
+// MessageFailed notes what the mail server said, and holds the message back until a time.
+func (s *Store) MessageFailed(ctx context.Context, m Message, why string, until time.Time) error {
+	return s.q.MessageFailed(ctx, rows.MessageFailedParams{Failure: shortened(why, 300), NotBefore: until, StudioID: m.Studio, ID: m.ID})
+}
+
+// RetryMessage lets a message that was not sent be tried again.
+func (s *Store) RetryMessage(ctx context.Context, studio, id string, now time.Time) error {
+	return found(s.q.RetryMessage(ctx, rows.RetryMessageParams{NotBefore: now, StudioID: studio, ID: id}))
+}
+
+func shortened(s string, most int) string {
+	if r := []rune(s); len(r) > most {
+		return string(r[:most])
+	}
+	return s
+}

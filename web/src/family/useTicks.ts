@@ -1,0 +1,67 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { ulid } from "ulid";
+import { body, client, Refusal } from "../contract/client";
+import { Outbox } from "../data/outbox";
+import { familyQuery } from "../data/queries";
+import type { Tick } from "./ticks";
+
+const family = "family";
+
+/** What is ticked on this device, kept until the server has it. */
+const outbox = new Outbox<Tick>(
+  localStorage,
+  async (token, ticks) => {
+    await body(client.POST("/family/{token}/ticks", { params: { path: { token } }, body: { ticks } }));
+  },
+  (e) => (e instanceof Refusal && e.status < 500 && e.status !== 429 ? e.message : undefined),
+  4_000,
+  "tick ",
+);
+
+/** Writes ticks to the device first; they are sent as soon as that works. */
+export function useTicks(token: string) {
+  const queries = useQueryClient();
+  const all = useSyncExternalStore(outbox.subscribe, outbox.all);
+  const mine = useMemo(() => all.filter((w) => w.ladder === token), [all, token]);
+  const [full, setFull] = useState(false);
+  const sentKey = mine
+    .filter((w) => w.sent)
+    .map((w) => w.entry.id)
+    .join(" ");
+  useEffect(() => {
+    const go = () => {
+      outbox.read();
+      void outbox.flush(family);
+    };
+    go();
+    window.addEventListener("online", go);
+    document.addEventListener("visibilitychange", go);
+    return () => {
+      window.removeEventListener("online", go);
+      document.removeEventListener("visibilitychange", go);
+    };
+  }, []);
+  useEffect(() => {
+    if (!sentKey) return;
+    const key = familyQuery(token).queryKey;
+    void queries
+      .cancelQueries({ queryKey: key })
+      .then(() => queries.invalidateQueries({ queryKey: key }))
+      .then(() => outbox.settle(sentKey.split(" ")));
+  }, [sentKey, token, queries]);
+  return {
+    waiting: mine.filter((w) => !w.refused).map((w) => w.entry),
+    refused: mine.filter((w) => w.refused),
+    unsent: mine.filter((w) => !w.refused && !w.sent).length,
+    full,
+    forget: (id: string) => outbox.forget(id),
+    tick: (t: Omit<Tick, "id" | "at">) => {
+      try {
+        outbox.add(token, family, [{ id: ulid(), at: new Date().toISOString(), ...t }]);
+      } catch {
+        setFull(true);
+      }
+    },
+  };
+}

@@ -1,0 +1,96 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { body, client, type Schemas } from "../contract/client";
+import { longDay } from "../data/words";
+import { Refused } from "../parts/Problem";
+
+/** How the family gets the week: the link, and the address to which it is sent. */
+export function Family({ week }: { week: Schemas["Week"] }) {
+  const ladder = week.student.ladder;
+  const queries = useQueryClient();
+  const [email, setEmail] = useState(week.family.email);
+  const [copied, setCopied] = useState(false);
+  const done = { onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", ladder, "week"] }) };
+  const path = { params: { path: { ladder } } };
+  const address = useMutation({
+    mutationFn: () => body(client.PUT("/ladders/{ladder}/family", { ...path, body: { email } })),
+    ...done,
+  });
+  const renew = useMutation({
+    mutationFn: () => body(client.POST("/ladders/{ladder}/family/link", { ...path, body: { days: 120 } })),
+    ...done,
+  });
+  const shut = useMutation({
+    mutationFn: () => client.DELETE("/ladders/{ladder}/family/link", path),
+    ...done,
+  });
+  const { link, expires } = week.family;
+  const busy = renew.isPending || shut.isPending;
+  return (
+    <section aria-label="The family">
+      <h2 className="text-lg">The family</h2>
+      {link ? (
+        <>
+          <p>
+            The page opens by its link, without an account, until {expires && longDay(expires)}. Whoever has
+            the link can open it.
+          </p>
+          <div className="mt-1 flex flex-wrap gap-2">
+            <a className="press" href={link} target="_blank" rel="noreferrer">
+              Open the page
+            </a>
+            <button
+              type="button"
+              className="press"
+              onClick={() =>
+                navigator.clipboard.writeText(location.origin + link).then(() => setCopied(true))
+              }
+            >
+              {copied ? "Copied" : "Copy the link"}
+            </button>
+            <button type="button" className="quiet" disabled={busy} onClick={() => renew.mutate()}>
+              New link
+            </button>
+            <button type="button" className="quiet" disabled={busy} onClick={() => shut.mutate()}>
+              Shut the link
+            </button>
+          </div>
+          <p className="fine mt-1">
+            A calendar can subscribe to <span className="break-all">{`/api/family/…/calendar`}</span>: the
+            page has the address.
+          </p>
+        </>
+      ) : (
+        <p>
+          There is no link yet; publishing makes one.{" "}
+          <button type="button" className="quiet" disabled={busy} onClick={() => renew.mutate()}>
+            Make a link now
+          </button>
+        </p>
+      )}
+      <form
+        className="mt-2 flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          address.mutate();
+        }}
+      >
+        <label className="flex min-w-56 flex-1 flex-col">
+          <span className="fine">Messages go to (empty for nobody)</span>
+          <input type="email" value={email} onChange={(e) => setEmail(e.target.value)} autoComplete="off" />
+        </label>
+        <button type="submit" className="press" disabled={address.isPending || email === week.family.email}>
+          Keep
+        </button>
+      </form>
+      <p className="fine mt-1">
+        <Link to="/messages" className="underline">
+          The mailbox
+        </Link>{" "}
+        shows what was sent. Agree with the guardian on who gets messages.
+      </p>
+      <Refused error={address.error ?? renew.error ?? shut.error} />
+    </section>
+  );
+}

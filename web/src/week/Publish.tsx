@@ -1,0 +1,34 @@
+import type { Schemas } from "../contract/client";
+import { shortDate } from "../data/words";
+
+/** Shows the week to the family. */
+export function PublishButton(props: { week: Schemas["Week"]; busy: boolean; publish: () => void }) {
+  const { week: w } = props;
+  const settled = w.published && !w.changed;
+  return (
+    <button
+      type="button"
+      className={`press ${settled ? "" : "press-main"}`}
+      disabled={props.busy || settled}
+      onClick={props.publish}
+    >
+      {!w.published ? "Publish" : w.changed ? "Publish again" : "Published"}
+    </button>
+  );
+}
+
+/** Says what the family sees now. */
+export function PublishState({ week: w }: { week: Schemas["Week"] }) {
+  let says = "The family sees nothing of this week until it is published.";
+  if (w.published && w.publishedAt) {
+    const on = shortDate(w.publishedAt);
+    says = w.changed
+      ? `The family sees the week as it was published on ${on}; it was changed since.`
+      : `The family sees this week since ${on}${w.family.email ? `; a message is in the mailbox for ${w.family.email}` : ""}.`;
+  }
+  return (
+    <p role="status" className="fine mt-1">
+      {says}
+    </p>
+  );
+}

@@ -1,0 +1,28 @@
+import type { Schemas } from "../contract/client";
+
+export type Kind = Schemas["WeekItem"]["kind"];
+
+/** What is to be done, in words for a family. */
+export const kindNames: Record<Kind, string> = {
+  look: "Look and say",
+  chunk: "Small piece",
+  join: "Join",
+  whole: "The whole",
+  spot: "Hard spot",
+  again: "Again",
+  review: "Play",
+  preview: "For later",
+  listen: "Listen",
+};
+
+/** The layer that an item belongs to, by which it is drawn. */
+export const layerOf = (kind: Kind): "working" | "preview" | "review" =>
+  kind === "review" ? "review" : kind === "preview" || kind === "listen" ? "preview" : "working";
+
+export const gateNames: Record<Schemas["Gate"], string> = {
+  automatic: "by the way of teaching",
+  right: "right hand only until taught",
+  left: "left hand only until taught",
+  apart: "each hand by itself",
+  together: "both hands",
+};
