@@ -91,6 +91,9 @@ func (sh shelf) familySentence(w store.PracticeWeek) string {
 			continue
 		}
 		if d.Rest || len(d.Items) == 0 {
+			if next.Equal(sh.today) {
+				return "Today is the lesson; practice rests."
+			}
 			return "Today is a day of rest; " + lesson + "."
 		}
 		return fmt.Sprintf("Today %s, about %.0f minutes.", counted(len(d.Items), "thing"), d.Minutes)

@@ -207,7 +207,7 @@ func (u *user) byHandFrom(ladder string, week map[string]any, hand map[string]an
 
 func TestTicksFromHomeArriveOnceAndOnlyForWhatWasSet(t *testing.T) {
 	u, family := teacher(t), anyone(t)
-	ladder := u.ladderOf("Ivo")
+	ladder := u.ladderOf("Wren")
 	_, token := u.published(ladder, "")
 	_, page := family.call("GET", "/api/family/"+token, nil)
 	var today map[string]any
@@ -333,7 +333,7 @@ func TestTheSheetIsOnePage(t *testing.T) {
 
 func TestPracticeAgainstEnjoymentIsForTheTeacher(t *testing.T) {
 	u, family := teacher(t), anyone(t)
-	ladder := u.ladderOf("Wren")
+	ladder := u.ladderOf("Piper")
 	_, token := u.published(ladder, "")
 	_, page := family.call("GET", "/api/family/"+token, nil)
 	day := daysOf(page)[0]

@@ -5,6 +5,7 @@
 //	demo.go      the studio put into a store
 //	library.go   books and materials from curriculum.json and scores/
 //	simulate.go  the lessons of one student
+//	home.go      what families are shown, and what they report
 package demo
 
 import (
@@ -84,6 +85,7 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 	if err := json.Unmarshal(data, &students); err != nil {
 		return fmt.Errorf("students.json: %w", err)
 	}
+	var homes []func() error
 	for i, s := range students {
 		l, err := s.ladder(o.Day, ids)
 		if err != nil {
@@ -108,6 +110,12 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 		sim.family, _ = material.FamilyOf(s.Instrument)
 		if _, err := st.Append(ctx, studio.ID, l.ID, sim.run(o.Day, l)); err != nil {
 			return fmt.Errorf("%s: %w", s.Name, err)
+		}
+		homes = append(homes, func() error { return atHome(ctx, st, studio.ID, s, l, o.Day, sim, o.Seed+uint64(i)) })
+	}
+	for _, home := range homes {
+		if err := home(); err != nil {
+			return fmt.Errorf("at home: %w", err)
 		}
 	}
 	return nil

@@ -8,7 +8,6 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"os"
-	"regexp"
 	"strings"
 	"sync"
 	"testing"
@@ -236,16 +235,6 @@ func (b *browser) quiet() {
 	b.mu.Lock()
 	defer b.mu.Unlock()
 	require.Empty(b.t, b.complaints)
-}
-
-var pdfPage = regexp.MustCompile(`/Type\s*/Page[^s]`)
-
-// printed returns how many pages the screen takes on paper.
-func (b *browser) printed() int {
-	b.t.Helper()
-	pdf, err := chromedp.Run(b.ctx, chromedp.PrintToPDF(chromedp.PDFPreferCSSPageSize()))
-	require.NoError(b.t, err)
-	return len(pdfPage.FindAll(pdf, -1))
 }
 
 // fits fails when the screen is wider than the window.

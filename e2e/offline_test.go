@@ -44,10 +44,7 @@ func TestALessonWithoutTheServer(t *testing.T) {
 	ladder := b.student("Caspian")
 	b.visit("/lesson/" + ladder)
 	b.says("Mark a hard spot")
-	b.until(`navigator.serviceWorker.controller !== null`)
-	eval[bool](b, `(async () => { for (;;) { const c = await caches.open("shell-1"); const keys = (await c.keys()).map(r => new URL(r.url).pathname);
-		const need = performance.getEntriesByType("resource").map(r => new URL(r.name).pathname).filter(p => p.startsWith("/assets/"));
-		if (keys.includes("/") && need.every(p => keys.includes(p))) return true; await new Promise(r => setTimeout(r, 50)); } })()`)
+	b.shellKept()
 	log := func() []string {
 		return eval[[]string](b, `fetch("/api/ladders/`+ladder+`/entries").then(r => r.json()).then(l => l.map(e => e.kind + " " + e.id))`)
 	}

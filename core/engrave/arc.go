@@ -79,14 +79,16 @@ func (s *system) arc(x1, y1, x2, y2 float64, up bool) {
 		bend = -bend
 	}
 	third := (x2 - x1) / 3
-	slim := 0.22
-	if up {
-		slim = -slim
+	// Out along the inner curve and back along the outer one, or the other way
+	// round, so that it turns as the outlines of the glyphs do.
+	out, back := bend, bend-0.22
+	if !up {
+		out, back = bend+0.22, bend
 	}
 	s.add(Shape{
 		{'M', [6]float64{x1, y1}},
-		{'C', [6]float64{x1 + third, y1 + bend, x2 - third, y2 + bend, x2, y2}},
-		{'C', [6]float64{x2 - third, y2 + bend + slim, x1 + third, y1 + bend + slim, x1, y1}},
+		{'C', [6]float64{x1 + third, y1 + out, x2 - third, y2 + out, x2, y2}},
+		{'C', [6]float64{x2 - third, y2 + back, x1 + third, y1 + back, x1, y1}},
 		{Op: 'Z'},
 	})
 }

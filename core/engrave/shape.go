@@ -54,8 +54,19 @@ func (s Shape) vertical() (low, high float64) {
 	return low, high
 }
 
-// polygon is the shape between some points, x and y in turn.
+// polygon is the shape between some points, x and y in turn. It turns the way
+// that the outlines of the glyphs do, so that overlaps are filled too.
 func polygon(points ...float64) Shape {
+	area := 0.0
+	for i := 0; i < len(points); i += 2 {
+		k := (i + 2) % len(points)
+		area += points[i]*points[k+1] - points[k]*points[i+1]
+	}
+	if area > 0 {
+		for i, k := 0, len(points)-2; i < k; i, k = i+2, k-2 {
+			points[i], points[i+1], points[k], points[k+1] = points[k], points[k+1], points[i], points[i+1]
+		}
+	}
 	var s Shape
 	for i := 0; i < len(points); i += 2 {
 		op := byte('L')

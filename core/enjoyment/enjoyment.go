@@ -60,7 +60,7 @@ func Of(e Evidence) Balance {
 	b := Balance{Practice: share(practice), Enjoyment: share(enjoyment)}
 	b.Kind = kind(1-practice.CDF(practises), 1-enjoyment.CDF(enjoys))
 	b.Words = words[b.Kind]
-	b.Why = fmt.Sprintf("Practised on %d of %d days that were set; felt joyful %d, fine %d, hard %d times; %d signs of liking, %d of the opposite, in eight weeks.",
+	b.Why = fmt.Sprintf("Practised on %d of %d days that were set; felt joyful %d, fine %d, hard %d times; signs of liking: %d, of the opposite: %d, in eight weeks.",
 		e.Practised, e.Set, e.Joyful, e.Fine, e.Hard, e.Liked, e.Disliked)
 	return b
 }

@@ -32,8 +32,8 @@ func fill(in Input, p *Plan) {
 			}
 		}
 		delete(s.pinned, date)
-		day.turn(bites, n, small*float64(in.Minutes))
-		day.turn(listen, n, small*float64(in.Minutes))
+		day.turn(bites, n, in.Minutes)
+		day.turn(listen, n, in.Minutes)
 		forWork := float64(in.Minutes)
 		if len(reviews) > 0 {
 			forWork *= 1 - in.ReviewShare
@@ -42,7 +42,7 @@ func fill(in Input, p *Plan) {
 		// over goes to the others.
 		share := (forWork - day.Minutes) / float64(len(climbs))
 		for _, c := range climbs {
-			c.begin(day, float64(n+1)/float64(len(days)), share)
+			c.begin(day, float64(n+1)/float64(len(days)), share, in.Hand)
 		}
 		for _, c := range climbs {
 			c.climb(day, forWork-day.Minutes)
@@ -57,19 +57,21 @@ func fill(in Input, p *Plan) {
 		day.order(in.Works)
 		day.Focus = focusOf(in, n)
 	}
+	p.Dropped = s.dropped
 	for _, c := range climbs {
 		p.LeftOut = append(p.LeftOut, c.steps...)
+		p.Dropped = append(p.Dropped, c.dropped...)
 	}
 	for _, day := range p.Days { // what was pinned to a day of rest
 		p.LeftOut = append(p.LeftOut, s.pinned[day.Date.Format(time.DateOnly)]...)
 	}
-	p.Dropped = s.dropped
 }
 
-// turn adds the nth of some items in turn, if it fits into the room.
-func (d *Day) turn(items []Item, n int, room float64) {
+// turn adds the nth of some items in turn, if it takes but a small part of the
+// minutes of the day and what is set already leaves it room.
+func (d *Day) turn(items []Item, n, minutes int) {
 	if len(items) > 0 {
-		d.add([]Item{items[n%len(items)]}, room)
+		d.add([]Item{items[n%len(items)]}, min(small*float64(minutes), float64(minutes)-d.Minutes))
 	}
 }
 
@@ -108,7 +110,9 @@ type climb struct {
 	work Work
 	// spots are practised every day, steps once and in order.
 	spots, steps []Item
-	total        int
+	// dropped are repetitions that were taken out by hand.
+	dropped []Item
+	total   int
 	// last is the step that a day begins with again; quota is how many new ones it may still have.
 	last  *Item
 	quota int
@@ -118,12 +122,16 @@ type climb struct {
 // steps. The staircase is spread evenly: by the end of a day no more of it is
 // climbed than of the week has gone (0 to 1). On a day without a new step the
 // last one is practised in full once more.
-func (c *climb) begin(day *Day, gone, room float64) {
+func (c *climb) begin(day *Day, gone, room float64, h Hand) {
 	climbed := c.total - len(c.steps)
 	c.quota = int(math.Ceil(gone*float64(c.total)-1e-9)) - climbed
 	room -= day.add(c.spots, room)
 	if c.last != nil {
-		room -= day.add([]Item{again(*c.last, c.quota <= 0)}, room)
+		if it := again(*c.last, c.quota <= 0); !h.dropped(it.Key) {
+			room -= day.add([]Item{it}, room)
+		} else if !slices.ContainsFunc(c.dropped, func(d Item) bool { return d.Key == it.Key }) {
+			c.dropped = append(c.dropped, it)
+		}
 	}
 	c.climb(day, room)
 }

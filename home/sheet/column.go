@@ -21,7 +21,13 @@ func (d Day) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 	if len(d.Items) == 0 {
 		return p.text(x, y, width, "Nothing fits into the minutes of this day.", small, plain)
 	}
+	said := ""
 	for i, it := range d.Items {
+		if it.Words == said { // the same words twice in a row say nothing more
+			it.Words = ""
+		} else {
+			said = it.Words
+		}
 		if p.most > 0 && i == p.most {
 			return p.text(x, y+0.6, width, fmt.Sprintf("and %d more, on the page for the phone", len(d.Items)-i), small, bold)
 		}
@@ -32,7 +38,13 @@ func (d Day) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 
 func (it Item) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 	y = p.text(x, y, width, it.Label, tiny, plain)
-	y = p.text(x, y, width, it.Title, usual, bold)
+	indent := 0.0
+	if it.Boxes == 1 { // one box stands before the title
+		side := boxSide * p.size
+		p.box(x, y+0.5, side)
+		indent = side + 1.2
+	}
+	y = p.text(x+indent, y, width-indent, it.Title, usual, bold)
 	if it.Where != "" {
 		y = p.text(x, y, width, it.Where, usual, plain)
 	}
@@ -47,7 +59,7 @@ func (it Item) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 			y = p.excerpt(*it.Excerpt, x, y+0.8, width) + 0.8
 		}
 	}
-	if it.Boxes > 0 {
+	if it.Boxes > 1 {
 		y = p.boxes(x, y+0.5, width, it.Boxes, it.Joined)
 	}
 	if it.Words != "" && p.words {
@@ -59,21 +71,28 @@ func (it Item) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 
 // ExcerptWidth is how wide an excerpt may be in staff spaces before it goes on
 // in a second system: a column at a size that can be read from the stand.
-const ExcerptWidth = 27.0
+const ExcerptWidth = 32.0
+
+// largestSpace is a staff space in millimetres at the usual size of letters:
+// what small print for the music stand has.
+const largestSpace = 1.2
 
 // excerpt draws bars as wide as the column, but never larger than print.
 func (p *pen) excerpt(d engrave.Drawing, x, y, width float64) float64 {
 	if d.Width == 0 {
 		return y
 	}
-	space := min(1.5, width/d.Width)
+	space := min(largestSpace*p.size, width/d.Width)
 	p.shapes(d.Shapes, space, x, y)
 	return y + space*d.Height
 }
 
+// boxSide is the side of a box to tick, in millimetres.
+const boxSide = 3.0
+
 // boxes draws boxes to tick, as many to a row as the column holds.
 func (p *pen) boxes(x, y, width float64, n int, joined bool) float64 {
-	side := 3.2 * p.size
+	side := boxSide * p.size
 	step := side + 0.9*p.size
 	if joined {
 		step = side

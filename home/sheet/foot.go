@@ -5,6 +5,9 @@ import (
 	"strings"
 )
 
+// codeSide is the side of the square code, in millimetres: large enough for any phone.
+const codeSide = 22.0
+
 // foot draws what stands under the days and returns where it ends.
 func (s Sheet) foot(p *pen, y float64) float64 {
 	whole := pageWidth - 2*margin
@@ -12,7 +15,11 @@ func (s Sheet) foot(p *pen, y float64) float64 {
 	if len(s.Hands) > 0 {
 		hands = 26 * float64(len(s.Hands))
 	}
-	column := (whole - hands - 3*gap) / 3
+	code := 0.0
+	if s.Page != "" {
+		code = codeSide + gap
+	}
+	column := (whole - hands - code - 3*gap) / 3
 	x := margin
 	// “Not yet” has a border of its own: it must not be missed on a copy in grey.
 	inner := p.text(x+3, y+1.2, column-6, "Not yet", day, heading)
@@ -35,11 +42,13 @@ func (s Sheet) foot(p *pen, y float64) float64 {
 	x += column + gap
 	at = p.text(x, y+1.2, column, "Take care", day, heading)
 	at = p.text(x, at, column, s.Caution, small, plain)
-	if s.Page != "" {
-		at = p.text(x, at+0.5, column, "The same on a phone, with the sound: "+s.Page, tiny, plain)
-	}
 	bottom = max(bottom, at)
 	x += column + gap
+	if s.Page != "" {
+		p.code(s.Page, x, y+1.5)
+		bottom = max(bottom, p.text(x, y+codeSide+1.8, codeSide, "on a phone, with the sound", tiny, plain))
+		x += codeSide + gap
+	}
 	for _, h := range s.Hands {
 		bottom = max(bottom, p.hand(h, x, y+1))
 		x += 26

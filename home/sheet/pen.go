@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"github.com/go-pdf/fpdf"
+	qrcode "github.com/skip2/go-qrcode"
 
 	"patientladder/core/engrave"
 )
@@ -189,6 +190,32 @@ func (p *pen) shapes(list []engrave.Shape, space, x, y float64) {
 			}
 		}
 		p.doc.DrawPath("f")
+	}
+}
+
+// code draws a square code (QR, ISO/IEC 18004) that a phone reads as an address.
+func (p *pen) code(address string, x, y float64) {
+	if p.dry {
+		return
+	}
+	q, err := qrcode.New(address, qrcode.Low)
+	if err != nil {
+		return // longer than a code can hold: the sheet says the same without it
+	}
+	q.DisableBorder = true
+	modules := q.Bitmap()
+	side := codeSide / float64(len(modules))
+	for i, row := range modules {
+		for k := 0; k < len(row); k++ {
+			run := k
+			for run < len(row) && row[run] {
+				run++
+			}
+			if run > k {
+				p.doc.Rect(x+side*float64(k), y+side*float64(i), side*float64(run-k), side, "F")
+				k = run
+			}
+		}
 	}
 }
 

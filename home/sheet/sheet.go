@@ -85,13 +85,13 @@ type attempt struct {
 // notes, rather no notes than no words.
 func attempts() []attempt {
 	var out []attempt
-	for size := 1.0; size > 0.74; size -= 0.05 {
+	for size := 1.1; size > 0.66; size -= 0.04 {
 		out = append(out, attempt{size, true, true, 0})
 	}
-	for size := 0.9; size > 0.54; size -= 0.05 {
+	for size := 0.8; size > 0.54; size -= 0.05 {
 		out = append(out, attempt{size, false, true, 0})
 	}
-	for size := 0.8; size > 0.54; size -= 0.05 {
+	for size := 0.7; size > 0.54; size -= 0.05 {
 		out = append(out, attempt{size, false, false, 0})
 	}
 	for most := 12; most > 0; most-- {

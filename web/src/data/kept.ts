@@ -33,6 +33,12 @@ export async function kept<T>(key: string, ask: () => Promise<T>): Promise<T> {
   }
 }
 
+/** Changes what is kept, so that it holds what the server took since it answered. */
+export function amendKept<T>(key: string, amend: (last: T) => T) {
+  const last = localStorage.getItem(prefix + key);
+  if (last) localStorage.setItem(prefix + key, JSON.stringify(amend(JSON.parse(last) as T)));
+}
+
 /** Forgets all that was kept of the studio, when somebody signs out; what waits to be sent stays. */
 export function forgetKept() {
   for (const key of Object.keys(localStorage)) if (key.startsWith(prefix)) localStorage.removeItem(key);

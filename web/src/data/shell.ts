@@ -6,6 +6,7 @@ export async function keepShell() {
   if (!("serviceWorker" in navigator) || !window.isSecureContext) return;
   await navigator.serviceWorker.register("/sw.js");
   await navigator.serviceWorker.ready;
+  await controlled();
   const cache = await caches.open("shell-1");
   const loaded = performance
     .getEntriesByType("resource")
@@ -17,3 +18,11 @@ export async function keepShell() {
     .map((u) => u.pathname);
   for (const path of new Set(["/", ...loaded])) if (!(await cache.match(path))) await cache.add(path);
 }
+
+/** Waits until the worker hears what is loaded; after a forced reload it never does, so not for long. */
+const controlled = () =>
+  new Promise<void>((done) => {
+    if (navigator.serviceWorker.controller) done();
+    navigator.serviceWorker.addEventListener("controllerchange", () => done(), { once: true });
+    setTimeout(done, 5_000);
+  });

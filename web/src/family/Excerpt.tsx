@@ -6,7 +6,7 @@ export function Excerpt(props: { of: Schemas["Excerpt"]; at: number | undefined;
   const before = at === undefined ? undefined : e.heads.filter((h) => h.at <= at + 1e-6).at(-1)?.at;
   return (
     <svg
-      viewBox={`-0.5 -0.8 ${e.width + 1} ${e.height + 1.6}`}
+      viewBox={`-0.5 -1.6 ${e.width + 1} ${e.height + 3.2}`}
       className="mx-auto block w-full"
       style={{ maxWidth: `${e.width * 0.9}rem` }}
       role="img"

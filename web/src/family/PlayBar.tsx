@@ -4,6 +4,9 @@ import { Player } from "../sound/player";
 
 const slowest = 30;
 const fastest = 208;
+/** What is being learned is heard slowly at first, as it is practised. */
+const slow = 0.6;
+const learned = (kind: Schemas["FamilyItem"]["kind"]) => kind === "review" || kind === "listen";
 
 /** Plays what is to be practised, or the whole piece, at a chosen tempo, with a count-in and a click. */
 export function PlayBar(props: {
@@ -16,7 +19,9 @@ export function PlayBar(props: {
   const [playing, setPlaying] = useState(false);
   const [whole, setWhole] = useState(false);
   const [click, setClick] = useState(true);
-  const [tempo, setTempo] = useState(() => Math.max(slowest, Math.round(music.tempo * 0.6)));
+  const [tempo, setTempo] = useState(() =>
+    Math.max(slowest, Math.round(music.tempo * (learned(item.kind) ? 1 : slow))),
+  );
   // Leaving ends the sound.
   useEffect(() => () => player.stop(), [player]);
   const stop = () => {

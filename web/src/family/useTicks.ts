@@ -1,10 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { ulid } from "ulid";
-import { body, client, Refusal } from "../contract/client";
+import { body, client, Refusal, type Schemas } from "../contract/client";
+import { amendKept } from "../data/kept";
 import { Outbox } from "../data/outbox";
 import { familyQuery } from "../data/queries";
-import type { Tick } from "./ticks";
+import { type Tick, ticked } from "./ticks";
 
 const family = "family";
 
@@ -13,6 +14,8 @@ const outbox = new Outbox<Tick>(
   localStorage,
   async (token, ticks) => {
     await body(client.POST("/family/{token}/ticks", { params: { path: { token } }, body: { ticks } }));
+    // Without a connection the page is shown as it was kept: with these.
+    amendKept<Schemas["FamilyPage"]>(`family ${token}`, (p) => ({ ...p, ticks: ticked(p.ticks, ticks) }));
   },
   (e) => (e instanceof Refusal && e.status < 500 && e.status !== 429 ? e.message : undefined),
   4_000,

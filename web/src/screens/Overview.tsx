@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { overviewQuery } from "../data/queries";
+import { BalanceChart } from "../overview/BalanceChart";
 import { StudentLine } from "../overview/StudentLine";
 import { Problem, Waiting } from "../parts/Problem";
 import { SignMark, signNames } from "../parts/SignMark";
@@ -38,6 +39,7 @@ export function Overview() {
             </button>
           ))}
       </fieldset>
+      <BalanceChart />
       {students.length === 0 ? (
         <p className="mt-8">
           <Link to="/" className="press">

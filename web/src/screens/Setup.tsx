@@ -28,7 +28,7 @@ const usual: Schemas["Measures"] = {
 };
 
 function Sitting({ setup: s, ladder }: { setup: Schemas["Setup"]; ladder: string }) {
-  const [measures, setMeasures] = useState(s.measures ?? usual);
+  const [measures, setMeasures] = useState(s.measures ?? { ...usual, lean: s.lean });
   const asked = useDeferredValue(measures);
   const seat = useQuery({
     queryKey: ["ladder", ladder, "seat", asked],

@@ -118,6 +118,11 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
                 </li>
               ))}
             </ul>
+            {lesson.home && (
+              <p className="mt-1 border-l-4 border-review pl-2 leading-tight">
+                <span className="fine">From home:</span> {lesson.home.words}
+              </p>
+            )}
             {lesson.signs.length > 0 && (
               <ul className="mt-1">
                 {lesson.signs.map((sign) => (

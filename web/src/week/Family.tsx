@@ -56,10 +56,6 @@ export function Family({ week }: { week: Schemas["Week"] }) {
               Shut the link
             </button>
           </div>
-          <p className="fine mt-1">
-            A calendar can subscribe to <span className="break-all">{`/api/family/…/calendar`}</span>: the
-            page has the address.
-          </p>
         </>
       ) : (
         <p>
