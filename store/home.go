@@ -154,15 +154,29 @@ func (s *Store) FamilyByToken(ctx context.Context, token string) (Family, error)
 
 // SetFamilyEmail says where messages go; empty for nowhere.
 func (s *Store) SetFamilyEmail(ctx context.Context, studio, ladderID, email string) error {
-	return s.q.SetFamilyEmail(ctx, rows.SetFamilyEmailParams{StudioID: studio, LadderID: ladderID, Email: email})
+	return s.family(ctx, studio, ladderID, func(q *rows.Queries) error {
+		return q.SetFamilyEmail(ctx, rows.SetFamilyEmailParams{StudioID: studio, LadderID: ladderID, Email: email})
+	})
 }
 
 // SetFamilyToken gives a family a new link, and so shuts the old one; an empty
 // token leaves none.
 func (s *Store) SetFamilyToken(ctx context.Context, f Family) error {
-	return s.q.SetFamilyToken(ctx, rows.SetFamilyTokenParams{
-		StudioID: f.Studio, LadderID: f.Ladder, Token: f.Token, TokenHash: hashed(f.Token), Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
+	return s.family(ctx, f.Studio, f.Ladder, func(q *rows.Queries) error {
+		return q.SetFamilyToken(ctx, rows.SetFamilyTokenParams{
+			StudioID: f.Studio, LadderID: f.Ladder, Token: f.Token, TokenHash: hashed(f.Token), Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
+		})
 	})
+}
+
+// family changes what is kept of a family, which is made where there is none.
+func (s *Store) family(ctx context.Context, studio, ladderID string, change func(q *rows.Queries) error) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if err := q.EnsureFamily(ctx, rows.EnsureFamilyParams{StudioID: studio, LadderID: ladderID}); err != nil {
+			return err
+		}
+		return change(q)
+	}))
 }
 
 func hashed(token string) sql.NullString {

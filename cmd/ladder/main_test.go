@@ -37,20 +37,22 @@ func TestMistakesAreOneLine(t *testing.T) {
 	require.NoError(t, f.Truncate(50<<20))
 	require.NoError(t, f.Close())
 	for says, args := range map[string][]string{
-		"no verb \"dance\"":       {"dance"},
-		"usage: ladder notes":     {"notes"},
-		"no such file":            {"notes", filepath.Join(dir, "nowhere.xml")},
-		"is a folder":             {"notes", dir},
-		"50 MB":                   {"notes", huge},
-		"usage: ladder analyze":   {"analyze"},
-		"not an instrument":       {"analyze", "--instrument", "kazoo", "x"},
-		"no number 9":             {"notes", "--tune", "9", "../../demo/scores/gulls-on-the-railing.musicxml"},
-		"LADDER_DSN":              {"migrate"},
-		"flag provided but not":   {"serve", "--loud"},
-		"database address is not": {"serve", "--dsn", "nonsense"},
-		"needs --studio":          {"account", "--dsn", "x"},
-		"is not a time zone":      {"account", "--studio", "S", "--name", "N", "--email", "a@b.c", "--timezone", "Mars/Base"},
-		"at least 8 characters":   {"account", "--studio", "S", "--name", "N", "--email", "a@b.c"},
+		"no verb \"dance\"":         {"dance"},
+		"usage: ladder notes":       {"notes"},
+		"no such file":              {"notes", filepath.Join(dir, "nowhere.xml")},
+		"is a folder":               {"notes", dir},
+		"50 MB":                     {"notes", huge},
+		"usage: ladder analyze":     {"analyze"},
+		"not an instrument":         {"analyze", "--instrument", "kazoo", "x"},
+		"no number 9":               {"notes", "--tune", "9", "../../demo/scores/gulls-on-the-railing.musicxml"},
+		"LADDER_DSN":                {"migrate"},
+		"flag provided but not":     {"serve", "--loud"},
+		"database address is not":   {"serve", "--dsn", "nonsense"},
+		"mail server is written as": {"serve", "--smtp", "mail.harbour.example"},
+		"from: \"\" is not an":      {"serve", "--smtp", "smtp://mail.harbour.example"},
+		"needs --studio":            {"account", "--dsn", "x"},
+		"is not a time zone":        {"account", "--studio", "S", "--name", "N", "--email", "a@b.c", "--timezone", "Mars/Base"},
+		"at least 8 characters":     {"account", "--studio", "S", "--name", "N", "--email", "a@b.c"},
 	} {
 		_, err := call(args...)
 		require.ErrorContains(t, err, says)

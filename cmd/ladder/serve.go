@@ -65,6 +65,13 @@ func serve(args []string, out io.Writer) error {
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
 	}
+	var mails post.SMTP
+	if *smtp != "" {
+		var err error
+		if mails, err = post.Parse(*smtp); err != nil {
+			return usageError(err.Error())
+		}
+	}
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
 	st, err := migrated(ctx, *dsn)
@@ -81,11 +88,7 @@ func serve(args []string, out io.Writer) error {
 		*url = "http://" + l.Addr().String()
 	}
 	if *smtp != "" {
-		server, err := post.Parse(*smtp)
-		if err != nil {
-			return usageError(err.Error())
-		}
-		go deliver(ctx, st, server)
+		go deliver(ctx, st, mails)
 	}
 	return listen(ctx, l, api.Config{Store: st, Page: web.Page(), SecureCookies: *secure, URL: *url, Mails: *smtp != ""})
 }

@@ -99,7 +99,7 @@ func Write(f Feed) string {
 			e.SetURL(f.Page)
 		}
 	}
-	return c.Serialize()
+	return c.Serialize(ical.WithNewLineWindows)
 }
 
 // at is a local time on a day.

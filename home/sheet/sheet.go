@@ -106,19 +106,23 @@ func (s Sheet) PDF() ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	list := attempts()
-	for i, a := range list {
-		p.attempt = a
-		if s.height(p) <= pageHeight-2*margin || i == len(list)-1 {
-			break
-		}
-	}
+	s.fit(p)
 	p.doc.SetTitle(s.Heading, true)
 	p.doc.AddPage()
 	s.draw(p)
 	var out bytes.Buffer
 	err = p.doc.Output(&out)
 	return out.Bytes(), err
+}
+
+// fit makes everything fit: by the first attempt that does, or by the last one.
+func (s Sheet) fit(p *pen) {
+	for _, a := range attempts() {
+		p.attempt = a
+		if s.height(p) <= pageHeight-2*margin {
+			return
+		}
+	}
 }
 
 // height is that of everything as the pen would draw it.

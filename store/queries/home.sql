@@ -21,12 +21,14 @@ SELECT * FROM family WHERE studio_id = ? AND ladder_id = ?;
 -- name: FamilyByToken :one
 SELECT * FROM family WHERE token_hash = ?;
 
+-- name: EnsureFamily :exec
+INSERT INTO family (studio_id, ladder_id) VALUES (?, ?) ON DUPLICATE KEY UPDATE ladder_id = VALUES(ladder_id);
+
 -- name: SetFamilyEmail :exec
-INSERT INTO family (studio_id, ladder_id, email) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE email = VALUES(email);
+UPDATE family SET email = ? WHERE studio_id = ? AND ladder_id = ?;
 
 -- name: SetFamilyToken :exec
-INSERT INTO family (studio_id, ladder_id, token, token_hash, expires) VALUES (?, ?, ?, ?, ?)
-ON DUPLICATE KEY UPDATE token = VALUES(token), token_hash = VALUES(token_hash), expires = VALUES(expires);
+UPDATE family SET token = ?, token_hash = ?, expires = ? WHERE studio_id = ? AND ladder_id = ?;
 
 -- name: AddMessage :exec
 INSERT INTO message (studio_id, id, ladder_id, recipient, subject, body, made_at, not_before) VALUES (?, ?, ?, ?, ?, ?, ?, ?);

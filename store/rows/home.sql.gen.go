@@ -124,6 +124,20 @@ func (q *Queries) DueMessage(ctx context.Context, arg DueMessageParams) (Message
 	return i, err
 }
 
+const ensureFamily = `-- name: EnsureFamily :exec
+INSERT INTO family (studio_id, ladder_id) VALUES (?, ?) ON DUPLICATE KEY UPDATE ladder_id = VALUES(ladder_id)
+`
+
+type EnsureFamilyParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) EnsureFamily(ctx context.Context, arg EnsureFamilyParams) error {
+	_, err := q.db.ExecContext(ctx, ensureFamily, arg.StudioID, arg.LadderID)
+	return err
+}
+
 const family = `-- name: Family :one
 SELECT studio_id, ladder_id, email, token, token_hash, expires FROM family WHERE studio_id = ? AND ladder_id = ?
 `
@@ -358,40 +372,39 @@ func (q *Queries) RetryMessage(ctx context.Context, arg RetryMessageParams) (int
 }
 
 const setFamilyEmail = `-- name: SetFamilyEmail :exec
-INSERT INTO family (studio_id, ladder_id, email) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE email = VALUES(email)
+UPDATE family SET email = ? WHERE studio_id = ? AND ladder_id = ?
 `
 
 type SetFamilyEmailParams struct {
+	Email    string
 	StudioID string
 	LadderID string
-	Email    string
 }
 
 func (q *Queries) SetFamilyEmail(ctx context.Context, arg SetFamilyEmailParams) error {
-	_, err := q.db.ExecContext(ctx, setFamilyEmail, arg.StudioID, arg.LadderID, arg.Email)
+	_, err := q.db.ExecContext(ctx, setFamilyEmail, arg.Email, arg.StudioID, arg.LadderID)
 	return err
 }
 
 const setFamilyToken = `-- name: SetFamilyToken :exec
-INSERT INTO family (studio_id, ladder_id, token, token_hash, expires) VALUES (?, ?, ?, ?, ?)
-ON DUPLICATE KEY UPDATE token = VALUES(token), token_hash = VALUES(token_hash), expires = VALUES(expires)
+UPDATE family SET token = ?, token_hash = ?, expires = ? WHERE studio_id = ? AND ladder_id = ?
 `
 
 type SetFamilyTokenParams struct {
-	StudioID  string
-	LadderID  string
 	Token     string
 	TokenHash sql.NullString
 	Expires   sql.NullTime
+	StudioID  string
+	LadderID  string
 }
 
 func (q *Queries) SetFamilyToken(ctx context.Context, arg SetFamilyTokenParams) error {
 	_, err := q.db.ExecContext(ctx, setFamilyToken,
-		arg.StudioID,
-		arg.LadderID,
 		arg.Token,
 		arg.TokenHash,
 		arg.Expires,
+		arg.StudioID,
+		arg.LadderID,
 	)
 	return err
 }

@@ -1,0 +1,30 @@
+// Reads a calendar with ical.js, a parser that nobody here wrote, and lists what
+// happens between two times as the reader of a calendar would show it, in UTC.
+// The time zones are those that the file spells out.
+// Usage: node calendar.mjs FILE FROM TO
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { pathToFileURL } from "node:url";
+
+const at = path.resolve(import.meta.dirname, "../web/node_modules/ical.js/dist/ical.js");
+const { default: ICAL } = await import(pathToFileURL(at).href);
+const [file, from, to] = process.argv.slice(2);
+const calendar = new ICAL.Component(ICAL.parse(readFileSync(file, "utf8")));
+for (const zone of calendar.getAllSubcomponents("vtimezone")) ICAL.TimezoneService.register(zone);
+const out = [];
+for (const component of calendar.getAllSubcomponents("vevent")) {
+  const event = new ICAL.Event(component);
+  const add = (start) => {
+    const day = start.isDate;
+    const utc = start.toJSDate().toISOString();
+    out.push({ title: event.summary, start: day ? start.toString() : utc, minutes: event.duration.toSeconds() / 60, words: event.description ?? "" });
+  };
+  if (!event.isRecurring()) {
+    add(event.startDate);
+    continue;
+  }
+  const every = event.iterator();
+  for (let next = every.next(); next && next.toJSDate() < new Date(to); next = every.next())
+    if (next.toJSDate() >= new Date(from)) add(next);
+}
+console.log(JSON.stringify(out));

@@ -1,0 +1,126 @@
+package store_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/week"
+	"patientladder/store"
+)
+
+func TestAWeekIsKeptAndPublishedWithItsMessage(t *testing.T) {
+	st, l, _ := studio(t, db)
+	start := time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC)
+	w, err := db.PracticeWeek(ctx, st, l.ID, start)
+	require.NoError(t, err)
+	require.Zero(t, w.Version)
+	require.Nil(t, w.Published)
+	w.Hand = week.Hand{Days: map[string]bool{"2026-05-07": false}, Words: "Sing first."}
+	require.NoError(t, db.SavePracticeWeek(ctx, st, w, nil))
+	require.ErrorIs(t, db.SavePracticeWeek(ctx, st, w, nil), store.ErrConflict, "it is there already")
+	none, err := db.PublishedWeeks(ctx, st, l.ID, start.AddDate(0, 0, -1))
+	require.NoError(t, err)
+	require.Empty(t, none)
+
+	kept, err := db.PracticeWeek(ctx, st, l.ID, start)
+	require.NoError(t, err)
+	require.Equal(t, w.Hand, kept.Hand)
+	kept.Published = &week.Plan{Days: []week.Day{{Date: start, Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2.5}}, Minutes: 2.5}}, NotYet: []string{"x"}}
+	kept.PublishedAt = start.Add(-7 * time.Hour)
+	stale := kept
+	stale.Version--
+	message := &store.Message{ID: id(), Ladder: l.ID, To: "family@harbour.example", Subject: "practice", Body: "link", MadeAt: start}
+	require.ErrorIs(t, db.SavePracticeWeek(ctx, st, stale, message), store.ErrConflict)
+	list, err := db.Messages(ctx, st)
+	require.NoError(t, err)
+	require.Empty(t, list, "a week that was not kept sends nothing")
+	require.NoError(t, db.SavePracticeWeek(ctx, st, kept, message))
+	list, err = db.Messages(ctx, st)
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+	require.Equal(t, l.Name, list[0].Student)
+
+	published, err := db.PublishedWeeks(ctx, st, l.ID, start.AddDate(0, 0, -1))
+	require.NoError(t, err)
+	require.Len(t, published, 1)
+	require.Equal(t, *kept.Published, *published[0].Published)
+	all, err := db.StudioWeeks(ctx, st, start.AddDate(0, 0, -1))
+	require.NoError(t, err)
+	require.Len(t, all[l.ID], 1)
+	later, err := db.StudioWeeks(ctx, st, start)
+	require.NoError(t, err)
+	require.Empty(t, later)
+}
+
+func TestALinkOpensOneFamily(t *testing.T) {
+	st, l, _ := studio(t, db)
+	other, ol, _ := studio(t, db)
+	f := store.Family{Studio: st, Ladder: l.ID, Token: "tok-" + id(), Expires: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)}
+	require.NoError(t, db.SetFamilyToken(ctx, f))
+	require.NoError(t, db.SetFamilyEmail(ctx, st, l.ID, "family@harbour.example"))
+	got, err := db.FamilyByToken(ctx, f.Token)
+	require.NoError(t, err)
+	f.Email = "family@harbour.example"
+	require.Equal(t, f, got)
+	_, err = db.FamilyByToken(ctx, f.Token+"x")
+	require.ErrorIs(t, err, store.ErrNotFound)
+	_, err = db.FamilyByToken(ctx, "")
+	require.ErrorIs(t, err, store.ErrNotFound)
+	// Two families cannot have one link, and a link that was shut is nobody's.
+	require.Error(t, db.SetFamilyToken(ctx, store.Family{Studio: other, Ladder: ol.ID, Token: f.Token, Expires: f.Expires}))
+	for _, ladder := range []store.Family{{Studio: st, Ladder: l.ID}, {Studio: other, Ladder: ol.ID}} {
+		require.NoError(t, db.SetFamilyToken(ctx, ladder))
+	}
+	_, err = db.FamilyByToken(ctx, f.Token)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	got, err = db.Family(ctx, st, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, "family@harbour.example", got.Email, "the address stays")
+	require.Empty(t, got.Token)
+}
+
+func TestAMessageIsTakenOnceAndTriedAgain(t *testing.T) {
+	st, l, _ := studio(t, db)
+	// Far from the messages of other tests.
+	now := time.Date(1990, 5, 5, 9, 0, 0, 0, time.UTC)
+	w := store.PracticeWeek{Ladder: l.ID, Start: now.Truncate(24 * time.Hour)}
+	m := store.Message{ID: id(), Ladder: l.ID, To: "a@b.example", Subject: "s", Body: "b", MadeAt: now}
+	require.NoError(t, db.SavePracticeWeek(ctx, st, w, &m))
+	taken, err := db.TakeMessage(ctx, now, now.Add(time.Minute))
+	require.NoError(t, err)
+	require.Equal(t, m.ID, taken.ID)
+	require.Equal(t, 1, taken.Tries)
+	_, err = db.TakeMessage(ctx, now, now.Add(time.Minute))
+	require.ErrorIs(t, err, store.ErrNotFound, "it is held back while it is being sent")
+	require.NoError(t, db.MessageFailed(ctx, taken, "the box is full", now.Add(time.Hour)))
+	_, err = db.TakeMessage(ctx, now.Add(30*time.Minute), now)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	again, err := db.TakeMessage(ctx, now.Add(2*time.Hour), now.Add(3*time.Hour))
+	require.NoError(t, err)
+	require.Equal(t, 2, again.Tries)
+	require.NoError(t, db.MessageSent(ctx, again, now.Add(2*time.Hour)))
+	require.ErrorIs(t, db.RetryMessage(ctx, st, m.ID, now), store.ErrNotFound, "it was sent")
+	list, err := db.Messages(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, now.Add(2*time.Hour), list[0].SentAt.UTC())
+	require.Empty(t, list[0].Failure)
+
+	// After so many tries it waits for the teacher.
+	second := store.Message{ID: id(), Ladder: l.ID, To: "a@b.example", MadeAt: now}
+	w.Start = w.Start.AddDate(0, 0, 7)
+	require.NoError(t, db.SavePracticeWeek(ctx, st, w, &second))
+	at := now
+	for range store.MostTries {
+		taken, err := db.TakeMessage(ctx, at, at.Add(time.Second))
+		require.NoError(t, err)
+		at = at.Add(time.Second)
+		require.NoError(t, db.MessageFailed(ctx, taken, "no", at))
+	}
+	_, err = db.TakeMessage(ctx, at, at.Add(time.Second))
+	require.ErrorIs(t, err, store.ErrNotFound)
+	require.NoError(t, db.RetryMessage(ctx, st, second.ID, at))
+	_, err = db.TakeMessage(ctx, at, at.Add(time.Second))
+	require.NoError(t, err)
+}
