@@ -62,7 +62,7 @@ func shareOf(s enjoyment.Share) contract.Share {
 }
 
 // homeEvidence counts what came from home in the last weeks.
-func (sh shelf) homeEvidence(weeks []store.PracticeWeek) enjoyment.Evidence {
+func (sh shelf) homeEvidence(weeks []store.SetDays) enjoyment.Evidence {
 	set := daysSet(weeks, sh.today.AddDate(0, 0, -standing.HomeDays), sh.today.AddDate(0, 0, -1))
 	e := enjoyment.Evidence{Set: len(set)}
 	days := map[string]bool{}
@@ -91,21 +91,21 @@ func (sh shelf) homeEvidence(weeks []store.PracticeWeek) enjoyment.Evidence {
 
 // daysSet are the days, as 2026-05-05, from one day to another on which
 // practice was set. A week that begins later holds from its first day on.
-func daysSet(weeks []store.PracticeWeek, from, to time.Time) map[string]bool {
+func daysSet(weeks []store.SetDays, from, to time.Time) map[string]bool {
 	out := map[string]bool{}
 	for i, w := range weeks {
-		for _, d := range w.Published.Days {
-			if d.Rest || len(d.Items) == 0 || d.Date.Before(from) || d.Date.After(to) || i+1 < len(weeks) && !d.Date.Before(weeks[i+1].Start) {
+		for _, d := range w.Days {
+			if d.Before(from) || d.After(to) || i+1 < len(weeks) && !d.Before(weeks[i+1].Start) {
 				continue
 			}
-			out[d.Date.Format(time.DateOnly)] = true
+			out[d.Format(time.DateOnly)] = true
 		}
 	}
 	return out
 }
 
 // home says what came from home since the week before a day was set; nil where nothing was published.
-func (sh shelf) home(weeks []store.PracticeWeek, day time.Time) *contract.Home {
+func (sh shelf) home(weeks []store.SetDays, day time.Time) *contract.Home {
 	from := time.Time{}
 	for _, w := range weeks {
 		if w.Start.Before(day) {

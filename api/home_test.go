@@ -391,3 +391,58 @@ func TestOneLessonFromTwoDevices(t *testing.T) {
 	_, err := db.Log(context.Background(), "nobody", ladder)
 	require.NoError(t, err)
 }
+
+// The feed has the lesson once a week without the holiday, and the days that were published.
+func TestTheCalendarOfAFamily(t *testing.T) {
+	u, family := teacher(t), anyone(t)
+	ladder := u.ladderOf("Henrik")
+	week, token := u.published(ladder, "")
+	off := clock.AddDate(0, 0, 10).Format("20060102")
+	status, _ := u.call("PUT", "/api/holidays/"+storetest.ID(), map[string]any{"name": "Regatta", "first": clock.AddDate(0, 0, 10).Format(time.DateOnly), "last": clock.AddDate(0, 0, 10).Format(time.DateOnly)})
+	require.Equal(t, http.StatusNoContent, status)
+	res := family.raw("GET", "/api/family/"+token+"/calendar", nil, nil)
+	data, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	res.Body.Close()
+	require.Equal(t, http.StatusOK, res.StatusCode)
+	require.True(t, strings.HasPrefix(res.Header.Get("Content-Type"), "text/calendar"))
+	text := string(data)
+	require.Contains(t, text, "SUMMARY:Henrik: cello lesson")
+	require.Contains(t, text, "RRULE:FREQ=WEEKLY")
+	require.Contains(t, text, "EXDATE:"+off, "Henrik's lesson falls on the day of the regatta")
+	practised := 0
+	for _, d := range daysOf(week) {
+		if d["rest"] == false {
+			practised++
+			require.Contains(t, text, "DTSTART;VALUE=DATE:"+strings.ReplaceAll(d["date"].(string), "-", ""))
+		}
+	}
+	require.Equal(t, practised, strings.Count(text, "SUMMARY:Henrik: practice"))
+	require.NotContains(t, text, "Osterby")
+}
+
+// The sheet of the family is the one that was published, and its address stays secret.
+func TestTheFamilysSheet(t *testing.T) {
+	u, family := teacher(t), anyone(t)
+	ladder := u.ladderOf("Ivo")
+	_, token := u.published(ladder, "")
+	res := family.raw("GET", "/api/family/"+token+"/sheet", nil, nil)
+	data, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	res.Body.Close()
+	require.Equal(t, "application/pdf", res.Header.Get("Content-Type"))
+	require.True(t, bytes.HasPrefix(data, []byte("%PDF-")))
+	require.Equal(t, "no-store", res.Header.Get("Cache-Control"))
+	require.Equal(t, "same-origin", res.Header.Get("Referrer-Policy"))
+}
+
+func TestAWeekThatIsOverStaysAsItWas(t *testing.T) {
+	u := teacher(t)
+	ladder := u.ladderOf("Maren")
+	old := clock.AddDate(0, 0, -20).Format(time.DateOnly)
+	for method, path := range map[string]string{"PUT": "/week", "POST": "/week/publish"} {
+		status, problem := u.call(method, "/api/ladders/"+ladder+path+"?day="+old, map[string]any{"version": 0})
+		require.Equal(t, http.StatusUnprocessableEntity, status)
+		require.Contains(t, problem["detail"], "is over")
+	}
+}

@@ -46,7 +46,7 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 	return contract.GetToday200JSONResponse(out), nil
 }
 
-func todayLesson(a ahead, weeks []store.PracticeWeek, day time.Time) contract.TodayLesson {
+func todayLesson(a ahead, weeks []store.SetDays, day time.Time) contract.TodayLesson {
 	sh := a.shelf
 	out := contract.TodayLesson{
 		Student: student(sh.ladder, day), Working: []contract.WorkingBrief{},

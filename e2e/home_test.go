@@ -137,7 +137,9 @@ func TestTheWeekIsChangedByHand(t *testing.T) {
 	b.see(fmt.Sprintf(`//ol[@aria-label="Days"]/li[.//h2[.=%q]]//button[contains(., "set by hand") and contains(., %q)]`, last, title))
 
 	b.click(`//ol[@aria-label="Days"]//button[contains(., "set by hand")]`)
-	b.click(button("Take it out of the week"))
+	b.see(`[role=dialog]`)
+	b.click(`//*[@role="dialog"]//button[starts-with(., "Take it out")]`)
+	b.do(chromedp.WaitNotPresent(`[role=dialog]`))
 	b.says("taken out")
 	b.click(button("Put it back"))
 	b.do(chromedp.WaitNotPresent(`//*[@aria-label="Taken out"]`))

@@ -8,6 +8,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"strings"
 	"time"
 
 	"patientladder/core/week"
@@ -73,18 +74,40 @@ func (s *Store) PublishedWeeks(ctx context.Context, studio, ladderID string, aft
 	return out, err
 }
 
-// StudioWeeks returns the published weeks of a whole studio that begin after a day, by ladder.
-func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]PracticeWeek, error) {
+// SetDays are the days of a published week on which something is set.
+type SetDays struct {
+	Start time.Time
+	Days  []time.Time
+}
+
+// StudioWeeks returns the days that were set in the published weeks of a whole
+// studio that begin after a day, by ladder and in order.
+func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]SetDays, error) {
 	list, err := s.q.StudioWeeks(ctx, rows.StudioWeeksParams{StudioID: studio, Start: after})
-	out := map[string][]PracticeWeek{}
+	out := map[string][]SetDays{}
 	for _, r := range list {
-		p, err := publishedOf(r.LadderID, r.Start, r.Published)
-		if err != nil {
-			return nil, err
+		w := SetDays{Start: r.Start}
+		for _, text := range strings.Fields(r.Days) {
+			day, err := time.Parse(time.DateOnly, text)
+			if err != nil {
+				return nil, damagedWeek(r.LadderID, r.Start, err)
+			}
+			w.Days = append(w.Days, day)
 		}
-		out[r.LadderID] = append(out[r.LadderID], PracticeWeek{Ladder: r.LadderID, Start: r.Start, Published: p})
+		out[r.LadderID] = append(out[r.LadderID], w)
 	}
 	return out, err
+}
+
+// daysOf are the dates of a plan on which something is set.
+func daysOf(p *week.Plan) string {
+	var out []string
+	for _, d := range p.Days {
+		if !d.Rest && len(d.Items) > 0 {
+			out = append(out, d.Date.Format(time.DateOnly))
+		}
+	}
+	return strings.Join(out, " ")
 }
 
 // SavePracticeWeek keeps a week. Its version is the one that it was made from,
@@ -95,21 +118,21 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 	if err != nil {
 		return err
 	}
-	body, at := []byte{}, sql.NullTime{}
+	body, days, at := []byte{}, "", sql.NullTime{}
 	if w.Published != nil {
-		at = sql.NullTime{Time: w.PublishedAt, Valid: true}
+		at, days = sql.NullTime{Time: w.PublishedAt, Valid: true}, daysOf(w.Published)
 		if body, err = json.Marshal(w.Published); err != nil {
 			return err
 		}
 	}
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if w.Version == 0 {
-			err := q.AddPracticeWeek(ctx, rows.AddPracticeWeekParams{StudioID: studio, LadderID: w.Ladder, Start: w.Start, Hand: string(hand), Published: string(body), PublishedAt: at})
+			err := q.AddPracticeWeek(ctx, rows.AddPracticeWeekParams{StudioID: studio, LadderID: w.Ladder, Start: w.Start, Hand: string(hand), Published: string(body), Days: days, PublishedAt: at})
 			if err != nil {
 				return err
 			}
 		} else {
-			n, err := q.ChangePracticeWeek(ctx, rows.ChangePracticeWeekParams{Hand: string(hand), Published: string(body), PublishedAt: at, StudioID: studio, LadderID: w.Ladder, Start: w.Start, Version: w.Version})
+			n, err := q.ChangePracticeWeek(ctx, rows.ChangePracticeWeekParams{Hand: string(hand), Published: string(body), Days: days, PublishedAt: at, StudioID: studio, LadderID: w.Ladder, Start: w.Start, Version: w.Version})
 			if err == nil && n == 0 {
 				return ErrConflict
 			}

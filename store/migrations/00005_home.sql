@@ -1,12 +1,14 @@
 -- +goose Up
 -- A week of practice: hand is what the teacher set by hand, published what the
--- family sees (empty until it was published), both JSON.
+-- family sees (empty until it was published), both JSON; days are the dates on
+-- which something is set in it, for those who only count.
 CREATE TABLE practice_week (
   studio_id CHAR(26) CHARACTER SET ascii NOT NULL,
   ladder_id CHAR(26) CHARACTER SET ascii NOT NULL,
   start DATE NOT NULL,
   hand TEXT NOT NULL,
   published MEDIUMTEXT NOT NULL DEFAULT '',
+  days VARCHAR(120) NOT NULL DEFAULT '',
   published_at DATETIME(3) NULL,
   version BIGINT NOT NULL DEFAULT 1,
   PRIMARY KEY (studio_id, ladder_id, start),

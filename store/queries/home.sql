@@ -6,13 +6,13 @@ SELECT start, published, published_at FROM practice_week
 WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start > ? ORDER BY start;
 
 -- name: StudioWeeks :many
-SELECT ladder_id, start, published FROM practice_week WHERE studio_id = ? AND published <> '' AND start > ? ORDER BY start;
+SELECT ladder_id, start, days FROM practice_week WHERE studio_id = ? AND published <> '' AND start > ? ORDER BY start;
 
 -- name: AddPracticeWeek :exec
-INSERT INTO practice_week (studio_id, ladder_id, start, hand, published, published_at) VALUES (?, ?, ?, ?, ?, ?);
+INSERT INTO practice_week (studio_id, ladder_id, start, hand, published, days, published_at) VALUES (?, ?, ?, ?, ?, ?, ?);
 
 -- name: ChangePracticeWeek :execrows
-UPDATE practice_week SET hand = ?, published = ?, published_at = ?, version = version + 1
+UPDATE practice_week SET hand = ?, published = ?, days = ?, published_at = ?, version = version + 1
 WHERE studio_id = ? AND ladder_id = ? AND start = ? AND version = ?;
 
 -- name: Family :one

@@ -41,7 +41,7 @@ func (q *Queries) AddMessage(ctx context.Context, arg AddMessageParams) error {
 }
 
 const addPracticeWeek = `-- name: AddPracticeWeek :exec
-INSERT INTO practice_week (studio_id, ladder_id, start, hand, published, published_at) VALUES (?, ?, ?, ?, ?, ?)
+INSERT INTO practice_week (studio_id, ladder_id, start, hand, published, days, published_at) VALUES (?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddPracticeWeekParams struct {
@@ -50,6 +50,7 @@ type AddPracticeWeekParams struct {
 	Start       time.Time
 	Hand        string
 	Published   string
+	Days        string
 	PublishedAt sql.NullTime
 }
 
@@ -60,19 +61,21 @@ func (q *Queries) AddPracticeWeek(ctx context.Context, arg AddPracticeWeekParams
 		arg.Start,
 		arg.Hand,
 		arg.Published,
+		arg.Days,
 		arg.PublishedAt,
 	)
 	return err
 }
 
 const changePracticeWeek = `-- name: ChangePracticeWeek :execrows
-UPDATE practice_week SET hand = ?, published = ?, published_at = ?, version = version + 1
+UPDATE practice_week SET hand = ?, published = ?, days = ?, published_at = ?, version = version + 1
 WHERE studio_id = ? AND ladder_id = ? AND start = ? AND version = ?
 `
 
 type ChangePracticeWeekParams struct {
 	Hand        string
 	Published   string
+	Days        string
 	PublishedAt sql.NullTime
 	StudioID    string
 	LadderID    string
@@ -84,6 +87,7 @@ func (q *Queries) ChangePracticeWeek(ctx context.Context, arg ChangePracticeWeek
 	result, err := q.db.ExecContext(ctx, changePracticeWeek,
 		arg.Hand,
 		arg.Published,
+		arg.Days,
 		arg.PublishedAt,
 		arg.StudioID,
 		arg.LadderID,
@@ -289,7 +293,7 @@ func (q *Queries) Messages(ctx context.Context, studioID string) ([]MessagesRow,
 }
 
 const practiceWeek = `-- name: PracticeWeek :one
-SELECT studio_id, ladder_id, start, hand, published, published_at, version FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
+SELECT studio_id, ladder_id, start, hand, published, days, published_at, version FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
 `
 
 type PracticeWeekParams struct {
@@ -307,6 +311,7 @@ func (q *Queries) PracticeWeek(ctx context.Context, arg PracticeWeekParams) (Pra
 		&i.Start,
 		&i.Hand,
 		&i.Published,
+		&i.Days,
 		&i.PublishedAt,
 		&i.Version,
 	)
@@ -410,7 +415,7 @@ func (q *Queries) SetFamilyToken(ctx context.Context, arg SetFamilyTokenParams) 
 }
 
 const studioWeeks = `-- name: StudioWeeks :many
-SELECT ladder_id, start, published FROM practice_week WHERE studio_id = ? AND published <> '' AND start > ? ORDER BY start
+SELECT ladder_id, start, days FROM practice_week WHERE studio_id = ? AND published <> '' AND start > ? ORDER BY start
 `
 
 type StudioWeeksParams struct {
@@ -419,9 +424,9 @@ type StudioWeeksParams struct {
 }
 
 type StudioWeeksRow struct {
-	LadderID  string
-	Start     time.Time
-	Published string
+	LadderID string
+	Start    time.Time
+	Days     string
 }
 
 func (q *Queries) StudioWeeks(ctx context.Context, arg StudioWeeksParams) ([]StudioWeeksRow, error) {
@@ -433,7 +438,7 @@ func (q *Queries) StudioWeeks(ctx context.Context, arg StudioWeeksParams) ([]Stu
 	var items []StudioWeeksRow
 	for rows.Next() {
 		var i StudioWeeksRow
-		if err := rows.Scan(&i.LadderID, &i.Start, &i.Published); err != nil {
+		if err := rows.Scan(&i.LadderID, &i.Start, &i.Days); err != nil {
 			return nil, err
 		}
 		items = append(items, i)

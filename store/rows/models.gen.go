@@ -139,6 +139,7 @@ type PracticeWeek struct {
 	Start       time.Time
 	Hand        string
 	Published   string
+	Days        string
 	PublishedAt sql.NullTime
 	Version     int64
 }
