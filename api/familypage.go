@@ -144,9 +144,13 @@ func (sh shelf) path() []contractStep {
 	return out
 }
 
+// numbered writes "none", "one", "three", "40".
 func numbered(n int) string {
-	words := counted(n, "")
-	return strings.TrimSuffix(strings.TrimSpace(words), " s")
+	if n == 0 {
+		return "none"
+	}
+	word, _, _ := strings.Cut(counted(n, ""), " ")
+	return word
 }
 
 type contractStep = struct {

@@ -57,7 +57,11 @@ export function LessonBar(props: {
         )}
         <div aria-hidden="true" className="relative mt-1 h-4 border-t border-line">
           {Array.from({ length: Math.floor(minutes / 5) + 1 }, (_, i) => i * 5).map((m) => (
-            <span key={m} className="fine figures absolute -translate-x-1/2" style={{ left: percent(m) }}>
+            <span
+              key={m}
+              className={`fine figures absolute ${m === 0 ? "" : m > minutes - 1 ? "-translate-x-full" : "-translate-x-1/2"}`}
+              style={{ left: percent(m) }}
+            >
               {m}
             </span>
           ))}
