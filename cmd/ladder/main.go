@@ -12,13 +12,16 @@ import (
 const help = `usage: ladder VERB [arguments]
 
   demo [--dir DIR] [--port N] [--reset]   the made-up studio, with a private MariaDB
-  serve --dsn DSN [--addr ADDR]           the server, on a MariaDB of your own
+  serve --dsn DSN [--addr ADDR] [--url URL] [--smtp SERVER]
+                                          the server, on a MariaDB of your own
   migrate --dsn DSN                       bring the database up to date
   account --dsn DSN --studio NAME --name NAME --email ADDRESS [--timezone ZONE]
                                           add a studio with its teacher; the password is read from standard input
   notes [--unfold] [--tune N] FILE        the sounding notes of a MusicXML, ABC or MIDI file, as JSON; --unfold plays repeats out
   analyze [--instrument NAME] [--age YEARS] [--tune N] FILE
                                           everything that is found in a score, as JSON (docs/formats.md)
+  scale KEY KIND [--octaves N]            a scale or an arpeggio with the fingers of both hands, as JSON; KIND is major, natural-minor,
+                                          harmonic-minor, melodic-minor, chromatic, major-arpeggio or minor-arpeggio
 
 The DSN can also be given as LADDER_DSN.
 `
@@ -45,6 +48,8 @@ func run(args []string, in io.Reader, out io.Writer) error {
 		return notes(rest, out)
 	case "analyze":
 		return analyze(rest, out)
+	case "scale":
+		return runScale(rest, out)
 	case "demo":
 		return runDemo(rest, out)
 	case "serve":

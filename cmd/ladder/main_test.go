@@ -20,7 +20,7 @@ func call(args ...string) (string, error) {
 func TestHelpNamesEveryVerb(t *testing.T) {
 	out, err := call()
 	require.NoError(t, err)
-	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze"} {
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale"} {
 		require.Contains(t, out, "  "+verb)
 	}
 	same, err := call("help")
@@ -45,6 +45,10 @@ func TestMistakesAreOneLine(t *testing.T) {
 		"usage: ladder analyze":     {"analyze"},
 		"not an instrument":         {"analyze", "--instrument", "kazoo", "x"},
 		"no number 9":               {"notes", "--tune", "9", "../../demo/scores/gulls-on-the-railing.musicxml"},
+		"\"H\" is not a key":        {"scale", "H", "major"},
+		"between 1 and 4, not 9":    {"scale", "C", "major", "--octaves", "9"},
+		"usage: ladder scale":       {"scale", "C"},
+		"not a kind of scale":       {"scale", "C", "blues"},
 		"LADDER_DSN":                {"migrate"},
 		"flag provided but not":     {"serve", "--loud"},
 		"database address is not":   {"serve", "--dsn", "nonsense"},
@@ -89,4 +93,30 @@ func TestABCAndMIDIAreRead(t *testing.T) {
 	require.Equal(t, `[{"onset":"0","duration":"1","midi":64,"part":0,"staff":1,"voice":"1","bar":1}]`+"\n", out)
 	_, err = call("analyze", tunes, "--instrument", "ukulele")
 	require.NoError(t, err)
+}
+
+// The form that scripts rely on.
+func TestAScaleAsJSON(t *testing.T) {
+	out, err := call("scale", "Db", "major")
+	require.NoError(t, err)
+	var got struct {
+		Key, Kind string
+		Notes     []string
+		MIDI      []int
+		RH, LH    []int
+		Meets     []map[string]any
+		Down      any
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &got))
+	require.Equal(t, "Db", got.Key)
+	require.Equal(t, "major", got.Kind)
+	require.Equal(t, []string{"Db", "Eb", "F", "Gb", "Ab", "Bb", "C", "Db"}, got.Notes)
+	require.Equal(t, []int{61, 63, 65, 66, 68, 70, 72, 73}, got.MIDI)
+	require.Equal(t, []int{2, 3, 1, 2, 3, 4, 1, 2}, got.RH)
+	require.Equal(t, []int{3, 2, 1, 4, 3, 2, 1, 3}, got.LH)
+	require.Equal(t, map[string]any{"degree": 1.0, "rh": 2.0, "lh": 3.0, "kind": "pair"}, got.Meets[0])
+	require.Nil(t, got.Down)
+	out, err = call("scale", "--octaves", "2", "F#", "melodic-minor")
+	require.NoError(t, err)
+	require.Contains(t, out, `"down":{"notes":["F#","E","D"`)
 }
