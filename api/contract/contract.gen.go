@@ -822,6 +822,60 @@ func (e RungLayer) Valid() bool {
 	}
 }
 
+// Defines values for ScaleMeetsKind.
+const (
+	ScaleMeetsKindGroup ScaleMeetsKind = "group"
+	ScaleMeetsKindPair  ScaleMeetsKind = "pair"
+	ScaleMeetsKindSame  ScaleMeetsKind = "same"
+)
+
+// Valid indicates whether the value is a known member of the ScaleMeetsKind enum.
+func (e ScaleMeetsKind) Valid() bool {
+	switch e {
+	case ScaleMeetsKindGroup:
+		return true
+	case ScaleMeetsKindPair:
+		return true
+	case ScaleMeetsKindSame:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ScaleKind.
+const (
+	Chromatic     ScaleKind = "chromatic"
+	HarmonicMinor ScaleKind = "harmonic-minor"
+	Major         ScaleKind = "major"
+	MajorArpeggio ScaleKind = "major-arpeggio"
+	MelodicMinor  ScaleKind = "melodic-minor"
+	MinorArpeggio ScaleKind = "minor-arpeggio"
+	NaturalMinor  ScaleKind = "natural-minor"
+)
+
+// Valid indicates whether the value is a known member of the ScaleKind enum.
+func (e ScaleKind) Valid() bool {
+	switch e {
+	case Chromatic:
+		return true
+	case HarmonicMinor:
+		return true
+	case Major:
+		return true
+	case MajorArpeggio:
+		return true
+	case MelodicMinor:
+		return true
+	case MinorArpeggio:
+		return true
+	case NaturalMinor:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SetupChecksSchool.
 const (
 	SetupChecksSchoolBall    SetupChecksSchool = "ball"
@@ -2642,6 +2696,49 @@ type RungAside string
 // RungLayer defines model for Rung.Layer.
 type RungLayer string
 
+// Scale defines model for Scale.
+type Scale struct {
+	Alternatives []struct {
+		Fingers []int  `json:"fingers"`
+		Right   bool   `json:"right"`
+		Why     string `json:"why"`
+	} `json:"alternatives"`
+
+	// Down One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5
+	Down ScaleWay `json:"down"`
+	Key  string   `json:"key"`
+
+	// Keys Those of the kind, by fifths from the most flats
+	Keys  []string  `json:"keys"`
+	Kind  ScaleKind `json:"kind"`
+	Meets []struct {
+		Degree int            `json:"degree"`
+		Kind   ScaleMeetsKind `json:"kind"`
+		Left   int            `json:"left"`
+		Right  int            `json:"right"`
+	} `json:"meets"`
+	Name     string `json:"name"`
+	Octaves  int    `json:"octaves"`
+	Sentence string `json:"sentence"`
+
+	// Up One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5
+	Up ScaleWay `json:"up"`
+}
+
+// ScaleMeetsKind defines model for Scale.Meets.Kind.
+type ScaleMeetsKind string
+
+// ScaleKind defines model for ScaleKind.
+type ScaleKind string
+
+// ScaleWay One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5
+type ScaleWay struct {
+	Left  []int    `json:"left"`
+	Midi  []int    `json:"midi"`
+	Notes []string `json:"notes"`
+	Right []int    `json:"right"`
+}
+
 // ScoreUpload defines model for ScoreUpload.
 type ScoreUpload struct {
 	FileName   string     `json:"fileName"`
@@ -3359,6 +3456,16 @@ type PlanDayParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// GetScaleParams defines parameters for GetScale.
+type GetScaleParams struct {
+	// Key As C, Db or F#
+	Key  string    `form:"key" json:"key"`
+	Kind ScaleKind `form:"kind" json:"kind"`
+
+	// Octaves 1 (default) to 4
+	Octaves int `form:"octaves,omitempty" json:"octaves,omitempty,omitzero"`
+}
+
 // ReadScore200JSONResponseBodyFormat defines parameters for ReadScore.
 type ReadScore200JSONResponseBodyFormat string
 
@@ -3634,6 +3741,9 @@ type ServerInterface interface {
 
 	// (POST /plans)
 	PlanDay(c *gin.Context, params PlanDayParams)
+
+	// (GET /scale)
+	GetScale(c *gin.Context, params GetScaleParams)
 
 	// (POST /scores/read)
 	ReadScore(c *gin.Context)
@@ -5114,6 +5224,49 @@ func (siw *ServerInterfaceWrapper) PlanDay(c *gin.Context) {
 	siw.Handler.PlanDay(c, params)
 }
 
+// GetScale operation middleware
+func (siw *ServerInterfaceWrapper) GetScale(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetScaleParams
+
+	// ------------- Required query parameter "key" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "key", c.Request.URL.Query(), &params.Key, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "octaves" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "octaves", c.Request.URL.Query(), &params.Octaves, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter octaves: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetScale(c, params)
+}
+
 // ReadScore operation middleware
 func (siw *ServerInterfaceWrapper) ReadScore(c *gin.Context) {
 
@@ -5432,6 +5585,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/ladders/:ladder/family/link", wrapper.MakeLink)
 	router.GET(options.BaseURL+"/messages", wrapper.ListMessages)
 	router.POST(options.BaseURL+"/messages/:message/again", wrapper.RetryMessage)
+	router.GET(options.BaseURL+"/scale", wrapper.GetScale)
 	router.GET(options.BaseURL+"/balance", wrapper.GetBalance)
 	router.GET(options.BaseURL+"/family/:token", wrapper.GetFamilyPage)
 	router.POST(options.BaseURL+"/family/:token/ticks", wrapper.AddTicks)
@@ -7479,6 +7633,45 @@ func (response PlanDaydefaultApplicationProblemPlusJSONResponse) VisitPlanDayRes
 	return err
 }
 
+type GetScaleRequestObject struct {
+	Params GetScaleParams
+}
+
+type GetScaleResponseObject interface {
+	VisitGetScaleResponse(w http.ResponseWriter) error
+}
+
+type GetScale200JSONResponse Scale
+
+func (response GetScale200JSONResponse) VisitGetScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetScaledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetScaledefaultApplicationProblemPlusJSONResponse) VisitGetScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadScoreRequestObject struct {
 	Body *ReadScoreJSONRequestBody
 }
@@ -8177,6 +8370,9 @@ type StrictServerInterface interface {
 
 	// (POST /plans)
 	PlanDay(ctx context.Context, request PlanDayRequestObject) (PlanDayResponseObject, error)
+
+	// (GET /scale)
+	GetScale(ctx context.Context, request GetScaleRequestObject) (GetScaleResponseObject, error)
 
 	// (POST /scores/read)
 	ReadScore(ctx context.Context, request ReadScoreRequestObject) (ReadScoreResponseObject, error)
@@ -9968,6 +10164,32 @@ func (sh *strictHandler) PlanDay(ctx *gin.Context, params PlanDayParams) {
 	}
 }
 
+// GetScale operation middleware
+func (sh *strictHandler) GetScale(ctx *gin.Context, params GetScaleParams) {
+	var request GetScaleRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetScale(ctx, request.(GetScaleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetScale")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetScaleResponseObject); ok {
+		if err := validResponse.VisitGetScaleResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ReadScore operation middleware
 func (sh *strictHandler) ReadScore(ctx *gin.Context) {
 	var request ReadScoreRequestObject
@@ -10443,21 +10665,21 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L3rkhu3kif+Kgj+J8Ln/Idyt2TJe476w4YuvvQcyepRy9bOer0RYBVIwiwCZQDVFMeriH2HfcN9kg0g",
-	"ARSqCiiiSHbbM19sSawLKpEA8vLLX/4+K/i25owwJWfPf5/VWOAtUUSYv73Ge/2/kshC0FpRzmbPZ6/J",
-	"EjeVeo4UL/EeUYbUmiCpmpLyLyRSdEvQv3NGZvMZ1df/1hCxn81nDG/J7PmsxPovsliTLdYPX3Kxxcr8",
-	"oPQ9al/ry6QSlK1mnz/PZ29wWRKhrzXPq7Fat4+r4Mf5TJDfGipIOXuuREPCN/yTIMvZ89n/d9F+6gX8",
+	"3L3rkhu3lib6Kgh2R3jv05SrJEs+e6t+nNDFl2pLVrVKtk7PHk8EmAmSMJNAGkAWxfYoYt5h3nCeZAJY",
+	"ABKZCSSRJKvs7j+2JOYFubAArMu3vvX7rODbmjPClJw9/31WY4G3RBFh/vYa7/X/SiILQWtFOZs9n70m",
+	"S9xU6jlSvMR7RBlSa4KkakrKv5BI0S1B/8EZmc1nVF//W0PEfjafMbwls+ezEuu/yGJNtlg/fMnFFivz",
+	"g9L3qH2tL5NKULaaff48n73BZUmEvtY8r8Zq3T6ugh/nM0F+a6gg5ey5Eg0J3/DPgixnz2f/dNF+6gX8",
 	"Ki+uS/OKt1gRQXGVeMnW/Xzia24qvIcv6Yr045pLgiqCa/kcqX1NC1yhv5Qg6L/O0YKsKGNEzBEXRtq0",
 	"RHyJMPJfH5P0kouOpLf40xvCVmo9e/7k65igP/ANYQkRKPPb2PcHj398eTl8/md9s6w5k8Qo143gi4ps",
-	"9R8LzhRhSv8R13VFC6wFc1HDFf/8q+RmWHmyds81b+zLGSu0I0yhneBsNdfKyxlBkuj3F2T2eT67XROi",
+	"9R8LzhRhSv8R13VFC6wFc1HDFf/yq+RmWHmyds81b+zLGSu0I0yhneBsNdfKyxlBkuj3F2T2eT67XROi",
 	"xgZVLrtj8Qq8oAwb+Ue+vDuOd4ygGq8IUhzVgjI1m8/WBJd22b2CNz96TWXNJYWbwlcOXqBfYb9f//5C",
 	"CMxWepJ+n9WC10QoCkIv1voHGVNBrIxqcVESgex1RkI7LkqpdUyRrTwk/Vd6fn9rnDTtSLEQeK//Xvm1",
-	"PPYQWPE/UbKbgdo4nfu5Xe/uS37xL+GLX0mh9Fvs92/d9JWlESKubgJhLHElybwnH9GwlflD1sfeVLgg",
-	"5ftGT8JcL4BruOvZZbAA/LffESHtVHqdoUx9/bRVGcoUWREx+Gp369wOMPbRL3GFtdQHU3sjcKFoQRBe",
-	"YcqkQoT9yvdaOFdoaTcURXCxJgJxVmkN7grFX39IHrdrLMy0bygr4c5mq8ffsA3jOz3+3xpKtLqvKr7T",
-	"yjuf1RXew5/wzpwNC6J2hLDgI52i5+qP3m7dzvX78CG1FUj25+zW++iDYGVEFmRCZ82IgvfPA9FaobmH",
-	"wkuj80wVGS5svdkPZv6DnlmqKqJPCz3NNSUFQcpsg7SqECOkRFTNIpJOSo8vg3/2CjufyQ2tqugdUpE6",
-	"fo8in1RcslGJ9+QKb/RiNa8x47MPntsjMClJzjev+LbGgtoTpivTg0eNfsCN4EtaGTXBK0H8ptOdiX8Q",
+	"PPYQWPE/U7Kbgdo4nftHu97dl/ziX8IXv5JC6bfY79+66StLI0Rc3QTCWOJKknlPPqJhK/OHrI+9qXBB",
+	"yveNnoS5XgDXcNezy2AB+G+/I0LaqfQ6Q5n6+mmrMpQpsiJi8NXu1rkdYOyjX+IKa6kPpvZG4ELRgiC8",
+	"wpRJhQj7le+1cK7Q0m4oiuBiTQTirNIa3BWKv/6QPG7XWJhp31BWwp3NVo+/YRvGd3r8vzWUaHVfVXyn",
+	"lXc+qyu8hz/hnTkbFkTtCGHBRzpFz9Ufvd26nev34UNqK5Dsz9mt99EHwcqILMiEzpoRBe+fB6K1QnMP",
+	"hZdG55kqMlzYerMfzPwHPbNUVUSfFnqaa0oKgpTZBmlVIUZIiaiaRSSdlB5fBv/sFXY+kxtaVdE7pCJ1",
+	"/B5FPqm4ZKMS78kV3ujFal5jxmcfPLdHYFKSnG9e8W2NBbUnTFemB48a/YAbwZe0MmqCV4L4Tac7Ez8Q",
 	"VuKq0vYRbubo0WO99T+GEVrzhzeLKjCAWLNdgJAWE4dRCC4lbP5DiesF/iJ7g7vVEr5mL7lax3Zz/bCX",
 	"53qYsTdyvhTD/f7QjqqcXrrleYbW1zr33vkM691q5t/mpOsE005FqBv2S1MK+YayyPI2W3fncwaf3Jdn",
 	"UdFluFQXnFcEM/OTloCEfXTwHP15ImIhGBlJ2DywIIiRnTP+F5xv0JoIEloJBwe45EUjbzi1rkf+jdpQ",
@@ -10465,10 +10687,10 @@ var swaggerSpec = []string{
 	"vf8aK2enSK0IvIrMrVp2p9J+Xkq/b+wy7+p3hcWKSNV1CJM7YkWWkT32Rh9uVkF3vKlKsGoQ42pN2Qph",
 	"tkdbPlFJx3cZxevuRPas7fQSdDqc8bXTVFjyRhw2bey1U/U2qYVZ53VECb2u2WEPlC51dudu0TBFVmXm",
 	"Xs+S2mmP0aGCUkbyHQO/kUcPzZiR/kJuSGnMcf07wqxEjNwRgdwSy1fZOhFl+JYLtFvzbcepGzxN6DWT",
-	"qZnm2o8J43h85ZjDZDjGaxY4oXqYa1qs9T/tkdl0ct1Qc1j9KKMTMGWFpDS+r3BOe71etxpop8NJNpDa",
+	"qZnm2o8J43h85ZjDZDjGaxY4oXqYa1qs9T/tkdl0ct1Qc1j9JKMTMGWFpDS+r3BOe71etxpop8NJNpDa",
 	"3GqVF4dVjphyvsKspCZENlDNRcWLTc/YOXz4Cr6NXnh/h2umLCO7hBms3xrc90bFtG7YZigiArtchkr3",
 	"5BJYABW5I9VQYy+9Dy23uKqIVKjQg5Bz9Bh+2nH0K6eMlGZVS46MIx8xzXcs4cJZ51wSZc0tszywQlRJ",
-	"RMz+GTFK8Ja8kPEnLqmQCi2wMGFEhshvDa5g3GhBllyQjlcYenkKi8jZ+68NFooIfdYSibQQbVQYC9Vx",
+	"RMz+GTFK8Ja8kPEnLqmQCi2wMGFEhshvDa5g3GhBllyQjlcYenkKi8jZ+28NFooIfdYSibQQbVQYC9Vx",
 	"PvNcHsXjc7AzRubRB5DVI8Vn7lHug+YzYk0ePcnpYycMbw20rB/1sPpaC3JHyW429yFufQipaHxj4opK",
 	"us9cyNghg/QIwELa8jsiEZWIEaq0di2IghkUCG4fKlVPnDZgYX1tuCkmtNd4f1NhxmIByYpIydmYEXWW",
 	"kM/IYXQgWOPvPGyFTHlNcEA4ESREJ2PzaOKbemHpCZVXaMkbYVIvUv/jkt4RCOuJRq1RRd2arPgOKY7W",
@@ -10483,20 +10705,20 @@ var swaggerSpec = []string{
 	"BrMSi85yMMOBfVs/sojbky710k7I4X3GWZUhXuDyMqYPxuDoPP7vfz8022DaT9n5eqcXNeF0nzCLHk+f",
 	"CiLqiJvyDVsJfEdK7fpAclsqvFwiWeMi9FuauiYCVWSpUMEFM/Zgz1oiuIym0YkA08tcgMzMzY3jt1sT",
 	"BpEMyRtW6pf/NsFrSljHONc2+JR53T7rut6cmOn4NNN355jJ6ylGjVzjOoZY+JZWFSlRjdVaehTSnin8",
-	"SYvu9qfvooYmLdX6mC+EG/3Q/bDmVhNin/0t3tJqb0FU3WlzkZyDlrG3KoZHt1OIrIAYjEXv3rEJETb2",
+	"SYvu9ufvooYmLdX6mC+EG/3Q/bDmVhNin/0t3tJqb0FU3WlzkZyDlrG3KoZHt1OIrIAYjEXv3rEJETb2",
 	"fsDhs4M0V7sBuCGmBXBtbYdoSGYYm5B4S7Sh1q4EY5f6MH6BGVoQZMJqZV44gbT7wZiM3LahNdT6DQOp",
 	"6x8SQRWp8J3LP5glPs1voOw9OFbDE2pD4iHWQcCB842BxjRM//9Xbqx448lYEynI2fioRBufqKhUhB0M",
 	"TAx/bE/+nAX9MCEkdzZFJD+SxkjGl/I8VD1THskRiWQ6F2sNWQ8YpJv7VpAtCqQbngLtSy+1t42kRcTf",
-	"JViNhViyDxEwjQ5vFOY8gItzzoPJGS67BvNSAfryH7iK5gIU2db8kC5iBPMCRzhViEqkfQuWt/+MxLfN",
+	"JViNhViyDxEwjQ5vFOY8gItzzoPJGS67BvNSAfryH7mK5gIU2db8kC5iBPMCRzhViEqkfQuWt/+MxLfN",
 	"2/0Xze1Epef3xuane2lG3DiM4EBvy2gA6cPAcbtCxIQ/nJUiiIkNWhxv/gnz2sq1J+eSy/i6Ip9qKvpb",
-	"Ryqg5LR7wnhgRYyEaVLBcf27g8MNwVFc/VvPdzqclrOJ7+ELd1jbhGiJxRyyX1VJpELOD0ksWqmsDRGE",
+	"Ryqg5LR7wnhgRYyEaVLBcf27g8MNwVFc/XvPdzqclrOJ7+ELd1jbhGiJxRyyX1VJpELOD0ksWqmsDRGE",
 	"m61K7rgwfucvUZs9ufnlbXFt6hamKR1+m5hLj54K72DjN7GF+WEVARh6fD4gixL/jRabqbbUB1psolsK",
 	"t/Go/KhnMuXzhUQAmxyfEhvIc1/oxeAGY7cBr7d2PbanjNtB3BpzEpk7FLhbpvNubl1PWXq3MhK6vyBh",
 	"rpinBPGmxsNyg1i9EgrOyBwVay71ZstbcxbWvIH5Y4YIFhUlAum5QApvCEMLXGyMNQBLvoT92e0UDSt5",
 	"YtFPd9T1w4jMrGyY6KCDfnyMxW2/5zuE0dJcoI8gky2HKF7Xf9hiWo0F8e3ZddKJU1HIJkdOT6zWziqF",
 	"wX4hDabfHaTpIfTEBR9i3xUVltVfN+m/8v2yqcy0M7AlRTwS9S0gw/rGggUSTNjvqGrhB1HvMR8yorCE",
 	"Uyt1qhVckOxnrY7PBeub5/Z1R8KMAlG6D3PCiM5jKMZITsrD93MwwRXvn1jdx+1gbeWbJ1lC2xnUin52",
-	"znl/EGNydvAbZ22x2NCNFgSX+3xo0yAvfRgsOEF5Jf337Esnw0ulyl5Dp4JyPILPy94DddziArnbT25X",
+	"znl/EGNydvAbZ22x2NCNFgSX+3xo0yAvfRgsOEF5Jf2P7Esnw0ulyl5Dp4JyPILPy94DddziArnbT25X",
 	"itP4Vther6PLx2NMh9q+plJxETlNvrFH6BaLjURcuzZUQhhhnrSzcxItg+hNpuEwJZkTBQRdK7QgFWcr",
 	"qS0HV3pJmDJBZiXwHalkHBCkBMGbSYUYsZPdwj3ALnWCj03Yd3af60fIabFGaz3YLd4buwdhW5hi87SB",
 	"gYMbxbdYGZNU2MirhXLiGiIjiq+IdlijR+B3DS1JGgAwJa3P+0fmkTGUBRYJiDlVcIweSIDoB1gDC27J",
@@ -10504,189 +10726,196 @@ var swaggerSpec = []string{
 	"cc/NDLP9FHd/N/wXFSKvaBlLMPhI3UEbN3fnqnDmAxMCjO0l9vPdDmxeEf/MLUnUrBZ4SyBarLcOJCkr",
 	"IAGnH4YAWzVwHuJRsdd4b+BTHjcCpQREEAO91FvWGt8RVPDQIQ1UaWlrd2K/2OnovvFVygWcBPhe29Tw",
 	"8LXWVYhvNx7skBCEQ19LviWQetlhaZxRUkY/PzOA5HYIG5MIQRdR12Yskvw9373hAB4YupFbzPYmciT9",
-	"CaO9aJtcoErawnrKVlEEnS1ENag5M/l5sLl02UofOJe2eiPQuRHU12nVqSOgurRjdF3GYIk/vrl+DUEj",
-	"RYT+p//58+Wjv7949P2//OPtDzePPvz06L//8vuTrz//U2zfuN7WXEwt2C6x6lXh7xNRIEqqMlX4buqE",
+	"CaO9aJtcoErawnrKVlEEnS1ENag5M/l5sLl02UofOJe2eiPQuRHU12nVqSOgurRjdF3GYIk/vbl+DUEj",
+	"RYT+p//xj8tHf3/x6Pt//eHtjzePPvz86L/98vuTrz//c2zfuN7WXEwt2C6x6lXh7xNRIEqqMlX4buqE",
 	"Cl41W4bWvCol+ksh7/4arsIOGuIANuYylt2TSjQ5RdTX7ZWRFN+vsJ0V8i5eH03wHXnXRLaal/oSlycX",
-	"fBdU8hnDymi4ud3GNJpK7RFnej00yssjYlb6cgpcVe+Ws+c/Hz5NfplHQipAaqFfzsgOagrhradUKkWj",
-	"yb3nz3tQl1gATewz0l4272d0MrpojIbHYNBG3KOlZEY549508tSR9pjLTgL0twbYhe27g+oW/dwcq3ND",
-	"ahX3xZ1DKVOHkyHxSK1XKoHBA2G9tbsE9wRH3ZcfRYRm9Dk/Omah+GOBIiOG9snh1we1P1YHgo+P6lBn",
-	"I3HbQk0x43qqSFXp/zebpiIVie4RAbtGBJeSF1Nf4wVV+TJ6t2PGfU+UqzFFLe1Gd67fcqlQI1bau53k",
-	"pd/YZ0ajlZhW+SN/j2l1asxztEzOgi8ODcNcdatsBPZAJs3EAw5vlnDZZ1eQki+UD+b6l4KSZUw2AdFJ",
-	"dPuF8iW71wOhyXwyJYr7yk5GKlJiB9PtNXYecKm0mteKIMDFlIkw5xsbveyunBqLCRLUz7jRrl1ctcpI",
-	"KMuwkTipAWaflKg0JQ7BYQ65e1yZp8zR5QSiieyQZH8qIK7nwnwgiZTkbqwT3YuebHnDJkRQpjr1fTPK",
-	"lUBUcOo7KEbcpLJ1f+5eBqgprTzElskLZjHlpGgg5NlItY8+LhleYPyOVCo3Pn3uipFBGa7hpbJI2efm",
-	"v+irOXr2f//3//k6msvOSR9Y+6hfd+K+fO7UwEePHFwq5YW8Afd+GN+jKgYZvYG1jaQitTQZup2jvTLb",
-	"EMJrgsuWGmeOJNcW8MTTxzD0RHkrohWk2vY1P7nF7eHe84lo74pHPOEPvMT7LyQiTAnq8ImFlvNxEfA3",
-	"fJUqbTc+9pRNUM+eoW2I74N6siLT+AaALuDSS4uZYQTw2hVnK/9NgLxWhl5vTbAokQNE5B3+ZgTJAY6f",
-	"wnTFJoDU6IpFXxEg//MeZG+AREn0iVOtg0Y2OKK27xaSiDtDiieDSBnjetfYasuNLxVhtqCOStSe2LmG",
-	"es6Rb3WuVZe5Xf2B8Nq6Xr1C3Ny4L0tvLDDzsezBG7wg1cTsoDu2ItHBVKJ0SsmXgyxH3KW6wnvpsiuI",
-	"8V0IUlhwOACH556vzB2OeGJatibMlvgMydiGBECjWIQ2CxjbMhr2uiGJ7G8zYT2+b+LLseYTxnpbc5V8",
-	"ytsJicAB1M8B/KJFbvE6oD+a6aWfLnbwQXvSt2vKq4QTt506P7tzC0NwCtrql6+zM2thZF1XOEb3RhPM",
-	"D9lAM0ESgZh1hvD1oF7uv7cTkI6cOPKjbEf4lqxcNHGkZC9Sl+c9055XDjeZzaPqHMVxxgh4vTzXmM/s",
-	"+5oz4G1aDskzyBIZtydRC97vPDOQgM9dG00JXE2ter4owEx9VHnpQmCxj0duFpyPAoKy03wE1zJOHoQD",
-	"ImLKhq78AspP/ABy8qSJSoDJlRsNo9No5KLQBrtXheE5eLCTS07Qs+CsIGIqdqjiPEbZEZKaAe5DO/SM",
-	"D4Q9fo7A9yQjNsBRdM8sHKNEG/fGrgHrwsk3mJ32q+NrLUbDaNymiHTKbnFxhzUI16ng/JYkmVRT9ySZ",
-	"VJs6Y/NqagP9Nsgd2SFNNa+0o42Jo6RSUVaol1HmjNd0uSSCMAVxArMdUIkqygjCFWfkCl3aKj5fWsJZ",
-	"tQevjbJkNn3VV8ox5fuBK/KtuSemPKuGlhN8UwAORZPticrAIUBo7Pk/SpIsSqptiCxiKwNcJv81HZBN",
-	"bEmt6XKKRasvT/ipyxQvsIPNHHBbIRgqlSCqWJOpAT7ZxOJYhmjdfj4q+B0RUFeqde4KYaRXMZcGdKH1",
-	"Bi15VfGdBwgcpkCyR7aFooEUnCrM3XYRTpwXefipdvitynt17a286E5l4zEHEWljtRS51oGLo0aqa7IB",
-	"hDgguza3xb7KuUc+6GqZOkDQy6aqon5O96RL4v6G+jRKiZv0z7PLRY7M/v8RZJ5jhlHAGesdueDbvJeX",
-	"JA56S2KFbEfUbPXR/P3Sp/jLLR/IIYjJIBheEKZXjoISqH5xLSvW3+ejgMz1b7KhQKRaZF+7IfsPvM4m",
-	"0cWsWz4IITID+DS1qBXfJTIiq3z0fncjn4DskXyZ8IDVmhYbRqQ8JlnV3jyHV8Q0pQXz/O1gat+I3M0T",
-	"CCeY5HmgH1bmVixxDZUyWuK74GU8fbzEtGoSNev5yM58236LS/JiwsGiLfFJ16soavwfpFbPw7pktMW0",
+	"fBdU8hnDymi4ud3GNJpK7RFnej00yssjYlb6cgpcVe+Ws+f/OHya/DKPhFSA1EK/nJEd1BTCW0+pVIpG",
+	"k3vPn/egLrEAmthnpL1s3s/oZHTRGA2PwaCNuEdLyYxyxr3p5Kkj7TGXnQTobw2wC9t3B9Ut+rk5VueG",
+	"1CruizuHUqYOJ0PikVqvVAKDB8J6a3cJ7gmOui8/igjN6HN+dMxC8ccCRUYM7ZPDrw9qf6wOBB8f1aHO",
+	"RuK2hZpixvVUkarS/282TUUqEt0jAnaNCC4lL6a+xguq8mX0bseM+54oV2OKWtqN7ly/5VKhRqy0dzvJ",
+	"S7+xz4xGKzGt8kf+HtPq1JjnaJmcBV8cGoa56lbZCOyBTJqJBxzeLOGyz64gJV8oH8z1LwUly5hsAqKT",
+	"6PYL5Ut2rwdCk/lkShT3lZ2MVKTEDqbba+w84FJpNa8VQYCLKRNhzjc2etldOTUWEySon3GjXbu4apWR",
+	"UJZhI3FSA8w+KVFpShyCwxxy97gyT5mjywlEE9khyf5UQFzPhflAEinJ3Vgnuhc92fKGTYigTHXq+2aU",
+	"K4Go4NR3UIy4SWXr/ty9DFBTWnmILZMXzGLKSdFAyLORah99XDK8wPgdqVRufPrcFSODMlzDS2WRss/N",
+	"f9FXc/Ts//yv//11NJedkz6w9lG/7sR9+dypgY8eObhUygt5A+79ML5HVQwyegNrG0lFamkydDtHe2W2",
+	"IYTXBJctNc4cSa4t4Imnj2HoifJWRCtIte1rfnKL28O95xPR3hWPeMIfeIn3X0hEmBLU4RMLLefjIuBv",
+	"+CpV2m587CmboJ49Q9sQ3wf1ZEWm8Q0AXcCllxYzwwjgtSvOVv6bAHmtDL3emmBRIgeIyDv8zQiSAxw/",
+	"hemKTQCp0RWLviJA/uc9yN4AiZLoE6daB41scERt3y0kEXeGFE8GkTLG9a6x1ZYbXyrCbEEdlag9sXMN",
+	"9Zwj3+pcqy5zu/oD4bV1vXqFuLlxX5beWGDmY9mDN3hBqonZQXdsRaKDqUTplJIvB1mOuEt1hffSZVcQ",
+	"47sQpLDgcAAOzz1fmTsc8cS0bE2YLfEZkrENCYBGsQhtFjC2ZTTsdUMS2d9mwnp838SXY80njPW25ir5",
+	"lLcTEoEDqJ8D+EWL3OJ1QH8000s/Xezgg/akb9eUVwknbjt1fnbnFobgFLTVL19nZ9bCyLqucIzujSaY",
+	"H7KBZoIkAjHrDOHrQb3cf28nIB05ceRH2Y7wLVm5aOJIyV6kLs97pj2vHG4ym0fVOYrjjBHwenmuMZ/Z",
+	"9zVnwNu0HJJnkCUybk+iFrzfeWYgAZ+7NpoSuJpa9XxRgJn6qPLShcBiH4/cLDgfBQRlp/kIrmWcPAgH",
+	"RMSUDV35BZSf+AHk5EkTlQCTKzcaRqfRyEWhDXavCsNz8GAnl5ygZ8FZQcRU7FDFeYyyIyQ1A9yHdugZ",
+	"Hwh7/ByB70lGbICj6J5ZOEaJNu6NXQPWhZNvMDvtV8fXWoyG0bhNEemU3eLiDmsQrlPB+S1JMqmm7kky",
+	"qTZ1xubV1Ab6bZA7skOaal5pRxsTR0mloqxQL6PMGa/pckkEYQriBGY7oBJVlBGEK87IFbq0VXy+tISz",
+	"ag9eG2XJbPqqr5RjyvcjV+Rbc09MeVYNLSf4pgAciibbE5WBQ4DQ2PN/kiRZlFTbEFnEVga4TP5rOiCb",
+	"2JJa0+UUi1ZfnvBTlyleYAebOeC2QjBUKkFUsSZTA3yyicWxDNG6/XxU8DsioK5U69wVwkivYi4N6ELr",
+	"DVryquI7DxA4TIFkj2wLRQMpOFWYu+0inDgv8vBT7fBblffq2lt50Z3KxmMOItLGailyrQMXR41U12QD",
+	"CHFAdm1ui32Vc4980NUydYCgl01VRf2c7kmXxP0N9WmUEjfpn2eXixyZ/f8jyDzHDKOAM9Y7csG3eS8v",
+	"SRz0lsQK2Y6o2eqj+fulT/GXWz6QQxCTQTC8IEyvHAUlUP3iWlasv89HAZnr32RDgUi1yL52Q/YfeJ1N",
+	"ootZt3wQQmQG8GlqUSu+S2REVvno/e5GPgHZI/ky4QGrNS02jEh5TLKqvXkOr4hpSgvm+dvB1L4RuZsn",
+	"EE4wyfNAP6zMrVjiGipltMR3wct4+niJadUkatbzkZ35tv0Wl+TFhINFW+KTrldR1PgPpFbPw7pktMW0",
 	"QpKIO+2NSo6oQlLhvXQ85E6tLfZih6lyOTrYqTCtksEyH0QY/tbAZEV3K565nXrXp40mGE5K9/A5zLeX",
 	"dhstc9MdVR6u6DJlBiTcuiQYfUGwiv+Sj8zOB0xHEe5mCIch0IMwuyM7GA59JPeajIJ5y7aXjTe8Qdww",
 	"NFcVMjnvOdiNl4fBC75jBdiLMOTWbsQJm4jfEWcXDe3ckloSMVPsMreg4grTEoZpgG9cEb1SKkNOpPiX",
 	"s3gB7nRmDpiyU8of/Pg7jWP6Husv87h59kKdo1xA/3iTKsOIoAgyfOhh5n+Y/YVp6TVSSzJ0228ZryHp",
 	"ZYEEVYowZH6GMiiC3l6/vkaywFXc/f6twRVV+1QpxPkXxcJVPJg1EdS3hIURdq7DqQpVxzsWVkjtZ8QW",
-	"1A9kF3Z+m2CcLGlFfrDzGYJHnz1LcThFGl0EN35lSdA8G+Uowvjxk+ML0I51RWqXC42VcwG43pVD04oE",
+	"1I9kF3Z+m2CcLGlFfrTzGYJHnz1LcThFGl0EN35lSdA8G+Uowvjxk+ML0I51RWqXC42VcwG43pVD04oE",
 	"s+5Lzp9dHqQC9AWUMVYO/VRDXCwVevwEvaUvHVc1YQUv4XQ/iAM/2k06gBGOnfMJH8npjvvehGq+uyNC",
-	"NJVNnE4mUQjH+3SAyf/ln/9y8fPjR3//xfzl///rf41C8gdIq3HmwA4GPgKCJ6xTkBCY9BD46LcRjBEq",
-	"kH2CfYsobeCZoki8IYYpYY5avtIrgPkQadDDak2Y3nYNzKdPR/r46xw+Ujtk7S1uYZaBl30UTOZCewk+",
-	"xuii8Ht6e9OT/3KQVJNstRs3FJWWjQrkZRklIrj+bB5Ldxi04/v6MMek5V0antihaOLMkAF8bQTr1lJM",
-	"RmWVMD2TlBU/kN1t6xdMWI0LLvJIsI/dmSe5bzGO1r91xBxVJxY56zKOrLPUhryAWo2dQXH51JwBu9aN",
-	"ctYMSMF09DSr0PkfEizDYPv7y8+Xj2Hb+19Pfr589NUvf33+8+WjZ/BP/zSbH51VBhHvCNlYxIAX8dfj",
-	"yzWZY+6T0Rtd6h0n7n3B97bznNBkAHBPLrXKg0FMwwZFNOvxQc2Ku1MgBf/66Le3OaLjK7ix+uYTLo53",
-	"lKBqZWnqHjlLnLupOlI39gg/OL0jLAZ6BSAvNw1ErhBXayJ2VBKf/Yhu/+fyVqIkBrdE6aM56DwaHUMv",
-	"ERaeiVio2zEnZEfV2jGUY6GsPfp4Np9SeH8uR2fu5JFb3O+cIJvuaL/W+kVOA1sPyVdSW6MElAHEH1sI",
-	"1riM1aKl2EYrHithvlZojU1Erq5w4RWjFkQSppDjABlO7iRGTadeZgyp77mLAmNy8EITKpnse8LqmexW",
-	"ZPZdY+MPbIxeZ+Kj6oTOBEL+gwuKHNxxrNMesa7K2GtMN5XPNn14Blxri12dBFWK46l/oAxcaMKQbJxT",
-	"LcGbYRyA7ZlBNlP0Hi3r0KK0ZJMncpc6XGdjCmk8ZhNe7b5y7mZmeg+/Fuxt0dot6NXj5pyeRVeUqzkc",
-	"HvRLRUSKw1kQvLEdkgxXAEamciy6q8MvUYc2NxxzXlIe+zQ3srn91Jh4bpxBfAZunDVkKJ1nbCwMJNZ7",
-	"td7qI6hQ2GQUlcBMeovD/8UdGXqnj6cblUok5iu6IamCGtPNyvFGw8fCvFKF9OG0XVREzhI9E2TqzIfS",
-	"oTVdrYm4QoyssKJ3BLCwfBfaMakT3n7OSJI8UXaA61pwW3XqCSCDyKd+objDrrNPiDuJyvX4MoYPjk4y",
-	"D8+rP+clFtNqIhZk1bDUIgXCK213mMsQVRDeqQiubXjHYMsotJ1pWy+UNG7tQsu+CKVFVfl2fp0ef7a8",
-	"SMGTtWdqe/w5q3+bC86EloUxzmQo7cyWs+12FXtSD72X4Kf5KQr3NhUkppRG+kIxnwCxNPf9OObh2HdG",
-	"d2g4mqIc/PLWBYrzyfIrgpdpAUxpezmtF2yqWM5Q0mU/xef+TqBPH8CAt1zR5ZQxKLqMt7Qdo13kNWG3",
-	"ZhpiJf7Xr68hLUXkHMFsocegaFdmW4V/k46Le8KxxEMfJ9u6hzviBN5qgOse3fjsEZsAXNMUb5FBeVMF",
-	"ZEWxE8renaYUmMRNUO6/5SK/MspUeU+uy9jQup7WkL9O9O49H/f/9C7s6aj1sLKBfFIpYI4Bv0wpogq8",
-	"SNczwD3fV1B1NvluQZVrMwxbTqDJfgvwJ2CwT4Z9CdyZHy6qQHnmrXESniVWxu30t4dav2e839M7RKJg",
-	"BCRtJJvHHza7iNUMsxUwNmOkrxi0X8pzrCxfwD3jXxzkxbMTmG9KikEvybNhXUegMD4FnC5mOCnM38ki",
-	"V1DsZAJ5YHrhLbFTZV/4Ielin2u7ycTIurY0zifucF+2o4lOYIULUr5vpid5pWU2DSgC2mVmexGe3mJ4",
-	"Wrp8ZAeDKxIicIWPExMSgtdJRMXfxknavh5vYBjhrTFNX6Tk7ArhhYltcoHa7t8u3hHp6y2saXSmYdaU",
-	"HQ2qPZz/uxyp4Tw89kH0c2WzVGMJqfHPPcQmVFe4dey1t7fFJTCCXtnp0Z6gci1IGVfIYkKnUg65kaSU",
-	"+LaVUqz28iCioC1jrrm0h7sixZrR3xri25q2YTBXHt028NIHMvxmKjW7HUf9VUXFZao9jCmJ68AchGVr",
-	"8a8NX2f+kCAilOocMdbkorz07ZikMsSpvIlH6bY8NRJGEg3Xauq6lQ9/+60h0hdh9alWEJZBB31EZdun",
-	"LsUbzeQucRRjuTl89uiL5u4pOfhYIFuP+fn7lDBzugf5qHasa/8BgtJTanYt3g/0Nmi0ZhNG7WyFBdqg",
-	"nW2Q2qiIn/Y035DnlYtwnxq8jOv+5xhzgVCIEVJKS0WDnVaYpCxlyLCVtDoz5CrmSVJhcNtOpN10yxHG",
-	"BkOljhMI3pI2tKooWh9YFiRa7C2FMFWGNFkixTmqOriBcKESlmRo3fGmKpG+AmHzBNRrTXbQeUuDvwEC",
-	"Fuvlag8WMEypRORTTQo9bwZcDTvsQTwEX6b4FaI8bxC91gL0pjCWyqhJVgesJDGYrHCxGZksy3bceaNV",
-	"2g6btjlTExkRHztP7Ha5GJKyScX1B+O4cmvHUDt1evThTJElq6rzMjAW/21zMLbhVpNX055Fp9Jr2G+7",
-	"PvElfNwsWKNem4OuGxUg/Kw0YIbcYhvZ6iwJ+nSQUCx30jA9Nylq8w4vrLMFAeLY/iVWiC1f9CAi4ZMi",
-	"pu6TTjfyZzENDszNqfahJTRvj5lgiPNx6xEYXyPrhSjb5ipaKdVMTj7DPxwsp9S/zjut/hItfm8MhghO",
-	"/l5K3nDbH8x+hI2lCs60VysmeO6jjakIlokkgWtmENt6cS3bDPkpZCZn5Ig9phnRKZ67R65HGFUrsJ3a",
-	"pj3BtFmZxzTlvVXkHqyliaYF3vDdZGJCE0S5P0GYgUY/zJ3jxzOmTGiIlTRjpnS3GhCKucPCTbfpw2Tm",
-	"sx+Cnd5foIdhdaWMtkmUe3O6jWjIwjjs/ESwKD+4lpvxhX4DLlh2Deo0B1XguEfgrRW44Dl6jJakqhAG",
-	"POITJNd4s5+jr5DkFS3n6CkiWO6NxWW6cCbCSYIUuKrimSPZgN8plfZFqJzG/3t8L7BgFtIzeBsv7TUZ",
-	"rw6NmIF22xhNlKItp8wPAiFRa1cb9QyZ0oE9qokw5f3IUnAkwt6p6tA1Fuk+AwXfmrYphGy+kL6tzERS",
-	"ZoXFXcw9+ZEBoylATwx9ifmuFpaLsGEzOaVXi+d1W7rAkhuP+3ZHXjayfht2GjmJ4zg8CWi1ndqvOcsy",
-	"bwlNtqavbkvHmLKrXaj/TNF8LCVdsSm7m/Fbs6GSgewnTNaEx9MOb1BYEmZJV3qehKkomaOGUWhZUuNV",
-	"nIwxifFctz2DRqmT7GVHHiKDQKqPmraRVBMdCiKqiUDqBGDKJrrpfXQs1w45Jdd8R0rD4ucCZVOY6mLv",
-	"uLZ4hc5exOKY1igEayL0VruzuEmEb0dwuQePT9w9jY48S8eYaD2LbO/QqLWUbEw/4tNNhyukSVwdPjg3",
-	"WJvN7+risNa6g/XdTleLDwYOV/jc2D5p0AA/1hXH5X3WZp9cDn1UefOBKuWetAcFw51hR4VnMRARpqJj",
-	"mXuO8H85bO0Zd2r10JclszymrpwQC0R0NX/LivNMRHzNpaSLKsUNTZaN7EUdDjvYeD/VJSf4ODwIMKHA",
-	"/Nm5CYQGkg6+0Y6t/a64jqimjvUHb4YUgwe/rFiT8X7UFZVjPDTFmlblCIlRpBiJb3LZdoApFV6RxTNa",
-	"rDnvtPxYY7ayeVUcZZ7rTxg8YQ6fnfPOMnVYHOwMlhDQSJxgS8r9tAad9p6cDzmeVmwL9GxlXpFpwOU2",
-	"ill113Xmdeipc9b21sF7sFlwsYZJz1aDdomPhpr0Nedmsk7zVBvsQFiH5pUT2Mjs2g0akPk9ILpvxF3e",
-	"F8j4g7YI0lhKf7ammrQsq6MaHNkWmXC/bZEZFw1dqgkkW0leSVtQk8cwFnTxGV/RUFvqeupYg80Qj607",
-	"SzL4ILqK+O593ArgUqRqCthnLdOyTTg5E1CbesEhNuLyTPME8nJ0h/hGbze0qq7ZSw7ozp53HqmqNsWu",
-	"wGlMFdKrS/gS4Cv06DFi5C5aDjSfLSayk6VTumZpvUjlgLZEvsyhtO9mF7GepJl/tn9QUmo/yiT5bERm",
-	"0pV7LTjfBDXTE3D9C8EbS/uRrlvPluIBaRidtS9MiKBOEIWnHKxEWUvmKjb3t8sY3hQdmQe/30Oz+klA",
-	"6C0t6QOy6+EOdtq8PODaw3GYlGnWMuzL2t2hg5Hnxx1ZmYpdJrau3j7f0Z0sFTGmW7i/O2Wxg4l+f6dx",
-	"1IlWZtKUTLw51hJwUeFi8w+yP0QYlSLJ+M7RYQxvTnK429qxCUFigjff9ocyneTA0oh79obwC+aWAsHL",
-	"o/PWscD7rU98upN6S9Sal31YqQeNCqLlzykQqHYWSiuCJEOBJa4dzkdYuJqs5vxCIr5jzvi2Ywr7VIV0",
-	"I93OeKcUwT4w6dKUUz9gL+onxwtcGbN6jh4/e/7VZbQhY0tDFMXiUNll55tGUdRP6kIQPp+XKFCKmOaG",
-	"fBBHY8iyd+ij+IomQGPviChpcVDBfrKXjTniPYqjNvzq3pGW5r9aJOw9sT4l2Ie+5xUt8d5YfYAFtQ1q",
-	"hUM5SnPEuwqfXLCHmzqHFnt2eXxd7PVo5UoqqW0Ad5G6q4ney5E59+iIHAziuBkMGv7lkbbo19kOrFPr",
-	"QfXmkIaicoYILta+Hyq5IwwZLTIm4FvOek08T/7gw8i+oOHcZC6TQauwtnWdEURyMlP9bROL7dbjzndY",
-	"IkEKLkpio+VUagm6xtDRDNyab8nhrOiWhAC6TFb3P4iHKEYcNHbrR7g+QUSUDLEFJTmWqwYmKDavvvHP",
-	"FJ/R4OCSrNVp96rPbJZEeQCJmHWVCtuE2b819h0/tYdaP8tkiTtiLBuYFXG4zIJotTW6ibAMGR2BemJa",
-	"9tVXBkby4BXBd/pdnEHXZ8QbV15QcmD5MBTDa1LVy6YaYhD7mQv3TXlZtQc4G7ygc+L1a3tAx41z96sP",
-	"2zIbttViGt2EV2n3K78V4UgH2qmeZ7jpplfnIJuBFZHqdljIffhIiR9tTW0Yir30ImvW9HGNKC8hG3sA",
-	"WlCOflJNhB5USOLYeVab9RzANQrMLLjBQIJMXK6zf4eQhfFUhcCOhzdSQkMVvMBH/hj55Go4MjFwTYoV",
-	"HBTdl1VhuSEGEZdJk7ae6u5TteaN+rDjyXKh1qzV1suOoy0XxEAAJVpqSxcq66angCPGg13mwQx0hujA",
-	"u93MMMAcrZa5rdLhMfxuEFscH8GumlKkfm7KKtNW5+gMIzQGT3EiLLlQeFHl7uWl7dfphrEnUPXPLU/H",
-	"Gnq8KhPCEYkR6Ye87yR7wk4rWJIXS0XEm24TyU4YTEgFDFKHeZ3yWZvWmJW3a1yTSUlwSLW/d4j+SNCY",
-	"883HNPQIdHLkAhsVerFUqdAfZJV8ijKr8ELfMfJSSYpGkJF3hj36g6hUZReklk7HMe/keIvNm7FTzu18",
-	"U7eLUA49uSW5WgJd6vTODwXQXSh9FW1b77eKEM56V9q97+/Ov9+oSkgmuoUS6ma4HyT2q1daaRM95xzv",
-	"a8RGpAqV3JSrgiNqL5+3CT/zM2Z7ZSECCSuILJekmEp9dt+9dud+WFlomB0dNuQczZIM4ukx9AaT02Ar",
-	"Oc21IFDuqJCD/Ae8bzoHqfv0A+S9H3GiKXdpGuMmmFi1omEPybWXhqzhppHhFGSuIV1O1LXBb54og/zW",
-	"4EqG8XXbYXNINmZuHJv+1CynQ9vW3xiGhcDCGHXR4034gvoigL7tcB5eaUq959ED3Blb305PK9L27XOv",
-	"KlH9stGyKFIvKsjC7HuRqpF3nv3dALR3Dhm+xFta7ZEkCXR22Qc7joqAkM1rHGWJc1bT0BIS3FE2DTuW",
-	"MOOkL/bIJsqyR3GtyDZaGSoV3SbLkUwMADIVaKc3fEGKDWehkxV2YNSSOzSYb81VH20vajylVbT+ju8S",
-	"Fa7rjMpGfb/lVwJ8nmBxugMMPuGCIH1clM5RNSHKTJnboHgUF7hU7xo16atTs5fkhHmhvWrfJSq6ghlX",
-	"/za1FKgOauFHCR/ddfqeZqGtmVTq3/88pTnmURzwcJNMVjuHhXc1LawDDRFjPfVzE+8B9zBxAJwnrHV8",
-	"7UGq1moaRWV2kGd6HPocLY4DQnRLDxjEBCz1gFtk7XbqFT7gf3Ia4Y1rvxsGqu4HPQ+aK7sjZ+4QC7CT",
-	"tbtKmOFtV0B7HvntMnXMHUUEh8sJnKD9zOGTSOZwcNrdQ8I03FQOdJkvrflgbxjnUItQZZxClPfk8nLq",
-	"BgxxPrt9jLPlHep8xu59GvSzJ/PamZvSqeED0lMD+vQJ35U33uAlB1Kb9lPg8iM+5hA9n9aBe6LnC+BV",
-	"YY+6w80Zx6hYnO0aySorkqVRS9d1Iqpr8twWUFaMS6qsbUZBtCjId4UbOnxYSmjf4VhSc2X/dexDnXHr",
-	"jNmIXVpXeK+VYxd6rAtuAJ6n4sePzrKtQF7rFLGpn8Aha0UKgEhZNxo85LXvNY3BW2Lo2oJ+V9ZeP0g3",
-	"6euiIOL3Kzd0Zrs1hzwBwPXxCpt/9sZDy/5YUakIO4jgHxqdtAQeZnfVFfwVCPT0xGLUvmX47EmqP8bk",
-	"mNwix21UkmD1ntTQytYjRI1ZwOpaC0tZ3m3QjHA5poGfH91I/sBUjeeRbtM0ShEBxqL50yOts4/Whme8",
-	"WpIVScTILaOcz15saC0fYVY+MlRNWker6pH51+gD7nDVdEdSCK6KNQRgLAf4Ixhu9P7jCcE8AbTlXLND",
-	"6UTgR8+iEI4yjLo2sTp20/MIQQU8kGdjpK80XeHjtIsP0PPq6KryfnepqKf32eycS57IEXOmtOncYTiU",
-	"RJjqAgtlqPGKfIlcm3QbaJq7NhT6oEGSlpaaZkUYEVi5Zi9UfYkMO7758f23r9BXX331d20E//jh1Rxw",
-	"awbuCLBdHkR3v0QvsbCtTO1ishHgx1eoMvT95sedow2FXo5f/g/mZfR8doMV1Qa2Z833Gjt77Ppv4JrO",
-	"ns+++vLyy6+A/39tpvBigSsHX7ENQbWGYT2Q63L2fPYdUS/tJcYwqDmToH1PLi8BtKR9UGV3kIoW5t6L",
-	"Xy1sDXQn2+Rx7xoG5j/PB20twRtC5oSSChH2K987eHZJTDFj6n3+Sy4c895n84oL8E4vfld8Q9jnMbFA",
-	"QO8GgM81FnhLzPaW4mFtL7n4oB9u2FhPkujhcKMZXUR2BlsYMBKdT2IXBa4IKwGplhLdK3fNvQlOkU+q",
-	"M5RWai31AmVY7CPkCwNxOeyO3ixKTKu9Fxz6i17uz549ffbXM8pQrglIblz3bs1l55Xh+LDhjef7UEUt",
-	"aUBtKbq7X/qiLD/QwnYsOfYbDQH0Sw4V79lra4Lh5D8ia4eDqdOf1fWtXc9j99cDmUl4afwkbK9ToiGf",
-	"T9xlBpG2jjWdLMEr43Vmw8X1D1Kb5m1cErRhfMccRBkZGCri7LT9KcQ3RtfTGyqVq1J4kEPOviznkHut",
-	"bQeL6HK4snMI4+J3+6fPYDJVBLz0rmTeky2/I264A9E8TeXq8M41sJs+ysFSp/q52mBxGd7nDqQ266v6",
-	"PPNwNPUev8xndRNRh1uivu88/563D4AXZ2FLceaFZ2yp7sDP5t3HbTcRNbnFd5AkPFaPAc8iL36HP4wa",
-	"at4snnaG2Nvu1UqDdxjoSMxKW2vDn1cOCX9OgV2E7n5qHbxovdQTZHfvKyhdXvrNvRaP9o+8dEHjn2WZ",
-	"XBCmhAvMps7Cb+w1f9SCyTpD9SCzTlCT5OarucOem2ZMJt4oBNVTffw5FW2H/6IsJbJidr5+xVdfog+u",
-	"hZn+cQ9eK5g40tg4VwgzaJwMFzRMDxSjxnRILrX3b9m8vpzN+4ZyXRNWnmXi7n21Bio4babDWs9JtrJ7",
-	"438Ga/l7vkNbzPYAS2L64Djj9tBCmVJHArgvf3YV21qq+dRpYKGOHXLIp4f2d3jqQyhRJo4s7kvdg0Jc",
-	"VJRtxh2FO74hb6jJI53r1HiaQCxRtkG8JszkiqHJEtubKpuz7+V6gZkXXvmO4rbXTGIA/Y35LT6HWO59",
-	"wcTr/77lAq2DdsTwzS5aHnJHPO1Qnz7Oa5Typ15Jb3FJzruS6HhEj6qjdWTen7jXMOjnhlgBGlhABnH2",
-	"fPZbQ8S+daV9e4s8mfkmGfcau6bRo++bOyKg3ALQIoUp2S34FgoK52jhO4Zc+YSJ7WNhGjGcdT4rX5mf",
-	"9DtdgeOf0O+0pA1DIX+EogTbYMs0gzur2JhlvEoJ7QfooXX0QhjV8eOiRQ+i876NUsKFqc3vpITaWWE7",
-	"3ZxtWuoKj+ryTYXZKdNy4EpTK3D/Cm++IiXgCrf99mz3PYawxZNLB17bkNogGe2/mC1ocYrhkbCzH0zg",
-	"x9kWo6rctnN+4BN9fJZveXVHSut4G2DEzoEOJVFtzh+zEhCIZ11gAdg3Oect9PrBjcW8qoY/TRzLdw2z",
-	"suy9jyjZDfaQ1nbgLCQX6eBOTbX8l+il/p/ZY6XphttaE/oifaiYaIyCuqTl8kv00fSoF/u59wgobBXP",
-	"zbugOa9puiHts1rGEcBy9OI5Qpiy1TMfhMr8pZ30ARz0nhTIfg5gMx52S7CvLpOhQVADahu9Qqv2s2vq",
-	"xe8O2pSRbzMNgnKW1bXRSb5cBgp9trTb2Y6atw7UFWTcekieRskADYpsRSJhBiZKlbQ+zFWLFKfS0cjZ",
-	"XLFep3IYGDWMw1MECmRD3U3irPogXdeFlKkFbRn+jF4DjCwRlOx0F6JKGqPJMfqf5H7NE+iQD2J/Blmd",
-	"f7drOw487FYHXQUiLh0XG2joftU/ns6q2cqwTHbgPMOBSGNSK4IWuNjssCjlYFDDVfxB7IHC8s821T1i",
-	"zQee8JYvNHq0gdVxH1N88Tv8IeMw8/P2h2BHJppLXZSJaod+HyCTD+Hjz62YP5Cdff6fx2Z3lJ+pg+8j",
-	"lK38h40xmPGnYByEbLQx43GjBuNtogsI2FPPGz54MFmeX3VDtoKH3U9TE/gPUkOrSRlEEM6+NC5suXQa",
-	"DnsDF/zJ53ZC2umEypp01cyfQ2c+dClVEFVX2sUhUuIVQTusvRqLSNliWi34J0stBW4NlQgzhMtSECnP",
-	"r2oHAebHQcvPsxnfMwS9oguBxX40c2MviWNRe0GVDuf9kaZC0FngfsPg8GFjgMMF5xtDXYkZop2OBycK",
-	"/MI8+eJ3aRr4jiI2X0Jh6mEgMDzrNBPtsLLeQE/Te50Z/ck3gi9pRVIzsxK4NI+GalktzvNPy8WCSFqS",
-	"i98NFC09S6/4tsaC6GHLh5yqyJPNSP+z6ADIlSaysx923C5QLJEp4kNqbXpT+f4JUEUt50Flo1rbhLng",
-	"UhIZlkFuz6FB5FPNRfo4+cb8/KoRghZN1WzztlVrEIxNqwPx/gpp9kLeRUG6A14KBrvclYGCFfIOUYW2",
-	"jVRoQSC6n8JKOBWe5gBO0BdeKKIeSSUI3p5ctWZMEAoNCwkuLQ3hK3jzo9dUemhz502D555BQ+jWaUg8",
-	"MvRSv0ta1aZs3pIg/svtux/0PG0RF85pkrUguDQ2zJWBuBhEn4khtamYw1Gl6+1AL+/Dn4HXPLRdCm+N",
-	"5z0+2gg6ZYie5WT3rMnx2X2vZ6s7b2Z3WjXE7Ec2IyZRwatmyyRa86rMCAvq536wPLQPUeeHo0Tqbpnp",
-	"LfnV7U8hb01Wc2947MNjk62wx1hdKanKDBjtFN7PbV2RSWy4qbIkPbT2gTnkb+aeFOEvtspnCBC1/k3i",
-	"XRV8l0O1ZC6be8n7IeUAv6/b9XHKknVJtvESkLf+quku0B/g8mTVEbhvSvV2iaeHrSd4H0UiQcbT0nQY",
-	"Pna9Lb9tJC3+29s3c/Ti5St9vL29fn0NJSRQCWI4tBZ7c0QWFSVMXbUWIHUgFyDd8zDlSN1IWb5tOTfu",
-	"KRDdJoBztrTH58vDdSd8OMEvTNXFORZTL7+f8msDWU8LrLQinA93Ly4NjafpK6JvbxRJGLCeBfzeDNiJ",
-	"wCJKiqS7axhJkWljhctTMkK2A1LPfzVL4wwT8jCRUjMKCSyhYdXK5WWKf+7G0/QMiMcNyOUKVWSpbKul",
-	"vSWZMf19FDLtca4QZsASjhT5pNCGkFoaM22LhXH6Y2SSXx2sM+6QHjyJkCPi1QgrP5WoohtycPSJ4T09",
-	"eXSO4ag/C1Nqq32XJjerZ6sYfWVpVs+8qeW5+LcFlMCcsLedGAnY6nPz07ZqW5nhRZEVFPgoqCIQL3FI",
-	"a+jBK5HiPLGf2ivGMXWDV73iFW+gItnwg+lzvFuEPHxTYe6Z+qYfDAseGAnrhm1SRSD+xykPh4Nn9Ln3",
-	"f978ZwuYRBcfvyNCNBU9CHnFWmdLU5BmObGMTaiX5VxbkQpviESyKYyxSZTSly5wsRlahu/gneSPORkP",
-	"WJTvvECOhzeclkSKzhO0U2r3yEira2PgYxkY+Ls1VuSOCH24Fdp6x/IK/AE9d5Z5+wvpd6MwS6iPPcz2",
-	"w9n7jpy8GU9bh3es/BLajWJBvnTb8D/rrfgcqxIkeypKIoY6tSX3JoDjus3qWQDr02Zo6woX7c96LFdt",
-	"4ww7RWht6wgSSNT3xDzlLNNy/kVlhvVjXXFc3n/kySAPh3TR7S4H6Yo1r8q2Y+DOKsE82lZMZj0Q3+kj",
-	"106niX4aWgjDo3rVWpKWfvrICJW924wpJ7BjFeM0mw1wBQeCOu6iB4m2wMty4ywWAzF3k+0rOc8hlYvf",
-	"7Z8+XwB0J4mweU+U2Luh52Q1t/7a00CCWdj0HbTqRErQc6CQtFnh2omkIhbv3DX3GAXw74iFaEwBM3Te",
-	"QqYkzxafn/DddWV7jyVQVhVmr/F0iot7xxe+xns9NhZP6pjqaF+5uHQdZg1pLNzlSPbsXx2TgT6vQkf6",
-	"FNGaLVr/jsvD6SBImrASSUNyFyalMpM/7jD9D38iOrOo9WSdgTibz168fDWbz95ev76O0lND557sjdnE",
-	"3N7bkNroQeb9bvuGnMPMB+6k00FAtJysUvrNIzr1oRFM65RqGEHmWq1IL16+QpQpHpjbiusdlLCVwAbK",
-	"KW1QydyToXbfwJ0f9tBb5yHYzRbFMN40NeLUDYM8VIpxgUWCKNwHaqJZwg11neCyVPp2Q+tYVi63sUMb",
-	"NHKBuQV08nUDydV8rX0n6TqRbSuVeFXFLV0xaPCU4ePSFYPCn+Ndp3SVmrR9C+/tvHtL4uAFrlenhG+j",
-	"7NxVZVpo12z2sDxVfSKqAyHqGkupnZYhx+fEbQEGEDzwj4ZTx+f89tTJNovL4OJGPaRbuORc/lHvjPfc",
-	"apGETRNrfPOt/md9jsEZiBZ7hJFoKnKFeNDFM4wSKY6gw+iw2QlNNZxxifgYA5QeM4XDPLgw7MGDTX+G",
-	"fKhEXr9iWgZ9fB3lXDhUJ7SMlr7RrbrACld81ZiwjlWNU5QraCedVi930UM44EHzwUPyCJ2sudYy60WE",
-	"7YTOvMu+KMtb387wnqLEXgIPCzvovPbMgAPFbVe71LFsGjv8+VxXGFYKY2O7KxhUe3l89acW0G5cPB9j",
-	"wulz/tml8IVEfMcQdG7+j4CmcE3IUyWIeG98Mn1W0OPpo1KQplvvxLuYun4hkJwADimv0Ds6RWcV/z2U",
-	"LDrlfsC6M7yHXH8a4Ks60j9z9sRT7DhSbT3dJslosWwtscpYn3saUYLbxDo9lxLME40qwy+JN6xMbARt",
-	"D/dIoitZz/hH6+J91Hz7DnjJDdhccJ/rwrwglUb0MwxXnb3q2n/dPcxr+2EPPrOmc7a4cwuxEdXs+ewC",
-	"13T2+ZfP/y8AAP//",
+	"NJVNnE4mUQjH+3SAyf/lX/5y8Y/Hj/7+i/nL//PX/y8KyR8grcaZAzsY+AgInrBOQUJg0kPgo99GMEao",
+	"QPYJ9i2itIFniiLxhhimhDlq+UqvAOZDpEEPqzVhets1MJ8+Henjr3P4SO2Qtbe4hVkGXvZRMJkL7SX4",
+	"GKOLwu/p7U1P/t+DpJpkq924oai0bFQgL8soEcH1Z/NYusOgHd/XhzkmLe/S8MQORRNnhgzgayNYt5Zi",
+	"MiqrhOmZpKz4kexuW79gwmpccJFHgn3szjzJfYtxtP6tI+aoOrHIWZdxZJ2lNuQF1GrsDIrLp+YM2LVu",
+	"lLNmQAqmo6dZhc7/kGAZBtvfX/5x+Ri2vf/55B+Xj7765a/P/3H56Bn80z/P5kdnlUHEO0I2FjHgRfz1",
+	"+HJN5pj7ZPRGl3rHiXtf8L3tPCc0GQDck0ut8mAQ07BBEc16fFCz4u4USMG/PvrtbY7o+ApurL75hIvj",
+	"HSWoWlmaukfOEuduqo7UjT3CD07vCIuBXgHIy00DkSvE1ZqIHZXEZz+i2/+5vJUoicEtUfpoDjqPRsfQ",
+	"S4SFZyIW6nbMCdlRtXYM5Vgoa48+ns2nFN6fy9GZO3nkFvc7J8imO9qvtX6R08DWQ/KV1NYoAWUA8ccW",
+	"gjUuY7VoKbbRisdKmK8VWmMTkasrXHjFqAWRhCnkOECGkzuJUdOplxlD6nvuosCYHLzQhEom+56weia7",
+	"FZl919j4Axuj15n4qDqhM4GQ/+CCIgd3HOu0R6yrMvYa003ls00fngHX2mJXJ0GV4njqHykDF5owJBvn",
+	"VEvwZhgHYHtmkM0UvUfLOrQoLdnkidylDtfZmEIaj9mEV7uvnLuZmd7DrwV7W7R2C3r1uDmnZ9EV5WoO",
+	"hwf9UhGR4nAWBG9shyTDFYCRqRyL7urwS9ShzQ3HnJeUxz7NjWxuPzUmnhtnEJ+BG2cNGUrnGRsLA4n1",
+	"Xq23+ggqFDYZRSUwk97i8H9xR4be6ePpRqUSifmKbkiqoMZ0s3K80fCxMK9UIX04bRcVkbNEzwSZOvOh",
+	"dGhNV2sirhAjK6zoHQEsLN+FdkzqhLefM5IkT5Qd4LoW3FadegLIIPKpXyjusOvsE+JOonI9vozhg6OT",
+	"zMPz6s95icW0mogFWTUstUiB8ErbHeYyRBWEdyqCaxveMdgyCm1n2tYLJY1bu9CyL0JpUVW+nV+nx58t",
+	"L1LwZO2Z2h5/zurf5oIzoWVhjDMZSjuz5Wy7XcWe1EPvJfhpfo7CvU0FiSmlkb5QzCdALM19P455OPad",
+	"0R0ajqYoB7+8dYHifLL8iuBlWgBT2l5O6wWbKpYzlHTZT/G5vxPo0wcw4C1XdDllDIou4y1tx2gXeU3Y",
+	"rZmGWIn/9etrSEsROUcwW+gxKNqV2Vbh36Tj4p5wLPHQx8m27uGOOIG3GuC6Rzc+e8QmANc0xVtkUN5U",
+	"AVlR7ISyd6cpBSZxE5T7b7nIr4wyVd6T6zI2tK6nNeSvE717z8f9P70LezpqPaxsIJ9UCphjwC9TiqgC",
+	"L9L1DHDP9xVUnU2+W1Dl2gzDlhNost8C/AkY7JNhXwJ35oeLKlCeeWuchGeJlXE7/e2h1u8Z7/f0DpEo",
+	"GAFJG8nm8YfNLmI1w2wFjM0Y6SsG7ZfyHCvLF3DP+BcHefHsBOabkmLQS/JsWNcRKIxPAaeLGU4K83ey",
+	"yBUUO5lAHpheeEvsVNkXfki62OfabjIxsq4tjfOJO9yX7WiiE1jhgpTvm+lJXmmZTQOKgHaZ2V6Ep7cY",
+	"npYuH9nB4IqECFzh48SEhOB1ElHxt3GStq/HGxhGeGtM0xcpObtCeGFim1ygtvu3i3dE+noLaxqdaZg1",
+	"ZUeDag/n/y5HajgPj30Q/VzZLNVYQmr8cw+xCdUVbh177e1tcQmMoFd2erQnqFwLUsYVspjQqZRDbiQp",
+	"Jb5tpRSrvTyIKGjLmGsu7eGuSLFm9LeG+LambRjMlUe3Dbz0gQy/mUrNbsdRf1VRcZlqD2NK4jowB2HZ",
+	"Wvxrw9eZPySICKU6R4w1uSgvfTsmqQxxKm/iUbotT42EkUTDtZq6buXD335riPRFWH2qFYRl0EEfUdn2",
+	"qUvxRjO5SxzFWG4Onz36orl7Sg4+FsjWY37+PiXMnO5BPqod69p/gKD0lJpdi/cDvQ0ardmEUTtbYYE2",
+	"aGcbpDYq4qc9zTfkeeUi3KcGL+O6/znGXCAUYoSU0lLRYKcVJilLGTJsJa3ODLmKeZJUGNy2E2k33XKE",
+	"scFQqeMEgrekDa0qitYHlgWJFntLIUyVIU2WSHGOqg5uIFyohCUZWne8qUqkr0DYPAH1WpMddN7S4G+A",
+	"gMV6udqDBQxTKhH5VJNCz5sBV8MOexAPwZcpfoUozxtEr7UAvSmMpTJqktUBK0kMJitcbEYmy7Idd95o",
+	"lbbDpm3O1ERGxMfOE7tdLoakbFJx/cE4rtzaMdROnR59OFNkyarqvAyMxX/bHIxtuNXk1bRn0an0Gvbb",
+	"rk98CR83C9ao1+ag60YFCD8rDZght9hGtjpLgj4dJBTLnTRMz02K2rzDC+tsQYA4tn+JFWLLFz2ISPik",
+	"iKn7pNON/FlMgwNzc6p9aAnN22MmGOJ83HoExtfIeiHKtrmKVko1k5PP8A8Hyyn1r/NOq79Ei98bgyGC",
+	"k7+Xkjfc9gezH2FjqYIz7dWKCZ77aGMqgmUiSeCaGcS2XlzLNkN+CpnJGTlij2lGdIrn7pHrEUbVCmyn",
+	"tmlPMG1W5jFNeW8VuQdraaJpgTd8N5mY0ARR7k8QZqDRD3Pn+PGMKRMaYiXNmCndrQaEYu6wcNNt+jCZ",
+	"+eyHYKf3F+hhWF0po20S5d6cbiMasjAOOz8RLMoPruVmfKHfgAuWXYM6zUEVOO4ReGsFLniOHqMlqSqE",
+	"AY/4BMk13uzn6CskeUXLOXqKCJZ7Y3GZLpyJcJIgBa6qeOZINuB3SqV9ESqn8f8e3wssmIX0DN7GS3tN",
+	"xqtDI2ag3TZGE6Voyynzg0BI1NrVRj1DpnRgj2oiTHk/shQcibB3qjp0jUW6z0DBt6ZtCiGbL6RvKzOR",
+	"lFlhcRdzT35iwGgK0BNDX2K+q4XlImzYTE7p1eJ53ZYusOTG477dkZeNrN+GnUZO4jgOTwJabaf2a86y",
+	"zFtCk63pq9vSMabsahfqP1M0H0tJV2zK7mb81myoZCD7CZM14fG0wxsUloRZ0pWeJ2EqSuaoYRRaltR4",
+	"FSdjTGI8123PoFHqJHvZkYfIIJDqo6ZtJNVEh4KIaiKQOgGYsolueh8dy7VDTsk135HSsPi5QNkUprrY",
+	"O64tXqGzF7E4pjUKwZoIvdXuLG4S4dsRXO7B4xN3T6Mjz9IxJlrPIts7NGotJRvTj/h00+EKaRJXhw/O",
+	"DdZm87u6OKy17mB9t9PV4oOBwxU+N7ZP3prC9OFGWSkimAFdjsWZYtxxhwFDwlUTRqoVcsTiOlS2NF55",
+	"fYXnnkBw1EPREvnoGuvEPUXX77BvinLpE+sbykpTGLukS7UOypRMYfWyAiqKfC1zWayDQ/+BMnsSk9FW",
+	"RyVZJYl0EwwMNaam6EXwpk7sostEDqg/58ngDoxq0IY0WTCaHX8GfHTKwBxDVTV1vs5Ey2ps8sSNwDei",
+	"dK5aCzsKiThgAufdtZhcwz/0pmyLf+XgDqpG4OrRljLz9zUWW85o4f9hSypeBn8v1sL3gjUPeYRFTVYr",
+	"yiHoFv5DTAe8LMbpU2yhuOmJtsas1Ja7wycCxnjpGdUZAtEB9lvf2WwX6LE+JyqqVEUcseCzgSszoHE+",
+	"vD1taUlP7lp7cD37BZH9mn41poW9mOH21ktcS7ggP9UVx+V9snCcTHxxFJHFAT6KnugG1BCdYUeFZ9Fu",
+	"EU66Yznajoh0cjDiM+7UhoC+LJnPNwwihFjIuavuXlacZ9Y+1VxKuqhSXQDIspG9+PLhUCreTw2+Enwc",
+	"8g84r2D+7NwEQgNJB99ox9Z+V1xHVBPpWFXgZkgme/DLijUpRonGKyrHGMeKNa3KEbq6SNkp3+TyqgEn",
+	"Nrwii1G6WHPeae60xmxlETQ4yjHanzB4whw+O8vUS7kFB3tAJgQ0EhHeknI/rRWzvSfnQ44nkNwCEWeZ",
+	"RycQsHaOVie46zrzOozJctZ2UcN78E5xsYZJz1aDdomPml/6mnP3LEh3JGh6RlurnMA7addu0GrS7wHR",
+	"fSMe3HyBTOTPlrsbn/jP1j6ZlmV1VCs72wwZ7rfNkOOioUs1gU4xySBsSyfzuCSDfm3jKxpYBFz3NOua",
+	"G4rJdWdJBh9EV5Eobd/dAgSiVE0B+6zl1LfQAufsa6c+OMRGglvTYj55aIxDzNK3G1pV1+wlBxx/L7wQ",
+	"4c8wtAbAXk8V0qtLeLKHK/ToMWLkLlr4OZ8tJvJQpsE7Zmm9SGX7t0S+zGle0sWRYD1JM/9s/6Ck1H6S",
+	"SZrxiMykK+xdcL4J2DEmuC8LwZtkSGayFA9Iw+isfWFCBHWiJUQqlJYoYMxcxeb+dhnDm6Ij82VOx5Pa",
+	"JLeuSSUvzkV9IB5V3KmSsQ6nZ1XFcUCsacs1jBh2d+hg5PkZJlamslSJrau3z3d0J0tFjOkW7u9OWexg",
+	"ot/faRF4opWZNCUTb441f11UuNj8QPaHqAFTdEjfOeKj4c3Jbh02gDohHUjw5tv+UKbT2diGEZ6nJ/yC",
+	"uY3KeXl03jqWYr31EBcfZSNqzct+AYEvDxBEy59ToMruLJQgYJbiorEU5cP5CCkKknX7X0jEd8wZ33ZM",
+	"YUfCkFiq2wP1FLqDB6bXm3LqBzx1fRhUgStjVs/R42fPv7qMtt5tCeeiqEsquzys08jo+vAdSLfmM9AF",
+	"ShHT3JD552i0cPYOfRQz3YQiiDsiSlocVLCf7WVjjniPzK5NtLl3pKX5b7bm4Z74/RI8c9/zipZ4b6w+",
+	"QP3bVuTC4dmlOeJdLWcurM9NncMFP7s8ngHherRGMQVfMtDqSIXtRO/lSHRVdEQO8HbcDAatXfPoufTr",
+	"bK/tqZX/enNIFx1whggu1r7zNbkjDBktMibgW8567ZpP/uDDGO6gtehk1qpBU8i2SakRRHIyU53ME4vt",
+	"1lcY7bBEghRclMRGy6nUEkS4ctDKiFnEt+Qw/mVLQqh0Zv+OP4hxLkYRN3brR7g+QTmXDLEFxZeWlQwm",
+	"KDavvsXbFJ/RIJ6T/QnS7lWfwzKJ5wO6SOsqFbbdvn9r7Dt+bg+1fpbJUjTF+JQwK+LAyAXRamt0E2EZ",
+	"cvcCydA0nI2vAY8gniqC7/S7OIP+/og3rpCs5PMW87AmVb1sqiHavJ+5cN+Ul1V7gLPBCzonXr+2B3Tc",
+	"OHe/+rAts2FbLabRTXiVdr/ym86O9Bqf6nmGm256dQ6yGVgRqW6HlB2Hj5T40dbUhoveSy+yZk3H7ojy",
+	"ErKxB6CFX+on1UToQYV0vZ1ntVnPATCvwMzC2Az408TlOvt3CE4bT1UI7OABkWJJquAFPvLHyCdXrZeJ",
+	"dm5S/R9A0X0BLZYbYrDPmYSY66nuPlVr3qgPO54sDG3NWm297DjackEM2FuipbZ0oYZ6ego4YjzYZR7M",
+	"QGeIrkyjmxkGQLvVMrdVOuSd3w1ii8OiZKbQkZybnNA0UDs6w2iKqpPsN0suFF5UuXt5aTszu2HsCfC7",
+	"cMvItAZgmDIhHJEYkX7I+06yJ+yphSV5sVREvOm2C+6EwYRUwBV4mMEvn59vjVl5u8Y1mZQEh1T7e1e7",
+	"FQkac775mAaZgk6OXGCjQi+WKhX6g6yST1FmldjpO0ZeKknRCDLyTmkjpz2gfmUXpJZOxzHv5HiLzZux",
+	"U87tfFO3i1AOPbklWbkCXQo+qiuA7kLpq6hbYaEihLPelXbv+7vz7zeqEpKJbqGEuhnuB4n96pVW2kR3",
+	"UcfwHbERqUIlN8QE4Ijay+dtws/8jNleWYhAwgoiyyUpppJc3ndX9bkfVhYaZkeHrZdHsySDeHoMvcHk",
+	"NNhKThtFCJQ70vsg/wHvm8427T79AE37R7z/OcoyX5oW6AnOba1o2Bdf2EvD/hCmZe0U0LWh109UMMNv",
+	"nhKJ/NbgSobxddtLeUgraW4cm/7ULKdD29bfGIaFwMIYddGTsGUHTwbo2w7n4ZWmVPYfPcCdsfXt9LQi",
+	"bd8+96oS1S8bLYsi9aKCLMy+F6kPfOf7fJhSnJ2rAVriLa32SJJEHU7ZBzuOioCQzWu8j5c0yLhOaDu0",
+	"jo34A94QZpz0xR7ZRFn2KK4V2UY5AKSi22ThqYkBQKYC7fSGL0ix4Sx0ssJeu1pyhwbzrbnK1mmssCLT",
+	"pPldgstgnVHDru+3THqAzxMsTmyDwSdcEKSPi9I5qiZEmSlzGxSP4gKX6l2jJn11avaS7F8vtFft+wFG",
+	"VzDj6t+nFn3WAevJKLWvu07f0yy0NZNK/fufp7RBPqrbB9wkk7wWYYl1TQvrQEPEWE/93MR7wD1MHADn",
+	"CWsdX2WWW091IIqRG+SZHoc+RzP7oPWFJYINYgKWZMYtsnY79QofMP05jfDGtd8NA1X3g54HbfTdkTN3",
+	"iAXYydpdJczwtiugPY/8dpk65o6i/MTlBPbnfubwSSRzODjt7iFhGm4q/f0hmj/yN4yzZUZIkU6hRH1y",
+	"eTl1A4Y4n90+xnlRD/W4ZPc+DfrZkxlMzU3p1PAB6alBo4wJ35U33uAlB1Kb9lPg8iM+5hARq9aBeyJi",
+	"DeBVYTfSw214x0i3nO0aySorkqVRS9dfKKpr8twWUFaMS6qsbUZBtCjId4UbOnxYSmjf4VhSc2X/dexD",
+	"nXHrjNmIXQqVlYzvQo91wQ3A81T8+NFZthXIa52isPYTOOQnSgEQKetGg4cdTHrtwfCWGGLOoLOhtdcP",
+	"Egv7uiiI+P3KDXHlbs0hTwBwfbzC5p+98dDy/FZUKsIOIviHRictgXHfXXUFfwWqVD2xGLVvGT57kuqP",
+	"cfYmt8hxG5Uk+jdMal1o6xGixixgda2FpWyHBdCMcDmmgZ8f3Uj+wFSNrzFu0zRKAf2B/dMjrbOP1qaj",
+	"RLUkK5KIkVvuUJ+92NBaPsKsfGRI+UzFefXI/Gv0AXe4arojKQRXxRoCMLbbwyMYbvT+46kfPdW/Zde0",
+	"Q+lE4EfPohCOMoy6NjHGEtPdDgHXCbRJwEhfibZYbOIEuw/Q3fBo/pB+H8Gop/fZ7JxLnsgRc6a06dzh",
+	"spVEmOoCC2Wo8Yp8iT4KqhRhLtA0dw2H9EGDJC0tCdmKMCKwcm29qPoSmT4o5sf3375CX3311d+1EfzT",
+	"h1dzwK0ZuCPAdnkQ3f0SvcTCNq22i8lGgB9foco0ajE/7hxBNHTt/fK/My+j57MbrKg2sH1/FK+xs8eu",
+	"0xKu6ez57KsvL7/8Cjq9rM0UXixw5eArtvWz1jCsB3Jdzp7PviPqpb3EGAY1ZxK078nlJYCWtA+q7A5S",
+	"0cLce/Grha2B7mSbPO5dw8D85/mggTF4Q8icUFIhwn7lewfPLokpZky9z3/JheNY/WxecQHe6cXvim8I",
+	"+zwmFgjo3QDwucYCb4nZ3lKM2+0lFx/0ww3v9kkSPRxuNKOLyM5gCwPuufNJ7KLAFWElINVSonvlrrk3",
+	"wSnySXWG0kqtpV6gDIt9hHxhIC6H3dGbRYlptfeCQ3/Ry/3Zs6fP/npGGco1AcmN696tuey8MhwfNrzx",
+	"fB+qqCUNqG0zhu6XvijLD7SwvamO/UZD9f+SQ8V79tqaYDj5j8ja4WDq9Gd1fWvX3d799UBmEl4aPwnb",
+	"65RoyOcTd5lBpK1jTSdL8Mp4ndlwcf1AatOmk0uCNozvmIMoIwNDRZydtj+F+MboenpDpXJVCg9yyNmX",
+	"5Rxyr7XtYBFdDld2DmFc/G7/9BlMpoqAl96VzHuy5XfEDXcgmqepXB3euVal00c5WOpUP1cbLC7D+9yB",
+	"1GZ9VZ9nHo6m3uOX+axuIupwS9T3neff8/YB8OIsbCnOvJANyY/c9uL/fihE5kAUFvxs3n3cdhNRk1t8",
+	"B0nCY/UY8Czy4nf4w6ih5s3iaWeIve1erTR4h4GOxKy0tTb8eeWQ8OcU2EXo7qfWwYvWSz1Bdve+gtLl",
+	"pd/ca/Fo/8hLFzT+WZbJBWFKuMBs6iz8xl7zRy2YrDNUDzLrBDVJbr6aO+y5abtn4o1CUD3Vx59TPNYs",
+	"4kVZSmTF7Hz9iq++RB9cs0r94x68VjBxpLFxrhBm0CIfLmiYHihGjemFX2rv37J5fTmb9w3luiasPMvE",
+	"3ftqDVRw2kyHtZ6TbGX3xv8K1vL3fIe2mO0BlsT0wXHG7aGFMqWOBHBf/uwqtrVNRVKngYU6dsghnx7a",
+	"3+GpD6FEmTiyuC91DwpxUVG2GXcU7viGvKEmj3SuU+NpArFE2QbxmjCTK4Z2emxvqmzOvpfrBWZeCOyv",
+	"nBHXVSwxgP7G/BafQyz3vmDi9X/fcoHWQeN5+GYXLQ+5I552qE8f57XE+lOvpLe4JOddSXQ8okfV0Toy",
+	"70/caxj0c0OsAK2KIIM4ez77rSFi37rSvpFRnsx8O6R7jV3T6NH3zR0RUG4BaJHClOwWfAsFhXO08L2h",
+	"rnzCxHYsMi13zjqfla/MT/qdrsDxT+h3WtKGoZA/QlGCbaVo2n6eVWzMMl6lhPYjdEs8eiGM6vhx0aIH",
+	"0XnfMC/hwtTmd1JC7aywPc3ONi11hUd1+abC7JRpOXClqRW4f4U3X5EScIXbzqq2zypD2OLJpQOvbUht",
+	"kIz2X8wWtDjF8EjY2Q8m8ONsi1FVbhv3P/CJPj7Lt7y6I6V1vA0wYudAh5KoNuePWQkIxLMusADsm5zz",
+	"Fnr94MZiXlXDnyaO5ftDWln23keU7AZ7SGs7cBaSi3Rwp6Za/kv0Uv/P7LHS9D1vrQl9kT5UTDRGQV3S",
+	"cvkl+qi1SYn93HsEFLaK5+Zd0IbdtFeS9lkt4whgOXrxHCFM2eqZD0Jl/tJO+gAOek8KZD8HsBkPuyXY",
+	"V5fJ0CCoAbUtvY3CnF9TL3530KaMfJtpBZezrK6NTvLlMlDos6XdznbUvHWgriDj1kPyNEoGaFBkKxIJ",
+	"MzBRqqT1Ya5apDiVjkbO5or1OpXDwKhhHJ4iUCAb6m4SZ9UH6boupEwtaMvwZ/QaYGSJoGSnjxxV0hhN",
+	"jtH/JPdrnkCHfBD7M8jq/Ltd23HgYbc66CoQcem40B4wb9RV/3g6q2YrwzLZgfMMByKNSa0IWuBis8Oi",
+	"lINBDVfxB7EHCss/21T3iDUfeMJbvtDo0QZWx31M8cXv8IeMw8zP2x+CHZloLnVRJqod+n2ATD6Ejz+3",
+	"Yv5Idvb5fx6b3VF+pg6+j1C28p82xmDGn4JxELLRxozHjRqMt4kuIGBPPW/44MFkeX7VDdkKHnY/TU3g",
+	"D6SGpsIyiCCcfWlc2HLpNBz2Bi74k8/thLTTCZU16aqZP4fOfOhSqiCqrrSLQ6TEK4J2WHs1FpGyxbRa",
+	"8E+WWgrcGmq6SOKyFETK86vaQYD5cdDy82zG9wxBr+hCYLEfzdzYS+JY1F5QpcN5f6SpEHQWuN8wOHzY",
+	"GOBwwfnGUFdihmin48GJAr8wT774XZpW7aOIzZdQmHoYCAzPOs1EO6ysN9C9+l5nRn/yjeBLWpHUzKwE",
+	"Ls2joVpWi/P803KxIJKW5OJ3A0VLz9Irvq2xIHrY8iGnKvJkM9L/KjoAcqWJ7OyHHbcLFEtkiviQWpve",
+	"VL5/AlRRy3lQ2ajWNmEuuJREhmWQ23NoEPlUc5E+Tr4xP79qhKBFUzXbvG3VGgRj0+pAvL9Cmr2Qd1GQ",
+	"bqytsxbilYGCFfIOUYW2jVRoQSC6n8JKOBWe5gBO0BdeKKIeSSUI3p5ctWZMEAoNCwkuLQ3hK3jzo9dU",
+	"emhz502D555BQ+jWaUg8MvRSv0ta1aZs3pIg/uvtux/1PG0RF85pkrUguDQ2zJWBuBhEn4khtamYw1Gl",
+	"6+1AL+/Dn4HXPLRdCm+N5z0+2gg6ZYie5WT3rMnx2X2vZ6s7b2Z3WjXE7Ec2IyZRwatmyyRa86rMCAvq",
+	"536wPLQPUeeHo0TqbpnpLfnV7c8hb01Wc2947MNjk62wx1hdKanKDBjtFN7PbV1N6zyfKkvSQ2sfmEP+",
+	"Zu5JEf5iq3yGAFHr3yTeVcF3OVRL5rK5l7wfUg7w+7pdH6csWZdkGy8Beeuvmu4C/QEuT1YdgfumVG+X",
+	"eHrYeoL3USQSZDwtTYfhY9fb8ttG0uL/f/tmjl68fKWPt7fXr6+hhAQqQQyH1mJvjsiiooSpq9YCpA7k",
+	"AqR7HqYcqRspy7ct58Y9BaLbBHDOlvb4fHm47oQPJ/iFqbo4x2Lq5fdTfm0g62mBlVaE8+HuxaWh8TR9",
+	"RfTtjSIJA9azgN+bATsRWERJkXR3DSMpMm2scHlKRsh2QOr5r2ZpnGFCHiZSakYhgSU0rFq5vEzxz914",
+	"mp4B8bgBuVyhiiyVbbW0tyQzpr+PQqY9zhXCDFjCkSKfFNoQUktjpm2xME5/jEzyq4N1xh3SgycRckS8",
+	"GmHlpxJVdEMOjj4xvKcnj84xHPVnYUptte/S5Gb1bBWjryzN6pk3tTwX/7aAEpgT9rYTIwFbfW5+2lZt",
+	"KzO8KLKCAh8FVQTiJQ5pDT14JVKcJ/ZTe8U4pm7wqle84g1UJBt+MH2Od4uQh28qzD1T3/SjYcEDI2Hd",
+	"sE2qCMT/OOXhcPCMPvf+z5v/agGT6OLjd0SIpqIHIa9Y62xpCtIsJ5axCfWynGsrUuENkUg2hTE2iVL6",
+	"0gUuNkPL8B28k/wxJ+MBi/KdF8jx8IbTkkjReYJ2Su0eGWl1bQx8LAMDf7fGitwRoQ+3QlvvWF6BP6Dn",
+	"zjJvfyH9bhRmCfWxh9l+OHvfkZM342nr8I6VX0K7USzIl24b/he9FZ9jVYJkT0VJxFCntuTeBHBct1k9",
+	"C2B92gxtXeGi/VmP5aptnGGnCK1tHUECifqemKecZVrOv6jMsH6qK47L+488GeThkC663eUgXbHmVdl2",
+	"DNxZJZhH24rJrAfiO33k2uk00U9DC2F4VK9aS9LSTx8ZobJ3mzHlBHasYpxmswGu4EBQx130INEWeFlu",
+	"nMViIOZusn0l5zmkcvG7/dPnC4DuJBE274kSezf0nKzm1l97GkgwC5u+g1adSAl6DhSSNitcO5FUxOKd",
+	"u+YeowD+HbEQjSlghs5byJTk2eLzE767rmzvsQTKqsLsNZ5OcXHv+MLXeK/HxuJJHVMd7SsXl67DrCGN",
+	"hbscyZ79q2My0OdV6EifIlpZ4GqUS/bWXDAQbW/SJXo1R68X2mT99p8SvgWwaKdXXch99iTqAEafSk8p",
+	"FNYf9wNlZcxdeoz+YqX6V6Q4epr4LF4ofEeivlibVbjXIg8zQ7GliMzsmuJXhrCoyWpFOZiqVHkD9TT1",
+	"4YLo33F5OJsIOTdWImk4EsOcZmbu0Nli/+kNKmdVt4EQ51/M5rMXL1/N5rO316+vo+zm0Pgp+1w3Idv3",
+	"NiI7agf5sI19Q44t5OO+0m1hAIg6WaX0m0d06kMjmNYp1TCCzLVakV68fIUoUzzw1hTXBzBhK4ENElja",
+	"mKS5J0PtvoE7P+yhNdNDkOMtimG4cmrAshtFe6gM9QKLBM+8j/NFk8wb6hoJZqn07YbWsaRubl+QNubo",
+	"4roLaATtBpKr+Vr7TtJ1IttOPPGinFu6YtAfLCNEQlcM6saO97zTRY7Str28t4PsLYljX7henRK+jbJz",
+	"FyVqoV2z2cPSnPV5zA5kOGospfZ5hxSxE7cFGEDwwD8ajR+f89tTJ9ssLgOrHHWwb+GSc7nXvTPeU/NF",
+	"8n1NrG/St/qf9TkGZyBa7BFGoqnIFeJBE9gwyKg4gga1w145NNWvyOE4YgRieswUDvPgwrCFEzbtPfKR",
+	"NnntrmkZtIF2jIXhUJ3QMjpCR7fqAitc8VVjooJWNU5RrqAbeVq93EUPEb8Jelcekkfoo8+1llknNOxG",
+	"deZd9kVZ3vpumPeUZPASeFjUSue1Z8arKG6bIqaOZdMX5M8X+YBhpSBatjmHKYoojy8e1gLajYvnY0w4",
+	"Ay8ZJvALifiOIWj8/Z8BjON62KcqWPHe+GT6rKDHs4+lEHG33ol3KRn9QuDIARhbHk9AdIrOKv57qHh1",
+	"yv2AZYt4D1CRND5cdaR/5uSbZ2hynOx6uk2O2kIhW14eUArPLWLb5PvOWwMluE2s03MpwTzR5zT8kni/",
+	"08RG4EpZ57E8abIc9o/WxfugDPANFJMbsLngPteFeUEqC+1nGK46e9G+/7p7mNf2wx58Zk3jdXHnFmIj",
+	"qtnz2QWu6ezzL5//bwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

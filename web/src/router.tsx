@@ -37,6 +37,10 @@ export const router = createBrowserRouter([
       { path: "/overview", lazy: async () => ({ Component: (await import("./screens/Overview")).Overview }) },
       { path: "/setup/:ladder", lazy: async () => ({ Component: (await import("./screens/Setup")).Setup }) },
       { path: "/plan/:ladder", lazy: async () => ({ Component: (await import("./screens/Plan")).Plan }) },
+      {
+        path: "/technique",
+        lazy: async () => ({ Component: (await import("./screens/Technique")).Technique }),
+      },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },
       { path: "*", Component: Failure },

@@ -533,6 +533,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getScale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/balance": {
         parameters: {
             query?: never;
@@ -1702,6 +1718,38 @@ export interface components {
             minutes?: number;
             text?: string;
             corrects?: components["schemas"]["Id"];
+        };
+        /** @enum {string} */
+        ScaleKind: "major" | "natural-minor" | "harmonic-minor" | "melodic-minor" | "chromatic" | "major-arpeggio" | "minor-arpeggio";
+        /** @description One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5 */
+        ScaleWay: {
+            notes: string[];
+            midi: number[];
+            right: number[];
+            left: number[];
+        };
+        Scale: {
+            key: string;
+            kind: components["schemas"]["ScaleKind"];
+            octaves: number;
+            /** @description Those of the kind, by fifths from the most flats */
+            keys: string[];
+            name: string;
+            sentence: string;
+            up: components["schemas"]["ScaleWay"];
+            down: components["schemas"]["ScaleWay"];
+            meets: {
+                degree: number;
+                right: number;
+                left: number;
+                /** @enum {string} */
+                kind: "same" | "pair" | "group";
+            }[];
+            alternatives: {
+                right: boolean;
+                fingers: number[];
+                why: string;
+            }[];
         };
         Practice: {
             /** @description Sunday first */
@@ -3488,6 +3536,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getScale: {
+        parameters: {
+            query: {
+                /** @description As C, Db or F# */
+                key: string;
+                kind: components["schemas"]["ScaleKind"];
+                /** @description 1 (default) to 4 */
+                octaves?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A scale or an arpeggio with its fingers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scale"];
+                };
             };
             default: components["responses"]["Problem"];
         };

@@ -180,3 +180,11 @@ export const familyQuery = (token: string) =>
     queryFn: () =>
       kept(`family ${token}`, () => body(client.GET("/family/{token}", { params: { path: { token } } }))),
   });
+
+export const scaleQuery = (key: string, kind: Schemas["ScaleKind"], octaves: number) =>
+  queryOptions({
+    queryKey: ["scale", key, kind, octaves],
+    queryFn: () => body(client.GET("/scale", { params: { query: { key, kind, octaves } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: (before: Schemas["Scale"] | undefined) => before,
+  });

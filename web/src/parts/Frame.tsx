@@ -41,7 +41,7 @@ export function Frame() {
         </Link>
         <nav
           aria-label="Main"
-          className="flex items-center max-md:order-last max-md:w-full max-md:justify-between"
+          className="flex items-center max-md:order-last max-md:w-full max-md:overflow-x-auto"
         >
           <NavLink to="/" end className="quiet aria-[current]:decoration-working">
             Today
@@ -49,6 +49,9 @@ export function Frame() {
           <Students />
           <NavLink to="/overview" className="quiet aria-[current]:decoration-working">
             Studio
+          </NavLink>
+          <NavLink to="/technique" className="quiet aria-[current]:decoration-working">
+            Technique
           </NavLink>
           <NavLink to="/library" className="quiet aria-[current]:decoration-working">
             Library
