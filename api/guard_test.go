@@ -68,6 +68,9 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 			if strings.HasSuffix(path, "}/export") {
 				url += "?format=midi"
 			}
+			if strings.HasSuffix(path, "/cycle") {
+				url += "?key=C&order=fifths"
+			}
 			if path == "/library/export" {
 				url += "?format=json"
 			}

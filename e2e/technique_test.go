@@ -25,8 +25,27 @@ func TestWhereTheHandsMeet(t *testing.T) {
 	b.click(button("Hear it"))
 	b.until(`document.querySelector('svg[role=img] rect[fill="var(--color-focus)"]') !== null`)
 	b.click(button("Stop"))
+	// From 60 to 96 in five weeks: real marks; a climb that is none is refused.
+	tempi := func() string {
+		return eval[string](b, `[...document.querySelectorAll('ol[aria-label="Weeks"] strong')].map(e => e.innerText).join(" ")`)
+	}
+	b.see(`ol[aria-label="Weeks"] strong`)
+	require.Equal(t, "66 72 80 88 96", tempi())
+	b.click(`//ol[@aria-label="Weeks"]/li[2]/button`)
+	b.see(`//ol[@aria-label="Weeks"]/li[2]/button[@aria-pressed="true"]`)
+	b.retype(`//label[contains(., "in weeks")]//input`, "0")
+	b.says("A climb takes 1 to 104 weeks, not 0.")
+	b.retype(`//label[contains(., "in weeks")]//input`, "5")
+	b.see(`ol[aria-label="Weeks"] strong`)
+	// Twelve weeks from B; a lesson that is missed moves the end.
+	b.click(button("Begin with B"))
+	b.says("Twelve keys from B to E")
+	b.says("no lesson falls out")
+	b.accessible("the cycle of keys")
+	b.click(`//ol[@aria-label="Weeks of the cycle"]/li[3]//button[starts-with(., "missed")]`)
+	b.says("one week without a lesson")
 	b.choose(`//label[contains(., "Kind")]//select`, "Melodic minor")
-	b.says("C# melodic minor")
+	b.says("B melodic minor")
 	b.says("right, down")
 	b.visit("/technique?key=H&kind=major")
 	b.says("is not a key")

@@ -1299,6 +1299,24 @@ func (e SetApproachJSONBodyApproach) Valid() bool {
 	}
 }
 
+// Defines values for TryCycleParamsOrder.
+const (
+	Fifths    TryCycleParamsOrder = "fifths"
+	Semitones TryCycleParamsOrder = "semitones"
+)
+
+// Valid indicates whether the value is a known member of the TryCycleParamsOrder enum.
+func (e TryCycleParamsOrder) Valid() bool {
+	switch e {
+	case Fifths:
+		return true
+	case Semitones:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ExportCurriculumParamsFormat.
 const (
 	ExportCurriculumParamsFormatCsv  ExportCurriculumParamsFormat = "csv"
@@ -1528,6 +1546,23 @@ type Consequence struct {
 
 // ConsequenceKind defines model for Consequence.Kind.
 type ConsequenceKind string
+
+// Cycle defines model for Cycle.
+type Cycle struct {
+	End openapi_types.Date `json:"end"`
+
+	// Passes What changes from one time around to the next
+	Passes   []string `json:"passes"`
+	Sentence string   `json:"sentence"`
+	Weeks    []struct {
+		Day   openapi_types.Date `json:"day"`
+		Heard openapi_types.Date `json:"heard"`
+		Key   string             `json:"key"`
+
+		// Off Weeks without a lesson between this one and the one before
+		Off int `json:"off"`
+	} `json:"weeks"`
+}
 
 // DayPlanned defines model for DayPlanned.
 type DayPlanned struct {
@@ -3299,6 +3334,21 @@ type SetApproachJSONBody struct {
 // SetApproachJSONBodyApproach defines parameters for SetApproach.
 type SetApproachJSONBodyApproach string
 
+// TryCycleParams defines parameters for TryCycle.
+type TryCycleParams struct {
+	Key   string              `form:"key" json:"key"`
+	Order TryCycleParamsOrder `form:"order" json:"order"`
+
+	// From Default: today
+	From openapi_types.Date `form:"from,omitempty" json:"from,omitempty,omitzero"`
+
+	// Missed Lessons that fell out
+	Missed []openapi_types.Date `form:"missed,omitempty" json:"missed,omitempty,omitzero"`
+}
+
+// TryCycleParamsOrder defines parameters for TryCycle.
+type TryCycleParamsOrder string
+
 // AppendEntriesJSONBody defines parameters for AppendEntries.
 type AppendEntriesJSONBody struct {
 	Entries []Entry `json:"entries"`
@@ -3480,6 +3530,14 @@ type SignInJSONBody struct {
 	Password string `json:"password"`
 }
 
+// GetTempiParams defines parameters for GetTempi.
+type GetTempiParams struct {
+	// From Beats a minute, where the student really is
+	From  int `form:"from" json:"from"`
+	To    int `form:"to" json:"to"`
+	Weeks int `form:"weeks" json:"weeks"`
+}
+
 // GetTodayParams defines parameters for GetToday.
 type GetTodayParams struct {
 	// Day Default: today in the studio's time zone
@@ -3618,6 +3676,9 @@ type ServerInterface interface {
 
 	// (PUT /ladders/{ladder}/approach)
 	SetApproach(c *gin.Context, ladder Ladder)
+
+	// (GET /ladders/{ladder}/cycle)
+	TryCycle(c *gin.Context, ladder Ladder, params TryCycleParams)
 
 	// (GET /ladders/{ladder}/entries)
 	ListEntries(c *gin.Context, ladder Ladder)
@@ -3768,6 +3829,9 @@ type ServerInterface interface {
 
 	// (POST /students)
 	AddStudent(c *gin.Context)
+
+	// (GET /tempi)
+	GetTempi(c *gin.Context, params GetTempiParams)
 
 	// (GET /today)
 	GetToday(c *gin.Context, params GetTodayParams)
@@ -4021,6 +4085,66 @@ func (siw *ServerInterfaceWrapper) SetApproach(c *gin.Context) {
 	}
 
 	siw.Handler.SetApproach(c, ladder)
+}
+
+// TryCycle operation middleware
+func (siw *ServerInterfaceWrapper) TryCycle(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TryCycleParams
+
+	// ------------- Required query parameter "key" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "key", c.Request.URL.Query(), &params.Key, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "order" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "order", c.Request.URL.Query(), &params.Order, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter order: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "missed" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "missed", c.Request.URL.Query(), &params.Missed, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter missed: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TryCycle(c, ladder, params)
 }
 
 // ListEntries operation middleware
@@ -5371,6 +5495,49 @@ func (siw *ServerInterfaceWrapper) AddStudent(c *gin.Context) {
 	siw.Handler.AddStudent(c)
 }
 
+// GetTempi operation middleware
+func (siw *ServerInterfaceWrapper) GetTempi(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetTempiParams
+
+	// ------------- Required query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "to", c.Request.URL.Query(), &params.To, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter to: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "weeks" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "weeks", c.Request.URL.Query(), &params.Weeks, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter weeks: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTempi(c, params)
+}
+
 // GetToday operation middleware
 func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 
@@ -5586,6 +5753,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/messages", wrapper.ListMessages)
 	router.POST(options.BaseURL+"/messages/:message/again", wrapper.RetryMessage)
 	router.GET(options.BaseURL+"/scale", wrapper.GetScale)
+	router.GET(options.BaseURL+"/tempi", wrapper.GetTempi)
+	router.GET(options.BaseURL+"/ladders/:ladder/cycle", wrapper.TryCycle)
 	router.GET(options.BaseURL+"/balance", wrapper.GetBalance)
 	router.GET(options.BaseURL+"/family/:token", wrapper.GetFamilyPage)
 	router.POST(options.BaseURL+"/family/:token/ticks", wrapper.AddTicks)
@@ -5994,6 +6163,46 @@ type SetApproachdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetApproachdefaultApplicationProblemPlusJSONResponse) VisitSetApproachResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryCycleRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params TryCycleParams
+}
+
+type TryCycleResponseObject interface {
+	VisitTryCycleResponse(w http.ResponseWriter) error
+}
+
+type TryCycle200JSONResponse Cycle
+
+func (response TryCycle200JSONResponse) VisitTryCycleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryCycledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TryCycledefaultApplicationProblemPlusJSONResponse) VisitTryCycleResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7992,6 +8201,47 @@ func (response AddStudentdefaultApplicationProblemPlusJSONResponse) VisitAddStud
 	return err
 }
 
+type GetTempiRequestObject struct {
+	Params GetTempiParams
+}
+
+type GetTempiResponseObject interface {
+	VisitGetTempiResponse(w http.ResponseWriter) error
+}
+
+type GetTempi200JSONResponse struct {
+	Marks []int `json:"marks"`
+}
+
+func (response GetTempi200JSONResponse) VisitGetTempiResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTempidefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTempidefaultApplicationProblemPlusJSONResponse) VisitGetTempiResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTodayRequestObject struct {
 	Params GetTodayParams
 }
@@ -8248,6 +8498,9 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/approach)
 	SetApproach(ctx context.Context, request SetApproachRequestObject) (SetApproachResponseObject, error)
 
+	// (GET /ladders/{ladder}/cycle)
+	TryCycle(ctx context.Context, request TryCycleRequestObject) (TryCycleResponseObject, error)
+
 	// (GET /ladders/{ladder}/entries)
 	ListEntries(ctx context.Context, request ListEntriesRequestObject) (ListEntriesResponseObject, error)
 
@@ -8397,6 +8650,9 @@ type StrictServerInterface interface {
 
 	// (POST /students)
 	AddStudent(ctx context.Context, request AddStudentRequestObject) (AddStudentResponseObject, error)
+
+	// (GET /tempi)
+	GetTempi(ctx context.Context, request GetTempiRequestObject) (GetTempiResponseObject, error)
 
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
@@ -8777,6 +9033,33 @@ func (sh *strictHandler) SetApproach(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetApproachResponseObject); ok {
 		if err := validResponse.VisitSetApproachResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TryCycle operation middleware
+func (sh *strictHandler) TryCycle(ctx *gin.Context, ladder Ladder, params TryCycleParams) {
+	var request TryCycleRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TryCycle(ctx, request.(TryCycleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TryCycle")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TryCycleResponseObject); ok {
+		if err := validResponse.VisitTryCycleResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -10454,6 +10737,32 @@ func (sh *strictHandler) AddStudent(ctx *gin.Context) {
 	}
 }
 
+// GetTempi operation middleware
+func (sh *strictHandler) GetTempi(ctx *gin.Context, params GetTempiParams) {
+	var request GetTempiRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTempi(ctx, request.(GetTempiRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTempi")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTempiResponseObject); ok {
+		if err := validResponse.VisitGetTempiResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetToday operation middleware
 func (sh *strictHandler) GetToday(ctx *gin.Context, params GetTodayParams) {
 	var request GetTodayRequestObject
@@ -10665,257 +10974,262 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L3rkhu3lib6Kgh2R3jv05SrJEs+e6t+nNDFl2pLVrVKtk7PHk8EmAmSMJNAGkAWxfYoYt5h3nCeZAJY",
-	"ABKZCSSRJKvs7j+2JOYFubAArMu3vvX7rODbmjPClJw9/31WY4G3RBFh/vYa7/X/SiILQWtFOZs9n70m",
-	"S9xU6jlSvMR7RBlSa4KkakrKv5BI0S1B/8EZmc1nVF//W0PEfjafMbwls+ezEuu/yGJNtlg/fMnFFivz",
-	"g9L3qH2tL5NKULaaff48n73BZUmEvtY8r8Zq3T6ugh/nM0F+a6gg5ey5Eg0J3/DPgixnz2f/dNF+6gX8",
-	"Ki+uS/OKt1gRQXGVeMnW/Xzia24qvIcv6Yr045pLgiqCa/kcqX1NC1yhv5Qg6L/O0YKsKGNEzBEXRtq0",
-	"RHyJMPJfH5P0kouOpLf40xvCVmo9e/7k65igP/ANYQkRKPPb2PcHj398eTl8/md9s6w5k8Qo143gi4ps",
-	"9R8LzhRhSv8R13VFC6wFc1HDFf/yq+RmWHmyds81b+zLGSu0I0yhneBsNdfKyxlBkuj3F2T2eT67XROi",
-	"xgZVLrtj8Qq8oAwb+Ue+vDuOd4ygGq8IUhzVgjI1m8/WBJd22b2CNz96TWXNJYWbwlcOXqBfYb9f//5C",
-	"CMxWepJ+n9WC10QoCkIv1voHGVNBrIxqcVESgex1RkI7LkqpdUyRrTwk/Vd6fn9rnDTtSLEQeK//Xvm1",
-	"PPYQWPE/U7Kbgdo4nftHu97dl/ziX8IXv5JC6bfY79+66StLI0Rc3QTCWOJKknlPPqJhK/OHrI+9qXBB",
-	"yveNnoS5XgDXcNezy2AB+G+/I0LaqfQ6Q5n6+mmrMpQpsiJi8NXu1rkdYOyjX+IKa6kPpvZG4ELRgiC8",
-	"wpRJhQj7le+1cK7Q0m4oiuBiTQTirNIa3BWKv/6QPG7XWJhp31BWwp3NVo+/YRvGd3r8vzWUaHVfVXyn",
-	"lXc+qyu8hz/hnTkbFkTtCGHBRzpFz9Ufvd26nev34UNqK5Dsz9mt99EHwcqILMiEzpoRBe+fB6K1QnMP",
-	"hZdG55kqMlzYerMfzPwHPbNUVUSfFnqaa0oKgpTZBmlVIUZIiaiaRSSdlB5fBv/sFXY+kxtaVdE7pCJ1",
-	"/B5FPqm4ZKMS78kV3ujFal5jxmcfPLdHYFKSnG9e8W2NBbUnTFemB48a/YAbwZe0MmqCV4L4Tac7Ez8Q",
-	"VuKq0vYRbubo0WO99T+GEVrzhzeLKjCAWLNdgJAWE4dRCC4lbP5DiesF/iJ7g7vVEr5mL7lax3Zz/bCX",
-	"53qYsTdyvhTD/f7QjqqcXrrleYbW1zr33vkM691q5t/mpOsE005FqBv2S1MK+YayyPI2W3fncwaf3Jdn",
-	"UdFluFQXnFcEM/OTloCEfXTwHP15ImIhGBlJ2DywIIiRnTP+F5xv0JoIEloJBwe45EUjbzi1rkf+jdpQ",
-	"PmhC6GvModxa9oePDG2UxddNXWFFcBOXp1QCw4E3qmRwlf4gvJr4yWYXj17ZMKoOb5WBBwOPCpTAPsN+",
-	"vf8aK2enSK0IvIrMrVp2p9J+Xkq/b+wy7+p3hcWKSNV1CJM7YkWWkT32Rh9uVkF3vKlKsGoQ42pN2Qph",
-	"tkdbPlFJx3cZxevuRPas7fQSdDqc8bXTVFjyRhw2bey1U/U2qYVZ53VECb2u2WEPlC51dudu0TBFVmXm",
-	"Xs+S2mmP0aGCUkbyHQO/kUcPzZiR/kJuSGnMcf07wqxEjNwRgdwSy1fZOhFl+JYLtFvzbcepGzxN6DWT",
-	"qZnm2o8J43h85ZjDZDjGaxY4oXqYa1qs9T/tkdl0ct1Qc1j9JKMTMGWFpDS+r3BOe71etxpop8NJNpDa",
-	"3GqVF4dVjphyvsKspCZENlDNRcWLTc/YOXz4Cr6NXnh/h2umLCO7hBms3xrc90bFtG7YZigiArtchkr3",
-	"5BJYABW5I9VQYy+9Dy23uKqIVKjQg5Bz9Bh+2nH0K6eMlGZVS46MIx8xzXcs4cJZ51wSZc0tszywQlRJ",
-	"RMz+GTFK8Ja8kPEnLqmQCi2wMGFEhshvDa5g3GhBllyQjlcYenkKi8jZ+28NFooIfdYSibQQbVQYC9Vx",
-	"PvNcHsXjc7AzRubRB5DVI8Vn7lHug+YzYk0ePcnpYycMbw20rB/1sPpaC3JHyW429yFufQipaHxj4opK",
-	"us9cyNghg/QIwELa8jsiEZWIEaq0di2IghkUCG4fKlVPnDZgYX1tuCkmtNd4f1NhxmIByYpIydmYEXWW",
-	"kM/IYXQgWOPvPGyFTHlNcEA4ESREJ2PzaOKbemHpCZVXaMkbYVIvUv/jkt4RCOuJRq1RRd2arPgOKY7W",
-	"dLUeRPnMPx5OyMxnFd9lXbclJcUs69LcQBrXq8g+dz6znwE3R6VHtta+7Z2YOObgfrOt1d7v5rs1r9o9",
-	"q3+whjGsng6kA2eCrsCJj5tD8ZVM6Gqd6xeltsfxuJl9Rbsl2oHOQU4xwX7DlNhPDK1jNVCFR1pjY/pQ",
-	"cCFIoWTeqi9jacp3S1T7wLdCa74lc4QlenL55OtHl88eXT6bzbs5q8g4lqQ6GPT+Vl/jwhl5A3ZGxhZ/",
-	"olt9Vjy5NBmDLWXw98exo3dlrb+x53+nr9HXcjhDgg98GvtAWuaNWOu/WTl7Y3NsiE/81s2ionJNSrQj",
-	"ZDN7zpqqiufdsLQzAhGxYGh/iw2tf5piKemK2VvFRm/NNVcvytL8k/7zW8LgL6JhxoUkNixXcxgipNkE",
-	"ZBukIvVryFPXgi/awDwMTxLV1K/WxJia+szekLcEywaeaCbbvVsbPSZ80sCtgshma/5U0Q28bAUbn378",
-	"HVV7s+qY+kjMOrTarmUVtwnE5tAsvdXXTLYftpDp9JvbIW1pM1xPIvmtLWWNIrKj2I+fPg31+jKm1wIr",
-	"/fzwtqeH1oKZnYNCgfmSEBC25nXEUKYrFiqaMY71ZEmY+oa5P1UU/l9SCX+MTZffywNpfv00dmHNVW6c",
-	"BrMSi85yMMOBfVs/sojbky710k7I4X3GWZUhXuDyMqYPxuDoPP7vfz8022DaT9n5eqcXNeF0nzCLHk+f",
-	"CiLqiJvyDVsJfEdK7fpAclsqvFwiWeMi9FuauiYCVWSpUMEFM/Zgz1oiuIym0YkA08tcgMzMzY3jt1sT",
-	"BpEMyRtW6pf/NsFrSljHONc2+JR53T7rut6cmOn4NNN355jJ6ylGjVzjOoZY+JZWFSlRjdVaehTSnin8",
-	"SYvu9ufvooYmLdX6mC+EG/3Q/bDmVhNin/0t3tJqb0FU3WlzkZyDlrG3KoZHt1OIrIAYjEXv3rEJETb2",
-	"fsDhs4M0V7sBuCGmBXBtbYdoSGYYm5B4S7Sh1q4EY5f6MH6BGVoQZMJqZV44gbT7wZiM3LahNdT6DQOp",
-	"6x8SQRWp8J3LP5glPs1voOw9OFbDE2pD4iHWQcCB842BxjRM//9Xbqx448lYEynI2fioRBufqKhUhB0M",
-	"TAx/bE/+nAX9MCEkdzZFJD+SxkjGl/I8VD1THskRiWQ6F2sNWQ8YpJv7VpAtCqQbngLtSy+1t42kRcTf",
-	"JViNhViyDxEwjQ5vFOY8gItzzoPJGS67BvNSAfryH7mK5gIU2db8kC5iBPMCRzhViEqkfQuWt/+MxLfN",
-	"2/0Xze1Epef3xuane2lG3DiM4EBvy2gA6cPAcbtCxIQ/nJUiiIkNWhxv/gnz2sq1J+eSy/i6Ip9qKvpb",
-	"Ryqg5LR7wnhgRYyEaVLBcf27g8MNwVFc/XvPdzqclrOJ7+ELd1jbhGiJxRyyX1VJpELOD0ksWqmsDRGE",
-	"m61K7rgwfucvUZs9ufnlbXFt6hamKR1+m5hLj54K72DjN7GF+WEVARh6fD4gixL/jRabqbbUB1psolsK",
-	"t/Go/KhnMuXzhUQAmxyfEhvIc1/oxeAGY7cBr7d2PbanjNtB3BpzEpk7FLhbpvNubl1PWXq3MhK6vyBh",
-	"rpinBPGmxsNyg1i9EgrOyBwVay71ZstbcxbWvIH5Y4YIFhUlAum5QApvCEMLXGyMNQBLvoT92e0UDSt5",
-	"YtFPd9T1w4jMrGyY6KCDfnyMxW2/5zuE0dJcoI8gky2HKF7Xf9hiWo0F8e3ZddKJU1HIJkdOT6zWziqF",
-	"wX4hDabfHaTpIfTEBR9i3xUVltVfN+m/8v2yqcy0M7AlRTwS9S0gw/rGggUSTNjvqGrhB1HvMR8yorCE",
-	"Uyt1qhVckOxnrY7PBeub5/Z1R8KMAlG6D3PCiM5jKMZITsrD93MwwRXvn1jdx+1gbeWbJ1lC2xnUin52",
-	"znl/EGNydvAbZ22x2NCNFgSX+3xo0yAvfRgsOEF5Jf2P7Esnw0ulyl5Dp4JyPILPy94DddziArnbT25X",
-	"itP4Vther6PLx2NMh9q+plJxETlNvrFH6BaLjURcuzZUQhhhnrSzcxItg+hNpuEwJZkTBQRdK7QgFWcr",
-	"qS0HV3pJmDJBZiXwHalkHBCkBMGbSYUYsZPdwj3ALnWCj03Yd3af60fIabFGaz3YLd4buwdhW5hi87SB",
-	"gYMbxbdYGZNU2MirhXLiGiIjiq+IdlijR+B3DS1JGgAwJa3P+0fmkTGUBRYJiDlVcIweSIDoB1gDC27J",
-	"2Yv7Dz/ohWC9VESJ8ILfEfTdQTMGXtC6FEbETmyxEX6PWXkTlDeegth7mZLphuwnT3QSQ+Q81CwAW2JI",
-	"cc/NDLP9FHd/N/wXFSKvaBlLMPhI3UEbN3fnqnDmAxMCjO0l9vPdDmxeEf/MLUnUrBZ4SyBarLcOJCkr",
-	"IAGnH4YAWzVwHuJRsdd4b+BTHjcCpQREEAO91FvWGt8RVPDQIQ1UaWlrd2K/2OnovvFVygWcBPhe29Tw",
-	"8LXWVYhvNx7skBCEQ19LviWQetlhaZxRUkY/PzOA5HYIG5MIQRdR12Yskvw9373hAB4YupFbzPYmciT9",
-	"CaO9aJtcoErawnrKVlEEnS1ENag5M/l5sLl02UofOJe2eiPQuRHU12nVqSOgurRjdF3GYIk/vbl+DUEj",
-	"RYT+p//xj8tHf3/x6Pt//eHtjzePPvz86L/98vuTrz//c2zfuN7WXEwt2C6x6lXh7xNRIEqqMlX4buqE",
-	"Cl41W4bWvCol+ksh7/4arsIOGuIANuYylt2TSjQ5RdTX7ZWRFN+vsJ0V8i5eH03wHXnXRLaal/oSlycX",
-	"fBdU8hnDymi4ud3GNJpK7RFnej00yssjYlb6cgpcVe+Ws+f/OHya/DKPhFSA1EK/nJEd1BTCW0+pVIpG",
-	"k3vPn/egLrEAmthnpL1s3s/oZHTRGA2PwaCNuEdLyYxyxr3p5Kkj7TGXnQTobw2wC9t3B9Ut+rk5VueG",
-	"1CruizuHUqYOJ0PikVqvVAKDB8J6a3cJ7gmOui8/igjN6HN+dMxC8ccCRUYM7ZPDrw9qf6wOBB8f1aHO",
-	"RuK2hZpixvVUkarS/282TUUqEt0jAnaNCC4lL6a+xguq8mX0bseM+54oV2OKWtqN7ly/5VKhRqy0dzvJ",
-	"S7+xz4xGKzGt8kf+HtPq1JjnaJmcBV8cGoa56lbZCOyBTJqJBxzeLOGyz64gJV8oH8z1LwUly5hsAqKT",
-	"6PYL5Ut2rwdCk/lkShT3lZ2MVKTEDqbba+w84FJpNa8VQYCLKRNhzjc2etldOTUWEySon3GjXbu4apWR",
-	"UJZhI3FSA8w+KVFpShyCwxxy97gyT5mjywlEE9khyf5UQFzPhflAEinJ3Vgnuhc92fKGTYigTHXq+2aU",
-	"K4Go4NR3UIy4SWXr/ty9DFBTWnmILZMXzGLKSdFAyLORah99XDK8wPgdqVRufPrcFSODMlzDS2WRss/N",
-	"f9FXc/Ts//yv//11NJedkz6w9lG/7sR9+dypgY8eObhUygt5A+79ML5HVQwyegNrG0lFamkydDtHe2W2",
-	"IYTXBJctNc4cSa4t4Imnj2HoifJWRCtIte1rfnKL28O95xPR3hWPeMIfeIn3X0hEmBLU4RMLLefjIuBv",
-	"+CpV2m587CmboJ49Q9sQ3wf1ZEWm8Q0AXcCllxYzwwjgtSvOVv6bAHmtDL3emmBRIgeIyDv8zQiSAxw/",
-	"hemKTQCp0RWLviJA/uc9yN4AiZLoE6daB41scERt3y0kEXeGFE8GkTLG9a6x1ZYbXyrCbEEdlag9sXMN",
-	"9Zwj3+pcqy5zu/oD4bV1vXqFuLlxX5beWGDmY9mDN3hBqonZQXdsRaKDqUTplJIvB1mOuEt1hffSZVcQ",
-	"47sQpLDgcAAOzz1fmTsc8cS0bE2YLfEZkrENCYBGsQhtFjC2ZTTsdUMS2d9mwnp838SXY80njPW25ir5",
-	"lLcTEoEDqJ8D+EWL3OJ1QH8000s/Xezgg/akb9eUVwknbjt1fnbnFobgFLTVL19nZ9bCyLqucIzujSaY",
-	"H7KBZoIkAjHrDOHrQb3cf28nIB05ceRH2Y7wLVm5aOJIyV6kLs97pj2vHG4ym0fVOYrjjBHwenmuMZ/Z",
-	"9zVnwNu0HJJnkCUybk+iFrzfeWYgAZ+7NpoSuJpa9XxRgJn6qPLShcBiH4/cLDgfBQRlp/kIrmWcPAgH",
-	"RMSUDV35BZSf+AHk5EkTlQCTKzcaRqfRyEWhDXavCsNz8GAnl5ygZ8FZQcRU7FDFeYyyIyQ1A9yHdugZ",
-	"Hwh7/ByB70lGbICj6J5ZOEaJNu6NXQPWhZNvMDvtV8fXWoyG0bhNEemU3eLiDmsQrlPB+S1JMqmm7kky",
-	"qTZ1xubV1Ab6bZA7skOaal5pRxsTR0mloqxQL6PMGa/pckkEYQriBGY7oBJVlBGEK87IFbq0VXy+tISz",
-	"ag9eG2XJbPqqr5RjyvcjV+Rbc09MeVYNLSf4pgAciibbE5WBQ4DQ2PN/kiRZlFTbEFnEVga4TP5rOiCb",
-	"2JJa0+UUi1ZfnvBTlyleYAebOeC2QjBUKkFUsSZTA3yyicWxDNG6/XxU8DsioK5U69wVwkivYi4N6ELr",
-	"DVryquI7DxA4TIFkj2wLRQMpOFWYu+0inDgv8vBT7fBblffq2lt50Z3KxmMOItLGailyrQMXR41U12QD",
-	"CHFAdm1ui32Vc4980NUydYCgl01VRf2c7kmXxP0N9WmUEjfpn2eXixyZ/f8jyDzHDKOAM9Y7csG3eS8v",
-	"SRz0lsQK2Y6o2eqj+fulT/GXWz6QQxCTQTC8IEyvHAUlUP3iWlasv89HAZnr32RDgUi1yL52Q/YfeJ1N",
-	"ootZt3wQQmQG8GlqUSu+S2REVvno/e5GPgHZI/ky4QGrNS02jEh5TLKqvXkOr4hpSgvm+dvB1L4RuZsn",
-	"EE4wyfNAP6zMrVjiGipltMR3wct4+niJadUkatbzkZ35tv0Wl+TFhINFW+KTrldR1PgPpFbPw7pktMW0",
-	"QpKIO+2NSo6oQlLhvXQ85E6tLfZih6lyOTrYqTCtksEyH0QY/tbAZEV3K565nXrXp40mGE5K9/A5zLeX",
-	"dhstc9MdVR6u6DJlBiTcuiQYfUGwiv+Sj8zOB0xHEe5mCIch0IMwuyM7GA59JPeajIJ5y7aXjTe8Qdww",
-	"NFcVMjnvOdiNl4fBC75jBdiLMOTWbsQJm4jfEWcXDe3ckloSMVPsMreg4grTEoZpgG9cEb1SKkNOpPiX",
-	"s3gB7nRmDpiyU8of/Pg7jWP6Husv87h59kKdo1xA/3iTKsOIoAgyfOhh5n+Y/YVp6TVSSzJ0228ZryHp",
-	"ZYEEVYowZH6GMiiC3l6/vkaywFXc/f6twRVV+1QpxPkXxcJVPJg1EdS3hIURdq7DqQpVxzsWVkjtZ8QW",
-	"1I9kF3Z+m2CcLGlFfrTzGYJHnz1LcThFGl0EN35lSdA8G+Uowvjxk+ML0I51RWqXC42VcwG43pVD04oE",
-	"s+5Lzp9dHqQC9AWUMVYO/VRDXCwVevwEvaUvHVc1YQUv4XQ/iAM/2k06gBGOnfMJH8npjvvehGq+uyNC",
-	"NJVNnE4mUQjH+3SAyf/lX/5y8Y/Hj/7+i/nL//PX/y8KyR8grcaZAzsY+AgInrBOQUJg0kPgo99GMEao",
-	"QPYJ9i2itIFniiLxhhimhDlq+UqvAOZDpEEPqzVhets1MJ8+Henjr3P4SO2Qtbe4hVkGXvZRMJkL7SX4",
-	"GKOLwu/p7U1P/t+DpJpkq924oai0bFQgL8soEcH1Z/NYusOgHd/XhzkmLe/S8MQORRNnhgzgayNYt5Zi",
-	"MiqrhOmZpKz4kexuW79gwmpccJFHgn3szjzJfYtxtP6tI+aoOrHIWZdxZJ2lNuQF1GrsDIrLp+YM2LVu",
-	"lLNmQAqmo6dZhc7/kGAZBtvfX/5x+Ri2vf/55B+Xj7765a/P/3H56Bn80z/P5kdnlUHEO0I2FjHgRfz1",
-	"+HJN5pj7ZPRGl3rHiXtf8L3tPCc0GQDck0ut8mAQ07BBEc16fFCz4u4USMG/PvrtbY7o+ApurL75hIvj",
-	"HSWoWlmaukfOEuduqo7UjT3CD07vCIuBXgHIy00DkSvE1ZqIHZXEZz+i2/+5vJUoicEtUfpoDjqPRsfQ",
-	"S4SFZyIW6nbMCdlRtXYM5Vgoa48+ns2nFN6fy9GZO3nkFvc7J8imO9qvtX6R08DWQ/KV1NYoAWUA8ccW",
-	"gjUuY7VoKbbRisdKmK8VWmMTkasrXHjFqAWRhCnkOECGkzuJUdOplxlD6nvuosCYHLzQhEom+56weia7",
-	"FZl919j4Axuj15n4qDqhM4GQ/+CCIgd3HOu0R6yrMvYa003ls00fngHX2mJXJ0GV4njqHykDF5owJBvn",
-	"VEvwZhgHYHtmkM0UvUfLOrQoLdnkidylDtfZmEIaj9mEV7uvnLuZmd7DrwV7W7R2C3r1uDmnZ9EV5WoO",
-	"hwf9UhGR4nAWBG9shyTDFYCRqRyL7urwS9ShzQ3HnJeUxz7NjWxuPzUmnhtnEJ+BG2cNGUrnGRsLA4n1",
-	"Xq23+ggqFDYZRSUwk97i8H9xR4be6ePpRqUSifmKbkiqoMZ0s3K80fCxMK9UIX04bRcVkbNEzwSZOvOh",
-	"dGhNV2sirhAjK6zoHQEsLN+FdkzqhLefM5IkT5Qd4LoW3FadegLIIPKpXyjusOvsE+JOonI9vozhg6OT",
-	"zMPz6s95icW0mogFWTUstUiB8ErbHeYyRBWEdyqCaxveMdgyCm1n2tYLJY1bu9CyL0JpUVW+nV+nx58t",
-	"L1LwZO2Z2h5/zurf5oIzoWVhjDMZSjuz5Wy7XcWe1EPvJfhpfo7CvU0FiSmlkb5QzCdALM19P455OPad",
-	"0R0ajqYoB7+8dYHifLL8iuBlWgBT2l5O6wWbKpYzlHTZT/G5vxPo0wcw4C1XdDllDIou4y1tx2gXeU3Y",
-	"rZmGWIn/9etrSEsROUcwW+gxKNqV2Vbh36Tj4p5wLPHQx8m27uGOOIG3GuC6Rzc+e8QmANc0xVtkUN5U",
-	"AVlR7ISyd6cpBSZxE5T7b7nIr4wyVd6T6zI2tK6nNeSvE717z8f9P70LezpqPaxsIJ9UCphjwC9TiqgC",
-	"L9L1DHDP9xVUnU2+W1Dl2gzDlhNost8C/AkY7JNhXwJ35oeLKlCeeWuchGeJlXE7/e2h1u8Z7/f0DpEo",
-	"GAFJG8nm8YfNLmI1w2wFjM0Y6SsG7ZfyHCvLF3DP+BcHefHsBOabkmLQS/JsWNcRKIxPAaeLGU4K83ey",
-	"yBUUO5lAHpheeEvsVNkXfki62OfabjIxsq4tjfOJO9yX7WiiE1jhgpTvm+lJXmmZTQOKgHaZ2V6Ep7cY",
-	"npYuH9nB4IqECFzh48SEhOB1ElHxt3GStq/HGxhGeGtM0xcpObtCeGFim1ygtvu3i3dE+noLaxqdaZg1",
-	"ZUeDag/n/y5HajgPj30Q/VzZLNVYQmr8cw+xCdUVbh177e1tcQmMoFd2erQnqFwLUsYVspjQqZRDbiQp",
-	"Jb5tpRSrvTyIKGjLmGsu7eGuSLFm9LeG+LambRjMlUe3Dbz0gQy/mUrNbsdRf1VRcZlqD2NK4jowB2HZ",
-	"Wvxrw9eZPySICKU6R4w1uSgvfTsmqQxxKm/iUbotT42EkUTDtZq6buXD335riPRFWH2qFYRl0EEfUdn2",
-	"qUvxRjO5SxzFWG4Onz36orl7Sg4+FsjWY37+PiXMnO5BPqod69p/gKD0lJpdi/cDvQ0ardmEUTtbYYE2",
-	"aGcbpDYq4qc9zTfkeeUi3KcGL+O6/znGXCAUYoSU0lLRYKcVJilLGTJsJa3ODLmKeZJUGNy2E2k33XKE",
-	"scFQqeMEgrekDa0qitYHlgWJFntLIUyVIU2WSHGOqg5uIFyohCUZWne8qUqkr0DYPAH1WpMddN7S4G+A",
-	"gMV6udqDBQxTKhH5VJNCz5sBV8MOexAPwZcpfoUozxtEr7UAvSmMpTJqktUBK0kMJitcbEYmy7Idd95o",
-	"lbbDpm3O1ERGxMfOE7tdLoakbFJx/cE4rtzaMdROnR59OFNkyarqvAyMxX/bHIxtuNXk1bRn0an0Gvbb",
-	"rk98CR83C9ao1+ag60YFCD8rDZght9hGtjpLgj4dJBTLnTRMz02K2rzDC+tsQYA4tn+JFWLLFz2ISPik",
-	"iKn7pNON/FlMgwNzc6p9aAnN22MmGOJ83HoExtfIeiHKtrmKVko1k5PP8A8Hyyn1r/NOq79Ei98bgyGC",
-	"k7+Xkjfc9gezH2FjqYIz7dWKCZ77aGMqgmUiSeCaGcS2XlzLNkN+CpnJGTlij2lGdIrn7pHrEUbVCmyn",
-	"tmlPMG1W5jFNeW8VuQdraaJpgTd8N5mY0ARR7k8QZqDRD3Pn+PGMKRMaYiXNmCndrQaEYu6wcNNt+jCZ",
-	"+eyHYKf3F+hhWF0po20S5d6cbiMasjAOOz8RLMoPruVmfKHfgAuWXYM6zUEVOO4ReGsFLniOHqMlqSqE",
-	"AY/4BMk13uzn6CskeUXLOXqKCJZ7Y3GZLpyJcJIgBa6qeOZINuB3SqV9ESqn8f8e3wssmIX0DN7GS3tN",
-	"xqtDI2ag3TZGE6Voyynzg0BI1NrVRj1DpnRgj2oiTHk/shQcibB3qjp0jUW6z0DBt6ZtCiGbL6RvKzOR",
-	"lFlhcRdzT35iwGgK0BNDX2K+q4XlImzYTE7p1eJ53ZYusOTG477dkZeNrN+GnUZO4jgOTwJabaf2a86y",
-	"zFtCk63pq9vSMabsahfqP1M0H0tJV2zK7mb81myoZCD7CZM14fG0wxsUloRZ0pWeJ2EqSuaoYRRaltR4",
-	"FSdjTGI8123PoFHqJHvZkYfIIJDqo6ZtJNVEh4KIaiKQOgGYsolueh8dy7VDTsk135HSsPi5QNkUprrY",
-	"O64tXqGzF7E4pjUKwZoIvdXuLG4S4dsRXO7B4xN3T6Mjz9IxJlrPIts7NGotJRvTj/h00+EKaRJXhw/O",
-	"DdZm87u6OKy17mB9t9PV4oOBwxU+N7ZP3prC9OFGWSkimAFdjsWZYtxxhwFDwlUTRqoVcsTiOlS2NF55",
-	"fYXnnkBw1EPREvnoGuvEPUXX77BvinLpE+sbykpTGLukS7UOypRMYfWyAiqKfC1zWayDQ/+BMnsSk9FW",
-	"RyVZJYl0EwwMNaam6EXwpk7sostEDqg/58ngDoxq0IY0WTCaHX8GfHTKwBxDVTV1vs5Ey2ps8sSNwDei",
-	"dK5aCzsKiThgAufdtZhcwz/0pmyLf+XgDqpG4OrRljLz9zUWW85o4f9hSypeBn8v1sL3gjUPeYRFTVYr",
-	"yiHoFv5DTAe8LMbpU2yhuOmJtsas1Ja7wycCxnjpGdUZAtEB9lvf2WwX6LE+JyqqVEUcseCzgSszoHE+",
-	"vD1taUlP7lp7cD37BZH9mn41poW9mOH21ktcS7ggP9UVx+V9snCcTHxxFJHFAT6KnugG1BCdYUeFZ9Fu",
-	"EU66Yznajoh0cjDiM+7UhoC+LJnPNwwihFjIuavuXlacZ9Y+1VxKuqhSXQDIspG9+PLhUCreTw2+Enwc",
-	"8g84r2D+7NwEQgNJB99ox9Z+V1xHVBPpWFXgZkgme/DLijUpRonGKyrHGMeKNa3KEbq6SNkp3+TyqgEn",
-	"Nrwii1G6WHPeae60xmxlETQ4yjHanzB4whw+O8vUS7kFB3tAJgQ0EhHeknI/rRWzvSfnQ44nkNwCEWeZ",
-	"RycQsHaOVie46zrzOozJctZ2UcN78E5xsYZJz1aDdomPml/6mnP3LEh3JGh6RlurnMA7addu0GrS7wHR",
-	"fSMe3HyBTOTPlrsbn/jP1j6ZlmV1VCs72wwZ7rfNkOOioUs1gU4xySBsSyfzuCSDfm3jKxpYBFz3NOua",
-	"G4rJdWdJBh9EV5Eobd/dAgSiVE0B+6zl1LfQAufsa6c+OMRGglvTYj55aIxDzNK3G1pV1+wlBxx/L7wQ",
-	"4c8wtAbAXk8V0qtLeLKHK/ToMWLkLlr4OZ8tJvJQpsE7Zmm9SGX7t0S+zGle0sWRYD1JM/9s/6Ck1H6S",
-	"SZrxiMykK+xdcL4J2DEmuC8LwZtkSGayFA9Iw+isfWFCBHWiJUQqlJYoYMxcxeb+dhnDm6Ij82VOx5Pa",
-	"JLeuSSUvzkV9IB5V3KmSsQ6nZ1XFcUCsacs1jBh2d+hg5PkZJlamslSJrau3z3d0J0tFjOkW7u9OWexg",
-	"ot/faRF4opWZNCUTb441f11UuNj8QPaHqAFTdEjfOeKj4c3Jbh02gDohHUjw5tv+UKbT2diGEZ6nJ/yC",
-	"uY3KeXl03jqWYr31EBcfZSNqzct+AYEvDxBEy59ToMruLJQgYJbiorEU5cP5CCkKknX7X0jEd8wZ33ZM",
-	"YUfCkFiq2wP1FLqDB6bXm3LqBzx1fRhUgStjVs/R42fPv7qMtt5tCeeiqEsquzys08jo+vAdSLfmM9AF",
-	"ShHT3JD552i0cPYOfRQz3YQiiDsiSlocVLCf7WVjjniPzK5NtLl3pKX5b7bm4Z74/RI8c9/zipZ4b6w+",
-	"QP3bVuTC4dmlOeJdLWcurM9NncMFP7s8ngHherRGMQVfMtDqSIXtRO/lSHRVdEQO8HbcDAatXfPoufTr",
-	"bK/tqZX/enNIFx1whggu1r7zNbkjDBktMibgW8567ZpP/uDDGO6gtehk1qpBU8i2SakRRHIyU53ME4vt",
-	"1lcY7bBEghRclMRGy6nUEkS4ctDKiFnEt+Qw/mVLQqh0Zv+OP4hxLkYRN3brR7g+QTmXDLEFxZeWlQwm",
-	"KDavvsXbFJ/RIJ6T/QnS7lWfwzKJ5wO6SOsqFbbdvn9r7Dt+bg+1fpbJUjTF+JQwK+LAyAXRamt0E2EZ",
-	"cvcCydA0nI2vAY8gniqC7/S7OIP+/og3rpCs5PMW87AmVb1sqiHavJ+5cN+Ul1V7gLPBCzonXr+2B3Tc",
-	"OHe/+rAts2FbLabRTXiVdr/ym86O9Bqf6nmGm256dQ6yGVgRqW6HlB2Hj5T40dbUhoveSy+yZk3H7ojy",
-	"ErKxB6CFX+on1UToQYV0vZ1ntVnPATCvwMzC2Az408TlOvt3CE4bT1UI7OABkWJJquAFPvLHyCdXrZeJ",
-	"dm5S/R9A0X0BLZYbYrDPmYSY66nuPlVr3qgPO54sDG3NWm297DjackEM2FuipbZ0oYZ6ego4YjzYZR7M",
-	"QGeIrkyjmxkGQLvVMrdVOuSd3w1ii8OiZKbQkZybnNA0UDs6w2iKqpPsN0suFF5UuXt5aTszu2HsCfC7",
-	"cMvItAZgmDIhHJEYkX7I+06yJ+yphSV5sVREvOm2C+6EwYRUwBV4mMEvn59vjVl5u8Y1mZQEh1T7e1e7",
-	"FQkac775mAaZgk6OXGCjQi+WKhX6g6yST1FmldjpO0ZeKknRCDLyTmkjpz2gfmUXpJZOxzHv5HiLzZux",
-	"U87tfFO3i1AOPbklWbkCXQo+qiuA7kLpq6hbYaEihLPelXbv+7vz7zeqEpKJbqGEuhnuB4n96pVW2kR3",
-	"UcfwHbERqUIlN8QE4Ijay+dtws/8jNleWYhAwgoiyyUpppJc3ndX9bkfVhYaZkeHrZdHsySDeHoMvcHk",
-	"NNhKThtFCJQ70vsg/wHvm8427T79AE37R7z/OcoyX5oW6AnOba1o2Bdf2EvD/hCmZe0U0LWh109UMMNv",
-	"nhKJ/NbgSobxddtLeUgraW4cm/7ULKdD29bfGIaFwMIYddGTsGUHTwbo2w7n4ZWmVPYfPcCdsfXt9LQi",
-	"bd8+96oS1S8bLYsi9aKCLMy+F6kPfOf7fJhSnJ2rAVriLa32SJJEHU7ZBzuOioCQzWu8j5c0yLhOaDu0",
-	"jo34A94QZpz0xR7ZRFn2KK4V2UY5AKSi22ThqYkBQKYC7fSGL0ix4Sx0ssJeu1pyhwbzrbnK1mmssCLT",
-	"pPldgstgnVHDru+3THqAzxMsTmyDwSdcEKSPi9I5qiZEmSlzGxSP4gKX6l2jJn11avaS7F8vtFft+wFG",
-	"VzDj6t+nFn3WAevJKLWvu07f0yy0NZNK/fufp7RBPqrbB9wkk7wWYYl1TQvrQEPEWE/93MR7wD1MHADn",
-	"CWsdX2WWW091IIqRG+SZHoc+RzP7oPWFJYINYgKWZMYtsnY79QofMP05jfDGtd8NA1X3g54HbfTdkTN3",
-	"iAXYydpdJczwtiugPY/8dpk65o6i/MTlBPbnfubwSSRzODjt7iFhGm4q/f0hmj/yN4yzZUZIkU6hRH1y",
-	"eTl1A4Y4n90+xnlRD/W4ZPc+DfrZkxlMzU3p1PAB6alBo4wJ35U33uAlB1Kb9lPg8iM+5hARq9aBeyJi",
-	"DeBVYTfSw214x0i3nO0aySorkqVRS9dfKKpr8twWUFaMS6qsbUZBtCjId4UbOnxYSmjf4VhSc2X/dexD",
-	"nXHrjNmIXQqVlYzvQo91wQ3A81T8+NFZthXIa52isPYTOOQnSgEQKetGg4cdTHrtwfCWGGLOoLOhtdcP",
-	"Egv7uiiI+P3KDXHlbs0hTwBwfbzC5p+98dDy/FZUKsIOIviHRictgXHfXXUFfwWqVD2xGLVvGT57kuqP",
-	"cfYmt8hxG5Uk+jdMal1o6xGixixgda2FpWyHBdCMcDmmgZ8f3Uj+wFSNrzFu0zRKAf2B/dMjrbOP1qaj",
-	"RLUkK5KIkVvuUJ+92NBaPsKsfGRI+UzFefXI/Gv0AXe4arojKQRXxRoCMLbbwyMYbvT+46kfPdW/Zde0",
-	"Q+lE4EfPohCOMoy6NjHGEtPdDgHXCbRJwEhfibZYbOIEuw/Q3fBo/pB+H8Gop/fZ7JxLnsgRc6a06dzh",
-	"spVEmOoCC2Wo8Yp8iT4KqhRhLtA0dw2H9EGDJC0tCdmKMCKwcm29qPoSmT4o5sf3375CX3311d+1EfzT",
-	"h1dzwK0ZuCPAdnkQ3f0SvcTCNq22i8lGgB9foco0ajE/7hxBNHTt/fK/My+j57MbrKg2sH1/FK+xs8eu",
-	"0xKu6ez57KsvL7/8Cjq9rM0UXixw5eArtvWz1jCsB3Jdzp7PviPqpb3EGAY1ZxK078nlJYCWtA+q7A5S",
-	"0cLce/Grha2B7mSbPO5dw8D85/mggTF4Q8icUFIhwn7lewfPLokpZky9z3/JheNY/WxecQHe6cXvim8I",
-	"+zwmFgjo3QDwucYCb4nZ3lKM2+0lFx/0ww3v9kkSPRxuNKOLyM5gCwPuufNJ7KLAFWElINVSonvlrrk3",
-	"wSnySXWG0kqtpV6gDIt9hHxhIC6H3dGbRYlptfeCQ3/Ry/3Zs6fP/npGGco1AcmN696tuey8MhwfNrzx",
-	"fB+qqCUNqG0zhu6XvijLD7SwvamO/UZD9f+SQ8V79tqaYDj5j8ja4WDq9Gd1fWvX3d799UBmEl4aPwnb",
-	"65RoyOcTd5lBpK1jTSdL8Mp4ndlwcf1AatOmk0uCNozvmIMoIwNDRZydtj+F+MboenpDpXJVCg9yyNmX",
-	"5Rxyr7XtYBFdDld2DmFc/G7/9BlMpoqAl96VzHuy5XfEDXcgmqepXB3euVal00c5WOpUP1cbLC7D+9yB",
-	"1GZ9VZ9nHo6m3uOX+axuIupwS9T3neff8/YB8OIsbCnOvJANyY/c9uL/fihE5kAUFvxs3n3cdhNRk1t8",
-	"B0nCY/UY8Czy4nf4w6ih5s3iaWeIve1erTR4h4GOxKy0tTb8eeWQ8OcU2EXo7qfWwYvWSz1Bdve+gtLl",
-	"pd/ca/Fo/8hLFzT+WZbJBWFKuMBs6iz8xl7zRy2YrDNUDzLrBDVJbr6aO+y5abtn4o1CUD3Vx59TPNYs",
-	"4kVZSmTF7Hz9iq++RB9cs0r94x68VjBxpLFxrhBm0CIfLmiYHihGjemFX2rv37J5fTmb9w3luiasPMvE",
-	"3ftqDVRw2kyHtZ6TbGX3xv8K1vL3fIe2mO0BlsT0wXHG7aGFMqWOBHBf/uwqtrVNRVKngYU6dsghnx7a",
-	"3+GpD6FEmTiyuC91DwpxUVG2GXcU7viGvKEmj3SuU+NpArFE2QbxmjCTK4Z2emxvqmzOvpfrBWZeCOyv",
-	"nBHXVSwxgP7G/BafQyz3vmDi9X/fcoHWQeN5+GYXLQ+5I552qE8f57XE+lOvpLe4JOddSXQ8okfV0Toy",
-	"70/caxj0c0OsAK2KIIM4ez77rSFi37rSvpFRnsx8O6R7jV3T6NH3zR0RUG4BaJHClOwWfAsFhXO08L2h",
-	"rnzCxHYsMi13zjqfla/MT/qdrsDxT+h3WtKGoZA/QlGCbaVo2n6eVWzMMl6lhPYjdEs8eiGM6vhx0aIH",
-	"0XnfMC/hwtTmd1JC7aywPc3ONi11hUd1+abC7JRpOXClqRW4f4U3X5EScIXbzqq2zypD2OLJpQOvbUht",
-	"kIz2X8wWtDjF8EjY2Q8m8ONsi1FVbhv3P/CJPj7Lt7y6I6V1vA0wYudAh5KoNuePWQkIxLMusADsm5zz",
-	"Fnr94MZiXlXDnyaO5ftDWln23keU7AZ7SGs7cBaSi3Rwp6Za/kv0Uv/P7LHS9D1vrQl9kT5UTDRGQV3S",
-	"cvkl+qi1SYn93HsEFLaK5+Zd0IbdtFeS9lkt4whgOXrxHCFM2eqZD0Jl/tJO+gAOek8KZD8HsBkPuyXY",
-	"V5fJ0CCoAbUtvY3CnF9TL3530KaMfJtpBZezrK6NTvLlMlDos6XdznbUvHWgriDj1kPyNEoGaFBkKxIJ",
-	"MzBRqqT1Ya5apDiVjkbO5or1OpXDwKhhHJ4iUCAb6m4SZ9UH6boupEwtaMvwZ/QaYGSJoGSnjxxV0hhN",
-	"jtH/JPdrnkCHfBD7M8jq/Ltd23HgYbc66CoQcem40B4wb9RV/3g6q2YrwzLZgfMMByKNSa0IWuBis8Oi",
-	"lINBDVfxB7EHCss/21T3iDUfeMJbvtDo0QZWx31M8cXv8IeMw8zP2x+CHZloLnVRJqod+n2ATD6Ejz+3",
-	"Yv5Idvb5fx6b3VF+pg6+j1C28p82xmDGn4JxELLRxozHjRqMt4kuIGBPPW/44MFkeX7VDdkKHnY/TU3g",
-	"D6SGpsIyiCCcfWlc2HLpNBz2Bi74k8/thLTTCZU16aqZP4fOfOhSqiCqrrSLQ6TEK4J2WHs1FpGyxbRa",
-	"8E+WWgrcGmq6SOKyFETK86vaQYD5cdDy82zG9wxBr+hCYLEfzdzYS+JY1F5QpcN5f6SpEHQWuN8wOHzY",
-	"GOBwwfnGUFdihmin48GJAr8wT774XZpW7aOIzZdQmHoYCAzPOs1EO6ysN9C9+l5nRn/yjeBLWpHUzKwE",
-	"Ls2joVpWi/P803KxIJKW5OJ3A0VLz9Irvq2xIHrY8iGnKvJkM9L/KjoAcqWJ7OyHHbcLFEtkiviQWpve",
-	"VL5/AlRRy3lQ2ajWNmEuuJREhmWQ23NoEPlUc5E+Tr4xP79qhKBFUzXbvG3VGgRj0+pAvL9Cmr2Qd1GQ",
-	"bqytsxbilYGCFfIOUYW2jVRoQSC6n8JKOBWe5gBO0BdeKKIeSSUI3p5ctWZMEAoNCwkuLQ3hK3jzo9dU",
-	"emhz502D555BQ+jWaUg8MvRSv0ta1aZs3pIg/uvtux/1PG0RF85pkrUguDQ2zJWBuBhEn4khtamYw1Gl",
-	"6+1AL+/Dn4HXPLRdCm+N5z0+2gg6ZYie5WT3rMnx2X2vZ6s7b2Z3WjXE7Ec2IyZRwatmyyRa86rMCAvq",
-	"536wPLQPUeeHo0TqbpnpLfnV7c8hb01Wc2947MNjk62wx1hdKanKDBjtFN7PbV1N6zyfKkvSQ2sfmEP+",
-	"Zu5JEf5iq3yGAFHr3yTeVcF3OVRL5rK5l7wfUg7w+7pdH6csWZdkGy8Beeuvmu4C/QEuT1YdgfumVG+X",
-	"eHrYeoL3USQSZDwtTYfhY9fb8ttG0uL/f/tmjl68fKWPt7fXr6+hhAQqQQyH1mJvjsiiooSpq9YCpA7k",
-	"AqR7HqYcqRspy7ct58Y9BaLbBHDOlvb4fHm47oQPJ/iFqbo4x2Lq5fdTfm0g62mBlVaE8+HuxaWh8TR9",
-	"RfTtjSIJA9azgN+bATsRWERJkXR3DSMpMm2scHlKRsh2QOr5r2ZpnGFCHiZSakYhgSU0rFq5vEzxz914",
-	"mp4B8bgBuVyhiiyVbbW0tyQzpr+PQqY9zhXCDFjCkSKfFNoQUktjpm2xME5/jEzyq4N1xh3SgycRckS8",
-	"GmHlpxJVdEMOjj4xvKcnj84xHPVnYUptte/S5Gb1bBWjryzN6pk3tTwX/7aAEpgT9rYTIwFbfW5+2lZt",
-	"KzO8KLKCAh8FVQTiJQ5pDT14JVKcJ/ZTe8U4pm7wqle84g1UJBt+MH2Od4uQh28qzD1T3/SjYcEDI2Hd",
-	"sE2qCMT/OOXhcPCMPvf+z5v/agGT6OLjd0SIpqIHIa9Y62xpCtIsJ5axCfWynGsrUuENkUg2hTE2iVL6",
-	"0gUuNkPL8B28k/wxJ+MBi/KdF8jx8IbTkkjReYJ2Su0eGWl1bQx8LAMDf7fGitwRoQ+3QlvvWF6BP6Dn",
-	"zjJvfyH9bhRmCfWxh9l+OHvfkZM342nr8I6VX0K7USzIl24b/he9FZ9jVYJkT0VJxFCntuTeBHBct1k9",
-	"C2B92gxtXeGi/VmP5aptnGGnCK1tHUECifqemKecZVrOv6jMsH6qK47L+488GeThkC663eUgXbHmVdl2",
-	"DNxZJZhH24rJrAfiO33k2uk00U9DC2F4VK9aS9LSTx8ZobJ3mzHlBHasYpxmswGu4EBQx130INEWeFlu",
-	"nMViIOZusn0l5zmkcvG7/dPnC4DuJBE274kSezf0nKzm1l97GkgwC5u+g1adSAl6DhSSNitcO5FUxOKd",
-	"u+YeowD+HbEQjSlghs5byJTk2eLzE767rmzvsQTKqsLsNZ5OcXHv+MLXeK/HxuJJHVMd7SsXl67DrCGN",
-	"hbscyZ79q2My0OdV6EifIlpZ4GqUS/bWXDAQbW/SJXo1R68X2mT99p8SvgWwaKdXXch99iTqAEafSk8p",
-	"FNYf9wNlZcxdeoz+YqX6V6Q4epr4LF4ofEeivlibVbjXIg8zQ7GliMzsmuJXhrCoyWpFOZiqVHkD9TT1",
-	"4YLo33F5OJsIOTdWImk4EsOcZmbu0Nli/+kNKmdVt4EQ51/M5rMXL1/N5rO316+vo+zm0Pgp+1w3Idv3",
-	"NiI7agf5sI19Q44t5OO+0m1hAIg6WaX0m0d06kMjmNYp1TCCzLVakV68fIUoUzzw1hTXBzBhK4ENElja",
-	"mKS5J0PtvoE7P+yhNdNDkOMtimG4cmrAshtFe6gM9QKLBM+8j/NFk8wb6hoJZqn07YbWsaRubl+QNubo",
-	"4roLaATtBpKr+Vr7TtJ1IttOPPGinFu6YtAfLCNEQlcM6saO97zTRY7Str28t4PsLYljX7henRK+jbJz",
-	"FyVqoV2z2cPSnPV5zA5kOGospfZ5hxSxE7cFGEDwwD8ajR+f89tTJ9ssLgOrHHWwb+GSc7nXvTPeU/NF",
-	"8n1NrG/St/qf9TkGZyBa7BFGoqnIFeJBE9gwyKg4gga1w145NNWvyOE4YgRieswUDvPgwrCFEzbtPfKR",
-	"NnntrmkZtIF2jIXhUJ3QMjpCR7fqAitc8VVjooJWNU5RrqAbeVq93EUPEb8Jelcekkfoo8+1llknNOxG",
-	"deZd9kVZ3vpumPeUZPASeFjUSue1Z8arKG6bIqaOZdMX5M8X+YBhpSBatjmHKYoojy8e1gLajYvnY0w4",
-	"Ay8ZJvALifiOIWj8/Z8BjON62KcqWPHe+GT6rKDHs4+lEHG33ol3KRn9QuDIARhbHk9AdIrOKv57qHh1",
-	"yv2AZYt4D1CRND5cdaR/5uSbZ2hynOx6uk2O2kIhW14eUArPLWLb5PvOWwMluE2s03MpwTzR5zT8kni/",
-	"08RG4EpZ57E8abIc9o/WxfugDPANFJMbsLngPteFeUEqC+1nGK46e9G+/7p7mNf2wx58Zk3jdXHnFmIj",
-	"qtnz2QWu6ezzL5//bwAAAP//",
+	"3H3rkhu3kuarIDgT4XN2KKklS95z1D82dPGlx5LVo5atnfV6I8AqkIRZBMoAqimOVxH7DvuG+yQbQAIo",
+	"VBVQRJHstuf8sSWxLqhEAsjLl1/+Piv4tuaMMCVnz3+f1VjgLVFEmL+9xnv9v5LIQtBaUc5mz2evyRI3",
+	"lXqOFC/xHlGG1JogqZqS8i8kUnRL0H9wRmbzGdXX/9YQsZ/NZwxvyez5rMT6L7JYky3WD19yscXK/KD0",
+	"PWpf68ukEpStZp8/z2dvcFkSoa81z6uxWrePq+DH+UyQ3xoqSDl7rkRDwjf8syDL2fPZPz1qP/UR/Cof",
+	"XZXmFW+xIoLiKvGSrfv5xNdcV3gPX9IV6cc1lwRVBNfyOVL7mha4Qn8pQdB/naMFWVHGiJgjLoy0aYn4",
+	"EmHkvz4m6SUXHUlv8ac3hK3Uevb8yVcxQX/gG8ISIlDmt7HvDx7/+OJi+PzP+mZZcyaJUa5rwRcV2eo/",
+	"FpwpwpT+I67rihZYC+ZRDVf8y6+Sm2Hlydo917yxL2es0I4whXaCs9VcKy9nBEmi31+Q2ef57GZNiBob",
+	"VLnsjsUr8IIybOQf+fLuON4xgmq8IkhxVAvK1Gw+WxNc2mX3Ct784DWVNZcUbgpfOXiBfoX9fv37CyEw",
+	"W+lJ+n1WC14ToSgIvVjrH2RMBbEyqsVFSQSy1xkJ7bgopdYxRbbykPRf6fn9rXHStCPFQuC9/nvl1/LY",
+	"Q2DF/0TJbgZq43Tu53a9uy/5xb+EL34lhdJvsd+/ddNXlkaIuLoOhLHElSTznnxEw1bmD1kfe13hgpTv",
+	"Gz0Jc70AruCuZxfBAvDffkuEtFPpdYYy9dXTVmUoU2RFxOCr3a1zO8DYR7/EFdZSH0zttcCFogVBeIUp",
+	"kwoR9ivfa+FcoqXdUBTBxZoIxFmlNbgrFH/9IXncrLEw076hrIQ7m60ef8M2jO/0+H9rKNHqvqr4Tivv",
+	"fFZXeA9/wjtzNiyI2hHCgo90ip6rP3q7dTvX78OH1FYg2Z+zW++jD4KVEVmQCZ01IwrePw9Ea4XmHgov",
+	"jc4zVWS4sPVmP5j5D3pmqaqIPi30NNeUFAQpsw3SqkKMkBJRNYtIOik9vgz+2SvsfCY3tKqid0hF6vg9",
+	"inxScclGJd6TK7zRi9W8xozPPnhuj8CkJDnfvOLbGgtqT5iuTA8eNfoB14IvaWXUBK8E8ZtOdya+J6zE",
+	"VaXtI9zM0YPHeut/DCO05g9vFlVgALFmuwAhLSYOoxBcStj8hxLXC/xF9gZ3oyV8xV5ytY7t5vphL8/1",
+	"MGNv5Hwphvv9oR1VOb10y/MMra917r3zGda71cy/zUnXCaadilA37JemFPINZZHlbbbuzucMPrkvz6Ki",
+	"y3CpLjivCGbmJy0BCfvo4Dn680TEQjAykrB5YEEQIztn/C8436A1ESS0Eg4OcMmLRl5zal2P/Bu1oXzQ",
+	"hNDXmEO5tewPHxnaKIuvm7rCiuAmLk+pBIYDb1TJ4Cr9QXg18ZPNLh69smFUHd4qAw8GHhUogX2G/Xr/",
+	"NVbOTpFaEXgVmVu17E6l/byUfl/bZd7V7wqLFZGq6xAmd8SKLCN77LU+3KyC7nhTlWDVIMbVmrIVwmyP",
+	"tnyiko7vMorX3YnsWdvpJeh0OONrp6mw5I04bNrYa6fqbVILs87riBJ6XbPDHihd6uzO3aJhiqzKzL2e",
+	"JbXTHqNDBaWM5DsGfiOPHpoxI/2F3JDSmOP6d4RZiRi5JQK5JZavsnUiyvANF2i35tuOUzd4mtBrJlMz",
+	"zbUfE8bx+Moxh8lwjFcscEL1MNe0WOt/2iOz6eS6oeaw+lFGJ2DKCklpfF/hnPZ6vW410E6Hk2wgtbnV",
+	"Ki8Oqxwx5XyFWUlNiGygmouKF5uesXP48BV8G73w7g7XTFlGdgkzWL81uO+NimndsM1QRAR2uQyV7skl",
+	"sAAqckuqocZeeB9abnFVEalQoQch5+gx/LTj6FdOGSnNqpYcGUc+YprvWMKFs865JMqaW2Z5YIWokoiY",
+	"/TNilOAteSHjT1xSIRVaYGHCiAyR3xpcwbjRgiy5IB2vMPTyFBaRs/ffGiwUEfqsJRJpIdqoMBaq43zm",
+	"uTyKx+dgZ4zMow8gq0eKz9yj3AfNZ8SaPHqS08dOGN4aaFk/6mH1tRbklpLdbO5D3PoQUtH4xsQVlXSf",
+	"uZCxQwbpEYCFtOW3RCIqESNUae1aEAUzKBDcPlSqnjhtwML62nBTVGj7InakDhZlNAGgzVIpkyFLGwYE",
+	"leOMQP4BC96wUvvYWvEYDPBMRt+OkM2Y0VdC0uTgZ60JFnkC2JB9IhKzjEhFDw/tqFrzRiGMKiIlZ8gG",
+	"1ZBaU2nkpPcic9QyYpf84TCkHsjcZnBg+DCIyQYayNAtuvCwhLmOPfA13l9XmLFYWBs+cmxWzhI4HNGL",
+	"AyE/f+dhUU15TSA5J4KE6GRsNzBRcr09a82Tl2jJG2EWkNT/uKS3BILDolFrVFG3zCq+00trTVfrQazY",
+	"/GOOUld8l3XdlpQUs6xLc8OxXO/F9rnzmf0MuDkqPbK1XlLP7sKxMMnX21rtvU2wW/OqPfn6O1AYCe3p",
+	"QDr8KugKQkFxozqxZ9HVOte7Th2y49FX+4r2YLUDnYOcYoL9mimxn5igwWqgCg+0xsb0oeBCkELJvFVf",
+	"xpLd75ao9ukThdZ8S+YIS/Tk4slXDy6ePbh4Npt3M5+RcSxJdTB18o2+xgXF8gbsTNUt/kS32uJ4cmHy",
+	"TlvK4O+PYwbcyvoQY8//Vl+jr+VgiQQf+DT2gbTMG7HWf7Ny9sZy3RAPH6ibRUXlmpRIHw2z56ypqnj2",
+	"Fks7IxBXDYb2t9jQ+jYZlpKumL1VbPTWXHP1oizNP+k/vyUM/iIaZgIRxAZ3aw5DtIcf5KykIvVrQDvU",
+	"gi/a9A4MTxLV1K/WxDgs2vLbkLcEywaeaCbbvVubzuYEbOBWQWSzNX+q6AZetoKNTz/+lqq9WXVMfSRm",
+	"HVpt17KKW5Zic2iW3uprJluhW8iX+83tkLa0edInkSzplrJGEdlR7MdPn4Z6fRHTa4GVfn5429NDa8HM",
+	"zkGhwHxJSCtYJy3ibtEVCxXNuFh6siRMfcPcnyoK/y+phD/Gpsvv5YE0v3oau7DmKjfah1lpbU43SjMc",
+	"2Lf1I4u4V+ISeO2EHN5nnG8Sok4uLmL6YAyOzuP//vdDsw0O4pSdr3d6UZOU8WnX6PH0qSCijji7X7OV",
+	"wLek1A40QCSkwsslkjUuQu+3qWsiUEWWChVcMGMP9qwlgsuoZ0MEmF7mAmRmbm5M9t3aGPFkj6RxcShD",
+	"v03wvRPWMc61DT5lXrfPuq43J2Y6Ps303Tlm8nqKUSPXuI45kd/QqiIlqrFaS49l2zOFP2nR3fz0bdTQ",
+	"pKVaH/OFcKMfuh/W3GpC7LO/wVta7S0Ur+9qwll+0DL2VsXw6HYKkRVWhbHo3Ts2IcJmcA6EDewgzdVu",
+	"AG6IaQFcWdshGkMYRrgk3hJtqLUrwdilPhlUYO0TIxOcLfOCUqTdD8Zk5LYNraHWbxj6/piVidCcVPjW",
+	"ZbHMEp/mN1D2Hhyr4QmVCiMMwlacbwzAqmH6/79yY8UbT8aaSEHmz8e22ihXRaUi7GB4a/hje/LnLOj7",
+	"CUS6syki+ZFkWDJKmeehQpzFhtci8XDnYq0hdwaDdHPfCrLFEnWDnKB96aX2tpG0iPi7BKuxEEv2IQKm",
+	"0eGNwpwHcHHOeTA5T2rXYF5CSV/+A1fRjJIi25of0kWMYF7gCKcKUYm0b8Hy9p+RLIl5u/+iuZ2o9Pxe",
+	"W5RDL1mNG4c0HehtGQ0gfRg4bpeImPCHs1IEMRFmiwbPP2FeW7n25FxyGV9X5FNNRX/rSAWUnHZPGA+s",
+	"iJEwTSrFon93oMohxI6rf+/5ToeTuxY+MXzhDmubEC2xmENgtyqJVMj5IYlFK5W1IYKkhVXJHRfG7/wl",
+	"arMnN7+8La4FAMA0pcNvExEZ0VPhHWz8JrYwP6wiUMwQnw/IxcV/o8Vmqi31gRab6JbCc/MIXuDJxOEX",
+	"EgH4dnxKbCDPfaEXgxuM3Qa83tr12J4ybgdxa8xJZO5qCdwynXcRGnrK0ruVkdDdBQlzxTwliDc1HpYb",
+	"xOoV4nBG5qhYc6k3W96as7DmTbEIZohgUVEikJ4LpPCGMLTAxcZYA7DkS9if3U7RsJInFv10R10/jMjM",
+	"+piJDjrox8dY3PY7vkMYLc0F+ggymAuI4nX9hy2m1VgQ355dJ504FQVMQuT0xGrtrFIY7BfSVIa4gzQ9",
+	"hJ644EPsu6LCsvrrJv1Xvl82lZl2BrakiEeivgF8Yd9YsHCUCfsdVS2IJeo95gOPFJZwaqVOtYILkv2s",
+	"1fGIAn3z3L7uSLBaIEr3YU4Y0XkMxRjJSfkikBxkecWL0Vz2DtZWvnmSJbSdwT7pZ+ec9weRSmeHUHLW",
+	"lhwO3WhBcLnPB8gN8tKH0QcTlFfS/8i+dDJIWarsNXQqtMvjQL3sPdzLLS6Qu/3kdqU4jW+F7fU6unw8",
+	"Unmo7WsqFReR0+Rre4RusdhIxC2KwoQR5kk7OyfRMojeZBoOU5I5UVjZlUILUnG2kg4ko409whTgQgS+",
+	"JZWMw8qUIHgzqZwndrJb0BDYpU7wsQn71u5z/Qg5LdZorQe7xXtj9yBsy5tsnjYwcHCj+BYrY5IKG3m1",
+	"gGBcQ2RE8RXRDmv0CPy2oSVJAwCmpPV5/8g8MoaywCJRqEAVHKMHEiD6AdbAglty9uL+ww96IVgvFVEi",
+	"vOC3BH170IyBF7QuhRGxE1tshN9hVl4HRbKn4D5fpmS6IfvJE53EEDkPNQsGmRhS3HMzw2w/xd3fDf9F",
+	"hcgrWsYSDD5Sd9DGzd25Kpz5wIQAY3uJ/Xy3A5tXxD9zS1IwQrwlEC3WWweSlBWQgNMPsxi6gfMQj4q9",
+	"xnsDn/K4EShIIYIYAK/estb4lqCCb0kUYru0FWCxX+x0dN/4KuUCTgI9rm1qePha6yrEtxsPdkgIwmH4",
+	"Jd8SSL3ssDTOKCmjn58ZQHI7hI1JhKCLqGszFkn+ju/ecAAPDN3ILWZ7EzmS/oTRXrRNLlAlLT0DZaso",
+	"gs4hLyvtkurJz4PNpYuf+sC5tNUbgc6NoL5Oq3EeAdWlHaOrMgZL/PHN1WsIGiki9D/9r58vHvz9xYPv",
+	"/vX7tz9cP/jw04P/8cvvT776/M+xfeNqW3Mxtey/xKrH5bBPRIEoqcoUFtlUmxW8arYMrXlVSvSXQt7+",
+	"NVyFHTTEAWzMRSy7J5Vockrxr9orIym+X2E7K+RtvMqe4FvyrolsNS/1JS5PLvguqAc1hpXRcHO7jWk0",
+	"ldojzvR6aJSXR8Ss9EU5uKreLWfPfz58mvwyj4RUgBoFYN87qEyFt55S7xaNJveeP+9BXWIBNLHPSHvZ",
+	"vJ/RyeiiMRoeg0EbcY8WJBrljHvTyVNH2mMuOwnQ3xpgF7bvDmqk9HNzrM4NqVXcF3cOpUwdToYKJrVe",
+	"qQQeGIT11u4S3BMcdV/EFhGa0ef86Jgt6BgLFBkxtE8Ovz6oILM6EHx8VIc6G4nbFmqKGddTRapK/7/Z",
+	"NBWpSHSPCDhaji+BwAuq8mX0bseM+54oemSKWvKW7ly/5VKhRqy0dzvJS7+2z4xGKzGt8kf+HtPq1Jjn",
+	"aLGlBV8cGoa56kbZCOyBTJqJBxzeLOGyz66sKV8oH8z1LwUly5hsArqc6PYLRXB2rwdanPlkYh33lZ2M",
+	"VKRQE6bba+w8YORpNa8VQYCLKRNhzjc2etldOTUWEySon3GtXbu4apWRUJbhtHFSA8w+KVFpShyCwxxy",
+	"97gyT5mjiwl0Jdkhyf5UQFzPhflAEinJXVsnuhc92fKGTYigTHXq+2aUK4Go4NR3UIy4SWWrR929DFBT",
+	"WnmIJVsQzGLKSdFAyLORah99XDK8wPgtqVRufPrcFSODYm7DbmaRss/Nf9GXc/Ts//2f//tVNJedkz6w",
+	"9lG/7sR9+dypgY8eObhUygt5A+79ML5HVQwyeg1rG0lFamkydDtHnma2IYTXBJctwdIcSa4t4Imnj+F5",
+	"irKfROuQte1rfnKL28O95xPR3hWPeMIfeIn3X0hEmBLU4RMLLefjIuBv+CpFkGB87CmboJ49Q/4R3wf1",
+	"ZEWm8Q0AXcCll3NfDGnw2hVnK/9Nc1ssyaUBZIsSOUBE3uFvRpAc4PgpTFdsAkiNrlj0FQHyP+9B9gZI",
+	"lESfONU6aGSDI2r7biGJuDXUijKIlDGud42tttz4UhFmC+qoRO2JnWuo5xz5VudadZnb1R8Ir60O1yvE",
+	"zY37svTGAjMfyx68wQtSTcwOumMrEh1MJUqnlHw5yHLEXaorvJcuu4IY34UghQWHA3B47vnK3OGIJ6Zl",
+	"a8Jsic+wRnxIIzWKRWizgLEto2GvG5LI/jYT1uP7Jr4caz5hrDc1V8mnvJ2QCBxA/RzAL1rkFq8D+qP5",
+	"gvrpYgcftCd9u6a8Sjhx26nzszu3MASnoK1++To7sxZG1nWFY6SBNMEfkg00EyQRiFlnCF8P6uX+OzsB",
+	"6ciJo9DKdoRvyMpFE0dK9iJ1ed4z7XnlcJPZPKrOURznHYHXy3ON+cy+rzkD3qblkDyDLB12exK14P3O",
+	"MwMJ+Ny10ZTA1dSq54sCzNRHlZcuBBb7eORmwfkoICg7zUdwLeMUVDigs6Zs6MovoPzEDyAnT5qoBJhc",
+	"udEwOo2MMAptsHtVGJ6DBzu55AQ9C84KIqZihyrOY8QvITUe4D60Q8/4QNjj5wh8TzJiA0xXd8zCMUq0",
+	"cWfsGrAunHyD2Wm/Or7WYmSexm2KMcd0i4s73FO4TgXntyTJx5u6J8nH29QZm1dTG+i3Qe7IDvWueaUd",
+	"bUwcJZWKskK9jDJnvKbLJRGEKYgTmO2ASlRRRhCuOCOX6MJW8fnSEs6qPXhtlCWz6au+Uo4p3w9ckW/M",
+	"PTHlWTW0nOCbAnAommxPVAYOAUJjz/9RkmRRUm1DZBFbGeAy+a/pgGxiS2pNl1MsWn15wk9dptilHWzm",
+	"gNsKwVCpBFHFmkwN8MkmFscydP3281HBb4mAulKtc5cII72KuTSgC603aMmriu88QOAwkZY9si0UDaTg",
+	"VGHutotw4rzIw0+1w29V3qtrb+VFdyobjzmISBurpci1DlwcNVJdkw0gxAFlurkt9lXOPfJBV8vUAYJe",
+	"NlUV9XO6J10S9zfUp1Fi5aR/nl0ucmT2/4+ghB0zjALmYe/IBd/mvbwkcdBbEitkO6Jmq4/m75c+xV9u",
+	"+UAOQUwGwfCCML1yFJRA9YtrWbH+Lh8FZK5/kw0FItUi+9oN2X/gdTYVM2bd8kEIkRnAp6lFrfgukRFZ",
+	"5aP3uxv5BGSP5MuEB6zWtNgwIuUxyar25jm8IqYpLZjnbwdT+0bkbp5AOMEkzwP9sDK3YolrqJTREt8F",
+	"L+Pp4yWmVZOoWc9Hdubb9ltckhcTDhZtiU+6XkVR49+TWj0P65LRFtMKSSJutTcqOaIKSYX30rHZO7W2",
+	"2Isdpsrl6GCnwrRKBst8EGH4WwOTFd2teOZ26l2fNppgmE3dw+cw317abbTMTXdUebiiy5QZkHDrkmD0",
+	"BcEq/ks+MjsfMB1FuJshHIZAD8LsjuxgOPSR3GsyCuYt21423vAGccPzXVXI5LznYDdeHAYv+L4nYC/C",
+	"kFu7ESdsIn5LnF00tHNLaknETLHL3IKKK0xLGKYBvnFF9EqpDDmR4g9n8QLc6cwcMGWnlD/48XfaD/U9",
+	"1l/mcfPshTpHuYD+8TpVhhFBEWT40MPM/zD7C9PSa8eX5Hm33zJeQ9LLAgmqFGHI/AxlUAS9vXp9hWSB",
+	"q7j7/VuDK6r2qVKI8y+Khat4MGsiqG8JCyPsXIdTFaqOdyyskNrPiC2oH8gu7B84wThZ0or8YOczBI8+",
+	"e5bicIq0Swlu/NKSoHk2ylGE8eMnxxegHeuK1C4XGivnAnC9K4emFQlm3ZecP7s4SAXoCyhjrBz6qYb+",
+	"Wir0+Al6S186xnPCCl7C6X4QB360m3QAIxw75xM+ktMd970J1Xx3S4RoKps4nUyiEI736QCT/8u//OXR",
+	"z48f/P0X85f/8tf/FoXkD5BW48yBHQx8BARPWKcgITDpIfDRb0aZZtSOsG8RpQ08UxSJN8QwJcxRy1d6",
+	"CTAfIg16WK0J09uugfn06Ugff5XDR2qHrL3FLcwysPuPgslcaC/BxxhdFH5Pb2968l8PkmqSrXbjhqLS",
+	"slGBvCyjRATXn81j6Q6DdnxfHeaYtLxLwxM7FE2cGTKAr41g3VqKyaisEqZnkrLiB7K7af2CCatxwUUe",
+	"CfaxO/Mk9y3G0fq3jpij6sQiZ13GkXWW2pAXUKuxMygun5ozYNe6Uc6aASmYvrBmFTr/Q4JlGGx/f/n5",
+	"4jFse//7yc8XD7785a/Pf7548Az+6Z9n86OzyiDiHSEbixjwIv5qfLkmc8x9MnqjS73jxL0v+N52nhOa",
+	"DADuyaVWeTCIadigiGY9PqhZcXcKpOBfH/32Nkd0fAU3Vl9/wsXxjhJUrSxN3SNniXM3VUfqxh7hB6e3",
+	"hMVArwDk5aYNzSXiak3Ejkrisx/R7f9c3kqUxOCGKH00B/1ro2PoJcLCMxELdTPmhOyoWjuGciyUtUcf",
+	"z+ZTCu/P5ejMnTxyi/udE2TTHe3XWr/IaWDrIflKamuUgDKA+GMLwRqXsVq0FNtoxWMlzFcKrbGJyNUV",
+	"Lrxi1IJIwhRyHCDDyZ3EqOnUy4wh9T23UWBMDl5oQiWTfU9YPZPd0M6+a2z8gY3R6299VJ3QmUDIf3BB",
+	"kYM7jvVrJNZVGXuN6aby2aYPz4BrbbGrk6BKcTz1D5SBC00Yko1zqiV4M4wDsD0zyOY7HQ0yWVqUlmzy",
+	"RO5Sh+tsTCGNx2y6BkHwlXM3M9M7QbZgb4vWbkGvHjfn9Cy6olzN4fCgXyoiUhzOguCN7bNluAIwMpVj",
+	"0V0dfok6tLnhmPOS8tinuZHN7afGxHPtDOIzcOOsIUPpPGNjYSCx3qv1Vh9BhcImo6gEZtJbHP4v7sjQ",
+	"O3083ahUIjFf0Q1JFdSYnmiONxo+FuaVKqQPp+2iInKW6JkgU2c+lA6t6WpNxCViZIUVvSWAheW70I5J",
+	"nfD2c0aS5ImyA1zXgtuqU08AGUQ+9QvFLXadfULcSVSux5cxfHB0knl4Xv05L7GYVhOxIKuGpRYpEF5p",
+	"u8NchqiC8E5FcG3DOwZbRqHtTNt6oaRxaxcaP0YoLarKN4XsdIq05UUKnqw9U9sp0ln921xwJjS+jHEm",
+	"Q2lntpxtt6vYk3rovQQ/zU9RuLepIDGlNNIXivkEiKW578cxD8e+M3qMw9EU5eCXNy5QnE+WXxG8TAtg",
+	"SvPUaR2FU8VyhpIu+yk+93cCffoABrzlii6njEHRZbwx8hjtIq8JuzHTECvxv3p9BWkpIucIZgs9BkW7",
+	"NNsq/Jt0XNwTjiUe+jjZ1j3cESfwVgNc9+jGZ4/YBOCapniLDMqbKiArivbVhLvTlAKTuAnK/Tdc5FdG",
+	"mSrvyXUZG1rXEybiZkPrRAfo83H/T+/ln45aDysbyCeVAuYY8MuUIqrAi3Q9A9zzfQVVZ5PvFlS5ZtWw",
+	"5QSa7LcAfwIG+2TYl8Cd+eGiCpRn3hon4VliZdxOf3uodU+GYE/vEImCEZC0kWwef9jsIlYzzFbA2IyR",
+	"vmLQfinPsbJ8AXeMf3GQF89OYL4pKQa9JM+GdR2BwvgUcLqY4aQwfyeLXEGxkwnkgemFt8ROlX3hh6SL",
+	"fa7tJhMj69rSOJ+4w33ZjiY6gRUuSPm+mZ7klZbZNKAIaJeZ7UV4eqPqaenykR0MrkiIwBU+TkxICF4n",
+	"ERV/Gydp+2q8gWGEt8Y0fZGSs0uEFya2yQVqe8i7eEekO7ywptGZhllTdjSo9nD+72KkhvPw2AfRz5XN",
+	"Uo0lpMY/9xCbUF3h1rHX3t4Wl8AIemmnxzQXdy1IGVfIYkKnUg65kaSU+KaVUqz28iCioC1jrrm0h7si",
+	"xZrR3xri25q2YTBXHt028NIHMvxmKjW7HUf9VUXFZao9jCmJ68AchGVr8a8NX2f+kCAilOocMdbkorzw",
+	"7ZikMsSpvIlH6bY8NRJGEg3Xauq6lQ9/+60h0hdh9alWEJYbh0qCRlG+T12KN5rJXeIoxnJz+OzRF83d",
+	"U3LwsUC2HvPz9ylh5nQP8lHtCC/sIYLSU2p2Ld4P9DZotGYTRu1shQXaoJ1tkNqoiJ/2NN+Q55WLcJ8a",
+	"vIzr/ucYc4FQiBFSSktFg51WmKQsZciwlbQ6M+Qq5klSYXDbTqTddMsRxgZDpY4TCN6SNrSqKFofWBYk",
+	"WuwthTBVhjRZIsU5qjq4gXChEpZkaN3xpiqRvgJh8wTUa0120HlLg78BAhbr5WoPFjBMqUTkU00KPW8G",
+	"XA077EE8BF+m+BWiPG8QvdYC9KYwlsqoSVYHrCQxmKxwsRmZLMt23HmjVdoOm7Y5UxMZER87T+x2uRiS",
+	"sknF9QfjuHRrx1A7dXr04UyRJauq8zIwFv9tczC24VaTV9OeRafSa9hvuz7xJXzcLFijXpuDrhsVIPys",
+	"NGCG3GIb2eosCfp0kFAsd9IwPTcpavMOL6yzBQHi2P4lVogtX/QgIuGTIqbuk0438mcxDQ7Mzan2oSU0",
+	"b4+ZYIjzcesRGF8j64Uo2+YqWinVTE4+wz8cLKfUv847rf4SLX6vDYYITv5eSt5w2x/MfoSNpQrOtFcr",
+	"Jnjuo42pCJaJJIFrZhDbenEt2wz5KWQmZ+SIPaYZ0Smeu0euRxhVK7Cd2qY9wbRZmcc05b1V5B6spYmm",
+	"Bd7w3WRiQhNEuTtBmIFGP8yd48czpkxoiJU0Y6Z0txoQirnDwk236cNk5rMfgp3eX6CHYXWljLZJlHtz",
+	"uo1oyMI47PxEsCg/uJab8YV+DS5Ydg3qNAdV4LhH4K0VuOA5eoyWpKoQBjziEyTXeLOfoy+R5BUt5+gp",
+	"IljujcVlunAmwkmCFLiq4pkj2YDfKZX2Raicxv97fC+wYBbSM3gTL+01Ga8OjZiBdtsYTZSiLafMDwIh",
+	"UWtXG/UMmdKBPaqJMOX9yFJwJMLeqerQNRbpPgMF35q2KYRsvpC+rcxEUmaFxW3MPfmRAaMpQE8MfYn5",
+	"rhaWi7BhMzmlV4vndVu6wJIbj/t2R142sn4bdho5ieM4PAlotZ3arznLMm8JTbamr25Lx5iyq12o/0zR",
+	"fCwlXbEpu5vxW7OhkoHsJ0zWhMfTDm9QWBJmSVd6noSpKJmjhlFoWVLjVZyMMYnxXLc9g0apk+xlRx4i",
+	"g0Cqj5q2kVQTHQoiqolA6gRgyia66X10LNcOOSXXfEdKw+LnAmVTmOpi77iyeIXOXsTimNYoBGsi9Fa7",
+	"s7hJhG9HcLkHj0/cPY2OPEvHmGg9i2zv0Ki1lGxMP+LTTYcrpElcHT44N1ibze/q4rDWuoP13U5Xiw8G",
+	"Dlf43Ng+eWMK04cbZaWIYAZ0ORZninHHHQYMCVdNGKlWyBGL61DZ0njl9RWeewLBUQ9FS+Sja6wT9xRd",
+	"v8O+KcqlT6xvKCtNYeySLtU6KFMyhdXLCqgo8rXMZbEODv17yuxJTEZbHZVklSTSTTAw1JiaohfBmzqx",
+	"iy4TOaD+nCeDOzCqQRvSZMFodvwZ8NEpA3MMVdXU+ToTLauxyRM3At+I0rlqLewoJOKACZx312JyDX/f",
+	"m7It/pWDO6gagasHW8rM39dYbDmjhf+HLal4Gfy9WAvfC9Y85AEWNVmtKIegW/gPMR3wshinT7GF4qYn",
+	"2hqzUlvuDp8IGOOlZ1RnCEQH2G99Z7NdoMf6nKioUhVxxILPBq7MgMb58Pa0pSU9uWvtwfXsF0T2a/rV",
+	"mBb2YobbWy9xLeGC/FhXHJd3ycJxMvHFUUQWB/goeqIbUEN0hh0VnkW7RTjpjuVoOyLSycGIz7hTGwL6",
+	"smQ+3zCIEGIh5666e1lxnln7VHMp6aJKdQEgy0b24suHQ6l4PzX4SvBxyD/gvIL5s3MTCA0kHXyjHVv7",
+	"XXEdUU2kY1WBmyGZ7MEvK9akGCUar6gcYxwr1rQqR+jqImWnfJPLqwac2PCKLEbpYs15p7nTGrOVRdDg",
+	"KMdof8LgCXP47CxTL+UWHOwBmRDQSER4S8r9tFbM9p6cDzmeQHILRJxlHp1AwNo5Wp3gruvM6zAmy1nb",
+	"RQ3vwTvFxRomPVsN2iU+an7pa87dsyDdkaDpGW2tcgLvpF27QatJvwdE9414cPMFMpE/W+5ufOI/W/tk",
+	"WpbVUa3sbDNkuN82Q46Lhi7VBDrFJIOwLZ3M45IM+rWNr2hgEXDd06xrbigm150lGXwQXUWitH13CxCI",
+	"UjUF7LOWU99CC5yzr5364BAbCW5Ni/nkoTEOMUvfbGhVXbGXHHD8vfBChD/D0BoAez1VSK8u4ckeLtGD",
+	"x4iR22jh53y2mMhDmQbvmKX1IpXt3xL5Mqd5SRdHgvUkzfyz/YOSUvtRJmnGIzKTrrB3wfkmYMeY4L4s",
+	"BG+SIZnJUjwgDaOz9oUJEdSJlhCpUFqigDFzFZv722UMb4qOzJc5HU9qk9y6JpW8OBf1nnhUcadKxjqc",
+	"nlUVxwGxpi3XMGLY3aGDkednmFiZylIltq7ePt/RnSwVMaZbuL87ZbGDiX5/p0XgiVZm0pRMvDnW/HVR",
+	"4WLzPdkfogZM0SF964iPhjcnu3XYAOqEdCDBm2/6Q5lOZ2MbRnienvAL5jYq5+XReetYivXGQ1x8lI2o",
+	"NS/7BQS+PEAQLX9OgSq7s1CCgFmKi8ZSlA/nI6QoSNbtfyER3zFnfNsxhR0JQ2Kpbg/UU+gO7pleb8qp",
+	"H/DU9WFQBa6MWT1Hj589//Ii2nq3JZyLoi6p7PKwTiOj68N3IN2az0AXKEVMc0Pmn6PRwtk79FHMdBOK",
+	"IG6JKGlxUMF+speNOeI9Mrs20ebekZbmv9mahzvi90vwzH3HK1rivbH6APVvW5ELh2eX5oh3tZy5sD43",
+	"dQ4X/OzieAaEq9EaxRR8yUCrIxW2E72XI9FV0RE5wNtxMxi0ds2j59Kvs722p1b+680hXXTAGSK4WPvO",
+	"1+SWMGS0yJiAbznrtWs++YMPY7iD1qKTWasGTSHbJqVGEMnJTHUyTyy2G19htMMSCVJwURIbLadSSxDh",
+	"ykErI2YR35LD+JctCaHSmf07/iDGuRhF3NitH+H6BOVcMsQWFF9aVjKYoNi8+hZvU3xGg3hO9idIu1d9",
+	"Dsskng/oIq2rVNh2+/6tse/4qT3U+lkmS9EU41PCrIgDIxdEq63RTYRlyN0LJEPTcDa+BjyCeKoIvtXv",
+	"4gz6+yPeuEKyks9bzMOaVPWyqYZo837mwn1TXlbtHs4GL+iceP3aHtBx49z96sO2zIZttZhGN+FV2v3K",
+	"bzo70mt8qucZbrrp1TnIZmBFpLoZUnYcPlLiR1tTGy56L73ImjUduyPKS8jGHoAWfqmfVBOhBxXS9Xae",
+	"1WY9B8C8AjMLYzPgTxOX6+zfIThtPFUhsIMHRIolqYIX+MgfI59ctV4m2rlJ9X8ARfcFtFhuiME+ZxJi",
+	"rqe6+1SteaM+7HiyMLQ1a7X1suNoywUxYG+JltrShRrq6SngiPFgl3kwA50hujKNbmYYAO1Wy9xW6ZB3",
+	"fjeILQ6LkplCR3JuckLTQO3oDKMpqk6y3yy5UHhR5e7lpe3M7IaxJ8Dvwi0j0xqAYcqEcERiRPoh7zvJ",
+	"nrCnFpbkxVIR8abbLrgTBhNSAVfgYQa/fH6+NWblzRrXZFISHFLt713tViRozPnmYxpkCjo5coGNCr1Y",
+	"qlToD7JKPkWZVWKn7xh5qSRFI8jIO6WNnPaA+pVdkFo6Hce8k+MtNm/GTjm3803dLkI59OSWZOUKdCn4",
+	"qK4Augulr6JuhYWKEM56V9q97+/Ov9+oSkgmuoUS6ma4HyT2q1daaRPdRR3Dd8RGpAqV3BATgCNqL5+3",
+	"CT/zM2Z7ZSECCSuILJekmEpyeddd1ed+WFlomB0dtl4ezZIM4ukx9AaT02ArOW0UIVDuSO+D/Ae8bzrb",
+	"tPv0AzTtH/H+pyjLfGlaoCc4t7WiYV98YS8N+0OYlrVTQNeGXj9RwQy/eUok8luDKxnG120v5SGtpLlx",
+	"bPpTs5wObVt/YxgWAgtj1EVPwpYdPBmgbzuch1eaUtl/9AB3xta309OKtH373KtKVL9stCyK1IsKsjD7",
+	"XqQ+8J3v82FKcXauBmiJt7TaI0kSdThlH+w4KgJCNq/xPl7SIOM6oe3QOjbiD3hDmHHSF3tkE2XZo7hS",
+	"ZBvlAJCKbpOFpyYGAJkKtNMbviDFhrPQyQp77WrJHRrMN+YqW6exwopMk+a3CS6DdUYNu77fMukBPk+w",
+	"OLENBp9wQZA+LkrnqJoQZabMbVA8igtcqneNmvTVqdlLsn+90F617wcYXcGMq3+fWvRZB6wno9S+7jp9",
+	"T7PQ1kwq9e9/ntIG+ahuH3CTTPJahCXWNS2sAw0RYz31cxPvAfcwcQCcJ6x1fJVZbj3VgShGbpBnehz6",
+	"HM3sg9YXlgg2iAlYkhm3yNrt1Ct8wPTnNMIb1343DFTdD3oetNF3R87cIRZgJ2t3lTDD266A9jzy22Xq",
+	"mDuK8hOXE9if+5nDJ5HM4eC0u4OEabip9PeHaP7I3zDOlhkhRTqFEvXJxcXUDRjifHb7GOdFPdTjkt35",
+	"NOhnT2YwNTelU8MHpKcGjTImfFfeeIOXHEht2k+By4/4mENErFoH7oiINYBXhd1ID7fhHSPdcrZrJKus",
+	"SJZGLV1/oaiuyXNbQFkxLqmythkF0aIg3xVu6PBhKaF9i2NJzZX917EPdcatM2YjdilUVjK+Cz3WBTcA",
+	"z1Px40dn2VYgr3WKwtpP4JCfKAVApKwbDR52MOm1B8NbYog5g86G1l4/SCzs66Ig4vcrN8SVuzWHPAHA",
+	"9fEKm3/2xkPL81tRqQg7iOAfGp20BMZ9d9Ul/BWoUvXEYtS+ZfjsSao/xtmb3CLHbVSS6N8wqXWhrUeI",
+	"GrOA1bUWlrIdFkAzwuWYBn5+dCP5A1M1vsa4TdMoBfQH9k8PtM4+WJuOEtWSrEgiRm65Q332YkNr+QCz",
+	"8oEh5TMV59UD86/RB9ziqumOpBBcFWsIwNhuDw9guNH7j6d+9FT/ll3TDqUTgR89i0I4yjDq2sQYS0x3",
+	"OwRcJ9AmASN9JdpisYkT7N5Dd8Oj+UP6fQSjnt5ns3MueSJHzJnSpnOHy1YSYaoLLJShxivyEH0UVCnC",
+	"XKBp7hoO6YMGSVpaErIVYURg5dp6UfUQmT4o5sf337xCX3755d+1Efzjh1dzwK0ZuCPAdnkQ3X2IXmJh",
+	"m1bbxWQjwI8vUWUatZgfd44gGrr2PvyfzMvo+ewaK6oNbN8fxWvs7LHrtIRrOns++/LhxcMvodPL2kzh",
+	"owWuHHzFtn7WGob1QK7K2fPZt0S9tJcYw6DmTIL2Pbm4ANCS9kGV3UEqWph7H/1qYWugO9kmj3vXMDD/",
+	"eT5oYAzeEDInlFSIsF/53sGzS2KKGVPv81/yyHGsfjaveATe6aPfFd8Q9nlMLBDQuwbgc40F3hKzvaUY",
+	"t9tLHn3QDze82ydJ9HC40YwuIjuDLQy4584nsUcFrggrAamWEt0rd82dCU6RT6ozlFZqLfUCZVjsI+QL",
+	"A3E57I7eLEpMq70XHPqLXu7Pnj199tczylCuCUhuXPduzGXnleH4sOGN5/tQRS1pQG2bMXS/9EVZfqCF",
+	"7U117Dcaqv+XHCres9fWBMPJf0TWDgdTpz+r61u77vburwcyk/DS+EnYXqdEQz6fuMsMIm0dazpZglfG",
+	"68yGi+t7Ups2nVwStGF8xxxEGRkYKuLstP0pxDdG19MbKpWrUriXQ86+LOeQe61tB4vocriycwjj0e/2",
+	"T5/BZKoIeOldybwnW35L3HAHonmaytXhnWtVOn2Ug6VO9XO1weIyvM8dSG3WV/V55uFo6j1+mc/qJqIO",
+	"N0R913n+HW8fAC/OwpbizAvZkPzIbS/+74dCZA5EYcHP5t3HbTcRNbnBt5AkPFaPAc8iH/0Ofxg11LxZ",
+	"PO0MsbfdqZUG7zDQkZiVttaGP68cEv6cAnsUuvupdfCi9VJPkN2dr6B0eenXd1o82j/y0gWNf5Zl8qjY",
+	"F1Xo7A0VTu1IdWu6rktUYVraIvygStceQ5eIcag1otJF7Lsa9EHsX5n3Has+c7v7/9YQsW+3fwigpbf+",
+	"cNt7Epm1+FOhH9/Yc33vM8OQafKvW6o4i8aN9Gt6ZzlM4nPoSGO0bTgKC1qLuCvxzX74GuesmIyKoZYH",
+	"wHnsbVsqoe1+xII5zMDU1l4+GVgyd7lrglJFNswXWm0RhgD4OZcNYUq4fEbKhPzaXvNHnTNZpqceZJbh",
+	"abAhfDV3JRtmdZgwvRBU75DHm3c81mPlRVlKZMXsQmQVXz1EH1yPV/3jHoI94BlI4xpcIqz3ISLsBQ0r",
+	"zX7VSFIiWurNyZLgPRxsUC/qmrDyLBN354dcoILTZjoskZ7kYro3/iM4md/xHdpitgc0H9P21hm3hxYB",
+	"mLKkwOv/s6vY1vbiSRlRFiHc4VR9esgsgqfehxJlwi/jIYg7UIhHFWWbcf/6lm/IG2rSr+c6NZ4mgH6U",
+	"bRCvCZPebtPrYcsFOfterheYeSGQJnNGXDO+xAD6G/NbfA6x3PmCiZfNfsMFWvOd6XiAqLLf7JJMIeXK",
+	"0w5j8OO8TnJ/6pX0FpfkvCuJjgfCqTrFu0gY6LiqEHT4kgnD2ff/ypOZ7yJ2pykfGj36vr4lAqqUwCUo",
+	"TKV7wbdQhztHC99S7dLnGW2jL9Op6qzzWXlCi2S4xtUF/wnDNZbrZCjkj1DLYzuQmm65ZxUbs0RxKaH9",
+	"AE1Gz+pmB83+jgmy3ovO+z6TCRemNr+TEkrOhW0FeLZpqSs8qsvXFWanTMuBK02Jzd0rvPmKlIAr3DYk",
+	"tu2JGcK2DEM6zOeG1AYAbP/FbEGLUwyPhJ19bwI/zrYYVeUKM1elc78n+vgs3/DqlpTW8TZ4op3D6kqi",
+	"WqgMZiWEAc+6wAKMfHLO24qFezcW84qB/jThX99W1cqy9z6iZDfYQ1rbgbOQk6cD1zYkEw/RS/0/s8dK",
+	"JBXet9aEvkgfKiYao6Ccb7l8iD5qbVJiP++Hkp+bd2Emd0SYrmTSPqsl6gEIVC+eI4Sp9j7zQajMX9pJ",
+	"H6Co70iB7OcApOl+twT76jIZGgQ1oLYTPsTOz66pj353iMCMNLXpoJizrK6MTvLlMlDos2Wrz3bUvHVY",
+	"yCBR3QPANUoGIGpkC3kJM+hqqqT1YS7bAgsqHfuihVjodSqHgVFD1D1FoMDR1d0kzqoP0jUrSZla0M3k",
+	"z+g1wMgSQclO+0WqpDGaXCOMk9yveQJU9UHszyCr8+92baOO+93qoBlHxKXjQnvAvFHDTOc5NVsZctYO",
+	"Cm44EGlMakXQAhebHRblMP36MJZ/BebXP9tU9/ho73nCW5rd6NEGVsddTPGj3+EPGYeZn7c/BHI10Vzq",
+	"grNUO/S7wGZ9CB9/bsX8gezs8/88Nrtjyk0dfB+h2us/bYzBjD+FfiJko40ZD7c2pREmuoCAdPi84YN7",
+	"k+X5VTck+bjf/TQ1gd+TGnpxyyCCcPal8ciyDKRR5NdwwZ98bieknU4oSEsXm/05dOZDl4kIUXWpXRwi",
+	"JV4RtMPaq7GIlC2m1YJ/soxs4NZQ03wVl6UgUp5f1Q7WZRxXkXGezfiOKzcquhBY7EczN/aSOIS7F1Tp",
+	"tIo40lQIGnLcbRgcPmwMp7vgfGMYXzFDtNMo5ESBPzJPfvS75I0oyCjQ+SXUcx/Gz8OzTjPRDivrNTR9",
+	"v9OZ0Z98LfiSxgGBemZWApfm0VBkrsV5/ml5tCCSluTR7waKlp6lV3xbY0H0sOV9TlXkyWak/yg6AHKl",
+	"iezshx23CxRLZGpfkVqblm6+7QiQD8h5UBCs1jZhLriURIbVw9tzaBD5VHORPk6+Nj+/aoSgRVM127xt",
+	"1RoEOTDmXyHNXsjbLPjyOwa73KWBghXyFlGFto1UaEEgup/CSjgVnuYATtAXXiiiHkglCN6eXOxpTBAK",
+	"fT4JLi175yt484PXVPqKgM6bBs89g4bQrdOQeGTopX6XtKpN2bzlDv3Xm3c/6HnaIi6c0yRrQXBpbJhL",
+	"A3ExiD4TQ2pTMYejSlfbgV7ehT8Dr7lvuxTeGs97fLQRdMoQPcvJ7snG47P7Xs9Wd97M7rRqiNmPbEZM",
+	"ooJXzZZJtOZVmREW1M/9YOmb76M8Fkf7D7hlprfkVzc/hXRPWT3x4bH3j022wh4jQ6akKjNgtFPocrd1",
+	"RSaRSKeq+fTQ2gfmcCaae1I82dgqn+EN1fo3ia5Y8F0OQ5m5bO4l74eUA/y+atfHKUvWJdnGS0De+qum",
+	"u0B/gMuTVUfgvinVEimeHrae4F0UiQQZT8tuY9oY6G35bSNp8d/fvpmjFy9f6ePt7dXrKyghgUoQQz23",
+	"2JsjsqgoYeqytQCpA7kAV6WHKUfqRsrybUtVc0eB6DYBnLOlPT5fHq474ZEqK1N1cY7F1Mvvp/zaQNbT",
+	"AiutCOfD3YtLw35r2vHo2xtFEgasJ8+/MwN2IrCIkiLp7hoiX2S6v+HylIyQbRzW81/N0jjDhNxPpNSM",
+	"QgK5bli1cnGRom289uxWA75+A3K5RBVZKtuhbG+5mUxbLIVMV6lLhBmQ6yNFPim0IaSWxkzbYmGc/hgH",
+	"65cHy/M7XCFPIpyieDXSzIJKVNENOTj6xPCenjw6RwzWn4UplAS+uZmb1bMVWr+y7MRn3tTyXPybAkpg",
+	"TtjbTowEbPW5+WlbtR0A8aLICgp8FFQRiJc4pDW0rpZIcZ6qcYYrxjF1g1e94hVvoJDf0Orpc7xbuz98",
+	"U2HumfqmHwx5JBgJ64ZtUkUg/scpD4eDZ/S5d3/e/KMFTKKLj98SIZqKHoS8Yq2zpSlIs1RyxibUy3Ku",
+	"rUiFN0Qi2RTG2CRK6UsXuNgMLcN38E7yx5yMByzKd14gx8MbTksiRecJupCNcVKAgY9lYODv1liRWyL0",
+	"4VZo6x3LS/AH9NxZwvovpN+NwiyhPvYw2w9n71ty8mY8bR3esvIhdOnFgjx02/C/6K34HKsSJHsqSiKG",
+	"OrUl9yaA45o061kA69NmaOsKF+3PeiyXbb8ZO0VobesIEkjU98Q85SzTcv5FZYb1Y11xXN595MkgD4cs",
+	"6+0uB+mKNa/KttHmzirBPNqNT2Y9EN/qI9dOp4l+GloIQz982VqSlgPmyAiVvduMKSewYxXjNJsNcAUH",
+	"gjruonuJtsDLcuMsFgMxd5PtKznPIZVHv9s/fX4E0J0kwuY9UWLvhp6T1dz6a08DCWZh03fQ4RYpQc+B",
+	"QtJmhevCk4pYvHPX3GEUwL8jFqIxBczQsA6ZkjxbfH7Cd9eVbdmXQFlVmL3G0yku7hxf+Brv9dhYPKlj",
+	"qqN95eLSNWY2XMtwl+OmtH91TAb6vAod6VNEKwtcjVIw35gLBqLtTbpEr+bo9UKbrN/8U8K3uBvuLEtm",
+	"f2ShsP647ykrY+7SY/QXK9W/IsXR08Rn8ULhWxL1xdqswp0WeZgZinJSmdk1xa8MYVGT1YpyMFWp8gbq",
+	"aerDBdG/4/JwNhFybqxE0lCLhjnNzNyhs8X+0xtUzqpuAyHOv5jNZy9evprNZ2+vXl9FmwJAv7Tsc92E",
+	"bN/biOyoHeTDNvYNObaQj/tKt4UBIOpkldJvHtGpD41gWqdUwwgy12pFevHyFaJM8cBbU1wfwIStBDZI",
+	"YGljkuaeDLX7Gu78sIeOZvfBKbkohuHKqQHLbhTtvjLUCywS7Rl8nC+aZN5Q138zS6VvNrSOJXVz2+m0",
+	"MUcX111A/3Q3kFzN19p3kq4T2Tawihfl3NAVg7Z6GSESumJQN3a8550ucpS2W+ydHWRvSRz7wvXqlPBt",
+	"lJ27KFEL7YrN7pfmrM9jdiDDUWMptc87ZFaeuC3AAIIH/tFo/Pic35w62WZxGVjlqIN9A5ecy73unfGe",
+	"mi+S72ti7ca+0f+szzE4A9FijzASTUUuEQ96J4dBRsUR9HUetpiiqTZfDscRIxDTY6ZwmAcXhp3PsOmK",
+	"k4+0yesST8uge7pjLAyH6oSW0Ug9ulUXWOGKrxoTFbSqcYpyBU380+rlLrqP+E3Q8vWQPEIffa61zDqh",
+	"YRO3M++yL8ryxjeRvaMkg5fA/aJWOq89M15FkW1Nx9zzD+aCA+75S4KBr8H0b5u3GQlf/y8Irqo9onKc",
+	"GzrtZQ9xdAlCE36Wx2gVldOe9MtZLV1AVERQkWFLsjFnCx6QY2i+MPAN515tiRKc8S0xm7E+B07mnAZS",
+	"8DEls6zhf7LwGgwrhQO0XOSm8qY8vkJdC2g3Lp6PMeEMQjGexJ7vGNolWdj/bIivj3i0+GyH90YztSLS",
+	"4ynuUrDLGx8pcnk//UIgYgKsZB4ZRXSKzir+Oyirdsp9j7WxeA94pHQRgupI/8wZXk8D5vpl6Ok2QAiL",
+	"t23Jn0Ap/AFW0uWSCOm7Ig6U4CaxTs+lBPNED+rwS+K9qBMbgauXjnZkSNZc/9G6eBe8FL65bXIDNhfc",
+	"5bowL0hBHfwMw1VnZ4bwX3cH89p+2L3P7Of5DDqhwkJsRDV7PnuEazr7/Mvn/x8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

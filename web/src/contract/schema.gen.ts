@@ -549,6 +549,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/tempi": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTempi"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/cycle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The twelve keys laid over a student's lessons; nothing is kept */
+        get: operations["tryCycle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/balance": {
         parameters: {
             query?: never;
@@ -1749,6 +1782,22 @@ export interface components {
                 right: boolean;
                 fingers: number[];
                 why: string;
+            }[];
+        };
+        Cycle: {
+            sentence: string;
+            /** Format: date */
+            end: string;
+            /** @description What changes from one time around to the next */
+            passes: string[];
+            weeks: {
+                key: string;
+                /** Format: date */
+                day: string;
+                /** Format: date */
+                heard: string;
+                /** @description Weeks without a lesson between this one and the one before */
+                off: number;
             }[];
         };
         Practice: {
@@ -3562,6 +3611,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Scale"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTempi: {
+        parameters: {
+            query: {
+                /** @description Beats a minute, where the student really is */
+                from: number;
+                to: number;
+                weeks: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A mark of the metronome for each week */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        marks: number[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryCycle: {
+        parameters: {
+            query: {
+                key: string;
+                order: "fifths" | "semitones";
+                /** @description Default: today */
+                from?: string;
+                /** @description Lessons that fell out */
+                missed?: string[];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A key a week */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cycle"];
                 };
             };
             default: components["responses"]["Problem"];

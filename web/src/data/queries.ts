@@ -188,3 +188,22 @@ export const scaleQuery = (key: string, kind: Schemas["ScaleKind"], octaves: num
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: (before: Schemas["Scale"] | undefined) => before,
   });
+
+export const tempiQuery = (from: number, to: number, weeks: number) =>
+  queryOptions({
+    queryKey: ["tempi", from, to, weeks],
+    queryFn: () => body(client.GET("/tempi", { params: { query: { from, to, weeks } } })),
+    retry: false,
+  });
+
+export const cycleQuery = (ladder: string, key: string, order: "fifths" | "semitones", missed: string[]) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "cycle", key, order, missed],
+    queryFn: () =>
+      body(
+        client.GET("/ladders/{ladder}/cycle", {
+          params: { path: { ladder }, query: { key, order, ...(missed.length > 0 ? { missed } : {}) } },
+        }),
+      ),
+    placeholderData: (before: Schemas["Cycle"] | undefined) => before,
+  });

@@ -6,8 +6,10 @@ import { scaleQuery } from "../data/queries";
 import { Problem, Waiting } from "../parts/Problem";
 import { Player } from "../sound/player";
 import { Board } from "../technique/Board";
+import { CycleStrip } from "../technique/CycleStrip";
 import { KeyRing } from "../technique/KeyRing";
 import { beatsOf, type Hands, soundsOf } from "../technique/notes";
+import { TempoLadder } from "../technique/TempoLadder";
 
 const kinds: Record<Schemas["ScaleKind"], string> = {
   major: "Major",
@@ -34,6 +36,7 @@ export function Technique() {
   const octaves = Number(params.get("octaves") ?? 1);
   const scale = useQuery(scaleQuery(key, kind, octaves));
   const [hands, setHands] = useState<Hands>("both");
+  const [tempo, setTempo] = useState(80);
   const set = (more: Record<string, string>) => setParams({ key, kind, octaves: String(octaves), ...more });
   if (scale.isPending) return <Waiting />;
   if (scale.error)
@@ -82,8 +85,16 @@ export function Technique() {
             pick={(h) => setHands(h as Hands)}
           />
         </div>
-        <Sounding key={`${s.key} ${s.kind} ${s.octaves}`} scale={s} hands={hands} />
+        <Sounding
+          key={`${s.key} ${s.kind} ${s.octaves}`}
+          scale={s}
+          hands={hands}
+          tempo={tempo}
+          setTempo={setTempo}
+        />
       </div>
+      <TempoLadder tempo={tempo} pick={setTempo} />
+      <CycleStrip first={s.kind === "major" ? s.key : "C"} pick={(k) => set({ key: k, kind: "major" })} />
     </div>
   );
 }
@@ -122,11 +133,16 @@ function Choice(props: {
 }
 
 /** The keyboard, the notes with their fingers, and the sound with its metronome. */
-function Sounding({ scale: s, hands }: { scale: Schemas["Scale"]; hands: Hands }) {
+function Sounding(props: {
+  scale: Schemas["Scale"];
+  hands: Hands;
+  tempo: number;
+  setTempo: (tempo: number) => void;
+}) {
+  const { scale: s, hands, tempo, setTempo } = props;
   const player = useMemo(() => new Player(), []);
   const [sounding, setSounding] = useState<number[]>([]);
   const [playing, setPlaying] = useState(false);
-  const [tempo, setTempo] = useState(80);
   const [click, setClick] = useState(true);
   useEffect(() => () => player.stop(), [player]);
   const stop = () => {
