@@ -4,7 +4,6 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -210,23 +209,4 @@ func TestStartsOnTheSecondFinger(t *testing.T) {
 		{Fingers: []int{3, 2, 1, 4, 3, 2, 1, 2}, Why: "the last note by the second finger, beside the thumb before it"},
 	}, s.Alternatives)
 	require.Empty(t, of(t, "C", Major, 1).Alternatives)
-}
-
-// All scales and arpeggios of all keys, one to four octaves, in under 50 ms.
-func TestAllOfThemAreQuick(t *testing.T) {
-	best := time.Hour
-	for range 5 {
-		start := time.Now()
-		for _, k := range Kinds() {
-			for _, tonic := range Keys(k) {
-				for octaves := 1; octaves <= MostOctaves; octaves++ {
-					_, err := Of(tonic, k, octaves)
-					require.NoError(t, err)
-				}
-			}
-		}
-		best = min(best, time.Since(start))
-	}
-	t.Logf("all scales and arpeggios of all keys in %v", best)
-	require.Less(t, best, 50*time.Millisecond)
 }
