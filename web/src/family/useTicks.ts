@@ -5,6 +5,7 @@ import { body, client, Refusal, type Schemas } from "../contract/client";
 import { amendKept } from "../data/kept";
 import { Outbox } from "../data/outbox";
 import { familyQuery } from "../data/queries";
+import { useFlush } from "../data/useFlush";
 import { type Tick, ticked } from "./ticks";
 
 const family = "family";
@@ -32,19 +33,7 @@ export function useTicks(token: string) {
     .filter((w) => w.sent)
     .map((w) => w.entry.id)
     .join(" ");
-  useEffect(() => {
-    const go = () => {
-      outbox.read();
-      void outbox.flush(family);
-    };
-    go();
-    window.addEventListener("online", go);
-    document.addEventListener("visibilitychange", go);
-    return () => {
-      window.removeEventListener("online", go);
-      document.removeEventListener("visibilitychange", go);
-    };
-  }, []);
+  useFlush(outbox, family);
   useEffect(() => {
     if (!sentKey) return;
     const key = familyQuery(token).queryKey;

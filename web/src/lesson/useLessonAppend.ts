@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { body, client, Refusal } from "../contract/client";
 import { type Entry, Outbox } from "../data/outbox";
 import { sessionQuery } from "../data/queries";
+import { useFlush } from "../data/useFlush";
 
 /** The outbox of this device. */
 export const outbox = new Outbox(
@@ -32,20 +33,7 @@ export function useLessonAppend(ladder: string) {
   const [error, setError] = useState<Error | null>(null);
   const sent = waiting.filter((w) => w.sent).map((w) => w.entry.id);
   const sentKey = sent.join(" ");
-  useEffect(() => {
-    if (!who) return;
-    const go = () => {
-      outbox.read();
-      void outbox.flush(who);
-    };
-    go();
-    window.addEventListener("online", go);
-    document.addEventListener("visibilitychange", go);
-    return () => {
-      window.removeEventListener("online", go);
-      document.removeEventListener("visibilitychange", go);
-    };
-  }, [who]);
+  useFlush(outbox, who);
   useEffect(() => {
     if (!sentKey) return;
     const arrived = sentKey.split(" ");
