@@ -1,15 +1,12 @@
 package api
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"maps"
-	"reflect"
 	"slices"
-	"strings"
 	"time"
-
-	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
 	"patientladder/core/ladder"
@@ -165,7 +162,7 @@ func (s *Server) weekView(ctx context.Context, w weekly) (contract.Week, error) 
 	if w.kept.Hand.Minutes > 0 {
 		out.Minutes = w.kept.Hand.Minutes
 	}
-	out.Changed = out.Published && !reflect.DeepEqual(settled(*w.kept.Published), settled(plan))
+	out.Changed = out.Published && !same(*w.kept.Published, plan)
 	for _, d := range plan.Days {
 		out.Days = append(out.Days, contract.WeekDay{Date: date(d.Date), Rest: d.Rest, Items: weekItems(sh, d.Items), Minutes: d.Minutes, Focus: d.Focus})
 	}
@@ -186,65 +183,14 @@ func (s *Server) weekView(ctx context.Context, w weekly) (contract.Week, error) 
 	return out, nil
 }
 
-// settled is a plan as it comes back from where it was kept, so that two can be compared.
-func settled(p weekplan.Plan) any {
-	body, err := json.Marshal(p)
+// same says whether two plans are the same as they are kept.
+func same(a, b weekplan.Plan) bool {
+	one, err := json.Marshal(a)
 	if err != nil {
-		return err
+		return false
 	}
-	var out any
-	if err := json.Unmarshal(body, &out); err != nil {
-		return err
-	}
-	return out
-}
-
-func weekHand(h contract.WeekByHand) weekplan.Hand {
-	out := weekplan.Hand{Days: map[string]bool{}, Minutes: h.Minutes, Drops: h.Drops, Pins: map[string]string{}, Times: map[string]int{}, Adds: h.Adds, Words: strings.TrimSpace(h.Words)}
-	for _, d := range h.Days {
-		out.Days[d.Day.Format(time.DateOnly)] = d.Practice
-	}
-	for _, p := range h.Pins {
-		out.Pins[p.Item] = p.Day.Format(time.DateOnly)
-	}
-	for _, t := range h.Times {
-		out.Times[t.Item] = t.Times
-	}
-	return out
-}
-
-func byHand(w store.PracticeWeek) contract.WeekByHand {
-	h := w.Hand
-	out := contract.WeekByHand{Version: w.Version, Minutes: h.Minutes, Drops: append([]string{}, h.Drops...), Adds: append([]string{}, h.Adds...), Words: h.Words}
-	day := func(text string) openapi_types.Date {
-		d, _ := time.Parse(time.DateOnly, text) // it was checked when it was kept
-		return date(d)
-	}
-	for _, d := range slices.Sorted(maps.Keys(h.Days)) {
-		out.Days = append(out.Days, contractDay{Day: day(d), Practice: h.Days[d]})
-	}
-	for _, key := range slices.Sorted(maps.Keys(h.Pins)) {
-		out.Pins = append(out.Pins, contractDayPin{Day: day(h.Pins[key]), Item: key})
-	}
-	for _, key := range slices.Sorted(maps.Keys(h.Times)) {
-		out.Times = append(out.Times, contractTimes{Item: key, Times: h.Times[key]})
-	}
-	return out
-}
-
-type contractDay = struct {
-	Day      openapi_types.Date `json:"day"`
-	Practice bool               `json:"practice"`
-}
-
-type contractDayPin = struct {
-	Day  openapi_types.Date `json:"day"`
-	Item string             `json:"item"`
-}
-
-type contractTimes = struct {
-	Item  string `json:"item"`
-	Times int    `json:"times"`
+	other, err := json.Marshal(b)
+	return err == nil && bytes.Equal(one, other)
 }
 
 func (s *Server) weekInput(ctx context.Context, a ahead, start time.Time) (weekplan.Input, error) {

@@ -229,7 +229,7 @@ func (s *system) drawHeads(c *chord, staff int) {
 		}
 		s.scaled(name, scale, hx, y)
 		if !c.grace() {
-			s.heads = append(s.heads, Head{At: c.at(), X: hx + headWidth/2, Y: y, Staff: staff, Below: y - top, Pitch: n.MIDI, Up: c.up, Stem: c.value() > -2})
+			s.heads = append(s.heads, Head{At: c.at(), X: hx + headWidth/2, Y: y, Staff: staff, Below: y - top, Up: c.up, Stem: c.value() > -2})
 		}
 		if sign := c.accidentals[n]; sign != "" {
 			s.scaled(sign, scale, x-scale*(glyphs()[sign].advance+0.25), y)

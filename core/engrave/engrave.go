@@ -40,8 +40,6 @@ type Head struct {
 	// Staff counts from 0; Below is how far below its top line the head stands.
 	Staff int
 	Below float64
-	// Pitch is the sounding one, where middle C is 60.
-	Pitch int
 	// Up says that its stem points up; Stem that it has one.
 	Up, Stem bool
 }

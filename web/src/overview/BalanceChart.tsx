@@ -20,7 +20,7 @@ export function BalanceChart() {
   const one = list.find((b) => b.ladder === picked) ?? list[0];
   if (!one) return null;
   return (
-    <section aria-label="Practice against enjoyment" className="mt-4 border-y border-line py-4">
+    <section aria-label="Practice against enjoyment" className="mt-8">
       <div className="flex flex-wrap gap-x-8 gap-y-3">
         <svg
           viewBox={`0 0 ${side + edge} ${side + edge}`}

@@ -41,7 +41,7 @@ export function Frame() {
         </Link>
         <nav
           aria-label="Main"
-          className="flex items-center max-md:order-last max-md:w-full max-md:overflow-x-auto"
+          className="flex items-center max-md:order-last max-md:w-full max-md:justify-between max-md:text-[0.86rem] max-md:[&>*]:px-1"
         >
           <NavLink to="/" end className="quiet aria-[current]:decoration-working">
             Today

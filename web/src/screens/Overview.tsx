@@ -39,7 +39,6 @@ export function Overview() {
             </button>
           ))}
       </fieldset>
-      <BalanceChart />
       {students.length === 0 ? (
         <p className="mt-8">
           <Link to="/" className="press">
@@ -53,6 +52,7 @@ export function Overview() {
           ))}
         </ul>
       )}
+      <BalanceChart />
     </div>
   );
 }

@@ -55,7 +55,7 @@ export function Technique() {
     <div className="mx-auto max-w-[84rem] px-4 py-4 sm:px-6">
       <p className="fine">{s.name}</p>
       <h1 className="text-[1.6rem]">{s.sentence}</h1>
-      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[19rem_1fr]">
+      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[21rem_1fr]">
         <div>
           <KeyRing scale={s} onPick={(k) => set({ key: k })} />
           <label className="mt-3 flex flex-col">
@@ -176,7 +176,7 @@ function Sounding(props: {
             max={208}
             value={tempo}
             onChange={(e) => setTempo(e.target.valueAsNumber)}
-            className="w-40"
+            className="w-40 accent-working"
           />
           <span className="figures w-10">{tempo}</span>
         </label>

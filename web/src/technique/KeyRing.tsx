@@ -2,7 +2,7 @@ import type { Schemas } from "../contract/client";
 
 const size = 300;
 const centre = size / 2;
-const radius = 118;
+const radius = 122;
 
 /** The keys in a ring of fifths: one step to the right is one sharp more. */
 export function KeyRing(props: { scale: Schemas["Scale"]; onPick: (key: string) => void }) {
@@ -10,7 +10,7 @@ export function KeyRing(props: { scale: Schemas["Scale"]; onPick: (key: string) 
   // Fifteen names for twelve places: where two are one key on the keyboard they share it.
   const places = Array.from({ length: 12 }, (_, i) => keys.filter((_, k) => (k + 5) % 12 === i));
   return (
-    <fieldset className="relative m-0 mx-auto aspect-square w-full max-w-[19rem] border-0 p-0">
+    <fieldset className="relative m-0 mx-auto aspect-square w-full max-w-[21rem] border-0 p-0">
       <legend className="sr-only">Key</legend>
       <svg viewBox={`0 0 ${size} ${size}`} className="absolute inset-0" aria-hidden="true">
         <circle cx={centre} cy={centre} r={radius} fill="none" stroke="var(--color-line)" strokeWidth="2" />

@@ -23,7 +23,7 @@ export function PublishState({ week: w }: { week: Schemas["Week"] }) {
   if (w.published && w.publishedAt) {
     const on = shortDate(w.publishedAt);
     says = w.changed
-      ? `The family sees the week as it was published on ${on}; it was changed since.`
+      ? `The family sees the week as it was published on ${on}; as it stands now, it would be otherwise.`
       : `The family sees this week since ${on}${w.family.email ? `; a message is in the mailbox for ${w.family.email}` : ""}.`;
   }
   return (
