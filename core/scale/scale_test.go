@@ -210,3 +210,18 @@ func TestStartsOnTheSecondFinger(t *testing.T) {
 	}, s.Alternatives)
 	require.Empty(t, of(t, "C", Major, 1).Alternatives)
 }
+
+// All scales and arpeggios of all keys, one to four octaves: the aim is under 50 ms.
+func BenchmarkAll(b *testing.B) {
+	for b.Loop() {
+		for _, k := range Kinds() {
+			for _, tonic := range Keys(k) {
+				for octaves := 1; octaves <= MostOctaves; octaves++ {
+					if _, err := Of(tonic, k, octaves); err != nil {
+						b.Fatal(err)
+					}
+				}
+			}
+		}
+	}
+}
