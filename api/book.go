@@ -10,6 +10,7 @@ import (
 	"sort"
 	"time"
 
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/naming"
 	"patientladder/core/skill"
@@ -88,7 +89,7 @@ func (b book) day(t time.Time) time.Time {
 type shelf struct {
 	book
 	ladder store.Ladder
-	family material.Family
+	family instrument.Family
 	// way is the student's: the studio's with what differs for this student.
 	way      way.Way
 	policy   standing.Policy
@@ -97,7 +98,7 @@ type shelf struct {
 
 // on puts a ladder on a shelf, without its standing.
 func (b book) on(l store.Ladder) (shelf, error) {
-	family, _ := material.FamilyOf(l.Instrument)
+	family, _ := instrument.FamilyOf(l.Instrument)
 	w, err := b.studio.Way.With(l.Own)
 	if err != nil {
 		return shelf{}, fmt.Errorf("the way of ladder %s is damaged: %w", l.ID, err)

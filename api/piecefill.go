@@ -9,11 +9,11 @@ import (
 	"patientladder/api/contract"
 	"patientladder/core/analysis"
 	"patientladder/core/chunk"
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/naming"
 	"patientladder/core/next"
 	"patientladder/core/overrule"
-	"patientladder/core/position"
 	"patientladder/core/reading"
 	"patientladder/core/score"
 	"patientladder/core/standing"
@@ -111,7 +111,7 @@ func (b book) fill(out *contract.Piece, o *opened, m material.Material, k knowle
 	at := placesOf(sc)
 	out.Time, out.Key, out.Format = sc.Bars[0].TimeName(), words.Text(keyName(words, sc.Bars[0])), string(o.format)
 	if !keyboard(m.Instrument) {
-		out.OpenStrings = position.Tuning(m.Instrument)
+		out.OpenStrings = instrument.Tuning(m.Instrument)
 	}
 	for i := range o.Lines {
 		out.Lines = append(out.Lines, b.line(out, o, &o.Lines[i], at, k))

@@ -7,6 +7,7 @@ import (
 
 	"patientladder/core/analysis"
 	"patientladder/core/demand"
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/overrule"
 	"patientladder/core/score"
@@ -51,9 +52,9 @@ func readFile(file store.ScoreFile, instrument string, own []overrule.Overruling
 	return o, nil
 }
 
-func keyboard(instrument string) bool {
-	family, _ := material.FamilyOf(instrument)
-	return family == material.Keyboard
+func keyboard(player string) bool {
+	family, _ := instrument.FamilyOf(player)
+	return family == instrument.Keyboard
 }
 
 // described fills a material in from a score and from what the teacher set.

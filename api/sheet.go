@@ -8,7 +8,7 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 	weekplan "patientladder/core/week"
 	"patientladder/home/sheet"
 )
@@ -105,12 +105,12 @@ func weekMinutes(m float64) string {
 }
 
 // handsOf are the hands whose finger numbers a family of instruments uses.
-func handsOf(f material.Family) []sheet.Hand {
+func handsOf(f instrument.Family) []sheet.Hand {
 	switch f {
-	case material.Keyboard:
+	case instrument.Keyboard:
 		five := [5]string{"1", "2", "3", "4", "5"}
 		return []sheet.Hand{{Name: "left hand", Left: true, Fingers: five}, {Name: "right hand", Fingers: five}}
-	case material.Bowed:
+	case instrument.Bowed:
 		return []sheet.Hand{{Name: "left hand", Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}}
 	}
 	return []sheet.Hand{{Name: "left hand", Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}, {Name: "right hand", Fingers: [5]string{"p", "i", "m", "a", ""}}}

@@ -25,6 +25,7 @@ import (
 	"patientladder/api"
 	"patientladder/core/analysis"
 	"patientladder/core/demand"
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/musicxml"
 	"patientladder/core/skill"
@@ -95,7 +96,7 @@ func folds(w io.Writer, skills skill.Catalogue) {
 	fmt.Fprintln(w, "standing\tentries\tfold\t")
 	for _, n := range []int{100, 1000, 10000} {
 		log := written(n)
-		ctx := standing.Context{Library: library(), Skills: skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
+		ctx := standing.Context{Library: library(), Skills: skills, Family: instrument.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
 		fold := cost(func() error { standing.Fold(log, ctx); return nil })
 		fmt.Fprintf(w, "one student\t%d\t%s\t\n", n, ms(fold))
 	}

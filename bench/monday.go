@@ -7,7 +7,7 @@ import (
 
 	"patientladder/core/calendar"
 	"patientladder/core/forecast"
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 	"patientladder/core/outlook"
 	"patientladder/core/skill"
 	"patientladder/core/standing"
@@ -36,7 +36,7 @@ func monday(w io.Writer, skills skill.Catalogue) {
 func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 	out := make([]*standing.Standing, len(s.students))
 	for i, p := range s.students {
-		out[i] = standing.Fold(p.log, standing.Context{Library: s.lib, Skills: skills, Family: material.Keyboard, Policy: way.Default().Standing(), Day: s.day})
+		out[i] = standing.Fold(p.log, standing.Context{Library: s.lib, Skills: skills, Family: instrument.Keyboard, Policy: way.Default().Standing(), Day: s.day})
 	}
 	return out
 }

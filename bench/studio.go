@@ -5,6 +5,7 @@ import (
 	"math/rand/v2"
 	"time"
 
+	"patientladder/core/instrument"
 	"patientladder/core/ladder"
 	"patientladder/core/material"
 	"patientladder/core/skill"
@@ -48,7 +49,7 @@ func invent(skills skill.Catalogue, seed uint64) invented {
 	s := invented{day: time.Date(2026, 9, 7, 0, 0, 0, 0, time.UTC), lib: material.Library{}}
 	var all []skill.Skill
 	for _, k := range skills.All() {
-		if len(k.Instruments) == 0 || k.Instruments[0] == string(material.Keyboard) {
+		if len(k.Instruments) == 0 || k.Instruments[0] == string(instrument.Keyboard) {
 			all = append(all, k)
 		}
 	}

@@ -19,8 +19,8 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/core/demand"
+	"patientladder/core/instrument"
 	"patientladder/core/ladder"
-	"patientladder/core/material"
 	"patientladder/store"
 )
 
@@ -107,7 +107,7 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 			student: s, lib: lib, placed: placed, skills: skills, teacher: teacher.ID,
 			rng: rand.New(rand.NewPCG(o.Seed, uint64(i+1))), ids: ids,
 		}
-		sim.family, _ = material.FamilyOf(s.Instrument)
+		sim.family, _ = instrument.FamilyOf(s.Instrument)
 		if _, err := st.Append(ctx, studio.ID, l.ID, sim.run(o.Day, l)); err != nil {
 			return fmt.Errorf("%s: %w", s.Name, err)
 		}

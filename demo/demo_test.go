@@ -9,6 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/instrument"
 	"patientladder/core/ladder"
 	"patientladder/core/leap"
 	"patientladder/core/material"
@@ -80,7 +81,7 @@ func TestEightStudentsFromFourToSixtyEachElsewhere(t *testing.T) {
 			}
 		}
 		require.Greater(t, log[len(log)-1].At.Sub(log[0].At), 8*7*24*time.Hour-time.Hour, "%s has months of history", l.Name)
-		family, _ := material.FamilyOf(l.Instrument)
+		family, _ := instrument.FamilyOf(l.Instrument)
 		st := standing.Fold(log, standing.Context{Library: lib, Skills: skills, Family: family, Policy: standing.DefaultPolicy(), Day: day})
 		cleared[len(st.In(standing.Cleared))]++
 		require.NotEmpty(t, st.In(standing.Working), "%s has a working piece", l.Name)

@@ -11,6 +11,7 @@ import (
 
 	"patientladder/core/analysis"
 	"patientladder/core/chunk"
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/naming"
 	"patientladder/core/scorefile"
@@ -122,8 +123,8 @@ func reader(ctx context.Context, st *store.Store, studio string, lib material.Li
 		if err != nil {
 			return nil
 		}
-		family, _ := material.FamilyOf(m.Instrument)
-		_, pieces, err := scorefile.Pieces(file.Data, family == material.Keyboard)
+		family, _ := instrument.FamilyOf(m.Instrument)
+		_, pieces, err := scorefile.Pieces(file.Data, family == instrument.Keyboard)
 		if err != nil {
 			return nil
 		}

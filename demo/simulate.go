@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"patientladder/core/clearing"
+	"patientladder/core/instrument"
 	"patientladder/core/ladder"
 	"patientladder/core/material"
 	"patientladder/core/next"
@@ -25,7 +26,7 @@ type simulation struct {
 	lib     material.Library
 	placed  []ladder.Placed
 	skills  skill.Catalogue
-	family  material.Family
+	family  instrument.Family
 	teacher string
 	rng     *rand.Rand
 	ids     *ids
@@ -49,7 +50,7 @@ func (s *simulation) run(day time.Time, l store.Ladder) []studentlog.Entry {
 		if week == 0 {
 			s.meet()
 		}
-		if week%30 == 0 && s.family == material.Keyboard {
+		if week%30 == 0 && s.family == instrument.Keyboard {
 			s.measure(l)
 		}
 		s.travel(week)

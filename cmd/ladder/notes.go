@@ -12,7 +12,7 @@ import (
 	"patientladder/core/analysis"
 	"patientladder/core/chunk"
 	"patientladder/core/demand"
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 	"patientladder/core/score"
 	"patientladder/core/scorefile"
 )
@@ -105,7 +105,7 @@ func analyze(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	family, known := material.FamilyOf(a.instrument)
+	family, known := instrument.FamilyOf(a.instrument)
 	if !known {
 		return fmt.Errorf("%q is not an instrument that is known; try piano, cello or ukulele", a.instrument)
 	}
@@ -113,7 +113,7 @@ func analyze(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	_, pieces, err := scorefile.Pieces(data, family == material.Keyboard)
+	_, pieces, err := scorefile.Pieces(data, family == instrument.Keyboard)
 	if err != nil {
 		return fmt.Errorf("%s: %w", filepath.Base(a.file), err)
 	}

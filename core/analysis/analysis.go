@@ -10,6 +10,7 @@ import (
 	"patientladder/core/chunk"
 	"patientladder/core/expression"
 	"patientladder/core/finding"
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/pattern"
 	"patientladder/core/pitch"
@@ -49,12 +50,12 @@ type Line struct {
 	Load pattern.Load
 }
 
-// Of analyses a score that has at least one bar, for an instrument by name
-// ("piano", "cello", "ukulele").
-func Of(s *score.Score, instrument string) *Piece {
-	family, _ := material.FamilyOf(instrument)
-	keyboard := family == material.Keyboard
-	p := &Piece{Score: s, Instrument: instrument, Plays: make([]bool, len(s.Parts))}
+// Of analyses a score that has at least one bar, for an instrument by its name
+// (see package instrument).
+func Of(s *score.Score, player string) *Piece {
+	family, _ := instrument.FamilyOf(player)
+	keyboard := family == instrument.Keyboard
+	p := &Piece{Score: s, Instrument: player, Plays: make([]bool, len(s.Parts))}
 	for i := range s.Parts {
 		p.Plays[i] = reading.Plays(s, i, keyboard)
 	}
@@ -64,7 +65,7 @@ func Of(s *score.Score, instrument string) *Piece {
 		moves[i] = reading.Moves(s, l)
 		line := Line{Line: l, Moves: moves[i], Position: position.Result{Positions: []position.Position{}, Shifts: []position.Shift{}, Stretches: []int{}, Fingers: []position.Finger{}}}
 		if p.Plays[l.Part] {
-			line.Position = position.Of(s, l, instrument)
+			line.Position = position.Of(s, l, player)
 		}
 		line.Start, _ = reading.FindStart(s, l, fingerOf(line.Position))
 		if len(lines) > 1 {

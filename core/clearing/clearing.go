@@ -8,7 +8,7 @@ import (
 	"slices"
 	"strings"
 
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 )
 
 // Point is one thing a run must have.
@@ -36,7 +36,7 @@ func (l Level) Known() bool { return l == Usual || l == Light || l == Strict }
 
 // Standard returns the points for a family of instruments. Pitch is asked only
 // where the player makes it.
-func Standard(f material.Family, l Level) []Point {
+func Standard(f instrument.Family, l Level) []Point {
 	points := []Point{{"notes", "Right notes", "some notes were wrong"}}
 	if l != Light {
 		points = append(points, Point{"fingers", "Right fingers", "some fingers were not the ones learned"})
@@ -45,7 +45,7 @@ func Standard(f material.Family, l Level) []Point {
 	if l != Light {
 		points = append(points, Point{"tone", "Fair tone", "the tone was not fair yet"})
 	}
-	if f == material.Bowed && l != Light {
+	if f == instrument.Bowed && l != Light {
 		points = append(points, Point{"pitch", "Fair pitch", "the pitch was not fair yet"})
 	}
 	if l == Strict {

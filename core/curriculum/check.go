@@ -5,6 +5,7 @@ import (
 	"sort"
 	"strings"
 
+	"patientladder/core/instrument"
 	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/skill"
@@ -55,7 +56,7 @@ func Check(c Curriculum, known skill.Catalogue) (skill.Catalogue, []string) {
 		if s.Title != "" {
 			twice(s.ID, where)
 		}
-		if _, ok := material.FamilyOf(s.Instrument); !ok {
+		if _, ok := instrument.FamilyOf(s.Instrument); !ok {
 			f.add("%s: %q is not an instrument of the studio", where, s.Instrument)
 		}
 		for j, m := range s.Materials {

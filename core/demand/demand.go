@@ -11,6 +11,7 @@ import (
 
 	"patientladder/core/analysis"
 	"patientladder/core/finding"
+	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/reading"
 	"patientladder/core/skill"
@@ -23,7 +24,7 @@ type Row struct {
 	// Weight is above 0 and at most 2.
 	Weight float64 `json:"weight"`
 	// Families limit the row; empty means all.
-	Families []material.Family `json:"families,omitempty"`
+	Families []instrument.Family `json:"families,omitempty"`
 	// MinBars is the fewest bars in which the feature must occur. Default 1.
 	MinBars int `json:"minBars,omitempty"`
 }
@@ -69,7 +70,7 @@ func Parse(data []byte, c skill.Catalogue) (Table, error) {
 // Find returns the demands of a piece, by skill id. A skill found through
 // several features has the bars of all and the largest weight.
 func (t Table) Find(p *analysis.Piece) []material.Demand {
-	family, _ := material.FamilyOf(p.Instrument)
+	family, _ := instrument.FamilyOf(p.Instrument)
 	bySkill := map[string]*material.Demand{}
 	bars := map[string]finding.Set{}
 	for name, at := range p.Features() {
@@ -110,7 +111,7 @@ func (t Table) Finds(skill string) bool {
 	return false
 }
 
-func (r Row) in(f material.Family) bool {
+func (r Row) in(f instrument.Family) bool {
 	for _, x := range r.Families {
 		if x == f {
 			return true

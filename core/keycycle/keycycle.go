@@ -33,10 +33,7 @@ var circle = []scale.Tonic{
 // named otherwise ("F#" for G flat). From B the long fingers lie on the black
 // keys and the short ones on the white, which is why some begin there (common practice).
 func Keys(first scale.Tonic, o Order) ([]scale.Tonic, error) {
-	semitone := func(t scale.Tonic) int {
-		return (int(map[byte]int{'C': 0, 'D': 2, 'E': 4, 'F': 5, 'G': 7, 'A': 9, 'B': 11}[t.Step]) + t.Alter + 12) % 12
-	}
-	at := slices.IndexFunc(circle, func(t scale.Tonic) bool { return semitone(t) == semitone(first) })
+	at := slices.IndexFunc(circle, func(t scale.Tonic) bool { return t.Class() == first.Class() })
 	step := map[Order]int{Fifths: 1, Semitones: 7}[o] // seven fifths make a semitone, octaves aside
 	if at < 0 || step == 0 {
 		return nil, fmt.Errorf("there is no order %q of the keys from %s", string(o), first)

@@ -7,7 +7,7 @@ import (
 	"slices"
 	"sync"
 
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 )
 
 // Goal is something that can be practised in several ways, which take turns.
@@ -18,8 +18,8 @@ type Goal struct {
 	From int `json:"from"`
 	To   int `json:"to"`
 	// Families of instruments; empty for all.
-	Families []material.Family `json:"families,omitempty"`
-	Options  []string          `json:"options"`
+	Families []instrument.Family `json:"families,omitempty"`
+	Options  []string            `json:"options"`
 }
 
 //go:embed pool.json
@@ -77,8 +77,8 @@ const veryYoung = 5
 // Activities are segments for the goals that suit an instrument and an age, the
 // goal that was done least first. The very young get every option, a minute or
 // two each, goal by goal in turn; older students the next option of each goal.
-func Activities(instrument string, age int, u Used) []Segment {
-	family, _ := material.FamilyOf(instrument)
+func Activities(player string, age int, u Used) []Segment {
+	family, _ := instrument.FamilyOf(player)
 	var goals []Goal
 	for _, g := range Pool() {
 		if age >= g.From && age <= g.To && (len(g.Families) == 0 || slices.Contains(g.Families, family)) {

@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+
+	"patientladder/core/instrument"
 )
 
 // Strand is one of the side-by-side paths of a ladder.
@@ -22,29 +24,6 @@ const (
 
 // Strands returns all strands in drawing order.
 func Strands() []Strand { return []Strand{Method, Technique, Reading, Repertoire, Ear} }
-
-// Family is the kind of instrument, which decides what can be asked of it.
-type Family string
-
-// The families of instruments.
-const (
-	Keyboard Family = "keyboard"
-	Bowed    Family = "bowed"
-	Plucked  Family = "plucked"
-)
-
-// FamilyOf returns the family of an instrument by name; ok is false for one that is not known.
-func FamilyOf(instrument string) (Family, bool) {
-	switch instrument {
-	case "piano":
-		return Keyboard, true
-	case "cello":
-		return Bowed, true
-	case "ukulele":
-		return Plucked, true
-	}
-	return "", false
-}
 
 // Texture is how many things happen at once; a secure tempo counts per texture.
 type Texture string
@@ -114,12 +93,12 @@ type FocusPoint struct {
 
 // UsualFocus are the focus points of a piece to which the teacher gave none
 // (common practice).
-func UsualFocus(instrument string) []string {
-	family, _ := FamilyOf(instrument)
+func UsualFocus(id string) []string {
+	family, _ := instrument.FamilyOf(id)
 	switch family {
-	case Bowed:
+	case instrument.Bowed:
 		return []string{"steady pulse", "straight bow", "pitch against the open strings"}
-	case Plucked:
+	case instrument.Plucked:
 		return []string{"steady pulse", "even in loudness by finger", "small motions"}
 	}
 	return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}

@@ -27,16 +27,6 @@ func TestBarsAreNamedAsPrinted(t *testing.T) {
 	require.Equal(t, "bars 0–3", pickup.Span(1, 4))
 }
 
-func TestFamilies(t *testing.T) {
-	for instrument, want := range map[string]Family{"piano": Keyboard, "cello": Bowed, "ukulele": Plucked} {
-		got, ok := FamilyOf(instrument)
-		require.True(t, ok)
-		require.Equal(t, want, got)
-	}
-	_, ok := FamilyOf("theremin")
-	require.False(t, ok)
-}
-
 func TestManyPlacesAreCounted(t *testing.T) {
 	m := Material{}
 	require.Equal(t, "bars 1, 3, 5, 7, 9, 11", m.BarsName([]int{1, 3, 5, 7, 9, 11}))

@@ -10,6 +10,7 @@ import (
 
 	"patientladder/core/calendar"
 	"patientladder/core/forecast"
+	"patientladder/core/instrument"
 	"patientladder/core/ladder"
 	"patientladder/core/leap"
 	"patientladder/core/material"
@@ -40,7 +41,7 @@ func student(t require.TestingT, breaks ...calendar.Break) Input {
 		Student: "s", Library: lib, Placed: placed, Skills: skills(t), Leap: leap.DefaultPolicy(), Preview: preview.DefaultPolicy(),
 		Model: forecast.Fit(nil, forecast.DefaultPrior()), Lessons: calendar.New(day, time.Tuesday, breaks), Breaks: breaks, Day: day,
 	}
-	in.Standing = standing.Fold(log, standing.Context{Library: lib, Skills: in.Skills, Family: material.Keyboard, Policy: standing.DefaultPolicy(), Day: day})
+	in.Standing = standing.Fold(log, standing.Context{Library: lib, Skills: in.Skills, Family: instrument.Keyboard, Policy: standing.DefaultPolicy(), Day: day})
 	return in
 }
 

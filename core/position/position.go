@@ -11,7 +11,7 @@ import (
 	"fmt"
 	"strconv"
 
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 	"patientladder/core/rational"
 	"patientladder/core/reading"
 	"patientladder/core/score"
@@ -78,7 +78,7 @@ func Given(n *score.Note) int {
 // several such ways the one with the fewest stretches, then with the shifts
 // where they are easy. A line of a part that is not played by hands on a known
 // instrument has no positions.
-func Of(s *score.Score, l reading.Line, instrument string) Result {
+func Of(s *score.Score, l reading.Line, player string) Result {
 	r := Result{Positions: []Position{}, Shifts: []Shift{}, Stretches: []int{}, Fingers: []Finger{}}
 	if len(l.Onset) == 0 {
 		return r
@@ -86,13 +86,13 @@ func Of(s *score.Score, l reading.Line, instrument string) Result {
 	var grips []grip
 	var places []int
 	var name func(place, from, to int) Position
-	switch family, known := material.FamilyOf(instrument); {
-	case known && family == material.Keyboard && l.Hand != reading.Whole:
+	switch family, known := instrument.FamilyOf(player); {
+	case known && family == instrument.Keyboard && l.Hand != reading.Whole:
 		k := newKeyboard(s, l)
 		grips, places = solve(len(l.Onset), k.grips, k.awkward)
 		name = k.position
-	case known && family != material.Keyboard && tunings[instrument] != nil:
-		x := newStringed(s, l, instrument)
+	case known && family != instrument.Keyboard && instrument.Tuning(player) != nil:
+		x := newStringed(s, l, player)
 		grips, places = solve(len(l.Onset), x.grips, x.awkward)
 		settle(places)
 		name = x.position
@@ -187,13 +187,10 @@ func (x *stringed) position(place, _, _ int) Position {
 		return Position{Name: "open strings", Keys: []int{}}
 	}
 	name := fmt.Sprintf("fret %d", place)
-	if x.bowed {
-		name = placeNames[place]
-		if name == "" {
-			name = "a high position"
-		}
+	if x.player.Family == instrument.Bowed {
+		name = PlaceName(x.player, place)
 	}
-	return Position{Name: name, Keys: []int{place, place + 1, place + 2, place + 3}}
+	return Position{Name: name, Keys: x.keys(place)}
 }
 
 func floorDiv(a, b int) int {

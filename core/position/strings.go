@@ -1,31 +1,22 @@
 package position
 
 import (
-	"patientladder/core/material"
+	"patientladder/core/instrument"
 	"patientladder/core/reading"
 	"patientladder/core/score"
 )
-
-// tunings are the open strings, first string (the highest in number 1) first, as MIDI pitches (common practice).
-var tunings = map[string][]int{
-	"cello":   {57, 50, 43, 36},
-	"ukulele": {69, 64, 60, 67},
-}
-
-// Tuning returns the open strings of an instrument, string 1 first; nil for one without.
-func Tuning(instrument string) []int { return tunings[instrument] }
 
 // furthest is the highest place of the first finger above the nut that is tried, in semitones.
 const furthest = 12
 
 // stringed gives the grips of the left hand on strings: the first finger at a
-// place, the others a semitone apart; a cellist may open the hand by one more
-// semitone between the first and the second finger.
+// place, the others a semitone apart, where a bowed hand may open by one more
+// semitone between the first and the second; or each finger on the next letter.
 type stringed struct {
 	s      *score.Score
 	l      reading.Line
 	open   []int
-	bowed  bool
+	player instrument.Instrument
 	usual  int // the place of the first position
 	byNote map[int][]stop
 }
@@ -36,12 +27,10 @@ type stop struct {
 	extended           bool
 }
 
-func newStringed(s *score.Score, l reading.Line, instrument string) *stringed {
-	family, _ := material.FamilyOf(instrument)
-	x := &stringed{s: s, l: l, open: tunings[instrument], bowed: family == material.Bowed, usual: 1, byNote: map[int][]stop{}}
-	if x.bowed {
-		x.usual = 2
-	}
+func newStringed(s *score.Score, l reading.Line, player string) *stringed {
+	x := &stringed{s: s, l: l, open: instrument.Tuning(player), byNote: map[int][]stop{}}
+	x.player, _ = instrument.Of(player)
+	x.usual = x.player.Hand.First
 	return x
 }
 
@@ -55,19 +44,34 @@ func (x *stringed) stops(midi int) []stop {
 		switch {
 		case d == 0:
 			list = append(list, stop{str + 1, free, 0, false})
-		case d > 0 && d <= furthest+3:
+		case d > 0 && d <= furthest+x.player.Hand.Reach:
 			for f := 1; f <= 4; f++ {
-				if place := d - (f - 1); place >= 1 && place <= furthest {
-					list = append(list, stop{str + 1, place, f, false})
-				}
-				if place := d - f; x.bowed && f > 1 && place >= 1 && place <= furthest {
-					list = append(list, stop{str + 1, place, f, true})
+				for _, o := range x.offsets(f) {
+					if place := d - o.semitones; place >= 1 && place <= furthest {
+						list = append(list, stop{str + 1, place, f, o.extended})
+					}
 				}
 			}
 		}
 	}
 	x.byNote[midi] = list
 	return list
+}
+
+// offset is how far a finger lies above the first.
+type offset struct {
+	semitones int
+	extended  bool
+}
+
+func (x *stringed) offsets(finger int) []offset {
+	switch h := x.player.Hand; {
+	case h.By == "letters" && finger > 1: // a half or a whole step from finger to finger, at most one half among three
+		return []offset{{2*finger - 3, false}, {2*finger - 2, false}}
+	case finger > 1 && h.Reach > h.Span:
+		return []offset{{finger - 1, false}, {finger, true}}
+	}
+	return []offset{{finger - 1, false}}
 }
 
 func (x *stringed) grips(i int) []grip {
@@ -152,6 +156,33 @@ func (x *stringed) awkward(i int, _, _ *grip) int {
 	return 1
 }
 
-// placeNames are the positions of a cellist by the semitones from the nut to
-// the first finger (common practice).
+// placeNames are the positions of a hand whose fingers lie a semitone apart, by the
+// semitones from the nut to the first finger (common practice).
 var placeNames = map[int]string{1: "half position", 2: "first position", 3: "second position", 4: "raised second position", 5: "third position", 6: "raised third position", 7: "fourth position"}
+
+// letterNames are those of a hand whose fingers lie a letter apart: the first
+// finger may be low or high (common practice).
+var letterNames = []string{"first", "second", "third", "fourth", "fifth"}
+
+// PlaceName names the place of the first finger of a bowed instrument, in semitones from the nut.
+func PlaceName(x instrument.Instrument, place int) string {
+	name := placeNames[place]
+	if at := (place - 1) / 2; x.Hand.By == "letters" {
+		name = ""
+		if at < len(letterNames) {
+			name = letterNames[at] + " position"
+		}
+	}
+	if name == "" {
+		return "a high position"
+	}
+	return name
+}
+
+// keys are where the four fingers lie at rest.
+func (x *stringed) keys(place int) []int {
+	if x.player.Hand.By == "letters" {
+		return []int{place, place + 2, place + 3, place + 5}
+	}
+	return []int{place, place + 1, place + 2, place + 3}
+}

@@ -23,6 +23,9 @@ func meets(w Way, octave int) []Meet {
 		}
 		var count [6]int
 		for i := from; i < from+size; i++ {
+			if w.Right[i] == 0 || w.Left[i] == 0 {
+				return false
+			}
 			count[w.Right[i]]++
 			count[w.Left[i]]--
 			// The fingers lie side by side; the thumb does not turn in between.
@@ -38,7 +41,7 @@ func meets(w Way, octave int) []Meet {
 		}
 	}
 	for i := range n {
-		if w.Right[i] == w.Left[i] && kinds[i] == "" {
+		if w.Right[i] == w.Left[i] && w.Right[i] > 0 && kinds[i] == "" {
 			mark(i, 1, "same")
 		}
 		if same(i, 2) && w.Right[i] != w.Left[i] {
@@ -55,6 +58,26 @@ func meets(w Way, octave int) []Meet {
 		if key := fmt.Sprint(m); kind != "" && !seen[key] {
 			seen[key] = true
 			out = append(out, m)
+		}
+	}
+	return out
+}
+
+// mirror finds where the same fingers play together when both hands start on the
+// tonic and move apart, each degree of the right hand once.
+func mirror(s Scale) []Meet {
+	if s.Kind == Tetrachords || s.Kind.chord() && s.Kind.ring() == 9 {
+		return nil
+	}
+	var out []Meet
+	n, ring := len(s.Up.Right), s.Kind.ring()
+	seen := map[int]bool{}
+	for i := range n {
+		// The left hand goes down from its highest note.
+		r, l := s.Up.Right[i], s.Up.Left[n-1-i]
+		if degree := i%ring + 1; r == l && !seen[degree] {
+			seen[degree] = true
+			out = append(out, Meet{Degree: degree, Right: r, Left: l, Kind: "same"})
 		}
 	}
 	return out

@@ -4,7 +4,8 @@
 //	scale.go      keys, kinds and how they are spelled
 //	fingering.go  the rule of the thumb
 //	chromatic.go  the chromatic scale
-//	arpeggio.go   broken triads
+//	arpeggio.go   triads over octaves
+//	patterns.go   tetrachords and broken chords
 //	meets.go      where both hands meet
 package scale
 
@@ -28,19 +29,59 @@ const (
 	Chromatic     Kind = "chromatic"
 	MajorArpeggio Kind = "major-arpeggio"
 	MinorArpeggio Kind = "minor-arpeggio"
+	MajorBroken   Kind = "major-broken-chord"
+	MinorBroken   Kind = "minor-broken-chord"
+	MajorFive     Kind = "major-five-finger"
+	MinorFive     Kind = "minor-five-finger"
+	Tetrachords   Kind = "tetrachords"
 )
 
 // Kinds returns all kinds.
 func Kinds() []Kind {
-	return []Kind{Major, NaturalMinor, HarmonicMinor, MelodicMinor, Chromatic, MajorArpeggio, MinorArpeggio}
+	return []Kind{Major, NaturalMinor, HarmonicMinor, MelodicMinor, Chromatic, MajorArpeggio, MinorArpeggio, MajorBroken, MinorBroken, MajorFive, MinorFive, Tetrachords}
+}
+
+// MostOctaves is how many octaves of a kind are fingered at the most: five-finger
+// patterns and tetrachords have one.
+func (k Kind) MostOctaves() int {
+	if k.five() || k == Tetrachords {
+		return 1
+	}
+	return MostOctaves
+}
+
+func (k Kind) five() bool { return k == MajorFive || k == MinorFive }
+
+// chord says that the kind is made of the notes of a triad.
+func (k Kind) chord() bool {
+	return k == MajorArpeggio || k == MinorArpeggio || k == MajorBroken || k == MinorBroken
+}
+
+// ring is how many notes of an octave differ.
+func (k Kind) ring() int {
+	switch {
+	case k == Chromatic:
+		return 12
+	case k == MajorBroken || k == MinorBroken:
+		return 9 // three notes from each note of the chord
+	case k.chord():
+		return 3
+	case k.five():
+		return 5
+	}
+	return 7
 }
 
 // minor says whether the key signature is that of a minor key.
 func (k Kind) minor() bool {
-	return k == NaturalMinor || k == HarmonicMinor || k == MelodicMinor || k == MinorArpeggio
+	switch k {
+	case NaturalMinor, HarmonicMinor, MelodicMinor, MinorArpeggio, MinorBroken, MinorFive:
+		return true
+	}
+	return false
 }
 
-// MostOctaves is how many octaves are fingered at the most.
+// MostOctaves is how many octaves are fingered at the most (see Kind.MostOctaves).
 const MostOctaves = 4
 
 // Tonic is the note on which a scale stands: a step from A to G and its alteration.
@@ -51,6 +92,11 @@ type Tonic struct {
 
 // String writes "Db", "F#", "C".
 func (t Tonic) String() string { return score.Pitch{Step: t.Step, Alter: t.Alter}.Name() }
+
+// Class is its place in the octave: 0 for C to 11 for B.
+func (t Tonic) Class() int {
+	return (score.Pitch{Step: t.Step, Alter: t.Alter, Octave: 4}.Semitone() + 12) % 12
+}
 
 // Keys returns the tonics of a kind in the order of fifths, from the most flats
 // to the most sharps: those that need at most seven of either.
@@ -129,7 +175,9 @@ func Parse(text string, k Kind) (Tonic, error) {
 // steps are the semitones of a kind from each note to the next, upwards.
 var steps = map[Kind][]int{
 	Major: {2, 2, 1, 2, 2, 2, 1}, NaturalMinor: {2, 1, 2, 2, 1, 2, 2}, HarmonicMinor: {2, 1, 2, 2, 1, 3, 1}, MelodicMinor: {2, 1, 2, 2, 2, 2, 1},
-	MajorArpeggio: {4, 3, 5}, MinorArpeggio: {3, 4, 5},
+	Tetrachords:   {2, 2, 1, 2, 2, 2, 1},
+	MajorArpeggio: {4, 3, 5}, MinorArpeggio: {3, 4, 5}, MajorBroken: {4, 3, 5}, MinorBroken: {3, 4, 5},
+	MajorFive: {2, 2, 1, 2, 5}, MinorFive: {2, 1, 2, 2, 5},
 }
 
 // ring returns the notes of one octave from the tonic up, without the tonic
@@ -137,7 +185,7 @@ var steps = map[Kind][]int{
 func ring(t Tonic, k Kind) []score.Pitch {
 	const letters = "CDEFGAB"
 	at, skip := strings.IndexByte(letters, t.Step), 1
-	if k == MajorArpeggio || k == MinorArpeggio {
+	if k.chord() {
 		skip = 2
 	}
 	first := score.Pitch{Step: t.Step, Alter: t.Alter, Octave: 4}
@@ -164,6 +212,9 @@ type Scale struct {
 	Up, Down Way
 	// Meets are where both hands meet on the way up.
 	Meets []Meet
+	// Mirror are where the same fingers play together when both hands start on the
+	// tonic and move apart; nil where they never do.
+	Mirror []Meet
 	// Alternatives are what handbooks also print.
 	Alternatives []Alternative
 }
@@ -178,8 +229,11 @@ type Way struct {
 
 // Of fingers a scale over some octaves, 1 to MostOctaves.
 func Of(t Tonic, k Kind, octaves int) (Scale, error) {
-	if octaves < 1 || octaves > MostOctaves {
-		return Scale{}, fmt.Errorf("octaves must lie between 1 and %d, not %d", MostOctaves, octaves)
+	if most := k.MostOctaves(); octaves < 1 || octaves > most {
+		if most == 1 {
+			return Scale{}, fmt.Errorf("%s lie within one octave, not %d", strings.ReplaceAll(string(k), "-", " "), octaves)
+		}
+		return Scale{}, fmt.Errorf("octaves must lie between 1 and %d, not %d", most, octaves)
 	}
 	s := Scale{Tonic: t, Kind: k, Octaves: octaves}
 	s.Up = way(t, k, octaves)
@@ -187,7 +241,8 @@ func Of(t Tonic, k Kind, octaves int) (Scale, error) {
 	if k == MelodicMinor {
 		s.Down = way(t, NaturalMinor, octaves).backwards()
 	}
-	s.Meets = meets(s.Up, len(s.Up.Notes)/octaves)
+	s.Meets = meets(s.Up, k.ring())
+	s.Mirror = mirror(s)
 	s.Alternatives = alternatives(s)
 	return s, nil
 }
@@ -197,6 +252,12 @@ func way(t Tonic, k Kind, octaves int) Way {
 	var notes []score.Pitch
 	var right, left []int
 	switch k {
+	case MajorFive, MinorFive:
+		return Way{Notes: ring(t, k), Right: []int{1, 2, 3, 4, 5}, Left: []int{5, 4, 3, 2, 1}}
+	case Tetrachords:
+		return tetrachords(t)
+	case MajorBroken, MinorBroken:
+		return broken(ring(t, k), octaves)
 	case Chromatic:
 		notes = chromatic(t)
 		right, left = chromaticFingers(notes, octaves)

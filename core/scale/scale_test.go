@@ -163,8 +163,11 @@ func TestEveryScaleKeepsTheRules(t *testing.T) {
 // Neighbours never share a finger, and a hand turns only over or under the thumb.
 func TestAHandTurnsOnlyAtTheThumb(t *testing.T) {
 	for _, k := range Kinds() {
+		if k.ring() == 9 || k == Tetrachords { // the hand moves, or is relieved by the other
+			continue
+		}
 		for _, tonic := range Keys(k) {
-			s, err := Of(tonic, k, 3)
+			s, err := Of(tonic, k, min(3, k.MostOctaves()))
 			require.NoError(t, err)
 			for i := 1; i < len(s.Up.Notes); i++ {
 				for hand, f := range map[string][2]int{"right": {s.Up.Right[i-1], s.Up.Right[i]}, "left": {s.Up.Left[i], s.Up.Left[i-1]}} {

@@ -12,6 +12,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/instrument"
 	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/memory"
@@ -44,7 +45,7 @@ func DefaultPolicy() Policy {
 type Context struct {
 	Library material.Library
 	Skills  skill.Catalogue
-	Family  material.Family
+	Family  instrument.Family
 	Policy  Policy
 	// Day is the day for which the standing holds; only fading depends on it.
 	Day time.Time

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"patientladder/core/instrument"
 	"patientladder/core/leap"
 	"patientladder/core/material"
 	"patientladder/core/skill"
@@ -37,7 +38,7 @@ func lib() material.Library {
 func context(t require.TestingT) Context {
 	skills, err := skill.Standard()
 	require.NoError(t, err)
-	return Context{Library: lib(), Skills: skills, Family: material.Keyboard, Policy: DefaultPolicy(), Day: monday.AddDate(0, 0, 70)}
+	return Context{Library: lib(), Skills: skills, Family: instrument.Keyboard, Policy: DefaultPolicy(), Day: monday.AddDate(0, 0, 70)}
 }
 
 // tell writes entries a minute apart, beginning a given number of weeks after the first lesson.
