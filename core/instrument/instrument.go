@@ -136,7 +136,7 @@ func Parse(data []byte) ([]Instrument, error) {
 			return fail("%q is no family", in.Family)
 		}
 		for _, name := range in.Strings {
-			p, ok := pitchOf(name)
+			p, ok := score.ParsePitch(name)
 			if !ok {
 				return fail("%q is no pitch of a string", name)
 			}
@@ -165,24 +165,3 @@ func Parse(data []byte) ([]Instrument, error) {
 
 // Plucking returns the plucking fingers from the thumb on (common practice: p, i, m, a).
 func Plucking() []string { return []string{"p", "i", "m", "a"} }
-
-// pitchOf reads "F#3".
-func pitchOf(name string) (score.Pitch, bool) {
-	p := score.Pitch{}
-	if name == "" || name[0] < 'A' || name[0] > 'G' {
-		return p, false
-	}
-	p.Step = name[0]
-	rest := name[1:]
-	for rest != "" && (rest[0] == '#' || rest[0] == 'b') {
-		if rest[0] == '#' {
-			p.Alter++
-		} else {
-			p.Alter--
-		}
-		rest = rest[1:]
-	}
-	octave, err := strconv.Atoi(rest)
-	p.Octave = octave
-	return p, err == nil
-}

@@ -45,18 +45,11 @@ func Keys(first scale.Tonic, o Order) ([]scale.Tonic, error) {
 	return out, nil
 }
 
-// Passes are what changes from one time around to the next (common practice).
-func Passes() []string {
-	return []string{"fingering, and three goals of your own", "from memory", "two octaves", "hands together", "faster, as evenly"}
-}
-
 // Week is one key of the cycle.
 type Week struct {
 	Key scale.Tonic
 	// Day is the lesson in which it is begun, Heard that in which it is heard.
 	Day, Heard time.Time
-	// Pass counts from 0 (see Passes).
-	Pass int
 }
 
 // Plan is a cycle laid over lessons.
@@ -71,12 +64,9 @@ type Plan struct {
 // Lay lays keys over the lessons from a day on, one a lesson, without breaks and
 // without the lessons that were missed; each is heard in the lesson after. It
 // refuses a cycle without keys or lessons.
-func Lay(keys []scale.Tonic, pass int, from time.Time, weekday time.Weekday, breaks []calendar.Break, missed []time.Time) (Plan, error) {
+func Lay(keys []scale.Tonic, from time.Time, weekday time.Weekday, breaks []calendar.Break, missed []time.Time) (Plan, error) {
 	if len(keys) == 0 {
 		return Plan{}, errors.New("a cycle without keys is none")
-	}
-	if pass < 0 || pass >= len(Passes()) {
-		return Plan{}, fmt.Errorf("there are %d passes; there is no number %d", len(Passes()), pass+1)
 	}
 	lessons := calendar.New(from, weekday, breaks)
 	var p Plan
@@ -93,7 +83,7 @@ func Lay(keys []scale.Tonic, pass int, from time.Time, weekday time.Weekday, bre
 		days = append(days, day)
 	}
 	for i, k := range keys {
-		p.Weeks = append(p.Weeks, Week{Key: k, Day: days[i], Heard: days[i+1], Pass: pass})
+		p.Weeks = append(p.Weeks, Week{Key: k, Day: days[i], Heard: days[i+1]})
 	}
 	p.End = days[len(keys)]
 	return p, nil

@@ -55,7 +55,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 	keys, err := Keys(scale.Tonic{Step: 'B'}, Fifths)
 	require.NoError(t, err)
 	breaks := []calendar.Break{{From: on("2026-10-26"), To: on("2026-10-30")}}
-	p, err := Lay(keys, 0, on("2026-09-07"), time.Monday, breaks, nil)
+	p, err := Lay(keys, on("2026-09-07"), time.Monday, breaks, nil)
 	require.NoError(t, err)
 	require.Len(t, p.Weeks, 12)
 	require.Equal(t, on("2026-09-07"), p.Weeks[0].Day)
@@ -64,7 +64,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 	require.Equal(t, on("2026-11-02"), p.Weeks[6].Heard)
 	require.Equal(t, on("2026-12-07"), p.End)
 	// A lesson that was missed slides the rest by a week.
-	slid, err := Lay(keys, 0, on("2026-09-07"), time.Monday, breaks, []time.Time{on("2026-09-21")})
+	slid, err := Lay(keys, on("2026-09-07"), time.Monday, breaks, []time.Time{on("2026-09-21")})
 	require.NoError(t, err)
 	require.Equal(t, on("2026-12-14"), slid.End)
 	require.Equal(t, []time.Time{on("2026-09-21")}, slid.Missed)
@@ -73,11 +73,9 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 }
 
 func TestCyclesThatAreNone(t *testing.T) {
-	_, err := Lay(nil, 0, on("2026-09-07"), time.Monday, nil, nil)
+	_, err := Lay(nil, on("2026-09-07"), time.Monday, nil, nil)
 	require.EqualError(t, err, "a cycle without keys is none")
-	_, err = Lay(circle, 9, on("2026-09-07"), time.Monday, nil, nil)
-	require.EqualError(t, err, "there are 5 passes; there is no number 10")
-	_, err = Lay(circle, 0, on("2026-09-07"), time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}, nil)
+	_, err = Lay(circle, on("2026-09-07"), time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}, nil)
 	require.ErrorContains(t, err, "there are no lessons for this cycle: from 7 September 2026 on all fall into breaks")
 }
 
@@ -93,7 +91,7 @@ func TestEveryKeyOnce(t *testing.T) {
 		}
 		keys, err := Keys(circle[rapid.IntRange(0, 11).Draw(t, "first")], Fifths)
 		require.NoError(t, err)
-		p, err := Lay(keys, rapid.IntRange(0, 4).Draw(t, "pass"), from, weekday, breaks, nil)
+		p, err := Lay(keys, from, weekday, breaks, nil)
 		require.NoError(t, err)
 		seen := map[scale.Tonic]bool{}
 		for i, w := range p.Weeks {

@@ -258,6 +258,15 @@ func (r *reader) technical(p *partState, n *score.Note) error {
 			}
 			return err
 		}
+		switch el.name {
+		case "down-bow", "up-bow":
+			n.Bow = strings.TrimSuffix(el.name, "-bow")
+			return r.skip()
+		case "pluck":
+			s, err := r.value()
+			n.Pluck = strings.TrimSpace(short(s))
+			return err
+		}
 		r.score.AddSkip("playing marks: "+short(el.name), p.where())
 		return r.skip()
 	})

@@ -120,11 +120,17 @@ func (w *writer) notations(n *score.Note) string {
 		return `<` + tag(x) + `/>`
 	})
 	var technical []string
+	if n.Bow == "down" || n.Bow == "up" {
+		technical = append(technical, `<`+n.Bow+`-bow/>`)
+	}
 	if n.Fingering != "" {
 		technical = append(technical, `<fingering>`+escape(n.Fingering)+`</fingering>`)
 	}
 	if n.String > 0 {
 		technical = append(technical, `<string>`+strconv.Itoa(n.String)+`</string>`)
+	}
+	if n.Pluck != "" {
+		technical = append(technical, `<pluck>`+escape(n.Pluck)+`</pluck>`)
 	}
 	if n.String > 0 || n.Fret > 0 {
 		technical = append(technical, `<fret>`+strconv.Itoa(n.Fret)+`</fret>`)

@@ -72,8 +72,8 @@ func (k Kind) ring() int {
 	return 7
 }
 
-// minor says whether the key signature is that of a minor key.
-func (k Kind) minor() bool {
+// Minor says whether the key signature is that of a minor key.
+func (k Kind) Minor() bool {
 	switch k {
 	case NaturalMinor, HarmonicMinor, MelodicMinor, MinorArpeggio, MinorBroken, MinorFive:
 		return true
@@ -103,7 +103,7 @@ func (t Tonic) Class() int {
 func Keys(k Kind) []Tonic {
 	var out []Tonic
 	for fifths := -7; fifths <= 7; fifths++ {
-		out = append(out, tonicOf(fifths, k.minor()))
+		out = append(out, tonicOf(fifths, k.Minor()))
 	}
 	return out
 }
@@ -128,8 +128,11 @@ func tonicOf(fifths int, minor bool) Tonic {
 	return t
 }
 
-// fifths is the key signature of a tonic: sharps positive.
-func (t Tonic) fifths(minor bool) int {
+// RelativeMinor is the minor key of the same signature as the major one.
+func (t Tonic) RelativeMinor() Tonic { return tonicOf(t.Fifths(false), true) }
+
+// Fifths is the key signature of a major or minor key: sharps positive.
+func (t Tonic) Fifths(minor bool) int {
 	n := strings.IndexByte(fifthsFromF, t.Step) - 1 + 7*t.Alter
 	if minor {
 		n -= 3
@@ -162,10 +165,10 @@ func Parse(text string, k Kind) (Tonic, error) {
 	case "b":
 		t.Alter = -1
 	}
-	if n := t.fifths(k.minor()); k != Chromatic && (n > 7 || n < -7) {
-		sign, other := "sharps", tonicOf(n-12, k.minor())
+	if n := t.Fifths(k.Minor()); k != Chromatic && (n > 7 || n < -7) {
+		sign, other := "sharps", tonicOf(n-12, k.Minor())
 		if n < 0 {
-			sign, other, n = "flats", tonicOf(n+12, k.minor()), -n
+			sign, other, n = "flats", tonicOf(n+12, k.Minor()), -n
 		}
 		return t, fmt.Errorf("%s %s would need %d %s; write %s", t, strings.ReplaceAll(string(k), "-", " "), n, sign, other)
 	}

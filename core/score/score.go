@@ -139,7 +139,9 @@ type Note struct {
 	Dots      int
 	Fingering string
 	// String and Fret are for plucked instruments; String 0 means not given.
-	String, Fret  int
+	String, Fret int
+	// Bow is "down" or "up" where a bow is marked, Pluck a plucking finger ("p", "i", "m", "a").
+	Bow, Pluck    string
 	SlurStart     bool
 	SlurStop      bool
 	Articulations []string
@@ -202,6 +204,27 @@ func (p Pitch) Name() string {
 		s += "b"
 	}
 	return s
+}
+
+// ParsePitch reads "F#3" as String writes it; ok is false for anything else.
+func ParsePitch(name string) (pitch Pitch, ok bool) {
+	p := Pitch{}
+	if name == "" || name[0] < 'A' || name[0] > 'G' {
+		return p, false
+	}
+	p.Step = name[0]
+	rest := name[1:]
+	for rest != "" && (rest[0] == '#' || rest[0] == 'b') {
+		if rest[0] == '#' {
+			p.Alter++
+		} else {
+			p.Alter--
+		}
+		rest = rest[1:]
+	}
+	octave, err := strconv.Atoi(rest)
+	p.Octave = octave
+	return p, err == nil
 }
 
 // BarLabel returns the printed number of a bar position from 1, or the

@@ -28,6 +28,7 @@ func (s *Score) SplitTies() {
 					more.Bar = s.barAt(n.Bar, more.Onset)
 					more.Chord = len(next) > 0
 					more.TieStop, more.SlurStart, more.Lyric, more.Fingering, more.Fermata = !n.Rest, false, "", "", n.Fermata
+					more.Bow, more.Pluck = "", ""
 					more.Articulations, more.Ornaments, more.ShownAccidental = nil, nil, false
 					first.TieStart, first.SlurStop, first.Fermata = !n.Rest, false, false
 					next = append(next, more)

@@ -1,0 +1,210 @@
+package exercise
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"patientladder/core/instrument"
+	"patientladder/core/naming"
+)
+
+// Progress is what of the exercises stands on a student's ladder, by id, each list in the
+// order in which it came.
+type Progress struct {
+	Cleared, Working []string
+}
+
+// Stair is a type as one student climbs it.
+type Stair struct {
+	Type  Type
+	Steps []StairStep
+	// At is the step on which the student stands, as an index; len(Steps) when all are climbed.
+	At int
+	// Waits names the step that comes before the type, in words; empty when it may be begun.
+	Waits string
+	// Next is proposed; nil while something is being worked at, while it waits, or when all is climbed.
+	Next *Proposal
+}
+
+// StairStep is one step with the places climbed on it.
+type StairStep struct {
+	Step Step
+	// Cleared and Working are the places (keys, strings, rolls) of this step, in order.
+	Cleared, Working []Exercise
+	// Of is how many are to be climbed before the next step is begun.
+	Of int
+}
+
+// Proposal is the next exercise with its reasons.
+type Proposal struct {
+	Exercise Exercise
+	Reasons  []string
+}
+
+// Wish names the place that something outside the staircase asks for, such as the key of the
+// week in a cycle; the zero value asks for nothing.
+type Wish struct {
+	Type, Place string
+	// Why is a sentence.
+	Why string
+}
+
+// Climb returns the staircases of an instrument for one student. A step is climbed when as
+// many of its places are cleared as it asks for; the next exercise is the next place of the step
+// on which the student stands, those climbed on the step before first; a wish goes before. A type that
+// comes after a step of another waits until that step has been climbed, unless it was begun.
+func Climb(x instrument.Instrument, p Progress, wish Wish, words naming.Words) []Stair {
+	climbed := map[string]bool{}
+	var out []Stair
+	for _, t := range Types(x.Family) {
+		s := Stair{Type: t, At: len(t.Steps)}
+		begun := false
+		for i, step := range t.Steps {
+			ss := StairStep{Step: step, Of: min(step.Keys, len(Places(Exercise{Type: t, Step: step, Instrument: x})))}
+			ss.Cleared, ss.Working = of(t, step, x, p.Cleared), of(t, step, x, p.Working)
+			begun = begun || len(ss.Cleared)+len(ss.Working) > 0
+			s.Steps = append(s.Steps, ss)
+			if len(ss.Cleared) >= ss.Of {
+				climbed[t.ID+"/"+step.ID] = true
+			} else if i < s.At {
+				s.At = i
+			}
+		}
+		if t.After != "" && !climbed[t.After] && !begun {
+			s.Waits = named(t.After)
+		}
+		s.propose(x, wish, words)
+		out = append(out, s)
+	}
+	return out
+}
+
+// of returns the exercises of a step among ids. Ids that are no exercise (any more) are passed over.
+func of(t Type, step Step, x instrument.Instrument, ids []string) []Exercise {
+	var out []Exercise
+	for _, id := range ids {
+		if strings.HasPrefix(id, t.ID+"/"+step.ID+"/") {
+			if e, err := read(id, x); err == nil {
+				out = append(out, e)
+			}
+		}
+	}
+	return out
+}
+
+// named says "Scales, two octaves" for "scale/two".
+func named(after string) string {
+	id, step, _ := strings.Cut(after, "/")
+	t, _ := TypeOf(id)
+	s, _ := t.StepOf(step)
+	return t.Name + ", " + s.Name
+}
+
+// propose finds the next exercise.
+func (s *Stair) propose(x instrument.Instrument, wish Wish, words naming.Words) {
+	if s.Waits != "" || s.At == len(s.Steps) {
+		return
+	}
+	for _, step := range s.Steps {
+		if len(step.Working) > 0 {
+			return
+		}
+	}
+	here := s.Steps[s.At]
+	done := map[string]bool{}
+	for _, e := range here.Cleared {
+		done[e.Place()] = true
+	}
+	var first *Exercise
+	consider := func(e Exercise) {
+		if first == nil && !done[e.Place()] {
+			first = &e
+		}
+	}
+	var reasons []string
+	if wish.Type == s.Type.ID {
+		if e, err := Parse(s.Type.ID+"/"+here.Step.ID+"/"+wish.Place, x); err == nil {
+			consider(e)
+			if first != nil {
+				reasons = append(reasons, wish.Why)
+			}
+		}
+	}
+	if s.At > 0 && first == nil {
+		for _, e := range s.Steps[s.At-1].Cleared {
+			consider(e.At(here.Step))
+		}
+		if first != nil {
+			reasons = append(reasons, fmt.Sprintf("%s stood first on the step before.", place(*first, words)))
+		}
+	}
+	if first == nil {
+		for _, e := range Places(Exercise{Type: s.Type, Step: here.Step, Instrument: x}) {
+			consider(e)
+		}
+		if first != nil {
+			reasons = append(reasons, order(here.Step, *first, words))
+		}
+	}
+	if first == nil {
+		return
+	}
+	switch n := len(here.Cleared); {
+	case n > 0:
+		reasons = append([]string{fmt.Sprintf("%d of %d are through “%s”.", n, here.Of, here.Step.Name)}, reasons...)
+	case s.At > 0:
+		before := s.Steps[s.At-1]
+		all := fmt.Sprintf("all %d are", before.Of)
+		if before.Of == 1 {
+			all = "one is"
+		}
+		reasons = append([]string{fmt.Sprintf("“%s” is climbed (%s through); now %s.", before.Step.Name, all, here.Step.Why)}, reasons...)
+	default:
+		reasons = append([]string{fmt.Sprintf("It begins with %s: %s.", here.Step.Name, here.Step.Why)}, reasons...)
+	}
+	s.Next = &Proposal{*first, reasons}
+}
+
+// place names what of a type an exercise is: its key, string, roll or chords.
+func place(e Exercise, words naming.Words) string {
+	name := e.Title(words)
+	if e.Type.keyed() && e.Type.What == "" {
+		name = e.keyName(words)
+	}
+	return name
+}
+
+// order says why a place comes now.
+func order(s Step, e Exercise, words naming.Words) string {
+	switch s.Order {
+	case "few":
+		if e.Instrument.Family == instrument.Bowed {
+			return fmt.Sprintf("%s asks least of the left hand of those left.", place(e, words))
+		}
+		return fmt.Sprintf("%s has the fewest sharps or flats of those left.", place(e, words))
+	case "fifths":
+		return fmt.Sprintf("%s is next by fifths.", place(e, words))
+	case "chords":
+		return fmt.Sprintf("%s has the fewest fingers to move of those left.", place(e, words))
+	case "strings":
+		return "The middle strings come first: the bow arm lies easiest there."
+	}
+	return "It is the next in the order."
+}
+
+// Passed is how far one place of a type has come: the index of the highest step on
+// which it was cleared, −1 for none, and of the one it is worked at, −1 for none.
+func (s Stair) Passed(place string) (cleared, working int) {
+	cleared, working = -1, -1
+	for i, step := range s.Steps {
+		at := func(e Exercise) bool { return e.Place() == place }
+		if slices.ContainsFunc(step.Cleared, at) {
+			cleared = i
+		}
+		if slices.ContainsFunc(step.Working, at) {
+			working = i
+		}
+	}
+	return cleared, working
+}
