@@ -109,6 +109,12 @@ func (b book) on(l store.Ladder) (shelf, error) {
 	return shelf{book: b, ladder: l, family: family, way: w, policy: w.Standing()}, nil
 }
 
+// player is the instrument of the ladder; the zero one where it is not known any more.
+func (sh shelf) player() instrument.Instrument {
+	x, _ := instrument.Of(sh.ladder.Instrument)
+	return x
+}
+
 // in returns the materials in one of the states, by strand in drawing order,
 // then in the order in which they were assigned.
 func (sh shelf) in(states ...standing.State) []string {
@@ -169,7 +175,7 @@ func (s *Server) open(ctx context.Context, b book, l store.Ladder) (shelf, error
 }
 
 // foldVersion changes when the fold itself changes, so that old snapshots are not used.
-const foldVersion = 10
+const foldVersion = 11
 
 // fingerprint names everything that a standing is folded from.
 func (sh shelf) fingerprint() string {

@@ -7,7 +7,9 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
+	"patientladder/core/exercise"
 	"patientladder/core/lessonplan"
+	"patientladder/core/material"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 	"patientladder/store"
@@ -78,6 +80,13 @@ func (s *Server) refers(sh shelf, e studentlog.Entry, before []studentlog.Entry)
 		if !lessonplan.Known(e.Goal, e.Step) {
 			return invalid(fmt.Sprintf("There is no way %d to practise %q.", e.Step, e.Goal))
 		}
+	case studentlog.CycleKept:
+		if e.Cycle.First == "" {
+			break
+		}
+		if _, err := (ahead{shelf: sh}).round(*e.Cycle); err != nil {
+			return invalid(capital(err.Error()) + ".")
+		}
 	case studentlog.StepDone, studentlog.Probe:
 		if _, ok := sh.skills.Get(e.Skill); !ok {
 			return invalid(fmt.Sprintf("%q is not a skill of the catalogue.", e.Skill))
@@ -100,9 +109,17 @@ func had(sh shelf, id string, before []studentlog.Entry) bool {
 }
 
 func (s *Server) hasFocus(sh shelf, e studentlog.Entry, before []studentlog.Entry) bool {
-	for _, p := range sh.lib[e.Material].FocusPoints {
+	m := sh.lib[e.Material]
+	for _, p := range m.FocusPoints {
 		if p.ID == e.Focus {
 			return true
+		}
+	}
+	if x, err := exercise.Parse(m.Exercise, sh.player()); err == nil {
+		for _, f := range x.Type.Faults {
+			if material.Fault+f.ID == e.Focus {
+				return true
+			}
 		}
 	}
 	for _, f := range sh.standing.Focus {
@@ -136,8 +153,15 @@ func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestO
 			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
 			Gate: contract.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: contract.Felt(e.Felt),
 		}
+		out[i].Tempo, out[i].Held = e.Tempo, e.Held
 		if e.Setup != nil {
 			out[i].Setup = measuresOut(*e.Setup)
+		}
+		if c := e.Cycle; c != nil {
+			out[i].Cycle = contract.KeptCycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: contract.KeptCycleOrder(c.Order), From: c.From}
+		}
+		if c := e.Climb; c != nil {
+			out[i].Climb = contract.NewClimb{From: c.From, To: c.To, Weeks: c.Weeks}
 		}
 	}
 	return out, nil
@@ -150,6 +174,15 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
 		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign), Goal: e.Goal,
 		Gate: studentlog.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: studentlog.Feeling(e.Felt),
+	}
+	switch e.Kind {
+	case contract.EntryKindTempo:
+		out.Tempo, out.Held = e.Tempo, e.Held
+	case contract.EntryKindClimb:
+		out.Climb = &studentlog.Climb{From: e.Climb.From, To: e.Climb.To, Weeks: e.Climb.Weeks}
+	case contract.EntryKindCycle:
+		c := e.Cycle
+		out.Cycle = &studentlog.Cycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: string(c.Order), From: c.From}
 	}
 	if e.Kind == contract.EntryKindSetupChecked && e.Setup.KeyTop != 0 {
 		m := measuresOf(&e.Setup)

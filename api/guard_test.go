@@ -17,9 +17,10 @@ import (
 // bodies are requests that would be accepted from the studio's own teacher.
 func bodies(id string) map[string]any {
 	return map[string]any{
-		"POST /ladders/{ladder}/entries": map[string]any{"entries": []entry{{"id": id, "at": "2026-05-04T15:00:00Z", "kind": "note", "text": "x"}}},
-		"PUT /ladders/{ladder}/practice": map[string]any{"days": []bool{true, true, true, true, true, true, true}, "minutes": 20, "handsApart": true, "version": 1},
-		"POST /materials":                scoreBody(id, "x.musicxml", tune),
+		"POST /ladders/{ladder}/entries":   map[string]any{"entries": []entry{{"id": id, "at": "2026-05-04T15:00:00Z", "kind": "note", "text": "x"}}},
+		"PUT /ladders/{ladder}/practice":   map[string]any{"days": []bool{true, true, true, true, true, true, true}, "minutes": 20, "handsApart": true, "version": 1},
+		"POST /materials":                  scoreBody(id, "x.musicxml", tune),
+		"POST /ladders/{ladder}/exercises": map[string]any{"exercise": "scale/apart/C/major/-"},
 		"POST /students": map[string]any{"student": id, "ladder": storetest.ID(), "name": "X", "born": "2015-01-01", "instrument": "piano",
 			"weekday": 1, "startsAt": "10:00", "minutes": 30},
 		"PATCH /materials/{material}":            map[string]any{"title": "Mine", "composer": ""},

@@ -5,10 +5,13 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 
 	"patientladder/api/contract"
 	"patientladder/core/clearing"
+	"patientladder/core/exercise"
 	"patientladder/core/lessonplan"
+	"patientladder/core/material"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 )
@@ -56,6 +59,9 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	return contract.GetLesson200JSONResponse(out), nil
 }
 
+// faultMarks say how a usual fault stands.
+var faultMarks = map[studentlog.Mark]string{studentlog.None: "seen", studentlog.Part: "less", studentlog.Full: "gone"}
+
 // gates say which hand may play at home.
 var gates = map[studentlog.Gate]string{
 	studentlog.Automatic: "hands by the way of teaching", studentlog.RightOnly: "right hand only until taught", studentlog.LeftOnly: "left hand only until taught",
@@ -67,7 +73,10 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []*s
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: from(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
 		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
-		RunDue: ms.RunDue, Why: ms.Why, Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: sh.gated(id).Hand(),
+		RunDue: ms.RunDue, Why: ms.Why, Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: sh.gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
+	}
+	if e, err := exercise.Parse(m.Exercise, sh.player()); err == nil {
+		p.Faults = faultsOf(e, func(id string) contract.Mark { return contract.Mark(ms.Marks[id]) })
 	}
 	if p.Gate == "" {
 		p.Gate = contract.Automatic
@@ -133,11 +142,20 @@ func (a ahead) bites() []contract.Bite {
 		for _, p := range a.plantings() {
 			if p.Skill == b.Skill {
 				bite.For, bite.Why = p.ForTitle, p.Why
+				if e, ok := a.biteExercise(b.Skill, b.Step, p.For); ok {
+					bite.Exercise = contract.Choice{Id: e.ID(), Name: e.Full(a.studio.Words)}
+				}
 			}
 		}
 		out = append(out, bite)
 	}
 	return out
+}
+
+// biteExercise is the exercise by which a bite plants a skill of a piece: on the string
+// and in the key in which the piece will need it.
+func (a ahead) biteExercise(skill string, bite int, piece string) (exercise.Exercise, bool) {
+	return exercise.ForBite(a.player(), skill, bite, a.lib[piece].Notes)
 }
 
 // mostUsual is how many of the usual observations are offered.
@@ -222,6 +240,13 @@ func lessonSentence(l contract.Lesson) string {
 func (s *Server) describe(sh shelf, e *studentlog.Entry) string {
 	m := sh.lib[e.Material]
 	focus := func() string {
+		if x, err := exercise.Parse(m.Exercise, sh.player()); err == nil {
+			for _, f := range x.Type.Faults {
+				if material.Fault+f.ID == e.Focus {
+					return f.Text
+				}
+			}
+		}
 		for _, p := range m.FocusPoints {
 			if p.ID == e.Focus {
 				return p.Text
@@ -238,7 +263,27 @@ func (s *Server) describe(sh shelf, e *studentlog.Entry) string {
 	case studentlog.Assigned:
 		return fmt.Sprintf("“%s” is now a working piece", m.Title)
 	case studentlog.MarkGiven:
+		if strings.HasPrefix(e.Focus, material.Fault) {
+			return fmt.Sprintf("Fault: %s, %s", focus(), faultMarks[e.Mark])
+		}
 		return fmt.Sprintf("%s: %s", capital(focus()), e.Mark)
+	case studentlog.CycleKept:
+		if e.Cycle.First == "" {
+			return "The cycle of keys is ended"
+		}
+		return fmt.Sprintf("A cycle of keys from %s begins", sh.studio.Words.Key(e.Cycle.First))
+	case studentlog.LessonMissed:
+		return "No lesson on " + e.Day
+	case studentlog.ClimbBegun:
+		if e.Climb.Weeks == 0 {
+			return "The tempo ladder is put away"
+		}
+		return fmt.Sprintf("“%s” climbs from %d to %d in %s", m.Title, e.Climb.From, e.Climb.To, counted(e.Climb.Weeks, "week"))
+	case studentlog.TempoPlayed:
+		if e.Held {
+			return fmt.Sprintf("“%s” held at %d", m.Title, e.Tempo)
+		}
+		return fmt.Sprintf("“%s” did not hold at %d", m.Title, e.Tempo)
 	case studentlog.SpotAdded:
 		return fmt.Sprintf("Spot at %s", m.Span(e.From, e.To))
 	case studentlog.SpotMended:

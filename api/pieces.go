@@ -51,6 +51,9 @@ func (s *Server) ListMaterials(ctx context.Context, r contract.ListMaterialsRequ
 // ReadScore says what is in a file; nothing is kept.
 func (s *Server) ReadScore(ctx context.Context, r contract.ReadScoreRequestObject) (contract.ReadScoreResponseObject, error) {
 	n := r.Body
+	if _, err := instrumentOf(string(n.Instrument)); err != nil {
+		return nil, err
+	}
 	format, pieces, err := scorefile.Pieces(n.Score, keyboard(string(n.Instrument)))
 	if err != nil {
 		return nil, unread(n.FileName, err)
@@ -79,6 +82,9 @@ func (s *Server) ReadScore(ctx context.Context, r contract.ReadScoreRequestObjec
 // AddMaterial reads a score and adds it to the library as a material.
 func (s *Server) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
 	n := r.Body
+	if _, err := instrumentOf(string(n.Instrument)); err != nil {
+		return nil, err
+	}
 	kept, sc, err := pieceOf(n.FileName, n.Score, n.Piece, string(n.Instrument))
 	if err != nil {
 		return nil, err

@@ -34,6 +34,9 @@ func (s *Server) AddStudent(ctx context.Context, r contract.AddStudentRequestObj
 		return nil, err
 	}
 	n := r.Body
+	if _, err := instrumentOf(string(n.Instrument)); err != nil {
+		return nil, err
+	}
 	name := strings.TrimSpace(n.Name)
 	if name == "" {
 		return nil, invalid("The student needs a name.")

@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"io"
 	"net/http"
 	"strings"
 	"testing"
@@ -11,75 +12,241 @@ import (
 	"patientladder/store/storetest"
 )
 
-func TestAScaleWithItsFingers(t *testing.T) {
-	u := teacher(t)
-	status, s := u.call("GET", "/api/scale?key=Db&kind=major&octaves=2", nil)
-	require.Equal(t, http.StatusOK, status, s)
-	up := s["up"].(map[string]any)
-	require.Equal(t, []any{2.0, 3.0, 1.0, 2.0, 3.0, 4.0, 1.0, 2.0}, up["right"].([]any)[:8])
-	require.Len(t, up["midi"], 15)
-	require.Equal(t, "The hands meet: the thumbs together on F and C; the same fingers side by side on Db, Eb, Gb, Ab and Bb.", s["sentence"])
-	require.Len(t, s["keys"], 15)
-	for path, says := range map[string]string{
-		"key=H&kind=major":             "is not a key",
-		"key=G%23&kind=major":          "write Ab",
-		"key=C&kind=major&octaves=9":   "between 1 and 4",
-		"key=C&kind=major&octaves=-10": "between 1 and 4",
-		"key=C&kind=blues":             "kind",
-	} {
-		status, problem := u.call("GET", "/api/scale?"+path, nil)
-		require.Equal(t, http.StatusUnprocessableEntity, status, path)
-		require.Contains(t, problem["detail"], says, path)
-	}
+// newStudent adds a student whose lesson is on the weekday of the clock, and returns the ladder.
+func (u *user) newStudent(name, instrument string) string {
+	ladder := storetest.ID()
+	status, body := u.call("POST", "/api/students", map[string]any{
+		"student": storetest.ID(), "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": instrument,
+		"weekday": int(clock.Weekday()), "startsAt": "10:00", "minutes": 30,
+	})
+	require.Equal(u.t, http.StatusCreated, status, body)
+	return ladder
 }
 
-func TestATempoLadder(t *testing.T) {
+func (u *user) technique(ladder string) map[string]any {
+	status, body := u.call("GET", "/api/ladders/"+ladder+"/technique", nil)
+	require.Equal(u.t, http.StatusOK, status, body)
+	return body
+}
+
+// take puts an exercise on a ladder and begins it.
+func (u *user) take(ladder, exercise string) string {
+	status, body := u.call("POST", "/api/ladders/"+ladder+"/exercises", map[string]any{"exercise": exercise})
+	require.Equal(u.t, http.StatusCreated, status, body)
+	id := body["material"].(string)
+	status, body = u.append(ladder, entry{"kind": "assigned", "material": id})
+	require.Equal(u.t, http.StatusOK, status, body)
+	return id
+}
+
+func first(list any) map[string]any { return list.([]any)[0].(map[string]any) }
+
+// An exercise on a ladder is a material: it is worked at with its goals, its usual
+// faults get marks, the lesson shows both, clearing it moves the staircase.
+func TestAnExerciseIsTakenMarkedAndClimbed(t *testing.T) {
 	u := teacher(t)
-	status, got := u.call("GET", "/api/tempi?from=60&to=96&weeks=5", nil)
+	ladder := u.newStudent("Nell Quay", "piano")
+	began := u.technique(ladder)
+	require.Empty(t, began["now"])
+	next := first(began["proposed"])
+	require.Equal(t, "five-finger/parallel/C/major-five-finger/-", next["exercise"])
+	require.NotEmpty(t, next["reasons"])
+
+	id := u.take(ladder, "scale/apart/Db/major/-")
+	require.Equal(t, id, u.take(ladder, "scale/apart/Db/major/-"), "the same exercise is one material")
+	now := first(u.technique(ladder)["now"])
+	require.Equal(t, "D♭ major, scale", now["title"])
+	require.Len(t, now["goals"], 3)
+	fault := first(now["faults"])["id"]
+	require.Equal(t, "fault.elbow-swings", fault)
+	status, body := u.append(ladder, entry{"kind": "mark", "material": id, "focus": fault, "mark": "none"})
+	require.Equal(t, http.StatusOK, status, body)
+	status, body = u.append(ladder, entry{"kind": "mark", "material": id, "focus": "fault.no-such", "mark": "none"})
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+	piece := first(lesson["pieces"])
+	require.Equal(t, "scale/apart/Db/major/-", piece["exercise"])
+	require.Equal(t, "none", first(piece["faults"])["mark"])
+	require.Equal(t, "technique", piece["strand"])
+	log := lesson["log"].([]any)
+	require.Equal(t, "Fault: the elbow swings out for the thumb, seen", log[len(log)-1].(map[string]any)["text"])
+
+	// It asks for what its notes and its step ask for.
+	status, m := u.call("GET", "/api/materials/"+id, nil)
 	require.Equal(t, http.StatusOK, status)
-	require.Equal(t, []any{66.0, 72.0, 80.0, 88.0, 96.0}, got["marks"])
-	for path, says := range map[string]string{
-		"from=96&to=60&weeks=5":  "a tempo ladder rises",
-		"from=60&to=96&weeks=0":  "takes 1 to 104 weeks, not 0",
-		"from=60&to=400&weeks=5": "leaves it",
-	} {
-		status, problem := u.call("GET", "/api/tempi?"+path, nil)
-		require.Equal(t, http.StatusUnprocessableEntity, status, path)
-		require.Contains(t, strings.ToLower(problem["detail"].(string)), says)
+	demands := map[string]string{}
+	for _, d := range m["demands"].([]any) {
+		demands[d.(map[string]any)["skill"].(string)] = d.(map[string]any)["origin"].(string)
 	}
+	require.Equal(t, "teacher", demands["thumb-under"])
+	require.Equal(t, true, m["hasScore"])
+	res := u.raw("GET", "/api/materials/"+id+"/score", nil, nil)
+	score, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	require.Contains(t, string(score), "<fifths>-5</fifths>")
+
+	// Only the right hand until the left was taught: the week says what is not yet.
+	status, body = u.append(ladder, entry{"kind": "gate", "material": id, "gate": "right"})
+	require.Equal(t, http.StatusOK, status, body)
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	require.Contains(t, strings.Join(texts(week["notYet"]), "; "), "D♭ major")
+
+	status, body = u.append(ladder, entry{"kind": "cleared", "material": id})
+	require.Equal(t, http.StatusOK, status, body)
+	after := u.technique(ladder)
+	for _, s := range after["stairs"].([]any) {
+		if st := s.(map[string]any); st["type"] == "scale" {
+			require.Equal(t, "scale/apart/C/major/-", st["next"].(map[string]any)["exercise"], "begun, so that it no longer waits")
+			require.Len(t, first(st["steps"])["through"], 1)
+		}
+	}
+	_, atlas := u.call("GET", "/api/technique/atlas?instrument=piano", nil)
+	for _, r := range atlas["rows"].([]any) {
+		if row := r.(map[string]any); row["ladder"] == ladder {
+			cell := row["cells"].([]any)[7].(map[string]any) // by fifths from C
+			require.Equal(t, "D♭", cell["key"])
+			require.Equal(t, 1.0, cell["through"])
+			require.Equal(t, "scale/memory/Db/major/-", cell["exercise"], "the second pass is from memory")
+		}
+	}
+	for says, path := range map[string]string{
+		"is not a key":                   "/api/exercise?instrument=piano&exercise=scale/apart/H/major/-",
+		"no step":                        "/api/exercise?instrument=piano&exercise=scale/nine/C/major/-",
+		"There is no instrument \"kazoo": "/api/exercise?instrument=kazoo",
+		"There is no kind":               "/api/technique/atlas?instrument=piano&kind=blues",
+	} {
+		status, problem := u.call("GET", path, nil)
+		require.Equal(t, http.StatusUnprocessableEntity, status, path)
+		require.Contains(t, problem["detail"], says)
+	}
+	status, body = u.call("POST", "/api/ladders/"+ladder+"/exercises", map[string]any{"exercise": "roll/open/-/-/out-and-back"})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, body["detail"], "for the piano")
 }
 
-// Twelve weeks from B over the lessons of a student, with a half-term break; a
-// lesson that is missed moves the end by a week.
-func TestACycleOverTheTerm(t *testing.T) {
-	u := teacher(t)
-	ladder := u.ladderOf("Caspian") // lessons on the weekday of the clock
-	get := func(more string) map[string]any {
-		status, c := u.call("GET", "/api/ladders/"+ladder+"/cycle?key=B&order=fifths"+more, nil)
-		require.Equal(t, http.StatusOK, status, c)
-		return c
+func texts(list any) (out []string) {
+	for _, x := range list.([]any) {
+		out = append(out, x.(string))
 	}
-	day := func(weeks int) string { return clock.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
-	plain := get("")
-	weeks := plain["weeks"].([]any)
-	require.Len(t, weeks, 12)
-	require.Equal(t, "B", weeks[0].(map[string]any)["key"])
-	require.Equal(t, "Gb", weeks[1].(map[string]any)["key"])
-	require.Equal(t, day(12), plain["end"])
-	require.Contains(t, plain["sentence"], "no lesson falls out")
-	slid := get("&missed=" + day(3))
-	require.Equal(t, day(13), slid["end"])
-	require.Contains(t, slid["sentence"], "one week without a lesson")
+	return out
+}
 
-	holiday := "/api/holidays/" + storetest.ID()
-	status, _ := u.call("PUT", holiday, map[string]any{"name": "Half term", "first": day(5), "last": clock.AddDate(0, 0, 7*5+4).Format(time.DateOnly)})
-	require.Equal(t, http.StatusNoContent, status)
-	broken := get("")
-	require.Equal(t, day(13), broken["end"])
-	require.Equal(t, 1.0, broken["weeks"].([]any)[5].(map[string]any)["off"])
-	status, _ = u.call("DELETE", holiday, nil)
-	require.Equal(t, http.StatusNoContent, status)
-	status, problem := u.call("GET", "/api/ladders/"+ladder+"/cycle?key=H&order=fifths", nil)
+// A cycle is kept on the ladder: its key of the week is proposed, a missed lesson moves
+// the rest and says so, a key that is through says that the next pass is from memory.
+func TestACycleIsKept(t *testing.T) {
+	u := teacher(t)
+	ladder := u.newStudent("Osk Thole", "piano")
+	day := func(weeks int) string { return clock.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
+	cycle := map[string]any{"type": "scale", "step": "apart", "kind": "major", "first": "B", "order": "fifths", "from": day(0)}
+	status, body := u.append(ladder, entry{"kind": "cycle", "cycle": cycle})
+	require.Equal(t, http.StatusOK, status, body)
+	kept := u.technique(ladder)
+	require.Equal(t, cycle, kept["cycleEntry"])
+	require.Equal(t, "scale/apart/B/major/-", first(kept["proposed"])["exercise"], "though the staircase has other exercises first")
+	require.Contains(t, first(kept["proposed"])["reasons"].([]any)[len(first(kept["proposed"])["reasons"].([]any))-1], "key of the week")
+	require.Equal(t, day(12), kept["cycle"].(map[string]any)["end"])
+
+	id := u.take(ladder, "scale/apart/B/major/-")
+	status, _ = u.append(ladder, entry{"kind": "cleared", "material": id}, entry{"kind": "missed", "day": day(1)})
+	require.Equal(t, http.StatusOK, status)
+	slid := u.technique(ladder)["cycle"].(map[string]any)
+	require.Equal(t, day(13), slid["end"])
+	require.Contains(t, slid["sentence"], "A missed lesson moved the end by a week")
+	require.Equal(t, "through", first(slid["weeks"])["state"])
+	require.Equal(t, []any{day(1)}, slid["weeks"].([]any)[1].(map[string]any)["missed"])
+
+	for says, bad := range map[string]map[string]any{
+		"is not a key":         {"first": "H"},
+		"no pass":              {"step": "ninth"},
+		"no kind":              {"kind": "blues"},
+		"not taken through":    {"type": "roll"},
+		"needs a type, step, ": {"from": "Monday"},
+	} {
+		c := map[string]any{}
+		for k, v := range cycle {
+			c[k] = v
+		}
+		for k, v := range bad {
+			c[k] = v
+		}
+		status, problem := u.append(ladder, entry{"kind": "cycle", "cycle": c})
+		require.Equal(t, http.StatusUnprocessableEntity, status, bad)
+		require.Contains(t, problem["detail"], says)
+	}
+	var holidays []string
+	for year := range 4 {
+		holiday := "/api/holidays/" + storetest.ID()
+		holidays = append(holidays, holiday)
+		status, body = u.call("PUT", holiday, map[string]any{"name": "Long leave", "first": day(52*year - 1), "last": day(52*year + 51)})
+		require.Equal(t, http.StatusNoContent, status, body)
+	}
+	status, problem := u.call("GET", "/api/ladders/"+ladder+"/cycle?key=B&order=fifths", nil)
 	require.Equal(t, http.StatusUnprocessableEntity, status)
-	require.Contains(t, problem["detail"], "is not a key")
+	require.Contains(t, problem["detail"], "no lessons for this cycle")
+	for _, h := range holidays {
+		status, _ = u.call("DELETE", h, nil)
+		require.Equal(t, http.StatusNoContent, status)
+	}
+
+	status, _ = u.append(ladder, entry{"kind": "cycle", "cycle": map[string]any{"type": "", "step": "", "kind": "", "first": "", "order": "fifths", "from": ""}})
+	require.Equal(t, http.StatusOK, status)
+	require.NotContains(t, u.technique(ladder), "cycleEntry")
+}
+
+func TestATempoLadderIsKeptAndEased(t *testing.T) {
+	u := teacher(t)
+	ladder := u.newStudent("Mirren Slip", "piano")
+	id := u.take(ladder, "scale/faster/C/major/-")
+	status, _ := u.append(ladder, entry{"kind": "climb", "material": id, "climb": map[string]any{"from": 60, "to": 96, "weeks": 5}}, entry{"kind": "tempo", "material": id, "tempo": 66, "held": true})
+	require.Equal(t, http.StatusOK, status)
+	climb := first(u.technique(ladder)["now"])["climb"].(map[string]any)
+	require.Equal(t, []any{66.0, 72.0, 80.0, 88.0, 96.0}, climb["marks"])
+	require.Equal(t, 72.0, climb["mark"])
+	status, _ = u.append(ladder, entry{"kind": "tempo", "material": id, "tempo": 72, "held": false})
+	require.Equal(t, http.StatusOK, status)
+	climb = first(u.technique(ladder)["now"])["climb"].(map[string]any)
+	require.Equal(t, 66.0, climb["mark"])
+	require.Contains(t, climb["sentence"], "eased back once")
+	status, problem := u.append(ladder, entry{"kind": "climb", "material": id, "climb": map[string]any{"from": 96, "to": 60, "weeks": 5}})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "ladder rises")
+}
+
+// A cello, a ukulele, and instruments that are data alone.
+func TestExercisesOnStrings(t *testing.T) {
+	u := teacher(t)
+	get := func(query string) map[string]any {
+		status, e := u.call("GET", "/api/exercise?"+query, nil)
+		require.Equal(t, http.StatusOK, status, e)
+		return e
+	}
+	// D major on the cello: the open strings A and D with 1 3 4, G and C with 1 2 4 (common practice
+	// for first position: F sharp and C sharp are the third finger).
+	cello := get("instrument=cello&exercise=string-scale/one/D/major/-")
+	require.Len(t, cello["patterns"], 4)
+	d := cello["patterns"].([]any)[1].(map[string]any)
+	require.Equal(t, "D", d["name"])
+	var fingers []any
+	for _, s := range d["stops"].([]any) {
+		fingers = append(fingers, s.(map[string]any)["finger"])
+	}
+	require.Equal(t, []any{0.0, 1.0, 3.0, 4.0}, fingers)
+	roll := get("instrument=ukulele&exercise=roll/open/-/-/out-and-back")
+	require.Len(t, roll["strings"], 4)
+	require.Contains(t, roll["sentence"], "P plays string 4, i plays string 3, m plays string 2, a plays string 1")
+	for _, x := range u.list("/api/instruments") {
+		e := get("instrument=" + x["id"].(string))
+		require.NotEmpty(t, e["notes"])
+		require.NotEmpty(t, e["choices"])
+		for _, c := range e["choices"].([]any) {
+			for _, o := range c.(map[string]any)["options"].([]any) {
+				get("instrument=" + x["id"].(string) + "&exercise=" + o.(map[string]any)["id"].(string))
+			}
+		}
+		res := u.raw("GET", "/api/exercise/sheet?instrument="+x["id"].(string), nil, nil)
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		require.Equal(t, http.StatusOK, res.StatusCode)
+		require.True(t, strings.HasPrefix(string(data), "%PDF-"))
+	}
 }

@@ -23,7 +23,7 @@ func student(l store.Ladder, day time.Time) contract.Student {
 func brief(m material.Material) contract.MaterialBrief {
 	return contract.MaterialBrief{
 		Id: m.ID, Title: m.Title, Composer: m.Composer, Strand: contract.Strand(m.Strand),
-		Instrument: contract.Instrument(m.Instrument), Source: m.SourceID, From: from(m), Bars: m.Bars,
+		Instrument: contract.Instrument(m.Instrument), Source: m.SourceID, From: from(m), Bars: m.Bars, Exercise: m.Exercise,
 	}
 }
 

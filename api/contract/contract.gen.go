@@ -78,17 +78,47 @@ func (e ConsequenceKind) Valid() bool {
 	}
 }
 
+// Defines values for CycleWeeksState.
+const (
+	CycleWeeksStateAhead   CycleWeeksState = "ahead"
+	CycleWeeksStateBegun   CycleWeeksState = "begun"
+	CycleWeeksStateNow     CycleWeeksState = "now"
+	CycleWeeksStateOpen    CycleWeeksState = "open"
+	CycleWeeksStateThrough CycleWeeksState = "through"
+)
+
+// Valid indicates whether the value is a known member of the CycleWeeksState enum.
+func (e CycleWeeksState) Valid() bool {
+	switch e {
+	case CycleWeeksStateAhead:
+		return true
+	case CycleWeeksStateBegun:
+		return true
+	case CycleWeeksStateNow:
+		return true
+	case CycleWeeksStateOpen:
+		return true
+	case CycleWeeksStateThrough:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EntryKind.
 const (
 	EntryKindActivity     EntryKind = "activity"
 	EntryKindAssigned     EntryKind = "assigned"
 	EntryKindCleared      EntryKind = "cleared"
+	EntryKindClimb        EntryKind = "climb"
 	EntryKindCorrection   EntryKind = "correction"
+	EntryKindCycle        EntryKind = "cycle"
 	EntryKindFocusAdded   EntryKind = "focusAdded"
 	EntryKindGate         EntryKind = "gate"
 	EntryKindHearing      EntryKind = "hearing"
 	EntryKindLiking       EntryKind = "liking"
 	EntryKindMark         EntryKind = "mark"
+	EntryKindMissed       EntryKind = "missed"
 	EntryKindNote         EntryKind = "note"
 	EntryKindPaused       EntryKind = "paused"
 	EntryKindPolished     EntryKind = "polished"
@@ -101,6 +131,7 @@ const (
 	EntryKindSpotMended   EntryKind = "spotMended"
 	EntryKindStepDone     EntryKind = "stepDone"
 	EntryKindTakeMeasured EntryKind = "takeMeasured"
+	EntryKindTempo        EntryKind = "tempo"
 	EntryKindWentWell     EntryKind = "wentWell"
 )
 
@@ -113,7 +144,11 @@ func (e EntryKind) Valid() bool {
 		return true
 	case EntryKindCleared:
 		return true
+	case EntryKindClimb:
+		return true
 	case EntryKindCorrection:
+		return true
+	case EntryKindCycle:
 		return true
 	case EntryKindFocusAdded:
 		return true
@@ -124,6 +159,8 @@ func (e EntryKind) Valid() bool {
 	case EntryKindLiking:
 		return true
 	case EntryKindMark:
+		return true
+	case EntryKindMissed:
 		return true
 	case EntryKindNote:
 		return true
@@ -148,6 +185,8 @@ func (e EntryKind) Valid() bool {
 	case EntryKindStepDone:
 		return true
 	case EntryKindTakeMeasured:
+		return true
+	case EntryKindTempo:
 		return true
 	case EntryKindWentWell:
 		return true
@@ -198,6 +237,27 @@ func (e EntryStandard) Valid() bool {
 	case EntryStandardLight:
 		return true
 	case EntryStandardStrict:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ExerciseFamily.
+const (
+	ExerciseFamilyBowed    ExerciseFamily = "bowed"
+	ExerciseFamilyKeyboard ExerciseFamily = "keyboard"
+	ExerciseFamilyPlucked  ExerciseFamily = "plucked"
+)
+
+// Valid indicates whether the value is a known member of the ExerciseFamily enum.
+func (e ExerciseFamily) Valid() bool {
+	switch e {
+	case ExerciseFamilyBowed:
+		return true
+	case ExerciseFamilyKeyboard:
+		return true
+	case ExerciseFamilyPlucked:
 		return true
 	default:
 		return false
@@ -348,21 +408,39 @@ func (e ImportKind) Valid() bool {
 	}
 }
 
-// Defines values for Instrument.
+// Defines values for InstrumentInfoFamily.
 const (
-	Cello   Instrument = "cello"
-	Piano   Instrument = "piano"
-	Ukulele Instrument = "ukulele"
+	InstrumentInfoFamilyBowed    InstrumentInfoFamily = "bowed"
+	InstrumentInfoFamilyKeyboard InstrumentInfoFamily = "keyboard"
+	InstrumentInfoFamilyPlucked  InstrumentInfoFamily = "plucked"
 )
 
-// Valid indicates whether the value is a known member of the Instrument enum.
-func (e Instrument) Valid() bool {
+// Valid indicates whether the value is a known member of the InstrumentInfoFamily enum.
+func (e InstrumentInfoFamily) Valid() bool {
 	switch e {
-	case Cello:
+	case InstrumentInfoFamilyBowed:
 		return true
-	case Piano:
+	case InstrumentInfoFamilyKeyboard:
 		return true
-	case Ukulele:
+	case InstrumentInfoFamilyPlucked:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for KeptCycleOrder.
+const (
+	KeptCycleOrderFifths    KeptCycleOrder = "fifths"
+	KeptCycleOrderSemitones KeptCycleOrder = "semitones"
+)
+
+// Valid indicates whether the value is a known member of the KeptCycleOrder enum.
+func (e KeptCycleOrder) Valid() bool {
+	switch e {
+	case KeptCycleOrderFifths:
+		return true
+	case KeptCycleOrderSemitones:
 		return true
 	default:
 		return false
@@ -495,6 +573,27 @@ func (e MeasuresLean) Valid() bool {
 	case MeasuresLeanBelow:
 		return true
 	case MeasuresLeanLevel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MeetKind.
+const (
+	MeetKindGroup MeetKind = "group"
+	MeetKindPair  MeetKind = "pair"
+	MeetKindSame  MeetKind = "same"
+)
+
+// Valid indicates whether the value is a known member of the MeetKind enum.
+func (e MeetKind) Valid() bool {
+	switch e {
+	case MeetKindGroup:
+		return true
+	case MeetKindPair:
+		return true
+	case MeetKindSame:
 		return true
 	default:
 		return false
@@ -822,36 +921,20 @@ func (e RungLayer) Valid() bool {
 	}
 }
 
-// Defines values for ScaleMeetsKind.
-const (
-	ScaleMeetsKindGroup ScaleMeetsKind = "group"
-	ScaleMeetsKindPair  ScaleMeetsKind = "pair"
-	ScaleMeetsKindSame  ScaleMeetsKind = "same"
-)
-
-// Valid indicates whether the value is a known member of the ScaleMeetsKind enum.
-func (e ScaleMeetsKind) Valid() bool {
-	switch e {
-	case ScaleMeetsKindGroup:
-		return true
-	case ScaleMeetsKindPair:
-		return true
-	case ScaleMeetsKindSame:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for ScaleKind.
 const (
-	Chromatic     ScaleKind = "chromatic"
-	HarmonicMinor ScaleKind = "harmonic-minor"
-	Major         ScaleKind = "major"
-	MajorArpeggio ScaleKind = "major-arpeggio"
-	MelodicMinor  ScaleKind = "melodic-minor"
-	MinorArpeggio ScaleKind = "minor-arpeggio"
-	NaturalMinor  ScaleKind = "natural-minor"
+	Chromatic        ScaleKind = "chromatic"
+	HarmonicMinor    ScaleKind = "harmonic-minor"
+	Major            ScaleKind = "major"
+	MajorArpeggio    ScaleKind = "major-arpeggio"
+	MajorBrokenChord ScaleKind = "major-broken-chord"
+	MajorFiveFinger  ScaleKind = "major-five-finger"
+	MelodicMinor     ScaleKind = "melodic-minor"
+	MinorArpeggio    ScaleKind = "minor-arpeggio"
+	MinorBrokenChord ScaleKind = "minor-broken-chord"
+	MinorFiveFinger  ScaleKind = "minor-five-finger"
+	NaturalMinor     ScaleKind = "natural-minor"
+	Tetrachords      ScaleKind = "tetrachords"
 )
 
 // Valid indicates whether the value is a known member of the ScaleKind enum.
@@ -865,11 +948,21 @@ func (e ScaleKind) Valid() bool {
 		return true
 	case MajorArpeggio:
 		return true
+	case MajorBrokenChord:
+		return true
+	case MajorFiveFinger:
+		return true
 	case MelodicMinor:
 		return true
 	case MinorArpeggio:
 		return true
+	case MinorBrokenChord:
+		return true
+	case MinorFiveFinger:
+		return true
 	case NaturalMinor:
+		return true
+	case Tetrachords:
 		return true
 	default:
 		return false
@@ -1301,16 +1394,16 @@ func (e SetApproachJSONBodyApproach) Valid() bool {
 
 // Defines values for TryCycleParamsOrder.
 const (
-	Fifths    TryCycleParamsOrder = "fifths"
-	Semitones TryCycleParamsOrder = "semitones"
+	TryCycleParamsOrderFifths    TryCycleParamsOrder = "fifths"
+	TryCycleParamsOrderSemitones TryCycleParamsOrder = "semitones"
 )
 
 // Valid indicates whether the value is a known member of the TryCycleParamsOrder enum.
 func (e TryCycleParamsOrder) Valid() bool {
 	switch e {
-	case Fifths:
+	case TryCycleParamsOrderFifths:
 		return true
-	case Semitones:
+	case TryCycleParamsOrderSemitones:
 		return true
 	default:
 		return false
@@ -1390,6 +1483,36 @@ type Arrangement struct {
 	Version int64        `json:"version"`
 }
 
+// Atlas defines model for Atlas.
+type Atlas struct {
+	Keys   []string `json:"keys"`
+	Kind   string   `json:"kind"`
+	Kinds  []Choice `json:"kinds"`
+	Passes []string `json:"passes"`
+	Rows   []struct {
+		Cells []AtlasCell `json:"cells"`
+
+		// Ladder A ULID
+		Ladder Id     `json:"ladder"`
+		Name   string `json:"name"`
+	} `json:"rows"`
+	Sentence string `json:"sentence"`
+	Type     string `json:"type"`
+}
+
+// AtlasCell defines model for AtlasCell.
+type AtlasCell struct {
+	// Exercise The one it stands on or that comes next
+	Exercise string `json:"exercise"`
+	Key      string `json:"key"`
+
+	// Through How many passes are through
+	Through int `json:"through"`
+
+	// Working The pass it is worked at from 1; 0 for none
+	Working int `json:"working"`
+}
+
 // Balance Practice against enjoyment; for the teacher only
 type Balance struct {
 	// Enjoyment A share from 0 to 1; four times of five between low and high
@@ -1411,6 +1534,8 @@ type BalanceKind string
 
 // Bite defines model for Bite.
 type Bite struct {
+	Exercise Choice `json:"exercise,omitempty,omitzero"`
+
 	// For The title of the piece that will need it
 	For   string `json:"for"`
 	Name  string `json:"name"`
@@ -1511,6 +1636,19 @@ type Candidate struct {
 	Title    string `json:"title"`
 }
 
+// Choice defines model for Choice.
+type Choice struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// ChordShape defines model for ChordShape.
+type ChordShape struct {
+	Fingers []int  `json:"fingers"`
+	Frets   []int  `json:"frets"`
+	Name    string `json:"name"`
+}
+
 // Chunk defines model for Chunk.
 type Chunk struct {
 	End  float64 `json:"end"`
@@ -1532,6 +1670,17 @@ type Chunk struct {
 	Why   string  `json:"why"`
 }
 
+// Climb defines model for Climb.
+type Climb struct {
+	At       int    `json:"at"`
+	Eased    int    `json:"eased"`
+	From     int    `json:"from"`
+	Mark     int    `json:"mark"`
+	Marks    []int  `json:"marks"`
+	Sentence string `json:"sentence"`
+	To       int    `json:"to"`
+}
+
 // Consequence defines model for Consequence.
 type Consequence struct {
 	Kind ConsequenceKind `json:"kind"`
@@ -1549,19 +1698,44 @@ type ConsequenceKind string
 
 // Cycle defines model for Cycle.
 type Cycle struct {
-	End openapi_types.Date `json:"end"`
+	End  openapi_types.Date `json:"end"`
+	Kind string             `json:"kind"`
+
+	// Pass Which of them this is from 0
+	Pass int `json:"pass"`
 
 	// Passes What changes from one time around to the next
-	Passes   []string `json:"passes"`
+	Passes   []Choice `json:"passes"`
 	Sentence string   `json:"sentence"`
+	Step     string   `json:"step"`
+	Type     string   `json:"type"`
 	Weeks    []struct {
-		Day   openapi_types.Date `json:"day"`
-		Heard openapi_types.Date `json:"heard"`
-		Key   string             `json:"key"`
+		Day      openapi_types.Date `json:"day"`
+		Exercise string             `json:"exercise"`
+		Heard    openapi_types.Date `json:"heard"`
+		Key      string             `json:"key"`
+
+		// Late It is heard only after a break
+		Late bool `json:"late"`
+
+		// Missed Lessons before it, since the key before, that did not take place
+		Missed []openapi_types.Date `json:"missed"`
 
 		// Off Weeks without a lesson between this one and the one before
-		Off int `json:"off"`
+		Off   int             `json:"off"`
+		State CycleWeeksState `json:"state"`
 	} `json:"weeks"`
+}
+
+// CycleWeeksState defines model for Cycle.Weeks.State.
+type CycleWeeksState string
+
+// CycleType defines model for CycleType.
+type CycleType struct {
+	Id    string   `json:"id"`
+	Kinds []Choice `json:"kinds"`
+	Name  string   `json:"name"`
+	Steps []Choice `json:"steps"`
 }
 
 // DayPlanned defines model for DayPlanned.
@@ -1596,22 +1770,25 @@ type Demand struct {
 
 // Entry defines model for Entry.
 type Entry struct {
-	At time.Time `json:"at"`
+	At    time.Time `json:"at"`
+	Climb NewClimb  `json:"climb,omitempty,omitzero"`
 
 	// Corrects A ULID
-	Corrects Id `json:"corrects,omitempty,omitzero"`
+	Corrects Id        `json:"corrects,omitempty,omitzero"`
+	Cycle    KeptCycle `json:"cycle,omitempty,omitzero"`
 
 	// Day Of practice at home, as 2026-05-05
 	Day  string `json:"day,omitempty,omitzero"`
 	Felt Felt   `json:"felt,omitempty,omitzero"`
 
-	// Focus A ULID
-	Focus Id  `json:"focus,omitempty,omitzero"`
-	From  int `json:"from,omitempty,omitzero"`
+	// Focus A ULID, or a usual fault of an exercise as fault.late-thumb
+	Focus string `json:"focus,omitempty,omitzero"`
+	From  int    `json:"from,omitempty,omitzero"`
 
 	// Gate Which hand may play a piece at home
 	Gate Gate   `json:"gate,omitempty,omitzero"`
 	Goal string `json:"goal,omitempty,omitzero"`
+	Held bool   `json:"held,omitempty,omitzero"`
 
 	// Id A ULID
 	Id Id `json:"id"`
@@ -1637,6 +1814,7 @@ type Entry struct {
 	Spot     Id            `json:"spot,omitempty,omitzero"`
 	Standard EntryStandard `json:"standard,omitempty,omitzero"`
 	Step     int           `json:"step,omitempty,omitzero"`
+	Tempo    int           `json:"tempo,omitempty,omitzero"`
 	Text     string        `json:"text,omitempty,omitzero"`
 	Times    int           `json:"times,omitempty,omitzero"`
 	To       int           `json:"to,omitempty,omitzero"`
@@ -1664,6 +1842,82 @@ type Excerpt struct {
 	// Shapes Filled paths in the syntax of SVG
 	Shapes string  `json:"shapes"`
 	Width  float64 `json:"width"`
+}
+
+// Exercise defines model for Exercise.
+type Exercise struct {
+	// Beats Of a bar
+	Beats   int    `json:"beats"`
+	Caution string `json:"caution"`
+
+	// Choices Other exercises near this one
+	Choices []ExerciseChoice `json:"choices"`
+	Chords  []struct {
+		At   float64 `json:"at"`
+		Name string  `json:"name"`
+	} `json:"chords"`
+	Family     ExerciseFamily `json:"family"`
+	Faults     []Fault        `json:"faults"`
+	Goals      []string       `json:"goals"`
+	Id         string         `json:"id"`
+	Instrument string         `json:"instrument"`
+	Length     float64        `json:"length"`
+	Musicxml   string         `json:"musicxml"`
+	Notes      []ExerciseNote `json:"notes"`
+
+	// Patterns How the key lies on each string
+	Patterns []StringPattern `json:"patterns"`
+
+	// Sentence What makes it learnable
+	Sentence string       `json:"sentence"`
+	Shapes   []ChordShape `json:"shapes"`
+	Step     string       `json:"step"`
+
+	// Strings String 1 first
+	Strings []struct {
+		Midi int    `json:"midi"`
+		Name string `json:"name"`
+	} `json:"strings"`
+
+	// Tempo Quarter notes a minute
+	Tempo int    `json:"tempo"`
+	Title string `json:"title"`
+	Type  string `json:"type"`
+	Why   string `json:"why"`
+}
+
+// ExerciseFamily defines model for Exercise.Family.
+type ExerciseFamily string
+
+// ExerciseChoice defines model for ExerciseChoice.
+type ExerciseChoice struct {
+	Name    string `json:"name"`
+	Options []struct {
+		Chosen bool   `json:"chosen"`
+		Id     string `json:"id"`
+		Name   string `json:"name"`
+	} `json:"options"`
+}
+
+// ExerciseNote defines model for ExerciseNote.
+type ExerciseNote struct {
+	// Above Semitones above the open string
+	Above  int     `json:"above"`
+	At     float64 `json:"at"`
+	Bow    string  `json:"bow"`
+	Finger int     `json:"finger"`
+
+	// Hand right or left; empty on strings
+	Hand   string  `json:"hand"`
+	Length float64 `json:"length"`
+
+	// Meet How the hands meet there: same, pair or group; empty where they do not
+	Meet   string `json:"meet"`
+	Midi   int    `json:"midi"`
+	Name   string `json:"name"`
+	Pluck  string `json:"pluck"`
+	Silent bool   `json:"silent"`
+	String int    `json:"string"`
 }
 
 // FamilyDay defines model for FamilyDay.
@@ -1782,6 +2036,15 @@ type FamilyWay struct {
 
 	// Link The path of the family's page; empty for none
 	Link string `json:"link"`
+}
+
+// Fault defines model for Fault.
+type Fault struct {
+	// Id Under which it is marked
+	Id   string `json:"id"`
+	Look string `json:"look"`
+	Mark Mark   `json:"mark,omitempty,omitzero"`
+	Text string `json:"text"`
 }
 
 // Felt defines model for Felt.
@@ -1905,7 +2168,9 @@ type Import struct {
 	Data []byte `json:"data"`
 
 	// Fields What each column holds (csv)
-	Fields     []string   `json:"fields,omitempty,omitzero"`
+	Fields []string `json:"fields,omitempty,omitzero"`
+
+	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument,omitempty,omitzero"`
 	Kind       ImportKind `json:"kind"`
 
@@ -1941,8 +2206,38 @@ type Imported struct {
 	Sources  []Id     `json:"sources"`
 }
 
-// Instrument defines model for Instrument.
-type Instrument string
+// Instrument One of those that getInstruments lists
+type Instrument = string
+
+// InstrumentInfo defines model for InstrumentInfo.
+type InstrumentInfo struct {
+	Family InstrumentInfoFamily `json:"family"`
+	Id     string               `json:"id"`
+
+	// Strings Open strings, string 1 first
+	Strings []string `json:"strings"`
+}
+
+// InstrumentInfoFamily defines model for InstrumentInfo.Family.
+type InstrumentInfoFamily string
+
+// KeptCycle defines model for KeptCycle.
+type KeptCycle struct {
+	// First The first key; empty ends a cycle
+	First string `json:"first"`
+
+	// From As 2026-05-05
+	From  string         `json:"from"`
+	Kind  string         `json:"kind"`
+	Order KeptCycleOrder `json:"order"`
+	Step  string         `json:"step"`
+
+	// Type Of exercise
+	Type string `json:"type"`
+}
+
+// KeptCycleOrder defines model for KeptCycle.Order.
+type KeptCycleOrder string
 
 // LadderView defines model for LadderView.
 type LadderView struct {
@@ -2026,7 +2321,13 @@ type LessonLevel string
 type LessonPiece struct {
 	BarLabels []string `json:"barLabels"`
 	Bars      int      `json:"bars"`
-	From      string   `json:"from"`
+
+	// Exercise The exercise that it is; empty for a piece
+	Exercise string `json:"exercise"`
+
+	// Faults Usual ones to watch
+	Faults []Fault `json:"faults"`
+	From   string  `json:"from"`
 
 	// Gate Which hand may play a piece at home
 	Gate Gate `json:"gate"`
@@ -2139,10 +2440,15 @@ type Mark string
 type MaterialBrief struct {
 	Bars     int    `json:"bars"`
 	Composer string `json:"composer"`
+
+	// Exercise The exercise that it was made from; empty for a piece
+	Exercise string `json:"exercise"`
 	From     string `json:"from"`
 
 	// Id A ULID
-	Id         Id         `json:"id"`
+	Id Id `json:"id"`
+
+	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument"`
 
 	// Source A ULID
@@ -2173,6 +2479,17 @@ type Measures struct {
 
 // MeasuresLean defines model for Measures.Lean.
 type MeasuresLean string
+
+// Meet defines model for Meet.
+type Meet struct {
+	Degree int      `json:"degree"`
+	Kind   MeetKind `json:"kind"`
+	Left   int      `json:"left"`
+	Right  int      `json:"right"`
+}
+
+// MeetKind defines model for Meet.Kind.
+type MeetKind string
 
 // Message defines model for Message.
 type Message struct {
@@ -2242,13 +2559,24 @@ type MoveMarkDirection string
 // MoveMarkKind defines model for MoveMark.Kind.
 type MoveMarkKind string
 
+// NewClimb defines model for NewClimb.
+type NewClimb struct {
+	From int `json:"from"`
+	To   int `json:"to"`
+
+	// Weeks 0 ends a climb
+	Weeks int `json:"weeks"`
+}
+
 // NewMaterial defines model for NewMaterial.
 type NewMaterial struct {
 	FileName    string   `json:"fileName"`
 	FocusPoints []string `json:"focusPoints,omitempty,omitzero"`
 
 	// Id A ULID
-	Id         Id         `json:"id"`
+	Id Id `json:"id"`
+
+	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument"`
 
 	// Piece Which piece of the file, from 0
@@ -2286,8 +2614,10 @@ type NewOverrulingKind string
 
 // NewStudent defines model for NewStudent.
 type NewStudent struct {
-	Born       openapi_types.Date `json:"born"`
-	Instrument Instrument         `json:"instrument"`
+	Born openapi_types.Date `json:"born"`
+
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
 
 	// Ladder A ULID
 	Ladder  Id     `json:"ladder"`
@@ -2310,6 +2640,14 @@ type NewTarget struct {
 	// Material A ULID
 	Material Id     `json:"material"`
 	Name     string `json:"name"`
+}
+
+// NextExercise defines model for NextExercise.
+type NextExercise struct {
+	Exercise string   `json:"exercise"`
+	Reasons  []string `json:"reasons"`
+	Step     string   `json:"step"`
+	Title    string   `json:"title"`
 }
 
 // NoteFinger defines model for NoteFinger.
@@ -2746,12 +3084,10 @@ type Scale struct {
 	// Keys Those of the kind, by fifths from the most flats
 	Keys  []string  `json:"keys"`
 	Kind  ScaleKind `json:"kind"`
-	Meets []struct {
-		Degree int            `json:"degree"`
-		Kind   ScaleMeetsKind `json:"kind"`
-		Left   int            `json:"left"`
-		Right  int            `json:"right"`
-	} `json:"meets"`
+	Meets []Meet    `json:"meets"`
+
+	// Mirror Where the same fingers play together in contrary motion
+	Mirror   []Meet `json:"mirror"`
 	Name     string `json:"name"`
 	Octaves  int    `json:"octaves"`
 	Sentence string `json:"sentence"`
@@ -2759,9 +3095,6 @@ type Scale struct {
 	// Up One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5
 	Up ScaleWay `json:"up"`
 }
-
-// ScaleMeetsKind defines model for Scale.Meets.Kind.
-type ScaleMeetsKind string
 
 // ScaleKind defines model for ScaleKind.
 type ScaleKind string
@@ -2776,7 +3109,9 @@ type ScaleWay struct {
 
 // ScoreUpload defines model for ScoreUpload.
 type ScoreUpload struct {
-	FileName   string     `json:"fileName"`
+	FileName string `json:"fileName"`
+
+	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument"`
 	Piece      int        `json:"piece,omitempty,omitzero"`
 	Score      []byte     `json:"score"`
@@ -2913,6 +3248,21 @@ type Spot struct {
 	Where  string `json:"where"`
 }
 
+// Stair defines model for Stair.
+type Stair struct {
+	At    int          `json:"at"`
+	Name  string       `json:"name"`
+	Next  NextExercise `json:"next,omitempty,omitzero"`
+	Steps []struct {
+		Name    string   `json:"name"`
+		Of      int      `json:"of"`
+		Through []Choice `json:"through"`
+		Working []Choice `json:"working"`
+	} `json:"steps"`
+	Type  string `json:"type"`
+	Waits string `json:"waits"`
+}
+
 // StandardPoint defines model for StandardPoint.
 type StandardPoint struct {
 	Id   string `json:"id"`
@@ -2933,13 +3283,29 @@ type Start struct {
 // Strand defines model for Strand.
 type Strand string
 
+// StringPattern defines model for StringPattern.
+type StringPattern struct {
+	Moves int    `json:"moves"`
+	Name  string `json:"name"`
+	Stops []struct {
+		Above    int    `json:"above"`
+		Extended bool   `json:"extended"`
+		Finger   int    `json:"finger"`
+		Name     string `json:"name"`
+	} `json:"stops"`
+	String int    `json:"string"`
+	Words  string `json:"words"`
+}
+
 // Student defines model for Student.
 type Student struct {
 	Age int `json:"age"`
 
 	// Approach The student's own way of reading; empty for the studio's
-	Approach   StudentApproach `json:"approach"`
-	Instrument Instrument      `json:"instrument"`
+	Approach StudentApproach `json:"approach"`
+
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
 
 	// Ladder A ULID
 	Ladder  Id     `json:"ladder"`
@@ -2979,6 +3345,50 @@ type TargetQuestion struct {
 
 	// Material A ULID
 	Material Id `json:"material"`
+}
+
+// Technique defines model for Technique.
+type Technique struct {
+	Cycle      Cycle     `json:"cycle,omitempty,omitzero"`
+	CycleEntry KeptCycle `json:"cycleEntry,omitempty,omitzero"`
+
+	// CycleTypes What can be taken through the keys
+	CycleTypes []CycleType `json:"cycleTypes"`
+	Instrument string      `json:"instrument"`
+
+	// Ladder A ULID
+	Ladder Id             `json:"ladder"`
+	Name   string         `json:"name"`
+	Now    []TechniqueNow `json:"now"`
+
+	// Proposed What to take next, the best first
+	Proposed []NextExercise `json:"proposed"`
+	Sentence string         `json:"sentence"`
+	Stairs   []Stair        `json:"stairs"`
+}
+
+// TechniqueNow defines model for TechniqueNow.
+type TechniqueNow struct {
+	Begun    openapi_types.Date `json:"begun"`
+	Climb    Climb              `json:"climb,omitempty,omitzero"`
+	Exercise string             `json:"exercise"`
+	Faults   []Fault            `json:"faults"`
+
+	// Gate Which hand may play a piece at home
+	Gate      Gate         `json:"gate"`
+	GoalTempo int          `json:"goalTempo"`
+	Goals     []FocusPoint `json:"goals"`
+	Hand      string       `json:"hand"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	RunDue   bool   `json:"runDue"`
+	Step     string `json:"step"`
+
+	// Tempo The highest that held; 0 for none
+	Tempo int    `json:"tempo"`
+	Title string `json:"title"`
+	Why   string `json:"why"`
 }
 
 // Titled defines model for Titled.
@@ -3301,6 +3711,9 @@ type WorkingBrief struct {
 // Day defines model for Day.
 type Day = openapi_types.Date
 
+// ExerciseId defines model for ExerciseId.
+type ExerciseId = string
+
 // Ladder A ULID
 type Ladder = Id
 
@@ -3312,6 +3725,22 @@ type Player = string
 
 // Token defines model for Token.
 type Token = string
+
+// GetExerciseParams defines parameters for GetExercise.
+type GetExerciseParams struct {
+	Instrument Instrument `form:"instrument" json:"instrument"`
+
+	// Exercise As scale/apart/Db/major/-; default: the first of the instrument
+	Exercise ExerciseId `form:"exercise,omitempty" json:"exercise,omitempty,omitzero"`
+}
+
+// GetExerciseSheetParams defines parameters for GetExerciseSheet.
+type GetExerciseSheetParams struct {
+	Instrument Instrument `form:"instrument" json:"instrument"`
+
+	// Exercise As scale/apart/Db/major/-; default: the first of the instrument
+	Exercise ExerciseId `form:"exercise,omitempty" json:"exercise,omitempty,omitzero"`
+}
 
 // AddTicksJSONBody defines parameters for AddTicks.
 type AddTicksJSONBody struct {
@@ -3336,6 +3765,14 @@ type SetApproachJSONBodyApproach string
 
 // TryCycleParams defines parameters for TryCycle.
 type TryCycleParams struct {
+	// Type Of exercise; default: the scale of the instrument
+	Type string `form:"type,omitempty" json:"type,omitempty,omitzero"`
+
+	// Step Default: the first
+	Step string `form:"step,omitempty" json:"step,omitempty,omitzero"`
+
+	// Kind Default: major
+	Kind  string              `form:"kind,omitempty" json:"kind,omitempty,omitzero"`
 	Key   string              `form:"key" json:"key"`
 	Order TryCycleParamsOrder `form:"order" json:"order"`
 
@@ -3352,6 +3789,11 @@ type TryCycleParamsOrder string
 // AppendEntriesJSONBody defines parameters for AppendEntries.
 type AppendEntriesJSONBody struct {
 	Entries []Entry `json:"entries"`
+}
+
+// TakeExerciseJSONBody defines parameters for TakeExercise.
+type TakeExerciseJSONBody struct {
+	Exercise string `json:"exercise"`
 }
 
 // SetFamilyJSONBody defines parameters for SetFamily.
@@ -3530,6 +3972,14 @@ type SignInJSONBody struct {
 	Password string `json:"password"`
 }
 
+// GetAtlasParams defines parameters for GetAtlas.
+type GetAtlasParams struct {
+	Instrument Instrument `form:"instrument" json:"instrument"`
+
+	// Kind Default: major
+	Kind string `form:"kind,omitempty" json:"kind,omitempty,omitzero"`
+}
+
 // GetTempiParams defines parameters for GetTempi.
 type GetTempiParams struct {
 	// From Beats a minute, where the student really is
@@ -3574,6 +4024,9 @@ type SetApproachJSONRequestBody SetApproachJSONBody
 
 // AppendEntriesJSONRequestBody defines body for AppendEntries for application/json ContentType.
 type AppendEntriesJSONRequestBody AppendEntriesJSONBody
+
+// TakeExerciseJSONRequestBody defines body for TakeExercise for application/json ContentType.
+type TakeExerciseJSONRequestBody TakeExerciseJSONBody
 
 // SetFamilyJSONRequestBody defines body for SetFamily for application/json ContentType.
 type SetFamilyJSONRequestBody SetFamilyJSONBody
@@ -3650,6 +4103,12 @@ type ServerInterface interface {
 	// (GET /balance)
 	GetBalance(c *gin.Context)
 
+	// (GET /exercise)
+	GetExercise(c *gin.Context, params GetExerciseParams)
+
+	// (GET /exercise/sheet)
+	GetExerciseSheet(c *gin.Context, params GetExerciseSheetParams)
+
 	// (GET /family/{token})
 	GetFamilyPage(c *gin.Context, token Token)
 
@@ -3671,6 +4130,9 @@ type ServerInterface interface {
 	// (PUT /holidays/{holiday})
 	SetHoliday(c *gin.Context, holiday Id)
 
+	// (GET /instruments)
+	GetInstruments(c *gin.Context)
+
 	// (GET /ladders/{ladder})
 	GetLadder(c *gin.Context, ladder Ladder)
 
@@ -3685,6 +4147,9 @@ type ServerInterface interface {
 
 	// (POST /ladders/{ladder}/entries)
 	AppendEntries(c *gin.Context, ladder Ladder)
+
+	// (POST /ladders/{ladder}/exercises)
+	TakeExercise(c *gin.Context, ladder Ladder)
 
 	// (PUT /ladders/{ladder}/family)
 	SetFamily(c *gin.Context, ladder Ladder)
@@ -3736,6 +4201,9 @@ type ServerInterface interface {
 
 	// (PUT /ladders/{ladder}/targets/{target})
 	SetTarget(c *gin.Context, ladder Ladder, target Id)
+
+	// (GET /ladders/{ladder}/technique)
+	GetTechnique(c *gin.Context, ladder Ladder)
 
 	// (GET /ladders/{ladder}/week)
 	GetWeek(c *gin.Context, ladder Ladder, params GetWeekParams)
@@ -3830,6 +4298,9 @@ type ServerInterface interface {
 	// (POST /students)
 	AddStudent(c *gin.Context)
 
+	// (GET /technique/atlas)
+	GetAtlas(c *gin.Context, params GetAtlasParams)
+
 	// (GET /tempi)
 	GetTempi(c *gin.Context, params GetTempiParams)
 
@@ -3872,6 +4343,76 @@ func (siw *ServerInterfaceWrapper) GetBalance(c *gin.Context) {
 	}
 
 	siw.Handler.GetBalance(c)
+}
+
+// GetExercise operation middleware
+func (siw *ServerInterfaceWrapper) GetExercise(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetExerciseParams
+
+	// ------------- Required query parameter "instrument" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "instrument", c.Request.URL.Query(), &params.Instrument, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter instrument: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "exercise" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "exercise", c.Request.URL.Query(), &params.Exercise, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter exercise: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetExercise(c, params)
+}
+
+// GetExerciseSheet operation middleware
+func (siw *ServerInterfaceWrapper) GetExerciseSheet(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetExerciseSheetParams
+
+	// ------------- Required query parameter "instrument" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "instrument", c.Request.URL.Query(), &params.Instrument, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter instrument: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "exercise" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "exercise", c.Request.URL.Query(), &params.Exercise, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter exercise: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetExerciseSheet(c, params)
 }
 
 // GetFamilyPage operation middleware
@@ -4037,6 +4578,19 @@ func (siw *ServerInterfaceWrapper) SetHoliday(c *gin.Context) {
 	siw.Handler.SetHoliday(c, holiday)
 }
 
+// GetInstruments operation middleware
+func (siw *ServerInterfaceWrapper) GetInstruments(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetInstruments(c)
+}
+
 // GetLadder operation middleware
 func (siw *ServerInterfaceWrapper) GetLadder(c *gin.Context) {
 
@@ -4104,6 +4658,30 @@ func (siw *ServerInterfaceWrapper) TryCycle(c *gin.Context) {
 
 	// Parameter object where we will unmarshal all parameters from the context
 	var params TryCycleParams
+
+	// ------------- Optional query parameter "type" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "type", c.Request.URL.Query(), &params.Type, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter type: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "step" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "step", c.Request.URL.Query(), &params.Step, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter step: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
 
 	// ------------- Required query parameter "key" -------------
 
@@ -4195,6 +4773,31 @@ func (siw *ServerInterfaceWrapper) AppendEntries(c *gin.Context) {
 	}
 
 	siw.Handler.AppendEntries(c, ladder)
+}
+
+// TakeExercise operation middleware
+func (siw *ServerInterfaceWrapper) TakeExercise(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeExercise(c, ladder)
 }
 
 // SetFamily operation middleware
@@ -4711,6 +5314,31 @@ func (siw *ServerInterfaceWrapper) SetTarget(c *gin.Context) {
 	}
 
 	siw.Handler.SetTarget(c, ladder, target)
+}
+
+// GetTechnique operation middleware
+func (siw *ServerInterfaceWrapper) GetTechnique(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTechnique(c, ladder)
 }
 
 // GetWeek operation middleware
@@ -5495,6 +6123,41 @@ func (siw *ServerInterfaceWrapper) AddStudent(c *gin.Context) {
 	siw.Handler.AddStudent(c)
 }
 
+// GetAtlas operation middleware
+func (siw *ServerInterfaceWrapper) GetAtlas(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetAtlasParams
+
+	// ------------- Required query parameter "instrument" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "instrument", c.Request.URL.Query(), &params.Instrument, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter instrument: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAtlas(c, params)
+}
+
 // GetTempi operation middleware
 func (siw *ServerInterfaceWrapper) GetTempi(c *gin.Context) {
 
@@ -5752,6 +6415,12 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/ladders/:ladder/family/link", wrapper.MakeLink)
 	router.GET(options.BaseURL+"/messages", wrapper.ListMessages)
 	router.POST(options.BaseURL+"/messages/:message/again", wrapper.RetryMessage)
+	router.GET(options.BaseURL+"/instruments", wrapper.GetInstruments)
+	router.GET(options.BaseURL+"/exercise", wrapper.GetExercise)
+	router.GET(options.BaseURL+"/exercise/sheet", wrapper.GetExerciseSheet)
+	router.GET(options.BaseURL+"/technique/atlas", wrapper.GetAtlas)
+	router.GET(options.BaseURL+"/ladders/:ladder/technique", wrapper.GetTechnique)
+	router.POST(options.BaseURL+"/ladders/:ladder/exercises", wrapper.TakeExercise)
 	router.GET(options.BaseURL+"/scale", wrapper.GetScale)
 	router.GET(options.BaseURL+"/tempi", wrapper.GetTempi)
 	router.GET(options.BaseURL+"/ladders/:ladder/cycle", wrapper.TryCycle)
@@ -5816,6 +6485,88 @@ type GetBalancedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetBalancedefaultApplicationProblemPlusJSONResponse) VisitGetBalanceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetExerciseRequestObject struct {
+	Params GetExerciseParams
+}
+
+type GetExerciseResponseObject interface {
+	VisitGetExerciseResponse(w http.ResponseWriter) error
+}
+
+type GetExercise200JSONResponse Exercise
+
+func (response GetExercise200JSONResponse) VisitGetExerciseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetExercisedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetExercisedefaultApplicationProblemPlusJSONResponse) VisitGetExerciseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetExerciseSheetRequestObject struct {
+	Params GetExerciseSheetParams
+}
+
+type GetExerciseSheetResponseObject interface {
+	VisitGetExerciseSheetResponse(w http.ResponseWriter) error
+}
+
+type GetExerciseSheet200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetExerciseSheet200ApplicationpdfResponse) VisitGetExerciseSheetResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetExerciseSheetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetExerciseSheetdefaultApplicationProblemPlusJSONResponse) VisitGetExerciseSheetResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6101,6 +6852,44 @@ func (response SetHolidaydefaultApplicationProblemPlusJSONResponse) VisitSetHoli
 	return err
 }
 
+type GetInstrumentsRequestObject struct {
+}
+
+type GetInstrumentsResponseObject interface {
+	VisitGetInstrumentsResponse(w http.ResponseWriter) error
+}
+
+type GetInstruments200JSONResponse []InstrumentInfo
+
+func (response GetInstruments200JSONResponse) VisitGetInstrumentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetInstrumentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetInstrumentsdefaultApplicationProblemPlusJSONResponse) VisitGetInstrumentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetLadderRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 }
@@ -6284,6 +7073,50 @@ type AppendEntriesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AppendEntriesdefaultApplicationProblemPlusJSONResponse) VisitAppendEntriesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeExerciseRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *TakeExerciseJSONRequestBody
+}
+
+type TakeExerciseResponseObject interface {
+	VisitTakeExerciseResponse(w http.ResponseWriter) error
+}
+
+type TakeExercise201JSONResponse struct {
+	// Material A ULID
+	Material Id     `json:"material"`
+	Title    string `json:"title"`
+}
+
+func (response TakeExercise201JSONResponse) VisitTakeExerciseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeExercisedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeExercisedefaultApplicationProblemPlusJSONResponse) VisitTakeExerciseResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6928,6 +7761,45 @@ type SetTargetdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetTargetdefaultApplicationProblemPlusJSONResponse) VisitSetTargetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTechniqueRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type GetTechniqueResponseObject interface {
+	VisitGetTechniqueResponse(w http.ResponseWriter) error
+}
+
+type GetTechnique200JSONResponse Technique
+
+func (response GetTechnique200JSONResponse) VisitGetTechniqueResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTechniquedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTechniquedefaultApplicationProblemPlusJSONResponse) VisitGetTechniqueResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8201,6 +9073,45 @@ func (response AddStudentdefaultApplicationProblemPlusJSONResponse) VisitAddStud
 	return err
 }
 
+type GetAtlasRequestObject struct {
+	Params GetAtlasParams
+}
+
+type GetAtlasResponseObject interface {
+	VisitGetAtlasResponse(w http.ResponseWriter) error
+}
+
+type GetAtlas200JSONResponse Atlas
+
+func (response GetAtlas200JSONResponse) VisitGetAtlasResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAtlasdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAtlasdefaultApplicationProblemPlusJSONResponse) VisitGetAtlasResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTempiRequestObject struct {
 	Params GetTempiParams
 }
@@ -8471,6 +9382,12 @@ type StrictServerInterface interface {
 	// (GET /balance)
 	GetBalance(ctx context.Context, request GetBalanceRequestObject) (GetBalanceResponseObject, error)
 
+	// (GET /exercise)
+	GetExercise(ctx context.Context, request GetExerciseRequestObject) (GetExerciseResponseObject, error)
+
+	// (GET /exercise/sheet)
+	GetExerciseSheet(ctx context.Context, request GetExerciseSheetRequestObject) (GetExerciseSheetResponseObject, error)
+
 	// (GET /family/{token})
 	GetFamilyPage(ctx context.Context, request GetFamilyPageRequestObject) (GetFamilyPageResponseObject, error)
 
@@ -8492,6 +9409,9 @@ type StrictServerInterface interface {
 	// (PUT /holidays/{holiday})
 	SetHoliday(ctx context.Context, request SetHolidayRequestObject) (SetHolidayResponseObject, error)
 
+	// (GET /instruments)
+	GetInstruments(ctx context.Context, request GetInstrumentsRequestObject) (GetInstrumentsResponseObject, error)
+
 	// (GET /ladders/{ladder})
 	GetLadder(ctx context.Context, request GetLadderRequestObject) (GetLadderResponseObject, error)
 
@@ -8506,6 +9426,9 @@ type StrictServerInterface interface {
 
 	// (POST /ladders/{ladder}/entries)
 	AppendEntries(ctx context.Context, request AppendEntriesRequestObject) (AppendEntriesResponseObject, error)
+
+	// (POST /ladders/{ladder}/exercises)
+	TakeExercise(ctx context.Context, request TakeExerciseRequestObject) (TakeExerciseResponseObject, error)
 
 	// (PUT /ladders/{ladder}/family)
 	SetFamily(ctx context.Context, request SetFamilyRequestObject) (SetFamilyResponseObject, error)
@@ -8557,6 +9480,9 @@ type StrictServerInterface interface {
 
 	// (PUT /ladders/{ladder}/targets/{target})
 	SetTarget(ctx context.Context, request SetTargetRequestObject) (SetTargetResponseObject, error)
+
+	// (GET /ladders/{ladder}/technique)
+	GetTechnique(ctx context.Context, request GetTechniqueRequestObject) (GetTechniqueResponseObject, error)
 
 	// (GET /ladders/{ladder}/week)
 	GetWeek(ctx context.Context, request GetWeekRequestObject) (GetWeekResponseObject, error)
@@ -8650,6 +9576,9 @@ type StrictServerInterface interface {
 
 	// (POST /students)
 	AddStudent(ctx context.Context, request AddStudentRequestObject) (AddStudentResponseObject, error)
+
+	// (GET /technique/atlas)
+	GetAtlas(ctx context.Context, request GetAtlasRequestObject) (GetAtlasResponseObject, error)
 
 	// (GET /tempi)
 	GetTempi(ctx context.Context, request GetTempiRequestObject) (GetTempiResponseObject, error)
@@ -8747,6 +9676,58 @@ func (sh *strictHandler) GetBalance(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetBalanceResponseObject); ok {
 		if err := validResponse.VisitGetBalanceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetExercise operation middleware
+func (sh *strictHandler) GetExercise(ctx *gin.Context, params GetExerciseParams) {
+	var request GetExerciseRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetExercise(ctx, request.(GetExerciseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetExercise")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetExerciseResponseObject); ok {
+		if err := validResponse.VisitGetExerciseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetExerciseSheet operation middleware
+func (sh *strictHandler) GetExerciseSheet(ctx *gin.Context, params GetExerciseSheetParams) {
+	var request GetExerciseSheetRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetExerciseSheet(ctx, request.(GetExerciseSheetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetExerciseSheet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetExerciseSheetResponseObject); ok {
+		if err := validResponse.VisitGetExerciseSheetResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -8970,6 +9951,30 @@ func (sh *strictHandler) SetHoliday(ctx *gin.Context, holiday Id) {
 	}
 }
 
+// GetInstruments operation middleware
+func (sh *strictHandler) GetInstruments(ctx *gin.Context) {
+	var request GetInstrumentsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetInstruments(ctx, request.(GetInstrumentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetInstruments")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetInstrumentsResponseObject); ok {
+		if err := validResponse.VisitGetInstrumentsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetLadder operation middleware
 func (sh *strictHandler) GetLadder(ctx *gin.Context, ladder Ladder) {
 	var request GetLadderRequestObject
@@ -9130,6 +10135,50 @@ func (sh *strictHandler) AppendEntries(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AppendEntriesResponseObject); ok {
 		if err := validResponse.VisitAppendEntriesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TakeExercise operation middleware
+func (sh *strictHandler) TakeExercise(ctx *gin.Context, ladder Ladder) {
+	var request TakeExerciseRequestObject
+
+	request.Ladder = ladder
+
+	var body TakeExerciseJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeExercise(ctx, request.(TakeExerciseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeExercise")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TakeExerciseResponseObject); ok {
+		if err := validResponse.VisitTakeExerciseResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9725,6 +10774,32 @@ func (sh *strictHandler) SetTarget(ctx *gin.Context, ladder Ladder, target Id) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetTargetResponseObject); ok {
 		if err := validResponse.VisitSetTargetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTechnique operation middleware
+func (sh *strictHandler) GetTechnique(ctx *gin.Context, ladder Ladder) {
+	var request GetTechniqueRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTechnique(ctx, request.(GetTechniqueRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTechnique")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTechniqueResponseObject); ok {
+		if err := validResponse.VisitGetTechniqueResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -10737,6 +11812,32 @@ func (sh *strictHandler) AddStudent(ctx *gin.Context) {
 	}
 }
 
+// GetAtlas operation middleware
+func (sh *strictHandler) GetAtlas(ctx *gin.Context, params GetAtlasParams) {
+	var request GetAtlasRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAtlas(ctx, request.(GetAtlasRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAtlas")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAtlasResponseObject); ok {
+		if err := validResponse.VisitGetAtlasResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetTempi operation middleware
 func (sh *strictHandler) GetTempi(ctx *gin.Context, params GetTempiParams) {
 	var request GetTempiRequestObject
@@ -10974,262 +12075,297 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H3rkhu3kuarIDgT4XN2KKklS95z1D82dPGlx5LVo5atnfV6I8AqkIRZBMoAqimOVxH7DvuG+yQbQAIo",
-	"VBVQRJHstuf8sSWxLqhEAsjLl1/+Piv4tuaMMCVnz3+f1VjgLVFEmL+9xnv9v5LIQtBaUc5mz2evyRI3",
-	"lXqOFC/xHlGG1JogqZqS8i8kUnRL0H9wRmbzGdXX/9YQsZ/NZwxvyez5rMT6L7JYky3WD19yscXK/KD0",
-	"PWpf68ukEpStZp8/z2dvcFkSoa81z6uxWrePq+DH+UyQ3xoqSDl7rkRDwjf8syDL2fPZPz1qP/UR/Cof",
-	"XZXmFW+xIoLiKvGSrfv5xNdcV3gPX9IV6cc1lwRVBNfyOVL7mha4Qn8pQdB/naMFWVHGiJgjLoy0aYn4",
-	"EmHkvz4m6SUXHUlv8ac3hK3Uevb8yVcxQX/gG8ISIlDmt7HvDx7/+OJi+PzP+mZZcyaJUa5rwRcV2eo/",
-	"FpwpwpT+I67rihZYC+ZRDVf8y6+Sm2Hlydo917yxL2es0I4whXaCs9VcKy9nBEmi31+Q2ef57GZNiBob",
-	"VLnsjsUr8IIybOQf+fLuON4xgmq8IkhxVAvK1Gw+WxNc2mX3Ct784DWVNZcUbgpfOXiBfoX9fv37CyEw",
-	"W+lJ+n1WC14ToSgIvVjrH2RMBbEyqsVFSQSy1xkJ7bgopdYxRbbykPRf6fn9rXHStCPFQuC9/nvl1/LY",
-	"Q2DF/0TJbgZq43Tu53a9uy/5xb+EL34lhdJvsd+/ddNXlkaIuLoOhLHElSTznnxEw1bmD1kfe13hgpTv",
-	"Gz0Jc70AruCuZxfBAvDffkuEtFPpdYYy9dXTVmUoU2RFxOCr3a1zO8DYR7/EFdZSH0zttcCFogVBeIUp",
-	"kwoR9ivfa+FcoqXdUBTBxZoIxFmlNbgrFH/9IXncrLEw076hrIQ7m60ef8M2jO/0+H9rKNHqvqr4Tivv",
-	"fFZXeA9/wjtzNiyI2hHCgo90ip6rP3q7dTvX78OH1FYg2Z+zW++jD4KVEVmQCZ01IwrePw9Ea4XmHgov",
-	"jc4zVWS4sPVmP5j5D3pmqaqIPi30NNeUFAQpsw3SqkKMkBJRNYtIOik9vgz+2SvsfCY3tKqid0hF6vg9",
-	"inxScclGJd6TK7zRi9W8xozPPnhuj8CkJDnfvOLbGgtqT5iuTA8eNfoB14IvaWXUBK8E8ZtOdya+J6zE",
-	"VaXtI9zM0YPHeut/DCO05g9vFlVgALFmuwAhLSYOoxBcStj8hxLXC/xF9gZ3oyV8xV5ytY7t5vphL8/1",
-	"MGNv5Hwphvv9oR1VOb10y/MMra917r3zGda71cy/zUnXCaadilA37JemFPINZZHlbbbuzucMPrkvz6Ki",
-	"y3CpLjivCGbmJy0BCfvo4Dn680TEQjAykrB5YEEQIztn/C8436A1ESS0Eg4OcMmLRl5zal2P/Bu1oXzQ",
-	"hNDXmEO5tewPHxnaKIuvm7rCiuAmLk+pBIYDb1TJ4Cr9QXg18ZPNLh69smFUHd4qAw8GHhUogX2G/Xr/",
-	"NVbOTpFaEXgVmVu17E6l/byUfl/bZd7V7wqLFZGq6xAmd8SKLCN77LU+3KyC7nhTlWDVIMbVmrIVwmyP",
-	"tnyiko7vMorX3YnsWdvpJeh0OONrp6mw5I04bNrYa6fqbVILs87riBJ6XbPDHihd6uzO3aJhiqzKzL2e",
-	"JbXTHqNDBaWM5DsGfiOPHpoxI/2F3JDSmOP6d4RZiRi5JQK5JZavsnUiyvANF2i35tuOUzd4mtBrJlMz",
-	"zbUfE8bx+Moxh8lwjFcscEL1MNe0WOt/2iOz6eS6oeaw+lFGJ2DKCklpfF/hnPZ6vW410E6Hk2wgtbnV",
-	"Ki8Oqxwx5XyFWUlNiGygmouKF5uesXP48BV8G73w7g7XTFlGdgkzWL81uO+NimndsM1QRAR2uQyV7skl",
-	"sAAqckuqocZeeB9abnFVEalQoQch5+gx/LTj6FdOGSnNqpYcGUc+YprvWMKFs865JMqaW2Z5YIWokoiY",
-	"/TNilOAteSHjT1xSIRVaYGHCiAyR3xpcwbjRgiy5IB2vMPTyFBaRs/ffGiwUEfqsJRJpIdqoMBaq43zm",
-	"uTyKx+dgZ4zMow8gq0eKz9yj3AfNZ8SaPHqS08dOGN4aaFk/6mH1tRbklpLdbO5D3PoQUtH4xsQVlXSf",
-	"uZCxQwbpEYCFtOW3RCIqESNUae1aEAUzKBDcPlSqnjhtwML62nBTVGj7InakDhZlNAGgzVIpkyFLGwYE",
-	"leOMQP4BC96wUvvYWvEYDPBMRt+OkM2Y0VdC0uTgZ60JFnkC2JB9IhKzjEhFDw/tqFrzRiGMKiIlZ8gG",
-	"1ZBaU2nkpPcic9QyYpf84TCkHsjcZnBg+DCIyQYayNAtuvCwhLmOPfA13l9XmLFYWBs+cmxWzhI4HNGL",
-	"AyE/f+dhUU15TSA5J4KE6GRsNzBRcr09a82Tl2jJG2EWkNT/uKS3BILDolFrVFG3zCq+00trTVfrQazY",
-	"/GOOUld8l3XdlpQUs6xLc8OxXO/F9rnzmf0MuDkqPbK1XlLP7sKxMMnX21rtvU2wW/OqPfn6O1AYCe3p",
-	"QDr8KugKQkFxozqxZ9HVOte7Th2y49FX+4r2YLUDnYOcYoL9mimxn5igwWqgCg+0xsb0oeBCkELJvFVf",
-	"xpLd75ao9ukThdZ8S+YIS/Tk4slXDy6ePbh4Npt3M5+RcSxJdTB18o2+xgXF8gbsTNUt/kS32uJ4cmHy",
-	"TlvK4O+PYwbcyvoQY8//Vl+jr+VgiQQf+DT2gbTMG7HWf7Ny9sZy3RAPH6ibRUXlmpRIHw2z56ypqnj2",
-	"Fks7IxBXDYb2t9jQ+jYZlpKumL1VbPTWXHP1oizNP+k/vyUM/iIaZgIRxAZ3aw5DtIcf5KykIvVrQDvU",
-	"gi/a9A4MTxLV1K/WxDgs2vLbkLcEywaeaCbbvVubzuYEbOBWQWSzNX+q6AZetoKNTz/+lqq9WXVMfSRm",
-	"HVpt17KKW5Zic2iW3uprJluhW8iX+83tkLa0edInkSzplrJGEdlR7MdPn4Z6fRHTa4GVfn5429NDa8HM",
-	"zkGhwHxJSCtYJy3ibtEVCxXNuFh6siRMfcPcnyoK/y+phD/Gpsvv5YE0v3oau7DmKjfah1lpbU43SjMc",
-	"2Lf1I4u4V+ISeO2EHN5nnG8Sok4uLmL6YAyOzuP//vdDsw0O4pSdr3d6UZOU8WnX6PH0qSCijji7X7OV",
-	"wLek1A40QCSkwsslkjUuQu+3qWsiUEWWChVcMGMP9qwlgsuoZ0MEmF7mAmRmbm5M9t3aGPFkj6RxcShD",
-	"v03wvRPWMc61DT5lXrfPuq43J2Y6Ps303Tlm8nqKUSPXuI45kd/QqiIlqrFaS49l2zOFP2nR3fz0bdTQ",
-	"pKVaH/OFcKMfuh/W3GpC7LO/wVta7S0Ur+9qwll+0DL2VsXw6HYKkRVWhbHo3Ts2IcJmcA6EDewgzdVu",
-	"AG6IaQFcWdshGkMYRrgk3hJtqLUrwdilPhlUYO0TIxOcLfOCUqTdD8Zk5LYNraHWbxj6/piVidCcVPjW",
-	"ZbHMEp/mN1D2Hhyr4QmVCiMMwlacbwzAqmH6/79yY8UbT8aaSEHmz8e22ihXRaUi7GB4a/hje/LnLOj7",
-	"CUS6syki+ZFkWDJKmeehQpzFhtci8XDnYq0hdwaDdHPfCrLFEnWDnKB96aX2tpG0iPi7BKuxEEv2IQKm",
-	"0eGNwpwHcHHOeTA5T2rXYF5CSV/+A1fRjJIi25of0kWMYF7gCKcKUYm0b8Hy9p+RLIl5u/+iuZ2o9Pxe",
-	"W5RDL1mNG4c0HehtGQ0gfRg4bpeImPCHs1IEMRFmiwbPP2FeW7n25FxyGV9X5FNNRX/rSAWUnHZPGA+s",
-	"iJEwTSrFon93oMohxI6rf+/5ToeTuxY+MXzhDmubEC2xmENgtyqJVMj5IYlFK5W1IYKkhVXJHRfG7/wl",
-	"arMnN7+8La4FAMA0pcNvExEZ0VPhHWz8JrYwP6wiUMwQnw/IxcV/o8Vmqi31gRab6JbCc/MIXuDJxOEX",
-	"EgH4dnxKbCDPfaEXgxuM3Qa83tr12J4ybgdxa8xJZO5qCdwynXcRGnrK0ruVkdDdBQlzxTwliDc1HpYb",
-	"xOoV4nBG5qhYc6k3W96as7DmTbEIZohgUVEikJ4LpPCGMLTAxcZYA7DkS9if3U7RsJInFv10R10/jMjM",
-	"+piJDjrox8dY3PY7vkMYLc0F+ggymAuI4nX9hy2m1VgQ355dJ504FQVMQuT0xGrtrFIY7BfSVIa4gzQ9",
-	"hJ644EPsu6LCsvrrJv1Xvl82lZl2BrakiEeivgF8Yd9YsHCUCfsdVS2IJeo95gOPFJZwaqVOtYILkv2s",
-	"1fGIAn3z3L7uSLBaIEr3YU4Y0XkMxRjJSfkikBxkecWL0Vz2DtZWvnmSJbSdwT7pZ+ec9weRSmeHUHLW",
-	"lhwO3WhBcLnPB8gN8tKH0QcTlFfS/8i+dDJIWarsNXQqtMvjQL3sPdzLLS6Qu/3kdqU4jW+F7fU6unw8",
-	"Unmo7WsqFReR0+Rre4RusdhIxC2KwoQR5kk7OyfRMojeZBoOU5I5UVjZlUILUnG2kg4ko409whTgQgS+",
-	"JZWMw8qUIHgzqZwndrJb0BDYpU7wsQn71u5z/Qg5LdZorQe7xXtj9yBsy5tsnjYwcHCj+BYrY5IKG3m1",
-	"gGBcQ2RE8RXRDmv0CPy2oSVJAwCmpPV5/8g8MoaywCJRqEAVHKMHEiD6AdbAglty9uL+ww96IVgvFVEi",
-	"vOC3BH170IyBF7QuhRGxE1tshN9hVl4HRbKn4D5fpmS6IfvJE53EEDkPNQsGmRhS3HMzw2w/xd3fDf9F",
-	"hcgrWsYSDD5Sd9DGzd25Kpz5wIQAY3uJ/Xy3A5tXxD9zS1IwQrwlEC3WWweSlBWQgNMPsxi6gfMQj4q9",
-	"xnsDn/K4EShIIYIYAK/estb4lqCCb0kUYru0FWCxX+x0dN/4KuUCTgI9rm1qePha6yrEtxsPdkgIwmH4",
-	"Jd8SSL3ssDTOKCmjn58ZQHI7hI1JhKCLqGszFkn+ju/ecAAPDN3ILWZ7EzmS/oTRXrRNLlAlLT0DZaso",
-	"gs4hLyvtkurJz4PNpYuf+sC5tNUbgc6NoL5Oq3EeAdWlHaOrMgZL/PHN1WsIGiki9D/9r58vHvz9xYPv",
-	"/vX7tz9cP/jw04P/8cvvT776/M+xfeNqW3Mxtey/xKrH5bBPRIEoqcoUFtlUmxW8arYMrXlVSvSXQt7+",
-	"NVyFHTTEAWzMRSy7J5Vockrxr9orIym+X2E7K+RtvMqe4FvyrolsNS/1JS5PLvguqAc1hpXRcHO7jWk0",
-	"ldojzvR6aJSXR8Ss9EU5uKreLWfPfz58mvwyj4RUgBoFYN87qEyFt55S7xaNJveeP+9BXWIBNLHPSHvZ",
-	"vJ/RyeiiMRoeg0EbcY8WJBrljHvTyVNH2mMuOwnQ3xpgF7bvDmqk9HNzrM4NqVXcF3cOpUwdToYKJrVe",
-	"qQQeGIT11u4S3BMcdV/EFhGa0ef86Jgt6BgLFBkxtE8Ovz6oILM6EHx8VIc6G4nbFmqKGddTRapK/7/Z",
-	"NBWpSHSPCDhaji+BwAuq8mX0bseM+54oemSKWvKW7ly/5VKhRqy0dzvJS7+2z4xGKzGt8kf+HtPq1Jjn",
-	"aLGlBV8cGoa56kbZCOyBTJqJBxzeLOGyz66sKV8oH8z1LwUly5hsArqc6PYLRXB2rwdanPlkYh33lZ2M",
-	"VKRQE6bba+w8YORpNa8VQYCLKRNhzjc2etldOTUWEySon3GtXbu4apWRUJbhtHFSA8w+KVFpShyCwxxy",
-	"97gyT5mjiwl0Jdkhyf5UQFzPhflAEinJXVsnuhc92fKGTYigTHXq+2aUK4Go4NR3UIy4SWWrR929DFBT",
-	"WnmIJVsQzGLKSdFAyLORah99XDK8wPgtqVRufPrcFSODYm7DbmaRss/Nf9GXc/Ts//2f//tVNJedkz6w",
-	"9lG/7sR9+dypgY8eObhUygt5A+79ML5HVQwyeg1rG0lFamkydDtHnma2IYTXBJctwdIcSa4t4Imnj+F5",
-	"irKfROuQte1rfnKL28O95xPR3hWPeMIfeIn3X0hEmBLU4RMLLefjIuBv+CpFkGB87CmboJ49Q/4R3wf1",
-	"ZEWm8Q0AXcCll3NfDGnw2hVnK/9Nc1ssyaUBZIsSOUBE3uFvRpAc4PgpTFdsAkiNrlj0FQHyP+9B9gZI",
-	"lESfONU6aGSDI2r7biGJuDXUijKIlDGud42tttz4UhFmC+qoRO2JnWuo5xz5VudadZnb1R8Ir60O1yvE",
-	"zY37svTGAjMfyx68wQtSTcwOumMrEh1MJUqnlHw5yHLEXaorvJcuu4IY34UghQWHA3B47vnK3OGIJ6Zl",
-	"a8Jsic+wRnxIIzWKRWizgLEto2GvG5LI/jYT1uP7Jr4caz5hrDc1V8mnvJ2QCBxA/RzAL1rkFq8D+qP5",
-	"gvrpYgcftCd9u6a8Sjhx26nzszu3MASnoK1++To7sxZG1nWFY6SBNMEfkg00EyQRiFlnCF8P6uX+OzsB",
-	"6ciJo9DKdoRvyMpFE0dK9iJ1ed4z7XnlcJPZPKrOURznHYHXy3ON+cy+rzkD3qblkDyDLB12exK14P3O",
-	"MwMJ+Ny10ZTA1dSq54sCzNRHlZcuBBb7eORmwfkoICg7zUdwLeMUVDigs6Zs6MovoPzEDyAnT5qoBJhc",
-	"udEwOo2MMAptsHtVGJ6DBzu55AQ9C84KIqZihyrOY8QvITUe4D60Q8/4QNjj5wh8TzJiA0xXd8zCMUq0",
-	"cWfsGrAunHyD2Wm/Or7WYmSexm2KMcd0i4s73FO4TgXntyTJx5u6J8nH29QZm1dTG+i3Qe7IDvWueaUd",
-	"bUwcJZWKskK9jDJnvKbLJRGEKYgTmO2ASlRRRhCuOCOX6MJW8fnSEs6qPXhtlCWz6au+Uo4p3w9ckW/M",
-	"PTHlWTW0nOCbAnAommxPVAYOAUJjz/9RkmRRUm1DZBFbGeAy+a/pgGxiS2pNl1MsWn15wk9dptilHWzm",
-	"gNsKwVCpBFHFmkwN8MkmFscydP3281HBb4mAulKtc5cII72KuTSgC603aMmriu88QOAwkZY9si0UDaTg",
-	"VGHutotw4rzIw0+1w29V3qtrb+VFdyobjzmISBurpci1DlwcNVJdkw0gxAFlurkt9lXOPfJBV8vUAYJe",
-	"NlUV9XO6J10S9zfUp1Fi5aR/nl0ucmT2/4+ghB0zjALmYe/IBd/mvbwkcdBbEitkO6Jmq4/m75c+xV9u",
-	"+UAOQUwGwfCCML1yFJRA9YtrWbH+Lh8FZK5/kw0FItUi+9oN2X/gdTYVM2bd8kEIkRnAp6lFrfgukRFZ",
-	"5aP3uxv5BGSP5MuEB6zWtNgwIuUxyar25jm8IqYpLZjnbwdT+0bkbp5AOMEkzwP9sDK3YolrqJTREt8F",
-	"L+Pp4yWmVZOoWc9Hdubb9ltckhcTDhZtiU+6XkVR49+TWj0P65LRFtMKSSJutTcqOaIKSYX30rHZO7W2",
-	"2Isdpsrl6GCnwrRKBst8EGH4WwOTFd2teOZ26l2fNppgmE3dw+cw317abbTMTXdUebiiy5QZkHDrkmD0",
-	"BcEq/ks+MjsfMB1FuJshHIZAD8LsjuxgOPSR3GsyCuYt21423vAGccPzXVXI5LznYDdeHAYv+L4nYC/C",
-	"kFu7ESdsIn5LnF00tHNLaknETLHL3IKKK0xLGKYBvnFF9EqpDDmR4g9n8QLc6cwcMGWnlD/48XfaD/U9",
-	"1l/mcfPshTpHuYD+8TpVhhFBEWT40MPM/zD7C9PSa8eX5Hm33zJeQ9LLAgmqFGHI/AxlUAS9vXp9hWSB",
-	"q7j7/VuDK6r2qVKI8y+Khat4MGsiqG8JCyPsXIdTFaqOdyyskNrPiC2oH8gu7B84wThZ0or8YOczBI8+",
-	"e5bicIq0Swlu/NKSoHk2ylGE8eMnxxegHeuK1C4XGivnAnC9K4emFQlm3ZecP7s4SAXoCyhjrBz6qYb+",
-	"Wir0+Al6S186xnPCCl7C6X4QB360m3QAIxw75xM+ktMd970J1Xx3S4RoKps4nUyiEI736QCT/8u//OXR",
-	"z48f/P0X85f/8tf/FoXkD5BW48yBHQx8BARPWKcgITDpIfDRb0aZZtSOsG8RpQ08UxSJN8QwJcxRy1d6",
-	"CTAfIg16WK0J09uugfn06Ugff5XDR2qHrL3FLcwysPuPgslcaC/BxxhdFH5Pb2968l8PkmqSrXbjhqLS",
-	"slGBvCyjRATXn81j6Q6DdnxfHeaYtLxLwxM7FE2cGTKAr41g3VqKyaisEqZnkrLiB7K7af2CCatxwUUe",
-	"CfaxO/Mk9y3G0fq3jpij6sQiZ13GkXWW2pAXUKuxMygun5ozYNe6Uc6aASmYvrBmFTr/Q4JlGGx/f/n5",
-	"4jFse//7yc8XD7785a/Pf7548Az+6Z9n86OzyiDiHSEbixjwIv5qfLkmc8x9MnqjS73jxL0v+N52nhOa",
-	"DADuyaVWeTCIadigiGY9PqhZcXcKpOBfH/32Nkd0fAU3Vl9/wsXxjhJUrSxN3SNniXM3VUfqxh7hB6e3",
-	"hMVArwDk5aYNzSXiak3Ejkrisx/R7f9c3kqUxOCGKH00B/1ro2PoJcLCMxELdTPmhOyoWjuGciyUtUcf",
-	"z+ZTCu/P5ejMnTxyi/udE2TTHe3XWr/IaWDrIflKamuUgDKA+GMLwRqXsVq0FNtoxWMlzFcKrbGJyNUV",
-	"Lrxi1IJIwhRyHCDDyZ3EqOnUy4wh9T23UWBMDl5oQiWTfU9YPZPd0M6+a2z8gY3R6299VJ3QmUDIf3BB",
-	"kYM7jvVrJNZVGXuN6aby2aYPz4BrbbGrk6BKcTz1D5SBC00Yko1zqiV4M4wDsD0zyOY7HQ0yWVqUlmzy",
-	"RO5Sh+tsTCGNx2y6BkHwlXM3M9M7QbZgb4vWbkGvHjfn9Cy6olzN4fCgXyoiUhzOguCN7bNluAIwMpVj",
-	"0V0dfok6tLnhmPOS8tinuZHN7afGxHPtDOIzcOOsIUPpPGNjYSCx3qv1Vh9BhcImo6gEZtJbHP4v7sjQ",
-	"O3083ahUIjFf0Q1JFdSYnmiONxo+FuaVKqQPp+2iInKW6JkgU2c+lA6t6WpNxCViZIUVvSWAheW70I5J",
-	"nfD2c0aS5ImyA1zXgtuqU08AGUQ+9QvFLXadfULcSVSux5cxfHB0knl4Xv05L7GYVhOxIKuGpRYpEF5p",
-	"u8NchqiC8E5FcG3DOwZbRqHtTNt6oaRxaxcaP0YoLarKN4XsdIq05UUKnqw9U9sp0ln921xwJjS+jHEm",
-	"Q2lntpxtt6vYk3rovQQ/zU9RuLepIDGlNNIXivkEiKW578cxD8e+M3qMw9EU5eCXNy5QnE+WXxG8TAtg",
-	"SvPUaR2FU8VyhpIu+yk+93cCffoABrzlii6njEHRZbwx8hjtIq8JuzHTECvxv3p9BWkpIucIZgs9BkW7",
-	"NNsq/Jt0XNwTjiUe+jjZ1j3cESfwVgNc9+jGZ4/YBOCapniLDMqbKiArivbVhLvTlAKTuAnK/Tdc5FdG",
-	"mSrvyXUZG1rXEybiZkPrRAfo83H/T+/ln45aDysbyCeVAuYY8MuUIqrAi3Q9A9zzfQVVZ5PvFlS5ZtWw",
-	"5QSa7LcAfwIG+2TYl8Cd+eGiCpRn3hon4VliZdxOf3uodU+GYE/vEImCEZC0kWwef9jsIlYzzFbA2IyR",
-	"vmLQfinPsbJ8AXeMf3GQF89OYL4pKQa9JM+GdR2BwvgUcLqY4aQwfyeLXEGxkwnkgemFt8ROlX3hh6SL",
-	"fa7tJhMj69rSOJ+4w33ZjiY6gRUuSPm+mZ7klZbZNKAIaJeZ7UV4eqPqaenykR0MrkiIwBU+TkxICF4n",
-	"ERV/Gydp+2q8gWGEt8Y0fZGSs0uEFya2yQVqe8i7eEekO7ywptGZhllTdjSo9nD+72KkhvPw2AfRz5XN",
-	"Uo0lpMY/9xCbUF3h1rHX3t4Wl8AIemmnxzQXdy1IGVfIYkKnUg65kaSU+KaVUqz28iCioC1jrrm0h7si",
-	"xZrR3xri25q2YTBXHt028NIHMvxmKjW7HUf9VUXFZao9jCmJ68AchGVr8a8NX2f+kCAilOocMdbkorzw",
-	"7ZikMsSpvIlH6bY8NRJGEg3Xauq6lQ9/+60h0hdh9alWEJYbh0qCRlG+T12KN5rJXeIoxnJz+OzRF83d",
-	"U3LwsUC2HvPz9ylh5nQP8lHtCC/sIYLSU2p2Ld4P9DZotGYTRu1shQXaoJ1tkNqoiJ/2NN+Q55WLcJ8a",
-	"vIzr/ucYc4FQiBFSSktFg51WmKQsZciwlbQ6M+Qq5klSYXDbTqTddMsRxgZDpY4TCN6SNrSqKFofWBYk",
-	"WuwthTBVhjRZIsU5qjq4gXChEpZkaN3xpiqRvgJh8wTUa0120HlLg78BAhbr5WoPFjBMqUTkU00KPW8G",
-	"XA077EE8BF+m+BWiPG8QvdYC9KYwlsqoSVYHrCQxmKxwsRmZLMt23HmjVdoOm7Y5UxMZER87T+x2uRiS",
-	"sknF9QfjuHRrx1A7dXr04UyRJauq8zIwFv9tczC24VaTV9OeRafSa9hvuz7xJXzcLFijXpuDrhsVIPys",
-	"NGCG3GIb2eosCfp0kFAsd9IwPTcpavMOL6yzBQHi2P4lVogtX/QgIuGTIqbuk0438mcxDQ7Mzan2oSU0",
-	"b4+ZYIjzcesRGF8j64Uo2+YqWinVTE4+wz8cLKfUv847rf4SLX6vDYYITv5eSt5w2x/MfoSNpQrOtFcr",
-	"Jnjuo42pCJaJJIFrZhDbenEt2wz5KWQmZ+SIPaYZ0Smeu0euRxhVK7Cd2qY9wbRZmcc05b1V5B6spYmm",
-	"Bd7w3WRiQhNEuTtBmIFGP8yd48czpkxoiJU0Y6Z0txoQirnDwk236cNk5rMfgp3eX6CHYXWljLZJlHtz",
-	"uo1oyMI47PxEsCg/uJab8YV+DS5Ydg3qNAdV4LhH4K0VuOA5eoyWpKoQBjziEyTXeLOfoy+R5BUt5+gp",
-	"IljujcVlunAmwkmCFLiq4pkj2YDfKZX2Raicxv97fC+wYBbSM3gTL+01Ga8OjZiBdtsYTZSiLafMDwIh",
-	"UWtXG/UMmdKBPaqJMOX9yFJwJMLeqerQNRbpPgMF35q2KYRsvpC+rcxEUmaFxW3MPfmRAaMpQE8MfYn5",
-	"rhaWi7BhMzmlV4vndVu6wJIbj/t2R142sn4bdho5ieM4PAlotZ3arznLMm8JTbamr25Lx5iyq12o/0zR",
-	"fCwlXbEpu5vxW7OhkoHsJ0zWhMfTDm9QWBJmSVd6noSpKJmjhlFoWVLjVZyMMYnxXLc9g0apk+xlRx4i",
-	"g0Cqj5q2kVQTHQoiqolA6gRgyia66X10LNcOOSXXfEdKw+LnAmVTmOpi77iyeIXOXsTimNYoBGsi9Fa7",
-	"s7hJhG9HcLkHj0/cPY2OPEvHmGg9i2zv0Ki1lGxMP+LTTYcrpElcHT44N1ibze/q4rDWuoP13U5Xiw8G",
-	"Dlf43Ng+eWMK04cbZaWIYAZ0ORZninHHHQYMCVdNGKlWyBGL61DZ0njl9RWeewLBUQ9FS+Sja6wT9xRd",
-	"v8O+KcqlT6xvKCtNYeySLtU6KFMyhdXLCqgo8rXMZbEODv17yuxJTEZbHZVklSTSTTAw1JiaohfBmzqx",
-	"iy4TOaD+nCeDOzCqQRvSZMFodvwZ8NEpA3MMVdXU+ToTLauxyRM3At+I0rlqLewoJOKACZx312JyDX/f",
-	"m7It/pWDO6gagasHW8rM39dYbDmjhf+HLal4Gfy9WAvfC9Y85AEWNVmtKIegW/gPMR3wshinT7GF4qYn",
-	"2hqzUlvuDp8IGOOlZ1RnCEQH2G99Z7NdoMf6nKioUhVxxILPBq7MgMb58Pa0pSU9uWvtwfXsF0T2a/rV",
-	"mBb2YobbWy9xLeGC/FhXHJd3ycJxMvHFUUQWB/goeqIbUEN0hh0VnkW7RTjpjuVoOyLSycGIz7hTGwL6",
-	"smQ+3zCIEGIh5666e1lxnln7VHMp6aJKdQEgy0b24suHQ6l4PzX4SvBxyD/gvIL5s3MTCA0kHXyjHVv7",
-	"XXEdUU2kY1WBmyGZ7MEvK9akGCUar6gcYxwr1rQqR+jqImWnfJPLqwac2PCKLEbpYs15p7nTGrOVRdDg",
-	"KMdof8LgCXP47CxTL+UWHOwBmRDQSER4S8r9tFbM9p6cDzmeQHILRJxlHp1AwNo5Wp3gruvM6zAmy1nb",
-	"RQ3vwTvFxRomPVsN2iU+an7pa87dsyDdkaDpGW2tcgLvpF27QatJvwdE9414cPMFMpE/W+5ufOI/W/tk",
-	"WpbVUa3sbDNkuN82Q46Lhi7VBDrFJIOwLZ3M45IM+rWNr2hgEXDd06xrbigm150lGXwQXUWitH13CxCI",
-	"UjUF7LOWU99CC5yzr5364BAbCW5Ni/nkoTEOMUvfbGhVXbGXHHD8vfBChD/D0BoAez1VSK8u4ckeLtGD",
-	"x4iR22jh53y2mMhDmQbvmKX1IpXt3xL5Mqd5SRdHgvUkzfyz/YOSUvtRJmnGIzKTrrB3wfkmYMeY4L4s",
-	"BG+SIZnJUjwgDaOz9oUJEdSJlhCpUFqigDFzFZv722UMb4qOzJc5HU9qk9y6JpW8OBf1nnhUcadKxjqc",
-	"nlUVxwGxpi3XMGLY3aGDkednmFiZylIltq7ePt/RnSwVMaZbuL87ZbGDiX5/p0XgiVZm0pRMvDnW/HVR",
-	"4WLzPdkfogZM0SF964iPhjcnu3XYAOqEdCDBm2/6Q5lOZ2MbRnienvAL5jYq5+XReetYivXGQ1x8lI2o",
-	"NS/7BQS+PEAQLX9OgSq7s1CCgFmKi8ZSlA/nI6QoSNbtfyER3zFnfNsxhR0JQ2Kpbg/UU+gO7pleb8qp",
-	"H/DU9WFQBa6MWT1Hj589//Ii2nq3JZyLoi6p7PKwTiOj68N3IN2az0AXKEVMc0Pmn6PRwtk79FHMdBOK",
-	"IG6JKGlxUMF+speNOeI9Mrs20ebekZbmv9mahzvi90vwzH3HK1rivbH6APVvW5ELh2eX5oh3tZy5sD43",
-	"dQ4X/OzieAaEq9EaxRR8yUCrIxW2E72XI9FV0RE5wNtxMxi0ds2j59Kvs722p1b+680hXXTAGSK4WPvO",
-	"1+SWMGS0yJiAbznrtWs++YMPY7iD1qKTWasGTSHbJqVGEMnJTHUyTyy2G19htMMSCVJwURIbLadSSxDh",
-	"ykErI2YR35LD+JctCaHSmf07/iDGuRhF3NitH+H6BOVcMsQWFF9aVjKYoNi8+hZvU3xGg3hO9idIu1d9",
-	"Dsskng/oIq2rVNh2+/6tse/4qT3U+lkmS9EU41PCrIgDIxdEq63RTYRlyN0LJEPTcDa+BjyCeKoIvtXv",
-	"4gz6+yPeuEKyks9bzMOaVPWyqYZo837mwn1TXlbtHs4GL+iceP3aHtBx49z96sO2zIZttZhGN+FV2v3K",
-	"bzo70mt8qucZbrrp1TnIZmBFpLoZUnYcPlLiR1tTGy56L73ImjUduyPKS8jGHoAWfqmfVBOhBxXS9Xae",
-	"1WY9B8C8AjMLYzPgTxOX6+zfIThtPFUhsIMHRIolqYIX+MgfI59ctV4m2rlJ9X8ARfcFtFhuiME+ZxJi",
-	"rqe6+1SteaM+7HiyMLQ1a7X1suNoywUxYG+JltrShRrq6SngiPFgl3kwA50hujKNbmYYAO1Wy9xW6ZB3",
-	"fjeILQ6LkplCR3JuckLTQO3oDKMpqk6y3yy5UHhR5e7lpe3M7IaxJ8Dvwi0j0xqAYcqEcERiRPoh7zvJ",
-	"nrCnFpbkxVIR8abbLrgTBhNSAVfgYQa/fH6+NWblzRrXZFISHFLt713tViRozPnmYxpkCjo5coGNCr1Y",
-	"qlToD7JKPkWZVWKn7xh5qSRFI8jIO6WNnPaA+pVdkFo6Hce8k+MtNm/GTjm3803dLkI59OSWZOUKdCn4",
-	"qK4Augulr6JuhYWKEM56V9q97+/Ov9+oSkgmuoUS6ma4HyT2q1daaRPdRR3Dd8RGpAqV3BATgCNqL5+3",
-	"CT/zM2Z7ZSECCSuILJekmEpyeddd1ed+WFlomB0dtl4ezZIM4ukx9AaT02ArOW0UIVDuSO+D/Ae8bzrb",
-	"tPv0AzTtH/H+pyjLfGlaoCc4t7WiYV98YS8N+0OYlrVTQNeGXj9RwQy/eUok8luDKxnG120v5SGtpLlx",
-	"bPpTs5wObVt/YxgWAgtj1EVPwpYdPBmgbzuch1eaUtl/9AB3xta309OKtH373KtKVL9stCyK1IsKsjD7",
-	"XqQ+8J3v82FKcXauBmiJt7TaI0kSdThlH+w4KgJCNq/xPl7SIOM6oe3QOjbiD3hDmHHSF3tkE2XZo7hS",
-	"ZBvlAJCKbpOFpyYGAJkKtNMbviDFhrPQyQp77WrJHRrMN+YqW6exwopMk+a3CS6DdUYNu77fMukBPk+w",
-	"OLENBp9wQZA+LkrnqJoQZabMbVA8igtcqneNmvTVqdlLsn+90F617wcYXcGMq3+fWvRZB6wno9S+7jp9",
-	"T7PQ1kwq9e9/ntIG+ahuH3CTTPJahCXWNS2sAw0RYz31cxPvAfcwcQCcJ6x1fJVZbj3VgShGbpBnehz6",
-	"HM3sg9YXlgg2iAlYkhm3yNrt1Ct8wPTnNMIb1343DFTdD3oetNF3R87cIRZgJ2t3lTDD266A9jzy22Xq",
-	"mDuK8hOXE9if+5nDJ5HM4eC0u4OEabip9PeHaP7I3zDOlhkhRTqFEvXJxcXUDRjifHb7GOdFPdTjkt35",
-	"NOhnT2YwNTelU8MHpKcGjTImfFfeeIOXHEht2k+By4/4mENErFoH7oiINYBXhd1ID7fhHSPdcrZrJKus",
-	"SJZGLV1/oaiuyXNbQFkxLqmythkF0aIg3xVu6PBhKaF9i2NJzZX917EPdcatM2YjdilUVjK+Cz3WBTcA",
-	"z1Px40dn2VYgr3WKwtpP4JCfKAVApKwbDR52MOm1B8NbYog5g86G1l4/SCzs66Ig4vcrN8SVuzWHPAHA",
-	"9fEKm3/2xkPL81tRqQg7iOAfGp20BMZ9d9Ul/BWoUvXEYtS+ZfjsSao/xtmb3CLHbVSS6N8wqXWhrUeI",
-	"GrOA1bUWlrIdFkAzwuWYBn5+dCP5A1M1vsa4TdMoBfQH9k8PtM4+WJuOEtWSrEgiRm65Q332YkNr+QCz",
-	"8oEh5TMV59UD86/RB9ziqumOpBBcFWsIwNhuDw9guNH7j6d+9FT/ll3TDqUTgR89i0I4yjDq2sQYS0x3",
-	"OwRcJ9AmASN9JdpisYkT7N5Dd8Oj+UP6fQSjnt5ns3MueSJHzJnSpnOHy1YSYaoLLJShxivyEH0UVCnC",
-	"XKBp7hoO6YMGSVpaErIVYURg5dp6UfUQmT4o5sf337xCX3755d+1Efzjh1dzwK0ZuCPAdnkQ3X2IXmJh",
-	"m1bbxWQjwI8vUWUatZgfd44gGrr2PvyfzMvo+ewaK6oNbN8fxWvs7LHrtIRrOns++/LhxcMvodPL2kzh",
-	"owWuHHzFtn7WGob1QK7K2fPZt0S9tJcYw6DmTIL2Pbm4ANCS9kGV3UEqWph7H/1qYWugO9kmj3vXMDD/",
-	"eT5oYAzeEDInlFSIsF/53sGzS2KKGVPv81/yyHGsfjaveATe6aPfFd8Q9nlMLBDQuwbgc40F3hKzvaUY",
-	"t9tLHn3QDze82ydJ9HC40YwuIjuDLQy4584nsUcFrggrAamWEt0rd82dCU6RT6ozlFZqLfUCZVjsI+QL",
-	"A3E57I7eLEpMq70XHPqLXu7Pnj199tczylCuCUhuXPduzGXnleH4sOGN5/tQRS1pQG2bMXS/9EVZfqCF",
-	"7U117Dcaqv+XHCres9fWBMPJf0TWDgdTpz+r61u77vburwcyk/DS+EnYXqdEQz6fuMsMIm0dazpZglfG",
-	"68yGi+t7Ups2nVwStGF8xxxEGRkYKuLstP0pxDdG19MbKpWrUriXQ86+LOeQe61tB4vocriycwjj0e/2",
-	"T5/BZKoIeOldybwnW35L3HAHonmaytXhnWtVOn2Ug6VO9XO1weIyvM8dSG3WV/V55uFo6j1+mc/qJqIO",
-	"N0R913n+HW8fAC/OwpbizAvZkPzIbS/+74dCZA5EYcHP5t3HbTcRNbnBt5AkPFaPAc8iH/0Ofxg11LxZ",
-	"PO0MsbfdqZUG7zDQkZiVttaGP68cEv6cAnsUuvupdfCi9VJPkN2dr6B0eenXd1o82j/y0gWNf5Zl8qjY",
-	"F1Xo7A0VTu1IdWu6rktUYVraIvygStceQ5eIcag1otJF7Lsa9EHsX5n3Has+c7v7/9YQsW+3fwigpbf+",
-	"cNt7Epm1+FOhH9/Yc33vM8OQafKvW6o4i8aN9Gt6ZzlM4nPoSGO0bTgKC1qLuCvxzX74GuesmIyKoZYH",
-	"wHnsbVsqoe1+xII5zMDU1l4+GVgyd7lrglJFNswXWm0RhgD4OZcNYUq4fEbKhPzaXvNHnTNZpqceZJbh",
-	"abAhfDV3JRtmdZgwvRBU75DHm3c81mPlRVlKZMXsQmQVXz1EH1yPV/3jHoI94BlI4xpcIqz3ISLsBQ0r",
-	"zX7VSFIiWurNyZLgPRxsUC/qmrDyLBN354dcoILTZjoskZ7kYro3/iM4md/xHdpitgc0H9P21hm3hxYB",
-	"mLKkwOv/s6vY1vbiSRlRFiHc4VR9esgsgqfehxJlwi/jIYg7UIhHFWWbcf/6lm/IG2rSr+c6NZ4mgH6U",
-	"bRCvCZPebtPrYcsFOfterheYeSGQJnNGXDO+xAD6G/NbfA6x3PmCiZfNfsMFWvOd6XiAqLLf7JJMIeXK",
-	"0w5j8OO8TnJ/6pX0FpfkvCuJjgfCqTrFu0gY6LiqEHT4kgnD2ff/ypOZ7yJ2pykfGj36vr4lAqqUwCUo",
-	"TKV7wbdQhztHC99S7dLnGW2jL9Op6qzzWXlCi2S4xtUF/wnDNZbrZCjkj1DLYzuQmm65ZxUbs0RxKaH9",
-	"AE1Gz+pmB83+jgmy3ovO+z6TCRemNr+TEkrOhW0FeLZpqSs8qsvXFWanTMuBK02Jzd0rvPmKlIAr3DYk",
-	"tu2JGcK2DEM6zOeG1AYAbP/FbEGLUwyPhJ19bwI/zrYYVeUKM1elc78n+vgs3/DqlpTW8TZ4op3D6kqi",
-	"WqgMZiWEAc+6wAKMfHLO24qFezcW84qB/jThX99W1cqy9z6iZDfYQ1rbgbOQk6cD1zYkEw/RS/0/s8dK",
-	"JBXet9aEvkgfKiYao6Ccb7l8iD5qbVJiP++Hkp+bd2Emd0SYrmTSPqsl6gEIVC+eI4Sp9j7zQajMX9pJ",
-	"H6Co70iB7OcApOl+twT76jIZGgQ1oLYTPsTOz66pj353iMCMNLXpoJizrK6MTvLlMlDos2Wrz3bUvHVY",
-	"yCBR3QPANUoGIGpkC3kJM+hqqqT1YS7bAgsqHfuihVjodSqHgVFD1D1FoMDR1d0kzqoP0jUrSZla0M3k",
-	"z+g1wMgSQclO+0WqpDGaXCOMk9yveQJU9UHszyCr8+92baOO+93qoBlHxKXjQnvAvFHDTOc5NVsZctYO",
-	"Cm44EGlMakXQAhebHRblMP36MJZ/BebXP9tU9/ho73nCW5rd6NEGVsddTPGj3+EPGYeZn7c/BHI10Vzq",
-	"grNUO/S7wGZ9CB9/bsX8gezs8/88Nrtjyk0dfB+h2us/bYzBjD+FfiJko40ZD7c2pREmuoCAdPi84YN7",
-	"k+X5VTck+bjf/TQ1gd+TGnpxyyCCcPal8ciyDKRR5NdwwZ98bieknU4oSEsXm/05dOZDl4kIUXWpXRwi",
-	"JV4RtMPaq7GIlC2m1YJ/soxs4NZQ03wVl6UgUp5f1Q7WZRxXkXGezfiOKzcquhBY7EczN/aSOIS7F1Tp",
-	"tIo40lQIGnLcbRgcPmwMp7vgfGMYXzFDtNMo5ESBPzJPfvS75I0oyCjQ+SXUcx/Gz8OzTjPRDivrNTR9",
-	"v9OZ0Z98LfiSxgGBemZWApfm0VBkrsV5/ml5tCCSluTR7waKlp6lV3xbY0H0sOV9TlXkyWak/yg6AHKl",
-	"iezshx23CxRLZGpfkVqblm6+7QiQD8h5UBCs1jZhLriURIbVw9tzaBD5VHORPk6+Nj+/aoSgRVM127xt",
-	"1RoEOTDmXyHNXsjbLPjyOwa73KWBghXyFlGFto1UaEEgup/CSjgVnuYATtAXXiiiHkglCN6eXOxpTBAK",
-	"fT4JLi175yt484PXVPqKgM6bBs89g4bQrdOQeGTopX6XtKpN2bzlDv3Xm3c/6HnaIi6c0yRrQXBpbJhL",
-	"A3ExiD4TQ2pTMYejSlfbgV7ehT8Dr7lvuxTeGs97fLQRdMoQPcvJ7snG47P7Xs9Wd97M7rRqiNmPbEZM",
-	"ooJXzZZJtOZVmREW1M/9YOmb76M8Fkf7D7hlprfkVzc/hXRPWT3x4bH3j022wh4jQ6akKjNgtFPocrd1",
-	"RSaRSKeq+fTQ2gfmcCaae1I82dgqn+EN1fo3ia5Y8F0OQ5m5bO4l74eUA/y+atfHKUvWJdnGS0De+qum",
-	"u0B/gMuTVUfgvinVEimeHrae4F0UiQQZT8tuY9oY6G35bSNp8d/fvpmjFy9f6ePt7dXrKyghgUoQQz23",
-	"2JsjsqgoYeqytQCpA7kAV6WHKUfqRsrybUtVc0eB6DYBnLOlPT5fHq474ZEqK1N1cY7F1Mvvp/zaQNbT",
-	"AiutCOfD3YtLw35r2vHo2xtFEgasJ8+/MwN2IrCIkiLp7hoiX2S6v+HylIyQbRzW81/N0jjDhNxPpNSM",
-	"QgK5bli1cnGRom289uxWA75+A3K5RBVZKtuhbG+5mUxbLIVMV6lLhBmQ6yNFPim0IaSWxkzbYmGc/hgH",
-	"65cHy/M7XCFPIpyieDXSzIJKVNENOTj6xPCenjw6RwzWn4UplAS+uZmb1bMVWr+y7MRn3tTyXPybAkpg",
-	"TtjbTowEbPW5+WlbtR0A8aLICgp8FFQRiJc4pDW0rpZIcZ6qcYYrxjF1g1e94hVvoJDf0Orpc7xbuz98",
-	"U2HumfqmHwx5JBgJ64ZtUkUg/scpD4eDZ/S5d3/e/KMFTKKLj98SIZqKHoS8Yq2zpSlIs1RyxibUy3Ku",
-	"rUiFN0Qi2RTG2CRK6UsXuNgMLcN38E7yx5yMByzKd14gx8MbTksiRecJupCNcVKAgY9lYODv1liRWyL0",
-	"4VZo6x3LS/AH9NxZwvovpN+NwiyhPvYw2w9n71ty8mY8bR3esvIhdOnFgjx02/C/6K34HKsSJHsqSiKG",
-	"OrUl9yaA45o061kA69NmaOsKF+3PeiyXbb8ZO0VobesIEkjU98Q85SzTcv5FZYb1Y11xXN595MkgD4cs",
-	"6+0uB+mKNa/KttHmzirBPNqNT2Y9EN/qI9dOp4l+GloIQz982VqSlgPmyAiVvduMKSewYxXjNJsNcAUH",
-	"gjruonuJtsDLcuMsFgMxd5PtKznPIZVHv9s/fX4E0J0kwuY9UWLvhp6T1dz6a08DCWZh03fQ4RYpQc+B",
-	"QtJmhevCk4pYvHPX3GEUwL8jFqIxBczQsA6ZkjxbfH7Cd9eVbdmXQFlVmL3G0yku7hxf+Brv9dhYPKlj",
-	"qqN95eLSNWY2XMtwl+OmtH91TAb6vAod6VNEKwtcjVIw35gLBqLtTbpEr+bo9UKbrN/8U8K3uBvuLEtm",
-	"f2ShsP647ykrY+7SY/QXK9W/IsXR08Rn8ULhWxL1xdqswp0WeZgZinJSmdk1xa8MYVGT1YpyMFWp8gbq",
-	"aerDBdG/4/JwNhFybqxE0lCLhjnNzNyhs8X+0xtUzqpuAyHOv5jNZy9evprNZ2+vXl9FmwJAv7Tsc92E",
-	"bN/biOyoHeTDNvYNObaQj/tKt4UBIOpkldJvHtGpD41gWqdUwwgy12pFevHyFaJM8cBbU1wfwIStBDZI",
-	"YGljkuaeDLX7Gu78sIeOZvfBKbkohuHKqQHLbhTtvjLUCywS7Rl8nC+aZN5Q138zS6VvNrSOJXVz2+m0",
-	"MUcX111A/3Q3kFzN19p3kq4T2Tawihfl3NAVg7Z6GSESumJQN3a8550ucpS2W+ydHWRvSRz7wvXqlPBt",
-	"lJ27KFEL7YrN7pfmrM9jdiDDUWMptc87ZFaeuC3AAIIH/tFo/Pic35w62WZxGVjlqIN9A5ecy73unfGe",
-	"mi+S72ti7ca+0f+szzE4A9FijzASTUUuEQ96J4dBRsUR9HUetpiiqTZfDscRIxDTY6ZwmAcXhp3PsOmK",
-	"k4+0yesST8uge7pjLAyH6oSW0Ug9ulUXWOGKrxoTFbSqcYpyBU380+rlLrqP+E3Q8vWQPEIffa61zDqh",
-	"YRO3M++yL8ryxjeRvaMkg5fA/aJWOq89M15FkW1Nx9zzD+aCA+75S4KBr8H0b5u3GQlf/y8Irqo9onKc",
-	"GzrtZQ9xdAlCE36Wx2gVldOe9MtZLV1AVERQkWFLsjFnCx6QY2i+MPAN515tiRKc8S0xm7E+B07mnAZS",
-	"8DEls6zhf7LwGgwrhQO0XOSm8qY8vkJdC2g3Lp6PMeEMQjGexJ7vGNolWdj/bIivj3i0+GyH90YztSLS",
-	"4ynuUrDLGx8pcnk//UIgYgKsZB4ZRXSKzir+Oyirdsp9j7WxeA94pHQRgupI/8wZXk8D5vpl6Ok2QAiL",
-	"t23Jn0Ap/AFW0uWSCOm7Ig6U4CaxTs+lBPNED+rwS+K9qBMbgauXjnZkSNZc/9G6eBe8FL65bXIDNhfc",
-	"5bowL0hBHfwMw1VnZ4bwX3cH89p+2L3P7Of5DDqhwkJsRDV7PnuEazr7/Mvn/x8AAP//",
+	"3H3rkhu3kuarIDgT4XN2KHVLlr3nqH9s6OJLjyVbo25bO+vxRoBVIAmzCJQBVFMcjyL2HfYN90k2kAmg",
+	"qlhAXUh22zN/bEmsKgCJRCKvX/4+y+S2lIIJo2fPf5+VVNEtM0zB317Tvf1fznSmeGm4FLPns9dsSavC",
+	"PCdG5nRPuCBmzYg2Vc7lZ5oYvmXk36Vgs/mM2+d/q5jaz+YzQbds9nyWU/sXna3ZltqPL6XaUgM/GPuO",
+	"2Zf2MW0UF6vZp0/z2Vcfmcq4Ztd5dzIvNNEZLdgFLakyF68XF1v6q1QXj65IHua5ZmTJlTZELuEvXGij",
+	"qi0TJjFH5kZsTXRLP75hYmXWs+dPnl7GJvqG5jlT9ln4aEnNuv5mgT/OZ4r9VnHF8tlzoyrWHOEfFVvO",
+	"ns/+4aLekwv8VV9c5zDEW2qY4rRIDLL1P584zLuC7nElbXJ/WEvNSMFoqZ8Tsy95RgvyF0fpv87Jgq24",
+	"EEzNiVRI6twSnZKw+hi5l1KlKP30yxihb+WGiQQJDPzWt/7mRl5GNvKTfVmXUmgGp+CdkouCbe0fMymM",
+	"ZZvnv89oWRY8o5YwFyU+8U+/agnTGkdr/10Y8ZDO1JAdE4bslBSruT1lUjCimR0/Y7NP89nNmjHTN6l8",
+	"2Z5LOGkLLijQP7Ly9jx+EIyUdMWIkaRUHA7MmtHcyYdXOPKj11yXUnN8qTlkZwA7hFu//f2FUlSsGBzs",
+	"UsmSKcOR6Nna/qBjLEgNsJZUOVPEPQcU2kmVa8tjhm31EPVf2f39rfLUdDOlStG9/XsRznLfR/DE/8TZ",
+	"boZs43nu5/q8+5X8EgaRi19ZZuwobv1bv315DkSkxbsGMZa00Gx+QB9ViRX8YdRi3xU0Y/n7ym7C3B6A",
+	"a3zri8vGAQhrv2NKu60MPMOF+fJZzTJcGLZiqrNq/+rcTTC6aFPg7rdXtGH79oIOmKc7zw0XefRB+8N4",
+	"4rxaSx5ngpJqJwPGT0rJXfuNA75mRTF+akCqV6wojmdRK9G9cPw9IkujPAuPz91kY3t4OJcgmNIkGho8",
+	"fMK94PbX7+YcGSRsiqN0ksGAah3yh5u9I1durUgRjHBDtKEi10QKvMWoIZncMk0E+2i6UhMmFl/3Wslq",
+	"te6O9a3ckS0Ve4JrIVQx4h/uHrH5bCfVxn4zOmn7DTtrrq0A3LCcUEOWSm7JkytySZZSEYHq2MDZtcuo",
+	"J12POq+pFqP2S1pQt/Ptyb1TNDM8Y4SuqFW5CBO/yr2VdVcwKyvEDaPZmikiRWEHP9gs//wQj9+sqWJN",
+	"icBEtbVLqsRGyJ0VR79VnNnNWxVyh4sqC7rHP9Ed6KQLZnaMicYi6608w1mzq0OCjF7Obh1nLLzoJh/n",
+	"MP68QdpwzPztaQeN7jM3rP9AjROyVtuLMrLhpmBeRy85yxgevh0vCiIYywmPHr8kveWy8c+N46Q3HGVD",
+	"5w1tWBl/x9izH92L6B4dyjYYMWwEDAPzcx+eOx04SXspN6/ktqSKOxWzvQuDuqb9wDsll7yAPaArxYLW",
+	"0d6J75jIaVFYS45Wc/LoidX9nuAMnaEmq0XRkCei2i6QSIuJ08iU1JrlcYpbkfBi9E15Yyl8LV5Ks47d",
+	"T/ZjL8/1MTA4xqyU4vu9l6O2hz0/z9TSNyq18m0WRvPU9YSpt6LJG26lKYZ8w0VEIICwn6YyZQVfNo/q",
+	"QsqCUQE/WQpolLyd79jlqYiJADTSKDzs1SrYzrspFlJuyJop1jQTBie4lFml30nunCTjX7SW8qANYZ8B",
+	"rbw27YcvGWuVxc9NWVDDaBWnpzaK4hXZy2T4lF0QXU1cMkjx6JOV4GZYVDZcGPipBhO4b7jVh9U4OntG",
+	"qkkQWGTu2LK9lW55Kf5+5455m78LqlZMm7brKikRC7aMyNh39nJzDLqTVZGjHkSENGsuVsSqhls5kUn7",
+	"pYyRZa9Zkj6CnodHrHYaC2tZqWFlyD07lW+TXDjqvo4wYeA1N+0O06Xu7rEiGrfIscw88FmSO9012mVQ",
+	"Lth4CzMI8uilGVPrX2hrY1gF3v5OqMiJYHdMEX/ExrNsmXAzfi0V2a3ltuXV6XxN2TMzkjPh2Q8Jdbr/",
+	"5MBl0p3jtWh4oew01zxb23/aExA6Y/1QcFn9qKMbMOWEpDj+kOE89wa+rjnQbYenbINqc8dVgRyOOWLM",
+	"+YqKnIMzv8Oai0JmmwNlZ/jyVXIbffD+LteRtIxICZhsEA1+vVEyoUHUoRGPu7TGOXB47o2MxJAqv1nT",
+	"MjLskouVU6YOt6ZpBXX2hpmp74xbibOUcIB5mF58WZXYRCxTvC9GCIcDDmvMvWB3rOie/cvgv9BbWhRM",
+	"G5LZSeg5eYI/7ST5VXLBcpCPWhLwiUaMnJ1IGMPOMaKZcYorCBpqCDeaMLiJIuod3bIXOv5FDIEtqIKI",
+	"jCDst4oWOG+yYEupWMu+btrLhqqIFvMvFVWGKau1MI0eJ4wEUmVaZvw449HI+B7sQF0/+ip3J9LImf+U",
+	"X9B8xpzyaDc5fYG/Kvh2ETF0THy+jCZN2jSjbanapH+ZesT6vbFROvdQDWcwtwt2E/WLbIwUJVwjxNJ1",
+	"9x+46pzILBW742w3m4d4sNWDTNQpN1GoJz04UsUcwi+InQEq6Vt5xzThmgjGjT2WC2aQ9RXB17un8dC7",
+	"il425+7Bl6JE22cxra4jzaLR8p6YSEl1NJpmtRY8rPb4clglnOXLqCyoQyKRsJwLdeH7UjBMBqBKViIn",
+	"RoJEcE70EyMzA8ZOy4s3GIiYz3aMbfrMoxwTIQap3/SGdn5cM6pGbmIioFA4repAEwXfP3wd/OiELi1v",
+	"UrJQjG6i98SWe79b+1NvmNZS6Po+mBPNBThiGdmwvfthjqci57kV/sTQDSNlQbOWwTq4yo65gRboAV/Z",
+	"nSE7btayMoSSAmZInK8eOdZymr1mjQvh4CRTVxmS0IudOtyxYKvKXtJCWukjS8gioGtG84jwiYZOGmkj",
+	"mOWCO44rc7vnpxD2YLLJ6IJjzofsnffAwP5Ga+r0PloG5z8pcG735Xhd9Fzh1aTj3q7t9AGSurEfwK8k",
+	"RpXXdP+uoELEchOQB/vkxVnCRT0ybiDQ03srTxClaWeFJ0GCdDp2nUKqg71rrEDQV2QpKwU3hLb/uOR3",
+	"KGaMqsyaFNzfI4Xc2btjzeGUtukM/zhG1hRyN+q5Lcs5FaMeHRuEA3HivjufuWXgy1Hqsa3zdB3YzjTm",
+	"6v5qW5p9sEZ2a1nUOvfpNtl8JhVfoTs/7hhJ3KZ8tR7rIU2p9/0RNDdErdK7ic6RTjHCfiWM2k/MsqGm",
+	"wwqPLMfG+CHzZkLfkf+e7dCcgNiGUiwzepyYyLxe2Pfod6w0qEB+mnul5SCja0nKEJc3ZC23bE6oJk8v",
+	"n3756PKLR5dfgJLfyJCLLHXJisGY/Nf2GR87iYmDH99cv4Y8QUoqbU1RSCL0xqm7Su3U4N8fF0D7dbVd",
+	"YFzKMGW/87//8vPlo7+/ePTtP3/39vt3j25/evS/fvn96Zef/gPe+rd/e/wzffTvl4/+/uiX35/Mn11+",
+	"+us/xvbOG2Zb+pFvrWLw9BIyo7Zc4N+fxJSJldMl+sjwjX3GPivRTmmQ9lmMtGtW5HE/PM/HMYo99iAw",
+	"9uAqsFqbC36V1aLges1yYtWF2XNRFUU885BqxyVo5TUm/bfLHqPDK1VUa74S7lWwF3UpzYs8R5uxlOYt",
+	"E/gXBTpXVjAXlywlTtFpT5igYa/r15jDUiq5qHMZvBFqqvLVmoGvzVqMG/aWUV3hF4EB/dhCGtSKKnxV",
+	"MV1t4U8Fd8kuK5T39vN33OxB2AjzgYH4wVMYlDd/6q1dty3lLBxqS8y4yYp2ft82vrXPTDZvt5gMGoT+",
+	"EKPVSYBPIymAWy4qw3TrTDx59qx5JC5jR0JR4xKVwmvPho4RbN8gUXBDNYbMndss4gDjK9HkRHB62d3U",
+	"yBuV8H8qOP4/5xr/GNuucMc1qPnls9iDpTRjI1lU5M4Q9LOE6eB9Zj+Zxd0d3qytN2RYRCFbtraj9dLT",
+	"y3lPskszEfvyMsZFoL61vv/3vw/xiJFTRW1Mk6chdSl62X/MmCojTsuvxErRO5YTqydAfEkbulwSXdKs",
+	"6cWsypIpUrClIZlUArTrA92T0TzqCGEKFVl4AJMJ52Cf7tZgsbI90eAR4YL8NsGHmrA16FhN6+PI5/aj",
+	"njvYE9iOjzP79hijYz1FRdRrWsZ8Tl/zomA5KalZ61CHsheGfrSku/npm6jaznOzPmaF+GKYepjW3HFC",
+	"nA1rf9CBOs+o0VH1jFrWjDovMlr5FPuu9glGcOyL4K/0+pQmglEV3CZjHXF+HWlbPlt7c+hUNh0XHwJ+",
+	"S0a6OnEquuXFvilyN2y/kOidWcgdqh5FlaUuAtAmx7skvraPxyZi1cCJCTUJJ0yjiCkeHEW5PS5vo9I8",
+	"+7iNW3Mgmkav3HPK99IkUupBc9fxpGjvZgTrXwoCWTFuKmPj6fD0O2cgDPg7Irrvlm4Y5FNblVTQFsVa",
+	"WXslm+Si8pHX2IxS/mr8UyzDDX4gT4jXbxKHbstzHvcATIrCwmfGnLOgbvRFCilB7TIq49KJO2nn/Zgw",
+	"IOgMrcI/JxNCtUGd6AOO1R2kPeB5Dee/1vNRfodz5o9Jy/fqZXK9kQ3+b9wfTnbWAr5xIvtulVQKQdqb",
+	"AxvSmwe2lpqJPgP05MyEuR9ksufbve5X0UcaED/dO2gh7yLn/oZtuZHCsqZ9AOMIJRO15Ony6ejrbIGe",
+	"x+6NAhkN8cO5dh7A9jSV1TuIRK30ijBw/Uk/y2iK1LRbwNUTxsXyGmpi7DP2r4o9J5pu2ZyUlCs7qZWS",
+	"VelntfNK8J7k0h77qK91qnByV3RcVPKifRW2k16dUTpgWIBSEU40zC8w7Rqz/9y2hY/OHVP5ueGGh/k4",
+	"qsZY9WuQP67E+jDciNw76IMOzrWueuDP90h9xc7l2rBttKTN5bsORLjdJOFpPwE/xTQBrp27Khru7max",
+	"WKYjVDesJOQ1nzqbUUEWEI3cO+/PIN+z2lbs12zwscb57HrvqMgT6Tfa0Duf8wvm3zQPPRfvW4Kkwd6p",
+	"aHEnw0LKDUjfStj//yrBXw4xA+eVa+RJhzSMOiGj4NowMZiJETnnwZc0xth7mGQj77eYooH0ZCKNiwVh",
+	"mNiFbCPZgz6Y4WQNTtLvfU3IularnciE3Jc+am+tUtFjip5quaEyOiwoQMziw2OUyslZ5VOi0zf28ZSx",
+	"MkmdRfcOFmKC7TBO/vTklDpV063I65zp/X3nakIOVLoer0EeDdXedmIFjXtd4PUPyVATPAj1bRehcy4T",
+	"KTPsY8kVG5dOsvXcPWE+eCJ6AqKpNEr7uy9ajVnM/3rgjR9OhXfFJt0Bd3RPtCRLquaomRY502bI8usk",
+	"utQs6et6f4n6c5PCb5yIq60o3KZ0oHtiSlf0VvgBBT+Es+bDLIIgNfH9wHzb+G8820zVpW55tomKFDk2",
+	"lywQPJkc/JkmWNw8yoj3Kwxk8JNxYiDwrTuP9S1zYJbOPEXmHnrFH9N5u57FbllaWgGF7i8cP5bMU2LZ",
+	"U0OwY+OmBwBLUrA5QSOZGFmrs3jmMWYuCKOq4EwRuxeQgifIgoIF4o98jvLZS4pK5DJx6KcHcezHmB4J",
+	"JzQxeIP88SGWvmCtUUrQdWOvIKhQQe9t237YUl70pcu0IRGOu3EKjnUHMUwG47Nq3WQ/0wCk4y/S9BQO",
+	"yIULcWPFiVUhA8dS99oz+1HkTLlCJdRTtlS5mHk3YUrGDe0pEexEynWMI1xeNAwbXaY7pp63f5X7ZVWg",
+	"QY4qs4p77r/mJqYTuRqlCWKdm7qyKWokj69GM1Tj5Zy6vDOp2OhvrY73itqX5264IysYG6T0C/PEiO5j",
+	"k4yRJLeAJTLGtVbIrDdte4ciZLwWNopo6Bm23x4VehoqXzt7Xa0UNRBd11ugGM3346smO4muw3XIE5hX",
+	"838f/ejkynVtRp+hU+v9QnFwoH2oAfSHC+nullyfFM/xNbEDX0ePTyhf73L7mmsjVeTS/MppClDIQ6TL",
+	"mgdvyTxpToyS79FQ5YhcpQl3SLRC7tqQBSukWGlfVmJ1WiYM1gEoescKHa+QM1AUMQXjpee6QvXbEz62",
+	"Yd9ESzaw7GZtJ7ule1DvCHWYNy4rs6HH0crILTWgeSuXfOCqxAH2EjT5FbN2efQK/KbiOUtnFE/JE+7E",
+	"go90FS1oIvRRcoPX6ICrHnMkQI/EV8bI4sOPDxpb1B4Vlbu40DeD2hoOUFtOQGJPttgMv6Uif9eATjyl",
+	"hPVliqYpZL1jEsKDIT6qojMxpbiB6vDd/FL8+20vZ5SIsuB5LI4SHJKDqvxYyVXQkR+cHhX1EhiGiC9z",
+	"m0payOiWoVPcio5GzZb9mKuZ6thIceffa7qHeoyQJY4oJUwxqEW2ImtN7xhA4kUjo0sHCxT7xW1He8RX",
+	"KUt3EpbE2uVUdod1pkJc3IQ04gQhPLCDlluGEaYd1WBzN+2mNlbfGD+ZlxDO9dJMZ46aNn0O82/l7o2M",
+	"wQMGnEEoDws3jIEUF2AXbrQD7eViFS3J8ZV2hbW87eaPq8NJI+IcVuL0xKO7tTg9ZSSnQeX1VOmkDaMo",
+	"IjUUNrRrFOIlCtFKhOttKdVUMNicmgOE333C2cVZkaeqdyHZKpNFtRVkLYtck79k+u6vzVPYSggeSCq/",
+	"jAUxmzlrvdK2fjISyfwVxVmm7+JgjYzesR+qiKh5CWlTLlVUyV0DJAyzKyyHw+vOdVMVkGNhz0NlAj0i",
+	"amVAaqFF8cNy9vzn4dvkl3nEc4SA2VgovUO4Mhz1FBCkqNP84Pvzg2zvmJ9Q7UdE91x4E3gyemiAw2N1",
+	"lZEkywO3DTBn3JpO3jraXXOjYx2HogGlsBu7kSdmvztG69ywMpGY4g1KnbqcACA8dV65RnRwQq1o93H8",
+	"CYZ6QDaKEA34ebx3zEEs9DmKgAz1l5urb8AKhUS7sPgoD7UESRezHI6Q1E55WTFTv6BJwbXRbX53hS2h",
+	"6C0mmMMXrsVSxpj3xBTjRHpdMgf0hzpDTc/dH2IZoQN8ENNIQ2qkHzy2B3Wt4bTLKqEF1rHVDdt7NzkT",
+	"ueXtUHXVbMHQU8bX6RExqbrR3zZDFVSAyNMuNlqaNUbBXELhUB1P7/d9wmtHejdwBvq/MQY5wPMLrsbR",
+	"MLbfDaz7o/Ex1nTBJ6TR/7AT4PBKYMcJEz8Zb6U2pFIrJib6td65b0b9+5RPAG5/T3lxapSgF7POZWUN",
+	"TQOeujEuZjEQYgcP2rB6gY998tA844lyC8+/VJwtY7RptB2IKiyIgOW0I2wvMJ/coMCvshWqjuDd4XYH",
+	"jp03OhvUnFeToJEwlycCA2+cv799ckqqJlDQfuMdVSbBWnnE+Qtg4p5qWDbPcpIDykBD/cWkHlrAV+bk",
+	"cgLq82gn/uFWoCfcO8aREinKvXNupwN/41ZWYoLPcaob7NDw8CgEIUcYc7TiRoiDjvPvCkyntMzDHGat",
+	"Eq6+mWUVBgkqbfbRzyUdckLescKMjeicG7Shg4kJXWJceeVz+C/5fE6++H//5/9+GU1yGRNwczfVIfSD",
+	"X/ncs0Hwt/o8ypTdjjBHEY84N7ESund4tgmgxkDofueb0IAYIoASVOPUz4mW9vafePsAwH4URDoKQmgV",
+	"JvjJH+5QWTyfWFhcyFhrCZnT/WeaMGEU94nLmaXzcTGjN3KVwpkFr9QUIWh3DzCU43LQbpaOgVtBBhw6",
+	"wfQ8wEVBkW8hxSqsae7gpKwFgbhaPlNq3OUPM0hOsP8W5isxIXuVr+I1bo0i85FVc/gChhajX5yqHQCo",
+	"R+QyX2im7qBFlW74loW0UmMroUubYcJh2nBN6hv7SJMmeuU7nqvZZe5Of4N4NTSkPSF+b/zK0oIFdz4W",
+	"b3tDF2xq/ae/tiJIk73NbAKEChAZ8n2a2Uc0pMv3FLse5A8BTAt4w4wkO4qxrtMKYpPpEVPAVeL1UuAk",
+	"KQu61z6mSoTcNWmwkGYdL5sKAF8xQM5JyRglE+3io0Y1U7ejQC8N69h/TOxV4nXFEjkf1QSZ8r6Ki5RS",
+	"TpjrTSlN8itvJ4T/O3nMdVeiCGhM3Nz+o6HjD5NEfG6001ZquRBYwpPbbV3YXV+W6hm05q+AW+NqRxo+",
+	"Anece+RVQWM9ZXgCq3Z0Zq1irL++ccgWf7n/1m1K2ofqOyyMNvBv2MrHFXpQbyLQNsHiPvA24EsgUIqW",
+	"ihFHoMTh9bnmfGabHu62t2k6JO9W19e1vmHraqXWNxsUCFkswCkNE9qyXuBk2Poo8/KFomof90gtpOxN",
+	"DRwd8Ge01PEOBbTR7pSLrotigfV2EUDUdMZEovRpcqlaJfi0XjXRJCcnv5qOevywp8uY8EcmReYRHyZ0",
+	"zpEyptg0O6dgBphVRYTsELv/bsH1JD1R2AjhngE+ezE87w24E8+Fp29jd+pVx89arNcTmIMxuOQ2PlcL",
+	"UJ+WqTDdliXbtaXeSbZrq8oRwqsqodYFcvh0qzMbDOlmGyNHzrXhIjMvo6Ccr/lyyRQTBv0fIA64JgUX",
+	"jNBCCnZFLusSeaylA+BmsEa5SObVdDo09EJNSsO+xmr1GBBNxfMJNjemEEbTbhKl0NNgY37ULE9DxiiT",
+	"0J8xcW78MK10u9iRWvPlFC3XPp6wv5ep5oM+gW7AHEcnrzaKmWzNJncAqGL+OWjn7JZPMnnHFBbSW567",
+	"shahkqXUkH5l+YYsZVHIXUgVGga5d1e2S0pFKtTQKE5cNDcukLy5VDf9muUDux6cvKikcn6mwdzUvuKx",
+	"sdpBEm1/QioxbfTghNdiq/ImU3AmOzRMJPSyKoqo7dO+6ZIZwBGosd6+e9P8DjuqyZbmmKA41gWRcguM",
+	"LsE7MtXoj2hK1qd7NXrfBfuxDWOExqWzJXs79b5lsTrhI0piD+PKh5Wl8cEdgOdQtkAnpJAxYc+pwQrT",
+	"Q+wCka2/HZ99CM+/GZ2CyIrF6Gc3bH8ry9F9AaloV2ejo9GDyVjddpeIK63GVw21r40JSRpaLhP2tlnz",
+	"bCOY1seE/OqX5zhEjFPqJMK/DaYUAcn9PiFxGps8b/CHo7kjS5xDWSTEmLNV0o/RCQ+6PsuU28MAiEiJ",
+	"PVwmmgcpH4QbUF3drDr1IMma2rdM6yg8xELm8QyDJeVFlcA7GZ8uP95MslfEiwl3tDVqJj1voqU437HS",
+	"PG9iWpAt5QXRTN1Zw15L1xF+r33f2Dq/CxLadpQbH8Z1wHK8SPoigz+m+1uFmzXYs6nv2ghWZO2YgR5O",
+	"/uNz3O9A7doZ6bc7yjzS8GVKo0pYyMkKnwVLds4aXe4yvgolWjYEUxiuK+lEYjxQzgTEsmAGRS2BWMeb",
+	"G8AjltBRsygIpEXM0y2Z4rU0XvX2MIVeBacJ9VLeMa9idk2GnDtIc6ggnLtKjYLyHKcJ2cTSMIeamWti",
+	"5ONZHLxhOqoTbtkpNWVh/k1Z3TH+f0mooS/MOWqw7I/vUrVtyZuk1x3RTQ7pKuO4LSKUSHL5mU53VHVr",
+	"6S/MOwiyKW4MEwR+xtpSRt5ev74mOqNF3JPxW0ULbvap+rLzH4qFLyODM9EoGmxWm7m9bm5Vk3WCjeaI",
+	"VC8jdqBCn4+JubGHfSjaaO1j4NRHvBG6nR12tfTptq6nQQNo/ln/N/t6LsJgCRq9bcRSJ6UQF+x7x/PN",
+	"qoUvvkhhJEaatzde/PxyOP+71kobqceTK5+PNUtLn1IQqyPGqi4PN8IL1jgZYQ+/GOaLULkfy8y2X4VO",
+	"iNqQJ0/JW/7Sd4ljIpM5akCDBUhHm8wDxSkxXShhL3ve8etNsOYPd0ypqnCx+8kgRc35PusUg/3yT3+5",
+	"+PnJo7//An/5b3/9H9FasE7CYn+vh1bxVaT6iolWJVzDpquxaJu58enGhBF0S2asEgzV+HTDAIloTuoW",
+	"NFeYLcc0lK2YNRPQOVAwlh92mHny5ZgWMwGHFTNZQbF1GezpnEzvSU500IgeinDv1S89/e+DbVDYNoo0",
+	"fGtpYxr0cohNkYKy0Z1H/IVZz+/L0V1BulpNkzTxrhyNLNCelNG6vUeUVgn1PGm+fs92N7XtNOE0LqQa",
+	"187tWMk8ycSNddX5W4vMUXYSkbtuxJV1lqLEF1gkuINkyBAJhpzxsjJe40MqWE0TT6G30TRqz+1+XU9Q",
+	"7P3H058vH33+y1+f/3z56Av8p3+czY9OYkASW3XDJagEEn85SXmpLefDtorASwfXiR+vsd56nxOcjHUQ",
+	"k2t8x2XdTEtPi3DWk0HOipucSIUwfHztH026JUpv89zjoIiSjYDHeeIbSVQH3QH8dKKrrAOvxwOkUPPV",
+	"R5odbzJjUegSYAWkSGgXKZiGNDL9it8xEcuQx6x/CQ3rr4g0a6Z2XLMQUoxecueyW6MYQTfMWAXE1HiZ",
+	"0TkcRJdbra6VuekzR3fcrH1rPaqM07qfzOZTcG3OZfJOgLlvm8Muhliv1lnIngNrWzkAlTjVC5kByR87",
+	"CE6FjpV6Jztcy1ht6LUhawq+WegyHfoZKqaZMMRDbHU3dxIut2cvmENqPXfRbLMxSXgTyh7dOM1Su94E",
+	"9yboqhurb/4NTaq9jOOKCs9UsfAHVx/6vOIe9IGCOYOsbxjofvzJxeTPkEBeJ4lPyv+LF198z11xPBNE",
+	"V951oNFmExKrYEa6WxNepGth5fTGQVafiIDuE6grqLoLydG+2zmucu53ZjJ2ZaMyxJV21NnlIRnV81n0",
+	"RPkC5e5FvzR4h8Y6QShGN5gegd2mKIEy06hUx19O6gh7Xsw79zU/s7lbaow8vgvXOaDn1hiI9/Y/aBhE",
+	"rfdmvbVXUGYoBM6NokIHjSP8xV8ZVtLHI7LGJLJdCr5hqeo7+1LoPoGLDWkv9nLaLgqmZ/OeDvexOx/r",
+	"DNd8tWbqigi2oobfMUwwlzumhh3ebjk93bATNUq0LJV0JeoBRrrhA7cDqjvqO3E3k7midD2+5unWg1KP",
+	"S5K3y3lJ1bQCqgVbVSJ1SBFP0uod8BjhBp1YBaOlc2JBwqbLcKqbe+Y8ru1C45VYK+yiIPgb1iTqLS2K",
+	"Ri2iwS9b+/tXyQXLg9a/HZvx/Ap6vsQ6L2Ad+Gg6u+70sS8dpMQm4N9+itZQQKkW1N3pUFUaQmGuWc6h",
+	"t3bYwz/IZv5qinby0TfeHT6+5U7B6DJNAJ/8PFTh7/GMJpTEJiprAfF19FdCFPiEJiyd3PqtNHw5ZQ6G",
+	"R/WzflRjWTJxk0LKgXAkGDGsg5RzBWLV4dz4jh4TriXZtHFGa/f4xkB7zHGCL93osizonqdgAaF0ghvE",
+	"AozdUO7tNP7IJCCTfP+1VONLEAESYnKx04aX5YSNuNnwMjrIOTsI0dVEmdTjm++WC7GPJpWiBWlQU6oV",
+	"G1ak7zzkvx/SS1tCvl25iALLi5xWo0snAsIN2JCTze5G/s5vHqoG88xr5aR5lzga19tfX2rtm6Eh01s4",
+	"3agEJHUkl9HRbZkVAxgQK+z7QIl9otPge5xhNalp49GZUD75KUCZwJqSZLBH8mwJ5D1JUSHQna4QOimY",
+	"0YqVF1hBCI48VL3olrmtcgPeJk3sc4mbkb7okCrvbOIWtHQ9m+gGFjRj+ftqeihbO+DwBp5IfcxKWulE",
+	"nuPElm2TkgJ6JBg+kSCBryaeGHZRskzmjfytHwP1y8veEuMIyBW0jtNaiitCF+DblIpcOiwMRry/o3s2",
+	"AhbdmaZZcnF07vhwlPOypzB6eO4d7+fKxeL6wm79yx2CHisLKlL1LLg91hJENBNwVBvisoOn4pP5maSY",
+	"+KamUqygeTBvosYLKKV2l7th2Vrw3ypEoBItN5jHIajbgNoLGX+D8md7L2eG33FAYgpPZYXUqSZzUGfa",
+	"SuZQDtopDNscDv6QwPnV5hw+1uShvAxNHbUBXHJZxb10W5maiWCJtq0lF4Ll8d9+q5gOlY2HuEyE6o3P",
+	"vcI2TqHbbaotg9C7xFVM9Wb47rEPzf1XxmRKY3g0ZufvU8Qc04MweLUjOY1D+N+nFMK7zE/k20a7Vhcw",
+	"qneriXqA3Fk7qYFFwranwckCCGUEWhyygnwPYQ9Ij+hjgrFcO9wq6rkCgrJcEIA2qnmm2wpAJjH70Ww7",
+	"EdXaH0ecG06VewAxHCWtaBXRug2ELtFksa87mmVyC9hEkhSt7IjmQWUiCYC+k1WRE/sEofAFctDgdNB4",
+	"S5cBYKJbZFzmLhZUTLkm7GPJMrtvkGaPEnYw60MuU6AlUVBI9F5bAgZVmGoDbDKqj2YSRVAXNNv0bJZr",
+	"JtAa0TFtq1kF3KmJiEjwnSek3dhMmbxK+fU787jyZwdw4FqdfulIkiWhCsZFYFzeiYvBuLad1TigiFG4",
+	"RR7a0mfzIOvLJS5u1jijgZsbTa0KzGN01MAd8oetR9S5HiPTU6FisZNK2L1J4V+3YNe9LoiJnPVfYugG",
+	"+sVBikjzSxFV9+mzpqr7RYyDG+rmVP3Q9Qupr5nGFOf92iMCqscqHI1rlhmtmasmB589cPUoNOpmw+BK",
+	"p2ZeSo03/0FIHlrHDEY/mn0bMymsVasmWO69fR8Z1Ykgge8VFBO9tNR1hPwUhKAzAkoflWB3guUe8vMj",
+	"8MsF6k51T7zGtjmaxzjlvWPkg7SWKhoWeCN3k1FMwYlyf4SoUmD77/09fjwM0YR+k0k1ZkrzyA5yn78s",
+	"/HZDm0PYz0MX7PT2PQeZur6o1fVg9COnm5E3IVu7jRUZVfmtb9wdP+jv0AQbXY08zUBVNG4RBG0FH3hO",
+	"npAlKwpCMR/xKdFrutnPyedEy4Lnc/KMMKr3oHFBL++EO0mxjBZFPHKkK7Q7tbG2CNfTwMKPb7XZ2IX0",
+	"Dt7Ei7wh4tXC5oMEduejieIejin4REdIVNu1Sr0gUCCxJyVTgGJBHK5Nwu2dqhNeU5Vu45PJLXQlY2zz",
+	"mQ5d2yYiuBuq7li0YzTCH2PqCWACwbrqtFxCASLolFZoASxx6R1Lfj5+7R4RsOf8VuI0xB8PJnpSotWW",
+	"mXvoN1yjBG2hO3+Ne5rSq72r/0zefKo1X4kp0g3s1tGpkg3aT9isCZ/nLTCuZuFbtGHMDdTNzEklOHYE",
+	"K+kqjlKUzPFc1y35evHI3GNHXiIdR2rwmtaeVPAONTyqCUfqhMSUTVToffCQ+D5zSq/ljuUAjekdZVPg",
+	"H2NjXLt8hZYsEvGc1mgK1sTUW2vO0irhvu3Jyx28Pmn7NjryLu2DfA5wzbGmUc6nH7HppqcrpNGSfX7w",
+	"WGftaCBl74d12h2e73q76vxgBEvG5cbk5A1AFHQFZWGYEpB02ednigEyDicMHSL8NKsVxpDFA/7U2Hjj",
+	"2vbPAypnr4ViKfLB962LW4q+nfChKip1CKxvuMih/BdbYtVlSlA+viwQlGQ8l/ko1uDUv+PC3cRTSgMA",
+	"+SmKB62UVFGvrWJ1woDbCmzj7TtxW7mXSWEgwWArff7sKdNJmmWY/ZxSH/typqpyPEdEi2ZcaMTPIHRx",
+	"9oZYnVTUBFzB7QkEnrePXPKofncQzNzSXyVafaZStHi05QL+vqZqKwXPwj9sWSHzxt+ztQod1eEjj6gq",
+	"2WrFJfrWDv4BnlgouWHiUbaW0BoCnzr8R3hyye/Yo1AlhQ+2/80woyi8FG8RF4jej8fjquqhc+maitwa",
+	"AD7NEVOVl6EDgiC4R5hCbt+stgvyxF43BTem8GxMvuhYRB2I9WEpt+U5P7m3/KBYCLJ09DCHpasuewam",
+	"ewCmFudCqdiPZSFpfp+QJSejhByF+jEA3nGI8XKIo9GadpR4LmkuguB4LKLhEQ5TibbAiDetPmEfS6YF",
+	"ANwKYy5z3ZfCLwspR5ZQlVJrvihSXTvYstIHbuphjyzdT/XhMnpcAiGCqOH+ub1pEA0p3Vijm1u9rjiP",
+	"mCrSJS+jVRfoeXBl2ZplvU0ACq77IOyyNS/yHvzDSPWq3IwF6kO8ehxiFNp7tpay1VBuTcXKJeLQKP7v",
+	"4YbhF+a47FEaY8q6GOzUnCBQj2N5y/KxvhCnW7h3xizkeLjVLcLW5uOwFxoYt/0Knnuuta9d164UdedG",
+	"ukcjl2Zr3PTRbFAf8V49zz5z7n4i6W4h1YF2WDMnorS6s9toCB1kQFRuxH2kLwg4EF3VPJjWV2QpK0UM",
+	"3zKA5reKWchLKOQOHD6u//9BGGA8zHAxGjV4y/O8OKp9ZgEAt+79Oc4uThq+NBPwOZPQ264Ccxw4aaNH",
+	"ZP+JRjAC37GxiRy3bh3JxoL4KuLsPUx0xERGbaoM5azrd+EyFLzPQJeyeYn1+MimuY7GJXUMob7fbHhR",
+	"XIuXEssBDrwUERgOQEfAzhLcEHu6VMCMuCKPnhDB7qL1o/PZYiKwaToHCI7Wi1TSwJbpl2MaC7XTUajd",
+	"pFn4dvhQkmo/6mQLgAjNtK8PXki5aYBsTDBfFkpWSc/OZCoOUAN41g2YIEGZaNeS8sgl6iBHnmJ4vz7G",
+	"OFJ0ZqFa6nhsnKTomlQ5403UBwLmpa1iG2dwBpheGs+rhTZ6XcdjW0I3Zj4+UCXyVLArIboO5HyLd0ax",
+	"CKhuLWRQxyxuMtH1G8qTKEpTUJjdmnr75TTBqUakGaa9cYlcTLOGEzs+7WgtebyDbAyr5JgvxYG8IOfP",
+	"T7YebIyencj8QpB0PTonrCnm8E2/HQkmafSuPdEUSdobiZFjXckXBc0237H9ENhmCnrrGw+y1X052W7J",
+	"OesnhJ4Z3Xx9OJXp0Emu40/wbDZXMHc+4kCP1qh94fybkE4VXL3MrGV+WKwSSlEUs/SXHAH6W9K04VWF",
+	"PyVBSbYy6UNP399G9goJNDAT3XtNjxTu45JxrBu2xBu57lSFcUd5HZKYYqM5xP1z3b/dBYOR3J6EcS5I",
+	"4FS5RhbdKTXhS5KYHp9pInfCW9SOh5p9iZqgc+1m6qdAoTwwwOgkJq6ROg9TJDNagK08J0++eP75ZbSH",
+	"fw25Gc3I5rqNRD0NjvMwtQ9TMcZjcDaYIsZjTVSwoysJRqtdR2FzTiiQumMq59kgg/3kHuvzrh3AedZB",
+	"eD9Gmpr/4uqh7gnhNIFB+a0seE73YMphRRA2daHK17po0Nt92HZsNNZvna8Z+OLyeHSU69765VRq4224",
+	"8rom3T4rBruVvYKHPs3x6a+EUfuhV75jpWm/drsvWapwKqOCLBjk5lgzGjRHD7elR2MU+VFi91BbeEYS",
+	"oU5uxzqfCfRvjQMT9FvyvdxFsVc87GkiT8rBpFu7BEO1i8mp6If2ysTG0JRP6CWKdtgEHMpDqd2S1wI8",
+	"l24KDVq1OK33IHwvYy2fPZrXoATJfGuOXn6Ehw7aHUa6ZHUiIb09/O3j0X6sLm+5twmrK0FZSVrcepiY",
+	"CEavpMWEGQWIlEntXSfmr/dlqiVBmv0Su5ocYONpg5WTa1bkvgzf9cWcUq00NRktDQqNhG+ELA669rc7",
+	"9HuQnXo3+7BooPQugsAy0S19ZPZ9dEa+IOK4W9xdyeMlrh0O60gnSzurIKaLUqUgjGZrH2nT7I4JApoE",
+	"+PbeSoG60Inlpo0FD9f4zernJ6Oadjrx+y85QiQ301G3s8KEwnUTKtB3VBPFMqly5tIguLYUJLTwpTcR",
+	"V4bcsuH86C1rltKN7PT3ByEST3XLfcDnE5DEydhpA5zDodbiBsX2NfTVnhIMADUk2cks7Tc/xDhP1nsg",
+	"nLjzgeNEGqPG1vFTbdgkLv0Y3iYVWbxwZsEs2wJvEqqbHSwQhHJaHnbACIpoegWjd3YsKRhRlf1D5YEG",
+	"cjmvc2LXrCiXVdFVAQ9TUvyaxqVLPcDdEAg9xp+0dkZa4lr3JpyPxwsXj7dk6hXCq7TLdHSv0rR8nu4t",
+	"bgrd9OnspKlQw7S56UK6DV8p8autKsHUCNSLnFlZcB3r68fYxl2ArjzHfqlkyk6q2c6h9a06na1TuGFt",
+	"RCxzgOIgCLi25HdTJew3XRT1eZ8RMA1ucIAQ0rU2lnMAjKyGq1Jd0JDRA8AK1RsGtXEjAdPXU1303Kxl",
+	"ZW53MgkcUrs2rPayk2QrFYNiQE2WtCgcxs703L6I8uCOeWMHWlP02ms75Q8LHh2XeVHpFeIgDWKHw6U/",
+	"T4GrOzd4NfSRPjp1DEB3kuiIS6kMXRRjZXkudat2b88Q/086xM41toM2EHZRiRnZj7xvZfE04xFUsxdL",
+	"w9QbVw0WC0oobRBLehjheTx+szWIbta0ZJOyGzGH8r2v7Y9kA0i5+ZAuQkKe7HnARQZeLE0qEIPpQiH3",
+	"bBQEg32jZ1DNskqxnjG1i3YeFHIW7kBa6rScs63kvWzzpu+W85Jvqrho0uGAbknU1gYvNRbVJkD7oByy",
+	"qD9hTUZo7nqb2gfrb+9/EFQ5Zon5g9LkzaY8SMirV5ZpI7p2swNMREfkhuQSgKvQEHWPz+tMLviZir1x",
+	"uZ8JLYgtlyybCoJ+Bt/pQMjGT2tUwHGHBSx9dXepBMVUwdqWUaGn5SOPabiOwW3fFKmR2ILjTe9G4pc+",
+	"0MbnA93/FO1ClPPl0hUkdnuyWEajoTjXPdrsH1blUOw0nnGg/VIC4QZ/C5CZ7LeKFroZY2076hqw4/Bi",
+	"3/andjkd3nT2RiQpZTAOki588wVuWNOwo+MS0acgPx09wR3o+m57apLWo88Dq0T5y3nLoiUYUUJmIPci",
+	"wY4fQh84KNXe+RrxJd3yYk80S9Rp54dVLL0kYGzzmu7jJa8Jt73VQ8vYjG8hhmWN9MWeOE/t6FlcG7aN",
+	"YkRpw7dJYBLwAWC0muyswFcs20jRNLKa8QZLueEwg33qQx1amEbNbxJYV+sRGEf2fYe0jIUXSiTDYC5u",
+	"aK+L3Buq4KIcSXPnFI8WfCzND5WZtOrU7iXRYV9Yqzp0xY6eYCHNv04FBSkbqHi9rR/8c/adamG1mVQ2",
+	"Ufj5xQQ36lHd4PAlncQ9a0LwlDxzBjR6jO3Wz8Hfg+Zh4gI4j1vreBSCsfX2QwHYkU6e6X5od5fHY2rY",
+	"CXNE1lZojeYaBTR8Ag6E0B+yWpwGhm8gQXuOCMp1kIYNVg+TrqcYKn7qkBlKslqqNLN86hNQ30dBXKau",
+	"uaMg4Wk+oTvIYfbI00j2SOe2u4ekmaZQOZQP0fhReKEfTT0CmnkKZP7Ty8upAhj9fE589OPmD3V6F/e+",
+	"DfbbkxHu4aV0etAA9UynkdqEdY2bb2OQgdCmWwo+fsRihoD6LQ/cE1B/I+G12ZP/cnD7+kBZve4aiSob",
+	"Noqjlr7/ZJTX9Lk1oFE+Lm1GiRmD3qJGvKsp0HFhKaJ9Q2NBzSlZNF6ZjeilCJkh5K5psS4kVO6cWhh4",
+	"dJStmT2Sosq1iQH8JpN4uGh7g7sd7g7ax9ItA+D2Rudrp68PNp4IBe/o8ftVArD5bi0xToB1mHRF4Z+D",
+	"8lD3gSi4NkwMlmZ2lU6eY0cm/9QV/hWh9O3GUlKP0v32JNbv6+mQFJH9OipL9Pea1NraFZpGlVkswvJJ",
+	"Sa4DF3JG8zimizU++Jn8gaGaAB5Th2mMQXgs96dHlmcfraHjWLFkK5bwkbuirxC92PBSP6IifwSgzQBV",
+	"VDyCf41+4I4WVXsmmZImW6MDxnUDe4TTjb5/PDR4aAXl0NfdVFoe+N67qJmO0vW6VjFEO8geJIiFh220",
+	"KLFPki1Vm3gDhgfofn00vtxhn+mopfcJJOcykZqImF+ZafU60ExB2ahLZSjpij0mHxQ3hgnvaJr7hpT2",
+	"oiGa5w6kdsUEU9T4tq/cPCbQJw9+fP/1K/L555//3SrBP96+mmPeGqS8Y+mGbHh3H5OXVOGv/jA5D/CT",
+	"K1JAIz/4cecbiChL7fzxv4lAo+ezd9Rwq2CH/nmBY2dPfCdOWvLZ89nnjy8ff46dANewhRcLWvj0lRV6",
+	"RSyHUTuR63z2fPYNMy/dI6AYlFJo5L6nl5eYtGRtUOMkSMEzePfiV5e2hrwzWuXxY3Ud858Om5h4XwuB",
+	"G0obwsSvcu9LdHIGKZ+p8cJKLjwG/ycY4qKZWZwiyFd1umlJFd0yEGvPf/59xu3EfquYCu7o5+0865rb",
+	"jarYvEGesdVHn+bxZ+uZXPj5ud4vJ+1a37TqVPfu7rwQxJMShRA3Gtv4eVAm3iqpOnW/LvSa4XYN7doN",
+	"PPifd+v6yYOrO4Gg6J65+N3IDROf+giKHu13WP11QM2BZd7aj98vczZmF2FPSK5tgHOfj2IXGS2YyDFV",
+	"M0W6V/6ZeyOcYR9Nayo11WpQOS6o2kdg5Trk8slr9rbMKS/2gXDkL/a+++KLZ1/89Yw0HDzMuLuJo3wS",
+	"DR/0eF0Y7uDQStetrr3SF3l+yzPXvPfYNUIvtJcSsbxGn60JlkNYxMh6G0sBu6y2c+mJw0X0fx0IzeOg",
+	"cVWwLao/nShlOq7mljmZBBfJ4wXd3cP1HSvNFTEA1rsRcid8jj6BPGwixWnyqZngGz1Pb7g2vlTzQbQ8",
+	"N9gYLe+1VZ5dSqNPrDwHMS5+d3/6hDZDwdBN1abMe7aVd8xPt0OaZ6lgNd05v/sRs4xrJlZjrxWTdWNG",
+	"R2kl+eyTFQ5lFWGHG2a+bX3/nsUH5tePSq6mIx8UXVhXL17C34d8xD6LyGX/w9jHiZsIm9zQO4ySH8vH",
+	"tWqq++7J68ZjD3Gy6/GurTk+4oDftkwBjYGAUL0McFonkAnz3vTF7/iHXn02mM/Trlr32r0qszgGpJgl",
+	"SAheW1cxc06CXTTdgilx8aL2Zp1Au3sXNGkokq/uFWjkUDNIg1/8UdKks+sBxGCVSic0O1bcIZwAKSjP",
+	"HQpbA9HF3dZX1uyHmkSufWSvzUG3ao/ABseyzzwSevSOgSviiPIc99baRL6utGXfxxwADvyq5rbGhfIs",
+	"FmU8nMjr5tihkCwykqtXPsNIHoE/NooLOkwZJfoZ1q96NK/dp6O/ig3z+74bmpNDCwtIgNlyI0XUcd+3",
+	"GdJVrkVm4bKGI+ZyXNnoDuONZbjJoPcbVvzERttyjTALkXt2GNu4BkB52rlo7/M6cjAkEa+flQeEYgTy",
+	"nPKICaN8QDllwnzlnvmjLvBRChJCvYzUiwq5mvuaOTgdECdVitur53jzQsaaoL7Ic00cmX2MopCrx+TW",
+	"91SxP+7R246WqQbT9IpQK+CZcg9UIoeLoNIsJzy3Ut/Byz/uSP4XZclEfpaNu3ftocGC03a6iVM0ycXh",
+	"R/yv4OT4Vu7Iloo9plMLtjuveHCXfcuVdhAuqgy0XAlRCSkaReZXdRISlpt7pCrnidEGfSMHigvdsHQw",
+	"6M/FvY24Vut6nmgVh+8cx5RPTmDKPwpXpcvM14FLWkw0d7IPUh/Dh8/J53WpQcoUQ+/qn50Zt64pdMoK",
+	"c6VIra48zwZZE776EMJyZJ1H3NV7DwxxUXCx6fdj3skNe8Mhz+tc2tGzREUBFxsiSyZ0MPys3N9Kxc6u",
+	"s9iLBAbEtltWhi/YUiqWmsChBH9Lz0GWez8wcXyOr6Uia7mD1puEG7dmn83SxPd81uo59WQ+Au5I/7lP",
+	"0luas/OeJN4fcOTmfO6JYIjSoiDYal4n/QKuEf04moV29vcaWufRW/GrO6awHNo5cQFSJ5NbD6pYAype",
+	"hYQm13EeWqafdT+LgJyV9Pd6AJI/ob/Xgap1ifwBi4ZxdUQwluuzks3D8qeI9r39/YSD0MvjxwWzHoTn",
+	"3wEiplXn4qa6R8xEbBtVuZrWc21LWdBeXn5XUHHKtgw8CbW898/wsIoUgQsqvN/Wcb8UhLp6T+2LSzas",
+	"hEoj9y8gghanKB4JPfvBCH6cbtHLygUVvhz4YW/0/l2+kcUdy52DCXIGd74oSDNT5+RSkWMc4awHrFGM",
+	"l9zzujTywZXFcVXHf5r4kfIYQI6WB+Mxo9tOTVbrDi2Tul0XBmhWj8lL+z+QsRocM7U2YR+ylwp4HRH7",
+	"Wi6Xj8kHy01G7eeHsSgMzFChd0xBe3ztvlUjAmKu9YHfUimAlTnzRWjgL/Wmd8q17omB3HJcluqDigQ3",
+	"dJ50gSMbgBOcGmSY83Pqxe/eXTMiHeh95fqbDB2ra+BJuVw2GPpsWUFnu2reBkdVnRAUc50GjxZxiCFM",
+	"QBkXN9rZMA0nKo86ULsBAGj1NoWgMb/bWflB+3a3KVUL++H+Ga0GnFnC+W7qbitEc6NBafKtVE8yv+aJ",
+	"5NVbtT8Drc4v7epWrw8r6rCda8Skk8pawLIy3VSJc3K2gU4gPSESOxENKrVhZEGzzY6qvJu/8TiWwIFt",
+	"Rv5sW33Q/OSBN7zu6RK92lDruI8tvvgd/zDiMgv79oektk5Ul9pJsKae+n3kwN42P39uxvye7dz3/zw6",
+	"u2n2tEndfreNXm9/vhuwnl3UdQYKSX0LtlQJ6H2SUc3O60/zfQ5S9PyAtfr/aR03MP9UTipjG6shhloh",
+	"KGwFlw3BlhHn9ck8GC3PLw+aEG0Pe0mlNvA7VhpwteiGW+bsR+PCYUSlS6De4QN/8r2dEMs7AU4gDRXw",
+	"5+CZ2zaOJOHmytqNTGu6YgTaxvp0ti3lxUJ+dHi6aCtySNChea6YPr8UHi4qPK6c8DzC+J7LDgu+UBR7",
+	"zCXDYe6RP6Qy+l5jC7iwvuqJhZQbwOun4kx16Y7gF/Dli9+1rFTGestPXiIaz3DxF37rNL13mFnfFXR/",
+	"3+qaXfI7JZc8nk1sd2alaA6fRoggS87zb8vFgmmes4vfIY81vUuv5Lakitlp64fcqsiXYab/VXgA6coT",
+	"Ie/bnXQHlGoCyCWthpaQmwzQUXregHMxa5eFoKTWTDexX7bn4CD2sZQqfZ18BT+/qpTiWVVU23Fi1SkE",
+	"Y2ogfsXchUzfjap9+EGglLuC/LpM3xFuyLbShiwYhkxSCSiehadZ1RP4RWaGmUfaKEa3JyMVgArCoZZo",
+	"zWjusNdf4ciPXnMd6rRaI3W+ewYO4VvPIXF320s7lnaszcW8Rn7/55sfvrf7tCVSeaNJl4rRHHSYK8gb",
+	"gjRJcMzV8a1hV931tsOX92HP4DAPrZfiqPFg0gcXluCC8LPc7KFVTHx339vdau8bSKdVxUAeuTCjJpks",
+	"qq3QZC2LfISv1X731jXfeAhsBxrtHuWPmRXJr25+aoJ1LvbxMqk2egN89uELGxyx+1pZcFbkI3KTpzQ7",
+	"2JYFm9QCJFWKbqdWf3AM4jW8k+pyQh3zQb215b9JzSaU3I3Bl4XH5oHyYUrjEu3D+TjlyPrIZX/92Nvw",
+	"1HQT6A8weUYVIfk1pRpaxmPuzhK8jwqzRhjZYRNCEyorlt9Wmmf/8+2bOXnx8pW93t5ev77G+jMsIwPg",
+	"4MUersis4EyYq1oD5D5zCJHGQ+53pOgsz9/WVR/35N2vo+rnL4uZsOGREk0o2TrHYTpImkjZtQ1aT3Os",
+	"1CScd6WX1NC7AJop2tcrwxIKbGh9dG8K7MRsLc6ypLkLbRgI9O6l+SlhNtf29cB+haNxhg15GE8pzEJj",
+	"a4RmKdDlZQp0+13AJu10W4LMoStSsKVx/WX3DlkTmpoaAj1Br6BE8LeKFsSwj4ZsGCs1qGlbqsDojyHo",
+	"fz6ILdMCunoaQYSnq55WZFyTgm/Y4OwT03t28ux8Ld3hLkypHAytaf2ung3+4pXrLXFmoTbOxL/JsK7o",
+	"BNl2oidga+/Nj9ui7t9MF9kop8AHxQ1Df4lPX19ysWJKEyNlCiABn+hPVOwM9UoWskJ4FUQBXexJG1Gl",
+	"O1IG70wd6XuA/kYlYV2JTaqyJvw45eN48fR+9/7vm/9qDpPo4ZN3TKmq4IN5xNTybA5Vfg4IGHFepGJz",
+	"q0UaumGa6CoDZZMZYx9d0GzT1Qx/wDHZH3MzDmiUPwSCHJ8zcloQKbpP2EO2DykIFXyqGwr+bk0Nu2PK",
+	"Xm6Z1d6pvkJ7wO6dazf0mQ7SqBkltNceFfvu7n3DThbG087hncgfK5ZJlVPFHnsx/E9WFJ/jVCJlT82S",
+	"iKIgIF4HOHBcSQ3YUKh9ughtWdCs/tnO5aruFui2iKxdcUYivfc9g6+cZVvOf6hgWj+WhaT5/XueIJ2z",
+	"2yOnlnIYrljLIq/bpO8cE8yjvZT1qA/SO3vluu0E7ydgykDziKtak3TIXEd6qNzbMKcxjh3HGKfpbJhX",
+	"MODU8Q89iLcFBxvrZ3E5EHO/2aE89hxUufjd/enTBabuJDNs3jOj9n7qY6Ka2/DsaZmXoxL+d7woAAtS",
+	"8XNkIVm1wvdQTHksfvDP3KMXIIwRc9FAVTi2GyZQ5+gq+k9Yd1m4hsuJLKuCitd0Om7IvecXvqZ7OzcR",
+	"D+pAyXkoB8WrCvrPaagXFSz3wMrurx4ewt5XTUP6FNICpGBvXhE80CHtwaZr8mpOXi+syvr1P6Tw++4F",
+	"eM+hAh5ZfW0X9x0XecxcekL+4qj6V2IkeZZYlswMvWNRW6yOKtxr5QzsUBTQzgFGKkhNUyVbrbisO1p4",
+	"Y/gk9pGK2d9pPhxNxJibyIkGXOxmTHNk7NDrYv/pFSqvVdeOEG9fzOazFy9fzeazt9evr6MtnbDb7eh7",
+	"HVy2751HtlcPCm4bN8IYXSj4fbUXYZgQdTJL2ZF7eOq2UsLylKkEI/CsZaQXL18RLoxsWGtG2guYiZWi",
+	"kAmsnU8S3hnBdl/hm7d77Ef7EEi/i6zrrpzqsGx70R4qQr2gKtFcK/j5okHmDffd00ex9M2Gl7Gg7ljY",
+	"tNrn6P26MPF6ImM533LfSbzOdN1+NF7pdMNXApsij3CR8JXAYrzjLe905ah2vf7v7SJ7m6h8kfZ0alwb",
+	"F+eu9LREuxazh8WOOwSHG4hwlFRra/N22wJMRUCECTQ++Edn48f3/ObUzYbDBWmVvQb2DT5yLvP64I4P",
+	"eIeReF8Vaxb7tf1ne4/hHUgWe0KJqgp2RcDpteOaHTgZjSQa8v67DUJ5qklrq/nCwQzsnDle5o0Hm31r",
+	"KfQ0HJ9pk0gtOmzknHuNOjRZb0/VE204byguqjNqaCFXFXgFHWucwlzOxO1nL//QQ/hvGg37h+jRtNHn",
+	"lsucEdpswXtmKfsiz/0E7y3IECjwsFkrrWHPnK8SylovqClob7eUF/DAH9Ua8AHw/O/ThkbiJbSPNbXW",
+	"Ks/WZMP26H+Gv9lL9LTN3Za8v17ZPjDge3nJKCKcQGvleR1uCrXCitGi2BOu+7sGpBmhmySZgACSZ/mM",
+	"lT962pd+OasZg+kykZTXZrfgPksaPzDGingBuTnedt4yo6SQWwY3rb3kT+5GgO0i+pjM9ZP4k/lOcVqp",
+	"JE/XpQLKqvLjMR0sgXb95PkQI07Hzxb6xsidILtkf44/WzrfB9pbWbije+BMy4j8eFDIVE7tTXAD+qCu",
+	"HRChyzARdhx8S3SLzkr+e6iZ98z9gIXPdI/JZukKE9Oi/pnD9wE4z7eostsNWS4umbqGS0OmCBdYzpdL",
+	"pnRoWN5hgpvEOT0XE8R6NB2uxGGHIeAfZHu7ezU2CV8MH+3Vkyyo/6N58T6QXCCU3yuA4YH7PBcwQCqP",
+	"JewwPnV22I+wunvY13phD76zn+YzzdSdP4iVKmbPZxe05LNPv3z6/wEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"patientladder/core/rational"
+	"patientladder/core/scale"
 	"patientladder/core/score"
 )
 
@@ -30,6 +31,8 @@ type Note struct {
 	Silent bool
 	// Short notes are played short of their length.
 	Short bool
+	// Meet says how the hands meet at the note: a kind of scale.Meet; empty where they do not.
+	Meet string
 	// Where names a position that the hand comes to.
 	Where string
 }
@@ -46,7 +49,9 @@ type Built struct {
 	Length rational.Rat
 	// Chords are named where they change, by the time.
 	Chords []ChordAt
-	// Louder are where a hairpin begins and ends; empty for none.
+	// Meets are where both hands meet, for hands that play at once.
+	Meets []scale.Meet
+	// Dynamics are where they change; nil for none.
 	Dynamics []DynamicAt
 }
 

@@ -10,6 +10,8 @@
 //	keyboard.go, strings.go, frets.go   the notes of each family
 //	written.go    the notes as a score
 //	staircase.go  where a student stands, and what comes next
+//	near.go       the exercises around one
+//	cycle.go      the keys of a type, one after the other
 //	bite.go       the exercise that plants a skill of a piece
 package exercise
 
@@ -137,8 +139,8 @@ func (e Exercise) roll() (instrument.Roll, bool) {
 	return instrument.Roll{}, false
 }
 
-// str is the number of the string of an exercise on one string.
-func (e Exercise) str() int {
+// Str is the number of the string of an exercise on one string.
+func (e Exercise) Str() int {
 	n, _ := strconv.Atoi(e.What)
 	return n
 }
@@ -156,7 +158,7 @@ func (e Exercise) Title(words naming.Words) string {
 	case "chords":
 		return strings.ReplaceAll(e.What, "-", " to ")
 	case "string":
-		on := fmt.Sprintf("%s string", words.Note(e.Instrument.Open[e.str()-1].Name()))
+		on := fmt.Sprintf("%s string", words.Key(e.Instrument.Open[e.Str()-1].Name()))
 		if !e.Type.keyed() {
 			return fmt.Sprintf("%s, %s", e.Type.Name, on)
 		}
@@ -173,11 +175,11 @@ func (e Exercise) keyName(words naming.Words) string {
 	}
 	switch e.Kind {
 	case scale.Chromatic:
-		return "From " + words.Note(e.Key.String())
+		return "From " + words.Key(e.Key.String())
 	case scale.Tetrachords:
 		kind = "major"
 	}
-	return words.Note(e.Key.String()) + " " + strings.ReplaceAll(kind, "-", " ")
+	return words.Key(e.Key.String()) + " " + strings.ReplaceAll(kind, "-", " ")
 }
 
 // Full is the title with the step: "D♭ major scale: one octave, hands apart".

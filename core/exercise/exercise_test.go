@@ -165,7 +165,7 @@ func TestPluckingFingersAlternate(t *testing.T) {
 
 func TestTitles(t *testing.T) {
 	for id, want := range map[string]string{
-		"piano scale/two/F#/major/-":                    "F# major, scale: two octaves, hands together",
+		"piano scale/two/F#/major/-":                    "F♯ major, scale: two octaves, hands together",
 		"piano chromatic/apart/C/chromatic/-":           "From C, chromatic scale: one octave, hands apart",
 		"cello finger-pattern/bow/C/major/2":            "D string: pattern of C major: bowed, up and down the string",
 		"cello bowing/whole/-/-/1":                      "Bows on open strings, A string: whole bows",
@@ -221,4 +221,37 @@ func TestFaultyTypesAreRefused(t *testing.T) {
 		_, err := parseTypes([]byte(data))
 		require.ErrorContains(t, err, says)
 	}
+}
+
+// D flat major, hands together: 2 and 3 on the two black keys, 2 3 4 on the three, the thumbs on
+// the white ones, so that every note is a meeting point (common practice). C major: 3 with 3
+// on the third and the sixth, and the thumbs between the octaves, which one octave does not have.
+func TestMeetingPointsStandAtTheNotes(t *testing.T) {
+	piano, _ := instrument.Of("piano")
+	lit := func(id string) string {
+		e, err := Parse(id, piano)
+		require.NoError(t, err)
+		b, err := e.Build()
+		require.NoError(t, err)
+		at := map[rational.Rat]map[string]bool{}
+		out := ""
+		for _, n := range b.Notes {
+			if at[n.At] == nil {
+				at[n.At] = map[string]bool{}
+			}
+			if n.Meet != "" {
+				at[n.At][n.Hand] = true
+			}
+			if n.Hand == "left" && n.At.Less(rational.Int(int64(8))) {
+				require.Equal(t, at[n.At]["right"], at[n.At]["left"], "both hands or none at %s", n.At)
+				if n.Meet != "" {
+					out += n.Pitch.Name() + " "
+				}
+			}
+		}
+		return out
+	}
+	require.Equal(t, "Db Eb F Gb Ab Bb C Db ", lit("scale/together/Db/major/-"))
+	require.Equal(t, "E F G A ", lit("scale/together/C/major/-"))
+	require.Equal(t, "G F E D C D E F ", lit("five-finger/contrary/C/major-five-finger/-"), "in a mirror every finger meets its like")
 }

@@ -40,11 +40,13 @@ func (e Exercise) keys() (Built, error) {
 		lay(thumbs(s, "right", 0), zero)
 		lay(thumbs(s, "left", -1), zero)
 	case "contrary":
-		lay(right, zero)
-		lay(mirrored(s, lower-1), zero)
+		b.Meets = s.Mirror
+		lay(meeting(right, s, b.Meets), zero)
+		lay(meeting(mirrored(s, lower-1), s, b.Meets), zero)
 	case "together":
-		lay(right, zero)
-		lay(left, zero)
+		b.Meets = s.Meets
+		lay(meeting(right, s, b.Meets), zero)
+		lay(meeting(left, s, b.Meets), zero)
 	default: // apart: one after the other
 		lay(left, lay(right, zero))
 	}
@@ -92,6 +94,28 @@ func hand(s scale.Scale, which string, octave int) []Note {
 	add(s.Up, 0)
 	add(s.Down, 1)
 	return out
+}
+
+// meeting notes at each note of a hand, played up and down, how it meets the other.
+func meeting(notes []Note, s scale.Scale, meets []scale.Meet) []Note {
+	n := len(s.Up.Notes)
+	ring := (n - 1) / s.Octaves
+	if s.Octaves == 1 && n <= 5 {
+		ring = n
+	}
+	for i := range notes {
+		at := min(i, 2*(n-1)-i)
+		for _, m := range meets {
+			finger := m.Right
+			if notes[i].Hand == "left" {
+				finger = m.Left
+			}
+			if m.Degree == at%ring+1 && finger == notes[i].Finger {
+				notes[i].Meet = string(m.Kind)
+			}
+		}
+	}
+	return notes
 }
 
 // mirrored is the left hand in contrary motion: down from the tonic and up again; within five

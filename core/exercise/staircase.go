@@ -53,7 +53,8 @@ type Wish struct {
 // Climb returns the staircases of an instrument for one student. A step is climbed when as
 // many of its places are cleared as it asks for; the next exercise is the next place of the step
 // on which the student stands, those climbed on the step before first; a wish goes before. A type that
-// comes after a step of another waits until that step has been climbed, unless it was begun.
+// comes after a step of another waits until that step has been climbed, unless it was begun
+// or is wished for.
 func Climb(x instrument.Instrument, p Progress, wish Wish, words naming.Words) []Stair {
 	climbed := map[string]bool{}
 	var out []Stair
@@ -71,7 +72,7 @@ func Climb(x instrument.Instrument, p Progress, wish Wish, words naming.Words) [
 				s.At = i
 			}
 		}
-		if t.After != "" && !climbed[t.After] && !begun {
+		if t.After != "" && !climbed[t.After] && !begun && wish.Type != t.ID {
 			s.Waits = named(t.After)
 		}
 		s.propose(x, wish, words)

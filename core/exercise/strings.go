@@ -41,7 +41,7 @@ func stopped(str int, s bowed.Stop) Note {
 func (e Exercise) openString() Built {
 	var notes []Note
 	for range 8 {
-		notes = append(notes, Note{Pitch: e.Instrument.Open[e.str()-1], String: e.str()})
+		notes = append(notes, Note{Pitch: e.Instrument.Open[e.Str()-1], String: e.Str()})
 	}
 	return e.bowedLine(notes)
 }
@@ -84,7 +84,7 @@ func (e Exercise) fingerPattern() (bowed.Pattern, error) {
 	if err != nil {
 		return bowed.Pattern{}, err
 	}
-	if n := e.str(); n >= 1 && n <= len(list) {
+	if n := e.Str(); n >= 1 && n <= len(list) {
 		return list[n-1], nil
 	}
 	return bowed.Pattern{}, fmt.Errorf("the %s has no string %q", e.Instrument.ID, e.What)

@@ -67,7 +67,12 @@ type Material struct {
 	HasScore bool
 	// Tags say what the piece is like (see Tags).
 	Tags []string
+	// Exercise is the id of the exercise that it was made from (see core/exercise); empty for a piece.
+	Exercise string
 }
+
+// Fault begins the id under which a usual fault of an exercise gets its marks like a focus point.
+const Fault = "fault."
 
 // Tags returns the words for what a piece is like, by which taste is learned.
 func Tags() []string {

@@ -31,6 +31,13 @@ func Nearest(tempo float64) int {
 	})
 }
 
+// Below is the mark below one; the lowest stays.
+func Below(mark int) int {
+	marks := Marks()
+	i, _ := slices.BinarySearch(marks, mark)
+	return marks[max(0, i-1)]
+}
+
 // Ladder returns the mark for each week of a climb by equal ratios from one
 // tempo, where the student really is, to another: as many marks as weeks, the
 // last one that of the goal. Neighbouring weeks may share a mark where the steps

@@ -69,6 +69,15 @@ func (w Words) Note(pitch string) string {
 	return pitch
 }
 
+// Key names a note or a key as it is printed, with the signs ♯ and ♭.
+func (w Words) Key(pitch string) string {
+	name := w.Note(pitch)
+	if w.Notes == LettersWithH || len(name) < 2 {
+		return name
+	}
+	return name[:1] + strings.NewReplacer("#", "♯", "b", "♭").Replace(name[1:])
+}
+
 // german names: sharps end in -is, flats in -es; B is H, B flat is B.
 func german(step byte, sign string) string {
 	name := string(step)

@@ -3,6 +3,7 @@ package standing
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"patientladder/core/clearing"
@@ -179,6 +180,19 @@ func (f *fold) entry(e *studentlog.Entry) {
 		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {
 			t.shownAt = e.At
 		}
+	case studentlog.CycleKept:
+		if f.out.Cycle = e.Cycle; e.Cycle.First == "" {
+			f.out.Cycle = nil
+		}
+	case studentlog.LessonMissed:
+		if !slices.Contains(f.out.Missed, e.Day) {
+			f.out.Missed = append(f.out.Missed, e.Day)
+			slices.Sort(f.out.Missed)
+		}
+	case studentlog.ClimbBegun:
+		f.climb(f.work(e.Material), e)
+	case studentlog.TempoPlayed:
+		f.tempo(f.work(e.Material), e)
 	case studentlog.FocusAdded:
 		f.habits.add(e.Focus, e.Text)
 	}
@@ -374,6 +388,12 @@ func (m *MaterialStanding) count(points []material.FocusPoint, own []FocusStandi
 	}
 	for _, p := range own {
 		one(m.Marks[p.ID])
+	}
+	// A usual fault counts once it was seen.
+	for id, mark := range m.Marks {
+		if strings.HasPrefix(id, material.Fault) {
+			one(mark)
+		}
 	}
 	if mark, any := m.SpotsMark(); any {
 		one(mark)

@@ -3,6 +3,7 @@
 //
 //	standing.go  the result and its policy
 //	fold.go      the fold over the log
+//	climb.go     a tempo ladder on its way
 //	habit.go     focus points that travel until they are a habit
 package standing
 
@@ -79,6 +80,10 @@ type Standing struct {
 	Home []Report `json:"home,omitempty"`
 	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
 	Activities map[string]map[int]int `json:"activities,omitempty"`
+	// Cycle is the way through the keys that is kept; nil for none. Missed are the days of lessons
+	// that did not take place, as 2026-05-05.
+	Cycle  *studentlog.Cycle `json:"cycle,omitempty"`
+	Missed []string          `json:"missed,omitempty"`
 	// Setup is what was measured last, SetupAt when; nil and zero for never.
 	Setup   *setup.Measures `json:"setup,omitempty"`
 	SetupAt time.Time       `json:"setupAt"`
@@ -139,6 +144,9 @@ type MaterialStanding struct {
 	// as a whole: cleared, polished, rated, or tried again.
 	Memory  memory.State `json:"memory"`
 	HeardAt time.Time    `json:"heardAt"`
+	// Tempo is the highest that held, in quarter notes a minute; 0 for none noted. Climb is its tempo ladder; nil for none.
+	Tempo int    `json:"tempo,omitempty"`
+	Climb *Climb `json:"climb,omitempty"`
 	// LastRating of a hearing, 1 to 4; 0 when never heard.
 	LastRating int `json:"lastRating"`
 	// Lessons are the days on which something was recorded about it since it was assigned.

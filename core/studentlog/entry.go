@@ -12,6 +12,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/metronome"
 	"patientladder/core/setup"
 )
 
@@ -40,6 +41,10 @@ const (
 	GateSet      Kind = "gate"         // which hand may play a piece at home
 	Liking       Kind = "liking"       // what the student chose, asked for or said of a piece
 	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels
+	CycleKept    Kind = "cycle"        // the twelve keys are gone through, one a lesson; without a first key no more
+	LessonMissed Kind = "missed"       // a lesson did not take place
+	ClimbBegun   Kind = "climb"        // an exercise climbs the metronome; in no weeks no more
+	TempoPlayed  Kind = "tempo"        // how a tempo went
 	Note         Kind = "note"         // a word of observation
 	Correction   Kind = "correction"   // removes another entry
 )
@@ -93,6 +98,26 @@ const (
 	Hard   Feeling = "hard"
 )
 
+// Cycle is a way through the twelve keys, one a lesson.
+type Cycle struct {
+	// Type of exercise, its step and the kind of key.
+	Type string `json:"type"`
+	Step string `json:"step"`
+	Kind string `json:"kind"`
+	// First key; empty ends a cycle. Order of the keys (see keycycle.Order).
+	First string `json:"first"`
+	Order string `json:"order"`
+	// From is the day on which it begins, as 2026-05-05.
+	From string `json:"from"`
+}
+
+// Climb is a tempo ladder: quarter notes a minute, 40 to 208.
+type Climb struct {
+	From  int `json:"from"`
+	To    int `json:"to"`
+	Weeks int `json:"weeks"`
+}
+
 // Entry is one thing that happened. Which fields count depends on the kind; see Validate.
 type Entry struct {
 	// ID is a ULID made by the writer; the same id is the same entry.
@@ -138,8 +163,15 @@ type Entry struct {
 	Times int     `json:"times,omitempty"`
 	Felt  Feeling `json:"felt,omitempty"`
 	// Minutes of practice (practised).
-	Minutes int    `json:"minutes,omitempty"`
-	Text    string `json:"text,omitempty"`
+	Minutes int `json:"minutes,omitempty"`
+	// Cycle is the one that is kept from now on (cycle).
+	Cycle *Cycle `json:"cycle,omitempty"`
+	// Climb is the tempo ladder of a material (climb).
+	Climb *Climb `json:"climb,omitempty"`
+	// Tempo that was played and whether it held (tempo).
+	Tempo int    `json:"tempo,omitempty"`
+	Held  bool   `json:"held,omitempty"`
+	Text  string `json:"text,omitempty"`
 	// Corrects is the id of the entry that this one removes (correction).
 	Corrects string `json:"corrects,omitempty"`
 }
@@ -152,6 +184,11 @@ const MostTimes = 99
 
 // MaxText is the longest text of an entry in bytes.
 const MaxText = 2000
+
+func date(s string) bool {
+	_, err := time.Parse(time.DateOnly, s)
+	return err == nil
+}
 
 // Validate says in one sentence what is wrong with an entry by itself, or returns nil.
 func (e Entry) Validate() error {
@@ -210,6 +247,22 @@ func (e Entry) Validate() error {
 			return need(false, fmt.Sprintf("times must lie between 0 and %d", MostTimes))
 		}
 		return need(e.Felt == "" || e.Felt == Joyful || e.Felt == Fine || e.Felt == Hard, "it felt joyful, fine or hard")
+	case CycleKept:
+		return need(e.Cycle != nil && (e.Cycle.First == "" || e.Cycle.Type != "" && e.Cycle.Step != "" && e.Cycle.Kind != "" && e.Cycle.Order != "" && date(e.Cycle.From)),
+			"needs a type, step, kind, order, first key and the day from which it goes")
+	case LessonMissed:
+		return need(date(e.Day), "needs the day of the lesson, as 2026-05-05")
+	case ClimbBegun:
+		if e.Climb == nil || !material {
+			return need(false, "needs a material and a tempo ladder")
+		}
+		if e.Climb.Weeks == 0 && e.Climb.From == 0 {
+			return nil
+		}
+		_, err := metronome.Ladder(e.Climb.From, e.Climb.To, e.Climb.Weeks)
+		return err
+	case TempoPlayed:
+		return need(material && e.Tempo >= 20 && e.Tempo <= 400, "needs a material and a tempo from 20 to 400")
 	case FocusAdded:
 		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
 	case Note:

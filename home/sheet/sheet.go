@@ -4,6 +4,7 @@
 //	sheet.go   what stands on it, and how it is made to fit
 //	column.go  a day
 //	foot.go    what stands under the days: not yet, what did not fit, the hand, the cautions
+//	exercise.go  an exercise on a page of its own
 //	pen.go     text and shapes on paper
 package sheet
 

@@ -3,8 +3,8 @@ INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?);
 
 -- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Materials :many
 SELECT m.*, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score

@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -85,6 +85,7 @@ type AddMaterialParams struct {
 	Music        string
 	Rules        int16
 	Tags         string
+	Exercise     string
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -109,6 +110,7 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.Music,
 		arg.Rules,
 		arg.Tags,
+		arg.Exercise,
 	)
 	return err
 }
@@ -307,7 +309,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 LEFT JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
@@ -336,6 +338,7 @@ type MaterialsRow struct {
 	Notes        string
 	Music        string
 	Tags         string
+	Exercise     string
 	SourceTitle  string
 	HasScore     bool
 }
@@ -370,6 +373,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Notes,
 			&i.Music,
 			&i.Tags,
+			&i.Exercise,
 			&i.SourceTitle,
 			&i.HasScore,
 		); err != nil {

@@ -110,6 +110,7 @@ type Material struct {
 	Notes        string
 	Music        string
 	Tags         string
+	Exercise     string
 }
 
 type Message struct {

@@ -533,6 +533,103 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getInstruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exercise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getExercise"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exercise/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getExerciseSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/technique/atlas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAtlas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/technique": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTechnique"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/exercises": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts an exercise on the ladder; one that stands there already stays */
+        post: operations["takeExercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/scale": {
         parameters: {
             query?: never;
@@ -858,8 +955,8 @@ export interface components {
         };
         /** @enum {string} */
         Strand: "method" | "technique" | "reading" | "repertoire" | "ear";
-        /** @enum {string} */
-        Instrument: "piano" | "cello" | "ukulele";
+        /** @description One of those that getInstruments lists */
+        Instrument: string;
         /** @enum {string} */
         Mark: "none" | "part" | "full";
         /**
@@ -1533,6 +1630,7 @@ export interface components {
             /** @description The title of the piece that will need it */
             for: string;
             why: string;
+            exercise?: components["schemas"]["Choice"];
         };
         /** @description In centimetres */
         Measures: {
@@ -1672,6 +1770,10 @@ export interface components {
         };
         LessonPiece: {
             material: components["schemas"]["Id"];
+            /** @description The exercise that it is; empty for a piece */
+            exercise: string;
+            /** @description Usual ones to watch */
+            faults: components["schemas"]["Fault"][];
             title: string;
             from: string;
             strand: components["schemas"]["Strand"];
@@ -1723,9 +1825,10 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "correction";
+            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
             material?: components["schemas"]["Id"];
-            focus?: components["schemas"]["Id"];
+            /** @description A ULID, or a usual fault of an exercise as fault.late-thumb */
+            focus?: string;
             mark?: components["schemas"]["Mark"];
             from?: number;
             to?: number;
@@ -1749,17 +1852,46 @@ export interface components {
             times?: number;
             felt?: components["schemas"]["Felt"];
             minutes?: number;
+            cycle?: components["schemas"]["KeptCycle"];
+            climb?: components["schemas"]["NewClimb"];
+            tempo?: number;
+            held?: boolean;
             text?: string;
             corrects?: components["schemas"]["Id"];
         };
+        KeptCycle: {
+            /** @description Of exercise */
+            type: string;
+            step: string;
+            kind: string;
+            /** @description The first key; empty ends a cycle */
+            first: string;
+            /** @enum {string} */
+            order: "fifths" | "semitones";
+            /** @description As 2026-05-05 */
+            from: string;
+        };
+        NewClimb: {
+            from: number;
+            to: number;
+            /** @description 0 ends a climb */
+            weeks: number;
+        };
         /** @enum {string} */
-        ScaleKind: "major" | "natural-minor" | "harmonic-minor" | "melodic-minor" | "chromatic" | "major-arpeggio" | "minor-arpeggio";
+        ScaleKind: "major" | "natural-minor" | "harmonic-minor" | "melodic-minor" | "chromatic" | "major-arpeggio" | "minor-arpeggio" | "major-broken-chord" | "minor-broken-chord" | "major-five-finger" | "minor-five-finger" | "tetrachords";
         /** @description One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5 */
         ScaleWay: {
             notes: string[];
             midi: number[];
             right: number[];
             left: number[];
+        };
+        Meet: {
+            degree: number;
+            right: number;
+            left: number;
+            /** @enum {string} */
+            kind: "same" | "pair" | "group";
         };
         Scale: {
             key: string;
@@ -1771,27 +1903,223 @@ export interface components {
             sentence: string;
             up: components["schemas"]["ScaleWay"];
             down: components["schemas"]["ScaleWay"];
-            meets: {
-                degree: number;
-                right: number;
-                left: number;
-                /** @enum {string} */
-                kind: "same" | "pair" | "group";
-            }[];
+            meets: components["schemas"]["Meet"][];
+            /** @description Where the same fingers play together in contrary motion */
+            mirror: components["schemas"]["Meet"][];
             alternatives: {
                 right: boolean;
                 fingers: number[];
                 why: string;
             }[];
         };
+        Choice: {
+            id: string;
+            name: string;
+        };
+        InstrumentInfo: {
+            id: string;
+            /** @enum {string} */
+            family: "keyboard" | "bowed" | "plucked";
+            /** @description Open strings, string 1 first */
+            strings: string[];
+        };
+        Fault: {
+            /** @description Under which it is marked */
+            id: string;
+            text: string;
+            look: string;
+            mark?: components["schemas"]["Mark"];
+        };
+        ExerciseNote: {
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            length: number;
+            midi: number;
+            name: string;
+            /** @description right or left; empty on strings */
+            hand: string;
+            finger: number;
+            string: number;
+            /** @description Semitones above the open string */
+            above: number;
+            pluck: string;
+            bow: string;
+            silent: boolean;
+            /** @description How the hands meet there: same, pair or group; empty where they do not */
+            meet: string;
+        };
+        StringPattern: {
+            string: number;
+            name: string;
+            words: string;
+            moves: number;
+            stops: {
+                finger: number;
+                above: number;
+                name: string;
+                extended: boolean;
+            }[];
+        };
+        ChordShape: {
+            name: string;
+            frets: number[];
+            fingers: number[];
+        };
+        Exercise: {
+            id: string;
+            instrument: string;
+            /** @enum {string} */
+            family: "keyboard" | "bowed" | "plucked";
+            type: string;
+            title: string;
+            step: string;
+            why: string;
+            goals: string[];
+            faults: components["schemas"]["Fault"][];
+            /** @description Quarter notes a minute */
+            tempo: number;
+            /** @description Of a bar */
+            beats: number;
+            /** Format: double */
+            length: number;
+            notes: components["schemas"]["ExerciseNote"][];
+            /** @description What makes it learnable */
+            sentence: string;
+            /** @description Other exercises near this one */
+            choices: components["schemas"]["ExerciseChoice"][];
+            /** @description String 1 first */
+            strings: {
+                name: string;
+                midi: number;
+            }[];
+            /** @description How the key lies on each string */
+            patterns: components["schemas"]["StringPattern"][];
+            shapes: components["schemas"]["ChordShape"][];
+            chords: {
+                /** Format: double */
+                at: number;
+                name: string;
+            }[];
+            caution: string;
+            musicxml: string;
+        };
+        ExerciseChoice: {
+            name: string;
+            options: {
+                id: string;
+                name: string;
+                chosen: boolean;
+            }[];
+        };
+        Atlas: {
+            sentence: string;
+            type: string;
+            kind: string;
+            kinds: components["schemas"]["Choice"][];
+            keys: string[];
+            passes: string[];
+            rows: {
+                ladder: components["schemas"]["Id"];
+                name: string;
+                cells: components["schemas"]["AtlasCell"][];
+            }[];
+        };
+        AtlasCell: {
+            key: string;
+            /** @description How many passes are through */
+            through: number;
+            /** @description The pass it is worked at from 1; 0 for none */
+            working: number;
+            /** @description The one it stands on or that comes next */
+            exercise: string;
+        };
+        Climb: {
+            from: number;
+            to: number;
+            marks: number[];
+            at: number;
+            mark: number;
+            eased: number;
+            sentence: string;
+        };
+        TechniqueNow: {
+            material: components["schemas"]["Id"];
+            exercise: string;
+            title: string;
+            step: string;
+            goals: components["schemas"]["FocusPoint"][];
+            faults: components["schemas"]["Fault"][];
+            runDue: boolean;
+            why: string;
+            gate: components["schemas"]["Gate"];
+            hand: string;
+            /** @description The highest that held; 0 for none */
+            tempo: number;
+            goalTempo: number;
+            climb?: components["schemas"]["Climb"];
+            /** Format: date */
+            begun: string;
+        };
+        Stair: {
+            type: string;
+            name: string;
+            at: number;
+            waits: string;
+            steps: {
+                name: string;
+                of: number;
+                through: components["schemas"]["Choice"][];
+                working: components["schemas"]["Choice"][];
+            }[];
+            next?: components["schemas"]["NextExercise"];
+        };
+        NextExercise: {
+            exercise: string;
+            title: string;
+            step: string;
+            reasons: string[];
+        };
+        Technique: {
+            sentence: string;
+            ladder: components["schemas"]["Id"];
+            name: string;
+            instrument: string;
+            now: components["schemas"]["TechniqueNow"][];
+            stairs: components["schemas"]["Stair"][];
+            /** @description What to take next, the best first */
+            proposed: components["schemas"]["NextExercise"][];
+            cycle?: components["schemas"]["Cycle"];
+            cycleEntry?: components["schemas"]["KeptCycle"];
+            /** @description What can be taken through the keys */
+            cycleTypes: components["schemas"]["CycleType"][];
+        };
+        CycleType: {
+            id: string;
+            name: string;
+            steps: components["schemas"]["Choice"][];
+            kinds: components["schemas"]["Choice"][];
+        };
         Cycle: {
+            type: string;
+            step: string;
+            kind: string;
             sentence: string;
             /** Format: date */
             end: string;
             /** @description What changes from one time around to the next */
-            passes: string[];
+            passes: components["schemas"]["Choice"][];
+            /** @description Which of them this is from 0 */
+            pass: number;
             weeks: {
                 key: string;
+                exercise: string;
+                /** @description It is heard only after a break */
+                late: boolean;
+                /** @enum {string} */
+                state: "through" | "begun" | "now" | "open" | "ahead";
+                /** @description Lessons before it, since the key before, that did not take place */
+                missed: string[];
                 /** Format: date */
                 day: string;
                 /** Format: date */
@@ -2091,6 +2419,8 @@ export interface components {
             source?: components["schemas"]["Id"];
             from: string;
             bars: number;
+            /** @description The exercise that it was made from; empty for a piece */
+            exercise: string;
         };
         NewMaterial: {
             id: components["schemas"]["Id"];
@@ -2439,6 +2769,8 @@ export interface components {
     };
     parameters: {
         Ladder: components["schemas"]["Id"];
+        /** @description As scale/apart/Db/major/-; default: the first of the instrument */
+        ExerciseId: string;
         Material: components["schemas"]["Id"];
         /** @description Whose leaps: typical (default), beginner, or the id of a ladder */
         Player: string;
@@ -3589,6 +3921,149 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getInstruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The instruments that can be taught */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentInfo"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getExercise: {
+        parameters: {
+            query: {
+                instrument: components["schemas"]["Instrument"];
+                /** @description As scale/apart/Db/major/-; default: the first of the instrument */
+                exercise?: components["parameters"]["ExerciseId"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An exercise with its notes on the instrument */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exercise"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getExerciseSheet: {
+        parameters: {
+            query: {
+                instrument: components["schemas"]["Instrument"];
+                /** @description As scale/apart/Db/major/-; default: the first of the instrument */
+                exercise?: components["parameters"]["ExerciseId"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAtlas: {
+        parameters: {
+            query: {
+                instrument: components["schemas"]["Instrument"];
+                /** @description Default: major */
+                kind?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who has which key, in which pass */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Atlas"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTechnique: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where a student stands on the staircases */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Technique"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeExercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    exercise: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It stands on the ladder, under this material */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        material: components["schemas"]["Id"];
+                        title: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getScale: {
         parameters: {
             query: {
@@ -3647,6 +4122,12 @@ export interface operations {
     tryCycle: {
         parameters: {
             query: {
+                /** @description Of exercise; default: the scale of the instrument */
+                type?: string;
+                /** @description Default: the first */
+                step?: string;
+                /** @description Default: major */
+                kind?: string;
                 key: string;
                 order: "fifths" | "semitones";
                 /** @description Default: today */

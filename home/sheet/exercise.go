@@ -1,0 +1,274 @@
+package sheet
+
+import (
+	"bytes"
+	"fmt"
+	"time"
+
+	"patientladder/core/engrave"
+)
+
+// Exercise is an exercise on a page to print: engraved, on its instrument, with its goals.
+type Exercise struct {
+	// Heading is the line at the top, Title the name, Step what is done with it now.
+	Heading, Title, Step string
+	// Sentence says what makes it learnable, Tempo what counts as done, Caution the usual ones.
+	Sentence, Tempo, Caution string
+	Goals                    []string
+	Faults                   []Fault
+	Music                    engrave.Drawing
+	Boards                   []Board
+	Necks                    []Neck
+	// Strokes are one round of a roll over strings.
+	Strokes Neck
+	Made    time.Time
+}
+
+// Fault is a usual fault with what to look and to listen for.
+type Fault struct{ Text, Look string }
+
+// Board is the keyboard under one hand.
+type Board struct {
+	Name string
+	Keys []Key
+}
+
+// Key is a pressed key with its finger.
+type Key struct {
+	// MIDI is the pitch, 60 for middle C.
+	MIDI  int
+	Label string
+	// Meets says that the other hand meets it here: its finger stands in a ring.
+	Meets bool
+}
+
+// Neck is what lies on strings: under the left hand, or plucked one after the other.
+type Neck struct {
+	Name string
+	// Strings are named, string 1 first.
+	Strings []string
+	Dots    []Dot
+	// Frets draws a line at every semitone.
+	Frets bool
+}
+
+// Dot is a finger on a string: At counts semitones above the open string, or strokes.
+type Dot struct {
+	String, At int
+	Label      string
+}
+
+// ExerciseWidth is how wide a system may be in staff spaces.
+const ExerciseWidth = 78.0
+
+const asideWidth = 78.0
+
+// PDF returns the exercise on one page.
+func (e Exercise) PDF() ([]byte, error) {
+	p, err := newPen(e.Made)
+	if err != nil {
+		return nil, err
+	}
+	p.attempt = attempt{size: 1.1, words: true}
+	p.doc.SetTitle(e.Title, true)
+	p.doc.AddPage()
+	e.draw(p)
+	var out bytes.Buffer
+	err = p.doc.Output(&out)
+	return out.Bytes(), err
+}
+
+func (e Exercise) draw(p *pen) {
+	y := margin
+	whole := pageWidth - 2*margin
+	y = p.text(margin, y, whole, e.Heading, small, plain)
+	y = p.text(margin, y, whole, e.Title, title, heading)
+	y = p.text(margin, y, whole, e.Step+" · "+e.Tempo, day, bold)
+	y = p.text(margin, y+0.8, whole, e.Sentence, usual, plain) + 4
+	left := whole - asideWidth - 8
+	e.aside(p, margin+left+8, y)
+	if e.Music.Width > 0 {
+		pictures := e.pictures(p, 0, 0, left, true)
+		space := min(1.75, left/e.Music.Width, (pageHeight-margin-y-pictures-6)/e.Music.Height)
+		p.shapes(e.Music.Shapes, space, margin, y)
+		y += space*e.Music.Height + 6
+	}
+	e.pictures(p, margin, y, left, false)
+}
+
+// aside are the goals to tick, the faults and the cautions.
+func (e Exercise) aside(p *pen, x, y float64) {
+	y = p.text(x, y, asideWidth, "Three goals", day, heading) + 0.5
+	for _, g := range e.Goals {
+		for i := range 7 {
+			p.box(x+float64(i)*(boxSide+1), y+1, boxSide)
+		}
+		y = p.text(x, y+boxSide+1.6, asideWidth, g, usual, bold) + 1.2
+	}
+	y = p.text(x, y+2, asideWidth, "Watch for", day, heading) + 0.5
+	for _, f := range e.Faults {
+		y = p.text(x, y, asideWidth, f.Text, usual, bold)
+		y = p.text(x, y, asideWidth, f.Look, small, plain) + 1
+	}
+	y = p.text(x, y+2, asideWidth, "Take care", day, heading)
+	p.text(x, y, asideWidth, e.Caution, small, plain)
+}
+
+// pictures draws the instrument and returns where it ends; dry measures only.
+func (e Exercise) pictures(p *pen, x, y, width float64, dry bool) float64 {
+	p.dry = dry
+	defer func() { p.dry = false }()
+	for _, b := range e.Boards {
+		y = b.draw(p, x, y, width) + 2
+	}
+	at, bottom := x, y
+	for _, n := range e.Necks {
+		w := n.width()
+		if at > x && at+w > x+width {
+			at, y = x, bottom+3
+		}
+		bottom = max(bottom, n.draw(p, at, y))
+		at += w + 8
+	}
+	if len(e.Strokes.Dots) > 0 {
+		bottom = e.Strokes.draw(p, x, bottom+3)
+	}
+	return bottom
+}
+
+// black says whether a key is a black one.
+func black(midi int) bool {
+	switch midi % 12 {
+	case 1, 3, 6, 8, 10:
+		return true
+	}
+	return false
+}
+
+// whites counts the white keys below a key.
+func whites(midi int) int {
+	n := 0
+	for m := range midi {
+		if !black(m) {
+			n++
+		}
+	}
+	return n
+}
+
+func (b Board) draw(p *pen, x, y, width float64) float64 {
+	if len(b.Keys) == 0 {
+		return y
+	}
+	low, high := b.Keys[0].MIDI, b.Keys[0].MIDI
+	for _, k := range b.Keys {
+		low, high = min(low, k.MIDI), max(high, k.MIDI)
+	}
+	for low--; black(low); low-- {
+	}
+	for high++; black(high); high++ {
+	}
+	y = p.text(x, y, width, b.Name, small, plain) + 0.6
+	const tall = 19.0
+	w := min(9.0, width/float64(whites(high+1)-whites(low)))
+	place := func(midi int) (float64, float64) { // the left side and the width
+		side := x + w*float64(whites(midi)-whites(low))
+		if black(midi) {
+			return side - 0.3*w, 0.6 * w
+		}
+		return side, w
+	}
+	if p.dry {
+		return y + tall
+	}
+	p.doc.SetLineWidth(0.2)
+	for _, dark := range []bool{false, true} {
+		for m := low; m <= high; m++ {
+			if black(m) != dark {
+				continue
+			}
+			left, wide := place(m)
+			if dark {
+				p.doc.SetFillColor(70, 70, 70)
+				p.doc.Rect(left, y, wide, tall*0.62, "F")
+				p.doc.SetFillColor(0, 0, 0)
+			} else {
+				p.doc.Rect(left, y, wide, tall, "D")
+			}
+		}
+	}
+	for _, k := range b.Keys {
+		left, wide := place(k.MIDI)
+		at := y + tall - 3.6
+		if black(k.MIDI) {
+			at = y + tall*0.62 - 3.2
+		}
+		p.disc(left+wide/2, at, k.Label, k.Meets)
+	}
+	return y + tall
+}
+
+// disc is a finger: a white disc with its number, in a second ring where the hands meet.
+func (p *pen) disc(x, y float64, label string, ring bool) {
+	if p.dry {
+		return
+	}
+	const r = 2.3
+	p.doc.SetFillColor(255, 255, 255)
+	p.doc.SetLineWidth(0.3)
+	p.doc.Circle(x, y, r, "FD")
+	p.doc.SetFillColor(0, 0, 0)
+	if ring {
+		p.doc.SetLineWidth(0.5)
+		p.doc.Circle(x, y, r+0.8, "D")
+	}
+	p.doc.SetFont(bold, "", usual)
+	p.doc.Text(x-p.doc.GetStringWidth(label)/2, y+1.15, label)
+}
+
+const (
+	stringGap = 6.0
+	fretGap   = 9.0
+	nameWidth = 6.0
+)
+
+func (n Neck) last() int {
+	last := 5
+	for _, d := range n.Dots {
+		last = max(last, d.At+1)
+	}
+	return last
+}
+
+func (n Neck) width() float64 { return nameWidth + fretGap*float64(n.last()) }
+
+func (n Neck) draw(p *pen, x, y float64) float64 {
+	y = p.text(x, y, n.width(), n.Name, small, plain) + 3
+	bottom := y + stringGap*float64(len(n.Strings)-1)
+	if p.dry {
+		return bottom + 3
+	}
+	left, right := x+nameWidth, x+n.width()
+	p.doc.SetLineWidth(0.2)
+	if n.Frets {
+		for i := range n.last() {
+			at := left + fretGap*float64(i) + fretGap/2
+			p.doc.SetLineWidth(map[bool]float64{true: 0.8, false: 0.15}[i == 0])
+			p.doc.Line(at, y, at, bottom)
+		}
+	}
+	for i, name := range n.Strings {
+		at := y + stringGap*float64(i)
+		p.doc.SetLineWidth(0.2 + 0.08*float64(i))
+		p.doc.Line(left, at, right, at)
+		p.doc.SetFont(bold, "", small)
+		p.doc.Text(x, at+1, name)
+	}
+	for _, d := range n.Dots {
+		p.disc(left+fretGap*float64(d.At), y+stringGap*float64(d.String-1), d.Label, false)
+	}
+	return bottom + 3
+}
+
+// Name is a name for the file.
+func (e Exercise) Name() string { return fmt.Sprintf("exercise-%s.pdf", e.Made.Format(time.DateOnly)) }
