@@ -127,9 +127,10 @@ func (sh shelf) in(states ...standing.State) []string {
 	return ids
 }
 
-// learned returns the cleared materials, the one most faded first.
+// learned returns the cleared materials that are kept in review, the one most faded first.
 func (sh shelf) learned() []string {
-	ids := sh.standing.In(standing.Cleared, standing.Polished)
+	over := sh.progress().Superseded(sh.player())
+	ids := slices.DeleteFunc(sh.standing.In(standing.Cleared, standing.Polished), func(id string) bool { return over[sh.lib[id].Exercise] })
 	sure := make(map[string]float64, len(ids))
 	for _, id := range ids {
 		sure[id] = sh.recall(id)

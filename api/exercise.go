@@ -3,6 +3,8 @@ package api
 import (
 	"context"
 	"fmt"
+	"slices"
+	"strconv"
 	"strings"
 
 	"patientladder/api/contract"
@@ -163,10 +165,8 @@ func learnable(e exercise.Exercise, b exercise.Built, words naming.Words) string
 	case len(b.Meets) > 0:
 		names := map[int]string{}
 		for _, n := range b.Notes {
-			for _, m := range b.Meets {
-				if n.Hand == "right" && n.Meet == m.Kind && n.Finger == m.Right && names[m.Degree] == "" {
-					names[m.Degree] = words.Key(n.Pitch.Name())
-				}
+			if n.Hand == "right" && names[n.Degree] == "" {
+				names[n.Degree] = words.Key(n.Pitch.Name())
 			}
 		}
 		return meetSentence(b.Meets, func(degree int) string { return names[degree] })
@@ -195,24 +195,27 @@ func rollSentence(e exercise.Exercise) string {
 	if err != nil {
 		return ""
 	}
-	by := map[string][]string{}
-	for _, n := range b.Notes {
-		str := fmt.Sprint(n.String)
-		if list := by[n.Pluck]; len(list) == 0 || !strings.Contains(strings.Join(list, " "), str) {
-			by[n.Pluck] = append(list, str)
+	on := map[string][]string{}
+	twice := false
+	for i, n := range b.Notes {
+		if str := strconv.Itoa(n.String); !slices.Contains(on[n.Pluck], str) {
+			on[n.Pluck] = append(on[n.Pluck], str)
 		}
+		twice = twice || i > 0 && n.Pluck == b.Notes[i-1].Pluck
 	}
 	var parts []string
 	for _, f := range instrument.Plucking() {
-		switch list := by[f]; len(list) {
-		case 0:
-		case 1:
-			parts = append(parts, f+" plays string "+list[0])
-		default:
-			parts = append(parts, f+" plays strings "+joined(list))
+		if list := on[f]; len(list) == 1 {
+			parts = append(parts, f+" on string "+list[0])
+		} else if len(list) > 1 {
+			parts = append(parts, f+" on strings "+joined(list))
 		}
 	}
-	return capital(strings.Join(parts, ", ")) + "; no finger plays twice running where another is free, and every note is as loud as the next."
+	out := "The right hand: " + joined(parts) + "; "
+	if !twice {
+		out += "no finger plays twice in a row, and "
+	}
+	return out + "every note is as loud as the next."
 }
 
 // choices are the exercises around one, with names to choose by.

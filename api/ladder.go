@@ -69,6 +69,7 @@ func rung(sh shelf, r ladder.Rung) contract.Rung {
 		Material: r.Material.ID, Title: r.Material.Title, From: from(r.Material), Layer: contract.RungLayer(r.Layer),
 		Leap: sh.leap(r.Material, r.Leap), Cliff: r.Cliff, Plateau: r.Plateau, Weeks: r.Weeks,
 		Aside: contract.RungAside(r.Aside), Tags: append([]string{}, r.Material.Tags...), Liking: sh.liking(r.Material.ID),
+		Exercise: r.Material.Exercise,
 	}
 	if m := r.Standing; m != nil {
 		out.Assigned, out.Cleared, out.LastPlayed = m.Assigned, m.ClearedAt, m.LastPlayed

@@ -18,7 +18,6 @@ import (
 	"patientladder/core/outlook"
 	"patientladder/core/preview"
 	"patientladder/core/ripe"
-	"patientladder/core/standing"
 	"patientladder/store"
 )
 
@@ -264,7 +263,7 @@ func (a ahead) signs(day time.Time) []ripe.Sign {
 
 // starved says that a learned piece was left unheard for too long.
 func (a ahead) starved() bool {
-	return slices.ContainsFunc(a.standing.In(standing.Cleared, standing.Polished), func(id string) bool {
+	return slices.ContainsFunc(a.learned(), func(id string) bool {
 		return a.standing.Materials[id].Unheard(a.today) > 7*a.way.ReviewWeeks
 	})
 }
@@ -273,7 +272,7 @@ func (a ahead) starved() bool {
 // week goes to them.
 func (a ahead) reviewState(share float64) contract.ReviewState {
 	out := contract.ReviewState{Share: share, Aim: a.way.ReviewShare}
-	for _, id := range a.standing.In(standing.Cleared, standing.Polished) {
+	for _, id := range a.learned() {
 		out.Pieces++
 		if a.recall(id) < 0.8 {
 			out.Fading++

@@ -137,7 +137,7 @@ func (a ahead) fresh() []lessonplan.Fresh {
 // would pick them for its minutes of review.
 func (a ahead) heardInLesson() []review.Chosen {
 	room := a.way.ReviewShare*float64(a.ladder.Minutes) + lessonplan.ReviewPlay
-	return a.Review(2*room, a.way.Review(), a.policy.Memory)
+	return a.Review(a.learned(), 2*room, a.way.Review(), a.policy.Memory)
 }
 
 // solve makes the plan with what was set by hand.

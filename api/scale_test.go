@@ -20,6 +20,8 @@ func TestAScaleWithItsFingers(t *testing.T) {
 	require.Len(t, up["midi"], 15)
 	require.Equal(t, "The hands meet: the thumbs together on F and C; the same fingers side by side on D♭, E♭, G♭, A♭ and B♭.", s["sentence"])
 	require.Len(t, s["keys"], 15)
+	_, e := u.call("GET", "/api/exercise?instrument=piano&exercise=scale/together/Db/major/-", nil)
+	require.Equal(t, s["sentence"], e["sentence"], "the exercise says the same of it")
 	for path, says := range map[string]string{
 		"key=H&kind=major":             "is not a key",
 		"key=G%23&kind=major":          "write Ab",

@@ -10,6 +10,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/core/exercise"
 	"patientladder/core/instrument"
+	"patientladder/core/leap"
 	"patientladder/core/standing"
 	"patientladder/core/studentlog"
 )
@@ -108,7 +109,10 @@ func (sh shelf) progress() exercise.Progress {
 		}
 		return out
 	}
-	return exercise.Progress{Cleared: ids(standing.Cleared, standing.Polished), Working: ids(standing.Working, standing.Resting)}
+	return exercise.Progress{
+		Cleared: ids(standing.Cleared, standing.Polished), Working: ids(standing.Working, standing.Resting),
+		Secure: func(skill string) bool { return sh.policy.Leap.Level(sh.standing.Ability.Skills[skill]) == leap.Secure },
+	}
 }
 
 // mostProposed is how many exercises are proposed at once.
@@ -163,7 +167,7 @@ func (a ahead) stairOut(st exercise.Stair) contract.Stair {
 		return out
 	}
 	for _, step := range st.Steps {
-		out.Steps = append(out.Steps, contractStair{Name: step.Step.Name, Of: step.Of, Through: named(step.Cleared), Working: named(step.Working)})
+		out.Steps = append(out.Steps, contractStair{Name: step.Step.Name, Of: step.Of, Known: step.Known, Through: named(step.Cleared), Working: named(step.Working)})
 	}
 	if st.Next != nil {
 		out.Next = a.nextOut(*st.Next)
@@ -172,6 +176,7 @@ func (a ahead) stairOut(st exercise.Stair) contract.Stair {
 }
 
 type contractStair = struct {
+	Known   bool              `json:"known"`
 	Name    string            `json:"name"`
 	Of      int               `json:"of"`
 	Through []contract.Choice `json:"through"`

@@ -55,7 +55,7 @@ func TestAnExerciseIsTakenMarkedAndClimbed(t *testing.T) {
 	id := u.take(ladder, "scale/apart/Db/major/-")
 	require.Equal(t, id, u.take(ladder, "scale/apart/Db/major/-"), "the same exercise is one material")
 	now := first(u.technique(ladder)["now"])
-	require.Equal(t, "D♭ major, scale", now["title"])
+	require.Equal(t, "D♭ major scale", now["title"])
 	require.Len(t, now["goals"], 3)
 	fault := first(now["faults"])["id"]
 	require.Equal(t, "fault.elbow-swings", fault)
@@ -233,7 +233,7 @@ func TestExercisesOnStrings(t *testing.T) {
 	require.Equal(t, []any{0.0, 1.0, 3.0, 4.0}, fingers)
 	roll := get("instrument=ukulele&exercise=roll/open/-/-/out-and-back")
 	require.Len(t, roll["strings"], 4)
-	require.Contains(t, roll["sentence"], "P plays string 4, i plays string 3, m plays string 2, a plays string 1")
+	require.Contains(t, roll["sentence"], "p on string 4, i on string 3, m on string 2 and a on string 1; no finger plays twice in a row")
 	for _, x := range u.list("/api/instruments") {
 		e := get("instrument=" + x["id"].(string))
 		require.NotEmpty(t, e["notes"])

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"maps"
 	"slices"
 	"time"
@@ -209,23 +210,39 @@ func (s *Server) weekInput(ctx context.Context, a ahead, start time.Time) (weekp
 	for _, c := range a.pick() {
 		in.Reviews = append(in.Reviews, sh.lib[c.ID])
 	}
-	in.Bites = sh.planted()
+	in.Bites = a.planted()
 	in.Listen = a.toHear()
 	return in, nil
 }
 
 // planted are the preview steps of the last lesson, to be done again at home.
-func (sh shelf) planted() []weekplan.Bite {
+func (a ahead) planted() []weekplan.Bite {
+	sh := a.shelf
 	var out []weekplan.Bite
 	last := sh.standing.LastLesson
 	for _, id := range slices.Sorted(maps.Keys(sh.standing.Planted)) {
 		skill, known := sh.skills.Get(id)
 		step := sh.standing.Ability.Skills[id].StepsDone
 		if known && step > 0 && step <= len(skill.Steps) && sh.day(sh.standing.Planted[id]).Equal(sh.day(last)) {
-			out = append(out, weekplan.Bite{Skill: id, Name: skill.Name, Words: skill.Steps[step-1]})
+			words := skill.Steps[step-1]
+			if e, ok := a.biteExercise(id, step, a.needing(id)); ok {
+				words += fmt.Sprintf(" (%s)", e.Title(sh.studio.Words))
+			}
+			out = append(out, weekplan.Bite{Skill: id, Name: skill.Name, Words: words})
 		}
 	}
 	return out
+}
+
+// needing is the first piece ahead that asks for a skill; empty for none.
+func (a ahead) needing(skill string) string {
+	for _, p := range a.placed {
+		asks := func(d material.Demand) bool { return d.Skill == skill }
+		if !begun(a.shelf, p.Material) && slices.ContainsFunc(a.lib[p.Material].Demands, asks) {
+			return p.Material
+		}
+	}
+	return ""
 }
 
 // toHear are the next pieces of method and repertoire, where pieces are heard
@@ -254,7 +271,7 @@ func (a ahead) pick() []review.Chosen {
 			days++
 		}
 	}
-	return a.Review(a.way.ReviewShare*float64(a.ladder.PracticeMinutes*days), a.way.Review(), a.policy.Memory)
+	return a.Review(a.learned(), a.way.ReviewShare*float64(a.ladder.PracticeMinutes*days), a.way.Review(), a.policy.Memory)
 }
 
 // reviewShare is the share of the coming week that review takes.

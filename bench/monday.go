@@ -59,7 +59,7 @@ func (s invented) look(skills skill.Catalogue, st []*standing.Standing, model *f
 			Student: p.id, Standing: st[i], Library: s.lib, Placed: s.placed, Skills: skills, Leap: policy.Leap, Preview: wy.Preview(),
 			Model: model, Lessons: calendar.New(s.day, time.Monday, nil), Day: s.day, Near: true,
 		})
-		o.Review(wy.ReviewShare*20*6, wy.Review(), policy.Memory)
+		o.Review(st[i].In(standing.Cleared, standing.Polished), wy.ReviewShare*20*6, wy.Review(), policy.Memory)
 		dated += len(o.When)
 	}
 	return dated

@@ -108,7 +108,11 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 			rng: rand.New(rand.NewPCG(o.Seed, uint64(i+1))), ids: ids,
 		}
 		sim.family, _ = instrument.FamilyOf(s.Instrument)
-		if _, err := st.Append(ctx, studio.ID, l.ID, sim.run(o.Day, l)); err != nil {
+		sim.run(o.Day, l)
+		if err := climbStairs(ctx, st, studio.ID, l, o.Day, sim, table, o.Seed+1000+uint64(i)); err != nil {
+			return fmt.Errorf("%s: %w", s.Name, err)
+		}
+		if _, err := st.Append(ctx, studio.ID, l.ID, sim.log); err != nil {
 			return fmt.Errorf("%s: %w", s.Name, err)
 		}
 		homes = append(homes, func() error { return atHome(ctx, st, studio.ID, s, l, o.Day, sim, o.Seed+uint64(i)) })

@@ -33,6 +33,8 @@ type Note struct {
 	Short bool
 	// Meet says how the hands meet at the note: a kind of scale.Meet; empty where they do not.
 	Meet string
+	// Degree of the scale, from 1, of a note at which the hands meet; 0 elsewhere.
+	Degree int
 	// Where names a position that the hand comes to.
 	Where string
 }

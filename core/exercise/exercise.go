@@ -164,6 +164,12 @@ func (e Exercise) Title(words naming.Words) string {
 		}
 		return fmt.Sprintf("%s: %s of %s", on, name, e.keyName(words))
 	}
+	switch {
+	case e.Kind == scale.Chromatic:
+		return strings.ToUpper(name[:1]) + name[1:] + " from " + words.Key(e.Key.String())
+	case e.Type.Noun:
+		return e.keyName(words) + " " + name
+	}
 	return e.keyName(words) + ", " + name
 }
 

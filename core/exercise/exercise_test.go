@@ -165,14 +165,14 @@ func TestPluckingFingersAlternate(t *testing.T) {
 
 func TestTitles(t *testing.T) {
 	for id, want := range map[string]string{
-		"piano scale/two/F#/major/-":                    "F♯ major, scale: two octaves, hands together",
-		"piano chromatic/apart/C/chromatic/-":           "From C, chromatic scale: one octave, hands apart",
+		"piano scale/two/F#/major/-":                    "F♯ major scale: two octaves, hands together",
+		"piano chromatic/apart/C/chromatic/-":           "Chromatic scale from C: one octave, hands apart",
 		"cello finger-pattern/bow/C/major/2":            "D string: pattern of C major: bowed, up and down the string",
 		"cello bowing/whole/-/-/1":                      "Bows on open strings, A string: whole bows",
 		"ukulele roll/open/-/-/out-and-back":            "Out and back: on open strings, slowly",
 		"ukulele changes/four/-/-/C-F":                  "C to F: four strokes each",
-		"piano arpeggio/apart/A/minor-arpeggio/-":       "A minor, arpeggio: one octave, hands apart",
-		"piano scale/apart/A/harmonic-minor/-":          "A harmonic minor, scale: one octave, hands apart",
+		"piano arpeggio/apart/A/minor-arpeggio/-":       "A minor arpeggio: one octave, hands apart",
+		"piano scale/apart/A/harmonic-minor/-":          "A harmonic minor scale: one octave, hands apart",
 		"piano five-finger/touch/D/major-five-finger/-": "D major, five fingers: one hand smooth, the other short",
 	} {
 		player, id, _ := strings.Cut(id, " ")

@@ -111,7 +111,7 @@ func meeting(notes []Note, s scale.Scale, meets []scale.Meet) []Note {
 				finger = m.Left
 			}
 			if m.Degree == at%ring+1 && finger == notes[i].Finger {
-				notes[i].Meet = string(m.Kind)
+				notes[i].Meet, notes[i].Degree = m.Kind, m.Degree
 			}
 		}
 	}

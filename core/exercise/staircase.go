@@ -13,6 +13,18 @@ import (
 // order in which it came.
 type Progress struct {
 	Cleared, Working []string
+	// Secure says whether a skill is secure from pieces; nil for none.
+	Secure func(skill string) bool
+}
+
+// knows says that all that a step gives is secure already.
+func (p Progress) knows(s Step) bool {
+	for skill := range s.Gives {
+		if p.Secure == nil || !p.Secure(skill) {
+			return false
+		}
+	}
+	return len(s.Gives) > 0
 }
 
 // Stair is a type as one student climbs it.
@@ -34,6 +46,9 @@ type StairStep struct {
 	Cleared, Working []Exercise
 	// Of is how many are to be climbed before the next step is begun.
 	Of int
+	// Known says that pieces have made secure already all that the step gives; never of a type
+	// that is taken through the keys.
+	Known bool
 }
 
 // Proposal is the next exercise with its reasons.
@@ -51,7 +66,8 @@ type Wish struct {
 }
 
 // Climb returns the staircases of an instrument for one student. A step is climbed when as
-// many of its places are cleared as it asks for; the next exercise is the next place of the step
+// many of its places are cleared as it asks for, or when pieces have made secure what it gives
+// (but not where each key has to be gone through); the next exercise is the next place of the step
 // on which the student stands, those climbed on the step before first; a wish goes before. A type that
 // comes after a step of another waits until that step has been climbed, unless it was begun
 // or is wished for.
@@ -65,10 +81,15 @@ func Climb(x instrument.Instrument, p Progress, wish Wish, words naming.Words) [
 			ss := StairStep{Step: step, Of: min(step.Keys, len(Places(Exercise{Type: t, Step: step, Instrument: x})))}
 			ss.Cleared, ss.Working = of(t, step, x, p.Cleared), of(t, step, x, p.Working)
 			begun = begun || len(ss.Cleared)+len(ss.Working) > 0
+			// Every key has to be gone through itself: to know the thumb is not to know A flat.
+			knows := len(ss.Working) == 0 && p.knows(step)
+			ss.Known = knows && !t.Cycle
 			s.Steps = append(s.Steps, ss)
-			if len(ss.Cleared) >= ss.Of {
+			full := len(ss.Cleared) >= ss.Of
+			if full || knows {
 				climbed[t.ID+"/"+step.ID] = true
-			} else if i < s.At {
+			}
+			if !full && !ss.Known && i < s.At {
 				s.At = i
 			}
 		}
@@ -154,6 +175,8 @@ func (s *Stair) propose(x instrument.Instrument, wish Wish, words naming.Words) 
 	switch n := len(here.Cleared); {
 	case n > 0:
 		reasons = append([]string{fmt.Sprintf("%d of %d are through “%s”.", n, here.Of, here.Step.Name)}, reasons...)
+	case s.At > 0 && s.Steps[s.At-1].Known && len(s.Steps[s.At-1].Cleared) < s.Steps[s.At-1].Of:
+		reasons = append([]string{fmt.Sprintf("“%s” is known from pieces; now %s.", s.Steps[s.At-1].Step.Name, here.Step.Why)}, reasons...)
 	case s.At > 0:
 		before := s.Steps[s.At-1]
 		all := fmt.Sprintf("all %d are", before.Of)
@@ -165,6 +188,29 @@ func (s *Stair) propose(x instrument.Instrument, wish Wish, words naming.Words) 
 		reasons = append([]string{fmt.Sprintf("It begins with %s: %s.", here.Step.Name, here.Step.Why)}, reasons...)
 	}
 	s.Next = &Proposal{*first, reasons}
+}
+
+// Superseded are the cleared exercises, by id, whose place was taken up again on a later
+// step: to play the scale hands together is to keep it hands apart.
+func (p Progress) Superseded(x instrument.Instrument) map[string]bool {
+	furthest := map[string]int{}
+	each := func(ids []string, do func(id, place string, step int)) {
+		for _, id := range ids {
+			if e, err := read(id, x); err == nil {
+				do(id, e.Type.ID+" "+e.Place(), e.Type.step(e.Step.ID))
+			}
+		}
+	}
+	note := func(_, place string, step int) { furthest[place] = max(furthest[place], step) }
+	each(p.Cleared, note)
+	each(p.Working, note)
+	out := map[string]bool{}
+	each(p.Cleared, func(id, place string, step int) {
+		if step < furthest[place] {
+			out[id] = true
+		}
+	})
+	return out
 }
 
 // place names what of a type an exercise is: its key, string, roll or chords.

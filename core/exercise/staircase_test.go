@@ -1,6 +1,7 @@
 package exercise
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -49,6 +50,22 @@ func TestEvidenceMovesTheStep(t *testing.T) {
 	require.Equal(t, []int{0, 1}, []int{cleared, working})
 	cleared, working = s.Passed("E/major-five-finger/-")
 	require.Equal(t, []int{-1, -1}, []int{cleared, working})
+}
+
+// Who plays pieces with hands together and a good hand does not begin at the bottom; but to
+// know the thumb is not to know A flat: every key of a cycle is gone through.
+func TestWhatPiecesHaveTaughtIsNotAskedAgain(t *testing.T) {
+	know := func(skills ...string) Progress {
+		return Progress{Secure: func(s string) bool { return slices.Contains(skills, s) }}
+	}
+	s := climb(t, "piano", know("hand-shape", "parallel-motion", "hands-together"), Wish{})["five-finger"]
+	require.True(t, s.Steps[0].Known)
+	require.Equal(t, 1, s.At)
+	require.Equal(t, "“hands together, the same way” is known from pieces; now in a mirror the same finger plays in both hands.", s.Next.Reasons[0])
+	all := climb(t, "piano", know("contrary-motion", "hands-together", "beyond-five", "hands-in-turn", "scale-runs", "thumb-under", "over-the-thumb"), Wish{})
+	require.Empty(t, all["scale"].Waits, "the notes shared between the hands are known")
+	require.Zero(t, all["scale"].At)
+	require.Equal(t, "scale/apart/C/major/-", all["scale"].Next.Exercise.ID())
 }
 
 // The key of the week in a cycle goes before the usual order; what was begun out of
@@ -124,4 +141,11 @@ func BenchmarkClimb(b *testing.B) {
 			}
 		})
 	}
+}
+
+// A scale that is played hands together is not reviewed hands apart.
+func TestALaterStepKeepsTheEarlierOnes(t *testing.T) {
+	piano, _ := instrument.Of("piano")
+	p := Progress{Cleared: []string{"scale/apart/C/major/-", "scale/apart/G/major/-", "scale/memory/C/major/-", "Fog"}, Working: []string{"scale/memory/G/major/-"}}
+	require.Equal(t, map[string]bool{"scale/apart/C/major/-": true, "scale/apart/G/major/-": true}, p.Superseded(piano))
 }

@@ -17,7 +17,9 @@ type Type struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	// One is the name of a single exercise: "scale".
-	One      string              `json:"one,omitempty"`
+	One string `json:"one,omitempty"`
+	// Noun says that the key goes before it without a comma: "D♭ major scale".
+	Noun     bool                `json:"noun,omitempty"`
 	Families []instrument.Family `json:"families"`
 	// Make is the rule that makes its notes (see build.go).
 	Make string `json:"make"`

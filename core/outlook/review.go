@@ -8,10 +8,10 @@ import (
 	"patientladder/core/week"
 )
 
-// Review chooses the learned pieces that a week keeps alive within so many
+// Review chooses those of the learned pieces that a week keeps alive within so many
 // minutes: what fades, and what refines the working pieces and those that are
 // being planted for.
-func (o *Outlook) Review(minutes float64, p review.Policy, m memory.Params) []review.Chosen {
+func (o *Outlook) Review(learned []string, minutes float64, p review.Policy, m memory.Params) []review.Chosen {
 	st, lib := o.in.Standing, o.in.Library
 	var wanted []material.Material
 	for _, id := range st.In(standing.Working) {
@@ -23,10 +23,8 @@ func (o *Outlook) Review(minutes float64, p review.Policy, m memory.Params) []re
 	asked := review.Asked(wanted)
 	curve := m.Curve()
 	var pieces []review.Piece
-	for id, ms := range st.Materials {
-		if ms.State != standing.Cleared && ms.State != standing.Polished {
-			continue
-		}
+	for _, id := range learned {
+		ms := st.Materials[id]
 		piece, days := lib[id], ms.Unheard(o.in.Day)
 		pieces = append(pieces, review.Piece{
 			ID: id, Minutes: week.ReviewMinutes(piece), Recall: curve.Recall(ms.Memory, float64(days)), Days: days,

@@ -41,6 +41,10 @@ export const router = createBrowserRouter([
         path: "/technique",
         lazy: async () => ({ Component: (await import("./screens/Technique")).Technique }),
       },
+      {
+        path: "/technique/scale",
+        lazy: async () => ({ Component: (await import("./screens/Scale")).Scale }),
+      },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },
       { path: "*", Component: Failure },

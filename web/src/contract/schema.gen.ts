@@ -1065,6 +1065,8 @@ export interface components {
         };
         Rung: {
             material: components["schemas"]["Id"];
+            /** @description The exercise that it is; empty for a piece */
+            exercise: string;
             title: string;
             /** @description Source, unit and page */
             from: string;
@@ -2068,6 +2070,8 @@ export interface components {
             waits: string;
             steps: {
                 name: string;
+                /** @description Pieces have made secure what it gives */
+                known: boolean;
                 of: number;
                 through: components["schemas"]["Choice"][];
                 working: components["schemas"]["Choice"][];

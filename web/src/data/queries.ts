@@ -196,14 +196,48 @@ export const tempiQuery = (from: number, to: number, weeks: number) =>
     retry: false,
   });
 
-export const cycleQuery = (ladder: string, key: string, order: "fifths" | "semitones", missed: string[]) =>
+/** A cycle to try: which keys, in which pass, from when. */
+export interface CycleTry {
+  type: string;
+  step: string;
+  kind: string;
+  key: string;
+  order: "fifths" | "semitones";
+  from: string;
+}
+
+export const cycleQuery = (ladder: string, c: CycleTry) =>
   queryOptions({
-    queryKey: ["ladder", ladder, "cycle", key, order, missed],
-    queryFn: () =>
-      body(
-        client.GET("/ladders/{ladder}/cycle", {
-          params: { path: { ladder }, query: { key, order, ...(missed.length > 0 ? { missed } : {}) } },
-        }),
-      ),
+    queryKey: ["ladder", ladder, "cycle", c],
+    queryFn: () => body(client.GET("/ladders/{ladder}/cycle", { params: { path: { ladder }, query: c } })),
     placeholderData: (before: Schemas["Cycle"] | undefined) => before,
+    retry: false,
+  });
+
+export const instrumentsQuery = queryOptions({
+  queryKey: ["instruments"],
+  queryFn: () => body(client.GET("/instruments")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+export const exerciseQuery = (instrument: string, exercise?: string) =>
+  queryOptions({
+    queryKey: ["exercise", instrument, exercise],
+    queryFn: () => body(client.GET("/exercise", { params: { query: { instrument, exercise } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: (before: Schemas["Exercise"] | undefined) => before,
+    retry: false,
+  });
+
+export const techniqueQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "technique"],
+    queryFn: () => body(client.GET("/ladders/{ladder}/technique", { params: { path: { ladder } } })),
+  });
+
+export const atlasQuery = (instrument: string, kind?: string) =>
+  queryOptions({
+    queryKey: ["atlas", instrument, kind],
+    queryFn: () => body(client.GET("/technique/atlas", { params: { query: { instrument, kind } } })),
+    placeholderData: (before: Schemas["Atlas"] | undefined) => before,
   });

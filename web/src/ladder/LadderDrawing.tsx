@@ -31,6 +31,8 @@ export function LadderDrawing(
     view: Schemas["LadderView"];
     zoom: Zoom;
     planting?: string;
+    /** What the staircases of exercises propose. */
+    proposed: Schemas["NextExercise"][];
     onPlanting: (skill: string) => void;
   },
 ) {
@@ -44,7 +46,7 @@ export function LadderDrawing(
       ),
     [parts, zoom],
   );
-  const { above, under } = extent(rails);
+  const { above, under } = extent(rails, props.proposed.length);
   const { scroller, sight, width } = useSight(above, zoom);
   const [drag, setDrag] = useState<{ material: string; dy: number }>();
   const sensors = useSensors(
@@ -109,6 +111,8 @@ export function LadderDrawing(
               zoom={zoom}
               reach={view.reach}
               picked={props.picked}
+              proposed={laid.strand === "technique" ? props.proposed : []}
+              ladder={view.student.ladder}
               onPick={props.onPick}
               onMove={props.onMove}
             />

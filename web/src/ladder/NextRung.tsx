@@ -1,12 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
-import { nextQuery } from "../data/queries";
+import { nextQuery, techniqueQuery } from "../data/queries";
 import { leapSize, strandNames } from "../data/words";
+import { useLessonAppend } from "../lesson/useLessonAppend";
 import { LeapParts } from "../parts/LeapParts";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
+import { NextExercises } from "../technique/NextExercises";
 
 /** The proposed next rung of a strand: which, why, what is new in it, and what else was looked at. */
 export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["Strand"] }) {
@@ -41,6 +44,7 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
           <li key={r}>{r}</li>
         ))}
       </ul>
+      {strand === "technique" && <OnTheStaircases ladder={ladder} />}
       {last.length > 0 && <LastLeaps last={last} reach={next.data.reach} />}
       {chosen && (
         <button
@@ -74,6 +78,24 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
         </details>
       )}
     </section>
+  );
+}
+
+/** What the staircases of exercises propose beside the rungs that stand ahead. */
+function OnTheStaircases({ ladder }: { ladder: string }) {
+  const technique = useQuery(techniqueQuery(ladder));
+  const { append } = useLessonAppend(ladder);
+  const navigate = useNavigate();
+  if (!technique.data) return null;
+  return (
+    <div className="mt-4">
+      <NextExercises
+        ladder={ladder}
+        proposed={technique.data.proposed}
+        open={(exercise) => navigate(`/technique?${new URLSearchParams({ ladder, exercise })}`)}
+        append={append}
+      />
+    </div>
   );
 }
 

@@ -1,6 +1,8 @@
+import { Link } from "react-router";
+import type { Schemas } from "../contract/client";
 import { strandNames } from "../data/words";
 import type { Hand } from "./LadderDrawing";
-import { gap, inSight, isAhead, type Laid, type LaidRail, placeAt } from "./layout";
+import { gap, inSight, isAhead, type Laid, type LaidRail, placeAt, proposedY } from "./layout";
 import { RungStroke } from "./RungStroke";
 import { type Part, type Zoom, zooms } from "./zoom";
 
@@ -16,6 +18,8 @@ export function RailColumn(
     drag?: { material: string; dy: number };
     zoom: Zoom;
     reach: number;
+    ladder: string;
+    proposed: Schemas["NextExercise"][];
   },
 ) {
   const { rail, above, drag, zoom } = props;
@@ -53,6 +57,13 @@ export function RailColumn(
         />
         {seen.map((r) => r.below > 0 && r.rung.cliff && <Cliff key={r.rung.material} laid={r} top={top} />)}
       </svg>
+      {props.proposed.length > 0 && (
+        <ul aria-label="Proposed by the staircases">
+          {props.proposed.map((p, i) => (
+            <Proposed key={p.exercise} next={p} ladder={props.ladder} top={above - proposedY(rail, i)} />
+          ))}
+        </ul>
+      )}
       <ol reversed>
         {[...seen].reverse().map((r) => (
           <RungStroke
@@ -74,6 +85,26 @@ export function RailColumn(
         </p>
       )}
     </div>
+  );
+}
+
+/** An exercise that the staircases propose: not yet a rung. */
+function Proposed(props: { next: Schemas["NextExercise"]; ladder: string; top: number }) {
+  const { next } = props;
+  return (
+    <li className="absolute inset-x-0" style={{ top: props.top - 17 }}>
+      <Link
+        to={`/technique?${new URLSearchParams({ ladder: props.ladder, exercise: next.exercise })}`}
+        className="ml-2 flex h-[34px] items-center gap-2 rounded pr-1 hover:bg-fold"
+        title={next.reasons.join(" ")}
+      >
+        <span aria-hidden="true" className="ml-1 w-9 shrink-0 border-t-[5px] border-dotted border-preview" />
+        <span className="min-w-0 flex-1 leading-[1.08]">
+          <span className="line-clamp-1 text-[0.92rem]">{next.title}</span>
+          <span className="fine line-clamp-1">proposed: {next.step}</span>
+        </span>
+      </Link>
+    </li>
   );
 }
 

@@ -53,9 +53,18 @@ export function RungNote(props: {
       )}
       {rung.long && <p className="text-cliff">It takes longer than nine of ten such pieces do.</p>}
       <div className="mt-3 flex flex-wrap gap-2">
-        <Link to={`/piece/${rung.material}?ladder=${student.ladder}`} className="press">
-          Read the piece
-        </Link>
+        {rung.exercise ? (
+          <Link
+            to={`/technique?${new URLSearchParams({ ladder: student.ladder, exercise: rung.exercise })}`}
+            className="press"
+          >
+            On the instrument
+          </Link>
+        ) : (
+          <Link to={`/piece/${rung.material}?ladder=${student.ladder}`} className="press">
+            Read the piece
+          </Link>
+        )}
         {!begun && (
           <button
             type="button"

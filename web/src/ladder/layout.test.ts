@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../contract/client";
-import { extent, freshness, gap, inSight, lay, placeAt, shortNames } from "./layout";
+import { extent, freshness, gap, inSight, lay, placeAt, proposedY, shortNames } from "./layout";
 
 const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): Schemas["Rung"] => ({
   material,
+  exercise: "",
   title: material,
   from: "",
   layer,
@@ -18,6 +19,17 @@ const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): 
 const scale = { perLeap: 36, least: 36 };
 
 describe("lay", () => {
+  it("leaves room over the technique for what the staircases propose", () => {
+    const [rail] = lay(
+      [{ strand: "technique", rungs: [rung("a", "working", 1), rung("b", "ahead", 1)] }],
+      scale,
+    );
+    if (!rail) throw new Error("no rail");
+    expect(proposedY(rail, 0)).toBeGreaterThan(rail.rungs.at(-1)?.y ?? 0);
+    expect(extent([rail], 3).above - extent([rail]).above).toBeGreaterThanOrEqual(44);
+    expect(extent([rail], 3).above).toBeGreaterThan(proposedY(rail, 2));
+  });
+
   it("puts the working rung on the line and keeps each gap to its own leap", () => {
     const [rail] = lay(
       [

@@ -63,16 +63,21 @@ export function lay(rails: Schemas["Rail"][], scale: Scale): LaidRail[] {
 }
 
 /** How far the whole drawing reaches above and below the line of now. */
-export function extent(rails: LaidRail[]): { above: number; under: number } {
+export function extent(rails: LaidRail[], proposed = 0): { above: number; under: number } {
   let above = 60;
   let under = 60;
-  for (const rail of rails)
+  for (const rail of rails) {
+    if (rail.strand === "technique") above = Math.max(above, proposedY(rail, proposed - 1));
     for (const r of rail.rungs) {
       above = Math.max(above, r.y);
       under = Math.max(under, -r.y);
     }
+  }
   return { above: above + 64, under: under + 48 };
 }
+
+/** Where an exercise that the staircases propose stands over the highest rung of its rail, from 0. */
+export const proposedY = (rail: LaidRail, i: number): number => (rail.rungs.at(-1)?.y ?? 0) + 44 * (i + 1);
 
 /** How faded a review piece is drawn: 1 when it is sure, down to 0.62 when it is half forgotten. */
 export function freshness(recall: number | undefined): number {

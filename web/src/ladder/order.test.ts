@@ -32,6 +32,7 @@ describe("order", () => {
       material,
       title: material,
       from: "",
+      exercise: "",
       layer,
       leap: { size: 1, ready: 1, parts: [] },
       cliff: false,

@@ -4,6 +4,7 @@ import { within } from "./zoom";
 
 const rung = (material: string, layer: Schemas["Rung"]["layer"], when: string): Schemas["Rung"] => ({
   material,
+  exercise: "",
   title: material,
   from: "",
   layer,

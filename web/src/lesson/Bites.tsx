@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import { LayerMark } from "../parts/LayerMark";
@@ -22,6 +23,14 @@ export function Bites(props: { lesson: Schemas["Lesson"]; append: Append }) {
               <span className="font-semibold">{b.text}</span>
               <span className="fine block">
                 step {b.step} of {b.of} towards “{b.name}”, which “{b.for}” will ask for
+                {b.exercise && (
+                  <Link
+                    to={`/technique?${new URLSearchParams({ ladder: lesson.student.ladder, exercise: b.exercise.id })}`}
+                    className="block underline underline-offset-4"
+                  >
+                    {b.exercise.name}
+                  </Link>
+                )}
                 <Why label={`Why is ${b.name} due now?`} shown="why?">
                   <p>{b.why}</p>
                 </Why>

@@ -1,9 +1,11 @@
 import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import { firstName } from "../data/words";
 import { NextRung } from "../ladder/NextRung";
 import { MarkGlyph } from "../parts/MarkGlyph";
+import { Faults } from "../technique/Faults";
 import { GateChoice } from "../week/Gates";
 import { FocusCard } from "./FocusCard";
 import { LastTap } from "./lastTap";
@@ -92,6 +94,22 @@ export function PieceCard(props: {
         </div>
         {point && <FocusCard key={point.id} point={point} onMark={mark} />}
       </div>
+      {piece.exercise && (
+        <div className="mt-4 border-t border-line pt-2">
+          <Faults
+            faults={piece.faults}
+            mark={(focus, value) =>
+              append.mutate([entry("mark", { material: piece.material, focus, mark: value })])
+            }
+          />
+          <Link
+            to={`/technique?${new URLSearchParams({ ladder: lesson.student.ladder, exercise: piece.exercise })}`}
+            className="quiet"
+          >
+            See it on the instrument
+          </Link>
+        </div>
+      )}
       <SpotStrip piece={piece} append={append} open={spotting} onOpen={setSpotting} />
       <div className="mt-5 flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-line pt-4">
         <button

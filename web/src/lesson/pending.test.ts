@@ -11,6 +11,7 @@ const lesson = {
       state: "working",
       barLabels: ["0", "1", "2"],
       points: [{ id: "a", text: "steady pulse", own: false }],
+      faults: [{ id: "fault.late-thumb", text: "the thumb comes late", look: "" }],
       spots: [],
       runs: [],
       why: "",
@@ -35,6 +36,12 @@ const e = (kind: Entry["kind"], more: Partial<Entry> = {}): Entry => ({
 });
 
 describe("a lesson with what waits on the device", () => {
+  it("shows a fault that was seen", () => {
+    const out = withPending(lesson, [e("mark", { focus: "fault.late-thumb", mark: "none" })]);
+    expect(out.pieces[0]?.faults[0]?.mark).toBe("none");
+    expect(out.log.at(-1)?.text).toBe("the thumb comes late: none");
+  });
+
   it("shows marks, spots, ratings, bites and a cleared run before the server knows them", () => {
     const spot = e("spotAdded", { from: 2, to: 3 });
     const out = withPending(lesson, [

@@ -24,6 +24,8 @@ function add(lesson: Lesson, e: Entry): Lesson {
       return logged(
         piece(lesson, e, (p) => ({
           ...p,
+          // A lesson that was kept by an earlier version has none.
+          faults: p.faults?.map((x) => (x.id === e.focus ? { ...x, mark: e.mark } : x)) ?? [],
           points: p.points.map((x) => (x.id === e.focus ? { ...x, mark: e.mark } : x)),
         })),
         e,
@@ -107,7 +109,10 @@ const logged = (lesson: Lesson, e: Entry, text: string): Lesson => ({
 });
 
 const pointText = (lesson: Lesson, e: Entry) =>
-  lesson.pieces.find((p) => p.material === e.material)?.points.find((x) => x.id === e.focus)?.text ?? "Mark";
+  lesson.pieces
+    .filter((p) => p.material === e.material)
+    .flatMap((p) => [...p.points, ...(p.faults ?? [])])
+    .find((x) => x.id === e.focus)?.text ?? "Mark";
 
 const where = (p: Piece, e: Entry) => {
   const label = (bar?: number) => p.barLabels[(bar ?? 1) - 1] ?? String(bar);

@@ -37,7 +37,8 @@ export function useLessonAppend(ladder: string) {
   useEffect(() => {
     if (!sentKey) return;
     const arrived = sentKey.split(" ");
-    for (const key of [["today"], ["piece"], ["overview"]]) void queries.invalidateQueries({ queryKey: key });
+    for (const key of [["today"], ["piece"], ["overview"], ["atlas"]])
+      void queries.invalidateQueries({ queryKey: key });
     // An answer that is on its way was made before these arrived.
     void queries
       .cancelQueries({ queryKey: ["ladder", ladder] })

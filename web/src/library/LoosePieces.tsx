@@ -3,11 +3,25 @@ import type { Schemas } from "../contract/client";
 
 /** Pieces that belong to no book. */
 export function LoosePieces({ list }: { list: Schemas["MaterialBrief"][] }) {
+  const pieces = list.filter((m) => !m.exercise);
+  const exercises = list.filter((m) => m.exercise);
+  return (
+    <>
+      <Folded list={pieces} name={pieces.length === 1 ? "piece of no book" : "pieces of no book"} />
+      <Folded
+        list={exercises}
+        name={exercises.length === 1 ? "exercise of the staircases" : "exercises of the staircases"}
+      />
+    </>
+  );
+}
+
+function Folded({ list, name }: { list: Schemas["MaterialBrief"][]; name: string }) {
   if (list.length === 0) return null;
   return (
     <details className="mt-4">
       <summary className="min-h-touch content-center">
-        {list.length} {list.length === 1 ? "piece" : "pieces"} of no book
+        {list.length} {name}
       </summary>
       <ul>
         {list.map((m) => (

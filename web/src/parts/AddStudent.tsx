@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { ulid } from "ulid";
 import { body, client, type Schemas } from "../contract/client";
 import { materialsQuery } from "../data/queries";
+import { useInstruments } from "../data/useFamily";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
 
@@ -38,6 +39,7 @@ function Form({ onAdded }: { onAdded: () => void }) {
   // The ids are made with the form: sending it twice adds one student.
   const [ids] = useState(() => ({ student: ulid(), ladder: ulid() }));
   const [instrument, setInstrument] = useState<Schemas["Instrument"]>("piano");
+  const instruments = useInstruments(instrument);
   const books = useQuery(materialsQuery(instrument));
   const sources = new Map(
     books.data?.filter((m) => m.source).map((m) => [m.source ?? "", m.from.split(",").slice(0, 2).join(",")]),
@@ -77,9 +79,11 @@ function Form({ onAdded }: { onAdded: () => void }) {
       </Field>
       <Field label="Instrument">
         <select value={instrument} onChange={(e) => setInstrument(e.target.value as Schemas["Instrument"])}>
-          <option value="piano">piano</option>
-          <option value="cello">cello</option>
-          <option value="ukulele">ukulele</option>
+          {instruments.map((i) => (
+            <option key={i} value={i}>
+              {i}
+            </option>
+          ))}
         </select>
       </Field>
       <Field label="Book to begin with">

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { skillsQuery } from "../data/queries";
+import { useFamily } from "../data/useFamily";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
 import { useOverrule } from "./change";
@@ -95,7 +96,7 @@ export function Demands({ piece }: { piece: Piece }) {
 function AddDemand({ piece, open, close }: { piece: Piece; open: boolean; close: () => void }) {
   const skills = useQuery({ ...skillsQuery, enabled: open });
   const overrule = useOverrule(piece.material.id);
-  const family = { piano: "keyboard", cello: "bowed", ukulele: "plucked" }[piece.material.instrument];
+  const family = useFamily(piece.material.instrument);
   const there = new Set(piece.demands.map((d) => d.skill));
   const left = (skills.data ?? []).filter(
     (s) => !there.has(s.id) && (s.instruments.length === 0 || s.instruments.includes(family)),

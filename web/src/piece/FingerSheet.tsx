@@ -1,4 +1,5 @@
 import type { Schemas } from "../contract/client";
+import { useFamily } from "../data/useFamily";
 import { Refused } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
 import { barName } from "../score/choose";
@@ -12,7 +13,7 @@ export function FingerSheet(props: {
 }) {
   const { piece, finger: f } = props;
   const overrule = useOverrule(piece.material.id);
-  const strings = piece.material.instrument !== "piano";
+  const strings = useFamily(piece.material.instrument) !== "keyboard";
   const place = f && {
     kind: "finger" as const,
     part: f.part,

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
+import { useFamily } from "../data/useFamily";
 import { changesOf, handName, positionAt, used, where } from "./hands";
 import { Keys } from "./Keys";
 import { Neck } from "./Neck";
@@ -14,6 +15,7 @@ export function HandView(props: {
   const { piece } = props;
   const lines = piece.lines.filter((l) => l.positions.length > 0);
   const [step, setStep] = useState(0);
+  const family = useFamily(piece.material.instrument);
   if (lines.length === 0) return null;
   const changes = changesOf(lines);
   const time = props.at ?? changes[Math.min(step, changes.length - 1)] ?? 0;
@@ -54,7 +56,7 @@ export function HandView(props: {
         <Neck
           strings={strings}
           place={here[0]?.position.keys ?? []}
-          fretted={piece.material.instrument === "ukulele"}
+          fretted={family === "plucked"}
           used={used(here)}
           sounding={props.sounding}
         />

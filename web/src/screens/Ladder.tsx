@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { useArrange } from "../data/arrange";
-import { ladderQuery } from "../data/queries";
+import { ladderQuery, techniqueQuery } from "../data/queries";
 import { leapSize } from "../data/words";
 import { Consequences } from "../ladder/Consequences";
 import { Fits } from "../ladder/Fits";
@@ -21,6 +21,8 @@ import { LayerMark } from "../parts/LayerMark";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
 
+const nothing: Schemas["NextExercise"][] = [];
+
 /** The heart: a student's strands as rails, materials as rungs, gaps the size of the leap. */
 export function Ladder() {
   const { ladder = "" } = useParams();
@@ -30,6 +32,8 @@ export function Ladder() {
   const [zoom, setZoom] = useState<Zoom>("term");
   const [chosenTab, setTab] = useState<string>();
   const arrange = useArrange(ladder, view.data?.version);
+  // The ladder does not wait for what the staircases propose.
+  const technique = useQuery({ ...techniqueQuery(ladder), enabled: view.isSuccess });
   if (view.isPending) return <Waiting />;
   if (view.error) return <Problem error={view.error} again={() => view.refetch()} />;
   const v = arrange.trial?.view ?? view.data;
@@ -67,6 +71,7 @@ export function Ladder() {
           <LadderDrawing
             view={v}
             zoom={zoom}
+            proposed={technique.data?.proposed ?? nothing}
             picked={chosen?.rung.material}
             planting={tab === "plant" ? plant?.skill : undefined}
             onPlanting={pickPlanting}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { libraryQuery } from "../data/queries";
+import { useInstruments } from "../data/useFamily";
 import { Beside } from "../library/Beside";
 import { Book } from "../library/Book";
 import { BookList } from "../library/BookList";
@@ -11,12 +12,11 @@ import { ImportTable } from "../library/ImportTable";
 import { LoosePieces } from "../library/LoosePieces";
 import { Problem, Waiting } from "../parts/Problem";
 
-const instruments: Schemas["Instrument"][] = ["piano", "cello", "ukulele"];
-
 /** The library: books with their gradation, two of them side by side, in and out. */
 export function Library() {
   const [params, setParams] = useSearchParams();
   const instrument = (params.get("for") as Schemas["Instrument"]) ?? "piano";
+  const instruments = useInstruments(instrument);
   const library = useQuery(libraryQuery(instrument));
   const [player, setPlayer] = useState("typical");
   const set = (change: Record<string, string | undefined>) => {

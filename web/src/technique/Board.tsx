@@ -1,8 +1,8 @@
 import type { Schemas } from "../contract/client";
 import { isBlack, layOut, w } from "../piece/keyboard";
-import { type Hands, keysOf, type Pressed } from "./notes";
+import { Finger, Keys, tall } from "./KeyDrawing";
+import { type Hands, keysOf } from "./notes";
 
-const tall = 104;
 /** Between the keyboard of the right hand and that of the left; threads run through it. */
 const apart = 40;
 const below = 12;
@@ -42,9 +42,9 @@ export function Board(props: { scale: Schemas["Scale"]; hands: Hands; sounding: 
       role="img"
       aria-label={`${s.name}: ${words.filter(Boolean).join("; ")}`}
     >
-      {showsRight && <Keyboard keys={keys} whites={whites} x={x} y={0} shift={0} sounding={props.sounding} />}
+      {showsRight && <Keys keys={keys} whites={whites} x={x} y={0} shift={0} sounding={props.sounding} />}
       {showsLeft && (
-        <Keyboard keys={keys} whites={whites} x={x} y={leftTop} shift={-below} sounding={props.sounding} />
+        <Keys keys={keys} whites={whites} x={x} y={leftTop} shift={-below} sounding={props.sounding} />
       )}
       {right.map((k, i) => {
         const meet = meetAt(i);
@@ -63,7 +63,14 @@ export function Board(props: { scale: Schemas["Scale"]; hands: Hands; sounding: 
       })}
       {showsRight &&
         right.map((k, i) => (
-          <Finger key={k.midi} x={centre(k.midi)} y={fingerY(k.midi)} of={k} lit={Boolean(meetAt(i))} />
+          <Finger
+            key={k.midi}
+            x={centre(k.midi)}
+            y={fingerY(k.midi)}
+            left={false}
+            finger={k.right}
+            lit={Boolean(meetAt(i))}
+          />
         ))}
       {showsLeft &&
         left.map((k, i) => (
@@ -71,51 +78,11 @@ export function Board(props: { scale: Schemas["Scale"]; hands: Hands; sounding: 
             key={k.midi}
             x={centre(k.midi + below)}
             y={leftTop + fingerY(k.midi)}
-            of={k}
+            left
+            finger={k.left}
             lit={Boolean(meetAt(i))}
           />
         ))}
     </svg>
-  );
-}
-
-function Keyboard(props: {
-  keys: number[];
-  whites: number[];
-  x: (midi: number) => number;
-  y: number;
-  shift: number;
-  sounding: number[];
-}) {
-  return [...props.whites, ...props.keys.filter(isBlack)].map((k) => (
-    <rect
-      key={k}
-      x={props.x(k)}
-      y={props.y}
-      width={isBlack(k) ? 18 : w}
-      height={isBlack(k) ? 62 : tall}
-      rx="3"
-      fill={
-        props.sounding.includes(k + props.shift) ? "var(--color-focus)" : isBlack(k) ? "#23302f" : "#fdf9f0"
-      }
-      stroke="#5a635c"
-    />
-  ));
-}
-
-/** A finger: a circle for the right hand, a square for the left. */
-function Finger({ x, y, of: k, lit }: { x: number; y: number; of: Pressed; lit: boolean }) {
-  const fill = lit ? "#b4530a" : "#1d6066";
-  return (
-    <g>
-      {k.left ? (
-        <rect x={x - 10} y={y - 10} width="20" height="20" rx="4" fill={fill} />
-      ) : (
-        <circle cx={x} cy={y} r="10.5" fill={fill} />
-      )}
-      <text x={x} y={y + 5} textAnchor="middle" fontSize="14" fontWeight="700" fill="#fdf9f0">
-        {k.left ?? k.right}
-      </text>
-    </g>
   );
 }

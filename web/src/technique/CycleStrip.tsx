@@ -1,81 +1,228 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { cycleQuery, studentsQuery } from "../data/queries";
+import type { Schemas } from "../contract/client";
+import { entry } from "../data/entries";
+import { type CycleTry, cycleQuery } from "../data/queries";
+import { useFamily } from "../data/useFamily";
 import { shortDate } from "../data/words";
+import type { Append } from "../lesson/useLessonAppend";
 import { Refused } from "../parts/Problem";
 
-/** The twelve keys over a student's lessons, a key each; a gap where lessons fall out. */
-export function CycleStrip({ first, pick }: { first: string; pick: (key: string) => void }) {
-  const students = useQuery(studentsQuery);
-  const [chosen, setLadder] = useState<string>();
-  const [order, setOrder] = useState<"fifths" | "semitones">("fifths");
-  const [missed, setMissed] = useState<string[]>([]);
-  const ladder = chosen ?? students.data?.[0]?.ladder ?? "";
-  const cycle = useQuery({ ...cycleQuery(ladder, first, order, missed), enabled: ladder !== "" });
-  const c = cycle.data;
+const keys = ["C", "G", "D", "A", "E", "B", "Gb", "Db", "Ab", "Eb", "Bb", "F"];
+const sign = (k: string) => k.replace("b", "♭").replace("#", "♯");
+const today = () => new Date().toISOString().slice(0, 10);
+
+/**
+ * The keys over a student's lessons, one a lesson: the cycle that is kept, or one to
+ * try. A gap is a week without a lesson; a lesson that was missed slides the rest.
+ */
+export function CycleStrip(props: {
+  technique: Schemas["Technique"];
+  append: Append;
+  open: (exercise: string) => void;
+}) {
+  const { technique: t, append } = props;
+  const [trying, setTrying] = useState(false);
+  if (t.cycleTypes.length === 0) return null;
+  if (t.cycle && t.cycleEntry && !trying)
+    return <Kept {...props} cycle={t.cycle} entry={t.cycleEntry} change={() => setTrying(true)} />;
+  return <Trying technique={t} append={append} open={props.open} done={() => setTrying(false)} />;
+}
+
+function Kept(props: {
+  technique: Schemas["Technique"];
+  append: Append;
+  open: (exercise: string) => void;
+  cycle: Schemas["Cycle"];
+  entry: Schemas["KeptCycle"];
+  change: () => void;
+}) {
+  const { cycle: c, append } = props;
+  const next = c.passes[c.pass + 1];
+  const through = c.weeks.filter((w) => w.state === "through").length;
+  const end = () =>
+    append.mutate([
+      entry("cycle", {
+        cycle: { type: "", step: "", kind: "", first: "", order: "fifths", from: "" },
+      }),
+    ]);
   return (
     <section aria-label="Cycle of keys" className="mt-8 border-t border-line pt-4">
-      <h2>{c ? c.sentence : "The cycle of keys"}</h2>
-      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
-        <label className="flex min-w-0 flex-col">
-          <span className="fine">The lessons of</span>
-          <select value={ladder} onChange={(e) => setLadder(e.target.value)}>
-            {(students.data ?? []).map((s) => (
-              <option key={s.ladder} value={s.ladder}>
-                {s.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex flex-col">
-          <span className="fine">Order, from {first}</span>
-          <select value={order} onChange={(e) => setOrder(e.target.value as typeof order)}>
-            <option value="fifths">by fifths</option>
-            <option value="semitones">by semitones</option>
-          </select>
-        </label>
-        <button type="button" className="quiet" onClick={() => pick("B")}>
-          Begin with B, where the long fingers lie on the black keys
+      <h2>{c.sentence}</h2>
+      <p className="fine mt-1">
+        {through} of {c.weeks.length} through.{" "}
+        {next ? `The next pass waits: ${next.name}.` : "This is the last pass."}
+      </p>
+      <Weeks cycle={c} open={props.open} missed={(day) => append.mutate([entry("missed", { day })])} />
+      <div className="mt-2 flex flex-wrap gap-x-3">
+        <button type="button" className="quiet" onClick={props.change}>
+          Another cycle
+        </button>
+        <button type="button" className="quiet" onClick={end}>
+          End this one
         </button>
       </div>
-      <Refused error={cycle.error} />
-      {c && (
-        <ol className="mt-3 flex flex-wrap gap-y-3" aria-label="Weeks of the cycle">
-          {c.weeks.map((w) => (
-            <li key={w.key} className="flex items-stretch">
-              {w.off > 0 && (
-                <span className="fine mx-1 flex w-16 items-center border-y-2 border-dashed border-line px-1 text-center leading-tight">
-                  {w.off === 1 ? "a week" : `${w.off} weeks`} off
-                </span>
-              )}
-              <span className="mr-1 flex flex-col border-t-[5px] border-working bg-sheet">
-                <button
-                  type="button"
-                  aria-pressed={w.key === first}
-                  className="min-h-touch min-w-20 px-2 text-lg aria-pressed:bg-reach aria-pressed:font-bold"
-                  onClick={() => pick(w.key)}
-                >
-                  {w.key.replace("b", "♭").replace("#", "♯")}
-                  <span className="fine block">{shortDate(w.day).replace(/ \d{4}$/, "")}</span>
-                </button>
-                <button
-                  type="button"
-                  className="quiet px-1 text-[0.8rem]"
-                  onClick={() => setMissed([...missed, w.day])}
-                >
-                  missed<span className="sr-only"> on {shortDate(w.day)}</span>
-                </button>
-              </span>
-            </li>
-          ))}
-        </ol>
-      )}
-      {missed.length > 0 && (
-        <button type="button" className="quiet" onClick={() => setMissed([])}>
-          No lesson was missed
-        </button>
-      )}
-      {c && <p className="fine mt-2">Time around: {c.passes.map((p, i) => `${i + 1}. ${p}`).join("; ")}.</p>}
     </section>
+  );
+}
+
+function Trying(props: {
+  technique: Schemas["Technique"];
+  append: Append;
+  open: (exercise: string) => void;
+  done: () => void;
+}) {
+  const { technique: t, append } = props;
+  const [type] = t.cycleTypes;
+  const keyboard = useFamily(t.instrument) === "keyboard";
+  const [c, setCycle] = useState<CycleTry>({
+    type: type?.id ?? "",
+    step: type?.steps[0]?.id ?? "",
+    kind: type?.kinds[0]?.id ?? "major",
+    key: "C",
+    order: "fifths",
+    from: today(),
+  });
+  const cycle = useQuery(cycleQuery(t.ladder, c));
+  const set = (more: Partial<CycleTry>) => setCycle({ ...c, ...more });
+  const keep = () => {
+    const { key, ...rest } = c;
+    append.mutate([entry("cycle", { cycle: { ...rest, first: key } })]);
+    props.done();
+  };
+  return (
+    <section aria-label="Cycle of keys" className="mt-8 border-t border-line pt-4">
+      <h2>{cycle.data && !cycle.error ? cycle.data.sentence : "A key a week, through them all"}</h2>
+      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <Select name="pass" value={c.step} of={type?.steps ?? []} pick={(step) => set({ step })} />
+        <Select
+          name="kind"
+          value={c.kind}
+          of={type?.kinds ?? []}
+          pick={(kind) => set({ kind, key: kindKey(c.key, kind) })}
+        />
+        <Select
+          name="first key"
+          value={c.key}
+          of={keysFor(c.kind).map((k) => ({ id: k, name: sign(k) }))}
+          pick={(key) => set({ key })}
+        />
+        <Select
+          name="order"
+          value={c.order}
+          of={[
+            { id: "fifths", name: "by fifths" },
+            { id: "semitones", name: "by semitones" },
+          ]}
+          pick={(order) => set({ order: order as CycleTry["order"] })}
+        />
+        <label className="flex flex-col">
+          <span className="fine">from</span>
+          <input
+            type="date"
+            value={c.from}
+            onChange={(e) => e.target.value && set({ from: e.target.value })}
+          />
+        </label>
+        <button
+          type="button"
+          className="press press-main"
+          disabled={!cycle.data || Boolean(cycle.error)}
+          onClick={keep}
+        >
+          Keep this cycle
+        </button>
+        {t.cycle && (
+          <button type="button" className="quiet" onClick={props.done}>
+            Back to the one that is kept
+          </button>
+        )}
+        {keyboard && c.kind === "major" && c.key !== "B" && (
+          <button type="button" className="quiet" onClick={() => set({ key: "B" })}>
+            Begin with B, where the long fingers lie on the black keys
+          </button>
+        )}
+      </div>
+      <Refused error={cycle.error} />
+      {cycle.data && !cycle.error && <Weeks cycle={cycle.data} open={props.open} />}
+      <p className="fine mt-1">
+        Holidays are taken out; they are kept under Ways. Time around:{" "}
+        {type?.steps.map((p, i) => `${i + 1}. ${p.name.toLowerCase()}`).join("; ")}.
+      </p>
+    </section>
+  );
+}
+
+/** The twelve keys of a kind: minor ones by the names that are written. */
+const minor = ["A", "E", "B", "F#", "C#", "G#", "Eb", "Bb", "F", "C", "G", "D"];
+const keysFor = (kind: string) => (kind.includes("minor") ? minor : keys);
+const kindKey = (key: string, kind: string) =>
+  keysFor(kind).includes(key) ? key : (keysFor(kind)[0] ?? "C");
+
+function Select(props: {
+  name: string;
+  value: string;
+  of: { id: string; name: string }[];
+  pick: (id: string) => void;
+}) {
+  return (
+    <label className="flex min-w-0 flex-col">
+      <span className="fine">{props.name}</span>
+      <select className="max-w-56" value={props.value} onChange={(e) => props.pick(e.target.value)}>
+        {props.of.map((o) => (
+          <option key={o.id} value={o.id}>
+            {o.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+const looks: Record<Schemas["Cycle"]["weeks"][number]["state"], string> = {
+  through: "border-good bg-sheet",
+  begun: "border-working bg-reach",
+  now: "border-focus bg-reach font-bold",
+  open: "border-cliff border-dashed bg-sheet",
+  ahead: "border-line bg-sheet",
+};
+const states = { through: "through", begun: "begun", now: "this week", open: "left open", ahead: "" };
+
+function Weeks(props: {
+  cycle: Schemas["Cycle"];
+  open: (exercise: string) => void;
+  missed?: (day: string) => void;
+}) {
+  const { missed } = props;
+  return (
+    <ol className="mt-3 flex flex-wrap gap-y-3" aria-label="Weeks of the cycle">
+      {props.cycle.weeks.map((w) => (
+        <li key={w.key} className="flex items-stretch">
+          {w.off > 0 && (
+            <span className="fine mx-1 flex w-16 items-center border-y-2 border-dashed border-line px-1 text-center leading-tight">
+              {w.missed.length > 0 ? "missed" : w.off === 1 ? "a week off" : `${w.off} weeks off`}
+            </span>
+          )}
+          <span className={`mr-1 flex flex-col border-t-[5px] ${looks[w.state]}`}>
+            <button
+              type="button"
+              className="min-h-touch min-w-20 px-2 text-lg"
+              onClick={() => props.open(w.exercise)}
+            >
+              {w.key}
+              <span className="fine block font-normal">{shortDate(w.day).replace(/ \d{4}$/, "")}</span>
+              <span className="fine block font-normal">
+                {states[w.state] || (w.late ? "heard late" : "\u00a0")}
+              </span>
+            </button>
+            {missed && w.state !== "through" && (
+              <button type="button" className="quiet px-1 text-[0.8rem]" onClick={() => missed(w.day)}>
+                missed<span className="sr-only"> on {shortDate(w.day)}</span>
+              </button>
+            )}
+          </span>
+        </li>
+      ))}
+    </ol>
   );
 }
