@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"slices"
 	"sort"
+	"strings"
 	"time"
 
 	"patientladder/core/instrument"
@@ -128,6 +129,8 @@ func (sh shelf) in(states ...standing.State) []string {
 }
 
 // learned returns the cleared materials that are kept in review, the one most faded first.
+// Of exercises those count that no later step keeps alive, and of each type only the most faded:
+// scales are kept by going round, a key at a time.
 func (sh shelf) learned() []string {
 	over := sh.progress().Superseded(sh.player())
 	ids := slices.DeleteFunc(sh.standing.In(standing.Cleared, standing.Polished), func(id string) bool { return over[sh.lib[id].Exercise] })
@@ -138,7 +141,13 @@ func (sh shelf) learned() []string {
 	slices.SortStableFunc(ids, func(a, b string) int {
 		return cmp.Or(cmp.Compare(sure[a], sure[b]), sh.standing.Materials[a].LastPlayed.Compare(sh.standing.Materials[b].LastPlayed))
 	})
-	return ids
+	seen := map[string]bool{}
+	return slices.DeleteFunc(ids, func(id string) bool {
+		kind, _, exercise := strings.Cut(sh.lib[id].Exercise, "/")
+		again := exercise && seen[kind]
+		seen[kind] = true
+		return again
+	})
 }
 
 // recall is how sure a learned material still is today, 0 to 1.

@@ -5,6 +5,7 @@ import (
 	"context"
 	"fmt"
 	"strconv"
+	"strings"
 
 	"patientladder/api/contract"
 	"patientladder/core/engrave"
@@ -40,7 +41,7 @@ func (s *Server) GetExerciseSheet(ctx context.Context, r contract.GetExerciseShe
 		Music: engrave.Stretch(sc, 0, sc.Length().Float(), nil, sheet.ExerciseWidth), Made: s.now(),
 	}
 	for _, f := range e.Type.Faults {
-		out.Faults = append(out.Faults, sheet.Fault{Text: capital(f.Text), Look: capital(f.Look) + "."})
+		out.Faults = append(out.Faults, sheet.Fault{Text: capital(f.Text), Look: ended(capital(f.Look))})
 	}
 	if e.Instrument.Family == instrument.Keyboard {
 		out.Boards = boards(b)
@@ -52,6 +53,14 @@ func (s *Server) GetExerciseSheet(ctx context.Context, r contract.GetExerciseShe
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
 		Headers: contract.SheetResponseHeaders{ContentDisposition: fmt.Sprintf("inline; filename=%q", out.Name())},
 	}}, err
+}
+
+// ended closes a sentence that has no end of its own.
+func ended(s string) string {
+	if strings.HasSuffix(s, "?") || strings.HasSuffix(s, ".") {
+		return s
+	}
+	return s + "."
 }
 
 // boards are the keys of each hand with the finger that comes to each first.
@@ -113,7 +122,7 @@ func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sh
 	if e.Type.What == "roll" {
 		strokes = sheet.Neck{Name: "right hand, one round", Strings: neck.Strings}
 		for i, n := range b.Notes[:min(len(b.Notes), 2*b.Beats)] {
-			strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: i, Label: n.Pluck})
+			strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: i + 1, Label: n.Pluck})
 		}
 	}
 	return list, strokes

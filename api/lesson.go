@@ -115,7 +115,7 @@ func (s *Server) lessonPiece(ctx context.Context, sh shelf, id string, live []*s
 	}
 	o, err := s.read(ctx, sh.studio.ID, m)
 	if err == nil && o != nil {
-		p.Opening = o.Opening(sh.studio.Words.Note)
+		p.Opening = o.Opening(sh.studio.Words.Key)
 	}
 	return p, err
 }

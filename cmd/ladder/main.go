@@ -21,7 +21,9 @@ const help = `usage: ladder VERB [arguments]
   analyze [--instrument NAME] [--age YEARS] [--tune N] FILE
                                           everything that is found in a score, as JSON (docs/formats.md)
   scale KEY KIND [--octaves N]            a scale or an arpeggio with the fingers of both hands, as JSON; KIND is major, natural-minor,
-                                          harmonic-minor, melodic-minor, chromatic, major-arpeggio or minor-arpeggio
+                                          harmonic-minor, melodic-minor, chromatic, major- or minor-arpeggio, -broken-chord or
+                                          -five-finger, or tetrachords
+  exercise INSTRUMENT [ID] [--musicxml]   an exercise with its fingers, strings and bows, as JSON or MusicXML; without an ID the list
 
 The DSN can also be given as LADDER_DSN.
 `
@@ -50,6 +52,8 @@ func run(args []string, in io.Reader, out io.Writer) error {
 		return analyze(rest, out)
 	case "scale":
 		return runScale(rest, out)
+	case "exercise":
+		return runExercise(rest, out)
 	case "demo":
 		return runDemo(rest, out)
 	case "serve":

@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -20,7 +21,7 @@ func call(args ...string) (string, error) {
 func TestHelpNamesEveryVerb(t *testing.T) {
 	out, err := call()
 	require.NoError(t, err)
-	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale"} {
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise"} {
 		require.Contains(t, out, "  "+verb)
 	}
 	same, err := call("help")
@@ -119,4 +120,41 @@ func TestAScaleAsJSON(t *testing.T) {
 	out, err = call("scale", "--octaves", "2", "F#", "melodic-minor")
 	require.NoError(t, err)
 	require.Contains(t, out, `"down":{"notes":["F#","E","D"`)
+}
+
+func TestExercises(t *testing.T) {
+	out, err := call("exercise", "ukulele", "roll/open/-/-/out-and-back")
+	require.NoError(t, err)
+	var e struct {
+		Title string
+		Notes []struct {
+			At, Note, Pluck string
+			String          int
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &e))
+	require.Equal(t, "Out and back", e.Title)
+	// Tuned G4 C4 E4 A4 from string 4 to string 1, a finger to a string (common practice).
+	var round []string
+	for _, n := range e.Notes[:6] {
+		round = append(round, fmt.Sprintf("%d %s %s", n.String, n.Note, n.Pluck))
+	}
+	require.Equal(t, []string{"4 G4 p", "3 C4 i", "2 E4 m", "1 A4 a", "2 E4 m", "3 C4 i"}, round)
+	require.Equal(t, "1/2", e.Notes[1].At)
+
+	out, err = call("exercise", "cello", "string-scale/one/D/major/-", "--musicxml")
+	require.NoError(t, err)
+	require.Contains(t, out, "<down-bow")
+	out, err = call("exercise", "banjo")
+	require.NoError(t, err)
+	require.Contains(t, out, "roll/open/-/-/forward")
+	for says, args := range map[string][]string{
+		"there is no instrument \"kazoo\"": {"kazoo"},
+		"is not an exercise":               {"piano", "scale"},
+		"is not a key":                     {"piano", "scale/apart/H/major/-"},
+		"usage: ladder exercise":           {},
+	} {
+		_, err := call(append([]string{"exercise"}, args...)...)
+		require.ErrorContains(t, err, says)
+	}
 }

@@ -20,6 +20,7 @@ type scaleJSON struct {
 	// Down is there where the scale comes down otherwise than it went up.
 	Down         *wayJSON          `json:"down,omitempty"`
 	Meets        []meetJSON        `json:"meets"`
+	Mirror       []meetJSON        `json:"mirror,omitempty"`
 	Alternatives []alternativeJSON `json:"alternatives,omitempty"`
 }
 
@@ -80,6 +81,9 @@ func runScale(args []string, out io.Writer) error {
 	}
 	for _, m := range s.Meets {
 		j.Meets = append(j.Meets, meetJSON{m.Degree, m.Right, m.Left, m.Kind})
+	}
+	for _, m := range s.Mirror {
+		j.Mirror = append(j.Mirror, meetJSON{m.Degree, m.Right, m.Left, m.Kind})
 	}
 	for _, a := range s.Alternatives {
 		hand := "left"

@@ -1,6 +1,7 @@
 package exercise
 
 import (
+	"cmp"
 	"slices"
 	"strconv"
 
@@ -35,11 +36,33 @@ func ForBite(x instrument.Instrument, skill string, bite int, notes []string) (E
 				return p, true
 			}
 		}
+		if t.What == "chords" {
+			slices.SortStableFunc(places, func(a, b Exercise) int { return cmp.Compare(b.share(notes), a.share(notes)) })
+		}
 		if len(places) > 0 {
 			return places[0], true
 		}
 	}
 	return Exercise{}, false
+}
+
+// share says how well an exercise goes with the notes of a piece, 0 to 2: how many of its own
+// notes are in the piece, and how many of the piece's are in it.
+func (e Exercise) share(notes []string) float64 {
+	b, err := e.Build()
+	if err != nil || len(notes) == 0 {
+		return 0
+	}
+	in, covered := 0, map[string]bool{}
+	for _, n := range b.Notes {
+		p := n.Pitch
+		p.Octave -= e.Instrument.Octave
+		if slices.Contains(notes, p.String()) {
+			in++
+			covered[p.String()] = true
+		}
+	}
+	return float64(in)/float64(len(b.Notes)) + float64(len(covered))/float64(len(notes))
 }
 
 // forFinger finds the string on which the key of a piece has a finger (−1: an extended

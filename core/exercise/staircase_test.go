@@ -129,6 +129,10 @@ func TestBitesComeFromTheStaircase(t *testing.T) {
 	e, ok = ForBite(uke, "picking-patterns", 1, nil)
 	require.True(t, ok)
 	require.Equal(t, "roll/open/-/-/thumb-out", e.ID())
+	// C and F on the ukulele are 0003 and 2010 from string 4 on (common practice): G4 C4 E4 C5, and A4 C4 F4 A4.
+	e, ok = ForBite(uke, "chord-changes", 1, []string{"G4", "C4", "E4", "C5", "A4", "F4"})
+	require.True(t, ok)
+	require.Equal(t, "changes/silent/-/-/C-F", e.ID())
 }
 
 // The staircases of one student: they stand on a page that opens at once.

@@ -89,7 +89,7 @@ func (e Exercise) draw(p *pen) {
 	e.aside(p, margin+left+8, y)
 	if e.Music.Width > 0 {
 		pictures := e.pictures(p, 0, 0, left, true)
-		space := min(1.75, left/e.Music.Width, (pageHeight-margin-y-pictures-6)/e.Music.Height)
+		space := min(2.4, left/e.Music.Width, (pageHeight-margin-y-pictures-6)/e.Music.Height)
 		p.shapes(e.Music.Shapes, space, margin, y)
 		y += space*e.Music.Height + 6
 	}
@@ -169,8 +169,8 @@ func (b Board) draw(p *pen, x, y, width float64) float64 {
 	for high++; black(high); high++ {
 	}
 	y = p.text(x, y, width, b.Name, small, plain) + 0.6
-	const tall = 19.0
-	w := min(9.0, width/float64(whites(high+1)-whites(low)))
+	const tall = 25.0
+	w := min(12.0, width/float64(whites(high+1)-whites(low)))
 	place := func(midi int) (float64, float64) { // the left side and the width
 		side := x + w*float64(whites(midi)-whites(low))
 		if black(midi) {
@@ -213,7 +213,7 @@ func (p *pen) disc(x, y float64, label string, ring bool) {
 	if p.dry {
 		return
 	}
-	const r = 2.3
+	const r = 2.6
 	p.doc.SetFillColor(255, 255, 255)
 	p.doc.SetLineWidth(0.3)
 	p.doc.Circle(x, y, r, "FD")
@@ -227,9 +227,9 @@ func (p *pen) disc(x, y float64, label string, ring bool) {
 }
 
 const (
-	stringGap = 6.0
-	fretGap   = 9.0
-	nameWidth = 6.0
+	stringGap = 8.0
+	fretGap   = 13.0
+	nameWidth = 9.0
 )
 
 func (n Neck) last() int {
@@ -243,7 +243,7 @@ func (n Neck) last() int {
 func (n Neck) width() float64 { return nameWidth + fretGap*float64(n.last()) }
 
 func (n Neck) draw(p *pen, x, y float64) float64 {
-	y = p.text(x, y, n.width(), n.Name, small, plain) + 3
+	y = p.text(x, y, n.width(), n.Name, day, bold) + 3
 	bottom := y + stringGap*float64(len(n.Strings)-1)
 	if p.dry {
 		return bottom + 3

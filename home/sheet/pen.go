@@ -114,8 +114,9 @@ func (p *pen) head(word string, width float64) string {
 	return word[:end]
 }
 
-// printable leaves out what the fonts cannot hold: letters beyond the basic plane.
+// printable writes what the fonts cannot hold otherwise, and leaves out letters beyond the basic plane.
 func printable(text string) string {
+	text = strings.NewReplacer("♭", "b", "♯", "#").Replace(text) // the fonts have no such signs
 	return strings.Map(func(r rune) rune {
 		if r > 0xFFFF || r < ' ' && r != '\n' && r != '\t' {
 			return -1

@@ -50,10 +50,11 @@ export function lay(rails: Schemas["Rail"][], scale: Scale): LaidRail[] {
         : zero < rail.rungs.length
           ? (heights[zero] ?? 0) - gap(rail.rungs[zero]?.leap.size ?? 0, scale) / 2
           : y + scale.least;
-    const names = shortNames(rail.rungs.map((r) => r.title));
+    // Exercises are told apart by how they begin: by their key.
+    const names = shortNames(rail.rungs.map((r) => (r.exercise ? "" : r.title)));
     const rungs = rail.rungs.map((rung, i) => ({
       rung,
-      name: names[i] ?? rung.title,
+      name: names[i] || rung.title,
       y: (heights[i] ?? 0) - shift,
       below: i > 0 ? gap(rung.leap.size, scale) : 0,
     }));

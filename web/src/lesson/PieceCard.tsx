@@ -97,6 +97,7 @@ export function PieceCard(props: {
       {piece.exercise && (
         <div className="mt-4 border-t border-line pt-2">
           <Faults
+            wide
             faults={piece.faults}
             mark={(focus, value) =>
               append.mutate([entry("mark", { material: piece.material, focus, mark: value })])

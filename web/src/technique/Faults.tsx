@@ -10,12 +10,14 @@ const says: Record<string, string> = { none: "seen", part: "less", full: "gone" 
 export function Faults(props: {
   faults: Schemas["Fault"][];
   mark: (focus: string, mark: Schemas["Mark"]) => void;
+  /** There is room for two side by side. */
+  wide?: boolean;
 }) {
   if (props.faults.length === 0) return null;
   return (
     <section aria-label="Usual faults" className="mt-3">
       <h3 className="text-base">Watch for</h3>
-      <ul>
+      <ul className={props.wide ? "grid gap-x-6 md:grid-cols-2" : ""}>
         {props.faults.map((f) => (
           <li key={f.id}>
             <button

@@ -1,0 +1,72 @@
+package sheet
+
+import (
+	"bytes"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/engrave"
+	"patientladder/core/exercise"
+	"patientladder/core/instrument"
+	"patientladder/core/naming"
+)
+
+// The words of a page as another program reads them (poppler, where it is there).
+func words(t *testing.T, pdf []byte) string {
+	t.Helper()
+	if _, err := exec.LookPath("pdftotext"); err != nil {
+		t.Skip("pdftotext is not there")
+	}
+	file := filepath.Join(t.TempDir(), "x.pdf")
+	require.NoError(t, os.WriteFile(file, pdf, 0o600))
+	out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
+	require.NoError(t, err)
+	return string(out)
+}
+
+func someExercise(t *testing.T) Exercise {
+	piano, _ := instrument.Of("piano")
+	e, err := exercise.Parse("scale/two/Db/major/-", piano)
+	require.NoError(t, err)
+	sc, err := e.Score(naming.Words{})
+	require.NoError(t, err)
+	return Exercise{
+		Heading: "A studio", Title: e.Title(naming.Words{}), Step: e.Step.Name, Tempo: "crotchet 66", Sentence: "The thumbs meet on F and C.", Caution: "Pain means stop.",
+		Goals: e.Step.Goals, Faults: []Fault{{"The thumb bumps", "Listen for an accent."}}, Music: engrave.Stretch(sc, 0, sc.Length().Float(), nil, ExerciseWidth),
+		Boards: []Board{{Name: "right hand", Keys: []Key{{61, "2", true}, {63, "3", false}}}},
+		Necks:  []Neck{{Name: "C", Strings: []string{"A", "E", "C", "G"}, Frets: true, Dots: []Dot{{1, 3, "3"}}}},
+		Made:   time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC),
+	}
+}
+
+func TestAnExerciseIsOnePageWithEverythingOnIt(t *testing.T) {
+	e := someExercise(t)
+	pdf, err := e.PDF()
+	require.NoError(t, err)
+	require.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")))
+	again, err := e.PDF()
+	require.NoError(t, err)
+	require.Equal(t, pdf, again, "the same exercise is the same file")
+	text := words(t, pdf)
+	for _, w := range append([]string{"Db major scale", "Three goals", "Watch for", "Take care", "right hand", "The thumb bumps"}, e.Goals[0]) {
+		require.Contains(t, strings.Join(strings.Fields(text), " "), w)
+	}
+}
+
+// Whatever the hand lies on, the keys are drawn from a white key to a white key.
+func TestKeysOfAKeyboard(t *testing.T) {
+	require.Equal(t, []bool{false, true, false, true, false, false, true, false, true, false, true, false}, func() (out []bool) {
+		for m := 60; m < 72; m++ {
+			out = append(out, black(m))
+		}
+		return out
+	}())
+	require.Equal(t, 7, whites(72)-whites(60))
+	require.Equal(t, whites(61), whites(62), "a black key does not count")
+}
