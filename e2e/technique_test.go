@@ -1,55 +1,38 @@
 package e2e_test
 
 import (
+	"fmt"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"patientladder/demo"
 )
 
-// D flat major, hands together: the meeting points light up on the keyboard, it
-// sounds, and keys that do not exist are refused with a sentence.
+// Any scale: the meeting points light up on the keyboard, it sounds, and keys
+// that do not exist are refused with a sentence.
 func TestWhereTheHandsMeet(t *testing.T) {
 	b := open(t, 1280, 800)
 	b.signIn(demo.Email, demo.Password)
 	b.says("lessons today")
 	b.click(button("Technique"))
+	b.click(button("Any scale"))
 	b.says("3 with 3 on E and 3 with 3 on A")
 	b.click(`//fieldset//button[.="D♭"]`)
-	b.says("the thumbs together on F and C; the same fingers side by side on Db, Eb, Gb, Ab and Bb.")
+	b.says("the thumbs together on F and C; the same fingers side by side on D♭, E♭, G♭, A♭ and B♭.")
 	require.Equal(t, 8, b.count(`[data-meet]`), "every note of D flat is one, the tonic above too")
-	b.accessible("technique")
+	b.accessible("any scale")
 	b.click(`//fieldset//button[.="right"]`)
 	b.until(`document.querySelectorAll("[data-meet]").length === 0`)
 	b.click(button("Hear it"))
 	b.until(`document.querySelector('svg[role=img] rect[fill="var(--color-focus)"]') !== null`)
 	b.click(button("Stop"))
-	// From 60 to 96 in five weeks: real marks; a climb that is none is refused.
-	tempi := func() string {
-		return eval[string](b, `[...document.querySelectorAll('ol[aria-label="Weeks"] strong')].map(e => e.innerText).join(" ")`)
-	}
-	b.see(`ol[aria-label="Weeks"] strong`)
-	require.Equal(t, "66 72 80 88 96", tempi())
-	b.click(`//ol[@aria-label="Weeks"]/li[2]/button`)
-	b.see(`//ol[@aria-label="Weeks"]/li[2]/button[@aria-pressed="true"]`)
-	b.retype(`//label[contains(., "in weeks")]//input`, "0")
-	b.says("A climb takes 1 to 104 weeks, not 0.")
-	b.retype(`//label[contains(., "in weeks")]//input`, "5")
-	b.see(`ol[aria-label="Weeks"] strong`)
-	// Twelve weeks from B; a lesson that is missed moves the end.
-	b.click(button("Begin with B"))
-	b.says("Twelve keys from B to E")
-	b.says("no lesson falls out")
-	b.accessible("the cycle of keys")
-	b.click(`//ol[@aria-label="Weeks of the cycle"]/li[3]//button[starts-with(., "missed")]`)
-	b.says("one week without a lesson")
 	b.choose(`//label[contains(., "Kind")]//select`, "Melodic minor")
-	b.says("B melodic minor")
 	b.says("right, down")
-	b.visit("/technique?key=H&kind=major")
+	b.visit("/technique/scale?key=H&kind=major")
 	b.says("is not a key")
-	b.visit("/technique?key=C&kind=major&octaves=9")
+	b.visit("/technique/scale?key=C&kind=major&octaves=9")
 	b.says("Octaves must lie between 1 and 4, not 9.")
 	b.click(button("Back to C major"))
 	b.says("3 with 3 on E")
@@ -57,9 +40,120 @@ func TestWhereTheHandsMeet(t *testing.T) {
 	phone := open(t, 390, 844)
 	phone.signIn(demo.Email, demo.Password)
 	phone.says("lessons today")
-	phone.visit("/technique?key=F%23&kind=major&octaves=2")
+	phone.visit("/technique/scale?key=F%23&kind=major&octaves=2")
 	phone.says("The hands meet")
-	phone.fits("technique")
-	phone.accessible("technique on a phone")
+	phone.fits("any scale")
+	phone.accessible("any scale on a phone")
 	phone.quiet()
+}
+
+// One student's technique: today's exercise with its goals, the meeting points, the cycle with a
+// break, a scale that is through, the tempo ladder on real marks, the gate in the week.
+func TestTechniqueAsItsOwnLadder(t *testing.T) {
+	b := open(t, 1280, 900)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	caspian := b.student("Caspian")
+	b.click(button("Technique"))
+	b.says("keys in all have been through a first pass")
+	b.choose(`//label[contains(., "whose technique")]//select`, "Caspian Rook, piano")
+	b.says("Caspian is on D♭ major scale: one octave, hands together.")
+	b.says("stop where the hands meet, then join those places")
+	b.see(`[data-meet]`)
+	require.Equal(t, 8, b.count(`[data-meet]`))
+	b.see(`[data-testid=engraving] svg`)
+	b.accessible("technique of a student")
+	// A usual fault that was seen is gone; a goal gets its mark.
+	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "the thumb bumps")]`)
+	b.see(`//section[@aria-label="Usual faults"]//button[contains(., "the thumb bumps") and contains(., "gone")]`)
+	b.click(`button[aria-label="both hands arrive together: full"]`)
+	b.see(`button[aria-label="both hands arrive together: full"][aria-pressed=true]`)
+
+	// The cycle: it is kept; another one from B with a half-term break.
+	b.says("A missed lesson moved the end by a week")
+	b.says("The next pass waits: two octaves, hands together.")
+	day := func(weeks int) string { return time.Now().UTC().AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
+	put := eval[int](b, fmt.Sprintf(`fetch("/api/holidays/01J0000000000000000000TERM", {method: "PUT", headers: {"content-type": "application/json"},
+		body: JSON.stringify({name: "Half term", first: "%s", last: "%s"})}).then(r => r.status)`, day(5), time.Now().UTC().AddDate(0, 0, 7*5+6).Format(time.DateOnly)))
+	require.Equal(t, 204, put)
+	b.click(button("Another cycle"))
+	b.choose(`//label[contains(., "first key")]//select`, "B")
+	b.choose(`//label[contains(., "pass")]//select`, "One octave, hands apart")
+	b.says("Twelve keys from B to E, one octave, hands apart: the last is heard on")
+	b.says("without a lesson")
+	b.says("week off")
+	b.accessible("a cycle to try")
+	b.click(button("Keep this cycle"))
+	b.says("12 of 12 through. The next pass waits: one octave, hands apart, from memory.")
+
+	// The scale is through: the staircase moves on, and the next is begun.
+	b.click(button("It is through"))
+	b.until(`!document.querySelector("h1").innerText.includes("D♭")`)
+	b.visit("/technique?ladder=" + caspian + "&exercise=scale/faster/C/major/-")
+	b.says("C major scale")
+	b.click(button("Begin this one"))
+	b.says("no faster than it is even")
+	b.retype(`//label[contains(., "from, as")]//input`, "60")
+	b.retype(`//label[contains(., "in weeks")]//input`, "0")
+	b.says("A climb takes 1 to 104 weeks, not 0.")
+	b.retype(`//label[contains(., "in weeks")]//input`, "5")
+	tempi := func() string {
+		return eval[string](b, `[...document.querySelectorAll('ol[aria-label="Weeks"] strong')].map(e => e.innerText).join(" ")`)
+	}
+	b.see(`ol[aria-label="Weeks"] strong`)
+	require.Equal(t, "66 72 80 88 96", tempi())
+	b.click(button("Keep it"))
+	b.says("66 this week; 96 in five weeks")
+	b.click(button("66 held"))
+	b.says("72 this week; 96 in four weeks")
+	b.click(button("72 did not hold"))
+	b.says("eased back once")
+	require.Equal(t, "66 66 72 80 88 96", tempi())
+
+	// The left hand waits until it is taught: the week says so.
+	b.choose(`select[aria-label="Hands at home for C major scale"]`, "right hand only")
+	b.says("At home the right hand only")
+	b.visit("/week/" + caspian)
+	b.says("Not yet")
+	b.until(`[...document.querySelectorAll("section, div")].some(s => s.innerText.startsWith("Not yet") && s.innerText.includes("C major scale"))`)
+	b.visit("/ladder/" + caspian)
+	b.see(`ul[aria-label="Proposed by the staircases"] a`)
+	b.visit("/technique?ladder=" + caspian + "&exercise=scale/apart/H/major/-")
+	b.says("is not a key")
+	b.quiet()
+
+	phone := open(t, 390, 844)
+	phone.signIn(demo.Email, demo.Password)
+	phone.says("lessons today")
+	phone.visit("/technique?ladder=" + caspian)
+	phone.says("The staircases")
+	phone.fits("technique of a student")
+	phone.accessible("technique of a student on a phone")
+	phone.quiet()
+}
+
+// Strings: the bites of the cello student come from the staircase; the ukulele's roll lights its
+// strings and fingers at 80; the exercise is printed.
+func TestTechniqueOnStrings(t *testing.T) {
+	b := open(t, 1280, 900)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.visit("/lesson/" + b.student("Tobias"))
+	b.says("Plant a little")
+	b.click(`//section[@aria-label="Plant"]//a[contains(., "pattern of C major")]`)
+	b.says("On the A string the fingers are")
+	b.see(`section[aria-label="Finger patterns"] tr`)
+	require.Equal(t, 4, b.count(`section[aria-label="Finger patterns"] tr`))
+	b.accessible("technique on a cello")
+	b.visit("/technique?ladder=" + b.student("Piper"))
+	b.says("p on string 4, i on string 3, m on string 2 and a on string 1")
+	require.Equal(t, "80", eval[string](b, `document.querySelector("input[type=range]").value`))
+	b.click(button("Hear it"))
+	b.until(`document.querySelector('[data-string="4"][data-on]') !== null`)
+	b.until(`document.querySelector('[data-string="2"][data-on]') !== null && document.querySelector('[data-stroke=now] text').textContent === "m"`)
+	b.click(button("Stop"))
+	b.accessible("technique on a ukulele")
+	sheet := eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Print it").href).then(r => r.headers.get("content-type"))`)
+	require.Equal(t, "application/pdf", sheet)
+	b.quiet()
 }

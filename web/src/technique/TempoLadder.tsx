@@ -84,7 +84,8 @@ function Marks({ marks, at }: { marks: number[]; at: number }) {
   const low = Math.min(...marks);
   const high = Math.max(...marks);
   return (
-    <ol className="mt-3 flex items-end gap-1 overflow-x-auto pb-1" aria-label="Weeks">
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: many weeks are scrolled by keys, too
+    <ol className="mt-3 flex items-end gap-1 overflow-x-auto pb-1" aria-label="Weeks" tabIndex={0}>
       {marks.map((m, i) => (
         <li
           // biome-ignore lint/suspicious/noArrayIndexKey: weeks in their order
