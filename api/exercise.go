@@ -183,7 +183,7 @@ func learnable(e exercise.Exercise, b exercise.Built, words naming.Words) string
 		x, errA := plucked.Chord(e.Instrument, a)
 		y, errB := plucked.Chord(e.Instrument, to)
 		if errA == nil && errB == nil {
-			return capital(plucked.ChangeOf(x, y).Words) + "."
+			return ended(capital(plucked.ChangeOf(x, y).Words))
 		}
 	}
 	return capital(e.Step.Why) + "."

@@ -31,7 +31,7 @@ func (s *Server) GetTechnique(ctx context.Context, r contract.GetTechniqueReques
 		return nil, err
 	}
 	out := contract.Technique{
-		Ladder: sh.ladder.ID, Name: sh.ladder.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Stairs: []contract.Stair{},
+		Ladder: sh.ladder.ID, Name: sh.ladder.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contractAhead{}, Stairs: []contract.Stair{},
 		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x),
 	}
 	stairs, err := s.stairs(a, x, &out)
@@ -62,7 +62,12 @@ func (s *Server) GetTechnique(ctx context.Context, r contract.GetTechniqueReques
 		}
 		out.Now = append(out.Now, now)
 	}
-	out.Proposed = a.proposed(stairs)
+	for _, p := range a.placed {
+		if e, err := exercise.Parse(a.lib[p.Material].Exercise, x); err == nil && !begun(sh, p.Material) {
+			out.Ahead = append(out.Ahead, contractAhead{Material: p.Material, Exercise: e.ID(), Title: e.Title(sh.studio.Words), Step: e.Step.Name})
+		}
+	}
+	out.Proposed = a.proposed(stairs, out.Ahead)
 	for _, st := range stairs {
 		out.Stairs = append(out.Stairs, a.stairOut(st))
 	}
@@ -115,12 +120,19 @@ func (sh shelf) progress() exercise.Progress {
 	}
 }
 
+type contractAhead = struct {
+	Exercise string      `json:"exercise"`
+	Material contract.Id `json:"material"`
+	Step     string      `json:"step"`
+	Title    string      `json:"title"`
+}
+
 // mostProposed is how many exercises are proposed at once.
 const mostProposed = 3
 
 // proposed are the next exercises: that of the cycle first, then those of staircases on
-// which the student stands already, then new ones.
-func (a ahead) proposed(stairs []exercise.Stair) []contract.NextExercise {
+// which the student stands already, then new ones. What stands ahead already is not proposed again.
+func (a ahead) proposed(stairs []exercise.Stair, placed []contractAhead) []contract.NextExercise {
 	rank := func(st exercise.Stair) int {
 		wished := a.standing.Cycle != nil && a.standing.Cycle.Type == st.Type.ID
 		begun := slices.ContainsFunc(st.Steps, func(s exercise.StairStep) bool { return len(s.Cleared) > 0 })
@@ -134,7 +146,7 @@ func (a ahead) proposed(stairs []exercise.Stair) []contract.NextExercise {
 	}
 	var next []exercise.Stair
 	for _, st := range stairs {
-		if st.Next != nil {
+		if st.Next != nil && !slices.ContainsFunc(placed, func(p contractAhead) bool { return p.Exercise == st.Next.Exercise.ID() }) {
 			next = append(next, st)
 		}
 	}
@@ -192,6 +204,8 @@ func techniqueSentence(t contract.Technique) string {
 		return fmt.Sprintf("%s is on %s: %s.", first, t.Now[0].Title, t.Now[0].Step)
 	case len(t.Now) > 1:
 		return fmt.Sprintf("%s has %s; begin with %s.", first, counted(len(t.Now), "exercise"), t.Now[0].Title)
+	case len(t.Ahead) > 0:
+		return fmt.Sprintf("Next for %s: %s, %s.", first, t.Ahead[0].Title, t.Ahead[0].Step)
 	case len(t.Proposed) > 0:
 		return fmt.Sprintf("Next for %s: %s, %s.", first, t.Proposed[0].Title, t.Proposed[0].Step)
 	}

@@ -52,6 +52,17 @@ func TestAnExerciseIsTakenMarkedAndClimbed(t *testing.T) {
 	require.Equal(t, "five-finger/parallel/C/major-five-finger/-", next["exercise"])
 	require.NotEmpty(t, next["reasons"])
 
+	// Put ahead it stands on the ladder and is proposed no more; taken off it is proposed again.
+	status, body := u.call("POST", "/api/ladders/"+ladder+"/exercises", map[string]any{"exercise": next["exercise"]})
+	require.Equal(t, http.StatusCreated, status, body)
+	put := u.technique(ladder)
+	require.Equal(t, next["exercise"], first(put["ahead"])["exercise"])
+	require.Empty(t, put["proposed"], "all else waits for it")
+	require.Equal(t, "Next for Nell: C major, five fingers, hands together, the same way.", put["sentence"])
+	status, _ = u.call("DELETE", "/api/ladders/"+ladder+"/rungs/"+body["material"].(string), nil)
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, next["exercise"], first(u.technique(ladder)["proposed"])["exercise"])
+
 	id := u.take(ladder, "scale/apart/Db/major/-")
 	require.Equal(t, id, u.take(ladder, "scale/apart/Db/major/-"), "the same exercise is one material")
 	now := first(u.technique(ladder)["now"])
@@ -59,7 +70,7 @@ func TestAnExerciseIsTakenMarkedAndClimbed(t *testing.T) {
 	require.Len(t, now["goals"], 3)
 	fault := first(now["faults"])["id"]
 	require.Equal(t, "fault.elbow-swings", fault)
-	status, body := u.append(ladder, entry{"kind": "mark", "material": id, "focus": fault, "mark": "none"})
+	status, body = u.append(ladder, entry{"kind": "mark", "material": id, "focus": fault, "mark": "none"})
 	require.Equal(t, http.StatusOK, status, body)
 	status, body = u.append(ladder, entry{"kind": "mark", "material": id, "focus": "fault.no-such", "mark": "none"})
 	require.Equal(t, http.StatusUnprocessableEntity, status, body)

@@ -22,9 +22,6 @@ func TestScreenshots(t *testing.T) {
 		require.NoError(t, err)
 		require.NoError(t, os.WriteFile("../docs/screenshots/"+name+".png", picture, 0o644))
 	}
-	look := func(name string) {
-		eval[bool](b, `(localStorage.setItem("look", "`+name+`"), true)`)
-	}
 	student := func(name string) string {
 		return eval[string](b, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("`+name+`")).ladder)`)
 	}
@@ -32,7 +29,7 @@ func TestScreenshots(t *testing.T) {
 		return eval[string](b, `fetch("/api/materials").then(r => r.json()).then(l => l.find(m => m.title === "`+title+`").id)`)
 	}
 	b.visit("/sign-in")
-	look("light")
+	eval[bool](b, `(localStorage.setItem("look", "light"), true)`)
 	b.visit("/sign-in")
 	b.see(`input[name=email]`)
 	b.signIn(demo.Email, demo.Password)
@@ -88,10 +85,16 @@ func TestScreenshots(t *testing.T) {
 	b.says("Harbour Steps for Piano")
 	b.see(`figure svg`)
 	take("library")
-	b.visit("/technique?key=Db&kind=major&octaves=2")
+	b.visit("/technique?ladder=" + student("Caspian"))
 	b.says("The hands meet")
 	b.see(`[data-meet]`)
+	b.see(`[data-testid=engraving] svg`)
 	take("technique")
+	b.visit("/technique?ladder=" + student("Piper"))
+	b.see(`[data-testid=engraving] svg`)
+	b.click(button("Hear it"))
+	b.until(`document.querySelector('[data-string="2"][data-on]') !== null`)
+	take("technique-strings")
 	wren := student("Wren")
 	b.visit("/ladder/" + wren)
 	b.says("To plant")
@@ -103,11 +106,6 @@ func TestScreenshots(t *testing.T) {
 	}
 	b.says("turns late")
 	take("ladder-moved")
-	look("dark")
-	b.visit("/ladder/" + student("Henrik"))
-	b.says("comfortable leap")
-	take("ladder-evening")
-	look("light")
 	b.do(chromedp.EmulateViewport(390, 844))
 	b.visit("/lesson/" + ivo)
 	b.says("Mark a hard spot")

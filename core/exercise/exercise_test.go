@@ -255,3 +255,32 @@ func TestMeetingPointsStandAtTheNotes(t *testing.T) {
 	require.Equal(t, "E F G A ", lit("scale/together/C/major/-"))
 	require.Equal(t, "G F E D C D E F ", lit("five-finger/contrary/C/major-five-finger/-"), "in a mirror every finger meets its like")
 }
+
+// A piano has 88 keys, from A0 to C8 (21 to 108 on the MIDI scale); and hands that play at once do not
+// cross, though in contrary motion they may begin on one key (common practice).
+func TestEveryKeyboardExerciseLiesOnThePiano(t *testing.T) {
+	piano, _ := instrument.Of("piano")
+	for _, kind := range Types(piano.Family) {
+		for _, step := range kind.Steps {
+			for _, k := range kind.Kinds {
+				for _, e := range Places(Exercise{Type: kind, Step: step, Kind: k, Instrument: piano}) {
+					b, err := e.Build()
+					require.NoError(t, err)
+					right := map[rational.Rat]int{}
+					for _, n := range b.Notes {
+						midi := n.Pitch.Semitone()
+						require.True(t, midi >= 21 && midi <= 108, "%s has %s", e.ID(), n.Pitch)
+						if n.Hand == "right" {
+							right[n.At] = midi
+						}
+					}
+					for _, n := range b.Notes {
+						if r, both := right[n.At]; both && n.Hand == "left" {
+							require.LessOrEqual(t, n.Pitch.Semitone(), r, "%s at %s", e.ID(), n.At)
+						}
+					}
+				}
+			}
+		}
+	}
+}

@@ -2090,6 +2090,13 @@ export interface components {
             name: string;
             instrument: string;
             now: components["schemas"]["TechniqueNow"][];
+            /** @description Exercises that stand on the ladder and were not begun */
+            ahead: {
+                material: components["schemas"]["Id"];
+                exercise: string;
+                title: string;
+                step: string;
+            }[];
             stairs: components["schemas"]["Stair"][];
             /** @description What to take next, the best first */
             proposed: components["schemas"]["NextExercise"][];

@@ -3,7 +3,7 @@ import { Problem } from "../parts/Problem";
 import { engrave, type Places } from "./engraver";
 
 /** Engraves a score into an element and again when the width or the look changes. */
-export function useEngraving(xml: string | undefined, room = 9) {
+export function useEngraving(xml: string | undefined, room = 9, fingers = false) {
   const holder = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<Places>();
   const [failed, setFailed] = useState<Error>();
@@ -31,7 +31,7 @@ export function useEngraving(xml: string | undefined, room = 9) {
     if (!el || !xml) return;
     let current = true;
     const ink = getComputedStyle(document.documentElement).getPropertyValue("--color-ink").trim();
-    engrave(el, xml, { ink, zoom: el.clientWidth < 600 ? 0.8 : 1.3, room })
+    engrave(el, xml, { ink, zoom: el.clientWidth < 600 ? 0.8 : 1.3, room, fingers })
       .then((result) => {
         if (current) {
           setPlaces(result.places);
@@ -49,13 +49,13 @@ export function useEngraving(xml: string | undefined, room = 9) {
     return () => {
       current = false;
     };
-  }, [xml, room, drawn]);
+  }, [xml, room, fingers, drawn]);
   return { holder, places, failed };
 }
 
-/** A score without marks. */
-export function Engraving({ xml }: { xml: string }) {
-  const { holder, failed } = useEngraving(xml, 5);
+/** A score without marks, with its fingers where they are asked for. */
+export function Engraving({ xml, fingers }: { xml: string; fingers?: boolean }) {
+  const { holder, failed } = useEngraving(xml, 5, fingers);
   return (
     <>
       {failed && <Problem error={failed} />}

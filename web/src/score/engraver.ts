@@ -31,7 +31,7 @@ const unit = 10;
 export async function engrave(
   el: HTMLElement,
   xml: string,
-  options: { ink: string; zoom: number; room: number },
+  options: { ink: string; zoom: number; room: number; fingers?: boolean },
 ): Promise<{ places: Places; osmd: OpenSheetMusicDisplay }> {
   const { OpenSheetMusicDisplay } = await import("opensheetmusicdisplay");
   el.replaceChildren();
@@ -45,9 +45,12 @@ export async function engrave(
     drawPartNames: false,
     drawingParameters: "compacttight",
     defaultColorMusic: options.ink,
-    drawFingerings: false, // the fingers are laid over the score, so that they can be pressed
+    // Over a piece the fingers are laid as marks that can be pressed.
+    drawFingerings: options.fingers ?? false,
     drawMeasureNumbersOnlyAtSystemStart: true,
+    autoBeam: !xml.includes("<beam"), // a score that says nothing of beams gets the usual ones
   });
+  osmd.EngravingRules.RenderStringNumbersClassical = false; // the strings are drawn beside it
   // Room between the systems for what is laid over and under them.
   osmd.EngravingRules.MinimumDistanceBetweenSystems = options.room;
   await osmd.load(xml);

@@ -40,7 +40,7 @@ export function ExerciseView(props: {
       <Choices choices={e.choices} open={props.open} />
       <Playing key={`${e.instrument} ${e.id}`} exercise={e} />
       <div className="mt-3 rounded-lg bg-sheet px-3 py-1">
-        <Engraving xml={e.musicxml} />
+        <Engraving xml={e.musicxml} fingers />
       </div>
       {!props.taken && <GoalsAndFaults exercise={e} />}
       <p className="fine mt-2">

@@ -1,7 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { entry } from "../data/entries";
+import type { Entry } from "../data/outbox";
 import { techniqueQuery } from "../data/queries";
-import { useLessonAppend } from "../lesson/useLessonAppend";
+import { type Append, useLessonAppend } from "../lesson/useLessonAppend";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { AheadExercises } from "./AheadExercises";
 import { Atlas } from "./Atlas";
 import { CycleStrip } from "./CycleStrip";
 import { ExerciseView } from "./ExerciseView";
@@ -18,7 +22,20 @@ export function StudentTechnique(props: {
 }) {
   const { ladder, open } = props;
   const technique = useQuery(techniqueQuery(ladder));
-  const { append } = useLessonAppend(ladder);
+  const { append: write } = useLessonAppend(ladder);
+  // What was noted last can be taken back, as in a lesson.
+  const [last, setLast] = useState<Entry[]>([]);
+  const append: Append = {
+    ...write,
+    mutate: (entries, then) => {
+      write.mutate(entries, then);
+      setLast(entries);
+    },
+  };
+  const takeBack = () => {
+    write.mutate(last.map((e) => entry("correction", { corrects: e.id })));
+    setLast([]);
+  };
   if (technique.isPending) return <Waiting />;
   if (technique.error) return <Problem error={technique.error} again={() => technique.refetch()} />;
   const t = technique.data;
@@ -28,6 +45,14 @@ export function StudentTechnique(props: {
     <>
       <h1 className="mt-3 text-[1.6rem]">{t.sentence}</h1>
       <Refused error={append.error} />
+      {last.length > 0 && (
+        <p className="fine flex items-center">
+          Noted.
+          <button type="button" className="quiet" onClick={takeBack}>
+            Take it back
+          </button>
+        </p>
+      )}
       <div className="mt-3 grid gap-x-10 gap-y-6 lg:grid-cols-[23rem_minmax(0,1fr)]">
         <div className="flex flex-col gap-6">
           {t.now.length > 0 && (
@@ -37,6 +62,7 @@ export function StudentTechnique(props: {
               ))}
             </section>
           )}
+          <AheadExercises technique={t} open={open} append={append} />
           <NextExercises ladder={ladder} proposed={t.proposed} shown={shown} open={open} append={append} />
         </div>
         <div className="min-w-0">
