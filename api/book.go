@@ -141,13 +141,18 @@ func (sh shelf) learned() []string {
 	slices.SortStableFunc(ids, func(a, b string) int {
 		return cmp.Or(cmp.Compare(sure[a], sure[b]), sh.standing.Materials[a].LastPlayed.Compare(sh.standing.Materials[b].LastPlayed))
 	})
-	seen := map[string]bool{}
-	return slices.DeleteFunc(ids, func(id string) bool {
-		kind, _, exercise := strings.Cut(sh.lib[id].Exercise, "/")
-		again := exercise && seen[kind]
-		seen[kind] = true
-		return again
-	})
+	// One that was heard today stays the one of its type, so that not all are asked for one after the other.
+	turn := map[string]string{}
+	kind := func(id string) string {
+		kind, _, _ := strings.Cut(sh.lib[id].Exercise, "/")
+		return kind
+	}
+	for _, id := range ids {
+		if k := kind(id); k != "" && (turn[k] == "" || sh.day(sh.standing.Materials[id].LastPlayed).Equal(sh.today)) {
+			turn[k] = id
+		}
+	}
+	return slices.DeleteFunc(ids, func(id string) bool { return kind(id) != "" && turn[kind(id)] != id })
 }
 
 // recall is how sure a learned material still is today, 0 to 1.

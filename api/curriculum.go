@@ -249,7 +249,7 @@ func (s *Server) ExportCurriculum(ctx context.Context, r contract.ExportCurricul
 func loose(lib material.Library) []curriculum.Source {
 	has := map[string]bool{}
 	for _, m := range lib {
-		if m.SourceID == "" {
+		if m.SourceID == "" && m.Exercise == "" {
 			has[m.Instrument] = true
 		}
 	}

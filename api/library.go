@@ -1,8 +1,10 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"fmt"
+	"slices"
 
 	"patientladder/api/contract"
 	"patientladder/core/curriculum"
@@ -63,6 +65,12 @@ func (s *Server) GetLibrary(ctx context.Context, r contract.GetLibraryRequestObj
 			out.Loose = append(out.Loose, brief(m))
 		}
 	}
+	for _, m := range b.lib {
+		if m.Exercise != "" && m.Instrument == instrument {
+			out.Loose = append(out.Loose, brief(m))
+		}
+	}
+	slices.SortStableFunc(out.Loose, func(x, y contract.MaterialBrief) int { return cmp.Compare(x.Exercise, y.Exercise) })
 	out.Concerns = append(out.Concerns, curriculum.Concerns(append(books, loose), b.skills, policy)...)
 	for _, l := range ladders {
 		if l.Instrument == instrument {

@@ -261,3 +261,46 @@ func TestExercisesOnStrings(t *testing.T) {
 		require.True(t, strings.HasPrefix(string(data), "%PDF-"))
 	}
 }
+
+// Of many cleared scales one is reviewed at a time: the most faded; when it was heard today it stays
+// the one of today. What a later step keeps alive is not reviewed.
+func TestScalesAreReviewedOneAtATime(t *testing.T) {
+	u := teacher(t)
+	ladder := u.newStudent("Tove Lunt", "piano")
+	ids := map[string]string{}
+	for i, key := range []string{"C", "G", "D"} {
+		status, body := u.call("POST", "/api/ladders/"+ladder+"/exercises", map[string]any{"exercise": "scale/apart/" + key + "/major/-"})
+		require.Equal(t, http.StatusCreated, status)
+		id := body["material"].(string)
+		ids[key] = id
+		status, body = u.append(ladder, entry{"kind": "cleared", "material": id, "at": clock.AddDate(0, 0, -60+10*i).Format(time.RFC3339)})
+		require.Equal(t, http.StatusOK, status, body)
+	}
+	reviews := func() (out []string) {
+		_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+		for _, r := range lesson["reviews"].([]any) {
+			out = append(out, r.(map[string]any)["material"].(string))
+		}
+		return out
+	}
+	require.Equal(t, []string{ids["C"]}, reviews())
+	status, _ := u.append(ladder, entry{"kind": "hearing", "material": ids["C"], "rating": 3})
+	require.Equal(t, http.StatusOK, status)
+	require.Equal(t, []string{ids["C"]}, reviews(), "heard today: the others wait for another day")
+	// C is taken up again on the next step, which keeps it alive; then G is the most faded.
+	u.take(ladder, "scale/memory/C/major/-")
+	require.Equal(t, []string{ids["G"]}, reviews())
+	_, library := u.call("GET", "/api/library?instrument=piano", nil)
+	require.NotContains(t, library["sentence"], "exercise")
+	exercises := 0
+	for _, m := range library["loose"].([]any) {
+		if m.(map[string]any)["exercise"] != "" {
+			exercises++
+		}
+	}
+	require.GreaterOrEqual(t, exercises, 4)
+	res := u.raw("GET", "/api/library/export?format=json", nil, nil)
+	data, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	require.False(t, strings.Contains(string(data), "major scale: one octave, hands apart"), "exercises follow from the data and are not carried")
+}

@@ -79,6 +79,7 @@ func TestALessonTakesFewTaps(t *testing.T) {
 	b.see(`[role=dialog]`)
 	tap(button("It met the standard"))
 	b.says("is cleared.")
+	b.do(chromedp.WaitNotPresent(`[role=dialog]`))
 	tap(`//ol[@aria-label="The lesson as a bar"]/li[last()]//button`)
 	b.fill(`input[name=text]`, "the ending was soft")
 	tap(button("Keep it"))

@@ -94,6 +94,7 @@ func TestScreenshots(t *testing.T) {
 	b.see(`[data-testid=engraving] svg`)
 	b.click(button("Hear it"))
 	b.until(`document.querySelector('[data-string="2"][data-on]') !== null`)
+	b.do(chromedp.Evaluate[chromedp.Void](`scrollTo(0, 0)`))
 	take("technique-strings")
 	wren := student("Wren")
 	b.visit("/ladder/" + wren)

@@ -5,6 +5,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
 	"patientladder/demo"
@@ -155,5 +156,45 @@ func TestTechniqueOnStrings(t *testing.T) {
 	b.accessible("technique on a ukulele")
 	sheet := eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Print it").href).then(r => r.headers.get("content-type"))`)
 	require.Equal(t, "application/pdf", sheet)
+	b.quiet()
+}
+
+// A violin is data alone: a student who plays it has a staircase, bows, patterns and a cycle without a
+// line of code that names it. An exercise taken for the student is marked in the lesson and taken back.
+func TestAnInstrumentThatIsDataAlone(t *testing.T) {
+	b := open(t, 1280, 900)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.click(button("Students"))
+	b.click(button("Add a student"))
+	b.until(`[...document.querySelectorAll("option")].some(o => o.text === "violin")`)
+	b.fill(`input[name=name]`, "Isla Fennick")
+	b.do(chromedp.SetValue(`input[name=born]`, "2014-05-06"))
+	b.choose(`select[name=weekday]`, time.Now().UTC().AddDate(0, 0, 3).Weekday().String()) // not among today's lessons
+	b.choose(`//label[contains(., "Instrument")]//select`, "violin")
+	b.do(chromedp.Click(`//button[@type="submit" and contains(., "Add the student")]`))
+	b.says("Isla Fennick")
+	b.until(`location.pathname.startsWith("/ladder/")`)
+	ladder := eval[string](b, `location.pathname.split("/").pop()`)
+	b.visit("/technique?ladder=" + ladder)
+	b.says("Next for Isla: Bows on open strings, A string, whole bows.")
+	b.click(button("Begin"))
+	b.says("Isla is on Bows on open strings, A string: whole bows.")
+	b.click(`button[aria-label="straight from frog to tip: full"]`)
+	b.says("1 of 3 focus points have their full mark.")
+	b.click(button("Take it back"))
+	b.says("0 of 3 focus points have their full mark.")
+	b.visit("/lesson/" + ladder)
+	b.says("the bow shoulder rises")
+	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "the bow shoulder rises")]`)
+	b.see(`//section[@aria-label="Usual faults"]//button[contains(., "the bow shoulder rises") and contains(., "seen")]`)
+	b.says("Fault: the bow shoulder rises, seen")
+	b.accessible("a lesson with an exercise")
+	b.click(button("See it on the instrument"))
+	b.says("0 of 4 focus points have their full mark.")
+	b.choose(`//label[contains(., "exercise")]//select`, "Scales over the strings")
+	b.see(`section[aria-label="Finger patterns"] tr`)
+	b.visit("/library?for=violin")
+	b.says("exercise of the staircases")
 	b.quiet()
 }

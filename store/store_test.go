@@ -46,7 +46,7 @@ func studio(t *testing.T, s *store.Store) (studio string, l store.Ladder, m mate
 	require.NoError(t, s.AddLadder(ctx, st.ID, l))
 	m = material.Material{
 		ID: id(), Title: "Tune", Strand: material.Method, Instrument: "piano", Tempo: 88.5, Bars: 3, DistinctBars: 2, Quarters: 9, Texture: material.InTurn,
-		BarLabels: []string{"0", "1", "2"}, Tags: []string{"comic"}, HasScore: true, Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
+		BarLabels: []string{"0", "1", "2"}, Tags: []string{"comic"}, HasScore: true, Exercise: "scale/apart/Db/major/-", Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
 		FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady pulse"}, {ID: id(), Text: "loose wrist"}},
 	}
 	added, err := s.AddMaterial(ctx, st.ID, m, &store.ScoreFile{Name: "tune.musicxml", Data: []byte("<x/>")})

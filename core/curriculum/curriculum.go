@@ -120,7 +120,7 @@ func Write(c Curriculum) ([]byte, error) {
 }
 
 // Of takes a curriculum out of a library: the books of some ids (all when none
-// are named), with the pieces that belong to no book last.
+// are named), with the pieces that belong to no book last. Exercises are not carried: they follow from the data.
 func Of(lib material.Library, sources []Source, own []skill.Skill) Curriculum {
 	c := Curriculum{Skills: own}
 	at := map[[2]string]int{} // loose pieces have a source for each instrument
@@ -131,7 +131,7 @@ func Of(lib material.Library, sources []Source, own []skill.Skill) Curriculum {
 	}
 	for _, m := range sorted(lib) {
 		i, wanted := at[[2]string{m.SourceID, m.Instrument}]
-		if !wanted {
+		if !wanted || m.Exercise != "" {
 			continue
 		}
 		out := Material{
@@ -161,11 +161,12 @@ func sorted(lib material.Library) []material.Material {
 	return out
 }
 
-// Book lists the materials of a source in its order.
+// Book lists the materials of a source in its order. Exercises belong to none: they follow from the
+// data, and are made anew where they are needed.
 func Book(lib material.Library, source string) []material.Material {
 	var out []material.Material
 	for _, m := range sorted(lib) {
-		if m.SourceID == source {
+		if m.SourceID == source && m.Exercise == "" {
 			out = append(out, m)
 		}
 	}

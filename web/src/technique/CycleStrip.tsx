@@ -7,9 +7,8 @@ import { useFamily } from "../data/useFamily";
 import { shortDate } from "../data/words";
 import type { Append } from "../lesson/useLessonAppend";
 import { Refused } from "../parts/Problem";
+import { keysFor, nextKey, sign } from "./keys";
 
-const keys = ["C", "G", "D", "A", "E", "B", "Gb", "Db", "Ab", "Eb", "Bb", "F"];
-const sign = (k: string) => k.replace("b", "♭").replace("#", "♯");
 const today = () => new Date().toISOString().slice(0, 10);
 
 /**
@@ -99,7 +98,7 @@ function Trying(props: {
           name="kind"
           value={c.kind}
           of={type?.kinds ?? []}
-          pick={(kind) => set({ kind, key: kindKey(c.key, kind) })}
+          pick={(kind) => set({ kind, key: nextKey(c.key, kind) })}
         />
         <Select
           name="first key"
@@ -152,12 +151,6 @@ function Trying(props: {
     </section>
   );
 }
-
-/** The twelve keys of a kind: minor ones by the names that are written. */
-const minor = ["A", "E", "B", "F#", "C#", "G#", "Eb", "Bb", "F", "C", "G", "D"];
-const keysFor = (kind: string) => (kind.includes("minor") ? minor : keys);
-const kindKey = (key: string, kind: string) =>
-  keysFor(kind).includes(key) ? key : (keysFor(kind)[0] ?? "C");
 
 function Select(props: {
   name: string;

@@ -1,4 +1,5 @@
 import type { Schemas } from "../contract/client";
+import { sign } from "./keys";
 
 const size = 300;
 const centre = size / 2;
@@ -33,7 +34,7 @@ export function KeyRing(props: { scale: Schemas["Scale"]; onPick: (key: string) 
                 className="min-h-touch min-w-touch px-1.5 aria-pressed:bg-working aria-pressed:font-bold aria-pressed:text-on-working"
                 onClick={() => props.onPick(k)}
               >
-                {k.replace("b", "♭").replace("#", "♯")}
+                {sign(k)}
               </button>
             ))}
           </span>
