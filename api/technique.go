@@ -31,7 +31,7 @@ func (s *Server) GetTechnique(ctx context.Context, r contract.GetTechniqueReques
 		return nil, err
 	}
 	out := contract.Technique{
-		Ladder: sh.ladder.ID, Name: sh.ladder.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contractAhead{}, Stairs: []contract.Stair{},
+		Dose: sh.practice(sh.today).DoseWords(), Ladder: sh.ladder.ID, Name: sh.ladder.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contractAhead{}, Stairs: []contract.Stair{},
 		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x),
 	}
 	stairs, err := s.stairs(a, x, &out)

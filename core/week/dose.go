@@ -66,7 +66,8 @@ func (in Input) dose() (times int, row bool) {
 	return max(fewestByYears, in.Age), false
 }
 
-func (in Input) doseWords() string {
+// DoseWords say how often a step is played at home, as a sentence.
+func (in Input) DoseWords() string {
 	switch in.Dose {
 	case Once:
 		return "Each once a day, slowly and perfectly."

@@ -204,7 +204,7 @@ func TestTheFiveDoses(t *testing.T) {
 		times, row := c.in.dose()
 		require.Equal(t, c.times, times, c.says)
 		require.Equal(t, c.row, row, c.says)
-		require.Contains(t, c.in.doseWords(), c.says)
+		require.Contains(t, c.in.DoseWords(), c.says)
 	}
 	require.False(t, Dose("often").Known())
 }

@@ -173,7 +173,7 @@ func Make(in Input) (Plan, error) {
 	if in.Minutes < 1 || in.Minutes > MostMinutes {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
 	}
-	p := Plan{Dose: in.doseWords(), Estimate: estimateWords(in)}
+	p := Plan{Dose: in.DoseWords(), Estimate: estimateWords(in)}
 	for i := range Days {
 		date := in.Start.AddDate(0, 0, i)
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})

@@ -2086,6 +2086,8 @@ export interface components {
         };
         Technique: {
             sentence: string;
+            /** @description How often at home */
+            dose: string;
             ladder: components["schemas"]["Id"];
             name: string;
             instrument: string;

@@ -64,7 +64,11 @@ export function Ladder() {
       <Refused error={arrange.error} />
       {v.rails.length === 0 ? (
         <p className="px-6 py-10">
-          Add a piece of your own to begin, or choose a book when adding the student.
+          Add a piece of your own to begin, choose a book when adding the student, or{" "}
+          <Link to={`/technique?ladder=${ladder}`} className="underline underline-offset-4">
+            begin with an exercise
+          </Link>
+          .
         </p>
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">

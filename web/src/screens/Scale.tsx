@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { scaleQuery } from "../data/queries";
 import { Problem, Waiting } from "../parts/Problem";
-import { Player } from "../sound/player";
+import { PlayControls } from "../sound/PlayControls";
+import { usePlayback } from "../sound/usePlayback";
 import { Board } from "../technique/Board";
 import { KeyRing } from "../technique/KeyRing";
 import { beatsOf, type Hands, soundsOf } from "../technique/notes";
@@ -145,56 +146,21 @@ function Sounding(props: {
   setTempo: (tempo: number) => void;
 }) {
   const { scale: s, hands, tempo, setTempo } = props;
-  const player = useMemo(() => new Player(), []);
-  const [sounding, setSounding] = useState<number[]>([]);
-  const [playing, setPlaying] = useState(false);
-  const [click, setClick] = useState(true);
-  useEffect(() => () => player.stop(), [player]);
-  const stop = () => {
-    player.stop();
-    setPlaying(false);
-    setSounding([]);
-  };
-  const play = () => {
-    setPlaying(true);
-    const notes = soundsOf(s, hands);
-    player.play(
-      { notes, beats: beatsOf(s), start: 0, end: 2 * s.up.midi.length - 1, tempo, click },
-      (now) => {
-        setSounding(now?.midi ?? []);
-        if (!now) setPlaying(false);
-      },
-    );
-  };
+  const playback = usePlayback();
   return (
     <div className="min-w-0">
-      <Board scale={s} hands={hands} sounding={sounding} />
-      <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <button type="button" className="press press-main min-w-32" onClick={playing ? stop : play}>
-          {playing ? "Stop" : "Hear it"}
-        </button>
-        <label className="flex items-center gap-2">
-          <span className="fine">tempo</span>
-          <input
-            type="range"
-            min={40}
-            max={208}
-            value={tempo}
-            onChange={(e) => setTempo(e.target.valueAsNumber)}
-            className="w-40 accent-working"
-          />
-          <span className="figures w-10">{tempo}</span>
-        </label>
-        <label className="flex min-h-touch items-center gap-2">
-          <input
-            type="checkbox"
-            className="min-h-6 w-6 accent-working"
-            checked={click}
-            onChange={(e) => setClick(e.target.checked)}
-          />
-          count in and click
-        </label>
-      </div>
+      <Board scale={s} hands={hands} sounding={playback.now?.midi ?? []} />
+      <PlayControls
+        playback={playback}
+        tempo={tempo}
+        setTempo={setTempo}
+        what={() => ({
+          notes: soundsOf(s, hands),
+          beats: beatsOf(s),
+          start: 0,
+          end: 2 * s.up.midi.length - 1,
+        })}
+      />
       <Table scale={s} hands={hands} />
       {s.alternatives.length > 0 && (
         <ul className="fine mt-2">

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { exerciseQuery } from "../data/queries";
 import type { Append } from "../lesson/useLessonAppend";
 import { Refused, Waiting } from "../parts/Problem";
 import { Engraving } from "../score/Engraving";
-import { Player } from "../sound/player";
+import { PlayControls } from "../sound/PlayControls";
+import { usePlayback } from "../sound/usePlayback";
 import { Drawn } from "./Drawn";
 import { beatsOfBars, heard, soundingAt } from "./sounding";
 import { useTake } from "./useTake";
@@ -130,56 +131,23 @@ function Choices(props: { choices: Schemas["ExerciseChoice"][]; open: (exercise:
 
 /** The instrument, and its sound with the metronome. */
 function Playing({ exercise: e }: { exercise: Schemas["Exercise"] }) {
-  const player = useMemo(() => new Player(), []);
+  const playback = usePlayback();
   const [tempo, setTempo] = useState(e.tempo);
-  const [click, setClick] = useState(true);
-  const [playing, setPlaying] = useState(false);
-  const [sounding, setSounding] = useState<Schemas["ExerciseNote"][]>([]);
-  useEffect(() => () => player.stop(), [player]);
-  const stop = () => {
-    player.stop();
-    setPlaying(false);
-    setSounding([]);
-  };
-  const play = () => {
-    setPlaying(true);
-    player.play(
-      { notes: heard(e.notes), beats: beatsOfBars(e.length, e.beats), start: 0, end: e.length, tempo, click },
-      (now) => {
-        setSounding(now ? soundingAt(e.notes, now.at, now.midi) : []);
-        if (!now) setPlaying(false);
-      },
-    );
-  };
+  const sounding = playback.now ? soundingAt(e.notes, playback.now.at, playback.now.midi) : [];
   return (
     <div className="mt-3">
       <Drawn exercise={e} sounding={sounding} />
-      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <button type="button" className="press press-main min-w-32" onClick={playing ? stop : play}>
-          {playing ? "Stop" : "Hear it"}
-        </button>
-        <label className="flex items-center gap-2">
-          <span className="fine">tempo</span>
-          <input
-            type="range"
-            min={40}
-            max={208}
-            value={tempo}
-            onChange={(x) => setTempo(x.target.valueAsNumber)}
-            className="w-40 accent-working"
-          />
-          <span className="figures w-10">{tempo}</span>
-        </label>
-        <label className="flex min-h-touch items-center gap-2">
-          <input
-            type="checkbox"
-            className="min-h-6 w-6 accent-working"
-            checked={click}
-            onChange={(x) => setClick(x.target.checked)}
-          />
-          count in and click
-        </label>
-      </div>
+      <PlayControls
+        playback={playback}
+        tempo={tempo}
+        setTempo={setTempo}
+        what={() => ({
+          notes: heard(e.notes),
+          beats: beatsOfBars(e.length, e.beats),
+          start: 0,
+          end: e.length,
+        })}
+      />
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import { markNames } from "../data/words";
@@ -12,6 +13,8 @@ const marks: Schemas["Mark"][] = ["none", "part", "full"];
 export function NowCard(props: {
   now: Schemas["TechniqueNow"];
   shown: boolean;
+  /** How often at home. */
+  dose: string;
   open: (exercise: string) => void;
   append: Append;
 }) {
@@ -70,6 +73,12 @@ export function NowCard(props: {
             <span className="fine">at home</span>
             <GateChoice material={now.material} title={now.title} gate={now.gate} append={append} />
           </div>
+          <p className="fine mt-1">
+            {props.dose}{" "}
+            <Link to="/settings" className="underline underline-offset-4">
+              the dose is a switch
+            </Link>
+          </p>
           {now.hand && (
             <p className="fine mt-1">
               At home the {now.hand} only; the week’s sheet shows the rest under “not yet”.

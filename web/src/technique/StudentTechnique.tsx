@@ -58,7 +58,14 @@ export function StudentTechnique(props: {
           {t.now.length > 0 && (
             <section aria-label="Today">
               {t.now.map((n) => (
-                <NowCard key={n.material} now={n} shown={n.exercise === shown} open={open} append={append} />
+                <NowCard
+                  key={n.material}
+                  now={n}
+                  dose={t.dose}
+                  shown={n.exercise === shown}
+                  open={open}
+                  append={append}
+                />
               ))}
             </section>
           )}
