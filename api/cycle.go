@@ -38,7 +38,7 @@ func (s *Server) TryCycle(ctx context.Context, r contract.TryCycleRequestObject)
 		return nil, err
 	}
 	p := r.Params
-	c := studentlog.Cycle{Type: p.Type, Step: p.Step, Kind: cmp.Or(p.Kind, string(scale.Major)), First: p.Key, Order: string(p.Order), From: p.From.Format(time.DateOnly)}
+	c := studentlog.Cycle{Type: p.Type, Step: p.Step, Kind: cmp.Or(p.Kind, string(scale.Major)), First: p.Key, Order: string(p.Order), From: p.From.Format(time.DateOnly), Before: p.Before}
 	if p.From.IsZero() {
 		c.From = a.today.Format(time.DateOnly)
 	}
@@ -78,7 +78,7 @@ func (a ahead) cycle(c studentlog.Cycle, stairs []exercise.Stair) (contract.Cycl
 			missed = append(missed, day)
 		}
 	}
-	plan, err := keycycle.Lay(keys, from, a.ladder.Weekday, breaks(a.holidays, nil), missed)
+	plan, err := keycycle.Lay(keys, from, a.ladder.Weekday, breaks(a.holidays, nil), missed, c.Before)
 	if err != nil {
 		return contract.Cycle{}, nil, err
 	}
@@ -93,16 +93,24 @@ func (a ahead) cycle(c studentlog.Cycle, stairs []exercise.Stair) (contract.Cycl
 	for i, w := range plan.Weeks {
 		week := contractCycleWeek{
 			Key: a.studio.Words.Key(w.Key.String()), Exercise: list[i].ID(), Day: date(w.Day), Heard: date(w.Heard), Late: w.Heard.Sub(w.Day) > 7*24*time.Hour,
-			State: a.weekState(w, stair, list[i], pass), Missed: []openapi_types.Date{},
+			State: a.weekState(w, stair, list[i], pass), Missed: []openapi_types.Date{}, Held: []openapi_types.Date{},
 		}
-		if i > 0 {
-			week.Off = int(w.Day.Sub(plan.Weeks[i-1].Day).Hours()/24/7) - 1
-			off += week.Off
+		since := func(d time.Time) bool {
+			return d.Before(w.Day) && !d.Before(from) && (i == 0 || d.After(plan.Weeks[i-1].Day))
 		}
 		for _, d := range plan.Missed {
-			if d.Before(w.Day) && (i == 0 || d.After(plan.Weeks[i-1].Day)) {
+			if since(d) {
 				week.Missed = append(week.Missed, date(d))
 			}
+		}
+		for _, d := range plan.Held {
+			if since(d) {
+				week.Held = append(week.Held, date(d))
+			}
+		}
+		if i > 0 {
+			week.Off = int(w.Day.Sub(plan.Weeks[i-1].Day).Hours()/24/7) - 1 - len(week.Held)
+			off += week.Off
 		}
 		out.Weeks = append(out.Weeks, week)
 	}
@@ -143,7 +151,7 @@ func (a ahead) weekState(w keycycle.Week, stair exercise.Stair, e exercise.Exerc
 		return contract.CycleWeeksStateThrough
 	case !w.Day.After(a.today) && a.today.Before(w.Heard):
 		return contract.CycleWeeksStateNow
-	case working >= 0:
+	case working == pass:
 		return contract.CycleWeeksStateBegun
 	case !w.Day.After(a.today):
 		return contract.CycleWeeksStateOpen
@@ -167,6 +175,9 @@ func (a ahead) cycleSentence(p keycycle.Plan, list []exercise.Exercise, off int)
 	} else {
 		out += fmt.Sprintf("; %s without a lesson", counted(off, "week"))
 	}
+	if n := len(p.Held); n > 0 {
+		out += fmt.Sprintf("; no key is begun in %s right before a break", counted(n, "lesson"))
+	}
 	switch missed {
 	case 0:
 	case 1:
@@ -181,6 +192,7 @@ type contractCycleWeek = struct {
 	Day      openapi_types.Date       `json:"day"`
 	Exercise string                   `json:"exercise"`
 	Heard    openapi_types.Date       `json:"heard"`
+	Held     []openapi_types.Date     `json:"held"`
 	Key      string                   `json:"key"`
 	Late     bool                     `json:"late"`
 	Missed   []openapi_types.Date     `json:"missed"`

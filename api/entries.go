@@ -158,7 +158,7 @@ func (s *Server) ListEntries(ctx context.Context, r contract.ListEntriesRequestO
 			out[i].Setup = measuresOut(*e.Setup)
 		}
 		if c := e.Cycle; c != nil {
-			out[i].Cycle = contract.KeptCycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: contract.KeptCycleOrder(c.Order), From: c.From}
+			out[i].Cycle = contract.KeptCycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: contract.KeptCycleOrder(c.Order), From: c.From, Before: c.Before}
 		}
 		if c := e.Climb; c != nil {
 			out[i].Climb = contract.NewClimb{From: c.From, To: c.To, Weeks: c.Weeks}
@@ -182,7 +182,7 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		out.Climb = &studentlog.Climb{From: e.Climb.From, To: e.Climb.To, Weeks: e.Climb.Weeks}
 	case contract.EntryKindCycle:
 		c := e.Cycle
-		out.Cycle = &studentlog.Cycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: string(c.Order), From: c.From}
+		out.Cycle = &studentlog.Cycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: string(c.Order), From: c.From, Before: c.Before}
 	}
 	if e.Kind == contract.EntryKindSetupChecked && e.Setup.KeyTop != 0 {
 		m := measuresOf(&e.Setup)

@@ -92,7 +92,7 @@ func (s *Server) stairs(a ahead, x instrument.Instrument, out *contract.Techniqu
 		return stairs, nil
 	}
 	out.Cycle, out.CycleEntry = c, contract.KeptCycle{
-		Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: kept.First, Order: contract.KeptCycleOrder(kept.Order), From: kept.From,
+		Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: kept.First, Order: contract.KeptCycleOrder(kept.Order), From: kept.From, Before: kept.Before,
 	}
 	for i, w := range c.Weeks {
 		if w.State == contract.CycleWeeksStateNow {

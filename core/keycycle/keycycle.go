@@ -59,32 +59,40 @@ type Plan struct {
 	End time.Time
 	// Missed are the lessons that fell out, by which the end slid.
 	Missed []time.Time
+	// Held are the lessons before a break in which no key is begun.
+	Held []time.Time
 }
 
 // Lay lays keys over the lessons from a day on, one a lesson, without breaks and
-// without the lessons that were missed; each is heard in the lesson after. It
-// refuses a cycle without keys or lessons.
-func Lay(keys []scale.Tonic, from time.Time, weekday time.Weekday, breaks []calendar.Break, missed []time.Time) (Plan, error) {
+// without the lessons that were missed; each is heard in the lesson after. A key is begun
+// only where it can be heard the week after, not right before a break, unless before
+// says so. It refuses a cycle without keys or lessons.
+func Lay(keys []scale.Tonic, from time.Time, weekday time.Weekday, breaks []calendar.Break, missed []time.Time, before bool) (Plan, error) {
 	if len(keys) == 0 {
 		return Plan{}, errors.New("a cycle without keys is none")
 	}
 	lessons := calendar.New(from, weekday, breaks)
 	var p Plan
-	var days []time.Time
-	for n := 0; len(days) <= len(keys); n++ {
+	for n := 0; ; n++ {
 		day := lessons.Day(n)
 		if day.Sub(from) > 3*365*24*time.Hour {
-			return p, fmt.Errorf("there are no lessons for this cycle: from %s on all fall into breaks", from.Format("2 January 2006"))
+			return Plan{}, fmt.Errorf("there are no lessons for this cycle: from %s on all fall into breaks", from.Format("2 January 2006"))
 		}
 		if slices.ContainsFunc(missed, day.Equal) {
 			p.Missed = append(p.Missed, day)
 			continue
 		}
-		days = append(days, day)
+		if i := len(p.Weeks); i > 0 && p.Weeks[i-1].Heard.IsZero() {
+			p.Weeks[i-1].Heard = day
+			if i == len(keys) {
+				p.End = day
+				return p, nil
+			}
+		}
+		if !before && lessons.Day(n+1).Sub(day) > 7*24*time.Hour {
+			p.Held = append(p.Held, day)
+			continue
+		}
+		p.Weeks = append(p.Weeks, Week{Key: keys[len(p.Weeks)], Day: day})
 	}
-	for i, k := range keys {
-		p.Weeks = append(p.Weeks, Week{Key: k, Day: days[i], Heard: days[i+1]})
-	}
-	p.End = days[len(keys)]
-	return p, nil
 }

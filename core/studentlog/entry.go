@@ -109,6 +109,8 @@ type Cycle struct {
 	Order string `json:"order"`
 	// From is the day on which it begins, as 2026-05-05.
 	From string `json:"from"`
+	// Before says that keys are begun in the lesson before a break, too.
+	Before bool `json:"before,omitempty"`
 }
 
 // Climb is a tempo ladder: quarter notes a minute, 40 to 208.

@@ -1872,6 +1872,8 @@ export interface components {
             order: "fifths" | "semitones";
             /** @description As 2026-05-05 */
             from: string;
+            /** @description Keys are begun in the lesson before a break, too */
+            before?: boolean;
         };
         NewClimb: {
             from: number;
@@ -2131,6 +2133,8 @@ export interface components {
                 late: boolean;
                 /** @enum {string} */
                 state: "through" | "begun" | "now" | "open" | "ahead";
+                /** @description Lessons before it, since the key before, in which none is begun, because a break follows */
+                held: string[];
                 /** @description Lessons before it, since the key before, that did not take place */
                 missed: string[];
                 /** Format: date */
@@ -4145,6 +4149,8 @@ export interface operations {
                 order: "fifths" | "semitones";
                 /** @description Default: today */
                 from?: string;
+                /** @description Keys are begun in the lesson before a break, too */
+                before?: boolean;
                 /** @description Lessons that fell out */
                 missed?: string[];
             };

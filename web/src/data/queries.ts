@@ -204,6 +204,8 @@ export interface CycleTry {
   key: string;
   order: "fifths" | "semitones";
   from: string;
+  /** Keys are begun in the lesson before a break, too. */
+  before: boolean;
 }
 
 export const cycleQuery = (ladder: string, c: CycleTry) =>

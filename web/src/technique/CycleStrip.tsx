@@ -76,11 +76,12 @@ function Trying(props: {
   const keyboard = useFamily(t.instrument) === "keyboard";
   const [c, setCycle] = useState<CycleTry>({
     type: type?.id ?? "",
-    step: type?.steps[0]?.id ?? "",
+    step: nextPass(t),
     kind: type?.kinds[0]?.id ?? "major",
     key: "C",
     order: "fifths",
     from: today(),
+    before: false,
   });
   const cycle = useQuery(cycleQuery(t.ladder, c));
   const set = (more: Partial<CycleTry>) => setCycle({ ...c, ...more });
@@ -123,6 +124,15 @@ function Trying(props: {
             onChange={(e) => e.target.value && set({ from: e.target.value })}
           />
         </label>
+        <label className="flex min-h-touch items-center gap-2">
+          <input
+            type="checkbox"
+            className="min-h-6 w-6 accent-working"
+            checked={c.before}
+            onChange={(e) => set({ before: e.target.checked })}
+          />
+          begin a key before a break, too
+        </label>
         <button
           type="button"
           className="press press-main"
@@ -150,6 +160,13 @@ function Trying(props: {
       </p>
     </section>
   );
+}
+
+/** The pass that comes next: after the one that is kept, or where the student stands. */
+function nextPass(t: Schemas["Technique"]): string {
+  const [type] = t.cycleTypes;
+  const at = t.cycle ? t.cycle.pass + 1 : (t.stairs.find((s) => s.type === type?.id)?.at ?? 0);
+  return type?.steps[Math.min(at, type.steps.length - 1)]?.id ?? "";
 }
 
 function Select(props: {
@@ -191,6 +208,11 @@ function Weeks(props: {
     <ol className="mt-3 flex flex-wrap gap-y-3" aria-label="Weeks of the cycle">
       {props.cycle.weeks.map((w) => (
         <li key={w.key} className="flex items-stretch">
+          {w.held.length > 0 && (
+            <span className="fine mx-1 flex w-20 items-center border-t-[5px] border-review bg-sheet px-1 text-center leading-tight">
+              {shortDate(w.held[0] ?? w.day).replace(/ \d{4}$/, "")}: hear, begin none
+            </span>
+          )}
           {w.off > 0 && (
             <span className="fine mx-1 flex w-16 items-center border-y-2 border-dashed border-line px-1 text-center leading-tight">
               {w.missed.length > 0 ? "missed" : w.off === 1 ? "a week off" : `${w.off} weeks off`}

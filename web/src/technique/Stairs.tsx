@@ -34,7 +34,6 @@ export function Stairs(props: {
 }
 
 function Stair({ stair: s, open }: { stair: Schemas["Stair"]; open: (exercise: string) => void }) {
-  const height = rise * (s.steps.length - 1);
   return (
     <li className="grid gap-x-4 border-b border-line/60 py-2 md:grid-cols-[11rem_minmax(0,1fr)]">
       <div className={s.waits ? "text-soft" : ""}>
@@ -47,7 +46,7 @@ function Stair({ stair: s, open }: { stair: Schemas["Stair"]; open: (exercise: s
               : `on step ${s.at + 1} of ${s.steps.length}`}
         </span>
       </div>
-      <ol className="flex items-end overflow-x-auto" aria-label={`Steps of ${s.name}`}>
+      <ol className="flex items-stretch overflow-x-auto" aria-label={`Steps of ${s.name}`}>
         {s.steps.map((x, i) => {
           const here = i === s.at && !s.waits;
           const target = x.working[0]?.id ?? (here ? s.next?.exercise : x.through.at(-1)?.id);
@@ -56,15 +55,14 @@ function Stair({ stair: s, open }: { stair: Schemas["Stair"]; open: (exercise: s
             <li
               key={x.name}
               className="min-w-28 max-w-44 flex-1 max-sm:shrink-0"
-              style={{ paddingBottom: i * rise }}
+              style={{ marginTop: (s.steps.length - 1 - i) * rise }}
             >
               <button
                 type="button"
                 disabled={!target}
                 aria-current={here ? "step" : undefined}
                 onClick={() => target && open(target)}
-                className="relative block min-h-touch w-full overflow-hidden border-t-4 border-line bg-sheet px-2 py-1 text-left leading-tight aria-[current]:border-working enabled:hover:bg-fold"
-                style={{ minHeight: `${2.75 + height / 40}rem` }}
+                className="relative flex h-full min-h-touch w-full flex-col justify-start overflow-hidden border-t-4 border-line bg-sheet px-2 py-1 text-left leading-tight aria-[current]:border-working enabled:hover:bg-fold"
               >
                 <span
                   aria-hidden="true"
