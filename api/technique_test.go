@@ -304,3 +304,68 @@ func TestScalesAreReviewedOneAtATime(t *testing.T) {
 	require.NoError(t, err)
 	require.False(t, strings.Contains(string(data), "major scale: one octave, hands apart"), "exercises follow from the data and are not carried")
 }
+
+// An exercise goes home like a piece: on the published week with its bars drawn, to be ticked; its goals
+// are what the family listens for, and on the way so far it stands among what is learned.
+func TestAnExerciseGoesHome(t *testing.T) {
+	u, family := teacher(t), anyone(t)
+	ladder := u.newStudent("Orla Spindrift", "piano")
+	id := u.take(ladder, "five-finger/parallel/G/major-five-finger/-")
+	_, token := u.published(ladder, "")
+	status, page := family.call("GET", "/api/family/"+token, nil)
+	require.Equal(t, http.StatusOK, status, page)
+	found := 0
+	for _, d := range daysOf(page) {
+		for _, it := range itemsOf(d) {
+			if strings.Contains(it["title"].(string), "G major, five fingers") {
+				found++
+			}
+		}
+	}
+	require.GreaterOrEqual(t, found, 3, "on several days")
+	res := u.raw("GET", "/api/ladders/"+ladder+"/week/sheet", nil, nil)
+	data, err := io.ReadAll(res.Body)
+	require.NoError(t, err)
+	require.True(t, strings.HasPrefix(string(data), "%PDF-"))
+	status, _ = u.append(ladder, entry{"kind": "cleared", "material": id})
+	require.Equal(t, http.StatusOK, status)
+	_, page = family.call("GET", "/api/family/"+token, nil)
+	path := page["path"].([]any)
+	require.Equal(t, "learned", path[len(path)-1].(map[string]any)["state"])
+}
+
+// A bite that was shown in the lesson is done again at home with its exercise; the lesson names it with
+// the string and the key of the piece that needs it.
+func TestBitesCarryTheirExercise(t *testing.T) {
+	u := teacher(t)
+	ladder := u.ladderOf("Tobias")
+	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+	bite := first(lesson["bites"])
+	require.Equal(t, "second-finger-bowed", bite["skill"])
+	exercise := bite["exercise"].(map[string]any)
+	require.Regexp(t, "^finger-pattern/[a-z]+/[A-G]b?/major/[1-4]$", exercise["id"])
+	// The pattern on that string has a second finger: that is what the piece needs.
+	_, e := u.call("GET", "/api/exercise?instrument=cello&exercise="+exercise["id"].(string), nil)
+	fingers := map[float64]bool{}
+	for _, n := range e["notes"].([]any) {
+		fingers[n.(map[string]any)["finger"].(float64)] = true
+	}
+	require.True(t, fingers[2])
+	require.False(t, fingers[3])
+	heard, done := storetest.ID(), storetest.ID()
+	status, body := u.append(ladder, entry{"id": heard, "kind": "hearing", "material": first(lesson["reviews"])["material"], "rating": 3},
+		entry{"id": done, "kind": "stepDone", "skill": bite["skill"], "step": bite["step"]})
+	require.Equal(t, http.StatusOK, status, body)
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	words := ""
+	for _, d := range daysOf(week) {
+		for _, it := range itemsOf(d) {
+			if it["kind"] == "preview" {
+				words = it["words"].(string)
+			}
+		}
+	}
+	require.Contains(t, words, "string: pattern of")
+	status, _ = u.append(ladder, entry{"kind": "correction", "corrects": heard}, entry{"kind": "correction", "corrects": done})
+	require.Equal(t, http.StatusOK, status)
+}

@@ -70,3 +70,37 @@ func TestKeysOfAKeyboard(t *testing.T) {
 	require.Equal(t, 7, whites(72)-whites(60))
 	require.Equal(t, whites(61), whites(62), "a black key does not count")
 }
+
+// Strings: every chord by its name with its strings, and one round of the right hand under them.
+func TestStringsStandOnThePage(t *testing.T) {
+	e := someExercise(t)
+	e.Boards = nil
+	e.Necks = append(e.Necks, Neck{Name: "Am", Strings: []string{"A", "E", "C", "G"}, Frets: true, Dots: []Dot{{4, 2, "2"}}})
+	e.Strokes = Neck{Name: "right hand, one round", Strings: []string{"A", "E", "C", "G"}, Dots: []Dot{{4, 1, "p"}, {3, 2, "i"}, {2, 3, "m"}, {1, 4, "a"}}}
+	pdf, err := e.PDF()
+	require.NoError(t, err)
+	require.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")))
+	text := words(t, pdf)
+	for _, w := range []string{"Am", "right hand, one round", "p", "i", "m", "a"} {
+		require.Contains(t, text, w)
+	}
+}
+
+// What is drawn stays on the page, whatever the exercise: the longest scale, many chords, long words.
+func TestALongExerciseStaysOnThePage(t *testing.T) {
+	e := someExercise(t)
+	for range 7 {
+		e.Necks = append(e.Necks, e.Necks[0])
+		e.Faults = append(e.Faults, Fault{strings.Repeat("long words ", 6), strings.Repeat("that go on and on ", 6)})
+	}
+	p, err := newPen(e.Made)
+	require.NoError(t, err)
+	p.attempt = attempt{size: 1.1, words: true}
+	p.doc.AddPage()
+	wide := e.pictures(p, margin, 40, 100, true)
+	narrow := e.pictures(p, margin, 40, 300, true)
+	require.Greater(t, wide, narrow, "pictures go on in a second row where there is no room beside")
+	pdf, err := e.PDF()
+	require.NoError(t, err)
+	require.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")))
+}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { atlasQuery } from "../data/queries";
 import { Refused } from "../parts/Problem";
+import { cellWords } from "./words";
 
 /** Who has which key, in which pass: a little staircase in every cell. */
 export function Atlas(props: {
@@ -79,13 +80,6 @@ export function Atlas(props: {
       )}
     </section>
   );
-}
-
-function cellWords(c: Schemas["AtlasCell"], passes: string[]) {
-  if (c.working) return `working at pass ${c.working}, ${passes[c.working - 1]}`;
-  if (c.through === passes.length) return "through every pass";
-  if (c.through) return `${c.through} through; the next waits: ${passes[c.through]}`;
-  return "not begun";
 }
 
 /** The passes of a key as steps that rise. */

@@ -8,6 +8,7 @@ import { shortDate } from "../data/words";
 import type { Append } from "../lesson/useLessonAppend";
 import { Refused } from "../parts/Problem";
 import { keysFor, nextKey, sign } from "./keys";
+import { nextPass } from "./words";
 
 const today = () => new Date().toISOString().slice(0, 10);
 
@@ -160,13 +161,6 @@ function Trying(props: {
       </p>
     </section>
   );
-}
-
-/** The pass that comes next: after the one that is kept, or where the student stands. */
-function nextPass(t: Schemas["Technique"]): string {
-  const [type] = t.cycleTypes;
-  const at = t.cycle ? t.cycle.pass + 1 : (t.stairs.find((s) => s.type === type?.id)?.at ?? 0);
-  return type?.steps[Math.min(at, type.steps.length - 1)]?.id ?? "";
 }
 
 function Select(props: {

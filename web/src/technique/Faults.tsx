@@ -1,7 +1,5 @@
 import type { Schemas } from "../contract/client";
-
-const next: Record<string, Schemas["Mark"]> = { "": "none", none: "part", part: "full", full: "none" };
-const says: Record<string, string> = { none: "seen", part: "less", full: "gone" };
+import { afterTap, faultWords } from "./words";
 
 /**
  * The usual faults, to be tapped when one is seen; tapped again it is less, then
@@ -22,7 +20,7 @@ export function Faults(props: {
           <li key={f.id}>
             <button
               type="button"
-              onClick={() => props.mark(f.id, next[f.mark ?? ""] ?? "none")}
+              onClick={() => props.mark(f.id, afterTap(f.mark))}
               className="flex min-h-touch w-full items-baseline gap-2 rounded px-1 py-1 text-left leading-tight hover:bg-fold"
             >
               <span
@@ -34,7 +32,7 @@ export function Faults(props: {
                       : "border-cliff text-cliff"
                 }`}
               >
-                {f.mark ? says[f.mark] : "tap"}
+                {faultWords(f.mark)}
               </span>
               <span>
                 {f.text}
