@@ -5,12 +5,14 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"errors"
 	"fmt"
 	"slices"
 	"sort"
 	"strings"
 	"time"
 
+	"patientladder/core/abreast"
 	"patientladder/core/instrument"
 	"patientladder/core/material"
 	"patientladder/core/naming"
@@ -230,14 +232,16 @@ func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shel
 		if k := kept[l.ID]; k.Key == sh.fingerprint() {
 			sh.standing, _ = standing.Decode(k.Body) // a damaged one is folded anew
 		}
-		if sh.standing == nil {
-			if err := s.fold(ctx, &sh); err != nil {
-				return nil, err
-			}
-		}
 		out = append(out, sh)
 	}
-	return out, nil
+	// After a change of the library or the way every standing is folded anew: side by side.
+	errs := make([]error, len(out))
+	abreast.Each(len(out), func(i int) {
+		if out[i].standing == nil {
+			errs[i] = s.fold(ctx, &out[i])
+		}
+	})
+	return out, errors.Join(errs...)
 }
 
 // fold folds the standing of a ladder anew from its log, and keeps it.

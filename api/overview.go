@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
+	"patientladder/core/abreast"
 	"patientladder/core/standing"
 	"patientladder/store"
 )
@@ -25,11 +26,12 @@ func (s *Server) GetOverview(ctx context.Context, _ contract.GetOverviewRequestO
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Overview{Students: []contract.OverviewStudent{}}
-	for _, sh := range shelves {
+	out := contract.Overview{Students: make([]contract.OverviewStudent, len(shelves))}
+	abreast.Each(len(shelves), func(i int) {
+		sh := shelves[i]
 		near := len(targets[sh.ladder.ID]) == 0 // a target may lie beyond what previews look at
-		out.Students = append(out.Students, overviewStudent(look(sh, h, rungs[sh.ladder.ID], lens{near: near}), targets[sh.ladder.ID]))
-	}
+		out.Students[i] = overviewStudent(look(sh, h, rungs[sh.ladder.ID], lens{near: near}), targets[sh.ladder.ID])
+	})
 	sort.SliceStable(out.Students, func(i, k int) bool { return urgency(out.Students[i]) > urgency(out.Students[k]) })
 	out.Sentence = overviewSentence(out.Students)
 	return contract.GetOverview200JSONResponse(out), nil

@@ -124,6 +124,12 @@ func New(cfg Config) (*Server, http.Handler, error) {
 // Close stops the clean-up of old sessions.
 func (s *Server) Close() { s.stop() }
 
+// kept gives a handler a context of its own: gin uses one again for the next request, while the
+// database may still wait for the end of the one before.
+func kept(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
+	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
+}
+
 func (s *Server) routes(page *page) (http.Handler, error) {
 	gin.SetMode(gin.ReleaseMode)
 	e := gin.New()
@@ -132,7 +138,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 		s.fail(c, fmt.Errorf("panic: %v", what))
 	}))
 	e.GET("/healthz", func(c *gin.Context) {
-		if err := s.store.Ping(c); err != nil {
+		if err := s.store.Ping(c.Request.Context()); err != nil {
 			c.String(http.StatusServiceUnavailable, "the database does not answer\n")
 			return
 		}
@@ -143,7 +149,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 		return nil, err
 	}
 	group := e.Group("/api", gzip.Gzip(gzip.BestSpeed), s.limitBody, s.mustBeSignedIn, validate)
-	strict := contract.NewStrictHandlerWithOptions(s, nil, contract.StrictGinServerOptions{
+	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,
 		ResponseErrorHandlerFunc: s.fail,

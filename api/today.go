@@ -8,6 +8,7 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
+	"patientladder/core/abreast"
 	"patientladder/core/standing"
 	weekplan "patientladder/core/week"
 	"patientladder/store"
@@ -31,17 +32,22 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Today{Day: openapi_types.Date{Time: day}, Lessons: []contract.TodayLesson{}, Week: week(all, day)}
+	out := contract.Today{Day: openapi_types.Date{Time: day}, Week: week(all, day)}
+	var shelves []shelf
 	for _, l := range all {
-		if l.Weekday != day.Weekday() {
-			continue
+		if l.Weekday == day.Weekday() {
+			sh, err := s.open(ctx, b, l)
+			if err != nil {
+				return nil, err
+			}
+			shelves = append(shelves, sh)
 		}
-		sh, err := s.open(ctx, b, l)
-		if err != nil {
-			return nil, err
-		}
-		out.Lessons = append(out.Lessons, todayLesson(look(sh, h, rungs[l.ID], lens{near: true}), weeks[l.ID], day))
 	}
+	out.Lessons = make([]contract.TodayLesson, len(shelves))
+	abreast.Each(len(shelves), func(i int) {
+		id := shelves[i].ladder.ID
+		out.Lessons[i] = todayLesson(look(shelves[i], h, rungs[id], lens{near: true}), weeks[id], day)
+	})
 	out.Sentence = todaySentence(out.Lessons, day.Equal(b.today))
 	return contract.GetToday200JSONResponse(out), nil
 }

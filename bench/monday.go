@@ -5,6 +5,7 @@ import (
 	"io"
 	"time"
 
+	"patientladder/core/abreast"
 	"patientladder/core/calendar"
 	"patientladder/core/forecast"
 	"patientladder/core/instrument"
@@ -35,9 +36,10 @@ func monday(w io.Writer, skills skill.Catalogue) {
 
 func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 	out := make([]*standing.Standing, len(s.students))
-	for i, p := range s.students {
+	abreast.Each(len(out), func(i int) {
+		p := s.students[i]
 		out[i] = standing.Fold(p.log, standing.Context{Library: s.lib, Skills: skills, Family: instrument.Keyboard, Policy: way.Default().Standing(), Day: s.day})
-	}
+	})
 	return out
 }
 
@@ -53,14 +55,19 @@ func (s invented) learn(st []*standing.Standing) *forecast.Model {
 func (s invented) look(skills skill.Catalogue, st []*standing.Standing, model *forecast.Model) int {
 	wy := way.Default()
 	policy := wy.Standing()
-	dated := 0
-	for i, p := range s.students {
+	dated := make([]int, len(s.students))
+	abreast.Each(len(s.students), func(i int) {
+		p := s.students[i]
 		o := outlook.Of(outlook.Input{
 			Student: p.id, Standing: st[i], Library: s.lib, Placed: s.placed, Skills: skills, Leap: policy.Leap, Preview: wy.Preview(),
 			Model: model, Lessons: calendar.New(s.day, time.Monday, nil), Day: s.day, Near: true,
 		})
 		o.Review(st[i].In(standing.Cleared, standing.Polished), wy.ReviewShare*20*6, wy.Review(), policy.Memory)
-		dated += len(o.When)
+		dated[i] = len(o.When)
+	})
+	all := 0
+	for _, n := range dated {
+		all += n
 	}
-	return dated
+	return all
 }
