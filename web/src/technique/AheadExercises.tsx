@@ -41,7 +41,10 @@ export function AheadExercises(props: {
             <button
               type="button"
               className="quiet"
-              onClick={() => append.mutate([entry("assigned", { material: a.material })])}
+              onClick={() => {
+                append.mutate([entry("assigned", { material: a.material })]);
+                props.open(a.exercise);
+              }}
             >
               begin<span className="sr-only"> {a.title}</span>
             </button>

@@ -38,7 +38,7 @@ export function ExerciseView(props: {
       </h2>
       <p className="say mt-1 text-[1.15rem]">{e.sentence}</p>
       <Refused error={exercise.error} />
-      <Choices choices={e.choices} open={props.open} />
+      <Choices choices={e.choices} busy={exercise.isPlaceholderData} open={props.open} />
       <Playing key={`${e.instrument} ${e.id}`} exercise={e} />
       <div className="mt-3 rounded-lg bg-sheet px-3 py-1">
         <Engraving xml={e.musicxml} fingers />
@@ -106,7 +106,12 @@ function TakeIt(props: { ladder: string; exercise: Schemas["Exercise"]; append?:
   );
 }
 
-function Choices(props: { choices: Schemas["ExerciseChoice"][]; open: (exercise: string) => void }) {
+function Choices(props: {
+  choices: Schemas["ExerciseChoice"][];
+  /** Another exercise is on its way; what is around this one no longer counts. */
+  busy: boolean;
+  open: (exercise: string) => void;
+}) {
   return (
     <div className="mt-2 flex flex-wrap gap-x-4 gap-y-2">
       {props.choices.map((c) => (
@@ -114,6 +119,7 @@ function Choices(props: { choices: Schemas["ExerciseChoice"][]; open: (exercise:
           <span className="fine">{c.name.toLowerCase()}</span>
           <select
             className="max-w-64"
+            disabled={props.busy}
             value={c.options.find((o) => o.chosen)?.id ?? ""}
             onChange={(x) => props.open(x.target.value)}
           >

@@ -9,6 +9,8 @@ export function NextExercises(props: {
   proposed: Schemas["NextExercise"][];
   shown?: string;
   open: (exercise: string) => void;
+  /** One was begun. */
+  begun?: (exercise: string) => void;
   append: Append;
 }) {
   const take = useTake(props.ladder, props.append);
@@ -41,7 +43,12 @@ export function NextExercises(props: {
                 type="button"
                 className="press border-working"
                 disabled={take.isPending}
-                onClick={() => take.mutate({ exercise: p.exercise, begin: true })}
+                onClick={() =>
+                  take.mutate(
+                    { exercise: p.exercise, begin: true },
+                    { onSuccess: () => props.begun?.(p.exercise) },
+                  )
+                }
               >
                 Begin<span className="sr-only"> {p.title}</span>
               </button>

@@ -70,7 +70,14 @@ export function StudentTechnique(props: {
             </section>
           )}
           <AheadExercises technique={t} open={open} append={append} />
-          <NextExercises ladder={ladder} proposed={t.proposed} shown={shown} open={open} append={append} />
+          <NextExercises
+            ladder={ladder}
+            proposed={t.proposed}
+            shown={shown}
+            open={open}
+            begun={open}
+            append={append}
+          />
         </div>
         <div className="min-w-0">
           <ExerciseView
