@@ -369,3 +369,39 @@ func TestBitesCarryTheirExercise(t *testing.T) {
 	status, _ = u.append(ladder, entry{"kind": "correction", "corrects": heard}, entry{"kind": "correction", "corrects": done})
 	require.Equal(t, http.StatusOK, status)
 }
+
+// The scales of a cello go through the keys that it can play; minor keys by the names that are written.
+func TestACycleOnStringsAndInMinor(t *testing.T) {
+	u := teacher(t)
+	cello := u.newStudent("Brae Lowther", "cello")
+	status, c := u.call("GET", "/api/ladders/"+cello+"/cycle?key=D&order=fifths", nil)
+	require.Equal(t, http.StatusOK, status, c)
+	require.Equal(t, "string-scale", c["type"])
+	weeks := c["weeks"].([]any)
+	require.Equal(t, "string-scale/one/D/major/-", first(weeks)["exercise"])
+	require.GreaterOrEqual(t, len(weeks), 8)
+	for _, w := range weeks {
+		status, e := u.call("GET", "/api/exercise?instrument=cello&exercise="+w.(map[string]any)["exercise"].(string), nil)
+		require.Equal(t, http.StatusOK, status, e)
+	}
+	piano := u.newStudent("Ren Ashby", "piano")
+	_, minor := u.call("GET", "/api/ladders/"+piano+"/cycle?key=A&order=fifths&kind=harmonic-minor&step=together", nil)
+	var keys []string
+	for _, w := range minor["weeks"].([]any) {
+		keys = append(keys, w.(map[string]any)["key"].(string))
+	}
+	require.Equal(t, "A E B F♯ C♯ G♯ E♭ B♭ F C G D", strings.Join(keys, " "))
+	_, atlas := u.call("GET", "/api/technique/atlas?instrument=piano&kind=melodic-minor", nil)
+	require.Equal(t, "melodic-minor", atlas["kind"])
+	require.Len(t, atlas["keys"], 12)
+	_, atlas = u.call("GET", "/api/technique/atlas?instrument=viola", nil)
+	require.Equal(t, "Nobody plays this instrument here yet.", atlas["sentence"])
+	// The ukulele takes nothing through the keys in a cycle; its atlas shows the scales on its frets.
+	uke := u.newStudent("Kit Sorrel", "ukulele")
+	status, problem := u.call("GET", "/api/ladders/"+uke+"/cycle?key=C&order=fifths", nil)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, problem["detail"], "not taken through the keys")
+	require.Empty(t, u.technique(uke)["cycleTypes"])
+	_, atlas = u.call("GET", "/api/technique/atlas?instrument=ukulele", nil)
+	require.Equal(t, "fret-scale", atlas["type"])
+}

@@ -198,3 +198,30 @@ func TestAnInstrumentThatIsDataAlone(t *testing.T) {
 	b.says("exercise of the staircases")
 	b.quiet()
 }
+
+// The atlas shows every student of an instrument; a cell opens that student at the pass that comes next.
+// An instrument that nobody plays says so, and its exercises can be looked at all the same.
+func TestTheAtlasOfKeys(t *testing.T) {
+	b := open(t, 1280, 900)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.visit("/technique?for=piano")
+	b.says("have been through a first pass")
+	b.accessible("the atlas of keys")
+	b.click(`button[aria-label^="Maren Quill, G: 1 through; the next waits: one octave, hands apart, from memory"]`)
+	b.until(`location.search.includes("scale%2Fmemory%2FG%2Fmajor")`)
+	b.says("one octave, hands apart, from memory")
+	b.says("Begin this one")
+	b.visit("/technique?for=piano")
+	b.choose(`//section[@aria-label="Atlas of keys"]//select`, "Harmonic minor")
+	b.see(`//section[@aria-label="Atlas of keys"]//th[.="F♯"]`)
+	b.choose(`//label[contains(., "whose technique")]//select`, "all who play the banjo")
+	b.says("Nobody plays this instrument here yet.")
+	b.choose(`//label[contains(., "roll")]//select`, "Backward")
+	b.says("The right hand: ")
+	b.see(`svg [data-string="5"]`)
+	b.choose(`//label[contains(., "step")]//select`, "Through a change of chords")
+	b.until(`document.querySelectorAll('svg[aria-label^="C:"], svg[aria-label^="F:"]').length === 2`)
+	b.accessible("a banjo's roll")
+	b.quiet()
+}

@@ -29,3 +29,14 @@ func TestMovesAndValues(t *testing.T) {
 	require.Equal(t, "dotted quarter note and eighth note; sixteenth notes; Half notes", w.Text("dotted crotchet and quaver; semiquavers; Minims"))
 	require.Equal(t, "crotchets", Words{}.Text("crotchets"))
 }
+
+// Keys are printed with their signs; where the names of a country say them in letters they stay.
+func TestKeysAsTheyArePrinted(t *testing.T) {
+	for key, want := range map[string][3]string{
+		"Db": {"D♭", "Des", "re♭"}, "F#": {"F♯", "Fis", "fa♯"}, "B": {"B", "H", "si"}, "Bb": {"B♭", "B", "si♭"}, "C##": {"C♯♯", "Cisis", "do♯♯"}, "C": {"C", "C", "do"},
+	} {
+		for i, notes := range []Notes{Letters, LettersWithH, Solfege} {
+			require.Equal(t, want[i], Words{Notes: notes}.Key(key), "%s in %v", key, notes)
+		}
+	}
+}

@@ -152,3 +152,86 @@ func TestWhatCannotBePlucked(t *testing.T) {
 		require.ErrorContains(t, f(), want)
 	}
 }
+
+// What no hand can do is in no shape: a finger lies on one fret, higher fingers lie on higher frets, the
+// first frets are not left, and a shape without the root of its chord is none.
+func TestEveryShapeLiesUnderOneHand(t *testing.T) {
+	shapes := 0
+	for _, player := range []string{"ukulele", "guitar", "banjo"} {
+		x := open(t, player)
+		for _, root := range []string{"C", "C#", "Db", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B"} {
+			for _, kind := range []string{"", "m", "7"} {
+				s, err := Chord(x, root+kind)
+				if err != nil {
+					continue
+				}
+				shapes++
+				name := player + " " + root + kind
+				notes, class, err := chordNotes(root + kind)
+				require.NoError(t, err)
+				fretOf := map[int]int{}
+				has := map[int]bool{}
+				for i, fret := range s.Frets {
+					if fret < 0 {
+						continue
+					}
+					pitch := (x.Open[i].Semitone() + fret) % 12
+					require.True(t, notes[pitch], "%s: string %d is not in the chord", name, i+1)
+					has[pitch] = true
+					finger := s.Fingers[i]
+					require.Equal(t, fret > 0, finger > 0, "%s: string %d", name, i+1)
+					if finger > 0 {
+						if before, there := fretOf[finger]; there {
+							require.Equal(t, before, fret, "%s: finger %d lies on two frets", name, finger)
+						}
+						fretOf[finger] = fret
+						require.LessOrEqual(t, fret, 5, name)
+					}
+				}
+				require.True(t, has[class], "%s has no root", name)
+				for a, fa := range fretOf {
+					for b, fb := range fretOf {
+						if a < b {
+							require.LessOrEqual(t, fa, fb, "%s: finger %d lies beyond finger %d", name, a, b)
+						}
+					}
+				}
+			}
+		}
+	}
+	require.Greater(t, shapes, 80)
+}
+
+// A change accounts for every finger of both shapes once; to change to the same chord nothing moves.
+func TestAChangeAccountsForEveryFinger(t *testing.T) {
+	names := []string{"C", "F", "G7", "Am", "G", "Dm", "A", "D"}
+	for _, player := range []string{"ukulele", "guitar"} {
+		for _, a := range names {
+			for _, b := range names {
+				from, err := Chord(open(t, player), a)
+				require.NoError(t, err)
+				to, err := Chord(open(t, player), b)
+				require.NoError(t, err)
+				c := ChangeOf(from, to)
+				require.NotEmpty(t, c.Words)
+				fingers := map[int]int{}
+				for _, m := range c.Moves {
+					fingers[m.Finger]++
+					require.Contains(t, []string{"stays", "slides", "moves", "lifts", "sets"}, m.How)
+					require.Equal(t, m.How == "sets", m.FromString == 0, "%s to %s", a, b)
+					require.Equal(t, m.How == "lifts", m.ToString == 0, "%s to %s", a, b)
+					if a == b {
+						require.Equal(t, "stays", m.How)
+					}
+				}
+				for _, shape := range []Shape{from, to} {
+					for _, f := range shape.Fingers {
+						if f > 0 {
+							require.Equal(t, 1, fingers[f], "finger %d from %s to %s", f, a, b)
+						}
+					}
+				}
+			}
+		}
+	}
+}

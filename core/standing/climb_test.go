@@ -116,3 +116,51 @@ func TestACycleIsKeptUntilItIsEnded(t *testing.T) {
 	require.ErrorContains(t, studentlog.Entry{ID: "x", At: at, Kind: studentlog.LessonMissed, Day: "Monday"}.Validate(), "needs the day of the lesson")
 	require.ErrorContains(t, studentlog.Entry{ID: "x", At: at, Kind: studentlog.CycleKept, Cycle: &studentlog.Cycle{First: "B"}}.Validate(), "needs a type")
 }
+
+// The highest tempo that held is kept, with a climb or without one; a try that did not hold is none. It
+// counts as played, so that the piece is not taken for forgotten.
+func TestTheHighestTempoThatHeld(t *testing.T) {
+	at := time.Date(2026, 9, 7, 15, 0, 0, 0, time.UTC)
+	var log []studentlog.Entry
+	play := func(tempo int, held bool) *MaterialStanding {
+		at = at.AddDate(0, 0, 7)
+		log = append(log, studentlog.Entry{ID: at.Format(time.DateOnly), At: at, Actor: "t", Kind: studentlog.TempoPlayed, Material: "scale", Tempo: tempo, Held: held})
+		return Fold(log, Context{Policy: DefaultPolicy(), Day: at}).Materials["scale"]
+	}
+	require.Equal(t, 60, play(60, true).Tempo)
+	require.Equal(t, 60, play(84, false).Tempo)
+	require.Equal(t, 72, play(72, true).Tempo)
+	m := play(66, true)
+	require.Equal(t, 72, m.Tempo, "to play it slower once is not to lose it")
+	require.Equal(t, at, m.LastPlayed)
+	require.Equal(t, 4, m.Lessons)
+	require.Nil(t, m.Climb)
+}
+
+// A climb and a cycle survive being kept: what is decoded is what was folded.
+func TestClimbsAndCyclesAreKept(t *testing.T) {
+	at := time.Date(2026, 9, 7, 15, 0, 0, 0, time.UTC)
+	c := studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", First: "B", Order: "fifths", From: "2026-09-07", Before: true}
+	log := []studentlog.Entry{
+		{ID: "1", At: at, Actor: "t", Kind: studentlog.CycleKept, Cycle: &c},
+		{ID: "2", At: at.Add(time.Minute), Actor: "t", Kind: studentlog.LessonMissed, Day: "2026-09-14"},
+		{ID: "3", At: at.Add(2 * time.Minute), Actor: "t", Kind: studentlog.ClimbBegun, Material: "scale", Climb: &studentlog.Climb{From: 60, To: 96, Weeks: 5}},
+		{ID: "4", At: at.Add(3 * time.Minute), Actor: "t", Kind: studentlog.TempoPlayed, Material: "scale", Tempo: 66, Held: false},
+	}
+	s := Fold(log, Context{Policy: DefaultPolicy(), Day: at})
+	data, err := s.Encode()
+	require.NoError(t, err)
+	kept, err := Decode(data)
+	require.NoError(t, err)
+	require.Equal(t, s.Cycle, kept.Cycle)
+	require.Equal(t, s.Missed, kept.Missed)
+	require.Equal(t, s.Materials["scale"].Climb.Marks, kept.Materials["scale"].Climb.Marks)
+	require.Equal(t, s.Materials["scale"].Climb.Mark(), kept.Materials["scale"].Climb.Mark())
+	// In whatever order it arrives, and with the missed lesson taken back.
+	backwards := Fold([]studentlog.Entry{log[3], log[1], log[0], log[2]}, Context{Policy: DefaultPolicy(), Day: at})
+	again, err := backwards.Encode()
+	require.NoError(t, err)
+	require.Equal(t, data, again)
+	log = append(log, studentlog.Entry{ID: "5", At: at.Add(time.Hour), Actor: "t", Kind: studentlog.Correction, Corrects: "2"})
+	require.Empty(t, Fold(log, Context{Policy: DefaultPolicy(), Day: at}).Missed)
+}

@@ -66,7 +66,7 @@ export function Technique() {
         />
       ) : (
         <div className="mt-4">
-          <Atlas instrument={instrument} open={(ladder, id) => open(ladder, id)} />
+          <Atlas key={instrument} instrument={instrument} open={(ladder, id) => open(ladder, id)} />
           <div className="mt-8 border-t border-line pt-4">
             <ExerciseView instrument={instrument} exercise={exercise} open={(id) => open(undefined, id)} />
           </div>

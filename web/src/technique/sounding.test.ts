@@ -76,4 +76,28 @@ describe("the hands of a keyboard exercise", () => {
     ];
     expect(meetings(right, left).map((m) => [m.right.midi, m.left.midi])).toEqual([[61, 49]]);
   });
+
+  it("take one board when only one of them plays", () => {
+    const right = [note({ hand: "right", midi: 60 }), note({ at: 1, hand: "right", midi: 62 })];
+    expect(boards(right)).toMatchObject({ atOnce: false, shared: false });
+    expect(boards(right).left).toEqual([]);
+    expect(boards([])).toMatchObject({ atOnce: false, shared: false });
+  });
+
+  it("meet at a place once, however often they come there", () => {
+    const at = (t: number) => [
+      note({ at: t, hand: "right", midi: 64, meet: "same", finger: 3 }),
+      note({ at: t, hand: "left", midi: 52, meet: "same", finger: 3 }),
+    ];
+    const notes = [...at(2), ...at(12)];
+    const hands = boards(notes);
+    expect(hands.atOnce).toBe(true);
+    expect(meetings(hands.right, hands.left)).toHaveLength(1);
+  });
+
+  it("do not meet where only one of them says so", () => {
+    const right = [note({ hand: "right", midi: 60, meet: "same" })];
+    expect(meetings(right, [note({ hand: "left", midi: 48 })])).toEqual([]);
+    expect(meetings(right, [note({ at: 3, hand: "left", midi: 48, meet: "same" })])).toEqual([]);
+  });
 });
