@@ -232,6 +232,10 @@ func (a ahead) signs(day time.Time) []ripe.Sign {
 			p.Long[id] = w.Usual
 		}
 	}
+	p.Kept = map[string]bool{}
+	for _, id := range a.learned() {
+		p.Kept[id] = true
+	}
 	found := ripe.Find(a.standing, a.lib, p, day)
 	if a.setupDue() {
 		text := "Bench and feet are due to be measured again"

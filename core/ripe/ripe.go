@@ -24,6 +24,8 @@ type Sign struct {
 type Policy struct {
 	// StuckLessons without a new mark make a working piece stuck. Default 3 (rule of the studio).
 	StuckLessons int
+	// Kept says which learned materials are kept in review, by id; nil for all of them.
+	Kept map[string]bool
 	// ReviewWeeks is how long a review piece may go unheard. Default 6.
 	ReviewWeeks int
 	// Long holds the working pieces that take longer than nine of ten such pieces
@@ -45,7 +47,9 @@ func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) [
 		title := lib[id].Title
 		switch m.State {
 		case standing.Working:
-			working++
+			if lib[id].Exercise == "" { // a scale alone is no piece to work at
+				working++
+			}
 			if m.RunDue {
 				signs = append(signs, Sign{"run", id, fmt.Sprintf("“%s” is ready for a run", title)})
 			}
@@ -59,7 +63,7 @@ func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) [
 				signs = append(signs, Sign{"spot", id, fmt.Sprintf("%s in “%s”", plural(open, "open spot"), title)})
 			}
 		case standing.Cleared, standing.Polished:
-			if day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour {
+			if (p.Kept == nil || p.Kept[id]) && day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour {
 				fading++
 				if oldest == "" || m.LastPlayed.Before(s.Materials[oldest].LastPlayed) ||
 					m.LastPlayed.Equal(s.Materials[oldest].LastPlayed) && id < oldest {

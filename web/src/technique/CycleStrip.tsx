@@ -10,7 +10,8 @@ import { Refused } from "../parts/Problem";
 import { keysFor, nextKey, sign } from "./keys";
 import { nextPass } from "./words";
 
-const today = () => new Date().toISOString().slice(0, 10);
+/** The day where the teacher is, as 2026-05-05. */
+const today = () => new Intl.DateTimeFormat("en-CA").format(new Date());
 
 /**
  * The keys over a student's lessons, one a lesson: the cycle that is kept, or one to
@@ -25,7 +26,7 @@ export function CycleStrip(props: {
   const [trying, setTrying] = useState(false);
   if (t.cycleTypes.length === 0) return null;
   if (t.cycle && t.cycleEntry && !trying)
-    return <Kept {...props} cycle={t.cycle} entry={t.cycleEntry} change={() => setTrying(true)} />;
+    return <Kept {...props} cycle={t.cycle} change={() => setTrying(true)} />;
   return <Trying technique={t} append={append} open={props.open} done={() => setTrying(false)} />;
 }
 
@@ -34,7 +35,6 @@ function Kept(props: {
   append: Append;
   open: (exercise: string) => void;
   cycle: Schemas["Cycle"];
-  entry: Schemas["KeptCycle"];
   change: () => void;
 }) {
   const { cycle: c, append } = props;
