@@ -59,9 +59,9 @@ bench: ## benchmarks, as a table
 	@go run ./bench
 
 fuzz: ## the fuzz targets, a minute each
-	go test ./core/musicxml -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
-	go test ./core/abc -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
-	go test ./core/midi -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
+	go test ./core/notation/musicxml -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
+	go test ./core/notation/abc -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
+	go test ./core/notation/midi -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
 
 screenshots: deps deps-test build ## the pictures in docs/screenshots, from the demo
 	LADDER_SCREENSHOTS=1 go test -count=1 -run TestScreenshots ./e2e

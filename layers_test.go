@@ -9,6 +9,7 @@ import (
 	"os"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -87,6 +88,45 @@ func TestWhatMayKnowWhat(t *testing.T) {
 	})
 	require.NoError(t, err)
 	require.Greater(t, files, 60)
+}
+
+// floors are the groups inside core, lowest first: an arrow goes down or stays on its floor.
+var floors = []string{"base", "notation", "library", "reading", "technique", "student", "planning", "way", "wording"}
+
+// floorOf returns which floor of core a file or import stands on.
+func floorOf(t *testing.T, path string) int {
+	t.Helper()
+	parts := strings.Split(filepath.ToSlash(path), "/")
+	require.Greater(t, len(parts), 1, path)
+	floor := slices.Index(floors, parts[1])
+	require.NotEqual(t, -1, floor, "%s stands on no floor of core", path)
+	return floor
+}
+
+// Inside core no part knows of one above it.
+func TestNoArrowGoesUpInsideCore(t *testing.T) {
+	seen := map[int]bool{}
+	err := filepath.WalkDir("core", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") {
+			return err
+		}
+		at := floorOf(t, path)
+		seen[at] = true
+		parsed, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.ImportsOnly)
+		require.NoError(t, err)
+		for _, spec := range parsed.Imports {
+			imported, err := strconv.Unquote(spec.Path.Value)
+			require.NoError(t, err)
+			if own, ok := strings.CutPrefix(imported, module); ok {
+				require.LessOrEqual(t, floorOf(t, own), at, "%s reaches up to %s", path, own)
+			}
+		}
+		return nil
+	})
+	require.NoError(t, err)
+	for at := range len(floors) - 1 {
+		require.True(t, seen[at], "nothing stands in core/%s", floors[at])
+	}
 }
 
 var statement = regexp.MustCompile("[\"`](SELECT|INSERT INTO|UPDATE|DELETE FROM|REPLACE INTO) ")

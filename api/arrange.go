@@ -6,9 +6,9 @@ import (
 	"sort"
 
 	"patientladder/api/contract"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/standing"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/student/standing"
 	"patientladder/store"
 )
 

@@ -7,9 +7,9 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/scale"
+	"patientladder/core/library/instrument"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/scale"
 )
 
 // GetAtlas returns who has which key, in which pass, for every student of an instrument.

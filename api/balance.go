@@ -8,10 +8,10 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/enjoyment"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
-	weekplan "patientladder/core/week"
+	weekplan "patientladder/core/planning/week"
+	"patientladder/core/student/enjoyment"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
 	"patientladder/store"
 )
 

@@ -12,12 +12,12 @@ import (
 	"strings"
 	"time"
 
-	"patientladder/core/abreast"
-	"patientladder/core/instrument"
-	"patientladder/core/material"
-	"patientladder/core/naming"
-	"patientladder/core/skill"
-	"patientladder/core/standing"
+	"patientladder/core/base/parallel"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/standing"
 	"patientladder/core/way"
 	"patientladder/store"
 )
@@ -236,7 +236,7 @@ func (s *Server) shelves(ctx context.Context, b book, instrument string) ([]shel
 	}
 	// After a change of the library or the way every standing is folded anew: side by side.
 	errs := make([]error, len(out))
-	abreast.Each(len(out), func(i int) {
+	parallel.Each(len(out), func(i int) {
 		if out[i].standing == nil {
 			errs[i] = s.fold(ctx, &out[i])
 		}

@@ -12,9 +12,9 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
-	"patientladder/core/curriculum"
-	"patientladder/core/material"
-	"patientladder/core/skill"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
 	"patientladder/store"
 )
 

@@ -10,11 +10,11 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	"patientladder/core/exercise"
-	"patientladder/core/keycycle"
-	"patientladder/core/metronome"
-	"patientladder/core/scale"
-	"patientladder/core/studentlog"
+	"patientladder/core/base/metronome"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/keycycle"
+	"patientladder/core/technique/scale"
 )
 
 // GetTempi returns a mark of the metronome for each week of a climb.

@@ -6,12 +6,12 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/clearing"
-	"patientladder/core/exercise"
-	"patientladder/core/lessonplan"
-	"patientladder/core/material"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/exercise"
 	"patientladder/store"
 )
 

@@ -8,13 +8,13 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/bowed"
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/material"
-	"patientladder/core/musicxml"
-	"patientladder/core/naming"
-	"patientladder/core/plucked"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/bowed"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/plucked"
 )
 
 // GetInstruments lists the instruments that can be taught.

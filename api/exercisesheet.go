@@ -8,11 +8,11 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/engrave"
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/naming"
-	"patientladder/core/plucked"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/engrave"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/plucked"
 	"patientladder/home/sheet"
 )
 

@@ -13,9 +13,9 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
-	weekplan "patientladder/core/week"
+	weekplan "patientladder/core/planning/week"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
 	"patientladder/home/post"
 	"patientladder/store"
 )

@@ -8,11 +8,11 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/engrave"
-	"patientladder/core/material"
-	"patientladder/core/score"
-	"patientladder/core/standing"
-	weekplan "patientladder/core/week"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/engrave"
+	"patientladder/core/notation/score"
+	weekplan "patientladder/core/planning/week"
+	"patientladder/core/student/standing"
 	"patientladder/store"
 )
 

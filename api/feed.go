@@ -7,8 +7,8 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/calendar"
-	weekplan "patientladder/core/week"
+	"patientladder/core/base/calendar"
+	weekplan "patientladder/core/planning/week"
 	"patientladder/home/ics"
 )
 

@@ -6,9 +6,9 @@ import (
 	"sort"
 
 	"patientladder/api/contract"
-	"patientladder/core/fit"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/fit"
+	"patientladder/core/planning/ladder"
 )
 
 // mostCandidates is how many ranked materials are answered with.

@@ -7,10 +7,10 @@ import (
 	"math"
 
 	"patientladder/api/contract"
-	"patientladder/core/calendar"
-	"patientladder/core/forecast"
-	"patientladder/core/material"
-	"patientladder/core/outlook"
+	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/outlook"
 	"patientladder/store"
 )
 

@@ -12,8 +12,8 @@ import (
 	ginmiddleware "github.com/oapi-codegen/gin-middleware"
 
 	"patientladder/api/contract"
-	"patientladder/core/curriculum"
-	"patientladder/core/musicxml"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/planning/curriculum"
 )
 
 // who is the signed-in teacher of a request.

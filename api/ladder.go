@@ -6,9 +6,9 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/next"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/next"
 )
 
 // GetLadder returns the whole ladder of a student.

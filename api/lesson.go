@@ -8,12 +8,12 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/clearing"
-	"patientladder/core/exercise"
-	"patientladder/core/lessonplan"
-	"patientladder/core/material"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/exercise"
 )
 
 // GetLesson returns what the lesson needs: the working pieces, method first, and
@@ -31,7 +31,7 @@ func (s *Server) GetLesson(ctx context.Context, r contract.GetLessonRequestObjec
 	live := studentlog.Live(log)
 	out := contract.Lesson{
 		Student: student(sh.ladder, sh.today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
-		Signs: signs(a.signs(sh.today)), Level: contract.LessonLevel(sh.way.Standard), Log: []contract.LogLine{},
+		Signs: signsOut(a.signs(sh.today)), Level: contract.LessonLevel(sh.way.Standard), Log: []contract.LogLine{},
 	}
 	for _, p := range clearing.Standard(sh.family, sh.way.Standard) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})

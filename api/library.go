@@ -7,10 +7,10 @@ import (
 	"slices"
 
 	"patientladder/api/contract"
-	"patientladder/core/curriculum"
-	"patientladder/core/leap"
-	"patientladder/core/material"
-	"patientladder/core/standing"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/curriculum"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
 	"patientladder/store"
 )
 

@@ -12,12 +12,12 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	"patientladder/core/calendar"
-	"patientladder/core/forecast"
-	"patientladder/core/ladder"
-	"patientladder/core/outlook"
-	"patientladder/core/preview"
-	"patientladder/core/ripe"
+	"patientladder/core/base/calendar"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/outlook"
+	"patientladder/core/planning/preview"
+	"patientladder/core/planning/signs"
 	"patientladder/store"
 )
 
@@ -224,7 +224,7 @@ func (a ahead) mend(m preview.Mend, piece string) string {
 
 // signs are what is ripe, with what the outlook adds: pieces that take too long,
 // skills that come too late, and a cliff ahead.
-func (a ahead) signs(day time.Time) []ripe.Sign {
+func (a ahead) signs(day time.Time) []signs.Sign {
 	p := a.way.Ripe()
 	p.Long = map[string]float64{}
 	for id, w := range a.When {
@@ -236,17 +236,17 @@ func (a ahead) signs(day time.Time) []ripe.Sign {
 	for _, id := range a.learned() {
 		p.Kept[id] = true
 	}
-	found := ripe.Find(a.standing, a.lib, p, day)
+	found := signs.Find(a.standing, a.lib, p, day)
 	if a.setupDue() {
 		text := "Bench and feet are due to be measured again"
 		if a.standing.Setup == nil {
 			text = "Bench and feet were never measured"
 		}
-		found = append(found, ripe.Sign{Kind: "bench", Text: text})
+		found = append(found, signs.Sign{Kind: "bench", Text: text})
 	}
 	for i, o := range a.Plan.Outcomes {
 		if o.Late() > 0 {
-			found = append(found, ripe.Sign{Kind: "late", Material: o.For, Text: fmt.Sprintf("%s comes %s too late for “%s”", a.skills.Name(a.Needs[i].Skill), counted(o.Late(), "lesson"), a.lib[o.For].Title)})
+			found = append(found, signs.Sign{Kind: "late", Material: o.For, Text: fmt.Sprintf("%s comes %s too late for “%s”", a.skills.Name(a.Needs[i].Skill), counted(o.Late(), "lesson"), a.lib[o.For].Title)})
 			break // one is enough to open the ladder
 		}
 	}
@@ -256,12 +256,12 @@ func (a ahead) signs(day time.Time) []ripe.Sign {
 				continue
 			}
 			if r.Cliff && i > 0 {
-				found = append(found, ripe.Sign{Kind: "cliff", Material: r.Material.ID, Text: fmt.Sprintf("“%s” ahead is a cliff: a leap of %.1f, over %.1f", r.Material.Title, r.Leap.Size, a.View.Reach.Size)})
+				found = append(found, signs.Sign{Kind: "cliff", Material: r.Material.ID, Text: fmt.Sprintf("“%s” ahead is a cliff: a leap of %.1f, over %.1f", r.Material.Title, r.Leap.Size, a.View.Reach.Size)})
 			}
 			break // only the next rung of each strand
 		}
 	}
-	ripe.Sort(found)
+	signs.Sort(found)
 	return found
 }
 

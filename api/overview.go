@@ -7,8 +7,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/abreast"
-	"patientladder/core/standing"
+	"patientladder/core/base/parallel"
+	"patientladder/core/student/standing"
 	"patientladder/store"
 )
 
@@ -27,7 +27,7 @@ func (s *Server) GetOverview(ctx context.Context, _ contract.GetOverviewRequestO
 		return nil, err
 	}
 	out := contract.Overview{Students: make([]contract.OverviewStudent, len(shelves))}
-	abreast.Each(len(shelves), func(i int) {
+	parallel.Each(len(shelves), func(i int) {
 		sh := shelves[i]
 		near := len(targets[sh.ladder.ID]) == 0 // a target may lie beyond what previews look at
 		out.Students[i] = overviewStudent(look(sh, h, rungs[sh.ladder.ID], lens{near: near}), targets[sh.ladder.ID])
@@ -39,7 +39,7 @@ func (s *Server) GetOverview(ctx context.Context, _ contract.GetOverviewRequestO
 
 func overviewStudent(a ahead, targets []store.Target) contract.OverviewStudent {
 	out := contract.OverviewStudent{
-		Student: student(a.ladder, a.today), Signs: signs(a.signs(a.today)), Working: []contractWorking{},
+		Student: student(a.ladder, a.today), Signs: signsOut(a.signs(a.today)), Working: []contractWorking{},
 		Review: a.reviewState(a.reviewShare()), Targets: a.targets(targets),
 	}
 	for _, id := range a.in(standing.Working) {

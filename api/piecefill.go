@@ -7,16 +7,16 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/analysis"
-	"patientladder/core/chunk"
-	"patientladder/core/instrument"
-	"patientladder/core/material"
-	"patientladder/core/naming"
-	"patientladder/core/next"
-	"patientladder/core/overrule"
-	"patientladder/core/reading"
-	"patientladder/core/score"
-	"patientladder/core/standing"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/score"
+	"patientladder/core/planning/next"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/naming"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/reading/reading"
+	"patientladder/core/student/standing"
 )
 
 // knowledge is what a student knows of the page.

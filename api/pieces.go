@@ -10,12 +10,12 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
-	"patientladder/core/analysis"
-	"patientladder/core/ladder"
-	"patientladder/core/leap"
-	"patientladder/core/material"
-	"patientladder/core/overrule"
-	"patientladder/core/scorefile"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/scorefile"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/student/leap"
 	"patientladder/store"
 )
 

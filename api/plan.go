@@ -7,13 +7,13 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/ladder"
-	"patientladder/core/lessonplan"
-	"patientladder/core/material"
-	"patientladder/core/next"
-	"patientladder/core/review"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/next"
+	"patientladder/core/planning/review"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
 	"patientladder/store"
 )
 

@@ -5,13 +5,13 @@ import (
 	"errors"
 	"fmt"
 
-	"patientladder/core/analysis"
-	"patientladder/core/demand"
-	"patientladder/core/instrument"
-	"patientladder/core/material"
-	"patientladder/core/overrule"
-	"patientladder/core/score"
-	"patientladder/core/scorefile"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/score"
+	"patientladder/core/notation/scorefile"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/demand"
+	"patientladder/core/reading/overrule"
 	"patientladder/store"
 )
 

@@ -4,7 +4,7 @@ import (
 	"context"
 	"fmt"
 
-	"patientladder/core/demand"
+	"patientladder/core/reading/demand"
 	"patientladder/store"
 )
 

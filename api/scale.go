@@ -6,8 +6,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/naming"
-	"patientladder/core/scale"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/scale"
 )
 
 // GetScale returns a scale or an arpeggio with the fingers of both hands and where they meet.

@@ -10,14 +10,14 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/abc"
-	"patientladder/core/material"
-	"patientladder/core/midi"
-	"patientladder/core/musicxml"
-	"patientladder/core/overrule"
-	"patientladder/core/reading"
-	"patientladder/core/score"
-	"patientladder/core/scorefile"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/abc"
+	"patientladder/core/notation/midi"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/notation/score"
+	"patientladder/core/notation/scorefile"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/reading/reading"
 	"patientladder/store"
 )
 

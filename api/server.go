@@ -31,8 +31,8 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"patientladder/api/contract"
-	"patientladder/core/demand"
-	"patientladder/core/skill"
+	"patientladder/core/library/skill"
+	"patientladder/core/reading/demand"
 	"patientladder/store"
 )
 

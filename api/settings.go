@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"patientladder/api/contract"
-	"patientladder/core/naming"
+	"patientladder/core/reading/naming"
 	"patientladder/store"
 )
 

@@ -5,7 +5,7 @@ import (
 	"fmt"
 
 	"patientladder/api/contract"
-	"patientladder/core/setup"
+	"patientladder/core/student/setup"
 )
 
 // GetSetup returns how a student sits, and whether that is to be measured again.

@@ -8,8 +8,8 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/instrument"
-	weekplan "patientladder/core/week"
+	"patientladder/core/library/instrument"
+	weekplan "patientladder/core/planning/week"
 	"patientladder/home/sheet"
 )
 

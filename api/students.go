@@ -8,8 +8,8 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
 	"patientladder/store"
 )
 

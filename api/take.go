@@ -5,10 +5,10 @@ import (
 	"slices"
 
 	"patientladder/api/contract"
-	"patientladder/core/drill"
-	"patientladder/core/exercise"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/technique/drill"
+	"patientladder/core/technique/exercise"
 	"patientladder/store"
 )
 

@@ -7,8 +7,8 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/calendar"
-	"patientladder/core/outlook"
+	"patientladder/core/base/calendar"
+	"patientladder/core/planning/outlook"
 	"patientladder/store"
 )
 

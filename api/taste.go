@@ -1,10 +1,10 @@
 package api
 
 import (
-	"patientladder/core/chunk"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
-	"patientladder/core/taste"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/student/taste"
 )
 
 // likings are the signs of liking in words, in the order in which they are said.

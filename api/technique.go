@@ -8,11 +8,11 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/leap"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/instrument"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/exercise"
 )
 
 // GetTechnique returns where a student stands on the staircases of exercises.

@@ -8,9 +8,9 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	"patientladder/core/abreast"
-	"patientladder/core/standing"
-	weekplan "patientladder/core/week"
+	"patientladder/core/base/parallel"
+	weekplan "patientladder/core/planning/week"
+	"patientladder/core/student/standing"
 	"patientladder/store"
 )
 
@@ -44,7 +44,7 @@ func (s *Server) GetToday(ctx context.Context, r contract.GetTodayRequestObject)
 		}
 	}
 	out.Lessons = make([]contract.TodayLesson, len(shelves))
-	abreast.Each(len(shelves), func(i int) {
+	parallel.Each(len(shelves), func(i int) {
 		id := shelves[i].ladder.ID
 		out.Lessons[i] = todayLesson(look(shelves[i], h, rungs[id], lens{near: true}), weeks[id], day)
 	})
@@ -56,7 +56,7 @@ func todayLesson(a ahead, weeks []store.SetDays, day time.Time) contract.TodayLe
 	sh := a.shelf
 	out := contract.TodayLesson{
 		Student: student(sh.ladder, day), Working: []contract.WorkingBrief{},
-		Signs: signs(a.signs(day)),
+		Signs: signsOut(a.signs(day)),
 		Last:  sh.standing.LastLesson,
 		Given: !sh.standing.LastLesson.IsZero() && sh.day(sh.standing.LastLesson).Equal(day),
 	}

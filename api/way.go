@@ -7,12 +7,12 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/core/clearing"
-	"patientladder/core/ladder"
-	"patientladder/core/naming"
-	"patientladder/core/setup"
+	"patientladder/core/planning/ladder"
+	weekplan "patientladder/core/planning/week"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/setup"
 	"patientladder/core/way"
-	weekplan "patientladder/core/week"
 	"patientladder/store"
 )
 

@@ -10,14 +10,14 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/reading"
-	"patientladder/core/review"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/review"
+	weekplan "patientladder/core/planning/week"
+	"patientladder/core/reading/reading"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
 	"patientladder/core/way"
-	weekplan "patientladder/core/week"
 	"patientladder/store"
 )
 

@@ -9,7 +9,7 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
-	weekplan "patientladder/core/week"
+	weekplan "patientladder/core/planning/week"
 	"patientladder/store"
 )
 

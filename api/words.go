@@ -7,9 +7,9 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/core/leap"
-	"patientladder/core/material"
-	"patientladder/core/ripe"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/signs"
+	"patientladder/core/student/leap"
 	"patientladder/store"
 )
 
@@ -66,7 +66,7 @@ func (b book) leap(m material.Material, l leap.Leap) contract.Leap {
 // thousandths rounds what goes over the wire: nobody reads more.
 func thousandths(x float64) float64 { return math.Round(1000*x) / 1000 }
 
-func signs(list []ripe.Sign) []contract.Sign {
+func signsOut(list []signs.Sign) []contract.Sign {
 	out := []contract.Sign{}
 	for _, s := range list {
 		out = append(out, contract.Sign{Kind: contract.SignKind(s.Kind), Material: s.Material, Text: s.Text})

@@ -4,9 +4,9 @@ import (
 	"fmt"
 	"io"
 
-	"patientladder/core/lessonplan"
-	"patientladder/core/material"
-	"patientladder/core/review"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/review"
 )
 
 // lessons prints what planning a day of ten lessons costs, of 30 to 60 minutes

@@ -23,14 +23,14 @@ import (
 	"time"
 
 	"patientladder/api"
-	"patientladder/core/analysis"
-	"patientladder/core/demand"
-	"patientladder/core/instrument"
-	"patientladder/core/material"
-	"patientladder/core/musicxml"
-	"patientladder/core/skill"
-	"patientladder/core/standing"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/demand"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
 )
 
 func main() {

@@ -5,13 +5,13 @@ import (
 	"io"
 	"time"
 
-	"patientladder/core/abreast"
-	"patientladder/core/calendar"
-	"patientladder/core/forecast"
-	"patientladder/core/instrument"
-	"patientladder/core/outlook"
-	"patientladder/core/skill"
-	"patientladder/core/standing"
+	"patientladder/core/base/calendar"
+	"patientladder/core/base/parallel"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/outlook"
+	"patientladder/core/student/standing"
 	"patientladder/core/way"
 )
 
@@ -36,7 +36,7 @@ func monday(w io.Writer, skills skill.Catalogue) {
 
 func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 	out := make([]*standing.Standing, len(s.students))
-	abreast.Each(len(out), func(i int) {
+	parallel.Each(len(out), func(i int) {
 		p := s.students[i]
 		out[i] = standing.Fold(p.log, standing.Context{Library: s.lib, Skills: skills, Family: instrument.Keyboard, Policy: way.Default().Standing(), Day: s.day})
 	})
@@ -56,7 +56,7 @@ func (s invented) look(skills skill.Catalogue, st []*standing.Standing, model *f
 	wy := way.Default()
 	policy := wy.Standing()
 	dated := make([]int, len(s.students))
-	abreast.Each(len(s.students), func(i int) {
+	parallel.Each(len(s.students), func(i int) {
 		p := s.students[i]
 		o := outlook.Of(outlook.Input{
 			Student: p.id, Standing: st[i], Library: s.lib, Placed: s.placed, Skills: skills, Leap: policy.Leap, Preview: wy.Preview(),

@@ -15,9 +15,9 @@ import (
 	"time"
 
 	"patientladder/api"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/skill"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/ladder"
 	"patientladder/store"
 	"patientladder/store/localdb"
 	"patientladder/store/storetest"

@@ -5,11 +5,11 @@ import (
 	"math/rand/v2"
 	"time"
 
-	"patientladder/core/instrument"
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/skill"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/student/studentlog"
 )
 
 // invented is a made-up studio as large as they come: sixty students of the

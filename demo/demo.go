@@ -18,9 +18,9 @@ import (
 
 	"github.com/oklog/ulid/v2"
 
-	"patientladder/core/demand"
-	"patientladder/core/instrument"
-	"patientladder/core/ladder"
+	"patientladder/core/library/instrument"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/reading/demand"
 	"patientladder/store"
 )
 

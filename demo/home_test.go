@@ -6,7 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/studentlog"
+	"patientladder/core/student/studentlog"
 )
 
 // Families report only what was set, on days that have passed and are days of

@@ -7,11 +7,11 @@ import (
 	"sort"
 	"time"
 
-	"patientladder/core/analysis"
-	"patientladder/core/demand"
-	"patientladder/core/material"
-	"patientladder/core/musicxml"
-	"patientladder/core/overrule"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/demand"
+	"patientladder/core/reading/overrule"
 	"patientladder/store"
 )
 

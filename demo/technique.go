@@ -8,12 +8,12 @@ import (
 	"slices"
 	"time"
 
-	"patientladder/core/demand"
-	"patientladder/core/drill"
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/naming"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/instrument"
+	"patientladder/core/reading/demand"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/drill"
+	"patientladder/core/technique/exercise"
 	"patientladder/store"
 )
 

@@ -12,10 +12,10 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/abc"
-	"patientladder/core/midi"
-	"patientladder/core/score"
-	"patientladder/core/scorefile"
+	"patientladder/core/notation/abc"
+	"patientladder/core/notation/midi"
+	"patientladder/core/notation/score"
+	"patientladder/core/notation/scorefile"
 	"patientladder/demo"
 )
 

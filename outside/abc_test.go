@@ -12,7 +12,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/abc"
+	"patientladder/core/notation/abc"
 )
 
 // performance holds what abc2midi takes as an order to play otherwise than is

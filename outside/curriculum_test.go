@@ -7,9 +7,9 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6"
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/curriculum"
-	"patientladder/core/material"
-	"patientladder/core/skill"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
 )
 
 // What is written is valid by the published schema, and what the schema refuses

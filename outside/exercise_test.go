@@ -12,12 +12,12 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/musicxml"
-	"patientladder/core/naming"
-	"patientladder/core/plucked"
-	"patientladder/core/score"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/notation/score"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/plucked"
 )
 
 var harmony = regexp.MustCompile(`(?s)<harmony.*?</harmony>`)

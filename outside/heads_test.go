@@ -10,7 +10,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/engrave"
+	"patientladder/core/notation/engrave"
 )
 
 // Every note head of the shipped tunes stands where verovio (npm), an engraver

@@ -9,7 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/memory"
+	"patientladder/core/student/memory"
 )
 
 // A thousand histories of hearings: states and recall agree with the reference

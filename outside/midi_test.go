@@ -9,8 +9,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/midi"
-	"patientladder/core/score"
+	"patientladder/core/notation/midi"
+	"patientladder/core/notation/score"
 )
 
 func midiNotes(t *testing.T, file string) []heard {

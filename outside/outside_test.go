@@ -16,8 +16,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/musicxml"
-	"patientladder/core/score"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/notation/score"
 )
 
 // heard is one note as midicsv reports it; ticks are of the file's own quarter.

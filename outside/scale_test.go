@@ -7,7 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/scale"
+	"patientladder/core/technique/scale"
 )
 
 // Every scale and triad of every key is spelled as tonal (npm) spells it.

@@ -6,9 +6,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/naming"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/reading/naming"
 	"patientladder/core/way"
 	"patientladder/store"
 )

@@ -11,7 +11,7 @@ import (
 	"strings"
 	"time"
 
-	"patientladder/core/week"
+	"patientladder/core/planning/week"
 	"patientladder/store/rows"
 )
 

@@ -6,7 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/week"
+	"patientladder/core/planning/week"
 	"patientladder/store"
 )
 

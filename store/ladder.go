@@ -7,9 +7,9 @@ import (
 	"fmt"
 	"time"
 
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/studentlog"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/student/studentlog"
 	"patientladder/store/rows"
 )
 

@@ -6,7 +6,7 @@ import (
 	"fmt"
 	"time"
 
-	"patientladder/core/lessonplan"
+	"patientladder/core/planning/lessonplan"
 	"patientladder/store/rows"
 )
 

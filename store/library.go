@@ -8,9 +8,9 @@ import (
 
 	"golang.org/x/sync/errgroup"
 
-	"patientladder/core/material"
-	"patientladder/core/overrule"
-	"patientladder/core/skill"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/reading/overrule"
 	"patientladder/store/rows"
 )
 

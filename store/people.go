@@ -5,7 +5,7 @@ import (
 	"encoding/json"
 	"time"
 
-	"patientladder/core/naming"
+	"patientladder/core/reading/naming"
 	"patientladder/core/way"
 	"patientladder/store/rows"
 )

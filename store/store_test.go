@@ -11,12 +11,12 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/ladder"
-	"patientladder/core/material"
-	"patientladder/core/naming"
-	"patientladder/core/overrule"
-	"patientladder/core/rational"
-	"patientladder/core/studentlog"
+	"patientladder/core/base/rational"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/reading/naming"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/student/studentlog"
 	"patientladder/store"
 	"patientladder/store/localdb"
 	"patientladder/store/storetest"

@@ -6,10 +6,10 @@ import (
 	"io"
 	"strings"
 
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/musicxml"
-	"patientladder/core/naming"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/exercise"
 )
 
 const exerciseUsage = usageError("ladder exercise INSTRUMENT [ID] [--musicxml], as in ladder exercise cello finger-pattern/bow/C/major/2")

@@ -9,12 +9,12 @@ import (
 	"path/filepath"
 	"strconv"
 
-	"patientladder/core/analysis"
-	"patientladder/core/chunk"
-	"patientladder/core/demand"
-	"patientladder/core/instrument"
-	"patientladder/core/score"
-	"patientladder/core/scorefile"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/score"
+	"patientladder/core/notation/scorefile"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/demand"
 )
 
 // longest is how many bars --unfold plays at the most.

@@ -5,8 +5,8 @@ import (
 	"io"
 	"strconv"
 
-	"patientladder/core/scale"
-	"patientladder/core/score"
+	"patientladder/core/notation/score"
+	"patientladder/core/technique/scale"
 )
 
 const scaleUsage = usageError("ladder scale KEY KIND [--octaves N], as in ladder scale Db major --octaves 2")

@@ -3,10 +3,10 @@ package way
 import (
 	"fmt"
 
-	"patientladder/core/clearing"
-	"patientladder/core/naming"
-	"patientladder/core/setup"
-	"patientladder/core/week"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/setup"
 )
 
 // Change is one switch that is set otherwise.

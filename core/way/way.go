@@ -11,15 +11,15 @@ import (
 	"fmt"
 	"strings"
 
-	"patientladder/core/clearing"
-	"patientladder/core/leap"
-	"patientladder/core/naming"
-	"patientladder/core/preview"
-	"patientladder/core/review"
-	"patientladder/core/ripe"
-	"patientladder/core/setup"
-	"patientladder/core/standing"
-	"patientladder/core/week"
+	"patientladder/core/planning/preview"
+	"patientladder/core/planning/review"
+	"patientladder/core/planning/signs"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/setup"
+	"patientladder/core/student/standing"
 )
 
 // FirstView is what a piece opens with.
@@ -229,6 +229,6 @@ func (w Way) Review() review.Policy {
 }
 
 // Ripe is what makes something due under this way.
-func (w Way) Ripe() ripe.Policy {
-	return ripe.Policy{StuckLessons: w.StuckLessons, ReviewWeeks: w.ReviewWeeks}
+func (w Way) Ripe() signs.Policy {
+	return signs.Policy{StuckLessons: w.StuckLessons, ReviewWeeks: w.ReviewWeeks}
 }

@@ -6,7 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/naming"
+	"patientladder/core/reading/naming"
 )
 
 func TestPresets(t *testing.T) {

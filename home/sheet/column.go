@@ -3,7 +3,7 @@ package sheet
 import (
 	"fmt"
 
-	"patientladder/core/engrave"
+	"patientladder/core/notation/engrave"
 )
 
 // draw draws a day and returns where it ends. An excerpt that stands on the

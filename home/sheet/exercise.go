@@ -5,7 +5,7 @@ import (
 	"fmt"
 	"time"
 
-	"patientladder/core/engrave"
+	"patientladder/core/notation/engrave"
 )
 
 // Exercise is an exercise on a page to print: engraved, on its instrument, with its goals.

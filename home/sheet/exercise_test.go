@@ -11,10 +11,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/engrave"
-	"patientladder/core/exercise"
-	"patientladder/core/instrument"
-	"patientladder/core/naming"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/engrave"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/exercise"
 )
 
 // The words of a page as another program reads them (poppler, where it is there).

@@ -8,7 +8,7 @@ import (
 	"github.com/go-pdf/fpdf"
 	qrcode "github.com/skip2/go-qrcode"
 
-	"patientladder/core/engrave"
+	"patientladder/core/notation/engrave"
 )
 
 // The fonts are under the SIL Open Font License (fonts/OFL.txt).

@@ -12,7 +12,7 @@ import (
 	"bytes"
 	"time"
 
-	"patientladder/core/engrave"
+	"patientladder/core/notation/engrave"
 )
 
 // Sheet is what stands on the page. All texts are in the words of the family.

@@ -13,8 +13,8 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"patientladder/core/abc"
-	"patientladder/core/engrave"
+	"patientladder/core/notation/abc"
+	"patientladder/core/notation/engrave"
 )
 
 var made = time.Date(2026, 5, 4, 18, 0, 0, 0, time.UTC)

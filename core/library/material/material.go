@@ -1,0 +1,158 @@
+// Package material describes what can stand on a ladder: method pieces,
+// exercises, reading stages and repertoire, with what each demands.
+package material
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+
+	"patientladder/core/library/instrument"
+)
+
+// Strand is one of the side-by-side paths of a ladder.
+type Strand string
+
+// The strands of a ladder, in the order in which they are drawn.
+const (
+	Method     Strand = "method"
+	Technique  Strand = "technique"
+	Reading    Strand = "reading"
+	Repertoire Strand = "repertoire"
+	Ear        Strand = "ear"
+)
+
+// Strands returns all strands in drawing order.
+func Strands() []Strand { return []Strand{Method, Technique, Reading, Repertoire, Ear} }
+
+// Texture is how many things happen at once; a secure tempo counts per texture.
+type Texture string
+
+// The textures, from the simplest.
+const (
+	OneLine  Texture = "one line"
+	InTurn   Texture = "hands in turn"
+	Together Texture = "hands together"
+)
+
+// Material is one thing that can stand on a ladder.
+type Material struct {
+	ID         string
+	Title      string
+	Composer   string
+	Strand     Strand
+	Instrument string
+	// Source, Unit and Page say where it comes from; Order is its place in the source, from 1.
+	SourceID, Source, Unit string
+	Page, Order            int
+	// Tempo is in quarter notes a minute; 0 when the material has none.
+	Tempo float64
+	// Bars and DistinctBars count all bars and the different ones (see pattern); 0 without a score.
+	Bars, DistinctBars int
+	// BarLabels are the printed bar numbers; nil when bar i is printed as i.
+	BarLabels []string
+	// Quarters is the length played once, in quarter notes; 0 without a score.
+	Quarters float64
+	Texture  Texture
+	// Notes are the written pitches that the student plays: "C4", "F#3".
+	Notes []string
+	// Music is a print of the notes by which another file of the same piece is known.
+	Music string
+	// Rules is the version of the rules by which the score was read (see
+	// demand.RulesVersion); 0 without a score.
+	Rules       int
+	Demands     []Demand
+	FocusPoints []FocusPoint
+	// HasScore says that there is a file to read and engrave; Bars may be known without.
+	HasScore bool
+	// Tags say what the piece is like (see Tags).
+	Tags []string
+	// Exercise is the id of the exercise that it was made from (see core/exercise); empty for a piece.
+	Exercise string
+}
+
+// Fault begins the id under which a usual fault of an exercise gets its marks like a focus point.
+const Fault = "fault."
+
+// Tags returns the words for what a piece is like, by which taste is learned.
+func Tags() []string {
+	return []string{"fast and showy", "lyrical", "recognisable", "comic", "quiet", "rhythmic", "sad", "strange"}
+}
+
+// Demand is a skill that a material asks for.
+type Demand struct {
+	Skill string `json:"skill"`
+	// Weight is how strongly it is asked for, above 0 and at most 2; 1 is the usual full weight.
+	Weight float64 `json:"weight"`
+	// Bars are the positions, from 1, where it is asked for; empty for the whole piece.
+	Bars []int `json:"bars,omitempty"`
+	// Origin is "score" when found by rule, "teacher" when set by hand.
+	Origin string `json:"origin"`
+}
+
+// FocusPoint is one thing to attend to while playing.
+type FocusPoint struct {
+	ID   string `json:"id"`
+	Text string `json:"text"`
+}
+
+// UsualFocus are the focus points of a piece to which the teacher gave none
+// (common practice).
+func UsualFocus(id string) []string {
+	family, _ := instrument.FamilyOf(id)
+	switch family {
+	case instrument.Bowed:
+		return []string{"steady pulse", "straight bow", "pitch against the open strings"}
+	case instrument.Plucked:
+		return []string{"steady pulse", "even in loudness by finger", "small motions"}
+	}
+	return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}
+}
+
+// Library looks a material up by id.
+type Library map[string]Material
+
+// BarLabel returns the printed number of a bar position from 1.
+func (m Material) BarLabel(bar int) string {
+	if bar >= 1 && bar <= len(m.BarLabels) {
+		return m.BarLabels[bar-1]
+	}
+	return strconv.Itoa(bar)
+}
+
+// mostRuns is how many places are named one by one.
+const mostRuns = 6
+
+// BarsName writes positions, ascending, as printed: "bar 3", "bars 1–2, 5". No bars are the whole piece.
+func (m Material) BarsName(bars []int) string {
+	var runs []string
+	for i := 0; i < len(bars); {
+		j := i
+		for j+1 < len(bars) && bars[j+1] == bars[j]+1 {
+			j++
+		}
+		run := m.BarLabel(bars[i])
+		if j > i {
+			run += "–" + m.BarLabel(bars[j])
+		}
+		runs = append(runs, run)
+		i = j + 1
+	}
+	switch {
+	case len(bars) == 0:
+		return "the whole piece"
+	case len(bars) == 1:
+		return "bar " + runs[0]
+	case len(runs) > mostRuns:
+		return fmt.Sprintf("bars %s and %d more places", strings.Join(runs[:mostRuns-1], ", "), len(runs)-mostRuns+1)
+	}
+	return "bars " + strings.Join(runs, ", ")
+}
+
+// Span writes a stretch of bars as printed: "bars 3–4".
+func (m Material) Span(from, to int) string {
+	if from == to {
+		return "bar " + m.BarLabel(from)
+	}
+	return "bars " + m.BarLabel(from) + "–" + m.BarLabel(to)
+}

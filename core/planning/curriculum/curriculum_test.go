@@ -1,0 +1,199 @@
+package curriculum
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+)
+
+func catalogue(t require.TestingT) skill.Catalogue {
+	c, err := skill.Parse([]byte(`[{"id":"a","name":"Holds the beat"},{"id":"b","name":"Steps","needs":["a"]},{"id":"c","name":"Skips","needs":["b"],"steps":["say"]},{"id":"d","name":"Ties: over the bar"}]`))
+	require.NoError(t, err)
+	return c
+}
+
+func piece(title string, asks ...string) material.Material {
+	m := material.Material{ID: title, Title: title, Strand: material.Method, SourceID: "book", Instrument: "piano"}
+	for _, s := range asks {
+		m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: 1, Origin: "teacher"})
+	}
+	return m
+}
+
+func TestWhatIsWrittenIsReadBack(t *testing.T) {
+	lib := material.Library{}
+	for i, m := range []material.Material{piece("Low", "a"), piece("High", "b", "c")} {
+		m.Order, m.Tags, m.FocusPoints = i+1, []string{"quiet"}, []material.FocusPoint{{ID: "f", Text: "steady"}}
+		lib[m.ID] = m
+	}
+	own := []skill.Skill{{ID: "own", Name: "Own", Needs: []string{"a"}}}
+	c := Of(lib, []Source{{ID: "book", Title: "Book", Instrument: "piano"}}, own)
+	require.Len(t, c.Sources[0].Materials, 2)
+	require.Equal(t, "Low", c.Sources[0].Materials[0].Title)
+	data, err := Write(c)
+	require.NoError(t, err)
+	back, err := Read(data)
+	require.NoError(t, err)
+	again, err := Write(back)
+	require.NoError(t, err)
+	require.Equal(t, string(data), string(again))
+	all, faults := Check(back, catalogue(t))
+	require.Empty(t, faults)
+	require.Equal(t, "Own", all.Name("own"))
+}
+
+func TestWhatIsNoCurriculumSaysWhere(t *testing.T) {
+	head := `{"format":"patient-ladder-curriculum","version":1,`
+	for says, text := range map[string]string{
+		"line 2: ":                           "{\n]",
+		"the file ends before":               `{"format":`,
+		"this is no curriculum":              `{"format":"x","version":1,"sources":[]}`,
+		"this is version 9":                  `{"format":"patient-ladder-curriculum","version":9,"sources":[]}`,
+		"unknown field \"pieces\"":           head + `"pieces":[]}`,
+		"sources.materials.page cannot be a": head + `"sources":[{"materials":[{"page":"four"}]}]}`,
+		"something after the end":            head + `"sources":[]} {}`,
+	} {
+		_, err := Read([]byte(text))
+		require.ErrorContains(t, err, says, text)
+	}
+	_, err := Read(make([]byte, MostBytes+1))
+	require.ErrorContains(t, err, "larger than 8 MB")
+}
+
+func TestEveryFaultIsNamed(t *testing.T) {
+	m := func(id, title, skill string) Material {
+		return Material{ID: id, Title: title, Strand: "method", Demands: []material.Demand{{Skill: skill, Weight: 1}}}
+	}
+	c := Curriculum{Sources: []Source{{ID: "s", Title: "S", Instrument: "piano", Materials: []Material{m("1", "One", "a"), m("1", "Two", "zzz"), m("2", "", "a")}}}}
+	_, faults := Check(c, catalogue(t))
+	require.Equal(t, []string{
+		`the id "1" stands there twice: source 1 ("S"), material 1 ("One") and source 1 ("S"), material 2 ("Two")`,
+		`source 1 ("S"), material 2 ("Two") asks for the skill "zzz", which nobody knows`,
+		`source 1 ("S"), material 3 ("") needs a title of at most 200 letters`,
+	}, faults)
+
+	c = Curriculum{Skills: []skill.Skill{{ID: "x", Name: "X", Needs: []string{"y"}}, {ID: "y", Name: "Y", Needs: []string{"x"}}}}
+	known, faults := Check(c, catalogue(t))
+	require.Len(t, faults, 1)
+	require.Contains(t, faults[0], "in a circle")
+	_, there := known.Get("x")
+	require.False(t, there)
+	_, faults = Check(Curriculum{Skills: []skill.Skill{{ID: "a", Name: "Again"}}}, catalogue(t))
+	require.Contains(t, faults[0], "twice")
+
+	_, faults = Check(Curriculum{Sources: []Source{{Materials: make([]Material, 1_000_000)}}}, catalogue(t))
+	require.Equal(t, []string{"the curriculum holds 1000000 materials; 5000 is the most"}, faults)
+	many := Source{ID: "s", Title: "S", Instrument: "harp", Materials: make([]Material, 100)}
+	_, faults = Check(Curriculum{Sources: []Source{many}}, catalogue(t))
+	require.Len(t, faults, 51)
+	require.Contains(t, faults[50], "more")
+}
+
+func TestASpreadsheet(t *testing.T) {
+	text := "\xef\xbb\xbfPiece;Page;Teaches;Mood;Shelf\n" +
+		"Low Water;5;holds the beat; quiet;x\n" +
+		";;;;\n" +
+		"High Water;six;b;;\n" +
+		"Gulls;7;\"Steps: 0,5; c\";\"comic; quick\";\n" +
+		"Fog;8;juggling;;\n" +
+		";9;a;;\n" +
+		"low water;10;a;;\n" +
+		"Kite;11;Ties: over the bar;;\n"
+	table, err := ReadTable([]byte(text))
+	require.NoError(t, err)
+	fields := Guess(table.Columns)
+	require.Equal(t, []Field{Title, Page, Skills, Tags, Ignore}, fields)
+	ms, faults, err := table.Materials(fields, material.Method, catalogue(t))
+	require.NoError(t, err)
+	require.Equal(t, []Fault{
+		{4, "Page", "High Water", `"six" is not a number from 0 to 10000`},
+		{6, "Teaches", "Fog", `nobody knows the skill "juggling"`},
+		{7, "Piece", "", "there is no title"},
+		{8, "Piece", "low water", "the same title stands in line 2"},
+	}, faults)
+	require.Equal(t, []string{"Low Water", "Gulls", "Kite"}, titles(ms))
+	require.Equal(t, []material.Demand{{Skill: "b", Weight: 0.5, Origin: "teacher"}, {Skill: "c", Weight: 1, Origin: "teacher"}}, ms[1].Demands)
+	require.Equal(t, []string{"comic", "quick"}, ms[1].Tags)
+	require.Equal(t, "d", ms[2].Demands[0].Skill, "a colon may belong to the name")
+
+	_, _, err = table.Materials([]Field{Page, Ignore, Ignore, Ignore, Ignore}, material.Method, catalogue(t))
+	require.ErrorContains(t, err, "no column is matched to the title")
+	_, _, err = table.Materials([]Field{Title, Title, Ignore, Ignore, Ignore}, material.Method, catalogue(t))
+	require.ErrorContains(t, err, "two columns are matched to title")
+}
+
+func titles(ms []Material) (out []string) {
+	for _, m := range ms {
+		out = append(out, m.Title)
+	}
+	return out
+}
+
+func TestOddTables(t *testing.T) {
+	for says, data := range map[string]string{
+		"the table is empty":       "\n\n",
+		"workbook or another bina": "PK\x03\x04",
+		"more than 5000 rows":      "title\n" + strings.Repeat("x\n", 5001),
+	} {
+		_, err := ReadTable([]byte(data))
+		require.ErrorContains(t, err, says)
+	}
+	latin, err := ReadTable([]byte("Titel\tBy\nGr\xfc\xdfe\tX\n"))
+	require.NoError(t, err)
+	require.Equal(t, "Grüße", latin.Rows[0][0])
+	long, err := ReadTable([]byte("title,page\na,1,2,3\n"))
+	require.NoError(t, err)
+	_, faults, err := long.Materials(Guess(long.Columns), material.Method, catalogue(t))
+	require.NoError(t, err)
+	require.Contains(t, faults[0].Says, "4 cells")
+}
+
+// A table that was written is read back the same, whatever stands in it.
+func TestTablesComeBack(t *testing.T) {
+	word := rapid.StringMatching(`[=+@-]?[A-Za-zäß',"][A-Za-zäß',".! ]{0,12}[a-z]`)
+	rapid.Check(t, func(t *rapid.T) {
+		s := Source{}
+		seen := map[string]bool{}
+		for i := range rapid.IntRange(0, 6).Draw(t, "rows") {
+			m := Material{
+				Title: fmt.Sprint(word.Draw(t, "title"), i), Composer: word.Draw(t, "composer"), Strand: rapid.SampledFrom(material.Strands()).Draw(t, "strand"),
+				Page: rapid.IntRange(0, 99).Draw(t, "page"), Tempo: float64(rapid.IntRange(0, 200).Draw(t, "tempo")) / 2, Texture: material.InTurn,
+				Demands: []material.Demand{{Skill: "a", Weight: float64(rapid.IntRange(1, 20).Draw(t, "weight")) / 10, Origin: "teacher"}},
+				Tags:    []string{"quiet", "comic"},
+			}
+			if !seen[m.Title] {
+				seen[m.Title] = true
+				s.Materials = append(s.Materials, m)
+			}
+		}
+		data, err := WriteTable(s)
+		require.NoError(t, err)
+		table, err := ReadTable(data)
+		require.NoError(t, err)
+		back, faults, err := table.Materials(Guess(table.Columns), material.Method, catalogue(t))
+		require.NoError(t, err)
+		require.Empty(t, faults)
+		require.Equal(t, s.Materials, back)
+	})
+}
+
+func FuzzReadTable(f *testing.F) {
+	f.Add([]byte("title,page\nx,1\n"))
+	f.Add([]byte("a;b\n\"c;d\n"))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		table, err := ReadTable(data)
+		if err == nil {
+			fields := Guess(table.Columns)
+			if len(fields) > 0 {
+				fields[0] = Title
+			}
+			_, _, _ = table.Materials(fields, material.Method, catalogue(t))
+		}
+	})
+}

@@ -1,0 +1,98 @@
+package fit
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/student/taste"
+)
+
+func skills(t require.TestingT) skill.Catalogue {
+	c, err := skill.Parse([]byte(`[
+		{"id":"pulse","name":"Pulse"}, {"id":"pairs","name":"Pairs","needs":["pulse"],"steps":["clap","say"]},
+		{"id":"three","name":"Threes","needs":["pulse"],"steps":["say"]},
+		{"id":"cross","name":"Two against three","needs":["pairs","three"],"steps":["one key","two keys","a scale"],"exposures":3}]`))
+	require.NoError(t, err)
+	return c
+}
+
+func piece(id string, strand material.Strand, asks ...string) material.Material {
+	m := material.Material{ID: id, Title: id, Strand: strand}
+	for _, s := range asks {
+		m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: 1})
+	}
+	return m
+}
+
+func input(t require.TestingT, ms ...material.Material) Input {
+	lib := material.Library{}
+	for _, m := range ms {
+		lib[m.ID] = m
+	}
+	return Input{Candidates: ms, Library: lib, Ability: leap.Ability{Skills: map[string]leap.Evidence{}}, Policy: leap.DefaultPolicy(), Reach: leap.Reach{Size: 2}, Skills: skills(t), PerLesson: 2}
+}
+
+func TestABlockedPieceSaysTheShortestWay(t *testing.T) {
+	in := input(t, piece("show", material.Repertoire, "cross"), piece("drum", material.Method, "pulse"), piece("long drum", material.Method, "pulse", "three"))
+	require.Equal(t, "drum", Rank(in)[0].Material.ID, "the others are blocked")
+	b := in.candidate(in.Candidates[0]).Blocks[0]
+	require.Equal(t, "Two against three is not for the first time in a performance piece: met 0 of 3 times", b.Why)
+	require.Equal(t, []Step{{Skill: "pulse", Material: "drum"}, {Skill: "pairs", Bites: 2}, {Skill: "three", Bites: 1}, {Skill: "cross", Bites: 3}}, b.Way)
+	require.Equal(t, 5, b.Lessons, "pairs and threes side by side, then three of the cross, one a lesson")
+
+	in.Ability.Skills["cross"] = leap.Evidence{StepsDone: 2, Steps: 3, Cleared: 1}
+	require.Empty(t, in.candidate(in.Candidates[0]).Blocks, "met three times")
+	in.Candidates[0] = piece("study", material.Technique, "pairs", "pulse")
+	require.Equal(t, "Pairs and Pulse, on which it stands, would both be new", in.candidate(in.Candidates[0]).Blocks[0].Why)
+}
+
+func TestTasteAndBalanceAndSizeRank(t *testing.T) {
+	a, b, c := piece("a", material.Method, "pulse"), piece("b", material.Method, "pulse"), piece("c", material.Ear, "pulse")
+	b.Tags = []string{"comic"}
+	in := input(t, a, b, c)
+	in.Taste = taste.Learn(map[string]map[studentlog.Sign]int{"b": {studentlog.PlayedFirst: 3}}, nil, in.Library)
+	in.Idle = map[material.Strand]bool{material.Ear: true}
+	ranked := Rank(in)
+	require.Equal(t, []string{"b", "c", "a"}, []string{ranked[0].Material.ID, ranked[1].Material.ID, ranked[2].Material.ID})
+	require.Contains(t, ranked[0].Reasons, "likes what is comic (played first 3 times)")
+	require.Contains(t, ranked[1].Reasons, "nothing is in work on its strand")
+	in.Ease = true
+	require.InDelta(t, 1.0, in.candidate(a).Size, 1e-12, "a leap of 1 where under 1 is wanted is just over")
+	in.Reach.Size = 1
+	require.InDelta(t, 0.5, in.candidate(a).Size, 1e-12)
+}
+
+// Whatever the student likes, nothing blocked stands above what is open.
+func TestNothingBlockedIsRankedAboveWhatIsOpen(t *testing.T) {
+	all := []string{"pulse", "pairs", "three", "cross"}
+	rapid.Check(t, func(t *rapid.T) {
+		var ms []material.Material
+		for i := range rapid.IntRange(1, 8).Draw(t, "pieces") {
+			m := piece(fmt.Sprint(i), rapid.SampledFrom(material.Strands()).Draw(t, "strand"), rapid.SliceOfNDistinct(rapid.SampledFrom(all), 0, 4, rapid.ID).Draw(t, "asks")...)
+			m.Tags = rapid.SliceOfN(rapid.SampledFrom(material.Tags()), 0, 2).Draw(t, "tags")
+			ms = append(ms, m)
+		}
+		in := input(t, ms...)
+		for _, s := range all {
+			in.Ability.Skills[s] = leap.Evidence{Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), StepsDone: rapid.IntRange(0, 1).Draw(t, "steps"), Steps: 3}
+		}
+		in.Taste = taste.Learn(map[string]map[studentlog.Sign]int{"0": {studentlog.Liked: 5}, "1": {studentlog.Disliked: 5}}, nil, in.Library)
+		blocked := false
+		last := 0.0
+		for i, c := range Rank(in) {
+			if len(c.Blocks) == 0 {
+				require.False(t, blocked, "an open one after a blocked one")
+				require.True(t, i == 0 || c.Score <= last)
+				last = c.Score
+			}
+			blocked = blocked || len(c.Blocks) > 0
+		}
+	})
+}

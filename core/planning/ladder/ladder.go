@@ -1,0 +1,254 @@
+// Package ladder lays a student's materials out as rails and rungs: what is
+// learned below, what is worked at in the middle, what comes above, with the
+// distance between two rungs as large as the leap.
+package ladder
+
+import (
+	"fmt"
+	"slices"
+	"sort"
+	"strings"
+	"time"
+
+	"patientladder/core/library/material"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
+)
+
+// Layer is one of the three layers a teacher works on.
+type Layer string
+
+// The layers.
+const (
+	Review  Layer = "review"
+	Now     Layer = "working"
+	Ahead   Layer = "ahead"
+	Preview Layer = "preview" // ahead, with a new skill of it already planted
+)
+
+// Rung is a material placed on a ladder.
+type Rung struct {
+	Material material.Material
+	Layer    Layer
+	// Leap is the gap below the rung: as it was when assigned, or as it is
+	// projected with everything below it cleared.
+	Leap leap.Leap
+	// Cliff says that the leap lies beyond the comfortable reach, Plateau that it is under a quarter of it.
+	Cliff, Plateau bool
+	// Standing is nil for rungs ahead.
+	Standing *standing.MaterialStanding
+	// Weeks from assignment to clearing, or to today for a working piece; at least 1, 0 ahead.
+	Weeks int
+	// Aside says that the rung does not count: skipped, put off, or resting.
+	Aside Aside
+}
+
+// Aside is why a rung does not count for what comes above it.
+type Aside string
+
+// The ways of standing aside.
+const (
+	Skipped Aside = "skipped" // passed over: the student goes on without it
+	Paused  Aside = "paused"  // put off until it is taken up again
+)
+
+// Known says whether it is one of the ways, or none ("").
+func (a Aside) Known() bool { return a == "" || a == Skipped || a == Paused }
+
+// Rail is one strand of the ladder, lowest rung first.
+type Rail struct {
+	Strand material.Strand
+	Rungs  []Rung
+}
+
+// View is the whole ladder.
+type View struct {
+	// Sentence says the most important thing first.
+	Sentence string
+	Reach    leap.Reach
+	Rails    []Rail
+}
+
+// Placed is a material put on the ladder by the teacher, in the order of its strand.
+type Placed struct {
+	Material string
+	Strand   material.Strand
+	// Aside says that it does not count; only for what was not begun.
+	Aside Aside
+}
+
+// Draw lays the ladder out. Placed holds the teacher's order of everything on
+// the ladder; a material with a standing that was never placed is added to the
+// rail of its own strand. Rungs with a standing come in the order in which
+// they were assigned, those ahead in the placed order. With near above 0 only so
+// many of those ahead come on each rail, and of those learned the last.
+func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, near int) View {
+	v := View{Reach: p.Reach(s.Taken(lib, ""))}
+	lots := share(s, lib, placed)
+	for _, strand := range material.Strands() {
+		if l := lots[strand]; l != nil {
+			v.Rails = append(v.Rails, Rail{strand, l.rungs(s, lib, p, day, v.Reach.Size, near)})
+		}
+	}
+	v.Sentence = sentence(v)
+	return v
+}
+
+// lot is what belongs on one rail.
+type lot struct {
+	done  []string
+	ahead []Placed
+}
+
+// share gives every material to the rail on which it stands.
+func share(s *standing.Standing, lib material.Library, placed []Placed) map[material.Strand]*lot {
+	lots := map[material.Strand]*lot{}
+	seen := make(map[string]bool, len(placed)+len(s.Materials))
+	put := func(p Placed) {
+		if seen[p.Material] {
+			return
+		}
+		seen[p.Material] = true
+		if _, known := lib[p.Material]; !known {
+			return // no longer in the library
+		}
+		l := lots[p.Strand]
+		if l == nil {
+			l = &lot{}
+			lots[p.Strand] = l
+		}
+		if m := s.Materials[p.Material]; m != nil && m.State != standing.Heard {
+			l.done = append(l.done, p.Material)
+		} else {
+			l.ahead = append(l.ahead, p)
+		}
+	}
+	for _, p := range placed {
+		put(p)
+	}
+	for id, m := range s.Materials {
+		if m.State != standing.Heard {
+			put(Placed{Material: id, Strand: lib[id].Strand})
+		}
+	}
+	return lots
+}
+
+func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, near int) []Rung {
+	sort.Slice(l.done, func(a, b int) bool {
+		x, y := s.Materials[l.done[a]], s.Materials[l.done[b]]
+		if !x.Assigned.Equal(y.Assigned) {
+			return x.Assigned.Before(y.Assigned)
+		}
+		return l.done[a] < l.done[b]
+	})
+	if near > 0 {
+		l.ahead = l.ahead[:min(near, len(l.ahead))]
+		last := len(l.done) - 1
+		at := -1
+		l.done = slices.DeleteFunc(l.done, func(id string) bool {
+			at++
+			state := s.Materials[id].State
+			return at != last && state != standing.Working && state != standing.Resting
+		})
+	}
+	rungs := make([]Rung, 0, len(l.done)+len(l.ahead))
+	ability := s.Ability.Copy()
+	for _, id := range l.done {
+		rungs = append(rungs, learned(s.Materials[id], lib[id], p, day))
+		if s.Materials[id].State == standing.Working {
+			ability.Clear(lib[id])
+		}
+	}
+	for _, pl := range l.ahead {
+		m := lib[pl.Material]
+		r := Rung{Material: m, Layer: Ahead, Leap: p.Of(m, ability), Aside: pl.Aside}
+		if planted(r.Leap) {
+			r.Layer = Preview
+		}
+		rungs = append(rungs, r)
+		if r.Aside == "" {
+			ability.Clear(m)
+		}
+	}
+	for i := range rungs {
+		rungs[i].Cliff = rungs[i].Leap.Size > reach && rungs[i].Aside != Skipped
+		rungs[i].Plateau = rungs[i].Leap.Size < reach/4
+	}
+	return rungs
+}
+
+func learned(m *standing.MaterialStanding, lib material.Material, p leap.Policy, day time.Time) Rung {
+	r := Rung{Material: lib, Layer: Review, Standing: m}
+	if m.Before != nil {
+		r.Leap = p.Over(&lib, m.Before.Brought)
+	}
+	until := m.ClearedAt
+	switch m.State {
+	case standing.Working:
+		r.Layer, until = Now, day
+	case standing.Resting:
+		r.Layer, r.Aside, until = Now, Paused, m.PausedAt
+	}
+	if !m.Assigned.IsZero() {
+		r.Weeks = max(1, int((until.Sub(m.Assigned).Hours()/24-float64(m.Rested)+6)/7))
+	}
+	return r
+}
+
+func planted(l leap.Leap) bool {
+	for _, part := range l.Parts {
+		if part.Level == leap.Planted {
+			return true
+		}
+	}
+	return false
+}
+
+func sentence(v View) string {
+	var due, working, cliffs []string
+	for _, rail := range v.Rails {
+		for i, r := range rail.Rungs {
+			switch {
+			case r.Aside != "":
+			case r.Layer == Now && r.Standing.RunDue:
+				due = append(due, "“"+r.Material.Title+"”")
+			case r.Layer == Now:
+				working = append(working, "“"+r.Material.Title+"”")
+			case r.Cliff && r.Layer != Review && i > 0 && (rail.Rungs[i-1].Layer == Now || rail.Rungs[i-1].Layer == Review):
+				cliffs = append(cliffs, "“"+r.Material.Title+"”")
+			}
+		}
+	}
+	var parts []string
+	if len(due) > 0 {
+		parts = append(parts, list(due)+are(due, " is", " are")+" ready for a run")
+	}
+	if len(working) > 0 {
+		parts = append(parts, list(working)+are(working, " is", " are")+" being worked at")
+	}
+	if len(cliffs) > 0 {
+		parts = append(parts, fmt.Sprintf("%s%s beyond a comfortable leap", list(cliffs), are(cliffs, " lies", " lie")))
+	}
+	if len(parts) == 0 {
+		if len(v.Rails) == 0 {
+			return "The ladder is empty: put a first piece on it."
+		}
+		return "Nothing is being worked at: choose the next rung."
+	}
+	return strings.Join(parts, "; ") + "."
+}
+
+func are(of []string, one, many string) string {
+	if len(of) == 1 {
+		return one
+	}
+	return many
+}
+
+func list(words []string) string {
+	if len(words) == 1 {
+		return words[0]
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
+}

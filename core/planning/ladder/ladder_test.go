@@ -1,0 +1,62 @@
+package ladder
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
+)
+
+var day = time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+
+func piece(id string, skills ...string) material.Material {
+	m := material.Material{ID: id, Title: id, Strand: material.Method}
+	for _, s := range skills {
+		m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: 1})
+	}
+	return m
+}
+
+func TestRungsAheadAreProjectedOneUponTheOther(t *testing.T) {
+	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "x"), "c": piece("c", "x", "y")}
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{"y": {StepsDone: 1, Steps: 2}}}}
+	placed := []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}
+	v := Draw(s, lib, placed, leap.DefaultPolicy(), day, 0)
+	require.Len(t, v.Rails, 1)
+	rungs := v.Rails[0].Rungs
+	// x is new, then cleared once (0.3), then secure; y is half planted (0.7).
+	require.InDeltaSlice(t, []float64{1, 0.3, 0.7}, []float64{rungs[0].Leap.Size, rungs[1].Leap.Size, rungs[2].Leap.Size}, 1e-9)
+	require.Equal(t, []Layer{Ahead, Ahead, Preview}, []Layer{rungs[0].Layer, rungs[1].Layer, rungs[2].Layer})
+	require.True(t, rungs[1].Plateau)
+}
+
+func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
+	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "y", "z", "v", "w"), "c": piece("c")}
+	before := func(e ...leap.Evidence) *standing.Before { return &standing.Before{Brought: leap.Brought{Skills: e}} }
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
+		"b": {State: standing.Cleared, Assigned: day.AddDate(0, 0, -30), ClearedAt: day.AddDate(0, 0, -9), Before: before(leap.Evidence{}, leap.Evidence{}, leap.Evidence{}, leap.Evidence{})},
+		"a": {State: standing.Working, Assigned: day.AddDate(0, 0, -8), RunDue: true, Before: before(leap.Evidence{Cleared: 1})},
+	}}
+	v := Draw(s, lib, []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}, leap.DefaultPolicy(), day, 0)
+	rungs := v.Rails[0].Rungs
+	require.Equal(t, []string{"b", "a", "c"}, []string{rungs[0].Material.ID, rungs[1].Material.ID, rungs[2].Material.ID})
+	require.True(t, rungs[0].Cliff)
+	require.InDeltaSlice(t, []float64{4, 0.3}, []float64{rungs[0].Leap.Size, rungs[1].Leap.Size}, 1e-9, "as they were when they were begun")
+	require.Equal(t, 3, rungs[0].Weeks)
+	require.Equal(t, 2, rungs[1].Weeks)
+	require.Equal(t, "“a” is ready for a run.", v.Sentence)
+}
+
+func TestAnEmptyLadderSaysHowToBegin(t *testing.T) {
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}}
+	require.Equal(t, "The ladder is empty: put a first piece on it.", Draw(s, material.Library{}, nil, leap.DefaultPolicy(), day, 0).Sentence)
+}
+
+func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"gone": {State: standing.Working}}}
+	require.Empty(t, Draw(s, material.Library{}, []Placed{{"gone", material.Method, ""}}, leap.DefaultPolicy(), day, 0).Rails)
+}

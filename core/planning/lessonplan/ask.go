@@ -1,0 +1,136 @@
+package lessonplan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"patientladder/core/library/material"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/reading"
+)
+
+// Question is asked before a piece is played (common practice), with what the
+// analysis answers; the student answers first.
+type Question struct {
+	Ask    string `json:"ask"`
+	Answer string `json:"answer"`
+}
+
+// Ask draws the questions from the analysis of a piece: why this tempo and mood,
+// where it begins, where an interval is and what its notes are, what key and
+// where home is, what repeats, where the hand moves, what is new. Name says a
+// note in the studio's words; fresh are the skills that are new for the student.
+func Ask(p *analysis.Piece, m material.Material, name func(string) string, fresh []string) []Question {
+	var out []Question
+	ask := func(question, answer string) {
+		if answer != "" {
+			out = append(out, Question{question, answer})
+		}
+	}
+	mood := strings.Join(m.Tags, ", ")
+	if m.Tempo > 0 {
+		mood = strings.TrimPrefix(fmt.Sprintf("%s; about %.0f crotchets a minute", mood, m.Tempo), "; ")
+	}
+	ask("What mood is it in, and why this tempo?", mood)
+	ask("Where does it begin: which hand, finger, key?", p.Opening(name))
+	if bar, interval, from, to, ok := widest(p); ok {
+		ask(fmt.Sprintf("Where is a %s, and what are its notes?", interval), fmt.Sprintf("%s: %s and %s", m.BarsName([]int{bar}), name(from), name(to)))
+	}
+	if len(p.Score.Bars) > 0 {
+		if tonic, mode, ok := keyOf(p.Score.Bars[0].KeyName()); ok {
+			ask("What key is it in, and where is home?", name(tonic)+" "+mode+"; "+home(p, tonic, name))
+		}
+	}
+	ask("What repeats?", repeats(p, m))
+	ask("Where does a hand move?", moves(p, m))
+	if len(fresh) > 0 {
+		ask("What is new in it?", strings.Join(fresh, ", "))
+	}
+	return out
+}
+
+// ordinals are the names of intervals by their number.
+var ordinals = map[int]string{3: "third", 4: "fourth", 5: "fifth", 6: "sixth", 7: "seventh", 8: "octave"}
+
+// widest is the widest move that is more than a step and has a name, the first of its size.
+func widest(p *analysis.Piece) (bar int, interval, from, to string, ok bool) {
+	most := 2
+	for _, l := range p.Lines {
+		for _, m := range l.Moves {
+			if m.Kind == reading.Stay || m.Interval.Number <= most || ordinals[m.Interval.Number] == "" {
+				continue
+			}
+			most, ok = m.Interval.Number, true
+			bar, interval = m.Bar, ordinals[m.Interval.Number]
+			from, to = noteName(p, m.From), noteName(p, m.To)
+		}
+	}
+	return bar, interval, from, to, ok
+}
+
+// noteName is a note without its octave.
+func noteName(p *analysis.Piece, note int) string {
+	return strings.TrimRight(p.Score.Notes[note].Pitch.String(), "-0123456789")
+}
+
+// keyOf takes “B flat major” apart into “Bb” and “major”; ok is false where only the signs are known.
+func keyOf(key string) (tonic, mode string, ok bool) {
+	words := strings.Fields(key)
+	if len(words) < 2 || len(words[0]) != 1 || words[0][0] < 'A' || words[0][0] > 'G' {
+		return "", "", false
+	}
+	for _, w := range words[1 : len(words)-1] {
+		words[0] += map[string]string{"flat": "b", "sharp": "#"}[w]
+	}
+	return words[0], words[len(words)-1], true
+}
+
+// home says whether the lowest line ends on the tonic.
+func home(p *analysis.Piece, tonic string, name func(string) string) string {
+	for i := len(p.Lines) - 1; i >= 0; i-- {
+		if n := len(p.Lines[i].Moves); n > 0 {
+			last := noteName(p, p.Lines[i].Moves[n-1].To)
+			if last == tonic {
+				return "it ends at home, on " + name(tonic)
+			}
+			return fmt.Sprintf("it ends away from home, on %s", name(last))
+		}
+	}
+	return "home is " + name(tonic)
+}
+
+func repeats(p *analysis.Piece, m material.Material) string {
+	var out []string
+	for _, pattern := range p.Load.Patterns {
+		if len(pattern.Bars) > 1 && len(out) < 3 {
+			out = append(out, fmt.Sprintf("%s are the same", m.BarsName(pattern.Bars)))
+		}
+	}
+	if len(out) == 0 && p.Load.Bars > 1 {
+		return "no bar comes again as it was"
+	}
+	return strings.Join(out, "; ")
+}
+
+func moves(p *analysis.Piece, m material.Material) string {
+	var bars []int
+	seen := map[int]bool{}
+	for _, l := range p.Lines {
+		for _, s := range l.Position.Shifts {
+			if !seen[s.Bar] {
+				seen[s.Bar] = true
+				bars = append(bars, s.Bar)
+			}
+		}
+	}
+	if len(bars) == 0 {
+		return "nowhere: one position holds it all"
+	}
+	return "into another position at " + m.BarsName(sorted(bars))
+}
+
+func sorted(bars []int) []int {
+	slices.Sort(bars)
+	return bars
+}

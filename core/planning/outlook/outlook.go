@@ -1,0 +1,283 @@
+// Package outlook puts together what lies ahead of one student: the ladder, the
+// dates along it, and what is planted for it in which lesson.
+//
+//	outlook.go  the whole
+//	target.go   a date to be ready for, worked backwards
+//	review.go   what the week keeps alive
+//	learn.go    what the forecasts learn from cleared pieces
+package outlook
+
+import (
+	"time"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/preview"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
+)
+
+// Input is what an outlook is made from.
+type Input struct {
+	// Student names whose effect the forecast uses.
+	Student  string
+	Standing *standing.Standing
+	Library  material.Library
+	Placed   []ladder.Placed
+	Skills   skill.Catalogue
+	Leap     leap.Policy
+	Preview  preview.Policy
+	Model    *forecast.Model
+	// Lessons are those from the next one on.
+	Lessons *calendar.Lessons
+	// Breaks are taken out of the time that a working piece has had.
+	Breaks []calendar.Break
+	// ReadingFrom is the lesson in which the reading strand may begin; 0 for at once.
+	ReadingFrom int
+	Day         time.Time
+	// Near looks only as far ahead as previews do; the whole ladder otherwise.
+	Near bool
+	// Draws of the simulation; 0 for the default.
+	Draws int
+}
+
+// seed of all simulations: the same ladder gives the same dates.
+const seed = 20
+
+// When is when a rung begins and is cleared, in lessons from 0 for the next one.
+type When struct {
+	Begin, Clear forecast.Span
+	Course       forecast.Course
+	// Elapsed weeks that a working piece has had by the next lesson, breaks and rests taken out.
+	Elapsed float64
+	// Long says that it takes longer than nine of ten such pieces do; Usual is that length in weeks.
+	Long  bool
+	Usual float64
+}
+
+// Outlook is what lies ahead.
+type Outlook struct {
+	View ladder.View
+	// When holds the rungs that are in work or ahead, and not aside.
+	When map[string]When
+	// Needs and Plan are what is planted for them.
+	Needs []preview.Need
+	Plan  preview.Plan
+	in    Input
+}
+
+// Of makes an outlook.
+func Of(in Input) Outlook {
+	if in.Draws == 0 {
+		in.Draws = forecast.Draws
+	}
+	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day, in.most()), When: map[string]When{}, in: in}
+	o.dates()
+	o.settle()
+	return o
+}
+
+// most is how many rungs of a strand are looked at, 0 for all: every rung takes a
+// lesson at least, so that no other can begin within the lessons that previews look at.
+func (in Input) most() int {
+	if !in.Near {
+		return 0
+	}
+	return max(in.Preview.Rungs, in.Preview.Lessons+1)
+}
+
+// settle plants for what lies ahead, and puts idle strands off until it is planted.
+func (o *Outlook) settle() {
+	if o.in.Preview.PerLesson == 0 {
+		return
+	}
+	o.plant()
+	for range mostWaits {
+		if !o.wait() {
+			return
+		}
+		o.plant()
+	}
+}
+
+// mostWaits is how often idle strands are put off before the rest is left late.
+const mostWaits = 4
+
+// plant lays out the bites for the dates as they are.
+func (o *Outlook) plant() {
+	ahead, ability := o.ahead()
+	o.Needs = preview.Needs(ahead, ability, o.in.Leap, o.in.Skills, o.recent(), o.in.Preview)
+	o.Plan = preview.Schedule(o.Needs, o.in.Preview.PerLesson)
+}
+
+// wait puts off the strands on which nothing is in work until what their first
+// rung asks for is planted: nobody has said when they begin. It says whether any
+// strand was put off.
+func (o *Outlook) wait() bool {
+	late := map[string]int{}
+	for _, out := range o.Plan.Outcomes {
+		late[out.For] = max(late[out.For], out.Late())
+	}
+	waits := false
+	for _, rail := range o.View.Rails {
+		first := firstAhead(rail)
+		if first == "" || late[first] == 0 {
+			continue
+		}
+		waits = true
+		for _, r := range rail.Rungs {
+			if w, on := o.When[r.Material.ID]; on {
+				o.When[r.Material.ID] = w.later(late[first])
+			}
+		}
+	}
+	return waits
+}
+
+// firstAhead is the next rung of a strand on which nothing is in work; "" for none.
+func firstAhead(rail ladder.Rail) string {
+	first := ""
+	for _, r := range rail.Rungs {
+		switch {
+		case r.Aside != "":
+		case r.Layer == ladder.Now:
+			return ""
+		case first == "" && r.Layer != ladder.Review:
+			first = r.Material.ID
+		}
+	}
+	return first
+}
+
+// later moves everything by some lessons.
+func (w When) later(by int) When {
+	w.Begin, w.Clear = later(w.Begin, by), later(w.Clear, by)
+	for d := range w.Course.Begin {
+		w.Course.Begin[d] += int32(by)
+		w.Course.Clear[d] += int32(by)
+	}
+	return w
+}
+
+func later(s forecast.Span, by int) forecast.Span {
+	return forecast.Span{Low: s.Low + by, Median: s.Median + by, High: s.High + by}
+}
+
+// dates draws the courses of all rungs.
+func (o *Outlook) dates() {
+	lanes := make([]forecast.Lane, len(o.View.Rails))
+	rungs := make([][]ladder.Rung, len(o.View.Rails))
+	for k, rail := range o.View.Rails {
+		if rail.Strand == material.Reading {
+			lanes[k].From = o.in.ReadingFrom
+		}
+		if o.in.Near {
+			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.in.Preview.Lessons
+			lanes[k].Least = o.in.Preview.Rungs
+		}
+		for _, r := range rail.Rungs {
+			if r.Layer == ladder.Review || r.Aside != "" {
+				continue
+			}
+			s := forecast.Stage{ID: r.Material.ID, Leap: r.Leap.Size, DistinctBars: r.Material.DistinctBars}
+			if r.Layer == ladder.Now {
+				s.Begun, s.Elapsed = true, o.elapsed(r)
+			}
+			lanes[k].Stages = append(lanes[k].Stages, s)
+			rungs[k] = append(rungs[k], r)
+		}
+	}
+	for k, courses := range o.in.Model.Paths(o.in.Student, lanes, o.in.Draws, seed) {
+		for i, c := range courses {
+			r := rungs[k][i]
+			w := When{Course: c, Begin: forecast.SpanOf(c.Begin), Clear: forecast.SpanOf(c.Clear), Elapsed: lanes[k].Stages[i].Elapsed}
+			if r.Layer == ladder.Now {
+				w.Usual = o.in.Model.Weeks(o.in.Student, r.Leap.Size, r.Material.DistinctBars).High
+				w.Long = w.Elapsed-1 > w.Usual // the next lesson has not come yet
+			}
+			o.When[r.Material.ID] = w
+		}
+	}
+}
+
+// elapsed is how many weeks a working piece has had by the next lesson.
+func (o *Outlook) elapsed(r ladder.Rung) float64 {
+	from, next := r.Standing.Assigned, o.in.Lessons.Day(0)
+	if from.IsZero() {
+		return 0
+	}
+	weeks := next.Sub(midnight(from)).Hours()/(24*7) - float64(r.Standing.Rested)/7
+	return max(0, float64(int(weeks+0.5)-calendar.WeeksOff(midnight(from), next, o.in.Breaks)))
+}
+
+func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
+
+// ahead lists the rungs that are not begun with the lesson in which each is
+// expected. Where nothing was begun at all, the first rung of a strand is a
+// beginning: what it asks for is met there first, so it needs no preview and its
+// skills count as being learned.
+func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
+	var out []preview.Rung
+	ability := o.in.Standing.Ability.Copy()
+	fresh := !o.in.Standing.Begun()
+	for _, rail := range o.View.Rails {
+		place, beginning := 0, fresh
+		for _, r := range rail.Rungs {
+			if r.Layer != ladder.Ahead && r.Layer != ladder.Preview || r.Aside != "" {
+				continue
+			}
+			if beginning {
+				beginning = false
+				for _, d := range r.Material.Demands {
+					e := ability.Skills[d.Skill]
+					e.Working++
+					ability.Skills[d.Skill] = e
+				}
+				continue
+			}
+			if w, near := o.When[r.Material.ID]; near {
+				out = append(out, preview.Rung{Material: r.Material, Place: place, Begin: w.Begin.Median})
+			}
+			place++
+		}
+	}
+	return out, ability
+}
+
+// recent are the skills that had a step within the week.
+func (o *Outlook) recent() map[string]bool {
+	out := map[string]bool{}
+	for id, at := range o.in.Standing.Planted {
+		if o.in.Lessons.Day(0).Sub(midnight(at)) < 7*24*time.Hour {
+			out[id] = true
+		}
+	}
+	return out
+}
+
+// Mends says what would help a need of the plan that comes too late.
+func (o *Outlook) Mends(which int) []preview.Mend {
+	var above []preview.Rung
+	for _, rail := range o.View.Rails {
+		found := false
+		for _, r := range rail.Rungs {
+			if found && r.Aside == "" {
+				above = append(above, preview.Rung{Material: r.Material})
+			}
+			found = found || r.Material.ID == o.Needs[which].For
+		}
+	}
+	return preview.Mends(o.Needs, o.in.Preview.PerLesson, which, above)
+}
+
+// Today returns the steps of the next lesson.
+func (o *Outlook) Today() []preview.Step {
+	n := 0
+	for n < len(o.Plan.Steps) && o.Plan.Steps[n].Lesson == 0 {
+		n++
+	}
+	return o.Plan.Steps[:n]
+}

@@ -1,0 +1,108 @@
+package review
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"patientladder/core/library/material"
+)
+
+// bestOfAll is the largest worth of any subset that fits, by trying every one.
+func bestOfAll(list []Piece, room int, p Policy) float64 {
+	sizes, worths := make([]int, len(list)), make([]float64, len(list))
+	for i, x := range list {
+		sizes[i], worths[i] = size(x), p.worth(x)
+	}
+	best := 0.0
+	for subset := range 1 << len(list) {
+		worth, taken := 0.0, 0
+		for i := range list {
+			if subset>>i&1 == 1 {
+				worth, taken = worth+worths[i], taken+sizes[i]
+			}
+		}
+		if taken <= room {
+			best = max(best, worth)
+		}
+	}
+	return best
+}
+
+func somePieces(t *rapid.T, least, most int) (list []Piece) {
+	for i := range rapid.IntRange(least, most).Draw(t, "n") {
+		list = append(list, Piece{
+			ID: fmt.Sprint("p", i), Minutes: rapid.Float64Range(0.1, 6).Draw(t, "minutes"), Recall: rapid.Float64Range(0, 1).Draw(t, "recall"),
+			Days: rapid.IntRange(0, 60).Draw(t, "days"), Useful: rapid.Float64Range(0, 1).Draw(t, "useful"), Favourite: rapid.Bool().Draw(t, "favourite"),
+		})
+	}
+	return list
+}
+
+func exact(t *rapid.T, list []Piece) {
+	p := DefaultPolicy()
+	minutes := rapid.Float64Range(0, 30).Draw(t, "room")
+	room := int(minutes / step)
+	got, taken, last := 0.0, 0, 1e9
+	seen := map[string]bool{}
+	for _, c := range Pick(list, minutes, p) {
+		require.False(t, seen[c.ID])
+		seen[c.ID] = true
+		got, taken = got+c.Worth, taken+size(c.Piece)
+		require.NotEmpty(t, c.Why)
+		require.LessOrEqual(t, c.Worth, last, "in the order of their worth")
+		last = c.Worth
+	}
+	require.LessOrEqual(t, taken, room)
+	require.InDelta(t, bestOfAll(list, room, p), got, 1e-9)
+}
+
+// The choice is worth as much as the best of all subsets.
+func TestPickIsExact(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) { exact(t, somePieces(t, 0, 11)) })
+}
+
+// The same with twenty pieces: over a million subsets, so only a few times.
+func TestPickIsExactForTwentyPieces(t *testing.T) {
+	for seed := range 4 {
+		list := rapid.Custom(func(t *rapid.T) []Piece { return somePieces(t, 20, 20) }).Example(seed)
+		p := DefaultPolicy()
+		room := 16 + 12*seed
+		got := 0.0
+		for _, c := range Pick(list, float64(room)*step, p) {
+			got += c.Worth
+		}
+		require.InDelta(t, bestOfAll(list, room, p), got, 1e-9)
+	}
+}
+
+func TestNothingIsStarved(t *testing.T) {
+	list := []Piece{{ID: "fading", Minutes: 2, Recall: 0.2, Days: 30, Useful: 1}, {ID: "forgotten", Minutes: 2, Recall: 0.9, Days: 43}}
+	got := Pick(list, 2, DefaultPolicy())
+	require.Len(t, got, 1)
+	require.Equal(t, "forgotten", got[0].ID)
+	require.Equal(t, "90 % sure after 43 days, left for more than 6 weeks", got[0].Why)
+	require.Equal(t, "fading", Pick(list[:1], 2, DefaultPolicy())[0].ID)
+	require.Empty(t, Pick(list, 0.4, DefaultPolicy()))
+}
+
+func TestTheOrderOfArrivalDoesNotMatter(t *testing.T) {
+	a := Piece{ID: "a", Minutes: 2, Recall: 0.5}
+	b := Piece{ID: "b", Minutes: 2, Recall: 0.5}
+	require.Equal(t, Pick([]Piece{a, b}, 2, DefaultPolicy()), Pick([]Piece{b, a}, 2, DefaultPolicy()))
+}
+
+func TestUsefulIsTheShareOfWhatIsWorkedAt(t *testing.T) {
+	piece := func(skills ...string) (m material.Material) {
+		for _, s := range skills {
+			m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: 1})
+		}
+		return
+	}
+	working := []material.Material{piece("ties", "rests"), piece("rests", "accents", "pickup")}
+	require.InDelta(t, 0.5, Asked(working).Useful(piece("ties", "pickup", "trills")), 1e-12)
+	require.Zero(t, Asked(working).Useful(piece("trills")))
+	require.Zero(t, Asked(nil).Useful(piece("ties")))
+}

@@ -1,0 +1,189 @@
+// Package week lays out the practice of one week: for each day what to do, in
+// what order, how many times, in words for the family.
+//
+//	week.go   the plan and what it is made from
+//	steps.go  the staircase of one piece: look, chunks, joined chunks, whole
+//	fit.go    the days within their minutes
+//	hand.go   what the teacher sets by hand
+//	gate.go   which hand may play
+//	words.go  the sentences
+//	dose.go   how many times, and how long that takes
+package week
+
+import (
+	"fmt"
+	"time"
+
+	"patientladder/core/library/material"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/naming"
+)
+
+// Input is what a week is made from.
+type Input struct {
+	// Start is the first day; the plan covers the seven days from it.
+	Start time.Time
+	// Practises says for each weekday (Sunday is 0) whether there is practice.
+	Practises [7]bool
+	// Minutes is the hard limit for a day, 1 to 240.
+	Minutes int
+	// Age of the student in years; it decides counts and words.
+	Age   int
+	Works []Work
+	// Reviews are the learned pieces picked for the week, the most pressing first.
+	Reviews []material.Material
+	// ReviewShare of the minutes is kept for review while there is any, 0 to 1. Default 0.3.
+	ReviewShare float64
+	// Own are the student's own focus points, which travel along.
+	Own []string
+	// Bites are the preview steps of the last lesson, done again at home.
+	Bites []Bite
+	// Listen are pieces to be heard before they are played.
+	Listen []material.Material
+	// Dose is how often a step is played; DoseRow how many right in a row, 0 for three.
+	Dose    Dose
+	DoseRow int
+	// Hand is what the teacher set by hand.
+	Hand Hand
+	// Approach is how the student finds notes on the page; it decides the words.
+	// Default by direction.
+	Approach naming.Approach
+}
+
+// Bite is a preview step that was shown in the lesson.
+type Bite struct {
+	Skill string
+	// Name of the skill, Words the step.
+	Name, Words string
+}
+
+// Work is one working piece.
+type Work struct {
+	Material material.Material
+	// Tree holds the chunks; nil for a material without a score.
+	Tree *chunk.Chunk
+	// Quarters is the length of each bar in quarter notes.
+	Quarters []float64
+	// Opening says where it begins: "right hand, finger 2 on E4".
+	Opening string
+	// Position names where the hands lie first: "C position"; empty where it is not known.
+	Position string
+	// Guides say how notes that the student does not know are found: "A is a second above G".
+	Guides []string
+	// Progress is the share of focus points that have their mark, 0 to 1.
+	Progress float64
+	RunDue   bool
+	// WeeksOn counts the weeks since it was assigned, from 0.
+	WeeksOn int
+	// HandsApart keeps the hands apart at first: right a week, left a week, then together.
+	HandsApart bool
+	// Gate says which hand may play; by HandsApart where nothing is set.
+	Gate  Gate
+	Spots []Bars
+	// Focus are the focus points without a full mark yet, the next one first.
+	Focus []string
+}
+
+// Bars is a stretch of bars by position from 1.
+type Bars struct {
+	From int `json:"from"`
+	To   int `json:"to"`
+	// Upbeat says that it begins with the upbeat in the bar before.
+	Upbeat bool `json:"upbeat,omitempty"`
+}
+
+// Kind says what an item of practice is.
+type Kind string
+
+// The kinds of items, from the first look to the whole.
+const (
+	Look    Kind = "look"
+	Chunk   Kind = "chunk"
+	Join    Kind = "join"
+	Whole   Kind = "whole"
+	Spot    Kind = "spot"
+	Again   Kind = "again"
+	Review  Kind = "review"
+	Preview Kind = "preview" // a preview step done again; its material is the skill
+	Listen  Kind = "listen"  // heard, not played
+)
+
+// Item is one thing to do on a day.
+type Item struct {
+	// Key names the item within a week, whatever else is changed by hand.
+	Key      string
+	Kind     Kind
+	Material string
+	Title    string
+	// Bars are positions from 1; zero for the whole piece.
+	Bars Bars
+	// Start and End are times in quarter notes from the start of the piece; equal
+	// where there is nothing to be played from a score.
+	Start, End float64
+	// Hand is "right hand", "left hand" or empty for as written.
+	Hand string
+	// Times to play; 0 for looking. InRow says that only right ones in a row count.
+	Times int
+	InRow bool
+	// Minutes is an estimate that includes the breath between repetitions.
+	Minutes float64
+	Words   string
+	// Pinned says that its day was set by hand.
+	Pinned bool
+}
+
+// Day is one day of practice.
+type Day struct {
+	Date time.Time
+	// Rest says that there is no practice on that day.
+	Rest    bool
+	Items   []Item
+	Minutes float64
+	// Focus is the one thing to listen for on that day.
+	Focus string
+}
+
+// Plan is the week.
+type Plan struct {
+	Days []Day
+	// LeftOut lists what did not fit into the minutes.
+	LeftOut []Item
+	// Dropped lists what was taken out by hand.
+	Dropped []Item
+	// NotYet lists what must not be done yet.
+	NotYet []string
+	// Dose says in words how often, and why.
+	Dose string
+	// Estimate says in words how the minutes were reckoned.
+	Estimate string
+}
+
+// MostMinutes is the most that a day may hold.
+const MostMinutes = 240
+
+// Make lays out the week. It refuses minutes outside 1 to MostMinutes and what
+// Hand.Check refuses.
+func Make(in Input) (Plan, error) {
+	if err := in.Hand.Check(in.Start); err != nil {
+		return Plan{}, err
+	}
+	if in.Hand.Minutes > 0 {
+		in.Minutes = in.Hand.Minutes
+	}
+	if in.Minutes < 1 || in.Minutes > MostMinutes {
+		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
+	}
+	p := Plan{Dose: in.DoseWords(), Estimate: estimateWords(in)}
+	for i := range Days {
+		date := in.Start.AddDate(0, 0, i)
+		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})
+	}
+	fill(in, &p)
+	for _, w := range in.Works {
+		p.NotYet = append(p.NotYet, notYet(w, in.Age)...)
+	}
+	return p, nil
+}
+
+// Days of a week.
+const Days = 7

@@ -1,0 +1,262 @@
+package week
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"patientladder/core/base/rational"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/leap"
+)
+
+var start = time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC)
+
+func everyDay() [7]bool { return [7]bool{true, true, true, true, true, true, true} }
+
+// work makes a piece of 2^depth bars in chunks of a bar.
+func work(depth int) Work {
+	var build func(from, size int) chunk.Chunk
+	build = func(from, size int) chunk.Chunk {
+		c := chunk.Chunk{From: from, To: from + size - 1, Start: rational.Int(int64(4 * (from - 1))), End: rational.Int(int64(4 * (from + size - 1)))}
+		if size > 1 {
+			c.Parts = []chunk.Chunk{build(from, size/2), build(from+size/2, size/2)}
+		}
+		return c
+	}
+	tree := build(1, 1<<depth)
+	w := Work{Material: material.Material{ID: "m", Title: "Tune", Tempo: 80, Bars: 1 << depth, Texture: material.Together}, Tree: &tree, Opening: "the right hand, finger 2 on E"}
+	for range 1 << depth {
+		w.Quarters = append(w.Quarters, 4)
+	}
+	return w
+}
+
+func TestTheMinutesOfADayAreAHardLimit(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in := Input{
+			Start: start, Minutes: rapid.IntRange(1, 40).Draw(t, "minutes"), Age: rapid.IntRange(3, 70).Draw(t, "age"),
+			ReviewShare: rapid.Float64Range(0, 0.8).Draw(t, "share"),
+		}
+		for d := range in.Practises {
+			in.Practises[d] = rapid.Bool().Draw(t, "day")
+		}
+		for range rapid.IntRange(0, 3).Draw(t, "works") {
+			w := work(rapid.IntRange(0, 5).Draw(t, "depth"))
+			w.Progress = rapid.Float64Range(0, 1).Draw(t, "progress")
+			w.RunDue = w.Progress == 1
+			w.HandsApart = rapid.Bool().Draw(t, "apart")
+			w.WeeksOn = rapid.IntRange(0, 3).Draw(t, "weeks")
+			w.Spots = []Bars{{From: 1, To: 1}}
+			in.Works = append(in.Works, w)
+		}
+		for range rapid.IntRange(0, 5).Draw(t, "reviews") {
+			in.Reviews = append(in.Reviews, material.Material{ID: "r", Quarters: 32, Tempo: 90})
+		}
+		p, err := Make(in)
+		require.NoError(t, err)
+		require.Len(t, p.Days, 7)
+		steps := 0
+		for _, d := range p.Days {
+			sum := 0.0
+			for _, it := range d.Items {
+				sum += it.Minutes
+				if it.Kind != Again && it.Kind != Review && it.Kind != Spot {
+					steps++
+				}
+			}
+			require.InDelta(t, sum, d.Minutes, 1e-9)
+			require.LessOrEqual(t, d.Minutes, float64(in.Minutes))
+			if d.Rest {
+				require.Empty(t, d.Items)
+			}
+		}
+		all := 0
+		for _, w := range in.Works {
+			all += len(staircase(w, in))
+		}
+		require.Equal(t, all, steps+len(p.LeftOut), "every step is either set or listed as left out")
+	})
+}
+
+func TestTheStaircaseGoesFromSmallToWhole(t *testing.T) {
+	p, err := Make(Input{Start: start, Practises: everyDay(), Minutes: 60, Age: 6, Works: []Work{work(3)}})
+	require.NoError(t, err)
+	rank := map[Kind]int{Look: 0, Chunk: 1, Join: 2, Whole: 3}
+	last, seen := 0, map[Kind]int{}
+	for _, d := range p.Days {
+		for _, it := range d.Items {
+			if r, ok := rank[it.Kind]; ok {
+				require.GreaterOrEqual(t, r, last)
+				last = r
+				seen[it.Kind]++
+			}
+		}
+	}
+	require.Equal(t, map[Kind]int{Look: 1, Chunk: 8, Join: 6, Whole: 1}, seen)
+	require.Contains(t, p.Days[0].Items[0].Words, "up, down or same aloud")
+	require.Contains(t, p.Days[0].Items[0].Words, "finger 2 on E")
+	require.Empty(t, p.LeftOut)
+}
+
+// Four-year-olds four times, seven-year-olds seven; from ten on three right in
+// a row (common practice, no source).
+func TestDoseByAge(t *testing.T) {
+	for age, want := range map[int]int{4: 4, 7: 7, 9: 9, 10: 3, 60: 3} {
+		times, row := Input{Age: age}.dose()
+		require.Equal(t, want, times, age)
+		require.Equal(t, age >= 10, row, age)
+	}
+}
+
+// A week right, a week left, then together (common practice, no source).
+func TestHandsApart(t *testing.T) {
+	for weeks, want := range map[int]string{0: "right hand", 1: "left hand", 2: "", 9: ""} {
+		w := work(1)
+		w.HandsApart, w.WeeksOn = true, weeks
+		p, err := Make(Input{Start: start, Practises: everyDay(), Minutes: 30, Age: 8, Works: []Work{w}})
+		require.NoError(t, err)
+		require.Equal(t, want, p.Days[0].Items[len(p.Days[0].Items)-1].Hand)
+		if weeks == 0 {
+			require.Contains(t, p.NotYet[0], "the left hand, and both hands together")
+		}
+	}
+	w := work(1)
+	w.HandsApart, w.Material.Texture = true, material.InTurn
+	require.Empty(t, w.Hand(), "hands in turn are never apart")
+}
+
+func TestHandsStayApartOnlyUntilTogetherIsSecure(t *testing.T) {
+	p := leap.DefaultPolicy()
+	with := func(e leap.Evidence) leap.Ability {
+		return leap.Ability{Skills: map[string]leap.Evidence{together: e}}
+	}
+	require.True(t, KeepApart(true, leap.Ability{}, p))
+	require.True(t, KeepApart(true, with(leap.Evidence{Cleared: 1}), p))
+	require.False(t, KeepApart(true, with(leap.Evidence{Cleared: 2}), p))
+	require.False(t, KeepApart(true, with(leap.Evidence{Shown: true, Faded: true}), p), "rusty is not new")
+	require.False(t, KeepApart(false, leap.Ability{}, p))
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	_, known := skills.Get(together)
+	require.True(t, known, "the rule names a skill of the catalogue")
+}
+
+func TestEqualChunksAreNotLearnedTwice(t *testing.T) {
+	w := work(2)
+	w.Tree.Parts[1].Parts[0].SameAs, w.Tree.Parts[1].Parts[1].SameAs = 1, 2
+	kinds := map[Kind]int{}
+	for _, s := range staircase(w, Input{Age: 6}) {
+		kinds[s.Kind]++
+	}
+	require.Equal(t, map[Kind]int{Look: 1, Chunk: 2, Join: 1, Whole: 1}, kinds)
+}
+
+func TestARunThatIsDueLeavesOnlyTheWhole(t *testing.T) {
+	w := work(3)
+	w.RunDue = true
+	steps := staircase(w, Input{Age: 8})
+	require.Len(t, steps, 1)
+	require.Equal(t, "From start to end without a stop, as for a run.", steps[0].Words)
+}
+
+func TestMinutesWorkedByHand(t *testing.T) {
+	// 8 quarters at 60 % of 80 are 1/6 minute; with breath 1/4; six times 1.5.
+	require.InDelta(t, 1.5, minutes(8, 80, 6, false), 1e-9)
+	require.InDelta(t, 1, minutes(1, 200, 1, false), 1e-9, "never under a minute")
+}
+
+// Review keeps to its share, and the pieces take turns over the week.
+// Review fills its share of the week as far as there are pieces, and never more
+// than a piece beyond it.
+func TestTheShareOfReview(t *testing.T) {
+	in := Input{Start: start, Practises: everyDay(), Minutes: 20, Age: 8, ReviewShare: 0.75}
+	require.Zero(t, ReviewShareOf(in))
+	for i := range 12 {
+		in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i))})
+	}
+	more := ReviewShareOf(in)
+	require.InDelta(t, 0.75, more, plainMinutes/20)
+	in.ReviewShare = 0.3
+	require.InDelta(t, 0.3, ReviewShareOf(in), plainMinutes/20)
+	require.Less(t, ReviewShareOf(in), more)
+	require.Zero(t, ReviewShareOf(Input{ReviewShare: 0.5, Reviews: in.Reviews}))
+}
+
+func TestReviewPiecesTakeTurns(t *testing.T) {
+	in := Input{Start: start, Practises: everyDay(), Minutes: 20, Age: 8, ReviewShare: 0.3}
+	for i := range 19 {
+		in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i)), Quarters: 120, Tempo: 60})
+	}
+	p, err := Make(in)
+	require.NoError(t, err)
+	heard := map[string]int{}
+	for _, d := range p.Days {
+		require.LessOrEqual(t, len(d.Items), mostReviews(0.3))
+		require.LessOrEqual(t, d.Minutes, 6.0, "thirty of a hundred of twenty minutes")
+		for _, it := range d.Items {
+			heard[it.Material]++
+		}
+	}
+	require.Len(t, heard, 19, "three a day for seven days come round to all nineteen")
+	for id, n := range heard {
+		require.LessOrEqual(t, n, 2, id)
+	}
+}
+
+func TestOverlappingSpotsArePractisedAsOne(t *testing.T) {
+	bars := func(f, to int) Bars { return Bars{From: f, To: to} }
+	require.Equal(t, []Bars{bars(1, 1), bars(4, 7), bars(8, 9)}, merged([]Bars{bars(8, 9), bars(5, 7), bars(4, 5), bars(1, 1), bars(4, 4)}))
+	require.Empty(t, merged(nil))
+}
+
+// Three steps in six days are two days each, the second in full once more.
+func TestAShortStaircaseIsSpreadOverTheWeek(t *testing.T) {
+	w := work(1) // two chunks and the whole
+	w.WeeksOn = 1
+	days := everyDay()
+	days[start.Weekday()] = false
+	p, err := Make(Input{Start: start, Practises: days, Minutes: 30, Age: 8, Works: []Work{w}})
+	require.NoError(t, err)
+	var kinds []Kind
+	for _, d := range p.Days[1:] {
+		kinds = append(kinds, d.Items[len(d.Items)-1].Kind)
+	}
+	require.Equal(t, []Kind{Chunk, Again, Chunk, Again, Whole, Again}, kinds)
+	require.Equal(t, 8, p.Days[2].Items[0].Times, "in full once more")
+	require.Equal(t, 2, p.Days[3].Items[0].Times, "twice, to begin with")
+}
+
+func TestSaysHowMinutesAreReckonedAndRefusesImpossibleOnes(t *testing.T) {
+	p, err := Make(Input{Start: start, Minutes: 20, Age: 12, ReviewShare: 0.3, Reviews: []material.Material{{ID: "r"}}})
+	require.NoError(t, err)
+	require.Contains(t, p.Estimate, "60 % of the final tempo")
+	require.Contains(t, p.Estimate, "3 right in a row are taken as 5 tries")
+	require.Contains(t, p.Estimate, "30 % are kept for learned pieces")
+	for _, m := range []int{-10, 0, 241} {
+		_, err := Make(Input{Minutes: m})
+		require.ErrorContains(t, err, "between 1 and 240")
+	}
+}
+
+// The words follow the student's way of reading.
+func TestTheWordsFollowTheApproach(t *testing.T) {
+	w := work(1)
+	w.Position, w.Guides = "C position", []string{"A is a second above G"}
+	for approach, says := range map[naming.Approach][2]string{
+		naming.ByDirection: {"rises, falls and stays", "Name the first note"},
+		naming.ByInterval:  {"A is a second above G", "wider than a step"},
+		naming.ByName:      {"Say the names", "Say the names"},
+		naming.ByPosition:  {"C position", "say the fingers"},
+	} {
+		steps := staircase(w, Input{Age: 10, Approach: approach})
+		require.Contains(t, steps[0].Words, says[0])
+		require.Contains(t, steps[1].Words, says[1])
+	}
+	require.Contains(t, staircase(w, Input{Age: 5, Approach: naming.ByInterval})[1].Words, "Say same, step or skip aloud")
+}

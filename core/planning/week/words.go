@@ -1,0 +1,105 @@
+package week
+
+import (
+	"fmt"
+	"strings"
+
+	"patientladder/core/reading/naming"
+)
+
+// youngest is the age under which directions are said aloud before playing (common practice).
+const youngest = 7
+
+func words(it Item, w Work, in Input) string {
+	opening := ""
+	if w.Opening != "" {
+		opening = " It begins with " + w.Opening + "."
+	}
+	switch it.Kind {
+	case Look:
+		return "Play nothing yet. " + look(w, in) + opening
+	case Chunk:
+		return before(in) + ", then play it slowly."
+	case Join:
+		return "Two small pieces become one: do not stop at the join."
+	case Spot:
+		return "The spot from the lesson: slowly, and tick a box each time it is right."
+	case Whole:
+		if w.RunDue {
+			return "From start to end without a stop, as for a run."
+		}
+		if w.Tree == nil {
+			return "Slowly and evenly; no faster until it is even."
+		}
+		return "From start to end, as slowly as it needs to go without a stop."
+	}
+	return ""
+}
+
+// look says how a new piece is read before it is played, by the student's way of reading.
+func look(w Work, in Input) string {
+	young := in.Age < youngest
+	guides := ""
+	if len(w.Guides) > 0 {
+		guides = " New on the page: " + strings.Join(w.Guides, "; ") + "."
+	}
+	switch in.Approach {
+	case naming.ByInterval:
+		if young {
+			return "Point at each note and say same, step or skip aloud." + guides
+		}
+		return "Find the guide notes, then say each move: same, step or wider, up or down." + guides
+	case naming.ByName:
+		if young {
+			return "Point at each note and say its name aloud." + guides
+		}
+		return "Say the names of the notes in their rhythm, and find what comes back." + guides
+	case naming.ByPosition:
+		if w.Position == "" {
+			return "Lay the hand in its first place and say the finger of each note."
+		}
+		return "Lay the hand in its place (" + w.Position + ") and say the finger of each note."
+	}
+	if young {
+		return "Point at each note and say up, down or same aloud."
+	}
+	return "Find where it begins, where it rises, falls and stays, and what comes back."
+}
+
+// before says what is done at a small piece before it is played.
+func before(in Input) string {
+	young := in.Age < youngest
+	switch in.Approach {
+	case naming.ByInterval:
+		if young {
+			return "Say same, step or skip aloud"
+		}
+		return "Say the moves that are wider than a step"
+	case naming.ByName:
+		return "Say the names of the notes aloud"
+	case naming.ByPosition:
+		return "Lay the hand in its place and say the fingers"
+	}
+	if young {
+		return "Say up, down or same aloud"
+	}
+	return "Name the first note"
+}
+
+// notYet lists what the family should leave alone for now.
+func notYet(w Work, age int) []string {
+	var out []string
+	title := "“" + w.Material.Title + "”"
+	if shut := w.shut(); shut != "" {
+		out = append(out, title+": "+shut)
+	}
+	switch {
+	case w.Tree == nil || w.RunDue:
+	case w.Progress < 0.5:
+		out = append(out, fmt.Sprintf("%s: playing it up to speed", title))
+	}
+	if w.WeeksOn == 0 && age < youngest && w.Tree != nil {
+		out = append(out, fmt.Sprintf("%s: the recording while playing; play it first, play along later", title))
+	}
+	return out
+}

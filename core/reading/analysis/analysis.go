@@ -1,0 +1,227 @@
+// Package analysis reads a whole piece the way a teacher does and holds
+// everything that was found: what `ladder analyze` prints and what the page of
+// a piece and the table of demands are made from.
+//
+//	analysis.go  Of
+//	tempo.go     playing time
+package analysis
+
+import (
+	"patientladder/core/base/finding"
+	"patientladder/core/base/rational"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/score"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/expression"
+	"patientladder/core/reading/pattern"
+	"patientladder/core/reading/pitch"
+	"patientladder/core/reading/position"
+	"patientladder/core/reading/reading"
+	"patientladder/core/reading/rhythm"
+	"patientladder/core/reading/texture"
+)
+
+// Piece is what was found in a score. Every finding carries its bars, as
+// positions from 1.
+type Piece struct {
+	Score      *score.Score
+	Instrument string
+	// Plays says of each part whether it is the student's own.
+	Plays []bool
+	Lines []Line
+	// Rhythm, Pitch, Texture and Expression are findings by name; their
+	// packages list the names.
+	Rhythm, Pitch, Texture, Expression finding.Set
+	// Technique holds shifts, stretches and weak-finger starts by name.
+	Technique finding.Set
+	Load      pattern.Load
+	Motifs    []pattern.Motif
+	Time      Time
+}
+
+// Line is one hand or part with what was found in it.
+type Line struct {
+	reading.Line
+	Start    reading.Start
+	Moves    []reading.Move
+	Position position.Result
+	// Load holds the patterns of this line alone.
+	Load pattern.Load
+}
+
+// Of analyses a score that has at least one bar, for an instrument by its name
+// (see package instrument).
+func Of(s *score.Score, player string) *Piece {
+	family, _ := instrument.FamilyOf(player)
+	keyboard := family == instrument.Keyboard
+	p := &Piece{Score: s, Instrument: player, Plays: make([]bool, len(s.Parts))}
+	for i := range s.Parts {
+		p.Plays[i] = reading.Plays(s, i, keyboard)
+	}
+	lines := reading.Lines(s, keyboard)
+	moves := make([][]reading.Move, len(lines))
+	for i, l := range lines {
+		moves[i] = reading.Moves(s, l)
+		line := Line{Line: l, Moves: moves[i], Position: position.Result{Positions: []position.Position{}, Shifts: []position.Shift{}, Stretches: []int{}, Fingers: []position.Finger{}}}
+		if p.Plays[l.Part] {
+			line.Position = position.Of(s, l, player)
+		}
+		line.Start, _ = reading.FindStart(s, l, fingerOf(line.Position))
+		if len(lines) > 1 {
+			line.Load = pattern.OfStaff(s, l.Part, l.Staff)
+		}
+		p.Lines = append(p.Lines, line)
+	}
+	p.Rhythm = rhythm.Find(s, lines, p.Plays)
+	p.Pitch = pitch.Find(s, lines, moves, p.Plays)
+	p.Texture = texture.Find(s, lines)
+	p.Expression = expression.Find(s, p.Plays)
+	p.Technique = technique(p)
+	p.Load = pattern.Of(s)
+	p.Motifs = pattern.Motifs(s, lines, p.Load)
+	p.Time = playingTime(s)
+	return p
+}
+
+// fingerOf returns the proposed finger of a note, −1 where there is none.
+func fingerOf(r position.Result) func(note int) int {
+	fingers := make(map[int]int, len(r.Fingers))
+	for _, f := range r.Fingers {
+		fingers[f.Note] = f.Finger
+	}
+	return func(note int) int {
+		if f, ok := fingers[note]; ok {
+			return f
+		}
+		return -1
+	}
+}
+
+// technique names what the positions ask of the hands:
+//
+//	shift, shift.thumb-under, shift.over-the-thumb, shift.at-a-rest, shift.jump
+//	stretch, start.weak-finger, position.first (strings), position.higher
+//	finger.2 (a stopped note on strings, by its finger), string.open, string.crossing
+//	long (sixteen bars and more)
+func technique(p *Piece) finding.Set {
+	f := finding.Set{}
+	for _, l := range p.Lines {
+		if !p.Plays[l.Part] {
+			continue
+		}
+		shifts(p.Score, l, f)
+		for _, b := range l.Position.Stretches {
+			f.Add("stretch", b)
+		}
+		if l.Start.WeakFinger {
+			f.Add("start.weak-finger", l.Start.Bar)
+		}
+		strings(p.Score, l, f)
+	}
+	if len(p.Score.Bars) >= 16 {
+		for i := range p.Score.Bars {
+			f.Add("long", i+1)
+		}
+	}
+	return f.Settle()
+}
+
+// strings names fingers, strings and positions on bowed and plucked instruments.
+func strings(s *score.Score, l Line, f finding.Set) {
+	last := 0
+	for _, x := range l.Position.Fingers {
+		if x.String == 0 {
+			continue
+		}
+		n := &s.Notes[x.Note]
+		switch {
+		case x.Finger == 0:
+			f.Add("string.open", n.Bar)
+		case x.Finger > 0:
+			f.Add("finger."+string(rune('0'+x.Finger)), n.Bar)
+		}
+		if last != 0 && x.String != last && !n.Chord {
+			f.Add("string.crossing", n.Bar)
+		}
+		last = x.String
+	}
+	for _, p := range l.Position.Positions {
+		name := "position.first"
+		if len(p.Keys) > 0 && p.Keys[0] > 2 {
+			name = "position.higher"
+		}
+		if last != 0 {
+			f.Add(name, p.FromBar)
+		}
+	}
+}
+
+// shifts names the moves of the hand. How it moves counts only where that is
+// not ours to choose: at a rest, over a sixth or more, or with a printed finger.
+func shifts(s *score.Score, l Line, f finding.Set) {
+	given := map[rational.Rat]bool{}
+	for _, x := range l.Position.Fingers {
+		if x.Given {
+			given[s.Notes[x.Note].Onset] = true
+		}
+	}
+	wide := map[rational.Rat]bool{}
+	for _, m := range l.Moves {
+		if m.Interval.Number >= 6 {
+			wide[s.Notes[m.To].Onset] = true
+		}
+	}
+	for _, x := range l.Position.Shifts {
+		f.Add("shift", x.Bar)
+		if x.How == "at a rest" || given[x.At] || x.How == "jump" && wide[x.At] {
+			f.Add("shift."+hyphened(x.How), x.Bar)
+		}
+	}
+}
+
+func hyphened(s string) string {
+	b := []byte(s)
+	for i := range b {
+		if b[i] == ' ' {
+			b[i] = '-'
+		}
+	}
+	return string(b)
+}
+
+// Features returns all findings by name.
+func (p *Piece) Features() finding.Set {
+	f := finding.Set{}
+	for _, set := range []finding.Set{p.Rhythm, p.Pitch, p.Texture, p.Expression, p.Technique} {
+		f.Merge(set)
+	}
+	return f.Settle()
+}
+
+// TextureName says how many things happen at once.
+func (p *Piece) TextureName() material.Texture {
+	switch {
+	case len(p.Texture["hands.together"]) > 0:
+		return material.Together
+	case len(p.Texture["hands.in-turn"]) > 0:
+		return material.InTurn
+	}
+	return material.OneLine
+}
+
+// Chunks cuts the piece into chunks (see chunk.Tree).
+func (p *Piece) Chunks(leafBars int, own chunk.Borders) chunk.Chunk {
+	return chunk.Tree(p.Score, p.Load, leafBars, own)
+}
+
+// Opening says where the piece begins, for a practice sheet. Name says a note
+// name in the words of the studio.
+func (p *Piece) Opening(name func(string) string) string {
+	var lines []reading.Line
+	var starts []reading.Start
+	for _, l := range p.Lines {
+		lines, starts = append(lines, l.Line), append(starts, l.Start)
+	}
+	return reading.Opening(lines, starts, name)
+}

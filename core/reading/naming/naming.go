@@ -1,0 +1,145 @@
+// Package naming says notes, moves and note values in the words of a studio.
+package naming
+
+import (
+	"regexp"
+	"strings"
+
+	"patientladder/core/reading/reading"
+)
+
+// Notes is a way to name notes.
+type Notes string
+
+// The ways to name notes (common practice).
+const (
+	// Letters are C, F#, Bb.
+	Letters Notes = "letters"
+	// LettersWithH are C, Fis, B for B flat and H for B.
+	LettersWithH Notes = "letters-with-h"
+	// Solfege is fixed: do, fa#, sib.
+	Solfege Notes = "solfege"
+)
+
+// Steps is what moves wider than a third are called.
+type Steps string
+
+// The ways to name moves.
+const (
+	// SkipsAndLeaps: a third is a skip, anything wider a leap.
+	SkipsAndLeaps Steps = "skips-and-leaps"
+	// AllSkips: everything wider than a step is a skip.
+	AllSkips Steps = "all-skips"
+)
+
+// Values is a way to name note values.
+type Values string
+
+// The ways to name note values.
+const (
+	Crotchets    Values = "crotchets"
+	QuarterNotes Values = "quarter-notes"
+)
+
+// Words are the words of a studio. The zero value is letters, skips and leaps, crotchets.
+type Words struct {
+	Notes  Notes
+	Steps  Steps
+	Values Values
+}
+
+var solfege = map[byte]string{'C': "do", 'D': "re", 'E': "mi", 'F': "fa", 'G': "sol", 'A': "la", 'B': "si"}
+
+// Note renames a pitch as score.Pitch writes it: "F#4" or "Bb"; an octave stays.
+func (w Words) Note(pitch string) string {
+	if pitch == "" || pitch[0] < 'A' || pitch[0] > 'G' {
+		return pitch
+	}
+	sign := strings.TrimRight(pitch[1:], "-0123456789")
+	octave := pitch[1+len(sign):]
+	if strings.Trim(sign, "#b") != "" {
+		return pitch
+	}
+	switch w.Notes {
+	case Solfege:
+		return solfege[pitch[0]] + sign + octave
+	case LettersWithH:
+		return german(pitch[0], sign) + octave
+	}
+	return pitch
+}
+
+// Key names a note or a key as it is printed, with the signs ♯ and ♭.
+func (w Words) Key(pitch string) string {
+	name := w.Note(pitch)
+	if w.Notes == LettersWithH || len(name) < 2 {
+		return name
+	}
+	return name[:1] + strings.NewReplacer("#", "♯", "b", "♭").Replace(name[1:])
+}
+
+// german names: sharps end in -is, flats in -es; B is H, B flat is B.
+func german(step byte, sign string) string {
+	name := string(step)
+	if step == 'B' {
+		if sign == "b" {
+			return "B"
+		}
+		name = "H"
+	}
+	flats := strings.Count(sign, "b")
+	name += strings.Repeat("is", strings.Count(sign, "#"))
+	if flats > 0 {
+		ending := "es"
+		if step == 'A' || step == 'E' {
+			ending = "s"
+		}
+		name += ending + strings.Repeat("es", flats-1)
+	}
+	return name
+}
+
+// Kind names the size of a move.
+func (w Words) Kind(k reading.Kind) string {
+	if w.Steps == AllSkips && k == reading.Leap {
+		return string(reading.Skip)
+	}
+	return string(k)
+}
+
+var values = regexp.MustCompile(`(?i)\b(demisemiquaver|semiquaver|quaver|crotchet|minim|semibreve)(s?)\b`)
+
+var quarterNames = map[string]string{
+	"demisemiquaver": "thirty-second note", "semiquaver": "sixteenth note", "quaver": "eighth note", "crotchet": "quarter note", "minim": "half note", "semibreve": "whole note",
+}
+
+// Text puts the studio's names of note values into a sentence written with crotchets.
+func (w Words) Text(s string) string {
+	if w.Values != QuarterNotes {
+		return s
+	}
+	return values.ReplaceAllStringFunc(s, func(word string) string {
+		single := strings.TrimSuffix(word, "s")
+		name := quarterNames[strings.ToLower(single)]
+		if word[0] >= 'A' && word[0] <= 'Z' {
+			name = strings.ToUpper(name[:1]) + name[1:]
+		}
+		return name + word[len(single):]
+	})
+}
+
+// Approach is how a student finds notes on the page.
+type Approach string
+
+// The reading approaches.
+const (
+	ByDirection Approach = "direction"
+	ByInterval  Approach = "interval"
+	ByName      Approach = "names"
+	ByPosition  Approach = "position"
+)
+
+// Known says whether there is such an approach.
+func (a Approach) Known() bool {
+	return a == ByDirection || a == ByInterval || a == ByName || a == ByPosition
+}

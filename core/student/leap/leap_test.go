@@ -1,0 +1,112 @@
+package leap
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"patientladder/core/library/material"
+)
+
+// Worked by hand from the rule: n is 1 new, 1 to 0.4 planted by steps done,
+// 0.3 learning, 0.2 rusty, 0 secure.
+func TestLeapWorkedByHand(t *testing.T) {
+	p := DefaultPolicy()
+	a := Ability{
+		LongestBars: 4, Tempo: map[material.Texture]float64{material.OneLine: 50},
+		Skills: map[string]Evidence{
+			"planted":  {StepsDone: 1, Steps: 2},
+			"learning": {Cleared: 1},
+			"rusty":    {Cleared: 3, Faded: true},
+			"secure":   {Shown: true},
+		},
+	}
+	m := material.Material{DistinctBars: 8, Tempo: 100, Texture: material.OneLine}
+	for i, id := range []string{"new", "planted", "learning", "rusty", "secure"} {
+		m.Demands = append(m.Demands, material.Demand{Skill: id, Weight: 1, Bars: []int{i + 1}})
+	}
+	l := p.Of(m, a)
+	// 1 + 0.7 + 0.3 + 0.2 + 0, length log2(8/4) × 0.4, tempo log2(100/50) × 1.
+	require.InDelta(t, 2.2+0.4+1, l.Size, 1e-9)
+	require.InDelta(t, 4.0/5, l.Ready, 1e-9)
+	require.Equal(t, []int{1}, partOf(l, "new").Bars)
+	require.Equal(t, "1 of 2 preview steps done", partOf(l, "planted").Why)
+}
+
+func partOf(l Leap, skill string) Part {
+	for _, p := range l.Parts {
+		if p.Skill == skill {
+			return p
+		}
+	}
+	return Part{}
+}
+
+func TestLengthAndTempoCountOnlyUpwards(t *testing.T) {
+	p := DefaultPolicy()
+	a := Ability{LongestBars: 16, Tempo: map[material.Texture]float64{material.OneLine: 120}}
+	require.Zero(t, p.Of(material.Material{DistinctBars: 8, Tempo: 60, Texture: material.OneLine}, a).Size)
+	require.Zero(t, p.Of(material.Material{DistinctBars: 8, Tempo: 200, Texture: material.Together}, a).Size, "another texture is not compared")
+}
+
+func drawAbility(t *rapid.T) (material.Material, Ability) {
+	a := Ability{Skills: map[string]Evidence{}, Tempo: map[material.Texture]float64{}}
+	m := material.Material{DistinctBars: rapid.IntRange(0, 30).Draw(t, "bars"), Tempo: 90}
+	for i := range rapid.IntRange(0, 8).Draw(t, "skills") {
+		id := fmt.Sprint("s", i)
+		a.Skills[id] = Evidence{
+			Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), Working: rapid.IntRange(0, 1).Draw(t, "working"), Shown: rapid.Bool().Draw(t, "shown"),
+			StepsDone: rapid.IntRange(0, 3).Draw(t, "done"), Steps: 3, Faded: rapid.Bool().Draw(t, "faded"),
+		}
+		m.Demands = append(m.Demands, material.Demand{Skill: id, Weight: rapid.Float64Range(0.1, 2).Draw(t, "weight")})
+	}
+	return m, a
+}
+
+func TestMoreAbilityNeverRaisesALeap(t *testing.T) {
+	p := DefaultPolicy()
+	rapid.Check(t, func(t *rapid.T) {
+		m, a := drawAbility(t)
+		before := p.Of(m, a)
+		for id := range a.Skills {
+			e := a.Skills[id]
+			e.Shown, e.Missing, e.Faded = true, false, false
+			a.Skills[id] = e
+			require.LessOrEqual(t, p.Of(m, a).Size, before.Size+1e-9)
+		}
+		_, b := drawAbility(t)
+		require.LessOrEqual(t, p.Of(m, b.AfterClearing(m)).Size, p.Of(m, b).Size+1e-9, "clearing the piece itself")
+	})
+}
+
+func TestAfterClearingLeavesTheOriginal(t *testing.T) {
+	a := Ability{Skills: map[string]Evidence{"x": {}}, Tempo: map[material.Texture]float64{}}
+	b := a.AfterClearing(material.Material{Demands: []material.Demand{{Skill: "x", Weight: 1}}, DistinctBars: 3})
+	require.Zero(t, a.Skills["x"].Cleared)
+	require.Equal(t, 1, b.Skills["x"].Cleared)
+	require.Equal(t, 3, b.LongestBars)
+}
+
+func TestReach(t *testing.T) {
+	p := DefaultPolicy()
+	require.Equal(t, p.Comfortable, p.Reach([]float64{9, 9, 9, 9}).Size)
+	// Nearest rank: the 70th percentile of ten values is the seventh.
+	require.Equal(t, 7.0, p.Reach([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1}).Size)
+	require.Equal(t, p.Comfortable/3, p.Reach(make([]float64, 8)).Size)
+}
+
+// The size alone is that of the whole leap, whatever is asked and brought.
+func TestSizeIsThatOfTheLeap(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		m := material.Material{DistinctBars: rapid.IntRange(0, 40).Draw(t, "bars"), Tempo: rapid.Float64Range(0, 200).Draw(t, "tempo"), Texture: material.OneLine}
+		a := Ability{Skills: map[string]Evidence{}, LongestBars: rapid.IntRange(0, 40).Draw(t, "longest"), Tempo: map[material.Texture]float64{material.OneLine: rapid.Float64Range(0, 200).Draw(t, "known")}}
+		for _, s := range rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d"}), 0, 4, rapid.ID).Draw(t, "asks") {
+			m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: rapid.Float64Range(0.1, 2).Draw(t, "weight")})
+			a.Skills[s] = Evidence{Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), StepsDone: rapid.IntRange(0, 2).Draw(t, "steps"), Steps: 2, Faded: rapid.Bool().Draw(t, "faded")}
+		}
+		p := DefaultPolicy()
+		require.InDelta(t, p.Of(m, a).Size, p.Size(&m, BroughtTo(&m, a)), 1e-9)
+	})
+}

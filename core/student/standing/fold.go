@@ -1,0 +1,416 @@
+package standing
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/library/material"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/memory"
+	"patientladder/core/student/studentlog"
+)
+
+// Fold computes the standing from a log in any order. Entries about materials
+// that the library does not hold are kept in the materials' standing but give
+// no evidence for skills.
+func Fold(entries []studentlog.Entry, ctx Context) *Standing {
+	f := &fold{
+		ctx: ctx,
+		out: &Standing{
+			Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Sign]int{},
+			Ability: leap.Ability{Tempo: map[material.Texture]float64{}},
+		},
+		works:     map[string]*work{},
+		skills:    map[string]*trace{},
+		habits:    newHabits(ctx.Policy.HabitAfter),
+		early:     map[string]bool{},
+		standards: map[clearing.Level][]clearing.Point{},
+		holds:     ctx.Policy.Memory.Lasts(ctx.Policy.RustyBelow),
+		curve:     ctx.Policy.Memory.Curve(),
+	}
+	live := studentlog.Live(entries)
+	for _, e := range live {
+		f.entry(e)
+	}
+	f.out.Entries = len(live)
+	if len(live) > 0 {
+		f.out.FirstLesson = live[0].At
+	}
+	f.finish()
+	return f.out
+}
+
+// fold is a standing in the making. Entries come in the order in which they
+// happened.
+type fold struct {
+	ctx    Context
+	out    *Standing
+	works  map[string]*work
+	skills map[string]*trace
+	habits *habits
+	// early holds the spots mended so far: a second device's clock may put the
+	// mending before the adding.
+	early     map[string]bool
+	standards map[clearing.Level][]clearing.Point
+	// holds is for how many times its stability a learned piece is evidence for its skills.
+	holds float64
+	curve memory.Curve
+}
+
+// work is a material on its way through the log.
+type work struct {
+	MaterialStanding
+	id    string
+	lib   material.Material
+	known bool // the library holds it
+	// asks are the skills of its demands, in their order.
+	asks []*trace
+	// days counts the days on which it was played, lastDay is the last of them,
+	// and gained their number at the last new or better mark.
+	days, gained int
+	lastDay      int64
+}
+
+// trace is what the log says of one skill.
+type trace struct {
+	leap.Evidence
+	// by are the materials seen so far that demand it.
+	by      []*work
+	shownAt time.Time
+	steps   []int // the preview steps done
+}
+
+// work returns a material, made on first sight.
+func (f *fold) work(id string) *work {
+	w, ok := f.works[id]
+	if !ok {
+		w = &work{MaterialStanding: MaterialStanding{State: Heard, Marks: map[string]studentlog.Mark{}, Spots: []Spot{}, Runs: []Run{}}, id: id, lastDay: -1}
+		f.works[id] = w
+		w.lib, w.known = f.ctx.Library[id]
+		w.asks = make([]*trace, len(w.lib.Demands))
+		for i, d := range w.lib.Demands {
+			w.asks[i] = f.skill(d.Skill)
+			w.asks[i].by = append(w.asks[i].by, w)
+		}
+	}
+	return w
+}
+
+func (f *fold) skill(id string) *trace {
+	t, ok := f.skills[id]
+	if !ok {
+		t = &trace{}
+		f.skills[id] = t
+	}
+	return t
+}
+
+func (f *fold) entry(e *studentlog.Entry) {
+	switch e.Kind {
+	case studentlog.Assigned:
+		f.assign(f.work(e.Material), e)
+	case studentlog.MarkGiven:
+		f.mark(f.work(e.Material), e)
+	case studentlog.SpotAdded:
+		w := f.work(e.Material)
+		w.Spots = append(w.Spots, Spot{ID: e.ID, From: e.From, To: e.To, Text: e.Text, At: e.At, Mended: f.early[e.ID]})
+		f.played(w, e)
+	case studentlog.SpotMended:
+		w := f.work(e.Material)
+		f.early[e.Spot] = true
+		for i := range w.Spots {
+			if w.Spots[i].ID == e.Spot && !w.Spots[i].Mended {
+				w.Spots[i].Mended = true
+				f.gain(w, e)
+			}
+		}
+	case studentlog.RunTried:
+		f.run(f.work(e.Material), e)
+	case studentlog.Cleared:
+		f.clear(f.work(e.Material), e, "Cleared by the teacher's word.")
+	case studentlog.Polished:
+		if w := f.work(e.Material); w.State != Polished {
+			f.clear(w, e, "")
+			w.hear(e.At, memory.Easy, f.curve)
+			w.State, w.Why = Polished, "Ready to be performed."
+		}
+	case studentlog.Hearing:
+		w := f.work(e.Material)
+		w.LastRating = e.Rating
+		w.hear(e.At, memory.Rating(e.Rating), f.curve)
+		f.played(w, e)
+	case studentlog.StepDone:
+		f.step(f.skill(e.Skill), e)
+	case studentlog.Paused:
+		if w := f.work(e.Material); w.State == Working {
+			w.State, w.PausedAt = Resting, e.At
+		}
+	case studentlog.Resumed:
+		f.work(e.Material).resume(e.At)
+	case studentlog.GateSet:
+		w := f.work(e.Material)
+		if w.Gate = e.Gate; e.Gate == studentlog.Automatic {
+			w.Gate = ""
+		}
+	case studentlog.Liking:
+		if f.out.Likings[e.Material] == nil {
+			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
+		}
+		f.out.Likings[e.Material][e.Sign]++
+		f.report(e)
+	case studentlog.Practised:
+		f.report(e)
+	case studentlog.SetupChecked:
+		if e.Setup != nil {
+			f.out.Setup, f.out.SetupAt = e.Setup, e.At
+		}
+	case studentlog.Activity:
+		if f.out.Activities == nil {
+			f.out.Activities = map[string]map[int]int{}
+		}
+		if f.out.Activities[e.Goal] == nil {
+			f.out.Activities[e.Goal] = map[int]int{}
+		}
+		f.out.Activities[e.Goal][e.Step]++
+	case studentlog.Probe:
+		t := f.skill(e.Skill)
+		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {
+			t.shownAt = e.At
+		}
+	case studentlog.CycleKept:
+		if f.out.Cycle = e.Cycle; e.Cycle.First == "" {
+			f.out.Cycle = nil
+		}
+	case studentlog.LessonMissed:
+		if !slices.Contains(f.out.Missed, e.Day) {
+			f.out.Missed = append(f.out.Missed, e.Day)
+			slices.Sort(f.out.Missed)
+		}
+	case studentlog.ClimbBegun:
+		f.climb(f.work(e.Material), e)
+	case studentlog.TempoPlayed:
+		f.tempo(f.work(e.Material), e)
+	case studentlog.FocusAdded:
+		f.habits.add(e.Focus, e.Text)
+	}
+}
+
+// report keeps what came from home, as long as it is recent.
+func (f *fold) report(e *studentlog.Entry) {
+	if daysBetween(e.At, f.ctx.Day) <= HomeDays {
+		f.out.Home = append(f.out.Home, Report{
+			ID: e.ID, At: e.At, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Material: e.Material, Sign: e.Sign, FromHome: e.Actor == studentlog.Family,
+		})
+	}
+}
+
+func (f *fold) step(t *trace, e *studentlog.Entry) {
+	if !slices.Contains(t.steps, e.Step) {
+		t.steps = append(t.steps, e.Step)
+	}
+	t.StepsDone = len(t.steps)
+	if s, ok := f.ctx.Skills.Get(e.Skill); ok {
+		t.Steps = len(s.Steps)
+	}
+	f.out.Planted[e.Skill] = e.At
+}
+
+// assign makes a material a working piece. Assigning a working piece again changes nothing.
+func (f *fold) assign(w *work, e *studentlog.Entry) {
+	w.resume(e.At)
+	if w.State == Working {
+		return
+	}
+	if w.known && w.Before == nil {
+		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.Texture]}
+		for i, t := range w.asks {
+			t.Faded = f.faded(t, e.At)
+			brought.Skills[i] = t.Evidence
+		}
+		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&w.lib, brought), Brought: brought}
+	}
+	if w.State == Heard {
+		w.Assigned = e.At
+	}
+	w.State = Working
+	for _, t := range w.asks {
+		t.Working++
+	}
+}
+
+// resume takes a resting piece up again; what it taught before stays.
+func (w *work) resume(at time.Time) {
+	if w.State == Resting {
+		w.State = Working
+		w.Rested += max(0, daysBetween(w.PausedAt, at))
+	}
+}
+
+func (f *fold) mark(w *work, e *studentlog.Entry) {
+	before := w.Marks[e.Focus]
+	w.Marks[e.Focus] = e.Mark
+	f.habits.mark(e.Focus, e.Material, e.Mark)
+	f.played(w, e)
+	if worth(e.Mark) > worth(before) {
+		f.gain(w, e)
+	}
+}
+
+func worth(m studentlog.Mark) int {
+	switch m {
+	case studentlog.Part:
+		return 1
+	case studentlog.Full:
+		return 2
+	}
+	return 0
+}
+
+// gain notes that this lesson brought something new for the material.
+func (f *fold) gain(w *work, e *studentlog.Entry) {
+	f.played(w, e)
+	w.gained = w.days
+}
+
+// played notes that a material was played on a day.
+func (f *fold) played(w *work, e *studentlog.Entry) {
+	w.LastPlayed = e.At
+	if day := e.At.Unix() / (24 * 60 * 60); day != w.lastDay {
+		w.lastDay = day
+		w.days++
+	}
+	f.out.LastLesson = e.At
+}
+
+func (f *fold) run(w *work, e *studentlog.Entry) {
+	level := clearing.Level(e.Standard)
+	if f.standards[level] == nil {
+		f.standards[level] = clearing.Standard(f.ctx.Family, level)
+	}
+	v := clearing.Judge(f.standards[level], e.Met)
+	met := append([]string{}, e.Met...)
+	slices.Sort(met)
+	w.Runs = append(w.Runs, Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared, Why: v.Why})
+	f.played(w, e)
+	switch learned := w.State == Cleared || w.State == Polished; {
+	case learned && v.Cleared:
+		w.hear(e.At, memory.Solid, f.curve)
+	case learned:
+		w.hear(e.At, memory.Shaky, f.curve)
+	case v.Cleared:
+		f.clear(w, e, v.Why)
+	}
+}
+
+// clear makes a material cleared. Clearing twice counts once.
+func (f *fold) clear(w *work, e *studentlog.Entry, why string) {
+	if w.State == Cleared || w.State == Polished {
+		return
+	}
+	w.resume(e.At)
+	worked, again := w.State == Working, !w.ClearedAt.IsZero()
+	w.State, w.Why = Cleared, why
+	w.hear(e.At, memory.Solid, f.curve)
+	if !again {
+		w.ClearedAt = e.At
+	}
+	for _, t := range w.asks {
+		if worked {
+			t.Working--
+		}
+		if !again {
+			t.Cleared++
+		}
+	}
+	f.gain(w, e)
+	if a := &f.out.Ability; w.known {
+		a.LongestBars = max(a.LongestBars, w.lib.DistinctBars)
+		if w.lib.Tempo > 0 {
+			a.Tempo[w.lib.Texture] = max(a.Tempo[w.lib.Texture], w.lib.Tempo)
+		}
+	}
+}
+
+// faded says that what spoke for a skill has faded by a time: it is in no
+// working piece, every learned piece that asks for it is more likely lost than
+// not, and it was not shown lately.
+func (f *fold) faded(t *trace, at time.Time) bool {
+	if t.Shown && at.Sub(t.shownAt) <= time.Duration(f.ctx.Policy.RustyAfterDays)*24*time.Hour {
+		return false
+	}
+	for _, w := range t.by {
+		if w.State == Working || w.Memory.Heard() && at.Sub(w.HeardAt).Hours()/24 <= f.holds*w.Memory.Stability {
+			return false
+		}
+	}
+	return true
+}
+
+// finish computes what depends on the whole log.
+func (f *fold) finish() {
+	f.out.Focus = f.habits.list()
+	f.out.Ability.Skills = make(map[string]leap.Evidence, len(f.skills))
+	for id, t := range f.skills {
+		if t.Evidence != (leap.Evidence{}) {
+			t.Faded = f.faded(t, f.ctx.Day)
+			f.out.Ability.Skills[id] = t.Evidence
+		}
+	}
+	travelling := f.out.Travelling()
+	f.out.Materials = make(map[string]*MaterialStanding, len(f.works))
+	for id, w := range f.works {
+		f.out.Materials[id] = &w.MaterialStanding
+		w.Lessons = w.days
+		w.SinceMark = w.days - w.gained
+		switch w.State {
+		case Working:
+			w.count(w.lib.FocusPoints, travelling)
+			w.RunDue, w.Why = w.due()
+		case Resting:
+			w.Why = "It rests since " + w.PausedAt.Format("2 January") + "."
+		}
+	}
+}
+
+// count counts the focus points of a working piece and those with a full mark.
+func (m *MaterialStanding) count(points []material.FocusPoint, own []FocusStanding) {
+	one := func(mark studentlog.Mark) {
+		m.Points++
+		if mark == studentlog.Full {
+			m.Full++
+		}
+	}
+	for _, p := range points {
+		one(m.Marks[p.ID])
+	}
+	for _, p := range own {
+		one(m.Marks[p.ID])
+	}
+	// A usual fault counts once it was seen.
+	for id, mark := range m.Marks {
+		if strings.HasPrefix(id, material.Fault) {
+			one(mark)
+		}
+	}
+	if mark, any := m.SpotsMark(); any {
+		one(mark)
+	}
+}
+
+// due says whether a run is due on a working piece, and the sentence for it.
+func (m *MaterialStanding) due() (bool, string) {
+	all := m.Points > 0 && m.Full == m.Points
+	if n := len(m.Runs); n > 0 && !m.Runs[n-1].Cleared {
+		return all, m.Runs[n-1].Why
+	}
+	switch {
+	case m.Points == 0:
+		return false, "It has no focus points yet."
+	case all:
+		return true, "Every focus point has its full mark: a run is due."
+	}
+	return false, fmt.Sprintf("%d of %d focus points have their full mark.", m.Full, m.Points)
+}

@@ -1,0 +1,327 @@
+// Package standing folds a student's log into what the student can do now,
+// skill by skill and material by material.
+//
+//	standing.go  the result and its policy
+//	fold.go      the fold over the log
+//	climb.go     a tempo ladder on its way
+//	habit.go     focus points that travel until they are a habit
+package standing
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/memory"
+	"patientladder/core/student/setup"
+	"patientladder/core/student/studentlog"
+)
+
+// Policy holds what a studio may set about standing.
+type Policy struct {
+	Leap leap.Policy
+	// HabitAfter is how many materials in a row must give a travelling focus
+	// point its full mark at the first try before it is a habit. Default 3.
+	HabitAfter int
+	// RustyBelow is how sure the best kept of the learned pieces that ask for a
+	// secure skill must be, 0 to 1, or the skill is rusty. Default 0.5: as likely lost as not.
+	RustyBelow float64
+	// RustyAfterDays is how long the showing of a skill counts. Default 180.
+	RustyAfterDays int
+	// Memory are the parameters by which learned pieces fade. Default those of FSRS-6.
+	Memory memory.Params
+}
+
+// DefaultPolicy returns the defaults.
+func DefaultPolicy() Policy {
+	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyBelow: 0.5, RustyAfterDays: 180, Memory: memory.DefaultParams()}
+}
+
+// Context is what the fold needs to know beside the log.
+type Context struct {
+	Library material.Library
+	Skills  skill.Catalogue
+	Family  instrument.Family
+	Policy  Policy
+	// Day is the day for which the standing holds; only fading depends on it.
+	Day time.Time
+}
+
+// State is where a material stands on the ladder.
+type State string
+
+// The states of a material. A material that never came up has no standing at all.
+const (
+	Working  State = "working"
+	Cleared  State = "cleared"
+	Polished State = "polished"
+	Resting  State = "resting" // begun, and paused by the teacher
+	Heard    State = "heard"   // something is recorded about it, but it was never assigned
+)
+
+// Standing is what a student can do on one day. The same log gives the same
+// standing, and the same bytes as JSON, in whatever order it arrived.
+type Standing struct {
+	Materials map[string]*MaterialStanding `json:"materials"`
+	// Ability holds the evidence for each skill, the longest piece and the tempi.
+	Ability leap.Ability `json:"ability"`
+	// Focus are the student's own focus points in the order in which they were given.
+	Focus []FocusStanding `json:"focus"`
+	// Planted is when each skill had its last preview step.
+	Planted map[string]time.Time `json:"planted"`
+	// Likings counts the signs of liking by material and sign.
+	Likings map[string]map[studentlog.Sign]int `json:"likings"`
+	// Home is what was reported from home and shown of liking in the last weeks, in order (see HomeDays).
+	Home []Report `json:"home,omitempty"`
+	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
+	Activities map[string]map[int]int `json:"activities,omitempty"`
+	// Cycle is the way through the keys that is kept; nil for none. Missed are the days of lessons
+	// that did not take place, as 2026-05-05.
+	Cycle  *studentlog.Cycle `json:"cycle,omitempty"`
+	Missed []string          `json:"missed,omitempty"`
+	// Setup is what was measured last, SetupAt when; nil and zero for never.
+	Setup   *setup.Measures `json:"setup,omitempty"`
+	SetupAt time.Time       `json:"setupAt"`
+	// FirstLesson is the day of the first entry.
+	FirstLesson time.Time `json:"firstLesson"`
+	// Entries is the number of entries that counted.
+	Entries int `json:"entries"`
+	// LastLesson is the day of the last entry that a teacher made in a lesson.
+	LastLesson time.Time `json:"lastLesson"`
+}
+
+// HomeDays is for how long reports from home are kept in view: eight weeks.
+const HomeDays = 56
+
+// Report is one thing that was practised at home, or one sign of liking.
+type Report struct {
+	ID string    `json:"id"`
+	At time.Time `json:"at"`
+	// Day of practice, as 2026-05-05, and Item its key in the published week; empty for a sign of liking.
+	Day  string `json:"day,omitempty"`
+	Item string `json:"item,omitempty"`
+	// Times it was played, 0 for not said.
+	Times int                `json:"times,omitempty"`
+	Felt  studentlog.Feeling `json:"felt,omitempty"`
+	// Material and Sign are those of a liking.
+	Material string          `json:"material,omitempty"`
+	Sign     studentlog.Sign `json:"sign,omitempty"`
+	// FromHome says that the family wrote it.
+	FromHome bool `json:"fromHome,omitempty"`
+}
+
+// MaterialStanding is how one material stands.
+type MaterialStanding struct {
+	State State `json:"state"`
+	// Assigned and ClearedAt are zero when it did not happen.
+	Assigned  time.Time `json:"assigned"`
+	ClearedAt time.Time `json:"clearedAt"`
+	// PausedAt is when it was last put to rest, Rested the days of rest before that.
+	PausedAt time.Time `json:"pausedAt"`
+	Rested   int       `json:"rested"`
+	// Marks holds the last mark of each focus point, by its id.
+	Marks map[string]studentlog.Mark `json:"marks"`
+	Spots []Spot                     `json:"spots"`
+	Runs  []Run                      `json:"runs"`
+	// Full of Points focus points have their full mark, for a working piece: its
+	// own, those of the student that travel, and the spots as one more.
+	Full   int `json:"full"`
+	Points int `json:"points"`
+	// Gate says which hand may play it at home; empty where nothing was set.
+	Gate studentlog.Gate `json:"gate,omitempty"`
+	// RunDue says that every focus point, spots included, has its full mark.
+	RunDue bool `json:"runDue"`
+	// Why is one sentence on why it stands where it stands.
+	Why string `json:"why"`
+	// LastPlayed is the time of the last mark, run or hearing.
+	LastPlayed time.Time `json:"lastPlayed"`
+	// Memory is how well a learned piece is kept, HeardAt when it was heard last
+	// as a whole: cleared, polished, rated, or tried again.
+	Memory  memory.State `json:"memory"`
+	HeardAt time.Time    `json:"heardAt"`
+	// Tempo is the highest that held, in quarter notes a minute; 0 for none noted. Climb is its tempo ladder; nil for none.
+	Tempo int    `json:"tempo,omitempty"`
+	Climb *Climb `json:"climb,omitempty"`
+	// LastRating of a hearing, 1 to 4; 0 when never heard.
+	LastRating int `json:"lastRating"`
+	// Lessons are the days on which something was recorded about it since it was assigned.
+	Lessons int `json:"lessons"`
+	// SinceMark counts the lessons since the last new or better mark.
+	SinceMark int `json:"sinceMark"`
+	// Before is the leap as it was when the material was assigned; nil if it never was.
+	Before *Before `json:"before,omitempty"`
+}
+
+// Before is a leap with what the student brought to it then; its parts follow from that.
+type Before struct {
+	Size    float64      `json:"size"`
+	Brought leap.Brought `json:"brought"`
+}
+
+// Spot is a bar or a few bars marked for repetition.
+type Spot struct {
+	ID     string    `json:"id"`
+	From   int       `json:"from"`
+	To     int       `json:"to"`
+	Text   string    `json:"text,omitempty"`
+	At     time.Time `json:"at"`
+	Mended bool      `json:"mended"`
+}
+
+// Run is one try from start to end.
+type Run struct {
+	ID      string    `json:"id"`
+	At      time.Time `json:"at"`
+	Met     []string  `json:"met"`
+	Cleared bool      `json:"cleared"`
+	Why     string    `json:"why"`
+}
+
+// hear lets a piece be heard as a whole.
+func (m *MaterialStanding) hear(at time.Time, r memory.Rating, c memory.Curve) {
+	days := 0
+	if !m.HeardAt.IsZero() {
+		days = daysBetween(m.HeardAt, at)
+	}
+	m.Memory, m.HeardAt = c.Next(m.Memory, days, r), at
+}
+
+// Recall is the chance, 0 to 1, that a learned piece still goes on a day.
+func (m *MaterialStanding) Recall(day time.Time, p memory.Params) float64 {
+	return p.Recall(m.Memory, float64(daysBetween(m.HeardAt, day)))
+}
+
+// Unheard is the number of days since a learned piece was heard last.
+func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, daysBetween(m.HeardAt, day)) }
+
+func daysBetween(a, b time.Time) int {
+	const day = 24 * time.Hour
+	return int(b.UTC().Truncate(day).Sub(a.UTC().Truncate(day)) / day)
+}
+
+// SpotsMark is the mark of all spots together, which count as one more focus
+// point: none while all are open, part while some are mended, full when the
+// last is wiped; ok is false when there never was a spot.
+func (m *MaterialStanding) SpotsMark() (mark studentlog.Mark, ok bool) {
+	mended := 0
+	for _, s := range m.Spots {
+		if s.Mended {
+			mended++
+		}
+	}
+	switch {
+	case len(m.Spots) == 0:
+		return "", false
+	case mended == len(m.Spots):
+		return studentlog.Full, true
+	case mended > 0:
+		return studentlog.Part, true
+	}
+	return studentlog.None, true
+}
+
+// Travelling returns the student's own focus points that are not yet a habit.
+func (s *Standing) Travelling() []FocusStanding {
+	var out []FocusStanding
+	for _, f := range s.Focus {
+		if !f.Habit {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+// inOrder returns the ids of those materials that are wanted by the time of their assignment, then id.
+func (s *Standing) inOrder(wanted func(*MaterialStanding) bool) []string {
+	type at struct {
+		time int64
+		id   string
+	}
+	var list []at
+	for id, m := range s.Materials {
+		if wanted(m) {
+			list = append(list, at{m.Assigned.UnixMilli(), id})
+		}
+	}
+	slices.SortFunc(list, func(a, b at) int {
+		return cmp.Or(cmp.Compare(a.time, b.time), strings.Compare(a.id, b.id))
+	})
+	var ids []string
+	for _, x := range list {
+		ids = append(ids, x.id)
+	}
+	return ids
+}
+
+// Begun says that anything was ever worked at.
+func (s *Standing) Begun() bool {
+	for _, m := range s.Materials {
+		if m.State != Heard {
+			return true
+		}
+	}
+	return false
+}
+
+// Favourite says that there are more signs of liking a material than against it.
+func (s *Standing) Favourite(material string) bool {
+	by := s.Likings[material]
+	return by[studentlog.PlayedFirst]+by[studentlog.AskedFor]+by[studentlog.Unasked]+by[studentlog.Liked] > by[studentlog.Disliked]
+}
+
+// Taken returns the leaps of the cleared materials as they were when assigned,
+// in the order in which they were assigned, for one strand or for all ("").
+func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64 {
+	var out []float64
+	for _, id := range s.In(Cleared, Polished) {
+		if m := s.Materials[id]; m.Before != nil && (strand == "" || lib[id].Strand == strand) {
+			out = append(out, m.Before.Size)
+		}
+	}
+	return out
+}
+
+// In returns the ids of the materials in one of the states, in the order in which they were assigned.
+func (s *Standing) In(states ...State) []string {
+	return s.inOrder(func(m *MaterialStanding) bool { return slices.Contains(states, m.State) })
+}
+
+// Leaps returns the leaps of every rung begun on a strand, working ones
+// included, as they were when assigned, oldest first.
+func (s *Standing) Leaps(lib material.Library, strand material.Strand) []float64 {
+	var out []float64
+	for _, id := range s.inOrder(func(m *MaterialStanding) bool { return m.Before != nil }) {
+		if lib[id].Strand == strand {
+			out = append(out, s.Materials[id].Before.Size)
+		}
+	}
+	return out
+}
+
+// Clearing is a piece that was learned from its assignment to its clearing.
+type Clearing struct {
+	Material string
+	// Leap is the leap as it was at the assignment.
+	Leap float64
+	// From the assignment to the clearing; Rested are the days of pause between.
+	From, To time.Time
+	Rested   int
+}
+
+// Clearings returns the pieces that were assigned and then cleared, in the
+// order of their assignment. A piece cleared elsewhere tells nothing about time.
+func (s *Standing) Clearings() []Clearing {
+	var out []Clearing
+	for _, id := range s.In(Cleared, Polished) {
+		m := s.Materials[id]
+		if m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
+			out = append(out, Clearing{Material: id, Leap: m.Before.Size, From: m.Assigned, To: m.ClearedAt, Rested: m.Rested})
+		}
+	}
+	return out
+}

@@ -1,0 +1,243 @@
+package standing
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/studentlog"
+)
+
+var monday = time.Date(2026, 3, 2, 15, 0, 0, 0, time.UTC)
+
+// lib has pieces p1 to p4 with two points each; all ask for "rests", p4 also for "ties".
+func lib() material.Library {
+	l := material.Library{}
+	for i := 1; i <= 4; i++ {
+		id := fmt.Sprintf("p%d", i)
+		l[id] = material.Material{
+			ID: id, Title: id, Strand: material.Method, Instrument: "piano", DistinctBars: 4 * i, Tempo: float64(60 + 10*i), Texture: material.OneLine,
+			Demands:     []material.Demand{{Skill: "rests", Weight: 1}},
+			FocusPoints: []material.FocusPoint{{ID: "a", Text: "pulse"}, {ID: "b", Text: "tone"}},
+		}
+	}
+	p := l["p4"]
+	p.Demands = append(p.Demands, material.Demand{Skill: "ties", Weight: 0.5})
+	l["p4"] = p
+	return l
+}
+
+func context(t require.TestingT) Context {
+	skills, err := skill.Standard()
+	require.NoError(t, err)
+	return Context{Library: lib(), Skills: skills, Family: instrument.Keyboard, Policy: DefaultPolicy(), Day: monday.AddDate(0, 0, 70)}
+}
+
+// tell writes entries a minute apart, beginning a given number of weeks after the first lesson.
+type tell struct {
+	log []studentlog.Entry
+	at  time.Time
+}
+
+func (w *tell) week(n int) *tell { w.at = monday.AddDate(0, 0, 7*n); return w }
+
+func (w *tell) write(e studentlog.Entry) studentlog.Entry {
+	w.at = w.at.Add(time.Minute)
+	e.ID, e.At = fmt.Sprintf("E%03d", len(w.log)), w.at
+	w.log = append(w.log, e)
+	return e
+}
+
+func (w *tell) assign(m string) {
+	w.write(studentlog.Entry{Kind: studentlog.Assigned, Material: m})
+}
+
+func (w *tell) mark(m, focus string, mark studentlog.Mark) {
+	w.write(studentlog.Entry{Kind: studentlog.MarkGiven, Material: m, Focus: focus, Mark: mark})
+}
+
+var all = []string{"notes", "fingers", "rhythm", "tone", "flow"}
+
+func (w *tell) run(m string, met ...string) studentlog.Entry {
+	return w.write(studentlog.Entry{Kind: studentlog.RunTried, Material: m, Met: met})
+}
+
+func TestRunIsDueWhenEveryPointIsFull(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.assign("p1")
+	w.mark("p1", "a", studentlog.Full)
+	w.mark("p1", "b", studentlog.Part)
+	m := Fold(w.log, context(t)).Materials["p1"]
+	require.False(t, m.RunDue)
+	require.Equal(t, "1 of 2 focus points have their full mark.", m.Why)
+	w.mark("p1", "b", studentlog.Full)
+	require.True(t, Fold(w.log, context(t)).Materials["p1"].RunDue)
+	// A spot counts as one more point until it is wiped (common practice, no source).
+	spot := w.write(studentlog.Entry{Kind: studentlog.SpotAdded, Material: "p1", From: 2, To: 3})
+	require.False(t, Fold(w.log, context(t)).Materials["p1"].RunDue)
+	w.write(studentlog.Entry{Kind: studentlog.SpotMended, Material: "p1", Spot: spot.ID})
+	require.True(t, Fold(w.log, context(t)).Materials["p1"].RunDue)
+}
+
+func TestSpotsTogetherAreOneMark(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.assign("p1")
+	one := w.write(studentlog.Entry{Kind: studentlog.SpotAdded, Material: "p1", From: 1, To: 1})
+	two := w.write(studentlog.Entry{Kind: studentlog.SpotAdded, Material: "p1", From: 2, To: 2})
+	mark := func() studentlog.Mark {
+		m, ok := Fold(w.log, context(t)).Materials["p1"].SpotsMark()
+		require.True(t, ok)
+		return m
+	}
+	require.Equal(t, studentlog.None, mark())
+	w.write(studentlog.Entry{Kind: studentlog.SpotMended, Material: "p1", Spot: two.ID})
+	require.Equal(t, studentlog.Part, mark())
+	w.write(studentlog.Entry{Kind: studentlog.SpotMended, Material: "p1", Spot: one.ID})
+	require.Equal(t, studentlog.Full, mark())
+}
+
+func TestARunClearsOrSaysWhyNot(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.assign("p1")
+	missed := w.run("p1", "notes", "fingers", "tone", "flow")
+	m := Fold(w.log, context(t)).Materials["p1"]
+	require.Equal(t, Working, m.State)
+	require.Equal(t, "It stays a working piece: the rhythm did not hold.", m.Why)
+	// A wrong tap is corrected, and the run counts no more.
+	w.write(studentlog.Entry{Kind: studentlog.Correction, Corrects: missed.ID})
+	require.Empty(t, Fold(w.log, context(t)).Materials["p1"].Runs)
+	w.run("p1", all...)
+	s := Fold(w.log, context(t))
+	require.Equal(t, Cleared, s.Materials["p1"].State)
+	require.Equal(t, 4, s.Ability.LongestBars)
+	require.Equal(t, 70.0, s.Ability.Tempo[material.OneLine])
+}
+
+func TestLevelsOfASkill(t *testing.T) {
+	policy := DefaultPolicy().Leap
+	level := func(w *tell, skill string) leap.Level {
+		return policy.Level(Fold(w.log, context(t)).Ability.Skills[skill])
+	}
+	w := (&tell{}).week(0)
+	require.Equal(t, leap.New, level(w, "rests"))
+	w.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: "rests", Step: 1})
+	require.Equal(t, leap.Planted, level(w, "rests"))
+	w.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: "rests", Step: 1})
+	require.Equal(t, 1, Fold(w.log, context(t)).Ability.Skills["rests"].StepsDone, "the same step twice is one step")
+	w.assign("p1")
+	require.Equal(t, leap.Learning, level(w, "rests"))
+	w.run("p1", all...)
+	require.Equal(t, leap.Learning, level(w, "rests"))
+	w.assign("p2")
+	w.run("p2", all...)
+	require.Equal(t, leap.Secure, level(w, "rests"))
+	later := context(t)
+	later.Day = monday.AddDate(0, 0, 210)
+	require.Equal(t, leap.Rusty, policy.Level(Fold(w.log, later).Ability.Skills["rests"]))
+	// Heard again and again, one of its pieces keeps the skill for years.
+	v := (&tell{log: append([]studentlog.Entry{}, w.log...)}).week(3)
+	for _, week := range []int{3, 6, 12, 24} {
+		v.week(week).write(studentlog.Entry{Kind: studentlog.Hearing, Material: "p1", Rating: 4})
+	}
+	later.Day = monday.AddDate(2, 0, 0)
+	require.Equal(t, leap.Secure, policy.Level(Fold(v.log, later).Ability.Skills["rests"]))
+	w.write(studentlog.Entry{Kind: studentlog.Probe, Skill: "rests", Shown: false})
+	require.Equal(t, leap.Learning, level(w, "rests"))
+}
+
+func TestLeapIsKeptAsItWasWhenAssigned(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.assign("p1")
+	w.run("p1", all...)
+	w.assign("p2")
+	w.run("p2", all...)
+	s := Fold(w.log, context(t))
+	require.InDelta(t, 1, s.Materials["p1"].Before.Size, 1e-9)
+	// learning 0.3 × weight 1, 8 bars after 4 is one doubling × 0.4, tempo 80 after 70.
+	require.InDelta(t, 0.3+0.4+0.192645, s.Materials["p2"].Before.Size, 1e-5)
+}
+
+func TestHabits(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.write(studentlog.Entry{Kind: studentlog.FocusAdded, Focus: "own", Text: "loose shoulders"})
+	for _, m := range []string{"p1", "p2", "p3"} {
+		w.assign(m)
+		w.mark(m, "own", studentlog.Full)
+	}
+	s := Fold(w.log, context(t))
+	require.True(t, s.Focus[0].Habit)
+	require.Empty(t, s.Travelling())
+	w.mark("p3", "own", studentlog.None)
+	s = Fold(w.log, context(t))
+	require.False(t, s.Focus[0].Habit)
+	require.Len(t, s.Travelling(), 1)
+
+	// A full mark at the second try breaks the row.
+	v := (&tell{}).week(0)
+	v.write(studentlog.Entry{Kind: studentlog.FocusAdded, Focus: "own", Text: "x"})
+	for _, m := range []string{"p1", "p2", "p3"} {
+		v.mark(m, "own", studentlog.Part)
+		v.mark(m, "own", studentlog.Full)
+	}
+	require.Equal(t, 0, Fold(v.log, context(t)).Focus[0].Streak)
+}
+
+func TestStuckCountsLessonsSinceTheLastGain(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.assign("p1")
+	w.mark("p1", "a", studentlog.Part)
+	for week := 1; week <= 3; week++ {
+		w.week(week).mark("p1", "a", studentlog.Part)
+	}
+	require.Equal(t, 3, Fold(w.log, context(t)).Materials["p1"].SinceMark)
+	w.mark("p1", "a", studentlog.Full)
+	require.Equal(t, 0, Fold(w.log, context(t)).Materials["p1"].SinceMark)
+}
+
+// The same log gives the same bytes in any order of arrival, repeated or not.
+func TestStandingDependsOnTheSetOfEntriesOnly(t *testing.T) {
+	ctx := context(t)
+	rapid.Check(t, func(t *rapid.T) {
+		w := (&tell{}).week(0)
+		kinds := []studentlog.Kind{
+			studentlog.Assigned, studentlog.MarkGiven, studentlog.SpotAdded, studentlog.SpotMended, studentlog.RunTried,
+			studentlog.Cleared, studentlog.Polished, studentlog.Hearing, studentlog.StepDone, studentlog.Probe, studentlog.FocusAdded, studentlog.Correction,
+		}
+		for range rapid.IntRange(0, 60).Draw(t, "n") {
+			w.at = monday.Add(time.Duration(rapid.IntRange(0, 5000).Draw(t, "at")) * time.Hour)
+			w.write(studentlog.Entry{
+				Kind: rapid.SampledFrom(kinds).Draw(t, "kind"), Material: rapid.SampledFrom([]string{"p1", "p2", "p3", "p4", "gone"}).Draw(t, "material"),
+				Focus: rapid.SampledFrom([]string{"a", "b", "own"}).Draw(t, "focus"), Mark: rapid.SampledFrom([]studentlog.Mark{studentlog.None, studentlog.Part, studentlog.Full}).Draw(t, "mark"),
+				From: 1, To: 2, Spot: fmt.Sprintf("E%03d", rapid.IntRange(0, 60).Draw(t, "spot")), Met: all[:rapid.IntRange(0, 5).Draw(t, "met")],
+				Rating: 3, Skill: rapid.SampledFrom([]string{"rests", "ties"}).Draw(t, "skill"), Step: rapid.IntRange(1, 3).Draw(t, "step"),
+				Shown: rapid.Bool().Draw(t, "shown"), Text: "x", Corrects: fmt.Sprintf("E%03d", rapid.IntRange(0, 60).Draw(t, "corrects")),
+			})
+		}
+		want, err := Fold(w.log, ctx).Encode()
+		require.NoError(t, err)
+		mixed := append(append([]studentlog.Entry{}, w.log...), w.log...)
+		rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "seed"), 2)).Shuffle(len(mixed), func(a, b int) { mixed[a], mixed[b] = mixed[b], mixed[a] })
+		got, err := Fold(mixed, ctx).Encode()
+		require.NoError(t, err)
+		require.Equal(t, string(want), string(got))
+		back, err := Decode(got)
+		require.NoError(t, err)
+		again, err := back.Encode()
+		require.NoError(t, err)
+		require.Equal(t, string(want), string(again), "a snapshot read back is the same")
+		for _, m := range back.Materials {
+			require.GreaterOrEqual(t, m.SinceMark, 0)
+		}
+		for id, e := range back.Ability.Skills {
+			require.GreaterOrEqual(t, e.Working, 0, id)
+		}
+	})
+}

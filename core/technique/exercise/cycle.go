@@ -1,0 +1,30 @@
+package exercise
+
+import (
+	"fmt"
+	"slices"
+
+	"patientladder/core/technique/keycycle"
+	"patientladder/core/technique/scale"
+)
+
+// Round returns the exercises of a cycle, a key each, from the first key on: those that
+// the instrument can play. Base gives the type, step and kind.
+func Round(base Exercise, first scale.Tonic, o keycycle.Order) ([]Exercise, error) {
+	keys, err := keycycle.Keys(first, o)
+	if err != nil {
+		return nil, err
+	}
+	there := Places(base)
+	var out []Exercise
+	for _, k := range keys {
+		i := slices.IndexFunc(there, func(e Exercise) bool { return e.Key.Class() == k.Class() })
+		if i >= 0 {
+			out = append(out, there[i])
+		}
+	}
+	if len(out) == 0 {
+		return nil, fmt.Errorf("the %s has no key for this cycle", base.Instrument.ID)
+	}
+	return out, nil
+}

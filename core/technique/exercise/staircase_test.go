@@ -1,0 +1,155 @@
+package exercise
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/reading/naming"
+)
+
+func climb(t *testing.T, player string, p Progress, wish Wish) map[string]Stair {
+	x, ok := instrument.Of(player)
+	require.True(t, ok)
+	out := map[string]Stair{}
+	for _, s := range Climb(x, p, wish, naming.Words{}) {
+		out[s.Type.ID] = s
+	}
+	return out
+}
+
+// A beginner begins with five fingers in parallel in C; scales wait for the notes shared
+// between the hands, which wait for contrary motion (the order of common practice).
+func TestABeginnerStartsAtTheBottom(t *testing.T) {
+	s := climb(t, "piano", Progress{}, Wish{})
+	require.Equal(t, "five-finger/parallel/C/major-five-finger/-", s["five-finger"].Next.Exercise.ID())
+	require.Equal(t, []string{"It begins with hands together, the same way: the hand learns its place before anything moves.", "C major has the fewest sharps or flats of those left."}, s["five-finger"].Next.Reasons)
+	require.Equal(t, "Five fingers, hands together, mirrored", s["tetrachords"].Waits)
+	require.Equal(t, "Four notes a hand, a scale shared between the hands", s["scale"].Waits)
+	require.Nil(t, s["scale"].Next)
+}
+
+func TestEvidenceMovesTheStep(t *testing.T) {
+	three := []string{"five-finger/parallel/C/major-five-finger/-", "five-finger/parallel/G/major-five-finger/-"}
+	s := climb(t, "piano", Progress{Cleared: three}, Wish{})["five-finger"]
+	require.Zero(t, s.At)
+	require.Equal(t, "five-finger/parallel/F/major-five-finger/-", s.Next.Exercise.ID())
+	require.Equal(t, "2 of 3 are through “hands together, the same way”.", s.Next.Reasons[0])
+	three = append(three, "five-finger/parallel/F/major-five-finger/-")
+	s = climb(t, "piano", Progress{Cleared: three}, Wish{})["five-finger"]
+	require.Equal(t, 1, s.At)
+	require.Equal(t, "five-finger/contrary/C/major-five-finger/-", s.Next.Exercise.ID())
+	require.Equal(t, "“hands together, the same way” is climbed (all 3 are through); now in a mirror the same finger plays in both hands.", s.Next.Reasons[0])
+	require.Equal(t, "C major stood first on the step before.", s.Next.Reasons[1])
+	// While one is in work nothing new is proposed.
+	s = climb(t, "piano", Progress{Cleared: three, Working: []string{"five-finger/contrary/C/major-five-finger/-"}}, Wish{})["five-finger"]
+	require.Nil(t, s.Next)
+	cleared, working := s.Passed("C/major-five-finger/-")
+	require.Equal(t, []int{0, 1}, []int{cleared, working})
+	cleared, working = s.Passed("E/major-five-finger/-")
+	require.Equal(t, []int{-1, -1}, []int{cleared, working})
+}
+
+// Who plays pieces with hands together and a good hand does not begin at the bottom; but to
+// know the thumb is not to know A flat: every key of a cycle is gone through.
+func TestWhatPiecesHaveTaughtIsNotAskedAgain(t *testing.T) {
+	know := func(skills ...string) Progress {
+		return Progress{Secure: func(s string) bool { return slices.Contains(skills, s) }}
+	}
+	s := climb(t, "piano", know("hand-shape", "parallel-motion", "hands-together"), Wish{})["five-finger"]
+	require.True(t, s.Steps[0].Known)
+	require.Equal(t, 1, s.At)
+	require.Equal(t, "“hands together, the same way” is known from pieces; now in a mirror the same finger plays in both hands.", s.Next.Reasons[0])
+	all := climb(t, "piano", know("contrary-motion", "hands-together", "beyond-five", "hands-in-turn", "scale-runs", "thumb-under", "over-the-thumb"), Wish{})
+	require.Empty(t, all["scale"].Waits, "the notes shared between the hands are known")
+	require.Zero(t, all["scale"].At)
+	require.Equal(t, "scale/apart/C/major/-", all["scale"].Next.Exercise.ID())
+}
+
+// The key of the week in a cycle goes before the usual order; what was begun out of
+// order is not made to wait.
+func TestTheCycleChoosesTheKey(t *testing.T) {
+	begun := []string{"scale/apart/B/major/-", "nonsense", "scale/apart/H/major/-"}
+	s := climb(t, "piano", Progress{Cleared: begun}, Wish{"scale", "Gb/major/-", "The cycle has come to G flat."})["scale"]
+	require.Empty(t, s.Waits)
+	require.Equal(t, "scale/apart/Gb/major/-", s.Next.Exercise.ID())
+	require.Equal(t, []string{"1 of 12 are through “one octave, hands apart”.", "The cycle has come to G flat."}, s.Next.Reasons)
+	s = climb(t, "piano", Progress{Cleared: begun}, Wish{"scale", "B/major/-", "again"})["scale"]
+	require.Equal(t, "scale/apart/C/major/-", s.Next.Exercise.ID(), "a key that is through is not asked for again")
+}
+
+// Climbing whatever is proposed ends at the top of every staircase of every instrument.
+func TestEveryStaircaseLeadsToTheTop(t *testing.T) {
+	for _, x := range instrument.All() {
+		var p Progress
+		for range 2000 {
+			var next *Proposal
+			for _, s := range Climb(x, p, Wish{}, naming.Words{}) {
+				if s.Next != nil {
+					next = s.Next
+					break
+				}
+			}
+			if next == nil {
+				break
+			}
+			require.NotContains(t, p.Cleared, next.Exercise.ID())
+			require.GreaterOrEqual(t, len(next.Reasons), 2)
+			p.Cleared = append(p.Cleared, next.Exercise.ID())
+		}
+		for _, s := range Climb(x, p, Wish{}, naming.Words{}) {
+			require.Equal(t, len(s.Steps), s.At, "%s: %s", x.ID, s.Type.ID)
+		}
+	}
+}
+
+// The low second finger of a cellist is needed on the D and A strings in C; a piece whose F
+// natural lies on the D string has its bites there, step by step, in its own key. An extended
+// hand in D lies on the lower strings; a pianist's thumb is planted in the key of the piece.
+func TestBitesComeFromTheStaircase(t *testing.T) {
+	cello, _ := instrument.Of("cello")
+	e, ok := ForBite(cello, "second-finger-bowed", 2, []string{"C3", "D3", "E3", "F3", "G3"})
+	require.True(t, ok)
+	require.Equal(t, "finger-pattern/pluck/C/major/2", e.ID())
+	e, ok = ForBite(cello, "second-finger-bowed", 9, []string{"A3", "B3", "C4", "D4", "F#3"})
+	require.True(t, ok)
+	require.Equal(t, "finger-pattern/slur/G/major/1", e.ID())
+	e, ok = ForBite(cello, "extension-bowed", 1, []string{"D3", "F#3", "A2", "C#3"})
+	require.True(t, ok)
+	require.Equal(t, "finger-pattern/air/D/major/3", e.ID())
+	piano, _ := instrument.Of("piano")
+	e, ok = ForBite(piano, "thumb-under", 1, []string{"E4", "F#4", "G#4", "A4", "D4", "C#4"})
+	require.True(t, ok)
+	require.Equal(t, "scale/apart/A/major/-", e.ID())
+	_, ok = ForBite(piano, "steady-beat", 1, nil)
+	require.False(t, ok)
+	uke, _ := instrument.Of("ukulele")
+	e, ok = ForBite(uke, "picking-patterns", 1, nil)
+	require.True(t, ok)
+	require.Equal(t, "roll/open/-/-/thumb-out", e.ID())
+	// C and F on the ukulele are 0003 and 2010 from string 4 on (common practice): G4 C4 E4 C5, and A4 C4 F4 A4.
+	e, ok = ForBite(uke, "chord-changes", 1, []string{"G4", "C4", "E4", "C5", "A4", "F4"})
+	require.True(t, ok)
+	require.Equal(t, "changes/silent/-/-/C-F", e.ID())
+}
+
+// The staircases of one student: they stand on a page that opens at once.
+func BenchmarkClimb(b *testing.B) {
+	for _, x := range instrument.All() {
+		b.Run(x.ID, func(b *testing.B) {
+			p := Progress{Cleared: []string{"five-finger/parallel/C/major-five-finger/-", "string-scale/one/D/major/-", "roll/open/-/-/out-and-back"}}
+			for b.Loop() {
+				Climb(x, p, Wish{}, naming.Words{})
+			}
+		})
+	}
+}
+
+// A scale that is played hands together is not reviewed hands apart.
+func TestALaterStepKeepsTheEarlierOnes(t *testing.T) {
+	piano, _ := instrument.Of("piano")
+	p := Progress{Cleared: []string{"scale/apart/C/major/-", "scale/apart/G/major/-", "scale/memory/C/major/-", "Fog"}, Working: []string{"scale/memory/G/major/-"}}
+	require.Equal(t, map[string]bool{"scale/apart/C/major/-": true, "scale/apart/G/major/-": true}, p.Superseded(piano))
+}
