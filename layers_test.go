@@ -27,14 +27,15 @@ func layer(path string) string {
 
 // knows lists which of our own layers a layer may import.
 var knows = map[string][]string{
+	"clock":   {"clock"},
 	"core":    {"core"},
 	"store":   {"store", "core"},
 	"home":    {"home", "core"},
-	"api":     {"api", "store", "core", "home"},
+	"api":     {"api", "store", "core", "home", "clock"},
 	"web":     {},
 	"demo":    {"demo", "store", "core"},
-	"cmd":     {"api", "store", "core", "demo", "home", "web"},
-	"e2e":     {"api", "store", "core", "demo", "web"},
+	"cmd":     {"api", "store", "core", "demo", "home", "web", "clock"},
+	"e2e":     {"api", "store", "core", "demo", "web", "clock"},
 	"bench":   {"api", "store", "core", "demo"},
 	"outside": {"core", "demo", "home"},
 }
@@ -180,4 +181,21 @@ func TestCoreReadsNoClock(t *testing.T) {
 		return nil
 	})
 	require.NoError(t, err)
+}
+
+// One clock is given to everything; only it, the private database and the measurements read the machine's.
+func TestThereIsOneClock(t *testing.T) {
+	reads := regexp.MustCompile(`time\.(Now|Since|Until)\b`)
+	for _, top := range []string{"api", "cmd", "demo", "e2e", "home", "outside", "store"} {
+		err := filepath.WalkDir(top, func(path string, d fs.DirEntry, err error) error {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasPrefix(filepath.ToSlash(path), "store/localdb/") || path == filepath.Join("e2e", "ladder_test.go") {
+				return err
+			}
+			data, err := os.ReadFile(path)
+			require.NoError(t, err)
+			require.False(t, reads.Match(data), "%s reads the machine's clock", path)
+			return nil
+		})
+		require.NoError(t, err)
+	}
 }

@@ -126,7 +126,7 @@ func TestATargetIsWorkedBackwards(t *testing.T) {
 	path := "/api/ladders/" + ladder
 	_, view := u.call("GET", path, nil)
 	piece := u.rungsAhead(t, view)[0]["material"]
-	day := clock.AddDate(0, 0, 63).Format("2006-01-02")
+	day := now.AddDate(0, 0, 63).Format("2006-01-02")
 	ask := map[string]any{"material": piece, "day": day}
 	_, free := u.call("POST", path+"/targets", ask)
 	require.Contains(t, free["sentence"], "is ready on")
@@ -134,7 +134,7 @@ func TestATargetIsWorkedBackwards(t *testing.T) {
 
 	// A fortnight without lessons, and the same with lessons all the same.
 	holiday := storetest.ID()
-	status, got := u.call("PUT", "/api/holidays/"+holiday, map[string]any{"name": "Autumn", "first": clock.AddDate(0, 0, 20).Format("2006-01-02"), "last": clock.AddDate(0, 0, 33).Format("2006-01-02")})
+	status, got := u.call("PUT", "/api/holidays/"+holiday, map[string]any{"name": "Autumn", "first": now.AddDate(0, 0, 20).Format("2006-01-02"), "last": now.AddDate(0, 0, 33).Format("2006-01-02")})
 	require.Equal(t, http.StatusNoContent, status, got)
 	defer u.call("DELETE", "/api/holidays/"+holiday, nil)
 	_, off := u.call("POST", path+"/targets", ask)

@@ -19,6 +19,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/api"
+	"patientladder/clock"
 	"patientladder/demo"
 	"patientladder/store"
 	"patientladder/store/storetest"
@@ -27,8 +28,9 @@ import (
 var (
 	db  *store.Store
 	web *httptest.Server
-	// clock is what the server takes for now.
-	clock = time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC)
+	// now is what the server takes for now, in the zone of the studio.
+	now  time.Time
+	zone string
 )
 
 const strangerEmail, strangerPassword = "stranger@example.org", "another studio"
@@ -43,18 +45,24 @@ func TestMain(m *testing.M) {
 			}
 		}
 		ctx := context.Background()
+		given, zoneName, err := clock.Test()
+		must(err)
+		zone = zoneName
+		loc, err := time.LoadLocation(zone)
+		must(err)
+		now = given().In(loc).Truncate(time.Second)
 		hash, err := api.HashPassword(demo.Password)
 		must(err)
-		must(demo.Make(ctx, s, demo.Options{Day: clock.Truncate(24 * time.Hour), Timezone: "UTC", PasswordHash: hash, Seed: 7}))
+		must(demo.Make(ctx, s, demo.Options{Day: clock.Day(now, zone), Timezone: zone, PasswordHash: hash, Seed: 7}))
 		strange, err := api.HashPassword(strangerPassword)
 		must(err)
-		must(s.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: "UTC"},
+		must(s.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: zone},
 			store.Teacher{ID: storetest.ID(), Email: strangerEmail, Name: "S", PasswordHash: strange}))
 		page := fstest.MapFS{
 			"index.html":       {Data: []byte(`<!doctype html><meta name="csp-nonce" content="NONCE_PLACE">`)},
 			"assets/app-12.js": {Data: []byte(strings.Repeat("let a = 1;\n", 500))},
 		}
-		_, handler, err := api.New(api.Config{Store: s, Page: page, Now: func() time.Time { return clock }})
+		_, handler, err := api.New(api.Config{Store: s, Page: page, Now: func() time.Time { return now }})
 		must(err)
 		web = httptest.NewServer(handler)
 	}))
@@ -152,7 +160,7 @@ func (u *user) append(ladder string, entries ...entry) (int, map[string]any) {
 			e["id"] = storetest.ID()
 		}
 		if e["at"] == nil {
-			e["at"] = clock.Format(time.RFC3339)
+			e["at"] = now.UTC().Format(time.RFC3339)
 		}
 	}
 	return u.call("POST", "/api/ladders/"+ladder+"/entries", map[string]any{"entries": entries})

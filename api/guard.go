@@ -1,37 +1,28 @@
 package api
 
 import (
-	"context"
 	"errors"
 	"fmt"
 	"net/http"
 	"strings"
+	"time"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/gin-gonic/gin"
 	ginmiddleware "github.com/oapi-codegen/gin-middleware"
 
 	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
 	"patientladder/core/notation/musicxml"
 	"patientladder/core/planning/curriculum"
 )
-
-// who is the signed-in teacher of a request.
-type who struct{ teacher, studio string }
-
-type whoKey struct{}
-
-// actor returns who is signed in; mustBeSignedIn has put it there.
-func actor(ctx context.Context) who {
-	w, _ := ctx.Value(whoKey{}).(who)
-	return w
-}
 
 // secure sets the headers of every answer and refuses requests that another site made.
 func secure(next http.Handler) http.Handler {
 	protection := http.NewCrossOriginProtection()
 	protection.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		writeProblem(w, &problem{status: http.StatusForbidden, detail: "The request came from another site and was refused."})
+		problem.Write(w, &problem.Problem{Status: http.StatusForbidden, Detail: "The request came from another site and was refused."})
 	}))
 	checked := protection.Handler(next)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -52,15 +43,23 @@ func needsNoSession(r *http.Request) bool {
 	return r.URL.Path == "/api/session" && r.Method == http.MethodPost || strings.HasPrefix(r.URL.Path, "/api/family/")
 }
 
+// clockHeader says with every answer what time it is on the server, so that a page whose device
+// goes wrong lives in the studio's day all the same.
+const clockHeader = "Ladder-Now"
+
+func (s *Server) tellTime(c *gin.Context) {
+	c.Header(clockHeader, s.desk.Now().UTC().Format(time.RFC3339Nano))
+}
+
 func (s *Server) mustBeSignedIn(c *gin.Context) {
 	c.Header("Cache-Control", "no-store")
 	teacher := s.sessions.GetString(c.Request.Context(), "teacher")
 	studio := s.sessions.GetString(c.Request.Context(), "studio")
 	if (teacher == "" || studio == "") && !needsNoSession(c.Request) {
-		s.fail(c, &problem{status: http.StatusUnauthorized, detail: "Sign in first."})
+		s.fail(c, &problem.Problem{Status: http.StatusUnauthorized, Detail: "Sign in first."})
 		return
 	}
-	c.Request = c.Request.WithContext(context.WithValue(c.Request.Context(), whoKey{}, who{teacher, studio}))
+	c.Request = c.Request.WithContext(open.As(c.Request.Context(), open.Who{Teacher: teacher, Studio: studio}))
 }
 
 // Requests are small but for a score, which arrives in base64 with a third on top.
@@ -94,7 +93,7 @@ func tooLarge(limit int64) error {
 	if limit == curriculumBody {
 		detail = fmt.Sprintf("The file is too large: a curriculum may have %d MB at most. Nothing was changed.", curriculum.MostBytes>>20)
 	}
-	return &problem{status: http.StatusRequestEntityTooLarge, detail: detail}
+	return &problem.Problem{Status: http.StatusRequestEntityTooLarge, Detail: detail}
 }
 
 // validator checks each request against the contract before a handler sees it.
@@ -107,13 +106,13 @@ func validator() (gin.HandlerFunc, error) {
 	return ginmiddleware.OapiRequestValidatorWithOptions(spec, &ginmiddleware.Options{
 		SilenceServersWarning: true,
 		ErrorHandler: func(c *gin.Context, message string, status int) {
-			p := &problem{status: status, detail: firstLine(message)}
+			p := &problem.Problem{Status: status, Detail: firstLine(message)}
 			if strings.Contains(message, "request body too large") {
 				errors.As(tooLarge(scoreBody), &p)
 			} else if status == http.StatusBadRequest {
-				p.status = http.StatusUnprocessableEntity
+				p.Status = http.StatusUnprocessableEntity
 			}
-			writeProblem(c.Writer, p)
+			problem.Write(c.Writer, p)
 		},
 	}), nil
 }

@@ -139,7 +139,7 @@ func TestTheRightHandOnlyUntilTheLeftWasTaught(t *testing.T) {
 			}
 		}
 	}
-	status, _ = u.append(ladder, entry{"kind": "gate", "material": piece["material"], "gate": "together", "at": clock.Add(time.Second).Format(time.RFC3339)})
+	status, _ = u.append(ladder, entry{"kind": "gate", "material": piece["material"], "gate": "together", "at": now.Add(time.Second).Format(time.RFC3339)})
 	require.Equal(t, http.StatusOK, status)
 	hand, notYet = gates()
 	require.Empty(t, hand)
@@ -153,14 +153,14 @@ func TestTheRightHandOnlyUntilTheLeftWasTaught(t *testing.T) {
 // published sets a week from yesterday on for a student, publishes it and
 // returns it with the token of the family's link.
 func (u *user) published(ladder, email string) (week map[string]any, token string) {
-	start := clock.AddDate(0, 0, -1).Format(time.DateOnly)
+	start := now.AddDate(0, 0, -1).Format(time.DateOnly)
 	if email != "" {
 		status, way := u.call("PUT", "/api/ladders/"+ladder+"/family", map[string]any{"email": email})
 		require.Equal(u.t, http.StatusOK, status, way)
 	}
 	status, week := u.call("GET", "/api/ladders/"+ladder+"/week?day="+start, nil)
 	require.Equal(u.t, http.StatusOK, status)
-	status, week = u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+start, map[string]any{"version": version(week)})
+	status, week = u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+start, map[string]any{"version": version(week), "plan": week["plan"]})
 	require.Equal(u.t, http.StatusOK, status, week)
 	require.Equal(u.t, true, week["published"])
 	require.Equal(u.t, false, week["changed"])
@@ -217,8 +217,8 @@ func TestTicksFromHomeArriveOnceAndOnlyForWhatWasSet(t *testing.T) {
 		}
 	}
 	item := itemsOf(today)[0]
-	done := map[string]any{"id": storetest.ID(), "at": clock.Format(time.RFC3339), "kind": "done", "day": today["date"], "item": item["key"], "times": 3, "felt": "joyful"}
-	first := map[string]any{"id": storetest.ID(), "at": clock.Format(time.RFC3339), "kind": "first", "day": today["date"], "item": item["key"]}
+	done := map[string]any{"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "done", "day": today["date"], "item": item["key"], "times": 3, "felt": "joyful"}
+	first := map[string]any{"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "first", "day": today["date"], "item": item["key"]}
 	send := func(ticks ...map[string]any) (int, map[string]any) {
 		return family.call("POST", "/api/family/"+token+"/ticks", map[string]any{"ticks": ticks})
 	}
@@ -229,16 +229,16 @@ func TestTicksFromHomeArriveOnceAndOnlyForWhatWasSet(t *testing.T) {
 	require.Equal(t, http.StatusOK, status)
 	require.Equal(t, 0.0, answer["added"])
 
-	tomorrow := clock.AddDate(0, 0, 1).Format(time.DateOnly)
+	tomorrow := now.AddDate(0, 0, 1).Format(time.DateOnly)
 	tick := func(day, item string) map[string]any {
-		return map[string]any{"id": storetest.ID(), "at": clock.Format(time.RFC3339), "kind": "done", "day": day, "item": item}
+		return map[string]any{"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "done", "day": day, "item": item}
 	}
 	for what, wrong := range map[string]map[string]any{
-		"has not come yet":   tick(tomorrow, item["key"].(string)),
-		"was not set for":    tick(clock.Format(time.DateOnly), "chunk of something else"),
-		"is too long ago":    tick("2026-01-01", item["key"].(string)),
-		"ticked here":        {"id": storetest.ID(), "at": clock.Format(time.RFC3339), "kind": "undo", "undoes": u.list("/api/ladders/" + ladder + "/entries")[0]["id"]},
-		"lies in the future": {"id": storetest.ID(), "at": clock.AddDate(0, 0, 3).Format(time.RFC3339), "kind": "done", "day": today["date"], "item": item["key"]},
+		"has not come yet": tick(tomorrow, item["key"].(string)),
+		"was not set for":  tick(now.Format(time.DateOnly), "chunk of something else"),
+		"is too long ago":  tick("2026-01-01", item["key"].(string)),
+		"ticked here":      {"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "undo", "undoes": u.list("/api/ladders/" + ladder + "/entries")[0]["id"]},
+		"has not come yet. Check the clock of this device": {"id": storetest.ID(), "at": now.AddDate(0, 0, 3).Format(time.RFC3339), "kind": "done", "day": today["date"], "item": item["key"]},
 	} {
 		status, problem := send(wrong)
 		require.Equal(t, http.StatusUnprocessableEntity, status, what)
@@ -247,7 +247,7 @@ func TestTicksFromHomeArriveOnceAndOnlyForWhatWasSet(t *testing.T) {
 
 	// The teacher finds it before the next lesson.
 	home := func() map[string]any {
-		_, page := u.call("GET", "/api/today?day="+clock.AddDate(0, 0, 7).Format(time.DateOnly), nil)
+		_, page := u.call("GET", "/api/today?day="+now.AddDate(0, 0, 7).Format(time.DateOnly), nil)
 		for _, l := range page["lessons"].([]any) {
 			l := l.(map[string]any)
 			if l["student"].(map[string]any)["ladder"] == ladder {
@@ -261,7 +261,7 @@ func TestTicksFromHomeArriveOnceAndOnlyForWhatWasSet(t *testing.T) {
 	require.Equal(t, []any{item["title"]}, home()["first"])
 	require.Contains(t, home()["words"], "“"+item["title"].(string)+"” first")
 	// Taken back, it is gone; a lesson was never given by it.
-	status, _ = send(map[string]any{"id": storetest.ID(), "at": clock.Format(time.RFC3339), "kind": "undo", "undoes": done["id"]})
+	status, _ = send(map[string]any{"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "undo", "undoes": done["id"]})
 	require.Equal(t, http.StatusOK, status)
 	require.Equal(t, 0.0, home()["practised"])
 	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
@@ -293,10 +293,10 @@ func TestALinkThatWasShutOrReplacedOrHasRunOutOpensNothing(t *testing.T) {
 	require.False(t, opens(old))
 	require.True(t, opens(fresh))
 	require.False(t, opens(fresh[:len(fresh)-1]))
-	then := clock
-	clock = clock.AddDate(0, 0, 11)
+	then := now
+	now = now.AddDate(0, 0, 11)
 	require.False(t, opens(fresh), "it has run out")
-	clock = then
+	now = then
 	status, _ = u.call("DELETE", "/api/ladders/"+ladder+"/family/link", nil)
 	require.Equal(t, http.StatusNoContent, status)
 	require.False(t, opens(fresh))
@@ -341,7 +341,7 @@ func TestPracticeAgainstEnjoymentIsForTheTeacher(t *testing.T) {
 		day = daysOf(page)[1]
 	}
 	status, _ := family.call("POST", "/api/family/"+token+"/ticks", map[string]any{"ticks": []any{map[string]any{
-		"id": storetest.ID(), "at": clock.Format(time.RFC3339), "kind": "done", "day": day["date"], "item": keysOf(day)[0], "felt": "hard"}}})
+		"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "done", "day": day["date"], "item": keysOf(day)[0], "felt": "hard"}}})
 	require.Equal(t, http.StatusOK, status)
 	found := false
 	for _, b := range u.list("/api/balance") {
@@ -365,7 +365,7 @@ func TestOneLessonFromTwoDevices(t *testing.T) {
 	_, lesson := one.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
 	piece := lesson["pieces"].([]any)[0].(map[string]any)
 	point := piece["points"].([]any)[0].(map[string]any)
-	at := func(s int) string { return clock.Add(time.Duration(s) * time.Second).Format(time.RFC3339) }
+	at := func(s int) string { return now.Add(time.Duration(s) * time.Second).Format(time.RFC3339) }
 	a := entry{"kind": "mark", "material": piece["material"], "focus": point["id"], "mark": "part", "at": at(1)}
 	b := entry{"kind": "mark", "material": piece["material"], "focus": point["id"], "mark": "full", "at": at(2)}
 	note := entry{"kind": "note", "text": "from the other tablet", "at": at(3)}
@@ -397,8 +397,8 @@ func TestTheCalendarOfAFamily(t *testing.T) {
 	u, family := teacher(t), anyone(t)
 	ladder := u.ladderOf("Henrik")
 	week, token := u.published(ladder, "")
-	off := clock.AddDate(0, 0, 10).Format("20060102")
-	status, _ := u.call("PUT", "/api/holidays/"+storetest.ID(), map[string]any{"name": "Regatta", "first": clock.AddDate(0, 0, 10).Format(time.DateOnly), "last": clock.AddDate(0, 0, 10).Format(time.DateOnly)})
+	off := now.AddDate(0, 0, 10).Format("20060102")
+	status, _ := u.call("PUT", "/api/holidays/"+storetest.ID(), map[string]any{"name": "Regatta", "first": now.AddDate(0, 0, 10).Format(time.DateOnly), "last": now.AddDate(0, 0, 10).Format(time.DateOnly)})
 	require.Equal(t, http.StatusNoContent, status)
 	res := family.raw("GET", "/api/family/"+token+"/calendar", nil, nil)
 	data, err := io.ReadAll(res.Body)
@@ -436,12 +436,55 @@ func TestTheFamilysSheet(t *testing.T) {
 	require.Equal(t, "same-origin", res.Header.Get("Referrer-Policy"))
 }
 
+// Publishing keeps exactly the plan that was shown. Where it would be another by now nothing is published; the teacher
+// is told what changed, and chooses.
+func TestWhatIsPublishedIsWhatWasShown(t *testing.T) {
+	u := teacher(t)
+	ladder := u.newStudent("Posy Larkin", "piano")
+	gulls := u.materialOf("Gulls on the Railing")
+	status, got := u.append(ladder, entry{"kind": "assigned", "material": gulls})
+	require.Equal(t, http.StatusOK, status, got)
+	url := "/api/ladders/" + ladder + "/week"
+	_, shown := u.call("GET", url, nil)
+	// A spot is marked on another device before the teacher publishes.
+	status, got = u.append(ladder, entry{"kind": "spotAdded", "material": gulls, "from": 2, "to": 3})
+	require.Equal(t, http.StatusOK, status, got)
+	publish := func(plan any, asShown bool) (int, map[string]any) {
+		return u.call("POST", url+"/publish", map[string]any{"version": version(shown), "plan": plan, "asShown": asShown})
+	}
+	status, changed := publish(shown["plan"], false)
+	require.Equal(t, http.StatusConflict, status, changed)
+	require.Equal(t, true, changed["canPublish"])
+	require.Contains(t, changed["changes"].([]any)[0], "New: “Gulls on the Railing”, bars 2–3")
+	_, now := u.call("GET", url, nil)
+	require.Equal(t, false, now["published"], "nothing was published")
+	require.NotEqual(t, shown["plan"], now["plan"])
+	status, changed = publish(shown["plan"], false)
+	require.Equal(t, http.StatusConflict, status)
+	require.Equal(t, false, changed["canPublish"], "another was shown since: the teacher looks once more")
+	status, week := publish(now["plan"], false)
+	require.Equal(t, http.StatusOK, status, week)
+	require.Equal(t, []any{true, false}, []any{week["published"], week["changed"]})
+	// The teacher may want what was shown all the same; then the page says that it would be planned otherwise.
+	spot := u.list("/api/ladders/" + ladder + "/entries")[1]["id"]
+	status, got = u.append(ladder, entry{"kind": "spotMended", "material": gulls, "spot": spot})
+	require.Equal(t, http.StatusOK, status, got)
+	shown = week
+	status, week = publish(now["plan"], true)
+	require.Equal(t, http.StatusOK, status, week)
+	require.Equal(t, []any{true, true}, []any{week["published"], week["changed"]})
+}
+
 func TestAWeekThatIsOverStaysAsItWas(t *testing.T) {
 	u := teacher(t)
 	ladder := u.ladderOf("Maren")
-	old := clock.AddDate(0, 0, -20).Format(time.DateOnly)
+	old := now.AddDate(0, 0, -20).Format(time.DateOnly)
 	for method, path := range map[string]string{"PUT": "/week", "POST": "/week/publish"} {
-		status, problem := u.call(method, "/api/ladders/"+ladder+path+"?day="+old, map[string]any{"version": 0})
+		body := map[string]any{"version": 0}
+		if method == "POST" {
+			body["plan"] = "any"
+		}
+		status, problem := u.call(method, "/api/ladders/"+ladder+path+"?day="+old, body)
 		require.Equal(t, http.StatusUnprocessableEntity, status)
 		require.Contains(t, problem["detail"], "is over")
 	}

@@ -11,6 +11,8 @@ import (
 	"path"
 	"strings"
 
+	"patientladder/api/problem"
+
 	"github.com/gin-gonic/gin"
 )
 
@@ -83,11 +85,11 @@ func compress(data []byte) ([]byte, error) {
 func (p *page) serve(c *gin.Context) {
 	name := c.Request.URL.Path
 	if strings.HasPrefix(name, "/api/") {
-		writeProblem(c.Writer, &problem{status: http.StatusNotFound, detail: "There is no such address."})
+		problem.Write(c.Writer, &problem.Problem{Status: http.StatusNotFound, Detail: "There is no such address."})
 		return
 	}
 	if c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead {
-		writeProblem(c.Writer, &problem{status: http.StatusMethodNotAllowed, detail: "This address is only for reading."})
+		problem.Write(c.Writer, &problem.Problem{Status: http.StatusMethodNotAllowed, Detail: "This address is only for reading."})
 		return
 	}
 	f, ok := p.files[name]
@@ -95,7 +97,7 @@ func (p *page) serve(c *gin.Context) {
 	case ok && name != "/index.html":
 		p.asset(c, name, f)
 	case strings.HasPrefix(name, "/assets/"):
-		writeProblem(c.Writer, &problem{status: http.StatusNotFound, detail: "There is no such file."})
+		problem.Write(c.Writer, &problem.Problem{Status: http.StatusNotFound, Detail: "There is no such file."})
 	default:
 		p.home(c) // every other address is a screen of the page
 	}

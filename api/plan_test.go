@@ -138,7 +138,7 @@ func TestWhatWaitedComesBack(t *testing.T) {
 			require.Equal(t, http.StatusOK, status, got)
 		}
 	}
-	_, second := u.call("GET", path+"?day="+clock.AddDate(0, 0, 7).Format("2006-01-02"), nil)
+	_, second := u.call("GET", path+"?day="+now.AddDate(0, 0, 7).Format("2006-01-02"), nil)
 	came := 0
 	for _, s := range items(t, second, "segments") {
 		if waited[s["id"].(string)] {

@@ -323,7 +323,7 @@ func TestWhoIsReady(t *testing.T) {
 			case "ready":
 				require.Contains(t, r["words"], "within")
 			case "reach":
-				require.Contains(t, r["words"], "over")
+				require.Contains(t, r["words"], "a big jump")
 			case "blocked":
 				require.Contains(t, r["words"], "first: ")
 			default:

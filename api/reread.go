@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 
+	"patientladder/api/open"
 	"patientladder/core/reading/demand"
 	"patientladder/store"
 )
@@ -38,11 +39,11 @@ func Reread(ctx context.Context, st *store.Store) (int, error) {
 			if err != nil {
 				return count, err
 			}
-			o, err := readFile(file, m.Instrument, own)
+			o, err := open.ReadFile(file, m.Instrument, own)
 			if err != nil {
 				continue
 			}
-			if err := st.SaveReading(ctx, studio, store.Reading{Material: described(m, o, table)}); err != nil {
+			if err := st.SaveReading(ctx, studio, store.Reading{Material: open.Described(m, o, table)}); err != nil {
 				return count, err
 			}
 			count++

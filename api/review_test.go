@@ -43,7 +43,7 @@ func TestAHearingChangesTheReviewOfTheWeek(t *testing.T) {
 	after, why := picked()
 	require.NotEqual(t, before, after, "another piece is more pressing now")
 	if w, still := why[first]; still {
-		require.Contains(t, w, "100 % sure after 0 days")
+		require.Contains(t, w, "100 % sure, played today")
 	}
 }
 
@@ -70,4 +70,38 @@ func TestARungSaysHowLong(t *testing.T) {
 		}
 		require.Positive(t, said)
 	}
+}
+
+// The share of review is one number: ladder, week and studio show the same for every student.
+func TestTheShareOfReviewIsOneNumber(t *testing.T) {
+	u := teacher(t)
+	_, overview := u.call("GET", "/api/overview", nil)
+	students := items(t, overview, "students")
+	require.GreaterOrEqual(t, len(students), 10)
+	planned := 0
+	for _, o := range students {
+		student := o["student"].(map[string]any)
+		ladder := student["ladder"].(string)
+		_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+		_, view := u.call("GET", "/api/ladders/"+ladder, nil)
+		require.Equal(t, week["review"], o["review"], "%s: studio and week", student["name"])
+		require.Equal(t, week["review"], view["review"], "%s: ladder and week", student["name"])
+		// And it is what the days of the week add up to.
+		review, all := 0.0, 0.0
+		for _, day := range items(t, week, "days") {
+			for _, it := range itemsOf(day) {
+				all += it["minutes"].(float64)
+				if it["kind"] == "review" {
+					review += it["minutes"].(float64)
+				}
+			}
+		}
+		share := 0.0
+		if all > 0 {
+			share = review / all
+			planned++
+		}
+		require.InDelta(t, share, week["review"].(map[string]any)["share"], 0.0005, "%s", student["name"])
+	}
+	require.GreaterOrEqual(t, planned, 8)
 }

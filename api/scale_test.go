@@ -61,7 +61,7 @@ func TestACycleOverTheTerm(t *testing.T) {
 		require.Equal(t, http.StatusOK, status, c)
 		return c
 	}
-	day := func(weeks int) string { return clock.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
+	day := func(weeks int) string { return now.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
 	plain := get("")
 	weeks := plain["weeks"].([]any)
 	require.Len(t, weeks, 12)
@@ -74,7 +74,7 @@ func TestACycleOverTheTerm(t *testing.T) {
 	require.Contains(t, slid["sentence"], "one week without a lesson")
 
 	holiday := "/api/holidays/" + storetest.ID()
-	status, _ := u.call("PUT", holiday, map[string]any{"name": "Half term", "first": day(5), "last": clock.AddDate(0, 0, 7*5+4).Format(time.DateOnly)})
+	status, _ := u.call("PUT", holiday, map[string]any{"name": "Half term", "first": day(5), "last": now.AddDate(0, 0, 7*5+4).Format(time.DateOnly)})
 	require.Equal(t, http.StatusNoContent, status)
 	broken := get("")
 	require.Equal(t, day(14), broken["end"], "the lesson before the break begins no key")

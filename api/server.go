@@ -1,18 +1,17 @@
 // Package api is the HTTP side: the contract's handlers on Gin, sign-in, and
-// the page itself.
+// the page itself. A handler opens what a question needs, asks core, and translates.
 //
 //	openapi.yaml  the contract; contract/ is generated from it
-//	server.go     the handler put together
+//	server.go     the handlers put together
 //	guard.go      headers, sizes, origin check, who is signed in
 //	session.go    signing in and out
-//	problem.go    errors as problem+json
-//	book.go       what the handlers read for one studio
-//	family.go     links and messages to families, and what comes back
-//	familypage.go what a family sees
-//	sheet.go feed.go balance.go
-//	today.go ladder.go lesson.go entries.go week.go pieces.go students.go
-//	words.go      conversions from core to the contract
 //	page.go       the built front end, compressed
+//	reread.go     scores read again when the rules changed
+//
+//	open/         what handlers open: a studio, a student, what lies ahead, a score
+//	answer/       facts of core as answers of the contract
+//	problem/      errors as problem+json
+//	lesson/ ladder/ technique/ library/ home/ people/   the handlers, by area
 package api
 
 import (
@@ -31,8 +30,15 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"patientladder/api/contract"
-	"patientladder/core/library/skill"
-	"patientladder/core/reading/demand"
+	"patientladder/api/home"
+	"patientladder/api/ladder"
+	"patientladder/api/lesson"
+	"patientladder/api/library"
+	"patientladder/api/open"
+	"patientladder/api/people"
+	"patientladder/api/problem"
+	"patientladder/api/technique"
+	"patientladder/clock"
 	"patientladder/store"
 )
 
@@ -45,8 +51,8 @@ type Config struct {
 	Store *store.Store
 	// Page holds the built front end with index.html at its root.
 	Page fs.FS
-	// Now is the clock. Default time.Now.
-	Now func() time.Time
+	// Now is the clock. Default the machine's.
+	Now clock.Clock
 	// SecureCookies sends the session cookie only over HTTPS. Set it wherever
 	// the page is not on loopback. Default false.
 	SecureCookies bool
@@ -60,20 +66,32 @@ type Config struct {
 	Log *slog.Logger
 }
 
+// The handlers by area.
+type (
+	lessonHandlers    = lesson.Handlers
+	ladderHandlers    = ladder.Handlers
+	techniqueHandlers = technique.Handlers
+	libraryHandlers   = library.Handlers
+	homeHandlers      = home.Handlers
+	peopleHandlers    = people.Handlers
+)
+
 // Server answers the contract. Make it with New.
 type Server struct {
-	store    *store.Store
-	now      func() time.Time
+	*lessonHandlers
+	*ladderHandlers
+	*techniqueHandlers
+	*libraryHandlers
+	*homeHandlers
+	*peopleHandlers
+
+	desk     *open.Desk
 	log      *slog.Logger
 	sessions *scs.SessionManager
-	skills   skill.Catalogue
-	demands  demand.Table
 	stop     func()
 	// nobody is a hash to compare with when there is no such account, so that
 	// the time an answer takes tells nothing.
 	nobody string
-	url    string
-	mails  bool
 }
 
 var _ contract.StrictServerInterface = (*Server)(nil)
@@ -83,16 +101,20 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	if cfg.Store == nil || cfg.Page == nil {
 		return nil, nil, errors.New("api: a store and a page are needed")
 	}
-	s := &Server{store: cfg.Store, now: cfg.Now, log: cfg.Log, url: strings.TrimSuffix(cfg.URL, "/"), mails: cfg.Mails}
-	if s.now == nil {
-		s.now = time.Now
+	if cfg.Now == nil {
+		cfg.Now = clock.Real
 	}
-	if s.log == nil {
-		s.log = slog.Default()
+	if cfg.Log == nil {
+		cfg.Log = slog.Default()
 	}
-	var err error
-	if s.skills, s.demands, err = demand.Shipped(); err != nil {
+	desk, err := open.New(cfg.Store, cfg.Now, strings.TrimSuffix(cfg.URL, "/"), cfg.Mails)
+	if err != nil {
 		return nil, nil, err
+	}
+	s := &Server{
+		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
+		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk},
+		desk: desk, log: cfg.Log,
 	}
 	if s.nobody, err = HashPassword(rand.Text()); err != nil {
 		return nil, nil, err
@@ -110,7 +132,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	s.sessions.Cookie.Secure = cfg.SecureCookies
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
 		s.log.Error("session", "err", err)
-		writeProblem(w, &problem{status: http.StatusServiceUnavailable, detail: "The database does not answer; nothing was changed. Try again in a moment."})
+		problem.Write(w, &problem.Problem{Status: http.StatusServiceUnavailable, Detail: "The database does not answer; nothing was changed. Try again in a moment."})
 	}
 
 	page, err := newPage(cfg.Page)
@@ -130,6 +152,17 @@ func kept(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc 
 	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
 }
 
+// fail answers a request with a problem and logs what only the log should know;
+// the path as the contract has it, because a family's link opens its page.
+func (s *Server) fail(c *gin.Context, err error) {
+	p := problem.Of(err)
+	if p.Status >= http.StatusInternalServerError {
+		s.log.Error("request failed", "method", c.Request.Method, "path", c.FullPath(), "err", err)
+	}
+	problem.Write(c.Writer, p)
+	c.Abort()
+}
+
 func (s *Server) routes(page *page) (http.Handler, error) {
 	gin.SetMode(gin.ReleaseMode)
 	e := gin.New()
@@ -138,7 +171,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 		s.fail(c, fmt.Errorf("panic: %v", what))
 	}))
 	e.GET("/healthz", func(c *gin.Context) {
-		if err := s.store.Ping(c.Request.Context()); err != nil {
+		if err := s.desk.Store.Ping(c.Request.Context()); err != nil {
 			c.String(http.StatusServiceUnavailable, "the database does not answer\n")
 			return
 		}
@@ -148,14 +181,14 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	group := e.Group("/api", gzip.Gzip(gzip.BestSpeed), s.limitBody, s.mustBeSignedIn, validate)
+	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.mustBeSignedIn, validate)
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
-		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, invalid(err.Error())) },
+		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, problem.Invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,
 		ResponseErrorHandlerFunc: s.fail,
 	})
 	contract.RegisterHandlersWithOptions(group, strict, contract.GinServerOptions{
-		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, invalid(err.Error())) },
+		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, problem.Invalid(err.Error())) },
 	})
 	e.NoRoute(page.serve)
 	return secure(s.sessions.LoadAndSave(e)), nil

@@ -12,7 +12,10 @@ import (
 	"github.com/alexedwards/argon2id"
 	"github.com/gin-gonic/gin"
 
+	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
 	"patientladder/store"
 )
 
@@ -34,11 +37,11 @@ func HashPassword(password string) (string, error) {
 func (s *Server) SignIn(ctx context.Context, r contract.SignInRequestObject) (contract.SignInResponseObject, error) {
 	email := strings.ToLower(strings.TrimSpace(r.Body.Email))
 	account, address := "account "+email, "address "+remoteAddress(ctx)
-	now := s.now()
+	now := s.desk.Now()
 	if err := s.throttle(ctx, now, account, address); err != nil {
 		return nil, err
 	}
-	teacher, err := s.store.TeacherByEmail(ctx, email)
+	teacher, err := s.desk.Store.TeacherByEmail(ctx, email)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return nil, err
 	}
@@ -48,13 +51,13 @@ func (s *Server) SignIn(ctx context.Context, r contract.SignInRequestObject) (co
 	}
 	if ok, err := argon2id.ComparePasswordAndHash(r.Body.Password, hash); err != nil || !ok || teacher.ID == "" {
 		for _, subject := range []string{account, address} {
-			if err := s.store.AddLoginFailure(ctx, subject, now); err != nil {
+			if err := s.desk.Store.AddLoginFailure(ctx, subject, now); err != nil {
 				return nil, err
 			}
 		}
-		return nil, &problem{status: http.StatusUnauthorized, detail: "The e-mail address or the password is not right."}
+		return nil, &problem.Problem{Status: http.StatusUnauthorized, Detail: "The e-mail address or the password is not right."}
 	}
-	if err := s.store.ForgetLoginFailures(ctx, account, now.Add(-failureWindow)); err != nil {
+	if err := s.desk.Store.ForgetLoginFailures(ctx, account, now.Add(-failureWindow)); err != nil {
 		return nil, err
 	}
 	if err := s.sessions.RenewToken(ctx); err != nil {
@@ -62,20 +65,20 @@ func (s *Server) SignIn(ctx context.Context, r contract.SignInRequestObject) (co
 	}
 	s.sessions.Put(ctx, "teacher", teacher.ID)
 	s.sessions.Put(ctx, "studio", teacher.StudioID)
-	me, err := s.me(ctx, who{teacher.ID, teacher.StudioID})
+	me, err := s.me(ctx, open.Who{Teacher: teacher.ID, Studio: teacher.StudioID})
 	return contract.SignIn200JSONResponse(me), err
 }
 
 func (s *Server) throttle(ctx context.Context, now time.Time, account, address string) error {
 	for subject, most := range map[string]int{account: failuresPerAccount, address: failuresPerAddress} {
-		n, err := s.store.LoginFailures(ctx, subject, now.Add(-failureWindow))
+		n, err := s.desk.Store.LoginFailures(ctx, subject, now.Add(-failureWindow))
 		if err != nil {
 			return err
 		}
 		if n >= most {
-			return &problem{
-				status: http.StatusTooManyRequests, retryAfter: strconv.Itoa(int(failureWindow.Seconds())),
-				detail: "Too many tries. Wait a quarter of an hour, then try again.",
+			return &problem.Problem{
+				Status: http.StatusTooManyRequests, RetryAfter: strconv.Itoa(int(failureWindow.Seconds())),
+				Detail: "Too many tries. Wait a quarter of an hour, then try again.",
 			}
 		}
 	}
@@ -97,7 +100,7 @@ func remoteAddress(ctx context.Context) string {
 
 // GetSession says who is signed in.
 func (s *Server) GetSession(ctx context.Context, _ contract.GetSessionRequestObject) (contract.GetSessionResponseObject, error) {
-	me, err := s.me(ctx, actor(ctx))
+	me, err := s.me(ctx, open.Actor(ctx))
 	return contract.GetSession200JSONResponse(me), err
 }
 
@@ -106,11 +109,11 @@ func (s *Server) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (
 	return contract.SignOut204Response{}, s.sessions.Destroy(ctx)
 }
 
-func (s *Server) me(ctx context.Context, w who) (contract.Me, error) {
-	teacher, err := s.store.Teacher(ctx, w.teacher)
+func (s *Server) me(ctx context.Context, w open.Who) (contract.Me, error) {
+	teacher, err := s.desk.Store.Teacher(ctx, w.Teacher)
 	if err != nil {
 		return contract.Me{}, err
 	}
-	studio, err := s.store.Studio(ctx, w.studio)
-	return contract.Me{Teacher: teacher.Name, Studio: studio.Name}, err
+	studio, err := s.desk.Day(open.As(ctx, w))
+	return contract.Me{Teacher: teacher.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today)}, err
 }

@@ -14,9 +14,9 @@ import (
 // cushion refused; seven months later it is due again.
 func TestAChildIsMeasured(t *testing.T) {
 	u := teacher(t)
-	born := clock.AddDate(-6, -1, 0).Format("2006-01-02")
+	born := now.AddDate(-6, -1, 0).Format("2006-01-02")
 	ladder := storetest.ID()
-	status, got := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Small Fry", "born": born, "instrument": "piano", "weekday": 1, "startsAt": "11:15", "minutes": 30})
+	status, got := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Small Fry", "born": born, "instrument": "piano", "weekday": int(now.Weekday()), "startsAt": "11:15", "minutes": 30})
 	require.Equal(t, http.StatusCreated, status, got)
 	path := "/api/ladders/" + ladder + "/setup"
 	_, never := u.call("GET", path, nil)
@@ -35,15 +35,15 @@ func TestAChildIsMeasured(t *testing.T) {
 
 	status, got = u.append(ladder, entry{"kind": "setupChecked", "setup": measures})
 	require.Equal(t, http.StatusOK, status, got)
-	_, now := u.call("GET", path, nil)
-	require.Equal(t, false, now["due"])
-	require.Equal(t, seat, now["seat"])
+	_, seen := u.call("GET", path, nil)
+	require.Equal(t, false, seen["due"])
+	require.Equal(t, seat, seen["seat"])
 
 	// Seven months later: the same log with the measure that long ago.
 	old := storetest.ID()
-	status, got = u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": old, "name": "Old Measure", "born": born, "instrument": "piano", "weekday": 1, "startsAt": "11:45", "minutes": 30})
+	status, got = u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": old, "name": "Old Measure", "born": born, "instrument": "piano", "weekday": int(now.Weekday()), "startsAt": "11:45", "minutes": 30})
 	require.Equal(t, http.StatusCreated, status, got)
-	u.append(old, entry{"kind": "setupChecked", "setup": measures, "at": clock.AddDate(0, -7, 0).Format(time.RFC3339)})
+	u.append(old, entry{"kind": "setupChecked", "setup": measures, "at": now.AddDate(0, -7, 0).Format(time.RFC3339)})
 	_, later := u.call("GET", "/api/ladders/"+old+"/setup", nil)
 	require.Equal(t, true, later["due"])
 	require.Contains(t, later["sentence"], "due again")

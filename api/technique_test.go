@@ -17,7 +17,7 @@ func (u *user) newStudent(name, instrument string) string {
 	ladder := storetest.ID()
 	status, body := u.call("POST", "/api/students", map[string]any{
 		"student": storetest.ID(), "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": instrument,
-		"weekday": int(clock.Weekday()), "startsAt": "10:00", "minutes": 30,
+		"weekday": int(now.Weekday()), "startsAt": "10:00", "minutes": 30,
 	})
 	require.Equal(u.t, http.StatusCreated, status, body)
 	return ladder
@@ -147,7 +147,7 @@ func texts(list any) (out []string) {
 func TestACycleIsKept(t *testing.T) {
 	u := teacher(t)
 	ladder := u.newStudent("Osk Thole", "piano")
-	day := func(weeks int) string { return clock.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
+	day := func(weeks int) string { return now.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
 	cycle := map[string]any{"type": "scale", "step": "apart", "kind": "major", "first": "B", "order": "fifths", "from": day(0)}
 	status, body := u.append(ladder, entry{"kind": "cycle", "cycle": cycle})
 	require.Equal(t, http.StatusOK, status, body)
@@ -273,7 +273,7 @@ func TestScalesAreReviewedOneAtATime(t *testing.T) {
 		require.Equal(t, http.StatusCreated, status)
 		id := body["material"].(string)
 		ids[key] = id
-		status, body = u.append(ladder, entry{"kind": "cleared", "material": id, "at": clock.AddDate(0, 0, -60+10*i).Format(time.RFC3339)})
+		status, body = u.append(ladder, entry{"kind": "cleared", "material": id, "at": now.AddDate(0, 0, -60+10*i).Format(time.RFC3339)})
 		require.Equal(t, http.StatusOK, status, body)
 	}
 	reviews := func() (out []string) {

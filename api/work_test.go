@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/api"
+	"patientladder/clock"
 	"patientladder/demo"
 	"patientladder/store"
 	"patientladder/store/storetest"
@@ -49,7 +50,7 @@ func newStudent(t *testing.T, u *user) string {
 	}
 	body := map[string]any{
 		"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell Farrow", "born": "2018-01-20", "instrument": "piano",
-		"weekday": 1, "startsAt": "11:15", "minutes": 30, "source": source,
+		"weekday": int(now.Weekday()), "startsAt": "11:15", "minutes": 30, "source": source,
 	}
 	for range 2 { // a repeated request adds nobody
 		status, got := u.call("POST", "/api/students", body)
@@ -211,7 +212,7 @@ func TestEntriesThatCannotBeAreRefused(t *testing.T) {
 		"does not have":          {"kind": "mark", "material": gulls, "focus": storetest.ID(), "mark": "full"},
 		"clearing standard":      {"kind": "run", "material": gulls, "met": []string{"applause"}},
 		"is for cello":           {"kind": "assigned", "material": cello},
-		"not come yet":           {"kind": "note", "text": "x", "at": clock.AddDate(0, 0, 3).Format(time.RFC3339)},
+		"not come yet":           {"kind": "note", "text": "x", "at": now.AddDate(0, 0, 3).Format(time.RFC3339)},
 		"not a skill":            {"kind": "stepDone", "skill": "juggling", "step": 1},
 		"does not exist":         {"kind": "assigned", "material": storetest.ID()},
 		"first not after the la": {"kind": "spotAdded", "material": gulls, "from": 3, "to": 2},
@@ -246,10 +247,10 @@ func TestASnapshotIsRebuiltToTheSameBytes(t *testing.T) {
 
 func TestTodayShowsTheLessonsOfTheDay(t *testing.T) {
 	u := teacher(t)
-	_, today := u.call("GET", "/api/today?day=2026-05-04", nil)
+	_, today := u.call("GET", "/api/today?day="+now.Format(time.DateOnly), nil)
 	require.GreaterOrEqual(t, len(items(t, today, "lessons")), 5)
 	require.Contains(t, today["sentence"], "lessons today")
-	_, sunday := u.call("GET", "/api/today?day=2026-05-10", nil)
+	_, sunday := u.call("GET", "/api/today?day="+now.AddDate(0, 0, 6).Format(time.DateOnly), nil)
 	require.Empty(t, items(t, sunday, "lessons"))
 	require.Equal(t, "No lessons on this day.", sunday["sentence"])
 }
@@ -259,7 +260,7 @@ func TestALessonOffersWhatWasLeftLongest(t *testing.T) {
 	ladder := newStudent(t, u)
 	titles := []string{"Gulls on the Railing", "Low Water", "Two Boats", "Rope Ladder", "Slow Ferry"}
 	for i, title := range titles {
-		at := clock.AddDate(0, 0, -7*(len(titles)-i)).Format(time.RFC3339)
+		at := now.AddDate(0, 0, -7*(len(titles)-i)).Format(time.RFC3339)
 		status, got := u.append(ladder, entry{"kind": "cleared", "material": u.materialOf(title), "at": at})
 		require.Equal(t, http.StatusOK, status, got)
 	}
@@ -279,7 +280,7 @@ func TestAStudentThatCannotBeIsRefused(t *testing.T) {
 	u := teacher(t)
 	good := func() map[string]any {
 		return map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell", "born": "2018-01-20",
-			"instrument": "piano", "weekday": 1, "startsAt": "11:15", "minutes": 30}
+			"instrument": "piano", "weekday": int(now.Weekday()), "startsAt": "11:15", "minutes": 30}
 	}
 	before := len(u.list("/api/students"))
 	for field, value := range map[string]any{
@@ -327,18 +328,18 @@ func TestTakingBackAnAssignment(t *testing.T) {
 	require.Equal(t, 1, working())
 }
 
-// Today is the studio's own day: at half past three in the afternoon in
-// Greenwich it is the next morning in Auckland.
+// Today is the studio's own day: in the afternoon in Greenwich it is the next morning in Auckland.
 func TestTodayIsTheStudiosOwnDay(t *testing.T) {
 	hash, err := api.HashPassword("far from here")
 	require.NoError(t, err)
 	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: storetest.ID(), Name: "South", Timezone: "Pacific/Auckland"},
 		store.Teacher{ID: storetest.ID(), Email: "south@example.org", Name: "S", PasswordHash: hash}))
 	u := signedIn(t, "south@example.org", "far from here")
+	there := clock.Day(now, "Pacific/Auckland")
 	_, today := u.call("GET", "/api/today", nil)
-	require.Equal(t, "2026-05-05", today["day"])
+	require.Equal(t, there.Format(time.DateOnly), today["day"])
 
-	body := map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Tui", "born": "2016-05-05",
+	body := map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Tui", "born": there.AddDate(-10, 0, 0).Format(time.DateOnly),
 		"instrument": "cello", "weekday": 2, "startsAt": "09:00", "minutes": 30}
 	status, got := u.call("POST", "/api/students", body)
 	require.Equal(t, http.StatusCreated, status)
@@ -394,7 +395,7 @@ func TestEveryKindOfEntryComesBack(t *testing.T) {
 		said = append(said, l["text"].(string))
 	}
 	require.Contains(t, said, "Heavy elbows: none")
-	require.Contains(t, said, "Spot at bars 2–4")
+	require.Contains(t, said, "Hard spot at bars 2–4")
 	require.Contains(t, said, "Run of “Gulls on the Railing”: it stays")
 	require.NotContains(t, said, "x")
 }
@@ -464,7 +465,7 @@ func TestBitesWaitAWeek(t *testing.T) {
 	require.NotContains(t, fmt.Sprint(bites()), skill+" ")
 	// Had it been eight days ago, the next step would be due.
 	other := newStudent(t, u)
-	u.append(other, entry{"kind": "stepDone", "skill": skill, "step": 1, "at": clock.AddDate(0, 0, -8).Format(time.RFC3339)})
+	u.append(other, entry{"kind": "stepDone", "skill": skill, "step": 1, "at": now.AddDate(0, 0, -8).Format(time.RFC3339)})
 	ladder = other
 	_, view := u.call("GET", "/api/ladders/"+other, nil)
 	for _, p := range items(t, view, "plantings") {

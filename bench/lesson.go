@@ -22,7 +22,7 @@ func lessons(w io.Writer) {
 			in.Bites = append(in.Bites, lessonplan.Bite{Skill: fmt.Sprint("s", k), Slack: k})
 		}
 		for k := range 20 {
-			in.Reviews = append(in.Reviews, lessonplan.Learned{Chosen: review.Chosen{Piece: review.Piece{ID: id("R", i, k), Minutes: 1 + float64(k%3)}, Worth: 0.1 * float64(k)}})
+			in.Reviews = append(in.Reviews, review.Chosen{Piece: review.Piece{ID: id("R", i, k), Minutes: 1 + float64(k%3)}, Worth: 0.1 * float64(k)})
 		}
 		days[i] = in
 	}

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/api"
+	"patientladder/clock"
 	"patientladder/demo"
 	"patientladder/store"
 	"patientladder/store/storetest"
@@ -28,6 +29,8 @@ import (
 var (
 	site    *httptest.Server
 	handler http.Handler
+	// today is the day of the studio when the tests begin.
+	today time.Time
 )
 
 const (
@@ -59,20 +62,24 @@ func begin(st *store.Store) error {
 	if err != nil {
 		return err
 	}
-	today := time.Now().UTC().Truncate(24 * time.Hour)
-	if err := demo.Make(ctx, st, demo.Options{Day: today, Timezone: "UTC", PasswordHash: hash, Seed: 7}); err != nil {
+	now, zone, err := clock.Test()
+	if err != nil {
+		return err
+	}
+	today = clock.Day(now(), zone)
+	if err := demo.Make(ctx, st, demo.Options{Day: today, Timezone: zone, PasswordHash: hash, Seed: 7}); err != nil {
 		return err
 	}
 	strange, err := api.HashPassword(strangerPassword)
 	if err != nil {
 		return err
 	}
-	err = st.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: "UTC"},
+	err = st.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: zone},
 		store.Teacher{ID: storetest.ID(), Email: strangerEmail, Name: "S", PasswordHash: strange})
 	if err != nil {
 		return err
 	}
-	_, handler, err = api.New(api.Config{Store: st, Page: page})
+	_, handler, err = api.New(api.Config{Store: st, Page: page, Now: now})
 	if err != nil {
 		return err
 	}

@@ -97,7 +97,7 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	phone.visit(link)
 	phone.until(`!Object.keys(localStorage).some(k => k.startsWith("tick "))`)
 
-	next := time.Now().UTC().AddDate(0, 0, 2).Format(time.DateOnly)
+	next := today.AddDate(0, 0, 2).Format(time.DateOnly)
 	b.visit("/?day=" + next)
 	b.says("From home:")
 	b.says("felt joyful 1 ×; played “" + favourite + "” first")

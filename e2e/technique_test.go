@@ -56,7 +56,7 @@ func TestTechniqueAsItsOwnLadder(t *testing.T) {
 	b.says("lessons today")
 	caspian := b.student("Caspian")
 	b.click(button("Technique"))
-	b.says("keys in all have been through a first pass")
+	b.says("keys in all have passed once")
 	b.choose(`//label[contains(., "whose technique")]//select`, "Caspian Rook, piano")
 	b.says("Caspian is on D♭ major scale: one octave, hands together.")
 	b.says("stop where the hands meet, then join those places")
@@ -73,9 +73,9 @@ func TestTechniqueAsItsOwnLadder(t *testing.T) {
 	// The cycle: it is kept; another one from B with a half-term break.
 	b.says("A missed lesson moved the end by a week")
 	b.says("The next pass waits: two octaves, hands together.")
-	day := func(weeks int) string { return time.Now().UTC().AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
+	day := func(weeks int) string { return today.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
 	put := eval[int](b, fmt.Sprintf(`fetch("/api/holidays/01J0000000000000000000TERM", {method: "PUT", headers: {"content-type": "application/json"},
-		body: JSON.stringify({name: "Half term", first: "%s", last: "%s"})}).then(r => r.status)`, day(5), time.Now().UTC().AddDate(0, 0, 7*5+6).Format(time.DateOnly)))
+		body: JSON.stringify({name: "Half term", first: "%s", last: "%s"})}).then(r => r.status)`, day(5), today.AddDate(0, 0, 7*5+6).Format(time.DateOnly)))
 	require.Equal(t, 204, put)
 	b.click(button("Another cycle"))
 	b.choose(`//label[contains(., "first key")]//select`, "B")
@@ -170,7 +170,7 @@ func TestAnInstrumentThatIsDataAlone(t *testing.T) {
 	b.until(`[...document.querySelectorAll("option")].some(o => o.text === "violin")`)
 	b.fill(`input[name=name]`, "Isla Fennick")
 	b.do(chromedp.SetValue(`input[name=born]`, "2014-05-06"))
-	b.choose(`select[name=weekday]`, time.Now().UTC().AddDate(0, 0, 3).Weekday().String()) // not among today's lessons
+	b.choose(`select[name=weekday]`, today.AddDate(0, 0, 3).Weekday().String()) // not among today's lessons
 	b.choose(`//label[contains(., "Instrument")]//select`, "violin")
 	b.do(chromedp.Click(`//button[@type="submit" and contains(., "Add the student")]`))
 	b.says("Isla Fennick")
@@ -181,9 +181,9 @@ func TestAnInstrumentThatIsDataAlone(t *testing.T) {
 	b.click(button("Begin"))
 	b.says("Isla is on Bows on open strings, A string: whole bows.")
 	b.click(`button[aria-label="straight from frog to tip: full"]`)
-	b.says("1 of 3 focus points have their full mark.")
+	b.says("1 of 3 points secure.")
 	b.click(button("Take it back"))
-	b.says("0 of 3 focus points have their full mark.")
+	b.says("0 of 3 points secure.")
 	b.visit("/lesson/" + ladder)
 	b.says("the bow shoulder rises")
 	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "the bow shoulder rises")]`)
@@ -191,7 +191,7 @@ func TestAnInstrumentThatIsDataAlone(t *testing.T) {
 	b.says("Fault: the bow shoulder rises, seen")
 	b.accessible("a lesson with an exercise")
 	b.click(button("See it on the instrument"))
-	b.says("0 of 4 focus points have their full mark.")
+	b.says("0 of 4 points secure.")
 	b.choose(`//label[contains(., "exercise")]//select`, "Scales over the strings")
 	b.see(`section[aria-label="Finger patterns"] tr`)
 	b.visit("/library?for=violin")
@@ -206,7 +206,7 @@ func TestTheAtlasOfKeys(t *testing.T) {
 	b.signIn(demo.Email, demo.Password)
 	b.says("lessons today")
 	b.visit("/technique?for=piano")
-	b.says("have been through a first pass")
+	b.says("have passed once")
 	b.accessible("the atlas of keys")
 	b.click(`button[aria-label^="Maren Quill, G: 1 through; the next waits: one octave, hands apart, from memory"]`)
 	b.until(`location.search.includes("scale%2Fmemory%2FG%2Fmajor")`)

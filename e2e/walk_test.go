@@ -100,8 +100,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	// The ladder has moved: the piece is in review, the proposal becomes the working piece.
 	b.click(button("Begin “" + next + "”"))
 	b.click(button("Ladder"))
-	b.says("being worked at")
-	b.says("“" + next + "”")
+	b.says("orking on “" + next + "”")
 	b.see(`//li//button[contains(., "` + next + `")]`)
 	b.accessible("ladder")
 
@@ -161,7 +160,7 @@ func TestSpotsReachTheSheet(t *testing.T) {
 	b.click(`button[aria-label="Bar 5"]`)
 	b.click(`button[aria-label="Bar 6"]`)
 	b.says("bars 5–6")
-	b.says("Spot at bars 5–6") // the server has it: nothing moves any more
+	b.says("Hard spot at bars 5–6") // the server has it: nothing moves any more
 	b.click(button("Close the lesson"))
 	b.until(`location.pathname.startsWith("/close/")`)
 	b.says("hard spot")
@@ -169,7 +168,7 @@ func TestSpotsReachTheSheet(t *testing.T) {
 	b.says("The spot from the lesson")
 	b.click(button("Lesson"))
 	b.click(`//span[contains(., "bars 5–6")]/button[starts-with(., "Mended")]`)
-	b.says("A spot is mended")
+	b.says("A hard spot is mended")
 	b.quiet()
 }
 
@@ -186,15 +185,15 @@ func TestANewStudentBeginsTheBook(t *testing.T) {
 	eval[bool](b, `(() => { const s = document.querySelector("select[name=source]"); s.selectedIndex = 1; return true; })()`)
 	b.accessible("add a student")
 	b.do(chromedp.Click(`//button[@type="submit" and contains(., "Add the student")]`))
-	b.says("Nothing is being worked at: choose the next rung")
+	b.says("Nothing in work: choose the next piece")
 	b.click(button("Begin “Gulls on the Railing”"))
-	b.says("“Gulls on the Railing” is being worked at")
+	b.says("Working on “Gulls on the Railing”")
 	b.click(button("Lesson"))
 	b.says("steady pulse")
 	b.do(chromedp.KeyEvent("3"))
-	b.says("1 of 3 focus points have their full mark.")
+	b.says("1 of 3 points secure.")
 	b.do(chromedp.KeyEvent("\b"))
-	b.says("0 of 3 focus points have their full mark.")
+	b.says("0 of 3 points secure.")
 	b.quiet()
 }
 

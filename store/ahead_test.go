@@ -6,8 +6,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/naming"
 	"patientladder/core/way"
 	"patientladder/store"
@@ -67,26 +69,26 @@ func TestRungsAreArranged(t *testing.T) {
 func TestHolidaysAndTargets(t *testing.T) {
 	st, l, m := studio(t, db)
 	on := func(d int) time.Time { return time.Date(2026, 12, d, 0, 0, 0, 0, time.UTC) }
-	h := store.Holiday{ID: id(), Name: "Winter", First: on(21), Last: on(31)}
+	h := calendar.Holiday{ID: id(), Name: "Winter", First: on(21), Last: on(31)}
 	require.NoError(t, db.SetHoliday(ctx, st, h))
 	h.Last = on(30)
 	require.NoError(t, db.SetHoliday(ctx, st, h))
 	list, err := db.Holidays(ctx, st)
 	require.NoError(t, err)
-	require.Equal(t, []store.Holiday{h}, list)
+	require.Equal(t, []calendar.Holiday{h}, list)
 	require.NoError(t, db.RemoveHoliday(ctx, st, h.ID))
 	require.ErrorIs(t, db.RemoveHoliday(ctx, st, h.ID), store.ErrNotFound)
 
-	target := store.Target{ID: id(), Name: "Recital", Day: on(12), Material: m.ID}
+	target := studentplan.Target{ID: id(), Name: "Recital", Day: on(12), Material: m.ID}
 	require.NoError(t, db.SetTarget(ctx, st, l.ID, target))
 	target.Day = on(13)
 	require.NoError(t, db.SetTarget(ctx, st, l.ID, target))
 	targets, err := db.Targets(ctx, st, l.ID)
 	require.NoError(t, err)
-	require.Equal(t, []store.Target{target}, targets)
+	require.Equal(t, []studentplan.Target{target}, targets)
 
 	elsewhere, _, _ := studio(t, db)
-	require.ErrorIs(t, db.SetTarget(ctx, elsewhere, l.ID, store.Target{ID: id(), Material: m.ID, Day: on(1)}), store.ErrNotFound, "another studio's ladder")
+	require.ErrorIs(t, db.SetTarget(ctx, elsewhere, l.ID, studentplan.Target{ID: id(), Material: m.ID, Day: on(1)}), store.ErrNotFound, "another studio's ladder")
 	require.ErrorIs(t, db.RemoveTarget(ctx, elsewhere, l.ID, target.ID), store.ErrNotFound)
 	require.NoError(t, db.RemoveTarget(ctx, st, l.ID, target.ID))
 }

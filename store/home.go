@@ -5,13 +5,13 @@ import (
 	"crypto/sha256"
 	"database/sql"
 	"encoding/hex"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"strings"
 	"time"
 
 	"patientladder/core/planning/week"
+	"patientladder/store/document"
 	"patientladder/store/rows"
 )
 
@@ -38,7 +38,7 @@ func (s *Store) PracticeWeek(ctx context.Context, studio, ladderID string, start
 		return w, err
 	}
 	w.Version, w.PublishedAt = r.Version, r.PublishedAt.Time
-	if err := json.Unmarshal([]byte(r.Hand), &w.Hand); err != nil {
+	if w.Hand, err = document.DecodeWeekHand([]byte(r.Hand)); err != nil {
 		return w, damagedWeek(ladderID, start, err)
 	}
 	w.Published, err = publishedOf(ladderID, start, r.Published)
@@ -49,15 +49,15 @@ func publishedOf(ladderID string, start time.Time, body string) (*week.Plan, err
 	if body == "" {
 		return nil, nil
 	}
-	p := &week.Plan{}
-	if err := json.Unmarshal([]byte(body), p); err != nil {
+	p, err := document.DecodeWeek([]byte(body))
+	if err != nil {
 		return nil, damagedWeek(ladderID, start, err)
 	}
-	return p, nil
+	return &p, nil
 }
 
 func damagedWeek(ladderID string, start time.Time, err error) error {
-	return fmt.Errorf("the week of ladder %s from %s is damaged: %w", ladderID, start.Format(time.DateOnly), err)
+	return fmt.Errorf("the week of ladder %s from %s cannot be read: %w", ladderID, start.Format(time.DateOnly), err)
 }
 
 // PublishedWeeks returns the weeks of a ladder that were published and begin after a day, in order.
@@ -74,19 +74,13 @@ func (s *Store) PublishedWeeks(ctx context.Context, studio, ladderID string, aft
 	return out, err
 }
 
-// SetDays are the days of a published week on which something is set.
-type SetDays struct {
-	Start time.Time
-	Days  []time.Time
-}
-
 // StudioWeeks returns the days that were set in the published weeks of a whole
 // studio that begin after a day, by ladder and in order.
-func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]SetDays, error) {
+func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]week.SetDays, error) {
 	list, err := s.q.StudioWeeks(ctx, rows.StudioWeeksParams{StudioID: studio, Start: after})
-	out := map[string][]SetDays{}
+	out := map[string][]week.SetDays{}
 	for _, r := range list {
-		w := SetDays{Start: r.Start}
+		w := week.SetDays{Start: r.Start}
 		for _, text := range strings.Fields(r.Days) {
 			day, err := time.Parse(time.DateOnly, text)
 			if err != nil {
@@ -114,14 +108,14 @@ func daysOf(p *week.Plan) string {
 // 0 for a new one; a stale one is ErrConflict. Message, if there is one, is kept
 // with it or not at all.
 func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeWeek, m *Message) error {
-	hand, err := json.Marshal(w.Hand)
+	hand, err := document.EncodeWeekHand(w.Hand)
 	if err != nil {
 		return err
 	}
 	body, days, at := []byte{}, "", sql.NullTime{}
 	if w.Published != nil {
 		at, days = sql.NullTime{Time: w.PublishedAt, Valid: true}, daysOf(w.Published)
-		if body, err = json.Marshal(w.Published); err != nil {
+		if body, err = document.EncodeWeek(*w.Published); err != nil {
 			return err
 		}
 	}
@@ -147,6 +141,32 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
 		})
 	}))
+}
+
+// NoteShownWeek keeps the plan of a week as a teacher saw it, in place of the one seen before.
+func (s *Store) NoteShownWeek(ctx context.Context, studio, ladderID string, start time.Time, print string, p week.Plan) error {
+	last, err := s.q.ShownPrint(ctx, rows.ShownPrintParams{StudioID: studio, LadderID: ladderID, Start: start})
+	if err != nil && !errors.Is(err, sql.ErrNoRows) || last == print {
+		return err
+	}
+	body, err := document.EncodeWeek(p)
+	if err != nil {
+		return err
+	}
+	return s.q.NoteShownWeek(ctx, rows.NoteShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print, Body: string(body)})
+}
+
+// ShownWeek returns the plan of a week that a teacher saw, by its print; known is false when another was seen since.
+func (s *Store) ShownWeek(ctx context.Context, studio, ladderID string, start time.Time, print string) (p week.Plan, known bool, err error) {
+	body, err := s.q.ShownWeek(ctx, rows.ShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print})
+	if errors.Is(err, sql.ErrNoRows) {
+		return p, false, nil
+	}
+	if err != nil {
+		return p, false, err
+	}
+	p, err = document.DecodeWeek([]byte(body))
+	return p, err == nil, err
 }
 
 // Family is how a student's family is reached.

@@ -48,7 +48,7 @@ func TestAWeekIsKeptAndPublishedWithItsMessage(t *testing.T) {
 	require.Equal(t, *kept.Published, *published[0].Published)
 	all, err := db.StudioWeeks(ctx, st, start.AddDate(0, 0, -1))
 	require.NoError(t, err)
-	require.Equal(t, map[string][]store.SetDays{l.ID: {{Start: start, Days: []time.Time{start}}}}, all)
+	require.Equal(t, map[string][]week.SetDays{l.ID: {{Start: start, Days: []time.Time{start}}}}, all)
 	later, err := db.StudioWeeks(ctx, st, start)
 	require.NoError(t, err)
 	require.Empty(t, later)

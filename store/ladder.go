@@ -2,14 +2,14 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
-	"time"
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/studentlog"
+	"patientladder/store/document"
 	"patientladder/store/rows"
 )
 
@@ -99,35 +99,28 @@ func placedOf(r rows.Rung) ladder.Placed {
 	return ladder.Placed{Material: r.MaterialID, Strand: material.Strand(r.Strand), Aside: ladder.Aside(r.Aside)}
 }
 
-// Target is a piece that should be ready on a day.
-type Target struct {
-	ID, Name string
-	Day      time.Time
-	Material string
-}
-
 // Targets returns the targets of a ladder by day.
-func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]Target, error) {
+func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]studentplan.Target, error) {
 	list, err := s.q.Targets(ctx, rows.TargetsParams{StudioID: studio, LadderID: ladderID})
-	out := make([]Target, len(list))
+	out := make([]studentplan.Target, len(list))
 	for i, r := range list {
-		out[i] = Target{r.ID, r.Name, r.Day, r.MaterialID}
+		out[i] = studentplan.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID}
 	}
 	return out, err
 }
 
 // AllTargets returns the targets of every ladder of a studio, by ladder.
-func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]Target, error) {
+func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]studentplan.Target, error) {
 	list, err := s.q.AllTargets(ctx, studio)
-	out := map[string][]Target{}
+	out := map[string][]studentplan.Target{}
 	for _, r := range list {
-		out[r.LadderID] = append(out[r.LadderID], Target{r.ID, r.Name, r.Day, r.MaterialID})
+		out[r.LadderID] = append(out[r.LadderID], studentplan.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID})
 	}
 	return out, err
 }
 
 // SetTarget adds or changes a target.
-func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t Target) error {
+func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t studentplan.Target) error {
 	return explain(s.q.SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}))
 }
 
@@ -147,7 +140,7 @@ func (s *Store) Append(ctx context.Context, studio, ladderID string, entries []s
 		}
 		for _, e := range entries {
 			e.At = e.At.UTC()
-			body, err := json.Marshal(e)
+			body, err := document.EncodeEntry(e)
 			if err != nil {
 				return err
 			}
@@ -183,7 +176,7 @@ func (s *Store) Log(ctx context.Context, studio, ladderID string) ([]studentlog.
 	}
 	out := make([]studentlog.Entry, len(bodies))
 	for i, b := range bodies {
-		if err := json.Unmarshal([]byte(b), &out[i]); err != nil {
+		if out[i], err = document.DecodeEntry([]byte(b)); err != nil {
 			return nil, fmt.Errorf("the log of ladder %s is damaged: %w", ladderID, err)
 		}
 	}

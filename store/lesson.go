@@ -2,11 +2,11 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"time"
 
 	"patientladder/core/planning/lessonplan"
+	"patientladder/store/document"
 	"patientladder/store/rows"
 )
 
@@ -54,11 +54,11 @@ func (s *Store) DayPlans(ctx context.Context, studio string, day time.Time) (map
 // SaveLessonPlan keeps a plan. Its version is the one that it was made from, 0
 // for a new one; a stale one is ErrConflict.
 func (s *Store) SaveLessonPlan(ctx context.Context, studio string, p LessonPlan) error {
-	hand, err := json.Marshal(p.Hand)
+	hand, err := document.EncodePlanHand(p.Hand)
 	if err != nil {
 		return err
 	}
-	body, err := json.Marshal(p.Plan)
+	body, err := document.EncodePlan(p.Plan)
 	if err != nil {
 		return err
 	}
@@ -74,11 +74,12 @@ func (s *Store) SaveLessonPlan(ctx context.Context, studio string, p LessonPlan)
 
 func planOf(r rows.LessonPlan) (LessonPlan, error) {
 	p := LessonPlan{Ladder: r.LadderID, Day: r.Day, Version: r.Version}
-	if err := json.Unmarshal([]byte(r.Hand), &p.Hand); err != nil {
-		return p, fmt.Errorf("the plan of ladder %s for %s is damaged: %w", r.LadderID, r.Day.Format(time.DateOnly), err)
+	var err error
+	if p.Hand, err = document.DecodePlanHand([]byte(r.Hand)); err == nil {
+		p.Plan, err = document.DecodePlan([]byte(r.Body))
 	}
-	if err := json.Unmarshal([]byte(r.Body), &p.Plan); err != nil {
-		return p, fmt.Errorf("the plan of ladder %s for %s is damaged: %w", r.LadderID, r.Day.Format(time.DateOnly), err)
+	if err != nil {
+		return p, fmt.Errorf("the plan of ladder %s for %s cannot be read: %w", r.LadderID, r.Day.Format(time.DateOnly), err)
 	}
 	return p, nil
 }

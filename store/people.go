@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"time"
 
+	"patientladder/core/base/calendar"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/naming"
 	"patientladder/core/way"
 	"patientladder/store/rows"
@@ -79,24 +81,18 @@ func (s *Store) SetLadderWay(ctx context.Context, studio, ladderID string, own [
 	return s.q.SetLadderWay(ctx, rows.SetLadderWayParams{Way: string(own), Approach: string(approach), StudioID: studio, ID: ladderID})
 }
 
-// Holiday is a stretch of days without lessons, both ends included.
-type Holiday struct {
-	ID, Name    string
-	First, Last time.Time
-}
-
 // Holidays returns the studio's holidays by their first day.
-func (s *Store) Holidays(ctx context.Context, studio string) ([]Holiday, error) {
+func (s *Store) Holidays(ctx context.Context, studio string) ([]calendar.Holiday, error) {
 	list, err := s.q.Holidays(ctx, studio)
-	out := make([]Holiday, len(list))
+	out := make([]calendar.Holiday, len(list))
 	for i, r := range list {
-		out[i] = Holiday{r.ID, r.Name, r.FirstDay, r.LastDay}
+		out[i] = calendar.Holiday{ID: r.ID, Name: r.Name, First: r.FirstDay, Last: r.LastDay}
 	}
 	return out, err
 }
 
 // SetHoliday adds or changes a holiday.
-func (s *Store) SetHoliday(ctx context.Context, studio string, h Holiday) error {
+func (s *Store) SetHoliday(ctx context.Context, studio string, h calendar.Holiday) error {
 	return s.q.SetHoliday(ctx, rows.SetHolidayParams{StudioID: studio, ID: h.ID, Name: h.Name, FirstDay: h.First, LastDay: h.Last})
 }
 
@@ -165,14 +161,16 @@ type Ladder struct {
 	StartsAt, Minutes int
 }
 
-// Age returns the student's age in whole years on a day.
-func (l Ladder) Age(day time.Time) int {
-	years := day.Year() - l.Born.Year()
-	if day.Month() < l.Born.Month() || day.Month() == l.Born.Month() && day.Day() < l.Born.Day() {
-		years--
+// Profile is the student as planning knows them.
+func (l Ladder) Profile() studentplan.Profile {
+	return studentplan.Profile{
+		Ladder: l.ID, Name: l.Name, Born: l.Born, Instrument: l.Instrument, Weekday: l.Weekday, Minutes: l.Minutes,
+		Practises: l.PracticeDays, PracticeMinutes: l.PracticeMinutes, HandsApart: l.HandsApart,
 	}
-	return years
 }
+
+// Age is the student's age in whole years on a day.
+func (l Ladder) Age(day time.Time) int { return l.Profile().Age(day) }
 
 // AddLadder adds a student with a ladder and the weekly lesson. Adding the
 // same student again, by id, changes nothing.

@@ -78,27 +78,27 @@ func (e ConsequenceKind) Valid() bool {
 	}
 }
 
-// Defines values for CycleWeeksState.
+// Defines values for CycleWeekState.
 const (
-	CycleWeeksStateAhead   CycleWeeksState = "ahead"
-	CycleWeeksStateBegun   CycleWeeksState = "begun"
-	CycleWeeksStateNow     CycleWeeksState = "now"
-	CycleWeeksStateOpen    CycleWeeksState = "open"
-	CycleWeeksStateThrough CycleWeeksState = "through"
+	CycleWeekStateAhead   CycleWeekState = "ahead"
+	CycleWeekStateBegun   CycleWeekState = "begun"
+	CycleWeekStateNow     CycleWeekState = "now"
+	CycleWeekStateOpen    CycleWeekState = "open"
+	CycleWeekStateThrough CycleWeekState = "through"
 )
 
-// Valid indicates whether the value is a known member of the CycleWeeksState enum.
-func (e CycleWeeksState) Valid() bool {
+// Valid indicates whether the value is a known member of the CycleWeekState enum.
+func (e CycleWeekState) Valid() bool {
 	switch e {
-	case CycleWeeksStateAhead:
+	case CycleWeekStateAhead:
 		return true
-	case CycleWeeksStateBegun:
+	case CycleWeekStateBegun:
 		return true
-	case CycleWeeksStateNow:
+	case CycleWeekStateNow:
 		return true
-	case CycleWeeksStateOpen:
+	case CycleWeekStateOpen:
 		return true
-	case CycleWeeksStateThrough:
+	case CycleWeekStateThrough:
 		return true
 	default:
 		return false
@@ -297,24 +297,6 @@ func (e FamilyItemKind) Valid() bool {
 	case FamilyItemKindSpot:
 		return true
 	case FamilyItemKindWhole:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for FamilyPagePathState.
-const (
-	FamilyPagePathStateLearned FamilyPagePathState = "learned"
-	FamilyPagePathStateWorking FamilyPagePathState = "working"
-)
-
-// Valid indicates whether the value is a known member of the FamilyPagePathState enum.
-func (e FamilyPagePathState) Valid() bool {
-	switch e {
-	case FamilyPagePathStateLearned:
-		return true
-	case FamilyPagePathStateWorking:
 		return true
 	default:
 		return false
@@ -693,6 +675,24 @@ func (e NewOverrulingKind) Valid() bool {
 	}
 }
 
+// Defines values for PathStepState.
+const (
+	PathStepStateLearned PathStepState = "learned"
+	PathStepStateWorking PathStepState = "working"
+)
+
+// Valid indicates whether the value is a known member of the PathStepState enum.
+func (e PathStepState) Valid() bool {
+	switch e {
+	case PathStepStateLearned:
+		return true
+	case PathStepStateWorking:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PatternHow.
 const (
 	Octave             PatternHow = "octave"
@@ -969,24 +969,6 @@ func (e ScaleKind) Valid() bool {
 	}
 }
 
-// Defines values for SetupChecksSchool.
-const (
-	SetupChecksSchoolBall    SetupChecksSchool = "ball"
-	SetupChecksSchoolHanging SetupChecksSchool = "hanging"
-)
-
-// Valid indicates whether the value is a known member of the SetupChecksSchool enum.
-func (e SetupChecksSchool) Valid() bool {
-	switch e {
-	case SetupChecksSchoolBall:
-		return true
-	case SetupChecksSchoolHanging:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for SetupLean.
 const (
 	SetupLeanAbove SetupLean = "above"
@@ -1020,6 +1002,24 @@ func (e SetupSchool) Valid() bool {
 	case SetupSchoolBall:
 		return true
 	case SetupSchoolHanging:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetupChecksSchool.
+const (
+	SetupChecksSchoolBall    SetupChecksSchool = "ball"
+	SetupChecksSchoolHanging SetupChecksSchool = "hanging"
+)
+
+// Valid indicates whether the value is a known member of the SetupChecksSchool enum.
+func (e SetupChecksSchool) Valid() bool {
+	switch e {
+	case SetupChecksSchoolBall:
+		return true
+	case SetupChecksSchoolHanging:
 		return true
 	default:
 		return false
@@ -1485,19 +1485,13 @@ type Arrangement struct {
 
 // Atlas defines model for Atlas.
 type Atlas struct {
-	Keys   []string `json:"keys"`
-	Kind   string   `json:"kind"`
-	Kinds  []Choice `json:"kinds"`
-	Passes []string `json:"passes"`
-	Rows   []struct {
-		Cells []AtlasCell `json:"cells"`
-
-		// Ladder A ULID
-		Ladder Id     `json:"ladder"`
-		Name   string `json:"name"`
-	} `json:"rows"`
-	Sentence string `json:"sentence"`
-	Type     string `json:"type"`
+	Keys     []string   `json:"keys"`
+	Kind     string     `json:"kind"`
+	Kinds    []Choice   `json:"kinds"`
+	Passes   []string   `json:"passes"`
+	Rows     []AtlasRow `json:"rows"`
+	Sentence string     `json:"sentence"`
+	Type     string     `json:"type"`
 }
 
 // AtlasCell defines model for AtlasCell.
@@ -1511,6 +1505,15 @@ type AtlasCell struct {
 
 	// Working The pass it is worked at from 1; 0 for none
 	Working int `json:"working"`
+}
+
+// AtlasRow defines model for AtlasRow.
+type AtlasRow struct {
+	Cells []AtlasCell `json:"cells"`
+
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
 }
 
 // Balance Practice against enjoyment; for the teacher only
@@ -1544,6 +1547,18 @@ type Bite struct {
 	Step  int    `json:"step"`
 	Text  string `json:"text"`
 	Why   string `json:"why"`
+}
+
+// BookBrief defines model for BookBrief.
+type BookBrief struct {
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Leaps For a beginner, in the order of the book
+	Leaps     []float64 `json:"leaps"`
+	Materials int       `json:"materials"`
+	Title     string    `json:"title"`
+	Units     []string  `json:"units"`
 }
 
 // BookComparison defines model for BookComparison.
@@ -1587,21 +1602,16 @@ type BookPath struct {
 	Largest float64 `json:"largest"`
 
 	// Left Pieces that would teach nothing any more
-	Left     []string `json:"left"`
-	Sentence string   `json:"sentence"`
-	Stops    []struct {
-		Cliff bool    `json:"cliff"`
-		Leap  float64 `json:"leap"`
+	Left     []string   `json:"left"`
+	Sentence string     `json:"sentence"`
+	Stops    []PathStop `json:"stops"`
+}
 
-		// Material A ULID
-		Material Id `json:"material"`
-
-		// Source A ULID
-		Source Id     `json:"source"`
-		Strand Strand `json:"strand"`
-		Title  string `json:"title"`
-		Why    string `json:"why"`
-	} `json:"stops"`
+// BookPlayer defines model for BookPlayer.
+type BookPlayer struct {
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
 }
 
 // BookProfile defines model for BookProfile.
@@ -1640,6 +1650,12 @@ type Candidate struct {
 type Choice struct {
 	Id   string `json:"id"`
 	Name string `json:"name"`
+}
+
+// ChordAt defines model for ChordAt.
+type ChordAt struct {
+	At   float64 `json:"at"`
+	Name string  `json:"name"`
 }
 
 // ChordShape defines model for ChordShape.
@@ -1705,33 +1721,12 @@ type Cycle struct {
 	Pass int `json:"pass"`
 
 	// Passes What changes from one time around to the next
-	Passes   []Choice `json:"passes"`
-	Sentence string   `json:"sentence"`
-	Step     string   `json:"step"`
-	Type     string   `json:"type"`
-	Weeks    []struct {
-		Day      openapi_types.Date `json:"day"`
-		Exercise string             `json:"exercise"`
-		Heard    openapi_types.Date `json:"heard"`
-
-		// Held Lessons before it, since the key before, in which none is begun, because a break follows
-		Held []openapi_types.Date `json:"held"`
-		Key  string               `json:"key"`
-
-		// Late It is heard only after a break
-		Late bool `json:"late"`
-
-		// Missed Lessons before it, since the key before, that did not take place
-		Missed []openapi_types.Date `json:"missed"`
-
-		// Off Weeks without a lesson between this one and the one before
-		Off   int             `json:"off"`
-		State CycleWeeksState `json:"state"`
-	} `json:"weeks"`
+	Passes   []Choice    `json:"passes"`
+	Sentence string      `json:"sentence"`
+	Step     string      `json:"step"`
+	Type     string      `json:"type"`
+	Weeks    []CycleWeek `json:"weeks"`
 }
-
-// CycleWeeksState defines model for Cycle.Weeks.State.
-type CycleWeeksState string
 
 // CycleType defines model for CycleType.
 type CycleType struct {
@@ -1741,15 +1736,46 @@ type CycleType struct {
 	Steps []Choice `json:"steps"`
 }
 
+// CycleWeek defines model for CycleWeek.
+type CycleWeek struct {
+	Day      openapi_types.Date `json:"day"`
+	Exercise string             `json:"exercise"`
+	Heard    openapi_types.Date `json:"heard"`
+
+	// Held Lessons before it, since the key before, in which none is begun, because a break follows
+	Held []openapi_types.Date `json:"held"`
+	Key  string               `json:"key"`
+
+	// Late It is heard only after a break
+	Late bool `json:"late"`
+
+	// Missed Lessons before it, since the key before, that did not take place
+	Missed []openapi_types.Date `json:"missed"`
+
+	// Off Weeks without a lesson between this one and the one before
+	Off   int            `json:"off"`
+	State CycleWeekState `json:"state"`
+}
+
+// CycleWeekState defines model for CycleWeek.State.
+type CycleWeekState string
+
+// DayByHand defines model for DayByHand.
+type DayByHand struct {
+	Day      openapi_types.Date `json:"day"`
+	Practice bool               `json:"practice"`
+}
+
+// DayCount defines model for DayCount.
+type DayCount struct {
+	Day     openapi_types.Date `json:"day"`
+	Lessons int                `json:"lessons"`
+}
+
 // DayPlanned defines model for DayPlanned.
 type DayPlanned struct {
-	Lessons []struct {
-		// Ladder A ULID
-		Ladder   Id     `json:"ladder"`
-		Name     string `json:"name"`
-		Sentence string `json:"sentence"`
-	} `json:"lessons"`
-	Sentence string `json:"sentence"`
+	Lessons  []LessonPlanned `json:"lessons"`
+	Sentence string          `json:"sentence"`
 }
 
 // Days A range of dates; four times of five the truth lies from low to high
@@ -1835,16 +1861,19 @@ type EntryStandard string
 // Excerpt Engraved bars, in staff spaces from the upper left corner
 type Excerpt struct {
 	// Heads Where the heads stand, and when they sound in quarter notes from the start of the piece
-	Heads []struct {
-		At float64 `json:"at"`
-		X  float64 `json:"x"`
-		Y  float64 `json:"y"`
-	} `json:"heads"`
-	Height float64 `json:"height"`
+	Heads  []ExcerptHead `json:"heads"`
+	Height float64       `json:"height"`
 
 	// Shapes Filled paths in the syntax of SVG
 	Shapes string  `json:"shapes"`
 	Width  float64 `json:"width"`
+}
+
+// ExcerptHead defines model for ExcerptHead.
+type ExcerptHead struct {
+	At float64 `json:"at"`
+	X  float64 `json:"x"`
+	Y  float64 `json:"y"`
 }
 
 // Exercise defines model for Exercise.
@@ -1854,19 +1883,16 @@ type Exercise struct {
 	Caution string `json:"caution"`
 
 	// Choices Other exercises near this one
-	Choices []ExerciseChoice `json:"choices"`
-	Chords  []struct {
-		At   float64 `json:"at"`
-		Name string  `json:"name"`
-	} `json:"chords"`
-	Family     ExerciseFamily `json:"family"`
-	Faults     []Fault        `json:"faults"`
-	Goals      []string       `json:"goals"`
-	Id         string         `json:"id"`
-	Instrument string         `json:"instrument"`
-	Length     float64        `json:"length"`
-	Musicxml   string         `json:"musicxml"`
-	Notes      []ExerciseNote `json:"notes"`
+	Choices    []ExerciseChoice `json:"choices"`
+	Chords     []ChordAt        `json:"chords"`
+	Family     ExerciseFamily   `json:"family"`
+	Faults     []Fault          `json:"faults"`
+	Goals      []string         `json:"goals"`
+	Id         string           `json:"id"`
+	Instrument string           `json:"instrument"`
+	Length     float64          `json:"length"`
+	Musicxml   string           `json:"musicxml"`
+	Notes      []ExerciseNote   `json:"notes"`
 
 	// Patterns How the key lies on each string
 	Patterns []StringPattern `json:"patterns"`
@@ -1877,10 +1903,7 @@ type Exercise struct {
 	Step     string       `json:"step"`
 
 	// Strings String 1 first
-	Strings []struct {
-		Midi int    `json:"midi"`
-		Name string `json:"name"`
-	} `json:"strings"`
+	Strings []OpenString `json:"strings"`
 
 	// Tempo Quarter notes a minute
 	Tempo int    `json:"tempo"`
@@ -1892,14 +1915,20 @@ type Exercise struct {
 // ExerciseFamily defines model for Exercise.Family.
 type ExerciseFamily string
 
+// ExerciseAhead defines model for ExerciseAhead.
+type ExerciseAhead struct {
+	Exercise string `json:"exercise"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Step     string `json:"step"`
+	Title    string `json:"title"`
+}
+
 // ExerciseChoice defines model for ExerciseChoice.
 type ExerciseChoice struct {
-	Name    string `json:"name"`
-	Options []struct {
-		Chosen bool   `json:"chosen"`
-		Id     string `json:"id"`
-		Name   string `json:"name"`
-	} `json:"options"`
+	Name    string           `json:"name"`
+	Options []ExerciseOption `json:"options"`
 }
 
 // ExerciseNote defines model for ExerciseNote.
@@ -1921,6 +1950,13 @@ type ExerciseNote struct {
 	Pluck  string `json:"pluck"`
 	Silent bool   `json:"silent"`
 	String int    `json:"string"`
+}
+
+// ExerciseOption defines model for ExerciseOption.
+type ExerciseOption struct {
+	Chosen bool   `json:"chosen"`
+	Id     string `json:"id"`
+	Name   string `json:"name"`
 }
 
 // FamilyDay defines model for FamilyDay.
@@ -1961,10 +1997,7 @@ type FamilyItemKind string
 
 // FamilyMusic defines model for FamilyMusic.
 type FamilyMusic struct {
-	Beats []struct {
-		At    float64 `json:"at"`
-		First bool    `json:"first"`
-	} `json:"beats"`
+	Beats []MusicBeat `json:"beats"`
 
 	// Material A ULID
 	Material Id          `json:"material"`
@@ -1989,12 +2022,8 @@ type FamilyPage struct {
 	NotYet []string `json:"notYet"`
 
 	// Path The way so far, the oldest first
-	Path []struct {
-		State FamilyPagePathState `json:"state"`
-		Title string              `json:"title"`
-		Words string              `json:"words"`
-	} `json:"path"`
-	Sentence string `json:"sentence"`
+	Path     []PathStep `json:"path"`
+	Sentence string     `json:"sentence"`
 
 	// Start Of the week
 	Start   openapi_types.Date `json:"start"`
@@ -2006,9 +2035,6 @@ type FamilyPage struct {
 	// Words The teacher's own
 	Words string `json:"words"`
 }
-
-// FamilyPagePathState defines model for FamilyPage.Path.State.
-type FamilyPagePathState string
 
 // FamilyTick defines model for FamilyTick.
 type FamilyTick struct {
@@ -2057,22 +2083,21 @@ type Felt string
 type Fit struct {
 	Candidates []FitCandidate `json:"candidates"`
 	Reach      float64        `json:"reach"`
-	Taste      []struct {
-		Score float64 `json:"score"`
-		Tag   string  `json:"tag"`
-		Why   string  `json:"why"`
-	} `json:"taste"`
+	Taste      []Taste        `json:"taste"`
+}
+
+// FitBlock defines model for FitBlock.
+type FitBlock struct {
+	Way []string `json:"way"`
+	Why string   `json:"why"`
 }
 
 // FitCandidate defines model for FitCandidate.
 type FitCandidate struct {
-	Balance float64 `json:"balance"`
-	Blocks  []struct {
-		Way []string `json:"way"`
-		Why string   `json:"why"`
-	} `json:"blocks"`
-	From string  `json:"from"`
-	Leap float64 `json:"leap"`
+	Balance float64    `json:"balance"`
+	Blocks  []FitBlock `json:"blocks"`
+	From    string     `json:"from"`
+	Leap    float64    `json:"leap"`
 
 	// Material A ULID
 	Material Id       `json:"material"`
@@ -2106,16 +2131,19 @@ type Gate string
 
 // Guide defines model for Guide.
 type Guide struct {
-	Bars  []int `json:"bars"`
-	Notes []struct {
-		At    float64 `json:"at"`
-		Bar   int     `json:"bar"`
-		Pitch int     `json:"pitch"`
-	} `json:"notes"`
-	Pitch string `json:"pitch"`
+	Bars  []int       `json:"bars"`
+	Notes []GuideNote `json:"notes"`
+	Pitch string      `json:"pitch"`
 
 	// Words a third above G
 	Words string `json:"words"`
+}
+
+// GuideNote defines model for GuideNote.
+type GuideNote struct {
+	At    float64 `json:"at"`
+	Bar   int     `json:"bar"`
+	Pitch int     `json:"pitch"`
 }
 
 // HandPosition defines model for HandPosition.
@@ -2194,14 +2222,9 @@ type ImportKind string
 
 // Imported defines model for Imported.
 type Imported struct {
-	Faults []struct {
-		Column string `json:"column"`
-		Line   int    `json:"line"`
-		Says   string `json:"says"`
-		Title  string `json:"title"`
-	} `json:"faults"`
-	Kept      bool `json:"kept"`
-	Materials int  `json:"materials"`
+	Faults    []TableFault `json:"faults"`
+	Kept      bool         `json:"kept"`
+	Materials int          `json:"materials"`
 
 	// Problems What is wrong as a whole
 	Problems []string `json:"problems"`
@@ -2219,6 +2242,9 @@ type InstrumentInfo struct {
 
 	// Strings Open strings, string 1 first
 	Strings []string `json:"strings"`
+
+	// TaughtMost The one that most students of the studio play
+	TaughtMost bool `json:"taughtMost"`
 }
 
 // InstrumentInfoFamily defines model for InstrumentInfo.Family.
@@ -2377,40 +2403,28 @@ type LessonPlan struct {
 	UsualMinutes int           `json:"usualMinutes"`
 }
 
+// LessonPlanned defines model for LessonPlanned.
+type LessonPlanned struct {
+	// Ladder A ULID
+	Ladder   Id     `json:"ladder"`
+	Name     string `json:"name"`
+	Sentence string `json:"sentence"`
+}
+
 // LibraryView defines model for LibraryView.
 type LibraryView struct {
-	Books []struct {
-		// Id A ULID
-		Id Id `json:"id"`
-
-		// Leaps For a beginner, in the order of the book
-		Leaps     []float64 `json:"leaps"`
-		Materials int       `json:"materials"`
-		Title     string    `json:"title"`
-		Units     []string  `json:"units"`
-	} `json:"books"`
-	Concerns []string `json:"concerns"`
+	Books    []BookBrief `json:"books"`
+	Concerns []string    `json:"concerns"`
 
 	// Loose Pieces that belong to no book
-	Loose   []MaterialBrief `json:"loose"`
-	Players []struct {
-		// Ladder A ULID
-		Ladder Id     `json:"ladder"`
-		Name   string `json:"name"`
-	} `json:"players"`
-	Sentence string `json:"sentence"`
+	Loose    []MaterialBrief `json:"loose"`
+	Players  []BookPlayer    `json:"players"`
+	Sentence string          `json:"sentence"`
 }
 
 // Line defines model for Line.
 type Line struct {
-	Counts struct {
-		Down int `json:"down"`
-		Leap int `json:"leap"`
-		Same int `json:"same"`
-		Skip int `json:"skip"`
-		Step int `json:"step"`
-		Up   int `json:"up"`
-	} `json:"counts"`
+	Counts MoveCounts `json:"counts"`
 
 	// DistinctBars Different bars of this line alone; 0 where there is only one line
 	DistinctBars int            `json:"distinctBars"`
@@ -2439,8 +2453,24 @@ type LogLine struct {
 	Text string `json:"text"`
 }
 
+// LostHoliday defines model for LostHoliday.
+type LostHoliday struct {
+	Given bool `json:"given"`
+
+	// Id A ULID
+	Id      Id     `json:"id"`
+	Lessons int    `json:"lessons"`
+	Name    string `json:"name"`
+}
+
 // Mark defines model for Mark.
 type Mark string
+
+// Mat defines model for Mat.
+type Mat struct {
+	Soft      bool    `json:"soft"`
+	Thickness float64 `json:"thickness"`
+}
 
 // MaterialBrief defines model for MaterialBrief.
 type MaterialBrief struct {
@@ -2467,6 +2497,10 @@ type MaterialBrief struct {
 type Me struct {
 	Studio  string `json:"studio"`
 	Teacher string `json:"teacher"`
+
+	// Timezone The IANA name of the zone of the lessons
+	Timezone string             `json:"timezone"`
+	Today    openapi_types.Date `json:"today"`
 }
 
 // Measures In centimetres
@@ -2477,10 +2511,7 @@ type Measures struct {
 	KeyTop    float64      `json:"keyTop"`
 	Lean      MeasuresLean `json:"lean"`
 	Leg       float64      `json:"leg"`
-	Mats      []struct {
-		Soft      bool    `json:"soft"`
-		Thickness float64 `json:"thickness"`
-	} `json:"mats"`
+	Mats      []Mat        `json:"mats"`
 }
 
 // MeasuresLean defines model for Measures.Lean.
@@ -2522,18 +2553,31 @@ type MessageState string
 
 // Motif defines model for Motif.
 type Motif struct {
-	At []struct {
-		Bar   int     `json:"bar"`
-		Beat  int     `json:"beat"`
-		End   float64 `json:"end"`
-		Start float64 `json:"start"`
-	} `json:"at"`
-	Beats int    `json:"beats"`
-	Name  string `json:"name"`
-	Notes int    `json:"notes"`
+	At    []MotifPlace `json:"at"`
+	Beats int          `json:"beats"`
+	Name  string       `json:"name"`
+	Notes int          `json:"notes"`
 
 	// Staff Staff over all parts, from 0
 	Staff int `json:"staff"`
+}
+
+// MotifPlace defines model for MotifPlace.
+type MotifPlace struct {
+	Bar   int     `json:"bar"`
+	Beat  int     `json:"beat"`
+	End   float64 `json:"end"`
+	Start float64 `json:"start"`
+}
+
+// MoveCounts defines model for MoveCounts.
+type MoveCounts struct {
+	Down int `json:"down"`
+	Leap int `json:"leap"`
+	Same int `json:"same"`
+	Skip int `json:"skip"`
+	Step int `json:"step"`
+	Up   int `json:"up"`
 }
 
 // MoveMark One direction mark, to be laid over the note it leads to.
@@ -2564,6 +2608,12 @@ type MoveMarkDirection string
 
 // MoveMarkKind defines model for MoveMark.Kind.
 type MoveMarkKind string
+
+// MusicBeat defines model for MusicBeat.
+type MusicBeat struct {
+	At    float64 `json:"at"`
+	First bool    `json:"first"`
+}
 
 // NewClimb defines model for NewClimb.
 type NewClimb struct {
@@ -2684,6 +2734,12 @@ type NoteFinger struct {
 	String int `json:"string,omitempty,omitzero"`
 }
 
+// OpenString defines model for OpenString.
+type OpenString struct {
+	Midi int    `json:"midi"`
+	Name string `json:"name"`
+}
+
 // Overruled defines model for Overruled.
 type Overruled struct {
 	Key string `json:"key"`
@@ -2702,26 +2758,11 @@ type Overview struct {
 // OverviewStudent defines model for OverviewStudent.
 type OverviewStudent struct {
 	// Review How learned pieces are kept
-	Review  ReviewState   `json:"review"`
-	Signs   []Sign        `json:"signs"`
-	Student Student       `json:"student"`
-	Targets []TargetBrief `json:"targets"`
-	Working []struct {
-		// Clears A range of dates; four times of five the truth lies from low to high
-		Clears Days `json:"clears"`
-		Full   int  `json:"full"`
-
-		// Material A ULID
-		Material Id     `json:"material"`
-		Points   int    `json:"points"`
-		Title    string `json:"title"`
-
-		// Usual Nine of ten such pieces take no longer
-		Usual float64 `json:"usual"`
-
-		// Weeks In work so far
-		Weeks float64 `json:"weeks"`
-	} `json:"working"`
+	Review  ReviewState    `json:"review"`
+	Signs   []Sign         `json:"signs"`
+	Student Student        `json:"student"`
+	Targets []TargetBrief  `json:"targets"`
+	Working []WorkingPiece `json:"working"`
 }
 
 // OwnFocus defines model for OwnFocus.
@@ -2734,6 +2775,31 @@ type OwnFocus struct {
 	Id     Id     `json:"id"`
 	Streak int    `json:"streak"`
 	Text   string `json:"text"`
+}
+
+// PathStep defines model for PathStep.
+type PathStep struct {
+	State PathStepState `json:"state"`
+	Title string        `json:"title"`
+	Words string        `json:"words"`
+}
+
+// PathStepState defines model for PathStep.State.
+type PathStepState string
+
+// PathStop defines model for PathStop.
+type PathStop struct {
+	Cliff bool    `json:"cliff"`
+	Leap  float64 `json:"leap"`
+
+	// Material A ULID
+	Material Id `json:"material"`
+
+	// Source A ULID
+	Source Id     `json:"source"`
+	Strand Strand `json:"strand"`
+	Title  string `json:"title"`
+	Why    string `json:"why"`
 }
 
 // Pattern defines model for Pattern.
@@ -2845,15 +2911,24 @@ type PlanByHand struct {
 	Drops []string `json:"drops,omitempty,omitzero"`
 
 	// Minutes Of this lesson; absent or 0 for the usual
-	Minutes int      `json:"minutes,omitempty,omitzero"`
-	Order   []string `json:"order,omitempty,omitzero"`
-	Pins    []struct {
-		Minutes int    `json:"minutes"`
-		Segment string `json:"segment"`
-	} `json:"pins,omitempty,omitzero"`
+	Minutes int       `json:"minutes,omitempty,omitzero"`
+	Order   []string  `json:"order,omitempty,omitzero"`
+	Pins    []PlanPin `json:"pins,omitempty,omitzero"`
 
 	// Version Of the plan that it was made from; 0 for one that was not kept
 	Version int64 `json:"version"`
+}
+
+// PlanPin defines model for PlanPin.
+type PlanPin struct {
+	Minutes int    `json:"minutes"`
+	Segment string `json:"segment"`
+}
+
+// PlanQuestion defines model for PlanQuestion.
+type PlanQuestion struct {
+	Answer string `json:"answer"`
+	Ask    string `json:"ask"`
 }
 
 // PlanSegment defines model for PlanSegment.
@@ -2873,10 +2948,7 @@ type PlanSegment struct {
 	Pinned  bool `json:"pinned"`
 
 	// Questions To ask before it is played
-	Questions []struct {
-		Answer string `json:"answer"`
-		Ask    string `json:"ask"`
-	} `json:"questions"`
+	Questions []PlanQuestion `json:"questions"`
 
 	// Reason Why it stayed out
 	Reason string   `json:"reason,omitempty,omitzero"`
@@ -2916,16 +2988,19 @@ type Planting struct {
 	Skill string             `json:"skill"`
 
 	// Slack Lessons between the last bite and the last lesson for it
-	Slack int `json:"slack"`
-	Steps []struct {
-		Day openapi_types.Date `json:"day"`
+	Slack int            `json:"slack"`
+	Steps []PlantingStep `json:"steps"`
+	Why   string         `json:"why"`
+}
 
-		// Due The last lesson for it; before today when it is late
-		Due  openapi_types.Date `json:"due"`
-		Step int                `json:"step"`
-		Text string             `json:"text"`
-	} `json:"steps"`
-	Why string `json:"why"`
+// PlantingStep defines model for PlantingStep.
+type PlantingStep struct {
+	Day openapi_types.Date `json:"day"`
+
+	// Due The last lesson for it; before today when it is late
+	Due  openapi_types.Date `json:"due"`
+	Step int                `json:"step"`
+	Text string             `json:"text"`
 }
 
 // Practice defines model for Practice.
@@ -2980,6 +3055,14 @@ type Ready struct {
 // ReadyState defines model for Ready.State.
 type ReadyState string
 
+// ReviewPicked defines model for ReviewPicked.
+type ReviewPicked struct {
+	// Material A ULID
+	Material Id     `json:"material"`
+	Title    string `json:"title"`
+	Why      string `json:"why"`
+}
+
 // ReviewPiece defines model for ReviewPiece.
 type ReviewPiece struct {
 	HeardToday bool      `json:"heardToday"`
@@ -3004,7 +3087,10 @@ type ReviewState struct {
 	Fading int `json:"fading"`
 	Pieces int `json:"pieces"`
 
-	// Share Of the coming week's practice, 0 to 1
+	// Planned That week holds anything at all; without it there is no share
+	Planned bool `json:"planned"`
+
+	// Share Of the planned minutes of the week that is practised now
 	Share float64 `json:"share"`
 
 	// Starved Unheard for longer than the studio allows
@@ -3080,11 +3166,7 @@ type RungLayer string
 
 // Scale defines model for Scale.
 type Scale struct {
-	Alternatives []struct {
-		Fingers []int  `json:"fingers"`
-		Right   bool   `json:"right"`
-		Why     string `json:"why"`
-	} `json:"alternatives"`
+	Alternatives []ScaleAlternative `json:"alternatives"`
 
 	// Down One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5
 	Down ScaleWay `json:"down"`
@@ -3103,6 +3185,13 @@ type Scale struct {
 
 	// Up One direction; the right hand's pitches, the left plays an octave lower; thumb 1 to little finger 5
 	Up ScaleWay `json:"up"`
+}
+
+// ScaleAlternative defines model for ScaleAlternative.
+type ScaleAlternative struct {
+	Fingers []int  `json:"fingers"`
+	Right   bool   `json:"right"`
+	Why     string `json:"why"`
 }
 
 // ScaleKind defines model for ScaleKind.
@@ -3142,21 +3231,10 @@ type Seat struct {
 
 // Setup defines model for Setup.
 type Setup struct {
-	Cautions []string `json:"cautions"`
-	Checks   []struct {
-		List []struct {
-			Child string `json:"child"`
-			Id    string `json:"id"`
-			Look  string `json:"look"`
-		} `json:"list"`
-		School SetupChecksSchool `json:"school"`
-	} `json:"checks"`
-	Due    bool `json:"due"`
-	Faults []struct {
-		Id     string `json:"id"`
-		Name   string `json:"name"`
-		Remedy string `json:"remedy"`
-	} `json:"faults"`
+	Cautions []string           `json:"cautions"`
+	Checks   []SetupChecks      `json:"checks"`
+	Due      bool               `json:"due"`
+	Faults   []SetupFault       `json:"faults"`
 	Lean     SetupLean          `json:"lean"`
 	Measured openapi_types.Date `json:"measured,omitempty,omitzero"`
 
@@ -3170,14 +3248,34 @@ type Setup struct {
 	Student  Student     `json:"student"`
 }
 
-// SetupChecksSchool defines model for Setup.Checks.School.
-type SetupChecksSchool string
-
 // SetupLean defines model for Setup.Lean.
 type SetupLean string
 
 // SetupSchool The one of the way of teaching
 type SetupSchool string
+
+// SetupCheck defines model for SetupCheck.
+type SetupCheck struct {
+	Child string `json:"child"`
+	Id    string `json:"id"`
+	Look  string `json:"look"`
+}
+
+// SetupChecks defines model for SetupChecks.
+type SetupChecks struct {
+	List   []SetupCheck      `json:"list"`
+	School SetupChecksSchool `json:"school"`
+}
+
+// SetupChecksSchool defines model for SetupChecks.School.
+type SetupChecksSchool string
+
+// SetupFault defines model for SetupFault.
+type SetupFault struct {
+	Id     string `json:"id"`
+	Name   string `json:"name"`
+	Remedy string `json:"remedy"`
+}
 
 // Share A share from 0 to 1; four times of five between low and high
 type Share struct {
@@ -3262,16 +3360,19 @@ type Stair struct {
 	At    int          `json:"at"`
 	Name  string       `json:"name"`
 	Next  NextExercise `json:"next,omitempty,omitzero"`
-	Steps []struct {
-		// Known Pieces have made secure what it gives
-		Known   bool     `json:"known"`
-		Name    string   `json:"name"`
-		Of      int      `json:"of"`
-		Through []Choice `json:"through"`
-		Working []Choice `json:"working"`
-	} `json:"steps"`
-	Type  string `json:"type"`
-	Waits string `json:"waits"`
+	Steps []StairStep  `json:"steps"`
+	Type  string       `json:"type"`
+	Waits string       `json:"waits"`
+}
+
+// StairStep defines model for StairStep.
+type StairStep struct {
+	// Known Pieces have made secure what it gives
+	Known   bool     `json:"known"`
+	Name    string   `json:"name"`
+	Of      int      `json:"of"`
+	Through []Choice `json:"through"`
+	Working []Choice `json:"working"`
 }
 
 // StandardPoint defines model for StandardPoint.
@@ -3296,16 +3397,19 @@ type Strand string
 
 // StringPattern defines model for StringPattern.
 type StringPattern struct {
-	Moves int    `json:"moves"`
-	Name  string `json:"name"`
-	Stops []struct {
-		Above    int    `json:"above"`
-		Extended bool   `json:"extended"`
-		Finger   int    `json:"finger"`
-		Name     string `json:"name"`
-	} `json:"stops"`
-	String int    `json:"string"`
-	Words  string `json:"words"`
+	Moves  int          `json:"moves"`
+	Name   string       `json:"name"`
+	Stops  []StringStop `json:"stops"`
+	String int          `json:"string"`
+	Words  string       `json:"words"`
+}
+
+// StringStop defines model for StringStop.
+type StringStop struct {
+	Above    int    `json:"above"`
+	Extended bool   `json:"extended"`
+	Finger   int    `json:"finger"`
+	Name     string `json:"name"`
 }
 
 // Student defines model for Student.
@@ -3333,6 +3437,14 @@ type Student struct {
 // StudentApproach The student's own way of reading; empty for the studio's
 type StudentApproach string
 
+// TableFault defines model for TableFault.
+type TableFault struct {
+	Column string `json:"column"`
+	Line   int    `json:"line"`
+	Says   string `json:"says"`
+	Title  string `json:"title"`
+}
+
 // TargetBrief defines model for TargetBrief.
 type TargetBrief struct {
 	Day openapi_types.Date `json:"day"`
@@ -3347,6 +3459,15 @@ type TargetBrief struct {
 	Verdict  Verdict `json:"verdict"`
 }
 
+// TargetDrop defines model for TargetDrop.
+type TargetDrop struct {
+	Chance float64 `json:"chance"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Title    string `json:"title"`
+}
+
 // TargetQuestion defines model for TargetQuestion.
 type TargetQuestion struct {
 	Day openapi_types.Date `json:"day"`
@@ -3358,19 +3479,19 @@ type TargetQuestion struct {
 	Material Id `json:"material"`
 }
 
+// Taste defines model for Taste.
+type Taste struct {
+	Score float64 `json:"score"`
+	Tag   string  `json:"tag"`
+	Why   string  `json:"why"`
+}
+
 // Technique defines model for Technique.
 type Technique struct {
 	// Ahead Exercises that stand on the ladder and were not begun
-	Ahead []struct {
-		Exercise string `json:"exercise"`
-
-		// Material A ULID
-		Material Id     `json:"material"`
-		Step     string `json:"step"`
-		Title    string `json:"title"`
-	} `json:"ahead"`
-	Cycle      Cycle     `json:"cycle,omitempty,omitzero"`
-	CycleEntry KeptCycle `json:"cycleEntry,omitempty,omitzero"`
+	Ahead      []ExerciseAhead `json:"ahead"`
+	Cycle      Cycle           `json:"cycle,omitempty,omitzero"`
+	CycleEntry KeptCycle       `json:"cycleEntry,omitempty,omitzero"`
 
 	// CycleTypes What can be taken through the keys
 	CycleTypes []CycleType `json:"cycleTypes"`
@@ -3428,10 +3549,7 @@ type Today struct {
 	Sentence string             `json:"sentence"`
 
 	// Week Lessons on each of the seven days from Monday
-	Week []struct {
-		Day     openapi_types.Date `json:"day"`
-		Lessons int                `json:"lessons"`
-	} `json:"week"`
+	Week []DayCount `json:"week"`
 }
 
 // TodayLesson defines model for TodayLesson.
@@ -3463,23 +3581,10 @@ type Verdict struct {
 	Chance float64 `json:"chance"`
 
 	// Drops What leaving one rung out would do, the most helpful first
-	Drops []struct {
-		Chance float64 `json:"chance"`
-
-		// Material A ULID
-		Material Id     `json:"material"`
-		Title    string `json:"title"`
-	} `json:"drops"`
+	Drops []TargetDrop `json:"drops"`
 
 	// Holidays The holidays between now and the day
-	Holidays []struct {
-		Given bool `json:"given"`
-
-		// Id A ULID
-		Id      Id     `json:"id"`
-		Lessons int    `json:"lessons"`
-		Name    string `json:"name"`
-	} `json:"holidays"`
+	Holidays    []LostHoliday      `json:"holidays"`
 	LatestStart openapi_types.Date `json:"latestStart,omitempty,omitzero"`
 
 	// Lessons Lessons up to the day
@@ -3548,20 +3653,34 @@ type WayStandard string
 // WayChange defines model for WayChange.
 type WayChange struct {
 	// Students What it does to each student, where it does anything
-	Students []struct {
-		Effects []string `json:"effects"`
+	Students []WayEffects `json:"students"`
+	Switches []WaySwitch  `json:"switches"`
+}
 
-		// Ladder A ULID
-		Ladder Id     `json:"ladder"`
-		Name   string `json:"name"`
-	} `json:"students"`
-	Switches []struct {
-		From  string `json:"from"`
-		Key   string `json:"key"`
-		Means string `json:"means"`
-		Name  string `json:"name"`
-		To    string `json:"to"`
-	} `json:"switches"`
+// WayEffects defines model for WayEffects.
+type WayEffects struct {
+	Effects []string `json:"effects"`
+
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
+}
+
+// WayPreset defines model for WayPreset.
+type WayPreset struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+	Says string `json:"says"`
+	Way  Way    `json:"way"`
+}
+
+// WaySwitch defines model for WaySwitch.
+type WaySwitch struct {
+	From  string `json:"from"`
+	Key   string `json:"key"`
+	Means string `json:"means"`
+	Name  string `json:"name"`
+	To    string `json:"to"`
 }
 
 // WayView defines model for WayView.
@@ -3570,15 +3689,10 @@ type WayView struct {
 	Differs []string `json:"differs"`
 
 	// Preset The preset that it equals; empty for none
-	Preset  string `json:"preset"`
-	Presets []struct {
-		Key  string `json:"key"`
-		Name string `json:"name"`
-		Says string `json:"says"`
-		Way  Way    `json:"way"`
-	} `json:"presets"`
-	Version int64 `json:"version"`
-	Way     Way   `json:"way"`
+	Preset  string      `json:"preset"`
+	Presets []WayPreset `json:"presets"`
+	Version int64       `json:"version"`
+	Way     Way         `json:"way"`
 }
 
 // Week defines model for Week.
@@ -3606,8 +3720,11 @@ type Week struct {
 	LeftOut []WeekItem `json:"leftOut"`
 
 	// Minutes A day, at most
-	Minutes     int       `json:"minutes"`
-	NotYet      []string  `json:"notYet"`
+	Minutes int      `json:"minutes"`
+	NotYet  []string `json:"notYet"`
+
+	// Plan The print of this plan
+	Plan        string    `json:"plan"`
 	Practice    Practice  `json:"practice"`
 	Published   bool      `json:"published"`
 	PublishedAt time.Time `json:"publishedAt,omitempty,omitzero"`
@@ -3616,12 +3733,7 @@ type Week struct {
 	Review ReviewState `json:"review"`
 
 	// Reviews The learned pieces picked for this week, and why
-	Reviews []struct {
-		// Material A ULID
-		Material Id     `json:"material"`
-		Title    string `json:"title"`
-		Why      string `json:"why"`
-	} `json:"reviews"`
+	Reviews  []ReviewPicked     `json:"reviews"`
 	Sentence string             `json:"sentence"`
 	Start    openapi_types.Date `json:"start"`
 	Student  Student            `json:"student"`
@@ -3631,27 +3743,28 @@ type Week struct {
 
 // WeekByHand defines model for WeekByHand.
 type WeekByHand struct {
-	Adds []Id `json:"adds,omitempty,omitzero"`
-	Days []struct {
-		Day      openapi_types.Date `json:"day"`
-		Practice bool               `json:"practice"`
-	} `json:"days,omitempty,omitzero"`
-	Drops []string `json:"drops,omitempty,omitzero"`
+	Adds  []Id        `json:"adds,omitempty,omitzero"`
+	Days  []DayByHand `json:"days,omitempty,omitzero"`
+	Drops []string    `json:"drops,omitempty,omitzero"`
 
 	// Minutes A day in this week; absent or 0 for the usual
-	Minutes int `json:"minutes,omitempty,omitzero"`
-	Pins    []struct {
-		Day  openapi_types.Date `json:"day"`
-		Item string             `json:"item"`
-	} `json:"pins,omitempty,omitzero"`
-	Times []struct {
-		Item  string `json:"item"`
-		Times int    `json:"times"`
-	} `json:"times,omitempty,omitzero"`
+	Minutes int         `json:"minutes,omitempty,omitzero"`
+	Pins    []WeekPin   `json:"pins,omitempty,omitzero"`
+	Times   []WeekTimes `json:"times,omitempty,omitzero"`
 
 	// Version Of the week that it was made from; 0 for one that was not kept
 	Version int64  `json:"version"`
 	Words   string `json:"words,omitempty,omitzero"`
+}
+
+// WeekChanged defines model for WeekChanged.
+type WeekChanged struct {
+	// CanPublish What was shown is still known and can be published as it was
+	CanPublish bool `json:"canPublish"`
+
+	// Changes What would be planned otherwise now
+	Changes []string `json:"changes"`
+	Detail  string   `json:"detail"`
 }
 
 // WeekDay defines model for WeekDay.
@@ -3698,6 +3811,18 @@ type WeekItem struct {
 // WeekItemKind defines model for WeekItem.Kind.
 type WeekItemKind string
 
+// WeekPin defines model for WeekPin.
+type WeekPin struct {
+	Day  openapi_types.Date `json:"day"`
+	Item string             `json:"item"`
+}
+
+// WeekTimes defines model for WeekTimes.
+type WeekTimes struct {
+	Item  string `json:"item"`
+	Times int    `json:"times"`
+}
+
 // Words defines model for Words.
 type Words struct {
 	Approach WordsApproach `json:"approach"`
@@ -3729,6 +3854,24 @@ type WorkingBrief struct {
 	Points   int    `json:"points"`
 	Title    string `json:"title"`
 	Why      string `json:"why"`
+}
+
+// WorkingPiece defines model for WorkingPiece.
+type WorkingPiece struct {
+	// Clears A range of dates; four times of five the truth lies from low to high
+	Clears Days `json:"clears"`
+	Full   int  `json:"full"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Points   int    `json:"points"`
+	Title    string `json:"title"`
+
+	// Usual Nine of ten such pieces take no longer
+	Usual float64 `json:"usual"`
+
+	// Weeks In work so far
+	Weeks float64 `json:"weeks"`
 }
 
 // Day defines model for Day.
@@ -3876,7 +4019,12 @@ type SetWeekParams struct {
 
 // PublishWeekJSONBody defines parameters for PublishWeek.
 type PublishWeekJSONBody struct {
-	Version int64 `json:"version"`
+	// AsShown Publish what was shown, though it would be planned otherwise by now
+	AsShown bool `json:"asShown,omitempty,omitzero"`
+
+	// Plan The print of the plan that was shown
+	Plan    string `json:"plan"`
+	Version int64  `json:"version"`
 }
 
 // PublishWeekParams defines parameters for PublishWeek.
@@ -7946,6 +8094,20 @@ func (response PublishWeek200JSONResponse) VisitPublishWeekResponse(w http.Respo
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PublishWeek409JSONResponse WeekChanged
+
+func (response PublishWeek409JSONResponse) VisitPublishWeekResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(409)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -12109,300 +12271,311 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3H3rkhu3kuarIDgT4XN2KHVLlr3nqH9s6OJLjyVbo25bO+vxRoBVIAmzCJQBVFMcjyL2HfYN90k2kAmg",
-	"qlhAXUh22zN/bEmsKgCJRCKvX/4+y+S2lIIJo2fPf5+VVNEtM0zB317Tvf1fznSmeGm4FLPns9dsSavC",
-	"PCdG5nRPuCBmzYg2Vc7lZ5oYvmXk36Vgs/mM2+d/q5jaz+YzQbds9nyWU/sXna3ZltqPL6XaUgM/GPuO",
-	"2Zf2MW0UF6vZp0/z2Vcfmcq4Ztd5dzIvNNEZLdgFLakyF68XF1v6q1QXj65IHua5ZmTJlTZELuEvXGij",
-	"qi0TJjFH5kZsTXRLP75hYmXWs+dPnl7GJvqG5jlT9ln4aEnNuv5mgT/OZ4r9VnHF8tlzoyrWHOEfFVvO",
-	"ns/+4aLekwv8VV9c5zDEW2qY4rRIDLL1P584zLuC7nElbXJ/WEvNSMFoqZ8Tsy95RgvyF0fpv87Jgq24",
-	"EEzNiVRI6twSnZKw+hi5l1KlKP30yxihb+WGiQQJDPzWt/7mRl5GNvKTfVmXUmgGp+CdkouCbe0fMymM",
-	"ZZvnv89oWRY8o5YwFyU+8U+/agnTGkdr/10Y8ZDO1JAdE4bslBSruT1lUjCimR0/Y7NP89nNmjHTN6l8",
-	"2Z5LOGkLLijQP7Ly9jx+EIyUdMWIkaRUHA7MmtHcyYdXOPKj11yXUnN8qTlkZwA7hFu//f2FUlSsGBzs",
-	"UsmSKcOR6Nna/qBjLEgNsJZUOVPEPQcU2kmVa8tjhm31EPVf2f39rfLUdDOlStG9/XsRznLfR/DE/8TZ",
-	"boZs43nu5/q8+5X8EgaRi19ZZuwobv1bv315DkSkxbsGMZa00Gx+QB9ViRX8YdRi3xU0Y/n7ym7C3B6A",
-	"a3zri8vGAQhrv2NKu60MPMOF+fJZzTJcGLZiqrNq/+rcTTC6aFPg7rdXtGH79oIOmKc7zw0XefRB+8N4",
-	"4rxaSx5ngpJqJwPGT0rJXfuNA75mRTF+akCqV6wojmdRK9G9cPw9IkujPAuPz91kY3t4OJcgmNIkGho8",
-	"fMK94PbX7+YcGSRsiqN0ksGAah3yh5u9I1durUgRjHBDtKEi10QKvMWoIZncMk0E+2i6UhMmFl/3Wslq",
-	"te6O9a3ckS0Ve4JrIVQx4h/uHrH5bCfVxn4zOmn7DTtrrq0A3LCcUEOWSm7JkytySZZSEYHq2MDZtcuo",
-	"J12POq+pFqP2S1pQt/Ptyb1TNDM8Y4SuqFW5CBO/yr2VdVcwKyvEDaPZmikiRWEHP9gs//wQj9+sqWJN",
-	"icBEtbVLqsRGyJ0VR79VnNnNWxVyh4sqC7rHP9Ed6KQLZnaMicYi6608w1mzq0OCjF7Obh1nLLzoJh/n",
-	"MP68QdpwzPztaQeN7jM3rP9AjROyVtuLMrLhpmBeRy85yxgevh0vCiIYywmPHr8kveWy8c+N46Q3HGVD",
-	"5w1tWBl/x9izH92L6B4dyjYYMWwEDAPzcx+eOx04SXspN6/ktqSKOxWzvQuDuqb9wDsll7yAPaArxYLW",
-	"0d6J75jIaVFYS45Wc/LoidX9nuAMnaEmq0XRkCei2i6QSIuJ08iU1JrlcYpbkfBi9E15Yyl8LV5Ks47d",
-	"T/ZjL8/1MTA4xqyU4vu9l6O2hz0/z9TSNyq18m0WRvPU9YSpt6LJG26lKYZ8w0VEIICwn6YyZQVfNo/q",
-	"QsqCUQE/WQpolLyd79jlqYiJADTSKDzs1SrYzrspFlJuyJop1jQTBie4lFml30nunCTjX7SW8qANYZ8B",
-	"rbw27YcvGWuVxc9NWVDDaBWnpzaK4hXZy2T4lF0QXU1cMkjx6JOV4GZYVDZcGPipBhO4b7jVh9U4OntG",
-	"qkkQWGTu2LK9lW55Kf5+5455m78LqlZMm7brKikRC7aMyNh39nJzDLqTVZGjHkSENGsuVsSqhls5kUn7",
-	"pYyRZa9Zkj6CnodHrHYaC2tZqWFlyD07lW+TXDjqvo4wYeA1N+0O06Xu7rEiGrfIscw88FmSO9012mVQ",
-	"Lth4CzMI8uilGVPrX2hrY1gF3v5OqMiJYHdMEX/ExrNsmXAzfi0V2a3ltuXV6XxN2TMzkjPh2Q8Jdbr/",
-	"5MBl0p3jtWh4oew01zxb23/aExA6Y/1QcFn9qKMbMOWEpDj+kOE89wa+rjnQbYenbINqc8dVgRyOOWLM",
-	"+YqKnIMzv8Oai0JmmwNlZ/jyVXIbffD+LteRtIxICZhsEA1+vVEyoUHUoRGPu7TGOXB47o2MxJAqv1nT",
-	"MjLskouVU6YOt6ZpBXX2hpmp74xbibOUcIB5mF58WZXYRCxTvC9GCIcDDmvMvWB3rOie/cvgv9BbWhRM",
-	"G5LZSeg5eYI/7ST5VXLBcpCPWhLwiUaMnJ1IGMPOMaKZcYorCBpqCDeaMLiJIuod3bIXOv5FDIEtqIKI",
-	"jCDst4oWOG+yYEupWMu+btrLhqqIFvMvFVWGKau1MI0eJ4wEUmVaZvw449HI+B7sQF0/+ip3J9LImf+U",
-	"X9B8xpzyaDc5fYG/Kvh2ETF0THy+jCZN2jSjbanapH+ZesT6vbFROvdQDWcwtwt2E/WLbIwUJVwjxNJ1",
-	"9x+46pzILBW742w3m4d4sNWDTNQpN1GoJz04UsUcwi+InQEq6Vt5xzThmgjGjT2WC2aQ9RXB17un8dC7",
-	"il425+7Bl6JE22cxra4jzaLR8p6YSEl1NJpmtRY8rPb4clglnOXLqCyoQyKRsJwLdeH7UjBMBqBKViIn",
-	"RoJEcE70EyMzA8ZOy4s3GIiYz3aMbfrMoxwTIQap3/SGdn5cM6rGbeKaFZFchzdMayl0LaznRHMBXlJG",
-	"NmzvfpjX2qiAgIZ9Y1WJOVmwjFaaEUoWitENWcqikLtWxHRwap0YXCL2UTgF8EBphjAFEAJc/oQu7TFy",
-	"E4peaVvuXYRHUgMOcM5ze08RQzeMlAXN2EmrlmgsHxwBy0Rkx81aVoZQUsAMiQsr4OGyG2I1AuOiTTjJ",
-	"1K2LJPQSso7MwH5aTU9aQSlLSHiga0bziJyMRnkaGS6YkIPMiStzu+enEPbAMeZkI9eF85zX24cb4Mj5",
-	"O7hphfj4HkispIi83ZfjtedzBYSToQa7ttMHSGrzfgC/khhVXtP9u4IKEcumQFbsk3BnCXD1SOWB0FSv",
-	"HjFB+KfdK54ECdLpmAIAyRn2drRyQV+RpawU3Gna/uOS36G0Maoya1Jwf/MVcmdvuzWHw9qmM/zjGJFT",
-	"yN2o57Ys51SMenRs2BCkivvufOaWgS9Hqce2zjd3YO3TmHP+q21p9sF+2q1lUVsJp1uR85lUfIUBiLgr",
-	"J3H/89V6rE83ZZD0x/zcELUR4iY6RzrFCPuVMGo/MS+Img4rPLIcG+OHzBs2fUf+e7ZDAwiiMUqxzOhx",
-	"YiLzmmzfo9+x0qDK+2nu1ayDHLQlKUMmgSFruWVzQjV5evn0y0eXXzy6/ALMkkZOX2SpS1YMZhF8bZ/x",
-	"0Z6YOPjxzfVryGykpNLWeIa0R29OuxvVTg3+/XEBtF9X2wVG0gxT9jv/+y8/Xz76+4tH3/7zd2+/f/fo",
-	"9qdH/+uX359++ek/4K1/+7fHP9NH/3756O+Pfvn9yfzZ5ae//mNs77wpuaUf+dbqB08vIZdrywX+/UlM",
-	"p1g5laKPDN/YZ+yzEi2rBmmfXfYoq13VjefjGMUeexAYe3BuWOXNhevKalFwvWY5serC7LmoiiKeK0m1",
-	"4xJUVBqT/ttlj5nkdSuqNV8J9ypYuLqU5kWeo5VbSvOWCfyLAtUrK5iLpJYSp+iUKEwpsdf1a8y6KZVc",
-	"1NkX3mw2VflqzcA7aG3cDXvLqK7wi8CAfmwhDWpFFb6qmK628KeCu/ScFcp7+/k7bvYgbIT5wED84Cls",
-	"6HB46q0lui3lLBxqS8y4kY2eib5tfGufmWyQbzF9NQj9IUar0xafRpIWt1xUhunWmXjy7FnzSFzGjoSi",
-	"xqVWhdeeDR0j2L5BouCGagzyO0dfxGXHV6LJieCms7upkTcq4f9UcPx/zjX+MbZd4Y5rUPPLZ7EHS2nG",
-	"xt6oyJ3p6mcJ08H7zH4yiztovCFeb8iwiEK2bG1H66Wnl/Oe9Jxm6vjlZYyLQH1rff/vfx/iESOnitqY",
-	"Jk9DslX0sv+YMVVG3KxfiZWidywnVk8A414bulwSXdKs6XetypIpUrClIZlUArTrA92T0TzqumEKFVl4",
-	"ANMf52Cm7tZguLI90eDD4YL8NsHrm7A16FhN6+PI5/ajnjvYE9iOjzP79hijYz1FRdRrWsa8ZF/zomA5",
-	"KalZ61A5sxeGfrSku/npm6jaznOzPmaF+GKYepjW3HFCnA1rD9aBOs+o0VH1jFrWjPowMlr5ooCu9glG",
-	"cOyL4GH1+pQmglEVvCdjXYd+HWlbPlt7c+hUNh0X0QJ+S8bmOpE1uuXFvilyN2y/kOikWcgdqh5FlaUu",
-	"AtAmx7skvraPxyZi1cCJKUAJJ0yj7CoezkW5PS7TpNI8+7iNW3Mgmkav3HPK99IkigBAc9fxNG7vbQTr",
-	"XwoCeTxuKmMzAODpd85AGPB3RHTfLd0wyAC3KqmgLYq18gxLNslF5WPFsRmlPOz4p1hOHvxAnhCv3yQO",
-	"3ZbnPO4BmBQ3hs+MOWdB3eiLbVKC2mVUxqVTjdLhhjGBS9AZWqWKTiaE+og6NQkcqztI1MDzGs5/reej",
-	"/A7nzB+Tlu/Vy+R6Ixv837g/nOysBXzjRPbdKqmkh7Q3BzakN3NtLTUTfQboybkUcz/IZM+3e92voo80",
-	"IH66d9BC3kXO/Q3bciOFZU37AIYTSiZqydPl09HX2QI9j90bBXIw4odz7TyA7Wkqq3cQiVrpFWHg+pN+",
-	"ltGkrmm3gKuAjIvlNVTx2GfsXxV7TjTdsjkpKVd2Uislq9LPaueV4D3JpT32UV/rVOHkrui4qORF+yps",
-	"p+k6o3TAsAClIpxomF9g2jXmK7ptCx+dO6byc8MND/NxVI2x6tcgf1xR+GGAFLl30AcdnGtd9cCf75H6",
-	"ip3LtWHbaBGey9AdiMm7ScLTfgJ+imkCXDt3VTRA3827sUxHqG5YSchrPtk3o4IsICi5d96fQb5nta3Y",
-	"r9ngY43z2fXeUZEnEoa0oXc+SxnMv2keei7etwRJg71TQeNOToiUG5C+lbD//1WCvxxiBs4r18jsDokj",
-	"dQpJwbVhYjB3JHLOgy9pjLH3MOlR3m8xRQPpyZ0aFwvCaLEL2UbyHX0ww8kanKTf+5qQdXVZO/UKuS99",
-	"1N5apaLHFD3VckNldFhQgJjFh8colZPz4KdEp2/s4yljZZI6i+4dLB0F22Gc/OnJgnWqpluR1znT+/vO",
-	"VbEcqHQ9XoM8Gqq97cQKGve6wOsf0rcmeBDq2y5C51wmknzYx5IrNi6rZOu5e8J88ET0BERTiZ/2d19m",
-	"G7OY//XAGz+cvO/KY7oD7uieaEmWVM1RMy1yps2Q5dfJd6lZ0lci/xL15yaF3zgRV1tRuE3pQPfEJLTo",
-	"rfADCn4IZ82HWQRhdeL7gRnC8d94tpmqS93ybBMVKXJs9lsgeDKd+TNNsBx7lBHvVxjI4CfjxEDgW3ce",
-	"61vmwCydeYrMPViMP6bzdgWO3bK0tAIK3V84fiyZp8Syp4Zgx8ZNDyChpGBzgkYyMbJWZ/HMY8xcEEZV",
-	"wZkidi8gE0+QBQULxB/5HOWzlxSVyGXi0E8P4tiPMT0SAGli8Ab540MsfcFao5Sg68ZeQVBTg97btv2w",
-	"pbzoS5dpgzgcd+MUHCslYigSxucBu8l+pgH6x1+k6SkckAsX4saKE6tCBo6l7rVn9qPImXLJrKinbKly",
-	"MfNuwpSMG9pTItiJJPEYR7hMbhg2ukx3TD1v/yr3y6pAgxxVZhX33H/NTUwnclVVE8Q6N3UtVtRIHl8/",
-	"Z6jGyzl1eWdSsdHfWh3vFbUvz91wR9ZcNkjpF+aJEd3HJhkjSW4B/WSMa62QWW+i+Q5FyHgtbBTR0DNs",
-	"vz0q9DRUcHf2SmApaui8rrdAMZrvx9d5dhJdhyunJzCv5v8++tHJtfbajD5Dp1YohnLmQPtQtegPF9Ld",
-	"Lbk+KZ7ja2IHvo4en1Bw3+X2NddGqsil+ZXTFKD0iEiXPA/eknnSnBgl36OhyhG5ShPukGhN37UhC1ZI",
-	"sdK+EMbqtEwYLAdQ9I4VOl7TZ6A2YgoqTc91heq3J3xsw76JVm5godDaTnZL96DeEepQelxWZkOPo5WR",
-	"W2pA81Yu+cDVtQNQJ2jyK2bt8ugV+E3Fc5bOKJ6SJ9yJBR/pKlrQROij5Aav0QFXPeZIgB6Jr4yRxYcf",
-	"HzS2qD0qKndxoW8GtTUcoLacgMSebLEZfktF/q4B9nhK0e3LFE1TWIDHJIQHQ3xUDWpiSnED1SHS+aX4",
-	"99tezigRZcHzWBwlOCQHVfmxkqugIz84PSrqJTAMEV/mNpW0kNEtQ6e4FR2N0i37MVc61bGR4s6/13QP",
-	"9RghSxxxVZhiUD1tRdaa3jEA8YtGRpcOyCj2i9uO9oivUpbuJPSLtcup7A7rTIW4uAlpxAlC+OI/LbcM",
-	"I0w7qsHmbtpNbXTBMX4yLyGc66WZzhw1bfoc5t/K3RsZAzQMyIhQHhZuGAMpLsAu3GgHM8zFKlqS4wvu",
-	"Cmt5280fV4eTxvA5rMTpiUd3a3F6ykhOA/frqdJJG0ZRDG0obGjXKMRLFKKVCNfbUqqp8LU5NQeYxPuE",
-	"s4uzIk/VG0OyVSaLaivIWha5Jn/J9N1fm6ewlRA8kFR+GQtiNnPWeqVt/WQkkvkrirNM38XhJRm9Yz9U",
-	"EVHzEtKmXKqokrsGrBlmV1gOh9ed66YqIMfCnofKBHpE1MqALUOL4ofl7PnPw7fJL/OI5wghvrG0e4cA",
-	"azjqKbBNUaf5wffnB9neMT+h2o+I7rnwJvBk9NAAh8fqKiNJlgduG2DOuDWdvHW0u+ZGxzoORQNKYTd2",
-	"I0/MfneM1rlhZSIxxRuUOnU5AaR56rxyjXjmhFrR7uP4Ewz1gMUUIRrw83jvmAOF6HMUARnqLzdX3wBC",
-	"Col2YfFRHmoJki7KOhwhqZ3ysmKmfkGTgmuj2/zuCltC0VtMMIcvXIuljDHviSnGifS6ZA7oD3WGmp67",
-	"P8QyQgf4IKaRhtRIP3hsD+paw2mXlSvSj0Cl7hG7GerxvZAOZf+AS+CgDebESBmVwwkVsw7cbtje++CZ",
-	"yO3BCSVdzY4UPTWCnZYZk0on/VU2VJ4FAEXtSqalWWOIzWUrDhUJ9X7fZ9N2roYGlkH/N8bAEnhmxNU4",
-	"GsaYqQH9fzRcyJou+IQc/R92ArxpCSg9YeLH7q3UhlRqxcREp9k7981o8IDyCTj27ykvTg1B9EL4uZSv",
-	"oWnAUzfGBUQG4vfgnhvWXfCxTx6paDxRbuH5l4qzZYw2jS4MUW0IAcGc6oXdFuaT+zX4Vbbi4BH4P9zu",
-	"wLHzRqOHmvNqEjSy8fJE1OGNCya0T05J1QQK2m+8o8okWCuPeJYBW91TDWvyWU5ygDBo6NaYMUQL+Mqc",
-	"XE4AwR4dITjcCnSze687UiJFuXfOp3XgzNzKSkxwaE71sR1aNR7iICQgYwJY3MJxSHr+XYG5mpZ5mIPw",
-	"VcIVT7OswghEpc0++rmkt0/IO1aYseGicyNCdCBCoWmOq918Dv8ln8/JF//v//zfL6MZNGOiee6mOsSV",
-	"8CufezYIzlyfpJlyCiCUUsTdzk2sPu8dnm0CkDSQF7DzPXlADBFAIqph++dES3v7T7x9oN9AFFM7isl4",
-	"C6rXHSv84Q5ly/OJVcuFjHXakDndf6YJE0ZxnxWdWTofF5B6I1cp2F1weU0Rgnb3AFI6LgftZukYgBak",
-	"16GHTc8DJBVUEBdSrMKa5g6yyponiN3l07DGXf4wg+QE+29hvhITUmP5Kl5A16hgH1mShy9g3DL6xana",
-	"ASCGRC7zhWbqDjp26YbjWkgrNbYSmtYZJhxgDtekvrGPtJeiV77juZpd5u70N4hXI2XaE+L3xq8sLVhw",
-	"52PBvDd0waYWl/prKwK82dvbJ+CzAJEhmaiZ2kRDLn5PJe1BchJgwICrzUiyoxhIO63aNpl7MQW5JV6M",
-	"BR6YsqDWZsWALRFy16TBQpp1vCYroIfF8EknZXqUTLQrmxqlUt0GC700rBMLYmKvEq8rlkgoqSbIlPdV",
-	"XKSUcsJcb0ppkl95OyG3oJMkXTdpiiDSxM3tPxpJ/zADxSdeO22llguBJTy53daF3fU1r55Ba/4KoDiu",
-	"MKXhI3DHuUdeFTTWYocnoHtHp+0qxvqLJ4ds8Zf7b92mpB20vuHEaAP/hq180KIHUieCmxMs7gNvA74E",
-	"AqVoqRhxlEscXp9rzme26eFue5umQ/JudW1u6xu2LoVqfbNBgZAiA5zSMKEt6wVOhq2PMi9fKKr2cY/U",
-	"QsrevMPR2QSMljresIE2ur9y0XVRLLCYLwK6mk7HSNRVTa6DqwSf1ronmkHl5FczCoAf9nQZE1vJpMg8",
-	"nMSERkJSxhSbZiMZTC+zqoiQHWL33y24nqQnCvtC3DN6aC9A6L2hguK58PRt7E696vhZi7W+AnMwhh7d",
-	"Bv9q9RegZSoGuGXJ7nWpd5Ld66pyhPCqSiikgQRB3WpUB0O62cbIkXNtuMjMyyji52u+XDLFhEH/B4gD",
-	"rknBBSO0kIJdkcu6/h4L9QAcGqxRLpJJO52GFb04ltKwr7EUPoZyU/F8gs2N+YnRnJ5EnfU0TJofNcvT",
-	"eDTKJPRnzMobP0wrly92pNZ8OUXLtY8n7O9lqhejz84bMMfRyauNYiZbs8kNEaqYfw66W7vlk0zeMYVV",
-	"+pbnrqxFqGQpNeR2Wb7xeOk+D2kY899d2S7jFalQ4644cdHcuEDy5lLd9GuWD+x6cPKiksr5mQYTX/sq",
-	"08ZqB8nmAxPylGmjJSm8FluVN5mCM9lBbSKhl1VRRG2f9k2XTC+O4Jj1tiGc5nfYUU22NMfsx7EuiJRb",
-	"YHR935F5TH9Ej7Y+3avRCjDYj22MJDQunS3Z27j4LYsVIR9Rb3sYVz4sW40P7tBBh1IROiGFjAl7Tg2W",
-	"rx5mKohs/e341EZ4/s3o/EZWLEY/u2H7W1mObpNIRbv0Gx2NHqnG6ra7RFxpNb4kqX1tTMgA0XKZsLfN",
-	"mmcbwbQ+JuRXvzzHIWKcUmco/m0wXwlI7vcJidPY5HmDPxzNHVniHMoiIcacrZJ+jE540LWdptweBoBb",
-	"SuzhMtFLSfkg3IDq6mbVKTZJFuy+ZVpHsScWMo9nGCwpL6oEmMr4XPzxZpK9Il5MuKOtUTPpeROt8/mO",
-	"leZ5EzCDbCkviGbqzhr2WroG+Xvt2+jWyWOQLbej3PgwrkOt40XSFxn8Md3fKtyswRZWfddGsCJrxwy0",
-	"tPIfn+N+B2rXzki/3VHmkYYvUxpVwkJOlg8tWLKR2OhamvElLtGaJJjCcNFKJxLjUXgmwKEFMyhqCcS6",
-	"6twA2LGEBqNFQSAtYp7uUBUv1PGqt8dA9Co4TaiX8o55FbNrMuTc4aVDeeLclYEUlOc4TUhVloY5SM5c",
-	"EyMfz+LIENMho3DLTilYC/NvyuqO8f9LQg19Yc5R4GV/fJcqnEveJL3uiG5ySFcZx20Rof6Sy890usGs",
-	"W0t/1d9BkE1xY5gg8DMWrjLy9vr1NdEZLeKejN8qWnCzTxWvnf9QLHyNGpyJRkVis5TN7XVzq5qsE2w0",
-	"R6R6GbEDFZqITFO7Ok0u2lDwY7DaR7wRmr8dNvn06bauYUIDxf5Z/zf7WlDCYAkavW3EUqeQiRfse8fz",
-	"zZKIL75IATBGetk3Xvz8cji5vNZKG6nHk8uqjzVLS59SECtSxpIxj2XCC9Y4GWEPvxjmiwALEMvMtl+F",
-	"xpDakCdPyVv+0md8M5HJHDWgweqmo03mgcqXmC6UsJc97/j1JljzhzumVFW42P1kBKTmfJ91Ks1++ae/",
-	"XPz85NHff4G//Le//o9ooVknYbG/kUSrsitS2sVEq8yulZLvgW6bufGx1Hi2T0BnMmOVYCj1pxsGMEdz",
-	"Uve3ucJsOaahJsasmYDuhIKx/LB9zZMvx/SvCSCvmMkKiq3LYE/nZHpPcqI9R/RQhHuvfunpfx/sscK2",
-	"URjjW0sb06CXg4OKVKuNbmviL8x6fl+ObjnS1WqapIm3/GhkgfakjNa9Q6K0SqjnSfP1e7a7qW2nKaUs",
-	"Uo3rFXesZJ5k4sZa9vytReYoO4nIXTfiyjpLxeMLrEDcQTJkiARDznhZGa/xIRWspomn0NtoGrXndjOw",
-	"Jyj2/uPpz5ePPv/lr89/vnz0Bf7TP87mRycxIImtuuESVAKJv5ykvNSW82HPRuClg+vEj9dYb73PCU7G",
-	"OojJBcTjsm6mpadFOOvJIGfFTU6kQhg+vvaPJt1vpbeX8HE4R8m+yOM88Y0kqoPWA3460VXWgdfj0Veo",
-	"+eojzY43mbHidAmYBVIktIsUBkQa9n7F75iIZchj1r+E/v1XRJo1UzuuWQgpRi+5c9mtUQCiG2asAmJq",
-	"MM7oHA6iy63O38rc9JmjO27Wvm8fVcZp3U9m8ymgOecyeSdg6LfNYRdDrFfrLGTPgbWtHFBQnOqFzIDk",
-	"jx0Ep0LH6siTXbRlrDb02pA1Bd8sdLIOzRIV00wY4vG7ups7CfTbsxfMIbWeu2i22ZgkvAllj26cZqld",
-	"b4J7E9HVjdU3/4Ym1V7GcUWFZ6pY+IOrD31ecQ+0QcGcQdY3DLRW/uRi8mdIIK+TxCfl/8WLL77nrvKe",
-	"CaIr7zrQaLMJiVUwI92tCS/StbByeuPwsE+EV/cJ1BVU3YXkaN9KHVc59zszGRizURniSjvq7PKQjOr5",
-	"LHqifIFy96JfGrxDY20mFKMbTI/AVlaUQJlpVKrjLye1mz0voJ77mp/Z3C01Rh7f4uscuHZrDMR7+x80",
-	"DKLWe7Pe2isoMxQC50ZRoYPGEf7irwwr6eMRWWMS2S4F37BU9Z19KbS2wMWGtBd7OW0XBdOzeU/7/Nid",
-	"j3WGa75aM3VFBFtRw+8YJpjLHVPDDm+3nJ5W24kaJVqWSroS9YBR3fCB2wHVHfVtvpvJXFG6Hl/zdOsR",
-	"r8clydvlvKRqWgEVwFikDimCVVq9w6FdmCsHd0FL58SChE2X4VR3Ds15XNuFri6xPttFQfA3rEnUW1oU",
-	"jVpEg1+29vevkguWB61/Ozbj+RU0lIm1dcA68NF0dq3vY186SIlNYMv9FK2hgFItqLvToao0hMJcJ55D",
-	"b+2wh3+QzfzVFG0TpG+8O3x8P5+C0WWaAD75eajC34MlTSiJTVTWApzs6K+EKPAJHV46ufVbafhyyhwM",
-	"j+pn/ZDJsmTiJgXDA+FIMGJYB4bnCsSqA9Hx7UImXEuyaeOM1u7xjYHem+MEX7qLZlnQPU9hDkLpBDcI",
-	"NBi7odzbafyRSUAm+f5rqcaXIAIkxORipw0vywkbcbPhZXSQc7YnoquJMqnHN98tF2IfTSpFC9KgplQr",
-	"NqxI39bIfz+kl7aEfLtyEQWWFzmtLppOBIQbsCEnm62T/J3fPFQN5pnXyknzLnE0rre/vtTaN0NDprdA",
-	"wFEJSOpILqOj248rBjAgVthUghL7RKd7+DjDalJHyKMzoXzyU4AygTUlyWCP5NkSyHuSokKgO10hdFIw",
-	"oxUrL7CCEBx5qHrRLXNb5Qa8TZrY5xI3I33RIVXe2cQt3Op6NtENLGjG8vfV9FC2dqjkDTyR+piVtNKJ",
-	"PMeJ/eAmJQX0SDB8IkECX008MeyiZJnMG/lbP8Dql5e9JcYRkCvoS6e1FFeELsC3KRW5dFgYjHh/R/ds",
-	"BCy6M02z5OLo3PHhKOdlT2H08Nw73s+Vi8X1hd36lzsEPVYWVKTqWXB7rCWIaCbgqDbEZQdPxSfzM0kx",
-	"8U1NpVhB82DeRI0XUErtLnfDsrXgv1WIQCVabjCPQ1D3GLUXMv4G5c/2Xs4Mv+OAxBSeygqpUx3soM60",
-	"lcyhHLRTGLY5HPwhASKszTl8rMlDeRk6RmoDoOeyinvptjI1E8ESPWFLLgTL47/9VjEdKhsPcZkI1Ruf",
-	"e4U9okIr3VTPB6F3iauY6s3w3WMfmvuvjMmUxvBozM7fp4g5psFh8GpHchqHwMVPKYR3mZ/It41esC5g",
-	"VO9WE/UAubN2UgOLhG1Pg5MFEMoIbjlkBfkGxR7tHtHHBGO5drhV1HMFBGW5IABtVPNMt8+ATDYEQLPt",
-	"RMhsfxxxbjhV7gHEcJS0olVE6zYQukSTxb5ul5bJLWATSVK0siOaB5WJJLr6TlZFTuwThMIXyEH31EHj",
-	"LV0GgIlukXGZu1hQMeWasI8ly+y+QZo9StjBrA+5TIGWREEhb2vYXq8KU22ATUY16UyiCOqCZpuezXKd",
-	"ClojOqZtdcKAOzUREQm+84S0G5spk1cpv35nHlf+7AAOXKuNMB1JsiRUwbgIjMs7cTEY1xO0GgcUMQq3",
-	"yENb+mweZH25xMXNGmc0cHOjY1aBeYyOGrhD/rD1iDrXwGR6KlQsdlIJuzcpcO0WprvXBTGRs/5LDN1A",
-	"vzhIEWl+KaLqPn3WVHW/iHFwQ92cqh+6ZiT1NdOY4rxfe0S09liFo3GdOKM1c9Xk4LMHrh6FRt3sRlzp",
-	"1MxLqfHmPwjJQ1+awehHsylkJoW1atUEy723qSSjOhEk8I2IYqKXlrqOkJ+CEHRGQOmjEuxOsNxDfn4E",
-	"frlA3aluuNfYNkfzGKe8d4x8kNZSRcMCb+RuMoopOFHujxBVCsn/vb/Hj4chmtDMMqnGTOlM2UHu85eF",
-	"327ooQj7eeiCnd4b6CBT1xe1ugaPfuR0p/MmZGu3ayOjKr/1XcHjB/0dmmCjq5GnGaiKxi2CoK3gA8/J",
-	"E7JkRUEo5iM+JXpNN/s5+ZxoWfB8Tp4RRvUeNC5oFJ5wJymW0aKIR450hXanNtYW4XoaWPjxfTwbu5De",
-	"wZt4kTdEvFrYfJDA7nw0UdzDMQWf6AiJartWqRcECiT2pGQKUCyIw7VJuL1TdcJrqtI9gjK5hZZnjG0+",
-	"06El3EQEd0PVHYu2o0b4Y0w9AUwgWFedlksoQASd0mctgCUuvWPJz8ev3SMC9pzfSpyG+OPBRE9KtNoy",
-	"cw/NjGuUoC20/q9xT1N6tXf1n8mbT7XmKzFFuoHdOjpVskH7CZs14fO8BcbV2Nh7Q1CONqK5gXqcOakE",
-	"xzZmJV3FX0/mjq7rPoK9OGfusSMvp46DNnhjaw8teJ0antqEg3ZCwssmKkw/eKh9n5Gl13LHcoDc9A64",
-	"KbCSsTGuXR5ES8aJeK5sNLVrYkqvNZNplXAL9+T7Dl7LtH3LHXlH90FJBxjoWKcrFyuI2IrT0yDSKMw+",
-	"73isE3g0QLP37zqtEeVGvV113jGCMPvl9mJu3QAKQlcWF4YpAXmdfa6sGObjcE7SIYhQsyBiDIU8plAN",
-	"v5e6aDpJgK4Sp9cIshT54PvuxY1R3w75UCZLHWL3Gy5yqDDGrlt1JRRUqC8LxD0Zz3A+UDY49e+4cJf9",
-	"lOoDAJeKQk4rJVXUMaxYnZPgtgLbkPtO4lYEZlIYyGHYSp+ie8p0kpYfJlinNNS+tKyqHM8R0bocF33x",
-	"MwhdqL2tV+ctNTFdcHsCgeftI5c8qt8dxEu39FeJhqWpFC0ebbmAv6+p2krBs/APW1bIvPH3bK1CR3j4",
-	"yCOqSrZacYnuu4N/gCcWSm6YeJStJXSfwKcO/xGeXPI79igUYuGD7X8zzCgKL8W70AWi90P+uMJ96Ly6",
-	"piK3NobPpMRs6GVosiAI7hFmqds3q+2CPLE3T8GNKTwbky86RlcHxX1Yym15zk/ujT8oFoIsHT3MYXWs",
-	"S9CB6R7gtcW5UCr2Y1lImt8nKsrJQCRHAYsM4IMcwsgcQnW0ph0lnsvLi4BEHguaeIRPVqK5MeJNq1rY",
-	"x5KZB4DowphLjvfV9stCypFVWqXUmi+KVGMQtqz0gSd82Onrwi8T3mD0uBxFxGnD/XN70yAaUrqxRje3",
-	"el1xHjFVpBFfRqsulvTgyrI1y3r7DBRc96HkZWte5D0Qi5ECWbkZiwWIkPg4xChA+WwtZatn3ZqKlcv1",
-	"oVGI4cMNwy/McdmjNMaUoTHYaTpBoB7f9ZblY90tTrdw74xZyPGIrltExs3HwTs0YHT7FTz3XGtfuz4O",
-	"KermkHSP9i7N1rjpo9mgPuK9ep595twtS9INSaoD7bBmTgSCdWe30dA6yICo3Ii7YV8Q8FG6wnywsq/I",
-	"UlaKGL5lgP5vFbOQ+lDIHfh+1ghKexBpGI9kXIwGJt7yPC+O6tBZAIaue3+Os4uThi/NBAjQJLq3K/Ic",
-	"h3/aaEPZf6IR78A3hWyC061bR7KxIL6K+JMPcykxV1KbKkM561pquCQI7z7QpWxeYj3usmlepHF5I0PA",
-	"8jcbXhTX4qXEioMDL0UE6QMAGLB5BTfEni4VYCmuyKMnRLC7aInqfLaYiJ2aTjOCo/UilZewZfrlmN5F",
-	"7YwXajdpFr4dPpSk2o862WUgQjPtS5AXUm4aOB4TzJeFklXSszOZigPUAJ51AyZIUCY6wqScc4lSy5Gn",
-	"GN6vjzGOFJ1ZKMg6Hn4nKbomFed4E/WBsH9pq57HGZwBCZjGU3ehU1/X8diW0I2Zj4+FiTwVT0uIrgM5",
-	"3+KdUSwCqlsLfNQxi5tMdP2G8iRQ0xSgZ7em3pY8TfyrEZmMGxFFNnJNsNb0jmEhAvaPxq7E3JAVv0vE",
-	"KdLuvUT+qFmDCBifKrWWPN71NoavcsyX4uBjSCmXr+gnXQ86RoFPZK0hwLsenc/WlJ/4pt/nBPc1+u6e",
-	"aOMkDZnEyLGO6ouCZpvv2H4IKDQFG/aNBwjrvpxsFeWiABPC5oxuvj6cynTYJ9etKLhMmyuYO+dzoEdr",
-	"1L5UhJuQChZ8yMysZX5YaBPKaBSz9Jccmwu0xHTDXQt/SgKqbGXSOZ9WDIzslT5ouSY6D5se8d7HJeNY",
-	"N2yJt57dqQrjjnJnJPHQRnOI++e697wLOCO5PQnjXJDA2HJNOLpTakKvJPFIPtNE7oQ31R0PNZMSmoB5",
-	"7Ubwp8C4PDA46iQmrlFGD9M7M1qAET4nT754/vllzJ3SgAuNZpNz3UbRngYlepiWiOke4/FDG0wR47Em",
-	"otnRVRCj9bmjcEUnFHfdMZXzbJDBfnKP9bntDqBI60C/HyNNzX9xtVz3hM6awM/8VhY8p3uwEbGaCRvS",
-	"UOXrdDQYBD4ePDbM67fO1zt8cXk8sst1b+11Ki3zNlx5XUm4dpgCbVp4Bdl1eW0FPhzMsP2XnaWPkAbR",
-	"mdK1j72oslPr1E+Dk22QK4UsO6qh7j4rBjvUvYKH/NNfCaP2Q698x0rTfu12X7JUsVxGBVkwyJuyewMa",
-	"t4dY06Nxqfwo8WQSnUjllUvDhG/qPwzmHclvO7l773wm0Fc5DnvSn4Lv5S4K1eNRchPpbw5V39qYGHZf",
-	"TK5cOLQ9J/YRp3xC61m0qSfAlubec9q+L1s3pQBntE87dDNqkK7Fs72i6HsZaxjuseAGZXjmG7v0cjY8",
-	"dJBiGumx1gly9X30a/t4tJuvy3rvbeHrCphWkha3HmQogvAsaTFhRgFgZ1Jz4InVD335iEmZ7JfY1aUB",
-	"WVEbvF/WrMg9iIPrqjql1m1qymEaUhwJ34hGuWX7dMMVsqMzWj1EU72bfUhGULgZwe+ZGHE4snYjOiNf",
-	"TnOcHuWUovEC2A6HVciThZ9V0dMlzVIQRrO1D6JqdscEAV0O3LZvpUBt9MRi5caChytEZ/XzkzFxnTFS",
-	"y2b/JUeI5GY66nZWmFB5bwJ+wY5qolgmVc6cose1pSChhS/cijiT5JYNZ8FvWbMQc2SfyD8Iz3qqg/QD",
-	"Pp8AtE6GxRvQLg7zGDcotq+hK/uUOA9oJck+eOmQyCFCfrJaCMHoXXgDJ9IYNbaOn2rTMnHpx9Baqcji",
-	"ZVcLZtkWeJNQ3TRMEMJ0WrZ9QJiKKH4Fo3d2LCkYUZX9Q+VhKnI5r9Od16wol1XR1QgPs438msZlwj3A",
-	"3RAIPcbyWTszOXGteyPap1oIl2phydQrhFdpp/XoTrdp+TzdX98UuunT2clAooZpc9MFBBy+UuJXW1WC",
-	"5RGoFzmzsuA61hWSsY27AF1xl/1SyZSdVLMZSOtbdaZipzzHWptYzAKlZRBLb8nvpkrYb8ko6lN6I1As",
-	"3OAAIVpvTS7nghlZS1mleughowd4Hqo3DCorR8Ltr6cGSbhZy8rc7mQSdqZ2LlntZSfJVioGpaSaLGlR",
-	"OISm6WmbEeXBHfPGDrSm6LXXdjYnlss6LvOi0ivEQRrEDofLbJ8Cdnhu6HPoQn50ViBANiWxNZdSGboo",
-	"xspy70rx09gzRI+UDu91jc3EDQS+VGJG9iPvWwlazYgQ1ezF0jD1xtX8xcJCShtEIh/GBx+P/m0Nops1",
-	"LdmkxFVMj33vkSEiiR5Sbj6kS82QJ3secLGZF0uTCoVhJlhIKxwF4GHf6BkUEwF6xtQu3nxQBly4A2mp",
-	"03KPt/Iys82bvlvOS76p4qJJhwO6JTF/G7zUWFSbAO2Dcsii/oQ1GaG5621qH6y/vf9BUDk3lj8oTd5s",
-	"yoOEvHplmTaiazf7B0V0RG5ILgH2DA1R9/i8TtKDn6nYG5fWm/KUL5csmwqhfwZX6kDQzE9rVMh3h7VJ",
-	"fSWVqdzTVC3illGhp6Waj2nXj+kFvqVWI2cJx5vey8YvfaAJ1Ae6/ynawyrny6WrNe129LGMRkMJtnu0",
-	"2X2uyqGObTzjQPOuBD4S/hbK7tlvFS1apfdtR10DtB5e7E2pSuxyOsDs7I1IWtBgRCVd0+hrF7FcZUfH",
-	"1RhMwQ07eoI70PXd9tQkrUefB1aJ8pfzlkWra6KEzEDuRWIfP4QuglCQv/NIAEu65cWeaJbIcssPC5R6",
-	"ScDY5jXd9wWgupqQkh76u9vfV4CRvtgT56kdPYtrw7ZRhDFt+DYJawM+AMwXwJioYtlGiqaR1Yw3WMoN",
-	"hxnsUx/q0MI0an6TQEpbj0DIsu87nG6sqVEiGRVzEUh7XeTeUAUX5UiaO6d4tJZnaX6ozKRVp3YviS38",
-	"wlrVoad69AQLaf51KqRM2cBU7G0c4p+z71QLq82k8rnCzy8muFGP6iWIL+kkal4TwKnkmTOg0WNst36O",
-	"qQHrHl/Pedxax2NNjIVSGIrHjnTyTPdDu7s8HlPDPqoj8uZCYz3XZqIZ7MVLzx+yWpwGhm/giHuOCMp1",
-	"kIYNVg+TrqcYirnqkBlKslqqNPOs6hNQ30dBXKauuaMaCtB8Qm+Zw/ydp5H8nc5tdw9pS02hcigfovGj",
-	"8EI/Fn8EcvWUhgvQFH2aAEY/nxMf/V0X+mvcT+mYMDpXzyB+66T+CPBSOkFrgHqm04ZvwrrGzbcxyEBo",
-	"0y0FHz9iMUNtHiwP3FObh0bKcYMaX14Obl8fpK/XXSNRZcNGcdTSdy+N8po+twY0yselzSgxY9Bb1Ih3",
-	"NQU6LixFtG9oLKg5JYvGK7MRvRTRUITcNS3WhYSirFNrPo+OsjWzR1JUuTYxeOhkEg8XbW9wtz/iQfNh",
-	"umUA+9/om+709cG2JQHLAD1+v0qAxd+tJcYJsMSWrij8c1Ae6i4iBdeGicGq267SyXPs5+WfusK/YiMG",
-	"hwJYtwrufHsS6/d1BEmKyH4dlSW6w01qjO5qiKPKLNbX+aQk178NOaN5HNPlMh/8TP7AUE3ABarDNMYg",
-	"8pn70yPLs4/W0K+uWLIVS/jIXT1fiF5seKkfUZE/AshvQKEqHsG/Rj9wR4uqPZNMSZOt0QHjesk9wulG",
-	"3z8eWD40EnPY/W4qLQ98713UTEfpel2rGG4hZA8SRDzEJmyU2CfJlqpNvH3HA/ROPxpF8LBLedTS+wSS",
-	"c5lITUQ4t8y0OmVopu5c1js2ml6xx+SD4sYw4R1Nc9/O1F40RPPcQRyvmGCKGt80mJvHBLoswo/vv35F",
-	"Pv/8879bJfjH21dzzFuDogMsnpEN7+5j8pIq/NUfJucBfnJFCmgDCT/ufPsZZamdP/43EWj0fPaOGm4V",
-	"7NB9MXDs7Inv40pLPns++/zx5ePPsY/kGrbwYkELn76yQq+I5TBqJ3Kdz57PvmHmpXsEFINSCo3c9/Ty",
-	"EpOWrA1qnAQpeAbvXvzq0taQd0arPH6srmP+02ELHO9rIXBDaUOY+FXufZFUziDlMzVeWMmF7+DwCYa4",
-	"aGYWpwjyVZ1uWlJFtwzE2vOff59xO7HfKqaCO/p5O9+65najKjZvkGds/denefzZeiYXfn6uc9BJu9Y3",
-	"rTrzvbs7L0SN9AtCiBuNTSB92QlvFbWdul8Xes1wu4Z27QYe/M+7df3kwdWdQFB0z1z8buSGiU99BEWP",
-	"9jusvzug5sAyb+3H75c5G7OLsCck1zag3c9HsYuMFkzkmKqZIt0r/8y9Ec6wj6Y1lZpqNV4gF1TtI4iB",
-	"HXL55DV7W+aUF/tAOPIXe9998cWzL/56RhoOHmbc3cRRPomGD3q8Lgx3SHel63XYXumLPL/lmWv9fOwa",
-	"oZPeS4kwbaPP1gTLISxiZL2NpYBdVtu59MRBXvq/DoTmcdC4KtgW1Z9OlDIdV3PLnEzixuTxkvru4fqO",
-	"leaKGMBhBsgNn6NPIA+bSHGafGom+EbP0xuujS+WfRAtzw02Rst7bZVnl9LoEyvPQYyL392fPqHNUDB0",
-	"U7Up855t5R3z0+2Q5lkqWE13zu9+xCzjmonV2GvFZN2Y0VFaST77ZIVDWUXY4YaZb1vfv2fxgfn1o5Kr",
-	"6cgHRRex14uX8PchH7HPInLZ/zD2ceImwiY39A6j5Mfyca2a6r578rrx2EOc7Hq8a2uOjzjgty1TwNWn",
-	"hzpoQEo7gUyY96Yvfsc/9OqzwXyedtW61+5VmcUxIMUsQULw2rqKmXMS7KLpFkyJixe1N+sE2t27oEmD",
-	"wXx1r1Avh5pBGn7kj5ImnV0PcAirVDqh2bHiDoEJSEF57gD2Gpg67ra+smY/1CRy7SN7bQ66VXuESDiW",
-	"feaR0KN3DFwRR5TnuLfWJvJ1pS37PuYAcPBjNbc1LpRnsSjj4UReN8cOhWSRkVy98hlG8s0VYqO4oMOU",
-	"UaKfYf2qR/PafTr6q1Kh+E1/N7S2h+4kkACz5UaKqOO+bzOkq1yLzMJlDUfM5biy0R3mO+b8vVB842ue",
-	"XOtj1/KYkoVidDMnRsrERPDJ1lS64dtUlRncotC1EKuNYgNsuUaIh8gdPwyZXcPfPO1c8vd5FTowlYjH",
-	"0coiQjH6eU5ZyIRRPpidMp++cs/8UcrDKOUMAWtG6mSFXM0978LJhBitUtxee8ebNjLWvvdFnmviyOzj",
-	"I4VcPSa3vlWP/XGPnn60ijWYxVeE2suFKfdAJQDJiFSa5YTn9sZxXQsed26dF2XJRH6Wjbt3zaXBgtN2",
-	"uolSNcm94kf8r+Bg+VbuyJaKvYO3YrvzigcPrdV04x2EqioDnXxCRKSFvHVVJ0BhqbvHKXNeIG3QL3Og",
-	"NNENSwei/lzc24iptVSDiRZ5T0+4MUz55ASm/KMwXbrMfB24pMVEcyf7IO0yfPicfF6XOaTMQPTs/tmZ",
-	"cevamacsQFcG1Wr29GyQNeGrDyEsR9aYxN3M98AQFwUXm34f6p3csDcccszOpR09S1QzcLEhsmRCB6PT",
-	"yv2tVaTPrbPYiwQGxG5uVoY75T4xgUMJ/paegyz3fmDi2CBfS0XWcgfNXQk3bs0+k6aJ7vqs1crsyXwE",
-	"1JL+c5+ktzRn5z1JvD/Yyc35XCPBCKZFQTTAauukT0LRA39Bf7kLPH6/5p+lRWRLvrpjCkuxnQMZ4Hwy",
-	"ufX4jjW241VIploUEqqdwLV/zv0sAmpX0tfswU/+hL5mB+jWJfIHLFh2ngzBWK7PSjbf7SFFtO/t7ycc",
-	"hF4ePy6Q9iA8/w7QOK06FzfVPVon4uqoytXTnmtbyoL28vK7gopTtmXgSagjvn+Gh1WkCFxQ4X3Gjvul",
-	"INTVmmpf2LJhJVQ5uX8BEbQ4RfFI6NkPRvDjdIteVi6o8KXID3uj9+/yjSzuWO4cTJCvuPMFSZqZOh+Y",
-	"ihxjGGc9YI1CwOSe12WZD64sjqt4/tPErpTHH3K0PBiPGd12arJad2gjordq0sCZ/5i8BJ8+DAGOmVqb",
-	"sA/ZSwW8jojgLZfLx+SD5Saj9vPDOBgGhajQO6aIXsudDs2GPBoh5nkf+C2VAkibM1+EBv7SE2u4JwZy",
-	"y3EZsg8qEtzQedIFjmwATnBqkGHOz6kXv3t3zYhUpPeV624zdKyugSflctlg6LNlJJ3tqnkbHFV1MlLM",
-	"dRo8WsShlTABJWTcaGfDNJyoPOpA7QYAoIPgFILG/G5n5QftuyinVC1ss/xntBpwZgnnu6l77RDNjQal",
-	"yXfoPcn8micSZ2/V/gy0Or+0qzsIP6yowy7BEZNOKmsBy8p00zTOydkG+sD0hEjsRDSo1IaRBc02O6ry",
-	"bu7I41jyCDaZ+bNt9UHrmwfe8LqjT/RqQ63jPrb44nf8w4jLLOzbH5JWO1Fdaifgmnrq95F/e9v8/LkZ",
-	"83u2c9//8+jsptnRKHX73TY6/f35bsB6dlHXGSgk9S3YUiWg70pGNTuvP833WEjR8wPiBPynddzA/FP5",
-	"sIxtrIYY6pSgqBZcNgTbVZzXJ/NgtDy/PGjCwz3sJZXawO9YacDVohtumbMfjQuHT5Uuv3qHD/zJ93ZC",
-	"LO8EKIM0TMGfg2du2xiWhJsrazcyremKEWga7NPZtpQXC/nRYfmircghQYfmuWL6/FJ4uKDxuFLG8wjj",
-	"ey55LPhCUeyUlwyHuUf+kKrse40t4ML6KjcWUm6gVwAVZ6qJdwS/gC9f/K5lpTLWW/ryEpGAhgvP8Fun",
-	"6b3DzPquoPv7Vtfskt8pueTxbGK7MytFc/g0whNZcp5/Wy4WTPOcXfwOeazpXXoltyVVzE5bP+RWRb4M",
-	"M/2vwgNIV54Ied/upDugVBNATWm15YTcZICt0vMGlIxZuywEJbVmuok7sz0HB7GPpVTp6+Qr+PlVpRTP",
-	"qqLajhOrTiEYU3/xK+YuZPpuVN3FDwKl3BXk12X6jnBDtpU2ZMEwZJJKQPEsPM2qnsAvMjPMPNJGMbo9",
-	"GSUBVBAOdUxrRnOH+/4KR370mutQI9YaqfPdM3AI33oOibvbXtqxtGNtLuY16vw/3/zwvd2nLZHKG026",
-	"VIzmoMNcQd4QpEmCY66Obw276q63Hb68D3sGh3lovRRHjQeTPriwBBeEn+VmD21q4rv73u5We99AOq0q",
-	"BvLIhRk1yWRRbYUma1nkI3yt9ru3rvHHQ+BK0GjnKn/MrEh+dfNTEyh0sY+XaLWRI+CzD1/Y4Ijd10aD",
-	"syIfkZs8pdHCtizYpPYjqTJ4O7X6g2PQtuGdVIcV6pgPar0t/01qdKHkbgy2LTw2D5QPUxqXaB/OxylH",
-	"1kcu++vH3oanpptAf4DJM6oIya8p1UwzHnN3luB9VJg1wsgOFxEaYFmx/LbSPPufb9/MyYuXr+z19vb6",
-	"9TXWn2EZGYAWL/ZwRWYFZ8Jc1Rog95lDiHIecr8jRWd5/rau+rgn734dVT9/WcyEDY+UaELJ1jkO00HS",
-	"RMqubdB6mmOlJuG8K72khr4J0MjRvl4ZllBgQ9ule1NgJ2ZrcZYlzV1oAUGgbzDNTwmzuZazB/YrHI0z",
-	"bMjDeEphFhrbMjRLgS4vU4Df7wIuaqfTE2QOXZGCLY3rbbt3qJ7QUNUQ6Ed6BSWCv1W0IIZ9NGTDWKlB",
-	"TdtSBUZ/DL3/80FcmxbI1tMIGj1d9bRB45oUfMMGZ5+Y3rOTZ+dr6Q53YUrlYGiL63f1bNAbr1xfizML",
-	"tXEm/k2GdUUnyLYTPQFbe29+3BZ172i6yEY5BT4obhj6S3z6+pKLFVO6BxPBPTERFOGVLGSF0C6IQLrY",
-	"kzaaS3ekDN6ZOtL3ADuOSsK6EptUZU34ccrH8eLp/e793zf/1Rwm0cMn75hSVcEH84ip5dkcqvwcCDFi",
-	"zEjF5laLNHTDNNFVBsomM8Y+uqDZpqsZ/oBjsj/mZhzQKH8IBDk+Z+S0IFJ0n7B/bR9KESr4VDcU/N2a",
-	"GnbHlL3cMqu9U32F9oDdO9fq6DMdpFEzSmivPSr23d37hp0sjKedwzuRP1Yskyqnij32YvifrCg+x6lE",
-	"yp6aJRFFQUC8DnDguJIasKFQ+3QR2rKgWf2znctV3anQbRFZu+KMRHrvewZfOcu2nP9QwbR+LAtJ8/v3",
-	"PEE6Z7c/Ty3lMFyxlkVet2jfOSaYR/s461EfpHf2ynXbCd5PwJSBxhVXtSbpUMGO9FC5t2FOYxw7jjFO",
-	"09kwr2DAqeMfehBvCw421s/iciDmfrNDeew5qHLxu/vTpwtM3Ulm2LxnRu391MdENbfh2dMyL0cl/O94",
-	"UQAOpeLnyEKyaoXv35jyWPzgn7lHL0AYI+aigapwbHVMoM7RVfSfsO6ycM2eE1lWBRWv6XTckHvPL3xN",
-	"93ZuIh7UgZLzUA6KVxX0vtNQLypY7kGd3V89PIS9r5qG9CmkBTjD3rwieKBD2oNN1+TVnLxeWJX1639I",
-	"YQfeC+ifQyQ8svraLu47LvKYufSE/MVR9a/ESPIssSyZGXrHorZYHVW418oZ2KEooJ0Dq1SQmqZKtlpx",
-	"WXfT8MbwSewjFbO/03w4mogxN5ETDZjczZjmyNih18X+0ytUXquuHSHevpjNZy9evprNZ2+vX19H20lh",
-	"p93R9zq4bN87j2yvHhTcNm6EMbpQ8PtqL8IwIepklrIj9/DUbaWE5SlTCUbgWctIL16+IlwY2bDWjLQX",
-	"MBMrRSETWDufJLwzgu2+wjdv99gL9yFQhhdZ11051WHZ9qI9VIR6QVWisVfw80WDzBvuO7ePYumbDS9j",
-	"Qd2xsGm1z9H7dWHi9UTGcr7lvpN4nem69Wm80umGrwQ2ZB7hIuErgcV4x1ve6cpRnOo9XmRvE5Uv0p5O",
-	"jWvj4tyVnpZo12L2sNhxh+BwAxGOkmptbd5uS4KpCIgwgcYH/+hs/Pie35y62XC4IK2y18C+wUfOZV4f",
-	"3PEB7zAS76tijWq/tv9s7zG8A8liTyhRVcGuCDi9dlyzAyejkURD3n+3OSlPNYhtNX44mIGdM8fLvPFg",
-	"s2cuhX6K4zNtEqlFh02kc69Rhwbv7al6og3nDcVFdUYNLeSqAq+gY41TmMuZuP3s5R96CP+NG2wMPZo2",
-	"+txymTNCm+1/zyxlX+S5n+C9BRkCBR42a6U17JnzVUJZ6wU1Be3t1PICHvij2hI+QC+B+7ShkXgJ7WNN",
-	"rbXKszXZsD36n+Fv9hI9bXO3Je+vV7YPDPheXjKKCCfQ1nleh5tCrbBitCj2hOv+jgVpRugmSSYggORZ",
-	"PmPlj572pV/OasZgukwk5bXZqbjPksYPjLEiXkBujredt8woKeSWwU1rL/mTuxFgq4o+JnO9LP5kvlOc",
-	"VirJ03WpgLKq/HhMB0ugXT95PsSI0/GzhZ41cifILtkb5M+WzveB9lYW7ugeONMyIj8eFDKVU3sT3IA+",
-	"qGsHROgyTIQdB98S3aKzkv8eauY9cz9g4TPdY7JZusLEtKh/5vB9AM7z7bHsdkOWi0umruHSkCnCBZbz",
-	"5ZIpHZqld5jgJnFOz8UEsf5Qhytx2GEI+AfZ3u5ejU3CF8NH+wQlC+r/aF68DyQXCOX3CmB44D7PBQyQ",
-	"ymMJO4xPnR32I6zuHva1XtiD7+yn+UwzdecPYqWK2fPZBS357NMvn/5/AAAA//8=",
+	"3L3vkhu3ki/4Koi+E+Fzdih1S5a9c9QfNlqS7dPXktVX3T7au2e8ESALJGEWgTKAaorjq4h9h33DfZIN",
+	"ZAIoFAuoP2y27JkvtiRWFYBEIpF/f/n72UJuKymYMPrs5e9nFVV0ywxT8Lc3dG//VzC9ULwyXIqzl2dv",
+	"2JLWpXlJjCzonnBBzJoRbeqCy680MXzLyH9Iwc5mZ9w+/1vN1P5sdibolp29PCuo/YterNmW2o8vpdpS",
+	"Az8Y+47ZV/YxbRQXq7PPn2dn331iasE1uy66k7nSRC9oyc5pRZU5fzM/39JfpTp/ckmKMM81I0uutCFy",
+	"CX/hQhtVb5kwmTkyN2Jrolv66S0TK7M+e/ns+UVqom9pUTBln4WPVtSsm2+W+OPsTLHfaq5YcfbSqJrF",
+	"I/yLYsuzl2f/7bzZk3P8VZ9fFzDEO2qY4rTMDLL1Pz9wmJuS7nElbXJ/XEvNSMlopV8Ss6/4gpbkL47S",
+	"f52ROVtxIZiaEamQ1IUlOiVh9SlyL6XKUfr5tylC38kNExkSGPitb/3xRl4kNvKzfVlXUmgGp+BGyXnJ",
+	"tvaPCymMZZuXv5/Rqir5glrCnFf4xL/+qiVMaxyt/XdhxEM6U0N2TBiyU1KsZvaUScGIZnb8BTv7PDu7",
+	"XTNm+iZVLNtzCSdtzgUF+idW3p7He8FIRVeMGEkqxeHArBktnHx4jSM/ecN1JTXHl+IhOwPYIdz67e9X",
+	"SlGxYnCwKyUrpgxHoi/W9gedYkFqgLWkKpgi7jmg0E6qQlseM2yrh6j/2u7vb7WnppspVYru7d/LcJb7",
+	"PoIn/h+c7c6QbTzP/bM5734lv4RB5PxXtjB2FLf+rd++ogAi0vImIsaSlprNDuijarGCP4xa7E1JF6z4",
+	"UNtNmNkDcI1vfXMRHYCw9numtNvKwDNcmG9fNCzDhWErpjqr9q/O3ASTizYl7n57RRu2by/ogHm689xw",
+	"USQftD+MJ87rteRpJqiodjJg/KSU3I0fGkjxQe5SHwpnPT/q7wnZGO9G+IR7wZHME2iGNA/rdJPP7tlr",
+	"VpbdfQuXZeeo3tlTKhjhhmhDRaGJFHgxUEMWcss0EeyT6QoimFh63Wsl69W6O9bf5Y5sqdgTXAuhihH/",
+	"cJdrZ2c7qTb2m8lJ22/YWXNtZcqGFYQaslRyS55dkguylIoI1HAGjoNdRjPpZtRZQ7UstS1bdMUiK8uJ",
+	"7AW7drSEswqBv1uH2C2IPHh85iabWuArWlLH2m3q3yi6MHzBCF1Rq6YRJn6VeysfL4HsVvAbRhdrpogU",
+	"paXuATf654cWdrumisVShIl6a1dRi42QOyvCfqs5s9y5KuUOd60q6R7/RHegx86Z2TEmokU2vHoCAtvV",
+	"IUFGL2e3Tp8cvBwn72EYfxaRNsgRf+PaQZP7zA3rlxjjBLPVEJMn1XBTMq/XV5wtGEqXHS9LIhgrCE/K",
+	"lyy95TL650he6A1H4dd5QxtWpd8xVrgl9yK5R4fCG0YMGwHDwPzch2dOb87SXsrNK8XZsrsBvBjHlaDo",
+	"dwn/vVSERrq+MwFRIXN7MZdyE6tijZkn63kZiU5Rb+eOXAcCyhszOkNdu/VJ8taCm0m39gHluWVt/Hw8",
+	"C/9hT5cc0V/LbUUVd7ZAm/KDRoH9wI2SS14C49OVYkE9bO/Cj0wUtCytyU3rGXnyzCrpz5Athkg9nziN",
+	"hZJasyK9EVYOX42+k24tW1+LV9KsU5tuP/bqVB8Dy3DMSim+36tyaSthi9NMLa+nUXupnIXRPHU9YZqt",
+	"iHnDrTTHkG+5SEhhuGGn6baLki9j+TiXsmRUwE+WAhqvu8537PJUQpAAjTRKbKuwCbbzwsTKD7JmisVC",
+	"ZHCCS7mo9Y3kwkzU2u2JHjT27DORXBonQ635nD43VUkNo3WantooKgbF9C0+ZRdEVxOX3C8/h++nyNfk",
+	"ZWVgAvcNt/qwGkdnz0gNCQKLzBxbtrfSLS/H3zfumLf5u6RqxbQZefmUbJmQsTdWo3AMupN1WaDySYQ0",
+	"ay5WxBocWzmRSfuljJHVBLuemvWtkdUUCYMjuBXPApmyxA2uwEPyPq75kJ2Pu5W6E+KCjadckIvJOyhl",
+	"mlxpawhaI8T+TqgoiGD3TBHPseM5oMq4V61itVvLbcub1fmasiw4kq3h2Y8Zk6CfEUE2d+d4HSt7dppr",
+	"vljbf9oTOMNj/W8g+3/WyQ3QslbDJg/yVk6MHR4A/GQjq6IT4bbDUzai2sxxVSCHY44Uc76mouAQxOiw",
+	"5ryUi82B7jB8lym5TT74eHfVSFomJD9MNoh3v94kmdCoy9gkYw21lMaeFRuv11IVVyahAo29HcbNgprB",
+	"WdyuaZVY/JKLldOQDhkktng6HMLM1HfGrcTZnDjALEwvvaxabBI2PiovI2h7wOfR3Et2z8quBLoIniC9",
+	"pWXJtCELOwk9I8/wp50kv0ouWAFSWksCHumE5bITGbeCczFpZpw2CuKOGsKNJgxUmYTORrfsSqe/iAHI",
+	"OQUDmQrCfqtpifMmc7aUirU8FbHnwVCVUE3+R02VYcqqIkyjcxLjsFSZlkNknEVoZHoPdqCDH+3EcHLB",
+	"yDP/Kb+g2RlzGqHd5Lwb43XJt/Pc0e3Ol9GsnZpntC1Vm/wvU49Yv+M+SecequEMZihcYKJ+kdFIScJF",
+	"Aa5usOXA6ekEd6XYPWe7s1mIxlvt0CTdmxOvlqwvTKpU7OCK2Bmg5r2V90wTrolg3NhjOWcGWV8RfL17",
+	"Gg8d8eivdI4zfClJtP0ipVt2pFkyV6EnIlVRnYxlWt0JD6s9vhxWCWf5IikLmoBUIijqAo34vhQMUzGo",
+	"krUoiJEgEVy85YFxsQELpuUPHYxZzc52jG0mhOvsFn1kbDNo9LiYl/Ocepc1DOalT6wF+iAY7FWWOe72",
+	"1Xjt5VSByKy72q7t4QNktSk/gF9JliqwHx2qFJg/NHhs4oBA58c1o2rc6VuzMpEi9JZpLYVubtkZ0VxA",
+	"oICRDdu7H2aNMSMgaGnfWNViRuZsQWvNCCVzxeiGLGVZyp1Oe7czU+uErjPxzdLZDwc2F4QigRAQ9SJ0",
+	"aeWfm1BSF9ly77A9khogeQteWAWDGLphpCrpgj1o1RK9hweyyx5IsuNmLWtDKClhhsRF1lAq2g2xqpxx",
+	"EWWcZE5dQhL6q62JvsJ+WtaW9oaTFeQJ0TWjReKCS0Zyo8QwzGND5sSVud3zUwh74BgzdXbe0P2r/d+d",
+	"o29C9sfYgxVHDwduSFxPeCEz29eyFub4g457q0eoQDgd/3xmNjclFSKVPRSNM0ow4qnwn5t24+U9bQOz",
+	"1ymtB/KBrEpgSagvyVLWCi5ybf9xye/xpBpVmzUpub/uS7mzV/yaA6O3iQH/OGp3MONg8LktKzgVox4d",
+	"G3WGE+m+Oztzy8CXk9RjW3doDhwtNBVm+G5bmX0wGndrWTam0cNN59mZVHyFoZS0Fy2j9PDVeqz/IWeF",
+	"9YeM3RCN5eUmOkM6pQj7nTBqP1EYHXpRqGFPLMem+GHhrbm+0/gT26HVB3ElpdjC6HFWxsKr732P/sgq",
+	"g3r+55mXXAdpj0tShUQUQ9Zyy2aEavL84vm3Ty6+eXLxDdhiURppYqlLVg4moXxvn/Fxq5Q4+Pnt9RtI",
+	"pqWk1jUtCWTaeh+Cu43s1ODfn5ZA+3W9nWNM0DBlv/N//+WfF0/+dvXk7//9x3c/3Ty5+8eT/+uX359/",
+	"+/l/wVv//u9P/0mf/MfFk789+eX3Z7MXF5//+i+pvfP285Z+4lt7tz6/gPTBLRf492ep+3jlruM+Mvxg",
+	"n7HPSjQnI9K+uOhR9Lpqz9jMBnvsQWDswaNjFR8XeKzqecn1mhVkBzqtqMsynZ5LteMSvOSjSf/bRY9t",
+	"6PUSqjVfCfcqmPW6kuaqKNC0r6R5xwT+RYHasiiZiwlXEqfoFBDMSLKa+hvMSquUnDfJO95XYOrq9ZqB",
+	"Y9Ya9hv2jlFd4xeBAf3YQho0iGp8VTFdb+FPJXfpayuU9/bz99zsQdgI85GB+MFTGOk/eOqt+b2t5Fk4",
+	"1JaYac8CumP6tvGdfWayF2KLGdNB6A8xWpMp+zyRJ7vlojZMt87Esxcv4iNxkToSihqXehheezF0jGD7",
+	"BomCG6oxXcF5NxN+Sr4SMSeCb9LupkbeqIX/U8nx/wXX+MfUdoU7LqLmty9SD1bSjNsnSBd1Zp+fJUwH",
+	"7zP7yUXaK+W9D82GDIsoZMvWdrReen4x68nuiqsVLi5SXATqW+v7f/vbEI8YOVXUpox4GnL1kpf9pwVT",
+	"VcK3/J1YKXrPCmL1BDCMtaHLJdEVXcTO5rqqmCIlWxqykEpADO1A92S0SPqrmEJFFh7A9OAZmHi7NRh9",
+	"bE80OK64IL9NcHWPUvfdwv9uLb+EoreeoprpNa1SLrnveVmyglTUrHUoktoLQz/ZKd/+44ekuswLMy60",
+	"e7Db+GKYepjWzO1Az/YDFY4PjX0a+dz+mGUB/346s2+nV9D4jQ4MAUaNTip21DJ10nOwoLWvYOnqreA5",
+	"S30RHNJeE9NEMKqCz2I8P+LreQfgYu0NqbGOPoh4poKGdMvLfSxYN2w/l+jGmMsdKhhlvciJe9AZx0/l",
+	"e/t4aiJW2ZuYspTxskb1fOl4OUrnUWy6rTVffNqmbTYQQKNX7nf1J2ky1SWgn+t0MYP3x4GNLwWBvCM3",
+	"lbEpFvD0jTMDBrwaCQ13SzcM6iCs4iloi2KtvMiKTWRNDIOnZpQLHuCfUjmE8AN5RrwWM2oW7ysmbvOp",
+	"cV4h6Au5UoL6X1KW5JPr8lGQMfFUuNVb9avuPIcKn5DfglGPHWSx4FkLZ7fRxFFOhjPiWbwVGPGyr9mE",
+	"iHejm8bJqEaQRqepT3pfrZM3UG9QYJranw9JTU54iTzALUr3LTCX8pJ3KAHHTZc075FTh+I7zj3kR+mb",
+	"OsiurnIwl/cJoXHLttxIYc+GfQC99RUTjdjqHpTResYcnZPd6whyU9IevLVzEranqayKRCQqrpeEgXdQ",
+	"+lnqtN96yhXi6nLTMn0NhXD2GftXxV4STbdsRirKlZ3USsm68rPaeT15Twpp5U7SHcsLnl5/vqrI3u9p",
+	"OcvL9j3azkl2duuA7QFqWxApML/glFxjIrDbtvDRmWMqPzfc8DAfR9U+VnXMn6gklpqJPnfRg5POZn6Q",
+	"1Py+BwHtoBQOwyZ4ugbd6ME/2NV9vHwYqYzZuVwbtk2Wrrp06cFIEUwSnvYT8FPME+DaedySiRXdfCl7",
+	"KAjVkaGHZ8FnXi+oIHOISe6dA2vwXLLG3B1hHMbyo+uApKLIJHppQ+99yjhYsNOCDFx8aAm6iFlzMeNO",
+	"Lg+WXkFu2dns7FcJLn8IezjHYpRmHxJ+mtSfkmvDxGDOT0IOBXfYGLv5y6S1edfLFBWtJ+dtXDgLg8Uu",
+	"4SSRLevjMU4W4iT93jeEbOor2ylzyH35o/bOal09NvEoUQEfecWo6SvNG6l+2WMwfuRb+3jOaJqkmqMz",
+	"CQu5wYYZJyp60p2d2uxW5PXn/FbcuOqfgyupx9NQJAPDd53IRKQiCNQkIENugtehuZgSdC5kRvNmnyqu",
+	"2Lj8j61nxAnzQebtCb/mcmvt774mPGW5/88D3/9wlYYrK+oOuKN7oiVZUjVDJbcsmDbTLFAs3WHVEfl1",
+	"ScH5HmUjBK1mw1uDeE1pOmDyc8ZgWmymqht3fLFJHmU5Nm0kiN1spvZXmmDN/qi8dr/CQAY/GXf8Ar+4",
+	"c9AI4gPT9sxTZOZRiPzxmLVLruyW5aUEUOjxgu5jyTwlYj010Do2OnqANSYFmxFUromRjcaHZw0j44Iw",
+	"qkrOFLF7AblqgswpGBFeJypQLvoTWotCJhWcY0I19mNMj0TWmhiiQf74mEpSsAYlJej+saIfipbQe9tW",
+	"sbeUl31JMW0ok+MkfcmxCCSFpWJ8irOb7FcaMKX8BZafwgG5cCFurDSx6tLkcnPbM/tZFEy5dE/UD7ZU",
+	"uch4Ny1KbjJOqPFx6kz+exJ5AHO0YdjkMt0x9bz9q9wv6xJtatQqVdpz/z03KV3Ela1NEOvcNMVuSTty",
+	"fIGioRpt4FEj38HTQ/6taEl+AD+pJD25eVXKRSJ/eYfnbrzKMMqHiy5Z++3MbPoqCRvgnDE+M7usSfuK",
+	"hDimGnGMY2yS1SBFg6fYNYYVo8V+fBFsJxt0uEp7IdVYOmv+H6MfnVzXr83Ybz+4fDOU6Qfah5JOJIen",
+	"u1tyc7o8XzbEDtyXZPJQ3N9l8TXXRqrEhfedu+WhIopIlxoOzoDZUSp4kM3JMOOIbKIJ8j9ZanhtyJyV",
+	"Uqy0r8+x+igTBpPdFb1npU6XGhrI/J8CO9Rz1aDq7Amf2rAfknUJWL+0tpPd0j2oZoQ6GCaXNxnpYLQ2",
+	"cksNaM3KpSk4EAJAbwUtfMWsLZu8vn6oecHyOb9TMnknxXFh3GwQlxu868YaLdSyrSpciOSHQa0HB2gs",
+	"EFiuX0Jyq8J0j0/qmNNMROVwubkIAOZYgG6Lr6Rm+ncqipsIN/QhFcSvcjPOwUoek+gdTO9RBbWZKaVN",
+	"UofE6Jfi32+7/pJElCUvUsEFFIVjlPfRcGB05Aenx0+83IYh0svc5tIUFnTL0FNsBU5UzmQ/5sqJzhIV",
+	"NInD+Ybuoc4iZH8j8gtTDErBraBb03sG4JXJcObSQS2lfnHb0R7xdc62nQQosna5kt1hnXGQPswhPThD",
+	"CF8Qp+WWYdhlRzVY2bGl1EbVHOMf97LMOVviNOWkMeOpl2aM3VuZAvIMiKBQ8RnuJQNJLcAu3GiHYsfF",
+	"Kllq44vQSmtr280fV1+TRxk6rLDpCSJ3a2x6ykMehvnYU32TL8xPwrFDwUK79iBdepCsMLjeVlKZybVw",
+	"5gDeep9xb3FWFrniaUivWsiy3gqylmWhyV8W+v6v8SlsJfoOJItfpCJ7cZZar7RtnkyE935FcbbQ92nU",
+	"UUbv2fs6IWpeQaKUS0VVchcBr2FKhOVweN05a+oSEiPseahNoEdCGQ1wPbQs3y/PXv5z+Db5ZZbwFSFa",
+	"PNap7xACDkc9xnDyxlDSTX7w/dlBFnfKM6j2I2LjLuYHPJk8NMDhqZLFiWmVd3Resmxu5YZVmRyOAVBN",
+	"h2SfOyVcIyA9oVag+pDyBKM6gEolKhyAi8ZT4LoYdAQBGZovt8E8A6JTSIoLi0/uXOv4dmHygXGldirD",
+	"ipnmBU1Kro1uc5krEwklZClxGL5wLZYyxTIPTOXNpL9kcy3fN8lceub+kMq8HMYepPVqbd7JlEbkUcMd",
+	"9Ic23ijWXjhg0Aa0pWHkD9AyQ5JklOPVTCG13U2R4LTbyFWmJ9Ba9whKDkXoXgqHWncoxnf1/DNipEwK",
+	"2owO2cRAN2zv3epMFPaMhlqsuHtJT3Ffp73KpJpHf1cN1VUBnFK7BGlp1hg1czmEQ9U9vd/3SbYd2R+l",
+	"b/Z/YwyUiOd7XI2jYYqZojYRR5fOr+mcT7gf3u8EONky8IPCpE+4PQ+kVismpoaz3TeT8QDKJ4DWf6C8",
+	"fGhUoRf20CU6DU0Dnro1LsYxEJIHATWsnOBjnz2u0pTr3j6PcN6fezt2JNWdFjQ3duaYTe7t4VfZCm0n",
+	"IBNxuwPHzqKmIA3nNSSIctCKTEzkrYsxtE9ORZWZAvFAqxuqTIa1ioTDGTD1PdWwmJ4VpADsgUh5xuQb",
+	"WsJXZuRiAg736MDB4Vag990745ESOcrdOKfVgS9w66E8xvkDpzrRDs0Wj00Q0oIxlyptwjjcP/+uwAxF",
+	"yzzMoQgr4aqe2aLGwEStzT75uaw7T8h7VpqxUaRTQzl0YFWhwZIrunwJ/yVfz8g3/9//8/9+m0yKGRNr",
+	"dDfVISCEX/nMs0HwK/vUxJzVj0gpCS88N6nyuBs82wRgpCDUv/P9m0AMEYDfado1zIiW9vafePtAn4kk",
+	"rHcSQfIOVK97VjYapas3nk0sNy5lqoWMLOj+K02YMIr7XOCFpfNxcaq3cpWDKgaf1mScG8ifTcpBu1k6",
+	"hRoFyZPoQtOzgMMEpb+lFKuwppnDabKWEAJW+cyqcZc/zCA7wf5bmK8m1Mzc8lW6Ji4qPR9ZZYcvYDgz",
+	"+cWp2gFAfSQu87lm6h66u+nIMy2klRpgKcmlYcIh3XBNmhv7yE4YySvf8VzDLjN3+iPiNbie9oT4vfEr",
+	"ywsW3PlUjO8tnbOp9aL+2krAhPY2rQrAKkBkyA+Ks5VoyEDvKY49yDcC8BbwpRlJdhRjeg8roM2mZEyB",
+	"XEmXSIGzx9rX2sdxiZC7mAZzadYTEb4mJ4BUTLTrjaICpm6Ph14aNvkGKbFXizc1y+SZ1BNkyoc6LVIq",
+	"OWGut5U02a+8m5By0EHCa7qPJaBk0ub2kT7X45SVEYkpHlrPaSuNXAgs4cntti7sri+F9Qza8FdAs3Hl",
+	"GJGPwB3nHnlV0lSXH54BGh6diasY6y9pHLLFHaxgry/Y97wYbeDfspWPSvRg4SQAb4LFfeBtwJdAoJQt",
+	"FSMN7YjD61PN+cQ2Pdxt7/J0yN6triVyc8M2BUCtb0YUCJkzwCmRCW1ZL3AybH0/86bhE0/RuW48ZOJh",
+	"z7leWOu3fK6o2qedaXMpN9N6gGRdKgspFh6dYUIfISlTSkXcRwYzvqwaIGSnTVq/XEfxmJ0y9rGYtn7X",
+	"3uVUkJe4AZ4OERWb2aU3NdWhCkymYbLIe/Yan/wMSFWGi4V5lUSCfMOXS6aYMGheg/XHNSm5YISWUrBL",
+	"ctEUXWNJFQDugrHDRTbpYzWF7j9Jw77H+ucULkrNi6nZaemckEzx6rTst581K/IIJspk1DPM6ho/TCsX",
+	"LMWNa76cokTZxzPm3TLX4tFndw1Ye+hD1EYxs1izyd0B6pT7Bxptu+WThbxnCkufLc9dWoNDyUpqyA2y",
+	"fOMxqH0ey3AYzN0ILs8SqdCgfbiTFm9cIHm8VDf9huUDux6cvOQhd26MwbTEvlqmsblqWST+CdmxNOp0",
+	"Cq+lV6VNNgdvxe/7oQfG9ODsMaimJ9o16i/OLbUkb2QE96tDlUTeWdZlmbQW3tGpqTtaLjOqqVnzxUYw",
+	"rY/xjjcvz3CI9CLj2zSbVZyACevtdDjNr7CjmmxpgemLY10MObN/dEnekYlIU7pyncpy7OvMGnUbDPZh",
+	"GxoJjUdnK/Z23H6XEEtHl8hu2X9IkWGB66ufrlypMrqe7aP+z83hTPSNGWc7Hh6FRKWrn5//aJoeDkl0",
+	"6EB3ohgLJuwIBotgD5MjxGL99/HpkvD829E5k6ycj352w/Z3shrdHJKKdrcc9G16yBqr0u8yoazV+OKo",
+	"CeAMCMvQZBz+22AmFCzX0wgnFhF4Fu2NW6+bUpo7WKoJAFtl3RadaKDrLk655U3APMrQb5lp9KR8zG2o",
+	"kQDOqlNyki25fce0TqI2zGWRTihYUl7WGcSQ8bn1401ue2NcTdCZrH026XmTrPb5kVXmZQw1QbaUl0Qz",
+	"dc/UjGhpbzRt6F77xr1NWhrk4e0oNz5q67DreJl1PQb3S/e3GjdrsL9W3y0SnA6NHwb6bfmPz3C/A7Ub",
+	"36Pf7iTzSMOXOQ133NG2X7iBViupiIbHcJkA9hXsvaTJk2rJcgtovxKam5YlgfSCWb4vVbqixdsYHmLQ",
+	"2xrU5CmH604pY+n5229nAjyjq4fGF/Uka5xgCsNlOpGXois420jdrQ6ItMrsXHu34182PPdOGwYxhjCo",
+	"RkjSugI8DKgV1E13qDM3pJttbvHeqOjavQV3YPBQ2TlztTAl5QWyIORrS8McEmmhiZFPz9KAGNPBpHAX",
+	"H1ITF+YfX3AdYv2SUeWvzCmq3OyPN7navOz127t93QSarjaL2yKirNyvdL5xsVtLf2HhQSBScWOYIPAz",
+	"1vwy8u76zTXRC1qm3XG/1bTkZp+r4Du9wJv7Qj2Qd1HRY1zP5/Y63qqYdYKjwRGpWUbyQAVwruNrPEMy",
+	"8YDnCNaTr78KzVqmmf6dZiJtyP0xmPgj3gidBQ87yPrsaNeYIuoW8KL/m339TWGwDI3eRaHvKWTiJfvJ",
+	"Hb+4ROWbb3IokTfdyHj04tcXw2UHjVURZYpPLo4/1stQ+QyQVKk5lvB5NBlesuiQhj38ZpgvArhDKpHe",
+	"ftWXHjx7Tt7xVz5Bn4mFLFCDHaw2O9oDMlCJlNJlM+4Pzzt+vRnWfH/PlKpLl2oxGYMqnu+LTuXfL//6",
+	"l/N/Pnvyt1/gL//bX/+PZOFfJ7+0v2FHq9IuUWrHRKvssVVB4dGC41KGVCUD22fwPZmxRgwANtANA6Cp",
+	"GWn6CF1iciPTUC1l1kxAB0XBWHHYJujZt2P6BAWkXEw8BsPEFRzkU2h9ZCbTBiV5KMIV3Lz0/H8f7GXD",
+	"tkks6DtLGxPRywFyJaoHR7eP8Xd3M79vR7d26V6IMWnSrVWipN2eDN+mR0uSVhnjIet++Intbhvbd0rl",
+	"kVTjevIdK5knuShSrZH+rUXmJDuJxF034so6SQXqFVaE7iB3NVQKQop/VRuvfCIVrNKLp9BbkBoV+XbT",
+	"tWco9v7X839ePPn6l7++/OfFk2/wn/7lbHZ0zgmS2KobziccSPztJOWl8XwcZmAALx1cJ368aL3NPmc4",
+	"GctWHqm56bRswgRnPRvkrLRnA6kQhk+v/ZPJd6fpbW1wHFrVAzsc5NoaNNNJrrJJZDjeDqHmu090cbz1",
+	"jrXIS8CQkCKjXeQwOfK9A0Lo9rCgAYs0pLI32yWRZs3UjmsWQvTJS+5UJnQSRuqWGauAmAYONTmHg2yN",
+	"Vlt5ZW77LOMdN2vfH5Eq47TuZ2ezKRBBp7K+JzQiaFvmLoDdrNYZ654DG7M9oNI41QuZAcmfOghRO5nO",
+	"QZjcniEtdOAzybFRfU/l8WW7jCcLr68NWVPw60On79AQUzHNhCEeAa7LWJNQ0T1rl7nKa7ue+2R235h8",
+	"zQkVsm6cuCqztxYixvN1Y/XNP9Li2ss4rv70RMUtf3Chqk9BH/u5j/h8piAoX63iyk2ajPeQIOsXlNw6",
+	"XzTdvc2WBi+KVMMHxejGwRUAuBAlUPqaFF34y4Mygk6L/ee+5mc2c0tNkSdAlidSJQ5KDRq0fb8FabTl",
+	"bL3AOJHS6CqoI+Y7huPcZWLui5K3MgJbCfKPhG36R6TSHF+E0VRf4LQDKCiSLl8s6lvPnQKzcY2pHZ7B",
+	"QO8iar036629mBeGQiqGnaoOelj4i7/M7B2UzjMwJpPPU/INy5WQ2pdCVxJcbMjtstfmdl4yfZYBstA5",
+	"TQiLZdd8tWbqkgi2oobfM6ySkDumhiMSbjk9jd4zhXa0qpR0OAsBOz0KUtgB1T31TebjlNEkXY8v3Lvz",
+	"SOzjKj3scl5RNa0KELBYclIdgVitRuQgW8ylS9KilXPtQVq4S+Nr+tYWPG0DQEOeVJf3siT4GxbW6i0t",
+	"y6ig1uCXpWbkV8kFK4IttB1bOvAaegGl2nwgmMFoOr9BH2TqSweJ9xkExH8kC4Gg3hCKR3UojQ6xStdE",
+	"6dCHPRz3GGQzL9eTHZ70rQ8SjG/FVDK6zBPAXydDMBUOUH9KXXemPBygkieknrgw/QM6/nSKVLbS8KWe",
+	"lv6SmkA/HLgMBlgK1Ob6zTVGkFkHtuoSxKqDhfLtYyZcSzK2vkbbHfjGQE/YsW1kct1dq5LueQ4ZE2qQ",
+	"uEE4zNQN5d7Og+hMQuMp9t9LNb6OFnBNJlfsbXhVTdiI2w1Pd985Zbsqupook3oiFl2MYfbJ5BIPIblv",
+	"irYX2be+zZX/fsihbgn5dvktCiwvclodYp0ICDdgJCfjVlr+zo8PVcQ8s0Y5ie8SR+Nm+5tLrX0zRDK9",
+	"BXCPSkBWR3IpN91WaimUDLHCZieU2Cc6vevHJRpNajZ6dPaaT1gLeDywpiwZPiR79B5ZJdGTkRjC//mU",
+	"tweFeFoZBCXWkoJ7E1UvumVuq9yAd1lr6lTiZqSHPtSDOKOshQPfzCa5gSVdsOJDPT3Arx3ifgSK0xyz",
+	"itY6k707tT3zFAu3R4LhExkS+JL4icEoJatsNs2/9cMAf3vRWyefQGqDPoVaS3FJ6By8rlKRCwfowgii",
+	"p6TcSgFQ8UTTrLiYVmZ/w8XwV4dg6qqSilxtFFIhAIPuwFNtiEstn4pl52eS4xW7nGmMMhzxvujBNBje",
+	"sY43euXisn0hWLuU/1Ezne6wQIXeZSQ01ZthkWQfmvmv5Ia/bRaYass1mP7SoHRUUjttxLDFWvDfasR9",
+	"Ey1Hr0f/aPrZWg0CfwOwdzvlheH3HPDPwlOLUuqcnxJr5OOcHOUA1cKw8XDwhww2tzangMbJSpGL0PJU",
+	"G+glIOu0H3orczMRLNN/uOIeLaL722+OyVJdGiWheuNT6LDZWmjbPFq+BC5OwzfqlFT5uN7nKDHGBx1Q",
+	"uBJ5pUOA+0fibYHnyCUCI9NFTYNd4KwhdQwUgqzlJ+32N+xZj4vW47YmsPwhM8t3svYdIBCwTzBWaAf1",
+	"Rv2WQmCcCwJoYM2Gd3tvyGyTDDQSHwgj788Szg2nyj3mHo6SV+vKZO0TAqZoMt83TQMXcgtwXpKUrQyV",
+	"+JQxke04sJN1WRD7BKHwBXLQu3fQVMxX/GCyYWJc5u5XVIO5JuxTxRZ236DqAsXjYOaNXOZwfpI4qncN",
+	"0rVXvKk2wCajWtVmgTd1SRebns1y3TtaIzqmbXWHAdUiE7ALnvpJMMi5zr6jQjAeKtWnGyFfyCUS6yxi",
+	"4LDVUWO2EhMtHU/i9D0nDsuBdHxvbEpWUedCJR1iX3oBAUXIrU7ddCRfZMuZxkVBXYKTi4O69r91Ok36",
+	"xjUEmp7Klory1MIuOQeb3+rW4NVpTMRt/pJCe9FXByk+8ZcS6unzF7F6+k2K+yONfaqK7Zr7NFdUNMVZ",
+	"vwKOfRhSFcbG9bJN1qzWkzv9e5z4UeDvcbC51rmZV1Kj1nAQZYY+T4Nxmrit6kIKa3+rCT6G3rasjOpM",
+	"OMM39kqJbVpp1+s8ZtUxzsnHw28/KkHyAT6GEABPoJ2XqHc1bS+jbXM0T3HKB8fIB6lBdTKA8VbuJoMG",
+	"g7vn8QgBE00uzOsAx0PKTUi7yKpAU/rDdrJX/F3qtxs6mcJ+HjqLp/faOsS6c5krLqPCj5xPZPEIyTCh",
+	"brLhJDPy9KkiOfUixnXudnxlVBV3HuAkLZ5u0GIcjWEwjRCKpm2goLrgAy/JM7JkZUkoZsE+J3pNN/sZ",
+	"+ZpoWfJiRl4QRvUedMxtrfki465TbEHLMh2Z0zWaydpY64vraR0Fju8BHO1Cfgdv09AQEFFsAXhC2YRz",
+	"ziXBUXsKaS6e/q23lGZ2tkSPTlLztwaOIFCwsycVU4BIQxxuWSbgkAtGNACZh3wB4Nts43rFUbF31rEh",
+	"tCwvIaIga/BjxoAZek0zObT4S59j1NLWKVNNTwq2aQxw30WRCAB06at4GiCvNlTds2TbfMR0x1QkQKID",
+	"akddmSgA0z2kO2RAgF16v52fjyeThzn1+9MrL2vxMMQ5j5X8oJzNLTOP0Em+Qamz349hnbNyuE6lqB8d",
+	"56Fa85WYIpfBxzCcZmRthzbtJ2zWhM9nUz8fDSA+2WfrFhIrZ6QWHNswVnSVfr0uMy7JddMHtRdn0z12",
+	"5LXa8YQHt3fjCgcPYeQSz3jCJ6RCbZLC/qPvJOJz9fRa7lgxI1yEApopyL2pMa5dhkxL2gnuINuYILr2",
+	"ZenpRu3T9JCqpIbROuN/DxluRygUtH0/H6ld9CHlB5T7VM9AF5RJ2ObTE2TySqtHexjrsB+NP+998Qd5",
+	"z367/NAeY94vtxdy8BYATLqyuDRMCcj4nZCDZL911byZTNB0tWOD3/noe4imzW/fUP1QKkod8io2XBRQ",
+	"E49t/ZraPcBUWJYICDV+y31McHDqP3LhrtspNSsAZ5fEtFdKqqQbXbEmX8Rh4UJQixi5YpCazgVZSGEg",
+	"v2Qrffr0Q6aTtXUx+T0H8dWXMldX4zkiWc3lYlV+BqGP/SGS+6wFiITbEwg8azN99rDEDJ5od98F4R5O",
+	"3zxEEYyr2saIDA8q2OAh5zSvhj+j23NLf5XoDDC1ouWTLRfw9zVVWyn4IvzDlpWyiP6+WCu5pYYvQK3/",
+	"VaonVFVstQKET3io9Q/wxFzJDRNPFmsJDXrwqcN/hCeX/J49CcWP+GD73wwzisJL6UadgW36Eb8cWAZ0",
+	"n15TUXylmzxdzLVfhj40giCXYQ2EfbPezskze3uV3JjSH0TyTcfk7DS6GGYMX7U54ZUurvqgYAvsN3qY",
+	"w+JQl/4F0z3AuExzoVTs56qUtHhMJKIHg/8cBeYzgMlzCN10CI/TmnaSeEnALQBOPRbk9Qg/ukSTZcSb",
+	"Vj2xj2XTRABFiTFXeuERLpallCMx8SqpNZ+Xud5JbAmW4zRHvQuZTXiD0eMyYBG5EffP7U1ENKR0tEY3",
+	"t2ZdaR4xdarIkNbdfgiDK1us2WJC/QaM/RrfSSmAOc19Yut5GCbblex4rOQtYk4X48A/IoDqfmXKPQeC",
+	"Yi1lme847r1qdI/WHV2s0aL1a1lTsXKZZDQDgu+ZsZ+ACN980v5D+e5C9YEm5sgQYJ4dl0WN8AO3Zjkc",
+	"uCwV5eRl0YODnEAikJuxgL3YKgeH6J9YooC75NoccZCS8iaw0Wi+ONycsANcm/xa8IyNTZzsCYVtWbGf",
+	"1ibCvZOcWtpTfYXObQfbAT6FS7KUtSKGb9FlbVXIkJRTyh14utYIOX4QERqPEV+Ohnzf8qIoj2q3XIJD",
+	"3b0/w9mlScOXZgJ8cbaVgyt2HoduHfUU7t9gREPxHX5j6Mp1SyRHC+KrhPf8MEUXU3C1qRd4QF3vJ5fH",
+	"450lupLxddvjHJwYxByV7DPUxuV2w8vyWrySWHlz4JNJ4AABRAq2iuKGWOmqAmjNJXnyjAh2nyzVnp3N",
+	"JwJ45xPg4Ghd5bJetky/GtOIrp1uRu0mnYVvhw9lqfazzvb0SdBM+1L8uZSbCOVngqE1V7LOmu2TqThA",
+	"DeBZN2CGBFWmdVnOFZkpOR55iuH95hjjSMmZhcLE48G5sqJrUpFaHgLpUfCYaauuzZnGAY6epmsVoO1q",
+	"16vUltDRzMdH/kSRix5mRNeBnG/xzigWgZu8BU3smMVNJrl+Q3kWxm1KtwG3pt4GeDE63uQcW5hpLsE2",
+	"k9GHzSf06Fy/+PTjm36WWdqlM2c3IgnZ5hpCruk9wyInzRa1Ytgdnxuy4veZgFLeC5xJyjZrkF7jcwjX",
+	"kqebT0wFb8p9KQ1whpRyec5+0in8oBbdo9brD1SUs9pwZmSV0vRKutj8yPZD4MM5KMIf8v3isu0cXZxm",
+	"QmoBo5vvD6cyHc7NdRQMLuF4BTMXHgj0aI3al65xG9ITg4+cmbUsDqu+Qk2XYpb+kmPDmZZwj9zR8Kcs",
+	"HNFWZsMneXXCyEkyS0FyvawyOZkZPMPRu+H+OUguHwDHpfnpZijup9aV/nMH7pzqoG96brY+Vh93/gJf",
+	"eceRW1gYN72WDOaea+jUnUwMeJRFAfpKE7kT3jHkeC9O+IjBOyN/0UGHh6ngSV8YqHkS8zeIx4epygta",
+	"gsk/I8++efn1Rcp5F0EXJysjuG4j+k+DNT5MscVUmvFYxhFTpHjsjs5LlnHNLGRZb0UGRkxkcQ32+iHY",
+	"va4vsRs7qlOw302voMFoPLrUZ7T+exRK84QyzXumCr4YPCL/cI/1eb0OgJ0bUvox8tR8o5LYgmvq/Lsn",
+	"hxA8PtHXTSq/lrhi/BFwuzPIyq6JLvgHsMYSM2epCo0xwRj0eRdj0yk8G/pKqm8ujke3uu7Fn8ilTt9R",
+	"nTLCu3HLniAgXR2fp29fboKcuQSFu6BedW/PtUN/ae+YN+FcY/tWENHB5Nt/2dldFNIgjt7YbfMfv4Kx",
+	"U8Gx/aIchNB8DQ/5p78TRu2HXvmRVab92t2+Yrkq3gUVZM4gSdAuHKwWjzSpR8Pz+VHSeVs6k3Evl4YJ",
+	"Qg1Zy+2ITg+JZM7xekJPd8HdeHBgz2I/yV0SscxDqGdyPV3LFcE+ISwimU8uizp0PUxDGLN2/kRHxRRc",
+	"6cI7ztsKTEt1weR+n2PrZhSRrsWzvef8J7lLZTM4SMxBMb7wXb96ORseOsinTjRQnRSAzsaeV644pe/l",
+	"H1x15ErS8s5jrSXg/yUtJ8wo4IwloWtzpvvEIqW+5Nts/we/xK5xAwCz2qDwXrOy8CA7rt/7lELaqfm1",
+	"+X4TSPgoGO2W7XNrV8iOzvvgkeqa3ewDdIOi+UermhvSvJIz8lVvx6lSvmH4aAFsh0N4hMnCz9pMeawF",
+	"KQiji7XPodDsngkC6hx47d9Jgcr1OJRZuodeqYOy09lwjQRtOqjDdLMkdzToED6jm94G+JMd1USxhVQF",
+	"c7oO13adhJa+djPhu5NbNlyYsWVxLfbIVs1/UFuAI3H8M30BsrkrEayTQ/THDUrt68+aZaJdPcE40B2y",
+	"XVXzcavDJifZUjbsJ+JiUDiRaNTUOv7R2LOZqzkFLe3tzE754JxZtgXeJFTHujniLU8rAAlweAn1rGT0",
+	"3o4lBSOqtn+oPcpNIWdN/v+aldWyLqfpbZGVnQSHR9sxc9F5y9LnngiXe2KnNEEsvZXaOCs1mflGDdPm",
+	"tgvIOSy80zK1rkDlDZNMsKEsuU61zWVs4ySvK6GzX6qYspOKWxS1vtXkcnaKoKyZgyVDUMAHMfyWSIp1",
+	"kX4VWlGf9JwAJ+IGBwhZAlbXd+b/OA7Vda6zJx6SUC9L9YZBJeu47zoNZ0KYBUuA73YyC8TUODbstbmT",
+	"ZCsVVvVqsqRl6TDLpie2Ju5DJyKiHWhN0atN7XxXLJp2XOZPv9fEwqFLSTGX+z8FbPTUrQeYWKzfHp2N",
+	"CiBmWWzbpVSGzsux7htvw/tp7Bmit0qHt7xWDHEN7UJVZkb2Ix9aiWFxOIZqdrU0TL1tt4xvxWSUNtgJ",
+	"YBiffzz6vtXEb9e0YpMyIjGf84PHO0kkmEi5+Zgv6EOe7HnARWmuliYXh8IMtJDOOAqWxr7RMyhG8XvG",
+	"1C5ifVBsXboDaanTcjO38oEXm7fNlZH4dq2Oym6M6XBAtyzmdsRL0aLaBGgflEMW9ScsZoR419vUPlh/",
+	"e/+DoHL+E39QYt6M5UFGXr22TJvy00adxRJqDzekkAAEiBaQe3zWJAfCzx4iYqyy8ZHuv1su2cIkc/n1",
+	"DsukxivgdH8L7wxr3/7TA33Oogl2G1w2P0yowH64O3IgEuinlVnOjWKamfFt9PLh0VxEb0f3IzYqU2vp",
+	"ayqxCGWXCTY0Gz2UzNZJIUkVWQg9benJDOW+5cRpajheZlX/SPYELPhy6co+D5RWgclUNMADuEfjTqJ1",
+	"AfWR43m0CizS1S/xtwAJwX6radmChWj71aJWG/DipLPsWPVzL8b2IGLf0Qy5A3vEEaNZQDP6LGxMcjed",
+	"KylZI5XchwXI5kRg4H3ovwrQDDuPCbGkW17uiWaZNLrisMyslwSMbd6kjT6v2XW1NSV9e4BuZ3QBtvF8",
+	"T5wbc/Qsrg3bJrH9tOHbLDQTmN4OOgiicYotNlLEhmDsjLeUG/bB26c+Nn73adT8IYNRuB6BTWffd1j+",
+	"WG+mRDZk5MJz9h4ovDENnsGxbgf0GCfr3JbmfW0mrTq3e1k47ytr+c8INcThOSdydKT5n1PBhaqSipwM",
+	"48I1V3aYziCbSVXPrb5F2Ce6MOUefwYYZ1GXZVKmNYCpvYC5/jn7Dg6SyykLP19NcJAe1WwVX9JZSMwY",
+	"56wCJD6XBcY1cNcM497r0Z6lFqjfEVHJkR6n6X5ed0WmI0vYanpEamJoy+p6zsQhT9Rm/Glq5Gbg7Aij",
+	"3+9L0PSD2IsYLky6mWKoaGwCRyiyZlGj0ib9q+HD5uIJctGdnty1dlSTEVpM6Dd1mM/yPJHPMul2e0P3",
+	"jThtIQ53PvuAZijPLy6mCj70Aboz1d8RpR8hYFI3E7uLnW4mydmbSS0q7XexwdXwl4capUTAf6dulBJl",
+	"HEeb++3FYEeSPkRnu/bXjQp3qPeJGzxxOaR8qgHbSxCunRcaigVAyrobPpxZQrUjSqYJp51FPyb/vAFc",
+	"bNr7Y97F+Ds2i1V9GMLE55qZzWKC5Ij5Jh01NmzUPbD0Ta67GUN+fafUaUZ51nSynq8T7zXoo4oCR7Hk",
+	"xoXliPYDTUUHpySNePU0wTqIUiPkLrb45hJK0B5a4Xp0qmecLJGjCmxgF5M3l7PCRdsH3e2K2ibOT3TL",
+	"8ERys3ZBHaeBD/b+CSX/6Gf8VUJ7it1aYnQCC4rpisI/By2hacVTcm2YGKwx7up4vMAufv6pS/wrNkRx",
+	"CI9NR/nOtyexfl9bnXDDTMvFYepBXdVb0F5JkGesJvQ5OK5rI3JGfBzzZT7+kn2cDGPuWHpSRy14KZ/E",
+	"21zf0+Y8bi49W52eJj6enKjf5D8w9hagsJq4mzGIj+b+9MSKgydraABaLtmKZYIerjA0hKM2vNJPqCie",
+	"QGcCgI4rn8C/Jj9wT8u6PZOFkmaxRm+Va875BKebfP/4/hehM6PrwOKm0gqp9OpMccpM15dbp+A+IQ+R",
+	"IFAodrWkxD5JtlRt0h2KpuGT9kCQnh5MHtYYBs1nrjtKZdDlp0EC5wF2vwSlQsuxgzs0DTjrsqGlA6cd",
+	"mcfgo5ddd7lUm6bVx9Qo4pj9c9E6b7S5nelu6WfQM5aZvFWE1VyYVn8nzdS9qzcAwHS6Yk/JR8WNpZlz",
+	"tM58y2+rlhHNCwdTv2KCKWp8Y31unhKQ9PDjh+9fk6+//vpv1hj9+e71DJMaoSgFS91kFEt4Sl5Rhb96",
+	"+ejiDc8uSQmtkuHHXcBst2xRPP33pm7r5dkNNdwauqFDcRBCZ898r3Na8bOXZ18/vXj6NfZaXsOens9p",
+	"6TPBVugVtEeB2olcF2cvz35g5pV7BNToSgqNx+T5xQXmygnjXES0qkq+gHfPf3XZksjkow0EP1Y35vj5",
+	"sHGbdwQS0Oe0IUz8Kve+pLFgS19xlxovrOTc9w76DEOcx2nnOYJ81+QiV1TRLYOb6uU/fz+zCsrZbzVT",
+	"IV71sp2M3xwAo2o2i8gztlrz8yz9bDOTUAnj+t09aNfGVNykdudKNJjncK9wo7FRsi/44a0S1Ifu17le",
+	"M9yuoV27hQf/825dP3lwdQ8gKHotz383csPE5z6CYkTnBqtlD6g5sMw7+/HHZc5odgn2hJzur3wPDBQ4",
+	"p6HY+YKWTBSYIZwj3Wv/zKMRzrBPpjWVhmoN6ikXVO0TuKcdcvkEU3tbFpSX+0A48hd7333zzYtv/npC",
+	"Gg4eZtzdzFF+EA2/6PE6N9yDD7r2uu2VXhXFHUesxePXCP1fX0lE9Bt9tiYYg2ERI4uxLAXsstp+7WcO",
+	"uNf/dSDrCAdNq4JtUf35gVKmE3ppOV+ymFJFGnOie7h+ZJW5JAbw8J2bGktDCKT/EykeJp/iXPfkeXrL",
+	"Q5q6/iJaXjYnvksca2aF5kg+OfkExDj/3f3pM9oMJUOnbpsyH9hW3jM/3Q5pXuSSNejO+/SnzzKtmViN",
+	"vVFM1tGMjtJKirPPVjhUdYIdbpn5e+v7jyw+sKxjVAEEHfmg6OKOe/ES/j7k3vPpZq7oBMY+Ttwk2OSW",
+	"3mPg/lg+blRT3XdPXkePfYmT3Yx3bc3xEQf8rmUKOGSAUCQPKIoPIBMmdOrz3/EPvfpsMJ+nXbXutUdV",
+	"ZnEMSGjMkBBiHK5Q65QEO489vTlxcdU4KB9Au0cXNHnopu8eFZjpUDPIgwX9UdKks+sBK2OVS141O1be",
+	"I2oFKSkvHPhmhIDlbutLa/ZDKSzXPqmgzUF3ao/4GceyzyyR9eAdA5fEEeUl7q21iXzRccu+TzkAHLhj",
+	"w23RhfIiFSA6nMibeOxQv5gYyRWzn2Ak3yImNYoL0U0ZJfkZ1q96xNfu89FflQrFb/67/jRilyjIC9ty",
+	"I0UyFtO3GdIVcSZm4dLLE+ZyWtnoDvMjc/5eKJDzdYmul73rYU/JXDG6mREjZWYi+GRrKt1kh1wlKNyi",
+	"0HkWKwJTA2y5RvyPxB0/3E6hgUd63rnkH/MqdEg7CY+jlUWEYq7AKWUhE0b51I+c+fSde+aPUh7GISQB",
+	"mtFInayUq5nnXTiZkNGgFLfX3vGmjUw1jr8qCk0cmX18pJSrp+TOt0yzP+7R049WsQaz+JJQARlX7oFa",
+	"AIYUqTUrCC/sjeN6rzzt3DpXVcVEcZKNe3TNJWLBaTsdo5hNcq/4Ef8rOFj+LndkS8XeAYux3WnFgwc1",
+	"i914B6Gq2kA/shARaWGeXTa5l4iw4HHsnBdIG/TLHChNdMPygag/F/dGMbWWajDRIu/pjjmGKZ89gCn/",
+	"KMCfLjNfBy5pMdHMyT5Ifw4fPiWfN2U+OTPw+5Dw/mdmxq3Lss1ZgK7ortWy7sUga8JXv4SwHFljlXYz",
+	"PwJDnJdcbPp9qPdyw95yyMg8lXb0IlNqw8WGyIoJHYxOK/e3VpE+tc5iLxIYEHtSWhnulPvMBA4l+Dt6",
+	"CrI8+oFJw+R8LxVZyx1kEhFu3Jp9Jk2Mxfyi1ZDx2WAaXAYh5E90kt7Rgp32JPH+YCc3p3ONBCOYliXR",
+	"AJ6vsz4JRQ/8BQOQ9VAT9LhhfZ68Fb+7ZwrhEpwDGeoyFnLrwT8b4M/LkEw1LyWU4oFr/5T7WQawuKyv",
+	"2QMU/Ql9zQ7tr0vkj1ge7zwZgrFCn5RsvhNMjmg/2d8fcBB6efy4QNoX4fkbgGq16lzaVPdQroh9pWpX",
+	"T36qbfHFv7ltucGi36O3ZeBJqKN/fIaHVeQIXFLhfcaO+6Ug1NVa+/IxcG4Tqfy/uNKwBygeGT37ixH8",
+	"ON2il5VLKnzt6Je90ft3+VaW96xwDibIV9yFQkJmmnxgKgqMYZz0gEWl79k9b6qVv7iyOK4c/08Tu1Ie",
+	"I8zR8mA8ZnTbqcka3aGNRd8qhwVn/lPyCnz6MAQ4Zhptwj5kLxXwOiK8u1wun5KPlpuM2s8O42AYFKJC",
+	"75iCclUdunl5EEzM8z7wWyoFsFMnvggN/KUn1vBIDOSW4zJkv6hIcEMXWRc4sgE4walBhjk9p57/7t01",
+	"I1KRPtSuh9XQsboGnpTLZcTQJ8tIOtlV8y44qppkpJTrNHi0iEPrYQIKLrnRzoaJnKg86UDtBgCgu+gU",
+	"gqb8biflB+17wedULWwW/2e0GnBmGee7aTpjEc2NBqXJd29/kPk1yyTO3qn9CWh1emnXdJf/sqIOO8gn",
+	"TDqprAUsa9NN0zglZxtAY+4JkdiJaFCpDSNzutjsqCq6uSNPU8kjCPX8Z9vqg9ZIX3jDm+5VyasNtY7H",
+	"2OLz3/EPIy6zsG9/SFrtRHWpnYBrmqk/Rv7tXfz5UzPmT2znvv/n0dlN3Esqd/vdRf08/3w3YDO7pOsM",
+	"FJLmFmypEtCUZ0E1O60/zTfgyNHzI6Jq/Kd13MD8c/mwjG2shhjqlKCoFlw2BHuZnNYn88VoeXp5EMMj",
+	"ftlLKreBP7LKgKtFR26Zkx+N86oBkUprkQ5U6U++t1MyoPXtOt1e3ME17lrwWTNi1tCfjvciXc33Duwq",
+	"AcE4BjjSOVhNa+x2CP7bF6fF2mhgZzPgfH+Og3DXBqYl3FxaY5hpTVeMQJ95n6O3pbycy08ORBwNYA5Z",
+	"R7QoFNNwtby4+NtJ5+wh2tJ5KoMs06j3dtsbFMWTn/TBetLjKklPcxc+csVpyeeKYhfLbDTSPfKHFMU/",
+	"amgHF9ZXODOXcgPtVKg4ESSBI/g5fPn8dy1rtWC9lUevELZsuO4Pv/Uws2OYWW9Kun9sbdku+UbJJU8n",
+	"c9udWSlawKcRS82S8/Tbcj5nmhfs/HeQTfldei23FVXMTlt/ya1KfBlm+l+FB5CuPJNxcLeT7oDa+4Ga",
+	"tW61zIXUcMDY07MIycesXRKIklozHcP+bE/BQexTJVX+OvkOfn5dK8UXdVlvx4lVp8GMKX/5FVNHFvp+",
+	"VNnLe4FS7hLSGxf63qpz21obezVDxCqX/+NZeJpTYwK/yIVh5ok2itHtg0EqQFniUEa2ZrRwTR5e48hP",
+	"3nAdSvRaI3W+ewIO4VvPIWlv5ys7lnaszcWsaTHx32/f/2T3aUuk8jarrhSjBegwl5C2BVmqoDg14cVh",
+	"T+n1tsOXj2FO4jBfWoPGUdOq6EcXFeKC8JPc7KGTV3p3P9jdau8bSKdVzUAeuSivJgtZ1luhyVqWxQhX",
+	"t/3uneuN9CVgPWiyuZ8/ZlYkv779R4z8Nt+nK+QOmsvPS/YH1JU4YrdqaA6BCFhZjEgNn9LXZ1uVbFJb",
+	"oxwKgZ1a88EUquEhoDK8kwOupo75oNTe8t8krGold2OgR+GxWaB8mNK4OodwPh5yZH3guL987114aroJ",
+	"9AeYPKNqwPyaci100ykPzhJ8jAK/KIrvkEahR6AVy+9qzRf/57u3M3L16rW93t5dv7nG8j+s4gO4+vke",
+	"rshFyZkwl40GyH3ilkNED5djN3emKN41RTePFFxpkhpOX5U0YcMTFbJQMXeKw3SQs5KzayNaT3OsNCSc",
+	"daWX1NBTBXrd2tdruHRS5zS0c3s0BXZishwAzuaSTO2PBLqF0+IhUU7Xyu3AfoWjcYIN+TKOapiFxmYx",
+	"cSXWxUWuO8FNwM/t4NRC4tYlKdnSuI7WeweqCq2dDYEe4ZdQoflbTUti2CdDNoxVGtS0LVVg9KeamHw9",
+	"CCvUwjh7nmgKQlc9nSK5JiXfsMHZZ6b34sGz86WMh7swpXDT4/uGXT0Z8klwQJ9WqI0z8W8XWNb1ANn2",
+	"QE/A1t6bn7Zl0zGezhejnAIfFTcM/SW+emDJxYop3QNJ4Z6YiEnxWpayRmQdBICd70kbTKc70gLemTrS",
+	"T4A0jUrCuhabXGFT+HHKx/Hi6f3u4983/9UcJsnDJ++ZUnXJB9O4qeXZAoosHQY0QvxIxWZWizR0wzQC",
+	"oFOimTH20TldbLqa4Xsck/0xN+OARvk+EOT4lJ2HBZGS+4QtvvtAolDBpzpS8Hdratg9U/ZyW1jtnepL",
+	"tAfs3rkGbF/pII3ieKa99qjYd3fvB/ZgYTztHN6L4qliC6kKqthTL4b/1YriU5xKpOxDk1SSIBQIlwIO",
+	"HBd8BxsKtU8XS65Kumh+tnO5bBqlui0ia1cbk8mu/sDgKyfZltMfKpjWz1UpafH4nifIpu12ZmukHIYr",
+	"1rIs/A4ItnNMMEu2utejPkjvodsDbid4PwHSB7rsXDaapANlO9JD5d6GOY1x7DjGeJjOhhkQA04d/9AX",
+	"8bbgYGP9LC5bY+Y3O1Qnn4Iq57+7P30+x8ypbILTB2bU3k99TFRzG559WOLrqHqLHS9LgAFV/BRJYFat",
+	"8L1dcx6L9/6ZR/QChDFSLhooyscm+gTKTB2gwgPWXZWuKXsmya2k4g2dDtvy6Omdb+j+BhOHshX/oRoX",
+	"rypoAap9upHH1PbZRw6dw95XsSH9ENICmmRvXhE80CHtwaZr8npG3sytyvr9f8tBNz4K5qIDhDyy+N0u",
+	"7kcuipS59Iz8xVH1r8RI8iKzLLkw9J4lbbEmqvCohUuwQ0k8QYcVqiCJTlVsteKyaWbijeEHsY9UzP5O",
+	"i+FoIsbcREE0QKLHMc2RsUOvi/2nV6i8Vt04Qrx9cTY7u3r1+mx29u76zXWyQRt2whp9r4PL9oPzyPbq",
+	"QcFt40YYowsFv6/2IgwToh7MUnbkHp66q5WwPGVqwQg8axnp6tVrwoWRkbVmpL2AmVgpeh9a5XKN74xg",
+	"u+/wzbs9duj+EinO80XXXTnVYdn2on2pCPXctZ1LtJLzfr5kkHnDK7fbo1j6dsOrVFB3LGpd43P0fl2Y",
+	"eDORsZxvue9BvM500/Q6XWh2y1cC28SPcJHwlcBayOMt73zhrnb55o92kb3LFB5JaIKNa+Pi1IW2lmjX",
+	"4uzLQvcdYvMNRDgqqrW1ebsdIaYCUG6x83b44B9dN5De89uHbjYcLkir7DWwb/GRU5nXB3d8gJtMxPvq",
+	"VFft7+0/23sM70Ay3xNKVF2yy6jwoO1kNJJoyPvvVq7wXDfrVt+NgxnYOXO8zKMH4wbfFDpcjs+0yaQW",
+	"Hfb4LbxGPfOEa0/VE204bygtqhfU0FKuavAKOtZ4CHM5E7efvfxDX8J/4wYbQ4/YRp9ZLnNGaNyr/MRS",
+	"9qoo/AQfLcgQKPBls1Zaw544XyVUFZ9TU9LeRjlX8MAf1RXyC7RyeEwbGomX0T7W1FqrfLEmG7ZH/zP8",
+	"zV6iD9vcbcX7y8XtAwO+l1eMIsAM9KCfNeGmUKqtGC3LPeG6v2FEnhG6SZIZBCZ5ks/4pskTvvTLSc0Y",
+	"TJdJpLzGHa37LGn8wBgr4gpyc7ztvGVGSSG3DG5ae8k/uBkEdgrpYzLXSuRP5jvFaeWSPF2TECirKo6H",
+	"1LAE2vWT52OKOB0/W2gZJHeC7LKtWf5s6XwfaW9l4Y7usQc7Xaz58ZicuZza2+AG9EFdOyDW3GIi7Dj0",
+	"nOQWnZT8jwBZ4Jn7C5Zo0z0mm+UrTEyL+icO3wfcQt+dzG43ZLm4ZOoGrQ6ZIlxgBV8umdKhV32HCW4z",
+	"5/RUTJBqz3W4EgfdhgAAkO3t7tXUJJrq/USmRRYB4I/mxccA0oFQfq8Ahgce81zAALk8lrDD+NTJUVfC",
+	"6h5hX5uFffGd/Tw700zd+4NYq/Ls5dk5rfjZ518+//8BAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -6,6 +6,7 @@ import (
 	"log/slog"
 	"time"
 
+	"patientladder/clock"
 	"patientladder/home/post"
 	"patientladder/store"
 )
@@ -22,7 +23,7 @@ func deliver(ctx context.Context, st *store.Store, to post.Sender) {
 	tick := time.NewTicker(postEvery)
 	defer tick.Stop()
 	for {
-		if err := empty(ctx, st, to, time.Now()); err != nil && ctx.Err() == nil {
+		if err := empty(ctx, st, to, clock.Real()); err != nil && ctx.Err() == nil {
 			slog.Error("mailbox", "err", err)
 		}
 		select {

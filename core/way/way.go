@@ -1,19 +1,18 @@
 // Package way holds the ways of teaching: the switches that the rules read, and
 // presets of them. Teachers disagree, with reason; nothing here insists.
-//
-//	way.go     the switches, their presets and bounds
-//	change.go  what a change of switches means, in words
 package way
 
 import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"reflect"
 	"strings"
 
 	"patientladder/core/planning/preview"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/signs"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/clearing"
@@ -173,6 +172,20 @@ func (w Way) With(own []byte) (Way, error) {
 	return w, nil
 }
 
+// Differs lists the switches, by their names in JSON and in their order, in which two ways differ.
+func (w Way) Differs(from Way) []string {
+	var out []string
+	mine, theirs := w.fields(), from.fields()
+	kind := reflect.TypeFor[Way]()
+	for i := range kind.NumField() {
+		key := kind.Field(i).Tag.Get("json")
+		if string(mine[key]) != string(theirs[key]) {
+			out = append(out, key)
+		}
+	}
+	return out
+}
+
 // Own returns, as a JSON object, the switches in which a way differs from a base; empty for none.
 func (w Way) Own(base Way) []byte {
 	mine, theirs := w.fields(), base.fields()
@@ -228,7 +241,16 @@ func (w Way) Review() review.Policy {
 	return p
 }
 
-// Ripe is what makes something due under this way.
-func (w Way) Ripe() signs.Policy {
+// Signs is what makes something due under this way.
+func (w Way) Signs() signs.Policy {
 	return signs.Policy{StuckLessons: w.StuckLessons, ReviewWeeks: w.ReviewWeeks}
+}
+
+// Planning is what planning asks of this way.
+func (w Way) Planning() studentplan.Policy {
+	return studentplan.Policy{
+		Standing: w.Standing(), Preview: w.Preview(), Review: w.Review(), Signs: w.Signs(), ReviewShare: w.ReviewShare, ReadingAfter: w.ReadingAfter,
+		EaseAfterLeap: w.EaseAfterLeap, HearFirst: w.FirstView == Sound, Approach: w.Approach, FirstChunk: w.FirstChunk,
+		Dose: w.Dose, DoseRow: w.DoseRow, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
+	}
 }

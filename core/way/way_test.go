@@ -1,11 +1,14 @@
 package way
 
 import (
-	"reflect"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/planning/preview"
+	"patientladder/core/planning/signs"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
 	"patientladder/core/reading/naming"
 )
 
@@ -19,21 +22,25 @@ func TestPresets(t *testing.T) {
 	require.Equal(t, 0.75, Presets()[0].Way.ReviewShare)
 }
 
-// Every switch is said in words when it changes, and only those that changed.
-func TestEverySwitchSaysWhatItChanges(t *testing.T) {
-	require.Empty(t, Changes(Default(), Default()))
-	other := Way{
-		ReviewShare: 0.1, ReadingAfter: 3, Approach: naming.ByName, FirstView: Sound, FirstChunk: 3, Standard: "light", SecureAfter: 5, Comfortable: 3,
-		Bites: 1, LookRungs: 2, LookWeeks: 2, ReviewWeeks: 2, StuckLessons: 7, PolishWeeks: 9, Sure: 0.6, Dose: "once", DoseRow: 5, HandShape: "ball", BenchLean: "above",
-	}
-	changes := Changes(Default(), other)
-	require.Len(t, changes, reflect.TypeFor[Way]().NumField())
-	for _, c := range changes {
-		require.NotEmpty(t, c.Means, c.Key)
-		require.Contains(t, other.fields(), c.Key)
-	}
-	require.Equal(t, "45 % of practice", changes[0].From)
-	require.Equal(t, "10 % of practice", changes[0].To)
+// Two ways differ in what they differ in, in the order of the switches.
+func TestWaysDiffer(t *testing.T) {
+	require.Empty(t, Default().Differs(Default()))
+	other := Default()
+	other.Sure, other.ReviewShare, other.FirstView = 0.6, 0.1, Sound
+	require.Equal(t, []string{"reviewShare", "firstView", "sure"}, other.Differs(Default()))
+}
+
+// What planning is asked for is what the switches say.
+func TestPlanningFollowsTheSwitches(t *testing.T) {
+	w := Presets()[0].Way // sound first
+	p := w.Planning()
+	require.Equal(t, studentplan.Policy{
+		Standing: w.Standing(), Preview: preview.Policy{Rungs: 6, Lessons: 16, PerLesson: 2}, Review: w.Review(), Signs: signs.Policy{StuckLessons: 3, ReviewWeeks: 4},
+		ReviewShare: 0.75, ReadingAfter: 52, EaseAfterLeap: true, HearFirst: true, Approach: naming.ByDirection, FirstChunk: 1, Dose: week.ByYears, DoseRow: 3, PolishWeeks: 2, Sure: 0.8,
+	}, p)
+	require.Equal(t, 28, p.Review.StarvedAfterDays)
+	require.Equal(t, 3, p.Standing.Leap.SecureAfter)
+	require.False(t, Default().Planning().HearFirst)
 }
 
 func TestAStudentDiffersInSomeSwitches(t *testing.T) {

@@ -53,3 +53,13 @@ UPDATE message SET failure = ?, not_before = ? WHERE studio_id = ? AND id = ?;
 
 -- name: RetryMessage :execrows
 UPDATE message SET tries = 0, not_before = ?, failure = '' WHERE studio_id = ? AND id = ? AND sent_at IS NULL;
+
+-- name: ShownPrint :one
+SELECT print FROM shown_week WHERE studio_id = ? AND ladder_id = ? AND start = ?;
+
+-- name: ShownWeek :one
+SELECT body FROM shown_week WHERE studio_id = ? AND ladder_id = ? AND start = ? AND print = ?;
+
+-- name: NoteShownWeek :exec
+INSERT INTO shown_week (studio_id, ladder_id, start, print, body) VALUES (?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE print = VALUES(print), body = VALUES(body);

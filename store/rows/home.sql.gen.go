@@ -292,6 +292,30 @@ func (q *Queries) Messages(ctx context.Context, studioID string) ([]MessagesRow,
 	return items, nil
 }
 
+const noteShownWeek = `-- name: NoteShownWeek :exec
+INSERT INTO shown_week (studio_id, ladder_id, start, print, body) VALUES (?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE print = VALUES(print), body = VALUES(body)
+`
+
+type NoteShownWeekParams struct {
+	StudioID string
+	LadderID string
+	Start    time.Time
+	Print    string
+	Body     string
+}
+
+func (q *Queries) NoteShownWeek(ctx context.Context, arg NoteShownWeekParams) error {
+	_, err := q.db.ExecContext(ctx, noteShownWeek,
+		arg.StudioID,
+		arg.LadderID,
+		arg.Start,
+		arg.Print,
+		arg.Body,
+	)
+	return err
+}
+
 const practiceWeek = `-- name: PracticeWeek :one
 SELECT studio_id, ladder_id, start, hand, published, days, published_at, version FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
 `
@@ -412,6 +436,46 @@ func (q *Queries) SetFamilyToken(ctx context.Context, arg SetFamilyTokenParams) 
 		arg.LadderID,
 	)
 	return err
+}
+
+const shownPrint = `-- name: ShownPrint :one
+SELECT print FROM shown_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
+`
+
+type ShownPrintParams struct {
+	StudioID string
+	LadderID string
+	Start    time.Time
+}
+
+func (q *Queries) ShownPrint(ctx context.Context, arg ShownPrintParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, shownPrint, arg.StudioID, arg.LadderID, arg.Start)
+	var print string
+	err := row.Scan(&print)
+	return print, err
+}
+
+const shownWeek = `-- name: ShownWeek :one
+SELECT body FROM shown_week WHERE studio_id = ? AND ladder_id = ? AND start = ? AND print = ?
+`
+
+type ShownWeekParams struct {
+	StudioID string
+	LadderID string
+	Start    time.Time
+	Print    string
+}
+
+func (q *Queries) ShownWeek(ctx context.Context, arg ShownWeekParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, shownWeek,
+		arg.StudioID,
+		arg.LadderID,
+		arg.Start,
+		arg.Print,
+	)
+	var body string
+	err := row.Scan(&body)
+	return body, err
 }
 
 const studioWeeks = `-- name: StudioWeeks :many

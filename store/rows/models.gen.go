@@ -167,6 +167,14 @@ type Session struct {
 	Expiry time.Time
 }
 
+type ShownWeek struct {
+	StudioID string
+	LadderID string
+	Start    time.Time
+	Print    string
+	Body     string
+}
+
 type Skill struct {
 	StudioID string
 	ID       string

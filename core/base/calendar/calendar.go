@@ -84,3 +84,21 @@ func WeeksOff(from, to time.Time, breaks []Break) int {
 	}
 	return off
 }
+
+// Holiday is a break of the studio with a name.
+type Holiday struct {
+	ID, Name string
+	// First and Last are midnights in UTC of the studio's local dates, both without lessons.
+	First, Last time.Time
+}
+
+// Breaks are the holidays but for those, by id, in which there are lessons all the same.
+func Breaks(holidays []Holiday, given []string) []Break {
+	var out []Break
+	for _, h := range holidays {
+		if !slices.Contains(given, h.ID) {
+			out = append(out, Break{From: h.First, To: h.Last})
+		}
+	}
+	return out
+}

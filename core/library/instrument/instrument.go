@@ -78,6 +78,22 @@ var instruments = func() []Instrument {
 	return list
 }()
 
+// Most is the instrument that comes most often among some; of those that come as often the one that stands first in the
+// data, and the first of all where none is known.
+func Most(played []string) Instrument {
+	count := map[string]int{}
+	for _, id := range played {
+		count[id]++
+	}
+	best := instruments[0]
+	for _, x := range instruments {
+		if count[x.ID] > count[best.ID] {
+			best = x
+		}
+	}
+	return best
+}
+
 // All returns the instruments in the order of the data.
 func All() []Instrument { return slices.Clone(instruments) }
 

@@ -1,8 +1,6 @@
 package curriculum
 
 import (
-	"fmt"
-
 	"patientladder/core/library/material"
 	"patientladder/core/student/leap"
 )
@@ -12,8 +10,19 @@ type Stop struct {
 	Material material.Material
 	Leap     leap.Leap
 	Cliff    bool
-	Why      string
+	Why      StopWhy
 }
+
+// StopWhy is why a material comes where it comes.
+type StopWhy string
+
+// The reasons.
+const (
+	TheBeginning StopWhy = "beginning" // the first of all
+	AnEasyOne    StopWhy = "easy"      // a rest after a large leap
+	TheSmallest  StopWhy = "smallest"  // all that is left lies beyond the reach
+	TheBestStep  StopWhy = "best"      // the largest within the reach
+)
 
 // Path is a way through several books.
 type Path struct {
@@ -65,13 +74,13 @@ func Cross(books [][]material.Material, brings leap.Ability, p leap.Policy, reac
 		s := Stop{Material: m, Leap: l, Cliff: l.Size > reach.Size && len(out.Stops) > 0}
 		switch {
 		case len(out.Stops) == 0:
-			s.Why = "the beginning"
+			s.Why = TheBeginning
 		case rest:
-			s.Why = fmt.Sprintf("an easy one after a large leap: %.1f", l.Size)
+			s.Why = AnEasyOne
 		case s.Cliff:
-			s.Why = fmt.Sprintf("the smallest that is left: %.1f, over the comfortable %.1f", l.Size, reach.Size)
+			s.Why = TheSmallest
 		default:
-			s.Why = fmt.Sprintf("the best step within the comfortable %.1f: %.1f", reach.Size, l.Size)
+			s.Why = TheBestStep
 		}
 		if len(out.Stops) > 0 {
 			out.Largest = max(out.Largest, l.Size)

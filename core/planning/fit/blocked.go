@@ -1,8 +1,6 @@
 package fit
 
 import (
-	"fmt"
-
 	"patientladder/core/library/material"
 	"patientladder/core/planning/preview"
 	"patientladder/core/student/leap"
@@ -11,8 +9,10 @@ import (
 // Block is a skill that keeps a material from being begun.
 type Block struct {
 	Skill string
-	// Why is one sentence.
-	Why string
+	// Under is the skill on which it stands and which would be new as well; empty where it was not
+	// met often enough for a performance piece: Met of Exposures times.
+	Under          string
+	Met, Exposures int
 	// Way is the shortest way to it, in order.
 	Way []Step
 	// Lessons that the bites of the way take; materials on it come on top.
@@ -41,23 +41,22 @@ func (in Input) blocks(m material.Material) []Block {
 		if !known || !in.missing(d.Skill) && s.Exposures == 0 {
 			continue
 		}
-		why := ""
+		b := Block{Skill: d.Skill}
 		e := in.Ability.Skills[d.Skill]
 		met := e.StepsDone + e.Cleared
 		if in.missing(d.Skill) {
 			for _, need := range s.Needs {
 				if asked[need] && in.missing(need) {
-					why = fmt.Sprintf("%s and %s, on which it stands, would both be new", s.Name, in.Skills.Name(need))
+					b.Under = need
 				}
 			}
 		}
 		if m.Strand == material.Repertoire && met < s.Exposures && !e.Shown {
-			why = fmt.Sprintf("%s is not for the first time in a performance piece: met %d of %d times", s.Name, met, s.Exposures)
+			b.Under, b.Met, b.Exposures = "", met, s.Exposures
 		}
-		if why == "" {
+		if b.Under == "" && b.Exposures == 0 {
 			continue
 		}
-		b := Block{Skill: d.Skill, Why: why}
 		b.Way, b.Lessons = in.way(d.Skill, m.ID)
 		out = append(out, b)
 	}

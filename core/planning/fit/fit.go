@@ -6,7 +6,6 @@
 package fit
 
 import (
-	"fmt"
 	"sort"
 
 	"patientladder/core/library/material"
@@ -44,7 +43,32 @@ type Candidate struct {
 	// Ready is the share of the weighted demands that are there, 0 to 1; Size how
 	// well the leap fits the reach, 0 to 1; Taste −1 to 1; Balance 1 for an idle strand.
 	Ready, Size, Taste, Balance float64
-	Reasons                     []string
+	// Reasons in the order in which they are said.
+	Reasons []Reason
+}
+
+// Why is the kind of a reason.
+type Why string
+
+// The kinds of reasons.
+const (
+	Known      Why = "known"      // Share of what it asks for is there
+	EasyWanted Why = "easyWanted" // the easy one that is wanted after a large leap
+	NotEasy    Why = "notEasy"    // an easy one, under half of Reach, is wanted
+	Beyond     Why = "beyond"     // beyond the comfortable leap
+	Plateau    Why = "plateau"    // under a quarter of the comfortable leap
+	Within     Why = "within"     // within the comfortable leap
+	Liked      Why = "liked"      // the student takes to what it is like, or does not
+	IdleStrand Why = "idle"       // nothing is in work on its strand
+)
+
+// Reason is one fact behind a rank. Which fields are set follows from the kind.
+type Reason struct {
+	Kind Why
+	// Share from 0 to 1.
+	Share       float64
+	Leap, Reach float64
+	Liking      taste.Liking
 }
 
 // The weights of the parts of the score (default).
@@ -79,7 +103,7 @@ func (in Input) candidate(m material.Material) Candidate {
 	c := Candidate{Material: m, Leap: in.Policy.Of(m, in.Ability)}
 	c.Blocks = in.blocks(m)
 	c.Ready = c.Leap.Ready
-	var size string
+	var size Why
 	c.Size, size = in.size(c.Leap.Size)
 	var like taste.Liking
 	c.Taste, like = in.Taste.Fit(m)
@@ -87,33 +111,29 @@ func (in Input) candidate(m material.Material) Candidate {
 		c.Balance = 1
 	}
 	c.Score = readyWeight*c.Ready + sizeWeight*c.Size + tasteWeight*c.Taste + balanceWeight*c.Balance
-	c.Reasons = append(c.Reasons, fmt.Sprintf("%.0f %% of what it asks for is there", 100*c.Ready), size)
+	c.Reasons = append(c.Reasons, Reason{Kind: Known, Share: c.Ready}, Reason{Kind: size, Leap: c.Leap.Size, Reach: in.Reach.Size})
 	if like.Signs > 0 && like.Score != 0 {
-		word := "likes"
-		if like.Score < 0 {
-			word = "does not take to"
-		}
-		c.Reasons = append(c.Reasons, fmt.Sprintf("%s what is %s (%s)", word, like.Tag, like.Why))
+		c.Reasons = append(c.Reasons, Reason{Kind: Liked, Liking: like})
 	}
 	if c.Balance > 0 {
-		c.Reasons = append(c.Reasons, "nothing is in work on its strand")
+		c.Reasons = append(c.Reasons, Reason{Kind: IdleStrand})
 	}
 	return c
 }
 
 // size says how well a leap fits: best between a quarter of the reach and the
 // reach; after a large leap best under half of it.
-func (in Input) size(l float64) (float64, string) {
+func (in Input) size(l float64) (float64, Why) {
 	reach := in.Reach.Size
 	switch {
 	case in.Ease && l < reach/2:
-		return 1, fmt.Sprintf("a leap of %.1f, the easy one that is wanted after a large one", l)
+		return 1, EasyWanted
 	case in.Ease:
-		return reach / 2 / l, fmt.Sprintf("a leap of %.1f, where an easy one under %.1f is wanted", l, reach/2)
+		return reach / 2 / l, NotEasy
 	case l > reach:
-		return reach / l, fmt.Sprintf("a leap of %.1f, over the comfortable %.1f", l, reach)
+		return reach / l, Beyond
 	case l < reach/4:
-		return 0.7, fmt.Sprintf("a leap of %.1f, a plateau", l)
+		return 0.7, Plateau
 	}
-	return 1, fmt.Sprintf("a leap of %.1f, within the comfortable %.1f", l, reach)
+	return 1, Within
 }

@@ -43,14 +43,14 @@ func TestABlockedPieceSaysTheShortestWay(t *testing.T) {
 	in := input(t, piece("show", material.Repertoire, "cross"), piece("drum", material.Method, "pulse"), piece("long drum", material.Method, "pulse", "three"))
 	require.Equal(t, "drum", Rank(in)[0].Material.ID, "the others are blocked")
 	b := in.candidate(in.Candidates[0]).Blocks[0]
-	require.Equal(t, "Two against three is not for the first time in a performance piece: met 0 of 3 times", b.Why)
+	require.Equal(t, Block{Skill: "cross", Exposures: 3, Way: b.Way, Lessons: b.Lessons}, b, "met 0 of 3 times")
 	require.Equal(t, []Step{{Skill: "pulse", Material: "drum"}, {Skill: "pairs", Bites: 2}, {Skill: "three", Bites: 1}, {Skill: "cross", Bites: 3}}, b.Way)
 	require.Equal(t, 5, b.Lessons, "pairs and threes side by side, then three of the cross, one a lesson")
 
 	in.Ability.Skills["cross"] = leap.Evidence{StepsDone: 2, Steps: 3, Cleared: 1}
 	require.Empty(t, in.candidate(in.Candidates[0]).Blocks, "met three times")
 	in.Candidates[0] = piece("study", material.Technique, "pairs", "pulse")
-	require.Equal(t, "Pairs and Pulse, on which it stands, would both be new", in.candidate(in.Candidates[0]).Blocks[0].Why)
+	require.Equal(t, "pulse", in.candidate(in.Candidates[0]).Blocks[0].Under)
 }
 
 func TestTasteAndBalanceAndSizeRank(t *testing.T) {
@@ -61,12 +61,23 @@ func TestTasteAndBalanceAndSizeRank(t *testing.T) {
 	in.Idle = map[material.Strand]bool{material.Ear: true}
 	ranked := Rank(in)
 	require.Equal(t, []string{"b", "c", "a"}, []string{ranked[0].Material.ID, ranked[1].Material.ID, ranked[2].Material.ID})
-	require.Contains(t, ranked[0].Reasons, "likes what is comic (played first 3 times)")
-	require.Contains(t, ranked[1].Reasons, "nothing is in work on its strand")
+	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: Liked, Liking: taste.Liking{Tag: "comic", Score: 4.5 / 6.5, Signs: 3, By: map[studentlog.Sign]int{studentlog.PlayedFirst: 3}}}}, ranked[0].Reasons)
+	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: IdleStrand}}, ranked[1].Reasons)
 	in.Ease = true
 	require.InDelta(t, 1.0, in.candidate(a).Size, 1e-12, "a leap of 1 where under 1 is wanted is just over")
 	in.Reach.Size = 1
 	require.InDelta(t, 0.5, in.candidate(a).Size, 1e-12)
+	for _, x := range []struct {
+		reach, size float64
+		ease        bool
+		why         Why
+	}{{1, 0.5, true, NotEasy}, {3, 1, true, EasyWanted}, {0.5, 0.5, false, Beyond}, {1, 1, false, Within}, {4, 1, false, Within}, {4.5, 0.7, false, Plateau}} {
+		in.Reach.Size, in.Ease = x.reach, x.ease
+		c := in.candidate(a)
+		require.InDelta(t, x.size, c.Size, 1e-12, "a leap of 1 against a reach of %v", x.reach)
+		require.Equal(t, x.why, c.Reasons[1].Kind)
+		require.InDelta(t, 2*c.Ready+1.5*x.size+0.4*c.Balance, c.Score, 1e-12)
+	}
 }
 
 // Whatever the student likes, nothing blocked stands above what is open.

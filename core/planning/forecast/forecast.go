@@ -12,7 +12,6 @@
 package forecast
 
 import (
-	"fmt"
 	"math"
 	"sort"
 
@@ -174,7 +173,8 @@ type Range struct {
 	// Median is as likely too high as too low; four times of five the truth lies
 	// between Low and High.
 	Median, Low, High float64
-	Why               string
+	// Own and Others count the cleared pieces of this student and of others that it rests on.
+	Own, Others int
 }
 
 // Weeks forecasts how long a piece takes a student: never under one lesson
@@ -182,7 +182,7 @@ type Range struct {
 func (m *Model) Weeks(student string, leap float64, distinctBars int) Range {
 	centre, scale := m.predictive(student, leap, distinctBars)
 	at := func(t float64) float64 { return math.Max(1, math.Exp(centre+t*scale)) }
-	return Range{Median: at(0), Low: at(-m.tail), High: at(m.tail), Why: m.why(student)}
+	return Range{Median: at(0), Low: at(-m.tail), High: at(m.tail), Own: m.counts[student], Others: m.all - m.counts[student]}
 }
 
 // predictive returns the centre and the scale of the logarithm of the weeks,
@@ -207,18 +207,4 @@ func (m *Model) predictive(student string, leap float64, distinctBars int) (cent
 		spread += m.prior.StudentSpread * m.prior.StudentSpread
 	}
 	return centre, math.Sqrt(m.scale / m.shape * (1 + spread))
-}
-
-func (m *Model) why(student string) string {
-	own := m.counts[student]
-	switch {
-	case m.all == 0:
-		return "nothing was cleared in the studio yet, so it rests on the usual alone"
-	case own == 0:
-		return fmt.Sprintf("from %d pieces that others cleared", m.all)
-	}
-	if own == 1 {
-		return fmt.Sprintf("from one cleared piece of this student and %d of others", m.all-own)
-	}
-	return fmt.Sprintf("from %d cleared pieces of this student and %d of others", own, m.all-own)
 }

@@ -4,10 +4,8 @@
 package ladder
 
 import (
-	"fmt"
 	"slices"
 	"sort"
-	"strings"
 	"time"
 
 	"patientladder/core/library/material"
@@ -55,6 +53,9 @@ const (
 // Known says whether it is one of the ways, or none ("").
 func (a Aside) Known() bool { return a == "" || a == Skipped || a == Paused }
 
+// IsAhead says that the rung was not begun.
+func (r Rung) IsAhead() bool { return r.Layer == Ahead || r.Layer == Preview }
+
 // Rail is one strand of the ladder, lowest rung first.
 type Rail struct {
 	Strand material.Strand
@@ -63,10 +64,8 @@ type Rail struct {
 
 // View is the whole ladder.
 type View struct {
-	// Sentence says the most important thing first.
-	Sentence string
-	Reach    leap.Reach
-	Rails    []Rail
+	Reach leap.Reach
+	Rails []Rail
 }
 
 // Placed is a material put on the ladder by the teacher, in the order of its strand.
@@ -84,25 +83,24 @@ type Placed struct {
 // many of those ahead come on each rail, and of those learned the last.
 func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, near int) View {
 	v := View{Reach: p.Reach(s.Taken(lib, ""))}
-	lots := share(s, lib, placed)
+	batches := share(s, lib, placed)
 	for _, strand := range material.Strands() {
-		if l := lots[strand]; l != nil {
-			v.Rails = append(v.Rails, Rail{strand, l.rungs(s, lib, p, day, v.Reach.Size, near)})
+		if b := batches[strand]; b != nil {
+			v.Rails = append(v.Rails, Rail{strand, b.rungs(s, lib, p, day, v.Reach.Size, near)})
 		}
 	}
-	v.Sentence = sentence(v)
 	return v
 }
 
-// lot is what belongs on one rail.
-type lot struct {
+// batch is what belongs on one rail.
+type batch struct {
 	done  []string
 	ahead []Placed
 }
 
 // share gives every material to the rail on which it stands.
-func share(s *standing.Standing, lib material.Library, placed []Placed) map[material.Strand]*lot {
-	lots := map[material.Strand]*lot{}
+func share(s *standing.Standing, lib material.Library, placed []Placed) map[material.Strand]*batch {
+	batches := map[material.Strand]*batch{}
 	seen := make(map[string]bool, len(placed)+len(s.Materials))
 	put := func(p Placed) {
 		if seen[p.Material] {
@@ -112,15 +110,15 @@ func share(s *standing.Standing, lib material.Library, placed []Placed) map[mate
 		if _, known := lib[p.Material]; !known {
 			return // no longer in the library
 		}
-		l := lots[p.Strand]
-		if l == nil {
-			l = &lot{}
-			lots[p.Strand] = l
+		b := batches[p.Strand]
+		if b == nil {
+			b = &batch{}
+			batches[p.Strand] = b
 		}
 		if m := s.Materials[p.Material]; m != nil && m.State != standing.Heard {
-			l.done = append(l.done, p.Material)
+			b.done = append(b.done, p.Material)
 		} else {
-			l.ahead = append(l.ahead, p)
+			b.ahead = append(b.ahead, p)
 		}
 	}
 	for _, p := range placed {
@@ -131,36 +129,36 @@ func share(s *standing.Standing, lib material.Library, placed []Placed) map[mate
 			put(Placed{Material: id, Strand: lib[id].Strand})
 		}
 	}
-	return lots
+	return batches
 }
 
-func (l *lot) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, near int) []Rung {
-	sort.Slice(l.done, func(a, b int) bool {
-		x, y := s.Materials[l.done[a]], s.Materials[l.done[b]]
+func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, near int) []Rung {
+	sort.Slice(b.done, func(i, k int) bool {
+		x, y := s.Materials[b.done[i]], s.Materials[b.done[k]]
 		if !x.Assigned.Equal(y.Assigned) {
 			return x.Assigned.Before(y.Assigned)
 		}
-		return l.done[a] < l.done[b]
+		return b.done[i] < b.done[k]
 	})
 	if near > 0 {
-		l.ahead = l.ahead[:min(near, len(l.ahead))]
-		last := len(l.done) - 1
+		b.ahead = b.ahead[:min(near, len(b.ahead))]
+		last := len(b.done) - 1
 		at := -1
-		l.done = slices.DeleteFunc(l.done, func(id string) bool {
+		b.done = slices.DeleteFunc(b.done, func(id string) bool {
 			at++
 			state := s.Materials[id].State
 			return at != last && state != standing.Working && state != standing.Resting
 		})
 	}
-	rungs := make([]Rung, 0, len(l.done)+len(l.ahead))
+	rungs := make([]Rung, 0, len(b.done)+len(b.ahead))
 	ability := s.Ability.Copy()
-	for _, id := range l.done {
+	for _, id := range b.done {
 		rungs = append(rungs, learned(s.Materials[id], lib[id], p, day))
 		if s.Materials[id].State == standing.Working {
 			ability.Clear(lib[id])
 		}
 	}
-	for _, pl := range l.ahead {
+	for _, pl := range b.ahead {
 		m := lib[pl.Material]
 		r := Rung{Material: m, Layer: Ahead, Leap: p.Of(m, ability), Aside: pl.Aside}
 		if planted(r.Leap) {
@@ -205,50 +203,32 @@ func planted(l leap.Leap) bool {
 	return false
 }
 
-func sentence(v View) string {
-	var due, working, cliffs []string
+// Summary is what stands out on a ladder, by material in the order of the rails.
+type Summary struct {
+	// RunDue are the working pieces whose run is due, Working the others.
+	RunDue, Working []string
+	// Cliffs are the next rungs of their strands that lie beyond a comfortable leap.
+	Cliffs []string
+	// Empty says that there is nothing on the ladder at all.
+	Empty bool
+}
+
+// Summary says what stands out. The first rung of a strand is no cliff: every beginning is large.
+func (v View) Summary() Summary {
+	out := Summary{Empty: len(v.Rails) == 0}
 	for _, rail := range v.Rails {
 		for i, r := range rail.Rungs {
+			id := r.Material.ID
 			switch {
 			case r.Aside != "":
 			case r.Layer == Now && r.Standing.RunDue:
-				due = append(due, "“"+r.Material.Title+"”")
+				out.RunDue = append(out.RunDue, id)
 			case r.Layer == Now:
-				working = append(working, "“"+r.Material.Title+"”")
-			case r.Cliff && r.Layer != Review && i > 0 && (rail.Rungs[i-1].Layer == Now || rail.Rungs[i-1].Layer == Review):
-				cliffs = append(cliffs, "“"+r.Material.Title+"”")
+				out.Working = append(out.Working, id)
+			case r.Cliff && r.IsAhead() && i > 0 && !rail.Rungs[i-1].IsAhead():
+				out.Cliffs = append(out.Cliffs, id)
 			}
 		}
 	}
-	var parts []string
-	if len(due) > 0 {
-		parts = append(parts, list(due)+are(due, " is", " are")+" ready for a run")
-	}
-	if len(working) > 0 {
-		parts = append(parts, list(working)+are(working, " is", " are")+" being worked at")
-	}
-	if len(cliffs) > 0 {
-		parts = append(parts, fmt.Sprintf("%s%s beyond a comfortable leap", list(cliffs), are(cliffs, " lies", " lie")))
-	}
-	if len(parts) == 0 {
-		if len(v.Rails) == 0 {
-			return "The ladder is empty: put a first piece on it."
-		}
-		return "Nothing is being worked at: choose the next rung."
-	}
-	return strings.Join(parts, "; ") + "."
-}
-
-func are(of []string, one, many string) string {
-	if len(of) == 1 {
-		return one
-	}
-	return many
-}
-
-func list(words []string) string {
-	if len(words) == 1 {
-		return words[0]
-	}
-	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
+	return out
 }

@@ -48,12 +48,25 @@ func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
 	require.InDeltaSlice(t, []float64{4, 0.3}, []float64{rungs[0].Leap.Size, rungs[1].Leap.Size}, 1e-9, "as they were when they were begun")
 	require.Equal(t, 3, rungs[0].Weeks)
 	require.Equal(t, 2, rungs[1].Weeks)
-	require.Equal(t, "“a” is ready for a run.", v.Sentence)
+	require.Equal(t, Summary{RunDue: []string{"a"}}, v.Summary())
+	s.Materials["a"].RunDue = false
+	require.Equal(t, Summary{Working: []string{"a"}}, v.Summary())
 }
 
 func TestAnEmptyLadderSaysHowToBegin(t *testing.T) {
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}}
-	require.Equal(t, "The ladder is empty: put a first piece on it.", Draw(s, material.Library{}, nil, leap.DefaultPolicy(), day, 0).Sentence)
+	require.Equal(t, Summary{Empty: true}, Draw(s, material.Library{}, nil, leap.DefaultPolicy(), day, 0).Summary())
+}
+
+// The next rung beyond a comfortable leap is a big jump; the first of a strand, what lies further up and what
+// is set aside are none.
+func TestOnlyTheNextRungIsABigJump(t *testing.T) {
+	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "y", "z"), "c": piece("c", "v", "w"), "first": piece("first", "p", "q")}
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"a": {State: standing.Cleared, Assigned: day}}}
+	placed := []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}, {"first", material.Ear, ""}}
+	require.Equal(t, Summary{Cliffs: []string{"b"}}, Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Summary())
+	placed[1].Aside = Paused
+	require.Equal(t, Summary{}, Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Summary(), "c comes after one that is set aside: not the next yet")
 }
 
 func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {

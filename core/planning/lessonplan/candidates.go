@@ -1,10 +1,10 @@
 package lessonplan
 
 import (
-	"fmt"
 	"math"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/next"
 	"patientladder/core/planning/review"
 )
 
@@ -23,24 +23,20 @@ type Piece struct {
 
 // Bite is a preview step that is due.
 type Bite struct {
-	Skill, Name, Text string
-	// For is the title of the piece that will need it; Slack the lessons to spare.
+	Skill string
+	// Step counts from 1.
+	Step int
+	// For is the piece that will need it; Slack the lessons in hand.
 	For   string
 	Slack int
-}
-
-// Learned is a learned piece with what playing it once takes.
-type Learned struct {
-	review.Chosen
-	Title string
 }
 
 // Fresh is the rung that could be begun.
 type Fresh struct {
 	Material material.Material
 	Leap     float64
-	// Why is the sentence of the proposal.
-	Why string
+	// Why it is this one.
+	Why next.Reason
 }
 
 // Input is what the candidates of a lesson are made from.
@@ -49,7 +45,7 @@ type Input struct {
 	Instrument string
 	Pieces     []Piece
 	Bites      []Bite
-	Reviews    []Learned
+	Reviews    []review.Chosen
 	// Fresh are rungs of strands on which nothing is in work.
 	Fresh []Fresh
 	// Gap is the number of days to the lesson after this one.
@@ -117,7 +113,7 @@ type candidates struct {
 func (c *candidates) add(s Segment) {
 	if c.in.Waited[s.ID] {
 		s.Value *= 1.25
-		s.Why += "; it had to wait last time"
+		s.Why = append(s.Why, Reason{Kind: WaitedBefore})
 	}
 	c.list = append(c.list, s)
 }
@@ -127,26 +123,25 @@ func (c *candidates) frame() {
 	if c.in.Age < veryYoung {
 		one = 1
 	}
-	c.add(Segment{ID: "opening", Kind: Opening, Layer: Frame, Title: "Hello", Least: 1, Usual: one, Most: 3, Value: 0.4, Must: true,
-		Words: []string{"What was played first at home? What was easy, what was not?"}, Why: "every lesson begins with what happened at home"})
-	posture := Segment{ID: "posture", Kind: Posture, Layer: Frame, Title: "Sit, feet, hands", Least: 1, Usual: 1, Most: 2, Value: 0.25,
-		Words: []string{"Feet on something firm, seat in the front half, hands as they hang. One thing only."}, Why: "looked at again and again, a little"}
+	c.add(Segment{ID: "opening", Kind: Opening, Layer: Frame, Least: 1, Usual: one, Most: 3, Value: 0.4, Must: true, Why: because(Always)})
+	posture := Segment{ID: "posture", Kind: Posture, Layer: Frame, Least: 1, Usual: 1, Most: 2, Value: 0.25, Why: because(Regularly)}
 	if c.in.Beginner {
-		posture.Value, posture.Why = 0.5, "a beginner's posture is looked at in every lesson, a little"
+		posture.Value, posture.Why = 0.5, because(Beginner)
 	}
 	if c.in.SetupDue {
-		posture.Value, posture.Usual, posture.Most, posture.Why = 1, 2, 4, "bench and feet are due to be measured again: children grow"
+		posture.Value, posture.Usual, posture.Most, posture.Why = 1, 2, 4, because(SetupDue)
 	}
 	c.add(posture)
-	c.add(Segment{ID: "closing", Kind: Closing, Layer: Frame, Title: "Two things that went well", Least: 1, Usual: one, Most: 3, Value: 0.4, Must: true,
-		Words: []string{"The student names two things that went well, in words of their own; then what to do at home."}, Why: "every lesson ends with what went well"})
+	c.add(Segment{ID: "closing", Kind: Closing, Layer: Frame, Least: 1, Usual: one, Most: 3, Value: 0.4, Must: true, Why: because(Always)})
 }
+
+func because(kind Why) []Reason { return []Reason{{Kind: kind}} }
 
 // piece adds what a piece in work could have: its own minutes, a run that is due, its spots.
 func (c *candidates) piece(p Piece) {
 	m := p.Material
-	s := Segment{ID: "working " + m.ID, Kind: Working, Layer: Now, Material: m.ID, Title: m.Title, Least: 4, Usual: 8, Most: 14, Value: 2, Words: p.Focus,
-		Why: fmt.Sprintf("in work; %d of %d points have their mark", p.Full, p.Points)}
+	s := Segment{ID: "working " + m.ID, Kind: Working, Layer: Now, Material: m.ID, Focus: p.Focus, Least: 4, Usual: 8, Most: 14, Value: 2,
+		Why: []Reason{{Kind: InWork, Count: p.Full, Of: p.Points}}}
 	switch m.Strand {
 	case material.Technique:
 		s.Kind, s.Least, s.Usual, s.Most, s.Value = Technique, 3, 6, 10, 1.3
@@ -155,26 +150,19 @@ func (c *candidates) piece(p Piece) {
 	}
 	if p.Stuck {
 		s.Value += 0.5
-		s.Why += "; it is stuck"
+		s.Why = append(s.Why, Reason{Kind: StuckPiece})
 	}
 	if p.RunDue {
 		play := 1 + minutesOf(m)
-		c.add(Segment{ID: "run " + m.ID, Kind: Run, Layer: Now, Material: m.ID, Title: "A run of “" + m.Title + "”", Least: play, Usual: play + 1, Most: play + 3,
-			Value: 2, Why: "every point has its mark: the run is due"})
+		c.add(Segment{ID: "run " + m.ID, Kind: Run, Layer: Now, Material: m.ID, Least: play, Usual: play + 1, Most: play + 3,
+			Value: 2, Why: because(RunDue)})
 		s.Least, s.Usual, s.Most, s.Value = 2, 3, 6, 0.3*s.Value
 	}
 	c.add(s)
 	if p.Spots > 0 {
-		c.add(Segment{ID: "spots " + m.ID, Kind: Spots, Layer: Now, Material: m.ID, Title: "Spots in “" + m.Title + "”", Least: 2, Usual: 3, Most: 5,
-			Value: 0.6 + 0.1*float64(min(p.Spots, 4)), Why: fmt.Sprintf("%s open", spots(p.Spots))})
+		c.add(Segment{ID: "spots " + m.ID, Kind: Spots, Layer: Now, Material: m.ID, Least: 2, Usual: 3, Most: 5,
+			Value: 0.6 + 0.1*float64(min(p.Spots, 4)), Why: []Reason{{Kind: OpenSpots, Count: p.Spots}}})
 	}
-}
-
-func spots(n int) string {
-	if n == 1 {
-		return "one spot is"
-	}
-	return fmt.Sprintf("%d spots are", n)
 }
 
 // minutesOf is how long a piece takes to play once, in whole minutes.
@@ -190,15 +178,13 @@ func minutesOf(m material.Material) int {
 }
 
 func (c *candidates) bite(b Bite) {
-	s := Segment{ID: "bite " + b.Skill, Kind: Preview, Layer: Planted, Title: b.Name, Words: []string{b.Text}, Least: 1, Usual: 2, Most: 3, Value: 0.5,
-		Why: fmt.Sprintf("“%s” will ask for it; %d lessons to spare", b.For, b.Slack)}
+	s := Segment{ID: "bite " + b.Skill, Kind: Preview, Layer: Planted, Skill: b.Skill, Step: b.Step, Least: 1, Usual: 2, Most: 3, Value: 0.5,
+		Why: []Reason{{Kind: Planting, Material: b.For, Count: b.Slack}}}
 	switch {
-	case b.Slack == 1:
-		s.Why = fmt.Sprintf("“%s” will ask for it; one lesson to spare", b.For)
 	case b.Slack == 0:
-		s.Value, s.Why = 0.75, fmt.Sprintf("“%s” will ask for it, and it is ready just in time", b.For)
+		s.Value = 0.75
 	case b.Slack < 0:
-		s.Value, s.Why = 0.9, fmt.Sprintf("“%s” will ask for it, and it is late already", b.For)
+		s.Value = 0.9
 	}
 	c.add(s)
 }
@@ -207,18 +193,20 @@ func (c *candidates) bite(b Bite) {
 // there is time to teach it, and to hear it the week after.
 func (c *candidates) fresh(f Fresh) {
 	m := f.Material
-	s := Segment{ID: "begin " + m.ID, Kind: Begin, Layer: Now, Material: m.ID, Title: "Begin “" + m.Title + "”", Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true, Why: f.Why}
+	s := Segment{ID: "begin " + m.ID, Kind: Begin, Layer: Now, Material: m.ID, Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true,
+		Why: []Reason{{Kind: Idle, Proposal: &f.Why}}}
 	if m.Strand == material.Technique {
 		s.Least, s.Usual, s.Most, s.Value = 8, 10, 15, 1.6
 		if c.in.Gap > hearing {
-			s.Blocked = fmt.Sprintf("the next lesson is %d days away, and a new exercise is heard the week after", c.in.Gap)
+			s.Blocked = &Waiting{Kind: FarLesson, Count: c.in.Gap}
 		}
 	}
 	c.add(s)
 }
 
-func (c *candidates) learned(r Learned) {
+func (c *candidates) learned(r review.Chosen) {
 	play := 1 + max(1, int(math.Ceil(r.Minutes))) // once, and a word about it
 	worth := math.Min(r.Worth, 1.4)
-	c.add(Segment{ID: "hear " + r.ID, Kind: Review, Layer: Heard, Material: r.ID, Title: r.Title, Least: play, Usual: play, Most: play + 2, Value: 0.2 + 0.4*worth, Why: r.Why})
+	c.add(Segment{ID: "hear " + r.ID, Kind: Review, Layer: Heard, Material: r.ID, Least: play, Usual: play, Most: play + 2, Value: 0.2 + 0.4*worth,
+		Why: []Reason{{Kind: Fading, Review: &r.Why}}})
 }

@@ -3,6 +3,7 @@
 // each with its reason.
 //
 //	plan.go        segments, limits, what the teacher set by hand, the plan
+//	reason.go      why a segment is in a plan, or stays out
 //	solve.go       the exact choice
 //	candidates.go  what could be in the lesson of a student
 //	pool.go        activities that rotate
@@ -49,26 +50,31 @@ const (
 // Segment is one thing that a lesson could hold. Minutes are whole.
 type Segment struct {
 	// ID names it from one week to the next, such as "working 01H…".
-	ID       string `json:"id"`
-	Kind     Kind   `json:"kind"`
-	Layer    Layer  `json:"layer"`
-	Material string `json:"material,omitempty"`
-	Title    string `json:"title"`
-	// Words say what is done in it, one a line.
-	Words []string `json:"words,omitempty"`
+	ID    string
+	Kind  Kind
+	Layer Layer
+	// Material is what it is about; empty for the frame, bites and activities.
+	Material string
+	// Skill and Step, from 1, are those of a preview bite.
+	Skill string
+	Step  int
+	// Goal and Option, from 1, are those of an activity (see Pool).
+	Goal   string
+	Option int
+	// Focus are the points of a piece that are still open, in the teacher's words, the next one first.
+	Focus []string
 	// Least is what it takes to be worth beginning, Most what it can use; 1 ≤ Least ≤ Usual ≤ Most.
-	Least int `json:"least"`
-	Usual int `json:"usual"`
-	Most  int `json:"most"`
+	Least, Usual, Most int
 	// Value is what its usual minutes are worth, above 0; a working piece that goes its way is worth 2.
-	Value float64 `json:"value"`
+	Value float64
 	// Must stands in every lesson.
-	Must bool `json:"must,omitempty"`
+	Must bool
 	// New says that something is begun in it.
-	New bool `json:"new,omitempty"`
-	// Blocked says why it cannot be in, whatever the minutes; empty when it can.
-	Blocked string `json:"blocked,omitempty"`
-	Why     string `json:"why"`
+	New bool
+	// Blocked says why it cannot be in, whatever the minutes; nil when it can.
+	Blocked *Waiting
+	// Why are the facts behind it, the most important first.
+	Why []Reason
 }
 
 // worth is what so many minutes of a segment are worth: three quarters of its
@@ -105,42 +111,42 @@ const ReviewPlay = 2
 // Hand is what the teacher set by hand.
 type Hand struct {
 	// Minutes of this lesson, when they are not the usual ones; 0 for the usual.
-	Minutes int `json:"minutes,omitempty"`
+	Minutes int
 	// Pins are segments that must be in, with their minutes, or 0 for any.
-	Pins map[string]int `json:"pins,omitempty"`
+	Pins map[string]int
 	// Drops are segments that must not.
-	Drops []string `json:"drops,omitempty"`
+	Drops []string
 	// Order is the order of segments; those not named keep theirs.
-	Order []string `json:"order,omitempty"`
+	Order []string
 }
 
 // Chosen is a segment of the plan.
 type Chosen struct {
 	Segment
-	Minutes int  `json:"minutes"`
-	Pinned  bool `json:"pinned,omitempty"`
+	Minutes int
+	Pinned  bool
 }
 
 // Left is a segment that stayed out.
 type Left struct {
 	Segment
 	// Reason says why.
-	Reason string `json:"reason"`
+	Reason Waiting
 }
 
 // Plan is a lesson.
 type Plan struct {
-	Minutes  int      `json:"minutes"`
-	Segments []Chosen `json:"segments"`
+	Minutes  int
+	Segments []Chosen
 	// Left waits for next week.
-	Left []Left `json:"left"`
+	Left []Left
 	// Free are minutes that nothing needs.
-	Free int `json:"free"`
+	Free int
 	// Review are the minutes for learned pieces, Aim those that the way asks for.
-	Review int `json:"review"`
-	Aim    int `json:"aim"`
+	Review int
+	Aim    int
 	// Worth is the sum of what the segments are worth.
-	Worth float64 `json:"worth"`
+	Worth float64
 }
 
 // Make chooses the segments of the largest worth. It refuses minutes out of
@@ -165,8 +171,8 @@ type option struct {
 	Segment
 	from, to int
 	forced   bool
-	// out says why it cannot be in.
-	out string
+	// out says why it cannot be in; nil when it can.
+	out *Waiting
 }
 
 // within applies the limits and the hand to each candidate.
@@ -186,12 +192,12 @@ func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
 			o.forced = true
 			if minutes != 0 {
 				if minutes < 1 || minutes > l.Minutes {
-					return nil, fmt.Errorf("“%s” cannot take %d of %d minutes", s.Title, minutes, l.Minutes)
+					return nil, PinError{Segment: s, Minutes: minutes, Of: l.Minutes}
 				}
 				o.from, o.to = minutes, minutes
 			}
 		} else if slices.Contains(h.Drops, s.ID) && !s.Must {
-			o.out = "left out by hand"
+			o.out = &Waiting{Kind: ByHand}
 		} else {
 			o.out = s.Blocked
 		}
@@ -210,3 +216,6 @@ func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
 	}
 	return list, nil
 }
+
+// IsPlayed says that a piece is played in such a segment, so that questions can be asked before.
+func (k Kind) IsPlayed() bool { return k == Working || k == Begin || k == Reading }

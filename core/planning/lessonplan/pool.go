@@ -34,14 +34,14 @@ var Pool = sync.OnceValue(func() []Goal {
 	return goals
 })
 
-// Name is the name of a goal, or its id when it is not known.
-func Name(goal string) string {
+// GoalOf returns a goal of the pool.
+func GoalOf(id string) (Goal, bool) {
 	for _, g := range Pool() {
-		if g.ID == goal {
-			return g.Name
+		if g.ID == id {
+			return g, true
 		}
 	}
-	return goal
+	return Goal{}, false
 }
 
 // Known says whether a goal of the pool has an option of that number.
@@ -97,25 +97,17 @@ func Activities(player string, age int, u Used) []Segment {
 				continue
 			}
 			k := g.turns(u)[round]
-			why := fmt.Sprintf("one of %d ways, and not done yet", len(g.Options))
+			why := Reason{Kind: OneOfSeveral, Of: len(g.Options)}
 			if n := u[g.ID][k]; n > 0 {
-				why = fmt.Sprintf("done %s; the other ways were not done less", times(n))
+				why = Reason{Kind: InTurn, Count: n}
 			}
 			out = append(out, Segment{
-				ID: ActivityID(g.ID, k), Kind: Activity, Layer: Planted, Title: g.Name, Words: []string{g.Options[k-1]},
-				Least: 1, Usual: min(2, most), Most: most, Why: why,
+				ID: ActivityID(g.ID, k), Kind: Activity, Layer: Planted, Goal: g.ID, Option: k, Least: 1, Usual: min(2, most), Most: most, Why: []Reason{why},
 				Value: 0.5 / (1 + 0.1*float64(len(out)) + 0.5*float64(u[g.ID][k])),
 			})
 		}
 	}
 	return out
-}
-
-func times(n int) string {
-	if n == 1 {
-		return "once"
-	}
-	return fmt.Sprintf("%d times", n)
 }
 
 // ActivityID names the segment of an option of a goal.

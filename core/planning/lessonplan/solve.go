@@ -1,10 +1,8 @@
 package lessonplan
 
 import (
-	"fmt"
 	"math"
 	"slices"
-	"strings"
 )
 
 // solve chooses exactly, by dynamic programming over the minutes taken, those of
@@ -47,7 +45,7 @@ func solve(list []option, l Limits, h Hand) Plan {
 						}
 						begun = 1
 					}
-					if o.out != "" {
+					if o.out != nil {
 						continue
 					}
 					for m := o.from; m <= o.to && t+m < width; m++ {
@@ -120,25 +118,18 @@ func choose(best []float64, at func(t, r, n int) int, width, aim int) (t, r, n i
 func abs(x int) int { return max(x, -x) }
 
 // why says why a candidate stayed out of a plan.
-func (p Plan) why(o option, l Limits) string {
+func (p Plan) why(o option, l Limits) Waiting {
 	switch {
-	case o.out != "":
-		return o.out
+	case o.out != nil:
+		return *o.out
 	case o.New && l.OneNew && slices.ContainsFunc(p.Segments, func(c Chosen) bool { return c.New }):
-		return "one new thing at a time"
+		return Waiting{Kind: OneNew}
 	case o.Layer == Heard && p.Review+o.from > p.Aim+ReviewPlay:
-		return fmt.Sprintf("review has its %d minutes already", p.Review)
+		return Waiting{Kind: ReviewFull, Count: p.Review}
 	case o.from > p.Free && p.Free >= 0:
-		return fmt.Sprintf("it needs %s, and what was chosen is worth more", counted(o.from))
+		return Waiting{Kind: NoRoom, Count: o.from}
 	}
-	return "what was chosen is worth more"
-}
-
-func counted(minutes int) string {
-	if minutes == 1 {
-		return "a minute"
-	}
-	return fmt.Sprintf("%d minutes", minutes)
+	return Waiting{Kind: WorthLess}
 }
 
 // arrange puts the segments into their order: the opening first, the closing
@@ -167,25 +158,14 @@ func (p *Plan) arrange(byHand []string) {
 // waits is from which value on a segment that stayed out is worth a word (default).
 const waits = 0.6
 
-// Sentence says the plan in one sentence: what it holds, and what waits.
-func (p Plan) Sentence() string {
-	var out []string
+// Waiting are the segments that are worth a word and have to wait for the next lesson; what
+// was left out by hand does not wait.
+func (p Plan) Waiting() []Segment {
+	var out []Segment
 	for _, l := range p.Left {
-		if l.Reason != "left out by hand" && l.Value >= waits {
-			out = append(out, l.Title)
+		if l.Reason.Kind != ByHand && l.Value >= waits {
+			out = append(out, l.Segment)
 		}
 	}
-	says := fmt.Sprintf("%d of %d minutes are planned", p.Minutes-p.Free, p.Minutes)
-	if p.Free == 0 {
-		says = fmt.Sprintf("All %d minutes are planned", p.Minutes)
-	}
-	switch n := len(out); {
-	case n == 0:
-		return says + "; nothing has to wait."
-	case n > 3:
-		return fmt.Sprintf("%s; %s and %d more wait for next week.", says, strings.Join(out[:3], ", "), n-3)
-	case n == 1:
-		return fmt.Sprintf("%s; %s waits for next week.", says, out[0])
-	}
-	return fmt.Sprintf("%s; %s and %s wait for next week.", says, strings.Join(out[:len(out)-1], ", "), out[len(out)-1])
+	return out
 }

@@ -12,7 +12,7 @@ import (
 func someSegments(t *rapid.T, most int) (list []Segment) {
 	for i := range rapid.IntRange(1, most).Draw(t, "segments") {
 		s := Segment{
-			ID: fmt.Sprint("s", i), Title: fmt.Sprint("S", i), Kind: rapid.SampledFrom(order[1:11]).Draw(t, "kind"),
+			ID: fmt.Sprint("s", i), Kind: rapid.SampledFrom(order[1:11]).Draw(t, "kind"),
 			Layer: rapid.SampledFrom([]Layer{Now, Planted, Heard, Frame}).Draw(t, "layer"),
 			Least: rapid.IntRange(1, 4).Draw(t, "least"), Value: rapid.Float64Range(0.1, 2).Draw(t, "value"), New: rapid.Bool().Draw(t, "new"),
 		}
@@ -121,16 +121,16 @@ func TestThePlanIsAsGoodAsTryingEverything(t *testing.T) {
 		require.False(t, l.OneNew && begun > 1)
 		require.Equal(t, len(list), len(p.Segments)+len(p.Left), "every candidate is in or left")
 		for _, left := range p.Left {
-			require.NotEmpty(t, left.Reason)
+			require.NotEmpty(t, left.Reason.Kind)
 		}
 	})
 }
 
 func TestWhatCannotBePlannedIsRefused(t *testing.T) {
-	list := []Segment{{ID: "open", Kind: Opening, Title: "Opening", Least: 2, Usual: 2, Most: 3, Value: 1, Must: true}, {ID: "piece", Kind: Working, Title: "Fog", Least: 4, Usual: 8, Most: 12, Value: 1}}
+	list := []Segment{{ID: "open", Kind: Opening, Least: 2, Usual: 2, Most: 3, Value: 1, Must: true}, {ID: "piece", Kind: Working, Least: 4, Usual: 8, Most: 12, Value: 1}}
 	for says, h := range map[string]Hand{
 		"from 5 to 180 minutes, not -10":        {Minutes: -10},
-		"“Fog” cannot take 40 of 30 minutes":    {Pins: map[string]int{"piece": 40}},
+		"segment \"piece\" cannot take 40 of 30 minutes":    {Pins: map[string]int{"piece": 40}},
 		"no segment \"gone\" to pin":            {Pins: map[string]int{"gone": 0}},
 		"must be in takes 31 of the 30 minutes": {Pins: map[string]int{"piece": 29}},
 	} {
@@ -141,14 +141,14 @@ func TestWhatCannotBePlannedIsRefused(t *testing.T) {
 
 func TestTheOrderOfALesson(t *testing.T) {
 	s := func(id string, k Kind) Segment {
-		return Segment{ID: id, Kind: k, Title: id, Least: 1, Usual: 1, Most: 1, Value: 1, Must: k == Opening || k == Closing}
+		return Segment{ID: id, Kind: k, Least: 1, Usual: 1, Most: 1, Value: 1, Must: k == Opening || k == Closing}
 	}
 	list := []Segment{s("close", Closing), s("hear", Review), s("piece", Working), s("scale", Technique), s("open", Opening)}
 	ids := func(h Hand) (out []string) {
 		p, err := Make(list, Limits{Minutes: 10, ReviewShare: 0.1}, h)
 		require.NoError(t, err)
 		require.Equal(t, 5, p.Free)
-		require.Equal(t, "5 of 10 minutes are planned; nothing has to wait.", p.Sentence())
+		require.Empty(t, p.Waiting())
 		for _, c := range p.Segments {
 			out = append(out, c.ID)
 		}
@@ -163,8 +163,8 @@ func TestTheOrderOfALesson(t *testing.T) {
 // comes again before all of it was used (common practice).
 func TestFirstLessonsAtThree(t *testing.T) {
 	frame := []Segment{
-		{ID: "open", Kind: Opening, Layer: Frame, Title: "Hello", Least: 1, Usual: 1, Most: 1, Value: 1, Must: true},
-		{ID: "close", Kind: Closing, Layer: Frame, Title: "Goodbye", Least: 1, Usual: 1, Most: 1, Value: 1, Must: true},
+		{ID: "open", Kind: Opening, Layer: Frame, Least: 1, Usual: 1, Most: 1, Value: 1, Must: true},
+		{ID: "close", Kind: Closing, Layer: Frame, Least: 1, Usual: 1, Most: 1, Value: 1, Must: true},
 	}
 	used := Used{}
 	for week := range 6 {
@@ -203,4 +203,35 @@ func TestFirstLessonsAtThree(t *testing.T) {
 			used[goal][k]++
 		}
 	}
+}
+
+// What stays out says why, and what is worth a word waits for the next lesson.
+func TestWhyASegmentStaysOut(t *testing.T) {
+	s := func(id string, layer Layer, minutes int, value float64) Segment {
+		return Segment{ID: id, Kind: Working, Layer: layer, Least: minutes, Usual: minutes, Most: minutes, Value: value}
+	}
+	far := s("far", Now, 3, 1)
+	far.Blocked = &Waiting{Kind: FarLesson, Count: 21}
+	one, two := s("one", Now, 2, 3), s("two", Now, 1, 2)
+	one.New, two.New = true, true
+	list := []Segment{s("piece", Now, 5, 5), far, one, two, s("heard", Heard, 2, 1), s("unheard", Heard, 2, 0.7), s("dropped", Now, 1, 1), s("large", Now, 9, 4), s("small", Now, 1, 0.5)}
+	p, err := Make(list, Limits{Minutes: 10, ReviewShare: 0.1, OneNew: true}, Hand{Drops: []string{"dropped"}})
+	require.NoError(t, err)
+	got := map[string]Waiting{}
+	for _, l := range p.Left {
+		got[l.ID] = l.Reason
+	}
+	require.Equal(t, map[string]Waiting{
+		"far": {FarLesson, 21}, "two": {Kind: OneNew}, "unheard": {ReviewFull, 2}, "dropped": {Kind: ByHand}, "large": {NoRoom, 9},
+	}, got)
+	var waiting []string
+	for _, s := range p.Waiting() {
+		waiting = append(waiting, s.ID)
+	}
+	require.Equal(t, []string{"far", "two", "unheard", "large"}, waiting)
+	require.Equal(t, 10, p.Minutes-p.Free)
+	// A segment that would fit but is worth nothing beside the others says so.
+	p, err = Make([]Segment{s("a", Heard, 1, 1), s("b", Now, 1, 1)}, Limits{Minutes: 30, ReviewShare: 0.5}, Hand{})
+	require.NoError(t, err)
+	require.Empty(t, p.Left)
 }

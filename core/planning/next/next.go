@@ -6,16 +6,15 @@
 package next
 
 import (
-	"fmt"
-	"strings"
+	"time"
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/student/leap"
 )
 
-// Look is how many of the coming materials are considered (default).
-const Look = 4
+// Considers is how many of the coming materials are considered (default).
+const Considers = 4
 
 // Input is what the proposal is made from.
 type Input struct {
@@ -44,14 +43,15 @@ type Candidate struct {
 type Proposal struct {
 	Chosen     *Candidate
 	Considered []Candidate
-	Reasons    []string
+	// Reasons say why it is this one, and what to know about it, in the order in which they are said.
+	Reasons []Reason
 	// Ease says that an easy piece was looked for on purpose.
 	Ease bool
 }
 
 // Propose chooses the next rung.
 //
-// After a leap over the comfortable reach it takes the first of the next Look
+// After a leap over the comfortable reach it takes the first of the next Considers
 // materials that asks for less than half the reach, or the smallest leap when
 // none does. Otherwise it takes the next in order, unless that is blocked or
 // lies beyond one and a half times the reach while a later one does not. A
@@ -60,7 +60,7 @@ type Proposal struct {
 func Propose(in Input) Proposal {
 	var p Proposal
 	for _, m := range in.Candidates {
-		if len(p.Considered) == Look {
+		if len(p.Considered) == Considers {
 			break
 		}
 		c := Candidate{Material: m, Leap: in.Policy.Of(m, in.Ability)}
@@ -68,7 +68,7 @@ func Propose(in Input) Proposal {
 		p.Considered = append(p.Considered, c)
 	}
 	if len(p.Considered) == 0 {
-		p.Reasons = []string{"Nothing is ahead on this strand: put a material on it."}
+		p.Reasons = []Reason{{Kind: Nothing}}
 		return p
 	}
 	n := len(in.Last)
@@ -125,45 +125,76 @@ func Blocked(m material.Material, in Input) []string {
 	return out
 }
 
-func reasons(p Proposal, at int, in Input) []string {
-	c, reach := p.Considered[at], in.Reach.Size
-	var out []string
-	n := len(in.Last)
-	switch {
-	case n == 0:
-		why := "a beginning is always a large leap"
-		if c.Leap.Size <= reach {
-			why = "much of it is there already"
-		}
-		out = append(out, fmt.Sprintf("It is the first on this strand and asks for %.1f; %s.", c.Leap.Size, why))
-	case p.Ease && c.Leap.Size < reach/2:
-		out = append(out, fmt.Sprintf("The last leap was %.1f, over the comfortable %.1f, so an easy one comes now: %.1f.", in.Last[n-1], reach, c.Leap.Size))
-	case p.Ease:
-		out = append(out, fmt.Sprintf("The last leap was %.1f, over the comfortable %.1f; none of the next %d is under half of that, and this is the smallest: %.1f.", in.Last[n-1], reach, len(p.Considered), c.Leap.Size))
-	case c.Leap.Size > reach:
-		out = append(out, fmt.Sprintf("It asks for %.1f, over the comfortable %.1f: plan more weeks, or plant its new skills first.", c.Leap.Size, reach))
-	case n >= 2 && in.Last[n-1] < reach/2 && in.Last[n-2] < reach/2 && c.Leap.Size >= reach/2:
-		out = append(out, fmt.Sprintf("The last two leaps were small (%.1f and %.1f): there is room for %.1f.", in.Last[n-2], in.Last[n-1], c.Leap.Size))
-	default:
-		out = append(out, fmt.Sprintf("It asks for %.1f, within the comfortable %.1f.", c.Leap.Size, reach))
-	}
+// Why is the kind of a reason.
+type Why string
+
+// The kinds of reasons. The first group says why it is this one.
+const (
+	Nothing   Why = "nothing"   // nothing is ahead on the strand
+	Beginning Why = "beginning" // the first rung of the strand
+	Easy      Why = "easy"      // an easy one after a large leap
+	Smallest  Why = "smallest"  // none is easy: the smallest after a large leap
+	Stretch   Why = "stretch"   // beyond the comfortable leap
+	Room      Why = "room"      // the last two leaps were small
+	Fits      Why = "fits"      // within the comfortable leap
+
+	Passed   Why = "passed"   // another comes before it in the order
+	New      Why = "new"      // what is new in it; no skills when nothing is
+	TwoFirst Why = "twoFirst" // new skills that stand on something new as well
+	Later    Why = "later"    // the strand begins only on a day
+)
+
+// Reason is one fact behind a proposal. Which fields are set follows from the kind.
+type Reason struct {
+	Kind Why
+	// Leap is that of the chosen material, or of the one that was passed; Reach the comfortable leap.
+	Leap, Reach float64
+	// Last are the last leap, or the last two.
+	Last []float64
+	// Of is how many were considered.
+	Of int
+	// Material is the one that was passed.
+	Material string
+	// Skills are those that are new, or that block.
+	Skills []string
+	// Weeks of lessons before the strand begins, and the day on which it does.
+	Weeks int
+	From  time.Time
+}
+
+func reasons(p Proposal, at int, in Input) []Reason {
+	c := p.Considered[at]
+	out := []Reason{in.chosen(p, c)}
 	if at > 0 {
-		skipped := p.Considered[0]
-		why := fmt.Sprintf("asks for %.1f now", skipped.Leap.Size)
-		if len(skipped.Blocked) > 0 {
-			why = "is blocked by " + names(skipped.Blocked, in.Skills)
-		}
-		out = append(out, fmt.Sprintf("“%s” comes first in the order but %s; it can follow.", skipped.Material.Title, why))
+		passed := p.Considered[0]
+		out = append(out, Reason{Kind: Passed, Material: passed.Material.ID, Leap: passed.Leap.Size, Skills: passed.Blocked})
 	}
-	if fresh := newSkills(c.Leap); len(fresh) > 0 {
-		out = append(out, "New in it: "+names(fresh, in.Skills)+".")
-	} else {
-		out = append(out, "Nothing in it is new.")
-	}
+	out = append(out, Reason{Kind: New, Skills: newSkills(c.Leap)})
 	if len(c.Blocked) > 0 {
-		out = append(out, "Two firsts at once: "+names(c.Blocked, in.Skills)+".")
+		out = append(out, Reason{Kind: TwoFirst, Skills: c.Blocked})
 	}
 	return out
+}
+
+// chosen is why it is this candidate.
+func (in Input) chosen(p Proposal, c Candidate) Reason {
+	r := Reason{Leap: c.Leap.Size, Reach: in.Reach.Size}
+	n, half := len(in.Last), in.Reach.Size/2
+	switch {
+	case n == 0:
+		r.Kind = Beginning
+	case p.Ease && c.Leap.Size < half:
+		r.Kind, r.Last = Easy, in.Last[n-1:]
+	case p.Ease:
+		r.Kind, r.Last, r.Of = Smallest, in.Last[n-1:], len(p.Considered)
+	case c.Leap.Size > r.Reach:
+		r.Kind = Stretch
+	case n >= 2 && in.Last[n-1] < half && in.Last[n-2] < half && c.Leap.Size >= half:
+		r.Kind, r.Last = Room, in.Last[n-2:]
+	default:
+		r.Kind = Fits
+	}
+	return r
 }
 
 func newSkills(l leap.Leap) []string {
@@ -174,12 +205,4 @@ func newSkills(l leap.Leap) []string {
 		}
 	}
 	return out
-}
-
-func names(ids []string, c skill.Catalogue) string {
-	words := make([]string, len(ids))
-	for i, id := range ids {
-		words[i] = c.Name(id)
-	}
-	return strings.Join(words, ", ")
 }

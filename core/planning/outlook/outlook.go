@@ -273,8 +273,8 @@ func (o *Outlook) Mends(which int) []preview.Mend {
 	return preview.Mends(o.Needs, o.in.Preview.PerLesson, which, above)
 }
 
-// Today returns the steps of the next lesson.
-func (o *Outlook) Today() []preview.Step {
+// NextBites returns the preview steps of the next lesson.
+func (o *Outlook) NextBites() []preview.Step {
 	n := 0
 	for n < len(o.Plan.Steps) && o.Plan.Steps[n].Lesson == 0 {
 		n++

@@ -58,11 +58,11 @@ func TestDatesAndBites(t *testing.T) {
 	require.Equal(t, o.When["m2"].Begin.Median, o.Needs[0].By)
 	require.Equal(t, "m4", o.Needs[1].For)
 	require.Len(t, o.Plan.Steps, 5)
-	require.Len(t, o.Today(), 2)
+	require.Len(t, o.NextBites(), 2)
 
 	in.Standing.Planted = map[string]time.Time{"a": day.AddDate(0, 0, -3).Add(15 * time.Hour)}
 	o = Of(in)
-	require.Len(t, o.Today(), 1, "a had a step within the week")
+	require.Len(t, o.NextBites(), 1, "a had a step within the week")
 
 	in.Preview.PerLesson = 0
 	require.Empty(t, Of(in).Plan.Steps, "no bites are wanted")

@@ -1,13 +1,21 @@
 package preview
 
+// MendKind is a kind of mend.
+type MendKind string
+
+// The kinds of mends.
+const (
+	MoreBites  MendKind = "bites"      // one bite more in every lesson
+	Move       MendKind = "move"       // the piece begins later
+	Substitute MendKind = "substitute" // another piece comes first
+)
+
 // Mend is what could be done about skills that would not be ready in time.
 type Mend struct {
-	// Kind is "bites" (one bite more in every lesson), "move" (the piece begins
-	// later) or "substitute" (another piece comes first).
-	Kind string
+	Kind MendKind
 	// Late is the largest lateness that is left, in lessons; 0 when all is ready.
 	Late int
-	// Lessons by which the piece of a "move" begins later.
+	// Lessons by which the piece of a Move begins later.
 	Lessons int
 	// Material is the substitute.
 	Material string
@@ -22,9 +30,9 @@ func Mends(needs []Need, perLesson, which int, above []Rung) []Mend {
 	if late == 0 {
 		return nil
 	}
-	out := []Mend{{Kind: "move", Lessons: late}}
+	out := []Mend{{Kind: Move, Lessons: late}}
 	if more := Schedule(needs, perLesson+1).Outcomes[which].Late(); more < late {
-		out = append(out, Mend{Kind: "bites", Late: more})
+		out = append(out, Mend{Kind: MoreBites, Late: more})
 	}
 	missing := map[string]bool{}
 	for _, o := range plan.Outcomes {
@@ -38,7 +46,7 @@ func Mends(needs []Need, perLesson, which int, above []Rung) []Mend {
 			asks = asks || missing[d.Skill]
 		}
 		if !asks {
-			return append(out, Mend{Kind: "substitute", Material: r.Material.ID})
+			return append(out, Mend{Kind: Substitute, Material: r.Material.ID})
 		}
 	}
 	return out

@@ -2,7 +2,6 @@
 package review
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"sort"
@@ -43,11 +42,24 @@ func DefaultPolicy() Policy {
 	return Policy{StarvedAfterDays: 42, UsefulWeight: 0.5, Favourite: 0.15, Variety: 0.05}
 }
 
-// Chosen is a piece that was picked, with its worth and the reason.
+// Chosen is a piece that was picked, with its worth and what it was picked for.
 type Chosen struct {
 	Piece
 	Worth float64
-	Why   string
+	Why   Reason
+}
+
+// Reason is what a piece was picked for, as facts.
+type Reason struct {
+	// Recall is the chance that it still goes, 0 to 1, after so many Days.
+	Recall float64 `json:"recall"`
+	Days   int     `json:"days"`
+	// LeftWeeks is after how many weeks a piece comes before all others, when it was left for
+	// longer; 0 when it was not.
+	LeftWeeks int `json:"leftWeeks,omitempty"`
+	// Refines says that it has half of what is needed next, Favourite that the student likes it.
+	Refines   bool `json:"refines,omitempty"`
+	Favourite bool `json:"favourite,omitempty"`
 }
 
 // step is the grain of the minutes.
@@ -106,19 +118,13 @@ func (p Policy) worth(x Piece) float64 {
 	return w
 }
 
-func (p Policy) why(x Piece) string {
-	sure := fmt.Sprintf("%.0f %% sure after %d days", 100*x.Recall, x.Days)
-	if x.Days == 1 {
-		sure = fmt.Sprintf("%.0f %% sure after a day", 100*x.Recall)
+// refines is the share of what is needed next from which on a piece is said to refine it.
+const refines = 0.5
+
+func (p Policy) why(x Piece) Reason {
+	r := Reason{Recall: x.Recall, Days: x.Days, Refines: x.Useful >= refines, Favourite: x.Favourite}
+	if x.Days > p.StarvedAfterDays {
+		r.LeftWeeks = p.StarvedAfterDays / 7
 	}
-	switch {
-	case x.Days > p.StarvedAfterDays:
-		return fmt.Sprintf("%s, left for more than %d weeks", sure, p.StarvedAfterDays/7)
-	case x.Useful >= 0.5:
-		sure += ", and it refines what is needed next"
-	}
-	if x.Favourite {
-		sure += ", a favourite"
-	}
-	return sure
+	return r
 }

@@ -1,69 +1,84 @@
-// Package signs finds what is due in the next lesson of a student.
+// Package signs finds what is due in the next lesson of a student, as facts.
+//
+//	signs.go    what a standing shows
+//	urgency.go  which sign and which student comes first
 package signs
 
 import (
-	"fmt"
-	"math"
-	"sort"
 	"time"
 
 	"patientladder/core/library/material"
 	"patientladder/core/student/standing"
 )
 
-// Sign is one thing that is ripe, the most urgent kinds first.
+// Kind is what a sign is about.
+type Kind string
+
+// The kinds, the most urgent first.
+const (
+	Run    Kind = "run"    // every point has its mark: a run is due
+	Stuck  Kind = "stuck"  // no new mark for too long, or in work for too long
+	Choose Kind = "choose" // nothing is in work
+	Late   Kind = "late"   // a preview will not be ready in time
+	Cliff  Kind = "cliff"  // the next rung lies beyond a comfortable leap
+	Spot   Kind = "spot"   // hard spots are open
+	Bench  Kind = "bench"  // bench and feet are to be measured
+	Review Kind = "review" // a learned piece was not played for too long
+)
+
+// Sign is one thing that is due. Which fields are set follows from the kind.
 type Sign struct {
-	// Kind is "run", "stuck", "choose", "late" (a preview), "cliff", "spot", "bench" or "review".
-	Kind     string
+	Kind     Kind
 	Material string
-	// Text is a short sentence.
-	Text string
+	// Skill that will be late.
+	Skill string
+	// Lessons without a new mark (stuck; 0 when it is in work for too long), or by which a preview is late.
+	Lessons int
+	// Weeks within which nine of ten such pieces are cleared (stuck), or since a learned piece was played.
+	Weeks int
+	// Count of open spots, or of other learned pieces that were not played for too long.
+	Count int
+	// Leap and Reach are those of a cliff.
+	Leap, Reach float64
+	// Measured says that bench and feet were measured before.
+	Measured bool
 }
 
 // Policy holds the numbers behind the signs.
 type Policy struct {
 	// StuckLessons without a new mark make a working piece stuck. Default 3 (rule of the studio).
 	StuckLessons int
-	// Kept says which learned materials are kept in review, by id; nil for all of them.
-	Kept map[string]bool
 	// ReviewWeeks is how long a review piece may go unheard. Default 6.
 	ReviewWeeks int
-	// Long holds the working pieces that take longer than nine of ten such pieces
-	// do, with that length in weeks; nil when it was not forecast.
-	Long map[string]float64
 }
 
 // DefaultPolicy returns the defaults.
 func DefaultPolicy() Policy { return Policy{StuckLessons: 3, ReviewWeeks: 6} }
 
-// Find returns the signs of a standing on a day, in the order run, stuck,
-// choose, spot, review; within a kind by title. Of the review pieces only the
+// Known is what is known beyond the standing.
+type Known struct {
+	// Kept says which learned materials are kept in review, by id; nil for all of them.
+	Kept map[string]bool
+	// Long holds the working pieces that take longer than nine of ten such pieces
+	// do, with that length in weeks; nil when it was not forecast.
+	Long map[string]float64
+}
+
+// Find returns the signs of a standing on a day, sorted (see Sort). Of the learned pieces only the
 // one that was left longest is named, with the number of others.
-func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) []Sign {
-	var signs []Sign
+func Find(s *standing.Standing, lib material.Library, p Policy, k Known, day time.Time) []Sign {
+	var found []Sign
 	working := 0
 	oldest, fading := "", 0
 	for id, m := range s.Materials {
-		title := lib[id].Title
 		switch m.State {
 		case standing.Working:
 			if lib[id].Exercise == "" { // a scale alone is no piece to work at
 				working++
 			}
-			if m.RunDue {
-				signs = append(signs, Sign{"run", id, fmt.Sprintf("“%s” is ready for a run", title)})
-			}
-			if m.SinceMark >= p.StuckLessons {
-				signs = append(signs, Sign{"stuck", id, fmt.Sprintf("“%s” has had no new mark for %d lessons", title, m.SinceMark)})
-			}
-			if usual, long := p.Long[id]; long && m.SinceMark < p.StuckLessons {
-				signs = append(signs, Sign{"stuck", id, fmt.Sprintf("“%s” takes longer than the %.0f weeks within which nine of ten such pieces are cleared", title, math.Ceil(usual))})
-			}
-			if open := openSpots(m); open > 0 {
-				signs = append(signs, Sign{"spot", id, fmt.Sprintf("%s in “%s”", plural(open, "open spot"), title)})
-			}
+			found = append(found, p.ofWork(id, m, k)...)
 		case standing.Cleared, standing.Polished:
-			if (p.Kept == nil || p.Kept[id]) && day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour {
+			if (k.Kept == nil || k.Kept[id]) && p.unheard(m, day) {
 				fading++
 				if oldest == "" || m.LastPlayed.Before(s.Materials[oldest].LastPlayed) ||
 					m.LastPlayed.Equal(s.Materials[oldest].LastPlayed) && id < oldest {
@@ -73,45 +88,34 @@ func Find(s *standing.Standing, lib material.Library, p Policy, day time.Time) [
 		}
 	}
 	if working == 0 {
-		signs = append(signs, Sign{"choose", "", "No working piece: choose the next rung"})
+		found = append(found, Sign{Kind: Choose})
 	}
 	if oldest != "" {
 		weeks := int(day.Sub(s.Materials[oldest].LastPlayed).Hours() / 24 / 7)
-		text := fmt.Sprintf("“%s” unheard for %d weeks", lib[oldest].Title, weeks)
-		if fading > 1 {
-			text += fmt.Sprintf(", and %d more in review", fading-1)
-		}
-		signs = append(signs, Sign{"review", oldest, text})
+		found = append(found, Sign{Kind: Review, Material: oldest, Weeks: weeks, Count: fading - 1})
 	}
-	Sort(signs)
-	return signs
+	Sort(found, lib)
+	return found
 }
 
-var rank = map[string]int{"run": 0, "stuck": 1, "choose": 2, "late": 3, "cliff": 4, "spot": 5, "bench": 6, "review": 7}
-
-// Sort puts the most urgent kinds first, and orders within a kind by the text.
-func Sort(signs []Sign) {
-	sort.Slice(signs, func(a, b int) bool {
-		if signs[a].Kind != signs[b].Kind {
-			return rank[signs[a].Kind] < rank[signs[b].Kind]
-		}
-		return signs[a].Text < signs[b].Text
-	})
+func (p Policy) unheard(m *standing.MaterialStanding, day time.Time) bool {
+	return day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour
 }
 
-func openSpots(m *standing.MaterialStanding) int {
-	open := 0
-	for _, s := range m.Spots {
-		if !s.Mended {
-			open++
-		}
+// ofWork are the signs of a piece in work.
+func (p Policy) ofWork(id string, m *standing.MaterialStanding, k Known) (found []Sign) {
+	if m.RunDue {
+		found = append(found, Sign{Kind: Run, Material: id})
 	}
-	return open
-}
-
-func plural(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
+	usual, long := k.Long[id]
+	switch {
+	case m.SinceMark >= p.StuckLessons:
+		found = append(found, Sign{Kind: Stuck, Material: id, Lessons: m.SinceMark})
+	case long:
+		found = append(found, Sign{Kind: Stuck, Material: id, Weeks: ceil(usual)})
 	}
-	return fmt.Sprintf("%d %ss", n, what)
+	if open := m.OpenSpots(); open > 0 {
+		found = append(found, Sign{Kind: Spot, Material: id, Count: open})
+	}
+	return found
 }

@@ -10,48 +10,66 @@ import (
 	"patientladder/core/student/standing"
 )
 
+var day = time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+
+func ago(days int) time.Time { return day.AddDate(0, 0, -days) }
+
 func TestSigns(t *testing.T) {
-	day := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
-	ago := func(weeks int) time.Time { return day.AddDate(0, 0, -7*weeks) }
 	lib := material.Library{"w": {Title: "Wave"}, "s": {Title: "Sand"}, "o": {Title: "Old"}, "e": {Title: "Elder"}, "f": {Title: "Fresh"}}
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
-		"w": {State: standing.Working, RunDue: true},
-		"s": {State: standing.Working, SinceMark: 3, Spots: []standing.Spot{{}, {Mended: true}}},
-		"o": {State: standing.Cleared, LastPlayed: ago(7)},
-		"e": {State: standing.Cleared, LastPlayed: ago(9)},
-		"f": {State: standing.Cleared, LastPlayed: ago(1)},
+		"w": {State: standing.Working, RunDue: true, SinceMark: 2},
+		"s": {State: standing.Working, SinceMark: 3, Spots: []standing.Spot{{}, {Mended: true}, {}}},
+		"o": {State: standing.Cleared, LastPlayed: ago(49)},
+		"e": {State: standing.Polished, LastPlayed: ago(63)},
+		"f": {State: standing.Cleared, LastPlayed: ago(42)},
 	}}
-	var got []string
-	for _, sign := range Find(s, lib, DefaultPolicy(), day) {
-		got = append(got, sign.Kind+": "+sign.Text)
-	}
-	require.Equal(t, []string{
-		"run: “Wave” is ready for a run",
-		"stuck: “Sand” has had no new mark for 3 lessons",
-		"spot: 1 open spot in “Sand”",
-		"review: “Elder” unheard for 9 weeks, and 1 more in review",
-	}, got)
-	p := DefaultPolicy()
-	p.Long = map[string]float64{"w": 6.2, "s": 6}
-	require.Equal(t, Sign{"stuck", "w", "“Wave” takes longer than the 7 weeks within which nine of ten such pieces are cleared"}, Find(s, lib, p, day)[2], "Sand is stuck already")
-	require.Equal(t, "choose", Find(&standing.Standing{}, lib, DefaultPolicy(), day)[0].Kind)
+	require.Equal(t, []Sign{
+		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
+	}, Find(s, lib, DefaultPolicy(), Known{}, day), "six weeks to the day are not too long")
+	require.Equal(t, []Sign{
+		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Stuck, Material: "w", Weeks: 7}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
+	}, Find(s, lib, DefaultPolicy(), Known{Long: map[string]float64{"w": 6.2, "s": 6}}, day), "Sand is stuck already")
+	require.Equal(t, []Sign{{Kind: Choose}}, Find(&standing.Standing{}, lib, DefaultPolicy(), Known{}, day))
+	// Of two left on the same day the first id is named.
+	s = &standing.Standing{Materials: map[string]*standing.MaterialStanding{"o": {State: standing.Cleared, LastPlayed: ago(63)}, "e": {State: standing.Cleared, LastPlayed: ago(63)}}}
+	require.Equal(t, []Sign{{Kind: Choose}, {Kind: Review, Material: "e", Weeks: 9, Count: 1}}, Find(s, lib, DefaultPolicy(), Known{}, day))
 }
 
-// A scale that a later step keeps alive is not called unheard, and a scale alone is no working piece.
+// A scale that a later step keeps alive is not called unplayed, and a scale alone is no working piece.
 func TestSignsOfExercises(t *testing.T) {
-	day := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
 	lib := material.Library{"apart": {Title: "C, apart", Exercise: "scale/apart/C/major/-"}, "together": {Title: "C, together", Exercise: "scale/together/C/major/-"}, "old": {Title: "Old"}}
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
-		"apart":    {State: standing.Cleared, LastPlayed: day.AddDate(0, 0, -280)},
-		"old":      {State: standing.Cleared, LastPlayed: day.AddDate(0, 0, -70)},
+		"apart":    {State: standing.Cleared, LastPlayed: ago(280)},
+		"old":      {State: standing.Cleared, LastPlayed: ago(70)},
 		"together": {State: standing.Working},
 	}}
-	p := DefaultPolicy()
-	p.Kept = map[string]bool{"old": true}
-	require.Equal(t, []Sign{
-		{"choose", "", "No working piece: choose the next rung"},
-		{"review", "old", "“Old” unheard for 10 weeks"},
-	}, Find(s, lib, p, day))
-	p.Kept = nil
-	require.Equal(t, "“C, apart” unheard for 40 weeks, and 1 more in review", Find(s, lib, p, day)[1].Text)
+	require.Equal(t, []Sign{{Kind: Choose}, {Kind: Review, Material: "old", Weeks: 10}}, Find(s, lib, DefaultPolicy(), Known{Kept: map[string]bool{"old": true}}, day))
+	require.Equal(t, Sign{Kind: Review, Material: "apart", Weeks: 40, Count: 1}, Find(s, lib, DefaultPolicy(), Known{}, day)[1])
+}
+
+// Kinds come by urgency, within a kind by title, then id.
+func TestTheOrderOfSigns(t *testing.T) {
+	lib := material.Library{"1": {Title: "B"}, "2": {Title: "A"}, "3": {Title: "A"}}
+	list := []Sign{{Kind: Review}, {Kind: Bench}, {Kind: Spot, Material: "1"}, {Kind: Spot, Material: "3"}, {Kind: Spot, Material: "2"}, {Kind: Cliff}, {Kind: Late}, {Kind: Choose}, {Kind: Stuck}, {Kind: Run}}
+	Sort(list, lib)
+	require.Equal(t, []Sign{{Kind: Run}, {Kind: Stuck}, {Kind: Choose}, {Kind: Late}, {Kind: Cliff}, {Kind: Spot, Material: "2"}, {Kind: Spot, Material: "3"}, {Kind: Spot, Material: "1"}, {Kind: Bench}, {Kind: Review}}, list)
+}
+
+// Who is stuck needs the teacher more than who is late, and that more than a run; a bench can wait.
+func TestUrgency(t *testing.T) {
+	of := func(kinds ...Kind) (out []Sign) {
+		for _, k := range kinds {
+			out = append(out, Sign{Kind: k})
+		}
+		return out
+	}
+	for want, kinds := range map[int][]Kind{8: {Stuck}, 5: {Late}, 4: {Run}, 3: {Cliff}, 2: {Review}, 1: {Spot}, 0: {Bench}, 16: {Stuck, Stuck}, 12: {Choose, Run, Cliff}} {
+		require.Equal(t, want, Urgency(of(kinds...)), "%v", kinds)
+	}
+	require.Equal(t, 5, Urgency(of(Choose)))
+	students := [][]Sign{of(Spot), of(Run), nil, of(Stuck), of(Late), of(Choose), of(Run)}
+	require.Equal(t, []int{3, 4, 5, 1, 6, 0, 2}, ByUrgency(students))
+	require.True(t, Has(of(Run, Spot), Spot))
+	require.False(t, Has(of(Run), Spot))
+	require.Equal(t, 2, Count(of(Run, Spot, Run), Run))
 }

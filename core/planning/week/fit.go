@@ -193,25 +193,6 @@ func (d *Day) reviews(in Input, pieces []Item, from int) int {
 	return added
 }
 
-// ReviewShareOf is the share, 0 to 1, of a week's practice that its learned
-// pieces take: as near to the share that is kept as they fill it.
-func ReviewShareOf(in Input) float64 {
-	pieces := reviewsOf(in)
-	played, reviewed, days := 0.0, 0, 0
-	for _, practises := range in.Practises {
-		if practises {
-			var d Day
-			reviewed += d.reviews(in, pieces, reviewed)
-			played += d.Minutes
-			days++
-		}
-	}
-	if days == 0 || in.Minutes == 0 {
-		return 0
-	}
-	return played / float64(days*in.Minutes)
-}
-
 // ReviewMinutes is how long it takes to play a learned piece once.
 func ReviewMinutes(m material.Material) float64 {
 	if m.Quarters > 0 {
@@ -234,6 +215,9 @@ func bitesOf(in Input) []Item {
 	var out []Item
 	for _, b := range in.Bites {
 		it := Item{Kind: Preview, Material: b.Skill, Title: capital(b.Name), Times: 1, Minutes: biteMinutes, Words: b.Words}
+		if b.Exercise != "" {
+			it.Words += " (" + b.Exercise + ")"
+		}
 		it.Key = keyOf(it)
 		out = append(out, it)
 	}

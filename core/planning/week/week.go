@@ -55,6 +55,8 @@ type Bite struct {
 	Skill string
 	// Name of the skill, Words the step.
 	Name, Words string
+	// Exercise is the title of the one by which it is planted; empty for none.
+	Exercise string
 }
 
 // Work is one working piece.
@@ -156,6 +158,45 @@ type Plan struct {
 	Dose string
 	// Estimate says in words how the minutes were reckoned.
 	Estimate string
+}
+
+// ReviewShare is the part of the planned minutes that goes to learned pieces, 0 to 1; planned is
+// false where nothing is planned at all. It is the one share of review of a week.
+func (p Plan) ReviewShare() (share float64, planned bool) {
+	review, all := 0.0, 0.0
+	for _, d := range p.Days {
+		all += d.Minutes
+		for _, it := range d.Items {
+			if it.Kind == Review {
+				review += it.Minutes
+			}
+		}
+	}
+	if all == 0 {
+		return 0, false
+	}
+	return review / all, true
+}
+
+// SetDays are the days of a published week on which something is set.
+type SetDays struct {
+	Start time.Time
+	Days  []time.Time
+}
+
+// DaysSet are the days, as 2026-05-05, from one day to another, both included, on which practice
+// was set. A week that begins later holds from its first day on.
+func DaysSet(weeks []SetDays, from, to time.Time) map[string]bool {
+	out := map[string]bool{}
+	for i, w := range weeks {
+		for _, d := range w.Days {
+			if d.Before(from) || d.After(to) || i+1 < len(weeks) && !d.Before(weeks[i+1].Start) {
+				continue
+			}
+			out[d.Format(time.DateOnly)] = true
+		}
+	}
+	return out
 }
 
 // MostMinutes is the most that a day may hold.

@@ -171,21 +171,26 @@ func TestMinutesWorkedByHand(t *testing.T) {
 	require.InDelta(t, 1, minutes(1, 200, 1, false), 1e-9, "never under a minute")
 }
 
-// Review keeps to its share, and the pieces take turns over the week.
-// Review fills its share of the week as far as there are pieces, and never more
-// than a piece beyond it.
+// The share of review is that of the planned minutes: near the aim where there are pieces enough, and
+// all of the week where nothing is in work.
 func TestTheShareOfReview(t *testing.T) {
 	in := Input{Start: start, Practises: everyDay(), Minutes: 20, Age: 8, ReviewShare: 0.75}
-	require.Zero(t, ReviewShareOf(in))
+	share := func() float64 {
+		p, err := Make(in)
+		require.NoError(t, err)
+		share, planned := p.ReviewShare()
+		require.Equal(t, share > 0, planned)
+		return share
+	}
+	require.Zero(t, share(), "nothing is planned")
 	for i := range 12 {
 		in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i))})
 	}
-	more := ReviewShareOf(in)
-	require.InDelta(t, 0.75, more, plainMinutes/20)
-	in.ReviewShare = 0.3
-	require.InDelta(t, 0.3, ReviewShareOf(in), plainMinutes/20)
-	require.Less(t, ReviewShareOf(in), more)
-	require.Zero(t, ReviewShareOf(Input{ReviewShare: 0.5, Reviews: in.Reviews}))
+	require.Equal(t, 1.0, share())
+	p := Plan{Days: []Day{{Minutes: 10, Items: []Item{{Kind: Review, Minutes: 2.5}, {Kind: Chunk, Minutes: 7.5}}}, {Rest: true}, {Minutes: 10, Items: []Item{{Kind: Review, Minutes: 1}, {Kind: Listen, Minutes: 9}}}}}
+	got, planned := p.ReviewShare()
+	require.True(t, planned)
+	require.InDelta(t, 3.5/20, got, 1e-12)
 }
 
 func TestReviewPiecesTakeTurns(t *testing.T) {

@@ -2,6 +2,7 @@
 package naming
 
 import (
+	"fmt"
 	"regexp"
 	"strings"
 
@@ -142,4 +143,47 @@ const (
 // Known says whether there is such an approach.
 func (a Approach) Known() bool {
 	return a == ByDirection || a == ByInterval || a == ByName || a == ByPosition
+}
+
+// Position names a hand position, as “C position”, with the studio's note names.
+func (w Words) Position(name string) string {
+	note, rest, found := strings.Cut(name, " ")
+	if !found || rest != "position" {
+		return name
+	}
+	return w.Note(note) + " " + rest
+}
+
+// Pitch names a pitch without its octave; the C in the middle is called so.
+func (w Words) Pitch(pitch string) string {
+	if pitch == "C4" {
+		return "middle " + w.Note("C")
+	}
+	return w.Note(strings.TrimRight(pitch, "-0123456789"))
+}
+
+var intervals = []string{"", "unison", "second", "third", "fourth", "fifth", "sixth", "seventh", "octave"}
+
+// Interval names an interval by its number: “third”, “9th”.
+func Interval(number int) string {
+	if number > 0 && number < len(intervals) {
+		return intervals[number]
+	}
+	return fmt.Sprintf("%dth", number)
+}
+
+// Guide says how a note is found from its guide note: “A is a second above G”.
+func (w Words) Guide(g reading.Guided) string {
+	side := "above"
+	if g.Direction == reading.Down {
+		side = "below"
+	}
+	return fmt.Sprintf("%s is %s %s %s %s", w.Pitch(g.Pitch), article(Interval(g.Interval.Number)), Interval(g.Interval.Number), side, w.Pitch(g.Guide))
+}
+
+func article(word string) string {
+	if word == "octave" || word == "11th" {
+		return "an"
+	}
+	return "a"
 }

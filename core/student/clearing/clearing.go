@@ -6,7 +6,6 @@ package clearing
 
 import (
 	"slices"
-	"strings"
 
 	"patientladder/core/library/instrument"
 )
@@ -59,25 +58,17 @@ type Verdict struct {
 	Cleared bool
 	// Missed are the points that were not met, in the order of the standard.
 	Missed []Point
-	// Why is one sentence.
-	Why string
 }
 
 // Judge compares the points that were met with the standard. Points that are
 // not in the standard are ignored.
 func Judge(standard []Point, met []string) Verdict {
 	var v Verdict
-	var words []string
 	for _, p := range standard {
 		if !slices.Contains(met, p.ID) {
 			v.Missed = append(v.Missed, p)
-			words = append(words, p.Missing)
 		}
 	}
-	if len(v.Missed) == 0 {
-		v.Cleared, v.Why = true, "The run met every point of the standard."
-		return v
-	}
-	v.Why = "It stays a working piece: " + strings.Join(words, "; ") + "."
+	v.Cleared = len(v.Missed) == 0
 	return v
 }

@@ -3,8 +3,6 @@
 package enjoyment
 
 import (
-	"fmt"
-
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -46,8 +44,20 @@ const (
 type Balance struct {
 	Practice, Enjoyment Share
 	Kind                Kind
-	// Words say it and what to do, Why from what.
-	Words, Why string
+	// From is what it was weighed from.
+	From Evidence
+}
+
+// Notice ranks the kinds by how much they ask to be noticed: the quiet one before the one who
+// drifts away, and both before all others.
+func (k Kind) Notice() int {
+	switch k {
+	case Quiet:
+		return 2
+	case Away:
+		return 1
+	}
+	return 0
 }
 
 // Of weighs the evidence: each axis is a share with a uniform prior, so that
@@ -57,11 +67,8 @@ func Of(e Evidence) Balance {
 	practice := posterior(float64(e.Practised), float64(e.Set-e.Practised))
 	joy := float64(e.Joyful) + float64(e.Liked) + float64(e.Fine)/2
 	enjoyment := posterior(joy, float64(e.Hard)+float64(e.Disliked)+float64(e.Fine)/2)
-	b := Balance{Practice: share(practice), Enjoyment: share(enjoyment)}
+	b := Balance{Practice: share(practice), Enjoyment: share(enjoyment), From: e}
 	b.Kind = kind(1-practice.CDF(practises), 1-enjoyment.CDF(enjoys))
-	b.Words = words[b.Kind]
-	b.Why = fmt.Sprintf("Practised on %d of %d days that were set; felt joyful %d, fine %d, hard %d times; signs of liking: %d, of the opposite: %d, in eight weeks.",
-		e.Practised, e.Set, e.Joyful, e.Fine, e.Hard, e.Liked, e.Disliked)
 	return b
 }
 
@@ -90,13 +97,4 @@ func kind(p, e float64) Kind {
 		return Between
 	}
 	return Unknown
-}
-
-var words = map[Kind]string{
-	Unknown: "Too little is known to say.",
-	Quiet:   "Practises, and does not seem to enjoy it: the quiet one to notice. Talk with the family, and look at the pieces together.",
-	Glowing: "Practises and enjoys it.",
-	Playing: "Enjoys it and practises little: shorter and oftener may help; playing is worth something by itself.",
-	Away:    "Little practice and little joy: ask what is going on before asking for more.",
-	Between: "In the middle on one of the two; nothing stands out.",
 }

@@ -2,7 +2,6 @@ package leap
 
 import (
 	"maps"
-	"strconv"
 
 	"patientladder/core/library/material"
 )
@@ -86,47 +85,6 @@ func (p Policy) Novelty(e Evidence) float64 {
 		return 1 - 0.6*done
 	}
 	return 1
-}
-
-// Reason says in words what a level rests on.
-func (p Policy) Reason(e Evidence) string {
-	switch p.Level(e) {
-	case Secure, Rusty:
-		why := clearedPieces(e.Cleared)
-		if e.Shown {
-			why = "shown when it was asked for"
-		}
-		if e.Faded {
-			why += ", but that has faded"
-		}
-		return why
-	case Learning:
-		if e.Missing {
-			return "was missing when it was asked for"
-		}
-		if e.Working > 0 {
-			return "asked for by a working piece"
-		}
-		return "asked for by " + strconv.Itoa(e.Cleared) + " cleared of the " + strconv.Itoa(p.SecureAfter) + " that make it secure"
-	case Planted:
-		return strconv.Itoa(e.StepsDone) + " of " + strconv.Itoa(e.Steps) + " preview steps done"
-	}
-	return "never met before"
-}
-
-// often are the words for usual counts, which are said thousands of times.
-var often = func() (out [32]string) {
-	for n := range out {
-		out[n] = "asked for by " + strconv.Itoa(n) + " cleared pieces"
-	}
-	return out
-}()
-
-func clearedPieces(n int) string {
-	if n >= 0 && n < len(often) {
-		return often[n]
-	}
-	return "asked for by " + strconv.Itoa(n) + " cleared pieces"
 }
 
 // Ability is what a student brings to a material.

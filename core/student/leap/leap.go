@@ -11,7 +11,6 @@ package leap
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 	"sort"
@@ -20,12 +19,21 @@ import (
 	"patientladder/core/library/material"
 )
 
+// Kind is what a part of a leap is about.
+type Kind string
+
+// The kinds of parts.
+const (
+	OfSkill  Kind = "skill"
+	OfLength Kind = "length"
+	OfTempo  Kind = "tempo"
+)
+
 // Part is one reason for the leap.
 type Part struct {
-	// Skill is the skill id; empty for the parts "length" and "tempo".
-	Skill string `json:"skill,omitempty"`
-	// Kind is "skill", "length" or "tempo".
-	Kind    string  `json:"kind"`
+	// Skill is the skill id; empty for length and tempo.
+	Skill   string  `json:"skill,omitempty"`
+	Kind    Kind    `json:"kind"`
 	Level   Level   `json:"level,omitempty"`
 	Weight  float64 `json:"weight"`
 	Novelty float64 `json:"novelty"`
@@ -33,8 +41,10 @@ type Part struct {
 	Amount float64 `json:"amount"`
 	// Bars are the positions from 1 where it happens; empty for the whole piece.
 	Bars []int `json:"bars,omitempty"`
-	// Why says what the level or amount rests on.
-	Why string `json:"why"`
+	// Evidence is what the level of a skill rests on.
+	Evidence Evidence `json:"evidence"`
+	// Best are the distinct bars of the longest cleared piece, or the quickest tempo cleared in the texture.
+	Best float64 `json:"best,omitempty"`
 }
 
 // Leap is how much a material asks of a student that is new, with its parts,
@@ -100,8 +110,8 @@ func (p Policy) Over(m *material.Material, b Brought) Leap {
 		e := b.Skills[i]
 		n := p.Novelty(e)
 		l.Parts = append(l.Parts, Part{
-			Skill: d.Skill, Kind: "skill", Level: p.Level(e), Weight: d.Weight, Novelty: n,
-			Amount: d.Weight * n, Bars: d.Bars, Why: p.Reason(e),
+			Skill: d.Skill, Kind: OfSkill, Level: p.Level(e), Weight: d.Weight, Novelty: n,
+			Amount: d.Weight * n, Bars: d.Bars, Evidence: e,
 		})
 		weight += d.Weight
 		if n <= 0.7 {
@@ -112,12 +122,10 @@ func (p Policy) Over(m *material.Material, b Brought) Leap {
 		l.Ready = ready / weight
 	}
 	if n := p.length(m, b); n > 0 {
-		l.add(Part{Kind: "length", Weight: p.LengthWeight, Novelty: n,
-			Why: fmt.Sprintf("%d different bars to learn; the longest cleared piece had %d", m.DistinctBars, b.LongestBars)})
+		l.add(Part{Kind: OfLength, Weight: p.LengthWeight, Novelty: n, Best: float64(b.LongestBars)})
 	}
 	if n := p.tempo(m, b); n > 0 {
-		l.add(Part{Kind: "tempo", Weight: p.TempoWeight, Novelty: n,
-			Why: fmt.Sprintf("%.0f crotchets a minute; the quickest cleared piece with %s went at %.0f", m.Tempo, m.Texture, b.Tempo)})
+		l.add(Part{Kind: OfTempo, Weight: p.TempoWeight, Novelty: n, Best: b.Tempo})
 	}
 	slices.SortStableFunc(l.Parts, func(x, y Part) int {
 		return cmp.Or(cmp.Compare(y.Amount, x.Amount), strings.Compare(x.Skill, y.Skill))
@@ -133,23 +141,25 @@ func (l *Leap) add(p Part) {
 	l.Parts = append(l.Parts, p)
 }
 
-// Reach is the leap a student takes in stride, and what that rests on.
+// Reach is the leap a student takes in stride.
 type Reach struct {
 	Size float64 `json:"size"`
-	Why  string  `json:"why"`
+	// From counts the cleared pieces that it rests on; 0 for the studio's default.
+	From int `json:"from"`
 }
+
+// EnoughCleared is from how many cleared pieces on a student's own leaps tell the reach (default).
+const EnoughCleared = 5
 
 // Reach returns the comfortable leap. With five cleared pieces or more it is
 // the 70th percentile of the leaps that the student has taken (nearest rank),
 // never under a third of the default; before that the default.
 func (p Policy) Reach(taken []float64) Reach {
-	const enough = 5
-	if len(taken) < enough {
-		return Reach{p.Comfortable, fmt.Sprintf("the studio's default, until %d pieces are cleared", enough)}
+	if len(taken) < EnoughCleared {
+		return Reach{Size: p.Comfortable}
 	}
 	sorted := append([]float64(nil), taken...)
 	sort.Float64s(sorted)
 	rank := int(math.Ceil(0.7*float64(len(sorted)))) - 1
-	size := max(sorted[rank], p.Comfortable/3)
-	return Reach{size, fmt.Sprintf("seven of ten of the %d pieces cleared so far asked for no more", len(taken))}
+	return Reach{Size: max(sorted[rank], p.Comfortable/3), From: len(taken)}
 }

@@ -32,7 +32,15 @@ func TestLeapWorkedByHand(t *testing.T) {
 	require.InDelta(t, 2.2+0.4+1, l.Size, 1e-9)
 	require.InDelta(t, 4.0/5, l.Ready, 1e-9)
 	require.Equal(t, []int{1}, partOf(l, "new").Bars)
-	require.Equal(t, "1 of 2 preview steps done", partOf(l, "planted").Why)
+	require.Equal(t, Evidence{StepsDone: 1, Steps: 2}, partOf(l, "planted").Evidence)
+	require.Equal(t, []Kind{OfTempo, OfSkill, OfSkill, OfLength, OfSkill, OfSkill, OfSkill}, kindsOf(l), "the largest first")
+}
+
+func kindsOf(l Leap) (out []Kind) {
+	for _, p := range l.Parts {
+		out = append(out, p.Kind)
+	}
+	return out
 }
 
 func partOf(l Leap, skill string) Part {
@@ -91,9 +99,10 @@ func TestAfterClearingLeavesTheOriginal(t *testing.T) {
 
 func TestReach(t *testing.T) {
 	p := DefaultPolicy()
-	require.Equal(t, p.Comfortable, p.Reach([]float64{9, 9, 9, 9}).Size)
+	require.Equal(t, Reach{Size: p.Comfortable}, p.Reach([]float64{9, 9, 9, 9}))
 	// Nearest rank: the 70th percentile of ten values is the seventh.
-	require.Equal(t, 7.0, p.Reach([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1}).Size)
+	require.Equal(t, Reach{7, 10}, p.Reach([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1}))
+	require.Equal(t, Reach{4, 5}, p.Reach([]float64{5, 4, 3, 2, 1}), "five are enough; the 70th percentile of five is the fourth")
 	require.Equal(t, p.Comfortable/3, p.Reach(make([]float64, 8)).Size)
 }
 

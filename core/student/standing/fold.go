@@ -1,7 +1,6 @@
 package standing
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -12,6 +11,10 @@ import (
 	"patientladder/core/student/memory"
 	"patientladder/core/student/studentlog"
 )
+
+// FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
+// golden file (see golden_test.go) fails when the fold changes and this does not.
+const FoldVersion = 12
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -130,12 +133,12 @@ func (f *fold) entry(e *studentlog.Entry) {
 	case studentlog.RunTried:
 		f.run(f.work(e.Material), e)
 	case studentlog.Cleared:
-		f.clear(f.work(e.Material), e, "Cleared by the teacher's word.")
+		f.clear(f.work(e.Material), e, TeachersWord)
 	case studentlog.Polished:
 		if w := f.work(e.Material); w.State != Polished {
-			f.clear(w, e, "")
+			f.clear(w, e, ReadyToPlay)
 			w.hear(e.At, memory.Easy, f.curve)
-			w.State, w.Why = Polished, "Ready to be performed."
+			w.State, w.Why = Polished, ReadyToPlay
 		}
 	case studentlog.Hearing:
 		w := f.work(e.Material)
@@ -293,7 +296,11 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 	v := clearing.Judge(f.standards[level], e.Met)
 	met := append([]string{}, e.Met...)
 	slices.Sort(met)
-	w.Runs = append(w.Runs, Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared, Why: v.Why})
+	run := Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared}
+	for _, p := range v.Missed {
+		run.Missed = append(run.Missed, p.ID)
+	}
+	w.Runs = append(w.Runs, run)
 	f.played(w, e)
 	switch learned := w.State == Cleared || w.State == Polished; {
 	case learned && v.Cleared:
@@ -301,12 +308,12 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 	case learned:
 		w.hear(e.At, memory.Shaky, f.curve)
 	case v.Cleared:
-		f.clear(w, e, v.Why)
+		f.clear(w, e, RunMet)
 	}
 }
 
 // clear makes a material cleared. Clearing twice counts once.
-func (f *fold) clear(w *work, e *studentlog.Entry, why string) {
+func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 	if w.State == Cleared || w.State == Polished {
 		return
 	}
@@ -370,7 +377,7 @@ func (f *fold) finish() {
 			w.count(w.lib.FocusPoints, travelling)
 			w.RunDue, w.Why = w.due()
 		case Resting:
-			w.Why = "It rests since " + w.PausedAt.Format("2 January") + "."
+			w.Why = Rests
 		}
 	}
 }
@@ -400,17 +407,16 @@ func (m *MaterialStanding) count(points []material.FocusPoint, own []FocusStandi
 	}
 }
 
-// due says whether a run is due on a working piece, and the sentence for it.
-func (m *MaterialStanding) due() (bool, string) {
+// due says whether a run is due on a working piece, and why it stands where it stands.
+func (m *MaterialStanding) due() (bool, Why) {
 	all := m.Points > 0 && m.Full == m.Points
-	if n := len(m.Runs); n > 0 && !m.Runs[n-1].Cleared {
-		return all, m.Runs[n-1].Why
-	}
-	switch {
+	switch n := len(m.Runs); {
+	case n > 0 && !m.Runs[n-1].Cleared:
+		return all, RunMissed
 	case m.Points == 0:
-		return false, "It has no focus points yet."
+		return false, NoPoints
 	case all:
-		return true, "Every focus point has its full mark: a run is due."
+		return true, RunIsDue
 	}
-	return false, fmt.Sprintf("%d of %d focus points have their full mark.", m.Full, m.Points)
+	return false, PointsOpen
 }

@@ -115,6 +115,21 @@ type Report struct {
 	FromHome bool `json:"fromHome,omitempty"`
 }
 
+// Why is the kind of a reason for where a material stands.
+type Why string
+
+// The kinds of reasons.
+const (
+	RunMissed    Why = "runMissed"    // the last run missed points of the standard
+	NoPoints     Why = "noPoints"     // it has no focus points
+	RunIsDue     Why = "runIsDue"     // every focus point has its full mark
+	PointsOpen   Why = "pointsOpen"   // some focus points have no full mark yet
+	Rests        Why = "rests"        // it was put to rest
+	RunMet       Why = "runMet"       // a run met the standard
+	TeachersWord Why = "teachersWord" // cleared by the teacher's word
+	ReadyToPlay  Why = "readyToPlay"  // ready to be performed
+)
+
 // MaterialStanding is how one material stands.
 type MaterialStanding struct {
 	State State `json:"state"`
@@ -136,8 +151,8 @@ type MaterialStanding struct {
 	Gate studentlog.Gate `json:"gate,omitempty"`
 	// RunDue says that every focus point, spots included, has its full mark.
 	RunDue bool `json:"runDue"`
-	// Why is one sentence on why it stands where it stands.
-	Why string `json:"why"`
+	// Why it stands where it stands.
+	Why Why `json:"why"`
 	// LastPlayed is the time of the last mark, run or hearing.
 	LastPlayed time.Time `json:"lastPlayed"`
 	// Memory is how well a learned piece is kept, HeardAt when it was heard last
@@ -179,7 +194,8 @@ type Run struct {
 	At      time.Time `json:"at"`
 	Met     []string  `json:"met"`
 	Cleared bool      `json:"cleared"`
-	Why     string    `json:"why"`
+	// Missed are the ids of the points that were not met, in the order of the standard.
+	Missed []string `json:"missed,omitempty"`
 }
 
 // hear lets a piece be heard as a whole.
@@ -202,6 +218,16 @@ func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, daysBetwee
 func daysBetween(a, b time.Time) int {
 	const day = 24 * time.Hour
 	return int(b.UTC().Truncate(day).Sub(a.UTC().Truncate(day)) / day)
+}
+
+// OpenSpots counts the spots that are not mended.
+func (m *MaterialStanding) OpenSpots() (n int) {
+	for _, s := range m.Spots {
+		if !s.Mended {
+			n++
+		}
+	}
+	return n
 }
 
 // SpotsMark is the mark of all spots together, which count as one more focus

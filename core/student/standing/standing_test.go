@@ -77,7 +77,8 @@ func TestRunIsDueWhenEveryPointIsFull(t *testing.T) {
 	w.mark("p1", "b", studentlog.Part)
 	m := Fold(w.log, context(t)).Materials["p1"]
 	require.False(t, m.RunDue)
-	require.Equal(t, "1 of 2 focus points have their full mark.", m.Why)
+	require.Equal(t, PointsOpen, m.Why)
+	require.Equal(t, []int{1, 2}, []int{m.Full, m.Points})
 	w.mark("p1", "b", studentlog.Full)
 	require.True(t, Fold(w.log, context(t)).Materials["p1"].RunDue)
 	// A spot counts as one more point until it is wiped (common practice, no source).
@@ -110,7 +111,8 @@ func TestARunClearsOrSaysWhyNot(t *testing.T) {
 	missed := w.run("p1", "notes", "fingers", "tone", "flow")
 	m := Fold(w.log, context(t)).Materials["p1"]
 	require.Equal(t, Working, m.State)
-	require.Equal(t, "It stays a working piece: the rhythm did not hold.", m.Why)
+	require.Equal(t, RunMissed, m.Why)
+	require.Equal(t, []string{"rhythm"}, m.Runs[len(m.Runs)-1].Missed)
 	// A wrong tap is corrected, and the run counts no more.
 	w.write(studentlog.Entry{Kind: studentlog.Correction, Corrects: missed.ID})
 	require.Empty(t, Fold(w.log, context(t)).Materials["p1"].Runs)

@@ -3,9 +3,7 @@
 package taste
 
 import (
-	"fmt"
 	"sort"
-	"strings"
 
 	"patientladder/core/library/material"
 	"patientladder/core/student/studentlog"
@@ -18,7 +16,8 @@ type Liking struct {
 	Score float64
 	// Signs counts the signs that it rests on.
 	Signs int
-	Why   string
+	// By counts the signs by their kind.
+	By map[studentlog.Sign]int
 }
 
 // weights of the signs (default): what is done weighs more than what is said.
@@ -78,7 +77,7 @@ func Learn(signs map[string]map[studentlog.Sign]int, had []string, lib material.
 		for _, n := range s.by {
 			l.Signs += n
 		}
-		l.Why = why(s.by)
+		l.By = s.by
 		out[tag] = l
 	}
 	return out
@@ -112,25 +111,4 @@ func (p Profile) List() []Liking {
 		return out[a].Tag < out[b].Tag
 	})
 	return out
-}
-
-func why(by map[studentlog.Sign]int) string {
-	var parts []string
-	for _, s := range []struct {
-		sign  studentlog.Sign
-		words string
-	}{
-		{studentlog.PlayedFirst, "played first"}, {studentlog.AskedFor, "asked for"}, {studentlog.Unasked, "practised unasked"},
-		{studentlog.Liked, "liked"}, {studentlog.Disliked, "not liked"},
-	} {
-		if n := by[s.sign]; n == 1 {
-			parts = append(parts, s.words+" once")
-		} else if n > 1 {
-			parts = append(parts, fmt.Sprintf("%s %d times", s.words, n))
-		}
-	}
-	if len(parts) == 0 {
-		return "had, and never chosen"
-	}
-	return strings.Join(parts, ", ")
 }

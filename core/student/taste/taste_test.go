@@ -21,7 +21,7 @@ func TestTasteIsLearnedFromWhatIsDone(t *testing.T) {
 	require.InDelta(t, 4.0/6, p["comic"].Score, 1e-12, "2 × 1.5 + 1 for, none against, a doubt of 2")
 	require.InDelta(t, 2.5/7.5, p["rhythmic"].Score, 1e-12)
 	require.InDelta(t, -0.2/2.2, p["lyrical"].Score, 1e-12, "had and never chosen")
-	require.Equal(t, "played first 2 times, liked once", p["comic"].Why)
+	require.Equal(t, map[studentlog.Sign]int{studentlog.PlayedFirst: 2, studentlog.Liked: 1}, p["comic"].By)
 	fit, of := p.Fit(lib["jig"])
 	require.InDelta(t, (4.0/6+2.5/7.5)/2, fit, 1e-12)
 	require.Equal(t, "comic", of.Tag)

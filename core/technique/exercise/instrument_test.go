@@ -46,9 +46,9 @@ func TestANewInstrumentNeedsOnlyItsData(t *testing.T) {
 				}
 			}
 		}
-		stairs := Climb(x, Progress{}, Wish{}, naming.Words{})
+		stairs := Climb(x, Progress{}, Wish{})
 		require.NotNil(t, stairs[0].Next, x.ID)
-		require.NotEmpty(t, stairs[0].Next.Reasons)
+		require.Equal(t, FirstStep, stairs[0].Next.Reasons[0].Kind)
 	}
 }
 

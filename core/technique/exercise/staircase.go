@@ -1,9 +1,9 @@
 package exercise
 
 import (
-	"fmt"
 	"slices"
 	"strings"
+	"time"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/reading/naming"
@@ -33,10 +33,16 @@ type Stair struct {
 	Steps []StairStep
 	// At is the step on which the student stands, as an index; len(Steps) when all are climbed.
 	At int
-	// Waits names the step that comes before the type, in words; empty when it may be begun.
-	Waits string
+	// Waits is the step that comes before the type; nil when it may be begun.
+	Waits *Before
 	// Next is proposed; nil while something is being worked at, while it waits, or when all is climbed.
 	Next *Proposal
+}
+
+// Before is a step of another type.
+type Before struct {
+	Type Type
+	Step Step
 }
 
 // StairStep is one step with the places climbed on it.
@@ -54,15 +60,42 @@ type StairStep struct {
 // Proposal is the next exercise with its reasons.
 type Proposal struct {
 	Exercise Exercise
-	Reasons  []string
+	Reasons  []Reason
+}
+
+// Why is the kind of a reason for an exercise.
+type Why string
+
+// The kinds of reasons: first how far the staircase is climbed, then why it is this place.
+const (
+	SomeThrough Why = "someThrough" // Count of Of places are through Step
+	FromPieces  Why = "fromPieces"  // Step is known from pieces
+	StepClimbed Why = "stepClimbed" // Step is climbed, all Of places of it
+	FirstStep   Why = "firstStep"   // the staircase begins
+
+	KeyOfTheWeek Why = "keyOfTheWeek" // the cycle has it since Day
+	FirstBefore  Why = "firstBefore"  // it was the first on the step before
+	ByOrder      Why = "byOrder"      // it comes next in the order of the step
+	HeardLater   Why = "heardLater"   // it would be heard only on Day, after a break
+)
+
+// Reason is one fact behind a proposal. Which fields are set follows from the kind.
+type Reason struct {
+	Kind Why
+	// Step is the one that was climbed; Now is the one that is begun.
+	Step, Now Step
+	Count, Of int
+	Day       time.Time
+	// Order is that of the step: "few" sharps or flats first, "fifths", "chords", "strings", or "".
+	Order string
 }
 
 // Wish names the place that something outside the staircase asks for, such as the key of the
 // week in a cycle; the zero value asks for nothing.
 type Wish struct {
 	Type, Place string
-	// Why is a sentence.
-	Why string
+	// Since is the day on which it was begun.
+	Since time.Time
 }
 
 // Climb returns the staircases of an instrument for one student. A step is climbed when as
@@ -71,7 +104,7 @@ type Wish struct {
 // on which the student stands, those climbed on the step before first; a wish goes before. A type that
 // comes after a step of another waits until that step has been climbed, unless it was begun
 // or is wished for.
-func Climb(x instrument.Instrument, p Progress, wish Wish, words naming.Words) []Stair {
+func Climb(x instrument.Instrument, p Progress, wish Wish) []Stair {
 	climbed := map[string]bool{}
 	var out []Stair
 	for _, t := range Types(x.Family) {
@@ -94,9 +127,9 @@ func Climb(x instrument.Instrument, p Progress, wish Wish, words naming.Words) [
 			}
 		}
 		if t.After != "" && !climbed[t.After] && !begun && wish.Type != t.ID {
-			s.Waits = named(t.After)
+			s.Waits = before(t.After)
 		}
-		s.propose(x, wish, words)
+		s.propose(x, wish)
 		out = append(out, s)
 	}
 	return out
@@ -115,17 +148,17 @@ func of(t Type, step Step, x instrument.Instrument, ids []string) []Exercise {
 	return out
 }
 
-// named says "Scales, two octaves" for "scale/two".
-func named(after string) string {
+// before is the step that "scale/two" names.
+func before(after string) *Before {
 	id, step, _ := strings.Cut(after, "/")
 	t, _ := TypeOf(id)
 	s, _ := t.StepOf(step)
-	return t.Name + ", " + s.Name
+	return &Before{t, s}
 }
 
 // propose finds the next exercise.
-func (s *Stair) propose(x instrument.Instrument, wish Wish, words naming.Words) {
-	if s.Waits != "" || s.At == len(s.Steps) {
+func (s *Stair) propose(x instrument.Instrument, wish Wish) {
+	if s.Waits != nil || s.At == len(s.Steps) {
 		return
 	}
 	for _, step := range s.Steps {
@@ -139,55 +172,43 @@ func (s *Stair) propose(x instrument.Instrument, wish Wish, words naming.Words) 
 		done[e.Place()] = true
 	}
 	var first *Exercise
-	consider := func(e Exercise) {
+	var why Reason
+	consider := func(e Exercise, reason Reason) {
 		if first == nil && !done[e.Place()] {
-			first = &e
+			first, why = &e, reason
 		}
 	}
-	var reasons []string
 	if wish.Type == s.Type.ID {
 		if e, err := Parse(s.Type.ID+"/"+here.Step.ID+"/"+wish.Place, x); err == nil {
-			consider(e)
-			if first != nil {
-				reasons = append(reasons, wish.Why)
-			}
+			consider(e, Reason{Kind: KeyOfTheWeek, Day: wish.Since})
 		}
 	}
-	if s.At > 0 && first == nil {
+	if s.At > 0 {
 		for _, e := range s.Steps[s.At-1].Cleared {
-			consider(e.At(here.Step))
-		}
-		if first != nil {
-			reasons = append(reasons, fmt.Sprintf("%s stood first on the step before.", place(*first, words)))
+			consider(e.At(here.Step), Reason{Kind: FirstBefore})
 		}
 	}
-	if first == nil {
-		for _, e := range Places(Exercise{Type: s.Type, Step: here.Step, Instrument: x}) {
-			consider(e)
-		}
-		if first != nil {
-			reasons = append(reasons, order(here.Step, *first, words))
-		}
+	for _, e := range Places(Exercise{Type: s.Type, Step: here.Step, Instrument: x}) {
+		consider(e, Reason{Kind: ByOrder, Order: here.Step.Order})
 	}
-	if first == nil {
-		return
+	if first != nil {
+		s.Next = &Proposal{*first, []Reason{s.climbedTo(here), why}}
 	}
-	switch n := len(here.Cleared); {
-	case n > 0:
-		reasons = append([]string{fmt.Sprintf("%d of %d are through “%s”.", n, here.Of, here.Step.Name)}, reasons...)
-	case s.At > 0 && s.Steps[s.At-1].Known && len(s.Steps[s.At-1].Cleared) < s.Steps[s.At-1].Of:
-		reasons = append([]string{fmt.Sprintf("“%s” is known from pieces; now %s.", s.Steps[s.At-1].Step.Name, here.Step.Why)}, reasons...)
-	case s.At > 0:
-		before := s.Steps[s.At-1]
-		all := fmt.Sprintf("all %d are", before.Of)
-		if before.Of == 1 {
-			all = "one is"
-		}
-		reasons = append([]string{fmt.Sprintf("“%s” is climbed (%s through); now %s.", before.Step.Name, all, here.Step.Why)}, reasons...)
-	default:
-		reasons = append([]string{fmt.Sprintf("It begins with %s: %s.", here.Step.Name, here.Step.Why)}, reasons...)
+}
+
+// climbedTo says how the student came to a step.
+func (s *Stair) climbedTo(here StairStep) Reason {
+	if n := len(here.Cleared); n > 0 {
+		return Reason{Kind: SomeThrough, Step: here.Step, Now: here.Step, Count: n, Of: here.Of}
 	}
-	s.Next = &Proposal{*first, reasons}
+	if s.At == 0 {
+		return Reason{Kind: FirstStep, Now: here.Step}
+	}
+	last := s.Steps[s.At-1]
+	if last.Known && len(last.Cleared) < last.Of {
+		return Reason{Kind: FromPieces, Step: last.Step, Now: here.Step}
+	}
+	return Reason{Kind: StepClimbed, Step: last.Step, Now: here.Step, Of: last.Of}
 }
 
 // Superseded are the cleared exercises, by id, whose place was taken up again on a later
@@ -213,31 +234,12 @@ func (p Progress) Superseded(x instrument.Instrument) map[string]bool {
 	return out
 }
 
-// place names what of a type an exercise is: its key, string, roll or chords.
-func place(e Exercise, words naming.Words) string {
-	name := e.Title(words)
+// PlaceName names what of its type an exercise is: its key, string, roll or chords.
+func (e Exercise) PlaceName(words naming.Words) string {
 	if e.Type.keyed() && e.Type.What == "" {
-		name = e.keyName(words)
+		return e.keyName(words)
 	}
-	return name
-}
-
-// order says why a place comes now.
-func order(s Step, e Exercise, words naming.Words) string {
-	switch s.Order {
-	case "few":
-		if e.Instrument.Family == instrument.Bowed {
-			return fmt.Sprintf("%s asks least of the left hand of those left.", place(e, words))
-		}
-		return fmt.Sprintf("%s has the fewest sharps or flats of those left.", place(e, words))
-	case "fifths":
-		return fmt.Sprintf("%s is next by fifths.", place(e, words))
-	case "chords":
-		return fmt.Sprintf("%s has the fewest fingers to move of those left.", place(e, words))
-	case "strings":
-		return "The middle strings come first: the bow arm lies easiest there."
-	}
-	return "It is the next in the order."
+	return e.Title(words)
 }
 
 // Passed is how far one place of a type has come: the index of the highest step on

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from "openapi-fetch";
+import { clock } from "../data/clock";
 import type { components, paths } from "./schema.gen";
 
 export type Schemas = components["schemas"];
@@ -8,6 +9,8 @@ export class Refusal extends Error {
   constructor(
     readonly status: number,
     message: string,
+    /** The whole answer, where it says more than a sentence. */
+    readonly answer?: unknown,
   ) {
     super(message);
   }
@@ -15,12 +18,13 @@ export class Refusal extends Error {
 
 const refuse: Middleware = {
   async onResponse({ response }) {
+    clock.heard(response.headers.get("Ladder-Now"));
     if (response.ok) return undefined;
     const problem: Schemas["Problem"] | undefined = await response
       .clone()
       .json()
       .catch(() => undefined);
-    throw new Refusal(response.status, problem?.detail ?? "The server did not answer as expected.");
+    throw new Refusal(response.status, problem?.detail ?? "The server did not answer as expected.", problem);
   },
   onError() {
     return new Error("There is no connection to the server. What you entered is kept; try again.");

@@ -969,6 +969,10 @@ export interface components {
         Me: {
             teacher: string;
             studio: string;
+            /** @description The IANA name of the zone of the lessons */
+            timezone: string;
+            /** Format: date */
+            today: string;
         };
         Student: {
             ladder: components["schemas"]["Id"];
@@ -1011,11 +1015,7 @@ export interface components {
             sentence: string;
             lessons: components["schemas"]["TodayLesson"][];
             /** @description Lessons on each of the seven days from Monday */
-            week: {
-                /** Format: date */
-                day: string;
-                lessons: number;
-            }[];
+            week: components["schemas"]["DayCount"][];
         };
         TodayLesson: {
             student: components["schemas"]["Student"];
@@ -1148,17 +1148,7 @@ export interface components {
             slack: number;
             /** @description Lessons by which it comes too late */
             late: number;
-            steps: {
-                step: number;
-                text: string;
-                /** Format: date */
-                day: string;
-                /**
-                 * Format: date
-                 * @description The last lesson for it; before today when it is late
-                 */
-                due: string;
-            }[];
+            steps: components["schemas"]["PlantingStep"][];
             /** @description What would mend a late one */
             mends: string[];
             why: string;
@@ -1217,19 +1207,9 @@ export interface components {
             /** @description Weeks from cleared to performed */
             polish: number;
             /** @description What leaving one rung out would do, the most helpful first */
-            drops: {
-                material: components["schemas"]["Id"];
-                title: string;
-                /** Format: double */
-                chance: number;
-            }[];
+            drops: components["schemas"]["TargetDrop"][];
             /** @description The holidays between now and the day */
-            holidays: {
-                id: components["schemas"]["Id"];
-                name: string;
-                lessons: number;
-                given: boolean;
-            }[];
+            holidays: components["schemas"]["LostHoliday"][];
             why: string[];
         };
         Arrangement: {
@@ -1259,12 +1239,7 @@ export interface components {
         Fit: {
             /** Format: double */
             reach: number;
-            taste: {
-                tag: string;
-                /** Format: double */
-                score: number;
-                why: string;
-            }[];
+            taste: components["schemas"]["Taste"][];
             candidates: components["schemas"]["FitCandidate"][];
         };
         FitCandidate: {
@@ -1286,10 +1261,7 @@ export interface components {
             /** Format: double */
             balance: number;
             reasons: string[];
-            blocks: {
-                why: string;
-                way: string[];
-            }[];
+            blocks: components["schemas"]["FitBlock"][];
         };
         Way: {
             /** Format: double */
@@ -1330,27 +1302,12 @@ export interface components {
             version: number;
             /** @description In what a student differs from the studio */
             differs: string[];
-            presets: {
-                key: string;
-                name: string;
-                says: string;
-                way: components["schemas"]["Way"];
-            }[];
+            presets: components["schemas"]["WayPreset"][];
         };
         WayChange: {
-            switches: {
-                key: string;
-                name: string;
-                from: string;
-                to: string;
-                means: string;
-            }[];
+            switches: components["schemas"]["WaySwitch"][];
             /** @description What it does to each student, where it does anything */
-            students: {
-                ladder: components["schemas"]["Id"];
-                name: string;
-                effects: string[];
-            }[];
+            students: components["schemas"]["WayEffects"][];
         };
         Holiday: {
             id: components["schemas"]["Id"];
@@ -1362,21 +1319,11 @@ export interface components {
         };
         LibraryView: {
             sentence: string;
-            books: {
-                id: components["schemas"]["Id"];
-                title: string;
-                materials: number;
-                units: string[];
-                /** @description For a beginner, in the order of the book */
-                leaps: number[];
-            }[];
+            books: components["schemas"]["BookBrief"][];
             /** @description Pieces that belong to no book */
             loose: components["schemas"]["MaterialBrief"][];
             concerns: string[];
-            players: {
-                ladder: components["schemas"]["Id"];
-                name: string;
-            }[];
+            players: components["schemas"]["BookPlayer"][];
         };
         BookLine: {
             material: components["schemas"]["Id"];
@@ -1444,16 +1391,7 @@ export interface components {
             sentence: string;
             /** Format: double */
             largest: number;
-            stops: {
-                material: components["schemas"]["Id"];
-                title: string;
-                strand: components["schemas"]["Strand"];
-                source: components["schemas"]["Id"];
-                /** Format: double */
-                leap: number;
-                cliff: boolean;
-                why: string;
-            }[];
+            stops: components["schemas"]["PathStop"][];
             /** @description Pieces that would teach nothing any more */
             left: string[];
         };
@@ -1481,12 +1419,7 @@ export interface components {
             skills: number;
             /** @description What is wrong as a whole */
             problems: string[];
-            faults: {
-                line: number;
-                column: string;
-                title: string;
-                says: string;
-            }[];
+            faults: components["schemas"]["TableFault"][];
         };
         Overview: {
             sentence: string;
@@ -1495,23 +1428,7 @@ export interface components {
         OverviewStudent: {
             student: components["schemas"]["Student"];
             signs: components["schemas"]["Sign"][];
-            working: {
-                material: components["schemas"]["Id"];
-                title: string;
-                full: number;
-                points: number;
-                /**
-                 * Format: double
-                 * @description In work so far
-                 */
-                weeks: number;
-                /**
-                 * Format: double
-                 * @description Nine of ten such pieces take no longer
-                 */
-                usual: number;
-                clears: components["schemas"]["Days"];
-            }[];
+            working: components["schemas"]["WorkingPiece"][];
             review: components["schemas"]["ReviewState"];
             targets: components["schemas"]["TargetBrief"][];
         };
@@ -1524,11 +1441,13 @@ export interface components {
             starved: number;
             /**
              * Format: double
-             * @description Of the coming week's practice, 0 to 1
+             * @description Of the planned minutes of the week that is practised now
              */
             share: number;
             /** Format: double */
             aim: number;
+            /** @description That week holds anything at all; without it there is no share */
+            planned: boolean;
             words: string;
         };
         Rail: {
@@ -1648,11 +1567,7 @@ export interface components {
             benchHigh: number;
             /** @enum {string} */
             lean: "level" | "above" | "below";
-            mats: {
-                /** Format: double */
-                thickness: number;
-                soft: boolean;
-            }[];
+            mats: components["schemas"]["Mat"][];
         };
         Seat: {
             /** Format: double */
@@ -1686,20 +1601,8 @@ export interface components {
             measured?: string;
             measures?: components["schemas"]["Measures"];
             seat?: components["schemas"]["Seat"];
-            checks: {
-                /** @enum {string} */
-                school: "hanging" | "ball";
-                list: {
-                    id: string;
-                    look: string;
-                    child: string;
-                }[];
-            }[];
-            faults: {
-                id: string;
-                name: string;
-                remedy: string;
-            }[];
+            checks: components["schemas"]["SetupChecks"][];
+            faults: components["schemas"]["SetupFault"][];
             cautions: string[];
         };
         PlanByHand: {
@@ -1710,10 +1613,7 @@ export interface components {
             version: number;
             /** @description Of this lesson; absent or 0 for the usual */
             minutes?: number;
-            pins?: {
-                segment: string;
-                minutes: number;
-            }[];
+            pins?: components["schemas"]["PlanPin"][];
             drops?: string[];
             order?: string[];
         };
@@ -1727,10 +1627,7 @@ export interface components {
             title: string;
             words: string[];
             /** @description To ask before it is played */
-            questions: {
-                ask: string;
-                answer: string;
-            }[];
+            questions: components["schemas"]["PlanQuestion"][];
             /** @description 0 when it stayed out */
             minutes: number;
             least: number;
@@ -1760,11 +1657,7 @@ export interface components {
         };
         DayPlanned: {
             sentence: string;
-            lessons: {
-                ladder: components["schemas"]["Id"];
-                name: string;
-                sentence: string;
-            }[];
+            lessons: components["schemas"]["LessonPlanned"][];
         };
         StandardPoint: {
             id: string;
@@ -1910,11 +1803,7 @@ export interface components {
             meets: components["schemas"]["Meet"][];
             /** @description Where the same fingers play together in contrary motion */
             mirror: components["schemas"]["Meet"][];
-            alternatives: {
-                right: boolean;
-                fingers: number[];
-                why: string;
-            }[];
+            alternatives: components["schemas"]["ScaleAlternative"][];
         };
         Choice: {
             id: string;
@@ -1922,6 +1811,8 @@ export interface components {
         };
         InstrumentInfo: {
             id: string;
+            /** @description The one that most students of the studio play */
+            taughtMost: boolean;
             /** @enum {string} */
             family: "keyboard" | "bowed" | "plucked";
             /** @description Open strings, string 1 first */
@@ -1958,12 +1849,7 @@ export interface components {
             name: string;
             words: string;
             moves: number;
-            stops: {
-                finger: number;
-                above: number;
-                name: string;
-                extended: boolean;
-            }[];
+            stops: components["schemas"]["StringStop"][];
         };
         ChordShape: {
             name: string;
@@ -1993,28 +1879,17 @@ export interface components {
             /** @description Other exercises near this one */
             choices: components["schemas"]["ExerciseChoice"][];
             /** @description String 1 first */
-            strings: {
-                name: string;
-                midi: number;
-            }[];
+            strings: components["schemas"]["OpenString"][];
             /** @description How the key lies on each string */
             patterns: components["schemas"]["StringPattern"][];
             shapes: components["schemas"]["ChordShape"][];
-            chords: {
-                /** Format: double */
-                at: number;
-                name: string;
-            }[];
+            chords: components["schemas"]["ChordAt"][];
             caution: string;
             musicxml: string;
         };
         ExerciseChoice: {
             name: string;
-            options: {
-                id: string;
-                name: string;
-                chosen: boolean;
-            }[];
+            options: components["schemas"]["ExerciseOption"][];
         };
         Atlas: {
             sentence: string;
@@ -2023,11 +1898,7 @@ export interface components {
             kinds: components["schemas"]["Choice"][];
             keys: string[];
             passes: string[];
-            rows: {
-                ladder: components["schemas"]["Id"];
-                name: string;
-                cells: components["schemas"]["AtlasCell"][];
-            }[];
+            rows: components["schemas"]["AtlasRow"][];
         };
         AtlasCell: {
             key: string;
@@ -2070,14 +1941,7 @@ export interface components {
             name: string;
             at: number;
             waits: string;
-            steps: {
-                name: string;
-                /** @description Pieces have made secure what it gives */
-                known: boolean;
-                of: number;
-                through: components["schemas"]["Choice"][];
-                working: components["schemas"]["Choice"][];
-            }[];
+            steps: components["schemas"]["StairStep"][];
             next?: components["schemas"]["NextExercise"];
         };
         NextExercise: {
@@ -2095,12 +1959,7 @@ export interface components {
             instrument: string;
             now: components["schemas"]["TechniqueNow"][];
             /** @description Exercises that stand on the ladder and were not begun */
-            ahead: {
-                material: components["schemas"]["Id"];
-                exercise: string;
-                title: string;
-                step: string;
-            }[];
+            ahead: components["schemas"]["ExerciseAhead"][];
             stairs: components["schemas"]["Stair"][];
             /** @description What to take next, the best first */
             proposed: components["schemas"]["NextExercise"][];
@@ -2126,24 +1985,7 @@ export interface components {
             passes: components["schemas"]["Choice"][];
             /** @description Which of them this is from 0 */
             pass: number;
-            weeks: {
-                key: string;
-                exercise: string;
-                /** @description It is heard only after a break */
-                late: boolean;
-                /** @enum {string} */
-                state: "through" | "begun" | "now" | "open" | "ahead";
-                /** @description Lessons before it, since the key before, in which none is begun, because a break follows */
-                held: string[];
-                /** @description Lessons before it, since the key before, that did not take place */
-                missed: string[];
-                /** Format: date */
-                day: string;
-                /** Format: date */
-                heard: string;
-                /** @description Weeks without a lesson between this one and the one before */
-                off: number;
-            }[];
+            weeks: components["schemas"]["CycleWeek"][];
         };
         Practice: {
             /** @description Sunday first */
@@ -2187,21 +2029,10 @@ export interface components {
             version: number;
             /** @description A day in this week; absent or 0 for the usual */
             minutes?: number;
-            days?: {
-                /** Format: date */
-                day: string;
-                practice: boolean;
-            }[];
+            days?: components["schemas"]["DayByHand"][];
             drops?: string[];
-            pins?: {
-                item: string;
-                /** Format: date */
-                day: string;
-            }[];
-            times?: {
-                item: string;
-                times: number;
-            }[];
+            pins?: components["schemas"]["WeekPin"][];
+            times?: components["schemas"]["WeekTimes"][];
             adds?: components["schemas"]["Id"][];
             words?: string;
         };
@@ -2230,11 +2061,7 @@ export interface components {
             notYet: string[];
             review: components["schemas"]["ReviewState"];
             /** @description The learned pieces picked for this week, and why */
-            reviews: {
-                material: components["schemas"]["Id"];
-                title: string;
-                why: string;
-            }[];
+            reviews: components["schemas"]["ReviewPicked"][];
             dose: string;
             /** @description How the minutes were reckoned */
             estimate: string;
@@ -2252,6 +2079,15 @@ export interface components {
             /** @description Otherwise than what the family sees */
             changed: boolean;
             family: components["schemas"]["FamilyWay"];
+            /** @description The print of this plan */
+            plan: string;
+        };
+        WeekChanged: {
+            detail: string;
+            /** @description What would be planned otherwise now */
+            changes: string[];
+            /** @description What was shown is still known and can be published as it was */
+            canPublish: boolean;
         };
         /** @description How a family is reached */
         FamilyWay: {
@@ -2283,14 +2119,7 @@ export interface components {
         /** @description Engraved bars, in staff spaces from the upper left corner */
         Excerpt: {
             /** @description Where the heads stand, and when they sound in quarter notes from the start of the piece */
-            heads: {
-                /** Format: double */
-                at: number;
-                /** Format: double */
-                x: number;
-                /** Format: double */
-                y: number;
-            }[];
+            heads: components["schemas"]["ExcerptHead"][];
             /** Format: double */
             width: number;
             /** Format: double */
@@ -2340,11 +2169,7 @@ export interface components {
              */
             tempo: number;
             sounds: components["schemas"]["SoundNote"][];
-            beats: {
-                /** Format: double */
-                at: number;
-                first: boolean;
-            }[];
+            beats: components["schemas"]["MusicBeat"][];
         };
         FamilyTick: {
             id: components["schemas"]["Id"];
@@ -2385,12 +2210,7 @@ export interface components {
             music: components["schemas"]["FamilyMusic"][];
             ticks: components["schemas"]["FamilyTick"][];
             /** @description The way so far, the oldest first */
-            path: {
-                title: string;
-                /** @enum {string} */
-                state: "learned" | "working";
-                words: string;
-            }[];
+            path: components["schemas"]["PathStep"][];
             /** Format: date */
             expires: string;
         };
@@ -2484,14 +2304,7 @@ export interface components {
             /** @description Different bars of this line alone; 0 where there is only one line */
             distinctBars: number;
             notes: components["schemas"]["UsedNote"][];
-            counts: {
-                up: number;
-                down: number;
-                same: number;
-                step: number;
-                skip: number;
-                leap: number;
-            };
+            counts: components["schemas"]["MoveCounts"];
         };
         /** @description One direction mark, to be laid over the note it leads to. */
         MoveMark: {
@@ -2534,14 +2347,7 @@ export interface components {
             staff: number;
             beats: number;
             notes: number;
-            at: {
-                bar: number;
-                beat: number;
-                /** Format: double */
-                start: number;
-                /** Format: double */
-                end: number;
-            }[];
+            at: components["schemas"]["MotifPlace"][];
         };
         Chunk: {
             from: number;
@@ -2605,12 +2411,7 @@ export interface components {
             /** @description a third above G */
             words: string;
             bars: number[];
-            notes: {
-                bar: number;
-                /** Format: double */
-                at: number;
-                pitch: number;
-            }[];
+            notes: components["schemas"]["GuideNote"][];
         };
         SoundNote: {
             /** Format: double */
@@ -2761,6 +2562,262 @@ export interface components {
             leap?: components["schemas"]["Leap"];
             /** Format: double */
             reach?: number;
+        };
+        AtlasRow: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            cells: components["schemas"]["AtlasCell"][];
+        };
+        BookBrief: {
+            id: components["schemas"]["Id"];
+            title: string;
+            materials: number;
+            units: string[];
+            /** @description For a beginner, in the order of the book */
+            leaps: number[];
+        };
+        ChordAt: {
+            /** Format: double */
+            at: number;
+            name: string;
+        };
+        CycleWeek: {
+            key: string;
+            exercise: string;
+            /** @description It is heard only after a break */
+            late: boolean;
+            /** @enum {string} */
+            state: "through" | "begun" | "now" | "open" | "ahead";
+            /** @description Lessons before it, since the key before, in which none is begun, because a break follows */
+            held: string[];
+            /** @description Lessons before it, since the key before, that did not take place */
+            missed: string[];
+            /** Format: date */
+            day: string;
+            /** Format: date */
+            heard: string;
+            /** @description Weeks without a lesson between this one and the one before */
+            off: number;
+        };
+        DayByHand: {
+            /** Format: date */
+            day: string;
+            practice: boolean;
+        };
+        DayCount: {
+            /** Format: date */
+            day: string;
+            lessons: number;
+        };
+        ExcerptHead: {
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        ExerciseAhead: {
+            material: components["schemas"]["Id"];
+            exercise: string;
+            title: string;
+            step: string;
+        };
+        ExerciseOption: {
+            id: string;
+            name: string;
+            chosen: boolean;
+        };
+        FitBlock: {
+            why: string;
+            way: string[];
+        };
+        GuideNote: {
+            bar: number;
+            /** Format: double */
+            at: number;
+            pitch: number;
+        };
+        LessonPlanned: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            sentence: string;
+        };
+        LostHoliday: {
+            id: components["schemas"]["Id"];
+            name: string;
+            lessons: number;
+            given: boolean;
+        };
+        Mat: {
+            /** Format: double */
+            thickness: number;
+            soft: boolean;
+        };
+        MotifPlace: {
+            bar: number;
+            beat: number;
+            /** Format: double */
+            start: number;
+            /** Format: double */
+            end: number;
+        };
+        MoveCounts: {
+            up: number;
+            down: number;
+            same: number;
+            step: number;
+            skip: number;
+            leap: number;
+        };
+        MusicBeat: {
+            /** Format: double */
+            at: number;
+            first: boolean;
+        };
+        OpenString: {
+            name: string;
+            midi: number;
+        };
+        PathStep: {
+            title: string;
+            /** @enum {string} */
+            state: "learned" | "working";
+            words: string;
+        };
+        PathStop: {
+            material: components["schemas"]["Id"];
+            title: string;
+            strand: components["schemas"]["Strand"];
+            source: components["schemas"]["Id"];
+            /** Format: double */
+            leap: number;
+            cliff: boolean;
+            why: string;
+        };
+        PlanPin: {
+            segment: string;
+            minutes: number;
+        };
+        PlanQuestion: {
+            ask: string;
+            answer: string;
+        };
+        PlantingStep: {
+            step: number;
+            text: string;
+            /** Format: date */
+            day: string;
+            /**
+             * Format: date
+             * @description The last lesson for it; before today when it is late
+             */
+            due: string;
+        };
+        BookPlayer: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+        };
+        ReviewPicked: {
+            material: components["schemas"]["Id"];
+            title: string;
+            why: string;
+        };
+        ScaleAlternative: {
+            right: boolean;
+            fingers: number[];
+            why: string;
+        };
+        SetupCheck: {
+            id: string;
+            look: string;
+            child: string;
+        };
+        SetupChecks: {
+            /** @enum {string} */
+            school: "hanging" | "ball";
+            list: components["schemas"]["SetupCheck"][];
+        };
+        SetupFault: {
+            id: string;
+            name: string;
+            remedy: string;
+        };
+        StairStep: {
+            name: string;
+            /** @description Pieces have made secure what it gives */
+            known: boolean;
+            of: number;
+            through: components["schemas"]["Choice"][];
+            working: components["schemas"]["Choice"][];
+        };
+        StringStop: {
+            finger: number;
+            above: number;
+            name: string;
+            extended: boolean;
+        };
+        TableFault: {
+            line: number;
+            column: string;
+            title: string;
+            says: string;
+        };
+        TargetDrop: {
+            material: components["schemas"]["Id"];
+            title: string;
+            /** Format: double */
+            chance: number;
+        };
+        Taste: {
+            tag: string;
+            /** Format: double */
+            score: number;
+            why: string;
+        };
+        WayEffects: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            effects: string[];
+        };
+        WayPreset: {
+            key: string;
+            name: string;
+            says: string;
+            way: components["schemas"]["Way"];
+        };
+        WaySwitch: {
+            key: string;
+            name: string;
+            from: string;
+            to: string;
+            means: string;
+        };
+        WeekPin: {
+            item: string;
+            /** Format: date */
+            day: string;
+        };
+        WeekTimes: {
+            item: string;
+            times: number;
+        };
+        WorkingPiece: {
+            material: components["schemas"]["Id"];
+            title: string;
+            full: number;
+            points: number;
+            /**
+             * Format: double
+             * @description In work so far
+             */
+            weeks: number;
+            /**
+             * Format: double
+             * @description Nine of ten such pieces take no longer
+             */
+            usual: number;
+            clears: components["schemas"]["Days"];
         };
     };
     responses: {
@@ -3781,6 +3838,10 @@ export interface operations {
                 "application/json": {
                     /** Format: int64 */
                     version: number;
+                    /** @description The print of the plan that was shown */
+                    plan: string;
+                    /** @description Publish what was shown, though it would be planned otherwise by now */
+                    asShown?: boolean;
                 };
             };
         };
@@ -3792,6 +3853,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Week"];
+                };
+            };
+            /** @description It would be planned otherwise by now; nothing was published */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekChanged"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { ulid } from "ulid";
 import { body, client, Refusal, type Schemas } from "../contract/client";
+import { clock } from "../data/clock";
 import { amendKept } from "../data/kept";
 import { Outbox } from "../data/outbox";
 import { familyQuery } from "../data/queries";
@@ -50,7 +51,7 @@ export function useTicks(token: string) {
     forget: (id: string) => outbox.forget(id),
     tick: (t: Omit<Tick, "id" | "at">) => {
       try {
-        outbox.add(token, family, [{ id: ulid(), at: new Date().toISOString(), ...t }]);
+        outbox.add(token, family, [{ id: ulid(), at: clock.moment(), ...t }]);
       } catch {
         setFull(true);
       }

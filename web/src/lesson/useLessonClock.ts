@@ -1,18 +1,20 @@
 import { useEffect, useState } from "react";
+import { clock } from "../data/clock";
+import { useToday } from "../data/useToday";
 
 /** The whole minutes since the lesson was first looked at today. */
 export function useLessonClock(ladder: string): number {
-  const key = `lesson-start-${ladder}-${new Date().toDateString()}`;
+  const key = `lesson-start-${ladder}-${useToday()}`;
   const [start] = useState(() => {
     const kept = Number(localStorage.getItem(key));
     if (kept) return kept;
-    const now = Date.now();
+    const now = clock.now();
     localStorage.setItem(key, String(now));
     return now;
   });
-  const [now, setNow] = useState(Date.now);
+  const [now, setNow] = useState(() => clock.now());
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 10_000);
+    const timer = setInterval(() => setNow(clock.now()), 10_000);
     return () => clearInterval(timer);
   }, []);
   return Math.floor((now - start) / 60_000);

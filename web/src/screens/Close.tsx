@@ -11,7 +11,7 @@ import { LayerMark } from "../parts/LayerMark";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { practise } from "../week/hand";
 import { kindNames, layerOf } from "../week/kinds";
-import { PublishButton, PublishState } from "../week/Publish";
+import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
 import { useWeek } from "../week/useWeek";
 
 /** The end of a lesson: what was done, what moves on, and the week that is proposed. */
@@ -102,7 +102,7 @@ function summary(l: Schemas["Lesson"], cleared: number): string {
 
 /** The week as it is proposed: days can be taken away, then it is published. */
 function Proposed({ ladder, name }: { ladder: string; name: string }) {
-  const { week, w, change, publish, busy, error } = useWeek(ladder);
+  const { week, w, change, publish, changed, publishAsShown, showNew, busy, error } = useWeek(ladder);
   if (week.isPending) return <Waiting />;
   if (week.error) return <Problem error={week.error} again={() => week.refetch()} />;
   if (!w) return null;
@@ -116,6 +116,7 @@ function Proposed({ ladder, name }: { ladder: string; name: string }) {
         <PublishButton week={w} busy={busy} publish={publish} />
       </div>
       <PublishState week={w} />
+      <PublishChanged changed={changed} busy={busy} showNew={showNew} asShown={publishAsShown} />
       <Refused error={error} />
       <ol className="mt-3" aria-label="Days">
         {w.days.map((d) => (

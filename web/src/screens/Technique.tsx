@@ -6,6 +6,11 @@ import { Atlas } from "../technique/Atlas";
 import { ExerciseView } from "../technique/ExerciseView";
 import { StudentTechnique } from "../technique/StudentTechnique";
 
+/** Under which the instrument that was looked at last is kept on this device. */
+const looked = "technique instrument";
+
+const lastLooked = (known: { id: string }[]) => known.find((i) => i.id === localStorage.getItem(looked))?.id;
+
 /** Technique as its own ladder: of one student, or of all students of an instrument. */
 export function Technique() {
   const [params, setParams] = useSearchParams();
@@ -15,7 +20,9 @@ export function Technique() {
   if (students.error) return <Problem error={students.error} again={() => students.refetch()} />;
   if (instruments.error) return <Problem error={instruments.error} again={() => instruments.refetch()} />;
   const student = students.data.find((s) => s.ladder === params.get("ladder"));
-  const instrument = student?.instrument ?? params.get("for") ?? students.data[0]?.instrument ?? "piano";
+  const most = instruments.data.find((i) => i.taughtMost)?.id ?? "";
+  const instrument = student?.instrument ?? params.get("for") ?? lastLooked(instruments.data) ?? most;
+  localStorage.setItem(looked, instrument);
   const exercise = params.get("exercise") ?? undefined;
   const open = (ladder: string | undefined, id?: string, other = instrument) =>
     setParams({ ...(ladder ? { ladder } : { for: other }), ...(id ? { exercise: id } : {}) });

@@ -10,7 +10,7 @@ import { ForWeek } from "../week/ForWeek";
 import { Gates } from "../week/Gates";
 import { practise, touched } from "../week/hand";
 import { ItemSheet } from "../week/ItemSheet";
-import { PublishButton, PublishState } from "../week/Publish";
+import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
 import { Usual } from "../week/Usual";
 import { useWeek } from "../week/useWeek";
 import { WeekDay } from "../week/WeekDay";
@@ -18,7 +18,7 @@ import { WeekDay } from "../week/WeekDay";
 /** The week of practice as a staircase, a day wide each: solved, changed by hand, solved again, published. */
 export function Week() {
   const { ladder = "" } = useParams();
-  const { week, w, change, publish, busy, error } = useWeek(ladder);
+  const { week, w, change, publish, changed, publishAsShown, showNew, busy, error } = useWeek(ladder);
   const { append } = useLessonAppend(ladder);
   const [held, hold] = useState<Schemas["WeekItem"]>();
   if (week.isPending) return <Waiting />;
@@ -52,6 +52,7 @@ export function Week() {
         </div>
       </header>
       <PublishState week={w} />
+      <PublishChanged changed={changed} busy={busy} showNew={showNew} asShown={publishAsShown} />
       <Refused error={error ?? append.error} />
       <ol className="mt-3 grid gap-x-3 gap-y-6 md:grid-cols-7" aria-label="Days">
         {w.days.map((d) => (

@@ -4,14 +4,12 @@ import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import { type CycleTry, cycleQuery } from "../data/queries";
 import { useFamily } from "../data/useFamily";
+import { useToday } from "../data/useToday";
 import { shortDate } from "../data/words";
 import type { Append } from "../lesson/useLessonAppend";
 import { Refused } from "../parts/Problem";
 import { keysFor, nextKey, sign } from "./keys";
 import { nextPass } from "./words";
-
-/** The day where the teacher is, as 2026-05-05. */
-const today = () => new Intl.DateTimeFormat("en-CA").format(new Date());
 
 /**
  * The keys over a student's lessons, one a lesson: the cycle that is kept, or one to
@@ -75,13 +73,14 @@ function Trying(props: {
   const { technique: t, append } = props;
   const [type] = t.cycleTypes;
   const keyboard = useFamily(t.instrument) === "keyboard";
+  const today = useToday();
   const [c, setCycle] = useState<CycleTry>({
     type: type?.id ?? "",
     step: nextPass(t),
     kind: type?.kinds[0]?.id ?? "major",
     key: "C",
     order: "fifths",
-    from: today(),
+    from: today,
     before: false,
   });
   const cycle = useQuery(cycleQuery(t.ladder, c));

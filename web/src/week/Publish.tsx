@@ -17,6 +17,37 @@ export function PublishButton(props: { week: Schemas["Week"]; busy: boolean; pub
   );
 }
 
+/** Says what would be planned otherwise by now, and lets the teacher choose. */
+export function PublishChanged(props: {
+  changed?: Schemas["WeekChanged"];
+  busy: boolean;
+  showNew: () => void;
+  asShown: () => void;
+}) {
+  const c = props.changed;
+  if (!c) return null;
+  return (
+    <div role="alert" className="mt-2 border-l-4 border-cliff bg-fold px-3 py-2">
+      <p>{c.detail}</p>
+      <ul className="list-disc pl-5">
+        {c.changes.map((x) => (
+          <li key={x}>{x}</li>
+        ))}
+      </ul>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="press press-main" disabled={props.busy} onClick={props.showNew}>
+          Show the new plan
+        </button>
+        {c.canPublish && (
+          <button type="button" className="press" disabled={props.busy} onClick={props.asShown}>
+            Publish what was shown
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}
+
 /** Says what the family sees now. */
 export function PublishState({ week: w }: { week: Schemas["Week"] }) {
   let says = "The family sees nothing of this week until it is published.";

@@ -1,0 +1,89 @@
+// Package answer turns facts of core into the contract's answers, with their words.
+//
+//	answer.go  students, materials, leaps, days
+//	due.go     what is due, how review stands
+package answer
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"time"
+
+	openapi_types "github.com/oapi-codegen/runtime/types"
+
+	"patientladder/api/contract"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/leap"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// Date is a day of the contract.
+func Date(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }
+
+// Student is a student on a day.
+func Student(l store.Ladder, day time.Time) contract.Student {
+	return contract.Student{
+		Ladder: l.ID, Name: l.Name, Age: l.Age(day), Instrument: contract.Instrument(l.Instrument),
+		Weekday: int(l.Weekday), StartsAt: fmt.Sprintf("%02d:%02d", l.StartsAt/60, l.StartsAt%60), Minutes: l.Minutes, Approach: contract.StudentApproach(l.Approach),
+	}
+}
+
+// Brief is a material in a list.
+func Brief(m material.Material) contract.MaterialBrief {
+	return contract.MaterialBrief{
+		Id: m.ID, Title: m.Title, Composer: m.Composer, Strand: contract.Strand(m.Strand),
+		Instrument: contract.Instrument(m.Instrument), Source: m.SourceID, From: From(m), Bars: m.Bars, Exercise: m.Exercise,
+	}
+}
+
+// From says where a material stands: source, unit and page, or the composer.
+func From(m material.Material) string {
+	var parts []string
+	for _, p := range []string{m.Source, m.Unit} {
+		if p != "" {
+			parts = append(parts, p)
+		}
+	}
+	if m.Page > 0 {
+		parts = append(parts, fmt.Sprintf("page %d", m.Page))
+	}
+	if len(parts) == 0 {
+		return m.Composer
+	}
+	return strings.Join(parts, ", ")
+}
+
+// Leap is a leap with its parts in words.
+func Leap(n wording.Names, m material.Material, l leap.Leap, secureAfter int) contract.Leap {
+	out := contract.Leap{Size: Thousandths(l.Size), Ready: Thousandths(l.Ready), Parts: make([]contract.LeapPart, 0, len(l.Parts))}
+	for _, p := range l.Parts {
+		out.Parts = append(out.Parts, contract.LeapPart{
+			Kind: contract.LeapPartKind(p.Kind), Skill: p.Skill, Name: n.LeapName(p), Level: contract.LeapPartLevel(p.Level),
+			Weight: p.Weight, Novelty: Thousandths(p.Novelty), Amount: Thousandths(p.Amount), Bars: append([]int{}, p.Bars...),
+			Where: m.BarsName(p.Bars), Why: wording.LeapPart(p, m, secureAfter),
+		})
+	}
+	return out
+}
+
+// Thousandths rounds what goes over the wire: nobody reads more.
+func Thousandths(x float64) float64 { return math.Round(1000*x) / 1000 }
+
+// Days turns a range of lessons into one of dates.
+func Days(a *studentplan.Ahead, s forecast.Span) contract.Days {
+	low, median, high := a.Days(s)
+	return contract.Days{Low: Date(low), Median: Date(median), High: Date(high), Words: wording.Between(low, high, a.Today)}
+}
+
+// Shorten keeps a name within its column.
+func Shorten(s string) string {
+	const most = 200
+	if r := []rune(s); len(r) > most {
+		return string(r[:most-1]) + "…"
+	}
+	return s
+}

@@ -1,0 +1,46 @@
+package home
+
+import (
+	"context"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/student/enjoyment"
+	"patientladder/core/student/standing"
+	"patientladder/core/wording"
+)
+
+// GetBalance sets practice against enjoyment for every student who has a
+// published week, the quiet ones first. For the teacher only.
+func (h *Handlers) GetBalance(ctx context.Context, _ contract.GetBalanceRequestObject) (contract.GetBalanceResponseObject, error) {
+	s, err := h.Studio(ctx)
+	if err != nil {
+		return nil, err
+	}
+	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -standing.HomeDays-week.Days))
+	if err != nil {
+		return nil, err
+	}
+	opened, err := h.Students(ctx, s, "")
+	if err != nil {
+		return nil, err
+	}
+	students := make([]studentplan.Student, len(opened))
+	for i, x := range opened {
+		students[i] = x.Student
+	}
+	out := contract.GetBalance200JSONResponse{}
+	for _, b := range studentplan.Balance(students, weeks) {
+		words, why := wording.Balance(b.Balance)
+		out = append(out, contract.Balance{
+			Ladder: b.Ladder, Name: b.Name, Practice: shareOf(b.Practice), Enjoyment: shareOf(b.Enjoyment), Kind: contract.BalanceKind(b.Kind), Words: words, Why: why,
+		})
+	}
+	return out, nil
+}
+
+func shareOf(s enjoyment.Share) contract.Share {
+	return contract.Share{Low: answer.Thousandths(s.Low), Middle: answer.Thousandths(s.Middle), High: answer.Thousandths(s.High)}
+}

@@ -1,0 +1,209 @@
+package home
+
+import (
+	"context"
+	"crypto/rand"
+	"encoding/base64"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/wording"
+	"patientladder/home/post"
+	"patientladder/store"
+)
+
+// linkDays is for how long a link opens the page when nothing else is said: about a term.
+const linkDays = 120
+
+// errNoLink answers a link that was guessed, shut or has run out: nobody learns which.
+var errNoLink = problem.NotFound("This link opens nothing, or nothing any more. Ask the teacher for a new one.")
+
+// familyHome opens the ladder that a family's link is for.
+func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, open.Student, error) {
+	f, err := h.Store.FamilyByToken(ctx, token)
+	if err != nil || token == "" {
+		if err == nil || errors.Is(err, store.ErrNotFound) {
+			err = errNoLink
+		}
+		return f, open.Student{}, err
+	}
+	sh, err := h.Student(open.As(ctx, open.Who{Teacher: studentlog.Family, Studio: f.Studio}), f.Ladder)
+	if err == nil && sh.Today.After(f.Expires) {
+		err = errNoLink
+	}
+	return f, sh, err
+}
+
+// openLink returns how a family is reached, with a link that still opens: a new one where there is none.
+func (h *Handlers) openLink(ctx context.Context, studio, ladder string, today time.Time) (store.Family, error) {
+	f, err := h.Store.Family(ctx, studio, ladder)
+	if err != nil || f.Token != "" && f.Expires.After(today.AddDate(0, 0, week.Days)) {
+		return f, err
+	}
+	f.Token, f.Expires = newToken(), today.AddDate(0, 0, linkDays)
+	return f, h.Store.SetFamilyToken(ctx, f)
+}
+
+// newToken is 256 bits that nobody can guess.
+func newToken() string {
+	b := make([]byte, 32)
+	rand.Read(b) // never fails (crypto/rand)
+	return base64.RawURLEncoding.EncodeToString(b)
+}
+
+func familyPath(token string) string { return "/home/" + token }
+
+// familyWay is how a family is reached; a link that has run out is none.
+func familyWay(f store.Family, today time.Time) contract.FamilyWay {
+	out := contract.FamilyWay{Email: f.Email}
+	if f.Token != "" && !today.After(f.Expires) {
+		out.Link, out.Expires = familyPath(f.Token), answer.Date(f.Expires)
+	}
+	return out
+}
+
+// SetFamily says where messages to a family go.
+func (h *Handlers) SetFamily(ctx context.Context, r contract.SetFamilyRequestObject) (contract.SetFamilyResponseObject, error) {
+	b, err := h.ofLadder(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	email := strings.TrimSpace(r.Body.Email)
+	if email != "" {
+		if err := post.Address(email); err != nil {
+			return nil, problem.Because(err)
+		}
+	}
+	if err := h.Store.SetFamilyEmail(ctx, b.Tenant.ID, r.Ladder, email); err != nil {
+		return nil, err
+	}
+	f, err := h.Store.Family(ctx, b.Tenant.ID, r.Ladder)
+	return contract.SetFamily200JSONResponse(familyWay(f, b.Today)), err
+}
+
+// MakeLink gives a family a new link.
+func (h *Handlers) MakeLink(ctx context.Context, r contract.MakeLinkRequestObject) (contract.MakeLinkResponseObject, error) {
+	b, err := h.ofLadder(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	f, err := h.Store.Family(ctx, b.Tenant.ID, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	f.Token, f.Expires = newToken(), b.Today.AddDate(0, 0, r.Body.Days)
+	return contract.MakeLink200JSONResponse(familyWay(f, b.Today)), h.Store.SetFamilyToken(ctx, f)
+}
+
+// RevokeLink shuts a family's link.
+func (h *Handlers) RevokeLink(ctx context.Context, r contract.RevokeLinkRequestObject) (contract.RevokeLinkResponseObject, error) {
+	b, err := h.ofLadder(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	return contract.RevokeLink204Response{}, h.Store.SetFamilyToken(ctx, store.Family{Studio: b.Tenant.ID, Ladder: r.Ladder})
+}
+
+// ofLadder opens the day of a studio that has a ladder.
+func (h *Handlers) ofLadder(ctx context.Context, id string) (open.Studio, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return s, err
+	}
+	_, err = h.Store.Ladder(ctx, s.Tenant.ID, id)
+	return s, err
+}
+
+// announcement is the message about a week, nil where there is no address.
+func (h *Handlers) announcement(ctx context.Context, w weekly, f store.Family) (*store.Message, error) {
+	if f.Email == "" {
+		return nil, nil
+	}
+	me, err := h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
+	if err != nil {
+		return nil, err
+	}
+	first := wording.FirstName(w.Name)
+	body := fmt.Sprintf("The week of practice from %s is ready:\n%s\n\nThe link opens the page without an account; whoever has it can open it too. It works until %s.\n",
+		w.Kept.Start.Format("2 January"), h.URL+familyPath(f.Token), f.Expires.Format("2 January 2006"))
+	if words := w.Kept.Hand.Words; words != "" {
+		body += "\n" + words + "\n"
+	}
+	body += "\n" + me.Name + ", " + w.Tenant.Name + "\n"
+	return &store.Message{
+		ID: ulid.Make().String(), Ladder: w.Ladder, To: f.Email, Subject: fmt.Sprintf("%s: practice from %s", first, w.Kept.Start.Format("2 January")), Body: body, MadeAt: w.Now,
+	}, nil
+}
+
+// ListMessages returns the mailbox.
+func (h *Handlers) ListMessages(ctx context.Context, _ contract.ListMessagesRequestObject) (contract.ListMessagesResponseObject, error) {
+	list, err := h.Store.Messages(ctx, open.Actor(ctx).Studio)
+	out := contract.ListMessages200JSONResponse{}
+	for _, m := range list {
+		state := contract.Waiting
+		switch {
+		case !m.SentAt.IsZero():
+			state = contract.Sent
+		case !h.Mails:
+			state = contract.Kept
+		case m.Tries >= store.MostTries:
+			state = contract.Failed
+		}
+		out = append(out, contract.Message{
+			Id: m.ID, Ladder: m.Ladder, Student: m.Student, To: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, SentAt: m.SentAt, State: state, Failure: m.Failure,
+		})
+	}
+	return out, err
+}
+
+// RetryMessage lets a message that was not sent be tried again.
+func (h *Handlers) RetryMessage(ctx context.Context, r contract.RetryMessageRequestObject) (contract.RetryMessageResponseObject, error) {
+	return contract.RetryMessage204Response{}, h.Store.RetryMessage(ctx, open.Actor(ctx).Studio, r.Message, h.Now())
+}
+
+// AddTicks takes what a family reports.
+func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObject) (contract.AddTicksResponseObject, error) {
+	f, s, err := h.familyHome(ctx, r.Token)
+	if err != nil {
+		return nil, err
+	}
+	published, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, s.Today.AddDate(0, 0, -studentplan.OldestTick-week.Days))
+	if err != nil {
+		return nil, err
+	}
+	var weeks []studentplan.SetWeek
+	for _, w := range published {
+		weeks = append(weeks, studentplan.SetWeek{Start: w.Start, Plan: *w.Published})
+	}
+	entries := make([]studentlog.Entry, len(r.Body.Ticks))
+	for i, t := range r.Body.Ticks {
+		entries[i], err = s.Tick(reportOf(t), weeks, entries[:i])
+		var why studentplan.EntryError
+		if errors.As(err, &why) {
+			return nil, problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))
+		}
+	}
+	added, err := h.Store.Append(ctx, f.Studio, f.Ladder, entries)
+	return contract.AddTicks200JSONResponse{Added: added}, err
+}
+
+func reportOf(t contract.FamilyTick) studentplan.Report {
+	r := studentplan.Report{
+		ID: t.Id, At: t.At, Day: t.Day.Time, Item: t.Item, First: t.Kind == contract.FamilyTickKindFirst, Times: t.Times, Felt: studentlog.Feeling(t.Felt),
+	}
+	if t.Kind == contract.FamilyTickKindUndo {
+		r.Undoes = t.Undoes
+	}
+	return r
+}

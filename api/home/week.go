@@ -1,0 +1,212 @@
+// Package home answers what is asked about practice at home: the week, the sheet, the family's page and what
+// comes back from it.
+//
+//	week.go        the week of practice, shown and published
+//	weekhand.go    what is set by hand in it
+//	family.go      links and messages to families, and what they report
+//	familypage.go  what a family sees
+//	excerpt.go     the bars of an item, drawn
+//	sheet.go       the week to print
+//	feed.go        the calendar to subscribe to
+//	balance.go     practice against enjoyment
+package home
+
+import (
+	"context"
+	"time"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// Handlers answer the calls about practice at home.
+type Handlers struct{ *open.Desk }
+
+// weekly is the week of a ladder with what it is made from.
+type weekly struct {
+	open.Ahead
+	open.Week
+}
+
+// weekly opens the week that begins on a day; a zero day is the one that is practised now.
+func (h *Handlers) weekly(ctx context.Context, ladder string, start time.Time) (weekly, error) {
+	a, err := h.Ahead(ctx, ladder, studentplan.Options{Near: true})
+	if err != nil {
+		return weekly{}, err
+	}
+	w, err := h.Desk.Week(ctx, a, start)
+	if err != nil {
+		return weekly{}, problem.Because(err)
+	}
+	return weekly{a, w}, nil
+}
+
+// GetWeek returns the practice from the given day on; by default from the day
+// after the latest lesson day.
+func (h *Handlers) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (contract.GetWeekResponseObject, error) {
+	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	out, err := h.show(ctx, w)
+	return contract.GetWeek200JSONResponse(out), err
+}
+
+// SetWeek keeps what the teacher set by hand, and solves the rest again.
+func (h *Handlers) SetWeek(ctx context.Context, r contract.SetWeekRequestObject) (contract.SetWeekResponseObject, error) {
+	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	kept := w.Kept
+	if studentplan.IsOver(kept.Start, w.Today) {
+		return nil, problem.Invalid("That week is over: it stays as it was.")
+	}
+	kept.Version, kept.Hand = r.Body.Version, weekHand(*r.Body)
+	for _, id := range kept.Hand.Adds {
+		if _, known := w.Library[id]; !known {
+			return nil, problem.NoMaterial
+		}
+	}
+	if w.Week, err = h.Solve(ctx, w.Ahead, kept); err != nil {
+		return nil, problem.Because(err)
+	}
+	if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, kept, nil); err != nil {
+		return nil, err
+	}
+	w.Kept.Version++
+	out, err := h.show(ctx, w)
+	return contract.SetWeek200JSONResponse(out), err
+}
+
+// PublishWeek shows the family exactly the plan that the teacher saw, and puts a message with the link
+// into the mailbox where there is an address. Where it would be planned otherwise by now it says
+// what changed and publishes nothing, unless the teacher wants what was shown.
+func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekRequestObject) (contract.PublishWeekResponseObject, error) {
+	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	if studentplan.IsOver(w.Kept.Start, w.Today) {
+		return nil, problem.Invalid("That week is over: publish the one that comes.")
+	}
+	plan := w.Plan
+	if r.Body.Plan != plan.Print() {
+		shown, known, err := h.Store.ShownWeek(ctx, w.Tenant.ID, r.Ladder, w.Kept.Start, r.Body.Plan)
+		if err != nil {
+			return nil, err
+		}
+		if !known || !r.Body.AsShown {
+			return contract.PublishWeek409JSONResponse(changed(w, shown, known)), nil
+		}
+		plan = shown
+	}
+	family, err := h.openLink(ctx, w.Tenant.ID, r.Ladder, w.Today)
+	if err != nil {
+		return nil, err
+	}
+	message, err := h.announcement(ctx, w, family)
+	if err != nil {
+		return nil, err
+	}
+	w.Kept.Version, w.Kept.Published, w.Kept.PublishedAt = r.Body.Version, &plan, w.Now
+	if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, w.Kept, message); err != nil {
+		return nil, err
+	}
+	w.Kept.Version++
+	out, err := h.show(ctx, w)
+	return contract.PublishWeek200JSONResponse(out), err
+}
+
+// changed says what would be planned otherwise than it was shown.
+func changed(w weekly, shown week.Plan, known bool) contract.WeekChanged {
+	out := contract.WeekChanged{Detail: wording.WeekChanged(known), Changes: []string{}, CanPublish: known}
+	if known {
+		out.Changes = append(out.Changes, w.Of().Names().WeekChanges(week.Differences(shown, w.Plan))...)
+	}
+	return out
+}
+
+// show is a week as the contract has it; the plan is noted as shown, so that exactly this one can be published.
+func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
+	me, err := h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
+	if err != nil {
+		return contract.Week{}, err
+	}
+	family, err := h.Store.Family(ctx, w.Tenant.ID, w.Ladder)
+	if err != nil {
+		return contract.Week{}, err
+	}
+	plan := w.Plan
+	if err := h.Store.NoteShownWeek(ctx, w.Tenant.ID, w.Ladder, w.Kept.Start, plan.Print(), plan); err != nil {
+		return contract.Week{}, err
+	}
+	out := contract.Week{
+		Student: answer.Student(w.Row, w.Today), Studio: w.Tenant.Name, Teacher: me.Name, Start: answer.Date(w.Kept.Start), Sentence: wording.Week(w.Week.Week),
+		Days: []contract.WeekDay{}, LeftOut: weekItems(w.Opened, plan.LeftOut), Dropped: weekItems(w.Opened, plan.Dropped), Reviews: []contract.ReviewPicked{},
+		NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: wording.Caution,
+		Review:   answer.Review(w.ReviewState(w.Week.Week)),
+		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
+		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Print(),
+		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: familyWay(family, w.Today),
+	}
+	out.Changed = out.Published && w.Kept.Published.Print() != plan.Print()
+	for _, d := range plan.Days {
+		out.Days = append(out.Days, contract.WeekDay{Date: answer.Date(d.Date), Rest: d.Rest, Items: weekItems(w.Opened, d.Items), Minutes: d.Minutes, Focus: d.Focus})
+	}
+	for _, c := range w.Picked {
+		out.Reviews = append(out.Reviews, contract.ReviewPicked{Material: c.ID, Title: w.Library[c.ID].Title, Why: wording.Picked(c.Why)})
+	}
+	for _, work := range w.Input.Works {
+		gate := contract.Gate(work.Gate)
+		if gate == "" {
+			gate = contract.Automatic
+		}
+		out.Gates = append(out.Gates, contract.WeekGate{Material: work.Material.ID, Title: work.Material.Title, Gate: gate, Hand: work.Hand()})
+	}
+	for _, id := range w.Learned() {
+		out.Learned = append(out.Learned, contract.Titled{Material: id, Title: w.Library[id].Title})
+	}
+	return out, nil
+}
+
+func weekItems(s open.Student, items []week.Item) []contract.WeekItem {
+	out := []contract.WeekItem{}
+	for _, it := range items {
+		out = append(out, contract.WeekItem{
+			Key: it.Key, Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where(s.Library, it), Hand: it.Hand,
+			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: s.Words.Text(it.Words), Pinned: it.Pinned,
+		})
+	}
+	return out
+}
+
+// where says which bars an item is about.
+func where(lib material.Library, it week.Item) string {
+	m := lib[it.Material]
+	switch {
+	case it.Kind == week.Preview:
+		return ""
+	case it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars):
+		return wording.Bars(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)
+	}
+	return "the whole piece"
+}
+
+// SetPractice changes the days and minutes of practice.
+func (h *Handlers) SetPractice(ctx context.Context, r contract.SetPracticeRequestObject) (contract.SetPracticeResponseObject, error) {
+	studio := open.Actor(ctx).Studio
+	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+		return nil, err
+	}
+	l := store.Ladder{ID: r.Ladder, PracticeMinutes: r.Body.Minutes, HandsApart: r.Body.HandsApart, Version: r.Body.Version}
+	copy(l.PracticeDays[:], r.Body.Days)
+	return contract.SetPractice204Response{}, h.Store.SetPractice(ctx, studio, l)
+}

@@ -1,0 +1,79 @@
+package lesson
+
+import (
+	"context"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/ladder"
+	"patientladder/api/open"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/studentlog"
+)
+
+// GetLesson returns what the lesson needs: the working pieces, method first, and
+// those cleared today, with focus points, spots, runs, and today's entries for undoing.
+func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObject) (contract.GetLessonResponseObject, error) {
+	a, err := h.Ahead(ctx, r.Ladder, studentplan.Options{Near: true, InLesson: true})
+	if err != nil {
+		return nil, err
+	}
+	s, n := a.Opened, a.Of().Names()
+	log, err := h.Store.Log(ctx, s.Tenant.ID, s.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	live := studentlog.Live(log)
+	due := a.Due(s.Today)
+	out := contract.Lesson{
+		Student: answer.Student(s.Row, s.Today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
+		Signs: answer.Signs(n, due), Level: contract.LessonLevel(s.Way.Standard), Log: []contract.LogLine{}, Sentence: n.Lesson(s.Student, due),
+		Reviews: reviews(s), Bites: bites(a), Usual: studentplan.UsualObservations(live),
+	}
+	for _, p := range clearing.Standard(s.Family(), s.Way.Standard) {
+		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
+	}
+	for _, id := range s.InHand() {
+		piece, err := Piece(ctx, h.Desk, s, id, live)
+		if err != nil {
+			return nil, err
+		}
+		out.Pieces = append(out.Pieces, piece)
+	}
+	for _, e := range live {
+		if e.Actor != studentlog.Family && s.Local(e.At).Equal(s.Today) {
+			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: n.Entry(e, s.Student)})
+		}
+	}
+	return contract.GetLesson200JSONResponse(out), nil
+}
+
+// bites are the preview steps that are left for the lesson, in words.
+func bites(a open.Ahead) []contract.Bite {
+	why := map[string]string{}
+	for _, p := range ladder.Plantings(a) {
+		why[p.Skill] = p.Why
+	}
+	out := []contract.Bite{}
+	for _, b := range a.Bites() {
+		s, _ := a.Skills.Get(b.Skill)
+		bite := contract.Bite{Skill: b.Skill, Name: s.Name, Step: b.Step, Of: len(s.Steps), Text: s.Steps[b.Step-1], For: a.Library[b.For].Title, Why: why[b.Skill]}
+		if b.Exercise != nil {
+			bite.Exercise = contract.Choice{Id: b.Exercise.ID(), Name: b.Exercise.Full(a.Words)}
+		}
+		out = append(out, bite)
+	}
+	return out
+}
+
+func reviews(s open.Student) []contract.ReviewPiece {
+	out := []contract.ReviewPiece{}
+	for _, heard := range s.ToHear() {
+		ms := s.Standing.Materials[heard.Material]
+		out = append(out, contract.ReviewPiece{
+			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today, Rating: ms.LastRating, Recall: s.Recall(heard.Material),
+		})
+	}
+	return out
+}

@@ -1,0 +1,70 @@
+package lesson
+
+import (
+	"context"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/core/library/material"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/wording"
+)
+
+// Piece is a piece in the lesson, or an exercise on the screen of technique. Live is the log as it counts.
+func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []*studentlog.Entry) (contract.LessonPiece, error) {
+	m, ms := s.Library[id], s.Standing.Materials[id]
+	p := contract.LessonPiece{
+		Material: id, Title: m.Title, From: answer.From(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
+		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
+		RunDue: ms.RunDue, Why: wording.Standing(ms, s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
+	}
+	if e, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
+		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(ms.Marks[id]) })
+	}
+	if p.Gate == "" {
+		p.Gate = contract.Automatic
+	}
+	for b := 1; b <= m.Bars; b++ {
+		p.BarLabels = append(p.BarLabels, m.BarLabel(b))
+	}
+	history := map[string][]contract.Mark{}
+	for _, e := range live {
+		if e.Kind == studentlog.MarkGiven && e.Material == id {
+			history[e.Focus] = append(history[e.Focus], contract.Mark(e.Mark))
+		}
+	}
+	for _, f := range s.PointsOf(id) {
+		p.Points = append(p.Points, contract.FocusPoint{
+			Id: f.ID, Text: f.Text, Own: f.Own, Streak: f.Streak, Mark: contract.Mark(ms.Marks[f.ID]), History: append([]contract.Mark{}, history[f.ID]...),
+		})
+	}
+	for _, spot := range ms.Spots {
+		p.Spots = append(p.Spots, contract.Spot{Id: spot.ID, From: spot.From, To: spot.To, Where: m.Span(spot.From, spot.To), Text: spot.Text, Mended: spot.Mended})
+	}
+	if mark, any := ms.SpotsMark(); any {
+		p.SpotsMark = contract.Mark(mark)
+	}
+	for _, run := range ms.Runs {
+		p.Runs = append(p.Runs, contract.Run{Id: run.ID, At: run.At, Met: append([]string{}, run.Met...), Cleared: run.Cleared, Why: wording.Run(run, s.Family())})
+	}
+	o, err := d.Read(ctx, s.Tenant, m)
+	if err == nil && o != nil {
+		p.Opening = o.Opening(s.Words.Key)
+	}
+	return p, err
+}
+
+// Faults are the usual faults of an exercise with the marks that they got; mark may be nil.
+func Faults(e exercise.Exercise, mark func(id string) contract.Mark) []contract.Fault {
+	out := []contract.Fault{}
+	for _, f := range e.Type.Faults {
+		x := contract.Fault{Id: material.Fault + f.ID, Text: f.Text, Look: f.Look}
+		if mark != nil {
+			x.Mark = mark(x.Id)
+		}
+		out = append(out, x)
+	}
+	return out
+}

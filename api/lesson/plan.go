@@ -1,0 +1,216 @@
+package lesson
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"time"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// planned is a lesson with everything that its plan is made from.
+type planned struct {
+	open.Ahead
+	kept   store.LessonPlan
+	lesson studentplan.Lesson
+}
+
+// planned opens the plan of a student's lesson on a day: by default the next one.
+func (h *Handlers) planned(ctx context.Context, a open.Ahead, day time.Time) (planned, error) {
+	if day.IsZero() {
+		day = a.Lessons.Day(0)
+	}
+	kept, before, err := h.Store.LessonPlans(ctx, a.Tenant.ID, a.Ladder, day)
+	if err != nil {
+		return planned{}, err
+	}
+	var waited []string
+	if before != nil {
+		for _, l := range before.Plan.Left {
+			waited = append(waited, l.ID)
+		}
+	}
+	return planned{Ahead: a, kept: kept, lesson: a.Lesson(day, waited)}, nil
+}
+
+// solve makes the plan with what was set by hand.
+func (p planned) solve(by lessonplan.Hand) (lessonplan.Plan, error) {
+	out, err := p.lesson.Plan(by)
+	var pin lessonplan.PinError
+	switch {
+	case errors.As(err, &pin):
+		return out, problem.Invalid(p.Of().Names().Pin(pin))
+	case err != nil:
+		return out, problem.Because(err)
+	}
+	return out, nil
+}
+
+// planOf opens a ladder at the plan of one of its lessons.
+func (h *Handlers) planOf(ctx context.Context, id string, day time.Time) (planned, error) {
+	a, err := h.Ahead(ctx, id, studentplan.Options{Near: true, InLesson: true})
+	if err != nil {
+		return planned{}, err
+	}
+	return h.planned(ctx, a, day)
+}
+
+// GetPlan returns the plan of a lesson.
+func (h *Handlers) GetPlan(ctx context.Context, r contract.GetPlanRequestObject) (contract.GetPlanResponseObject, error) {
+	p, err := h.planOf(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	plan := p.kept.Plan
+	if p.kept.Version == 0 {
+		if plan, err = p.solve(lessonplan.Hand{}); err != nil {
+			return nil, err
+		}
+	}
+	out, err := h.planOut(ctx, p, plan)
+	return contract.GetPlan200JSONResponse(out), err
+}
+
+// SetPlan solves a plan again with what was set by hand, and keeps it.
+func (h *Handlers) SetPlan(ctx context.Context, r contract.SetPlanRequestObject) (contract.SetPlanResponseObject, error) {
+	p, err := h.planOf(ctx, r.Ladder, r.Params.Day.Time)
+	if err != nil {
+		return nil, err
+	}
+	if p.lesson.Day.Before(p.Today) {
+		return nil, problem.Invalid("That lesson is over: its plan stays as it was.")
+	}
+	p.kept.Hand = lessonplan.Hand{Minutes: r.Body.Minutes, Drops: r.Body.Drops, Order: r.Body.Order, Pins: map[string]int{}}
+	for _, pin := range r.Body.Pins {
+		p.kept.Hand.Pins[pin.Segment] = pin.Minutes
+	}
+	if p.kept.Plan, err = p.solve(p.kept.Hand); err != nil {
+		return nil, err
+	}
+	p.kept.Version = r.Body.Version
+	if err := h.Store.SaveLessonPlan(ctx, p.Tenant.ID, p.kept); err != nil {
+		return nil, err
+	}
+	p.kept.Version++
+	out, err := h.planOut(ctx, p, p.kept.Plan)
+	return contract.SetPlan200JSONResponse(out), err
+}
+
+// PlanDay plans every lesson of a day that has no plan yet.
+func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject) (contract.PlanDayResponseObject, error) {
+	s, horizon, rungs, err := h.Whole(ctx)
+	if err != nil {
+		return nil, err
+	}
+	day := r.Params.Day.Time
+	if day.IsZero() {
+		day = s.Today
+	}
+	if day.Before(s.Today) {
+		return nil, problem.Invalid(fmt.Sprintf("%s is over: plan a day that is still to come.", wording.Day(day)))
+	}
+	kept, err := h.Store.DayPlans(ctx, s.Tenant.ID, day)
+	if err != nil {
+		return nil, err
+	}
+	students, err := h.Students(ctx, s, "")
+	if err != nil {
+		return nil, err
+	}
+	out := contract.DayPlanned{Lessons: []contract.LessonPlanned{}}
+	full := 0
+	for _, x := range students {
+		if x.Weekday != day.Weekday() {
+			continue
+		}
+		plan := kept[x.Ladder].Plan
+		if kept[x.Ladder].Version == 0 {
+			p, err := h.planned(ctx, x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true, InLesson: true}), day)
+			if err != nil {
+				return nil, err
+			}
+			if plan, err = p.solve(lessonplan.Hand{}); err != nil {
+				return nil, err
+			}
+			p.kept.Plan = plan
+			if err := h.Store.SaveLessonPlan(ctx, s.Tenant.ID, p.kept); err != nil {
+				return nil, err
+			}
+		}
+		if len(plan.Waiting()) > 0 {
+			full++
+		}
+		out.Lessons = append(out.Lessons, contract.LessonPlanned{Ladder: x.Ladder, Name: x.Name, Sentence: s.Names().Plan(plan)})
+	}
+	out.Sentence = wording.DayPlanned(len(out.Lessons), full)
+	return contract.PlanDay200JSONResponse(out), nil
+}
+
+// planOut is a plan as the contract has it.
+func (h *Handlers) planOut(ctx context.Context, p planned, plan lessonplan.Plan) (contract.LessonPlan, error) {
+	n := p.Of().Names()
+	by := p.kept.Hand
+	out := contract.LessonPlan{
+		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes, UsualMinutes: p.Minutes,
+		Segments: []contract.PlanSegment{}, Left: []contract.PlanSegment{}, Free: plan.Free, Review: plan.Review, Aim: plan.Aim, Kept: p.kept.Version > 0,
+		Hand: contract.PlanByHand{Version: p.kept.Version, Minutes: by.Minutes, Drops: append([]string{}, by.Drops...), Order: append([]string{}, by.Order...), Pins: []contract.PlanPin{}},
+	}
+	for id, minutes := range by.Pins {
+		out.Hand.Pins = append(out.Hand.Pins, contract.PlanPin{Segment: id, Minutes: minutes})
+	}
+	for _, c := range plan.Segments {
+		segment := segmentOut(n, c.Segment)
+		segment.Minutes, segment.Pinned = c.Minutes, c.Pinned
+		if c.Kind.IsPlayed() {
+			questions, err := h.questions(ctx, p.Opened, c.Material)
+			if err != nil {
+				return out, err
+			}
+			segment.Questions = questions
+		}
+		out.Segments = append(out.Segments, segment)
+	}
+	for _, l := range plan.Left {
+		segment := segmentOut(n, l.Segment)
+		segment.Reason = wording.Waiting(l.Reason)
+		out.Left = append(out.Left, segment)
+	}
+	return out, nil
+}
+
+func segmentOut(n wording.Names, s lessonplan.Segment) contract.PlanSegment {
+	said := n.Segment(s)
+	return contract.PlanSegment{
+		Id: s.ID, Kind: contract.PlanSegmentKind(s.Kind), Layer: contract.PlanSegmentLayer(s.Layer), Material: s.Material, Title: said.Title,
+		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why,
+	}
+}
+
+// questions are those to ask before a piece is played; none without a score.
+func (h *Handlers) questions(ctx context.Context, s open.Student, id string) ([]contract.PlanQuestion, error) {
+	out := []contract.PlanQuestion{}
+	m, known := s.Library[id]
+	if !known {
+		return out, nil // taken out of the library since it was planned
+	}
+	o, err := h.Read(ctx, s.Tenant, m)
+	if err != nil || o == nil {
+		return out, err
+	}
+	var fresh []string
+	for _, skill := range s.NewSkills(id) {
+		fresh = append(fresh, s.Skills.Name(skill))
+	}
+	for _, q := range lessonplan.Ask(o.Piece, m, s.Words.Note, fresh) {
+		out = append(out, contract.PlanQuestion{Ask: q.Ask, Answer: q.Answer})
+	}
+	return out, nil
+}

@@ -1,0 +1,281 @@
+package library
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"fmt"
+	"mime"
+	"sort"
+	"strings"
+
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// ReadTable reads a spreadsheet and guesses its columns.
+func (h *Handlers) ReadTable(_ context.Context, r contract.ReadTableRequestObject) (contract.ReadTableResponseObject, error) {
+	t, err := curriculum.ReadTable(r.Body.Table)
+	if err != nil {
+		return nil, problem.Because(err)
+	}
+	out := contract.ReadTable200JSONResponse{Rows: len(t.Rows), Fields: []string{}}
+	for _, f := range curriculum.Fields() {
+		out.Fields = append(out.Fields, string(f))
+	}
+	for i, field := range curriculum.Guess(t.Columns) {
+		c := contractColumn{Name: t.Columns[i], Field: string(field), Samples: []string{}}
+		for _, row := range t.Rows {
+			if i < len(row) && row[i] != "" && len(c.Samples) < 3 {
+				c.Samples = append(c.Samples, row[i])
+			}
+		}
+		out.Columns = append(out.Columns, c)
+	}
+	return out, nil
+}
+
+type contractColumn = struct {
+	Field   string   `json:"field"`
+	Name    string   `json:"name"`
+	Samples []string `json:"samples"`
+}
+
+// ImportCurriculum brings books in, all or nothing.
+func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurriculumRequestObject) (contract.ImportCurriculumResponseObject, error) {
+	b, err := h.Studio(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.Imported{Sources: []contract.Id{}, Problems: []string{}, Faults: []contract.TableFault{}}
+	c, err := brought(b, r.Body, &out)
+	if err != nil {
+		return nil, problem.Because(err)
+	}
+	if len(out.Problems) == 0 {
+		_, out.Problems = curriculum.Check(c, b.Skills)
+	}
+	if out.Problems == nil {
+		out.Problems = []string{}
+	}
+	sources, materials := unpack(c)
+	for _, src := range sources {
+		out.Sources = append(out.Sources, src.ID)
+	}
+	again := []string{}
+	for _, m := range materials {
+		if _, there := b.Library[m.ID]; there {
+			again = append(again, "“"+m.Title+"”")
+		}
+	}
+	switch n := len(again); {
+	case n > 3:
+		out.Problems = append(out.Problems, fmt.Sprintf("%s and %d more are in the library already", strings.Join(again[:3], ", "), n-3))
+	case n > 1:
+		out.Problems = append(out.Problems, wording.List(again)+" are in the library already")
+	case n == 1:
+		out.Problems = append(out.Problems, again[0]+" is in the library already")
+	}
+	out.Materials, out.Skills = len(materials), len(c.Skills)
+	faulty := len(out.Problems) > 0 || len(out.Faults) > 0 && !r.Body.LeaveOut
+	if r.Body.Try || faulty {
+		if !r.Body.Try {
+			return nil, problem.Invalid(refusal(out))
+		}
+		return contract.ImportCurriculum200JSONResponse(out), nil
+	}
+	if len(materials) == 0 {
+		return nil, problem.Invalid("There is nothing in it to bring in.")
+	}
+	out.Kept = true
+	return contract.ImportCurriculum200JSONResponse(out), h.Store.Import(ctx, b.Tenant.ID, c.Skills, sources, materials)
+}
+
+// refusal says why nothing was brought in.
+func refusal(out contract.Imported) string {
+	says := append([]string{}, out.Problems...)
+	for _, f := range out.Faults {
+		says = append(says, fmt.Sprintf("line %d: %s", f.Line, f.Says))
+	}
+	more := ""
+	if len(says) > 3 {
+		more = fmt.Sprintf(", and %d more", len(says)-3)
+		says = says[:3]
+	}
+	return "Nothing was brought in. " + wording.Capital(strings.Join(says, "; ")) + more + "."
+}
+
+// brought reads what an import holds.
+func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *contract.Imported) (curriculum.Curriculum, error) {
+	if in.Kind == contract.ImportKindJson {
+		return curriculum.Read(in.Data)
+	}
+	t, err := curriculum.ReadTable(in.Data)
+	if err != nil {
+		return curriculum.Curriculum{}, err
+	}
+	switch {
+	case strings.TrimSpace(in.Title) == "":
+		return curriculum.Curriculum{}, fmt.Errorf("the open.Studio needs a title")
+	case in.Source == "":
+		return curriculum.Curriculum{}, fmt.Errorf("the open.Studio needs an id")
+	case len(in.Fields) != len(t.Columns):
+		return curriculum.Curriculum{}, fmt.Errorf("the table has %d columns, and %d are matched", len(t.Columns), len(in.Fields))
+	}
+	fields := make([]curriculum.Field, len(in.Fields))
+	for i, f := range in.Fields {
+		fields[i] = curriculum.Field(f)
+	}
+	strand := material.Strand(in.Strand)
+	if strand == "" {
+		strand = material.Method
+	}
+	ms, faults, err := t.Materials(fields, strand, b.Skills)
+	if err != nil {
+		return curriculum.Curriculum{}, err
+	}
+	for _, f := range faults {
+		out.Faults = append(out.Faults, contract.TableFault{Line: f.Line, Column: f.Column, Title: f.Title, Says: f.Says})
+	}
+	for i := range ms {
+		ms[i].ID = fmt.Sprint("row ", i+1)
+	}
+	return curriculum.Curriculum{Sources: []curriculum.Source{{ID: in.Source, Title: strings.TrimSpace(in.Title), Instrument: string(in.Instrument), Materials: ms}}}, nil
+}
+
+// unpack turns a curriculum into rows of the library. Ids of this program stay;
+// others become ids that the same curriculum always gets, so that bringing it in
+// twice is noticed.
+func unpack(c curriculum.Curriculum) (sources []store.Source, out []material.Material) {
+	for _, src := range c.Sources {
+		id := ""
+		if src.Title != "" {
+			id = idOf(src.ID)
+			sources = append(sources, store.Source{ID: id, Title: src.Title, Instrument: src.Instrument})
+		}
+		for i, m := range src.Materials {
+			row := material.Material{
+				ID: idOf(m.ID, src.ID), Title: m.Title, Composer: m.Composer, Strand: m.Strand, Instrument: src.Instrument, SourceID: id, Source: src.Title,
+				Unit: m.Unit, Page: m.Page, Order: i + 1, Tempo: m.Tempo, Bars: m.Bars, DistinctBars: m.DistinctBars, Texture: m.Texture, Tags: m.Tags,
+			}
+			if row.Texture == "" {
+				row.Texture = material.OneLine
+			}
+			for _, d := range m.Demands {
+				d.Origin = "teacher" // there is no score here in which a rule could have found it
+				row.Demands = append(row.Demands, d)
+			}
+			points := m.FocusPoints
+			if len(points) == 0 {
+				points = material.UsualFocus(src.Instrument)
+			}
+			for k, text := range points {
+				row.FocusPoints = append(row.FocusPoints, material.FocusPoint{ID: idOf(fmt.Sprint("focus ", k), row.ID), Text: text})
+			}
+			out = append(out, row)
+		}
+	}
+	return sources, out
+}
+
+// idOf keeps an id of this program's form, and makes one from any other.
+func idOf(id string, within ...string) string {
+	if _, err := ulid.ParseStrict(id); err == nil {
+		return id
+	}
+	sum := sha256.Sum256([]byte(strings.Join(append(within, id), "\x00")))
+	var u ulid.ULID
+	copy(u[:], sum[:])
+	u[0] &= 0x7f
+	return u.String()
+}
+
+// ExportCurriculum writes the library, or one book, as a file.
+func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurriculumRequestObject) (contract.ExportCurriculumResponseObject, error) {
+	b, err := h.Studio(ctx)
+	if err != nil {
+		return nil, err
+	}
+	sources, err := h.sourcesOf(ctx, b.Tenant.ID, "")
+	if err != nil {
+		return nil, err
+	}
+	name := "curriculum"
+	if r.Params.Source != "" {
+		src, err := h.source(ctx, b.Tenant.ID, r.Params.Source)
+		if err != nil {
+			return nil, err
+		}
+		sources, name = []curriculum.Source{src}, src.Title
+	} else {
+		sources = append(sources, loose(b.Library)...)
+	}
+	own, err := h.Store.Skills(ctx, b.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	c := curriculum.Of(b.Library, sources, used(own, b, sources))
+	var data []byte
+	switch {
+	case r.Params.Format == contract.ExportCurriculumParamsFormatJson:
+		data, err = curriculum.Write(c)
+	case r.Params.Source == "":
+		return nil, problem.Invalid("Choose the open.Studio that the table is for.")
+	default:
+		data, err = curriculum.WriteTable(c.Sources[0])
+	}
+	if err != nil {
+		return nil, err
+	}
+	return contract.ExportCurriculum200ApplicationoctetStreamResponse{
+		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
+		Headers: contract.ExportCurriculum200ResponseHeaders{ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name + "." + string(r.Params.Format)})},
+	}, nil
+}
+
+// loose is a source without a title for each instrument that has pieces of no book.
+func loose(lib material.Library) []curriculum.Source {
+	has := map[string]bool{}
+	for _, m := range lib {
+		if m.SourceID == "" && m.Exercise == "" {
+			has[m.Instrument] = true
+		}
+	}
+	var out []curriculum.Source
+	for instrument := range has {
+		out = append(out, curriculum.Source{Instrument: instrument})
+	}
+	sort.Slice(out, func(a, b int) bool { return out[a].Instrument < out[b].Instrument })
+	return out
+}
+
+// used are the studio's own skills, all of them when everything is written.
+func used(own []skill.Skill, b open.Studio, sources []curriculum.Source) []skill.Skill {
+	if len(sources) != 1 {
+		return own
+	}
+	asked := map[string]bool{}
+	for _, m := range curriculum.Book(b.Library, sources[0].ID) {
+		for _, d := range m.Demands {
+			asked[d.Skill] = true
+			for _, id := range b.Skills.Beneath(d.Skill) {
+				asked[id] = true
+			}
+		}
+	}
+	var out []skill.Skill
+	for _, s := range own {
+		if asked[s.ID] {
+			out = append(out, s)
+		}
+	}
+	return out
+}

@@ -1,0 +1,251 @@
+package library
+
+import (
+	"context"
+	"fmt"
+	"sort"
+	"strings"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/score"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/naming"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/reading/reading"
+	"patientladder/core/wording"
+)
+
+// readyFor says of every student of the instrument whether the piece can come now.
+func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Material) ([]contract.Ready, error) {
+	all, err := h.Students(ctx, b, m.Instrument)
+	if err != nil {
+		return nil, err
+	}
+	students := make([]studentplan.Student, len(all))
+	for i, s := range all {
+		students[i] = s.Student
+	}
+	out := []contract.Ready{}
+	for _, r := range studentplan.WhoIsReady(students, m) {
+		out = append(out, contract.Ready{Ladder: r.Ladder, Name: r.Name, Leap: r.Leap.Size, Ready: r.Leap.Ready, State: contract.ReadyState(r.Kind), Words: b.Names().Ready(r)})
+	}
+	return out, nil
+}
+
+// known says which notes a student knows by itself.
+type known map[string]bool
+
+func (k known) note(p score.Pitch) bool { return k[p.String()] }
+
+// fill writes everything that the score says into the answer.
+func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material, k known) {
+	sc, words := o.Score, b.Words
+	at := answer.PlacesOf(sc)
+	out.Time, out.Key, out.Format = sc.Bars[0].TimeName(), words.Text(keyName(words, sc.Bars[0])), string(o.Format)
+	if !open.Keyboard(m.Instrument) {
+		out.OpenStrings = instrument.Tuning(m.Instrument)
+	}
+	for i := range o.Lines {
+		out.Lines = append(out.Lines, line(b, out, o, &o.Lines[i], at, k))
+	}
+	for _, p := range o.Load.Patterns {
+		out.Patterns = append(out.Patterns, contract.Pattern{Letter: p.Letter, Bars: p.Bars, Like: p.Like, How: contract.PatternHow(p.How), Steps: p.Steps})
+	}
+	motifs(out, o, at)
+	chunks(out, o.Chunks(out.LeafBars, o.Set.Borders), o.Set.Borders, m)
+	for _, x := range sc.Sounding() {
+		if !x.Grace {
+			out.Sounds = append(out.Sounds, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
+		}
+	}
+	for _, bar := range sc.Bars {
+		out.BarTimes = append(out.BarTimes, contract.PieceBar{Start: bar.Start.Float(), Length: bar.Length.Float(), Beat: bar.Beat().Float()})
+	}
+	out.Playing, out.PlayingWhy = playing(o.Time), wording.Capital(words.Text(strings.ReplaceAll(o.Time.Why, "quarter note", "crotchet")))+"."
+	lost := map[string]bool{}
+	for _, x := range o.Set.Lost {
+		lost[x.Key()] = true
+	}
+	for _, x := range o.Own {
+		out.Overruled = append(out.Overruled, contract.Overruled{Key: x.Key(), Words: said(b, x, m), Lost: lost[x.Key()]})
+	}
+	out.Skipped = skips(sc)
+}
+
+// keyName names a key with the studio's note names.
+func keyName(w naming.Words, bar score.Bar) string {
+	name := bar.KeyName()
+	first, rest, _ := strings.Cut(name, " ")
+	if len(first) != 1 || w.Notes == "" || w.Notes == naming.Letters {
+		return name
+	}
+	sign := ""
+	switch {
+	case strings.HasPrefix(rest, "sharp "):
+		sign, rest = "#", rest[len("sharp "):]
+	case strings.HasPrefix(rest, "flat "):
+		sign, rest = "b", rest[len("flat "):]
+	}
+	return w.Note(first+sign) + " " + rest
+}
+
+func skips(sc *score.Score) []contract.Skip {
+	out := []contract.Skip{}
+	for _, sk := range sc.Skipped {
+		out = append(out, contract.Skip{What: sk.What, Where: sk.Where, Count: sk.Count})
+	}
+	return out
+}
+
+// playing says a time as "about 40 s" or "1 to 2 min".
+func playing(t analysis.Time) string {
+	if t.High < 90 {
+		return fmt.Sprintf("%.0f to %.0f seconds", t.Low, t.High)
+	}
+	clock := func(s float64) string { return fmt.Sprintf("%d:%02d", int(s)/60, int(s)%60) }
+	return clock(t.Low) + " to " + clock(t.High) + " minutes"
+}
+
+func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, at answer.Places, k known) contract.Line {
+	sc, words := o.Score, b.Words
+	line := contract.Line{
+		Hand: string(l.Hand), Part: sc.Parts[l.Part].Name, Staff: at.Staff(l.Part, l.Staff), Notes: []contract.UsedNote{}, Sure: l.Position.Sure, DistinctBars: l.Load.Distinct,
+		Positions: []contract.HandPosition{}, Shifts: []contract.Shift{}, Stretches: append([]int{}, l.Position.Stretches...), Fingers: []contract.NoteFinger{}, Guides: []contract.Guide{},
+	}
+	if len(l.Onset) > 0 {
+		st := l.Start
+		line.Start = contract.Start{
+			Hand: string(st.Hand), Finger: st.Finger, FingerGiven: st.FingerGiven, Key: st.Key,
+			BlackKey: st.BlackKey, WeakFinger: st.WeakFinger, Words: st.Words(words.Note),
+		}
+	}
+	for _, u := range reading.NotesUsed(sc, l.Line) {
+		line.Notes = append(line.Notes, contract.UsedNote{Pitch: words.Note(u.Pitch), Midi: u.MIDI, Count: u.Count, FirstBar: u.FirstBar})
+	}
+	for _, mv := range l.Moves {
+		count(&line, mv)
+		mark := contract.MoveMark{
+			Direction: contract.MoveMarkDirection(mv.Direction), Kind: contract.MoveMarkKind(words.Kind(mv.Kind)),
+			Number: mv.Interval.Number, Quality: mv.Interval.Quality, Name: words.Note(sc.Notes[mv.To].Pitch.Name()),
+		}
+		mark.Bar, mark.Staff, mark.At, mark.Pitch = at.Note(mv.To)
+		mark.FromBar, _, mark.FromAt, mark.FromPitch = at.Note(mv.From)
+		out.Marks = append(out.Marks, mark)
+	}
+	for _, p := range l.Position.Positions {
+		end := sc.Length().Float()
+		line.Positions = append(line.Positions, contract.HandPosition{Name: words.Position(p.Name), Keys: p.Keys, FromBar: p.FromBar, ToBar: p.ToBar, Start: p.From.Float(), End: end})
+		if n := len(line.Positions); n > 1 {
+			line.Positions[n-2].End = p.From.Float()
+		}
+	}
+	for _, x := range l.Position.Shifts {
+		line.Shifts = append(line.Shifts, contract.Shift{Bar: x.Bar, Where: "bar " + sc.BarLabel(x.Bar), From: words.Position(x.From), To: words.Position(x.To), How: x.How})
+	}
+	for _, f := range l.Position.Fingers {
+		x := contract.NoteFinger{Finger: f.Finger, String: f.String, Given: f.Given, Own: o.Set.Fingers[f.Note], Part: l.Part, PartStaff: sc.Notes[f.Note].Staff, Name: words.Note(sc.Notes[f.Note].Pitch.Name())}
+		x.Bar, x.Staff, x.At, x.Pitch = at.Note(f.Note)
+		n := &sc.Notes[f.Note]
+		x.AtExact = n.Onset.Sub(sc.Bars[n.Bar-1].Start).String()
+		line.Fingers = append(line.Fingers, x)
+	}
+	for _, g := range reading.Guides(sc, l.Line, k.note) {
+		x := contract.Guide{Pitch: words.Note(g.Pitch), Words: words.Guide(g), Bars: g.Bars}
+		for _, i := range g.Notes {
+			bar, _, when, pitch := at.Note(i)
+			x.Notes = append(x.Notes, contract.GuideNote{At: when, Bar: bar, Pitch: pitch})
+		}
+		line.Guides = append(line.Guides, x)
+	}
+	return line
+}
+
+func count(l *contract.Line, m reading.Move) {
+	switch m.Direction {
+	case reading.Up:
+		l.Counts.Up++
+	case reading.Down:
+		l.Counts.Down++
+	default:
+		l.Counts.Same++
+	}
+	switch m.Kind {
+	case reading.Step:
+		l.Counts.Step++
+	case reading.Skip:
+		l.Counts.Skip++
+	case reading.Leap:
+		l.Counts.Leap++
+	}
+}
+
+func motifs(out *contract.Piece, o *open.Score, at answer.Places) {
+	for _, m := range o.Motifs {
+		x := contract.Motif{Name: m.Name, Staff: at.Staff(m.Part, m.Staff), Beats: m.Beats, Notes: m.Notes}
+		for _, p := range m.At {
+			beat := o.Score.Bars[p.Bar-1].Beat().Float()
+			x.At = append(x.At, struct {
+				Bar   int     `json:"bar"`
+				Beat  int     `json:"beat"`
+				End   float64 `json:"end"`
+				Start float64 `json:"start"`
+			}{p.Bar, p.Beat, p.Time.Float() + float64(m.Beats)*beat, p.Time.Float()})
+		}
+		out.Motifs = append(out.Motifs, x)
+	}
+}
+
+// chunks lists a tree level by level, the smallest chunks first.
+func chunks(out *contract.Piece, root chunk.Chunk, own chunk.Borders, m material.Material) {
+	var walk func(c chunk.Chunk) int
+	walk = func(c chunk.Chunk) int {
+		level := 0
+		for _, p := range c.Parts {
+			level = max(level, walk(p)+1)
+		}
+		_, set := own[c.To]
+		out.Chunks = append(out.Chunks, contract.Chunk{
+			From: c.From, To: c.To, Where: whereOf(m, c.From, c.To, c.Upbeat), Start: c.Start.Float(), End: c.End.Float(), Level: level, SameAs: c.SameAs, Why: c.Why, Own: set,
+		})
+		return level
+	}
+	walk(root)
+	sort.SliceStable(out.Chunks, func(a, b int) bool { return out.Chunks[a].Level < out.Chunks[b].Level })
+}
+
+// whereOf says a stretch of bars with its upbeat: "bars 3–4 with the upbeat".
+func whereOf(m material.Material, from, to int, upbeat bool) string {
+	words := m.Span(from, to)
+	if upbeat {
+		words += " with the upbeat"
+	}
+	return words
+}
+
+// said puts an overruling into words.
+func said(b open.Studio, o overrule.Overruling, m material.Material) string {
+	switch o.Kind {
+	case overrule.Finger:
+		if o.Finger == "" {
+			return fmt.Sprintf("no finger at a note in %s", m.BarsName(o.Bars))
+		}
+		return fmt.Sprintf("finger %s at a note in %s", o.Finger, m.BarsName(o.Bars))
+	case overrule.Demand:
+		if o.Weight == 0 {
+			return b.Skills.Name(o.Skill) + ": not asked for"
+		}
+		return fmt.Sprintf("%s: weight %g, %s", b.Skills.Name(o.Skill), o.Weight, m.BarsName(o.Bars))
+	case overrule.Border:
+		if o.Ends {
+			return "a chunk ends after " + m.BarsName(o.Bars)
+		}
+		return "no chunk ends after " + m.BarsName(o.Bars)
+	}
+	return fmt.Sprintf("tempo: %s %g", b.Words.Text("crotchet"), o.QuartersAMinute)
+}

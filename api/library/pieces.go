@@ -1,0 +1,292 @@
+package library
+
+import (
+	"context"
+	"fmt"
+	"path"
+	"sort"
+	"strings"
+
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/library/material"
+	"patientladder/core/notation/scorefile"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/student/leap"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// ListMaterials returns the library, by source and order.
+func (h *Handlers) ListMaterials(ctx context.Context, r contract.ListMaterialsRequestObject) (contract.ListMaterialsResponseObject, error) {
+	lib, err := h.Store.Library(ctx, open.Actor(ctx).Studio)
+	if err != nil {
+		return nil, err
+	}
+	list := []material.Material{}
+	for _, m := range lib {
+		if r.Params.Instrument == "" || string(r.Params.Instrument) == m.Instrument {
+			list = append(list, m)
+		}
+	}
+	sort.Slice(list, func(a, b int) bool {
+		x, y := list[a], list[b]
+		if x.Source != y.Source {
+			return x.Source < y.Source
+		}
+		if x.Order != y.Order {
+			return x.Order < y.Order
+		}
+		return x.ID < y.ID
+	})
+	out := make(contract.ListMaterials200JSONResponse, len(list))
+	for i, m := range list {
+		out[i] = answer.Brief(m)
+	}
+	return out, nil
+}
+
+// ReadScore says what is in a file; nothing is kept.
+func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObject) (contract.ReadScoreResponseObject, error) {
+	n := r.Body
+	if _, err := open.Instrument(string(n.Instrument)); err != nil {
+		return nil, err
+	}
+	format, pieces, err := scorefile.Pieces(n.Score, open.Keyboard(string(n.Instrument)))
+	if err != nil {
+		return nil, unread(n.FileName, err)
+	}
+	lib, err := h.Store.Library(ctx, open.Actor(ctx).Studio)
+	if err != nil {
+		return nil, err
+	}
+	byMusic := map[string]material.Material{}
+	for _, m := range lib {
+		if m.Music != "" && m.Instrument == string(n.Instrument) {
+			byMusic[m.Music] = m
+		}
+	}
+	out := contract.ReadScore200JSONResponse{Format: contract.ReadScore200JSONResponseBodyFormat(format), Pieces: []contract.PieceRead{}}
+	for i, sc := range pieces {
+		p := contract.PieceRead{Piece: i, Title: answer.Shorten(sc.Title), Composer: answer.Shorten(sc.Composer), Bars: len(sc.Bars), Notes: len(sc.Sounding()), Skipped: skips(sc)}
+		if m, ok := byMusic[overrule.Print(sc)]; ok {
+			p.Same, p.SameTitle = m.ID, m.Title
+		}
+		out.Pieces = append(out.Pieces, p)
+	}
+	return out, nil
+}
+
+// AddMaterial reads a score and adds it to the library as a material.
+func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
+	n := r.Body
+	if _, err := open.Instrument(string(n.Instrument)); err != nil {
+		return nil, err
+	}
+	kept, sc, err := pieceOf(n.FileName, n.Score, n.Piece, string(n.Instrument))
+	if err != nil {
+		return nil, err
+	}
+	m := material.Material{ID: n.Id, Title: strings.TrimSpace(n.Title), Strand: material.Strand(n.Strand), Instrument: string(n.Instrument)}
+	m = open.Described(m, &open.Score{Reading: studentplan.Reading{Piece: analysis.Of(sc, m.Instrument)}}, h.Demands)
+	m.Title, m.Composer = answer.Shorten(m.Title), answer.Shorten(m.Composer)
+	if m.Title == "" {
+		m.Title = answer.Shorten(strings.TrimSuffix(n.FileName, path.Ext(n.FileName)))
+	}
+	focus := n.FocusPoints
+	if len(focus) == 0 {
+		focus = material.UsualFocus(m.Instrument)
+	}
+	for _, text := range focus {
+		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: strings.TrimSpace(text)})
+	}
+	if _, err := h.Store.AddMaterial(ctx, open.Actor(ctx).Studio, m, &store.ScoreFile{Name: answer.Shorten(n.FileName), Data: kept}); err != nil {
+		return nil, err
+	}
+	return contract.AddMaterial201JSONResponse(answer.Brief(m)), nil
+}
+
+// leafBars is the size of the smallest chunks where no student is chosen.
+const leafBars = 2
+
+// GetMaterial returns a piece as it was read, and its leap for a student.
+func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialRequestObject) (contract.GetMaterialResponseObject, error) {
+	b, m, err := h.Material(ctx, r.Material)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.Piece{
+		Material: answer.Brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
+		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
+		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{}, ReadyFor: []contract.Ready{},
+		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
+		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView), Tags: append([]string{}, m.Tags...),
+	}
+	for i := 1; i <= m.Bars; i++ {
+		out.BarLabels = append(out.BarLabels, m.BarLabel(i))
+	}
+	for _, d := range m.Demands {
+		out.Demands = append(out.Demands, contract.Demand{Skill: d.Skill, Name: b.Skills.Name(d.Skill), Weight: d.Weight, Where: m.BarsName(d.Bars), Bars: append([]int{}, d.Bars...), Origin: d.Origin})
+	}
+	for _, f := range m.FocusPoints {
+		out.FocusPoints = append(out.FocusPoints, f.Text)
+	}
+	var k known
+	if r.Params.Ladder != "" {
+		if k, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
+			return nil, err
+		}
+	}
+	if out.ReadyFor, err = h.readyFor(ctx, b, m); err != nil {
+		return nil, err
+	}
+	o, err := h.Read(ctx, b.Tenant, m)
+	if err != nil {
+		return nil, err
+	}
+	if o != nil {
+		fill(b, &out, o, m, k)
+	}
+	out.Sentence = pieceSentence(out, m)
+	return contract.GetMaterial200JSONResponse(out), nil
+}
+
+// forStudent adds what the piece asks of one student: as it was when the
+// student began it, or as it would be now. It returns what the student knows.
+func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Material, ladderID string, out *contract.Piece) (known, error) {
+	l, err := h.Store.Ladder(ctx, b.Tenant.ID, ladderID)
+	if err != nil {
+		return nil, err
+	}
+	sh, err := h.Open(ctx, b, l)
+	if err != nil {
+		return nil, err
+	}
+	placed, err := h.Store.Rungs(ctx, b.Tenant.ID, l.ID)
+	if err != nil {
+		return nil, err
+	}
+	v := ladder.Draw(sh.Standing, b.Library, placed, sh.Policy.Standing.Leap, b.Today, 0)
+	out.Reach = v.Reach.Size
+	asked := sh.Policy.Standing.Leap.Of(m, sh.Standing.Ability)
+	for _, rail := range v.Rails {
+		for _, rung := range rail.Rungs {
+			if rung.Material.ID == m.ID {
+				out.OnLadder = true
+				if rung.Standing != nil {
+					asked, out.Begun = rung.Leap, true
+				}
+			}
+		}
+	}
+	out.Leap = answer.Leap(b.Names(), m, asked, sh.Policy.Standing.Leap.SecureAfter)
+	out.LeafBars = sh.LeafBars()
+	out.Approach, out.FirstView = contract.PieceApproach(sh.Way.Approach), contract.PieceFirstView(sh.Way.FirstView)
+	return known(sh.KnownNotes(m.ID)), nil
+}
+
+// pointsOf gives focus points their ids: a text that is there already keeps its
+// id, and with it the marks that it got.
+func pointsOf(m material.Material, texts []string) []material.FocusPoint {
+	ids := map[string]string{}
+	for _, p := range m.FocusPoints {
+		ids[p.Text] = p.ID
+	}
+	out := []material.FocusPoint{}
+	for _, text := range texts {
+		text = strings.TrimSpace(text)
+		id, there := ids[text]
+		if !there {
+			id = ulid.Make().String()
+		}
+		delete(ids, text) // the same words twice are two points
+		out = append(out, material.FocusPoint{ID: id, Text: text})
+	}
+	return out
+}
+
+// ChangeMaterial changes title, composer, tags and focus points.
+func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRequestObject) (contract.ChangeMaterialResponseObject, error) {
+	b, m, err := h.Material(ctx, r.Material)
+	if err != nil {
+		return nil, err
+	}
+	if r.Body.Tags != nil {
+		m.Tags = r.Body.Tags
+	}
+	m.Title, m.Composer = strings.TrimSpace(r.Body.Title), strings.TrimSpace(r.Body.Composer)
+	if m.Title == "" {
+		return nil, problem.Invalid("A piece needs a title.")
+	}
+	if err := h.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: m}); err != nil || r.Body.FocusPoints == nil {
+		return contract.ChangeMaterial204Response{}, err
+	}
+	return contract.ChangeMaterial204Response{}, h.Store.SetFocusPoints(ctx, b.Tenant.ID, m.ID, pointsOf(m, r.Body.FocusPoints))
+}
+
+func pieceSentence(p contract.Piece, m material.Material) string {
+	if !p.HasScore {
+		return "It has no score; what it asks for was set by hand."
+	}
+	out := wording.Capital(wording.Counted(p.Bars, "bar"))
+	if p.DistinctBars < p.Bars {
+		out += fmt.Sprintf(", made of %s", wording.Counted(p.DistinctBars, "different one"))
+	}
+	if len(p.Leap.Parts) > 0 {
+		is, was := "is", "new in it"
+		if p.Begun {
+			is, was = "was", "new when it was begun"
+		}
+		var fresh []string
+		for _, part := range p.Leap.Parts {
+			if part.Level == contract.LeapPartLevel(leap.New) || part.Level == contract.LeapPartLevel(leap.Planted) {
+				fresh = append(fresh, part.Name)
+			}
+		}
+		switch n := len(fresh); {
+		case n == 0:
+			out += fmt.Sprintf("; nothing in it %s new", is)
+		case n > 4:
+			out += fmt.Sprintf("; %s: %s and %d more", was, strings.Join(fresh[:3], ", "), n-3)
+		default:
+			out += fmt.Sprintf("; %s: %s", was, strings.Join(fresh, ", "))
+		}
+	}
+	if len(p.Leap.Parts) == 0 {
+		out += readyWords(p.ReadyFor)
+	}
+	return out + "."
+}
+
+// readyWords names who could have the piece now, where no student is chosen.
+func readyWords(list []contract.Ready) string {
+	var names []string
+	open := 0
+	for _, r := range list {
+		if r.State != contract.ReadyStateBegun {
+			open++
+		}
+		if r.State == contract.ReadyStateReady {
+			first, _, _ := strings.Cut(r.Name, " ")
+			names = append(names, first)
+		}
+	}
+	switch n := len(names); {
+	case n == 0 && open == 0:
+		return ""
+	case n == 0:
+		return "; nobody new is ready for it yet"
+	case n > 4:
+		return fmt.Sprintf("; %s and %d more are ready for it", strings.Join(names[:3], ", "), n-3)
+	case n == 1:
+		return "; " + names[0] + " is ready for it"
+	}
+	return "; " + wording.List(names) + " are ready for it"
+}

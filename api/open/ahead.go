@@ -1,0 +1,133 @@
+package open
+
+import (
+	"context"
+	"encoding/json"
+	"slices"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/outlook"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/standing"
+	"patientladder/store"
+)
+
+// Ahead is a student with what lies ahead.
+type Ahead struct {
+	studentplan.Ahead
+	Tenant store.Studio
+	Row    store.Ladder
+	// Opened is the student as it was opened, OpenHorizon the horizon.
+	Opened      Student
+	OpenHorizon Horizon
+}
+
+// Of is the studio of the student.
+func (a Ahead) Of() Studio { return a.Opened.Of() }
+
+// Horizon is what the outlooks of a studio share.
+type Horizon struct {
+	studentplan.Horizon
+	// key names everything that it came from.
+	key string
+}
+
+// Horizon opens the holidays and what the forecasts have learned.
+func (d *Desk) Horizon(ctx context.Context, s Studio) (Horizon, error) {
+	holidays, err := d.Store.Holidays(ctx, s.Tenant.ID)
+	if err != nil {
+		return Horizon{}, err
+	}
+	model, key, err := d.forecasts(ctx, s, calendar.Breaks(holidays, nil))
+	return Horizon{studentplan.Horizon{Holidays: holidays, Model: model}, digest(holidays, key)}, err
+}
+
+// Whole opens a studio with what the outlooks of all its students need.
+func (d *Desk) Whole(ctx context.Context) (s Studio, h Horizon, rungs map[string][]ladder.Placed, err error) {
+	if s, err = d.Studio(ctx); err != nil {
+		return s, h, nil, err
+	}
+	if h, err = d.Horizon(ctx, s); err != nil {
+		return s, h, nil, err
+	}
+	rungs, err = d.Store.AllRungs(ctx, s.Tenant.ID)
+	return s, h, rungs, err
+}
+
+// Ahead opens a student with the outlook.
+func (d *Desk) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahead, error) {
+	s, err := d.Student(ctx, id)
+	if err != nil {
+		return Ahead{}, err
+	}
+	h, err := d.Horizon(ctx, s.Of())
+	if err != nil {
+		return Ahead{}, err
+	}
+	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, id)
+	if err != nil {
+		return Ahead{}, err
+	}
+	return s.Look(h, placed, o), nil
+}
+
+// Look makes the outlook of a student with the rungs in some order.
+func (s Student) Look(h Horizon, placed []ladder.Placed, o studentplan.Options) Ahead {
+	return Ahead{Ahead: s.Ahead(h.Horizon, placed, o), Tenant: s.Tenant, Row: s.Row, Opened: s, OpenHorizon: h}
+}
+
+// forecasts learns from every piece that was cleared in the studio before today: what is cleared
+// in the lessons of a day moves the dates of the others from the next day on, and not with
+// every mark. The key names everything that it came from.
+func (d *Desk) forecasts(ctx context.Context, s Studio, breaks []calendar.Break) (*forecast.Model, string, error) {
+	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, "", err
+	}
+	kept, err := d.Store.Observed(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, "", err
+	}
+	of := make(map[string]forecast.Moments, len(ladders))
+	for _, l := range ladders {
+		if of[l.ID], err = d.observed(ctx, s, l, kept[l.ID], breaks); err != nil {
+			return nil, "", err
+		}
+	}
+	var sums []any
+	for _, l := range ladders {
+		sums = append(sums, l.ID, of[l.ID])
+	}
+	key := digest(sums...)
+	model, ok := d.kept.models.Get(key)
+	if !ok {
+		model = forecast.Learn(of, forecast.DefaultPrior())
+		d.kept.models.Add(key, model)
+	}
+	return model, key, nil
+}
+
+// observed is what the forecasts learn from one student, as it was kept or computed anew.
+func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept, breaks []calendar.Break) (forecast.Moments, error) {
+	var out forecast.Moments
+	x, err := d.For(s, l)
+	if err != nil {
+		return out, err
+	}
+	key := digest(x.standingKey(), s.Tenant.Timezone, breaks)
+	if k.Key == key && json.Unmarshal(k.Body, &out) == nil {
+		return out, nil
+	}
+	if x, err = d.Open(ctx, s, l); err != nil {
+		return out, err
+	}
+	before := slices.DeleteFunc(x.Standing.Clearings(), func(c standing.Clearing) bool { return !s.Local(c.To).Before(s.Today) })
+	out = forecast.MomentsOf(outlook.Observed(l.ID, before, s.Library, breaks, s.Local))
+	body, err := json.Marshal(out)
+	if err != nil {
+		return out, err
+	}
+	return out, d.Store.SaveObserved(ctx, s.Tenant.ID, l.ID, store.Kept{Key: key, Body: body})
+}

@@ -1,0 +1,152 @@
+// Package open is what all handlers share: it opens, for the studio of whoever is signed in, its library,
+// a student, what lies ahead of a student, and a score as it is read.
+//
+//	open.go     who is signed in, the studio
+//	student.go  a student with the standing, folded or kept
+//	ahead.go    what lies ahead of a student, and what the forecasts learn
+//	week.go     the week that is practised now
+//	score.go    scores as they are read
+//	keep.go     what is kept in memory for a while
+package open
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"time"
+
+	"patientladder/api/problem"
+	"patientladder/clock"
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/demand"
+	"patientladder/core/reading/naming"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// Desk opens things. Make it with New.
+type Desk struct {
+	Store *store.Store
+	// Now is the clock.
+	Now clock.Clock
+	// Shipped are the skills that ship, Demands the table of what features ask for.
+	Shipped skill.Catalogue
+	Demands demand.Table
+	// URL is the address of the page as families reach it, without a slash at its end.
+	URL string
+	// Mails says that a mail server takes the messages.
+	Mails bool
+
+	// catalogue names the skills that ship, for the keys of what is kept.
+	catalogue string
+	kept      *memory
+}
+
+// New returns a desk.
+func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error) {
+	skills, demands, err := demand.Shipped()
+	if err != nil {
+		return nil, err
+	}
+	kept, err := newMemory()
+	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All()), kept: kept}, err
+}
+
+// Who is the signed-in teacher of a request, or a family.
+type Who struct{ Teacher, Studio string }
+
+type whoKey struct{}
+
+// As returns a context in which somebody is signed in.
+func As(ctx context.Context, w Who) context.Context { return context.WithValue(ctx, whoKey{}, w) }
+
+// Actor returns who is signed in.
+func Actor(ctx context.Context) Who {
+	w, _ := ctx.Value(whoKey{}).(Who)
+	return w
+}
+
+// Studio is a studio with its library and its day.
+type Studio struct {
+	studentplan.Studio
+	Tenant store.Studio
+}
+
+// Studio opens the studio of whoever is signed in.
+func (d *Desk) Studio(ctx context.Context) (Studio, error) {
+	s, err := d.Day(ctx)
+	if err != nil {
+		return s, err
+	}
+	lib, skills, err := d.library(ctx, s.Tenant)
+	if err != nil {
+		return s, err
+	}
+	s.Library, s.Skills = lib, skills
+	if s.Words.Values == naming.QuarterNotes {
+		s.Skills = s.Skills.Renamed(s.Words.Text)
+	}
+	return s, nil
+}
+
+// Day opens the studio without its library.
+func (d *Desk) Day(ctx context.Context) (Studio, error) {
+	tenant, err := d.Store.Studio(ctx, Actor(ctx).Studio)
+	if err != nil {
+		return Studio{}, err
+	}
+	s := Studio{Tenant: tenant}
+	s.Words, s.Now, s.Zone = tenant.Words, d.Now(), zoneOf(tenant)
+	s.Today = s.Local(s.Now)
+	return s, nil
+}
+
+// zoneOf is the time zone of a studio; UTC where its name is not known.
+func zoneOf(studio store.Studio) *time.Location {
+	zone, err := time.LoadLocation(studio.Timezone)
+	if err != nil {
+		return time.UTC
+	}
+	return zone
+}
+
+// Material opens the studio at one material.
+func (d *Desk) Material(ctx context.Context, id string) (Studio, material.Material, error) {
+	s, err := d.Studio(ctx)
+	if err != nil {
+		return s, material.Material{}, err
+	}
+	m, ok := s.Library[id]
+	if !ok {
+		return s, m, problem.NoMaterial
+	}
+	return s, m, nil
+}
+
+// Names are what sentences about this studio need.
+func (s Studio) Names() wording.Names {
+	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words}
+}
+
+// Instrument returns an instrument by name; one that is not known is the user's mistake.
+func Instrument(name string) (instrument.Instrument, error) {
+	x, ok := instrument.Of(name)
+	if ok {
+		return x, nil
+	}
+	var known []string
+	for _, x := range instrument.All() {
+		known = append(known, x.ID)
+	}
+	return x, problem.Invalid(fmt.Sprintf("There is no instrument %q here; there are %s.", name, wording.List(known)))
+}
+
+// digest names some values: the same values have the same digest.
+func digest(of ...any) string {
+	sum := sha256.Sum256([]byte(fmt.Sprint(of...)))
+	return hex.EncodeToString(sum[:])
+}

@@ -1,0 +1,136 @@
+package open
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"time"
+
+	"patientladder/core/base/parallel"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/standing"
+	"patientladder/core/way"
+	"patientladder/store"
+)
+
+// Student is a student of a studio.
+type Student struct {
+	studentplan.Student
+	Tenant store.Studio
+	Row    store.Ladder
+	// Way is the student's: the studio's with what differs for this student.
+	Way way.Way
+
+	desk *Desk
+}
+
+// Of is the studio of the student.
+func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant} }
+
+// For opens a student of a studio without the standing.
+func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
+	w, err := s.Tenant.Way.With(l.Own)
+	if err != nil {
+		return Student{}, fmt.Errorf("the way of ladder %s is damaged: %w", l.ID, err)
+	}
+	if l.Approach != "" {
+		w.Approach = l.Approach
+	}
+	out := Student{Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()}, Tenant: s.Tenant, Row: l, desk: d}
+	return out.Under(w), nil
+}
+
+// Under is the student under another way of teaching; the standing stays.
+func (s Student) Under(w way.Way) Student {
+	s.Way, s.Policy = w, w.Planning()
+	return s
+}
+
+// Student opens one student.
+func (d *Desk) Student(ctx context.Context, ladder string) (Student, error) {
+	s, err := d.Studio(ctx)
+	if err != nil {
+		return Student{}, err
+	}
+	l, err := d.Store.Ladder(ctx, s.Tenant.ID, ladder)
+	if err != nil {
+		return Student{}, err
+	}
+	return d.Open(ctx, s, l)
+}
+
+// Open opens a student of a studio, with the standing as it was kept or folded anew.
+func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, error) {
+	out, err := d.For(s, l)
+	if err != nil {
+		return out, err
+	}
+	body, ok, err := d.Store.Snapshot(ctx, s.Tenant.ID, l.ID, out.standingKey())
+	if err != nil {
+		return out, err
+	}
+	if ok {
+		if out.Standing, err = standing.Decode(body); err == nil {
+			return out, nil
+		}
+	}
+	return out, d.fold(ctx, &out)
+}
+
+// Students opens the students of a studio for one instrument ("" for all), in the
+// order of their lessons. What is kept comes in one query for all of them.
+func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Student, error) {
+	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	kept, err := d.Store.Snapshots(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	var out []Student
+	for _, l := range ladders {
+		if instrument != "" && l.Instrument != instrument {
+			continue
+		}
+		x, err := d.For(s, l)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, x)
+	}
+	// After a change of the library or the way every standing is folded anew: side by side.
+	errs := make([]error, len(out))
+	parallel.Each(len(out), func(i int) {
+		if k := kept[out[i].Ladder]; k.Key == out[i].standingKey() {
+			out[i].Standing, _ = standing.Decode(k.Body) // a damaged one is folded anew
+		}
+		if out[i].Standing == nil {
+			errs[i] = d.fold(ctx, &out[i])
+		}
+	})
+	return out, errors.Join(errs...)
+}
+
+// standingKey names everything that a standing is folded from.
+func (s Student) standingKey() string { return digest(s.foldKey(), s.Today.Format(time.DateOnly)) }
+
+// foldKey names all of that but the day: the rules of the fold, the log, which only grows, the
+// library with the skills, the instrument's family and the policy.
+func (s Student) foldKey() string {
+	return digest(standing.FoldVersion, s.desk.catalogue, s.Row.Entries, s.Tenant.LibraryVersion, s.Family(), s.Policy.Standing)
+}
+
+// fold folds the standing of a student anew from the log, and keeps it.
+func (d *Desk) fold(ctx context.Context, s *Student) error {
+	log, err := d.Store.Log(ctx, s.Tenant.ID, s.Ladder)
+	if err != nil {
+		return err
+	}
+	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today})
+	body, err := s.Standing.Encode()
+	if err != nil {
+		return err
+	}
+	return d.Store.SaveSnapshot(ctx, s.Tenant.ID, s.Ladder, store.Kept{Key: s.standingKey(), Body: body})
+}

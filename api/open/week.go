@@ -1,0 +1,39 @@
+package open
+
+import (
+	"context"
+	"time"
+
+	"patientladder/core/planning/studentplan"
+	"patientladder/store"
+)
+
+// Week is a week of practice with what was kept of it.
+type Week struct {
+	studentplan.Week
+	Kept store.PracticeWeek
+}
+
+// Week opens the week that begins on a day; a zero day is the one that is practised now.
+func (d *Desk) Week(ctx context.Context, a Ahead, start time.Time) (Week, error) {
+	if start.IsZero() {
+		start = a.WeekStart(a.Today)
+	}
+	kept, err := d.Store.PracticeWeek(ctx, a.Tenant.ID, a.Ladder, start)
+	if err != nil {
+		return Week{Kept: kept}, err
+	}
+	return d.Solve(ctx, a, kept)
+}
+
+// Solve lays a week out by what was set by hand in it.
+func (d *Desk) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (Week, error) {
+	w, err := a.Week(kept.Start, kept.Hand, d.Reader(ctx, a.Tenant))
+	return Week{w, kept}, err
+}
+
+// Review says how learned pieces are kept, with the share of review of the week that is practised now.
+func (d *Desk) Review(ctx context.Context, a Ahead) (studentplan.ReviewState, error) {
+	w, err := d.Week(ctx, a, time.Time{})
+	return a.ReviewState(w.Week), err
+}

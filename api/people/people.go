@@ -1,0 +1,12 @@
+// Package people answers what is asked about students, how they sit, and how the studio teaches and names things.
+//
+//	students.go  students
+//	setup.go     bench, feet and hands
+//	settings.go  how the studio names things
+//	way.go       the way of teaching, holidays
+package people
+
+import "patientladder/api/open"
+
+// Handlers answer the calls about people and settings.
+type Handlers struct{ *open.Desk }

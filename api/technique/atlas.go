@@ -1,0 +1,91 @@
+package technique
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/library/instrument"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/scale"
+	"patientladder/core/wording"
+)
+
+// GetAtlas returns who has which key, in which pass, for every student of an instrument.
+func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObject) (contract.GetAtlasResponseObject, error) {
+	s, err := h.Studio(ctx)
+	if err != nil {
+		return nil, err
+	}
+	x, err := open.Instrument(string(r.Params.Instrument))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.Atlas{Kinds: []contract.Choice{}, Keys: []string{}, Passes: []string{}, Rows: []contract.AtlasRow{}}
+	t, ok := keyed(x.Family)
+	if !ok {
+		out.Sentence = fmt.Sprintf("The %s takes nothing through the keys.", x.ID)
+		return contract.GetAtlas200JSONResponse(out), nil
+	}
+	kind := t.Kinds[0]
+	if r.Params.Kind != "" {
+		kind = scale.Kind(r.Params.Kind)
+	}
+	if !slices.Contains(t.Kinds, kind) {
+		return nil, problem.Invalid(fmt.Sprintf("There is no kind %q of %s.", r.Params.Kind, strings.ToLower(t.Name)))
+	}
+	out.Type, out.Kind = t.ID, string(kind)
+	for _, k := range t.Kinds {
+		out.Kinds = append(out.Kinds, contract.Choice{Id: string(k), Name: wording.Kind(string(k))})
+	}
+	for _, step := range t.Steps {
+		out.Passes = append(out.Passes, step.Name)
+	}
+	places, err := exercise.Round(exercise.Exercise{Type: t, Step: t.Steps[0], Kind: kind, Instrument: x}, exercise.Keys("fifths", kind)[0], "fifths")
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range places {
+		out.Keys = append(out.Keys, s.Words.Key(e.Key.String()))
+	}
+	students, err := h.Students(ctx, s, x.ID)
+	if err != nil {
+		return nil, err
+	}
+	begun, through := 0, 0
+	for _, st := range students {
+		row := contract.AtlasRow{Ladder: st.Ladder, Name: st.Name, Cells: []contract.AtlasCell{}}
+		any := false
+		for i, c := range st.Keys(t, places) {
+			row.Cells = append(row.Cells, contract.AtlasCell{Key: out.Keys[i], Through: c.Through + 1, Working: c.Working + 1, Exercise: c.Next.ID()})
+			any = any || c.Through >= 0 || c.Working >= 0
+			if c.Through >= 0 {
+				through++
+			}
+		}
+		if any {
+			begun++
+		}
+		out.Rows = append(out.Rows, row)
+	}
+	out.Sentence = wording.Atlas(len(students), begun, through)
+	return contract.GetAtlas200JSONResponse(out), nil
+}
+
+// keyed is the type that the atlas of a family shows: what is taken through the keys, else the
+// scales of that family.
+func keyed(f instrument.Family) (exercise.Type, bool) {
+	if t, ok := exercise.CycleType(f); ok {
+		return t, true
+	}
+	list := exercise.Types(f)
+	i := slices.IndexFunc(list, func(t exercise.Type) bool { return len(t.Kinds) > 0 && t.What == "" })
+	if i < 0 {
+		return exercise.Type{}, false
+	}
+	return list[i], true
+}

@@ -1,0 +1,138 @@
+package technique
+
+import (
+	"context"
+
+	"patientladder/api/contract"
+	"patientladder/api/lesson"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/musicxml"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/bowed"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/plucked"
+	"patientladder/core/wording"
+)
+
+// GetInstruments lists the instruments that can be taught.
+func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstrumentsRequestObject) (contract.GetInstrumentsResponseObject, error) {
+	ladders, err := h.Store.Ladders(ctx, open.Actor(ctx).Studio)
+	if err != nil {
+		return nil, err
+	}
+	var played []string
+	for _, l := range ladders {
+		played = append(played, l.Instrument)
+	}
+	most := instrument.Most(played)
+	out := contract.GetInstruments200JSONResponse{}
+	for _, x := range instrument.All() {
+		info := contract.InstrumentInfo{Id: x.ID, Family: contract.InstrumentInfoFamily(x.Family), Strings: []string{}, TaughtMost: x.ID == most.ID}
+		for _, p := range x.Open {
+			info.Strings = append(info.Strings, p.String())
+		}
+		out = append(out, info)
+	}
+	return out, nil
+}
+
+// exerciseOf reads an exercise of an instrument; the first one where none is named.
+func exerciseOf(name, id string) (exercise.Exercise, error) {
+	x, err := open.Instrument(name)
+	if err != nil {
+		return exercise.Exercise{}, err
+	}
+	if id == "" {
+		if e, ok := exercise.First(x); ok {
+			return e, nil
+		}
+	}
+	e, err := exercise.Parse(id, x)
+	if err != nil {
+		return e, problem.Because(err)
+	}
+	return e, nil
+}
+
+// GetExercise returns an exercise as notes on its instrument.
+func (h *Handlers) GetExercise(ctx context.Context, r contract.GetExerciseRequestObject) (contract.GetExerciseResponseObject, error) {
+	studio, err := h.Store.Studio(ctx, open.Actor(ctx).Studio)
+	if err != nil {
+		return nil, err
+	}
+	e, err := exerciseOf(string(r.Params.Instrument), r.Params.Exercise)
+	if err != nil {
+		return nil, err
+	}
+	out, err := exerciseOut(e, studio.Words)
+	return contract.GetExercise200JSONResponse(out), err
+}
+
+func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, error) {
+	b, err := e.Build()
+	if err != nil {
+		return contract.Exercise{}, err
+	}
+	sc, err := e.Score(words)
+	if err != nil {
+		return contract.Exercise{}, err
+	}
+	out := contract.Exercise{
+		Id: e.ID(), Instrument: e.Instrument.ID, Family: contract.ExerciseFamily(e.Instrument.Family), Type: e.Type.ID, Title: e.Title(words), Step: e.Step.Name,
+		Why: wording.Sentence(e.Step.Why), Goals: e.Step.Goals, Faults: lesson.Faults(e, nil), Tempo: e.Step.Tempo, Beats: b.Beats, Length: b.Length.Float(),
+		Notes: []contract.ExerciseNote{}, Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{}, Patterns: []contract.StringPattern{},
+		Shapes: []contract.ChordShape{}, Chords: []contract.ChordAt{}, Caution: wording.Caution, Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
+	}
+	for _, n := range b.Notes {
+		out.Notes = append(out.Notes, contract.ExerciseNote{
+			At: n.At.Float(), Length: n.Length.Float(), Midi: n.Pitch.Semitone(), Name: words.Key(n.Pitch.Name()), Hand: n.Hand, Finger: n.Finger,
+			String: n.String, Above: n.Above, Pluck: n.Pluck, Bow: n.Bow, Silent: n.Silent, Meet: n.Meet,
+		})
+	}
+	for _, p := range e.Instrument.Open {
+		out.Strings = append(out.Strings, contract.OpenString{Midi: p.Semitone(), Name: words.Key(p.Name())})
+	}
+	shapes := map[string]bool{}
+	for _, c := range b.Chords {
+		out.Chords = append(out.Chords, contract.ChordAt{At: c.At.Float(), Name: c.Name})
+		if shape, err := plucked.Chord(e.Instrument, c.Name); err == nil && !shapes[c.Name] {
+			shapes[c.Name] = true
+			out.Shapes = append(out.Shapes, contract.ChordShape{Name: c.Name, Frets: shape.Frets, Fingers: shape.Fingers})
+		}
+	}
+	for _, p := range patternsOf(e) {
+		x := contract.StringPattern{String: p.String, Name: words.Key(p.Open.Name()), Words: p.Words, Moves: p.Moves, Stops: []contract.StringStop{}}
+		for _, s := range p.Stops {
+			x.Stops = append(x.Stops, contract.StringStop{Above: s.Above, Extended: s.Extended, Finger: s.Finger, Name: words.Key(s.Pitch.Name())})
+		}
+		out.Patterns = append(out.Patterns, x)
+	}
+	return out, nil
+}
+
+// patternsOf is how the key of an exercise lies on each string of a bowed instrument; nil elsewhere.
+func patternsOf(e exercise.Exercise) []bowed.Pattern {
+	if e.Instrument.Family != instrument.Bowed || e.Kind == "" {
+		return nil
+	}
+	list, err := bowed.Patterns(e.Instrument, e.Key, e.Kind)
+	if err != nil {
+		return nil
+	}
+	return list
+}
+
+// choices are the exercises around one, with names to choose by.
+func choices(e exercise.Exercise, words naming.Words) []contract.ExerciseChoice {
+	out := []contract.ExerciseChoice{}
+	for _, c := range exercise.Near(e) {
+		x := contract.ExerciseChoice{Name: c.Name, Options: []contract.ExerciseOption{}}
+		for _, o := range c.Options {
+			x.Options = append(x.Options, contract.ExerciseOption{Id: o.ID(), Name: wording.Option(c.Name, o, words), Chosen: o.ID() == e.ID()})
+		}
+		out = append(out, x)
+	}
+	return out
+}

@@ -1,0 +1,122 @@
+package technique
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"strconv"
+
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/engrave"
+	"patientladder/core/reading/naming"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/technique/plucked"
+	"patientladder/core/wording"
+	"patientladder/home/sheet"
+)
+
+// GetExerciseSheet returns an exercise on one page to print.
+func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseSheetRequestObject) (contract.GetExerciseSheetResponseObject, error) {
+	studio, err := h.Store.Studio(ctx, open.Actor(ctx).Studio)
+	if err != nil {
+		return nil, err
+	}
+	e, err := exerciseOf(string(r.Params.Instrument), r.Params.Exercise)
+	if err != nil {
+		return nil, err
+	}
+	b, err := e.Build()
+	if err != nil {
+		return nil, err
+	}
+	sc, err := e.Score(studio.Words)
+	if err != nil {
+		return nil, err
+	}
+	words := studio.Words
+	out := sheet.Exercise{
+		Heading: studio.Name + " · " + e.Instrument.ID, Title: e.Title(words), Step: wording.Capital(e.Step.Name), Sentence: wording.Learnable(e, b, patternsOf(e), words),
+		Tempo: words.Text(fmt.Sprintf("done when it is even at crotchet %d", e.Step.Tempo)), Caution: wording.Caution, Goals: e.Step.Goals,
+		Music: engrave.Stretch(sc, 0, sc.Length().Float(), nil, sheet.ExerciseWidth), Made: h.Now(),
+	}
+	for _, f := range e.Type.Faults {
+		out.Faults = append(out.Faults, sheet.Fault{Text: wording.Capital(f.Text), Look: wording.Sentence(f.Look)})
+	}
+	if e.Instrument.Family == instrument.Keyboard {
+		out.Boards = boards(b)
+	} else {
+		out.Necks, out.Strokes = necks(e, b, words)
+	}
+	data, err := out.PDF()
+	return contract.GetExerciseSheet200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
+		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
+		Headers: contract.SheetResponseHeaders{ContentDisposition: fmt.Sprintf("inline; filename=%q", out.Name())},
+	}}, err
+}
+
+// boards are the keys of each hand with the finger that comes to each first.
+func boards(b exercise.Built) []sheet.Board {
+	var out []sheet.Board
+	for _, hand := range []string{"right", "left"} {
+		board := sheet.Board{Name: hand + " hand"}
+		seen := map[int]bool{}
+		for _, n := range b.Notes {
+			midi := n.Pitch.Semitone()
+			if n.Hand == hand && !seen[midi] {
+				seen[midi] = true
+				board.Keys = append(board.Keys, sheet.Key{MIDI: midi, Label: strconv.Itoa(n.Finger), Meets: n.Meet != ""})
+			}
+		}
+		if len(board.Keys) > 0 {
+			out = append(out, board)
+		}
+	}
+	return out
+}
+
+// necks are what lies under the left hand, and one round of what the right hand plucks.
+func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sheet.Neck, strokes sheet.Neck) {
+	neck := sheet.Neck{Frets: e.Instrument.Family == instrument.Plucked}
+	for _, p := range e.Instrument.Open {
+		neck.Strings = append(neck.Strings, words.Key(p.Name()))
+	}
+	finger := func(n int) string { return strconv.Itoa(n) }
+	if len(b.Chords) == 0 {
+		seen := map[[2]int]bool{}
+		neck.Name = "left hand"
+		for _, n := range b.Notes {
+			if at := [2]int{n.String, n.Above}; !seen[at] && e.Type.What != "roll" {
+				seen[at] = true
+				neck.Dots = append(neck.Dots, sheet.Dot{String: n.String, At: n.Above, Label: finger(n.Finger)})
+			}
+		}
+		if len(neck.Dots) > 0 {
+			list = append(list, neck)
+		}
+	}
+	seen := map[string]bool{}
+	for _, c := range b.Chords {
+		shape, err := plucked.Chord(e.Instrument, c.Name)
+		if err != nil || seen[c.Name] {
+			continue
+		}
+		seen[c.Name] = true
+		x := neck
+		x.Name, x.Dots = c.Name, nil
+		for i, fret := range shape.Frets {
+			if fret >= 0 {
+				x.Dots = append(x.Dots, sheet.Dot{String: i + 1, At: fret, Label: finger(shape.Fingers[i])})
+			}
+		}
+		list = append(list, x)
+	}
+	if e.Type.What == "roll" {
+		strokes = sheet.Neck{Name: "right hand, one round", Strings: neck.Strings}
+		for i, n := range b.Notes[:min(len(b.Notes), 2*b.Beats)] {
+			strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: i + 1, Label: n.Pluck})
+		}
+	}
+	return list, strokes
+}

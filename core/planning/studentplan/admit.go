@@ -1,0 +1,199 @@
+package studentplan
+
+import (
+	"slices"
+	"time"
+
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/student/clearing"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+)
+
+// ClockAhead is how far a device's clock may run ahead (default).
+const ClockAhead = 24 * time.Hour
+
+// OldestTick is for how many days practice at home can still be reported (default).
+const OldestTick = 14
+
+// NotAdmitted is why an entry cannot be added to a log.
+type NotAdmitted string
+
+// The reasons.
+const (
+	InTheFuture    NotAdmitted = "future"     // it lies in the future
+	NoSuchMaterial NotAdmitted = "material"   // it names a material that is not there
+	WrongPlayer    NotAdmitted = "instrument" // the material is for another instrument
+	BeyondTheEnd   NotAdmitted = "bars"       // a spot reaches beyond the last bar
+	NeverHad       NotAdmitted = "neverHad"   // the student never had the material
+	NoSuchPoint    NotAdmitted = "point"      // the material has no such focus point
+	NotOfStandard  NotAdmitted = "standard"   // Name is not a point of the clearing standard
+	NoSuchActivity NotAdmitted = "activity"   // the goal has no such option
+	NoSuchSkill    NotAdmitted = "skill"      // Name is not a skill of the catalogue
+	NoSuchCycle    NotAdmitted = "cycle"      // Err says what of the cycle is not there
+	NotMine        NotAdmitted = "notMine"    // only what was reported from home is taken back from home
+	TooLongAgo     NotAdmitted = "tooLongAgo" // practice on Day is too long ago to be reported
+	NotYet         NotAdmitted = "notYet"     // Day has not come yet
+	NotSet         NotAdmitted = "notSet"     // this was not set for Day
+	NoPiece        NotAdmitted = "noPiece"    // only a piece can be played first
+	Malformed      NotAdmitted = "malformed"  // Err says what is wrong with it by itself
+)
+
+// EntryError says why an entry cannot be added.
+type EntryError struct {
+	Kind  NotAdmitted
+	Entry studentlog.Entry
+	Name  string
+	Day   time.Time
+	Err   error
+}
+
+func (e EntryError) Error() string { return "the entry cannot be added: " + string(e.Kind) }
+
+// Admit checks what an entry names against the library and the ladder; before are those that are
+// added with it. Corrections and mended spots may name what has not arrived yet.
+func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
+	refuse := func(kind NotAdmitted, name string, err error) error {
+		return EntryError{Kind: kind, Entry: e, Name: name, Err: err}
+	}
+	if err := e.Validate(); err != nil {
+		return refuse(Malformed, "", err)
+	}
+	if e.At.After(s.Now.Add(ClockAhead)) {
+		return refuse(InTheFuture, "", nil)
+	}
+	m, known := s.Library[e.Material]
+	switch {
+	case e.Material != "" && !known:
+		return refuse(NoSuchMaterial, "", nil)
+	case known && m.Instrument != s.Instrument:
+		return refuse(WrongPlayer, "", nil)
+	}
+	switch e.Kind {
+	case studentlog.SpotAdded:
+		if e.To > m.Bars {
+			return refuse(BeyondTheEnd, "", nil)
+		}
+	case studentlog.Hearing, studentlog.Paused, studentlog.Resumed, studentlog.GateSet:
+		if !s.Begun(e.Material) && !slices.ContainsFunc(before, func(b studentlog.Entry) bool { return b.Material == e.Material && begins(b.Kind) }) {
+			return refuse(NeverHad, "", nil)
+		}
+	case studentlog.MarkGiven:
+		if !s.HasPoint(e.Material, e.Focus) && !slices.ContainsFunc(before, func(b studentlog.Entry) bool { return b.Kind == studentlog.FocusAdded && b.Focus == e.Focus }) {
+			return refuse(NoSuchPoint, "", nil)
+		}
+	case studentlog.RunTried:
+		standard := clearing.Standard(s.Family(), clearing.Level(e.Standard))
+		for _, id := range e.Met {
+			if !slices.ContainsFunc(standard, func(p clearing.Point) bool { return p.ID == id }) {
+				return refuse(NotOfStandard, id, nil)
+			}
+		}
+	case studentlog.Activity:
+		if !lessonplan.Known(e.Goal, e.Step) {
+			return refuse(NoSuchActivity, e.Goal, nil)
+		}
+	case studentlog.CycleKept:
+		if e.Cycle.First == "" {
+			return nil
+		}
+		if _, err := s.Round(*e.Cycle); err != nil {
+			return refuse(NoSuchCycle, "", err)
+		}
+	case studentlog.StepDone, studentlog.Probe:
+		if _, ok := s.Skills.Get(e.Skill); !ok {
+			return refuse(NoSuchSkill, e.Skill, nil)
+		}
+	}
+	return nil
+}
+
+// begins says that an entry makes a material one that the student has had.
+func begins(k studentlog.Kind) bool {
+	return k == studentlog.Assigned || k == studentlog.Cleared || k == studentlog.Polished
+}
+
+// Report is what a family reports.
+type Report struct {
+	ID string
+	At time.Time
+	// Undoes is the id of an earlier report that is taken back; empty otherwise.
+	Undoes string
+	// Day and Item name what was set; First says that it was chosen to be played first.
+	Day   time.Time
+	Item  string
+	First bool
+	Times int
+	Felt  studentlog.Feeling
+}
+
+// SetWeek is a published week.
+type SetWeek struct {
+	Start time.Time
+	Plan  week.Plan
+}
+
+// Tick turns a report into an entry of the log, if it is about something that was set for a day
+// that has come, not too long ago; before are those that are added with it.
+func (s Student) Tick(r Report, weeks []SetWeek, before []studentlog.Entry) (studentlog.Entry, error) {
+	e := studentlog.Entry{ID: r.ID, At: r.At.UTC().Truncate(time.Millisecond), Actor: studentlog.Family}
+	refuse := func(kind NotAdmitted, err error) (studentlog.Entry, error) {
+		return e, EntryError{Kind: kind, Entry: e, Day: r.Day, Err: err}
+	}
+	if e.At.After(s.Now.Add(ClockAhead)) {
+		return refuse(InTheFuture, nil)
+	}
+	if r.Undoes != "" {
+		mine := slices.ContainsFunc(s.Standing.Home, func(h standing.Report) bool { return h.FromHome && h.ID == r.Undoes }) ||
+			slices.ContainsFunc(before, func(b studentlog.Entry) bool { return b.ID == r.Undoes })
+		if !mine {
+			return refuse(NotMine, nil)
+		}
+		e.Kind, e.Corrects = studentlog.Correction, r.Undoes
+		return s.valid(e, refuse)
+	}
+	switch {
+	case r.Day.After(s.Today):
+		return refuse(NotYet, nil)
+	case days(r.Day, s.Today) > OldestTick:
+		return refuse(TooLongAgo, nil)
+	}
+	item, ok := find(weeks, r.Day, r.Item)
+	if !ok {
+		return refuse(NotSet, nil)
+	}
+	if r.First {
+		if _, known := s.Library[item.Material]; !known {
+			return refuse(NoPiece, nil)
+		}
+		e.Kind, e.Material, e.Sign = studentlog.Liking, item.Material, studentlog.PlayedFirst
+		return s.valid(e, refuse)
+	}
+	e.Kind, e.Day, e.Item, e.Times, e.Felt = studentlog.Practised, r.Day.Format(time.DateOnly), r.Item, r.Times, r.Felt
+	return s.valid(e, refuse)
+}
+
+func (s Student) valid(e studentlog.Entry, refuse func(NotAdmitted, error) (studentlog.Entry, error)) (studentlog.Entry, error) {
+	if err := e.Validate(); err != nil {
+		return refuse(Malformed, err)
+	}
+	return e, nil
+}
+
+// find finds an item among what was set for a day.
+func find(weeks []SetWeek, day time.Time, key string) (week.Item, bool) {
+	for _, w := range weeks {
+		for _, d := range w.Plan.Days {
+			if !d.Date.Equal(day) {
+				continue
+			}
+			for _, it := range d.Items {
+				if it.Key == key {
+					return it, true
+				}
+			}
+		}
+	}
+	return week.Item{}, false
+}

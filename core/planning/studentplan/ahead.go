@@ -1,0 +1,84 @@
+package studentplan
+
+import (
+	"time"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/outlook"
+)
+
+// Horizon is what the outlooks of a studio share.
+type Horizon struct {
+	Holidays []calendar.Holiday
+	Model    *forecast.Model
+}
+
+// Options say how far and from where an outlook looks. The zero value looks along the
+// whole ladder, from outside today's lesson.
+type Options struct {
+	// Given are the holidays, by id, in which there are lessons all the same.
+	Given []string
+	// Near looks only as far ahead as previews do.
+	Near bool
+	// InLesson looks from within today's lesson; otherwise one that was given
+	// today is over, and the next is a week away.
+	InLesson bool
+}
+
+// Ahead is a student with what lies ahead.
+type Ahead struct {
+	Student
+	outlook.Outlook
+	Horizon
+	// Lessons are those from the next one on.
+	Lessons *calendar.Lessons
+	// Placed are the rungs in the teacher's order.
+	Placed []ladder.Placed
+}
+
+// Ahead makes the outlook of a student with the rungs in some order.
+func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) Ahead {
+	a := Ahead{Student: s, Horizon: h, Placed: placed}
+	off := calendar.Breaks(h.Holidays, o.Given)
+	from := s.Today
+	if s.GivenToday() && !o.InLesson {
+		from = from.AddDate(0, 0, 1)
+	}
+	a.Lessons = calendar.New(from, s.Weekday, off)
+	a.Outlook = outlook.Of(outlook.Input{
+		Student: s.Ladder, Standing: s.Standing, Library: s.Library, Placed: placed, Skills: s.Skills, Leap: s.Policy.Standing.Leap,
+		Preview: s.Policy.Preview, Model: h.Model, Lessons: a.Lessons, Breaks: off, Day: s.Today, Near: o.Near, ReadingFrom: s.readingFrom(a.Lessons),
+	})
+	return a
+}
+
+// readingFrom is the lesson, from 0 for the next one, in which the reading strand may begin.
+func (s Student) readingFrom(lessons *calendar.Lessons) int {
+	if s.Standing.FirstLesson.IsZero() {
+		return s.Policy.ReadingAfter
+	}
+	return lessons.Until(s.readingBegins().AddDate(0, 0, -1))
+}
+
+// readingBegins is the day from which on the reading strand may begin.
+func (s Student) readingBegins() time.Time {
+	first := s.Standing.FirstLesson
+	if first.IsZero() {
+		first = s.Today
+	}
+	return s.Local(first).AddDate(0, 0, 7*s.Policy.ReadingAfter)
+}
+
+// Gap is the number of days from a lesson to the one after it.
+func (a Ahead) Gap(day time.Time) int {
+	for n := 0; ; n++ {
+		if next := a.Lessons.Day(n); next.After(day) {
+			return days(day, next)
+		}
+	}
+}
+
+// days counts the days from one to another.
+func days(from, to time.Time) int { return int(to.Sub(from).Hours() / 24) }

@@ -1,0 +1,51 @@
+package studentplan
+
+import (
+	"time"
+
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/signs"
+)
+
+// Due are the signs of what is due on a day, the most urgent first: what the standing shows,
+// with what the outlook adds. Of the previews that will be late one is named, and of each
+// strand only the next rung.
+func (a Ahead) Due(day time.Time) []signs.Sign {
+	known := signs.Known{Long: map[string]float64{}, Kept: map[string]bool{}}
+	for id, w := range a.When {
+		if w.Long {
+			known.Long[id] = w.Usual
+		}
+	}
+	for _, id := range a.Learned() {
+		known.Kept[id] = true
+	}
+	found := signs.Find(a.Standing, a.Library, a.Policy.Signs, known, day)
+	if a.SetupDue() {
+		found = append(found, signs.Sign{Kind: signs.Bench, Measured: a.Standing.Setup != nil})
+	}
+	for _, o := range a.Plan.Outcomes {
+		if o.Late() > 0 {
+			found = append(found, signs.Sign{Kind: signs.Late, Material: o.For, Skill: o.Skill, Lessons: o.Late()})
+			break
+		}
+	}
+	for _, rail := range a.View.Rails {
+		if i, ok := nextRung(rail); ok && i > 0 && rail.Rungs[i].Cliff {
+			r := rail.Rungs[i]
+			found = append(found, signs.Sign{Kind: signs.Cliff, Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
+		}
+	}
+	signs.Sort(found, a.Library)
+	return found
+}
+
+// nextRung is the place of the next rung of a rail that is not begun and not aside.
+func nextRung(rail ladder.Rail) (int, bool) {
+	for i, r := range rail.Rungs {
+		if r.IsAhead() && r.Aside == "" {
+			return i, true
+		}
+	}
+	return 0, false
+}

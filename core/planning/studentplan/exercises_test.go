@@ -1,0 +1,156 @@
+package studentplan
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/exercise"
+)
+
+func cycle(first string) studentlog.Cycle {
+	return studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", First: first, Order: "fifths", From: "2026-04-20"}
+}
+
+func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
+	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("g", "scale/apart/G/major/-"), exerciseOf("d", "scale/apart/D/major/-"), piece("song", material.Method))
+	s.learned("c", 9, 9)
+	s.working("g", 9)
+	s.working("d", 8).State = standing.Resting
+	s.learned("song", 9, 9)
+	s.Standing.Ability.Skills["thumb"] = leap.Evidence{Shown: true}
+	p := s.Progress()
+	require.Equal(t, []string{"scale/apart/C/major/-"}, p.Cleared)
+	require.Equal(t, []string{"scale/apart/G/major/-", "scale/apart/D/major/-"}, p.Working)
+	require.True(t, p.Secure("thumb"))
+	require.False(t, p.Secure("ties"))
+}
+
+// The exercise of the cycle comes first, then the staircases on which the student stands, then new ones; what
+// stands ahead already is not proposed again, and no more than three are.
+func TestWhichExercisesAreProposed(t *testing.T) {
+	s := pupil(t, exerciseOf("five", "five-finger/parallel/C/major-five-finger/-"), exerciseOf("ahead", "five-finger/parallel/G/major-five-finger/-"))
+	s.learned("five", 30, 30)
+	kept := cycle("C")
+	s.Standing.Cycle = &kept
+	ids := func(a *Ahead) (out []string) {
+		stairs, _, _ := a.Stairs()
+		for _, p := range a.ProposedExercises(stairs) {
+			out = append(out, p.Exercise.ID())
+		}
+		return out
+	}
+	all := ids(s.ahead())
+	require.Equal(t, []string{"scale/apart/D/major/-", "five-finger/parallel/G/major-five-finger/-"}, all, "the key of the week is D, then the staircase that was begun")
+	a := s.ahead("ahead")
+	require.Equal(t, []Placed{{"ahead", a.ExercisesAhead()[0].Exercise}}, a.ExercisesAhead())
+	require.NotContains(t, ids(a), "five-finger/parallel/G/major-five-finger/-")
+	s.Standing.Cycle = nil
+	able := pupil(t)
+	for _, skill := range []string{"contrary-motion", "hands-together", "beyond-five", "hands-in-turn", "scale-runs", "thumb-under", "over-the-thumb"} {
+		able.Standing.Ability.Skills[skill] = leap.Evidence{Shown: true}
+	}
+	open := 0
+	stairs, _, _ := able.ahead().Stairs()
+	for _, st := range stairs {
+		if st.Next != nil {
+			open++
+		}
+	}
+	require.Greater(t, open, 3)
+	require.Len(t, ids(able.ahead()), 3, "no more than three at once")
+	require.Equal(t, "five-finger/parallel/G/major-five-finger/-", ids(s.ahead())[0])
+}
+
+// An exercise that cannot be heard in the week after its lesson says so.
+func TestAnExerciseThatIsHeardLater(t *testing.T) {
+	s := pupil(t)
+	p := exercise.Proposal{Reasons: []exercise.Reason{{Kind: exercise.FirstStep}}}
+	require.Equal(t, p, s.ahead().Proposal(p))
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior()), Holidays: []calendar.Holiday{holiday("half", 7, 7)}}, nil, Options{})
+	require.Equal(t, []exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)}}, a.Proposal(p).Reasons)
+	require.Len(t, p.Reasons, 1, "the proposal itself stays as it is")
+}
+
+// Two keys have had their week and one is worked at, the third is this week's; a missed lesson and a holiday slide the rest.
+func TestACycleOverTheLessons(t *testing.T) {
+	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("a", "scale/apart/A/major/-"))
+	s.learned("c", 9, 9)
+	s.working("a", 1)
+	s.Standing.Missed = []string{"2026-05-18", "nonsense", "2027-12-06"}
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior()), Holidays: []calendar.Holiday{holiday("half", 28, 7)}}, nil, Options{})
+	stairs := exercise.Climb(s.Player(), s.Progress(), exercise.Wish{})
+	c, err := a.Cycle(cycle("C"), stairs)
+	require.NoError(t, err)
+	var got []string
+	for _, w := range c.Weeks[:6] {
+		got = append(got, fmt.Sprintf("%s %s %s missed %d held %d off %d", w.Day.Format("01-02"), w.Exercise.Key, w.State, len(w.Missed), len(w.Held), w.Off))
+	}
+	require.Equal(t, []string{
+		"04-20 C through missed 0 held 0 off 0", "04-27 G open missed 0 held 0 off 0", "05-04 D now missed 0 held 0 off 0",
+		"05-11 A begun missed 0 held 0 off 0", "06-08 E ahead missed 1 held 1 off 2", "06-15 B ahead missed 0 held 0 off 0",
+	}, got)
+	require.Equal(t, []int{2, 1, 1, 0}, []int{c.Off, c.Held, c.Missed, c.Pass})
+	require.Equal(t, time.Date(2026, 8, 3, 0, 0, 0, 0, time.UTC), c.End)
+	require.True(t, c.Weeks[3].Late, "A is heard two weeks later")
+	require.False(t, c.Weeks[2].Late)
+	now, ok := c.Now()
+	require.True(t, ok)
+	require.Equal(t, "scale/apart/D/major/-", now.Exercise.ID())
+	s.Today = monday.AddDate(1, 0, 0)
+	c, err = (&Ahead{Student: *s, Horizon: a.Horizon}).Cycle(cycle("C"), stairs)
+	require.NoError(t, err)
+	_, ok = c.Now()
+	require.False(t, ok, "it is over")
+}
+
+func TestACycleThatCannotBe(t *testing.T) {
+	s := pupil(t)
+	for says, c := range map[string]studentlog.Cycle{
+		`"song" is not taken through the keys on the piano`: {Type: "song"},
+		`there is no pass "blind"`:                          {Type: "scale", Step: "blind"},
+		`there is no kind "blue" to take through the keys`:  {Type: "scale", Step: "apart", Kind: "blue"},
+	} {
+		_, err := s.Round(c)
+		require.EqualError(t, err, says)
+	}
+	_, err := s.Round(cycle("H"))
+	require.ErrorContains(t, err, "is not a key")
+	broken := cycle("C")
+	broken.From = "today"
+	s.Standing.Cycle = &broken
+	stairs, c, err := s.ahead().Stairs()
+	require.EqualError(t, err, `"today" is not a day`)
+	require.Nil(t, c)
+	require.NotEmpty(t, stairs, "the staircases stand all the same")
+	require.Equal(t, studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", From: "2026-05-04", First: "B"}, s.WholeCycle(studentlog.Cycle{First: "B"}))
+	require.Equal(t, cycle("C"), s.WholeCycle(cycle("C")), "what is set stays")
+}
+
+// The keys of the atlas: through, worked at, and what comes next in each.
+func TestKeysOfAStudent(t *testing.T) {
+	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("c2", "scale/together/C/major/-"), exerciseOf("g", "scale/apart/G/major/-"))
+	s.learned("c", 9, 9)
+	s.working("c2", 3)
+	s.working("g", 2)
+	scales, _ := exercise.TypeOf("scale")
+	places, err := s.Round(cycle("C"))
+	require.NoError(t, err)
+	cells := s.Keys(scales, places[:3])
+	var got []string
+	for _, c := range cells {
+		got = append(got, fmt.Sprintf("%d %d %s", c.Through, c.Working, c.Next.ID()))
+	}
+	require.Equal(t, []string{"0 2 scale/together/C/major/-", "-1 0 scale/apart/G/major/-", "-1 -1 scale/apart/D/major/-"}, got)
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, []ladder.Placed{{Material: "g"}, {Material: "x"}}, Options{})
+	require.Equal(t, []string{"x"}, a.materialsAhead())
+}

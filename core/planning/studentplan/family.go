@@ -1,0 +1,98 @@
+package studentplan
+
+import (
+	"slices"
+	"time"
+
+	"patientladder/core/planning/week"
+	"patientladder/core/student/standing"
+)
+
+// PathStep is one material on the way so far.
+type PathStep struct {
+	Material string
+	// Learned is the day on which it was cleared; zero for a piece in work.
+	Learned time.Time
+	// Full of Points focus points have their mark.
+	Full, Points int
+}
+
+// Path is the way so far: what was cleared, in its order, then what is being learned.
+func (s Student) Path() []PathStep {
+	var out []PathStep
+	learned := s.Standing.In(standing.Cleared, standing.Polished)
+	slices.SortStableFunc(learned, func(a, b string) int {
+		return s.Standing.Materials[a].ClearedAt.Compare(s.Standing.Materials[b].ClearedAt)
+	})
+	for _, id := range learned {
+		out = append(out, PathStep{Material: id, Learned: s.Local(s.Standing.Materials[id].ClearedAt)})
+	}
+	for _, id := range s.In(standing.Working) {
+		ms := s.Standing.Materials[id]
+		out = append(out, PathStep{Material: id, Full: ms.Full, Points: ms.Points})
+	}
+	return out
+}
+
+// DayAtHome is what a family has before it on a day.
+type DayAtHome string
+
+// The kinds of days.
+const (
+	NothingSet DayAtHome = "nothing" // no week was published
+	Practice   DayAtHome = "practice"
+	Rest       DayAtHome = "rest"
+	LessonDay  DayAtHome = "lesson" // practice rests, for the lesson is today
+	LiesAhead  DayAtHome = "ahead"  // the week begins later
+	Over       DayAtHome = "over"   // the week is over
+)
+
+// AtHome is the day of a family.
+type AtHome struct {
+	Kind DayAtHome
+	// Things to do on a day of practice, and about how long they take.
+	Things  int
+	Minutes float64
+	// Begins is the first day of a week that lies ahead, NextLesson the day of the next lesson.
+	Begins, NextLesson time.Time
+}
+
+// AtHome says what a family has before it today, with a published week; nil for none.
+func (s Student) AtHome(start time.Time, published *week.Plan) AtHome {
+	out := AtHome{Begins: start, NextLesson: s.Today.AddDate(0, 0, (int(s.Weekday)-int(s.Today.Weekday())+7)%7)}
+	if published == nil {
+		out.Kind = NothingSet
+		return out
+	}
+	for _, d := range published.Days {
+		switch {
+		case !d.Date.Equal(s.Today):
+		case !d.Rest && len(d.Items) > 0:
+			out.Kind, out.Things, out.Minutes = Practice, len(d.Items), d.Minutes
+			return out
+		case out.NextLesson.Equal(s.Today):
+			out.Kind = LessonDay
+			return out
+		default:
+			out.Kind = Rest
+			return out
+		}
+	}
+	out.Kind = Over
+	if start.After(s.Today) {
+		out.Kind = LiesAhead
+	}
+	return out
+}
+
+// Current is the place of the published week that holds a day, else of the last one that began, else of
+// the first; starts are in order.
+func Current(starts []time.Time, day time.Time) int {
+	at := 0
+	for i, start := range starts {
+		if !start.After(day) {
+			at = i
+		}
+	}
+	return at
+}

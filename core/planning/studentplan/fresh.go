@@ -1,0 +1,105 @@
+package studentplan
+
+import (
+	"slices"
+	"sort"
+
+	"patientladder/core/library/material"
+	"patientladder/core/planning/fit"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/next"
+)
+
+// drawn is the whole ladder, without dates.
+func (s Student) drawn(placed []ladder.Placed) ladder.View {
+	return ladder.Draw(s.Standing, s.Library, placed, s.Policy.Standing.Leap, s.Today, 0)
+}
+
+// Next proposes the next rung of a strand. Where the strand begins only later it says from when.
+func (s Student) Next(strand material.Strand, placed []ladder.Placed) (next.Proposal, next.Input) {
+	v := s.drawn(placed)
+	in := s.proposal(strand, v)
+	if later, waits := s.waitsToRead(strand); waits {
+		in.Candidates = nil
+		p := next.Propose(in)
+		p.Reasons = []next.Reason{later}
+		return p, in
+	}
+	return next.Propose(in), in
+}
+
+// proposal is what a proposal on a strand is made from.
+func (s Student) proposal(strand material.Strand, v ladder.View) next.Input {
+	in := next.Input{
+		Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills,
+		Last: s.Standing.Leaps(s.Library, strand), Straight: !s.Policy.EaseAfterLeap,
+	}
+	for _, rail := range v.Rails {
+		for _, r := range rail.Rungs {
+			if rail.Strand == strand && r.IsAhead() && r.Aside == "" {
+				in.Candidates = append(in.Candidates, r.Material)
+			}
+		}
+	}
+	return in
+}
+
+// waitsToRead says from when on the reading strand may begin, where it may not yet.
+func (s Student) waitsToRead(strand material.Strand) (next.Reason, bool) {
+	begins := s.readingBegins()
+	if strand != material.Reading || !begins.After(s.Today) {
+		return next.Reason{}, false
+	}
+	return next.Reason{Kind: next.Later, Weeks: s.Policy.ReadingAfter, From: begins}, true
+}
+
+// Fresh are the rungs that are proposed on the strands where nothing is in work. Repertoire
+// is taken up by choice, not because its strand is idle.
+func (a Ahead) Fresh() []lessonplan.Fresh {
+	var out []lessonplan.Fresh
+	for _, rail := range a.View.Rails {
+		_, waits := a.waitsToRead(rail.Strand)
+		if waits || rail.Strand == material.Repertoire || !idle(rail) {
+			continue
+		}
+		if p := next.Propose(a.proposal(rail.Strand, a.View)); p.Chosen != nil {
+			out = append(out, lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0]})
+		}
+	}
+	return out
+}
+
+// idle says that nothing is in work on a rail.
+func idle(rail ladder.Rail) bool {
+	return !slices.ContainsFunc(rail.Rungs, func(r ladder.Rung) bool { return r.Layer == ladder.Now && r.Aside == "" })
+}
+
+// Fit ranks everything that could come next, on one strand or on all (""), best first.
+func (s Student) Fit(strand material.Strand, placed []ladder.Placed) ([]fit.Candidate, fit.Input) {
+	v := s.drawn(placed)
+	in := fit.Input{
+		Library: material.Library{}, Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills, Taste: s.Taste(),
+		Idle: map[material.Strand]bool{}, PerLesson: s.Policy.Preview.PerLesson,
+	}
+	for _, strand := range material.Strands() {
+		in.Idle[strand] = true
+	}
+	for _, rail := range v.Rails {
+		in.Idle[rail.Strand] = idle(rail)
+	}
+	if taken := s.Standing.Leaps(s.Library, strand); s.Policy.EaseAfterLeap && strand != "" && len(taken) > 0 {
+		in.Ease = taken[len(taken)-1] > v.Reach.Size
+	}
+	for id, m := range s.Library {
+		if m.Instrument != s.Instrument {
+			continue
+		}
+		in.Library[id] = m
+		if !s.Begun(id) && (strand == "" || m.Strand == strand) {
+			in.Candidates = append(in.Candidates, m)
+		}
+	}
+	sort.Slice(in.Candidates, func(i, k int) bool { return in.Candidates[i].ID < in.Candidates[k].ID })
+	return fit.Rank(in), in
+}

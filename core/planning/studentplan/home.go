@@ -1,0 +1,110 @@
+package studentplan
+
+import (
+	"slices"
+	"time"
+
+	"patientladder/core/planning/week"
+	"patientladder/core/student/enjoyment"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+)
+
+// HomeEvidence counts what came from home, and was shown of liking, in the last eight weeks.
+func (s Student) HomeEvidence(weeks []week.SetDays) enjoyment.Evidence {
+	set := week.DaysSet(weeks, s.Today.AddDate(0, 0, -standing.HomeDays), s.Today.AddDate(0, 0, -1))
+	e := enjoyment.Evidence{Set: len(set)}
+	practised := map[string]bool{}
+	for _, h := range s.Standing.Home {
+		switch h.Sign {
+		case studentlog.PlayedFirst, studentlog.AskedFor, studentlog.Unasked, studentlog.Liked:
+			e.Liked++
+		case studentlog.Disliked:
+			e.Disliked++
+		}
+		switch h.Felt {
+		case studentlog.Joyful:
+			e.Joyful++
+		case studentlog.Fine:
+			e.Fine++
+		case studentlog.Hard:
+			e.Hard++
+		}
+		if h.Day != "" && set[h.Day] {
+			practised[h.Day] = true
+		}
+	}
+	e.Practised = len(practised)
+	return e
+}
+
+// Balanced is a student's practice against enjoyment.
+type Balanced struct {
+	Ladder, Name string
+	enjoyment.Balance
+}
+
+// Balance sets practice against enjoyment for every student of whom anything is known, the quiet ones
+// first, then those who drift away; the others keep their order.
+func Balance(students []Student, weeks map[string][]week.SetDays) []Balanced {
+	var out []Balanced
+	for _, s := range students {
+		if e := s.HomeEvidence(weeks[s.Ladder]); e != (enjoyment.Evidence{}) {
+			out = append(out, Balanced{s.Ladder, s.Name, enjoyment.Of(e)})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Balanced) int { return b.Kind.Notice() - a.Kind.Notice() })
+	return out
+}
+
+// Home is what came from home since a week was set.
+type Home struct {
+	// Days on which practice was set and that have come; Practised are those on which something was reported.
+	Days, Practised int
+	// Joyful, Fine and Hard count how it felt.
+	Joyful, Fine, Hard int
+	// First are the materials that were played first, in order and once each.
+	First []string
+}
+
+// Home says what came from home before a day, since the latest week that was published before
+// it; ok is false where none was in the last two weeks.
+func (s Student) Home(weeks []week.SetDays, day time.Time) (out Home, ok bool) {
+	from := time.Time{}
+	for _, w := range weeks {
+		if w.Start.Before(day) {
+			from = w.Start
+		}
+	}
+	if from.IsZero() || day.Sub(from) > 2*week.Days*24*time.Hour {
+		return Home{}, false
+	}
+	last := day.AddDate(0, 0, -1)
+	if last.After(s.Today) {
+		last = s.Today
+	}
+	out.Days = len(week.DaysSet(weeks, from, last))
+	practised := map[string]bool{}
+	for _, h := range s.Standing.Home {
+		if !h.FromHome || s.Local(h.At).Before(from) {
+			continue
+		}
+		if h.Sign == studentlog.PlayedFirst {
+			if !slices.Contains(out.First, h.Material) {
+				out.First = append(out.First, h.Material)
+			}
+			continue
+		}
+		practised[h.Day] = true
+		switch h.Felt {
+		case studentlog.Joyful:
+			out.Joyful++
+		case studentlog.Fine:
+			out.Fine++
+		case studentlog.Hard:
+			out.Hard++
+		}
+	}
+	out.Practised = len(practised)
+	return out, true
+}

@@ -1,0 +1,132 @@
+package studentplan
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/review"
+	"patientladder/core/student/standing"
+)
+
+// fading is the chance under which a learned piece is called fading (default).
+const fading = 0.8
+
+// Recall is the chance, 0 to 1, that a learned material still goes today.
+func (s Student) Recall(id string) float64 {
+	return s.Standing.Materials[id].Recall(s.Today, s.Policy.Standing.Memory)
+}
+
+// Learned returns the cleared materials that are kept in review, the one most faded first; of
+// those that are as sure the one played longest ago.
+//
+// Of exercises those count that no later step keeps alive, and of each type only the most faded:
+// scales are kept by going round, a key at a time. One that was heard today stays the one of its
+// type, so that not all are asked for one after the other.
+func (s Student) Learned() []string {
+	over := s.Progress().Superseded(s.Player())
+	ids := slices.DeleteFunc(s.Standing.In(standing.Cleared, standing.Polished), func(id string) bool { return over[s.Library[id].Exercise] })
+	sure := make(map[string]float64, len(ids))
+	for _, id := range ids {
+		sure[id] = s.Recall(id)
+	}
+	slices.SortStableFunc(ids, func(a, b string) int {
+		return cmp.Or(cmp.Compare(sure[a], sure[b]), s.Standing.Materials[a].LastPlayed.Compare(s.Standing.Materials[b].LastPlayed))
+	})
+	turn := map[string]string{}
+	kind := func(id string) string {
+		kind, _, _ := strings.Cut(s.Library[id].Exercise, "/")
+		return kind
+	}
+	for _, id := range ids {
+		if k := kind(id); k != "" && (turn[k] == "" || s.playedToday(id)) {
+			turn[k] = id
+		}
+	}
+	return slices.DeleteFunc(ids, func(id string) bool { return kind(id) != "" && turn[kind(id)] != id })
+}
+
+func (s Student) playedToday(id string) bool {
+	return s.Local(s.Standing.Materials[id].LastPlayed).Equal(s.Today)
+}
+
+// mostHeard is how many learned pieces a lesson offers to be heard (default).
+const mostHeard = 3
+
+// Heard is a learned piece that a lesson offers.
+type Heard struct {
+	Material string
+	// Today says that it was heard today already.
+	Today bool
+}
+
+// ToHear are the learned pieces that a lesson offers, the most faded first; those heard today
+// stay in view beside them. What was cleared today is not heard again.
+func (s Student) ToHear() []Heard {
+	var out []Heard
+	waiting := 0
+	for _, id := range s.Learned() {
+		today := s.playedToday(id)
+		if s.Local(s.Standing.Materials[id].ClearedAt).Equal(s.Today) || !today && waiting == mostHeard {
+			continue
+		}
+		if !today {
+			waiting++
+		}
+		out = append(out, Heard{id, today})
+	}
+	return out
+}
+
+// starvedAfter is for how many days a learned piece may go without being played.
+func (s Student) starvedAfter() int { return s.Policy.Review.StarvedAfterDays }
+
+// Starved are the learned pieces that were not played for too long, the most faded first.
+func (s Student) Starved() []string {
+	return slices.DeleteFunc(s.Learned(), func(id string) bool { return s.Standing.Materials[id].Unheard(s.Today) <= s.starvedAfter() })
+}
+
+// ReviewState says how learned pieces are kept.
+type ReviewState struct {
+	// Pieces are kept in review; Fading of them are less than 80 % sure, Starved were not played for Weeks.
+	Pieces, Fading, Starved, Weeks int
+	// Share of the planned minutes of the coming week is review, Aim what the way asks for, 0 to 1.
+	Share, Aim float64
+	// Planned says that the coming week holds anything at all; without it there is no share.
+	Planned bool
+}
+
+// short is by how much the share must miss the aim to be called short (default).
+const short = 0.1
+
+// Short says that review gets clearly less than its aim.
+func (r ReviewState) Short() bool { return r.Planned && r.Share < r.Aim-short }
+
+// ReviewState says how learned pieces are kept, in a week with such a share of review.
+func (s Student) ReviewState(w Week) ReviewState {
+	out := ReviewState{Aim: s.Policy.ReviewShare, Weeks: s.starvedAfter() / 7, Starved: len(s.Starved())}
+	out.Share, out.Planned = w.Plan.ReviewShare()
+	for _, id := range s.Learned() {
+		out.Pieces++
+		if s.Recall(id) < fading {
+			out.Fading++
+		}
+	}
+	return out
+}
+
+// ForWeek chooses the learned pieces for the minutes of the week that are meant for review.
+func (a *Ahead) ForWeek() []review.Chosen {
+	return a.pick(a.Policy.ReviewShare * float64(a.PracticeMinutes*a.PracticeDays()))
+}
+
+// ForLesson are the learned pieces that a lesson could hear, twice as many as its minutes of
+// review hold, as the week would pick them.
+func (a *Ahead) ForLesson() []review.Chosen {
+	return a.pick(2 * (a.Policy.ReviewShare*float64(a.Minutes) + lessonplan.ReviewPlay))
+}
+
+func (a *Ahead) pick(minutes float64) []review.Chosen {
+	return a.Review(a.Learned(), minutes, a.Policy.Review, a.Policy.Standing.Memory)
+}

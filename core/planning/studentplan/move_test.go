@@ -1,0 +1,232 @@
+package studentplan
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/outlook"
+	"patientladder/core/planning/preview"
+	"patientladder/core/student/leap"
+)
+
+func TestANewOrderKeepsWhatWasBegun(t *testing.T) {
+	s := pupil(t, piece("begun", material.Method), piece("a", material.Method), piece("b", material.Method))
+	s.Library["viola"] = material.Material{ID: "viola", Instrument: "viola"}
+	s.working("begun", 8)
+	a := s.ahead("a", "begun", "b")
+	placed, err := a.Arranged(s.place("b", "a"))
+	require.NoError(t, err)
+	require.Equal(t, s.place("begun", "b", "a"), placed)
+	for kind, wanted := range map[Refused][]string{Unknown: {"a", "gone"}, Twice: {"a", "b", "a"}, OtherPlayer: {"viola"}, BegunAlready: {"a", "begun"}} {
+		_, err := a.Arranged(s.place(wanted...))
+		require.Equal(t, OrderError{Kind: kind, Material: wanted[len(wanted)-1], Place: len(wanted)}, err)
+	}
+}
+
+// said writes consequences down as they are.
+func said(list []Consequence) (out []string) {
+	for _, c := range list {
+		s := fmt.Sprintf("%s %s", c.Kind, c.Material)
+		if c.Worse {
+			s += " worse"
+		}
+		if c.Kind == LeapChanged {
+			s += fmt.Sprintf(" %.1f→%.1f", c.Before, c.After)
+		}
+		if c.Kind == PreviewChanged {
+			s += fmt.Sprintf(" %s late by %d", c.Skill, c.Late)
+		}
+		out = append(out, s)
+	}
+	return out
+}
+
+// What becomes worse comes first, dates come last, and no more than eight are said.
+func TestWhatAnotherOrderChanges(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("first", material.Method, "a", "b"), piece("second", material.Method, "b", "c"), piece("third", material.Method, "c", "thumb"))
+	s.working("work", 8)
+	now := s.ahead("work", "first", "second", "third")
+	then := s.ahead("work", "second", "first", "third")
+	require.Empty(t, Consequences(now, now, nil))
+	// “second” was 1.3 after “first”, and asks for two new things before it; the other way round for “first”.
+	require.Equal(t, []string{"leap second worse 1.3→2.0", "leap first 2.0→1.3", "date second", "date first"}, said(Consequences(now, then, nil)))
+	c := Consequences(now, then, nil)
+	require.Equal(t, 1.5, c[0].Reach)
+	require.True(t, c[2].To.Before(c[2].From))
+	require.Equal(t, then.Lessons.Day(then.When["second"].Begin.Median), c[2].To)
+	require.Equal(t, now.Lessons.Day(now.When["second"].Begin.Median), c[2].From)
+	// A rung that is set aside is no cliff any more, but nobody climbs it either.
+	placed := s.place("work", "first", "second", "third")
+	placed[1].Aside = ladder.Skipped
+	skipped := s.Ahead(now.Horizon, placed, Options{})
+	for _, line := range said(Consequences(now, &skipped, nil)) {
+		require.NotContains(t, line, "leap first")
+	}
+}
+
+// A piece that moves nearer needs its skills sooner: the preview turns late; and comes in time again.
+func TestPreviewsTurnLate(t *testing.T) {
+	var lib []material.Material
+	ids := []string{"work"}
+	lib = append(lib, piece("work", material.Method, "plain"), piece("needs", material.Method, "ties"))
+	for i := range 6 {
+		lib = append(lib, piece(fmt.Sprint("p", i), material.Method, "plain"))
+		ids = append(ids, fmt.Sprint("p", i))
+	}
+	s := pupil(t, lib...)
+	s.working("work", 1)
+	far := s.ahead(append(ids, "needs")...)
+	near := s.ahead(append([]string{"work", "needs"}, ids[1:]...)...)
+	ties := func(a *Ahead) int {
+		return a.Plan.Outcomes[slices.IndexFunc(a.Plan.Outcomes, func(o preview.Outcome) bool { return o.Skill == "ties" })].Late()
+	}
+	require.Zero(t, ties(far))
+	late := ties(near)
+	require.Positive(t, late)
+	require.Contains(t, said(Consequences(far, near, nil)), fmt.Sprintf("preview needs worse ties late by %d", late))
+	require.Contains(t, said(Consequences(near, far, nil)), "preview needs ties late by 0")
+	require.LessOrEqual(t, len(Consequences(far, near, nil)), 8)
+	require.Equal(t, 8, len(Consequences(far, near, nil)), "seven rungs begin at another time")
+}
+
+func TestTargetsMoveWithTheOrder(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("first", material.Method, "a", "b", "c", "d"), piece("goal", material.Method, "plain"))
+	s.working("work", 8)
+	now, then := s.ahead("work", "first", "goal"), s.ahead("work", "goal", "first")
+	target := Target{Name: "Recital", Material: "goal", Day: monday.AddDate(0, 0, 63)}
+	a, err := now.Work(target)
+	require.NoError(t, err)
+	b, err := then.Work(target)
+	require.NoError(t, err)
+	require.Greater(t, b.Chance, a.Chance+0.01)
+	find := func(list []Consequence) Consequence {
+		for _, c := range list {
+			if c.Kind == TargetChanged {
+				return c
+			}
+		}
+		return Consequence{}
+	}
+	require.Equal(t, Consequence{Kind: TargetChanged, Material: "goal", Before: a.Chance, After: b.Chance, Target: "Recital"}, find(Consequences(now, then, []Target{target})))
+	require.True(t, find(Consequences(then, now, []Target{target})).Worse)
+	require.Equal(t, Consequence{}, find(Consequences(now, now, []Target{target})), "the same chance is no change")
+	_, err = now.Work(Target{Material: "goal", Day: monday.AddDate(0, 0, -1)})
+	require.Error(t, err)
+	// The way of teaching decides how long it is polished.
+	s.Policy.PolishWeeks = 6
+	c, err := s.ahead("work", "goal", "first").Work(target)
+	require.NoError(t, err)
+	require.Less(t, c.Chance, b.Chance)
+}
+
+func TestWhatHelpsATarget(t *testing.T) {
+	v := outlook.Verdict{Chance: 0.5, Drops: []outlook.Drop{{Material: "a", Chance: 0.9}, {Material: "b", Chance: 0.51}, {Material: "c", Chance: 0.505}, {Material: "d", Chance: 0.6}, {Material: "e", Chance: 0.8}}}
+	require.Equal(t, []outlook.Drop{{Material: "a", Chance: 0.9}, {Material: "b", Chance: 0.51}, {Material: "d", Chance: 0.6}}, Helpful(v), "half a hundredth is none, and four are looked at")
+}
+
+// Holidays take lessons up to a day; one without a lesson in it takes none.
+func TestLostLessons(t *testing.T) {
+	s := pupil(t, piece("work", material.Method))
+	half, far := holiday("half", 14, 14), holiday("far", 70, 7)
+	none := holiday("none", 1, 5)
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior()), Holidays: []calendar.Holiday{half, none, far}}, nil, Options{})
+	require.Equal(t, []Lost{{half, 2}}, a.Lost(monday.AddDate(0, 0, 69)))
+	require.Equal(t, []Lost{{half, 2}, {far, 1}}, a.Lost(monday.AddDate(0, 0, 70)))
+	low, median, high := a.Days(forecast.Span{Low: 0, Median: 2, High: 3})
+	require.Equal(t, []time.Time{monday, monday.AddDate(0, 0, 28), monday.AddDate(0, 0, 35)}, []time.Time{low, median, high})
+	given := s.Ahead(a.Horizon, nil, Options{Given: []string{"half"}})
+	require.Equal(t, monday.AddDate(0, 0, 14), given.Lessons.Day(2), "a lesson all the same")
+	require.Equal(t, 7, a.Gap(monday))
+	require.Equal(t, 21, a.Gap(monday.AddDate(0, 0, 7)))
+}
+
+// From outside a lesson that was given today the next one is a week away; from within it is today's.
+func TestTheNextLesson(t *testing.T) {
+	s := pupil(t, piece("work", material.Method))
+	require.Equal(t, monday, s.ahead().Lessons.Day(0))
+	s.Standing.LastLesson = on(0)
+	require.True(t, s.GivenToday())
+	require.Equal(t, monday.AddDate(0, 0, 7), s.ahead().Lessons.Day(0))
+	require.Equal(t, monday, s.aheadIn(Options{InLesson: true}).Lessons.Day(0))
+	s.Standing.LastLesson = on(7)
+	require.False(t, s.GivenToday())
+	require.True(t, s.Given(monday.AddDate(0, 0, -7)))
+	require.Equal(t, monday, s.ahead().Lessons.Day(0))
+}
+
+// Skills are planted for what lies ahead, the one with the fewest lessons in hand first.
+func TestPlantings(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "thumb"), piece("later", material.Method, "ties"))
+	s.working("work", 1)
+	a := s.ahead("work", "later", "soon")
+	list := a.Plantings()
+	var got []string
+	for i, p := range list {
+		got = append(got, fmt.Sprintf("%s for %s: %d steps, slack %d", p.Skill, p.For, len(p.Steps), p.Slack))
+		require.Equal(t, 2, p.PerLesson)
+		require.Equal(t, a.Lessons.Day(p.By), p.Needed)
+		require.Equal(t, a.Lessons.Day(p.Outcome.Ready), p.Ready)
+		require.Equal(t, p.Slack < 0, len(p.Mends) > 0)
+		require.True(t, i == 0 || list[i-1].Slack <= p.Slack)
+	}
+	require.Equal(t, []string{"ties for later: 2 steps, slack -2", "pulse for later: 2 steps, slack 0", "thumb for soon: 1 steps, slack 3"}, got)
+	require.Equal(t, preview.Move, list[0].Mends[0].Kind)
+	// The last steps fit no lesson before the piece any more: their last day has passed.
+	ties := list[0]
+	require.Equal(t, a.due(ties.By-2), ties.Steps[0].Due)
+	require.True(t, ties.Steps[0].Due.Before(ties.Steps[0].Day))
+	require.Equal(t, monday.AddDate(0, 0, -14), a.due(-2))
+	require.Equal(t, monday.AddDate(0, 0, 14), a.due(2))
+}
+
+// A lesson has at most two bites; in the lesson itself those done today count among them.
+func TestBitesOfALesson(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "thumb", "pulse"), piece("later", material.Method, "ties"))
+	s.working("work", 8)
+	placed := []string{"work", "soon", "later"}
+	skills := func(a *Ahead) (out []string) {
+		for _, b := range a.Bites() {
+			out = append(out, fmt.Sprintf("%s %d for %s", b.Skill, b.Step, b.For))
+		}
+		return out
+	}
+	require.Equal(t, []string{"pulse 1 for soon", "thumb 1 for soon"}, skills(s.ahead(placed...)))
+	s.Standing.Ability.Skills["thumb"] = leap.Evidence{StepsDone: 1, Steps: 1}
+	s.Standing.Planted["thumb"] = on(0)
+	require.Equal(t, []string{"pulse 1 for soon"}, skills(s.aheadIn(Options{InLesson: true}, placed...)))
+	s.Standing.Planted["thumb"] = on(1)
+	require.Equal(t, []string{"pulse 1 for soon"}, skills(s.ahead(placed...)), "yesterday's does not count, but one skill has its step only")
+	s.Standing.Planted["thumb"], s.Standing.Planted["other"] = on(0), on(0)
+	require.Empty(t, skills(s.aheadIn(Options{InLesson: true}, placed...)))
+	s.Standing.LastLesson = on(0)
+	require.Equal(t, []string{"pulse 1 for soon"}, skills(s.ahead(placed...)), "from outside it is the next lesson's")
+	s.Policy.Preview.PerLesson = 0
+	require.Empty(t, skills(s.ahead(placed...)))
+	b := s.ahead(placed...)
+	require.Equal(t, "later", b.needing("ties"))
+	require.Equal(t, "", b.needing("plain"), "what is begun needs nothing any more")
+}
+
+// What was planted in the last lesson is done again at home, by skill.
+func TestBitesAtHome(t *testing.T) {
+	s := pupil(t, piece("soon", material.Method, "thumb"))
+	s.Standing.LastLesson = on(0)
+	for skill, e := range map[string]leap.Evidence{"thumb": {StepsDone: 1}, "pulse": {StepsDone: 2}, "ties": {StepsDone: 1}, "gone": {StepsDone: 1}, "plain": {StepsDone: 1}} {
+		s.Standing.Ability.Skills[skill] = e
+		s.Standing.Planted[skill] = on(0)
+	}
+	s.Standing.Planted["ties"] = on(7)
+	var got []string
+	for _, b := range s.ahead("soon").PlantedBites() {
+		got = append(got, b.Skill+": "+b.Words)
+	}
+	require.Equal(t, []string{"pulse: clap", "thumb: tap"}, got)
+}

@@ -1,0 +1,143 @@
+package studentplan
+
+import (
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/library/material"
+	"patientladder/core/planning/preview"
+	"patientladder/core/planning/week"
+	"patientladder/core/technique/exercise"
+)
+
+// Planting is a skill that is planted for a piece ahead.
+type Planting struct {
+	preview.Outcome
+	// Needed is about when its piece begins, Ready the day of the last step.
+	Needed, Ready time.Time
+	Steps         []PlantingStep
+	// PerLesson is the most bites of a lesson, all skills together.
+	PerLesson int
+	// Mends say what would help where it is late.
+	Mends []preview.Mend
+}
+
+// PlantingStep is a bite with its lesson.
+type PlantingStep struct {
+	// Step counts from 1.
+	Step int
+	Day  time.Time
+	// Due is the last day that leaves room for what follows; it may have passed.
+	Due time.Time
+}
+
+// Plantings are the skills that are planted for what lies ahead, the one with the fewest lessons in hand first.
+func (a *Ahead) Plantings() []Planting {
+	var out []Planting
+	for i, o := range a.Plan.Outcomes {
+		p := Planting{Outcome: o, Needed: a.Lessons.Day(o.By), Ready: a.Lessons.Day(o.Ready), PerLesson: a.Policy.Preview.PerLesson}
+		if o.Slack < 0 {
+			p.Mends = a.Mends(i)
+		}
+		for _, step := range a.Plan.Steps {
+			if step.Skill == o.Skill {
+				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.due(step.Due)})
+			}
+		}
+		out = append(out, p)
+	}
+	slices.SortStableFunc(out, func(a, b Planting) int { return a.Slack - b.Slack })
+	return out
+}
+
+// due is the day of a lesson counted from the next one, which may have passed.
+func (a *Ahead) due(lesson int) time.Time {
+	if lesson < 0 {
+		return a.Lessons.Day(0).AddDate(0, 0, 7*lesson)
+	}
+	return a.Lessons.Day(lesson)
+}
+
+// Bite is a preview step of a lesson.
+type Bite struct {
+	Skill string
+	// Step counts from 1.
+	Step int
+	// For is the piece that will need it, Slack the lessons in hand.
+	For   string
+	Slack int
+	// Exercise is the one by which it is planted, on the string and in the key in which the piece
+	// will need it; nil for none.
+	Exercise *exercise.Exercise
+}
+
+// Bites are the preview steps that are left for the next lesson. In the lesson itself those
+// done today count among the most that it holds.
+func (a *Ahead) Bites() []Bite {
+	left := a.Policy.Preview.PerLesson
+	if a.Lessons.Day(0).Equal(a.Today) {
+		left -= a.plantedToday()
+	}
+	var out []Bite
+	for _, step := range a.NextBites() {
+		if len(out) >= left {
+			break
+		}
+		b := Bite{Skill: step.Skill, Step: step.Step}
+		for _, o := range a.Plan.Outcomes {
+			if o.Skill == step.Skill {
+				b.For, b.Slack, b.Exercise = o.For, o.Slack, a.biteExercise(step.Skill, step.Step, o.For)
+			}
+		}
+		out = append(out, b)
+	}
+	return out
+}
+
+func (a *Ahead) plantedToday() (n int) {
+	for _, at := range a.Standing.Planted {
+		if a.Local(at).Equal(a.Today) {
+			n++
+		}
+	}
+	return n
+}
+
+func (s Student) biteExercise(skill string, step int, piece string) *exercise.Exercise {
+	if e, ok := exercise.ForBite(s.Player(), skill, step, s.Library[piece].Notes); ok {
+		return &e
+	}
+	return nil
+}
+
+// PlantedBites are the preview steps of the last lesson, to be done again at home, by skill.
+func (a *Ahead) PlantedBites() []week.Bite {
+	var out []week.Bite
+	last := a.Local(a.Standing.LastLesson)
+	for id, at := range a.Standing.Planted {
+		skill, known := a.Skills.Get(id)
+		step := a.Standing.Ability.Skills[id].StepsDone
+		if !known || step < 1 || step > len(skill.Steps) || !a.Local(at).Equal(last) {
+			continue
+		}
+		b := week.Bite{Skill: id, Name: skill.Name, Words: skill.Steps[step-1]}
+		if e := a.biteExercise(id, step, a.needing(id)); e != nil {
+			b.Exercise = e.Title(a.Words)
+		}
+		out = append(out, b)
+	}
+	slices.SortFunc(out, func(a, b week.Bite) int { return strings.Compare(a.Skill, b.Skill) })
+	return out
+}
+
+// needing is the first piece ahead that asks for a skill; empty for none.
+func (a *Ahead) needing(skill string) string {
+	for _, p := range a.Placed {
+		asks := func(d material.Demand) bool { return d.Skill == skill }
+		if !a.Begun(p.Material) && slices.ContainsFunc(a.Library[p.Material].Demands, asks) {
+			return p.Material
+		}
+	}
+	return ""
+}

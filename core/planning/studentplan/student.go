@@ -1,0 +1,206 @@
+// Package studentplan answers what is asked about one student on one day: what is
+// due, what is kept alive, what is proposed, what fits into the lesson and the week.
+// It puts the parts of planning together; each question has its answer here and
+// nowhere else, as facts. Words are made of them in core/wording.
+//
+//	student.go      the student, the policies, what lies ahead
+//	ahead.go        the outlook of a student, with the calendar
+//	kept.go         which learned pieces stay alive, and how review stands
+//	due.go          what is due in the next lesson
+//	fresh.go        what is proposed on which strand, and what could come next
+//	move.go         another order of the rungs, and what it would do
+//	plantings.go    what is planted for what, and the bites of a lesson
+//	exercises.go    the staircases of technique, the cycle, which exercise comes next
+//	lesson.go       the plan of a lesson
+//	week.go         the week of practice
+//	home.go         what came from home
+//	ready.go        who is ready for a piece
+//	way.go          what another way of teaching would do
+//	observation.go  what is often noted about a student
+//	family.go       the way so far, as a family sees it
+package studentplan
+
+import (
+	"slices"
+	"time"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/preview"
+	"patientladder/core/planning/review"
+	"patientladder/core/planning/signs"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/naming"
+	"patientladder/core/student/setup"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/taste"
+)
+
+// Studio is what planning knows of a studio; all its students share it.
+type Studio struct {
+	Library material.Library
+	// Skills is the catalogue in the studio's words.
+	Skills skill.Catalogue
+	Words  naming.Words
+	// Zone is that of the lessons.
+	Zone *time.Location
+	// Now is the time, Today the local day as midnight in UTC of its date.
+	Now, Today time.Time
+}
+
+// Local returns the local day of a time, as midnight in UTC of that date.
+func (s Studio) Local(t time.Time) time.Time {
+	y, m, d := t.In(s.Zone).Date()
+	return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+}
+
+// Profile is who is taught and when.
+type Profile struct {
+	// Ladder is the id of the ladder.
+	Ladder     string
+	Name       string
+	Born       time.Time
+	Instrument string
+	// Weekday and Minutes are those of the weekly lesson.
+	Weekday time.Weekday
+	Minutes int
+	// Practises says for each weekday (Sunday is 0) whether there is practice, PracticeMinutes for how long.
+	Practises       [week.Days]bool
+	PracticeMinutes int
+	// HandsApart keeps the hands apart at first.
+	HandsApart bool
+}
+
+// Age is the age in whole years on a day.
+func (p Profile) Age(day time.Time) int {
+	age := day.Year() - p.Born.Year()
+	if day.Month() < p.Born.Month() || day.Month() == p.Born.Month() && day.Day() < p.Born.Day() {
+		age--
+	}
+	return max(0, age)
+}
+
+// PracticeDays counts the days of practice in a week.
+func (p Profile) PracticeDays() (n int) {
+	for _, practises := range p.Practises {
+		if practises {
+			n++
+		}
+	}
+	return n
+}
+
+// FirstPractice is how a new student practises until something else is set (default): every day
+// but that of the lesson, twenty minutes, and ten for the youngest, under seven.
+func FirstPractice(age int, lesson time.Weekday) (days [week.Days]bool, minutes int) {
+	for d := range days {
+		days[d] = time.Weekday(d) != lesson
+	}
+	if age < 7 {
+		return days, 10
+	}
+	return days, 20
+}
+
+// Policy is what a way of teaching asks of planning.
+type Policy struct {
+	Standing standing.Policy
+	Preview  preview.Policy
+	Review   review.Policy
+	Signs    signs.Policy
+	// ReviewShare of the minutes is meant for learned pieces, 0 to 0.9.
+	ReviewShare float64
+	// ReadingAfter is how many weeks of lessons come before the reading strand begins.
+	ReadingAfter int
+	// EaseAfterLeap proposes an easy piece after a leap over the comfortable size.
+	EaseAfterLeap bool
+	// HearFirst lets pieces be heard before they are read.
+	HearFirst bool
+	Approach  naming.Approach
+	// FirstChunk is the size of the smallest chunk in bars; 0 by age.
+	FirstChunk int
+	Dose       week.Dose
+	DoseRow    int
+	// PolishWeeks lie between clearing a piece and performing it; Sure is the chance that a target should have.
+	PolishWeeks int
+	Sure        float64
+}
+
+// Student is one student on the day of the studio.
+type Student struct {
+	Studio
+	Profile
+	Policy   Policy
+	Standing *standing.Standing
+}
+
+// Family is that of the student's instrument; "" where it is not known.
+func (s Student) Family() instrument.Family {
+	family, _ := instrument.FamilyOf(s.Instrument)
+	return family
+}
+
+// Player is the instrument of the student; the zero one where it is not known any more.
+func (s Student) Player() instrument.Instrument {
+	x, _ := instrument.Of(s.Instrument)
+	return x
+}
+
+// In returns the materials in one of the states, by strand in drawing order,
+// then in the order in which they were assigned.
+func (s Student) In(states ...standing.State) []string {
+	ids := s.Standing.In(states...)
+	strand := func(id string) int { return slices.Index(material.Strands(), s.Library[id].Strand) }
+	slices.SortStableFunc(ids, func(a, b string) int { return strand(a) - strand(b) })
+	return ids
+}
+
+// Begun says that a material is no longer ahead.
+func (s Student) Begun(id string) bool {
+	m := s.Standing.Materials[id]
+	return m != nil && m.State != standing.Heard
+}
+
+// GivenToday says that today's lesson has been recorded already, so that the next one is a week away.
+func (s Student) GivenToday() bool { return s.given(s.Today) }
+
+func (s Student) given(day time.Time) bool {
+	return !s.Standing.LastLesson.IsZero() && s.Local(s.Standing.LastLesson).Equal(day)
+}
+
+// Given says that the lesson of a day has been recorded.
+func (s Student) Given(day time.Time) bool { return s.given(day) }
+
+// SetupDue says that bench and feet are to be measured again, on instruments that are played sitting at keys.
+func (s Student) SetupDue() bool {
+	return s.Family() == instrument.Keyboard && setup.Due(s.Standing.SetupAt, s.Today, s.Age(s.Today), setup.Months)
+}
+
+// Taste is what the student likes, learned from all that was had.
+func (s Student) Taste() taste.Profile {
+	return taste.Learn(s.Standing.Likings, s.Standing.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished), s.Library)
+}
+
+// LeafBars is the size of the student's smallest chunks in bars.
+func (s Student) LeafBars() int {
+	if s.Policy.FirstChunk > 0 {
+		return s.Policy.FirstChunk
+	}
+	return chunk.LeafBars(s.Age(s.Today))
+}
+
+// KnownNotes are the written pitches of every piece but one that the student has cleared.
+func (s Student) KnownNotes(except string) map[string]bool {
+	known := map[string]bool{}
+	for _, id := range s.Standing.In(standing.Cleared, standing.Polished) {
+		if id == except {
+			continue
+		}
+		for _, n := range s.Library[id].Notes {
+			known[n] = true
+		}
+	}
+	return known
+}

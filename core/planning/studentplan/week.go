@@ -1,0 +1,147 @@
+package studentplan
+
+import (
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/library/material"
+	"patientladder/core/notation/score"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/review"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/overrule"
+	"patientladder/core/reading/reading"
+	"patientladder/core/student/standing"
+)
+
+// Reading is the score of a material as it is read, with what the teacher set.
+type Reading struct {
+	*analysis.Piece
+	Set overrule.Set
+}
+
+// Read opens the score of a material; nil where it has none.
+type Read func(m material.Material) (*Reading, error)
+
+// Week is a week of practice with what it was made from.
+type Week struct {
+	Input week.Input
+	Plan  week.Plan
+	// Picked are the learned pieces of the week with the reasons.
+	Picked []review.Chosen
+}
+
+// WeekStart is the first day of the week that is practised now: the day after the latest lesson day.
+func (p Profile) WeekStart(today time.Time) time.Time {
+	sinceLesson := (int(today.Weekday()) - int(p.Weekday) + week.Days) % week.Days
+	return today.AddDate(0, 0, 1-sinceLesson)
+}
+
+// IsOver says that a week has passed.
+func IsOver(start, today time.Time) bool { return start.AddDate(0, 0, week.Days).Before(today) }
+
+// Week lays out the practice from a day on, with what was set by hand.
+func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
+	w := Week{Input: a.Practice(start), Picked: a.ForWeek()}
+	w.Input.Hand = h
+	for _, f := range a.Standing.Travelling() {
+		w.Input.Own = append(w.Input.Own, f.Text)
+	}
+	for _, id := range a.In(standing.Working) {
+		work, err := a.work(id, read)
+		if err != nil {
+			return w, err
+		}
+		w.Input.Works = append(w.Input.Works, work)
+	}
+	for _, c := range w.Picked {
+		w.Input.Reviews = append(w.Input.Reviews, a.Library[c.ID])
+	}
+	for _, id := range h.Adds {
+		if m, known := a.Library[id]; known && !slices.ContainsFunc(w.Input.Reviews, func(r material.Material) bool { return r.ID == id }) {
+			w.Input.Reviews = append(w.Input.Reviews, m)
+		}
+	}
+	w.Input.Bites, w.Input.Listen = a.PlantedBites(), a.listen()
+	var err error
+	w.Plan, err = week.Make(w.Input)
+	return w, err
+}
+
+// Practice is what a week of practice is made from before any piece.
+func (s Student) Practice(start time.Time) week.Input {
+	return week.Input{
+		Start: start, Practises: s.Practises, Minutes: s.PracticeMinutes, Age: s.Age(s.Today), ReviewShare: s.Policy.ReviewShare,
+		Approach: s.Policy.Approach, Dose: s.Policy.Dose, DoseRow: s.Policy.DoseRow,
+	}
+}
+
+// listen are the next pieces of method and repertoire, where pieces are heard before they are read.
+func (a *Ahead) listen() []material.Material {
+	var out []material.Material
+	if !a.Policy.HearFirst {
+		return out
+	}
+	for _, rail := range a.View.Rails {
+		if rail.Strand != material.Method && rail.Strand != material.Repertoire {
+			continue
+		}
+		i := slices.IndexFunc(rail.Rungs, func(r ladder.Rung) bool { return r.Layer == ladder.Ahead && r.Aside == "" && r.Material.HasScore })
+		if i >= 0 {
+			out = append(out, rail.Rungs[i].Material)
+		}
+	}
+	return out
+}
+
+// Gated is a working piece as far as the hands go.
+func (s Student) Gated(id string) week.Work {
+	ms := s.Standing.Materials[id]
+	return week.Work{
+		Material: s.Library[id], Gate: ms.Gate, RunDue: ms.RunDue, WeeksOn: days(s.Local(ms.Assigned), s.Today) / week.Days,
+		HandsApart: week.KeepApart(s.HandsApart, s.Standing.Ability, s.Policy.Standing.Leap),
+	}
+}
+
+// mostGuides is how many new notes a practice sheet explains (default).
+const mostGuides = 4
+
+func (s Student) work(id string, read Read) (week.Work, error) {
+	w := s.Gated(id)
+	ms := s.Standing.Materials[id]
+	if ms.Points > 0 {
+		w.Progress = float64(ms.Full) / float64(ms.Points)
+	}
+	w.Focus = s.openPoints(id)
+	for _, spot := range ms.Spots {
+		if !spot.Mended {
+			w.Spots = append(w.Spots, week.Bars{From: spot.From, To: spot.To})
+		}
+	}
+	o, err := read(w.Material)
+	if err != nil || o == nil {
+		return w, err
+	}
+	tree := o.Chunks(s.LeafBars(), o.Set.Borders)
+	w.Tree = &tree
+	w.Opening = o.Opening(s.Words.Note)
+	known := s.KnownNotes(id)
+	var places []string
+	for i := range o.Lines {
+		l := &o.Lines[i]
+		if len(l.Position.Positions) > 0 {
+			places = append(places, s.Words.Position(l.Position.Positions[0].Name))
+		}
+		for _, g := range reading.Guides(o.Score, l.Line, func(p score.Pitch) bool { return known[p.String()] }) {
+			w.Guides = append(w.Guides, s.Words.Guide(g))
+		}
+	}
+	w.Position = strings.Join(slices.Compact(places), " and ")
+	w.Guides = w.Guides[:min(len(w.Guides), mostGuides)]
+	for _, b := range o.Score.Bars {
+		w.Quarters = append(w.Quarters, b.Length.Float())
+	}
+	return w, nil
+}

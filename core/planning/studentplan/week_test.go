@@ -1,0 +1,188 @@
+package studentplan
+
+import (
+	"errors"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+	"patientladder/core/notation/abc"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+)
+
+func noScores(material.Material) (*Reading, error) { return nil, nil }
+
+// tune reads a tune of four bars in C for one hand.
+func tune(t *testing.T) *Reading {
+	tunes, err := abc.Read([]byte("X:1\nT:Tune\nM:4/4\nL:1/4\nQ:80\nK:C\nC D E F | G A G2 | E C E C | D B, C2 |]\n"))
+	require.NoError(t, err)
+	return &Reading{Piece: analysis.Of(tunes[0], "piano")}
+}
+
+func TestTheWeekBeginsAfterTheLesson(t *testing.T) {
+	p := Profile{Weekday: time.Wednesday}
+	starts := map[int]string{0: "04-30", 1: "04-30", 2: "05-07", 3: "05-07", 6: "05-07"} // Monday the 4th …
+	for d, want := range starts {
+		require.Equal(t, want, p.WeekStart(monday.AddDate(0, 0, d)).Format("01-02"), "%d days after Monday", d)
+	}
+	require.False(t, IsOver(monday, monday.AddDate(0, 0, 7)))
+	require.True(t, IsOver(monday, monday.AddDate(0, 0, 8)))
+}
+
+func TestWhatAWeekIsMadeFrom(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("old", material.Method), piece("other", material.Method), piece("next", material.Method))
+	w := s.working("work", 15)
+	w.Full, w.RunDue, w.Gate = 1, true, studentlog.LeftOnly
+	w.Marks = map[string]studentlog.Mark{"own": studentlog.Part}
+	w.Spots = []standing.Spot{{From: 2, To: 3}, {From: 5, To: 5, Mended: true}}
+	m := s.Library["work"]
+	m.FocusPoints = []material.FocusPoint{{ID: "a", Text: "pulse"}, {ID: "b", Text: "wrist"}}
+	s.Library["work"] = m
+	w.Marks["a"] = studentlog.Full
+	s.Standing.Focus = []standing.FocusStanding{{ID: "own", Text: "elbows"}, {ID: "habit", Text: "breath", Habit: true}}
+	s.learned("old", 10, 5)
+	s.HandsApart, s.Policy.HearFirst = true, true
+	next := s.Library["next"]
+	next.HasScore = true
+	s.Library["next"] = next
+	a := s.ahead("work", "next")
+	got, err := a.Week(monday, week.Hand{Adds: []string{"other", "old", "gone"}, Minutes: 25}, noScores)
+	require.NoError(t, err)
+	in := got.Input
+	require.Equal(t, []string{"elbows"}, in.Own, "a habit no longer travels")
+	require.Equal(t, []week.Work{{Material: m, Progress: 1.0 / 3, RunDue: true, WeeksOn: 2, HandsApart: true, Gate: studentlog.LeftOnly, Spots: []week.Bars{{From: 2, To: 3}}, Focus: []string{"wrist"}}}, in.Works)
+	require.Equal(t, []string{"old", "other"}, []string{in.Reviews[0].ID, in.Reviews[1].ID})
+	require.Len(t, in.Reviews, 2)
+	require.Equal(t, "next", in.Listen[0].ID, "pieces are heard before they are read")
+	require.Equal(t, []any{monday, 20, 9, 0.45, week.ByYears, 3}, []any{in.Start, in.Minutes, in.Age, in.ReviewShare, in.Dose, in.DoseRow})
+	require.Equal(t, 25, in.MinutesADay())
+	require.Equal(t, "old", got.Picked[0].ID)
+	s.Policy.HearFirst = false
+	require.Empty(t, s.ahead("work", "next").listen())
+	_, err = a.Week(monday, week.Hand{Minutes: 999}, noScores)
+	require.ErrorContains(t, err, "minutes a day")
+	_, err = a.Week(monday, week.Hand{}, func(material.Material) (*Reading, error) { return nil, errors.New("damaged") })
+	require.EqualError(t, err, "damaged")
+	s.Standing.Ability.Skills["hands-together"] = leap.Evidence{Shown: true}
+	require.False(t, s.Gated("work").HandsApart, "playing together is secure")
+}
+
+// Only the next piece of method and repertoire is heard, if it has a score and is not set aside.
+func TestWhatIsListenedTo(t *testing.T) {
+	var lib []material.Material
+	for _, m := range []material.Material{piece("m1", material.Method), piece("m2", material.Method), piece("song", material.Repertoire), piece("scale", material.Technique)} {
+		m.HasScore = m.ID != "m1"
+		lib = append(lib, m)
+	}
+	s := pupil(t, lib...)
+	s.Policy.HearFirst = true
+	var got []string
+	for _, m := range s.ahead("m1", "m2", "song", "scale").listen() {
+		got = append(got, m.ID)
+	}
+	require.Equal(t, []string{"m2", "song"}, got)
+	placed := s.place("m2", "song")
+	placed[1].Aside = "skipped"
+	a := s.Ahead(s.ahead().Horizon, placed, Options{})
+	require.Len(t, a.listen(), 1)
+}
+
+// With its score a piece brings where it begins, its chunks, where the hand lies, and how new notes are found.
+func TestAPieceWithItsScore(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("known", material.Method))
+	s.working("work", 1)
+	got, err := s.ahead("work").Week(monday, week.Hand{}, func(m material.Material) (*Reading, error) {
+		require.Equal(t, "work", m.ID)
+		return tune(t), nil
+	})
+	require.NoError(t, err)
+	w := got.Input.Works[0]
+	require.Equal(t, []float64{4, 4, 4, 4}, w.Quarters)
+	require.NotNil(t, w.Tree)
+	require.Equal(t, "the right hand, finger 1 on middle C", w.Opening)
+	require.Len(t, w.Guides, 4, "no more than four are explained")
+	all := w.Guides
+	known := s.Library["known"]
+	known.Notes = []string{"D4", "E4", "F4"}
+	s.Library["known"] = known
+	s.learned("known", 9, 9)
+	got, err = s.ahead("work").Week(monday, week.Hand{}, func(material.Material) (*Reading, error) { return tune(t), nil })
+	require.NoError(t, err)
+	require.NotEqual(t, all, got.Input.Works[0].Guides, "what the student knows needs no guide")
+	require.Equal(t, map[string]bool{"D4": true, "E4": true, "F4": true}, s.KnownNotes("work"))
+	require.Empty(t, s.KnownNotes("known"))
+	s.Policy.FirstChunk = 3
+	require.Equal(t, 3, s.LeafBars())
+	s.Policy.FirstChunk = 0
+	require.Equal(t, 4, s.LeafBars(), "by age: a phrase from nine on")
+}
+
+func TestWhatALessonIsMadeFrom(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "thumb"), piece("scale", material.Technique, "plain"), piece("old", material.Method))
+	w := s.working("work", 8)
+	w.SinceMark, w.Full, w.Points = 3, 1, 4
+	w.Spots = []standing.Spot{{}}
+	s.Standing.Focus = []standing.FocusStanding{{ID: "own", Text: "elbows"}}
+	s.learned("old", 30, 9)
+	a := s.aheadIn(Options{InLesson: true}, "work", "soon", "scale")
+	l := a.Lesson(monday, []string{"posture"})
+	require.Equal(t, lessonplan.Limits{Minutes: 30, ReviewShare: 0.45, Longest: 10}, l.Limits)
+	byID := map[string]lessonplan.Segment{}
+	for _, c := range l.Candidates {
+		byID[c.ID] = c
+	}
+	require.Equal(t, []lessonplan.Reason{{Kind: lessonplan.InWork, Count: 1, Of: 4}, {Kind: lessonplan.StuckPiece}}, byID["working work"].Why)
+	require.Equal(t, []string{"elbows"}, byID["working work"].Focus)
+	require.Equal(t, []lessonplan.Reason{{Kind: lessonplan.SetupDue}, {Kind: lessonplan.WaitedBefore}}, byID["posture"].Why)
+	require.Contains(t, byID, "spots work")
+	require.Equal(t, "soon", byID["bite thumb"].Why[0].Material)
+	require.Contains(t, byID, "begin scale")
+	require.Contains(t, byID, "hear old")
+	// Twelve cleared pieces on, posture is looked at only now and then.
+	s.Instrument = "cello"
+	beginner := func() lessonplan.Why {
+		for _, c := range s.ahead().Lesson(monday, nil).Candidates {
+			if c.ID == "posture" {
+				return c.Why[0].Kind
+			}
+		}
+		return ""
+	}
+	require.Equal(t, lessonplan.Beginner, beginner())
+	for i := range 11 {
+		id := string(rune('a' + i))
+		s.Library[id] = piece(id, material.Method)
+		s.learned(id, 30, 90)
+	}
+	require.Equal(t, lessonplan.Regularly, beginner())
+	_, err := l.Plan(lessonplan.Hand{Pins: map[string]int{"nothing": 1}})
+	require.Error(t, err)
+}
+
+func TestWhatALessonShows(t *testing.T) {
+	s := pupil(t, piece("work", material.Method, "ties", "plain"), piece("today", material.Method), piece("old", material.Method), exerciseOf("scale", "scale/apart/C/major/-"))
+	s.working("work", 8)
+	s.learned("today", 0, 2)
+	s.learned("old", 1, 2)
+	require.Equal(t, []string{"today", "work"}, s.InHand(), "in the order in which they were begun")
+	s.Standing.Ability.Skills["plain"] = leap.Evidence{Cleared: 1}
+	require.Equal(t, []string{"ties"}, s.NewSkills("work"))
+	m := s.Library["work"]
+	m.FocusPoints = []material.FocusPoint{{ID: "a", Text: "pulse"}}
+	s.Library["work"] = m
+	s.Standing.Focus = []standing.FocusStanding{{ID: "own", Text: "elbows", Streak: 2}, {ID: "habit", Text: "breath", Habit: true, Streak: 3}}
+	require.Equal(t, []Point{{ID: "a", Text: "pulse"}, {ID: "own", Text: "elbows", Own: true, Streak: 2}}, s.PointsOf("work"))
+	s.Standing.Materials["work"].Marks = map[string]studentlog.Mark{"habit": studentlog.Part}
+	require.Equal(t, Point{ID: "habit", Text: "breath", Own: true, Streak: 3}, s.PointsOf("work")[2], "a mark given stays to be seen")
+	for focus, has := range map[string]bool{"a": true, "own": true, "habit": true, "b": false, "fault.bump": false} {
+		require.Equal(t, has, s.HasPoint("work", focus), focus)
+	}
+	require.True(t, s.HasPoint("scale", "fault.bump") || s.HasPoint("scale", "own"))
+}

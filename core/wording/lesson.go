@@ -1,0 +1,207 @@
+package wording
+
+import (
+	"fmt"
+	"strings"
+
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/signs"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/standing"
+)
+
+// Segment is what a segment of a lesson says.
+type Segment struct {
+	Title string
+	// Words say what is done in it, one a line.
+	Words []string
+	Why   string
+}
+
+// Segment says a segment of a lesson.
+func (n Names) Segment(s lessonplan.Segment) Segment {
+	out := Segment{Words: []string{}}
+	switch s.Kind {
+	case lessonplan.Opening:
+		out.Title, out.Words = "Hello", []string{"What was played first at home? What was easy, what was not?"}
+	case lessonplan.Posture:
+		out.Title, out.Words = "Sit, feet, hands", []string{"Feet on something firm, seat in the front half, hands as they hang. One thing only."}
+	case lessonplan.Closing:
+		out.Title = "Two things that went well"
+		out.Words = []string{"The student names two things that went well, in words of their own; then what to do at home."}
+	case lessonplan.Run:
+		out.Title = "A run of " + n.Title(s.Material)
+	case lessonplan.Spots:
+		out.Title = "Hard spots in " + n.Title(s.Material)
+	case lessonplan.Begin:
+		out.Title = "Begin " + n.Title(s.Material)
+	case lessonplan.Preview:
+		if skill, known := n.Skills.Get(s.Skill); known && s.Step >= 1 && s.Step <= len(skill.Steps) {
+			out.Title, out.Words = skill.Name, []string{skill.Steps[s.Step-1]}
+		} else {
+			out.Title = n.Skills.Name(s.Skill)
+		}
+	case lessonplan.Activity:
+		if goal, known := lessonplan.GoalOf(s.Goal); known && s.Option >= 1 && s.Option <= len(goal.Options) {
+			out.Title, out.Words = goal.Name, []string{goal.Options[s.Option-1]}
+		} else {
+			out.Title = s.Goal
+		}
+	default:
+		out.Title, out.Words = n.Library[s.Material].Title, append(out.Words, s.Focus...)
+	}
+	var why []string
+	for _, r := range s.Why {
+		why = append(why, n.reason(r, s))
+	}
+	out.Why = strings.Join(why, "; ")
+	return out
+}
+
+// reason says why a segment is a candidate, without a capital.
+func (n Names) reason(r lessonplan.Reason, s lessonplan.Segment) string {
+	switch r.Kind {
+	case lessonplan.Always:
+		if s.Kind == lessonplan.Opening {
+			return "every lesson begins with what happened at home"
+		}
+		return "every lesson ends with what went well"
+	case lessonplan.Regularly:
+		return "a quick check"
+	case lessonplan.Beginner:
+		return "a beginner's posture is checked in every lesson"
+	case lessonplan.SetupDue:
+		return "measure the bench and the feet: children grow"
+	case lessonplan.InWork:
+		return fmt.Sprintf("in work; %d of %s secure", r.Count, Figures(r.Of, "point"))
+	case lessonplan.StuckPiece:
+		return "it is stuck"
+	case lessonplan.RunDue:
+		return "every point is secure: the run is due"
+	case lessonplan.OpenSpots:
+		return fmt.Sprintf("%s %s open", Counted(r.Count, "hard spot"), is(r.Count))
+	case lessonplan.Planting:
+		piece := n.Title(r.Material)
+		switch {
+		case r.Count > 0:
+			return fmt.Sprintf("%s will need it; %s in hand", piece, Counted(r.Count, "lesson"))
+		case r.Count == 0:
+			return fmt.Sprintf("%s will need it, and it is ready just in time", piece)
+		}
+		return fmt.Sprintf("%s will need it, and it is late already", piece)
+	case lessonplan.Idle:
+		return "nothing is in work on this strand; " + strings.TrimSuffix(lower(n.Next(*r.Proposal)), ".")
+	case lessonplan.Fading:
+		return Picked(*r.Review)
+	case lessonplan.OneOfSeveral:
+		return fmt.Sprintf("one of %s, and not done yet", Counted(r.Of, "way"))
+	case lessonplan.InTurn:
+		return fmt.Sprintf("done %s; the other ways were not done less", times(r.Count))
+	case lessonplan.WaitedBefore:
+		return "it had to wait last time"
+	}
+	return ""
+}
+
+func lower(s string) string {
+	if s == "" || strings.HasPrefix(s, "“") {
+		return s
+	}
+	r := []rune(s)
+	return strings.ToLower(string(r[0])) + string(r[1:])
+}
+
+func times(n int) string {
+	if n == 1 {
+		return "once"
+	}
+	return Counted(n, "time")
+}
+
+// Waiting says why a segment stays out of a lesson, without a capital.
+func Waiting(w lessonplan.Waiting) string {
+	switch w.Kind {
+	case lessonplan.ByHand:
+		return "left out by hand"
+	case lessonplan.FarLesson:
+		return fmt.Sprintf("the next lesson is %s away, and a new exercise is heard the week after", Figures(w.Count, "day"))
+	case lessonplan.OneNew:
+		return "one new thing at a time"
+	case lessonplan.ReviewFull:
+		return fmt.Sprintf("review has its %s already", Figures(w.Count, "minute"))
+	case lessonplan.NoRoom:
+		return fmt.Sprintf("it needs %s, and what was chosen matters more", Figures(w.Count, "minute"))
+	}
+	return "what was chosen matters more"
+}
+
+// mostWaiting is how many things that wait are named before the rest is counted.
+const mostWaiting = 3
+
+// Plan says a plan in one sentence: what it holds, and what is left for next week.
+func (n Names) Plan(p lessonplan.Plan) string {
+	says := fmt.Sprintf("%d of %s are planned", p.Minutes-p.Free, Figures(p.Minutes, "minute"))
+	if p.Free == 0 {
+		says = fmt.Sprintf("All %s are planned", Figures(p.Minutes, "minute"))
+	}
+	var waits []string
+	for _, s := range p.Waiting() {
+		waits = append(waits, n.Segment(s).Title)
+	}
+	switch k := len(waits); {
+	case k == 0:
+		return says + "; nothing has to wait."
+	case k > mostWaiting:
+		return fmt.Sprintf("%s; left for next week: %s and %d more.", says, strings.Join(waits[:mostWaiting], ", "), k-mostWaiting)
+	}
+	return fmt.Sprintf("%s; left for next week: %s.", says, List(waits))
+}
+
+// Pin says why a segment cannot have some minutes.
+func (n Names) Pin(e lessonplan.PinError) string {
+	return fmt.Sprintf("%s cannot take %d of %d minutes.", Quoted(n.Segment(e.Segment).Title), e.Minutes, e.Of)
+}
+
+// DayPlanned says what came of planning a day: so many lessons, of which some are too full.
+func DayPlanned(lessons, full int) string {
+	switch {
+	case lessons == 0:
+		return "There is no lesson on that day."
+	case full == 0:
+		return Capital(Counted(lessons, "lesson")) + " planned; nothing has to wait."
+	case full == 1:
+		return Capital(Counted(lessons, "lesson")) + " planned; one is too full, and says what is left for next week."
+	}
+	return fmt.Sprintf("%s planned; %s are too full, and say what is left for next week.", Capital(Counted(lessons, "lesson")), Numbered(full))
+}
+
+// Lesson says how a lesson stands: what is ready for a run, what is stuck, how much is in work.
+func (n Names) Lesson(s studentplan.Student, due []signs.Sign) string {
+	inHand := s.InHand()
+	if len(inHand) == 0 {
+		return "Nothing in work: choose the next piece on the ladder."
+	}
+	var ready []string
+	working := 0
+	for _, id := range inHand {
+		ms := s.Standing.Materials[id]
+		if ms.State == standing.Working {
+			working++
+			if ms.RunDue {
+				ready = append(ready, id)
+			}
+		}
+	}
+	if len(ready) > 0 {
+		return fmt.Sprintf("%s %s ready for a run.", n.Titles(ready), is(len(ready)))
+	}
+	for _, d := range due {
+		if d.Kind == signs.Stuck {
+			return n.Due(d) + "."
+		}
+	}
+	if working == 0 {
+		return "Cleared today. The next piece is suggested below."
+	}
+	return Capital(Counted(working, "working piece")) + "; hear one focus point at a time."
+}

@@ -1,0 +1,44 @@
+package wording
+
+import (
+	"fmt"
+
+	"patientladder/core/planning/review"
+	"patientladder/core/planning/studentplan"
+)
+
+// Review says how learned pieces are kept in the coming week.
+func Review(r studentplan.ReviewState) string {
+	if r.Pieces == 0 {
+		return "Nothing is learned yet, so there is nothing to review"
+	}
+	if !r.Planned {
+		return "Nothing is planned for the coming week"
+	}
+	out := fmt.Sprintf("Review: %s of the coming week (aim %s)", Percent(r.Share), Percent(r.Aim))
+	switch {
+	case r.Short() && r.Starved > 0:
+		out += fmt.Sprintf("; %s not played for more than %s", Counted(r.Starved, "piece"), Counted(r.Weeks, "week"))
+	case r.Short():
+		out += "; the learned pieces are too few or too short for more"
+	}
+	return out
+}
+
+// Picked says why a learned piece was picked.
+func Picked(r review.Reason) string {
+	sure := fmt.Sprintf("%s sure after %s", Percent(r.Recall), Counted(r.Days, "day"))
+	if r.Days == 0 {
+		sure = fmt.Sprintf("%s sure, played today", Percent(r.Recall))
+	}
+	if r.LeftWeeks > 0 {
+		return fmt.Sprintf("%s, not played for more than %s", sure, Counted(r.LeftWeeks, "week"))
+	}
+	if r.Refines {
+		sure += ", and it practises what is needed next"
+	}
+	if r.Favourite {
+		sure += ", a favourite"
+	}
+	return sure
+}

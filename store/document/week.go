@@ -1,0 +1,116 @@
+package document
+
+import (
+	"encoding/json"
+	"time"
+
+	"patientladder/core/planning/week"
+)
+
+// weekVersion 2 has names of its own; version 1 had those of core, which are the same but for
+// their first letters.
+const weekVersion = 2
+
+type published struct {
+	versioned
+	Days     []day    `json:"days"`
+	LeftOut  []item   `json:"leftOut"`
+	Dropped  []item   `json:"dropped"`
+	NotYet   []string `json:"notYet"`
+	Dose     string   `json:"dose"`
+	Estimate string   `json:"estimate"`
+}
+
+type day struct {
+	Date    time.Time `json:"date"`
+	Rest    bool      `json:"rest,omitempty"`
+	Items   []item    `json:"items"`
+	Minutes float64   `json:"minutes"`
+	Focus   string    `json:"focus,omitempty"`
+}
+
+type item struct {
+	Key      string    `json:"key"`
+	Kind     week.Kind `json:"kind"`
+	Material string    `json:"material,omitempty"`
+	Title    string    `json:"title"`
+	Bars     bars      `json:"bars,omitzero"`
+	Start    float64   `json:"start,omitempty"`
+	End      float64   `json:"end,omitempty"`
+	Hand     string    `json:"hand,omitempty"`
+	Times    int       `json:"times,omitempty"`
+	InRow    bool      `json:"inRow,omitempty"`
+	Minutes  float64   `json:"minutes"`
+	Words    string    `json:"words,omitempty"`
+	Pinned   bool      `json:"pinned,omitempty"`
+}
+
+type bars struct {
+	From   int  `json:"from"`
+	To     int  `json:"to"`
+	Upbeat bool `json:"upbeat,omitempty"`
+}
+
+// EncodeWeek writes a week as it is published. Its sentences are kept as they were said.
+func EncodeWeek(p week.Plan) ([]byte, error) {
+	out := published{
+		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), NotYet: p.NotYet, Dose: p.Dose, Estimate: p.Estimate,
+	}
+	for _, d := range p.Days {
+		out.Days = append(out.Days, day{d.Date, d.Rest, items(d.Items), d.Minutes, d.Focus})
+	}
+	return json.Marshal(out)
+}
+
+// DecodeWeek reads a published week.
+func DecodeWeek(data []byte) (week.Plan, error) {
+	if _, err := known(data, weekVersion); err != nil {
+		return week.Plan{}, err
+	}
+	var in published
+	if err := json.Unmarshal(data, &in); err != nil {
+		return week.Plan{}, err
+	}
+	out := week.Plan{LeftOut: itemsOf(in.LeftOut), Dropped: itemsOf(in.Dropped), NotYet: in.NotYet, Dose: in.Dose, Estimate: in.Estimate}
+	for _, d := range in.Days {
+		out.Days = append(out.Days, week.Day{Date: d.Date, Rest: d.Rest, Items: itemsOf(d.Items), Minutes: d.Minutes, Focus: d.Focus})
+	}
+	return out, nil
+}
+
+func items(list []week.Item) (out []item) {
+	for _, it := range list {
+		out = append(out, item{it.Key, it.Kind, it.Material, it.Title, bars(it.Bars), it.Start, it.End, it.Hand, it.Times, it.InRow, it.Minutes, it.Words, it.Pinned})
+	}
+	return out
+}
+
+func itemsOf(list []item) (out []week.Item) {
+	for _, it := range list {
+		out = append(out, week.Item{
+			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End, Hand: it.Hand,
+			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Pinned: it.Pinned,
+		})
+	}
+	return out
+}
+
+type weekHand struct {
+	Days    map[string]bool   `json:"days,omitempty"`
+	Minutes int               `json:"minutes,omitempty"`
+	Drops   []string          `json:"drops,omitempty"`
+	Pins    map[string]string `json:"pins,omitempty"`
+	Times   map[string]int    `json:"times,omitempty"`
+	Adds    []string          `json:"adds,omitempty"`
+	Words   string            `json:"words,omitempty"`
+}
+
+// EncodeWeekHand writes what was set by hand in a week.
+func EncodeWeekHand(h week.Hand) ([]byte, error) { return json.Marshal(weekHand(h)) }
+
+// DecodeWeekHand reads it.
+func DecodeWeekHand(data []byte) (week.Hand, error) {
+	var h weekHand
+	err := json.Unmarshal(data, &h)
+	return week.Hand(h), err
+}
