@@ -17,6 +17,7 @@ import (
 	"os"
 	"runtime"
 	"runtime/debug"
+	"runtime/pprof"
 	"strings"
 	"testing"
 	"text/tabwriter"
@@ -36,7 +37,21 @@ import (
 func main() {
 	only := flag.String("only", "", "one of the tables: score, log, monday, lesson, page; all without it")
 	studios := flag.Int("studios", 200, "how many studios stand in the database for the table of pages")
+	profile := flag.String("profile", "", "a file for a profile of the processor time")
 	flag.Parse()
+	if *profile != "" {
+		f, err := os.Create(*profile)
+		if err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			os.Exit(1)
+		}
+		defer f.Close()
+		if err := pprof.StartCPUProfile(f); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			os.Exit(1)
+		}
+		defer pprof.StopCPUProfile()
+	}
 	debug.SetGCPercent(api.GCPercent) // as the server does
 	if err := run(os.Stdout, *only, *studios); err != nil {
 		fmt.Fprintln(os.Stderr, err)

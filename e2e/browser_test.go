@@ -29,7 +29,8 @@ import (
 var (
 	site    *httptest.Server
 	handler http.Handler
-	// today is the day of the studio when the tests begin.
+	// now is the clock of the site, today the day of the studio when the tests begin.
+	now   clock.Clock
 	today time.Time
 )
 
@@ -62,8 +63,8 @@ func begin(st *store.Store) error {
 	if err != nil {
 		return err
 	}
-	now, zone, err := clock.Test()
-	if err != nil {
+	var zone string
+	if now, zone, err = clock.Test(); err != nil {
 		return err
 	}
 	today = clock.Day(now(), zone)

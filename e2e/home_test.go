@@ -100,7 +100,7 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	next := today.AddDate(0, 0, 2).Format(time.DateOnly)
 	b.visit("/?day=" + next)
 	b.says("From home:")
-	b.says("felt joyful 1 ×; played “" + favourite + "” first")
+	b.says("joyful 1 time; played “" + favourite + "” first")
 
 	// What has not come cannot be ticked; the link that is shut opens nothing.
 	later := eval[int](phone, `[...document.querySelectorAll('nav[aria-label="Days"] button')].length`)

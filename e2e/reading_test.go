@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -225,7 +226,7 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 
 	// It is begun: the week uses its chunks, the corrected border too.
 	eval[int](b, fmt.Sprintf(`fetch("/api/ladders/%s/entries", {method: "POST", headers: {"Content-Type": "application/json"},
-		body: JSON.stringify({entries: [{id: "01KA0000000000000000000001", at: new Date().toISOString(), kind: "assigned", material: %q}]})}).then(r => r.status)`, wren, tiller))
+		body: JSON.stringify({entries: [{id: "01KA0000000000000000000001", at: %q, kind: "assigned", material: %q}]})}).then(r => r.status)`, wren, now().UTC().Format(time.RFC3339), tiller))
 	b.visit("/week/" + wren)
 	b.says("Two Hands at the Tiller")
 	week := eval[string](b, `fetch("/api/ladders/`+wren+`/week").then(r => r.json()).then(w => JSON.stringify([...w.days.flatMap(d => d.items), ...w.leftOut].filter(i => i.title.startsWith("Two Hands") && i.kind === "chunk").map(i => i.where)))`)

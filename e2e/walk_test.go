@@ -141,7 +141,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	// Another studio's teacher reaches none of it.
 	other := open(t, 1280, 800)
 	other.signIn(strangerEmail, strangerPassword)
-	other.says("No lessons today")
+	other.says("Elsewhere")
 	ladder := strings.Split(strings.TrimPrefix(address, "/api/ladders/"), "/")[0]
 	require.Len(t, ladder, 26)
 	for _, screen := range []string{"/ladder/", "/lesson/", "/week/"} {

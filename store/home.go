@@ -143,6 +143,19 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 	}))
 }
 
+// WeekVersions returns the versions of the weeks that begin after a day, by ladder and start.
+func (s *Store) WeekVersions(ctx context.Context, studio string, after time.Time) (map[string]map[time.Time]int64, error) {
+	list, err := s.q.WeekVersions(ctx, rows.WeekVersionsParams{StudioID: studio, Start: after})
+	out := map[string]map[time.Time]int64{}
+	for _, r := range list {
+		if out[r.LadderID] == nil {
+			out[r.LadderID] = map[time.Time]int64{}
+		}
+		out[r.LadderID][r.Start] = r.Version
+	}
+	return out, err
+}
+
 // NoteShownWeek keeps the plan of a week as a teacher saw it, in place of the one seen before.
 func (s *Store) NoteShownWeek(ctx context.Context, studio, ladderID string, start time.Time, print string, p week.Plan) error {
 	last, err := s.q.ShownPrint(ctx, rows.ShownPrintParams{StudioID: studio, LadderID: ladderID, Start: start})

@@ -170,17 +170,8 @@ func (s *Store) Append(ctx context.Context, studio, ladderID string, entries []s
 
 // Log returns the whole log of a ladder in the order of arrival.
 func (s *Store) Log(ctx context.Context, studio, ladderID string) ([]studentlog.Entry, error) {
-	bodies, err := s.q.Entries(ctx, rows.EntriesParams{StudioID: studio, LadderID: ladderID})
-	if err != nil {
-		return nil, err
-	}
-	out := make([]studentlog.Entry, len(bodies))
-	for i, b := range bodies {
-		if out[i], err = document.DecodeEntry([]byte(b)); err != nil {
-			return nil, fmt.Errorf("the log of ladder %s is damaged: %w", ladderID, err)
-		}
-	}
-	return out, nil
+	out, _, err := s.LogAfter(ctx, studio, ladderID, 0)
+	return out, err
 }
 
 // Snapshot returns the cached standing of a ladder under a fingerprint; ok is false when there is none.
@@ -233,4 +224,36 @@ func (s *Store) Observed(ctx context.Context, studio string) (map[string]Kept, e
 		out[r.LadderID] = Kept{Key: r.ObservedKey, Body: []byte(r.Observed)}
 	}
 	return out, err
+}
+
+// Briefs returns what is kept of every student of a studio for the pages of all, by ladder.
+func (s *Store) Briefs(ctx context.Context, studio string) (map[string]Kept, error) {
+	list, err := s.q.Briefs(ctx, studio)
+	out := make(map[string]Kept, len(list))
+	for _, r := range list {
+		out[r.LadderID] = Kept{Key: r.Fingerprint, Body: r.Body}
+	}
+	return out, err
+}
+
+// SaveBrief keeps one in place of an older one.
+func (s *Store) SaveBrief(ctx context.Context, studio, ladderID string, k Kept) error {
+	return s.q.SaveBrief(ctx, rows.SaveBriefParams{StudioID: studio, LadderID: ladderID, Fingerprint: k.Key, Body: k.Body})
+}
+
+// LogAfter returns the entries of a ladder that arrived after a place in the order of arrival (0 for all), and
+// the place of the last of them.
+func (s *Store) LogAfter(ctx context.Context, studio, ladderID string, after int64) ([]studentlog.Entry, int64, error) {
+	list, err := s.q.EntriesAfter(ctx, rows.EntriesAfterParams{StudioID: studio, LadderID: ladderID, Seq: after})
+	if err != nil {
+		return nil, after, err
+	}
+	out := make([]studentlog.Entry, len(list))
+	for i, r := range list {
+		if out[i], err = document.DecodeEntry([]byte(r.Body)); err != nil {
+			return nil, after, fmt.Errorf("the log of ladder %s is damaged: %w", ladderID, err)
+		}
+		after = r.Seq
+	}
+	return out, after, nil
 }

@@ -86,7 +86,7 @@ func rung(a open.Ahead, r ladder.Rung) contract.Rung {
 		if r.Layer == ladder.Review {
 			out.Recall = answer.Thousandths(a.Recall(id))
 		}
-		out.RunDue, out.Why, out.Full, out.Points, out.Spots = m.RunDue, wording.Standing(m, a.Family()), m.Full, m.Points, m.OpenSpots()
+		out.RunDue, out.Why, out.Full, out.Points, out.Spots = m.RunDue, wording.Standing(m.Where(), a.Family()), m.Full, m.Points, m.OpenSpots()
 	}
 	return out
 }

@@ -20,7 +20,7 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 		return nil, err
 	}
 	s, n := a.Opened, a.Of().Names()
-	log, err := h.Store.Log(ctx, s.Tenant.ID, s.Ladder)
+	log, err := h.Log(ctx, s)
 	if err != nil {
 		return nil, err
 	}

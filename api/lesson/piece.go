@@ -18,7 +18,7 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: answer.From(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
 		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
-		RunDue: ms.RunDue, Why: wording.Standing(ms, s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
+		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
 	if e, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
 		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(ms.Marks[id]) })

@@ -16,10 +16,8 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/base/parallel"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/library/instrument"
 	"patientladder/core/planning/week"
-	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -29,7 +27,7 @@ type Handlers struct{ *open.Desk }
 
 // GetToday returns the lessons of a day with what is due in each.
 func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
-	s, horizon, rungs, err := h.Whole(ctx)
+	s, horizon, err := h.Shared(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -45,44 +43,40 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	var students []open.Student
+	var ladders []store.Ladder
 	for _, l := range all {
 		if l.Weekday == day.Weekday() {
-			x, err := h.Open(ctx, s, l)
-			if err != nil {
-				return nil, err
-			}
-			students = append(students, x)
+			ladders = append(ladders, l)
 		}
 	}
-	out := contract.Today{Day: answer.Date(day), Week: dayCounts(all, day), Lessons: make([]contract.TodayLesson, len(students))}
-	pupils := make([]wording.Pupil, len(students))
-	parallel.Each(len(students), func(i int) {
-		x := students[i]
-		a := x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true})
-		due := a.Due(day)
-		out.Lessons[i] = todayLesson(a, weeks[x.Ladder], day)
-		out.Lessons[i].Signs = answer.Signs(s.Names(), due)
-		pupils[i] = wording.Pupil{Name: x.Name, Signs: due}
-	})
+	students, err := h.Briefs(ctx, s, horizon, ladders)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.Today{Day: answer.Date(day), Week: dayCounts(all, day), Lessons: []contract.TodayLesson{}}
+	var pupils []wording.Pupil
+	for _, x := range students {
+		out.Lessons = append(out.Lessons, todayLesson(s, x, weeks[x.Row.ID], day))
+		pupils = append(pupils, wording.Pupil{Name: x.Row.Name, Signs: x.Due})
+	}
 	out.Sentence = wording.Today(pupils, day.Equal(s.Today))
 	return contract.GetToday200JSONResponse(out), nil
 }
 
-func todayLesson(a open.Ahead, weeks []week.SetDays, day time.Time) contract.TodayLesson {
-	n := a.Of().Names()
+func todayLesson(s open.Studio, x open.Briefed, weeks []week.SetDays, day time.Time) contract.TodayLesson {
+	n := s.Names()
+	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
-		Student: answer.Student(a.Row, day), Working: []contract.WorkingBrief{}, Last: a.Standing.LastLesson, Given: a.Given(day),
+		Student: answer.Student(x.Row, day), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Given: s.GivenOn(x.LastLesson, day), Signs: answer.Signs(n, x.Due),
 	}
-	if home, ok := a.Home(weeks, day); ok {
+	if home, ok := s.Home(x.Home, weeks, day); ok {
 		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
 		for _, id := range home.First {
-			out.Home.First = append(out.Home.First, a.Library[id].Title)
+			out.Home.First = append(out.Home.First, s.Library[id].Title)
 		}
 	}
-	for _, id := range a.In(standing.Working) {
-		ms := a.Standing.Materials[id]
-		out.Working = append(out.Working, contract.WorkingBrief{Material: id, Title: a.Library[id].Title, Full: ms.Full, Points: ms.Points, Why: wording.Standing(ms, a.Family())})
+	for _, w := range x.Working {
+		out.Working = append(out.Working, contract.WorkingBrief{Material: w.Material, Title: s.Library[w.Material].Title, Full: w.Where.Full, Points: w.Where.Points, Why: wording.Standing(w.Where, family)})
 	}
 	return out
 }

@@ -2,7 +2,10 @@ package open
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
+	"fmt"
 	"slices"
 
 	"patientladder/core/base/calendar"
@@ -44,12 +47,18 @@ func (d *Desk) Horizon(ctx context.Context, s Studio) (Horizon, error) {
 	return Horizon{studentplan.Horizon{Holidays: holidays, Model: model}, digest(holidays, key)}, err
 }
 
+// Shared opens a studio with what all its outlooks share.
+func (d *Desk) Shared(ctx context.Context) (s Studio, h Horizon, err error) {
+	if s, err = d.Studio(ctx); err != nil {
+		return s, h, err
+	}
+	h, err = d.Horizon(ctx, s)
+	return s, h, err
+}
+
 // Whole opens a studio with what the outlooks of all its students need.
 func (d *Desk) Whole(ctx context.Context) (s Studio, h Horizon, rungs map[string][]ladder.Placed, err error) {
-	if s, err = d.Studio(ctx); err != nil {
-		return s, h, nil, err
-	}
-	if h, err = d.Horizon(ctx, s); err != nil {
+	if s, h, err = d.Shared(ctx); err != nil {
 		return s, h, nil, err
 	}
 	rungs, err = d.Store.AllRungs(ctx, s.Tenant.ID)
@@ -66,11 +75,23 @@ func (d *Desk) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahe
 	if err != nil {
 		return Ahead{}, err
 	}
+	key := s.outlookKey(h, o)
+	if kept, ok := d.kept.outlooks.Get(key); ok {
+		kept.Student = s.Student // the time has gone on
+		return Ahead{Ahead: kept, Tenant: s.Tenant, Row: s.Row, Opened: s, OpenHorizon: h}, nil
+	}
 	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, id)
 	if err != nil {
 		return Ahead{}, err
 	}
-	return s.Look(h, placed, o), nil
+	a := s.Look(h, placed, o)
+	d.kept.outlooks.Add(key, a.Ahead)
+	return a, nil
+}
+
+// outlookKey names everything that an outlook comes from.
+func (s Student) outlookKey(h Horizon, o studentplan.Options) string {
+	return digest(s.standingKey(), s.Row.RungsVersion, s.Profile, s.desk.policyKey(s.Way), h.key, o)
 }
 
 // Look makes the outlook of a student with the rungs in some order.
@@ -90,44 +111,49 @@ func (d *Desk) forecasts(ctx context.Context, s Studio, breaks []calendar.Break)
 	if err != nil {
 		return nil, "", err
 	}
-	of := make(map[string]forecast.Moments, len(ladders))
-	for _, l := range ladders {
-		if of[l.ID], err = d.observed(ctx, s, l, kept[l.ID], breaks); err != nil {
+	sum := sha256.New()
+	bodies := make([]string, len(ladders))
+	for i, l := range ladders {
+		if bodies[i], err = d.observed(ctx, s, l, kept[l.ID], breaks); err != nil {
 			return nil, "", err
 		}
+		fmt.Fprint(sum, l.ID, bodies[i])
 	}
-	var sums []any
-	for _, l := range ladders {
-		sums = append(sums, l.ID, of[l.ID])
-	}
-	key := digest(sums...)
+	key := hex.EncodeToString(sum.Sum(nil))
 	model, ok := d.kept.models.Get(key)
-	if !ok {
-		model = forecast.Learn(of, forecast.DefaultPrior())
-		d.kept.models.Add(key, model)
+	if ok {
+		return model, key, nil
 	}
+	of := make(map[string]forecast.Moments, len(ladders))
+	for i, l := range ladders {
+		var m forecast.Moments
+		if err := json.Unmarshal([]byte(bodies[i]), &m); err != nil {
+			return nil, "", fmt.Errorf("what was learned from ladder %s is damaged: %w", l.ID, err)
+		}
+		of[l.ID] = m
+	}
+	model = forecast.Learn(of, forecast.DefaultPrior())
+	d.kept.models.Add(key, model)
 	return model, key, nil
 }
 
-// observed is what the forecasts learn from one student, as it was kept or computed anew.
-func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept, breaks []calendar.Break) (forecast.Moments, error) {
-	var out forecast.Moments
+// observed is what the forecasts learn from one student (forecast.Moments as JSON), as it was kept or computed anew.
+func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept, breaks []calendar.Break) (string, error) {
 	x, err := d.For(s, l)
 	if err != nil {
-		return out, err
+		return "", err
 	}
 	key := digest(x.standingKey(), s.Tenant.Timezone, breaks)
-	if k.Key == key && json.Unmarshal(k.Body, &out) == nil {
-		return out, nil
+	if k.Key == key && len(k.Body) > 0 {
+		return string(k.Body), nil
 	}
 	if x, err = d.Open(ctx, s, l); err != nil {
-		return out, err
+		return "", err
 	}
 	before := slices.DeleteFunc(x.Standing.Clearings(), func(c standing.Clearing) bool { return !s.Local(c.To).Before(s.Today) })
-	out = forecast.MomentsOf(outlook.Observed(l.ID, before, s.Library, breaks, s.Local))
-	body, err := json.Marshal(out)
+	body, err := json.Marshal(forecast.MomentsOf(outlook.Observed(l.ID, before, s.Library, breaks, s.Local)))
 	if err != nil {
-		return out, err
+		return "", err
 	}
-	return out, d.Store.SaveObserved(ctx, s.Tenant.ID, l.ID, store.Kept{Key: key, Body: body})
+	return string(body), d.Store.SaveObserved(ctx, s.Tenant.ID, l.ID, store.Kept{Key: key, Body: body})
 }

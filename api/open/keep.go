@@ -2,13 +2,23 @@ package open
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
 	"fmt"
+	"io"
+	"os"
+	"slices"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/way"
 	"patientladder/store"
 )
 
@@ -23,12 +33,30 @@ const (
 	longestKept = 4000
 	// keptModels are the forecasts of studios.
 	keptModels = 256
+	// keptStandings are standings of students, of some hundred kilobytes each after three years.
+	keptStandings = 256
+	// keptLogs are logs of students, of some hundred kilobytes each after three years.
+	keptLogs = 64
+	// keptOutlooks are outlooks of students, of some hundred kilobytes each on a long ladder.
+	keptOutlooks = 64
+	// keptPolicies are ways of teaching.
+	keptPolicies = 1024
 )
 
 type memory struct {
 	libraries *lru.Cache[string, library]
 	scores    *lru.Cache[string, *Score]
 	models    *lru.Cache[string, *forecast.Model]
+	standings *lru.Cache[string, *standing.Standing]
+	logs      *lru.Cache[string, keptLog]
+	outlooks  *lru.Cache[string, studentplan.Ahead]
+	policies  *lru.Cache[way.Way, string]
+}
+
+// keptLog is a log as far as it was read.
+type keptLog struct {
+	entries []studentlog.Entry
+	last    int64
 }
 
 type library struct {
@@ -37,16 +65,60 @@ type library struct {
 }
 
 func newMemory() (*memory, error) {
-	libraries, err := lru.New[string, library](keptLibraries)
+	m := &memory{}
+	var errs [7]error
+	m.libraries, errs[0] = lru.New[string, library](keptLibraries)
+	m.scores, errs[1] = lru.New[string, *Score](keptScores)
+	m.models, errs[2] = lru.New[string, *forecast.Model](keptModels)
+	m.standings, errs[3] = lru.New[string, *standing.Standing](keptStandings)
+	m.logs, errs[4] = lru.New[string, keptLog](keptLogs)
+	m.outlooks, errs[6] = lru.New[string, studentplan.Ahead](keptOutlooks)
+	m.policies, errs[5] = lru.New[way.Way, string](keptPolicies)
+	return m, errors.Join(errs[:]...)
+}
+
+// programPrint names the program that runs, so that nothing is used that another one computed.
+func programPrint() (string, error) {
+	path, err := os.Executable()
+	if err != nil {
+		return "", err
+	}
+	f, err := os.Open(path)
+	if err != nil {
+		return "", err
+	}
+	defer f.Close()
+	sum := sha256.New()
+	if _, err := io.Copy(sum, f); err != nil {
+		return "", err
+	}
+	return hex.EncodeToString(sum.Sum(nil)), nil
+}
+
+// policyKey names a way of teaching with all that planning makes of it.
+func (d *Desk) policyKey(w way.Way) string {
+	if key, ok := d.kept.policies.Get(w); ok {
+		return key
+	}
+	key := digest(w.Planning())
+	d.kept.policies.Add(w, key)
+	return key
+}
+
+// Log opens the log of a student in the order of arrival. It is shared: nobody writes to it.
+func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
+	key := s.Tenant.ID + s.Ladder
+	kept, _ := d.kept.logs.Get(key)
+	if int64(len(kept.entries)) >= s.Row.Entries {
+		return kept.entries[:s.Row.Entries], nil // what arrived since the student was opened is for the next who asks
+	}
+	more, last, err := d.Store.LogAfter(ctx, s.Tenant.ID, s.Ladder, kept.last)
 	if err != nil {
 		return nil, err
 	}
-	scores, err := lru.New[string, *Score](keptScores)
-	if err != nil {
-		return nil, err
-	}
-	models, err := lru.New[string, *forecast.Model](keptModels)
-	return &memory{libraries, scores, models}, err
+	kept = keptLog{append(slices.Clip(kept.entries), more...), last}
+	d.kept.logs.Add(key, kept)
+	return kept.entries[:min(int64(len(kept.entries)), s.Row.Entries)], nil
 }
 
 // library returns the materials and skills of a studio. They are shared: nobody writes to them.

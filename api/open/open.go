@@ -5,6 +5,7 @@
 //	student.go  a student with the standing, folded or kept
 //	ahead.go    what lies ahead of a student, and what the forecasts learn
 //	week.go     the week that is practised now
+//	brief.go    what the pages of all students need
 //	score.go    scores as they are read
 //	keep.go     what is kept in memory for a while
 package open
@@ -41,9 +42,9 @@ type Desk struct {
 	// Mails says that a mail server takes the messages.
 	Mails bool
 
-	// catalogue names the skills that ship, for the keys of what is kept.
-	catalogue string
-	kept      *memory
+	// catalogue names the skills that ship, program the program itself, for the keys of what is kept.
+	catalogue, program string
+	kept               *memory
 }
 
 // New returns a desk.
@@ -53,7 +54,11 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error
 		return nil, err
 	}
 	kept, err := newMemory()
-	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All()), kept: kept}, err
+	if err != nil {
+		return nil, err
+	}
+	program, err := programPrint()
+	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All()), program: program, kept: kept}, err
 }
 
 // Who is the signed-in teacher of a request, or a family.

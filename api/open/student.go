@@ -65,30 +65,36 @@ func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, err
 	if err != nil {
 		return out, err
 	}
+	key := out.memoryKey()
+	var ok bool
+	if out.Standing, ok = d.kept.standings.Get(key); ok {
+		return out, nil
+	}
 	body, ok, err := d.Store.Snapshot(ctx, s.Tenant.ID, l.ID, out.standingKey())
 	if err != nil {
 		return out, err
 	}
 	if ok {
 		if out.Standing, err = standing.Decode(body); err == nil {
+			d.kept.standings.Add(key, out.Standing)
 			return out, nil
 		}
 	}
 	return out, d.fold(ctx, &out)
 }
 
+// memoryKey is under which the standing is kept in memory, for whoever reads it.
+func (s Student) memoryKey() string { return s.Ladder + s.standingKey() }
+
 // Students opens the students of a studio for one instrument ("" for all), in the
-// order of their lessons. What is kept comes in one query for all of them.
+// order of their lessons. What is kept and not in memory comes in one query for all of them.
 func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Student, error) {
 	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
 	if err != nil {
 		return nil, err
 	}
-	kept, err := d.Store.Snapshots(ctx, s.Tenant.ID)
-	if err != nil {
-		return nil, err
-	}
 	var out []Student
+	missing := false
 	for _, l := range ladders {
 		if instrument != "" && l.Instrument != instrument {
 			continue
@@ -97,17 +103,32 @@ func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Stu
 		if err != nil {
 			return nil, err
 		}
+		var ok bool
+		x.Standing, ok = d.kept.standings.Get(x.memoryKey())
+		missing = missing || !ok
 		out = append(out, x)
+	}
+	if !missing {
+		return out, nil
+	}
+	kept, err := d.Store.Snapshots(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
 	}
 	// After a change of the library or the way every standing is folded anew: side by side.
 	errs := make([]error, len(out))
 	parallel.Each(len(out), func(i int) {
-		if k := kept[out[i].Ladder]; k.Key == out[i].standingKey() {
-			out[i].Standing, _ = standing.Decode(k.Body) // a damaged one is folded anew
+		x := &out[i]
+		if x.Standing != nil {
+			return
 		}
-		if out[i].Standing == nil {
-			errs[i] = d.fold(ctx, &out[i])
+		if k := kept[x.Ladder]; k.Key == x.standingKey() {
+			if x.Standing, _ = standing.Decode(k.Body); x.Standing != nil { // a damaged one is folded anew
+				d.kept.standings.Add(x.memoryKey(), x.Standing)
+				return
+			}
 		}
+		errs[i] = d.fold(ctx, x)
 	})
 	return out, errors.Join(errs...)
 }
@@ -118,16 +139,17 @@ func (s Student) standingKey() string { return digest(s.foldKey(), s.Today.Forma
 // foldKey names all of that but the day: the rules of the fold, the log, which only grows, the
 // library with the skills, the instrument's family and the policy.
 func (s Student) foldKey() string {
-	return digest(standing.FoldVersion, s.desk.catalogue, s.Row.Entries, s.Tenant.LibraryVersion, s.Family(), s.Policy.Standing)
+	return digest(standing.FoldVersion, s.desk.catalogue, s.Row.Entries, s.Tenant.LibraryVersion, s.Family(), s.desk.policyKey(s.Way))
 }
 
 // fold folds the standing of a student anew from the log, and keeps it.
 func (d *Desk) fold(ctx context.Context, s *Student) error {
-	log, err := d.Store.Log(ctx, s.Tenant.ID, s.Ladder)
+	log, err := d.Log(ctx, *s)
 	if err != nil {
 		return err
 	}
 	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today})
+	d.kept.standings.Add(s.memoryKey(), s.Standing)
 	body, err := s.Standing.Encode()
 	if err != nil {
 		return err

@@ -2,6 +2,7 @@ package technique
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
@@ -42,8 +43,10 @@ func (h *Handlers) TryCycle(ctx context.Context, r contract.TryCycleRequestObjec
 		wish.From = p.From.Format(time.DateOnly)
 	}
 	wish = a.WholeCycle(wish)
+	tried := *a.Standing // the one that is kept is for everybody
+	a.Standing = &tried
 	for _, d := range p.Missed {
-		a.Standing.Missed = append(a.Standing.Missed, d.Format(time.DateOnly))
+		a.Standing.Missed = append(slices.Clip(a.Standing.Missed), d.Format(time.DateOnly))
 	}
 	c, err := a.Cycle(wish, exercise.Climb(a.Player(), a.Progress(), exercise.Wish{}))
 	if err != nil {

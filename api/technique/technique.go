@@ -37,7 +37,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 	if err != nil {
 		return nil, err
 	}
-	log, err := h.Store.Log(ctx, a.Tenant.ID, a.Ladder)
+	log, err := h.Log(ctx, a.Opened)
 	if err != nil {
 		return nil, err
 	}

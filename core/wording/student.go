@@ -2,6 +2,7 @@ package wording
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"patientladder/core/library/instrument"
@@ -13,19 +14,19 @@ import (
 	"patientladder/core/student/standing"
 )
 
-// Standing says why a material stands where it stands. Player is the student's instrument.
-func Standing(m *standing.MaterialStanding, family instrument.Family) string {
-	switch m.Why {
+// Standing says why a material stands where it stands. Family is that of the student's instrument.
+func Standing(w standing.Where, family instrument.Family) string {
+	switch w.Why {
 	case standing.RunMissed:
-		return Run(m.Runs[len(m.Runs)-1], family)
+		return "It stays a working piece: " + missed(w.Missed, family) + "."
 	case standing.NoPoints:
 		return "It has no focus points yet."
 	case standing.RunIsDue:
 		return "Every point is secure: a run is due."
 	case standing.PointsOpen:
-		return fmt.Sprintf("%d of %s secure.", m.Full, Figures(m.Points, "point"))
+		return fmt.Sprintf("%d of %s secure.", w.Full, Figures(w.Points, "point"))
 	case standing.Rests:
-		return fmt.Sprintf("Set aside since %s.", Day(m.PausedAt))
+		return fmt.Sprintf("Set aside since %s.", Day(w.PausedAt))
 	case standing.RunMet:
 		return "The run met every point of the standard."
 	case standing.TeachersWord:
@@ -41,15 +42,18 @@ func Run(r standing.Run, family instrument.Family) string {
 	if r.Cleared {
 		return "The run met every point of the standard."
 	}
-	var missed []string
+	return "It stays a working piece: " + missed(r.Missed, family) + "."
+}
+
+// missed says what a run lacked, in the order of the standard.
+func missed(ids []string, family instrument.Family) string {
+	var out []string
 	for _, p := range clearing.Standard(family, clearing.Strict) { // it has the points of every level
-		for _, id := range r.Missed {
-			if id == p.ID {
-				missed = append(missed, p.Missing)
-			}
+		if slices.Contains(ids, p.ID) {
+			out = append(out, p.Missing)
 		}
 	}
-	return "It stays a working piece: " + strings.Join(missed, "; ") + "."
+	return strings.Join(out, "; ")
 }
 
 // LeapPart says what a part of a leap rests on. SecureAfter is how many cleared pieces make a skill secure.

@@ -41,7 +41,15 @@ const startWithin = 180 * time.Second
 // survive Stop and a crash: the log is flushed at each commit. The server ends
 // with this process even if that is killed. One folder serves one server: a
 // second Start on it fails with a sentence that says so.
-func Start(ctx context.Context, dir string) (*Server, error) {
+func Start(ctx context.Context, dir string) (*Server, error) { return StartWith(ctx, dir) }
+
+// ForLoading are settings under which much is loaded in minutes, and lost when the machine stops: for measurements.
+func ForLoading() []string {
+	return []string{"--innodb-flush-log-at-trx-commit=0", "--innodb-doublewrite=OFF", "--innodb-buffer-pool-size=3G", "--innodb-log-file-size=2G"}
+}
+
+// StartWith is Start with settings of the server that come after its own.
+func StartWith(ctx context.Context, dir string, more ...string) (*Server, error) {
 	daemon, err := find("mariadbd", "mysqld")
 	if err != nil {
 		return nil, err
@@ -78,6 +86,7 @@ func Start(ctx context.Context, dir string) (*Server, error) {
 		"--skip-name-resolve", "--tmpdir=" + temporary(dir), "--init-file=" + initFile, "--innodb-flush-log-at-trx-commit=1",
 		"--innodb-buffer-pool-size=128M", "--max-allowed-packet=32M", "--performance-schema=OFF",
 	}
+	args = append(args, more...)
 	if os.Getuid() == 0 {
 		args = append(args, "--user=root")
 	}

@@ -63,3 +63,6 @@ SELECT body FROM shown_week WHERE studio_id = ? AND ladder_id = ? AND start = ? 
 -- name: NoteShownWeek :exec
 INSERT INTO shown_week (studio_id, ladder_id, start, print, body) VALUES (?, ?, ?, ?, ?)
 ON DUPLICATE KEY UPDATE print = VALUES(print), body = VALUES(body);
+
+-- name: WeekVersions :many
+SELECT ladder_id, start, version FROM practice_week WHERE studio_id = ? AND start > ?;

@@ -50,9 +50,6 @@ ON DUPLICATE KEY UPDATE id = entry.id;
 -- name: EntryBody :one
 SELECT body FROM entry WHERE studio_id = ? AND ladder_id = ? AND id = ?;
 
--- name: Entries :many
-SELECT body FROM entry WHERE studio_id = ? AND ladder_id = ? ORDER BY seq;
-
 -- name: Snapshot :one
 SELECT body FROM snapshot WHERE studio_id = ? AND ladder_id = ? AND fingerprint = ?;
 
@@ -74,3 +71,13 @@ UPDATE snapshot SET observed_key = ?, observed = ? WHERE studio_id = ? AND ladde
 
 -- name: Observed :many
 SELECT ladder_id, observed_key, observed FROM snapshot WHERE studio_id = ?;
+
+-- name: Briefs :many
+SELECT ladder_id, fingerprint, body FROM brief WHERE studio_id = ?;
+
+-- name: SaveBrief :exec
+INSERT INTO brief (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE fingerprint = VALUES(fingerprint), body = VALUES(body);
+
+-- name: EntriesAfter :many
+SELECT seq, body FROM entry WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq;

@@ -515,3 +515,41 @@ func (q *Queries) StudioWeeks(ctx context.Context, arg StudioWeeksParams) ([]Stu
 	}
 	return items, nil
 }
+
+const weekVersions = `-- name: WeekVersions :many
+SELECT ladder_id, start, version FROM practice_week WHERE studio_id = ? AND start > ?
+`
+
+type WeekVersionsParams struct {
+	StudioID string
+	Start    time.Time
+}
+
+type WeekVersionsRow struct {
+	LadderID string
+	Start    time.Time
+	Version  int64
+}
+
+func (q *Queries) WeekVersions(ctx context.Context, arg WeekVersionsParams) ([]WeekVersionsRow, error) {
+	rows, err := q.db.QueryContext(ctx, weekVersions, arg.StudioID, arg.Start)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []WeekVersionsRow
+	for rows.Next() {
+		var i WeekVersionsRow
+		if err := rows.Scan(&i.LadderID, &i.Start, &i.Version); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}

@@ -130,6 +130,39 @@ func (q *Queries) AllTargets(ctx context.Context, studioID string) ([]Target, er
 	return items, nil
 }
 
+const briefs = `-- name: Briefs :many
+SELECT ladder_id, fingerprint, body FROM brief WHERE studio_id = ?
+`
+
+type BriefsRow struct {
+	LadderID    string
+	Fingerprint string
+	Body        []byte
+}
+
+func (q *Queries) Briefs(ctx context.Context, studioID string) ([]BriefsRow, error) {
+	rows, err := q.db.QueryContext(ctx, briefs, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []BriefsRow
+	for rows.Next() {
+		var i BriefsRow
+		if err := rows.Scan(&i.LadderID, &i.Fingerprint, &i.Body); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const dropRungs = `-- name: DropRungs :exec
 DELETE FROM rung WHERE studio_id = ? AND ladder_id = ? AND strand = ?
 `
@@ -159,28 +192,34 @@ func (q *Queries) DropSnapshot(ctx context.Context, arg DropSnapshotParams) erro
 	return err
 }
 
-const entries = `-- name: Entries :many
-SELECT body FROM entry WHERE studio_id = ? AND ladder_id = ? ORDER BY seq
+const entriesAfter = `-- name: EntriesAfter :many
+SELECT seq, body FROM entry WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq
 `
 
-type EntriesParams struct {
+type EntriesAfterParams struct {
 	StudioID string
 	LadderID string
+	Seq      int64
 }
 
-func (q *Queries) Entries(ctx context.Context, arg EntriesParams) ([]string, error) {
-	rows, err := q.db.QueryContext(ctx, entries, arg.StudioID, arg.LadderID)
+type EntriesAfterRow struct {
+	Seq  int64
+	Body string
+}
+
+func (q *Queries) EntriesAfter(ctx context.Context, arg EntriesAfterParams) ([]EntriesAfterRow, error) {
+	rows, err := q.db.QueryContext(ctx, entriesAfter, arg.StudioID, arg.LadderID, arg.Seq)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []string
+	var items []EntriesAfterRow
 	for rows.Next() {
-		var body string
-		if err := rows.Scan(&body); err != nil {
+		var i EntriesAfterRow
+		if err := rows.Scan(&i.Seq, &i.Body); err != nil {
 			return nil, err
 		}
-		items = append(items, body)
+		items = append(items, i)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -419,6 +458,28 @@ type RungsTouchedParams struct {
 
 func (q *Queries) RungsTouched(ctx context.Context, arg RungsTouchedParams) error {
 	_, err := q.db.ExecContext(ctx, rungsTouched, arg.StudioID, arg.ID)
+	return err
+}
+
+const saveBrief = `-- name: SaveBrief :exec
+INSERT INTO brief (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE fingerprint = VALUES(fingerprint), body = VALUES(body)
+`
+
+type SaveBriefParams struct {
+	StudioID    string
+	LadderID    string
+	Fingerprint string
+	Body        []byte
+}
+
+func (q *Queries) SaveBrief(ctx context.Context, arg SaveBriefParams) error {
+	_, err := q.db.ExecContext(ctx, saveBrief,
+		arg.StudioID,
+		arg.LadderID,
+		arg.Fingerprint,
+		arg.Body,
+	)
 	return err
 }
 

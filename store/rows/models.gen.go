@@ -9,6 +9,13 @@ import (
 	"time"
 )
 
+type Brief struct {
+	StudioID    string
+	LadderID    string
+	Fingerprint string
+	Body        []byte
+}
+
 type Demand struct {
 	StudioID   string
 	MaterialID string

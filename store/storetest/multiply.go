@@ -22,10 +22,10 @@ func Multiply(ctx context.Context, st *store.Store, studio string, times int) er
 	}
 	defer c.Close()
 	// The tables come in no order; what is copied refers to what is copied.
-	if _, err := c.ExecContext(ctx, "SET foreign_key_checks = 0"); err != nil {
+	if _, err := c.ExecContext(ctx, "SET foreign_key_checks = 0, unique_checks = 0"); err != nil {
 		return err
 	}
-	defer c.ExecContext(ctx, "SET foreign_key_checks = 1")
+	defer c.ExecContext(ctx, "SET foreign_key_checks = 1, unique_checks = 1")
 	for k := range times {
 		for _, t := range tables {
 			mine := "studio_id"

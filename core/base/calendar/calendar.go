@@ -5,6 +5,7 @@ package calendar
 import (
 	"slices"
 	"sort"
+	"sync"
 	"time"
 )
 
@@ -17,8 +18,9 @@ type Break struct {
 // farthest is how many weeks ahead lessons are looked for.
 const farthest = 20_000
 
-// Lessons are the weekly lessons from a day on.
+// Lessons are the weekly lessons from a day on; several may ask them at once.
 type Lessons struct {
+	mu     sync.Mutex
 	first  time.Time // the first weekday of lessons on or after the day
 	breaks []Break
 	days   []time.Time // the lessons found so far
@@ -36,6 +38,8 @@ func New(day time.Time, weekday time.Weekday, breaks []Break) *Lessons {
 
 // Day is the day of the nth lesson, from 0.
 func (l *Lessons) Day(n int) time.Time {
+	l.mu.Lock()
+	defer l.mu.Unlock()
 	for len(l.days) <= n && l.week < farthest {
 		l.look()
 	}
@@ -47,6 +51,8 @@ func (l *Lessons) Day(n int) time.Time {
 
 // Until counts the lessons up to and on a day.
 func (l *Lessons) Until(day time.Time) int {
+	l.mu.Lock()
+	defer l.mu.Unlock()
 	for l.week < farthest && !l.first.AddDate(0, 0, 7*l.week).After(day) {
 		l.look()
 	}

@@ -67,9 +67,9 @@ type Home struct {
 	First []string
 }
 
-// Home says what came from home before a day, since the latest week that was published before
+// Home says of reports what came from home before a day, since the latest week that was published before
 // it; ok is false where none was in the last two weeks.
-func (s Student) Home(weeks []week.SetDays, day time.Time) (out Home, ok bool) {
+func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, day time.Time) (out Home, ok bool) {
 	from := time.Time{}
 	for _, w := range weeks {
 		if w.Start.Before(day) {
@@ -85,7 +85,7 @@ func (s Student) Home(weeks []week.SetDays, day time.Time) (out Home, ok bool) {
 	}
 	out.Days = len(week.DaysSet(weeks, from, last))
 	practised := map[string]bool{}
-	for _, h := range s.Standing.Home {
+	for _, h := range reports {
 		if !h.FromHome || s.Local(h.At).Before(from) {
 			continue
 		}

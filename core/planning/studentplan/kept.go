@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 	"strings"
+	"time"
 
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/review"
@@ -27,13 +28,21 @@ func (s Student) Recall(id string) float64 {
 func (s Student) Learned() []string {
 	over := s.Progress().Superseded(s.Player())
 	ids := slices.DeleteFunc(s.Standing.In(standing.Cleared, standing.Polished), func(id string) bool { return over[s.Library[id].Exercise] })
-	sure := make(map[string]float64, len(ids))
-	for _, id := range ids {
-		sure[id] = s.Recall(id)
+	type kept struct {
+		id   string
+		sure float64
+		last time.Time
 	}
-	slices.SortStableFunc(ids, func(a, b string) int {
-		return cmp.Or(cmp.Compare(sure[a], sure[b]), s.Standing.Materials[a].LastPlayed.Compare(s.Standing.Materials[b].LastPlayed))
-	})
+	list := make([]kept, len(ids))
+	curve := s.Policy.Standing.Memory.Curve()
+	for i, id := range ids {
+		m := s.Standing.Materials[id]
+		list[i] = kept{id, curve.Recall(m.Memory, float64(m.Unheard(s.Today))), m.LastPlayed}
+	}
+	slices.SortStableFunc(list, func(a, b kept) int { return cmp.Or(cmp.Compare(a.sure, b.sure), a.last.Compare(b.last)) })
+	for i, k := range list {
+		ids[i] = k.id
+	}
 	turn := map[string]string{}
 	kind := func(id string) string {
 		kind, _, _ := strings.Cut(s.Library[id].Exercise, "/")
@@ -84,8 +93,10 @@ func (s Student) starvedAfter() int { return s.Policy.Review.StarvedAfterDays }
 
 // Starved are the learned pieces that were not played for too long, the most faded first.
 func (s Student) Starved() []string {
-	return slices.DeleteFunc(s.Learned(), func(id string) bool { return s.Standing.Materials[id].Unheard(s.Today) <= s.starvedAfter() })
+	return slices.DeleteFunc(s.Learned(), func(id string) bool { return !s.starved(id) })
 }
+
+func (s Student) starved(id string) bool { return s.Standing.Materials[id].Unheard(s.Today) > s.starvedAfter() }
 
 // ReviewState says how learned pieces are kept.
 type ReviewState struct {
@@ -105,12 +116,15 @@ func (r ReviewState) Short() bool { return r.Planned && r.Share < r.Aim-short }
 
 // ReviewState says how learned pieces are kept, in a week with such a share of review.
 func (s Student) ReviewState(w Week) ReviewState {
-	out := ReviewState{Aim: s.Policy.ReviewShare, Weeks: s.starvedAfter() / 7, Starved: len(s.Starved())}
+	out := ReviewState{Aim: s.Policy.ReviewShare, Weeks: s.starvedAfter() / 7}
 	out.Share, out.Planned = w.Plan.ReviewShare()
 	for _, id := range s.Learned() {
 		out.Pieces++
 		if s.Recall(id) < fading {
 			out.Fading++
+		}
+		if s.starved(id) {
+			out.Starved++
 		}
 	}
 	return out

@@ -17,6 +17,8 @@
 //	ready.go        who is ready for a piece
 //	way.go          what another way of teaching would do
 //	observation.go  what is often noted about a student
+//	admit.go        what may be recorded
+//	brief.go        what the pages of a whole studio need of a student
 //	family.go       the way so far, as a family sees it
 package studentplan
 
@@ -163,15 +165,11 @@ func (s Student) Begun(id string) bool {
 	return m != nil && m.State != standing.Heard
 }
 
+// GivenOn says that a lesson was recorded last on a day.
+func (s Studio) GivenOn(last, day time.Time) bool { return !last.IsZero() && s.Local(last).Equal(day) }
+
 // GivenToday says that today's lesson has been recorded already, so that the next one is a week away.
-func (s Student) GivenToday() bool { return s.given(s.Today) }
-
-func (s Student) given(day time.Time) bool {
-	return !s.Standing.LastLesson.IsZero() && s.Local(s.Standing.LastLesson).Equal(day)
-}
-
-// Given says that the lesson of a day has been recorded.
-func (s Student) Given(day time.Time) bool { return s.given(day) }
+func (s Student) GivenToday() bool { return s.GivenOn(s.Standing.LastLesson, s.Today) }
 
 // SetupDue says that bench and feet are to be measured again, on instruments that are played sitting at keys.
 func (s Student) SetupDue() bool {

@@ -178,6 +178,27 @@ type Before struct {
 	Brought leap.Brought `json:"brought"`
 }
 
+// Where says where a material stands, as facts.
+type Where struct {
+	Why Why `json:"why"`
+	// Full of Points focus points have their full mark.
+	Full   int `json:"full"`
+	Points int `json:"points"`
+	// Missed are the points of the standard that the last run missed.
+	Missed []string `json:"missed,omitempty"`
+	// PausedAt is when it was put to rest.
+	PausedAt time.Time `json:"pausedAt,omitzero"`
+}
+
+// Where says where the material stands.
+func (m *MaterialStanding) Where() Where {
+	w := Where{Why: m.Why, Full: m.Full, Points: m.Points, PausedAt: m.PausedAt}
+	if n := len(m.Runs); n > 0 {
+		w.Missed = m.Runs[n-1].Missed
+	}
+	return w
+}
+
 // Spot is a bar or a few bars marked for repetition.
 type Spot struct {
 	ID     string    `json:"id"`

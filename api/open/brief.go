@@ -1,0 +1,76 @@
+package open
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"time"
+
+	"patientladder/core/base/parallel"
+	"patientladder/core/planning/studentplan"
+	"patientladder/store"
+)
+
+// Briefed is a student of a studio with what its pages need.
+type Briefed struct {
+	studentplan.Brief
+	Row store.Ladder
+}
+
+// Briefs opens what the pages of the whole studio need of some students, as it was kept or computed anew, side by side.
+func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.Ladder) ([]Briefed, error) {
+	kept, err := d.Store.Briefs(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	weeks, err := d.Store.WeekVersions(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -8))
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Briefed, len(ladders))
+	errs := make([]error, len(ladders))
+	parallel.Each(len(ladders), func(i int) {
+		l := ladders[i]
+		out[i].Row = l
+		x, err := d.For(s, l)
+		if err != nil {
+			errs[i] = err
+			return
+		}
+		key := x.briefKey(h, weeks[l.ID][x.WeekStart(s.Today)])
+		if k := kept[l.ID]; k.Key == key && json.Unmarshal(k.Body, &out[i].Brief) == nil {
+			return
+		}
+		out[i].Brief, errs[i] = d.brief(ctx, s, h, l, key)
+	})
+	return out, errors.Join(errs...)
+}
+
+// briefKey names everything that a brief comes from: the program itself, the standing, the order of the
+// rungs, the student with the practice settings and the way, what the studio shares, and the week as it was set by hand.
+func (s Student) briefKey(h Horizon, week int64) string {
+	return digest(s.desk.program, s.standingKey(), s.Row.RungsVersion, s.Profile, s.desk.policyKey(s.Way), h.key, week)
+}
+
+// brief computes it anew, and keeps it.
+func (d *Desk) brief(ctx context.Context, s Studio, h Horizon, l store.Ladder, key string) (studentplan.Brief, error) {
+	x, err := d.Open(ctx, s, l)
+	if err != nil {
+		return studentplan.Brief{}, err
+	}
+	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, l.ID)
+	if err != nil {
+		return studentplan.Brief{}, err
+	}
+	a := x.Look(h, placed, studentplan.Options{Near: true})
+	w, err := d.Week(ctx, a, time.Time{})
+	if err != nil {
+		return studentplan.Brief{}, err
+	}
+	out := a.Brief(w.Week)
+	body, err := json.Marshal(out)
+	if err != nil {
+		return out, err
+	}
+	return out, d.Store.SaveBrief(ctx, s.Tenant.ID, l.ID, store.Kept{Key: key, Body: body})
+}

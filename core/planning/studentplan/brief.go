@@ -1,0 +1,53 @@
+package studentplan
+
+import (
+	"slices"
+	"time"
+
+	"patientladder/core/planning/signs"
+	"patientladder/core/planning/week"
+	"patientladder/core/student/standing"
+)
+
+// Brief is what the pages of a whole studio need of one student, so that nobody has to look at sixty
+// standings to draw one page.
+type Brief struct {
+	// Due is what is due today.
+	Due     []signs.Sign `json:"due"`
+	Working []InWork     `json:"working"`
+	Review  ReviewState  `json:"review"`
+	// LastLesson is when a lesson was recorded last.
+	LastLesson time.Time `json:"lastLesson"`
+	// Home is what came from home in the last three weeks.
+	Home []standing.Report `json:"home,omitempty"`
+}
+
+// InWork is a working piece in a brief.
+type InWork struct {
+	Material string         `json:"material"`
+	Where    standing.Where `json:"where"`
+	// Clears is the range of days in which it is expected to be cleared.
+	Low    time.Time `json:"low"`
+	Median time.Time `json:"median"`
+	High   time.Time `json:"high"`
+	// Weeks it has been in work, and within how many nine of ten such pieces are cleared.
+	Weeks float64 `json:"weeks"`
+	Usual float64 `json:"usual"`
+}
+
+// briefHome is for how long reports from home stay in a brief: as long as a lesson looks back on them.
+const briefHome = 3 * week.Days
+
+// Brief collects it, with the week that is practised now.
+func (a *Ahead) Brief(w Week) Brief {
+	out := Brief{Due: a.Due(a.Today), Review: a.ReviewState(w), LastLesson: a.Standing.LastLesson}
+	for _, id := range a.In(standing.Working) {
+		w := a.When[id]
+		x := InWork{Material: id, Where: a.Standing.Materials[id].Where(), Weeks: max(0, w.Elapsed-1), Usual: w.Usual}
+		x.Low, x.Median, x.High = a.Days(w.Clear)
+		out.Working = append(out.Working, x)
+	}
+	from := a.Today.AddDate(0, 0, -briefHome)
+	out.Home = slices.DeleteFunc(slices.Clone(a.Standing.Home), func(r standing.Report) bool { return a.Local(r.At).Before(from) })
+	return out
+}
