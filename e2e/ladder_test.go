@@ -89,7 +89,7 @@ func TestTheLadderThinks(t *testing.T) {
 	b.do(chromedp.SetValue(`input[name=day]`, day))
 	b.choose("select[name=material]", "Two Boats")
 	b.click(button("Work it backwards"))
-	b.says("sure it begins on")
+	b.says("sure, begin it by")
 	b.accessible("a target")
 	chance := func() float64 {
 		return eval[float64](b, `+document.querySelector('[role=tabpanel][data-state=active]').innerText.match(/chance of about (\d+)/)[1]`)
