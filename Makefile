@@ -3,7 +3,7 @@ SHELL := /bin/bash
 BIN := bin/ladder
 TOOL := go tool -modfile=../tools/go.mod
 
-.PHONY: help demo demo-reset test test-core build deps deps-test generate check-generated bench fuzz screenshots clean
+.PHONY: help demo demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench fuzz screenshots clean
 .DEFAULT_GOAL := help
 
 help: ## this list
@@ -15,14 +15,29 @@ demo: deps build ## the made-up studio; prints the address and the sign-in
 demo-reset: deps build ## the same, begun anew
 	@./$(BIN) demo --reset
 
-test: deps deps-test build ## every test
-	cd web && npx biome check src
+dev: deps web/.stamp-dist ## the demo for who changes it: the page at port 5173 and the server reload by themselves
+	@trap 'kill 0' EXIT; (cd web && npx vite --strictPort) & $(TOOL) air -c tools/air.toml
+
+test: deps deps-test build lint ## every test
 	cd web && npx vitest run
-	go vet ./...
 	go test -count=1 -timeout 60m ./...
+
+lint: web/.stamp-npm
+	cd web && npx biome check src
+	go vet ./...
+	$(TOOL) staticcheck ./...
 
 test-core: ## the rules alone: no Node, no database
 	go test -count=1 ./core/...
+
+test-week: deps deps-test build ## what knows a day, with the clock on each weekday, before midnight and in three zones
+	@tools/week
+
+test-race: deps ## the server's tests under the race detector
+	go test -count=1 -race -timeout 60m ./api/... ./store/... ./clock/...
+
+mutate: ## changes the rules of PKG= one by one; prints which changes no test noticed (N= draws a sample)
+	@tools/mutate $(PKG) $(N)
 
 build: web/.stamp-dist ## the page and the program
 	go build -o $(BIN) ./cmd/ladder

@@ -10,5 +10,5 @@ export default defineConfig({
     chunkSizeWarningLimit: 1500, // the engraver, which is loaded only where a score is shown
   },
   server: { proxy: { "/api": "http://127.0.0.1:7320" } },
-  test: { include: ["src/**/*.test.ts"] },
+  test: { include: ["src/**/*.test.{ts,tsx}"] },
 });

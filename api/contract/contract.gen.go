@@ -969,6 +969,27 @@ func (e ScaleKind) Valid() bool {
 	}
 }
 
+// Defines values for ScoreReadFormat.
+const (
+	ABC      ScoreReadFormat = "ABC"
+	MIDI     ScoreReadFormat = "MIDI"
+	MusicXML ScoreReadFormat = "MusicXML"
+)
+
+// Valid indicates whether the value is a known member of the ScoreReadFormat enum.
+func (e ScoreReadFormat) Valid() bool {
+	switch e {
+	case ABC:
+		return true
+	case MIDI:
+		return true
+	case MusicXML:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SetupLean.
 const (
 	SetupLeanAbove SetupLean = "above"
@@ -1443,27 +1464,6 @@ func (e ExportScoreParamsFormat) Valid() bool {
 	case Midi:
 		return true
 	case Musicxml:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ReadScore200JSONResponseBodyFormat.
-const (
-	ABC      ReadScore200JSONResponseBodyFormat = "ABC"
-	MIDI     ReadScore200JSONResponseBodyFormat = "MIDI"
-	MusicXML ReadScore200JSONResponseBodyFormat = "MusicXML"
-)
-
-// Valid indicates whether the value is a known member of the ReadScore200JSONResponseBodyFormat enum.
-func (e ReadScore200JSONResponseBodyFormat) Valid() bool {
-	switch e {
-	case ABC:
-		return true
-	case MIDI:
-		return true
-	case MusicXML:
 		return true
 	default:
 		return false
@@ -2493,6 +2493,18 @@ type MaterialBrief struct {
 	Title  string `json:"title"`
 }
 
+// MaterialChange What the library says of a piece
+type MaterialChange struct {
+	Composer string `json:"composer"`
+
+	// FocusPoints In order; left as they are when not given; an equal text keeps its marks
+	FocusPoints []string `json:"focusPoints,omitempty,omitzero"`
+
+	// Tags What it is like; left as they are when not given
+	Tags  []string `json:"tags,omitempty,omitzero"`
+	Title string   `json:"title"`
+}
+
 // Me defines model for Me.
 type Me struct {
 	Studio  string `json:"studio"`
@@ -3205,6 +3217,15 @@ type ScaleWay struct {
 	Right []int    `json:"right"`
 }
 
+// ScoreRead What is in a file
+type ScoreRead struct {
+	Format ScoreReadFormat `json:"format"`
+	Pieces []PieceRead     `json:"pieces"`
+}
+
+// ScoreReadFormat defines model for ScoreRead.Format.
+type ScoreReadFormat string
+
 // ScoreUpload defines model for ScoreUpload.
 type ScoreUpload struct {
 	FileName string `json:"fileName"`
@@ -3443,6 +3464,20 @@ type TableFault struct {
 	Line   int    `json:"line"`
 	Says   string `json:"says"`
 	Title  string `json:"title"`
+}
+
+// TableRead The columns of a spreadsheet
+type TableRead struct {
+	Columns []struct {
+		// Field Empty for none
+		Field   string   `json:"field"`
+		Name    string   `json:"name"`
+		Samples []string `json:"samples"`
+	} `json:"columns"`
+
+	// Fields What a column can hold
+	Fields []string `json:"fields"`
+	Rows   int      `json:"rows"`
 }
 
 // TargetBrief defines model for TargetBrief.
@@ -4084,18 +4119,6 @@ type GetMaterialParams struct {
 	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
 }
 
-// ChangeMaterialJSONBody defines parameters for ChangeMaterial.
-type ChangeMaterialJSONBody struct {
-	Composer string `json:"composer"`
-
-	// FocusPoints In order; left as they are when not given; an equal text keeps its marks
-	FocusPoints []string `json:"focusPoints,omitempty,omitzero"`
-
-	// Tags What it is like; left as they are when not given
-	Tags  []string `json:"tags,omitempty,omitzero"`
-	Title string   `json:"title"`
-}
-
 // ExportScoreParams defines parameters for ExportScore.
 type ExportScoreParams struct {
 	Format ExportScoreParamsFormat `form:"format" json:"format"`
@@ -4131,9 +4154,6 @@ type GetScaleParams struct {
 	// Octaves 1 (default) to 4
 	Octaves int `form:"octaves,omitempty" json:"octaves,omitempty,omitzero"`
 }
-
-// ReadScore200JSONResponseBodyFormat defines parameters for ReadScore.
-type ReadScore200JSONResponseBodyFormat string
 
 // EngraveTypedJSONBody defines parameters for EngraveTyped.
 type EngraveTypedJSONBody struct {
@@ -4242,7 +4262,7 @@ type ReadTableJSONRequestBody ReadTableJSONBody
 type AddMaterialJSONRequestBody = NewMaterial
 
 // ChangeMaterialJSONRequestBody defines body for ChangeMaterial for application/json ContentType.
-type ChangeMaterialJSONRequestBody ChangeMaterialJSONBody
+type ChangeMaterialJSONRequestBody = MaterialChange
 
 // OverruleJSONRequestBody defines body for Overrule for application/json ContentType.
 type OverruleJSONRequestBody = NewOverruling
@@ -8391,18 +8411,7 @@ type ReadTableResponseObject interface {
 	VisitReadTableResponse(w http.ResponseWriter) error
 }
 
-type ReadTable200JSONResponse struct {
-	Columns []struct {
-		// Field Empty for none
-		Field   string   `json:"field"`
-		Name    string   `json:"name"`
-		Samples []string `json:"samples"`
-	} `json:"columns"`
-
-	// Fields What a column can hold
-	Fields []string `json:"fields"`
-	Rows   int      `json:"rows"`
-}
+type ReadTable200JSONResponse TableRead
 
 func (response ReadTable200JSONResponse) VisitReadTableResponse(w http.ResponseWriter) error {
 
@@ -8957,10 +8966,7 @@ type ReadScoreResponseObject interface {
 	VisitReadScoreResponse(w http.ResponseWriter) error
 }
 
-type ReadScore200JSONResponse struct {
-	Format ReadScore200JSONResponseBodyFormat `json:"format"`
-	Pieces []PieceRead                        `json:"pieces"`
-}
+type ReadScore200JSONResponse ScoreRead
 
 func (response ReadScore200JSONResponse) VisitReadScoreResponse(w http.ResponseWriter) error {
 
@@ -12271,311 +12277,312 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L3vkhu3ki/4Koi+E+Fzdih1S5a9c9QfNlqS7dPXktVX3T7au2e8ESALJGEWgTKAaorjq4h9h33DfZIN",
-	"ZAIoFAuoP2y27JkvtiRWFYBEIpF/f/n72UJuKymYMPrs5e9nFVV0ywxT8Lc3dG//VzC9ULwyXIqzl2dv",
-	"2JLWpXlJjCzonnBBzJoRbeqCy680MXzLyH9Iwc5mZ9w+/1vN1P5sdibolp29PCuo/YterNmW2o8vpdpS",
-	"Az8Y+47ZV/YxbRQXq7PPn2dn331iasE1uy66k7nSRC9oyc5pRZU5fzM/39JfpTp/ckmKMM81I0uutCFy",
-	"CX/hQhtVb5kwmTkyN2Jrolv66S0TK7M+e/ns+UVqom9pUTBln4WPVtSsm2+W+OPsTLHfaq5YcfbSqJrF",
-	"I/yLYsuzl2f/7bzZk3P8VZ9fFzDEO2qY4rTMDLL1Pz9wmJuS7nElbXJ/XEvNSMlopV8Ss6/4gpbkL47S",
-	"f52ROVtxIZiaEamQ1IUlOiVh9SlyL6XKUfr5tylC38kNExkSGPitb/3xRl4kNvKzfVlXUmgGp+BGyXnJ",
-	"tvaPCymMZZuXv5/Rqir5glrCnFf4xL/+qiVMaxyt/XdhxEM6U0N2TBiyU1KsZvaUScGIZnb8BTv7PDu7",
-	"XTNm+iZVLNtzCSdtzgUF+idW3p7He8FIRVeMGEkqxeHArBktnHx4jSM/ecN1JTXHl+IhOwPYIdz67e9X",
-	"SlGxYnCwKyUrpgxHoi/W9gedYkFqgLWkKpgi7jmg0E6qQlseM2yrh6j/2u7vb7WnppspVYru7d/LcJb7",
-	"PoIn/h+c7c6QbTzP/bM5734lv4RB5PxXtjB2FLf+rd++ogAi0vImIsaSlprNDuijarGCP4xa7E1JF6z4",
-	"UNtNmNkDcI1vfXMRHYCw9numtNvKwDNcmG9fNCzDhWErpjqr9q/O3ASTizYl7n57RRu2by/ogHm689xw",
-	"USQftD+MJ87rteRpJqiodjJg/KSU3I0fGkjxQe5SHwpnPT/q7wnZGO9G+IR7wZHME2iGNA/rdJPP7tlr",
-	"VpbdfQuXZeeo3tlTKhjhhmhDRaGJFHgxUEMWcss0EeyT6QoimFh63Wsl69W6O9bf5Y5sqdgTXAuhihH/",
-	"cJdrZ2c7qTb2m8lJ22/YWXNtZcqGFYQaslRyS55dkguylIoI1HAGjoNdRjPpZtRZQ7UstS1bdMUiK8uJ",
-	"7AW7drSEswqBv1uH2C2IPHh85iabWuArWlLH2m3q3yi6MHzBCF1Rq6YRJn6VeysfL4HsVvAbRhdrpogU",
-	"paXuATf654cWdrumisVShIl6a1dRi42QOyvCfqs5s9y5KuUOd60q6R7/RHegx86Z2TEmokU2vHoCAtvV",
-	"IUFGL2e3Tp8cvBwn72EYfxaRNsgRf+PaQZP7zA3rlxjjBLPVEJMn1XBTMq/XV5wtGEqXHS9LIhgrCE/K",
-	"lyy95TL650he6A1H4dd5QxtWpd8xVrgl9yK5R4fCG0YMGwHDwPzch2dOb87SXsrNK8XZsrsBvBjHlaDo",
-	"dwn/vVSERrq+MwFRIXN7MZdyE6tijZkn63kZiU5Rb+eOXAcCyhszOkNdu/VJ8taCm0m39gHluWVt/Hw8",
-	"C/9hT5cc0V/LbUUVd7ZAm/KDRoH9wI2SS14C49OVYkE9bO/Cj0wUtCytyU3rGXnyzCrpz5Athkg9nziN",
-	"hZJasyK9EVYOX42+k24tW1+LV9KsU5tuP/bqVB8Dy3DMSim+36tyaSthi9NMLa+nUXupnIXRPHU9YZqt",
-	"iHnDrTTHkG+5SEhhuGGn6baLki9j+TiXsmRUwE+WAhqvu8537PJUQpAAjTRKbKuwCbbzwsTKD7JmisVC",
-	"ZHCCS7mo9Y3kwkzU2u2JHjT27DORXBonQ635nD43VUkNo3WantooKgbF9C0+ZRdEVxOX3C8/h++nyNfk",
-	"ZWVgAvcNt/qwGkdnz0gNCQKLzBxbtrfSLS/H3zfumLf5u6RqxbQZefmUbJmQsTdWo3AMupN1WaDySYQ0",
-	"ay5WxBocWzmRSfuljJHVBLuemvWtkdUUCYMjuBXPApmyxA2uwEPyPq75kJ2Pu5W6E+KCjadckIvJOyhl",
-	"mlxpawhaI8T+TqgoiGD3TBHPseM5oMq4V61itVvLbcub1fmasiw4kq3h2Y8Zk6CfEUE2d+d4HSt7dppr",
-	"vljbf9oTOMNj/W8g+3/WyQ3QslbDJg/yVk6MHR4A/GQjq6IT4bbDUzai2sxxVSCHY44Uc76mouAQxOiw",
-	"5ryUi82B7jB8lym5TT74eHfVSFomJD9MNoh3v94kmdCoy9gkYw21lMaeFRuv11IVVyahAo29HcbNgprB",
-	"WdyuaZVY/JKLldOQDhkktng6HMLM1HfGrcTZnDjALEwvvaxabBI2PiovI2h7wOfR3Et2z8quBLoIniC9",
-	"pWXJtCELOwk9I8/wp50kv0ouWAFSWksCHumE5bITGbeCczFpZpw2CuKOGsKNJgxUmYTORrfsSqe/iAHI",
-	"OQUDmQrCfqtpifMmc7aUirU8FbHnwVCVUE3+R02VYcqqIkyjcxLjsFSZlkNknEVoZHoPdqCDH+3EcHLB",
-	"yDP/Kb+g2RlzGqHd5Lwb43XJt/Pc0e3Ol9GsnZpntC1Vm/wvU49Yv+M+SecequEMZihcYKJ+kdFIScJF",
-	"Aa5usOXA6ekEd6XYPWe7s1mIxlvt0CTdmxOvlqwvTKpU7OCK2Bmg5r2V90wTrolg3NhjOWcGWV8RfL17",
-	"Gg8d8eivdI4zfClJtP0ipVt2pFkyV6EnIlVRnYxlWt0JD6s9vhxWCWf5IikLmoBUIijqAo34vhQMUzGo",
-	"krUoiJEgEVy85YFxsQELpuUPHYxZzc52jG0mhOvsFn1kbDNo9LiYl/Ocepc1DOalT6wF+iAY7FWWOe72",
-	"1Xjt5VSByKy72q7t4QNktSk/gF9JliqwHx2qFJg/NHhs4oBA58c1o2rc6VuzMpEi9JZpLYVubtkZ0VxA",
-	"oICRDdu7H2aNMSMgaGnfWNViRuZsQWvNCCVzxeiGLGVZyp1Oe7czU+uErjPxzdLZDwc2F4QigRAQ9SJ0",
-	"aeWfm1BSF9ly77A9khogeQteWAWDGLphpCrpgj1o1RK9hweyyx5IsuNmLWtDKClhhsRF1lAq2g2xqpxx",
-	"EWWcZE5dQhL6q62JvsJ+WtaW9oaTFeQJ0TWjReKCS0Zyo8QwzGND5sSVud3zUwh74BgzdXbe0P2r/d+d",
-	"o29C9sfYgxVHDwduSFxPeCEz29eyFub4g457q0eoQDgd/3xmNjclFSKVPRSNM0ow4qnwn5t24+U9bQOz",
-	"1ymtB/KBrEpgSagvyVLWCi5ybf9xye/xpBpVmzUpub/uS7mzV/yaA6O3iQH/OGp3MONg8LktKzgVox4d",
-	"G3WGE+m+Oztzy8CXk9RjW3doDhwtNBVm+G5bmX0wGndrWTam0cNN59mZVHyFoZS0Fy2j9PDVeqz/IWeF",
-	"9YeM3RCN5eUmOkM6pQj7nTBqP1EYHXpRqGFPLMem+GHhrbm+0/gT26HVB3ElpdjC6HFWxsKr732P/sgq",
-	"g3r+55mXXAdpj0tShUQUQ9Zyy2aEavL84vm3Ty6+eXLxDdhiURppYqlLVg4moXxvn/Fxq5Q4+Pnt9RtI",
-	"pqWk1jUtCWTaeh+Cu43s1ODfn5ZA+3W9nWNM0DBlv/N//+WfF0/+dvXk7//9x3c/3Ty5+8eT/+uX359/",
-	"+/l/wVv//u9P/0mf/MfFk789+eX3Z7MXF5//+i+pvfP285Z+4lt7tz6/gPTBLRf492ep+3jlruM+Mvxg",
-	"n7HPSjQnI9K+uOhR9Lpqz9jMBnvsQWDswaNjFR8XeKzqecn1mhVkBzqtqMsynZ5LteMSvOSjSf/bRY9t",
-	"6PUSqjVfCfcqmPW6kuaqKNC0r6R5xwT+RYHasiiZiwlXEqfoFBDMSLKa+hvMSquUnDfJO95XYOrq9ZqB",
-	"Y9Ya9hv2jlFd4xeBAf3YQho0iGp8VTFdb+FPJXfpayuU9/bz99zsQdgI85GB+MFTGOk/eOqt+b2t5Fk4",
-	"1JaYac8CumP6tvGdfWayF2KLGdNB6A8xWpMp+zyRJ7vlojZMt87Esxcv4iNxkToSihqXehheezF0jGD7",
-	"BomCG6oxXcF5NxN+Sr4SMSeCb9LupkbeqIX/U8nx/wXX+MfUdoU7LqLmty9SD1bSjNsnSBd1Zp+fJUwH",
-	"7zP7yUXaK+W9D82GDIsoZMvWdrReen4x68nuiqsVLi5SXATqW+v7f/vbEI8YOVXUpox4GnL1kpf9pwVT",
-	"VcK3/J1YKXrPCmL1BDCMtaHLJdEVXcTO5rqqmCIlWxqykEpADO1A92S0SPqrmEJFFh7A9OAZmHi7NRh9",
-	"bE80OK64IL9NcHWPUvfdwv9uLb+EoreeoprpNa1SLrnveVmyglTUrHUoktoLQz/ZKd/+44ekuswLMy60",
-	"e7Db+GKYepjWzO1Az/YDFY4PjX0a+dz+mGUB/346s2+nV9D4jQ4MAUaNTip21DJ10nOwoLWvYOnqreA5",
-	"S30RHNJeE9NEMKqCz2I8P+LreQfgYu0NqbGOPoh4poKGdMvLfSxYN2w/l+jGmMsdKhhlvciJe9AZx0/l",
-	"e/t4aiJW2ZuYspTxskb1fOl4OUrnUWy6rTVffNqmbTYQQKNX7nf1J2ky1SWgn+t0MYP3x4GNLwWBvCM3",
-	"lbEpFvD0jTMDBrwaCQ13SzcM6iCs4iloi2KtvMiKTWRNDIOnZpQLHuCfUjmE8AN5RrwWM2oW7ysmbvOp",
-	"cV4h6Au5UoL6X1KW5JPr8lGQMfFUuNVb9avuPIcKn5DfglGPHWSx4FkLZ7fRxFFOhjPiWbwVGPGyr9mE",
-	"iHejm8bJqEaQRqepT3pfrZM3UG9QYJranw9JTU54iTzALUr3LTCX8pJ3KAHHTZc075FTh+I7zj3kR+mb",
-	"OsiurnIwl/cJoXHLttxIYc+GfQC99RUTjdjqHpTResYcnZPd6whyU9IevLVzEranqayKRCQqrpeEgXdQ",
-	"+lnqtN96yhXi6nLTMn0NhXD2GftXxV4STbdsRirKlZ3USsm68rPaeT15Twpp5U7SHcsLnl5/vqrI3u9p",
-	"OcvL9j3azkl2duuA7QFqWxApML/glFxjIrDbtvDRmWMqPzfc8DAfR9U+VnXMn6gklpqJPnfRg5POZn6Q",
-	"1Py+BwHtoBQOwyZ4ugbd6ME/2NV9vHwYqYzZuVwbtk2Wrrp06cFIEUwSnvYT8FPME+DaedySiRXdfCl7",
-	"KAjVkaGHZ8FnXi+oIHOISe6dA2vwXLLG3B1hHMbyo+uApKLIJHppQ+99yjhYsNOCDFx8aAm6iFlzMeNO",
-	"Lg+WXkFu2dns7FcJLn8IezjHYpRmHxJ+mtSfkmvDxGDOT0IOBXfYGLv5y6S1edfLFBWtJ+dtXDgLg8Uu",
-	"4SSRLevjMU4W4iT93jeEbOor2ylzyH35o/bOal09NvEoUQEfecWo6SvNG6l+2WMwfuRb+3jOaJqkmqMz",
-	"CQu5wYYZJyp60p2d2uxW5PXn/FbcuOqfgyupx9NQJAPDd53IRKQiCNQkIENugtehuZgSdC5kRvNmnyqu",
-	"2Lj8j61nxAnzQebtCb/mcmvt774mPGW5/88D3/9wlYYrK+oOuKN7oiVZUjVDJbcsmDbTLFAs3WHVEfl1",
-	"ScH5HmUjBK1mw1uDeE1pOmDyc8ZgWmymqht3fLFJHmU5Nm0kiN1spvZXmmDN/qi8dr/CQAY/GXf8Ar+4",
-	"c9AI4gPT9sxTZOZRiPzxmLVLruyW5aUEUOjxgu5jyTwlYj010Do2OnqANSYFmxFUromRjcaHZw0j44Iw",
-	"qkrOFLF7AblqgswpGBFeJypQLvoTWotCJhWcY0I19mNMj0TWmhiiQf74mEpSsAYlJej+saIfipbQe9tW",
-	"sbeUl31JMW0ok+MkfcmxCCSFpWJ8irOb7FcaMKX8BZafwgG5cCFurDSx6tLkcnPbM/tZFEy5dE/UD7ZU",
-	"uch4Ny1KbjJOqPFx6kz+exJ5AHO0YdjkMt0x9bz9q9wv6xJtatQqVdpz/z03KV3Ela1NEOvcNMVuSTty",
-	"fIGioRpt4FEj38HTQ/6taEl+AD+pJD25eVXKRSJ/eYfnbrzKMMqHiy5Z++3MbPoqCRvgnDE+M7usSfuK",
-	"hDimGnGMY2yS1SBFg6fYNYYVo8V+fBFsJxt0uEp7IdVYOmv+H6MfnVzXr83Ybz+4fDOU6Qfah5JOJIen",
-	"u1tyc7o8XzbEDtyXZPJQ3N9l8TXXRqrEhfedu+WhIopIlxoOzoDZUSp4kM3JMOOIbKIJ8j9ZanhtyJyV",
-	"Uqy0r8+x+igTBpPdFb1npU6XGhrI/J8CO9Rz1aDq7Amf2rAfknUJWL+0tpPd0j2oZoQ6GCaXNxnpYLQ2",
-	"cksNaM3KpSk4EAJAbwUtfMWsLZu8vn6oecHyOb9TMnknxXFh3GwQlxu868YaLdSyrSpciOSHQa0HB2gs",
-	"EFiuX0Jyq8J0j0/qmNNMROVwubkIAOZYgG6Lr6Rm+ncqipsIN/QhFcSvcjPOwUoek+gdTO9RBbWZKaVN",
-	"UofE6Jfi32+7/pJElCUvUsEFFIVjlPfRcGB05Aenx0+83IYh0svc5tIUFnTL0FNsBU5UzmQ/5sqJzhIV",
-	"NInD+Ybuoc4iZH8j8gtTDErBraBb03sG4JXJcObSQS2lfnHb0R7xdc62nQQosna5kt1hnXGQPswhPThD",
-	"CF8Qp+WWYdhlRzVY2bGl1EbVHOMf97LMOVviNOWkMeOpl2aM3VuZAvIMiKBQ8RnuJQNJLcAu3GiHYsfF",
-	"Kllq44vQSmtr280fV1+TRxk6rLDpCSJ3a2x6ykMehvnYU32TL8xPwrFDwUK79iBdepCsMLjeVlKZybVw",
-	"5gDeep9xb3FWFrniaUivWsiy3gqylmWhyV8W+v6v8SlsJfoOJItfpCJ7cZZar7RtnkyE935FcbbQ92nU",
-	"UUbv2fs6IWpeQaKUS0VVchcBr2FKhOVweN05a+oSEiPseahNoEdCGQ1wPbQs3y/PXv5z+Db5ZZbwFSFa",
-	"PNap7xACDkc9xnDyxlDSTX7w/dlBFnfKM6j2I2LjLuYHPJk8NMDhqZLFiWmVd3Resmxu5YZVmRyOAVBN",
-	"h2SfOyVcIyA9oVag+pDyBKM6gEolKhyAi8ZT4LoYdAQBGZovt8E8A6JTSIoLi0/uXOv4dmHygXGldirD",
-	"ipnmBU1Kro1uc5krEwklZClxGL5wLZYyxTIPTOXNpL9kcy3fN8lceub+kMq8HMYepPVqbd7JlEbkUcMd",
-	"9Ic23ijWXjhg0Aa0pWHkD9AyQ5JklOPVTCG13U2R4LTbyFWmJ9Ba9whKDkXoXgqHWncoxnf1/DNipEwK",
-	"2owO2cRAN2zv3epMFPaMhlqsuHtJT3Ffp73KpJpHf1cN1VUBnFK7BGlp1hg1czmEQ9U9vd/3SbYd2R+l",
-	"b/Z/YwyUiOd7XI2jYYqZojYRR5fOr+mcT7gf3u8EONky8IPCpE+4PQ+kVismpoaz3TeT8QDKJ4DWf6C8",
-	"fGhUoRf20CU6DU0Dnro1LsYxEJIHATWsnOBjnz2u0pTr3j6PcN6fezt2JNWdFjQ3duaYTe7t4VfZCm0n",
-	"IBNxuwPHzqKmIA3nNSSIctCKTEzkrYsxtE9ORZWZAvFAqxuqTIa1ioTDGTD1PdWwmJ4VpADsgUh5xuQb",
-	"WsJXZuRiAg736MDB4Vag990745ESOcrdOKfVgS9w66E8xvkDpzrRDs0Wj00Q0oIxlyptwjjcP/+uwAxF",
-	"yzzMoQgr4aqe2aLGwEStzT75uaw7T8h7VpqxUaRTQzl0YFWhwZIrunwJ/yVfz8g3/9//8/9+m0yKGRNr",
-	"dDfVISCEX/nMs0HwK/vUxJzVj0gpCS88N6nyuBs82wRgpCDUv/P9m0AMEYDfado1zIiW9vafePtAn4kk",
-	"rHcSQfIOVK97VjYapas3nk0sNy5lqoWMLOj+K02YMIr7XOCFpfNxcaq3cpWDKgaf1mScG8ifTcpBu1k6",
-	"hRoFyZPoQtOzgMMEpb+lFKuwppnDabKWEAJW+cyqcZc/zCA7wf5bmK8m1Mzc8lW6Ji4qPR9ZZYcvYDgz",
-	"+cWp2gFAfSQu87lm6h66u+nIMy2klRpgKcmlYcIh3XBNmhv7yE4YySvf8VzDLjN3+iPiNbie9oT4vfEr",
-	"ywsW3PlUjO8tnbOp9aL+2krAhPY2rQrAKkBkyA+Ks5VoyEDvKY49yDcC8BbwpRlJdhRjeg8roM2mZEyB",
-	"XEmXSIGzx9rX2sdxiZC7mAZzadYTEb4mJ4BUTLTrjaICpm6Ph14aNvkGKbFXizc1y+SZ1BNkyoc6LVIq",
-	"OWGut5U02a+8m5By0EHCa7qPJaBk0ub2kT7X45SVEYkpHlrPaSuNXAgs4cntti7sri+F9Qza8FdAs3Hl",
-	"GJGPwB3nHnlV0lSXH54BGh6diasY6y9pHLLFHaxgry/Y97wYbeDfspWPSvRg4SQAb4LFfeBtwJdAoJQt",
-	"FSMN7YjD61PN+cQ2Pdxt7/J0yN6triVyc8M2BUCtb0YUCJkzwCmRCW1ZL3AybH0/86bhE0/RuW48ZOJh",
-	"z7leWOu3fK6o2qedaXMpN9N6gGRdKgspFh6dYUIfISlTSkXcRwYzvqwaIGSnTVq/XEfxmJ0y9rGYtn7X",
-	"3uVUkJe4AZ4OERWb2aU3NdWhCkymYbLIe/Yan/wMSFWGi4V5lUSCfMOXS6aYMGheg/XHNSm5YISWUrBL",
-	"ctEUXWNJFQDugrHDRTbpYzWF7j9Jw77H+ucULkrNi6nZaemckEzx6rTst581K/IIJspk1DPM6ho/TCsX",
-	"LMWNa76cokTZxzPm3TLX4tFndw1Ye+hD1EYxs1izyd0B6pT7Bxptu+WThbxnCkufLc9dWoNDyUpqyA2y",
-	"fOMxqH0ey3AYzN0ILs8SqdCgfbiTFm9cIHm8VDf9huUDux6cvOQhd26MwbTEvlqmsblqWST+CdmxNOp0",
-	"Cq+lV6VNNgdvxe/7oQfG9ODsMaimJ9o16i/OLbUkb2QE96tDlUTeWdZlmbQW3tGpqTtaLjOqqVnzxUYw",
-	"rY/xjjcvz3CI9CLj2zSbVZyACevtdDjNr7CjmmxpgemLY10MObN/dEnekYlIU7pyncpy7OvMGnUbDPZh",
-	"GxoJjUdnK/Z23H6XEEtHl8hu2X9IkWGB66ufrlypMrqe7aP+z83hTPSNGWc7Hh6FRKWrn5//aJoeDkl0",
-	"6EB3ohgLJuwIBotgD5MjxGL99/HpkvD829E5k6ycj352w/Z3shrdHJKKdrcc9G16yBqr0u8yoazV+OKo",
-	"CeAMCMvQZBz+22AmFCzX0wgnFhF4Fu2NW6+bUpo7WKoJAFtl3RadaKDrLk655U3APMrQb5lp9KR8zG2o",
-	"kQDOqlNyki25fce0TqI2zGWRTihYUl7WGcSQ8bn1401ue2NcTdCZrH026XmTrPb5kVXmZQw1QbaUl0Qz",
-	"dc/UjGhpbzRt6F77xr1NWhrk4e0oNz5q67DreJl1PQb3S/e3GjdrsL9W3y0SnA6NHwb6bfmPz3C/A7Ub",
-	"36Pf7iTzSMOXOQ133NG2X7iBViupiIbHcJkA9hXsvaTJk2rJcgtovxKam5YlgfSCWb4vVbqixdsYHmLQ",
-	"2xrU5CmH604pY+n5229nAjyjq4fGF/Uka5xgCsNlOpGXois420jdrQ6ItMrsXHu34182PPdOGwYxhjCo",
-	"RkjSugI8DKgV1E13qDM3pJttbvHeqOjavQV3YPBQ2TlztTAl5QWyIORrS8McEmmhiZFPz9KAGNPBpHAX",
-	"H1ITF+YfX3AdYv2SUeWvzCmq3OyPN7navOz127t93QSarjaL2yKirNyvdL5xsVtLf2HhQSBScWOYIPAz",
-	"1vwy8u76zTXRC1qm3XG/1bTkZp+r4Du9wJv7Qj2Qd1HRY1zP5/Y63qqYdYKjwRGpWUbyQAVwruNrPEMy",
-	"8YDnCNaTr78KzVqmmf6dZiJtyP0xmPgj3gidBQ87yPrsaNeYIuoW8KL/m339TWGwDI3eRaHvKWTiJfvJ",
-	"Hb+4ROWbb3IokTfdyHj04tcXw2UHjVURZYpPLo4/1stQ+QyQVKk5lvB5NBlesuiQhj38ZpgvArhDKpHe",
-	"ftWXHjx7Tt7xVz5Bn4mFLFCDHaw2O9oDMlCJlNJlM+4Pzzt+vRnWfH/PlKpLl2oxGYMqnu+LTuXfL//6",
-	"l/N/Pnvyt1/gL//bX/+PZOFfJ7+0v2FHq9IuUWrHRKvssVVB4dGC41KGVCUD22fwPZmxRgwANtANA6Cp",
-	"GWn6CF1iciPTUC1l1kxAB0XBWHHYJujZt2P6BAWkXEw8BsPEFRzkU2h9ZCbTBiV5KMIV3Lz0/H8f7GXD",
-	"tkks6DtLGxPRywFyJaoHR7eP8Xd3M79vR7d26V6IMWnSrVWipN2eDN+mR0uSVhnjIet++Intbhvbd0rl",
-	"kVTjevIdK5knuShSrZH+rUXmJDuJxF034so6SQXqFVaE7iB3NVQKQop/VRuvfCIVrNKLp9BbkBoV+XbT",
-	"tWco9v7X839ePPn6l7++/OfFk2/wn/7lbHZ0zgmS2KobziccSPztJOWl8XwcZmAALx1cJ368aL3NPmc4",
-	"GctWHqm56bRswgRnPRvkrLRnA6kQhk+v/ZPJd6fpbW1wHFrVAzsc5NoaNNNJrrJJZDjeDqHmu090cbz1",
-	"jrXIS8CQkCKjXeQwOfK9A0Lo9rCgAYs0pLI32yWRZs3UjmsWQvTJS+5UJnQSRuqWGauAmAYONTmHg2yN",
-	"Vlt5ZW77LOMdN2vfH5Eq47TuZ2ezKRBBp7K+JzQiaFvmLoDdrNYZ654DG7M9oNI41QuZAcmfOghRO5nO",
-	"QZjcniEtdOAzybFRfU/l8WW7jCcLr68NWVPw60On79AQUzHNhCEeAa7LWJNQ0T1rl7nKa7ue+2R235h8",
-	"zQkVsm6cuCqztxYixvN1Y/XNP9Li2ss4rv70RMUtf3Chqk9BH/u5j/h8piAoX63iyk2ajPeQIOsXlNw6",
-	"XzTdvc2WBi+KVMMHxejGwRUAuBAlUPqaFF34y4Mygk6L/ee+5mc2c0tNkSdAlidSJQ5KDRq0fb8FabTl",
-	"bL3AOJHS6CqoI+Y7huPcZWLui5K3MgJbCfKPhG36R6TSHF+E0VRf4LQDKCiSLl8s6lvPnQKzcY2pHZ7B",
-	"QO8iar036629mBeGQiqGnaoOelj4i7/M7B2UzjMwJpPPU/INy5WQ2pdCVxJcbMjtstfmdl4yfZYBstA5",
-	"TQiLZdd8tWbqkgi2oobfM6ySkDumhiMSbjk9jd4zhXa0qpR0OAsBOz0KUtgB1T31TebjlNEkXY8v3Lvz",
-	"SOzjKj3scl5RNa0KELBYclIdgVitRuQgW8ylS9KilXPtQVq4S+Nr+tYWPG0DQEOeVJf3siT4GxbW6i0t",
-	"y6ig1uCXpWbkV8kFK4IttB1bOvAaegGl2nwgmMFoOr9BH2TqSweJ9xkExH8kC4Gg3hCKR3UojQ6xStdE",
-	"6dCHPRz3GGQzL9eTHZ70rQ8SjG/FVDK6zBPAXydDMBUOUH9KXXemPBygkieknrgw/QM6/nSKVLbS8KWe",
-	"lv6SmkA/HLgMBlgK1Ob6zTVGkFkHtuoSxKqDhfLtYyZcSzK2vkbbHfjGQE/YsW1kct1dq5LueQ4ZE2qQ",
-	"uEE4zNQN5d7Og+hMQuMp9t9LNb6OFnBNJlfsbXhVTdiI2w1Pd985Zbsqupook3oiFl2MYfbJ5BIPIblv",
-	"irYX2be+zZX/fsihbgn5dvktCiwvclodYp0ICDdgJCfjVlr+zo8PVcQ8s0Y5ie8SR+Nm+5tLrX0zRDK9",
-	"BXCPSkBWR3IpN91WaimUDLHCZieU2Cc6vevHJRpNajZ6dPaaT1gLeDywpiwZPiR79B5ZJdGTkRjC//mU",
-	"tweFeFoZBCXWkoJ7E1UvumVuq9yAd1lr6lTiZqSHPtSDOKOshQPfzCa5gSVdsOJDPT3Arx3ifgSK0xyz",
-	"itY6k707tT3zFAu3R4LhExkS+JL4icEoJatsNs2/9cMAf3vRWyefQGqDPoVaS3FJ6By8rlKRCwfowgii",
-	"p6TcSgFQ8UTTrLiYVmZ/w8XwV4dg6qqSilxtFFIhAIPuwFNtiEstn4pl52eS4xW7nGmMMhzxvujBNBje",
-	"sY43euXisn0hWLuU/1Ezne6wQIXeZSQ01ZthkWQfmvmv5Ia/bRaYass1mP7SoHRUUjttxLDFWvDfasR9",
-	"Ey1Hr0f/aPrZWg0CfwOwdzvlheH3HPDPwlOLUuqcnxJr5OOcHOUA1cKw8XDwhww2tzangMbJSpGL0PJU",
-	"G+glIOu0H3orczMRLNN/uOIeLaL722+OyVJdGiWheuNT6LDZWmjbPFq+BC5OwzfqlFT5uN7nKDHGBx1Q",
-	"uBJ5pUOA+0fibYHnyCUCI9NFTYNd4KwhdQwUgqzlJ+32N+xZj4vW47YmsPwhM8t3svYdIBCwTzBWaAf1",
-	"Rv2WQmCcCwJoYM2Gd3tvyGyTDDQSHwgj788Szg2nyj3mHo6SV+vKZO0TAqZoMt83TQMXcgtwXpKUrQyV",
-	"+JQxke04sJN1WRD7BKHwBXLQu3fQVMxX/GCyYWJc5u5XVIO5JuxTxRZ236DqAsXjYOaNXOZwfpI4qncN",
-	"0rVXvKk2wCajWtVmgTd1SRebns1y3TtaIzqmbXWHAdUiE7ALnvpJMMi5zr6jQjAeKtWnGyFfyCUS6yxi",
-	"4LDVUWO2EhMtHU/i9D0nDsuBdHxvbEpWUedCJR1iX3oBAUXIrU7ddCRfZMuZxkVBXYKTi4O69r91Ok36",
-	"xjUEmp7Klory1MIuOQeb3+rW4NVpTMRt/pJCe9FXByk+8ZcS6unzF7F6+k2K+yONfaqK7Zr7NFdUNMVZ",
-	"vwKOfRhSFcbG9bJN1qzWkzv9e5z4UeDvcbC51rmZV1Kj1nAQZYY+T4Nxmrit6kIKa3+rCT6G3rasjOpM",
-	"OMM39kqJbVpp1+s8ZtUxzsnHw28/KkHyAT6GEABPoJ2XqHc1bS+jbXM0T3HKB8fIB6lBdTKA8VbuJoMG",
-	"g7vn8QgBE00uzOsAx0PKTUi7yKpAU/rDdrJX/F3qtxs6mcJ+HjqLp/faOsS6c5krLqPCj5xPZPEIyTCh",
-	"brLhJDPy9KkiOfUixnXudnxlVBV3HuAkLZ5u0GIcjWEwjRCKpm2goLrgAy/JM7JkZUkoZsE+J3pNN/sZ",
-	"+ZpoWfJiRl4QRvUedMxtrfki465TbEHLMh2Z0zWaydpY64vraR0Fju8BHO1Cfgdv09AQEFFsAXhC2YRz",
-	"ziXBUXsKaS6e/q23lGZ2tkSPTlLztwaOIFCwsycVU4BIQxxuWSbgkAtGNACZh3wB4Nts43rFUbF31rEh",
-	"tCwvIaIga/BjxoAZek0zObT4S59j1NLWKVNNTwq2aQxw30WRCAB06at4GiCvNlTds2TbfMR0x1QkQKID",
-	"akddmSgA0z2kO2RAgF16v52fjyeThzn1+9MrL2vxMMQ5j5X8oJzNLTOP0Em+Qamz349hnbNyuE6lqB8d",
-	"56Fa85WYIpfBxzCcZmRthzbtJ2zWhM9nUz8fDSA+2WfrFhIrZ6QWHNswVnSVfr0uMy7JddMHtRdn0z12",
-	"5LXa8YQHt3fjCgcPYeQSz3jCJ6RCbZLC/qPvJOJz9fRa7lgxI1yEApopyL2pMa5dhkxL2gnuINuYILr2",
-	"ZenpRu3T9JCqpIbROuN/DxluRygUtH0/H6ld9CHlB5T7VM9AF5RJ2ObTE2TySqtHexjrsB+NP+998Qd5",
-	"z367/NAeY94vtxdy8BYATLqyuDRMCcj4nZCDZL911byZTNB0tWOD3/noe4imzW/fUP1QKkod8io2XBRQ",
-	"E49t/ZraPcBUWJYICDV+y31McHDqP3LhrtspNSsAZ5fEtFdKqqQbXbEmX8Rh4UJQixi5YpCazgVZSGEg",
-	"v2Qrffr0Q6aTtXUx+T0H8dWXMldX4zkiWc3lYlV+BqGP/SGS+6wFiITbEwg8azN99rDEDJ5od98F4R5O",
-	"3zxEEYyr2saIDA8q2OAh5zSvhj+j23NLf5XoDDC1ouWTLRfw9zVVWyn4IvzDlpWyiP6+WCu5pYYvQK3/",
-	"VaonVFVstQKET3io9Q/wxFzJDRNPFmsJDXrwqcN/hCeX/J49CcWP+GD73wwzisJL6UadgW36Eb8cWAZ0",
-	"n15TUXylmzxdzLVfhj40giCXYQ2EfbPezskze3uV3JjSH0TyTcfk7DS6GGYMX7U54ZUurvqgYAvsN3qY",
-	"w+JQl/4F0z3AuExzoVTs56qUtHhMJKIHg/8cBeYzgMlzCN10CI/TmnaSeEnALQBOPRbk9Qg/ukSTZcSb",
-	"Vj2xj2XTRABFiTFXeuERLpallCMx8SqpNZ+Xud5JbAmW4zRHvQuZTXiD0eMyYBG5EffP7U1ENKR0tEY3",
-	"t2ZdaR4xdarIkNbdfgiDK1us2WJC/QaM/RrfSSmAOc19Yut5GCbblex4rOQtYk4X48A/IoDqfmXKPQeC",
-	"Yi1lme847r1qdI/WHV2s0aL1a1lTsXKZZDQDgu+ZsZ+ACN980v5D+e5C9YEm5sgQYJ4dl0WN8AO3Zjkc",
-	"uCwV5eRl0YODnEAikJuxgL3YKgeH6J9YooC75NoccZCS8iaw0Wi+ONycsANcm/xa8IyNTZzsCYVtWbGf",
-	"1ibCvZOcWtpTfYXObQfbAT6FS7KUtSKGb9FlbVXIkJRTyh14utYIOX4QERqPEV+Ohnzf8qIoj2q3XIJD",
-	"3b0/w9mlScOXZgJ8cbaVgyt2HoduHfUU7t9gREPxHX5j6Mp1SyRHC+KrhPf8MEUXU3C1qRd4QF3vJ5fH",
-	"450lupLxddvjHJwYxByV7DPUxuV2w8vyWrySWHlz4JNJ4AABRAq2iuKGWOmqAmjNJXnyjAh2nyzVnp3N",
-	"JwJ45xPg4Ghd5bJetky/GtOIrp1uRu0mnYVvhw9lqfazzvb0SdBM+1L8uZSbCOVngqE1V7LOmu2TqThA",
-	"DeBZN2CGBFWmdVnOFZkpOR55iuH95hjjSMmZhcLE48G5sqJrUpFaHgLpUfCYaauuzZnGAY6epmsVoO1q",
-	"16vUltDRzMdH/kSRix5mRNeBnG/xzigWgZu8BU3smMVNJrl+Q3kWxm1KtwG3pt4GeDE63uQcW5hpLsE2",
-	"k9GHzSf06Fy/+PTjm36WWdqlM2c3IgnZ5hpCruk9wyInzRa1Ytgdnxuy4veZgFLeC5xJyjZrkF7jcwjX",
-	"kqebT0wFb8p9KQ1whpRyec5+0in8oBbdo9brD1SUs9pwZmSV0vRKutj8yPZD4MM5KMIf8v3isu0cXZxm",
-	"QmoBo5vvD6cyHc7NdRQMLuF4BTMXHgj0aI3al65xG9ITg4+cmbUsDqu+Qk2XYpb+kmPDmZZwj9zR8Kcs",
-	"HNFWZsMneXXCyEkyS0FyvawyOZkZPMPRu+H+OUguHwDHpfnpZijup9aV/nMH7pzqoG96brY+Vh93/gJf",
-	"eceRW1gYN72WDOaea+jUnUwMeJRFAfpKE7kT3jHkeC9O+IjBOyN/0UGHh6ngSV8YqHkS8zeIx4epygta",
-	"gsk/I8++efn1Rcp5F0EXJysjuG4j+k+DNT5MscVUmvFYxhFTpHjsjs5LlnHNLGRZb0UGRkxkcQ32+iHY",
-	"va4vsRs7qlOw302voMFoPLrUZ7T+exRK84QyzXumCr4YPCL/cI/1eb0OgJ0bUvox8tR8o5LYgmvq/Lsn",
-	"hxA8PtHXTSq/lrhi/BFwuzPIyq6JLvgHsMYSM2epCo0xwRj0eRdj0yk8G/pKqm8ujke3uu7Fn8ilTt9R",
-	"nTLCu3HLniAgXR2fp29fboKcuQSFu6BedW/PtUN/ae+YN+FcY/tWENHB5Nt/2dldFNIgjt7YbfMfv4Kx",
-	"U8Gx/aIchNB8DQ/5p78TRu2HXvmRVab92t2+Yrkq3gUVZM4gSdAuHKwWjzSpR8Pz+VHSeVs6k3Evl4YJ",
-	"Qg1Zy+2ITg+JZM7xekJPd8HdeHBgz2I/yV0SscxDqGdyPV3LFcE+ISwimU8uizp0PUxDGLN2/kRHxRRc",
-	"6cI7ztsKTEt1weR+n2PrZhSRrsWzvef8J7lLZTM4SMxBMb7wXb96ORseOsinTjRQnRSAzsaeV644pe/l",
-	"H1x15ErS8s5jrSXg/yUtJ8wo4IwloWtzpvvEIqW+5Nts/we/xK5xAwCz2qDwXrOy8CA7rt/7lELaqfm1",
-	"+X4TSPgoGO2W7XNrV8iOzvvgkeqa3ewDdIOi+UermhvSvJIz8lVvx6lSvmH4aAFsh0N4hMnCz9pMeawF",
-	"KQiji7XPodDsngkC6hx47d9Jgcr1OJRZuodeqYOy09lwjQRtOqjDdLMkdzToED6jm94G+JMd1USxhVQF",
-	"c7oO13adhJa+djPhu5NbNlyYsWVxLfbIVs1/UFuAI3H8M30BsrkrEayTQ/THDUrt68+aZaJdPcE40B2y",
-	"XVXzcavDJifZUjbsJ+JiUDiRaNTUOv7R2LOZqzkFLe3tzE754JxZtgXeJFTHujniLU8rAAlweAn1rGT0",
-	"3o4lBSOqtn+oPcpNIWdN/v+aldWyLqfpbZGVnQSHR9sxc9F5y9LnngiXe2KnNEEsvZXaOCs1mflGDdPm",
-	"tgvIOSy80zK1rkDlDZNMsKEsuU61zWVs4ySvK6GzX6qYspOKWxS1vtXkcnaKoKyZgyVDUMAHMfyWSIp1",
-	"kX4VWlGf9JwAJ+IGBwhZAlbXd+b/OA7Vda6zJx6SUC9L9YZBJeu47zoNZ0KYBUuA73YyC8TUODbstbmT",
-	"ZCsVVvVqsqRl6TDLpie2Ju5DJyKiHWhN0atN7XxXLJp2XOZPv9fEwqFLSTGX+z8FbPTUrQeYWKzfHp2N",
-	"CiBmWWzbpVSGzsux7htvw/tp7Bmit0qHt7xWDHEN7UJVZkb2Ix9aiWFxOIZqdrU0TL1tt4xvxWSUNtgJ",
-	"YBiffzz6vtXEb9e0YpMyIjGf84PHO0kkmEi5+Zgv6EOe7HnARWmuliYXh8IMtJDOOAqWxr7RMyhG8XvG",
-	"1C5ifVBsXboDaanTcjO38oEXm7fNlZH4dq2Oym6M6XBAtyzmdsRL0aLaBGgflEMW9ScsZoR419vUPlh/",
-	"e/+DoHL+E39QYt6M5UFGXr22TJvy00adxRJqDzekkAAEiBaQe3zWJAfCzx4iYqyy8ZHuv1su2cIkc/n1",
-	"DsukxivgdH8L7wxr3/7TA33Oogl2G1w2P0yowH64O3IgEuinlVnOjWKamfFt9PLh0VxEb0f3IzYqU2vp",
-	"ayqxCGWXCTY0Gz2UzNZJIUkVWQg9benJDOW+5cRpajheZlX/SPYELPhy6co+D5RWgclUNMADuEfjTqJ1",
-	"AfWR43m0CizS1S/xtwAJwX6radmChWj71aJWG/DipLPsWPVzL8b2IGLf0Qy5A3vEEaNZQDP6LGxMcjed",
-	"KylZI5XchwXI5kRg4H3ovwrQDDuPCbGkW17uiWaZNLrisMyslwSMbd6kjT6v2XW1NSV9e4BuZ3QBtvF8",
-	"T5wbc/Qsrg3bJrH9tOHbLDQTmN4OOgiicYotNlLEhmDsjLeUG/bB26c+Nn73adT8IYNRuB6BTWffd1j+",
-	"WG+mRDZk5MJz9h4ovDENnsGxbgf0GCfr3JbmfW0mrTq3e1k47ytr+c8INcThOSdydKT5n1PBhaqSipwM",
-	"48I1V3aYziCbSVXPrb5F2Ce6MOUefwYYZ1GXZVKmNYCpvYC5/jn7Dg6SyykLP19NcJAe1WwVX9JZSMwY",
-	"56wCJD6XBcY1cNcM497r0Z6lFqjfEVHJkR6n6X5ed0WmI0vYanpEamJoy+p6zsQhT9Rm/Glq5Gbg7Aij",
-	"3+9L0PSD2IsYLky6mWKoaGwCRyiyZlGj0ib9q+HD5uIJctGdnty1dlSTEVpM6Dd1mM/yPJHPMul2e0P3",
-	"jThtIQ53PvuAZijPLy6mCj70Aboz1d8RpR8hYFI3E7uLnW4mydmbSS0q7XexwdXwl4capUTAf6dulBJl",
-	"HEeb++3FYEeSPkRnu/bXjQp3qPeJGzxxOaR8qgHbSxCunRcaigVAyrobPpxZQrUjSqYJp51FPyb/vAFc",
-	"bNr7Y97F+Ds2i1V9GMLE55qZzWKC5Ij5Jh01NmzUPbD0Ta67GUN+fafUaUZ51nSynq8T7zXoo4oCR7Hk",
-	"xoXliPYDTUUHpySNePU0wTqIUiPkLrb45hJK0B5a4Xp0qmecLJGjCmxgF5M3l7PCRdsH3e2K2ibOT3TL",
-	"8ERys3ZBHaeBD/b+CSX/6Gf8VUJ7it1aYnQCC4rpisI/By2hacVTcm2YGKwx7up4vMAufv6pS/wrNkRx",
-	"CI9NR/nOtyexfl9bnXDDTMvFYepBXdVb0F5JkGesJvQ5OK5rI3JGfBzzZT7+kn2cDGPuWHpSRy14KZ/E",
-	"21zf0+Y8bi49W52eJj6enKjf5D8w9hagsJq4mzGIj+b+9MSKgydraABaLtmKZYIerjA0hKM2vNJPqCie",
-	"QGcCgI4rn8C/Jj9wT8u6PZOFkmaxRm+Va875BKebfP/4/hehM6PrwOKm0gqp9OpMccpM15dbp+A+IQ+R",
-	"IFAodrWkxD5JtlRt0h2KpuGT9kCQnh5MHtYYBs1nrjtKZdDlp0EC5wF2vwSlQsuxgzs0DTjrsqGlA6cd",
-	"mcfgo5ddd7lUm6bVx9Qo4pj9c9E6b7S5nelu6WfQM5aZvFWE1VyYVn8nzdS9qzcAwHS6Yk/JR8WNpZlz",
-	"tM58y2+rlhHNCwdTv2KCKWp8Y31unhKQ9PDjh+9fk6+//vpv1hj9+e71DJMaoSgFS91kFEt4Sl5Rhb96",
-	"+ejiDc8uSQmtkuHHXcBst2xRPP33pm7r5dkNNdwauqFDcRBCZ898r3Na8bOXZ18/vXj6NfZaXsOens9p",
-	"6TPBVugVtEeB2olcF2cvz35g5pV7BNToSgqNx+T5xQXmygnjXES0qkq+gHfPf3XZksjkow0EP1Y35vj5",
-	"sHGbdwQS0Oe0IUz8Kve+pLFgS19xlxovrOTc9w76DEOcx2nnOYJ81+QiV1TRLYOb6uU/fz+zCsrZbzVT",
-	"IV71sp2M3xwAo2o2i8gztlrz8yz9bDOTUAnj+t09aNfGVNykdudKNJjncK9wo7FRsi/44a0S1Ifu17le",
-	"M9yuoV27hQf/825dP3lwdQ8gKHotz383csPE5z6CYkTnBqtlD6g5sMw7+/HHZc5odgn2hJzur3wPDBQ4",
-	"p6HY+YKWTBSYIZwj3Wv/zKMRzrBPpjWVhmoN6ikXVO0TuKcdcvkEU3tbFpSX+0A48hd7333zzYtv/npC",
-	"Gg4eZtzdzFF+EA2/6PE6N9yDD7r2uu2VXhXFHUesxePXCP1fX0lE9Bt9tiYYg2ERI4uxLAXsstp+7WcO",
-	"uNf/dSDrCAdNq4JtUf35gVKmE3ppOV+ymFJFGnOie7h+ZJW5JAbw8J2bGktDCKT/EykeJp/iXPfkeXrL",
-	"Q5q6/iJaXjYnvksca2aF5kg+OfkExDj/3f3pM9oMJUOnbpsyH9hW3jM/3Q5pXuSSNejO+/SnzzKtmViN",
-	"vVFM1tGMjtJKirPPVjhUdYIdbpn5e+v7jyw+sKxjVAEEHfmg6OKOe/ES/j7k3vPpZq7oBMY+Ttwk2OSW",
-	"3mPg/lg+blRT3XdPXkePfYmT3Yx3bc3xEQf8rmUKOGSAUCQPKIoPIBMmdOrz3/EPvfpsMJ+nXbXutUdV",
-	"ZnEMSGjMkBBiHK5Q65QEO489vTlxcdU4KB9Au0cXNHnopu8eFZjpUDPIgwX9UdKks+sBK2OVS141O1be",
-	"I2oFKSkvHPhmhIDlbutLa/ZDKSzXPqmgzUF3ao/4GceyzyyR9eAdA5fEEeUl7q21iXzRccu+TzkAHLhj",
-	"w23RhfIiFSA6nMibeOxQv5gYyRWzn2Ak3yImNYoL0U0ZJfkZ1q96xNfu89FflQrFb/67/jRilyjIC9ty",
-	"I0UyFtO3GdIVcSZm4dLLE+ZyWtnoDvMjc/5eKJDzdYmul73rYU/JXDG6mREjZWYi+GRrKt1kh1wlKNyi",
-	"0HkWKwJTA2y5RvyPxB0/3E6hgUd63rnkH/MqdEg7CY+jlUWEYq7AKWUhE0b51I+c+fSde+aPUh7GISQB",
-	"mtFInayUq5nnXTiZkNGgFLfX3vGmjUw1jr8qCk0cmX18pJSrp+TOt0yzP+7R049WsQaz+JJQARlX7oFa",
-	"AIYUqTUrCC/sjeN6rzzt3DpXVcVEcZKNe3TNJWLBaTsdo5hNcq/4Ef8rOFj+LndkS8XeAYux3WnFgwc1",
-	"i914B6Gq2kA/shARaWGeXTa5l4iw4HHsnBdIG/TLHChNdMPygag/F/dGMbWWajDRIu/pjjmGKZ89gCn/",
-	"KMCfLjNfBy5pMdHMyT5Ifw4fPiWfN2U+OTPw+5Dw/mdmxq3Lss1ZgK7ortWy7sUga8JXv4SwHFljlXYz",
-	"PwJDnJdcbPp9qPdyw95yyMg8lXb0IlNqw8WGyIoJHYxOK/e3VpE+tc5iLxIYEHtSWhnulPvMBA4l+Dt6",
-	"CrI8+oFJw+R8LxVZyx1kEhFu3Jp9Jk2Mxfyi1ZDx2WAaXAYh5E90kt7Rgp32JPH+YCc3p3ONBCOYliXR",
-	"AJ6vsz4JRQ/8BQOQ9VAT9LhhfZ68Fb+7ZwrhEpwDGeoyFnLrwT8b4M/LkEw1LyWU4oFr/5T7WQawuKyv",
-	"2QMU/Ql9zQ7tr0vkj1ge7zwZgrFCn5RsvhNMjmg/2d8fcBB6efy4QNoX4fkbgGq16lzaVPdQroh9pWpX",
-	"T36qbfHFv7ltucGi36O3ZeBJqKN/fIaHVeQIXFLhfcaO+6Ug1NVa+/IxcG4Tqfy/uNKwBygeGT37ixH8",
-	"ON2il5VLKnzt6Je90ft3+VaW96xwDibIV9yFQkJmmnxgKgqMYZz0gEWl79k9b6qVv7iyOK4c/08Tu1Ie",
-	"I8zR8mA8ZnTbqcka3aGNRd8qhwVn/lPyCnz6MAQ4Zhptwj5kLxXwOiK8u1wun5KPlpuM2s8O42AYFKJC",
-	"75iCclUdunl5EEzM8z7wWyoFsFMnvggN/KUn1vBIDOSW4zJkv6hIcEMXWRc4sgE4walBhjk9p57/7t01",
-	"I1KRPtSuh9XQsboGnpTLZcTQJ8tIOtlV8y44qppkpJTrNHi0iEPrYQIKLrnRzoaJnKg86UDtBgCgu+gU",
-	"gqb8biflB+17wedULWwW/2e0GnBmGee7aTpjEc2NBqXJd29/kPk1yyTO3qn9CWh1emnXdJf/sqIOO8gn",
-	"TDqprAUsa9NN0zglZxtAY+4JkdiJaFCpDSNzutjsqCq6uSNPU8kjCPX8Z9vqg9ZIX3jDm+5VyasNtY7H",
-	"2OLz3/EPIy6zsG9/SFrtRHWpnYBrmqk/Rv7tXfz5UzPmT2znvv/n0dlN3Esqd/vdRf08/3w3YDO7pOsM",
-	"FJLmFmypEtCUZ0E1O60/zTfgyNHzI6Jq/Kd13MD8c/mwjG2shhjqlKCoFlw2BHuZnNYn88VoeXp5EMMj",
-	"ftlLKreBP7LKgKtFR26Zkx+N86oBkUprkQ5U6U++t1MyoPXtOt1e3ME17lrwWTNi1tCfjvciXc33Duwq",
-	"AcE4BjjSOVhNa+x2CP7bF6fF2mhgZzPgfH+Og3DXBqYl3FxaY5hpTVeMQJ95n6O3pbycy08ORBwNYA5Z",
-	"R7QoFNNwtby4+NtJ5+wh2tJ5KoMs06j3dtsbFMWTn/TBetLjKklPcxc+csVpyeeKYhfLbDTSPfKHFMU/",
-	"amgHF9ZXODOXcgPtVKg4ESSBI/g5fPn8dy1rtWC9lUevELZsuO4Pv/Uws2OYWW9Kun9sbdku+UbJJU8n",
-	"c9udWSlawKcRS82S8/Tbcj5nmhfs/HeQTfldei23FVXMTlt/ya1KfBlm+l+FB5CuPJNxcLeT7oDa+4Ga",
-	"tW61zIXUcMDY07MIycesXRKIklozHcP+bE/BQexTJVX+OvkOfn5dK8UXdVlvx4lVp8GMKX/5FVNHFvp+",
-	"VNnLe4FS7hLSGxf63qpz21obezVDxCqX/+NZeJpTYwK/yIVh5ok2itHtg0EqQFniUEa2ZrRwTR5e48hP",
-	"3nAdSvRaI3W+ewIO4VvPIWlv5ys7lnaszcWsaTHx32/f/2T3aUuk8jarrhSjBegwl5C2BVmqoDg14cVh",
-	"T+n1tsOXj2FO4jBfWoPGUdOq6EcXFeKC8JPc7KGTV3p3P9jdau8bSKdVzUAeuSivJgtZ1luhyVqWxQhX",
-	"t/3uneuN9CVgPWiyuZ8/ZlYkv779R4z8Nt+nK+QOmsvPS/YH1JU4YrdqaA6BCFhZjEgNn9LXZ1uVbFJb",
-	"oxwKgZ1a88EUquEhoDK8kwOupo75oNTe8t8krGold2OgR+GxWaB8mNK4OodwPh5yZH3guL987114aroJ",
-	"9AeYPKNqwPyaci100ykPzhJ8jAK/KIrvkEahR6AVy+9qzRf/57u3M3L16rW93t5dv7nG8j+s4gO4+vke",
-	"rshFyZkwl40GyH3ilkNED5djN3emKN41RTePFFxpkhpOX5U0YcMTFbJQMXeKw3SQs5KzayNaT3OsNCSc",
-	"daWX1NBTBXrd2tdruHRS5zS0c3s0BXZishwAzuaSTO2PBLqF0+IhUU7Xyu3AfoWjcYIN+TKOapiFxmYx",
-	"cSXWxUWuO8FNwM/t4NRC4tYlKdnSuI7WeweqCq2dDYEe4ZdQoflbTUti2CdDNoxVGtS0LVVg9KeamHw9",
-	"CCvUwjh7nmgKQlc9nSK5JiXfsMHZZ6b34sGz86WMh7swpXDT4/uGXT0Z8klwQJ9WqI0z8W8XWNb1ANn2",
-	"QE/A1t6bn7Zl0zGezhejnAIfFTcM/SW+emDJxYop3QNJ4Z6YiEnxWpayRmQdBICd70kbTKc70gLemTrS",
-	"T4A0jUrCuhabXGFT+HHKx/Hi6f3u4983/9UcJsnDJ++ZUnXJB9O4qeXZAoosHQY0QvxIxWZWizR0wzQC",
-	"oFOimTH20TldbLqa4Xsck/0xN+OARvk+EOT4lJ2HBZGS+4QtvvtAolDBpzpS8Hdratg9U/ZyW1jtnepL",
-	"tAfs3rkGbF/pII3ieKa99qjYd3fvB/ZgYTztHN6L4qliC6kKqthTL4b/1YriU5xKpOxDk1SSIBQIlwIO",
-	"HBd8BxsKtU8XS65Kumh+tnO5bBqlui0ia1cbk8mu/sDgKyfZltMfKpjWz1UpafH4nifIpu12ZmukHIYr",
-	"1rIs/A4ItnNMMEu2utejPkjvodsDbid4PwHSB7rsXDaapANlO9JD5d6GOY1x7DjGeJjOhhkQA04d/9AX",
-	"8bbgYGP9LC5bY+Y3O1Qnn4Iq57+7P30+x8ypbILTB2bU3k99TFRzG559WOLrqHqLHS9LgAFV/BRJYFat",
-	"8L1dcx6L9/6ZR/QChDFSLhooyscm+gTKTB2gwgPWXZWuKXsmya2k4g2dDtvy6Omdb+j+BhOHshX/oRoX",
-	"rypoAap9upHH1PbZRw6dw95XsSH9ENICmmRvXhE80CHtwaZr8npG3sytyvr9f8tBNz4K5qIDhDyy+N0u",
-	"7kcuipS59Iz8xVH1r8RI8iKzLLkw9J4lbbEmqvCohUuwQ0k8QYcVqiCJTlVsteKyaWbijeEHsY9UzP5O",
-	"i+FoIsbcREE0QKLHMc2RsUOvi/2nV6i8Vt04Qrx9cTY7u3r1+mx29u76zXWyQRt2whp9r4PL9oPzyPbq",
-	"QcFt40YYowsFv6/2IgwToh7MUnbkHp66q5WwPGVqwQg8axnp6tVrwoWRkbVmpL2AmVgpeh9a5XKN74xg",
-	"u+/wzbs9duj+EinO80XXXTnVYdn2on2pCPXctZ1LtJLzfr5kkHnDK7fbo1j6dsOrVFB3LGpd43P0fl2Y",
-	"eDORsZxvue9BvM500/Q6XWh2y1cC28SPcJHwlcBayOMt73zhrnb55o92kb3LFB5JaIKNa+Pi1IW2lmjX",
-	"4uzLQvcdYvMNRDgqqrW1ebsdIaYCUG6x83b44B9dN5De89uHbjYcLkir7DWwb/GRU5nXB3d8gJtMxPvq",
-	"VFft7+0/23sM70Ay3xNKVF2yy6jwoO1kNJJoyPvvVq7wXDfrVt+NgxnYOXO8zKMH4wbfFDpcjs+0yaQW",
-	"Hfb4LbxGPfOEa0/VE204bygtqhfU0FKuavAKOtZ4CHM5E7efvfxDX8J/4wYbQ4/YRp9ZLnNGaNyr/MRS",
-	"9qoo/AQfLcgQKPBls1Zaw544XyVUFZ9TU9LeRjlX8MAf1RXyC7RyeEwbGomX0T7W1FqrfLEmG7ZH/zP8",
-	"zV6iD9vcbcX7y8XtAwO+l1eMIsAM9KCfNeGmUKqtGC3LPeG6v2FEnhG6SZIZBCZ5ks/4pskTvvTLSc0Y",
-	"TJdJpLzGHa37LGn8wBgr4gpyc7ztvGVGSSG3DG5ae8k/uBkEdgrpYzLXSuRP5jvFaeWSPF2TECirKo6H",
-	"1LAE2vWT52OKOB0/W2gZJHeC7LKtWf5s6XwfaW9l4Y7usQc7Xaz58ZicuZza2+AG9EFdOyDW3GIi7Dj0",
-	"nOQWnZT8jwBZ4Jn7C5Zo0z0mm+UrTEyL+icO3wfcQt+dzG43ZLm4ZOoGrQ6ZIlxgBV8umdKhV32HCW4z",
-	"5/RUTJBqz3W4EgfdhgAAkO3t7tXUJJrq/USmRRYB4I/mxccA0oFQfq8Ahgce81zAALk8lrDD+NTJUVfC",
-	"6h5hX5uFffGd/Tw700zd+4NYq/Ls5dk5rfjZ518+//8BAAD//w==",
+	"3L3vkhs3si/4KgjeE+GZPZTUkmXvGfWHjZZke/pasnXV7dG96+ONAFkgCbMIlAuopjg+ith32DfcJ7mB",
+	"TABVxUrUHzZb9jkfZiyJVQUgkUjk31/+PlvqXaGVUNbMXvw+K3jJd8KKEv72mh/cfzJhlqUsrNRq9mL2",
+	"Wqx4ldsXzOqMH5hUzG4EM7bKpP7CMCt3gv1TKzGbz6R7/rdKlIfZfKb4TsxezDLu/mKWG7Hj7uMrXe64",
+	"hR+se8ceCveYsaVU69mnT/PZNx9FuZRGXGfdyVwZZpY8F094wUv75PXiyY7/qssnjy5ZFue5EWwlS2OZ",
+	"XsFfpDK2rHZC2cQchR+xNdEd//hGqLXdzF48fXZBTfQNzzJRumfhowW3m/qbOf44n5Xit0qWIpu9sGUl",
+	"miP8SylWsxez//ak3pMn+Kt5cp3BEG+5FaXkeWKQXfj5nsO8y/kBV9Im94eNNoLlghfmBbOHQi55zv7i",
+	"Kf3XOVuItVRKlHOmSyR15ojOWVw9Re6VLlOUfvY1RehbvRUqQQILv/Wtv7mRF8RGfnIvm0IrI+AUvCv1",
+	"Ihc798elVtaxzYvfZ7wocrnkjjBPCnziX381GqY1jtbhuzDiMZ25ZXuhLNuXWq3n7pRpJZgRbvylmH2a",
+	"z242Qti+SWWr9lziSVtIxYH+xMrb8/hRCVbwtWBWs6KUcGA2gmdePrzCkR+9lqbQRuJLzSE7A7gh/Prd",
+	"71dlydVawMEuSl2I0kok+nLjfjAUC3ILrKXLTJTMPwcU2usyM47HrNiZIeq/cvv7WxWo6WfKy5If3N/z",
+	"eJb7PoIn/h9S7GfINoHnfq7Pe1jJL3EQvfhVLK0bxa9/F7Yvy4CIPH/XIMaK50bMj+hTVmoNfxi12Hc5",
+	"X4rsfeU2Ye4OwDW+9dVF4wDEtd+J0vitjDwjlf36ec0yUlmxFmVn1eHVuZ8guWib4+63V7QVh/aCjpin",
+	"O8+tVBn5oPthPHFebbSkmaDgxsuA8ZMq9X780ECK93pPfSie9fSovxOysbkb8RP+BU+yQKA50jyu008+",
+	"uWevRJ539y1elp2jeutOqRJMWmYsV5lhWuHFwC1b6p0wTImPtiuIYGL0ujelrtab7lh/13u24+rAcC2M",
+	"l4KFh7tcO5/tdbl13yQn7b7hZi2NkylbkTFu2arUO/b0kl2wlS6ZQg1n4Di4ZdSTrked11RLUtuxRVcs",
+	"ijyfyF6waydLOKcQhLt1iN2iyIPH536y1AJf8px71m5T/13Jl1YuBeNr7tQ0JtSv+uDk4yWQ3Ql+K/hy",
+	"I0qmVe6oe8SN4fmhhd1seCmaUkSoaudWUamt0nsnwn6rpHDcuc71HnetyPkB/8T3oMcuhN0LoRqLrHn1",
+	"DAR2q0OCjF7OfkOfHLwcJ+9hHH/eIG2UI+HGdYOS+yyt6JcY4wSz0xDJk2qlzUXQ6wsplgKly17mOVNC",
+	"ZEyS8iVJb71q/HNDXpitROHXecNYUdDvWCfcyL0g9+hYeMOIcSNgGJif//Dc681J2mu9fVlKsepugMzG",
+	"cSUo+l3Cf6tLxhu6vjcBUSHze7HQettUxWozT1eLvCE6VbVbeHIdCahgzJgEdd3Wk+StlLSTbu0jykvH",
+	"2vj55izChwNdUkR/pXcFL6W3BdqUHzQK3AfelXolc2B8vi5FVA/bu/C9UBnPc2dy82rOHj11SvpTZIsh",
+	"Ui8mTmNZamNERm+Ek8NXo++kG8fW1+qlthtq093HXp7rY2AZjlkpx/d7VS7jJGx2nqml9TTuLpVZHC1Q",
+	"NxCm3oomb/iVphjyjVSEFIYbdppuu8zlqikfF1rngiv4yVHA4HXX+Y5bXkkIEqCRQYntFDYl9kGYOPnB",
+	"NqIUTSEyOMGVXlbmnZbKTtTa3YkeNPbcMw25NE6GOvOZPjdFzq3gFU1PY0uuBsX0DT7lFsTXE5fcLz+H",
+	"76eGrynIysgE/ht+9XE1ns6BkWoSRBaZe7Zsb6VfXoq/3/lj3ubvnJdrYezIyycXK0LGvnMahWfQva7y",
+	"DJVPprTdSLVmzuDY6YlM2i9lrC4m2PXcbm6sLqZIGBzBr3geyZQkbnQFHpP3Yc2H5Hz8rdSdkFRiPOWi",
+	"XCTvIMo0uTLOEHRGiPudcZUxJe5EyQLHjueAIuFedYrVfqN3LW9W52ulY8GRbA3PfkiYBP2MCLK5O8fr",
+	"prLnprmRy437pwODMzzW/way/ydDboDRVTls8iBvpcTY8QHAT9ayqnEi/HYEyjaoNvdcFcnhmYNizldc",
+	"ZRKCGB3WXOR6uT3SHYbvslLvyAcf7q4aSUtC8sNko3gP6yXJhEZdwiYZa6hRGntSbLza6DK7soQKNPZ2",
+	"GDcLbgdncbPhBbH4lVRrryEdM0jT4ulwiLBT3xm3Em9z4gDzOD16WZXaEjY+Ki8jaHvE54255+JO5F0J",
+	"dBE9QWbH81wYy5ZuEmbOnuJPe81+1VKJDKS00Qw80oTlslcJt4J3MRlhvTYK4o5bJq1hAlQZQmfjO3Fl",
+	"6C9iAHLBwUDmionfKp7jvNlCrHQpWp6KpufB8pJQTf5HxUsrSqeKCIPOSYzD8tK2HCLjLEKr6T3Ygw5+",
+	"shPDywWrZ+FTYUHzmfAaodvktBvjVS53i9TR7c5X8KSdmma0HS+36V+mHrF+xz1J5x6q4QzmKFxgomGR",
+	"jZFIwjUCXN1gy5HT0wvuohR3Uuxn8xiNd9qhJd2bE6+WpC9Ml1Ts4Iq5GaDmvdN3wjBpmBLSumO5EBZZ",
+	"v2T4evc0Hjvi0V/pHWf4Ekm0w5LSLTvSjMxV6IlIFdyQsUynO+FhdcdXwirhLF+QsqAOSBFBUR9oxPe1",
+	"EpiKwUtdqYxZDRLBx1vuGRcbsGBa/tDBmNV8thdiOyFc57bogxDbQaPHx7y85zS4rGGwIH2aWmAIgsFe",
+	"JZnj9lCM117OFYhMuqvd2u4/QFKbCgOElSSpAvvRoUqG+UODx6YZEOj8uBG8HHf6NiInUoTeCGO0MvUt",
+	"O2dGKggUCLYVB//DvDZmFAQt3RvrSs3ZQix5ZQTjbFEKvmUrned6b2jvdmJqndB1Ir6Ze/vhyOaCUCQQ",
+	"AqJejK+c/PMTInWRnQwO2xOpAZI3k5lTMJjlW8GKnC/FvVat0Xt4JLvcgWR7aTe6soyzHGbIfGQNpaLb",
+	"EKfKWR9Rxkmm1CUkYbja6ugr7Kdjbe1uOF1AnhDfCJ4RFxwZyW0khmEeGzInrszvXphC3APPmNTZec0P",
+	"Lw9/946+CdkfYw9WM3o4cEPieuILidm+0pWypx903FszQgXC6YTnE7N5l3OlqOyhxjijBCOeivC5aTde",
+	"2tM2MHtDaT2QD+RUAkdCc8lWuirhIjfuH1fyDk+qLSu7YbkM132u9+6K30hg9DYx4B9H7Q5mHAw+txOZ",
+	"5GrUo2OjznAi/XfnM78MfJmkntj5Q3PkaOFUmOGbXWEP0Wjcb3Rem0b3N53nM13KNYZSaC9aQumR681Y",
+	"/0PKCusPGfshasvLT3SOdKII+42y5WGiMDr2onArHjmOpfhhGay5vtP4g9ij1QdxpbIUS2vGWRnLoL73",
+	"Pfq9KCzq+Z/mQXIdpT2uWBETUSzb6J2YM27Ys4tnXz+6+OrRxVdgizXSSImlrkQ+mITyrXsmxK0ocfDT",
+	"m+vXkEzLWWUqnjPItA0+BH8buanBvz/OgfabarfAmKAVpfvO//OXny8e/e3q0d//+/dvf3j36PYfj/7v",
+	"X35/9vWn/4C3/v3fH//MH/3z4tHfHv3y+9P584tPf/0Xau+C/bzjH+XO3a3PLiB9cCcV/v0pdR+v/XXc",
+	"R4bv3DPuWY3mZIO0zy96FL2u2jM2s8EdexAYB/DoOMXHBx6LapFLsxEZ24NOq6o8p9NzufFcgpd8Y9L/",
+	"dtFjGwa9hBsj18q/Cma9KbS9yjI07Qtt3wqFfylBbVnmwseEC41T9AoIZiQ5Tf01ZqUVpV7UyTvBV2Cr",
+	"4tVGgGPWGfZb8VZwU+EXgQHD2EpbNIgqfLUUptrBn3Lp09fWKO/d5++kPYCwUfaDAPGDp7Ch/+Cpd+b3",
+	"rtCzeKgdMWnPArpj+rbxrXtmshdihxnTUegPMVqdKfuMyJPdSVVZYVpn4unz580jcUEdiZJbn3oYX3s+",
+	"dIxg+waJghtqMF3BezcJP6VcqyYngm/S7aZB3qhU+FMu8b+ZNPhHarviHdeg5tfPqQcLbcftE6SLerMv",
+	"zBKmg/eZ++SS9koF70O9IcMiCtmytR2tl55dzHuyu5rVChcXFBeB+tb6/t/+NsQjVk8VtZQRz2OuHnnZ",
+	"f1yKsiB8y9+odcnvRMacngCGsbF8tWKm4Mums7kqClGyXKwsW+pSQQztSPcUPCP9VaJERRYewPTgOZh4",
+	"+w0YfeLADDiupGK/TXB1j1L3/cL/7iw/QtHbTFHNzIYXlEvuW5nnImMFtxsTi6QOyvKPbso3//iOVJdl",
+	"ZseFdo92G1+MU4/Tmvsd6Nl+oMLpobGPI587nLIs4N+PM/c2vYLab3RkCAhuDanYccfUpOdgyatQwdLV",
+	"W8FzRn0RHNJBEzNMCV5Gn8V4fsTX0w7A5SYYUmMdfRDxpIKGfCfzQ1OwbsVhodGNsdB7VDDyapkS96Az",
+	"jp/Kt+5xaiJO2ZuYspTwsjbq+eh4OUrnUWy6q4xcftzRNhsIoNErD7v6g7aJ6hLQzw1dzBD8cWDja8Ug",
+	"78hPZWyKBTz9zpsBA14NQsPd8a2AOgineCreolgrL7IQE1kTw+DUjFLBA/wTlUMIP7CnLGgxo2bxYyHU",
+	"TTo1LigEfSFXzlD/I2VJOrkuHQUZE0+FW71Vv+rPc6zwifktGPXYQxYLnrV4dmtNHOVkPCOBxVuBkSD7",
+	"6k1o8G7jpvEyqhakjdPUJ72vNuQN1BsUmKb2p0NSkxNeGh7gFqX7FphKeUk7lIDjpkuaH5FTh+I73j0U",
+	"RumbOsiurnKw0HeE0LgRO2m1cmfDPYDe+kKoWmx1D8poPWOBzsnudQS5KbQHb+OdhO1plk5FYhoV10sm",
+	"wDuowywN7beecoX4ulxapm+gEM494/5aihfM8J2Ys4LL0k1qXeqqCLPaBz35wDLt5A7pjpWZpNefripy",
+	"9zstZ2XevkfbOcnebh2wPUBtiyIF5hedkhtMBPbbFj8690wV5oYbHufjqdrHqp75iUpibYTqcxfdO+ls",
+	"Hgah5vctCGgPpXAcNsHTNehGj/7Bru4T5MNIZczN5dqKHVm66tOlByNFMEl4OkwgTDFNgGvvcSMTK7r5",
+	"Uu5QMG4ahh6ehZB5veSKLSAmefAOrMFzKWpzd4Rx2JQfXQckV1ki0ctYfhdSxsGCnRZkkOp9S9A1mDUV",
+	"M+7k8mDpFeSWzeazXzW4/CHs4R2LjTT7mPBTp/7k0lihBnN+CDkU3WFj7ObPk9YWXC9TVLSenLdx4SwM",
+	"FvuEEyJbNsRjvCzESYa9rwlZ11e2U+aQ+9JH7a3Tunps4lGiAj7yUnDbV5o3Uv1yx2D8yDfu8ZTRNEk1",
+	"R2cSFnKDDTNOVPSkO3u12a8o6M/prXjnq3+OrqQeT0NGBoZvO5GJhoqgUJOADLkJXof6YiLonOmE5i0+",
+	"FrIU4/I/doERJ8wHmbcn/JrKrXW/h5pwynL/X0e+/+EqDV9W1B1wzw/MaLbi5RyV3DwTxk6zQLF0RxQn",
+	"5NeRgvNHlI0QtJoPbw3iNdF0wOTnhMG03E5VN27lckseZT02bSSK3WSm9heGYc3+qLz2sMJIhjAZf/wi",
+	"v/hzUAviI9N2FigyDyhE4XjM2yVXbsvSUgIo9HBB97FknhKxnhpoHRsdPcIa00rMGSrXzOpa48OzhpFx",
+	"xQQvcylK5vYCctUUW3AwIoJOlKFcDCe0UpkmFZxTQjXuY8KMRNaaGKJB/vhAJSk4g5IzdP840Q9FS+i9",
+	"bavYOy7zvqSYNpTJaZI+l1gEQmGp2JDi7Cf7hQFMqXCBpadwRC5ciB+LJlaV21RubntmP6lMlD7dE/WD",
+	"HS99ZLybFqW3CSfU+Dh1Iv+dRB7AHG0YllymP6aBt3/Vh1WVo02NWmVJe+6/lZbSRXzZ2gSxLm1d7Eba",
+	"keMLFC03aAOPGvkWnh7ybzWWFAYIkyLpKe3LXC+J/OU9nrvxKsMoHy66ZN23E7PpqySsgXPG+Mzcsibt",
+	"KxLilGrEMY6xSVaDVjWeYtcYLgXPDuOLYDvZoMNV2ktdjqWzkf8c/ejkun5jx3773uWbsUw/0j6WdCI5",
+	"At39kuvTFfiyJnbkPpLJY3F/l8U30lhdEhfeN/6Wh4oopn1qODgD5iep4FE2k2HGEdlEE+Q/WWp4bdlC",
+	"5FqtTajPcfqoUBaT3Ut+J3JDlxpayPyfAjvUc9Wg6hwIT23Yd2RdAtYvbdxkd/wAqhnjHobJ5002dDBe",
+	"Wb3jFrTm0qcpeBACQG8FLXwtnC1LXl/fVTIT6ZzfKZm8k+K4MG4yiCst3nVjjRbu2LbMfIjku0GtBweo",
+	"LRBYblgCuVVxuqcndSx4IqJyvNxUBABzLEC3xVeomf6dq+xdAzf0PhXEL1MzTsFKnpLoHU3vUQW1iSnR",
+	"JqlHYgxLCe+3XX8kEXUuMyq4gKJwjPI+Gg6Mj/zg9PhJkNswBL3MXSpNYcl3Aj3FTuA0ypncx3w50Yyo",
+	"oCEO52t+gDqLmP2NyC+iFFAK7gTdht8JAK8kw5krD7VE/eK3oz3iq5RtOwlQZONzJbvDeuOAPswxPThB",
+	"iFAQZ/ROYNhlzw1Y2U1LqY2qOcY/HmSZd7Y005RJYyZQj2aM/RtNAXlGRFCo+Iz3koWkFmAXaY1HsZNq",
+	"TZbahCK03NnabvPH1dekUYaOK2x6gsjdGpue8pD7YT72VN+kC/NJOHYoWGjXHtClB2SFwfWu0KWdXAtn",
+	"j+CtDwn3lhR5liqehvSqpc6rnWIbnWeG/WVp7v7aPIWtRN+BZPELKrLXzFLrlbb1k0R471cUZ0tzR6OO",
+	"Cn4nfqwIUfMSEqV8Kmqp9w3gNUyJcBwOr3tnTZVDYoQ7D5WN9CCU0QjXw/P8x9Xsxc/Dt8kvc8JXhGjx",
+	"WKe+Rwg4HPUUwykYQ6Sb/Oj786MsbsozWB5GxMZ9zA94kjw0wOFUyeLEtMpbvshFMrdyK4pEDscAqKZH",
+	"sk+dEmkQkJ5xJ1BDSHmCUR1BpYgKB+Ci8RS4zgYdQUCG+sttMM+I6BST4uLiyZ1rHd8uTD4wrjZeZVgL",
+	"W79gWC6NNW0u82UisYSMEofxC9dqpSmWuWcqbyL9JZlr+WOdzGXm/g9U5uUw9iCv1hv7VlMaUUAN99Af",
+	"xgaj2AThgEEb0JaGkT9Ay4xJko0cr3oK1HbXRYLTbiNfmU6gtR4QlByK0IMUjrXuUIzv6/nnzGpNCtqE",
+	"DlnHQLfiENzqQmXujMZarGb3kp7ivk57lUk1j+GuGqqrAjildgnSym4wauZzCIeqe3q/H5JsO7K/kb7Z",
+	"/40xUCKB73E1noYUMzXaRJxcOr/hCznhfvhxr8DJloAfVJY+4e48sKpcCzU1nO2/ScYDuJwAWv+ey/y+",
+	"UYVe2EOf6DQ0DXjqxvoYx0BIHgTUsHKCj30KuEpTrnv3PMJ5f+rt2EGqOy1obuzMMZ/c2yOsshXaJiAT",
+	"cbsjx84bTUFqzqtJ0MhByxIxkTc+xtA+OQUv7RSIB16846VNsFZGOJwBUz9QDYvpRcYywB5oKM+YfMNz",
+	"+MqcXUzA4R4dODjeCvS+B2c8UiJFuXfeaXXkC9wFKI9x/sCpTrRjsyVgE8S0YMylok0Yj/sX3lWYoeiY",
+	"R3gU4VL5qmexrDAwURl7ID+XdOcpfSdyOzaKdG4ohw6sKjRY8kWXL+D/2Zdz9tX////+f1+TSTFjYo3+",
+	"pjoGhAgrnwc2iH7lkJqYsvoRKYXwwktLlce9w7PNAEYKQv370L8JxBAD+J26XcOcGe1u/4m3D/SZIGG9",
+	"SQTJW1C97kRea5S+3ng+sdw411QLGZ3xwxeGCWVLGXKBl47Op8Wp3uh1CqoYfFqTcW4gf5aUg26zDIUa",
+	"BcmT6EIz84jDBKW/uVbruKa5x2lylhACVoXMqnGXP8wgOcH+W1iuJ9TM3Mg1XRPXKD0fWWWHL2A4k/zi",
+	"VO0AoD6Iy3xhRHkH3d1MwzOttJMaYCnplRXKI91Iw+ob+8ROGOSV73muZpe5P/0N4tW4nu6EhL0JK0sL",
+	"Ftx5Ksb3hi/E1HrRcG0RMKG9TasisAoQGfKDmtlKPGag9xTHHuUbAXgL+NKsZnuOMb37FdAmUzKmQK7Q",
+	"JVLg7HH2tQlxXKb0vkmDhbabiQhfkxNACqHa9UaNAqZuj4deGtb5BpTYq9TrSiTyTKoJMuV9RYuUQk+Y",
+	"602hbfIrbyekHHSQ8OruYwSUDG1un+hzPU1ZGZGYEqD1vLZSy4XIEoHcfuvi7oZS2MCgNX9FNBtfjtHw",
+	"Efjj3COvck51+ZEJoOHRmbilEP0ljUO2uIcV7PUFh54Xow38G7EOUYkeLBwC8CZa3EfeBnwJBEreUjFo",
+	"aEcc3pxrzme26eFue5umQ/Ju9S2R6xu2LgBqfbNBgZg5A5zSMKEd60VOhq3vZ14aPvEcnevGQyYe95zr",
+	"hbV+IxclLw+0M22h9XZaD5CkS2Wp1TKgM0zoI6Q1pVQ0+8hgxpdTA5TutEnrl+soHpNTxj4W09bv27uc",
+	"C/ISNyDQoUHFenb0plIdqsBkGiaLvhOv8MlPgFRlpVralyQS5Gu5WolSKIvmNVh/0rBcKsF4rpW4ZBd1",
+	"0TWWVAHgLhg7UiWTPtZT6P6DtuJbrH+mcFEqmU3NTqNzQhLFq9Oy334yIksjmJQ2oZ5hVtf4YVq5YBQ3",
+	"buRqihLlHk+Yd6tUi8eQ3TVg7aEP0dhS2OVGTO4OUFHuH2i07ZfPlvpOlFj67Hju0hkcpS60gdwgxzcB",
+	"gzrksQyHwfyN4PMskQo12oc/ac2NiyRvLtVPv2b5yK5HJ4885N6NMZiW2FfLNDZXLYnEPyE7ljc6ncJr",
+	"9KqMTebgreVdP/TAmB6cPQbV9ES7Wv3FuVFLCkZGdL96VEnknVWV56S18JZPTd0xepVQTe1GLrdKGHOK",
+	"d7x+eY5D0Its3qbJrGICJqy30+E0v8KeG7bjGaYvjnUxpMz+0SV5JyYiTenKdS7Lsa8za6PbYLQP29BI",
+	"aDx6W7G343bghlfQQ2OQjQlvCUpr0E2Z8Wmk9S4eKzY1Cw0mHh31tOyEDSC2d4muWATMOEBYCgrDlbYM",
+	"Dvpl3XTIiTK2FaIwkAEZGsxQeW5fXgxnqdRpb43EgkamxzqZTIR1+XIrBmefmN7ze88usN3xLvR+9Vjc",
+	"HPMjyWDEvXdyDfZO/FOrhIy5vvrhytfCY2zDPRr+XEt/ojHROOfE8eKJUuowv/BRmh4eqnbaUbtWbCmU",
+	"G8FilfVx9o1abv4+Ph8Xnn8zOilX5IvRz27F4VYXo7uPctVux4TO84CJ5GzGfSJWuh5ffTcB/QNxP+rT",
+	"82+DqXaw3EAjnFiDwPPG3vj1+inR3CGoLhNinfSLdcLNvn09l443AVQrQb9VopNYGYK6Q50qcFadmqZk",
+	"TfdbYQwJC7LQGZ2xsuIyrxKQNOOLN8b7dJxKcjVBKTdC2UnPW7Kc7HtR2BdNLBO24zJnRpR3opwzo92V",
+	"Yay7XH2Uus57hETPPZc2pAV4cESZJ33b0b/X/a3CzRps4NanpkSvVu3og4Zu4eNz3O9I7dq5HbabZB5t",
+	"5SplQo072u4L76CXDxUyCyBBE9DkokOBtKmpnj83ACetoXtunjPIX5mnG5/RJVPBiA0YlsGY5TZNOVw3",
+	"pe3T83ffTkQQR5enja8aI4voYArDdWANN1hXcLah4FstNnmR2Ln2bjd/2crUO22czSZGRjFCklYFAK5A",
+	"Maqp24/N/JB+tqnFB6u161jJpO82ALru3Bdb5VxmyIJQEKCt8FC3mWFWP57RiCvT0cpwF+9TdBnn37zg",
+	"OsT6JWErXtlzlFG6H9+lij+T12/v9nUztLraLG6LaqR9f2HSnbH9WvorV48skVJaKxSDn7GoXLC316+v",
+	"mVnynPb3OitK2kOqRPT8Am8RKkFB3jWqapsFo36vm1vVZJ3oyfJEqpdBHqiI/nZ6EXHMVh9wTcJ60gV+",
+	"sRvQNN9Sp1tNu6fDmKYLI96IrSuPWxSH9Hvf+aTRjuJ5/zf7GujCYAkavW3kVkwhk8zFD/74NY3gr74a",
+	"dkU8jMfgod1YRUgxorAMsEY0wBXJXDQOadzDr4b5IqKHUJUa7quhtuXpM/ZWvgwVIEItdYYa7GA548ku",
+	"tgGPE6XLJvxrgXfCehOs+eOdKMsq97k8k0HOmvN93ikt/eVf//Lk56eP/vYL/OX/+Ov/RVaWdhKY+zvC",
+	"tEo5iVpOoVp1ta0SnQBH3ayVoUplxCEBICusM2IAEYRvBSCZzVndqOoSs2eFAfeZDX4yJUR23Ifq6ddj",
+	"GlFFKGbMbAfDxFe0pHO0Q+gv0WeHPBTxCq5fevZ/DjZLEjsSbPzW0cY26OUR34jy1NH9icLdXc/v69G9",
+	"g7oXYpM0dO+eRlZ4Twp53QSIpFXCeEi6H34Q+5va9p1S2qbLcU0fT5XMk1wUVO+tf2uRmWQnRdx1I66s",
+	"s5Q4X2HJ8R6So2MpKri7i8oG5ROp4JRePIXBgjSoyLe7+j1Fsfcfz36+ePTlL3998fPFo6/wn/5lNj85",
+	"qQlJ7NQN7xOOJP56kvJSez6OU3yAl46ukzBeY731Pic4GeuiHqh77rR0VYKznk4NJXjqIBXi8PTaP9p0",
+	"+6Pe3hmnwaHds4VGqm9GPR1ylXWmzOl2CLfffOTL0613LHZfAUiJVgntIgX6km5OEXMDjitmsApIl+5m",
+	"u2TabkS5l0bEHBDykjuXCU3ilN0I6xQQW+PtknM4Sgdq3vy8tDd9lvFe2k1owMlL67Xup7P5FAyqc1nf",
+	"EzpdtC1znyFRr9Yb64EDa7M9wh551StEOR35qYPQ6FfUOQiT+3/QQgc+Q46N6juVKJpsY09W9l9btuHg",
+	"14dW8rHjaimMUJYFiMEuY02C3Q+snadK+9167sj00TEJwRNKsP04zbLf3mKbJmC0H6tv/g0trr2M0wqc",
+	"z1Q99QdXQocah7Gf+4DPJyrO0uVQvp6pLqmIGdhhQeTWhar87m22snhRUB1FSsG3Hg8D0Ks4g9pqUnTh",
+	"L/dKOTsvuKT/WpjZ3C+VIk/ExCdSJY5qWep2DmELaDjvZEHKOJFS6yqoI6Zb0uPcNTH3ZS5bKaetCowH",
+	"As/9I3K1Tq/yqct7cNoRdRZJl65GDr0NzwEKusHUjsBgoHexcnOwm527mJeWQyqGm6qJelj8S7jM3B1E",
+	"5xlYm8jnyeVWpGqU3Uux7Q0uNiYPumtzt8iFmSWQUkxKE8Jq7I1cb0R5yZRYcyvvBJbh6L0ohyMSfjne",
+	"sUZuDV3JyYui1B7II4LzN4IUbsDyDrjD6SXNnGSSrqdXht4GqP9xpURuOS95Oa3MFMB+UlIdkX6dRuQx",
+	"geylT9LihXftQd2BzxOtGyNnkrYBoOMTselXec7wN6zcNjue542KbYtf1kawX7VUIou20G5sbcoraDZF",
+	"9ZFBtIzRdH6NPkjqS0eVHQmIzX+QlWaQcAjVySbW3sdYpe/SdezDHo57DLJZkOtkCzFzE4IE43t95YKv",
+	"0gQI18kQDorv2DAFOCCBP4DJo+NTT3yY/h4tpTpVUDtt5cpMS3+hJtCPN6+jAUahJl2/vsYIsujgol2C",
+	"WPW4Y6E/0YRrSTetr9F2B74x0HR4bJ+iVPvgIucHmYJehSI3aRFvlbqh/NtplKZJcE/Z4Vtdji/UBuCc",
+	"ySWhW1kUEzbiZivp9k7n7Ifm86snYO+lIxZdEGvx0aYSDyG5b4q217BvQx+18P2YpN8S8u36bhRYQeS0",
+	"WhB7ERBvwIacbPZqC3d+81A1mGdeKyfNu8TTuN7++lJr3wwNmd7qoIBKQFJH8ik33V59FAyLWmM3Hc7c",
+	"E07p/K3pxByXaDSpm+3J2WshYS0CPsGakmR4TzaBPrEMpycjMYb/0ylv9wrxtDIIQkHIXtoNql58J/xW",
+	"+QFvk9bUucTNSA99LDjyRlmr0UA9G3IDc74U2ftqeoDf+JYODdSl+pgVvDKJ7N2p/b+nWLg9EgyfSJAg",
+	"YC5MDEaVukhm0/xbP8701xe9QAwEFCA0wjRGq0vGF+B11SW78IhBgiE8D+VWioidZ5pmIdU0HId3Ug1/",
+	"dQgHsci5ShXfIRUi8uwePNWW+dTyqWCJYSYpXnHLmcYowxHvix7QjOEd63ij1z4u2xeCdUv5H5UwdAsP",
+	"rsw+IaG52Q6LJPfQPHwlNfxNvUCq79tg+ksNA1No47URK5YbJX+rEFhQtRy9AV6mbpjsNAj8DboJuCkv",
+	"rbyTALAXn1rm2qT8lAjC0MzJKT1iXxy2ORz8IQH+buw5sJeSUuQi9tQ1FppV6Ir2Q+90aiZKJBpcFzLA",
+	"kXR/+80zGdUGVDNutiGFDqsKY1/w0fIlcjGND2ooqfJhc0hRYowPOsK8EXmlQx0dTgR0A8+RTwRGpmt0",
+	"pfaBs5rUTSQaZK0wab+/cc96XLQBGJhoFgGZWaFVemgxgoiQSojMeCxBHrYUAuNSMYCbqze829xFJ7uw",
+	"oJF4zz4F4Szh3HCqMoA64ihptS4na58QkcewxaHuSrnUO8CL0yxvZag0T5lQyZYWe13lGXNPMA5fYEfN",
+	"oQdNxXTFDyYbEuMKf7+iGiwNEx8LsXT7BlUXKB4HM2/0KgUkRQL13tZQ6kHx5sYCm4zqhZxEdjU5X257",
+	"Nsu3h2mN6Jm21X4IVItEwC566ifhbKdaR48KwQQs3pBuhHyhV0isWYOB41Y3Ov/lmGjpeRKnHzhxWA7Q",
+	"8b2xKVlZlQqVdIh9GQQEFCG3WsHzkXyRLGcaFwX1CU4+Dur7S1d0mvQ733FqeiobFeWplFtyqi9Dqx1I",
+	"UKcxEbf+CwUnZK6OUnyaXyLU02fPm+rpVxT3NzT2qSq27x5VX1GNKc77FXBs9EFVGFvfLJmsWa1SPtuk",
+	"sA+NCEZ1F2gGmyuTmnmhDWoNR1FmaCQ2GKdp9u1dauXs73KCj6G376/gJhHOCJ3jKLHNC+Ob6TdZdYxz",
+	"8uEaBJyUIHkPH0MMgBNw+jnqXXVf1ca2eZpTnPLeM/JRalBFBjDe6P1kVGpw9zwcIWCi5MKCDnA6ZuGE",
+	"tIukCjSlAXEneyXcpWG7oVUu7Oexs3h6M7djMEWfueIzKsLI6USWAMENE+omG04yI8+fKpJSL5rA4d2W",
+	"woKX2W0AOKHF0zu0GEdjGEwjRMlpGyiqLvjAC/aUrUSeM45ZsM+Y2fDtYc6+ZEbnMpuz50xwcwAdc1cZ",
+	"uUy460qx5HlOR+ZMhWaysc76kmZay4rTm0w3diG9gzc0NAREFFsIsVA24Z1zJPpuTyHNxeO/9ZbSzGcr",
+	"9OiQmr8zcBSDgp0DK0QJiDTMA+MlAg6pYESNwHrMF4DuLra+GSFXB28dW8bz/BIiCroCP2YTMMNseCKH",
+	"Fn/pc4w62nplqm56Ira1AR7adDIFgC59FU8D5DWWl3fUun9S2DQAU5EA6hCo3Wj7xQH58D7tRyPE8Cr4",
+	"7cJ8ApkCjm7Yn155Wan7QRoGMO575WzuhJ2mr4wSwDUMovt+Ezc8KYcrKkX95DgPN0au1RS5DD6G4TQj",
+	"Zzu0aT9hsyZ8Ppn6+WAdCMhGbjeQWDlnlZLY57Pga/r1Kk+4JDd1o91eIFf/2InXascTHt3etSscPIQN",
+	"l3jCEz4hFWpLCvuI6xdy9cxG70U2Z1LFApop0NDUGNc+Q6Yl7ZT0kG1CMVOFsnRDyvVpekiRcyt4lfC/",
+	"xwy3ExQK3r6fT9Qu+loxxDYKVFNKH5QhbPPpCTJppTWgPYx12I9ucBB88Ud5z2G7wtChiUFYbi+m5Q0A",
+	"mHRlcW5FqSDjd0IOkvvWVf0mmaDpa8cGv/MhNKmlze/Qsf9YKmoT8yq2UmVQE499I+vaPcBUWOUICDV+",
+	"y0NMcHDq30vlr9spNSsAZ0c2TShLXZJu9FLU+SIebBmCWszqtYDUdKnYUisL+SU7HdKn7zOdpK2Lye8p",
+	"iK++lLmqGM8RZDWXj1WFGXju6LYKmLcAkXB7IoHnbaZPHpYmg3e77RIo78Ppm8cogs2qtjEiI4AK1oDb",
+	"Kc2r5s/G7bnjv2p0Btiq5PmjnVTw9w0vd1rJZfyHnch11vj7clPqHbdyCWr9r7p8xMtCrNeA8AkPtf4B",
+	"nliUeivUo+VGQwcofOr4H+HJlbwTj2LxIz7Y/jcrbMnhJboTbGSbfsQvD5YB7c03XGVfmDpPF3PtV7HR",
+	"kWLIZVgD4d6sdgv21N1eubQ2DweRfdUxOTudVIYZI1RtTnilC9w/KNgi+40e5rg41Kd/wXSPMC5pLtRl",
+	"zOWjO4hLxTig4HTIWKfLB/4FHKr/+fbNbD67evlqNodUaxqQZFonvDrncIgCflJxhOSqfypyzbOHxF+6",
+	"N+TRSRBGA0hEx+Q6BgVqTZskHgkzBnCxp0LbnhA90GiojXjTKWXusWRyDGBHCeELTgKuxyrXeiQSYKGN",
+	"kYs81ZJMrMBenhae8IHCCW8IflreL+JV4v75vWkQDSndWKOfW70umkdsRZVW8qrbZmRwZcuNWE6oWoGx",
+	"X+E7lNqbslfqXoDjh0k2+zsdIXqHSNvZOMiTBix3vwrpnwNBsdE6TzfyD75EfkCbli83aMeHtWy4Wvv8",
+	"OZ7oLRGYsZ+ACFp91rZe6aZd1ZH+6ckQwa09l0U+mNfcmuRw4DIqtivzrAf9mcBf0NuxMMXYgQqH6J8Y",
+	"UbaeS2NPOEikvIlsNJovjjcn7oA0Nr0WPGNj00V7AoA7kR2mdV/x75BTo/3zV+jS92Al4Em5ZCtdlczK",
+	"HTrqneIcU5FyvQf/3gaB1o/iYOOR8fPRQPc7mWX5SV3Mcwgj+PfnODuaNHJlJ4A2Jzuk+BLvcZjejVbd",
+	"/RuMGDChcXYTsHPTEsmNBck1ETM4TkzGxGNjqyUeUN9SzWcvBReRKXTzuu1xiU4M3Y5KcRrqjnSzlXl+",
+	"rV5qrDc68kQR6EcADIMd2KRlTrqWEarnkj16ypS4IwvU57PFRNjydNofHK2rVK7PTpiXY/o7tpPsuNuk",
+	"Wfx2/FCSaj+ZZKssgmYmABAstN42sI0mmJeLUldJZ8VkKg5QA3jWD5ggQZHoCJhywCYKrUeeYni/PsY4",
+	"EjmzWI55OiRZUnRNKs1LAz89CAo1b1XzeYdABOHndIUGdDPu+tLaErox8/HxTpWlYqYJ0XUk51u8M4pF",
+	"4CZvATJ7ZvGTIddvuUyC103pseDX1NtXsokJODmzGGaaSitO5DFiyw0zOsOxefrxzTDLJO3ofOGtIoHq",
+	"fJ/VDb8TWNplxLKCblIYRV3Lu0QYLe37TqSi2w1Ir/GZkxst6ZYbUyGrUl+iYd2QUj67O0yaQk1q0R26",
+	"+GPD9HsqykltODFySWl6OV9uvxeHIcjlFADjd+k2jMkuqT46NSGhQvDtt8dTmQ5i5xt1Rkd4cwVzHxSJ",
+	"9GiN2pekchOTMmNkQNiNzo5r3WIlWykc/bXENjst4d5wwsOfkiBMO50MGqXVCasnyawSSgp0kchETaA4",
+	"jt4N/89RcoWwPy4tTDdB8TC1rvRfeEhroq3MR9tzs/Wx+rjzF/kqOI78wuK49FoSSIO+jVV3Mk2YpyT2",
+	"0ReG6b0KjiHPe800lyZkacNfdNTXYipk1GeGp57E/DXO83GC9pLnYPLP2dOvXnx5QTnvGoDNZD2INO0+",
+	"BtPAnI8TizGBaDyCc4MpKB675YtcJFwzS51XO5UAT1NJNIeDuQ9isW/37cduVGe47yZXQIe+HNPjh3xf",
+	"UFM4djcbISzRHRQebAnB46CRyIlRvokHx3fsHe/MMnxX5OI+laUR0dZNrf4gRagOSpZ7J1XFyD3h2JIr",
+	"SIadlNhR6r0ZYauXmFEaKB+nRG9zDUB6ch3baDPnJAjyCTXId6LM5HJQEv7DP9bn3DxCLa9PTBgjTc3X",
+	"JQmcueHejX92fMzTs9j9pNJracIhPAAofQI23LcgBzcQFhBjWjgvY9dXsPlDUtHYXKHAhqFM8KuL06Hb",
+	"rnvBVVJ1AbfcUL6Wbni6J9bL16cXobiX61h2KvvmNmrRXSVpQ94JwVI3vgC+GSv2PSDcv+zdLiptESRy",
+	"7LaFj19tyBSH+Wx5WOaD+LCv4KHw9DfKloehV74XhW2/dnsoREq4O5m+EJAB6xYOxmmAUTWjsSfDKHRS",
+	"okmUk+iVFYpxyzZ6N6KNCZGpPF4d7GmduR+PfB1Y7Ae9J+H4Qn+ARCKz7yekxEfE/GSLyTV/xx6mafB5",
+	"lstyoj9qCmh6FuIjbT21paFi5UpIIPczapCuxbO95/wHvaeSVjze66AYX4aWdr2cDQ8dFQsQ3YEn5Rkk",
+	"UwzWvvKq7+XvfOnvWvP8NgAJEr0tNM8nzCiC6JG4zCkPzcQKvL7M8mRzk7DErjoP6MnGovDeiDwLCFJt",
+	"3XtUlfjU5PF0MxUkfCPnwC87JI6vkR29kynAMNa72YdWCIgQD1YSOqR5kTMKJZ2nqVKhG/5oAeyGQ+yP",
+	"ycLPmcZpIBGtmODLTUiVMeJOKAbqHARn3mqFyvU4CGV+gEbAg7LTm+q1BA0E8dNNktzToEP4hG56E7F9",
+	"9tywUix1mQmv60jj1sl4HgqTCRet3onhqqOdaAINjOxD/gf1vDixSUWi6UUyRamBWebbVeAGUfv6kxGJ",
+	"oGZPzBV0h2TL4HR48riDT7JOE5vl+FAjTqQxKrWOf9T2bOJqpnDTg53ZqY1dCMe2wJuMm6ZujmDi06qb",
+	"ItYjoZ7lgt+5sbQSrKzcH6oA4ZTpeV3cshF5saryaXpbw8omOx+g7Zi46IJlGVKMlE8xclOaIJbeaGO9",
+	"lUomOHIrjL3pos0OC29aplYFqLxxkgQb6lwaqie0EFsveX19qPtSIUo3qWb/rda36pTdToWfM3OwHg6q",
+	"UyFVoyWSmrpIvwpd8pDRTyBvSYsDxGQQp+t7838ch5oq1bYWD0ksBudmK6BMe9x3vYYzIZqG9e23e51E",
+	"GasdG+7a3Gu20yWWrBu24nnuAfmm5y8T96EXEY0daE0xqE3ttGZEBPBcFk5/0MTioaOkmC9smYKke+6+",
+	"GkItN29OTjoGhL4kcPNKl5Yv8rHum2DDh2kcBEITaw8mvikFgna6hZaJGbmPvG/l/zWjbtyIq5UV5Rtf",
+	"NkyF3kpjsc3FcPOJ8a0lnCZ+s+GFmJT4imm77wOYD5FHpPX2Q7paFXmy5wEfjLta2VS4ERMNY9bqKMwl",
+	"90bPoJis0TOm8YkJR0gCuT+QjjotN3Mr7Xu5fVNfGcS3q/KkJNYmHY7olgSUb/BSY1FtArQPyjGLhhPW",
+	"ZITmrrepfbT+9v5HQeX9J+GgNHmzKQ8S8uqVY1rKT9tom0fVg1mWaUC5RAvIPz6vc0Dh54B/MlbZ+MAP",
+	"36xWYmnJkg2zxxrA8Qo4P9zAO8Pad/j0QBO/xgS73VvrHybAC9zfHTkQ8A3TSiznXSmMsON7RPbEIhOB",
+	"2z0/jNioRCFxKBjGWqN9IthQb/RQzmInU4iqpVFm2tLJRPS+5TSzEXG8xKr+QTa8zORq5Wuaj5RWhTlz",
+	"PGJf+EebbXKrDIp/x/NoEVmkq1/ibxHvRPxW8byFeZKKaeOLk86yZ9VPvQDyg3CUJzPkHuwRT4x6AfXo",
+	"87gx5G56VxJZCkfuwxJkMxEY+DE2FwbckX0APFnxncwPzIhEtmR2XE3YSwIhtq9poy9odl1trdSh90W3",
+	"7b8C23hxYN6NOXoW11bsSOBKY+UuiTsGprfHxYJoXCmWW62ahmDTGe8oN+yDd099qP3u06j5XQKAczMC",
+	"eNG97xtVYFlhqZIhIx+ec/dAFoxp8AyOdTugx5gsZ1zZHys7adWp3Uti1V85y3/OuGUerJxIxdL2f01F",
+	"zipyrlIyTCrfOdwDloNsZkW1cPoWEx/50uYH/BkwylWV56RMq9GAe6vYw3PuHRwklToYf76a4CA9qZMw",
+	"vmSSeK9NEL8CYCZ9sp80wF1zjHtvRnuWWoiVJ0QlR3qcpvt5/RVJR5awj/qIDNTYc9g3VGqGPFGbCaep",
+	"lpuRsxsNKMK+RE0/ir0Gw8VJ11OMhat14AhF1rzRhbfO8qv5sL54olz0pyd1rZ3UQYdnE5qpHeezPCPy",
+	"WSbdbq/5oRanLTjtzmfv0enn2cXFVMGHPkB/pvrb/fQDQUxq1eN2sdOqh5y9ndR/1X0Xu7cNf3moC1AD",
+	"1fLcXYAaieWNzf36YrDdTh9cuVv7q1qFO9b71Ds8cak2ENwAcJ1i0ngvNNSEgJT1N3w8s4wbT5REh1k3",
+	"i/6GE4saTVRH9RLzLsbfsUkg9uMQJj5Xz2zeJEiKmK/pqLEVo+6BVejg3s0YCus7p04zyrNmyLLNTrzX",
+	"oo+qEThqSm5cWIpo33EqOjglaSSopwTrIAST0vumxbfQUGl430Lmk1M9m8kSKarABnYBp1M5K1K1fdDd",
+	"lr9t4vzAdwJPpLQbH9TxGvhgY6uI7IB+xl819F7ZbzRGJ7BunK85/HPUEuo+U7k0VqjBUvKujiczTHIP",
+	"T136nHfo9uPhS+Mo3W9PYv2+nlHxhpmWiyMSDU9Hlgy1cOtIBHMsGg05OL4lKXJG8zimq7nCJfswGcbS",
+	"s/SkdnHwUjqJt76+p8153Fx6tpqeJj5OTjRs8h8Ye4s4b3XczVoE//N/euTEwaMNdLfNV2ItEkEPX/8b",
+	"w1FbWZhHXGWPoO0G4CLmj+BfyQ/c8bxqz2RZarvcoLfKd559hNMl3z+9uUtsO+rbC/mptEIqvTpTM2Wm",
+	"68utKCxbyENkiIKLLVs5c0+yHS+3dPutaeC7Pfi65++UAGuMg6Yz1z2lEq0TpuFdp9GjPwelYj+9ozuU",
+	"RlP22dDaIy+PzGMI0cuuu1yX27qPzdQo4pj989G6YLT5nelu6SfQM1Y6VYamrDP2W83LjCjvfL0BdAPg",
+	"a/GYfSildTTzjtZ56Gfv1DJmZOZ7MKyFEiW3IsPQgLSPGUh6+PH9t6/Yl19++TdnjP50+2qOSY1QlIIV",
+	"jboRS3jMXvISfw3y0ccbnl6yHPqAw4/72JDAsUX2+N/r8rwXs3fcSmfoxvbbUQjNnoZG/ryQsxezLx9f",
+	"PP4SG4lvYE+fLHgeMsHW6BV0R4G7iVxnsxez74R96R8BNbrQyuAxeXZxgblyynoXES+KXC7h3Se/+mxJ",
+	"ZPLRBkIYqxtz/HTclTA4Ahnoc8YyoX7Vh1C5molVKKykxosreRIaY32CIZ40085TBPmmzkUueMl3Am6q",
+	"Fz//PnMKyuy3SpQxXvWinYxfHwBbVmLeIM/YotxPc/rZeiaxEsY3c7zXro2puKF250rVgP5wr0hrsAt4",
+	"KPiRrUrj++7XEywsHbFrN6EC9T/p1vWTB1d3D4Ki1/LJ71ZvhfrUR1CM6LzDougjag4s89Z9/GGZszE7",
+	"gj0hp/uL0OAFBc55KPZkyXOhMswQTpHuVXjmwQhnxUfbmkpNtRrcVipeHgh42w65QoKpuy0zLvNDJBz7",
+	"i7vvvvrq+Vd/PSMNBw8z7m7iKN+Lhp/1eD2xMmBM+t7R7ZVeZdmtREjN09cIzY1fagRuHH22JhiDcREj",
+	"i7EcBdyy2n7tpx6fOfx1IOsIB6VVwbao/nRPKdMJvbScL0nosIyGFukeru9FYS+ZhWYP3k2NpSEM0v+Z",
+	"VveTT81cd/I8vZExTd18Fi0vmRPfJY4zs2Lnr5CcfAZiPPnd/+kT2gy5QKdumzLvxU7fiTDdDmmep5I1",
+	"+D749KfPktZMnMZeKyabxoxO0kqy2ScnHIqKYIcbYf/e+v4Diw8s6xhVAMFHPqi68PJBvMS/D7n3IroH",
+	"Fp3A2KeJG4JNbvgdBu5P5eNaNTV99+R147HPcbLr8a6dOT7igN+2TAGPDBCL5AEs8x5kwoRO8+R3/EOv",
+	"PhvN52lXrX/tQZVZHAMSGhMkhBiHL9Q6J8GeND29KXFxVTso70G7Bxc0aYSubx4Uf+tYM0hjQv1R0qSz",
+	"6xErY51KXrV7kd8hagXLucw8xmoD6Mzf1pfO7IdSWGlCUkGbg27LA+JnnMo+cyLrITgGLpknygvcW2cT",
+	"haLjln1POQA8hmfNbY0L5TkVIDqeyOvm2LF+kRjJF7OfYaTQ/4gaxYfopoxCfkb0qx7Na/fZ6K/qEsVv",
+	"+rvhNGILNMgL20mrFRmL6dsM7Ys4iVn49HLCXKaVje4w3wvv74UCuVCXiKeBLcRKQ+vARSn4ds6s1omJ",
+	"4JOtqXSTHVKVoHCLQltlrAikBthJg/gfxB0/3DWjhkd61rnkH/Iq9Eg7hMfRySLGMVfgnLJQKFuG1I+U",
+	"+fSNf+aPUh7GISQBmtFInSzX63ngXTiZkNFQltJde6ebNt7NcbR1WWaYJ3OIj+R6/Zjdhn6A7scDevrR",
+	"KjZgFl8yriDjyj9QKcCQYpURGZOZu3F8i53HnVvnqiiEys6ycQ+uuTRYcNpON1HMJrlXwoj/FRwsf9d7",
+	"tuPq4IHFxP684iGAmjXdeEehqspCs70YEWlhnl3WuZeIsBBw7LwXyFj0yxwpTXwr0oGoPxf3NmJqLdVg",
+	"okXe0/p1DFM+vQdT/lGAP11mvo5c0mKiuZd9kP4cP3xOPq/LfFJm4Lcx4f3PzIw7n2U7ACTb6kz4fJA1",
+	"4aufQ1iOrLGi3cwPwBBPcqm2/T7UO70VbyRkZJ5LO3qeKLWRast0IZSJRqeT+zunSJ9bZ3EXCQyIDVed",
+	"DPfKfWICxxL8LT8HWR78wNAwOd/qkm30HjKJmLR+zSGTpgm5/bzVd/PpYBpcAiHkT3SS3vJMnPckyf5g",
+	"p7Tnc41EI5jnOTPQI8EkfRIlP/IXDHQmgJqghw3rS/JW/OZOlAiX4B3IUJex1LsA/lkDf17GZKpFrqEU",
+	"D1z759zPPILFJX3NAaDoT+hr9mh/XSJ7cHLvyVBCZOasZAsNf1JE+8H9fo+D0MvjpwXSPgvPvwOoVqfO",
+	"0aZ6gHJF7Kuy8vXk59qWUPyb2pZ3WPR78rYMPAl19A/P8LCKFIFzroLP2HO/Voz7WutQPgbObabL8C++",
+	"NOweikdCz/5sBD9Nt+hl5ZyrUDv6eW/0/l2+0fmdyLyDCfIV97GQUNg6H5irDGMYZz1gjdL35J7X1cqf",
+	"XVkcV47/p4ldlQEjzNPyaDxhTdupKWrdoY1F3yqHBWf+Y/YSfPowBDhmam3CPeQuFfA6Iry7Xq0esw+O",
+	"m2x5mB/HwTAoxJXZixLKVU1s2hZAMDHP+8hvWZYAO3Xmi9DCX3piDQ/EQH45PkP2s4oEP3SWdIEjG4AT",
+	"nFtkmPNz6pPfg7tmRCrS+8q3Khs6VtfAk3q1ajD02TKSznbVvI2OqjoZiXKdRo8W82g9QkHBpbTG2zAN",
+	"J6okHajdAAA0kZ1CUMrvdlZ+MKHlf0rVgmbef0qrAWeWcL7bugEaM9IaUJpCk/57mV/zROLsbXk4A63O",
+	"L+3e4qLN5xZ1N4KTdvMHXToLWFe2m6ZxTs62gMbcEyJxEzGgUlvBFny53fMy6+aOPKaSRxDq+c+21Uet",
+	"kT7zhtfdq8irDbWOh9jiJ7/jH0ZcZnHf/pC02onqUjsB19ZTf4j829vm58/NmD+Ivf/+n0dnt81eUqnb",
+	"77bRtvXPdwPWsyNdZ6CQ1LdgS5WApjxLbsR5/WmhAUeKnh8QVeM/reMG5p/KhxVi6zTEWKcERbXgsmHY",
+	"y+S8PpnPRsvzy4MmPOLnvaRSG/i9KCy4WkzDLXP2o/GkqEGkaC3Sgyr9yfd2Sga0udnQXeQ9XOO+BZ81",
+	"Z3YD/elkL9LV4uDBrggIxjHAkd7Baltjt0PwXz8/L9ZGDTubAOf7cxyE2zYwLZP20hnDwhi+FmzPnf3r",
+	"c/R2XOYL/dGDiKMBLCHriGdZKQxcLc8v/nbWOQeINjpPZZBlavXebXuNonj2kz5YT3paJel57sIHrjjN",
+	"5aLk2MUyGY30j/whRfEPGtrBhfUVziy03mKHanUmSAJP8Cfw5Se/G12VS9FbefQSYcuG6/7wW/czO4aZ",
+	"9V3ODw+tLbslvyv1StLJ3G5n1iXP4NOIpebIef5tebIQRmbiye8gm9K79ErvCl4KN23zObeK+DLM9L8K",
+	"DyBdZSLj4Hav/QF19wO3G9NqmQup4YCxZ+YNJB+78UkgpTZGmCbsz+4cHCQ+FrpMXyffwM+vqrKUyyqv",
+	"duPEqtdgxpS//IqpI0tzN6rs5UeFUu4S0huX5s6pc7vKWHc1Q8Qqlf8TWHiaU2MCv+ilFfaRsaXgu3uD",
+	"VICyJKGMbCN45ps8vMKRH72WJpbotUbqfPcMHCJ3gUNob+dLN5bxrC3VvG4x8d9vfvzB7dOO6TLYrKYo",
+	"Bc9Ah7mEtC3IUgXFqQ4vDntKr3cdvnwIcxKH+dwaNI5Kq6IffFRIKibPcrPHTl707r53u9XeN5BO60qA",
+	"PPJRXsOWOq92yrCNzrMRrm733VvfG+lzwHpwsrlfOGZOJL+6+UcT+W1xoCvkjprLL3Lxh1tcQMf30Cme",
+	"sl3i3tyHXULQsr907G18arr6/Qeo26Pqj8KaUu1b6XC7t0IeorisEUH2KJfQn86JhLeVkcv/+fbNnF29",
+	"fOVE69vr19dYeoYVZACVvjiAeF7mUih7WWsfMiQNeTTuKJi7eRtZ9rYu+Hggx34dUD9/RcyEDSeqM6Fa",
+	"6xyH6ShfImVTNWg9zaivSTjv4nZrA/08oM+qe72yIqE8xVZiD6Y8TUzUArDTVIKj+5FBp2qe3SfC5tuI",
+	"HdlOcDTOsCEPFZT3A/h+fqdGxaIz7LxMPs7cuFliick9eP2eVsnOydGPu7zuXs0Xy1EGyodSWoG2W8hk",
+	"Xkm1FqXpKY/3T0ysj3+lc10hygeCUS4OrA3s0R1pCe9MHekHQL3FS2NTqW2qyCL+OOXjKIh6v/vw8ue/",
+	"mvFGHj59J8qyyuVgSil3PJtBwZfHo0W4EV2KudMqLN8Kg2DMnBlhrXt0wZfbrqbwI44p/nyS8gex/zES",
+	"5PT0gfs5tMl9wnbDfYA1qPBx01D4nCEm7kTJpGVLp81xc4n6ods73wzqCxOlUTO2wt3/1KG7e9+Jewvj",
+	"aefwTmWPS7HUZcZL8TiI4X91ovgcpxIpe9+AOVkQj9ANYEz6QCDo1KiN+LhWkfNl/bOby2XdtNFvEdv4",
+	"PP1Epud7AV85y7ac/1DBtH4qcs2zh0dXgMy+bpeoWsqh63Sj86zuqL/3TDAn226bUR/kd4A8j9sJnhiA",
+	"F4GOH2BPHeBIeYCosW2TOo1I4G2Y05hies8Y99PZMBo7YOSHhz6L9Y2DjbW7feR4HjY7VkqegypPfvd/",
+	"+vQEsziSyRbvhS0PYepjIiy7+Oz9kvBG5X7vZZ4DJGEpz5GQ4tSK0GcyZcH+GJ55QKswjkGZ7FAgjA29",
+	"GZS8+eLue6y7yH2D6ETCTc7Vaz4dQuLBU81e88M7TGJIVh/HykC8qqAdoQmpDwHfN2RCeKQAd185lSSI",
+	"v/uQFpDtenMc4IEOaY823bBXc/Z64VTWb/9bCkbuQfDfPDjdiYW4bnHfS5VR5tJT9hdP1b8yq9nzxLL0",
+	"0vI7QdpidR7RgxZRwA6R2GYet7CEhJ6yEOu11HVjhWAM34t9dCnc7zwbjmyg/19lzAA8czO+MjKOEXSx",
+	"/4QK1eDQqbBC9LSZICQw/eHem+aYtGfXbqtSuV2zlRIMnnVbdfXyFZPK6oY9ZLW74oRal/wuNsaUBt8Z",
+	"sbHf4Ju3B+zH+zkSGhfLI4Hz7OJiKtJz20/1uXDOFr7JFNE4KnjSyObNWxnaxI9SBm+2sqDabY7FqKq9",
+	"eqFLE0y8nsgYPRsAYyt1P14Xpm5xS5eV3Mi1wqbQI5wQcq2w8ul02zZdpmd8dumDCZq3iTIDDS1vcW1S",
+	"nbuszhHtWs0+L1DXMRJX79F26o0xzqrs4r9PhZvbYZ/d+ME/OmZN7/nNfTcbDhckUfWasDf4yLkM2KMe",
+	"ABFcjug9XFE9dL91/+zuMbwD2eLAOCurXFw20ozbbjyrmYEs326eukz1rm2h7B/NwM1Z4mXeeLDZzpdD",
+	"P7vxPaBD34KBxqNZ0FkbTeZlC+kfiUb1PhzjEVhyy3O9rsDv5lnjPszljch+9goPfQ4PiR9sDD2aVvDc",
+	"cZk385qdic8sZa+yLEzwwdz4kQKfN0+gNeyZMwRiDeETbnPe2xbjCh74o3rAfQbg9oe0UpF4Ce1jw509",
+	"KJcbthUH9PDC39wler/N3RWyvzjUPTDg3XgpOMJJQMfpeR3QiYWZpeB5fmDS9MPDpxmhW3iUwFvRZ/lM",
+	"aJE64Uu/nNWM2fHyqPkX0b+2z2ePHxhjRVxBV+JgO++ELbXSOwE3rbvk7w39jn0B+pjMNw74k3kncVqp",
+	"tDrfEgCKKLLTC+gdgfb95PlAEafjyYoNQvResX2yEcOfLYHqA++tI9rzA3Zc5suNPB2BL5XFeBMdbSFs",
+	"6gbECjtMPRyHlUFu0VnJ/wAFyoG5P2NBJj80s8GofHLbov6ZA+QRpSz0InLbDXkkPn21xqZCpogXWCZX",
+	"K1Ga2Jm6wwQ3iXN6LiagmvEcr8QDNWG5L+TX+nuVmkRdq0vkMiTrff9oXnwI2AwIlvcKYHjgIc8FDJDK",
+	"FIk7jE+dHWMhru4B9rVe2Gff2U/zGXajx4NYlfnsxewJL+Ts0y+f/ncAAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

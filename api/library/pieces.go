@@ -73,7 +73,7 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 			byMusic[m.Music] = m
 		}
 	}
-	out := contract.ReadScore200JSONResponse{Format: contract.ReadScore200JSONResponseBodyFormat(format), Pieces: []contract.PieceRead{}}
+	out := contract.ReadScore200JSONResponse{Format: contract.ScoreReadFormat(format), Pieces: []contract.PieceRead{}}
 	for i, sc := range pieces {
 		p := contract.PieceRead{Piece: i, Title: answer.Shorten(sc.Title), Composer: answer.Shorten(sc.Composer), Bars: len(sc.Bars), Notes: len(sc.Sounding()), Skipped: skips(sc)}
 		if m, ok := byMusic[overrule.Print(sc)]; ok {

@@ -3,9 +3,9 @@ import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
-import { queryClient } from "./data/queries";
+import { queryClient } from "./data/queryClient";
 import { keepShell } from "./data/shell";
-import { router } from "./router";
+import { loadAhead, router } from "./router";
 import "./styles/base.css";
 
 // Dialogs add a style element of their own; the policy allows it by this nonce.
@@ -20,6 +20,8 @@ if (root)
       </QueryClientProvider>
     </StrictMode>,
   );
+
+addEventListener("load", () => setTimeout(() => void loadAhead().catch(() => {}), 1_500));
 
 keepShell().catch(() => {
   // Without it everything works, as long as there is a connection.

@@ -2,12 +2,16 @@ import { createBrowserRouter } from "react-router";
 import { Failure } from "./parts/Failure";
 import { Frame } from "./parts/Frame";
 import { Waiting } from "./parts/Problem";
-import { Close } from "./screens/Close";
-import { Ladder } from "./screens/Ladder";
 import { Lesson } from "./screens/Lesson";
 import { SignIn } from "./screens/SignIn";
 import { Today } from "./screens/Today";
-import { Week } from "./screens/Week";
+
+const ladder = () => import("./screens/Ladder");
+const week = () => import("./screens/Week");
+const close = () => import("./screens/Close");
+
+/** Loads what a teacher opens next, so that it is on the device before the connection goes. */
+export const loadAhead = () => Promise.all([ladder(), week(), close()]);
 
 export const router = createBrowserRouter([
   { path: "/sign-in", Component: SignIn },
@@ -23,11 +27,11 @@ export const router = createBrowserRouter([
     HydrateFallback: Waiting,
     children: [
       { path: "/", Component: Today },
-      { path: "/ladder/:ladder", Component: Ladder },
       { path: "/lesson/:ladder", Component: Lesson },
-      { path: "/week/:ladder", Component: Week },
-      { path: "/close/:ladder", Component: Close },
-      // Loaded when they are opened: a lesson does not wait for them.
+      // Loaded when they are opened, or in a quiet moment before: a lesson does not wait for them.
+      { path: "/ladder/:ladder", lazy: async () => ({ Component: (await ladder()).Ladder }) },
+      { path: "/week/:ladder", lazy: async () => ({ Component: (await week()).Week }) },
+      { path: "/close/:ladder", lazy: async () => ({ Component: (await close()).Close }) },
       {
         path: "/piece/:material",
         lazy: async () => ({ Component: (await import("./screens/Piece")).Piece }),

@@ -65,7 +65,7 @@ func (o *Outlook) Target(t Target) (Verdict, error) {
 	v.Chance = forecast.Ready(w.Course.Clear, t.Polish, by)
 	v.WithoutTwo = forecast.Ready(w.Course.Clear, t.Polish, by-2)
 	before := o.before(t.Material)
-	if s := o.in.Standing.Materials[t.Material]; s != nil && s.Assigned.IsZero() == false {
+	if s := o.in.Standing.Materials[t.Material]; s != nil && !s.Assigned.IsZero() {
 		v.Begun, v.Possible, v.Straight = true, true, v.Chance
 		return v, nil
 	}

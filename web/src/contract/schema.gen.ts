@@ -1412,6 +1412,33 @@ export interface components {
             /** @description Bring in the rows that are right and leave the faulty ones out (csv) */
             leaveOut?: boolean;
         };
+        /** @description What the library says of a piece */
+        MaterialChange: {
+            title: string;
+            composer: string;
+            /** @description What it is like; left as they are when not given */
+            tags?: string[];
+            /** @description In order; left as they are when not given; an equal text keeps its marks */
+            focusPoints?: string[];
+        };
+        /** @description What is in a file */
+        ScoreRead: {
+            /** @enum {string} */
+            format: "MusicXML" | "ABC" | "MIDI";
+            pieces: components["schemas"]["PieceRead"][];
+        };
+        /** @description The columns of a spreadsheet */
+        TableRead: {
+            rows: number;
+            /** @description What a column can hold */
+            fields: string[];
+            columns: {
+                name: string;
+                /** @description Empty for none */
+                field: string;
+                samples: string[];
+            }[];
+        };
         Imported: {
             kept: boolean;
             sources: components["schemas"]["Id"][];
@@ -3547,17 +3574,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        rows: number;
-                        /** @description What a column can hold */
-                        fields: string[];
-                        columns: {
-                            name: string;
-                            /** @description Empty for none */
-                            field: string;
-                            samples: string[];
-                        }[];
-                    };
+                    "application/json": components["schemas"]["TableRead"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -4467,14 +4484,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    title: string;
-                    composer: string;
-                    /** @description What it is like; left as they are when not given */
-                    tags?: string[];
-                    /** @description In order; left as they are when not given; an equal text keeps its marks */
-                    focusPoints?: string[];
-                };
+                "application/json": components["schemas"]["MaterialChange"];
             };
         };
         responses: {
@@ -4621,11 +4631,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        /** @enum {string} */
-                        format: "MusicXML" | "ABC" | "MIDI";
-                        pieces: components["schemas"]["PieceRead"][];
-                    };
+                    "application/json": components["schemas"]["ScoreRead"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,7 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
 import type { Order } from "../ladder/order";
+import { arranged, sendOrder } from "./ladder";
+import { useSend } from "./queryClient";
 
 /** A new order of the rungs that is only tried so far, and what it would do. */
 export interface Trial {
@@ -15,30 +16,18 @@ export interface Trial {
  * be; kept, it is saved; undone, nothing has happened.
  */
 export function useArrange(ladder: string, version?: number) {
-  const queries = useQueryClient();
   const [trial, setTrial] = useState<Trial>();
-  const send = (order: Order, only: boolean) =>
-    body(
-      client.PUT("/ladders/{ladder}/rungs", {
-        params: { path: { ladder }, query: only ? { try: true } : {} },
-        body: { version: version ?? 0, rungs: order },
-      }),
-    );
-  const attempt = useMutation({
-    mutationFn: (order: Order) => send(order, true),
-    onSuccess: (done, order) => setTrial({ order, view: done.ladder, changes: done.changes }),
-  });
-  const keep = useMutation({
-    mutationFn: (order: Order) => send(order, false),
-    onSuccess: () => setTrial(undefined),
-    onSettled: () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ["ladder", ladder] }),
-        queries.invalidateQueries({ queryKey: ["today"] }),
-        queries.invalidateQueries({ queryKey: ["overview"] }),
-        queries.invalidateQueries({ queryKey: ["piece"] }),
-      ]),
-  });
+  const send = (order: Order, only: boolean) => sendOrder(ladder, version ?? 0, order, only);
+  const attempt = useSend(
+    (order: Order) => send(order, true),
+    [],
+    (done, order) => setTrial({ order, view: done.ladder, changes: done.changes }),
+  );
+  const keep = useSend(
+    (order: Order) => send(order, false),
+    arranged(ladder),
+    () => setTrial(undefined),
+  );
   return {
     trial,
     attempt: attempt.mutate,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { decodeScore } from "./queries";
+import { decodeScore } from "./library";
 import { firstName, leapSize, longDay, minutes, weekdayOf, weeks } from "./words";
 
 describe("words", () => {

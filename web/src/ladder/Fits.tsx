@@ -1,7 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { fitQuery } from "../data/queries";
+import { useFits } from "../data/ladder";
 import { leapSize, strandNames } from "../data/words";
 import { Problem, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
@@ -17,7 +16,7 @@ export function Fits(props: {
   onSwap: (material: string) => void;
 }) {
   const [all, setAll] = useState(false);
-  const fit = useQuery(fitQuery(props.ladder, all ? undefined : props.strand));
+  const fit = useFits(props.ladder, all ? undefined : props.strand);
   if (fit.isPending) return <Waiting />;
   if (fit.error) return <Problem error={fit.error} />;
   const { candidates, taste } = fit.data;

@@ -1,11 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
-import { nextQuery, techniqueQuery } from "../data/queries";
+import { useNext } from "../data/ladder";
+import { useTechnique } from "../data/technique";
+import { useLessonAppend } from "../data/useLessonAppend";
 import { leapSize, strandNames } from "../data/words";
-import { useLessonAppend } from "../lesson/useLessonAppend";
 import { LeapParts } from "../parts/LeapParts";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
@@ -13,7 +13,7 @@ import { NextExercises } from "../technique/NextExercises";
 
 /** The proposed next rung of a strand: which, why, what is new in it, and what else was looked at. */
 export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["Strand"] }) {
-  const next = useQuery(nextQuery(ladder, strand));
+  const next = useNext(ladder, strand);
   const append = useAppend(ladder);
   // The entry is made once for each proposal: a double tap begins a piece once.
   const [made, setMade] = useState<ReturnType<typeof entry>>();
@@ -83,7 +83,7 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
 
 /** What the staircases of exercises propose beside the rungs that stand ahead. */
 function OnTheStaircases({ ladder }: { ladder: string }) {
-  const technique = useQuery(techniqueQuery(ladder));
+  const technique = useTechnique(ladder);
   const { append } = useLessonAppend(ladder);
   const navigate = useNavigate();
   if (!technique.data) return null;

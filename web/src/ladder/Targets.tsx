@@ -1,7 +1,7 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { ulid } from "ulid";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { useAskTarget, useKeepTarget, useRemoveTarget } from "../data/ladder";
 import { longDay } from "../data/words";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
@@ -37,14 +37,7 @@ export function ReviewShare({ review: r }: { review: Schemas["ReviewState"] }) {
 }
 
 function TargetNote({ target: t, ladder }: { target: Schemas["TargetBrief"]; ladder: string }) {
-  const queries = useQueryClient();
-  const remove = useMutation({
-    mutationFn: () =>
-      body(
-        client.DELETE("/ladders/{ladder}/targets/{target}", { params: { path: { ladder, target: t.id } } }),
-      ),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", ladder] }),
-  });
+  const remove = useRemoveTarget(ladder, t.id);
   return (
     <section aria-label={t.name} className="mb-5 border-t border-line pt-3">
       <p className="fine">{longDay(t.day)}</p>
@@ -121,27 +114,12 @@ function Answer({ verdict: v, toggle }: { verdict: Schemas["Verdict"]; toggle?: 
 
 function NewTarget({ view }: { view: Schemas["LadderView"] }) {
   const ladder = view.student.ladder;
-  const queries = useQueryClient();
   const [given, setGiven] = useState<string[]>([]);
   const [asked, setAsked] = useState<{ id: string; material: string; day: string; name: string }>();
-  const ask = useMutation({
-    mutationFn: (q: { material: string; day: string; given: string[] }) =>
-      body(client.POST("/ladders/{ladder}/targets", { params: { path: { ladder } }, body: q })),
-  });
-  const keep = useMutation({
-    // The id is made with the question: kept twice, it is one target.
-    mutationFn: (t: { id: string; material: string; day: string; name: string }) =>
-      body(
-        client.PUT("/ladders/{ladder}/targets/{target}", {
-          params: { path: { ladder, target: t.id } },
-          body: { name: t.name, day: t.day, material: t.material },
-        }),
-      ),
-    onSuccess: () => {
-      setAsked(undefined);
-      ask.reset();
-    },
-    onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", ladder] }),
+  const ask = useAskTarget(ladder);
+  const keep = useKeepTarget(ladder, () => {
+    setAsked(undefined);
+    ask.reset();
   });
   const open = view.rails.flatMap((r) => r.rungs.filter((x) => x.layer !== "review" && !x.aside));
   const send = (e: FormEvent<HTMLFormElement>) => {

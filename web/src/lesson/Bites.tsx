@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { LayerMark } from "../parts/LayerMark";
 import { Why } from "../parts/Why";
-import type { Append } from "./useLessonAppend";
 
 /** Bites that plant what a later piece will need, so small that the student hardly notices. */
 export function Bites(props: { lesson: Schemas["Lesson"]; append: Append }) {

@@ -1,6 +1,6 @@
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
-import type { Append } from "./useLessonAppend";
+import type { Append } from "../data/useLessonAppend";
 
 const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 

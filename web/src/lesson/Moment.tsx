@@ -2,9 +2,9 @@ import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { SegmentMark } from "../plan/SegmentMark";
 import { Questions } from "../plan/SegmentRow";
-import type { Append } from "./useLessonAppend";
 
 /** The segment of the moment: what is done in it, what to ask first, and what to note. */
 export function Moment(props: {

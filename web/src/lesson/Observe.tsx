@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
-import type { Append } from "./useLessonAppend";
+import type { Append } from "../data/useLessonAppend";
 
 /** A word of observation: one of the student's usual ones, or typed. */
 export function Observe({ usual, append }: { usual: Schemas["Lesson"]["usual"]; append: Append }) {

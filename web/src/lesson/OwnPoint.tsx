@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { ulid } from "ulid";
 import { entry } from "../data/entries";
-import type { Append } from "./useLessonAppend";
+import type { Append } from "../data/useLessonAppend";
 
 /** Gives the student a focus point of their own, which travels from piece to piece until it is a habit. */
 export function OwnPoint({ name, append }: { name: string; append: Append }) {

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { firstName } from "../data/words";
 import { NextRung } from "../ladder/NextRung";
 import { MarkGlyph } from "../parts/MarkGlyph";
@@ -12,7 +13,6 @@ import { LastTap } from "./lastTap";
 import { OwnPoint } from "./OwnPoint";
 import { RunSheet } from "./RunSheet";
 import { SpotStrip } from "./SpotStrip";
-import type { Append } from "./useLessonAppend";
 
 /** One working piece in the lesson: its points one at a time, its spots, and the run. */
 export function PieceCard(props: {

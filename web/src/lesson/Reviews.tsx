@@ -1,7 +1,7 @@
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { shortDate } from "../data/words";
-import type { Append } from "./useLessonAppend";
 
 const ratings = [
   { rating: 1, says: "fell apart" },

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { Refused } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
-import type { Append } from "./useLessonAppend";
 
 /** A run from start to end: each point of the standard is met or not. */
 export function RunSheet(props: {

@@ -1,5 +1,5 @@
 import type { Waiting } from "../data/outbox";
-import { outbox } from "./useLessonAppend";
+import { outbox } from "../data/useLessonAppend";
 
 /** What is kept on this device and not sent yet; what was refused says why. */
 export function Sending({ waiting }: { waiting: Waiting[] }) {

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { MarkGlyph } from "../parts/MarkGlyph";
-import type { Append } from "./useLessonAppend";
 
 /** The bars of the piece as a strip: touch the first and the last bar of a hard spot. */
 export function SpotStrip(props: {

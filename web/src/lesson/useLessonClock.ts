@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { clock } from "../data/clock";
-import { useToday } from "../data/useToday";
+import { useToday } from "../data/people";
 
 /** The whole minutes since the lesson was first looked at today. */
 export function useLessonClock(ladder: string): number {

@@ -1,7 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { besideQuery } from "../data/queries";
+import { useBeside } from "../data/library";
 import { leapSize } from "../data/words";
 import { Problem, Waiting } from "../parts/Problem";
 import { PathBetween } from "./PathBetween";
@@ -16,7 +15,7 @@ export function Beside(props: {
   players: Schemas["LibraryView"]["players"];
   close: () => void;
 }) {
-  const both = useQuery(besideQuery(props.source, props.other, props.player));
+  const both = useBeside(props.source, props.other, props.player);
   const [picked, setPicked] = useState<{ side: "a" | "b"; at: number }>();
   if (both.isPending) return <Waiting />;
   if (both.error) return <Problem error={both.error} again={() => both.refetch()} />;

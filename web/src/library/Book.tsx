@@ -1,6 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { bookQuery } from "../data/queries";
+import { useBook } from "../data/library";
 import { Problem, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
 import { Gradation } from "./Gradation";
@@ -8,7 +7,7 @@ import { LineNote } from "./LineNote";
 
 /** A book: its sentence, its gradation, and the piece that was touched. */
 export function Book({ source, player }: { source: string; player: string }) {
-  const book = useQuery(bookQuery(source, player));
+  const book = useBook(source, player);
   const [at, setAt] = useState<number>();
   if (book.isPending) return <Waiting />;
   if (book.error) return <Problem error={book.error} again={() => book.refetch()} />;

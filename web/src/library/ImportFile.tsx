@@ -1,9 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { body, client } from "../contract/client";
+import { base64 } from "../data/files";
+import { useImport } from "../data/library";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
-import { base64 } from "../piece/change";
 
 /** Brings a curriculum in that was taken out somewhere, after a look at what is in it. */
 export function ImportFile() {
@@ -26,24 +25,17 @@ export function ImportFile() {
 }
 
 function Form({ close }: { close: () => void }) {
-  const queries = useQueryClient();
   const [data, setData] = useState("");
-  const send = useMutation({
-    mutationFn: (p: { data: string; only: boolean }) =>
-      body(client.POST("/library/import", { body: { kind: "json", data: p.data, try: p.only } })),
-    onSuccess: async (done) => {
-      if (!done.kept) return;
-      await queries.invalidateQueries();
-      close();
-    },
-  });
+  const bring = useImport(close);
+  const send = (p: { data: string; only: boolean }) =>
+    bring.mutate({ kind: "json", data: p.data, try: p.only });
   const look = async (file?: File) => {
     if (!file) return;
     const text = await base64(file);
     setData(text);
-    send.mutate({ data: text, only: true });
+    send({ data: text, only: true });
   };
-  const seen = send.data;
+  const seen = bring.data;
   return (
     <div className="grid gap-3">
       <Field label="The file">
@@ -65,12 +57,12 @@ function Form({ close }: { close: () => void }) {
           </ul>
         </div>
       )}
-      <Refused error={send.error} />
+      <Refused error={bring.error} />
       <button
         type="button"
         className="press press-main"
-        disabled={send.isPending || !seen || seen.problems.length > 0 || seen.materials === 0}
-        onClick={() => send.mutate({ data, only: false })}
+        disabled={bring.isPending || !seen || seen.problems.length > 0 || seen.materials === 0}
+        onClick={() => send({ data, only: false })}
       >
         Bring it in
       </button>

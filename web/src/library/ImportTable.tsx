@@ -1,11 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ulid } from "ulid";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { useImport, useReadTable } from "../data/library";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
 import { StrandOptions } from "../parts/StrandOptions";
-import { base64 } from "../piece/change";
 
 const fieldNames: Record<string, string> = {
   title: "title",
@@ -49,7 +48,6 @@ export function ImportTable(props: { instrument: Schemas["Instrument"]; onKept: 
 }
 
 function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string) => void }) {
-  const queries = useQueryClient();
   // The book gets its id when the sheet opens: sent twice, it is there once.
   const [source] = useState(ulid);
   const [data, setData] = useState("");
@@ -57,52 +55,33 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
   const [strand, setStrand] = useState<Schemas["Strand"]>("method");
   const [fields, setFields] = useState<string[]>([]);
   const [leaveOut, setLeaveOut] = useState(false);
-  const send = useMutation({
-    mutationFn: (p: { fields: string[]; only: boolean; data: string; title: string }) =>
-      body(
-        client.POST("/library/import", {
-          body: {
-            kind: "csv",
-            data: p.data,
-            source,
-            title: p.title,
-            instrument: props.instrument,
-            strand,
-            fields: p.fields,
-            try: p.only,
-            leaveOut,
-          },
-        }),
-      ),
-    onSuccess: async (done) => {
-      if (!done.kept) return;
-      await queries.invalidateQueries();
-      props.kept(source);
-    },
-  });
-  const look = useMutation({
-    mutationFn: async (file: File) => {
-      const text = await base64(file);
-      const words = file.name.replace(/\.[a-z]+$/i, "").replace(/[-_]+/g, " ");
-      const name = words.charAt(0).toUpperCase() + words.slice(1);
-      const table = await body(client.POST("/library/table", { body: { table: text } }));
-      return { text, name, table };
-    },
-    onSuccess: ({ text, name, table }) => {
-      const guessed = table.columns.map((c) => c.field);
-      setData(text);
-      setTitle(name);
-      setFields(guessed);
-      if (guessed.includes("title")) send.mutate({ data: text, fields: guessed, title: name, only: true });
-    },
+  const bring = useImport(() => props.kept(source));
+  const send = (p: { fields: string[]; only: boolean; data: string; title: string }) =>
+    bring.mutate({
+      kind: "csv",
+      data: p.data,
+      source,
+      title: p.title,
+      instrument: props.instrument,
+      strand,
+      fields: p.fields,
+      try: p.only,
+      leaveOut,
+    });
+  const look = useReadTable(({ text, name, table }) => {
+    const guessed = table.columns.map((c) => c.field);
+    setData(text);
+    setTitle(name);
+    setFields(guessed);
+    if (guessed.includes("title")) send({ data: text, fields: guessed, title: name, only: true });
   });
   const match = (i: number, field: string) => {
     const next = fields.map((f, k) => (k === i ? field : f === field ? "" : f));
     setFields(next);
-    if (next.includes("title")) send.mutate({ data, fields: next, title, only: true });
+    if (next.includes("title")) send({ data, fields: next, title, only: true });
   };
   const table = look.data?.table;
-  const seen = send.data;
+  const seen = bring.data;
   const wrong = seen ? seen.faults.length : 0;
   return (
     <div className="grid gap-3">
@@ -197,20 +176,20 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
           {p}.
         </p>
       ))}
-      <Refused error={send.error} />
+      <Refused error={bring.error} />
       <button
         type="button"
         className="press press-main"
         disabled={
           !table ||
           !title.trim() ||
-          send.isPending ||
+          bring.isPending ||
           !seen ||
           seen.materials === 0 ||
           seen.problems.length > 0 ||
           (wrong > 0 && !leaveOut)
         }
-        onClick={() => send.mutate({ data, fields, title, only: false })}
+        onClick={() => send({ data, fields, title, only: false })}
       >
         Bring in {seen ? seen.materials : ""} pieces
       </button>

@@ -1,7 +1,7 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { useDescribe } from "../data/library";
 import { leapSize, strandNames } from "../data/words";
 import { LeapParts } from "../parts/LeapParts";
 import { Refused } from "../parts/Problem";
@@ -51,23 +51,14 @@ export function LineNote({ line }: { line: Schemas["BookLine"] }) {
 /** The focus points and tags of a piece, to be changed. */
 function Describe({ line }: { line: Schemas["BookLine"] }) {
   const [open, setOpen] = useState(false);
-  const queries = useQueryClient();
-  const save = useMutation({
-    mutationFn: (form: FormData) =>
-      body(
-        client.PATCH("/materials/{material}", {
-          params: { path: { material: line.material } },
-          body: {
-            title: line.title,
-            composer: line.composer,
-            focusPoints: list(form.get("focus"), "\n"),
-            tags: list(form.get("tags"), ","),
-          },
-        }),
-      ),
-    onSuccess: () => setOpen(false),
-    onSettled: () => queries.invalidateQueries(),
-  });
+  const save = useDescribe(line.material, () => setOpen(false));
+  const send = (form: FormData) =>
+    save.mutate({
+      title: line.title,
+      composer: line.composer,
+      focusPoints: list(form.get("focus"), "\n"),
+      tags: list(form.get("tags"), ","),
+    });
   if (!open)
     return (
       <div>
@@ -87,7 +78,7 @@ function Describe({ line }: { line: Schemas["BookLine"] }) {
       className="grid gap-2"
       onSubmit={(e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
-        save.mutate(new FormData(e.currentTarget));
+        send(new FormData(e.currentTarget));
       }}
     >
       <Field label="Focus points, one a line">

@@ -1,9 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { usePutFirst } from "../data/ladder";
 import { leapSize } from "../data/words";
-import { orderOf } from "../ladder/order";
 import { Refused } from "../parts/Problem";
 
 /** The path that crosses between two books, as stops left and right, to be put on a ladder. */
@@ -62,29 +61,7 @@ export function PathBetween(props: {
 
 function PutOnLadder(props: { path: Schemas["BookPath"]; players: Schemas["LibraryView"]["players"] }) {
   const [ladder, setLadder] = useState("");
-  const queries = useQueryClient();
-  const put = useMutation({
-    mutationFn: async (id: string) => {
-      const view = await body(client.GET("/ladders/{ladder}", { params: { path: { ladder: id } } }));
-      const begun = new Set(
-        view.rails.flatMap((r) =>
-          r.rungs.filter((x) => x.layer === "working" || x.layer === "review").map((x) => x.material),
-        ),
-      );
-      const first = props.path.stops
-        .filter((s) => !begun.has(s.material))
-        .map((s) => ({ material: s.material, strand: s.strand }));
-      const on = new Set(first.map((r) => r.material));
-      const rest = orderOf(view).filter((r) => !on.has(r.material));
-      return body(
-        client.PUT("/ladders/{ladder}/rungs", {
-          params: { path: { ladder: id } },
-          body: { version: view.version, rungs: [...first, ...rest] },
-        }),
-      );
-    },
-    onSettled: () => queries.invalidateQueries(),
-  });
+  const put = usePutFirst(props.path.stops.map((s) => ({ material: s.material, strand: s.strand })));
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2">
       <label className="flex items-center gap-2">

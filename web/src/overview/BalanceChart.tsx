@@ -1,8 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
-import { balanceQuery } from "../data/queries";
+import { useBalance } from "../data/lesson";
 import { firstName } from "../data/words";
 
 const side = 260;
@@ -13,7 +12,7 @@ const edge = 34;
  * wide and as tall as we are unsure.
  */
 export function BalanceChart() {
-  const balance = useQuery(balanceQuery);
+  const balance = useBalance();
   const [picked, setPicked] = useState<string>();
   if (!balance.data || balance.data.length === 0) return null;
   const list = balance.data;

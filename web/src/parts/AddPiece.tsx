@@ -1,10 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ulid } from "ulid";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { scoreFiles } from "../data/files";
+import { type Looked, useAddPieces, useReadScore } from "../data/library";
 import { firstName } from "../data/words";
-import { base64, checked, scoreFiles } from "../piece/change";
 import { Skipped } from "../piece/Skipped";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
@@ -30,70 +30,33 @@ export function AddPiece({ student }: { student: Schemas["Student"] }) {
   );
 }
 
-interface Looked {
-  file: File;
-  score: string;
-  format: string;
-  pieces: Schemas["PieceRead"][];
-}
-
 function Form({ student }: { student: Schemas["Student"] }) {
   // The pieces get their ids when the form opens: sent twice, they are added once.
   const [ids] = useState(() => Array.from({ length: 500 }, () => ulid()));
   const [wanted, setWanted] = useState<number[]>([]);
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const look = useMutation({
-    mutationFn: async (given: FormDataEntryValue | null): Promise<Looked> => {
-      const file = checked(given);
-      const score = await base64(file);
-      const read = await body(
-        client.POST("/scores/read", {
-          body: { fileName: file.name, score, instrument: student.instrument },
-        }),
-      );
-      return { file, score, ...read };
-    },
-    onSuccess: (looked) => setWanted(looked.pieces.filter((p) => !p.same).map((p) => p.piece)),
-  });
+  const look = useReadScore(student.instrument, (read) =>
+    setWanted(read.pieces.filter((p) => !p.same).map((p) => p.piece)),
+  );
   const looked = look.data;
-  const add = useMutation({
-    mutationFn: async (form: FormData) => {
-      if (!looked) throw new Error("Choose a file first.");
-      const text = (name: string) => String(form.get(name) ?? "").trim();
-      let first = "";
-      for (const piece of wanted) {
-        const added = await body(
-          client.POST("/materials", {
-            body: {
-              id: ids[piece] ?? ulid(),
-              title: (wanted.length === 1 && text("title")) || undefined,
-              strand: text("strand") as Schemas["Strand"],
-              instrument: student.instrument,
-              fileName: looked.file.name,
-              score: looked.score,
-              piece,
-              focusPoints: lines(text("focus")),
-            },
-          }),
-        );
-        await body(
-          client.PUT("/ladders/{ladder}/rungs/{material}", {
-            params: { path: { ladder: student.ladder, material: added.id } },
-          }),
-        );
-        first ||= added.id;
-      }
-      return first;
-    },
-    onSuccess: async (first) => {
-      await queries.invalidateQueries();
-      navigate(`/piece/${first}?ladder=${student.ladder}`);
-    },
-  });
+  const add = useAddPieces(student.ladder, (first) => navigate(`/piece/${first}?ladder=${student.ladder}`));
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
-    add.mutate(new FormData(e.currentTarget));
+    if (!looked) return;
+    const form = new FormData(e.currentTarget);
+    const text = (name: string) => String(form.get(name) ?? "").trim();
+    add.mutate(
+      wanted.map((piece) => ({
+        id: ids[piece] ?? ulid(),
+        title: (wanted.length === 1 && text("title")) || undefined,
+        strand: text("strand") as Schemas["Strand"],
+        instrument: student.instrument,
+        fileName: looked.file.name,
+        score: looked.score,
+        piece,
+        focusPoints: lines(text("focus")),
+      })),
+    );
   };
   return (
     <form onSubmit={send} className="grid gap-3">

@@ -1,10 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { ulid } from "ulid";
-import { body, client, type Schemas } from "../contract/client";
-import { materialsQuery } from "../data/queries";
-import { useInstruments } from "../data/useFamily";
+import type { Schemas } from "../contract/client";
+import { useMaterials } from "../data/library";
+import { useAddStudent, useInstruments } from "../data/people";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
 
@@ -40,19 +39,14 @@ function Form({ onAdded }: { onAdded: () => void }) {
   const [ids] = useState(() => ({ student: ulid(), ladder: ulid() }));
   const [instrument, setInstrument] = useState<Schemas["Instrument"]>("piano");
   const instruments = useInstruments(instrument);
-  const books = useQuery(materialsQuery(instrument));
+  const books = useMaterials(instrument);
   const sources = new Map(
     books.data?.filter((m) => m.source).map((m) => [m.source ?? "", m.from.split(",").slice(0, 2).join(",")]),
   );
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const add = useMutation({
-    mutationFn: (student: Schemas["NewStudent"]) => body(client.POST("/students", { body: student })),
-    onSuccess: async (student) => {
-      await queries.invalidateQueries();
-      onAdded();
-      navigate(`/ladder/${student.ladder}`);
-    },
+  const add = useAddStudent((student) => {
+    onAdded();
+    navigate(`/ladder/${student.ladder}`);
   });
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();

@@ -1,17 +1,15 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
-import { client, Refusal } from "../contract/client";
-import { forgetKept } from "../data/kept";
-import { queryClient, sessionQuery, studentsQuery } from "../data/queries";
+import { Refusal } from "../contract/client";
+import { useSession, useSignOut, useStudents } from "../data/people";
 import { AddStudent } from "./AddStudent";
 import { LookSwitch } from "./LookSwitch";
 import { Problem, Waiting } from "./Problem";
 
 /** The frame of every screen behind the sign-in: one line at the top, then the screen. */
 export function Frame() {
-  const session = useQuery(sessionQuery);
+  const session = useSession();
   const navigate = useNavigate();
   const location = useLocation();
   const strange = session.error instanceof Refusal && session.error.status === 401;
@@ -75,7 +73,7 @@ export function Frame() {
 
 function Students() {
   const [open, setOpen] = useState(false);
-  const students = useQuery({ ...studentsQuery, enabled: open });
+  const students = useStudents(open);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="quiet">Students</Popover.Trigger>
@@ -111,14 +109,7 @@ function Students() {
 
 function SignOut() {
   const navigate = useNavigate();
-  const out = useMutation({
-    mutationFn: () => client.DELETE("/session"),
-    onSuccess: () => {
-      queryClient.clear();
-      forgetKept();
-      navigate("/sign-in", { replace: true });
-    },
-  });
+  const out = useSignOut(() => navigate("/sign-in", { replace: true }));
   return (
     <button
       type="button"

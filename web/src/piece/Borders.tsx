@@ -1,7 +1,7 @@
 import type { Schemas } from "../contract/client";
+import { useOverrule } from "../data/library";
 import { Refused } from "../parts/Problem";
 import { barName } from "../score/choose";
-import { useOverrule } from "./change";
 
 /** Moves the borders of a smallest chunk: ends it earlier, or joins it to the next. */
 export function Borders({ piece, chunk }: { piece: Schemas["Piece"]; chunk: Schemas["Chunk"] }) {

@@ -1,9 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { scoreFiles } from "../data/files";
+import { useBringScore, useDescribe, useOverrule } from "../data/library";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
-import { base64, checked, scoreFiles, useOverrule } from "./change";
 
 type Piece = Schemas["Piece"];
 
@@ -100,31 +100,30 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
 
 function TitleForm({ piece, done }: { piece: Piece; done: () => void }) {
   const material = piece.material.id;
-  const queries = useQueryClient();
   const overrule = useOverrule(material);
-  const save = useMutation({
-    mutationFn: async (form: FormData) => {
-      const tempo = Number(form.get("tempo"));
-      await body(
-        client.PATCH("/materials/{material}", {
-          params: { path: { material } },
-          body: { title: String(form.get("title")), composer: String(form.get("composer")) },
-        }),
-      );
-      if (piece.hasScore && tempo !== Math.round(piece.tempo))
-        await overrule.mutateAsync(tempo ? { kind: "tempo", tempo } : { kind: "tempo", remove: true });
-    },
-    onSuccess: async () => {
-      await queries.invalidateQueries();
-      done();
-    },
-  });
+  const describe = useDescribe(material);
+  const save = (form: FormData) => {
+    const tempo = Number(form.get("tempo"));
+    const other = piece.hasScore && tempo !== Math.round(piece.tempo);
+    describe.mutate(
+      { title: String(form.get("title")), composer: String(form.get("composer")) },
+      {
+        onSuccess: () => {
+          if (!other) done();
+          else
+            overrule.mutate(tempo ? { kind: "tempo", tempo } : { kind: "tempo", remove: true }, {
+              onSuccess: done,
+            });
+        },
+      },
+    );
+  };
   return (
     <form
       className="grid gap-3"
       onSubmit={(e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
-        save.mutate(new FormData(e.currentTarget));
+        save(new FormData(e.currentTarget));
       }}
     >
       <Field label="Title">
@@ -144,8 +143,8 @@ function TitleForm({ piece, done }: { piece: Piece; done: () => void }) {
           />
         </Field>
       )}
-      <Refused error={save.error} />
-      <button type="submit" className="press press-main" disabled={save.isPending}>
+      <Refused error={describe.error ?? overrule.error} />
+      <button type="submit" className="press press-main" disabled={describe.isPending || overrule.isPending}>
         Save
       </button>
     </form>
@@ -154,25 +153,13 @@ function TitleForm({ piece, done }: { piece: Piece; done: () => void }) {
 
 function FileForm({ piece }: { piece: Piece }) {
   const material = piece.material.id;
-  const queries = useQueryClient();
-  const bring = useMutation({
-    mutationFn: async (form: FormData) => {
-      const file = checked(form.get("file"));
-      return body(
-        client.PUT("/materials/{material}/score", {
-          params: { path: { material } },
-          body: { fileName: file.name, score: await base64(file), instrument: piece.material.instrument },
-        }),
-      );
-    },
-    onSuccess: () => queries.invalidateQueries(),
-  });
+  const bring = useBringScore(material, piece.material.instrument);
   return (
     <form
       className="grid gap-3"
       onSubmit={(e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
-        bring.mutate(new FormData(e.currentTarget));
+        bring.mutate(new FormData(e.currentTarget).get("file"));
       }}
     >
       <Field label="The file">

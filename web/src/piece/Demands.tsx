@@ -1,11 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { skillsQuery } from "../data/queries";
-import { useFamily } from "../data/useFamily";
+import { useOverrule, useSkills } from "../data/library";
+import { useFamily } from "../data/people";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
-import { useOverrule } from "./change";
 
 type Piece = Schemas["Piece"];
 type Demand = Schemas["Demand"];
@@ -94,7 +92,7 @@ export function Demands({ piece }: { piece: Piece }) {
 }
 
 function AddDemand({ piece, open, close }: { piece: Piece; open: boolean; close: () => void }) {
-  const skills = useQuery({ ...skillsQuery, enabled: open });
+  const skills = useSkills(open);
   const overrule = useOverrule(piece.material.id);
   const family = useFamily(piece.material.instrument);
   const there = new Set(piece.demands.map((d) => d.skill));

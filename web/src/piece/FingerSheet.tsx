@@ -1,9 +1,9 @@
 import type { Schemas } from "../contract/client";
-import { useFamily } from "../data/useFamily";
+import { useOverrule } from "../data/library";
+import { useFamily } from "../data/people";
 import { Refused } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
 import { barName } from "../score/choose";
-import { useOverrule } from "./change";
 
 /** Asks for the finger of one note. */
 export function FingerSheet(props: {

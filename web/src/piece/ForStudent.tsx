@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
-import { usePlace } from "../data/rungs";
+import { usePlace } from "../data/ladder";
 import { firstName, leapSize } from "../data/words";
 import { LeapParts } from "../parts/LeapParts";
 import { Refused } from "../parts/Problem";

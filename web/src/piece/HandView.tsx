@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { useFamily } from "../data/useFamily";
+import { useFamily } from "../data/people";
 import { changesOf, handName, positionAt, used, where } from "./hands";
 import { Keys } from "./Keys";
 import { Neck } from "./Neck";

@@ -1,15 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { body, client } from "../contract/client";
+import { usePlanDay } from "../data/lesson";
 import { Refused } from "../parts/Problem";
 
 /** Plans every lesson of a day in one press, and says which is too full. */
 export function PlanDay({ day }: { day: string }) {
-  const queries = useQueryClient();
-  const plan = useMutation({
-    mutationFn: () => body(client.POST("/plans", { params: { query: { day } } })),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["ladder"] }),
-  });
+  const plan = usePlanDay(day);
   return (
     <div>
       {!plan.data && (

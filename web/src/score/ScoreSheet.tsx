@@ -1,5 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
-import { scoreQuery } from "../data/queries";
+import { useScore } from "../data/library";
 import { Problem, Waiting } from "../parts/Problem";
 import { useEngraving } from "./Engraving";
 import { Marks, type MarksProps } from "./Marks";
@@ -11,7 +10,7 @@ const roomFor = (on: Overlay[]) => (on.includes("chunks") && on.includes("finger
 /** The engraved score with the teacher's pencil laid over it. */
 export function ScoreSheet(props: Omit<MarksProps, "places">) {
   const { piece } = props;
-  const score = useQuery(scoreQuery(piece.material.id));
+  const score = useScore(piece.material.id);
   const { holder, places, failed } = useEngraving(score.data, roomFor(props.on));
   if (score.error) return <Problem error={score.error} again={() => score.refetch()} />;
   return (

@@ -1,18 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { lessonQuery, planQuery } from "../data/queries";
+import { useWeek } from "../data/home";
+import { lessonQuery, planQuery } from "../data/lesson";
+import { useLessonAppend } from "../data/useLessonAppend";
 import { firstName, longDay, minutes, weekdayOf } from "../data/words";
 import { NextRung } from "../ladder/NextRung";
 import { withPending } from "../lesson/pending";
 import { Sending } from "../lesson/Sending";
-import { useLessonAppend } from "../lesson/useLessonAppend";
 import { LayerMark } from "../parts/LayerMark";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { practise } from "../week/hand";
 import { kindNames, layerOf } from "../week/kinds";
 import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
-import { useWeek } from "../week/useWeek";
 
 /** The end of a lesson: what was done, what moves on, and the week that is proposed. */
 export function Close() {

@@ -2,13 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { familyQuery } from "../data/queries";
+import { familyQuery } from "../data/home";
+import { useTicks } from "../data/useTicks";
 import { longDay, weekdayOf } from "../data/words";
 import { DayStrip } from "../family/DayStrip";
 import { ItemCard } from "../family/ItemCard";
 import { Path } from "../family/Path";
 import { dayToOpen, doneOn, firstOn, inOrder, ticked } from "../family/ticks";
-import { useTicks } from "../family/useTicks";
 import { Waiting } from "../parts/Problem";
 
 /** What a family sees on the phone: today's practice, one thing at a time, and the way so far. */

@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { body, client, type Schemas } from "../contract/client";
-import { messagesQuery } from "../data/queries";
+import { useQuery } from "@tanstack/react-query";
+import type { Schemas } from "../contract/client";
+import { messagesQuery, useSendAgain } from "../data/people";
 import { shortDate } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 
@@ -14,12 +14,7 @@ const states: Record<Schemas["Message"]["state"], string> = {
 /** The mailbox: what goes to families, and what became of it. */
 export function Messages() {
   const messages = useQuery(messagesQuery);
-  const queries = useQueryClient();
-  const again = useMutation({
-    mutationFn: (message: string) =>
-      body(client.POST("/messages/{message}/again", { params: { path: { message } } })),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["messages"] }),
-  });
+  const again = useSendAgain();
   if (messages.isPending) return <Waiting />;
   if (messages.error) return <Problem error={messages.error} again={() => messages.refetch()} />;
   const list = messages.data;

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
-import { overviewQuery } from "../data/queries";
+import { overviewQuery } from "../data/lesson";
 import { BalanceChart } from "../overview/BalanceChart";
 import { StudentLine } from "../overview/StudentLine";
 import { Problem, Waiting } from "../parts/Problem";

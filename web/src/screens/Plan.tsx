@@ -1,8 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { body, client, type Schemas } from "../contract/client";
-import { planQuery } from "../data/queries";
+import type { Schemas } from "../contract/client";
+import { usePlan } from "../data/lesson";
 import { longDay } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { drop, free, type Hand, move, pin, starts } from "../plan/hand";
@@ -15,18 +14,9 @@ export function Plan() {
   const { ladder = "" } = useParams();
   const [params] = useSearchParams();
   const day = params.get("day") ?? undefined;
-  const plan = useQuery(planQuery(ladder, day));
-  const queries = useQueryClient();
+  const { plan, solve } = usePlan(ladder, day);
   const [picked, setPicked] = useState<string>();
   const [all, setAll] = useState(false);
-  const solve = useMutation({
-    mutationFn: (hand: Hand) =>
-      body(
-        client.PUT("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } }, body: hand }),
-      ),
-    onSuccess: (done) => queries.setQueryData(planQuery(ladder, day).queryKey, done),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["today"] }),
-  });
   if (plan.isPending) return <Waiting />;
   if (plan.error) return <Problem error={plan.error} again={() => plan.refetch()} />;
   const p = plan.data;

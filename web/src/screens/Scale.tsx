@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { scaleQuery } from "../data/queries";
+import { scaleQuery } from "../data/technique";
 import { Problem, Waiting } from "../parts/Problem";
 import { PlayControls } from "../sound/PlayControls";
 import { usePlayback } from "../sound/usePlayback";

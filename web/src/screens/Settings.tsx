@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { body, client, type Schemas } from "../contract/client";
-import { studentsQuery, wordsQuery } from "../data/queries";
+import { useQuery } from "@tanstack/react-query";
+import type { Schemas } from "../contract/client";
+import { studentsQuery, useApproach, useSaveWords, wordsQuery } from "../data/people";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Holidays } from "../way/Holidays";
 import { Ways } from "../way/Ways";
@@ -50,21 +50,8 @@ const groups: {
 export function Settings() {
   const words = useQuery(wordsQuery);
   const students = useQuery(studentsQuery);
-  const queries = useQueryClient();
-  const save = useMutation({
-    mutationFn: (w: Words) => body(client.PUT("/words", { body: w })),
-    onSettled: () => queries.invalidateQueries(),
-  });
-  const approach = useMutation({
-    mutationFn: (a: { ladder: string; approach: Schemas["Student"]["approach"] }) =>
-      body(
-        client.PUT("/ladders/{ladder}/approach", {
-          params: { path: { ladder: a.ladder } },
-          body: { approach: a.approach },
-        }),
-      ),
-    onSettled: () => queries.invalidateQueries(),
-  });
+  const save = useSaveWords();
+  const approach = useApproach();
   if (words.isPending) return <Waiting />;
   if (words.error) return <Problem error={words.error} again={() => words.refetch()} />;
   const w = words.data;

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Link, useParams } from "react-router";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
-import { setupQuery } from "../data/queries";
+import { seatQuery, setupQuery } from "../data/lesson";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { MeasureForm } from "../setup/MeasureForm";
 import { SideView } from "../setup/SideView";
@@ -30,13 +30,7 @@ const usual: Schemas["Measures"] = {
 function Sitting({ setup: s, ladder }: { setup: Schemas["Setup"]; ladder: string }) {
   const [measures, setMeasures] = useState(s.measures ?? { ...usual, lean: s.lean });
   const asked = useDeferredValue(measures);
-  const seat = useQuery({
-    queryKey: ["ladder", ladder, "seat", asked],
-    queryFn: () =>
-      body(client.POST("/ladders/{ladder}/setup", { params: { path: { ladder } }, body: asked })),
-    placeholderData: (before) => before,
-    retry: false,
-  });
+  const seat = useQuery(seatQuery(ladder, asked));
   const append = useAppend(ladder);
   return (
     <div className="mx-auto max-w-[80rem] px-4 py-4 sm:px-6">

@@ -1,8 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { body, client } from "../contract/client";
-import { again, queryClient, sessionQuery } from "../data/queries";
+import { useSignIn } from "../data/people";
 import { LookSwitch } from "../parts/LookSwitch";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
@@ -10,15 +8,7 @@ import { Field } from "../parts/Sheet";
 export function SignIn() {
   const navigate = useNavigate();
   const back = (useLocation().state as { back?: string } | null)?.back ?? "/";
-  const signIn = useMutation({
-    mutationFn: (who: { email: string; password: string }) => body(client.POST("/session", { body: who })),
-    retry: again,
-    onSuccess: (me) => {
-      queryClient.clear();
-      queryClient.setQueryData(sessionQuery.queryKey, me);
-      navigate(back, { replace: true });
-    },
-  });
+  const signIn = useSignIn(() => navigate(back, { replace: true }));
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = new FormData(e.currentTarget);

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
-import { instrumentsQuery, studentsQuery } from "../data/queries";
+import { instrumentsQuery, studentsQuery } from "../data/people";
 import { Problem, Waiting } from "../parts/Problem";
 import { Atlas } from "../technique/Atlas";
 import { ExerciseView } from "../technique/ExerciseView";

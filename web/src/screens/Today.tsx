@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { todayQuery } from "../data/queries";
+import { todayQuery } from "../data/lesson";
 import { longDay, weekdayOf } from "../data/words";
 import { Problem, Waiting } from "../parts/Problem";
 import { SignMark } from "../parts/SignMark";

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../contract/client";
+import { useWeek } from "../data/home";
+import { useLessonAppend } from "../data/useLessonAppend";
 import { firstName, longDay, minutes } from "../data/words";
-import { useLessonAppend } from "../lesson/useLessonAppend";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
 import { Family } from "../week/Family";
@@ -12,7 +13,6 @@ import { practise, touched } from "../week/hand";
 import { ItemSheet } from "../week/ItemSheet";
 import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
 import { Usual } from "../week/Usual";
-import { useWeek } from "../week/useWeek";
 import { WeekDay } from "../week/WeekDay";
 
 /** The week of practice as a staircase, a day wide each: solved, changed by hand, solved again, published. */

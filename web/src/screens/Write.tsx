@@ -1,9 +1,10 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ulid } from "ulid";
-import { body, client, type Schemas } from "../contract/client";
-import { studentsQuery } from "../data/queries";
+import type { Schemas } from "../contract/client";
+import { typedQuery, useAddPieces } from "../data/library";
+import { studentsQuery } from "../data/people";
 import { firstName } from "../data/words";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
@@ -28,14 +29,7 @@ export function Write() {
     const timer = setTimeout(() => setTyped(text), pause);
     return () => clearTimeout(timer);
   }, [text]);
-  const tune = useQuery({
-    queryKey: ["typed", typed],
-    queryFn: () => body(client.POST("/scores/typed", { body: { abc: typed } })),
-    enabled: typed.trim() !== "",
-    placeholderData: keepPreviousData,
-    retry: false,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const tune = useQuery(typedQuery(typed));
   return (
     <div className="mx-auto max-w-[88rem] px-4 py-4 sm:px-6">
       <h1>Type a tune</h1>
@@ -105,29 +99,13 @@ function Keep(props: { student: Schemas["Student"]; text: string; ready: boolean
   const { student, text } = props;
   const [id] = useState(ulid);
   const [strand, setStrand] = useState<Schemas["Strand"]>("repertoire");
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const keep = useMutation({
-    mutationFn: async () => {
-      const bytes = new TextEncoder().encode(text);
-      const score = btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
-      const piece = await body(
-        client.POST("/materials", {
-          body: { id, strand, instrument: student.instrument, fileName: "typed tune.abc", score },
-        }),
-      );
-      await body(
-        client.PUT("/ladders/{ladder}/rungs/{material}", {
-          params: { path: { ladder: student.ladder, material: piece.id } },
-        }),
-      );
-      return piece;
-    },
-    onSuccess: async (piece) => {
-      await queries.invalidateQueries();
-      navigate(`/piece/${piece.id}?ladder=${student.ladder}`);
-    },
-  });
+  const add = useAddPieces(student.ladder, (id) => navigate(`/piece/${id}?ladder=${student.ladder}`));
+  const keep = () => {
+    const bytes = new TextEncoder().encode(text);
+    const score = btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
+    add.mutate([{ id, strand, instrument: student.instrument, fileName: "typed tune.abc", score }]);
+  };
   return (
     <>
       <Field label="Strand">
@@ -135,12 +113,12 @@ function Keep(props: { student: Schemas["Student"]; text: string; ready: boolean
           <StrandOptions />
         </select>
       </Field>
-      <Refused error={keep.error} />
+      <Refused error={add.error} />
       <button
         type="button"
         className="press press-main"
-        disabled={!props.ready || keep.isPending}
-        onClick={() => keep.mutate()}
+        disabled={!props.ready || add.isPending}
+        onClick={() => keep()}
       >
         Keep it and put it on {firstName(student.name)}’s ladder
       </button>

@@ -1,8 +1,7 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { Schemas } from "../contract/client";
-import { body, client } from "../contract/client";
 import { entry } from "../data/entries";
-import type { Append } from "../lesson/useLessonAppend";
+import { useRemove } from "../data/ladder";
+import type { Append } from "../data/useLessonAppend";
 import { Refused } from "../parts/Problem";
 
 /** Exercises that stand on the ladder and were not begun: begun from here, or taken off again. */
@@ -12,16 +11,7 @@ export function AheadExercises(props: {
   append: Append;
 }) {
   const { technique: t, append } = props;
-  const queries = useQueryClient();
-  const remove = useMutation({
-    mutationFn: (material: string) =>
-      body(
-        client.DELETE("/ladders/{ladder}/rungs/{material}", {
-          params: { path: { ladder: t.ladder, material } },
-        }),
-      ),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", t.ladder] }),
-  });
+  const remove = useRemove(t.ladder);
   if (t.ahead.length === 0) return null;
   return (
     <section aria-label="Exercises ahead">

@@ -1,7 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { atlasQuery } from "../data/queries";
+import { useAtlas } from "../data/technique";
 import { Refused } from "../parts/Problem";
 import { cellWords } from "./words";
 
@@ -12,7 +11,7 @@ export function Atlas(props: {
   open: (ladder: string, exercise: string) => void;
 }) {
   const [kind, setKind] = useState<string>();
-  const atlas = useQuery(atlasQuery(props.instrument, kind));
+  const atlas = useAtlas(props.instrument, kind);
   const a = atlas.data;
   const rows = a?.rows.filter((r) => !props.only || r.ladder === props.only) ?? [];
   return (

@@ -1,12 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
-import { type CycleTry, cycleQuery } from "../data/queries";
-import { useFamily } from "../data/useFamily";
-import { useToday } from "../data/useToday";
+import { useFamily, useToday } from "../data/people";
+import { type CycleTry, useCycle } from "../data/technique";
+import type { Append } from "../data/useLessonAppend";
 import { shortDate } from "../data/words";
-import type { Append } from "../lesson/useLessonAppend";
 import { Refused } from "../parts/Problem";
 import { keysFor, nextKey, sign } from "./keys";
 import { nextPass } from "./words";
@@ -83,7 +81,7 @@ function Trying(props: {
     from: today,
     before: false,
   });
-  const cycle = useQuery(cycleQuery(t.ladder, c));
+  const cycle = useCycle(t.ladder, c);
   const set = (more: Partial<CycleTry>) => setCycle({ ...c, ...more });
   const keep = () => {
     const { key, ...rest } = c;

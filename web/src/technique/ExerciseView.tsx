@@ -1,8 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { exerciseQuery } from "../data/queries";
-import type { Append } from "../lesson/useLessonAppend";
+import { useExercise } from "../data/technique";
+import type { Append } from "../data/useLessonAppend";
 import { Refused, Waiting } from "../parts/Problem";
 import { Engraving } from "../score/Engraving";
 import { PlayControls } from "../sound/PlayControls";
@@ -21,7 +20,7 @@ export function ExerciseView(props: {
   ladder?: string;
   append?: Append;
 }) {
-  const exercise = useQuery(exerciseQuery(props.instrument, props.exercise));
+  const exercise = useExercise(props.instrument, props.exercise);
   if (exercise.isPending) return <Waiting />;
   if (!exercise.data)
     return (

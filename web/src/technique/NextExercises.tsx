@@ -1,5 +1,5 @@
 import type { Schemas } from "../contract/client";
-import type { Append } from "../lesson/useLessonAppend";
+import type { Append } from "../data/useLessonAppend";
 import { Refused } from "../parts/Problem";
 import { useTake } from "./useTake";
 

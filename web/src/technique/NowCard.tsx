@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import type { Append } from "../data/useLessonAppend";
 import { markNames } from "../data/words";
-import type { Append } from "../lesson/useLessonAppend";
 import { MarkGlyph } from "../parts/MarkGlyph";
 import { GateChoice } from "../week/Gates";
 import { Faults } from "./Faults";

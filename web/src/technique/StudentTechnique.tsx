@@ -1,9 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { entry } from "../data/entries";
 import type { Entry } from "../data/outbox";
-import { techniqueQuery } from "../data/queries";
-import { type Append, useLessonAppend } from "../lesson/useLessonAppend";
+import { useTechnique } from "../data/technique";
+import { type Append, useLessonAppend } from "../data/useLessonAppend";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { AheadExercises } from "./AheadExercises";
 import { Atlas } from "./Atlas";
@@ -21,7 +20,7 @@ export function StudentTechnique(props: {
   open: (exercise: string) => void;
 }) {
   const { ladder, open } = props;
-  const technique = useQuery(techniqueQuery(ladder));
+  const technique = useTechnique(ladder);
   const { append: write } = useLessonAppend(ladder);
   // What was noted last can be taken back, as in a lesson.
   const [last, setLast] = useState<Entry[]>([]);

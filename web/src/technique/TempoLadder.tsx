@@ -1,9 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
-import { tempiQuery } from "../data/queries";
-import type { Append } from "../lesson/useLessonAppend";
+import { useTempi } from "../data/technique";
+import type { Append } from "../data/useLessonAppend";
 import { Refused } from "../parts/Problem";
 
 /** The climb of an exercise on the marks of the metronome, a week each: the one that is kept, or one to try. */
@@ -54,7 +53,7 @@ function Trying({ now, append }: { now: Schemas["TechniqueNow"]; append: Append 
   const [from, setFrom] = useState(now.tempo || Math.max(40, now.goalTempo - 20));
   const [to, setTo] = useState(Math.max(now.goalTempo, (now.tempo || 0) + 12));
   const [weeks, setWeeks] = useState(5);
-  const tempi = useQuery(tempiQuery(from, to, weeks));
+  const tempi = useTempi(from, to, weeks);
   return (
     <section aria-label="Tempo ladder" className="mt-6 border-t border-line pt-3">
       <h2 className="text-lg">Tempo ladder</h2>

@@ -1,34 +1,22 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { ulid } from "ulid";
-import { body, client } from "../contract/client";
-import { holidaysQuery } from "../data/queries";
+import { useAddHoliday, useHolidays, useRemoveHoliday } from "../data/people";
 import { longDay } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
 
 /** Days without lessons: every date on every ladder goes round them. */
 export function Holidays() {
-  const holidays = useQuery(holidaysQuery);
-  const queries = useQueryClient();
+  const holidays = useHolidays();
   const [id, setID] = useState(ulid);
-  const add = useMutation({
-    mutationFn: (h: { name: string; first: string; last: string }) =>
-      body(client.PUT("/holidays/{holiday}", { params: { path: { holiday: id } }, body: h })),
-    onSuccess: () => setID(ulid()),
-    onSettled: () => queries.invalidateQueries(),
-  });
-  const remove = useMutation({
-    mutationFn: (holiday: string) =>
-      body(client.DELETE("/holidays/{holiday}", { params: { path: { holiday } } })),
-    onSettled: () => queries.invalidateQueries(),
-  });
+  const add = useAddHoliday(() => setID(ulid()));
+  const remove = useRemoveHoliday();
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const form = e.currentTarget;
     const text = (name: string) => String(new FormData(form).get(name)).trim();
     add.mutate(
-      { name: text("name"), first: text("first"), last: text("last") },
+      { id, name: text("name"), first: text("first"), last: text("last") },
       { onSuccess: () => form.reset() },
     );
   };

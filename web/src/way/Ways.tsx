@@ -1,7 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { body, client, type Schemas } from "../contract/client";
-import { studentsQuery, wayQuery } from "../data/queries";
+import type { Schemas } from "../contract/client";
+import { useSaveWay, useStudents, useTryWay, useWay } from "../data/people";
 import { firstName } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { SwitchField } from "./SwitchField";
@@ -10,8 +9,8 @@ import { groups, type Way } from "./switches";
 /** Ways of teaching: presets and every switch, for the studio or for one student; a change is shown before it is applied. */
 export function Ways() {
   const [ladder, setLadder] = useState<string>();
-  const way = useQuery(wayQuery(ladder));
-  const students = useQuery(studentsQuery);
+  const way = useWay(ladder);
+  const students = useStudents();
   return (
     <section aria-label="Ways of teaching">
       <label className="flex flex-wrap items-center gap-2">
@@ -43,15 +42,8 @@ export function Ways() {
 function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string }) {
   const { view, ladder } = props;
   const [way, setWay] = useState<Way>(view.way);
-  const queries = useQueryClient();
-  const attempt = useMutation({
-    mutationFn: (w: Way) => body(client.POST("/way", { params: { query: { ladder } }, body: w })),
-  });
-  const apply = useMutation({
-    mutationFn: (w: Way) =>
-      body(client.PUT("/way", { params: { query: { ladder, version: view.version } }, body: w })),
-    onSettled: () => queries.invalidateQueries(),
-  });
+  const attempt = useTryWay(ladder);
+  const apply = useSaveWay(view.version, ladder);
   const change = (w: Way) => {
     setWay(w);
     attempt.mutate(w);

@@ -1,30 +1,16 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { useFamilyWay } from "../data/home";
 import { longDay } from "../data/words";
 import { Refused } from "../parts/Problem";
 
 /** How the family gets the week: the link, and the address to which it is sent. */
 export function Family({ week }: { week: Schemas["Week"] }) {
   const ladder = week.student.ladder;
-  const queries = useQueryClient();
   const [email, setEmail] = useState(week.family.email);
   const [copied, setCopied] = useState(false);
-  const done = { onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", ladder, "week"] }) };
-  const path = { params: { path: { ladder } } };
-  const address = useMutation({
-    mutationFn: () => body(client.PUT("/ladders/{ladder}/family", { ...path, body: { email } })),
-    ...done,
-  });
-  const renew = useMutation({
-    mutationFn: () => body(client.POST("/ladders/{ladder}/family/link", { ...path, body: { days: 120 } })),
-    ...done,
-  });
-  const shut = useMutation({
-    mutationFn: () => client.DELETE("/ladders/{ladder}/family/link", path),
-    ...done,
-  });
+  const { address, renew, shut } = useFamilyWay(ladder);
   const { link, expires } = week.family;
   const busy = renew.isPending || shut.isPending;
   return (
@@ -69,7 +55,7 @@ export function Family({ week }: { week: Schemas["Week"] }) {
         className="mt-2 flex flex-wrap items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          address.mutate();
+          address.mutate(email);
         }}
       >
         <label className="flex min-w-56 flex-1 flex-col">

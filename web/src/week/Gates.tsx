@@ -1,6 +1,6 @@
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
-import type { Append } from "../lesson/useLessonAppend";
+import type { Append } from "../data/useLessonAppend";
 import { gateNames } from "./kinds";
 
 /** Which hand may play each working piece at home, until it is set otherwise. */

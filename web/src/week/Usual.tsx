@@ -1,6 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { body, client, type Schemas } from "../contract/client";
+import type { Schemas } from "../contract/client";
+import { useSavePractice } from "../data/home";
 import { weekdayOf } from "../data/words";
 import { Refused } from "../parts/Problem";
 
@@ -11,12 +11,7 @@ const nameOf = (d: number) => weekdayOf(`2026-11-${22 + d}`);
 /** What holds for every week: the days, the minutes, the hands. */
 export function Usual(props: { ladder: string; practice: Schemas["Practice"]; name: string }) {
   const [practice, setPractice] = useState(props.practice);
-  const queries = useQueryClient();
-  const save = useMutation({
-    mutationFn: (p: Schemas["Practice"]) =>
-      body(client.PUT("/ladders/{ladder}/practice", { params: { path: { ladder: props.ladder } }, body: p })),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["ladder", props.ladder] }),
-  });
+  const save = useSavePractice(props.ladder);
   const change = (p: Partial<Schemas["Practice"]>) => {
     const next = { ...practice, ...p };
     setPractice(next);

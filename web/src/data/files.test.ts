@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { checked } from "./change";
+import { checked } from "./files";
 
 describe("a file before it is sent", () => {
   it("must be there", () => {

@@ -2,12 +2,12 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { ulid } from "ulid";
 import { body, client, Refusal, type Schemas } from "../contract/client";
-import { clock } from "../data/clock";
-import { amendKept } from "../data/kept";
-import { Outbox } from "../data/outbox";
-import { familyQuery } from "../data/queries";
-import { useFlush } from "../data/useFlush";
-import { type Tick, ticked } from "./ticks";
+import { type Tick, ticked } from "../family/ticks";
+import { clock } from "./clock";
+import { familyQuery } from "./home";
+import { amendKept } from "./kept";
+import { Outbox } from "./outbox";
+import { useFlush } from "./useFlush";
 
 const family = "family";
 

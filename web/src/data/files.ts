@@ -1,21 +1,3 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { body, client, type Schemas } from "../contract/client";
-
-/** Sets a finding of a piece against its score, or takes such a setting back. */
-export function useOverrule(material: string) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (o: Schemas["NewOverruling"]) =>
-      body(client.PUT("/materials/{material}/overrulings", { params: { path: { material } }, body: o })),
-    onSettled: () =>
-      Promise.all(
-        [["piece"], ["score", material], ["ladder"], ["today"]].map((queryKey) =>
-          queries.invalidateQueries({ queryKey }),
-        ),
-      ),
-  });
-}
-
 /** Reads a file as the server wants it. */
 export function base64(file: File): Promise<string> {
   return new Promise((resolve, reject) => {

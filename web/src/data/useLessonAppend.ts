@@ -1,15 +1,17 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
-import { body, client, Refusal } from "../contract/client";
-import { type Entry, Outbox } from "../data/outbox";
-import { sessionQuery } from "../data/queries";
-import { useFlush } from "../data/useFlush";
+import { Refusal } from "../contract/client";
+import { logged, sendEntries } from "./entries";
+import { announceAnew } from "./facts";
+import { type Entry, Outbox } from "./outbox";
+import { sessionQuery } from "./people";
+import { useFlush } from "./useFlush";
 
 /** The outbox of this device. */
 export const outbox = new Outbox(
   localStorage,
   async (ladder, entries) => {
-    await body(client.POST("/ladders/{ladder}/entries", { params: { path: { ladder } }, body: { entries } }));
+    await sendEntries(ladder, entries);
   },
   // Signed out or a tired server is no refusal of the entry: it can go later.
   (e) =>
@@ -37,13 +39,8 @@ export function useLessonAppend(ladder: string) {
   useEffect(() => {
     if (!sentKey) return;
     const arrived = sentKey.split(" ");
-    for (const key of [["today"], ["piece"], ["overview"], ["atlas"]])
-      void queries.invalidateQueries({ queryKey: key });
     // An answer that is on its way was made before these arrived.
-    void queries
-      .cancelQueries({ queryKey: ["ladder", ladder] })
-      .then(() => queries.invalidateQueries({ queryKey: ["ladder", ladder] }))
-      .then(() => outbox.settle(arrived));
+    void announceAnew(queries, logged(ladder)).then(() => outbox.settle(arrived));
   }, [sentKey, ladder, queries]);
   const append: Append = {
     mutate: (entries, then) => {

@@ -1,0 +1,82 @@
+import { queryOptions, useMutation, useQuery } from "@tanstack/react-query";
+import { body, client, type Schemas } from "../contract/client";
+import { standing } from "./facts";
+import { kept } from "./kept";
+import { useSend } from "./queryClient";
+
+export const todayQuery = (day?: string) =>
+  queryOptions({
+    queryKey: ["today", day],
+    queryFn: () =>
+      kept(`today ${day ?? ""}`, () => body(client.GET("/today", { params: { query: { day } } }))),
+    meta: { from: [...standing, "plan", "week"] },
+  });
+
+export const overviewQuery = queryOptions({
+  queryKey: ["overview"],
+  queryFn: () => body(client.GET("/overview")),
+  meta: { from: [...standing, "week"] },
+});
+
+export const balanceQuery = queryOptions({
+  queryKey: ["balance"],
+  queryFn: () => body(client.GET("/balance")),
+  meta: { from: standing },
+});
+
+export const useBalance = (enabled = true) => useQuery({ ...balanceQuery, enabled });
+
+export const lessonQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "lesson"],
+    queryFn: () =>
+      kept(`lesson ${ladder}`, () =>
+        body(client.GET("/ladders/{ladder}/lesson", { params: { path: { ladder } } })),
+      ),
+    meta: { from: [...standing, "plan", "week"], of: [ladder] },
+  });
+
+export const planQuery = (ladder: string, day?: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "plan", day],
+    queryFn: () =>
+      kept(`plan ${ladder} ${day ?? ""}`, () =>
+        body(client.GET("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } } })),
+      ),
+    meta: { from: [...standing, "plan", "week"], of: [ladder] },
+  });
+
+/** The plan of a lesson, and how it is changed by hand. */
+export function usePlan(ladder: string, day?: string) {
+  const plan = useQuery(planQuery(ladder, day));
+  const solve = useMutation({
+    mutationFn: (hand: Schemas["PlanByHand"]) =>
+      body(
+        client.PUT("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } }, body: hand }),
+      ),
+    meta: { changes: [{ fact: "plan", of: ladder }], answers: planQuery(ladder, day).queryKey },
+  });
+  return { plan, solve };
+}
+
+/** Plans every lesson of a day that has no plan yet. */
+export const usePlanDay = (day: string) =>
+  useSend(() => body(client.POST("/plans", { params: { query: { day } } })), [{ fact: "plan" }]);
+
+export const setupQuery = (ladder: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "setup"],
+    queryFn: () => body(client.GET("/ladders/{ladder}/setup", { params: { path: { ladder } } })),
+    meta: { from: ["log", "people"], of: [ladder] },
+  });
+
+/** Where somebody of these measures sits; it is asked, not kept. */
+export const seatQuery = (ladder: string, measures: Schemas["Measures"]) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "seat", measures],
+    queryFn: () =>
+      body(client.POST("/ladders/{ladder}/setup", { params: { path: { ladder } }, body: measures })),
+    meta: { from: ["people"], of: [ladder] },
+    placeholderData: (before: Schemas["Seat"] | undefined) => before,
+    retry: false,
+  });

@@ -1,0 +1,156 @@
+import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { body, client, type Schemas } from "../contract/client";
+import { clock } from "./clock";
+import { forgetKept, kept } from "./kept";
+import { again, useSend } from "./queryClient";
+
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  queryFn: () => kept("session", () => body(client.GET("/session"))),
+  meta: { from: ["account"] },
+  staleTime: 60_000,
+});
+
+export const useSession = (enabled = true) => useQuery({ ...sessionQuery, enabled });
+
+/** The day of the studio, as 2026-05-05. */
+export function useToday(): string {
+  const session = useQuery(sessionQuery);
+  return clock.today(session.data?.timezone);
+}
+
+/** Signs in; nothing of who was there before stays. */
+export function useSignIn(then: () => void) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (who: { email: string; password: string }) => body(client.POST("/session", { body: who })),
+    retry: again,
+    onSuccess: (me) => {
+      queries.clear();
+      queries.setQueryData(sessionQuery.queryKey, me);
+      then();
+    },
+  });
+}
+
+/** Signs out; what waits to be sent stays. */
+export function useSignOut(then: () => void) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => client.DELETE("/session"),
+    onSuccess: () => {
+      queries.clear();
+      forgetKept();
+      then();
+    },
+  });
+}
+
+export const studentsQuery = queryOptions({
+  queryKey: ["students"],
+  queryFn: () => body(client.GET("/students")),
+  meta: { from: ["people", "way"] },
+});
+
+export const useStudents = (enabled = true) => useQuery({ ...studentsQuery, enabled });
+
+export const useAddStudent = (then: (student: Schemas["Student"]) => void) =>
+  useSend(
+    (student: Schemas["NewStudent"]) => body(client.POST("/students", { body: student })),
+    [{ fact: "people" }, { fact: "ladder" }, { fact: "log" }],
+    then,
+  );
+
+export const instrumentsQuery = queryOptions({
+  queryKey: ["instruments"],
+  queryFn: () => body(client.GET("/instruments")),
+  meta: { from: ["people"] },
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+/** The family of an instrument; keyboard until the list of instruments is there. */
+export function useFamily(instrument: string) {
+  const instruments = useQuery(instrumentsQuery);
+  return instruments.data?.find((i) => i.id === instrument)?.family ?? "keyboard";
+}
+
+/** The names of the instruments that can be taught, the given one among them in any case. */
+export function useInstruments(chosen: string) {
+  const instruments = useQuery(instrumentsQuery);
+  return instruments.data?.map((i) => i.id) ?? [chosen];
+}
+
+export const wordsQuery = queryOptions({
+  queryKey: ["words"],
+  queryFn: () => body(client.GET("/words")),
+  meta: { from: ["words"] },
+});
+
+/** The names of notes are written into nearly every sentence. */
+export const useSaveWords = () =>
+  useSend((w: Schemas["Words"]) => body(client.PUT("/words", { body: w })), [{ fact: "words" }]);
+
+export const useApproach = () =>
+  useSend(
+    (a: { ladder: string; approach: Schemas["Student"]["approach"] }) =>
+      body(
+        client.PUT("/ladders/{ladder}/approach", {
+          params: { path: { ladder: a.ladder } },
+          body: { approach: a.approach },
+        }),
+      ),
+    [{ fact: "way" }, { fact: "people" }],
+  );
+
+export const wayQuery = (ladder?: string) =>
+  queryOptions({
+    queryKey: ["way", ladder],
+    queryFn: () => body(client.GET("/way", { params: { query: { ladder } } })),
+    meta: { from: ["way", "people"] },
+  });
+
+export const useWay = (ladder?: string) => useQuery(wayQuery(ladder));
+
+/** Asks what another way of teaching would do. */
+export const useTryWay = (ladder?: string) =>
+  useSend((w: Schemas["Way"]) => body(client.POST("/way", { params: { query: { ladder } }, body: w })), []);
+
+export const useSaveWay = (version: number, ladder?: string) =>
+  useSend(
+    (w: Schemas["Way"]) => body(client.PUT("/way", { params: { query: { ladder, version } }, body: w })),
+    [{ fact: "way", of: ladder }],
+  );
+
+export const holidaysQuery = queryOptions({
+  queryKey: ["holidays"],
+  queryFn: () => body(client.GET("/holidays")),
+  meta: { from: ["calendar"] },
+});
+
+export const useHolidays = (enabled = true) => useQuery({ ...holidaysQuery, enabled });
+
+export const useAddHoliday = (then: () => void) =>
+  useSend(
+    ({ id, ...h }: { id: string; name: string; first: string; last: string }) =>
+      body(client.PUT("/holidays/{holiday}", { params: { path: { holiday: id } }, body: h })),
+    [{ fact: "calendar" }],
+    then,
+  );
+
+export const useRemoveHoliday = () =>
+  useSend(
+    (holiday: string) => body(client.DELETE("/holidays/{holiday}", { params: { path: { holiday } } })),
+    [{ fact: "calendar" }],
+  );
+
+export const messagesQuery = queryOptions({
+  queryKey: ["messages"],
+  queryFn: () => body(client.GET("/messages")),
+  meta: { from: ["messages"] },
+});
+
+export const useSendAgain = () =>
+  useSend(
+    (message: string) => body(client.POST("/messages/{message}/again", { params: { path: { message } } })),
+    [{ fact: "messages" }],
+  );
