@@ -70,6 +70,9 @@ func (h *Handlers) GetWay(ctx context.Context, r contract.GetWayRequestObject) (
 	for _, p := range way.Presets() {
 		out.Presets = append(out.Presets, contract.WayPreset{Key: p.Key, Name: p.Name, Says: p.Says, Way: contractWay(p.Way)})
 	}
+	for _, b := range way.Bounds() {
+		out.Bounds = append(out.Bounds, contract.WayBound{Switch: b.Switch, Least: b.Least, Most: b.Most})
+	}
 	return contract.GetWay200JSONResponse(out), nil
 }
 

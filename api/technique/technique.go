@@ -18,6 +18,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/naming"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
@@ -43,7 +44,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 	}
 	out := contract.Technique{
 		Dose: a.Practice(a.Today).DoseWords(), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
-		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x),
+		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x, a.Words),
 	}
 	said := wording.Technique{Name: a.Name}
 	live := studentlog.Live(log)
@@ -129,18 +130,22 @@ func stairOut(st exercise.Stair, a open.Ahead) contract.Stair {
 }
 
 // cycleTypes are what an instrument can take through the keys.
-func cycleTypes(x instrument.Instrument) []contract.CycleType {
+func cycleTypes(x instrument.Instrument, words naming.Words) []contract.CycleType {
 	out := []contract.CycleType{}
 	t, ok := exercise.CycleType(x.Family)
 	if !ok {
 		return out
 	}
-	c := contract.CycleType{Id: t.ID, Name: t.Name, Steps: []contract.Choice{}, Kinds: []contract.Choice{}}
+	c := contract.CycleType{Id: t.ID, Name: t.Name, Steps: []contract.Choice{}, Kinds: []contract.CycleKind{}}
 	for _, s := range t.Steps {
 		c.Steps = append(c.Steps, contract.Choice{Id: s.ID, Name: wording.Capital(s.Name)})
 	}
 	for _, k := range t.Kinds {
-		c.Kinds = append(c.Kinds, contract.Choice{Id: string(k), Name: wording.Kind(string(k))})
+		kind := contract.CycleKind{Id: string(k), Name: wording.Kind(string(k)), Keys: []contract.Choice{}}
+		for _, key := range exercise.CycleKeys(exercise.Exercise{Type: t, Step: t.Steps[0], Kind: k, Instrument: x}) {
+			kind.Keys = append(kind.Keys, contract.Choice{Id: key.String(), Name: words.Key(key.String())})
+		}
+		c.Kinds = append(c.Kinds, kind)
 	}
 	return append(out, c)
 }

@@ -115,27 +115,41 @@ func (w Way) PresetOf() string {
 	return ""
 }
 
+// Bound says between which numbers a switch can be set.
+type Bound struct {
+	// Switch is its name in JSON, Name what it is called in a sentence.
+	Switch, Name string
+	Least, Most  float64
+}
+
+// Bounds returns the bounds of the switches that are numbers.
+func Bounds() []Bound {
+	return []Bound{
+		{"reviewShare", "the review share", 0, 0.9},
+		{"readingAfter", "the weeks before reading begins", 0, 208},
+		{"firstChunk", "the first chunk", 0, 8},
+		{"secureAfter", "the pieces that make a skill secure", 1, 6},
+		{"comfortable", "the comfortable leap", 0.5, 5},
+		{"bites", "the bites in a lesson", 0, 5},
+		{"lookRungs", "the rungs that previews look at", 1, 20},
+		{"lookWeeks", "the weeks that previews look ahead", 1, 104},
+		{"reviewWeeks", "the weeks a piece may go unheard", 1, 26},
+		{"stuckLessons", "the lessons without a mark", 2, 10},
+		{"polishWeeks", "the weeks of polishing", 0, 26},
+		{"sure", "the chance of being ready", 0.5, 0.95},
+		{"doseRow", "the right ones in a row", 2, 10},
+	}
+}
+
 // Check says in sentences which switches lie outside their bounds.
 func (w Way) Check() error {
 	var wrong []string
-	between := func(name string, value, low, high float64) {
-		if !(value >= low && value <= high) {
-			wrong = append(wrong, fmt.Sprintf("%s must lie between %g and %g, not %g", name, low, high, value))
+	set := w.numbers()
+	for _, b := range Bounds() {
+		if value := set[b.Switch]; !(value >= b.Least && value <= b.Most) {
+			wrong = append(wrong, fmt.Sprintf("%s must lie between %g and %g, not %g", b.Name, b.Least, b.Most, value))
 		}
 	}
-	between("the review share", w.ReviewShare, 0, 0.9)
-	between("the weeks before reading begins", float64(w.ReadingAfter), 0, 208)
-	between("the first chunk", float64(w.FirstChunk), 0, 8)
-	between("the pieces that make a skill secure", float64(w.SecureAfter), 1, 6)
-	between("the comfortable leap", w.Comfortable, 0.5, 5)
-	between("the bites in a lesson", float64(w.Bites), 0, 5)
-	between("the rungs that previews look at", float64(w.LookRungs), 1, 20)
-	between("the weeks that previews look ahead", float64(w.LookWeeks), 1, 104)
-	between("the weeks a piece may go unheard", float64(w.ReviewWeeks), 1, 26)
-	between("the lessons without a mark", float64(w.StuckLessons), 2, 10)
-	between("the weeks of polishing", float64(w.PolishWeeks), 0, 26)
-	between("the chance of being ready", w.Sure, 0.5, 0.95)
-	between("the right ones in a row", float64(w.DoseRow), 2, 10)
 	if !w.Dose.Known() {
 		wrong = append(wrong, fmt.Sprintf("%q is not a dose", w.Dose))
 	}
@@ -158,6 +172,16 @@ func (w Way) Check() error {
 		return nil
 	}
 	return errors.New(strings.Join(wrong, "; "))
+}
+
+// numbers are the switches that are numbers, by their names in JSON.
+func (w Way) numbers() map[string]float64 {
+	return map[string]float64{
+		"reviewShare": w.ReviewShare, "readingAfter": float64(w.ReadingAfter), "firstChunk": float64(w.FirstChunk), "secureAfter": float64(w.SecureAfter),
+		"comfortable": w.Comfortable, "bites": float64(w.Bites), "lookRungs": float64(w.LookRungs), "lookWeeks": float64(w.LookWeeks),
+		"reviewWeeks": float64(w.ReviewWeeks), "stuckLessons": float64(w.StuckLessons), "polishWeeks": float64(w.PolishWeeks), "sure": w.Sure,
+		"doseRow": float64(w.DoseRow),
+	}
 }
 
 // With returns the way with some switches set otherwise: own is a JSON object

@@ -228,7 +228,8 @@ func (s Student) Round(c studentlog.Cycle) ([]exercise.Exercise, error) {
 	if !slices.Contains(t.Kinds, kind) {
 		return nil, fmt.Errorf("there is no kind %q to take through the keys", c.Kind)
 	}
-	first, err := scale.Parse(c.First, kind)
+	// A key may be asked for by the name it has in another kind; it is the same key on the instrument.
+	first, err := scale.Parse(c.First, scale.Chromatic)
 	if err != nil {
 		return nil, err
 	}

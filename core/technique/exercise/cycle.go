@@ -28,3 +28,16 @@ func Round(base Exercise, first scale.Tonic, o keycycle.Order) ([]Exercise, erro
 	}
 	return out, nil
 }
+
+// CycleKeys are the keys in which a cycle of a kind can begin, by fifths from C, as they are written in that kind.
+func CycleKeys(base Exercise) []scale.Tonic {
+	list, err := Round(base, scale.Tonic{Step: 'C'}, keycycle.Fifths)
+	if err != nil {
+		return nil // the instrument has no key of it
+	}
+	var keys []scale.Tonic
+	for _, e := range list {
+		keys = append(keys, e.Key)
+	}
+	return keys
+}

@@ -1295,6 +1295,8 @@ export interface components {
             benchLean: "level" | "above" | "below";
         };
         WayView: {
+            /** @description Between which numbers a switch can be set */
+            bounds: components["schemas"]["WayBound"][];
             way: components["schemas"]["Way"];
             /** @description The preset that it equals; empty for none */
             preset: string;
@@ -1303,6 +1305,14 @@ export interface components {
             /** @description In what a student differs from the studio */
             differs: string[];
             presets: components["schemas"]["WayPreset"][];
+        };
+        WayBound: {
+            /** @description A property of Way */
+            switch: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
         };
         WayChange: {
             switches: components["schemas"]["WaySwitch"][];
@@ -1999,9 +2009,17 @@ export interface components {
             id: string;
             name: string;
             steps: components["schemas"]["Choice"][];
-            kinds: components["schemas"]["Choice"][];
+            kinds: components["schemas"]["CycleKind"][];
+        };
+        CycleKind: {
+            id: string;
+            name: string;
+            /** @description The keys it can begin in, by fifths from C, as they are written in this kind */
+            keys: components["schemas"]["Choice"][];
         };
         Cycle: {
+            /** @description The first key as it is written in this kind, which may be asked for by another name */
+            first: string;
             type: string;
             step: string;
             kind: string;

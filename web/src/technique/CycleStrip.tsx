@@ -6,7 +6,6 @@ import { type CycleTry, useCycle } from "../data/technique";
 import type { Append } from "../data/useLessonAppend";
 import { shortDate } from "../data/words";
 import { Refused } from "../parts/Problem";
-import { keysFor, nextKey, sign } from "./keys";
 import { nextPass } from "./words";
 
 /**
@@ -82,10 +81,12 @@ function Trying(props: {
     before: false,
   });
   const cycle = useCycle(t.ladder, c);
+  // The server names the key as it is written in this kind.
+  const first = (!cycle.isPlaceholderData && cycle.data?.first) || c.key;
   const set = (more: Partial<CycleTry>) => setCycle({ ...c, ...more });
   const keep = () => {
-    const { key, ...rest } = c;
-    append.mutate([entry("cycle", { cycle: { ...rest, first: key } })]);
+    const { key: _, ...rest } = c;
+    append.mutate([entry("cycle", { cycle: { ...rest, first } })]);
     props.done();
   };
   return (
@@ -93,16 +94,11 @@ function Trying(props: {
       <h2>{cycle.data && !cycle.error ? cycle.data.sentence : "A key a week, through them all"}</h2>
       <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
         <Select name="pass" value={c.step} of={type?.steps ?? []} pick={(step) => set({ step })} />
-        <Select
-          name="kind"
-          value={c.kind}
-          of={type?.kinds ?? []}
-          pick={(kind) => set({ kind, key: nextKey(c.key, kind) })}
-        />
+        <Select name="kind" value={c.kind} of={type?.kinds ?? []} pick={(kind) => set({ kind })} />
         <Select
           name="first key"
-          value={c.key}
-          of={keysFor(c.kind).map((k) => ({ id: k, name: sign(k) }))}
+          value={first}
+          of={type?.kinds.find((k) => k.id === c.kind)?.keys ?? []}
           pick={(key) => set({ key })}
         />
         <Select

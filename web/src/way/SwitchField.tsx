@@ -1,3 +1,4 @@
+import type { Schemas } from "../contract/client";
 import type { Switch, Way } from "./switches";
 
 /** One switch: a number with its unit, a choice, or a yes. */
@@ -5,6 +6,8 @@ export function SwitchField(props: {
   field: Switch;
   way: Way;
   differs: boolean;
+  /** Between which numbers it can be set, as the way has them. */
+  bound?: Schemas["WayBound"];
   change: (way: Way) => void;
 }) {
   const { field, way, change } = props;
@@ -22,8 +25,8 @@ export function SwitchField(props: {
             id={id}
             type="number"
             className="figures w-24 text-right"
-            min={field.min}
-            max={field.max}
+            min={props.bound && round(props.bound.least * (field.scale ?? 1))}
+            max={props.bound && round(props.bound.most * (field.scale ?? 1))}
             step={field.step}
             value={round(Number(way[field.key]) * (field.scale ?? 1))}
             onChange={(e) => set(Number(e.target.value) / (field.scale ?? 1))}

@@ -91,6 +91,7 @@ function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string 
             <legend className="font-head text-lg font-semibold">{g.title}</legend>
             {g.switches.map((s) => (
               <SwitchField
+                bound={view.bounds.find((b) => b.switch === s.key)}
                 key={s.key}
                 field={s}
                 way={way}

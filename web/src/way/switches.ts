@@ -2,11 +2,16 @@ import type { Schemas } from "../contract/client";
 
 export type Way = Schemas["Way"];
 
-/** One switch of a way of teaching, as it is set on the screen. */
-export type Switch = { key: keyof Way; name: string } & (
-  | { kind: "number"; min: number; max: number; step: number; unit: string; scale?: number }
-  | { kind: "choice"; choices: Record<string, string> }
-  | { kind: "yes"; says: string }
+/** A name for each value that the contract has for a switch. */
+type Choices = {
+  [K in keyof Way]: Way[K] extends string ? { key: K; choices: Record<Way[K], string> } : never;
+}[keyof Way];
+
+/** One switch of a way of teaching, as it is set on the screen; its bounds come with the way. */
+export type Switch = { name: string } & (
+  | { key: keyof Way; kind: "number"; step: number; unit: string; scale?: number }
+  | ({ kind: "choice" } & Choices)
+  | { key: keyof Way; kind: "yes"; says: string }
 );
 
 /** The switches by what they are about. */
@@ -18,8 +23,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "reviewShare",
         name: "Share of practice",
         kind: "number",
-        min: 0,
-        max: 90,
         step: 5,
         unit: "%",
         scale: 100,
@@ -28,8 +31,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "reviewWeeks",
         name: "Nothing unheard for more than",
         kind: "number",
-        min: 1,
-        max: 26,
         step: 1,
         unit: "weeks",
       },
@@ -59,8 +60,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "readingAfter",
         name: "Reading begins after",
         kind: "number",
-        min: 0,
-        max: 208,
         step: 1,
         unit: "weeks",
       },
@@ -68,8 +67,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "firstChunk",
         name: "First chunk (0: by age)",
         kind: "number",
-        min: 0,
-        max: 8,
         step: 1,
         unit: "bars",
       },
@@ -94,8 +91,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "doseRow",
         name: "In a row means",
         kind: "number",
-        min: 2,
-        max: 10,
         step: 1,
         unit: "right ones",
       },
@@ -130,8 +125,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "secureAfter",
         name: "A skill is secure after",
         kind: "number",
-        min: 1,
-        max: 6,
         step: 1,
         unit: "pieces",
       },
@@ -139,13 +132,11 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "comfortable",
         name: "A comfortable leap at first",
         kind: "number",
-        min: 0.5,
-        max: 5,
         step: 0.1,
         unit: "",
       },
       { key: "easeAfterLeap", name: "After a large leap", kind: "yes", says: "an easy piece comes next" },
-      { key: "stuckLessons", name: "Stuck after", kind: "number", min: 2, max: 10, step: 1, unit: "lessons" },
+      { key: "stuckLessons", name: "Stuck after", kind: "number", step: 1, unit: "lessons" },
     ],
   },
   {
@@ -155,18 +146,14 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "bites",
         name: "Preview bites in a lesson",
         kind: "number",
-        min: 0,
-        max: 5,
         step: 1,
         unit: "at most",
       },
-      { key: "lookRungs", name: "Previews look at", kind: "number", min: 1, max: 20, step: 1, unit: "rungs" },
+      { key: "lookRungs", name: "Previews look at", kind: "number", step: 1, unit: "rungs" },
       {
         key: "lookWeeks",
         name: "and at what begins within",
         kind: "number",
-        min: 1,
-        max: 104,
         step: 1,
         unit: "weeks",
       },
@@ -174,8 +161,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "polishWeeks",
         name: "From cleared to performed",
         kind: "number",
-        min: 0,
-        max: 26,
         step: 1,
         unit: "weeks",
       },
@@ -183,8 +168,6 @@ export const groups: { title: string; switches: Switch[] }[] = [
         key: "sure",
         name: "A target should be",
         kind: "number",
-        min: 50,
-        max: 95,
         step: 5,
         unit: "% sure",
         scale: 100,
