@@ -151,7 +151,7 @@ type Fault struct {
 
 // Materials reads the rows of a table, column by column as they were matched.
 // Every row that has a fault is named and left out of the result. Skills are
-// found by id or by name, in any case; "thumb passes under: 0.5" gives a weight.
+// found by id or by name, in any case; "passing the thumb under: 0.5" gives a weight.
 func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Catalogue) (out []Material, faults []Fault, err error) {
 	title := -1
 	used := map[Field]bool{}

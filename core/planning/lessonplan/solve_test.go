@@ -129,10 +129,10 @@ func TestThePlanIsAsGoodAsTryingEverything(t *testing.T) {
 func TestWhatCannotBePlannedIsRefused(t *testing.T) {
 	list := []Segment{{ID: "open", Kind: Opening, Least: 2, Usual: 2, Most: 3, Value: 1, Must: true}, {ID: "piece", Kind: Working, Least: 4, Usual: 8, Most: 12, Value: 1}}
 	for says, h := range map[string]Hand{
-		"from 5 to 180 minutes, not -10":        {Minutes: -10},
-		"segment \"piece\" cannot take 40 of 30 minutes":    {Pins: map[string]int{"piece": 40}},
-		"no segment \"gone\" to pin":            {Pins: map[string]int{"gone": 0}},
-		"must be in takes 31 of the 30 minutes": {Pins: map[string]int{"piece": 29}},
+		"from 5 to 180 minutes, not -10":                 {Minutes: -10},
+		"segment \"piece\" cannot take 40 of 30 minutes": {Pins: map[string]int{"piece": 40}},
+		"no segment \"gone\" to pin":                     {Pins: map[string]int{"gone": 0}},
+		"must be in takes 31 of the 30 minutes":          {Pins: map[string]int{"piece": 29}},
 	} {
 		_, err := Make(list, Limits{Minutes: 30}, h)
 		require.ErrorContains(t, err, says)

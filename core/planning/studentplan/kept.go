@@ -96,7 +96,9 @@ func (s Student) Starved() []string {
 	return slices.DeleteFunc(s.Learned(), func(id string) bool { return !s.starved(id) })
 }
 
-func (s Student) starved(id string) bool { return s.Standing.Materials[id].Unheard(s.Today) > s.starvedAfter() }
+func (s Student) starved(id string) bool {
+	return s.Standing.Materials[id].Unheard(s.Today) > s.starvedAfter()
+}
 
 // ReviewState says how learned pieces are kept.
 type ReviewState struct {
