@@ -35,8 +35,8 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	ladder := b.student("Odile")
 	b.visit("/lesson/" + ladder)
 	b.says("Close the lesson")
-	b.choose(`select[aria-label^="Hands at home"]`, "right hand only until taught")
-	b.says("right hand only until taught")
+	b.choose(`select[aria-label^="Hands at home"]`, "right hand only until the left is taught")
+	b.says("right hand only until the left is taught")
 	b.until(`!Object.keys(localStorage).some(k => k.startsWith("waiting "))`)
 
 	taps := 0
@@ -138,14 +138,14 @@ func TestTheWeekIsChangedByHand(t *testing.T) {
 
 	b.click(`//ol[@aria-label="Days"]//button[contains(., "set by hand")]`)
 	b.see(`[role=dialog]`)
-	b.click(`//*[@role="dialog"]//button[starts-with(., "Take it out")]`)
+	b.click(`//*[@role="dialog"]//button[starts-with(., "Remove from")]`)
 	b.do(chromedp.WaitNotPresent(`[role=dialog]`))
-	b.says("taken out")
+	b.says("removed")
 	b.click(button("Put it back"))
-	b.do(chromedp.WaitNotPresent(`//*[@aria-label="Taken out"]`))
+	b.do(chromedp.WaitNotPresent(`//*[@aria-label="Removed"]`))
 
 	rests := b.count(`ol[aria-label="Days"] .border-dashed`)
-	b.click(first + `//button[starts-with(., "Away")]`)
+	b.click(first + `//button[starts-with(., "No practice")]`)
 	b.until(fmt.Sprintf(`document.querySelectorAll('ol[aria-label="Days"] .border-dashed').length === %d`, rests+1))
 	b.choose(`//section[@aria-label="For this week"]//select`, "5")
 	b.until(`[...document.querySelectorAll('ol[aria-label="Days"] p.figures')].every(p => parseFloat(p.innerText) <= 5)`)

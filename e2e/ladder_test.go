@@ -43,13 +43,13 @@ func TestTheLadderThinks(t *testing.T) {
 	b.says("lessons today")
 	wren := b.student("Wren")
 	b.visit("/ladder/" + wren)
-	b.says("To plant")
+	b.says("To prepare")
 	for _, layer := range []string{"working", "in review"} {
 		b.see(`//section[@aria-label="Ladder"]//*[local-name()="title" and starts-with(., "` + layer + `")]/..`)
 	}
 
 	// Why a bite is due: the piece, the date, the steps left.
-	b.click(`//section[@aria-label="Ladder"]//h2[.="To plant"]/following-sibling::ol/li[last()]/button`)
+	b.click(`//section[@aria-label="Ladder"]//h2[.="To prepare"]/following-sibling::ol/li[last()]/button`)
 	b.says("Why now?")
 	why := eval[string](b, `document.querySelector('[role=tabpanel][data-state=active] details p').innerText`)
 	require.Regexp(t, `^“.+” needs .+ and is expected to begin about \d+ \w+, in .+ lessons?\. .+ steps? left`, why)
@@ -82,13 +82,13 @@ func TestTheLadderThinks(t *testing.T) {
 
 	// A recital in nine weeks; a holiday without lessons lowers the chance.
 	b.visit("/ladder/" + wren)
-	b.says("To plant")
+	b.says("To prepare")
 	b.click(`//button[@role="tab" and .="Dates"]`)
 	day := today.AddDate(0, 0, 63).Format(time.DateOnly)
 	b.fill(`input[name=name]`, "Harbour Recital")
 	b.do(chromedp.SetValue(`input[name=day]`, day))
 	b.choose("select[name=material]", "Two Boats")
-	b.click(button("Work it backwards"))
+	b.click(button("Plan back from it"))
 	b.says("sure, begin it by")
 	b.accessible("a target")
 	chance := func() float64 {
@@ -96,7 +96,7 @@ func TestTheLadderThinks(t *testing.T) {
 	}
 	before := chance()
 	eval[bool](b, `fetch("/api/holidays/01HZ0000000000000000000000", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({name: "Winter holiday", first: "`+today.AddDate(0, 0, 6).Format(time.DateOnly)+`", last: "`+today.AddDate(0, 0, 34).Format(time.DateOnly)+`"})}).then(r => r.ok)`)
-	b.click(button("Work it backwards"))
+	b.click(button("Plan back from it"))
 	b.says("no lessons in “Winter holiday”")
 	require.Less(t, chance(), before, "the school holiday takes lessons away")
 	b.click(`//label[contains(., "Winter holiday")]//input`)

@@ -16,7 +16,7 @@ func TestLessonsArePlanned(t *testing.T) {
 	b := open(t, 1280, 800)
 	b.signIn(demo.Email, demo.Password)
 	b.says("lessons today")
-	b.click(button("Plan these lessons"))
+	b.click(button("Plan today"))
 	b.says("Five lessons planned")
 	b.says("next week")
 	b.accessible("planned")
@@ -45,9 +45,9 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.click(piece + `//button[.="Leave it out"]`)
 	b.do(chromedp.WaitNotPresent(piece))
 	b.says("left out by hand")
-	b.click(`//aside//li[contains(., "Slack Tide")]//button[starts-with(., "Put it in")]`)
+	b.click(`//aside//li[contains(., "Slack Tide")]//button[starts-with(., "Add to this lesson")]`)
 	b.see(piece)
-	b.click(button("Teach it"))
+	b.click(button("Start the lesson"))
 	b.says("hear one focus point at a time")
 	b.quiet()
 }
@@ -71,7 +71,7 @@ func TestALessonTakesFewTaps(t *testing.T) {
 		tap(`//section[@aria-label="Focus point"]//button[contains(., "full")]`)
 		b.see(point + `//*[local-name()="title" and .="full"]/..`)
 	}
-	tap(`//section[@aria-label="Plant"]//li[1]//button[starts-with(., "Done")]`)
+	tap(`//section[@aria-label="Prepare"]//li[1]//button[starts-with(., "Done")]`)
 	for range 2 {
 		tap(`(//section[@aria-label="Review"]//li[.//button])[1]//button[starts-with(., "solid")]`)
 	}

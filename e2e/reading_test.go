@@ -139,7 +139,7 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	// One of them is opened: facts, load, every mark one by one.
 	tiller := eval[string](b, `fetch("/api/materials").then(r => r.json()).then(l => l.find(m => m.title === "Two Hands at the Tiller").id)`)
 	b.visit("/piece/" + tiller)
-	b.says("made of five different ones")
+	b.says("5 of 8 bars differ")
 	b.says("5 of 8 bars to learn")
 	b.says("Who is ready")
 	b.see(`[data-testid=marks] [data-direction]`)
@@ -184,8 +184,8 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	b.click(`//div[@role="dialog"]//button[.="4"]`)
 	b.says("Your corrections")
 	b.says("finger 4 at a note in bar 2")
-	b.click(`//summary[contains(., "Asks for")]`)
-	b.click(`//section[@aria-label="What it asks for"]//button[contains(., "minims")]`)
+	b.click(`//summary[starts-with(., "Needs ")]`)
+	b.click(`//section[@aria-label="What it needs"]//button[contains(., "minims")]`)
 	b.click(`//div[@role="dialog"]//button[.="not at all"]`)
 	b.says("minims: not asked for")
 
@@ -199,7 +199,7 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	b.says("no chunk ends after bar 2")
 
 	// Out as MusicXML and MIDI, and read back: same notes, same corrections.
-	b.click(button("Take it out"))
+	b.click(button("Export it"))
 	b.see(`[role=dialog] a`)
 	b.accessible("export")
 	want := heardIn(tunes(t)[2])
@@ -216,10 +216,10 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	b.do(chromedp.KeyEvent("\x1b"))
 
 	// Another file of the same piece keeps what was corrected.
-	b.click(button("Another file of it"))
+	b.click(button("Replace the score"))
 	b.see(`[role=dialog] input[type=file]`)
 	b.do(chromedp.SetUploadFiles(`input[type=file]`, file(t, "tiller.abc", fileOfTunes[strings.Index(fileOfTunes, "X:3"):])))
-	b.click(button("Put it in the place"))
+	b.click(button("Replace it"))
 	b.says("Read. 3 of your corrections hold.")
 	b.do(chromedp.KeyEvent("\x1b"))
 	b.says("finger 4 at a note in bar 2")

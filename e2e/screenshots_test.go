@@ -79,7 +79,7 @@ func TestScreenshots(t *testing.T) {
 	b.says("What this would change for the studio")
 	take("ways")
 	b.visit("/overview")
-	b.says("Review starving")
+	b.says("Review due")
 	take("studio")
 	b.visit("/library")
 	b.says("Harbour Steps for Piano")
@@ -98,7 +98,7 @@ func TestScreenshots(t *testing.T) {
 	take("technique-strings")
 	wren := student("Wren")
 	b.visit("/ladder/" + wren)
-	b.says("To plant")
+	b.says("To prepare")
 	b.click(`//section[@aria-label="Ladder"]//li/button[contains(., "Pebbles")]`)
 	for range 2 {
 		b.click(button("Earlier"))

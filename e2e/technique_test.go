@@ -88,7 +88,7 @@ func TestTechniqueAsItsOwnLadder(t *testing.T) {
 	b.says("12 of 12 through. The next pass waits: one octave, hands apart, from memory.")
 
 	// The scale is through: the staircase moves on, and the next is begun.
-	b.click(button("It is through"))
+	b.click(button("Mark as passed"))
 	b.until(`!document.querySelector("h1").innerText.includes("D♭")`)
 	b.visit("/technique?ladder=" + caspian + "&exercise=scale/faster/C/major/-")
 	b.says("C major scale")
@@ -140,8 +140,8 @@ func TestTechniqueOnStrings(t *testing.T) {
 	b.signIn(demo.Email, demo.Password)
 	b.says("lessons today")
 	b.visit("/lesson/" + b.student("Tobias"))
-	b.says("Plant a little")
-	b.click(`//section[@aria-label="Plant"]//a[contains(., "pattern of C major")]`)
+	b.says("Prepare")
+	b.click(`//section[@aria-label="Prepare"]//a[contains(., "pattern of C major")]`)
 	b.says("On the A string the fingers are")
 	b.see(`section[aria-label="Finger patterns"] tr`)
 	require.Equal(t, 4, b.count(`section[aria-label="Finger patterns"] tr`))

@@ -53,7 +53,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 
 	// The lesson: the working piece, its focus points and one of the student's own.
 	b.click(`//article[contains(., "Ivo Sandgate")]//a[starts-with(., "Open")]`)
-	b.says("own point, travels along")
+	b.says("own point, goes with every piece")
 	b.accessible("lesson")
 	title := eval[string](b, `document.querySelector("article h2").innerText`)
 	point := func(n string) string {
@@ -70,7 +70,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	b.do(chromedp.KeyEvent("h"))
 	b.see(`button[aria-label="Bar 2"]`)
 	b.click(`button[aria-label="Bar 2"]`)
-	b.says("now touch the last bar")
+	b.says("now tap the last bar")
 	b.click(`button[aria-label="Bar 3"]`)
 	b.says("bars 2–3")
 
@@ -223,9 +223,9 @@ func TestReviewOwnPointsAndRungsByHand(t *testing.T) {
 	b.says("Hear again")
 	b.click(`//section[@aria-label="Review"]//li[1]//button[starts-with(., "solid")]`)
 	b.says("heard today: solid")
-	bite := eval[string](b, `document.querySelector('[aria-label="Plant"] li .font-semibold').innerText`)
-	b.click(`//section[@aria-label="Plant"]//li[1]//button[starts-with(., "Done")]`)
-	b.do(chromedp.WaitNotPresent(`//section[@aria-label="Plant"]//li[contains(., "` + bite + `")]`))
+	bite := eval[string](b, `document.querySelector('[aria-label="Prepare"] li .font-semibold').innerText`)
+	b.click(`//section[@aria-label="Prepare"]//li[1]//button[starts-with(., "Done")]`)
+	b.do(chromedp.WaitNotPresent(`//section[@aria-label="Prepare"]//li[contains(., "` + bite + `")]`))
 	b.says("Preview step")
 	b.click(button("Give Maren an own point"))
 	b.fill(`input[name=text]`, "elbows heavy")
@@ -245,7 +245,7 @@ func TestReviewOwnPointsAndRungsByHand(t *testing.T) {
 	b.do(chromedp.NavigateBack())
 	b.choose(`//select[option[.="Everything"]]`, "Everything")
 	b.click(`//li/button[contains(., "Storm Glass")]`)
-	b.click(button("Take it off the ladder"))
+	b.click(button("Remove from the ladder"))
 	b.do(chromedp.WaitNotPresent(`//li/button[contains(., "Storm Glass")]`))
 	b.click(button("Keep it"))
 	b.do(chromedp.WaitNotPresent(`//button[.="Keep it"]`))

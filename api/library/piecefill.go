@@ -22,7 +22,7 @@ import (
 )
 
 // readyFor says of every student of the instrument whether the piece can come now.
-func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Material) ([]contract.Ready, error) {
+func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Material) ([]studentplan.Ready, error) {
 	all, err := h.Students(ctx, b, m.Instrument)
 	if err != nil {
 		return nil, err
@@ -31,11 +31,15 @@ func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Mater
 	for i, s := range all {
 		students[i] = s.Student
 	}
+	return studentplan.WhoIsReady(students, m), nil
+}
+
+func readyOut(n wording.Names, list []studentplan.Ready) []contract.Ready {
 	out := []contract.Ready{}
-	for _, r := range studentplan.WhoIsReady(students, m) {
-		out = append(out, contract.Ready{Ladder: r.Ladder, Name: r.Name, Leap: r.Leap.Size, Ready: r.Leap.Ready, State: contract.ReadyState(r.Kind), Words: b.Names().Ready(r)})
+	for _, r := range list {
+		out = append(out, contract.Ready{Ladder: r.Ladder, Name: r.Name, Leap: r.Leap.Size, Ready: r.Leap.Ready, State: contract.ReadyState(r.Kind), Words: n.Ready(r)})
 	}
-	return out, nil
+	return out
 }
 
 // known says which notes a student knows by itself.

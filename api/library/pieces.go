@@ -2,7 +2,6 @@ package library
 
 import (
 	"context"
-	"fmt"
 	"path"
 	"sort"
 	"strings"
@@ -125,7 +124,7 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	out := contract.Piece{
 		Material: answer.Brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
 		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
-		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{}, ReadyFor: []contract.Ready{},
+		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{},
 		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
 		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView), Tags: append([]string{}, m.Tags...),
 	}
@@ -139,14 +138,17 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 		out.FocusPoints = append(out.FocusPoints, f.Text)
 	}
 	var k known
+	var asked leap.Leap
 	if r.Params.Ladder != "" {
-		if k, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
+		if k, asked, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
 			return nil, err
 		}
 	}
-	if out.ReadyFor, err = h.readyFor(ctx, b, m); err != nil {
+	ready, err := h.readyFor(ctx, b, m)
+	if err != nil {
 		return nil, err
 	}
+	out.ReadyFor = readyOut(b.Names(), ready)
 	o, err := h.Read(ctx, b.Tenant, m)
 	if err != nil {
 		return nil, err
@@ -154,24 +156,24 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	if o != nil {
 		fill(b, &out, o, m, k)
 	}
-	out.Sentence = pieceSentence(out, m)
+	out.Sentence = sentence(b, out, asked, ready)
 	return contract.GetMaterial200JSONResponse(out), nil
 }
 
 // forStudent adds what the piece asks of one student: as it was when the
 // student began it, or as it would be now. It returns what the student knows.
-func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Material, ladderID string, out *contract.Piece) (known, error) {
+func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Material, ladderID string, out *contract.Piece) (known, leap.Leap, error) {
 	l, err := h.Store.Ladder(ctx, b.Tenant.ID, ladderID)
 	if err != nil {
-		return nil, err
+		return nil, leap.Leap{}, err
 	}
 	sh, err := h.Open(ctx, b, l)
 	if err != nil {
-		return nil, err
+		return nil, leap.Leap{}, err
 	}
 	placed, err := h.Store.Rungs(ctx, b.Tenant.ID, l.ID)
 	if err != nil {
-		return nil, err
+		return nil, leap.Leap{}, err
 	}
 	v := ladder.Draw(sh.Standing, b.Library, placed, sh.Policy.Standing.Leap, b.Today, 0)
 	out.Reach = v.Reach.Size
@@ -189,7 +191,7 @@ func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Mat
 	out.Leap = answer.Leap(b.Names(), m, asked, sh.Policy.Standing.Leap.SecureAfter)
 	out.LeafBars = sh.LeafBars()
 	out.Approach, out.FirstView = contract.PieceApproach(sh.Way.Approach), contract.PieceFirstView(sh.Way.FirstView)
-	return known(sh.KnownNotes(m.ID)), nil
+	return known(sh.KnownNotes(m.ID)), asked, nil
 }
 
 // pointsOf gives focus points their ids: a text that is there already keeps its
@@ -231,62 +233,9 @@ func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterial
 	return contract.ChangeMaterial204Response{}, h.Store.SetFocusPoints(ctx, b.Tenant.ID, m.ID, pointsOf(m, r.Body.FocusPoints))
 }
 
-func pieceSentence(p contract.Piece, m material.Material) string {
-	if !p.HasScore {
-		return "It has no score; what it asks for was set by hand."
-	}
-	out := wording.Capital(wording.Counted(p.Bars, "bar"))
-	if p.DistinctBars < p.Bars {
-		out += fmt.Sprintf(", made of %s", wording.Counted(p.DistinctBars, "different one"))
-	}
-	if len(p.Leap.Parts) > 0 {
-		is, was := "is", "new in it"
-		if p.Begun {
-			is, was = "was", "new when it was begun"
-		}
-		var fresh []string
-		for _, part := range p.Leap.Parts {
-			if part.Level == contract.LeapPartLevel(leap.New) || part.Level == contract.LeapPartLevel(leap.Planted) {
-				fresh = append(fresh, part.Name)
-			}
-		}
-		switch n := len(fresh); {
-		case n == 0:
-			out += fmt.Sprintf("; nothing in it %s new", is)
-		case n > 4:
-			out += fmt.Sprintf("; %s: %s and %d more", was, strings.Join(fresh[:3], ", "), n-3)
-		default:
-			out += fmt.Sprintf("; %s: %s", was, strings.Join(fresh, ", "))
-		}
-	}
-	if len(p.Leap.Parts) == 0 {
-		out += readyWords(p.ReadyFor)
-	}
-	return out + "."
-}
-
-// readyWords names who could have the piece now, where no student is chosen.
-func readyWords(list []contract.Ready) string {
-	var names []string
-	open := 0
-	for _, r := range list {
-		if r.State != contract.ReadyStateBegun {
-			open++
-		}
-		if r.State == contract.ReadyStateReady {
-			first, _, _ := strings.Cut(r.Name, " ")
-			names = append(names, first)
-		}
-	}
-	switch n := len(names); {
-	case n == 0 && open == 0:
-		return ""
-	case n == 0:
-		return "; nobody new is ready for it yet"
-	case n > 4:
-		return fmt.Sprintf("; %s and %d more are ready for it", strings.Join(names[:3], ", "), n-3)
-	case n == 1:
-		return "; " + names[0] + " is ready for it"
-	}
-	return "; " + wording.List(names) + " are ready for it"
+// sentence says the piece in one sentence: for the student it is looked at for, or for who is ready.
+func sentence(b open.Studio, p contract.Piece, asked leap.Leap, ready []studentplan.Ready) string {
+	return b.Names().Piece(wording.Piece{
+		HasScore: p.HasScore, Bars: p.Bars, Distinct: p.DistinctBars, ForSomebody: len(asked.Parts) > 0, Begun: p.Begun, Fresh: asked.Fresh(), Ready: ready,
+	})
 }

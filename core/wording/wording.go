@@ -16,6 +16,7 @@
 //	entry.go        the entries of a log
 //	way.go          ways of teaching
 //	fit.go          what could come next
+//	piece.go        a piece in one sentence
 //	student.go      where a material stands, leaps, who is ready
 package wording
 

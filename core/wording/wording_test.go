@@ -368,3 +368,32 @@ func TestEverySwitchHasWords(t *testing.T) {
 		Means: "This share of practice is meant for learned pieces; working pieces get the rest."}, Switches(way.Default(), other)[0])
 	require.Len(t, switches, len(way.Bounds())+7, "those with bounds, five choices, a yes, and how pieces are read")
 }
+
+func TestAPieceInOneSentence(t *testing.T) {
+	n := names(t)
+	skill := func(ids ...string) (out []leap.Part) {
+		for _, id := range ids {
+			out = append(out, leap.Part{Kind: leap.OfSkill, Skill: id})
+		}
+		return out
+	}
+	ready := func(kind studentplan.Readiness, list ...string) (out []studentplan.Ready) {
+		for _, name := range list {
+			out = append(out, studentplan.Ready{Name: name, Kind: kind})
+		}
+		return out
+	}
+	require.Equal(t, "It has no score; what it needs was set by hand.", n.Piece(Piece{Bars: 8}))
+	require.Equal(t, "Eight bars; nothing in it is new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, ForSomebody: true}))
+	require.Equal(t, "6 of 8 bars differ; nothing in it was new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Begun: true}))
+	require.Equal(t, "6 of 8 bars differ; new in it: counting rests, minims.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Fresh: skill("rests", "minims")}))
+	require.Equal(t, "One bar; new when it was begun: a, b, c and 2 more.", n.Piece(Piece{HasScore: true, Bars: 1, Distinct: 1, ForSomebody: true, Begun: true, Fresh: skill("a", "b", "c", "d", "e")}))
+	of := func(list ...studentplan.Ready) string {
+		return n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, Ready: list})
+	}
+	require.Equal(t, "Eight bars.", of(ready(studentplan.HasBegun, "Ada")...), "everybody has it")
+	require.Equal(t, "Eight bars; nobody else is ready for it yet.", of(ready(studentplan.Blocked, "Ada")...))
+	require.Equal(t, "Eight bars; Ada is ready for it.", of(ready(studentplan.ReadyNow, "Ada L")...))
+	require.Equal(t, "Eight bars; Ada, Ben, Cy and Dot are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot")...))
+	require.Equal(t, "Eight bars; Ada, Ben, Cy and 2 more are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot", "Eva")...))
+}

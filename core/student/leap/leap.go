@@ -56,6 +56,17 @@ type Leap struct {
 	Ready float64 `json:"ready"`
 }
 
+// Fresh are the parts that are new to the student, planted or not, in their order.
+func (l Leap) Fresh() []Part {
+	var out []Part
+	for _, p := range l.Parts {
+		if p.Level == New || p.Level == Planted {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
 // Of computes the leap of a material for a student.
 func (p Policy) Of(m material.Material, a Ability) Leap { return p.Over(&m, BroughtTo(&m, a)) }
 

@@ -94,7 +94,7 @@ export function Fits(props: {
           </li>
         ))}
       </ol>
-      <p className="fine mt-1">The share is how much of what it asks for is there.</p>
+      <p className="fine mt-1">The share is how much of what it needs is there.</p>
     </section>
   );
 }

@@ -20,7 +20,7 @@ export function PlantColumn(props: {
   const more = props.view.plantings.length - list.length;
   return (
     <div className="absolute inset-y-0 left-0 border-r border-line/60" style={{ width: plantWidth }}>
-      <h2 className="sticky top-0 z-10 bg-paper px-4 py-2 text-lg">To plant</h2>
+      <h2 className="sticky top-0 z-10 bg-paper px-4 py-2 text-lg">To prepare</h2>
       <ol reversed>
         {list
           .map((p, i) => (
@@ -40,11 +40,7 @@ export function PlantColumn(props: {
                 <span className="flex items-center gap-1.5">
                   <Steps planting={p} />
                   <span className={`fine figures ${p.late > 0 ? "font-semibold text-cliff" : ""}`}>
-                    {p.late > 0
-                      ? `late by ${p.late}`
-                      : p.slack === 0
-                        ? "just in time"
-                        : `${p.slack} to spare`}
+                    {p.late > 0 ? `late by ${p.late}` : p.slack === 0 ? "just in time" : `${p.slack} in hand`}
                   </span>
                 </span>
               </button>

@@ -15,7 +15,7 @@ export function PlantingNote({ planting: p }: { planting: Schemas["Planting"] })
         ) : p.slack === 0 ? (
           "just in time"
         ) : (
-          `${p.slack} ${p.slack === 1 ? "lesson" : "lessons"} to spare`
+          `${p.slack} ${p.slack === 1 ? "lesson" : "lessons"} in hand`
         )}
         .
       </p>
@@ -55,9 +55,9 @@ export function PlantingList(props: {
   onPick: (skill: string) => void;
 }) {
   if (props.list.length === 0)
-    return <p>Nothing has to be planted for what lies ahead: all of it is there or being learned.</p>;
+    return <p>Nothing has to be prepared for what is ahead: all of it is known or being learned.</p>;
   return (
-    <ul aria-label="To plant">
+    <ul aria-label="To prepare">
       {props.list.map((p) => (
         <li key={p.skill}>
           <button
@@ -68,7 +68,7 @@ export function PlantingList(props: {
           >
             <span>{p.name}</span>
             <span className={`figures fine shrink-0 ${p.late > 0 ? "font-semibold text-cliff" : ""}`}>
-              {p.late > 0 ? `late by ${p.late}` : `${p.slack} to spare`}
+              {p.late > 0 ? `late by ${p.late}` : `${p.slack} in hand`}
             </span>
           </button>
         </li>

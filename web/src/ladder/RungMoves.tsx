@@ -24,7 +24,7 @@ export function RungMoves(props: {
           disabled={append.isPending}
           onClick={() => append.mutate([entry(resting ? "resumed" : "paused", { material: rung.material })])}
         >
-          {resting ? "Take it up again" : "Let it rest for a while"}
+          {resting ? "Take up again" : "Set aside"}
         </button>
         <Refused error={append.error} />
       </>
@@ -65,19 +65,19 @@ export function RungMoves(props: {
               className="quiet"
               onClick={() => attempt(setAside(order, rung.material, "skipped"))}
             >
-              Skip it
+              Skip
             </button>
             <button
               type="button"
               className="quiet"
               onClick={() => attempt(setAside(order, rung.material, "paused"))}
             >
-              Put it off
+              Put off
             </button>
           </>
         )}
         <button type="button" className="quiet" onClick={() => attempt(takeOff(order, rung.material))}>
-          Take it off the ladder
+          Remove from the ladder
         </button>
       </div>
     </fieldset>

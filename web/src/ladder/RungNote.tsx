@@ -35,7 +35,7 @@ export function RungNote(props: {
         <Why label={`Why ${leapSize(rung.leap.size)}?`} shown={leapSize(rung.leap.size)}>
           <LeapParts leap={rung.leap} />
         </Why>
-        {rung.cliff && <span className="text-cliff">a cliff</span>}
+        {rung.cliff && <span className="text-cliff">a big jump</span>}
       </p>
       {rung.howLong && (
         <p className="flex items-center">
@@ -51,7 +51,9 @@ export function RungNote(props: {
           five.
         </p>
       )}
-      {rung.long && <p className="text-cliff">It takes longer than nine of ten such pieces do.</p>}
+      {rung.long && (
+        <p className="text-cliff">Longer than usual: 9 of 10 pieces like this are done by now.</p>
+      )}
       <div className="mt-3 flex flex-wrap gap-2">
         {rung.exercise ? (
           <Link
@@ -121,7 +123,7 @@ function HowLong({ range }: { range: Schemas["HowLong"] }) {
 
 function state(rung: Schemas["Rung"]): string {
   if (rung.layer === "working" && rung.points)
-    return `In work for ${weeks(rung.weeks)}${rung.spots ? `, with ${rung.spots} open ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
+    return `Started ${weeks(rung.weeks)} ago${rung.spots ? `, with ${rung.spots} hard ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
   if (rung.layer === "review" && rung.cleared)
     return `Cleared ${shortDate(rung.cleared)}${rung.weeks ? ` after ${weeks(rung.weeks)}` : ""}${rung.lastPlayed ? `, last played ${shortDate(rung.lastPlayed)}` : ""}; ${Math.round(100 * (rung.recall ?? 0))} % sure to go today (an estimate).`;
   if (rung.layer === "preview") return "Ahead; something it needs has been planted already.";

@@ -91,7 +91,7 @@ function Size({ laid: { rung, below } }: { laid: Laid }) {
   if (below === 0 && rung.layer === "review") return null;
   return (
     <span className={`figures text-fine ${rung.cliff ? "font-semibold text-cliff" : "text-soft"}`}>
-      <span className="sr-only">{rung.cliff ? "a cliff, leap " : "leap "}</span>
+      <span className="sr-only">{rung.cliff ? "a big jump, " : "leap "}</span>
       {leapSize(rung.leap.size)}
     </span>
   );

@@ -49,7 +49,7 @@ function TargetNote({ target: t, ladder }: { target: Schemas["TargetBrief"]; lad
         disabled={remove.isPending}
         onClick={() => remove.mutate()}
       >
-        Take this target away
+        Remove this date
       </button>
       <Refused error={remove.error} />
     </section>
@@ -142,8 +142,8 @@ function NewTarget({ view }: { view: Schemas["LadderView"] }) {
     ask.mutate({ material: asked.material, day: asked.day, given: now });
   };
   return (
-    <section aria-label="A date to be ready for" className="border-t border-line pt-3">
-      <h2>A date to be ready for</h2>
+    <section aria-label="Add a performance date" className="border-t border-line pt-3">
+      <h2>Add a performance date</h2>
       <form onSubmit={send} className="mt-2 grid gap-2">
         <Field label="What it is">
           <input name="name" required maxLength={100} defaultValue="Recital" autoComplete="off" />
@@ -161,7 +161,7 @@ function NewTarget({ view }: { view: Schemas["LadderView"] }) {
           <input name="day" type="date" required />
         </Field>
         <button type="submit" className="press" disabled={ask.isPending || open.length === 0}>
-          Work it backwards
+          Plan back from it
         </button>
       </form>
       <Refused error={ask.error ?? keep.error} />
@@ -174,7 +174,7 @@ function NewTarget({ view }: { view: Schemas["LadderView"] }) {
             disabled={keep.isPending}
             onClick={() => keep.mutate(asked)}
           >
-            Keep this target
+            Keep this date
           </button>
         </div>
       )}

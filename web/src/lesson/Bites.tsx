@@ -10,8 +10,8 @@ export function Bites(props: { lesson: Schemas["Lesson"]; append: Append }) {
   const { lesson, append } = props;
   if (lesson.bites.length === 0) return null;
   return (
-    <section aria-label="Plant" className="mt-6 border-t border-line pt-3">
-      <h2 className="text-lg">Plant a little</h2>
+    <section aria-label="Prepare" className="mt-6 border-t border-line pt-3">
+      <h2 className="text-lg">Prepare</h2>
       <ul>
         {lesson.bites.map((b) => (
           <li

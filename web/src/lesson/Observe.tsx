@@ -16,9 +16,9 @@ export function Observe({ usual, append }: { usual: Schemas["Lesson"]["usual"]; 
     if (text) note(text);
   };
   return (
-    <section aria-label="Observe" className="mt-6 border-t border-line pt-3">
+    <section aria-label="Notes" className="mt-6 border-t border-line pt-3">
       <div className="flex flex-wrap items-center gap-2">
-        <h2 className="mr-2 text-lg">Observe</h2>
+        <h2 className="mr-2 text-lg">Notes</h2>
         {usual.map((text) => (
           <button key={text} type="button" className="press border-line" onClick={() => note(text)}>
             {text}
@@ -26,7 +26,7 @@ export function Observe({ usual, append }: { usual: Schemas["Lesson"]["usual"]; 
         ))}
         {!open && (
           <button type="button" className="quiet" onClick={() => setOpen(true)}>
-            Type another
+            Add a note
           </button>
         )}
       </div>

@@ -18,7 +18,7 @@ export function OwnPoint({ name, append }: { name: string; append: Append }) {
   if (!open)
     return (
       <button type="button" className="quiet mt-1" onClick={() => setOpen(true)}>
-        Give {name} an own point
+        Add a point for {name}
       </button>
     );
   return (

@@ -84,7 +84,7 @@ export function PieceCard(props: {
                   </span>
                   <span>
                     {p.text}
-                    {p.own && <span className="fine block">own point, travels along</span>}
+                    {p.own && <span className="fine block">own point, goes with every piece</span>}
                   </span>
                 </button>
               </li>

@@ -20,7 +20,7 @@ export function RunSheet(props: {
       open={props.open}
       onOpenChange={props.onOpenChange}
       title={`Run: ${props.piece.title}`}
-      says="From start to end. Touch what was not there; met as it stands clears the piece."
+      says="From start to end. Tap whatever was missing; with nothing missing the piece is cleared."
     >
       <Form {...props} />
     </Sheet>

@@ -65,8 +65,8 @@ export function SpotStrip(props: {
         <>
           <p className="fine mt-1" role="status">
             {from === undefined
-              ? "Touch the first bar of the spot."
-              : `From bar ${piece.barLabels[from - 1]}: now touch the last bar, or the same one again.`}
+              ? "Tap the first bar of the spot."
+              : `From bar ${piece.barLabels[from - 1]}: now tap the last bar, or the same one again.`}
           </p>
           <div className="mt-2 flex flex-wrap gap-1.5">
             {piece.barLabels.map((label, i) => (

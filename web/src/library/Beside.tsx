@@ -34,7 +34,7 @@ export function Beside(props: {
       <p className="fine" aria-live="polite">
         {chosen && chosen.length > 0
           ? `Enters there: ${chosen.map((s) => s.name).join(", ")}.`
-          : "Touch a piece to follow its skills. A thread that crosses others comes in another order."}
+          : "Tap a piece to follow its skills. A thread that crosses others comes in another order."}
       </p>
       <div className="mt-2 grid grid-cols-[1fr_minmax(4rem,12rem)_1fr]">
         <Column

@@ -38,11 +38,11 @@ export function BookList(props: {
           )}
           <p className="fine px-2 pb-2">
             <a className="underline" href={`/api/library/export?format=csv&source=${b.id}`} download>
-              as a table
+              Download spreadsheet
             </a>{" "}
             ·{" "}
             <a className="underline" href={`/api/library/export?format=json&source=${b.id}`} download>
-              as a file
+              Download file
             </a>
           </p>
         </li>

@@ -16,7 +16,7 @@ const fieldNames: Record<string, string> = {
   bars: "bars",
   distinctBars: "different bars",
   texture: "texture",
-  skills: "what it asks for",
+  skills: "what it needs",
   focusPoints: "focus points",
   tags: "what it is like",
 };

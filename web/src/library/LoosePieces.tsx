@@ -7,7 +7,7 @@ export function LoosePieces({ list }: { list: Schemas["MaterialBrief"][] }) {
   const exercises = list.filter((m) => m.exercise);
   return (
     <>
-      <Folded list={pieces} name={pieces.length === 1 ? "piece of no book" : "pieces of no book"} />
+      <Folded list={pieces} name={pieces.length === 1 ? "piece without a book" : "pieces without a book"} />
       <Folded
         list={exercises}
         name={exercises.length === 1 ? "exercise of the staircases" : "exercises of the staircases"}

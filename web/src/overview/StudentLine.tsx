@@ -39,7 +39,7 @@ export function StudentLine({ of: o }: { of: Schemas["OverviewStudent"] }) {
             </span>
           </li>
         ))}
-        {o.signs.length === 0 && o.targets.length === 0 && <li className="fine">All goes its way.</li>}
+        {o.signs.length === 0 && o.targets.length === 0 && <li className="fine">Nothing needs attention.</li>}
       </ul>
       <Review review={o.review} />
     </li>
@@ -63,7 +63,7 @@ function Pace({ working: w }: { working: Schemas["OverviewStudent"]["working"][n
         className="mt-0.5 h-2.5 w-full"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${Math.round(w.weeks)} weeks in work; nine of ten such pieces take at most ${Math.ceil(w.usual)}`}
+        aria-label={`${Math.round(w.weeks)} weeks in work; 9 of 10 pieces like this take at most ${Math.ceil(w.usual)}`}
       >
         <rect y="3" width="200" height="4" fill="var(--color-fold)" />
         <rect
@@ -93,7 +93,7 @@ function Review({ review: r }: { review: Schemas["ReviewState"] }) {
       </svg>
       <p className="fine">
         review {Math.round(100 * r.share)} of {Math.round(100 * r.aim)} %
-        {r.starved > 0 && <span className="font-semibold text-cliff"> · {r.starved} starving</span>}
+        {r.starved > 0 && <span className="font-semibold text-cliff"> · {r.starved} to play again</span>}
         {r.starved === 0 && r.fading > 0 && ` · ${r.fading} fading`}
       </p>
     </div>

@@ -11,7 +11,7 @@ export const signNames: Record<Kind, string> = {
   cliff: "Cliff ahead",
   spot: "Open spots",
   bench: "Bench to measure",
-  review: "Review starving",
+  review: "Review due",
 };
 
 const shapes: Record<Kind, string> = {

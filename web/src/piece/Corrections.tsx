@@ -54,11 +54,11 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
           Title and tempo
         </button>
         <button type="button" className="quiet" onClick={() => setOpen("file")}>
-          {piece.hasScore ? "Another file of it" : "Bring its score"}
+          {piece.hasScore ? "Replace the score" : "Add its score"}
         </button>
         {piece.hasScore && (
           <button type="button" className="quiet" onClick={() => setOpen("out")}>
-            Take it out
+            Export it
           </button>
         )}
       </div>
@@ -89,7 +89,7 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
       <Sheet
         open={open === "out"}
         onOpenChange={(o) => !o && close()}
-        title="Take it out"
+        title="Export it"
         says="As a file that other programs read, with your corrections."
       >
         <Export piece={piece} ladder={ladder} />
@@ -176,7 +176,7 @@ function FileForm({ piece }: { piece: Piece }) {
         </p>
       )}
       <button type="submit" className="press press-main" disabled={bring.isPending}>
-        {bring.isPending ? "Reading …" : piece.hasScore ? "Put it in the place of the old one" : "Read it"}
+        {bring.isPending ? "Reading …" : piece.hasScore ? "Replace it" : "Read it"}
       </button>
     </form>
   );

@@ -25,10 +25,10 @@ export function Demands({ piece }: { piece: Piece }) {
   const [adding, add] = useState(false);
   const overrule = useOverrule(piece.material.id);
   return (
-    <section aria-label="What it asks for" className="border-b border-line py-3">
+    <section aria-label="What it needs" className="border-b border-line py-3">
       <details open={piece.lines.length === 0}>
         <summary className="min-h-touch content-center font-semibold">
-          Asks for {piece.demands.length} skills
+          Needs {piece.demands.length} {piece.demands.length === 1 ? "skill" : "skills"}
         </summary>
         <ul>
           {piece.demands.map((d) => (
@@ -104,7 +104,7 @@ function AddDemand({ piece, open, close }: { piece: Piece; open: boolean; close:
     <Sheet
       open={open}
       onOpenChange={(o) => !o && close()}
-      title="A skill that this piece asks for"
+      title="A skill that this piece needs"
       says="Some skills cannot be read from the page; they are yours to set."
     >
       <form

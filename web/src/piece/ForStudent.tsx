@@ -28,12 +28,12 @@ export function ForStudent(props: {
       {piece.begun ? (
         <p>
           This is what it was when {firstName(student.name)} began it: {Math.round(leap.ready * 100)} % of
-          what it asks for was there.
+          what it needs was there.
         </p>
       ) : (
         <p className={cliff ? "text-cliff" : ""}>
           {cliff ? "A cliff: over" : "Within"} the comfortable {leapSize(piece.reach ?? 0)};{" "}
-          {Math.round(leap.ready * 100)} % of what it asks for is there.
+          {Math.round(leap.ready * 100)} % of what it needs is there.
         </p>
       )}
       <ul className="mt-2 space-y-1">

@@ -9,7 +9,7 @@ export function PlanDay({ day }: { day: string }) {
     <div>
       {!plan.data && (
         <button type="button" className="press" disabled={plan.isPending} onClick={() => plan.mutate()}>
-          Plan these lessons
+          Plan today
         </button>
       )}
       <Refused error={plan.error} />

@@ -56,12 +56,12 @@ export function Close() {
               </ol>
             )}
           </section>
-          <section aria-label="What moves on">
-            <h2>What moves on</h2>
+          <section aria-label="What is next">
+            <h2>What is next</h2>
             {cleared.length === 0 && (
               <p>
                 {l.pieces.length === 0
-                  ? "Nothing is being worked at."
+                  ? "Nothing is in work."
                   : `${l.pieces.map((p) => `“${p.title}”`).join(" and ")} ${l.pieces.length > 1 ? "go" : "goes"} on at home.`}
               </p>
             )}
@@ -73,7 +73,7 @@ export function Close() {
             ))}
             {(plan.data?.left ?? []).filter((s) => s.kind !== "review").length > 0 && (
               <p className="fine mt-2">
-                Waits for next week:{" "}
+                Left for next week:{" "}
                 {plan.data?.left
                   .filter((s) => s.kind !== "review")
                   .map((s) => s.title)
@@ -163,7 +163,7 @@ function Proposed({ ladder, name }: { ladder: string; name: string }) {
       )}
       <p className="mt-3">
         <Link to={`/week/${ladder}`} className="quiet -ml-2">
-          The whole week, to change by hand
+          Edit the week
         </Link>
       </p>
     </section>

@@ -152,7 +152,7 @@ export function Ladder() {
 
 const tabs = [
   ["rung", "Rung"],
-  ["plant", "Plant"],
+  ["plant", "Prepare"],
   ["next", "Next"],
   ["dates", "Dates"],
 ] as const;

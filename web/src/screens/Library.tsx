@@ -51,7 +51,7 @@ export function Library() {
           <ImportTable instrument={instrument} onKept={(id) => set({ book: id })} />
           <ImportFile />
           <a className="press" href="/api/library/export?format=json" download>
-            Take everything out
+            Export everything
           </a>
         </div>
       </div>
@@ -70,7 +70,7 @@ export function Library() {
         <div className="min-w-0 flex-1">
           {book && (
             <label className="mb-2 flex flex-wrap items-center gap-2">
-              <span className="fine">Leaps for</span>
+              <span className="fine">Show leaps for</span>
               <select value={player} onChange={(e) => setPlayer(e.target.value)}>
                 <option value="typical">a typical student of the studio</option>
                 <option value="beginner">a beginner</option>

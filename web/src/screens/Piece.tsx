@@ -50,7 +50,7 @@ export function Piece() {
             value={ladder ?? ""}
             onChange={(e) => setParams(e.target.value ? { ladder: e.target.value } : {}, { replace: true })}
           >
-            <option value="">nobody in particular</option>
+            <option value="">any student</option>
             {students.data
               ?.filter((s) => s.instrument === p.material.instrument)
               .map((s) => (
@@ -72,7 +72,7 @@ export function Piece() {
             />
           ) : (
             <p className="rounded-lg border border-dashed border-line p-8">
-              There is no score for this piece yet. Bring one with “Bring its score”, beside.
+              There is no score for this piece yet. Add one with “Add its score”, beside.
             </p>
           )}
         </div>

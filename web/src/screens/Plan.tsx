@@ -40,7 +40,7 @@ export function Plan() {
             Ladder
           </Link>
           <Link className="press press-main" to={`/lesson/${ladder}`}>
-            Teach it
+            Start the lesson
           </Link>
         </div>
       </div>
@@ -65,7 +65,7 @@ export function Plan() {
         </ol>
         <aside className="lg:w-[22rem] lg:shrink-0">
           <Shares plan={p} />
-          <h2 className="mt-4 text-lg">Waits for next week</h2>
+          <h2 className="mt-4 text-lg">Left for next week</h2>
           {p.left.length === 0 && <p>Nothing: all of it fits.</p>}
           <ul>
             {waiting.map((s) => (
@@ -83,7 +83,7 @@ export function Plan() {
                   disabled={solve.isPending}
                   onClick={() => change(pin(p.hand, s.id, 0))}
                 >
-                  Put it in
+                  Add to this lesson
                   <span className="sr-only">: {s.title}</span>
                 </button>
               </li>

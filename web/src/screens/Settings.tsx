@@ -59,7 +59,7 @@ export function Settings() {
     <div className="mx-auto max-w-5xl px-4 py-4 sm:px-6">
       <h1>How your studio teaches</h1>
       <p className="say mt-1">
-        Teachers disagree, with reason: pick a way, change what you like, nothing here insists.
+        Teachers disagree, with reason: pick a way and change what you like; you decide.
       </p>
       <div className="mt-5 grid gap-8 lg:grid-cols-[1fr_20rem]">
         <Ways />

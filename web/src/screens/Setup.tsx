@@ -127,7 +127,7 @@ function Faults(props: { setup: Schemas["Setup"]; append: ReturnType<typeof useA
   return (
     <section aria-label="Usual faults" className="mt-8 border-t border-line pt-4">
       <h2>The usual faults of beginners</h2>
-      <p className="fine">One at a time, lightly, over months. Touch one to note that it was seen today.</p>
+      <p className="fine">One at a time, lightly, over months. Tap one to note that it was seen today.</p>
       <ul className="mt-2 grid gap-x-8 md:grid-cols-2 lg:grid-cols-3">
         {props.setup.faults.map((f) => (
           <li key={f.id} className="border-t border-line/60">

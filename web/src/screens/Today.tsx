@@ -163,11 +163,7 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
 /** How many focus points have their full mark: five of seven, as strokes. */
 function Points({ full, of }: { full: number; of: number }) {
   return (
-    <span
-      className="flex shrink-0 gap-1"
-      role="img"
-      aria-label={`${full} of ${of} focus points have their full mark`}
-    >
+    <span className="flex shrink-0 gap-1" role="img" aria-label={`${full} of ${of} points secure`}>
       {Array.from({ length: of }, (_, i) => (
         <i
           // biome-ignore lint/suspicious/noArrayIndexKey: strokes that only count

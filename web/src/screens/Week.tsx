@@ -141,7 +141,7 @@ function NotYet({ list }: { list: string[] }) {
     <section className="border-l-[6px] border-double border-cliff pl-3">
       <h2 className="text-lg">Not yet</h2>
       {list.length === 0 ? (
-        <p className="fine">Nothing is held back this week.</p>
+        <p className="fine">No “not yet” this week.</p>
       ) : (
         <ul>
           {list.map((n) => (

@@ -72,8 +72,8 @@ export function Atlas(props: {
             </tbody>
           </table>
           <p className="fine mt-1">
-            Passes: {a.passes.map((p, i) => `${i + 1}. ${p}`).join("; ")}. Filled is through, outlined is
-            being worked at.
+            Passes: {a.passes.map((p, i) => `${i + 1}. ${p}`).join("; ")}. Filled is through, outlined is in
+            work.
           </p>
         </div>
       )}

@@ -58,7 +58,7 @@ export function NextExercises(props: {
                 disabled={take.isPending}
                 onClick={() => take.mutate({ exercise: p.exercise, begin: false })}
               >
-                put it ahead<span className="sr-only">: {p.title}</span>
+                save for later<span className="sr-only">: {p.title}</span>
               </button>
             </div>
           </li>

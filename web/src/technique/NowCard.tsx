@@ -68,7 +68,7 @@ export function NowCard(props: {
               className={`press ${now.runDue ? "press-main" : ""}`}
               onClick={() => append.mutate([entry("cleared", { material: now.material })])}
             >
-              It is through
+              Mark as passed
             </button>
             <span className="fine">at home</span>
             <GateChoice material={now.material} title={now.title} gate={now.gate} append={append} />
@@ -76,7 +76,7 @@ export function NowCard(props: {
           <p className="fine mt-1">
             {props.dose}{" "}
             <Link to="/settings" className="underline underline-offset-4">
-              the dose is a switch
+              change how much
             </Link>
           </p>
           {now.hand && (

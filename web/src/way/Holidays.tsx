@@ -23,7 +23,7 @@ export function Holidays() {
   return (
     <section aria-label="Days without lessons">
       <h2>Days without lessons</h2>
-      <p className="fine">Dates and targets go round them; practice does not stop.</p>
+      <p className="fine">No lessons on these days; home practice goes on.</p>
       {holidays.isPending && <Waiting />}
       {holidays.error && <Problem error={holidays.error} />}
       <ul className="mt-2">

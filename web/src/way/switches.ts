@@ -29,7 +29,7 @@ export const groups: { title: string; switches: Switch[] }[] = [
       },
       {
         key: "reviewWeeks",
-        name: "Nothing unheard for more than",
+        name: "Nothing unplayed for more than",
         kind: "number",
         step: 1,
         unit: "weeks",
@@ -80,7 +80,7 @@ export const groups: { title: string; switches: Switch[] }[] = [
         name: "A step is played",
         kind: "choice",
         choices: {
-          years: "as often as the student has years",
+          years: "once for each year of the student’s age",
           once: "once a day, perfectly",
           three: "three times",
           ten: "five to ten in a row",

@@ -59,7 +59,7 @@ export function Family({ week }: { week: Schemas["Week"] }) {
         }}
       >
         <label className="flex min-w-56 flex-1 flex-col">
-          <span className="fine">Messages go to (empty for nobody)</span>
+          <span className="fine">Family e-mail (optional)</span>
           <input type="email" value={email} onChange={(e) => setEmail(e.target.value)} autoComplete="off" />
         </label>
         <button type="submit" className="press" disabled={address.isPending || email === week.family.email}>

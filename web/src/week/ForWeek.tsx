@@ -84,11 +84,11 @@ export function ForWeek(props: { week: Schemas["Week"]; busy: boolean; change: (
         />
       </label>
       {week.dropped.length > 0 && (
-        <ul className="mt-2" aria-label="Taken out">
+        <ul className="mt-2" aria-label="Removed">
           {week.dropped.map((i) => (
             <li key={i.key} className="flex items-center justify-between gap-2 border-b border-line/60">
               <span>
-                {kindNames[i.kind]}: {i.title} {i.where !== "the whole piece" && i.where}, taken out
+                {kindNames[i.kind]}: {i.title} {i.where !== "the whole piece" && i.where}, removed
               </span>
               <button
                 type="button"

@@ -75,7 +75,7 @@ export function ItemSheet(props: {
       )}
       <div className="mt-5 flex flex-wrap gap-2 border-t border-line pt-4">
         <button type="button" className="press" onClick={() => set(drop(hand, item.key))}>
-          Take it out of the week
+          Remove from this week
         </button>
         {changed && (
           <button type="button" className="press" onClick={() => set(free(hand, item.key))}>

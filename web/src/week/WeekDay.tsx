@@ -36,7 +36,7 @@ export function WeekDay(props: {
             disabled={props.busy}
             onClick={() => props.onDay(day.rest)}
           >
-            {day.rest ? "Practise" : "Away"}
+            {day.rest ? "Add practice" : "No practice"}
             <span className="sr-only"> on {name}</span>
           </button>
         </div>

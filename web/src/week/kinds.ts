@@ -21,8 +21,8 @@ export const layerOf = (kind: Kind): "working" | "preview" | "review" =>
 
 export const gateNames: Record<Schemas["Gate"], string> = {
   automatic: "by the way of teaching",
-  right: "right hand only until taught",
-  left: "left hand only until taught",
+  right: "right hand only until the left is taught",
+  left: "left hand only until the right is taught",
   apart: "each hand by itself",
   together: "both hands",
 };

@@ -1,0 +1,87 @@
+package wording
+
+import (
+	"fmt"
+	"strings"
+
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/leap"
+)
+
+// Piece is what stands over a piece.
+type Piece struct {
+	HasScore bool
+	// Bars, of which Distinct differ.
+	Bars, Distinct int
+	// ForSomebody says that it is looked at for one student: what is new, and whether it was begun.
+	// Else Ready says how ready everybody is.
+	ForSomebody, Begun bool
+	Fresh              []leap.Part
+	Ready              []studentplan.Ready
+}
+
+// mostSaid is how many names a sentence about a piece has before it counts the rest.
+const mostSaid = 4
+
+// Piece says a piece in one sentence.
+func (n Names) Piece(p Piece) string {
+	if !p.HasScore {
+		return "It has no score; what it needs was set by hand."
+	}
+	out := Capital(Counted(p.Bars, "bar"))
+	if p.Distinct < p.Bars {
+		out = fmt.Sprintf("%d of %s differ", p.Distinct, Figures(p.Bars, "bar"))
+	}
+	if p.ForSomebody {
+		return out + n.fresh(p) + "."
+	}
+	return out + whoIsReady(p.Ready) + "."
+}
+
+func (n Names) fresh(p Piece) string {
+	is, was := "is", "new in it"
+	if p.Begun {
+		is, was = "was", "new when it was begun"
+	}
+	var fresh []string
+	for _, part := range p.Fresh {
+		fresh = append(fresh, n.LeapName(part))
+	}
+	if len(fresh) == 0 {
+		return fmt.Sprintf("; nothing in it %s new", is)
+	}
+	return fmt.Sprintf("; %s: %s", was, some(fresh, ", "))
+}
+
+// whoIsReady names who could have the piece now.
+func whoIsReady(list []studentplan.Ready) string {
+	var names []string
+	open := 0
+	for _, r := range list {
+		if r.Kind != studentplan.HasBegun {
+			open++
+		}
+		if r.Kind == studentplan.ReadyNow {
+			names = append(names, FirstName(r.Name))
+		}
+	}
+	switch {
+	case len(names) == 0 && open == 0:
+		return ""
+	case len(names) == 0:
+		return "; nobody else is ready for it yet"
+	}
+	return fmt.Sprintf("; %s %s ready for it", some(names, " and "), is(len(names)))
+}
+
+// some names a few and counts the rest.
+func some(names []string, last string) string {
+	k := len(names)
+	if k > mostSaid {
+		return fmt.Sprintf("%s and %d more", strings.Join(names[:mostSaid-1], ", "), k-mostSaid+1)
+	}
+	if k < 2 || last == ", " {
+		return strings.Join(names, ", ")
+	}
+	return List(names)
+}

@@ -1,0 +1,127 @@
+// @vitest-environment happy-dom
+import { cleanup, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { MemoryRouter } from "react-router";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Schemas } from "../contract/client";
+import type { Entry } from "../data/outbox";
+import { Bites } from "./Bites";
+import { RunSheet } from "./RunSheet";
+import { SpotStrip } from "./SpotStrip";
+
+afterEach(cleanup);
+
+/** Collects what a part writes. */
+const writing = () => {
+  const sent: Entry[] = [];
+  const append = {
+    mutate: (entries: Entry[], then?: { onSuccess?: () => void }) => {
+      sent.push(...entries);
+      then?.onSuccess?.();
+    },
+    isPending: false,
+    error: null,
+  };
+  return { sent, append };
+};
+
+const piece = {
+  material: "fog",
+  title: "Fog",
+  bars: 4,
+  barLabels: ["0", "1", "2", "3"],
+  spots: [
+    { id: "old", from: 1, to: 1, where: "the upbeat", mended: true },
+    { id: "open", from: 4, to: 4, where: "bar 3", mended: false },
+  ],
+} as unknown as Schemas["LessonPiece"];
+
+describe("a run", () => {
+  const standard = [
+    { id: "notes", name: "Right notes" },
+    { id: "flow", name: "No stop" },
+  ];
+  it("is cleared as it stands, and stays when a point is missing", async () => {
+    const user = userEvent.setup();
+    const { sent, append } = writing();
+    const close = vi.fn();
+    render(
+      <RunSheet open onOpenChange={close} piece={piece} standard={standard} level="strict" append={append} />,
+    );
+    expect(screen.getByRole("button", { name: "It met the standard: clear it" })).toBeTruthy();
+    await user.click(screen.getByRole("switch", { name: /No stop/ }));
+    expect(screen.getByRole("switch", { name: /No stop/ }).getAttribute("aria-checked")).toBe("false");
+    await user.click(screen.getByRole("button", { name: "Record the run: it stays" }));
+    expect(sent).toMatchObject([{ kind: "run", material: "fog", standard: "strict", met: ["notes"] }]);
+    expect(close).toHaveBeenCalledWith(false);
+    // Recorded twice it is the same run.
+    await user.click(screen.getByRole("switch", { name: /No stop/ }));
+    await user.click(screen.getByRole("button", { name: "It met the standard: clear it" }));
+    expect(sent[1]).toMatchObject({ id: sent[0]?.id, met: ["notes", "flow"] });
+  });
+});
+
+describe("hard spots", () => {
+  it("go from the first bar tapped to the last, in either direction", async () => {
+    const user = userEvent.setup();
+    const { sent, append } = writing();
+    const open = vi.fn();
+    render(<SpotStrip piece={piece} append={append} open onOpen={open} />);
+    await user.click(screen.getByRole("button", { name: "Bar 2" }));
+    expect(screen.getByRole("status").textContent).toBe(
+      "From bar 2: now tap the last bar, or the same one again.",
+    );
+    await user.click(screen.getByRole("button", { name: "Bar 0" }));
+    expect(sent).toMatchObject([{ kind: "spotAdded", material: "fog", from: 1, to: 3 }]);
+    expect(open).toHaveBeenCalledWith(false);
+  });
+  it("show those that are open, and mend them", async () => {
+    const user = userEvent.setup();
+    const { sent, append } = writing();
+    render(<SpotStrip piece={piece} append={append} open={false} onOpen={() => {}} />);
+    expect(screen.queryByText("the upbeat")).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Mended" }));
+    expect(sent).toMatchObject([{ kind: "spotMended", material: "fog", spot: "open" }]);
+  });
+  it("are not offered where there are no bars", () => {
+    const { append } = writing();
+    const { container } = render(
+      <SpotStrip piece={{ ...piece, bars: 0 }} append={append} open onOpen={() => {}} />,
+    );
+    expect(container.textContent).toBe("");
+  });
+});
+
+describe("what to prepare", () => {
+  const lesson = {
+    student: { ladder: "ada" },
+    bites: [
+      {
+        skill: "ties",
+        name: "holding a tie",
+        step: 2,
+        of: 3,
+        for: "Fog",
+        text: "tie two fingers",
+        why: "“Fog” needs holding a tie.",
+        exercise: { id: "tie/1", name: "A tie exercise" },
+      },
+    ],
+  } as unknown as Schemas["Lesson"];
+  it("says the step and what it is for, and is done with one tap", async () => {
+    const user = userEvent.setup();
+    const { sent, append } = writing();
+    render(<Bites lesson={lesson} append={append} />, { wrapper: MemoryRouter });
+    expect(screen.getByText(/step 2 of 3 towards “holding a tie”, which “Fog” will ask for/)).toBeTruthy();
+    expect(screen.getByRole("link", { name: "A tie exercise" }).getAttribute("href")).toBe(
+      "/technique?ladder=ada&exercise=tie%2F1",
+    );
+    await user.click(screen.getByRole("button", { name: /^Done/ }));
+    expect(sent).toMatchObject([{ kind: "stepDone", skill: "ties", step: 2, text: "tie two fingers" }]);
+  });
+  it("is not there when nothing is due", () => {
+    const { append } = writing();
+    const { container } = render(<Bites lesson={{ ...lesson, bites: [] }} append={append} />);
+    expect(container.textContent).toBe("");
+  });
+});
