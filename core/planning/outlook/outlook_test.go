@@ -193,3 +193,54 @@ func TestMoreTimeNeverHurts(t *testing.T) {
 		require.True(t, b.Possible || !a.Possible)
 	})
 }
+
+func TestAPieceInWorkCountsItsWeeksOfLessons(t *testing.T) {
+	in := student(t, calendar.Break{From: day.AddDate(0, 0, -14), To: day.AddDate(0, 0, -8)})
+	o := &Outlook{in: in}
+	weeks := func(assigned time.Time, rested int) float64 {
+		return o.elapsed(ladder.Rung{Standing: &standing.MaterialStanding{Assigned: assigned, Rested: rested}})
+	}
+	require.Equal(t, 0.0, weeks(time.Time{}, 0), "it was never assigned here")
+	require.Equal(t, 1.0, weeks(day.AddDate(0, 0, -7).Add(15*time.Hour), 0))
+	require.Equal(t, 2.0, weeks(day.AddDate(0, 0, -21), 0), "a week of holidays is none")
+	require.Equal(t, 1.0, weeks(day.AddDate(0, 0, -21), 7), "nor is one of rest")
+	require.Equal(t, 0.0, weeks(day, 70))
+}
+
+func TestTheNextRungOfAnIdleStrand(t *testing.T) {
+	rung := func(id string, layer ladder.Layer, aside ladder.Aside) ladder.Rung {
+		return ladder.Rung{Material: material.Material{ID: id}, Layer: layer, Aside: aside}
+	}
+	first := func(r ...ladder.Rung) string { return firstAhead(ladder.Rail{Rungs: r}) }
+	require.Equal(t, "c", first(rung("a", ladder.Review, ""), rung("b", ladder.Ahead, "skipped"), rung("c", ladder.Preview, ""), rung("d", ladder.Ahead, "")))
+	require.Empty(t, first(rung("a", ladder.Now, ""), rung("b", ladder.Ahead, "")), "something is in work")
+	require.Equal(t, "b", first(rung("a", ladder.Now, "paused"), rung("b", ladder.Ahead, "")), "what rests is not in work")
+	require.Empty(t, first(rung("a", ladder.Review, "")))
+}
+
+func TestASkillRestsForAWeek(t *testing.T) {
+	in := student(t)
+	in.Standing.Planted = map[string]time.Time{"a": day.AddDate(0, 0, -6), "b": day.AddDate(0, 0, -7).Add(20 * time.Hour), "c": day.AddDate(0, 0, -8)}
+	require.Equal(t, map[string]bool{"a": true}, (&Outlook{in: in}).recent())
+}
+
+func TestWhatForecastsLearnFrom(t *testing.T) {
+	from := day.AddDate(0, 0, -35)
+	breaks := []calendar.Break{{From: day.AddDate(0, 0, -28), To: day.AddDate(0, 0, -22)}}
+	lib := material.Library{"m": {DistinctBars: 12}}
+	cleared := []standing.Clearing{{Material: "m", From: from, To: day, Leap: 1.5, Rested: 7}}
+	local := func(t time.Time) time.Time { return t }
+	require.Equal(t, []forecast.Observation{{Student: "s", Leap: 1.5, DistinctBars: 12, Weeks: 3}}, Observed("s", cleared, lib, breaks, local), "five weeks, one of rest and one of holidays")
+	require.Equal(t, 4.0, Observed("s", cleared, lib, nil, local)[0].Weeks)
+}
+
+func TestWhatMendsALatePreview(t *testing.T) {
+	in := student(t)
+	in.Preview.PerLesson = 1
+	o := Of(in)
+	o.Needs[0].By = 1 // two steps in one lesson cannot be
+	o.Plan = preview.Schedule(o.Needs, in.Preview.PerLesson)
+	require.Equal(t, []preview.Mend{{Kind: preview.Move, Lessons: 1}, {Kind: preview.Substitute, Material: "m3"}}, o.Mends(0), "the first rung after it that needs nothing late")
+	require.Nil(t, o.Mends(1))
+	require.Equal(t, []preview.Step{{Skill: "a", Step: 1, Lesson: 0, Due: -1}}, o.NextBites())
+}

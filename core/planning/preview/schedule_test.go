@@ -193,3 +193,33 @@ func TestMends(t *testing.T) {
 	needs[0].By, needs[1].By = 1, 9
 	require.Equal(t, []Mend{{Kind: "move", Lessons: 2}}, Mends(needs, 2, 0, nil), "one skill has one step a lesson, whatever else")
 }
+
+func TestAScheduleToTheValue(t *testing.T) {
+	a := Need{Skill: "a", Of: 3, By: 4}
+	b := Need{Skill: "b", Of: 2, By: 3}
+	c := Need{Skill: "c", Of: 2, Done: 1, By: 5, After: []string{"a", "elsewhere"}}
+	plan := Schedule([]Need{a, b, c}, 2)
+	require.Equal(t, []Step{
+		{Skill: "a", Step: 1, Lesson: 0, Due: 1}, {Skill: "b", Step: 1, Lesson: 0, Due: 1}, // as due: in the order of the needs
+		{Skill: "a", Step: 2, Lesson: 1, Due: 2}, {Skill: "b", Step: 2, Lesson: 1, Due: 2},
+		{Skill: "a", Step: 3, Lesson: 2, Due: 3},
+		{Skill: "c", Step: 2, Lesson: 3, Due: 4},
+	}, plan.Steps)
+	require.Equal(t, []Outcome{{Need: a, Ready: 2, Slack: 1}, {Need: b, Ready: 1, Slack: 1}, {Need: c, Ready: 3, Slack: 1}}, plan.Outcomes)
+
+	// What comes before must be ready before the first step of what follows, so it is due sooner.
+	c.By = 3
+	plan = Schedule([]Need{b, a, c}, 1)
+	require.Equal(t, []Step{
+		{Skill: "a", Step: 1, Lesson: 0, Due: -1}, {Skill: "a", Step: 2, Lesson: 1, Due: 0},
+		{Skill: "b", Step: 1, Lesson: 2, Due: 1}, {Skill: "a", Step: 3, Lesson: 3, Due: 1},
+		{Skill: "b", Step: 2, Lesson: 4, Due: 2}, {Skill: "c", Step: 2, Lesson: 5, Due: 2},
+	}, plan.Steps)
+	require.Equal(t, []int{2, 0, 3}, []int{plan.Outcomes[0].Late(), plan.Outcomes[1].Late(), plan.Outcomes[2].Late()})
+
+	// A step within the week lets the next one wait for a lesson; none at once is still one.
+	plan = Schedule([]Need{{Skill: "a", Of: 1, By: 4, Rests: true}}, 0)
+	require.Equal(t, []Step{{Skill: "a", Step: 1, Lesson: 1, Due: 3}}, plan.Steps)
+	// Skills that wait for each other never come, and it ends.
+	require.Empty(t, Schedule([]Need{{Skill: "a", Of: 1, By: 4, After: []string{"b"}}, {Skill: "b", Of: 1, By: 4, After: []string{"a"}}}, 2).Steps)
+}

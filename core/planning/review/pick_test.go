@@ -106,3 +106,36 @@ func TestUsefulIsTheShareOfWhatIsWorkedAt(t *testing.T) {
 	require.Zero(t, Asked(working).Useful(piece("trills")))
 	require.Zero(t, Asked(nil).Useful(piece("ties")))
 }
+
+func TestAPieceIsWorthWhatItsPartsAre(t *testing.T) {
+	p := Policy{StarvedAfterDays: 42, UsefulWeight: 0.5, Favourite: 0.25, Variety: 0.125}
+	require.Equal(t, 0.25+0.25+0.125, p.worth(Piece{Recall: 0.75, Useful: 0.5, Days: 42}))
+	require.Equal(t, 0.25+0.125+0.25, p.worth(Piece{Recall: 0.75, Favourite: true}))
+	require.Equal(t, 100.375, p.worth(Piece{Recall: 0.75, Days: 43}))
+	require.Equal(t, Reason{Recall: 0.75, Days: 42}, p.why(Piece{Recall: 0.75, Useful: 0.49, Days: 42}))
+	require.Equal(t, Reason{Recall: 0.75, Days: 43, LeftWeeks: 6, Refines: true, Favourite: true}, p.why(Piece{Recall: 0.75, Useful: 0.5, Days: 43, Favourite: true}))
+}
+
+func TestMinutesGoByHalves(t *testing.T) {
+	for minutes, want := range map[float64]int{0: 1, 0.3: 1, 0.5: 1, 0.6: 2, 1: 2, 1.01: 3, 2.5: 5} {
+		require.Equal(t, want, size(Piece{Minutes: minutes}), "%g", minutes)
+	}
+}
+
+func TestOfEqualPiecesTheEarlierIsPicked(t *testing.T) {
+	p := DefaultPolicy()
+	list := []Piece{{ID: "c", Minutes: 1, Recall: 0.5}, {ID: "a", Minutes: 1, Recall: 0.5}, {ID: "b", Minutes: 1, Recall: 0.5}, {ID: "d", Minutes: 1, Recall: 0.25}}
+	ids := func(minutes float64) (out []string) {
+		for _, c := range Pick(list, minutes, p) {
+			out = append(out, c.ID)
+		}
+		return out
+	}
+	require.Equal(t, []string{"d"}, ids(1))
+	require.Equal(t, []string{"d", "a"}, ids(2))
+	require.Equal(t, []string{"d", "a", "b"}, ids(3.4))
+	require.Equal(t, []string{"d", "a", "b", "c"}, ids(1e9))
+	require.Empty(t, ids(-1))
+	require.Empty(t, ids(0.9), "none fits")
+	require.Empty(t, Pick([]Piece{{ID: "a", Minutes: 1, Recall: 1}}, 9, Policy{StarvedAfterDays: 42}), "what is worth nothing is not played")
+}

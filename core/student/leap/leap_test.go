@@ -119,3 +119,23 @@ func TestSizeIsThatOfTheLeap(t *testing.T) {
 		require.InDelta(t, p.Of(m, a).Size, p.Size(&m, BroughtTo(&m, a)), 1e-9)
 	})
 }
+
+func TestWhatIsNoLongerOrQuickerIsNoPart(t *testing.T) {
+	p := DefaultPolicy()
+	m := material.Material{DistinctBars: 8, Tempo: 60, Texture: material.OneLine}
+	l := p.Over(&m, Brought{LongestBars: 8, Tempo: 60})
+	require.Empty(t, l.Parts)
+	require.Equal(t, 1.0, l.Ready, "it needs nothing")
+	require.Zero(t, l.Size)
+	m.DistinctBars, m.Tempo = 16, 120
+	l = p.Over(&m, Brought{LongestBars: 8, Tempo: 60})
+	require.Equal(t, []Kind{OfTempo, OfLength}, []Kind{l.Parts[0].Kind, l.Parts[1].Kind}, "the larger first")
+	require.Equal(t, []float64{60, 8}, []float64{l.Parts[0].Best, l.Parts[1].Best})
+	require.Equal(t, p.LengthWeight+p.TempoWeight, l.Size, "a doubling each")
+	require.Empty(t, p.Over(&m, Brought{}).Parts, "nobody has cleared anything to compare with")
+}
+
+func TestWhatIsFresh(t *testing.T) {
+	l := Leap{Parts: []Part{{Skill: "a", Level: New}, {Skill: "b", Level: Learning}, {Skill: "c", Level: Planted}, {Skill: "d", Level: Secure}, {Skill: "e", Level: Rusty}}}
+	require.Equal(t, []Part{l.Parts[0], l.Parts[2]}, l.Fresh())
+}

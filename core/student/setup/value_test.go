@@ -1,0 +1,110 @@
+package setup
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// child sits 55 cm high, which this bench just reaches.
+func child() Measures {
+	return Measures{KeyTop: 73, Elbow: 18, Leg: 34, BenchLow: 46, BenchHigh: 55, Lean: Level}
+}
+
+func TestMeasuresHaveBounds(t *testing.T) {
+	for name, set := range map[string]struct {
+		low, high, step float64
+		put             func(*Measures, float64)
+	}{
+		"the height of the keys":           {55, 90, 0.5, func(m *Measures, x float64) { m.KeyTop = x }},
+		"the elbow above the seat":         {8, 35, 0.5, func(m *Measures, x float64) { m.Elbow = x }},
+		"the lower leg":                    {15, 60, 0.5, func(m *Measures, x float64) { m.Leg = x }},
+		"the lowest height of the bench":   {20, 55, 0.5, func(m *Measures, x float64) { m.BenchLow = x }},
+		"the greatest height of the bench": {46, 80, 0.5, func(m *Measures, x float64) { m.BenchHigh = x }},
+		"a mat":                            {0.2, 15, 0.1, func(m *Measures, x float64) { m.Mats = []Mat{{Thickness: x}} }},
+	} {
+		for _, x := range []float64{set.low, set.high} {
+			m := child()
+			set.put(&m, x)
+			require.NoError(t, m.Check(), "%s of %g", name, x)
+		}
+		for _, x := range []float64{set.low - set.step, set.high + set.step} {
+			m := child()
+			set.put(&m, x)
+			require.Error(t, m.Check(), "%s of %g", name, x)
+		}
+	}
+	m := child()
+	m.BenchLow = m.BenchHigh
+	require.NoError(t, m.Check(), "a bench that cannot be set")
+	m.Mats = make([]Mat, 8)
+	for i := range m.Mats {
+		m.Mats[i].Thickness = 1
+	}
+	require.NoError(t, m.Check())
+	m.Mats = append(m.Mats, Mat{Thickness: 1})
+	require.EqualError(t, m.Check(), "at most eight mats can be chosen from")
+	m.Elbow = 36
+	require.EqualError(t, m.Check(), "the elbow above the seat must lie between 8 and 35 cm, not 36; at most eight mats can be chosen from")
+}
+
+func TestHowToSitToTheWord(t *testing.T) {
+	for _, c := range []struct {
+		name  string
+		set   func(*Measures)
+		bench float64
+		mats  []float64
+		off   float64
+		says  []string
+	}{
+		{"as it is", func(*Measures) {}, 55, nil, 0, []string{
+			"Set the bench to 55 cm: the seat lies 18 cm under the keys, as the elbow is 18 cm above the seat.",
+			"Put a platform of 21 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"the fewest mats of equal ones", func(m *Measures) { m.Elbow, m.Mats = 16, []Mat{{Thickness: 1}, {Thickness: 2}, {Thickness: 1}} }, 55, []float64{2}, 0, []string{
+			"Set the bench to 55 cm and lay the firm mat of 2 cm on it: the seat lies 16 cm under the keys, as the elbow is 16 cm above the seat.",
+			"Put a platform of 23 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"two mats", func(m *Measures) { m.Elbow, m.Mats = 16, []Mat{{Thickness: 1.5}, {Thickness: 0.5}} }, 55, []float64{1.5, 0.5}, 0, []string{
+			"Set the bench to 55 cm and lay the firm mats of 1.5 and 0.5 cm on it: the seat lies 16 cm under the keys, as the elbow is 16 cm above the seat.",
+			"Put a platform of 23 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"a thick mat, and the bench goes down", func(m *Measures) { m.Elbow, m.Mats = 16, []Mat{{Thickness: 5}} }, 52, []float64{5}, 0, []string{
+			"Set the bench to 52 cm and lay the firm mat of 5 cm on it: the seat lies 16 cm under the keys, as the elbow is 16 cm above the seat.",
+			"Put a platform of 23 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"thicker than the bench can give: rather none", func(m *Measures) { m.Elbow, m.Mats = 17, []Mat{{Thickness: 12}} }, 55, nil, -1, []string{
+			"Set the bench to 55 cm: the seat lies 18 cm under the keys, as the elbow is 17 cm above the seat.",
+			"Put a platform of 21 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"a centimetre too low is nothing", func(m *Measures) { m.Elbow = 17 }, 55, nil, -1, []string{
+			"Set the bench to 55 cm: the seat lies 18 cm under the keys, as the elbow is 17 cm above the seat.",
+			"Put a platform of 21 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"more is something", func(m *Measures) { m.Elbow = 16.5 }, 55, nil, -1.5, []string{
+			"Set the bench to 55 cm: the seat lies 18 cm under the keys, as the elbow is 16.5 cm above the seat.",
+			"It is still 1.5 cm too low: another firm mat of about that height is needed.",
+			"Put a platform of 21 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"a centimetre too high is nothing", func(m *Measures) { m.Elbow = 28 }, 46, nil, 1, []string{
+			"Set the bench to 46 cm: the seat lies 27 cm under the keys, as the elbow is 28 cm above the seat.",
+			"Put a platform of 12 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"more is another bench", func(m *Measures) { m.Elbow = 28.5 }, 46, nil, 1.5, []string{
+			"Set the bench to 46 cm: the seat lies 27 cm under the keys, as the elbow is 28.5 cm above the seat.",
+			"The bench cannot go low enough: it is 1.5 cm too high. Another bench or chair is needed.",
+			"Put a platform of 12 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+		{"a gap of a centimetre under the feet", func(m *Measures) { m.Leg = 54 }, 55, nil, 0, []string{
+			"Set the bench to 55 cm: the seat lies 18 cm under the keys, as the elbow is 18 cm above the seat.",
+			"Put a platform of 1 cm under both feet: the lower leg is 54 cm, and feet that hang make the whole back hold on."}},
+		{"less is no gap", func(m *Measures) { m.Leg = 54.5 }, 55, nil, 0, []string{
+			"Set the bench to 55 cm: the seat lies 18 cm under the keys, as the elbow is 18 cm above the seat.",
+			"Both feet stand on the floor; no platform is needed."}},
+		{"forearms above the keys", func(m *Measures) { m.Lean, m.BenchHigh = Above, 60 }, 57, nil, 0, []string{
+			"Set the bench to 57 cm: the seat lies 16 cm under the keys, as the elbow is 18 cm above the seat.",
+			"Put a platform of 23 cm under both feet: the lower leg is 34 cm, and feet that hang make the whole back hold on."}},
+	} {
+		m := child()
+		c.set(&m)
+		r, err := m.Work()
+		require.NoError(t, err)
+		require.Equal(t, c.bench, r.Bench, c.name)
+		require.Equal(t, c.mats, r.Mats, c.name)
+		require.Equal(t, c.off, r.Off, c.name)
+		require.Equal(t, strings.Join(c.says, "\n"), strings.Join(r.Says, "\n"), c.name)
+		require.Equal(t, c.off >= -1 && c.off <= 1, r.Possible, c.name)
+	}
+}
