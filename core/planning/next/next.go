@@ -199,10 +199,8 @@ func (in Input) chosen(p Proposal, c Candidate) Reason {
 
 func newSkills(l leap.Leap) []string {
 	var out []string
-	for _, p := range l.Parts {
-		if p.Level == leap.New || p.Level == leap.Planted {
-			out = append(out, p.Skill)
-		}
+	for _, p := range l.Fresh() {
+		out = append(out, p.Skill)
 	}
 	return out
 }

@@ -54,3 +54,23 @@ func TestMoreEvidenceIsSurer(t *testing.T) {
 		require.True(t, much.Low <= much.Middle && much.Middle <= much.High)
 	})
 }
+
+func TestTheKindsHaveTheirLines(t *testing.T) {
+	for _, c := range []struct {
+		practises, enjoys float64
+		want              Kind
+	}{
+		{0.8, 0.2, Quiet}, {0.8, 0.8, Glowing}, {0.2, 0.8, Playing}, {0.2, 0.2, Away},
+		{0.8, 0.5, Between}, {0.2, 0.36, Between}, {0.5, 0.2, Between}, {0.64, 0.8, Between},
+		{0.8, 0.35, Unknown}, {0.8, 0.65, Unknown}, {0.35, 0.8, Unknown}, {0.65, 0.2, Unknown}, {0.5, 0.5, Unknown}, {0.79, 0.5, Unknown}, {0.5, 0.21, Unknown},
+	} {
+		require.Equal(t, c.want, kind(c.practises, c.enjoys), "%+v", c)
+	}
+}
+
+func TestWhatSpeaksForJoyAndAgainstIt(t *testing.T) {
+	b := Of(Evidence{Set: 10, Practised: 7, Joyful: 3, Liked: 2, Fine: 4, Hard: 1, Disliked: 1})
+	require.InDelta(t, 8.0/12, b.Practice.Middle, 1e-12)
+	require.InDelta(t, 8.0/13, b.Enjoyment.Middle, 1e-12, "3 + 2 + half of 4 for it, 1 + 1 + half of 4 against")
+	require.InDelta(t, 12.0/13, Of(Evidence{Set: 5, Practised: 11}).Practice.Middle, 1e-12, "more than was set is no evidence against")
+}

@@ -243,3 +243,48 @@ func TestStandingDependsOnTheSetOfEntriesOnly(t *testing.T) {
 		}
 	})
 }
+
+func TestWhatWasShownFadesAfterItsDays(t *testing.T) {
+	w := (&tell{}).week(0)
+	shown := w.write(studentlog.Entry{Kind: studentlog.Probe, Skill: "rests", Shown: true})
+	ctx := context(t)
+	faded := func(after time.Duration) bool {
+		ctx.Day = shown.At.Add(after)
+		return Fold(w.log, ctx).Ability.Skills["rests"].Faded
+	}
+	days := time.Duration(ctx.Policy.RustyAfterDays) * 24 * time.Hour
+	require.False(t, faded(days))
+	require.True(t, faded(days+time.Hour))
+}
+
+func TestSpotsTogetherAreOneMorePoint(t *testing.T) {
+	mark := func(mended ...bool) studentlog.Mark {
+		m := MaterialStanding{}
+		for _, x := range mended {
+			m.Spots = append(m.Spots, Spot{Mended: x})
+		}
+		mark, ok := m.SpotsMark()
+		require.Equal(t, len(mended) > 0, ok)
+		return mark
+	}
+	require.Equal(t, []studentlog.Mark{"", studentlog.None, studentlog.Part, studentlog.Full, studentlog.Full}, []studentlog.Mark{mark(), mark(false, false), mark(true, false), mark(true, true), mark(true)})
+}
+
+func TestWhyAPieceStandsWhereItStands(t *testing.T) {
+	for _, c := range []struct {
+		m    MaterialStanding
+		due  bool
+		want Why
+	}{
+		{MaterialStanding{}, false, NoPoints},
+		{MaterialStanding{Points: 2, Full: 1}, false, PointsOpen},
+		{MaterialStanding{Points: 2, Full: 2}, true, RunIsDue},
+		{MaterialStanding{Points: 2, Full: 2, Runs: []Run{{Cleared: false}}}, true, RunMissed},
+		{MaterialStanding{Points: 2, Full: 1, Runs: []Run{{Cleared: true}, {Cleared: false}}}, false, RunMissed},
+		{MaterialStanding{Points: 2, Full: 1, Runs: []Run{{Cleared: false}, {Cleared: true}}}, false, PointsOpen},
+	} {
+		due, why := c.m.due()
+		require.Equal(t, c.due, due)
+		require.Equal(t, c.want, why)
+	}
+}

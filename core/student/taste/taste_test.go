@@ -50,3 +50,15 @@ func TestSignsPullTheirWay(t *testing.T) {
 		require.LessOrEqual(t, score(), more)
 	})
 }
+
+func TestTagsOfOneScoreComeByTheirNames(t *testing.T) {
+	p := Profile{"slow": {Tag: "slow", Score: 0.5, Signs: 1}, "comic": {Tag: "comic", Score: 0.5, Signs: 1}, "fast": {Tag: "fast", Score: -0.5, Signs: 2}, "had": {Tag: "had", Score: -0.1}}
+	var tags []string
+	for _, l := range p.List() {
+		tags = append(tags, l.Tag)
+	}
+	require.Equal(t, []string{"comic", "slow", "fast"}, tags)
+	fit, of := p.Fit(material.Material{Tags: []string{"slow", "fast", "comic"}})
+	require.InDelta(t, 0.5/3, fit, 1e-12)
+	require.Equal(t, "slow", of.Tag, "of those that say as much, the first")
+}
