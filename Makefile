@@ -26,6 +26,7 @@ lint: web/.stamp-npm
 	cd web && npx biome check src
 	go vet ./...
 	$(TOOL) staticcheck ./...
+	cd tools && go vet ./mutant
 
 test-core: ## the rules alone: no Node, no database
 	go test -count=1 ./core/...
@@ -34,7 +35,7 @@ test-week: deps deps-test build ## what knows a day, with the clock on each week
 	@tools/week
 
 test-race: deps ## the server's tests under the race detector
-	go test -count=1 -race -timeout 60m ./api/... ./store/... ./clock/...
+	go test -count=1 -race -timeout 60m ./api/... ./clock ./core/base/parallel ./store/...
 
 mutate: ## changes the rules of PKG= one by one; prints which changes no test noticed (N= draws a sample)
 	@tools/mutate $(PKG) $(N)

@@ -7,7 +7,7 @@ import { Problem, Waiting } from "../parts/Problem";
 import { SignMark } from "../parts/SignMark";
 import { PlanDay } from "../plan/PlanDay";
 
-/** The day's lessons on a time line, each with what is ripe in it. */
+/** The day's lessons on a time line, each with what is due in it. */
 export function Today() {
   const [params] = useSearchParams();
   const today = useQuery(todayQuery(params.get("day") ?? undefined));
