@@ -167,7 +167,7 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	// A student is chosen: what is new, the leap, ready or not and why.
 	eval[bool](b, `(() => { const s = document.querySelector("select"); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set; set.call(s, "`+wren+`"); s.dispatchEvent(new Event("change", {bubbles: true})); return true; })()`)
 	b.says("For Wren")
-	b.says("of what it asks for is there")
+	b.says("of what it needs is there")
 	b.says("first: ")
 	b.accessible("piece for a student")
 

@@ -126,6 +126,6 @@ function state(rung: Schemas["Rung"]): string {
     return `Started ${weeks(rung.weeks)} ago${rung.spots ? `, with ${rung.spots} hard ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
   if (rung.layer === "review" && rung.cleared)
     return `Cleared ${shortDate(rung.cleared)}${rung.weeks ? ` after ${weeks(rung.weeks)}` : ""}${rung.lastPlayed ? `, last played ${shortDate(rung.lastPlayed)}` : ""}; ${Math.round(100 * (rung.recall ?? 0))} % sure to go today (an estimate).`;
-  if (rung.layer === "preview") return "Ahead; something it needs has been planted already.";
+  if (rung.layer === "preview") return "Ahead; something it needs is being prepared already.";
   return "Ahead.";
 }

@@ -4,7 +4,7 @@ type Layer = Schemas["Rung"]["layer"];
 
 const names: Record<Layer, string> = {
   working: "working piece",
-  preview: "ahead, being planted",
+  preview: "ahead, being prepared",
   review: "in review",
   ahead: "ahead",
 };

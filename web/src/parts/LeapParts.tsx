@@ -3,7 +3,7 @@ import { leapSize } from "../data/words";
 
 const levelWords: Record<string, string> = {
   new: "new",
-  planted: "planted",
+  planted: "prepared",
   learning: "being learned",
   rusty: "rusty",
 };

@@ -210,7 +210,7 @@ function Head({
 function Legend() {
   const layers = [
     ["working", "working"],
-    ["preview", "ahead, being planted"],
+    ["preview", "ahead, being prepared"],
     ["ahead", "ahead"],
     ["review", "review"],
   ] as const;
