@@ -1,6 +1,8 @@
 package memory
 
 import (
+	"encoding/json"
+	"os"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -57,4 +59,39 @@ func TestRatingsBeyondTheScale(t *testing.T) {
 	p := DefaultParams()
 	require.Equal(t, p.Next(State{}, 0, FellApart), p.Next(State{}, 0, -3))
 	require.Equal(t, p.Next(State{}, 0, Easy), p.Next(State{}, 0, 9))
+}
+
+// Source: ts-fsrs 5 (npm), the reference implementation of FSRS-6: what it makes of 24 histories of
+// hearings. outside/ compares a thousand more with the library itself.
+func TestHistoriesAsTheReferenceHasThem(t *testing.T) {
+	data, err := os.ReadFile("testdata/ts-fsrs.json")
+	require.NoError(t, err)
+	var histories [][]struct {
+		Days, Rating                  int
+		Recall, Stability, Difficulty float64
+	}
+	require.NoError(t, json.Unmarshal(data, &histories))
+	require.Len(t, histories, 24)
+	p := DefaultParams()
+	for i, history := range histories {
+		var s State
+		for k, h := range history {
+			require.InDelta(t, h.Recall, p.Recall(s, float64(h.Days)), 1e-6, "history %d, hearing %d", i, k)
+			s = p.Next(s, h.Days, Rating(h.Rating))
+			require.InDelta(t, 1, s.Stability/h.Stability, 1e-6, "history %d, hearing %d: stability", i, k)
+			require.InDelta(t, h.Difficulty, s.Difficulty, 1e-6, "history %d, hearing %d: difficulty", i, k)
+		}
+	}
+}
+
+func TestHowLongAPieceLasts(t *testing.T) {
+	p := DefaultParams()
+	require.InDelta(t, 1, p.Lasts(0.9), 1e-12, "in stabilities")
+	for _, recall := range []float64{0.95, 0.8, 0.5} {
+		require.InDelta(t, recall, p.Recall(State{Stability: 10, Difficulty: 5}, 10*p.Lasts(recall)), 1e-9)
+	}
+	require.True(t, State{Stability: 0.1}.Heard())
+	require.False(t, State{}.Heard())
+	c := p.Curve()
+	require.Equal(t, p.Next(State{Stability: 3, Difficulty: 5}, 4, Solid), c.Next(State{Stability: 3, Difficulty: 5}, 4, Solid))
 }
