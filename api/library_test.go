@@ -54,7 +54,7 @@ func TestASpreadsheetBecomesABook(t *testing.T) {
 
 	_, book := u.call("GET", "/api/library/books/"+source+"?for=beginner", nil)
 	require.Len(t, book["lines"], 37)
-	require.Contains(t, book["sentence"], "the highest at “The Tall Ship”")
+	require.Contains(t, book["sentence"], "the largest to “The Tall Ship”")
 	_, typical := u.call("GET", "/api/library/books/"+source, nil)
 	require.Contains(t, typical["player"], "a typical student")
 

@@ -131,7 +131,7 @@ func TestABookComesFromASpreadsheet(t *testing.T) {
 	b.click(button("Library"))
 	b.says("Harbour Steps for Piano")
 	b.accessible("library")
-	b.click(button("Spreadsheet"))
+	b.click(button("Import a spreadsheet"))
 	b.see(`[role=dialog] input[type=file]`)
 	table, err := filepath.Abs("../demo/tideway-album.csv")
 	require.NoError(t, err)
@@ -147,7 +147,7 @@ func TestABookComesFromASpreadsheet(t *testing.T) {
 	b.says("37 pieces,")
 	b.says("Tideway album")
 	b.choose(`//select[option[.="a beginner"]]`, "a beginner")
-	b.says("the highest at “The Tall Ship”")
+	b.says("the largest to “The Tall Ship”")
 	b.accessible("gradation")
 
 	b.click(`//li[contains(., "Harbour Steps")]//button[.="Lay it beside"]`)

@@ -99,7 +99,7 @@ func (e *excerpts) sheetItem(ctx context.Context, it week.Item) (sheet.Item, err
 
 // kinds name what is to be done, for a family.
 var kinds = map[week.Kind]string{
-	week.Look: "Look and say", week.Chunk: "Small piece", week.Join: "Join", week.Whole: "The whole", week.Spot: "Hard spot",
+	week.Look: "Look and say", week.Chunk: "Short section", week.Join: "Join", week.Whole: "The whole", week.Spot: "Hard spot",
 	week.Again: "Again", week.Review: "Play", week.Preview: "For later", week.Listen: "Listen",
 }
 

@@ -80,7 +80,7 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 			out.Players = append(out.Players, contract.BookPlayer{Ladder: l.ID, Name: l.Name})
 		}
 	}
-	out.Sentence = fmt.Sprintf("%s for %s with %s, and %s of no book.", wording.Capital(wording.Counted(len(sources), "book")), instrument, wording.Counted(count, "piece"), wording.Counted(len(loose), "piece"))
+	out.Sentence = wording.Library(instrument, len(sources), count, len(loose))
 	return contract.GetLibrary200JSONResponse(out), nil
 }
 
@@ -109,7 +109,7 @@ func (h *Handlers) player(ctx context.Context, b open.Studio, who, instrument st
 		for _, sh := range all {
 			abilities = append(abilities, sh.Outside(books))
 		}
-		p.words = fmt.Sprintf("a typical student, who brings what the middle one of %s has cleared elsewhere", wording.Counted(len(all), "student"))
+		p.words = wording.TypicalPlayer(len(all))
 		p.brings = curriculum.Typical(abilities)
 		return p, nil
 	}
@@ -158,11 +158,10 @@ func (h *Handlers) GetBook(ctx context.Context, r contract.GetBookRequestObject)
 
 func profile(b open.Studio, src curriculum.Source, g curriculum.Gradation, p player) contract.BookProfile {
 	out := contract.BookProfile{
-		Source: src.ID, Title: src.Title, Player: p.words, Reach: g.Reach.Size, ReachWhy: wording.Reach(g.Reach),
+		Source: src.ID, Title: src.Title, Player: p.words, Reach: g.Reach.Size, ReachWhy: wording.Reach(g.Reach), Sentence: wording.Book(g),
 		Lines: []contract.BookLine{}, Skills: []contract.SkillUse{}, Once: names(b, g.Once),
 	}
-	cliffs, largest, at := 0, 0.0, ""
-	for i, l := range g.Lines {
+	for _, l := range g.Lines {
 		m := l.Material
 		line := contract.BookLine{
 			Material: m.ID, Title: m.Title, Composer: m.Composer, Unit: m.Unit, Page: m.Page, Strand: contract.Strand(m.Strand), Leap: answer.Leap(b.Names(), m, l.Leap, p.policy.SecureAfter),
@@ -171,30 +170,11 @@ func profile(b open.Studio, src curriculum.Source, g curriculum.Gradation, p pla
 		for _, f := range m.FocusPoints {
 			line.FocusPoints = append(line.FocusPoints, f.Text)
 		}
-		if i > 0 && l.Cliff {
-			cliffs++
-			if l.Leap.Size > largest {
-				largest, at = l.Leap.Size, m.Title
-			}
-		}
 		out.Lines = append(out.Lines, line)
 	}
 	for _, u := range g.Skills {
 		out.Skills = append(out.Skills, contract.SkillUse{Skill: u.Skill, Name: b.Skills.Name(u.Skill), At: u.At, Brought: u.Brought})
 	}
-	out.Sentence = fmt.Sprintf("%s, %s", wording.Counted(len(g.Lines), "piece"), wording.Counted(len(g.Skills), "skill"))
-	switch {
-	case len(g.Lines) == 0:
-		out.Sentence = "There is nothing in it yet"
-	case cliffs > 0:
-		out.Sentence += fmt.Sprintf("; %s, the highest at “%s” (%.1f)", wording.Counted(cliffs, "cliff"), at, largest)
-	default:
-		out.Sentence += "; no cliff after the beginning"
-	}
-	if len(g.Once) > 0 {
-		out.Sentence += fmt.Sprintf("; %s never repeated", wording.Counted(len(g.Once), "skill"))
-	}
-	out.Sentence = wording.Capital(out.Sentence) + "."
 	return out
 }
 

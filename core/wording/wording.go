@@ -15,6 +15,7 @@
 //	technique.go    exercises, staircases, cycles, tempo ladders
 //	entry.go        the entries of a log
 //	way.go          ways of teaching
+//	library.go      books
 //	fit.go          what could come next
 //	piece.go        a piece in one sentence
 //	student.go      where a material stands, leaps, who is ready

@@ -9,6 +9,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/fit"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
@@ -396,4 +397,18 @@ func TestAPieceInOneSentence(t *testing.T) {
 	require.Equal(t, "Eight bars; Ada is ready for it.", of(ready(studentplan.ReadyNow, "Ada L")...))
 	require.Equal(t, "Eight bars; Ada, Ben, Cy and Dot are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot")...))
 	require.Equal(t, "Eight bars; Ada, Ben, Cy and 2 more are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot", "Eva")...))
+}
+
+func TestABookInOneSentence(t *testing.T) {
+	line := func(title string, size float64, jump bool) curriculum.Line {
+		return curriculum.Line{Material: material.Material{Title: title}, Leap: leap.Leap{Size: size}, Cliff: jump}
+	}
+	require.Equal(t, "There is nothing in it yet.", Book(curriculum.Gradation{}))
+	require.Equal(t, "Two pieces, no skills; no big jump after the beginning.", Book(curriculum.Gradation{Lines: []curriculum.Line{line("Fog", 3, true), line("Tar", 1, false)}}))
+	require.Equal(t, "Four pieces, one skill; two big jumps, the largest to “Net” (2.5); one skill never repeated.", Book(curriculum.Gradation{
+		Lines:  []curriculum.Line{line("Fog", 3, true), line("Tar", 2, true), line("Net", 2.5, true), line("Oar", 1, false)},
+		Skills: make([]curriculum.Use, 1), Once: []string{"rests"},
+	}))
+	require.Equal(t, "One book for piano with 25 pieces, and two pieces without a book.", Library("piano", 1, 25, 2))
+	require.Equal(t, "a typical student, who brings what a typical one of four students has learned elsewhere", TypicalPlayer(4))
 }

@@ -126,3 +126,15 @@ func middle(listed []float64, n int) float64 {
 	}
 	return values[(n-1)/2]
 }
+
+// Jumps are the pieces after the first that lie beyond a comfortable leap, in their order; the first of a
+// book is no jump, as every beginning is large.
+func (g Gradation) Jumps() []Line {
+	var out []Line
+	for i, l := range g.Lines {
+		if i > 0 && l.Cliff {
+			out = append(out, l)
+		}
+	}
+	return out
+}

@@ -21,7 +21,7 @@ func words(it Item, w Work, in Input) string {
 	case Chunk:
 		return before(in) + ", then play it slowly."
 	case Join:
-		return "Two small pieces become one: do not stop at the join."
+		return "Two short sections become one: do not stop where they meet."
 	case Spot:
 		return "The spot from the lesson: slowly, and tick a box each time it is right."
 	case Whole:
@@ -66,7 +66,7 @@ func look(w Work, in Input) string {
 	return "Find where it begins, where it rises, falls and stays, and what comes back."
 }
 
-// before says what is done at a small piece before it is played.
+// before says what is done at a short section before it is played.
 func before(in Input) string {
 	young := in.Age < youngest
 	switch in.Approach {

@@ -101,7 +101,7 @@ function Proposed(props: { next: Schemas["NextExercise"]; ladder: string; top: n
         <span aria-hidden="true" className="ml-1 w-9 shrink-0 border-t-[5px] border-dotted border-preview" />
         <span className="min-w-0 flex-1 leading-[1.08]">
           <span className="line-clamp-1 text-[0.92rem]">{next.title}</span>
-          <span className="fine line-clamp-1">proposed: {next.step}</span>
+          <span className="fine line-clamp-1">suggested: {next.step}</span>
         </span>
       </Link>
     </li>

@@ -47,8 +47,7 @@ export function RungNote(props: {
       )}
       {rung.clears && (
         <p>
-          {begun ? "Cleared" : `Begins ${rung.begins?.words}, cleared`} {rung.clears.words}, four times of
-          five.
+          {begun ? "Cleared" : `Begins ${rung.begins?.words}, cleared`} {rung.clears.words}, likely (4 in 5).
         </p>
       )}
       {rung.long && (

@@ -10,7 +10,7 @@ export function ImportFile() {
   return (
     <>
       <button type="button" className="press" onClick={() => setOpen(true)}>
-        Curriculum file
+        Import a file
       </button>
       <Sheet
         open={open}

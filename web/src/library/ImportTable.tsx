@@ -27,7 +27,7 @@ export function ImportTable(props: { instrument: Schemas["Instrument"]; onKept: 
   return (
     <>
       <button type="button" className="press" onClick={() => setOpen(true)}>
-        Spreadsheet
+        Import a spreadsheet
       </button>
       <Sheet
         open={open}

@@ -7,10 +7,10 @@ export const signNames: Record<Kind, string> = {
   run: "Ready for a run",
   stuck: "Stuck",
   choose: "Needs a piece",
-  late: "Preview too late",
-  cliff: "Cliff ahead",
-  spot: "Open spots",
-  bench: "Bench to measure",
+  late: "Late preview",
+  cliff: "Big jump ahead",
+  spot: "Hard spots",
+  bench: "Measure the bench",
   review: "Review due",
 };
 

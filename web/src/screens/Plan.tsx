@@ -142,7 +142,7 @@ function Shares({ plan: p }: { plan: Schemas["LessonPlan"] }) {
         <path d={`M${(320 * p.aim) / p.minutes} 0V26`} stroke="var(--color-ink)" strokeWidth="2.5" />
       </svg>
       <p className="fine">
-        Review has {p.review} of the {p.aim} minutes that the way of teaching asks for.
+        Review: {p.review} min (aim {p.aim})
         {p.free > 0 && ` ${p.free} ${p.free === 1 ? "minute is" : "minutes are"} free.`}
       </p>
     </section>

@@ -85,7 +85,7 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
           className="fine flex items-center border-b border-line py-1"
           style={{ minHeight: Math.min(56, 20 + gap) }}
         >
-          {gap} minutes free
+          {gap}-minute break
         </p>
       )}
       <div className="relative">

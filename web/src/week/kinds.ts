@@ -5,7 +5,7 @@ export type Kind = Schemas["WeekItem"]["kind"];
 /** What is to be done, in words for a family. */
 export const kindNames: Record<Kind, string> = {
   look: "Look and say",
-  chunk: "Small piece",
+  chunk: "Short section",
   join: "Join",
   whole: "The whole",
   spot: "Hard spot",

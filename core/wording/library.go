@@ -1,0 +1,37 @@
+package wording
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"patientladder/core/planning/curriculum"
+)
+
+// Library says what a studio has for an instrument: books with so many pieces, and pieces without a book.
+func Library(instrument string, books, pieces, loose int) string {
+	return fmt.Sprintf("%s for %s with %s, and %s without a book.", Capital(Counted(books, "book")), instrument, Counted(pieces, "piece"), Counted(loose, "piece"))
+}
+
+// TypicalPlayer says for whom the jumps of a book are shown where no student is chosen, without a capital.
+func TypicalPlayer(students int) string {
+	return fmt.Sprintf("a typical student, who brings what a typical one of %s has learned elsewhere", Counted(students, "student"))
+}
+
+// Book says how a book is graded.
+func Book(g curriculum.Gradation) string {
+	if len(g.Lines) == 0 {
+		return "There is nothing in it yet."
+	}
+	out := fmt.Sprintf("%s, %s", Counted(len(g.Lines), "piece"), Counted(len(g.Skills), "skill"))
+	if jumps := g.Jumps(); len(jumps) > 0 {
+		largest := slices.MaxFunc(jumps, func(a, b curriculum.Line) int { return cmp.Compare(a.Leap.Size, b.Leap.Size) })
+		out += fmt.Sprintf("; %s, the largest to %s (%.1f)", Counted(len(jumps), "big jump"), Quoted(largest.Material.Title), largest.Leap.Size)
+	} else {
+		out += "; no big jump after the beginning"
+	}
+	if len(g.Once) > 0 {
+		out += fmt.Sprintf("; %s never repeated", Counted(len(g.Once), "skill"))
+	}
+	return Capital(out) + "."
+}
