@@ -107,3 +107,30 @@ func TestNothingBlockedIsRankedAboveWhatIsOpen(t *testing.T) {
 		}
 	})
 }
+
+func TestHowWellALeapFits(t *testing.T) {
+	in := Input{Reach: leap.Reach{Size: 2}}
+	for _, c := range []struct {
+		leap float64
+		ease bool
+		fits float64
+		why  Why
+	}{
+		{0.49, false, 0.7, Plateau}, {0.5, false, 1, Within}, {2, false, 1, Within}, {4, false, 0.5, Beyond},
+		{0.99, true, 1, EasyWanted}, {1, true, 1, NotEasy}, {4, true, 0.25, NotEasy},
+	} {
+		in.Ease = c.ease
+		fits, why := in.size(c.leap)
+		require.Equal(t, c.fits, fits, "%+v", c)
+		require.Equal(t, c.why, why, "%+v", c)
+	}
+}
+
+func TestOfEqualCandidatesTheEarlierInItsBook(t *testing.T) {
+	late, early := piece("late", material.Method), piece("early", material.Method)
+	late.Order, early.Order = 2, 1
+	in := input(t, late, early)
+	ranked := Rank(in)
+	require.Equal(t, []string{"early", "late"}, []string{ranked[0].Material.ID, ranked[1].Material.ID})
+	require.Equal(t, ranked[0].Score, ranked[1].Score)
+}

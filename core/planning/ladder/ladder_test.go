@@ -73,3 +73,30 @@ func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"gone": {State: standing.Working}}}
 	require.Empty(t, Draw(s, material.Library{}, []Placed{{"gone", material.Method, ""}}, leap.DefaultPolicy(), day, 0).Rails)
 }
+
+func TestWeeksOfAPieceAreThoseBegun(t *testing.T) {
+	weeks := func(state standing.State, days, rested int) int {
+		m := &standing.MaterialStanding{State: state, Assigned: day.AddDate(0, 0, -days), ClearedAt: day, PausedAt: day, Rested: rested}
+		return learned(m, piece("a"), leap.DefaultPolicy(), day).Weeks
+	}
+	require.Equal(t, []int{1, 1, 1, 2, 2, 3}, []int{weeks(standing.Working, 0, 0), weeks(standing.Working, 1, 0), weeks(standing.Working, 7, 0), weeks(standing.Working, 8, 0), weeks(standing.Cleared, 14, 0), weeks(standing.Cleared, 15, 0)})
+	require.Equal(t, 2, weeks(standing.Resting, 21, 7), "weeks of rest are none")
+	r := learned(&standing.MaterialStanding{State: standing.Resting, PausedAt: day}, piece("a"), leap.DefaultPolicy(), day)
+	require.Equal(t, []any{Now, Paused, 0}, []any{r.Layer, r.Aside, r.Weeks})
+}
+
+func TestBigAndSmallJumpsHaveTheirLines(t *testing.T) {
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}}}
+	lib := material.Library{"one": piece("one", "x")}
+	drawn := func(reach float64, aside Aside) Rung {
+		b := &batch{ahead: []Placed{{"one", material.Method, aside}}}
+		return b.rungs(s, lib, leap.DefaultPolicy(), day, reach, 0)[0]
+	}
+	require.Equal(t, 1.0, drawn(1, "").Leap.Size)
+	require.False(t, drawn(1, "").Cliff, "as large as the reach is within it")
+	require.True(t, drawn(0.99, "").Cliff)
+	require.True(t, drawn(0.99, Paused).Cliff)
+	require.False(t, drawn(0.99, Skipped).Cliff, "what is skipped is no jump")
+	require.False(t, drawn(4, "").Plateau, "a quarter of the reach is not small")
+	require.True(t, drawn(4.1, "").Plateau)
+}
