@@ -1,7 +1,7 @@
 # Patient Ladder. `make help` lists what there is.
 SHELL := /bin/bash
 BIN := bin/ladder
-TOOL := go tool -modfile=../tools/go.mod
+TOOL := go tool -modfile=$(CURDIR)/tools/go.mod
 
 .PHONY: help demo demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench fuzz screenshots clean
 .DEFAULT_GOAL := help

@@ -9,6 +9,7 @@ export default defineConfig({
     emptyOutDir: true,
     chunkSizeWarningLimit: 1500, // the engraver, which is loaded only where a score is shown
   },
-  server: { proxy: { "/api": "http://127.0.0.1:7320" } },
+  // The server refuses what comes from another site: it must see the host that the browser sees.
+  server: { proxy: { "/api": { target: "http://127.0.0.1:7320", changeOrigin: false } } },
   test: { include: ["src/**/*.test.{ts,tsx}"] },
 });
