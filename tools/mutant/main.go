@@ -33,7 +33,9 @@ type change struct {
 	old, new string
 }
 
-func (c change) String() string { return fmt.Sprintf("%s:%d: %s becomes %s", c.file, c.line, c.old, c.new) }
+func (c change) String() string {
+	return fmt.Sprintf("%s:%d: %s becomes %s", c.file, c.line, c.old, c.new)
+}
 
 // others are what a token becomes.
 var others = map[token.Token]token.Token{
