@@ -3,6 +3,7 @@ package setup
 import (
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 )
@@ -107,4 +108,24 @@ func TestHowToSitToTheWord(t *testing.T) {
 		require.Equal(t, strings.Join(c.says, "\n"), strings.Join(r.Says, "\n"), c.name)
 		require.Equal(t, c.off >= -1 && c.off <= 1, r.Possible, c.name)
 	}
+}
+
+func TestFromEighteenOnAYearIsEnough(t *testing.T) {
+	last := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+	require.True(t, Due(last, last.AddDate(0, 3, 0), 17, 3), "on the day itself")
+	require.False(t, Due(last, last.AddDate(0, 3, -1), 17, 3))
+	require.False(t, Due(last, last.AddDate(0, 3, 0), 18, 3))
+	require.True(t, Due(last, last.AddDate(0, 12, 0), 18, 3))
+	require.Contains(t, Checks(Ball)[3].Child, "tennis ball")
+	require.Contains(t, Checks(Hanging)[3].Child, "wet towel")
+}
+
+// Of mats that miss a need the nearest is taken, whether too thin or too thick for the bench to give.
+func TestTheNearestMats(t *testing.T) {
+	require.Equal(t, []float64{3}, nearest([]float64{3, 9}, 4, 0), "1 too thin before 5 too thick")
+	require.Equal(t, []float64{4.5}, nearest([]float64{3, 4.5}, 4, 0), "half a centimetre too thick before one too thin")
+	require.Equal(t, []float64{4.5}, nearest([]float64{4, 4.5}, 4.5, 0))
+	require.Equal(t, []float64{5}, nearest([]float64{5, 6}, 4, 1), "what the bench gives is no miss; of two that fit the one that needs no more")
+	require.Equal(t, []float64{2, 2}, nearest([]float64{2, 2}, 4, 0))
+	require.Nil(t, nearest([]float64{12}, 4, 0), "8 too thick is worse than 4 too thin")
 }
