@@ -134,3 +134,41 @@ func TestOfEqualCandidatesTheEarlierInItsBook(t *testing.T) {
 	require.Equal(t, []string{"early", "late"}, []string{ranked[0].Material.ID, ranked[1].Material.ID})
 	require.Equal(t, ranked[0].Score, ranked[1].Score)
 }
+
+// The easiest piece for a skill: the smallest leap, of equal ones the first by its id, never the piece itself.
+func TestTheEasiestPieceForASkill(t *testing.T) {
+	in := input(t, piece("hard", material.Method, "pulse", "three"), piece("same b", material.Method, "pulse"), piece("same a", material.Method, "pulse"), piece("other", material.Method, "three"))
+	for range 20 { // the library is a map
+		require.Equal(t, "same a", in.easiest("pulse", ""))
+		require.Equal(t, "same b", in.easiest("pulse", "same a"))
+		require.Equal(t, "other", in.easiest("three", ""))
+		require.Empty(t, in.easiest("cross", ""))
+	}
+}
+
+// Steps that were taken shorten the way, and a skill that is known is no part of it.
+func TestTheWayIsWhatIsLeft(t *testing.T) {
+	in := input(t, piece("show", material.Repertoire, "cross"), piece("drum", material.Method, "pulse"))
+	in.Ability.Skills["pairs"] = leap.Evidence{StepsDone: 1, Steps: 2}
+	in.Ability.Skills["pulse"] = leap.Evidence{Cleared: 5}
+	steps, lessons := in.way("cross", "show")
+	require.Equal(t, []Step{{Skill: "pairs", Bites: 1}, {Skill: "three", Bites: 1}, {Skill: "cross", Bites: 3}}, steps)
+	require.Equal(t, 4, lessons)
+	steps, lessons = in.way("pulse", "")
+	require.Empty(t, steps)
+	require.Zero(t, lessons)
+}
+
+// Shown is met; and what is met three times of three is met.
+func TestWhatAPerformancePieceMayAskFor(t *testing.T) {
+	show := piece("show", material.Repertoire, "cross")
+	blocks := func(e leap.Evidence, m material.Material) int {
+		in := input(t, m)
+		in.Ability.Skills["cross"] = e
+		return len(in.blocks(m))
+	}
+	require.Equal(t, 1, blocks(leap.Evidence{Cleared: 2}, show))
+	require.Equal(t, 0, blocks(leap.Evidence{Cleared: 3}, show))
+	require.Equal(t, 0, blocks(leap.Evidence{Cleared: 2, Shown: true}, show))
+	require.Equal(t, 0, blocks(leap.Evidence{Cleared: 2}, piece("study", material.Technique, "cross")), "only where it is performed")
+}
