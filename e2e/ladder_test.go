@@ -55,7 +55,7 @@ func TestTheLadderThinks(t *testing.T) {
 	require.Regexp(t, `^“.+” needs .+ and is expected to begin about \d+ \w+, in .+ lessons?\. .+ steps? left`, why)
 	b.accessible("plant")
 
-	// A hard piece two rungs earlier, dragged: a preview turns late, the date moves, the leap is a cliff.
+	// A hard piece two rungs earlier, dragged: a preview comes late, the date moves, the leap is a cliff.
 	rung := func(title string) string {
 		return `//section[@aria-label="Ladder"]//li/button[contains(., "` + title + `")]`
 	}
@@ -68,7 +68,7 @@ func TestTheLadderThinks(t *testing.T) {
 	b.drag(rung("Pebbles"), height("Two Boats")-height("Pebbles")+44)
 	b.says("Only tried so far:")
 	b.says("“Pebbles” becomes a big jump")
-	b.says("turns late: ready one lesson after “Pebbles” begins")
+	b.says("comes late: ready one lesson after “Pebbles” begins")
 	b.says("“Pebbles” begins about")
 	b.accessible("a rung moved")
 	b.click(button("Undo"))

@@ -105,7 +105,7 @@ func TestScreenshots(t *testing.T) {
 		b.says("Only tried so far:")
 		b.see(`//fieldset[not(@disabled)]//button[.="Earlier"]`)
 	}
-	b.says("turns late")
+	b.says("comes late")
 	take("ladder-moved")
 	b.do(chromedp.EmulateViewport(390, 844))
 	b.visit("/lesson/" + ivo)

@@ -108,7 +108,7 @@ func (n Names) Consequence(c studentplan.Consequence) string {
 		return fmt.Sprintf("%s is no longer a big jump: %.1f instead of %.1f.", title, c.After, c.Before)
 	case studentplan.PreviewChanged:
 		if c.Worse {
-			return fmt.Sprintf("The preview of %s turns late: ready %s after %s begins.", n.Skills.Name(c.Skill), Counted(c.Late, "lesson"), title)
+			return fmt.Sprintf("The preview of %s comes late: ready %s after %s begins.", n.Skills.Name(c.Skill), Counted(c.Late, "lesson"), title)
 		}
 		return fmt.Sprintf("%s is ready in time for %s.", Capital(n.Skills.Name(c.Skill)), title)
 	case studentplan.TargetChanged:

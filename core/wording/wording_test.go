@@ -153,7 +153,7 @@ func TestWhatAnotherOrderWouldDo(t *testing.T) {
 	for want, c := range map[string]studentplan.Consequence{
 		"“Fog” becomes a big jump: 3.0 (comfortable 2.0).":                                {Kind: studentplan.LeapChanged, Material: "fog", Worse: true, Before: 1, After: 3, Reach: 2},
 		"“Fog” is no longer a big jump: 1.0 instead of 3.0.":                              {Kind: studentplan.LeapChanged, Material: "fog", Before: 3, After: 1, Reach: 2},
-		"The preview of counting rests turns late: ready two lessons after “Fog” begins.": {Kind: studentplan.PreviewChanged, Material: "fog", Worse: true, Skill: "rests", Late: 2},
+		"The preview of counting rests comes late: ready two lessons after “Fog” begins.": {Kind: studentplan.PreviewChanged, Material: "fog", Worse: true, Skill: "rests", Late: 2},
 		"Counting rests is ready in time for “Fog”.":                                      {Kind: studentplan.PreviewChanged, Material: "fog", Skill: "rests"},
 		"Recital: the chance of “Fog” goes from 80 % to 60 %.":                            {Kind: studentplan.TargetChanged, Material: "fog", Target: "Recital", Before: 0.8, After: 0.6},
 		"“Fog” begins about 9 June instead of 2 June.":                                    {Kind: studentplan.DateChanged, Material: "fog", From: day(time.June, 2), To: day(time.June, 9)},
