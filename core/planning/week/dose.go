@@ -79,7 +79,7 @@ func (in Input) DoseWords() string {
 	if _, row := in.dose(); row {
 		return "Each until it is right " + inWords(in.row()) + " times in a row; stop there."
 	}
-	return "As many times as the student has years, slowly and well; fewer when tired."
+	return "Once for each year of the student’s age, slowly and well; fewer when tired."
 }
 
 func inWords(n int) string {

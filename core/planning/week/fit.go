@@ -262,7 +262,7 @@ func again(step Item, full bool) Item {
 	}
 	step.Times, step.InRow = 2, false
 	step.Minutes = max(1, step.Minutes/2)
-	step.Words = "Again from last time, to begin with."
+	step.Words = "Start with the section from last time."
 	return step
 }
 

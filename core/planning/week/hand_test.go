@@ -197,7 +197,7 @@ func TestTheFiveDoses(t *testing.T) {
 		{Input{Age: 6, Dose: Once}, 1, false, "once a day"},
 		{Input{Age: 6, Dose: Three}, 3, false, "three times"},
 		{Input{Age: 6, Dose: FiveToTen}, 5, true, "ten at the most"},
-		{Input{Age: 6, Dose: ByYears}, 6, false, "as the student has years"},
+		{Input{Age: 6, Dose: ByYears}, 6, false, "for each year of the student’s age"},
 		{Input{Age: 6, Dose: InARow, DoseRow: 4}, 4, true, "right four times in a row"},
 		{Input{Age: 40, Dose: ByYears, DoseRow: 5}, 5, true, "right five times in a row"},
 	} {

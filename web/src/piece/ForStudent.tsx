@@ -32,7 +32,7 @@ export function ForStudent(props: {
         </p>
       ) : (
         <p className={cliff ? "text-cliff" : ""}>
-          {cliff ? "A cliff: over" : "Within"} the comfortable {leapSize(piece.reach ?? 0)};{" "}
+          {cliff ? "A big jump" : "A jump"}: {leapSize(leap.size)} (comfortable {leapSize(piece.reach ?? 0)});{" "}
           {Math.round(leap.ready * 100)} % of what it needs is there.
         </p>
       )}

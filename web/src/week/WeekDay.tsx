@@ -21,7 +21,7 @@ export function WeekDay(props: {
   return (
     <li className="min-w-0 md:pt-[var(--drop)]" style={{ "--drop": drop } as React.CSSProperties}>
       <div className={`border-t-[5px] ${day.rest ? "border-dashed border-line" : "border-working"} pt-1.5`}>
-        <div className="flex items-start justify-between gap-1">
+        <div className="flex flex-col items-start">
           <div>
             <h2 className="text-[1.1rem]">{name}</h2>
             {!day.rest && (
@@ -32,7 +32,7 @@ export function WeekDay(props: {
           </div>
           <button
             type="button"
-            className="quiet -mr-1 -mt-1.5 px-1.5 text-[0.9rem]"
+            className="quiet -ml-1.5 whitespace-nowrap px-1.5 text-[0.9rem]"
             disabled={props.busy}
             onClick={() => props.onDay(day.rest)}
           >
