@@ -3,7 +3,7 @@ SHELL := /bin/bash
 BIN := bin/ladder
 TOOL := go tool -modfile=$(CURDIR)/tools/go.mod
 
-.PHONY: help demo demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench fuzz screenshots clean
+.PHONY: help demo demo-60 demo-empty demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench fuzz screenshots clean
 .DEFAULT_GOAL := help
 
 help: ## this list
@@ -11,6 +11,12 @@ help: ## this list
 
 demo: deps build ## the made-up studio; prints the address and the sign-in
 	@./$(BIN) demo
+
+demo-60: deps build ## the made-up studio with sixty students
+	@./$(BIN) demo --students 60
+
+demo-empty: deps build ## an empty studio
+	@./$(BIN) demo --empty
 
 demo-reset: deps build ## the same, begun anew
 	@./$(BIN) demo --reset

@@ -68,16 +68,20 @@ func TestMain(m *testing.M) {
 	}))
 }
 
-// user is one browser.
+// user is one browser, at a server.
 type user struct {
 	t    *testing.T
 	http *http.Client
+	url  string
 }
+
+// text is a body that is sent as it is; all others are sent as JSON.
+type text string
 
 func anyone(t *testing.T) *user {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	return &user{t, &http.Client{Jar: jar}}
+	return &user{t, &http.Client{Jar: jar}, web.URL}
 }
 
 func signedIn(t *testing.T, email, password string) *user {
@@ -85,6 +89,38 @@ func signedIn(t *testing.T, email, password string) *user {
 	status, _ := u.call("POST", "/api/session", map[string]string{"email": email, "password": password})
 	require.Equal(t, http.StatusOK, status)
 	return u
+}
+
+// may4 is a clock that stands at half past three on Monday, 4 May 2026.
+func may4() time.Time { return time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC) }
+
+// newcomer is the teacher of an empty studio, on Monday, 4 May 2026, whatever the clock of the suite is.
+func newcomer(t *testing.T) *user {
+	_, handler, err := api.New(api.Config{Store: db, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: may4})
+	require.NoError(t, err)
+	server := httptest.NewServer(handler)
+	t.Cleanup(server.Close)
+	email := storetest.ID() + "@example.org"
+	hash, err := api.HashPassword(strangerPassword)
+	require.NoError(t, err)
+	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: storetest.ID(), Name: "New studio", Timezone: "UTC"},
+		store.Teacher{ID: storetest.ID(), Email: email, Name: "N", PasswordHash: hash}))
+	u := anyone(t)
+	u.url = server.URL
+	status, _ := u.call("POST", "/api/session", map[string]string{"email": email, "password": strangerPassword})
+	require.Equal(t, http.StatusOK, status)
+	return u
+}
+
+// read is an answer as it comes.
+func (u *user) read(path string) string {
+	u.t.Helper()
+	res := u.raw("GET", path, nil, nil)
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(u.t, err)
+	require.Equal(u.t, http.StatusOK, res.StatusCode, "%s", data)
+	return string(data)
 }
 
 func teacher(t *testing.T) *user { return signedIn(t, demo.Email, demo.Password) }
@@ -116,11 +152,15 @@ func (u *user) raw(method, path string, body any, header http.Header) *http.Resp
 	u.t.Helper()
 	var in io.Reader
 	if body != nil {
-		data, err := json.Marshal(body)
-		require.NoError(u.t, err)
-		in = bytes.NewReader(data)
+		if plain, ok := body.(text); ok {
+			in = strings.NewReader(string(plain))
+		} else {
+			data, err := json.Marshal(body)
+			require.NoError(u.t, err)
+			in = bytes.NewReader(data)
+		}
 	}
-	req, err := http.NewRequest(method, web.URL+path, in)
+	req, err := http.NewRequest(method, u.url+path, in)
 	require.NoError(u.t, err)
 	req.Header.Set("Content-Type", "application/json")
 	for k, v := range header {
@@ -136,6 +176,16 @@ func (u *user) ladderOf(name string) string {
 	for _, s := range u.list("/api/students") {
 		if strings.HasPrefix(s["name"].(string), name) {
 			return s["ladder"].(string)
+		}
+	}
+	u.t.Fatalf("no student %s", name)
+	return ""
+}
+
+func (u *user) studentOf(name string) string {
+	for _, s := range u.list("/api/students") {
+		if strings.HasPrefix(s["name"].(string), name) {
+			return s["student"].(string)
 		}
 	}
 	u.t.Fatalf("no student %s", name)

@@ -11,7 +11,7 @@
 //	open/         what handlers open: a studio, a student, what lies ahead, a score
 //	answer/       facts of core as answers of the contract
 //	problem/      errors as problem+json
-//	lesson/ ladder/ technique/ library/ home/ people/   the handlers, by area
+//	lesson/ ladder/ technique/ library/ home/ people/ dates/   the handlers, by area
 package api
 
 import (
@@ -30,6 +30,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"patientladder/api/contract"
+	"patientladder/api/dates"
 	"patientladder/api/home"
 	"patientladder/api/ladder"
 	"patientladder/api/lesson"
@@ -74,6 +75,7 @@ type (
 	libraryHandlers   = library.Handlers
 	homeHandlers      = home.Handlers
 	peopleHandlers    = people.Handlers
+	datesHandlers     = dates.Handlers
 )
 
 // Server answers the contract. Make it with New.
@@ -84,6 +86,7 @@ type Server struct {
 	*libraryHandlers
 	*homeHandlers
 	*peopleHandlers
+	*datesHandlers
 
 	desk     *open.Desk
 	log      *slog.Logger
@@ -113,7 +116,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	}
 	s := &Server{
 		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
-		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk},
+		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk}, datesHandlers: &datesHandlers{Desk: desk},
 		desk: desk, log: cfg.Log,
 	}
 	if s.nobody, err = HashPassword(rand.Text()); err != nil {

@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"patientladder/api"
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/ladder"
@@ -265,7 +266,7 @@ func (s invented) put(ctx context.Context, st *store.Store) error {
 	for i, p := range s.students {
 		l := store.Ladder{
 			ID: p.id, StudentID: id("P", i), Name: fmt.Sprintf("Student %d", i+1), Instrument: "piano", Born: s.day.AddDate(-9, 0, 0),
-			Weekday: time.Weekday(1 + i%5), StartsAt: 14*60 + 30*(i/5), Minutes: 30, PracticeDays: [7]bool{1: true, 2: true, 3: true, 4: true, 5: true, 6: true}, PracticeMinutes: 20,
+			Lessons: calendar.Weekly(time.Weekday(1+i%5), 14*60+30*(i/5), 30, s.day.AddDate(-3, 0, 0)), PracticeDays: [7]bool{1: true, 2: true, 3: true, 4: true, 5: true, 6: true}, PracticeMinutes: 20,
 		}
 		if err := st.AddLadder(ctx, studio, l); err != nil {
 			return err

@@ -6,6 +6,8 @@
 //	library.go   books and materials from curriculum.json and scores/
 //	simulate.go  the lessons of one student
 //	home.go      what families are shown, and what they report
+//	dates.go     contacts, and lessons that are moved and cancelled
+//	more.go      as many students as are wished
 package demo
 
 import (
@@ -14,6 +16,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
+	"patientladder/core/base/calendar"
 	"time"
 
 	"github.com/oklog/ulid/v2"
@@ -45,6 +48,10 @@ type Options struct {
 	PasswordHash string
 	// Seed of the simulation; the same seed gives the same lessons.
 	Seed uint64
+	// Students fills the roll up to so many; 0 for those that are written down.
+	Students int
+	// Empty makes the studio with its teacher alone.
+	Empty bool
 }
 
 // student is one line of students.json.
@@ -73,6 +80,9 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 	if err := st.AddStudio(ctx, studio, teacher); err != nil {
 		return err
 	}
+	if o.Empty {
+		return nil
+	}
 	lib, order, err := addLibrary(ctx, st, studio.ID, ids, o.Day, table)
 	if err != nil {
 		return err
@@ -85,6 +95,7 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 	if err := json.Unmarshal(data, &students); err != nil {
 		return fmt.Errorf("students.json: %w", err)
 	}
+	students = more(students, o.Students)
 	var homes []func() error
 	for i, s := range students {
 		l, err := s.ladder(o.Day, ids)
@@ -122,7 +133,7 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 			return fmt.Errorf("at home: %w", err)
 		}
 	}
-	return nil
+	return people(ctx, st, studio.ID, o.Day, ids)
 }
 
 func (s student) ladder(day time.Time, ids *ids) (store.Ladder, error) {
@@ -132,11 +143,13 @@ func (s student) ladder(day time.Time, ids *ids) (store.Ladder, error) {
 	}
 	l := store.Ladder{
 		ID: ids.next(day), StudentID: ids.next(day), Name: s.Name, Instrument: s.Instrument,
-		Born:    day.AddDate(-s.Age, -len(s.Name)%11, -len(s.Name)%27), // some day in the year before the birthday
-		Weekday: day.AddDate(0, 0, s.DayOffset).Weekday(), StartsAt: at.Hour()*60 + at.Minute(), Minutes: s.Minutes,
+		Born:         day.AddDate(-s.Age, -len(s.Name)%11, -len(s.Name)%27), // some day in the year before the birthday
 		PracticeDays: [7]bool{true, true, true, true, true, true, true}, PracticeMinutes: 10 + min(s.Age, 15), HandsApart: true,
 	}
-	l.PracticeDays[l.Weekday] = false
+	weekday := day.AddDate(0, 0, s.DayOffset).Weekday()
+	l.Lessons = calendar.Weekly(weekday, at.Hour()*60+at.Minute(), s.Minutes, day.AddDate(0, 0, s.DayOffset-7*s.Weeks))
+	l.Lessons.Slots[0].ID = l.ID
+	l.PracticeDays[weekday] = false
 	return l, nil
 }
 

@@ -68,7 +68,7 @@ func TestEightStudentsFromFourToSixtyEachElsewhere(t *testing.T) {
 	instruments, ages, cleared := map[string]int{}, []int{}, map[int]int{}
 	for _, l := range ladders {
 		instruments[l.Instrument]++
-		ages = append(ages, l.Age(day))
+		ages = append(ages, l.Profile().Age(day))
 		log, err := db.Log(ctx, id, l.ID)
 		require.NoError(t, err)
 		require.NotEmpty(t, log, l.Name)

@@ -68,7 +68,7 @@ func atHome(ctx context.Context, st *store.Store, studio string, s student, l st
 		if err != nil {
 			return err
 		}
-		w := store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: lesson.Add(time.Duration(l.StartsAt+l.Minutes) * time.Minute)}
+		w := store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: lesson.Add(time.Duration(l.Lessons.Slots[0].StartsAt+l.Lessons.Slots[0].Minutes) * time.Minute)}
 		if err := st.SavePracticeWeek(ctx, studio, w, nil); err != nil {
 			return err
 		}
@@ -88,7 +88,7 @@ func practice(s student, l store.Ladder, start time.Time, sim *simulation, read 
 		}
 	}
 	now := standing.Fold(log, standing.Context{Library: sim.lib, Skills: sim.skills, Family: sim.family, Policy: standing.DefaultPolicy(), Day: start})
-	in := week.Input{Start: start, Practises: l.PracticeDays, Minutes: l.PracticeMinutes, Age: l.Age(start), ReviewShare: 0.45}
+	in := week.Input{Start: start, Practises: l.PracticeDays, Minutes: l.PracticeMinutes, Age: l.Profile().Age(start), ReviewShare: 0.45}
 	for _, id := range now.In(standing.Working) {
 		ms := now.Materials[id]
 		w := week.Work{Material: sim.lib[id], RunDue: ms.RunDue, WeeksOn: int(start.Sub(ms.Assigned).Hours() / 24 / 7), HandsApart: l.HandsApart}

@@ -41,7 +41,7 @@ type simulation struct {
 func (s *simulation) run(day time.Time, l store.Ladder) []studentlog.Entry {
 	first := day.AddDate(0, 0, s.student.DayOffset-7*s.student.Weeks)
 	for week := range s.student.Weeks {
-		s.at = first.AddDate(0, 0, 7*week).Add(time.Duration(l.StartsAt) * time.Minute)
+		s.at = first.AddDate(0, 0, 7*week).Add(time.Duration(l.Lessons.Slots[0].StartsAt) * time.Minute)
 		s.last = week == s.student.Weeks-1
 		if week > 0 && s.rng.Float64() < 0.07 {
 			s.travel(week)
@@ -75,7 +75,7 @@ func (s *simulation) meet() {
 
 // measure takes the measures of the studio's piano and of a body that grows.
 func (s *simulation) measure(l store.Ladder) {
-	years := float64(min(l.Age(s.at), 18)) // the tape tells whole centimetres
+	years := float64(min(l.Profile().Age(s.at), 18)) // the tape tells whole centimetres
 	s.at = s.at.Add(time.Minute)
 	s.log = append(s.log, studentlog.Entry{ID: s.ids.next(s.at), At: s.at, Actor: s.teacher, Kind: studentlog.SetupChecked, Setup: &setup.Measures{
 		KeyTop: 73, Elbow: math.Round(12 + 0.65*years), Leg: math.Round(22 + 1.35*years), BenchLow: 46, BenchHigh: 55, Lean: setup.Level,
@@ -107,7 +107,7 @@ func (s *simulation) lesson(l store.Ladder) {
 	}
 	// A lesson holds a method piece always, technique and reading when there is time for them.
 	for i, strand := range []material.Strand{material.Method, material.Technique, material.Reading} {
-		if i < l.Minutes/15 {
+		if i < l.Lessons.Slots[0].Minutes/15 {
 			s.fill(strand)
 		}
 	}

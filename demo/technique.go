@@ -55,7 +55,7 @@ func climbStairs(ctx context.Context, st *store.Store, studio string, l store.La
 	x, _ := instrument.Of(l.Instrument)
 	ids := newIDs(seed)
 	lesson := func(ago int) time.Time {
-		return day.AddDate(0, 0, sim.student.DayOffset-7*ago).Add(time.Duration(l.StartsAt+6) * time.Minute)
+		return day.AddDate(0, 0, sim.student.DayOffset-7*ago).Add(time.Duration(l.Lessons.Slots[0].StartsAt+6) * time.Minute)
 	}
 	clock := map[int]time.Time{}
 	write := func(ago int, e studentlog.Entry) {

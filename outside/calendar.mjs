@@ -12,19 +12,25 @@ const [file, from, to] = process.argv.slice(2);
 const calendar = new ICAL.Component(ICAL.parse(readFileSync(file, "utf8")));
 for (const zone of calendar.getAllSubcomponents("vtimezone")) ICAL.TimezoneService.register(zone);
 const out = [];
-for (const component of calendar.getAllSubcomponents("vevent")) {
+const components = calendar.getAllSubcomponents("vevent");
+const add = (event, start, duration) => {
+  const day = start.isDate;
+  const utc = start.toJSDate().toISOString();
+  out.push({ title: event.summary, start: day ? start.toString() : utc, minutes: duration.toSeconds() / 60, words: event.description ?? "" });
+};
+for (const component of components) {
+  if (component.hasProperty("recurrence-id")) continue; // it stands in place of a repetition of its event
   const event = new ICAL.Event(component);
-  const add = (start) => {
-    const day = start.isDate;
-    const utc = start.toJSDate().toISOString();
-    out.push({ title: event.summary, start: day ? start.toString() : utc, minutes: event.duration.toSeconds() / 60, words: event.description ?? "" });
-  };
+  for (const other of components)
+    if (other.hasProperty("recurrence-id") && other.getFirstPropertyValue("uid") === event.uid) event.relateException(other);
   if (!event.isRecurring()) {
-    add(event.startDate);
+    add(event, event.startDate, event.duration);
     continue;
   }
   const every = event.iterator();
-  for (let next = every.next(); next && next.toJSDate() < new Date(to); next = every.next())
-    if (next.toJSDate() >= new Date(from)) add(next);
+  for (let next = every.next(); next && next.toJSDate() < new Date(to); next = every.next()) {
+    const shown = event.getOccurrenceDetails(next);
+    if (shown.startDate.toJSDate() >= new Date(from)) add(shown.item, shown.startDate, shown.endDate.subtractDate(shown.startDate));
+  }
 }
 console.log(JSON.stringify(out));

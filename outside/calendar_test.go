@@ -5,11 +5,13 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
 	"patientladder/home/ics"
 )
 
@@ -19,7 +21,7 @@ type event struct {
 }
 
 // read by ical.js (npm), with the time zones as the file spells them out.
-func calendar(t *testing.T, f ics.Feed, from, to string) []event {
+func shown(t *testing.T, f ics.Feed, from, to string) []event {
 	file := filepath.Join(t.TempDir(), "feed.ics")
 	require.NoError(t, os.WriteFile(file, []byte(ics.Write(f)), 0o600))
 	out, err := exec.Command("node", "calendar.mjs", file, from, to).Output()
@@ -27,6 +29,57 @@ func calendar(t *testing.T, f ics.Feed, from, to string) []event {
 	var events []event
 	require.NoError(t, json.Unmarshal(out, &events))
 	return events
+}
+
+func on(date string) time.Time {
+	d, err := time.Parse(time.DateOnly, date)
+	if err != nil {
+		panic(err)
+	}
+	return d
+}
+
+// weekly is a feed of lessons at half past three from a day on.
+func weekly(zone *time.Location, first time.Time, minutes int) ics.Feed {
+	t := calendar.Weekly(first.Weekday(), 15*60+30, minutes, first)
+	t.Slots[0].ID = "s"
+	return ics.Feed{Name: "Nell: piano lesson", Zone: zone, From: first, Made: first, Students: []ics.Student{{ID: "L", Title: "Nell: piano lesson", Lessons: t}}}
+}
+
+// Whatever is moved, cancelled, added, taken by a holiday or a pause, over both changes of clocks of the year
+// (29 March and 25 October 2026 in Lisbon): a reader of the calendar sees the lessons that take place, at their
+// local times.
+func TestAReaderSeesTheLessonsThatTakePlace(t *testing.T) {
+	zone, err := time.LoadLocation("Europe/Lisbon")
+	require.NoError(t, err)
+	f := weekly(zone, on("2026-03-03"), 45)
+	table := f.Students[0].Lessons
+	table.Slots = append(table.Slots, calendar.Slot{ID: "f", Weekday: time.Friday, StartsAt: 600, Minutes: 30, Every: 2, From: on("2026-03-06"), Until: on("2026-11-20")})
+	must := func(next calendar.Timetable, err error) {
+		require.NoError(t, err)
+		table = next
+	}
+	today := on("2026-03-01")
+	must(table.MoveOn("2026-06-09-s", calendar.Time{Day: on("2026-06-11"), StartsAt: 14 * 60, Minutes: 30}, today, "t"))
+	must(table.Move("2026-03-24-s", calendar.Time{Day: on("2026-03-30"), StartsAt: 17 * 60, Minutes: 60}, today))
+	must(table.Move("2026-10-29-t", calendar.Time{Day: on("2026-10-23"), StartsAt: 8 * 60, Minutes: 45}, today))
+	must(table.CancelLesson("2026-03-31-s", calendar.ByStudent, true))
+	must(table.CancelLesson("2026-10-22-t", calendar.ByTeacher, false))
+	must(table.Add("extra", calendar.Time{Day: on("2026-10-26"), StartsAt: 9*60 + 15, Minutes: 20}, "2026-10-22-t", today))
+	table.Holidays = []calendar.Break{{From: on("2026-04-01"), To: on("2026-04-12")}}
+	table.Pauses = []calendar.Break{{From: on("2026-07-01"), To: on("2026-08-31")}, {From: on("2026-12-01"), To: calendar.NoEnd}}
+	f.Students[0].Lessons = table
+	var want []string
+	for _, l := range table.Held(on("2026-03-01"), on("2027-02-01")) {
+		want = append(want, time.Date(l.Day.Year(), l.Day.Month(), l.Day.Day(), l.StartsAt/60, l.StartsAt%60, 0, 0, zone).UTC().Format("2006-01-02T15:04"))
+	}
+	var got []string
+	for _, e := range shown(t, f, "2026-01-01", "2027-02-01") {
+		got = append(got, e.Start[:16])
+	}
+	slices.Sort(got)
+	require.Len(t, want, 42)
+	require.Equal(t, want, got)
 }
 
 // Lessons at half past three stay at half past three on the wall when the clocks
@@ -44,13 +97,10 @@ func TestLessonsStayWhereTheyAreWhenTheClocksChange(t *testing.T) {
 		require.NoError(t, err)
 		first, err := time.Parse("2006-01-02", want[0][:10])
 		require.NoError(t, err)
-		f := ics.Feed{
-			ID: "L", Lesson: "Nell: piano lesson", Practice: "Nell: practice", Zone: zone, First: first, StartsAt: 15*60 + 30, Minutes: 45,
-			Until: time.Date(2026, 6, 1, 0, 0, 0, 0, time.UTC), Made: first,
-			Off: func(day time.Time) bool { return day.Equal(time.Date(2026, 4, 7, 0, 0, 0, 0, time.UTC)) },
-		}
+		f := weekly(zone, first, 45)
+		f.Students[0].Lessons.Holidays = []calendar.Break{{From: on("2026-04-07"), To: on("2026-04-07")}}
 		var got []string
-		for _, e := range calendar(t, f, "2026-01-01", "2026-04-20") {
+		for _, e := range shown(t, f, "2026-01-01", "2026-04-20") {
 			require.Equal(t, 45.0, e.Minutes, name)
 			require.Equal(t, "Nell: piano lesson", e.Title)
 			got = append(got, e.Start[:16])
@@ -61,10 +111,9 @@ func TestLessonsStayWhereTheyAreWhenTheClocksChange(t *testing.T) {
 
 func TestDaysOfPracticeAreDays(t *testing.T) {
 	day := time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC)
-	f := ics.Feed{
-		ID: "L", Lesson: "Lesson", Practice: "Nell: practice", Zone: time.UTC, First: day, Minutes: 30, Until: day, Made: day, Off: func(time.Time) bool { return false },
-		Days: []ics.Day{{Date: day, Minutes: 12, Words: "Listen for: a long line; and “commas, too”\nPlay: Low Water"}},
-	}
-	events := calendar(t, f, "2026-05-06", "2026-05-07")
+	f := weekly(time.UTC, day, 30)
+	f.Practice, f.PracticeID = "Nell: practice", "L"
+	f.Days = []ics.Day{{Date: day, Minutes: 12, Words: "Listen for: a long line; and “commas, too”\nPlay: Low Water"}}
+	events := shown(t, f, "2026-05-06", "2026-05-07")
 	require.Equal(t, []event{{Title: "Nell: practice, 12 min", Start: "2026-05-05", Minutes: 24 * 60, Words: f.Days[0].Words}}, events)
 }

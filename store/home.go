@@ -105,9 +105,9 @@ func daysOf(p *week.Plan) string {
 }
 
 // SavePracticeWeek keeps a week. Its version is the one that it was made from,
-// 0 for a new one; a stale one is ErrConflict. Message, if there is one, is kept
+// 0 for a new one; a stale one is ErrConflict. Messages are kept
 // with it or not at all.
-func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeWeek, m *Message) error {
+func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeWeek, messages []Message) error {
 	hand, err := document.EncodeWeekHand(w.Hand)
 	if err != nil {
 		return err
@@ -134,12 +134,15 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 				return err
 			}
 		}
-		if m == nil {
-			return nil
+		for _, m := range messages {
+			err := q.AddMessage(ctx, rows.AddMessageParams{
+				StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
+			})
+			if err != nil {
+				return err
+			}
 		}
-		return q.AddMessage(ctx, rows.AddMessageParams{
-			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
-		})
+		return nil
 	}))
 }
 

@@ -31,12 +31,12 @@ func TestAWeekIsKeptAndPublishedWithItsMessage(t *testing.T) {
 	kept.PublishedAt = start.Add(-7 * time.Hour)
 	stale := kept
 	stale.Version--
-	message := &store.Message{ID: id(), Ladder: l.ID, To: "family@harbour.example", Subject: "practice", Body: "link", MadeAt: start}
-	require.ErrorIs(t, db.SavePracticeWeek(ctx, st, stale, message), store.ErrConflict)
+	message := store.Message{ID: id(), Ladder: l.ID, To: "family@harbour.example", Subject: "practice", Body: "link", MadeAt: start}
+	require.ErrorIs(t, db.SavePracticeWeek(ctx, st, stale, []store.Message{message}), store.ErrConflict)
 	list, err := db.Messages(ctx, st)
 	require.NoError(t, err)
 	require.Empty(t, list, "a week that was not kept sends nothing")
-	require.NoError(t, db.SavePracticeWeek(ctx, st, kept, message))
+	require.NoError(t, db.SavePracticeWeek(ctx, st, kept, []store.Message{message}))
 	list, err = db.Messages(ctx, st)
 	require.NoError(t, err)
 	require.Len(t, list, 1)
@@ -87,7 +87,7 @@ func TestAMessageIsTakenOnceAndTriedAgain(t *testing.T) {
 	now := time.Date(1990, 5, 5, 9, 0, 0, 0, time.UTC)
 	w := store.PracticeWeek{Ladder: l.ID, Start: now.Truncate(24 * time.Hour)}
 	m := store.Message{ID: id(), Ladder: l.ID, To: "a@b.example", Subject: "s", Body: "b", MadeAt: now}
-	require.NoError(t, db.SavePracticeWeek(ctx, st, w, &m))
+	require.NoError(t, db.SavePracticeWeek(ctx, st, w, []store.Message{m}))
 	taken, err := db.TakeMessage(ctx, now, now.Add(time.Minute))
 	require.NoError(t, err)
 	require.Equal(t, m.ID, taken.ID)
@@ -110,7 +110,7 @@ func TestAMessageIsTakenOnceAndTriedAgain(t *testing.T) {
 	// After so many tries it waits for the teacher.
 	second := store.Message{ID: id(), Ladder: l.ID, To: "a@b.example", MadeAt: now}
 	w.Start = w.Start.AddDate(0, 0, 7)
-	require.NoError(t, db.SavePracticeWeek(ctx, st, w, &second))
+	require.NoError(t, db.SavePracticeWeek(ctx, st, w, []store.Message{second}))
 	at := now
 	for range store.MostTries {
 		taken, err := db.TakeMessage(ctx, at, at.Add(time.Second))

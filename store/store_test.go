@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/base/rational"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
@@ -41,8 +42,9 @@ func studio(t *testing.T, s *store.Store) (studio string, l store.Ladder, m mate
 	require.NoError(t, s.AddStudio(ctx, st, store.Teacher{ID: id(), Email: id() + "@example.org", Name: "T", PasswordHash: "x"}))
 	l = store.Ladder{
 		ID: id(), StudentID: id(), Name: "Åsa Ødegård 小林", Born: time.Date(2018, 2, 28, 0, 0, 0, 0, time.UTC), Instrument: "piano",
-		PracticeDays: [7]bool{true, false, true}, PracticeMinutes: 15, Weekday: time.Monday, StartsAt: 930, Minutes: 30,
+		PracticeDays: [7]bool{true, false, true}, PracticeMinutes: 15, Lessons: calendar.Weekly(time.Monday, 930, 30, time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC)),
 	}
+	l.Lessons.Slots[0].ID = l.ID
 	require.NoError(t, s.AddLadder(ctx, st.ID, l))
 	m = material.Material{
 		ID: id(), Title: "Tune", Strand: material.Method, Instrument: "piano", Tempo: 88.5, Bars: 3, DistinctBars: 2, Quarters: 9, Texture: material.InTurn,
@@ -65,8 +67,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	require.NoError(t, err)
 	l.Version, l.RungsVersion, l.Own = 1, 1, []byte{}
 	require.Equal(t, l, got)
-	require.Equal(t, 7, got.Age(time.Date(2026, 2, 27, 0, 0, 0, 0, time.UTC)))
-	require.Equal(t, 8, got.Age(time.Date(2026, 2, 28, 0, 0, 0, 0, time.UTC)))
+	require.Equal(t, 7, got.Profile().Age(time.Date(2026, 2, 27, 0, 0, 0, 0, time.UTC)))
+	require.Equal(t, 8, got.Profile().Age(time.Date(2026, 2, 28, 0, 0, 0, 0, time.UTC)))
 
 	lib, err := db.Library(ctx, st)
 	require.NoError(t, err)

@@ -14,6 +14,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/library/material"
+	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
@@ -26,10 +27,38 @@ func Date(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }
 
 // Student is a student on a day.
 func Student(l store.Ladder, day time.Time) contract.Student {
-	return contract.Student{
-		Ladder: l.ID, Name: l.Name, Age: l.Age(day), Instrument: contract.Instrument(l.Instrument),
-		Weekday: int(l.Weekday), StartsAt: fmt.Sprintf("%02d:%02d", l.StartsAt/60, l.StartsAt%60), Minutes: l.Minutes, Approach: contract.StudentApproach(l.Approach),
+	out := contract.Student{
+		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Age: l.Profile().Age(day), Instrument: contract.Instrument(l.Instrument),
+		Weekday: -1, Approach: contract.StudentApproach(l.Approach), Lessons: wording.Slots(l.Lessons, day), State: contract.StudentState(State(l.Profile(), day)),
 	}
+	if slot, ok := l.Lessons.Usual(day); ok {
+		out.Weekday, out.StartsAt, out.Minutes = int(slot.Weekday), wording.Clock(slot.StartsAt), slot.Minutes
+	}
+	return out
+}
+
+// State says whether lessons take place, rest or have ended.
+func State(p studentplan.Profile, day time.Time) string {
+	switch {
+	case p.Gone(day):
+		return "gone"
+	case p.Paused(day):
+		return "paused"
+	}
+	return "active"
+}
+
+// LessonDate is a dated lesson.
+func LessonDate(l agenda.Lesson) contract.LessonDate {
+	out := contract.LessonDate{
+		Lesson: l.ID, Ladder: l.Pupil.Ladder, Student: l.Pupil.Student, Name: l.Name, Instrument: contract.Instrument(l.Instrument), Day: Date(l.Day),
+		StartsAt: wording.Clock(l.StartsAt), Minutes: l.Minutes, State: contract.LessonDateState(l.State), Words: wording.LessonDate(l),
+		Clashes: append([]string{}, l.Clashes...), ToMakeUp: l.ToMakeUp,
+	}
+	if !l.Due.IsZero() {
+		out.Due = Date(l.Due)
+	}
+	return out
 }
 
 // Brief is a material in a list.

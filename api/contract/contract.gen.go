@@ -394,6 +394,7 @@ func (e ImportKind) Valid() bool {
 const (
 	InstrumentInfoFamilyBowed    InstrumentInfoFamily = "bowed"
 	InstrumentInfoFamilyKeyboard InstrumentInfoFamily = "keyboard"
+	InstrumentInfoFamilyOther    InstrumentInfoFamily = "other"
 	InstrumentInfoFamilyPlucked  InstrumentInfoFamily = "plucked"
 )
 
@@ -403,6 +404,8 @@ func (e InstrumentInfoFamily) Valid() bool {
 	case InstrumentInfoFamilyBowed:
 		return true
 	case InstrumentInfoFamilyKeyboard:
+		return true
+	case InstrumentInfoFamilyOther:
 		return true
 	case InstrumentInfoFamilyPlucked:
 		return true
@@ -492,6 +495,78 @@ func (e LessonLevel) Valid() bool {
 	case LessonLevelLight:
 		return true
 	case LessonLevelStrict:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LessonChangeBy.
+const (
+	LessonChangeByStudent LessonChangeBy = "student"
+	LessonChangeByTeacher LessonChangeBy = "teacher"
+)
+
+// Valid indicates whether the value is a known member of the LessonChangeBy enum.
+func (e LessonChangeBy) Valid() bool {
+	switch e {
+	case LessonChangeByStudent:
+		return true
+	case LessonChangeByTeacher:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LessonChangeWhat.
+const (
+	Add     LessonChangeWhat = "add"
+	Cancel  LessonChangeWhat = "cancel"
+	Move    LessonChangeWhat = "move"
+	MoveOn  LessonChangeWhat = "moveOn"
+	Restore LessonChangeWhat = "restore"
+)
+
+// Valid indicates whether the value is a known member of the LessonChangeWhat enum.
+func (e LessonChangeWhat) Valid() bool {
+	switch e {
+	case Add:
+		return true
+	case Cancel:
+		return true
+	case Move:
+		return true
+	case MoveOn:
+		return true
+	case Restore:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LessonDateState.
+const (
+	Added     LessonDateState = "added"
+	Break     LessonDateState = "break"
+	Cancelled LessonDateState = "cancelled"
+	Moved     LessonDateState = "moved"
+	Planned   LessonDateState = "planned"
+)
+
+// Valid indicates whether the value is a known member of the LessonDateState enum.
+func (e LessonDateState) Valid() bool {
+	switch e {
+	case Added:
+		return true
+	case Break:
+		return true
+	case Cancelled:
+		return true
+	case Moved:
+		return true
+	case Planned:
 		return true
 	default:
 		return false
@@ -1137,6 +1212,69 @@ func (e StudentApproach) Valid() bool {
 	}
 }
 
+// Defines values for StudentState.
+const (
+	StudentStateActive StudentState = "active"
+	StudentStateGone   StudentState = "gone"
+	StudentStatePaused StudentState = "paused"
+)
+
+// Valid indicates whether the value is a known member of the StudentState enum.
+func (e StudentState) Valid() bool {
+	switch e {
+	case StudentStateActive:
+		return true
+	case StudentStateGone:
+		return true
+	case StudentStatePaused:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for StudentLadderState.
+const (
+	StudentLadderStateActive StudentLadderState = "active"
+	StudentLadderStateGone   StudentLadderState = "gone"
+	StudentLadderStatePaused StudentLadderState = "paused"
+)
+
+// Valid indicates whether the value is a known member of the StudentLadderState enum.
+func (e StudentLadderState) Valid() bool {
+	switch e {
+	case StudentLadderStateActive:
+		return true
+	case StudentLadderStateGone:
+		return true
+	case StudentLadderStatePaused:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for StudentPageState.
+const (
+	StudentPageStateActive StudentPageState = "active"
+	StudentPageStateGone   StudentPageState = "gone"
+	StudentPageStatePaused StudentPageState = "paused"
+)
+
+// Valid indicates whether the value is a known member of the StudentPageState enum.
+func (e StudentPageState) Valid() bool {
+	switch e {
+	case StudentPageStateActive:
+		return true
+	case StudentPageStateGone:
+		return true
+	case StudentPageStatePaused:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WayApproach.
 const (
 	WayApproachDirection WayApproach = "direction"
@@ -1470,6 +1608,24 @@ func (e ExportScoreParamsFormat) Valid() bool {
 	}
 }
 
+// Agenda defines model for Agenda.
+type Agenda struct {
+	Days     []AgendaDay        `json:"days"`
+	From     openapi_types.Date `json:"from"`
+	Sentence string             `json:"sentence"`
+
+	// ToMakeUp Cancelled lessons for which none stands yet
+	ToMakeUp []LessonDate       `json:"toMakeUp"`
+	Today    openapi_types.Date `json:"today"`
+}
+
+// AgendaDay defines model for AgendaDay.
+type AgendaDay struct {
+	Day      openapi_types.Date `json:"day"`
+	Holidays []string           `json:"holidays"`
+	Lessons  []LessonDate       `json:"lessons"`
+}
+
 // Arranged defines model for Arranged.
 type Arranged struct {
 	// Changes What the order changes, in words
@@ -1711,6 +1867,19 @@ type Consequence struct {
 
 // ConsequenceKind defines model for Consequence.Kind.
 type ConsequenceKind string
+
+// Contact defines model for Contact.
+type Contact struct {
+	Email string `json:"email"`
+
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Messages They agreed to be written to
+	Messages bool   `json:"messages"`
+	Name     string `json:"name"`
+	Relation string `json:"relation"`
+}
 
 // Cycle defines model for Cycle.
 type Cycle struct {
@@ -2077,6 +2246,9 @@ type FamilyWay struct {
 
 	// Link The path of the family's page; empty for none
 	Link string `json:"link"`
+
+	// Recipients To whom messages go: those of the contacts who agreed, else the address
+	Recipients []string `json:"recipients"`
 }
 
 // Fault defines model for Fault.
@@ -2086,6 +2258,12 @@ type Fault struct {
 	Look string `json:"look"`
 	Mark Mark   `json:"mark,omitempty,omitzero"`
 	Text string `json:"text"`
+}
+
+// FeedLink defines model for FeedLink.
+type FeedLink struct {
+	// Link Empty for none
+	Link string `json:"link"`
 }
 
 // Felt defines model for Felt.
@@ -2138,6 +2316,14 @@ type FocusPoint struct {
 	Text   string `json:"text"`
 }
 
+// FreeTime defines model for FreeTime.
+type FreeTime struct {
+	Day      openapi_types.Date `json:"day"`
+	Minutes  int                `json:"minutes"`
+	StartsAt string             `json:"startsAt"`
+	Words    string             `json:"words"`
+}
+
 // Gate Which hand may play a piece at home
 type Gate string
 
@@ -2176,6 +2362,19 @@ type Holiday struct {
 	Id   Id                 `json:"id"`
 	Last openapi_types.Date `json:"last"`
 	Name string             `json:"name"`
+
+	// Student Whose it is; the whole studio's without it
+	Student Id     `json:"student,omitempty,omitzero"`
+	Whose   string `json:"whose,omitempty,omitzero"`
+}
+
+// HolidaysFound defines model for HolidaysFound.
+type HolidaysFound struct {
+	Holidays []Holiday `json:"holidays"`
+	Sentence string    `json:"sentence"`
+
+	// Skipped What was not taken, and why
+	Skipped []string `json:"skipped"`
 }
 
 // Home What came from home since the last lesson
@@ -2360,6 +2559,59 @@ type Lesson struct {
 
 // LessonLevel The level of the standard
 type LessonLevel string
+
+// LessonChange defines model for LessonChange.
+type LessonChange struct {
+	By      LessonChangeBy     `json:"by,omitempty,omitzero"`
+	Day     openapi_types.Date `json:"day,omitempty,omitzero"`
+	Late    bool               `json:"late,omitempty,omitzero"`
+	MakesUp string             `json:"makesUp,omitempty,omitzero"`
+	Minutes int                `json:"minutes,omitempty,omitzero"`
+
+	// Slot The id of the lesson time that follows
+	Slot     Id               `json:"slot,omitempty,omitzero"`
+	StartsAt string           `json:"startsAt,omitempty,omitzero"`
+	What     LessonChangeWhat `json:"what"`
+}
+
+// LessonChangeBy defines model for LessonChange.By.
+type LessonChangeBy string
+
+// LessonChangeWhat defines model for LessonChange.What.
+type LessonChangeWhat string
+
+// LessonDate defines model for LessonDate.
+type LessonDate struct {
+	// Clashes Who else has a lesson then
+	Clashes []string           `json:"clashes"`
+	Day     openapi_types.Date `json:"day"`
+
+	// Due The day of its lesson time; without it no lesson time made it
+	Due openapi_types.Date `json:"due,omitempty,omitzero"`
+
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
+
+	// Ladder A ULID
+	Ladder   Id              `json:"ladder"`
+	Lesson   string          `json:"lesson"`
+	Minutes  int             `json:"minutes"`
+	Name     string          `json:"name"`
+	StartsAt string          `json:"startsAt"`
+	State    LessonDateState `json:"state"`
+
+	// Student A ULID
+	Student Id `json:"student"`
+
+	// ToMakeUp It was cancelled and could be made up
+	ToMakeUp bool `json:"toMakeUp,omitempty,omitzero"`
+
+	// Words What is special about it; empty for nothing
+	Words string `json:"words"`
+}
+
+// LessonDateState defines model for LessonDate.State.
+type LessonDateState string
 
 // LessonPiece defines model for LessonPiece.
 type LessonPiece struct {
@@ -2648,6 +2900,18 @@ type NewClimb struct {
 	Weeks int `json:"weeks"`
 }
 
+// NewInstrument defines model for NewInstrument.
+type NewInstrument struct {
+	From openapi_types.Date `json:"from"`
+
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
+
+	// Ladder A ULID
+	Ladder Id        `json:"ladder"`
+	Slots  []NewSlot `json:"slots"`
+}
+
 // NewMaterial defines model for NewMaterial.
 type NewMaterial struct {
 	FileName    string   `json:"fileName"`
@@ -2692,25 +2956,50 @@ type NewOverruling struct {
 // NewOverrulingKind defines model for NewOverruling.Kind.
 type NewOverrulingKind string
 
+// NewSlot defines model for NewSlot.
+type NewSlot struct {
+	// Every Weeks between two lessons
+	Every int `json:"every"`
+
+	// Id A ULID
+	Id       Id     `json:"id"`
+	Minutes  int    `json:"minutes"`
+	StartsAt string `json:"startsAt"`
+
+	// Until The last day on which it holds
+	Until openapi_types.Date `json:"until,omitempty,omitzero"`
+
+	// Weekday Sunday is 0
+	Weekday int `json:"weekday"`
+}
+
 // NewStudent defines model for NewStudent.
 type NewStudent struct {
 	Born openapi_types.Date `json:"born"`
+
+	// BornAbout Only the age was given
+	BornAbout bool   `json:"bornAbout,omitempty,omitzero"`
+	Called    string `json:"called,omitempty,omitzero"`
 
 	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument"`
 
 	// Ladder A ULID
-	Ladder  Id     `json:"ladder"`
-	Minutes int    `json:"minutes"`
-	Name    string `json:"name"`
+	Ladder  Id                 `json:"ladder"`
+	Minutes int                `json:"minutes,omitempty,omitzero"`
+	Name    string             `json:"name"`
+	Since   openapi_types.Date `json:"since,omitempty,omitzero"`
+	Slots   []NewSlot          `json:"slots,omitempty,omitzero"`
 
 	// Source A book whose materials are put on the ladder in order
 	Source   Id     `json:"source,omitempty,omitzero"`
-	StartsAt string `json:"startsAt"`
+	StartsAt string `json:"startsAt,omitempty,omitzero"`
 
 	// Student A ULID
-	Student Id  `json:"student"`
-	Weekday int `json:"weekday"`
+	Student Id `json:"student"`
+
+	// Weekday With startsAt and minutes, one weekly lesson
+	Weekday int `json:"weekday,omitempty,omitzero"`
 }
 
 // NewTarget defines model for NewTarget.
@@ -2841,6 +3130,30 @@ type Pattern struct {
 
 // PatternHow defines model for Pattern.How.
 type PatternHow string
+
+// Pause defines model for Pause.
+type Pause struct {
+	First openapi_types.Date `json:"first"`
+
+	// Id A ULID
+	Id    Id                 `json:"id"`
+	Last  openapi_types.Date `json:"last,omitempty,omitzero"`
+	Words string             `json:"words"`
+}
+
+// PersonForm defines model for PersonForm.
+type PersonForm struct {
+	Born      openapi_types.Date `json:"born"`
+	BornAbout bool               `json:"bornAbout"`
+	Called    string             `json:"called"`
+	Contacts  []Contact          `json:"contacts"`
+	Name      string             `json:"name"`
+
+	// Notes For the teacher only
+	Notes   string             `json:"notes"`
+	Since   openapi_types.Date `json:"since,omitempty,omitzero"`
+	Version int64              `json:"version"`
+}
 
 // Piece defines model for Piece.
 type Piece struct {
@@ -3365,6 +3678,20 @@ type Skip struct {
 	Where string `json:"where"`
 }
 
+// SlotLine defines model for SlotLine.
+type SlotLine struct {
+	Every int                `json:"every"`
+	From  openapi_types.Date `json:"from"`
+
+	// Id A ULID
+	Id       Id                 `json:"id"`
+	Minutes  int                `json:"minutes"`
+	StartsAt string             `json:"startsAt"`
+	Until    openapi_types.Date `json:"until,omitempty,omitzero"`
+	Weekday  int                `json:"weekday"`
+	Words    string             `json:"words"`
+}
+
 // SoundNote defines model for SoundNote.
 type SoundNote struct {
 	At     float64 `json:"at"`
@@ -3452,23 +3779,92 @@ type Student struct {
 	// Approach The student's own way of reading; empty for the studio's
 	Approach StudentApproach `json:"approach"`
 
+	// Called How the student is called
+	Called string `json:"called"`
+
 	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument"`
 
 	// Ladder A ULID
-	Ladder  Id     `json:"ladder"`
+	Ladder Id `json:"ladder"`
+
+	// Lessons When the lessons are, in words
+	Lessons string `json:"lessons"`
 	Minutes int    `json:"minutes"`
 	Name    string `json:"name"`
 
-	// StartsAt Local time, 15:30
-	StartsAt string `json:"startsAt"`
+	// StartsAt Local time, 15:30; empty without a lesson time
+	StartsAt string       `json:"startsAt"`
+	State    StudentState `json:"state"`
 
-	// Weekday Sunday is 0
+	// Student A ULID
+	Student Id `json:"student"`
+
+	// Weekday Sunday is 0; -1 without a lesson time
 	Weekday int `json:"weekday"`
 }
 
 // StudentApproach The student's own way of reading; empty for the studio's
 type StudentApproach string
+
+// StudentState defines model for Student.State.
+type StudentState string
+
+// StudentLadder defines model for StudentLadder.
+type StudentLadder struct {
+	// Begun Something was recorded
+	Begun bool               `json:"begun"`
+	Ended openapi_types.Date `json:"ended,omitempty,omitzero"`
+
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
+
+	// Ladder A ULID
+	Ladder Id `json:"ladder"`
+
+	// Lessons When the lessons are
+	Lessons string `json:"lessons"`
+
+	// Next The next lesson, in words
+	Next string `json:"next,omitempty,omitzero"`
+
+	// Past Lesson times that held before
+	Past     []string           `json:"past"`
+	Practice Practice           `json:"practice"`
+	Slots    []SlotLine         `json:"slots"`
+	State    StudentLadderState `json:"state"`
+}
+
+// StudentLadderState defines model for StudentLadder.State.
+type StudentLadderState string
+
+// StudentPage defines model for StudentPage.
+type StudentPage struct {
+	Age       int                `json:"age"`
+	Born      openapi_types.Date `json:"born"`
+	BornAbout bool               `json:"bornAbout"`
+	Called    string             `json:"called"`
+	Contacts  []Contact          `json:"contacts"`
+
+	// First How the student is called
+	First    string             `json:"first"`
+	Ladders  []StudentLadder    `json:"ladders"`
+	Left     openapi_types.Date `json:"left,omitempty,omitzero"`
+	Name     string             `json:"name"`
+	Notes    string             `json:"notes"`
+	Pauses   []Pause            `json:"pauses"`
+	Sentence string             `json:"sentence"`
+	Since    openapi_types.Date `json:"since,omitempty,omitzero"`
+	State    StudentPageState   `json:"state"`
+
+	// Student A ULID
+	Student Id                 `json:"student"`
+	Today   openapi_types.Date `json:"today"`
+	Version int64              `json:"version"`
+}
+
+// StudentPageState defines model for StudentPage.State.
+type StudentPageState string
 
 // TableFault defines model for TableFault.
 type TableFault struct {
@@ -3592,8 +3988,13 @@ type Titled struct {
 // Today defines model for Today.
 type Today struct {
 	Day      openapi_types.Date `json:"day"`
+	Holidays []string           `json:"holidays"`
 	Lessons  []TodayLesson      `json:"lessons"`
+
+	// Others Lessons that were due on this day and are not
+	Others   []LessonDate       `json:"others"`
 	Sentence string             `json:"sentence"`
+	Today    openapi_types.Date `json:"today"`
 
 	// Week Lessons on each of the seven days from Monday
 	Week []DayCount `json:"week"`
@@ -3607,6 +4008,7 @@ type TodayLesson struct {
 	// Home What came from home since the last lesson
 	Home    Home           `json:"home,omitempty,omitzero"`
 	Last    time.Time      `json:"last,omitempty,omitzero"`
+	Lesson  LessonDate     `json:"lesson"`
 	Signs   []Sign         `json:"signs"`
 	Student Student        `json:"student"`
 	Working []WorkingBrief `json:"working"`
@@ -3948,8 +4350,17 @@ type Material = Id
 // Player defines model for Player.
 type Player = string
 
+// StudentId A ULID
+type StudentId = Id
+
 // Token defines model for Token.
 type Token = string
+
+// GetAgendaParams defines parameters for GetAgenda.
+type GetAgendaParams struct {
+	From openapi_types.Date `form:"from,omitempty" json:"from,omitempty,omitzero"`
+	Days int                `form:"days,omitempty" json:"days,omitempty,omitzero"`
+}
 
 // GetExerciseParams defines parameters for GetExercise.
 type GetExerciseParams struct {
@@ -3972,11 +4383,19 @@ type AddTicksJSONBody struct {
 	Ticks []FamilyTick `json:"ticks"`
 }
 
+// ImportHolidaysParams defines parameters for ImportHolidays.
+type ImportHolidaysParams struct {
+	Try bool `form:"try,omitempty" json:"try,omitempty,omitzero"`
+}
+
 // SetHolidayJSONBody defines parameters for SetHoliday.
 type SetHolidayJSONBody struct {
 	First openapi_types.Date `json:"first"`
 	Last  openapi_types.Date `json:"last"`
 	Name  string             `json:"name"`
+
+	// Student Whose it is; the whole studio's without it
+	Student Id `json:"student,omitempty,omitzero"`
 }
 
 // SetApproachJSONBody defines parameters for SetApproach.
@@ -4014,6 +4433,11 @@ type TryCycleParams struct {
 // TryCycleParamsOrder defines parameters for TryCycle.
 type TryCycleParamsOrder string
 
+// EndInstrumentJSONBody defines parameters for EndInstrument.
+type EndInstrumentJSONBody struct {
+	From openapi_types.Date `json:"from"`
+}
+
 // AppendEntriesJSONBody defines parameters for AppendEntries.
 type AppendEntriesJSONBody struct {
 	Entries []Entry `json:"entries"`
@@ -4042,6 +4466,21 @@ type GetFitParams struct {
 	Strand Strand `form:"strand,omitempty" json:"strand,omitempty,omitzero"`
 }
 
+// FindFreeParams defines parameters for FindFree.
+type FindFreeParams struct {
+	Near    openapi_types.Date `form:"near" json:"near"`
+	Minutes int                `form:"minutes,omitempty" json:"minutes,omitempty,omitzero"`
+}
+
+// ChangeInstrumentJSONBody defines parameters for ChangeInstrument.
+type ChangeInstrumentJSONBody struct {
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
+
+	// Ladder The id of the new one
+	Ladder Id `json:"ladder"`
+}
+
 // GetNextParams defines parameters for GetNext.
 type GetNextParams struct {
 	Strand Strand `form:"strand" json:"strand"`
@@ -4062,6 +4501,12 @@ type SetPlanParams struct {
 // ArrangeParams defines parameters for Arrange.
 type ArrangeParams struct {
 	Try bool `form:"try,omitempty" json:"try,omitempty,omitzero"`
+}
+
+// SetSlotsJSONBody defines parameters for SetSlots.
+type SetSlotsJSONBody struct {
+	From  openapi_types.Date `json:"from"`
+	Slots []NewSlot          `json:"slots"`
 }
 
 // GetWeekParams defines parameters for GetWeek.
@@ -4190,6 +4635,19 @@ type SignInJSONBody struct {
 	Password string `json:"password"`
 }
 
+// LeaveJSONBody defines parameters for Leave.
+type LeaveJSONBody struct {
+	From openapi_types.Date `json:"from"`
+}
+
+// SetPauseJSONBody defines parameters for SetPause.
+type SetPauseJSONBody struct {
+	First openapi_types.Date `json:"first"`
+
+	// Last Without it nobody knows the end
+	Last openapi_types.Date `json:"last,omitempty,omitzero"`
+}
+
 // GetAtlasParams defines parameters for GetAtlas.
 type GetAtlasParams struct {
 	Instrument Instrument `form:"instrument" json:"instrument"`
@@ -4240,6 +4698,9 @@ type SetHolidayJSONRequestBody SetHolidayJSONBody
 // SetApproachJSONRequestBody defines body for SetApproach for application/json ContentType.
 type SetApproachJSONRequestBody SetApproachJSONBody
 
+// EndInstrumentJSONRequestBody defines body for EndInstrument for application/json ContentType.
+type EndInstrumentJSONRequestBody EndInstrumentJSONBody
+
 // AppendEntriesJSONRequestBody defines body for AppendEntries for application/json ContentType.
 type AppendEntriesJSONRequestBody AppendEntriesJSONBody
 
@@ -4252,6 +4713,12 @@ type SetFamilyJSONRequestBody SetFamilyJSONBody
 // MakeLinkJSONRequestBody defines body for MakeLink for application/json ContentType.
 type MakeLinkJSONRequestBody MakeLinkJSONBody
 
+// ChangeInstrumentJSONRequestBody defines body for ChangeInstrument for application/json ContentType.
+type ChangeInstrumentJSONRequestBody ChangeInstrumentJSONBody
+
+// ChangeLessonJSONRequestBody defines body for ChangeLesson for application/json ContentType.
+type ChangeLessonJSONRequestBody = LessonChange
+
 // SetPlanJSONRequestBody defines body for SetPlan for application/json ContentType.
 type SetPlanJSONRequestBody = PlanByHand
 
@@ -4263,6 +4730,9 @@ type ArrangeJSONRequestBody = Arrangement
 
 // TrySetupJSONRequestBody defines body for TrySetup for application/json ContentType.
 type TrySetupJSONRequestBody = Measures
+
+// SetSlotsJSONRequestBody defines body for SetSlots for application/json ContentType.
+type SetSlotsJSONRequestBody SetSlotsJSONBody
 
 // TryTargetJSONRequestBody defines body for TryTarget for application/json ContentType.
 type TryTargetJSONRequestBody = TargetQuestion
@@ -4306,6 +4776,18 @@ type SignInJSONRequestBody SignInJSONBody
 // AddStudentJSONRequestBody defines body for AddStudent for application/json ContentType.
 type AddStudentJSONRequestBody = NewStudent
 
+// SetStudentJSONRequestBody defines body for SetStudent for application/json ContentType.
+type SetStudentJSONRequestBody = PersonForm
+
+// AddInstrumentJSONRequestBody defines body for AddInstrument for application/json ContentType.
+type AddInstrumentJSONRequestBody = NewInstrument
+
+// LeaveJSONRequestBody defines body for Leave for application/json ContentType.
+type LeaveJSONRequestBody LeaveJSONBody
+
+// SetPauseJSONRequestBody defines body for SetPause for application/json ContentType.
+type SetPauseJSONRequestBody SetPauseJSONBody
+
 // TryWayJSONRequestBody defines body for TryWay for application/json ContentType.
 type TryWayJSONRequestBody = Way
 
@@ -4320,6 +4802,18 @@ type ServerInterface interface {
 
 	// (GET /balance)
 	GetBalance(c *gin.Context)
+
+	// (GET /calendar)
+	GetAgenda(c *gin.Context, params GetAgendaParams)
+
+	// (DELETE /calendar/link)
+	RevokeFeedLink(c *gin.Context)
+
+	// (GET /calendar/link)
+	GetFeedLink(c *gin.Context)
+
+	// (POST /calendar/link)
+	MakeFeedLink(c *gin.Context)
 
 	// (GET /exercise)
 	GetExercise(c *gin.Context, params GetExerciseParams)
@@ -4342,6 +4836,9 @@ type ServerInterface interface {
 	// (GET /holidays)
 	ListHolidays(c *gin.Context)
 
+	// (POST /holidays/import)
+	ImportHolidays(c *gin.Context, params ImportHolidaysParams)
+
 	// (DELETE /holidays/{holiday})
 	RemoveHoliday(c *gin.Context, holiday Id)
 
@@ -4359,6 +4856,12 @@ type ServerInterface interface {
 
 	// (GET /ladders/{ladder}/cycle)
 	TryCycle(c *gin.Context, ladder Ladder, params TryCycleParams)
+
+	// (DELETE /ladders/{ladder}/ended)
+	ResumeInstrument(c *gin.Context, ladder Ladder)
+
+	// (PUT /ladders/{ladder}/ended)
+	EndInstrument(c *gin.Context, ladder Ladder)
 
 	// (GET /ladders/{ladder}/entries)
 	ListEntries(c *gin.Context, ladder Ladder)
@@ -4381,8 +4884,17 @@ type ServerInterface interface {
 	// (GET /ladders/{ladder}/fit)
 	GetFit(c *gin.Context, ladder Ladder, params GetFitParams)
 
+	// (GET /ladders/{ladder}/free)
+	FindFree(c *gin.Context, ladder Ladder, params FindFreeParams)
+
+	// (PUT /ladders/{ladder}/instrument)
+	ChangeInstrument(c *gin.Context, ladder Ladder)
+
 	// (GET /ladders/{ladder}/lesson)
 	GetLesson(c *gin.Context, ladder Ladder)
+
+	// (PUT /ladders/{ladder}/lessons/{lesson})
+	ChangeLesson(c *gin.Context, ladder Ladder, lesson string)
 
 	// (GET /ladders/{ladder}/next)
 	GetNext(c *gin.Context, ladder Ladder, params GetNextParams)
@@ -4410,6 +4922,9 @@ type ServerInterface interface {
 
 	// (POST /ladders/{ladder}/setup)
 	TrySetup(c *gin.Context, ladder Ladder)
+
+	// (PUT /ladders/{ladder}/slots)
+	SetSlots(c *gin.Context, ladder Ladder)
 
 	// (POST /ladders/{ladder}/targets)
 	TryTarget(c *gin.Context, ladder Ladder)
@@ -4516,6 +5031,30 @@ type ServerInterface interface {
 	// (POST /students)
 	AddStudent(c *gin.Context)
 
+	// (GET /students/{student})
+	GetStudent(c *gin.Context, student StudentId)
+
+	// (PUT /students/{student})
+	SetStudent(c *gin.Context, student StudentId)
+
+	// (POST /students/{student}/ladders)
+	AddInstrument(c *gin.Context, student StudentId)
+
+	// (DELETE /students/{student}/left)
+	ComeBack(c *gin.Context, student StudentId)
+
+	// (PUT /students/{student}/left)
+	Leave(c *gin.Context, student StudentId)
+
+	// (DELETE /students/{student}/pauses/{pause})
+	RemovePause(c *gin.Context, student StudentId, pause Id)
+
+	// (PUT /students/{student}/pauses/{pause})
+	SetPause(c *gin.Context, student StudentId, pause Id)
+
+	// (GET /teacher/{token}/calendar)
+	GetTeacherCalendar(c *gin.Context, token string)
+
 	// (GET /technique/atlas)
 	GetAtlas(c *gin.Context, params GetAtlasParams)
 
@@ -4561,6 +5100,80 @@ func (siw *ServerInterfaceWrapper) GetBalance(c *gin.Context) {
 	}
 
 	siw.Handler.GetBalance(c)
+}
+
+// GetAgenda operation middleware
+func (siw *ServerInterfaceWrapper) GetAgenda(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetAgendaParams
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "days" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "days", c.Request.URL.Query(), &params.Days, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter days: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAgenda(c, params)
+}
+
+// RevokeFeedLink operation middleware
+func (siw *ServerInterfaceWrapper) RevokeFeedLink(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RevokeFeedLink(c)
+}
+
+// GetFeedLink operation middleware
+func (siw *ServerInterfaceWrapper) GetFeedLink(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFeedLink(c)
+}
+
+// MakeFeedLink operation middleware
+func (siw *ServerInterfaceWrapper) MakeFeedLink(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeFeedLink(c)
 }
 
 // GetExercise operation middleware
@@ -4744,6 +5357,33 @@ func (siw *ServerInterfaceWrapper) ListHolidays(c *gin.Context) {
 	}
 
 	siw.Handler.ListHolidays(c)
+}
+
+// ImportHolidays operation middleware
+func (siw *ServerInterfaceWrapper) ImportHolidays(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportHolidaysParams
+
+	// ------------- Optional query parameter "try" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "try", c.Request.URL.Query(), &params.Try, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter try: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportHolidays(c, params)
 }
 
 // RemoveHoliday operation middleware
@@ -4951,6 +5591,56 @@ func (siw *ServerInterfaceWrapper) TryCycle(c *gin.Context) {
 	siw.Handler.TryCycle(c, ladder, params)
 }
 
+// ResumeInstrument operation middleware
+func (siw *ServerInterfaceWrapper) ResumeInstrument(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ResumeInstrument(c, ladder)
+}
+
+// EndInstrument operation middleware
+func (siw *ServerInterfaceWrapper) EndInstrument(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndInstrument(c, ladder)
+}
+
 // ListEntries operation middleware
 func (siw *ServerInterfaceWrapper) ListEntries(c *gin.Context) {
 
@@ -5137,6 +5827,75 @@ func (siw *ServerInterfaceWrapper) GetFit(c *gin.Context) {
 	siw.Handler.GetFit(c, ladder, params)
 }
 
+// FindFree operation middleware
+func (siw *ServerInterfaceWrapper) FindFree(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params FindFreeParams
+
+	// ------------- Required query parameter "near" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "near", c.Request.URL.Query(), &params.Near, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter near: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "minutes" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "minutes", c.Request.URL.Query(), &params.Minutes, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter minutes: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.FindFree(c, ladder, params)
+}
+
+// ChangeInstrument operation middleware
+func (siw *ServerInterfaceWrapper) ChangeInstrument(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeInstrument(c, ladder)
+}
+
 // GetLesson operation middleware
 func (siw *ServerInterfaceWrapper) GetLesson(c *gin.Context) {
 
@@ -5160,6 +5919,40 @@ func (siw *ServerInterfaceWrapper) GetLesson(c *gin.Context) {
 	}
 
 	siw.Handler.GetLesson(c, ladder)
+}
+
+// ChangeLesson operation middleware
+func (siw *ServerInterfaceWrapper) ChangeLesson(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "lesson" -------------
+	var lesson string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "lesson", c.Param("lesson"), &lesson, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter lesson: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeLesson(c, ladder, lesson)
 }
 
 // GetNext operation middleware
@@ -5447,6 +6240,31 @@ func (siw *ServerInterfaceWrapper) TrySetup(c *gin.Context) {
 	}
 
 	siw.Handler.TrySetup(c, ladder)
+}
+
+// SetSlots operation middleware
+func (siw *ServerInterfaceWrapper) SetSlots(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetSlots(c, ladder)
 }
 
 // TryTarget operation middleware
@@ -6349,6 +7167,224 @@ func (siw *ServerInterfaceWrapper) AddStudent(c *gin.Context) {
 	siw.Handler.AddStudent(c)
 }
 
+// GetStudent operation middleware
+func (siw *ServerInterfaceWrapper) GetStudent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetStudent(c, student)
+}
+
+// SetStudent operation middleware
+func (siw *ServerInterfaceWrapper) SetStudent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetStudent(c, student)
+}
+
+// AddInstrument operation middleware
+func (siw *ServerInterfaceWrapper) AddInstrument(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddInstrument(c, student)
+}
+
+// ComeBack operation middleware
+func (siw *ServerInterfaceWrapper) ComeBack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ComeBack(c, student)
+}
+
+// Leave operation middleware
+func (siw *ServerInterfaceWrapper) Leave(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Leave(c, student)
+}
+
+// RemovePause operation middleware
+func (siw *ServerInterfaceWrapper) RemovePause(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "pause" -------------
+	var pause Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "pause", c.Param("pause"), &pause, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter pause: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemovePause(c, student, pause)
+}
+
+// SetPause operation middleware
+func (siw *ServerInterfaceWrapper) SetPause(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student StudentId
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "pause" -------------
+	var pause Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "pause", c.Param("pause"), &pause, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter pause: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetPause(c, student, pause)
+}
+
+// GetTeacherCalendar operation middleware
+func (siw *ServerInterfaceWrapper) GetTeacherCalendar(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTeacherCalendar(c, token)
+}
+
 // GetAtlas operation middleware
 func (siw *ServerInterfaceWrapper) GetAtlas(c *gin.Context) {
 
@@ -6602,6 +7638,25 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/today", wrapper.GetToday)
 	router.GET(options.BaseURL+"/students", wrapper.ListStudents)
 	router.POST(options.BaseURL+"/students", wrapper.AddStudent)
+	router.GET(options.BaseURL+"/students/:student", wrapper.GetStudent)
+	router.PUT(options.BaseURL+"/students/:student", wrapper.SetStudent)
+	router.POST(options.BaseURL+"/students/:student/ladders", wrapper.AddInstrument)
+	router.DELETE(options.BaseURL+"/students/:student/pauses/:pause", wrapper.RemovePause)
+	router.PUT(options.BaseURL+"/students/:student/pauses/:pause", wrapper.SetPause)
+	router.DELETE(options.BaseURL+"/students/:student/left", wrapper.ComeBack)
+	router.PUT(options.BaseURL+"/students/:student/left", wrapper.Leave)
+	router.DELETE(options.BaseURL+"/ladders/:ladder/ended", wrapper.ResumeInstrument)
+	router.PUT(options.BaseURL+"/ladders/:ladder/ended", wrapper.EndInstrument)
+	router.PUT(options.BaseURL+"/ladders/:ladder/instrument", wrapper.ChangeInstrument)
+	router.PUT(options.BaseURL+"/ladders/:ladder/slots", wrapper.SetSlots)
+	router.PUT(options.BaseURL+"/ladders/:ladder/lessons/:lesson", wrapper.ChangeLesson)
+	router.GET(options.BaseURL+"/ladders/:ladder/free", wrapper.FindFree)
+	router.GET(options.BaseURL+"/calendar", wrapper.GetAgenda)
+	router.DELETE(options.BaseURL+"/calendar/link", wrapper.RevokeFeedLink)
+	router.GET(options.BaseURL+"/calendar/link", wrapper.GetFeedLink)
+	router.POST(options.BaseURL+"/calendar/link", wrapper.MakeFeedLink)
+	router.GET(options.BaseURL+"/teacher/:token/calendar", wrapper.GetTeacherCalendar)
+	router.POST(options.BaseURL+"/holidays/import", wrapper.ImportHolidays)
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
 	router.GET(options.BaseURL+"/ladders/:ladder/next", wrapper.GetNext)
 	router.GET(options.BaseURL+"/ladders/:ladder/lesson", wrapper.GetLesson)
@@ -6711,6 +7766,153 @@ type GetBalancedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetBalancedefaultApplicationProblemPlusJSONResponse) VisitGetBalanceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAgendaRequestObject struct {
+	Params GetAgendaParams
+}
+
+type GetAgendaResponseObject interface {
+	VisitGetAgendaResponse(w http.ResponseWriter) error
+}
+
+type GetAgenda200JSONResponse Agenda
+
+func (response GetAgenda200JSONResponse) VisitGetAgendaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAgendadefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAgendadefaultApplicationProblemPlusJSONResponse) VisitGetAgendaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RevokeFeedLinkRequestObject struct {
+}
+
+type RevokeFeedLinkResponseObject interface {
+	VisitRevokeFeedLinkResponse(w http.ResponseWriter) error
+}
+
+type RevokeFeedLink204Response struct {
+}
+
+func (response RevokeFeedLink204Response) VisitRevokeFeedLinkResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RevokeFeedLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RevokeFeedLinkdefaultApplicationProblemPlusJSONResponse) VisitRevokeFeedLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFeedLinkRequestObject struct {
+}
+
+type GetFeedLinkResponseObject interface {
+	VisitGetFeedLinkResponse(w http.ResponseWriter) error
+}
+
+type GetFeedLink200JSONResponse FeedLink
+
+func (response GetFeedLink200JSONResponse) VisitGetFeedLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFeedLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetFeedLinkdefaultApplicationProblemPlusJSONResponse) VisitGetFeedLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeFeedLinkRequestObject struct {
+}
+
+type MakeFeedLinkResponseObject interface {
+	VisitMakeFeedLinkResponse(w http.ResponseWriter) error
+}
+
+type MakeFeedLink200JSONResponse FeedLink
+
+func (response MakeFeedLink200JSONResponse) VisitMakeFeedLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeFeedLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeFeedLinkdefaultApplicationProblemPlusJSONResponse) VisitMakeFeedLinkResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7011,6 +8213,46 @@ func (response ListHolidaysdefaultApplicationProblemPlusJSONResponse) VisitListH
 	return err
 }
 
+type ImportHolidaysRequestObject struct {
+	Params ImportHolidaysParams
+	Body   io.Reader
+}
+
+type ImportHolidaysResponseObject interface {
+	VisitImportHolidaysResponse(w http.ResponseWriter) error
+}
+
+type ImportHolidays200JSONResponse HolidaysFound
+
+func (response ImportHolidays200JSONResponse) VisitImportHolidaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportHolidaysdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportHolidaysdefaultApplicationProblemPlusJSONResponse) VisitImportHolidaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RemoveHolidayRequestObject struct {
 	Holiday Id `json:"holiday"`
 }
@@ -7218,6 +8460,73 @@ type TryCycledefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response TryCycledefaultApplicationProblemPlusJSONResponse) VisitTryCycleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ResumeInstrumentRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type ResumeInstrumentResponseObject interface {
+	VisitResumeInstrumentResponse(w http.ResponseWriter) error
+}
+
+type ResumeInstrument204Response struct {
+}
+
+func (response ResumeInstrument204Response) VisitResumeInstrumentResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ResumeInstrumentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ResumeInstrumentdefaultApplicationProblemPlusJSONResponse) VisitResumeInstrumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndInstrumentRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *EndInstrumentJSONRequestBody
+}
+
+type EndInstrumentResponseObject interface {
+	VisitEndInstrumentResponse(w http.ResponseWriter) error
+}
+
+type EndInstrument204Response struct {
+}
+
+func (response EndInstrument204Response) VisitEndInstrumentResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EndInstrumentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndInstrumentdefaultApplicationProblemPlusJSONResponse) VisitEndInstrumentResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7507,6 +8816,86 @@ func (response GetFitdefaultApplicationProblemPlusJSONResponse) VisitGetFitRespo
 	return err
 }
 
+type FindFreeRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params FindFreeParams
+}
+
+type FindFreeResponseObject interface {
+	VisitFindFreeResponse(w http.ResponseWriter) error
+}
+
+type FindFree200JSONResponse []FreeTime
+
+func (response FindFree200JSONResponse) VisitFindFreeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindFreedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FindFreedefaultApplicationProblemPlusJSONResponse) VisitFindFreeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeInstrumentRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *ChangeInstrumentJSONRequestBody
+}
+
+type ChangeInstrumentResponseObject interface {
+	VisitChangeInstrumentResponse(w http.ResponseWriter) error
+}
+
+type ChangeInstrument200JSONResponse Student
+
+func (response ChangeInstrument200JSONResponse) VisitChangeInstrumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeInstrumentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeInstrumentdefaultApplicationProblemPlusJSONResponse) VisitChangeInstrumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetLessonRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 }
@@ -7535,6 +8924,41 @@ type GetLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetLessondefaultApplicationProblemPlusJSONResponse) VisitGetLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeLessonRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Lesson string `json:"lesson"`
+	Body   *ChangeLessonJSONRequestBody
+}
+
+type ChangeLessonResponseObject interface {
+	VisitChangeLessonResponse(w http.ResponseWriter) error
+}
+
+type ChangeLesson204Response struct {
+}
+
+func (response ChangeLesson204Response) VisitChangeLessonResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ChangeLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeLessondefaultApplicationProblemPlusJSONResponse) VisitChangeLessonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7878,6 +9302,40 @@ type TrySetupdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response TrySetupdefaultApplicationProblemPlusJSONResponse) VisitTrySetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSlotsRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *SetSlotsJSONRequestBody
+}
+
+type SetSlotsResponseObject interface {
+	VisitSetSlotsResponse(w http.ResponseWriter) error
+}
+
+type SetSlots204Response struct {
+}
+
+func (response SetSlots204Response) VisitSetSlotsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetSlotsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetSlotsdefaultApplicationProblemPlusJSONResponse) VisitSetSlotsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9299,6 +10757,300 @@ func (response AddStudentdefaultApplicationProblemPlusJSONResponse) VisitAddStud
 	return err
 }
 
+type GetStudentRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type GetStudentResponseObject interface {
+	VisitGetStudentResponse(w http.ResponseWriter) error
+}
+
+type GetStudent200JSONResponse StudentPage
+
+func (response GetStudent200JSONResponse) VisitGetStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetStudentdefaultApplicationProblemPlusJSONResponse) VisitGetStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetStudentRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *SetStudentJSONRequestBody
+}
+
+type SetStudentResponseObject interface {
+	VisitSetStudentResponse(w http.ResponseWriter) error
+}
+
+type SetStudent204Response struct {
+}
+
+func (response SetStudent204Response) VisitSetStudentResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetStudentdefaultApplicationProblemPlusJSONResponse) VisitSetStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddInstrumentRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *AddInstrumentJSONRequestBody
+}
+
+type AddInstrumentResponseObject interface {
+	VisitAddInstrumentResponse(w http.ResponseWriter) error
+}
+
+type AddInstrument201JSONResponse Student
+
+func (response AddInstrument201JSONResponse) VisitAddInstrumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddInstrumentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddInstrumentdefaultApplicationProblemPlusJSONResponse) VisitAddInstrumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ComeBackRequestObject struct {
+	Student StudentId `json:"student"`
+}
+
+type ComeBackResponseObject interface {
+	VisitComeBackResponse(w http.ResponseWriter) error
+}
+
+type ComeBack204Response struct {
+}
+
+func (response ComeBack204Response) VisitComeBackResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ComeBackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ComeBackdefaultApplicationProblemPlusJSONResponse) VisitComeBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LeaveRequestObject struct {
+	Student StudentId `json:"student"`
+	Body    *LeaveJSONRequestBody
+}
+
+type LeaveResponseObject interface {
+	VisitLeaveResponse(w http.ResponseWriter) error
+}
+
+type Leave204Response struct {
+}
+
+func (response Leave204Response) VisitLeaveResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type LeavedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LeavedefaultApplicationProblemPlusJSONResponse) VisitLeaveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemovePauseRequestObject struct {
+	Student StudentId `json:"student"`
+	Pause   Id        `json:"pause"`
+}
+
+type RemovePauseResponseObject interface {
+	VisitRemovePauseResponse(w http.ResponseWriter) error
+}
+
+type RemovePause204Response struct {
+}
+
+func (response RemovePause204Response) VisitRemovePauseResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemovePausedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemovePausedefaultApplicationProblemPlusJSONResponse) VisitRemovePauseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPauseRequestObject struct {
+	Student StudentId `json:"student"`
+	Pause   Id        `json:"pause"`
+	Body    *SetPauseJSONRequestBody
+}
+
+type SetPauseResponseObject interface {
+	VisitSetPauseResponse(w http.ResponseWriter) error
+}
+
+type SetPause204Response struct {
+}
+
+func (response SetPause204Response) VisitSetPauseResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetPausedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetPausedefaultApplicationProblemPlusJSONResponse) VisitSetPauseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTeacherCalendarRequestObject struct {
+	Token string `json:"token"`
+}
+
+type GetTeacherCalendarResponseObject interface {
+	VisitGetTeacherCalendarResponse(w http.ResponseWriter) error
+}
+
+type GetTeacherCalendar200TextcalendarResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetTeacherCalendar200TextcalendarResponse) VisitGetTeacherCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetTeacherCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTeacherCalendardefaultApplicationProblemPlusJSONResponse) VisitGetTeacherCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetAtlasRequestObject struct {
 	Params GetAtlasParams
 }
@@ -9608,6 +11360,18 @@ type StrictServerInterface interface {
 	// (GET /balance)
 	GetBalance(ctx context.Context, request GetBalanceRequestObject) (GetBalanceResponseObject, error)
 
+	// (GET /calendar)
+	GetAgenda(ctx context.Context, request GetAgendaRequestObject) (GetAgendaResponseObject, error)
+
+	// (DELETE /calendar/link)
+	RevokeFeedLink(ctx context.Context, request RevokeFeedLinkRequestObject) (RevokeFeedLinkResponseObject, error)
+
+	// (GET /calendar/link)
+	GetFeedLink(ctx context.Context, request GetFeedLinkRequestObject) (GetFeedLinkResponseObject, error)
+
+	// (POST /calendar/link)
+	MakeFeedLink(ctx context.Context, request MakeFeedLinkRequestObject) (MakeFeedLinkResponseObject, error)
+
 	// (GET /exercise)
 	GetExercise(ctx context.Context, request GetExerciseRequestObject) (GetExerciseResponseObject, error)
 
@@ -9629,6 +11393,9 @@ type StrictServerInterface interface {
 	// (GET /holidays)
 	ListHolidays(ctx context.Context, request ListHolidaysRequestObject) (ListHolidaysResponseObject, error)
 
+	// (POST /holidays/import)
+	ImportHolidays(ctx context.Context, request ImportHolidaysRequestObject) (ImportHolidaysResponseObject, error)
+
 	// (DELETE /holidays/{holiday})
 	RemoveHoliday(ctx context.Context, request RemoveHolidayRequestObject) (RemoveHolidayResponseObject, error)
 
@@ -9646,6 +11413,12 @@ type StrictServerInterface interface {
 
 	// (GET /ladders/{ladder}/cycle)
 	TryCycle(ctx context.Context, request TryCycleRequestObject) (TryCycleResponseObject, error)
+
+	// (DELETE /ladders/{ladder}/ended)
+	ResumeInstrument(ctx context.Context, request ResumeInstrumentRequestObject) (ResumeInstrumentResponseObject, error)
+
+	// (PUT /ladders/{ladder}/ended)
+	EndInstrument(ctx context.Context, request EndInstrumentRequestObject) (EndInstrumentResponseObject, error)
 
 	// (GET /ladders/{ladder}/entries)
 	ListEntries(ctx context.Context, request ListEntriesRequestObject) (ListEntriesResponseObject, error)
@@ -9668,8 +11441,17 @@ type StrictServerInterface interface {
 	// (GET /ladders/{ladder}/fit)
 	GetFit(ctx context.Context, request GetFitRequestObject) (GetFitResponseObject, error)
 
+	// (GET /ladders/{ladder}/free)
+	FindFree(ctx context.Context, request FindFreeRequestObject) (FindFreeResponseObject, error)
+
+	// (PUT /ladders/{ladder}/instrument)
+	ChangeInstrument(ctx context.Context, request ChangeInstrumentRequestObject) (ChangeInstrumentResponseObject, error)
+
 	// (GET /ladders/{ladder}/lesson)
 	GetLesson(ctx context.Context, request GetLessonRequestObject) (GetLessonResponseObject, error)
+
+	// (PUT /ladders/{ladder}/lessons/{lesson})
+	ChangeLesson(ctx context.Context, request ChangeLessonRequestObject) (ChangeLessonResponseObject, error)
 
 	// (GET /ladders/{ladder}/next)
 	GetNext(ctx context.Context, request GetNextRequestObject) (GetNextResponseObject, error)
@@ -9697,6 +11479,9 @@ type StrictServerInterface interface {
 
 	// (POST /ladders/{ladder}/setup)
 	TrySetup(ctx context.Context, request TrySetupRequestObject) (TrySetupResponseObject, error)
+
+	// (PUT /ladders/{ladder}/slots)
+	SetSlots(ctx context.Context, request SetSlotsRequestObject) (SetSlotsResponseObject, error)
 
 	// (POST /ladders/{ladder}/targets)
 	TryTarget(ctx context.Context, request TryTargetRequestObject) (TryTargetResponseObject, error)
@@ -9803,6 +11588,30 @@ type StrictServerInterface interface {
 	// (POST /students)
 	AddStudent(ctx context.Context, request AddStudentRequestObject) (AddStudentResponseObject, error)
 
+	// (GET /students/{student})
+	GetStudent(ctx context.Context, request GetStudentRequestObject) (GetStudentResponseObject, error)
+
+	// (PUT /students/{student})
+	SetStudent(ctx context.Context, request SetStudentRequestObject) (SetStudentResponseObject, error)
+
+	// (POST /students/{student}/ladders)
+	AddInstrument(ctx context.Context, request AddInstrumentRequestObject) (AddInstrumentResponseObject, error)
+
+	// (DELETE /students/{student}/left)
+	ComeBack(ctx context.Context, request ComeBackRequestObject) (ComeBackResponseObject, error)
+
+	// (PUT /students/{student}/left)
+	Leave(ctx context.Context, request LeaveRequestObject) (LeaveResponseObject, error)
+
+	// (DELETE /students/{student}/pauses/{pause})
+	RemovePause(ctx context.Context, request RemovePauseRequestObject) (RemovePauseResponseObject, error)
+
+	// (PUT /students/{student}/pauses/{pause})
+	SetPause(ctx context.Context, request SetPauseRequestObject) (SetPauseResponseObject, error)
+
+	// (GET /teacher/{token}/calendar)
+	GetTeacherCalendar(ctx context.Context, request GetTeacherCalendarRequestObject) (GetTeacherCalendarResponseObject, error)
+
 	// (GET /technique/atlas)
 	GetAtlas(ctx context.Context, request GetAtlasRequestObject) (GetAtlasResponseObject, error)
 
@@ -9902,6 +11711,104 @@ func (sh *strictHandler) GetBalance(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetBalanceResponseObject); ok {
 		if err := validResponse.VisitGetBalanceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetAgenda operation middleware
+func (sh *strictHandler) GetAgenda(ctx *gin.Context, params GetAgendaParams) {
+	var request GetAgendaRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAgenda(ctx, request.(GetAgendaRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAgenda")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAgendaResponseObject); ok {
+		if err := validResponse.VisitGetAgendaResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RevokeFeedLink operation middleware
+func (sh *strictHandler) RevokeFeedLink(ctx *gin.Context) {
+	var request RevokeFeedLinkRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RevokeFeedLink(ctx, request.(RevokeFeedLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RevokeFeedLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RevokeFeedLinkResponseObject); ok {
+		if err := validResponse.VisitRevokeFeedLinkResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetFeedLink operation middleware
+func (sh *strictHandler) GetFeedLink(ctx *gin.Context) {
+	var request GetFeedLinkRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFeedLink(ctx, request.(GetFeedLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFeedLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFeedLinkResponseObject); ok {
+		if err := validResponse.VisitGetFeedLinkResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeFeedLink operation middleware
+func (sh *strictHandler) MakeFeedLink(ctx *gin.Context) {
+	var request MakeFeedLinkRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeFeedLink(ctx, request.(MakeFeedLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeFeedLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeFeedLinkResponseObject); ok {
+		if err := validResponse.VisitMakeFeedLinkResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -10107,6 +12014,34 @@ func (sh *strictHandler) ListHolidays(ctx *gin.Context) {
 	}
 }
 
+// ImportHolidays operation middleware
+func (sh *strictHandler) ImportHolidays(ctx *gin.Context, params ImportHolidaysParams) {
+	var request ImportHolidaysRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportHolidays(ctx, request.(ImportHolidaysRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportHolidays")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportHolidaysResponseObject); ok {
+		if err := validResponse.VisitImportHolidaysResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // RemoveHoliday operation middleware
 func (sh *strictHandler) RemoveHoliday(ctx *gin.Context, holiday Id) {
 	var request RemoveHolidayRequestObject
@@ -10291,6 +12226,76 @@ func (sh *strictHandler) TryCycle(ctx *gin.Context, ladder Ladder, params TryCyc
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(TryCycleResponseObject); ok {
 		if err := validResponse.VisitTryCycleResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ResumeInstrument operation middleware
+func (sh *strictHandler) ResumeInstrument(ctx *gin.Context, ladder Ladder) {
+	var request ResumeInstrumentRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ResumeInstrument(ctx, request.(ResumeInstrumentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ResumeInstrument")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ResumeInstrumentResponseObject); ok {
+		if err := validResponse.VisitResumeInstrumentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndInstrument operation middleware
+func (sh *strictHandler) EndInstrument(ctx *gin.Context, ladder Ladder) {
+	var request EndInstrumentRequestObject
+
+	request.Ladder = ladder
+
+	var body EndInstrumentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndInstrument(ctx, request.(EndInstrumentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndInstrument")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndInstrumentResponseObject); ok {
+		if err := validResponse.VisitEndInstrumentResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -10553,6 +12558,77 @@ func (sh *strictHandler) GetFit(ctx *gin.Context, ladder Ladder, params GetFitPa
 	}
 }
 
+// FindFree operation middleware
+func (sh *strictHandler) FindFree(ctx *gin.Context, ladder Ladder, params FindFreeParams) {
+	var request FindFreeRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FindFree(ctx, request.(FindFreeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FindFree")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(FindFreeResponseObject); ok {
+		if err := validResponse.VisitFindFreeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeInstrument operation middleware
+func (sh *strictHandler) ChangeInstrument(ctx *gin.Context, ladder Ladder) {
+	var request ChangeInstrumentRequestObject
+
+	request.Ladder = ladder
+
+	var body ChangeInstrumentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeInstrument(ctx, request.(ChangeInstrumentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeInstrument")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeInstrumentResponseObject); ok {
+		if err := validResponse.VisitChangeInstrumentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetLesson operation middleware
 func (sh *strictHandler) GetLesson(ctx *gin.Context, ladder Ladder) {
 	var request GetLessonRequestObject
@@ -10572,6 +12648,51 @@ func (sh *strictHandler) GetLesson(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetLessonResponseObject); ok {
 		if err := validResponse.VisitGetLessonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeLesson operation middleware
+func (sh *strictHandler) ChangeLesson(ctx *gin.Context, ladder Ladder, lesson string) {
+	var request ChangeLessonRequestObject
+
+	request.Ladder = ladder
+	request.Lesson = lesson
+
+	var body ChangeLessonJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeLesson(ctx, request.(ChangeLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeLessonResponseObject); ok {
+		if err := validResponse.VisitChangeLessonResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -10884,6 +13005,50 @@ func (sh *strictHandler) TrySetup(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(TrySetupResponseObject); ok {
 		if err := validResponse.VisitTrySetupResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetSlots operation middleware
+func (sh *strictHandler) SetSlots(ctx *gin.Context, ladder Ladder) {
+	var request SetSlotsRequestObject
+
+	request.Ladder = ladder
+
+	var body SetSlotsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetSlots(ctx, request.(SetSlotsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetSlots")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetSlotsResponseObject); ok {
+		if err := validResponse.VisitSetSlotsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -12038,6 +14203,288 @@ func (sh *strictHandler) AddStudent(ctx *gin.Context) {
 	}
 }
 
+// GetStudent operation middleware
+func (sh *strictHandler) GetStudent(ctx *gin.Context, student StudentId) {
+	var request GetStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetStudent(ctx, request.(GetStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetStudentResponseObject); ok {
+		if err := validResponse.VisitGetStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetStudent operation middleware
+func (sh *strictHandler) SetStudent(ctx *gin.Context, student StudentId) {
+	var request SetStudentRequestObject
+
+	request.Student = student
+
+	var body SetStudentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetStudent(ctx, request.(SetStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetStudentResponseObject); ok {
+		if err := validResponse.VisitSetStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddInstrument operation middleware
+func (sh *strictHandler) AddInstrument(ctx *gin.Context, student StudentId) {
+	var request AddInstrumentRequestObject
+
+	request.Student = student
+
+	var body AddInstrumentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddInstrument(ctx, request.(AddInstrumentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddInstrument")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddInstrumentResponseObject); ok {
+		if err := validResponse.VisitAddInstrumentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ComeBack operation middleware
+func (sh *strictHandler) ComeBack(ctx *gin.Context, student StudentId) {
+	var request ComeBackRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ComeBack(ctx, request.(ComeBackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ComeBack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ComeBackResponseObject); ok {
+		if err := validResponse.VisitComeBackResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Leave operation middleware
+func (sh *strictHandler) Leave(ctx *gin.Context, student StudentId) {
+	var request LeaveRequestObject
+
+	request.Student = student
+
+	var body LeaveJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Leave(ctx, request.(LeaveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Leave")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LeaveResponseObject); ok {
+		if err := validResponse.VisitLeaveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemovePause operation middleware
+func (sh *strictHandler) RemovePause(ctx *gin.Context, student StudentId, pause Id) {
+	var request RemovePauseRequestObject
+
+	request.Student = student
+	request.Pause = pause
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemovePause(ctx, request.(RemovePauseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemovePause")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemovePauseResponseObject); ok {
+		if err := validResponse.VisitRemovePauseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetPause operation middleware
+func (sh *strictHandler) SetPause(ctx *gin.Context, student StudentId, pause Id) {
+	var request SetPauseRequestObject
+
+	request.Student = student
+	request.Pause = pause
+
+	var body SetPauseJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetPause(ctx, request.(SetPauseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetPause")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetPauseResponseObject); ok {
+		if err := validResponse.VisitSetPauseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTeacherCalendar operation middleware
+func (sh *strictHandler) GetTeacherCalendar(ctx *gin.Context, token string) {
+	var request GetTeacherCalendarRequestObject
+
+	request.Token = token
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTeacherCalendar(ctx, request.(GetTeacherCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTeacherCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTeacherCalendarResponseObject); ok {
+		if err := validResponse.VisitGetTeacherCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetAtlas operation middleware
 func (sh *strictHandler) GetAtlas(ctx *gin.Context, params GetAtlasParams) {
 	var request GetAtlasRequestObject
@@ -12301,315 +14748,350 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L3vkhs3si/4KgjeE+GZPZTUkmXvGfWHjZZke/pasnXV7dG96+ONAFkgCbMIlAuopjg+ith32DfcJ7mB",
-	"TABVxUrUHzZb9jkfZiyJVQUgkUjk31/+PlvqXaGVUNbMXvw+K3jJd8KKEv72mh/cfzJhlqUsrNRq9mL2",
-	"Wqx4ldsXzOqMH5hUzG4EM7bKpP7CMCt3gv1TKzGbz6R7/rdKlIfZfKb4TsxezDLu/mKWG7Hj7uMrXe64",
-	"hR+se8ceCveYsaVU69mnT/PZNx9FuZRGXGfdyVwZZpY8F094wUv75PXiyY7/qssnjy5ZFue5EWwlS2OZ",
-	"XsFfpDK2rHZC2cQchR+xNdEd//hGqLXdzF48fXZBTfQNzzJRumfhowW3m/qbOf44n5Xit0qWIpu9sGUl",
-	"miP8SylWsxez//ak3pMn+Kt5cp3BEG+5FaXkeWKQXfj5nsO8y/kBV9Im94eNNoLlghfmBbOHQi55zv7i",
-	"Kf3XOVuItVRKlHOmSyR15ojOWVw9Re6VLlOUfvY1RehbvRUqQQILv/Wtv7mRF8RGfnIvm0IrI+AUvCv1",
-	"Ihc798elVtaxzYvfZ7wocrnkjjBPCnziX381GqY1jtbhuzDiMZ25ZXuhLNuXWq3n7pRpJZgRbvylmH2a",
-	"z242Qti+SWWr9lziSVtIxYH+xMrb8/hRCVbwtWBWs6KUcGA2gmdePrzCkR+9lqbQRuJLzSE7A7gh/Prd",
-	"71dlydVawMEuSl2I0kok+nLjfjAUC3ILrKXLTJTMPwcU2usyM47HrNiZIeq/cvv7WxWo6WfKy5If3N/z",
-	"eJb7PoIn/h9S7GfINoHnfq7Pe1jJL3EQvfhVLK0bxa9/F7Yvy4CIPH/XIMaK50bMj+hTVmoNfxi12Hc5",
-	"X4rsfeU2Ye4OwDW+9dVF4wDEtd+J0vitjDwjlf36ec0yUlmxFmVn1eHVuZ8guWib4+63V7QVh/aCjpin",
-	"O8+tVBn5oPthPHFebbSkmaDgxsuA8ZMq9X780ECK93pPfSie9fSovxOysbkb8RP+BU+yQKA50jyu008+",
-	"uWevRJ539y1elp2jeutOqRJMWmYsV5lhWuHFwC1b6p0wTImPtiuIYGL0ujelrtab7lh/13u24+rAcC2M",
-	"l4KFh7tcO5/tdbl13yQn7b7hZi2NkylbkTFu2arUO/b0kl2wlS6ZQg1n4Di4ZdSTrked11RLUtuxRVcs",
-	"ijyfyF6waydLOKcQhLt1iN2iyIPH536y1AJf8px71m5T/13Jl1YuBeNr7tQ0JtSv+uDk4yWQ3Ql+K/hy",
-	"I0qmVe6oe8SN4fmhhd1seCmaUkSoaudWUamt0nsnwn6rpHDcuc71HnetyPkB/8T3oMcuhN0LoRqLrHn1",
-	"DAR2q0OCjF7OfkOfHLwcJ+9hHH/eIG2UI+HGdYOS+yyt6JcY4wSz0xDJk2qlzUXQ6wsplgKly17mOVNC",
-	"ZEyS8iVJb71q/HNDXpitROHXecNYUdDvWCfcyL0g9+hYeMOIcSNgGJif//Dc681J2mu9fVlKsepugMzG",
-	"cSUo+l3Cf6tLxhu6vjcBUSHze7HQettUxWozT1eLvCE6VbVbeHIdCahgzJgEdd3Wk+StlLSTbu0jykvH",
-	"2vj55izChwNdUkR/pXcFL6W3BdqUHzQK3AfelXolc2B8vi5FVA/bu/C9UBnPc2dy82rOHj11SvpTZIsh",
-	"Ui8mTmNZamNERm+Ek8NXo++kG8fW1+qlthtq093HXp7rY2AZjlkpx/d7VS7jJGx2nqml9TTuLpVZHC1Q",
-	"NxCm3oomb/iVphjyjVSEFIYbdppuu8zlqikfF1rngiv4yVHA4HXX+Y5bXkkIEqCRQYntFDYl9kGYOPnB",
-	"NqIUTSEyOMGVXlbmnZbKTtTa3YkeNPbcMw25NE6GOvOZPjdFzq3gFU1PY0uuBsX0DT7lFsTXE5fcLz+H",
-	"76eGrynIysgE/ht+9XE1ns6BkWoSRBaZe7Zsb6VfXoq/3/lj3ubvnJdrYezIyycXK0LGvnMahWfQva7y",
-	"DJVPprTdSLVmzuDY6YlM2i9lrC4m2PXcbm6sLqZIGBzBr3geyZQkbnQFHpP3Yc2H5Hz8rdSdkFRiPOWi",
-	"XCTvIMo0uTLOEHRGiPudcZUxJe5EyQLHjueAIuFedYrVfqN3LW9W52ulY8GRbA3PfkiYBP2MCLK5O8fr",
-	"prLnprmRy437pwODMzzW/way/ydDboDRVTls8iBvpcTY8QHAT9ayqnEi/HYEyjaoNvdcFcnhmYNizldc",
-	"ZRKCGB3WXOR6uT3SHYbvslLvyAcf7q4aSUtC8sNko3gP6yXJhEZdwiYZa6hRGntSbLza6DK7soQKNPZ2",
-	"GDcLbgdncbPhBbH4lVRrryEdM0jT4ulwiLBT3xm3Em9z4gDzOD16WZXaEjY+Ki8jaHvE54255+JO5F0J",
-	"dBE9QWbH81wYy5ZuEmbOnuJPe81+1VKJDKS00Qw80oTlslcJt4J3MRlhvTYK4o5bJq1hAlQZQmfjO3Fl",
-	"6C9iAHLBwUDmionfKp7jvNlCrHQpWp6KpufB8pJQTf5HxUsrSqeKCIPOSYzD8tK2HCLjLEKr6T3Ygw5+",
-	"shPDywWrZ+FTYUHzmfAaodvktBvjVS53i9TR7c5X8KSdmma0HS+36V+mHrF+xz1J5x6q4QzmKFxgomGR",
-	"jZFIwjUCXN1gy5HT0wvuohR3Uuxn8xiNd9qhJd2bE6+WpC9Ml1Ts4Iq5GaDmvdN3wjBpmBLSumO5EBZZ",
-	"v2T4evc0Hjvi0V/pHWf4Ekm0w5LSLTvSjMxVcIKyNLZPAGzFgfEYWyiltUKhySsNc5Oce4Vqxw9sIRiP",
-	"SufiwLgzO9y6UTqTYS/aicwNGUl1A6Go2OEMpJckF6QkqsNhREjWhznxfa0EJoLwUlcqY1aDPPLRnntG",
-	"5Qbsp5Y3djBiNp/thdhOCBY6BvkgxHbQ5PIRN++39QyIDBIGDTKwqYuGUBzsWZJFv/dbPUqHCpHVLlO6",
-	"XxwzLrlCfy6Tau5YbSVXduM389XcsSxo+LwUJNfef1On6nl+VUkC3R6K8UrmxHhx3IDx60A+uH9Muoce",
-	"OEBYTJIwwLsdwmSY6TUo4Jqhm86PG8HLcXJyI3IimeuNMEYrU+tDc2akgpAOsKr/YV6bnQrCy+6NdeUY",
-	"Vyx5ZQTjbFEKvmUrned6b+g4RGJqnSSDRCQ695bekXUMgh0IAfFJxlfupvITIrXGnQyu9ROpAXdkJjOn",
-	"CjLLt4IVOV+Ke61ao5/3SM47ocX20m50ZRlnOcyQ+RgoSgO3IU7ptj72j5NMKbZIwqCE1HFy2E/H2trp",
-	"IrqAjC6+ETwjVBEy5t5I4cOMQ2ROXJnfvTCFuAeeMamz85ofXh7+7l2yE/J0xh6sZpx3QJfB9cQXErN9",
-	"pStlTz/ouLdmhLKK0wnPJ2bzLudKUXlejXFGCUY8FeFz07SDtE90YPaG0k8hc8upT46E5pKtdFWC0mPc",
-	"P67kHZ5UW1Z2w3IZVKNc7506tJHA6G1iwD+O2h3MDRl8bicyydWoR8fmB8CJ9N+dz/wy8GWSemLHKVVl",
-	"wamA0De7wh6ieb/f6Lw2Yu/v5JjPdCnXGPSi/Z0JBVGuN2M9RSl7uT+474eobWQ/0TnSiSLsN8qWh4nC",
-	"6Njfxa145DiW4odlsLv7TuMPYo/2OUQAy1IsrRlnDy6DodX36PeisGiRfZoHyXWUoLpiRUwZsmyjdwK0",
-	"1WcXz75+dPHVo4uvwGpuJPxSVpvIB9OFvnXPhAgjJQ5+enP9GtKeOatMxXMGOdHB2+NvIzc1+PfHOdB+",
-	"U+0WGL21onTf+X/+8vPFo79dPfr7f//+7Q/vHt3+49H//cvvz77+9B/w1r//++Of+aN/Xjz626Nffn86",
-	"f37x6a//Qpqh3tOx4x/lzt2tzy4g0XMnFf79KXUfr/113EeG79wz7lmNhn+DtM8vehS9rtozNgfFHXsQ",
-	"GAfwvTnFx4eIi2qRS7MRGduDTquqPKcTqbnxXIKXfGPS/3bRY0cHvYQbI9fKvwoOGFNoe5Vl6IQptH0r",
-	"FP6lBLVlmQsfvS80TtErIJg75jT115g/WJR6UadZBa+OrYpXGwEu9PnMaXRvBTcVfhEYMIyttEWjscJX",
-	"S2GqHfwplz7RcI3y3n3+TtoDCBtlPwgQP3gKG/oPnvr5zIpdoWfxUDti0j4gdJz1beNb98xkf9EOc9uj",
-	"0B9itDqn+RmR0byTqrLCtM7E0+fPm0figjoSJbc+STS+9nzoGMH2DRIFN9RgYon3QxMeZblWTU4M7gNw",
-	"C0GUPfwpl/jfTBr8I7Vd8Y5rUPPr59SDhbbj9gkSe73ZF2YJ08H7zH1ySfsPg6em3pBhEYVs2dqO1kvP",
-	"LuY9eXjNupKLC4qLQH1rff9vfxviEaunilrKiOcxq5K87D8uRVkQnsVv1LrkdyJjTk8Aw9hYvloxU/Bl",
-	"MyxQFYUoWS5Wli11qSDaeaR7Cp6Rvj1RoiILD2Ai9xxMvP0GjD5xYAacfFKx3yYEJUap+37hf3eWH6Ho",
-	"baaoZmbDC8p9+a3Mc5GxgtuNieVsB2X5Rzflm398R6rLMrPjgvBHu40vxqnHac39DvRsP1Dh9CDmx5HP",
-	"HU5ZFvDvx5l7m15B7Tc6MgQEt4ZU7LhjatJzsORVqDXq6q3gOaO+CL7zoIkZpgQvo89iPD/i62lH5nIT",
-	"DKmxjj6ITVPhXb6T+aEpWLfisNDoxljoPSoYebVMiXvQGcdP5Vv3ODURp+xNTC5LOFoblZd0ZgNK51Fs",
-	"uquMXH7c0TYbCKDRKw+7+oO2iTog0M8NXXYS/HFg42vFIEPMT2VsMgw8/c6bAQNeDULD3fGtAEe+UzwV",
-	"b1GslcFaiImsiQkL1IxSgRb8E5XtCT+wpyxoMaNm8WMh1E06iTEoBH3Bcc5Q/yNlSToNMh0xGhP5hlu9",
-	"VWnsz3OsxYqZSBgh2kO+EZ61eHZrTRzlZDwjgcVbwaMg++pNaPBu46bxMqoWpI3T1Ce9rzbkDdQbFJim",
-	"9qfDd5NTkxoe4Bal+xaYSk5KO5SA46ZLmh+RU4fiO949FEbpmzrIrq5ysNB3hNC4ETtptXJnwz2A3vpC",
-	"qFpsdQ/KaD1jgc5JIjiu1q0E8cbHN95J2J5m6VQkplFxvWQCvIM6zNLQfuspV4ivoKZl+gZKFt0z7q+l",
-	"eMEM34k5K7gs3aTWpa6KMKt90JMPLNNO7pDuWJlJev3p+i93v9NyVubte7SdPe7t1gHbA9S2KFJgftEp",
-	"ueE+ZA3bFj8690wV5oYbHufjqdrHqp75iZpvbYTqcxfdOz1wHgah5vctCGgPenEcNsHTNZwBEvyDXd0n",
-	"yIeRypiby7UVO7LI2Ce2D0aKYJLwdJhAmGKaANfe40amwHRzCNyh8AkC3tDDsxBy5DG3gEGSbTYuGU3U",
-	"5u4I47ApP7oOSK6yRPKDsfwuJPeDBTstyCDV+5agazBrKmbcybrCIjnIApzNZ79qcPlD2MM7FhsFETE1",
-	"q07SyqWxQg1mZxFyKLrDxtjNnycBMbhepqhoPdmJ48JZGCz2KSxEXnOIx3hZiJMMe18Tsq6EbSc3Ivel",
-	"j9pbp3X12MSjRAV85KXgtq+IcqT65Y7B+JFv3OMpo2mSao7OJEyLAxtmnKjoSUz3arNfUdCf01vxztdp",
-	"HV1JPZ6GjKfSqtqRiYaKoFCTgFzGCV6H+mIi6JzphOYtPhayFOPyP3aBESfMB5m3J/yaSoJ0v4fqfcpy",
-	"/19Hvv/hehpfANYdcM8PzGi24uUcldw8E8ZOs0CxyEoUJ+QikoLzR5SNELSaD28NImvRdMA09YTBtNxO",
-	"VTdu5XJLHmU9Nm0kit1kTv0XhiG6wqgKhLDCSIYwGX/8Ir/4c1AL4iPTdhYoMg94UeF4zNvFcW7L0lIC",
-	"KPRwQfexZJ4SsZ4aaB0bHT1ChdNKzBkq18zqWuPDs4aRccUEL3MpSub2AnLVFFtwMCKCTpShXAwntFKZ",
-	"JhWcU0I17mPCjMRAmxiiQf74QCUpOIOSM3T/ONEP5WXovW2r2Dsu876kmDbozGmSPpdYrkOh3tiQDu4n",
-	"+4UB9K9wgaWncEQuXIgfiyZWldtUem57Zj+pTJQ+3RP1gx0vfWS8mxaltwkn1Pg4daJSgcSIwHx2GJZc",
-	"pj+mgbd/1YdVlaNNjVplSXvuv5WW0kV8geEEsS5tXZZI2pHjS0ktN2gDjxr5Fp4e8m81lhQGCJMi6Snt",
-	"y1wvifzlPZ678SrDKB8uumTdtxOz6av5rCGOxvjM3LIm7SsS4pS60TGOsUlWg1Y18mXXGC4Fzw7jy5U7",
-	"2aDD9fRLXY6ls5H/HP3oZAQGY8d++96FthFQIdI+Ft8iOQLd/ZLr0xX4siZ25D6SySMMQ5fFN9JYXRIX",
-	"3jf+lofaNaZ9ajg4A+YnqeBRNpNhxhHZRBPkP1kUem3ZQuRarU2oZXL6qFAWk91LfidyQxeFWsj8nwIQ",
-	"1XPVoOocCE9t2HdkXQLWem3cZHf8AKoZ4x4wy+dNNnQwXlm94xa05tKnKXi4CMDZBS18LZwtS15f31Uy",
-	"E+mc3ymZvJPiuDBuMogrLd51Y40W7ti2zHyI5LtBrQcHqC0QWG5YArlVcbqnJ3UseCKicrzcVAQAcyxA",
-	"t8VXqJn+navsXQPh9T613i9TM04BgJ6S6B1N71Glz4kp0Sapx8wMSwnvt11/JBF1LjMquBCrRgeV99HA",
-	"bXzkB6fHT4LchiHoZe5SaQpLvhPoKXYCp1HO5D7my4lmRAUNcThf8wPUWcTsb8ToEaWAon0n6Db8TgDM",
-	"KBnOXHlQLOoXsoj3Vcq2nQT9svG5kt1hvXFAH+aYHpwgRCiIM3onMOyy5was7Kal1MY/HeMfD7LMO1ua",
-	"acqkMROoRzPG/o2mIFcjditUxcZ7yUJSC7CLtMbjDUq1JkttQhFa7mxtt/nj6mvSeFDHFTY9QeRujU1P",
-	"ecj90Dl7qm/SEAokcD4ULLRrD+jSA7LC4HpX6NJOroWzR0Dkh1QZvcizVKE5pFctdV7tFNvoPDPsL0tz",
-	"99fmKWwl+g4ki19Qkb1mllqvtK2fJMJ7v6I4W5o7Gh9W8DvxY0WImpeQKOVTUUu9b0DkYUqE43B43Ttr",
-	"qhwSI9x5qGykB6GMRmAlnuc/rmYvfh6+TX6ZE74ixPXHmv49gvXhqKcYTsEYIt3kR9+fH2VxU57B8jAi",
-	"Nu5jfsCT5KEBDqdKFiemVd7yRS6SuZVbUSRyOAbgT33PgdQpAXgJrdaMO4EaQsoTjOoI/0VUOAAXjafA",
-	"dTboCAIy1F9uw65G7K2YFBcXT+5c6/h2GxoA42rjVYa1sPULhuXSWNPmMl8mEkvIKHEYv3CtVppimXum",
-	"8ibSX5K5lj/WyVxm7v9AZV4Oo0Tyar2xb3UK1gSQPhCkxdhgFJsgHDBoA9rSMEYLaJkxSbKR41VPgdru",
-	"ukhw2m3kK9MJXN0DwsdDEXqQwrHWHYrxfT3/nFmtSUE7BggmuNWFytwZjbVYzT4zPcV9nUY4k2oew101",
-	"VFcFwFftEqSV3WDUzOcQDlX39H4/JNl2ZH8jfbP/G1NgV3A1noYUMzUaepxcOr/hCznhfvhxr8DJlgCK",
-	"VJY+4e48sKpcCzU1nO2/ScYDuJzQXuA9l/l9owq9AJU+0WloGvDUjfUxjoGQPAioYeUEH/sUELCmXPfu",
-	"eQRe/9TbW4VUd1og6thDZT65C0tYZSu0TYBb4nZHjp032rfUnFeToJGDliViIm98jKF9cgpe2ikQD7x4",
-	"x0ubYK2McDhD94NANSymFxnLAHugoTxj8g3P4StzdjEBMX104OB4K9D7HpzxSIkU5d55p9WRL3AXoDzG",
-	"+QOnOtGOzZaATRDTgjGXijZhPEJjeFdhhqJjHuHxnkvlq57FssLARGXsgfxc0p2n9J3I7dgo0rmhHDoA",
-	"uNAKyxddvoD/Z1/O2Vf////7/31NJsWMiTX6m+oYECKsfB7YIPqVQ2piyupHpBTCCy8tVR73Ds82Axgp",
-	"CPXvQ6ctEEMM4HfqxhpzZrS7/SfePtARhARgJ7E+b0H1uhN5rVH6euP5xHLjXFPNfnTGD18YJpQtZcgF",
-	"Xjo6nxaneqPXKVBp8GlNxrmB/FlSDrrNMhRqFCRPogvNzCMOE5T+5lqt45rmHqfJWUIIWBUyq8Zd/jCD",
-	"5AT7b2G5nlAzcyPXdE1co/R8ZJUdvoDhTPKLU7UDgPogLvOFEeUd9OEzDc+00k5qgKWkV1Yoj3QjDatv",
-	"7BN7lpBXvue5ml3m/vQ3iFcjsLoTEvYmrCwtWHDnqRjfG74QU+tFw7VFALr2theLwCpAZMgPamYr8ZiB",
-	"3lMce5RvBOAt4Euzmu05xvTuV0CbTMmYArlCl0iBs8fZ1ybEcZnS+yYNFtpuJiJ8TU4AKYRq1xs1Cpi6",
-	"3Th6aVjnG1Bir1KvK5HIM6kmyJT3FS1SCj1hrjeFtsmvvJ2QctBBwqv7xBFQMrS5faLP9TRlZURiSoDW",
-	"89pKLRciSwRy+62LuxtKYQOD1vwV0Wx8OUbDR+CPc4+8yjnVj0kmIKFHZ+KWQvSXNA7Z4h5WsNcXHLqT",
-	"jDbwb8Q6RCV6sHAIwJtocR95G/AlECh5S8WgoR1xeHOuOZ/Zpoe77W2aDsm71Tevrm/YugCo9c0GBWLm",
-	"DHBKw4R2rBc5Gba+n3lp+MRz9BgcD5l43B2wF4D8jVyUvDzQzrSF1ttp3VqSLpWlVsuAzjCh45PWlFLR",
-	"7PiDGV9ODVC609CuX66jeExOGTuOTFu/b8RzLshL3IBAhwYV69nRm0r1EgOTaZgs+k68wic/AVKVlWpp",
-	"X5JIkK/laiVKoSya12D9ScNyqQTjuVbikl3URddYUgWAu2DsSJVM+lhPofsP2opvsf6ZwkWpZDY1O43O",
-	"CUkUr07LfvvJiCyNYFLahHqGWV3jh2nlglHcuJGrKUqUezxh3q1SzThDdteAtYc+RGNLYZcbMbmPQ0W5",
-	"f6Alul8+W+o7UWLps+O5S2dwlLrQBnKDHN8EDOqQxzIcBvM3gs+zRCrUaB/+pDU3LpK8uVQ//ZrlI7se",
-	"nTzykHs3xmBaYl8t09hctWTXggnZsbzRkxZeo1dlbDIHby3v+qEHxnRL7TGopifa1eovzo1aUjAyovvV",
-	"o0oi76yqPCethbd8auqO0auEamo3crlVwphTvOP1y3Mcgl5k8zZNZhUTMGG9PSmn+RX23LAdzzB9cayL",
-	"IWX2jy7JOzERaUr/tHNZjn09dBt9IaN92IZGQuPR24q9vdEDN7yCfiODbEx4S1Bag27KjE8jrXfxWLGp",
-	"WWgw8eio+2gnbACxvUt0xbY6amyEAvB+OOiXdXsoJ8rYVojCQAZkaAVE5bl9eTGcpVKnvTUSCxqZHutk",
-	"MhHW5cutGJx9YnrP7z27wHbHu9D71WNxc8yPJIMR997JNdg78U+tEjLm+uqHK18Lj7EN92j4cy39iRZS",
-	"45wTx4snSqnD/MJHaXp4qNppR+1asaVQbgSLVdbH2Tdqufn7+HxceP7N6KRckS9GP7sVh1tdjO4Ty1W7",
-	"cRY6zwMmkrMZ94lY6Xp89d0E9A/E/ahPz78NptrBcgONcGINAs8be+PX66dEc4egukyIddIv1gk3o7pT",
-	"cOl4E0C1EvRbJXq+lSGoO9SpAmfVqWlK1nS/FcaQsCALndEZKysu8yoBSTO+eGO8T8epJFcTlHIjlJ30",
-	"vCXLyb4XhX3RxDJhOy5zZkR5J8o5M9pdGca6y9VHqeu8R0j03HNpQ1qAB0eUedK3Hf173d8q3KzBVnt9",
-	"akr0atWOPmi9Fz4+x/2O1K6d22G7SebRVq5SJtS4o+2+8A56+VAhswASNAFNLjoUSJua6vlzA3DSGvoc",
-	"5zmD/JV5ukkcXTIVjNiAYRmMWW7TlMN1U9o+PX/37UQEcXR52viqMbKIDqYwXAfWcIN1BWcbCr7VDJUX",
-	"iZ1r73bzl61MvdPG2WxiZBQjJGlVAOAKFKOauv3YzA/pZ5tafLBau46VTPpuA6Drzn2xVc5lhiwIBQHa",
-	"Cg91mxlm9eMZjbgyHa0Md/E+RZdx/s0LrkOsXxK24pU9Rxml+/Fdqvgzef32bl83Q6urzeK2qEba9xcm",
-	"3cPcr6W/cvXIEvF9B+FnLCoX7O3162tmljyn/b3OipL2kCoRPb/AW4RKUJB3jaraZsGo3+vmVjVZJ3qy",
-	"PJHqZZAHKqK/nV5EHLPVB1yTsJ50gV/sBjTNt9TpVtPu6TCm6cKIN2Kbz+Nm0iH93nc+abSjeN7/zb5W",
-	"xzBYgkZvG7kVU8gkc/GDP35NI/irr4ZdEQ/jMXhoN1YRUowoLAOsEQ1wRTIXjUMa9/CrYb6I6CFUpYb7",
-	"aqhtefqMvZUvQwWIUEudoQY7WM54sottwONE6bIJ/1rgnbDeBGv+eCfKssp9Ls9kkLPmfJ93Skt/+de/",
-	"PPn56aO//QJ/+T/++n+RlaWdBOb+jjCtUk6illOoVl1tq0QnwFE3a2XmZPvcBICssM6IAUQQvhWAZAbd",
-	"c32jqkvMnhUG3Gc2+MmUENlxH6qnX49pRBWhmDGzHQwTX9GSztEOob9Enx3yUMQruH7p2f852CxJ7Eiw",
-	"8VtHG9ugl0d8I8pTR/cnCnd3Pb+vR/cO6l6ITdLQvXsaWeE9KeR1EyCSVgnjIel++EHsb2rbd0ppmy7H",
-	"NX08VTJPclFQvbf+rUVmkp0UcdeNuLLOUuJ8hSXHe0iOjqWo4O4uKhuUT6SCU3rxFAYL0qAi3+7q9xTF",
-	"3n88+/ni0Ze//PXFzxePvsJ/+pfZ/OSkJiSxUze8TziS+OtJykvt+ThO8QFeOrpOwniN9db7nOBkrIt6",
-	"oO6509JVCc56OjWU4KmDVIjD02v/aNPtj3p7Z5wGh3bPFhqpvhn1dMhV1pkyp9sh3H7zkS9Pt96x2H0F",
-	"ICVaJbSLFOhLujlFzA04rpjBKiBdupvtkmm7EeVeGhFzQMhL7lwmNIlTdiOsU0BsjbdLzuEoHah58/PS",
-	"3vRZxntpN6EBJy+t17qfzuZTMKjOZX1P6HTRtsx9hkS9Wm+sBw6szfYIe+RVrxDldOSnDkKjX1HnIEzu",
-	"/0ELHfgMOTaq71SiaLKNPVnZf23ZhoNfH1rJx46rpTBCWRYgBruMNQl2P7B2nirtd+u5I9NHxyQETyjB",
-	"9uM0y357i22agNF+rL75N7S49jJOK3A+U/XUH1wJHWocxn7uAz6fqDhLl0P5eqa6pCJmYIcFkVsXqvK7",
-	"t9nK4kVBdRQpBd96PAxAr+IMaqtJ0YW/3Cvl7Lzgkv5rYWZzv1SKPBETn0iVOKplqds5hC2g4byTBSnj",
-	"REqtq6COmG5Jj3PXxNyXuWylnLYqMB4IPPePyNU6vcqnLu/BaUfUWSRduho59DY8ByjoBlM7AoOB3sXK",
-	"zcFudu5iXloOqRhuqibqYfEv4TJzdxCdZ2BtIp8nl1uRqlF2L8W2N7jYmDzors3dIhdmlkBKMSlNCKux",
-	"N3K9EeUlU2LNrbwTWIaj96Icjkj45XjHGrk1dCUnL4pSeyCPCM7fCFK4Acs74A6nlzRzkkm6nl4Zehug",
-	"/seVErnlvOTltDJTAPtJSXVE+nUakccEspc+SYsX3rUHdQc+T7RujJxJ2gaAjk/Epl/lOcPfsHLb7Hie",
-	"Nyq2LX5ZG8F+1VKJLNpCu7G1Ka+g2RTVRwbRMkbT+TX6IKkvHVV2JCA2/0FWmkHCIVQnm1h7H2OVvkvX",
-	"sQ97OO4xyGZBrpMtxMxNCBKM7/WVC75KEyBcJ0M4KL5jwxTggAT+ACaPjk898WH6e7SU6lRB7bSVKzMt",
-	"/YWaQD/evI4GGIWadP36GiPIooOLdgli1eOOhf5EE64l3bS+Rtsd+MZA0+GxfYpS7YOLnB9kCnoVityk",
-	"RbxV6obyb6dRmibBPWWHb3U5vlAbgHMml4RuZVFM2IibraTbO52zH5rPr56AvZeOWHRBrMVHm0o8hOS+",
-	"Kdpew74NfdTC92OSfkvIt+u7UWAFkdNqQexFQLwBG3Ky2ast3PnNQ9VgnnmtnDTvEk/jevvrS619MzRk",
-	"equDAioBSR3Jp9x0e/VRMCxqjd10OHNPOKXzt6YTc1yi0aRutidnr4WEtQj4BGtKkuE92QT6xDKcnozE",
-	"GP5Pp7zdK8TTyiAIBSF7aTeoevGd8FvlB7xNWlPnEjcjPfSx4MgbZa1GA/VsyA3M+VJk76vpAX7jWzo0",
-	"UJfqY1bwyiSyd6f2/55i4fZIMHwiQYKAuTAxGFXqIplN82/9ONNfX/QCMRBQgNAI0xitLhlfgNdVl+zC",
-	"IwYJhvA8lFspInaeaZqFVNNwHN5JNfzVIRzEIucqVXyHVIjIs3vwVFvmU8ungiWGmaR4xS1nGqMMR7wv",
-	"ekAzhnes441e+7hsXwjWLeV/VMLQLTy4MvuEhOZmOyyS3EPz8JXU8Df1Aqm+b4PpLzUMTKGN10asWG6U",
-	"/K1CYEHVcvQGeJm6YbLTIPA36Cbgpry08k4CwF58aplrk/JTIghDMyen9Ih9cdjmcPCHBPi7sefAXkpK",
-	"kYvYU9dYaFahK9oPvdOpmSiRaHBdyABH0v3tN89kVBtQzbjZhhQ6rCqMfcFHy5fIxTQ+qKGkyofNIUWJ",
-	"MT7oCPNG5JUOdXQ4EdANPEc+ERiZrtGV2gfOalI3kWiQtcKk/f7GPetx0QZgYKJZBGRmhVbpocUIIkIq",
-	"ITLjsQR52FIIjEvFAG6u3vBucxed7MKCRuI9+xSEs4Rzw6nKAOqIo6TVupysfUJEHsMWh7or5VLvAC9O",
-	"s7yVodI8ZUIlW1rsdZVnzD3BOHyBHTWHHjQV0xU/mGxIjCv8/YpqsDRMfCzE0u0bVF2geBzMvNGrFJAU",
-	"CdR7W0OpB8WbGwtsMqoXchLZ1eR8ue3ZLN8epjWiZ9pW+yFQLRIBu+ipn4SznWodPSoEE7B4Q7oR8oVe",
-	"IbFmDQaOW93o/JdjoqXnSZx+4MRhOUDH98amZGVVKlTSIfZlEBBQhNxqBc9H8kWynGlcFNQnOPk4qO8v",
-	"XdFp0u98x6npqWxUlKdSbsmpvgytdiBBncZE3PovFJyQuTpK8Wl+iVBPnz1vqqdfUdzf0Ninqti+e1R9",
-	"RTWmOO9XwLHRB1VhbH2zZLJmtUr5bJPCPjQiGNVdoBlsrkxq5oU2qDUcRZmhkdhgnKbZt3eplbO/ywk+",
-	"ht6+v4KbRDgjdI6jxDYvjG+m32TVMc7Jh2sQcFKC5D18DDEATsDp56h31X1VG9vmaU5xynvPyEepQRUZ",
-	"wHij95NRqcHd83CEgImSCws6wOmYhRPSLpIq0JQGxJ3slXCXhu2GVrmwn8fO4unN3I7BFH3mis+oCCOn",
-	"E1kCBDdMqJtsOMmMPH+qSEq9aAKHd1sKC15mtwHghBZP79BiHI1hMI0QJadtoKi64AMv2FO2EnnOOGbB",
-	"PmNmw7eHOfuSGZ3LbM6eM8HNAXTMXWXkMuGuK8WS5zkdmTMVmsnGOutLmmktK05vMt3YhfQO3tDQEBBR",
-	"bCHEQtmEd86R6Ls9hTQXj//WW0ozn63Qo0Nq/s7AUQwKdg6sECUg0jAPjJcIOKSCETUC6zFfALq72Ppm",
-	"hFwdvHVsGc/zS4go6Ar8mE3ADLPhiRxa/KXPMepo65WpuumJ2NYGeGjTyRQAuvRVPA2Q11he3lHr/klh",
-	"0wBMRQKoQ6B2o+0XB+TD+7QfjRDDq+C3C/MJZAo4umF/euVlpe4HaRjAuO+Vs7kTdpq+MkoA1zCI7vtN",
-	"3PCkHK6oFPWT4zzcGLlWU+Qy+BiG04yc7dCm/YTNmvD5ZOrng3UgIBu53UBi5ZxVSmKfz4Kv6derPOGS",
-	"3NSNdnuBXP1jJ16rHU94dHvXrnDwEDZc4glP+IRUqC0p7COuX8jVMxu9F9mcSRULaKZAQ1NjXPsMmZa0",
-	"U9JDtgnFTBXK0g0p16fpIUXOreBVwv8eM9xOUCh4+34+Ubvoa8UQ2yhQTSl9UIawzacnyKSV1oD2MNZh",
-	"P7rBQfDFH+U9h+0KQ4cmBmG5vZiWNwBg0pXFuRWlgozfCTlI7ltX9ZtkgqavHRv8zofQpJY2v0PH/mOp",
-	"qE3Mq9hKlUFNPPaNrGv3AFNhlSMg1PgtDzHBwal/L5W/bqfUrACcHdk0oSx1SbrRS1Hni3iwZQhqMavX",
-	"AlLTpWJLrSzkl+x0SJ++z3SSti4mv6cgvvpS5qpiPEeQ1Vw+VhVm4Lmj2ypg3gJEwu2JBJ63mT55WJoM",
-	"3u22S6C8D6dvHqMINqvaxoiMACpYA26nNK+aPxu3547/qtEZYKuS5492UsHfN7zcaSWX8R92ItdZ4+/L",
-	"Tal33MolqPW/6vIRLwuxXgPCJzzU+gd4YlHqrVCPlhsNHaDwqeN/hCdX8k48isWP+GD736ywJYeX6E6w",
-	"kW36Eb88WAa0N99wlX1h6jxdzLVfxUZHiiGXYQ2Ee7PaLdhTd3vl0to8HET2Vcfk7HRSGWaMULU54ZUu",
-	"cP+gYIvsN3qY4+JQn/4F0z3CuKS5UJcxl4/uIC4V44CC0yFjnS4f+BdwqP7n2zez+ezq5avZHFKtaUCS",
-	"aZ3w6pzDIQr4ScURkqv+qcg1zx4Sf+nekEcnQRgNIBEdk+sYFKg1bZJ4JMwYwMWeCm17QvRAo6E24k2n",
-	"lLnHkskxgB0lhC84Cbgeq1zrkUiAhTZGLvJUSzKxAnt5WnjCBwonvCH4aXm/iFeJ++f3pkE0pHRjjX5u",
-	"9bpoHrEVVVrJq26bkcGVLTdiOaFqBcZ+he9Qam/KXql7AY4fJtns73SE6B0ibWfjIE8asNz9KqR/DgTF",
-	"Rus83cg/+BL5AW1avtygHR/WsuFq7fPneKK3RGDGfgIiaPVZ23qlm3ZVR/qnJ0MEt/ZcFvlgXnNrksOB",
-	"y6jYrsyzHvRnAn9Bb8fCFGMHKhyif2JE2XoujT3hIJHyJrLRaL443py4A9LY9FrwjI1NF+0JAO5EdpjW",
-	"fcW/Q06N9s9foUvfg5WAJ+WSrXRVMit36Kh3inNMRcr1Hvx7GwRaP4qDjUfGz0cD3e9kluUndTHPIYzg",
-	"35/j7GjSyJWdANqc7JDiS7zHYXo3WnX3bzBiwITG2U3Azk1LJDcWJNdEzOA4MRkTj42tlnhAfUs1n70U",
-	"XESm0M3rtsclOjF0OyrFaag70s1W5vm1eqmx3ujIE0WgHwEwDHZgk5Y56VpGqJ5L9ugpU+KOLFCfzxYT",
-	"YcvTaX9wtK5SuT47YV6O6e/YTrLjbpNm8dvxQ0mq/WSSrbIImpkAQLDQetvANppgXi5KXSWdFZOpOEAN",
-	"4Fk/YIIERaIjYMoBmyi0HnmK4f36GONI5MxiOebpkGRJ0TWpNC8N/PQgKNS8Vc3nHQIRhJ/TFRrQzbjr",
-	"S2tL6MbMx8c7VZaKmSZE15Gcb/HOKBaBm7wFyOyZxU+GXL/lMgleN6XHgl9Tb1/JJibg5MximGkqrTiR",
-	"x4gtN8zoDMfm6cc3wyyTtKPzhbeKBKrzfVY3/E5gaZcRywq6SWEUdS3vEmG0tO87kYpuNyC9xmdObrSk",
-	"W25MhaxKfYmGdUNK+ezuMGkKNalFd+jijw3T76koJ7XhxMglpenlfLn9XhyGIJdTAIzfpdswJruk+ujU",
-	"hIQKwbffHk9lOoidb9QZHeHNFcx9UCTSozVqX5LKTUzKjJEBYTc6O651i5VspXD01xLb7LSEe8MJD39K",
-	"gjDtdDJolFYnrJ4ks0ooKdBFIhM1geI4ejf8P0fJFcL+uLQw3QTFw9S60n/hIa2JtjIfbc/N1sfq485f",
-	"5KvgOPILi+PSa0kgDfo2Vt3JNGGekthHXxim9yo4hjzvNdNcmpClDX/RUV+LqZBRnxmeehLz1zjPxwna",
-	"S56DyT9nT7968eUF5bxrADaT9SDStPsYTANzPk4sxgSi8QjODaageOyWL3KRcM0sdV7tVAI8TSXRHA7m",
-	"PojFvt23H7tRneG+m1wBHfpyTI8f8n1BTeHY3WyEsER3UHiwJQSPg0YiJ0b5Jh4c37F3vDPL8F2Ri/tU",
-	"lkZEWze1+oMUoTooWe6dVBUj94RjS64gGXZSYkep92aErV5iRmmgfJwSvc01AOnJdWyjzZyTIMgn1CDf",
-	"iTKTy0FJ+A//WJ9z8wi1vD4xYYw0NV+XJHDmhns3/tnxMU/PYveTSq+lCYfwAKD0Cdhw34Ic3EBYQIxp",
-	"4byMXV/B5g9JRWNzhQIbhjLBry5Oh2677gVXSdUF3HJD+Vq64emeWC9fn16E4l6uY9mp7JvbqEV3laQN",
-	"eScES934AvhmrNj3gHD/sne7qLRFkMix2xY+frUhUxzms+VhmQ/iw76Ch8LT3yhbHoZe+V4Utv3a7aEQ",
-	"KeHuZPpCQAasWzgYpwFG1YzGngyj0EmJJlFOoldWKMYt2+jdiDYmRKbyeHWwp3XmfjzydWCxH/SehOML",
-	"/QESicy+n5ASHxHzky0m1/wde5imwedZLsuJ/qgpoOlZiI+09dSWhoqVKyGB3M+oQboWz/ae8x/0nkpa",
-	"8Xivg2J8GVra9XI2PHRULEB0B56UZ5BMMVj7yqu+l7/zpb9rzfPbACRI9LbQPJ8wowiiR+Iypzw0Eyvw",
-	"+jLLk81NwhK76jygJxuLwnsj8iwgSLV171FV4lOTx9PNVJDwjZwDv+yQOL5GdvROpgDDWO9mH1ohIEI8",
-	"WEnokOZFziiUdJ6mSoVu+KMFsBsOsT8mCz9nGqeBRLRigi83IVXGiDuhGKhzEJx5qxUq1+MglPkBGgEP",
-	"yk5vqtcSNBDETzdJck+DDuETuulNxPbZc8NKsdRlJryuI41bJ+N5KEwmXLR6J4arjnaiCTQwsg/5H9Tz",
-	"4sQmFYmmF8kUpQZmmW9XgRtE7etPRiSCmj0xV9Adki2D0+HJ4w4+yTpNbJbjQ404kcao1Dr+UduziauZ",
-	"wk0PdmanNnYhHNsCbzJumro5golPq26KWI+EepYLfufG0kqwsnJ/qAKEU6bndXHLRuTFqsqn6W0NK5vs",
-	"fIC2Y+KiC5ZlSDFSPsXITWmCWHqjjfVWKpngyK0w9qaLNjssvGmZWhWg8sZJEmyoc2montBCbL3k9fWh",
-	"7kuFKN2kmv23Wt+qU3Y7FX7OzMF6OKhOhVSNlkhq6iL9KnTJQ0Y/gbwlLQ4Qk0Gcru/N/3EcaqpU21o8",
-	"JLEYnJutgDLtcd/1Gs6EaBrWt9/udRJlrHZsuGtzr9lOl1iybtiK57kH5Juev0zch15ENHagNcWgNrXT",
-	"mhERwHNZOP1BE4uHjpJivrBlCpLuuftqCLXcvDk56RgQ+pLAzStdWr7Ix7pvgg0fpnEQCE2sPZj4phQI",
-	"2ukWWiZm5D7yvpX/14y6cSOuVlaUb3zZMBV6K43FNhfDzSfGt5ZwmvjNhhdiUuIrpu2+D2A+RB6R1tsP",
-	"6WpV5MmeB3ww7mplU+FGTDSMWaujMJfcGz2DYrJGz5jGJyYcIQnk/kA66rTczK207+X2TX1lEN+uypOS",
-	"WJt0OKJbElC+wUuNRbUJ0D4oxywaTliTEZq73qb20frb+x8FlfefhIPS5M2mPEjIq5fA6t0EcdHRyNMu",
-	"fD36UbMPKmQHfx2Hh5Dyh+bFn4rw772WGQBOd6m+gR/44ZU7mZQzutEbkCp6syzTAOWJZp5/fF4nusLP",
-	"AeRlrEb1gR++Wa3E0pJ1KbiwCSVxH/jhBokxaGKETw90KmxMsNuitv5hAobC/X2uA1HtMK3Ect6Vwgg7",
-	"vhFmT8A1EZ3e88OIjUpUS4eqaCyo2iciKvVGDyVmdtKhqIIhZaYtncy271tOM+USx0us6h9kV89FbLfS",
-	"PpovvT2D4TKULYZxhtwdYhNG2AnnEaUg2b1qtfLV40fmgcLsRB5RRvyjzYbEVQZl1uMPShH5tKvJ428R",
-	"WUb8VvG8hS6Tyh7AFycJFH9ePvVC9Q8Cf558KvZwAXhi1AuoR683Zh74hOQt770jqw/JDVnCTUHEYn6M",
-	"/ZwB6mUfMGZWfCfzAzMikaCaHRdw9tJCiO1r2s4OynRXQS51aDdyxDMQndMV9ID2nuPRs7i2YkdihRor",
-	"d0moN/B2eCgyCICWYrnVqml7N+MfjnLDYQ/31Ic61DGNmt8lME83I7Au3fu+NwhWcpYqGaXzUsfdSlnw",
-	"X4AzdqynB530ZAXpyv5Y2UmrTu1esj3AFcv4Yc64ZR4fnsh+0/Z/TQUrK3KuUsJMKt+s3WPEw03Bimrh",
-	"VFwmPvKlzQ/4M8DCqyrPSeFWAzD3AgeE59w7OEgqWzP+fDXBJ31S82Z8ySQhdpu4iQUge/r8SmmAu+aY",
-	"arAZ7cxrgYSeEAge6eSb7lr3dyUdzMPW9SOSfmObZ9/DqhllRt0qnKZabkbObvT8CPsSjaso9hoMFydd",
-	"TzHWCtexOhRZ80bj4zqxsubD+uKJctGfntS1dlLTIp5N6F93nEL0jEghmnS7veaHWpy2EMw7n71Hc6Vn",
-	"FxdTBR+6Xf2Z6u+w1I+9Mak7ktvFTnckcvZ2Ustb911smDf85aHGSw0g0XM3Xmrk8jc29+uLwQ5HfQjx",
-	"bu2vahXuWO9T7/DEpTpvcANYgYpJ4x3/UIYDUtbf8PHMMm48URJNfd0s+nt8LGoAVx3VS0x1GX/HJrHv",
-	"j6PG+Fw9s3mTIClivqYD9VaMugdWoWl+N0krrO+cOs0oZ6YhK2U7IXaLbsFGrK4puXFhKaJ9x6mA7JQ8",
-	"naCeEqyDqFdK75um30JDced9a8dPzq5t5qekqAIb2MX4TqUJSdV2+3e7LLeJ8wPfCTyR0m58HM1r4IO9",
-	"xCKYBrp2f9XQ7ma/0RgQwlJ9vubwz1FLqFt75dJYoQar97s6nsywriA8denLDKDBkkeMjaN0vz2J9fva",
-	"dMUbZlr6k0j0mB1ZpdWCCiRB47FON6Q9+S6wyBnN45guoAuX7MMkdUvP0pM69MFL6bzp+vqeNudxc+nZ",
-	"anqa+Dg50bDJf2C4M0Lr1aFOa9Et5P/0yImDRxtoKJyvxFok4ky+5DpGALeyMI+4yh5BpxOAoswfwb+S",
-	"H7jjedWeybLUdrlBt5Vv9vsIp0u+f3o/ndjp1Xd08lNpRbF6daZmllLXs1xR8MGQ+skQeBi75HLmnmQ7",
-	"Xm7pjmfT8I57II3P35wC1hgHTRcLeEolulVMgxhPA3Z/DkrFFoZHdygNYO0T0LUHux6ZOhICxl2/uS63",
-	"deugqYHbMfvnA6TBaPM7093ST6BnrHSq8k9ZZ+y3+sUZUd75Eg9owMDX4jH7UErraOYdrXPM8roEtYwZ",
-	"mfm2F2uhRMmtyDBGIO1jBpIefnz/7Sv25Zdf/s0Zoz/dvppjHinUAWERqW4EFR6zl7zEX4N89IGHp5cs",
-	"h9br8OM+9oBwbJE9/ve6IvLF7B230hm6seN5FEKzpwChUAjFCzl7Mfvy8cXjL7F3+wb29MmC5yH5bo1e",
-	"QXcUuJvIdTZ7MftO2Jf+EVCjC60MHpNnFxeYnqisdxHxosjlEt598qtPUEUmH20ghLG6EdBPx40ggyOQ",
-	"gT5nLBPqV30IxcKZWIVaVmq8uJInoRfZJxjiSTPTP0WQb+r074KXfCfgpnrx8+8zp6DMfqtEGaNnL9r1",
-	"D/UBsGUl5g3yjK2D/jSnn61nEouPfP/Me+3amCInaneuVN1DAe4VaQ02Xg81VrJV3H3f/XqCtbwjdu0m",
-	"FP3+J926fvLg6u5BUPRaPvnd6q1Qn/oIihGdd1iHfkTNgWXeuo8/LHM2ZkewJ6TRfxF66qDAOQ/Fnix5",
-	"LlSGSdkp0r0KzzwY4az4aFtTqalW4wlLxUsqQ6dDrpDT627LjMv8EAnH/uLuu6++ev7VX89Iw8HDjLub",
-	"OMr3ouFnPV5PrAywnj73qr3Sqyy7lYhievoaoZ/0S41YmaPP1gRjMC5iZP2bo4BbVtuv/dRDYoe/DuRA",
-	"4aC0KtgW1Z/uKWU6oZeW8yWJ1pbRaC7dw/W9KOwls9Bfw7upsRqHQcUF0+p+8qlZXkCepzcyVgaYz6Ll",
-	"JcsQusRxZlZsthbywc9AjCe/+z99QpshF+jUbVPmvdjpOxGm2yHN81SyBt8Hn/70WdKaidPYa8Vk05jR",
-	"SVpJNvvkhENREexwI+zfW99/YPGBlTSjak74yAdVF9E/iJf49yH3XgRUwTofGPs0cUOwyQ2/w8D9qXxc",
-	"q6am7568bjz2OU52Pd61M8dHHPDblingwRgiLgHgk96DTJheap78jn/o1Wej+TztqvWvPagyi2NAemWC",
-	"hBDj8LVx5yTYk6anNyUurmoH5T1o9+CCJg2K9s2DQp4dawZpGK4/Spp0dj3Ck6xTWax2L/I7BAphOZeZ",
-	"h7VtYMv52/rSmf1QfSxNSCpoc9BteUDIklPZZ05kPQTHwCXzRHmBe+tsolDn3bLvKQeAh02tua1xoTyn",
-	"AkTHE3ndHDuWjBIjefyAM4wUWk5Ro/gQ3ZRRyM+IftWjee0+G/1VXaL4TX83nEbsOgd5YTtptSJjMX2b",
-	"oX3dLDELn+xOmMu0stEd5nvh/b1QkxhKQfE0sIVYaejWuCgF386Z1ToxEXyyNZVuskOq+BZuUehkjUWY",
-	"1AA7aRByhbjjhxuV1IhUzzqX/ENehR7ciPA4OlnEOOYKnFMWCmXLkPqRMp++8c/8UcrDOFAqAJAaqZPl",
-	"ej0PvAsnEzIaylK6a+9008a7OY62LssM82QO8ZFcrx+z29CC0f14QE8/WsUGzOJLxhVkXPkHKgWwXawy",
-	"ImMyczeO72r0uHPrXBWFUNlZNu7BNZcGC07b6SZw3CT3Shjxv4KD5e96z3ZcHTyWm9ifVzwEHLmmG+8o",
-	"VFVZ6G8YIyItmLnLOvcSQS0CdKD3AhmLfpkjpYlvRToQ9efi3kZMraUaTLTIe7rtjmHKp/dgyj8KY6nL",
-	"zNeRS1pMNPeyD9Kf44fPyed1mU/KDPw2Jrz/mZlx57NsB7B7W80gnw+yJnz1cwjLkTVWtJv5ARjiSS7V",
-	"tt+Heqe34o2EjMxzaUfPE6U2Um2ZLoQy0eh0cn/nFOlz6yzuIoEBscetk+FeuU9M4FiCv+XnIMuDHxga",
-	"mehbXbKN3kMmEZPWrzlk0jRRzp+3Wp0+HUyDS4Cy/IlO0lueifOeJNkf7JT2fK6RaATzPGcG2lKYpE+i",
-	"5Ef+goFmEFAT9LBhfUneit/ciRLBG7wDGeoylnoX8FZrrNXLmEy1yDWU4oFr/5z7mUd8vqSvOWBC/Ql9",
-	"zR5gsUtkjwfvPRlKiMyclWyhx1KKaD+43+9xEHp5/LRA2mfh+XeAjuvUOdpUD+i5CDdWVr6e/FzbEop/",
-	"U9vyDot+T96WgSehjv7hGR5WkSJwzlXwGXvu14pxX2sdysfAuc10Gf7Fl4bdQ/FI6NmfjeCn6Ra9rJxz",
-	"FWpHP++N3r/LNzq/E5l3MEG+4j4WEgpb5wNzlWEM46wHrFH6ntzzulr5syuL48rx/zSxqzLAsnlaHo0n",
-	"rGk7NUWtO7Th/1vlsODMf8xegk8fhgDHTK1NuIfcpQJeR0TU16vVY/bBcZMtD/PjOBgGhbgye1FCuaqJ",
-	"ffIC7ijmeR/5LcsSQLDOfBFa+EtPrOGBGMgvx2fIflaR4IfOki5wZANwgnOLDHN+Tn3ye3DXjEhFel/5",
-	"7nBDx+oaeFKvVg2GPltG0tmumrfRUVUnI1Gu0+jRYh6tRygouJTWeBum4USVpAO1GwCAvr1TCEr53c7K",
-	"D0bYquhTtaB/+p/SasCZJZzvtu45x4y0BpSmneCmKu9pfs0TibO35eEMtDq/tHuLizafW9TdCE7azR90",
-	"6SxgXdlumsY5OdsCAHZPiMRNxIBKbQVb8OV2z8usmzvymEoeQXTtP9tWH3Wj+swbXjcMI6821DoeYouf",
-	"/I5/GHGZxX37Q9JqJ6pL7QRcW0/9IfJvb5ufPzdj/iD2/vt/Hp3dNtt3pW6/20an3D/fDVjPjnSdgUJS",
-	"34ItVQL6IC25Eef1p4WeJyl6fkBUjf+0jhuYfyofVoit0xBjnRIU1YLLhmH7mPP6ZD4bLc8vD5rwiJ/3",
-	"kkpt4PeisOBqMQ23zNmPxpOiBpGitUgPqvQn39spGdDmZkM37vdwjfsWfNac2Q20BJS9SFeLgwe7IiAY",
-	"xwBHegerbY3dDsF//fy8WBs1/mwCnO/PcRBu28C0TNpLZwwLY/hasD139q/P0dtxmS/0Rw9pjgawhKwj",
-	"nmWlMHC1PL/421nnHCDa6DyVQZap1Xu37TWK4tlP+mA96WmVpOe5Cx+44jSXi5Jj49BkNNI/8ocUxT9o",
-	"aAcX1lc4s9B6i03B1ZkgCTzBn8CXn/xudFUuRW/l0UuELRuu+8Nv3c/sGGbWdzk/PLS27Jb8rtQrSSdz",
-	"u51ZlzyDTyOWmiPn+bflyUIYmYknv4NsSu/SK70reCnctM3n3CriyzDT/yo8gHSViYyD2732B9TdD9xu",
-	"TKtLMaSGA8aemTeQfOzGJ4GU2hhhmrA/u3NwkPhY6DJ9nXwDP7+qylIuq7zajROrXoMZU/7yK6aOLM3d",
-	"qLKXHxVKuUtIb1yaO6fO7Spj3dUMEatU/k9g4WlOjQn8opdW2EfGloLv7g1SAcqShDKyjeCZ7/bwCkd+",
-	"9FqaWKLXGqnz3TNwiNwFDqG9nS/dWMaztlTzutfEf7/58Qe3Tzumy2CzmqIUPAMd5hLStiBLFRSnOrw4",
-	"7Cm93nX48iHMSRzmc2vQOCqtin7wUSGpmDzLzR6bp9G7+97tVnvfQDqtKwHyyEd5DVvqvNopwzY6z0a4",
-	"ut13b307qs8B68HJforhmDmR/OrmH03kt8WBrpA76ue/yMUfbnEBHd9Dc37Kdol7cx92CUHL/tKxt/Gp",
-	"6er3H6Buj6o/CmtKdcylw+3eCnmI4rJGBNmjXEJLQCcS3lZGLv/n2zdzdvXylROtb69fX2PpGVaQAVT6",
-	"4gDieZlLoexlrX3IkDTk0bijYO7mbWTZ27rg44Ec+3VA/fwVMRM2nKjOhGqtcxymo3yJlE3VoPU0o74m",
-	"4byL260N9POA1rbu9QoEHnVOY2OzB1OeJiZqAdhpKsHR/cigOTjP7hNh803NjmwnOBpn2JCHCsr7AXx3",
-	"wVOjYtEZdl4mH2du3CyxxOQevH5Pq2Tn5OjHXV43DOeL5SgD5UMprUDbLWQyr6Rai9L0lMf7JybWx7/S",
-	"ua4Q5QPBKBcH1gb26I60hHemjvQDoN7ipbGp1DZVZBF/nPJxFES93314+fNfzXgjD5++E2VZ5XIwpZQ7",
-	"ns2g4Mvj0SLciC7F3GkVlm+FQTBmzoyw1j264MttV1P4EccUfz5J+YPY/xgJcnr6wP0c2uQ+YYfnPsAa",
-	"VPi4aSh8zhATd6Jk0rKl0+a4uUT90O2dbwb1hYnSqBlb4e5/6tDdve/EvYXxtHN4p7LHpVjqMuOleBzE",
-	"8L86UXyOU4mUvW/AnCyIR+gGMCZ9IBB0atRGfFyryPmy/tnN5bJu2ui3iG18nn4i0/O9gK+cZVvOf6hg",
-	"Wj8VuebZw6MrQGZft0tULeXQdbrReRZ2QIm9Z4I52encjPogvwPkedxO8MQAvAh0/AB76gBHygNEjW2b",
-	"1GlEAm/nOonVd+ypgfncT2fDaOyAkR8e+izWNw421u72keN52OxYKXkOqjz53f/p0xPM4kgmW7wXtjyE",
-	"qY+JsOzis/dLwhuV+72XeQ6QhKU8R0KKUytCn8mUBftjeOYBrcI4BmWyQ4EwthdnUPLmi7vvse4i9+2q",
-	"Ewk3OVev+XQIiQdPNXvND+8wiSFZfRwrA/GqgnaEJqQ+BHzfkAnhkQLcfeVUkiD+7kNaQLbrzXGABzqk",
-	"Pdp0w17N2euFU1m//W8pGLkHwX/z4HQnFuK6xX0vVUaZS0/ZXzxV/8qsZs8Ty9JLy+8EaYvVeUQPWkQB",
-	"O0Rim3ncwhISespCrNdS140VgjF8L/bRpXC/82w4soH+f5UxA/DMzfjKyDhG0MX+EypUg0OnwgrR02aC",
-	"kMD0h3tvmmPSnl27rUrlds1WSjB41m3V1ctXTCqrG/aQ1e6KE2pd8rvYGFMafGfExn6Db94esB/v50ho",
-	"XCyPBM6zi4upSM9tP9Xnwjlb+CZTROOo4EkjmzdvZWgTP0oZvNnKgmq3ORajqvbqhS5NMPF6ImP0bACM",
-	"rdT9eF2YusUtXVZyI9cKm0KPcELItcLKp9Nt23SZnvHZpQ8maN4mygw0tLzFtUl17rI6R7RrNfu8QF3H",
-	"SFy9R9upN8Y4q7KL/z4Vbm6HfXbjB//omDW95zf33Ww4XJBE1WvC3uAj5zJgj3oARHA5ovdwRfXQ/db9",
-	"s7vH8A5kiwPjrKxycdlIM2678axmBrJ8u3nqMtW7toWyfzQDN2eJl3njwWY7Xw797Mb3gA59CwYaj2ZB",
-	"Z200mZctpH8kGtX7cIxHYMktz/W6Ar+bZ437MJc3IvvZKzz0OTwkfrAx9GhawXPHZd7Ma3YmPrOUvcqy",
-	"MMEHc+NHCnzePIHWsGfOEIg1hE+4zXlvW4wreOCP6gH3GYDbH9JKReIltI8Nd/agXG7YVhzQwwt/c5fo",
-	"/TZ3V8j+4lD3wIB346XgCCcBHafndUAnFmaWguf5gUnTDw+fZoRu4VECb0Wf5TOhReqEL/1yVjNmx8uj",
-	"5l9E/9o+nz1+YIwVcQVdiYPtvBO21ErvBNy07pK/N/Q79gXoYzLfOOBP5p3EaaXS6nxLACiiyE4voHcE",
-	"2veT5wNFnI4nKzYI0XvF9slGDH+2BKoPvLeOaM8P2HGZLzfydAS+VBbjTXS0hbCpGxAr7DD1cBxWBrlF",
-	"ZyX/AxQoB+b+jAWZ/NDMBqPyyW2L+mcOkEeUstCLyG035JH49NUamwqZIl5gmVytRGliZ+oOE9wkzum5",
-	"mIBqxnO8Eg/UhOW+kF/r71VqEnWtLpHLkKz3/aN58SFgMyBY3iuA4YGHPBcwQCpTJO4wPnV2jIW4ugfY",
-	"13phn31nP81n2I0eD2JV5rMXsye8kLNPv3z63wEAAP//",
+	"5L3vkhs3tif4KoiaG9HdeymrJEuebunDRkmybI0lq8ZVbs2srzcCZIIkzCSQTiCL4vUoYt9h33CfZAPn",
+	"AEgkE8hEkixZ986HbktiZgI4ODg4f3/nj4uF3FZSMKHVxbM/Lipa0y3TrIa/vaJ785+CqUXNK82luHh2",
+	"8YotaVPqZ0TLgu4JF0SvGVG6Kbj8iyKabxn5dynYxeyCm+d/b1i9v5hdCLplF88uCmr+ohZrtqXm40tZ",
+	"b6mGH7R5R+8r85jSNReri0+fZhfffmT1giv2puhP5koRtaAle0grWuuHr+YPt/Q3WT988JwUfp5rRpa8",
+	"VprIJfyFC6XrZsuETsyR2RE7E93Sj2+ZWOn1xbNHjy9jE31Li4LV5ln4aEX1uv1miT/OLmr2e8NrVlw8",
+	"03XDwhH+pWbLi2cX/+VhuycP8Vf18E0BQ7yjmtWclolBtu7nE4e5LukeV9Il94e1VIyUjFbqGdH7ii9o",
+	"Sf5qKf23GZmzFReC1TMiayR1YYhOiV99jNxLWaco/fibGKFvdFMwoZEhImRQ+PupVLiVGyYSQ2j4bWiA",
+	"kF8uI/zyybysKikUg8N2Xct5ybbmjwsptJn/sz8uaFWVfEEN/R9W+MS//qYkTCtvMe67MOLhdlJNdkxo",
+	"squlWM3MYZaCEcXM+At2YWi9ZkwPTapYdufiD/ScCwrbHFl5dx7vBSMVXTGiJalqDju3ZrSwYugljvzg",
+	"FVeVVBxfCofsDWCGsOs3v1+tmCjgyaqWFas1R5IXdA//5Zpt1Rgd8SNGJH7yS6J1jX9f1nKbIc1mF560",
+	"/WnPLrR8Rzfs56p/8F5SsWBlyQpSMqWkUGQpa7Jb88WaCNgyTUWhyJ6BTMtZz1v40Cszz8iCQLjnyef2",
+	"CPyCdHBvB6udIa2DJf7qPyXnv7GFNoO2JI5tVRZ917LkvW3tE/pgtZao2bwwRLsDiiAh/LTasaIEqGsq",
+	"Vqzor3+xNj+omEimGkStrAtWE/scHOWdrAuVyw4vjSD6vXHHvkchf7cN0gWe+idnux4d/A3gVjKw/q2T",
+	"M0UBp52W1wExlrRUbHZAn7oRq/z9uy7pghU/NcgNW/rxDb719DKQ1H7td6xWVuZ4/uNCf/OkZUAuNFux",
+	"urdq9+rMTjC6aF2imOquaMOmcvGGiyL6oPkhnzgv15LHmaCiyl5W+ZOq5W6CjDWk+EnuYh8alpzwD3+M",
+	"SKdAHMGDlmSOQDOkuV+nnXxyz16ysuzvm1cee0f11pxSwQjXTlxLgYoS1WQht0wRwT7qmFjbsH183eta",
+	"Nqt1f6zv5Y5sqdgTXAuhNSPu4T7Xzi52st6Yb0Ynbb5hZs2VkSkbVhCqiRH15NFzcglXkUCNf+Q4mGW0",
+	"k25HnbVUS1LbsEVfLLKynMhesGtHSzijGjolcIzdvMiDx2d2srEFvqAltazdpf51TReaLxihK2rMFsLE",
+	"b3Jv5ONzILsR/JrRxZrVRIrSUPeAG93zYwu7WdOahVKEiWZrVtGIjZA7I8J+bzioF6tS7nDXqpLu8U90",
+	"B/fcnOkdYyJYZMurZyCwWR0SJHs5u3X85ODlOHkP/fizgLRejrgb1wwa3Weu2bDEyBPMxmKKnlTNdcmc",
+	"nVtxtmAoXXa8LIlgrCA8Kl+S9JbL4J8DeaE2HIVfX8PVrIq/o41wi+5FdI8OhTeM6DcChoH52Q/PrB2Z",
+	"pL2Umxc1Z8v+BvAijyvB8O0T/rWsCQ1sX+sSQYXM7sVcyk2oirWKrGzmZSA6RbOdW3IdCChn3KsEdc3W",
+	"R8nbCK4n3doHlOeGtfHz4Szchx1dUkR/KbcVrbk1WruUH7VezQeua7nkJTA+XdXMq4fdXfjB2A5l+RdF",
+	"NG1m5MEjY00+QrYYI/V84jQWtVSKFfGNMHL4KvtOujFs/Ua8kHod23TzsRfn+hi4MHJWSvH9QZVLGQlb",
+	"nGdqaT2Nmkvlwo/mqOsI025FyBt2pSmGfMtFRArDDTtNt12UfBnKx7mUJaMCfjIUUHjd9b5jlldHBAnQ",
+	"SKHENgqbYDsnTIz8IGtWs1CIjE5wKReNupZc6MkGMa3GjWBahXIpT4ZWdMXi56YqqWa0idNT6ZqKUTF9",
+	"g0+ZBdHVxCUPy8/x+ynwvTpZ6ZnAfsOu3q/G0tkxUksCzyIzy5bdrbTLS/H3tT3mXf4uab1iSmdePiVb",
+	"RmTstdEoLIPuZFMWqHwSIfWaixUxBsdWTmTSYSmjZTXBrqd6faNlNUXC4Ah2xTNPpiRxvWv8kLz3az4k",
+	"52Nvpf6EuGD5lPNyMXoHxUyTK2UMQWOEmN8JFQUR7I7VxHFsPgdUiXDDa/Bxym3Hm9X7Wm1YMJOt4dkP",
+	"CZNgmBFBNvfn+CZU9sw0wSer12xP4Azn+t9A9v+sohugZFOPmzzIWykxdngA8JOtrApOhN0OR9mAajPL",
+	"VZ4cljlizPmSioKDm7bHmvNSLjYHusP4XWZd7H278t7uqkxaRiS/9YNb8e7WGyUTGnUJmyTXUItp7Emx",
+	"8XIt6+JKR1Sg3NshbxZUj87iZk2ryOKXXKyshnTIIKHF0+MQpqe+k7cSa3PiADM/vfiyGrGJ2PiovGTQ",
+	"9oDPg7mX7I6VfQl06T1BakvLkilNFmYSakYe4U87SX6TXLACpLSSBDzSEctlJxJuBetiUkxbbRTEHdWE",
+	"a0UYqDIRnY1u2ZWKfxED8nMKBjIVhP3e0BLnTeZsKWvW8VSEngdN64hq8t8bWmtWG1WEKXROYl4CrXXH",
+	"IZJnEWoZ34Md6OBHOzF8fOzCfcotaHbBrEZoNjntxnhZ8u08dXT782U0aaemGW1L6036l6lHbCTkGfvI",
+	"ANVwBjMULjBRt8hgpCjhggBXP9hy4PS0gruq2R1nOwhfYrzRaIc66t6ceLUkfWGyjsUOroiZAWreW3nH",
+	"FOGKCMa1OZZzppH1a4Kv90/joSMe/ZXWcYYvJYim6WJqMI5tKS8PMzmePokQLdfztmVK0Wj889ZoWmD6",
+	"F0RLMmdkV3OtmSDALn2p5CR+OLdIfoahV0ldrkHw8DeXs+zbN/jIzFIlWEuU4PtFTJnvXR+J8DeI1SGJ",
+	"uzHU8sEcSynwMXBFDFfMrAa7pXtDTOq1/PmeUGPnGUbDtUXjjHGvPVXR0LUZCGXzFmfArei+jIr+Nv4Y",
+	"iYHbuDK+LwXDTDRay0YAZ5gLwIbXTgyDjhisHff3aIhydrFjbDMhOmsY5ANjm1Eb14Y4raPcnnhkEDeo",
+	"u3RC5d/FPmHPkiz6g93qLKXVhbL7TGl+Mcy4oAId6ISLmWG1JV/qtd3MlzPDsmBS0ZpFufb0TZ2qWNtV",
+	"JQl0u6/ytfqJAXq/AfnrQD44PQlggB44gFtMkjDAu0fn94Sxsn7yD6N1npxcszKSTfrW5lZ5BXRGFBcQ",
+	"QwNWtT/MWjsfcq+4eWPVGMZlC9ooRiiZ14xuyFKWpdypeOAnMbVeVkci9F9a0/rAHQGCHQgBAWFCl0Y1",
+	"sBOKXohb7mIZR1IDlJKCF0b3JppuGKlKumAnrVqiY/1AzhuhRXZcr2WjCbW5cMQGnVEamA0xVo62yRY4",
+	"yZQlgSR0Wl+bmAD7aVhbGuVPVpDrSdeMFhHdL5rkEOQQ2xQwYE5cmd09NwW/B5YxY2fnFd2/2H9vfeAT",
+	"dLHcgxUG1keUR1yPfyEx25eyEfr4gx6k5I1YBzidobS6V3R/XVIhYol1x6X+uc9N0w7STuiR2auYQQCp",
+	"ckZ9MiRUz8lSNjUoPcr845Lf4UnVdaPXpORONSrlzqhDaw6M3iUG/GPW7mAyzuhzW1ZwKrIezU3IgBNp",
+	"vzu7sMvAl6PUY1saU1XmNBaB+3Zb6b33p+zWsmy9Bqd7lWYXsuYrjDLGHcwJBZGv1rmuuZSDYjibwg7R",
+	"OiXsRGdIpxhhvxW63k8URocORqrZA8OxMX5YOEfH0Gn8ke3QIQIh17pmC63yLMqFM7SGHv2BVRotsk8z",
+	"J7kOUteXpPI5Wpqs5ZaBtvr48vE3Dy6fPrh8Cm6KoBQgZrWxcjQ/67V5xoV0Y+Lg57dvXkHdBSWNamhJ",
+	"oCjDudfsbWSmBv/+VQm0XzfbOYbLNavNd/7vv/5y+eAfVw++/28/vPvx+sHtPx/8X7/+8fibT/8L3vq3",
+	"f/vqF/rg3y8f/OPBr388mj25/PS3f4maoda1tKUf+dbcrY8vIbN2ywX+/VHsPl7Z63iIDN/ZnOuVpIce",
+	"hieXA4peX+3JdT2YYw8CYw/OTqP42Jh81cxLrtasIDvQaUVTlvESC6osl+AlH0z675cDdrTTS6hSfCXs",
+	"q+DxUpXUV0WBXq9K6ndM4F9qUFsWJbPpEpXEKVoFBJP1jKb+ChM2q1rO27w250bTTfVyzSBmMbswGt07",
+	"RlWDXwQGdGMLqdFobPDVmqlmC38quc3sXKG8N5+/43oPwkboDwzED57CQP/BUz+70GxbyQt/qA0x4043",
+	"9FQObeM788xkB90Wq1680B9jtDaJ/HEkhXzLRaOZ6pyJR0+ehEfiMnYkaqptVq5/7cnYMYLtGyUKbqjC",
+	"TB7r+I+48PlKhJzo3AfgFoK0BvenkuN/C67wj7Ht8ndc6E+L+QUNT+ftE2RSW7PPzRKmg/eZ+eQi7rB1",
+	"npp2Q8ZFFLJlZzs6Lz2+nA0kPnZdjjEuAvWt8/1//GOMR7ScKmpjRjz1aazRy/7jgtVVxLP4rVjV9I4V",
+	"xOgJYBgrTZdLoiq6COMwTVWxmpRsqclC1gLCywe6J6NF1LfHalRk4QHMnJ+Bibdbg9HH9kSBk48L8vuE",
+	"KFCWum8X/r2x/CKK3nqKaqbWtIq5L19zqOyqqF4rX0+7F5p+NFO++ed3UXWZFzov6+Fgt/FFP3U/rZnd",
+	"gYHtByocHzX+mPnc/phlAf9+vDBvx1fQ+o0ODAFGtYoqdtQwddRzsKCNiwz09VbwnMW+CL5zp4kpIhit",
+	"vc8inx/x9bQjc7F2hlSuow+SAWLxdLrl5T4UrBu2n0t0Y8zlDhWMslmkxD3ojPlTeW0ej03EKHsTs/kS",
+	"jtag9DueSoLSOYtNt43ii4/buM0GAih75W5Xf5Q6UXgF+rmK1/k4fxzY+FIQSMmzU8nNPoKnr60ZMOLV",
+	"iGi4W7ph4Mg3iqegHYp1UoYrNpE1MUMkNqNUoAX/FEuvhR/II+K0mKxZvK+YuElnjTqFYCgbgRLU/6Ky",
+	"JJ13mo4Y5aQawK3egTqw59kXv/nUL4wQ7SDBC8+aP7utJo5y0p8Rx+Kd4JGTfe0mBLwb3DRWRrWCNDhN",
+	"Q9L7ah29gQaDAtPU/nT4bnIuWOAB7lB6aIGpbLC0Qwk4brqkeY+cOhbfse4hN8rQ1EF29ZWDubyLCI0b",
+	"tuVaCnM2zAPora+YaMVW/6Bk6xlzdE5GguNi1cnIDz6+tk7C7jRroyIRiYrrc8LAOyjdLFXcbz3lCrHY",
+	"CnGZvoYaUfOM+WvNnhFFt2xGKsprM6lVLZvKzWrn9OQ9KaSRO1F3LC94fP3pgjtzv8flLC+792g3Xd/a",
+	"rSO2B6htXqTA/LxTck1tyBq2zX90ZpnKzQ033M/HUnWIVS3zR4rspWJiyF10cj7mzA0Sm99rENAJ/AM8",
+	"XeMZIM4/2Nd9nHzIVMbMXN5oto1WddtKgtFIkcYkmOC6dVNME+CN9bhFU2D6OQTmUNgEAWvo4VlwRQmY",
+	"W0Agq7nIy/5jrbmbYRyG8qPvgKSiSCQ/KE3vXDUFWLDTggxc/NQRdAGzpmLGvTQ3rEqEtMuL2cVvElz+",
+	"EPawjsWgAsXnwrVZcSVXmonRdLiIHPLusBy7+fNkfDrXyxQVbSAdNC+chcFim8ISSSR38RgrC3GSbu9b",
+	"Qralx91sUuS+9FF7Z7SuAZs4S1TAR14wqoeqVjPVL3MM8ke+MY+njKZJqjk6kzAtDmyYPFExUAlg1Wa7",
+	"Iqc/p7fi2hbGHVxJA56GgqbSqrqRiUBFEKhJQPLoBK9DezFF6FzIhObNPla8Znn5H1vHiBPmg8w7EH5N",
+	"JUGa3x1cQsxy/58Hvv/xAiZbcdcfcEf3REmypPUMldyyYEpPs0Cxqo1VR+QiRgXne5SNELSaZUBWAbRf",
+	"nA5YF5AwmBabqerGLV9sTkGjCsRusojhL4ognEVWyYdboSdDC25l8Zwsv9hz0AriA9P2wlFk5pDk3PGY",
+	"dasRzZalpQRQ6P6C7rlknhKxnhpozY2OHsBSSsFmBJVrmwiOGh+eNYyMC8JoXXJWE7MXkKsmyJyCEeF0",
+	"ogLlojuhjShkVME5JlRjPsZUJvzgxBAN8seHWJKCMSgpQfePEf1Qz4fe23jefioppovyc5ykLznWR8Vg",
+	"hrRLB7eT/YsCXEB3gQ1NoWYLXnGHY3rwcQllpMRl3pOVfEY0YFna4RZY56DMc7aaYEZYqdAzQYuiZkpN",
+	"qGk92D6X+g9r78w1vpNNqVO5w92V/SwK5nAAUXnZ0tqG7fs5W3KT8JDlB9ETdStRxBBMtodho8tkrHjL",
+	"Y8VycRYZY8PDRDHzkfi4SF134H+T+2VToqMBVe06Hs54zXVMQbNlrhPuOq7b4tiocZ1f0KypQsdA1si3",
+	"8PQYtwZLcgO4SUXpyfWLUi4i+7hDYZSvR2U5ttFPbb6dmM1Q5XELtJXjSDTLmrSvSIhjqpdzvIWTTCkp",
+	"WjzivoegZrTY5xfN91Jkx1EdFrLOpbPi/5796GQcEKVzv31yubeH9fC09yXgSA5Hd7vk9nQ5vmyJ7bkv",
+	"yuQeDKTP4muutKwjWsC3VvWBCkoibb48eEhmR9kl/k6Ixl4zUqwm3DvR0uQ3msxZKcVKuQIvi/yMFQA1",
+	"vWOlipcmayiHmAJTNnDFoT3hCB/dsJqxW75lx+fDBy6zRE20utKneKIsYq/7Ut+3FFvXd9EiFCzsW5tN",
+	"2NI96OGEWjg6myQbKNy00XJLNZhItc1JsWAsgOoOJteKaWOGxa7l7xpesHSC95S07UlBexg3GbHnGu/w",
+	"XAuVmuNYFzYe9t2oeoMDtOYmLNctIbpVfrrHZ/DMaSJ8drjcVLgHE2rAkMFXYjP9noriOgD6PgVJ4UVq",
+	"xil43WOy+r2fJQtYIDGluP/BItK6pbj3u37eKBERcTqGrVErnSVysmERaeYHBwiIgP2GF8vy/fLi2S/j",
+	"A/86i3YnADPoeVC/4VtTuMIxrlHXjPstB0J37naEBQ8QXb2GaE7/ao6Bkw8t023iZMffhldVrKbPp6O7",
+	"Uj3hUin3x1u3Abi5G3gEi+F7uU1lEi3olmEwx1wTQcWhIbqt+LuYJYD8D1xCdA+lUL5AA3HLWM0AyMSs",
+	"e03vGEAvRzMOlhYoMPZLtM7+Zcr9NAkOa23TmfvDWlM1LoJ9Bn+CEK5mVcktw8ioYQTNFx1/QRcTOkdx",
+	"cDeQZYGwkiBqWjvqxRlj91bGYKg9njUUrnttQkPeGbAL18pisHKxilbDuTrRUu5w8/NK4NIYeYdFcAN5",
+	"Hv0yuIEKrtMQiwcK5NKwMtHmOlBT1C0PilcHRYuA3mwrWevJ5ar6oIvIPoV0wcoihQUBGZALWTZbQday",
+	"LBT560Ld/S08hZ1c/JF6jstY8D1MJB28qtonIxH431CcLdRdHDOb0Tv2vomImheQy2izxWu5C2BDMWvJ",
+	"cDi8bv2pTQm5S+Y8NNrTI2IaebC5E67iW9/7B2E3dghgiqMeY8Y70zwayTr4/mwc28WWLuah5ABPRg8N",
+	"cHisqnhi5vMtnZcsmf68YVUizWoEEto2DEqdEkCAkWJFqBGoLutjgovHQyJGLFLgonwKvClG1QwgQ/vl",
+	"LhS1xyP0eat+8dGd6xzffjciYFyprMqwYrp9QZGSK626XGYruXyVZ0wc+i+8EUsZY5kJ2fazC5m0hxOZ",
+	"asm06Pdt3qWa2T/EkqTHEXRps1rrdzKFQASgPAhgpbRz1SgnJFBNB61pHL8KtHKfzxykY7ZTiG17W887",
+	"7VayIBIRzPE9ttYAvAgnjT0sBeBmWOiNGdEyDkiVg9nkImBMFOas+rLJsCfdQB1ur2nepPJkd2eNlUAC",
+	"KGC3WnCp1xjgtum+Y4V4g993+fC9OyDItB7+xhSEJFyNpWGMmYJmR8e3q6JzPuGeeL8T4PpNgOgKHT/h",
+	"5jyQpl4xMTXzxH4zGqWifELrlZ8oL0+NdQ2C99qcxLFpwFM32kbeRrJnvFNiWEnBxz45dMAp1755HptS",
+	"fBrsOxVVezoNJrC/1Gxyh6q2V2KQhRIB/sXt9hw7C1pbtZzXkiBIFy0Skbq3NvLVPTkVrfUUNBZaXdNa",
+	"J1iriIRBoDOMoxriXrCCFAATEijRmCdHS/jKjFxO6CaRHc463AqMCbkQEVIiRblr63I88ORuHepOnjd3",
+	"qgv00HxxMCI+gx/THuOmjEWvde8KTCY2zMMsFn4tLEABWzQYLmuU3kc/l/QlCnnHSp0b2zw36koPHBz6",
+	"Wdr66Gfw/+TrGXn6//0//+830fy1nAi4vakOsVvcymeODXxUwGURp6x/BDWKxFC4jlWyXuPZJoD4ZjtR",
+	"2i6EIIYIIGW1TYdmRElz+0+8faBbUrQ5RRQH+RZUrztWthqlhQaYTUQGKGWsEZos6P4vijCha+7S9heG",
+	"zsdFT9/KVQpwH3xbkyGpINU9KgfNZqkYwBvkOaMrTc08ZBpU6ZdSrPyaZhZSzVhEiC3nkiDzLn+YQXKC",
+	"w7cwX00ob7vhq3j5aoASkVkQiy9gkD36xanaAaDyRC7zuWL1HYDEqsBDLaSRGmApyaVmwoJScUXaG/tI",
+	"f330yrc817LLzJ7+gHgtOrU5IW5v3MrSguUlQLNOtbk6tnA7Z5eR++sJ6asOOzHmUdkw9XOWOXIsposq",
+	"pT6re83am4B3CwzkYCcPMgO6KE+Pfv3l8sE/fv1fj3+5fPD1r3979svlg6f4T/8Sv5hoJ2tuiyV45j/v",
+	"wYMJHYptsRfmutAiAy0RvptmnVfRNK5FSdU6jgQsMW1zDT4tR5k1m9aQJJePiiZRZ1DQvdkdrlW4O8+D",
+	"ECQRsrNxW1pYyPvxuOyRvucpLWpKrxFMy0QZjpGnUlR6SJyVxVdEBiuQmRAgynXCNgIKknh+nR1tu1mv",
+	"Y7Lt9hsMlvox4RpcQOOjud2ypoo6dRJZHs7vqiq24LQkdI7c0M1whujceIKri4X6RkGtkLSqYaf8fyDB",
+	"x8GQ+toFe77S5xIv81jSzVs6Z1PROpwlEulfMNhN18Pagdizkf+WktTX/w1AkxwkVAN0HoRJtCQ7ikk2",
+	"p8GXJHM/pwDexQvUgZ+qku6VS6wiQu5CGsylXk/EV52caVox0a32DsrH+83nBmnYJjbGNNlGvGoSF3fd",
+	"TFATf2riWmIlJ8z1ppI6+ZV3E3Ibe9KvbYscAfKLi7sjw2nH2Z8ZGbBOolgDtJULniUcue3W+d11QCSO",
+	"QVv+8liCthg2cPva4zwgr0oaaz/KEx1QsuugasaGASXG3KsW1HkwzOea8WX7bG/Yyl36A0iEEbhB70Q9",
+	"cCDjSyBQyo7VGAfWxuHVueZ8ZjctmCvv0nRImkv2Bm2NpvYG7XwzoIBPZQVOCbyihvU8J8PWDzNvHLz6",
+	"HC218wGrD5thD+Z4veXzmtb7eHxkLuVmWnPCpJd8IcXCYWNNaHAqZUypCBtcYmq5UQOE7PVvHpbrKB6T",
+	"U8YGe9PWb/tOngtwHDfA0SGgYju7+KbGWueCF2ycLPKOvcQnPwFOqOZioV9Ecbhf8eWS1Uxo9JiCocsV",
+	"KblghJZSsOfksoW8wYJ2aHcA/isukvl8qyl0/1Fq9hrRZ2KodA0vpqaLx9P9EtAh09LRf1asSOPH1Tqh",
+	"nmGa9YSU1DA5O8aNa76cokSZxxMeu+VyoNohw4GHYSGla6YXaza5bVkT8+i/F4w4opGFvGM1As8Ynntu",
+	"DI5aVlJB2qfhG+eKcSmK45kN9kawhQ9IhRZrzZ60cOM8ycOl2um3LO/Z9eDkRQ+59UyP1gkMVZLnJo8n",
+	"e0ZNKMNpC6Pta/FVKZ1Mil/xu2Hgp1yPyTS3yECueav+4txiS3JGho+oWUxv5J1lU5ZRa+EdnZqVqeQy",
+	"oZrqNV9sBFPqmIBn+/IMh4gvMrxNk2U+EZDWwRbs0/wKO6rQ3WPOca6LIWX2ZwMiHOnnm9Iu+FyWY7Q6",
+	"rt8G3duHXWBKNB6trei3ZogbMkMKEW8JSmvQTYmyFQLtLh4qNi0LjeaUHjTb70WCIV3jOUbXOv3M1kxA",
+	"PQYc9OdtN1QjysiGsUqBI9l1voylMH99OZ6A2GY0B7liQfLeKumvRFQkvmGjs09M78nJs3Nsd7gLg189",
+	"FDeH/BhlsMi9dzQCzpb9uxQJGfPm6scri0SEYRzzaDekEwWYzMXCOVx8BMjGzc99NE4P2yhg2lF7I8iC",
+	"CTOCRoybw4RKsVh/n19qAc+/za63YOU8+9kN29/K3BJ8uPY6fWIxHuoQKY3NuEukv6zyy/wnYK8h6lp7",
+	"ev4+mkUNy3U0wokFBJ4Fe2PXa6cU5w4W6/HFVkm/WC+DCNWdinLDmwBpmqDfMtHiuHZ5OmN9wnBWvSLj",
+	"JKLOO4SLiXkvingS4pLyskkAAuZXU+b7dIxKcjVBKVdM6EnP62h99w+s0s9CJDmypbwkitV3rJ4RJc2V",
+	"obS5XG3iUZvSDjn8O8q1y/Sy0NS8TPq2vX+v/1uDmzXaWXpITYmEz6B1sPv4DPfbU7t1brvtjjKP1HyZ",
+	"MqHyjrb5wjV0UoyFzBxE44QYrHcoRG3qWMfFG2jmYcxcQsuSQEriLN2iN17D7IxYhyDujNlE4D9Yd0zb",
+	"j8/ffDsRQcyuF88v445WtcMUxguzAzdYX3B2G/F0ev/TKrFz3d0Of9nw1DtdlPMQoazKkKQQ8y4Q9UK1",
+	"zV9t/a8DPUkt3lmtfcdKwW2vJ9B1Z7aOtqS8QBaEWi+pmW00UCii5VcXcby76VixuIunoCD4+YcXXI9Y",
+	"vyZsxSt9DlwD8+N1Co0hef0Obl8/6bavzeK2iKCS5y+KuHSC/ndwLcNQEgeWiO36DD8jeg0j7968ekPU",
+	"gpZxf6+xorjep1JOzi/w5g6aAeRdAHMRIjjYvQ63KmQd78myRGqXET1QHnv3eFQPX4A04pqE9aRrt30v",
+	"xmm+pV6vwG5HrZyWVxlv+Cbr3e2+9BVVtu9c0AzsyfA3D4hjfRigOeBgCRp1Sw+PINQXkR+myimpEj+y",
+	"3U0pDyyV/zpiqXi9LOYrwvETJH4XpK9MITAv2Y9WwoV+hqdPx7099+OUuW9PYeWyuGL4TYiw4PA4eckC",
+	"OeiPydPxo+eR4GL1jearriL00WPyjr9wdZNMLGSBRsIoGMDRXswRp17MXEi4MB3vuPUmWPP9HavrprTp",
+	"UpNRfMP5PukBM/z6r399+MujB//ANN7/42//ZzSTt1f2M9zysAOEEEFCYKKDStEpbHX9VsIK01iBKdsn",
+	"OiQwbexEQHejGwZQvTPSdmJFmJ+aKfBQaueKFIwVh41WH32T02nV9xrBejCw/WwdaLqyyUVXE40ko4fC",
+	"azntS4//62g3ULaNdtO5NbTRAb0spHEE3CG7AadTj9r5fZPdHLOvc4SkiTenDGqpBgqv2i6XUVol7LOk",
+	"h8fdS9OOIrtjMXzFD4BM40Bm9E4GXtzovKNEzAZPPLb64FwFAY3QPFWFRZXGFHjRYhMDDktOervRnqK9",
+	"tm8aYT7KVfcK+maSngYy3A2RSIfGDU4xTIBVNqGaRdZ5bfDNg1dz2USBKco94lGvGEQkXcilf84XFFLk",
+	"D0RvNGz1ObTFGLM+7vDq09mAI2tS0Gd2AZhhWcS+Dy32TAg6V4hoAyh1xCOdQMitarQzgHETjOGN19Q5",
+	"D/ikGorkof3A9Zq4OUH9hGWGGeRqmffKfYvrduSpbl23hzmKcPA6XJ4411iMPxmuKhO9dVJCfYTvH00N",
+	"dtrlo5Tzw8fX/lGn2+MO9lY8Dhn6xBaLqb6K7XSiq2xz+Y73lFD97Ue6ON6/iEhLS0DIkyKhnKcQB9PN",
+	"C3320mGZNpaey9oohs8JQAbtuGI+Sy16d5zLyReFbL5h2ujvuu3HEp3DQcJiqDjTWt8M+e52XK/tHM2z",
+	"1mh9dDGbAlt7Lv/ghE6IXd+hzeFqV2vdiY4DW8eixya1lotTCgz5Ywch6GfbOwiT+0PGhQ58Jjo2Wr+x",
+	"VPZUy7oyCif1RkOFpwC8qIVnyqpmiglNHNr6QF1eTls2x9plCk/KrOcumuCeU7IwAffHjhNizQxWeIcN",
+	"hexYQ/MPdNruMo5D1TlTyf6fDL/jqrByP/cBn0/AHKRr8G0RfVv05WtE3IKiW+egoPq32VLjRRHrOFkz",
+	"urEgbACdSgkA+kRFF/5yUlLseXH27dfczGZ2qTHy+J5pkWSug2q7tt2f24J4u6dkyVyeSGl1lbDWNj13",
+	"WcXq3nknKb5TI3ZPfUT+jGzS4+sQ2wJEnLZvwIGkS0PguN735+gjsMbkM8dgoHeRer3X6625mBeaQrKY",
+	"maryepj/i7vMzB0Uz4TSOpFxWPINSwHjmJd8W1RcrE9vNtfmdl4ydZGA51MpTQghgNZ8tWb1cyLYimp+",
+	"x7BQUO5C7S6l99jlWL90fGuamGXyJwLZZx55HuIJDpx3VispXst6+1mcSid5i1yjtOxb8SW+MJKkeLSv",
+	"x6c0dZnztaxDG8M1++ykJEfXl+87CtD5pmLuuU7g1OFYoI+i3aWw4MfSux0wykJxOAZaVbW0AIu+v2GQ",
+	"aWAmWN+BADVzCguLoqLneHiHW9ctMa8e2CznBa2nYUUACGtK8cG+QMZosFit+rnNtKaVDR6BQ8oWe7he",
+	"uXtS8LiZDE2zI6x3VZYEf0NELbU129wiaWn8slSM/Ca5YIV3F2xzC0xfQr/uGG4Nohhm0/kVRrliXzoo",
+	"z0y0QPhntFwcqgYANUp5TDSfcGQbnR9GSccj66Ns5o5htAu7unFh6Px26SWjyzQBnMY1hk9pm15OAXRL",
+	"4MJhBUh+/qjNtTuhK3evlHkrNV+qaTmssQkMd6eT3kcRQ7N98+oNpoGxHl71c9A8LB60k/oTNDcZOiiy",
+	"TXN8I94XWvdq00daPYMWmiga56nWGFCpzrGlS1SJs2+n0XMnwfAW+9eyzkdbAUDTE3rY5PkRNjzeIfuc",
+	"LeVtkdQETPR0TLzfGop91KnqAc2301oTBi4g14refd9X2nWEfBekBQWWEzkBJ3sR4G/AQE6G7e7dnR8e",
+	"qoB5Zq1yEt4llsZhJyF3qXVvhkCmd/otohKQ1JFs3uxhNVIsZxg1RSwPNE8Yu+z30M+fly1soXHvOQXd",
+	"ZZ17IF5YU5IM5kierZZ2oKzAJ5il89ZPipF2ctRcVeeO6zWqXnTL7FbZAW+TDodziZvMIJavGrZ+i077",
+	"vnY20Q0s6YIVPzXTU8iUbZQYoOG2x6wyVna8BGeiw2iSE2hAguETCRI44KSJ8dpaVsl8zb8P9wH65nIQ",
+	"TSkC0c4d+uNzQucQmJA1ubRIrowgbGrM8+o7KZxpmhUX08CYrrkY/+oYPn1VUpGqoEcq+I4griWdrQ+b",
+	"alAPmsZ2OdMYJZpe9ffx7CoLYjW6Y72AzcomkrqBU0v57w1T8caYVKhdQkJTtRkXSeahmftKavibdoGx",
+	"7vSjCZYtllslldVGNFusBf+9QcB30YmFOIy4ygdFjAaBv0G3NzPlheZ3HIDP/VOLUqqUKx+RlMKsz9oi",
+	"qfthw+HgD4nmXEqfA0AxKUUu0Q9hqylZQdA5FBlPpmYi0ECPhNi5wxTr//a7ZTIVg0EnVG1ckjZCA2Cn",
+	"wylNRTwXx/s2qJhU+bDepyiRE6bx8NuR4pCxjntHAm2D58hW8yDTtRe+iy23pA4zEJG13KTt/vo9G4hi",
+	"uIYtkWZ+kPuL4rZtAYlI/YKxQlmMd+q2FHJHuCAAA95ueL/5pkx2yUQj8USga3eWcG44Ve7A9nGUtFpX",
+	"RguYEVZPkfm+zU9dyC2AvkpSdjy+4Slzue6xpqqACmyeIBS+QBBZId9UTJftYjp7ZFxm71dUg7ki7GPF",
+	"FmbfoHQSxeOoJ1suU2iQ0QYqty3kuFO8qdLAJjmjpTtuqJIuNgOb5TKrwxEt03baw4JqkYhp+2DWpP5H",
+	"EEmOpQjkRCldjxSXkYd8IZdIrIuAgf1Wt01gkCaWj930HSeOy4F4CPxkePM+sZ87AQFIIv7aMhowzeSL",
+	"ZE1yXqKAzQG0qQKY92gWECWP7Qg8PdtTJdPSU/3yOs0FgqzhLRfpFOI1FYW6OsiCC790XEL1CTEr2923",
+	"vaKCKY7EprARYwwmRFNeJgHhm5TPNinsXYO4rK5vYT5Go1Izr6RCreEgEQMaPY/GaagoeGGzohZSGPu7",
+	"nuBj6Lzfq7uiKhHOcGHsmNimlSJKkiUkG/pJ5Dgn769x21E5xCf4GHyOSKTNWYl6l5tUZ9sszWOc8pNl",
+	"5IPsuSYawHgrd5O7BYG75/4IARONLszpAMcDD0/ITEqqQF4VyfOhdhO83F3qtnteSttE9dBZPL3Z9iEi",
+	"sk3usklHbuR07odrjQQT6ufjTjIjz59NlVIvwoZOvUlDg6hbh1IWF0/XaDFmAxFNI0RN4zaQV13wgWfk",
+	"EVmysiQUE8UfE7Wmm/2MfE2ULHkxI08Io2qPVSuN4ouEu65mC1qW8cicatBMVtpYX1xNayWY6U2ObF2w",
+	"C+kdvInjO0FEsQPzDnVH1jkXhdAfKNW8/Oofg8Was4slenSimr8xcASBktA9qVgNsHLEotsmAg6pYEQL",
+	"o37IF9B1i21ss3gq9tY61oSWZadtT4h6pdY0kWaOvww5Rg1trTLVNqNkm9YABxVVsYIIQGUbqqkdIa/S",
+	"tL6Lrftngc3cMFsP8IqB2kE7ZoqdpKKQGnki0vcJWDq/nZuPI5MDw2+b/gzIy0achkvsOmqclNa8ZXqa",
+	"vpIlgFssY/P9sPlHUg43sSqOo+M8VCm+ElPkMvgYxtOMjO3Qpf2EzZrw+WR29L21EYo22L6B3OMZaQTH",
+	"kseKruKvN2XCJbmWu7cSN3cQjd0+duS12vOEe7d36woHD2HgEk94wiekQm2iwt6D87pcPbWWO1bMCBe+",
+	"xmxKf4fYGG9shkxH2glucVeZIKpxwCcqKten6SFVSTWjTcL/7jPcjlAoaPd+PlK7GOqn5HshHdxglaGS",
+	"DcpEbPPpCTJppdVBNuU67LO7FDlf/EFpgNsuN7TrROSWOwhMfQMoZH1ZXGpWC0iKn5CDZL511b4ZTdC0",
+	"5ZWj3/lgOzcnchw3LObTuoX8VKuXbLgoAHUF+/m35a2A2rMsEdUxf8tdTHB06j9wYa/bKWVdgEkb7XxU",
+	"17KOutFr1uaL2I4JENQiWq4YVG9wQRZSaMgv2UqXPn3KdJK2LtaHpHA6h1LmmiqfI6IFjzZW5WZguaPf",
+	"72fWQTXE7fEEnnWZPnlYQgaPFHf0W7WMp28eQgGHhZ85IsMhA7ddM1KaV8ufYU9U+ptEZ4Bualo+2HIB",
+	"f1/TeisFX/h/2LJSFsHfF+tabqnmC1Drf5P1A1pXbLUCmG54qPMP8MS8lhsmHizWEjrz4lOH/whPLvkd",
+	"e+Drg/HB7r9ppmsKL6no/e7ZZhi208IxGSKSNRXFX1Sbp4u59kvfrVAQ5DIsEzJvNts5eWRur5JrXbqD",
+	"SJ72TM5eO7RxxnCFzRNe6XffGRVsnv2yhzksDLHpXzDdA6DqOBfK2ufyxTuNckEo4Kz1yNimyzv+BTDJ",
+	"//Hu7cXs4urFy4sZpFrHIa+mdShvcw7HKGAn5UdIrvrnqpS0uE+Ev5NB9Y4CyRvBujsk1yHs3CjSyU0U",
+	"KxQw34/Fpz8ieiDRUMt40yhlS1saF02OAXRCxmzBiQPGWZZSZsL5VlIpPi9TfUXZEuzlaeEJGyic8Aaj",
+	"x+X9Iug07p/dm4BoSOlgjXZu7briPKKbWPUxbfq9wkZXtlizxYSqFRj7Jb4TU3tT9krb0Dd/mGTH3uPb",
+	"PGyxXUaRhwoU9NYYViHtcyAo1lImcNeCBiI7bEAO9Y9ox7u1rKlY2fw5mmgQ5ZhxmIDYeeKsvTnTnTeb",
+	"A/3TksF3qLBc5vlg1nJrksOBy2KxXV4WAy0cIhAlcpPbawDbSOIQwxOLIDuUXOkjDlJU3ng2yuaLw83x",
+	"O8CVTq8Fz1huuuhAAHDLiv20Fmr2nejU4v75K3TpWzwf8KQ8J0vZ1ETzLTrqjeLsU5FKuQP/3hq7pRzE",
+	"wfLb25TZ3Wq2vChKdsxNUUIYwb4/w9nFScOXekLnhWSbM4uCkNeYw1harM4IdSFM0s72FQlRt9cdkRws",
+	"iK8iMYPDxGRMPFa6WeABtX1RbfaScxGpSobX7YBLdGLoNivFaazF4c2Gl+Ub8UJivdGBJyoCEAbYSdhG",
+	"lWtipGvt0ayekwePiGB3UQyH2cV8Yu+RdNofHK2rVK7PlqkXOU2au0l21GzShf+2/1CSaj+rZL/LCM2U",
+	"w+iYS7kJ4L8mmJfzWjZJZ8VkKo5QA3jWDpggQZVo65tywCYKrTNPMbzfHmMcKTqzUup4M1KPwpsWSWcD",
+	"Bhlsmh4CbqZRcqfA3h4da80Ht/WiMx1qbSthjwdMTN4ak6oi07B099LFg3YKKa0vxjcxovHimJtKRm7N",
+	"g8vxGJxnJopUuDpxaxxcsZ1jm3U6EbcmbGhhz6mdTHT9mvIktOaUHlV2TcNAvAFi6eSkbphpKqM7kUKK",
+	"LctUdnJpKHjxTTfLJO3iqdobEYXRtH3q1/SOYVWdYosGunFiAHvF7xIRzHTYIVEFoNdwceQnra4lj7cs",
+	"mwqol/pSHE0HKWUT692kY5huHbqLgtYFlJSfaqMkDZHEyHVMyS7pYvMD24/1U0jBw36XbmOd7DJvA4MT",
+	"clkY3bw+nMp0iE3b6NzHIMIVzGw8ytOjM+rgpeXzYX1Qhum1LA7LDH0RYc0M/SXHNoUd4R7EP+BPSYi4",
+	"rUzG69KanJaTZFYN1RyySiQBJzBms3fD/rOXXC7jApfmppuguJtaX/rPbb+KSFu+j3rgZhti9bzz5/nK",
+	"+ezswvy48bUkcFBtG9D+ZEKErSTs1F8UkTvhfHKW98IMoxBQOXDVHfQFm4rW1cK69bNIwkQbroiHIvtT",
+	"2gMErfOjFW6+HzKhNeskBPXN7iFNfeAwtir8Ya7+gpbg/ZmRR0+ffX3pts2lhFJXBzXaQ9XtKpQrszYT",
+	"b3axkoKN9T49AYI/6JsBRn1q6lHs/QePxhEc+w1UDxHuMP+t0zFpxEwJ0GHaNipIy4GT24JKHca3otBw",
+	"N74OdkcVqdlC1kUCFd0Lqy+i/dqkExPtwGjV7AjIO/voavuGj1oVLTN627KUwnzKNSsLWx04KU2oCor0",
+	"BoPL7rnJDT28cyF6px57bLPa2LU87ZfpZm8p66pTMrj+OtqlOnlnnR829KwwoT1YP4fzmn+L2SsV3iQo",
+	"9UVTltEMWLM7UxSxUM5EQ4fLPAzZ7C7N4Ylr1JSsC8DNnYy7lt8953PdbFrmViyfUOCavrxcoV4EphXv",
+	"tQGw1m7Q0laH2X1suc8tMXbGb+m8ZIko2kKWzVYkoKBFEnhrr07pvwJfnrmxg0Ja893kCuJZSubCwQ8p",
+	"BFpTlVGP1ZqxfqmRfbDD/4f5PayMjPKtV7QFFt/nH0ZFt1XJTgEB8f05zNTaD8YI1Zd8rEwCTlBLOLKg",
+	"AuqWJl2utdypjLBKjcU/jvJ+SvFtbtspHA05kO0WPaqh0gS4mDtWF3wxKqD+aR8bikMf9GBqT4wbI03N",
+	"V3W0DcCa9mT0mdD+jy84tJNKryVErrqHFluJJkjfy5IXdA8RO8R6wQo+Wgc6MuDiYP53blq3Y0OH6PD0",
+	"8niU3TeDOHjpi0HFYjP9TMKBtDy6Or5e2Lzcph2mEqVvvdetr6Cuo3eC8+xb86GT1mf73Zl/2ZldFFIT",
+	"pyZnbZv7+NU6mo06u1jsF+WoyfESHnJPfys0RiKHXvmBVbr72u2+YinhbmT6nEGxklk4OLNdUwiVDRPu",
+	"RonXj6hE5a9caiaIMdzkNsPATajUJwpmgckjeX18HIv9KHdxQ9J2O0vUnNnmwsbwxTz1+WR4hsOI1DSN",
+	"W1NeT4xfTWkBVbhUli5WQccexSJjV+tnZxSQrsOzg+f8R7kb8L+MinFsxD/G2fDQQV1nv7pyWkpoMht0",
+	"Zc2coZe/sygtK0nLW4f5HOnUJ2k5YUYe7zjaZSYV0ZkIljBUBJhs1eiW2FfnoReM0q3vx4F9dnXvLECf",
+	"qXV+6daQSPggPdQu29X4rZAdbVDKIWa3uzkELA3gXfeG3jGmeUVn5Azm41SptdWZpsUFA59kntg2k0R3",
+	"YbREwOhpKg0Hh7ixRgkoGob6AVfQddpoBxSVg1z5jR99lYBaGpTe+c6JHWMD8HZSEEYXa5fArdgdEwQ0",
+	"V8hbeScF2hF5jT3o/iXkVI1dE/hNXEPHV9E6KGHaAVP4rUlynt3UHv8lVPS4F767paWD0olEtuWWjdfJ",
+	"b1myw1O6PN6vI593/qzmh0d2K0x0P0z6xgJkXtu30PUbtcSKMcXPiiUSyQZSDEH/epHKH0unhB32dE3C",
+	"kmD7VJvehRMJRo2t45+tTyCh3sTaBDlbvQcFM2eG54GxCVWhfYO9c6YV83to84iKWzJ6Z8aSgpG6MX9o",
+	"HGJpIWdtLfealdWyKafpvoGnItoLr71LIsqCs85dRr2wGfVmShPk3VuptLX0o1cT1Uzpm35zhYSkTobX",
+	"nLBuKjAb/CQjbChLriJpAR8Y21iRbuFQzJcqVptJhbHHzrfaCrUeoIUxFRH+AcBYIDO5I89CfW7YDKmp",
+	"K2CNBBW5xgF87nMQKMzjUNXUCQAWPCQe+4iqDQNUorzvWi1xQgYTBsBvdzIjgGru450kW1kjQpMiS1qW",
+	"Fn96erle5IK1IiLYgc4U20BgWMWHAFiWy9zpd9qsP3QxKWbruKc0jjh3GzkmFuu3R9fYASB1sk/JUtaa",
+	"zstcF5jzg7hp7Bl24pC2d866ZohRbxZaJ2ZkPvJTp9wlzHSiil0tNavfWpScWLpTrTR2dRvvtZbfSc1Y",
+	"MzdrWrFJdV5YpfaTw66M5G5LufmQBmdBnhx4wCZAXS11KsUL62p8kVYWxKh5Y2BQTJAdGFPZZNAD4KzS",
+	"HkhDnY6rvhPLXGzetldG5NtNfVTNVkiHA7ol+ycFvBQsqkuA7kE5ZFF3wkJGCHe9S+2D9Xf33wsq64Ny",
+	"ByXkzVAeJOTVC2D1fj0k66nz6TCIzH5U7ZwK2Ws3hMNDGt+H8OJPZVXurJbp8Py3qU7yH+j+pTmZMYd+",
+	"0C0+hvGgSSEBuR7tR/v4rK3rgp8dpmGuRvWB7r9dLtlCR8uwcWETchE+0P0NEmPU1nCfHuldH0ywXxvU",
+	"/jDBf3G633oEHdZNK7Gc65opFrEuUtBNA0HrRIR/R/cZG5UAB3IgQOgD2CWiUu1GjxXD9FLQY/XxQk1b",
+	"erS4dGg5YZkLjpdYlbt+D1swN9GeEC+sPYMhR5QtilCC3O3iO4rpCecRpWC0WetyGfWVvRFYEUJ9lpR9",
+	"tMXwwrTjiYl5jk/7mjz+5oEU2e8NLTtgiqkMDHxxkkCx5+XTYGeq0TSgo0/FDi4AS4x2AWHuj9uYmeOT",
+	"KG9Zt2AUbCOeXQc3RSSe9V6vWb2zSJZ27yERjm55uSeKJYqCes7eQVowtnkVt7OdMt1XkGvpuusd8AxE",
+	"OGWjyXxPrPc9exZvNNtGofGV5tsksjF4OyzyLviPa7bYSBFPf0fKjYeOzFMf2nDRNGp+l/A7rzOg3c37",
+	"thUeApfUIhnptFLH3EqF819Y726epwcDHYmsx/eNnrTq1O4lu2FdkYLuZ4RqYtshRTL8pf6fU7F5q5KK",
+	"lDDjQqND3rZEgpuCVM3cqLiEfaQLXe7xZ+iClMgyPSaV2Q6SqpDxP19NcGhbvILRfr0tNrh/SSU7SoQw",
+	"4RUA2duaFq6Au2aYrrHOduZ1MPGPCKZnOvmm+9jtXRkPiNLFOtp9L+lKdy1bw0g96lbuNLVy03N20OLO",
+	"7Ys3rrzY6yaVuwveTdFD47TxThRZrfgICzFaPmwvHi8X7elJXWtH9eikxYR2zYdpWI8jaViTbrdXdN+K",
+	"007Dnt5nT+gl+vjycqrgQ7erPVPDDUWHoeYmNQM1u9hrBhqdPVR8TPou9oce//JYn9EAN//cfUaD+slg",
+	"c7+5HG3oOdQQyaz9ZavCHep94hpPXKrRHFUAjS0IV9bxD6XPIGXtDe/PLKHKEiWq9+F5Hm5pN2/7FUiv",
+	"XmK6UP4dm2z1dBiOxufamc1CgqSI+Sqe7KDzyhigq3gc78ut75w6TZYzU0VLbnqxe41uwSBWF0puXFiK",
+	"aN/RWEB2Sq6TU08jrIMgr0LuQtNvLgFQ41SopKMzlMMcnxRVYAP7LW1SqVZcdN3+wdmyTo0ucX6kW4Yn",
+	"kuu1jaNZDXy0da7HjkPX7m8Sujvu1hIDQohMRVcU/tlrCW0n25IrzcQoWFVfx+MF1ma4p57bUg3oJ2ob",
+	"JPhRhipyc8A4B7rS+htmWgpZHPIkuzK+g4wd7ZGE2CgudYxjAAw5IzyOadACd8neT2I8tyw9qSE1vJTO",
+	"PW+v72lzzpvLwFbHp4mPRyfqNvlPDHf6gr421Kk1uoXsnx4YcfDACEclyyVbpWrmLMyNjwBueKUeUFE8",
+	"gMZ+gLxePoB/jX7gjpZNdyaLWurFGt1Wvze01qx+gNP99bzVda5EzjUwtVPpRLEGdaYwXanvWW5i3TIg",
+	"fZZgnw0QuIQS8yTZ0noTb/A7rb3HQAeP8/digzX6QdMFF5ZSieZs0zrqpPvTfA5K+Y7dB3dovF+LTeKX",
+	"trdLZuqICxj3/eay3rSdMqcGbnP2zwZIndFmd6a/pZ9Az1jKVPWk0MbY77RHVqy+s2Uy0G+MrthX5EPN",
+	"taGZdbTOMMvrOahlRPHCdnlbMcFqqlmBMQKuvyIg6eHHn16/JF9//fU/jDH68+3LGSaoQi0VAmXIIKjw",
+	"FXlBa/zVyUcbeHj0nJR0zkr8cedbnhm2KL76t7aq9NnFNdXcGLpvXSzNC6GLR5AmXDFBK37x7OLrry6/",
+	"+hqqa/Ua9vThnJYu+W6FXkFzFKiZyJvi4tnFd0y/sI+AGl1JYeurH19eYnqi0NZFRKuq5At49+FvNisU",
+	"mTzbQHBj9SOgnw77njtHIAF9TmnCxG9y75AiCrZ09cCx8fxKHrrWu59giIcLWjJRYEpliiBXK/MIkLGm",
+	"Wwb31LNf/rgw6snF7w1iB2L4zcXOWjKM6CKfZvHvWLdX+x2/wMd/D2FJHgeujRgsya8n7uLQ5lm6RPbq",
+	"tpsspuQWsgLVOXbqYcmFzRkvGVpm3R37id3JDXvNWPGWg1lwQIAnCbctFxtijg64Q7DXodhDktux054l",
+	"WSo9u/Ntjx8jsUHW+WmRmBx5jbxSzdw8PGdEy16g8mhaVDbdpEuMd3Rorz4PNa6IYDtgAGzXIgVzvdvP",
+	"yxCGj8P6rBR7fNsW7WTInE7VWnvl6rphs0zqhLA7RiTFnm1n4ktGjSpznxKmrR+MbJpomxSCJss1bBRT",
+	"rjKWd7CETt2vh4jAkLFrNw6q4T/o1g2TB1d3AkExTvLwDy03THwaIijGkK8RUeSAmiPLvDUfv1/mDGYX",
+	"k7CyoPu/uKa1C3Y+imXpLC/dM/dGOM0+6s5UIjrPnAtax3ICe+RyVQRGPy8oL/eecOSvRsN++vTJ07+d",
+	"kYajhxl3N3GUT6LhZz1eDzV3fTOi1+9VUdxybBNy/Bp/b5jSLyQ2o8g+WxPcT34RmVXLhgJmWd1I2iPb",
+	"c8r9dSTrEgeNG59dUf3pRCnTC/Z23L1JTO4ijtnZP1w/sEobzUYq5gJjWDxIoMaLSHGafAoLmqLn6S33",
+	"tUjqs9iVycKnPnFeGXPd4T+6CpQzEOMh31bSIhrLGFrbLbTdtQVTxk5aQtKXXBIqCHcCHBrVfUU+GA1H",
+	"13uvinIFEduvLmYHtH4DwwbUzlBDNPylpXEvyjZ4zE+9Cc57mDLYQr3GtNE+M/hw8tIllp7MBn/YP30a",
+	"tlm38o45rs0yWSFLkO5cMPkoiyzCGRWFiKRljHUwo6OU0wKZp2oiUuGG6e8737/nW8SjJo4XO1I1DbEw",
+	"CN64W8b/fTjPipbl+2Xywg3p+GufWY1At73ZIWy6lmWLmuyFGtdpBDYsaoX1HnfTRVjzht6xk85OaxWp",
+	"IRXtTfDY57hU2vHeiKXMuVtuO1aoBWjwQEbQe+YEMlmoxId/4B8GTSnvK56m5TlQz/u0o3AMqCVIkBD5",
+	"uvQAo+ci2MMwrJkSUVdtNO4E2t27cEujrn97r5jqh0qpm8aXI016u+7xzFapkg29Y+UdIouRkvLC9s0J",
+	"wOutovj8UB/rqWO39R4xzo5ln1kkxc/5pJ4TS5RnuLdGCXNoKR3XUlTpw74sLbcFl9iTy2ik4kBzDsf2",
+	"+AiRkSzg0BlGcu3EY6PYfJQpo0Q/w4bVnfCqf5z9VVmj+E1/153GJV/qNcR+2JZrKaKJB0ObYYFrzhWd",
+	"OjQlbXATCvAd7oEFzbc+c0rmNaObGdFSJibisc8HbI7ZIMzRknnEgdgAW64Qoy1yx483oW0hLB/3Lvn7",
+	"vAotGmIsQrFhe0IxMe6cstBj+KctE9Vs2ZuunzojnnaIJwpJeOeyVPJv3uit/q0o3hw63u/b9sjrv3fY",
+	"scW8dbab9EfZBmUBvMRWPFINyfRSnJmzdO0yaFM+oW/tM3+WWpqHjwpYppnafilXMycVQeaDP6euuVGo",
+	"Tg6dHgiFolDEktmlmZRy9RW5tcC98OMezx66+hT4+p4TKiBx3T7QCECQJY1iBeGF0WVsL/S+e+mqqpgo",
+	"zrJx937oAhacttMhhvEkn7Eb8T+D1/h7uSNbKvYWVpjtziseHKRx2kF63WhFaBDm7SAeP29LWBAbzKFY",
+	"W9e20haZr6uO0w1LR9e/LO4NEgU6SueYf+mQJ913jmPKRycw5Z8F99ln5jeeSzpMNLOyD6rI/IfPyedt",
+	"tXTKwfDa1w1+ycy4tcVKI20kAkZ9/PTJKGvCVz+HsMwsVY/Hzu6BITKz2GxW1Lm0o8+Z+pbQWSanWs0i",
+	"CWOnk+XeD0wc4PG1rMla7iAh22jguGaXkBw2nHtiFY90amcPtVZ92SfpHS3YeU8SH87g4Pp8TjfvXqFl",
+	"SRR0VFVJb1dNDzxRI31MobT6fnOVePRW/PaO1YiBZUMTUN66kFsH/d/C/j/3OenzUgKiAQSNzrqfNUtn",
+	"Rb7moniNwINHb2lstwSjw365IxO42yK3jusQj/PjJ+HhfnoPedt5iTI1Y7d8m5V+f9t2L6Q1I2avZhbz",
+	"lNZtc4hz8kO3qcapLqAepinCofdBtvdMh8DDKwZWCNrL7ZSeE1Zi9JWB7SE9zDrccOZeW0OluQpbiqq+",
+	"QY1l75/bH3V6R84TAtdtBS0yEJCrX8jYaQ6J4/7ZF5xHPkl4f5BlgoWdJwe5dzRaGPZkwNehEH+BAV/b",
+	"4CCRfuN78ArGCnUPZDP/AH/4dLxcmUXTZTz0c1b46MmoIZ+SXu/kHVMzsqBiwUo1I0YAy5opImtCCzBy",
+	"GSmgYs21rZU1gcblrtLedviimixlWcpdSjC9DZd0jFAa5wSL8nmsW/vVCVUpUS5xjYBTR+tH8/uZ1RCv",
+	"NB6XZ/VZlMhr6HxEy5T0c52REAa9bizO3bm2xYGSpbblGsHIjt6WkScB3+/+xSKsIkXgkgp3uVgZKQWh",
+	"FgPOwdpAHgJIAvwXC1lzgiWfcFx9NoKfX/CYqTtMq8+rQQzv8o0s71hhIzYgpnce4Ijptk7ZKJqbc3um",
+	"Qki+5J63KGqf3fuSBxP4xaQZ1Q4uPnqF3zCtulFC1hrj3daOHZguyLv4iryA9AsYAiIdrXluHjKXCoTx",
+	"sFuiXC7bDPLZYcoS5u9QoXasBhgtZb/V9kPB+vODQGBdw7V95ovwtFT0E4qZcTlbr91/PpFghy5GrAqI",
+	"KlONDHN+Tn34h4t/ZGSq/9QAbPr4sXoDPCmXy4ChP3cayPhV885HflIaN8YifYiIWBRhJsCMNVY+anBB",
+	"VJJHI5J9Pfu6pItJBI0Fss7KD4rpphpStW7ggS/RtsSZJaLZLv+VCU0U1wqUpi2jqqlP9Gemqttv6/0Z",
+	"aHV+afcOF60+u/+E0ajz5IOsN6wgstH9jNqzcnYpbXOEs3oT35rLHD2EobMPetBjlhW1KVb943/D9A3M",
+	"6kvKQ5tdeEplNvvdmUWMAMTGstvcSF9wvriGbm4DiSqGexVssWZkThebHa2Lfm74V7HkcGwV96XJh4P2",
+	"9J9ZSrimggl9CFXV+9jih3/gHzI0IL9vf0qp3kleSt1O/T5q+m7Dz5+bMX9kO/v9L0g+hP38UypT2/T/",
+	"S1Sb2tlFvfKgxbaqU0f/hMboC6rYeV31rjNwip4fECL2P6y3D+afqndjbGPMCg+B0VEhzu/I+2y0PL88",
+	"CHt9fN5LKrWBP7BKg39OBb68sx+Nh1WLiB43PSxC+Be+t1MqHNXNWu5EzDbH3iO7Dhb8jOi1bFbr0Ace",
+	"gW2f7y1ye6SfSE4XFOuV152xu4mQ3zw5L3Bs20wp0WniyzgIt90uS4Tr54SSLVOKrhjZUa5939wt5eVc",
+	"frT9+dBrwiH3mxZFzRRcLU8u/3HWObt+A/Fs4VGWed7JHmlbgpz9pI9CFR0HUnSeu/CewYxKPq9pvR9M",
+	"dLCP/Cl4a/caD8SFDRXGz6XcKIcYc55MExz0IXz54R9KNvWCDSILvEAM/nEsEfzWaWbHOLNel3R/39qy",
+	"WfJ1LZc8XqxpdmZV0wI+jY0BDDnPvy0P50zxgj38A2RTepdeym1Fa2amrT7nVkW+DDP9z8IDSFeeSGa6",
+	"3Ul7QM39QPVaEb2uQSXRrkAPGkaoWQBLrdc2FbeWSjEVYlhvz8FB7KNDpYqyyrfw88umrvmiKZttJuox",
+	"ajA55e2/YTbRQt1llbW/FyjlnkORyULdGXVu2yhtrmYIc6aysB0LT3NqTOAXudBMP1C6ZnR7Mv4hKEsc",
+	"YCLWjBa2delLHPnBK648BEdnpN53z8AhY7hlL8xYyrI2F7O2cep/u3n/o9mnLZG1s1lVVTNagA7zHHLO",
+	"oFYIFKfpqGYdvrwPcxKH+dwaNI7K0ohkHDRlfpabHRucJ3f3J7Nb3X0D6bRqGMgjmxqgyEKWzVZgjCPD",
+	"1W2+e2t7q38OxEi3yvgxMyL55c0/wzYG831GQT5+9s+2uICOhqBx28XvzSns4iLdwwX87/xT09XvP0Hd",
+	"zopluTVhY5Xcun9rhdxHiX+QdmBbtqiFNBayIO8axRf/493bGbl68dKI1ndvXr1BAACs44e+f/M9iOdF",
+	"yaFwwWsf3GWa2dZyXjD3k32K4l1bdntPjv02C+P8dckTNjyCvgI18+c4TAdJNimbKqD1NKO+JeHsjyha",
+	"YMloRbQk5vUGBF7snPou/femPE3M7oPOPamsWPMjgQoeWpwSYbMd+mNZ8GfYkPvK5LADnJhE751h52Xy",
+	"PHPjZoGFvifw+olWydbI0Y9b7BRb8IvZBZ0vsgyUDzXXDG03l/6+5GLFajUAf2WfmIh/9VKWskEUP+xz",
+	"MN+TLnBff6QFvDN1pB+hhRNeGutGbFKlrv7HKR9HQTT43fuXP//ZjLfo4ZN3rK6bko/mIVPDswWU3dvm",
+	"SggnKGsGlUMaoKqhsxglimltHp3TxaavKbzHMdmXJyl/ZLv3niDHpw+c5tCO7hMQehCQEhU+qgKFzxhi",
+	"7I7VhGuyMNocVc9RP9Sd5j5OGoWxFWr+J/b93fuOnSyMp53DO1F8hZW3tGZfOTH8r0YUn+NUImVPDZhH",
+	"YYkw3Q+MSRsIBJ0atREb16pKumh/NnOxefrBFkGZsGI6lR78E4OvnGVbzn+oYFo/V6Wkxf1jXEE6aL/l",
+	"eSvl0HUKWZd2BwTbWSaINbcso0ZX/4P0Dtoo4naCJwZA3qB9LdhTezhSFgA2twd4r6suvA1zyoE0soxx",
+	"ms6G0dgRI9899Fmsbxws1+62kWMHRbA7CxKBo8rDP+yfPj3ELI5kssVPTNd7N/WcCMvWP3taEl5WwcCO",
+	"lyVAjtf8HAkpRq2A1tYDFux798w9WoV+jJjJDjAtkK8GmWpSWIidE9ZdlVQMtNK5Lql4RacDed17qtkr",
+	"ur/GJIYkBowvJ126hiTQfRTfcq1jXCaExWsy95VRSZz4O4W0gFw9mOMAD/RIe7DpiryckVdzo7K+/i8p",
+	"mOh7wXe24NNHVm+bxf3ARREzlx6Rv1qq/o1oSZ4kliUXmt6xqC32ebqB4g5FsYstLnkNCT11xVYrLtue",
+	"fc4YPol9ZM3M77QYj2yg/18UREHnnzC+khnHcLrYf0CFanToVFjBe9qUExKY/nDyphkmHdi126YWZtd0",
+	"IxiBZ81WXb14SbjQMrCHtDRXHBOrmkLapcLOKPhOxsZ+i2/ewnQ+T0LjfHEgcB5fXl5ORPfs+qk+F9rs",
+	"3HZMj3RBd560mP6rNryyu52lDN5seNXXBPORQluvnms5DhNvJ5KjZ0NDiOY0jBHFlMv2TJWV3PCVeN/k",
+	"VZSYZ7Fc7vytiW/sVO9R0LxLlBlIczoVru0ktPiofmaI9kZcfF641EM81JHGUBVVyliV/Z5SU0F/YQLB",
+	"B//smHV8z29O3Ww4XJBENWjC3uAj5zJgD2oqPcRvbz+xjVwEBrQRcI/hHUjme0JJ3ZTseZBm3HXjaUkU",
+	"ZPn289R5ER37oIvWwQzMnDle5sGDYbdvWpYTnBltL7RhxuSF01lnjnDdqTqi9Rk2zyOwoJqWctWA382y",
+	"xinMZY3IYfZyD30OD4nHoBunR2gFzwyXWTPPOsdO6SYySzeUdRO8Nzd+B4Xv8+UJDID/nZwh4Hbp4R/2",
+	"T4P5ASGF7xfpMNXe2lzWbUUgV5+rstVOy8JKpgra7pcDr1mtpHgt6+2fV4Ta5xdXPTId3eCApgOJSGGV",
+	"wYzs1nyxhvAFdRg1xqzuICBYcBS5E9GkorPAno5Ii04G2X9igfGwZEs9ZGG8lFv2gi42uS2cguMNwd4/",
+	"9YwPzm4lxUGR7PMQTitp879l9I7979MA6j6kTkUb8+Af8N8M3IRr89wXCpsQMF68eqXykz8DcEKyOVeH",
+	"kWekgYQ9+/eaNELzkiybGuLPQmq+YFFUmetgsl9cZ+UDbcJ3KiZCzmWxhzb1ykFshWnaeccG5vPlnBtr",
+	"xj38Q8sNE586zdLTgBHwjusDnxVVhM9nRzcuc/CHRxTMU3u/dwntu97PyE+vX5KnT588PZLsswvFFk3N",
+	"9f7i2S+/2k2wGBcPqS7pYGfpK3jgT6ko/Ty9T+8zEITES9gMRltEvXHD9phEAX+rqFKnnbBtxYePk3lg",
+	"JID4glGE+YPmDbM2Z8orGzWjZbk3Bs9gh9U0I/Rr+xM4mPIsnzEmvpr2pV/PGinY0nrTxRHrxwwG02Lw",
+	"AzmO+itinnXhqS3TtRRyy8CZZYTpyd1TsbXuEJPZ3rtfWAIATitVueJagi5RxziFQLth8nyIEacXLPY9",
+	"tuVOkF2yl/GXVqPwgQ6W6u+M9rZEhy4/Hhk9ZZ/f+Fi2y0w0AyKIBVb35MHRRbforOS/Bwwgx9yfEfOE",
+	"7sOCi1jJpu5Q/8w5qB492rXzN9sNqdq2QqzFDEam8BdYwZdLVlsjg+uo5XCvTBDrZ3+4Egugi4g6UMJm",
+	"79XYJFo4nIjumYTU+bN58T7MDMhHHRTA8MB9ngsYIJWM7XcYnzo7jJlf3T3sa7uwz76zYMzUd+4gNnV5",
+	"8eziIa34xadfP/3/AQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -18,7 +18,6 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/studentlog"
-	"patientladder/core/wording"
 	"patientladder/home/post"
 	"patientladder/store"
 )
@@ -65,12 +64,13 @@ func newToken() string {
 func familyPath(token string) string { return "/home/" + token }
 
 // familyWay is how a family is reached; a link that has run out is none.
-func familyWay(f store.Family, today time.Time) contract.FamilyWay {
-	out := contract.FamilyWay{Email: f.Email}
+func (h *Handlers) familyWay(ctx context.Context, f store.Family, today time.Time) (contract.FamilyWay, error) {
+	to, err := h.recipients(ctx, f.Studio, f.Ladder, f)
+	out := contract.FamilyWay{Email: f.Email, Recipients: append([]string{}, to...)}
 	if f.Token != "" && !today.After(f.Expires) {
 		out.Link, out.Expires = familyPath(f.Token), answer.Date(f.Expires)
 	}
-	return out
+	return out, err
 }
 
 // SetFamily says where messages to a family go.
@@ -89,7 +89,11 @@ func (h *Handlers) SetFamily(ctx context.Context, r contract.SetFamilyRequestObj
 		return nil, err
 	}
 	f, err := h.Store.Family(ctx, b.Tenant.ID, r.Ladder)
-	return contract.SetFamily200JSONResponse(familyWay(f, b.Today)), err
+	if err != nil {
+		return nil, err
+	}
+	out, err := h.familyWay(ctx, f, b.Today)
+	return contract.SetFamily200JSONResponse(out), err
 }
 
 // MakeLink gives a family a new link.
@@ -103,7 +107,11 @@ func (h *Handlers) MakeLink(ctx context.Context, r contract.MakeLinkRequestObjec
 		return nil, err
 	}
 	f.Token, f.Expires = newToken(), b.Today.AddDate(0, 0, r.Body.Days)
-	return contract.MakeLink200JSONResponse(familyWay(f, b.Today)), h.Store.SetFamilyToken(ctx, f)
+	if err := h.Store.SetFamilyToken(ctx, f); err != nil {
+		return nil, err
+	}
+	out, err := h.familyWay(ctx, f, b.Today)
+	return contract.MakeLink200JSONResponse(out), err
 }
 
 // RevokeLink shuts a family's link.
@@ -125,25 +133,40 @@ func (h *Handlers) ofLadder(ctx context.Context, id string) (open.Studio, error)
 	return s, err
 }
 
-// announcement is the message about a week, nil where there is no address.
-func (h *Handlers) announcement(ctx context.Context, w weekly, f store.Family) (*store.Message, error) {
-	if f.Email == "" {
-		return nil, nil
+// recipients are the addresses that messages about a ladder go to: of those who agreed to be written to,
+// else the one that was given for the week.
+func (h *Handlers) recipients(ctx context.Context, studio, ladder string, f store.Family) ([]string, error) {
+	list, err := h.Store.Recipients(ctx, studio, ladder)
+	if err == nil && len(list) == 0 && f.Email != "" {
+		list = []string{f.Email}
+	}
+	return list, err
+}
+
+// announcement is the message about a week, to each who is written to.
+func (h *Handlers) announcement(ctx context.Context, w weekly, f store.Family) ([]store.Message, error) {
+	to, err := h.recipients(ctx, w.Tenant.ID, w.Ladder, f)
+	if err != nil || len(to) == 0 {
+		return nil, err
 	}
 	me, err := h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
 	if err != nil {
 		return nil, err
 	}
-	first := wording.FirstName(w.Name)
+	first := w.First()
 	body := fmt.Sprintf("The week of practice from %s is ready:\n%s\n\nThe link opens the page without an account; whoever has it can open it too. It works until %s.\n",
 		w.Kept.Start.Format("2 January"), h.URL+familyPath(f.Token), f.Expires.Format("2 January 2006"))
 	if words := w.Kept.Hand.Words; words != "" {
 		body += "\n" + words + "\n"
 	}
 	body += "\n" + me.Name + ", " + w.Tenant.Name + "\n"
-	return &store.Message{
-		ID: ulid.Make().String(), Ladder: w.Ladder, To: f.Email, Subject: fmt.Sprintf("%s: practice from %s", first, w.Kept.Start.Format("2 January")), Body: body, MadeAt: w.Now,
-	}, nil
+	var out []store.Message
+	for _, address := range to {
+		out = append(out, store.Message{
+			ID: ulid.Make().String(), Ladder: w.Ladder, To: address, Subject: fmt.Sprintf("%s: practice from %s", first, w.Kept.Start.Format("2 January")), Body: body, MadeAt: w.Now,
+		})
+	}
+	return out, nil
 }
 
 // ListMessages returns the mailbox.
@@ -184,7 +207,7 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	}
 	var weeks []studentplan.SetWeek
 	for _, w := range published {
-		weeks = append(weeks, studentplan.SetWeek{Start: w.Start, Plan: *w.Published})
+		weeks = append(weeks, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
 	}
 	entries := make([]studentlog.Entry, len(r.Body.Ticks))
 	for i, t := range r.Body.Ticks {

@@ -29,8 +29,12 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		return nil, err
 	}
 	out := contract.FamilyPage{
-		Name: wording.FirstName(sh.Name), Teacher: teacher.Name, Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Start: answer.Date(w.Start), Days: []contract.FamilyDay{}, NotYet: []string{},
+		Name: sh.First(), Teacher: teacher.Name, Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Start: answer.Date(w.Start), Days: []contract.FamilyDay{}, NotYet: []string{},
 		Caution: wording.Caution, Music: []contract.FamilyMusic{}, Ticks: ticks(sh), Path: path(sh), Expires: answer.Date(f.Expires),
+	}
+	if w.Published != nil {
+		plan := week.Stretched(*w.Published, sh.WeekDays(w.Start))
+		w.Published = &plan
 	}
 	out.Sentence = wording.AtHome(sh.AtHome(w.Start, w.Published))
 	if w.Published == nil {

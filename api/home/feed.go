@@ -4,13 +4,10 @@ import (
 	"context"
 	"fmt"
 	"strings"
-	"time"
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/base/calendar"
 	"patientladder/core/planning/week"
-	"patientladder/core/wording"
 	"patientladder/home/ics"
 )
 
@@ -23,29 +20,17 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 	if err != nil {
 		return nil, err
 	}
-	holidays, err := h.Store.Holidays(ctx, f.Studio)
-	if err != nil {
-		return nil, err
-	}
 	weeks, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, sh.Today.AddDate(0, 0, -feedWeeks*week.Days))
 	if err != nil {
 		return nil, err
 	}
-	off := calendar.Breaks(holidays, nil)
-	first := wording.FirstName(sh.Name)
+	title := sh.First() + ": " + sh.Instrument + " lesson"
 	feed := ics.Feed{
-		ID: f.Ladder, Lesson: first + ": " + sh.Instrument + " lesson", Practice: first + ": practice", Page: h.URL + familyPath(f.Token),
-		Zone: sh.Zone, First: calendar.New(sh.Today.AddDate(0, 0, -feedWeeks*week.Days), sh.Weekday, nil).Day(0),
-		StartsAt: sh.Row.StartsAt, Minutes: sh.Row.Minutes, Until: sh.Today, Made: sh.Now,
-		Off: func(day time.Time) bool { return calendar.Off(day, off) },
-	}
-	for _, h := range holidays {
-		if h.Last.After(feed.Until) {
-			feed.Until = h.Last
-		}
+		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + familyPath(f.Token), Zone: sh.Zone,
+		From: sh.Today.AddDate(0, 0, -feedWeeks*week.Days), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
 	for i, w := range weeks {
-		for _, d := range w.Published.Days {
+		for _, d := range week.Stretched(*w.Published, sh.WeekDays(w.Start)).Days {
 			// A later week that begins earlier than this one ends holds from its first day on.
 			if d.Rest || len(d.Items) == 0 || i+1 < len(weeks) && !d.Date.Before(weeks[i+1].Start) {
 				continue

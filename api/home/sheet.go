@@ -26,7 +26,11 @@ func (h *Handlers) GetSheet(ctx context.Context, r contract.GetSheetRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	page := familyWay(f, w.Today).Link
+	way, err := h.familyWay(ctx, f, w.Today)
+	if err != nil {
+		return nil, err
+	}
+	page := way.Link
 	if page != "" {
 		page = h.URL + page
 	}
@@ -47,7 +51,7 @@ func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheet
 	if w.Published == nil {
 		return nil, &problem.Problem{Status: 404, Detail: "No week was published yet."}
 	}
-	out, err := h.sheet(ctx, sh, *w.Published, w.Start, w.Hand.Words, h.URL+familyPath(f.Token))
+	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+familyPath(f.Token))
 	return contract.GetFamilySheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 
@@ -56,7 +60,7 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 	if err != nil {
 		return contract.SheetApplicationpdfResponse{}, err
 	}
-	first := wording.FirstName(sh.Name)
+	first := sh.First()
 	out := sheet.Sheet{
 		Heading: fmt.Sprintf("%s · %s · %s, %s", first, sh.Instrument, sh.Tenant.Name, teacher.Name),
 		Title:   "Practice from " + start.Format("Monday, 2 January"), Dose: p.Dose, Words: words, Caution: wording.Caution,

@@ -66,7 +66,7 @@ func (h *Handlers) SetWeek(ctx context.Context, r contract.SetWeekRequestObject)
 		return nil, err
 	}
 	kept := w.Kept
-	if studentplan.IsOver(kept.Start, w.Today) {
+	if w.IsOver(kept.Start, w.Today) {
 		return nil, problem.Invalid("That week is over: it stays as it was.")
 	}
 	kept.Version, kept.Hand = r.Body.Version, weekHand(*r.Body)
@@ -94,7 +94,7 @@ func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekReques
 	if err != nil {
 		return nil, err
 	}
-	if studentplan.IsOver(w.Kept.Start, w.Today) {
+	if w.IsOver(w.Kept.Start, w.Today) {
 		return nil, problem.Invalid("That week is over: publish the one that comes.")
 	}
 	plan := w.Plan
@@ -144,6 +144,10 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 	if err != nil {
 		return contract.Week{}, err
 	}
+	reached, err := h.familyWay(ctx, family, w.Today)
+	if err != nil {
+		return contract.Week{}, err
+	}
 	plan := w.Plan
 	if err := h.Store.NoteShownWeek(ctx, w.Tenant.ID, w.Ladder, w.Kept.Start, plan.Print(), plan); err != nil {
 		return contract.Week{}, err
@@ -155,7 +159,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		Review:   answer.Review(w.ReviewState(w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
 		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Print(),
-		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: familyWay(family, w.Today),
+		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: reached,
 	}
 	out.Changed = out.Published && w.Kept.Published.Print() != plan.Print()
 	for _, d := range plan.Days {

@@ -2,6 +2,7 @@ package lesson
 
 import (
 	"context"
+	"slices"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
@@ -10,6 +11,7 @@ import (
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
+	"patientladder/store"
 )
 
 // GetOverview returns all students on one page, those that need something most first.
@@ -26,6 +28,10 @@ func (h *Handlers) GetOverview(ctx context.Context, _ contract.GetOverviewReques
 	if err != nil {
 		return nil, err
 	}
+	ladders = slices.DeleteFunc(ladders, func(l store.Ladder) bool {
+		p := l.Profile()
+		return p.Gone(s.Today) || p.Paused(s.Today)
+	})
 	students, err := h.Briefs(ctx, s, horizon, ladders)
 	if err != nil {
 		return nil, err
@@ -34,7 +40,7 @@ func (h *Handlers) GetOverview(ctx context.Context, _ contract.GetOverviewReques
 	pupils := make([]wording.Pupil, len(students))
 	for i, x := range students {
 		due[i] = x.Due
-		pupils[i] = wording.Pupil{Name: x.Row.Name, Signs: x.Due, Starved: x.Review.Starved > 0}
+		pupils[i] = wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due, Starved: x.Review.Starved > 0}
 	}
 	out := contract.Overview{Students: make([]contract.OverviewStudent, 0, len(students)), Sentence: wording.Studio(pupils)}
 	for _, i := range signs.ByUrgency(due) {

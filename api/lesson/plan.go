@@ -128,7 +128,7 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 	out := contract.DayPlanned{Lessons: []contract.LessonPlanned{}}
 	full := 0
 	for _, x := range students {
-		if x.Weekday != day.Weekday() {
+		if !x.HasLesson(day) {
 			continue
 		}
 		plan := kept[x.Ladder].Plan
@@ -159,7 +159,7 @@ func (h *Handlers) planOut(ctx context.Context, p planned, plan lessonplan.Plan)
 	n := p.Of().Names()
 	by := p.kept.Hand
 	out := contract.LessonPlan{
-		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes, UsualMinutes: p.Minutes,
+		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes, UsualMinutes: p.LessonMinutes(p.lesson.Day),
 		Segments: []contract.PlanSegment{}, Left: []contract.PlanSegment{}, Free: plan.Free, Review: plan.Review, Aim: plan.Aim, Kept: p.kept.Version > 0,
 		Hand: contract.PlanByHand{Version: p.kept.Version, Minutes: by.Minutes, Drops: append([]string{}, by.Drops...), Order: append([]string{}, by.Order...), Pins: []contract.PlanPin{}},
 	}

@@ -11,12 +11,14 @@ package lesson
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
+	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -43,31 +45,64 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	var ladders []store.Ladder
-	for _, l := range all {
-		if l.Weekday == day.Weekday() {
-			ladders = append(ladders, l)
-		}
-	}
-	students, err := h.Briefs(ctx, s, horizon, ladders)
+	days := agenda.Lay(s.Pupils(all), s.Holidays, mondayOf(day), mondayOf(day).AddDate(0, 0, week.Days-1))
+	here := days[int(day.Sub(mondayOf(day)).Hours()/24)]
+	students, err := h.briefsOf(ctx, s, horizon, all, here)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Today{Day: answer.Date(day), Week: dayCounts(all, day), Lessons: []contract.TodayLesson{}}
+	out := contract.Today{
+		Day: answer.Date(day), Today: answer.Date(s.Today), Week: []contract.DayCount{}, Lessons: []contract.TodayLesson{},
+		Holidays: append([]string{}, here.Holidays...), Others: []contract.LessonDate{},
+	}
+	for _, d := range days {
+		out.Week = append(out.Week, contract.DayCount{Day: answer.Date(d.Day), Lessons: d.Held()})
+	}
 	var pupils []wording.Pupil
-	for _, x := range students {
-		out.Lessons = append(out.Lessons, todayLesson(s, x, weeks[x.Row.ID], day))
-		pupils = append(pupils, wording.Pupil{Name: x.Row.Name, Signs: x.Due})
+	for _, l := range here.Lessons {
+		if !l.Held() {
+			continue
+		}
+		x := students[l.Pupil.Ladder]
+		out.Lessons = append(out.Lessons, todayLesson(s, x, l, weeks[x.Row.ID], day))
+		pupils = append(pupils, wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due})
+	}
+	for _, l := range here.Cancelled() {
+		out.Others = append(out.Others, answer.LessonDate(l))
+	}
+	for _, l := range here.Away {
+		away := answer.LessonDate(l)
+		away.Words = wording.MovedAway(l)
+		out.Others = append(out.Others, away)
 	}
 	out.Sentence = wording.Today(pupils, day.Equal(s.Today))
 	return contract.GetToday200JSONResponse(out), nil
 }
 
-func todayLesson(s open.Studio, x open.Briefed, weeks []week.SetDays, day time.Time) contract.TodayLesson {
+// briefsOf opens the briefs of those who have a lesson on a day, by ladder.
+func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Horizon, all []store.Ladder, day agenda.Day) (map[string]open.Briefed, error) {
+	var ladders []store.Ladder
+	for _, l := range all {
+		if slices.ContainsFunc(day.Lessons, func(x agenda.Lesson) bool { return x.Held() && x.Pupil.Ladder == l.ID }) {
+			ladders = append(ladders, l)
+		}
+	}
+	list, err := h.Briefs(ctx, s, horizon, ladders)
+	out := map[string]open.Briefed{}
+	for _, x := range list {
+		out[x.Row.ID] = x
+	}
+	return out, err
+}
+
+// mondayOf is the Monday on or before a day.
+func mondayOf(day time.Time) time.Time { return day.AddDate(0, 0, -(int(day.Weekday())+6)%7) }
+
+func todayLesson(s open.Studio, x open.Briefed, l agenda.Lesson, weeks []week.SetDays, day time.Time) contract.TodayLesson {
 	n := s.Names()
 	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
-		Student: answer.Student(x.Row, day), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Given: s.GivenOn(x.LastLesson, day), Signs: answer.Signs(n, x.Due),
+		Student: answer.Student(x.Row, day), Lesson: answer.LessonDate(l), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Given: s.GivenOn(x.LastLesson, day), Signs: answer.Signs(n, x.Due),
 	}
 	if home, ok := s.Home(x.Home, weeks, day); ok {
 		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
@@ -77,21 +112,6 @@ func todayLesson(s open.Studio, x open.Briefed, weeks []week.SetDays, day time.T
 	}
 	for _, w := range x.Working {
 		out.Working = append(out.Working, contract.WorkingBrief{Material: w.Material, Title: s.Library[w.Material].Title, Full: w.Where.Full, Points: w.Where.Points, Why: wording.Standing(w.Where, family)})
-	}
-	return out
-}
-
-// dayCounts counts the lessons on the days from Monday to Sunday around a day.
-func dayCounts(all []store.Ladder, day time.Time) []contract.DayCount {
-	monday := day.AddDate(0, 0, -(int(day.Weekday())+6)%7)
-	out := make([]contract.DayCount, week.Days)
-	for i := range out {
-		out[i].Day = answer.Date(monday.AddDate(0, 0, i))
-		for _, l := range all {
-			if l.Weekday == out[i].Day.Weekday() {
-				out[i].Lessons++
-			}
-		}
 	}
 	return out
 }

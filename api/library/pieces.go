@@ -55,7 +55,7 @@ func (h *Handlers) ListMaterials(ctx context.Context, r contract.ListMaterialsRe
 // ReadScore says what is in a file; nothing is kept.
 func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObject) (contract.ReadScoreResponseObject, error) {
 	n := r.Body
-	if _, err := open.Instrument(string(n.Instrument)); err != nil {
+	if _, err := open.Taught(string(n.Instrument)); err != nil {
 		return nil, err
 	}
 	format, pieces, err := scorefile.Pieces(n.Score, open.Keyboard(string(n.Instrument)))
@@ -86,7 +86,7 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 // AddMaterial reads a score and adds it to the library as a material.
 func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
 	n := r.Body
-	if _, err := open.Instrument(string(n.Instrument)); err != nil {
+	if _, err := open.Taught(string(n.Instrument)); err != nil {
 		return nil, err
 	}
 	kept, sc, err := pieceOf(n.FileName, n.Score, n.Piece, string(n.Instrument))

@@ -8,7 +8,6 @@ import (
 	"fmt"
 	"slices"
 
-	"patientladder/core/base/calendar"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/outlook"
@@ -37,14 +36,10 @@ type Horizon struct {
 	key string
 }
 
-// Horizon opens the holidays and what the forecasts have learned.
+// Horizon opens what the forecasts have learned.
 func (d *Desk) Horizon(ctx context.Context, s Studio) (Horizon, error) {
-	holidays, err := d.Store.Holidays(ctx, s.Tenant.ID)
-	if err != nil {
-		return Horizon{}, err
-	}
-	model, key, err := d.forecasts(ctx, s, calendar.Breaks(holidays, nil))
-	return Horizon{studentplan.Horizon{Holidays: holidays, Model: model}, digest(holidays, key)}, err
+	model, key, err := d.forecasts(ctx, s)
+	return Horizon{studentplan.Horizon{Model: model}, digest(s.Holidays, key)}, err
 }
 
 // Shared opens a studio with what all its outlooks share.
@@ -102,7 +97,7 @@ func (s Student) Look(h Horizon, placed []ladder.Placed, o studentplan.Options) 
 // forecasts learns from every piece that was cleared in the studio before today: what is cleared
 // in the lessons of a day moves the dates of the others from the next day on, and not with
 // every mark. The key names everything that it came from.
-func (d *Desk) forecasts(ctx context.Context, s Studio, breaks []calendar.Break) (*forecast.Model, string, error) {
+func (d *Desk) forecasts(ctx context.Context, s Studio) (*forecast.Model, string, error) {
 	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
 	if err != nil {
 		return nil, "", err
@@ -114,7 +109,7 @@ func (d *Desk) forecasts(ctx context.Context, s Studio, breaks []calendar.Break)
 	sum := sha256.New()
 	bodies := make([]string, len(ladders))
 	for i, l := range ladders {
-		if bodies[i], err = d.observed(ctx, s, l, kept[l.ID], breaks); err != nil {
+		if bodies[i], err = d.observed(ctx, s, l, kept[l.ID]); err != nil {
 			return nil, "", err
 		}
 		fmt.Fprint(sum, l.ID, bodies[i])
@@ -138,11 +133,12 @@ func (d *Desk) forecasts(ctx context.Context, s Studio, breaks []calendar.Break)
 }
 
 // observed is what the forecasts learn from one student (forecast.Moments as JSON), as it was kept or computed anew.
-func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept, breaks []calendar.Break) (string, error) {
+func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept) (string, error) {
 	x, err := d.For(s, l)
 	if err != nil {
 		return "", err
 	}
+	breaks := x.Timetable().Breaks()
 	key := digest(x.standingKey(), s.Tenant.Timezone, breaks)
 	if k.Key == key && len(k.Body) > 0 {
 		return string(k.Body), nil

@@ -4,6 +4,7 @@
 //	open.go     who is signed in, the studio
 //	student.go  a student with the standing, folded or kept
 //	ahead.go    what lies ahead of a student, and what the forecasts learn
+//	agenda.go   the students as the calendar knows them
 //	week.go     the week that is practised now
 //	brief.go    what the pages of all students need
 //	score.go    scores as they are read
@@ -107,7 +108,8 @@ func (d *Desk) Day(ctx context.Context) (Studio, error) {
 	s := Studio{Tenant: tenant}
 	s.Words, s.Now, s.Zone = tenant.Words, d.Now(), zoneOf(tenant)
 	s.Today = s.Local(s.Now)
-	return s, nil
+	s.Holidays, err = d.Store.Holidays(ctx, tenant.ID)
+	return s, err
 }
 
 // zoneOf is the time zone of a studio; UTC where its name is not known.
@@ -137,7 +139,16 @@ func (s Studio) Names() wording.Names {
 	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words}
 }
 
-// Instrument returns an instrument by name; one that is not known is the user's mistake.
+// Taught is the name of an instrument as it is kept; any can be taught.
+func Taught(name string) (string, error) {
+	kept, ok := instrument.Named(name)
+	if !ok {
+		return kept, problem.Invalid(fmt.Sprintf("%q cannot be the name of an instrument. Use letters, as in “double bass”.", name))
+	}
+	return kept, nil
+}
+
+// Instrument returns an instrument that has data of its own, by name; one that is not known is the user's mistake.
 func Instrument(name string) (instrument.Instrument, error) {
 	x, ok := instrument.Of(name)
 	if ok {

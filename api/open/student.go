@@ -87,7 +87,7 @@ func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, err
 func (s Student) memoryKey() string { return s.Ladder + s.standingKey() }
 
 // Students opens the students of a studio for one instrument ("" for all), in the
-// order of their lessons. What is kept and not in memory comes in one query for all of them.
+// order of their lessons; those who are gone are not among them. What is kept and not in memory comes in one query for all of them.
 func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Student, error) {
 	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
 	if err != nil {
@@ -96,7 +96,7 @@ func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Stu
 	var out []Student
 	missing := false
 	for _, l := range ladders {
-		if instrument != "" && l.Instrument != instrument {
+		if instrument != "" && l.Instrument != instrument || l.Profile().Gone(s.Today) {
 			continue
 		}
 		x, err := d.For(s, l)

@@ -3,6 +3,7 @@ package people
 import (
 	"context"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -14,6 +15,8 @@ import (
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/wording"
+	"patientladder/home/post"
 	"patientladder/store"
 )
 
@@ -34,7 +37,7 @@ func (h *Handlers) ListStudents(ctx context.Context, _ contract.ListStudentsRequ
 	return out, nil
 }
 
-// AddStudent adds a student with a ladder and a weekly lesson, and puts the
+// AddStudent adds a student with a ladder and the lesson times, and puts the
 // materials of a book on the ladder when one is named.
 func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestObject) (contract.AddStudentResponseObject, error) {
 	b, err := h.Studio(ctx)
@@ -42,26 +45,23 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		return nil, err
 	}
 	n := r.Body
-	if _, err := open.Instrument(string(n.Instrument)); err != nil {
+	instrument, err := open.Taught(string(n.Instrument))
+	if err != nil {
 		return nil, err
 	}
-	name := strings.TrimSpace(n.Name)
-	if name == "" {
-		return nil, problem.Invalid("The student needs a name.")
+	p := store.Person{ID: n.Student, Name: strings.TrimSpace(n.Name), Called: strings.TrimSpace(n.Called), Born: n.Born.Time, BornAbout: n.BornAbout, Since: n.Since.Time}
+	if err := studentplan.CheckPerson(p.Name, p.Born, p.Since, b.Today); err != nil {
+		return nil, problem.Because(err)
 	}
-	if n.Born.After(b.Today) || n.Born.Before(b.Today.AddDate(-120, 0, 0)) {
-		return nil, problem.Invalid(fmt.Sprintf("The date of birth, %s, cannot be right.", n.Born.Format(time.DateOnly)))
+	slots := n.Slots
+	if n.StartsAt != "" {
+		slots = append(slots, contract.NewSlot{Id: n.Ladder, Weekday: n.Weekday, StartsAt: n.StartsAt, Minutes: n.Minutes, Every: 1})
 	}
-	var hour, minute int
-	if _, err := fmt.Sscanf(n.StartsAt, "%d:%d", &hour, &minute); err != nil {
-		return nil, problem.Invalid(fmt.Sprintf("%q is not a time of day such as 15:30.", n.StartsAt))
+	l, err := newLadder(b, n.Ladder, p, instrument, b.Today, slots)
+	if err != nil {
+		return nil, err
 	}
-	l := store.Ladder{
-		ID: n.Ladder, StudentID: n.Student, Name: name, Born: n.Born.Time, Instrument: string(n.Instrument),
-		HandsApart: true, Weekday: time.Weekday(n.Weekday), StartsAt: hour*60 + minute, Minutes: n.Minutes,
-	}
-	l.PracticeDays, l.PracticeMinutes = studentplan.FirstPractice(l.Age(b.Today), l.Weekday)
-	if err := h.Store.AddLadder(ctx, b.Tenant.ID, l); err != nil {
+	if err := h.Store.AddPerson(ctx, b.Tenant.ID, p, l); err != nil {
 		return nil, err
 	}
 	if rungs := ofSource(b.Library, n.Source, l.Instrument); len(rungs) > 0 {
@@ -70,6 +70,20 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		}
 	}
 	return contract.AddStudent201JSONResponse(answer.Student(l, b.Today)), nil
+}
+
+// newLadder is a student on an instrument with lesson times from a day on, who practises as new students do.
+func newLadder(s open.Studio, id string, p store.Person, instrument string, from time.Time, slots []contract.NewSlot) (store.Ladder, error) {
+	l := store.Ladder{ID: id, StudentID: p.ID, Name: p.Name, Called: p.Called, Born: p.Born, Instrument: instrument, HandsApart: true}
+	list, err := open.Slots(slots)
+	if err != nil {
+		return l, err
+	}
+	if l.Lessons, err = l.Lessons.SetSlots(from, list); err != nil {
+		return l, problem.Because(err)
+	}
+	l.PracticeDays, l.PracticeMinutes = studentplan.FirstPractice(l.Profile().Age(s.Today), l.Lessons.Slots)
+	return l, nil
 }
 
 // ofSource returns the materials of a book for an instrument, in the book's order.
@@ -84,4 +98,192 @@ func ofSource(lib material.Library, source, instrument string) []ladder.Placed {
 		}
 	}
 	return out
+}
+
+// ofStudent are the ladders of a student.
+func (h *Handlers) ofStudent(ctx context.Context, studio, student string) ([]store.Ladder, error) {
+	all, err := h.Store.Ladders(ctx, studio)
+	return slices.DeleteFunc(all, func(l store.Ladder) bool { return l.StudentID != student }), err
+}
+
+// GetStudent returns who a student is.
+func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestObject) (contract.GetStudentResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	p, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+	if err != nil {
+		return nil, err
+	}
+	ladders, err := h.ofStudent(ctx, s.Tenant.ID, r.Student)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.StudentPage{
+		Student: p.ID, Name: p.Name, Called: p.Called, First: studentplan.Profile{Name: p.Name, Called: p.Called}.First(), Born: answer.Date(p.Born), BornAbout: p.BornAbout, Age: studentplan.Profile{Born: p.Born}.Age(s.Today), Notes: p.Notes,
+		Today: answer.Date(s.Today), Contacts: []contract.Contact{}, Pauses: []contract.Pause{}, Ladders: []contract.StudentLadder{}, Version: p.Version,
+		State: contract.StudentPageStateGone,
+	}
+	if !p.Since.IsZero() {
+		out.Since = answer.Date(p.Since)
+	}
+	if !p.Left.IsZero() {
+		out.Left = answer.Date(p.Left)
+	}
+	for _, c := range p.Contacts {
+		out.Contacts = append(out.Contacts, contract.Contact{Id: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages})
+	}
+	for _, x := range p.Pauses {
+		pause := contract.Pause{Id: x.ID, First: answer.Date(x.First), Words: wording.Pause(x.First, x.Last, s.Today)}
+		if !x.Last.IsZero() {
+			pause.Last = answer.Date(x.Last)
+		}
+		out.Pauses = append(out.Pauses, pause)
+	}
+	var lessons []wording.Taught
+	for _, l := range ladders {
+		x, err := h.For(s, l)
+		if err != nil {
+			return nil, err
+		}
+		line := studentLadder(x)
+		out.Ladders = append(out.Ladders, line)
+		if line.State != contract.StudentLadderStateGone {
+			out.State = contract.StudentPageState(line.State)
+			lessons = append(lessons, wording.Taught{Instrument: l.Instrument, Lessons: line.Lessons})
+		}
+	}
+	out.Sentence = wording.Person(out.First, lessons, p.Left, s.Today, out.State == contract.StudentPageStatePaused)
+	return contract.GetStudent200JSONResponse(out), nil
+}
+
+func studentLadder(x open.Student) contract.StudentLadder {
+	l := x.Row
+	out := contract.StudentLadder{
+		Ladder: l.ID, Instrument: contract.Instrument(l.Instrument), Lessons: wording.Slots(l.Lessons, x.Today), State: contract.StudentLadderState(answer.State(x.Profile, x.Today)),
+		Begun: l.Entries > 0, Slots: []contract.SlotLine{}, Past: []string{},
+		Practice: contract.Practice{Days: l.PracticeDays[:], Minutes: l.PracticeMinutes, HandsApart: l.HandsApart, Version: l.Version},
+	}
+	if !l.Ended.IsZero() {
+		out.Ended = answer.Date(l.Ended)
+	}
+	if next, ok := x.Timetable().Next(x.Today); ok {
+		out.Next = fmt.Sprintf("%s, %s", wording.WeekdayAndDay(next.Day), wording.Clock(next.StartsAt))
+	}
+	for _, slot := range l.Lessons.Slots {
+		if !slot.Until.IsZero() && slot.Until.Before(x.Today) {
+			out.Past = append(out.Past, wording.SlotSpan(slot, x.Today))
+			continue
+		}
+		line := contract.SlotLine{
+			Id: slot.ID, Weekday: int(slot.Weekday), StartsAt: wording.Clock(slot.StartsAt), Minutes: slot.Minutes, Every: slot.Every, From: answer.Date(slot.From), Words: wording.SlotSpan(slot, x.Today),
+		}
+		if !slot.Until.IsZero() {
+			line.Until = answer.Date(slot.Until)
+		}
+		out.Slots = append(out.Slots, line)
+	}
+	return out
+}
+
+// SetStudent changes who a student is.
+func (h *Handlers) SetStudent(ctx context.Context, r contract.SetStudentRequestObject) (contract.SetStudentResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	n := r.Body
+	p := store.Person{
+		ID: r.Student, Name: strings.TrimSpace(n.Name), Called: strings.TrimSpace(n.Called), Born: n.Born.Time, BornAbout: n.BornAbout, Notes: n.Notes, Since: n.Since.Time, Version: n.Version,
+	}
+	if err := studentplan.CheckPerson(p.Name, p.Born, p.Since, s.Today); err != nil {
+		return nil, problem.Because(err)
+	}
+	for _, c := range n.Contacts {
+		x := store.Contact{ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email), Messages: c.Messages}
+		if x.Email != "" {
+			if err := post.Address(x.Email); err != nil {
+				return nil, problem.Because(err)
+			}
+		}
+		p.Contacts = append(p.Contacts, x)
+	}
+	return contract.SetStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
+}
+
+// AddInstrument adds an instrument to a student.
+func (h *Handlers) AddInstrument(ctx context.Context, r contract.AddInstrumentRequestObject) (contract.AddInstrumentResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	instrument, err := open.Taught(string(r.Body.Instrument))
+	if err != nil {
+		return nil, err
+	}
+	p, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+	if err != nil {
+		return nil, err
+	}
+	l, err := newLadder(s, r.Body.Ladder, p, instrument, r.Body.From.Time, r.Body.Slots)
+	if err != nil {
+		return nil, err
+	}
+	return contract.AddInstrument201JSONResponse(answer.Student(l, s.Today)), h.Store.AddLadder(ctx, s.Tenant.ID, l)
+}
+
+// ChangeInstrument gives a ladder another instrument: the same ladder where nothing was recorded on it,
+// else a new one with the same lesson times, and the old one ends today.
+func (h *Handlers) ChangeInstrument(ctx context.Context, r contract.ChangeInstrumentRequestObject) (contract.ChangeInstrumentResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	instrument, err := open.Taught(string(r.Body.Instrument))
+	if err != nil {
+		return nil, err
+	}
+	l, err := h.Store.Ladder(ctx, s.Tenant.ID, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	placed, err := h.Store.Rungs(ctx, s.Tenant.ID, l.ID)
+	if err != nil {
+		return nil, err
+	}
+	if l.Entries == 0 && len(placed) == 0 {
+		l.Instrument = instrument
+		return contract.ChangeInstrument200JSONResponse(answer.Student(l, s.Today)), h.Store.SetInstrument(ctx, s.Tenant.ID, l.ID, instrument)
+	}
+	next := l
+	next.ID, next.Instrument, next.Entries, next.Own, next.Lessons = r.Body.Ladder, instrument, 0, nil, l.Lessons.CarriedOn(s.Today, r.Body.Ladder)
+	if err := h.Store.AddLadder(ctx, s.Tenant.ID, next); err != nil {
+		return nil, err
+	}
+	return contract.ChangeInstrument200JSONResponse(answer.Student(next, s.Today)), h.Store.SetEnded(ctx, s.Tenant.ID, l.ID, s.Today)
+}
+
+// EndInstrument ends the lessons on an instrument.
+func (h *Handlers) EndInstrument(ctx context.Context, r contract.EndInstrumentRequestObject) (contract.EndInstrumentResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if err := studentplan.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
+		return nil, problem.Because(err)
+	}
+	if _, err := h.Store.Ladder(ctx, s.Tenant.ID, r.Ladder); err != nil {
+		return nil, err
+	}
+	return contract.EndInstrument204Response{}, h.Store.SetEnded(ctx, s.Tenant.ID, r.Ladder, r.Body.From.Time)
+}
+
+// ResumeInstrument takes the lessons up again.
+func (h *Handlers) ResumeInstrument(ctx context.Context, r contract.ResumeInstrumentRequestObject) (contract.ResumeInstrumentResponseObject, error) {
+	studio := open.Actor(ctx).Studio
+	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+		return nil, err
+	}
+	return contract.ResumeInstrument204Response{}, h.Store.SetEnded(ctx, studio, r.Ladder, time.Time{})
 }

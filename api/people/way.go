@@ -2,15 +2,11 @@ package people
 
 import (
 	"context"
-	"fmt"
-	"strings"
 	"time"
 
-	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/base/calendar"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
 	weekplan "patientladder/core/planning/week"
@@ -156,36 +152,4 @@ func (h *Handlers) glance(ctx context.Context, s open.Student, horizon open.Hori
 	a := s.Look(horizon, rungs, studentplan.Options{Near: true})
 	w, err := h.Week(ctx, a, time.Time{})
 	return studentplan.Glance{Ahead: &a.Ahead, Week: w.Week}, err
-}
-
-// ListHolidays returns the days without lessons.
-func (h *Handlers) ListHolidays(ctx context.Context, _ contract.ListHolidaysRequestObject) (contract.ListHolidaysResponseObject, error) {
-	list, err := h.Store.Holidays(ctx, open.Actor(ctx).Studio)
-	out := contract.ListHolidays200JSONResponse{}
-	for _, h := range list {
-		out = append(out, contract.Holiday{Id: h.ID, Name: h.Name, First: answer.Date(h.First), Last: answer.Date(h.Last)})
-	}
-	return out, err
-}
-
-// longestHoliday in days.
-const longestHoliday = 366
-
-// SetHoliday adds or changes one.
-func (h *Handlers) SetHoliday(ctx context.Context, r contract.SetHolidayRequestObject) (contract.SetHolidayResponseObject, error) {
-	holiday := calendar.Holiday{ID: r.Holiday, Name: strings.TrimSpace(r.Body.Name), First: r.Body.First.Time, Last: r.Body.Last.Time}
-	switch {
-	case holiday.Name == "":
-		return nil, problem.Invalid("The holiday needs a name.")
-	case holiday.Last.Before(holiday.First):
-		return nil, problem.Invalid(fmt.Sprintf("The holiday ends on %s, before it begins on %s.", holiday.Last.Format("2 January 2006"), holiday.First.Format("2 January 2006")))
-	case holiday.Last.Sub(holiday.First).Hours() > 24*longestHoliday:
-		return nil, problem.Invalid("A holiday is at most a year long.")
-	}
-	return contract.SetHoliday204Response{}, h.Store.SetHoliday(ctx, open.Actor(ctx).Studio, holiday)
-}
-
-// RemoveHoliday takes one away.
-func (h *Handlers) RemoveHoliday(ctx context.Context, r contract.RemoveHolidayRequestObject) (contract.RemoveHolidayResponseObject, error) {
-	return contract.RemoveHoliday204Response{}, h.Store.RemoveHoliday(ctx, open.Actor(ctx).Studio, r.Holiday)
 }

@@ -28,7 +28,12 @@ func Invalid(detail string) error {
 }
 
 // Because is a mistake in what was sent, as a rule of core says it.
-func Because(err error) error { return Invalid(wording.Sentence(err.Error())) }
+func Because(err error) error {
+	if says := wording.NotDone(err); says != "" {
+		return Invalid(says)
+	}
+	return Invalid(wording.Sentence(err.Error()))
+}
 
 // NotFound is something that is not there.
 func NotFound(detail string) error { return &Problem{Status: http.StatusNotFound, Detail: detail} }

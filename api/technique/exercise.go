@@ -35,6 +35,9 @@ func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstruments
 		}
 		out = append(out, info)
 	}
+	for _, name := range instrument.Plain(played) {
+		out = append(out, contract.InstrumentInfo{Id: name, Family: contract.InstrumentInfoFamilyOther, Strings: []string{}, TaughtMost: name == most.ID})
+	}
 	return out, nil
 }
 

@@ -34,10 +34,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 	if err != nil {
 		return nil, err
 	}
-	x, err := open.Instrument(a.Instrument)
-	if err != nil {
-		return nil, err
-	}
+	x := instrument.Any(a.Instrument)
 	log, err := h.Log(ctx, a.Opened)
 	if err != nil {
 		return nil, err
@@ -46,7 +43,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 		Dose: a.Practice(a.Today).DoseWords(), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
 		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x, a.Words),
 	}
-	said := wording.Technique{Name: a.Name}
+	said := wording.Technique{First: a.First()}
 	live := studentlog.Live(log)
 	for _, id := range a.Standing.In(standing.Working) {
 		e, err := exercise.Parse(a.Library[id].Exercise, x)
@@ -84,6 +81,9 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 		}
 	}
 	out.Sentence = said.Sentence()
+	if x.Family == "" {
+		out.Sentence = wording.NoExercises(x.ID)
+	}
 	if broken != nil { // the lessons or the data changed so that the cycle cannot go on: it says so and stays ended
 		out.Sentence = wording.Sentence(broken.Error())
 	}

@@ -22,6 +22,9 @@ import (
 	"patientladder/web"
 )
 
+// mostDemoStudents is the most that a made-up studio has.
+const mostDemoStudents = 200
+
 // demoSeed fixes the simulated lessons.
 const demoSeed = 7
 
@@ -33,8 +36,19 @@ func runDemo(args []string, out io.Writer) error {
 	port := f.Int("port", 7320, "the port to listen on; another is taken when it is in use")
 	from := f.String("clock", "", "begin at this local time, such as 2026-05-04T15:30, and not now")
 	reset := f.Bool("reset", false, "throw away what was entered and begin anew")
+	students := f.Int("students", 0, "fill the roll up to so many students, at most 200; keeps its data in a folder of its own")
+	empty := f.Bool("empty", false, "an empty studio; keeps its data in a folder of its own")
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
+	}
+	if *students < 0 || *students > mostDemoStudents || *empty && *students > 0 {
+		return usageError(fmt.Sprintf("--students is at most %d, and not together with --empty", mostDemoStudents))
+	}
+	switch {
+	case *empty:
+		*dir += "-empty"
+	case *students > 0:
+		*dir += fmt.Sprintf("-%d", *students)
 	}
 	now := clock.Clock(clock.Real)
 	if *from != "" {
@@ -61,7 +75,7 @@ func runDemo(args []string, out io.Writer) error {
 		return err
 	}
 	defer st.Close()
-	if err := seedOnce(ctx, st, now(), out); err != nil {
+	if err := seedOnce(ctx, st, now(), demo.Options{Students: *students, Empty: *empty}, out); err != nil {
 		return err
 	}
 	l, err := net.Listen("tcp", fmt.Sprintf("127.0.0.1:%d", *port))
@@ -77,7 +91,7 @@ func runDemo(args []string, out io.Writer) error {
 
 // seedOnce fills an empty database with the demo studio. It is done when the
 // demo's teacher exists; an interrupted filling is begun anew with --reset.
-func seedOnce(ctx context.Context, st *store.Store, now time.Time, out io.Writer) error {
+func seedOnce(ctx context.Context, st *store.Store, now time.Time, o demo.Options, out io.Writer) error {
 	_, err := st.TeacherByEmail(ctx, demo.Email)
 	if !errors.Is(err, store.ErrNotFound) {
 		return err
@@ -88,7 +102,8 @@ func seedOnce(ctx context.Context, st *store.Store, now time.Time, out io.Writer
 		return err
 	}
 	zone := localZone()
-	return demo.Make(ctx, st, demo.Options{Day: clock.Day(now, zone), Timezone: zone, PasswordHash: hash, Seed: demoSeed})
+	o.Day, o.Timezone, o.PasswordHash, o.Seed = clock.Day(now, zone), zone, hash, demoSeed
+	return demo.Make(ctx, st, o)
 }
 
 // localZone is the machine's IANA time zone, or UTC where it does not say.

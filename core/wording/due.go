@@ -43,7 +43,8 @@ func (n Names) Due(s signs.Sign) string {
 
 // Pupil is a student in the sentence of a day or a studio.
 type Pupil struct {
-	Name  string
+	// First is how the student is called.
+	First string
 	Signs []signs.Sign
 	// Starved says that learned pieces were not played for too long.
 	Starved bool
@@ -68,7 +69,7 @@ func Today(lessons []Pupil, today bool) string {
 		var names []string
 		for _, l := range lessons {
 			if signs.Has(l.Signs, group.kind) {
-				names = append(names, FirstName(l.Name))
+				names = append(names, l.First)
 			}
 		}
 		switch len(names) {

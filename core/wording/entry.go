@@ -100,6 +100,13 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 		return "Done: " + e.Goal
 	case studentlog.WentWell:
 		return "Went well: " + e.Text
+	case studentlog.Bring:
+		return "To bring: " + e.Text
+	case studentlog.KnownBefore:
+		if e.Material != "" {
+			return title + " was known before"
+		}
+		return "Known before: " + n.Skills.Name(e.Skill)
 	case studentlog.Note:
 		return e.Text
 	}

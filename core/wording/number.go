@@ -77,9 +77,3 @@ func Sentence(s string) string {
 
 // Percent writes a share from 0 to 1 as "36 %".
 func Percent(p float64) string { return fmt.Sprintf("%.0f %%", math.Round(100*p)) }
-
-// FirstName is the first word of a name.
-func FirstName(name string) string {
-	first, _, _ := strings.Cut(name, " ")
-	return first
-}

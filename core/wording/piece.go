@@ -62,7 +62,7 @@ func whoIsReady(list []studentplan.Ready) string {
 			open++
 		}
 		if r.Kind == studentplan.ReadyNow {
-			names = append(names, FirstName(r.Name))
+			names = append(names, r.Called)
 		}
 	}
 	switch {

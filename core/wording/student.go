@@ -29,6 +29,10 @@ func Standing(w standing.Where, family instrument.Family) string {
 		return fmt.Sprintf("Set aside since %s.", Day(w.PausedAt))
 	case standing.RunMet:
 		return "The run met every point of the standard."
+	case standing.AllSections:
+		return "All its sections are cleared."
+	case standing.FromBefore:
+		return "Learned before."
 	case standing.TeachersWord:
 		return "Cleared by the teacher's word."
 	case standing.ReadyToPlay:

@@ -81,7 +81,8 @@ func Kind(kind string) string {
 
 // Technique is what stands on a student's screen of technique.
 type Technique struct {
-	Name string
+	// First is how the student is called.
+	First string
 	// Now are the exercises in work, Next the one that stands ahead or is proposed first, each with its step.
 	Now  []TitledStep
 	Next *TitledStep
@@ -92,7 +93,7 @@ type TitledStep struct{ Title, Step string }
 
 // Sentence says what to do today.
 func (t Technique) Sentence() string {
-	first := FirstName(t.Name)
+	first := t.First
 	switch {
 	case len(t.Now) == 1:
 		return fmt.Sprintf("%s is on %s: %s.", first, t.Now[0].Title, t.Now[0].Step)
@@ -261,4 +262,9 @@ func Option(choice string, e exercise.Exercise, words naming.Words) string {
 		return words.Key(e.Instrument.Open[e.Str()-1].Name())
 	}
 	return e.Title(words)
+}
+
+// NoExercises says that there are no exercises for an instrument that has no data of its own.
+func NoExercises(instrument string) string {
+	return fmt.Sprintf("There are no exercises for %s yet. Add your own as pieces on the technique strand.", instrument)
 }

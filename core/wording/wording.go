@@ -5,6 +5,7 @@
 //	wording.go      the names that sentences need
 //	number.go       numbers, plurals, lists, percentages
 //	date.go         days, ranges of days
+//	calendar.go     dated lessons, lesson times, pauses
 //	due.go          what is due, and the sentences of a day and of a studio
 //	ladder.go       the ladder, the next rung, another order, targets
 //	preview.go      what is planted for what

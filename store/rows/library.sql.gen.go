@@ -309,7 +309,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, m.part_of, m.retired, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 LEFT JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
@@ -339,6 +339,8 @@ type MaterialsRow struct {
 	Music        string
 	Tags         string
 	Exercise     string
+	PartOf       string
+	Retired      bool
 	SourceTitle  string
 	HasScore     bool
 }
@@ -374,6 +376,8 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Music,
 			&i.Tags,
 			&i.Exercise,
+			&i.PartOf,
+			&i.Retired,
 			&i.SourceTitle,
 			&i.HasScore,
 		); err != nil {
@@ -560,7 +564,7 @@ func (q *Queries) Skills(ctx context.Context, studioID string) ([]string, error)
 }
 
 const sources = `-- name: Sources :many
-SELECT studio_id, id, title, instrument FROM source WHERE studio_id = ? ORDER BY title, id
+SELECT studio_id, id, title, instrument, retired FROM source WHERE studio_id = ? ORDER BY title, id
 `
 
 func (q *Queries) Sources(ctx context.Context, studioID string) ([]Source, error) {
@@ -577,6 +581,7 @@ func (q *Queries) Sources(ctx context.Context, studioID string) ([]Source, error
 			&i.ID,
 			&i.Title,
 			&i.Instrument,
+			&i.Retired,
 		); err != nil {
 			return nil, err
 		}

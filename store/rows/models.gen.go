@@ -9,11 +9,31 @@ import (
 	"time"
 )
 
+type Batch struct {
+	StudioID string
+	LadderID string
+	ID       string
+	MadeAt   time.Time
+	UndoneAt sql.NullTime
+	Body     string
+}
+
 type Brief struct {
 	StudioID    string
 	LadderID    string
 	Fingerprint string
 	Body        []byte
+}
+
+type Contact struct {
+	StudioID  string
+	ID        string
+	StudentID string
+	Position  int16
+	Name      string
+	Relation  string
+	Email     string
+	Messages  bool
 }
 
 type Demand struct {
@@ -51,11 +71,12 @@ type FocusPoint struct {
 }
 
 type Holiday struct {
-	StudioID string
-	ID       string
-	Name     string
-	FirstDay time.Time
-	LastDay  time.Time
+	StudioID  string
+	ID        string
+	Name      string
+	FirstDay  time.Time
+	LastDay   time.Time
+	StudentID string
 }
 
 type Ladder struct {
@@ -71,6 +92,20 @@ type Ladder struct {
 	Way             string
 	RungsVersion    int64
 	Entries         int64
+	EndedOn         sql.NullTime
+}
+
+type LessonChange struct {
+	StudioID    string
+	LadderID    string
+	Lesson      string
+	Kind        string
+	Day         sql.NullTime
+	StartsAt    int16
+	Minutes     int16
+	CancelledBy string
+	Late        bool
+	MakesUp     string
 }
 
 type LessonPlan struct {
@@ -80,14 +115,6 @@ type LessonPlan struct {
 	Hand     string
 	Body     string
 	Version  int64
-}
-
-type LessonSlot struct {
-	StudioID string
-	LadderID string
-	Weekday  uint8
-	StartsAt int16
-	Minutes  int16
 }
 
 type LoginFailure struct {
@@ -118,6 +145,8 @@ type Material struct {
 	Music        string
 	Tags         string
 	Exercise     string
+	PartOf       string
+	Retired      bool
 }
 
 type Message struct {
@@ -139,6 +168,14 @@ type Overruling struct {
 	MaterialID string
 	What       string
 	Body       string
+}
+
+type Pause struct {
+	StudioID  string
+	ID        string
+	StudentID string
+	FirstDay  time.Time
+	LastDay   sql.NullTime
 }
 
 type PracticeWeek struct {
@@ -188,6 +225,18 @@ type Skill struct {
 	Body     string
 }
 
+type Slot struct {
+	StudioID string
+	LadderID string
+	ID       string
+	Weekday  uint8
+	StartsAt int16
+	Minutes  int16
+	Every    int8
+	FromDay  time.Time
+	UntilDay sql.NullTime
+}
+
 type Snapshot struct {
 	StudioID    string
 	LadderID    string
@@ -202,13 +251,20 @@ type Source struct {
 	ID         string
 	Title      string
 	Instrument string
+	Retired    bool
 }
 
 type Student struct {
-	StudioID string
-	ID       string
-	Name     string
-	Born     time.Time
+	StudioID  string
+	ID        string
+	Name      string
+	Born      time.Time
+	Called    string
+	BornAbout bool
+	Notes     string
+	Since     sql.NullTime
+	LeftOn    sql.NullTime
+	Version   int64
 }
 
 type Studio struct {
@@ -223,6 +279,12 @@ type Studio struct {
 	WordsVersion   int64
 	Way            string
 	WayVersion     int64
+}
+
+type StudioFeed struct {
+	StudioID  string
+	Token     string
+	TokenHash sql.NullString
 }
 
 type Target struct {
@@ -240,4 +302,16 @@ type Teacher struct {
 	Email        string
 	Name         string
 	PasswordHash string
+}
+
+type Treat struct {
+	StudioID   string
+	LadderID   string
+	ID         string
+	Words      string
+	MaterialID string
+	Pieces     int16
+	Base       int16
+	MadeOn     time.Time
+	GivenOn    sql.NullTime
 }

@@ -7,8 +7,38 @@ package rows
 
 import (
 	"context"
+	"database/sql"
 	"time"
 )
+
+const addContact = `-- name: AddContact :exec
+INSERT INTO contact (studio_id, id, student_id, position, name, relation, email, messages) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+`
+
+type AddContactParams struct {
+	StudioID  string
+	ID        string
+	StudentID string
+	Position  int16
+	Name      string
+	Relation  string
+	Email     string
+	Messages  bool
+}
+
+func (q *Queries) AddContact(ctx context.Context, arg AddContactParams) error {
+	_, err := q.db.ExecContext(ctx, addContact,
+		arg.StudioID,
+		arg.ID,
+		arg.StudentID,
+		arg.Position,
+		arg.Name,
+		arg.Relation,
+		arg.Email,
+		arg.Messages,
+	)
+	return err
+}
 
 const addLadder = `-- name: AddLadder :exec
 INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practice_minutes, hands_apart)
@@ -38,25 +68,35 @@ func (q *Queries) AddLadder(ctx context.Context, arg AddLadderParams) error {
 	return err
 }
 
-const addLessonSlot = `-- name: AddLessonSlot :exec
-INSERT INTO lesson_slot (studio_id, ladder_id, weekday, starts_at, minutes) VALUES (?, ?, ?, ?, ?)
+const addLessonChange = `-- name: AddLessonChange :exec
+INSERT INTO lesson_change (studio_id, ladder_id, lesson, kind, day, starts_at, minutes, cancelled_by, late, makes_up) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
-type AddLessonSlotParams struct {
-	StudioID string
-	LadderID string
-	Weekday  uint8
-	StartsAt int16
-	Minutes  int16
+type AddLessonChangeParams struct {
+	StudioID    string
+	LadderID    string
+	Lesson      string
+	Kind        string
+	Day         sql.NullTime
+	StartsAt    int16
+	Minutes     int16
+	CancelledBy string
+	Late        bool
+	MakesUp     string
 }
 
-func (q *Queries) AddLessonSlot(ctx context.Context, arg AddLessonSlotParams) error {
-	_, err := q.db.ExecContext(ctx, addLessonSlot,
+func (q *Queries) AddLessonChange(ctx context.Context, arg AddLessonChangeParams) error {
+	_, err := q.db.ExecContext(ctx, addLessonChange,
 		arg.StudioID,
 		arg.LadderID,
-		arg.Weekday,
+		arg.Lesson,
+		arg.Kind,
+		arg.Day,
 		arg.StartsAt,
 		arg.Minutes,
+		arg.CancelledBy,
+		arg.Late,
+		arg.MakesUp,
 	)
 	return err
 }
@@ -75,15 +115,50 @@ func (q *Queries) AddLoginFailure(ctx context.Context, arg AddLoginFailureParams
 	return err
 }
 
+const addSlot = `-- name: AddSlot :exec
+INSERT INTO slot (studio_id, ladder_id, id, weekday, starts_at, minutes, every, from_day, until_day) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+`
+
+type AddSlotParams struct {
+	StudioID string
+	LadderID string
+	ID       string
+	Weekday  uint8
+	StartsAt int16
+	Minutes  int16
+	Every    int8
+	FromDay  time.Time
+	UntilDay sql.NullTime
+}
+
+func (q *Queries) AddSlot(ctx context.Context, arg AddSlotParams) error {
+	_, err := q.db.ExecContext(ctx, addSlot,
+		arg.StudioID,
+		arg.LadderID,
+		arg.ID,
+		arg.Weekday,
+		arg.StartsAt,
+		arg.Minutes,
+		arg.Every,
+		arg.FromDay,
+		arg.UntilDay,
+	)
+	return err
+}
+
 const addStudent = `-- name: AddStudent :exec
-INSERT INTO student (studio_id, id, name, born) VALUES (?, ?, ?, ?)
+INSERT INTO student (studio_id, id, name, called, born, born_about, notes, since) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddStudentParams struct {
-	StudioID string
-	ID       string
-	Name     string
-	Born     time.Time
+	StudioID  string
+	ID        string
+	Name      string
+	Called    string
+	Born      time.Time
+	BornAbout bool
+	Notes     string
+	Since     sql.NullTime
 }
 
 func (q *Queries) AddStudent(ctx context.Context, arg AddStudentParams) error {
@@ -91,7 +166,11 @@ func (q *Queries) AddStudent(ctx context.Context, arg AddStudentParams) error {
 		arg.StudioID,
 		arg.ID,
 		arg.Name,
+		arg.Called,
 		arg.Born,
+		arg.BornAbout,
+		arg.Notes,
+		arg.Since,
 	)
 	return err
 }
@@ -134,6 +213,155 @@ func (q *Queries) AddTeacher(ctx context.Context, arg AddTeacherParams) error {
 	return err
 }
 
+const allLessonChanges = `-- name: AllLessonChanges :many
+SELECT studio_id, ladder_id, lesson, kind, day, starts_at, minutes, cancelled_by, late, makes_up FROM lesson_change WHERE studio_id = ? ORDER BY ladder_id, lesson
+`
+
+func (q *Queries) AllLessonChanges(ctx context.Context, studioID string) ([]LessonChange, error) {
+	rows, err := q.db.QueryContext(ctx, allLessonChanges, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []LessonChange
+	for rows.Next() {
+		var i LessonChange
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.Lesson,
+			&i.Kind,
+			&i.Day,
+			&i.StartsAt,
+			&i.Minutes,
+			&i.CancelledBy,
+			&i.Late,
+			&i.MakesUp,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const allPauses = `-- name: AllPauses :many
+SELECT studio_id, id, student_id, first_day, last_day FROM pause WHERE studio_id = ? ORDER BY student_id, first_day, id
+`
+
+func (q *Queries) AllPauses(ctx context.Context, studioID string) ([]Pause, error) {
+	rows, err := q.db.QueryContext(ctx, allPauses, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Pause
+	for rows.Next() {
+		var i Pause
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.StudentID,
+			&i.FirstDay,
+			&i.LastDay,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const allSlots = `-- name: AllSlots :many
+SELECT studio_id, ladder_id, id, weekday, starts_at, minutes, every, from_day, until_day FROM slot WHERE studio_id = ? ORDER BY ladder_id, from_day, id
+`
+
+func (q *Queries) AllSlots(ctx context.Context, studioID string) ([]Slot, error) {
+	rows, err := q.db.QueryContext(ctx, allSlots, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Slot
+	for rows.Next() {
+		var i Slot
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.ID,
+			&i.Weekday,
+			&i.StartsAt,
+			&i.Minutes,
+			&i.Every,
+			&i.FromDay,
+			&i.UntilDay,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const contacts = `-- name: Contacts :many
+SELECT studio_id, id, student_id, position, name, relation, email, messages FROM contact WHERE studio_id = ? AND student_id = ? ORDER BY position, id
+`
+
+type ContactsParams struct {
+	StudioID  string
+	StudentID string
+}
+
+func (q *Queries) Contacts(ctx context.Context, arg ContactsParams) ([]Contact, error) {
+	rows, err := q.db.QueryContext(ctx, contacts, arg.StudioID, arg.StudentID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Contact
+	for rows.Next() {
+		var i Contact
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.StudentID,
+			&i.Position,
+			&i.Name,
+			&i.Relation,
+			&i.Email,
+			&i.Messages,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const countLoginFailures = `-- name: CountLoginFailures :one
 SELECT COUNT(*) FROM login_failure WHERE subject = ? AND failed_at > ?
 `
@@ -148,6 +376,79 @@ func (q *Queries) CountLoginFailures(ctx context.Context, arg CountLoginFailures
 	var count int64
 	err := row.Scan(&count)
 	return count, err
+}
+
+const dropContacts = `-- name: DropContacts :exec
+DELETE FROM contact WHERE studio_id = ? AND student_id = ?
+`
+
+type DropContactsParams struct {
+	StudioID  string
+	StudentID string
+}
+
+func (q *Queries) DropContacts(ctx context.Context, arg DropContactsParams) error {
+	_, err := q.db.ExecContext(ctx, dropContacts, arg.StudioID, arg.StudentID)
+	return err
+}
+
+const dropFeed = `-- name: DropFeed :exec
+DELETE FROM studio_feed WHERE studio_id = ?
+`
+
+func (q *Queries) DropFeed(ctx context.Context, studioID string) error {
+	_, err := q.db.ExecContext(ctx, dropFeed, studioID)
+	return err
+}
+
+const dropLessonChanges = `-- name: DropLessonChanges :exec
+DELETE FROM lesson_change WHERE studio_id = ? AND ladder_id = ?
+`
+
+type DropLessonChangesParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) DropLessonChanges(ctx context.Context, arg DropLessonChangesParams) error {
+	_, err := q.db.ExecContext(ctx, dropLessonChanges, arg.StudioID, arg.LadderID)
+	return err
+}
+
+const dropSlots = `-- name: DropSlots :exec
+DELETE FROM slot WHERE studio_id = ? AND ladder_id = ?
+`
+
+type DropSlotsParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) DropSlots(ctx context.Context, arg DropSlotsParams) error {
+	_, err := q.db.ExecContext(ctx, dropSlots, arg.StudioID, arg.LadderID)
+	return err
+}
+
+const feed = `-- name: Feed :one
+SELECT token FROM studio_feed WHERE studio_id = ?
+`
+
+func (q *Queries) Feed(ctx context.Context, studioID string) (string, error) {
+	row := q.db.QueryRowContext(ctx, feed, studioID)
+	var token string
+	err := row.Scan(&token)
+	return token, err
+}
+
+const feedStudio = `-- name: FeedStudio :one
+SELECT studio_id FROM studio_feed WHERE token_hash = ?
+`
+
+func (q *Queries) FeedStudio(ctx context.Context, tokenHash sql.NullString) (string, error) {
+	row := q.db.QueryRowContext(ctx, feedStudio, tokenHash)
+	var studio_id string
+	err := row.Scan(&studio_id)
+	return studio_id, err
 }
 
 const forgetLoginFailures = `-- name: ForgetLoginFailures :exec
@@ -165,7 +466,7 @@ func (q *Queries) ForgetLoginFailures(ctx context.Context, arg ForgetLoginFailur
 }
 
 const holidays = `-- name: Holidays :many
-SELECT studio_id, id, name, first_day, last_day FROM holiday WHERE studio_id = ? ORDER BY first_day, id
+SELECT studio_id, id, name, first_day, last_day, student_id FROM holiday WHERE studio_id = ? ORDER BY first_day, id
 `
 
 func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, error) {
@@ -183,6 +484,7 @@ func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, err
 			&i.Name,
 			&i.FirstDay,
 			&i.LastDay,
+			&i.StudentID,
 		); err != nil {
 			return nil, err
 		}
@@ -198,10 +500,9 @@ func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, err
 }
 
 const ladder = `-- name: Ladder :one
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, s.name, s.born, p.weekday, p.starts_at, p.minutes
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, s.name, s.called, s.born, s.left_on
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
-JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
 WHERE l.studio_id = ? AND l.id = ?
 `
 
@@ -223,11 +524,11 @@ type LadderRow struct {
 	Way             string
 	RungsVersion    int64
 	Entries         int64
+	EndedOn         sql.NullTime
 	Name            string
+	Called          string
 	Born            time.Time
-	Weekday         uint8
-	StartsAt        int16
-	Minutes         int16
+	LeftOn          sql.NullTime
 }
 
 func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, error) {
@@ -246,22 +547,20 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 		&i.Way,
 		&i.RungsVersion,
 		&i.Entries,
+		&i.EndedOn,
 		&i.Name,
+		&i.Called,
 		&i.Born,
-		&i.Weekday,
-		&i.StartsAt,
-		&i.Minutes,
+		&i.LeftOn,
 	)
 	return i, err
 }
 
 const ladders = `-- name: Ladders :many
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, s.name, s.born, p.weekday, p.starts_at, p.minutes
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, s.name, s.called, s.born, s.left_on
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
-JOIN lesson_slot p ON p.studio_id = l.studio_id AND p.ladder_id = l.id
 WHERE l.studio_id = ?
-ORDER BY p.weekday, p.starts_at, l.id
 `
 
 type LaddersRow struct {
@@ -277,11 +576,11 @@ type LaddersRow struct {
 	Way             string
 	RungsVersion    int64
 	Entries         int64
+	EndedOn         sql.NullTime
 	Name            string
+	Called          string
 	Born            time.Time
-	Weekday         uint8
-	StartsAt        int16
-	Minutes         int16
+	LeftOn          sql.NullTime
 }
 
 func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, error) {
@@ -306,15 +605,130 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 			&i.Way,
 			&i.RungsVersion,
 			&i.Entries,
+			&i.EndedOn,
 			&i.Name,
+			&i.Called,
 			&i.Born,
-			&i.Weekday,
-			&i.StartsAt,
-			&i.Minutes,
+			&i.LeftOn,
 		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const lessonChanges = `-- name: LessonChanges :many
+SELECT studio_id, ladder_id, lesson, kind, day, starts_at, minutes, cancelled_by, late, makes_up FROM lesson_change WHERE studio_id = ? AND ladder_id = ? ORDER BY lesson
+`
+
+type LessonChangesParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) LessonChanges(ctx context.Context, arg LessonChangesParams) ([]LessonChange, error) {
+	rows, err := q.db.QueryContext(ctx, lessonChanges, arg.StudioID, arg.LadderID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []LessonChange
+	for rows.Next() {
+		var i LessonChange
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.Lesson,
+			&i.Kind,
+			&i.Day,
+			&i.StartsAt,
+			&i.Minutes,
+			&i.CancelledBy,
+			&i.Late,
+			&i.MakesUp,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const pauses = `-- name: Pauses :many
+SELECT studio_id, id, student_id, first_day, last_day FROM pause WHERE studio_id = ? AND student_id = ? ORDER BY first_day, id
+`
+
+type PausesParams struct {
+	StudioID  string
+	StudentID string
+}
+
+func (q *Queries) Pauses(ctx context.Context, arg PausesParams) ([]Pause, error) {
+	rows, err := q.db.QueryContext(ctx, pauses, arg.StudioID, arg.StudentID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Pause
+	for rows.Next() {
+		var i Pause
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.StudentID,
+			&i.FirstDay,
+			&i.LastDay,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const recipients = `-- name: Recipients :many
+SELECT c.email FROM contact c
+JOIN ladder l ON l.studio_id = c.studio_id AND l.student_id = c.student_id
+WHERE l.studio_id = ? AND l.id = ? AND c.messages AND c.email <> '' ORDER BY c.position, c.id
+`
+
+type RecipientsParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) Recipients(ctx context.Context, arg RecipientsParams) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, recipients, arg.StudioID, arg.ID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var email string
+		if err := rows.Scan(&email); err != nil {
+			return nil, err
+		}
+		items = append(items, email)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -342,6 +756,24 @@ func (q *Queries) RemoveHoliday(ctx context.Context, arg RemoveHolidayParams) (i
 	return result.RowsAffected()
 }
 
+const removePause = `-- name: RemovePause :execrows
+DELETE FROM pause WHERE studio_id = ? AND student_id = ? AND id = ?
+`
+
+type RemovePauseParams struct {
+	StudioID  string
+	StudentID string
+	ID        string
+}
+
+func (q *Queries) RemovePause(ctx context.Context, arg RemovePauseParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, removePause, arg.StudioID, arg.StudentID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const setApproach = `-- name: SetApproach :exec
 UPDATE ladder SET approach = ? WHERE studio_id = ? AND id = ?
 `
@@ -357,17 +789,52 @@ func (q *Queries) SetApproach(ctx context.Context, arg SetApproachParams) error 
 	return err
 }
 
+const setEnded = `-- name: SetEnded :execrows
+UPDATE ladder SET ended_on = ? WHERE studio_id = ? AND id = ?
+`
+
+type SetEndedParams struct {
+	EndedOn  sql.NullTime
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) SetEnded(ctx context.Context, arg SetEndedParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setEnded, arg.EndedOn, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const setFeed = `-- name: SetFeed :exec
+INSERT INTO studio_feed (studio_id, token, token_hash) VALUES (?, ?, ?)
+ON DUPLICATE KEY UPDATE token = VALUES(token), token_hash = VALUES(token_hash)
+`
+
+type SetFeedParams struct {
+	StudioID  string
+	Token     string
+	TokenHash sql.NullString
+}
+
+func (q *Queries) SetFeed(ctx context.Context, arg SetFeedParams) error {
+	_, err := q.db.ExecContext(ctx, setFeed, arg.StudioID, arg.Token, arg.TokenHash)
+	return err
+}
+
 const setHoliday = `-- name: SetHoliday :exec
-INSERT INTO holiday (studio_id, id, name, first_day, last_day) VALUES (?, ?, ?, ?, ?)
+INSERT INTO holiday (studio_id, id, name, first_day, last_day, student_id) VALUES (?, ?, ?, ?, ?, ?)
 ON DUPLICATE KEY UPDATE name = VALUES(name), first_day = VALUES(first_day), last_day = VALUES(last_day)
 `
 
 type SetHolidayParams struct {
-	StudioID string
-	ID       string
-	Name     string
-	FirstDay time.Time
-	LastDay  time.Time
+	StudioID  string
+	ID        string
+	Name      string
+	FirstDay  time.Time
+	LastDay   time.Time
+	StudentID string
 }
 
 func (q *Queries) SetHoliday(ctx context.Context, arg SetHolidayParams) error {
@@ -377,8 +844,27 @@ func (q *Queries) SetHoliday(ctx context.Context, arg SetHolidayParams) error {
 		arg.Name,
 		arg.FirstDay,
 		arg.LastDay,
+		arg.StudentID,
 	)
 	return err
+}
+
+const setInstrument = `-- name: SetInstrument :execrows
+UPDATE ladder SET instrument = ? WHERE studio_id = ? AND id = ?
+`
+
+type SetInstrumentParams struct {
+	Instrument string
+	StudioID   string
+	ID         string
+}
+
+func (q *Queries) SetInstrument(ctx context.Context, arg SetInstrumentParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setInstrument, arg.Instrument, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
 }
 
 const setLadderWay = `-- name: SetLadderWay :exec
@@ -402,6 +888,48 @@ func (q *Queries) SetLadderWay(ctx context.Context, arg SetLadderWayParams) erro
 	return err
 }
 
+const setLeft = `-- name: SetLeft :execrows
+UPDATE student SET left_on = ?, version = version + 1 WHERE studio_id = ? AND id = ?
+`
+
+type SetLeftParams struct {
+	LeftOn   sql.NullTime
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) SetLeft(ctx context.Context, arg SetLeftParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setLeft, arg.LeftOn, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const setPause = `-- name: SetPause :exec
+INSERT INTO pause (studio_id, id, student_id, first_day, last_day) VALUES (?, ?, ?, ?, ?)
+ON DUPLICATE KEY UPDATE first_day = VALUES(first_day), last_day = VALUES(last_day)
+`
+
+type SetPauseParams struct {
+	StudioID  string
+	ID        string
+	StudentID string
+	FirstDay  time.Time
+	LastDay   sql.NullTime
+}
+
+func (q *Queries) SetPause(ctx context.Context, arg SetPauseParams) error {
+	_, err := q.db.ExecContext(ctx, setPause,
+		arg.StudioID,
+		arg.ID,
+		arg.StudentID,
+		arg.FirstDay,
+		arg.LastDay,
+	)
+	return err
+}
+
 const setPractice = `-- name: SetPractice :execrows
 UPDATE ladder SET practice_days = ?, practice_minutes = ?, hands_apart = ?, version = version + 1
 WHERE studio_id = ? AND id = ? AND version = ?
@@ -421,6 +949,41 @@ func (q *Queries) SetPractice(ctx context.Context, arg SetPracticeParams) (int64
 		arg.PracticeDays,
 		arg.PracticeMinutes,
 		arg.HandsApart,
+		arg.StudioID,
+		arg.ID,
+		arg.Version,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const setStudent = `-- name: SetStudent :execrows
+UPDATE student SET name = ?, called = ?, born = ?, born_about = ?, notes = ?, since = ?, version = version + 1
+WHERE studio_id = ? AND id = ? AND version = ?
+`
+
+type SetStudentParams struct {
+	Name      string
+	Called    string
+	Born      time.Time
+	BornAbout bool
+	Notes     string
+	Since     sql.NullTime
+	StudioID  string
+	ID        string
+	Version   int64
+}
+
+func (q *Queries) SetStudent(ctx context.Context, arg SetStudentParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setStudent,
+		arg.Name,
+		arg.Called,
+		arg.Born,
+		arg.BornAbout,
+		arg.Notes,
+		arg.Since,
 		arg.StudioID,
 		arg.ID,
 		arg.Version,
@@ -485,6 +1048,75 @@ func (q *Queries) SetWords(ctx context.Context, arg SetWordsParams) (int64, erro
 	return result.RowsAffected()
 }
 
+const slots = `-- name: Slots :many
+SELECT studio_id, ladder_id, id, weekday, starts_at, minutes, every, from_day, until_day FROM slot WHERE studio_id = ? AND ladder_id = ? ORDER BY from_day, id
+`
+
+type SlotsParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) Slots(ctx context.Context, arg SlotsParams) ([]Slot, error) {
+	rows, err := q.db.QueryContext(ctx, slots, arg.StudioID, arg.LadderID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Slot
+	for rows.Next() {
+		var i Slot
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.ID,
+			&i.Weekday,
+			&i.StartsAt,
+			&i.Minutes,
+			&i.Every,
+			&i.FromDay,
+			&i.UntilDay,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const student = `-- name: Student :one
+SELECT studio_id, id, name, born, called, born_about, notes, since, left_on, version FROM student WHERE studio_id = ? AND id = ?
+`
+
+type StudentParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) Student(ctx context.Context, arg StudentParams) (Student, error) {
+	row := q.db.QueryRowContext(ctx, student, arg.StudioID, arg.ID)
+	var i Student
+	err := row.Scan(
+		&i.StudioID,
+		&i.ID,
+		&i.Name,
+		&i.Born,
+		&i.Called,
+		&i.BornAbout,
+		&i.Notes,
+		&i.Since,
+		&i.LeftOn,
+		&i.Version,
+	)
+	return i, err
+}
+
 const studentExists = `-- name: StudentExists :one
 SELECT COUNT(*) FROM student WHERE studio_id = ? AND id = ?
 `
@@ -499,6 +1131,38 @@ func (q *Queries) StudentExists(ctx context.Context, arg StudentExistsParams) (i
 	var count int64
 	err := row.Scan(&count)
 	return count, err
+}
+
+const studentLadders = `-- name: StudentLadders :many
+SELECT id FROM ladder WHERE studio_id = ? AND student_id = ?
+`
+
+type StudentLaddersParams struct {
+	StudioID  string
+	StudentID string
+}
+
+func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, studentLadders, arg.StudioID, arg.StudentID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var id string
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		items = append(items, id)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const studio = `-- name: Studio :one

@@ -49,6 +49,11 @@ export const router = createBrowserRouter([
         path: "/technique/scale",
         lazy: async () => ({ Component: (await import("./screens/Scale")).Scale }),
       },
+      { path: "/calendar", lazy: async () => ({ Component: (await import("./screens/Calendar")).Calendar }) },
+      {
+        path: "/student/:student",
+        lazy: async () => ({ Component: (await import("./screens/Student")).Student }),
+      },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },
       { path: "*", Component: Failure },

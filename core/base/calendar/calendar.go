@@ -1,5 +1,10 @@
-// Package calendar counts the weekly lessons of a student, with the breaks
-// taken out.
+// Package calendar knows when lessons are: the slots of the week make them, single ones are moved,
+// cancelled, made up or added, holidays and pauses take them. Whatever counts lessons asks it.
+//
+//	calendar.go   the lessons to come, one after another; breaks and holidays
+//	timetable.go  slots, changes, and the dated lessons that they make
+//	change.go     what can be done with lessons, and what cannot
+//	free.go       clashes, and free times
 package calendar
 
 import (
@@ -18,54 +23,87 @@ type Break struct {
 // farthest is how many weeks ahead lessons are looked for.
 const farthest = 20_000
 
-// Lessons are the weekly lessons from a day on; several may ask them at once.
+// Lessons are the days of lessons from a day on; several may ask them at once.
 type Lessons struct {
-	mu     sync.Mutex
-	first  time.Time // the first weekday of lessons on or after the day
-	breaks []Break
-	days   []time.Time // the lessons found so far
-	week   int         // the next week to look at
+	mu    sync.Mutex
+	table Timetable
+	from  time.Time
+	days  []time.Time // the lessons found so far
+	week  int         // the next week to look at, from the day on
+	over  bool        // no more will come
 }
 
 // New returns the lessons on a weekday from a day on; that day counts when it
 // is one. Lessons within breaks do not take place.
 func New(day time.Time, weekday time.Weekday, breaks []Break) *Lessons {
-	ahead := (int(weekday) - int(day.Weekday()) + 7) % 7
-	sorted := append([]Break(nil), breaks...)
-	sort.Slice(sorted, func(a, b int) bool { return sorted[a].From.Before(sorted[b].From) })
-	return &Lessons{first: day.AddDate(0, 0, ahead), breaks: sorted}
+	t := Weekly(weekday, 0, 0, day)
+	t.Holidays = breaks
+	return t.From(day)
 }
 
-// Day is the day of the nth lesson, from 0.
+// Weekly is a lesson every week, at a time in minutes after midnight, from a day on.
+func Weekly(weekday time.Weekday, startsAt, minutes int, from time.Time) Timetable {
+	return Timetable{Slots: []Slot{{Weekday: weekday, StartsAt: startsAt, Minutes: minutes, Every: 1, From: from}}}
+}
+
+// From returns the lessons that take place from a day on; that day counts when there is one on it. Two on
+// one day count as one.
+func (t Timetable) From(day time.Time) *Lessons { return &Lessons{table: t, from: day} }
+
+// Day is the day of the nth lesson, from 0. Where there are fewer, because nobody knows when they go on,
+// it counts on a week a lesson; see Any.
 func (l *Lessons) Day(n int) time.Time {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	for len(l.days) <= n && l.week < farthest {
+	for len(l.days) <= n && l.more() {
 		l.look()
 	}
 	if n < len(l.days) {
 		return l.days[max(0, n)]
 	}
-	return l.first.AddDate(0, 0, 7*n) // decades ahead: nobody knows the breaks
+	last, left := l.from, n
+	if k := len(l.days); k > 0 {
+		last, left = l.days[k-1], n-k+1
+	}
+	return last.AddDate(0, 0, 7*left)
+}
+
+// Any says that there is a lesson to come.
+func (l *Lessons) Any() bool {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	for len(l.days) == 0 && l.more() {
+		l.look()
+	}
+	return len(l.days) > 0
 }
 
 // Until counts the lessons up to and on a day.
 func (l *Lessons) Until(day time.Time) int {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	for l.week < farthest && !l.first.AddDate(0, 0, 7*l.week).After(day) {
+	for l.more() && !l.from.AddDate(0, 0, 7*l.week).After(day) {
 		l.look()
 	}
 	return sort.Search(len(l.days), func(i int) bool { return l.days[i].After(day) })
 }
 
-// look takes the next week into account.
+func (l *Lessons) more() bool { return l.week < farthest && !l.over }
+
+// atOnce is how many weeks are looked at together.
+const atOnce = 13
+
+// look takes the next weeks into account.
 func (l *Lessons) look() {
-	day := l.first.AddDate(0, 0, 7*l.week)
-	l.week++
-	if !Off(day, l.breaks) {
-		l.days = append(l.days, day)
+	first := l.from.AddDate(0, 0, 7*l.week)
+	l.week += atOnce
+	next := first.AddDate(0, 0, 7*atOnce)
+	for _, x := range l.table.Held(first, next.AddDate(0, 0, -1)) {
+		if k := len(l.days); k == 0 || l.days[k-1].Before(x.Day) {
+			l.days = append(l.days, x.Day)
+		}
 	}
+	l.over = l.table.over(next)
 }
 
 // Off says that a day lies in a break.
@@ -96,15 +134,26 @@ type Holiday struct {
 	ID, Name string
 	// First and Last are midnights in UTC of the studio's local dates, both without lessons.
 	First, Last time.Time
+	// Student is whose it is; empty for the whole studio.
+	Student string
 }
 
-// Breaks are the holidays but for those, by id, in which there are lessons all the same.
-func Breaks(holidays []Holiday, given []string) []Break {
+// Breaks are the holidays of the studio and of one student but for those, by id, in which there are lessons all the same.
+func Breaks(holidays []Holiday, student string, given []string) []Break {
 	var out []Break
 	for _, h := range holidays {
-		if !slices.Contains(given, h.ID) {
+		if (h.Student == "" || h.Student == student) && !slices.Contains(given, h.ID) {
 			out = append(out, Break{From: h.First, To: h.Last})
 		}
 	}
 	return out
+}
+
+// Same is a holiday for the same students and days among others.
+func Same(holidays []Holiday, h Holiday) (Holiday, bool) {
+	i := slices.IndexFunc(holidays, func(x Holiday) bool { return x.Student == h.Student && x.First.Equal(h.First) && x.Last.Equal(h.Last) })
+	if i < 0 {
+		return Holiday{}, false
+	}
+	return holidays[i], true
 }

@@ -26,7 +26,7 @@ func TestLessonsFallOnTheirWeekdayOutsideBreaks(t *testing.T) {
 	require.Equal(t, 5, l.Until(on("2027-01-05")), "the day itself counts")
 	require.Equal(t, 0, l.Until(on("2026-11-23")))
 	require.Equal(t, on("2026-11-26"), New(on("2026-11-24"), time.Thursday, nil).Day(0))
-	require.Equal(t, 2, WeeksOff(on("2026-12-15"), on("2027-01-05"), l.breaks))
+	require.Equal(t, 2, WeeksOff(on("2026-12-15"), on("2027-01-05"), l.table.Breaks()))
 }
 
 // Counting lessons and naming their days agree, and breaks only take away.

@@ -69,6 +69,10 @@ type Material struct {
 	Tags []string
 	// Exercise is the id of the exercise that it was made from (see core/exercise); empty for a piece.
 	Exercise string
+	// PartOf is the unit of which it is a section; empty for a whole one. A unit is cleared when its sections are.
+	PartOf string
+	// Retired says that it is not offered any more; whoever has it keeps it.
+	Retired bool
 }
 
 // Fault begins the id under which a usual fault of an exercise gets its marks like a focus point.
@@ -105,8 +109,10 @@ func UsualFocus(id string) []string {
 		return []string{"steady pulse", "straight bow", "pitch against the open strings"}
 	case instrument.Plucked:
 		return []string{"steady pulse", "even in loudness by finger", "small motions"}
+	case instrument.Keyboard:
+		return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}
 	}
-	return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}
+	return []string{"steady pulse", "an even tone", "listen to the ends of the phrases"}
 }
 
 // Library looks a material up by id.

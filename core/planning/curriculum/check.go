@@ -56,8 +56,8 @@ func Check(c Curriculum, known skill.Catalogue) (skill.Catalogue, []string) {
 		if s.Title != "" {
 			twice(s.ID, where)
 		}
-		if _, ok := instrument.FamilyOf(s.Instrument); !ok {
-			f.add("%s: %q is not an instrument of the studio", where, s.Instrument)
+		if name, ok := instrument.Named(s.Instrument); !ok || name != s.Instrument {
+			f.add("%s: %q cannot be the name of an instrument: use small letters, as in “double bass”", where, s.Instrument)
 		}
 		for j, m := range s.Materials {
 			at := fmt.Sprintf("%s, material %d (%q)", where, j+1, m.Title)

@@ -8,6 +8,7 @@
 package outlook
 
 import (
+	"math"
 	"time"
 
 	"patientladder/core/base/calendar"
@@ -33,6 +34,8 @@ type Input struct {
 	Model    *forecast.Model
 	// Lessons are those from the next one on.
 	Lessons *calendar.Lessons
+	// PerWeek is how many lessons a week there are; 0 for one.
+	PerWeek float64
 	// Breaks are taken out of the time that a working piece has had.
 	Breaks []calendar.Break
 	// ReadingFrom is the lesson in which the reading strand may begin; 0 for at once.
@@ -172,7 +175,7 @@ func (o *Outlook) dates() {
 	rungs := make([][]ladder.Rung, len(o.View.Rails))
 	for k, rail := range o.View.Rails {
 		if rail.Strand == material.Reading {
-			lanes[k].From = o.in.ReadingFrom
+			lanes[k].From = int(math.Round(float64(o.in.ReadingFrom) / o.in.perWeek()))
 		}
 		if o.in.Near {
 			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.in.Preview.Lessons
@@ -193,6 +196,7 @@ func (o *Outlook) dates() {
 	for k, courses := range o.in.Model.Paths(o.in.Student, lanes, o.in.Draws, seed) {
 		for i, c := range courses {
 			r := rungs[k][i]
+			c = o.in.inLessons(c)
 			w := When{Course: c, Begin: forecast.SpanOf(c.Begin), Clear: forecast.SpanOf(c.Clear), Elapsed: lanes[k].Stages[i].Elapsed}
 			if r.Layer == ladder.Now {
 				w.Usual = o.in.Model.Weeks(o.in.Student, r.Leap.Size, r.Material.DistinctBars).High
@@ -201,6 +205,34 @@ func (o *Outlook) dates() {
 			o.When[r.Material.ID] = w
 		}
 	}
+}
+
+// perWeek is how many lessons a week there are.
+func (in Input) perWeek() float64 {
+	if in.PerWeek == 0 {
+		return 1
+	}
+	return in.PerWeek
+}
+
+// inLessons turns a course of weeks into one of lessons: what takes so many weeks is heard in the first
+// lesson after them, and what is begun in a lesson is cleared in the next at the earliest.
+func (in Input) inLessons(c forecast.Course) forecast.Course {
+	per := in.perWeek()
+	if per == 1 {
+		return c
+	}
+	out := forecast.Course{Begin: make([]int32, len(c.Begin)), Clear: make([]int32, len(c.Clear))}
+	for d := range c.Begin {
+		out.Begin[d] = int32(math.Ceil(float64(c.Begin[d])*per - 1e-9))
+	}
+	for d := range c.Clear {
+		out.Clear[d] = int32(math.Ceil(float64(c.Clear[d])*per - 1e-9))
+		if c.Clear[d] > c.Begin[d] {
+			out.Clear[d] = max(out.Clear[d], out.Begin[d]+1)
+		}
+	}
+	return out
 }
 
 // elapsed is how many weeks a working piece has had by the next lesson.

@@ -99,7 +99,7 @@ func Find(s *standing.Standing, lib material.Library, p Policy, k Known, day tim
 }
 
 func (p Policy) unheard(m *standing.MaterialStanding, day time.Time) bool {
-	return day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour
+	return m.Played() && day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour
 }
 
 // ofWork are the signs of a piece in work.

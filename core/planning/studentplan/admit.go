@@ -101,7 +101,10 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 		if _, err := s.Round(*e.Cycle); err != nil {
 			return refuse(NoSuchCycle, "", err)
 		}
-	case studentlog.StepDone, studentlog.Probe:
+	case studentlog.StepDone, studentlog.Probe, studentlog.KnownBefore:
+		if e.Skill == "" {
+			return nil
+		}
 		if _, ok := s.Skills.Get(e.Skill); !ok {
 			return refuse(NoSuchSkill, e.Skill, nil)
 		}
@@ -111,7 +114,7 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 
 // begins says that an entry makes a material one that the student has had.
 func begins(k studentlog.Kind) bool {
-	return k == studentlog.Assigned || k == studentlog.Cleared || k == studentlog.Polished
+	return k == studentlog.Assigned || k == studentlog.Cleared || k == studentlog.Polished || k == studentlog.KnownBefore
 }
 
 // Report is what a family reports.

@@ -11,8 +11,7 @@ import (
 
 // Horizon is what the outlooks of a studio share.
 type Horizon struct {
-	Holidays []calendar.Holiday
-	Model    *forecast.Model
+	Model *forecast.Model
 }
 
 // Options say how far and from where an outlook looks. The zero value looks along the
@@ -41,15 +40,15 @@ type Ahead struct {
 // Ahead makes the outlook of a student with the rungs in some order.
 func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) Ahead {
 	a := Ahead{Student: s, Horizon: h, Placed: placed}
-	off := calendar.Breaks(h.Holidays, o.Given)
+	table := s.Timetable(o.Given...)
 	from := s.Today
 	if s.GivenToday() && !o.InLesson {
 		from = from.AddDate(0, 0, 1)
 	}
-	a.Lessons = calendar.New(from, s.Weekday, off)
+	a.Lessons = table.From(from)
 	a.Outlook = outlook.Of(outlook.Input{
 		Student: s.Ladder, Standing: s.Standing, Library: s.Library, Placed: placed, Skills: s.Skills, Leap: s.Policy.Standing.Leap,
-		Preview: s.Policy.Preview, Model: h.Model, Lessons: a.Lessons, Breaks: off, Day: s.Today, Near: o.Near, ReadingFrom: s.readingFrom(a.Lessons),
+		Preview: s.Policy.Preview, Model: h.Model, Lessons: a.Lessons, PerWeek: table.PerWeek(from), Breaks: table.Breaks(), Day: s.Today, Near: o.Near, ReadingFrom: s.readingFrom(a.Lessons),
 	})
 	return a
 }

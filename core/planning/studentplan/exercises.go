@@ -6,7 +6,6 @@ import (
 	"slices"
 	"time"
 
-	"patientladder/core/base/calendar"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -171,7 +170,7 @@ func (a *Ahead) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error
 	for _, e := range list {
 		keys = append(keys, e.Key)
 	}
-	plan, err := keycycle.Lay(keys, from, a.Weekday, calendar.Breaks(a.Holidays, nil), a.missed(), c.Before)
+	plan, err := keycycle.Lay(keys, from, a.Timetable(), a.missed(), c.Before)
 	if err != nil {
 		return Cycle{}, err
 	}

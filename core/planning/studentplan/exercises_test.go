@@ -76,7 +76,8 @@ func TestAnExerciseThatIsHeardLater(t *testing.T) {
 	s := pupil(t)
 	p := exercise.Proposal{Reasons: []exercise.Reason{{Kind: exercise.FirstStep}}}
 	require.Equal(t, p, s.ahead().Proposal(p))
-	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior()), Holidays: []calendar.Holiday{holiday("half", 7, 7)}}, nil, Options{})
+	s.Holidays = []calendar.Holiday{holiday("half", 7, 7)}
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
 	require.Equal(t, []exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)}}, a.Proposal(p).Reasons)
 	require.Len(t, p.Reasons, 1, "the proposal itself stays as it is")
 }
@@ -87,7 +88,8 @@ func TestACycleOverTheLessons(t *testing.T) {
 	s.learned("c", 9, 9)
 	s.working("a", 1)
 	s.Standing.Missed = []string{"2026-05-18", "nonsense", "2027-12-06"}
-	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior()), Holidays: []calendar.Holiday{holiday("half", 28, 7)}}, nil, Options{})
+	s.Holidays = []calendar.Holiday{holiday("half", 28, 7)}
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
 	stairs := exercise.Climb(s.Player(), s.Progress(), exercise.Wish{})
 	c, err := a.Cycle(cycle("C"), stairs)
 	require.NoError(t, err)

@@ -53,13 +53,14 @@ type AtHome struct {
 	// Things to do on a day of practice, and about how long they take.
 	Things  int
 	Minutes float64
-	// Begins is the first day of a week that lies ahead, NextLesson the day of the next lesson.
+	// Begins is the first day of a week that lies ahead, NextLesson the day of the next lesson, zero where none is in sight.
 	Begins, NextLesson time.Time
 }
 
 // AtHome says what a family has before it today, with a published week; nil for none.
 func (s Student) AtHome(start time.Time, published *week.Plan) AtHome {
-	out := AtHome{Begins: start, NextLesson: s.Today.AddDate(0, 0, (int(s.Weekday)-int(s.Today.Weekday())+7)%7)}
+	out := AtHome{Begins: start}
+	out.NextLesson, _ = s.NextLessonDay(s.Today)
 	if published == nil {
 		out.Kind = NothingSet
 		return out

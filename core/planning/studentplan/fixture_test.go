@@ -36,6 +36,11 @@ func piece(id string, strand material.Strand, skills ...string) material.Materia
 	return m
 }
 
+// mondays is a lesson of thirty minutes on every Monday for years.
+func mondays() calendar.Timetable {
+	return calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0))
+}
+
 // pupil is a student of nine with a lesson of thirty minutes on Mondays, who practises twenty
 // minutes on the six other days, in a balanced way of teaching.
 func pupil(t require.TestingT, lib ...material.Material) *Student {
@@ -47,7 +52,7 @@ func pupil(t require.TestingT, lib ...material.Material) *Student {
 	require.NoError(t, err)
 	s := &Student{
 		Studio:  Studio{Library: material.Library{}, Skills: skills, Zone: time.UTC, Now: monday.Add(15 * time.Hour), Today: monday},
-		Profile: Profile{Ladder: "L", Name: "Nell Farrow", Born: monday.AddDate(-9, 0, 0), Instrument: "piano", Weekday: time.Monday, Minutes: 30, PracticeMinutes: 20},
+		Profile: Profile{Ladder: "L", Name: "Nell Farrow", Born: monday.AddDate(-9, 0, 0), Instrument: "piano", Lessons: mondays(), PracticeMinutes: 20},
 		Policy: Policy{
 			Standing: standing.DefaultPolicy(), Preview: preview.DefaultPolicy(), Review: review.DefaultPolicy(), Signs: signs.DefaultPolicy(),
 			ReviewShare: 0.45, EaseAfterLeap: true, PolishWeeks: 2, Sure: 0.8, Dose: week.ByYears, DoseRow: 3,
@@ -57,7 +62,7 @@ func pupil(t require.TestingT, lib ...material.Material) *Student {
 			Ability: leap.Ability{Skills: map[string]leap.Evidence{}, Tempo: map[material.Texture]float64{}},
 		},
 	}
-	s.Practises, _ = FirstPractice(9, time.Monday)
+	s.Practises, _ = FirstPractice(9, mondays().Slots)
 	for _, m := range lib {
 		s.Library[m.ID] = m
 	}
@@ -125,10 +130,11 @@ func TestAge(t *testing.T) {
 }
 
 func TestFirstPractice(t *testing.T) {
-	days, minutes := FirstPractice(6, time.Wednesday)
+	wednesdays := []calendar.Slot{{Weekday: time.Wednesday}}
+	days, minutes := FirstPractice(6, wednesdays)
 	require.Equal(t, [7]bool{true, true, true, false, true, true, true}, days, "the lesson day is for the lesson")
 	require.Equal(t, 10, minutes)
-	_, minutes = FirstPractice(7, time.Wednesday)
+	_, minutes = FirstPractice(7, wednesdays)
 	require.Equal(t, 20, minutes)
 	require.Equal(t, 6, Profile{Practises: days}.PracticeDays())
 }

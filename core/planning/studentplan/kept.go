@@ -27,7 +27,9 @@ func (s Student) Recall(id string) float64 {
 // type, so that not all are asked for one after the other.
 func (s Student) Learned() []string {
 	over := s.Progress().Superseded(s.Player())
-	ids := slices.DeleteFunc(s.Standing.In(standing.Cleared, standing.Polished), func(id string) bool { return over[s.Library[id].Exercise] })
+	ids := slices.DeleteFunc(s.Standing.In(standing.Cleared, standing.Polished), func(id string) bool {
+		return over[s.Library[id].Exercise] || s.longAgo(id) || s.isSection(id)
+	})
 	type kept struct {
 		id   string
 		sure float64
@@ -54,6 +56,22 @@ func (s Student) Learned() []string {
 		}
 	}
 	return slices.DeleteFunc(ids, func(id string) bool { return kind(id) != "" && turn[kind(id)] != id })
+}
+
+// reviewFromBefore is for how many days what was known before is kept in review without being played here
+// (default): what is older comes back when it is played.
+const reviewFromBefore = 120
+
+// longAgo says that a material was known before, and so long ago that nobody asks for it.
+func (s Student) longAgo(id string) bool {
+	m := s.Standing.Materials[id]
+	return !m.Played() && m.Unheard(s.Today) > reviewFromBefore
+}
+
+// isSection says that a material is a section of a unit that is learned: the unit is reviewed.
+func (s Student) isSection(id string) bool {
+	unit := s.Standing.Materials[s.Library[id].PartOf]
+	return unit != nil && (unit.State == standing.Cleared || unit.State == standing.Polished)
 }
 
 func (s Student) playedToday(id string) bool {
@@ -97,7 +115,8 @@ func (s Student) Starved() []string {
 }
 
 func (s Student) starved(id string) bool {
-	return s.Standing.Materials[id].Unheard(s.Today) > s.starvedAfter()
+	m := s.Standing.Materials[id]
+	return m.Played() && m.Unheard(s.Today) > s.starvedAfter()
 }
 
 // ReviewState says how learned pieces are kept.
@@ -140,7 +159,7 @@ func (a *Ahead) ForWeek() []review.Chosen {
 // ForLesson are the learned pieces that a lesson could hear, twice as many as its minutes of
 // review hold, as the week would pick them.
 func (a *Ahead) ForLesson() []review.Chosen {
-	return a.pick(2 * (a.Policy.ReviewShare*float64(a.Minutes) + lessonplan.ReviewPlay))
+	return a.pick(2 * (a.Policy.ReviewShare*float64(a.LessonMinutes(a.Lessons.Day(0))) + lessonplan.ReviewPlay))
 }
 
 func (a *Ahead) pick(minutes float64) []review.Chosen {

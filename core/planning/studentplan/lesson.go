@@ -45,7 +45,7 @@ func (a *Ahead) Lesson(day time.Time, waited []string) Lesson {
 	for _, b := range a.Bites() {
 		in.Bites = append(in.Bites, lessonplan.Bite{Skill: b.Skill, Step: b.Step, For: b.For, Slack: b.Slack})
 	}
-	return Lesson{Day: day, Candidates: lessonplan.Candidates(in), Limits: lessonplan.LimitsFor(in.Age, a.Minutes, a.Policy.ReviewShare)}
+	return Lesson{Day: day, Candidates: lessonplan.Candidates(in), Limits: lessonplan.LimitsFor(in.Age, a.LessonMinutes(day), a.Policy.ReviewShare)}
 }
 
 // Plan solves the lesson with what was set by hand.

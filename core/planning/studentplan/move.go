@@ -222,8 +222,13 @@ type Lost struct {
 
 // Lost are the holidays that begin by a day and take lessons of the student.
 func (a *Ahead) Lost(by time.Time) (out []Lost) {
-	plain := calendar.New(a.Lessons.Day(0), a.Weekday, nil)
+	table := a.Student.Timetable()
+	table.Holidays = nil
+	plain := table.From(a.Lessons.Day(0))
 	for _, h := range a.Holidays {
+		if h.Student != "" && h.Student != a.Profile.Student {
+			continue
+		}
 		lost := plain.Until(h.Last) - plain.Until(h.First.AddDate(0, 0, -1))
 		if lost > 0 && !h.First.After(by) {
 			out = append(out, Lost{h, lost})

@@ -137,7 +137,8 @@ func TestLostLessons(t *testing.T) {
 	s := pupil(t, piece("work", material.Method))
 	half, far := holiday("half", 14, 14), holiday("far", 70, 7)
 	none := holiday("none", 1, 5)
-	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior()), Holidays: []calendar.Holiday{half, none, far}}, nil, Options{})
+	s.Holidays = []calendar.Holiday{half, none, far}
+	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
 	require.Equal(t, []Lost{{half, 2}}, a.Lost(monday.AddDate(0, 0, 69)))
 	require.Equal(t, []Lost{{half, 2}, {far, 1}}, a.Lost(monday.AddDate(0, 0, 70)))
 	low, median, high := a.Days(forecast.Span{Low: 0, Median: 2, High: 3})

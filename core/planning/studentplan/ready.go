@@ -26,8 +26,10 @@ var readinessOrder = []Readiness{ReadyNow, Reaching, Blocked, HasBegun}
 // Ready says how ready a student is for a piece.
 type Ready struct {
 	Ladder, Name string
-	Kind         Readiness
-	Leap         leap.Leap
+	// Called is how the student is called.
+	Called string
+	Kind   Readiness
+	Leap   leap.Leap
 	// Reach is the student's comfortable leap.
 	Reach float64
 	// First are the skills that come first, at most two.
@@ -42,7 +44,7 @@ const mostFirst = 2
 // ReadyFor says how ready the student is for a piece.
 func (s Student) ReadyFor(m material.Material) Ready {
 	p := s.Policy.Standing.Leap
-	out := Ready{Ladder: s.Ladder, Name: s.Name, Leap: p.Of(m, s.Standing.Ability), Reach: p.Reach(s.Standing.Taken(s.Library, "")).Size}
+	out := Ready{Ladder: s.Ladder, Name: s.Name, Called: s.First(), Leap: p.Of(m, s.Standing.Ability), Reach: p.Reach(s.Standing.Taken(s.Library, "")).Size}
 	blocked := next.Blocked(m, next.Input{Ability: s.Standing.Ability, Policy: p, Skills: s.Skills})
 	switch ms := s.Standing.Materials[m.ID]; {
 	case ms != nil:

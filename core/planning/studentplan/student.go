@@ -4,7 +4,8 @@
 // nowhere else, as facts. Words are made of them in core/wording.
 //
 //	student.go      the student, the policies, what lies ahead
-//	ahead.go        the outlook of a student, with the calendar
+//	timetable.go    when lessons are: the slots with what was changed, the holidays and the pauses
+//	ahead.go        the outlook of a student
 //	kept.go         which learned pieces stay alive, and how review stands
 //	due.go          what is due in the next lesson
 //	fresh.go        what is proposed on which strand, and what could come next
@@ -24,8 +25,10 @@ package studentplan
 
 import (
 	"slices"
+	"strings"
 	"time"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -50,6 +53,8 @@ type Studio struct {
 	Zone *time.Location
 	// Now is the time, Today the local day as midnight in UTC of its date.
 	Now, Today time.Time
+	// Holidays are those of the studio and of its students.
+	Holidays []calendar.Holiday
 }
 
 // Local returns the local day of a time, as midnight in UTC of that date.
@@ -60,19 +65,30 @@ func (s Studio) Local(t time.Time) time.Time {
 
 // Profile is who is taught and when.
 type Profile struct {
-	// Ladder is the id of the ladder.
-	Ladder     string
-	Name       string
-	Born       time.Time
-	Instrument string
-	// Weekday and Minutes are those of the weekly lesson.
-	Weekday time.Weekday
-	Minutes int
+	// Ladder is the id of the ladder, Student that of whoever climbs it.
+	Ladder, Student string
+	// Called is how the student is called; empty for the first name.
+	Name, Called string
+	Born         time.Time
+	Instrument   string
+	// Lessons are the slots, what was done with single lessons, and the pauses; the holidays are the studio's.
+	Lessons calendar.Timetable
+	// Until is the first day without lessons, because the student left or stopped; zero for none.
+	Until time.Time
 	// Practises says for each weekday (Sunday is 0) whether there is practice, PracticeMinutes for how long.
 	Practises       [week.Days]bool
 	PracticeMinutes int
 	// HandsApart keeps the hands apart at first.
 	HandsApart bool
+}
+
+// First is how the student is called, else the first word of the name.
+func (p Profile) First() string {
+	if p.Called != "" {
+		return p.Called
+	}
+	first, _, _ := strings.Cut(p.Name, " ")
+	return first
 }
 
 // Age is the age in whole years on a day.
@@ -95,10 +111,10 @@ func (p Profile) PracticeDays() (n int) {
 }
 
 // FirstPractice is how a new student practises until something else is set (default): every day
-// but that of the lesson, twenty minutes, and ten for the youngest, under seven.
-func FirstPractice(age int, lesson time.Weekday) (days [week.Days]bool, minutes int) {
+// but those of lessons, twenty minutes, and ten for the youngest, under seven.
+func FirstPractice(age int, slots []calendar.Slot) (days [week.Days]bool, minutes int) {
 	for d := range days {
-		days[d] = time.Weekday(d) != lesson
+		days[d] = !slices.ContainsFunc(slots, func(s calendar.Slot) bool { return s.Weekday == time.Weekday(d) })
 	}
 	if age < 7 {
 		return days, 10

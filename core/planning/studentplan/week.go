@@ -33,15 +33,6 @@ type Week struct {
 	Picked []review.Chosen
 }
 
-// WeekStart is the first day of the week that is practised now: the day after the latest lesson day.
-func (p Profile) WeekStart(today time.Time) time.Time {
-	sinceLesson := (int(today.Weekday()) - int(p.Weekday) + week.Days) % week.Days
-	return today.AddDate(0, 0, 1-sinceLesson)
-}
-
-// IsOver says that a week has passed.
-func IsOver(start, today time.Time) bool { return start.AddDate(0, 0, week.Days).Before(today) }
-
 // Week lays out the practice from a day on, with what was set by hand.
 func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 	w := Week{Input: a.Practice(start), Picked: a.ForWeek()}
@@ -73,7 +64,7 @@ func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 // Practice is what a week of practice is made from before any piece.
 func (s Student) Practice(start time.Time) week.Input {
 	return week.Input{
-		Start: start, Practises: s.Practises, Minutes: s.PracticeMinutes, Age: s.Age(s.Today), ReviewShare: s.Policy.ReviewShare,
+		Start: start, Days: s.WeekDays(start), Practises: s.Practises, Minutes: s.PracticeMinutes, Age: s.Age(s.Today), ReviewShare: s.Policy.ReviewShare,
 		Approach: s.Policy.Approach, Dose: s.Policy.Dose, DoseRow: s.Policy.DoseRow,
 	}
 }

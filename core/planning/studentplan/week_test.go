@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/abc"
 	"patientladder/core/planning/lessonplan"
@@ -27,13 +28,45 @@ func tune(t *testing.T) *Reading {
 }
 
 func TestTheWeekBeginsAfterTheLesson(t *testing.T) {
-	p := Profile{Weekday: time.Wednesday}
+	s := pupil(t)
+	s.Profile.Lessons = calendar.Weekly(time.Wednesday, 900, 30, monday.AddDate(-1, 0, 0))
+	s.Profile.Lessons.Slots[0].ID = "s"
 	starts := map[int]string{0: "04-30", 1: "04-30", 2: "05-07", 3: "05-07", 6: "05-07"} // Monday the 4th …
 	for d, want := range starts {
-		require.Equal(t, want, p.WeekStart(monday.AddDate(0, 0, d)).Format("01-02"), "%d days after Monday", d)
+		require.Equal(t, want, s.WeekStart(monday.AddDate(0, 0, d)).Format("01-02"), "%d days after Monday", d)
 	}
-	require.False(t, IsOver(monday, monday.AddDate(0, 0, 7)))
-	require.True(t, IsOver(monday, monday.AddDate(0, 0, 8)))
+	require.Equal(t, 7, s.WeekDays(monday.AddDate(0, 0, -4)))
+	require.False(t, s.IsOver(monday.AddDate(0, 0, -4), monday.AddDate(0, 0, 3)))
+	require.True(t, s.IsOver(monday.AddDate(0, 0, -4), monday.AddDate(0, 0, 4)))
+
+	// Wednesday's lesson is moved to Friday, and the one after it falls out: the weeks follow.
+	moved, err := s.Profile.Lessons.Move("2026-05-06-s", calendar.Time{Day: monday.AddDate(0, 0, 4), StartsAt: 600, Minutes: 45}, monday)
+	require.NoError(t, err)
+	s.Profile.Lessons, err = moved.CancelLesson("2026-05-13-s", calendar.ByTeacher, false)
+	require.NoError(t, err)
+	require.Equal(t, "04-30", s.WeekStart(monday.AddDate(0, 0, 3)).Format("01-02"))
+	require.Equal(t, 9, s.WeekDays(monday.AddDate(0, 0, -4)), "from Thursday to Friday of the week after")
+	require.Equal(t, "05-09", s.WeekStart(monday.AddDate(0, 0, 15)).Format("01-02"), "what was set for the lesson that falls out stays set")
+	require.Equal(t, 12, s.WeekDays(monday.AddDate(0, 0, 5)), "and goes on to the next lesson")
+	require.Equal(t, 45, s.LessonMinutes(monday.AddDate(0, 0, 4)))
+	require.Equal(t, 30, s.LessonMinutes(monday.AddDate(0, 0, 2)))
+	w, err := s.ahead().Week(monday.AddDate(0, 0, 5), week.Hand{}, noScores)
+	require.NoError(t, err)
+	require.Len(t, w.Plan.Days, 12)
+
+	s.Profile.Lessons.Pauses = []calendar.Break{{From: monday, To: calendar.NoEnd}}
+	require.True(t, s.Paused(monday))
+	require.False(t, s.Paused(monday.AddDate(0, 0, -1)))
+	require.Equal(t, "04-30", s.WeekStart(monday.AddDate(0, 0, 40)).Format("01-02"))
+	require.Equal(t, 7, s.WeekDays(monday.AddDate(0, 0, -4)), "nobody knows when lessons go on")
+
+	none := pupil(t)
+	none.Profile.Lessons = calendar.Timetable{}
+	require.Equal(t, monday, none.WeekStart(monday))
+	require.Equal(t, 30, none.LessonMinutes(monday))
+	fresh := pupil(t)
+	fresh.Profile.Lessons = calendar.Weekly(time.Wednesday, 900, 30, monday.AddDate(0, 0, 1))
+	require.Equal(t, "04-30", fresh.WeekStart(monday).Format("01-02"), "as if there had been a lesson before the first")
 }
 
 func TestWhatAWeekIsMadeFrom(t *testing.T) {

@@ -31,14 +31,14 @@ const MostTimes = 20
 // MostWords is the longest word to the family in bytes.
 const MostWords = 600
 
-// Check says in a sentence what of it cannot be in the week that begins on a day.
-func (h Hand) Check(start time.Time) error {
+// Check says in a sentence what of it cannot be in the week of so many days that begins on a day.
+func (h Hand) Check(start time.Time, days int) error {
 	within := func(date string) error {
 		d, err := time.Parse(time.DateOnly, date)
 		if err != nil {
 			return fmt.Errorf("%q is not a date", date)
 		}
-		if d.Before(start) || !d.Before(start.AddDate(0, 0, Days)) {
+		if d.Before(start) || !d.Before(start.AddDate(0, 0, days)) {
 			return fmt.Errorf("%s is not in the week from %s", d.Format("2 January"), start.Format("2 January"))
 		}
 		return nil

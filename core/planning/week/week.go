@@ -12,6 +12,7 @@ package week
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"patientladder/core/library/material"
@@ -21,8 +22,9 @@ import (
 
 // Input is what a week is made from.
 type Input struct {
-	// Start is the first day; the plan covers the seven days from it.
+	// Start is the first day; the plan covers so many Days from it, 1 to MostDays and by default seven.
 	Start time.Time
+	Days  int
 	// Practises says for each weekday (Sunday is 0) whether there is practice.
 	Practises [7]bool
 	// Minutes is the hard limit for a day, 1 to 240.
@@ -205,7 +207,10 @@ const MostMinutes = 240
 // Make lays out the week. It refuses minutes outside 1 to MostMinutes and what
 // Hand.Check refuses.
 func Make(in Input) (Plan, error) {
-	if err := in.Hand.Check(in.Start); err != nil {
+	if in.Days == 0 {
+		in.Days = Days
+	}
+	if err := in.Hand.Check(in.Start, in.Days); err != nil {
 		return Plan{}, err
 	}
 	if in.Hand.Minutes > 0 {
@@ -215,7 +220,7 @@ func Make(in Input) (Plan, error) {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
 	}
 	p := Plan{Dose: in.DoseWords(), Estimate: estimateWords(in)}
-	for i := range Days {
+	for i := range min(in.Days, MostDays) {
 		date := in.Start.AddDate(0, 0, i)
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})
 	}
@@ -226,5 +231,24 @@ func Make(in Input) (Plan, error) {
 	return p, nil
 }
 
-// Days of a week.
-const Days = 7
+// Days of a week. Where lessons fall out a week of practice goes on for MostDays at the most.
+const (
+	Days     = 7
+	MostDays = 28
+)
+
+// Stretched is a published plan that goes on for so many days, because the lesson that was to end it fell
+// out: each further day is that of a week before again. What was set stays set, and nothing is doubled.
+func Stretched(p Plan, days int) Plan {
+	n := len(p.Days)
+	if n < Days || days <= n {
+		return p
+	}
+	p.Days = slices.Clone(p.Days)
+	for i := n; i < min(days, MostDays); i++ {
+		d := p.Days[i-Days]
+		d.Date = p.Days[i-1].Date.AddDate(0, 0, 1)
+		p.Days = append(p.Days, d)
+	}
+	return p
+}

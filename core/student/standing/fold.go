@@ -14,7 +14,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 12
+const FoldVersion = 13
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -39,8 +39,9 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 		f.entry(e)
 	}
 	f.out.Entries = len(live)
-	if len(live) > 0 {
-		f.out.FirstLesson = live[0].At
+	// What was known before is no lesson.
+	if i := slices.IndexFunc(live, func(e *studentlog.Entry) bool { return e.Kind != studentlog.KnownBefore }); i >= 0 {
+		f.out.FirstLesson = live[i].At
 	}
 	f.finish()
 	return f.out
@@ -61,6 +62,8 @@ type fold struct {
 	// holds is for how many times its stability a learned piece is evidence for its skills.
 	holds float64
 	curve memory.Curve
+	// sections of each unit, found when the first section is cleared.
+	sections map[string][]string
 }
 
 // work is a material on its way through the log.
@@ -182,6 +185,13 @@ func (f *fold) entry(e *studentlog.Entry) {
 		t := f.skill(e.Skill)
 		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {
 			t.shownAt = e.At
+		}
+	case studentlog.KnownBefore:
+		if e.Material != "" {
+			f.before(f.work(e.Material), e)
+		} else {
+			t := f.skill(e.Skill)
+			t.Shown, t.Missing, t.shownAt = true, false, e.At
 		}
 	case studentlog.CycleKept:
 		if f.out.Cycle = e.Cycle; e.Cycle.First == "" {
@@ -333,12 +343,57 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 		}
 	}
 	f.gain(w, e)
+	f.grown(w)
+	f.unit(w, e)
+}
+
+// grown takes a learned material into account for the longest piece and the highest tempo.
+func (f *fold) grown(w *work) {
 	if a := &f.out.Ability; w.known {
 		a.LongestBars = max(a.LongestBars, w.lib.DistinctBars)
 		if w.lib.Tempo > 0 {
 			a.Tempo[w.lib.Texture] = max(a.Tempo[w.lib.Texture], w.lib.Tempo)
 		}
 	}
+}
+
+// unit clears the unit of a section when that was the last of its sections.
+func (f *fold) unit(w *work, e *studentlog.Entry) {
+	if w.lib.PartOf == "" {
+		return
+	}
+	if f.sections == nil {
+		f.sections = map[string][]string{}
+		for id, m := range f.ctx.Library {
+			if m.PartOf != "" {
+				f.sections[m.PartOf] = append(f.sections[m.PartOf], id)
+			}
+		}
+	}
+	for _, id := range f.sections[w.lib.PartOf] {
+		if s := f.works[id]; s == nil || s.State != Cleared && s.State != Polished {
+			return
+		}
+	}
+	f.clear(f.work(w.lib.PartOf), e, AllSections)
+}
+
+// before makes a material one that was learned before the log began, at about the time of the entry: it
+// is kept in memory from then on, as solid as a piece just cleared, and so the doubt grows with the time. It
+// was not played here, and says nothing of how long a piece takes.
+func (f *fold) before(w *work, e *studentlog.Entry) {
+	if w.State == Cleared || w.State == Polished {
+		return
+	}
+	for _, t := range w.asks {
+		if w.State == Working {
+			t.Working--
+		}
+		t.Cleared++
+	}
+	w.State, w.Why, w.ClearedAt = Cleared, FromBefore, e.At
+	w.hear(e.At, memory.Solid, f.curve)
+	f.grown(w)
 }
 
 // faded says that what spoke for a skill has faded by a time: it is in no

@@ -44,6 +44,8 @@ func everyKind() (log []studentlog.Entry, lesson int) {
 		e.Kind, e.Actor = kind, "teacher"
 		return w.write(e)
 	}
+	say(studentlog.KnownBefore, studentlog.Entry{Material: "p4"})
+	say(studentlog.KnownBefore, studentlog.Entry{Skill: "ties"})
 	say(studentlog.Cleared, studentlog.Entry{Material: "p1"})
 	say(studentlog.Polished, studentlog.Entry{Material: "p1"})
 	say(studentlog.Assigned, studentlog.Entry{Material: "p2"})
@@ -80,6 +82,7 @@ func everyKind() (log []studentlog.Entry, lesson int) {
 	wrong := say(studentlog.MarkGiven, studentlog.Entry{Material: "p3", Focus: "a", Mark: studentlog.Full})
 	say(studentlog.Correction, studentlog.Entry{Corrects: wrong.ID})
 	say(studentlog.Note, studentlog.Entry{Text: "tired today"})
+	say(studentlog.Bring, studentlog.Entry{Text: "the blue book"})
 	return w.log, lesson
 }
 

@@ -127,6 +127,8 @@ const (
 	Rests        Why = "rests"        // it was put to rest
 	RunMet       Why = "runMet"       // a run met the standard
 	TeachersWord Why = "teachersWord" // cleared by the teacher's word
+	AllSections  Why = "sections"     // its sections are all cleared
+	FromBefore   Why = "before"       // learned before the log began
 	ReadyToPlay  Why = "readyToPlay"  // ready to be performed
 )
 
@@ -232,6 +234,9 @@ func (m *MaterialStanding) hear(at time.Time, r memory.Rating, c memory.Curve) {
 func (m *MaterialStanding) Recall(day time.Time, p memory.Params) float64 {
 	return p.Recall(m.Memory, float64(daysBetween(m.HeardAt, day)))
 }
+
+// Played says that it was played in this studio; what was known before may not have been.
+func (m *MaterialStanding) Played() bool { return !m.LastPlayed.IsZero() }
 
 // Unheard is the number of days since a learned piece was heard last.
 func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, daysBetween(m.HeardAt, day)) }

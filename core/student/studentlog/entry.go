@@ -46,6 +46,8 @@ const (
 	ClimbBegun   Kind = "climb"        // an exercise climbs the metronome; in no weeks no more
 	TempoPlayed  Kind = "tempo"        // how a tempo went
 	Note         Kind = "note"         // a word of observation
+	Bring        Kind = "bring"        // something to bring to the next lesson
+	KnownBefore  Kind = "known"        // a material or skill that was there before the log began, at about this time
 	Correction   Kind = "correction"   // removes another entry
 )
 
@@ -267,7 +269,9 @@ func (e Entry) Validate() error {
 		return need(material && e.Tempo >= 20 && e.Tempo <= 400, "needs a material and a tempo from 20 to 400")
 	case FocusAdded:
 		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
-	case Note:
+	case KnownBefore:
+		return need(material != (e.Skill != ""), "needs a material or a skill")
+	case Note, Bring:
 		return need(strings.TrimSpace(e.Text) != "", "has no text")
 	case Correction:
 		return need(e.Corrects != "" && e.Corrects != e.ID, "must name another entry to correct")

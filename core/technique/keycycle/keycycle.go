@@ -63,15 +63,16 @@ type Plan struct {
 	Held []time.Time
 }
 
-// Lay lays keys over the lessons from a day on, one a lesson, without breaks and
-// without the lessons that were missed; each is heard in the lesson after. A key is begun
-// only where it can be heard the week after, not right before a break, unless before
+// Lay lays keys over the lessons of a timetable from a day on, one a week and at most one a lesson, without
+// the lessons that were missed; each is heard in the lesson after. A key is begun
+// only where it can be heard in the next lesson as usual, not right before a break, unless before
 // says so. It refuses a cycle without keys or lessons.
-func Lay(keys []scale.Tonic, from time.Time, weekday time.Weekday, breaks []calendar.Break, missed []time.Time, before bool) (Plan, error) {
+func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []time.Time, before bool) (Plan, error) {
 	if len(keys) == 0 {
 		return Plan{}, errors.New("a cycle without keys is none")
 	}
-	lessons := calendar.New(from, weekday, breaks)
+	lessons := table.From(from)
+	usual := usualGap(table.PerWeek(from))
 	var p Plan
 	for n := 0; ; n++ {
 		day := lessons.Day(n)
@@ -82,17 +83,35 @@ func Lay(keys []scale.Tonic, from time.Time, weekday time.Weekday, breaks []cale
 			p.Missed = append(p.Missed, day)
 			continue
 		}
-		if i := len(p.Weeks); i > 0 && p.Weeks[i-1].Heard.IsZero() {
+		i := len(p.Weeks)
+		if i > 0 && days(p.Weeks[i-1].Day, day) < leastGap {
+			continue // the second lesson of a week
+		}
+		if i > 0 && p.Weeks[i-1].Heard.IsZero() {
 			p.Weeks[i-1].Heard = day
 			if i == len(keys) {
 				p.End = day
 				return p, nil
 			}
 		}
-		if !before && lessons.Day(n+1).Sub(day) > 7*24*time.Hour {
+		if !before && days(day, lessons.Day(n+1)) > usual {
 			p.Held = append(p.Held, day)
 			continue
 		}
 		p.Weeks = append(p.Weeks, Week{Key: keys[len(p.Weeks)], Day: day})
 	}
 }
+
+// leastGap is how many days lie between two keys at the least, where there are two lessons a week: a
+// lesson that was moved by two days still counts as the next week's.
+const leastGap = 5
+
+// usualGap is how many days a lesson and the next may lie apart, with some a week.
+func usualGap(perWeek float64) int {
+	if perWeek < 1 {
+		return 14
+	}
+	return 7 + 2 // moved by two days, it is still the next week's
+}
+
+func days(from, to time.Time) int { return int(to.Sub(from).Hours() / 24) }

@@ -51,11 +51,54 @@ func on(date string) time.Time {
 
 // Twelve weeks from B with a half-term break of one week: begun on Mondays from 7
 // September 2026, the break from 26 to 30 October (by the calendar of that year).
+// weekly is a lesson a week since 2020.
+func weekly(day time.Weekday, breaks []calendar.Break) calendar.Timetable {
+	t := calendar.Weekly(day, 900, 30, on("2020-01-01"))
+	t.Holidays = breaks
+	return t
+}
+
+// A lesson that is moved by a day or two takes its key along; the second lesson of a week begins none;
+// where lessons are every second week the next is a fortnight later, and only a break is one.
+func TestACycleFollowsTheCalendar(t *testing.T) {
+	keys, err := Keys(scale.Tonic{Step: 'C'}, Fifths)
+	require.NoError(t, err)
+	table := weekly(time.Monday, nil)
+	table.Slots[0].ID = "s"
+	table, err = table.Move("2026-09-14-s", calendar.Time{Day: on("2026-09-16"), StartsAt: 900, Minutes: 30}, on("2026-09-01"))
+	require.NoError(t, err)
+	table, err = table.CancelLesson("2026-09-28-s", calendar.ByTeacher, false)
+	require.NoError(t, err)
+	first := func(p Plan) (out []string) {
+		for _, w := range p.Weeks[:4] {
+			out = append(out, w.Key.String()+" "+w.Day.Format("01-02"))
+		}
+		return out
+	}
+	p, err := Lay(keys, on("2026-09-07"), table, nil, true)
+	require.NoError(t, err)
+	require.Equal(t, []string{"C 09-07", "G 09-16", "D 09-21", "A 10-05"}, first(p))
+	p, err = Lay(keys, on("2026-09-07"), table, nil, false)
+	require.NoError(t, err)
+	require.Equal(t, []time.Time{on("2026-09-21")}, p.Held, "the next lesson is a fortnight later")
+	twice := weekly(time.Monday, nil)
+	twice.Slots = append(twice.Slots, calendar.Slot{ID: "t", Weekday: time.Thursday, Every: 1, Minutes: 30, From: on("2020-01-01")})
+	p, err = Lay(keys, on("2026-09-07"), twice, nil, false)
+	require.NoError(t, err)
+	require.Equal(t, []string{"C 09-07", "G 09-14", "D 09-21", "A 09-28"}, first(p))
+	second := weekly(time.Monday, nil)
+	second.Slots[0].Every, second.Slots[0].From = 2, on("2026-09-07")
+	p, err = Lay(keys, on("2026-09-07"), second, nil, false)
+	require.NoError(t, err)
+	require.Equal(t, []string{"C 09-07", "G 09-21", "D 10-05", "A 10-19"}, first(p))
+	require.Empty(t, p.Held)
+}
+
 func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 	keys, err := Keys(scale.Tonic{Step: 'B'}, Fifths)
 	require.NoError(t, err)
 	breaks := []calendar.Break{{From: on("2026-10-26"), To: on("2026-10-30")}}
-	p, err := Lay(keys, on("2026-09-07"), time.Monday, breaks, nil, true)
+	p, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, breaks), nil, true)
 	require.NoError(t, err)
 	require.Len(t, p.Weeks, 12)
 	require.Equal(t, on("2026-09-07"), p.Weeks[0].Day)
@@ -64,7 +107,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 	require.Equal(t, on("2026-11-02"), p.Weeks[6].Heard)
 	require.Equal(t, on("2026-12-07"), p.End)
 	// A lesson that was missed slides the rest by a week.
-	slid, err := Lay(keys, on("2026-09-07"), time.Monday, breaks, []time.Time{on("2026-09-21")}, true)
+	slid, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, breaks), []time.Time{on("2026-09-21")}, true)
 	require.NoError(t, err)
 	require.Equal(t, on("2026-12-14"), slid.End)
 	require.Equal(t, []time.Time{on("2026-09-21")}, slid.Missed)
@@ -73,7 +116,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 
 	// A key is begun only where it is heard the week after: not in the lesson before the break
 	// (common practice).
-	held, err := Lay(keys, on("2026-09-07"), time.Monday, breaks, nil, false)
+	held, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, breaks), nil, false)
 	require.NoError(t, err)
 	require.Equal(t, []time.Time{on("2026-10-19")}, held.Held)
 	require.Equal(t, on("2026-10-12"), held.Weeks[5].Day)
@@ -83,9 +126,9 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 }
 
 func TestCyclesThatAreNone(t *testing.T) {
-	_, err := Lay(nil, on("2026-09-07"), time.Monday, nil, nil, false)
+	_, err := Lay(nil, on("2026-09-07"), weekly(time.Monday, nil), nil, false)
 	require.EqualError(t, err, "a cycle without keys is none")
-	_, err = Lay(circle, on("2026-09-07"), time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}, nil, false)
+	_, err = Lay(circle, on("2026-09-07"), weekly(time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}), nil, false)
 	require.ErrorContains(t, err, "there are no lessons for this cycle: from 7 September 2026 on all fall into breaks")
 }
 
@@ -102,7 +145,7 @@ func TestEveryKeyOnce(t *testing.T) {
 		keys, err := Keys(circle[rapid.IntRange(0, 11).Draw(t, "first")], Fifths)
 		require.NoError(t, err)
 		before := rapid.Bool().Draw(t, "before")
-		p, err := Lay(keys, from, weekday, breaks, nil, before)
+		p, err := Lay(keys, from, weekly(weekday, breaks), nil, before)
 		require.NoError(t, err)
 		seen := map[scale.Tonic]bool{}
 		for i, w := range p.Weeks {

@@ -52,6 +52,239 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/students/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        get: operations["getStudent"];
+        put: operations["setStudent"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/students/{student}/ladders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Adds an instrument, which has a ladder and lesson times of its own. */
+        post: operations["addInstrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/students/{student}/pauses/{pause}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+                pause: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description No lessons from a day on, up to a day or until further notice. */
+        put: operations["setPause"];
+        post?: never;
+        delete: operations["removePause"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/students/{student}/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description The student is gone from a day on; everything is kept. */
+        put: operations["leave"];
+        post?: never;
+        delete: operations["comeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/ended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["endInstrument"];
+        post?: never;
+        delete: operations["resumeInstrument"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Where nothing was recorded yet the ladder gets another instrument; else it ends today and a new one has its lesson times. */
+        put: operations["changeInstrument"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Lets other lesson times hold from a day on. */
+        put: operations["setSlots"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/lessons/{lesson}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Moves, cancels, restores or adds one dated lesson, or moves it with all that follow. */
+        put: operations["changeLesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/free": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findFree"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAgenda"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFeedLink"];
+        put?: never;
+        post: operations["makeFeedLink"];
+        delete: operations["revokeFeedLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/teacher/{token}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTeacherCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/holidays/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes the days off out of an iCalendar file. With try nothing is kept. */
+        post: operations["importHolidays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}": {
         parameters: {
             query?: never;
@@ -976,7 +1209,10 @@ export interface components {
         };
         Student: {
             ladder: components["schemas"]["Id"];
+            student: components["schemas"]["Id"];
             name: string;
+            /** @description How the student is called */
+            called: string;
             /**
              * @description The student's own way of reading; empty for the studio's
              * @enum {string}
@@ -984,24 +1220,213 @@ export interface components {
             approach: "" | "direction" | "interval" | "names" | "position";
             age: number;
             instrument: components["schemas"]["Instrument"];
-            /** @description Sunday is 0 */
+            /** @description Sunday is 0; -1 without a lesson time */
             weekday: number;
-            /** @description Local time, 15:30 */
+            /** @description Local time, 15:30; empty without a lesson time */
             startsAt: string;
             minutes: number;
+            /** @description When the lessons are, in words */
+            lessons: string;
+            /** @enum {string} */
+            state: "active" | "paused" | "gone";
         };
         NewStudent: {
             student: components["schemas"]["Id"];
             ladder: components["schemas"]["Id"];
             name: string;
+            called?: string;
             /** Format: date */
             born: string;
+            /** @description Only the age was given */
+            bornAbout?: boolean;
             instrument: components["schemas"]["Instrument"];
+            /** Format: date */
+            since?: string;
+            slots?: components["schemas"]["NewSlot"][];
+            /** @description With startsAt and minutes, one weekly lesson */
+            weekday?: number;
+            startsAt?: string;
+            minutes?: number;
+            /** @description A book whose materials are put on the ladder in order */
+            source?: components["schemas"]["Id"];
+        };
+        NewSlot: {
+            id: components["schemas"]["Id"];
+            /** @description Sunday is 0 */
             weekday: number;
             startsAt: string;
             minutes: number;
-            /** @description A book whose materials are put on the ladder in order */
-            source?: components["schemas"]["Id"];
+            /** @description Weeks between two lessons */
+            every: number;
+            /**
+             * Format: date
+             * @description The last day on which it holds
+             */
+            until?: string;
+        };
+        NewInstrument: {
+            ladder: components["schemas"]["Id"];
+            instrument: components["schemas"]["Instrument"];
+            /** Format: date */
+            from: string;
+            slots: components["schemas"]["NewSlot"][];
+        };
+        PersonForm: {
+            name: string;
+            called: string;
+            /** Format: date */
+            born: string;
+            bornAbout: boolean;
+            /** @description For the teacher only */
+            notes: string;
+            /** Format: date */
+            since?: string;
+            contacts: components["schemas"]["Contact"][];
+            /** Format: int64 */
+            version: number;
+        };
+        Contact: {
+            id: components["schemas"]["Id"];
+            name: string;
+            relation: string;
+            email: string;
+            /** @description They agreed to be written to */
+            messages: boolean;
+        };
+        StudentPage: {
+            student: components["schemas"]["Id"];
+            name: string;
+            called: string;
+            /** @description How the student is called */
+            first: string;
+            /** Format: date */
+            born: string;
+            bornAbout: boolean;
+            age: number;
+            notes: string;
+            /** Format: date */
+            since?: string;
+            /** Format: date */
+            left?: string;
+            /** Format: date */
+            today: string;
+            sentence: string;
+            /** @enum {string} */
+            state: "active" | "paused" | "gone";
+            contacts: components["schemas"]["Contact"][];
+            pauses: components["schemas"]["Pause"][];
+            ladders: components["schemas"]["StudentLadder"][];
+            /** Format: int64 */
+            version: number;
+        };
+        Pause: {
+            id: components["schemas"]["Id"];
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last?: string;
+            words: string;
+        };
+        StudentLadder: {
+            ladder: components["schemas"]["Id"];
+            instrument: components["schemas"]["Instrument"];
+            /** @description When the lessons are */
+            lessons: string;
+            /** @description The next lesson, in words */
+            next?: string;
+            /** Format: date */
+            ended?: string;
+            /** @enum {string} */
+            state: "active" | "paused" | "gone";
+            /** @description Something was recorded */
+            begun: boolean;
+            practice: components["schemas"]["Practice"];
+            slots: components["schemas"]["SlotLine"][];
+            /** @description Lesson times that held before */
+            past: string[];
+        };
+        SlotLine: {
+            id: components["schemas"]["Id"];
+            weekday: number;
+            startsAt: string;
+            minutes: number;
+            every: number;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            until?: string;
+            words: string;
+        };
+        LessonDate: {
+            lesson: string;
+            ladder: components["schemas"]["Id"];
+            student: components["schemas"]["Id"];
+            name: string;
+            instrument: components["schemas"]["Instrument"];
+            /** Format: date */
+            day: string;
+            /**
+             * Format: date
+             * @description The day of its lesson time; without it no lesson time made it
+             */
+            due?: string;
+            startsAt: string;
+            minutes: number;
+            /** @enum {string} */
+            state: "planned" | "moved" | "added" | "cancelled" | "break";
+            /** @description What is special about it; empty for nothing */
+            words: string;
+            /** @description Who else has a lesson then */
+            clashes: string[];
+            /** @description It was cancelled and could be made up */
+            toMakeUp?: boolean;
+        };
+        LessonChange: {
+            /** @enum {string} */
+            what: "move" | "moveOn" | "cancel" | "restore" | "add";
+            /** Format: date */
+            day?: string;
+            startsAt?: string;
+            minutes?: number;
+            /** @enum {string} */
+            by?: "student" | "teacher";
+            late?: boolean;
+            makesUp?: string;
+            /** @description The id of the lesson time that follows */
+            slot?: components["schemas"]["Id"];
+        };
+        FreeTime: {
+            /** Format: date */
+            day: string;
+            startsAt: string;
+            minutes: number;
+            words: string;
+        };
+        Agenda: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            today: string;
+            sentence: string;
+            days: components["schemas"]["AgendaDay"][];
+            /** @description Cancelled lessons for which none stands yet */
+            toMakeUp: components["schemas"]["LessonDate"][];
+        };
+        AgendaDay: {
+            /** Format: date */
+            day: string;
+            holidays: string[];
+            lessons: components["schemas"]["LessonDate"][];
+        };
+        FeedLink: {
+            /** @description Empty for none */
+            link: string;
+        };
+        HolidaysFound: {
+            holidays: components["schemas"]["Holiday"][];
+            /** @description What was not taken, and why */
+            skipped: string[];
+            sentence: string;
         };
         Sign: {
             /** @enum {string} */
@@ -1012,6 +1437,11 @@ export interface components {
         Today: {
             /** Format: date */
             day: string;
+            /** Format: date */
+            today: string;
+            holidays: string[];
+            /** @description Lessons that were due on this day and are not */
+            others: components["schemas"]["LessonDate"][];
             sentence: string;
             lessons: components["schemas"]["TodayLesson"][];
             /** @description Lessons on each of the seven days from Monday */
@@ -1019,6 +1449,7 @@ export interface components {
         };
         TodayLesson: {
             student: components["schemas"]["Student"];
+            lesson: components["schemas"]["LessonDate"];
             working: components["schemas"]["WorkingBrief"][];
             signs: components["schemas"]["Sign"][];
             /** @description Something was recorded on this day already */
@@ -1326,6 +1757,9 @@ export interface components {
             first: string;
             /** Format: date */
             last: string;
+            /** @description Whose it is; the whole studio's without it */
+            student?: components["schemas"]["Id"];
+            whose?: string;
         };
         LibraryView: {
             sentence: string;
@@ -1851,7 +2285,7 @@ export interface components {
             /** @description The one that most students of the studio play */
             taughtMost: boolean;
             /** @enum {string} */
-            family: "keyboard" | "bowed" | "plucked";
+            family: "keyboard" | "bowed" | "plucked" | "other";
             /** @description Open strings, string 1 first */
             strings: string[];
         };
@@ -2138,6 +2572,8 @@ export interface components {
         FamilyWay: {
             /** @description Empty for none */
             email: string;
+            /** @description To whom messages go: those of the contacts who agreed, else the address */
+            recipients: string[];
             /** @description The path of the family's page; empty for none */
             link: string;
             /** Format: date */
@@ -2887,6 +3323,7 @@ export interface components {
         };
     };
     parameters: {
+        StudentId: components["schemas"]["Id"];
         Ladder: components["schemas"]["Id"];
         /** @description As scale/apart/Db/major/-; default: the first of the instrument */
         ExerciseId: string;
@@ -3036,6 +3473,482 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Student"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who a student is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonForm"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInstrument"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Student"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setPause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+                pause: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: date */
+                    first: string;
+                    /**
+                     * Format: date
+                     * @description Without it nobody knows the end
+                     */
+                    last?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+                pause: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: date */
+                    from: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    comeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["parameters"]["StudentId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The student is back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: date */
+                    from: string;
+                };
+            };
+        };
+        responses: {
+            /** @description No lessons on it from that day on */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    resumeInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description There are lessons again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    instrument: components["schemas"]["Instrument"];
+                    /** @description The id of the new one */
+                    ladder: components["schemas"]["Id"];
+                };
+            };
+        };
+        responses: {
+            /** @description The ladder of the new instrument */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Student"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setSlots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: date */
+                    from: string;
+                    slots: components["schemas"]["NewSlot"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonChange"];
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findFree: {
+        parameters: {
+            query: {
+                near: string;
+                minutes?: number;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Times that are free, the nearest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreeTime"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAgenda: {
+        parameters: {
+            query?: {
+                from?: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lessons of some days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Agenda"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFeedLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The teacher's own calendar to subscribe to; empty for none */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedLink"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeFeedLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A new link; the one before opens nothing any more */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedLink"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    revokeFeedLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link opens nothing any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTeacherCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar, RFC 5545 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importHolidays: {
+        parameters: {
+            query?: {
+                try?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/calendar": string;
+            };
+        };
+        responses: {
+            /** @description What was found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HolidaysFound"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -3456,6 +4369,8 @@ export interface operations {
                     first: string;
                     /** Format: date */
                     last: string;
+                    /** @description Whose it is; the whole studio's without it */
+                    student?: components["schemas"]["Id"];
                 };
             };
         };

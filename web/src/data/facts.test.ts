@@ -1,6 +1,7 @@
 import { QueryObserver } from "@tanstack/react-query";
 import { describe, expect, it } from "vitest";
 import { Refusal } from "../contract/client";
+import { agendaQuery, freeQuery } from "./dates";
 import { logged } from "./entries";
 import { type Change, standing, touched } from "./facts";
 import { familyQuery, weekQuery } from "./home";
@@ -28,6 +29,7 @@ import {
   instrumentsQuery,
   messagesQuery,
   sessionQuery,
+  studentQuery,
   studentsQuery,
   wayQuery,
   wordsQuery,
@@ -37,6 +39,7 @@ import { atlasQuery, exerciseQuery, scaleQuery, techniqueQuery, tempiQuery } fro
 
 const all = {
   account: sessionQuery,
+  agenda: agendaQuery("2026-05-04", 7),
   atlas: atlasQuery("piano"),
   balance: balanceQuery,
   beside: besideQuery("a", "b", "ada"),
@@ -44,6 +47,7 @@ const all = {
   exercise: exerciseQuery("piano"),
   family: familyQuery("token"),
   fit: fitQuery("ada"),
+  free: freeQuery("ada", "2026-05-04"),
   holidays: holidaysQuery,
   instruments: instrumentsQuery,
   ladder: ladderQuery("ada"),
@@ -62,6 +66,7 @@ const all = {
   seat: seatQuery("ada", {} as never),
   setup: setupQuery("ada"),
   skills: skillsQuery,
+  student: studentQuery("ada"),
   students: studentsQuery,
   technique: techniqueQuery("ada"),
   tempi: tempiQuery(60, 96, 5),
@@ -81,7 +86,7 @@ const anew = (...changes: Change[]) =>
 describe("what is asked anew", () => {
   it("after an entry in the lesson: all of that student, nobody else's pages", () => {
     expect(anew(...logged("ada"))).toBe(
-      "atlas balance beside book fit ladder lesson library next overview piece plan setup technique today week",
+      "atlas balance beside book fit ladder lesson library next overview piece plan setup student technique today week",
     );
   });
   it("after the ladder was arranged", () => {
@@ -91,7 +96,7 @@ describe("what is asked anew", () => {
   });
   it("after a holiday: whatever counts lessons", () => {
     expect(anew({ fact: "calendar" })).toBe(
-      "atlas balance beside book family fit holidays ladder ladderOfBen lesson library next overview piece pieceForBen plan technique today week weekOfBen",
+      "agenda atlas balance beside book family fit free holidays ladder ladderOfBen lesson library next overview piece pieceForBen plan student students technique today week weekOfBen",
     );
   });
   it("after a correction of a piece its score too, and no other", () => {

@@ -13,7 +13,8 @@ export const materialsQuery = (instrument?: Instrument) =>
     meta: { from: ["library", "piece", "words"] },
   });
 
-export const useMaterials = (instrument?: Instrument) => useQuery(materialsQuery(instrument));
+export const useMaterials = (instrument?: Instrument, enabled = true) =>
+  useQuery({ ...materialsQuery(instrument), enabled });
 
 export const libraryQuery = (instrument: Instrument) =>
   queryOptions({
@@ -191,3 +192,6 @@ export const useImport = (kept: (done: Schemas["Imported"]) => void) =>
       if (done.kept) kept(done);
     },
   );
+
+/** How many materials the library holds; undefined until it is known. */
+export const useLibraryCount = () => useQuery(materialsQuery()).data?.length;

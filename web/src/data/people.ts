@@ -49,7 +49,7 @@ export function useSignOut(then: () => void) {
 export const studentsQuery = queryOptions({
   queryKey: ["students"],
   queryFn: () => body(client.GET("/students")),
-  meta: { from: ["people", "way"] },
+  meta: { from: ["people", "way", "calendar"] },
 });
 
 export const useStudents = (enabled = true) => useQuery({ ...studentsQuery, enabled });
@@ -59,6 +59,87 @@ export const useAddStudent = (then: (student: Schemas["Student"]) => void) =>
     (student: Schemas["NewStudent"]) => body(client.POST("/students", { body: student })),
     [{ fact: "people" }, { fact: "ladder" }, { fact: "log" }],
     then,
+  );
+
+export const studentQuery = (student: string) =>
+  queryOptions({
+    queryKey: ["student", student],
+    queryFn: () => body(client.GET("/students/{student}", { params: { path: { student } } })),
+    meta: { from: ["people", "calendar", "log"] },
+  });
+
+export const useSavePerson = (student: string, then?: () => void) =>
+  useSend(
+    (form: Schemas["PersonForm"]) =>
+      body(client.PUT("/students/{student}", { params: { path: { student } }, body: form })),
+    [{ fact: "people" }, { fact: "family" }],
+    then,
+  );
+
+export const useAddInstrument = (student: string, then?: () => void) =>
+  useSend(
+    (x: Schemas["NewInstrument"]) =>
+      body(client.POST("/students/{student}/ladders", { params: { path: { student } }, body: x })),
+    [{ fact: "people" }, { fact: "calendar" }],
+    then,
+  );
+
+export const useChangeInstrument = (then?: (s: Schemas["Student"]) => void) =>
+  useSend(
+    (x: { ladder: string; instrument: string; next: string }) =>
+      body(
+        client.PUT("/ladders/{ladder}/instrument", {
+          params: { path: { ladder: x.ladder } },
+          body: { instrument: x.instrument, ladder: x.next },
+        }),
+      ),
+    [{ fact: "people" }, { fact: "calendar" }],
+    then,
+  );
+
+/** Ends the lessons on an instrument from a day on, or with none takes them up again. */
+export const useEndInstrument = () =>
+  useSend(
+    (x: { ladder: string; from?: string }) =>
+      x.from
+        ? body(
+            client.PUT("/ladders/{ladder}/ended", {
+              params: { path: { ladder: x.ladder } },
+              body: { from: x.from },
+            }),
+          )
+        : body(client.DELETE("/ladders/{ladder}/ended", { params: { path: { ladder: x.ladder } } })),
+    [{ fact: "people" }, { fact: "calendar" }],
+  );
+
+export const useSetPause = (student: string, then?: () => void) =>
+  useSend(
+    (x: { id: string; first: string; last?: string }) =>
+      body(
+        client.PUT("/students/{student}/pauses/{pause}", {
+          params: { path: { student, pause: x.id } },
+          body: { first: x.first, last: x.last },
+        }),
+      ),
+    [{ fact: "people" }, { fact: "calendar" }],
+    then,
+  );
+
+export const useRemovePause = (student: string) =>
+  useSend(
+    (pause: string) =>
+      body(client.DELETE("/students/{student}/pauses/{pause}", { params: { path: { student, pause } } })),
+    [{ fact: "people" }, { fact: "calendar" }],
+  );
+
+/** The student leaves on a day; without one they are back. */
+export const useLeave = (student: string) =>
+  useSend(
+    (from?: string) =>
+      from
+        ? body(client.PUT("/students/{student}/left", { params: { path: { student } }, body: { from } }))
+        : body(client.DELETE("/students/{student}/left", { params: { path: { student } } })),
+    [{ fact: "people" }, { fact: "calendar" }],
   );
 
 export const instrumentsQuery = queryOptions({
@@ -131,7 +212,7 @@ export const useHolidays = (enabled = true) => useQuery({ ...holidaysQuery, enab
 
 export const useAddHoliday = (then: () => void) =>
   useSend(
-    ({ id, ...h }: { id: string; name: string; first: string; last: string }) =>
+    ({ id, ...h }: { id: string; name: string; first: string; last: string; student?: string }) =>
       body(client.PUT("/holidays/{holiday}", { params: { path: { holiday: id } }, body: h })),
     [{ fact: "calendar" }],
     then,

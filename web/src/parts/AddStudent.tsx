@@ -1,13 +1,12 @@
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { ulid } from "ulid";
-import type { Schemas } from "../contract/client";
 import { useMaterials } from "../data/library";
-import { useAddStudent, useInstruments } from "../data/people";
+import { useAddStudent, useInstruments, useToday } from "../data/people";
+import { bornAt } from "../data/time";
+import { newSlot, SlotRows } from "../student/SlotRows";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
-
-const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 
 /** A new student: who, which instrument, when the lesson is, and the book to begin with. */
 export function AddStudent({ onAdded }: { onAdded: () => void }) {
@@ -37,9 +36,13 @@ export function AddStudent({ onAdded }: { onAdded: () => void }) {
 function Form({ onAdded }: { onAdded: () => void }) {
   // The ids are made with the form: sending it twice adds one student.
   const [ids] = useState(() => ({ student: ulid(), ladder: ulid() }));
-  const [instrument, setInstrument] = useState<Schemas["Instrument"]>("piano");
+  const [instrument, setInstrument] = useState("piano");
+  const [other, setOther] = useState(false);
+  const [byAge, setByAge] = useState(false);
+  const [slots, setSlots] = useState(() => [newSlot()]);
+  const today = useToday();
   const instruments = useInstruments(instrument);
-  const books = useMaterials(instrument);
+  const books = useMaterials(instrument, !other);
   const sources = new Map(
     books.data?.filter((m) => m.source).map((m) => [m.source ?? "", m.from.split(",").slice(0, 2).join(",")]),
   );
@@ -55,11 +58,10 @@ function Form({ onAdded }: { onAdded: () => void }) {
     add.mutate({
       ...ids,
       name: text("name"),
-      born: text("born"),
+      born: byAge ? bornAt(Number(text("age")), today) : text("born"),
+      bornAbout: byAge,
       instrument,
-      weekday: Number(text("weekday")),
-      startsAt: text("startsAt"),
-      minutes: Number(text("minutes")),
+      slots,
       source: text("source") || undefined,
     });
   };
@@ -68,44 +70,65 @@ function Form({ onAdded }: { onAdded: () => void }) {
       <Field label="Name">
         <input name="name" required maxLength={200} autoComplete="off" />
       </Field>
-      <Field label="Date of birth">
-        <input name="born" type="date" required />
-      </Field>
+      {byAge ? (
+        <Field label="Age in years">
+          <input name="age" type="number" min={0} max={119} required />
+        </Field>
+      ) : (
+        <Field label="Birthday">
+          <input name="born" type="date" required />
+        </Field>
+      )}
+      <label className="flex min-h-touch items-center gap-3 sm:col-start-2">
+        <input
+          type="checkbox"
+          className="size-5 min-h-0 accent-working"
+          checked={byAge}
+          onChange={(e) => setByAge(e.target.checked)}
+        />
+        Only the age is known
+      </label>
       <Field label="Instrument">
-        <select value={instrument} onChange={(e) => setInstrument(e.target.value as Schemas["Instrument"])}>
+        <select
+          value={other ? "" : instrument}
+          className="min-w-0"
+          onChange={(e) => {
+            setOther(e.target.value === "");
+            setInstrument(e.target.value);
+          }}
+        >
           {instruments.map((i) => (
             <option key={i} value={i}>
               {i}
             </option>
           ))}
+          <option value="">another …</option>
         </select>
       </Field>
-      <Field label="Book to begin with">
-        <select name="source">
-          <option value="">none yet</option>
-          {[...sources].map(([id, title]) => (
-            <option key={id} value={id}>
-              {title}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <Field label="Lesson day">
-        <select name="weekday" defaultValue="1">
-          {weekdays.map((d, i) => (
-            <option key={d} value={i}>
-              {d}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <div className="grid grid-cols-2 gap-3">
-        <Field label="At">
-          <input name="startsAt" type="time" required defaultValue="16:00" />
+      {other ? (
+        <Field label="Which instrument">
+          <input
+            required
+            maxLength={40}
+            value={instrument}
+            onChange={(e) => setInstrument(e.target.value)}
+            autoComplete="off"
+          />
         </Field>
-        <Field label="Minutes">
-          <input name="minutes" type="number" min={10} max={180} required defaultValue={30} />
+      ) : (
+        <Field label="Book to begin with">
+          <select name="source" className="min-w-0">
+            <option value="">none yet</option>
+            {[...sources].map(([id, title]) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
         </Field>
+      )}
+      <div className="sm:col-span-2">
+        <SlotRows slots={slots} onChange={setSlots} />
       </div>
       <div className="flex flex-col gap-3 sm:col-span-2">
         <Refused error={add.error} />

@@ -1,11 +1,10 @@
-import { Popover } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refusal } from "../contract/client";
-import { useSession, useSignOut, useStudents } from "../data/people";
-import { AddStudent } from "./AddStudent";
+import { useSession, useSignOut } from "../data/people";
 import { LookSwitch } from "./LookSwitch";
 import { Problem, Waiting } from "./Problem";
+import { Students } from "./Students";
 
 /** The frame of every screen behind the sign-in: one line at the top, then the screen. */
 export function Frame() {
@@ -39,10 +38,13 @@ export function Frame() {
         </Link>
         <nav
           aria-label="Main"
-          className="flex items-center max-md:order-last max-md:w-full max-md:justify-between max-md:text-[0.86rem] max-md:[&>*]:px-1"
+          className="flex items-center max-md:order-last max-md:w-full max-md:justify-between max-md:text-[0.86rem] max-md:[&>*]:px-1 max-sm:text-[0.78rem] max-sm:[&>*]:px-0.5"
         >
           <NavLink to="/" end className="quiet aria-[current]:decoration-working">
             Today
+          </NavLink>
+          <NavLink to="/calendar" className="quiet aria-[current]:decoration-working">
+            Calendar
           </NavLink>
           <Students />
           <NavLink to="/overview" className="quiet aria-[current]:decoration-working">
@@ -68,42 +70,6 @@ export function Frame() {
         <Outlet />
       </main>
     </>
-  );
-}
-
-function Students() {
-  const [open, setOpen] = useState(false);
-  const students = useStudents(open);
-  return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="quiet">Students</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          className="z-20 max-h-[75vh] w-80 max-w-[95vw] overflow-y-auto rounded-lg border border-line bg-sheet p-2 shadow-lg"
-          aria-label="Students"
-        >
-          {students.isPending && <Waiting />}
-          <ul>
-            {students.data?.map((s) => (
-              <li key={s.ladder}>
-                <Link
-                  to={`/ladder/${s.ladder}`}
-                  onClick={() => setOpen(false)}
-                  className="flex min-h-touch items-center justify-between gap-3 rounded px-2 hover:bg-fold"
-                >
-                  <span className="truncate">{s.name}</span>
-                  <span className="fine shrink-0">
-                    {s.instrument}, {s.age}
-                  </span>
-                </Link>
-              </li>
-            ))}
-          </ul>
-          <AddStudent onAdded={() => setOpen(false)} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
   );
 }
 

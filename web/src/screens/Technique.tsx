@@ -40,11 +40,13 @@ export function Technique() {
             }}
           >
             <optgroup label="Everybody">
-              {instruments.data.map((i) => (
-                <option key={i.id} value={`for ${i.id}`}>
-                  all who play the {i.id}
-                </option>
-              ))}
+              {instruments.data
+                .filter((i) => i.family !== "other")
+                .map((i) => (
+                  <option key={i.id} value={`for ${i.id}`}>
+                    all who play the {i.id}
+                  </option>
+                ))}
             </optgroup>
             <optgroup label="One student">
               {students.data.map((s) => (

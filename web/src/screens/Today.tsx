@@ -2,9 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { todayQuery } from "../data/lesson";
+import { useStudents } from "../data/people";
+import { addDays, minutesOf } from "../data/time";
 import { longDay, weekdayOf } from "../data/words";
+import { Begin } from "../first/Begin";
 import { Problem, Waiting } from "../parts/Problem";
 import { SignMark } from "../parts/SignMark";
+import { Title } from "../parts/Title";
 import { PlanDay } from "../plan/PlanDay";
 
 /** The day's lessons on a time line, each with what is due in it. */
@@ -16,32 +20,71 @@ export function Today() {
   const t = today.data;
   return (
     <div className="mx-auto max-w-5xl px-4 py-6 sm:px-8">
-      <p className="fine">{longDay(t.day)}</p>
+      <Title of={t.day === t.today ? "Today" : longDay(t.day)} />
+      <p className="fine">
+        {longDay(t.day)}
+        {t.day === t.today ? "" : t.day < t.today ? ", a day that was" : ", a day ahead"}
+        {t.holidays.length > 0 && <strong className="text-review"> · {t.holidays.join(", ")}</strong>}
+      </p>
       <h1 className="mt-1">{t.sentence}</h1>
       <WeekStrip today={t} />
       {t.lessons.length === 0 ? (
-        <p className="mt-10 max-w-md">
-          A free day. Pick another day above to look ahead, or open a student from the list at the top.
-        </p>
+        <Free today={t} />
       ) : (
         <>
-          <div className="mt-4">
-            <PlanDay key={t.day} day={t.day} />
-          </div>
+          {t.day >= t.today && (
+            <div className="mt-4">
+              <PlanDay key={t.day} day={t.day} />
+            </div>
+          )}
           <ol className="mt-6 border-l-4 border-line">
             {t.lessons.map((l, i) => (
-              <LessonLine key={l.student.ladder} lesson={l} day={t.day} gap={gapBefore(t.lessons, i)} />
+              <LessonLine key={l.lesson.lesson} lesson={l} day={t.day} gap={gapBefore(t.lessons, i)} />
             ))}
           </ol>
         </>
+      )}
+      {t.others.length > 0 && (
+        <section aria-label="Not on this day" className="mt-6">
+          <h2 className="text-lg">Not on this day</h2>
+          <ul>
+            {t.others.map((l) => (
+              <li key={l.lesson} className="border-t border-line/60 py-1">
+                <Link to={`/student/${l.student}`} className="hover:underline">
+                  {l.name}
+                </Link>{" "}
+                <span className="fine">{l.words}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
     </div>
   );
 }
 
-function WeekStrip({ today }: { today: Schemas["Today"] }) {
+function Free({ today: t }: { today: Schemas["Today"] }) {
+  const students = useStudents();
+  if (students.data?.length === 0) return <Begin />;
   return (
-    <nav aria-label="Days of the week" className="mt-4 flex flex-wrap gap-x-1">
+    <p className="mt-10 max-w-md">
+      No lessons on this day. Pick another day above,{" "}
+      <Link to={`/calendar?day=${t.day}`} className="underline underline-offset-4">
+        open the calendar
+      </Link>
+      , or open a student from the list at the top.
+    </p>
+  );
+}
+
+function WeekStrip({ today }: { today: Schemas["Today"] }) {
+  const monday = today.week[0]?.day ?? today.day;
+  const step = "press min-w-touch border-line px-3";
+  return (
+    <nav aria-label="Days of the week" className="mt-4 flex flex-wrap items-center gap-x-1 gap-y-1">
+      <Link to={`/?day=${addDays(monday, -7)}`} className={step} aria-label="The week before">
+        ‹
+      </Link>
       {today.week.map((d) => (
         <Link
           key={d.day}
@@ -49,31 +92,39 @@ function WeekStrip({ today }: { today: Schemas["Today"] }) {
           aria-current={d.day === today.day ? "date" : undefined}
           className="flex min-h-touch min-w-touch flex-col items-center justify-center rounded px-2 hover:bg-fold aria-[current]:bg-fold aria-[current]:font-semibold"
         >
-          <span className="text-fine">{weekdayOf(d.day).slice(0, 3)}</span>
+          <span className="text-fine">
+            {weekdayOf(d.day).slice(0, 3)} <span className="figures">{Number(d.day.slice(8))}</span>
+          </span>
           <span aria-hidden="true" className="flex h-2 gap-0.5">
-            {Array.from({ length: d.lessons }, (_, i) => (
+            {Array.from({ length: Math.min(12, d.lessons) }, (_, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: strokes that only count
               <i key={i} className="h-2 w-1 rounded-full bg-working" />
             ))}
           </span>
-          <span className="sr-only">{d.lessons} lessons</span>
+          <span className="sr-only">{d.lessons === 1 ? "1 lesson" : `${d.lessons} lessons`}</span>
         </Link>
       ))}
+      <Link to={`/?day=${addDays(monday, 7)}`} className={step} aria-label="The week after">
+        ›
+      </Link>
+      {today.day !== today.today && (
+        <Link to="/" className="quiet">
+          Back to today
+        </Link>
+      )}
     </nav>
   );
 }
-
-const clock = (hhmm: string) => {
-  const [h, m] = hhmm.split(":").map(Number);
-  return (h ?? 0) * 60 + (m ?? 0);
-};
 
 /** Free minutes before a lesson, which push it down the line a little. */
 function gapBefore(lessons: Schemas["TodayLesson"][], i: number): number {
   const here = lessons[i];
   const before = lessons[i - 1];
   if (!here || !before) return 0;
-  return Math.max(0, clock(here.student.startsAt) - clock(before.student.startsAt) - before.student.minutes);
+  return Math.max(
+    0,
+    minutesOf(here.lesson.startsAt) - minutesOf(before.lesson.startsAt) - before.lesson.minutes,
+  );
 }
 
 function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day: string; gap: number }) {
@@ -96,7 +147,7 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
         <article className="flex flex-wrap items-start gap-x-8 gap-y-2 border-b border-line py-5">
           <div className="w-60 shrink-0">
             <p className="figures text-soft">
-              {s.startsAt} · {s.minutes} min
+              {lesson.lesson.startsAt} · {lesson.lesson.minutes} min
             </p>
             <h2 className="leading-tight">
               <Link to={`/ladder/${s.ladder}`} className="hover:underline">
@@ -106,6 +157,7 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
             <p className="fine">
               {s.instrument}, {s.age} years{lesson.given ? " · given" : ""}
             </p>
+            {lesson.lesson.words && <p className="text-fine text-cliff">{lesson.lesson.words}</p>}
           </div>
           <div className="min-w-64 flex-1">
             <ul>

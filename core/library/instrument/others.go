@@ -1,0 +1,55 @@
+package instrument
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+)
+
+// others are instruments that are taught often and have no data of their own: whatever needs no drawn hand works for them.
+var others = []string{
+	"accordion", "bassoon", "clarinet", "double bass", "drums", "flute", "harp", "horn", "mandolin", "oboe", "organ", "percussion",
+	"recorder", "saxophone", "trombone", "trumpet", "tuba", "voice",
+}
+
+// Others returns names of instruments without data of their own, in alphabetical order; any other can be taught as well.
+func Others() []string { return append([]string{}, others...) }
+
+// Any is an instrument by its name, without data of its own where there are none.
+func Any(name string) Instrument {
+	if x, ok := Of(name); ok {
+		return x
+	}
+	return Instrument{ID: name}
+}
+
+// Plain are the instruments without data of their own that are usual, or are played among some, in alphabetical order.
+func Plain(played []string) []string {
+	out := Others()
+	for _, name := range played {
+		if _, known := Of(name); !known {
+			out = append(out, name)
+		}
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// longestName of an instrument in letters.
+const longestName = 40
+
+// Named is the name of an instrument as it is kept: in lower case, without spaces around it. ok is false for
+// what cannot be one: it is made of letters, with spaces, hyphens and apostrophes between them.
+func Named(name string) (string, bool) {
+	name = strings.ToLower(strings.Join(strings.Fields(name), " "))
+	letters := 0
+	for _, r := range name {
+		switch {
+		case unicode.IsLetter(r) || unicode.IsMark(r):
+			letters++
+		case !strings.ContainsRune(" -’'", r):
+			return name, false
+		}
+	}
+	return name, letters >= 2 && len([]rune(name)) <= longestName
+}

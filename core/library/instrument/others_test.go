@@ -1,0 +1,33 @@
+package instrument
+
+import (
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+func TestAnyInstrumentCanBeNamed(t *testing.T) {
+	for given, want := range map[string]string{"Voice": "voice", "  Double   Bass ": "double bass", "Hackbrett": "hackbrett", "箏琴": "箏琴", "cor anglais": "cor anglais", "piano": "piano"} {
+		got, ok := Named(given)
+		require.True(t, ok, given)
+		require.Equal(t, want, got)
+	}
+	for _, bad := range []string{"", " ", "x", "b3", "flute!", "<b>", strings.Repeat("x", 41), "-'"} {
+		_, ok := Named(bad)
+		require.False(t, ok, bad)
+	}
+	plain := Plain([]string{"piano", "zither", "voice", "zither"})
+	require.Equal(t, append(Others(), "zither"), plain)
+	require.Equal(t, Instrument{ID: "voice"}, Any("voice"))
+	require.Equal(t, Keyboard, Any("piano").Family)
+	require.True(t, slices.IsSorted(Others()))
+	for _, name := range Others() {
+		got, ok := Named(name)
+		require.True(t, ok)
+		require.Equal(t, name, got)
+		_, known := Of(name)
+		require.False(t, known, "%s has data of its own", name)
+	}
+}

@@ -1,0 +1,55 @@
+package titles
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+var library = []Title{
+	{"1", "Ode to Joy", "Ludwig van Beethoven"}, {"2", "Minuet in G", "Christian Petzold"}, {"3", "Minuet in G minor", "Christian Petzold"}, {"4", "Für Elise", "Ludwig van Beethoven"},
+	{"5", "Low Water", ""}, {"6", "Two Boats", ""}, {"7", "Two Goats", ""}, {"8", "Low Water", "another"},
+}
+
+func TestLinesOfAList(t *testing.T) {
+	require.Equal(t, []string{"Ode to Joy", "Low Water", "Two Boats", "3 Blind Mice", "Minuet in G"},
+		Lines("  1. Ode to Joy\r\n\n2) “Low Water”,\n - Two Boats\n3 Blind Mice\n (4) Minuet in G\n ... \n"))
+	require.Empty(t, Lines(" \n--\n"))
+}
+
+func TestWhatALineMeans(t *testing.T) {
+	for line, want := range map[string]string{
+		"ode to joy": "1 sure", "Ode To Joy (Beethoven)": "1 sure", "Beethoven: Ode to Joy": "1 sure", "Fur Elise": "4 sure", "FÜR ELISE": "4 sure",
+		"Minuet in G": "2 sure", "Minuet in g minor": "3 sure", "Minuet G": "2 doubtful", "Ode to Jyo": "1 doubtful", "Ode to the Joy": "1 doubtful",
+		"Two Coats": "6 doubtful", "Low Water": "5 doubtful", "Harbour Lights": "", "": "", "x": "",
+	} {
+		m := Find(line, library)
+		got := m.Best.ID
+		if got != "" && m.Sure {
+			got += " sure"
+		} else if got != "" {
+			got += " doubtful"
+		}
+		require.Equal(t, want, got, "%s is %.2f like %q", line, m.Alike, m.Best.Title)
+	}
+}
+
+// Worked examples of the edit distance with neighbours that change places: kitten and sitting are three
+// edits apart (Levenshtein's distance as every textbook has it), "ca" and "ac" one.
+func TestTheRatioOfTwoTexts(t *testing.T) {
+	require.InDelta(t, 1-3.0/7, ratio("kitten", "sitting"), 1e-12)
+	require.InDelta(t, 0.5, ratio("ca", "ac"), 1e-12)
+	require.InDelta(t, 0, ratio("abc", "xyz"), 1e-12)
+}
+
+func TestATitleIsItself(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		title := rapid.StringMatching(`[A-Z][a-zäö]{2,8}( [A-Z][a-z]{2,8}){0,3}`).Draw(t, "title")
+		other := rapid.StringMatching(`[0-9]{12}`).Draw(t, "other")
+		m := Find(title, []Title{{"o", other, ""}, {"t", title, ""}})
+		require.True(t, m.Sure)
+		require.Equal(t, "t", m.Best.ID)
+		require.Equal(t, 1.0, m.Alike)
+	})
+}

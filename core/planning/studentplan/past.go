@@ -1,0 +1,167 @@
+package studentplan
+
+import (
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/student/studentlog"
+)
+
+// PastState says what is known of a lesson that was.
+type PastState string
+
+// What is known of a lesson.
+const (
+	Taught      PastState = "taught"
+	NotEntered  PastState = "notEntered" // it took place by the calendar, and nothing was recorded
+	WasCanceled PastState = "cancelled"
+)
+
+// PastLesson is a day on which something was recorded in a lesson, or on which there was one by the calendar.
+type PastLesson struct {
+	Day   time.Time
+	State PastState
+	// Dated is the lesson of the calendar on that day; its ID is empty where there was none.
+	Dated calendar.Lesson
+	// Pieces are the materials that were played, in the order in which they came; Cleared those that were cleared.
+	Pieces, Cleared []string
+	// Notes are the words of observation, WentWell what went well, Bring what was to be brought to the next one.
+	Notes, WentWell, Bring []string
+	// Entries are all of the day as they count, in their order.
+	Entries []*studentlog.Entry
+}
+
+// notEnteredDays is for how long a lesson of which nothing was recorded is named (default).
+const notEnteredDays = 56
+
+// inLesson says that an entry was made in a lesson and not at home, nor tells of the time before.
+func inLesson(e *studentlog.Entry) bool {
+	return e.Actor != studentlog.Family && e.Kind != studentlog.KnownBefore
+}
+
+// Past are the lessons that were, the latest first; live is the log as it counts.
+func (s Student) Past(live []*studentlog.Entry) []PastLesson {
+	byDay := map[time.Time]*PastLesson{}
+	on := func(day time.Time) *PastLesson {
+		if byDay[day] == nil {
+			byDay[day] = &PastLesson{Day: day, State: Taught}
+		}
+		return byDay[day]
+	}
+	for _, e := range live {
+		if inLesson(e) {
+			on(s.Local(e.At)).add(e)
+		}
+	}
+	first := s.Today.AddDate(0, 0, -notEnteredDays)
+	for _, l := range s.Timetable().Between(first, s.Today) {
+		if l.Day.After(s.Today) {
+			continue
+		}
+		here, there := byDay[l.Day], true
+		if here == nil {
+			here, there = &PastLesson{Day: l.Day}, false
+		}
+		here.Dated = l
+		switch {
+		case there:
+		case l.State == calendar.Cancelled:
+			here.State = WasCanceled
+			byDay[l.Day] = here
+		case l.Held() && l.Day.Before(s.Today):
+			here.State = NotEntered
+			byDay[l.Day] = here
+		}
+	}
+	out := make([]PastLesson, 0, len(byDay))
+	for _, p := range byDay {
+		out = append(out, *p)
+	}
+	slices.SortFunc(out, func(a, b PastLesson) int { return b.Day.Compare(a.Day) })
+	return out
+}
+
+func (p *PastLesson) add(e *studentlog.Entry) {
+	p.Entries = append(p.Entries, e)
+	if e.Material != "" && !slices.Contains(p.Pieces, e.Material) {
+		p.Pieces = append(p.Pieces, e.Material)
+	}
+	switch e.Kind {
+	case studentlog.Cleared:
+		p.Cleared = append(p.Cleared, e.Material)
+	case studentlog.Note:
+		p.Notes = append(p.Notes, e.Text)
+	case studentlog.WentWell:
+		p.WentWell = append(p.WentWell, e.Text)
+	case studentlog.Bring:
+		p.Bring = append(p.Bring, e.Text)
+	}
+}
+
+// Matching are the lessons in which all words of a search come up: in what was recorded, as said says it,
+// or in the title of a piece.
+func (s Student) Matching(past []PastLesson, search string, said func(*studentlog.Entry) string) []PastLesson {
+	words := strings.Fields(strings.ToLower(search))
+	if len(words) == 0 {
+		return past
+	}
+	return slices.DeleteFunc(slices.Clone(past), func(p PastLesson) bool {
+		var text strings.Builder
+		for _, e := range p.Entries {
+			text.WriteString(strings.ToLower(said(e) + "\n" + s.Library[e.Material].Title + "\n"))
+		}
+		return slices.ContainsFunc(words, func(w string) bool { return !strings.Contains(text.String(), w) })
+	})
+}
+
+// LastTime is what a lesson opens with.
+type LastTime struct {
+	// Day of the last lesson in which something was recorded; zero for none.
+	Day time.Time
+	PastLesson
+	// OpenSpots counts the hard spots that are still open, by material, of the pieces in work.
+	OpenSpots map[string]int
+}
+
+// LastTime is the last lesson before a day; ok is false where there was none.
+func (s Student) LastTime(live []*studentlog.Entry, day time.Time) (LastTime, bool) {
+	for _, p := range s.Past(live) {
+		if p.Day.Before(day) && p.State == Taught {
+			out := LastTime{Day: p.Day, PastLesson: p, OpenSpots: map[string]int{}}
+			for _, id := range s.InHand() {
+				if n := s.Standing.Materials[id].OpenSpots(); n > 0 {
+					out.OpenSpots[id] = n
+				}
+			}
+			return out, true
+		}
+	}
+	return LastTime{}, false
+}
+
+// EntryTime is when an entry is put that is added to a lesson that was: after the last one of its day, else
+// at the beginning of the lesson of the calendar, else at noon.
+func (s Student) EntryTime(live []*studentlog.Entry, day time.Time) time.Time {
+	last := time.Time{}
+	for _, e := range live {
+		if inLesson(e) && s.Local(e.At).Equal(day) && e.At.After(last) {
+			last = e.At
+		}
+	}
+	if !last.IsZero() {
+		if next := last.Add(time.Second); s.Local(next).Equal(day) {
+			return next
+		}
+		return last
+	}
+	minutes := 12 * 60
+	for _, l := range s.Timetable().On(day) {
+		if l.Held() {
+			minutes = l.StartsAt
+		}
+	}
+	y, m, d := day.Date()
+	return time.Date(y, m, d, minutes/60, minutes%60, 0, 0, s.Zone)
+}

@@ -1,0 +1,78 @@
+package studentplan
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/base/calendar"
+)
+
+func TestWhatCannotBeAboutAStudent(t *testing.T) {
+	year := func(n int) time.Time { return monday.AddDate(n, 0, 0) }
+	for _, c := range []struct {
+		name        string
+		born, since time.Time
+		want        error
+	}{
+		{"Nell", monday, time.Time{}, nil},
+		{"  ", monday, time.Time{}, ErrNoName},
+		{"Nell", monday.AddDate(0, 0, 1), time.Time{}, ErrBornAhead},
+		{"Nell", year(-120), time.Time{}, nil},
+		{"Nell", year(-120).AddDate(0, 0, -1), time.Time{}, ErrBornLong},
+		{"Nell", year(-5), year(-5), nil},
+		{"Nell", year(-5), year(-6), ErrSince},
+	} {
+		require.ErrorIs(t, CheckPerson(c.name, c.born, c.since, monday), c.want)
+	}
+	require.NoError(t, CheckPause(monday, time.Time{}, monday))
+	require.NoError(t, CheckPause(monday, monday, monday))
+	require.ErrorIs(t, CheckPause(monday, monday.AddDate(0, 0, -1), monday), ErrPauseEnds)
+	require.ErrorIs(t, CheckPause(monday.AddDate(0, 0, 733), time.Time{}, monday), ErrPauseLong)
+	require.ErrorIs(t, CheckPause(monday.AddDate(-11, 0, 0), time.Time{}, monday), ErrPauseLong)
+	require.NoError(t, CheckLeaving(monday.AddDate(0, 0, 732), monday))
+	require.ErrorIs(t, CheckLeaving(monday.AddDate(0, 0, 733), monday), ErrLeavesLate)
+}
+
+// Whoever comes back after a while was away for it, as in a pause; whoever never went was not.
+func TestComingBack(t *testing.T) {
+	first, last, ok := Away(monday.AddDate(0, 0, -30), monday)
+	require.True(t, ok)
+	require.Equal(t, []time.Time{monday.AddDate(0, 0, -30), monday.AddDate(0, 0, -1)}, []time.Time{first, last})
+	for _, left := range []time.Time{{}, monday, monday.AddDate(0, 0, 3)} {
+		_, _, ok = Away(left, monday)
+		require.False(t, ok)
+	}
+	p := Profile{Until: monday.AddDate(0, 0, 7)}
+	require.False(t, p.Gone(monday))
+	require.True(t, p.Gone(monday.AddDate(0, 0, 7)))
+	require.False(t, Profile{}.Gone(monday))
+}
+
+func TestHowAStudentIsCalled(t *testing.T) {
+	require.Equal(t, "Nell", Profile{Name: "Nell Farrow"}.First())
+	require.Equal(t, "Nelly", Profile{Name: "Nell Farrow", Called: "Nelly"}.First())
+	require.Equal(t, "李", Profile{Name: "李 小龙"}.First())
+}
+
+// Two lessons a week and one every second week: the forecast in lessons follows, the dates stay about where they were.
+func TestForecastsGoByTheCalendar(t *testing.T) {
+	clears := func(slots ...calendar.Slot) time.Time {
+		s := pupil(t, piece("work", "method", "plain"), piece("next", "method", "pulse"))
+		s.working("work", 7)
+		s.Profile.Lessons.Slots = slots
+		a := s.ahead("work", "next")
+		_, median, _ := a.Days(a.When["next"].Clear)
+		return median
+	}
+	slot := func(day time.Weekday, every int) calendar.Slot {
+		return calendar.Slot{ID: day.String(), Weekday: day, StartsAt: 900, Minutes: 30, Every: every, From: monday.AddDate(0, 0, -28)}
+	}
+	weekly, twice, second := clears(slot(time.Monday, 1)), clears(slot(time.Monday, 1), slot(time.Thursday, 1)), clears(slot(time.Monday, 2))
+	require.LessOrEqual(t, days(twice, weekly), 7)
+	require.GreaterOrEqual(t, days(twice, weekly), -7)
+	require.GreaterOrEqual(t, days(weekly, second), 0)
+	require.LessOrEqual(t, days(weekly, second), 14)
+	require.Equal(t, time.Monday, second.Weekday())
+}

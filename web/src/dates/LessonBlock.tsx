@@ -1,0 +1,55 @@
+import { useDraggable } from "@dnd-kit/core";
+import type { CSSProperties } from "react";
+import type { Schemas } from "../contract/client";
+
+type Lesson = Schemas["LessonDate"];
+
+const tones: Record<Lesson["state"], string> = {
+  planned: "border-working bg-sheet",
+  moved: "border-working border-dashed bg-sheet",
+  added: "border-preview bg-sheet",
+  cancelled: "border-line bg-paper text-soft line-through",
+  break: "border-line bg-paper text-soft",
+};
+
+/** One lesson in the calendar; it can be dragged, and opens when it is pressed. */
+export function LessonBlock(props: {
+  lesson: Lesson;
+  style?: CSSProperties;
+  className?: string;
+  onOpen: () => void;
+  small?: boolean;
+}) {
+  const { lesson: l } = props;
+  const fixed = l.state === "cancelled";
+  const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({
+    id: `${l.ladder} ${l.lesson}`,
+    disabled: fixed,
+    data: l,
+  });
+  const moved = transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 5 } : {};
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...listeners}
+      {...attributes}
+      aria-roledescription="lesson"
+      aria-label={`${l.name}, ${l.startsAt}, ${l.minutes} minutes${l.words ? `, ${l.words}` : ""}`}
+      onClick={props.onOpen}
+      style={{ ...props.style, ...moved, touchAction: "manipulation" }}
+      className={`overflow-hidden rounded border-l-4 px-1.5 text-left leading-tight shadow-sm hover:bg-fold ${tones[l.state]} ${isDragging ? "opacity-80" : ""} ${l.clashes.length > 0 ? "outline-2 -outline-offset-2 outline-cliff" : ""} ${props.className ?? ""}`}
+    >
+      <span className={`block truncate ${props.small ? "text-fine" : "text-[0.9rem] font-semibold"}`}>
+        {props.small && <span className="figures">{l.startsAt} </span>}
+        {l.name}
+      </span>
+      {!props.small && (
+        <span className="figures fine block truncate no-underline">
+          {l.startsAt}
+          {l.words ? ` · ${l.words}` : ` · ${l.instrument}`}
+        </span>
+      )}
+    </button>
+  );
+}
