@@ -42,6 +42,14 @@ func bodies(id string) map[string]any {
 		"PUT /ladders/{ladder}/targets/{target}": map[string]any{"material": id, "day": "2030-05-01", "name": "Recital"},
 		"PUT /holidays/{holiday}":                map[string]any{"name": "Spring", "first": "2030-05-01", "last": "2030-05-03"},
 		"PUT /way":                               someWay(),
+		"PATCH /library/books/{source}":          map[string]any{"title": "Mine"},
+		"POST /ladders/{ladder}/known":           map[string]any{"batch": id, "upTo": []any{}, "pieces": []any{}, "titles": []any{map[string]any{"id": storetest.ID(), "title": "x", "when": "long-ago"}}, "keys": []any{}, "skills": []any{}},
+		"POST /ladders/{ladder}/known/match":     map[string]any{"text": "x"},
+		"PUT /ladders/{ladder}/treats/{treat}":   map[string]any{"words": "ice", "pieces": 2},
+		"POST /materials/{material}/merge":       map[string]any{"into": id},
+		"POST /materials/{material}/ladders":     map[string]any{"ladders": []any{id}},
+		"PUT /materials/{material}/sections":     map[string]any{"sections": []any{map[string]any{"id": id, "title": "a"}, map[string]any{"id": storetest.ID(), "title": "b"}}},
+		"PUT /skills/{skill}":                    map[string]any{"name": "x", "steps": []any{}},
 		"PUT /students/{student}":                map[string]any{"name": "X", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "", "contacts": []any{}, "version": 1},
 		"POST /students/{student}/ladders":       map[string]any{"ladder": id, "instrument": "piano", "from": "2026-05-04", "slots": []any{}},
 		"PUT /students/{student}/pauses/{pause}": map[string]any{"first": "2026-05-04"},
@@ -71,7 +79,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
 			name := method + " " + path
-			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess").Replace(path)
+			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess").Replace(path)
 			if strings.HasSuffix(path, "/next") {
 				url += "?strand=method"
 			}
@@ -83,6 +91,9 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 			}
 			if path == "/library/export" {
 				url += "?format=json"
+			}
+			if strings.HasSuffix(path, "/find") {
+				url += "?q=x"
 			}
 			if strings.HasSuffix(path, "/free") {
 				url += "?near=2026-05-11"

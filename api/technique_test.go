@@ -246,6 +246,9 @@ func TestExercisesOnStrings(t *testing.T) {
 	require.Len(t, roll["strings"], 4)
 	require.Contains(t, roll["sentence"], "p on string 4, i on string 3, m on string 2 and a on string 1; no finger plays twice in a row")
 	for _, x := range u.list("/api/instruments") {
+		if x["family"] == "other" {
+			continue // without data of its own
+		}
 		e := get("instrument=" + x["id"].(string))
 		require.NotEmpty(t, e["notes"])
 		require.NotEmpty(t, e["choices"])

@@ -33,20 +33,29 @@ func (s *Store) PlaceRungs(ctx context.Context, studio, ladderID string, placed 
 		if _, err := q.LockLadder(ctx, rows.LockLadderParams{StudioID: studio, ID: ladderID}); err != nil {
 			return err
 		}
-		for _, p := range placed {
-			last, err := q.LastRung(ctx, rows.LastRungParams{StudioID: studio, LadderID: ladderID, Strand: string(p.Strand)})
-			if err != nil {
-				return err
-			}
-			_, err = q.AddRung(ctx, rows.AddRungParams{
-				StudioID: studio, LadderID: ladderID, MaterialID: p.Material, Strand: string(p.Strand), Position: int32(last) + 1,
-			})
-			if err != nil {
-				return err
-			}
-		}
-		return q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
+		_, err := place(ctx, q, studio, ladderID, placed)
+		return err
 	}))
+}
+
+// place puts materials at the end of their strands, and returns those that were not there.
+func place(ctx context.Context, q *rows.Queries, studio, ladderID string, placed []ladder.Placed) (added []string, err error) {
+	for _, p := range placed {
+		last, err := q.LastRung(ctx, rows.LastRungParams{StudioID: studio, LadderID: ladderID, Strand: string(p.Strand)})
+		if err != nil {
+			return nil, err
+		}
+		n, err := q.AddRung(ctx, rows.AddRungParams{
+			StudioID: studio, LadderID: ladderID, MaterialID: p.Material, Strand: string(p.Strand), Position: int32(last) + 1,
+		})
+		if err != nil {
+			return nil, err
+		}
+		if n > 0 {
+			added = append(added, p.Material)
+		}
+	}
+	return added, q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
 }
 
 // RemoveRung takes a material off a ladder; what the log says about it stays.

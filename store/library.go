@@ -15,7 +15,11 @@ import (
 )
 
 // Source is a book or collection.
-type Source struct{ ID, Title, Instrument string }
+type Source struct {
+	ID, Title, Instrument string
+	// Retired says that it is not offered any more.
+	Retired bool
+}
 
 // ScoreFile is a score as the teacher brought it.
 type ScoreFile struct {
@@ -93,7 +97,7 @@ func (s *Store) Sources(ctx context.Context, studio string) ([]Source, error) {
 	list, err := s.q.Sources(ctx, studio)
 	out := make([]Source, len(list))
 	for i, r := range list {
-		out[i] = Source{ID: r.ID, Title: r.Title, Instrument: r.Instrument}
+		out[i] = Source{ID: r.ID, Title: r.Title, Instrument: r.Instrument, Retired: r.Retired}
 	}
 	return out, err
 }
@@ -124,7 +128,7 @@ func addMaterial(ctx context.Context, q *rows.Queries, studio string, m material
 		StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 		Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 		Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-		DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, Exercise: m.Exercise,
+		DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, Exercise: m.Exercise, PartOf: m.PartOf,
 	})
 	if err != nil {
 		return err
@@ -274,7 +278,7 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 			HasScore: r.HasScore, Music: r.Music, Rules: int(r.Rules),
 			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
-			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture), Exercise: r.Exercise,
+			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture), Exercise: r.Exercise, PartOf: r.PartOf, Retired: r.Retired,
 		}
 		for _, kept := range []struct {
 			text string

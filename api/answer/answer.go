@@ -65,7 +65,7 @@ func LessonDate(l agenda.Lesson) contract.LessonDate {
 func Brief(m material.Material) contract.MaterialBrief {
 	return contract.MaterialBrief{
 		Id: m.ID, Title: m.Title, Composer: m.Composer, Strand: contract.Strand(m.Strand),
-		Instrument: contract.Instrument(m.Instrument), Source: m.SourceID, From: From(m), Bars: m.Bars, Exercise: m.Exercise,
+		Instrument: contract.Instrument(m.Instrument), Source: m.SourceID, From: From(m), Bars: m.Bars, Exercise: m.Exercise, Retired: m.Retired,
 	}
 }
 

@@ -109,6 +109,7 @@ func (e CycleWeekState) Valid() bool {
 const (
 	EntryKindActivity     EntryKind = "activity"
 	EntryKindAssigned     EntryKind = "assigned"
+	EntryKindBring        EntryKind = "bring"
 	EntryKindCleared      EntryKind = "cleared"
 	EntryKindClimb        EntryKind = "climb"
 	EntryKindCorrection   EntryKind = "correction"
@@ -116,6 +117,7 @@ const (
 	EntryKindFocusAdded   EntryKind = "focusAdded"
 	EntryKindGate         EntryKind = "gate"
 	EntryKindHearing      EntryKind = "hearing"
+	EntryKindKnown        EntryKind = "known"
 	EntryKindLiking       EntryKind = "liking"
 	EntryKindMark         EntryKind = "mark"
 	EntryKindMissed       EntryKind = "missed"
@@ -142,6 +144,8 @@ func (e EntryKind) Valid() bool {
 		return true
 	case EntryKindAssigned:
 		return true
+	case EntryKindBring:
+		return true
 	case EntryKindCleared:
 		return true
 	case EntryKindClimb:
@@ -155,6 +159,8 @@ func (e EntryKind) Valid() bool {
 	case EntryKindGate:
 		return true
 	case EntryKindHearing:
+		return true
+	case EntryKindKnown:
 		return true
 	case EntryKindLiking:
 		return true
@@ -339,6 +345,27 @@ func (e Felt) Valid() bool {
 	case Hard:
 		return true
 	case Joyful:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FoundForLadderKind.
+const (
+	FoundForLadderKindBook     FoundForLadderKind = "book"
+	FoundForLadderKindExercise FoundForLadderKind = "exercise"
+	FoundForLadderKindPiece    FoundForLadderKind = "piece"
+)
+
+// Valid indicates whether the value is a known member of the FoundForLadderKind enum.
+func (e FoundForLadderKind) Valid() bool {
+	switch e {
+	case FoundForLadderKindBook:
+		return true
+	case FoundForLadderKindExercise:
+		return true
+	case FoundForLadderKindPiece:
 		return true
 	default:
 		return false
@@ -548,25 +575,25 @@ func (e LessonChangeWhat) Valid() bool {
 
 // Defines values for LessonDateState.
 const (
-	Added     LessonDateState = "added"
-	Break     LessonDateState = "break"
-	Cancelled LessonDateState = "cancelled"
-	Moved     LessonDateState = "moved"
-	Planned   LessonDateState = "planned"
+	LessonDateStateAdded     LessonDateState = "added"
+	LessonDateStateBreak     LessonDateState = "break"
+	LessonDateStateCancelled LessonDateState = "cancelled"
+	LessonDateStateMoved     LessonDateState = "moved"
+	LessonDateStatePlanned   LessonDateState = "planned"
 )
 
 // Valid indicates whether the value is a known member of the LessonDateState enum.
 func (e LessonDateState) Valid() bool {
 	switch e {
-	case Added:
+	case LessonDateStateAdded:
 		return true
-	case Break:
+	case LessonDateStateBreak:
 		return true
-	case Cancelled:
+	case LessonDateStateCancelled:
 		return true
-	case Moved:
+	case LessonDateStateMoved:
 		return true
-	case Planned:
+	case LessonDateStatePlanned:
 		return true
 	default:
 		return false
@@ -744,6 +771,27 @@ func (e NewOverrulingKind) Valid() bool {
 	case NewOverrulingKindFinger:
 		return true
 	case NewOverrulingKindTempo:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PastLineState.
+const (
+	PastLineStateCancelled  PastLineState = "cancelled"
+	PastLineStateNotEntered PastLineState = "notEntered"
+	PastLineStateTaught     PastLineState = "taught"
+)
+
+// Valid indicates whether the value is a known member of the PastLineState enum.
+func (e PastLineState) Valid() bool {
+	switch e {
+	case PastLineStateCancelled:
+		return true
+	case PastLineStateNotEntered:
+		return true
+	case PastLineStateTaught:
 		return true
 	default:
 		return false
@@ -945,6 +993,30 @@ func (e ReadyState) Valid() bool {
 	case ReadyStateReach:
 		return true
 	case ReadyStateReady:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Rough.
+const (
+	LastTerm Rough = "last-term"
+	LastYear Rough = "last-year"
+	LongAgo  Rough = "long-ago"
+	ThisTerm Rough = "this-term"
+)
+
+// Valid indicates whether the value is a known member of the Rough enum.
+func (e Rough) Valid() bool {
+	switch e {
+	case LastTerm:
+		return true
+	case LastYear:
+		return true
+	case LongAgo:
+		return true
+	case ThisTerm:
 		return true
 	default:
 		return false
@@ -1691,6 +1763,15 @@ type Balance struct {
 // BalanceKind defines model for Balance.Kind.
 type BalanceKind string
 
+// Batch defines model for Batch.
+type Batch struct {
+	At time.Time `json:"at"`
+
+	// Id A ULID
+	Id    Id     `json:"id"`
+	Words string `json:"words"`
+}
+
 // Bite defines model for Bite.
 type Bite struct {
 	Exercise Choice `json:"exercise,omitempty,omitzero"`
@@ -1713,8 +1794,11 @@ type BookBrief struct {
 	// Leaps For a beginner, in the order of the book
 	Leaps     []float64 `json:"leaps"`
 	Materials int       `json:"materials"`
-	Title     string    `json:"title"`
-	Units     []string  `json:"units"`
+
+	// Retired Not offered any more
+	Retired bool     `json:"retired,omitempty,omitzero"`
+	Title   string   `json:"title"`
+	Units   []string `json:"units"`
 }
 
 // BookComparison defines model for BookComparison.
@@ -2213,6 +2297,9 @@ type FamilyPage struct {
 	Ticks   []FamilyTick       `json:"ticks"`
 	Today   openapi_types.Date `json:"today"`
 
+	// Treats What was promised and is not given yet
+	Treats []Treat `json:"treats"`
+
 	// Words The teacher's own
 	Words string `json:"words"`
 }
@@ -2315,6 +2402,18 @@ type FocusPoint struct {
 	Streak int    `json:"streak,omitempty,omitzero"`
 	Text   string `json:"text"`
 }
+
+// FoundForLadder defines model for FoundForLadder.
+type FoundForLadder struct {
+	From     string             `json:"from"`
+	Id       string             `json:"id"`
+	Kind     FoundForLadderKind `json:"kind"`
+	OnLadder bool               `json:"onLadder"`
+	Title    string             `json:"title"`
+}
+
+// FoundForLadderKind defines model for FoundForLadder.Kind.
+type FoundForLadderKind string
 
 // FreeTime defines model for FreeTime.
 type FreeTime struct {
@@ -2482,6 +2581,50 @@ type KeptCycle struct {
 // KeptCycleOrder defines model for KeptCycle.Order.
 type KeptCycleOrder string
 
+// KnownBook defines model for KnownBook.
+type KnownBook struct {
+	// Id A ULID
+	Id     Id            `json:"id"`
+	Pieces []KnownChoice `json:"pieces"`
+	Title  string        `json:"title"`
+}
+
+// KnownChoice defines model for KnownChoice.
+type KnownChoice struct {
+	Id    string `json:"id"`
+	Known bool   `json:"known"`
+	Name  string `json:"name"`
+}
+
+// KnownEffect defines model for KnownEffect.
+type KnownEffect struct {
+	Entries int      `json:"entries"`
+	Pieces  int      `json:"pieces"`
+	Skills  int      `json:"skills"`
+	Words   []string `json:"words"`
+}
+
+// KnownFamily defines model for KnownFamily.
+type KnownFamily struct {
+	Name   string        `json:"name"`
+	Skills []KnownChoice `json:"skills"`
+}
+
+// KnownSheet defines model for KnownSheet.
+type KnownSheet struct {
+	Books []KnownBook `json:"books"`
+
+	// Entered What was entered already
+	Entered []Batch `json:"entered"`
+
+	// Keys The keys of the scale that goes through the keys
+	Keys []KnownChoice `json:"keys"`
+
+	// Skills The skills by family
+	Skills  []KnownFamily `json:"skills"`
+	Student Student       `json:"student"`
+}
+
 // LadderView defines model for LadderView.
 type LadderView struct {
 	Day    openapi_types.Date `json:"day"`
@@ -2501,6 +2644,14 @@ type LadderView struct {
 
 	// Version Of the order of the rungs
 	Version int64 `json:"version"`
+}
+
+// LastTime defines model for LastTime.
+type LastTime struct {
+	Bring []string           `json:"bring"`
+	Day   openapi_types.Date `json:"day"`
+	Lines []string           `json:"lines"`
+	Words string             `json:"words"`
 }
 
 // Leap defines model for Leap.
@@ -2537,7 +2688,8 @@ type LeapPartLevel string
 // Lesson defines model for Lesson.
 type Lesson struct {
 	// Bites Preview steps for what the rungs ahead will need, soonest first
-	Bites []Bite `json:"bites"`
+	Bites []Bite   `json:"bites"`
+	Last  LastTime `json:"last,omitempty,omitzero"`
 
 	// Level The level of the standard
 	Level LessonLevel `json:"level"`
@@ -2552,6 +2704,9 @@ type Lesson struct {
 	Signs    []Sign          `json:"signs"`
 	Standard []StandardPoint `json:"standard"`
 	Student  Student         `json:"student"`
+
+	// Taken Today's entries that were taken back, the last one first; id is that of the taking back
+	Taken []LogLine `json:"taken"`
 
 	// Usual Observations that were noted most often for this student
 	Usual []string `json:"usual"`
@@ -2751,6 +2906,9 @@ type MaterialBrief struct {
 	// Instrument One of those that getInstruments lists
 	Instrument Instrument `json:"instrument"`
 
+	// Retired Not offered any more
+	Retired bool `json:"retired,omitempty,omitzero"`
+
 	// Source A ULID
 	Source Id     `json:"source,omitempty,omitzero"`
 	Strand Strand `json:"strand"`
@@ -2912,9 +3070,47 @@ type NewInstrument struct {
 	Slots  []NewSlot `json:"slots"`
 }
 
+// NewKnown defines model for NewKnown.
+type NewKnown struct {
+	// Batch A ULID
+	Batch Id `json:"batch"`
+	Keys  []struct {
+		Exercise string `json:"exercise"`
+		When     Rough  `json:"when"`
+	} `json:"keys"`
+	Pieces []struct {
+		// Material A ULID
+		Material Id    `json:"material"`
+		When     Rough `json:"when"`
+	} `json:"pieces"`
+	Skills []struct {
+		Skill string `json:"skill"`
+		When  Rough  `json:"when"`
+	} `json:"skills"`
+
+	// Titles Pieces that are not in the library yet
+	Titles []struct {
+		// Id A ULID
+		Id    Id     `json:"id"`
+		Title string `json:"title"`
+		When  Rough  `json:"when"`
+	} `json:"titles"`
+	UpTo []struct {
+		// Book A ULID
+		Book Id `json:"book"`
+
+		// Ladder Put the rest of the book onto the ladder
+		Ladder bool `json:"ladder,omitempty,omitzero"`
+
+		// Last A ULID
+		Last Id    `json:"last"`
+		When Rough `json:"when"`
+	} `json:"upTo"`
+}
+
 // NewMaterial defines model for NewMaterial.
 type NewMaterial struct {
-	FileName    string   `json:"fileName"`
+	FileName    string   `json:"fileName,omitempty,omitzero"`
 	FocusPoints []string `json:"focusPoints,omitempty,omitzero"`
 
 	// Id A ULID
@@ -2926,10 +3122,12 @@ type NewMaterial struct {
 	// Piece Which piece of the file, from 0
 	Piece int `json:"piece,omitempty,omitzero"`
 
-	// Score The file, at most 12 MiB before encoding
-	Score  []byte `json:"score"`
+	// Score The file, at most 12 MiB before encoding; a piece by its title alone without it
+	Score  []byte `json:"score,omitempty,omitzero"`
 	Strand Strand `json:"strand"`
-	Title  string `json:"title,omitempty,omitzero"`
+
+	// Title Needed where there is no score
+	Title string `json:"title,omitempty,omitzero"`
 }
 
 // NewOverruling defines model for NewOverruling.
@@ -2955,6 +3153,16 @@ type NewOverruling struct {
 
 // NewOverrulingKind defines model for NewOverruling.Kind.
 type NewOverrulingKind string
+
+// NewSection defines model for NewSection.
+type NewSection struct {
+	From int `json:"from,omitempty,omitzero"`
+
+	// Id A ULID
+	Id    Id     `json:"id"`
+	Title string `json:"title"`
+	To    int    `json:"to,omitempty,omitzero"`
+}
 
 // NewSlot defines model for NewSlot.
 type NewSlot struct {
@@ -3009,6 +3217,18 @@ type NewTarget struct {
 	// Material A ULID
 	Material Id     `json:"material"`
 	Name     string `json:"name"`
+}
+
+// NewTreat defines model for NewTreat.
+type NewTreat struct {
+	Given bool `json:"given,omitempty,omitzero"`
+
+	// Material The piece that earns it when it is cleared
+	Material Id `json:"material,omitempty,omitzero"`
+
+	// Pieces Or so many more cleared pieces
+	Pieces int    `json:"pieces,omitempty,omitzero"`
+	Words  string `json:"words"`
 }
 
 // NextExercise defines model for NextExercise.
@@ -3088,6 +3308,63 @@ type OwnFocus struct {
 	Id     Id     `json:"id"`
 	Streak int    `json:"streak"`
 	Text   string `json:"text"`
+}
+
+// Past defines model for Past.
+type Past struct {
+	Lessons  []PastLine `json:"lessons"`
+	Sentence string     `json:"sentence"`
+	Student  Student    `json:"student"`
+}
+
+// PastDay defines model for PastDay.
+type PastDay struct {
+	// At When an entry is put that is added
+	At      time.Time          `json:"at"`
+	Day     openapi_types.Date `json:"day"`
+	Entries []PastEntry        `json:"entries"`
+
+	// Last The lesson before; empty for none
+	Last string `json:"last"`
+
+	// Next The lesson after; empty for none
+	Next string `json:"next"`
+
+	// Pieces What an entry could be about
+	Pieces  []PastPiece `json:"pieces"`
+	Student Student     `json:"student"`
+	Words   string      `json:"words"`
+}
+
+// PastEntry defines model for PastEntry.
+type PastEntry struct {
+	Entry Entry  `json:"entry"`
+	Text  string `json:"text"`
+
+	// Title The piece that it is about; empty for none
+	Title string `json:"title"`
+}
+
+// PastLine defines model for PastLine.
+type PastLine struct {
+	Day   openapi_types.Date `json:"day"`
+	Notes []string           `json:"notes"`
+
+	// Pieces What was played
+	Pieces []string      `json:"pieces"`
+	State  PastLineState `json:"state"`
+	Words  string        `json:"words"`
+}
+
+// PastLineState defines model for PastLine.State.
+type PastLineState string
+
+// PastPiece defines model for PastPiece.
+type PastPiece struct {
+	// Material A ULID
+	Material Id       `json:"material"`
+	Points   []Choice `json:"points"`
+	Title    string   `json:"title"`
 }
 
 // PathStep defines model for PathStep.
@@ -3392,6 +3669,13 @@ type Ready struct {
 // ReadyState defines model for Ready.State.
 type ReadyState string
 
+// Removed defines model for Removed.
+type Removed struct {
+	Removed bool   `json:"removed"`
+	Retired bool   `json:"retired"`
+	Words   string `json:"words"`
+}
+
 // ReviewPicked defines model for ReviewPicked.
 type ReviewPicked struct {
 	// Material A ULID
@@ -3434,6 +3718,9 @@ type ReviewState struct {
 	Starved int    `json:"starved"`
 	Words   string `json:"words"`
 }
+
+// Rough defines model for Rough.
+type Rough string
 
 // Run defines model for Run.
 type Run struct {
@@ -3573,6 +3860,13 @@ type Seat struct {
 	Refused  []string `json:"refused"`
 	Says     []string `json:"says"`
 	Seat     float64  `json:"seat"`
+}
+
+// Sections defines model for Sections.
+type Sections struct {
+	Proposed []NewSection `json:"proposed"`
+	Sections []NewSection `json:"sections"`
+	Words    string       `json:"words"`
 }
 
 // Setup defines model for Setup.
@@ -3978,11 +4272,29 @@ type TechniqueNow struct {
 	Why   string `json:"why"`
 }
 
+// TitleMatch defines model for TitleMatch.
+type TitleMatch struct {
+	Line string `json:"line"`
+
+	// Material The piece that it is most like
+	Material Id   `json:"material,omitempty,omitzero"`
+	Sure     bool `json:"sure"`
+
+	// Title Its title; empty for none
+	Title string `json:"title"`
+}
+
 // Titled defines model for Titled.
 type Titled struct {
 	// Material A ULID
 	Material Id     `json:"material"`
 	Title    string `json:"title"`
+}
+
+// TitlesMatched defines model for TitlesMatched.
+type TitlesMatched struct {
+	Lines    []TitleMatch `json:"lines"`
+	Sentence string       `json:"sentence"`
 }
 
 // Today defines model for Today.
@@ -4012,6 +4324,19 @@ type TodayLesson struct {
 	Signs   []Sign         `json:"signs"`
 	Student Student        `json:"student"`
 	Working []WorkingBrief `json:"working"`
+}
+
+// Treat defines model for Treat.
+type Treat struct {
+	Earned bool `json:"earned"`
+	Given  bool `json:"given"`
+
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Says When it is earned
+	Says  string `json:"says"`
+	Words string `json:"words"`
 }
 
 // UsedNote defines model for UsedNote.
@@ -4075,10 +4400,13 @@ type Way struct {
 	ReadingAfter  int          `json:"readingAfter"`
 	ReviewShare   float64      `json:"reviewShare"`
 	ReviewWeeks   int          `json:"reviewWeeks"`
-	SecureAfter   int          `json:"secureAfter"`
-	Standard      WayStandard  `json:"standard"`
-	StuckLessons  int          `json:"stuckLessons"`
-	Sure          float64      `json:"sure"`
+
+	// Rewards Treats can be promised and are shown to families
+	Rewards      bool        `json:"rewards"`
+	SecureAfter  int         `json:"secureAfter"`
+	Standard     WayStandard `json:"standard"`
+	StuckLessons int         `json:"stuckLessons"`
+	Sure         float64     `json:"sure"`
 }
 
 // WayApproach defines model for Way.Approach.
@@ -4407,6 +4735,11 @@ type SetApproachJSONBody struct {
 // SetApproachJSONBodyApproach defines parameters for SetApproach.
 type SetApproachJSONBodyApproach string
 
+// PlaceBookParams defines parameters for PlaceBook.
+type PlaceBookParams struct {
+	From Id `form:"from,omitempty" json:"from,omitempty,omitzero"`
+}
+
 // TryCycleParams defines parameters for TryCycle.
 type TryCycleParams struct {
 	// Type Of exercise; default: the scale of the instrument
@@ -4460,6 +4793,11 @@ type MakeLinkJSONBody struct {
 	Days int `json:"days"`
 }
 
+// FindForLadderParams defines parameters for FindForLadder.
+type FindForLadderParams struct {
+	Q string `form:"q" json:"q"`
+}
+
 // GetFitParams defines parameters for GetFit.
 type GetFitParams struct {
 	// Strand Default: all strands
@@ -4481,9 +4819,24 @@ type ChangeInstrumentJSONBody struct {
 	Ladder Id `json:"ladder"`
 }
 
+// EnterKnownParams defines parameters for EnterKnown.
+type EnterKnownParams struct {
+	Try bool `form:"try,omitempty" json:"try,omitempty,omitzero"`
+}
+
+// MatchTitlesJSONBody defines parameters for MatchTitles.
+type MatchTitlesJSONBody struct {
+	Text string `json:"text"`
+}
+
 // GetNextParams defines parameters for GetNext.
 type GetNextParams struct {
 	Strand Strand `form:"strand" json:"strand"`
+}
+
+// GetPastParams defines parameters for GetPast.
+type GetPastParams struct {
+	Search string `form:"search,omitempty" json:"search,omitempty,omitzero"`
 }
 
 // GetPlanParams defines parameters for GetPlan.
@@ -4548,10 +4901,20 @@ type GetLibraryParams struct {
 	Instrument Instrument `form:"instrument" json:"instrument"`
 }
 
+// RemoveBookParams defines parameters for RemoveBook.
+type RemoveBookParams struct {
+	Restore bool `form:"restore,omitempty" json:"restore,omitempty,omitzero"`
+}
+
 // GetBookParams defines parameters for GetBook.
 type GetBookParams struct {
 	// For Whose leaps: typical (default), beginner, or the id of a ladder
 	For Player `form:"for,omitempty" json:"for,omitempty,omitzero"`
+}
+
+// RenameBookJSONBody defines parameters for RenameBook.
+type RenameBookJSONBody struct {
+	Title string `json:"title"`
 }
 
 // CompareBooksParams defines parameters for CompareBooks.
@@ -4582,6 +4945,11 @@ type ListMaterialsParams struct {
 	Instrument Instrument `form:"instrument,omitempty" json:"instrument,omitempty,omitzero"`
 }
 
+// RemoveMaterialParams defines parameters for RemoveMaterial.
+type RemoveMaterialParams struct {
+	Restore bool `form:"restore,omitempty" json:"restore,omitempty,omitzero"`
+}
+
 // GetMaterialParams defines parameters for GetMaterial.
 type GetMaterialParams struct {
 	// Ladder Whose leap to compute
@@ -4608,6 +4976,22 @@ type ExportScoreParams struct {
 // ExportScoreParamsFormat defines parameters for ExportScore.
 type ExportScoreParamsFormat string
 
+// PlaceOnLaddersJSONBody defines parameters for PlaceOnLadders.
+type PlaceOnLaddersJSONBody struct {
+	Ladders []Id `json:"ladders"`
+}
+
+// MergeMaterialJSONBody defines parameters for MergeMaterial.
+type MergeMaterialJSONBody struct {
+	// Into A ULID
+	Into Id `json:"into"`
+}
+
+// SetSectionsJSONBody defines parameters for SetSections.
+type SetSectionsJSONBody struct {
+	Sections []NewSection `json:"sections"`
+}
+
 // PlanDayParams defines parameters for PlanDay.
 type PlanDayParams struct {
 	// Day Default: today in the studio's time zone
@@ -4633,6 +5017,12 @@ type EngraveTypedJSONBody struct {
 type SignInJSONBody struct {
 	Email    string `json:"email"`
 	Password string `json:"password"`
+}
+
+// SetSkillJSONBody defines parameters for SetSkill.
+type SetSkillJSONBody struct {
+	Name  string   `json:"name"`
+	Steps []string `json:"steps"`
 }
 
 // LeaveJSONBody defines parameters for Leave.
@@ -4716,6 +5106,12 @@ type MakeLinkJSONRequestBody MakeLinkJSONBody
 // ChangeInstrumentJSONRequestBody defines body for ChangeInstrument for application/json ContentType.
 type ChangeInstrumentJSONRequestBody ChangeInstrumentJSONBody
 
+// EnterKnownJSONRequestBody defines body for EnterKnown for application/json ContentType.
+type EnterKnownJSONRequestBody = NewKnown
+
+// MatchTitlesJSONRequestBody defines body for MatchTitles for application/json ContentType.
+type MatchTitlesJSONRequestBody MatchTitlesJSONBody
+
 // ChangeLessonJSONRequestBody defines body for ChangeLesson for application/json ContentType.
 type ChangeLessonJSONRequestBody = LessonChange
 
@@ -4740,11 +5136,17 @@ type TryTargetJSONRequestBody = TargetQuestion
 // SetTargetJSONRequestBody defines body for SetTarget for application/json ContentType.
 type SetTargetJSONRequestBody = NewTarget
 
+// SetTreatJSONRequestBody defines body for SetTreat for application/json ContentType.
+type SetTreatJSONRequestBody = NewTreat
+
 // SetWeekJSONRequestBody defines body for SetWeek for application/json ContentType.
 type SetWeekJSONRequestBody = WeekByHand
 
 // PublishWeekJSONRequestBody defines body for PublishWeek for application/json ContentType.
 type PublishWeekJSONRequestBody PublishWeekJSONBody
+
+// RenameBookJSONRequestBody defines body for RenameBook for application/json ContentType.
+type RenameBookJSONRequestBody RenameBookJSONBody
 
 // ImportCurriculumJSONRequestBody defines body for ImportCurriculum for application/json ContentType.
 type ImportCurriculumJSONRequestBody = Import
@@ -4758,11 +5160,20 @@ type AddMaterialJSONRequestBody = NewMaterial
 // ChangeMaterialJSONRequestBody defines body for ChangeMaterial for application/json ContentType.
 type ChangeMaterialJSONRequestBody = MaterialChange
 
+// PlaceOnLaddersJSONRequestBody defines body for PlaceOnLadders for application/json ContentType.
+type PlaceOnLaddersJSONRequestBody PlaceOnLaddersJSONBody
+
+// MergeMaterialJSONRequestBody defines body for MergeMaterial for application/json ContentType.
+type MergeMaterialJSONRequestBody MergeMaterialJSONBody
+
 // OverruleJSONRequestBody defines body for Overrule for application/json ContentType.
 type OverruleJSONRequestBody = NewOverruling
 
 // ReplaceScoreJSONRequestBody defines body for ReplaceScore for application/json ContentType.
 type ReplaceScoreJSONRequestBody = ScoreUpload
+
+// SetSectionsJSONRequestBody defines body for SetSections for application/json ContentType.
+type SetSectionsJSONRequestBody SetSectionsJSONBody
 
 // ReadScoreJSONRequestBody defines body for ReadScore for application/json ContentType.
 type ReadScoreJSONRequestBody = ScoreUpload
@@ -4772,6 +5183,9 @@ type EngraveTypedJSONRequestBody EngraveTypedJSONBody
 
 // SignInJSONRequestBody defines body for SignIn for application/json ContentType.
 type SignInJSONRequestBody SignInJSONBody
+
+// SetSkillJSONRequestBody defines body for SetSkill for application/json ContentType.
+type SetSkillJSONRequestBody SetSkillJSONBody
 
 // AddStudentJSONRequestBody defines body for AddStudent for application/json ContentType.
 type AddStudentJSONRequestBody = NewStudent
@@ -4854,6 +5268,12 @@ type ServerInterface interface {
 	// (PUT /ladders/{ladder}/approach)
 	SetApproach(c *gin.Context, ladder Ladder)
 
+	// (DELETE /ladders/{ladder}/batches/{batch})
+	UndoBatch(c *gin.Context, ladder Ladder, batch Id)
+
+	// (PUT /ladders/{ladder}/books/{source})
+	PlaceBook(c *gin.Context, ladder Ladder, source Id, params PlaceBookParams)
+
 	// (GET /ladders/{ladder}/cycle)
 	TryCycle(c *gin.Context, ladder Ladder, params TryCycleParams)
 
@@ -4881,6 +5301,9 @@ type ServerInterface interface {
 	// (POST /ladders/{ladder}/family/link)
 	MakeLink(c *gin.Context, ladder Ladder)
 
+	// (GET /ladders/{ladder}/find)
+	FindForLadder(c *gin.Context, ladder Ladder, params FindForLadderParams)
+
 	// (GET /ladders/{ladder}/fit)
 	GetFit(c *gin.Context, ladder Ladder, params GetFitParams)
 
@@ -4890,6 +5313,15 @@ type ServerInterface interface {
 	// (PUT /ladders/{ladder}/instrument)
 	ChangeInstrument(c *gin.Context, ladder Ladder)
 
+	// (GET /ladders/{ladder}/known)
+	GetKnown(c *gin.Context, ladder Ladder)
+
+	// (POST /ladders/{ladder}/known)
+	EnterKnown(c *gin.Context, ladder Ladder, params EnterKnownParams)
+
+	// (POST /ladders/{ladder}/known/match)
+	MatchTitles(c *gin.Context, ladder Ladder)
+
 	// (GET /ladders/{ladder}/lesson)
 	GetLesson(c *gin.Context, ladder Ladder)
 
@@ -4898,6 +5330,12 @@ type ServerInterface interface {
 
 	// (GET /ladders/{ladder}/next)
 	GetNext(c *gin.Context, ladder Ladder, params GetNextParams)
+
+	// (GET /ladders/{ladder}/past)
+	GetPast(c *gin.Context, ladder Ladder, params GetPastParams)
+
+	// (GET /ladders/{ladder}/past/{day})
+	GetPastLesson(c *gin.Context, ladder Ladder, day openapi_types.Date)
 
 	// (GET /ladders/{ladder}/plan)
 	GetPlan(c *gin.Context, ladder Ladder, params GetPlanParams)
@@ -4938,6 +5376,15 @@ type ServerInterface interface {
 	// (GET /ladders/{ladder}/technique)
 	GetTechnique(c *gin.Context, ladder Ladder)
 
+	// (GET /ladders/{ladder}/treats)
+	ListTreats(c *gin.Context, ladder Ladder)
+
+	// (DELETE /ladders/{ladder}/treats/{treat})
+	RemoveTreat(c *gin.Context, ladder Ladder, treat Id)
+
+	// (PUT /ladders/{ladder}/treats/{treat})
+	SetTreat(c *gin.Context, ladder Ladder, treat Id)
+
 	// (GET /ladders/{ladder}/week)
 	GetWeek(c *gin.Context, ladder Ladder, params GetWeekParams)
 
@@ -4953,8 +5400,14 @@ type ServerInterface interface {
 	// (GET /library)
 	GetLibrary(c *gin.Context, params GetLibraryParams)
 
+	// (DELETE /library/books/{source})
+	RemoveBook(c *gin.Context, source Id, params RemoveBookParams)
+
 	// (GET /library/books/{source})
 	GetBook(c *gin.Context, source Id, params GetBookParams)
+
+	// (PATCH /library/books/{source})
+	RenameBook(c *gin.Context, source Id)
 
 	// (GET /library/books/{source}/beside/{other})
 	CompareBooks(c *gin.Context, source Id, other Id, params CompareBooksParams)
@@ -4974,6 +5427,9 @@ type ServerInterface interface {
 	// (POST /materials)
 	AddMaterial(c *gin.Context)
 
+	// (DELETE /materials/{material})
+	RemoveMaterial(c *gin.Context, material Material, params RemoveMaterialParams)
+
 	// (GET /materials/{material})
 	GetMaterial(c *gin.Context, material Material, params GetMaterialParams)
 
@@ -4983,6 +5439,12 @@ type ServerInterface interface {
 	// (GET /materials/{material}/export)
 	ExportScore(c *gin.Context, material Material, params ExportScoreParams)
 
+	// (POST /materials/{material}/ladders)
+	PlaceOnLadders(c *gin.Context, material Material)
+
+	// (POST /materials/{material}/merge)
+	MergeMaterial(c *gin.Context, material Material)
+
 	// (PUT /materials/{material}/overrulings)
 	Overrule(c *gin.Context, material Material)
 
@@ -4991,6 +5453,15 @@ type ServerInterface interface {
 
 	// (PUT /materials/{material}/score)
 	ReplaceScore(c *gin.Context, material Material)
+
+	// (DELETE /materials/{material}/sections)
+	JoinSections(c *gin.Context, material Material)
+
+	// (GET /materials/{material}/sections)
+	GetSections(c *gin.Context, material Material)
+
+	// (PUT /materials/{material}/sections)
+	SetSections(c *gin.Context, material Material)
 
 	// (GET /messages)
 	ListMessages(c *gin.Context)
@@ -5024,6 +5495,12 @@ type ServerInterface interface {
 
 	// (GET /skills)
 	ListSkills(c *gin.Context)
+
+	// (DELETE /skills/{skill})
+	ResetSkill(c *gin.Context, skill string)
+
+	// (PUT /skills/{skill})
+	SetSkill(c *gin.Context, skill string)
 
 	// (GET /students)
 	ListStudents(c *gin.Context)
@@ -5499,6 +5976,85 @@ func (siw *ServerInterfaceWrapper) SetApproach(c *gin.Context) {
 	siw.Handler.SetApproach(c, ladder)
 }
 
+// UndoBatch operation middleware
+func (siw *ServerInterfaceWrapper) UndoBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "batch" -------------
+	var batch Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "batch", c.Param("batch"), &batch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter batch: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.UndoBatch(c, ladder, batch)
+}
+
+// PlaceBook operation middleware
+func (siw *ServerInterfaceWrapper) PlaceBook(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PlaceBookParams
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlaceBook(c, ladder, source, params)
+}
+
 // TryCycle operation middleware
 func (siw *ServerInterfaceWrapper) TryCycle(c *gin.Context) {
 
@@ -5791,6 +6347,42 @@ func (siw *ServerInterfaceWrapper) MakeLink(c *gin.Context) {
 	siw.Handler.MakeLink(c, ladder)
 }
 
+// FindForLadder operation middleware
+func (siw *ServerInterfaceWrapper) FindForLadder(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params FindForLadderParams
+
+	// ------------- Required query parameter "q" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "q", c.Request.URL.Query(), &params.Q, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter q: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.FindForLadder(c, ladder, params)
+}
+
 // GetFit operation middleware
 func (siw *ServerInterfaceWrapper) GetFit(c *gin.Context) {
 
@@ -5896,6 +6488,92 @@ func (siw *ServerInterfaceWrapper) ChangeInstrument(c *gin.Context) {
 	siw.Handler.ChangeInstrument(c, ladder)
 }
 
+// GetKnown operation middleware
+func (siw *ServerInterfaceWrapper) GetKnown(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetKnown(c, ladder)
+}
+
+// EnterKnown operation middleware
+func (siw *ServerInterfaceWrapper) EnterKnown(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EnterKnownParams
+
+	// ------------- Optional query parameter "try" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "try", c.Request.URL.Query(), &params.Try, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter try: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EnterKnown(c, ladder, params)
+}
+
+// MatchTitles operation middleware
+func (siw *ServerInterfaceWrapper) MatchTitles(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MatchTitles(c, ladder)
+}
+
 // GetLesson operation middleware
 func (siw *ServerInterfaceWrapper) GetLesson(c *gin.Context) {
 
@@ -5989,6 +6667,76 @@ func (siw *ServerInterfaceWrapper) GetNext(c *gin.Context) {
 	}
 
 	siw.Handler.GetNext(c, ladder, params)
+}
+
+// GetPast operation middleware
+func (siw *ServerInterfaceWrapper) GetPast(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetPastParams
+
+	// ------------- Optional query parameter "search" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "search", c.Request.URL.Query(), &params.Search, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter search: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPast(c, ladder, params)
+}
+
+// GetPastLesson operation middleware
+func (siw *ServerInterfaceWrapper) GetPastLesson(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "day" -------------
+	var day openapi_types.Date
+
+	err = runtime.BindStyledParameterWithOptions("simple", "day", c.Param("day"), &day, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "date", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPastLesson(c, ladder, day)
 }
 
 // GetPlan operation middleware
@@ -6385,6 +7133,99 @@ func (siw *ServerInterfaceWrapper) GetTechnique(c *gin.Context) {
 	siw.Handler.GetTechnique(c, ladder)
 }
 
+// ListTreats operation middleware
+func (siw *ServerInterfaceWrapper) ListTreats(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListTreats(c, ladder)
+}
+
+// RemoveTreat operation middleware
+func (siw *ServerInterfaceWrapper) RemoveTreat(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "treat" -------------
+	var treat Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "treat", c.Param("treat"), &treat, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter treat: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveTreat(c, ladder, treat)
+}
+
+// SetTreat operation middleware
+func (siw *ServerInterfaceWrapper) SetTreat(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "treat" -------------
+	var treat Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "treat", c.Param("treat"), &treat, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter treat: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetTreat(c, ladder, treat)
+}
+
 // GetWeek operation middleware
 func (siw *ServerInterfaceWrapper) GetWeek(c *gin.Context) {
 
@@ -6556,6 +7397,42 @@ func (siw *ServerInterfaceWrapper) GetLibrary(c *gin.Context) {
 	siw.Handler.GetLibrary(c, params)
 }
 
+// RemoveBook operation middleware
+func (siw *ServerInterfaceWrapper) RemoveBook(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RemoveBookParams
+
+	// ------------- Optional query parameter "restore" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "restore", c.Request.URL.Query(), &params.Restore, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter restore: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveBook(c, source, params)
+}
+
 // GetBook operation middleware
 func (siw *ServerInterfaceWrapper) GetBook(c *gin.Context) {
 
@@ -6590,6 +7467,31 @@ func (siw *ServerInterfaceWrapper) GetBook(c *gin.Context) {
 	}
 
 	siw.Handler.GetBook(c, source, params)
+}
+
+// RenameBook operation middleware
+func (siw *ServerInterfaceWrapper) RenameBook(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RenameBook(c, source)
 }
 
 // CompareBooks operation middleware
@@ -6738,6 +7640,42 @@ func (siw *ServerInterfaceWrapper) AddMaterial(c *gin.Context) {
 	siw.Handler.AddMaterial(c)
 }
 
+// RemoveMaterial operation middleware
+func (siw *ServerInterfaceWrapper) RemoveMaterial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RemoveMaterialParams
+
+	// ------------- Optional query parameter "restore" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "restore", c.Request.URL.Query(), &params.Restore, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter restore: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveMaterial(c, material, params)
+}
+
 // GetMaterial operation middleware
 func (siw *ServerInterfaceWrapper) GetMaterial(c *gin.Context) {
 
@@ -6867,6 +7805,56 @@ func (siw *ServerInterfaceWrapper) ExportScore(c *gin.Context) {
 	siw.Handler.ExportScore(c, material, params)
 }
 
+// PlaceOnLadders operation middleware
+func (siw *ServerInterfaceWrapper) PlaceOnLadders(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlaceOnLadders(c, material)
+}
+
+// MergeMaterial operation middleware
+func (siw *ServerInterfaceWrapper) MergeMaterial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MergeMaterial(c, material)
+}
+
 // Overrule operation middleware
 func (siw *ServerInterfaceWrapper) Overrule(c *gin.Context) {
 
@@ -6940,6 +7928,81 @@ func (siw *ServerInterfaceWrapper) ReplaceScore(c *gin.Context) {
 	}
 
 	siw.Handler.ReplaceScore(c, material)
+}
+
+// JoinSections operation middleware
+func (siw *ServerInterfaceWrapper) JoinSections(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.JoinSections(c, material)
+}
+
+// GetSections operation middleware
+func (siw *ServerInterfaceWrapper) GetSections(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSections(c, material)
+}
+
+// SetSections operation middleware
+func (siw *ServerInterfaceWrapper) SetSections(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetSections(c, material)
 }
 
 // ListMessages operation middleware
@@ -7139,6 +8202,56 @@ func (siw *ServerInterfaceWrapper) ListSkills(c *gin.Context) {
 	}
 
 	siw.Handler.ListSkills(c)
+}
+
+// ResetSkill operation middleware
+func (siw *ServerInterfaceWrapper) ResetSkill(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "skill" -------------
+	var skill string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "skill", c.Param("skill"), &skill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter skill: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ResetSkill(c, skill)
+}
+
+// SetSkill operation middleware
+func (siw *ServerInterfaceWrapper) SetSkill(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "skill" -------------
+	var skill string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "skill", c.Param("skill"), &skill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter skill: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetSkill(c, skill)
 }
 
 // ListStudents operation middleware
@@ -7658,6 +8771,17 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/teacher/:token/calendar", wrapper.GetTeacherCalendar)
 	router.POST(options.BaseURL+"/holidays/import", wrapper.ImportHolidays)
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
+	router.GET(options.BaseURL+"/ladders/:ladder/past", wrapper.GetPast)
+	router.GET(options.BaseURL+"/ladders/:ladder/past/:day", wrapper.GetPastLesson)
+	router.GET(options.BaseURL+"/ladders/:ladder/known", wrapper.GetKnown)
+	router.POST(options.BaseURL+"/ladders/:ladder/known", wrapper.EnterKnown)
+	router.POST(options.BaseURL+"/ladders/:ladder/known/match", wrapper.MatchTitles)
+	router.DELETE(options.BaseURL+"/ladders/:ladder/batches/:batch", wrapper.UndoBatch)
+	router.GET(options.BaseURL+"/ladders/:ladder/find", wrapper.FindForLadder)
+	router.PUT(options.BaseURL+"/ladders/:ladder/books/:source", wrapper.PlaceBook)
+	router.GET(options.BaseURL+"/ladders/:ladder/treats", wrapper.ListTreats)
+	router.DELETE(options.BaseURL+"/ladders/:ladder/treats/:treat", wrapper.RemoveTreat)
+	router.PUT(options.BaseURL+"/ladders/:ladder/treats/:treat", wrapper.SetTreat)
 	router.GET(options.BaseURL+"/ladders/:ladder/next", wrapper.GetNext)
 	router.GET(options.BaseURL+"/ladders/:ladder/lesson", wrapper.GetLesson)
 	router.GET(options.BaseURL+"/ladders/:ladder/entries", wrapper.ListEntries)
@@ -7676,7 +8800,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/holidays/:holiday", wrapper.RemoveHoliday)
 	router.PUT(options.BaseURL+"/holidays/:holiday", wrapper.SetHoliday)
 	router.GET(options.BaseURL+"/library", wrapper.GetLibrary)
+	router.DELETE(options.BaseURL+"/library/books/:source", wrapper.RemoveBook)
 	router.GET(options.BaseURL+"/library/books/:source", wrapper.GetBook)
+	router.PATCH(options.BaseURL+"/library/books/:source", wrapper.RenameBook)
 	router.GET(options.BaseURL+"/library/books/:source/beside/:other", wrapper.CompareBooks)
 	router.POST(options.BaseURL+"/library/table", wrapper.ReadTable)
 	router.POST(options.BaseURL+"/library/import", wrapper.ImportCurriculum)
@@ -7713,14 +8839,22 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.POST(options.BaseURL+"/materials", wrapper.AddMaterial)
+	router.DELETE(options.BaseURL+"/materials/:material", wrapper.RemoveMaterial)
 	router.GET(options.BaseURL+"/materials/:material", wrapper.GetMaterial)
 	router.PATCH(options.BaseURL+"/materials/:material", wrapper.ChangeMaterial)
+	router.POST(options.BaseURL+"/materials/:material/merge", wrapper.MergeMaterial)
+	router.POST(options.BaseURL+"/materials/:material/ladders", wrapper.PlaceOnLadders)
+	router.DELETE(options.BaseURL+"/materials/:material/sections", wrapper.JoinSections)
+	router.GET(options.BaseURL+"/materials/:material/sections", wrapper.GetSections)
+	router.PUT(options.BaseURL+"/materials/:material/sections", wrapper.SetSections)
 	router.GET(options.BaseURL+"/materials/:material/score", wrapper.GetScore)
 	router.PUT(options.BaseURL+"/materials/:material/score", wrapper.ReplaceScore)
 	router.PUT(options.BaseURL+"/materials/:material/overrulings", wrapper.Overrule)
 	router.GET(options.BaseURL+"/materials/:material/export", wrapper.ExportScore)
 	router.POST(options.BaseURL+"/scores/read", wrapper.ReadScore)
 	router.POST(options.BaseURL+"/scores/typed", wrapper.EngraveTyped)
+	router.DELETE(options.BaseURL+"/skills/:skill", wrapper.ResetSkill)
+	router.PUT(options.BaseURL+"/skills/:skill", wrapper.SetSkill)
 	router.GET(options.BaseURL+"/skills", wrapper.ListSkills)
 	router.GET(options.BaseURL+"/words", wrapper.GetWords)
 	router.PUT(options.BaseURL+"/words", wrapper.SetWords)
@@ -8431,6 +9565,83 @@ func (response SetApproachdefaultApplicationProblemPlusJSONResponse) VisitSetApp
 	return err
 }
 
+type UndoBatchRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Batch  Id     `json:"batch"`
+}
+
+type UndoBatchResponseObject interface {
+	VisitUndoBatchResponse(w http.ResponseWriter) error
+}
+
+type UndoBatch204Response struct {
+}
+
+func (response UndoBatch204Response) VisitUndoBatchResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type UndoBatchdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UndoBatchdefaultApplicationProblemPlusJSONResponse) VisitUndoBatchResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlaceBookRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Source Id     `json:"source"`
+	Params PlaceBookParams
+}
+
+type PlaceBookResponseObject interface {
+	VisitPlaceBookResponse(w http.ResponseWriter) error
+}
+
+type PlaceBook200JSONResponse struct {
+	Placed int `json:"placed"`
+}
+
+func (response PlaceBook200JSONResponse) VisitPlaceBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlaceBookdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlaceBookdefaultApplicationProblemPlusJSONResponse) VisitPlaceBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type TryCycleRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 	Params TryCycleParams
@@ -8776,6 +9987,46 @@ func (response MakeLinkdefaultApplicationProblemPlusJSONResponse) VisitMakeLinkR
 	return err
 }
 
+type FindForLadderRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params FindForLadderParams
+}
+
+type FindForLadderResponseObject interface {
+	VisitFindForLadderResponse(w http.ResponseWriter) error
+}
+
+type FindForLadder200JSONResponse []FoundForLadder
+
+func (response FindForLadder200JSONResponse) VisitFindForLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindForLadderdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FindForLadderdefaultApplicationProblemPlusJSONResponse) VisitFindForLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetFitRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 	Params GetFitParams
@@ -8896,6 +10147,126 @@ func (response ChangeInstrumentdefaultApplicationProblemPlusJSONResponse) VisitC
 	return err
 }
 
+type GetKnownRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type GetKnownResponseObject interface {
+	VisitGetKnownResponse(w http.ResponseWriter) error
+}
+
+type GetKnown200JSONResponse KnownSheet
+
+func (response GetKnown200JSONResponse) VisitGetKnownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKnowndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetKnowndefaultApplicationProblemPlusJSONResponse) VisitGetKnownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EnterKnownRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params EnterKnownParams
+	Body   *EnterKnownJSONRequestBody
+}
+
+type EnterKnownResponseObject interface {
+	VisitEnterKnownResponse(w http.ResponseWriter) error
+}
+
+type EnterKnown200JSONResponse KnownEffect
+
+func (response EnterKnown200JSONResponse) VisitEnterKnownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EnterKnowndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EnterKnowndefaultApplicationProblemPlusJSONResponse) VisitEnterKnownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MatchTitlesRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *MatchTitlesJSONRequestBody
+}
+
+type MatchTitlesResponseObject interface {
+	VisitMatchTitlesResponse(w http.ResponseWriter) error
+}
+
+type MatchTitles200JSONResponse TitlesMatched
+
+func (response MatchTitles200JSONResponse) VisitMatchTitlesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MatchTitlesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MatchTitlesdefaultApplicationProblemPlusJSONResponse) VisitMatchTitlesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetLessonRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 }
@@ -8999,6 +10370,86 @@ type GetNextdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetNextdefaultApplicationProblemPlusJSONResponse) VisitGetNextResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPastRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params GetPastParams
+}
+
+type GetPastResponseObject interface {
+	VisitGetPastResponse(w http.ResponseWriter) error
+}
+
+type GetPast200JSONResponse Past
+
+func (response GetPast200JSONResponse) VisitGetPastResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPastdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPastdefaultApplicationProblemPlusJSONResponse) VisitGetPastResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPastLessonRequestObject struct {
+	Ladder Ladder             `json:"ladder"`
+	Day    openapi_types.Date `json:"day"`
+}
+
+type GetPastLessonResponseObject interface {
+	VisitGetPastLessonResponse(w http.ResponseWriter) error
+}
+
+type GetPastLesson200JSONResponse PastDay
+
+func (response GetPastLesson200JSONResponse) VisitGetPastLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPastLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPastLessondefaultApplicationProblemPlusJSONResponse) VisitGetPastLessonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9495,6 +10946,114 @@ func (response GetTechniquedefaultApplicationProblemPlusJSONResponse) VisitGetTe
 	return err
 }
 
+type ListTreatsRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type ListTreatsResponseObject interface {
+	VisitListTreatsResponse(w http.ResponseWriter) error
+}
+
+type ListTreats200JSONResponse []Treat
+
+func (response ListTreats200JSONResponse) VisitListTreatsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTreatsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTreatsdefaultApplicationProblemPlusJSONResponse) VisitListTreatsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveTreatRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Treat  Id     `json:"treat"`
+}
+
+type RemoveTreatResponseObject interface {
+	VisitRemoveTreatResponse(w http.ResponseWriter) error
+}
+
+type RemoveTreat204Response struct {
+}
+
+func (response RemoveTreat204Response) VisitRemoveTreatResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveTreatdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveTreatdefaultApplicationProblemPlusJSONResponse) VisitRemoveTreatResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetTreatRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Treat  Id     `json:"treat"`
+	Body   *SetTreatJSONRequestBody
+}
+
+type SetTreatResponseObject interface {
+	VisitSetTreatResponse(w http.ResponseWriter) error
+}
+
+type SetTreat204Response struct {
+}
+
+func (response SetTreat204Response) VisitSetTreatResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetTreatdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetTreatdefaultApplicationProblemPlusJSONResponse) VisitSetTreatResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetWeekRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 	Params GetWeekParams
@@ -9714,6 +11273,46 @@ func (response GetLibrarydefaultApplicationProblemPlusJSONResponse) VisitGetLibr
 	return err
 }
 
+type RemoveBookRequestObject struct {
+	Source Id `json:"source"`
+	Params RemoveBookParams
+}
+
+type RemoveBookResponseObject interface {
+	VisitRemoveBookResponse(w http.ResponseWriter) error
+}
+
+type RemoveBook200JSONResponse Removed
+
+func (response RemoveBook200JSONResponse) VisitRemoveBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveBookdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveBookdefaultApplicationProblemPlusJSONResponse) VisitRemoveBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetBookRequestObject struct {
 	Source Id `json:"source"`
 	Params GetBookParams
@@ -9743,6 +11342,40 @@ type GetBookdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetBookdefaultApplicationProblemPlusJSONResponse) VisitGetBookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RenameBookRequestObject struct {
+	Source Id `json:"source"`
+	Body   *RenameBookJSONRequestBody
+}
+
+type RenameBookResponseObject interface {
+	VisitRenameBookResponse(w http.ResponseWriter) error
+}
+
+type RenameBook204Response struct {
+}
+
+func (response RenameBook204Response) VisitRenameBookResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RenameBookdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RenameBookdefaultApplicationProblemPlusJSONResponse) VisitRenameBookResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10002,6 +11635,46 @@ func (response AddMaterialdefaultApplicationProblemPlusJSONResponse) VisitAddMat
 	return err
 }
 
+type RemoveMaterialRequestObject struct {
+	Material Material `json:"material"`
+	Params   RemoveMaterialParams
+}
+
+type RemoveMaterialResponseObject interface {
+	VisitRemoveMaterialResponse(w http.ResponseWriter) error
+}
+
+type RemoveMaterial200JSONResponse Removed
+
+func (response RemoveMaterial200JSONResponse) VisitRemoveMaterialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveMaterialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveMaterialdefaultApplicationProblemPlusJSONResponse) VisitRemoveMaterialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetMaterialRequestObject struct {
 	Material Material `json:"material"`
 	Params   GetMaterialParams
@@ -10128,6 +11801,74 @@ func (response ExportScoredefaultApplicationProblemPlusJSONResponse) VisitExport
 	return err
 }
 
+type PlaceOnLaddersRequestObject struct {
+	Material Material `json:"material"`
+	Body     *PlaceOnLaddersJSONRequestBody
+}
+
+type PlaceOnLaddersResponseObject interface {
+	VisitPlaceOnLaddersResponse(w http.ResponseWriter) error
+}
+
+type PlaceOnLadders204Response struct {
+}
+
+func (response PlaceOnLadders204Response) VisitPlaceOnLaddersResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PlaceOnLaddersdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlaceOnLaddersdefaultApplicationProblemPlusJSONResponse) VisitPlaceOnLaddersResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergeMaterialRequestObject struct {
+	Material Material `json:"material"`
+	Body     *MergeMaterialJSONRequestBody
+}
+
+type MergeMaterialResponseObject interface {
+	VisitMergeMaterialResponse(w http.ResponseWriter) error
+}
+
+type MergeMaterial204Response struct {
+}
+
+func (response MergeMaterial204Response) VisitMergeMaterialResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type MergeMaterialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MergeMaterialdefaultApplicationProblemPlusJSONResponse) VisitMergeMaterialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type OverruleRequestObject struct {
 	Material Material `json:"material"`
 	Body     *OverruleJSONRequestBody
@@ -10242,6 +11983,112 @@ type ReplaceScoredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReplaceScoredefaultApplicationProblemPlusJSONResponse) VisitReplaceScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JoinSectionsRequestObject struct {
+	Material Material `json:"material"`
+}
+
+type JoinSectionsResponseObject interface {
+	VisitJoinSectionsResponse(w http.ResponseWriter) error
+}
+
+type JoinSections204Response struct {
+}
+
+func (response JoinSections204Response) VisitJoinSectionsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type JoinSectionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response JoinSectionsdefaultApplicationProblemPlusJSONResponse) VisitJoinSectionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSectionsRequestObject struct {
+	Material Material `json:"material"`
+}
+
+type GetSectionsResponseObject interface {
+	VisitGetSectionsResponse(w http.ResponseWriter) error
+}
+
+type GetSections200JSONResponse Sections
+
+func (response GetSections200JSONResponse) VisitGetSectionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSectionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSectionsdefaultApplicationProblemPlusJSONResponse) VisitGetSectionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSectionsRequestObject struct {
+	Material Material `json:"material"`
+	Body     *SetSectionsJSONRequestBody
+}
+
+type SetSectionsResponseObject interface {
+	VisitSetSectionsResponse(w http.ResponseWriter) error
+}
+
+type SetSections204Response struct {
+}
+
+func (response SetSections204Response) VisitSetSectionsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetSectionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetSectionsdefaultApplicationProblemPlusJSONResponse) VisitSetSectionsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10669,6 +12516,73 @@ type ListSkillsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListSkillsdefaultApplicationProblemPlusJSONResponse) VisitListSkillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ResetSkillRequestObject struct {
+	Skill string `json:"skill"`
+}
+
+type ResetSkillResponseObject interface {
+	VisitResetSkillResponse(w http.ResponseWriter) error
+}
+
+type ResetSkill204Response struct {
+}
+
+func (response ResetSkill204Response) VisitResetSkillResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ResetSkilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ResetSkilldefaultApplicationProblemPlusJSONResponse) VisitResetSkillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSkillRequestObject struct {
+	Skill string `json:"skill"`
+	Body  *SetSkillJSONRequestBody
+}
+
+type SetSkillResponseObject interface {
+	VisitSetSkillResponse(w http.ResponseWriter) error
+}
+
+type SetSkill204Response struct {
+}
+
+func (response SetSkill204Response) VisitSetSkillResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetSkilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetSkilldefaultApplicationProblemPlusJSONResponse) VisitSetSkillResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -11411,6 +13325,12 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/approach)
 	SetApproach(ctx context.Context, request SetApproachRequestObject) (SetApproachResponseObject, error)
 
+	// (DELETE /ladders/{ladder}/batches/{batch})
+	UndoBatch(ctx context.Context, request UndoBatchRequestObject) (UndoBatchResponseObject, error)
+
+	// (PUT /ladders/{ladder}/books/{source})
+	PlaceBook(ctx context.Context, request PlaceBookRequestObject) (PlaceBookResponseObject, error)
+
 	// (GET /ladders/{ladder}/cycle)
 	TryCycle(ctx context.Context, request TryCycleRequestObject) (TryCycleResponseObject, error)
 
@@ -11438,6 +13358,9 @@ type StrictServerInterface interface {
 	// (POST /ladders/{ladder}/family/link)
 	MakeLink(ctx context.Context, request MakeLinkRequestObject) (MakeLinkResponseObject, error)
 
+	// (GET /ladders/{ladder}/find)
+	FindForLadder(ctx context.Context, request FindForLadderRequestObject) (FindForLadderResponseObject, error)
+
 	// (GET /ladders/{ladder}/fit)
 	GetFit(ctx context.Context, request GetFitRequestObject) (GetFitResponseObject, error)
 
@@ -11447,6 +13370,15 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/instrument)
 	ChangeInstrument(ctx context.Context, request ChangeInstrumentRequestObject) (ChangeInstrumentResponseObject, error)
 
+	// (GET /ladders/{ladder}/known)
+	GetKnown(ctx context.Context, request GetKnownRequestObject) (GetKnownResponseObject, error)
+
+	// (POST /ladders/{ladder}/known)
+	EnterKnown(ctx context.Context, request EnterKnownRequestObject) (EnterKnownResponseObject, error)
+
+	// (POST /ladders/{ladder}/known/match)
+	MatchTitles(ctx context.Context, request MatchTitlesRequestObject) (MatchTitlesResponseObject, error)
+
 	// (GET /ladders/{ladder}/lesson)
 	GetLesson(ctx context.Context, request GetLessonRequestObject) (GetLessonResponseObject, error)
 
@@ -11455,6 +13387,12 @@ type StrictServerInterface interface {
 
 	// (GET /ladders/{ladder}/next)
 	GetNext(ctx context.Context, request GetNextRequestObject) (GetNextResponseObject, error)
+
+	// (GET /ladders/{ladder}/past)
+	GetPast(ctx context.Context, request GetPastRequestObject) (GetPastResponseObject, error)
+
+	// (GET /ladders/{ladder}/past/{day})
+	GetPastLesson(ctx context.Context, request GetPastLessonRequestObject) (GetPastLessonResponseObject, error)
 
 	// (GET /ladders/{ladder}/plan)
 	GetPlan(ctx context.Context, request GetPlanRequestObject) (GetPlanResponseObject, error)
@@ -11495,6 +13433,15 @@ type StrictServerInterface interface {
 	// (GET /ladders/{ladder}/technique)
 	GetTechnique(ctx context.Context, request GetTechniqueRequestObject) (GetTechniqueResponseObject, error)
 
+	// (GET /ladders/{ladder}/treats)
+	ListTreats(ctx context.Context, request ListTreatsRequestObject) (ListTreatsResponseObject, error)
+
+	// (DELETE /ladders/{ladder}/treats/{treat})
+	RemoveTreat(ctx context.Context, request RemoveTreatRequestObject) (RemoveTreatResponseObject, error)
+
+	// (PUT /ladders/{ladder}/treats/{treat})
+	SetTreat(ctx context.Context, request SetTreatRequestObject) (SetTreatResponseObject, error)
+
 	// (GET /ladders/{ladder}/week)
 	GetWeek(ctx context.Context, request GetWeekRequestObject) (GetWeekResponseObject, error)
 
@@ -11510,8 +13457,14 @@ type StrictServerInterface interface {
 	// (GET /library)
 	GetLibrary(ctx context.Context, request GetLibraryRequestObject) (GetLibraryResponseObject, error)
 
+	// (DELETE /library/books/{source})
+	RemoveBook(ctx context.Context, request RemoveBookRequestObject) (RemoveBookResponseObject, error)
+
 	// (GET /library/books/{source})
 	GetBook(ctx context.Context, request GetBookRequestObject) (GetBookResponseObject, error)
+
+	// (PATCH /library/books/{source})
+	RenameBook(ctx context.Context, request RenameBookRequestObject) (RenameBookResponseObject, error)
 
 	// (GET /library/books/{source}/beside/{other})
 	CompareBooks(ctx context.Context, request CompareBooksRequestObject) (CompareBooksResponseObject, error)
@@ -11531,6 +13484,9 @@ type StrictServerInterface interface {
 	// (POST /materials)
 	AddMaterial(ctx context.Context, request AddMaterialRequestObject) (AddMaterialResponseObject, error)
 
+	// (DELETE /materials/{material})
+	RemoveMaterial(ctx context.Context, request RemoveMaterialRequestObject) (RemoveMaterialResponseObject, error)
+
 	// (GET /materials/{material})
 	GetMaterial(ctx context.Context, request GetMaterialRequestObject) (GetMaterialResponseObject, error)
 
@@ -11540,6 +13496,12 @@ type StrictServerInterface interface {
 	// (GET /materials/{material}/export)
 	ExportScore(ctx context.Context, request ExportScoreRequestObject) (ExportScoreResponseObject, error)
 
+	// (POST /materials/{material}/ladders)
+	PlaceOnLadders(ctx context.Context, request PlaceOnLaddersRequestObject) (PlaceOnLaddersResponseObject, error)
+
+	// (POST /materials/{material}/merge)
+	MergeMaterial(ctx context.Context, request MergeMaterialRequestObject) (MergeMaterialResponseObject, error)
+
 	// (PUT /materials/{material}/overrulings)
 	Overrule(ctx context.Context, request OverruleRequestObject) (OverruleResponseObject, error)
 
@@ -11548,6 +13510,15 @@ type StrictServerInterface interface {
 
 	// (PUT /materials/{material}/score)
 	ReplaceScore(ctx context.Context, request ReplaceScoreRequestObject) (ReplaceScoreResponseObject, error)
+
+	// (DELETE /materials/{material}/sections)
+	JoinSections(ctx context.Context, request JoinSectionsRequestObject) (JoinSectionsResponseObject, error)
+
+	// (GET /materials/{material}/sections)
+	GetSections(ctx context.Context, request GetSectionsRequestObject) (GetSectionsResponseObject, error)
+
+	// (PUT /materials/{material}/sections)
+	SetSections(ctx context.Context, request SetSectionsRequestObject) (SetSectionsResponseObject, error)
 
 	// (GET /messages)
 	ListMessages(ctx context.Context, request ListMessagesRequestObject) (ListMessagesResponseObject, error)
@@ -11581,6 +13552,12 @@ type StrictServerInterface interface {
 
 	// (GET /skills)
 	ListSkills(ctx context.Context, request ListSkillsRequestObject) (ListSkillsResponseObject, error)
+
+	// (DELETE /skills/{skill})
+	ResetSkill(ctx context.Context, request ResetSkillRequestObject) (ResetSkillResponseObject, error)
+
+	// (PUT /skills/{skill})
+	SetSkill(ctx context.Context, request SetSkillRequestObject) (SetSkillResponseObject, error)
 
 	// (GET /students)
 	ListStudents(ctx context.Context, request ListStudentsRequestObject) (ListStudentsResponseObject, error)
@@ -12206,6 +14183,61 @@ func (sh *strictHandler) SetApproach(ctx *gin.Context, ladder Ladder) {
 	}
 }
 
+// UndoBatch operation middleware
+func (sh *strictHandler) UndoBatch(ctx *gin.Context, ladder Ladder, batch Id) {
+	var request UndoBatchRequestObject
+
+	request.Ladder = ladder
+	request.Batch = batch
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UndoBatch(ctx, request.(UndoBatchRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UndoBatch")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(UndoBatchResponseObject); ok {
+		if err := validResponse.VisitUndoBatchResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlaceBook operation middleware
+func (sh *strictHandler) PlaceBook(ctx *gin.Context, ladder Ladder, source Id, params PlaceBookParams) {
+	var request PlaceBookRequestObject
+
+	request.Ladder = ladder
+	request.Source = source
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlaceBook(ctx, request.(PlaceBookRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlaceBook")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlaceBookResponseObject); ok {
+		if err := validResponse.VisitPlaceBookResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // TryCycle operation middleware
 func (sh *strictHandler) TryCycle(ctx *gin.Context, ladder Ladder, params TryCycleParams) {
 	var request TryCycleRequestObject
@@ -12531,6 +14563,33 @@ func (sh *strictHandler) MakeLink(ctx *gin.Context, ladder Ladder) {
 	}
 }
 
+// FindForLadder operation middleware
+func (sh *strictHandler) FindForLadder(ctx *gin.Context, ladder Ladder, params FindForLadderParams) {
+	var request FindForLadderRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FindForLadder(ctx, request.(FindForLadderRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FindForLadder")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(FindForLadderResponseObject); ok {
+		if err := validResponse.VisitFindForLadderResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetFit operation middleware
 func (sh *strictHandler) GetFit(ctx *gin.Context, ladder Ladder, params GetFitParams) {
 	var request GetFitRequestObject
@@ -12629,6 +14688,121 @@ func (sh *strictHandler) ChangeInstrument(ctx *gin.Context, ladder Ladder) {
 	}
 }
 
+// GetKnown operation middleware
+func (sh *strictHandler) GetKnown(ctx *gin.Context, ladder Ladder) {
+	var request GetKnownRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetKnown(ctx, request.(GetKnownRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetKnown")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetKnownResponseObject); ok {
+		if err := validResponse.VisitGetKnownResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EnterKnown operation middleware
+func (sh *strictHandler) EnterKnown(ctx *gin.Context, ladder Ladder, params EnterKnownParams) {
+	var request EnterKnownRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	var body EnterKnownJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EnterKnown(ctx, request.(EnterKnownRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EnterKnown")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EnterKnownResponseObject); ok {
+		if err := validResponse.VisitEnterKnownResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MatchTitles operation middleware
+func (sh *strictHandler) MatchTitles(ctx *gin.Context, ladder Ladder) {
+	var request MatchTitlesRequestObject
+
+	request.Ladder = ladder
+
+	var body MatchTitlesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MatchTitles(ctx, request.(MatchTitlesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MatchTitles")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MatchTitlesResponseObject); ok {
+		if err := validResponse.VisitMatchTitlesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetLesson operation middleware
 func (sh *strictHandler) GetLesson(ctx *gin.Context, ladder Ladder) {
 	var request GetLessonRequestObject
@@ -12720,6 +14894,60 @@ func (sh *strictHandler) GetNext(ctx *gin.Context, ladder Ladder, params GetNext
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetNextResponseObject); ok {
 		if err := validResponse.VisitGetNextResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetPast operation middleware
+func (sh *strictHandler) GetPast(ctx *gin.Context, ladder Ladder, params GetPastParams) {
+	var request GetPastRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPast(ctx, request.(GetPastRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPast")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPastResponseObject); ok {
+		if err := validResponse.VisitGetPastResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetPastLesson operation middleware
+func (sh *strictHandler) GetPastLesson(ctx *gin.Context, ladder Ladder, day openapi_types.Date) {
+	var request GetPastLessonRequestObject
+
+	request.Ladder = ladder
+	request.Day = day
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPastLesson(ctx, request.(GetPastLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPastLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPastLessonResponseObject); ok {
+		if err := validResponse.VisitGetPastLessonResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13198,6 +15426,104 @@ func (sh *strictHandler) GetTechnique(ctx *gin.Context, ladder Ladder) {
 	}
 }
 
+// ListTreats operation middleware
+func (sh *strictHandler) ListTreats(ctx *gin.Context, ladder Ladder) {
+	var request ListTreatsRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTreats(ctx, request.(ListTreatsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTreats")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListTreatsResponseObject); ok {
+		if err := validResponse.VisitListTreatsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemoveTreat operation middleware
+func (sh *strictHandler) RemoveTreat(ctx *gin.Context, ladder Ladder, treat Id) {
+	var request RemoveTreatRequestObject
+
+	request.Ladder = ladder
+	request.Treat = treat
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveTreat(ctx, request.(RemoveTreatRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveTreat")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveTreatResponseObject); ok {
+		if err := validResponse.VisitRemoveTreatResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetTreat operation middleware
+func (sh *strictHandler) SetTreat(ctx *gin.Context, ladder Ladder, treat Id) {
+	var request SetTreatRequestObject
+
+	request.Ladder = ladder
+	request.Treat = treat
+
+	var body SetTreatJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetTreat(ctx, request.(SetTreatRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetTreat")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetTreatResponseObject); ok {
+		if err := validResponse.VisitSetTreatResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetWeek operation middleware
 func (sh *strictHandler) GetWeek(ctx *gin.Context, ladder Ladder, params GetWeekParams) {
 	var request GetWeekRequestObject
@@ -13368,6 +15694,33 @@ func (sh *strictHandler) GetLibrary(ctx *gin.Context, params GetLibraryParams) {
 	}
 }
 
+// RemoveBook operation middleware
+func (sh *strictHandler) RemoveBook(ctx *gin.Context, source Id, params RemoveBookParams) {
+	var request RemoveBookRequestObject
+
+	request.Source = source
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveBook(ctx, request.(RemoveBookRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveBook")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveBookResponseObject); ok {
+		if err := validResponse.VisitRemoveBookResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetBook operation middleware
 func (sh *strictHandler) GetBook(ctx *gin.Context, source Id, params GetBookParams) {
 	var request GetBookRequestObject
@@ -13388,6 +15741,50 @@ func (sh *strictHandler) GetBook(ctx *gin.Context, source Id, params GetBookPara
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetBookResponseObject); ok {
 		if err := validResponse.VisitGetBookResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RenameBook operation middleware
+func (sh *strictHandler) RenameBook(ctx *gin.Context, source Id) {
+	var request RenameBookRequestObject
+
+	request.Source = source
+
+	var body RenameBookJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RenameBook(ctx, request.(RenameBookRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RenameBook")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RenameBookResponseObject); ok {
+		if err := validResponse.VisitRenameBookResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13601,6 +15998,33 @@ func (sh *strictHandler) AddMaterial(ctx *gin.Context) {
 	}
 }
 
+// RemoveMaterial operation middleware
+func (sh *strictHandler) RemoveMaterial(ctx *gin.Context, material Material, params RemoveMaterialParams) {
+	var request RemoveMaterialRequestObject
+
+	request.Material = material
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveMaterial(ctx, request.(RemoveMaterialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveMaterial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveMaterialResponseObject); ok {
+		if err := validResponse.VisitRemoveMaterialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetMaterial operation middleware
 func (sh *strictHandler) GetMaterial(ctx *gin.Context, material Material, params GetMaterialParams) {
 	var request GetMaterialRequestObject
@@ -13692,6 +16116,94 @@ func (sh *strictHandler) ExportScore(ctx *gin.Context, material Material, params
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ExportScoreResponseObject); ok {
 		if err := validResponse.VisitExportScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlaceOnLadders operation middleware
+func (sh *strictHandler) PlaceOnLadders(ctx *gin.Context, material Material) {
+	var request PlaceOnLaddersRequestObject
+
+	request.Material = material
+
+	var body PlaceOnLaddersJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlaceOnLadders(ctx, request.(PlaceOnLaddersRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlaceOnLadders")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlaceOnLaddersResponseObject); ok {
+		if err := validResponse.VisitPlaceOnLaddersResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MergeMaterial operation middleware
+func (sh *strictHandler) MergeMaterial(ctx *gin.Context, material Material) {
+	var request MergeMaterialRequestObject
+
+	request.Material = material
+
+	var body MergeMaterialJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MergeMaterial(ctx, request.(MergeMaterialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MergeMaterial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MergeMaterialResponseObject); ok {
+		if err := validResponse.VisitMergeMaterialResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13806,6 +16318,102 @@ func (sh *strictHandler) ReplaceScore(ctx *gin.Context, material Material) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReplaceScoreResponseObject); ok {
 		if err := validResponse.VisitReplaceScoreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// JoinSections operation middleware
+func (sh *strictHandler) JoinSections(ctx *gin.Context, material Material) {
+	var request JoinSectionsRequestObject
+
+	request.Material = material
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.JoinSections(ctx, request.(JoinSectionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "JoinSections")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(JoinSectionsResponseObject); ok {
+		if err := validResponse.VisitJoinSectionsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSections operation middleware
+func (sh *strictHandler) GetSections(ctx *gin.Context, material Material) {
+	var request GetSectionsRequestObject
+
+	request.Material = material
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSections(ctx, request.(GetSectionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSections")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSectionsResponseObject); ok {
+		if err := validResponse.VisitGetSectionsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetSections operation middleware
+func (sh *strictHandler) SetSections(ctx *gin.Context, material Material) {
+	var request SetSectionsRequestObject
+
+	request.Material = material
+
+	var body SetSectionsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetSections(ctx, request.(SetSectionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetSections")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetSectionsResponseObject); ok {
+		if err := validResponse.VisitSetSectionsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -14130,6 +16738,76 @@ func (sh *strictHandler) ListSkills(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListSkillsResponseObject); ok {
 		if err := validResponse.VisitListSkillsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ResetSkill operation middleware
+func (sh *strictHandler) ResetSkill(ctx *gin.Context, skill string) {
+	var request ResetSkillRequestObject
+
+	request.Skill = skill
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ResetSkill(ctx, request.(ResetSkillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ResetSkill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ResetSkillResponseObject); ok {
+		if err := validResponse.VisitResetSkillResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetSkill operation middleware
+func (sh *strictHandler) SetSkill(ctx *gin.Context, skill string) {
+	var request SetSkillRequestObject
+
+	request.Skill = skill
+
+	var body SetSkillJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetSkill(ctx, request.(SetSkillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetSkill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetSkillResponseObject); ok {
+		if err := validResponse.VisitSetSkillResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -14748,350 +17426,388 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5L3vkhs3tif4KoiaG9HdeymrJEuebunDRkmybI0lq8ZVbs2srzcCZIIkzCSQTiCL4vUoYt9h33CfZAPn",
-	"AEgkE8hEkixZ986HbktiZgI4ODg4f3/nj4uF3FZSMKHVxbM/Lipa0y3TrIa/vaJ785+CqUXNK82luHh2",
-	"8YotaVPqZ0TLgu4JF0SvGVG6Kbj8iyKabxn5dynYxeyCm+d/b1i9v5hdCLplF88uCmr+ohZrtqXm40tZ",
-	"b6mGH7R5R+8r85jSNReri0+fZhfffmT1giv2puhP5koRtaAle0grWuuHr+YPt/Q3WT988JwUfp5rRpa8",
-	"VprIJfyFC6XrZsuETsyR2RE7E93Sj2+ZWOn1xbNHjy9jE31Li4LV5ln4aEX1uv1miT/OLmr2e8NrVlw8",
-	"03XDwhH+pWbLi2cX/+VhuycP8Vf18E0BQ7yjmtWclolBtu7nE4e5LukeV9Il94e1VIyUjFbqGdH7ii9o",
-	"Sf5qKf23GZmzFReC1TMiayR1YYhOiV99jNxLWaco/fibGKFvdFMwoZEhImRQ+PupVLiVGyYSQ2j4bWiA",
-	"kF8uI/zyybysKikUg8N2Xct5ybbmjwsptJn/sz8uaFWVfEEN/R9W+MS//qYkTCtvMe67MOLhdlJNdkxo",
-	"squlWM3MYZaCEcXM+At2YWi9ZkwPTapYdufiD/ScCwrbHFl5dx7vBSMVXTGiJalqDju3ZrSwYugljvzg",
-	"FVeVVBxfCofsDWCGsOs3v1+tmCjgyaqWFas1R5IXdA//5Zpt1Rgd8SNGJH7yS6J1jX9f1nKbIc1mF560",
-	"/WnPLrR8Rzfs56p/8F5SsWBlyQpSMqWkUGQpa7Jb88WaCNgyTUWhyJ6BTMtZz1v40Cszz8iCQLjnyef2",
-	"CPyCdHBvB6udIa2DJf7qPyXnv7GFNoO2JI5tVRZ917LkvW3tE/pgtZao2bwwRLsDiiAh/LTasaIEqGsq",
-	"Vqzor3+xNj+omEimGkStrAtWE/scHOWdrAuVyw4vjSD6vXHHvkchf7cN0gWe+idnux4d/A3gVjKw/q2T",
-	"M0UBp52W1wExlrRUbHZAn7oRq/z9uy7pghU/NcgNW/rxDb719DKQ1H7td6xWVuZ4/uNCf/OkZUAuNFux",
-	"urdq9+rMTjC6aF2imOquaMOmcvGGiyL6oPkhnzgv15LHmaCiyl5W+ZOq5W6CjDWk+EnuYh8alpzwD3+M",
-	"SKdAHMGDlmSOQDOkuV+nnXxyz16ysuzvm1cee0f11pxSwQjXTlxLgYoS1WQht0wRwT7qmFjbsH183eta",
-	"Nqt1f6zv5Y5sqdgTXAuhNSPu4T7Xzi52st6Yb0Ynbb5hZs2VkSkbVhCqiRH15NFzcglXkUCNf+Q4mGW0",
-	"k25HnbVUS1LbsEVfLLKynMhesGtHSzijGjolcIzdvMiDx2d2srEFvqAltazdpf51TReaLxihK2rMFsLE",
-	"b3Jv5ONzILsR/JrRxZrVRIrSUPeAG93zYwu7WdOahVKEiWZrVtGIjZA7I8J+bzioF6tS7nDXqpLu8U90",
-	"B/fcnOkdYyJYZMurZyCwWR0SJHs5u3X85ODlOHkP/fizgLRejrgb1wwa3Weu2bDEyBPMxmKKnlTNdcmc",
-	"nVtxtmAoXXa8LIlgrCA8Kl+S9JbL4J8DeaE2HIVfX8PVrIq/o41wi+5FdI8OhTeM6DcChoH52Q/PrB2Z",
-	"pL2Umxc1Z8v+BvAijyvB8O0T/rWsCQ1sX+sSQYXM7sVcyk2oirWKrGzmZSA6RbOdW3IdCChn3KsEdc3W",
-	"R8nbCK4n3doHlOeGtfHz4Szchx1dUkR/KbcVrbk1WruUH7VezQeua7nkJTA+XdXMq4fdXfjB2A5l+RdF",
-	"NG1m5MEjY00+QrYYI/V84jQWtVSKFfGNMHL4KvtOujFs/Ua8kHod23TzsRfn+hi4MHJWSvH9QZVLGQlb",
-	"nGdqaT2Nmkvlwo/mqOsI025FyBt2pSmGfMtFRArDDTtNt12UfBnKx7mUJaMCfjIUUHjd9b5jlldHBAnQ",
-	"SKHENgqbYDsnTIz8IGtWs1CIjE5wKReNupZc6MkGMa3GjWBahXIpT4ZWdMXi56YqqWa0idNT6ZqKUTF9",
-	"g0+ZBdHVxCUPy8/x+ynwvTpZ6ZnAfsOu3q/G0tkxUksCzyIzy5bdrbTLS/H3tT3mXf4uab1iSmdePiVb",
-	"RmTstdEoLIPuZFMWqHwSIfWaixUxBsdWTmTSYSmjZTXBrqd6faNlNUXC4Ah2xTNPpiRxvWv8kLz3az4k",
-	"52Nvpf6EuGD5lPNyMXoHxUyTK2UMQWOEmN8JFQUR7I7VxHFsPgdUiXDDa/Bxym3Hm9X7Wm1YMJOt4dkP",
-	"CZNgmBFBNvfn+CZU9sw0wSer12xP4Azn+t9A9v+sohugZFOPmzzIWykxdngA8JOtrApOhN0OR9mAajPL",
-	"VZ4cljlizPmSioKDm7bHmvNSLjYHusP4XWZd7H278t7uqkxaRiS/9YNb8e7WGyUTGnUJmyTXUItp7Emx",
-	"8XIt6+JKR1Sg3NshbxZUj87iZk2ryOKXXKyshnTIIKHF0+MQpqe+k7cSa3PiADM/vfiyGrGJ2PiovGTQ",
-	"9oDPg7mX7I6VfQl06T1BakvLkilNFmYSakYe4U87SX6TXLACpLSSBDzSEctlJxJuBetiUkxbbRTEHdWE",
-	"a0UYqDIRnY1u2ZWKfxED8nMKBjIVhP3e0BLnTeZsKWvW8VSEngdN64hq8t8bWmtWG1WEKXROYl4CrXXH",
-	"IZJnEWoZ34Md6OBHOzF8fOzCfcotaHbBrEZoNjntxnhZ8u08dXT782U0aaemGW1L6036l6lHbCTkGfvI",
-	"ANVwBjMULjBRt8hgpCjhggBXP9hy4PS0gruq2R1nOwhfYrzRaIc66t6ceLUkfWGyjsUOroiZAWreW3nH",
-	"FOGKCMa1OZZzppH1a4Kv90/joSMe/ZXWcYYvJYim6WJqMI5tKS8PMzmePokQLdfztmVK0Wj889ZoWmD6",
-	"F0RLMmdkV3OtmSDALn2p5CR+OLdIfoahV0ldrkHw8DeXs+zbN/jIzFIlWEuU4PtFTJnvXR+J8DeI1SGJ",
-	"uzHU8sEcSynwMXBFDFfMrAa7pXtDTOq1/PmeUGPnGUbDtUXjjHGvPVXR0LUZCGXzFmfArei+jIr+Nv4Y",
-	"iYHbuDK+LwXDTDRay0YAZ5gLwIbXTgyDjhisHff3aIhydrFjbDMhOmsY5ANjm1Eb14Y4raPcnnhkEDeo",
-	"u3RC5d/FPmHPkiz6g93qLKXVhbL7TGl+Mcy4oAId6ISLmWG1JV/qtd3MlzPDsmBS0ZpFufb0TZ2qWNtV",
-	"JQl0u6/ytfqJAXq/AfnrQD44PQlggB44gFtMkjDAu0fn94Sxsn7yD6N1npxcszKSTfrW5lZ5BXRGFBcQ",
-	"QwNWtT/MWjsfcq+4eWPVGMZlC9ooRiiZ14xuyFKWpdypeOAnMbVeVkci9F9a0/rAHQGCHQgBAWFCl0Y1",
-	"sBOKXohb7mIZR1IDlJKCF0b3JppuGKlKumAnrVqiY/1AzhuhRXZcr2WjCbW5cMQGnVEamA0xVo62yRY4",
-	"yZQlgSR0Wl+bmAD7aVhbGuVPVpDrSdeMFhHdL5rkEOQQ2xQwYE5cmd09NwW/B5YxY2fnFd2/2H9vfeAT",
-	"dLHcgxUG1keUR1yPfyEx25eyEfr4gx6k5I1YBzidobS6V3R/XVIhYol1x6X+uc9N0w7STuiR2auYQQCp",
-	"ckZ9MiRUz8lSNjUoPcr845Lf4UnVdaPXpORONSrlzqhDaw6M3iUG/GPW7mAyzuhzW1ZwKrIezU3IgBNp",
-	"vzu7sMvAl6PUY1saU1XmNBaB+3Zb6b33p+zWsmy9Bqd7lWYXsuYrjDLGHcwJBZGv1rmuuZSDYjibwg7R",
-	"OiXsRGdIpxhhvxW63k8URocORqrZA8OxMX5YOEfH0Gn8ke3QIQIh17pmC63yLMqFM7SGHv2BVRotsk8z",
-	"J7kOUteXpPI5Wpqs5ZaBtvr48vE3Dy6fPrh8Cm6KoBQgZrWxcjQ/67V5xoV0Y+Lg57dvXkHdBSWNamhJ",
-	"oCjDudfsbWSmBv/+VQm0XzfbOYbLNavNd/7vv/5y+eAfVw++/28/vPvx+sHtPx/8X7/+8fibT/8L3vq3",
-	"f/vqF/rg3y8f/OPBr388mj25/PS3f4maoda1tKUf+dbcrY8vIbN2ywX+/VHsPl7Z63iIDN/ZnOuVpIce",
-	"hieXA4peX+3JdT2YYw8CYw/OTqP42Jh81cxLrtasIDvQaUVTlvESC6osl+AlH0z675cDdrTTS6hSfCXs",
-	"q+DxUpXUV0WBXq9K6ndM4F9qUFsWJbPpEpXEKVoFBJP1jKb+ChM2q1rO27w250bTTfVyzSBmMbswGt07",
-	"RlWDXwQGdGMLqdFobPDVmqlmC38quc3sXKG8N5+/43oPwkboDwzED57CQP/BUz+70GxbyQt/qA0x4043",
-	"9FQObeM788xkB90Wq1680B9jtDaJ/HEkhXzLRaOZ6pyJR0+ehEfiMnYkaqptVq5/7cnYMYLtGyUKbqjC",
-	"TB7r+I+48PlKhJzo3AfgFoK0BvenkuN/C67wj7Ht8ndc6E+L+QUNT+ftE2RSW7PPzRKmg/eZ+eQi7rB1",
-	"npp2Q8ZFFLJlZzs6Lz2+nA0kPnZdjjEuAvWt8/1//GOMR7ScKmpjRjz1aazRy/7jgtVVxLP4rVjV9I4V",
-	"xOgJYBgrTZdLoiq6COMwTVWxmpRsqclC1gLCywe6J6NF1LfHalRk4QHMnJ+Bibdbg9HH9kSBk48L8vuE",
-	"KFCWum8X/r2x/CKK3nqKaqbWtIq5L19zqOyqqF4rX0+7F5p+NFO++ed3UXWZFzov6+Fgt/FFP3U/rZnd",
-	"gYHtByocHzX+mPnc/phlAf9+vDBvx1fQ+o0ODAFGtYoqdtQwddRzsKCNiwz09VbwnMW+CL5zp4kpIhit",
-	"vc8inx/x9bQjc7F2hlSuow+SAWLxdLrl5T4UrBu2n0t0Y8zlDhWMslmkxD3ojPlTeW0ej03EKHsTs/kS",
-	"jtag9DueSoLSOYtNt43ii4/buM0GAih75W5Xf5Q6UXgF+rmK1/k4fxzY+FIQSMmzU8nNPoKnr60ZMOLV",
-	"iGi4W7ph4Mg3iqegHYp1UoYrNpE1MUMkNqNUoAX/FEuvhR/II+K0mKxZvK+YuElnjTqFYCgbgRLU/6Ky",
-	"JJ13mo4Y5aQawK3egTqw59kXv/nUL4wQ7SDBC8+aP7utJo5y0p8Rx+Kd4JGTfe0mBLwb3DRWRrWCNDhN",
-	"Q9L7ah29gQaDAtPU/nT4bnIuWOAB7lB6aIGpbLC0Qwk4brqkeY+cOhbfse4hN8rQ1EF29ZWDubyLCI0b",
-	"tuVaCnM2zAPora+YaMVW/6Bk6xlzdE5GguNi1cnIDz6+tk7C7jRroyIRiYrrc8LAOyjdLFXcbz3lCrHY",
-	"CnGZvoYaUfOM+WvNnhFFt2xGKsprM6lVLZvKzWrn9OQ9KaSRO1F3LC94fP3pgjtzv8flLC+792g3Xd/a",
-	"rSO2B6htXqTA/LxTck1tyBq2zX90ZpnKzQ033M/HUnWIVS3zR4rspWJiyF10cj7mzA0Sm99rENAJ/AM8",
-	"XeMZIM4/2Nd9nHzIVMbMXN5oto1WddtKgtFIkcYkmOC6dVNME+CN9bhFU2D6OQTmUNgEAWvo4VlwRQmY",
-	"W0Agq7nIy/5jrbmbYRyG8qPvgKSiSCQ/KE3vXDUFWLDTggxc/NQRdAGzpmLGvTQ3rEqEtMuL2cVvElz+",
-	"EPawjsWgAsXnwrVZcSVXmonRdLiIHPLusBy7+fNkfDrXyxQVbSAdNC+chcFim8ISSSR38RgrC3GSbu9b",
-	"Qralx91sUuS+9FF7Z7SuAZs4S1TAR14wqoeqVjPVL3MM8ke+MY+njKZJqjk6kzAtDmyYPFExUAlg1Wa7",
-	"Iqc/p7fi2hbGHVxJA56GgqbSqrqRiUBFEKhJQPLoBK9DezFF6FzIhObNPla8Znn5H1vHiBPmg8w7EH5N",
-	"JUGa3x1cQsxy/58Hvv/xAiZbcdcfcEf3REmypPUMldyyYEpPs0Cxqo1VR+QiRgXne5SNELSaZUBWAbRf",
-	"nA5YF5AwmBabqerGLV9sTkGjCsRusojhL4ognEVWyYdboSdDC25l8Zwsv9hz0AriA9P2wlFk5pDk3PGY",
-	"dasRzZalpQRQ6P6C7rlknhKxnhpozY2OHsBSSsFmBJVrmwiOGh+eNYyMC8JoXXJWE7MXkKsmyJyCEeF0",
-	"ogLlojuhjShkVME5JlRjPsZUJvzgxBAN8seHWJKCMSgpQfePEf1Qz4fe23jefioppovyc5ykLznWR8Vg",
-	"hrRLB7eT/YsCXEB3gQ1NoWYLXnGHY3rwcQllpMRl3pOVfEY0YFna4RZY56DMc7aaYEZYqdAzQYuiZkpN",
-	"qGk92D6X+g9r78w1vpNNqVO5w92V/SwK5nAAUXnZ0tqG7fs5W3KT8JDlB9ETdStRxBBMtodho8tkrHjL",
-	"Y8VycRYZY8PDRDHzkfi4SF134H+T+2VToqMBVe06Hs54zXVMQbNlrhPuOq7b4tiocZ1f0KypQsdA1si3",
-	"8PQYtwZLcgO4SUXpyfWLUi4i+7hDYZSvR2U5ttFPbb6dmM1Q5XELtJXjSDTLmrSvSIhjqpdzvIWTTCkp",
-	"WjzivoegZrTY5xfN91Jkx1EdFrLOpbPi/5796GQcEKVzv31yubeH9fC09yXgSA5Hd7vk9nQ5vmyJ7bkv",
-	"yuQeDKTP4muutKwjWsC3VvWBCkoibb48eEhmR9kl/k6Ixl4zUqwm3DvR0uQ3msxZKcVKuQIvi/yMFQA1",
-	"vWOlipcmayiHmAJTNnDFoT3hCB/dsJqxW75lx+fDBy6zRE20utKneKIsYq/7Ut+3FFvXd9EiFCzsW5tN",
-	"2NI96OGEWjg6myQbKNy00XJLNZhItc1JsWAsgOoOJteKaWOGxa7l7xpesHSC95S07UlBexg3GbHnGu/w",
-	"XAuVmuNYFzYe9t2oeoMDtOYmLNctIbpVfrrHZ/DMaSJ8drjcVLgHE2rAkMFXYjP9noriOgD6PgVJ4UVq",
-	"xil43WOy+r2fJQtYIDGluP/BItK6pbj3u37eKBERcTqGrVErnSVysmERaeYHBwiIgP2GF8vy/fLi2S/j",
-	"A/86i3YnADPoeVC/4VtTuMIxrlHXjPstB0J37naEBQ8QXb2GaE7/ao6Bkw8t023iZMffhldVrKbPp6O7",
-	"Uj3hUin3x1u3Abi5G3gEi+F7uU1lEi3olmEwx1wTQcWhIbqt+LuYJYD8D1xCdA+lUL5AA3HLWM0AyMSs",
-	"e03vGEAvRzMOlhYoMPZLtM7+Zcr9NAkOa23TmfvDWlM1LoJ9Bn+CEK5mVcktw8ioYQTNFx1/QRcTOkdx",
-	"cDeQZYGwkiBqWjvqxRlj91bGYKg9njUUrnttQkPeGbAL18pisHKxilbDuTrRUu5w8/NK4NIYeYdFcAN5",
-	"Hv0yuIEKrtMQiwcK5NKwMtHmOlBT1C0PilcHRYuA3mwrWevJ5ar6oIvIPoV0wcoihQUBGZALWTZbQday",
-	"LBT560Ld/S08hZ1c/JF6jstY8D1MJB28qtonIxH431CcLdRdHDOb0Tv2vomImheQy2izxWu5C2BDMWvJ",
-	"cDi8bv2pTQm5S+Y8NNrTI2IaebC5E67iW9/7B2E3dghgiqMeY8Y70zwayTr4/mwc28WWLuah5ABPRg8N",
-	"cHisqnhi5vMtnZcsmf68YVUizWoEEto2DEqdEkCAkWJFqBGoLutjgovHQyJGLFLgonwKvClG1QwgQ/vl",
-	"LhS1xyP0eat+8dGd6xzffjciYFyprMqwYrp9QZGSK626XGYruXyVZ0wc+i+8EUsZY5kJ2fazC5m0hxOZ",
-	"asm06Pdt3qWa2T/EkqTHEXRps1rrdzKFQASgPAhgpbRz1SgnJFBNB61pHL8KtHKfzxykY7ZTiG17W887",
-	"7VayIBIRzPE9ttYAvAgnjT0sBeBmWOiNGdEyDkiVg9nkImBMFOas+rLJsCfdQB1ur2nepPJkd2eNlUAC",
-	"KGC3WnCp1xjgtum+Y4V4g993+fC9OyDItB7+xhSEJFyNpWGMmYJmR8e3q6JzPuGeeL8T4PpNgOgKHT/h",
-	"5jyQpl4xMTXzxH4zGqWifELrlZ8oL0+NdQ2C99qcxLFpwFM32kbeRrJnvFNiWEnBxz45dMAp1755HptS",
-	"fBrsOxVVezoNJrC/1Gxyh6q2V2KQhRIB/sXt9hw7C1pbtZzXkiBIFy0Skbq3NvLVPTkVrfUUNBZaXdNa",
-	"J1iriIRBoDOMoxriXrCCFAATEijRmCdHS/jKjFxO6CaRHc463AqMCbkQEVIiRblr63I88ORuHepOnjd3",
-	"qgv00HxxMCI+gx/THuOmjEWvde8KTCY2zMMsFn4tLEABWzQYLmuU3kc/l/QlCnnHSp0b2zw36koPHBz6",
-	"Wdr66Gfw/+TrGXn6//0//+830fy1nAi4vakOsVvcymeODXxUwGURp6x/BDWKxFC4jlWyXuPZJoD4ZjtR",
-	"2i6EIIYIIGW1TYdmRElz+0+8faBbUrQ5RRQH+RZUrztWthqlhQaYTUQGKGWsEZos6P4vijCha+7S9heG",
-	"zsdFT9/KVQpwH3xbkyGpINU9KgfNZqkYwBvkOaMrTc08ZBpU6ZdSrPyaZhZSzVhEiC3nkiDzLn+YQXKC",
-	"w7cwX00ob7vhq3j5aoASkVkQiy9gkD36xanaAaDyRC7zuWL1HYDEqsBDLaSRGmApyaVmwoJScUXaG/tI",
-	"f330yrc817LLzJ7+gHgtOrU5IW5v3MrSguUlQLNOtbk6tnA7Z5eR++sJ6asOOzHmUdkw9XOWOXIsposq",
-	"pT6re83am4B3CwzkYCcPMgO6KE+Pfv3l8sE/fv1fj3+5fPD1r3979svlg6f4T/8Sv5hoJ2tuiyV45j/v",
-	"wYMJHYptsRfmutAiAy0RvptmnVfRNK5FSdU6jgQsMW1zDT4tR5k1m9aQJJePiiZRZ1DQvdkdrlW4O8+D",
-	"ECQRsrNxW1pYyPvxuOyRvucpLWpKrxFMy0QZjpGnUlR6SJyVxVdEBiuQmRAgynXCNgIKknh+nR1tu1mv",
-	"Y7Lt9hsMlvox4RpcQOOjud2ypoo6dRJZHs7vqiq24LQkdI7c0M1whujceIKri4X6RkGtkLSqYaf8fyDB",
-	"x8GQ+toFe77S5xIv81jSzVs6Z1PROpwlEulfMNhN18Pagdizkf+WktTX/w1AkxwkVAN0HoRJtCQ7ikk2",
-	"p8GXJHM/pwDexQvUgZ+qku6VS6wiQu5CGsylXk/EV52caVox0a32DsrH+83nBmnYJjbGNNlGvGoSF3fd",
-	"TFATf2riWmIlJ8z1ppI6+ZV3E3Ibe9KvbYscAfKLi7sjw2nH2Z8ZGbBOolgDtJULniUcue3W+d11QCSO",
-	"QVv+8liCthg2cPva4zwgr0oaaz/KEx1QsuugasaGASXG3KsW1HkwzOea8WX7bG/Yyl36A0iEEbhB70Q9",
-	"cCDjSyBQyo7VGAfWxuHVueZ8ZjctmCvv0nRImkv2Bm2NpvYG7XwzoIBPZQVOCbyihvU8J8PWDzNvHLz6",
-	"HC218wGrD5thD+Z4veXzmtb7eHxkLuVmWnPCpJd8IcXCYWNNaHAqZUypCBtcYmq5UQOE7PVvHpbrKB6T",
-	"U8YGe9PWb/tOngtwHDfA0SGgYju7+KbGWueCF2ycLPKOvcQnPwFOqOZioV9Ecbhf8eWS1Uxo9JiCocsV",
-	"KblghJZSsOfksoW8wYJ2aHcA/isukvl8qyl0/1Fq9hrRZ2KodA0vpqaLx9P9EtAh09LRf1asSOPH1Tqh",
-	"nmGa9YSU1DA5O8aNa76cokSZxxMeu+VyoNohw4GHYSGla6YXaza5bVkT8+i/F4w4opGFvGM1As8Ynntu",
-	"DI5aVlJB2qfhG+eKcSmK45kN9kawhQ9IhRZrzZ60cOM8ycOl2um3LO/Z9eDkRQ+59UyP1gkMVZLnJo8n",
-	"e0ZNKMNpC6Pta/FVKZ1Mil/xu2Hgp1yPyTS3yECueav+4txiS3JGho+oWUxv5J1lU5ZRa+EdnZqVqeQy",
-	"oZrqNV9sBFPqmIBn+/IMh4gvMrxNk2U+EZDWwRbs0/wKO6rQ3WPOca6LIWX2ZwMiHOnnm9Iu+FyWY7Q6",
-	"rt8G3duHXWBKNB6trei3ZogbMkMKEW8JSmvQTYmyFQLtLh4qNi0LjeaUHjTb70WCIV3jOUbXOv3M1kxA",
-	"PQYc9OdtN1QjysiGsUqBI9l1voylMH99OZ6A2GY0B7liQfLeKumvRFQkvmGjs09M78nJs3Nsd7gLg189",
-	"FDeH/BhlsMi9dzQCzpb9uxQJGfPm6scri0SEYRzzaDekEwWYzMXCOVx8BMjGzc99NE4P2yhg2lF7I8iC",
-	"CTOCRoybw4RKsVh/n19qAc+/za63YOU8+9kN29/K3BJ8uPY6fWIxHuoQKY3NuEukv6zyy/wnYK8h6lp7",
-	"ev4+mkUNy3U0wokFBJ4Fe2PXa6cU5w4W6/HFVkm/WC+DCNWdinLDmwBpmqDfMtHiuHZ5OmN9wnBWvSLj",
-	"JKLOO4SLiXkvingS4pLyskkAAuZXU+b7dIxKcjVBKVdM6EnP62h99w+s0s9CJDmypbwkitV3rJ4RJc2V",
-	"obS5XG3iUZvSDjn8O8q1y/Sy0NS8TPq2vX+v/1uDmzXaWXpITYmEz6B1sPv4DPfbU7t1brvtjjKP1HyZ",
-	"MqHyjrb5wjV0UoyFzBxE44QYrHcoRG3qWMfFG2jmYcxcQsuSQEriLN2iN17D7IxYhyDujNlE4D9Yd0zb",
-	"j8/ffDsRQcyuF88v445WtcMUxguzAzdYX3B2G/F0ev/TKrFz3d0Of9nw1DtdlPMQoazKkKQQ8y4Q9UK1",
-	"zV9t/a8DPUkt3lmtfcdKwW2vJ9B1Z7aOtqS8QBaEWi+pmW00UCii5VcXcby76VixuIunoCD4+YcXXI9Y",
-	"vyZsxSt9DlwD8+N1Co0hef0Obl8/6bavzeK2iKCS5y+KuHSC/ndwLcNQEgeWiO36DD8jeg0j7968ekPU",
-	"gpZxf6+xorjep1JOzi/w5g6aAeRdAHMRIjjYvQ63KmQd78myRGqXET1QHnv3eFQPX4A04pqE9aRrt30v",
-	"xmm+pV6vwG5HrZyWVxlv+Cbr3e2+9BVVtu9c0AzsyfA3D4hjfRigOeBgCRp1Sw+PINQXkR+myimpEj+y",
-	"3U0pDyyV/zpiqXi9LOYrwvETJH4XpK9MITAv2Y9WwoV+hqdPx7099+OUuW9PYeWyuGL4TYiw4PA4eckC",
-	"OeiPydPxo+eR4GL1jearriL00WPyjr9wdZNMLGSBRsIoGMDRXswRp17MXEi4MB3vuPUmWPP9HavrprTp",
-	"UpNRfMP5PukBM/z6r399+MujB//ANN7/42//ZzSTt1f2M9zysAOEEEFCYKKDStEpbHX9VsIK01iBKdsn",
-	"OiQwbexEQHejGwZQvTPSdmJFmJ+aKfBQaueKFIwVh41WH32T02nV9xrBejCw/WwdaLqyyUVXE40ko4fC",
-	"azntS4//62g3ULaNdtO5NbTRAb0spHEE3CG7AadTj9r5fZPdHLOvc4SkiTenDGqpBgqv2i6XUVol7LOk",
-	"h8fdS9OOIrtjMXzFD4BM40Bm9E4GXtzovKNEzAZPPLb64FwFAY3QPFWFRZXGFHjRYhMDDktOervRnqK9",
-	"tm8aYT7KVfcK+maSngYy3A2RSIfGDU4xTIBVNqGaRdZ5bfDNg1dz2USBKco94lGvGEQkXcilf84XFFLk",
-	"D0RvNGz1ObTFGLM+7vDq09mAI2tS0Gd2AZhhWcS+Dy32TAg6V4hoAyh1xCOdQMitarQzgHETjOGN19Q5",
-	"D/ikGorkof3A9Zq4OUH9hGWGGeRqmffKfYvrduSpbl23hzmKcPA6XJ4411iMPxmuKhO9dVJCfYTvH00N",
-	"dtrlo5Tzw8fX/lGn2+MO9lY8Dhn6xBaLqb6K7XSiq2xz+Y73lFD97Ue6ON6/iEhLS0DIkyKhnKcQB9PN",
-	"C3320mGZNpaey9oohs8JQAbtuGI+Sy16d5zLyReFbL5h2ujvuu3HEp3DQcJiqDjTWt8M+e52XK/tHM2z",
-	"1mh9dDGbAlt7Lv/ghE6IXd+hzeFqV2vdiY4DW8eixya1lotTCgz5Ywch6GfbOwiT+0PGhQ58Jjo2Wr+x",
-	"VPZUy7oyCif1RkOFpwC8qIVnyqpmiglNHNr6QF1eTls2x9plCk/KrOcumuCeU7IwAffHjhNizQxWeIcN",
-	"hexYQ/MPdNruMo5D1TlTyf6fDL/jqrByP/cBn0/AHKRr8G0RfVv05WtE3IKiW+egoPq32VLjRRHrOFkz",
-	"urEgbACdSgkA+kRFF/5yUlLseXH27dfczGZ2qTHy+J5pkWSug2q7tt2f24J4u6dkyVyeSGl1lbDWNj13",
-	"WcXq3nknKb5TI3ZPfUT+jGzS4+sQ2wJEnLZvwIGkS0PguN735+gjsMbkM8dgoHeRer3X6625mBeaQrKY",
-	"maryepj/i7vMzB0Uz4TSOpFxWPINSwHjmJd8W1RcrE9vNtfmdl4ydZGA51MpTQghgNZ8tWb1cyLYimp+",
-	"x7BQUO5C7S6l99jlWL90fGuamGXyJwLZZx55HuIJDpx3VispXst6+1mcSid5i1yjtOxb8SW+MJKkeLSv",
-	"x6c0dZnztaxDG8M1++ykJEfXl+87CtD5pmLuuU7g1OFYoI+i3aWw4MfSux0wykJxOAZaVbW0AIu+v2GQ",
-	"aWAmWN+BADVzCguLoqLneHiHW9ctMa8e2CznBa2nYUUACGtK8cG+QMZosFit+rnNtKaVDR6BQ8oWe7he",
-	"uXtS8LiZDE2zI6x3VZYEf0NELbU129wiaWn8slSM/Ca5YIV3F2xzC0xfQr/uGG4Nohhm0/kVRrliXzoo",
-	"z0y0QPhntFwcqgYANUp5TDSfcGQbnR9GSccj66Ns5o5htAu7unFh6Px26SWjyzQBnMY1hk9pm15OAXRL",
-	"4MJhBUh+/qjNtTuhK3evlHkrNV+qaTmssQkMd6eT3kcRQ7N98+oNpoGxHl71c9A8LB60k/oTNDcZOiiy",
-	"TXN8I94XWvdq00daPYMWmiga56nWGFCpzrGlS1SJs2+n0XMnwfAW+9eyzkdbAUDTE3rY5PkRNjzeIfuc",
-	"LeVtkdQETPR0TLzfGop91KnqAc2301oTBi4g14refd9X2nWEfBekBQWWEzkBJ3sR4G/AQE6G7e7dnR8e",
-	"qoB5Zq1yEt4llsZhJyF3qXVvhkCmd/otohKQ1JFs3uxhNVIsZxg1RSwPNE8Yu+z30M+fly1soXHvOQXd",
-	"ZZ17IF5YU5IM5kierZZ2oKzAJ5il89ZPipF2ctRcVeeO6zWqXnTL7FbZAW+TDodziZvMIJavGrZ+i077",
-	"vnY20Q0s6YIVPzXTU8iUbZQYoOG2x6wyVna8BGeiw2iSE2hAguETCRI44KSJ8dpaVsl8zb8P9wH65nIQ",
-	"TSkC0c4d+uNzQucQmJA1ubRIrowgbGrM8+o7KZxpmhUX08CYrrkY/+oYPn1VUpGqoEcq+I4griWdrQ+b",
-	"alAPmsZ2OdMYJZpe9ffx7CoLYjW6Y72AzcomkrqBU0v57w1T8caYVKhdQkJTtRkXSeahmftKavibdoGx",
-	"7vSjCZYtllslldVGNFusBf+9QcB30YmFOIy4ygdFjAaBv0G3NzPlheZ3HIDP/VOLUqqUKx+RlMKsz9oi",
-	"qfthw+HgD4nmXEqfA0AxKUUu0Q9hqylZQdA5FBlPpmYi0ECPhNi5wxTr//a7ZTIVg0EnVG1ckjZCA2Cn",
-	"wylNRTwXx/s2qJhU+bDepyiRE6bx8NuR4pCxjntHAm2D58hW8yDTtRe+iy23pA4zEJG13KTt/vo9G4hi",
-	"uIYtkWZ+kPuL4rZtAYlI/YKxQlmMd+q2FHJHuCAAA95ueL/5pkx2yUQj8USga3eWcG44Ve7A9nGUtFpX",
-	"RguYEVZPkfm+zU9dyC2AvkpSdjy+4Slzue6xpqqACmyeIBS+QBBZId9UTJftYjp7ZFxm71dUg7ki7GPF",
-	"FmbfoHQSxeOoJ1suU2iQ0QYqty3kuFO8qdLAJjmjpTtuqJIuNgOb5TKrwxEt03baw4JqkYhp+2DWpP5H",
-	"EEmOpQjkRCldjxSXkYd8IZdIrIuAgf1Wt01gkCaWj930HSeOy4F4CPxkePM+sZ87AQFIIv7aMhowzeSL",
-	"ZE1yXqKAzQG0qQKY92gWECWP7Qg8PdtTJdPSU/3yOs0FgqzhLRfpFOI1FYW6OsiCC790XEL1CTEr2923",
-	"vaKCKY7EprARYwwmRFNeJgHhm5TPNinsXYO4rK5vYT5Go1Izr6RCreEgEQMaPY/GaagoeGGzohZSGPu7",
-	"nuBj6Lzfq7uiKhHOcGHsmNimlSJKkiUkG/pJ5Dgn769x21E5xCf4GHyOSKTNWYl6l5tUZ9sszWOc8pNl",
-	"5IPsuSYawHgrd5O7BYG75/4IARONLszpAMcDD0/ITEqqQF4VyfOhdhO83F3qtnteSttE9dBZPL3Z9iEi",
-	"sk3usklHbuR07odrjQQT6ufjTjIjz59NlVIvwoZOvUlDg6hbh1IWF0/XaDFmAxFNI0RN4zaQV13wgWfk",
-	"EVmysiQUE8UfE7Wmm/2MfE2ULHkxI08Io2qPVSuN4ouEu65mC1qW8cicatBMVtpYX1xNayWY6U2ObF2w",
-	"C+kdvInjO0FEsQPzDnVH1jkXhdAfKNW8/Oofg8Was4slenSimr8xcASBktA9qVgNsHLEotsmAg6pYEQL",
-	"o37IF9B1i21ss3gq9tY61oSWZadtT4h6pdY0kWaOvww5Rg1trTLVNqNkm9YABxVVsYIIQGUbqqkdIa/S",
-	"tL6Lrftngc3cMFsP8IqB2kE7ZoqdpKKQGnki0vcJWDq/nZuPI5MDw2+b/gzIy0achkvsOmqclNa8ZXqa",
-	"vpIlgFssY/P9sPlHUg43sSqOo+M8VCm+ElPkMvgYxtOMjO3Qpf2EzZrw+WR29L21EYo22L6B3OMZaQTH",
-	"kseKruKvN2XCJbmWu7cSN3cQjd0+duS12vOEe7d36woHD2HgEk94wiekQm2iwt6D87pcPbWWO1bMCBe+",
-	"xmxKf4fYGG9shkxH2glucVeZIKpxwCcqKten6SFVSTWjTcL/7jPcjlAoaPd+PlK7GOqn5HshHdxglaGS",
-	"DcpEbPPpCTJppdVBNuU67LO7FDlf/EFpgNsuN7TrROSWOwhMfQMoZH1ZXGpWC0iKn5CDZL511b4ZTdC0",
-	"5ZWj3/lgOzcnchw3LObTuoX8VKuXbLgoAHUF+/m35a2A2rMsEdUxf8tdTHB06j9wYa/bKWVdgEkb7XxU",
-	"17KOutFr1uaL2I4JENQiWq4YVG9wQRZSaMgv2UqXPn3KdJK2LtaHpHA6h1LmmiqfI6IFjzZW5WZguaPf",
-	"72fWQTXE7fEEnnWZPnlYQgaPFHf0W7WMp28eQgGHhZ85IsMhA7ddM1KaV8ufYU9U+ptEZ4Bualo+2HIB",
-	"f1/TeisFX/h/2LJSFsHfF+tabqnmC1Drf5P1A1pXbLUCmG54qPMP8MS8lhsmHizWEjrz4lOH/whPLvkd",
-	"e+Drg/HB7r9ppmsKL6no/e7ZZhi208IxGSKSNRXFX1Sbp4u59kvfrVAQ5DIsEzJvNts5eWRur5JrXbqD",
-	"SJ72TM5eO7RxxnCFzRNe6XffGRVsnv2yhzksDLHpXzDdA6DqOBfK2ufyxTuNckEo4Kz1yNimyzv+BTDJ",
-	"//Hu7cXs4urFy4sZpFrHIa+mdShvcw7HKGAn5UdIrvrnqpS0uE+Ev5NB9Y4CyRvBujsk1yHs3CjSyU0U",
-	"KxQw34/Fpz8ieiDRUMt40yhlS1saF02OAXRCxmzBiQPGWZZSZsL5VlIpPi9TfUXZEuzlaeEJGyic8Aaj",
-	"x+X9Iug07p/dm4BoSOlgjXZu7briPKKbWPUxbfq9wkZXtlizxYSqFRj7Jb4TU3tT9krb0Dd/mGTH3uPb",
-	"PGyxXUaRhwoU9NYYViHtcyAo1lImcNeCBiI7bEAO9Y9ox7u1rKlY2fw5mmgQ5ZhxmIDYeeKsvTnTnTeb",
-	"A/3TksF3qLBc5vlg1nJrksOBy2KxXV4WAy0cIhAlcpPbawDbSOIQwxOLIDuUXOkjDlJU3ng2yuaLw83x",
-	"O8CVTq8Fz1huuuhAAHDLiv20Fmr2nejU4v75K3TpWzwf8KQ8J0vZ1ETzLTrqjeLsU5FKuQP/3hq7pRzE",
-	"wfLb25TZ3Wq2vChKdsxNUUIYwb4/w9nFScOXekLnhWSbM4uCkNeYw1harM4IdSFM0s72FQlRt9cdkRws",
-	"iK8iMYPDxGRMPFa6WeABtX1RbfaScxGpSobX7YBLdGLoNivFaazF4c2Gl+Ub8UJivdGBJyoCEAbYSdhG",
-	"lWtipGvt0ayekwePiGB3UQyH2cV8Yu+RdNofHK2rVK7PlqkXOU2au0l21GzShf+2/1CSaj+rZL/LCM2U",
-	"w+iYS7kJ4L8mmJfzWjZJZ8VkKo5QA3jWDpggQZVo65tywCYKrTNPMbzfHmMcKTqzUup4M1KPwpsWSWcD",
-	"Bhlsmh4CbqZRcqfA3h4da80Ht/WiMx1qbSthjwdMTN4ak6oi07B099LFg3YKKa0vxjcxovHimJtKRm7N",
-	"g8vxGJxnJopUuDpxaxxcsZ1jm3U6EbcmbGhhz6mdTHT9mvIktOaUHlV2TcNAvAFi6eSkbphpKqM7kUKK",
-	"LctUdnJpKHjxTTfLJO3iqdobEYXRtH3q1/SOYVWdYosGunFiAHvF7xIRzHTYIVEFoNdwceQnra4lj7cs",
-	"mwqol/pSHE0HKWUT692kY5huHbqLgtYFlJSfaqMkDZHEyHVMyS7pYvMD24/1U0jBw36XbmOd7DJvA4MT",
-	"clkY3bw+nMp0iE3b6NzHIMIVzGw8ytOjM+rgpeXzYX1Qhum1LA7LDH0RYc0M/SXHNoUd4R7EP+BPSYi4",
-	"rUzG69KanJaTZFYN1RyySiQBJzBms3fD/rOXXC7jApfmppuguJtaX/rPbb+KSFu+j3rgZhti9bzz5/nK",
-	"+ezswvy48bUkcFBtG9D+ZEKErSTs1F8UkTvhfHKW98IMoxBQOXDVHfQFm4rW1cK69bNIwkQbroiHIvtT",
-	"2gMErfOjFW6+HzKhNeskBPXN7iFNfeAwtir8Ya7+gpbg/ZmRR0+ffX3pts2lhFJXBzXaQ9XtKpQrszYT",
-	"b3axkoKN9T49AYI/6JsBRn1q6lHs/QePxhEc+w1UDxHuMP+t0zFpxEwJ0GHaNipIy4GT24JKHca3otBw",
-	"N74OdkcVqdlC1kUCFd0Lqy+i/dqkExPtwGjV7AjIO/voavuGj1oVLTN627KUwnzKNSsLWx04KU2oCor0",
-	"BoPL7rnJDT28cyF6px57bLPa2LU87ZfpZm8p66pTMrj+OtqlOnlnnR829KwwoT1YP4fzmn+L2SsV3iQo",
-	"9UVTltEMWLM7UxSxUM5EQ4fLPAzZ7C7N4Ylr1JSsC8DNnYy7lt8953PdbFrmViyfUOCavrxcoV4EphXv",
-	"tQGw1m7Q0laH2X1suc8tMXbGb+m8ZIko2kKWzVYkoKBFEnhrr07pvwJfnrmxg0Ja893kCuJZSubCwQ8p",
-	"BFpTlVGP1ZqxfqmRfbDD/4f5PayMjPKtV7QFFt/nH0ZFt1XJTgEB8f05zNTaD8YI1Zd8rEwCTlBLOLKg",
-	"AuqWJl2utdypjLBKjcU/jvJ+SvFtbtspHA05kO0WPaqh0gS4mDtWF3wxKqD+aR8bikMf9GBqT4wbI03N",
-	"V3W0DcCa9mT0mdD+jy84tJNKryVErrqHFluJJkjfy5IXdA8RO8R6wQo+Wgc6MuDiYP53blq3Y0OH6PD0",
-	"8niU3TeDOHjpi0HFYjP9TMKBtDy6Or5e2Lzcph2mEqVvvdetr6Cuo3eC8+xb86GT1mf73Zl/2ZldFFIT",
-	"pyZnbZv7+NU6mo06u1jsF+WoyfESHnJPfys0RiKHXvmBVbr72u2+YinhbmT6nEGxklk4OLNdUwiVDRPu",
-	"RonXj6hE5a9caiaIMdzkNsPATajUJwpmgckjeX18HIv9KHdxQ9J2O0vUnNnmwsbwxTz1+WR4hsOI1DSN",
-	"W1NeT4xfTWkBVbhUli5WQccexSJjV+tnZxSQrsOzg+f8R7kb8L+MinFsxD/G2fDQQV1nv7pyWkpoMht0",
-	"Zc2coZe/sygtK0nLW4f5HOnUJ2k5YUYe7zjaZSYV0ZkIljBUBJhs1eiW2FfnoReM0q3vx4F9dnXvLECf",
-	"qXV+6daQSPggPdQu29X4rZAdbVDKIWa3uzkELA3gXfeG3jGmeUVn5Azm41SptdWZpsUFA59kntg2k0R3",
-	"YbREwOhpKg0Hh7ixRgkoGob6AVfQddpoBxSVg1z5jR99lYBaGpTe+c6JHWMD8HZSEEYXa5fArdgdEwQ0",
-	"V8hbeScF2hF5jT3o/iXkVI1dE/hNXEPHV9E6KGHaAVP4rUlynt3UHv8lVPS4F767paWD0olEtuWWjdfJ",
-	"b1myw1O6PN6vI593/qzmh0d2K0x0P0z6xgJkXtu30PUbtcSKMcXPiiUSyQZSDEH/epHKH0unhB32dE3C",
-	"kmD7VJvehRMJRo2t45+tTyCh3sTaBDlbvQcFM2eG54GxCVWhfYO9c6YV83to84iKWzJ6Z8aSgpG6MX9o",
-	"HGJpIWdtLfealdWyKafpvoGnItoLr71LIsqCs85dRr2wGfVmShPk3VuptLX0o1cT1Uzpm35zhYSkTobX",
-	"nLBuKjAb/CQjbChLriJpAR8Y21iRbuFQzJcqVptJhbHHzrfaCrUeoIUxFRH+AcBYIDO5I89CfW7YDKmp",
-	"K2CNBBW5xgF87nMQKMzjUNXUCQAWPCQe+4iqDQNUorzvWi1xQgYTBsBvdzIjgGru450kW1kjQpMiS1qW",
-	"Fn96erle5IK1IiLYgc4U20BgWMWHAFiWy9zpd9qsP3QxKWbruKc0jjh3GzkmFuu3R9fYASB1sk/JUtaa",
-	"zstcF5jzg7hp7Bl24pC2d866ZohRbxZaJ2ZkPvJTp9wlzHSiil0tNavfWpScWLpTrTR2dRvvtZbfSc1Y",
-	"MzdrWrFJdV5YpfaTw66M5G5LufmQBmdBnhx4wCZAXS11KsUL62p8kVYWxKh5Y2BQTJAdGFPZZNAD4KzS",
-	"HkhDnY6rvhPLXGzetldG5NtNfVTNVkiHA7ol+ycFvBQsqkuA7kE5ZFF3wkJGCHe9S+2D9Xf33wsq64Ny",
-	"ByXkzVAeJOTVC2D1fj0k66nz6TCIzH5U7ZwK2Ws3hMNDGt+H8OJPZVXurJbp8Py3qU7yH+j+pTmZMYd+",
-	"0C0+hvGgSSEBuR7tR/v4rK3rgp8dpmGuRvWB7r9dLtlCR8uwcWETchE+0P0NEmPU1nCfHuldH0ywXxvU",
-	"/jDBf3G633oEHdZNK7Gc65opFrEuUtBNA0HrRIR/R/cZG5UAB3IgQOgD2CWiUu1GjxXD9FLQY/XxQk1b",
-	"erS4dGg5YZkLjpdYlbt+D1swN9GeEC+sPYMhR5QtilCC3O3iO4rpCecRpWC0WetyGfWVvRFYEUJ9lpR9",
-	"tMXwwrTjiYl5jk/7mjz+5oEU2e8NLTtgiqkMDHxxkkCx5+XTYGeq0TSgo0/FDi4AS4x2AWHuj9uYmeOT",
-	"KG9Zt2AUbCOeXQc3RSSe9V6vWb2zSJZ27yERjm55uSeKJYqCes7eQVowtnkVt7OdMt1XkGvpuusd8AxE",
-	"OGWjyXxPrPc9exZvNNtGofGV5tsksjF4OyzyLviPa7bYSBFPf0fKjYeOzFMf2nDRNGp+l/A7rzOg3c37",
-	"thUeApfUIhnptFLH3EqF819Y726epwcDHYmsx/eNnrTq1O4lu2FdkYLuZ4RqYtshRTL8pf6fU7F5q5KK",
-	"lDDjQqND3rZEgpuCVM3cqLiEfaQLXe7xZ+iClMgyPSaV2Q6SqpDxP19NcGhbvILRfr0tNrh/SSU7SoQw",
-	"4RUA2duaFq6Au2aYrrHOduZ1MPGPCKZnOvmm+9jtXRkPiNLFOtp9L+lKdy1bw0g96lbuNLVy03N20OLO",
-	"7Ys3rrzY6yaVuwveTdFD47TxThRZrfgICzFaPmwvHi8X7elJXWtH9eikxYR2zYdpWI8jaViTbrdXdN+K",
-	"007Dnt5nT+gl+vjycqrgQ7erPVPDDUWHoeYmNQM1u9hrBhqdPVR8TPou9oce//JYn9EAN//cfUaD+slg",
-	"c7+5HG3oOdQQyaz9ZavCHep94hpPXKrRHFUAjS0IV9bxD6XPIGXtDe/PLKHKEiWq9+F5Hm5pN2/7FUiv",
-	"XmK6UP4dm2z1dBiOxufamc1CgqSI+Sqe7KDzyhigq3gc78ut75w6TZYzU0VLbnqxe41uwSBWF0puXFiK",
-	"aN/RWEB2Sq6TU08jrIMgr0LuQtNvLgFQ41SopKMzlMMcnxRVYAP7LW1SqVZcdN3+wdmyTo0ucX6kW4Yn",
-	"kuu1jaNZDXy0da7HjkPX7m8Sujvu1hIDQohMRVcU/tlrCW0n25IrzcQoWFVfx+MF1ma4p57bUg3oJ2ob",
-	"JPhRhipyc8A4B7rS+htmWgpZHPIkuzK+g4wd7ZGE2CgudYxjAAw5IzyOadACd8neT2I8tyw9qSE1vJTO",
-	"PW+v72lzzpvLwFbHp4mPRyfqNvlPDHf6gr421Kk1uoXsnx4YcfDACEclyyVbpWrmLMyNjwBueKUeUFE8",
-	"gMZ+gLxePoB/jX7gjpZNdyaLWurFGt1Wvze01qx+gNP99bzVda5EzjUwtVPpRLEGdaYwXanvWW5i3TIg",
-	"fZZgnw0QuIQS8yTZ0noTb/A7rb3HQAeP8/digzX6QdMFF5ZSieZs0zrqpPvTfA5K+Y7dB3dovF+LTeKX",
-	"trdLZuqICxj3/eay3rSdMqcGbnP2zwZIndFmd6a/pZ9Az1jKVPWk0MbY77RHVqy+s2Uy0G+MrthX5EPN",
-	"taGZdbTOMMvrOahlRPHCdnlbMcFqqlmBMQKuvyIg6eHHn16/JF9//fU/jDH68+3LGSaoQi0VAmXIIKjw",
-	"FXlBa/zVyUcbeHj0nJR0zkr8cedbnhm2KL76t7aq9NnFNdXcGLpvXSzNC6GLR5AmXDFBK37x7OLrry6/",
-	"+hqqa/Ua9vThnJYu+W6FXkFzFKiZyJvi4tnFd0y/sI+AGl1JYeurH19eYnqi0NZFRKuq5At49+FvNisU",
-	"mTzbQHBj9SOgnw77njtHIAF9TmnCxG9y75AiCrZ09cCx8fxKHrrWu59giIcLWjJRYEpliiBXK/MIkLGm",
-	"Wwb31LNf/rgw6snF7w1iB2L4zcXOWjKM6CKfZvHvWLdX+x2/wMd/D2FJHgeujRgsya8n7uLQ5lm6RPbq",
-	"tpsspuQWsgLVOXbqYcmFzRkvGVpm3R37id3JDXvNWPGWg1lwQIAnCbctFxtijg64Q7DXodhDktux054l",
-	"WSo9u/Ntjx8jsUHW+WmRmBx5jbxSzdw8PGdEy16g8mhaVDbdpEuMd3Rorz4PNa6IYDtgAGzXIgVzvdvP",
-	"yxCGj8P6rBR7fNsW7WTInE7VWnvl6rphs0zqhLA7RiTFnm1n4ktGjSpznxKmrR+MbJpomxSCJss1bBRT",
-	"rjKWd7CETt2vh4jAkLFrNw6q4T/o1g2TB1d3AkExTvLwDy03THwaIijGkK8RUeSAmiPLvDUfv1/mDGYX",
-	"k7CyoPu/uKa1C3Y+imXpLC/dM/dGOM0+6s5UIjrPnAtax3ICe+RyVQRGPy8oL/eecOSvRsN++vTJ07+d",
-	"kYajhxl3N3GUT6LhZz1eDzV3fTOi1+9VUdxybBNy/Bp/b5jSLyQ2o8g+WxPcT34RmVXLhgJmWd1I2iPb",
-	"c8r9dSTrEgeNG59dUf3pRCnTC/Z23L1JTO4ijtnZP1w/sEobzUYq5gJjWDxIoMaLSHGafAoLmqLn6S33",
-	"tUjqs9iVycKnPnFeGXPd4T+6CpQzEOMh31bSIhrLGFrbLbTdtQVTxk5aQtKXXBIqCHcCHBrVfUU+GA1H",
-	"13uvinIFEduvLmYHtH4DwwbUzlBDNPylpXEvyjZ4zE+9Cc57mDLYQr3GtNE+M/hw8tIllp7MBn/YP30a",
-	"tlm38o45rs0yWSFLkO5cMPkoiyzCGRWFiKRljHUwo6OU0wKZp2oiUuGG6e8737/nW8SjJo4XO1I1DbEw",
-	"CN64W8b/fTjPipbl+2Xywg3p+GufWY1At73ZIWy6lmWLmuyFGtdpBDYsaoX1HnfTRVjzht6xk85OaxWp",
-	"IRXtTfDY57hU2vHeiKXMuVtuO1aoBWjwQEbQe+YEMlmoxId/4B8GTSnvK56m5TlQz/u0o3AMqCVIkBD5",
-	"uvQAo+ci2MMwrJkSUVdtNO4E2t27cEujrn97r5jqh0qpm8aXI016u+7xzFapkg29Y+UdIouRkvLC9s0J",
-	"wOutovj8UB/rqWO39R4xzo5ln1kkxc/5pJ4TS5RnuLdGCXNoKR3XUlTpw74sLbcFl9iTy2ik4kBzDsf2",
-	"+AiRkSzg0BlGcu3EY6PYfJQpo0Q/w4bVnfCqf5z9VVmj+E1/153GJV/qNcR+2JZrKaKJB0ObYYFrzhWd",
-	"OjQlbXATCvAd7oEFzbc+c0rmNaObGdFSJibisc8HbI7ZIMzRknnEgdgAW64Qoy1yx483oW0hLB/3Lvn7",
-	"vAotGmIsQrFhe0IxMe6cstBj+KctE9Vs2ZuunzojnnaIJwpJeOeyVPJv3uit/q0o3hw63u/b9sjrv3fY",
-	"scW8dbab9EfZBmUBvMRWPFINyfRSnJmzdO0yaFM+oW/tM3+WWpqHjwpYppnafilXMycVQeaDP6euuVGo",
-	"Tg6dHgiFolDEktmlmZRy9RW5tcC98OMezx66+hT4+p4TKiBx3T7QCECQJY1iBeGF0WVsL/S+e+mqqpgo",
-	"zrJx937oAhacttMhhvEkn7Eb8T+D1/h7uSNbKvYWVpjtziseHKRx2kF63WhFaBDm7SAeP29LWBAbzKFY",
-	"W9e20haZr6uO0w1LR9e/LO4NEgU6SueYf+mQJ913jmPKRycw5Z8F99ln5jeeSzpMNLOyD6rI/IfPyedt",
-	"tXTKwfDa1w1+ycy4tcVKI20kAkZ9/PTJKGvCVz+HsMwsVY/Hzu6BITKz2GxW1Lm0o8+Z+pbQWSanWs0i",
-	"CWOnk+XeD0wc4PG1rMla7iAh22jguGaXkBw2nHtiFY90amcPtVZ92SfpHS3YeU8SH87g4Pp8TjfvXqFl",
-	"SRR0VFVJb1dNDzxRI31MobT6fnOVePRW/PaO1YiBZUMTUN66kFsH/d/C/j/3OenzUgKiAQSNzrqfNUtn",
-	"Rb7moniNwINHb2lstwSjw365IxO42yK3jusQj/PjJ+HhfnoPedt5iTI1Y7d8m5V+f9t2L6Q1I2avZhbz",
-	"lNZtc4hz8kO3qcapLqAepinCofdBtvdMh8DDKwZWCNrL7ZSeE1Zi9JWB7SE9zDrccOZeW0OluQpbiqq+",
-	"QY1l75/bH3V6R84TAtdtBS0yEJCrX8jYaQ6J4/7ZF5xHPkl4f5BlgoWdJwe5dzRaGPZkwNehEH+BAV/b",
-	"4CCRfuN78ArGCnUPZDP/AH/4dLxcmUXTZTz0c1b46MmoIZ+SXu/kHVMzsqBiwUo1I0YAy5opImtCCzBy",
-	"GSmgYs21rZU1gcblrtLedviimixlWcpdSjC9DZd0jFAa5wSL8nmsW/vVCVUpUS5xjYBTR+tH8/uZ1RCv",
-	"NB6XZ/VZlMhr6HxEy5T0c52REAa9bizO3bm2xYGSpbblGsHIjt6WkScB3+/+xSKsIkXgkgp3uVgZKQWh",
-	"FgPOwdpAHgJIAvwXC1lzgiWfcFx9NoKfX/CYqTtMq8+rQQzv8o0s71hhIzYgpnce4Ijptk7ZKJqbc3um",
-	"Qki+5J63KGqf3fuSBxP4xaQZ1Q4uPnqF3zCtulFC1hrj3daOHZguyLv4iryA9AsYAiIdrXluHjKXCoTx",
-	"sFuiXC7bDPLZYcoS5u9QoXasBhgtZb/V9kPB+vODQGBdw7V95ovwtFT0E4qZcTlbr91/PpFghy5GrAqI",
-	"KlONDHN+Tn34h4t/ZGSq/9QAbPr4sXoDPCmXy4ChP3cayPhV885HflIaN8YifYiIWBRhJsCMNVY+anBB",
-	"VJJHI5J9Pfu6pItJBI0Fss7KD4rpphpStW7ggS/RtsSZJaLZLv+VCU0U1wqUpi2jqqlP9Gemqttv6/0Z",
-	"aHV+afcOF60+u/+E0ajz5IOsN6wgstH9jNqzcnYpbXOEs3oT35rLHD2EobMPetBjlhW1KVb943/D9A3M",
-	"6kvKQ5tdeEplNvvdmUWMAMTGstvcSF9wvriGbm4DiSqGexVssWZkThebHa2Lfm74V7HkcGwV96XJh4P2",
-	"9J9ZSrimggl9CFXV+9jih3/gHzI0IL9vf0qp3kleSt1O/T5q+m7Dz5+bMX9kO/v9L0g+hP38UypT2/T/",
-	"S1Sb2tlFvfKgxbaqU0f/hMboC6rYeV31rjNwip4fECL2P6y3D+afqndjbGPMCg+B0VEhzu/I+2y0PL88",
-	"CHt9fN5LKrWBP7BKg39OBb68sx+Nh1WLiB43PSxC+Be+t1MqHNXNWu5EzDbH3iO7Dhb8jOi1bFbr0Ace",
-	"gW2f7y1ye6SfSE4XFOuV152xu4mQ3zw5L3Bs20wp0WniyzgIt90uS4Tr54SSLVOKrhjZUa5939wt5eVc",
-	"frT9+dBrwiH3mxZFzRRcLU8u/3HWObt+A/Fs4VGWed7JHmlbgpz9pI9CFR0HUnSeu/CewYxKPq9pvR9M",
-	"dLCP/Cl4a/caD8SFDRXGz6XcKIcYc55MExz0IXz54R9KNvWCDSILvEAM/nEsEfzWaWbHOLNel3R/39qy",
-	"WfJ1LZc8XqxpdmZV0wI+jY0BDDnPvy0P50zxgj38A2RTepdeym1Fa2amrT7nVkW+DDP9z8IDSFeeSGa6",
-	"3Ul7QM39QPVaEb2uQSXRrkAPGkaoWQBLrdc2FbeWSjEVYlhvz8FB7KNDpYqyyrfw88umrvmiKZttJuox",
-	"ajA55e2/YTbRQt1llbW/FyjlnkORyULdGXVu2yhtrmYIc6aysB0LT3NqTOAXudBMP1C6ZnR7Mv4hKEsc",
-	"YCLWjBa2delLHPnBK648BEdnpN53z8AhY7hlL8xYyrI2F7O2cep/u3n/o9mnLZG1s1lVVTNagA7zHHLO",
-	"oFYIFKfpqGYdvrwPcxKH+dwaNI7K0ohkHDRlfpabHRucJ3f3J7Nb3X0D6bRqGMgjmxqgyEKWzVZgjCPD",
-	"1W2+e2t7q38OxEi3yvgxMyL55c0/wzYG831GQT5+9s+2uICOhqBx28XvzSns4iLdwwX87/xT09XvP0Hd",
-	"zopluTVhY5Xcun9rhdxHiX+QdmBbtqiFNBayIO8axRf/493bGbl68dKI1ndvXr1BAACs44e+f/M9iOdF",
-	"yaFwwWsf3GWa2dZyXjD3k32K4l1bdntPjv02C+P8dckTNjyCvgI18+c4TAdJNimbKqD1NKO+JeHsjyha",
-	"YMloRbQk5vUGBF7snPou/femPE3M7oPOPamsWPMjgQoeWpwSYbMd+mNZ8GfYkPvK5LADnJhE751h52Xy",
-	"PHPjZoGFvifw+olWydbI0Y9b7BRb8IvZBZ0vsgyUDzXXDG03l/6+5GLFajUAf2WfmIh/9VKWskEUP+xz",
-	"MN+TLnBff6QFvDN1pB+hhRNeGutGbFKlrv7HKR9HQTT43fuXP//ZjLfo4ZN3rK6bko/mIVPDswWU3dvm",
-	"SggnKGsGlUMaoKqhsxglimltHp3TxaavKbzHMdmXJyl/ZLv3niDHpw+c5tCO7hMQehCQEhU+qgKFzxhi",
-	"7I7VhGuyMNocVc9RP9Sd5j5OGoWxFWr+J/b93fuOnSyMp53DO1F8hZW3tGZfOTH8r0YUn+NUImVPDZhH",
-	"YYkw3Q+MSRsIBJ0atREb16pKumh/NnOxefrBFkGZsGI6lR78E4OvnGVbzn+oYFo/V6Wkxf1jXEE6aL/l",
-	"eSvl0HUKWZd2BwTbWSaINbcso0ZX/4P0Dtoo4naCJwZA3qB9LdhTezhSFgA2twd4r6suvA1zyoE0soxx",
-	"ms6G0dgRI9899Fmsbxws1+62kWMHRbA7CxKBo8rDP+yfPj3ELI5kssVPTNd7N/WcCMvWP3taEl5WwcCO",
-	"lyVAjtf8HAkpRq2A1tYDFux798w9WoV+jJjJDjAtkK8GmWpSWIidE9ZdlVQMtNK5Lql4RacDed17qtkr",
-	"ur/GJIYkBowvJ126hiTQfRTfcq1jXCaExWsy95VRSZz4O4W0gFw9mOMAD/RIe7DpiryckVdzo7K+/i8p",
-	"mOh7wXe24NNHVm+bxf3ARREzlx6Rv1qq/o1oSZ4kliUXmt6xqC32ebqB4g5FsYstLnkNCT11xVYrLtue",
-	"fc4YPol9ZM3M77QYj2yg/18UREHnnzC+khnHcLrYf0CFanToVFjBe9qUExKY/nDyphkmHdi126YWZtd0",
-	"IxiBZ81WXb14SbjQMrCHtDRXHBOrmkLapcLOKPhOxsZ+i2/ewnQ+T0LjfHEgcB5fXl5ORPfs+qk+F9rs",
-	"3HZMj3RBd560mP6rNryyu52lDN5seNXXBPORQluvnms5DhNvJ5KjZ0NDiOY0jBHFlMv2TJWV3PCVeN/k",
-	"VZSYZ7Fc7vytiW/sVO9R0LxLlBlIczoVru0ktPiofmaI9kZcfF641EM81JHGUBVVyliV/Z5SU0F/YQLB",
-	"B//smHV8z29O3Ww4XJBENWjC3uAj5zJgD2oqPcRvbz+xjVwEBrQRcI/hHUjme0JJ3ZTseZBm3HXjaUkU",
-	"ZPn289R5ER37oIvWwQzMnDle5sGDYbdvWpYTnBltL7RhxuSF01lnjnDdqTqi9Rk2zyOwoJqWctWA382y",
-	"xinMZY3IYfZyD30OD4nHoBunR2gFzwyXWTPPOsdO6SYySzeUdRO8Nzd+B4Xv8+UJDID/nZwh4Hbp4R/2",
-	"T4P5ASGF7xfpMNXe2lzWbUUgV5+rstVOy8JKpgra7pcDr1mtpHgt6+2fV4Ta5xdXPTId3eCApgOJSGGV",
-	"wYzs1nyxhvAFdRg1xqzuICBYcBS5E9GkorPAno5Ii04G2X9igfGwZEs9ZGG8lFv2gi42uS2cguMNwd4/",
-	"9YwPzm4lxUGR7PMQTitp879l9I7979MA6j6kTkUb8+Af8N8M3IRr89wXCpsQMF68eqXykz8DcEKyOVeH",
-	"kWekgYQ9+/eaNELzkiybGuLPQmq+YFFUmetgsl9cZ+UDbcJ3KiZCzmWxhzb1ykFshWnaeccG5vPlnBtr",
-	"xj38Q8sNE586zdLTgBHwjusDnxVVhM9nRzcuc/CHRxTMU3u/dwntu97PyE+vX5KnT588PZLsswvFFk3N",
-	"9f7i2S+/2k2wGBcPqS7pYGfpK3jgT6ko/Ty9T+8zEITES9gMRltEvXHD9phEAX+rqFKnnbBtxYePk3lg",
-	"JID4glGE+YPmDbM2Z8orGzWjZbk3Bs9gh9U0I/Rr+xM4mPIsnzEmvpr2pV/PGinY0nrTxRHrxwwG02Lw",
-	"AzmO+itinnXhqS3TtRRyy8CZZYTpyd1TsbXuEJPZ3rtfWAIATitVueJagi5RxziFQLth8nyIEacXLPY9",
-	"tuVOkF2yl/GXVqPwgQ6W6u+M9rZEhy4/Hhk9ZZ/f+Fi2y0w0AyKIBVb35MHRRbforOS/Bwwgx9yfEfOE",
-	"7sOCi1jJpu5Q/8w5qB492rXzN9sNqdq2QqzFDEam8BdYwZdLVlsjg+uo5XCvTBDrZ3+4Egugi4g6UMJm",
-	"79XYJFo4nIjumYTU+bN58T7MDMhHHRTA8MB9ngsYIJWM7XcYnzo7jJlf3T3sa7uwz76zYMzUd+4gNnV5",
-	"8eziIa34xadfP/3/AQAA//8=",
+	"7L39kts4li/4Koi8E1HdO3Jl2mXX7Xb+sZH+qvaUv6Yyq33v9tRGQCIkoUQBKgJMWePriH2HfcN9kg2c",
+	"A4CgCJCgpEx7Ou4f3WVbJAEcHBycz9/5fDaT640UTGh19vTz2YZWdM00q+BvL+jO/KdgalbxjeZSnD09",
+	"e8HmtC71U6JlQXeEC6KXjChdF1x+p4jma0b+Uwp2Njnj5vk/albtziZngq7Z2dOzgpq/qNmSran5+FxW",
+	"a6rhB23e0buNeUzpiovF2Zcvk7OXn1g144q9LrqTuVJEzWjJzumGVvr8xfR8TX+X1fmDS1L4eS4ZmfNK",
+	"aSLn8BculK7qNRM6MUdmR2xNdE0/vWFioZdnTx8+uohN9A0tClaZZ+GjG6qXzTdL/HFyVrE/al6x4uyp",
+	"rmoWjvAvFZufPT37b+fNnpzjr+r8dQFDvKWaVZyWiUHW7ucjh/lQ0h2upE3uj0upGCkZ3ainRO82fEZL",
+	"8idL6T9PyJQtuBCsmhBZIakLQ3RK/Opj5J7LKkXpRz/GCH2t64IJjQwRIYPC34+lwo1cMZEYQsNvfQOE",
+	"/HIR4Zcv5mW1kUIxOGwfKjkt2dr8cSaFNvN/+vmMbjYln1FD//MNPvGvvysJ08pbjPsujLi/nVSTLROa",
+	"bCspFhNzmKVgRDEz/oydGVovGdN9kyrm7bn4Az3lgsI2R1bensd7wciGLhjRkmwqDju3ZLSwYug5jvzg",
+	"BVcbqTi+FA7ZGcAMYddvfr9aMFHAk5tKblilOZK8oDv4L9dsrYboiB8xIvGLXxKtKvz7vJLrDGk2OfOk",
+	"7U57cqblW7piv266B+85FTNWlqwgJVNKCkXmsiLbJZ8tiYAt01QUiuwYyLSc9byBD70w84wsCIR7nnxu",
+	"jsA/kA7u7WC1E6R1sMTf/Kfk9Hc202bQhsSxrcqi71KWvLOtXULvrdYSNZsX+mi3RxEkhJ9WM1aUAFVF",
+	"xYIV3fXPluYHFRPJVIOolVXBKmKfg6O8lVWhctnhuRFEf9Tu2Hco5O+2XrrAU3/nbNuhg78B3Ep61r92",
+	"cqYo4LTT8kNAjDktFZvs0aeqxSJ//z6UdMaKX2rkhjX99BrfenIRSGq/9ltWKStzPP9xoX983DAgF5ot",
+	"WNVZtXt1YicYXbQuUUy1V7RiY7l4xUURfdD8kE+c50vJ40ywocpeVvmTquR2hIw1pPhFbmMf6pec8A+f",
+	"B6RTII7gQUsyR6AJ0tyv004+uWfPWVl2980rj52jemNOqWCEayeupUBFiWoyk2umiGCfdEysrdguvu5l",
+	"JevFsjvW3+SWrKnYEVwLoRUj7uEu107OtrJamW9GJ22+YWbNlZEpK1YQqokR9eThJbmAq0igxj9wHMwy",
+	"mkk3o04aqiWpbdiiKxZZWY5kL9i1gyWcUQ2dEjjEbl7kweMTO9nYAp/RklrWblP/Q0Vnms8YoQtqzBbC",
+	"xO9yZ+TjJZDdCH7N6GzJKiJFaai7x43u+aGFXS9pxUIpwkS9NquoxUrIrRFhf9Qc1ItFKbe4a5uS7vBP",
+	"dAv33JTpLWMiWGTDqycgsFkdEiR7Odtl/OTg5Th6D/34k4C0Xo64G9cMGt9nPVt2uZjqjm7zwNjRMUnA",
+	"izwKZq6Ph9OmOj5rrlm/nMu7ToydF5UvmuuSOet8w9mMoUzc8rIkgrGC8KhUTHKJnAf/HEg5teIosrt6",
+	"uWab+DvaiOQoB0U5a//KgRE9+8AwMD/74Ym1fpMcI+XqWcXZvLsBuZwA5nqX8K9kRWhgsVtHDqqRdi+m",
+	"Uq5CBbJhUVlPy4A/Rb2eWnLtiVXnklBx6lZMI6n2p/dOaiLnc1aZ20bsyFpWwXhTKUtGBQxomCe6QbXg",
+	"epS2Ejsb+PlwHe7DjrKpbXsu1xtacWus7534oa0zH/hQyTkv4ejQRcW8Wtwm1M/GZirL7xTRtJ6QBw+N",
+	"Ff0QGWtos6YjpzGrpFKsiG+luX+usu/ia3MwXotnUi9jbGM+9uxUHwPXTc5KKb7fq2oqc7MUp5laWj+l",
+	"5jI986M56jrCNFsR8oZdaYoh33ARkeOgWYzT6Wcln4cSNjiNQAGF13znO2Z5VUQUAY0UynyjqAq2deLI",
+	"SCCyZHD28yc4l7NafZBc6NGOALoZNv7pJpRseVJ4Qxcsfm42JdWM1nF6Kl1RMSjor/EpsyC6GLnkfvk5",
+	"fMMFPmcnKz0T2G/Y1fvVWDo7RmpI4FlkYtmyvZV2eSn+/mCPeZu/S1otmNKZ11fJ5hEZ+8HoJJZBt7Iu",
+	"C1S6iZB6ycUivKDyCd8vZbTcjPBnUL281nIzRsLgCHbFE0+mJHF9SGCfvHdrNiXnY2+l7oS4YPmU83Ix",
+	"egfFTLIrZQxgY3yZ3wkVBRHsllXEcWw+B2wSYZZX4NuV65YXr/O1yrBgJlvDsx8TplA/I4Js7s7xdagu",
+	"mmmCL1ov2Y7AGc71O4Ls/1VFN0DJuho29ZC3UmJs/wDgJxtZFZwIux2OsgHVJparPDksc8SY8zkVBQf3",
+	"dIc1p6WcrfZ0h+G7zIYWuvb0nd1VmbSMSH7r/7fi3a03SiY0CxNWTa6pF9PYk2Lj+VJWxZUetr+Txyhv",
+	"FlQPzuJ6STeRxc+5WFgNaZ9BQou0wyFMj30nbyXWasUBJn568WXVYhXxEqDykkHbPT4P5l6yW1Z2JdCF",
+	"94CpNS1LpjSZmUmoCXmIP20l+V1yARZkQZQk4ImPWC5bkXBMWNeaYtpqoyDuqCZcK8JAlYnobHTNrlT8",
+	"i5iIMKVgYlNB2B81LXHeZMrmsmItX0fou9C0iqgm/17TSrPKqCJMoVMW8zFopVsulTyLUMv4HmxBBz/Y",
+	"DeLjgmfuU25BkzNmNUKzyWlHyPOSr6epo9udL6NJOzXNaGtardK/jD1iA6He2Ed6qIYzmKBwgYm6RQYj",
+	"RQkXBPa6QaY9Z68V3JuK3XK2hbAtxlmNdqijbt2RV0vSmyarWMzkipgZoOa9lrdMEa6IYFybYzllGlm/",
+	"Ivh69zTuByDQT2tdb/hSgmiazsYGIdma8nI/g+XJ4yO8uGumFI3GfW+MpgWmf0G0JFNGthXXmgkC7NKV",
+	"Sk7ih3OL5KUYepXU5VgED/94Mcm+fYOPTCxVgrVECb6bxZT5zvWRCPuDWO2TuCtDLR/EspQCHwNXxHDF",
+	"xGqwa7ozxKRey5/uCDV2nmE0GvfJJwOvG6qiIXszEMrmNc6AW9F9ERX9Tdw1Evu38XR8XwqGGXi0krUA",
+	"zjAXgA0rHhn+HTBYWw70wdDs5GzL2GpEVNowyEfGVoM2rg3tWle7PfHIIG5Qd+mEyr+L+cKeJVn0Z7vV",
+	"WUqrC+F3mdL8YphxRgW64AkXE8Nqcz7XS7uZzyeGZcGkohWLcu3xmzpWsbarShLoZrfJ1+pHJib4Dchf",
+	"B/LB8ckPPfTAAdxikoQB3j04rymMtnWTnhit8uTkkpWRWMsbm1PmFdAJUVxAFA5Y1f4waex8yDnj5o1F",
+	"bRiXzWitGKFkWjG6InNZlnKr4qGjxNQ62SyJlIfSmtZ77ggQ7EAICIQTOjeqgZ1Q9EJccxfLOJAaoJQU",
+	"vDC6N9F0xcimpDN21KolOtb35LwRWmTL9VLWmlCbA0hssB2lgdkQY+Vom2SCk0xZEkhCp/U1CRmwn4a1",
+	"pVH+5AZyXOmS0SKi+0WTO4LcaZv6BsyJK7O756bg98AyZuzsvKC7Z7u/WR/4CF0s92CFCQUDyiOux7+Q",
+	"mO1zWQt9+EEPUhEHrAOcTl864Qu6+1BSIWIJhYelPLrPjdMO0k7ogdmrmEEAKYJGfTIkVJdkLusKlB5l",
+	"/nHOb/Gk6qrWS1JypxqVcmvUoSUHRm8TA/4xa3cwCWnwuTUrOBVZj+YmosCJtN+dnNll4MtR6rE1jakq",
+	"UxqLwL1cb/TO+1O2S1k2XoPjvUqTM1nxBUYZ4w7mhILIF8tc11zKQdGfj2GHaJwSdqITpFOMsC+FrnYj",
+	"hdGYBJ+Zc3T0ncZ3bIsOEQi5VhWbaZVnUc6codX36M9so9Ei+zJxkmsvZX9ONj43TZOlXDPQVh9dPPrx",
+	"wcWTBxdPwE0RlEDErDZWDualvTLPuJBuTBz8+ub1C6g3oaRWNS0JFKM495q9jczU4N+/L4H2y3o9xXC5",
+	"ZpX5zv/9p39cPPjr1YO//dvPb999eHDz9wf/12+fH/345X/BW//xH9//gz74z4sHf33w2+eHk8cXX/78",
+	"L1Ez1LqW1vQTX5u79dEFZBSvucC/P4zdxwt7HfeR4Seba76QdN/D8PiiR9Hrqj25rgdz7EFg7MDZaRQf",
+	"G5Pf1NOSqyUryBZ0WlGXZby0hCrLJXjJB5P+y0WPHe30EqoUXwh4dVphnqHLRbQeMLWR+qoo0Au2kfot",
+	"E/iXCtSYWcls+sRG4pStQoIfM5r7C0xc3VRy2uT3ObearjfPlwxiGJMzo+G9ZVTV+EVgSDe2kBqNyBpf",
+	"rZiq1/CnktsM1wXKf/P5W653IHyE/shAHOGpDPQhlAKTM83WG3nmD7khbtwJh57Lvm19a54Z7bBbY/WP",
+	"vwSGGK9Jpn8USaVfc1Frplpn5OHjx+ERuYgdkYpqm53sX3s8dKxg+waJghuqMLPHBgIiLn2+ECFnOncC",
+	"uIkgzcH9qeT434Ir/GNsu/ydF/rXYn5Cw9N5+wQZ5dYMdLOE6eD9Zj45iztwneem2ZBhkYVs2dqO1kuP",
+	"LiY9qZRtF2SMi0Cda33/r38d4hEtx4remFFPfTpv9PL/NGPVJuJpfCkWFb1lBTF6AxjKStP5nKgNnYVx",
+	"mXqzYRUp2VyTmawEhJv3dFFGi6ivj1Wo2MIDWEEwAZNvuwQjkO2IAqcfF+SPEVGhLPXfLvxvxhKMKH7L",
+	"MaqaWtJNzJ35ikOF24bqpfJ1xTuh6Scz5eu//xRVn3mh87Ig9nYbX/RT99Oa2B3o2X6gwuFR5E+Zz+0O",
+	"WRbw76cz83Z8BY0fac8wYFSrqKJHDVNHPQkzWrtIQVePBU9a7IvgS3eamSKC0cr7MPL5EV9POzZnS2dY",
+	"5Tr+IDkgFl+na17uQsG6YrupRLfGVG5RwSjrWUrcgw6ZP5VX5vHYRIzyNzK7L+F4DUrg46klKJ2z2HRd",
+	"Kz77tI7bcCCAslfudvWd1IkCNNDXVbzeyfnnwOaXgkCKnp1KbjYSPP3BmgUDXo6IxrumKwaOfaN4Ctqi",
+	"WCuFeMNGsiZmjMRmlAq84J9i6bbwA3lInBaTNYv3Gyau01mkTiHoy06gBPW/qCxJ56GmI0g5qQdwq7cg",
+	"H+x59kWAPhUMI0ZbSPjCs+bPbqOJo5z0Z8SxeCuY5GRfswkB7wY3jZVRjSANTlOf9L5aRm+g3iDBOLU/",
+	"Hc4bnRsWeIRblO5bYCo7LO1gAo4bL2neI6cOxXusu8iN0jd1kF1d5WAqbyNC45qtuZbCnA3zAHrvN0w0",
+	"Yqt7ULL1jCk6KyPBcrFoZegHH19ap2F7mpVRkYhExfWSMPAWSjdLFfdjj7lCLMZEXKYvoVbWPGP+WrGn",
+	"RNE1m5AN5ZWZ1KKS9cbNauv05B0ppJE7UfcsL3h8/enCQ3O/x+UsL9v3aDt939qtA7YHqG1epMD8vJNy",
+	"SW0IG7bNf3RimcrNDTfcz8dStY9VLfNHwAakYqLPfXR0fubEDRKb3ysQ0AkcCDxdwxkhzl/Y1X2cfMhU",
+	"xsxcXmu2jla328qCwciRxqSY4Lp1U0wT4LX1wEVTYro5BeZQ2IQBa+jhWXBFCphrQCDLucjLBmSNuZth",
+	"HIbyo+uQpKJIJEMoTW9ddQVYsOOCDlz80hJ0AbOmYsidtDesc4Q0zLPJ2e8SQgAQBrGOxaAixefGNVly",
+	"JVeaicH0uIgc8u6wHLv5fjJAnetljIrWkx6aF97C4LFNaYkklrv4jJWFOEm39w0hm1rmdnYpcl/6qL01",
+	"WlePTZwlKuAjzxjVfXWwmeqXOQb5I1+bx1NG0yjVHJ1JmCYHNkyeqOipDLBqs12R05/TW/HBFsrtXUk9",
+	"noaCptKs2pGKQEUQqElAMukIr0NzMUXoXMiE5s0+bXjF8vJB1o4RR8wHmbcnHJtKijS/O9iImOX+P/d8",
+	"/8MFTbYCrzvglu6IkmROqwkquWXBlB5ngWKVG9sckJsYFZzvUTZCEGuSAd0FEIdxOmCdQMJgmq3Gqhs3",
+	"fLY6BpVrcqaruDsviMvJNVe2NAKOgSYLfsvEGAyxmyoh7bzUT9ZUfKcIRvKyKlAcgf0uNBhjFlbLsqs9",
+	"hs09sGdZn7kNmThAP3c6J+3iSLw9LBnT0gp26u6SAXK3e0wkfWwAODdquwcTKgWbEFTybYI6ap545jFi",
+	"LwijVclZRcymQA6dIFMKxozTzQqUz05S1KKQUUXrkJCR+RhTmXCQI0NFyB8fY8kTxrClBN1Q5uxBnSF6",
+	"keP1BKlknTbq0mE3TsmxbisG+6Rdmrqd7HcKcBrdRdo3hYrN+IY7XNm9j0sobyWuIoAs5FOiAVvUDjfD",
+	"+gtlnrNVDhPCSoUeEloUFVNqRK3t3va5kgRYe2uu8Z2sS53KaW6v7FdRMIfLiErUmlY2faCbSyZXCU9d",
+	"fjA/UU8TRTLBIgAYNrpMxoo3PFbEF2eRITbcT2AzH4mPi9R1B/53uZvXJTo8UOWv4mGVV1zHFEVbfjvi",
+	"zuW6KdqNGvn5hdaaKnRQ5N2f8PQQtwZLcgO4SUXpyfWzUs4i+7hFYZSvz2U52NFfbr6dmE1fRXQDfJbj",
+	"0DTLGrWvSIhDqqpzvJajTDopGnzorqeiYrTY5Rfzd1J3h9EmZrLKpbPi/5n96Gh8EqVzv310GbqHG/G0",
+	"96XpSA5Hd7vk5nQ5vmyI7bkvyuQepKTL4kuutKwiWsBLq/pAZSeRNo8fPDWTg+wjfydEY8AZqV4j7p1o",
+	"yfRrTaaslGKhXOGZReLGyoSK3rJSxUumNZRpjAFg67ni0LBwhI9vWC2KV7JqjuReIX5KPPQUMoV3mPO3",
+	"WQC1CLplELrqFQyZh8AVgxXdU+C/HyVExdgNX7PDCxYCH2aiaF1d6WNcgxZK2n2p6+yLreunaJUQVl4u",
+	"DTeu6Q4MEkIt4qDNYg4sD1pruaYajMbKJglZtBxoNwBG6ILpZYu2zfp+qnnB0hn4Y/LqR2VRwLjJFApu",
+	"ISjT29GmGTVyqSpsgPKnQT0PB2gMcFiuW0J0q/x0D0+pmtJEPHN/uan4G2Y4gUWHr8Rm+jcqig8BAv0x",
+	"UBfPUjNO4T4fUnbhHV9ZyA+JKcU9MhYq2S3Fvd92vEeJiFDoMfCTSukskZONfEkzP9hDQOwkYXixLN/P",
+	"z57+Y3jg3ybRthlgD14GBTa+Z4qr7OMale64I7knlurUBFhwD9EV3HsRHSWGmt+3TLeJoz2xK77ZxIou",
+	"vV/S1VIKl9u6O9zMD1D33cADYBl/k+tUateMrhlG18w1EZSEGqLbksyzSaLDxJ5vjO6gVs1X0CCwHKsY",
+	"IM2YdS/pLQNM8GgKyNwiOcZ+iQIhPE/54UbhlS1tfnl3WGuzx0WwL6lIEMIVFSu5ZhiqNoyg+azlOGmD",
+	"lecoDu4GsiwQlnZEfQyOenHG2L6RMXx0D7QOyAJem9CQCAjswrWyMLtcLKLliq6Qt5Rb3Py8GsU0iOF+",
+	"lWJP4k23TrGnxO44KO2eCsY07k+06xMUfbXrt+LlW9Eqrdfrjaz06HpivdfeZpeCImFlkYq8QErqTJb1",
+	"WpClLAtF/jRTt38OT2GrOGKgwOYilg0RZvb2XlXNkxEL5ncUZzN1GwdzZ/SWva8jouYZJJfa9P1KbgNc",
+	"V0wjMxwOr1vHcl1CMpk5D7X29IjYiB4N8Iir+MY3pUJclC0izOKoh/gznHkWDS3ufX8yDL5ja0vzYIyA",
+	"J6OHBjg8VvY9MhX9hk5LlsxHX7FNIu9tAPXbdrJKnRKA6JFiQagRqC4NZ4Svy2NWRixS4KJ8CrwuBtUM",
+	"IEPz5TZWuAeM9InEfvHRnWsd326bLGBcqazKsGC6eUGRkiut2lxmS+t8GW5MHPovvBZzGWOZEeUPkzOZ",
+	"tIcTvpNknvr7JhFWTewfYlnrwxDHtF4s9VuZgogC1CREGFPa+ayUExKopoPWNAwwBlq5TzAP8mObKcS2",
+	"vSm4HncrWZSPCCj8Dnu+AKCHk8YeNwSATSw2yoRoGUcMywHVcqFAJgpzVn0da9gssadQutPNcVT9uLuz",
+	"hmpSAbWxXb4510sM+dv866HKyN7vuwKFzh0QpL73f2MMhBWuxtIwykxCbsUzG108rGcEKLH5QhJGTJdi",
+	"ZfowW85LO4Pk+kbix2LdePSuOgABCz6WnNrL+ZzNdMxBpCue8pQ2FE+0LUn8tu1UuY2zkZ3+bccPLiw3",
+	"3eQ6X/mLIbNIo1nH8VwV90rZEZJT9t0s98SolKuR84LzFeF1AL/u9XDYJwgtXfApD6kcegfFgbL6UObc",
+	"LTajpdMaJGRbA+aTK5rL7hM4cNRTcOGQ541tHqY74i/I/CEts0UL4LyPrl9nx8c6iDC+WSxygXdthgcB",
+	"tjTGVUHHw8N7VtIpH6GTv98KiDcmEOWFjmtTRvcgdbVgYmzapf1mNDWC8hEH+hfKy2MTLHqR7G1C/tA0",
+	"4KlrbdM9BlJHxzGXg8odY2KZ57HH05fe5pNRE7PVrwmbTE5Gt6lszkCQAxlBwcft9hw7CfpbNpzXkCCo",
+	"lSgS6SFvqNLx+OPUVU7l6/nZGGudFhHDmTBjYpXuTnVNA3Ap0eXbbJP20je00mOQ2ejmA6104mQVkdQD",
+	"6I7nmAYxsFhBCoAMC/w1mCNv76kJuRjRWSo7hWSfEzEPw92MSIkU5T7Y6NZe0HDtEPjyAodjo237njIH",
+	"Kear97DkIe41s0j27l2BhUTm7DDbF6cSFpyIzWpMUamV3kU/l1S0hLxlpc7NJzo1AlunUQj09LbYKE/h",
+	"/8kPE/Lk//t//t8fo5AeOVln1ijax3FzK584NvABaFdBlHI0I8BhRA5xHUOx+ICijQD6q+3GbTsxgxQm",
+	"gJrZtDCcECWNoTny8oXei9FupUoPd2O2sjXdQ+EGvAK3rGycHRZGaDISRaiUseaxsqC770DlNaaE63Rb",
+	"C31YhtMbuUg16xlpsVo4S0jTicpNs7kqBg4LNVEY5VETD7cKiD6lFAu/pomFY5WKWVxaV7GQpyvBDJIT",
+	"7Fda+GJEKfw1X8ShLgJEqUzwDHwBE+FOoKkj5prI5CuInzYlBJMmOGs2CPbkknAodoHnLcdruuJi4aoO",
+	"jmVDgCCMKGtTxapbQMQPZyukEYvgdZRzzYRF4OSKNBrZgXZ9VKXzRr7j74kVb8FuN604zJF2W+CYyq0w",
+	"LUGfAx79WD9my7/czN3V/fx2RG2MA4yORSlWTP2a5eI7FLhOlVKfNGRlfbgA8g+M5LC297Lt2tCWD3/7",
+	"x8WDv/72vx794+LBD7/9+ek/Lh48wX/6l/gNTFsp+WvEGTD/eQ9RQSpmwCIVUxoTaWmRAREN302zzoto",
+	"jvispGoZb38gsSZkCXEiR5klG9eFLZePijpRTFnQndkdrlW4O5dBWg8RsrVxa1rYPj/DuU4HxnPH9OUr",
+	"veozLruzP+8slfbZgR/fWFBpZLACmQlRMIHPSosAyugq4abPulZsJE++pSuGh76Tvbylivgx4f6eQbfH",
+	"qd2yehMNlCQyJ10sU23YjNOS0ClyQ7t8CjJehqtnXH6R747YCEmrA7cwjnqSZh32uq+QtOcrfS5RC4kl",
+	"sr6hUzYWksyZXJGmTQF+UfeYeSxfEHs2m66hJPUgBz34a3vVWoAXDKkHWpItxcTV4zDakpnjY1B+4yg8",
+	"wE+bku6US1YmQm5DGkwlGqAjQOVHl7FsmGhD2gQYOd2Ou700bKomYip4LV7UiYu7qkfot7/UcfV2I0fM",
+	"9XojdfIrb0cUTnSk31ZWFiE4glYcF3cHpqgcZmhnlNc4iWIt7UYueJZw5LZb53fXoa05Bm34ywMmW8SP",
+	"IJRqj3OPvCpprOc6T7R9yy6yrhjrR80acqPbTha9qTOuA3G2b/6aLdyl3wO3HGu975zle4ECfAkEStky",
+	"d+PdRHB4dao5n9gdD+bK2zQdkmaTvUEb46m5QVvfDCjgy0OAUwLvt2E9z8mw9f3MG+/YcXyn5TFdOtpt",
+	"mAfypt/waUWrXTwONi66+kzKVTIaMpNi5gBAR3R1lzKmVIRdvbFuzagBQhJbtZVZdIfiMTll7Co8bv22",
+	"2fapuqy4wCbSIaBiM7v4poqYOSZrMdxs4q28Zc/xyS8Ahq65mOln0eYjL/h8ziomNLqGwdDlipRcMEJL",
+	"KdgluWhw/RC1B3o8geONi2SO/GIM3d9JzV4hxF4MerfmxdgSrHgKfQIfbVyJ16+KFWmQ3Eon1DMsXRpR",
+	"5hEWPMW4ccnnY5Qo83jC1Yh9r3ra3g54HjH+pXTF9GzJRvdqrWOhi/eCEUc0MpO3rEJ0PcNzl8bgqORG",
+	"KiilMHzjXDEu7X84W9DeCLaYEKnQAMrakxZunCd5uFQ7/YblPbvunbzoIbe+zMHauz6Ymty0smSjzBE1",
+	"vg3qin0tviqlk4VmAHN0XHOUXoNqfEJZo/7i3GJLckaGDx3axiXIO/O6LKPWwls6ttJByXlCNdVLPlsJ",
+	"ptQhkd3m5QkOEV9keJsmS2cjSPRmp1QCgmukX2FLFbp7zDnOdTH0F4xnoC0d6OermObRfLN3UhMJF2tB",
+	"qNiRdasdYLSuIgcW+jS2Z1/mp9/KwMJs43ej+WmtzUhtfZefMoMSEX8LynvQbomydXsNH+yrRg0TDlZ6",
+	"zL33Q0WD5pDYc4mBxVYb2CUTDVrbZdNE3ghDsmJso8AV7RqGxwqLfrgYLgto6oyCDO4gpX6R9HgieCRf",
+	"scHZJ6b3+OjZObbb34Xer+4LrH1+jDJY5OY8GChwzf5TioSUen317soCNmIgyDzaDgpFcbhzIQP3Fx8B",
+	"3HPzcx+N08P2Uxp31F4LMmPCjKARi2+/zEHMln/LL4CE599kV0Gycpr97IrtbmQuQhCI2FZ7fYysOuBu",
+	"Y3VuE5lCi3wUohEQtQjX2JyevwzWNsFyHY1wYgGBJ8He2PXaKcW5I5Z9XbBF0rPWSbZChWlDueFNQH5P",
+	"0K+lxIRuL5fSNNReFWfVgf5IAv69RTS7mP+jiKerzikv6wRucj7GQb5XyCg1VyPUesWEHvW8jqKu/Mw2",
+	"+mkIuEvWlJdEseqWVROipLkylDaXq83RagrNoLJuS7l2SXG2gwcvk95x7yHs/lbjZkWlr8xUUyIBOA0A",
+	"x/bjE9xvT+3GPe62O8o8UvN5ygjLO9rmCx+gAXUs6ObgYEdEcb1LImqVxxpVX0PPM2MoE1qWBLI3J2gO",
+	"XwxnIft+6mgGu0YrzhxOpA4E647ZC/H5m28nYpDZKC754CpRrBmYwjBcSuBI6wrOdk1TsAqHYhfZufZu",
+	"t6uMUu+0m8GEAKqbDEkKUfMCQblU0zPfonI4TLbU4p3d23XNFNy2xARdd2LRLUrKC2RBqMCWmtl+TIUi",
+	"Wn5/FofjHQ+pj7t4DDaRn394wXWI9VvC2rzSp0AbMj9+SGEkJa/f3u3r5id3tVncFhHU136niEtI6H4H",
+	"19IP8LRniVRcayYI/Izgeoy8ff3iNRZCRT3GxoriepdKWjm9wJs6wCSQdwH4VIirZPc63KqQdbwvzBKp",
+	"WUb0QPkWBYdjbfmy4AHnJqwnjajiW1iP8051Wiy3G4/mdAbNeAPAXLrbfeHrnG173qBn6uP+b+4Rx/ow",
+	"QHPAwRI0agMCHECobyLDTJVjki3ese11Kfcslf8+YKl4vSzmK8LxEyT+2dUGj0lYpVbsZDi99wHdRgwT",
+	"ei5bNfUX0axNdGv3JsPIerHs4mE3yRXwkRihAo9LDHcmkn8/Yp3jcpAOX2iQzJKx0B8uYiuNVDGP8a7n",
+	"tn4+fJGuICljhU9iCwTHl+qPl1PMXvfIEtZDutc7YgRdcu3dw1x7x5Cz5Zw+mGvqzY08lGemFsthjDdg",
+	"b+tqW5rEVKPASrkiUlikXi8+IxlJGbVGxx5Mm3IBQ2VRudtdvqNcoaoEhA9KHyx375d5J+6Gt4FgGnP5",
+	"8pK9s9pvyKhPngxHAu7GYX/XcaiNyxGOIe4iJp5rJcFLFujIXoV6MqyWeRDzGCKN+arD8Hn4iLzlzxzS",
+	"DRMzWQD4noPnm+4gRgK8gDkmIQjnZBjl7UQ4Ye8YK1ixn9wiJHH45ANhpJioigXNEtz9/pZVVV3afN7R",
+	"PWzCyT3uoPH99q9/Ov/Hwwd/xTqT/+PP/2e01KRTgNvXsH8P/e4iBr/RKtNuoRm5rqehIhVDFWK7BH4F",
+	"05pjkpimK2arzCwrARaSF7FQY2YjXQL2eA/O6Mc+PKMGpsh2/MTKbHAtWvCfdI2xS/8JTJPBc+WN6Oal",
+	"R/996KWKraM9bW8MbXRAL1taF4k85+pC3vpu5vfjZIBTfNu7rkkbkuYi+p2gqrmnBNp/51GUVgn3XzKA",
+	"YMyexiF0iE3cS5C71rCsld0zh7RilSKHq54bYTHdslizhY+AzuqAVvVWBjHT6DYeRcKDqwVPVcBXC81T",
+	"5d5UaSxZE02jIsAizSlH2zK2KmI9ra5rYT7KVftS/3GUVwQ4wg2RKF/CDU4xTIDXPUa/rkSWq8Q8eDWV",
+	"dRScsdxhc6oFgwwil+DQFXszCiVtezdRNEnkPnwzMWZ91OLVJ5OesNFIKQG42VnEvguf0YlQZK/QeAKk",
+	"duLRPsEo3tTauZtxE4yJjLf2KQ/4qJrH5KH9yPWSuDlBvaNlhgnkVpv3yl2DbX7gqW4Cpfs1BXDwchRV",
+	"BEkaDdmc2cFklPMpwvcPx6YW2eWjlPPDp9ZesdE5nD0pruFqj6xKt1DnCGxdCQXJk03/YFfP1vIO7knN",
+	"iiiJ+OlrY6nZV5p6o4QW+7AXFv6YrK90S5l37JN+Gfhj057aCC7ZIR272lHXMFEsK6kycOo675WN27np",
+	"RFfZlEEcHiKi+uUnOjs8sIrAz3MA7JciYTamGiC4uXd/86diH8oH4YlkZUyWSwIIxluumE/wj17jp4pu",
+	"RltpXTNtLEvdNMyNzmGv1iM06Wilr/uClluul3aO5lnrkXl4NhnTRedUgVEHlZzdqccFTW36e7NaG0d1",
+	"HNhEVH2rFGtTO/0sBeX6fsPEtZ/UXriCF/yY3H87F/hMdGz0y8SqAK13IoK/FMNqfq0BHEMAfPXMM+Wm",
+	"YooJ7b1MPZAGOW37Pd5dCt7arOc2WhuYU+05AhrTjhMiCPWC5IQdn+1YffMPzIv2Mg4DnjwRTNNXRqh0",
+	"Bey5n/uIzyegrdIwRhZ/qKmX9+W1bkHRrXNoqd3bbK5joRLw9EE7QosJD51cKAHMy6jowl+Oqic6bf9D",
+	"+zU3s4ldaow8H2xsZ6/UuClvyuzMr3QKEeuk9dxpy8J7c3rrlM1EX8RqwmJZYB+NKksFoIyBZ2MDUTQE",
+	"dXEQNaft4x5AhGcT/qWZXh9GYAzyL2gEkNPNW1geTH4KOCznSylLAEpHPLE97A5g5mQjFVOl04h5o+Vk",
+	"5h24DxngbkO3lz6zy5o0NsYpUrWLzZ5GEeR3Qyto+CEuOJLBqD2TDo042IDhjd23PWAOXiClnbxechyM",
+	"nt0tnB60rHp5cEuV7ZA2rufMPq4LdvzA/OWXFkE8RLSKxW7GdkRt4Th5Bku32mwOSFelHeUEGYn0c3Rr",
+	"iAgIjZ1CfJl6eW2t5/3SrL1dsgAngV4R25ceCJ28HWsM8HDP0nOXmxgOHm8VybcwY+6oafnXqA09HJeo",
+	"ASTCaftu30i6NPbvB+eKPUGv3iWWkjkGA2cCqZY7vYRmzDNNofTLTFV554L/i7PQjGEVr2vSOlE/WPIV",
+	"S93R5iXnX7F+Zy/kjS24npZMnSVa4KiUeY/Yx0u+WJq7X7AF1fyWIXCQ3IYui5Qxb5dj0wDiW1PH3G1f",
+	"sVls5pHnYc+envPOKiXFK1mt7yVodVQ0aiaFprMxch9fGCg5PDiW5K/+NnO+klXoOAOsmP0OTNH15cem",
+	"gq4MY3stWN+PJbuPgTS7FAKAWHo3A0ZZKH6j082mkraxhpNGYd2AmWB1CwLUzCkEGomKnsPhHm/4eoxN",
+	"Y5bzjFbjsCOh0VnKmgcFHTxhth+avrR103Rjc3Ug4GXBHyCGASXrBY/7fmfLWsQKBK7KkuBvCD+t1mab",
+	"G0hwjV+WipHfJRes8D7wda6R89x8Popji+0bsun8ApOKYl/ag2tKtBn+exQ+DpRoQJNWHtzdlw9B+2mX",
+	"x/fbiFzIQTZzx/BzrL+OunaJg92tTDpUGZ2nCeA0rqHGHPF2I71vJfwoiOeQXw1qK+eiX8pTATvQZmup",
+	"+VyNq0iNTUCKNz4/obsh0jveY12MXr94jUVdrNMT8hI0D9tz0Un9EZqbDL3u2f5mfCOKwwV61hhnDmqh",
+	"CRA5nmo/Dch1HNumR5U4+3a6a9Ko9kvF7pWs8tFXoZPLEX3i85zjK76JDmIEzggfu3k8havmIE9G9B1N",
+	"pyB2CKvZJ53CAtB8Pc5GDuIaOIfm+x43pyXk26Ctrm+Rg5DxnOxFgL8BAznpqR3c+eGhCphn0ign4V1i",
+	"aRx263eXWvtmCGR6IE2cEpDUkWwV7D62SMz3i5oigv2YJ4xd9kcYvM6r/bU9ge64oNzVkPsORLCmJBnM",
+	"kTwZtlYPSIAvCUhXoR+Vg9WqKnAVSFuusamhGcJulR3wJulwOJW4yfRmeRQx67ewJ9LxlZtNdANLOmPF",
+	"L/X4jH3Fi5bnq3XMNsbKjvskRzqMRjmBeiQYPpEggQNSHpkPVslNssLmL/299n+86EVXjrTm464bxCWh",
+	"U4i2y4pc2A4vjGAblVg40XcrPtE0N1yMA2f+wMXwV4f6Em5KKlKIekgF33V7CxkKmli0l7EGda9pbJcz",
+	"sho1lr79l+HsbQtqPbhjnSyEha1WdgOnlvLvNVOuPmDveAu1TUhoqlbDIsk8NHFfSQ1/3Swwr+nyXj1L",
+	"g+2+kcpqI5rNloL/UWOnO9EK8DvM+I2P9BsNAn+bsgU3T9OZ5rccOr75p2alVClXPiIrh0U2lW0h54cN",
+	"h4M/xB2xVOlTNFRISpELn0upNN2xgqBzKDKeTM1EoIEeyRvjDmO8+9sflsliXXwloWrlyuowQNiNlQ3J",
+	"F8/F8YaVKiZVPi53KUrkhGl8W65I1mjCKjq2sTZ4jiw2BzJdUEVsQ3YNqcMKB2QtN2m7v37PeqIYrlFv",
+	"1y2FvZdR3Cq5ZtB0xrYoFIwVyjaro25LISGSCwLtwZoN76DnFBawMOIiQiPxyBRjd5ZwbjhV7roG4ihp",
+	"ta6MwpEhzD70ofb1LzO5hiYwkpQtj294ylxpYSxmDOkK5glC4QsEg+T5pmIahAurB+PJKUAUVIO5IuzT",
+	"hs3MvgEQEorHQU+2nKe6Q0Q7xwYpH07xpkoDm+SMlm41qko6W/VslqvcCke0TGv/xU7LqBaJRC0fzBrV",
+	"9xoiybG8t5wopcNicBn/yBdyjsQ6CxjYb3XT/RZpYvnYTd9x4rAciIfAj2531iX2pRMQgAsalgDYmQ/z",
+	"RRJhLC/7zSa223QTzI8wC4iSB9LKZ2x8NYlKlr11upjG6i6CqqQ1F+kSpSUVhbraS+0Ov3RYwdYRMStY",
+	"e3hFBVMciE1VclqydQz0U1NeJhvE1SmfbVLY4z8MJmKYXyetfIxapWa+kQq1hr1EjKVUwzgXz6koeGFT",
+	"fWdSGPu7GuFjaL3fKXOnKhHO6Ev6oxtFlCRzyKD3k8hxTt5dw/6DCmOO8DH4HJFIe3ubmecm1do2S/MY",
+	"p/xiGXkvJbyOBjDeyO3otsfg7rk7QsBEowtzOsDhjYhGZCYlVSCviuT5UNsJXu4udds9LeVshYH3PWfx",
+	"6AyPTockm9xlk47cyOncj18YNryMlBP4HyLN7xrE/4PrNtwAzdf654m9qIFwR2YOnj7rK6UGhR20O5OG",
+	"jtw3Dhs9LkY/oGWbDX88jhAVjdtqXsXCB56Sh2TOypJQrNJ6RNSSrnYT8gNRsuTFhDwmjKodVu/Wis8S",
+	"bsWKzWhZxiOIqkZzXmljJXI1IRfGiHiYF+Q4PIcz2IX0Dl7HUaUh8tlqTwf119aJGG3914PgcfH9X3sx",
+	"PCZnc/Q8RS0UY4gJAkghO7JhFYDZE9uVJxEYSQVNmvZv+3wBXcPZCsEaCBU7a8VrQsuy1W64hSS0pKnG",
+	"H/BLnwPX0NYqfc7cgxl4RwGo0ooVRAAWfB/UygB5labVbWzdvwrsno9ZhdBnCajdFFea5cttvDthpjz0",
+	"udNz519083Fkck38mmbFPfISIM7CXPAlVw80q9ZWyWj9ecdAHzNre0AXcVCfX2pxXIcmV4t9VJXSmulx",
+	"mlqWSG+6Oq0BPbBpg5qU7HWsKPPgCBdVii/EGEkP3pXhBCtjNbVpP2KzRnw+mRd+Zw2VLeDQni0MWdcT",
+	"UguOYBIbuoi/XpcJZ+xSbt9I3NzevnT2sQMv6k4MwDv8myAA+EaDYEAiBjAiCWwVvT58kyGXpaiWcsuK",
+	"CeHCl4yP6XQZG+O1zQ1qyU/Bbf8YJoiqHUifit4UI4tDSqoZrRORB5/bd4CKQts3/oH6Sl9nad8Veu9O",
+	"3Bgq2XBUxCsxPjUorQY76OncUEV2v2YXhdgrinDb5YZ2PZndcnsbbF0DmnpXFpeaVQLKAUZkX5lvXTVv",
+	"RlNTLVrC4Hc+4vOp7E4HyrwvFaXyGSUrLgqA95vzuV4GaBWAMDkvsTtF/pa7aOjg1H/mwl63Y6q0obdO",
+	"tAd0VckqGkCoWJMpY3tHQjiPaLlgULfCBZlJoSGzZi1d4vgx00la+VgZk+o30pcsWG/yOSKKX2CjdG4G",
+	"Hhp2v/PxpNWdAbfHE3jSZvrkYQkZPFLW0m1aO5y4ut/SKPQH5IgM1+Go6R+a0rwa/gxuzzX9XaIbRNcV",
+	"LR+suYC/L2m1loLP/D+sWSmL4O+zZSXXVPMZGAq/y+oBrTZssYB2Y/BQ6x/giWklV0w8mC1lVfin9v8R",
+	"npzzW/bAw33gg+1/00xXFF5S0fvds01/+xGL+2mISJZUFN+pJkMZqwzmGs6VMdoIchkWSJk36/WUPDS3",
+	"V8m1Lt1BJE86RmynMfwwYzickhGvHFBO69kve5j9khib+AbT3Wu4FedCWfksxlgHQmUEFwVM4A4Zm0IB",
+	"x7/QFON/vH1zNjm7evb8bAJJ5nFs1S7I/WAlC8xziAJ2Un6E5Kp/3ZSSFneJRn00APRBgM4DgMv75HIL",
+	"cl8YxJC7jvY8gd51h/bZOyBuItFQy3jTKGVzWxQYTQsCJG3GbKmNgxycl1JmtiXaSKX4tGQpJ/Mc7OVx",
+	"gRm6GxvKYfSwjGdsnoX7Z/cmIBpSOlijnVuzrjiPzHzeU5tPPA7YGDRKW2gXXfVsXB/2/s/l4lS4USdn",
+	"Aa5Z2ot1zXQdK0OndXfygxs9W7LZiPIlGPs5vhOzAlLm25zWpR45zCvzTtSYPrh75xq7oBZ58JNBy9R+",
+	"jdo+B3JzKWUC4DfoC7ulOzTx6WyJbg23liUVC5tISROdw93Z7CcgNhS9H5Cfot5Txy0ZfONRy2WeDyYN",
+	"tyY5HLgsFuTnZdHTmTMCwCZXuS0ksdkFDtE/sYgwKrnSBxykqCDybJTNF/ub43eAK51eC56x3Lzhnkjw",
+	"mhW7cb317TvRqcUDIFcYM7FoheBYuiRzWVdE8zVGQowd4XPSSrkFd+cSm+DuBRrzuxaX2U2I17woSnbI",
+	"xVlCnMa+P8HZxUnD53pEQ81k/3sLh5HXbxU6v1QZsUQEgdzadrFhM7VlSyQHC+KLSAhlP0MdM9CVrmd4",
+	"QKUE/FSbxuY8ZmojQ+2jx0M8MjaeletmvRU6hR91veJl+Vo8k1h4tueYi8CfAjIktiDhmhjpWnmszkvy",
+	"4CER7DYK5jE5m45sKZvO/4SjdZVK+loz9SwDG3Qv25KaTTrz3/YfSlLt1xjUSKw8EGimHFjLVMpVAG46",
+	"wtqeVrJO+m5GU3GAGsCzdsAECWL6nqyFTvmjExX3macY3m+OMY4UnVkpEyhhvt1DWiSdDCEmyLvsb92Q",
+	"bscwpr/CwcHs/C4KXnT2WAG+JPpwOOjkrTGqPDYNunsnzVlpq6LWuqZ8b2oar5K63sjIrbl3OR7SUISJ",
+	"IhW9T8P8ydSxzTqdCGAU9im159ROJrp+TXkSOHxM63G7pn6jOMBjH53dDzNNpfYncomxE73KzjIOBS++",
+	"6WaZpF08Z38loiDhtiHjkt4yLK9UbFZX5i7HeP6C3yYCuukoTKIcRC8rl9RyJOLfWLjg1JfisEpIKVth",
+	"4SYdA/dr0V0UtCoAW+BYGyVpiCRGrmJKdklnq5/ZbqiPWQr8/qd084elzRdONT0bkdrD6OrV/lTGJ6Iu",
+	"MQfZh2TCFUxseM7TozVq76XlE6N9jIrppSz26019NWnFDP0lB/nGWsI9CAfBn5JYgWuZDF+mNTktR8ms",
+	"Csp65CaRDZ5A0B8BZVshPYSviS0Q9QMFCU43QXE3ta70n9o+cd15sU+652brY/W88+f5yvns7ML8uPG1",
+	"JFDe6SKxjBBqLYk/9p0iciucT87yXphwFbaLCFx1e+3ex8K2Nfh+3aSaMO+IK+Ix6b5KH6oAdDxa6ugK",
+	"DyHPt5Uf1TW7+zT1nsPYqPD7RRszWoL3Z0IePnn6w4XbNpdzS11BXCrlrFOXAHXrrElMnJwtpIhjop2m",
+	"11PQoA2M+tTUo02eHgx38/PVEI2/dh/qENMBW/3ZB8yUACYoQHgHWvac3AZdbD/cF8UIvPYF0VuqSMVm",
+	"sioSPV+8sPomuuqPOjHjYN3NL/bt/qO2idabvWlYyjYMXzIAdJ/baG0+VndQrdkba3fPje4c550LOaje",
+	"2cc2dTpa3N/wtF+mm72lrCtTyuD6D/Z6yryzTo8fe1K82A6+owP8zb/F7JUKbxKU+qIuy2hCsNmdMYpY",
+	"KGeiocN5Hphw2gLew9UKT1ytRrWIqNUBjTny2zTe182mZW7p+hGVzunLy1VsRvB68V7rQe1tBy1tmaDd",
+	"x4b73BJjZ/yGTkuWiKLNZFmvRQITXCQR2HbqmO5y8OWJGzuoqDbfTa4gnrRlLhz8kELEPbUx6rFaMtat",
+	"5bIPtvh/P92JlZFRXg53OUlqhnS9KdkxaDC++5iZWvPBGKG6ko+VSeQRaglHZlRAYdioy7WSW5URVqmw",
+	"uspR3k8pvs1Ns6iDsSey3aIHde4cgRt0y6qCzwYF1N/tY31x6L1mn82JcWOkqfmiivaDWNKOjD5R24fD",
+	"KzrtpNJrCSHM7qCXa6LF499kyQu6g4gdgv5giSStAh0ZAJIwHT43y92xoYP2eHJxONzy615AxPTFoGKx",
+	"mW5iZU+WIl0cXpBtXm6yMFN54zfe69ZVUJfRO8F59q350MpytI2Vzb9szS4KqYlTk7O2zX38ahlNzp2c",
+	"zXazctDkeA4Puadf5vRm+pltdPu1m90m2YrIyPQpg9ots3BwZrvuICobL96NEi+nUYnSajnXTBBjuMl1",
+	"hoGbUKmPFMwCk0fyuhQ6Fnsnt3FDssnhjJXgSaAzGL6Ytj8djdOxH5Ea2QqP8mpk/GpMg8vCpbK0QSta",
+	"9ihWcbvSRzujVrpowLO95/yd3Pb4XwbF+Kzk6+kgZ8NDe2Wu3WLTcSmhyWzQhTVz+l7+ycL1LCQtbxz4",
+	"d6QPsaTliBl54Otou6FURGckGkVfTWSyEbVbYledh6ZASje+H4f62ta9s5CdxpY9phtfI+GD9FC7bFfy",
+	"uEB2tEEpB53e7GYfwjiguL2ltlHyfsqmYIObdLpm7Ii9BmWK0BTK7GGd6n+RaAb4WisCP43u/WctQ4d+",
+	"kWz9BwS7MzyZIVU1OSMFexib2Lg+HgE/jLsKIuQc7GvqkWwO05qXVj0eFwIe2yUWJome4WhxjFHJVRoC",
+	"ErGijb5X1AxVQa5IQRH6hqIemHtV40dfJODVei/qfD/UlrEeSEspCKOzpcvVV+yWCQJGCqQovZUCTca8",
+	"Zj509xzS54Y0AvwmrqHllmp80TDtgCn81iQ5z25qh/8S1lg84NLe0tLBZ0WSGOSaDSNErFmyq1saGMKv",
+	"I593vlYX7wPbbifaeCfdoAEat23A7RrnW2JFmaKKltvZXpvRa2iRTlrJbqIdRej82KCR+l6fR/X08/19",
+	"3dccQZKuz18VS6RQ9iTXguXxLJU5mU6GhNLjHMQjPQsSG3Eiwaixdfy98YYlFPtYpzTnpeqgTE2ZEQFw",
+	"zglVoWWP7cPGoXr47g4R465k9NaMJQUjVW3+UDvQ5kJOGlCHJSs387ocZ/UFPrpoO9Dmao2oyc4v5WpJ",
+	"hK0lMVMaIf7fSKWtjyveCVwzpa+7/WUSF1cysOzurnoDBrOfZIQNZclVJCHmI2Mre8NZXCTzpQ2rzKTC",
+	"w9n6VlOq2kG2mVFhcWAAlQly8lviPbRk+g3wirpK9rgIQdgnl/UfhMjzONTp4JHgBxySpre8WjEAPMv7",
+	"rrWPRuTuYerHzVZmpA4Y9WQryVpWCP6myJyWpYXgH1+3G9E3rIgIdqA1xSYEHpbzonVhucydfmfH+UMX",
+	"k2IW0GFM75xTd9JkYrZ8c3B1KWDyJ1s1zWWl6bTMdf46D6Cbxo5hMyJp24ctK4ZtOsxCq8SMzEd+aRV6",
+	"hTl+VLGruWbVGwuXFUv0q5TGxpbD7Sbzm0kaO/56STdsVIUj1mf+4uB7I1ULUq4+plGakCd7HrCpf0CT",
+	"1BMAfOnKE7NQls0bvYNuaRULI4KuppyveVPJNQA6OptKLeVWGBE9p2te8kQ+OSae96xI2STrPXy+0h53",
+	"Q/tWCKyVIzBbvWkupMi36+qgWsiQynu7kmxQF3BqsKg2AdrHcP8AuPMbslnIU+293Ft/m7u8GLS+XXcM",
+	"Q84PpU3DBQm5+AyOVNfxwTpWVDrQKLMfVVunqnY6u+HwkCj7MVQwUnnLW6vNutYpMIvEIp8bCRALmaHN",
+	"k9IhuSaFhCYhaLbbxydN5ST87GBZczW3j3T3cj5nMx0FOsCFjfA6faS7ayTGoInnPj1pVp6gmJtg16Br",
+	"fhjhNjo+MjQAxO2mlVjOh4opFrFiUlhxPWkhiRyaLd1lbFQCjcyhjqHrZZuI+zYbPVRu1inyiCFQCDVu",
+	"6dHy7b7lhIVkOF5iVe6a3+92X0fb7zyzdhMG9VG2KEIJcre71RTTI84jSsFoX+z5POqifC2w5or6PET7",
+	"aAMaiIn9I1NfHZ9GvP3wm3f3sz9qWqphV7376CiBYs/Ll94mgIOJdgefii1cAJYYzQLC7Dq3MRPHJ1He",
+	"st7YKJxNPH8VbopIxPi9XrJqa6Fz7d5DqqnRkXZEsYSa1PGx99KCsdWLuD3vlPauIl5J18h0j2cgh0DW",
+	"mkx3xMa3smfxWrN1tAuJ0nydBGcHr4oFDwe3fcVmK5lwwCHlhoOz5qmPTUB2HDV/Srj7lxldNMz7tuso",
+	"QgNVIplLYKWOuZUK5yexTvX80FGRyit+X+tRq07tXrLx4BUp6G5CqCa281ykhkbq/zkWDHxTUpESZlxo",
+	"jIPY7nNwU5BNPTXKLmGf6EyXO/wZGs4l8rgPKRawg6T80v7nqxFxBIsIMtgavWlv4F9SyeY9YaeDDfTi",
+	"sFVjXAF3TTAhapntNGy19TggXSXTmTg+tGHvynjKAZ0to41OkxEM1x07zIVB3cqdpkZues4Ouom6ffFm",
+	"lhd77bINd8G7KXrwqSajAEVWIz7CUqeGD5uLx8tFe3pS19pB7ZBpMaIz/n6i46NIouOo2+0F3TXitNUb",
+	"rfPZI9o2P7q4GCv40L1rz1R/7+Z+bMtRfZfNLnb6LkdnDzVVo76LrfiHvzzU0jlo/XHqls5BBC7Y3B8v",
+	"Bnsn9/WeM2t/3qhw+3qf+IAnLtXTkyrr/OLKBhgAXACkrPOWuTNLqLJEiep9eJ77u4dOm5Yr0quXmJCX",
+	"f8cmu+rtZwHgc83MJiFBUsR8Ec8x0XmFQnM5q+Or8Os7pU6T5TRV0aK2TsqERgdhEBMMJTcuLEW0n2gs",
+	"8Dsmm9CppxHWQVRpIbeh6TeVAFlzLBjZwTUAYRZdiiqwgd2uXKlkRi7a4YXgbFmnRps47+ia4Ynkemnj",
+	"dVYDH+xS7tEZ0cn7u4RGutulxMATYr/RBeUi1BKapuElV5qJQTi4ro7HC6x+ck9d2mIoaN1sO7L4Ufpq",
+	"3nPQf3sagPsbZlySZhxUKDu3ogXFH23zhuhDLjmTY6ANOSM8jmlYEHfJ3k3pCbcsPar3P7yUru5oru9x",
+	"c86bS89Wx6eJj0cn6jb5K4ZVfclsE1LVGt1C9k8PjDh4YISjkuWcLVJVqRZIykcaV3yjHlBRPIAeqtDq",
+	"oXwA/xr9wC0t6/ZMZpXUsyW6rf6oaaVZ9QCn+9tp61ddEarrFW2n0opn9epMYZZY17Ncx9rzQII6wcY+",
+	"IHAJJeZJsqbVKt5LfVw/oZ6WQadvJwlr9IOmS5ospRL9Jce18Eo3xLoPSqE5071D4w2ibJmMtM2kMlNU",
+	"XGC66zeX1appSjw2hJuzfzZU6ow2uzPdLf0CesZcpuqThTbGfqsTvWLVrS1Eg5aJdMG+Jx8rrg3NrKN1",
+	"gtlkl6CWEcUL26hywQSrqGYFxgi4/p6ApIcff3n1nPzwww9/NcborzfPJ5gXDNWKCEUjg6DC9+QZrfBX",
+	"Jx9t4OHhJSnplJX449Z3bTRsUXz/H03d9tOzD1RzY+i+cbE0L4TOHkJ29oYJuuFnT89++P7i+x+gfl0v",
+	"YU/Pp7R0SX4L9Aqao0DNRF4XZ0/PfmL6mX0E1OiNFBbB4NHFBaZBCm1dRHSzKfkM3j3/3SbjIpNnGwhu",
+	"rG4E9Mt+4YRzBBLQ55QmTPwudw6LpWBzV3EfG8+v5Nx1Of8CQ5zPaMlEgambKYJcLcwjQMaKrhncU0//",
+	"8fnMqCdnf9SIzonhNxc7a8gwoIt8mcS/Y91ezXf8Ah/9JQT+eRS4NmLAP78duYt9m2fpEtmrm3ZSmpJr",
+	"yD5Up9ip85ILm6pfMrTM2jv2C7uVK/aKseINB7NgjwCPE25bLlbEHB1wh2C7VrGDZLpDpz1JslR6dqfb",
+	"Hj9GYoOs89NinTnyGnml6ql5eMqIlp1A5cG02Nh0kzYx3tK+vbofalwRwbbAANgfSgpm8Y9OzBCGj8MK",
+	"yBR7vGzK4jJkTqsutLlydVWzSSZ1QmArI5JizzYz8UXZtsLtzjatqdCNbJpouqKCJss1bBRTrvact9C6",
+	"jt2vc8Q4ydi1aweG8l906/rJg6s7gqAYJzn/rOWKiS99BMUY8gfE7Nmj5sAyb8zH75Y5g9nFJKws6O47",
+	"13d7xk5HsSyd5bl75s4Ip9kn3ZpKROeZckGrWE5gh1yuWsHo5wXl5c4TjvzJaNhPnjx+8ucT0nDwMOPu",
+	"Jo7yUTS81+N1rrnrTBO9fq+K4oZjI57D1/hHzZR+JrHdS/bZGuF+8ovIxAUwFDDLakfSHtomd+6vA1mX",
+	"OGjc+GyL6i9HSplOsLfl7k2i3hdxVNzu4fqZbbTRbKRiLjCGNZsEasmIFMfJp7BwKnqe3nBf86Tuxa5M",
+	"Flh1ifPCmOsOYdVVupyAGOd8vZEWM1zG8BBvoM+3LcwydtIckr7knFBBuBPg0Bnze/LRaDi62nlVlCuI",
+	"2H5/Ntmj9WsYNqB2hhqi4S8NjTtRtt5jfuxNcNrDlMEW6hWmjXaZwYeT5y6x9Gg2+Gz/9KXfZl3LW+a4",
+	"NstkhSxBunXB5IMssghnbChEJC1jLIMZHaScFsg8mzoiFa6Z/lvr+3d8i3hc0uGiSqrGYYIGwRt3y/i/",
+	"9+dZHQEl8hEEOtRLo90KgU+PS+6FGtdpjEMsnoX1HnbTRVjzmt6yo85OYxWpPhXtdfDYfVwqzXivxVzm",
+	"3C03LSvU4mJ4qDDo7nQEmSwY6fln/EOvKeV9xeO0PAebe5d2FI4BtQQJEiJflx7C91QEOw/DmikRddVE",
+	"446g3Z0Lt3Rfg5d32rVgXyl10/h2pEln16eAGqTOP8Mfeu/lX0Uhn1F9xO5Povfq1H7zuFt1mHhXZWkU",
+	"SsTUQHDCKUW76HTklHKlzj8rWVcz9iU4Snvxm1qjtmtjk5AwY94N0II8OiSRwsbNcBTbC6zpl2v+3NV9",
+	"odffM0wKOuV24dqO269JZsDogI0/xtrcGJLlmJv2wRx7829yS9ZU7HBTN8aoESdlOY/5uUgVXektK28R",
+	"fZOUlBe2t1zQ4MWaepf7FlWHqW6qHeKAHsFTnSRd51W+JJYoT1E6GzPKwUy1nMNRsw17lzVbG6ihjy+i",
+	"scY92zcc2yOpREayoHwnGGlNf5dVYhSbUTZmlOhnWL/BEirrj7K/KitUoNLfdffpnM/1EnHg1lxLEU0d",
+	"6tsMi/h1qvjyvjPIpiegoOUhhIiLelEyrRhdTYiWMjER3x+kx2sw6cWHmzOPTRIbYM0V4phGtPThRu0N",
+	"zPOjjpp+l8qsRQyOxRhXbEcopraeUhb6Pjdp34Kq1+x1O9KUERHfx9yGNNpT+RrydeeoXv5SFK/3Q2d3",
+	"7T3I61G739XMvHUyXfidbNIqAObI1ixTDeUwJ75lmdCVy4FPeXVf2me+lmGZhyEOeN+Z9nopFxMnFUHm",
+	"g6ZaVdyYREcnP+wJhaJQxJLZJYqVcvE9ubHg9vDjDs8eOusVeOsvCRVQemIfqAWgrJNasYLwwugyFZub",
+	"v3WV5KvNhoniJBt354cuYMFxOx3i/I+K+rgR/xniPm09XLDtacWDg/1PhzjA5qNBokarK8BlU4SGKIKu",
+	"04MNTiltIU3b6jhdsXR+zLfFvUGqT0vpHPIQ7/Ok+85hTPnwCKb8WgjPXWZ+7bmkxUQTK/ugDtR/+JR8",
+	"3uAdpFyEr3zl77fMjGtbbjjQailg1EdPHg+yJnz1PoRlJthEPPp9BwyRmYdq8xpPpR3dZ/JqQmcZnSw5",
+	"iaR8Hk+WOz8wcSjYV7IiS7mFkgqjgeOaXUlB2JT1sVU80snZHbhv9W2fpLe0YKc9SbaeM2pevOKieCWr",
+	"IyNXCW/OH9keolhh+71YLZCk0BAgp0QCPOsT8KpjKh1rt2aiDrV5BnXsC3Ziwcj7U+q4Pp0P1XvLaFkS",
+	"BU3kVdJ5WdE9x+JA63bAurjb5FEeVXJe3rIKQQltrBj2aSbXrttR0+no0hcJTUsJEDMQxT/pflaM9R9P",
+	"RJw96ckUjPa7WQ+sqGmqjlvnHKXzo8ehrH5yB4U0eUe+YuyGr7PqoW6ahs20YsTs1cSCXdOq6Yd1Sn5o",
+	"9xE71qPXAbPGAGC32cSO6RBxfsHAqET3RzOlS8JKTIdhYEpK324EFBajpiwB+kOFXdRV1z+COCT37V48",
+	"vgn5kU2JENIAGQjI1a0sb/XDxnG/tr7ioagSzjxkmWBhpykK6RwNSKvtu/x+hge+xfwbmJlNO09kROI1",
+	"tKS3RtVnwiYR2xDQie2Ll8KsHC83IwbCsQhVaG9QPVumk2J9lS8VassqoiDF16Eh4ZUKh7x7+GH04/Zq",
+	"chc5todv7zu2xfXc88mEQRGOOMlXXBOHanTyw3i+9g3eonxm9BfV4IFC7y5MStlQpY06xZUma0abGCmf",
+	"VrTafU/eDeVgQy8xbFH2jRu5mn3SXYvnYhjNC1782tK/3QUuVlbEjbTYwe6elMWa9lPJjEvXbuQbzLi0",
+	"jd0Sp5I6BUkwVqg7IJv5B/jDl8P1yHiilu/xkmXbPx70w6e01bfy1hjaMypmrFQTYhRuWRkBUhFaFHhL",
+	"FQAZgVOamF/W5i0HdWWbWFNN5rIs5TaliL4Jl3TqywE/bmH2D41Kv5AnPlzCCqXU0Xpnfj/x9eydBIel",
+	"+N2L0+ADNPelZUrbdc1/sd9RVVug6VNty8ZWRaS25QM2dDjttjBaQaZs9AA/ugvnXO8OgIulH/DCp7NO",
+	"rNWq78YaN9tx/tlVFvVtypFXUVzUDpUFDblp7nqbXsTdJu8F8yIZcyemO/zDaTfHImgntwWRsw/ekIEn",
+	"YfF3r0LAKlLCqKTCGd5Wn5CCUAtY7jBY0V4zt6ZqjLPpMUZlIkZ7bwQ//SVtpu4AmO9Xv+7f5WtZ3rLC",
+	"JieBSuONdsV0A6plrPHVqYOwIX58cs8byO97t8HyMO2/mZqYyvVQi6q718zWbviEONYEKlrpGG1MaUgx",
+	"/p48g0xjGAKSeprQhXnI3CdFU58i5/PGszPZd+08bfl1lnK779gpJIKl7eW8VRWouP8kPh27nLX3fN6f",
+	"SLBDFwMeV3CZUI0Mc3pOPf/sUn0yyqp/qaHH1/Cxeg08KefzgKHvO+N5+Kp565OcUtYppt35bChiXVxM",
+	"FFgMpmzANEjA49Hku0SF1RiCxnK2TsoPiul606dqXcMD36IfBmeWSNx0xZpMaKK4VqA0rRlVdXVkrDcF",
+	"xXZT7U5Aq9NLu7e4aHXvsSVG465rWa1YQWStu8VjJ+XsUtpOfieNtL4xlzlGT8NAKFnK0gKcUltN0D3+",
+	"10xfw6y+pZKLyZmnVFaU/R3bmkUMdDOJFXK4kb7h4mYNLc57crIN9yrYYs2gGBjajF4OA8vcVDvsn/6t",
+	"yQec1b+b73J573Eu12k/oQ+hqnoXW3z+Gf+QoQH5ffsquDJHuZl0M/W7AKC5CT9/B6FX+/1vSD6w2VLw",
+	"P+pe/NEb/9C3qDY1s4tGsECLbVSnlv6pNOXVjKoTB5w1NObuLZTD3t3fdp0czDEn98zDZLke5HdAzfPP",
+	"8N8c6QbT/i8p3PzM70S2BV+/C9FWef34m5BsW9s0NiXUPmJTof+yLneYfwohibGVse09aGpLjz+9N/3e",
+	"aHl6zg27w96vppjawJ9dypoKHOonPxrnm6aHXtz+tz3lvvG9HYOJpa6XNi1z30GG3Wq3re6BE6KXsl4s",
+	"w0BUpNHfdGd7/UU60Ob0zbWhMd0au1149+Pj07YaatpvJ3qTfhsH4abdl5twfUkoWTOl6IKRLeVauVy8",
+	"NeXlVH4i0GrMui451BrToqiYAv3u8cVfTzpn16EyXp06yDKXrfT2ponsyU/6ILj1YbDWp7kL7xj+2iZp",
+	"9mbm2Ue+CkL/nQblcWF9UIpYGmYxhk+TCo+DRmDgGq29PQ/U2pWDf/PNGyww3NZWgkxlsYOSDSp2DvWt",
+	"KfIAhAttNsM20zZfsWl4RM7nrHI3adeThROI48TdL/qbnXBGEPGOWAZJkcZCnrIZXTMMG52+Dc59b8GA",
+	"2PpQ0t1dOy/Mkj9Ucs7jMFHmjC4qWsCnG4zEY8xVmwW/fwQMZe+V/vfVKsBCUOynCY4B3OhDpTjA1kVi",
+	"F6eXsudTpnjBzj+DqpHOA3wu1xtawXarexd57S/DTP9ZDjLSlSeS6W+20pViKwIt+IheVmBhaIfvBB2D",
+	"1SToS6iXtvS3kkoxFTYxXJ+Cg9gn15Ygyiov4efndVXxWV3W68y2d2iQ5KAj/o6pqDN1m4WK+F6g0nIJ",
+	"GCUzdWsu/3WtzNWEqUOpqm/HwncGrSpnmukHSleMro9ugAO2DweU0SWjBcOOpM9x5AcvuPIYzK2ROt89",
+	"AYcMNa54ZsZSlrW5mDgUOkb+7fr9O7NPayIr54JSm4rRAkySS6h5AKgZsIPGt7Vo8eVdeIdwmPs2iHHU",
+	"HjWMg+HLT6KoazrFGzK+u7+Y3WrvG0inRc1AHtl0O0VmsqzXAvMGMsLH5rs3FDvF3oce4FYZP2ZGJD+/",
+	"/nvYx3a6y8BzxM9+9bo3MwtD0Lgrwu/NMezissf6w1pv/VPjremvYD1nhcHcmrCzdi5spHUq3AVCZJDK",
+	"Z3t2q5kxc7kgb2vFZ//j7ZsJuXr23IjWt69fvEb8SISBXNMC/E9GPM9KDkAJXvvgLnvbVuF6wdxNoC2K",
+	"tw1q2x1FlJrMxtPD2o3Y8Ah4L0AunuIwJRNXUy4ScIqgRti4RELkRLlm3lNyvFMk2ORxzsFm7/63qyPm",
+	"6jgNYWMNgEpGN0RLYl6v4QqLkb90MFr32GmgtwYCmvGnaoeA6QEDhhYn932gG/8EG3JX+a52gCPLcn20",
+	"4rRiK8+AvJ7hWT+xEBlhZ67NzfhpbfZ3zQt+Njmj01mWyfmx4pqhNe4KaudcLFilevDw7RMjAfGfy1LW",
+	"2JgHWxdPd6Tdi6c70gzeGTvSu3o9ZTjSbFmLVQoszf845uMoiHq/e/fy55/NHI8ePhvw6wnil3TG3os3",
+	"9rmvItxGmGnBevJ6sBXttO1H49C93XAnc+3uV7isTy5u16xasEGIbcznx3vThsihYQ8GzjgAUkzMHKFw",
+	"z1VpGR2R+3+Ti0v/rFElF1JEEJLemvl83ctzFKyalnlO5T2oMy1PxyRAstNfxPKWVVVd8sHKTWrurwIw",
+	"eY3ur7TtNSQrBrgkGjrRqnoGpiXT2jw6pbNVd/ff45js29Oa3rHte0+Qw9MSj8s+iO4TELq3WxWa81QF",
+	"5vx2SbU5l4CRZewSY/WBPWf2TjM6W7LqO+U1kzARhpr/iV13935iRytm4+7kW1F8jziOtGLfO5XsX41a",
+	"doobGil7bHZjj0AFV6HN2gKPSUrC2rlcNoBidovALldMpwoqf2HwlZNsy+kPFUzr100paXH3DTCggK6z",
+	"H82httAqUKdmd0CwrWWCbg7c5KyM3pjdD9Jbo37b7QQ/O3SA2UoojNJLtoMjZbvDeT2lk6HXq3rYt2FO",
+	"Of0OLGOc/tpQaF2ovsT6f5NcXLvncuTme8GO7RCVrt9NzeOUpZ52jJSgsb9bt1qDiTll4IG7r3KC4drv",
+	"603J4cqvBdfE6DF+8g1Y8KxktGIFYmnuzH8uO7ohsL3RDDA3y/BivB403J471+dC5s0u9rTmdNtweBza",
+	"DY8GDq8f9nSVn2afjjrbmBY7EJ5xD91L3AQHy42Y2BReB1q9PQlKlqPK+Wf7py/nKJaSBvMvTFc7N/Wc",
+	"3Ji1f/auu/e+1mTLyxK6hVf8FJUBxmS45Wzblx773j1zh/LWjxELtgCgP1TvgVVthNTG8tWh696UVPQ7",
+	"TcQLOr6Dz53X/Lyguw+YTZ7sFuDBtVANLejO2O42B91oL1I1KekWRtnoosbccKrNMaSFlrW9yebwQIe0",
+	"e5uuyPMJeTE15uir/5bqD3snjV1t19kDcR/N4n7mooi5RR+SP1mq/ploSR4nliVnmt6yqM/1dP0HBhcR",
+	"b1pqGxJXUFlRbdhiwWWTse2c3kexj6yY+Z0WwzkpmLkhihDR22bGZGagODvrv6CxNDh0KiHkptV0XTvP",
+	"9vGbZpi0Z9du6kqYXdO1YASeNVt19ew5qqWNr0NLc8Uxsago1L8p17DevJOxsS/xzRuYzv1Ulk1n3Rzj",
+	"sVnG7XjUfbWZnNJKxSTMpImYxWxbteIbu9tZyuD1im+6mmB+i8AmeodvTHDizURybGjoBF8fh06smHJl",
+	"dylr+ZovxPs6rwTdPIvgQXdhKStb5ndnguZtAnRBmtOpcG1HtYmO6meGaK/F2f32SdxvhNh7tI16o9RW",
+	"VkUETX9kt0+YQPDBr51tGN/z62M3Gw4XpL/3mrDX+MipDNg9hCnf27Ozn3NZiyLW/6/GoBnegWS6I5RU",
+	"dckug3rPtoseXDA6WjDMi+jYTZpkrAOhmTPHyzx48JIw38qTluUIR6VTRIdkMi+czjpxhGtP1RGty7B5",
+	"HoEZ1bSUixp86pY1jmau88/w3wEcEcWQ0bJk+JVyUZmT+f1iNTh+Phn2zo+PD21l4LFdBUSZXB1KxYx9",
+	"TpRmG9sWBeYD7AVBYmOic3np8mQWFV1/p4jcCmxXN6UzW9qJRI/7DoMl3rFYdyw+qg/z5AzW3xIgwQd+",
+	"uBj+QONx/MuAj9GeLBzx20GYc66YfiHtHroPP6Pv+TUsVUJf0gQawaCzxIaPADLmxLrKVVG4Cd5ZoLvV",
+	"9ez+8qR7mq0dnSHtdun8s/1Tb1eDkMJ321nuA10kVd4GZYyr+4oA2WnZNn4pfJ675cAPrFJSvJLV+uuL",
+	"pYZfWrlxx9C0pxAjBE2YkO2Sz5YIURBmVLVQVS3gstyKaFHFSdpMDkiLVgXNP7HAOC/ZXPepec/lmj2j",
+	"s9VZblv15niDPvNVz3jv7BZS7GF+XYYQ/UnP2RtGb9k3BeYbg9399pShgOk2tDYPfob/ZqAVfjDPfaNo",
+	"hQHjxav3N37yJwAs3EtQl76DUouRJ6SG8hb794rUQvOSzOsKMrSE1DyRmfAhmOxdMzfErXOgqksaBWXm",
+	"eilraGNhq7xWQm6Vg+0Py1Tzjg3M59s5N9YZcv5ZyxUTX85ntGSioFU/CC2889w9mmMzw+dHtfYfNJoH",
+	"FEzNPunWco5KauRutRPyy6vn5MmTx08OJPvkTLFZXXG9O3v6j9/sJljc3HOqS6r6aH8FD3wVgKx0p/81",
+	"/V1WqdAw3+vwv9fm8T67jyHxEjaD0RZRb1yxHaYZwt82VKnjTth6w/uPk3lgIAz/jFFsHQLN8idNVrFX",
+	"NipGy3JnDJ5EHRTi5KcZoQtVmOitI0/yGWPiq3Ff+u2k8bY1rVZtD1I38tbrF8IP5IS7roh51gV510xX",
+	"Usg1A5+dEaZH+TuAyWRBe6H1bmTxLabR4LQG+jaCk7OgR/UB3PaT52OMOJ2UCzxp1pm6pbv/IhW9H2kv",
+	"8uCWIoqfYUR+eGfSlH1+7TNCXO6+GTBs9p7X4iK6RScl/x1AGjvmvkcIV7oLy5Pjvd1D6p+4SsNHLTAM",
+	"8Z0y2w3FTBYho+lDhkzhL7CCz+esskYG11HL4U6ZoAtxNe+sxDblQoBggPCw92psEg26b0T3TCIEf21e",
+	"vAszAyo2egUwPHCX5wIGSFUR+B3Gp06Oyu5Xdwf72izs3ncWjJnq1h3EuirPnp6d0w0/+/Lbl/8/AAD/",
+	"/w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -2,10 +2,12 @@ package home
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/api/ladder"
 	"patientladder/api/open"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
@@ -36,6 +38,11 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		plan := week.Stretched(*w.Published, sh.WeekDays(w.Start))
 		w.Published = &plan
 	}
+	treats, err := ladder.Treats(ctx, h.Desk, sh)
+	if err != nil {
+		return nil, err
+	}
+	out.Treats = slices.DeleteFunc(treats, func(t contract.Treat) bool { return t.Given })
 	out.Sentence = wording.AtHome(sh.AtHome(w.Start, w.Published))
 	if w.Published == nil {
 		return contract.GetFamilyPage200JSONResponse(out), nil

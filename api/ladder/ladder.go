@@ -4,6 +4,8 @@
 //	arrange.go  another order of the rungs
 //	target.go   dates to be ready for
 //	fit.go      what could come next
+//	known.go    what was known before, lists of titles, books, what a ladder could get
+//	treat.go    what was promised
 package ladder
 
 import (
@@ -174,7 +176,7 @@ func (h *Handlers) PlaceRung(ctx context.Context, r contract.PlaceRungRequestObj
 	if m.Instrument != s.Instrument {
 		return nil, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
 	}
-	err = h.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, []ladder.Placed{{Material: m.ID, Strand: m.Strand}})
+	err = h.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, ladder.Whole(s.Library, m))
 	return contract.PlaceRung204Response{}, err
 }
 

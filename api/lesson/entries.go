@@ -22,6 +22,7 @@ func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRe
 	entries := make([]studentlog.Entry, len(r.Body.Entries))
 	for i, e := range r.Body.Entries {
 		entries[i] = entryOf(e, open.Actor(ctx).Teacher)
+		entries[i].Material = s.Of().Meant(entries[i].Material)
 		if err := s.Admit(entries[i], entries[:i]); err != nil {
 			return nil, refused(s, err)
 		}
@@ -54,24 +55,30 @@ func (h *Handlers) ListEntries(ctx context.Context, r contract.ListEntriesReques
 	}
 	out := make(contract.ListEntries200JSONResponse, len(log))
 	for i, e := range log {
-		out[i] = contract.Entry{
-			Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
-			From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
-			Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
-			Gate: contract.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: contract.Felt(e.Felt),
-		}
-		out[i].Tempo, out[i].Held = e.Tempo, e.Held
-		if e.Setup != nil {
-			out[i].Setup = answer.Measures(*e.Setup)
-		}
-		if c := e.Cycle; c != nil {
-			out[i].Cycle = contract.KeptCycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: contract.KeptCycleOrder(c.Order), From: c.From, Before: c.Before}
-		}
-		if c := e.Climb; c != nil {
-			out[i].Climb = contract.NewClimb{From: c.From, To: c.To, Weeks: c.Weeks}
-		}
+		out[i] = entryOut(e)
 	}
 	return out, nil
+}
+
+// entryOut is an entry as the contract has it.
+func entryOut(e studentlog.Entry) contract.Entry {
+	out := contract.Entry{
+		Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
+		From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
+		Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
+		Gate: contract.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: contract.Felt(e.Felt),
+	}
+	out.Tempo, out.Held = e.Tempo, e.Held
+	if e.Setup != nil {
+		out.Setup = answer.Measures(*e.Setup)
+	}
+	if c := e.Cycle; c != nil {
+		out.Cycle = contract.KeptCycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: contract.KeptCycleOrder(c.Order), From: c.From, Before: c.Before}
+	}
+	if c := e.Climb; c != nil {
+		out.Climb = contract.NewClimb{From: c.From, To: c.To, Weeks: c.Weeks}
+	}
+	return out
 }
 
 func entryOf(e contract.Entry, actor string) studentlog.Entry {

@@ -8,6 +8,7 @@ import (
 	"patientladder/api/ladder"
 	"patientladder/api/open"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/studentlog"
 )
@@ -41,12 +42,31 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 		}
 		out.Pieces = append(out.Pieces, piece)
 	}
+	out.Taken = takenBack(s, log, live)
+	home, err := h.fromHome(ctx, s)
+	if err != nil {
+		return nil, err
+	}
+	out.Last = lastTime(s, live, home)
 	for _, e := range live {
 		if e.Actor != studentlog.Family && s.Local(e.At).Equal(s.Today) {
 			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: n.Entry(e, s.Student)})
 		}
 	}
 	return contract.GetLesson200JSONResponse(out), nil
+}
+
+// fromHome says what came from home since the last lesson; empty for nothing.
+func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error) {
+	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -3*week.Days))
+	if err != nil {
+		return "", err
+	}
+	home, ok := s.Home(s.Standing.Home, weeks[s.Ladder], s.Today)
+	if !ok {
+		return "", nil
+	}
+	return s.Of().Names().Home(home), nil
 }
 
 // bites are the preview steps that are left for the lesson, in words.

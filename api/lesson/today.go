@@ -7,6 +7,7 @@
 //	lesson.go    the lesson
 //	piece.go     a piece in the lesson
 //	entries.go   what is recorded
+//	past.go      the lessons that were, and the last one
 package lesson
 
 import (

@@ -124,9 +124,9 @@ func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *c
 	}
 	switch {
 	case strings.TrimSpace(in.Title) == "":
-		return curriculum.Curriculum{}, fmt.Errorf("the open.Studio needs a title")
+		return curriculum.Curriculum{}, fmt.Errorf("the book needs a title")
 	case in.Source == "":
-		return curriculum.Curriculum{}, fmt.Errorf("the open.Studio needs an id")
+		return curriculum.Curriculum{}, fmt.Errorf("the book needs an id")
 	case len(in.Fields) != len(t.Columns):
 		return curriculum.Curriculum{}, fmt.Errorf("the table has %d columns, and %d are matched", len(t.Columns), len(in.Fields))
 	}
@@ -228,7 +228,7 @@ func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurric
 	case r.Params.Format == contract.ExportCurriculumParamsFormatJson:
 		data, err = curriculum.Write(c)
 	case r.Params.Source == "":
-		return nil, problem.Invalid("Choose the open.Studio that the table is for.")
+		return nil, problem.Invalid("Choose the book that the table is for.")
 	default:
 		data, err = curriculum.WriteTable(c.Sources[0])
 	}

@@ -23,7 +23,7 @@ func (h *Handlers) sourcesOf(ctx context.Context, studio, instrument string) ([]
 	var out []curriculum.Source
 	for _, src := range list {
 		if instrument == "" || src.Instrument == instrument {
-			out = append(out, curriculum.Source{ID: src.ID, Title: src.Title, Instrument: src.Instrument})
+			out = append(out, curriculum.Source{ID: src.ID, Title: src.Title, Instrument: src.Instrument, Retired: src.Retired})
 		}
 	}
 	return out, err
@@ -52,7 +52,7 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 		ms := curriculum.Book(b.Library, src.ID)
 		books = append(books, ms)
 		count += len(ms)
-		book := contract.BookBrief{Id: src.ID, Title: src.Title, Materials: len(ms), Units: []string{}, Leaps: []float64{}}
+		book := contract.BookBrief{Id: src.ID, Title: src.Title, Retired: src.Retired, Materials: len(ms), Units: []string{}, Leaps: []float64{}}
 		for _, l := range curriculum.Profile(ms, leap.Ability{}, policy).Lines {
 			book.Leaps = append(book.Leaps, l.Leap.Size)
 			if u := l.Material.Unit; u != "" && (len(book.Units) == 0 || book.Units[len(book.Units)-1] != u) {

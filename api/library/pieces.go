@@ -3,7 +3,6 @@ package library
 import (
 	"context"
 	"path"
-	"sort"
 	"strings"
 
 	"github.com/oklog/ulid/v2"
@@ -14,6 +13,7 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/scorefile"
+	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/analysis"
@@ -29,22 +29,7 @@ func (h *Handlers) ListMaterials(ctx context.Context, r contract.ListMaterialsRe
 	if err != nil {
 		return nil, err
 	}
-	list := []material.Material{}
-	for _, m := range lib {
-		if r.Params.Instrument == "" || string(r.Params.Instrument) == m.Instrument {
-			list = append(list, m)
-		}
-	}
-	sort.Slice(list, func(a, b int) bool {
-		x, y := list[a], list[b]
-		if x.Source != y.Source {
-			return x.Source < y.Source
-		}
-		if x.Order != y.Order {
-			return x.Order < y.Order
-		}
-		return x.ID < y.ID
-	})
+	list := curriculum.List(lib, string(r.Params.Instrument))
 	out := make(contract.ListMaterials200JSONResponse, len(list))
 	for i, m := range list {
 		out[i] = answer.Brief(m)
@@ -86,18 +71,26 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 // AddMaterial reads a score and adds it to the library as a material.
 func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
 	n := r.Body
-	if _, err := open.Taught(string(n.Instrument)); err != nil {
-		return nil, err
-	}
-	kept, sc, err := pieceOf(n.FileName, n.Score, n.Piece, string(n.Instrument))
+	instrument, err := open.Taught(string(n.Instrument))
 	if err != nil {
 		return nil, err
 	}
-	m := material.Material{ID: n.Id, Title: strings.TrimSpace(n.Title), Strand: material.Strand(n.Strand), Instrument: string(n.Instrument)}
-	m = open.Described(m, &open.Score{Reading: studentplan.Reading{Piece: analysis.Of(sc, m.Instrument)}}, h.Demands)
+	m := material.Material{ID: n.Id, Title: strings.TrimSpace(n.Title), Strand: material.Strand(n.Strand), Instrument: instrument}
+	var file *store.ScoreFile
+	if len(n.Score) > 0 {
+		kept, sc, err := pieceOf(n.FileName, n.Score, n.Piece, instrument)
+		if err != nil {
+			return nil, err
+		}
+		m = open.Described(m, &open.Score{Reading: studentplan.Reading{Piece: analysis.Of(sc, m.Instrument)}}, h.Demands)
+		if m.Title == "" {
+			m.Title = strings.TrimSuffix(n.FileName, path.Ext(n.FileName))
+		}
+		file = &store.ScoreFile{Name: answer.Shorten(n.FileName), Data: kept}
+	}
 	m.Title, m.Composer = answer.Shorten(m.Title), answer.Shorten(m.Composer)
 	if m.Title == "" {
-		m.Title = answer.Shorten(strings.TrimSuffix(n.FileName, path.Ext(n.FileName)))
+		return nil, problem.Invalid("A piece without a score needs a title.")
 	}
 	focus := n.FocusPoints
 	if len(focus) == 0 {
@@ -106,7 +99,7 @@ func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialReques
 	for _, text := range focus {
 		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: strings.TrimSpace(text)})
 	}
-	if _, err := h.Store.AddMaterial(ctx, open.Actor(ctx).Studio, m, &store.ScoreFile{Name: answer.Shorten(n.FileName), Data: kept}); err != nil {
+	if _, err := h.Store.AddMaterial(ctx, open.Actor(ctx).Studio, m, file); err != nil {
 		return nil, err
 	}
 	return contract.AddMaterial201JSONResponse(answer.Brief(m)), nil

@@ -62,6 +62,9 @@ type keptLog struct {
 type library struct {
 	materials material.Library
 	skills    skill.Catalogue
+	// aliases are materials in whose place another stands, units those that are split into sections.
+	aliases map[string]string
+	units   map[string]bool
 }
 
 func newMemory() (*memory, error) {
@@ -110,7 +113,7 @@ func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
 	key := s.Tenant.ID + s.Ladder
 	kept, _ := d.kept.logs.Get(key)
 	if int64(len(kept.entries)) >= s.Row.Entries {
-		return kept.entries[:s.Row.Entries], nil // what arrived since the student was opened is for the next who asks
+		return studentlog.Renamed(kept.entries[:s.Row.Entries], s.aliases), nil // what arrived since the student was opened is for the next who asks
 	}
 	more, last, err := d.Store.LogAfter(ctx, s.Tenant.ID, s.Ladder, kept.last)
 	if err != nil {
@@ -118,25 +121,30 @@ func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
 	}
 	kept = keptLog{append(slices.Clip(kept.entries), more...), last}
 	d.kept.logs.Add(key, kept)
-	return kept.entries[:min(int64(len(kept.entries)), s.Row.Entries)], nil
+	return studentlog.Renamed(kept.entries[:min(int64(len(kept.entries)), s.Row.Entries)], s.aliases), nil
 }
 
 // library returns the materials and skills of a studio. They are shared: nobody writes to them.
-func (d *Desk) library(ctx context.Context, tenant store.Studio) (material.Library, skill.Catalogue, error) {
+func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error) {
 	key := fmt.Sprintf("%s %d", tenant.ID, tenant.LibraryVersion)
 	if kept, ok := d.kept.libraries.Get(key); ok {
-		return kept.materials, kept.skills, nil
+		return kept, nil
 	}
 	skills, err := d.skills(ctx, tenant.ID)
 	if err != nil {
-		return nil, skills, err
+		return library{}, err
 	}
 	lib, err := d.Store.Library(ctx, tenant.ID)
 	if err != nil {
-		return nil, skills, err
+		return library{}, err
 	}
-	d.kept.libraries.Add(key, library{lib, skills})
-	return lib, skills, nil
+	aliases, err := d.Store.Aliases(ctx, tenant.ID)
+	if err != nil {
+		return library{}, err
+	}
+	kept := library{lib, skills, aliases, lib.Units()}
+	d.kept.libraries.Add(key, kept)
+	return kept, nil
 }
 
 // skills are those that ship with those of the studio's own.
@@ -145,5 +153,5 @@ func (d *Desk) skills(ctx context.Context, studio string) (skill.Catalogue, erro
 	if err != nil || len(own) == 0 {
 		return d.Shipped, err
 	}
-	return d.Shipped.With(own)
+	return d.Shipped.Over(own)
 }

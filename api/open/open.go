@@ -80,6 +80,16 @@ func Actor(ctx context.Context) Who {
 type Studio struct {
 	studentplan.Studio
 	Tenant store.Studio
+	// aliases are materials in whose place another stands.
+	aliases map[string]string
+}
+
+// Meant is the material that an id means: the one that stands in its place, if any.
+func (s Studio) Meant(id string) string {
+	if into, merged := s.aliases[id]; merged {
+		return into
+	}
+	return id
 }
 
 // Studio opens the studio of whoever is signed in.
@@ -88,11 +98,11 @@ func (d *Desk) Studio(ctx context.Context) (Studio, error) {
 	if err != nil {
 		return s, err
 	}
-	lib, skills, err := d.library(ctx, s.Tenant)
+	lib, err := d.library(ctx, s.Tenant)
 	if err != nil {
 		return s, err
 	}
-	s.Library, s.Skills = lib, skills
+	s.Library, s.Skills, s.Units, s.aliases = lib.materials, lib.skills, lib.units, lib.aliases
 	if s.Words.Values == naming.QuarterNotes {
 		s.Skills = s.Skills.Renamed(s.Words.Text)
 	}

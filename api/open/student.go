@@ -21,11 +21,12 @@ type Student struct {
 	// Way is the student's: the studio's with what differs for this student.
 	Way way.Way
 
-	desk *Desk
+	desk    *Desk
+	aliases map[string]string
 }
 
 // Of is the studio of the student.
-func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant} }
+func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant, s.aliases} }
 
 // For opens a student of a studio without the standing.
 func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
@@ -36,7 +37,7 @@ func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
 	if l.Approach != "" {
 		w.Approach = l.Approach
 	}
-	out := Student{Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()}, Tenant: s.Tenant, Row: l, desk: d}
+	out := Student{Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()}, Tenant: s.Tenant, Row: l, desk: d, aliases: s.aliases}
 	return out.Under(w), nil
 }
 

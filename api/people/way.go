@@ -23,7 +23,7 @@ func wayOf(w contract.Way) way.Way {
 		ReviewShare: w.ReviewShare, ReadingAfter: w.ReadingAfter, Approach: naming.Approach(w.Approach), FirstView: way.FirstView(w.FirstView),
 		FirstChunk: w.FirstChunk, Standard: clearing.Level(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
-		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
+		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure, Rewards: w.Rewards,
 		Dose: weekplan.Dose(w.Dose), DoseRow: w.DoseRow, HandShape: setup.School(w.HandShape), BenchLean: setup.Lean(w.BenchLean),
 	}
 }
@@ -33,7 +33,7 @@ func contractWay(w way.Way) contract.Way {
 		ReviewShare: w.ReviewShare, ReadingAfter: w.ReadingAfter, Approach: contract.WayApproach(w.Approach), FirstView: contract.WayFirstView(w.FirstView),
 		FirstChunk: w.FirstChunk, Standard: contract.WayStandard(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
-		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
+		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure, Rewards: w.Rewards,
 		Dose: contract.WayDose(w.Dose), DoseRow: w.DoseRow, HandShape: contract.WayHandShape(w.HandShape), BenchLean: contract.WayBenchLean(w.BenchLean),
 	}
 }

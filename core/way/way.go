@@ -69,6 +69,8 @@ type Way struct {
 	StuckLessons int `json:"stuckLessons"`
 	// PolishWeeks lie between clearing a piece and performing it, 0 to 26.
 	PolishWeeks int `json:"polishWeeks"`
+	// Rewards lets treats be promised and shown to families.
+	Rewards bool `json:"rewards"`
 	// Sure is the chance of being ready that a target should have, 0.5 to 0.95.
 	Sure float64 `json:"sure"`
 }
@@ -85,7 +87,7 @@ type Preset struct {
 func Presets() []Preset {
 	balanced := Way{
 		ReviewShare: 0.45, Approach: naming.ByDirection, FirstView: Score, SecureAfter: 2, Comfortable: 1.5, EaseAfterLeap: true,
-		Bites: 2, LookRungs: 6, LookWeeks: 16, ReviewWeeks: 6, StuckLessons: 3, PolishWeeks: 2, Sure: 0.8,
+		Rewards: true, Bites: 2, LookRungs: 6, LookWeeks: 16, ReviewWeeks: 6, StuckLessons: 3, PolishWeeks: 2, Sure: 0.8,
 		Dose: week.ByYears, DoseRow: 3, HandShape: setup.Hanging, BenchLean: setup.Level,
 	}
 	sound := balanced

@@ -2,7 +2,9 @@ package wording
 
 import (
 	"fmt"
+	"maps"
 	"math"
+	"slices"
 	"strings"
 )
 
@@ -77,3 +79,6 @@ func Sentence(s string) string {
 
 // Percent writes a share from 0 to 1 as "36 %".
 func Percent(p float64) string { return fmt.Sprintf("%.0f %%", math.Round(100*p)) }
+
+// sortedKeys are the keys of a map in alphabetical order, so that sentences keep theirs.
+func sortedKeys[V any](m map[string]V) []string { return slices.Sorted(maps.Keys(m)) }

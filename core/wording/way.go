@@ -107,6 +107,12 @@ var switches = []struct {
 	{"lookRungs", "Previews look at", func(w way.Way) string { return Figures(w.LookRungs, "rung") + " of each strand" }, "And at everything that begins within the weeks below."},
 	{"lookWeeks", "Previews look ahead", func(w way.Way) string { return Figures(w.LookWeeks, "week") }, "How early new skills are prepared."},
 	{"stuckLessons", "A piece is stuck after", func(w way.Way) string { return Figures(w.StuckLessons, "lesson") + " without a new mark" }, "Or when it takes longer than nine of ten such pieces do."},
+	{"rewards", "Treats", func(w way.Way) string {
+		if w.Rewards {
+			return "may be promised"
+		}
+		return "are never shown"
+	}, "What was promised for a piece or for some more; families see it, or nobody does."},
 	{"polishWeeks", "From cleared to performed", func(w way.Way) string { return Figures(w.PolishWeeks, "week") }, "Performance dates are planned back with this."},
 	{"sure", "A performance should be", func(w way.Way) string { return fmt.Sprintf("%.0f %% sure", 100*w.Sure) }, "How late a piece may begin before a recital or an exam."},
 }

@@ -11,6 +11,8 @@
 //	preview.go      what is planted for what
 //	review.go       how learned pieces are kept
 //	lesson.go       the plan of a lesson
+//	past.go         lessons that were
+//	known.go        what was known before, sections, treats, books removed
 //	week.go         the week of practice
 //	home.go         what came from home, and what a family reads
 //	technique.go    exercises, staircases, cycles, tempo ladders

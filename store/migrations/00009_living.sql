@@ -90,6 +90,8 @@ CREATE TABLE batch (
 -- A section is a stretch of a unit that is cleared by itself; what is retired is kept and not offered any more.
 ALTER TABLE material
   ADD COLUMN part_of CHAR(26) CHARACTER SET ascii NOT NULL DEFAULT '',
+  -- merged_into is the piece that stands in its place: entries that name it mean that one.
+  ADD COLUMN merged_into CHAR(26) CHARACTER SET ascii NOT NULL DEFAULT '',
   ADD COLUMN retired BOOLEAN NOT NULL DEFAULT FALSE;
 ALTER TABLE source ADD COLUMN retired BOOLEAN NOT NULL DEFAULT FALSE;
 
@@ -121,7 +123,7 @@ CREATE TABLE studio_feed (
 DROP TABLE studio_feed;
 DROP TABLE treat;
 ALTER TABLE source DROP COLUMN retired;
-ALTER TABLE material DROP COLUMN part_of, DROP COLUMN retired;
+ALTER TABLE material DROP COLUMN part_of, DROP COLUMN merged_into, DROP COLUMN retired;
 DROP TABLE batch;
 ALTER TABLE holiday DROP COLUMN student_id;
 DROP TABLE lesson_change;

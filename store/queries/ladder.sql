@@ -81,3 +81,24 @@ ON DUPLICATE KEY UPDATE fingerprint = VALUES(fingerprint), body = VALUES(body);
 
 -- name: EntriesAfter :many
 SELECT seq, body FROM entry WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq;
+
+-- name: AddBatch :exec
+INSERT INTO batch (studio_id, ladder_id, id, made_at, body) VALUES (?, ?, ?, ?, ?);
+
+-- name: Batches :many
+SELECT * FROM batch WHERE studio_id = ? AND ladder_id = ? AND undone_at IS NULL ORDER BY made_at DESC, id DESC;
+
+-- name: Batch :one
+SELECT * FROM batch WHERE studio_id = ? AND ladder_id = ? AND id = ? FOR UPDATE;
+
+-- name: UndoBatch :exec
+UPDATE batch SET undone_at = ? WHERE studio_id = ? AND ladder_id = ? AND id = ?;
+
+-- name: Treats :many
+SELECT * FROM treat WHERE studio_id = ? AND ladder_id = ? ORDER BY made_on, id;
+
+-- name: SetTreat :exec
+REPLACE INTO treat (studio_id, ladder_id, id, words, material_id, pieces, base, made_on, given_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?);
+
+-- name: RemoveTreat :execrows
+DELETE FROM treat WHERE studio_id = ? AND ladder_id = ? AND id = ?;

@@ -7,8 +7,32 @@ package rows
 
 import (
 	"context"
+	"database/sql"
 	"time"
 )
+
+const addBatch = `-- name: AddBatch :exec
+INSERT INTO batch (studio_id, ladder_id, id, made_at, body) VALUES (?, ?, ?, ?, ?)
+`
+
+type AddBatchParams struct {
+	StudioID string
+	LadderID string
+	ID       string
+	MadeAt   time.Time
+	Body     string
+}
+
+func (q *Queries) AddBatch(ctx context.Context, arg AddBatchParams) error {
+	_, err := q.db.ExecContext(ctx, addBatch,
+		arg.StudioID,
+		arg.LadderID,
+		arg.ID,
+		arg.MadeAt,
+		arg.Body,
+	)
+	return err
+}
 
 const addEntry = `-- name: AddEntry :execrows
 INSERT INTO entry (studio_id, ladder_id, id, body) VALUES (?, ?, ?, ?)
@@ -116,6 +140,69 @@ func (q *Queries) AllTargets(ctx context.Context, studioID string) ([]Target, er
 			&i.Name,
 			&i.Day,
 			&i.MaterialID,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const batch = `-- name: Batch :one
+SELECT studio_id, ladder_id, id, made_at, undone_at, body FROM batch WHERE studio_id = ? AND ladder_id = ? AND id = ? FOR UPDATE
+`
+
+type BatchParams struct {
+	StudioID string
+	LadderID string
+	ID       string
+}
+
+func (q *Queries) Batch(ctx context.Context, arg BatchParams) (Batch, error) {
+	row := q.db.QueryRowContext(ctx, batch, arg.StudioID, arg.LadderID, arg.ID)
+	var i Batch
+	err := row.Scan(
+		&i.StudioID,
+		&i.LadderID,
+		&i.ID,
+		&i.MadeAt,
+		&i.UndoneAt,
+		&i.Body,
+	)
+	return i, err
+}
+
+const batches = `-- name: Batches :many
+SELECT studio_id, ladder_id, id, made_at, undone_at, body FROM batch WHERE studio_id = ? AND ladder_id = ? AND undone_at IS NULL ORDER BY made_at DESC, id DESC
+`
+
+type BatchesParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) Batches(ctx context.Context, arg BatchesParams) ([]Batch, error) {
+	rows, err := q.db.QueryContext(ctx, batches, arg.StudioID, arg.LadderID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Batch
+	for rows.Next() {
+		var i Batch
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.ID,
+			&i.MadeAt,
+			&i.UndoneAt,
+			&i.Body,
 		); err != nil {
 			return nil, err
 		}
@@ -390,6 +477,24 @@ func (q *Queries) RemoveTarget(ctx context.Context, arg RemoveTargetParams) (int
 	return result.RowsAffected()
 }
 
+const removeTreat = `-- name: RemoveTreat :execrows
+DELETE FROM treat WHERE studio_id = ? AND ladder_id = ? AND id = ?
+`
+
+type RemoveTreatParams struct {
+	StudioID string
+	LadderID string
+	ID       string
+}
+
+func (q *Queries) RemoveTreat(ctx context.Context, arg RemoveTreatParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, removeTreat, arg.StudioID, arg.LadderID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const rungs = `-- name: Rungs :many
 SELECT studio_id, ladder_id, material_id, strand, position, aside FROM rung WHERE studio_id = ? AND ladder_id = ? ORDER BY strand, position, material_id
 `
@@ -552,6 +657,37 @@ func (q *Queries) SetTarget(ctx context.Context, arg SetTargetParams) error {
 	return err
 }
 
+const setTreat = `-- name: SetTreat :exec
+REPLACE INTO treat (studio_id, ladder_id, id, words, material_id, pieces, base, made_on, given_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+`
+
+type SetTreatParams struct {
+	StudioID   string
+	LadderID   string
+	ID         string
+	Words      string
+	MaterialID string
+	Pieces     int16
+	Base       int16
+	MadeOn     time.Time
+	GivenOn    sql.NullTime
+}
+
+func (q *Queries) SetTreat(ctx context.Context, arg SetTreatParams) error {
+	_, err := q.db.ExecContext(ctx, setTreat,
+		arg.StudioID,
+		arg.LadderID,
+		arg.ID,
+		arg.Words,
+		arg.MaterialID,
+		arg.Pieces,
+		arg.Base,
+		arg.MadeOn,
+		arg.GivenOn,
+	)
+	return err
+}
+
 const snapshot = `-- name: Snapshot :one
 SELECT body FROM snapshot WHERE studio_id = ? AND ladder_id = ? AND fingerprint = ?
 `
@@ -639,4 +775,67 @@ func (q *Queries) Targets(ctx context.Context, arg TargetsParams) ([]Target, err
 		return nil, err
 	}
 	return items, nil
+}
+
+const treats = `-- name: Treats :many
+SELECT studio_id, ladder_id, id, words, material_id, pieces, base, made_on, given_on FROM treat WHERE studio_id = ? AND ladder_id = ? ORDER BY made_on, id
+`
+
+type TreatsParams struct {
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) Treats(ctx context.Context, arg TreatsParams) ([]Treat, error) {
+	rows, err := q.db.QueryContext(ctx, treats, arg.StudioID, arg.LadderID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Treat
+	for rows.Next() {
+		var i Treat
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.ID,
+			&i.Words,
+			&i.MaterialID,
+			&i.Pieces,
+			&i.Base,
+			&i.MadeOn,
+			&i.GivenOn,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const undoBatch = `-- name: UndoBatch :exec
+UPDATE batch SET undone_at = ? WHERE studio_id = ? AND ladder_id = ? AND id = ?
+`
+
+type UndoBatchParams struct {
+	UndoneAt sql.NullTime
+	StudioID string
+	LadderID string
+	ID       string
+}
+
+func (q *Queries) UndoBatch(ctx context.Context, arg UndoBatchParams) error {
+	_, err := q.db.ExecContext(ctx, undoBatch,
+		arg.UndoneAt,
+		arg.StudioID,
+		arg.LadderID,
+		arg.ID,
+	)
+	return err
 }

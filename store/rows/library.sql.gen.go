@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise, part_of)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -86,6 +86,7 @@ type AddMaterialParams struct {
 	Rules        int16
 	Tags         string
 	Exercise     string
+	PartOf       string
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -111,6 +112,7 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.Rules,
 		arg.Tags,
 		arg.Exercise,
+		arg.PartOf,
 	)
 	return err
 }
@@ -170,6 +172,71 @@ func (q *Queries) AddSource(ctx context.Context, arg AddSourceParams) error {
 		arg.Instrument,
 	)
 	return err
+}
+
+const aliases = `-- name: Aliases :many
+SELECT id, merged_into FROM material WHERE studio_id = ? AND merged_into <> ''
+`
+
+type AliasesRow struct {
+	ID         string
+	MergedInto string
+}
+
+func (q *Queries) Aliases(ctx context.Context, studioID string) ([]AliasesRow, error) {
+	rows, err := q.db.QueryContext(ctx, aliases, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []AliasesRow
+	for rows.Next() {
+		var i AliasesRow
+		if err := rows.Scan(&i.ID, &i.MergedInto); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const countHanging = `-- name: CountHanging :one
+SELECT CAST((SELECT COUNT(*) FROM rung r WHERE r.studio_id = ? AND r.material_id = ?)
+  + (SELECT COUNT(*) FROM target t WHERE t.studio_id = ? AND t.material_id = ?)
+  + (SELECT COUNT(*) FROM treat g WHERE g.studio_id = ? AND g.material_id = ?)
+  + (SELECT COUNT(*) FROM material p WHERE p.studio_id = ? AND (p.part_of = ? OR p.merged_into = ?))
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.body LIKE ?) AS SIGNED) AS n
+`
+
+type CountHangingParams struct {
+	Studio   string
+	Material string
+	Mentions string
+}
+
+func (q *Queries) CountHanging(ctx context.Context, arg CountHangingParams) (int64, error) {
+	row := q.db.QueryRowContext(ctx, countHanging,
+		arg.Studio,
+		arg.Material,
+		arg.Studio,
+		arg.Material,
+		arg.Studio,
+		arg.Material,
+		arg.Studio,
+		arg.Material,
+		arg.Material,
+		arg.Studio,
+		arg.Mentions,
+	)
+	var n int64
+	err := row.Scan(&n)
+	return n, err
 }
 
 const demands = `-- name: Demands :many
@@ -232,6 +299,99 @@ type DropFocusPointsParams struct {
 func (q *Queries) DropFocusPoints(ctx context.Context, arg DropFocusPointsParams) error {
 	_, err := q.db.ExecContext(ctx, dropFocusPoints, arg.StudioID, arg.MaterialID)
 	return err
+}
+
+const dropMaterial = `-- name: DropMaterial :execrows
+DELETE FROM material WHERE studio_id = ? AND id = ?
+`
+
+type DropMaterialParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DropMaterial(ctx context.Context, arg DropMaterialParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropMaterial, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const dropOverrulings = `-- name: DropOverrulings :exec
+DELETE FROM overruling WHERE studio_id = ? AND material_id = ?
+`
+
+type DropOverrulingsParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) DropOverrulings(ctx context.Context, arg DropOverrulingsParams) error {
+	_, err := q.db.ExecContext(ctx, dropOverrulings, arg.StudioID, arg.MaterialID)
+	return err
+}
+
+const dropRungsOf = `-- name: DropRungsOf :exec
+DELETE FROM rung WHERE studio_id = ? AND material_id = ?
+`
+
+type DropRungsOfParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) DropRungsOf(ctx context.Context, arg DropRungsOfParams) error {
+	_, err := q.db.ExecContext(ctx, dropRungsOf, arg.StudioID, arg.MaterialID)
+	return err
+}
+
+const dropScoreFile = `-- name: DropScoreFile :exec
+DELETE FROM score_file WHERE studio_id = ? AND material_id = ?
+`
+
+type DropScoreFileParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) DropScoreFile(ctx context.Context, arg DropScoreFileParams) error {
+	_, err := q.db.ExecContext(ctx, dropScoreFile, arg.StudioID, arg.MaterialID)
+	return err
+}
+
+const dropSkill = `-- name: DropSkill :execrows
+DELETE FROM skill WHERE studio_id = ? AND id = ?
+`
+
+type DropSkillParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DropSkill(ctx context.Context, arg DropSkillParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropSkill, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const dropSource = `-- name: DropSource :execrows
+DELETE FROM source WHERE studio_id = ? AND id = ?
+`
+
+type DropSourceParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DropSource(ctx context.Context, arg DropSourceParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropSource, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
 }
 
 const focusPoints = `-- name: FocusPoints :many
@@ -309,11 +469,11 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, m.part_of, m.retired, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, m.part_of, m.merged_into, m.retired, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 LEFT JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
-WHERE m.studio_id = ?
+WHERE m.studio_id = ? AND m.merged_into = ''
 ORDER BY m.position, m.id
 `
 
@@ -340,6 +500,7 @@ type MaterialsRow struct {
 	Tags         string
 	Exercise     string
 	PartOf       string
+	MergedInto   string
 	Retired      bool
 	SourceTitle  string
 	HasScore     bool
@@ -377,6 +538,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.Tags,
 			&i.Exercise,
 			&i.PartOf,
+			&i.MergedInto,
 			&i.Retired,
 			&i.SourceTitle,
 			&i.HasScore,
@@ -392,6 +554,113 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 		return nil, err
 	}
 	return items, nil
+}
+
+const materialsOfSource = `-- name: MaterialsOfSource :many
+SELECT id FROM material WHERE studio_id = ? AND source_id = ?
+`
+
+type MaterialsOfSourceParams struct {
+	StudioID string
+	SourceID sql.NullString
+}
+
+func (q *Queries) MaterialsOfSource(ctx context.Context, arg MaterialsOfSourceParams) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, materialsOfSource, arg.StudioID, arg.SourceID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var id string
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		items = append(items, id)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const mergeAgain = `-- name: MergeAgain :exec
+UPDATE material SET merged_into = ? WHERE studio_id = ? AND merged_into = ?
+`
+
+type MergeAgainParams struct {
+	MergedInto   string
+	StudioID     string
+	MergedInto_2 string
+}
+
+func (q *Queries) MergeAgain(ctx context.Context, arg MergeAgainParams) error {
+	_, err := q.db.ExecContext(ctx, mergeAgain, arg.MergedInto, arg.StudioID, arg.MergedInto_2)
+	return err
+}
+
+const mergeMaterial = `-- name: MergeMaterial :exec
+UPDATE material SET merged_into = ? WHERE studio_id = ? AND id = ?
+`
+
+type MergeMaterialParams struct {
+	MergedInto string
+	StudioID   string
+	ID         string
+}
+
+func (q *Queries) MergeMaterial(ctx context.Context, arg MergeMaterialParams) error {
+	_, err := q.db.ExecContext(ctx, mergeMaterial, arg.MergedInto, arg.StudioID, arg.ID)
+	return err
+}
+
+const moveRungs = `-- name: MoveRungs :exec
+UPDATE IGNORE rung SET material_id = ? WHERE studio_id = ? AND material_id = ?
+`
+
+type MoveRungsParams struct {
+	MaterialID   string
+	StudioID     string
+	MaterialID_2 string
+}
+
+func (q *Queries) MoveRungs(ctx context.Context, arg MoveRungsParams) error {
+	_, err := q.db.ExecContext(ctx, moveRungs, arg.MaterialID, arg.StudioID, arg.MaterialID_2)
+	return err
+}
+
+const moveTargets = `-- name: MoveTargets :exec
+UPDATE target SET material_id = ? WHERE studio_id = ? AND material_id = ?
+`
+
+type MoveTargetsParams struct {
+	MaterialID   string
+	StudioID     string
+	MaterialID_2 string
+}
+
+func (q *Queries) MoveTargets(ctx context.Context, arg MoveTargetsParams) error {
+	_, err := q.db.ExecContext(ctx, moveTargets, arg.MaterialID, arg.StudioID, arg.MaterialID_2)
+	return err
+}
+
+const moveTreats = `-- name: MoveTreats :exec
+UPDATE treat SET material_id = ? WHERE studio_id = ? AND material_id = ?
+`
+
+type MoveTreatsParams struct {
+	MaterialID   string
+	StudioID     string
+	MaterialID_2 string
+}
+
+func (q *Queries) MoveTreats(ctx context.Context, arg MoveTreatsParams) error {
+	_, err := q.db.ExecContext(ctx, moveTreats, arg.MaterialID, arg.StudioID, arg.MaterialID_2)
+	return err
 }
 
 const outdatedStudios = `-- name: OutdatedStudios :many
@@ -455,6 +724,21 @@ func (q *Queries) Overrulings(ctx context.Context, arg OverrulingsParams) ([]str
 	return items, nil
 }
 
+const partOf = `-- name: PartOf :exec
+UPDATE material SET part_of = ? WHERE studio_id = ? AND id = ?
+`
+
+type PartOfParams struct {
+	PartOf   string
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) PartOf(ctx context.Context, arg PartOfParams) error {
+	_, err := q.db.ExecContext(ctx, partOf, arg.PartOf, arg.StudioID, arg.ID)
+	return err
+}
+
 const removeOverruling = `-- name: RemoveOverruling :execrows
 DELETE FROM overruling WHERE studio_id = ? AND material_id = ? AND what = ?
 `
@@ -467,6 +751,24 @@ type RemoveOverrulingParams struct {
 
 func (q *Queries) RemoveOverruling(ctx context.Context, arg RemoveOverrulingParams) (int64, error) {
 	result, err := q.db.ExecContext(ctx, removeOverruling, arg.StudioID, arg.MaterialID, arg.What)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const renameSource = `-- name: RenameSource :execrows
+UPDATE source SET title = ? WHERE studio_id = ? AND id = ?
+`
+
+type RenameSourceParams struct {
+	Title    string
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) RenameSource(ctx context.Context, arg RenameSourceParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, renameSource, arg.Title, arg.StudioID, arg.ID)
 	if err != nil {
 		return 0, err
 	}
@@ -492,6 +794,78 @@ func (q *Queries) ReplaceScoreFile(ctx context.Context, arg ReplaceScoreFilePara
 		arg.Data,
 	)
 	return err
+}
+
+const retireMaterial = `-- name: RetireMaterial :exec
+UPDATE material SET retired = ? WHERE studio_id = ? AND id = ?
+`
+
+type RetireMaterialParams struct {
+	Retired  bool
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) RetireMaterial(ctx context.Context, arg RetireMaterialParams) error {
+	_, err := q.db.ExecContext(ctx, retireMaterial, arg.Retired, arg.StudioID, arg.ID)
+	return err
+}
+
+const retireSource = `-- name: RetireSource :execrows
+UPDATE source SET retired = ? WHERE studio_id = ? AND id = ?
+`
+
+type RetireSourceParams struct {
+	Retired  bool
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) RetireSource(ctx context.Context, arg RetireSourceParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, retireSource, arg.Retired, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const rungsOf = `-- name: RungsOf :many
+SELECT studio_id, ladder_id, material_id, strand, position, aside FROM rung WHERE studio_id = ? AND material_id = ?
+`
+
+type RungsOfParams struct {
+	StudioID   string
+	MaterialID string
+}
+
+func (q *Queries) RungsOf(ctx context.Context, arg RungsOfParams) ([]Rung, error) {
+	rows, err := q.db.QueryContext(ctx, rungsOf, arg.StudioID, arg.MaterialID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Rung
+	for rows.Next() {
+		var i Rung
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.LadderID,
+			&i.MaterialID,
+			&i.Strand,
+			&i.Position,
+			&i.Aside,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const scoreFile = `-- name: ScoreFile :one
@@ -533,6 +907,21 @@ func (q *Queries) SetOverruling(ctx context.Context, arg SetOverrulingParams) er
 		arg.What,
 		arg.Body,
 	)
+	return err
+}
+
+const setSkill = `-- name: SetSkill :exec
+REPLACE INTO skill (studio_id, id, body) VALUES (?, ?, ?)
+`
+
+type SetSkillParams struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
+func (q *Queries) SetSkill(ctx context.Context, arg SetSkillParams) error {
+	_, err := q.db.ExecContext(ctx, setSkill, arg.StudioID, arg.ID, arg.Body)
 	return err
 }
 

@@ -146,6 +146,7 @@ type Material struct {
 	Tags         string
 	Exercise     string
 	PartOf       string
+	MergedInto   string
 	Retired      bool
 }
 

@@ -3,7 +3,9 @@
 package material
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -73,6 +75,29 @@ type Material struct {
 	PartOf string
 	// Retired says that it is not offered any more; whoever has it keeps it.
 	Retired bool
+}
+
+// Units are the materials that have sections, by id.
+func (l Library) Units() map[string]bool {
+	out := map[string]bool{}
+	for _, m := range l {
+		if m.PartOf != "" {
+			out[m.PartOf] = true
+		}
+	}
+	return out
+}
+
+// Sections are those of a unit in their order.
+func (l Library) Sections(unit string) []Material {
+	var out []Material
+	for _, m := range l {
+		if m.PartOf == unit {
+			out = append(out, m)
+		}
+	}
+	slices.SortFunc(out, func(a, b Material) int { return cmp.Or(a.Order-b.Order, strings.Compare(a.ID, b.ID)) })
+	return out
 }
 
 // Fault begins the id under which a usual fault of an exercise gets its marks like a focus point.

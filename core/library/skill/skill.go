@@ -77,6 +77,23 @@ func (c Catalogue) With(more []Skill) (Catalogue, error) {
 	return c, c.check()
 }
 
+// Over returns the catalogue with the studio's own skills in it: one whose id is there already takes the name and
+// the steps of that one, whose needs and family stay.
+func (c Catalogue) Over(own []Skill) (Catalogue, error) {
+	out := Catalogue{byID: maps.Clone(c.byID), order: slices.Clone(c.order)}
+	var more []Skill
+	for _, s := range own {
+		shipped, there := out.byID[s.ID]
+		if !there {
+			more = append(more, s)
+			continue
+		}
+		shipped.Name, shipped.Steps = s.Name, s.Steps
+		out.byID[s.ID] = shipped
+	}
+	return out.With(more)
+}
+
 // check walks the needs depth first and reports a missing skill or a circle.
 func (c Catalogue) check() error {
 	const walking, done = 1, 2

@@ -140,3 +140,14 @@ func ratio(a, b string) float64 {
 	}
 	return 1 - float64(row[len(y)])/float64(max(len(x), len(y)))
 }
+
+// Holds says that a text holds all words of a search, whatever their case and marks.
+func Holds(text, search string) bool {
+	here := plain(text)
+	for _, w := range strings.Fields(plain(search)) {
+		if !strings.Contains(here, w) {
+			return false
+		}
+	}
+	return true
+}

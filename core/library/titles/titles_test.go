@@ -53,3 +53,9 @@ func TestATitleIsItself(t *testing.T) {
 		require.Equal(t, 1.0, m.Alike)
 	})
 }
+
+func TestASearchFindsWords(t *testing.T) {
+	require.True(t, Holds("Für Elise, Ludwig van Beethoven", "elise fur"))
+	require.True(t, Holds("Two Boats", ""))
+	require.False(t, Holds("Two Boats", "two goats"))
+}

@@ -11,11 +11,14 @@ package curriculum
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"sort"
+	"strings"
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -42,6 +45,8 @@ type Source struct {
 	Title      string     `json:"title"`
 	Instrument string     `json:"instrument"`
 	Materials  []Material `json:"materials"`
+	// Retired says that it is not offered any more.
+	Retired bool `json:"-"`
 }
 
 // Material is one line of a source, in the order of the source.
@@ -166,9 +171,27 @@ func sorted(lib material.Library) []material.Material {
 func Book(lib material.Library, source string) []material.Material {
 	var out []material.Material
 	for _, m := range sorted(lib) {
-		if m.SourceID == source && m.Exercise == "" {
+		if m.SourceID == source && m.Exercise == "" && m.PartOf == "" {
 			out = append(out, m)
 		}
 	}
+	return out
+}
+
+// List are the materials for an instrument ("" for all) by book and their order in it, without sections; what
+// is retired comes last.
+func List(lib material.Library, instrument string) []material.Material {
+	out := slices.DeleteFunc(sorted(lib), func(m material.Material) bool {
+		return m.PartOf != "" || instrument != "" && m.Instrument != instrument
+	})
+	retired := func(m material.Material) int {
+		if m.Retired {
+			return 1
+		}
+		return 0
+	}
+	slices.SortStableFunc(out, func(a, b material.Material) int {
+		return cmp.Or(retired(a)-retired(b), strings.Compare(a.Source, b.Source))
+	})
 	return out
 }

@@ -109,7 +109,7 @@ func (in Input) easiest(id, without string) string {
 	best, size := "", 0.0
 	for _, m := range in.Library {
 		for _, d := range m.Demands {
-			if d.Skill != id || m.ID == without {
+			if d.Skill != id || m.ID == without || m.Retired {
 				continue
 			}
 			if l := in.Policy.Of(m, in.Ability).Size; best == "" || l < size || l == size && m.ID < best {

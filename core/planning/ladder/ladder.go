@@ -232,3 +232,15 @@ func (v View) Summary() Summary {
 	}
 	return out
 }
+
+// Whole is a material as it is put onto a ladder: by its sections where it is split.
+func Whole(lib material.Library, m material.Material) []Placed {
+	out := []Placed{}
+	for _, x := range lib.Sections(m.ID) {
+		out = append(out, Placed{Material: x.ID, Strand: x.Strand})
+	}
+	if len(out) == 0 {
+		out = append(out, Placed{Material: m.ID, Strand: m.Strand})
+	}
+	return out
+}

@@ -92,11 +92,11 @@ func (s Student) Fit(strand material.Strand, placed []ladder.Placed) ([]fit.Cand
 		in.Ease = taken[len(taken)-1] > v.Reach.Size
 	}
 	for id, m := range s.Library {
-		if m.Instrument != s.Instrument {
+		if m.Instrument != s.Instrument || m.PartOf != "" {
 			continue
 		}
 		in.Library[id] = m
-		if !s.Begun(id) && (strand == "" || m.Strand == strand) {
+		if !m.Retired && !s.Units[id] && !s.Begun(id) && (strand == "" || m.Strand == strand) {
 			in.Candidates = append(in.Candidates, m)
 		}
 	}

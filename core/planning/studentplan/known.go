@@ -1,11 +1,17 @@
 package studentplan
 
 import (
+	"maps"
 	"slices"
+	"strings"
 	"time"
 
+	"patientladder/core/base/parallel"
 	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/library/titles"
 	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/ladder"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -132,5 +138,82 @@ func (s Student) KnownEffect(then Student, before, after []string) KnownEffect {
 		}
 	}
 	slices.Sort(out.Skills)
+	return out
+}
+
+// RestFrom is what was not begun of a book, from a piece on, as rungs; sections stand in the place of their units.
+func (s Student) RestFrom(book, from string) []ladder.Placed {
+	var out []ladder.Placed
+	begun := from == ""
+	for _, m := range s.Rest(book) {
+		begun = begun || m.ID == from
+		if begun {
+			out = append(out, ladder.Whole(s.Library, m)...)
+		}
+	}
+	return out
+}
+
+// With is the student as with some more entries in the log, and some more materials in the library.
+func (s Student) With(log, more []studentlog.Entry, made []material.Material) Student {
+	if len(made) > 0 {
+		s.Library = maps.Clone(s.Library)
+		for _, m := range made {
+			s.Library[m.ID] = m
+		}
+	}
+	s.Standing = standing.Fold(slices.Concat(log, more), standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today})
+	return s
+}
+
+// NextRungs are the first rungs of each strand that were not begun and stand in no other's shadow.
+func (s Student) NextRungs(placed []ladder.Placed) []string {
+	var out []string
+	seen := map[material.Strand]bool{}
+	for _, p := range placed {
+		if p.Aside == "" && !seen[p.Strand] && !s.Begun(p.Material) {
+			seen[p.Strand] = true
+			out = append(out, p.Material)
+		}
+	}
+	return out
+}
+
+// Secure says that a skill is secure.
+func (s Student) Secure(id string) bool {
+	return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[id]) == leap.Secure
+}
+
+// SkillFamily are the skills of a family.
+type SkillFamily struct {
+	Family skill.Family
+	Skills []skill.Skill
+}
+
+// SkillFamilies are the skills of the catalogue by family, in its order.
+func (s Student) SkillFamilies() []SkillFamily {
+	var out []SkillFamily
+	for _, x := range s.Skills.All() {
+		i := slices.IndexFunc(out, func(f SkillFamily) bool { return f.Family == x.Family })
+		if i < 0 {
+			i = len(out)
+			out = append(out, SkillFamily{Family: x.Family})
+		}
+		out[i].Skills = append(out[i].Skills, x)
+	}
+	return out
+}
+
+// Match finds what the lines of a list mean among the pieces for the student's instrument.
+func (s Student) Match(lines []string) []titles.Match {
+	var among []titles.Title
+	for _, m := range s.Library {
+		if m.Instrument == s.Instrument && m.Exercise == "" && m.PartOf == "" {
+			among = append(among, titles.Title{ID: m.ID, Title: m.Title, Composer: m.Composer})
+		}
+	}
+	slices.SortFunc(among, func(a, b titles.Title) int { return strings.Compare(a.ID, b.ID) })
+	out := make([]titles.Match, len(lines))
+	parallel.Each(len(lines), func(i int) { out[i] = titles.Find(lines[i], among) })
 	return out
 }

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
 
@@ -164,4 +165,21 @@ func (s Student) EntryTime(live []*studentlog.Entry, day time.Time) time.Time {
 	}
 	y, m, d := day.Date()
 	return time.Date(y, m, d, minutes/60, minutes%60, 0, 0, s.Zone)
+}
+
+// Had are the pieces that an entry on a day could be about: those in hand now, then those that were assigned
+// or learned by that day, in their order.
+func (s Student) Had(day time.Time) []string {
+	out := s.InHand()
+	for _, id := range s.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished) {
+		m := s.Standing.Materials[id]
+		begun := m.Assigned
+		if begun.IsZero() {
+			begun = m.ClearedAt
+		}
+		if !slices.Contains(out, id) && !s.Local(begun).After(day) {
+			out = append(out, id)
+		}
+	}
+	return out
 }

@@ -55,6 +55,8 @@ type Studio struct {
 	Now, Today time.Time
 	// Holidays are those of the studio and of its students.
 	Holidays []calendar.Holiday
+	// Units are the materials that are split into sections, by id.
+	Units map[string]bool
 }
 
 // Local returns the local day of a time, as midnight in UTC of that date.
@@ -169,7 +171,10 @@ func (s Student) Player() instrument.Instrument {
 // In returns the materials in one of the states, by strand in drawing order,
 // then in the order in which they were assigned.
 func (s Student) In(states ...standing.State) []string {
-	ids := s.Standing.In(states...)
+	// A unit that is split is worked at by its sections.
+	ids := slices.DeleteFunc(s.Standing.In(states...), func(id string) bool {
+		return s.Units[id] && s.Standing.Materials[id].State == standing.Working
+	})
 	strand := func(id string) int { return slices.Index(material.Strands(), s.Library[id].Strand) }
 	slices.SortStableFunc(ids, func(a, b string) int { return strand(a) - strand(b) })
 	return ids

@@ -1,9 +1,11 @@
 package studentlog
 
 import (
+	"crypto/sha256"
 	"encoding/json"
 	"slices"
 	"strings"
+	"time"
 )
 
 // Live returns the entries that count, in the order in which they happened
@@ -124,4 +126,67 @@ func settle(byID map[string]*Entry) map[string]bool {
 		standing[id] = byID[id].Kind != Correction && !struck[id]
 	}
 	return standing
+}
+
+// Renamed are entries in which materials that another one stands for bear the name of that one. Without
+// any they are the same.
+func Renamed(entries []Entry, into map[string]string) []Entry {
+	if len(into) == 0 {
+		return entries
+	}
+	out := slices.Clone(entries)
+	for i := range out {
+		if other, merged := into[out[i].Material]; merged {
+			out[i].Material = other
+		}
+	}
+	return out
+}
+
+// Undo is the correction of an entry. Its id follows from that of the entry, so that undoing twice is undoing once.
+func Undo(entry, actor string, at time.Time) Entry {
+	return Entry{ID: undoID(entry), At: at.UTC().Truncate(time.Millisecond), Actor: actor, Kind: Correction, Corrects: entry}
+}
+
+// undoID is an id that follows from another: 130 bits of its SHA-256 in the alphabet of ULIDs.
+func undoID(id string) string {
+	const letters = "0123456789ABCDEFGHJKMNPQRSTVWXYZ"
+	sum := sha256.Sum256([]byte("undo " + id))
+	out := make([]byte, 26)
+	for i := range out {
+		out[i] = letters[sum[i]%32]
+	}
+	out[0] = letters[sum[0]%8] // a ULID begins with 0 to 7
+	return string(out)
+}
+
+// Taken is an entry that was taken back, with the correction that did.
+type Taken struct{ Entry, By *Entry }
+
+// TakenBack are the entries that do not count because a correction takes them back that stands itself, the
+// latest correction first. live are the entries that count.
+func TakenBack(entries []Entry, live []*Entry) []Taken {
+	counts := make(map[string]bool, len(live))
+	for _, e := range live {
+		counts[e.ID] = true
+	}
+	byID := make(map[string]*Entry, len(entries))
+	for i := range entries {
+		byID[entries[i].ID] = &entries[i]
+	}
+	corrected := map[string]bool{}
+	for _, e := range entries {
+		if e.Kind == Correction {
+			corrected[e.Corrects] = true
+		}
+	}
+	var out []Taken
+	for i := range entries {
+		by := &entries[i]
+		if of := byID[by.Corrects]; by.Kind == Correction && !corrected[by.ID] && of != nil && of.Kind != Correction && !counts[of.ID] {
+			out = append(out, Taken{of, by})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Taken) int { return b.By.At.Compare(a.By.At) })
+	return out
 }

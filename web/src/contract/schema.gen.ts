@@ -301,6 +301,156 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/past": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/past/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPastLesson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getKnown"];
+        put?: never;
+        /** @description Enters what was known before as one batch. With try nothing is kept and the answer says what it would change. */
+        post: operations["enterKnown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/known/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Finds what the lines of a pasted list mean in the library. Nothing is kept. */
+        post: operations["matchTitles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/batches/{batch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["undoBatch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findForLadder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/books/{source}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Puts the pieces of a book that were not begun onto the ladder, from one of them on. */
+        put: operations["placeBook"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/treats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listTreats"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/treats/{treat}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                treat: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setTreat"];
+        post?: never;
+        delete: operations["removeTreat"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/next": {
         parameters: {
             query?: never;
@@ -517,10 +667,11 @@ export interface paths {
         get: operations["getBook"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** @description Removes a book with its pieces where nobody has any of them; else it is retired, and with restore offered again. */
+        delete: operations["removeBook"];
         options?: never;
         head?: never;
-        patch?: never;
+        patch: operations["renameBook"];
         trace?: never;
     };
     "/library/books/{source}/beside/{other}": {
@@ -1035,10 +1186,63 @@ export interface paths {
         get: operations["getMaterial"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** @description Removes a piece that nobody has; one that somebody has is retired, and with restore offered again. */
+        delete: operations["removeMaterial"];
         options?: never;
         head?: never;
         patch: operations["changeMaterial"];
+        trace?: never;
+    };
+    "/materials/{material}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts another piece in the place of this one, on every ladder and in every log; this one is gone. */
+        post: operations["mergeMaterial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/materials/{material}/ladders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["placeOnLadders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/materials/{material}/sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        get: operations["getSections"];
+        /** @description Splits a unit into sections that are cleared one by one; on every ladder they take its place. */
+        put: operations["setSections"];
+        post?: never;
+        delete: operations["joinSections"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/materials/{material}/score": {
@@ -1121,6 +1325,25 @@ export interface paths {
         /** @description Turns a tune typed in ABC into MusicXML, to be engraved as it is typed; nothing is kept. */
         post: operations["engraveTyped"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/skills/{skill}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                skill: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Sets the name and the preview steps of a skill for this studio; the program's own come back with delete. */
+        put: operations["setSkill"];
+        post?: never;
+        delete: operations["resetSkill"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1428,6 +1651,175 @@ export interface components {
             skipped: string[];
             sentence: string;
         };
+        Past: {
+            student: components["schemas"]["Student"];
+            sentence: string;
+            lessons: components["schemas"]["PastLine"][];
+        };
+        PastLine: {
+            /** Format: date */
+            day: string;
+            /** @enum {string} */
+            state: "taught" | "notEntered" | "cancelled";
+            words: string;
+            /** @description What was played */
+            pieces: string[];
+            notes: string[];
+        };
+        PastDay: {
+            student: components["schemas"]["Student"];
+            /** Format: date */
+            day: string;
+            words: string;
+            /**
+             * Format: date-time
+             * @description When an entry is put that is added
+             */
+            at: string;
+            /** @description The lesson before; empty for none */
+            last: string;
+            /** @description The lesson after; empty for none */
+            next: string;
+            entries: components["schemas"]["PastEntry"][];
+            /** @description What an entry could be about */
+            pieces: components["schemas"]["PastPiece"][];
+        };
+        PastPiece: {
+            material: components["schemas"]["Id"];
+            title: string;
+            points: components["schemas"]["Choice"][];
+        };
+        PastEntry: {
+            entry: components["schemas"]["Entry"];
+            text: string;
+            /** @description The piece that it is about; empty for none */
+            title: string;
+        };
+        KnownSheet: {
+            student: components["schemas"]["Student"];
+            books: components["schemas"]["KnownBook"][];
+            /** @description The keys of the scale that goes through the keys */
+            keys: components["schemas"]["KnownChoice"][];
+            /** @description The skills by family */
+            skills: components["schemas"]["KnownFamily"][];
+            /** @description What was entered already */
+            entered: components["schemas"]["Batch"][];
+        };
+        KnownBook: {
+            id: components["schemas"]["Id"];
+            title: string;
+            pieces: components["schemas"]["KnownChoice"][];
+        };
+        KnownFamily: {
+            name: string;
+            skills: components["schemas"]["KnownChoice"][];
+        };
+        KnownChoice: {
+            id: string;
+            name: string;
+            known: boolean;
+        };
+        Batch: {
+            id: components["schemas"]["Id"];
+            words: string;
+            /** Format: date-time */
+            at: string;
+        };
+        NewKnown: {
+            batch: components["schemas"]["Id"];
+            upTo: {
+                book: components["schemas"]["Id"];
+                last: components["schemas"]["Id"];
+                when: components["schemas"]["Rough"];
+                /** @description Put the rest of the book onto the ladder */
+                ladder?: boolean;
+            }[];
+            pieces: {
+                material: components["schemas"]["Id"];
+                when: components["schemas"]["Rough"];
+            }[];
+            /** @description Pieces that are not in the library yet */
+            titles: {
+                id: components["schemas"]["Id"];
+                title: string;
+                when: components["schemas"]["Rough"];
+            }[];
+            keys: {
+                exercise: string;
+                when: components["schemas"]["Rough"];
+            }[];
+            skills: {
+                skill: string;
+                when: components["schemas"]["Rough"];
+            }[];
+        };
+        /** @enum {string} */
+        Rough: "this-term" | "last-term" | "last-year" | "long-ago";
+        KnownEffect: {
+            words: string[];
+            pieces: number;
+            skills: number;
+            entries: number;
+        };
+        TitlesMatched: {
+            sentence: string;
+            lines: components["schemas"]["TitleMatch"][];
+        };
+        TitleMatch: {
+            line: string;
+            /** @description The piece that it is most like */
+            material?: components["schemas"]["Id"];
+            /** @description Its title; empty for none */
+            title: string;
+            sure: boolean;
+        };
+        FoundForLadder: {
+            /** @enum {string} */
+            kind: "piece" | "book" | "exercise";
+            id: string;
+            title: string;
+            from: string;
+            onLadder: boolean;
+        };
+        Treat: {
+            id: components["schemas"]["Id"];
+            words: string;
+            /** @description When it is earned */
+            says: string;
+            earned: boolean;
+            given: boolean;
+        };
+        NewTreat: {
+            words: string;
+            /** @description The piece that earns it when it is cleared */
+            material?: components["schemas"]["Id"];
+            /** @description Or so many more cleared pieces */
+            pieces?: number;
+            given?: boolean;
+        };
+        Sections: {
+            sections: components["schemas"]["NewSection"][];
+            proposed: components["schemas"]["NewSection"][];
+            words: string;
+        };
+        NewSection: {
+            id: components["schemas"]["Id"];
+            title: string;
+            from?: number;
+            to?: number;
+        };
+        Removed: {
+            removed: boolean;
+            retired: boolean;
+            words: string;
+        };
+        LastTime: {
+            /** Format: date */
+            day: string;
+            words: string;
+            lines: string[];
+            bring: string[];
+        };
         Sign: {
             /** @enum {string} */
             kind: "run" | "stuck" | "choose" | "late" | "cliff" | "spot" | "bench" | "review";
@@ -1709,6 +2101,8 @@ export interface components {
             /** Format: double */
             comfortable: number;
             easeAfterLeap: boolean;
+            /** @description Treats can be promised and are shown to families */
+            rewards: boolean;
             bites: number;
             lookRungs: number;
             lookWeeks: number;
@@ -2178,6 +2572,9 @@ export interface components {
             usual: string[];
             /** @description Today's entries that count, oldest first */
             log: components["schemas"]["LogLine"][];
+            /** @description Today's entries that were taken back, the last one first; id is that of the taking back */
+            taken: components["schemas"]["LogLine"][];
+            last?: components["schemas"]["LastTime"];
         };
         LogLine: {
             id: components["schemas"]["Id"];
@@ -2191,7 +2588,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
+            kind: "assigned" | "bring" | "known" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
             material?: components["schemas"]["Id"];
             /** @description A ULID, or a usual fault of an exercise as fault.late-thumb */
             focus?: string;
@@ -2690,6 +3087,8 @@ export interface components {
             caution: string;
             music: components["schemas"]["FamilyMusic"][];
             ticks: components["schemas"]["FamilyTick"][];
+            /** @description What was promised and is not given yet */
+            treats: components["schemas"]["Treat"][];
             /** @description The way so far, the oldest first */
             path: components["schemas"]["PathStep"][];
             /** Format: date */
@@ -2729,6 +3128,8 @@ export interface components {
             high: number;
         };
         MaterialBrief: {
+            /** @description Not offered any more */
+            retired?: boolean;
             id: components["schemas"]["Id"];
             title: string;
             composer: string;
@@ -2742,15 +3143,16 @@ export interface components {
         };
         NewMaterial: {
             id: components["schemas"]["Id"];
+            /** @description Needed where there is no score */
             title?: string;
             strand: components["schemas"]["Strand"];
             instrument: components["schemas"]["Instrument"];
-            fileName: string;
+            fileName?: string;
             /**
              * Format: byte
-             * @description The file, at most 12 MiB before encoding
+             * @description The file, at most 12 MiB before encoding; a piece by its title alone without it
              */
-            score: string;
+            score?: string;
             /** @description Which piece of the file, from 0 */
             piece?: number;
             focusPoints?: string[];
@@ -3050,6 +3452,8 @@ export interface components {
             cells: components["schemas"]["AtlasCell"][];
         };
         BookBrief: {
+            /** @description Not offered any more */
+            retired?: boolean;
             id: components["schemas"]["Id"];
             title: string;
             materials: number;
@@ -3977,6 +4381,282 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getPast: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lessons that were, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Past"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPastLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One lesson, entry by entry */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastDay"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKnown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What could have been known before */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    enterKnown: {
+        parameters: {
+            query?: {
+                try?: boolean;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewKnown"];
+            };
+        };
+        responses: {
+            /** @description What it changes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownEffect"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    matchTitles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Line by line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitlesMatched"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    undoBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                batch: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of it is taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findForLadder: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Pieces, books and exercises that a ladder could get */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundForLadder"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    placeBook: {
+        parameters: {
+            query?: {
+                from?: components["schemas"]["Id"];
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How many were put on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        placed: number;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTreats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was promised */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Treat"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setTreat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                treat: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTreat"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeTreat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                treat: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getNext: {
         parameters: {
             query: {
@@ -4451,6 +5131,58 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BookProfile"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeBook: {
+        parameters: {
+            query?: {
+                restore?: boolean;
+            };
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What became of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Removed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    renameBook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Renamed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
@@ -5406,6 +6138,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    removeMaterial: {
+        parameters: {
+            query?: {
+                restore?: boolean;
+            };
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What became of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Removed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     changeMaterial: {
         parameters: {
             query?: never;
@@ -5422,6 +6179,131 @@ export interface operations {
         };
         responses: {
             /** @description Changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    mergeMaterial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    into: components["schemas"]["Id"];
+                };
+            };
+        };
+        responses: {
+            /** @description Merged */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    placeOnLadders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ladders: components["schemas"]["Id"][];
+                };
+            };
+        };
+        responses: {
+            /** @description It stands on them */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sections, and what could be some */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sections"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setSections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    sections: components["schemas"]["NewSection"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Split */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    joinSections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One again */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -5598,6 +6480,55 @@ export interface operations {
                         skipped: components["schemas"]["Skip"][];
                     };
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setSkill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                skill: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    steps: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    resetSkill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                skill: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it came */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -136,6 +136,7 @@ export const groups: { title: string; switches: Switch[] }[] = [
         unit: "",
       },
       { key: "easeAfterLeap", name: "After a large leap", kind: "yes", says: "an easy piece comes next" },
+      { key: "rewards", name: "Treats", kind: "yes", says: "families see what was promised" },
       { key: "stuckLessons", name: "Stuck after", kind: "number", step: 1, unit: "lessons" },
     ],
   },

@@ -1,0 +1,261 @@
+package ladder
+
+import (
+	"context"
+	"slices"
+	"strings"
+
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/library/material"
+	"patientladder/core/library/titles"
+	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/drill"
+	"patientladder/core/technique/exercise"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// GetKnown returns what a student could have known before.
+func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObject) (contract.GetKnownResponseObject, error) {
+	s, err := h.Student(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	books, err := h.Books(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	batches, err := h.Store.Batches(ctx, s.Tenant.ID, s.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.KnownSheet{Student: answer.Student(s.Row, s.Today), Books: []contract.KnownBook{}, Keys: []contract.KnownChoice{}, Skills: []contract.KnownFamily{}, Entered: []contract.Batch{}}
+	for _, b := range books {
+		book := contract.KnownBook{Id: b.ID, Title: b.Title, Pieces: []contract.KnownChoice{}}
+		for _, id := range s.UpTo(b.ID, "") {
+			book.Pieces = append(book.Pieces, contract.KnownChoice{Id: id, Name: s.Library[id].Title, Known: s.Begun(id)})
+		}
+		if len(book.Pieces) > 0 {
+			out.Books = append(out.Books, book)
+		}
+	}
+	for _, e := range s.KeysKnown() {
+		out.Keys = append(out.Keys, contract.KnownChoice{Id: e.ID(), Name: e.PlaceName(s.Words), Known: s.Begun(drill.ID(e))})
+	}
+	for _, f := range s.SkillFamilies() {
+		family := contract.KnownFamily{Name: wording.Capital(string(f.Family)), Skills: []contract.KnownChoice{}}
+		for _, x := range f.Skills {
+			family.Skills = append(family.Skills, contract.KnownChoice{Id: x.ID, Name: x.Name, Known: s.Secure(x.ID)})
+		}
+		out.Skills = append(out.Skills, family)
+	}
+	for _, b := range batches {
+		out.Entered = append(out.Entered, contract.Batch{Id: b.ID, At: b.MadeAt, Words: wording.KnownBatch(len(b.Entries), len(b.Rungs), s.Local(b.MadeAt))})
+	}
+	return contract.GetKnown200JSONResponse(out), nil
+}
+
+// known is what is entered as one batch.
+type known struct {
+	list      []studentplan.Known
+	materials []material.Material
+	rungs     []ladder.Placed
+}
+
+// known makes a batch of what was ticked and typed.
+func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
+	var out known
+	for _, x := range n.UpTo {
+		pieces := s.UpTo(x.Book, x.Last)
+		if len(pieces) == 0 {
+			return out, problem.NoMaterial
+		}
+		for _, id := range pieces {
+			out.list = append(out.list, studentplan.Known{Material: id, When: studentplan.Rough(x.When)})
+		}
+		if x.Ladder {
+			for _, m := range s.Rest(x.Book) {
+				if !slices.Contains(pieces, m.ID) {
+					out.rungs = append(out.rungs, ladder.Placed{Material: m.ID, Strand: m.Strand})
+				}
+			}
+		}
+	}
+	for _, x := range n.Pieces {
+		m, there := s.Library[x.Material]
+		if !there {
+			return out, problem.NoMaterial
+		}
+		if m.Instrument != s.Instrument {
+			return out, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
+		}
+		out.list = append(out.list, studentplan.Known{Material: m.ID, When: studentplan.Rough(x.When)})
+	}
+	for _, x := range n.Titles {
+		m := ByTitle(x.Id, x.Title, material.Repertoire, s.Instrument)
+		out.materials = append(out.materials, m)
+		out.list = append(out.list, studentplan.Known{Material: m.ID, When: studentplan.Rough(x.When)})
+	}
+	for _, x := range n.Keys {
+		e, err := exercise.Parse(x.Exercise, s.Player())
+		if err != nil {
+			return out, problem.Because(err)
+		}
+		id := drill.ID(e)
+		if _, there := s.Library[id]; !there && !slices.ContainsFunc(out.materials, func(m material.Material) bool { return m.ID == id }) {
+			d, err := drill.Of(e, s.Words, h.Demands)
+			if err != nil {
+				return out, err
+			}
+			d.Material.Title = answer.Shorten(d.Material.Title)
+			out.materials = append(out.materials, d.Material)
+		}
+		out.list = append(out.list, studentplan.Known{Material: id, When: studentplan.Rough(x.When)})
+	}
+	for _, x := range n.Skills {
+		if _, there := s.Skills.Get(x.Skill); !there {
+			return out, problem.Invalid("There is no skill " + wording.Quoted(x.Skill) + " in the catalogue.")
+		}
+		out.list = append(out.list, studentplan.Known{Skill: x.Skill, When: studentplan.Rough(x.When)})
+	}
+	return out, nil
+}
+
+// ByTitle is a piece of which nothing but the title is known.
+func ByTitle(id, title string, strand material.Strand, instrument string) material.Material {
+	m := material.Material{ID: id, Title: answer.Shorten(strings.TrimSpace(title)), Strand: strand, Instrument: instrument}
+	for _, text := range material.UsualFocus(instrument) {
+		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: text})
+	}
+	return m
+}
+
+// EnterKnown enters what was known before as one batch; with try it only says what that would change.
+func (h *Handlers) EnterKnown(ctx context.Context, r contract.EnterKnownRequestObject) (contract.EnterKnownResponseObject, error) {
+	a, err := h.Ahead(ctx, r.Ladder, studentplan.Options{Near: true})
+	if err != nil {
+		return nil, err
+	}
+	s := a.Opened
+	k, err := h.known(s, r.Body)
+	if err != nil {
+		return nil, err
+	}
+	entries := s.KnownEntries(k.list, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
+	log, err := h.Log(ctx, s)
+	if err != nil {
+		return nil, err
+	}
+	then := s.With(log, entries, k.materials)
+	placed := append(slices.Clone(a.Placed), k.rungs...)
+	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(placed))
+	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), len(k.materials), len(k.rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}
+	if r.Params.Try {
+		return contract.EnterKnown200JSONResponse(out), nil
+	}
+	if len(entries) == 0 && len(k.rungs) == 0 {
+		return nil, problem.Invalid("Nothing new is chosen. Tick what the student could do before, or paste a list.")
+	}
+	return contract.EnterKnown200JSONResponse(out), h.Store.AddBatch(ctx, s.Tenant.ID, s.Ladder, store.NewBatch{ID: r.Body.Batch, MadeAt: s.Now, Entries: entries, Rungs: k.rungs, Materials: k.materials})
+}
+
+// UndoBatch takes a batch back.
+func (h *Handlers) UndoBatch(ctx context.Context, r contract.UndoBatchRequestObject) (contract.UndoBatchResponseObject, error) {
+	who := open.Actor(ctx)
+	if _, err := h.Store.Ladder(ctx, who.Studio, r.Ladder); err != nil {
+		return nil, err
+	}
+	at := h.Now()
+	err := h.Store.UndoBatch(ctx, who.Studio, r.Ladder, r.Batch, at, func(entry string) studentlog.Entry { return studentlog.Undo(entry, who.Teacher, at) })
+	return contract.UndoBatch204Response{}, err
+}
+
+// MatchTitles finds what the lines of a list mean.
+func (h *Handlers) MatchTitles(ctx context.Context, r contract.MatchTitlesRequestObject) (contract.MatchTitlesResponseObject, error) {
+	s, err := h.Student(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	lines := titles.Lines(r.Body.Text)
+	if len(lines) == 0 {
+		return nil, problem.Invalid("There is no title in it. Write or paste one title a line.")
+	}
+	if len(lines) > mostLines {
+		return nil, problem.Invalid(wording.TooManyLines(len(lines), mostLines))
+	}
+	out := contract.TitlesMatched{Lines: []contract.TitleMatch{}}
+	matches := s.Match(lines)
+	for _, m := range matches {
+		line := contract.TitleMatch{Line: answer.Shorten(m.Line), Material: m.Best.ID, Sure: m.Sure}
+		if m.Best.ID != "" {
+			line.Title = s.Library[m.Best.ID].Title
+		}
+		out.Lines = append(out.Lines, line)
+	}
+	out.Sentence = wording.Matched(matches)
+	return contract.MatchTitles200JSONResponse(out), nil
+}
+
+// mostLines is how many lines a pasted list may have.
+const mostLines = 500
+
+// FindForLadder finds what a ladder could get.
+func (h *Handlers) FindForLadder(ctx context.Context, r contract.FindForLadderRequestObject) (contract.FindForLadderResponseObject, error) {
+	s, placed, err := h.placed(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	books, err := h.Books(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	on := map[string]bool{}
+	for _, p := range placed {
+		on[p.Material] = true
+	}
+	out := contract.FindForLadder200JSONResponse{}
+	for _, f := range s.Find(r.Params.Q, books, on) {
+		x := contract.FoundForLadder{Kind: contract.FoundForLadderKind(f.Kind), Id: f.ID, Title: f.Title, OnLadder: f.OnLadder}
+		switch f.Kind {
+		case studentplan.FoundPiece:
+			x.From = answer.From(f.Material)
+		case studentplan.FoundBook:
+			x.From = wording.Counted(f.Pieces, "piece")
+		}
+		out = append(out, x)
+	}
+	return out, nil
+}
+
+// PlaceBook puts what was not begun of a book onto a ladder, from a piece on.
+func (h *Handlers) PlaceBook(ctx context.Context, r contract.PlaceBookRequestObject) (contract.PlaceBookResponseObject, error) {
+	s, err := h.Student(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	rungs := s.RestFrom(r.Source, r.Params.From)
+	if len(rungs) == 0 {
+		return nil, problem.Invalid("There is nothing in this book that the student has not begun already.")
+	}
+	return contract.PlaceBook200JSONResponse{Placed: len(rungs)}, h.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, rungs)
+}
+
+// Books are those of a studio that are offered.
+func (h *Handlers) Books(ctx context.Context, studio string) ([]curriculum.Source, error) {
+	list, err := h.Store.Sources(ctx, studio)
+	var out []curriculum.Source
+	for _, b := range list {
+		if !b.Retired {
+			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument})
+		}
+	}
+	return out, err
+}

@@ -1,0 +1,80 @@
+package ladder
+
+import (
+	"context"
+	"strings"
+
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/planning/studentplan"
+	"patientladder/store"
+)
+
+// Treats are what was promised on a ladder, with what is earned of it; none where the way of teaching has none.
+func Treats(ctx context.Context, d *open.Desk, s open.Student) ([]contract.Treat, error) {
+	out := []contract.Treat{}
+	if !s.Way.Rewards {
+		return out, nil
+	}
+	list, err := d.Store.Treats(ctx, s.Tenant.ID, s.Ladder)
+	n := s.Of().Names()
+	for _, t := range list {
+		x := studentplan.Treat{ID: t.ID, Words: t.Words, Material: t.Material, Pieces: t.Pieces, Base: t.Base, Given: !t.Given.IsZero()}
+		earned, left := s.Earned(x)
+		out = append(out, contract.Treat{Id: t.ID, Words: t.Words, Earned: earned, Given: x.Given, Says: n.Treat(x, earned, left)})
+	}
+	return out, err
+}
+
+// ListTreats returns what was promised.
+func (h *Handlers) ListTreats(ctx context.Context, r contract.ListTreatsRequestObject) (contract.ListTreatsResponseObject, error) {
+	s, err := h.Student(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	out, err := Treats(ctx, h.Desk, s)
+	return contract.ListTreats200JSONResponse(out), err
+}
+
+// SetTreat promises something, or notes that it was had.
+func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObject) (contract.SetTreatResponseObject, error) {
+	s, err := h.Student(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	if !s.Way.Rewards {
+		return nil, problem.Invalid("Treats are switched off in this way of teaching.")
+	}
+	t := store.Treat{ID: r.Treat, Words: strings.TrimSpace(r.Body.Words), Material: r.Body.Material, Pieces: r.Body.Pieces, Base: s.ClearedPieces(), Made: s.Today}
+	list, err := h.Store.Treats(ctx, s.Tenant.ID, s.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	for _, old := range list {
+		if old.ID == t.ID { // it counts from the day it was promised
+			t.Base, t.Made = old.Base, old.Made
+		}
+	}
+	switch _, there := s.Library[t.Material]; {
+	case t.Words == "":
+		return nil, problem.Invalid("Say what the treat is.")
+	case t.Material == "" && t.Pieces == 0:
+		return nil, problem.Invalid("Say for which piece the treat is, or for how many more.")
+	case t.Material != "" && !there:
+		return nil, problem.NoMaterial
+	}
+	if r.Body.Given {
+		t.Given = s.Today
+	}
+	return contract.SetTreat204Response{}, h.Store.SetTreat(ctx, s.Tenant.ID, s.Ladder, t)
+}
+
+// RemoveTreat takes a promise away.
+func (h *Handlers) RemoveTreat(ctx context.Context, r contract.RemoveTreatRequestObject) (contract.RemoveTreatResponseObject, error) {
+	studio := open.Actor(ctx).Studio
+	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+		return nil, err
+	}
+	return contract.RemoveTreat204Response{}, h.Store.RemoveTreat(ctx, studio, r.Ladder, r.Treat)
+}

@@ -1,0 +1,109 @@
+package lesson
+
+import (
+	"context"
+	"time"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/studentlog"
+	"patientladder/core/wording"
+)
+
+// past opens the lessons that were with what they are made from.
+func (h *Handlers) past(ctx context.Context, ladder string) (open.Student, []*studentlog.Entry, []studentplan.PastLesson, error) {
+	s, err := h.Student(ctx, ladder)
+	if err != nil {
+		return s, nil, nil, err
+	}
+	log, err := h.Log(ctx, s)
+	if err != nil {
+		return s, nil, nil, err
+	}
+	live := studentlog.Live(log)
+	return s, live, s.Past(live), nil
+}
+
+// GetPast returns the lessons that were, the latest first.
+func (h *Handlers) GetPast(ctx context.Context, r contract.GetPastRequestObject) (contract.GetPastResponseObject, error) {
+	s, _, past, err := h.past(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	n := s.Of().Names()
+	found := s.Matching(past, r.Params.Search, func(e *studentlog.Entry) string { return n.Entry(e, s.Student) })
+	out := contract.Past{Student: answer.Student(s.Row, s.Today), Lessons: []contract.PastLine{}, Sentence: wording.Past(past, len(found), r.Params.Search != "")}
+	for _, p := range found {
+		line := contract.PastLine{Day: answer.Date(p.Day), State: contract.PastLineState(p.State), Words: n.PastLesson(p), Pieces: []string{}, Notes: append([]string{}, p.Notes...)}
+		for _, id := range p.Pieces {
+			line.Pieces = append(line.Pieces, s.Library[id].Title)
+		}
+		for _, text := range p.WentWell {
+			line.Notes = append(line.Notes, wording.WentWell(text))
+		}
+		for _, text := range p.Bring {
+			line.Notes = append(line.Notes, wording.ToBring(text))
+		}
+		out.Lessons = append(out.Lessons, line)
+	}
+	return contract.GetPast200JSONResponse(out), nil
+}
+
+// GetPastLesson returns one lesson entry by entry.
+func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRequestObject) (contract.GetPastLessonResponseObject, error) {
+	s, live, past, err := h.past(ctx, r.Ladder)
+	if err != nil {
+		return nil, err
+	}
+	n, day := s.Of().Names(), r.Day.Time
+	out := contract.PastDay{
+		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, At: s.EntryTime(live, day).UTC(),
+	}
+	for _, p := range past {
+		switch {
+		case p.Day.Equal(day):
+			out.Words = n.PastLesson(p)
+			for _, e := range p.Entries {
+				out.Entries = append(out.Entries, contract.PastEntry{Entry: entryOut(*e), Text: n.Entry(e, s.Student), Title: s.Library[e.Material].Title})
+			}
+		case p.Day.After(day):
+			out.Next = p.Day.Format(time.DateOnly) // the last one seen is the nearest
+		case out.Last == "":
+			out.Last = p.Day.Format(time.DateOnly)
+		}
+	}
+	for _, id := range s.Had(day) {
+		piece := contract.PastPiece{Material: id, Title: s.Library[id].Title, Points: []contract.Choice{}}
+		for _, f := range s.PointsOf(id) {
+			piece.Points = append(piece.Points, contract.Choice{Id: f.ID, Name: f.Text})
+		}
+		out.Pieces = append(out.Pieces, piece)
+	}
+	return contract.GetPastLesson200JSONResponse(out), nil
+}
+
+// lastTime is what a lesson opens with: the last one, and what came from home since.
+func lastTime(s open.Student, live []*studentlog.Entry, home string) contract.LastTime {
+	last, ok := s.LastTime(live, s.Today)
+	if !ok {
+		return contract.LastTime{}
+	}
+	return contract.LastTime{
+		Day: answer.Date(last.Day), Words: wording.LastTimeDay(last.Day, s.Today), Lines: s.Of().Names().LastTime(last, home), Bring: append([]string{}, last.Bring...),
+	}
+}
+
+// takenBack are today's entries that were taken back, the last one first, each with the taking back, so that
+// that can be taken back as well.
+func takenBack(s open.Student, log []studentlog.Entry, live []*studentlog.Entry) []contract.LogLine {
+	out := []contract.LogLine{}
+	n := s.Of().Names()
+	for _, t := range studentlog.TakenBack(log, live) {
+		if s.Local(t.By.At).Equal(s.Today) && t.Entry.Actor != studentlog.Family {
+			out = append(out, contract.LogLine{Id: t.By.ID, At: t.By.At, Kind: string(t.Entry.Kind), Text: n.Entry(t.Entry, s.Student)})
+		}
+	}
+	return out
+}
