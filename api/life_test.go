@@ -238,6 +238,20 @@ func TestASkillGetsTheTeachersOwnSteps(t *testing.T) {
 	require.Equal(t, shipped, named(), "the program's own comes back")
 }
 
+// A skill of the teacher's own with its bites is asked for by a piece and planted.
+func TestASkillIsAdded(t *testing.T) {
+	u := newcomer(t)
+	status, body := u.call("PUT", "/api/skills/harbour-swing", map[string]any{"name": "harbour swing", "family": "rhythm", "steps": []any{"sway", "sway and clap", "play it on one key"}})
+	require.Equal(t, http.StatusNoContent, status, body)
+	for _, s := range u.list("/api/skills") {
+		if s["id"] == "harbour-swing" {
+			require.Equal(t, []any{"harbour swing", "rhythm", []any{"sway", "sway and clap", "play it on one key"}, true, false}, []any{s["name"], s["family"], s["steps"], s["own"], s["ships"]})
+			return
+		}
+	}
+	t.Fatal("it is not in the catalogue")
+}
+
 func TestATreatIsPromisedEarnedAndSwitchedOff(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "15:00", 30, 1))
 	ids := u.titled("piano", "Low Water", "Two Boats")

@@ -28,6 +28,7 @@ import (
 // studio of today, and the teacher of another studio.
 var (
 	site    *httptest.Server
+	data    *store.Store
 	handler http.Handler
 	// now is the clock of the site, today the day of the studio when the tests begin.
 	now   clock.Clock
@@ -50,6 +51,7 @@ func TestMain(m *testing.M) {
 }
 
 func begin(st *store.Store) error {
+	data = st
 	page := web.Page()
 	f, err := page.Open("index.html")
 	if err != nil {

@@ -155,6 +155,7 @@ func (h *Handlers) EnterKnown(ctx context.Context, r contract.EnterKnownRequestO
 		return nil, err
 	}
 	then := s.With(log, entries, k.materials)
+	k.rungs = ladder.Missing(a.Placed, k.rungs)
 	placed := append(slices.Clone(a.Placed), k.rungs...)
 	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(placed))
 	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), len(k.materials), len(k.rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}

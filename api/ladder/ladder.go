@@ -57,6 +57,9 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 		prepare = append(prepare, step.Skill)
 	}
 	out.Sentence = n.Ladder(v.Summary(), prepare, review.Starved > 0)
+	if !a.Lessons.Any() {
+		out.Sentence += " " + wording.NoDates
+	}
 	for _, rail := range v.Rails {
 		rungs := make([]contract.Rung, len(rail.Rungs))
 		for i, r := range rail.Rungs {

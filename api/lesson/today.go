@@ -20,6 +20,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/agenda"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -76,8 +77,35 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		away.Words = wording.MovedAway(l)
 		out.Others = append(out.Others, away)
 	}
+	if out.First, err = h.firstSteps(ctx, s, all); err != nil {
+		return nil, err
+	}
 	out.Sentence = wording.Today(pupils, day.Equal(s.Today))
 	return contract.GetToday200JSONResponse(out), nil
+}
+
+// firstSteps are the steps of a studio that begins; only a small one is looked at for it.
+func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, all []store.Ladder) ([]contract.FirstStep, error) {
+	out := []contract.FirstStep{}
+	if len(all) > studentplan.MostBeginning {
+		return out, nil
+	}
+	students, err := h.Students(ctx, s, "")
+	if err != nil {
+		return nil, err
+	}
+	rungs, err := h.Store.AllRungs(ctx, s.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	plain := make([]studentplan.Student, len(students))
+	for i, x := range students {
+		plain[i] = x.Student
+	}
+	for _, f := range studentplan.FirstSteps(plain, s.Tenant.WayVersion > 1, rungs) {
+		out = append(out, contract.FirstStep{Step: contract.FirstStepStep(f.Step), Done: f.Done, Ladder: f.Ladder})
+	}
+	return out, nil
 }
 
 // briefsOf opens the briefs of those who have a lesson on a day, by ladder.

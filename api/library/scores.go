@@ -277,17 +277,21 @@ func (h *Handlers) ListSkills(ctx context.Context, _ contract.ListSkillsRequestO
 	if err != nil {
 		return nil, err
 	}
+	own, err := h.Store.Skills(ctx, b.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	changed := map[string]bool{}
+	for _, k := range own {
+		changed[k.ID] = true
+	}
 	out := contract.ListSkills200JSONResponse{}
 	for _, k := range b.Skills.All() {
-		out = append(out, struct {
-			Family string `json:"family"`
-			// Found Found in scores by a rule; otherwise the teacher's to set
-			Found bool   `json:"found"`
-			Id    string `json:"id"`
-			// Instruments Families of instruments; empty for all
-			Instruments []string `json:"instruments"`
-			Name        string   `json:"name"`
-		}{string(k.Family), k.Set != "teacher", k.ID, append([]string{}, k.Instruments...), k.Name})
+		_, ships := h.Shipped.Get(k.ID)
+		out = append(out, contract.SkillInfo{
+			Id: k.ID, Name: k.Name, Family: string(k.Family), Instruments: append([]string{}, k.Instruments...), Found: k.Set != "teacher", Steps: append([]string{}, k.Steps...),
+			Own: changed[k.ID], Ships: ships,
+		})
 	}
 	return out, nil
 }

@@ -167,7 +167,10 @@ func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObjec
 	}
 	sk, there := b.Skills.Get(r.Skill)
 	if !there {
-		return nil, problem.NotFound("There is no such skill in the catalogue.")
+		if r.Body.Family == "" {
+			return nil, problem.NotFound("There is no such skill in the catalogue.")
+		}
+		sk = skill.Skill{ID: r.Skill, Family: skill.Family(strings.TrimSpace(r.Body.Family)), Set: "teacher"}
 	}
 	sk.Name, sk.Steps = strings.TrimSpace(r.Body.Name), []string{}
 	for _, step := range r.Body.Steps {
@@ -178,7 +181,7 @@ func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObjec
 	if sk.Name == "" {
 		return nil, problem.Invalid("A skill needs a name.")
 	}
-	return contract.SetSkill204Response{}, h.Store.SetSkill(ctx, b.Tenant.ID, skill.Skill(sk))
+	return contract.SetSkill204Response{}, h.Store.SetSkill(ctx, b.Tenant.ID, sk)
 }
 
 // ResetSkill takes the studio's own form of a skill away.

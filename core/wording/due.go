@@ -23,7 +23,7 @@ func (n Names) Due(s signs.Sign) string {
 	case signs.Late:
 		return fmt.Sprintf("%s should come %s earlier for %s", Capital(n.Skills.Name(s.Skill)), Counted(s.Lessons, "lesson"), title)
 	case signs.Cliff:
-		return fmt.Sprintf("A big jump to %s: %.1f (comfortable %.1f)", title, s.Leap, s.Reach)
+		return fmt.Sprintf("A big jump to %s: %s", title, over(s.Leap, s.Reach))
 	case signs.Spot:
 		return fmt.Sprintf("%s in %s", Figures(s.Count, "hard spot"), title)
 	case signs.Bench:
@@ -96,7 +96,7 @@ func namesOf(names []string) string {
 // Studio says who of all students needs something.
 func Studio(students []Pupil) string {
 	if len(students) == 0 {
-		return "No students yet: add the first one under Students."
+		return "No students yet. Add the first one."
 	}
 	count := func(k signs.Kind) (n int) {
 		for _, s := range students {

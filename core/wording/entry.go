@@ -127,6 +127,13 @@ func focus(e *studentlog.Entry, m material.Material, s studentplan.Student) stri
 			return p.Text
 		}
 	}
+	if ms := s.Standing.Materials[e.Material]; ms != nil {
+		for _, p := range ms.Own {
+			if p.ID == e.Focus {
+				return p.Text
+			}
+		}
+	}
 	for _, f := range s.Standing.Focus {
 		if f.ID == e.Focus {
 			return f.Text

@@ -19,7 +19,7 @@ func Fit(r fit.Reason) string {
 	case fit.NotEasy:
 		return fmt.Sprintf("a jump of %.1f, where an easy one under %.1f is wanted", r.Leap, r.Reach/2)
 	case fit.Beyond:
-		return fmt.Sprintf("a big jump: %.1f (comfortable %.1f)", r.Leap, r.Reach)
+		return "a big jump: " + over(r.Leap, r.Reach)
 	case fit.Plateau:
 		return fmt.Sprintf("a small jump: %.1f", r.Leap)
 	case fit.Within:

@@ -61,7 +61,7 @@ func (n Names) Next(r next.Reason) string {
 	case next.Smallest:
 		return fmt.Sprintf("The last was a stretch (%.1f); none of the next %d is easy, and this is the smallest: %.1f.", r.Last[0], r.Of, r.Leap)
 	case next.Stretch:
-		return fmt.Sprintf("A big jump: %.1f (comfortable %.1f). Plan more weeks, or prepare its new skills first.", r.Leap, r.Reach)
+		return fmt.Sprintf("A big jump: %s. Plan more weeks, or prepare its new skills first.", over(r.Leap, r.Reach))
 	case next.Room:
 		return fmt.Sprintf("The last two were easy (%.1f and %.1f): there is room for %.1f.", r.Last[0], r.Last[1], r.Leap)
 	case next.Fits:
@@ -103,7 +103,7 @@ func (n Names) Consequence(c studentplan.Consequence) string {
 	switch c.Kind {
 	case studentplan.LeapChanged:
 		if c.Worse {
-			return fmt.Sprintf("%s becomes a big jump: %.1f (comfortable %.1f).", title, c.After, c.Reach)
+			return fmt.Sprintf("%s becomes a big jump: %s.", title, over(c.After, c.Reach))
 		}
 		return fmt.Sprintf("%s is no longer a big jump: %.1f instead of %.1f.", title, c.After, c.Before)
 	case studentplan.PreviewChanged:
@@ -197,3 +197,6 @@ func learnedFrom(r forecast.Range) string {
 	}
 	return fmt.Sprintf("from %s of this student and %s of others", Counted(r.Own, "cleared piece"), Numbered(r.Others))
 }
+
+// NoDates says why a ladder has no dates.
+const NoDates = "No lesson is in sight, so there are no dates."

@@ -10,6 +10,9 @@ import (
 
 // Library says what a studio has for an instrument: books with so many pieces, and pieces without a book.
 func Library(instrument string, books, pieces, loose int) string {
+	if books+loose == 0 {
+		return fmt.Sprintf("Nothing for %s in your library yet.", instrument)
+	}
 	return fmt.Sprintf("%s for %s with %s, and %s without a book.", Capital(Counted(books, "book")), instrument, Counted(pieces, "piece"), Counted(loose, "piece"))
 }
 

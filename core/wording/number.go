@@ -80,5 +80,14 @@ func Sentence(s string) string {
 // Percent writes a share from 0 to 1 as "36 %".
 func Percent(p float64) string { return fmt.Sprintf("%.0f %%", math.Round(100*p)) }
 
+// over writes a jump over the comfortable size, "2.1 (comfortable 1.5)": with a second decimal where the
+// first does not tell them apart.
+func over(leap, reach float64) string {
+	if fmt.Sprintf("%.1f", leap) == fmt.Sprintf("%.1f", reach) {
+		return fmt.Sprintf("%.2f (comfortable %.2f)", leap, reach)
+	}
+	return fmt.Sprintf("%.1f (comfortable %.1f)", leap, reach)
+}
+
 // sortedKeys are the keys of a map in alphabetical order, so that sentences keep theirs.
 func sortedKeys[V any](m map[string]V) []string { return slices.Sorted(maps.Keys(m)) }

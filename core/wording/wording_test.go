@@ -55,6 +55,7 @@ func TestNumbersAndLists(t *testing.T) {
 	require.Equal(t, "Ready?", Sentence("ready?"))
 	require.Equal(t, "Done.", Sentence("done."))
 	require.Empty(t, Sentence(""))
+	require.Equal(t, []string{"2.1 (comfortable 1.5)", "1.92 (comfortable 1.88)"}, []string{over(2.1, 1.5), over(1.92, 1.88)})
 	require.Equal(t, []string{"13 %", "12 %", "100 %"}, []string{Percent(0.125), Percent(0.1249), Percent(1)})
 }
 
@@ -95,7 +96,7 @@ func TestTheSentencesOfADayAndOfAStudio(t *testing.T) {
 	require.Equal(t, "One lesson today.", Today([]Pupil{pupil("Ada")}, true))
 	require.Equal(t, "Five lessons today; Ada, Ben, Cy and 1 more are ready for a run; Eva is stuck; Ada needs a new piece.",
 		Today([]Pupil{pupil("Ada", run, choose), pupil("Ben", run), pupil("Cy", run), pupil("Dot", run), pupil("Eva", stuck)}, true))
-	require.Equal(t, "No students yet: add the first one under Students.", Studio(nil))
+	require.Equal(t, "No students yet. Add the first one.", Studio(nil))
 	require.Equal(t, "Two students; nothing needs attention.", Studio([]Pupil{pupil("Ada"), pupil("Ben")}))
 	require.Equal(t, "Of three students: 1 is ready for a run, 2 are stuck, 1 has a late preview, 1 needs review.",
 		Studio([]Pupil{pupil("Ada", run, stuck), pupil("Ben", stuck, signs.Sign{Kind: signs.Late}), {First: "Cy", Starved: true}}))

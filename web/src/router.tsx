@@ -54,6 +54,8 @@ export const router = createBrowserRouter([
         path: "/student/:student",
         lazy: async () => ({ Component: (await import("./screens/Student")).Student }),
       },
+      { path: "/past/:ladder", lazy: async () => ({ Component: (await import("./screens/Past")).Past }) },
+      { path: "/known/:ladder", lazy: async () => ({ Component: (await import("./screens/Known")).Known }) },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },
       { path: "*", Component: Failure },

@@ -244,3 +244,10 @@ func Whole(lib material.Library, m material.Material) []Placed {
 	}
 	return out
 }
+
+// Missing are those of some rungs that do not stand on a ladder.
+func Missing(placed, wanted []Placed) []Placed {
+	return slices.DeleteFunc(slices.Clone(wanted), func(w Placed) bool {
+		return slices.ContainsFunc(placed, func(p Placed) bool { return p.Material == w.Material })
+	})
+}

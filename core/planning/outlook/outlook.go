@@ -83,6 +83,12 @@ func Of(in Input) Outlook {
 	return o
 }
 
+// Undated is the outlook without dates and without what is planted for them: nobody knows when lessons go on.
+func (o Outlook) Undated() Outlook {
+	o.When, o.Needs, o.Plan = map[string]When{}, nil, preview.Plan{}
+	return o
+}
+
 // most is how many rungs of a strand are looked at, 0 for all: every rung takes a
 // lesson at least, so that no other can begin within the lessons that previews look at.
 func (in Input) most() int {

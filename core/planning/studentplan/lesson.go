@@ -61,9 +61,18 @@ func (a *Ahead) pieceInLesson(id string, stuck bool) lessonplan.Piece {
 	}
 }
 
+// pointsOn are the focus points of a piece, for all students and for this one alone.
+func (s Student) pointsOn(id string) []material.FocusPoint {
+	points := slices.Clip(s.Library[id].FocusPoints)
+	if m := s.Standing.Materials[id]; m != nil {
+		points = append(points, m.Own...)
+	}
+	return points
+}
+
 // openPoints are the focus points of a piece that have no full mark, in the teacher's words.
 func (s Student) openPoints(id string) (out []string) {
-	for _, f := range s.Library[id].FocusPoints {
+	for _, f := range s.pointsOn(id) {
 		if s.Standing.Materials[id].Marks[f.ID] != studentlog.Full {
 			out = append(out, f.Text)
 		}
@@ -113,7 +122,7 @@ type Point struct {
 // PointsOf are the focus points of a piece, then those of the student. One that is a habit no
 // longer travels, but a mark given on this piece stays to be seen.
 func (s Student) PointsOf(id string) (out []Point) {
-	for _, f := range s.Library[id].FocusPoints {
+	for _, f := range s.pointsOn(id) {
 		out = append(out, Point{ID: f.ID, Text: f.Text})
 	}
 	for _, f := range s.Standing.Focus {
@@ -128,7 +137,7 @@ func (s Student) PointsOf(id string) (out []Point) {
 // student's, or a usual fault of the exercise that it is.
 func (s Student) HasPoint(id, focus string) bool {
 	has := func(id string) bool { return id == focus }
-	for _, f := range s.Library[id].FocusPoints {
+	for _, f := range s.pointsOn(id) {
 		if has(f.ID) {
 			return true
 		}

@@ -232,3 +232,21 @@ func TestTreatsAreEarned(t *testing.T) {
 	earned, _ = s.Earned(Treat{Material: "never"})
 	require.False(t, earned)
 }
+
+// A studio is led until somebody had a lesson.
+func TestTheFirstSteps(t *testing.T) {
+	told := func(list []First) (out []string) {
+		for _, f := range list {
+			out = append(out, fmt.Sprintf("%s %v %s", f.Step, f.Done, f.Ladder))
+		}
+		return out
+	}
+	require.Equal(t, []string{"way false ", "student false ", "pieces false ", "known false ", "lesson false "}, told(FirstSteps(nil, false, nil)))
+	s := pupil(t, piece("a", material.Method))
+	require.Equal(t, []string{"way true L", "student true L", "pieces false L", "known false L", "lesson false L"}, told(FirstSteps([]Student{*s}, true, nil)))
+	known := s.folded([]studentlog.Entry{entry("k", 90, studentlog.KnownBefore, studentlog.Entry{Material: "a"})})
+	require.Equal(t, []string{"way true L", "student true L", "pieces true L", "known true L", "lesson false L"}, told(FirstSteps([]Student{known}, true, nil)))
+	taught := s.folded([]studentlog.Entry{entry("1", 0, studentlog.Assigned, studentlog.Entry{Material: "a"}), entry("2", 0, studentlog.Cleared, studentlog.Entry{Material: "a"})})
+	require.Empty(t, FirstSteps([]Student{*s, taught}, true, nil))
+	require.Empty(t, FirstSteps([]Student{*s, *s, *s, *s}, true, nil))
+}

@@ -56,6 +56,21 @@ func TestHowAStudentIsCalled(t *testing.T) {
 	require.Equal(t, "李", Profile{Name: "李 小龙"}.First())
 }
 
+// Where no lesson is in sight there are no dates: nobody knows when lessons go on.
+func TestNoDatesWithoutLessons(t *testing.T) {
+	s := pupil(t, piece("work", "method", "plain"), piece("next", "method", "pulse", "ties"))
+	s.working("work", 7)
+	require.NotEmpty(t, s.ahead("work", "next").When)
+	s.Profile.Lessons.Pauses = []calendar.Break{{From: monday, To: calendar.NoEnd}}
+	a := s.ahead("work", "next")
+	require.Empty(t, a.When)
+	require.Empty(t, a.Plantings())
+	require.Empty(t, a.NextBites())
+	s.Profile.Lessons.Pauses[0].To = monday.AddDate(0, 0, 20)
+	low, _, _ := s.ahead("work", "next").Days(s.ahead("work", "next").When["work"].Clear)
+	require.False(t, low.Before(monday.AddDate(0, 0, 21)), "after the pause")
+}
+
 // Two lessons a week and one every second week: the forecast in lessons follows, the dates stay about where they were.
 func TestForecastsGoByTheCalendar(t *testing.T) {
 	clears := func(slots ...calendar.Slot) time.Time {

@@ -207,7 +207,13 @@ func (f *fold) entry(e *studentlog.Entry) {
 	case studentlog.TempoPlayed:
 		f.tempo(f.work(e.Material), e)
 	case studentlog.FocusAdded:
-		f.habits.add(e.Focus, e.Text)
+		if e.Material == "" {
+			f.habits.add(e.Focus, e.Text)
+			return
+		}
+		// For this student on this piece alone.
+		w := f.work(e.Material)
+		w.Own = append(w.Own, material.FocusPoint{ID: e.Focus, Text: e.Text})
 	}
 }
 
@@ -429,7 +435,7 @@ func (f *fold) finish() {
 		w.SinceMark = w.days - w.gained
 		switch w.State {
 		case Working:
-			w.count(w.lib.FocusPoints, travelling)
+			w.count(append(slices.Clip(w.lib.FocusPoints), w.Own...), travelling)
 			w.RunDue, w.Why = w.due()
 		case Resting:
 			w.Why = Rests

@@ -149,6 +149,8 @@ type MaterialStanding struct {
 	// own, those of the student that travel, and the spots as one more.
 	Full   int `json:"full"`
 	Points int `json:"points"`
+	// Own are focus points that this student alone has on this material.
+	Own []material.FocusPoint `json:"own,omitempty"`
 	// Gate says which hand may play it at home; empty where nothing was set.
 	Gate studentlog.Gate `json:"gate,omitempty"`
 	// RunDue says that every focus point, spots included, has its full mark.

@@ -288,3 +288,25 @@ func TestWhyAPieceStandsWhereItStands(t *testing.T) {
 		require.Equal(t, c.want, why)
 	}
 }
+
+// A focus point of one student on one piece counts there until its full mark, and does not travel.
+func TestAPointOfOneStudentOnOnePiece(t *testing.T) {
+	at := time.Date(2026, 9, 7, 15, 0, 0, 0, time.UTC)
+	lib := material.Library{"a": {ID: "a", FocusPoints: []material.FocusPoint{{ID: "p", Text: "pulse"}}}, "b": {ID: "b", FocusPoints: []material.FocusPoint{{ID: "q", Text: "pulse"}}}}
+	var log []studentlog.Entry
+	note := func(e studentlog.Entry) *Standing {
+		at = at.Add(time.Minute)
+		e.ID, e.At, e.Actor = at.Format(time.RFC3339), at, "t"
+		require.NoError(t, e.Validate())
+		log = append(log, e)
+		return Fold(log, Context{Library: lib, Policy: DefaultPolicy(), Day: at})
+	}
+	note(studentlog.Entry{Kind: studentlog.Assigned, Material: "a"})
+	note(studentlog.Entry{Kind: studentlog.Assigned, Material: "b"})
+	note(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "a", Focus: "p", Mark: studentlog.Full})
+	s := note(studentlog.Entry{Kind: studentlog.FocusAdded, Material: "a", Focus: "own", Text: "the left wrist in bar 4"})
+	require.Equal(t, []material.FocusPoint{{ID: "own", Text: "the left wrist in bar 4"}}, s.Materials["a"].Own)
+	require.Equal(t, []any{2, 1, false, 1}, []any{s.Materials["a"].Points, s.Materials["a"].Full, s.Materials["a"].RunDue, s.Materials["b"].Points})
+	require.Empty(t, s.Focus)
+	require.True(t, note(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "a", Focus: "own", Mark: studentlog.Full}).Materials["a"].RunDue)
+}

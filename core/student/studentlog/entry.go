@@ -40,7 +40,7 @@ const (
 	WentWell     Kind = "wentWell"     // what the student said went well
 	GateSet      Kind = "gate"         // which hand may play a piece at home
 	Liking       Kind = "liking"       // what the student chose, asked for or said of a piece
-	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels
+	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels; with a material, for that one alone
 	CycleKept    Kind = "cycle"        // the twelve keys are gone through, one a lesson; without a first key no more
 	LessonMissed Kind = "missed"       // a lesson did not take place
 	ClimbBegun   Kind = "climb"        // an exercise climbs the metronome; in no weeks no more

@@ -1340,7 +1340,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** @description Sets the name and the preview steps of a skill for this studio; the program's own come back with delete. */
+        /** @description Sets the name and the preview steps of a skill for this studio, or adds one; the program's own come back with delete. */
         put: operations["setSkill"];
         post?: never;
         delete: operations["resetSkill"];
@@ -1820,6 +1820,27 @@ export interface components {
             lines: string[];
             bring: string[];
         };
+        FirstStep: {
+            /** @enum {string} */
+            step: "way" | "student" | "pieces" | "known" | "lesson";
+            done: boolean;
+            ladder?: components["schemas"]["Id"];
+        };
+        SkillInfo: {
+            id: string;
+            name: string;
+            family: string;
+            /** @description Families of instruments; empty for all */
+            instruments: string[];
+            /** @description Found in scores by a rule; otherwise the teacher's to set */
+            found: boolean;
+            /** @description The preview steps in their order */
+            steps: string[];
+            /** @description The studio changed or added it */
+            own: boolean;
+            /** @description The program has it */
+            ships: boolean;
+        };
         Sign: {
             /** @enum {string} */
             kind: "run" | "stuck" | "choose" | "late" | "cliff" | "spot" | "bench" | "review";
@@ -1827,6 +1848,8 @@ export interface components {
             text: string;
         };
         Today: {
+            /** @description The steps by which a studio begins; none once it is begun */
+            first: components["schemas"]["FirstStep"][];
             /** Format: date */
             day: string;
             /** Format: date */
@@ -6497,6 +6520,8 @@ export interface operations {
             content: {
                 "application/json": {
                     name: string;
+                    /** @description For a new skill */
+                    family?: string;
                     steps: string[];
                 };
             };
@@ -6548,15 +6573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        id: string;
-                        name: string;
-                        family: string;
-                        /** @description Families of instruments; empty for all */
-                        instruments: string[];
-                        /** @description Found in scores by a rule; otherwise the teacher's to set */
-                        found: boolean;
-                    }[];
+                    "application/json": components["schemas"]["SkillInfo"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -80,3 +80,23 @@ export const seatQuery = (ladder: string, measures: Schemas["Measures"]) =>
     placeholderData: (before: Schemas["Seat"] | undefined) => before,
     retry: false,
   });
+
+export const pastQuery = (ladder: string, search: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "past", search],
+    queryFn: () =>
+      body(
+        client.GET("/ladders/{ladder}/past", {
+          params: { path: { ladder }, query: { search: search || undefined } },
+        }),
+      ),
+    meta: { from: [...standing], of: [ladder] },
+    placeholderData: (before: Schemas["Past"] | undefined) => before,
+  });
+
+export const pastDayQuery = (ladder: string, day: string) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "past day", day],
+    queryFn: () => body(client.GET("/ladders/{ladder}/past/{day}", { params: { path: { ladder, day } } })),
+    meta: { from: [...standing], of: [ladder] },
+  });

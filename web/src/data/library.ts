@@ -192,6 +192,3 @@ export const useImport = (kept: (done: Schemas["Imported"]) => void) =>
       if (done.kept) kept(done);
     },
   );
-
-/** How many materials the library holds; undefined until it is known. */
-export const useLibraryCount = () => useQuery(materialsQuery()).data?.length;

@@ -35,7 +35,6 @@ export function LessonBlock(props: {
       {...listeners}
       {...attributes}
       aria-roledescription="lesson"
-      aria-label={`${l.name}, ${l.startsAt}, ${l.minutes} minutes${l.words ? `, ${l.words}` : ""}`}
       onClick={props.onOpen}
       style={{ ...props.style, ...moved, touchAction: "manipulation" }}
       className={`overflow-hidden rounded border-l-4 px-1.5 text-left leading-tight shadow-sm hover:bg-fold ${tones[l.state]} ${isDragging ? "opacity-80" : ""} ${l.clashes.length > 0 ? "outline-2 -outline-offset-2 outline-cliff" : ""} ${props.className ?? ""}`}
@@ -50,6 +49,7 @@ export function LessonBlock(props: {
           {l.words ? ` · ${l.words}` : ` · ${l.instrument}`}
         </span>
       )}
+      {props.small && l.words && <span className="sr-only">, {l.words}</span>}
     </button>
   );
 }

@@ -10,7 +10,7 @@ export function MonthGrid(props: {
   onDay: (day: string) => void;
 }) {
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <div className="grid min-w-[46rem] grid-cols-7 border-l border-t border-line">
         {props.days.slice(0, 7).map((d) => (
           <span key={d.day} className="fine border-b border-r border-line px-2 py-1">
@@ -26,10 +26,10 @@ export function MonthGrid(props: {
             <button
               type="button"
               onClick={() => props.onDay(d.day)}
-              aria-label={`Open the week of ${d.day}`}
               className={`figures min-h-7 min-w-7 rounded px-1 hover:bg-fold ${d.day === props.today ? "bg-working font-semibold text-on-working" : ""}`}
             >
               {Number(d.day.slice(8))}
+              <span className="sr-only">, open the week</span>
             </button>
             <span className="ml-1 text-fine text-review">{d.holidays.join(", ")}</span>
             {d.lessons.map((l) => (

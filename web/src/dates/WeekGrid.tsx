@@ -12,7 +12,7 @@ export function WeekGrid(props: {
   const span = hours(props.days);
   const height = pixels(span.to - span.from);
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <div
         className="grid min-w-[46rem]"
         style={{ gridTemplateColumns: `3rem repeat(${props.days.length}, minmax(0, 1fr))` }}

@@ -1,59 +1,80 @@
-import { useState } from "react";
 import { Link } from "react-router";
-import { useLibraryCount } from "../data/library";
+import type { Schemas } from "../contract/client";
 import { AddStudent } from "../parts/AddStudent";
 
-/** What an empty studio does next: four steps, each of which can be left for later. */
-export function Begin() {
-  const materials = useLibraryCount();
-  const [added, setAdded] = useState(false);
-  const steps = [
-    {
-      title: "How you teach",
-      says: "Pick a way of teaching; it decides how much review, when reading begins, how practice is set.",
-      to: "/settings",
-      link: "Choose a way",
-    },
-    {
-      title: "Your first student",
-      says: "A name, an age, an instrument. The lesson time can wait.",
-      done: added,
-    },
-    {
-      title: "A book or pieces",
-      says: "Type a list of titles, bring a spreadsheet or scores, or begin with an exercise.",
-      to: "/library",
-      link: materials ? "Open the library" : "Add a book",
-    },
-    {
-      title: "What the student already plays",
-      says: "Up to here in a book, pieces, keys. Then the first lesson.",
-    },
-  ];
+type Step = Schemas["FirstStep"];
+
+const words: Record<Step["step"], { title: string; says: string }> = {
+  way: {
+    title: "How you teach",
+    says: "Pick a way of teaching. It decides how much review there is, when reading begins and how practice is set.",
+  },
+  student: { title: "Your first student", says: "A name, an age, an instrument. The lesson time can wait." },
+  pieces: {
+    title: "A book or pieces",
+    says: "Type a title or a list, bring scores, or begin with an exercise.",
+  },
+  known: {
+    title: "What the student already plays",
+    says: "Up to here in a book, pieces, keys. Leave it out for a beginner.",
+  },
+  lesson: {
+    title: "The first lesson",
+    says: "Give it, then publish the week: the family sees it on a phone.",
+  },
+};
+
+/** What a studio that begins does next; each step can be left for later. */
+export function Begin({ steps }: { steps: Step[] }) {
+  const next = steps.find((s) => !s.done)?.step;
   return (
-    <ol className="mt-8 grid max-w-3xl gap-0 border-l-4 border-line" aria-label="Begin here">
+    <ol className="mt-6 max-w-3xl border-l-4 border-line" aria-label="Begin here">
       {steps.map((s, i) => (
-        <li key={s.title} className="relative border-b border-line py-4 pl-8">
+        <li key={s.step} className="relative border-b border-line py-3 pl-8">
           <i
             aria-hidden="true"
-            className="absolute -left-[11px] top-6 h-[18px] w-[18px] rounded-full border-4 border-working bg-paper"
+            className={`absolute -left-[11px] top-5 h-[18px] w-[18px] rounded-full border-4 border-working ${s.done ? "bg-working" : "bg-paper"}`}
           />
-          <h2 className="text-xl">
-            {i + 1}. {s.title}
+          <h2 className="text-lg">
+            {i + 1}. {words[s.step].title}
+            {s.done && <span className="fine ml-2">done</span>}
           </h2>
-          <p>{s.says}</p>
-          {s.to && (
-            <Link to={s.to} className="press mt-2">
-              {s.link}
-            </Link>
-          )}
-          {i === 1 && (
-            <div className="mt-1 max-w-52">
-              <AddStudent onAdded={() => setAdded(true)} />
-            </div>
-          )}
+          <p>{words[s.step].says}</p>
+          <div className="mt-1">
+            <Go step={s} main={s.step === next} />
+          </div>
         </li>
       ))}
     </ol>
+  );
+}
+
+function Go({ step: s, main }: { step: Step; main: boolean }) {
+  const look = `press ${main ? "press-main" : ""}`;
+  switch (s.step) {
+    case "way":
+      return (
+        <Link to="/settings" className={look}>
+          Choose a way
+        </Link>
+      );
+    case "student":
+      return <AddStudent look={look} />;
+    case "pieces":
+      return (
+        <Link to={s.ladder ? `/ladder/${s.ladder}` : "/library"} className={look}>
+          {s.ladder ? "To the ladder" : "Add a book"}
+        </Link>
+      );
+  }
+  if (!s.ladder) return null;
+  return s.step === "known" ? (
+    <Link to={`/known/${s.ladder}`} className={look}>
+      Enter it
+    </Link>
+  ) : (
+    <Link to={`/lesson/${s.ladder}`} className={look}>
+      Open the lesson
+    </Link>
   );
 }

@@ -4,9 +4,11 @@ import type { Append } from "../data/useLessonAppend";
 
 const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
-/** What was recorded today, latest first; each line can be taken back. */
+/** What was recorded today, latest first; each line can be taken back, and what was taken back comes again. */
 export function LessonLog({ lesson, append }: { lesson: Schemas["Lesson"]; append: Append }) {
-  if (lesson.log.length === 0) return null;
+  // A lesson that was kept by an earlier version has none.
+  const taken = lesson.taken ?? [];
+  if (lesson.log.length + taken.length === 0) return null;
   return (
     <section aria-label="Recorded today" className="mt-6 border-t border-line pt-3">
       <h2 className="text-lg">Recorded today</h2>
@@ -27,6 +29,25 @@ export function LessonLog({ lesson, append }: { lesson: Schemas["Lesson"]; appen
           </li>
         ))}
       </ol>
+      {taken.length > 0 && (
+        <ul className="mt-2" aria-label="Taken back">
+          {taken.slice(0, 5).map((line) => (
+            <li key={line.id} className="flex items-center gap-3 text-soft">
+              <span className="w-12" />
+              <span className="min-w-0 flex-1 line-through">{line.text}</span>
+              <button
+                type="button"
+                className="quiet shrink-0"
+                disabled={append.isPending}
+                aria-label={`Put back: ${line.text}`}
+                onClick={() => append.mutate([entry("correction", { corrects: line.id })])}
+              >
+                Put back
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }

@@ -5,10 +5,10 @@ import type { Append } from "../data/useLessonAppend";
 
 /** A word of observation: one of the student's usual ones, or typed. */
 export function Observe({ usual, append }: { usual: Schemas["Lesson"]["usual"]; append: Append }) {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<"note" | "bring">();
   const note = (text: string) => {
-    append.mutate([entry("note", { text })]);
-    setOpen(false);
+    append.mutate([entry(open ?? "note", { text })]);
+    setOpen(undefined);
   };
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
@@ -25,16 +25,21 @@ export function Observe({ usual, append }: { usual: Schemas["Lesson"]["usual"]; 
           </button>
         ))}
         {!open && (
-          <button type="button" className="quiet" onClick={() => setOpen(true)}>
-            Add a note
-          </button>
+          <>
+            <button type="button" className="quiet" onClick={() => setOpen("note")}>
+              Add a note
+            </button>
+            <button type="button" className="quiet" onClick={() => setOpen("bring")}>
+              To bring next time
+            </button>
+          </>
         )}
       </div>
       {open && (
         <form onSubmit={send} className="mt-2 flex flex-wrap gap-2">
           <input
             name="text"
-            aria-label="What was seen or heard"
+            aria-label={open === "bring" ? "What to bring" : "What was seen or heard"}
             maxLength={300}
             autoComplete="off"
             className="min-w-60 flex-1"

@@ -90,7 +90,11 @@ export function PieceCard(props: {
               </li>
             ))}
           </ol>
-          <OwnPoint name={firstName(lesson.student.name)} append={append} />
+          <OwnPoint
+            name={lesson.student.called || firstName(lesson.student.name)}
+            piece={piece}
+            append={append}
+          />
         </div>
         {point && <FocusCard key={point.id} point={point} onMark={mark} />}
       </div>

@@ -13,7 +13,11 @@ type Piece = Schemas["LessonPiece"];
 export function withPending(lesson: Lesson, entries: Entry[]): Lesson {
   const known = new Set(lesson.log.map((l) => l.id));
   const corrected = new Set(entries.filter((e) => e.kind === "correction").map((e) => e.corrects ?? ""));
-  let out: Lesson = { ...lesson, log: lesson.log.filter((l) => !corrected.has(l.id)) };
+  let out: Lesson = {
+    ...lesson,
+    log: lesson.log.filter((l) => !corrected.has(l.id)),
+    taken: (lesson.taken ?? []).filter((l) => !corrected.has(l.id)),
+  };
   for (const e of entries) if (!known.has(e.id) && !corrected.has(e.id)) out = add(out, e);
   return out;
 }
@@ -75,10 +79,17 @@ function add(lesson: Lesson, e: Entry): Lesson {
       return logged(
         {
           ...lesson,
-          pieces: lesson.pieces.map((p) => ({
-            ...p,
-            points: [...p.points, { id: e.focus ?? e.id, text: e.text ?? "", own: true, history: [] }],
-          })),
+          pieces: lesson.pieces.map((p) =>
+            e.material && e.material !== p.material
+              ? p
+              : {
+                  ...p,
+                  points: [
+                    ...p.points,
+                    { id: e.focus ?? e.id, text: e.text ?? "", own: !e.material, history: [] },
+                  ],
+                },
+          ),
         },
         e,
         `Own focus point: ${e.text}`,
@@ -91,6 +102,8 @@ function add(lesson: Lesson, e: Entry): Lesson {
       );
     case "wentWell":
       return logged(lesson, e, `Went well: ${e.text}`);
+    case "bring":
+      return logged(lesson, e, `To bring: ${e.text}`);
     case "correction":
       return lesson;
     default:

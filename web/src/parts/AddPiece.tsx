@@ -6,11 +6,12 @@ import { scoreFiles } from "../data/files";
 import { type Looked, useAddPieces, useReadScore } from "../data/library";
 import { firstName } from "../data/words";
 import { Skipped } from "../piece/Skipped";
+import { FindForLadder } from "./FindForLadder";
 import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
 import { StrandOptions } from "./StrandOptions";
 
-/** Brings scores of the teacher's own into the library and puts them on the ladder. */
+/** Anything onto the ladder: a book, a piece, an exercise, a title alone, or a score of the teacher's own. */
 export function AddPiece({ student }: { student: Schemas["Student"] }) {
   const [open, setOpen] = useState(false);
   return (
@@ -21,9 +22,14 @@ export function AddPiece({ student }: { student: Schemas["Student"] }) {
       <Sheet
         open={open}
         onOpenChange={setOpen}
-        title="Add a piece of your own"
-        says="MusicXML (.musicxml, .xml, .mxl), ABC or MIDI, as other programs write it. It stays in your studio."
+        title={`Add to ${student.called || firstName(student.name)}’s ladder`}
+        says="A book, a piece, an exercise, a title alone, or a file of your own."
       >
+        <FindForLadder student={student} />
+        <h2 className="mt-6 border-t border-line pt-4 text-lg">Add a piece of your own</h2>
+        <p className="fine mb-2">
+          MusicXML (.musicxml, .xml, .mxl), ABC or MIDI, as other programs write it. It stays in your studio.
+        </p>
         <Form student={student} />
       </Sheet>
     </>

@@ -9,11 +9,15 @@ import { Refused } from "./Problem";
 import { Field, Sheet } from "./Sheet";
 
 /** A new student: who, which instrument, when the lesson is, and the book to begin with. */
-export function AddStudent({ onAdded }: { onAdded: () => void }) {
+export function AddStudent(props: { onAdded?: () => void; look?: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button type="button" className="quiet mt-1 w-full justify-center" onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className={props.look ?? "quiet mt-1 w-full justify-center"}
+        onClick={() => setOpen(true)}
+      >
         Add a student
       </button>
       <Sheet
@@ -25,7 +29,7 @@ export function AddStudent({ onAdded }: { onAdded: () => void }) {
         <Form
           onAdded={() => {
             setOpen(false);
-            onAdded();
+            props.onAdded?.();
           }}
         />
       </Sheet>

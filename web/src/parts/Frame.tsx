@@ -3,6 +3,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refusal } from "../contract/client";
 import { useSession, useSignOut } from "../data/people";
 import { LookSwitch } from "./LookSwitch";
+import { Palette } from "./Palette";
 import { Problem, Waiting } from "./Problem";
 import { Students } from "./Students";
 
@@ -62,6 +63,7 @@ export function Frame() {
         </nav>
         <span className="fine ml-auto max-md:hidden">{session.data.studio}</span>
         <div className="flex items-center max-md:ml-auto">
+          <Palette />
           <LookSwitch />
           <SignOut />
         </div>

@@ -11,7 +11,7 @@ export function Why({ label, children, shown }: { label: string; shown: ReactNod
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          className="z-30 max-h-[70vh] w-96 max-w-[94vw] overflow-y-auto rounded-lg border border-line bg-sheet p-4 shadow-lg"
+          className="z-30 max-h-[min(70vh,var(--radix-popover-content-available-height))] w-96 max-w-[94vw] overflow-y-auto rounded-lg border border-line bg-sheet p-4 shadow-lg"
           collisionPadding={10}
           aria-label={label}
         >

@@ -62,14 +62,7 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
           </button>
         )}
       </div>
-      <details>
-        <summary className="min-h-touch content-center font-semibold">Focus points</summary>
-        <ul className="list-disc pl-5">
-          {piece.focusPoints.map((f) => (
-            <li key={f}>{f}</li>
-          ))}
-        </ul>
-      </details>
+      <FocusPoints key={piece.focusPoints.join("|")} piece={piece} />
       <Sheet
         open={open === "title"}
         onOpenChange={(o) => !o && close()}
@@ -95,6 +88,42 @@ export function Paper({ piece, ladder }: { piece: Piece; ladder?: string }) {
         <Export piece={piece} ladder={ladder} />
       </Sheet>
     </section>
+  );
+}
+
+/** The focus points of a piece, for all students; one whose words stay keeps its marks. */
+function FocusPoints({ piece }: { piece: Piece }) {
+  const describe = useDescribe(piece.material.id);
+  return (
+    <details>
+      <summary className="min-h-touch content-center font-semibold">Focus points</summary>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          const points = String(new FormData(e.currentTarget).get("points"))
+            .split("\n")
+            .map((t) => t.trim())
+            .filter(Boolean);
+          describe.mutate({
+            title: piece.material.title,
+            composer: piece.material.composer,
+            focusPoints: points,
+          });
+        }}
+      >
+        <textarea
+          name="points"
+          aria-label="Focus points, one a line"
+          rows={Math.max(3, piece.focusPoints.length + 1)}
+          defaultValue={piece.focusPoints.join("\n")}
+          className="w-full rounded border-[1.5px] border-soft bg-sheet px-3 py-2"
+        />
+        <Refused error={describe.error} />
+        <button type="submit" className="press" disabled={describe.isPending}>
+          Save the focus points
+        </button>
+      </form>
+    </details>
   );
 }
 

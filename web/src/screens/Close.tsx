@@ -10,6 +10,7 @@ import { withPending } from "../lesson/pending";
 import { Sending } from "../lesson/Sending";
 import { LayerMark } from "../parts/LayerMark";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { practise } from "../week/hand";
 import { kindNames, layerOf } from "../week/kinds";
 import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
@@ -30,6 +31,7 @@ export function Close() {
   const name = firstName(l.student.name);
   return (
     <div className="mx-auto max-w-6xl px-4 py-4 sm:px-6">
+      <Title of={`${l.student.name}, end of the lesson`} />
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
           <p className="fine">{l.student.name} · the lesson is over</p>

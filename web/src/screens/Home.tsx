@@ -63,6 +63,15 @@ export function Home() {
         </section>
       )}
       {p.dose && <p className="mt-4">{p.dose}</p>}
+      {p.treats.length > 0 && (
+        <ul className="mt-6" aria-label="Promised">
+          {p.treats.map((t) => (
+            <li key={t.id} className={t.earned ? "text-good" : "text-soft"}>
+              {t.words}: {t.says}
+            </li>
+          ))}
+        </ul>
+      )}
       <Path path={p.path} name={p.name} />
       <footer className="mt-10 border-t border-line pt-3">
         <p className="fine">{p.caution}</p>

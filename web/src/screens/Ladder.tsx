@@ -8,6 +8,7 @@ import { ladderQuery } from "../data/ladder";
 import { techniqueQuery } from "../data/technique";
 import { leapSize } from "../data/words";
 import { Consequences } from "../ladder/Consequences";
+import { EmptyLadder } from "../ladder/EmptyLadder";
 import { Fits } from "../ladder/Fits";
 import { LadderDrawing } from "../ladder/LadderDrawing";
 import { isAhead } from "../ladder/layout";
@@ -16,10 +17,12 @@ import { insert, move, orderOf, swap } from "../ladder/order";
 import { PlantingList, PlantingNote } from "../ladder/Plantings";
 import { RungNote } from "../ladder/RungNote";
 import { Targets } from "../ladder/Targets";
+import { Treats } from "../ladder/Treats";
 import { type Zoom, zooms } from "../ladder/zoom";
 import { AddPiece } from "../parts/AddPiece";
 import { LayerMark } from "../parts/LayerMark";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { Why } from "../parts/Why";
 
 const nothing: Schemas["NextExercise"][] = [];
@@ -53,6 +56,7 @@ export function Ladder() {
   };
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3.1rem)]">
+      <Title of={`${v.student.name}, ladder`} />
       <Head view={v} zoom={zoom} onZoom={setZoom} />
       {arrange.trial && (
         <Consequences
@@ -64,13 +68,7 @@ export function Ladder() {
       )}
       <Refused error={arrange.error} />
       {v.rails.length === 0 ? (
-        <p className="px-6 py-10">
-          Add a piece of your own to begin, choose a book when adding the student, or{" "}
-          <Link to={`/technique?ladder=${ladder}`} className="underline underline-offset-4">
-            begin with an exercise
-          </Link>
-          .
-        </p>
+        <EmptyLadder student={v.student} />
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <LadderDrawing
@@ -141,6 +139,7 @@ export function Ladder() {
               </Tabs.Content>
               <Tabs.Content value="dates" className="p-5">
                 <Targets view={v} />
+                <Treats ladder={ladder} rungs={rungs.map((r) => r.rung)} />
               </Tabs.Content>
             </Tabs.Root>
           </aside>
@@ -171,7 +170,17 @@ function Head({
     <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b border-line px-4 py-2 sm:px-6">
       <div className="min-w-0 flex-1 basis-[34rem]">
         <p className="fine">
-          {s.name} · {s.instrument} · {s.age} years
+          <Link to={`/student/${s.student}`} className="underline decoration-line underline-offset-4">
+            {s.name}
+          </Link>{" "}
+          · {s.instrument} · {s.age} years ·{" "}
+          <Link to={`/past/${s.ladder}`} className="underline decoration-line underline-offset-4">
+            past lessons
+          </Link>{" "}
+          ·{" "}
+          <Link to={`/known/${s.ladder}`} className="underline decoration-line underline-offset-4">
+            known before
+          </Link>
         </p>
         <h1 className="text-[1.35rem]">{view.sentence}</h1>
         <div className="fine mt-1 flex flex-wrap items-center gap-x-4">

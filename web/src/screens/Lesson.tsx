@@ -5,6 +5,7 @@ import type { Schemas } from "../contract/client";
 import { lessonQuery, planQuery } from "../data/lesson";
 import { useLessonAppend } from "../data/useLessonAppend";
 import { Bites } from "../lesson/Bites";
+import { LastTime } from "../lesson/LastTime";
 import { LessonClock } from "../lesson/LessonClock";
 import { LessonLog } from "../lesson/LessonLog";
 import { Moment } from "../lesson/Moment";
@@ -15,6 +16,7 @@ import { Reviews } from "../lesson/Reviews";
 import { Sending } from "../lesson/Sending";
 import { useLessonClock } from "../lesson/useLessonClock";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { segmentAt } from "../plan/late";
 
 /** The lesson: a bar that runs with the clock, the card of the moment, and what can be noted with one touch. */
@@ -47,7 +49,9 @@ export function Lesson() {
   };
   return (
     <div className="mx-auto max-w-6xl px-3 py-4 sm:px-6">
+      <Title of={`${l.student.name}, lesson`} />
       <Head lesson={l} />
+      <LastTime lesson={l} />
       <Sending waiting={waiting} />
       {plan.data && <LessonClock plan={plan.data} at={step} gone={gone} onPick={go} />}
       {segment && (

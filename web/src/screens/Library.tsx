@@ -7,10 +7,14 @@ import { useInstruments } from "../data/people";
 import { Beside } from "../library/Beside";
 import { Book } from "../library/Book";
 import { BookList } from "../library/BookList";
+import { BookTools } from "../library/BookTools";
 import { ImportFile } from "../library/ImportFile";
 import { ImportTable } from "../library/ImportTable";
+import { ListBook } from "../library/ListBook";
 import { LoosePieces } from "../library/LoosePieces";
+import { SkillSteps } from "../library/SkillSteps";
 import { Problem, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 
 /** The library: books with their gradation, two of them side by side, in and out. */
 export function Library() {
@@ -32,6 +36,7 @@ export function Library() {
   const beside = l.books.find((b) => b.id === params.get("beside") && b.id !== book?.id);
   return (
     <div className="mx-auto max-w-[88rem] px-4 py-4 sm:px-6">
+      <Title of="Library" />
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <h1 className="min-w-0 flex-1 basis-96 text-[1.6rem]">{l.sentence}</h1>
         <div className="flex flex-wrap items-center gap-2">
@@ -48,6 +53,8 @@ export function Library() {
               ))}
             </select>
           </label>
+          <ListBook instrument={instrument} onKept={(id) => set({ book: id })} />
+          <SkillSteps />
           <ImportTable instrument={instrument} onKept={(id) => set({ book: id })} />
           <ImportFile />
           <a className="press" href="/api/library/export?format=json" download>
@@ -93,7 +100,17 @@ export function Library() {
             />
           )}
           {book && !beside && <Book key={book.id} source={book.id} player={player} />}
-          {!book && <p>There is no book for this instrument yet: bring in a spreadsheet or a curriculum.</p>}
+          {book && !beside && (
+            <BookTools
+              key={`${book.id} ${book.title}`}
+              id={book.id}
+              title={book.title}
+              retired={book.retired}
+            />
+          )}
+          {!book && (
+            <p>There is no book for this instrument yet. Add one by its titles, or bring in a spreadsheet.</p>
+          )}
         </div>
       </div>
     </div>

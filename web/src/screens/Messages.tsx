@@ -3,6 +3,7 @@ import type { Schemas } from "../contract/client";
 import { messagesQuery, useSendAgain } from "../data/people";
 import { shortDate } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 
 const states: Record<Schemas["Message"]["state"], string> = {
   kept: "kept here: no mail server is set",
@@ -20,6 +21,7 @@ export function Messages() {
   const list = messages.data;
   return (
     <div className="mx-auto max-w-3xl px-4 py-4 sm:px-6">
+      <Title of="Messages" />
       <h1 className="text-[1.6rem]">
         {list.length === 0
           ? "The mailbox is empty."

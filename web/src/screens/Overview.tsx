@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { overviewQuery } from "../data/lesson";
 import { BalanceChart } from "../overview/BalanceChart";
 import { StudentLine } from "../overview/StudentLine";
+import { AddStudent } from "../parts/AddStudent";
 import { Problem, Waiting } from "../parts/Problem";
 import { SignMark, signNames } from "../parts/SignMark";
+import { Title } from "../parts/Title";
 
 type Kind = Schemas["Sign"]["kind"];
 
@@ -21,6 +22,7 @@ export function Overview() {
   const shown = students.filter((o) => !only || o.signs.some((s) => s.kind === only));
   return (
     <div className="mx-auto max-w-6xl px-4 py-4 sm:px-6">
+      <Title of="Studio" />
       <h1 className="text-[1.6rem]">{sentence}</h1>
       <fieldset className="m-0 mt-3 flex flex-wrap gap-1.5 border-0 p-0">
         <legend className="sr-only">Show only</legend>
@@ -41,9 +43,7 @@ export function Overview() {
       </fieldset>
       {students.length === 0 ? (
         <p className="mt-8">
-          <Link to="/" className="press">
-            To Today
-          </Link>
+          <AddStudent look="press press-main" />
         </p>
       ) : (
         <ul className="mt-4">

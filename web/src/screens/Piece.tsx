@@ -6,6 +6,7 @@ import type { Schemas } from "../contract/client";
 import { pieceQuery } from "../data/library";
 import { studentsQuery } from "../data/people";
 import { Problem, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { Borders } from "../piece/Borders";
 import { Corrections, Paper } from "../piece/Corrections";
 import { Demands } from "../piece/Demands";
@@ -14,6 +15,7 @@ import { FingerSheet } from "../piece/FingerSheet";
 import { ForStudent } from "../piece/ForStudent";
 import { HandView } from "../piece/HandView";
 import { Listen, type Now } from "../piece/Listen";
+import { Manage } from "../piece/Manage";
 import { OverlayKey } from "../piece/OverlayKey";
 import { Skipped } from "../piece/Skipped";
 import { chooseAll, chooseChunk } from "../score/choose";
@@ -33,6 +35,7 @@ export function Piece() {
   const player = students.data?.find((s) => s.ladder === ladder);
   return (
     <div className="mx-auto max-w-[88rem] px-4 py-4 sm:px-6">
+      <Title of={p.material.title} />
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div className="min-w-0 max-w-3xl">
           <p className="fine">
@@ -83,6 +86,7 @@ export function Piece() {
           <Demands piece={p} />
           <Corrections piece={p} />
           <Paper piece={p} ladder={ladder} />
+          <Manage piece={p} students={students.data ?? []} />
         </aside>
       </div>
     </div>

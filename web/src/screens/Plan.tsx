@@ -4,6 +4,7 @@ import type { Schemas } from "../contract/client";
 import { usePlan } from "../data/lesson";
 import { longDay } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { drop, free, type Hand, move, pin, starts } from "../plan/hand";
 import { LessonBar } from "../plan/LessonBar";
 import { SegmentMark } from "../plan/SegmentMark";
@@ -27,6 +28,7 @@ export function Plan() {
   const change = (hand: Hand) => solve.mutate({ ...hand, version: p.hand.version });
   return (
     <div className="mx-auto max-w-[80rem] px-4 py-4 sm:px-6">
+      <Title of={`${p.student.name}, plan`} />
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div className="min-w-0 flex-1 basis-96">
           <p className="fine">

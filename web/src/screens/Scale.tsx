@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { scaleQuery } from "../data/technique";
 import { Problem, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { PlayControls } from "../sound/PlayControls";
 import { usePlayback } from "../sound/usePlayback";
 import { Board } from "../technique/Board";
@@ -56,6 +57,7 @@ export function Scale() {
   const s = scale.data;
   return (
     <div className="mx-auto max-w-[84rem] px-4 py-4 sm:px-6">
+      <Title of="Scales" />
       <p className="fine flex flex-wrap items-center gap-x-4">
         <span>{s.name}</span>
         <Link to="/technique" className="quiet">

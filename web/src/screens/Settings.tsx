@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../contract/client";
 import { studentsQuery, useApproach, useSaveWords, wordsQuery } from "../data/people";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { Holidays } from "../way/Holidays";
 import { Ways } from "../way/Ways";
 
@@ -57,6 +58,7 @@ export function Settings() {
   const w = words.data;
   return (
     <div className="mx-auto max-w-5xl px-4 py-4 sm:px-6">
+      <Title of="Ways of teaching" />
       <h1>How your studio teaches</h1>
       <p className="say mt-1">
         Teachers disagree, with reason: pick a way and change what you like; you decide.

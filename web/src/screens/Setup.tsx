@@ -5,6 +5,7 @@ import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
 import { seatQuery, setupQuery } from "../data/lesson";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { MeasureForm } from "../setup/MeasureForm";
 import { SideView } from "../setup/SideView";
 
@@ -34,6 +35,7 @@ function Sitting({ setup: s, ladder }: { setup: Schemas["Setup"]; ladder: string
   const append = useAppend(ladder);
   return (
     <div className="mx-auto max-w-[80rem] px-4 py-4 sm:px-6">
+      <Title of={`${s.student.name}, setup`} />
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div className="min-w-0 flex-1 basis-96">
           <p className="fine">

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { instrumentsQuery, studentsQuery } from "../data/people";
 import { Problem, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { Atlas } from "../technique/Atlas";
 import { ExerciseView } from "../technique/ExerciseView";
 import { StudentTechnique } from "../technique/StudentTechnique";
@@ -28,6 +29,7 @@ export function Technique() {
     setParams({ ...(ladder ? { ladder } : { for: other }), ...(id ? { exercise: id } : {}) });
   return (
     <div className="mx-auto max-w-[92rem] px-4 py-4 sm:px-6">
+      <Title of={student ? `${student.name}, technique` : "Technique"} />
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <label className="flex min-w-0 flex-col">
           <span className="fine">whose technique</span>

@@ -2,7 +2,6 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { todayQuery } from "../data/lesson";
-import { useStudents } from "../data/people";
 import { addDays, minutesOf } from "../data/time";
 import { longDay, weekdayOf } from "../data/words";
 import { Begin } from "../first/Begin";
@@ -28,8 +27,9 @@ export function Today() {
       </p>
       <h1 className="mt-1">{t.sentence}</h1>
       <WeekStrip today={t} />
+      {t.first.length > 0 && t.day === t.today && <Begin steps={t.first} />}
       {t.lessons.length === 0 ? (
-        <Free today={t} />
+        t.first.length === 0 && <Free day={t.day} />
       ) : (
         <>
           {t.day >= t.today && (
@@ -63,13 +63,11 @@ export function Today() {
   );
 }
 
-function Free({ today: t }: { today: Schemas["Today"] }) {
-  const students = useStudents();
-  if (students.data?.length === 0) return <Begin />;
+function Free({ day }: { day: string }) {
   return (
     <p className="mt-10 max-w-md">
       No lessons on this day. Pick another day above,{" "}
-      <Link to={`/calendar?day=${t.day}`} className="underline underline-offset-4">
+      <Link to={`/calendar?day=${day}`} className="underline underline-offset-4">
         open the calendar
       </Link>
       , or open a student from the list at the top.

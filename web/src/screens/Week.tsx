@@ -5,6 +5,7 @@ import { useWeek } from "../data/home";
 import { useLessonAppend } from "../data/useLessonAppend";
 import { firstName, longDay, minutes } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
+import { Title } from "../parts/Title";
 import { Why } from "../parts/Why";
 import { Family } from "../week/Family";
 import { ForWeek } from "../week/ForWeek";
@@ -28,6 +29,7 @@ export function Week() {
   let step = 0;
   return (
     <div className="mx-auto max-w-[100rem] px-4 py-4 sm:px-6">
+      <Title of={`${w.student.name}, week`} />
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div className="min-w-72 flex-1">
           <p className="fine">

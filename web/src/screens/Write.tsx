@@ -9,6 +9,7 @@ import { firstName } from "../data/words";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
 import { StrandOptions } from "../parts/StrandOptions";
+import { Title } from "../parts/Title";
 import { Skipped } from "../piece/Skipped";
 import { Engraving } from "../score/Engraving";
 
@@ -32,6 +33,7 @@ export function Write() {
   const tune = useQuery(typedQuery(typed));
   return (
     <div className="mx-auto max-w-[88rem] px-4 py-4 sm:px-6">
+      <Title of="Type a tune" />
       <h1>Type a tune</h1>
       <p className="say mt-1">
         Letters are notes, numbers lengths, bars are bars; it is engraved as you type.
