@@ -88,8 +88,12 @@ func (s *Store) DB() *sql.DB { return s.db }
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
 
-// Migrate brings the schema up to date.
+// Migrate brings the schema up to date. It refuses a database that cannot
+// keep every script (see utf8), before it has changed anything.
 func (s *Store) Migrate(ctx context.Context) error {
+	if err := s.utf8(ctx); err != nil {
+		return err
+	}
 	dir, err := fs.Sub(migrations, "migrations")
 	if err != nil {
 		return err
@@ -100,6 +104,32 @@ func (s *Store) Migrate(ctx context.Context) error {
 	}
 	_, err = p.Up(ctx)
 	return err
+}
+
+// utf8 is an error that says how to mend it when the database, or a table made
+// while it was set otherwise, keeps text in anything but utf8mb4: names in
+// other scripts would come back as question marks. Columns declared ascii hold
+// only identifiers of our own making.
+func (s *Store) utf8(ctx context.Context) error {
+	const database = "SELECT COALESCE(DATABASE(), ''), @@character_set_database"
+	var name, charset string
+	if err := s.db.QueryRowContext(ctx, database).Scan(&name, &charset); err != nil {
+		return err
+	}
+	if charset != "utf8mb4" {
+		return fmt.Errorf("the database %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER DATABASE `%s` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", name, charset, name)
+	}
+	const tables = `SELECT table_name, character_set_name FROM information_schema.columns
+WHERE table_schema = DATABASE() AND character_set_name NOT IN ('utf8mb4', 'ascii')
+ORDER BY table_name, ordinal_position LIMIT 1`
+	var table string
+	switch err := s.db.QueryRowContext(ctx, tables).Scan(&table, &charset); {
+	case errors.Is(err, sql.ErrNoRows):
+		return nil
+	case err != nil:
+		return err
+	}
+	return fmt.Errorf("the table %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER TABLE `%s` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", table, charset, table)
 }
 
 // within runs f in one transaction.

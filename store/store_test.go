@@ -333,3 +333,25 @@ func TestWhatIsKeptOfTheLadders(t *testing.T) {
 	require.NoError(t, err)
 	require.Empty(t, elsewhere)
 }
+
+// A database set to another character set is refused with the command that
+// mends it, and so is a table that was made in the meantime; ours are not.
+func TestADatabaseThatLosesNamesIsRefused(t *testing.T) {
+	require.NoError(t, db.Migrate(ctx))
+	run := func(statement string) {
+		t.Helper()
+		_, err := db.DB().ExecContext(ctx, statement)
+		require.NoError(t, err)
+	}
+	var name string
+	require.NoError(t, db.DB().QueryRowContext(ctx, "SELECT DATABASE()").Scan(&name))
+	run("CREATE TABLE old_names (name VARCHAR(20)) CHARACTER SET latin1")
+	t.Cleanup(func() { run("DROP TABLE old_names") })
+	require.EqualError(t, db.Migrate(ctx), "the table old_names keeps text as latin1, which loses names in many scripts; before starting again run: ALTER TABLE `old_names` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	run("ALTER TABLE old_names CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	require.NoError(t, db.Migrate(ctx), "what it said to do is enough")
+
+	run("ALTER DATABASE " + name + " CHARACTER SET latin1")
+	t.Cleanup(func() { run("ALTER DATABASE " + name + " CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci") })
+	require.EqualError(t, db.Migrate(ctx), "the database "+name+" keeps text as latin1, which loses names in many scripts; before starting again run: ALTER DATABASE `"+name+"` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+}

@@ -19,6 +19,8 @@ export function LessonBlock(props: {
   className?: string;
   onOpen: () => void;
   small?: boolean;
+  /** Too low for a second line: the time stands before the name */
+  low?: boolean;
 }) {
   const { lesson: l } = props;
   const fixed = l.state === "cancelled";
@@ -40,16 +42,16 @@ export function LessonBlock(props: {
       className={`overflow-hidden rounded border-l-4 px-1.5 text-left leading-tight shadow-sm hover:bg-fold ${tones[l.state]} ${isDragging ? "opacity-80" : ""} ${l.clashes.length > 0 ? "outline-2 -outline-offset-2 outline-cliff" : ""} ${props.className ?? ""}`}
     >
       <span className={`block truncate ${props.small ? "text-fine" : "text-[0.9rem] font-semibold"}`}>
-        {props.small && <span className="figures">{l.startsAt} </span>}
+        {(props.small || props.low) && <span className="figures font-normal">{l.startsAt} </span>}
         {l.name}
       </span>
-      {!props.small && (
+      {!props.small && !props.low && (
         <span className="figures fine block truncate no-underline">
           {l.startsAt}
           {l.words ? ` · ${l.words}` : ` · ${l.instrument}`}
         </span>
       )}
-      {props.small && l.words && <span className="sr-only">, {l.words}</span>}
+      {(props.small || props.low) && l.words && <span className="sr-only">, {l.words}</span>}
     </button>
   );
 }

@@ -52,6 +52,7 @@ export function WeekGrid(props: {
               <LessonBlock
                 key={lesson.lesson}
                 lesson={lesson}
+                low={pixels(lesson.minutes) < 40}
                 onOpen={() => props.onOpen(lesson)}
                 className="absolute"
                 style={{

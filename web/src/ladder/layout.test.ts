@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../contract/client";
-import { extent, freshness, gap, inSight, lay, placeAt, proposedY, shortNames } from "./layout";
+import {
+  extent,
+  freshness,
+  gap,
+  inSight,
+  lay,
+  placeAt,
+  proposedY,
+  shortExercises,
+  shortNames,
+} from "./layout";
 
 const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): Schemas["Rung"] => ({
   material,
@@ -103,5 +113,29 @@ describe("shortNames", () => {
       shortNames(["Five Fingers, C major", "Five Fingers, G major", "Fog", "Storm, Part One of Two"]),
     ).toEqual(["… C major", "… G major", "Fog", "Storm, Part One of Two"]);
     expect(shortNames(["Card: A", "Card: B"])).toEqual(["Card: A", "Card: B"]);
+  });
+});
+
+describe("shortExercises", () => {
+  it("tells exercises in one key apart by what differs", () => {
+    expect(
+      shortExercises([
+        "C major, five fingers: hands apart",
+        "C major, five fingers: hands together",
+        "C major scale: one octave",
+        "G major scale: one octave",
+        "D minor scale: one octave",
+        "D minor scale: two octaves",
+        "",
+      ]),
+    ).toEqual([
+      "C: apart",
+      "C: together",
+      "C: scale: one octave",
+      "G major scale: one octave",
+      "D minor: one octave",
+      "D minor: two octaves",
+      "",
+    ]);
   });
 });

@@ -51,10 +51,11 @@ export function lay(rails: Schemas["Rail"][], scale: Scale): LaidRail[] {
           ? (heights[zero] ?? 0) - gap(rail.rungs[zero]?.leap.size ?? 0, scale) / 2
           : y + scale.least;
     // Exercises are told apart by how they begin: by their key.
-    const names = shortNames(rail.rungs.map((r) => (r.exercise ? "" : r.title)));
+    const pieces = shortNames(rail.rungs.map((r) => (r.exercise ? "" : r.title)));
+    const exercises = shortExercises(rail.rungs.map((r) => (r.exercise ? r.title : "")));
     const rungs = rail.rungs.map((rung, i) => ({
       rung,
-      name: names[i] || rung.title,
+      name: pieces[i] || exercises[i] || rung.title,
       y: (heights[i] ?? 0) - shift,
       below: i > 0 ? gap(rung.leap.size, scale) : 0,
     }));
@@ -110,5 +111,28 @@ export function shortNames(titles: string[], room = 17): string[] {
   return titles.map((t) => {
     const b = beginning(t);
     return b && t.length > room && (seen.get(b) ?? 0) > 1 ? `… ${t.slice(b.length)}` : t;
+  });
+}
+
+/**
+ * Short names for the exercises of a rail: of those in the same key, the key
+ * and what tells them apart, so that two are never cut to the same words.
+ */
+export function shortExercises(titles: string[]): string[] {
+  const key = (title: string) => /^\S+ (?:major|minor)\b/.exec(title)?.[0] ?? "";
+  return titles.map((title) => {
+    const k = key(title);
+    const alike = titles.filter((t) => k && key(t) === k && t !== title);
+    if (alike.length === 0) return title;
+    const words = title.split(" ");
+    const shared = Math.max(
+      k.split(" ").length,
+      ...alike.map((t) => {
+        const other = t.split(" ");
+        const at = words.findIndex((w, i) => w !== other[i]);
+        return at < 0 ? words.length - 1 : at;
+      }),
+    );
+    return `${k.replace(" major", "")}: ${words.slice(shared).join(" ")}`;
   });
 }

@@ -35,7 +35,7 @@ export function Frame() {
               strokeLinecap="round"
             />
           </svg>
-          <span className="max-sm:sr-only">Patient Ladder</span>
+          <span className="max-sm:sr-only md:max-lg:sr-only">Patient Ladder</span>
         </Link>
         <nav
           aria-label="Main"
@@ -61,8 +61,8 @@ export function Frame() {
             Ways
           </NavLink>
         </nav>
-        <span className="fine ml-auto max-md:hidden">{session.data.studio}</span>
-        <div className="flex items-center max-md:ml-auto">
+        <span className="fine ml-auto max-lg:hidden">{session.data.studio}</span>
+        <div className="flex items-center max-lg:ml-auto">
           <Palette />
           <LookSwitch />
           <SignOut />

@@ -34,16 +34,16 @@ export function Past() {
         , {p.student.instrument}
       </p>
       <h1 className="text-[1.6rem]">{p.sentence}</h1>
-      <div className="mt-3 grid gap-8 md:grid-cols-[20rem_1fr]">
+      <div className="mt-3 grid gap-8 md:grid-cols-[20rem_minmax(0,1fr)] max-md:[&>*]:min-w-0">
         <div>
-          <div className="flex gap-2">
+          <div className="flex flex-wrap gap-2">
             <input
               type="search"
               aria-label="Search past lessons"
               placeholder="Search"
               value={search}
               onChange={(e) => setSearch(e.target.value)}
-              className="min-w-0 flex-1"
+              className="min-w-28 flex-1"
             />
             <label className="relative">
               <span className="sr-only">Open a day</span>

@@ -56,7 +56,10 @@ export function Week() {
       <PublishState week={w} />
       <PublishChanged changed={changed} busy={busy} showNew={showNew} asShown={publishAsShown} />
       <Refused error={error ?? append.error} />
-      <ol className="mt-3 grid gap-x-3 gap-y-6 md:grid-cols-7" aria-label="Days">
+      <ol
+        className="mt-3 grid gap-x-3 gap-y-6 sm:grid-cols-2 md:grid-cols-4 lg:grid-cols-7"
+        aria-label="Days"
+      >
         {w.days.map((d) => (
           <WeekDay
             key={d.date}
