@@ -56,7 +56,20 @@ export async function engrave(
   await osmd.load(xml);
   osmd.zoom = options.zoom;
   osmd.render();
+  for (const svg of el.querySelectorAll("svg")) reachFoot(svg);
   return { places: placesOf(osmd, el), osmd };
+}
+
+/** Makes a drawing as high as what it holds: the engraver counts no slur or low note under its last staff. */
+function reachFoot(svg: SVGSVGElement) {
+  const drawn = svg.getBBox();
+  const shown = svg.viewBox.baseVal;
+  const foot = drawn.y + drawn.height + unit / 2;
+  if (!shown || shown.height === 0 || foot <= shown.y + shown.height) return;
+  const perUnit = svg.height.baseVal.value / shown.height;
+  const height = foot - shown.y;
+  svg.setAttribute("viewBox", `${shown.x} ${shown.y} ${shown.width} ${height}`);
+  svg.setAttribute("height", `${height * perUnit}`);
 }
 
 function placesOf(osmd: OpenSheetMusicDisplay, el: HTMLElement): Places {
