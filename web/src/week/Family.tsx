@@ -59,13 +59,21 @@ export function Family({ week }: { week: Schemas["Week"] }) {
         }}
       >
         <label className="flex min-w-56 flex-1 flex-col">
-          <span className="fine">Family e-mail (optional)</span>
+          <span className="fine">Family e-mail, used while no contact has agreed to messages (optional)</span>
           <input type="email" value={email} onChange={(e) => setEmail(e.target.value)} autoComplete="off" />
         </label>
         <button type="submit" className="press" disabled={address.isPending || email === week.family.email}>
           Keep
         </button>
       </form>
+      {week.family.recipients.length > 0 && (
+        <p className="mt-1 text-[0.95rem] [overflow-wrap:anywhere]">
+          Messages go to {week.family.recipients.join(", ")}.{" "}
+          <Link to={`/student/${week.student.student}`} className="underline">
+            Contacts
+          </Link>
+        </p>
+      )}
       <p className="fine mt-1">
         <Link to="/messages" className="underline">
           The mailbox

@@ -55,7 +55,7 @@ export function PublishState({ week: w }: { week: Schemas["Week"] }) {
     const on = shortDate(w.publishedAt);
     says = w.changed
       ? `The family sees the week as it was published on ${on}; as it stands now, it would be otherwise.`
-      : `The family sees this week since ${on}${w.family.email ? `; a message is in the mailbox for ${w.family.email}` : ""}.`;
+      : `The family sees this week since ${on}${w.family.recipients.length > 0 ? `; a message is in the mailbox for ${w.family.recipients.join(", ")}` : ""}.`;
   }
   return (
     <p role="status" className="fine mt-1">

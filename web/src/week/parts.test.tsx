@@ -8,7 +8,12 @@ import { PublishButton, PublishChanged, PublishState } from "./Publish";
 afterEach(cleanup);
 
 const week = (more: object) =>
-  ({ published: false, changed: false, family: { email: "" }, ...more }) as unknown as Schemas["Week"];
+  ({
+    published: false,
+    changed: false,
+    family: { email: "", recipients: [] },
+    ...more,
+  }) as unknown as Schemas["Week"];
 
 describe("publishing", () => {
   it.each([
@@ -32,8 +37,8 @@ describe("publishing", () => {
     expect(said({ ...at, changed: true })).toMatch(
       /as it was published on .*; as it stands now, it would be otherwise\.$/,
     );
-    expect(said({ ...at, family: { email: "a@example.org" } })).toMatch(
-      /a message is in the mailbox for a@example\.org\.$/,
+    expect(said({ ...at, family: { email: "", recipients: ["a@example.org", "b@example.org"] } })).toMatch(
+      /a message is in the mailbox for a@example\.org, b@example\.org\.$/,
     );
   });
 
