@@ -294,7 +294,7 @@ func TestTheCalendarIsLivedWith(t *testing.T) {
 	x.quiet()
 	for _, size := range [][2]int64{{820, 1180}, {390, 844}} {
 		x.do(chromedp.EmulateViewport(size[0], size[1]))
-		for _, path := range []string{"/calendar", "/calendar?view=month", "/", "/student/" + eval[string](x.browser, `fetch("/api/students").then(r => r.json()).then(l => l[0].student)`)} {
+		for _, path := range []string{"/calendar", "/calendar?view=month", "/", "/past/" + nell, "/known/" + nell, "/week/" + nell, "/lesson/" + nell, "/student/" + eval[string](x.browser, `fetch("/api/students").then(r => r.json()).then(l => l[0].student)`)} {
 			x.visit(path)
 			x.see(`main h1`)
 			x.fits(fmt.Sprint(path, " at ", size[0]))
