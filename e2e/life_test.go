@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"net/http/httptest"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -418,5 +419,29 @@ func TestAThemeIsSplit(t *testing.T) {
 	x.until(`!document.querySelector("[role=dialog]")`)
 	x.visit("/ladder/" + ladder)
 	x.see(`//section[@aria-label="Ladder"]//li/button[contains(., "Theme with variations")]`)
+	x.quiet()
+}
+
+// Several files are given at once: what can be read goes onto the ladder, what
+// cannot is named with its reason and holds nothing back.
+func TestSeveralFilesAreBroughtAtOnce(t *testing.T) {
+	x := begins(t, 1280, 800)
+	ladder := x.student("Nell Farrow", "piano", 1, "15:30")
+	x.visit("/ladder/" + ladder)
+	x.click(button("Add a piece"))
+	x.see(`[role=dialog] input[type=file]`)
+	given := append(file(t, "kettle.musicxml", ownTune), file(t, "letter.musicxml", "Dear teacher")...)
+	given = append(given, file(t, "tunes.abc", fileOfTunes)...)
+	x.do(chromedp.SetUploadFiles(`input[type=file]`, given))
+	x.says("kettle.musicxml: MusicXML, one piece")
+	x.says("tunes.abc: ABC, 3 pieces")
+	x.says("letter.musicxml: ")
+	x.accessible("several files")
+	x.click(`//label[contains(., "Two Hands at the Tiller")]//input`)
+	x.click(button("Put 3 pieces"))
+	x.see(`[data-testid=marks]`)
+	titles := eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(v => v.rails.flatMap(r => r.rungs).map(r => r.title).join(", "))`, ladder))
+	require.NotContains(t, titles, "Two Hands at the Tiller")
+	require.Equal(t, 2, strings.Count(titles, ", "), titles)
 	x.quiet()
 }

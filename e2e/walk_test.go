@@ -98,7 +98,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	b.accessible("cleared")
 
 	// The ladder has moved: the piece is in review, the proposal becomes the working piece.
-	b.click(button("Begin “" + next + "”"))
+	b.click(`//*[@aria-label="Next rung"]` + button("Begin “"+next+"”"))
 	b.click(button("Ladder"))
 	b.says("orking on “" + next + "”")
 	b.see(`//li//button[contains(., "` + next + `")]`)

@@ -100,16 +100,27 @@ export const typedQuery = (abc: string) =>
 /** A file that was read and is not kept yet. */
 export type Looked = Schemas["ScoreRead"] & { file: File; score: string };
 
-/** Reads what is in a file. */
-export const useReadScore = (instrument: Instrument, then: (read: Looked) => void) =>
+/** What came of reading several files: those that were read, and why others were not. */
+export type LookedAll = { read: Looked[]; refused: { name: string; why: Error }[] };
+
+/** Reads what is in some files; one that cannot be read does not hold back the others. */
+export const useReadScores = (instrument: Instrument, then: (all: LookedAll) => void) =>
   useSend(
-    async (given: FormDataEntryValue | null): Promise<Looked> => {
-      const file = checked(given);
-      const score = await base64(file);
-      const read = await body(
-        client.POST("/scores/read", { body: { fileName: file.name, score, instrument } }),
-      );
-      return { file, score, ...read };
+    async (given: File[]): Promise<LookedAll> => {
+      const all: LookedAll = { read: [], refused: [] };
+      for (const one of given) {
+        try {
+          const file = checked(one);
+          const score = await base64(file);
+          const read = await body(
+            client.POST("/scores/read", { body: { fileName: file.name, score, instrument } }),
+          );
+          all.read.push({ file, score, ...read });
+        } catch (why) {
+          all.refused.push({ name: one.name, why: why as Error });
+        }
+      }
+      return all;
     },
     [],
     then,
