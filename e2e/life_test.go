@@ -435,7 +435,7 @@ func TestSeveralFilesAreBroughtAtOnce(t *testing.T) {
 	x.do(chromedp.SetUploadFiles(`input[type=file]`, given))
 	x.says("kettle.musicxml: MusicXML, one piece")
 	x.says("tunes.abc: ABC, 3 pieces")
-	x.says("letter.musicxml: ")
+	x.says("“letter.musicxml” cannot be read: this is not a MusicXML file")
 	x.accessible("several files")
 	x.click(`//label[contains(., "Two Hands at the Tiller")]//input`)
 	x.click(button("Put 3 pieces"))

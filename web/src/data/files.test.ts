@@ -4,7 +4,8 @@ import { checked } from "./files";
 describe("a file before it is sent", () => {
   it("must be there", () => {
     expect(() => checked(null)).toThrow("Choose a file first.");
-    expect(() => checked(new File([], "empty.mid"))).toThrow("Choose a file first.");
+    expect(() => checked(new File([], ""))).toThrow("Choose a file first.");
+    expect(() => checked(new File([], "empty.mid"))).toThrow("“empty.mid” is empty. Nothing was changed.");
   });
   it("must not be larger than the server takes", () => {
     const big = new File([new Uint8Array(13 * 1024 * 1024)], "symphony.xml");

@@ -122,11 +122,7 @@ function Form({ student }: { student: Schemas["Student"] }) {
       {look.data?.refused.map((r) => (
         <Refused
           key={r.name}
-          error={
-            look.data.read.length + look.data.refused.length > 1
-              ? new Error(`${r.name}: ${r.why.message}`)
-              : r.why
-          }
+          error={r.why.message.includes(r.name) ? r.why : new Error(`“${r.name}”: ${r.why.message}`)}
         />
       ))}
       {looked && (
