@@ -3,13 +3,13 @@ import { usePlanDay } from "../data/lesson";
 import { Refused } from "../parts/Problem";
 
 /** Plans every lesson of a day in one press, and says which is too full. */
-export function PlanDay({ day }: { day: string }) {
+export function PlanDay({ day, today }: { day: string; today: boolean }) {
   const plan = usePlanDay(day);
   return (
     <div>
       {!plan.data && (
         <button type="button" className="press" disabled={plan.isPending} onClick={() => plan.mutate()}>
-          Plan today
+          {today ? "Plan today" : "Plan this day"}
         </button>
       )}
       <Refused error={plan.error} />

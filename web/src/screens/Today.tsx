@@ -34,7 +34,7 @@ export function Today() {
         <>
           {t.day >= t.today && (
             <div className="mt-4">
-              <PlanDay key={t.day} day={t.day} />
+              <PlanDay key={t.day} day={t.day} today={t.day === t.today} />
             </div>
           )}
           <ol className="mt-6 border-l-4 border-line">
