@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"sort"
 	"strings"
+	"unicode/utf8"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
@@ -69,7 +70,7 @@ func Check(c Curriculum, known skill.Catalogue) (skill.Catalogue, []string) {
 }
 
 func (m Material) faults(at string, skills skill.Catalogue, f *faults) {
-	if strings.TrimSpace(m.Title) == "" || len(m.Title) > 200 {
+	if strings.TrimSpace(m.Title) == "" || utf8.RuneCountInString(m.Title) > 200 {
 		f.add("%s needs a title of at most 200 letters", at)
 	}
 	if !knownStrand(m.Strand) {
