@@ -82,11 +82,7 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 			out.list = append(out.list, studentplan.Known{Material: id, When: studentplan.Rough(x.When)})
 		}
 		if x.Ladder {
-			for _, m := range s.Rest(x.Book) {
-				if !slices.Contains(pieces, m.ID) {
-					out.rungs = append(out.rungs, ladder.Placed{Material: m.ID, Strand: m.Strand})
-				}
-			}
+			out.rungs = append(out.rungs, s.RestAfter(x.Book, x.Last)...)
 		}
 	}
 	for _, x := range n.Pieces {

@@ -2,6 +2,7 @@ package lesson
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"patientladder/api/answer"
@@ -61,19 +62,14 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 	out := contract.PastDay{
 		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, At: s.EntryTime(live, day).UTC(),
 	}
-	for _, p := range past {
-		switch {
-		case p.Day.Equal(day):
-			out.Words = n.PastLesson(p)
-			for _, e := range p.Entries {
-				out.Entries = append(out.Entries, contract.PastEntry{Entry: entryOut(*e), Text: n.Entry(e, s.Student), Title: s.Library[e.Material].Title})
-			}
-		case p.Day.After(day):
-			out.Next = p.Day.Format(time.DateOnly) // the last one seen is the nearest
-		case out.Last == "":
-			out.Last = p.Day.Format(time.DateOnly)
+	if i := slices.IndexFunc(past, func(p studentplan.PastLesson) bool { return p.Day.Equal(day) }); i >= 0 {
+		out.Words = n.PastLesson(past[i])
+		for _, e := range past[i].Entries {
+			out.Entries = append(out.Entries, contract.PastEntry{Entry: entryOut(*e), Text: n.Entry(e, s.Student), Title: s.Library[e.Material].Title})
 		}
 	}
+	before, after := studentplan.Around(past, day)
+	out.Last, out.Next = dayOrNone(before), dayOrNone(after)
 	for _, id := range s.Had(day) {
 		piece := contract.PastPiece{Material: id, Title: s.Library[id].Title, Points: []contract.Choice{}}
 		for _, f := range s.PointsOf(id) {
@@ -82,6 +78,13 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 		out.Pieces = append(out.Pieces, piece)
 	}
 	return contract.GetPastLesson200JSONResponse(out), nil
+}
+
+func dayOrNone(day time.Time) string {
+	if day.IsZero() {
+		return ""
+	}
+	return day.Format(time.DateOnly)
 }
 
 // lastTime is what a lesson opens with: the last one, and what came from home since.

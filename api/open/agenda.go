@@ -15,9 +15,9 @@ import (
 func (s Studio) Pupils(ladders []store.Ladder) []agenda.Pupil {
 	out := make([]agenda.Pupil, len(ladders))
 	for i, l := range ladders {
-		t := l.Lessons
+		t := l.Lessons.Ended(l.Profile().Until)
 		t.Holidays = calendar.Breaks(s.Holidays, l.StudentID, nil)
-		out[i] = agenda.Pupil{Ladder: l.ID, Student: l.StudentID, Name: l.Name, Instrument: l.Instrument, Lessons: t, Until: l.Profile().Until}
+		out[i] = agenda.Pupil{Ladder: l.ID, Student: l.StudentID, Name: l.Name, Instrument: l.Instrument, Lessons: t, Gone: l.Profile().Gone(s.Today)}
 	}
 	return out
 }

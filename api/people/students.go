@@ -11,9 +11,6 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/library/material"
-	"patientladder/core/planning/curriculum"
-	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
 	"patientladder/home/post"
@@ -64,7 +61,7 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 	if err := h.Store.AddPerson(ctx, b.Tenant.ID, p, l); err != nil {
 		return nil, err
 	}
-	if rungs := ofSource(b.Library, n.Source, l.Instrument); len(rungs) > 0 {
+	if rungs := studentplan.OfBook(b.Library, n.Source, l.Instrument); n.Source != "" && len(rungs) > 0 {
 		if err := h.Store.PlaceRungs(ctx, b.Tenant.ID, l.ID, rungs); err != nil {
 			return nil, err
 		}
@@ -84,20 +81,6 @@ func newLadder(s open.Studio, id string, p store.Person, instrument string, from
 	}
 	l.PracticeDays, l.PracticeMinutes = studentplan.FirstPractice(l.Profile().Age(s.Today), l.Lessons.Slots)
 	return l, nil
-}
-
-// ofSource returns the materials of a book for an instrument, in the book's order.
-func ofSource(lib material.Library, source, instrument string) []ladder.Placed {
-	var out []ladder.Placed
-	if source == "" {
-		return out
-	}
-	for _, m := range curriculum.Book(lib, source) {
-		if m.Instrument == instrument {
-			out = append(out, ladder.Placed{Material: m.ID, Strand: m.Strand})
-		}
-	}
-	return out
 }
 
 // ofStudent are the ladders of a student.

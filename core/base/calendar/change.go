@@ -128,8 +128,8 @@ func (t Timetable) SetSlots(from time.Time, slots []Slot) (Timetable, error) {
 		if !s.Until.IsZero() && s.Until.Before(from) {
 			return t, ErrBackwards
 		}
-		for _, o := range slots[:i] {
-			if o.Weekday == s.Weekday && o.Every == 1 && s.Every == 1 && o.StartsAt < s.StartsAt+s.Minutes && s.StartsAt < o.StartsAt+o.Minutes {
+		for _, o := range slots[:i] { // all begin in the same week, so that every second week meets every week
+			if o.Weekday == s.Weekday && o.StartsAt < s.StartsAt+s.Minutes && s.StartsAt < o.StartsAt+o.Minutes {
 				return t, ErrOverlap
 			}
 		}

@@ -151,6 +151,26 @@ type Timetable struct {
 	Pauses []Break
 }
 
+// Ended is the timetable of one who has no lessons from a day on, because the student left or stopped; zero
+// for no such day.
+func (t Timetable) Ended(from time.Time) Timetable {
+	if from.IsZero() {
+		return t
+	}
+	slots := []Slot{}
+	for _, s := range t.Slots {
+		if last := from.AddDate(0, 0, -1); s.Until.IsZero() || s.Until.After(last) {
+			s.Until = last
+		}
+		if !s.Until.Before(s.From) {
+			slots = append(slots, s)
+		}
+	}
+	t.Slots = slots
+	t.Pauses = append(slices.Clone(t.Pauses), Break{From: from, To: NoEnd}) // takes what was moved or added there
+	return t
+}
+
 // Between are the lessons that are or were due from one day to another, both included, by day and time, each once.
 func (t Timetable) Between(from, to time.Time) (out []Lesson) {
 	changed := make(map[string]Change, len(t.Changes))

@@ -151,12 +151,34 @@ func TestWhatCannotBeDoneWithLessons(t *testing.T) {
 		{[]Slot{{Minutes: 30, Every: 3}}, ErrEvery},
 		{[]Slot{{Minutes: 30, Every: 1, Until: on("2026-05-01")}}, ErrBackwards},
 		{[]Slot{{Minutes: 30, Every: 1}, {StartsAt: 29, Minutes: 30, Every: 1}}, ErrOverlap},
+		{[]Slot{{Minutes: 30, Every: 2}, {StartsAt: 29, Minutes: 30, Every: 1}}, ErrOverlap},
+		{[]Slot{{Minutes: 30, Every: 2}, {StartsAt: 29, Minutes: 30, Every: 2}}, ErrOverlap},
+		{[]Slot{{Minutes: 30, Every: 1}, {Weekday: 1, Minutes: 30, Every: 1}}, nil},
 		{[]Slot{{Minutes: 30, Every: 1}, {StartsAt: 30, Minutes: 30, Every: 1}}, nil},
 		{nil, nil},
 	} {
 		_, err := table.SetSlots(today, c.slots)
 		require.ErrorIs(t, err, c.want, c.slots)
 	}
+}
+
+// Who leaves on a day has no lesson from then on, wherever it came from; those before it stay.
+func TestATimetableEnds(t *testing.T) {
+	table := Weekly(time.Monday, 930, 30, on("2026-05-04"))
+	table.Slots[0].ID = "s"
+	table.Slots = append(table.Slots, Slot{ID: "later", Weekday: time.Friday, StartsAt: 600, Minutes: 30, Every: 1, From: on("2026-06-01")})
+	table, err := table.Move("2026-05-11-s", Time{on("2026-05-20"), 930, 30}, on("2026-05-04"))
+	require.NoError(t, err)
+	table, err = table.Add("extra", Time{on("2026-05-21"), 930, 30}, "", on("2026-05-04"))
+	require.NoError(t, err)
+	require.Equal(t, table, table.Ended(time.Time{}))
+	ended := table.Ended(on("2026-05-18"))
+	require.Equal(t, []Slot{{ID: "s", Weekday: time.Monday, StartsAt: 930, Minutes: 30, Every: 1, From: on("2026-05-04"), Until: on("2026-05-17")}}, ended.Slots)
+	held := ended.Held(on("2026-05-01"), on("2027-05-01"))
+	require.Len(t, held, 1)
+	require.Equal(t, "2026-05-04-s", held[0].ID)
+	_, ok := ended.Next(on("2026-05-05"))
+	require.False(t, ok)
 }
 
 // Whatever is done, each lesson that a slot makes is there once, and nothing but an end of its slot loses one.

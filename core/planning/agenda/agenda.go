@@ -15,14 +15,11 @@ import (
 // Pupil is one student on one instrument.
 type Pupil struct {
 	Ladder, Student, Name, Instrument string
-	// Lessons has the holidays in it.
+	// Lessons has the holidays in it, and ends where the student left or stopped.
 	Lessons calendar.Timetable
-	// Until is the first day without lessons, because the student left or stopped; zero for none.
-	Until time.Time
+	// Gone says that the student has left or stopped by today, and is owed nothing.
+	Gone bool
 }
-
-// gone says that a lesson of the pupil would be after the last.
-func (p Pupil) gone(day time.Time) bool { return !p.Until.IsZero() && !day.Before(p.Until) }
 
 // Lesson is a dated lesson of a pupil.
 type Lesson struct {
@@ -86,9 +83,6 @@ func Lay(pupils []Pupil, holidays []calendar.Holiday, from, to time.Time) []Day 
 	for _, p := range pupils {
 		toMakeUp := ids(p.Lessons.ToMakeUp(from, to))
 		for _, l := range p.Lessons.Between(from, to) {
-			if p.gone(l.Day) {
-				continue
-			}
 			x := Lesson{Pupil: p, Lesson: l, ToMakeUp: slices.Contains(toMakeUp, l.ID)}
 			if d := at(l.Day); d != nil {
 				d.Lessons = append(d.Lessons, x)
@@ -141,10 +135,10 @@ const madeUpWithin = 12
 func ToMakeUp(pupils []Pupil, today time.Time) (out []Lesson) {
 	from, to := today.AddDate(0, 0, -7*madeUpWithin), today.AddDate(0, 0, 7*madeUpWithin)
 	for _, p := range pupils {
+		if p.Gone {
+			continue
+		}
 		for _, l := range p.Lessons.ToMakeUp(from, to) {
-			if p.gone(today) {
-				continue
-			}
 			out = append(out, Lesson{Pupil: p, Lesson: l, ToMakeUp: true})
 		}
 	}

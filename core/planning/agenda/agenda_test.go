@@ -69,18 +69,22 @@ func TestTheLessonsOfAStudio(t *testing.T) {
 	require.Len(t, free, mostFree)
 }
 
-// Whoever left is not in the calendar any more, and is owed nothing.
+// Whoever left is not in the calendar any more, is owed nothing, and takes no one's time.
 func TestWhoLeftHasNoLessons(t *testing.T) {
 	nell := pupil("Nell", time.Monday, 930)
 	var err error
 	nell.Lessons, err = nell.Lessons.CancelLesson("2026-05-04-Nell", calendar.ByTeacher, false)
 	require.NoError(t, err)
-	nell.Until = day(7)
+	nell.Lessons = nell.Lessons.Ended(day(7))
 	days := Lay([]Pupil{nell}, nil, monday, day(7))
 	require.Equal(t, []string{"Nell 930 cancelled []"}, told(days[0]))
 	require.Len(t, days[0].Cancelled(), 1)
 	require.Empty(t, told(days[7]))
 	require.Len(t, ToMakeUp([]Pupil{nell}, day(6)), 1)
+	free := Free([]Pupil{nell}, nil, "Ivo", 30, day(7), day(6))
+	require.Equal(t, calendar.Time{Day: day(7), StartsAt: 900, Minutes: 30}, free[0])
+	require.Equal(t, calendar.Time{Day: day(7), StartsAt: 930, Minutes: 30}, free[1], "the time that was Nell's")
+	nell.Gone = true
 	require.Empty(t, ToMakeUp([]Pupil{nell}, day(7)))
 }
 

@@ -75,7 +75,7 @@ func (s Student) knows(k Known) bool {
 func (s Student) UpTo(book, last string) []string {
 	var out []string
 	for _, m := range curriculum.Book(s.Library, book) {
-		if m.Instrument != s.Instrument || m.PartOf != "" {
+		if m.Instrument != s.Instrument {
 			continue
 		}
 		out = append(out, m.ID)
@@ -89,12 +89,13 @@ func (s Student) UpTo(book, last string) []string {
 	return out
 }
 
-// Rest are the materials of a book that the student has not begun, in the book's order: what goes onto the ladder.
-func (s Student) Rest(book string) []material.Material {
-	var out []material.Material
-	for _, m := range curriculum.Book(s.Library, book) {
-		if m.Instrument == s.Instrument && !s.Begun(m.ID) && !m.Retired && m.PartOf == "" {
-			out = append(out, m)
+// OfBook are the rungs that a book makes for an instrument, in its order: what is offered of it, sections in
+// the place of their units.
+func OfBook(lib material.Library, book, instrument string) []ladder.Placed {
+	var out []ladder.Placed
+	for _, m := range curriculum.Book(lib, book) {
+		if m.Instrument == instrument && !m.Retired {
+			out = append(out, ladder.Whole(lib, m)...)
 		}
 	}
 	return out
@@ -141,13 +142,27 @@ func (s Student) KnownEffect(then Student, before, after []string) KnownEffect {
 	return out
 }
 
-// RestFrom is what was not begun of a book, from a piece on, as rungs; sections stand in the place of their units.
+// RestFrom is what was not begun of a book, from a piece on, as rungs.
 func (s Student) RestFrom(book, from string) []ladder.Placed {
+	return s.rest(book, func(id string) bool { return from == "" || id == from })
+}
+
+// RestAfter is what was not begun of a book after a piece, as rungs.
+func (s Student) RestAfter(book, last string) []ladder.Placed {
+	passed := false
+	return s.rest(book, func(id string) bool {
+		was := passed
+		passed = passed || id == last
+		return was
+	})
+}
+
+// rest is what was not begun of a book from the first piece on that begins says.
+func (s Student) rest(book string, begins func(id string) bool) []ladder.Placed {
 	var out []ladder.Placed
-	begun := from == ""
-	for _, m := range s.Rest(book) {
-		begun = begun || m.ID == from
-		if begun {
+	on := false
+	for _, m := range curriculum.Book(s.Library, book) {
+		if on = on || begins(m.ID); on && m.Instrument == s.Instrument && !m.Retired && !s.Begun(m.ID) {
 			out = append(out, ladder.Whole(s.Library, m)...)
 		}
 	}
@@ -208,7 +223,7 @@ func (s Student) SkillFamilies() []SkillFamily {
 func (s Student) Match(lines []string) []titles.Match {
 	var among []titles.Title
 	for _, m := range s.Library {
-		if m.Instrument == s.Instrument && m.Exercise == "" && m.PartOf == "" {
+		if m.Instrument == s.Instrument && m.Exercise == "" && m.PartOf == "" && !m.Retired {
 			among = append(among, titles.Title{ID: m.ID, Title: m.Title, Composer: m.Composer})
 		}
 	}

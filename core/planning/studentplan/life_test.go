@@ -12,6 +12,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/ladder"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -45,9 +46,57 @@ func TestUpToHereInABook(t *testing.T) {
 	require.Equal(t, []string{"a", "b"}, s.UpTo("book", "b"))
 	require.Equal(t, []string{"a", "b", "c"}, s.UpTo("book", ""))
 	require.Empty(t, s.UpTo("book", "other"))
+}
+
+// What goes onto a ladder of a book is what is offered and was not begun, sections in the place of their units.
+func TestTheRestOfABook(t *testing.T) {
+	gone, first, second := inBook("gone", 4), inBook("c1", 1), inBook("c2", 2)
+	gone.Retired = true
+	first.PartOf, second.PartOf = "c", "c"
+	cello := inBook("cello", 5)
+	cello.Instrument = "cello"
+	s := pupil(t, inBook("a", 1), inBook("b", 2), inBook("c", 3), gone, cello, inBook("d", 6), first, second)
 	s.learned("a", 3, 9)
-	rest := s.Rest("book")
-	require.Equal(t, []string{"b", "c"}, []string{rest[0].ID, rest[1].ID})
+	ids := func(rungs []ladder.Placed) []string {
+		out := []string{}
+		for _, r := range rungs {
+			out = append(out, r.Material)
+		}
+		return out
+	}
+	require.Equal(t, []string{"a", "b", "c1", "c2", "d"}, ids(OfBook(s.Library, "book", "piano")))
+	require.Equal(t, []string{"cello"}, ids(OfBook(s.Library, "book", "cello")))
+	require.Equal(t, []string{"b", "c1", "c2", "d"}, ids(s.RestFrom("book", "")))
+	require.Equal(t, []string{"b", "c1", "c2", "d"}, ids(s.RestFrom("book", "a")), "from one that was begun as well")
+	require.Equal(t, []string{"c1", "c2", "d"}, ids(s.RestFrom("book", "c")))
+	require.Equal(t, []string{"c1", "c2", "d"}, ids(s.RestAfter("book", "b")))
+	require.Equal(t, []string{"d"}, ids(s.RestAfter("book", "gone")))
+	require.Empty(t, s.RestAfter("book", "d"))
+}
+
+// A pasted line never means a piece that is not offered any more.
+func TestARetiredPieceIsNotMeant(t *testing.T) {
+	gone := piece("gone", material.Method)
+	gone.Title, gone.Retired = "Low Water", true
+	s := pupil(t, gone)
+	require.Empty(t, s.Match([]string{"Low Water"})[0].Best.ID)
+	gone.Retired = false
+	require.Equal(t, "gone", pupil(t, gone).Match([]string{"Low Water"})[0].Best.ID)
+}
+
+// Around a day lie the lesson before it and the one after it, whether or not there was one on it.
+func TestTheLessonsAroundADay(t *testing.T) {
+	past := []PastLesson{{Day: on(7)}, {Day: on(14)}, {Day: on(28)}}
+	for day, want := range map[int][2]int{7: {14, 0}, 14: {28, 7}, 28: {0, 14}, 20: {28, 14}, 1: {7, 0}, 40: {0, 28}} {
+		before, after := Around(past, on(day))
+		for i, d := range []time.Time{before, after} {
+			if want[i] == 0 {
+				require.True(t, d.IsZero(), day)
+			} else {
+				require.Equal(t, on(want[i]), d, day)
+			}
+		}
+	}
 }
 
 // What was known before counts as learned with a doubt that grows with the time, says nothing of how long a

@@ -101,6 +101,20 @@ func (p *PastLesson) add(e *studentlog.Entry) {
 	}
 }
 
+// Around are the days of the lessons before and after a day, of the lessons that were, the latest first; zero
+// for none.
+func Around(past []PastLesson, day time.Time) (before, after time.Time) {
+	for _, p := range past {
+		switch {
+		case p.Day.After(day):
+			after = p.Day // the last one seen is the nearest
+		case p.Day.Before(day):
+			return p.Day, after
+		}
+	}
+	return before, after
+}
+
 // Matching are the lessons in which all words of a search come up: in what was recorded, as said says it,
 // or in the title of a piece.
 func (s Student) Matching(past []PastLesson, search string, said func(*studentlog.Entry) string) []PastLesson {

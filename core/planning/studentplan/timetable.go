@@ -8,9 +8,9 @@ import (
 )
 
 // Timetable is when the lessons of a student are, with the holidays but for those, by id, in which there
-// are lessons all the same.
+// are lessons all the same, and without any once the student has left.
 func (s Student) Timetable(given ...string) calendar.Timetable {
-	t := s.Profile.Lessons
+	t := s.Profile.Lessons.Ended(s.Profile.Until)
 	t.Holidays = calendar.Breaks(s.Holidays, s.Profile.Student, given)
 	return t
 }
