@@ -268,6 +268,10 @@ func TestAStudentPausesLeavesAndReturns(t *testing.T) {
 	require.Equal(t, http.StatusNoContent, status)
 	require.Equal(t, "gone", state())
 	require.Equal(t, 0, studio())
+	_, link := u.call("POST", "/api/calendar/link", nil)
+	out := anyone(t)
+	out.url = u.url
+	require.NotContains(t, out.read(link["link"].(string)), "BEGIN:VEVENT", "nor in the calendar that the teacher subscribes to")
 	status, _ = u.call("DELETE", "/api/students/"+student+"/left", nil)
 	require.Equal(t, http.StatusNoContent, status)
 	require.Equal(t, "active", state())
