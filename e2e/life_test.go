@@ -271,7 +271,14 @@ func TestTheCalendarIsLivedWith(t *testing.T) {
 	x.touch(button("Make it up then"))
 	x.says("Makes up for Fri 15 May")
 	x.says("Nothing is to be made up.")
-	// By drag: Ivo's make-up goes a day on.
+	// By drag: Ivo's make-up goes an hour on.
+	x.visit("/calendar?day=2026-05-14")
+	ivo := `//button[@aria-roledescription="lesson" and contains(., "Makes up for")]`
+	x.see(ivo)
+	x.drag(ivo, 90)
+	x.until(`document.querySelector("[role=dialog] input[type=time]")?.value === "11:00"`)
+	x.touch(button("Move this lesson"))
+	x.see(`//button[@aria-roledescription="lesson" and contains(., "Ivo Quay") and contains(., "11:00")]`)
 	x.visit("/calendar?day=2026-05-14&view=month")
 	x.see(`//button[@aria-roledescription="lesson" and contains(., "Ivo")]`)
 	x.accessible("a month")

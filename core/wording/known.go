@@ -17,7 +17,13 @@ func (n Names) KnownEffect(e studentplan.KnownEffect, entries, made, rungs int) 
 	var out []string
 	if k := len(e.Pieces); k > 0 {
 		line := Capital(Counted(k, "piece")) + " learned before"
-		if e.Review > 0 {
+		switch {
+		case e.Review == 0:
+		case e.Review == k && k == 1:
+			line += ", and in review"
+		case e.Review == k:
+			line += ", all of them in review"
+		default:
 			line += fmt.Sprintf(", %s of them in review", Numbered(e.Review))
 		}
 		out = append(out, line+".")

@@ -49,7 +49,7 @@ export function Pasted(props: {
         Read the list
       </button>
       <Refused error={match.error} />
-      {match.data && <p className="fine mt-1">{match.data.sentence}</p>}
+      {match.data && props.lines.length > 0 && <p className="fine mt-1">{match.data.sentence}</p>}
       <ul className="mt-2">
         {props.lines.map((l) => (
           <li key={l.id} className="flex flex-wrap items-center gap-2 border-t border-line/60 py-1">
