@@ -76,6 +76,18 @@ func (x *beginner) set(sel, value string) {
 	require.True(x.t, done)
 }
 
+// paste puts lines into a field at once.
+func (x *beginner) paste(sel, text string) {
+	x.t.Helper()
+	x.see(sel)
+	eval[bool](x.browser, fmt.Sprintf(`(() => {
+		const e = document.querySelector(%q);
+		Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value").set.call(e, %q);
+		e.dispatchEvent(new Event("input", {bubbles: true}));
+		return true;
+	})()`, sel, text))
+}
+
 // student adds a student with a lesson time, by hand of the server; it returns the ladder.
 func (x *beginner) student(name, instrument string, weekday int, startsAt string) string {
 	x.t.Helper()
@@ -182,8 +194,7 @@ func TestANotebookIsEntered(t *testing.T) {
 		list += fmt.Sprintf("%d. harbour tune number %c%c\n", i+1, 'a'+i, 'z'-i)
 	}
 	list += "Harbour tune numbr Aq\nHarbour tune nmber Bq\nSomething quite different\n"
-	x.see(`textarea[aria-label="Titles, one a line"]`)
-	eval[bool](x.browser, fmt.Sprintf(`(() => { const e = document.querySelector("textarea"); Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value").set.call(e, %q); e.dispatchEvent(new Event("input", {bubbles: true})); return true; })()`, list))
+	x.paste(`textarea[aria-label="Titles, one a line"]`, list)
 	x.touches++
 	x.touch(button("Read the list"))
 	x.says("Of 30 lines: 27 found, 2 to check, 1 new.")

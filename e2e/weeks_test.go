@@ -26,18 +26,6 @@ func (x *beginner) someone(name, instrument, weekday, startsAt, every string) {
 	x.says("Where to begin")
 }
 
-// paste puts lines into a field at once.
-func (x *beginner) paste(sel, text string) {
-	x.t.Helper()
-	x.see(sel)
-	eval[bool](x.browser, fmt.Sprintf(`(() => {
-		const e = document.querySelector(%q);
-		Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value").set.call(e, %q);
-		e.dispatchEvent(new Event("input", {bubbles: true}));
-		return true;
-	})()`, sel, text))
-}
-
 // of is the ladder or the student of a name.
 func (x *beginner) of(name, field string) string {
 	x.t.Helper()

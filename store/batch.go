@@ -137,7 +137,14 @@ func (s *Store) UndoBatch(ctx context.Context, studio, ladderID, id string, at t
 			return err
 		}
 		for _, m := range b.Materials {
-			// The entries of the batch itself still name it.
+			others, err := q.CountOnOtherLadders(ctx, rows.CountOnOtherLaddersParams{Studio: studio, Material: m, Ladder: ladderID, Mentions: mentions(m)})
+			if err != nil {
+				return err
+			}
+			if others > 0 {
+				continue
+			}
+			// Retired, not removed: the entries of the batch itself still name it.
 			if err := q.RetireMaterial(ctx, rows.RetireMaterialParams{Retired: true, StudioID: studio, ID: m}); err != nil {
 				return err
 			}

@@ -67,7 +67,7 @@ func removeMaterial(ctx context.Context, q *rows.Queries, studio, id string) (re
 	if _, err := q.LockMaterial(ctx, rows.LockMaterialParams{StudioID: studio, ID: id}); err != nil {
 		return false, err
 	}
-	n, err := q.CountHanging(ctx, rows.CountHangingParams{Studio: studio, Material: id, Mentions: `%"material":"` + id + `"%`})
+	n, err := q.CountHanging(ctx, rows.CountHangingParams{Studio: studio, Material: id, Mentions: mentions(id)})
 	if err != nil {
 		return false, err
 	}
@@ -91,6 +91,9 @@ func removeMaterial(ctx context.Context, q *rows.Queries, studio, id string) (re
 	_, err = q.DropMaterial(ctx, rows.DropMaterialParams{StudioID: studio, ID: id})
 	return true, err
 }
+
+// mentions is what an entry about a material holds, for LIKE.
+func mentions(material string) string { return `%"material":"` + material + `"%` }
 
 // RestoreMaterial offers a retired material again.
 func (s *Store) RestoreMaterial(ctx context.Context, studio, id string) error {

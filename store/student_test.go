@@ -8,6 +8,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/student/studentlog"
 	"patientladder/store"
 )
 
@@ -122,4 +125,27 @@ func TestTheTeachersFeedIsOpenedByItsToken(t *testing.T) {
 	require.NoError(t, db.SetFeed(ctx, st, ""))
 	_, err = db.FeedStudio(ctx, "")
 	require.ErrorIs(t, err, store.ErrNotFound)
+}
+
+// What a batch made goes with it, but for what another student has by now.
+func TestAnUndoneBatchLeavesWhatOthersHave(t *testing.T) {
+	st, l, _ := studio(t, db)
+	other := store.Ladder{ID: id(), StudentID: id(), Name: "Other", Born: date("2015-06-01"), Instrument: "piano"}
+	require.NoError(t, db.AddLadder(ctx, st, other))
+	made := func(title string) material.Material {
+		return material.Material{ID: id(), Title: title, Strand: material.Repertoire, Instrument: "piano"}
+	}
+	mine, placed, played := made("mine"), made("placed"), made("played")
+	batch := store.NewBatch{ID: id(), MadeAt: now, Materials: []material.Material{mine, placed, played}}
+	require.NoError(t, db.AddBatch(ctx, st, l.ID, batch))
+	require.NoError(t, db.PlaceRungs(ctx, st, other.ID, []ladder.Placed{{Material: placed.ID, Strand: material.Repertoire}}))
+	_, err := db.Append(ctx, st, other.ID, []studentlog.Entry{{ID: id(), At: now, Kind: studentlog.Assigned, Material: played.ID}})
+	require.NoError(t, err)
+	undo := func(e string) studentlog.Entry { return studentlog.Undo(e, "t", now) }
+	for range 2 {
+		require.NoError(t, db.UndoBatch(ctx, st, l.ID, batch.ID, now, undo))
+	}
+	lib, err := db.Library(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, []bool{true, false, false}, []bool{lib[mine.ID].Retired, lib[placed.ID].Retired, lib[played.ID].Retired})
 }

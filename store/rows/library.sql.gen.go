@@ -239,6 +239,32 @@ func (q *Queries) CountHanging(ctx context.Context, arg CountHangingParams) (int
 	return n, err
 }
 
+const countOnOtherLadders = `-- name: CountOnOtherLadders :one
+SELECT CAST((SELECT COUNT(*) FROM rung r WHERE r.studio_id = ? AND r.material_id = ? AND r.ladder_id <> ?)
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.ladder_id <> ? AND e.body LIKE ?) AS SIGNED) AS n
+`
+
+type CountOnOtherLaddersParams struct {
+	Studio   string
+	Material string
+	Ladder   string
+	Mentions string
+}
+
+func (q *Queries) CountOnOtherLadders(ctx context.Context, arg CountOnOtherLaddersParams) (int64, error) {
+	row := q.db.QueryRowContext(ctx, countOnOtherLadders,
+		arg.Studio,
+		arg.Material,
+		arg.Ladder,
+		arg.Studio,
+		arg.Ladder,
+		arg.Mentions,
+	)
+	var n int64
+	err := row.Scan(&n)
+	return n, err
+}
+
 const demands = `-- name: Demands :many
 SELECT studio_id, material_id, skill, weight, bars, origin FROM demand WHERE studio_id = ? ORDER BY material_id, skill
 `
