@@ -3,6 +3,7 @@ package main
 import (
 	"fmt"
 	"io"
+	"slices"
 	"time"
 
 	"patientladder/core/base/calendar"
@@ -44,11 +45,11 @@ func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 }
 
 func (s invented) learn(st []*standing.Standing) *forecast.Model {
-	var obs []forecast.Observation
-	for i, p := range s.students {
-		obs = append(obs, outlook.Observed(p.id, st[i].Clearings(), s.lib, nil, func(t time.Time) time.Time { return t.Truncate(24 * time.Hour) })...)
-	}
-	return forecast.Fit(obs, forecast.DefaultPrior())
+	obs := make([][]forecast.Observation, len(s.students))
+	parallel.Each(len(obs), func(i int) {
+		obs[i] = outlook.Observed(s.students[i].id, st[i].Clearings(), s.lib, nil, func(t time.Time) time.Time { return t.Truncate(24 * time.Hour) })
+	})
+	return forecast.Fit(slices.Concat(obs...), forecast.DefaultPrior())
 }
 
 // look makes every outlook and the review of the week; it returns how many rungs have dates.

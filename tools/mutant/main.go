@@ -75,12 +75,13 @@ func run(root, folder, tests string, seed uint64, n int) error {
 	}
 	rand.New(rand.NewPCG(seed, 0)).Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
 	all = all[:min(n, len(all))]
-	if out, err := test(dir, tests); err != nil {
-		return fmt.Errorf("the tests are red before anything is changed:\n%s", out)
+	order, err := quickestFirst(dir, tests)
+	if err != nil {
+		return err
 	}
 	noticed, broken := 0, 0
 	for _, c := range all {
-		switch seen, err := try(dir, tests, c); {
+		switch seen, err := try(dir, order, c); {
 		case err != nil:
 			return err
 		case seen == "broken":
@@ -147,7 +148,40 @@ func text(x *ast.BinaryExpr) bool {
 	return found
 }
 
-func try(dir, tests string, c change) (string, error) {
+// quickestFirst are the packages with tests in the order in which they answer, each with the time it
+// may take: a change that makes a loop endless is noticed by that.
+func quickestFirst(dir, tests string) ([]suite, error) {
+	list := exec.Command("go", append([]string{"list", "-f", "{{if or .TestGoFiles .XTestGoFiles}}{{.ImportPath}}{{end}}"}, strings.Fields(tests)...)...)
+	list.Dir = dir
+	out, err := list.Output()
+	if err != nil {
+		return nil, err
+	}
+	var all []suite
+	for _, pkg := range strings.Fields(string(out)) {
+		if out, err := test(dir, suite{pkg, 10 * time.Minute}); err != nil {
+			return nil, fmt.Errorf("the tests are red before anything is changed:\n%s", out)
+		}
+		from := time.Now() // the second run has nothing to compile
+		if out, err := test(dir, suite{pkg, 10 * time.Minute}); err != nil {
+			return nil, fmt.Errorf("the tests are red the second time:\n%s", out)
+		}
+		all = append(all, suite{pkg, time.Since(from)})
+	}
+	slices.SortFunc(all, func(a, b suite) int { return int(a.takes - b.takes) })
+	for i := range all {
+		all[i].takes = 30*time.Second + 5*all[i].takes
+	}
+	return all, nil
+}
+
+// suite is the tests of one package and how long they may take.
+type suite struct {
+	pkg   string
+	takes time.Duration
+}
+
+func try(dir string, order []suite, c change) (string, error) {
 	path := filepath.Join(dir, c.file)
 	was, err := os.ReadFile(path)
 	if err != nil {
@@ -163,16 +197,19 @@ func try(dir, tests string, c change) (string, error) {
 	if build.Run() != nil {
 		return "broken", nil
 	}
-	if _, err := test(dir, tests); err != nil {
-		return "noticed", nil
+	for _, s := range order {
+		if _, err := test(dir, s); err != nil {
+			return "noticed", nil
+		}
 	}
 	return "", nil
 }
 
-func test(dir, tests string) ([]byte, error) {
-	ctx, cancel := context.WithTimeout(context.Background(), 10*time.Minute)
+// test runs the tests of a package. The time limit is the test's own, so that its database stops with it.
+func test(dir string, s suite) ([]byte, error) {
+	ctx, cancel := context.WithTimeout(context.Background(), 2*s.takes+time.Minute)
 	defer cancel()
-	cmd := exec.CommandContext(ctx, "go", append([]string{"test", "-count=1", "-failfast"}, strings.Fields(tests)...)...)
+	cmd := exec.CommandContext(ctx, "go", "test", "-count=1", "-failfast", "-timeout", s.takes.String(), s.pkg)
 	cmd.Dir = dir
 	var out bytes.Buffer
 	cmd.Stdout, cmd.Stderr = &out, &out

@@ -5,7 +5,6 @@ package ladder
 
 import (
 	"slices"
-	"sort"
 	"time"
 
 	"patientladder/core/library/material"
@@ -98,48 +97,48 @@ type batch struct {
 	ahead []Placed
 }
 
-// share gives every material to the rail on which it stands.
+// share gives every material to the rail on which it stands: what was begun in the order in which it was
+// begun, what is ahead in the order of the ladder. What the library no longer holds is left out.
 func share(s *standing.Standing, lib material.Library, placed []Placed) map[material.Strand]*batch {
 	batches := map[material.Strand]*batch{}
-	seen := make(map[string]bool, len(placed)+len(s.Materials))
-	put := func(p Placed) {
-		if seen[p.Material] {
-			return
-		}
-		seen[p.Material] = true
-		if _, known := lib[p.Material]; !known {
-			return // no longer in the library
-		}
-		b := batches[p.Strand]
+	on := func(strand material.Strand) *batch {
+		b := batches[strand]
 		if b == nil {
 			b = &batch{}
-			batches[p.Strand] = b
+			batches[strand] = b
 		}
-		if m := s.Materials[p.Material]; m != nil && m.State != standing.Heard {
-			b.done = append(b.done, p.Material)
-		} else {
+		return b
+	}
+	strands := make(map[string]material.Strand, len(placed))
+	for _, p := range placed {
+		if _, twice := strands[p.Material]; twice {
+			continue
+		}
+		strands[p.Material] = p.Strand
+		if _, known := lib[p.Material]; !known {
+			continue
+		}
+		if m := s.Materials[p.Material]; m == nil || m.State == standing.Heard {
+			b := on(p.Strand)
 			b.ahead = append(b.ahead, p)
 		}
 	}
-	for _, p := range placed {
-		put(p)
-	}
-	for id, m := range s.Materials {
-		if m.State != standing.Heard {
-			put(Placed{Material: id, Strand: lib[id].Strand})
+	for _, id := range s.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished) {
+		m, known := lib[id]
+		if !known {
+			continue
 		}
+		strand, stands := strands[id]
+		if !stands {
+			strand = m.Strand
+		}
+		b := on(strand)
+		b.done = append(b.done, id)
 	}
 	return batches
 }
 
 func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, near int) []Rung {
-	sort.Slice(b.done, func(i, k int) bool {
-		x, y := s.Materials[b.done[i]], s.Materials[b.done[k]]
-		if !x.Assigned.Equal(y.Assigned) {
-			return x.Assigned.Before(y.Assigned)
-		}
-		return b.done[i] < b.done[k]
-	})
 	if near > 0 {
 		b.ahead = b.ahead[:min(near, len(b.ahead))]
 		last := len(b.done) - 1

@@ -27,5 +27,6 @@ func Decode(data []byte) (*Standing, error) {
 	if err := cbor.Unmarshal(data, s); err != nil {
 		return nil, fmt.Errorf("a kept standing is damaged: %w", err)
 	}
+	s.order = byAssignment(s.Materials)
 	return s, nil
 }

@@ -26,8 +26,8 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 			Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Sign]int{},
 			Ability: leap.Ability{Tempo: map[material.Texture]float64{}},
 		},
-		works:     map[string]*work{},
-		skills:    map[string]*trace{},
+		works:     make(map[string]*work, len(entries)/8),
+		skills:    make(map[string]*trace, 64),
 		habits:    newHabits(ctx.Policy.HabitAfter),
 		early:     map[string]bool{},
 		standards: map[clearing.Level][]clearing.Point{},
@@ -62,6 +62,8 @@ type fold struct {
 	// holds is for how many times its stability a learned piece is evidence for its skills.
 	holds float64
 	curve memory.Curve
+	// slab holds works that are not used yet: made many at a time, they cost less.
+	slab []work
 	// sections of each unit, found when the first section is cleared.
 	sections map[string][]string
 }
@@ -93,7 +95,12 @@ type trace struct {
 func (f *fold) work(id string) *work {
 	w, ok := f.works[id]
 	if !ok {
-		w = &work{MaterialStanding: MaterialStanding{State: Heard, Marks: map[string]studentlog.Mark{}, Spots: []Spot{}, Runs: []Run{}}, id: id, lastDay: -1}
+		if len(f.slab) == 0 {
+			f.slab = make([]work, 32)
+		}
+		w, f.slab = &f.slab[0], f.slab[1:]
+		w.State, w.Marks, w.Spots, w.Runs = Heard, map[string]studentlog.Mark{}, []Spot{}, []Run{}
+		w.id, w.lastDay = id, -1
 		f.works[id] = w
 		w.lib, w.known = f.ctx.Library[id]
 		w.asks = make([]*trace, len(w.lib.Demands))
@@ -441,6 +448,7 @@ func (f *fold) finish() {
 			w.Why = Rests
 		}
 	}
+	f.out.order = byAssignment(f.out.Materials)
 }
 
 // count counts the focus points of a working piece and those with a full mark.

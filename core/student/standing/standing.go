@@ -93,6 +93,15 @@ type Standing struct {
 	Entries int `json:"entries"`
 	// LastLesson is the day of the last entry that a teacher made in a lesson.
 	LastLesson time.Time `json:"lastLesson"`
+	// order holds the materials by the time of their assignment, then id; nil where the standing was not
+	// folded or decoded.
+	order []ordered
+}
+
+// ordered is a material with its id.
+type ordered struct {
+	id string
+	*MaterialStanding
 }
 
 // HomeDays is for how long reports from home are kept in view: eight weeks.
@@ -292,24 +301,29 @@ func (s *Standing) Travelling() []FocusStanding {
 
 // inOrder returns the ids of those materials that are wanted by the time of their assignment, then id.
 func (s *Standing) inOrder(wanted func(*MaterialStanding) bool) []string {
-	type at struct {
-		time int64
-		id   string
+	order := s.order
+	if order == nil {
+		order = byAssignment(s.Materials)
 	}
-	var list []at
-	for id, m := range s.Materials {
-		if wanted(m) {
-			list = append(list, at{m.Assigned.UnixMilli(), id})
+	ids := make([]string, 0, len(order))
+	for _, m := range order {
+		if wanted(m.MaterialStanding) {
+			ids = append(ids, m.id)
 		}
 	}
-	slices.SortFunc(list, func(a, b at) int {
-		return cmp.Or(cmp.Compare(a.time, b.time), strings.Compare(a.id, b.id))
-	})
-	var ids []string
-	for _, x := range list {
-		ids = append(ids, x.id)
-	}
 	return ids
+}
+
+// byAssignment orders the materials by the time of their assignment, then id.
+func byAssignment(materials map[string]*MaterialStanding) []ordered {
+	out := make([]ordered, 0, len(materials))
+	for id, m := range materials {
+		out = append(out, ordered{id, m})
+	}
+	slices.SortFunc(out, func(a, b ordered) int {
+		return cmp.Or(cmp.Compare(a.Assigned.UnixMilli(), b.Assigned.UnixMilli()), strings.Compare(a.id, b.id))
+	})
+	return out
 }
 
 // Begun says that anything was ever worked at.
@@ -331,8 +345,9 @@ func (s *Standing) Favourite(material string) bool {
 // Taken returns the leaps of the cleared materials as they were when assigned,
 // in the order in which they were assigned, for one strand or for all ("").
 func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64 {
-	var out []float64
-	for _, id := range s.In(Cleared, Polished) {
+	learned := s.In(Cleared, Polished)
+	out := make([]float64, 0, len(learned))
+	for _, id := range learned {
 		if m := s.Materials[id]; m.Before != nil && (strand == "" || lib[id].Strand == strand) {
 			out = append(out, m.Before.Size)
 		}
@@ -370,8 +385,9 @@ type Clearing struct {
 // Clearings returns the pieces that were assigned and then cleared, in the
 // order of their assignment. A piece cleared elsewhere tells nothing about time.
 func (s *Standing) Clearings() []Clearing {
-	var out []Clearing
-	for _, id := range s.In(Cleared, Polished) {
+	learned := s.In(Cleared, Polished)
+	out := make([]Clearing, 0, len(learned))
+	for _, id := range learned {
 		m := s.Materials[id]
 		if m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
 			out = append(out, Clearing{Material: id, Leap: m.Before.Size, From: m.Assigned, To: m.ClearedAt, Rested: m.Rested})
