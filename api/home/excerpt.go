@@ -70,11 +70,11 @@ func (e *excerpts) draw(ctx context.Context, it week.Item) (*engrave.Drawing, *o
 		return nil, o, err
 	}
 	switch it.Kind {
-	case week.Review, week.Listen, week.Whole:
+	case week.Review, week.Listen, week.Whole, week.Drilled:
 		return nil, o, nil
 	}
 	end := it.End
-	if it.Kind == week.Look { // where it begins is enough
+	if it.Kind == week.Look || it.Kind == week.Hear { // where it begins is enough
 		if last := min(4, len(o.Score.Bars)); last > 0 {
 			b := o.Score.Bars[last-1]
 			end = min(end, b.Start.Float()+b.Length.Float())
@@ -93,7 +93,7 @@ func (e *excerpts) familyItem(ctx context.Context, it week.Item) (contract.Famil
 	words := e.student.Words.Text(it.Words)
 	out := contract.FamilyItem{
 		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where(e.student.Library, it), Hand: it.Hand,
-		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: words, Hands: []int{},
+		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: words, Goals: append([]string{}, it.Goals...), Hands: []int{},
 	}
 	d, o, err := e.draw(ctx, it)
 	if err != nil {

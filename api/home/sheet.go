@@ -93,18 +93,18 @@ func (e *excerpts) sheetItem(ctx context.Context, it week.Item) (sheet.Item, err
 	if it.Kind == week.Review || it.Kind == week.Listen {
 		out.Where = ""
 	}
-	if it.Kind != week.Look && it.Kind != week.Listen {
+	if it.Times > 0 && it.Kind != week.Listen {
 		out.Boxes, out.Joined = it.Times, it.InRow
 	}
 	d, _, err := e.draw(ctx, it)
-	out.Excerpt = d
+	out.Excerpt, out.Goals = d, it.Goals
 	return out, err
 }
 
 // kinds name what is to be done, for a family.
 var kinds = map[week.Kind]string{
-	week.Look: "Look and say", week.Chunk: "Short section", week.Join: "Join", week.Whole: "The whole", week.Spot: "Hard spot",
-	week.Again: "Again", week.Review: "Play", week.Preview: "For later", week.Listen: "Listen",
+	week.Look: "Look and say", week.Hear: "Listen and sing", week.Chunk: "Short section", week.Join: "Join", week.Whole: "All the way through", week.Spot: "Hard spot",
+	week.Again: "Again", week.Review: "Play", week.Preview: "For later", week.Listen: "Listen", week.Drilled: "Exercise", week.Game: "Game",
 }
 
 func weekMinutes(m float64) string {

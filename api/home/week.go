@@ -186,7 +186,7 @@ func weekItems(s open.Student, items []week.Item) []contract.WeekItem {
 	for _, it := range items {
 		out = append(out, contract.WeekItem{
 			Key: it.Key, Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where(s.Library, it), Hand: it.Hand,
-			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: s.Words.Text(it.Words), Pinned: it.Pinned,
+			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: s.Words.Text(it.Words), Goals: append([]string{}, it.Goals...), Pinned: it.Pinned,
 		})
 	}
 	return out
@@ -196,7 +196,7 @@ func weekItems(s open.Student, items []week.Item) []contract.WeekItem {
 func where(lib material.Library, it week.Item) string {
 	m := lib[it.Material]
 	switch {
-	case it.Kind == week.Preview:
+	case it.Kind == week.Preview, it.Kind == week.Game:
 		return ""
 	case it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars):
 		return wording.Bars(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)

@@ -62,6 +62,9 @@ func (it Item) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 	if it.Boxes > 1 {
 		y = p.boxes(x, y+0.5, width, it.Boxes, it.Joined)
 	}
+	for _, goal := range it.Goals {
+		y = p.text(x+1.6, y+0.1, width-1.6, "– "+goal, tiny, plain)
+	}
 	if it.Words != "" && p.words {
 		y = p.text(x, y+0.2, width, it.Words, tiny, plain)
 	}

@@ -52,6 +52,8 @@ type Item struct {
 	Boxes  int
 	Joined bool
 	Words  string
+	// Goals of an exercise are read before it.
+	Goals []string
 	// Excerpt are the bars drawn; nil for none.
 	Excerpt *engrave.Drawing
 }

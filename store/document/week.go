@@ -17,6 +17,7 @@ type published struct {
 	LeftOut  []item   `json:"leftOut"`
 	Dropped  []item   `json:"dropped"`
 	NotYet   []string `json:"notYet"`
+	Watch    string   `json:"watch,omitempty"`
 	Dose     string   `json:"dose"`
 	Estimate string   `json:"estimate"`
 }
@@ -42,6 +43,7 @@ type item struct {
 	InRow    bool      `json:"inRow,omitempty"`
 	Minutes  float64   `json:"minutes"`
 	Words    string    `json:"words,omitempty"`
+	Goals    []string  `json:"goals,omitempty"`
 	Pinned   bool      `json:"pinned,omitempty"`
 }
 
@@ -54,7 +56,7 @@ type bars struct {
 // EncodeWeek writes a week as it is published. Its sentences are kept as they were said.
 func EncodeWeek(p week.Plan) ([]byte, error) {
 	out := published{
-		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), NotYet: p.NotYet, Dose: p.Dose, Estimate: p.Estimate,
+		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), NotYet: p.NotYet, Watch: p.Watch, Dose: p.Dose, Estimate: p.Estimate,
 	}
 	for _, d := range p.Days {
 		out.Days = append(out.Days, day{d.Date, d.Rest, items(d.Items), d.Minutes, d.Focus})
@@ -71,7 +73,7 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 	if err := json.Unmarshal(data, &in); err != nil {
 		return week.Plan{}, err
 	}
-	out := week.Plan{LeftOut: itemsOf(in.LeftOut), Dropped: itemsOf(in.Dropped), NotYet: in.NotYet, Dose: in.Dose, Estimate: in.Estimate}
+	out := week.Plan{LeftOut: itemsOf(in.LeftOut), Dropped: itemsOf(in.Dropped), NotYet: in.NotYet, Watch: in.Watch, Dose: in.Dose, Estimate: in.Estimate}
 	for _, d := range in.Days {
 		out.Days = append(out.Days, week.Day{Date: d.Date, Rest: d.Rest, Items: itemsOf(d.Items), Minutes: d.Minutes, Focus: d.Focus})
 	}
@@ -80,7 +82,7 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 
 func items(list []week.Item) (out []item) {
 	for _, it := range list {
-		out = append(out, item{it.Key, it.Kind, it.Material, it.Title, bars(it.Bars), it.Start, it.End, it.Hand, it.Times, it.InRow, it.Minutes, it.Words, it.Pinned})
+		out = append(out, item{it.Key, it.Kind, it.Material, it.Title, bars(it.Bars), it.Start, it.End, it.Hand, it.Times, it.InRow, it.Minutes, it.Words, it.Goals, it.Pinned})
 	}
 	return out
 }
@@ -89,7 +91,7 @@ func itemsOf(list []item) (out []week.Item) {
 	for _, it := range list {
 		out = append(out, week.Item{
 			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End, Hand: it.Hand,
-			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Pinned: it.Pinned,
+			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Goals: it.Goals, Pinned: it.Pinned,
 		})
 	}
 	return out

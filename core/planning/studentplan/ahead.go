@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/outlook"
@@ -71,6 +72,20 @@ func (s Student) readingBegins() time.Time {
 		first = s.Today
 	}
 	return s.Local(first).AddDate(0, 0, 7*s.Policy.ReadingAfter)
+}
+
+// BySound says that the student does not read yet: reading begins later by the way of teaching, and no reading
+// stage was begun.
+func (s Student) BySound() bool {
+	if s.Policy.ReadingAfter == 0 || !s.readingBegins().After(s.Today) {
+		return false
+	}
+	for id := range s.Standing.Materials {
+		if s.Library[id].Strand == material.Reading && s.Begun(id) {
+			return false
+		}
+	}
+	return true
 }
 
 // Gap is the number of days from a lesson to the one after it.

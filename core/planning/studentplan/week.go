@@ -2,6 +2,7 @@ package studentplan
 
 import (
 	"slices"
+	"sort"
 	"strings"
 	"time"
 
@@ -14,6 +15,7 @@ import (
 	"patientladder/core/reading/overrule"
 	"patientladder/core/reading/reading"
 	"patientladder/core/student/standing"
+	"patientladder/core/technique/exercise"
 )
 
 // Reading is the score of a material as it is read, with what the teacher set.
@@ -41,6 +43,9 @@ func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 		w.Input.Own = append(w.Input.Own, f.Text)
 	}
 	for _, id := range a.In(standing.Working) {
+		if a.BySound() && a.Library[id].Strand == material.Reading {
+			continue
+		}
 		work, err := a.work(id, read)
 		if err != nil {
 			return w, err
@@ -65,7 +70,7 @@ func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 func (s Student) Practice(start time.Time) week.Input {
 	return week.Input{
 		Start: start, Days: s.WeekDays(start), Practises: s.Practises, Minutes: s.PracticeMinutes, Age: s.Age(s.Today), ReviewShare: s.Policy.ReviewShare,
-		Approach: s.Policy.Approach, Dose: s.Policy.Dose, DoseRow: s.Policy.DoseRow,
+		Approach: s.Policy.Approach, Dose: s.Policy.Dose, DoseRow: s.Policy.DoseRow, BySound: s.BySound(),
 	}
 }
 
@@ -112,9 +117,13 @@ func (s Student) work(id string, read Read) (week.Work, error) {
 		}
 	}
 	o, err := read(w.Material)
-	if err != nil || o == nil {
+	if err != nil {
 		return w, err
 	}
+	if w.Drill = s.drill(w.Material, o); w.Drill != nil || o == nil {
+		return w, nil
+	}
+	w.Plays = plays(o.Piece)
 	tree := o.Chunks(s.LeafBars(), o.Set.Borders)
 	w.Tree = &tree
 	w.Opening = o.Opening(s.Words.Note)
@@ -135,4 +144,52 @@ func (s Student) work(id string, read Read) (week.Work, error) {
 		w.Quarters = append(w.Quarters, b.Length.Float())
 	}
 	return w, nil
+}
+
+// drill is what the week needs to know of a material that is an exercise; nil for a piece.
+func (s Student) drill(m material.Material, o *Reading) *week.Drill {
+	if m.Exercise == "" {
+		return nil
+	}
+	d := &week.Drill{Quarters: m.Quarters}
+	for _, f := range m.FocusPoints {
+		d.Goals = append(d.Goals, f.Text)
+	}
+	if o != nil {
+		d.Quarters = o.Score.Length().Float()
+	}
+	if e, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
+		switch e.Step.Hands {
+		case "apart":
+			d.Apart = true
+		case "right", "left":
+			d.One = e.Step.Hands + " hand"
+		}
+	}
+	return d
+}
+
+// plays says for each hand in which bars it plays or holds a note.
+func plays(p *analysis.Piece) map[string][]bool {
+	out := map[string][]bool{}
+	for _, l := range p.Lines {
+		hand := string(l.Hand) + " hand"
+		if l.Hand != reading.Right && l.Hand != reading.Left {
+			continue
+		}
+		bars := out[hand]
+		if bars == nil {
+			bars = make([]bool, len(p.Score.Bars))
+			out[hand] = bars
+		}
+		for _, on := range l.Onset {
+			for _, end := range on.Ends {
+				first := sort.Search(len(bars), func(i int) bool { b := p.Score.Bars[i]; return on.At.Less(b.Start.Add(b.Length)) })
+				for i := first; i < len(bars) && p.Score.Bars[i].Start.Less(end); i++ {
+					bars[i] = true
+				}
+			}
+		}
+	}
+	return out
 }

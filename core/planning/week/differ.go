@@ -4,6 +4,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"reflect"
 	"time"
 )
 
@@ -57,7 +58,7 @@ func Differences(previous, then Plan) []Change {
 			add(Removed, a)
 		case !sameDays(a.days, b.days):
 			add(Moved, b)
-		case a.item != b.item:
+		case !reflect.DeepEqual(a.item, b.item):
 			add(Altered, b)
 		}
 	}

@@ -102,8 +102,8 @@ const (
 	plainMinutes = 3.0
 	// biteMinutes is one preview step done again.
 	biteMinutes = 1.0
-	// small is the share of a day that preview bites and listening may take.
-	small = 0.25
+	// smallShare is the share of a day that a preview bite or listening may take.
+	smallShare = 0.25
 )
 
 // estimateWords says how the minutes of a plan come about.

@@ -52,7 +52,11 @@ func (w Work) hands() []string {
 
 // Hand is the one hand that plays, empty for both.
 func (w Work) Hand() string {
-	if h := w.hands(); len(h) == 1 {
+	h := w.hands()
+	if w.Drill != nil {
+		h = w.drillHands()
+	}
+	if len(h) == 1 {
 		return h[0]
 	}
 	return ""
@@ -65,8 +69,10 @@ func (w Work) shut() string {
 		return "the left hand, and both hands together, until it was taught"
 	case w.Gate == studentlog.LeftOnly:
 		return "the right hand, and both hands together, until it was taught"
-	case w.Gate == studentlog.Apart:
+	case w.Gate == studentlog.Apart, w.Drill != nil && len(w.drillHands()) > 1:
 		return "both hands together"
+	case w.Drill != nil && w.Drill.One != "":
+		return ""
 	case w.Hand() == rightHand:
 		return "the left hand, and both hands together"
 	case w.Hand() == leftHand:

@@ -227,6 +227,6 @@ func TestBitesAndListeningTakeLittle(t *testing.T) {
 				extra += it.Minutes
 			}
 		}
-		require.LessOrEqual(t, extra, small*20)
+		require.LessOrEqual(t, extra, smallShare*20)
 	}
 }

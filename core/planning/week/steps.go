@@ -3,6 +3,7 @@ package week
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 
 	"patientladder/core/reading/chunk"
@@ -35,15 +36,78 @@ func staircase(w Work, in Input) []Item {
 	for _, c := range joins(*w.Tree) {
 		steps = append(steps, w.each(Join, c, in)...)
 	}
-	steps = append(steps, whole...)
+	steps = onceEach(steps)
 	// Full marks all over would leave only the whole.
-	skip := int(math.Floor(w.Progress * float64(len(steps)-len(whole))))
-	steps = steps[skip:]
-	if w.WeeksOn == 0 && w.Progress == 0 {
-		look := Item{Kind: Look, Hand: w.Hand(), Minutes: lookMinutes, Bars: barsOf(*w.Tree), Start: w.Tree.Start.Float(), End: w.Tree.End.Float()}
+	steps = steps[int(math.Floor(w.Progress*float64(len(steps)))):]
+	for _, it := range whole {
+		// Where a hand rests between, what it plays of the whole may be a section that is learned already.
+		if len(whole) == len(w.hands()) || !slices.ContainsFunc(steps, it.sameBars) {
+			steps = append(steps, it)
+		}
+	}
+	if where := w.played(of(*w.Tree), w.Hand()); w.WeeksOn == 0 && w.Progress == 0 && len(where) > 0 {
+		kind := Look
+		if in.BySound {
+			kind = Hear
+		}
+		look := Item{Kind: kind, Hand: w.Hand(), Minutes: lookMinutes, Bars: where[0].bars, Start: where[0].start, End: where[0].end} // where the hand begins
 		steps = append([]Item{finish(look, w, in)}, steps...)
 	}
 	return steps
+}
+
+// sameBars says that two items are about the same bars for the same hand.
+func (it Item) sameBars(other Item) bool { return it.Bars == other.Bars && it.Hand == other.Hand }
+
+// onceEach leaves out a step over bars that an earlier one is about already: where one hand rests, two
+// sections can become one.
+func onceEach(steps []Item) []Item {
+	var out []Item
+	for _, it := range steps {
+		if !slices.ContainsFunc(out, it.sameBars) {
+			out = append(out, it)
+		}
+	}
+	return out
+}
+
+// stretch is some bars with their times in quarter notes.
+type stretch struct {
+	bars       Bars
+	start, end float64
+}
+
+func of(c chunk.Chunk) stretch { return stretch{barsOf(c), c.Start.Float(), c.End.Float()} }
+
+// played are the stretches of one in which a hand plays, without the bars in which it rests; the
+// whole of it for both hands.
+func (w Work) played(whole stretch, hand string) []stretch {
+	plays, known := w.Plays[hand]
+	if hand == "" || !known {
+		return []stretch{whole}
+	}
+	var out []stretch
+	for bar := whole.bars.From; bar <= whole.bars.To; bar++ {
+		if bar > len(plays) || !plays[bar-1] {
+			continue
+		}
+		if n := len(out); n > 0 && out[n-1].bars.To == bar-1 {
+			out[n-1].bars.To = bar
+		} else {
+			out = append(out, stretch{bars: Bars{From: bar, To: bar}})
+		}
+	}
+	for i := range out {
+		s := &out[i]
+		s.start, s.end = w.span(s.bars)
+		if s.bars.From == whole.bars.From {
+			s.start, s.bars.Upbeat = whole.start, whole.bars.Upbeat
+		}
+		if s.bars.To == whole.bars.To {
+			s.end = whole.end
+		}
+	}
+	return out
 }
 
 // joins returns the inner chunks below the root, smaller ones first. Two
@@ -97,7 +161,9 @@ func barsOf(c chunk.Chunk) Bars { return Bars{From: c.From, To: c.To, Upbeat: c.
 func (w Work) each(k Kind, c chunk.Chunk, in Input) []Item {
 	var out []Item
 	for _, hand := range w.hands() {
-		out = append(out, w.over(k, barsOf(c), c.Start.Float(), c.End.Float(), hand, in))
+		for _, s := range w.played(of(c), hand) {
+			out = append(out, w.over(k, s.bars, s.start, s.end, hand, in))
+		}
 	}
 	return out
 }
@@ -132,7 +198,7 @@ func finish(it Item, w Work, in Input) Item {
 	it.Material, it.Title = w.Material.ID, w.Material.Title
 	it.Key = keyOf(it)
 	if n := in.Hand.Times[it.Key]; n > 0 && it.Times > 0 {
-		it.Minutes *= float64(n) / float64(it.Times)
+		it.Minutes = math.Ceil(2*it.Minutes*float64(n)/float64(it.Times)) / 2
 		it.Times = n
 	}
 	it.Words = words(it, w, in)

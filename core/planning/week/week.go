@@ -1,13 +1,16 @@
 // Package week lays out the practice of one week: for each day what to do, in
 // what order, how many times, in words for the family.
 //
-//	week.go   the plan and what it is made from
-//	steps.go  the staircase of one piece: look, chunks, joined chunks, whole
-//	fit.go    the days within their minutes
-//	hand.go   what the teacher sets by hand
-//	gate.go   which hand may play
-//	words.go  the sentences
-//	dose.go   how many times, and how long that takes
+//	week.go    the plan and what it is made from
+//	steps.go   the staircase of one piece: look, chunks, joined chunks, whole
+//	drill.go   scales and exercises, whole and with their goals
+//	fit.go     the days within their minutes, in the order of who comes first
+//	day.go     what a day begins with: the exact choice
+//	hand.go    what the teacher sets by hand
+//	gate.go    which hand may play
+//	words.go   the sentences
+//	dose.go    how many times, and how long that takes
+//	differ.go  how two plans differ
 package week
 
 import (
@@ -38,10 +41,16 @@ type Input struct {
 	ReviewShare float64
 	// Own are the student's own focus points, which travel along.
 	Own []string
+	// Watch is the one fault that is looked after at home, as a sentence to the parent; empty for none.
+	Watch string
 	// Bites are the preview steps of the last lesson, done again at home.
 	Bites []Bite
 	// Listen are pieces to be heard before they are played.
 	Listen []material.Material
+	// Activities are what is done at home where there is no piece yet, or beside one.
+	Activities []Activity
+	// BySound says that reading has not begun: pieces are heard and imitated, and nothing is read.
+	BySound bool
 	// Dose is how often a step is played; DoseRow how many right in a row, 0 for three.
 	Dose    Dose
 	DoseRow int
@@ -61,13 +70,27 @@ type Bite struct {
 	Exercise string
 }
 
+// Activity is a game or a task for home.
+type Activity struct {
+	// ID names it, such as "black-keys 2".
+	ID, Title string
+	// Words say to the parent how it goes.
+	Words   string
+	Minutes float64
+}
+
 // Work is one working piece.
 type Work struct {
 	Material material.Material
+	// Drill is set for a scale or an exercise, which is practised whole.
+	Drill *Drill
 	// Tree holds the chunks; nil for a material without a score.
 	Tree *chunk.Chunk
 	// Quarters is the length of each bar in quarter notes.
 	Quarters []float64
+	// Plays says for "right hand" and "left hand" in which bars, by position from 0, the hand plays; a hand
+	// that it does not name is taken to play in all.
+	Plays map[string][]bool
 	// Opening says where it begins: "right hand, finger 2 on E4".
 	Opening string
 	// Position names where the hands lie first: "C position"; empty where it is not known.
@@ -102,6 +125,7 @@ type Kind string
 // The kinds of items, from the first look to the whole.
 const (
 	Look    Kind = "look"
+	Hear    Kind = "hear" // in place of the first look, where nothing is read yet
 	Chunk   Kind = "chunk"
 	Join    Kind = "join"
 	Whole   Kind = "whole"
@@ -110,6 +134,8 @@ const (
 	Review  Kind = "review"
 	Preview Kind = "preview" // a preview step done again; its material is the skill
 	Listen  Kind = "listen"  // heard, not played
+	Drilled Kind = "drill"   // a scale or an exercise, whole
+	Game    Kind = "game"    // an activity without a piece; its material is the activity
 )
 
 // Item is one thing to do on a day.
@@ -132,6 +158,8 @@ type Item struct {
 	// Minutes is an estimate that includes the breath between repetitions.
 	Minutes float64
 	Words   string
+	// Goals of a drill, in the order in which they are read before it.
+	Goals []string
 	// Pinned says that its day was set by hand.
 	Pinned bool
 }
@@ -156,6 +184,8 @@ type Plan struct {
 	Dropped []Item
 	// NotYet lists what must not be done yet.
 	NotYet []string
+	// Watch is the one fault that is looked after, as a sentence to the parent; empty for none.
+	Watch string
 	// Dose says in words how often, and why.
 	Dose string
 	// Estimate says in words how the minutes were reckoned.
@@ -219,7 +249,7 @@ func Make(in Input) (Plan, error) {
 	if in.Minutes < 1 || in.Minutes > MostMinutes {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
 	}
-	p := Plan{Dose: in.DoseWords(), Estimate: estimateWords(in)}
+	p := Plan{Watch: in.Watch, Dose: in.DoseWords(), Estimate: estimateWords(in)}
 	for i := range min(in.Days, MostDays) {
 		date := in.Start.AddDate(0, 0, i)
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})

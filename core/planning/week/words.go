@@ -16,6 +16,10 @@ func words(it Item, w Work, in Input) string {
 		opening = " It begins with " + w.Opening + "."
 	}
 	switch it.Kind {
+	case Drilled:
+		return drillWords(it, w)
+	case Hear:
+		return "Play nothing yet. Listen to it together, then sing or hum it." + opening
 	case Look:
 		return "Play nothing yet. " + look(w, in) + opening
 	case Chunk:
@@ -66,9 +70,24 @@ func look(w Work, in Input) string {
 	return "Find where it begins, where it rises, falls and stays, and what comes back."
 }
 
+// drillWords say how a drill is practised.
+func drillWords(it Item, w Work) string {
+	whole := "Read the goals first. Play it whole, slowly and evenly; no faster until it is even."
+	if w.RunDue {
+		whole = "All the way through without a stop, as for a run."
+	}
+	if len(w.drillHands()) > 1 && it.Hand != "" {
+		return capital(it.Hand) + " alone. " + whole
+	}
+	return whole
+}
+
 // before says what is done at a short section before it is played.
 func before(in Input) string {
 	young := in.Age < youngest
+	if in.BySound {
+		return "Listen to it, sing it"
+	}
 	switch in.Approach {
 	case naming.ByInterval:
 		if young {

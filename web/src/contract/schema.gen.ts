@@ -2898,7 +2898,7 @@ export interface components {
             /** @description Names it within the week */
             key: string;
             /** @enum {string} */
-            kind: "look" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen";
+            kind: "look" | "hear" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen" | "drill" | "game";
             /** @description The id of a material; of a skill for a preview */
             material: string;
             title: string;
@@ -2909,6 +2909,8 @@ export interface components {
             /** Format: double */
             minutes: number;
             words: string;
+            /** @description Of a drill, read before it is played */
+            goals: string[];
             pinned?: boolean;
         };
         WeekDay: {
@@ -3031,7 +3033,7 @@ export interface components {
         FamilyItem: {
             key: string;
             /** @enum {string} */
-            kind: "look" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen";
+            kind: "look" | "hear" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen" | "drill" | "game";
             material: string;
             title: string;
             where: string;
@@ -3041,6 +3043,8 @@ export interface components {
             /** Format: double */
             minutes: number;
             words: string;
+            /** @description Of a drill, read before it is played */
+            goals: string[];
             excerpt?: components["schemas"]["Excerpt"];
             /**
              * Format: double

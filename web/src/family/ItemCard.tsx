@@ -35,6 +35,15 @@ export function ItemCard(props: {
           <Excerpt of={item.excerpt} at={at} label={`The notes of ${item.where}`} />
         </div>
       )}
+      {item.goals.length > 0 && (
+        <ul className="mt-3 text-lg leading-snug" aria-label="Goals">
+          {item.goals.map((goal) => (
+            <li key={goal} className="border-l-4 border-focus pl-2">
+              {goal}
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="mt-3 text-lg leading-snug">{item.words}</p>
       {props.music && item.end > item.start && <PlayBar item={item} music={props.music} tell={setAt} />}
       <div className="mt-4 border-t border-line pt-4">

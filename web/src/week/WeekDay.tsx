@@ -100,6 +100,15 @@ function Step({ item, onItem }: { item: Item; onItem: (item: Item) => void }) {
         {item.times > 0 && item.kind !== "review" && item.kind !== "listen" && (
           <Boxes times={item.times} inRow={item.inRow} spot={item.kind === "spot"} />
         )}
+        {item.goals.length > 0 && (
+          <span className="my-1 block leading-tight">
+            {item.goals.map((goal) => (
+              <span key={goal} className="block border-l-2 border-focus pl-1.5">
+                {goal}
+              </span>
+            ))}
+          </span>
+        )}
         <span className="fine mt-0.5 block leading-tight">{item.words}</span>
       </button>
     </li>

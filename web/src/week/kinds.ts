@@ -5,14 +5,17 @@ export type Kind = Schemas["WeekItem"]["kind"];
 /** What is to be done, in words for a family. */
 export const kindNames: Record<Kind, string> = {
   look: "Look and say",
+  hear: "Listen and sing",
   chunk: "Short section",
   join: "Join",
-  whole: "The whole",
+  whole: "All the way through",
   spot: "Hard spot",
   again: "Again",
   review: "Play",
   preview: "For later",
   listen: "Listen",
+  drill: "Exercise",
+  game: "Game",
 };
 
 /** The layer that an item belongs to, by which it is drawn. */
