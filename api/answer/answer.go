@@ -107,12 +107,3 @@ func Days(a *studentplan.Ahead, s forecast.Span) contract.Days {
 	low, median, high := a.Days(s)
 	return contract.Days{Low: Date(low), Median: Date(median), High: Date(high), Words: wording.Between(low, high, a.Today)}
 }
-
-// Shorten keeps a name within its column.
-func Shorten(s string) string {
-	const most = 200
-	if r := []rune(s); len(r) > most {
-		return string(r[:most-1]) + "…"
-	}
-	return s
-}

@@ -111,7 +111,6 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 			if err != nil {
 				return out, err
 			}
-			d.Material.Title = answer.Shorten(d.Material.Title)
 			out.materials = append(out.materials, d.Material)
 		}
 		out.list = append(out.list, studentplan.Known{Material: id, When: studentplan.Rough(x.When)})
@@ -127,7 +126,7 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 
 // ByTitle is a piece of which nothing but the title is known.
 func ByTitle(id, title string, strand material.Strand, instrument string) material.Material {
-	m := material.Material{ID: id, Title: answer.Shorten(strings.TrimSpace(title)), Strand: strand, Instrument: instrument}
+	m := material.Material{ID: id, Title: material.Short(strings.TrimSpace(title)), Strand: strand, Instrument: instrument}
 	for _, text := range material.UsualFocus(instrument) {
 		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: ulid.Make().String(), Text: text})
 	}
@@ -191,7 +190,7 @@ func (h *Handlers) MatchTitles(ctx context.Context, r contract.MatchTitlesReques
 	out := contract.TitlesMatched{Lines: []contract.TitleMatch{}}
 	matches := s.Match(lines)
 	for _, m := range matches {
-		line := contract.TitleMatch{Line: answer.Shorten(m.Line), Material: m.Best.ID, Sure: m.Sure}
+		line := contract.TitleMatch{Line: material.Short(m.Line), Material: m.Best.ID, Sure: m.Sure}
 		if m.Best.ID != "" {
 			line.Title = s.Library[m.Best.ID].Title
 		}

@@ -3,6 +3,7 @@ package lesson
 import (
 	"context"
 	"errors"
+	"slices"
 	"time"
 
 	"patientladder/api/answer"
@@ -18,6 +19,27 @@ func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRe
 	s, err := h.Student(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
+	}
+	if slices.ContainsFunc(r.Body.Entries, func(e contract.Entry) bool { return e.Lesson && s.Local(e.At).Equal(s.Today) }) {
+		if err := h.begin(ctx, s); err != nil {
+			return nil, err
+		}
+	}
+	taken := false
+	for i, e := range r.Body.Entries {
+		if e.Exercise == "" || e.Kind != contract.EntryKindAssigned {
+			continue
+		}
+		m, err := h.TakeExercise(ctx, s, e.Exercise)
+		if err != nil {
+			return nil, err
+		}
+		r.Body.Entries[i].Material, taken = m.ID, true
+	}
+	if taken { // it may be new in the library
+		if s, err = h.Student(ctx, r.Ladder); err != nil {
+			return nil, err
+		}
 	}
 	entries := make([]studentlog.Entry, len(r.Body.Entries))
 	for i, e := range r.Body.Entries {

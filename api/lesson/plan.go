@@ -41,17 +41,22 @@ func (h *Handlers) planned(ctx context.Context, a open.Ahead, day time.Time) (pl
 	return planned{Ahead: a, kept: kept, lesson: a.Lesson(day, waited)}, nil
 }
 
-// solve makes the plan with what was set by hand.
-func (p planned) solve(by lessonplan.Hand) (lessonplan.Plan, error) {
-	out, err := p.lesson.Plan(by)
+// live is the plan that holds.
+func (p planned) live() (studentplan.LivePlan, error) {
+	out, err := p.lesson.Live(studentplan.KeptPlan{Kept: p.kept.Version > 0, Plan: p.kept.Plan, Hand: p.kept.Hand}, p.Today)
+	return out, p.said(err)
+}
+
+// said says why a plan cannot be made.
+func (p planned) said(err error) error {
 	var pin lessonplan.PinError
 	switch {
 	case errors.As(err, &pin):
-		return out, problem.Invalid(p.Of().Names().Pin(pin))
+		return problem.Invalid(p.Of().Names().Pin(pin))
 	case err != nil:
-		return out, problem.Because(err)
+		return problem.Because(err)
 	}
-	return out, nil
+	return nil
 }
 
 // planOf opens a ladder at the plan of one of its lessons.
@@ -69,13 +74,11 @@ func (h *Handlers) GetPlan(ctx context.Context, r contract.GetPlanRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	plan := p.kept.Plan
-	if p.kept.Version == 0 {
-		if plan, err = p.solve(lessonplan.Hand{}); err != nil {
-			return nil, err
-		}
+	live, err := p.live()
+	if err != nil {
+		return nil, err
 	}
-	out, err := h.planOut(ctx, p, plan)
+	out, err := h.planOut(ctx, p, live)
 	return contract.GetPlan200JSONResponse(out), err
 }
 
@@ -92,16 +95,40 @@ func (h *Handlers) SetPlan(ctx context.Context, r contract.SetPlanRequestObject)
 	for _, pin := range r.Body.Pins {
 		p.kept.Hand.Pins[pin.Segment] = pin.Minutes
 	}
-	if p.kept.Plan, err = p.solve(p.kept.Hand); err != nil {
-		return nil, err
+	if p.kept.Plan.Begun {
+		return nil, problem.Invalid("The lesson has begun: its plan stays as it is.")
+	}
+	if p.kept.Plan, err = p.lesson.Plan(p.kept.Hand); err != nil {
+		return nil, p.said(err)
 	}
 	p.kept.Version = r.Body.Version
 	if err := h.Store.SaveLessonPlan(ctx, p.Tenant.ID, p.kept); err != nil {
 		return nil, err
 	}
 	p.kept.Version++
-	out, err := h.planOut(ctx, p, p.kept.Plan)
+	out, err := h.planOut(ctx, p, studentplan.LivePlan{Plan: p.kept.Plan, Hand: p.kept.Hand})
 	return contract.SetPlan200JSONResponse(out), err
+}
+
+// begin lets the plan of today's lesson stay as it is: the lesson has begun.
+func (h *Handlers) begin(ctx context.Context, s open.Student) error {
+	if !s.HasLesson(s.Today) {
+		return nil
+	}
+	p, err := h.planOf(ctx, s.Ladder, s.Today)
+	if err != nil || p.kept.Plan.Begun {
+		return err
+	}
+	live, err := p.live()
+	if err != nil {
+		return err
+	}
+	p.kept.Plan, p.kept.Hand = live.Plan, live.Hand
+	p.kept.Plan.Begun = true
+	if err := h.Store.SaveLessonPlan(ctx, s.Tenant.ID, p.kept); !errors.Is(err, store.ErrConflict) {
+		return err
+	}
+	return nil // somebody else began it at the same moment
 }
 
 // PlanDay plans every lesson of a day that has no plan yet.
@@ -117,10 +144,6 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 	if day.Before(s.Today) {
 		return nil, problem.Invalid(fmt.Sprintf("%s is over: plan a day that is still to come.", wording.Day(day)))
 	}
-	kept, err := h.Store.DayPlans(ctx, s.Tenant.ID, day)
-	if err != nil {
-		return nil, err
-	}
 	students, err := h.Students(ctx, s, "")
 	if err != nil {
 		return nil, err
@@ -131,15 +154,16 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 		if !x.HasLesson(day) {
 			continue
 		}
-		plan := kept[x.Ladder].Plan
-		if kept[x.Ladder].Version == 0 {
-			p, err := h.planned(ctx, x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true, InLesson: true}), day)
-			if err != nil {
-				return nil, err
-			}
-			if plan, err = p.solve(lessonplan.Hand{}); err != nil {
-				return nil, err
-			}
+		p, err := h.planned(ctx, x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true, InLesson: true}), day)
+		if err != nil {
+			return nil, err
+		}
+		live, err := p.live()
+		if err != nil {
+			return nil, err
+		}
+		plan := live.Plan
+		if p.kept.Version == 0 {
 			p.kept.Plan = plan
 			if err := h.Store.SaveLessonPlan(ctx, s.Tenant.ID, p.kept); err != nil {
 				return nil, err
@@ -155,13 +179,17 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 }
 
 // planOut is a plan as the contract has it.
-func (h *Handlers) planOut(ctx context.Context, p planned, plan lessonplan.Plan) (contract.LessonPlan, error) {
+func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.LivePlan) (contract.LessonPlan, error) {
 	n := p.Of().Names()
-	by := p.kept.Hand
+	plan, by := live.Plan, live.Hand
 	out := contract.LessonPlan{
 		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes, UsualMinutes: p.LessonMinutes(p.lesson.Day),
 		Segments: []contract.PlanSegment{}, Left: []contract.PlanSegment{}, Free: plan.Free, Review: plan.Review, Aim: plan.Aim, Kept: p.kept.Version > 0,
+		Begun: plan.Begun, Changed: n.PlanChanges(live.Changes),
 		Hand: contract.PlanByHand{Version: p.kept.Version, Minutes: by.Minutes, Drops: append([]string{}, by.Drops...), Order: append([]string{}, by.Order...), Pins: []contract.PlanPin{}},
+	}
+	if p.lesson.Slides(plan) {
+		out.Note = n.Slides(p.lesson)
 	}
 	for id, minutes := range by.Pins {
 		out.Hand.Pins = append(out.Hand.Pins, contract.PlanPin{Segment: id, Minutes: minutes})
@@ -190,7 +218,7 @@ func segmentOut(n wording.Names, s lessonplan.Segment) contract.PlanSegment {
 	said := n.Segment(s)
 	return contract.PlanSegment{
 		Id: s.ID, Kind: contract.PlanSegmentKind(s.Kind), Layer: contract.PlanSegmentLayer(s.Layer), Material: s.Material, Title: said.Title,
-		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why,
+		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why, Exercise: s.Exercise,
 	}
 }
 

@@ -59,7 +59,7 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 	}
 	out := contract.ReadScore200JSONResponse{Format: contract.ScoreReadFormat(format), Pieces: []contract.PieceRead{}}
 	for i, sc := range pieces {
-		p := contract.PieceRead{Piece: i, Title: answer.Shorten(sc.Title), Composer: answer.Shorten(sc.Composer), Bars: len(sc.Bars), Notes: len(sc.Sounding()), Skipped: skips(sc)}
+		p := contract.PieceRead{Piece: i, Title: material.Short(sc.Title), Composer: material.Short(sc.Composer), Bars: len(sc.Bars), Notes: len(sc.Sounding()), Skipped: skips(sc)}
 		if m, ok := byMusic[overrule.Print(sc)]; ok {
 			p.Same, p.SameTitle = m.ID, m.Title
 		}
@@ -86,9 +86,9 @@ func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialReques
 		if m.Title == "" {
 			m.Title = strings.TrimSuffix(n.FileName, path.Ext(n.FileName))
 		}
-		file = &store.ScoreFile{Name: answer.Shorten(n.FileName), Data: kept}
+		file = &store.ScoreFile{Name: material.Short(n.FileName), Data: kept}
 	}
-	m.Title, m.Composer = answer.Shorten(m.Title), answer.Shorten(m.Composer)
+	m.Title, m.Composer = material.Short(m.Title), material.Short(m.Composer)
 	if m.Title == "" {
 		return nil, problem.Invalid("A piece without a score needs a title.")
 	}

@@ -9,7 +9,6 @@ import (
 	"strconv"
 	"strings"
 
-	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
@@ -74,7 +73,7 @@ func (h *Handlers) ReplaceScore(ctx context.Context, r contract.ReplaceScoreRequ
 	if err != nil {
 		return nil, err
 	}
-	file := store.ScoreFile{Name: answer.Shorten(r.Body.FileName), Data: kept}
+	file := store.ScoreFile{Name: material.Short(r.Body.FileName), Data: kept}
 	o, err := open.ReadFile(file, m.Instrument, own)
 	if err != nil {
 		return nil, err
@@ -268,7 +267,7 @@ func (h *Handlers) EngraveTyped(_ context.Context, r contract.EngraveTypedReques
 	}
 	sc := tunes[0]
 	sc.SplitTies()
-	return contract.EngraveTyped200JSONResponse{Musicxml: string(musicxml.Write(sc, musicxml.Options{})), Title: answer.Shorten(sc.Title), Bars: len(sc.Bars), Skipped: skips(sc)}, nil
+	return contract.EngraveTyped200JSONResponse{Musicxml: string(musicxml.Write(sc, musicxml.Options{})), Title: material.Short(sc.Title), Bars: len(sc.Bars), Skipped: skips(sc)}, nil
 }
 
 // ListSkills returns the catalogue in the studio's words.

@@ -7,10 +7,10 @@ import (
 
 	"github.com/oklog/ulid/v2"
 
-	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
@@ -107,7 +107,7 @@ func (h *Handlers) SetSections(ctx context.Context, r contract.SetSectionsReques
 	}
 	var wanted []studentplan.Section
 	for i, x := range r.Body.Sections {
-		title := answer.Shorten(strings.TrimSpace(x.Title))
+		title := material.Short(strings.TrimSpace(x.Title))
 		if title == "" {
 			return nil, problem.Invalid(fmt.Sprintf("Section %d needs a title.", i+1))
 		}

@@ -67,7 +67,7 @@ func cycleOut(c studentplan.Cycle, kept studentlog.Cycle, a open.Ahead) contract
 	for _, w := range c.Weeks {
 		out.Weeks = append(out.Weeks, contract.CycleWeek{
 			Key: a.Words.Key(w.Key.String()), Exercise: w.Exercise.ID(), Day: answer.Date(w.Day), Heard: answer.Date(w.Heard), Late: w.Late,
-			State: contract.CycleWeekState(w.State), Missed: dates(w.Missed), Held: dates(w.Held), Off: w.Off,
+			State: contract.CycleWeekState(w.State), Missed: dates(w.Missed), Held: dates(w.Held), Slid: dates(w.Slid), Off: w.Off,
 		})
 	}
 	return out

@@ -4,10 +4,12 @@ import (
 	"fmt"
 	"strings"
 
+	"patientladder/core/library/instrument"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
+	"patientladder/core/technique/exercise"
 )
 
 // Segment is what a segment of a lesson says.
@@ -26,6 +28,9 @@ func (n Names) Segment(s lessonplan.Segment) Segment {
 		out.Title, out.Words = "Hello", []string{"What was played first at home? What was easy, what was not?"}
 	case lessonplan.Posture:
 		out.Title, out.Words = "Sit, feet, hands", []string{"Feet on something firm, seat in the front half, hands as they hang. One thing only."}
+		if len(s.Focus) == 2 {
+			out.Title, out.Words = "One thing: "+s.Focus[0], []string{s.Focus[1], "Lightly, and only this today."}
+		}
 	case lessonplan.Closing:
 		out.Title = "Two things that went well"
 		out.Words = []string{"The student names two things that went well, in words of their own; then what to do at home."}
@@ -34,7 +39,12 @@ func (n Names) Segment(s lessonplan.Segment) Segment {
 	case lessonplan.Spots:
 		out.Title = "Hard spots in " + n.Title(s.Material)
 	case lessonplan.Begin:
-		out.Title = "Begin " + n.Title(s.Material)
+		out.Title, out.Words = "Begin "+n.Title(s.Material), append(out.Words, s.Focus...)
+		if x, known := instrument.Of(s.Player); known && s.Exercise != "" {
+			if e, err := exercise.Parse(s.Exercise, x); err == nil {
+				out.Title = "Begin " + e.Full(n.Words)
+			}
+		}
 	case lessonplan.Preview:
 		if skill, known := n.Skills.Get(s.Skill); known && s.Step >= 1 && s.Step <= len(skill.Steps) {
 			out.Title, out.Words = skill.Name, []string{skill.Steps[s.Step-1]}
@@ -43,7 +53,10 @@ func (n Names) Segment(s lessonplan.Segment) Segment {
 		}
 	case lessonplan.Activity:
 		if goal, known := lessonplan.GoalOf(s.Goal); known && s.Option >= 1 && s.Option <= len(goal.Options) {
-			out.Title, out.Words = goal.Name, []string{goal.Options[s.Option-1]}
+			out.Title, out.Words = fmt.Sprintf("%s, way %d of %d", goal.Name, s.Option, len(goal.Options)), []string{goal.Options[s.Option-1]}
+			if s.Lead {
+				out.Words = append(out.Words, "Offer it: the child leads this one.")
+			}
 		} else {
 			out.Title = s.Goal
 		}
@@ -99,6 +112,17 @@ func (n Names) reason(r lessonplan.Reason, s lessonplan.Segment) string {
 		return fmt.Sprintf("done %s; the other ways were not done less", times(r.Count))
 	case lessonplan.WaitedBefore:
 		return "it had to wait last time"
+	case lessonplan.KeyOfWeek:
+		return "the key of the week"
+	case lessonplan.NextStep:
+		return "the next step of the exercises"
+	case lessonplan.OpenFault:
+		if r.Count == 0 {
+			return "seen today"
+		}
+		return fmt.Sprintf("seen %s ago and not gone yet", Counted(r.Count, "day"))
+	case lessonplan.Beside:
+		return "there is time for it; " + strings.TrimSuffix(lower(n.Next(*r.Proposal)), ".")
 	}
 	return ""
 }
@@ -129,6 +153,8 @@ func Waiting(w lessonplan.Waiting) string {
 		return "one new thing at a time"
 	case lessonplan.ReviewFull:
 		return fmt.Sprintf("review has its %s already", Figures(w.Count, "minute"))
+	case lessonplan.SureNow:
+		return "it is sure, and nothing that comes next needs it"
 	case lessonplan.NoRoom:
 		return fmt.Sprintf("it needs %s, and what was chosen matters more", Figures(w.Count, "minute"))
 	}
@@ -155,6 +181,38 @@ func (n Names) Plan(p lessonplan.Plan) string {
 		return fmt.Sprintf("%s; left for next week: %s and %d more.", says, strings.Join(waits[:mostWaiting], ", "), k-mostWaiting)
 	}
 	return fmt.Sprintf("%s; left for next week: %s.", says, List(waits))
+}
+
+// mostPlanChanges is how many changes of a plan are said before the rest is counted.
+const mostPlanChanges = 5
+
+// PlanChanges says how a lesson would be planned by now.
+func (n Names) PlanChanges(changes []lessonplan.Change) []string {
+	out := []string{}
+	for _, c := range changes[:min(len(changes), mostPlanChanges)] {
+		title := n.Segment(c.Segment).Title
+		switch c.Kind {
+		case lessonplan.Added:
+			out = append(out, fmt.Sprintf("New: %s, %s", title, Figures(c.Minutes, "minute")))
+		case lessonplan.Removed:
+			out = append(out, "Gone: "+title)
+		default:
+			if c.Before == c.Minutes {
+				out = append(out, "Different: "+title)
+			} else {
+				out = append(out, fmt.Sprintf("%s: %s, was %d", title, Figures(c.Minutes, "minute"), c.Before))
+			}
+		}
+	}
+	if more := len(changes) - mostPlanChanges; more > 0 {
+		out = append(out, fmt.Sprintf("and %d more", more))
+	}
+	return out
+}
+
+// Slides says that the key of the week finds no room in a plan.
+func (n Names) Slides(l studentplan.Lesson) string {
+	return fmt.Sprintf("No room for %s, the key of the week: the cycle slides, and it comes on %s.", n.Words.Key(l.Key.Key.String()), Day(l.SlidesTo))
 }
 
 // Pin says why a segment cannot have some minutes.

@@ -32,7 +32,7 @@ func Exercise(e exercise.Exercise, r exercise.Reason, words naming.Words) string
 	case exercise.FirstStep:
 		return fmt.Sprintf("It begins with %s: %s.", r.Now.Name, r.Now.Why)
 	case exercise.KeyOfTheWeek:
-		return fmt.Sprintf("It is the key of the week in the cycle: begun on %s.", Day(r.Day))
+		return fmt.Sprintf("It is the key of the week in the cycle, from %s on.", Day(r.Day))
 	case exercise.FirstBefore:
 		return place + " came first last time too."
 	case exercise.HeardLater:
@@ -135,6 +135,9 @@ func Cycle(c studentplan.Cycle, words naming.Words) string {
 	}
 	if c.Held > 0 {
 		out += fmt.Sprintf("; no key is begun in %s right before a break", Counted(c.Held, "lesson"))
+	}
+	if c.Slid > 0 {
+		out += fmt.Sprintf("; %s had no room for a key, and all that follow slid", Counted(c.Slid, "lesson"))
 	}
 	switch c.Missed {
 	case 0:

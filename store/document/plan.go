@@ -23,6 +23,7 @@ type plan struct {
 	Review   int       `json:"review"`
 	Aim      int       `json:"aim"`
 	Worth    float64   `json:"worth"`
+	Begun    bool      `json:"begun,omitempty"`
 }
 
 type segment struct {
@@ -34,6 +35,10 @@ type segment struct {
 	Step     int      `json:"step,omitempty"`
 	Goal     string   `json:"goal,omitempty"`
 	Option   int      `json:"option,omitempty"`
+	Options  int      `json:"options,omitempty"`
+	Lead     bool     `json:"lead,omitempty"`
+	Exercise string   `json:"exercise,omitempty"`
+	Player   string   `json:"player,omitempty"`
 	Focus    []string `json:"focus,omitempty"`
 	Least    int      `json:"least"`
 	Usual    int      `json:"usual"`
@@ -41,6 +46,8 @@ type segment struct {
 	Value    float64  `json:"value"`
 	Must     bool     `json:"must,omitempty"`
 	New      bool     `json:"new,omitempty"`
+	Due      bool     `json:"due,omitempty"`
+	Sure     bool     `json:"sure,omitempty"`
 	// Blocked and Reason are objects; strings in version 1. Why is a list; a string in version 1.
 	Blocked json.RawMessage `json:"blocked,omitempty"`
 	Why     json.RawMessage `json:"why,omitempty"`
@@ -87,7 +94,7 @@ type proposal struct {
 
 // EncodePlan writes the plan of a lesson.
 func EncodePlan(p lessonplan.Plan) ([]byte, error) {
-	out := plan{versioned: versioned{planVersion}, Minutes: p.Minutes, Free: p.Free, Review: p.Review, Aim: p.Aim, Worth: p.Worth, Segments: []segment{}, Left: []segment{}}
+	out := plan{versioned: versioned{planVersion}, Minutes: p.Minutes, Free: p.Free, Review: p.Review, Aim: p.Aim, Worth: p.Worth, Begun: p.Begun, Segments: []segment{}, Left: []segment{}}
 	for _, c := range p.Segments {
 		s, err := segmentOf(c.Segment)
 		if err != nil {
@@ -120,7 +127,7 @@ func DecodePlan(data []byte) (lessonplan.Plan, error) {
 	if err := json.Unmarshal(data, &in); err != nil {
 		return lessonplan.Plan{}, err
 	}
-	out := lessonplan.Plan{Minutes: in.Minutes, Free: in.Free, Review: in.Review, Aim: in.Aim, Worth: in.Worth, Segments: []lessonplan.Chosen{}, Left: []lessonplan.Left{}}
+	out := lessonplan.Plan{Minutes: in.Minutes, Free: in.Free, Review: in.Review, Aim: in.Aim, Worth: in.Worth, Begun: in.Begun, Segments: []lessonplan.Chosen{}, Left: []lessonplan.Left{}}
 	for _, s := range in.Segments {
 		x, err := s.segment(version)
 		if err != nil {
@@ -149,6 +156,7 @@ func DecodePlan(data []byte) (lessonplan.Plan, error) {
 func segmentOf(s lessonplan.Segment) (segment, error) {
 	out := segment{
 		ID: s.ID, Kind: string(s.Kind), Layer: string(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal, Option: s.Option,
+		Options: s.Options, Lead: s.Lead, Exercise: s.Exercise, Player: s.Player, Due: s.Due, Sure: s.Sure,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
 	var err error
@@ -176,6 +184,7 @@ func segmentOf(s lessonplan.Segment) (segment, error) {
 func (s segment) segment(version int) (lessonplan.Segment, error) {
 	out := lessonplan.Segment{
 		ID: s.ID, Kind: lessonplan.Kind(s.Kind), Layer: lessonplan.Layer(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal, Option: s.Option,
+		Options: s.Options, Lead: s.Lead, Exercise: s.Exercise, Player: s.Player, Due: s.Due, Sure: s.Sure,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
 	if version < planVersion {

@@ -187,3 +187,14 @@ func (m Material) Span(from, to int) string {
 	}
 	return "bars " + m.BarLabel(from) + "–" + m.BarLabel(to)
 }
+
+// LongestName is how many letters a title or another name may have.
+const LongestName = 200
+
+// Short keeps a name within LongestName letters; what is cut off shows as dots.
+func Short(name string) string {
+	if r := []rune(name); len(r) > LongestName {
+		return string(r[:LongestName-1]) + "…"
+	}
+	return name
+}

@@ -188,7 +188,9 @@ func TestWhatIsWrongIsSaidToTheBound(t *testing.T) {
 		say(fmt.Sprintf("%d points", n), with(func(m *Material) { m.FocusPoints = make([]string, n) }))
 		say(fmt.Sprintf("%d tags", n), with(func(m *Material) { m.Tags = make([]string, n) }))
 	}
-	say("twice asked", with(func(m *Material) { m.Demands = []material.Demand{{Skill: "s1", Weight: 1}, {Skill: "s1", Weight: 2}, {Skill: "no", Weight: 1}} }))
+	say("twice asked", with(func(m *Material) {
+		m.Demands = []material.Demand{{Skill: "s1", Weight: 1}, {Skill: "s1", Weight: 2}, {Skill: "no", Weight: 1}}
+	}))
 	say("blank title", with(func(m *Material) { m.Title = "  " }))
 	say("strand", with(func(m *Material) { m.Strand = "sideways" }))
 	for _, n := range []int{49, 50, 51, 60} {

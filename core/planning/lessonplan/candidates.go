@@ -39,15 +39,38 @@ type Fresh struct {
 	Why next.Reason
 }
 
+// Teach is an exercise that is due and not begun.
+type Teach struct {
+	// Exercise is its id, Material the id of the material that it becomes when it is begun.
+	Exercise, Material string
+	// Key says that the cycle has it now; otherwise it is the next step of a staircase.
+	Key bool
+	// Goals are read before it is played.
+	Goals []string
+}
+
+// Fault is one that was seen and is not gone.
+type Fault struct {
+	// Text is the fault, Remedy what to do about it; Days since it was seen.
+	Text, Remedy string
+	Days         int
+}
+
 // Input is what the candidates of a lesson are made from.
 type Input struct {
-	Age        int
+	Age int
+	// Minutes of the lesson.
+	Minutes    int
 	Instrument string
 	Pieces     []Piece
 	Bites      []Bite
 	Reviews    []review.Chosen
 	// Fresh are rungs of strands on which nothing is in work.
 	Fresh []Fresh
+	// Teach are the exercises that are due and not begun, the key of the week first.
+	Teach []Teach
+	// Fault is the one that is looked after; nil for none.
+	Fault *Fault
 	// Gap is the number of days to the lesson after this one.
 	Gap int
 	// Beginner looks at posture in every lesson; SetupDue when bench and feet are to be measured again.
@@ -91,16 +114,17 @@ func Candidates(in Input) []Segment {
 	for _, f := range in.Fresh {
 		c.fresh(f)
 	}
+	for _, t := range in.Teach {
+		c.teach(t)
+	}
 	for _, r := range in.Reviews {
 		c.learned(r)
 	}
-	for i, a := range Activities(in.Instrument, in.Age, in.Used) {
-		if in.Age < veryYoung || i < 2 { // older students have ear and rhythm as the salt
-			if in.Age >= veryYoung {
-				a.Value *= 0.5
-			}
-			c.add(a)
+	for _, a := range Activities(in.Instrument, in.Age, in.Used) {
+		if in.Age >= veryYoung { // older students have ear and rhythm as the salt
+			a.Value *= 0.5
 		}
+		c.add(a)
 	}
 	return c.list
 }
@@ -128,8 +152,16 @@ func (c *candidates) frame() {
 	if c.in.Beginner {
 		posture.Value, posture.Why = 0.5, because(Beginner)
 	}
+	if f := c.in.Fault; f != nil { // one at a time, lightly
+		posture.Value, posture.Must, posture.Focus = 0.8, true, []string{f.Text, f.Remedy}
+		posture.Why = []Reason{{Kind: OpenFault, Count: f.Days}}
+	}
 	if c.in.SetupDue {
-		posture.Value, posture.Usual, posture.Most, posture.Why = 1, 2, 4, because(SetupDue)
+		posture.Value, posture.Usual, posture.Most = 1, 2, 4
+		if c.in.Fault == nil {
+			posture.Why = nil
+		}
+		posture.Why = append(because(SetupDue), posture.Why...)
 	}
 	c.add(posture)
 	c.add(Segment{ID: "closing", Kind: Closing, Layer: Frame, Least: 1, Usual: one, Most: 3, Value: 0.4, Must: true, Why: because(Always)})
@@ -140,7 +172,7 @@ func because(kind Why) []Reason { return []Reason{{Kind: kind}} }
 // piece adds what a piece in work could have: its own minutes, a run that is due, its spots.
 func (c *candidates) piece(p Piece) {
 	m := p.Material
-	s := Segment{ID: "working " + m.ID, Kind: Working, Layer: Now, Material: m.ID, Focus: p.Focus, Least: 4, Usual: 8, Most: 14, Value: 2,
+	s := Segment{ID: "working " + m.ID, Kind: Working, Layer: Now, Material: m.ID, Focus: p.Focus, Least: 4, Usual: 8, Most: max(14, c.in.Minutes/2), Value: 2, Due: true,
 		Why: []Reason{{Kind: InWork, Count: p.Full, Of: p.Points}}}
 	switch m.Strand {
 	case material.Technique:
@@ -155,7 +187,7 @@ func (c *candidates) piece(p Piece) {
 	if p.RunDue {
 		play := 1 + minutesOf(m)
 		c.add(Segment{ID: "run " + m.ID, Kind: Run, Layer: Now, Material: m.ID, Least: play, Usual: play + 1, Most: play + 3,
-			Value: 2, Why: because(RunDue)})
+			Value: 2, Due: true, Why: because(RunDue)})
 		s.Least, s.Usual, s.Most, s.Value = 2, 3, 6, 0.3*s.Value
 	}
 	c.add(s)
@@ -204,9 +236,36 @@ func (c *candidates) fresh(f Fresh) {
 	c.add(s)
 }
 
+// BesideOthers is a piece that could be begun beside those in work.
+func BesideOthers(f Fresh) Segment {
+	return Segment{ID: "begin " + f.Material.ID, Kind: Begin, Layer: Now, Material: f.Material.ID, Least: 5, Usual: 8, Most: 12, Value: 0.7, New: true,
+		Why: []Reason{{Kind: Beside, Proposal: &f.Why}}}
+}
+
+// teach adds an exercise that is due, with the minutes to teach it. It is begun only where it can be heard
+// the week after (common practice).
+func (c *candidates) teach(t Teach) {
+	s := Segment{ID: "teach " + t.Exercise, Kind: Begin, Layer: Now, Material: t.Material, Exercise: t.Exercise, Player: c.in.Instrument, Focus: t.Goals,
+		Least: 6, Usual: 8, Most: 12, Value: 1.2, New: true, Why: because(NextStep)}
+	if t.Key {
+		s.Value, s.Due, s.Least, s.Why = 1.6, true, 8, because(KeyOfWeek)
+	}
+	if c.in.Gap > hearing {
+		s.Blocked = &Waiting{Kind: FarLesson, Count: c.in.Gap}
+	}
+	c.add(s)
+}
+
+// surely is from which recall on a learned piece fills no share by itself (default).
+const surely = 0.95
+
 func (c *candidates) learned(r review.Chosen) {
 	play := 1 + max(1, int(math.Ceil(r.Minutes))) // once, and a word about it
 	worth := math.Min(r.Worth, 1.4)
-	c.add(Segment{ID: "hear " + r.ID, Kind: Review, Layer: Heard, Material: r.ID, Least: play, Usual: play, Most: play + 2, Value: 0.2 + 0.4*worth,
-		Why: []Reason{{Kind: Fading, Review: &r.Why}}})
+	s := Segment{ID: "hear " + r.ID, Kind: Review, Layer: Heard, Material: r.ID, Least: play, Usual: play, Most: play + 2, Value: 0.2 + 0.4*worth,
+		Why: []Reason{{Kind: Fading, Review: &r.Why}}}
+	if r.Why.Recall > surely && !r.Why.Refines && r.Why.LeftWeeks == 0 {
+		s.Sure, s.Value = true, 0.1
+	}
+	c.add(s)
 }

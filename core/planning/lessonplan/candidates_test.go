@@ -44,9 +44,9 @@ func TestCandidatesSayWhy(t *testing.T) {
 	require.Equal(t, Segment{ID: "opening", Kind: Opening, Layer: Frame, Least: 1, Usual: 2, Most: 3, Value: 0.4, Must: true, Why: because(Always)}, find(t, list, "opening"))
 	require.Equal(t, Segment{ID: "closing", Kind: Closing, Layer: Frame, Least: 1, Usual: 2, Most: 3, Value: 0.4, Must: true, Why: because(Always)}, find(t, list, "closing"))
 	require.Equal(t, Segment{ID: "posture", Kind: Posture, Layer: Frame, Least: 1, Usual: 1, Most: 2, Value: 0.25, Why: because(Regularly)}, find(t, list, "posture"))
-	require.Equal(t, Segment{ID: "working fog", Kind: Working, Layer: Now, Material: "fog", Least: 4, Usual: 8, Most: 14, Value: 2, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working fog"))
-	require.Equal(t, Segment{ID: "working scale", Kind: Technique, Layer: Now, Material: "scale", Least: 3, Usual: 6, Most: 10, Value: 1.3, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working scale"))
-	require.Equal(t, Segment{ID: "working card", Kind: Reading, Layer: Now, Material: "card", Least: 3, Usual: 5, Most: 8, Value: 1, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working card"))
+	require.Equal(t, Segment{ID: "working fog", Kind: Working, Layer: Now, Material: "fog", Least: 4, Usual: 8, Most: 14, Value: 2, Due: true, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working fog"))
+	require.Equal(t, Segment{ID: "working scale", Kind: Technique, Layer: Now, Material: "scale", Least: 3, Usual: 6, Most: 10, Value: 1.3, Due: true, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working scale"))
+	require.Equal(t, Segment{ID: "working card", Kind: Reading, Layer: Now, Material: "card", Least: 3, Usual: 5, Most: 8, Value: 1, Due: true, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working card"))
 	require.Equal(t, Segment{ID: "bite ties", Kind: Preview, Layer: Planted, Skill: "ties", Step: 1, Least: 1, Usual: 2, Most: 3, Value: 0.5, Why: []Reason{{Kind: Planting, Material: "rope", Count: 2}}}, find(t, list, "bite ties"))
 	require.Equal(t, Segment{ID: "hear old", Kind: Review, Layer: Heard, Material: "old", Least: 3, Usual: 3, Most: 5, Value: 0.44, Why: []Reason{{Kind: Fading, Review: &old}}}, find(t, list, "hear old"))
 	require.Equal(t, Segment{ID: "hear lost", Kind: Review, Layer: Heard, Material: "lost", Least: 2, Usual: 2, Most: 4, Value: 0.2 + 0.4*1.4, Why: []Reason{{Kind: Fading, Review: &lost}}}, find(t, list, "hear lost"), "a starved piece does not push everything else out")
@@ -63,8 +63,8 @@ func TestCandidatesSayWhy(t *testing.T) {
 	in.Bites[0].Slack = -1
 	in.Beginner, in.Waited = true, map[string]bool{"hear old": true}
 	list2 := Candidates(in)
-	require.Equal(t, Segment{ID: "run fog", Kind: Run, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 5, Value: 2, Why: because(RunDue)}, find(t, list2, "run fog"))
-	require.Equal(t, Segment{ID: "working fog", Kind: Working, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 6, Value: 0.75, Why: []Reason{{Kind: InWork, Of: 3}, {Kind: StuckPiece}}}, find(t, list2, "working fog"), "the run comes before more work at it")
+	require.Equal(t, Segment{ID: "run fog", Kind: Run, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 5, Value: 2, Due: true, Why: because(RunDue)}, find(t, list2, "run fog"))
+	require.Equal(t, Segment{ID: "working fog", Kind: Working, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 6, Value: 0.75, Due: true, Why: []Reason{{Kind: InWork, Of: 3}, {Kind: StuckPiece}}}, find(t, list2, "working fog"), "the run comes before more work at it")
 	require.Equal(t, Segment{ID: "spots fog", Kind: Spots, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 5, Value: 0.8, Why: []Reason{{Kind: OpenSpots, Count: 2}}}, find(t, list2, "spots fog"))
 	require.Equal(t, 0.9, find(t, list2, "bite ties").Value, "late")
 	require.Equal(t, []Reason{{Kind: Fading, Review: &old}, {Kind: WaitedBefore}}, find(t, list2, "hear old").Why)
@@ -143,7 +143,7 @@ func TestAPieceInWorkIsAlwaysHeard(t *testing.T) {
 				heard = heard || c.ID == "working fog"
 			}
 			require.True(t, heard, "age %d, %d minutes", age, minutes)
-			require.LessOrEqual(t, abs(p.Review-p.Aim), ReviewPlay)
+			require.LessOrEqual(t, abs(p.Review-p.Aim), ReviewPlay+1, "as near as the least shares of what is due allow")
 		}
 	}
 }

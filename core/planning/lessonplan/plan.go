@@ -5,6 +5,7 @@
 //	plan.go        segments, limits, what the teacher set by hand, the plan
 //	reason.go      why a segment is in a plan, or stays out
 //	solve.go       the exact choice
+//	live.go        how two plans differ, and what of the teacher's hand still holds
 //	candidates.go  what could be in the lesson of a student
 //	pool.go        activities that rotate
 //	ask.go         the questions to ask before a piece is played
@@ -36,6 +37,14 @@ const (
 
 var order = []Kind{Opening, Posture, Technique, Run, Working, Spots, Preview, Reading, Begin, Activity, Review, Closing}
 
+// place is where a segment stands in a lesson: by its kind, a tune of one's own just before the closing.
+func (s Segment) place() int {
+	if s.Goal == OwnTune {
+		return 2*slices.Index(order, Closing) - 1
+	}
+	return 2 * slices.Index(order, s.Kind)
+}
+
 // Layer is which of the three layers a segment belongs to, or the frame around them.
 type Layer string
 
@@ -58,9 +67,13 @@ type Segment struct {
 	// Skill and Step, from 1, are those of a preview bite.
 	Skill string
 	Step  int
-	// Goal and Option, from 1, are those of an activity (see Pool).
-	Goal   string
-	Option int
+	// Goal and Option, from 1 of Options, are those of an activity (see Pool).
+	Goal            string
+	Option, Options int
+	// Lead offers that the child leads it.
+	Lead bool
+	// Exercise is that of a segment in which one is begun, by its id, on the instrument Player; empty otherwise.
+	Exercise, Player string
 	// Focus are the points of a piece that are still open, in the teacher's words, the next one first.
 	Focus []string
 	// Least is what it takes to be worth beginning, Most what it can use; 1 ≤ Least ≤ Usual ≤ Most.
@@ -69,6 +82,10 @@ type Segment struct {
 	Value float64
 	// Must stands in every lesson.
 	Must bool
+	// Due has its least share before anything else is weighed: working pieces, and what is due in technique.
+	Due bool
+	// Sure says of a learned piece that it is surer than 95 % and refines nothing: it fills no share of review.
+	Sure bool
 	// New says that something is begun in it.
 	New bool
 	// Blocked says why it cannot be in, whatever the minutes; nil when it can.
@@ -107,6 +124,13 @@ type Limits struct {
 
 // ReviewPlay is by how many minutes the review of a lesson may miss its share (default).
 const ReviewPlay = 2
+
+const (
+	// dueWorth is what something due is worth beyond its value when it is in: more than anything that could take its place.
+	dueWorth = 5
+	// missed is what each minute costs by which review misses its share beyond ReviewPlay (default): a share is an aim.
+	missed = 0.2
+)
 
 // Hand is what the teacher set by hand.
 type Hand struct {
@@ -147,6 +171,8 @@ type Plan struct {
 	Aim    int
 	// Worth is the sum of what the segments are worth.
 	Worth float64
+	// Begun says that the lesson has begun: the plan stays as it is.
+	Begun bool
 }
 
 // Make chooses the segments of the largest worth. It refuses minutes out of

@@ -1,6 +1,7 @@
 package lessonplan
 
 import (
+	"cmp"
 	_ "embed"
 	"encoding/json"
 	"fmt"
@@ -20,6 +21,8 @@ type Goal struct {
 	// Families of instruments; empty for all.
 	Families []instrument.Family `json:"families,omitempty"`
 	Options  []string            `json:"options"`
+	// Home says to the parent how it is done at home.
+	Home string `json:"home"`
 }
 
 //go:embed pool.json
@@ -60,6 +63,15 @@ func (u Used) times(goal string) (n int) {
 	return n
 }
 
+// least is how often the way of a goal was done that was done least.
+func (u Used) least(g Goal) int {
+	out := u[g.ID][1]
+	for k := range g.Options {
+		out = min(out, u[g.ID][k+1])
+	}
+	return out
+}
+
 // turns are the options of a goal, from 1, the one done least first: none comes
 // again before all were used.
 func (g Goal) turns(u Used) []int {
@@ -74,10 +86,19 @@ func (g Goal) turns(u Used) []int {
 // veryYoung is the age below which a lesson goes through many short activities (default).
 const veryYoung = 5
 
-// Activities are segments for the goals that suit an instrument and an age, the
-// goal that was done least first. The very young get every option, a minute or
-// two each, goal by goal in turn; older students the next option of each goal.
-func Activities(player string, age int, u Used) []Segment {
+// OwnTune is the goal that comes last in a lesson: a tune of one's own (common practice).
+const OwnTune = "made-up-tune"
+
+const (
+	// goalsYoung is how many goals a lesson of the very young goes through, each in up to three ways, and goalsOlder how
+	// many the lessons of the others have beside the pieces (defaults).
+	goalsYoung, goalsOlder = 5, 2
+	waysYoung              = 3
+)
+
+// For are the goals that suit an instrument and an age: first those of which some ways were done and others not, then
+// those not done at all, then those done least.
+func For(player string, age int, u Used) []Goal {
 	family, _ := instrument.FamilyOf(player)
 	var goals []Goal
 	for _, g := range Pool() {
@@ -85,25 +106,42 @@ func Activities(player string, age int, u Used) []Segment {
 			goals = append(goals, g)
 		}
 	}
-	slices.SortStableFunc(goals, func(a, b Goal) int { return u.times(a.ID) - u.times(b.ID) })
-	rounds, most := 1, 3
-	if age < veryYoung {
-		rounds, most = 3, 2
+	slices.SortStableFunc(goals, func(a, b Goal) int {
+		return cmp.Or(u.least(a)-u.least(b), btoi(u.times(a.ID) == 0)-btoi(u.times(b.ID) == 0), u.times(a.ID)-u.times(b.ID))
+	})
+	return goals
+}
+
+// Activities are segments for the goals that suit an instrument and an age. The very young go through five goals,
+// each in three ways of a minute or two, goal by goal; what was not used before comes first, and a tune of
+// one's own comes last. Older students get the next way of two goals.
+func Activities(player string, age int, u Used) []Segment {
+	goals := For(player, age, u)
+	young := age < veryYoung
+	most, ways, longest := goalsOlder, 1, 3
+	if young {
+		most, ways, longest = goalsYoung, waysYoung, 2
+		if i := slices.IndexFunc(goals, func(g Goal) bool { return g.ID == OwnTune }); i >= 0 { // beside the five
+			tune := goals[i]
+			goals = append(slices.Delete(goals, i, i+1)[:min(most, len(goals)-1)], tune)
+			most++
+		}
 	}
 	var out []Segment
-	for round := range rounds {
-		for _, g := range goals {
-			if round >= len(g.Options) {
-				continue
+	for i, g := range goals[:min(most, len(goals))] {
+		for round, k := range g.turns(u) {
+			if round == ways || g.ID == OwnTune && round == 1 {
+				break
 			}
-			k := g.turns(u)[round]
 			why := Reason{Kind: OneOfSeveral, Of: len(g.Options)}
 			if n := u[g.ID][k]; n > 0 {
 				why = Reason{Kind: InTurn, Count: n}
 			}
 			out = append(out, Segment{
-				ID: ActivityID(g.ID, k), Kind: Activity, Layer: Planted, Goal: g.ID, Option: k, Least: 1, Usual: min(2, most), Most: most, Why: []Reason{why},
-				Value: 0.5 / (1 + 0.1*float64(len(out)) + 0.5*float64(u[g.ID][k])),
+				ID: ActivityID(g.ID, k), Kind: Activity, Layer: Planted, Goal: g.ID, Option: k, Options: len(g.Options), Lead: young && round == 2,
+				Least: 1, Usual: min(2, longest), Most: longest, Why: []Reason{why},
+				// Each goal once before any twice; what was done before gives way.
+				Value: 0.5 / (1 + 0.1*float64(i) + 0.6*float64(round) + 0.5*float64(u[g.ID][k])),
 			})
 		}
 	}

@@ -26,6 +26,10 @@ const (
 	OneOfSeveral Why = "oneOf"    // an activity that was not done yet, one of Of ways
 	InTurn       Why = "inTurn"   // an activity that was done Count times, no other less
 	WaitedBefore Why = "waited"   // it had to wait last time
+	KeyOfWeek    Why = "key"      // the cycle has this key now
+	NextStep     Why = "step"     // the next step of a staircase
+	OpenFault    Why = "fault"    // Count days open: a fault that was seen
+	Beside       Why = "beside"   // it is ready, and there is time; Proposal says why this one
 )
 
 // Reason is one fact behind a segment. Which fields are set follows from the kind.
@@ -48,6 +52,7 @@ const (
 	ReviewFull Wait = "reviewFull" // review has its Count minutes already
 	NoRoom     Wait = "noRoom"     // it needs Count minutes, and what was chosen is worth more
 	WorthLess  Wait = "worthLess"  // what was chosen is worth more
+	SureNow    Wait = "sure"       // it is sure, and refines nothing that is needed
 )
 
 // Waiting says why a segment stays out.

@@ -1,17 +1,18 @@
 package lessonplan
 
 import (
+	"cmp"
 	"math"
 	"slices"
 )
 
 // solve chooses exactly, by dynamic programming over the minutes taken, those of
-// review among them, and whether something new was begun. Of all choices whose
-// review lies within ReviewPlay of its share it takes the one of the largest
-// worth; where none does, those count whose review comes nearest. Of equal
-// choices it takes more minutes.
+// review among them, and whether something new was begun. What is due has its least share first. Of all
+// other choices it takes the one that is worth most, where each minute by which review misses its aim by
+// more than ReviewPlay costs something; of equal choices the one with more minutes. The aim is the share of
+// review, or less where the learned pieces that fade or refine something do not fill it: the time goes to work.
 func solve(list []option, l Limits, h Hand) Plan {
-	aim := int(math.Round(l.ReviewShare * float64(l.Minutes)))
+	aim := l.aim(list)
 	width, deep := l.Minutes+1, 2
 	at := func(t, r, n int) int { return (t*width+r)*deep + n }
 	best := make([]float64, width*width*deep)
@@ -54,7 +55,11 @@ func solve(list []option, l Limits, h Hand) Plan {
 							rm = m
 						}
 						k := at(t+m, r+rm, begun)
-						if w := v + o.worth(m); w > next[k] {
+						w := v + o.worth(m)
+						if o.Due {
+							w += dueWorth
+						}
+						if w > next[k] {
 							next[k], took[i][k] = w, step{uint8(m), uint8(n)}
 						}
 					}
@@ -65,7 +70,7 @@ func solve(list []option, l Limits, h Hand) Plan {
 		best = next
 	}
 	t, r, n := choose(best, at, width, aim)
-	plan := Plan{Minutes: l.Minutes, Aim: aim, Review: r, Free: l.Minutes - t, Worth: best[at(t, r, n)], Segments: []Chosen{}, Left: []Left{}}
+	plan := Plan{Minutes: l.Minutes, Aim: aim, Review: r, Free: l.Minutes - t, Segments: []Chosen{}, Left: []Left{}}
 	minutes := make([]int, len(list))
 	for i := len(list) - 1; i >= 0; i-- {
 		s := took[i][at(t, r, n)]
@@ -79,6 +84,7 @@ func solve(list []option, l Limits, h Hand) Plan {
 		if minutes[i] > 0 {
 			_, pinned := h.Pins[o.ID]
 			plan.Segments = append(plan.Segments, Chosen{Segment: o.Segment, Minutes: minutes[i], Pinned: pinned})
+			plan.Worth += o.worth(minutes[i])
 		}
 	}
 	for i, o := range list {
@@ -94,9 +100,23 @@ func solve(list []option, l Limits, h Hand) Plan {
 // something had been begun before it.
 type step struct{ minutes, begun uint8 }
 
+// aim is how many minutes of review a lesson aims at.
+func (l Limits) aim(list []option) int {
+	filled := 0
+	for _, o := range list {
+		if o.Layer == Heard && !o.Sure && o.out == nil {
+			filled += o.to
+		}
+	}
+	return min(int(math.Round(l.ReviewShare*float64(l.Minutes))), filled)
+}
+
+// miss is by how many minutes review misses its aim beyond its play.
+func miss(review, aim int) int { return max(0, abs(review-aim)-ReviewPlay) }
+
 // choose finds the end of the best choice.
 func choose(best []float64, at func(t, r, n int) int, width, aim int) (t, r, n int) {
-	top, nearest, most := math.Inf(-1), math.MaxInt, -1
+	top, most := math.Inf(-1), -1
 	for tt := range width {
 		for rr := 0; rr <= tt; rr++ {
 			for nn := range 2 {
@@ -104,9 +124,8 @@ func choose(best []float64, at func(t, r, n int) int, width, aim int) (t, r, n i
 				if math.IsInf(v, -1) {
 					continue
 				}
-				miss := max(0, abs(rr-aim)-ReviewPlay)
-				if miss < nearest || miss == nearest && (v > top+1e-9 || v > top-1e-9 && tt > most) {
-					top, nearest, most = v, miss, tt
+				if v -= missed * float64(miss(rr, aim)); v > top+1e-9 || v > top-1e-9 && tt > most {
+					top, most = v, tt
 					t, r, n = tt, rr, nn
 				}
 			}
@@ -124,6 +143,8 @@ func (p Plan) why(o option, l Limits) Waiting {
 		return *o.out
 	case o.New && l.OneNew && slices.ContainsFunc(p.Segments, func(c Chosen) bool { return c.New }):
 		return Waiting{Kind: OneNew}
+	case o.Sure:
+		return Waiting{Kind: SureNow}
 	case o.Layer == Heard && p.Review+o.from > p.Aim+ReviewPlay:
 		return Waiting{Kind: ReviewFull, Count: p.Review}
 	case o.from > p.Free && p.Free >= 0:
@@ -135,7 +156,7 @@ func (p Plan) why(o option, l Limits) Waiting {
 // arrange puts the segments into their order: the opening first, the closing
 // last, between them as the hand has it, or as a lesson goes.
 func (p *Plan) arrange(byHand []string) {
-	slices.SortStableFunc(p.Segments, func(a, b Chosen) int { return slices.Index(order, a.Kind) - slices.Index(order, b.Kind) })
+	slices.SortStableFunc(p.Segments, func(a, b Chosen) int { return a.place() - b.place() })
 	place := map[string]int{}
 	for i, id := range byHand {
 		place[id] = i
@@ -155,17 +176,23 @@ func (p *Plan) arrange(byHand []string) {
 	}
 }
 
-// waits is from which value on a segment that stayed out is worth a word (default).
-const waits = 0.6
-
-// Waiting are the segments that are worth a word and have to wait for the next lesson; what
-// was left out by hand does not wait.
+// Waiting are the segments that have to wait for the next lesson, the ones of the highest value first; what was
+// left out by hand does not wait, and of what only serves to fill minutes nothing is left behind: other ways
+// of an activity, and learned pieces that are sure.
 func (p Plan) Waiting() []Segment {
 	var out []Segment
 	for _, l := range p.Left {
-		if l.Reason.Kind != ByHand && l.Value >= waits {
+		if l.Reason.Kind != ByHand && !l.Sure && l.Kind != Activity && l.Kind != Posture {
 			out = append(out, l.Segment)
 		}
 	}
+	slices.SortStableFunc(out, func(a, b Segment) int { return cmp.Or(btoi(b.Due)-btoi(a.Due), cmp.Compare(b.Value, a.Value)) })
 	return out
+}
+
+func btoi(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
 }

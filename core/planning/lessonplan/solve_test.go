@@ -15,6 +15,7 @@ func someSegments(t *rapid.T, most int) (list []Segment) {
 			ID: fmt.Sprint("s", i), Kind: rapid.SampledFrom(order[1:11]).Draw(t, "kind"),
 			Layer: rapid.SampledFrom([]Layer{Now, Planted, Heard, Frame}).Draw(t, "layer"),
 			Least: rapid.IntRange(1, 4).Draw(t, "least"), Value: rapid.Float64Range(0.1, 2).Draw(t, "value"), New: rapid.Bool().Draw(t, "new"),
+			Due: rapid.Bool().Draw(t, "due"), Sure: rapid.Bool().Draw(t, "sure"),
 		}
 		s.Usual = s.Least + rapid.IntRange(0, 2).Draw(t, "usual")
 		s.Most = s.Usual + rapid.IntRange(0, 2).Draw(t, "most")
@@ -25,30 +26,44 @@ func someSegments(t *rapid.T, most int) (list []Segment) {
 
 // trial is one choice of minutes for every candidate.
 type trial struct {
-	worth float64
-	miss  int
+	// goal is what is as large as can be: the worth, what is due, less what review misses of its share.
+	goal, worth float64
+	miss        int
 }
 
 // exhaust tries every choice and returns the best by the rules of Make.
 func exhaust(list []Segment, l Limits, pins map[string]int, drops map[string]bool) (trial, bool) {
-	aim := int(math.Round(l.ReviewShare * float64(l.Minutes)))
-	best, found := trial{worth: math.Inf(-1), miss: math.MaxInt}, false
-	var try func(i, minutes, review, begun int, worth float64)
-	try = func(i, minutes, review, begun int, worth float64) {
+	aim, filled := int(math.Round(l.ReviewShare*float64(l.Minutes))), 0
+	for _, s := range list {
+		most := s.Most
+		if l.Longest > 0 {
+			most = min(most, l.Longest)
+		}
+		if pin := pins[s.ID]; pin > 0 {
+			most = pin
+		}
+		if s.Layer == Heard && !s.Sure && !drops[s.ID] {
+			filled += most
+		}
+	}
+	aim = min(aim, filled)
+	best, found := trial{goal: math.Inf(-1)}, false
+	var try func(i, minutes, review, begun, due int, worth float64)
+	try = func(i, minutes, review, begun, due int, worth float64) {
 		if minutes > l.Minutes {
 			return
 		}
 		if i == len(list) {
 			miss := max(0, max(review-aim, aim-review)-ReviewPlay)
-			if miss < best.miss || miss == best.miss && worth > best.worth {
-				best, found = trial{worth, miss}, true
+			if goal := worth + 5*float64(due) - 0.2*float64(miss); goal > best.goal {
+				best, found = trial{goal, worth, miss}, true
 			}
 			return
 		}
 		s := list[i]
 		pin, pinned := pins[s.ID]
 		if !pinned {
-			try(i+1, minutes, review, begun, worth)
+			try(i+1, minutes, review, begun, due, worth)
 			if drops[s.ID] || s.New && l.OneNew && begun > 0 {
 				return
 			}
@@ -72,10 +87,14 @@ func exhaust(list []Segment, l Limits, pins map[string]int, drops map[string]boo
 			if s.New {
 				n++
 			}
-			try(i+1, minutes+m, r, n, worth+s.worth(m))
+			d := due
+			if s.Due {
+				d++
+			}
+			try(i+1, minutes+m, r, n, d, worth+s.worth(m))
 		}
 	}
-	try(0, 0, 0, 0, 0)
+	try(0, 0, 0, 0, 0, 0)
 	return best, found
 }
 
@@ -102,10 +121,11 @@ func TestThePlanIsAsGoodAsTryingEverything(t *testing.T) {
 		if err != nil {
 			return
 		}
-		require.InDelta(t, want.worth, p.Worth, 1e-9)
-		require.Equal(t, want.miss, max(0, abs(p.Review-p.Aim)-ReviewPlay))
-		sum, worth, review, begun := 0, 0.0, 0, 0
+		sum, worth, review, begun, due := 0, 0.0, 0, 0, 0
 		for _, c := range p.Segments {
+			if c.Due {
+				due++
+			}
 			sum, worth = sum+c.Minutes, worth+c.worth(c.Minutes)
 			if c.Layer == Heard {
 				review += c.Minutes
@@ -118,6 +138,7 @@ func TestThePlanIsAsGoodAsTryingEverything(t *testing.T) {
 		require.Equal(t, l.Minutes-sum, p.Free)
 		require.Equal(t, review, p.Review)
 		require.InDelta(t, p.Worth, worth, 1e-9)
+		require.InDelta(t, want.goal, worth+5*float64(due)-0.2*float64(max(0, abs(p.Review-p.Aim)-ReviewPlay)), 1e-9)
 		require.False(t, l.OneNew && begun > 1)
 		require.Equal(t, len(list), len(p.Segments)+len(p.Left), "every candidate is in or left")
 		for _, left := range p.Left {
@@ -228,7 +249,7 @@ func TestWhyASegmentStaysOut(t *testing.T) {
 	for _, s := range p.Waiting() {
 		waiting = append(waiting, s.ID)
 	}
-	require.Equal(t, []string{"far", "two", "unheard", "large"}, waiting)
+	require.Equal(t, []string{"large", "two", "far", "unheard"}, waiting, "what is worth most first")
 	require.Equal(t, 10, p.Minutes-p.Free)
 	// A segment that would fit but is worth nothing beside the others says so.
 	p, err = Make([]Segment{s("a", Heard, 1, 1), s("b", Now, 1, 1)}, Limits{Minutes: 30, ReviewShare: 0.5}, Hand{})

@@ -44,7 +44,7 @@ func (a *Ahead) Stairs() (stairs []exercise.Stair, c *Cycle, broken error) {
 	if err != nil {
 		return stairs, nil, err
 	}
-	if w, ok := laid.Now(); ok {
+	if w, ok := laid.Coming(); ok {
 		wish := exercise.Wish{Type: kept.Type, Place: w.Exercise.Place(), Since: w.Day}
 		stairs = exercise.Climb(a.Player(), a.Progress(), wish)
 	}
@@ -117,7 +117,6 @@ const (
 	KeyThrough KeyState = "through" // it has been through this pass
 	KeyNow     KeyState = "now"     // it is the key of the week
 	KeyBegun   KeyState = "begun"   // it is worked at
-	KeyOpen    KeyState = "open"    // its week has passed, and it was not begun
 	KeyAhead   KeyState = "ahead"   // its week comes
 )
 
@@ -128,9 +127,10 @@ type CycleWeek struct {
 	State    KeyState
 	// Late says that it is heard more than a week after it was begun.
 	Late bool
-	// Missed and Held are the lessons before it that fell out, or in which no key was begun; Off counts the weeks of breaks.
-	Missed, Held []time.Time
-	Off          int
+	// Missed, Held and Slid are the lessons before it that fell out, that lie right before a break, and that had no
+	// room for it; Off counts the weeks of breaks.
+	Missed, Held, Slid []time.Time
+	Off                int
 }
 
 // Cycle is a way through the keys, laid over the lessons of a student.
@@ -142,8 +142,31 @@ type Cycle struct {
 	// End is the lesson in which the last key is heard.
 	End time.Time
 	// Off counts the weeks of breaks, Held the lessons before a break in which no key is begun, Missed those
-	// that fell out, by which the end slid.
-	Off, Held, Missed int
+	// that fell out and Slid those that had no room for their key, by which the end slid.
+	Off, Held, Missed, Slid int
+}
+
+// On is the key whose lesson is on a day.
+func (c Cycle) On(day time.Time) (CycleWeek, bool) {
+	for _, w := range c.Weeks {
+		if w.Day.Equal(day) {
+			return w, true
+		}
+	}
+	return CycleWeek{}, false
+}
+
+// Coming is the key of this week, else the first that is to come.
+func (c Cycle) Coming() (CycleWeek, bool) {
+	if w, ok := c.Now(); ok {
+		return w, true
+	}
+	for _, w := range c.Weeks {
+		if w.State == KeyAhead {
+			return w, true
+		}
+	}
+	return CycleWeek{}, false
 }
 
 // Now is the key of this week.
@@ -170,21 +193,27 @@ func (a *Ahead) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error
 	for _, e := range list {
 		keys = append(keys, e.Key)
 	}
-	plan, err := keycycle.Lay(keys, from, a.Timetable(), a.missed(), c.Before)
+	t := list[0].Type
+	pass := slices.IndexFunc(t.Steps, func(s exercise.Step) bool { return s.ID == c.Step })
+	stair := stairs[slices.IndexFunc(stairs, func(s exercise.Stair) bool { return s.Type.ID == t.ID })]
+	// A key that its lesson had no room for slides to the next.
+	slides := func(key int, day time.Time) bool {
+		through, working := stair.Passed(list[key].Place())
+		return through < pass && working < pass && (day.Before(a.Today) || day.Equal(a.Today) && a.GivenToday())
+	}
+	plan, err := keycycle.Lay(keys, from, a.Timetable(), a.missed(), c.Before, slides)
 	if err != nil {
 		return Cycle{}, err
 	}
-	t := list[0].Type
-	out := Cycle{Type: t, End: plan.End, Held: len(plan.Held), Pass: slices.IndexFunc(t.Steps, func(s exercise.Step) bool { return s.ID == c.Step })}
-	stair := stairs[slices.IndexFunc(stairs, func(s exercise.Stair) bool { return s.Type.ID == t.ID })]
+	out := Cycle{Type: t, End: plan.End, Held: len(plan.Held), Slid: len(plan.Slid), Pass: pass}
 	for i, w := range plan.Weeks {
 		week := CycleWeek{Week: w, Exercise: list[i], Late: days(w.Day, w.Heard) > 7, State: a.keyState(w, stair, list[i], out.Pass)}
 		since := func(d time.Time) bool {
 			return d.Before(w.Day) && !d.Before(from) && (i == 0 || d.After(plan.Weeks[i-1].Day))
 		}
-		week.Missed, week.Held = only(plan.Missed, since), only(plan.Held, since)
+		week.Missed, week.Held, week.Slid = only(plan.Missed, since), only(plan.Held, since), only(plan.Slid, since)
 		if i > 0 {
-			week.Off = days(plan.Weeks[i-1].Day, w.Day)/7 - 1 - len(week.Held)
+			week.Off = days(plan.Weeks[i-1].Day, w.Day)/7 - 1 - len(week.Held) - len(week.Slid)
 			out.Off += week.Off
 		}
 		out.Weeks = append(out.Weeks, week)
@@ -244,8 +273,6 @@ func (s Student) keyState(w keycycle.Week, stair exercise.Stair, e exercise.Exer
 		return KeyNow
 	case working == pass:
 		return KeyBegun
-	case !w.Day.After(s.Today):
-		return KeyOpen
 	}
 	return KeyAhead
 }

@@ -70,6 +70,22 @@ func (a Ahead) Fresh() []lessonplan.Fresh {
 	return out
 }
 
+// Beside are the rungs of method and repertoire that could be begun beside those in work: nothing they ask for is
+// missing, and the leap is within the reach.
+func (a Ahead) Beside() []lessonplan.Fresh {
+	var out []lessonplan.Fresh
+	for _, rail := range a.View.Rails {
+		if rail.Strand != material.Method && rail.Strand != material.Repertoire || rail.Strand == material.Method && idle(rail) {
+			continue
+		}
+		p := next.Propose(a.proposal(rail.Strand, a.View))
+		if c := p.Chosen; c != nil && len(c.Blocked) == 0 && c.Leap.Size <= a.View.Reach.Size {
+			out = append(out, lessonplan.Fresh{Material: c.Material, Leap: c.Leap.Size, Why: p.Reasons[0]})
+		}
+	}
+	return out
+}
+
 // idle says that nothing is in work on a rail.
 func idle(rail ladder.Rail) bool {
 	return !slices.ContainsFunc(rail.Rungs, func(r ladder.Rung) bool { return r.Layer == ladder.Now && r.Aside == "" })

@@ -113,6 +113,9 @@ func Climb(x instrument.Instrument, p Progress, wish Wish) []Stair {
 		for i, step := range t.Steps {
 			ss := StairStep{Step: step, Of: min(step.Keys, len(Places(Exercise{Type: t, Step: step, Instrument: x})))}
 			ss.Cleared, ss.Working = of(t, step, x, p.Cleared), of(t, step, x, p.Working)
+			if step.NewPlaces {
+				ss.Of = min(ss.Of, s.newPlaces(step, x))
+			}
 			begun = begun || len(ss.Cleared)+len(ss.Working) > 0
 			// Every key has to be gone through itself: to know the thumb is not to know A flat.
 			knows := len(ss.Working) == 0 && p.knows(step)
@@ -133,6 +136,17 @@ func Climb(x instrument.Instrument, p Progress, wish Wish) []Stair {
 		out = append(out, s)
 	}
 	return out
+}
+
+// newPlaces counts the places of a step that the student has not had in those before.
+func (s *Stair) newPlaces(step Step, x instrument.Instrument) int {
+	had := map[string]bool{}
+	for _, before := range s.Steps {
+		for _, e := range before.Cleared {
+			had[e.Place()] = true
+		}
+	}
+	return len(slices.DeleteFunc(Places(Exercise{Type: s.Type, Step: step, Instrument: x}), func(e Exercise) bool { return had[e.Place()] }))
 }
 
 // of returns the exercises of a step among ids. Ids that are no exercise (any more) are passed over.
@@ -170,6 +184,13 @@ func (s *Stair) propose(x instrument.Instrument, wish Wish) {
 	done := map[string]bool{}
 	for _, e := range here.Cleared {
 		done[e.Place()] = true
+	}
+	if here.Step.NewPlaces {
+		for _, step := range s.Steps[:s.At] {
+			for _, e := range step.Cleared {
+				done[e.Place()] = true
+			}
+		}
 	}
 	var first *Exercise
 	var why Reason

@@ -177,3 +177,28 @@ func TestALaterStepKeepsTheEarlierOnes(t *testing.T) {
 	p := Progress{Cleared: []string{"scale/apart/C/major/-", "scale/apart/G/major/-", "scale/memory/C/major/-", "Fog"}, Working: []string{"scale/memory/G/major/-"}}
 	require.Equal(t, map[string]bool{"scale/apart/C/major/-": true, "scale/apart/G/major/-": true}, p.Superseded(piano))
 }
+
+// New keys begin with the fewest sharps or flats, and never with the key that the student has (common practice, no source).
+func TestNewKeysAreNew(t *testing.T) {
+	piano, _ := instrument.Of("piano")
+	p := Progress{Cleared: []string{
+		"five-finger/parallel/C/major-five-finger/-", "five-finger/parallel/G/major-five-finger/-", "five-finger/parallel/F/major-five-finger/-",
+		"five-finger/contrary/C/major-five-finger/-", "five-finger/contrary/G/major-five-finger/-", "five-finger/contrary/F/major-five-finger/-",
+		"pattern/in-c/C/major-five-finger/-",
+	}}
+	var keys []string
+	for range 6 {
+		for _, st := range Climb(piano, p, Wish{}) {
+			if st.Type.ID == "pattern" {
+				keys = append(keys, st.Next.Exercise.Key.String())
+				p.Cleared = append(p.Cleared, st.Next.Exercise.ID())
+			}
+		}
+	}
+	require.Equal(t, []string{"G", "F", "D", "Bb", "A", "Eb"}, keys)
+	for _, st := range Climb(piano, p, Wish{}) {
+		if st.Type.ID == "pattern" {
+			require.Nil(t, st.Next, "six keys are all that it asks for")
+		}
+	}
+}

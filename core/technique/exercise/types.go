@@ -76,6 +76,8 @@ type Step struct {
 	// Order of the keys: "few" accidentals (or changes of the hand) first, "fifths",
 	// "strings", "rolls", "chords".
 	Order string `json:"order"`
+	// NewPlaces says that it leads to other keys than those of the steps before, never to one the student has.
+	NewPlaces bool `json:"newPlaces,omitempty"`
 	// Goals are three.
 	Goals []string `json:"goals"`
 	Why   string   `json:"why"`

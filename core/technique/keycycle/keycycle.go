@@ -61,13 +61,16 @@ type Plan struct {
 	Missed []time.Time
 	// Held are the lessons before a break in which no key is begun.
 	Held []time.Time
+	// Slid are the lessons that passed without their key: it found no room, and slides to the next.
+	Slid []time.Time
 }
 
 // Lay lays keys over the lessons of a timetable from a day on, one a week and at most one a lesson, without
 // the lessons that were missed; each is heard in the lesson after. A key is begun
 // only where it can be heard in the next lesson as usual, not right before a break, unless before
-// says so. It refuses a cycle without keys or lessons.
-func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []time.Time, before bool) (Plan, error) {
+// says so. Slides says of a key, by its place, that the lesson of a day passed without it; nil for never. It refuses
+// a cycle without keys or lessons.
+func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []time.Time, before bool, slides func(key int, day time.Time) bool) (Plan, error) {
 	if len(keys) == 0 {
 		return Plan{}, errors.New("a cycle without keys is none")
 	}
@@ -96,6 +99,10 @@ func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []
 		}
 		if !before && days(day, lessons.Day(n+1)) > usual {
 			p.Held = append(p.Held, day)
+			continue
+		}
+		if slides != nil && slides(i, day) {
+			p.Slid = append(p.Slid, day)
 			continue
 		}
 		p.Weeks = append(p.Weeks, Week{Key: keys[len(p.Weeks)], Day: day})

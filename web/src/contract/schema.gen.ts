@@ -2526,6 +2526,8 @@ export interface components {
             why: string;
             /** @description Why it stayed out */
             reason?: string;
+            /** @description The exercise that is begun in it; empty for none */
+            exercise?: string;
         };
         LessonPlan: {
             student: components["schemas"]["Student"];
@@ -2542,6 +2544,12 @@ export interface components {
             aim: number;
             hand: components["schemas"]["PlanByHand"];
             kept: boolean;
+            /** @description What finds no room and slides; empty for nothing */
+            note: string;
+            /** @description The lesson has begun; the plan stays as it is */
+            begun: boolean;
+            /** @description How it would be planned by now, where something was set by hand; empty for the same */
+            changed: string[];
         };
         DayPlanned: {
             sentence: string;
@@ -2613,6 +2621,10 @@ export interface components {
             /** @enum {string} */
             kind: "assigned" | "bring" | "known" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
             material?: components["schemas"]["Id"];
+            /** @description Of an assigned exercise, by its id; it is put on the ladder when it does not stand there */
+            exercise?: string;
+            /** @description Written in the lesson; the plan of the lesson stays as it is from then on */
+            lesson?: boolean;
             /** @description A ULID, or a usual fault of an exercise as fault.late-thumb */
             focus?: string;
             mark?: components["schemas"]["Mark"];
@@ -3499,11 +3511,13 @@ export interface components {
             /** @description It is heard only after a break */
             late: boolean;
             /** @enum {string} */
-            state: "through" | "begun" | "now" | "open" | "ahead";
+            state: "through" | "begun" | "now" | "ahead";
             /** @description Lessons before it, since the key before, in which none is begun, because a break follows */
             held: string[];
             /** @description Lessons before it, since the key before, that did not take place */
             missed: string[];
+            /** @description Lessons before it, since the key before, that had no room for it */
+            slid: string[];
             /** Format: date */
             day: string;
             /** Format: date */

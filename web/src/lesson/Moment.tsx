@@ -40,6 +40,23 @@ export function Moment(props: {
               Done
             </button>
           )}
+          {s.kind === "begin" && (
+            <button
+              type="button"
+              className="press press-main"
+              onClick={() => {
+                append.mutate([
+                  entry(
+                    "assigned",
+                    s.exercise ? { material: s.material, exercise: s.exercise } : { material: s.material },
+                  ),
+                ]);
+                props.next();
+              }}
+            >
+              Mark as begun
+            </button>
+          )}
           <button type="button" className="press" onClick={props.next}>
             Next
           </button>

@@ -24,7 +24,16 @@ export function Lesson() {
   const { ladder = "" } = useParams();
   const lesson = useQuery(lessonQuery(ladder));
   const plan = useQuery(planQuery(ladder));
-  const { append, waiting } = useLessonAppend(ladder);
+  const { append: write, waiting } = useLessonAppend(ladder);
+  // With the first thing noted in it, the lesson has begun and its plan stays as it is.
+  const append = {
+    ...write,
+    mutate: (entries: Schemas["Entry"][], then?: { onSuccess?: () => void }) =>
+      write.mutate(
+        entries.map((e) => ({ ...e, lesson: true })),
+        then,
+      ),
+  };
   const gone = useLessonClock(ladder);
   const [at, setAt] = useState<string>();
   const [chosen, setStep] = useState<number>();

@@ -37,7 +37,7 @@ export function Plan() {
           <h1 className="text-[1.6rem]">{p.sentence}</h1>
         </div>
         <div className="flex flex-wrap items-center gap-2">
-          <Minutes plan={p} busy={solve.isPending} change={change} />
+          <Minutes plan={p} busy={solve.isPending || p.begun} change={change} />
           <Link className="press" to={`/ladder/${ladder}`}>
             Ladder
           </Link>
@@ -46,6 +46,26 @@ export function Plan() {
           </Link>
         </div>
       </div>
+      {p.note && <p className="mt-2 max-w-prose border-l-4 border-focus pl-3">{p.note}</p>}
+      {p.changed.length > 0 && (
+        <section aria-label="What changed" className="mt-2 max-w-prose border-l-4 border-cliff pl-3">
+          <p>Something happened since this was planned. It would be planned differently now:</p>
+          <ul className="list-disc pl-5">
+            {p.changed.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+          <button
+            type="button"
+            className="press press-main mt-1"
+            disabled={solve.isPending}
+            onClick={() => change(p.hand)}
+          >
+            Plan again, keep what is pinned
+          </button>
+        </section>
+      )}
+      {p.begun && <p className="fine mt-2">The lesson has begun: the plan stays as it is.</p>}
       <LessonBar segments={p.segments} minutes={p.minutes} picked={picked} onPick={setPicked} />
       <Refused error={solve.error} />
       <div className="mt-2 flex flex-col gap-8 lg:flex-row">
@@ -56,7 +76,7 @@ export function Plan() {
               segment={s}
               start={at[i] ?? 0}
               open={s.id === picked}
-              busy={solve.isPending}
+              busy={solve.isPending || p.begun}
               onOpen={() => setPicked(s.id === picked ? undefined : s.id)}
               onMinutes={(minutes) => change(pin(p.hand, s.id, minutes))}
               onPin={(on) => change(on ? pin(p.hand, s.id, s.minutes) : free(p.hand, s.id))}
@@ -82,7 +102,7 @@ export function Plan() {
                 <button
                   type="button"
                   className="quiet -my-1 shrink-0"
-                  disabled={solve.isPending}
+                  disabled={solve.isPending || p.begun}
                   onClick={() => change(pin(p.hand, s.id, 0))}
                 >
                   Add to this lesson

@@ -180,10 +180,9 @@ const looks: Record<Schemas["Cycle"]["weeks"][number]["state"], string> = {
   through: "border-good bg-sheet",
   begun: "border-working bg-reach",
   now: "border-focus bg-reach font-bold",
-  open: "border-cliff border-dashed bg-sheet",
   ahead: "border-line bg-sheet",
 };
-const states = { through: "through", begun: "begun", now: "this week", open: "left open", ahead: "" };
+const states = { through: "through", begun: "begun", now: "this week", ahead: "" };
 
 function Weeks(props: {
   cycle: Schemas["Cycle"];
@@ -198,6 +197,11 @@ function Weeks(props: {
           {w.held.length > 0 && (
             <span className="fine mx-1 flex w-20 items-center border-t-[5px] border-review bg-sheet px-1 text-center leading-tight">
               {shortDate(w.held[0] ?? w.day).replace(/ \d{4}$/, "")}: hear, begin none
+            </span>
+          )}
+          {w.slid.length > 0 && (
+            <span className="fine mx-1 flex w-16 items-center border-y-2 border-dotted border-line px-1 text-center leading-tight">
+              no room, {w.slid.length === 1 ? "a week" : `${w.slid.length} weeks`} later
             </span>
           )}
           {w.off > 0 && (

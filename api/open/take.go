@@ -1,0 +1,52 @@
+package open
+
+import (
+	"context"
+	"slices"
+
+	"patientladder/api/problem"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/technique/drill"
+	"patientladder/core/technique/exercise"
+	"patientladder/store"
+)
+
+// TakeExercise puts an exercise, by its id, on the ladder of a student. An exercise that no student of the studio
+// had before becomes a material of the library, so that marks, runs, gates, the week and the ladder treat it as any
+// other.
+func (d *Desk) TakeExercise(ctx context.Context, s Student, id string) (material.Material, error) {
+	x, err := Instrument(s.Instrument)
+	if err != nil {
+		return material.Material{}, err
+	}
+	e, err := exercise.Parse(id, x)
+	if err != nil {
+		return material.Material{}, problem.Because(err)
+	}
+	m, err := d.exerciseMaterial(ctx, s.Of(), e)
+	if err != nil {
+		return m, err
+	}
+	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, s.Ladder)
+	if err != nil || slices.ContainsFunc(placed, func(p ladder.Placed) bool { return p.Material == m.ID }) {
+		return m, err
+	}
+	return m, d.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, []ladder.Placed{{Material: m.ID, Strand: material.Technique}})
+}
+
+// exerciseMaterial returns the material of an exercise, made on first need.
+func (d *Desk) exerciseMaterial(ctx context.Context, b Studio, e exercise.Exercise) (material.Material, error) {
+	if m, there := b.Library[drill.ID(e)]; there {
+		return m, nil
+	}
+	made, err := drill.Of(e, b.Words, d.Demands)
+	if err != nil {
+		return material.Material{}, err
+	}
+	added, err := d.Store.AddMaterial(ctx, b.Tenant.ID, made.Material, &store.ScoreFile{Name: drill.FileName, Data: made.Score})
+	if err != nil || !added {
+		return made.Material, err
+	}
+	return made.Material, d.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: made.Material, Set: made.Given})
+}
