@@ -21,7 +21,8 @@ func TestAChildIsMeasured(t *testing.T) {
 	path := "/api/ladders/" + ladder + "/setup"
 	_, never := u.call("GET", path, nil)
 	require.Equal(t, true, never["due"])
-	require.Nil(t, never["measures"])
+	require.Empty(t, never["places"], "nothing is advised before it was measured")
+	require.Equal(t, "Nothing was measured yet: a tape and two minutes are enough.", never["sentence"])
 	require.Len(t, never["faults"], 9)
 
 	mat := func(cm float64, soft bool) map[string]any { return map[string]any{"thickness": cm, "soft": soft} }
@@ -37,7 +38,17 @@ func TestAChildIsMeasured(t *testing.T) {
 	require.Equal(t, http.StatusOK, status, got)
 	_, seen := u.call("GET", path, nil)
 	require.Equal(t, false, seen["due"])
-	require.Equal(t, seat, seen["seat"])
+	require.Equal(t, seat, items(t, seen, "places")[0]["seat"])
+	require.Equal(t, map[string]any{"keyTop": 73.0, "benchLow": 46.0, "benchHigh": 51.0, "mats": []any{mat(3, false), mat(4, false), mat(8, true)}}, seen["bench"], "the studio's bench is known from then on")
+	measures["place"], measures["leg"], measures["keyTop"] = "home", 33, 71
+	u.append(ladder, entry{"kind": "setupChecked", "setup": measures})
+	_, seen = u.call("GET", path, nil)
+	require.Len(t, seen["places"], 2)
+	require.Equal(t, 73.0, seen["bench"].(map[string]any)["keyTop"], "home is another place")
+	measures["place"], measures["keyTop"] = "studio", 73
+	u.append(ladder, entry{"kind": "setupChecked", "setup": measures})
+	_, seen = u.call("GET", path, nil)
+	require.Contains(t, items(t, seen, "places")[0]["growth"], "the lower leg is 2 cm longer")
 
 	// Seven months later: the same log with the measure that long ago.
 	old := storetest.ID()

@@ -7,7 +7,8 @@ import (
 )
 
 // A child's bench is measured again: the drawing follows the numbers, a cushion
-// is refused with the reason, a usual fault is noted with one touch.
+// is refused with the reason. A usual fault is noted with one touch: it opens the next lesson and goes home until it is
+// gone.
 func TestBenchAndFeet(t *testing.T) {
 	b := open(t, 1280, 800)
 	b.signIn(demo.Email, demo.Password)
@@ -30,7 +31,16 @@ func TestBenchAndFeet(t *testing.T) {
 	b.says("Set the bench to")
 	b.until(`document.querySelector("h1").innerText.includes("Measured on") && !document.querySelector("h1").innerText.includes("due")`)
 	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "sits too close")]`)
-	b.says("Noted.")
-	b.until(`fetch("/api/ladders/` + ivo + `/entries").then(r => r.json()).then(l => l.filter(e => e.kind === "note" && e.text === "sits too close").length === 1)`)
+	b.says("Looked after now")
+	b.until(`fetch("/api/ladders/` + ivo + `/entries").then(r => r.json()).then(l => l.filter(e => e.kind === "faultSeen" && e.focus === "fault.too-close").length === 1)`)
+	b.visit("/plan/" + ivo)
+	b.says("One thing: sits too close")
+	b.visit("/week/" + ivo)
+	b.says("One thing to watch: sits too close. Before playing: can the elbows pass in front of the body?")
+	b.visit("/setup/" + ivo)
+	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "sits too close")]`)
+	b.until(`!document.body.innerText.includes("Looked after now")`)
+	b.visit("/plan/" + ivo)
+	b.until(`!document.body.innerText.includes("One thing: sits too close")`)
 	b.quiet()
 }

@@ -111,6 +111,8 @@ const (
 	EntryKindClimb        EntryKind = "climb"
 	EntryKindCorrection   EntryKind = "correction"
 	EntryKindCycle        EntryKind = "cycle"
+	EntryKindFaultGone    EntryKind = "faultGone"
+	EntryKindFaultSeen    EntryKind = "faultSeen"
 	EntryKindFocusAdded   EntryKind = "focusAdded"
 	EntryKindGate         EntryKind = "gate"
 	EntryKindHearing      EntryKind = "hearing"
@@ -150,6 +152,10 @@ func (e EntryKind) Valid() bool {
 	case EntryKindCorrection:
 		return true
 	case EntryKindCycle:
+		return true
+	case EntryKindFaultGone:
+		return true
+	case EntryKindFaultSeen:
 		return true
 	case EntryKindFocusAdded:
 		return true
@@ -656,19 +662,19 @@ func (e LessonPieceState) Valid() bool {
 
 // Defines values for Mark.
 const (
-	Full Mark = "full"
-	None Mark = "none"
-	Part Mark = "part"
+	MarkFull Mark = "full"
+	MarkNone Mark = "none"
+	MarkPart Mark = "part"
 )
 
 // Valid indicates whether the value is a known member of the Mark enum.
 func (e Mark) Valid() bool {
 	switch e {
-	case Full:
+	case MarkFull:
 		return true
-	case None:
+	case MarkNone:
 		return true
-	case Part:
+	case MarkPart:
 		return true
 	default:
 		return false
@@ -690,6 +696,24 @@ func (e MeasuresLean) Valid() bool {
 	case MeasuresLeanBelow:
 		return true
 	case MeasuresLeanLevel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MeasuresPlace.
+const (
+	MeasuresPlaceHome   MeasuresPlace = "home"
+	MeasuresPlaceStudio MeasuresPlace = "studio"
+)
+
+// Valid indicates whether the value is a known member of the MeasuresPlace enum.
+func (e MeasuresPlace) Valid() bool {
+	switch e {
+	case MeasuresPlaceHome:
+		return true
+	case MeasuresPlaceStudio:
 		return true
 	default:
 		return false
@@ -1170,6 +1194,27 @@ func (e ScoreReadFormat) Valid() bool {
 	}
 }
 
+// Defines values for SetupAsked.
+const (
+	SetupAskedChair SetupAsked = "chair"
+	SetupAskedKeys  SetupAsked = "keys"
+	SetupAskedNone  SetupAsked = "none"
+)
+
+// Valid indicates whether the value is a known member of the SetupAsked enum.
+func (e SetupAsked) Valid() bool {
+	switch e {
+	case SetupAskedChair:
+		return true
+	case SetupAskedKeys:
+		return true
+	case SetupAskedNone:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SetupLean.
 const (
 	SetupLeanAbove SetupLean = "above"
@@ -1221,6 +1266,45 @@ func (e SetupChecksSchool) Valid() bool {
 	case SetupChecksSchoolBall:
 		return true
 	case SetupChecksSchoolHanging:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetupFaultState.
+const (
+	SetupFaultStateNone SetupFaultState = "none"
+	SetupFaultStateNow  SetupFaultState = "now"
+	SetupFaultStateOpen SetupFaultState = "open"
+)
+
+// Valid indicates whether the value is a known member of the SetupFaultState enum.
+func (e SetupFaultState) Valid() bool {
+	switch e {
+	case SetupFaultStateNone:
+		return true
+	case SetupFaultStateNow:
+		return true
+	case SetupFaultStateOpen:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetupPlacePlace.
+const (
+	SetupPlacePlaceHome   SetupPlacePlace = "home"
+	SetupPlacePlaceStudio SetupPlacePlace = "studio"
+)
+
+// Valid indicates whether the value is a known member of the SetupPlacePlace enum.
+func (e SetupPlacePlace) Valid() bool {
+	switch e {
+	case SetupPlacePlaceHome:
+		return true
+	case SetupPlacePlaceStudio:
 		return true
 	default:
 		return false
@@ -1814,6 +1898,14 @@ type Batch struct {
 	Words string `json:"words"`
 }
 
+// Bench The studio's own bench and keys, measured once
+type Bench struct {
+	BenchHigh float64 `json:"benchHigh"`
+	BenchLow  float64 `json:"benchLow"`
+	KeyTop    float64 `json:"keyTop"`
+	Mats      []Mat   `json:"mats"`
+}
+
 // Bite defines model for Bite.
 type Bite struct {
 	Exercise Choice `json:"exercise,omitempty,omitzero"`
@@ -2353,6 +2445,9 @@ type FamilyPage struct {
 
 	// Treats What was promised and is not given yet
 	Treats []Treat `json:"treats"`
+
+	// Watch The one fault that is looked after; empty for none
+	Watch string `json:"watch"`
 
 	// Words The teacher's own
 	Words string `json:"words"`
@@ -3021,10 +3116,17 @@ type Measures struct {
 	Lean      MeasuresLean `json:"lean"`
 	Leg       float64      `json:"leg"`
 	Mats      []Mat        `json:"mats"`
+
+	// Pedal The pedal is used
+	Pedal bool          `json:"pedal,omitempty,omitzero"`
+	Place MeasuresPlace `json:"place,omitempty,omitzero"`
 }
 
 // MeasuresLean defines model for Measures.Lean.
 type MeasuresLean string
+
+// MeasuresPlace defines model for Measures.Place.
+type MeasuresPlace string
 
 // Meet defines model for Meet.
 type Meet struct {
@@ -3623,11 +3725,14 @@ type PlanQuestion struct {
 // PlanSegment defines model for PlanSegment.
 type PlanSegment struct {
 	// Exercise The exercise that is begun in it; empty for none
-	Exercise string           `json:"exercise,omitempty,omitzero"`
-	Id       string           `json:"id"`
-	Kind     PlanSegmentKind  `json:"kind"`
-	Layer    PlanSegmentLayer `json:"layer"`
-	Least    int              `json:"least"`
+	Exercise string `json:"exercise,omitempty,omitzero"`
+
+	// Fault The fault that is looked after, as fault.too-close; empty for none
+	Fault string           `json:"fault,omitempty,omitzero"`
+	Id    string           `json:"id"`
+	Kind  PlanSegmentKind  `json:"kind"`
+	Layer PlanSegmentLayer `json:"layer"`
+	Least int              `json:"least"`
 
 	// Material A ULID
 	Material Id `json:"material,omitempty,omitzero"`
@@ -3948,22 +4053,28 @@ type Sections struct {
 
 // Setup defines model for Setup.
 type Setup struct {
-	Cautions []string           `json:"cautions"`
-	Checks   []SetupChecks      `json:"checks"`
-	Due      bool               `json:"due"`
-	Faults   []SetupFault       `json:"faults"`
-	Lean     SetupLean          `json:"lean"`
-	Measured openapi_types.Date `json:"measured,omitempty,omitzero"`
+	// Asked What is measured: bench and keys, a chair, or nothing for one who stands
+	Asked SetupAsked `json:"asked"`
 
-	// Measures In centimetres
-	Measures Measures `json:"measures,omitempty,omitzero"`
+	// Bench The studio's own bench and keys, measured once
+	Bench    Bench         `json:"bench,omitempty,omitzero"`
+	Cautions []string      `json:"cautions"`
+	Checks   []SetupChecks `json:"checks"`
+	Due      bool          `json:"due"`
+	Faults   []SetupFault  `json:"faults"`
+	Lean     SetupLean     `json:"lean"`
+
+	// Places What was measured, the studio first
+	Places []SetupPlace `json:"places"`
 
 	// School The one of the way of teaching
 	School   SetupSchool `json:"school"`
-	Seat     Seat        `json:"seat,omitempty,omitzero"`
 	Sentence string      `json:"sentence"`
 	Student  Student     `json:"student"`
 }
+
+// SetupAsked What is measured: bench and keys, a chair, or nothing for one who stands
+type SetupAsked string
 
 // SetupLean defines model for Setup.Lean.
 type SetupLean string
@@ -3992,7 +4103,31 @@ type SetupFault struct {
 	Id     string `json:"id"`
 	Name   string `json:"name"`
 	Remedy string `json:"remedy"`
+
+	// Since When it was seen first
+	Since string `json:"since"`
+
+	// State Not seen, seen and not gone, or the one that is looked after now
+	State SetupFaultState `json:"state"`
 }
+
+// SetupFaultState Not seen, seen and not gone, or the one that is looked after now
+type SetupFaultState string
+
+// SetupPlace defines model for SetupPlace.
+type SetupPlace struct {
+	// Growth What has changed since the time before; empty for nothing
+	Growth   string             `json:"growth"`
+	Measured openapi_types.Date `json:"measured"`
+
+	// Measures In centimetres
+	Measures Measures        `json:"measures"`
+	Place    SetupPlacePlace `json:"place"`
+	Seat     Seat            `json:"seat"`
+}
+
+// SetupPlacePlace defines model for SetupPlace.Place.
+type SetupPlacePlace string
 
 // Share A share from 0 to 1; four times of five between low and high
 type Share struct {
@@ -4630,6 +4765,9 @@ type Week struct {
 	Student  Student            `json:"student"`
 	Studio   string             `json:"studio"`
 	Teacher  string             `json:"teacher"`
+
+	// Watch The one fault that is looked after at home; empty for none
+	Watch string `json:"watch"`
 }
 
 // WeekByHand defines model for WeekByHand.
@@ -17522,395 +17660,402 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39sts2ti/4Kqh9T1W658jxtmPndtt/TPkjTvvEXyd7p33v9MlUQSQkIaIAhQC3rOPrqnmHecN5kims",
-	"BYCgCJCgpL3j03X/6I5tkQSwsLCwPn/r80UhN1spmNDq4snniy2t6YZpVsPfXtK9+U/JVFHzreZSXDy5",
-	"eMkWtKn0E6JlSfeEC6JXjCjdlFx+o4jmG0b+Uwp2Mbvg5vnfG1bvL2YXgm7YxZOLkpq/qGLFNtR8fCHr",
-	"DdXwgzbv6P3WPKZ0zcXy4suX2cUPn1hdcMVel/3JPFNEFbRi9+mW1vr+y/n9Df1N1vfvPSWln+eKkQWv",
-	"lSZyAX/hQum62TChE3NkdsTORDf00xsmlnp18eTBw8vYRN/QsmS1eRY+uqV61X6zwh9nFzX7veE1Ky+e",
-	"6Lph4Qj/UrPFxZOL/3a/3ZP7+Ku6/7qEId5SzWpOq8QgG/fzicN8qOgeV9Il98eVVIxUjG7VE6L3W17Q",
-	"ivzJUvrPMzJnSy4Eq2dE1kjq0hCdEr/6GLkXsk5R+uH3MUJf6aZkQiNDRMig8PdTqXAt10wkhtDw29AA",
-	"Ib9cRvjli3lZbaVQDA7bh1rOK7Yxfyyk0Gb+Tz5f0O224gU19L+/xSf+9TclYVp5i3HfhREPt5NqsmNC",
-	"k10txXJmDrMUjChmxi/YhaH1ijE9NKly0Z2LP9BzLihsc2Tl3Xm8F4xs6ZIRLcm25rBzK0ZLK4Ze4Mj3",
-	"XnK1lYrjS+GQvQHMEHb95vdnSyZKeHJbyy2rNUeSl3QP/+WabdQYHfEjRiR+8UuidY1/X9RykyHNZhee",
-	"tP1pzy60fEvX7Jdt/+C9oKJgVcVKUjGlpFBkIWuyW/FiRQRsmaaiVGTPQKblrOcNfOilmWdkQSDc8+Rz",
-	"ewT+gXRwbwernSGtgyX+6j8l57+xQptBWxLHtiqLvitZ8d629gl9sFpL1GxeGKLdAUWQEH5a7VhRAtQ1",
-	"FUtW9tdfrMwPKiaSqQZRK+uS1cQ+B0d5J+tS5bLDCyOIfm/cse9RyN9tg3SBp/7O2a5HB38DuJUMrH/j",
-	"5ExZwmmn1YeAGAtaKTY7oE/diGX+/n2oaMHKnxvkhg399BrfenwZSGq/9htWKytzPP9xob9/1DIgF5ot",
-	"Wd1btXt1ZicYXbSuUEx1V7RmU7l4zUUZfdD8kE+cFyvJ40ywpcpeVvmTquVugow1pPhZ7mIfGpac8A+f",
-	"R6RTII7gQUsyR6AZ0tyv004+uWcvWFX1980rj72jem1OqWCEayeupUBFiWpSyA1TRLBPOibW1mwfX/eq",
-	"ls1y1R/rb3JHNlTsCa6F0JoR93Cfa2cXO1mvzTejkzbfMLPmysiUNSsJ1cSIevLgKbmEq0igxj9yHMwy",
-	"2km3o85aqiWpbdiiLxZZVU1kL9i1oyWcUQ2dEjjGbl7kweMzO9nYAp/TilrW7lL/Q00LzQtG6JIas4Uw",
-	"8ZvcG/n4FMhuBL9mtFixmkhRGeoecKN7fmxhVytas1CKMNFszCoasRZyZ0TY7w0H9WJZyR3u2raie/wT",
-	"3cE9N2d6x5gIFtny6hkIbFaHBMlezm4VPzl4OU7eQz/+LCCtlyPuxjWDxvdZF6s+F1Pd023uGTs6Jgl4",
-	"mUfBzPXxcNpUx2fNNRuWc3nXibHzovJFc10xZ51vOSsYysQdryoiGCsJj0rFJJfIRfDPgZRTa44iu6+X",
-	"a7aNv6ONSI5yUJSzDq8cGNGzDwwD87MfnlnrN8kxUq6f15wt+huQywlgrvcJ/0rWhAYWu3XkoBpp92Iu",
-	"5TpUIFsWlc28CvhTNJu5JdeBWHUuCRWnbs00kupweu+kJnKxYLW5bcSebGQdjDeXsmJUwICGeaIb1Aiu",
-	"J2krsbOBnw/X4T7sKJvathdys6U1t8b6wYkf2zrzgQ+1XPAKjg5d1syrxV1C/WRspqr6RhFNmxm598BY",
-	"0Q+QscY2az5xGkUtlWJlfCvN/fMs+y6+MgfjtXgu9SrGNuZjz8/1MXDd5KyU4vuDqqYyN0t5nqml9VNq",
-	"LtMLP5qjriNMuxUhb9iVphjyDRcROQ6axTSdvqj4IpSwwWkECii85nvfMcurI6IIaKRQ5htFVbCdE0dG",
-	"ApEVg7OfP8GFLBr1QXKhJzsC6Hbc+KfbULLlSeEtXbL4udlWVDPaxOmpdE3FqKC/wqfMguhy4pKH5ef4",
-	"DRf4nJ2s9Exgv2FX71dj6ewYqSWBZ5GZZcvuVtrlpfj7gz3mXf6uaL1kSmdeXxVbRGTsB6OTWAbdyaYq",
-	"UekmQuoVF8vwgson/LCU0XI7wZ9B9epKy+0UCYMj2BXPPJmSxPUhgUPy3q7ZlJyPvZX6E+KC5VPOy8Xo",
-	"HRQzyZ4pYwAb48v8TqgoiWA3rCaOY/M5YJsIs7wC367cdLx4va/VhgUz2Rqe/ZgwhYYZEWRzf46vQ3XR",
-	"TBN80XrF9gTOcK7fEWT/Lyq6AUo29biph7yVEmOHBwA/2cqq4ETY7XCUDag2s1zlyWGZI8acL6goObin",
-	"e6w5r2SxPtAdxu8yG1ro29O3dldl0jIi+a3/34p3t94omdAsTFg1uaZeTGNPio0XK1mXz/S4/Z08Rnmz",
-	"oHp0Flcruo0sfsHF0mpIhwwSWqQ9DmF66jt5K7FWKw4w89OLL6sR64iXAJWXDNoe8Hkw94rdsKovgS69",
-	"B0xtaFUxpUlhJqFm5AH+tJPkN8kFWJAlUZKAJz5iuexEwjFhXWuKaauNgrijmnCtCANVJqKz0Q17puJf",
-	"xESEOQUTmwrCfm9ohfMmc7aQNev4OkLfhaZ1RDX594bWmtVGFWEKnbKYj0Fr3XGp5FmEWsb3YAc6+NFu",
-	"EB8XvHCfcguaXTCrEZpNTjtCXlR8M08d3f58GU3aqWlG29B6nf5l6hEbCfXGPjJANZzBDIULTNQtMhgp",
-	"SrggsNcPMh04e63g3tbshrMdhG0xzmq0Qx116068WpLeNFnHYibPiJkBat4becMU4YoIxrU5lnOmkfVr",
-	"gq/3T+NhAAL9tNb1hi8liKZpMTUIyTaUV4cZLI8fneDF3TClaDTue200LTD9S6IlmTOyq7nWTBBgl75U",
-	"chI/nFskL8XQq6IuxyJ4+PvLWfbtG3xkZqkSrCVK8H0RU+Z710ci7A9idUjirg21fBDLUgp8DFwRwxUz",
-	"q8Fu6N4Qk3otf74n1Nh5htFo3CefDLxuqYqG7M1AKJs3OANuRfdlVPS3cddI7N/G0/F9KRhm4NFaNgI4",
-	"w1wANqx4Yvh3xGDtONBHQ7Ozix1j6wlRacMgHxlbj9q4NrRrXe32xCODuEHdpRMq/y7mC3uWZNGf7FZn",
-	"Ka0uhN9nSvOLYcaCCnTBEy5mhtUWfKFXdjNfzAzLgklFaxbl2tM3dapibVeVJND1fpuv1U9MTPAbkL8O",
-	"5IPTkx8G6IEDuMUkCQO8e3ReUxht6yc9MVrnyckVqyKxljc2p8wroDOiuIAoHLCq/WHW2vmQc8bNG8vG",
-	"MC4raKMYoWReM7omC1lVcqfioaPE1HrZLImUh8qa1gfuCBDsQAgIhBO6MKqBnVD0QtxwF8s4khqglJS8",
-	"NLo30XTNyLaiBTtp1RId6wdy3ggtsuN6JRtNqM0BJDbYjtLAbIixcrRNMsFJxi2Jip+87BU1yya1lBu4",
-	"Jbk+adlK2111imibIwIsZk6bNPooXTFaRvTQaKJJkMdt0/DgoCCVLSe5sT0/2ENiyRQ7zi/p/vn+b9Yt",
-	"P0E9zD3rYY7DiD6Ly/IvJGb7QjZCHy97guzIEYMFpzOU4fiS7j9UVIhYjuNxWZjuc9MUlrRffGT2Kmaj",
-	"QNai0egMCdVTspBNDXqYMv+44Dd4inTd6BWpuNPWKrkzGtqKA6N3iQH/mLU7mBc1+tyGlZyKrEdzc2Pg",
-	"RNrvzi7sMvDlKPXYhsa0pzmNBQV/2Gz13rt4ditZtY6M0x1dswtZ8yUGPuM+74TOyperXG9hymcynCJi",
-	"h2j9JHaiM6RTjLA/CF3vJwqjKTlHhfO9DJ3Gd2yHPhqIAtc1K7TKM3ILZ/sNPfoT22o0Er/MnOQ6qCJY",
-	"kK1Pl9NkJTcMFOiHlw+/v3f5+N7lY/CcBFUZI3pW7/NUEKoUXwpWEvcgaO1cK8LLp9a83DaaSAyPYCyL",
-	"7FZGb9eklEyBtgD5n+aJmh1OKjarBatGE/hemWdc7DsmpH558/olFOZQ0qiGVgSqdpwf0i7HEAz+/dsK",
-	"OGLVbOaYV6BZbb7zf//pH5f3/vrs3t/+7ae37z7cu/77vf/r188Pv//yv+Ct//iPb/9B7/3n5b2/3vv1",
-	"84PZo8svf/6XqL1ufXAb+olvzI3/8BJSrzdc4N8fxBSXpVUShsjwo03KX0p66Ip5dDmgEff1w1wfjRFG",
-	"IMaQD4yqZJMXts284mrFSrID5V80VRWvwaHK8i5qIMGk/3I54HBw2pLjSiMkakzIdEmb1lWotlI/K0t0",
-	"F26lfssE/qUG5aqomM0z2UqcstWW8GPGxHmJGb7bWs7bREjnf9TN9sWKQbBndmFU4beMqga/CAzpxhZS",
-	"o7Xd4Ks1U80G/lRxmwq8xFvJfP6G6z2IRKE/MhCSKCsCZQ1l0+xCs81WXnjRY4j7a1KXiajYoXHNrIb9",
-	"FHexosJ50q3mrTTdq9af5LzuohNgCE0N61geYqa35pnJ/tQNFmf5C3GM3dtah4eRSocNF41mqnMyHzx6",
-	"FB7My9jBrKm2yeP+tUdjhxmYZpQoyEYKE69snCYSceFLEZ4H5+0BLx5kobg/VRz/W3KFf4wxib//Q/dn",
-	"zI1rTlLePoHAt1a6myVMB+9688ki7l93jrV2Q8YFJR6GznZ0Xnp4ORvIdO16iGNcBKpt5/t//esYj2g5",
-	"VeDHfC7UZ1tHFaFPBau3EUfwD2JZ0xtWEqNDgR9DabpYELWlRRg2a7ZbVpOKLTQpZC0gG+BAL2e0jLpi",
-	"WY1KPjyAF/wMLHK4/MGLp8AnywX5fULQLssUsgv/mzGOI0rwaoraqlZ0G/M2v+JQgLileqV82fdeaPrJ",
-	"TPnq7z9GTQle6rwklYPdxhf91P20ZnYHBrYfqHB8kP9T5nP7Y5YF/PvpwrwdX0Grfh4YSYxqFddKDVNH",
-	"HT0FbVwgp6/Tg6Mz9kUIdTh9UBHBaO1dTPn8iK+n/c7FyhmZuX5ZyN2IpT/QDa/2oWBds/1coqdnLneo",
-	"1lRNkRL3oLnmT+WVeTw2EaNyTky+TPjFA4SCeOYPSucsNt00ihefNnF7FgRQ9srdrr6TOlEfCFaCipej",
-	"OT8i+D+kIJBBaaeSmywGT3+wxsiIxyeiZ2/omoHSZtRdQTsU62R4b9lE1sSEnqhnMxEXwz/FsqHhB/KA",
-	"OC0maxbvt0xcpZN8nUIwlDxCCep/UVmSThNOB/hyMkPgVu8gctjz7Gs0faYeBvR2kI+HZ82f3Vb/Rznp",
-	"z4hj8U6sz8m+dhMC3g1uGiujWkEanKYh6f1sFb2BBmM409T+dLR1cupe4CTvUHpogankvbSzDThuuqR5",
-	"j5w6Fo6zrjM3ytDUQXb1lYO5vIkIjSu24VoKczbMAxhc2TLRiq3+QcnWM+bouI3kMohlp4Ai+PjKOlC7",
-	"06yNikQkKq5PCQPPqXSzVHGf/pQrxEKAxGX6CkqZzTPo0HpCFN2wGdlSXptJLWvZbN2sdk5P3pNSGrkT",
-	"dVXzksfXn64LNfd7XM7yqnuPdqsrrN06YnuA2uZFCszPO2xX1GYYwLb5j84sU7m54Yb7+ViqDrGqZf4I",
-	"FoRUTAw5rU5On525QWLzewUCOgHTgadrPGHHeSn7uo+TD5nKmJnLa802UfABW/gxGkXTmLMUXLduimkC",
-	"vLZ+v2jGUj/lwxwKm89hDT08C66GBFNBCCShl3nJmqw1dzOMw46KGrEiyppX1YzUjJZtEBj82W5K+Xqt",
-	"k1N9dysVZSInRml644pswFKeFujh4ueOQA0ORSqVoJf9iOWuK0YRqKQR5q+/SYi+QATKek+D+iSfKdnm",
-	"TFZcaQCHAoqCR7OTCx6/9CNS0Dvjcqz2u0kPdo6fKQriQO5wXqARo/k23ylSdeAiZVYS4yQdR7SEbAvd",
-	"u6nHyJPucKQP/Fuj+w1Y5lkCCz7ynFE9VCydqQSaQ5I/8pV5PGW6TTIQfDyLK7Sk8gTWQPmIVd7tipwW",
-	"n96KD7aa8uBiHPB3lDSVi9eN0gSKikB9BjKOJ/g+2usxQudSJvR/9mnLa5aXPbNxjDhhPsi8AwHyVOas",
-	"+d1hi8T8B//zIAIxXvVmyzT7A+7onihJFrSeoapdlUzpaXYwlkKy7REJrFEB+h5lJATwZhn4boCDGacD",
-	"FpMkzLZiPVXpuebF+hTottmFruNOxSAmKTdc2foZjqHrJb9hYgrQ3HWdkHZe+icLb75RBKOYWWVKjsB+",
-	"F1ogOou9ZtnVHsP2Pjiw7y/chswc6qM7nbNuBS3eIpaMaWkFO3V76Rm52z0li2Bq8Ds3Yn2AJSsFmxE0",
-	"NWwVAyqbeOYxW0EQRuuKs5qYTYFES0HmFEwqp7mVKJ+dpGhEKaMK1zGBK/MxpjIxQycGrJA/PsbSWYx5",
-	"TQk6w8zZg2JU9GXHi05S6VNdaK7jbpyKY3FfDBtMu1oGO9lvFIB5uot0aAo1K/iWO/Dhg49LqIEmrmyE",
-	"LOUTogGA1g5XYJGOMs/ZUpgZYZVCPw0ty5opNcFsOdg+V7cCa+/MNb6TTaVTie/dlf0iMCeIFyurRG1o",
-	"bVMn+tl9cp3wF+anFCSKrqJwN1gpAsNGl8lY+YbHKj3jLDLGhocpheYj8XGRuu7A/yb3i6ZCtwuq/nU8",
-	"uPPKiIQr6y49cFZIweIG4xRQA+eKdTNDILQWghisKxVk5NgUlNEcZuvvhllGScJ1TAW21ecTtAmu25r1",
-	"qBMlH2dAU4UOoDzNAJ4eO4fBktwAblIJsjyvZBHh0B2K2XxNNSuAgfEI8+3EbIYAAVrcvxyHsVnWpH1F",
-	"QhwDKpDjFZ5krErRwqP3D1zNaLnPx7LopYmPFxgUss6ls+L/mf3oZHgepXO/fTIKg0fb8bT3yAxIDkd3",
-	"u+T2dDm+bIntuS/K5B6jp8/iK660rCP6zQ9WqYPCZsyX5Qp9UbOjLD9/20Vj7BmpdBNu1ChiwGtN5qyS",
-	"Yqlc3aW9BbAwp6Y3rFJxxAANVUpT8AcHLm+8Zhzh4xvWiPKVrNsjeYBDkRIPA3V84R3oPIoWPzAC7hqE",
-	"BgcFQ+YhcLWQZf8U+O9HCVEzds037PjimMBLm8BsUM/0Kc5Pi6TuvtR3Z8bW9WO0SA4Lj1eGGzd0D6YW",
-	"oRZw02bMBzYVbbTcUA3mcG2TsCxYFHTbAPN6yfSqQ9t2fT82vGTpao8pNRyTslRg3GSKCrcIrOnt6NKM",
-	"GrlUlzYA/OOoBosDtK4FWK5bQnSr/HSPT1mb00S8+HC5qfgmZpBR1Fd1QrP6GxXlh6ABwylIL89TM07B",
-	"nh9T4uNdelnAJ4kpxX1NFincLcW93w0tRImInQBi2D+10lkiJxv4lWZ+cICAaMUYXqyq94uLJ/8YH/jX",
-	"WbRrDFi6T4NiLt8yyBW2co1Kd9xFPhCrdmoCLHiA6AruvYiOEmsaMbRMt4mTfcxrvt3Gao69x9WVEguX",
-	"O7w/3oERNJ1wA49gxfxNblKpcwXdMIwfmmsiKA02RLd1ERezRIOVA68f3UNdpK/WQlxFVjMAWjLrXtEb",
-	"BpD40RSbBRcJLM0EDsiLlIdxYlC7TkAKWW9EXAT7QpkEIVxNvZIbhqkAhhE0LzouoS5Wf47i4G4gywJh",
-	"wU7Ue+KoF2eM3RsZaw/g+wwAsIbXJjQkWgK7cK0syjQXy2hprKtjr+QONz+vHjaN4XlYETuQ2NSviR0o",
-	"5zwNSX6gWjYNexVtegalfN2qvHhRXrT27vVmK2s9uXZdH3R32qeQeFhVpmJKkPJbyKrZCLKSVanInwp1",
-	"8+fwFHaKT0YKmC5jWSBh5vTgVdU+GbFgfkNxVqibRBkZvWHvm4ioeQ7Ju7Y8opa7ANYY0/QMh8Pr1mXe",
-	"VJCsZ85Doz09IjaiB8M84Sq+9j3ZEBZohwDLOOox/gxnnkWDpgffn41jT9k65jwUL+DJ6KEBDo9BDExM",
-	"9b+m84ol8/3XbJvIKxwBvbeN3FKnBBCqpFgSagSqyzua4OvykK0RixS4KJ8Cr8tRNQPI0H65C5Xv8VJ9",
-	"orZffHTnOse33yUOGFcqqzIsmW5fUKTiSqsul9nSRV9dHROH/guvxULGWGZCecnsQibt4YTvJFkH8L5N",
-	"NFYz+4dYVcA4wjdtliv9VqYQ0gA0DAH2lHY+K+WEBKrpoDWN4+uBVu4T+IP843YKsW1vi/un3UoW5CbS",
-	"E2GPLY8APKZb1OtyGy000IxoGQfMy8GUc0FOJkpzVn11ctgrdKD8vdfMdBJWgbuzxmp+AbS0Wx670CtM",
-	"ZrD57WOVp4PfdwUgvTsgKC0Y/sYUBDdcjaVhlJmE3InnNm56XMsUG7PLFZIwYrrULdOH2XFe2hkk1zcR",
-	"Phljj9G76ggAOPhYcmo/LBas0DEHka55ylPaUjzRtSfx265XRTjNRnb6t4/S+gvLTTe5zlf+YsgsgmnX",
-	"cTpXxb1SdoTklH0z1wMxKuV64rzgfEV4HbDfBz0c9glCKxd8ygPqh9ZZcZy4IZBFd4sVtHJag4Qsc8AX",
-	"c0WJ2W0yR456Ci0f8tuxy8l8T/wFmT+kZbZogaH30Q3r7PhYP8vAJSogF3jXZngQYEtjXBU0/Dy+ZSud",
-	"8wk6+fudgHhjoqGC0HFtyugepKmXTExNKLXfjKZGUD7hQP9MeXVqgsVgIwdbgTA2DXjqStt0j5Gk2GnM",
-	"5ZCip5hY5nlscfZlsPdq1MTstCvDHquzyV1a2zMQZHdGmkDgdnuOnQXtXVvOa0kQFIeUifSQN1TpePxx",
-	"7irT8vX8bDy/XoeU8UyYKbFKd6e6nhm4lOjybbZJd+lbWuspKIB0+4HWOnGyykjqATSHdEyDeGusJCXA",
-	"0wX+Gsz+t/fUjFxOaKyWnUJyyImYh+FuRqREinIfbHTrIGi4cWiPeYHDqdG2Q0+Zg6/z1ZFYzBH3mtlG",
-	"Du5dgZVT5uww2xaqFhZyihUNpqg0Su+jn0sqWkLesErn5hOdG+2v1ycHWtpb7Jkn8P/kuxl5/P/9P//v",
-	"91HIlJysM2sUHWIGupXPHBv4ALSrkUo5mt94YKwDOcR1DCXkA4o2AuDHthm9bUQOUpgAUGvbwXNGlDSG",
-	"5sTLF1qPRpv1Kj3ejNzK1nQLkWvwCtywqnV2WJim2USUpkrGeifLku6/AZXXmBKu0XMj9HEZTm/kMtWr",
-	"aqLFaqFTIU0nKjfN5qoYSDBUe2GUR8082jAgJlVSLP2aZhaNWCpmYZldLUaergQzSE5wWGnhywlQA1d8",
-	"KRKQxB6xKxOcBF/ARLgzaOqIpCcy+Qrip21xxKwNzpoNgj15SjiU8cDzluM1XXOxdPUUp7IhAEtGlLW5",
-	"YvUNNIQIZyukEYvgdZQLzYRFe+WKtBrZkXZ9VKXzRr7j75kVb8Fut51ozJF2W+CYyq0wLUFfQDuGqX7M",
-	"jn+5nburaPr1hKofh5cei1Ksmfoly8V3LDCgqqQ+a8jK+nChxwUwkoOaP8i26wKWPvj1H5f3/vrr/3r4",
-	"j8t73/365yf/uLz3GP/pX+I3MO0UG2wQx8H85z1EBakogEVqpjQm0tIyA5UcvptmnZfRHPGiomoV7/4h",
-	"sdplBXEiR5kVm9aEMJePyiZRJlrSvdkdrlW4O0+DtB4iZGfjNrS0ba7Gc52OjOdOqeBoMUGnZXcO552l",
-	"0j57UPdbC2CODFYiMyG2KfBZZXFdGV0n3PRZ14qN5Mm3dM3w0Peyl3dUET8m3N8FNDud2y1rttFASSJz",
-	"0sUy1ZYVnFaEzpEbuoVhkPEyXhfk8ot8c9BWSFoduIMhNZA06+D+fe2nPV/pc4laSCyR9Q2ds6mQb87k",
-	"ivQsS2JPm2PmEZpB7NlsupaS1MM4DODbHdShAQo0pB5oSXYUE1dPw8BLZo5PwW6OoxwBP20rQN7FZGUi",
-	"5C6kwVyiATqhgcHkMpYtE13IoACDqN9wepCGbdVETAVvxMsmcXHXzQT99ucmrt5u5YS5Xm2lTn7l7YTC",
-	"iZ7028na4j5HMKjj4u7IFJXjDO2M8honUayl3coFzxKO3Hbr/O46NDvHoC1/eRhsi2kShFLtcR6QVxWN",
-	"GPKUJ7oeYoOVhG0Ml7ZRMOCpABC7C4EdvRewM1kZTxrkrpM2ZmSaG5DM9+ZEzywwUjcfUjFtfjfkCI+8",
-	"tshKt6LyLGrGhnHYxgIHtk/MYLKQazmeHY24Ykun5gwAeEf0FalT2b0LLkrlG/pAt9SKl0xl3dVh4OEg",
-	"6ILTgderjusg3pgIF6bORY0zhzbA9HubpnDSBLXaSGuIWhT8VinpfDoghK+4AVYMAgrmNHvhYDOwXKck",
-	"d+6GJUS8Bc/p3dyntN3ptnofSU5/w+c1rffxYOO0EPZzKdfJkFMhReFQbPNlSiVlTHMD3dH6PLA40Oha",
-	"QhJbGpdZ2Yh3UHLK2Ll82vptQ/9ztU1y0WOkQ0DFdnbxTRUxm1c2Yrx7zFt5w17gk18A0V9zUejn0W5C",
-	"L/liwWomNPrfwZvAFam4YIRWUrCn5LIFp0TQJ+gjB95NLpKFCMspdH8nNXuFOJEx/OjGiNxpdW6TwPem",
-	"1dH9oliZRnqudUIHxvqwCbU0YVVZjBtXfDFFUzWPJ/y52FtvoLX2iHsXg4xK10wXKza5H3QTiw+9F4w4",
-	"opFC3rAaISINzz01Vl0tt1JBvYrhG+fvcrUV4ymZ9o6wFZtIhRYV2Z60cOM8ycOl2um3LO/Z9eDkRQ+5",
-	"dRiPFjgOoRzl5u4lm/FOKKRuQXvsa/FVKZ2s5gOUrNP6Cg1ardOz9lobA+cWW5Kz5Hx81vb8Qd5ZNFUV",
-	"Ncne0qnlJEouEtqwXvFiLZhSx4TP25dnOER8keFtmqxPjrRTMDulEghuE503xqQBn5o5x7l+nOGq/Ayw",
-	"riOdqTXTPJrU905qIuFiLQkVe7LptByNFq/kAOqcx8AfSq/1WxmY8V0QerTxrUkfATDo81Nm5CdifaG8",
-	"B+2WKFsc2fLBoWrUMuFoOc3Cu5hUNDMBsqeeYvS202p6xUQL9vcUMNh+b2hFjDAka8a2Cvz9gN2RqN76",
-	"7nK89qIt5grS5IO6hWXSrYzYo3zNRmefmN6jk2fn2O5wFwa/eiiwDvkxymCRm/NonMkN+08Le9WXUq+f",
-	"vXtm8T4x2mYe7UbeomDyuYiTh4uP4DW6+bmPxulhm4JNO2qvBSmYMCNohHI8rCURxepv+VWm8Pyb7FJT",
-	"Vs2zn12z/bXMhWECERuCWNvwtUOfN1bnLpGOtcyHepqAcIxon+3p+ctoARks19EIJxYQeBbsjV2vnVKc",
-	"O2Ip7iVbJp15vYw2VJi2lBvehPYFCfp1lJiwH57LGxvrl4yz6uGrJPEi3yIYYsz/UcZzgheUV00Cfjsf",
-	"SCLfK2SUmmcT1HrFhJ70vI5C2/zEtvpJiNdMNpRXRLH6htUzoqS5MtBnbRPh2mo+cJ7tKNcu89C2oeFV",
-	"MgThXYf93xrcrKj0lZlqSiTKqQEf2358hvvtqd3GINx2R5lHar5IGWF5R9t84QM0uY9FNh2a8IRQuXdJ",
-	"RK3yWDP8K2jcZwxlQquKQIrsDM3hy/FUb+dotGaw6xbkzOFEfkaw7pi9kIqr0IR4yIfKyUewiQL6wBTG",
-	"MWkCR1oEJLNTOBaswkEFRnauu9vdUq7UO92ORiH+7jZDkjYIlQnIZ8rtMZQPwpB2tqnFO7u375opue0m",
-	"C7ruzEKIVJSXyIJQ5i41s03FSkW0/PYijuY8vTMD7uIpAFB+/uEF1yPWrwlr85k+B6ST+fFDCogqef0O",
-	"bl8/CbyvzeK2iKCI+RtFXNZH/zu4lmEUrXjPYPjZdfx++/rla6w2i3qMjRXF9T6VGXR+gTd3qFQg7wKE",
-	"rxC8yu51uFUh63hfmCVSu4zogfIdLo4HNPO11yPOTVhPGrbG96Sf5p3qdSfvds/NaW+b8QYg5vS3+9IX",
-	"k9vO1kHj30fD3zwgjvVhgOaAgyVo1EVdOIJQX0Uan6qmZLS8Y7urSh5YKv99xFLxelnMV4TjJ0j8kyvA",
-	"npIVTK3YyXB6H6LmTRgm9Fx2gAsuo6mx6NYezDiSzXLVh1NvM1jgIzFCBR6XGLhPpMhhwjqnJXodv9Ag",
-	"Yyhjod9dxlYaKRWf4l3P7V9+/CJd1VfGCh/HFgiOLzUcL6dYIuDhO6yH9KD1yAS65Nq7x7n2TiFnxzl9",
-	"NNc022t5LM/MLWDGFG/AwdY1tv6LqVaBlXJNpLBwyF58xhD3lb7tg2lTLmCoLCo/vBy5D+Y2ZxYIH9SX",
-	"WO4+rKVP3A1vA8E05fLlFXtntd+QUR8/Ho8E3I7D/rbjUFuXiB2DNUbgQdeJhFcs0JG9CvV4XC3zSPEx",
-	"2B/zVQeU9OAhecufOzghJgpZAsKhw0Cc7yFGAryAOSYh0ulsHErvTGBs7xgrWXmY3CIkcSDwI2GkmKiK",
-	"Bc0S3P3+htV1U9mk6cktkMLJPepBHv76r3+6/48H9/6KxTz/x5//z2g9T6/K2XPAg1k0IzyAGLyMYZx0",
-	"auE7kFGudW+oSMWgm9g+ARLCtOaYJKbpmtlSPstKADjlRSwU8tlIl4A9PsCM+n4INKrFgrJta7H8HVyL",
-	"FmEpXcjt0n8C02T0XHkjun3p4X8fe6lmm2hj5mtDGx3Qy9YvRiLPubqQt77b+X0/G+EU3zWxb9KGpLmM",
-	"ficoHR+oM/ffeRilVcL9lwwgGLOndQgdYxMPEuS2NSxrZQ/MIa1YpcjhShQnWEw3LNbR4iNA4Do0W72T",
-	"Qcw0uo0nkfDoksxzVUk2QvNUTT1VGusCRdvnCgBfc2r+doyty1hLtKtGmI9y1b3Uv5/kFQGOcEMkasRw",
-	"g1MME4CiT9Gva5HlKjEPPpvLJoqAWe2xt9mSQQaRS3CI1F5QqBs8uImiSSJ34ZuJMevDDq8+ng2EjSZK",
-	"CQAnzyL2bfiMzgTV+wyNJ4DDJx5SFYzibaOduxk3wZjIeGuf84BPKixNHtqPXK+ImxOUllhmmEFutXmv",
-	"2rcA8kee6jZQelhTAAcvR1FFJKrJuNiZbWImOZ8ifP9gamqRXT5KOT98au01m5zDOZDiGq72xNJ/iyeP",
-	"6OG1gHqzoP20KxrseAcPpGZNlESQ+o2x1OwrbSFSQot9MIi9f0rWV7pvzzv2Sf8Q+GPTntpIDdYxbdG6",
-	"UdcwUSwrqTJw6jrvlY3buelEV9mWQRwfIqL6h0+0OD6wiujaC+iKIEXCbEx1mXBz7//mT8UhXhJiQMna",
-	"mCxPCcBE77hiPsE/eo2fK7oZ7Vd2hSWVuu23HJ3DQa1HaNLRWl8NBS13XK/sHM2z1iPz4GI2pVXRuQKj",
-	"Do86ux2SC5ra9Pd2tTaO6jiwjaj6fjTWpnb6WQov9/2WiSs/qYNwBS/5Kbn/di7wmejY6JeJVQFa70QE",
-	"5CoGiP1aQ4GwAIzwwjPltmaKCe29TAO4ESNQZ6wDKpjCEDfruYnWBuaUgU7AH7XjhDBNg0hEYcNwO9bQ",
-	"/APzoruM49A9z4SF9QfDgDqUgNzPfcTnE/hhaawoC/LUghL4glu3oOjWOUja/m220LFQCXj6oOejBd6H",
-	"djmUALBoVHThLyfVE523yaT9mpvZzC41Rp4PNrZzUGrcljfl1XpTpVOwY2ct9E5bFt6bM1inbCb6MlYT",
-	"FssC+2hUWSoAyg08G1uIoiFyjsMBysuMzTVFAhz2bML/YKY3BMSYxI7A8EhOM3hheTD5KeCwnC+lLAEo",
-	"HfHE9thGAEyUDQdNlU7DEk6Wk5l34CGWgLsN3V76zC5r0tgYp0jVLrZ7GoXp34+toOWHuOBIBqMOTDo0",
-	"4mADxjf20PaAOXiBlHbyeslxNER5v3B61LIa5MEdVbYN3bTGPofgOdhWBfOXf7Aw7SFsWCx2M7XtbAcs",
-	"yzNYup9pe0D6Ku0kJ8hEOKWT+29EkH7sFOLL1Ksraz0flmYd7JJFPgn0iti+DOAU5e1Ya4CHe5aeu9zG",
-	"wAZ5p0i+A1NzS53h/4ja0OPBn1rUJ5y2b6mOpEsDLH9wrtgzNEReYSmZYzBwJpB6tdcr6HhdaAqlX2aq",
-	"yjsX/F+chWYMq3hdk9aJ+sGKr1nqjjYvOf+K9Tt7IW9swc28Yuoi0WdIpcx7BJhe8eXK3P2CLanmNwwR",
-	"heQudFmkjHm7HJsGEN+aJuZu+wM78mYeeR42Rho476xWUryS9eZOglYnRaMKKTQtpsh9fGGk5PDoWJK/",
-	"+rvM+cpij1nHGWDFHLa5iq4vPzYVtL6Y2tDC+n4s2X0MpN2lEADE0rsdMMpC8Rudbre1tN1LnDQK6wbM",
-	"BOsbEKBmTiHQSFT0HI+pec03U2was5zntJ4G0DmAlGcV9BYqD4BOsW6abm2uDgS8LPgDxDCgZL3kZQI+",
-	"rxGxAoFnVUXwN8T4VhuzzS3uusYvS8XIb5ILVnof+CbXyHlhPh9FzsMeGdl0folJRbEvHcA1JXo5/z2K",
-	"KwdKNEB2K4+g78uHoMe3y+P7dUIu5CibuWP4OdbESF25xMH+ViYdqowu0gRwGtdY95N4T5fBtxJ+FMRz",
-	"yK8GtZVz0S/lqYA9aLON1HyhplWkxiYgxRufn9DfEOkd77FWUa9fvsaiLtZrvPkUNA/b2NJJ/Qmamwy9",
-	"7tn+ZnwjisMFetYUZw5qoQkQOZ7q8Q3IdRx700eVOPt2ujXVpB5X5f6VrPMhbqFdzgnN+POc42u+jQ5i",
-	"BM4EH7t5PIWr5iBPJjR3Tacg9gir2SedwgLQfDPNRg7iGjiH9vseN6cj5LvIuK45lIOQ8ZzsRYC/AQM5",
-	"6akd3PnhoQqYZ9YqJ+FdYmncbn97qXVvhkCmB9LEKQFJHclWwR5ii8R8v6gpItiPecLYZb+Hweu82l/b",
-	"eOmWC8pdDblv8wRrSpLBHMmzYWsNgAT4koB0FfpJOVidqgJXgbTjeuWRh+1W2QGvkw6Hc4mbTG+WRxGz",
-	"fgt7Ih1fudlEN7CiBSt/bqZn7CtedjxfnWO2NVZ23Cc50WE0yQk0IMHwiQQJHHbzxHywWm6TFTZ/uRws",
-	"qfn+chDQOdL/kLuWG08JnUO0Xdbk0gNjY6+aWDjRt4Q+0zS3XExDbf7AxfhXx5o/AhB5AlEPqeBbm+8g",
-	"Q0ETi/Yy1aAeNI3tciZWo8bSt/8ynr1t0a5Hd6yXhbC01cpu4NRS/r1hytUHHBxvoXYJCU3VelwkmYdm",
-	"7iup4a/aBaaT30YBFlXb+Z3rnJBhqm/2QbVMC8+/lcrqOpoVK8F/b7BZoeikDzjY/63PIzD6Cf42Z0tu",
-	"nqaF5jccmvb5p4pKqlSgAHGbwxKe2nYB9MOGw8Ef4m5eqvQ5emIkZdSlz9RUmu5ZSdD1FBlPpmYi0PyP",
-	"ZKVxh2De/+13y8KxRsySULV2RXsYfuxH4saklz8j8Z6jKiazPq72KUrkBIF8Z7VITmrC5jq1Nzr4pSzy",
-	"BzJdUKNsA4ItqcP6CWQtN2m7v37PBmIkrtdy3+mF7bPxeLedIbDLpGCsVLbfIHVbCumWXBDo8NZueA+b",
-	"p7RwiBEHFJqgJyYwu7OEc8Opctf4EUdJK41VFOwMQfyhlbivrinkBvr4SFJ1/MnhKXOFi7GINCRDmCcI",
-	"hS8QFJT5hmga4gtrE+OpL0AUVLK5IuzTlhVm3wBmCcXjqJ9cJlC9E81/g4QSp9ZTpYFNckZLd4tVFS3W",
-	"A5vl6sLCES3T2n+x0zL3VCINzIfKJrUuhzh1LKsuJwbqkB5cPQHyhVwgsS4CBvZb3TYwRppYPnbTd5w4",
-	"LgfiAfaTO9b1if3UCQhAHQ0LDOzMx/kiiV+Wl1tn0+ZtMgtmX5gFRMkDSesFm16ropJFdb1GtLGqjqDm",
-	"acNFugBqRUWpnh0kjodfOq4c7ISIGKw9vKKCKY5Evmo5r9gmBimqKa+SPf6alEc4KezxH0bTPMyvs062",
-	"R6NSM99KhVrDQZrHSqpxFI0XVJS8tInEhRTGuq8neDA67/eK6KlKBEuGUgrpVhElyQLy8/0kclyffS1t",
-	"ij+6WA04to8puznBg+EzUHANwfx83p+bVGfbLM1jnPKzZeSDhPMmGh55I3eTO1eDM+n2CAETjS7M6QDH",
-	"tzmakPeUVIG8KpLnoe2mj7m71G33vJLFGsP6B67oyfkjvf5LNnXMpjS5kdOZJT8z7FkaKVbwP0T6F7b9",
-	"BI6uCnEDtF8bnie2EwfCnZiXeP6cspQaFDZB700amqpfO+T1uBj9gJZtNrjyNELUNG6reRULH3hCHpAF",
-	"qypCsQbsIVErut7PyHdEyYqXM/KIMKr2WBvcKF4knJY1K2hVxeOTqkFzXmljJXI1I5fGiHiQF0I5PkM0",
-	"2IX0Dl7FMashrtrpigfV3dZFGe3eOIAPcvntXwcRQmYXC/Q8RS0UY4gJAjgke7JlNUDlE9vzJxF2SYVk",
-	"2uZyh3wBjd/ZGqEgCBV7a8VrQquq0zG6g1O0oqm2IvDLkHvY0NYqfc7cgxl4RwGo0oqVRADS/BCQywh5",
-	"lab1TWzdvwjgEpuzCF2cgNpt6aZZvtzFmyJmykOfmb1w/kU3H0cm1zSw7Tc9IC8BQC3MNF9xdU+zemOV",
-	"jM6f9wz0MbO2e3QZhwz6uRGn9X9yld4n1UBtmJ6mqWWJ9LZn1AawCdtOtknJ3sRKPo+On1Gl+FJMkfTg",
-	"XRlP3zJWU5f2EzZrwueTWee31hPbwhkd2MKQ0z0jjeAIVbGly/jrTZVwxq7k7o3EzR3semcfO/Ki7sUA",
-	"vMO/DQKAbzQIBiRiABNSzNbR68O3MHI5kGold6ycES58QfqUPpqxMV7bzKOO/BTcdqdhgqjGQQDGexFP",
-	"LD2pqGa0SUQefObgESoK7d74R+orQ83BfWPvgztxa6hkw1ERr8T0xKO0GuyArXNDFdktt10U4qDkwm2X",
-	"G9q11XbLHWzfdQVY7X1ZXGlWCyg2mJDbZb71rH0zmvhqsRhGv/MRn0/ljjrI50OpKJXPV1lzUQJ44IIv",
-	"9CrAwgD8ykWFvS/yt9xFQ0en/hMX9rqdUgMOnXuiTa3rWtbRAELN2jwc25kSwnlEyyWDqhguSCGFhryd",
-	"jXRp6adMJ2nlY91NqpvJUCpis83niCg6go3SuRl44NnDvsqzTu8H3B5P4FmX6ZOHJWTwSNFMvyXueFrs",
-	"YcOk0B+QIzJc/6S2O2lK82r5M7g9N/Q3iW4Q3dS0urfhAv6+ovVGCl74f9iwSpbB34tVLTdU8wIMhd9k",
-	"fY/WW7ZcQjMzeKjzD/DEvJZrJu4VK1mX/qnDf4QnF/yG3fNgIvhg99800zWFl1T0fvdsM9zcxKKKGiJC",
-	"h/1vVJv/jDUMCw3nyhhtBLkMy6/Mm81mTh6Y26viWlfuIJLHPSO21+l+nDEcCsqEV44o1vXslz3MYcGN",
-	"TauD6R6084pzoax9jmSsv6EygosC4nCPjG0ZguNfaLnxP96+uZhdPHv+4mIGKexx5NY+hP5onQzMc4wC",
-	"dlJ+hOSqf9lWkpa3iXV9Mrz0UXDRI3DOh+RyC3JfGEWou4p2VIHOeMd28TsibiLRUMt40yhlC1tyGE0L",
-	"ApxuxmwhjwM0XFRSZjY92kql+LxiKSfzAuzlaYEZup8aymH0uHxqbM2F+2f3JiAaUjpYo51bu644jxQ+",
-	"76nLJx5lbArWpS3ji666mNblffhzuSgYbtTZRYCalvZiXTHdxIrcadOf/OhGFytWTCiOgrFf4DsxKyBl",
-	"vi1oU+mJw7wy70SN6aN7g26wx2qZB24ZNGQd1qjtcyA3V1Im4IODrrM7ukcTnxYrdGu4tayoWNpESpro",
-	"S+7O5jABsV3p3UAIlc2BOm7J4NuaWi7zfDBruTXJ4cBlsSA/r8qBvp8ReDe5zm1Qia00cIjhiUWEUcWV",
-	"PuIgRQWRZ6NsvjjcHL8DXOn0WvCM9ZaSIOVAJHjDyv20zv32nejU4gGQZxgzsViI4Fh6ShayqYnmG4yE",
-	"GDvC56RVcgfuzhW22D0INOb3RK6yWxxveFlW7JiLs4I4jX1/hrOLk4Yv9IR2ncnu+hZsI6+bK/SVqTNi",
-	"iQgxubPNaMNWbauOSA4WxJeREMphhjpmoCvdFHhApQR0VpvG5jxmaitD7WPAQzwxNp6V62a9FTqFTnW1",
-	"5lX1WjyXWNZ24JiLgKsC7iQ2OOGaGOlaeyTQp+TeAyLYTRQqZHYxn9iwNp3/CUfrWSrpa8PU8wzk0YNs",
-	"S2o26cJ/239ogGoLGXHK0A2vEv2hoVw+gm/RCEifBusEUo0pqZuKhdC1AQDGN8pIGcV01PuekJKtxRND",
-	"2DBz5iisggc78R0g1RlSlKPwuNdteLYwlwqi9wImXyc9txOP5luVAD2r5bKmGwCISL0dx8HBt+GEWjQc",
-	"xO/hNXGdWk5J8HeYtcgi3U1x7NFm7tqmsbDOJBP+EkPTiVXAwsF16wG8+wC/d4LLZ17LJulAnHyUR44k",
-	"CE47YIIEMaNDNkKngiIJUInMqwTeb+8SHCk6s0omgPB8R5P0vXg2EKQg+Xe4O0m648iUFiJHZ1TkNwrx",
-	"9/eAKeqr/o9HPE+qLpMqwNO40rfSf5h2isatf9S3X6fxQsCrrYyobgca2jE9c5goUykkaSRLmTq2WacT",
-	"MbrCVrz2nNrJRNevKU9i40/prm/XNOyZCVoOTC4xgZmm6ksSCe2zix3lWmWnuoeCF990s0zSLl44shbR",
-	"i972HF3RG4YVxIoVTW0USkwqWfKbRFZBWqFI1CTpVe0yq04EtZyKiJ36Uhw5DClly3zcpGP4lR26i5LW",
-	"JcBnnGooJxWVxMh1zNKraLH+ie3HWvWl+jv8mO5vsrJJ66m+fhPyyxhdvzqcyvRs6BUmwvu4YLiCmY0R",
-	"e3p0Rh28tHx2vg+UMr2S5WHRsy9prpmhv+Qg31hHuAcxSfhTEg5zI5Mx9LQmp+UkmVVDbZncJkoSEk0i",
-	"JqA110gP4QuzSwS2QUGC001Q3E2tL/3nthVif17skx642YZYPe/8eb5yjmO7MD9ufC2JRgZ0mVhGiCaY",
-	"hNj7RhG5E84xbHkvtArDjiiBvxjgiI5HJmwhLPuZXWHyG1fEwy7+Ia3WAlz9aL2tq36FZPNOkl7f9zOk",
-	"qQ8cxlaFP6wcKmgFLsgZefD4yXeXbttc4jd1VZmpvMdecQyAJ7A2O3Z2sZQiDvt3nnZmQQ9C8Cylph7t",
-	"Y3ZvvGGlL8lpgwaHaJ6Ykxrw0qiZEiBhBU0MgJYDJ7cF0DuMOUdhMK98Vf6OKlKzQtZloq2RF1bjRuXX",
-	"dmKmdS4wv9i3h4/aNlr0+KZlKdsTf8WgZ8HCpgzkw9EHJcODCR/uucnNEb1zIQe4PvvYpk5Hh/tbnvbL",
-	"dLO3lHW1chlc/8FeT5l31vkhks8KidyDMHWY1vm3mL1S4U2CUl80VRXNSje7M0URC+VMNH69yMPLTlvA",
-	"B9Bx4Ylr1KQuKI06ovdMfifSu7rZtMzFTzih3D59ebmy4QgkNd5rA8DU3ci5rVW1+9hyn1ti7Ixf03nF",
-	"EqHcQlbNRiRg70USZHCvTmmgCF+eubGDsn7z3eQK4pmD5sLBDykElVRbox6rFWP9gkL7YIf/D3PuWBUZ",
-	"5YfxRj5JzZButhU7BZLIN9gzU2s/GCNUX/KxKgl/Qy3hSEEFVCdOulxruVMZsb0aS/wc5f2U4tvc9kM7",
-	"GgAl2y16VHPaCeBVN6wueTEqoP5uHxuKUx30s21PjBsjTc2XdbTlyYr2ZPSZOpscX1ZsJ5VeS4jSdwvt",
-	"ihNdTP8mK17SPUTsEHkK63RpHejIgNKFNRm5pRaODR2+zOPL4xHFXw9ifqYvBhWLzfSzewdSZenyeFQA",
-	"83KbCpwqXrj2Xre+grqK3gnOs2/Nh06qre0dbv5lZ3ZRSE2cmpy1be7jz1bRDPHZRbEvqlGT4wU85J7+",
-	"Iaf92E9sq7uvXe+3yW5bRqbPGRQQmoWDM9s1wFHZLRHcKPGaLpWo75cLzQQxhpvcZBi4CZX6RMEsMIMp",
-	"rxGnY7F3chc3JNtE4lgdqAQ6g+GLtSPzyWAxhxGpid0eKa8nxq+m9HAtXT5VFzmlY48ilICrv7Uz6uQs",
-	"Bzw7eM7fyd2A/2VUjBcV38xHORseOqi17ucJTctLTqYkL62ZM/TyjxYzailpde3w7SOttiWtJszIY7tH",
-	"O2qlIjoTIVGGCnOTvdbdEvvqPPS9Urr1/Thg467unQUvNrX2Nt3bHQkf5CjbZbu62yWyow1Kue4A7W4O",
-	"gegDlOBbanuBH+YNCza6SSfCdfaaU0KtLPQ9M3vYpFq8JPpdvtaKwE+T21tay9BBsCS7WwLBbg3UaExV",
-	"Tc5IwR7GJjatVU3AD9Ouggg5R1v3ejil47TmhHMNg1dsGwC2UpdZiDgcT4EliBSFwySepIe9MuOmkjBW",
-	"VmefFpee2p0ZKIfu6mjZmLETVBocFTHajRJaNgz1U65ISREUiqJymksO/OjLBPDgoPaQ7xzbMTYA9ioF",
-	"YbRYuSoWxW6YIGA5Qd7UWynQjs1rokX3LyCnb0xNwW/iGjq+stZBDtMOmMJvjePe5LGwm9s7HAlTMR4N",
-	"6m5t5QDmIhkWcsPGMVQ2LNlVMQ2d4teRz0N/VBf9I9veJ9roJ320AV69bYC/tJkjllhRpqijBam21230",
-	"jlymM2qym9hHMWw/tni9vtfuST01fX9t9zVHkKRf9hfFEvmdA5m/cOSep9I605maUJyfgwmmiyDrEicS",
-	"jBpbx99bV13C6oh1KnQutB4O25wZEQDnnFAVuh2wfd803BvfXSVieVaM3pixzEVaN+YPjYM1L+WshT1Z",
-	"sWq7aKppJmngQBy5YiM6vHOauWorYautzJQmXANvpNLWARfvxK+Z0QJ6/Z0SF1gy6u3usGYL1ryfZIQN",
-	"ZcVVJFvnI2Nre9NZ5DDzpS2rzaTCw9n5VlvM3cN+KqiwSEmgL0HBQEe8h2bWsHegpg7rIS5CUCFzJQlB",
-	"/D6PQ52BEInMwCHxwINUrRlAAuZ91xpvExILMS/leicz8hqMmrKTZCNrhEdUZEGryjapmF7ZHtE7rIgI",
-	"dqAzxTY+Hxa8o+ljucydfmdk+kMXk2IW8mRK76pzd7Jloli9Obr+GrpWJFulLWSt6bzK9Uw796Sbxp5h",
-	"MzBp2/etaoaNbMxC68SMzEd+7pRChgmIVLFnC83qNxZQLpaFWCuNjWXH273mN3NdUVFereiWTaoBxgrm",
-	"nx3AdaSkQsr1xzSOGfLkwAM2LxFoknoCoGFdAW8WDrl5Y3DQHa1jMU7Q1ZRzhG9ruQHIU2dbqZXcCSOi",
-	"F7bmLiFYi6ZmAytSNgP8AMGyssfd0L4Tn+skMBTrN+2FFPl2Ux9VLRxS+WBXkg0iA04NFtUlQPcYHh4A",
-	"d35DNgt5qruXB+vvcpcXg9bx7I5hyPmhtGm5ICEXn7uCz0Nspp4VlY6CyuxH1c6pqr3Oijg8ZPF+DBWM",
-	"VFL1zmqzrrkQzCKxyBdQsBmJ56HNk9IhuSalhDY6aL7bx2dtbTH87ICLczW3j3T/w2LBCh2FAsGFTXCJ",
-	"faT7KyTGqInnPj1rV56gmJtg36Brf5jgPjo9bDUCVe+mlVjOh5opFrFiUmiKAzkriQSfHd1nbFQCr8/h",
-	"8qELZpcISrcbPVYL16tAiWG0CDVt6VGAg6HlhFVuOF5iVe6aP7AwfSPl7tF8bu0mdJ2ibFGEEuRud6th",
-	"7XnuAUIpGO1Lv1hEXZWvBRaEUZ8kaR9tYTXRpzsxL9fxabToWzHtYxHs94ZWKqeZIb44SaDY8/JlsAnn",
-	"aBbg0adiBxeAJUa7gDD1z23MzPFJlLesVzYK+BRPrsXS/ojzIoA5oHbvIQ8WCuWJYgk1qedrH6QFY+uX",
-	"cXveKe19RbyWrpHwAc9AgoNsNJnviQ2+Zc/itWabaJ8epfkm2b4AvCoWXh/c9zUr1jLhgGtRKIYjx+ap",
-	"j220eBo1f0y4/VcZfWbM+7brL4Jn1SKZ6GClDsJBWD+Jda7nx7XKVNLz+0ZPWnVq95KtOZ+Rku5nhGpi",
-	"ezNGCnyk/p9T4fK3FRUpYcaFxniI7c8INwXZNnOj7BL2iRa62uPP0JIxkWR+TCWDHSTll/Y/P5sQR7CY",
-	"OWONj4IGIP4llWxvFfYC2UK3GlvSxhVw1wyztVbZTsNO45sjcmkynYnTQxv2roznQwCkTE6dpYtguO70",
-	"YaIO6lbuNLVy03N20G/X7Ys3s7zY69aUuAveTdHDs7XpDiiyWvER1mG1fNhePAH0CpyK1LV2VDtyWpb5",
-	"4vMwC/NhJAtz0u32ku5bcdrpHtj77Alt0x9eXk4VfOjetWdquHf6MPrrpL7nZhd7fc+js4eCr0nfvYY3",
-	"xr881lI9aI5z7pbqQQQu2NzvL0d7lw91ZzRrf9GqcId6n/iAJy7V9ZYq6/ziygYYAPkApKzzlrkzSwC5",
-	"ybwT1fvwPA/31523TYlaFC3MFsy/Y5N9Jw+zAfC5dmazkCApYr6MJ8DovCqmhSya+Cr8+s6p02Q5TVW0",
-	"4q6XOqHRQRjEBEPJjQtLEe1HGgv8Tkl1dOpphHUQd13IXWj6zSXg6ZwK13d0gUKY4peiCmxgnyoua7Mn",
-	"fygpa15VMwgXj7VoHz0myYxOLrphjOAMW+dJd2bv6Ibhyed6ZeOCVtPve18O0BgtTuoKG2QV1qf8m4TO",
-	"1ruVxDgXgjHSJeUiVEraLv4VVxicAQIB+TdsFK6xr2HyEgvD3FNPbZ0YtFa3HZP8oENwADno3AMN+v39",
-	"Ni1/NY63lJ3Z0WmVEW3DiMBMLm+VY5gP+SUUBi47BFk5xf7mqr+d6hxuD9awjnSY12JeShfAtErEtDnn",
-	"zWVgy+PTxMejE3Wb/QcGd31VcRvY1RqdU/ZP94ywuGdEtJLVgi1ThbsWa8vHO9d8q+5RUd6DXsfQkqW6",
-	"B/8a/cANrZruTIpa6mKFzrPfG1prVt/D6f563hJfV6frkCHtVDpRtUHNLcxV6/u3m1gbLcjhJ9iAC8Qx",
-	"ocQ8STa0XkdVzol9vwZae52/7Sus0Q+arvqylEr0gZ3Wai/duO4uKIVGVf+GjTdys5VE0jZ9y0yUceHx",
-	"vvde1uu2efjUQHLO/tmArTMd7c70t/QLaCELmSrhFrqmhfb5YphBXN/YWj1obUqX7Fvyseba0My6e2eY",
-	"0/YUlEOieGkbyi6ZYDXVrMRIBdffEpD08OPPr16Q77777q/GJP7l+sUMs5ShoBPRemQQ2viWPKc1/urk",
-	"ow1/PHhKKjpnFf64891VDVuU3/5HW9r+5OID1dyY229cRM8LoYsHkCu+ZYJu+cWTi+++vfz2Oyjx1yvY",
-	"0/tzWrlUwyX6Js1RoGYir8uLJxc/Mv3cPgLK/FYKC/Lw8PISkzGFto4qut1WvIB37/9mU4KRybPNFDdW",
-	"Pw775bC2xLkjCah5ShMmfpN7B1dTsoUDJYiN51dy/0Mt55Wxi2CI+wWtmCgxgTRFkGdL8wiQsaYbBvfU",
-	"k398vjDqycXvDQKYYhDQRfBaMozoIl9m8e9Y51v7Hb/Ah38JsZEeBg6WGDbSryfu4tDmWbpE9uq6mxqn",
-	"5AZyINU5dup+xYUtHKgY2ofdHfuZ3cg1e8VY+YaDtXBAgEcJ5zEXa2KODjhlsK2y2ENK37HTniVZKj27",
-	"822PHyOxQS3wuNwJ4sgLKOTN3Dw8Z0TLXrj0aFpsbdJLlxhv6dBe3Q01nhHBdsAA2MdNCuas5/MyhOHj",
-	"sEg0xR4/tJWDGTKnUzrbXrm6btgskzoh9pcRSbFn25n4unVbBHhrm9YWMUc2TbTdi0GT5Ro2iilXns87",
-	"gGan7td9hIHJ2LUrhxfzX3TrhsmDqzuBoBituf9ZyzUTX4YIipHsDwhrdEDNkWVem4/fLnMGs4tJWFnS",
-	"/TeuP37BzkexLJ3lhXvm1gin2SfdmUpE55lzQetYZmKPXK5mwujnJeXV3hOO/Mlo2I8fP3r85zPScPQw",
-	"4+4mjvJJNLzT43Vfc9dBKnr9PivLa44Ns45f4+8NU/q5xLZM2WdrgvvJLyITOsFQwCyrG897YJtRur+O",
-	"5H7ioHHjsyuqv5woZXoh547bN9kYoIwDB/cP109sq41mIxVz4TmsHCVQ0QZl06ewXFi+FT1Pb7ivvFJ3",
-	"Ylcmy7z6xHlpzHUHQuvqbc5AjPt8s5UWVl1Gq9qhH78tDzN20gJSz+SCUEG4E+DQwfZb8tFoOLree1WU",
-	"K4gbf3sxO6D1axg2oHaGGqLhLy2Ne7G+wWN+6k1w3sOUwRbqFSav9pnBB7UXLr31ZDb4bP/0Zdhm3cgb",
-	"5rg2y2SFXEW6cyHtoyyyCGdsKcRFLWOsghkdpZyWyDzbJiIVrpj+W+f7t3yLeHSJ8dJOqqbBpgbBG3fL",
-	"+L8PZ3udgLbyEQQ6xHfRboV4qIdu90KN6zQMJJbwwnqPu+kirHlFb9hJZ+egrVlKRXvdabR1+5dKOx40",
-	"icu4W647VqhF6fBoatAA6wQyWbzW+5/xD4OmlPcVT9PyHLLwbdpROAZUNCRIiHxdeZTjcxHsfhjWTImo",
-	"Z2007gTa3bpwS7d++OFWGzscKqVuGl+PNOnt+hyAldT9z/CHwXv5F1HK51SfsPuz6L06t9887VYdJ96z",
-	"qoL2jxBMQvzGOUW76HzklHKt7n9WsqkL9iU4Sgfxm0ajtmtjk5A4Y94NsIs8gCaRwsbNcBTbLq3ta23+",
-	"3Nd9oR3ic0wZOud24dpO269ZZsDoiI0/xdrcGpLlmJv2wRx7829yRzZU7HFTt8aoEWdlOQ+LukyVfukd",
-	"q24QoJRUlJe2/V7QA8eaek8PLaoeU13Xe4RKPYGneql6zqv8lFiiPEHpbMwoB3rVcQ5HzTZs79ZubaCG",
-	"PrqMxhoPbN9wbI/nEhnJ4haeYaQN/U3WiVFsZtmUUaKfYcMGS6isP8z+qmsVm/6uu08XfKFXCJW34VqK",
-	"aOrQ0GZY/LFzxZcPnUE2PQEFLQ+BTFzUi5J5zeh6RrSUiYn4FioDXoPZIFrdgnmElNgAG64Q6jWipY/a",
-	"ZQES9sOemn6byqwFVY7FGNdsTygmvp5TFvpWQGnfgmo27HU30pQRET+EJYfs2nP5GvJ156he/oMoXx+G",
-	"zm7be5DXxvew8Zt562y68DvZplUA2JKtnKYainLOfMsyoWuXc57y6v5gn/mjDMs8mHWARM+01yu5nDmp",
-	"CDIfNNW65sYkOjn54UAolKUilswuUaySy2/JtcX/hx/3ePbQWa/AW/+UUAEFMPaBRgAQPWkUKwkvjS5T",
-	"s4X5W19JfrbdMlGeZeNu/dAFLDhtp8NWCJOiPm7Ef4a4T1cPF2x3XvHgOiOkQxxg89EgUaPTOOFpWwqH",
-	"WIauGYYNTiltAVa76jhds3R+zNfFvUGqT0fpHPMQH/Kk+85xTPngBKb8o0Cw+8z82nNJh4lmVvZBNar/",
-	"8Dn5vEVdSLkIX/n646+ZGTe26HGkG1XAqA8fPxplTfjqXQjLTMiLePT7FhgiMw/V5jWeSzu6y+TVhM4y",
-	"OVlyFkn5PJ0st35g4oC0r2RNVnIHJRVGA8c1u5KCsG/tI6t4pJOze+Dj6us+SW9pyc57kmy1Z9S8eMVF",
-	"+UrWJ0auEt6c37M9RLHy+juxWiBJoSVATokEeNZn4FXHVDrW7V5FHXZ0AdX0S3ZmwciHU+q4Pp8P1XvL",
-	"aFURBX32VdJ5WdMDx+JId3tA3Ljd5FEeVXJ+uGE1QiPaWDHsUyE3riFU2wzqqS8SmlcSgG4gin/W/awZ",
-	"Gz6eiHt71pMpsNQ7fTiPrKhpq4875xyl88NHoax+fAuFNHlHvmbsmm+y6qGu257WtGbE7NXMQm7Tum0Z",
-	"dk5+6LZaO9Wj14PUxgBgv+XFnukQ937JwKhE90c7paeEVZgOw8CUlL75CSgsRk1ZAQCJChvNq75/BNFQ",
-	"7tq9eHqf9hP7NiG0ATIQkKtfWd5pGY7j/tH6igfESjjzkGWChZ2nKKR3NCCtdujy+wke+Brzb2BmNu08",
-	"kRGJ19CK3hhVnwmbRGxDQGe2L34QZuV4uRkxEI5FqEJ7g+pilU6K9VW+VKgdq4mCFF+HyYRXKhzy/uGH",
-	"0U/bq9lt5Ngev73v2A7Xc8cnEwZFUOQkX3FNHLbS2Q/j/Y3vgRflM6O/qBaVFNqbYVLKlipt1CmuNNkw",
-	"2sZI+bym9f5b8m4sBxvarWEXt6/cyNXsk+5bPJfjmGLw4h8t/buN8mJlRdxIiz3s7llZrG2Clcy4dE1P",
-	"vsKMS9tmLnEqqVOQBGOlugWymX+AP3w5Xo+MJ2r5TjNZtv2jUT98Slt9K2+MoV1QUbBKzYhRuGVtBEhN",
-	"aFniLVUCZAROaWZ+2Zi3HBCW7fNNNVnIqpK7lCL6JlzSuS8H/LgF+z82Kv1SnvlwCSuUUkfrnfn9zNez",
-	"dxIcl+J3J06DD9D/mFYpbdf1R8auS3Vj4a7PtS1bWxWR2pYP2FbivNvCaA2ZstED/PA2nHODOwAulmHA",
-	"C5/OOrNWq74da9xsx/3PrrJoaFNOvIrionasLGjMTXPb2/Qy7jZ5L5gXyZg7Md/jH867ORbHO7ktiN99",
-	"9IaMPAmLv30VAlaREkYVFc7wtvqEFIRa2HSHBIv2mrk1VWuczU8xKhMx2jsj+PkvaTN1BwN9t/r18C5f",
-	"yeqGlTY5CVQab7QrpltQLWONr88dhA1R7JN73gKP37kNloes/9XUxNSuk1tU3b1itnbDJ8SxNlDRScfo",
-	"IltDivG35DlkGsMQkNTThi7MQ+Y+Kdv6FLlYtJ6d2aFr50nHr7OSu0PHTikRLO0g562uQcX9J/Hp2OVs",
-	"vOfz7kSCHboc8biCy4RqZJjzc+r9zy7VJ6Os+ucGOo2NH6vXwJNysQgY+q4znsevmrc+ySllnWLanc+G",
-	"ItbFxUSJxWDKBkyDBDweTb5LVFhNIWgsZ+us/KCYbrZDqtYVPPA1+mFwZonETVesyYQmimsFStOGUdXU",
-	"J8Z6U1Bs1/X+DLQ6v7R7i4tWdx5bYjTuupb1mpVENrpfPHZWzq6k7Sd41kjrG3OZY/Q0DISSlawswCm1",
-	"1QT943/F9BXM6msquZhdeEplRdnfsZ1ZxEhPlVghhxvpKy5u1tBofSAn23Cvgi3WDIqBodnp03Fgmet6",
-	"j13cvzb5gLP6d/NdLu88zuX6/Sf0IVRVb2OL73/GP2RoQH7f/hBcmZPcTLqd+m0A0FyHn7+F0Kv9/lck",
-	"H1ixEvz3ZhB/9No/9DWqTe3sohEs0GJb1amjfypNeV1QdeaAs4b24IOFcthB/Ouuk4M55uSeeZgs1wn9",
-	"Fqh5/zP8N0e6wbT/Swo3P/NbkW3B129DtNVeP/4qJNvOtq5NCbWP2HLov6zLHeafQkhibG1sew+a2tHj",
-	"z+9NvzNanp9zwx61d6sppjbwJ5eypgKH+tmPxv1t28kvbv/bznZf+d5OwcRSVyublnnoIMOeubtOD8MZ",
-	"0SvZLFdhICrSbnC+tx0HI31wc7r32tCY7ozdLbz7/tF5Ww21TcATHVK/joNw3e0OTrh+SijZMKXokpEd",
-	"5Vq5XLwN5dVcfiLQcsy6LjnUGtOyrJkC/e7R5V/POmfXJzNenTrKMk876e1tK9uzn/RRcOvjYK3Pcxfe",
-	"Mvy1TdIczMyzj/whCP23GpTHhQ1BKWJpmMUYPk8qPA4agYFrtfbuPFBrVw7+zTdvsMBwO1sJMpflHko2",
-	"qNg71Le2yAMQLrTZDNvS23zFpuERuViw2t2kfU8WTiCOE3e36G92whlBxFtiGSRFGgt5zgq6YRg2On8b",
-	"nLveghGx9aGi+9t2Xpglf6jlgsdhoswZXda0hE+3GImnmKs2C/7wCBjK3in976pVgIWgOEwTnAK4MYRK",
-	"cYSti8Quzy9l78+Z4iW7/xlUjXQe4Au52dIatlvducjrfhlm+s9ykJGuPJFMf72TrhRbEWjBR/SqBgtD",
-	"O3wn6BysZkFfQr2ypb+1VIqpsInh5hwcxD65tgRRVvkBfn7R1DUvmqrZZLa9Q4MkBx3xN0xFLdRNFiri",
-	"e4FKy1PAKCnUjbn8N40yVxOmDqWqvh0L3xq0qiw00/eUrhndnNwAB2wfDiijK0ZLhh1JX+DI915y5TGY",
-	"OyP1vnsGDhlrXPHcjKUsa3Mxcyh0jPzb1ft3Zp82RNbOBaW2NaMlmCRPoeYBoGbADpre1qLDl7fhHcJh",
-	"7togxlEH1DAOhi8/i6Ku6RxvyPju/mx2q7tvIJ2WDQN5ZNPtFClk1WwE5g1khI/Nd68pdoq9Cz3ArTJ+",
-	"zIxIfnH197CP7XyfgeeIn/3D697MLAxB464IvzensIvLHhsOa731T023pv8A6zkrDObWhJ21c2EjrVPh",
-	"NhAig1Q+27NbFcbM5YK8bRQv/sfbNzPy7PkLI1rfvn75GvEjEQZyQ0vwPxnxXFQcgBK89sFd9ratwvWC",
-	"uZ9AW5ZvW9S2W4ootZmN54e1m7DhEfBegFw8x2FKJq6mXCTgFEGNsHWJhMiJcsO8p+R0p0iwydOcg+3e",
-	"/W9XR8zVcR7CxhoAVYxuiZbEvN7AFRYjf+VgtO6w08BgDQQ040/VDgHTAwYMLc/u+0A3/hk25LbyXe0A",
-	"J5bl+mjFecVWngF5VeBZP7MQmWBnbszN+Glj9nfDS34xu6DzIsvk/FhzzdAadwW1Cy6WrFYDePj2iYmA",
-	"+C9kJRtszIOti+d70u3F0x+pgHemjvSu2cwZjlSsGrFOgaX5H6d8HAXR4HdvX/78s5nj0cNnA34DQfyK",
-	"Fuy9eGOf+0OE2wQzLVhPXg+2spu2/XAaurcb7myu3cMKl83Zxe2G1Us2CrGN+fx4b9oQOTTswcAZB0CK",
-	"mZkjFO65Ki2jI3L/b3L51D9rVMmlFBGEpLdmPn/s5TkJVk3LPKfyAdSZludjEiDZ+S9iecPquqn4aOUm",
-	"NfdXCZi8RvdX2vYakjUDXBINnWhVU4BpybQ2j85pse7v/nsck319WtM7tnvvCXJ8WuJp2QfRfQJCD3ar",
-	"QnOeqsCc362oNucSMLKMXWKsPrDnzN5pRosVq79RXjMJE2Go+Z/Y93fvR3ayYjbtTr4R5beI40hr9q1T",
-	"yf7VqGXnuKGRsqdmNw4IVHAV2qwt8JikJKydy9MWUMxuEdjliulUQeXPDL5ylm05/6GCaf2yrSQtb78B",
-	"BhTQ9fajPdQWWgXq1OwOCLazTNDPgZtdVNEbs/9BemPUb7ud4GeHDjA7CYVResX2cKRsdzivp/Qy9AZV",
-	"D/s2zCmn34FljPNfGwqtCzWUWP9vkosr91yO3Hwv2KkdotL1u6l5nLPU046REjT2d+tWazEx5ww8cHdV",
-	"TjBe+321rThc+Y3gmhg9xk++BQsuKkZrViKW5t7852lPNwS2N5oB5mYZXozXg4bbc+v6XMi82cWe1pzu",
-	"Gg6PQrvh4cjh9cOer/LT7NNJZxvTYkfCM+6hO4mb4GC5ERObwutAq3dnQclyVLn/2f7py30US0mD+Wem",
-	"672bek5uzMY/e9vde19rsuNVBd3Ca36OygBjMtxwthtKj33vnrlFeevHiAVbANAfqvfAqjZCamv56th1",
-	"bysqhp0m4iWd3sHn1mt+XtL9B8wmT3YL8OBaqIaWdG9sd5uDbrQXqdqUdAujbHRRY2441eYU0kLL2sFk",
-	"c3igR9qDTVfkxYy8nBtz9NV/S/WHvZXGrrbr7JG4j2ZxP3FRxtyiD8ifLFX/TLQkjxLLkoWmNyzqcz1f",
-	"/4HRRcSbltqGxDVUVtRbtlxy2WZsO6f3Sewja2Z+p+V4TgpmbogyRPS2mTGZGSjOzvovaCyNDp1KCLnu",
-	"NF3XzrN9+qYZJh3YteumFmbXdCMYgWfNVj17/gLV0tbXoaW54phY1hTq35RrWG/eydjYH/DNa5jO3VSW",
-	"zYt+jvHULONuPOqu2kzOaa1iEmbWRsxitq1a863d7Sxl8GrNt31NML9FYBu9wzdmOPF2Ijk2NHSCb05D",
-	"J1ZMubK7lLV8xZfifZNXgm6eRfCg27CUlS3zuzVB8zYBuiDN6VS4tpPaREf1M0O01+LibvskHjZCHDza",
-	"Rr1RaifrMoKmP7HbJ0wg+OAfnW0Y3/OrUzcbDhekvw+asFf4yF0YsDDUa7GQuSZsQTWt5LIBJ7Bdy8nU",
-	"uP8Z/jsCfKEYUiZL6DxTLoxwNkdVrGjEzydDQf/+0bHY+x6MVEBYxBVO1MwYlERptrV9PGA+UDYAUU1j",
-	"U3I5CyH6n7osj2VNN98oIncCm63NaWELE3EH4p6vYL23jYTme9D2u1FifytH/IP2Bj0xhXs1sR/x7ALI",
-	"2jlIwQe+uxz/QOt5+8uIrw1m6Eb8epDWnEtiWFi5h+5EXLneV+PCKvSpzKAhCjoNbBgFoFPOfGc/K0s3",
-	"wVsL+Ha6f91dvvBA07GTM4XdLt3/bP80iO4fUvh2O6x9oMuk6teibXF1V5EQOy3bzi6FU3O7HPiB1UqK",
-	"V7Le/PFiqeWXTo7YKTQdKEgIwQNmZLfixQpL9cPMog66qAUeljsRLS44S7vFEWnRqST5JxYY9yu20EPa",
-	"4wu5Yc9psb7IbS/eHm/QjP7QMz44u6UUB9hXT0Oo+qQH6Q2jN+yrArWNwc9+fcpQwHRb2pgHP8N/M1D7",
-	"PpjnvlLUvoDx4lXsWz/5MwD3HSRqS99JqMPIM9JAmYf9e00aoXlFFk0NmUpCap6I0H8IJnvbzA3x2xzI",
-	"5opGwYm5XskG2jnYaqe1kDvl4OvDcs28YwPz+XrOjU0Ku/9ZyzUTX+4XtGKipPUwGCu888I9mmOKw+cn",
-	"tbgftcVHFEzNPunOck5K7uNutTPy86sX5PHjR4+PJPvsQrGiqbneXzz5x692Eyx+7H2qK6qGaP8MHvhD",
-	"gKLSHe839DdZp0Kk/KDT/bA/4FbDiki8hM1gtEXUG9dsj+l28LctVeq0E7bZ8uHjZB4YCUc/ZxRbaEDT",
-	"+FmbXeuVjZrRqtobgydRD4R48WlG6EP2JXrMyLN8xpj4atqXfj1r3GlD63XXg9SPQA36hfADOWGfZ8Q8",
-	"64KdG6ZrKeSGgSvQCNOT/B3AZLKkgxBz17L8GtNJcFoj/QvBd1rSk/rh7YbJ8zFGnF7qAZ4065bdwSv/",
-	"FSpbP9JBBL4dRTQ7w4j8+A6dKfv8ymdGuBx2M2DY9Dyv1UN0i85K/luA9nXMfYdQpnQflunGe5yH1D9z",
-	"tYIPhmB04xtlthtiHBYpou3HhUzhL7CSLxastkYG11HL4VaZoA/1tOitxDanQqBcgLKw92psEi3KbUT3",
-	"TCLl/tG8eBtmBlQuDApgeOA2zwUMkMqm9zuMT50dndyv7hb2tV3Yne8sGDP1jTuITV1dPLm4T7f84suv",
-	"X/7/AAAA//8=",
+	"7P1ts9s2ti+IfxXUvrcq3f8jx9uOndttv/iXH+LEJ3462Tvte6dPpgoSIQkRBTAEuGUdX1fNd5hvOJ9k",
+	"CmsBICgCJChp7/icmhfdsS2SABYWFtbjb32+WMhtJQUTWl08+XxR0ZpumWY1/O0l3Zv/FEwtal5pLsXF",
+	"k4uXbEmbUj8hWhZ0T7gges2I0k3B5TeKaL5l5D+kYBezC26e/6Nh9f5idiHoll08uSio+YtarNmWmo8v",
+	"Zb2lGn7Q5h29r8xjStdcrC6+fJld/PCJ1Quu2OuiP5lniqgFLdl9WtFa3385v7+lv8v6/r2npPDzXDOy",
+	"5LXSRC7hL1woXTdbJnRijsyO2Jnoln56w8RKry+ePHh4GZvoG1oUrDbPwkcrqtftN0v8cXZRsz8aXrPi",
+	"4omuGxaO8N9rtrx4cvHf7rd7ch9/VfdfFzDEW6pZzWmZGGTrfj5xmA8l3eNKuuT+uJaKkZLRSj0hel/x",
+	"BS3JXyyl/zojc7biQrB6RmSNpC4M0Snxq4+ReynrFKUffh8j9JVuCiY0MkSEDAp/P5UK13LDRGIIDb8N",
+	"DRDyy2WEX76Yl1UlhWJw2D7Ucl6yrfnjQgpt5v/k8wWtqpIvqKH//Qqf+JfflYRp5S3GfRdGPNxOqsmO",
+	"CU12tRSrmTnMUjCimBl/wS4MrdeM6aFJFcvuXPyBnnNBYZsjK+/O471gpKIrRrQkVc1h59aMFlYMvcCR",
+	"773kqpKK40vhkL0BzBB2/eb3ZysmCniyqmXFas2R5AXdw3+5Zls1Rkf8iBGJX/ySaF3j35e13GZIs9mF",
+	"J21/2rMLLd/SDfu16h+8F1QsWFmygpRMKSkUWcqa7NZ8sSYCtkxTUSiyZyDTctbzBj700swzsiAQ7nny",
+	"uT0C/0Q6uLeD1c6Q1sESf/OfkvPf2UKbQVsSx7Yqi75rWfLetvYJfbBaS9RsXhii3QFFkBB+Wu1YUQLU",
+	"NRUrVvTXv1ibH1RMJFMNolbWBauJfQ6O8k7WhcplhxdGEP3RuGPfo5C/2wbpAk/9g7Ndjw7+BnArGVj/",
+	"1smZooDTTssPATGWtFRsdkCfuhGr/P37UNIFK35pkBu29NNrfOvxZSCp/dpvWK2szPH8x4X+/lHLgFxo",
+	"tmJ1b9Xu1ZmdYHTRukQx1V3Rhk3l4g0XRfRB80M+cV6sJY8zQUWVvazyJ1XL3QQZa0jxi9zFPjQsOeEf",
+	"Po9Ip0AcwYOWZI5AM6S5X6edfHLPXrCy7O+bVx57R/XanFLBCNdOXEuBihLVZCG3TBHBPumYWNuwfXzd",
+	"61o2q3V/rJ/kjmyp2BNcC6E1I+7hPtfOLnay3phvRidtvmFmzZWRKRtWEKqJEfXkwVNyCVeRQI1/5DiY",
+	"ZbSTbkedtVRLUtuwRV8ssrKcyF6wa0dLOKMaOiVwjN28yIPHZ3aysQU+pyW1rN2l/oeaLjRfMEJX1Jgt",
+	"hInf5d7Ix6dAdiP4NaOLNauJFKWh7gE3uufHFna1pjULpQgTzdasohEbIXdGhP3RcFAvVqXc4a5VJd3j",
+	"n+gO7rk50zvGRLDIllfPQGCzOiRI9nJ26/jJwctx8h768WcBab0ccTeuGTS+z3qx7nMx1T3d5p6xo2OS",
+	"gBd5FMxcHw+nTXV81kws1nHJ4M1+uRNkbp4jVBTEyNEZ2TKqmpoVRKLM7S4anv6Jo/Bq1y6beRksXDTb",
+	"OUooeP4NCoGMxzdsfy2rzIe3VOdLkbdUj2p9dvRg1rNgwXbAKK25ZsN3St7VbWzq6I5prkvmPCEVZwuG",
+	"98+OlyURjBWER2+g5ImUy+CfgxtFbThej30bSLMq/o4211/0tEZP8eH1DiP6owrDwPzsh2fW05A8nVJu",
+	"ntecLfsbkHvqwDXSJ/wrWRMaeEes0wxVdrsXcyk3obKewbaHV5hz/6g4dWumkVSH03snNZHLJTNn1egM",
+	"W1kH482lLBkVMKBhnugGNYLrSZphTA7h58N1uA87yqa27YXcVrTm1jFyIF3Hts584EMtl7yEo0NXNfMm",
+	"SJdQPxv7tCy/UUTTZkbuPSBakgfIWKPya+I0FrVUihXxrTR3/bNsiXVlDsZr8VzqdYxtzMeen+tj4CbL",
+	"WSnF9wfVemVu8eI8U0vbAtQI5ws/mqOuI0y7FSFv2JWmGPINFxE5DlrcNPtpUfJlKGGD0wgUUKhS9b5j",
+	"lldHRBHQSKHMN0aBYDsnjowEImsGZz9/gku5aNQHyYWe7HSh1bijhVahZMuTwhVdsfi5qUqqGW3i9FS6",
+	"pmJU0F/hU2ZBdDVxycPyc/yGC/z7TlZ6JrDfsKv3q7F0dozUksCzyMyyZXcr7fJS/P3BHvMuf5e0XjGl",
+	"M6+vki0jMvaD0Uksg+5kUxZo4BAh9ZqLVXhB5RN+WMpoWU3wHVG9vtKymiJhcAS74pknU5K4PvxySN7b",
+	"NVGT87G3Un9CXLB8ynm5GL2DYubvM7VhBRi65ncwLQS7YTVxHJvPAVUipPUK/Ohy2/GY9r5WGxbMZGt4",
+	"9mPC7BxmRJDN/Tm+DtVFM03w++s12xM4w7k+XpD9v6roBijZ1ONmNfJWSowdHgD8ZCurghNht8NRNqDa",
+	"zHKVJ4dljhhzvqCi4BAK6LHmvJSLzYHuMH6X2TBO33dxa3dVJi0jkt/GWqx4d+uNkgnNwoRVk2vqxTT2",
+	"pNh4sZZ18UyP+zqSxyhvFlSPzuJqTavI4pdcrKyGdMggoUXa4xCmp76TtxJrteIAMz+9+LIasYl4CVB5",
+	"yaDtAZ8Hcy/ZDSv7EujSexvVlpYlU5oszCTUjDzAn3aS/C65AAuyIEoSiHpELJedSDgmrBtTMW21URB3",
+	"VBOuFWGgykR0Nrplz1T8i5j0MadgYlNB2B8NLXHeZM6WsmYdX0fou9C0jqgm/9bQWrPaqCJMoQMcc19o",
+	"rTsulTyLUMv4HuxABz/aDeJjsBfuU25BswtmNUKzyWlHyIuSb+epo9ufL6NJOzXNaFtab9K/TD1iI2H1",
+	"2EcGqIYzmKFwgYm6RQYjRQkXBFH7Ab0Dx7oV3FXNbjjbQYgcY9pGO9RRF/rEqyXpTZN1LD71jJgZoOa9",
+	"lTdMEa6IYFybYzlnGlm/Jvh6/zQe+kDRJ25db/hSgmiaLqYGfNmW8vIwW+jxoxM85lumFI3G2K+NpgWm",
+	"f0G0JHNGdjXXmgkC7NKXSk7ih3OL5AAZepXU5bMED39/Ocu+fYOPzCxVgrVECb5fxJT53vWRSLEAsTok",
+	"cTeGWj5gaCkFPgauiOGKmdVgt3RviEm9lj/fE2rsPMNoNB7/SAa5K6qi6RFmIJTNW5wBt6L7Mir62xh3",
+	"JM/C5i7g+1IwzHaktWwEcIa5AGwI98RQ+4jB2nGgj4bBZxc7xjYTMgAMg3xkbDNq49owunW12xOPDOIG",
+	"dZdOqPy7+DrsWZJFf7ZbnaW0unSJPlOaXwwzLqhAFzzhYmZYbcmXem0388XMsCyYVLRmUa49fVOnKtZ2",
+	"VUkCXe+rfK1+YhKI34D8dSAfnJ5oMkAPHMAtJkkY4N2jc8jCaFs/wYzROk9OrlkZibW8sfl7XgGdEcUF",
+	"ROGAVe0Ps9bOh/w+bt5YNYZx2YI2ihFK5jWjG7KUZSl3Kh46SkytlzmUSC8prWl94I4AwQ6EgKQDQpdG",
+	"NbATil6IW+5iGUdSA5SSghdG9yaabhipSrpgJ61aomP9QM4boUV2XK9lowm1+ZbEJjagNDAbYqwcbRN6",
+	"cJJxS6LkJy97Tc2ySS3lFm5Jrk9attJ2V50i2ubjAIuZ0wYBa7pmtIjoodGkniBn3qY8wkFBKltOcmN7",
+	"frCHxJIpdpxf0v3z/U/WLT9BPcw962E+yYg+i8vyLyRm+0I2Qh8ve4JM1BGDBaczlE36ku4/lFSIWD7p",
+	"cRmv7nPTFJa0X3xk9ipmo0CGqNHoDAnVU7KUTQ16mDL/uOQ3eIp03eg1KbnT1kq5MxraGvMvusRY97JQ",
+	"UrtzmH6SeG7LCk5F1qO5eUhwIu13Zxd2GfhylHpsS2Pa05zGgoI/bCu99y6e3VqWrSPjdEfX7ELWfIWB",
+	"z7jPO6Gz8tU611uY8pkMp4jYIVo/iZ3oDOkUI+wPQtf7icJoSn7Xwvlehk7jO7ZDHw1EgeuaLbTKM3IX",
+	"zvYbevRnVmk0Er/MnOQ6qNhYksqnJmqyllsGCvTDy4ff37t8fO/yMXhOggqYET2r93kqCFWKrwQriHsQ",
+	"tHauFeHFU2teVo0mEsMjGMsiu7XR2zUpJFOgLUCurXmiZoeTis1qycrRZMlX5hkX+44JqV/fvH4JRVCU",
+	"NKqhJYEKKeeHtMsxBIN//7YEjlg32znmFWhWm+/8n3/55+W9vz+799O//vz23Yd71/+493/89vnh91/+",
+	"N7z17//+7T/pvf+4vPf3e799fjB7dPnlr/89aq9bH9yWfuJbc+M/vIQ09y0X+PcHMcVlZZWEITL8aAsg",
+	"VpIeumIeXQ5oxH39MNdHY4QRiDHkA6Mq2eSFqpmXXK1ZQXag/IumLOP1TlRZ3kUNJJj03y4HHA5OW3Jc",
+	"aYREjcmvLkHWugpVJfWzokB3YSX1WybwLzUoV4uS2TyTSuKUrbaEHzMmzkvMpq5qOW+TTp3/UTfVizWD",
+	"YM/swqjCb22epYvgu7GBS64Y1KnBn3/Ezwqp0Qpv8JM1U80W/lRym469wtvKDHvD9R5EpdAfGQhPlCGB",
+	"Eocya3ah2baSF14kGaL/ltRxIqp3aHQzq3k/xd0tqXAedquRK033qvUzOW+86AQeQhPEOpyHUzvrzXQ/",
+	"6xYL5PxFOXYM2nqTh5Fqky0XjWaqc2IfPHoUHtjL2IGtqbYJ/P61R2OHHJhplCjIXgoTsmz8JhKJ4SsR",
+	"nhPnBQLvHmSnuD+VHP9bcIV/jDGJ1wtCt2jMvWtOWN4+wUVgrXc3S5gO6gDmk4u439053NoNGRegeBg6",
+	"29F56eHlbCADtus5jnERqLyd7//972M8ouXUiyDmi6E+4z2qIH1asLqKOIh/EKua3rCCGN0K/BtK0+WS",
+	"qIouwnBaU1WsJiVbarKQtYAsgQN9ndEi6qJlNSr/8ABe/DOw1EEpAO+eAl8tF+SPCcG8LBPJLvwnYzRH",
+	"lOP1FHVWrWkV80K/4lAEWlG9Vr70fi80/WSmfPWPH6MmBi90XvLKwW7ji37qflozuwMD2w9UOD74/ynz",
+	"uf0xywL+/XRh3o6voFVLD0sWbJ1AX1s1TB11AC1o4wI8fV0fHKCxL0IIxOmJighGa+96yudHfD3tj16s",
+	"nfGZ66+FnI5YWgTd8nIfCtYN288leoDmcofqTtksUuIe9JP8qbwyj8cmYlTRiUmZCX95gBIRzwhC6ZxX",
+	"X9Iovvi0jdu5IICyV+529Z3UiRpNsB5UvCTQ+RfBLyIFgcxKO5XcJDJ4+oM1UkY8QRH9e0s3DJQ2owYL",
+	"2qFYJ/O7YhNZExN9oh7PRLwM/xTLkoYfyAPitJisWbyvmLhKJ/86hWAoqYQS1P+isiSdPpwO/OVkjMCt",
+	"3kFFsefZ18n6DD4M9O0gTw/Pmj+7rf6PctKfEcfinRigk33tJgS8G9w0Vka1gjQ4TUPS+9k6egMNxnam",
+	"qf3pKOzklL7Aed6h9NACU0l9aScccNx0SfMeOXUsTGddam6UoamD7OorB3N5ExEaV2zLtRTmbJgHMOhS",
+	"MdGKrf5BydYz5ujQjeQ4iFWnsCL4+No6VrvTrI2KRCQqrk8JA4+qdLNUcV//lCvEwrDEZfoaysnNM+jo",
+	"ekIU3bIZqSivzaRWtWwqN6ud05P3pJBG7kRd2Lzg8fWna3PN/R6Xs7zs3qPdqgtrt47YHqC2eZEC8/OO",
+	"3DW1mQewbf6jM8tUbm644X4+lqpDrGqZP4LHIRUTQ86sk9NqZ26Q2PxegYBOQKXg6RpP5HHey77u4+RD",
+	"pjJm5vJas20UAMIWhIxG1zTmMgXXrZtimgCvrT8wmskUKVemW2bzPKyhh2fB1ZZgigiB5PQiL4mTteZu",
+	"hnHYUVEjVkRR87KckZrRog0Og5/bTSlfr3Vyqu+GpaJQqXpueuOKb8BSnhYA4uKXjkANDkUqxaCXFYll",
+	"sGtGESymEeavv0uIykBkynpVg7oln0HZ5lKWXGlwfAJFwaPZyRGPX/oRKeidcTlW+92kDTvHzxQFcSCn",
+	"OC8AiVF+mwcVqUZwETQriXGSjiNaQrZgA92UZORJdzjSB/6t0f0GLPO8Cn7zkeeM6qEi6kwl0ByS/JGv",
+	"zOMp022SgeDjXFyhJZUnsAbKSqzyblfktPj0VnywVZYHF+OAv6OgqRy9bvQmUFQE6jOQiTzB99FejxE6",
+	"FzKh/7NPFa9ZXlbN1jHihPkg8w4EzlMZteZ3h+8S8x/8r4MIxHg1nC3f7A+4o3uiJFnSeoaqdlkwpafZ",
+	"wVgiyaojElujAvQ9ykgI7M0yMPYAlCROBywySZhti81UpeeaLzanwOfNLnQddyoGsUq55crW1XAMaa/4",
+	"DRNTwP6u64S02zlEmjhUFYatQR0wckZKAH9aala7M9oHf4pcLclqH0SOGYUVdMngdvf8FrdIgxZcz54F",
+	"ty571ttL58CJcOF2febgPZ0ImHXLd/GqsnuVFonADreXG5LLU1NSGKZG3nPD5QegwVKwGUF7xpZQoEaL",
+	"ggVTJQRhtC45q4nZFMjyFGROwW5z6mGBrObEUSMKGdXqjomOmY8xlQkOOzEqhvzxMZZLY2x4StDjZk4Z",
+	"VMKiwzxe8ZLK3UodwynXWsmxsjAGAqddIYWd7DcKUFtzJEHNFrziDmX64OMSCrCJq1khK/mEaEAatsMt",
+	"sEJImedsHc6MsFKhM4gWRc2UmmAbHWyfK5qBtXfmGt/JptSprPvuyn4VmJDEF2urqW1pbfM2+qmFcpNw",
+	"SubnLSQqvqJYO1imAsNGl8lY8YbHykzjLDLGhof5jOYj8XGRuu7A/y73y6ZE3w7aF3U8gvTKiIQr65M9",
+	"8IhIweJW6RREBefvdTNDxLsWaxpMOBWkA9k8l9EEautUh1lGScJ1TM+2pe8TVBau24L5qKcmH+RAU4Ve",
+	"pjz1A54eO4fBktwAblIJsjwv5SLCoTsUs/nqcFaUBIMe5tuJ2QyhEbQAjzleabOsSfuKhDgG0SAPHW+C",
+	"RSxFi4PfP3A1o8U+H0ijl6M+Xt2wkHUunRX/j+xHJ2MDKZ377ZMhIDzUj6e9h4VAcji62yW3p8vxZUts",
+	"z31RJvcAQX0WX3OlZR3Rb36wSh1UVWOyLlfo8JodZV762y4ayM/I15two0bhCl5rMmelFCvlij7tLYBV",
+	"QTW9YaWKwxVoKJGaAn44cHnjNeMIH9+wRhSvZN0eyQMQjJR4GCgiDO9A57a04IURFN8g/jgoGDIPgSvE",
+	"LPqnwH8/SoiasWu+ZcdX5gSu4ARghHqmT/GwWsh896W+zzS2rh+jFXpY9bw23LilezC1CLVonzZdP7Cp",
+	"aKPllmowh2ub6WWRqqCtCpjZK6bXHdq26/ux4QVLl5pMKSCZlAoD4ybzYLh1bOR6JaiRS3Vho8w/jmqw",
+	"OEDrWoDluiVEt8pP9/i8uDlNBKUPl5sKomKaGkV9VSc0q5+oKD4EnTZOgZl5nppxCt/+mPoi7zfMQl1J",
+	"TCnuc7KQ8G4p7v1u/CJKRGz5EAMeqpXOEjnZqLM084MDBEQrxvBiWb5fXjz55/jAv82i7YHA0n0aVJJ5",
+	"kGhXVcs1Kt1xP/xAQNypCbDgAaIruPciOkqsO8jQMt0mTnZkb3hVxQqevVvX1TELl6C8P96BEXQXcQOP",
+	"ANX8JLep/LwF3TIMUpprIqhLNkS3xRcXs0QnnQOvH91DUaYvFUNQR1YzQHky617TGwa9D6J5PEsuEkCe",
+	"CRCSFykP48TIeZ3AM7LeiLgI9lU6CUK4gn4ltwzzDQwjaL7ouIS6TRlyFAd3A1kWCKuFot4TR704Y+ze",
+	"yFgfCN9QAlA9vDahIZsT2IVrZSGuuVhF63JdEX0pd7j5ecW4aQDRbDT4WEHuQC3paS0DBkp105hb0e52",
+	"UEfYLQmMVwRGC/9ebytZ68mF8/qgjdc+BQPEyiIVuIK84oUsm60ga1kWivxloW7+Gp7CToXLSJXUZSzV",
+	"JEzPHryq2icjFszvKM4W6iZRq0Zv2PsmImqeQ4awrcGo5S7AVMZcQMPh8Lp1mTclZASa89BoT4+IjeiR",
+	"OE+4iq998z3EJNohujOOeow/w5ln0cjswfdn48BXtog6D0IMeDJ6aIDDY/gGE+sJrum8ZMmigg2rEsmL",
+	"I4j7tmNf6pQAPJYUK0KNQHXJTRN8XR4vNmKRAhflU+B1kdHUotIX7Ze7OP0erNVng/vFR3euc3z77QCB",
+	"caWyKsOK6fYFRUqutOpyma2P9KXdMXHov/BaLGWMZSbUsMwuZNIeTvhOksUG79tsZjWzf4iVHozDi9Nm",
+	"tdZvZQqeDRDLEN1PaeezUk5IoJoOWtM4uB8vwiqBIMm5nUJs21tkgWm3kkXYiTRk2GNvK0Cu6VYOuwRK",
+	"i0s0I1rG0fpyAO1ckJOJwpxVXwIdNoUdqL3vda2dBJTg7qyxwmJATO3W4C71GpMZbBL9WHnr4PddlUnv",
+	"DgjqF4a/MQU+DldjaRhlJiF34rmNmx7Xr8XG7HKFJIyYrqfL9GF2nJd2Bsn1TcRuxthj9K46An0OPpac",
+	"2g/LJVvomINI1zzlKW0pnmgZlPht1ytVnGYjO/3bR2n9heWmm1znK38xZFbatOs4naviXik7QnLKvmvv",
+	"gRiVcjNxXnC+IrwOwPODHg77BKGlCz7ldQmAzK04SN0QwqO7xRa0dFqDhFR2ADdzlY/Z/VBHjnoKqh+S",
+	"6LHFynxP/AWZP6RltmgVo/fRDevs+Fg/y8AlKiAXeNdmeBBgS2NcFXR2Pb43L53zCTr5+52AeGOim4PQ",
+	"cW3K6B6kqVdMTM1atd+MpkZQPuFA/0J5eWqCxWAXCVvmMDYNeOpK23SPkczbaczlYKqnmFjmeeyv9mWw",
+	"yW7UxOz0SsNmurPJ7XjbMxBkd0Y6UOB2e46dBX18W85rSRBUoBSJ9JA3VOl4/HHuyt/y9fxsMMFee5bx",
+	"TJgpsUp3p7qGHbiU6PJttkl36RWt9RQIQlp9oLVOnKwiknoAXUAd0yDYGytIAdh4gb8GSwzsPTUjlxO6",
+	"umWnkBxyIuZhuJsRKZGi3Acb3ToIGm4d1GRe4HBqtO3QU+aw83wJJlaMxL1mtouEe1dgeZY5O8z2pKqF",
+	"xbtiiwZTVBql99HPJRUtIW9YqXPzic4NNdhr0lPVhpwIcPME/p98NyOP/5//6//+Ppoen5N1Zo2iQ8BC",
+	"t/KZYwMfgHaFWClH8xuPvnUgh7iOQZF8QNFGAHkZ8jt3ruM8SGECKLFt+9AZUdIYmhMvX+h7Gu3KrPR4",
+	"13krW9P9S67BK3DDytbZYbGgZhOhoEoZa5ItC7r/BlReY0q4jt6N0MdlOL2Rq1SjrIkWq8VthTSdqNw0",
+	"m6tiCMVQUoZRHjXzUMcAy1RKsfJrmlkoZKmYxYR2NRl5uhLMIDnBYaWFrybgGVzxlUjgIXtYsEwEFHwB",
+	"E+HOoKkjjJ/I5CuIn7bFEbM2OAsVO2ZPnhIOtULwvOV4TTdcrFw9xalsCKiWEWVtrlh9A90owtkKacQi",
+	"eB3lUjNhoWa5Iq1GdqRdH1XpvJHv+HtmxVuw220bHHOk3RY4pnIrTEvQF9ALYqofs+NfbufuKpt+O6Hq",
+	"x4G1x6IUG6Z+zXLxHYs+qEqpzxqysj5caLABjORw7g+y7bpoqQ9+++flvb//9r8f/vPy3ne//fXJPy/v",
+	"PcZ/+u/xG5h2ig22CBZh/vMeooJULIBFaqY0JtLSIgMSHb6bZp2X0RzxRUnVOt56RGK1yxriRI4yazat",
+	"A2IuHxVNoha1oHuzO1yrcHeeBmk9RMjOxm1pYXtsjec6HRnPnVLB0QKPTsvuHM47S6V99nD2K4uejgxW",
+	"IDMhgCrwWWlBZRndJNz0WdeKjeTJt3TD8ND3spd3VBE/JtzfC+i0Ordb1lTRQEkic9LFMlXFFpyWhM6R",
+	"G7qFYZDxMl4X5PKLfGfSVkhaHbgDVDWQNOt6DfjaT3u+0ucStZBYIusbOmdTceWcyRVpmJYEvjbHzMND",
+	"Y9ktZtO1lKQeK2IARO+gDg0gqCH1QEviSmNPA9pLZo5PAY6OQykBP1UlwPtisjIRchfSYC7RAJ3QPWFy",
+	"GUvFRBeXKAA66ne7HqRhWzURU8Eb8bJJXNx1M0G//aWJq7eVnDDXq0rq5FfeTiic6Em/nawtuHQEADsu",
+	"7o5MUTnO0M4or3ESxVrarVzwLOHIbbfO766DzHMM2vKXx9q2wClBKNUe5wF5VdKIIU95ouUidndJ2MZw",
+	"aRsFA54KULe7ONvRewHbohXxpEHu2nhjRqa5Acl8b070zKIvdfMhFdPmd0OO8MhrC990KyrPsmZsGOxt",
+	"LHBgm9QMJgu5fufZ0YgrtnJqzgBKeERfkTqV3bvkolC+mxC0ai15wVTWXR0GHg6CLjgdeL3suA7iXZFw",
+	"Yepc1DhzaANMv7dpCidNUKuNtIaohdpvlZLOpwNC+IobYMUgoGBOsxcONgPLtWly525YQsT7/5zeSn5K",
+	"z59un/mR5PQ3fF7Teh8PNk4LYT+XcpMMOS2kWDio3HyZUkoZ09xAd7Q+DywONLqWkMSWxmVWNuIdlJwy",
+	"tk2ftv4P2Gr9XD2bXPQY6RBQsZ1dfFNFzOaVjRhvXfNW3rAX+OQXaBuguVjo59FWRi/5cslqJjT638Gb",
+	"wBUpuWCEllKwp+SyRcBEZCloYgfeTS6ShQirKXR/JzV7hWCUMZDqxojcaXVukxD+ptXR/apYkYaTrnVC",
+	"B8b6sAm1NGFVWYwb13w5RVM1jyf8udjYb6Cv94h7F4OMStdML9ZscjPqJhYfei8YcUQjC3nDasShNDz3",
+	"1Fh1taykgnoVwzfO3+VqK8ZTMu0dYSs2kQot9LI9aeHGeZKHS7XTb1nes+vByYsecuswHi1wHEI5ys3d",
+	"S3YCnlBI3YL22Nfiq1I6Wc0HUFynNTUatFqnZ+21NgbOLbYkZ8n5+KxtOIS8s2zKMmqSvaVTy0mUXCa0",
+	"Yb3mi41gSh0TPm9fnuEQ8UWGt2myPjnSs8HslErAxE103hiTBnxq5hzn+nGGq/IzwLqOdKbWTPNoUt87",
+	"qYmEi7UgVOzJttPvNFq8kgOocx4Dfyi91m9lYMZ3ke7RxrcmfQTAoM9PmZGfiPWF8h60W6JscWTLB4eq",
+	"UcuEo+U0S+9iUtHMBMieeorR206f6zUTLaLgU8Bg+6OhJTHCkGwYqxT4+wG7I1G99d3leO1FW8wVpMkH",
+	"dQurpFsZgQf5ho3OPjG9RyfPzrHd4S4MfvVQYB3yY5TBIjfn0WCWW/YfFvaqL6VeP3v3zIKKYrTNPNqN",
+	"vEUR63NhLQ8XH8FtdPNzH43Tw3Yem3bUXguyYMKMoBHK8bCWRCzWP+VXmcLzb7JLTVk5z352w/bXMheG",
+	"CURsiJRtw9cO4t5YnbtEOtYqH+ppAowyQoq2p+dvEfuBFTSRjwM/mdNt2xD2LxNs8Q0vLxF1r2WgMIYO",
+	"/wCgJjnNqg3F3TYhbYI9ngXsYUluqRJn0FiWfcFWSX9iL6kOdbaKcnM8oE1DYgs7elTY98+lro31i8ZZ",
+	"9SBekpCVbxGPMeaCKeJpyUvKyyYBM56PZZHvmDJ61bMJloViQk96XkfRdX5mlX4S4lKTLeUlUay+YfWM",
+	"KGluLXSb21y8tqCwQnBarl3yo223w8tkFMR7L/u/NbhZ0QtAZmpKkUCrBhxw+/EZ7rendhsGcdsdZR6p",
+	"+TJlB+ZJF/OFDyABYsFVh5o8IVrvvSJRxwD6DA7bQNHlkhhbndCyJJClO0OL/HI829z5Oq0l7roiOYs8",
+	"kSISrDtmsqRCOzQhHvLRevJBdKKYQjCFcVicwJcXwens1K4Fq3BohZGd6+52t5os9U63c1MIAVxlSNIG",
+	"0ToBfE25PYYKRhjSzja1eGd6971DBbddc0HdnlkUk5LyAlkQKu2lZrZ5WqGIlt9exAGlp3egwF08BYPK",
+	"zz+84HrE+i1h8D7T50CVMj9+SGFhJa/fwe3r56H3dRncFhHUUX+jiEs86X8H1zIM5BXvjQw/u47nb1+/",
+	"fI0Fb1GntTHkuN6nkpPOL/DmDhgL5F0AMhbiZ9m9DrcqZB3vjrNEapcRPVC+k8fxmGq+/HvEvwrrSSPn",
+	"+J780xxkve7s3S7BOW18M94A0J7+dl/6enbbwTtocPxo+JsHxLFuFNAccLAEjbrAD0cQ6qvIJFTllKSa",
+	"d2x3VcoDY+l/jCQ2e70s5q7C8RMk/tnVgE9JTHZ9IDL87ofAfROGCZ2nHeyEy2h2LnrWB5OeZLNa9xHd",
+	"2yQa+EiMUIHTJ4YvFKmzmLDOablmxy80SFrKWOh3l7GVRqrVpzj4c/u0H79IV3iWscLHsQWC700Nh+wp",
+	"Vil4BBHrpD1osTKBLrn27nHexVPI2fGPH801TXUtj+WZucXsmOINONi6xpagMdUqsFJuiBQWkdmLzxjo",
+	"v9K3fTBt1gcMlUXlh5cj98Hcpu0C4YMSF8vdh+X8ibvhbSCYply+vGTvrPYbMurjx+PBiNuJGdx2KKxy",
+	"ueAxZGXEPnTNUHjJAh3Zq1CPx9UyD1YfQx4yX3VYTQ8ekrf8uUM0YmIhCwBZdDCM8z2EaYAXMM0lBFud",
+	"jaP5nQkP7h1jBSsO82uEJA6HfiSSFRNVsbhdgrvf37C6bkqbtz25C1M4uUc91MXf/uUv9//54N7fsZ7o",
+	"//fX/3+0pKhXaO054MEsmpQeoBxexmBWOuX4HdQq16I4VKRi6FFsn8ApYVpzzFPTdMNsNaFlJcC88iIW",
+	"agltsE3AHh/AVn0/hFvVwlHZ9rxYgQ+uRQvylK4ldxlIgWkyeq68Ed2+9PB/jL1Us220AfW1oY0O6GVL",
+	"KCPB71xdyFvf7fy+n41wiu8O2TdpQ9JcRr8TVK8PlLr77zyM0irh/ksGEIzZ0zqEjrGJBwly2xqWtbIH",
+	"5pBWrFLkcFWSEyymGxZrqvERUHgdoK7eySBsG93Gk0h4dFXouQo1G6F5qqyfKo2liaJttQWYszllhzvG",
+	"NkWsK9tVI8xHuepe6t9P8ooAR7ghEmVquMEphglw2afo17XIcpWYB5/NZRMF4Sz32F5txSCJyeVYRMo/",
+	"KJQuHtxE0TyVu/DNxJj1YYdXH88GwkYTpQTgo2cR+zZ8RmdCC36GxhMg8hOP6gpGcdVo527GTTAmMt7a",
+	"5zzgk2pbk4f2I9dr4uYE1S2WGWaQ3m3eK/cthv2Rp7oNlB6WNcDBy1FUEQxrMjR3ZqeaSc6nCN8/mJrd",
+	"ZJePUs4Pn1p7zSankQ5k2YarPRF9wELaI4B5LaDkLWiz7eoWO97BA6lZEyURJ39rLDX7SlsLldBiHwzC",
+	"/5+SeJZuHfSOfdI/BP7YtKc2UgZ2TGe2btQ1zFXLyusMnLrOe2Xjdm460VW2lRjHh4io/uETXRwfWEWA",
+	"7yU0ZpAiYTamGl24ufd/86fiELIJYahkbUyWpwSQqndcMV9jEL3GzxXdjLZMu8KqTt22fo5nfHXLTUKT",
+	"jtb6aihoueN6bedonrUemQcXsyndks4VGHWQ2NkdmVzQ1Gbgt6u1cVTHgW1E1bfEsTa1089SkL3vKyau",
+	"/KQOwhW84KeUH9i5wGeiY6NfJlaIaL0TEZytGCb3aw01ygJgyheeKauaKSa09zINQFeMpgeGuIYpGHOz",
+	"nptoeWJOJeoECFQ7TogUNQiGFPYst2MNzT8wL7rLOA5g9ExwXH8yEqkDKsj93Ed8PgFhloarsjhTLS6C",
+	"r/l1C4punUPF7d9mSx0LlYCnD9pOWux/6NhDCWCbRkUX/nJSSdN5+1zar7mZzexSY+T5YGM7B9XObYVV",
+	"Xrk5VTqFfHbWWvO0ZeG9OYOl0maiL2NlabEssI9GlaUC0OTAs1FBFA3BexwUUV5mbK4pEkDBZxP+BzO9",
+	"ISzIJHwFhkdy+tELy4PJTwGH5XwpZQlA9YontodXAmykbERqqnQaGXGynMy8Aw/hDNxt6PbSZ3ZZk8bG",
+	"OEWqfLLd02ingP3YClp+iAuOZDDqwKRDIw42YHxjD20PmIMXSGknr5ccR6Ok92u3Ry2rQR7cUWU74U3r",
+	"LXSI34OdXTB/+QeLFB8il8ViN1M733bwujyDpVuqtgekr9JOcoJMRHQ6uQVIBGzITiG+TL2+stbzYXXY",
+	"wS5Z8JVAr4jtywBUUt6OtQZ4uGfpucsqhnfIO3X6HaScW2pO/2eUpx6PP9UCT+G0fVd3JF0a4/mDc8We",
+	"oSfzGqvZHIOBM4HU671eQ9PthaZQfWamqrxzwf/FWWjGsIrXNWmdKGEs+Yal7mjzkvOvWL+zF/LGFtzO",
+	"S6YuEq2OVMq8R4zrNV+tzd0v2IpqfsMQ1EjuQpdFypi3y7FpAPGtaWLutj+xKXDmkedhb6aB885qJcUr",
+	"WW/vJGh1UjRqIYWmiylyH18YrXo8Mpbkr/4uc76y8GfWcQZwNYedtqLry49NBd03pvbUsL4fS3YfA2l3",
+	"KcQgsfRuB4yyUPxGp1VVS9tAxUmjsG7ATLC+AQFq5hRinURFz/Gwntd8O8WmMct5TutpGKEDYH1WQW/R",
+	"+gBrFUu3aWVzdSDgZfEnIIYBVfMFLxIIfo2IFQg8K0uCvyHMuNqabW6h3zV+WSpGfpdcsML7wLe5Rs4L",
+	"8/koeB+26cim80tMKop96QAxKtFO+h9RaDtQogE1XHkQf18+BG3GXR7fbxNyIUfZzB3Dz7E+SurKJQ72",
+	"tzLpUGV0mSaA07jGGrDE28oMvpXwoyCkRH41qK2ci34pTwXsoattpeZLNa0iNTYBKd74/IT+hkjveI91",
+	"q3r98jUWdbFe78+noHnY3ppO6k/Q3GTodc/2N+MbUSgw0LOmOHNQC03g2PFUm3EAz+PYHj+qxNm3092x",
+	"JrXZKvavZJ2Psgsdeyb7BW1b/mzn+IZX0UGMwJngYzePp6DdHOrKhP6y6RTEHmE1+6RTWACab6fZyEFc",
+	"A+fQft9D93SEfBec1/Wncig2npO9CPA3YCAnPbWDOz88VAHzzFrlJLxLLI3b7W8vte7NEMj0QJo4JSCp",
+	"I9kq2EN4k5jvFzVFxBsyTxi77I8weJ1X+2t7P91yQbmrIfedpmBNSTKYI3k2eK8BkABfEpCuQj8pB6tT",
+	"VeAqkHZcrz34sd0qO+B10uFwLnGT6c3yQGbWb2FPpOMrN5voBpZ0wYpfmukZ+4oXHc9X55hVFEBlfjs5",
+	"O2qaE2hAguETCRI4+OiJ+WC1rJIVNn+7HCyp+f5yEFM60oKRu64fTwmdQ7Rd1uTSY3Nju5xYONF3pT7T",
+	"NCsupgFHf+Bi/Ktj/ScBCz0B6odU8N3Vd5ChoIlFe5lqUA+axnY5E6tRY+nbfxvP3raA26M71stCWNlq",
+	"ZTdwain/1jDl6gMOjrdQu4SEpmozLpLMQzP3ldTwV+0C08lvoxiPqm0+z3VOyNBiWUWrvsxP/rullBtW",
+	"YCxyRqjCn7/VUt5blFJlRTpTfcIPSnPadgSVVFax0myxFvyPBpszik6ugmtzUPmkBaMM4W9ztuLmabrQ",
+	"/IZDk0L/lJl3KiqBONVhvVBtux76YcPh4A9xnzJV+hw9QJIC8dKnhSpN96wg6OeKjCdTMxHoa4ikwHGH",
+	"2N7/7Q97XmKNpyWhauMqBDHW2Q/7jYlKfyDjPVZVTEB+XO9TlMiJOPlOcpEE2ISBd2oveHCCWZgRZLqg",
+	"INpGH1tSh8UayFpu0nZ//Z4NBGRcb+m+hw3bheOZbzthYFdNwVihbH9F6rYUcju5INDRrt3wHhBQYeEf",
+	"I94utHdPzJZ2ZwnnhlPlrtEljpLWUMsosho2LYDW6b6UZyG30LdIkrLjvA5PmauSjIW/IfPCPEEofIGg",
+	"oMy3etN4YlgIGc+zAaKgRs8VYZ8qtjD7BphOKB5HnfIygWKeaHYcZK84G4IqDWySM1q6O64q6WIzsFmu",
+	"CC0c0TKt/Rc7LXNPJXLOfFxuUqt2CIrHUvhyAq4OVsIVLyBfyCUS6yJgYL/VbcNmpInlYzd9x4njciAe",
+	"zT+5Q1+f2E+dgACU1bCawc58nC+SYGl5iXw2R99mzmCqh1lAlDyQIb9g0wtjVLKCr9d4N1ZCEhRYbblI",
+	"V1utqSjUs4Ms9fBLx9WenRB+g7WHV1QwxZEwWy3nJdvG8Es15WWyp2GTcj8nhT3+w2hOifl11kktaVRq",
+	"5pVUqDUc5JSspRqH7HhBRcELm7W8kELxgtUT3CWd93sV+1QlIjND+Yu0UkRJsoRiAD+JHD9rX0ub4vxe",
+	"rAe86MfU+JzgLvHpLriGYH4+ydBNqrNtluYxTvnFMvJBdnsTjcW8kbvJnbrBc3V7hICJRhfmdIDj2zpN",
+	"SLJKqkBeFclzB3dz1dxd6rZ7XsrFBnMIDvzek5NVev2mbJ6azZ9yI6fTWH5h2KM1Uhnhf4j0a2z7Jxxd",
+	"guIGaL82PE9snw6EOzEJ8vwJbCk1KGz63ps0NJG/dkjzcTH6AS3bbCTnaYSoadxW8yoWPvCEPCBLVpaE",
+	"YsHZQ6LWdLOfke+IkiUvZuQRYVTtsRC5UXyR8JDWbEHLMh4MVQ2a80obK5GrGbk0RsSDvHjN8emowS6k",
+	"d/AqDpANQdxOF0AoJbf+0Gi3ygEwkstv/z4IRzK7WKLnKWqhGENMEAA92ZOK1dAagNgeR4kYTyr+0zbT",
+	"O+QLaHTPNog7QajYWyteE1qWnQ7ZHVCkNU21UYFfhnzRhrZW6XPmHszAOwpAlVasIAJg7YdQY0bIqzSt",
+	"b2Lr/lUAl9gESehaBdRu60TN8uUu3gQyUx76NPCl8y+6+TgyuSaJbX/tAXkJaG1hWvuaq3ua1VurZHT+",
+	"vGegj5m13aOrOD7RL404rd+VKys/qeBqy/Q0TS1LpLc9srYAhNh27k1K9iZWX3p0sI4qxVdiiqQH78p4",
+	"rpixmrq0n7BZEz6fTHG/tR7gFjvpwBaGBPIZaQRHXIyKruKvN2XCGbuWuzcSN3ewy5997MiLuhcD8A7/",
+	"NggAvtEgGJCIAUzIZ9tErw/fssklXKq13LFiRrjw1e9T+obGxnht05w68lNw242HCaIahzcY7708sc6l",
+	"pJrRJhF58GmKR6gotHvjH6mvDDVD943MD+7EylDJhqMiXonpWU5pNdihaOeGKrJbjLsoxEF9h9suN7Rr",
+	"I+6WO9iu7AqA4fuyuNSsFlDZMCGRzHzrWftmNMvWAj+MfucjPp9KVHX40odSUSqfHLPhogCkwiVf6nUA",
+	"vAFgmcsSG23kb7mLho5O/Wcu7HU7peAc2gRFm3jXtayjAYSatUk/thMnhPOIlisGJThckIUUGpKEttLl",
+	"wJ8ynaSVj0U+qdYpQ3mPTZXPEVEoBhulczPwKLeHfaRnnUYTuD2ewLMu0ycPS8jgkQqdfgvg8Rzcw+5M",
+	"oT8gR2S4Zk1tN9aU5tXyZ3B7bunvEt0guqlpeW/LBfx9TeutFHzh/2HLSlkEf1+sa7mlmi/AUPhd1vdo",
+	"XbHVClptwUOdf4An5rXcMHFvsZZ14Z86/Ed4cslv2D2PXIIPdv9NM11TeElF73fPNsOdVCyEqSEiWVNR",
+	"fKPaZGssmFhqOFfGaCPIZVjrZd5stnPywNxeJde6dAeRPO4Zsb3O/uOM4SBXJrxyRGWwZ7/sYQ6re2wO",
+	"H0z3oHdYnAtl7RMyY/0clRFcFOCNe2Rsax4c/0J/j//59s3F7OLZ8xcXM8iXj8PE9vH6R4tyYJ5jFLCT",
+	"8iMkV/1rVUpa3Caw9slY1kdhU49gRx+Syy3IfWEUDu8q2r4F2vAd27XwiLiJREMt402jlC1tfWM0LQhA",
+	"wRmzVUMOPXFZSpnZYamSSvF5yVJO5iXYy9MCM3Q/NZTD6HHJ29gHDPfP7k1ANKR0sEY7t3ZdcR5Z+Lyn",
+	"Lp94SLMpwJq2ZjC66sW0rvbDn8uF3HCjzi4CiLa0F+uK6aaKuVk2bEDwbrGdavGEwOaAH8CoUzNCyWJN",
+	"eT0jkEiIvkuX0rpbS1v+1mlkuMeiCexbCcmH0RpLd4qHSPgcHoLS3aZP/FFGXazZYkIlGdDuBb4Ts2JS",
+	"5ifkXk4c5hVkesacAUf3cgXcsyGsD7fLs9ANOymmCVNPdl5Ui7WUCSzmoIvwju7RhUEXa3TbuLWuqVjZ",
+	"RFGa6DN/NxhLRXNgQuD58Uv0/V8th3keCDjVb0jymAKrxTIVeFkMdEqNAOLJTW5LT2w+gkMMTywiUUuu",
+	"9BGnaZhXsjf/cLf8VnCl02t55VKqY014kn38IuHsLUv0tvW19JFcP1sRoBgT7UmzPsJujraGhy6eiKYs",
+	"8xvOvrPvzXAII7eh67kUDES2K/eO5Y3b8I+jv00TlxVgRYqokImxlLW3LYHagDqSJbkviT6mq1ru9Doh",
+	"xNZUmetIrFhB4PMIfsC3LArwpa146cd8rSDMw0wOWo0P+07sc2F76txe1K1SNXykaF9q4VjBooIpz5zO",
+	"Zcka3Y14QPEZxiAtkCk4ap+SpWxqoDdEFo1d7nM8S7kD9ltjf+yDwH1+T/Uyu0X6lhdFyY5RREtgfPv+",
+	"DGcXJw1f6gm9dl2EpV+XL3f5rZihKVSdEZtHfNid7SQd9llcd05vsCC+ioQkDys+sKJD6WaBd4WUAK1s",
+	"00KdB1pVMtTmByIuE3NNsnJHrfdPp6Dlrja8LF+L5xKFyYE2HEFGBtBY7E7ENTE3f+1hfJ+Sew+IYDdR",
+	"nJ/ZxXxit+l0PjUcrWepJMotU88zYIMPspep2aQL/23/oQGqLWXEyUm3vEw0dwesiwg4TSOgHAGsfUjd",
+	"p6RuShbiTgfoNd8oI2UU09FoVuLCbj0IMXgcM2eOwip4sBMvBVKdIeU/im193erZ7t4yYxYFKzrp7p38",
+	"Dl6pBGJhLVc13cI1mHo7DmKFb8MJtVBWCL7Fa+LaLJ1SMOMAp5FFupvi2KPNhLcdn2GdSSb8NQaFFStf",
+	"h4Pr1gPNKgLw7Qku1Hktm6RDfvJRHjmSIDjtgAkSxGDxZCN0KsiYQITJvErg/fYuwZGiMytlAsXStyNK",
+	"34tnQzALkumHWwul2wVN6f9zdIZSfpcff38PuHY8ZMfx7QqSqssk+IY0KPytNA+nHcQHG29wsPhmRVFq",
+	"VTKiuh1oaMc0vGKiSKVkpWFoZerYZp1OBNgL+2jbc2onE12/pjzZ2GKCsuLwkIc9nUG/kMklWzDTVL1W",
+	"okBkdrGjXKvs0pFQ8OKbbpZJ2sULsTYietHbhsFresOw/F+xRVMbhRKTtFb8JpGlk1YoEjV+el27TMUT",
+	"EWmnwtmnvhSH/UNK2bI5N+kY+GyH7qKgdQHYN6f6bJKKSmLkOmbplXSx+Zntx/psppqz/JhuTrS2RSCp",
+	"ppwT8jUZ3bw6nMr06oI1Fpb4OHu4gpnNufD06Iw6eGn5ahefeMD0WhaHIAIeIqBmhv6Sg3xjHeEexPjh",
+	"T0ks261M5qSkNTktJ8msGmo1ZZUo8Ul0eJkAtV4jPYQHOigQlQoFCU43QXE3tb70n9s+pv15sU964GYb",
+	"YvW88+f5ygUy7ML8uPG1JLqQ0FViGSEUaBIf8xtF5E64QITlvdAqDNsZBS5SwBI7Hla0xZ/tZ0qGyaRc",
+	"EY+Z+qf0SQyaYkTr1101ORRvdJJe+76fIU194DC2KvxhJd6CluCCnJEHj598d+m2zRVSUFflnMoj7hWb",
+	"ARgJa7PNZxerVNDyPL0Igwai4FlKTT3ahPDeeLdZX+LWBrQOoXgxxzvgpVEzJYCxCzqQAC0HTm6LfnmY",
+	"wxHFsL3yKBc7qkjNFrIuEj3JvLAaNyq/thMzre2I+cW+PXzUqmgR8ZuWpRSGgdYMGo4sbQpOfi+JoAR/",
+	"MIHKPTe5s6l3LuR0ncg+tqnT0eH+lqf9Mt3sLWVd7WkG13+w11PmnXV+fPOz4pn38IcdIH3+LWavVHiT",
+	"oNRPxDlxd6YoYqGcieZTLPPA7tMW8AHuY3jiGjWphVGjjmgcld9G+K5uNi1z8UhOgK9IX14ukB7Bk8d7",
+	"bQBVftbthIfTtvvYcp9bYuyMX9N5yRJZBQtZNluR6Fkhkgihe3VK91P48syNHcBkmO8mVxDPxDUXDn5I",
+	"ISKsqox6rNaM9Qt07YMd/j/MYWVlZJQfxrtwJTVDuq1KdgrEl++OaabWfjBGqL7kY2USTopawpEFFVDt",
+	"O+lyreVOZcT2aiyZdZT3U4pvc9vM8GhAoWy36FGdpSeAwd2wuuCLUQH1D/vYUJzqoBl1e2LcGGlqvqyj",
+	"/YrWtCejz9SW6PgyfTup9FpCiM1b6DWeaEH8kyx5QfcQsUMkN6x7p3WgIwPqHdY45aYmOjZ0eE2PL49v",
+	"B/B6ELA3fTGoWGymny0/kHpOV8ejbJiX29T6VDHQtfe69RXUdfROcJ59az50Utdt43/zLzuzi0Jq4tTk",
+	"rG1zH3+2jlZczC4W+0U5anK8gIfc0z/k9A78mVW6+9r1vkqmzxqZPmdQkGsWDs5s171KZfczcaPEayRV",
+	"Ai9DLjUTxBhucpth4CZU6hMFs8AMprwuuo7F3sld3JBsE/NjddUS6AyGL6YqzyeDLx1GpCa2aqW8nhi/",
+	"mtKAuXD5VF0koo49irmZrp7dzqhTAxDw7OA5fyd3A/6XUTG+KPl2PsrZ8NABdkEc3TifrskU+ZU1c4Ze",
+	"/tFisK0kLa9dc4pIn3xJywkz8o0Zou3wUhGdiRBDQ4XuXcTFQG9yS+yr89C0TunW9+NQybu6dxZc39Ra",
+	"ds8OIXgfgD4i4YO8ebtsV8e+Qna0QSnX2qPdzaEOGADN+ZbaRv6HKeyCjW7SifC3vc6yUHsOTQvNHjap",
+	"/kyJZrWvtSLw0+TetNYydJBGyda0QLBbAwkbU1WTM1Kwh7GJTeszFfDDtKsgQs7Rvtsenuw4rTnhXMPg",
+	"FasCAGTqMgsR1+YpsASRYuEwvifpYa/MuKkkjLXV2afFpae2VgfKobs6WoZp7ASVBhvGBgtGCS0ahvop",
+	"V6SgCLJGUTnNJQd+9GUCyHNQe8h3ju0YGwBPloIwuli7qinFbpggYDlB3tRbKdCOzeuAR/cvIKdvTE3B",
+	"b+IaOr6y1kEO0w6Ywm+N497ksbCb2y/6iJuK8WhQd2tLB9gYybCQWzaOSbRlyZaoaSgiv458HlJ8NeEs",
+	"QKL+uVq7T0ry+YjP+054w0qt99EG/R9goc7+98SKMkUdLfC2jaqjd+QqnVGT66pSUUzojy3+tW+UfVJD",
+	"XN8c333NESTpl/1VsUR+50DmLxy556m0znSmJoBd5GDs6UWQdYkTCUaNreMfrasuYXXE2ozSaBXd+yWZ",
+	"MyMC4JwTqkK3AxYfT8OR8q2RIpZnyeiNGctcpHVj/tC4NgGFnLUwQmtWVsumnGaSBg7EkSs2osM7p5mr",
+	"thK22spMacI18EYqbR1w0Rubama0gF5ztsQFlox6uzusqcCa95OMsKEsuYrV+zG2sTedReIzX6pYbSYV",
+	"Hs7Ot1pwhB6W2oIKizwG+hIUDHTEe2hmDXsHauqwU+IiBBUyV5IQxO/zONQZCJHIDBwSX8wJRclkmYsd",
+	"YY23CYmFmJdyvZMZeQ1GTdlJspU1wo0qsqRlaZu+TEeKiOgdVkQEO9CZYhufDwEk0PSxXOZOvzMy/aGL",
+	"STELITSl8dy521AzsVi/ORoPALrAJPscLmWt6bzM9Uw796Sbxp5hJz9pe2+ua4aNocxC68SMzEd+6ZRC",
+	"hgmIVLFnS83qNxagMZaFWCuNXaHHezXnd2JeU1FcrWnFJpWjYzH9Lw4wPlJSIeXmYxoXEHly4AGblwg0",
+	"ST0BUMuugDcL19+8MTjojtaxGCfoaso5wqtabgFC2NlWai13wojopa25SwjWRVOzgRUpmwF+gAhb2uNu",
+	"aN+Jz3USGBabN+2FFPl2Ux9VLRxS+WBXkt1dA04NFtUlQPcYHh4Ad35DNgt5qruXB+vvcpcXg9bx7I5h",
+	"yPmhtGm5ICEXn7uCz0Oss54VlY6CyuxH1c6pqr22qDg8ZPF+DBWMVFL1zmqzrlkXzCKxyBdQsBmJ56HN",
+	"k9IhuSaFhLZUaL7bx2dtbTH87IDAczW3j3T/w3LJFjoKTYMLm+AS+0j3V0iMURPPfXrWrjxBMTfBvkHX",
+	"/jDBfXR62Gqk9YObVmI5H2qmWMSKSaGTDuSsJBJ8dnSfsVEJ/EuHc4kumF0iKN1u9FgtXK8CJYaEIdS0",
+	"pUcBDoaWE1a54XiJVblr/sDC9F3Qu0fzubWb0HWKskURSpC73a2Gtee5BwilYCyUy5fLqKvytcCCMOqT",
+	"JO2jLUytBwqZkpfr+DRa9K2Y9rEI9kdDS5XTHBRfnCRQ7Hn5MthBdzQL8OhTsYMLwBKjXUCY+uc2Zub4",
+	"JMpb1it74IFBWKd4ci2W9kecFwHMAbV7D3mwUChPFEuoST1f+yAtGNu8jNvzTmnvK+K1dF3AD3gGEhxk",
+	"o8l8T2zwLXsWrzXbRvteKc23yXYg4FWx7SrAfV+zxUYmHHAtCsVw5Ng89bGNFk+j5o8Jt/86o2+Ted+2",
+	"7EYwt1okEx2s1EE4COsnsc71/LhWkUp6ft/oSatO7V6y1e0zUtD9jFBNbK/TSIGP1P9ravuJqqQiJcy4",
+	"0BgPsf1O4aYgVTM3yi5hn+hCl3v8GVqcJpLMj6lksIOk/NL+52cT4ggWM2eskVjQUMe/pJLt4sLeOhV0",
+	"f7IlbVwBd80wW2ud7TTsNJI6Ipcm05k4PbRh78p4PgRAyiS0Lp2qD5RiqNG2y8GaHIdvwyRIjk5gzcbQ",
+	"3JFthbM/PkGTbLf53pbDxQQytlvA4rQJRw+PT9jmVqB8bGVVWPTVMn17ywU4L3AEU3eolYITXWhFkS+r",
+	"D1M+H0ZSPiddpS/pvpXdndafvc/Wh9XCw33wu9O8nCpl0ZdsD/BTQueGf4isbSaPuTh83+lB6OaKi2l3",
+	"4QcuMmYP1WWTvnsNb4x/OVAdow2vgs5WFuSUFgha59KcPPyh+VVI7ZqN5WiiLtwXbO73l5djx32otapZ",
+	"+4tWXzxUMsUHPHEDKK7oaePKRjMAZgFEunPNuTNLACbKvBNVMvE8DzfHnrcdxVrILkxNzL/Qk01jD1MP",
+	"8Ll2ZrOQIClivoxn2+i8kqmlXDTxVfj1nVOByvLQqmh5Xy9PQ6M3MghAhpIbF5Yi2o80FmWeklfpdOEI",
+	"62DTBCF34T05lwDecyo24NHVEGE+YYoqsIF9qrgU0Z78oaSoeVnOIDbdttu3zfj3bFoFUDJ9lItuzCQ4",
+	"w9ZTc4AJS7cMTz7XaxuEtGZF39VzAP1o8YHX2N1uYR3Yv0toS79bSwyqIfIjXVEuQuWk8n8qucJIEBAI",
+	"yJ+APQ33v6+P8QKr0NxTT21R2sZIPtvuzA86hD2QA63PRTLrxN9v05Jl4+BO2WkknT430R6qiALlkmQ5",
+	"xhSRX0Jh4FJRkJVT7G+u+tspBeL2YA3rSIdJNOaldLVNq0RMm3PeXAa2PD5NfDw6UbfZf2Ik2Zcwt1Fk",
+	"rdETZv90zwiLe0ZEK1ku2SpVJWyBvXxwdcMrdY+K4h40Kod+SuU9+NfoB25o2XRnsqilXqzRU/dHQ2vN",
+	"6ns43d/OW0/sioIdDKWdSieEN6i5hYlxfWd6E+uBBwUDBLvngTgmlJgnyZbWm6jKObFp30BfvvP3bIY1",
+	"+kHTJWaWUokmztP6ZKa7Tt4FpdCo6t+w8S6MtmxJ2o6NmVk5LhbfDxXIetN2/p8atc7ZPxsddqaj3Zn+",
+	"ln4BLWQpU/XiQtd0oX1yGqYr1ze2MBD6EtMV+5Z8rLk2NLO+5Rkm0D0F5ZAoXthu0CsmWE01KzAswvW3",
+	"BCQ9/PjLqxfku++++7sxiX+9fjHDlGioHkVoIBnEUb4lz2mNvzr5aGMtD56Sks5ZiT/ufGtkwxbFt//e",
+	"1tE/ufhANTfm9hsXPvRC6OIBJKZXTNCKXzy5+O7by2+/AzwBvYY9vT+npctrXKEj1BwFaibyurh4cvEj",
+	"08/tI6DMV1JYRImHl5eY+Sm09YrRqir5At69/7vNP0YmzzZT3Fj9oO+Xw0IW5/skoOYpTZj4Xe4dNk7B",
+	"lg4BITaeX8n9D7Wcl8YugiHuL2jJRIHZqimCPFuZR4CMNd0yuKee/PPzhVFPLv5oEC0VI44uXNiSYUQX",
+	"+TKLf8c64drv+AU+/FsIxPQwcLDEgJh+O3EXhzbP0iWyV9fdPDwlt5Bwqc6xU/dLLmyVQsnQPuzu2C/s",
+	"Rm7YK8aKNxyshQMCPEp4qrnYEHN0lO8rRMUe8gePnfYsyVLp2Z1ve/wYiQ1qUc7lThBHXoA8b+bm4Tkj",
+	"WvZ8y0fTorIZNl1ivKVDe3U31HhGBNsBAzz1DUqs9XxehjB8HFakptjjh7ZMMUPmdOp02ytX1w2bZVIn",
+	"BBozIin2bDsTXyRvKw5vbdPaiunIpom29ThoslzDRjHlsAB4Bz3t1P26j5gzGbt25cBp/pNu3TB5cHUn",
+	"EBSjNfc/a7lh4ssQQTFs/gExlA6oObLMa/Px22XOYHYxCSsLuv/GaHBtyPY8FMvSWV64Z26NcJp90p2p",
+	"RHSeORe0jqVB9sjlCjSMfl5QXu494chfjIb9+PGjx389Iw1HDzPubuIon0TDOz1e9zV3ndOi1++zorjm",
+	"2DHu+DX+0TCln0tsR5Z9tia4n/wiMnEaDAXMsrrxvAe2k6z760iiKQ4aNz67ovrLiVKmF3LuuH2TXQiK",
+	"OEpx/3D9zCptNBupmAvPYZkqgfI5qNE+heXCWrHoeXrDfZmXuhO7MllT1ifOS2OuO8RbV9xzBmLc59tK",
+	"Wgx3GS2hpxumXC2asZOWkOcml4QKwp0Ah/bT35KPRsPR9d6rolxB3Phb7JAX0Po1DBtQO0MN0fCXlsa9",
+	"WN/gMT/1JjjvYcpgC/UKM2X7zOCD2kuXS3syG3y2f/oybLNu5Q1zXJtlskJiJN25kPZRFlmEMyoKcVHL",
+	"GOtgRkcppwUyT9VEpMIV0z91vn/Lt4iHshivI6VqGkZrELxxt4z/+3Bq2QnQLh9BoEN8F+1WiId6nHgv",
+	"1LhOY05ivTCs97ibLsKaV/SGnXR2DnqopVS0152uXrd/qbTjQUe6jLvlumOFWkgQD90G3bZOIJMFh73/",
+	"Gf8waEp5X/E0Lc/BGN+mHYVjQPlEgoTI16WHVD4Xwe6HYc2UiHrWRuNOoN2tC7d0n4kfbrWLxKFS6qbx",
+	"9UiT3q7PAcVJ3f8Mfxi8l38VhXxuM1qP2/1Z9F6d22+edquOE+9ZWUKvSQgmIVjknKJddD5ySrlR9z8r",
+	"2dQL9iU4Sgfxm0ajtmtjk5A4Y94NgJI8WieRwsbNcBTbm61t2m7+3Nd9offic0wZOud24dpO269ZZsDo",
+	"iI0/xdqEbs055qZ9MMfe/EnuyJaKPW5qZYwacVaW8xisq1Sdmd6x8gbRUElJeWF7/QUNd6yp9/TQouox",
+	"1XW9R1zWE3iql6rnvMpPiSXKE5TOxoxyCFsd53DUbMNecu3WBmroo8torPHA9g3HbtvB90eyIIlnGGlL",
+	"f5d1YhSbWTZllOhn2LDBEirrD7O/6vrSpr/r7tMlX+o14vJtuZYimjo0tBkW7Oxc8eVDZ5BNT0BBy0PU",
+	"FBf1omReM7qZES1lYiK+X8uA12A2CI23ZB6OJTbAlivElY1o6eM98lvY7Yc9Nf02lVmL4ByLMW7YnlBM",
+	"fD2nLPR9h9K+BdVs2etupCkjIn6IgQ7ZtefyNeTrzlG9/AdRvD4Mnd229yCvZ/Bhlznz1tl04XeyTasA",
+	"ZCdbpk01FOWc+ZZlQtcu5zzl1f3BPvNnGZZ5mO6Av55pr5dyNXNSEWQ+aKp1zY1JdHLyw4FQKApFLJld",
+	"olgpV9+Sa9tsAH7c49lDZ70Cb/1TQgUUwNgHGgGo96RRrCC8MLpMzZbmb30l+VlVMVGcZeNu/dAFLDht",
+	"p8O+C5OiPm7E/wpxn64eLtjuvOLBtWFIhzjA5qNBokanS8PTthQOgRNd5w0bnFLaorl21XG6Yen8mK+L",
+	"e4NUn47SOeYhPuRJ953jmPLBCUz5ZyFu95n5teeSDhPNrOyDalT/4XPyeQvxkHIRvvL1x18zM25t0eNI",
+	"66uAUR8+fjTKmvDVuxCWmfga8ej3LTBEZh6qzWs8l3Z0l8mrCZ1lcrLkLJLyeTpZbv3AxNFvX8marOUO",
+	"SiqMBo5rdiUFYZPcR1bxSCdn95DO1dd9kt7Sgp33JNlqz6h58YqL4pWsT4xcJbw5f2R7iGLl9XditUCS",
+	"QkuAnBIJ8KzPwKuOqXSs2yqLOqDqBVTTr9iZBSMfTqnj+nw+VO8to2VJFDT1V0nnZU0PHIsjrfQBceN2",
+	"k0d5VMn54YbViMNoY8WwTwu5dd2n2s5TT32R0LyUgKoDUfyz7mfN2PDxRJDds55MgaXe6cN5ZEVNW33c",
+	"OeconR8+CmX141sopMk78jVj13ybVQ913TbQpjUjZq9mFt+b1m1/snPyQ7ev26kevR5+NwYA+/019kyH",
+	"IPsrBkYluj/aKT0lrMR0GAampPSdVkBhMWrKGgBIVNjVXvX9I4iGctfuxdObwp/YJAqhDZCBgFz9yvJO",
+	"f3Ic98/WVzz6VsKZhywTLOw8RSG9owFptUOX38/wwNeYfwMzs2nniYxIvIbW9Mao+kzYJGIbAjqzffGD",
+	"MCvHy82IgXAsQhXaG1Qv1umkWF/lS4XasZooSPF1mEx4pcIh7x9+GP20vZrdRo7t8dv7ju1wPXd8MmFQ",
+	"RGBO8hXXxGErnf0w3t/6hntRPjP6i2ohUKGXGialVFRpo05xpcmW0TZGyuc1rfffkndjOdjQ2w1bxn3l",
+	"Rq5mn3Tf4rkcxxSDF/9s6d/tyhcrK+JGWuxhd8/KYm3HrWTGpeuw8hVmXNqedolTSZ2CJBgr1C2QzfwD",
+	"/OHL8XpkPFHLt7XJsu0fjfrhU9rqW3ljDO0FFQtWqhkxCresjQCpCS0KvKUKgIzAKc3ML1vzlgPCsk3F",
+	"qSZLWZZyl1JE34RLOvflgB+3nQWOjUq/lGc+XMIKpdTRemd+P/P17J0Ex6X43YnT4AM0W6ZlStt1zZix",
+	"xVPdWGztc21LZasiUtvyAXtYnHdbGK0hUzZ6gB/ehnNucAfAxTIMeOHTWWfWatW3Y42b7bj/2VUWDW3K",
+	"iVdRXNSOlQWNuWlue5text0m7wXzIhlzJ+Z7/MN5N8eChie3BcHCj96QkSdh8bevQsAqUsKopMIZ3laf",
+	"kIJQi9HukGDRXjO3pmqNs/kpRmUiRntnBD//JW2m7mCg71a/Ht7lK1nesMImJ4FK4412xXQLqmWs8c25",
+	"g7AhZH5yz1vg8Tu3wfJg/L+ampjatY2LqrtXzNZu+IQ41gYqOukYXWRrSDH+ljyHTGMYApJ62tCFecjc",
+	"J0VbnyKXy9azMzt07Tzp+HXWcnfo2CkkgqUd5LzVNai4/0V8OnY5W+/5vDuRYIcuRjyu4DKhGhnm/Jx6",
+	"/7NL9ckoq/6lgbZm48fqNfCkXC4Dhr7rjOfxq+atT3JKWaeYduezoYh1cTFRYDGYsgHTIAGPR5PvEhVW",
+	"Uwgay9k6Kz8opptqSNW6gge+Rj8MziyRuOmKNZnQRHGtQGnaMqqa+sRYbwqK7bren4FW55d2b3HR6s5j",
+	"S4zGXdey3rCCyEb3i8fOytmltM0LzxppfWMuc4yehoFQspalBTiltpqgf/yvmL6CWX1NJRezC0+prCj7",
+	"O7YzixjpqRIr5HAjfcXFzRq6ug/kZBvuVbDFmkExMHRWfToOLHNd77Fl/NcmH3BW/2a+y+Wdx7n+weqC",
+	"L5JeIVRVb2OL73/GP2RoQH7f/hRcmZPcTLqd+m0A0FyHn7+F0Kv9/lckH9hiLfgfzSD+6LV/6GtUm9rZ",
+	"RSNYoMW2qlNH/1Sa8npB1ZkDzhp6kQ8WymG78q+7Tg7mmJN75mGyXNv1W6Dm/c/w3xzpBtP+Tync/Mxv",
+	"RbYFX78N0VZ7/firkGw72yc3JdQ+Ysuh/7Qud5h/CiGJsY2x7T1oakePP783/c5oeX7ODRvi3q2mmNrA",
+	"n13Kmgoc6mc/GvertpNf3P63ne2+8r2dgomlrtY2LfPQQYYNenedHoYzoteyWa3DQFSk3eB8bzsORpru",
+	"5rQKtqEx3Rm7W3j3/aPzthpqO44nOqR+HQfhutuKnHD9lFCyZUrRFSM7yrVyuXhbysu5/ESg5Zh1XXKo",
+	"NaZFUTMF+t2jy7+fdc6uT2a8OnWUZZ520tvbVrZnP+mj4NbHwVqf5y68Zfhrm6Q5mJlnH/lTEPpvNSiP",
+	"CxuCUsTSMIsxfJ5UeBw0AgPXau3deaDWrhz8m2/eYIHhdrYSZC6LPZRsULF3qG9tkQcgXGizGbZ/uPmK",
+	"TcMjcrlktbtJ+54snEAcJ+5u0d/shDOCiLfEMkiKNBbynC3olmHY6PxtcO56C0bE1oeS7m/beWGW/KGW",
+	"Sx6HiTJndFXTAj7dYiSeYq7aLPjDI2Aoe6f0v6tWARaC4jBNcArgxhAqxRG2LhK7OL+UvT9nihfs/mdQ",
+	"NdJ5gC/ktqI1bLe6c5HX/TLM9L/KQUa68kQy/fVOulJsRaAFH9HrGiwM7fCdoHOwmgV9CfXalv7WUimm",
+	"wiaG23NwEPvk2hJEWeUH+PlFU9d80ZTNNrPtHRokOeiIv2Mq6kLdZKEivheotDwFjJKFujGX/7ZR5mrC",
+	"1KFU1bdj4VuDVpULzfQ9pWtGtyc3wAHbhwPK6JrRgmFH0hc48r2XXHkM5s5Ive+egUPGGlc8N2Mpy9pc",
+	"zBwKHSP/evX+ndmnLZG1c0Gpqma0AJPkKdQ8ANQM2EHT21p0+PI2vEM4zF0bxDjqgBrGwfDlZ1HUNZ3j",
+	"DRnf3V/MbnX3DaTTqmEgj2y6nSILWTZbgXkDGeFj891rip1i70IPcKuMHzMjkl9c/SPsYzvfZ+A54mf/",
+	"9Lo3MwtD0Lgrwu/NKezisseGw1pv/VPTrek/wXrOCoO5NWFn7VzYSOtUuA2EyCCVz/bsVgtj5nJB3jaK",
+	"L/7n2zcz8uz5CyNa375++RrxIxEGcksL8D8Z8bwoOQAleO2Du+xtW4XrBXM/gbYo3raobbcUUWozG88P",
+	"azdhwyPgvQC5eI7DlExcTblIwCmCGmHrEgmRE+WWeU/J6U6RYJOnOQfbvfv/XB0xV8d5CBtrAFQyWhEt",
+	"iXm9gSssRv7SwWjdYaeBwRoIaMafqh0CpgcMGFqc3feBbvwzbMht5bvaAU4sy/XRivOKrTwD8mqBZ/3M",
+	"QmSCnbk1N+OnrdnfLS/4xeyCzhdZJufHmmuG1rgrqF1ysWK1GsDDt09MBMR/IUvZYGMebF0835NuL57+",
+	"SAt4Z+pI75rtnOFIi3UjNimwNP/jlI+jIBr87u3Ln/9q5nj08NmA30AQv6QL9l68sc/9KcJtgpkWrCev",
+	"B1vRTdt+OA3d2w13NtfuYYXL9uzidsvqFRuF2MZ8frw3bYgcGvZg4IwDIMXMzBEK91yVltERuf83uXrq",
+	"nzWq5EqKCELSWzOfP/fynASrpmWeU/kA6kzL8zEJkOz8F7G8YXXdlHy0cpOa+6sATF6j+yttew3JmgEu",
+	"iYZOtKpZgGnJtDaPzuli09/99zgm+/q0pnds994T5Pi0xNOyD6L7BIQe7FaF5jxVgTm/W1NtziVgZBm7",
+	"xFh9YM+ZvdOMLtas/kZ5zSRMhKHmf2Lf370f2cmK2bQ7+UYU3yKOI63Zt04l+xejlp3jhkbKnprdOCBQ",
+	"wVVos7bAY5KSsHYuT1tAMbtFYJcrplMFlb8w+MpZtuX8hwqm9WtVSlrcfgMMKKDr7Ud7qC20CtSp2R0Q",
+	"bGeZoJ8DN7soozdm/4P0xqjfdjvBzw4dYHYSCqP0mu3hSNnucF5P6WXoDaoe9m2YU06/A8sY5782FFoX",
+	"aiix/l8lF1fuuRy5+V6wUztEpet3U/M4Z6mnHSMlaOzv1q3WYmLOGXjg7qqcYLz2+6oqOVz5jeCaGD3G",
+	"T74FC16UjNasQCzNvfnP055uCGxvNAPMzTK8GK8HDbfn1vW5kHmziz2tOd01HB6FdsPDkcPrhz1f5afZ",
+	"p5PONqbFjoRn3EN3EjfBwXIjJjaF14FW786CkuWocv+z/dOX+yiWkgbzL0zXezf1nNyYrX/2trv3vtZk",
+	"x8sSuoXX/ByVAcZkuOFsN5Qe+949c4vy1o8RC7YAoD9U74FVbYRUZfnq2HVXJRXDThPxkk7v4HPrNT8v",
+	"6f4DZpMnuwV4cC1UQwu6N7a7zUE32otUbUq6hVE2uqgxN5xqcwppoWXtYLI5PNAj7cGmK/JiRl7OjTn6",
+	"6r+l+sPeSmNX23X2SNxHs7ifuShibtEH5C+Wqn8lWpJHiWXJhaY3LOpzPV//gdFFxJuW2obENVRW1BVb",
+	"rbhsM7ad0/sk9pE1M7/TYjwnBTM3RBEietvMmMwMFGdn/Sc0lkaHTiWEXHearmvn2T590wyTDuzadVML",
+	"s2u6EYzAs2arnj1/gWpp6+vQ0lxxTKxqCvVvyjWsN+9kbOwP+OY1TOduKsvmi36O8dQs42486q7aTM5p",
+	"rWISZtZGzGK2rdrwyu52ljJ4teFVXxPMbxHYRu/wjRlOvJ1Ijg0NneCb09CJFVOu7C5lLV/xlXjf5JWg",
+	"m2cRPOg2LGVly/xuTdC8TYAuSHM6Fa7tpDbRUf3MEO21uLjbPomHjRAHj7ZRb5TaybqIoOlP7PYJEwg+",
+	"+GdnG8b3/OrUzYbDBenvgybsFT5yFwYsDPVaLGWuCbugmpZy1YAT2K7lZGrc/wz/HQG+UAwpkyV0nikX",
+	"RjiboypWNOLnk6Ggf//oWOx9D0YqICziCidqZgxKojSrbB8PmA+UDUBU09iUXM5CiP6nLstjVdPtN4rI",
+	"ncBma3O6sIWJuANxz1ew3ttGQvM9aPvdKLG/lSP+QXuDnpjCvZrYj3h2AWTtHKTgA99djn+g9bz9bcTX",
+	"BjN0I349SGvOJTEsrNxDdyKuXO+rcWEV+lRm0BAFnQY2jALQKWe+s58VhZvgrQV8O92/7i5feKDp2MmZ",
+	"wm6X7n+2fxpE9w8pfLsd1j7QVVL1a9G2uLqrSIidlm1nl8KpuV0O/MBqJcUrWW//fLHU8ksnR+wUmg4U",
+	"JITgATOyW/PFGkv1w8yiDrqoBR6WOxEtLjhLu8URadGpJPkvLDDul2yph7THF3LLntPF5iK3vXh7vEEz",
+	"+lPP+ODsVlIcYF89DaHqkx6kN4zesK8K1DYGP/v1KUMB01W0MQ9+hv9moPZ9MM99pah9AePFq9grP/kz",
+	"APcdJGpL30mow8gz0kCZh/17TRqheUmWTQ2ZSkJqnojQfwgme9vMDfHbHMjmkkbBibleywbaOdhqp42Q",
+	"O+Xg68NyzbxjA/P5es6NTQq7/1nLDRNf7i9oyURB62EwVnjnhXs0xxSHz09qcT9qi48omJp90p3lnJTc",
+	"x91qZ+SXVy/I48ePHh9J9tmFYoum5np/8eSfv9lNsPix96kuqRqi/TN44E8Bikp3vN/S32WdCpHyg073",
+	"w/6AWw0rIvESNoPRFlFv3LA9ptvB3yqq1GknbFvx4eNkHhgJRz9nFFtoQNP4WZtd65WNmtGy3BuDJ1EP",
+	"hHjxaUboQ/YleszIs3zGmPhq2pd+O2vcaUvrTdeD1I9ADfqF8AM5YZ9nxDzrgp1bpmsp5JaBK9AI05P8",
+	"HcBksqCDEHPXsvga00lwWiP9C8F3WtCT+uHthsnzMUacXuoBnjTrlt3BK/8ZKls/0kEEvh1FNDvDiPz4",
+	"Dp0p+/zKZ0a4HHYzYNj0PK/VQ3SLzkr+W4D2dcx9h1CmdB+W6cZ7nIfUP3O1gg+GYHTjG2W2G2IcFimi",
+	"7ceFTOEvsIIvl6y2RgbXUcvhVpmgD/W07K3ENqdCoFyAsrD3amwSLcptRPdMIuX+2bx4G2YGVC4MCmB4",
+	"4DbPBQyQyqb3O4xPnR2d3K/uFva1Xdid7ywYM/WNO4hNXV48ubhPK37x5bcv/28AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

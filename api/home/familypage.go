@@ -48,6 +48,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		return contract.GetFamilyPage200JSONResponse(out), nil
 	}
 	out.NotYet, out.Dose, out.Words = append(out.NotYet, w.Published.NotYet...), w.Published.Dose, w.Hand.Words
+	out.Watch = w.Published.Watch
 	e := newExcerpts(h.Desk, sh, phoneWidth)
 	for _, d := range w.Published.Days {
 		day := contract.FamilyDay{Date: answer.Date(d.Date), Rest: d.Rest, Focus: d.Focus, Items: []contract.FamilyItem{}}

@@ -63,7 +63,7 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 	first := sh.First()
 	out := sheet.Sheet{
 		Heading: fmt.Sprintf("%s · %s · %s, %s", first, sh.Instrument, sh.Tenant.Name, teacher.Name),
-		Title:   "Practice from " + start.Format("Monday, 2 January"), Dose: p.Dose, Words: words, Caution: wording.Caution,
+		Title:   "Practice from " + start.Format("Monday, 2 January"), Dose: p.Dose, Watch: p.Watch, Words: words, Caution: wording.Caution,
 		NotYet: p.NotYet, Hands: handsOf(sh.Family()), Page: page, Made: sh.Now,
 	}
 	e := newExcerpts(h.Desk, sh, sheet.ExcerptWidth)

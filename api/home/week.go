@@ -155,7 +155,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 	out := contract.Week{
 		Student: answer.Student(w.Row, w.Today), Studio: w.Tenant.Name, Teacher: me.Name, Start: answer.Date(w.Kept.Start), Sentence: wording.Week(w.Week.Week),
 		Days: []contract.WeekDay{}, LeftOut: weekItems(w.Opened, plan.LeftOut), Dropped: weekItems(w.Opened, plan.Dropped), Reviews: []contract.ReviewPicked{},
-		NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Estimate: plan.Estimate, Caution: wording.Caution,
+		NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Watch: plan.Watch, Estimate: plan.Estimate, Caution: wording.Caution,
 		Review:   answer.Review(w.ReviewState(w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
 		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Print(),

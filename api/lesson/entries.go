@@ -11,6 +11,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/setup"
 	"patientladder/core/student/studentlog"
 )
 
@@ -50,7 +51,17 @@ func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRe
 		}
 	}
 	added, err := h.Store.Append(ctx, s.Tenant.ID, s.Ladder, entries)
-	return contract.AppendEntries200JSONResponse{Added: added}, err
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range entries { // what the studio's own bench measures is asked once
+		if e.Setup != nil && e.Setup.At() == setup.Studio {
+			if err := h.Store.SetBench(ctx, s.Tenant.ID, setup.AskedFor(s.Player()), e.Setup.Bench()); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return contract.AppendEntries200JSONResponse{Added: added}, nil
 }
 
 // refused says why an entry was not added.
@@ -120,7 +131,7 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		c := e.Cycle
 		out.Cycle = &studentlog.Cycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: string(c.Order), From: c.From, Before: c.Before}
 	}
-	if e.Kind == contract.EntryKindSetupChecked && e.Setup.KeyTop != 0 {
+	if e.Kind == contract.EntryKindSetupChecked && e.Setup.Leg != 0 {
 		m := answer.MeasuresOf(&e.Setup)
 		out.Setup = &m
 	}

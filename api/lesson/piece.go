@@ -2,6 +2,7 @@ package lesson
 
 import (
 	"context"
+	"strings"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
@@ -21,7 +22,13 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
 	if e, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
-		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(ms.Marks[id]) })
+		p.Faults = Faults(e, func(id string) contract.Mark {
+			mark := contract.Mark(ms.Marks[id])
+			if _, open := s.Standing.Fault(strings.TrimPrefix(id, material.Fault)); open && (mark == "" || mark == contract.MarkFull) {
+				return contract.MarkNone // seen elsewhere: it is one thing
+			}
+			return mark
+		})
 	}
 	if p.Gate == "" {
 		p.Gate = contract.Automatic

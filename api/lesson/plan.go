@@ -218,7 +218,7 @@ func segmentOut(n wording.Names, s lessonplan.Segment) contract.PlanSegment {
 	said := n.Segment(s)
 	return contract.PlanSegment{
 		Id: s.ID, Kind: contract.PlanSegmentKind(s.Kind), Layer: contract.PlanSegmentLayer(s.Layer), Material: s.Material, Title: said.Title,
-		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why, Exercise: s.Exercise,
+		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why, Exercise: s.Exercise, Fault: s.Fault,
 	}
 }
 

@@ -2,13 +2,13 @@ package people
 
 import (
 	"context"
-	"fmt"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/student/setup"
+	"patientladder/core/wording"
 )
 
 // GetSetup returns how a student sits, and whether that is to be measured again.
@@ -17,29 +17,51 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	st := sh.Standing
-	out := contract.Setup{Student: answer.Student(sh.Row, sh.Today), Due: sh.SetupDue(), Cautions: setup.Cautions(), School: contract.SetupSchool(sh.Way.HandShape), Lean: contract.SetupLean(sh.Way.BenchLean)}
+	x := sh.Player()
+	asked := setup.AskedFor(x)
+	out := contract.Setup{
+		Student: answer.Student(sh.Row, sh.Today), Due: sh.SetupDue(), Cautions: setup.Cautions(), School: contract.SetupSchool(sh.Way.HandShape), Lean: contract.SetupLean(sh.Way.BenchLean),
+		Asked: contract.SetupAsked(asked), Places: []contract.SetupPlace{}, Sentence: wording.Setup(sh.Student, asked),
+	}
 	for _, school := range []setup.School{setup.Hanging, setup.Ball} {
 		list := contract.SetupChecks{School: contract.SetupChecksSchool(school)}
-		for _, c := range setup.Checks(school) {
+		for _, c := range setup.Checks(asked, school) {
 			list.List = append(list.List, contract.SetupCheck{Id: c.ID, Look: c.Look, Child: c.Child})
 		}
 		out.Checks = append(out.Checks, list)
 	}
-	for _, f := range setup.Faults() {
-		out.Faults = append(out.Faults, contract.SetupFault{Id: f.ID, Name: f.Name, Remedy: f.Remedy})
+	now := sh.Watched()
+	for _, f := range setup.Faults(x) {
+		fault := contract.SetupFault{Id: f.ID, Name: f.Name, Remedy: f.Remedy, State: contract.SetupFaultStateNone}
+		if seen, open := sh.Standing.Fault(f.ID); open {
+			fault.State, fault.Since = contract.SetupFaultStateOpen, wording.DayAndYear(sh.Local(seen.Since))
+			if now != nil && now.ID == f.ID {
+				fault.State = contract.SetupFaultStateNow
+			}
+		}
+		out.Faults = append(out.Faults, fault)
 	}
-	out.Sentence = "Nothing was measured yet: a tape and two minutes are enough."
-	if st.Setup != nil {
-		seat, err := st.Setup.Work()
+	for _, place := range []setup.Place{setup.Studio, setup.Home} {
+		m, measured := sh.Standing.Setups[place]
+		if !measured {
+			continue
+		}
+		seat, err := m.Measures.Work()
 		if err != nil {
 			return nil, err
 		}
-		out.Measured, out.Measures, out.Seat = answer.Date(sh.Local(st.SetupAt)), answer.Measures(*st.Setup), seatOf(seat)
-		out.Sentence = fmt.Sprintf("Measured on %s. %s", st.SetupAt.Format("2 January 2006"), seat.Says[0])
-		if out.Due {
-			out.Sentence = fmt.Sprintf("Measured on %s, and due again: children grow.", st.SetupAt.Format("2 January 2006"))
+		at := contract.SetupPlace{Place: contract.SetupPlacePlace(place), Measured: answer.Date(sh.Local(m.At)), Measures: answer.Measures(m.Measures), Seat: seatOf(seat)}
+		if m.Before != nil {
+			at.Growth = wording.Growth(*m.Before, m.Measures, wording.DayAndYear(sh.Local(m.BeforeAt)))
 		}
+		out.Places = append(out.Places, at)
+	}
+	bench, err := h.Store.Bench(ctx, sh.Tenant.ID, asked)
+	if err != nil {
+		return nil, err
+	}
+	if bench != nil {
+		out.Bench = contract.Bench{KeyTop: bench.KeyTop, BenchLow: bench.BenchLow, BenchHigh: bench.BenchHigh, Mats: answer.Measures(setup.Measures{Mats: bench.Mats}).Mats}
 	}
 	return contract.GetSetup200JSONResponse(out), nil
 }

@@ -33,6 +33,10 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 			return fmt.Sprintf("Fault: %s, %s", focus(e, m, s), faultMarks[e.Mark])
 		}
 		return fmt.Sprintf("%s: %s", Capital(focus(e, m, s)), e.Mark)
+	case studentlog.FaultSeen:
+		return "Fault: " + s.FaultText(e.Focus) + ", seen"
+	case studentlog.FaultGone:
+		return "Fault: " + s.FaultText(e.Focus) + ", gone"
 	case studentlog.CycleKept:
 		if e.Cycle.First == "" {
 			return "The cycle of keys is ended"
@@ -160,6 +164,8 @@ func (n Names) NotAdmitted(e studentplan.EntryError, s studentplan.Student) stri
 		return fmt.Sprintf("%s has never had %s: nothing was recorded.", s.Name, title)
 	case studentplan.NoSuchPoint:
 		return fmt.Sprintf("The mark is for a focus point that %s does not have. Open the lesson again.", title)
+	case studentplan.NoSuchFault:
+		return fmt.Sprintf("This is not a fault of the %s.", s.Instrument)
 	case studentplan.NotOfStandard:
 		return fmt.Sprintf("%q is not a point of the clearing standard.", e.Name)
 	case studentplan.NoSuchActivity:

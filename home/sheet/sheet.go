@@ -19,8 +19,8 @@ import (
 type Sheet struct {
 	// Heading is the line at the top, Title the sentence under it.
 	Heading, Title string
-	// Dose says how often; Words are the teacher's own, Caution the usual ones.
-	Dose, Words, Caution string
+	// Watch is the one fault that is looked after; empty for none. Dose says how often; Words are the teacher's own, Caution the usual ones.
+	Watch, Dose, Words, Caution string
 	Days                 []Day
 	// NotYet must not be done yet, LeftOut did not fit.
 	NotYet, LeftOut []string
@@ -141,6 +141,9 @@ func (s Sheet) draw(p *pen) float64 {
 	y = p.text(margin, y, pageWidth-2*margin, s.Heading, small, plain)
 	y = p.text(margin, y, pageWidth-2*margin, s.Title, title, heading) + 0.5
 	dose := s.Dose
+	if s.Watch != "" {
+		y = p.text(margin, y, pageWidth-2*margin, s.Watch, usual, bold)
+	}
 	if s.Words != "" {
 		y = p.text(margin, y, pageWidth-2*margin, "“"+s.Words+"”", usual, bold)
 	}

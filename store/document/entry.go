@@ -61,13 +61,15 @@ type climb struct {
 }
 
 type measures struct {
-	KeyTop    float64    `json:"keyTop"`
-	Elbow     float64    `json:"elbow"`
-	Leg       float64    `json:"leg"`
-	BenchLow  float64    `json:"benchLow"`
-	BenchHigh float64    `json:"benchHigh"`
-	Lean      setup.Lean `json:"lean"`
-	Mats      []mat      `json:"mats,omitempty"`
+	Place     setup.Place `json:"place,omitempty"`
+	KeyTop    float64     `json:"keyTop"`
+	Elbow     float64     `json:"elbow"`
+	Leg       float64     `json:"leg"`
+	BenchLow  float64     `json:"benchLow"`
+	BenchHigh float64     `json:"benchHigh"`
+	Lean      setup.Lean  `json:"lean"`
+	Mats      []mat       `json:"mats,omitempty"`
+	Pedal     bool        `json:"pedal,omitempty"`
 }
 
 type mat struct {
@@ -89,7 +91,7 @@ func EncodeEntry(e studentlog.Entry) ([]byte, error) {
 		out.Climb = &c
 	}
 	if m := e.Setup; m != nil {
-		out.Setup = &measures{m.KeyTop, m.Elbow, m.Leg, m.BenchLow, m.BenchHigh, m.Lean, nil}
+		out.Setup = &measures{m.Place, m.KeyTop, m.Elbow, m.Leg, m.BenchLow, m.BenchHigh, m.Lean, nil, m.Pedal}
 		for _, x := range m.Mats {
 			out.Setup.Mats = append(out.Setup.Mats, mat(x))
 		}
@@ -115,7 +117,7 @@ func DecodeEntry(data []byte) (studentlog.Entry, error) {
 		out.Climb = &c
 	}
 	if m := e.Setup; m != nil {
-		out.Setup = &setup.Measures{KeyTop: m.KeyTop, Elbow: m.Elbow, Leg: m.Leg, BenchLow: m.BenchLow, BenchHigh: m.BenchHigh, Lean: m.Lean}
+		out.Setup = &setup.Measures{Place: m.Place, Pedal: m.Pedal, KeyTop: m.KeyTop, Elbow: m.Elbow, Leg: m.Leg, BenchLow: m.BenchLow, BenchHigh: m.BenchHigh, Lean: m.Lean}
 		for _, x := range m.Mats {
 			out.Setup.Mats = append(out.Setup.Mats, setup.Mat(x))
 		}

@@ -157,3 +157,9 @@ DELETE FROM studio_feed WHERE studio_id = ?;
 
 -- name: FeedStudio :one
 SELECT studio_id FROM studio_feed WHERE token_hash = ?;
+
+-- name: Bench :one
+SELECT body FROM bench WHERE studio_id = ? AND asked = ?;
+
+-- name: SetBench :exec
+INSERT INTO bench (studio_id, asked, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body);

@@ -18,6 +18,12 @@ type Batch struct {
 	Body     string
 }
 
+type Bench struct {
+	StudioID string
+	Asked    string
+	Body     string
+}
+
 type Brief struct {
 	StudioID    string
 	LadderID    string

@@ -321,6 +321,22 @@ func (q *Queries) AllSlots(ctx context.Context, studioID string) ([]Slot, error)
 	return items, nil
 }
 
+const bench = `-- name: Bench :one
+SELECT body FROM bench WHERE studio_id = ? AND asked = ?
+`
+
+type BenchParams struct {
+	StudioID string
+	Asked    string
+}
+
+func (q *Queries) Bench(ctx context.Context, arg BenchParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, bench, arg.StudioID, arg.Asked)
+	var body string
+	err := row.Scan(&body)
+	return body, err
+}
+
 const contacts = `-- name: Contacts :many
 SELECT studio_id, id, student_id, position, name, relation, email, messages FROM contact WHERE studio_id = ? AND student_id = ? ORDER BY position, id
 `
@@ -786,6 +802,21 @@ type SetApproachParams struct {
 
 func (q *Queries) SetApproach(ctx context.Context, arg SetApproachParams) error {
 	_, err := q.db.ExecContext(ctx, setApproach, arg.Approach, arg.StudioID, arg.ID)
+	return err
+}
+
+const setBench = `-- name: SetBench :exec
+INSERT INTO bench (studio_id, asked, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body)
+`
+
+type SetBenchParams struct {
+	StudioID string
+	Asked    string
+	Body     string
+}
+
+func (q *Queries) SetBench(ctx context.Context, arg SetBenchParams) error {
+	_, err := q.db.ExecContext(ctx, setBench, arg.StudioID, arg.Asked, arg.Body)
 	return err
 }
 

@@ -37,6 +37,8 @@ type Instrument struct {
 	Clef   string
 	Octave int
 	Hand   Hand
+	// Stands says that it is usually played standing.
+	Stands bool
 	// Pluck is the plucking finger that usually plays each string ("p" thumb, "i", "m",
 	// "a"), string 1 at 0; nil for an instrument that is not plucked.
 	Pluck []string
@@ -132,6 +134,7 @@ func Parse(data []byte) ([]Instrument, error) {
 		Clef    string            `json:"clef"`
 		Octave  int               `json:"octave"`
 		Hand    Hand              `json:"hand"`
+		Stands  bool              `json:"stands"`
 		Pluck   map[string]string `json:"pluck"`
 		Drone   []int             `json:"drone"`
 		Rolls   []Roll            `json:"rolls"`
@@ -141,7 +144,7 @@ func Parse(data []byte) ([]Instrument, error) {
 	}
 	var out []Instrument
 	for _, in := range list {
-		x := Instrument{ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Hand: in.Hand, Drone: in.Drone, Rolls: in.Rolls}
+		x := Instrument{ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Hand: in.Hand, Stands: in.Stands, Drone: in.Drone, Rolls: in.Rolls}
 		fail := func(format string, a ...any) ([]Instrument, error) {
 			return nil, fmt.Errorf("instruments: %q: %s", in.ID, fmt.Sprintf(format, a...))
 		}

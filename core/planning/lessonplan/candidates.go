@@ -51,9 +51,9 @@ type Teach struct {
 
 // Fault is one that was seen and is not gone.
 type Fault struct {
-	// Text is the fault, Remedy what to do about it; Days since it was seen.
-	Text, Remedy string
-	Days         int
+	// ID is the one under which it is noted; Text says what it is, Remedy what to do about it; Days since it was seen.
+	ID, Text, Remedy string
+	Days             int
 }
 
 // Input is what the candidates of a lesson are made from.
@@ -153,7 +153,7 @@ func (c *candidates) frame() {
 		posture.Value, posture.Why = 0.5, because(Beginner)
 	}
 	if f := c.in.Fault; f != nil { // one at a time, lightly
-		posture.Value, posture.Must, posture.Focus = 0.8, true, []string{f.Text, f.Remedy}
+		posture.Value, posture.Must, posture.Fault, posture.Focus = 0.8, true, f.ID, []string{f.Text, f.Remedy}
 		posture.Why = []Reason{{Kind: OpenFault, Count: f.Days}}
 	}
 	if c.in.SetupDue {

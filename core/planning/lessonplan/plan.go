@@ -72,6 +72,8 @@ type Segment struct {
 	Option, Options int
 	// Lead offers that the child leads it.
 	Lead bool
+	// Fault is the one that is looked after, as fault.too-close; empty for none.
+	Fault string
 	// Exercise is that of a segment in which one is begun, by its id, on the instrument Player; empty otherwise.
 	Exercise, Player string
 	// Focus are the points of a piece that are still open, in the teacher's words, the next one first.

@@ -2,8 +2,10 @@ package studentplan
 
 import (
 	"slices"
+	"strings"
 	"time"
 
+	"patientladder/core/library/material"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/clearing"
@@ -28,6 +30,7 @@ const (
 	BeyondTheEnd   NotAdmitted = "bars"       // a spot reaches beyond the last bar
 	NeverHad       NotAdmitted = "neverHad"   // the student never had the material
 	NoSuchPoint    NotAdmitted = "point"      // the material has no such focus point
+	NoSuchFault    NotAdmitted = "fault"      // it is no fault of the instrument
 	NotOfStandard  NotAdmitted = "standard"   // Name is not a point of the clearing standard
 	NoSuchActivity NotAdmitted = "activity"   // the goal has no such option
 	NoSuchSkill    NotAdmitted = "skill"      // Name is not a skill of the catalogue
@@ -82,6 +85,10 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 	case studentlog.MarkGiven:
 		if !s.HasPoint(e.Material, e.Focus) && !slices.ContainsFunc(before, func(b studentlog.Entry) bool { return b.Kind == studentlog.FocusAdded && b.Focus == e.Focus }) {
 			return refuse(NoSuchPoint, "", nil)
+		}
+	case studentlog.FaultSeen, studentlog.FaultGone:
+		if _, _, known := s.faultNamed(strings.TrimPrefix(e.Focus, material.Fault)); !known {
+			return refuse(NoSuchFault, "", nil)
 		}
 	case studentlog.RunTried:
 		standard := clearing.Standard(s.Family(), clearing.Level(e.Standard))

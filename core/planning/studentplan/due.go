@@ -22,7 +22,7 @@ func (a Ahead) Due(day time.Time) []signs.Sign {
 	}
 	found := signs.Find(a.Standing, a.Library, a.Policy.Signs, known, day)
 	if a.SetupDue() {
-		found = append(found, signs.Sign{Kind: signs.Bench, Measured: a.Standing.Setup != nil})
+		found = append(found, signs.Sign{Kind: signs.Bench, Measured: !a.Standing.SetupAt().IsZero()})
 	}
 	for _, o := range a.Plan.Outcomes {
 		if o.Late() > 0 {

@@ -10,6 +10,7 @@ import (
 	"patientladder/core/planning/signs"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/setup"
+	"patientladder/core/student/standing"
 )
 
 // What is due, the most urgent first: of late previews one, of each strand only the next rung, and no cliff where
@@ -29,12 +30,21 @@ func TestWhatIsDue(t *testing.T) {
 	require.Equal(t, signs.Sign{Kind: signs.Bench}, due[4])
 	require.Equal(t, signs.Sign{Kind: signs.Review, Material: "old", Weeks: 7}, due[5])
 
-	s.Standing.Setup, s.Standing.SetupAt = &setup.Measures{}, on(300)
+	measured := func(daysAgo int) {
+		s.Standing.Setups = map[setup.Place]standing.Measured{setup.Studio: {At: on(daysAgo)}}
+	}
+	measured(300)
 	require.Equal(t, signs.Sign{Kind: signs.Bench, Measured: true}, s.ahead("run", "hard").Due(monday)[4])
-	s.Standing.SetupAt = on(10)
+	measured(10)
 	require.NotContains(t, kinds(s.ahead("run").Due(monday)), "bench ")
-	s.Standing.SetupAt, s.Instrument = on(300), "cello"
-	require.False(t, s.SetupDue(), "only where one sits at keys")
+	measured(300)
+	s.Instrument = "cello"
+	require.True(t, s.SetupDue(), "a chair that was measured once is measured again")
+	s.Standing.Setups = nil
+	require.False(t, s.SetupDue(), "and nobody is asked to begin with it")
+	s.Instrument = "violin"
+	measured(300)
+	require.False(t, s.SetupDue(), "who stands has no seat")
 
 	// A rung that is set aside does not count; then the next one does.
 	s.Instrument = "piano"

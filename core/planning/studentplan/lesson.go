@@ -54,6 +54,7 @@ func (a *Ahead) Lesson(day time.Time, waited []string) Lesson {
 	}
 	out := Lesson{Day: day, Limits: lessonplan.LimitsFor(in.Age, in.Minutes, a.Policy.ReviewShare)}
 	in.Teach, out.Key, out.SlidesTo = a.toTeach(day)
+	in.Fault = a.Watched().inLesson()
 	out.Candidates = lessonplan.Candidates(in)
 	for _, f := range a.Beside() {
 		out.Beside = append(out.Beside, lessonplan.BesideOthers(f))

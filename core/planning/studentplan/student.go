@@ -192,9 +192,18 @@ func (s Studio) GivenOn(last, day time.Time) bool { return !last.IsZero() && s.L
 // GivenToday says that today's lesson has been recorded already, so that the next one is a week away.
 func (s Student) GivenToday() bool { return s.GivenOn(s.Standing.LastLesson, s.Today) }
 
-// SetupDue says that bench and feet are to be measured again, on instruments that are played sitting at keys.
+// SetupDue says that bench and feet are to be measured: at keys from the beginning, on a chair again after a first
+// time.
 func (s Student) SetupDue() bool {
-	return s.Family() == instrument.Keyboard && setup.Due(s.Standing.SetupAt, s.Today, s.Age(s.Today), setup.Months)
+	switch setup.AskedFor(s.Player()) {
+	case setup.Standing:
+		return false
+	case setup.OnChair:
+		if s.Standing.SetupAt().IsZero() {
+			return false
+		}
+	}
+	return setup.Due(s.Standing.SetupAt(), s.Today, s.Age(s.Today), setup.Months)
 }
 
 // Taste is what the student likes, learned from all that was had.

@@ -61,6 +61,9 @@ func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 		}
 	}
 	w.Input.Bites, w.Input.Listen = a.PlantedBites(), a.listen()
+	if f := a.Watched(); f != nil {
+		w.Input.Watch = &week.Watch{Text: f.Text, Home: f.Home}
+	}
 	var err error
 	w.Plan, err = week.Make(w.Input)
 	return w, err

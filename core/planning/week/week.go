@@ -41,8 +41,8 @@ type Input struct {
 	ReviewShare float64
 	// Own are the student's own focus points, which travel along.
 	Own []string
-	// Watch is the one fault that is looked after at home, as a sentence to the parent; empty for none.
-	Watch string
+	// Watch is the one fault that is looked after at home; nil for none.
+	Watch *Watch
 	// Bites are the preview steps of the last lesson, done again at home.
 	Bites []Bite
 	// Listen are pieces to be heard before they are played.
@@ -68,6 +68,12 @@ type Bite struct {
 	Name, Words string
 	// Exercise is the title of the one by which it is planted; empty for none.
 	Exercise string
+}
+
+// Watch is a fault that is looked after at home.
+type Watch struct {
+	// Text says what it is, Home what to do about it.
+	Text, Home string
 }
 
 // Activity is a game or a task for home.
@@ -249,7 +255,7 @@ func Make(in Input) (Plan, error) {
 	if in.Minutes < 1 || in.Minutes > MostMinutes {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
 	}
-	p := Plan{Watch: in.Watch, Dose: in.DoseWords(), Estimate: estimateWords(in)}
+	p := Plan{Watch: in.Watch.words(), Dose: in.DoseWords(), Estimate: estimateWords(in)}
 	for i := range min(in.Days, MostDays) {
 		date := in.Start.AddDate(0, 0, i)
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})

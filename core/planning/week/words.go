@@ -105,6 +105,14 @@ func before(in Input) string {
 	return "Name the first note"
 }
 
+// words say to the parent what to watch; empty for nothing.
+func (w *Watch) words() string {
+	if w == nil {
+		return ""
+	}
+	return fmt.Sprintf("One thing to watch: %s. %s", w.Text, strings.TrimSuffix(capital(w.Home), ".")+".")
+}
+
 // notYet lists what the family should leave alone for now.
 func notYet(w Work, age int) []string {
 	var out []string

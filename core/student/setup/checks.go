@@ -21,39 +21,30 @@ type Check struct {
 // Known says whether there is such a school.
 func (s School) Known() bool { return s == Hanging || s == Ball }
 
-// Checks returns what to look at when a student sits, by the school of the hand
-// (common practice).
-func Checks(s School) []Check {
+// Checks returns what to look at before and while playing, by what an instrument asks for and the school of the
+// hand (common practice).
+func Checks(asked Asked, s School) []Check {
 	hand := Check{"hand", "The hand keeps the shape in which it hangs at the side; nothing is pulled.", "Let your arm hang like a wet towel, then put that same hand on the keys."}
 	if s == Ball {
 		hand = Check{"hand", "The hand is rounded as if it held a ball; the knuckles are its roof.", "Hold a tennis ball, then put the hand down and let the ball roll away."}
 	}
+	feet := Check{"feet", "Both feet stand on something firm.", "Stamp once with each foot: do they have a floor?"}
+	shoulders := Check{"shoulders", "Both shoulders hang at the same height, the neck is free.", "Lift the shoulders to your ears, then let them drop like snow from a roof."}
+	thumb := Check{"thumb", "The thumb of the left hand does not squeeze: it could be lifted while a finger holds.", "Can your thumb wave while the finger keeps its note?"}
+	fingers := Check{"fingers", "The fingers of the left hand stand on their tips; the next string rings free.", "Stand on tiptoe with each finger."}
+	switch asked {
+	case OnChair:
+		return []Check{{"seat", "On the front half of the chair, the back long.", "Sit on the porch of the chair, not in its living room."}, feet, shoulders, thumb, fingers}
+	case Standing:
+		return []Check{{"stand", "Both feet carry the same weight, the knees are soft.", "Sway like seaweed, then stop in the middle."}, shoulders, thumb, fingers}
+	}
 	return []Check{
 		{"seat", "On the front third to half of the bench.", "Sit on the porch of the bench, not in its living room."},
 		{"distance", "The elbows are slightly ahead of the body, and the arms can cross in front of it.", "Can your elbows swing like doors?"},
-		{"feet", "Both feet stand on something firm.", "Stamp once with each foot: do they have a floor?"},
+		feet,
 		hand,
 		{"wrist", "The wrist is neither low nor high; no finger joint gives way.", "A coin could sit on the back of your hand."},
 		{"free hand", "The hand that rests is soft; unused fingers lie low and quiet.", "Let the hand that waits sleep like a cat."},
-	}
-}
-
-// Fault is one of the usual faults of beginners, to be mended one at a time,
-// lightly, over months (common practice).
-type Fault struct{ ID, Name, Remedy string }
-
-// Faults returns the nine usual faults with a remedy in words for a child.
-func Faults() []Fault {
-	return []Fault{
-		{"fingers-only", "all from the fingers, no arm", "Let your arm be the boat and the fingers only its passengers."},
-		{"wrist-low", "the wrist hangs below the keys or rests on the edge", "Lift the wrist until a mouse could run under the bridge."},
-		{"wrist-high", "the wrist is too high, the sound stays thin", "Let the bridge sink a little, so that the weight reaches the key."},
-		{"claw", "fingers clawed, or quite flat", "Show me the fingers you pick up a feather with."},
-		{"tension", "neck, shoulder or unused fingers are stiff", "Lift the shoulders to your ears, then let them drop like snow from a roof."},
-		{"sits-back", "sits back in the middle of the bench", "Move to the porch of the bench."},
-		{"too-close", "sits too close", "Can your elbows pass in front of you? Move until they can."},
-		{"slumped", "slumped, or legs crossed", "Grow by one centimetre, and put both feet on their floor."},
-		{"later", "scales and chords are left for later", "One scale first, as one brushes teeth."},
 	}
 }
 

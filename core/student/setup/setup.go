@@ -2,7 +2,10 @@
 // lay on it, and what to put under the feet, from a few measures.
 //
 //	setup.go   measures in, heights out
-//	checks.go  what to look at, the usual faults, the cautions
+//	family.go  what each family of instruments asks for
+//	growth.go  what has changed since the last time
+//	checks.go  what to look at, the cautions
+//	fault.go   the usual faults, and which of an exercise are the same
 //
 // All lengths are in centimetres.
 package setup
@@ -28,8 +31,19 @@ func (l Lean) Known() bool { _, known := leans[l]; return known }
 
 var leans = map[Lean]float64{Level: 0, Above: 2, Below: -2}
 
-// Measures are taken once with a tape.
+// Place is where it was measured.
+type Place string
+
+// The places.
+const (
+	Studio Place = "studio"
+	Home   Place = "home"
+)
+
+// Measures are taken once with a tape. On a chair without keys KeyTop and Elbow are 0.
 type Measures struct {
+	// Place is where; empty for the studio.
+	Place Place `json:"place,omitempty"`
 	// KeyTop is the height of the top of the white keys above the floor, 55 to 90.
 	KeyTop float64 `json:"keyTop"`
 	// Elbow is the height of the elbow above the seat, the upper arm hanging, 8 to 35.
@@ -42,7 +56,31 @@ type Measures struct {
 	Lean      Lean    `json:"lean"`
 	// Mats at hand, each firm, with its thickness; those that are soft are refused.
 	Mats []Mat `json:"mats,omitempty"`
+	// Pedal says that the piece in hand uses the pedal.
+	Pedal bool `json:"pedal,omitempty"`
 }
+
+// Bench is what belongs to a place and not to a body: it is measured once.
+type Bench struct {
+	KeyTop    float64 `json:"keyTop"`
+	BenchLow  float64 `json:"benchLow"`
+	BenchHigh float64 `json:"benchHigh"`
+	Mats      []Mat   `json:"mats,omitempty"`
+}
+
+// Bench is the part of the measures that belongs to the place.
+func (m Measures) Bench() Bench { return Bench{m.KeyTop, m.BenchLow, m.BenchHigh, m.Mats} }
+
+// At is the place that was measured.
+func (m Measures) At() Place {
+	if m.Place == "" {
+		return Studio
+	}
+	return m.Place
+}
+
+// Chair says that there are no keys to sit at.
+func (m Measures) Chair() bool { return m.KeyTop == 0 && m.Elbow == 0 }
 
 // Mat is something to lay on the seat.
 type Mat struct {
@@ -60,6 +98,8 @@ type Result struct {
 	Mats  []float64
 	// Platform is the height to put under the feet; 0 when they stand on the floor.
 	Platform float64
+	// Extender is how high the plate of a pedal extender stands, where the pedal is used and the feet do not reach; 0 for none.
+	Extender float64
 	// Off is by how much the seat comes out too high (above 0) or too low.
 	Off float64
 	// Possible says that it can be done with what is at hand, within Play.
@@ -84,8 +124,13 @@ func (m Measures) Check() error {
 			wrong = append(wrong, fmt.Sprintf("%s must lie between %g and %g cm, not %g", name, low, high, x))
 		}
 	}
-	between("the height of the keys", m.KeyTop, 55, 90)
-	between("the elbow above the seat", m.Elbow, 8, 35)
+	if !m.Chair() {
+		between("the height of the keys", m.KeyTop, 55, 90)
+		between("the elbow above the seat", m.Elbow, 8, 35)
+	}
+	if m.Place != "" && m.Place != Studio && m.Place != Home {
+		wrong = append(wrong, fmt.Sprintf("%q is not a place", m.Place))
+	}
 	between("the lower leg", m.Leg, 15, 60)
 	between("the lowest height of the bench", m.BenchLow, 20, 80)
 	between("the greatest height of the bench", m.BenchHigh, 20, 80)
@@ -116,6 +161,9 @@ func (m Measures) Work() (Result, error) {
 		return Result{}, err
 	}
 	r := Result{Seat: round(m.KeyTop + leans[m.Lean] - m.Elbow)}
+	if m.Chair() { // level thighs, the feet flat
+		r.Seat = round(m.Leg)
+	}
 	firm, refused := m.firm()
 	r.Refused = refused
 	r.Bench = math.Min(math.Max(r.Seat, m.BenchLow), m.BenchHigh)
@@ -130,6 +178,9 @@ func (m Measures) Work() (Result, error) {
 	r.Possible = math.Abs(r.Off) <= Play
 	if gap := reached - m.Leg; gap >= least {
 		r.Platform = round(gap)
+	}
+	if r.Platform > 0 && m.Pedal {
+		r.Extender = r.Platform
 	}
 	r.say(m)
 	return r, nil
@@ -195,7 +246,12 @@ func (r *Result) say(m Measures) {
 		}
 		bench += fmt.Sprintf(" and lay the firm mats of %s cm on it", strings.Join(words, " and "))
 	}
-	r.Says = append(r.Says, fmt.Sprintf("%s: the seat lies %g cm under the keys, as the elbow is %g cm above the seat.", bench, round(m.KeyTop-r.Bench-sum(r.Mats)), m.Elbow))
+	if m.Chair() {
+		bench = strings.Replace(bench, "the bench", "the chair", 1)
+		r.Says = append(r.Says, fmt.Sprintf("%s: the thighs are level when the seat is as high as the lower leg, %g cm.", bench, m.Leg))
+	} else {
+		r.Says = append(r.Says, fmt.Sprintf("%s: the seat lies %g cm under the keys, as the elbow is %g cm above the seat.", bench, round(m.KeyTop-r.Bench-sum(r.Mats)), m.Elbow))
+	}
 	switch {
 	case r.Off < -Play:
 		r.Says = append(r.Says, fmt.Sprintf("It is still %g cm too low: another firm mat of about that height is needed.", -r.Off))
@@ -206,5 +262,8 @@ func (r *Result) say(m Measures) {
 		r.Says = append(r.Says, fmt.Sprintf("Put a platform of %g cm under both feet: the lower leg is %g cm, and feet that hang make the whole back hold on.", r.Platform, m.Leg))
 	} else {
 		r.Says = append(r.Says, "Both feet stand on the floor; no platform is needed.")
+	}
+	if r.Extender > 0 {
+		r.Says = append(r.Says, fmt.Sprintf("The pedal is out of reach: use a pedal extender whose plate stands %g cm high, in place of the platform; without one leave the pedal for later.", r.Extender))
 	}
 }

@@ -7,6 +7,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"patientladder/core/library/instrument"
 )
 
 // Body measures from memory, to the centimetre: sitting elbow height and
@@ -101,6 +103,7 @@ func TestTheYoungAreMeasuredAgain(t *testing.T) {
 	require.True(t, Due(day.AddDate(0, -7, 0), day, 6, Months))
 	require.False(t, Due(day.AddDate(0, -2, 0), day, 6, Months))
 	require.False(t, Due(day.AddDate(0, -7, 0), day, 40, Months))
-	require.Len(t, Faults(), 9)
-	require.NotEqual(t, Checks(Hanging), Checks(Ball))
+	piano, _ := instrument.Of("piano")
+	require.Len(t, Faults(piano), 9)
+	require.NotEqual(t, Checks(AtKeys, Hanging), Checks(AtKeys, Ball))
 }

@@ -1,11 +1,15 @@
 package setup
 
 import (
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/technique/exercise"
 )
 
 // child sits 55 cm high, which this bench just reaches.
@@ -116,8 +120,8 @@ func TestFromEighteenOnAYearIsEnough(t *testing.T) {
 	require.False(t, Due(last, last.AddDate(0, 3, -1), 17, 3))
 	require.False(t, Due(last, last.AddDate(0, 3, 0), 18, 3))
 	require.True(t, Due(last, last.AddDate(0, 12, 0), 18, 3))
-	require.Contains(t, Checks(Ball)[3].Child, "tennis ball")
-	require.Contains(t, Checks(Hanging)[3].Child, "wet towel")
+	require.Contains(t, Checks(AtKeys, Ball)[3].Child, "tennis ball")
+	require.Contains(t, Checks(AtKeys, Hanging)[3].Child, "wet towel")
 }
 
 // Of mats that miss a need the nearest is taken, whether too thin or too thick for the bench to give.
@@ -128,4 +132,87 @@ func TestTheNearestMats(t *testing.T) {
 	require.Equal(t, []float64{5}, nearest([]float64{5, 6}, 4, 1), "what the bench gives is no miss; of two that fit the one that needs no more")
 	require.Equal(t, []float64{2, 2}, nearest([]float64{2, 2}, 4, 0))
 	require.Nil(t, nearest([]float64{12}, 4, 0), "8 too thick is worse than 4 too thin")
+}
+
+// On a chair the seat is as high as the lower leg; who stands is not measured; the pedal needs an extender where the
+// feet do not reach the floor.
+func TestWhatEachFamilyAsksFor(t *testing.T) {
+	asked := map[string]Asked{}
+	for _, x := range instrument.All() {
+		asked[x.ID] = AskedFor(x)
+	}
+	require.Equal(t, map[string]Asked{"piano": AtKeys, "cello": OnChair, "viola": Standing, "violin": Standing, "ukulele": OnChair, "guitar": OnChair, "banjo": OnChair}, asked)
+	require.Equal(t, OnChair, AskedFor(instrument.Instrument{ID: "oud"}))
+	chair := Measures{Leg: 31, BenchLow: 42, BenchHigh: 42, Lean: Level}
+	r, err := chair.Work()
+	require.NoError(t, err)
+	require.Equal(t, []string{
+		"Set the chair to 42 cm: the thighs are level when the seat is as high as the lower leg, 31 cm.",
+		"The bench cannot go low enough: it is 11 cm too high. Another bench or chair is needed.",
+		"Put a platform of 11 cm under both feet: the lower leg is 31 cm, and feet that hang make the whole back hold on.",
+	}, r.Says)
+	m := child()
+	m.Pedal = true
+	r, err = m.Work()
+	require.NoError(t, err)
+	require.Equal(t, 21.0, r.Extender)
+	require.Equal(t, "The pedal is out of reach: use a pedal extender whose plate stands 21 cm high, in place of the platform; without one leave the pedal for later.", r.Says[2])
+	m.Leg = 55
+	r, err = m.Work()
+	require.NoError(t, err)
+	require.Zero(t, r.Extender)
+	m.Place = "school"
+	require.EqualError(t, m.Check(), `"school" is not a place`)
+	require.Equal(t, Bench{73, 46, 55, nil}, child().Bench())
+	require.Equal(t, Studio, child().At())
+}
+
+func TestGrowth(t *testing.T) {
+	before, now := child(), child()
+	_, ok := GrowthOf(before, now)
+	require.False(t, ok)
+	now.Leg, now.Elbow = 36, 17.5
+	g, ok := GrowthOf(before, now)
+	require.True(t, ok)
+	require.Equal(t, Growth{2, -0.5}, g)
+	now.KeyTop, now.Elbow = 0, 0
+	g, _ = GrowthOf(before, now)
+	require.Equal(t, Growth{2, 0}, g, "a chair says nothing of the arm")
+}
+
+// A wrist that drops in an exercise is the wrist that hangs below the keys; each fault of an exercise is the same as at
+// most one of the nine, and those of a keyboard are no faults of a cello.
+func TestFaultsThatAreOneThing(t *testing.T) {
+	require.Equal(t, "wrist-low", SameFault("wrist-drop"))
+	require.Equal(t, "tension", SameFault("raised-shoulder"))
+	require.Equal(t, "too-close", SameFault("too-close"))
+	require.Equal(t, "late-thumb", SameFault("late-thumb"))
+	known := map[string]int{}
+	for _, f := range faults {
+		require.True(t, f.Name != "" && f.Remedy != "" && f.Home != "", f.ID)
+		for _, same := range f.Same {
+			known[same]++
+		}
+	}
+	for id, n := range known {
+		require.Equal(t, 1, n, id)
+		found := false
+		for _, family := range instrument.Families() {
+			for _, kind := range exercise.Types(family) {
+				found = found || slices.ContainsFunc(kind.Faults, func(f exercise.Fault) bool { return f.ID == id })
+			}
+		}
+		require.True(t, found, "%s is a fault of an exercise", id)
+	}
+	cello, _ := instrument.Of("cello")
+	var ids []string
+	for _, f := range Faults(cello) {
+		ids = append(ids, f.ID)
+	}
+	require.Equal(t, []string{"claw", "tension", "slumped", "later"}, ids)
+	f, ok := FaultOf("slumped")
+	require.True(t, ok)
+	require.Equal(t, "slumped, or legs crossed", f.Name)
+	_, ok = FaultOf("juggling")
+	require.False(t, ok)
 }

@@ -9,12 +9,13 @@ import (
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/memory"
+	"patientladder/core/student/setup"
 	"patientladder/core/student/studentlog"
 )
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 13
+const FoldVersion = 14
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -177,9 +178,11 @@ func (f *fold) entry(e *studentlog.Entry) {
 	case studentlog.Practised:
 		f.report(e)
 	case studentlog.SetupChecked:
-		if e.Setup != nil {
-			f.out.Setup, f.out.SetupAt = e.Setup, e.At
-		}
+		f.measured(e)
+	case studentlog.FaultSeen:
+		f.faultSeen(strings.TrimPrefix(e.Focus, material.Fault), e)
+	case studentlog.FaultGone:
+		f.faultGone(strings.TrimPrefix(e.Focus, material.Fault))
 	case studentlog.Activity:
 		if f.out.Activities == nil {
 			f.out.Activities = map[string]map[int]int{}
@@ -221,6 +224,49 @@ func (f *fold) entry(e *studentlog.Entry) {
 		// For this student on this piece alone.
 		w := f.work(e.Material)
 		w.Own = append(w.Own, material.FocusPoint{ID: e.Focus, Text: e.Text})
+	}
+}
+
+// measured keeps what was measured at a place, and what had been measured there before.
+func (f *fold) measured(e *studentlog.Entry) {
+	if e.Setup == nil {
+		return // looked at, and nothing measured
+	}
+	if f.out.Setups == nil {
+		f.out.Setups = map[setup.Place]Measured{}
+	}
+	now := Measured{At: e.At, Measures: *e.Setup}
+	if was, again := f.out.Setups[e.Setup.At()]; again {
+		now.Before, now.BeforeAt = &was.Measures, was.At
+	}
+	f.out.Setups[e.Setup.At()] = now
+}
+
+// faultSeen opens a fault, or notes that it is still there.
+func (f *fold) faultSeen(named string, e *studentlog.Entry) {
+	id := setup.SameFault(named)
+	for i := range f.out.Faults {
+		if x := &f.out.Faults[i]; x.ID == id {
+			x.Seen, x.Named = e.At, named
+			if e.Material != "" {
+				x.Material = e.Material
+			}
+			return
+		}
+	}
+	f.out.Faults = append(f.out.Faults, OpenFault{ID: id, Since: e.At, Seen: e.At, Material: e.Material, Named: named})
+}
+
+// faultGone closes a fault wherever it was noted: it is one thing.
+func (f *fold) faultGone(named string) {
+	id := setup.SameFault(named)
+	f.out.Faults = slices.DeleteFunc(f.out.Faults, func(x OpenFault) bool { return x.ID == id })
+	for _, w := range f.works {
+		for focus := range w.Marks {
+			if rest, is := strings.CutPrefix(focus, material.Fault); is && setup.SameFault(rest) == id {
+				w.Marks[focus] = studentlog.Full
+			}
+		}
 	}
 }
 
@@ -279,6 +325,13 @@ func (f *fold) mark(w *work, e *studentlog.Entry) {
 	before := w.Marks[e.Focus]
 	w.Marks[e.Focus] = e.Mark
 	f.habits.mark(e.Focus, e.Material, e.Mark)
+	if named, is := strings.CutPrefix(e.Focus, material.Fault); is {
+		if e.Mark == studentlog.Full {
+			f.faultGone(named)
+		} else {
+			f.faultSeen(named, e)
+		}
+	}
 	f.played(w, e)
 	if worth(e.Mark) > worth(before) {
 		f.gain(w, e)

@@ -84,9 +84,10 @@ type Standing struct {
 	// that did not take place, as 2026-05-05.
 	Cycle  *studentlog.Cycle `json:"cycle,omitempty"`
 	Missed []string          `json:"missed,omitempty"`
-	// Setup is what was measured last, SetupAt when; nil and zero for never.
-	Setup   *setup.Measures `json:"setup,omitempty"`
-	SetupAt time.Time       `json:"setupAt"`
+	// Setups are what was measured last, by place.
+	Setups map[setup.Place]Measured `json:"setups,omitempty"`
+	// Faults are those that were seen and are not gone, the one seen first before the others.
+	Faults []OpenFault `json:"faults,omitempty"`
 	// FirstLesson is the day of the first entry.
 	FirstLesson time.Time `json:"firstLesson"`
 	// Entries is the number of entries that counted.
@@ -102,6 +103,41 @@ type Standing struct {
 type ordered struct {
 	id string
 	*MaterialStanding
+}
+
+// Measured is what was measured at a place.
+type Measured struct {
+	At       time.Time      `json:"at"`
+	Measures setup.Measures `json:"measures"`
+	// Before and BeforeAt are those of the time before; nil and zero for the first.
+	Before   *setup.Measures `json:"before,omitempty"`
+	BeforeAt time.Time       `json:"beforeAt"`
+}
+
+// SetupAt is when the studio's seat was measured last; zero for never.
+func (s *Standing) SetupAt() time.Time { return s.Setups[setup.Studio].At }
+
+// OpenFault is a fault that was seen and is not gone.
+type OpenFault struct {
+	// ID is that of setup.SameFault.
+	ID string `json:"id"`
+	// Since is when it was seen first, Seen when last.
+	Since time.Time `json:"since"`
+	Seen  time.Time `json:"seen"`
+	// Material is the exercise on which it was seen last; empty where it was seen apart from one.
+	Material string `json:"material,omitempty"`
+	// Named is the fault as it was noted, which may be that of an exercise.
+	Named string `json:"named"`
+}
+
+// Fault returns an open fault; ok is false where it is not open.
+func (s *Standing) Fault(id string) (OpenFault, bool) {
+	id = setup.SameFault(id)
+	i := slices.IndexFunc(s.Faults, func(f OpenFault) bool { return f.ID == id })
+	if i < 0 {
+		return OpenFault{}, false
+	}
+	return s.Faults[i], true
 }
 
 // HomeDays is for how long reports from home are kept in view: eight weeks.

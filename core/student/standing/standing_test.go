@@ -310,3 +310,39 @@ func TestAPointOfOneStudentOnOnePiece(t *testing.T) {
 	require.Empty(t, s.Focus)
 	require.True(t, note(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "a", Focus: "own", Mark: studentlog.Full}).Materials["a"].RunDue)
 }
+
+// A fault that was seen is open until it is gone, wherever it was noted: a mark on an exercise and the list of beginners
+// are one thing.
+func TestAFaultStaysUntilItIsGone(t *testing.T) {
+	w := (&tell{}).week(0)
+	w.write(studentlog.Entry{Kind: studentlog.Assigned, Material: "p2"})
+	w.write(studentlog.Entry{Kind: studentlog.FaultSeen, Focus: "fault.too-close"})
+	w.write(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "p2", Focus: "fault.wrist-drop", Mark: studentlog.None})
+	first := w.log[1].At
+	s := Fold(w.log, context(t))
+	require.Equal(t, []string{"too-close", "wrist-low"}, faultsOf(s))
+	require.Equal(t, first, s.Faults[0].Since)
+	require.Equal(t, OpenFault{ID: "wrist-low", Since: w.log[2].At, Seen: w.log[2].At, Material: "p2", Named: "wrist-drop"}, s.Faults[1])
+	_, open := s.Fault("wrist-drop")
+	require.True(t, open)
+	w.week(1)
+	w.write(studentlog.Entry{Kind: studentlog.FaultSeen, Focus: "fault.too-close"})
+	s = Fold(w.log, context(t))
+	require.Equal(t, first, s.Faults[0].Since, "since the first time")
+	require.Equal(t, w.log[3].At, s.Faults[0].Seen)
+	w.write(studentlog.Entry{Kind: studentlog.FaultGone, Focus: "fault.wrist-low"})
+	s = Fold(w.log, context(t))
+	require.Equal(t, []string{"too-close"}, faultsOf(s))
+	require.Equal(t, studentlog.Full, s.Materials["p2"].Marks["fault.wrist-drop"], "gone on the exercise as well")
+	w.write(studentlog.Entry{Kind: studentlog.FaultGone, Focus: "fault.never-noted"})
+	require.Equal(t, []string{"too-close"}, faultsOf(Fold(w.log, context(t))))
+	w.write(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "p2", Focus: "fault.too-close", Mark: studentlog.Full})
+	require.Empty(t, faultsOf(Fold(w.log, context(t))))
+}
+
+func faultsOf(s *Standing) (out []string) {
+	for _, f := range s.Faults {
+		out = append(out, f.ID)
+	}
+	return out
+}

@@ -41,6 +41,8 @@ const (
 	GateSet      Kind = "gate"         // which hand may play a piece at home
 	Liking       Kind = "liking"       // what the student chose, asked for or said of a piece
 	FocusAdded   Kind = "focusAdded"   // the student got a focus point of their own, which travels; with a material, for that one alone
+	FaultSeen    Kind = "faultSeen"    // a usual fault was seen; its id is the focus, as fault.too-close
+	FaultGone    Kind = "faultGone"    // and is gone
 	CycleKept    Kind = "cycle"        // the twelve keys are gone through, one a lesson; without a first key no more
 	LessonMissed Kind = "missed"       // a lesson did not take place
 	ClimbBegun   Kind = "climb"        // an exercise climbs the metronome; in no weeks no more
@@ -180,6 +182,9 @@ type Entry struct {
 	Corrects string `json:"corrects,omitempty"`
 }
 
+// FaultPrefix begins the id of a usual fault.
+const FaultPrefix = "fault."
+
 // Family is the actor of what is reported from home.
 const Family = "family"
 
@@ -267,6 +272,8 @@ func (e Entry) Validate() error {
 		return err
 	case TempoPlayed:
 		return need(material && e.Tempo >= 20 && e.Tempo <= 400, "needs a material and a tempo from 20 to 400")
+	case FaultSeen, FaultGone:
+		return need(strings.HasPrefix(e.Focus, FaultPrefix) && len(e.Focus) > len(FaultPrefix), "needs the fault, as fault.too-close")
 	case FocusAdded:
 		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
 	case KnownBefore:

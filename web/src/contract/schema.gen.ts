@@ -2443,6 +2443,13 @@ export interface components {
         };
         /** @description In centimetres */
         Measures: {
+            /**
+             * @default studio
+             * @enum {string}
+             */
+            place: "studio" | "home";
+            /** @description The pedal is used */
+            pedal?: boolean;
             /** Format: double */
             keyTop: number;
             /** Format: double */
@@ -2474,6 +2481,26 @@ export interface components {
             says: string[];
             refused: string[];
         };
+        /** @description The studio's own bench and keys, measured once */
+        Bench: {
+            /** Format: double */
+            keyTop: number;
+            /** Format: double */
+            benchLow: number;
+            /** Format: double */
+            benchHigh: number;
+            mats: components["schemas"]["Mat"][];
+        };
+        SetupPlace: {
+            /** @enum {string} */
+            place: "studio" | "home";
+            /** Format: date */
+            measured: string;
+            measures: components["schemas"]["Measures"];
+            seat: components["schemas"]["Seat"];
+            /** @description What has changed since the time before; empty for nothing */
+            growth: string;
+        };
         Setup: {
             /**
              * @description The one of the way of teaching
@@ -2485,10 +2512,14 @@ export interface components {
             student: components["schemas"]["Student"];
             due: boolean;
             sentence: string;
-            /** Format: date */
-            measured?: string;
-            measures?: components["schemas"]["Measures"];
-            seat?: components["schemas"]["Seat"];
+            /**
+             * @description What is measured: bench and keys, a chair, or nothing for one who stands
+             * @enum {string}
+             */
+            asked: "keys" | "chair" | "none";
+            bench?: components["schemas"]["Bench"];
+            /** @description What was measured, the studio first */
+            places: components["schemas"]["SetupPlace"][];
             checks: components["schemas"]["SetupChecks"][];
             faults: components["schemas"]["SetupFault"][];
             cautions: string[];
@@ -2528,6 +2559,8 @@ export interface components {
             reason?: string;
             /** @description The exercise that is begun in it; empty for none */
             exercise?: string;
+            /** @description The fault that is looked after, as fault.too-close; empty for none */
+            fault?: string;
         };
         LessonPlan: {
             student: components["schemas"]["Student"];
@@ -2619,7 +2652,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "bring" | "known" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
+            kind: "assigned" | "bring" | "known" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "faultSeen" | "faultGone" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
             material?: components["schemas"]["Id"];
             /** @description Of an assigned exercise, by its id; it is put on the ladder when it does not stand there */
             exercise?: string;
@@ -2962,6 +2995,8 @@ export interface components {
         };
         Week: {
             student: components["schemas"]["Student"];
+            /** @description The one fault that is looked after at home; empty for none */
+            watch: string;
             studio: string;
             teacher: string;
             /** Format: date */
@@ -3107,6 +3142,8 @@ export interface components {
         FamilyPage: {
             /** @description The first name only */
             name: string;
+            /** @description The one fault that is looked after; empty for none */
+            watch: string;
             teacher: string;
             studio: string;
             /** Format: date */
@@ -3668,6 +3705,13 @@ export interface components {
             id: string;
             name: string;
             remedy: string;
+            /**
+             * @description Not seen, seen and not gone, or the one that is looked after now
+             * @enum {string}
+             */
+            state: "none" | "open" | "now";
+            /** @description When it was seen first */
+            since: string;
         };
         StairStep: {
             name: string;

@@ -40,6 +40,30 @@ export function Moment(props: {
               Done
             </button>
           )}
+          {s.fault && (
+            <>
+              <button
+                type="button"
+                className="press"
+                onClick={() => {
+                  append.mutate([entry("faultGone", { focus: s.fault })]);
+                  props.next();
+                }}
+              >
+                It is gone
+              </button>
+              <button
+                type="button"
+                className="press"
+                onClick={() => {
+                  append.mutate([entry("faultSeen", { focus: s.fault })]);
+                  props.next();
+                }}
+              >
+                Still there
+              </button>
+            </>
+          )}
           {s.kind === "begin" && (
             <button
               type="button"

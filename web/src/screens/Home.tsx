@@ -62,6 +62,7 @@ export function Home() {
           </ul>
         </section>
       )}
+      {p.watch && <p className="mt-4 border-l-4 border-focus pl-3 text-lg">{p.watch}</p>}
       {p.dose && <p className="mt-4">{p.dose}</p>}
       {p.treats.length > 0 && (
         <ul className="mt-6" aria-label="Promised">

@@ -9,37 +9,24 @@ import { Title } from "../parts/Title";
 import { MeasureForm } from "../setup/MeasureForm";
 import { SideView } from "../setup/SideView";
 
+type Place = "studio" | "home";
+
 /** How a student sits: measures in, heights out with a drawing to scale, checks, the usual faults, the cautions. */
 export function Setup() {
   const { ladder = "" } = useParams();
   const setup = useQuery(setupQuery(ladder));
+  const [place, setPlace] = useState<Place>("studio");
   if (setup.isPending) return <Waiting />;
   if (setup.error) return <Problem error={setup.error} again={() => setup.refetch()} />;
-  return <Sitting key={setup.data.measured} setup={setup.data} ladder={ladder} />;
-}
-
-const usual: Schemas["Measures"] = {
-  keyTop: 73,
-  elbow: 18,
-  leg: 34,
-  benchLow: 46,
-  benchHigh: 55,
-  lean: "level",
-  mats: [],
-};
-
-function Sitting({ setup: s, ladder }: { setup: Schemas["Setup"]; ladder: string }) {
-  const [measures, setMeasures] = useState(s.measures ?? { ...usual, lean: s.lean });
-  const asked = useDeferredValue(measures);
-  const seat = useQuery(seatQuery(ladder, asked));
-  const append = useAppend(ladder);
+  const s = setup.data;
+  const at = s.places.find((p) => p.place === place);
   return (
     <div className="mx-auto max-w-[80rem] px-4 py-4 sm:px-6">
       <Title of={`${s.student.name}, setup`} />
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div className="min-w-0 flex-1 basis-96">
           <p className="fine">
-            {s.student.name} · {s.student.age} years
+            {s.student.name} · {s.student.instrument} · {s.student.age} years
           </p>
           <h1 className="text-[1.6rem]">{s.sentence}</h1>
         </div>
@@ -52,45 +39,125 @@ function Sitting({ setup: s, ladder }: { setup: Schemas["Setup"]; ladder: string
           </Link>
         </div>
       </div>
-      <div className="mt-4 grid gap-8 lg:grid-cols-[19rem_1fr]">
-        <div>
-          <MeasureForm measures={measures} change={setMeasures} />
-          <button
-            type="button"
-            className="press press-main mt-3 w-full"
-            disabled={append.isPending || !seat.data || Boolean(seat.error)}
-            onClick={() => append.mutate([entry("setupChecked", { setup: measures })])}
-          >
-            Keep these measures
-          </button>
-          <Refused error={append.error} />
-        </div>
-        <div className="min-w-0">
-          <Refused error={seat.error} />
-          {seat.data && !seat.error && (
-            <div aria-live="polite">
-              {seat.data.says.map((line) => (
-                <p key={line} className={seat.data.possible ? "" : "text-cliff"}>
-                  {line}
-                </p>
-              ))}
-              {seat.data.refused.map((line) => (
-                <p key={line} className="text-cliff">
-                  {line}
-                </p>
-              ))}
-              <SideView measures={asked} seat={seat.data} />
-            </div>
-          )}
-          <ul className="fine list-disc pl-5">
-            {s.cautions.map((c) => (
-              <li key={c}>{c}</li>
+      {s.asked !== "none" && (
+        <>
+          <fieldset className="m-0 mt-3 flex gap-2 border-0 p-0">
+            <legend className="sr-only">Where</legend>
+            {(["studio", "home"] as const).map((p) => (
+              <button
+                key={p}
+                type="button"
+                className="press"
+                aria-pressed={p === place}
+                onClick={() => setPlace(p)}
+              >
+                {p === "studio" ? "In the studio" : "At home"}
+              </button>
             ))}
-          </ul>
-        </div>
-      </div>
+          </fieldset>
+          <Sitting key={`${place} ${at?.measured}`} setup={s} place={place} ladder={ladder} />
+        </>
+      )}
+      <ul className="fine mt-3 list-disc pl-5">
+        {s.cautions.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </ul>
       <Look setup={s} />
-      <Faults setup={s} append={append} />
+      <Faults setup={s} ladder={ladder} />
+    </div>
+  );
+}
+
+/** What is measured before anything is advised: blank until somebody has measured. */
+function blank(setup: Schemas["Setup"], place: Place): Partial<Schemas["Measures"]> {
+  const bench = place === "studio" ? setup.bench : undefined;
+  return { ...bench, mats: bench?.mats ?? [], lean: setup.lean, place };
+}
+
+/** Measures that are whole, so that heights can be worked out; else nothing. */
+function whole(
+  m: Partial<Schemas["Measures"]>,
+  asked: Schemas["Setup"]["asked"],
+): Schemas["Measures"] | undefined {
+  const { leg, benchLow, benchHigh, lean, mats = [] } = m;
+  const [keyTop, elbow] = asked === "keys" ? [m.keyTop, m.elbow] : [0, 0];
+  if (!leg || !benchLow || !benchHigh || !lean || keyTop === undefined || elbow === undefined)
+    return undefined;
+  if (asked === "keys" && (!keyTop || !elbow)) return undefined;
+  return { ...m, place: m.place ?? "studio", keyTop, elbow, leg, benchLow, benchHigh, lean, mats };
+}
+
+function Sitting({ setup: s, place, ladder }: { setup: Schemas["Setup"]; place: Place; ladder: string }) {
+  const known = s.places.find((p) => p.place === place);
+  const [measures, setMeasures] = useState<Partial<Schemas["Measures"]>>(
+    known ? { ...known.measures, place } : blank(s, place),
+  );
+  const asked = useDeferredValue(whole(measures, s.asked));
+  const append = useAppend(ladder);
+  return (
+    <div className="mt-4 grid gap-8 lg:grid-cols-[19rem_1fr]">
+      <div>
+        <MeasureForm
+          measures={measures}
+          asked={s.asked}
+          bench={place === "studio" ? s.bench : undefined}
+          change={setMeasures}
+        />
+        <button
+          type="button"
+          className="press press-main mt-3 w-full"
+          disabled={append.isPending || !asked}
+          onClick={() => asked && append.mutate([entry("setupChecked", { setup: asked })])}
+        >
+          Keep these measures
+        </button>
+        <Refused error={append.error} />
+      </div>
+      <div className="min-w-0">
+        {known?.growth && <p className="border-l-4 border-focus pl-3">{known.growth}</p>}
+        {asked ? <Heights measures={asked} ladder={ladder} /> : <ToMeasure asked={s.asked} />}
+      </div>
+    </div>
+  );
+}
+
+/** The heights and the drawing to scale. */
+function Heights({ measures, ladder }: { measures: Schemas["Measures"]; ladder: string }) {
+  const seat = useQuery(seatQuery(ladder, measures));
+  if (seat.error) return <Refused error={seat.error} />;
+  if (!seat.data) return null;
+  return (
+    <div aria-live="polite">
+      {seat.data.says.map((line) => (
+        <p key={line} className={seat.data.possible ? "" : "text-cliff"}>
+          {line}
+        </p>
+      ))}
+      {seat.data.refused.map((line) => (
+        <p key={line} className="text-cliff">
+          {line}
+        </p>
+      ))}
+      {measures.keyTop > 0 && <SideView measures={measures} seat={seat.data} />}
+    </div>
+  );
+}
+
+/** Before anything was measured: what to measure, and no advice. */
+function ToMeasure({ asked }: { asked: Schemas["Setup"]["asked"] }) {
+  return (
+    <div className="rounded-lg border-2 border-dashed border-line p-4">
+      <p>Nothing is advised before it is measured. With a tape:</p>
+      <ol className="list-decimal pl-6">
+        {asked === "keys" && <li>From the floor to the top of the white keys.</li>}
+        {asked === "keys" && <li>From the seat to the elbow, the upper arm hanging.</li>}
+        <li>From the hollow of the knee to the sole, with the shoe.</li>
+        <li>
+          {asked === "keys" ? "The bench" : "The chair"} at its lowest and its highest; the same twice where
+          it cannot be set.
+        </li>
+      </ol>
     </div>
   );
 }
@@ -123,33 +190,43 @@ function Look({ setup: s }: { setup: Schemas["Setup"] }) {
   );
 }
 
-/** The usual faults of beginners: one touch notes one, with what to say to a child. */
-function Faults(props: { setup: Schemas["Setup"]; append: ReturnType<typeof useAppend> }) {
-  const [noted, setNoted] = useState<string>();
+/** The usual faults of beginners: one touch notes one, another that it is gone; one is looked after at a time. */
+function Faults(props: { setup: Schemas["Setup"]; ladder: string }) {
+  const append = useAppend(props.ladder);
   return (
     <section aria-label="Usual faults" className="mt-8 border-t border-line pt-4">
       <h2>The usual faults of beginners</h2>
-      <p className="fine">One at a time, lightly, over months. Tap one to note that it was seen today.</p>
+      <p className="fine">
+        One at a time, lightly, over months. Tap one that was seen: it opens the next lesson and goes home in
+        one sentence until it is tapped gone.
+      </p>
       <ul className="mt-2 grid gap-x-8 md:grid-cols-2 lg:grid-cols-3">
         {props.setup.faults.map((f) => (
           <li key={f.id} className="border-t border-line/60">
             <button
               type="button"
-              aria-pressed={noted === f.id}
-              disabled={props.append.isPending}
-              onClick={() => {
-                props.append.mutate([entry("note", { text: f.name })]);
-                setNoted(f.id);
-              }}
+              aria-pressed={f.state !== "none"}
+              disabled={append.isPending}
+              onClick={() =>
+                append.mutate([
+                  entry(f.state === "none" ? "faultSeen" : "faultGone", { focus: `fault.${f.id}` }),
+                ])
+              }
               className="min-h-touch w-full rounded px-1 py-1.5 text-left hover:bg-fold aria-pressed:bg-fold"
             >
               <strong className="font-semibold">{f.name}</strong>
+              {f.state !== "none" && (
+                <span className="block text-cliff">
+                  {f.state === "now" ? "Looked after now" : "Waits its turn"}, seen {f.since}. Tap when it is
+                  gone.
+                </span>
+              )}
               <span className="fine block">“{f.remedy}”</span>
             </button>
           </li>
         ))}
       </ul>
-      <p role="status">{noted && "Noted. It stands among today’s entries in the lesson."}</p>
+      <Refused error={append.error} />
     </section>
   );
 }

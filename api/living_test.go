@@ -1,0 +1,118 @@
+package api_test
+
+import (
+	"net/http"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/store/storetest"
+)
+
+// segment is what a plan has of a segment by the beginning of its title; nil for none.
+func segment(t *testing.T, plan map[string]any, title string) map[string]any {
+	t.Helper()
+	for _, s := range items(t, plan, "segments") {
+		if len(s["title"].(string)) >= len(title) && s["title"].(string)[:len(title)] == title {
+			return s
+		}
+	}
+	return nil
+}
+
+// A flat is the key of the week: it is in the plan with its eight minutes; a lesson that is too short for it says that the
+// cycle slides, and to when; taught in the lesson, it is in work and in the week at home, whole and with its goals.
+func TestTheKeyOfTheWeekIsInThePlan(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "15:30", 45, 1)) // Mondays; today is one
+	plan := "/api/ladders/" + ladder + "/plan"
+	status, body := u.append(ladder, entry{"kind": "cycle", "cycle": map[string]any{"type": "scale", "step": "apart", "kind": "major", "first": "Ab", "order": "fifths", "from": "2026-05-04"}})
+	require.Equal(t, http.StatusOK, status, body)
+	_, p := u.call("GET", plan, nil)
+	key := segment(t, p, "Begin A♭ major scale")
+	require.NotNil(t, key, "%v", p["segments"])
+	require.GreaterOrEqual(t, key["minutes"], 8.0)
+	require.Equal(t, "the key of the week", key["why"])
+	require.Equal(t, "", p["note"])
+	status, p = u.call("PUT", plan, map[string]any{"version": 0, "minutes": 10, "pins": []any{map[string]any{"segment": "posture", "minutes": 2}}})
+	require.Equal(t, http.StatusOK, status, p)
+	require.Nil(t, segment(t, p, "Begin A♭ major scale"))
+	require.Equal(t, "No room for A♭, the key of the week: the cycle slides, and it comes on 11 May.", p["note"])
+
+	status, p = u.call("PUT", plan, map[string]any{"version": 1})
+	require.Equal(t, http.StatusOK, status, p)
+	status, body = u.append(ladder, entry{"kind": "assigned", "exercise": key["exercise"], "material": key["material"], "lesson": true})
+	require.Equal(t, http.StatusOK, status, body)
+	_, technique := u.call("GET", "/api/ladders/"+ladder+"/technique", nil)
+	require.Equal(t, "A♭ major scale", items(t, technique, "now")[0]["title"])
+	_, p = u.call("GET", plan, nil)
+	require.Equal(t, true, p["begun"], "the plan stays as it was when the lesson began")
+	require.NotNil(t, segment(t, p, "Begin A♭ major scale"))
+	status, body = u.call("PUT", plan, map[string]any{"version": 3, "minutes": 30})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "The lesson has begun: its plan stays as it is.", body["detail"])
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	for _, d := range week["days"].([]any) {
+		for _, it := range d.(map[string]any)["items"].([]any) {
+			x := it.(map[string]any)
+			require.Equal(t, "drill", x["kind"])
+			require.Equal(t, "the whole piece", x["where"])
+			require.Len(t, x["goals"], 3)
+		}
+	}
+}
+
+// Planned, then something happens: where nothing was set by hand it is planned again at once; where something was, it says
+// what changed, and one press mends it with the pins kept.
+func TestAPlanSaysWhatChangedSince(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
+	plan := "/api/ladders/" + ladder + "/plan"
+	_, p := u.call("PUT", plan, map[string]any{"version": 0})
+	u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.too-close"})
+	_, p = u.call("GET", plan, nil)
+	require.Empty(t, p["changed"])
+	require.NotNil(t, segment(t, p, "One thing: sits too close"), "nobody touched it: planned again at once")
+
+	_, p = u.call("PUT", plan, map[string]any{"version": 1, "pins": []any{map[string]any{"segment": "posture", "minutes": 3}}})
+	u.append(ladder, entry{"kind": "faultGone", "focus": "fault.too-close"}, entry{"kind": "faultSeen", "focus": "fault.slumped"})
+	_, p = u.call("GET", plan, nil)
+	require.Equal(t, []any{"Different: One thing: slumped, or legs crossed"}, p["changed"])
+	require.NotNil(t, segment(t, p, "One thing: sits too close"), "what somebody touched stays until they say so")
+	hand := p["hand"].(map[string]any)
+	status, p := u.call("PUT", plan, hand)
+	require.Equal(t, http.StatusOK, status, p)
+	require.Empty(t, p["changed"])
+	require.Equal(t, 3.0, segment(t, p, "One thing: slumped")["minutes"], "the pin is kept")
+}
+
+// A fault that was seen opens the next lesson, goes home in a sentence, shows on Setup and on the exercise of the same
+// name; a fault that is none is refused.
+func TestAFaultIsOneThingEverywhere(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
+	status, body := u.append(ladder, entry{"kind": "assigned", "exercise": "five-finger/parallel/C/major-five-finger/-"})
+	require.Equal(t, http.StatusOK, status, body)
+	u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.wrist-low"})
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	require.Equal(t, "One thing to watch: the wrist hangs below the keys or rests on the edge. Look from the side: there should be room for a mouse under the wrist.", week["watch"])
+	_, setup := u.call("GET", "/api/ladders/"+ladder+"/setup", nil)
+	states := map[string]string{}
+	for _, f := range items(t, setup, "faults") {
+		states[f["id"].(string)] = f["state"].(string)
+	}
+	require.Equal(t, "now", states["wrist-low"])
+	require.Equal(t, "none", states["claw"])
+	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+	marks := map[string]any{}
+	for _, f := range items(t, items(t, lesson, "pieces")[0], "faults") {
+		marks[f["id"].(string)] = f["mark"]
+	}
+	require.Equal(t, "none", marks["fault.wrist-drop"], "it shows on the exercise")
+	material := items(t, lesson, "pieces")[0]["material"]
+	u.append(ladder, entry{"kind": "mark", "material": material, "focus": "fault.wrist-drop", "mark": "full"})
+	_, week = u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	require.Equal(t, "", week["watch"], "gone there, gone everywhere")
+	status, body = u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.juggling"})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "This is not a fault of the piano.", body["detail"])
+	status, _ = u.append(ladder, entry{"kind": "faultGone", "focus": "fault.claw", "id": storetest.ID()})
+	require.Equal(t, http.StatusOK, status, "one that was never noted is gone already")
+}

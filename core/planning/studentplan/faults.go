@@ -1,0 +1,74 @@
+package studentplan
+
+import (
+	"strings"
+
+	"patientladder/core/library/material"
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/student/setup"
+	"patientladder/core/student/standing"
+	"patientladder/core/technique/exercise"
+)
+
+// faultNamed is a fault by the name under which it was noted: one of the usual ones of beginners on the student's
+// instrument, or one of an exercise; known is false for none.
+func (s Student) faultNamed(id string) (usual setup.Fault, of exercise.Fault, known bool) {
+	for _, f := range setup.Faults(s.Player()) {
+		if f.ID == setup.SameFault(id) {
+			usual, known = f, true
+		}
+	}
+	for _, t := range exercise.Types(s.Family()) {
+		for _, f := range t.Faults {
+			if f.ID == id {
+				return usual, f, true
+			}
+		}
+	}
+	return usual, of, known
+}
+
+// FaultText is a fault in words, by the id under which it was noted.
+func (s Student) FaultText(focus string) string {
+	usual, of, known := s.faultNamed(strings.TrimPrefix(focus, material.Fault))
+	switch {
+	case usual.ID != "":
+		return usual.Name
+	case known:
+		return of.Text
+	}
+	return "one that is not known any more"
+}
+
+// WatchedFault is the one fault that is looked after: the one that was seen first of those that are open.
+type WatchedFault struct {
+	standing.OpenFault
+	// Text says what it is, Remedy what to say to a child, Home what to do at home.
+	Text, Remedy, Home string
+	// Days since it was seen first.
+	Days int
+}
+
+// Watched is the fault that is looked after now, one at a time; nil for none.
+func (s Student) Watched() *WatchedFault {
+	for _, f := range s.Standing.Faults {
+		usual, of, known := s.faultNamed(f.Named)
+		if !known {
+			continue // of an instrument that is played no more
+		}
+		w := &WatchedFault{OpenFault: f, Days: max(0, days(s.Local(f.Since), s.Today)), Text: usual.Name, Remedy: usual.Remedy, Home: usual.Home}
+		if usual.ID == "" {
+			w.Text, w.Remedy, w.Home = of.Text, of.Look, of.Look
+		}
+		return w
+	}
+	return nil
+}
+
+// inLesson is a fault as the lesson sees it.
+func (w *WatchedFault) inLesson() *lessonplan.Fault {
+	if w == nil {
+		return nil
+	}
+	return &lessonplan.Fault{ID: material.Fault + w.Named, Text: w.Text, Remedy: w.Remedy, Days: w.Days}
+}
