@@ -88,7 +88,7 @@ func From(m material.Material) string {
 
 // Leap is a leap with its parts in words.
 func Leap(n wording.Names, m material.Material, l leap.Leap, secureAfter int) contract.Leap {
-	out := contract.Leap{Size: Thousandths(l.Size), Ready: Thousandths(l.Ready), Parts: make([]contract.LeapPart, 0, len(l.Parts))}
+	out := contract.Leap{Unknown: l.Unknown, Words: wording.LeapSize(l), Size: Thousandths(l.Size), Ready: Thousandths(l.Ready), Parts: make([]contract.LeapPart, 0, len(l.Parts))}
 	for _, p := range l.Parts {
 		out.Parts = append(out.Parts, contract.LeapPart{
 			Kind: contract.LeapPartKind(p.Kind), Skill: p.Skill, Name: n.LeapName(p), Level: contract.LeapPartLevel(p.Level),

@@ -60,6 +60,7 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 	if !a.Lessons.Any() {
 		out.Sentence += " " + wording.NoDates
 	}
+	foreseen := a.Foreseen()
 	for _, rail := range v.Rails {
 		rungs := make([]contract.Rung, len(rail.Rungs))
 		for i, r := range rail.Rungs {
@@ -67,9 +68,12 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 			if r.Layer != ladder.Review {
 				weeks := a.Model.Weeks(a.Ladder, r.Leap.Size, r.Material.DistinctBars)
 				words, why := wording.HowLong(weeks)
+				if a.Early(r) {
+					words, why = wording.TooEarly(r.Leap.Unknown, weeks)
+				}
 				rungs[i].HowLong = contract.HowLong{Low: answer.Thousandths(weeks.Low), Median: answer.Thousandths(weeks.Median), High: answer.Thousandths(weeks.High), Words: words, Why: why}
 			}
-			if w, on := a.When[r.Material.ID]; on {
+			if w, on := a.When[r.Material.ID]; on && foreseen[r.Material.ID] {
 				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = answer.Days(&a.Ahead, w.Begin), answer.Days(&a.Ahead, w.Clear), w.Long
 			}
 		}

@@ -22,6 +22,8 @@ func Fit(r fit.Reason) string {
 		return "a big jump: " + over(r.Leap, r.Reach)
 	case fit.Plateau:
 		return fmt.Sprintf("a small jump: %.1f", r.Leap)
+	case fit.NotKnown:
+		return "nobody has said what it needs"
 	case fit.Within:
 		return fmt.Sprintf("a jump of %.1f, within the comfortable %.1f", r.Leap, r.Reach)
 	case fit.Liked:

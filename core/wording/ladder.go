@@ -11,6 +11,7 @@ import (
 	"patientladder/core/planning/next"
 	"patientladder/core/planning/outlook"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/leap"
 )
 
 // Ladder says the three layers of the day: what is in work, what to prepare, and how review stands.
@@ -82,6 +83,8 @@ func (n Names) Next(r next.Reason) string {
 		return "New in it: " + n.skillNames(r.Skills) + "."
 	case next.TwoFirst:
 		return "Two new things at once: " + n.skillNames(r.Skills) + "."
+	case next.InOrder:
+		return "It comes next in your order. Nobody has said what it needs: add its score or name its skills to know more."
 	case next.Later:
 		return fmt.Sprintf("In this way of teaching reading begins after %s of lessons: on %s.", Counted(r.Weeks, "week"), DayAndYear(r.From))
 	}
@@ -174,6 +177,22 @@ func VerdictWhy(t Target, v outlook.Verdict) []string {
 	return append(out,
 		fmt.Sprintf("Chances come from %d simulated courses with what is known of this student and this studio: an estimate.", forecast.Draws),
 		fmt.Sprintf("If the lessons of two more weeks fall out: %s.", Percent(v.WithoutTwo)))
+}
+
+// LeapSize says how large a leap is.
+func LeapSize(l leap.Leap) string {
+	if l.Unknown {
+		return "not known"
+	}
+	return fmt.Sprintf("%.1f", l.Size)
+}
+
+// TooEarly says in place of a number that it is too early for one, and what would help.
+func TooEarly(unknown bool, r forecast.Range) (words, why string) {
+	if unknown {
+		return "too early to say", "Nobody has said what this piece needs: add its score, or name its skills."
+	}
+	return "too early to say", fmt.Sprintf("%s cleared so far: after three a range is worth saying.", Capital(Counted(r.Own, "piece")))
 }
 
 // HowLong says how many weeks a piece takes, in whole weeks, and what that rests on.

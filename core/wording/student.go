@@ -122,6 +122,8 @@ func (n Names) Ready(r studentplan.Ready) string {
 		return "has begun it"
 	case studentplan.Blocked:
 		return "first: " + n.skillNames(r.First)
+	case studentplan.NotKnown:
+		return "not known: add its score, or name what it needs"
 	case studentplan.ReadyNow:
 		return fmt.Sprintf("a jump of %.1f, within the comfortable %.1f", r.Leap.Size, r.Reach)
 	}

@@ -77,6 +77,9 @@ type Material struct {
 	Retired bool
 }
 
+// Unknown says that nobody knows what it asks for: it has no score, and no demands were named.
+func (m Material) Unknown() bool { return len(m.Demands) == 0 && !m.HasScore && m.Exercise == "" }
+
 // Units are the materials that have sections, by id.
 func (l Library) Units() map[string]bool {
 	out := map[string]bool{}

@@ -35,7 +35,7 @@ func invented(seed uint64, n int) []material.Material {
 	textures := []material.Texture{material.OneLine, material.InTurn, material.Together}
 	var out []material.Material
 	for i := range n {
-		m := material.Material{ID: fmt.Sprintf("b%d-%d", seed, i), Title: fmt.Sprintf("Piece %d of book %d", i+1, seed), Strand: material.Method, Order: i + 1,
+		m := material.Material{ID: fmt.Sprintf("b%d-%d", seed, i), Title: fmt.Sprintf("Piece %d of book %d", i+1, seed), Strand: material.Method, Order: i + 1, HasScore: i%5 != 4,
 			Bars: 4 + i + random.IntN(8), Tempo: float64(50 + random.IntN(60)), Texture: textures[random.IntN(3)]}
 		m.DistinctBars = 1 + random.IntN(m.Bars)
 		if random.IntN(6) == 0 {

@@ -59,13 +59,19 @@ func Profile(book []material.Material, brings leap.Ability, p leap.Policy) Grada
 			}
 			g.Skills[k].At = append(g.Skills[k].At, i)
 		}
-		sizes = append(sizes, l.Leap.Size)
+		if !l.Leap.Unknown || i == 0 {
+			sizes = append(sizes, l.Leap.Size)
+		}
 		ability.Clear(m)
 		g.Lines[i] = l
 	}
 	// The first piece of a book is a beginning and tells nothing about its steps.
 	g.Reach = p.Reach(sizes[min(1, len(sizes)):])
 	for i := range g.Lines {
+		if g.Lines[i].Leap.Unknown {
+			g.Lines[i].Leap = p.Unknown(g.neighbours(i)...)
+			continue // nobody knows whether it is a cliff
+		}
 		g.Lines[i].Cliff = g.Lines[i].Leap.Size > g.Reach.Size
 		g.Lines[i].Plateau = g.Lines[i].Leap.Size < g.Reach.Size/4
 	}
@@ -75,6 +81,20 @@ func Profile(book []material.Material, brings leap.Ability, p leap.Policy) Grada
 		}
 	}
 	return g
+}
+
+// nearby is how many places away a neighbour may lie (default).
+const nearby = 3
+
+// neighbours are the known leaps near a line.
+func (g Gradation) neighbours(i int) []float64 {
+	var out []float64
+	for k := max(0, i-nearby); k <= min(len(g.Lines)-1, i+nearby); k++ {
+		if l := g.Lines[k].Leap; !l.Unknown {
+			out = append(out, l.Size)
+		}
+	}
+	return out
 }
 
 // Typical is what a typical student of an instrument brings to a book: of every

@@ -59,6 +59,7 @@ const (
 	Plateau    Why = "plateau"    // under a quarter of the comfortable leap
 	Within     Why = "within"     // within the comfortable leap
 	Liked      Why = "liked"      // the student takes to what it is like, or does not
+	NotKnown   Why = "notKnown"   // nobody has said what it needs, and it has no score
 	IdleStrand Why = "idle"       // nothing is in work on its strand
 )
 
@@ -80,7 +81,7 @@ const (
 )
 
 // Rank sorts the candidates, best first: those that nothing blocks by their
-// score, then those that are blocked, however well they would suit.
+// score, then those of which nobody knows what they need, then those that are blocked, however well they would suit.
 func Rank(in Input) []Candidate {
 	out := make([]Candidate, len(in.Candidates))
 	for i, m := range in.Candidates {
@@ -90,6 +91,9 @@ func Rank(in Input) []Candidate {
 		x, y := out[a], out[b]
 		if (len(x.Blocks) > 0) != (len(y.Blocks) > 0) {
 			return len(x.Blocks) == 0
+		}
+		if x.Leap.Unknown != y.Leap.Unknown {
+			return y.Leap.Unknown
 		}
 		if x.Score != y.Score {
 			return x.Score > y.Score
@@ -110,8 +114,15 @@ func (in Input) candidate(m material.Material) Candidate {
 	if in.Idle[m.Strand] {
 		c.Balance = 1
 	}
+	if c.Leap.Unknown {
+		c.Size, size = 0, NotKnown
+	}
 	c.Score = readyWeight*c.Ready + sizeWeight*c.Size + tasteWeight*c.Taste + balanceWeight*c.Balance
-	c.Reasons = append(c.Reasons, Reason{Kind: Known, Share: c.Ready}, Reason{Kind: size, Leap: c.Leap.Size, Reach: in.Reach.Size})
+	if c.Leap.Unknown {
+		c.Reasons = append(c.Reasons, Reason{Kind: NotKnown})
+	} else {
+		c.Reasons = append(c.Reasons, Reason{Kind: Known, Share: c.Ready}, Reason{Kind: size, Leap: c.Leap.Size, Reach: in.Reach.Size})
+	}
 	if like.Signs > 0 && like.Score != 0 {
 		c.Reasons = append(c.Reasons, Reason{Kind: Liked, Liking: like})
 	}

@@ -177,6 +177,18 @@ type Range struct {
 	Own, Others int
 }
 
+const (
+	// enoughOwn cleared pieces of the student, or enoughOthers of the studio's others, make a range worth saying (defaults).
+	enoughOwn, enoughOthers = 3, 20
+	// widest is how many times its low end the high end of a range may be to say anything (default).
+	widest = 6
+)
+
+// Early says that it is too early to say how long: too little was cleared here to learn from, or the range says nothing.
+func (r Range) Early() bool {
+	return r.Own < enoughOwn && r.Others < enoughOthers || r.High > widest*math.Max(1, r.Low)
+}
+
 // Weeks forecasts how long a piece takes a student: never under one lesson
 // interval, a week. A student who was never observed has the spread of students.
 func (m *Model) Weeks(student string, leap float64, distinctBars int) Range {

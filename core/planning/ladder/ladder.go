@@ -169,10 +169,38 @@ func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy,
 		}
 	}
 	for i := range rungs {
+		if rungs[i].Leap.Unknown {
+			rungs[i].Leap = p.Unknown(neighbours(rungs, i)...)
+			continue // nobody knows whether it is a cliff
+		}
 		rungs[i].Cliff = rungs[i].Leap.Size > reach && rungs[i].Aside != Skipped
 		rungs[i].Plateau = rungs[i].Leap.Size < reach/4
 	}
 	return rungs
+}
+
+// nearby is how many places in a book a neighbour may lie away (default).
+const nearby = 3
+
+// neighbours are the leaps of the known rungs near one in its book, those of its rail where the book has none.
+func neighbours(rungs []Rung, i int) []float64 {
+	var book, rail []float64
+	for k, r := range rungs {
+		if r.Leap.Unknown || k == i {
+			continue
+		}
+		if away := k - i; away <= nearby && away >= -nearby {
+			rail = append(rail, r.Leap.Size)
+		}
+		m, here := r.Material, rungs[i].Material
+		if away := m.Order - here.Order; m.SourceID != "" && m.SourceID == here.SourceID && away <= nearby && away >= -nearby {
+			book = append(book, r.Leap.Size)
+		}
+	}
+	if len(book) > 0 {
+		return book
+	}
+	return rail
 }
 
 func learned(m *standing.MaterialStanding, lib material.Material, p leap.Policy, day time.Time) Rung {

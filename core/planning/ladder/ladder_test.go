@@ -100,3 +100,28 @@ func TestBigAndSmallJumpsHaveTheirLines(t *testing.T) {
 	require.False(t, drawn(4, "").Plateau, "a quarter of the reach is not small")
 	require.True(t, drawn(4.1, "").Plateau)
 }
+
+// A piece that nobody knows is drawn as its neighbours in its book are, and is no cliff and no plateau.
+func TestAnUnknownRungIsGuessedFromItsBook(t *testing.T) {
+	lib := material.Library{}
+	var placed []Placed
+	for i, skills := range [][]string{{"x"}, {"x", "y", "z"}, nil, {"v", "w"}, nil} {
+		m := piece(string(rune('a'+i)), skills...)
+		m.SourceID, m.Order = "book", i+1
+		lib[m.ID] = m
+		placed = append(placed, Placed{m.ID, material.Method, ""})
+	}
+	e := lib["e"]
+	e.SourceID = ""
+	lib["e"] = e
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}}}
+	rungs := Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Rails[0].Rungs
+	var got []float64
+	for _, r := range rungs {
+		got = append(got, r.Leap.Size)
+	}
+	require.InDeltaSlice(t, []float64{1, 2.3, 2, 2, 2}, got, 1e-9, "the middle one of 1, 2.3 and 2; without a book that of its rail")
+	require.True(t, rungs[2].Leap.Unknown && rungs[4].Leap.Unknown)
+	require.Equal(t, []bool{false, true, false, true, false}, []bool{rungs[0].Cliff, rungs[1].Cliff, rungs[2].Cliff, rungs[3].Cliff, rungs[4].Cliff})
+	require.Equal(t, 3.0, rungs[2].Leap.High)
+}

@@ -83,12 +83,15 @@ func Propose(in Input) Proposal {
 }
 
 func pick(cs []Candidate, reach float64, ease bool) int {
+	if cs[0].Leap.Unknown && !ease {
+		return 0 // nothing is known that would speak against the teacher's order
+	}
 	limit := 1.5 * reach
 	if ease {
 		limit = reach / 2
 	}
 	for i, c := range cs {
-		if len(c.Blocked) == 0 && c.Leap.Size < limit {
+		if len(c.Blocked) == 0 && !c.Leap.Unknown && c.Leap.Size < limit {
 			return i
 		}
 	}
@@ -137,6 +140,7 @@ const (
 	Stretch   Why = "stretch"   // beyond the comfortable leap
 	Room      Why = "room"      // the last two leaps were small
 	Fits      Why = "fits"      // within the comfortable leap
+	InOrder   Why = "inOrder"   // nobody knows what it needs; it comes next in the teacher's order
 
 	Passed   Why = "passed"   // another comes before it in the order
 	New      Why = "new"      // what is new in it; no skills when nothing is
@@ -169,7 +173,9 @@ func reasons(p Proposal, at int, in Input) []Reason {
 		passed := p.Considered[0]
 		out = append(out, Reason{Kind: Passed, Material: passed.Material.ID, Leap: passed.Leap.Size, Skills: passed.Blocked})
 	}
-	out = append(out, Reason{Kind: New, Skills: newSkills(c.Leap)})
+	if !c.Leap.Unknown {
+		out = append(out, Reason{Kind: New, Skills: newSkills(c.Leap)})
+	}
 	if len(c.Blocked) > 0 {
 		out = append(out, Reason{Kind: TwoFirst, Skills: c.Blocked})
 	}
@@ -181,6 +187,8 @@ func (in Input) chosen(p Proposal, c Candidate) Reason {
 	r := Reason{Leap: c.Leap.Size, Reach: in.Reach.Size}
 	n, half := len(in.Last), in.Reach.Size/2
 	switch {
+	case c.Leap.Unknown:
+		r.Kind = InOrder
 	case n == 0:
 		r.Kind = Beginning
 	case p.Ease && c.Leap.Size < half:

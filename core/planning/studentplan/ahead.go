@@ -88,6 +88,37 @@ func (s Student) BySound() bool {
 	return true
 }
 
+// farthest is how many weeks ahead a date is said (default): beyond, three more pieces would make it look silly.
+const farthest = 78
+
+// Foreseen are the rungs, by material, of which it is said when they begin and are cleared: not where it is too early to
+// say, nor what comes after such a one on its strand, nor what lies too far ahead.
+func (a Ahead) Foreseen() map[string]bool {
+	out := map[string]bool{}
+	for _, rail := range a.View.Rails {
+		for _, r := range rail.Rungs {
+			w, on := a.When[r.Material.ID]
+			if r.Layer == ladder.Review || r.Aside != "" || !on {
+				continue
+			}
+			if _, _, high := a.Days(w.Clear); a.Early(r) || days(a.Today, high) > 7*farthest {
+				break
+			}
+			out[r.Material.ID] = true
+		}
+	}
+	return out
+}
+
+// knownEnough is how many cleared pieces of a student let a guess about an unknown piece be said (default).
+const knownEnough = 5
+
+// Early says that it is too early to say how long a rung takes.
+func (a Ahead) Early(r ladder.Rung) bool {
+	weeks := a.Model.Weeks(a.Ladder, r.Leap.Size, r.Material.DistinctBars)
+	return weeks.Early() || r.Leap.Unknown && weeks.Own < knownEnough
+}
+
 // Gap is the number of days from a lesson to the one after it.
 func (a Ahead) Gap(day time.Time) int {
 	for n := 0; ; n++ {

@@ -17,11 +17,12 @@ type Readiness string
 const (
 	ReadyNow Readiness = "ready"   // nothing blocks it, and the leap is within reach
 	Reaching Readiness = "reach"   // nothing blocks it, and the leap is beyond the comfortable one
+	NotKnown Readiness = "unknown" // nobody has said what it needs
 	Blocked  Readiness = "blocked" // something comes first
 	HasBegun Readiness = "begun"   // the student has begun it, or knows it
 )
 
-var readinessOrder = []Readiness{ReadyNow, Reaching, Blocked, HasBegun}
+var readinessOrder = []Readiness{ReadyNow, Reaching, NotKnown, Blocked, HasBegun}
 
 // Ready says how ready a student is for a piece.
 type Ready struct {
@@ -49,6 +50,8 @@ func (s Student) ReadyFor(m material.Material) Ready {
 	switch ms := s.Standing.Materials[m.ID]; {
 	case ms != nil:
 		out.Kind, out.Cleared = HasBegun, ms.State == standing.Cleared || ms.State == standing.Polished
+	case out.Leap.Unknown:
+		out.Kind = NotKnown
 	case len(blocked) > 0:
 		out.Kind, out.First = Blocked, blocked[:min(len(blocked), mostFirst)]
 	case out.Leap.Size <= out.Reach:

@@ -52,8 +52,22 @@ type Part struct {
 type Leap struct {
 	Size  float64 `json:"size"`
 	Parts []Part  `json:"parts"`
-	// Ready is the share of the weighted demands that are secure, rusty or planted by half, 0 to 1.
+	// Ready is the share of the weighted demands that are secure, rusty or planted by half, 0 to 1; 0 where they are unknown.
 	Ready float64 `json:"ready"`
+	// Unknown says that nobody knows what the material asks for: the size is a guess that lies from Low to High.
+	Unknown   bool    `json:"unknown,omitempty"`
+	Low, High float64 `json:"-"`
+}
+
+// Unknown is the leap of a material that nobody knows, guessed from its neighbours: the middle one of theirs, and a range
+// from the smallest to the largest of them. Without neighbours it is a comfortable leap, from a third of it to twice as much.
+func (p Policy) Unknown(neighbours ...float64) Leap {
+	l := Leap{Size: p.Comfortable, Unknown: true, Low: p.Comfortable / 3, High: 2 * p.Comfortable, Parts: []Part{}}
+	if len(neighbours) > 0 {
+		sorted := slices.Sorted(slices.Values(neighbours))
+		l.Size, l.Low, l.High = sorted[(len(sorted)-1)/2], min(l.Low, sorted[0]), max(l.High, sorted[len(sorted)-1])
+	}
+	return l
 }
 
 // Fresh are the parts that are new to the student, planted or not, in their order.
@@ -91,6 +105,9 @@ func BroughtTo(m *material.Material, a Ability) Brought {
 
 // Size is the size of the leap alone.
 func (p Policy) Size(m *material.Material, b Brought) float64 {
+	if m.Unknown() {
+		return p.Comfortable
+	}
 	size := p.length(m, b)*p.LengthWeight + p.tempo(m, b)*p.TempoWeight
 	for i, d := range m.Demands {
 		size += d.Weight * p.Novelty(b.Skills[i])
@@ -115,6 +132,9 @@ func (p Policy) tempo(m *material.Material, b Brought) float64 {
 
 // Over computes the leap of a material from what a student brings to it.
 func (p Policy) Over(m *material.Material, b Brought) Leap {
+	if m.Unknown() {
+		return p.Unknown()
+	}
 	l := Leap{Ready: 1, Parts: make([]Part, 0, len(m.Demands)+2)}
 	var weight, ready float64
 	for i, d := range m.Demands {

@@ -55,8 +55,8 @@ func partOf(l Leap, skill string) Part {
 func TestLengthAndTempoCountOnlyUpwards(t *testing.T) {
 	p := DefaultPolicy()
 	a := Ability{LongestBars: 16, Tempo: map[material.Texture]float64{material.OneLine: 120}}
-	require.Zero(t, p.Of(material.Material{DistinctBars: 8, Tempo: 60, Texture: material.OneLine}, a).Size)
-	require.Zero(t, p.Of(material.Material{DistinctBars: 8, Tempo: 200, Texture: material.Together}, a).Size, "another texture is not compared")
+	require.Zero(t, p.Of(material.Material{HasScore: true, DistinctBars: 8, Tempo: 60, Texture: material.OneLine}, a).Size)
+	require.Zero(t, p.Of(material.Material{HasScore: true, DistinctBars: 8, Tempo: 200, Texture: material.Together}, a).Size, "another texture is not compared")
 }
 
 func drawAbility(t *rapid.T) (material.Material, Ability) {
@@ -122,7 +122,7 @@ func TestSizeIsThatOfTheLeap(t *testing.T) {
 
 func TestWhatIsNoLongerOrQuickerIsNoPart(t *testing.T) {
 	p := DefaultPolicy()
-	m := material.Material{DistinctBars: 8, Tempo: 60, Texture: material.OneLine}
+	m := material.Material{HasScore: true, DistinctBars: 8, Tempo: 60, Texture: material.OneLine}
 	l := p.Over(&m, Brought{LongestBars: 8, Tempo: 60})
 	require.Empty(t, l.Parts)
 	require.Equal(t, 1.0, l.Ready, "it needs nothing")
@@ -138,4 +138,19 @@ func TestWhatIsNoLongerOrQuickerIsNoPart(t *testing.T) {
 func TestWhatIsFresh(t *testing.T) {
 	l := Leap{Parts: []Part{{Skill: "a", Level: New}, {Skill: "b", Level: Learning}, {Skill: "c", Level: Planted}, {Skill: "d", Level: Secure}, {Skill: "e", Level: Rusty}}}
 	require.Equal(t, []Part{l.Parts[0], l.Parts[2]}, l.Fresh())
+}
+
+// What nobody knows is no small leap: it has a guess with a range, is not ready, and says so.
+func TestUnknownIsNotEasy(t *testing.T) {
+	p := DefaultPolicy()
+	title := material.Material{ID: "t", Title: "A title alone"}
+	require.Equal(t, Leap{Size: 1.5, Low: 0.5, High: 3, Unknown: true, Parts: []Part{}}, p.Of(title, Ability{}))
+	require.Equal(t, 1.5, p.Size(&title, Brought{}))
+	require.Equal(t, Leap{Size: 0.9, Low: 0.4, High: 3, Unknown: true, Parts: []Part{}}, p.Unknown(2.5, 0.4, 0.9), "as its neighbours are")
+	require.Equal(t, Leap{Size: 1, Low: 0.5, High: 4, Unknown: true, Parts: []Part{}}, p.Unknown(4, 1))
+	title.HasScore = true
+	require.Zero(t, p.Of(title, Ability{}).Size, "a score that asks for nothing is known")
+	title.HasScore, title.Demands = false, []material.Demand{{Skill: "a", Weight: 1}}
+	require.False(t, p.Of(title, Ability{}).Unknown, "the teacher has named something")
+	require.False(t, p.Of(material.Material{Exercise: "scale/apart/C/major/-"}, Ability{}).Unknown)
 }

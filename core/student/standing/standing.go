@@ -380,11 +380,12 @@ func (s *Standing) Favourite(material string) bool {
 
 // Taken returns the leaps of the cleared materials as they were when assigned,
 // in the order in which they were assigned, for one strand or for all ("").
+// What nobody knows tells nothing of it.
 func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64 {
 	learned := s.In(Cleared, Polished)
 	out := make([]float64, 0, len(learned))
 	for _, id := range learned {
-		if m := s.Materials[id]; m.Before != nil && (strand == "" || lib[id].Strand == strand) {
+		if m := s.Materials[id]; m.Before != nil && !lib[id].Unknown() && (strand == "" || lib[id].Strand == strand) {
 			out = append(out, m.Before.Size)
 		}
 	}

@@ -1902,6 +1902,10 @@ export interface components {
         Leap: {
             /** Format: double */
             size: number;
+            /** @description Nobody has said what it needs; the size is a guess */
+            unknown: boolean;
+            /** @description The size as it is said: 1.4, or not known */
+            words: string;
             /**
              * Format: double
              * @description Share of the weighted demands that are there already, 0 to 1
@@ -3397,7 +3401,7 @@ export interface components {
             ladder: components["schemas"]["Id"];
             name: string;
             /** @enum {string} */
-            state: "ready" | "reach" | "blocked" | "begun";
+            state: "ready" | "reach" | "unknown" | "blocked" | "begun";
             /** Format: double */
             leap: number;
             /** Format: double */

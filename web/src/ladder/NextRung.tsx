@@ -5,7 +5,7 @@ import { entry, useAppend } from "../data/entries";
 import { useNext } from "../data/ladder";
 import { useTechnique } from "../data/technique";
 import { useLessonAppend } from "../data/useLessonAppend";
-import { leapSize, strandNames } from "../data/words";
+import { strandNames } from "../data/words";
 import { LeapParts } from "../parts/LeapParts";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Why } from "../parts/Why";
@@ -31,10 +31,7 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
       {chosen && (
         <h2 className="mt-1 flex items-baseline justify-between gap-3">
           {chosen.title}
-          <Why
-            label={`Why a leap of ${leapSize(chosen.leap.size)}?`}
-            shown={`leap ${leapSize(chosen.leap.size)}`}
-          >
+          <Why label={`Why a leap of ${chosen.leap.words}?`} shown={`leap ${chosen.leap.words}`}>
             <LeapParts leap={chosen.leap} />
           </Why>
         </h2>
@@ -66,7 +63,7 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
               .map((c) => (
                 <li key={c.material} className="flex items-center justify-between gap-2">
                   <span className="truncate">{c.title}</span>
-                  <Why label={`Leap of ${c.title}`} shown={leapSize(c.leap.size)}>
+                  <Why label={`Leap of ${c.title}`} shown={c.leap.words}>
                     <LeapParts leap={c.leap} />
                     {c.blocked.length > 0 && (
                       <p className="mt-2">Two firsts at once: {c.blocked.join(", ")}.</p>

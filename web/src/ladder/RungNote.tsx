@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry, useAppend } from "../data/entries";
-import { firstName, leapSize, shortDate, weeks } from "../data/words";
+import { firstName, shortDate, weeks } from "../data/words";
 import { LayerMark } from "../parts/LayerMark";
 import { LeapParts } from "../parts/LeapParts";
 import { Refused } from "../parts/Problem";
@@ -32,7 +32,7 @@ export function RungNote(props: {
       {rung.why && <p className="mt-1">{rung.why}</p>}
       <p className="mt-2 flex items-center">
         {begun ? "Leap when it was begun:" : "Leap, with everything below cleared:"}
-        <Why label={`Why ${leapSize(rung.leap.size)}?`} shown={leapSize(rung.leap.size)}>
+        <Why label={`Why ${rung.leap.words}?`} shown={rung.leap.words}>
           <LeapParts leap={rung.leap} />
         </Why>
         {rung.cliff && <span className="text-cliff">a big jump</span>}

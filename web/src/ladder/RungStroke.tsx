@@ -1,7 +1,6 @@
 import { useDraggable } from "@dnd-kit/core";
 import type { KeyboardEvent } from "react";
 import type { Schemas } from "../contract/client";
-import { leapSize } from "../data/words";
 import { LayerMark } from "../parts/LayerMark";
 import { freshness, isAhead, type Laid } from "./layout";
 
@@ -48,7 +47,7 @@ export function RungStroke(props: {
       >
         <span
           aria-hidden="true"
-          className={`ml-1 w-9 shrink-0 ${rung.aside ? "h-[3px] border-t-[3px] border-dotted border-ahead" : strokes[rung.layer]}`}
+          className={`ml-1 w-9 shrink-0 ${rung.aside || (ahead && rung.leap.unknown) ? "h-[3px] border-t-[3px] border-dotted border-ahead" : strokes[rung.layer]}`}
           style={{ opacity }}
         />
         <span className="min-w-0 flex-1 leading-[1.08]" style={{ opacity: 0.4 + 0.6 * opacity }}>
@@ -91,8 +90,10 @@ function Size({ laid: { rung, below } }: { laid: Laid }) {
   if (below === 0 && rung.layer === "review") return null;
   return (
     <span className={`figures text-fine ${rung.cliff ? "font-semibold text-cliff" : "text-soft"}`}>
-      <span className="sr-only">{rung.cliff ? "a big jump, " : "leap "}</span>
-      {leapSize(rung.leap.size)}
+      <span className="sr-only">
+        {rung.leap.unknown ? "leap not known " : rung.cliff ? "a big jump, " : "leap "}
+      </span>
+      {rung.leap.unknown ? "?" : rung.leap.words}
     </span>
   );
 }

@@ -18,7 +18,7 @@ const rung = (material: string, layer: Schemas["Rung"]["layer"], size: number): 
   title: material,
   from: "",
   layer,
-  leap: { size, ready: 1, parts: [] },
+  leap: { unknown: false, words: "", size, ready: 1, parts: [] },
   cliff: false,
   plateau: false,
   weeks: 0,

@@ -34,7 +34,7 @@ describe("order", () => {
       from: "",
       exercise: "",
       layer,
-      leap: { size: 1, ready: 1, parts: [] },
+      leap: { unknown: false, words: "", size: 1, ready: 1, parts: [] },
       cliff: false,
       plateau: false,
       weeks: 0,

@@ -8,7 +8,7 @@ const rung = (material: string, layer: Schemas["Rung"]["layer"], when: string): 
   title: material,
   from: "",
   layer,
-  leap: { size: 1, ready: 1, parts: [] },
+  leap: { unknown: false, words: "", size: 1, ready: 1, parts: [] },
   cliff: false,
   plateau: false,
   weeks: 0,

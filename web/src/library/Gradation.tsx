@@ -1,5 +1,4 @@
 import type { Schemas } from "../contract/client";
-import { leapSize } from "../data/words";
 
 const names = 210;
 const head = 150;
@@ -94,7 +93,7 @@ export function Gradation(props: { book: Schemas["BookProfile"]; at: number; onP
               <button
                 type="button"
                 aria-pressed={i === props.at}
-                aria-label={`${i + 1}. ${l.title}, ${i > 0 && l.cliff ? "a cliff, " : ""}leap ${leapSize(l.leap.size)}`}
+                aria-label={`${i + 1}. ${l.title}, ${i > 0 && l.cliff ? "a cliff, " : ""}leap ${l.leap.words}`}
                 title={l.title}
                 onClick={() => props.onPick(i)}
                 style={{ width: step, height: head + 26 }}
@@ -120,7 +119,7 @@ function Caption({ line }: { line?: Schemas["BookLine"] }) {
     <p className="line-clamp-1" aria-live="polite">
       <strong>{line.title}</strong>
       <span className="figures">
-        {line.page > 0 && `, page ${line.page}`}: leap {leapSize(line.leap.size)}
+        {line.page > 0 && `, page ${line.page}`}: leap {line.leap.words}
       </span>
       {line.enters.length > 0 && <span className="text-soft">, new {line.enters.join(", ")}</span>}
     </p>
@@ -148,7 +147,7 @@ function Stroke(props: { line: Schemas["BookLine"]; x: number; width: number; y:
           fontWeight="600"
           fill="var(--color-cliff)"
         >
-          {leapSize(line.leap.size)}
+          {line.leap.words}
         </text>
       )}
       <text x={x + width / 2} y={head + 18} textAnchor="middle" fontSize="11.5" fill="var(--color-soft)">

@@ -2,7 +2,7 @@ import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { useDescribe } from "../data/library";
-import { leapSize, strandNames } from "../data/words";
+import { strandNames } from "../data/words";
 import { LeapParts } from "../parts/LeapParts";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
@@ -21,7 +21,7 @@ export function LineNote({ line }: { line: Schemas["BookLine"] }) {
         <Link to={`/piece/${line.material}`} className="underline-offset-4 hover:underline">
           {line.title}
         </Link>
-        <Why label={`Why ${leapSize(line.leap.size)}?`} shown={`leap ${leapSize(line.leap.size)}`}>
+        <Why label={`Why ${line.leap.words}?`} shown={`leap ${line.leap.words}`}>
           <LeapParts leap={line.leap} />
         </Why>
       </h3>

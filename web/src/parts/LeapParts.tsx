@@ -38,12 +38,18 @@ export function LeapParts({ leap }: { leap: Schemas["Leap"] }) {
           </li>
         ))}
       </ul>
-      {parts.length === 0 && <p>Nothing in it is new.</p>}
+      {leap.unknown ? (
+        <p>Nobody has said what it needs, and it has no score: how new it is cannot be said.</p>
+      ) : (
+        parts.length === 0 && <p>Nothing in it is new.</p>
+      )}
       {there.length > 0 && (
         <p className="fine mt-3">Secure already: {there.map((p) => p.name).join(", ")}.</p>
       )}
       <p className="fine figures mt-2">
-        Together {leapSize(leap.size)}: weight × novelty of each skill, plus length and tempo.
+        {leap.unknown
+          ? `It is drawn as a jump of about ${leapSize(leap.size)}, as its neighbours are; a guess.`
+          : `Together ${leapSize(leap.size)}: weight × novelty of each skill, plus length and tempo.`}
       </p>
     </div>
   );

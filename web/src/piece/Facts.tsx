@@ -119,6 +119,7 @@ const some = (n: number, what: string, more = "s") => `${n || "no"} ${what}${n =
 const readyMarks: Record<Schemas["Ready"]["state"], { mark: string; colour: string; name: string }> = {
   ready: { mark: "●", colour: "var(--color-good)", name: "ready" },
   reach: { mark: "◐", colour: "var(--color-preview)", name: "a reach" },
+  unknown: { mark: "?", colour: "var(--color-soft)", name: "not known" },
   blocked: { mark: "○", colour: "var(--color-cliff)", name: "not yet" },
   begun: { mark: "✓", colour: "var(--color-review)", name: "begun" },
 };

@@ -14,18 +14,22 @@ export function ForStudent(props: {
 }) {
   const { leap, piece, student } = props;
   const place = usePlace(student.ladder, piece.material.id);
-  const cliff = leap.size > (piece.reach ?? 0);
+  const cliff = !leap.unknown && leap.size > (piece.reach ?? 0);
   return (
     <section className="mb-4 border-b border-line pb-4" aria-label={`For ${student.name}`}>
       <h2 className="flex items-baseline justify-between gap-2">
         For {firstName(student.name)}
         <span className="text-base">
-          <Why label={`Why a leap of ${leapSize(leap.size)}?`} shown={`leap ${leapSize(leap.size)}`}>
+          <Why label={`Why a leap of ${leap.words}?`} shown={`leap ${leap.words}`}>
             <LeapParts leap={leap} />
           </Why>
         </span>
       </h2>
-      {piece.begun ? (
+      {leap.unknown ? (
+        <p>
+          Nobody has said what it needs: add its score, or name its skills, and this page says what is new.
+        </p>
+      ) : piece.begun ? (
         <p>
           This is what it was when {firstName(student.name)} began it: {Math.round(leap.ready * 100)} % of
           what it needs was there.
