@@ -55,7 +55,7 @@ func TestTheKeyOfTheWeekIsInThePlan(t *testing.T) {
 		for _, it := range d.(map[string]any)["items"].([]any) {
 			x := it.(map[string]any)
 			require.Equal(t, "drill", x["kind"])
-			require.Equal(t, "the whole piece", x["where"])
+			require.Equal(t, "", x["where"], "whole, never bars")
 			require.Len(t, x["goals"], 3)
 		}
 	}

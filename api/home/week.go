@@ -196,7 +196,7 @@ func weekItems(s open.Student, items []week.Item) []contract.WeekItem {
 func where(lib material.Library, it week.Item) string {
 	m := lib[it.Material]
 	switch {
-	case it.Kind == week.Preview, it.Kind == week.Game:
+	case it.Kind == week.Preview, it.Kind == week.Game, it.Kind == week.Drilled:
 		return ""
 	case it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars):
 		return wording.Bars(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)

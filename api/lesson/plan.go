@@ -12,6 +12,7 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -237,7 +238,8 @@ func (h *Handlers) questions(ctx context.Context, s open.Student, id string) ([]
 	for _, skill := range s.NewSkills(id) {
 		fresh = append(fresh, s.Skills.Name(skill))
 	}
-	for _, q := range lessonplan.Ask(o.Piece, m, s.Words.Note, fresh) {
+	stage := lessonplan.Stage{Age: s.Age(s.Today), BySound: s.BySound(), Cleared: len(s.Standing.In(standing.Cleared, standing.Polished)), Fresh: fresh}
+	for _, q := range lessonplan.Ask(o.Piece, m, s.Words.Note, stage) {
 		out = append(out, contract.PlanQuestion{Ask: q.Ask, Answer: q.Answer})
 	}
 	return out, nil

@@ -58,6 +58,7 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	for i := range o.Lines {
 		out.Lines = append(out.Lines, line(b, out, o, &o.Lines[i], at, k))
 	}
+	out.Varied = o.Load.Varied
 	for _, p := range o.Load.Patterns {
 		out.Patterns = append(out.Patterns, contract.Pattern{Letter: p.Letter, Bars: p.Bars, Like: p.Like, How: contract.PatternHow(p.How), Steps: p.Steps})
 	}

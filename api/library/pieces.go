@@ -229,6 +229,6 @@ func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterial
 // sentence says the piece in one sentence: for the student it is looked at for, or for who is ready.
 func sentence(b open.Studio, p contract.Piece, asked leap.Leap, ready []studentplan.Ready) string {
 	return b.Names().Piece(wording.Piece{
-		HasScore: p.HasScore, Bars: p.Bars, Distinct: p.DistinctBars, ForSomebody: len(asked.Parts) > 0, Begun: p.Begun, Fresh: asked.Fresh(), Ready: ready,
+		HasScore: p.HasScore, Bars: p.Bars, Distinct: p.DistinctBars, Varied: p.Varied, ForSomebody: len(asked.Parts) > 0, Begun: p.Begun, Fresh: asked.Fresh(), Ready: ready,
 	})
 }

@@ -244,7 +244,7 @@ func must(data []byte, err error) []byte {
 // Standing is the policy of the standing under this way.
 func (w Way) Standing() standing.Policy {
 	p := standing.DefaultPolicy()
-	p.Leap = w.Leap()
+	p.Leap, p.ReadingAfter = w.Leap(), w.ReadingAfter
 	return p
 }
 

@@ -11,8 +11,8 @@ import (
 // Piece is what stands over a piece.
 type Piece struct {
 	HasScore bool
-	// Bars, of which Distinct differ.
-	Bars, Distinct int
+	// Bars, made of Distinct patterns, Varied of which come in another form as well.
+	Bars, Distinct, Varied int
 	// ForSomebody says that it is looked at for one student: what is new, and whether it was begun.
 	// Else Ready says how ready everybody is.
 	ForSomebody, Begun bool
@@ -30,7 +30,13 @@ func (n Names) Piece(p Piece) string {
 	}
 	out := Capital(Counted(p.Bars, "bar"))
 	if p.Distinct < p.Bars {
-		out = fmt.Sprintf("%d of %s differ", p.Distinct, Figures(p.Bars, "bar"))
+		out = fmt.Sprintf("%s, %s", Capital(Figures(p.Bars, "bar")), Counted(p.Distinct, "pattern"))
+		switch {
+		case p.Varied == 1:
+			out += ", one of them also in another form"
+		case p.Varied > 1:
+			out += fmt.Sprintf(", %s of them also in another form", Numbered(p.Varied))
+		}
 	}
 	if p.ForSomebody {
 		return out + n.fresh(p) + "."

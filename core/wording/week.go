@@ -19,12 +19,17 @@ func Week(w studentplan.Week) string {
 		}
 	}
 	switch {
+	case len(w.Input.Works) == 0 && days > 0 && len(w.Input.Activities) > 0:
+		return Capital(Counted(days, "day")) + " of games before the first piece, never more than " + Counted(w.Input.MinutesADay(), "minute") + "."
 	case len(w.Input.Works) == 0:
 		return "There is no working piece: choose one on the ladder, then come back."
 	case days == 0:
 		return "No practice day is chosen: pick at least one below."
 	}
 	out := Capital(Counted(days, "day")) + ", never more than " + Counted(w.Input.MinutesADay(), "minute")
+	if w.Input.BySound {
+		out += ", by ear"
+	}
 	if n := len(w.Plan.LeftOut); n > 0 {
 		return out + "; left for next week: " + Counted(n, "step") + "."
 	}

@@ -388,8 +388,8 @@ func TestAPieceInOneSentence(t *testing.T) {
 	}
 	require.Equal(t, "It has no score; what it needs was set by hand.", n.Piece(Piece{Bars: 8}))
 	require.Equal(t, "Eight bars; nothing in it is new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, ForSomebody: true}))
-	require.Equal(t, "6 of 8 bars differ; nothing in it was new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Begun: true}))
-	require.Equal(t, "6 of 8 bars differ; new in it: counting rests, minims.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Fresh: skill("rests", "minims")}))
+	require.Equal(t, "8 bars, six patterns; nothing in it was new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Begun: true}))
+	require.Equal(t, "8 bars, six patterns; new in it: counting rests, minims.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Fresh: skill("rests", "minims")}))
 	require.Equal(t, "One bar; new when it was begun: a, b, c and 2 more.", n.Piece(Piece{HasScore: true, Bars: 1, Distinct: 1, ForSomebody: true, Begun: true, Fresh: skill("a", "b", "c", "d", "e")}))
 	of := func(list ...studentplan.Ready) string {
 		return n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, Ready: list})

@@ -14,6 +14,9 @@ import (
 // Family groups skills as a teacher would look for them.
 type Family string
 
+// OfReading is the family of what is found on a page.
+const OfReading Family = "reading"
+
 // Skill is one teachable thing.
 type Skill struct {
 	// ID is a short stable name in lower case with hyphens.
@@ -31,6 +34,13 @@ type Skill struct {
 	// Exposures is how often the skill must have been met, in bites or in other
 	// pieces, before a performance piece may ask for it; 0 for no such rule.
 	Exposures int `json:"exposures,omitempty"`
+	// Easy skills are planted where a lesson has a bite to spare; a piece that asks for one is not held up.
+	Easy bool `json:"easy,omitempty"`
+	// Ahead is how many weeks before its first use a skill must begin; 0 for as far as previews look (common practice:
+	// two against three is prepared for years).
+	Ahead int `json:"ahead,omitempty"`
+	// Gesture says that it is a movement that makes a sound.
+	Gesture bool `json:"gesture,omitempty"`
 	// Set is "teacher" for a skill that no rule finds in a score.
 	Set string `json:"set,omitempty"`
 }

@@ -17,16 +17,46 @@ type Question struct {
 	Answer string `json:"answer"`
 }
 
-// Ask draws the questions from the analysis of a piece: why this tempo and mood,
-// where it begins, where an interval is and what its notes are, what key and
-// where home is, what repeats, where the hand moves, what is new. Name says a
-// note in the studio's words; fresh are the skills that are new for the student.
-func Ask(p *analysis.Piece, m material.Material, name func(string) string, fresh []string) []Question {
+// Stage is what decides which questions fit a student.
+type Stage struct {
+	Age int
+	// BySound says that the student does not read yet; Cleared counts the pieces cleared so far.
+	BySound bool
+	Cleared int
+	// Fresh are the skills that are new in the piece, by name.
+	Fresh []string
+}
+
+const (
+	// askYoung is the age under which only what can be pointed at or sung is asked (default).
+	askYoung = 7
+	// askKeys is from which age on, or after how many cleared pieces, keys and intervals are asked for (default).
+	askKeysAge, askKeysCleared = 9, 20
+)
+
+// Ask draws the questions from the analysis of a piece, with what the student should find, for the teacher: bars and
+// notes. Who does not read yet is asked by ear; the young what can be pointed at; others why this tempo and mood, where it
+// begins, where an interval is, what key and where home is, what repeats, where the hand moves, what is new. Name says a note
+// in the studio's words.
+func Ask(p *analysis.Piece, m material.Material, name func(string) string, st Stage) []Question {
 	var out []Question
 	ask := func(question, answer string) {
 		if answer != "" {
 			out = append(out, Question{question, answer})
 		}
+	}
+	up := firstMove(p, name)
+	switch {
+	case st.BySound:
+		ask("Sing how it begins: does it go up or down?", up)
+		ask("Where do you hear the same again?", repeats(p, m))
+		ask("Does the end sound like home?", ends(p, name))
+		return out
+	case st.Age < askYoung:
+		ask("Where does it begin: which hand, finger, key?", p.Opening(name))
+		ask("Point: does it go up, down or stay?", up)
+		ask("What comes back?", repeats(p, m))
+		return out
 	}
 	mood := strings.Join(m.Tags, ", ")
 	if m.Tempo > 0 {
@@ -34,20 +64,52 @@ func Ask(p *analysis.Piece, m material.Material, name func(string) string, fresh
 	}
 	ask("What mood is it in, and why this tempo?", mood)
 	ask("Where does it begin: which hand, finger, key?", p.Opening(name))
-	if bar, interval, from, to, ok := widest(p); ok {
-		ask(fmt.Sprintf("Where is a %s, and what are its notes?", interval), fmt.Sprintf("%s: %s and %s", m.BarsName([]int{bar}), name(from), name(to)))
-	}
-	if len(p.Score.Bars) > 0 {
-		if tonic, mode, ok := keyOf(p.Score.Bars[0].KeyName()); ok {
-			ask("What key is it in, and where is home?", name(tonic)+" "+mode+"; "+home(p, tonic, name))
+	if keys := st.Age >= askKeysAge || st.Cleared >= askKeysCleared; keys {
+		if bar, interval, from, to, ok := widest(p); ok {
+			ask(fmt.Sprintf("Where is a %s, and what are its notes?", interval), fmt.Sprintf("%s: %s and %s", m.BarsName([]int{bar}), name(from), name(to)))
 		}
+		if len(p.Score.Bars) > 0 {
+			if tonic, mode, ok := keyOf(p.Score.Bars[0].KeyName()); ok {
+				ask("What key is it in, and where is home?", name(tonic)+" "+mode+"; "+home(p, tonic, name))
+			}
+		}
+	} else {
+		ask("Does it go up or down first?", up)
 	}
 	ask("What repeats?", repeats(p, m))
 	ask("Where does a hand move?", moves(p, m))
-	if len(fresh) > 0 {
-		ask("What is new in it?", strings.Join(fresh, ", "))
+	if len(st.Fresh) > 0 {
+		ask("What is new in it?", strings.Join(st.Fresh, ", "))
 	}
 	return out
+}
+
+// firstMove says where the first line goes first, with its notes; empty where it only stays.
+func firstMove(p *analysis.Piece, name func(string) string) string {
+	for _, l := range p.Lines {
+		for _, m := range l.Moves {
+			from, to := p.Score.Notes[m.From].Pitch, p.Score.Notes[m.To].Pitch
+			switch d := to.Semitone() - from.Semitone(); {
+			case d > 0:
+				return fmt.Sprintf("up, from %s to %s", name(noteName(p, m.From)), name(noteName(p, m.To)))
+			case d < 0:
+				return fmt.Sprintf("down, from %s to %s", name(noteName(p, m.From)), name(noteName(p, m.To)))
+			}
+		}
+	}
+	return ""
+}
+
+// ends says whether it ends at home; empty where the key is not known.
+func ends(p *analysis.Piece, name func(string) string) string {
+	if len(p.Score.Bars) == 0 {
+		return ""
+	}
+	tonic, _, ok := keyOf(p.Score.Bars[0].KeyName())
+	if !ok {
+		return ""
+	}
+	return home(p, tonic, name)
 }
 
 // ordinals are the names of intervals by their number.

@@ -86,6 +86,9 @@ func (g Goal) turns(u Used) []int {
 // veryYoung is the age below which a lesson goes through many short activities (default).
 const veryYoung = 5
 
+// VeryYoung says that lessons and practice at an age are made of many short things.
+func VeryYoung(age int) bool { return age < veryYoung }
+
 // OwnTune is the goal that comes last in a lesson: a tune of one's own (common practice).
 const OwnTune = "made-up-tune"
 

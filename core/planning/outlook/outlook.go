@@ -95,7 +95,21 @@ func (in Input) most() int {
 	if !in.Near {
 		return 0
 	}
-	return max(in.Preview.Rungs, in.Preview.Lessons+1)
+	return max(in.Preview.Rungs, in.horizon()+1)
+}
+
+// horizon is how many lessons ahead previews look: as the policy says, or as far as a skill that stands on the ladder and
+// is new has to begin.
+func (in Input) horizon() int {
+	far := in.Preview.Lessons
+	for _, p := range in.Placed {
+		for _, d := range in.Library[p.Material].Demands {
+			if s, _ := in.Skills.Get(d.Skill); s.Ahead > far && in.Leap.Level(in.Standing.Ability.Skills[d.Skill]) == leap.New {
+				far = s.Ahead
+			}
+		}
+	}
+	return far
 }
 
 // settle plants for what lies ahead, and puts idle strands off until it is planted.
@@ -184,7 +198,7 @@ func (o *Outlook) dates() {
 			lanes[k].From = int(math.Round(float64(o.in.ReadingFrom) / o.in.perWeek()))
 		}
 		if o.in.Near {
-			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.in.Preview.Lessons
+			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.in.horizon()
 			lanes[k].Least = o.in.Preview.Rungs
 		}
 		for _, r := range rail.Rungs {

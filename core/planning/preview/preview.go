@@ -37,7 +37,9 @@ type Rung struct {
 // preview steps left, each with the piece that needs it first. A new skill
 // that such a skill stands on is planted before it, whether a piece asks for it
 // or not. A skill in recent had a step within the week. What is being learned,
-// secure or rusty needs no planting. The needs come in the order of the rungs.
+// secure or rusty needs no planting. A skill that has to begin long before its first use is looked for that far ahead; an
+// easy one is planted only where the lessons until then have bites to spare. The needs come in the order of the rungs, the
+// easy ones last.
 func Needs(ahead []Rung, a leap.Ability, l leap.Policy, skills skill.Catalogue, recent map[string]bool, p Policy) []Need {
 	var out []Need
 	at := map[string]int{}
@@ -51,6 +53,12 @@ func Needs(ahead []Rung, a leap.Ability, l leap.Policy, skills skill.Catalogue, 
 		}
 		var after []string
 		for _, need := range s.Needs {
+			if s.Easy {
+				break
+			}
+			if n, _ := skills.Get(need); n.Easy {
+				continue
+			}
 			after = append(after, add(need, r)...)
 		}
 		if e.StepsDone >= len(s.Steps) {
@@ -66,13 +74,43 @@ func Needs(ahead []Rung, a leap.Ability, l leap.Policy, skills skill.Catalogue, 
 		out = append(out, Need{Skill: id, Done: e.StepsDone, Of: len(s.Steps), For: r.Material.ID, By: r.Begin, After: after, Rests: recent[id]})
 		return []string{id}
 	}
+	near := func(r Rung) bool { return r.Place < p.Rungs || r.Begin <= p.Lessons }
 	for _, r := range ahead {
-		if r.Place >= p.Rungs && r.Begin > p.Lessons {
+		if !near(r) {
+			for _, d := range r.Material.Demands {
+				if s, _ := skills.Get(d.Skill); r.Begin <= s.Ahead {
+					add(d.Skill, r)
+				}
+			}
 			continue
 		}
 		for _, d := range r.Material.Demands {
-			add(d.Skill, r)
+			if s, _ := skills.Get(d.Skill); !s.Easy {
+				add(d.Skill, r)
+			}
+		}
+	}
+	for _, r := range ahead {
+		if !near(r) {
+			continue
+		}
+		for _, d := range r.Material.Demands {
+			s, _ := skills.Get(d.Skill)
+			if _, seen := at[d.Skill]; s.Easy && !seen && spare(out, r.Begin, p.PerLesson) >= len(s.Steps)-a.Skills[d.Skill].StepsDone {
+				add(d.Skill, r)
+			}
 		}
 	}
 	return out
+}
+
+// spare is how many bites the lessons before one have left beside those that are needed by then.
+func spare(needs []Need, by, perLesson int) int {
+	left := perLesson * by
+	for _, n := range needs {
+		if n.By <= by {
+			left -= n.Of - n.Done
+		}
+	}
+	return left
 }

@@ -4,7 +4,6 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
-	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/outlook"
@@ -76,17 +75,7 @@ func (s Student) readingBegins() time.Time {
 
 // BySound says that the student does not read yet: reading begins later by the way of teaching, and no reading
 // stage was begun.
-func (s Student) BySound() bool {
-	if s.Policy.ReadingAfter == 0 || !s.readingBegins().After(s.Today) {
-		return false
-	}
-	for id := range s.Standing.Materials {
-		if s.Library[id].Strand == material.Reading && s.Begun(id) {
-			return false
-		}
-	}
-	return true
-}
+func (s Student) BySound() bool { return s.Standing.ByEar }
 
 // farthest is how many weeks ahead a date is said (default): beyond, three more pieces would make it look silly.
 const farthest = 78

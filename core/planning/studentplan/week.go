@@ -9,6 +9,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/notation/score"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
@@ -61,12 +62,44 @@ func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 		}
 	}
 	w.Input.Bites, w.Input.Listen = a.PlantedBites(), a.listen()
+	w.Input.Activities = a.games(len(w.Input.Works) == 0)
 	if f := a.Watched(); f != nil {
 		w.Input.Watch = &week.Watch{Text: f.Text, Home: f.Home}
 	}
 	var err error
 	w.Plan, err = week.Make(w.Input)
 	return w, err
+}
+
+const (
+	// mostGames is how many games a week takes home (default), and gameMinutes how long one is.
+	mostGames   = 5
+	gameMinutes = 2
+)
+
+// games are what is done at home beside pieces: for the very young, whose minutes pieces do not fill, and for everybody
+// before the first piece. Those that were done in lessons come first.
+func (a *Ahead) games(nothingElse bool) []week.Activity {
+	age := a.Age(a.Today)
+	if !nothingElse && !lessonplan.VeryYoung(age) {
+		return nil
+	}
+	goals := lessonplan.For(a.Instrument, age, a.Standing.Activities)
+	done := func(g lessonplan.Goal) bool { return len(a.Standing.Activities[g.ID]) > 0 }
+	slices.SortStableFunc(goals, func(x, y lessonplan.Goal) int {
+		switch {
+		case done(x) == done(y):
+			return 0
+		case done(x):
+			return -1
+		}
+		return 1
+	})
+	var out []week.Activity
+	for _, g := range goals[:min(len(goals), mostGames)] {
+		out = append(out, week.Activity{ID: g.ID, Title: g.Name, Words: g.Home, Minutes: gameMinutes})
+	}
+	return out
 }
 
 // Practice is what a week of practice is made from before any piece.

@@ -42,8 +42,8 @@ func left(p Plan) (minutes float64) {
 
 // lay lays the week out at a pace, day by day. Who comes first on a day: what was pinned to it; for every working
 // piece what was new last time and the next step of its staircase; what is due in technique; review as near to
-// its share as that allows; preview bites, games and listening; further steps; and what minutes are left go to
-// learned pieces again. What found no day is then put wherever it fits.
+// its share as that allows; preview bites and listening; further steps; and what minutes are left go to
+// learned pieces again, and to games. What found no day is then put wherever it fits.
 func lay(in Input, p Plan, pace float64) Plan {
 	p.Days = slices.Clone(p.Days)
 	s := &sieve{hand: in.Hand, pinned: map[string][]Item{}}
@@ -96,7 +96,9 @@ func lay(in Input, p Plan, pace float64) Plan {
 		for _, t := range small {
 			t.one(day, min(smallShare*float64(in.Minutes), room()))
 		}
-		games.all(day, room())
+		if len(climbs)+len(drills) == 0 {
+			games.all(day, room())
+		}
 		for more := true; more; {
 			more = false
 			for _, c := range climbs {
@@ -108,6 +110,7 @@ func lay(in Input, p Plan, pace float64) Plan {
 			c.climb(day, room())
 		}
 		heard += reviews.fill(day, in, room())
+		games.all(day, room())
 	}
 	p.Dropped = s.dropped
 	var waiting []Item
@@ -206,7 +209,8 @@ func (t *turn) one(day *Day, room float64) {
 func (t *turn) all(day *Day, room float64) {
 	from := t.next
 	for i := range t.items {
-		if it := t.items[(from+i)%len(t.items)]; it.Minutes <= room {
+		it := t.items[(from+i)%len(t.items)]
+		if today := slices.ContainsFunc(day.Items, func(d Item) bool { return d.Key == it.Key }); !today && it.Minutes <= room {
 			t.put(day, it)
 			room -= it.Minutes
 			t.next = from + i + 1
@@ -279,6 +283,8 @@ func rank(k Kind) int {
 		return 2
 	case Listen:
 		return 3
+	case Game:
+		return 4
 	}
 	return 0
 }

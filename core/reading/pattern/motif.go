@@ -49,7 +49,7 @@ type cell struct {
 }
 
 // Motifs returns the figures of each line that come again and are not merely
-// parts of equal bars: from two beats to six, the longest and most frequent
+// parts of equal bars: from one beat to six, the longest and most frequent
 // first. Equal means equal pitches at equal times.
 func Motifs(s *score.Score, lines []reading.Line, load Load) []Motif {
 	letterOf := make([]int, len(s.Bars)+1)
@@ -133,7 +133,7 @@ func ofLine(s *score.Score, l reading.Line, letterOf []int) []Motif {
 	beats := cells(s, l)
 	taken := make([]bool, len(beats))
 	var out []Motif
-	for length := longestMotif; length >= 2; length-- {
+	for length := longestMotif; length >= 1; length-- {
 		at := map[[longestMotif]int][]int{}
 		var order [][longestMotif]int
 		for i := 0; i+length <= len(beats); i++ {

@@ -30,8 +30,11 @@ type Pattern struct {
 
 // Load is how much of a piece has to be learned.
 type Load struct {
-	Bars     int       `json:"bars"`
+	Bars int `json:"bars"`
+	// Distinct are the patterns that have to be learned: one that comes back in another rhythm, at another pitch or an
+	// octave away is told apart and not counted anew. Varied of them come in another form as well.
 	Distinct int       `json:"distinct"`
+	Varied   int       `json:"varied"`
 	Patterns []Pattern `json:"patterns"`
 }
 
@@ -82,8 +85,20 @@ func of(s *score.Score, in func(*score.Note) bool) Load {
 		}
 		load.Patterns[k].Bars = append(load.Patterns[k].Bars, i+1)
 	}
-	load.Distinct = len(load.Patterns)
 	alike(s, load.Patterns, firsts)
+	varied := map[string]bool{}
+	for _, p := range load.Patterns {
+		if p.Like == "" {
+			load.Distinct++
+		} else {
+			varied[p.Like] = true
+		}
+	}
+	for _, p := range load.Patterns {
+		if p.Like == "" && varied[p.Letter] {
+			load.Varied++
+		}
+	}
 	return load
 }
 

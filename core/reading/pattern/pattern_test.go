@@ -1,6 +1,7 @@
 package pattern
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -126,4 +127,41 @@ func TestTranspositionKeepsWhatIsAlike(t *testing.T) {
 		require.Equal(t, Of(low).Patterns, Of(high).Patterns)
 		require.Equal(t, Motifs(low, reading.Lines(low, true), Of(low)), Motifs(high, reading.Lines(high, true), Of(high)))
 	})
+}
+
+// Eighteen bars of six patterns, three of which come in another form as well: a step higher, an octave higher and moved along
+// the key, in another rhythm. It is six things to learn (common practice, no source; counted by hand).
+func TestAnotherFormIsNotCountedAnew(t *testing.T) {
+	scores, err := abc.Read([]byte("X:1\nT:Tide\nM:4/4\nL:1/4\nK:C\n" +
+		"C D E C|G F E D|C C G G|E F G2|A A F2|D2 C2|" + // six
+		"D E ^F D|g f e d|C D E C|G F E D|" + // moved exactly, an octave higher, and two as they were
+		"E2 F G|F E D C|C C G G|D2 C2|" + // another rhythm, along the key, two as they were
+		"C D E C|G F E D|E F G2|D2 C2|\n"))
+	require.NoError(t, err)
+	load := Of(scores[0])
+	require.Equal(t, 18, load.Bars)
+	require.Equal(t, 6, load.Distinct)
+	var forms []string
+	for _, p := range load.Patterns {
+		if p.Like != "" {
+			forms = append(forms, fmt.Sprintf("%s is %s, %s", p.Letter, p.Like, p.How))
+		}
+	}
+	require.Equal(t, []string{"G is A, transposed", "H is B, octave", "I is D, other rhythm", "J is B, transposed in the key"}, forms)
+	require.Equal(t, 3, load.Varied)
+}
+
+// A figure of one beat that comes again is found: half a bar in two-four.
+func TestAFigureUnderABarIsFound(t *testing.T) {
+	scores, err := abc.Read([]byte("X:1\nM:2/4\nL:1/16\nK:C\nCDEF G4|A4 CDEF|c4 e4|CDEF A4|\n"))
+	require.NoError(t, err)
+	s := scores[0]
+	motifs := Motifs(s, reading.Lines(s, false), Of(s))
+	require.NotEmpty(t, motifs)
+	require.Equal(t, 1, motifs[0].Beats)
+	var at []string
+	for _, p := range motifs[0].At {
+		at = append(at, fmt.Sprintf("%d.%d", p.Bar, p.Beat))
+	}
+	require.Equal(t, []string{"1.1", "2.2", "4.1"}, at)
 }

@@ -16,6 +16,7 @@ const (
 	Learning Level = "learning" // demanded by a working piece, or by too few cleared ones
 	Secure   Level = "secure"   // demanded by enough cleared pieces, or shown in a probe
 	Rusty    Level = "rusty"    // secure, but what spoke for it has faded
+	Unread   Level = "unread"   // of reading, which has not begun: it weighs nothing
 )
 
 // Evidence is what is known about one skill of one student.
@@ -32,6 +33,8 @@ type Evidence struct {
 	Steps     int `json:"steps,omitempty"`
 	// Faded says that what spoke for it is more likely lost than not (see standing).
 	Faded bool `json:"faded,omitempty"`
+	// Unread says that it is a skill of reading, and that reading has not begun.
+	Unread bool `json:"unread,omitempty"`
 }
 
 // Policy holds the numbers a studio may change.
@@ -54,6 +57,8 @@ func DefaultPolicy() Policy {
 // Level returns the level of a skill from its evidence.
 func (p Policy) Level(e Evidence) Level {
 	switch {
+	case e.Unread:
+		return Unread
 	case (e.Cleared >= p.SecureAfter || e.Shown) && !e.Missing:
 		if e.Faded {
 			return Rusty
@@ -68,10 +73,10 @@ func (p Policy) Level(e Evidence) Level {
 }
 
 // Novelty returns n(skill) between 0 and 1 (defaults): new 1, planted from 1
-// to 0.4 in proportion to the steps done, learning 0.3, rusty 0.2, secure 0.
+// to 0.4 in proportion to the steps done, learning 0.3, rusty 0.2, secure 0, and 0 for what is not read yet.
 func (p Policy) Novelty(e Evidence) float64 {
 	switch p.Level(e) {
-	case Secure:
+	case Secure, Unread:
 		return 0
 	case Rusty:
 		return 0.2

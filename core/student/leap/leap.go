@@ -139,6 +139,9 @@ func (p Policy) Over(m *material.Material, b Brought) Leap {
 	var weight, ready float64
 	for i, d := range m.Demands {
 		e := b.Skills[i]
+		if p.Level(e) == Unread {
+			continue
+		}
 		n := p.Novelty(e)
 		l.Parts = append(l.Parts, Part{
 			Skill: d.Skill, Kind: OfSkill, Level: p.Level(e), Weight: d.Weight, Novelty: n,

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/memory"
@@ -15,7 +16,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 14
+const FoldVersion = 15
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -36,14 +37,14 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 		curve:     ctx.Policy.Memory.Curve(),
 	}
 	live := studentlog.Live(entries)
-	for _, e := range live {
-		f.entry(e)
-	}
-	f.out.Entries = len(live)
 	// What was known before is no lesson.
 	if i := slices.IndexFunc(live, func(e *studentlog.Entry) bool { return e.Kind != studentlog.KnownBefore }); i >= 0 {
 		f.out.FirstLesson = live[i].At
 	}
+	for _, e := range live {
+		f.entry(e)
+	}
+	f.out.Entries = len(live)
 	f.finish()
 	return f.out
 }
@@ -63,6 +64,8 @@ type fold struct {
 	// holds is for how many times its stability a learned piece is evidence for its skills.
 	holds float64
 	curve memory.Curve
+	// reads says that a stage of reading was begun.
+	reads bool
 	// slab holds works that are not used yet: made many at a time, they cost less.
 	slab []work
 	// sections of each unit, found when the first section is cleared.
@@ -125,6 +128,7 @@ func (f *fold) skill(id string) *trace {
 func (f *fold) entry(e *studentlog.Entry) {
 	switch e.Kind {
 	case studentlog.Assigned:
+		f.reads = f.reads || f.ctx.Library[e.Material].Strand == material.Reading
 		f.assign(f.work(e.Material), e)
 	case studentlog.MarkGiven:
 		f.mark(f.work(e.Material), e)
@@ -227,6 +231,21 @@ func (f *fold) entry(e *studentlog.Entry) {
 	}
 }
 
+// byEar says that reading has not begun at a time.
+func (f *fold) byEar(at time.Time) bool {
+	if f.reads || f.ctx.Policy.ReadingAfter == 0 {
+		return false
+	}
+	first := f.out.FirstLesson
+	return first.IsZero() || at.Before(first.AddDate(0, 0, 7*f.ctx.Policy.ReadingAfter))
+}
+
+// ofReading says that a skill is one of reading.
+func (f *fold) ofReading(id string) bool {
+	s, known := f.ctx.Skills.Get(id)
+	return known && s.Family == skill.OfReading
+}
+
 // measured keeps what was measured at a place, and what had been measured there before.
 func (f *fold) measured(e *studentlog.Entry) {
 	if e.Setup == nil {
@@ -301,6 +320,7 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		for i, t := range w.asks {
 			t.Faded = f.faded(t, e.At)
 			brought.Skills[i] = t.Evidence
+			brought.Skills[i].Unread = f.byEar(e.At) && f.ofReading(w.lib.Demands[i].Skill)
 		}
 		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&w.lib, brought), Brought: brought}
 	}
@@ -485,6 +505,15 @@ func (f *fold) finish() {
 		if t.Evidence != (leap.Evidence{}) {
 			t.Faded = f.faded(t, f.ctx.Day)
 			f.out.Ability.Skills[id] = t.Evidence
+		}
+	}
+	if f.out.ByEar = f.byEar(f.ctx.Day); f.out.ByEar {
+		for _, s := range f.ctx.Skills.All() {
+			if s.Family == skill.OfReading {
+				e := f.out.Ability.Skills[s.ID]
+				e.Unread = true
+				f.out.Ability.Skills[s.ID] = e
+			}
 		}
 	}
 	travelling := f.out.Travelling()

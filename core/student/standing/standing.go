@@ -33,6 +33,9 @@ type Policy struct {
 	RustyBelow float64
 	// RustyAfterDays is how long the showing of a skill counts. Default 180.
 	RustyAfterDays int
+	// ReadingAfter is how many weeks of lessons come before reading begins: until then, or until a reading stage is
+	// begun, skills of reading weigh nothing. Default 0.
+	ReadingAfter int
 	// Memory are the parameters by which learned pieces fade. Default those of FSRS-6.
 	Memory memory.Params
 }
@@ -86,6 +89,8 @@ type Standing struct {
 	Missed []string          `json:"missed,omitempty"`
 	// Setups are what was measured last, by place.
 	Setups map[setup.Place]Measured `json:"setups,omitempty"`
+	// ByEar says that the student does not read yet.
+	ByEar bool `json:"byEar,omitempty"`
 	// Faults are those that were seen and are not gone, the one seen first before the others.
 	Faults []OpenFault `json:"faults,omitempty"`
 	// FirstLesson is the day of the first entry.

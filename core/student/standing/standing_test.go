@@ -346,3 +346,36 @@ func faultsOf(s *Standing) (out []string) {
 	}
 	return out
 }
+
+// Where reading begins after a year, skills of reading weigh nothing until then, or until a stage of reading is begun.
+func TestSkillsOfReadingWeighNothingBeforeReadingBegins(t *testing.T) {
+	ctx := context(t)
+	ctx.Policy.ReadingAfter = 52
+	skills, err := ctx.Skills.With([]skill.Skill{{ID: "page", Name: "reading a page", Family: skill.OfReading}})
+	require.NoError(t, err)
+	ctx.Skills = skills
+	m := material.Material{ID: "song", Strand: material.Method, Demands: []material.Demand{{Skill: "page", Weight: 1}, {Skill: "ties", Weight: 1}}}
+	stage := material.Material{ID: "stage", Strand: material.Reading, Demands: []material.Demand{{Skill: "page", Weight: 1}}}
+	ctx.Library[m.ID], ctx.Library[stage.ID] = m, stage
+	size := func(log []studentlog.Entry, weeks int) (float64, bool) {
+		ctx.Day = monday.AddDate(0, 0, 7*weeks)
+		s := Fold(log, ctx)
+		return ctx.Policy.Leap.Of(m, s.Ability).Size, s.ByEar
+	}
+	w := (&tell{}).week(0)
+	w.write(studentlog.Entry{Kind: studentlog.Note, Text: "first lesson"})
+	at, by := size(w.log, 1)
+	require.Equal(t, 1.0, at)
+	require.True(t, by)
+	at, by = size(w.log, 53)
+	require.Equal(t, 2.0, at, "then they enter")
+	require.False(t, by)
+	w.write(studentlog.Entry{Kind: studentlog.Assigned, Material: "song"})
+	require.Equal(t, 1.0, Fold(w.log, ctx).Materials["song"].Before.Size, "begun by ear")
+	w.write(studentlog.Entry{Kind: studentlog.Assigned, Material: "stage"})
+	_, by = size(w.log, 1)
+	require.False(t, by, "who has begun a stage of reading reads")
+	at, by = size(nil, 0)
+	require.Equal(t, 1.0, at, "before the first lesson")
+	require.True(t, by)
+}

@@ -3488,7 +3488,10 @@ export interface components {
             key?: string;
             time?: string;
             bars: number;
+            /** @description The patterns that it is made of */
             distinctBars: number;
+            /** @description How many of them come in another form as well */
+            varied: number;
             barLabels: string[];
             lines: components["schemas"]["Line"][];
             marks: components["schemas"]["MoveMark"][];

@@ -14,8 +14,8 @@ export function Facts({ piece }: { piece: Piece }) {
         <>
           <Load piece={piece} />
           <p>
-            <strong className="figures">{piece.distinctBars}</strong> of {piece.bars} bars to learn ({share}{" "}
-            %)
+            <strong className="figures">{piece.distinctBars}</strong> patterns in {piece.bars} bars to learn (
+            {share} %)
           </p>
           <p className="fine">
             {[piece.key, piece.time, piece.tempo ? `crotchet ${Math.round(piece.tempo)}` : "", piece.texture]

@@ -47,7 +47,7 @@ export function Setup() {
               <button
                 key={p}
                 type="button"
-                className="press"
+                className="press aria-pressed:bg-ink aria-pressed:text-paper"
                 aria-pressed={p === place}
                 onClick={() => setPlace(p)}
               >
@@ -170,13 +170,15 @@ function Look({ setup: s }: { setup: Schemas["Setup"] }) {
     <section aria-label="What to look at" className="mt-8 border-t border-line pt-4">
       <div className="flex flex-wrap items-center gap-x-4">
         <h2>What to look at</h2>
-        <label className="flex items-center gap-2">
-          <span className="fine">the hand</span>
-          <select value={school} onChange={(e) => setSchool(e.target.value)}>
-            <option value="hanging">as it hangs</option>
-            <option value="ball">as if holding a ball</option>
-          </select>
-        </label>
+        {s.asked === "keys" && (
+          <label className="flex items-center gap-2">
+            <span className="fine">the hand</span>
+            <select value={school} onChange={(e) => setSchool(e.target.value)}>
+              <option value="hanging">as it hangs</option>
+              <option value="ball">as if holding a ball</option>
+            </select>
+          </label>
+        )}
       </div>
       <ul className="mt-2 grid gap-x-8 gap-y-2 md:grid-cols-2 lg:grid-cols-3">
         {list.map((c) => (
