@@ -69,7 +69,7 @@ func TestFromTheFirstPieceToTheNextRung(t *testing.T) {
 	require.Equal(t, "Gulls on the Railing", chosen["title"])
 	first := chosen["material"].(string)
 	_, week := u.call("GET", base+"/week", nil)
-	require.Contains(t, week["sentence"], "There is no working piece")
+	require.Contains(t, week["sentence"], "No piece in work yet")
 
 	own := storetest.ID()
 	status, got := u.append(ladder, entry{"kind": "assigned", "material": first}, entry{"kind": "focusAdded", "focus": own, "text": "loose shoulders"})

@@ -3,10 +3,14 @@ package main
 import (
 	"fmt"
 	"io"
+	"time"
 
+	"patientladder/core/base/rational"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/review"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/chunk"
 )
 
 // lessons prints what planning a day of ten lessons costs, of 30 to 60 minutes
@@ -40,4 +44,47 @@ func lessons(w io.Writer) {
 	})
 	fmt.Fprintln(w, "a day of lessons\tsegments\tplanned in\taim\t")
 	fmt.Fprintf(w, "10 lessons\t%d\t%s\tunder 50 ms\t\n", segments, ms(plan))
+	items := 0
+	laid := cost(func() error {
+		p, err := week.Make(aWeek())
+		items = 0
+		for _, d := range p.Days {
+			items += len(d.Items)
+		}
+		return err
+	})
+	fmt.Fprintf(w, "a week of practice\t%d\t%s\tunder 5 ms\t\n", items, ms(laid))
+}
+
+// aWeek is one of three working pieces of 32 bars, two scales, twenty learned pieces and two bites, half an hour a day.
+func aWeek() week.Input {
+	in := week.Input{
+		Start: time.Date(2026, 9, 8, 0, 0, 0, 0, time.UTC), Practises: [7]bool{true, true, true, true, true, true, true}, Minutes: 30, Age: 9, ReviewShare: 0.45,
+		Bites: []week.Bite{{Skill: "a", Name: "a"}, {Skill: "b", Name: "b"}},
+	}
+	for i := range 3 {
+		w := week.Work{Material: material.Material{ID: id("M", i), Tempo: 80, Bars: 32}}
+		tree := halves(1, 32)
+		w.Tree = &tree
+		for range 32 {
+			w.Quarters = append(w.Quarters, 4)
+		}
+		in.Works = append(in.Works, w)
+	}
+	for i := range 2 {
+		in.Works = append(in.Works, week.Work{Material: material.Material{ID: id("S", i), Tempo: 60}, Drill: &week.Drill{Apart: true, Quarters: 16}})
+	}
+	for i := range 20 {
+		in.Reviews = append(in.Reviews, material.Material{ID: id("R", i), Quarters: float64(40 + 8*i), Tempo: 90})
+	}
+	return in
+}
+
+// halves is a tree of chunks down to single bars.
+func halves(from, size int) chunk.Chunk {
+	c := chunk.Chunk{From: from, To: from + size - 1, Start: rational.Int(int64(4 * (from - 1))), End: rational.Int(int64(4 * (from + size - 1)))}
+	if size > 1 {
+		c.Parts = []chunk.Chunk{halves(from, size/2), halves(from+size/2, size/2)}
+	}
+	return c
 }

@@ -20,7 +20,7 @@ func Week(w studentplan.Week) string {
 	}
 	switch {
 	case len(w.Input.Works) == 0 && days > 0 && len(w.Input.Activities) > 0:
-		return Capital(Counted(days, "day")) + " of games before the first piece, never more than " + Counted(w.Input.MinutesADay(), "minute") + "."
+		return "No piece in work yet: " + Counted(days, "day") + " of games, never more than " + Counted(w.Input.MinutesADay(), "minute") + "."
 	case len(w.Input.Works) == 0:
 		return "There is no working piece: choose one on the ladder, then come back."
 	case days == 0:

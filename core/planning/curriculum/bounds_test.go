@@ -97,3 +97,29 @@ func TestWhichLeapIsTheBetterNextOne(t *testing.T) {
 		require.Equal(t, c.better, better(c.l, c.than, reach, c.rest), "%+v", c)
 	}
 }
+
+// A book holds its own pieces in their order, without the exercises that follow from data and without sections;
+// a book that is not there holds nothing.
+func TestWhatABookHolds(t *testing.T) {
+	lib := material.Library{}
+	for i, m := range []material.Material{
+		{ID: "second", SourceID: "b", Order: 2, Instrument: "piano"}, {ID: "first", SourceID: "b", Order: 1, Instrument: "piano"},
+		{ID: "scale", SourceID: "b", Order: 3, Instrument: "piano", Exercise: "scale/apart/C/major/-"}, {ID: "part", SourceID: "b", Order: 4, Instrument: "piano", PartOf: "first"},
+		{ID: "other", SourceID: "c", Order: 1, Instrument: "piano"}, {ID: "loose", Instrument: "piano", Title: "Loose"}, {ID: "cello", Instrument: "cello", Title: "Cello"},
+		{ID: "drill", Instrument: "piano", Exercise: "scale/apart/G/major/-"},
+	} {
+		if m.Title == "" {
+			m.Title = string(rune('a' + i))
+		}
+		lib[m.ID] = m
+	}
+	ids := func(list []material.Material) (out []string) {
+		for _, m := range list {
+			out = append(out, m.ID)
+		}
+		return out
+	}
+	require.Equal(t, []string{"first", "second"}, ids(Book(lib, "b")))
+	require.Equal(t, []string{"other"}, ids(Book(lib, "c")))
+	require.Empty(t, Book(lib, "d"))
+}

@@ -284,3 +284,22 @@ func TestEveryKeyboardExerciseLiesOnThePiano(t *testing.T) {
 		}
 	}
 }
+
+// A step of the data lies on the metronome, from 40 to 208, asks for a key at least, and has three goals.
+func TestTheBoundsOfAStepOfTheData(t *testing.T) {
+	step := func(tempo, keys, goals int) string {
+		return fmt.Sprintf(`[{"id":"x","name":"X","families":["keyboard"],"make":"five","kinds":["major-five-finger"],"plants":[],"faults":[{"id":"f","text":"f","look":"f"}],"steps":[
+			{"id":"a","name":"a","tempo":%d,"keys":%d,"order":"few","goals":[%s],"why":"","gives":{}}]}]`, tempo, keys, strings.TrimSuffix(strings.Repeat(`"g",`, goals), ","))
+	}
+	for _, ok := range [][3]int{{40, 1, 3}, {208, 1, 3}} {
+		_, err := parseTypes([]byte(step(ok[0], ok[1], ok[2])))
+		require.NoError(t, err, ok)
+	}
+	for wrong, says := range map[[3]int]string{
+		{39, 1, 3}: "needs a tempo on the metronome", {209, 1, 3}: "needs a tempo on the metronome", {60, 0, 3}: "and a number of keys",
+		{60, 1, 2}: "has 2 goals instead of three", {60, 1, 4}: "has 4 goals instead of three",
+	} {
+		_, err := parseTypes([]byte(step(wrong[0], wrong[1], wrong[2])))
+		require.ErrorContains(t, err, says)
+	}
+}

@@ -1,6 +1,8 @@
 package exercise
 
 import (
+	"crypto/sha256"
+	"encoding/json"
 	"fmt"
 	"maps"
 	"slices"
@@ -11,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/score"
 	"patientladder/core/reading/naming"
 	"patientladder/core/technique/keycycle"
 	"patientladder/golden"
@@ -59,6 +62,17 @@ func asRead(b Built) string {
 	return out.String()
 }
 
+// asWritten is the score of an exercise in one line: parts, staves with their clefs, bars, and for each note where it is
+// written, with its value, fingers and words.
+func asWritten(s *score.Score) string {
+	data, err := json.Marshal(s)
+	if err != nil {
+		return err.Error()
+	}
+	sum := sha256.Sum256(data)
+	return fmt.Sprintf("%d parts, %d bars, %d notes, print %x", len(s.Parts), len(s.Bars), len(s.Notes), sum[:6])
+}
+
 // Every step of every type on every instrument: its places by name, and the notes of the first of them and of one far off.
 func TestEveryExerciseAsItIsMade(t *testing.T) {
 	for _, x := range instrument.All() {
@@ -77,6 +91,9 @@ func TestEveryExerciseAsItIsMade(t *testing.T) {
 					b, err := p.Build()
 					require.NoError(t, err)
 					fmt.Fprintf(&out, "%s, %s%s\n", p.ID(), p.Full(naming.Words{}), asRead(b))
+					written, err := p.Score(naming.Words{})
+					require.NoError(t, err)
+					fmt.Fprintf(&out, "  written: %s\n", asWritten(written))
 					for _, choice := range Near(p) {
 						fmt.Fprintf(&out, "  %s:", choice.Name)
 						for _, o := range choice.Options {
