@@ -56,7 +56,7 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	return Studio{
 		Way: w, WayVersion: r.WayVersion,
 		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
-		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames)},
+		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames), Rhythm: naming.Rhythm(r.RhythmWords)},
 	}, err
 }
 
@@ -103,7 +103,7 @@ func (s *Store) RemoveHoliday(ctx context.Context, studio, id string) error {
 // ErrConflict when the version is not the one stored.
 func (s *Store) SetWords(ctx context.Context, st Studio) error {
 	n, err := s.q.SetWords(ctx, rows.SetWordsParams{
-		NoteNames: string(st.Words.Notes), StepNames: string(st.Words.Steps), ValueNames: string(st.Words.Values), Approach: string(st.Approach), ID: st.ID, WordsVersion: st.WordsVersion,
+		NoteNames: string(st.Words.Notes), StepNames: string(st.Words.Steps), ValueNames: string(st.Words.Values), RhythmWords: rhythm(st.Words.Rhythm), Approach: string(st.Approach), ID: st.ID, WordsVersion: st.WordsVersion,
 	})
 	if err == nil && n == 0 {
 		return ErrConflict
@@ -132,4 +132,12 @@ func (s *Store) Teacher(ctx context.Context, id string) (Teacher, error) {
 func (s *Store) StudioTeacher(ctx context.Context, studio string) (Teacher, error) {
 	r, err := s.q.StudioTeacher(ctx, studio)
 	return Teacher(r), explain(err)
+}
+
+// rhythm is how rhythm words are kept: the default by its name.
+func rhythm(r naming.Rhythm) string {
+	if r == "" {
+		r = naming.Walking
+	}
+	return string(r)
 }

@@ -291,7 +291,7 @@ func TestWordsAndApproach(t *testing.T) {
 	st, l, _ := studio(t, db)
 	got, err := db.Studio(ctx, st)
 	require.NoError(t, err)
-	require.Equal(t, naming.Words{Notes: naming.Letters, Steps: naming.SkipsAndLeaps, Values: naming.Crotchets}, got.Words)
+	require.Equal(t, naming.Words{Notes: naming.Letters, Steps: naming.SkipsAndLeaps, Values: naming.Crotchets, Rhythm: naming.Walking}, got.Words)
 	require.Equal(t, naming.ByDirection, got.Approach)
 	stale := got
 	got.Words.Notes, got.Approach = naming.Solfege, naming.ByPosition

@@ -1689,6 +1689,27 @@ func (e WordsNotes) Valid() bool {
 	}
 }
 
+// Defines values for WordsRhythm.
+const (
+	Sea       WordsRhythm = "sea"
+	Syllables WordsRhythm = "syllables"
+	Walking   WordsRhythm = "walking"
+)
+
+// Valid indicates whether the value is a known member of the WordsRhythm enum.
+func (e WordsRhythm) Valid() bool {
+	switch e {
+	case Sea:
+		return true
+	case Syllables:
+		return true
+	case Walking:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WordsSteps.
 const (
 	AllSkips      WordsSteps = "all-skips"
@@ -4872,9 +4893,12 @@ type WeekTimes struct {
 type Words struct {
 	Approach WordsApproach `json:"approach"`
 	Notes    WordsNotes    `json:"notes"`
-	Steps    WordsSteps    `json:"steps"`
-	Values   WordsValues   `json:"values"`
-	Version  int64         `json:"version"`
+
+	// Rhythm The words with which rhythms are spoken
+	Rhythm  WordsRhythm `json:"rhythm,omitempty,omitzero"`
+	Steps   WordsSteps  `json:"steps"`
+	Values  WordsValues `json:"values"`
+	Version int64       `json:"version"`
 }
 
 // WordsApproach defines model for Words.Approach.
@@ -4882,6 +4906,9 @@ type WordsApproach string
 
 // WordsNotes defines model for Words.Notes.
 type WordsNotes string
+
+// WordsRhythm The words with which rhythms are spoken
+type WordsRhythm string
 
 // WordsSteps defines model for Words.Steps.
 type WordsSteps string
@@ -17967,111 +17994,112 @@ var swaggerSpec = []string{
 	"GzMJzrD11BxgwtItw5PP9doGIa1Z0Xf1HEA/WnzgNXa3W1gH9u8SGtTv1hKDaoj8SFeUi1A5qfyfSq4w",
 	"EgQEAvInYE/D/e/rY7zAKjT31FNblLYxks+2O/ODDmEP5EDrc5HMOvH327Rk2Ti4U3YaSafPTbSHKqJA",
 	"uSRZjjFF5JdQGLhUFGTlFPubq/52SoG4PVjDOtJhEo15KV1t0yoR0+acN5eBLY9PEx+PTtRt9p8YSfYl",
-	"zG0UWWv0hNk/3TPC4p4R0UqWS7ZKVQlbYC8fXN3wSt2jorgHLcuhn1J5D/41+oEbWjbdmSxqqRdr9NT9",
-	"0dBas/oeTve389YTu6JgB0Npp9IJ4Q1qbmFiXN+Z3sR64EHBAMHueSCOCSXmSbKl9Saqck5s2jfQl+/8",
-	"PZthjX7QdImZpVSiifO0PpnprpN3QSk0qvo3bLwLoy1bkrZjY2ZWjovF90MFst4QJcmS1kek0OTsn40O",
-	"O9PR7kx/S7+AFrKUqXpxoWu60D45DdOV6xtbGAh9iemKfUs+1lwbmlnf8gwT6J6CckgUL2w36BUTrKaa",
-	"FRgW4fpbApIefvzl1Qvy3Xff/d2YxL9ev5hhSjRUjyI0kAziKN+S57TGX518tLGWB09JSeesxB93vjWy",
-	"YYvi239v6+ifXHygmhtz+40LH3ohdPEAEtMrJmjFL55cfPft5bffAZ6AXsOe3p/T0uU1rtARao4CNRN5",
-	"XVw8ufiR6ef2EVDmKyksosTDy0vM/BTaesVoVZV8Ae/e/93mHyOTZ5spbqx+0PfLYSGL830SUPOUJkz8",
-	"LvcOG6dgS4eAEBvPr+T+h1rOS2MXwRD3F7RkosBs1RRBnq3MI0DGmm4Z3FNP/vn5wqgnF380iJaKEUcX",
-	"LmzJMKKLfJnFv2OdcO13/AIf/i0EYnoYOFhiQEy/nbiLQ5tn6RLZq+tuHp6SW0i4VOfYqfslF7ZKoWRo",
-	"H3Z37Bd2IzfsFWPFGw7WwgEBHiU81VxsiDk6yvcVomIP+YPHTnuWZKn07M63PX6MxAa1KOdyJ4gjL0Ce",
-	"N3Pz8JwRLXu+5aNpUdkMmy4x3tKhvbobajwjgu2AAZ76BiXWej4vQxg+DitSU+zxQ1ummCFzOnW67ZWr",
-	"64bNMqkTAo0ZkRR7tp2JL5K3FYe3tmltxXRk00Tbehw0Wa5ho5hyWAC8g5526n7dR8yZjF27cuA0/0m3",
-	"bpg8uLoTCIrRmvuftdww8WWIoBg2/4AYSgfUHFnmtfn47TJnMLuYhJUF3X9jNLg2ZHseimXpLC/cM7dG",
-	"OM0+6c5UIjrPnAtax9Ige+RyBRpGPy8oL/eecOQvRsN+/PjR47+ekYajhxl3N3GUT6LhnR6v+5q7zmnR",
-	"6/dZUVxz7Bh3/Br/aJjSzyW2I8s+WxPcT34RmTgNhgJmWd143gPbSdb9dSTRFAeNG59dUf3lRCnTCzl3",
-	"3L7JLgRFHKW4f7h+ZpU2mo1UzIXnsEyVQPkc1GifwnJhrVj0PL3hvsxL3Yldmawp6xPnpTHXHeKtK+45",
-	"AzHu820lLYa7jJbQ0w1TrhbN2ElLyHOTS0IF4U6AQ/vpb8lHo+Hoeu9VUa4gbvwtdsgLaP0ahg2onaGG",
-	"aPhLS+NerG/wmJ96E5z3MGWwhXqFmbJ9ZvBB7aXLpT2ZDT7bP30Ztlm38oY5rs0yWSExku5cSPsoiyzC",
-	"GRWFuKhljHUwo6OU0wKZp2oiUuGK6Z8637/lW8RDWYzXkVI1DaM1CN64W8b/fTi17ARol48g0CG+i3Yr",
-	"xEM9TrwXalynMSexXhjWe9xNF2HNK3rDTjo7Bz3UUira605Xr9u/VNrxoCNdxt1y3bFCLSSIh26Dblsn",
-	"kMmCw97/jH8YNKW8r3ialudgjG/TjsIxoHwiQULk69JDKp+LYPfDsGZKRD1ro3En0O7WhVu6z8QPt9pF",
-	"4lApddP4eqRJb9fngOKk7n+GPwzey7+KQj63Ga3H7f4seq/O7TdPu1XHifesLKHXJASTECxyTtEuOh85",
-	"pdyo+5+VbOoF+xIcpYP4TaNR27WxSUicMe8GQEkerZNIYeNmOIrtzdY2bTd/7uu+0HvxOaYMnXO7cG2n",
-	"7dcsM2B0xMafYm1Ct+Ycc9M+mGNv/iR3ZEvFHje1MkaNOCvLeQzWVarOTO9YeYNoqKSkvLC9/oKGO9bU",
-	"e3poUfWY6rreIy7rCTzVS9VzXuWnxBLlCUpnY0Y5hK2OczhqtmEvuXZrAzX00WU01nhg+4Zjt+3g+yNZ",
-	"kMQzjLSlv8s6MYrNLJsySvQzbNhgCZX1h9lfdX1p09919+mSL/Uacfm2XEsRTR0a2gwLdnau+PKhM8im",
-	"J6Cg5SFqiot6UTKvGd3MiJYyMRHfr2XAazAbhMZbMg/HEhtgyxXiyka09PEe+S3s9sOemn6byqxFcI7F",
-	"GDdsTygmvp5TFvq+Q2nfgmq27HU30pQRET/EQIfs2nP5GvJ156he/oMoXh+Gzm7be5DXM/iwy5x562y6",
-	"8DvZplUAspMt06YainLOfMsyoWuXc57y6v5gn/mzDMs8THfAX8+010u5mjmpCDIfNNW65sYkOjn54UAo",
-	"FIUilswuUayUq2/JtW02AD/u8eyhs16Bt/4poQIKYOwDjQDUe9IoVhBeGF2mZkvzt76S/KyqmCjOsnG3",
-	"fugCFpy202HfhUlRHzfif4W4T1cPF2x3XvHg2jCkQxxg89EgUaPTpeFpWwqHwImu84YNTilt0Vy76jjd",
-	"sHR+zNfFvUGqT0fpHPMQH/Kk+85xTPngBKb8sxC3+8z82nNJh4lmVvZBNar/8Dn5vIV4SLkIX/n646+Z",
-	"Gbe26HGk9VXAqA8fPxplTfjqXQjLTHyNePT7FhgiMw/V5jWeSzu6y+TVhM4yOVlyFkn5PJ0st35g4ui3",
-	"r2RN1nIHJRVGA8c1u5KCsEnuI6t4pJOze0jn6us+SW9pwc57kmy1Z9S8eMVF8UrWJ0auEt6cP7I9RLHy",
-	"+juxWiBJoSVATokEeNZn4FXHVDrWbZVFHVD1AqrpV+zMgpEPp9RxfT4fqveW0bIkCpr6q6TzsqYHjsWR",
-	"VvqAuHG7yaM8quT8cMNqxGG0sWLYp4Xcuu5Tbeepp75IaF5KQNWBKP5Z97NmbPh4IsjuWU+mwFLv9OE8",
-	"sqKmrT7unHOUzg8fhbL68S0U0uQd+Zqxa77Nqoe6bhto05oRs1czi+9N67Y/2Tn5odvX7VSPXg+/GwOA",
-	"/f4ae6ZDkP0VA6MS3R/tlJ4SVmI6DANTUvpOK6CwGDVlDQAkKuxqr/r+EURDuWv34ulN4U9sEoXQBshA",
-	"QK5+ZXmnPzmO+2frKx59K+HMQ5YJFnaeopDe0YC02qHL72d44GvMv4GZ2bTzREYkXkNremNUfSZsErEN",
-	"AZ3ZvvhBmJXj5WbEQDgWoQrtDaoX63RSrK/ypULtWE0UpPg6TCa8UuGQ9w8/jH7aXs1uI8f2+O19x3a4",
-	"njs+mTAoIjAn+Ypr4rCVzn4Y7299w70onxn9RbUQqNBLDZNSKqq0Uae40mTLaBsj5fOa1vtvybuxHGzo",
-	"7YYt475yI1ezT7pv8VyOY4rBi3+29O925YuVFXEjLfawu2dlsbbjVjLj0nVY+QozLm1Pu8SppE5BEowV",
-	"6hbIZv4B/vDleD0ynqjl29pk2faPRv3wKW31rbwxhvaCigUr1YwYhVvWRoDUhBYF3lIFQEbglGbml615",
-	"ywFh2abiVJOlLEu5Symib8IlnftywI/bzgLHRqVfyjMfLmGFUupovTO/n/l69k6C41L87sRp8AGaLdMy",
-	"pe26ZszY4qluLLb2ubalslURqW35gD0szrstjNaQKRs9wA9vwzk3uAPgYhkGvPDprDNrterbscbNdtz/",
-	"7CqLhjblxKsoLmrHyoLG3DS3vU0v426T94J5kYy5E/M9/uG8m2NBw5PbgmDhR2/IyJOw+NtXIWAVKWFU",
-	"UuEMb6tPSEGoxWh3SLBor5lbU7XG2fwUozIRo70zgp//kjZTdzDQd6tfD+/ylSxvWGGTk0Cl8Ua7YroF",
-	"1TLW+ObcQdgQMj+55y3w+J3bYHkw/l9NTUzt2sZF1d0rZms3fEIcawMVnXSMLrI1pBh/S55DpjEMAUk9",
-	"bejCPGTuk6KtT5HLZevZmR26dp50/DpruTt07BQSwdIOct7qGlTc/yI+Hbucrfd83p1IsEMXIx5XcJlQ",
-	"jQxzfk69/9ml+mSUVf/SQFuz8WP1GnhSLpcBQ991xvP4VfPWJzmlrFNMu/PZUMS6uJgosBhM2YBpkIDH",
-	"o8l3iQqrKQSN5WydlR8U0001pGpdwQNfox8GZ5ZI3HTFmkxoorhWoDRtGVVNfWKsNwXFdl3vz0Cr80u7",
-	"t7hodeexJUbjrmtZb1hBZKP7xWNn5exS2uaFZ420vjGXOUZPw0AoWcvSApxSW03QP/5XTF/BrL6mkovZ",
-	"hadUVpT9HduZRYz0VIkVcriRvuLiZg1d3Qdysg33KthizaAYGDqrPh0Hlrmu99gy/muTDzirfzPf5fLO",
-	"41z/YHXBF0mvEKqqt7HF9z/jHzI0IL9vfwquzEluJt1O/TYAaK7Dz99C6NV+/yuSD2yxFvyPZhB/9No/",
-	"9DWqTe3sohEs0GJb1amjfypNeb2g6swBZw29yAcL5bBd+dddJwdzzMk98zBZru36LVDz/mf4b450g2n/",
-	"pxRufua3ItuCr9+GaKu9fvxVSLad7ZObEmofseXQf1qXO8w/hZDE2MbY9h40taPHn9+bfme0PD/nhg1x",
-	"71ZTTG3gzy5lTQUO9bMfjftV28kvbv/bznZf+d5OwcRSV2ublnnoIMMGvbtOD8MZ0WvZrNZhICrSbnC+",
-	"tx0HI013c1oF29CY7ozdLbz7/tF5Ww21HccTHVK/joNw3W1FTrh+SijZMqXoipEd5Vq5XLwt5eVcfiLQ",
-	"csy6LjnUGtOiqJkC/e7R5d/POmfXJzNenTrKMk876e1tK9uzn/RRcOvjYK3PcxfeMvy1TdIczMyzj/wp",
-	"CP23GpTHhQ1BKWJpmMUYPk8qPA4agYFrtfbuPFBrVw7+zTdvsMBwO1sJMpfFHko2qNg71Le2yAMQLrTZ",
-	"DNs/3HzFpuERuVyy2t2kfU8WTiCOE3e36G92whlBxFtiGSRFGgt5zhZ0yzBsdP42OHe9BSNi60NJ97ft",
-	"vDBL/lDLJY/DRJkzuqppAZ9uMRJPMVdtFvzhETCUvVP631WrAAtBcZgmOAVwYwiV4ghbF4ldnF/K3p8z",
-	"xQt2/zOoGuk8wBdyW9Eatlvducjrfhlm+l/lICNdeSKZ/nonXSm2ItCCj+h1DRaGdvhO0DlYzYK+hHpt",
-	"S39rqRRTYRPD7Tk4iH1ybQmirPID/PyiqWu+aMpmm9n2Dg2SHHTE3zEVdaFuslAR3wtUWp4CRslC3ZjL",
-	"f9soczVh6lCq6tux8K1Bq8qFZvqe0jWj25Mb4IDtwwFldM1owbAj6Qsc+d5LrjwGc2ek3nfPwCFjjSue",
-	"m7GUZW0uZg6FjpF/vXr/zuzTlsjauaBUVTNagEnyFGoeAGoG7KDpbS06fHkb3iEc5q4NYhx1QA3jYPjy",
-	"syjqms7xhozv7i9mt7r7BtJp1TCQRzbdTpGFLJutwLyBjPCx+e41xU6xd6EHuFXGj5kRyS+u/hH2sZ3v",
-	"M/Ac8bN/et2bmYUhaNwV4ffmFHZx2WPDYa23/qnp1vSfYD1nhcHcmrCzdi5spHUq3AZCZJDKZ3t2q4Ux",
-	"c7kgbxvFF//z7ZsZefb8hRGtb1+/fI34kQgDuaUF+J+MeF6UHIASvPbBXfa2rcL1grmfQFsUb1vUtluK",
-	"KLWZjeeHtZuw4RHwXoBcPMdhSiauplwk4BRBjbB1iYTIiXLLvKfkdKdIsMnTnIPt3v1/ro6Yq+M8hI01",
-	"ACoZrYiWxLzewBUWI3/pYLTusNPAYA0ENONP1Q4B0wMGDC3O7vtAN/4ZNuS28l3tACeW5fpoxXnFVp4B",
-	"ebXAs35mITLBztyam/HT1uzvlhf8YnZB54ssk/NjzTVDa9wV1C65WLFaDeDh2ycmAuK/kKVssDEPti6e",
-	"70m3F09/pAW8M3Wkd812znCkxboRmxRYmv9xysdREA1+9/blz381czx6+GzAbyCIX9IFey/e2Of+FOE2",
-	"wUwL1pPXg63opm0/nIbu7YY7m2v3sMJle3Zxu2X1io1CbGM+P96bNkQODXswcMYBkGJm5giFe65Ky+iI",
-	"3P+bXD31zxpVciVFBCHprZnPn3t5ToJV0zLPqXwAdabl+ZgESHb+i1jesLpuSj5auUnN/VUAJq/R/ZW2",
-	"vYZkzQCXREMnWtUswLRkWptH53Sx6e/+exyTfX1a0zu2e+8Jcnxa4mnZB9F9AkIPdqtCc56qwJzfrak2",
-	"5xIwsoxdYqw+sOfM3mlGF2tWf6O8ZhImwlDzP7Hv796P7GTFbNqdfCOKbxHHkdbsW6eS/YtRy85xQyNl",
-	"T81uHBCo4Cq0WVvgMUlJWDuXpy2gmN0isMsV06mCyl8YfOUs23L+QwXT+rUqJS1uvwEGFND19qM91BZa",
-	"BerU7A4ItrNM0M+Bm12U0Ruz/0F6Y9Rvu53gZ4cOMDsJhVF6zfZwpGx3OK+n9DL0BlUP+zbMKaffgWWM",
-	"818bCq0LNZRY/6+Siyv3XI7cfC/YqR2i0vW7qXmcs9TTjpESNPZ361ZrMTHnDDxwd1VOMF77fVWVHK78",
-	"RnBNjB7jJ9+CBS9KRmtWIJbm3vznaU83BLY3mgHmZhlejNeDhttz6/pcyLzZxZ7WnO4aDo9Cu+HhyOH1",
-	"w56v8tPs00lnG9NiR8Iz7qE7iZvgYLkRE5vC60Crd2dByXJUuf/Z/unLfRRLSYP5F6brvZt6Tm7M1j97",
-	"2917X2uy42UJ3cJrfo7KAGMy3HC2G0qPfe+euUV568eIBVsA0B+q98CqNkKqsnx17Lqrkophp4l4Sad3",
-	"8Ln1mp+XdP8Bs8mT3QI8uBaqoQXdG9vd5qAb7UWqNiXdwigbXdSYG061OYW00LJ2MNkcHuiR9mDTFXkx",
-	"Iy/nxhx99d9S/WFvpbGr7Tp7JO6jWdzPXBQxt+gD8hdL1b8SLcmjxLLkQtMbFvW5nq//wOgi4k1LbUPi",
-	"Gior6oqtVly2GdvO6X0S+8iamd9pMZ6TgpkboggRvW1mTGYGirOz/hMaS6NDpxJCrjtN17XzbJ++aYZJ",
-	"B3btuqmF2TXdCEbgWbNVz56/QLW09XVoaa44JlY1hfo35RrWm3cyNvYHfPMapnM3lWXzRT/HeGqWcTce",
-	"dVdtJue0VjEJM2sjZjHbVm14ZXc7Sxm82vCqrwnmtwhso3f4xgwn3k4kx4aGTvDNaejEiilXdpeylq/4",
-	"Srxv8krQzbMIHnQblrKyZX63JmjeJkAXpDmdCtd2UpvoqH5miPZaXNxtn8TDRoiDR9uoN0rtZF1E0PQn",
-	"dvuECQQf/LOzDeN7fnXqZsPhgvT3QRP2Ch+5CwMWhnotljLXhF1QTUu5asAJbNdyMjXuf4b/jgBfKIaU",
-	"yRI6z5QLI5zNURUrGvHzyVDQv390LPa+ByMVEBZxhRM1MwYlUZpVto8HzAfKBiCqaWxKLmchRP9Tl+Wx",
-	"qun2G0XkTmCztTld2MJE3IG45ytY720jofketP1ulNjfyhH/oL1BT0zhXk3sRzy7ALJ2DlLwge8uxz/Q",
-	"et7+NuJrgxm6Eb8epDXnkhgWVu6hOxFXrvfVuLAKfSozaIiCTgMbRgHolDPf2c+Kwk3w1gK+ne5fd5cv",
-	"PNB07ORMYbdL9z/bPw2i+4cUvt0Oax/oKqn6tWhbXN1VJMROy7azS+HU3C4HfmC1kuKVrLd/vlhq+aWT",
-	"I3YKTQcKEkLwgBnZrflijaX6YWZRB13UAg/LnYgWF5yl3eKItOhUkvwXFhj3S7bUQ9rjC7llz+lic5Hb",
-	"Xrw93qAZ/alnfHB2KykOsK+ehlD1SQ/SG0Zv2FcFahuDn/36lKGA6SramAc/w38zUPs+mOe+UtS+gPHi",
-	"VeyVn/wZgPsOErWl7yTUYeQZaaDMw/69Jo3QvCTLpoZMJSE1T0ToPwSTvW3mhvhtDmRzSaPgxFyvZQPt",
-	"HGy100bInXLw9WG5Zt6xgfl8PefGJoXd/6zlhokv9xe0ZKKg9TAYK7zzwj2aY4rD5ye1uB+1xUcUTM0+",
-	"6c5yTkru4261M/LLqxfk8eNHj48k++xCsUVTc72/ePLP3+wmWPzY+1SXVA3R/hk88KcARaU73m/p77JO",
-	"hUj5Qaf7YX/ArYYVkXgJm8Foi6g3btge0+3gbxVV6rQTtq348HEyD4yEo58zii00oGn8rM2u9cpGzWhZ",
-	"7o3Bk6gHQrz4NCP0IfsSPWbkWT5jTHw17Uu/nTXutKX1putB6kegBv1C+IGcsM8zYp51wc4t07UUcsvA",
-	"FWiE6Un+DmAyWdBBiLlrWXyN6SQ4rZH+heA7LehJ/fB2w+T5GCNOL/UAT5p1y+7glf8Mla0f6SAC344i",
-	"mp1hRH58h86UfX7lMyNcDrsZMGx6ntfqIbpFZyX/LUD7Oua+QyhTug/LdOM9zkPqn7lawQdDMLrxjTLb",
-	"DTEOixTR9uNCpvAXWMGXS1ZbI4PrqOVwq0zQh3pa9lZim1MhUC5AWdh7NTaJFuU2onsmkXL/bF68DTMD",
-	"KhcGBTA8cJvnAgZIZdP7Hcanzo5O7ld3C/vaLuzOdxaMmfrGHcSmLi+eXNynFb/48tuX/zcAAP//",
+	"zG0UWWv0hNk/3TPC4p4R0UqWS7aKn9Z6vddr295iiSWwFzta2syv/vkFxgM5ZD2v+AFs+qoquQEh4SbV",
+	"fkkxav5/X5Z03i3ODO1FCzLmA70bXql7VBT3oH069HYq78G/Rj9wQ8umS5VFLfVijV7DPxpaa1bfQ9L9",
+	"dt7aZleg7CAx7VQ64cRBLTJM0us79ptYPz4oXiDYyQ+3hBLzJNnSehNVfyc2EBzoEXj+/tGwRj9outzN",
+	"UirRUHpaz850B8y7oBQaeP3bPt4R0pZQSds9MjNDyOUF9MMWst4QJcmS1kek8+Tsn41UOzPW7kx/S7+A",
+	"RrSUqdp1oWu60D5RDlOn6xtbpAg9kumKfUs+1lwbmlk/9wyT+Z6CokoUL2xn6hUTrKaaFRii4fpbArcO",
+	"/PjLqxfku++++7sxz3+9fjHD9GyoZEWYIhnEdL4lz2mNvzpZbeM+D56Sks5ZiT/ufJtmwxbFt//e1vQ/",
+	"ufhANTem/xsXyvRC6OIBJMlXTNCKXzy5+O7by2+/A2wDvYY9vT+npcuxXKFT1hwFaibyurh4cvEj08/t",
+	"I2BYVFJYdIuHl5eYhSq09dDRqir5At69/7vNhUYmzzaZ3Fj9APSXw6vE+WEJqJxKEyZ+l3uH0+Ovovh4",
+	"fiX3P9RyXhobDYa4v6AlEwVmzqYI8mxlHgEy1nTL4M588s/PF0ZVuvijQeRWjH660GVLhhG96Mss/h3r",
+	"EGy/4xf48G8hKNTDwNkTA4X67cRdHNo8S5fIXl13cwKV3ELypzrHTt0vubAVEyVDW7W7Y7+wG7lhrxgr",
+	"3nCwXA4I8CjhNediQ8zRUb7HERV7yGU8dtqzJEulZ3e+7fFjJDaoRVyXO0EceQF+vZmbh+eMaNnzcx9N",
+	"i8pm+3SJ8ZYO7dXdUOMZEWwHDPDUN0uxlvx5GcLwcVgdm2KPH9qSyQyZ06kZbq9cXTdslkmdEPTMiKTY",
+	"s+1MfMG+rX68tU1rq7cjmybaNuigyXING8WUwyXgHSS3U/frPuLfZOzalQPK+U+6dcPkwdWdQFCMHN3/",
+	"rI3l92WIoBjC/4B4TgfUHFnmNZiVt8qcwexiElYWdP+N0eDa8PF5KJals7xwz9wa4TT7pDtTieg8cy5o",
+	"HUvJ7JHLFYsY/bygvNx7wpG/GA378eNHj/96RhqOHmbc3cRRPomGd3q87mvuurhFr99nRXHNsXvd8Wv8",
+	"o2FKP5fYGi37bE1whflFZGJGGAqYZXVjiw9sV1v315GkVxw0bnx2RfWXE6VML/zdcUEnOyIUccTk/uH6",
+	"mVXaaDZSMRcqxJJZAqV8UC9+CsuFdWvR8/SG+5IzdSd2ZbK+rU+cl8Zcd+i7rtDoDMS4z7eVtHjyMlrO",
+	"TzdMubo4YyctIedOLgkVhDsBDq2wvyUfjYaj671XRbmCGPa32K0voPVrGDagdoYaouEvLY17ccfBY37q",
+	"TXDew5TBFuoVZu32mcEH2Jcur/dkNvhs//Rl2GbdyhvmuDbLZIUkTbpz4fWjLLIIZ1QUYrSWMdbBjI5S",
+	"TgtknqqJSIUrpn/qfP+WbxEPqzFe00rVNLzYIJDkbhn/9+E0txNgZj6CQIdYM9qtEJv1mPVeqHGdxr/E",
+	"2mVY73E3XYQ1r+gNO+nsHPRzS6lorzsdxm7/UmnHg+54GXfLdccKtfAkHkYOOn+dQCYLVHv/M/5h0JTy",
+	"vuJpWp6DVL5NOwrHgFKOBAmRr0sP73wugt0PQ6wpEfWsjcadQLtbF27pnhc/3GpHi0Ol1E3j65EmvV2f",
+	"A6KUuv8Z/jB4L/8qCvncZtcet/uz6L06t9887VYdJ96zsoS+lxBMQuDKOUW76HzklHKj7n9WsqkX7Etw",
+	"lA7iN41GbdfGJiGJx7wbgDZ55FAihY2b4Si2T1zbQN78ua/7Qh/I55i+dM7twrWdtl+zzIDRERt/irUJ",
+	"naNzzE37YI69+ZPckS0Ve9zUyhg14qws5/FgV6maN71j5Q0is5KS8sL2HQya/1hT7+mhRdVjqut6jxix",
+	"J/BUL23QeZWfEkuUJyidjRnl0L46zuGo2YZ97dqtDdTQR5fRWOOB7RuO3bam749kARvPMNKW/i7rxCg2",
+	"y23KKNHPsGGDJVTWH2Z/1fXITX/X3adLvtRrxAjcci1FNHVoaDMs8Nq54suHziCbnoCClocILi7qRcm8",
+	"ZnQzI1rKxER875gBr8FsEKZvyTw0TGyALVeIcRvR0sf79bcQ4A97avptKrMWTToWY9ywPaGYhHtOWeh7",
+	"IKV9C6rZstfdSFNGRPwQjx0yfc/la8jXnaN6+Q+ieH0YOrtt70Fe/+LDjnfmrbPpwu9km1YBKFO2ZJxq",
+	"KBA68y3LhK5d/nvKq/uDfebPMizz8OUBCz7TXi/lauakIsh80FTrmhuT6OTkhwOhUBSKWDK7RLFSrr4l",
+	"17bxAfy4x7OHznoF3vqnhAooxrEPNAIQ+EmjWEF4YXSZmi3N3/pK8rOqYqI4y8bd+qELWHDaToc9ICZF",
+	"fdyI/xXiPl09XLDdecWDawmRDnGAzUeDRI1Ox4inbVkegji6LiA2OKW0RZbtquN0w9L5MV8X9wapPh2l",
+	"c8xDfMiT7jvHMeWDE5jyz0L/7jPza88lHSaaWdkHlbH+w+fk8xZuIuUifOVrob9mZtzaAsyRNlwBoz58",
+	"/GiUNeGrdyEsM7E+4tHvW2CIzDxUm9d4Lu3oLpNXEzrL5GTJWSTl83Sy3PqBiSPxvpI1WcsdlFQYDRzX",
+	"7EoKwoa9j6zikU7O7qGuq6/7JL2lBTvvSbKVp1Hz4hUXxStZnxi5Snhz/sj2EMVK/e/EaoEkhZYAOSUS",
+	"4FmfgVcdU+lYt20XdaDZC6jsX7EzC0Y+nFLH9fl8qN5bRsuSKF0bzSDpvKzpgWNxpK0/oH/cbvIojyo5",
+	"P9ywGjEhbawY9mkht64TVtsF66kvEpqXEhB+IIp/1v2sGRs+ngj4e9aTKbDsPH04j6yoaSuhO+ccpfPD",
+	"R6GsfnwLhTR5R75m7Jpvs+qhrttm3rRmxOzVzGKN07rtlXZOfuj2mDvVo9fDEscAYL/Xx57pEPB/xcCo",
+	"RPdHO6WnhJWYDsPAlJS+6wsoLEZNWQMYigo77Ku+fwSRWe7avXh6g/oTG1YhzAIyEJCrX+Xe6ZWO4/7Z",
+	"+opHAks485BlgoWdpyikdzQgrXbo8vsZHvga829gZjbtPJERidfQmt4YVZ8Jm0RsQ0Bnti9+EGbleLkZ",
+	"MRCORahCe4PqxTqdFOurfKlQO1YTBSm+Dh8Kr1Q45P3DD6Oftlez28ixPX5737EdrueOTyYMimjQSb7i",
+	"mjicp7Mfxvtb3/wvymdGf1EtHCv0dcOklIoqbdQprjTZMtrGSPm8pvX+W/JuLAcb+sxh+7qv3MjV7JPu",
+	"WzyX4/hm8OKfLf27HQJjZUXcSIs97O5ZWazt/pXMuHTdXr7CjEvbXy9xKqlTkARjhboFspl/gD98OV6P",
+	"jCdq+RY7Wbb9o1E/fEpbfStvjKG9oGLBSjUjRuGWtREgNaFFgbdUAZAROKWZ+WVr3nKgXLbBOdVkKctS",
+	"7lKK6JtwSee+HPDjtsvBsVHpl/LMh0tYoZQ6Wu/M72e+nr2T4LgUvztxGnyAxs+0TGm7rjE0tpuqG4vz",
+	"fa5tqWxVRGpbPmA/jfNuC6M1ZMpGD/DD23DODe4AuFiGAS98OuvMWq36dqxxsx33P7vKoqFNOfEqiova",
+	"sbKgMTfNbW/Ty7jb5L1gXiRj7sR8j3847+ZYAPPktiBw+dEbMvIkLP72VQhYRUoYlVQ4w9vqE1IQavHi",
+	"HSot2mvm1lStcTY/xahMxGjvjODnv6TN1B0k9d3q18O7fCXLG1bY5CSL7+fwiZluQbWMNb45dxA2hO9P",
+	"7nkLgn7nNlheS4Gvpiamdi3souruFbO1Gz4hjrWBik46RhdlG1KMvyXPIdMYhoCknjZ0YR4y90nR1qfI",
+	"5bL17MwOXTtPOn6dtdwdOnYKiWBpBzlvdQ0q7n8Rn45dztZ7Pu9OJNihixGPK7hMqEaGOT+n3v/sUn0y",
+	"yqp/aQBPdPxYvQaelMtlwNB3nfE8ftW89UlOKesU0+58NhSxLi4mCiwGUzZgGiTg8WjyXaLCagpBYzlb",
+	"Z+UHxXRTDalaV/DA1+iHwZklEjddsSYTmiiuFShNW0ZVU58Y601BsV3X+zPQ6vzS7i0uWt15bInRuOta",
+	"1htWENnofvHYWTm7lLaR4lkjrW/MZY7R0zAQStaytACn1FYT9I//FdNXMKuvqeRiduEplRVlf8d2ZhEj",
+	"/V1ihRxupK+4uFlDh/mBnGzDvQq2WDMoBoYur0/HgWWu6z22r//a5APO6t/Md7m88zjXP1hd8EXSK4Sq",
+	"6m1s8f3P+IcMDcjv25+CK3OSm0m3U78NAJrr8PO3EHq13/+K5ANbrAX/oxnEH732D32NalM7u2gEC7TY",
+	"VnXq6J9KU14vqDpzwFlDX/TBQjlsnf5118nBHHNyzzxMlmsBfwvUvP8Z/psj3WDa/ymFm5/5rci24Ou3",
+	"Idpqrx9/FZJtZ3v2poTaR2x/9J/W5Q7zTyEkMbYxtr0HTe3o8ef3pt8ZLc/PuWFz3rvVFFMb+LNLWVOB",
+	"Q/3sR+N+1XYVjNv/tsveV763UzCx1NXapmUeOsiwWfCu009xRvRaNqt1GIiKtD6c7233w0gD4Jy2xTY0",
+	"pjtjdwvvvn903lZDbffzRLfWr+MgXHfbohOunxJKtkwpumJkR7lWLhdvS3k5l58ItD+zrksOtca0KGqm",
+	"QL97dPn3s87Z9eyMV6eOsszTTnp721b37Cd9FNz6OFjr89yFtwx/bZM0BzPz7CN/CkL/rQblcWFDUIpY",
+	"GmYxhs+TCo+DRmDgWq29Ow/U2pWDf/PNGyww3M5WgsxlsYeSDSr2DvWtLfIAhAttNsP2MjdfsWl4RC6X",
+	"rHY3ad+ThROI48TdLfqbnXBGEPGWWAZJkcZCnrMF3TIMG52/Dc5db8GI2PpQ0v1tOy/Mkj/UcsnjMFHm",
+	"jK5qWsCnW4zEU8xVmwV/eAQMZe+U/nfVKsBCUBymCU4B3BhCpTjC1kViF+eXsvfnTPGC3f8MqkY6D/CF",
+	"3Fa0hu1Wdy7yul+Gmf5XOchIV55Ipr/eSVeKrQi04CN6XYOFoR2+E3QxVrOgL6Fe29LfWirFVNjEcHsO",
+	"DmKfXFuCKKv8AD+/aOqaL5qy2Wa2vUODJAcd8XdMRV2omyxUxPcClZangFGyUDfm8t82ylxNmDqUqvp2",
+	"LHxr0KpyoZm+p3TN6PbkBjhg+3BAGV0zWjDsSPoCR773kiuPwdwZqffdM3DIWOOK52YsZVmbi5lDoWPk",
+	"X6/evzP7tCWydi4oVdWMFmCSPIWaB4CaATtoeluLDl/ehncIh7lrgxhHHVDDOBi+/CyKuqZzvCHju/uL",
+	"2a3uvoF0WjUM5JFNt1NkIctmKzBvICN8bL57TbFT7F3oAW6V8WNmRPKLq3+EfWzn+ww8R/zsn173ZmZh",
+	"CBp3Rfi9OYVdXPbYcFjrrX9qujX9J1jPWWEwtybsrJ0LG2mdCreBEBmk8tme3WphzFwuyNtG8cX/fPtm",
+	"Rp49f2FE69vXL18jfiTCQG5pAf4nI54XJQegBK99cJe9batwvWDuJ9AWxdsWte2WIkptZuP5Ye0mbHgE",
+	"vBcgF89xmJKJqykXCThFUCNsXSIhcqLcMu8pOd0pEmzyNOdgu3f/n6sj5uo4D2FjDYBKRiuiJTGvN3CF",
+	"xchfOhitO+w0MFgDAc34U7VDwPSAAUOLs/s+0I1/hg25rXxXO8CJZbk+WnFesZVnQF4t8KyfWYhMsDO3",
+	"5mb8tDX7u+UFv5hd0Pkiy+T8WHPN0Bp3BbVLLlasVgN4+PaJiYD4L2QpG2zMg62L53vS7cXTH2kB70wd",
+	"6V2znTMcabFuxCYFluZ/nPJxFESD3719+fNfzRyPHj4b8BsI4pd0wd6LN/a5P0W4TTDTgvXk9WArumnb",
+	"D6ehe7vhzubaPaxw2Z5d3G5ZvWKjENuYz4/3pg2RQ8MeDJxxAKSYmTlC4Z6r0jI6Ivf/JldP/bNGlVxJ",
+	"EUFIemvm8+denpNg1bTMcyofQJ1peT4mAZKd/yKWN6yum5KPVm5Sc38VgMlrdH+lba8hWTPAJdHQiVY1",
+	"CzAtmdbm0TldbPq7/x7HZF+f1vSO7d57ghyflnha9kF0n4DQg92q0JynKjDnd2uqzbkEjCxjlxirD+w5",
+	"s3ea0cWa1d8or5mEiTDU/E/s+7v3IztZMZt2J9+I4lvEcaQ1+9apZP9i1LJz3NBI2VOzGwcEKrgKbdYW",
+	"eExSEtbO5WkLKGa3COxyxXSqoPIXBl85y7ac/1DBtH6tSkmL22+AAQV0vf1oD7WFVoE6NbsDgu0sE/Rz",
+	"4GYXZfTG7H+Q3hj1224n+NmhA8xOQmGUXrM9HCnbHc7rKb0MvUHVw74Nc8rpd2AZ4/zXhkLrQg0l1v+r",
+	"5OLKPZcjN98LdmqHqHT9bmoe5yz1tGOkBI393brVWkzMOQMP3F2VE4zXfl9VJYcrvxFcE6PH+Mm3YMGL",
+	"ktGaFYiluTf/edrTDYHtjWaAuVmGF+P1oOH23Lo+FzJvdrGnNae7hsOj0G54OHJ4/bDnq/w0+3TS2ca0",
+	"2JHwjHvoTuImOFhuxMSm8DrQ6t1ZULIcVe5/tn/6ch/FUtJg/oXpeu+mnpMbs/XP3nb33tea7HhZQrfw",
+	"mp+jMsCYDDec7YbSY9+7Z25R3voxYsEWAPSH6j2wqo2QqixfHbvuqqRi2GkiXtLpHXxuvebnJd1/wGzy",
+	"ZLcAD66FamhB98Z2tznoRnuRqk1JtzDKRhc15oZTbU4hLbSsHUw2hwd6pD3YdEVezMjLuTFHX/23VH/Y",
+	"W2nsarvOHon7aBb3MxdFzC36gPzFUvWvREvyKLEsudD0hkV9rufrPzC6iHjTUtuQuIbKirpiqxWXbca2",
+	"c3qfxD6yZuZ3WoznpGDmhihCRG+bGZOZgeLsrP+ExtLo0KmEkOtO03XtPNunb5ph0oFdu25qYXZNN4IR",
+	"eNZs1bPnL1AtbX0dWporjolVTaH+TbmG9eadjI39Ad+8huncTWXZfNHPMZ6aZdyNR91Vm8k5rVVMwsza",
+	"iFnMtlUbXtndzlIGrza86muC+S0C2+gdvjHDibcTybGhoRN8cxo6sWLKld2lrOUrvhLvm7wSdPMsggfd",
+	"hqWsbJnfrQmatwnQBWlOp8K1ndQmOqqfGaK9Fhd32yfxsBHi4NE26o1SO1kXETT9id0+YQLBB//sbMP4",
+	"nl+dutlwuCD9fdCEvcJH7sKAhaFei6XMNWEXVNNSrhpwAtu1nEyN+5/hvyPAF4ohZbKEzjPlwghnc1TF",
+	"ikb8fDIU9O8fHYu978FIBYRFXOFEzYxBSZRmle3jAfOBsgGIahqbkstZCNH/1GV5rGq6/UYRuRPYbG1O",
+	"F7YwEXcg7vkK1nvbSGi+B22/GyX2t3LEP2hv0BNTuFcT+xHPLoCsnYMUfOC7y/EPtJ63v4342mCGbsSv",
+	"B2nNuSSGhZV76E7Elet9NS6sQp/KDBqioNPAhlEAOuXMd/azonATvLWAb6f7193lCw80HTs5U9jt0v3P",
+	"9k+D6P4hhW+3w9oHukqqfi3aFld3FQmx07Lt7FI4NbfLgR9YraR4Jevtny+WWn7p5IidQtOBgoQQPGBG",
+	"dmu+WGOpfphZ1EEXtcDDcieixQVnabc4Ii06lST/hQXG/ZIt9ZD2+EJu2XO62FzkthdvjzdoRn/qGR+c",
+	"3UqKA+yrpyFUfdKD9IbRG/ZVgdrG4Ge/PmUoYLqKNubBz/DfDNS+D+a5rxS1L2C8eBV75Sd/BuC+g0Rt",
+	"6TsJdRh5Rhoo87B/r0kjNC/JsqkhU0lIzRMR+g/BZG+buSF+mwPZXNIoODHXa9lAOwdb7bQRcqccfH1Y",
+	"rpl3bGA+X8+5sUlh9z9ruWHiy/0FLZkoaD0MxgrvvHCP5pji8PlJLe5HbfERBVOzT7qznJOS+7hb7Yz8",
+	"8uoFefz40eMjyT67UGzR1FzvL5788ze7CRY/9j7VJVVDtH8GD/wpQFHpjvdb+rusUyFSftDpftgfcKth",
+	"RSRewmYw2iLqjRu2x3Q7+FtFlTrthG0rPnyczAMj4ejnjGILDWgaP2uza72yUTNalntj8CTqgRAvPs0I",
+	"fci+RI8ZeZbPGBNfTfvSb2eNO21pvel6kPoRqEG/EH4gJ+zzjJhnXbBzy3QthdwycAUaYXqSvwOYTBZ0",
+	"EGLuWhZfYzoJTmukfyH4Tgt6Uj+83TB5PsaI00s9wJNm3bI7eOU/Q2XrRzqIwLejiGZnGJEf36EzZZ9f",
+	"+cwIl8NuBgybnue1eohu0VnJfwvQvo657xDKlO7DMt14j/OQ+meuVvDBEIxufKPMdkOMwyJFtP24kCn8",
+	"BVbw5ZLV1sjgOmo53CoT9KGelr2V2OZUCJQLUBb2Xo1NokW5jeieSaTcP5sXb8PMgMqFQQEMD9zmuYAB",
+	"Utn0fofxqbOjk/vV3cK+tgu7850FY6a+cQexqcuLJxf3acUvvvz25f8NAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

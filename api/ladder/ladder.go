@@ -73,8 +73,11 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 				}
 				rungs[i].HowLong = contract.HowLong{Low: answer.Thousandths(weeks.Low), Median: answer.Thousandths(weeks.Median), High: answer.Thousandths(weeks.High), Words: words, Why: why}
 			}
-			if w, on := a.When[r.Material.ID]; on && foreseen[r.Material.ID] {
+			if w, on := a.When[r.Material.ID]; on {
 				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = answer.Days(&a.Ahead, w.Begin), answer.Days(&a.Ahead, w.Clear), w.Long
+				if !foreseen[r.Material.ID] { // the page needs to know what lies near; nobody is told a date
+					rungs[i].Begins.Words, rungs[i].Clears.Words = "", ""
+				}
 			}
 		}
 		out.Rails = append(out.Rails, contract.Rail{Strand: contract.Strand(rail.Strand), Rungs: rungs})

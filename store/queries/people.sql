@@ -119,7 +119,7 @@ UPDATE ladder SET practice_days = ?, practice_minutes = ?, hands_apart = ?, vers
 WHERE studio_id = ? AND id = ? AND version = ?;
 
 -- name: SetWords :execrows
-UPDATE studio SET note_names = ?, step_names = ?, value_names = ?, approach = ?, words_version = words_version + 1
+UPDATE studio SET note_names = ?, step_names = ?, value_names = ?, rhythm_words = ?, approach = ?, words_version = words_version + 1
 WHERE id = ? AND words_version = ?;
 
 -- name: SetApproach :exec

@@ -286,6 +286,7 @@ type Studio struct {
 	WordsVersion   int64
 	Way            string
 	WayVersion     int64
+	RhythmWords    string
 }
 
 type StudioFeed struct {

@@ -1051,7 +1051,7 @@ func (q *Queries) SetWay(ctx context.Context, arg SetWayParams) (int64, error) {
 }
 
 const setWords = `-- name: SetWords :execrows
-UPDATE studio SET note_names = ?, step_names = ?, value_names = ?, approach = ?, words_version = words_version + 1
+UPDATE studio SET note_names = ?, step_names = ?, value_names = ?, rhythm_words = ?, approach = ?, words_version = words_version + 1
 WHERE id = ? AND words_version = ?
 `
 
@@ -1059,6 +1059,7 @@ type SetWordsParams struct {
 	NoteNames    string
 	StepNames    string
 	ValueNames   string
+	RhythmWords  string
 	Approach     string
 	ID           string
 	WordsVersion int64
@@ -1069,6 +1070,7 @@ func (q *Queries) SetWords(ctx context.Context, arg SetWordsParams) (int64, erro
 		arg.NoteNames,
 		arg.StepNames,
 		arg.ValueNames,
+		arg.RhythmWords,
 		arg.Approach,
 		arg.ID,
 		arg.WordsVersion,
@@ -1197,7 +1199,7 @@ func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) 
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -1215,6 +1217,7 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.WordsVersion,
 		&i.Way,
 		&i.WayVersion,
+		&i.RhythmWords,
 	)
 	return i, err
 }

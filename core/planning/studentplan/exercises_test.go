@@ -50,7 +50,7 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 		return out
 	}
 	all := ids(s.ahead())
-	require.Equal(t, []string{"scale/apart/C/major/-", "five-finger/parallel/G/major-five-finger/-"}, all, "C was not begun in two lessons and is the key of this week; then the staircase that was begun")
+	require.Equal(t, []string{"scale/apart/C/major/-", "five-finger/parallel/G/major-five-finger/-", "rhythm-study/right/-/-/walk"}, all, "C was not begun in two lessons and is the key of this week; then the staircase that was begun, then a new one")
 	a := s.ahead("ahead")
 	require.Equal(t, []Placed{{"ahead", a.ExercisesAhead()[0].Exercise}}, a.ExercisesAhead())
 	require.NotContains(t, ids(a), "five-finger/parallel/G/major-five-finger/-")

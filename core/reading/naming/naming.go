@@ -42,11 +42,50 @@ const (
 	QuarterNotes Values = "quarter-notes"
 )
 
-// Words are the words of a studio. The zero value is letters, skips and leaps, crotchets.
+// Rhythm is what rhythms are spoken with.
+type Rhythm string
+
+// The rhythm words; the first are the default.
+const (
+	Walking   Rhythm = "walking"
+	Sea       Rhythm = "sea"
+	Syllables Rhythm = "syllables"
+)
+
+// Spoken is what is said of a rhythm in one breath.
+type Spoken string
+
+// What can be said.
+const (
+	Crotchet Spoken = "crotchet"
+	Minim    Spoken = "minim"
+	Quavers  Spoken = "quavers" // a pair
+	Dotted   Spoken = "dotted"  // a dotted crotchet with its quaver
+)
+
+var spoken = map[Rhythm]map[Spoken][]string{
+	Walking:   {Crotchet: {"walk"}, Minim: {"slow"}, Quavers: {"run", "ning"}, Dotted: {"gal", "lop"}},
+	Sea:       {Crotchet: {"tide"}, Minim: {"swell"}, Quavers: {"rip", "ple"}, Dotted: {"an", "chor"}},
+	Syllables: {Crotchet: {"ta"}, Minim: {"too"}, Quavers: {"ti", "ti"}, Dotted: {"tam", "ti"}},
+}
+
+// Known says whether there are such rhythm words; empty ones are the default.
+func (r Rhythm) Known() bool { return r == "" || spoken[r] != nil }
+
+// Say is what is said, syllable by syllable.
+func (r Rhythm) Say(s Spoken) []string {
+	if r == "" {
+		r = Walking
+	}
+	return spoken[r][s]
+}
+
+// Words are the words of a studio. The zero value is letters, skips and leaps, crotchets, walking.
 type Words struct {
 	Notes  Notes
 	Steps  Steps
 	Values Values
+	Rhythm Rhythm
 }
 
 var solfege = map[byte]string{'C': "do", 'D': "re", 'E': "mi", 'F': "fa", 'G': "sol", 'A': "la", 'B': "si"}

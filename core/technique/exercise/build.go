@@ -89,6 +89,8 @@ func (e Exercise) Build() (Built, error) {
 		b, err = e.overStrings()
 	case "shift":
 		b, err = e.shift()
+	case "rhythm":
+		b = e.spoken()
 	case "roll":
 		b, err = e.rolled()
 	case "changes":

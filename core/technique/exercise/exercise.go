@@ -111,6 +111,10 @@ func (e Exercise) check() error {
 		if n, err := strconv.Atoi(e.What); err != nil || n < 1 || n > len(e.Instrument.Open) {
 			return fmt.Errorf("the %s has strings 1 to %d; there is no string %q", e.Instrument.ID, len(e.Instrument.Open), e.What)
 		}
+	case "rhythm":
+		if _, ok := rhythmOf(e.What); !ok {
+			return fmt.Errorf("there is no rhythm %q", e.What)
+		}
 	case "roll":
 		if _, ok := e.roll(); !ok {
 			return fmt.Errorf("the %s has no roll %q", e.Instrument.ID, e.What)
@@ -152,6 +156,8 @@ func (e Exercise) Title(words naming.Words) string {
 		name = e.Type.One
 	}
 	switch e.Type.What {
+	case "rhythm":
+		return e.Type.Name + ", “" + e.Spoken(words) + "”"
 	case "roll":
 		r, _ := e.roll()
 		return r.Name

@@ -11,7 +11,7 @@ import (
 // Choice is one thing in which exercises differ, with the exercises that differ from
 // another in it alone.
 type Choice struct {
-	// Name is "Exercise", "Step", "Key", "Kind", "String", "Roll" or "Chords".
+	// Name is "Exercise", "Step", "Key", "Kind", "String", "Rhythm", "Roll" or "Chords".
 	Name    string
 	Options []Exercise
 }
@@ -70,6 +70,8 @@ func Near(e Exercise) []Choice {
 			try(x)
 		}
 		add("String", list)
+	case "rhythm":
+		add("Rhythm", Places(e))
 	case "roll":
 		for _, r := range e.Instrument.Rolls {
 			x := e

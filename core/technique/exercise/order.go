@@ -67,6 +67,11 @@ func places(base Exercise) []Exercise {
 	}
 	e := base
 	switch {
+	case e.Type.What == "rhythm":
+		for _, r := range rhythms {
+			e.What = r.id
+			put(e)
+		}
 	case e.Type.What == "roll":
 		for _, r := range e.Instrument.Rolls {
 			e.What = r.ID

@@ -25,7 +25,7 @@ type Type struct {
 	Make string `json:"make"`
 	// Kinds are the kinds of scale or chord it is made of; empty for a type without keys.
 	Kinds []scale.Kind `json:"kinds,omitempty"`
-	// What else it needs to be told: "string", "roll" or "chords"; empty for nothing.
+	// What else it needs to be told: "string", "rhythm", "roll" or "chords"; empty for nothing.
 	What string `json:"what,omitempty"`
 	// Figure are the degrees of a figure within five notes.
 	Figure []int `json:"figure,omitempty"`

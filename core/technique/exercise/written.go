@@ -39,7 +39,7 @@ func (e Exercise) Score(words naming.Words) (*score.Score, error) {
 		})
 	}
 	for staff, h := range hands {
-		e.staff(s, b, h, staff+1)
+		e.staff(s, b, h, staff+1, words)
 	}
 	s.SplitTies()
 	slices.SortStableFunc(s.Notes, func(a, b score.Note) int {
@@ -71,7 +71,7 @@ func (e Exercise) hands(b Built) []string {
 }
 
 // staff writes the notes of one hand with the rests between them.
-func (e Exercise) staff(s *score.Score, b Built, hand string, staff int) {
+func (e Exercise) staff(s *score.Score, b Built, hand string, staff int, words naming.Words) {
 	voice := strconv.Itoa(4*(staff-1) + 1)
 	at := rational.Rat{}
 	bar := func(t rational.Rat) int { return int(t.Num()/(t.Den()*int64(b.Beats))) + 1 }
@@ -85,6 +85,7 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int) {
 			at = end
 		}
 	}
+	k, spoken := 0, e.syllables(words)
 	for _, n := range b.Notes {
 		if n.Hand != hand {
 			continue
@@ -100,6 +101,10 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int) {
 		if n.Length.Den() == 3 {
 			x.Tuplet = score.Ratio{Actual: 3, Normal: 2}
 		}
+		if e.Type.Make == "rhythm" && staff == 1 {
+			x.Lyric = spoken[k%len(spoken)]
+		}
+		k++
 		if n.Short {
 			x.Articulations = []string{"staccato"}
 		}

@@ -3459,6 +3459,12 @@ export interface components {
             steps: "skips-and-leaps" | "all-skips";
             /** @enum {string} */
             values: "crotchets" | "quarter-notes";
+            /**
+             * @description The words with which rhythms are spoken
+             * @default walking
+             * @enum {string}
+             */
+            rhythm: "walking" | "sea" | "syllables";
             /** @enum {string} */
             approach: "direction" | "interval" | "names" | "position";
             /** Format: int64 */

@@ -45,7 +45,7 @@ export function RungNote(props: {
           </Why>
         </p>
       )}
-      {rung.clears && (
+      {rung.clears?.words && (
         <p>
           {begun ? "Cleared" : `Begins ${rung.begins?.words}, cleared`} {rung.clears.words}, likely (4 in 5).
         </p>

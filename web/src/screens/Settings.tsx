@@ -16,7 +16,7 @@ const approaches: Record<Words["approach"], [name: string, says: string]> = {
 };
 
 const groups: {
-  key: "notes" | "steps" | "values";
+  key: "notes" | "steps" | "values" | "rhythm";
   title: string;
   choices: Record<string, [name: string, says: string]>;
 }[] = [
@@ -43,6 +43,15 @@ const groups: {
     choices: {
       crotchets: ["crotchets and quavers", "minim, crotchet, quaver"],
       "quarter-notes": ["quarter and eighth notes", "half, quarter, eighth note"],
+    },
+  },
+  {
+    key: "rhythm",
+    title: "Rhythms are spoken",
+    choices: {
+      walking: ["walking", "walk, run-ning, slow, gal-lop"],
+      sea: ["by the sea", "tide, rip-ple, swell, an-chor"],
+      syllables: ["in syllables", "ta, ti-ti, too, tam-ti"],
     },
   },
 ];
