@@ -66,13 +66,13 @@ func TestTheKeyOfTheWeekIsInThePlan(t *testing.T) {
 func TestAPlanSaysWhatChangedSince(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
 	plan := "/api/ladders/" + ladder + "/plan"
-	_, p := u.call("PUT", plan, map[string]any{"version": 0})
+	u.call("PUT", plan, map[string]any{"version": 0})
 	u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.too-close"})
-	_, p = u.call("GET", plan, nil)
+	_, p := u.call("GET", plan, nil)
 	require.Empty(t, p["changed"])
 	require.NotNil(t, segment(t, p, "One thing: sits too close"), "nobody touched it: planned again at once")
 
-	_, p = u.call("PUT", plan, map[string]any{"version": 1, "pins": []any{map[string]any{"segment": "posture", "minutes": 3}}})
+	u.call("PUT", plan, map[string]any{"version": 1, "pins": []any{map[string]any{"segment": "posture", "minutes": 3}}})
 	u.append(ladder, entry{"kind": "faultGone", "focus": "fault.too-close"}, entry{"kind": "faultSeen", "focus": "fault.slumped"})
 	_, p = u.call("GET", plan, nil)
 	require.Equal(t, []any{"Different: One thing: slumped, or legs crossed"}, p["changed"])
@@ -82,6 +82,47 @@ func TestAPlanSaysWhatChangedSince(t *testing.T) {
 	require.Equal(t, http.StatusOK, status, p)
 	require.Empty(t, p["changed"])
 	require.Equal(t, 3.0, segment(t, p, "One thing: slumped")["minutes"], "the pin is kept")
+}
+
+// The activities are the studio's: one changed, one switched off, one added are in the next plan, and the program's own come back.
+func TestActivitiesAreTheTeachers(t *testing.T) {
+	u := newcomer(t)
+	ladder := storetest.ID()
+	status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Pip Fry", "born": "2022-06-01", "instrument": "piano", "slots": []any{slotOn(1, "15:30", 15, 1)}})
+	require.Equal(t, http.StatusCreated, status, body)
+	goals := func() (out []string) {
+		_, p := u.call("GET", "/api/ladders/"+ladder+"/plan", nil)
+		for _, s := range items(t, p, "segments") {
+			if s["kind"] == "activity" {
+				out = append(out, s["title"].(string))
+			}
+		}
+		return out
+	}
+	before := goals()
+	require.Equal(t, "Right and left, way 1 of 3", before[0])
+	require.Equal(t, "A tune of one's own, way 1 of 3", before[len(before)-1], "made up last")
+	status, body = u.call("PUT", "/api/activities/right-and-left", map[string]any{"name": "Left and right", "from": 3, "to": 5, "options": []any{"Hop on the foot that is called."}, "home": "Hop.", "off": false})
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Equal(t, "Left and right, way 1 of 1", goals()[0])
+	u.call("PUT", "/api/activities/right-and-left", map[string]any{"name": "Left and right", "from": 3, "to": 5, "options": []any{"Hop."}, "home": "", "off": true})
+	require.NotContains(t, goals(), "Left and right, way 1 of 1")
+	u.call("PUT", "/api/activities/boats", map[string]any{"name": "Boats", "from": 2, "to": 4, "options": []any{"Rock the boat in three.", "Row in four."}, "home": "Rock it.", "off": false})
+	list := u.list("/api/activities")
+	require.Equal(t, []any{"boats", true, false}, []any{list[len(list)-1]["id"], list[len(list)-1]["own"], list[len(list)-1]["changed"]})
+	require.Equal(t, []any{true, true}, []any{list[0]["changed"], list[0]["off"]})
+	status, _ = u.call("DELETE", "/api/activities/right-and-left", nil)
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, before[0], goals()[0], "as it came")
+	status, _ = u.call("DELETE", "/api/activities/juggling", nil)
+	require.Equal(t, http.StatusNotFound, status)
+	status, body = u.call("PUT", "/api/activities/boats", map[string]any{"name": "Boats", "from": 7, "to": 4, "options": []any{"x"}, "home": "", "off": false})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "The ages must lie between 0 and 120, the first not above the last.", body["detail"])
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	require.Equal(t, "No piece in work yet: six days of games, never more than ten minutes.", week["sentence"])
+	_, stranger := newcomer(t).call("DELETE", "/api/activities/boats", nil)
+	require.Equal(t, "The studio has no activity of its own by that name.", stranger["detail"])
 }
 
 // A fault that was seen opens the next lesson, goes home in a sentence, shows on Setup and on the exercise of the same

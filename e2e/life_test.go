@@ -400,6 +400,7 @@ func TestAStudentIsEditedPausedAndReturns(t *testing.T) {
 	x.see(`//button[@aria-roledescription="lesson" and contains(., "Nell Farrow") and contains(., "16:00")]`)
 	x.do(chromedp.KeyEvent("/"))
 	x.fill(`input[placeholder^="A student"]`, "nell past")
+	x.until(`document.querySelector('[cmdk-item][aria-selected="true"]')?.innerText.includes("Past lessons")`)
 	x.do(chromedp.KeyEvent("\r"))
 	x.says("No lessons entered.")
 	x.until(`document.title.startsWith("Nell Farrow, past lessons")`)

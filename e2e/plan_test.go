@@ -34,7 +34,7 @@ func TestLessonsArePlanned(t *testing.T) {
 	piece := `//ol[@aria-label="Segments"]/li[.//strong[.="Slack Tide"]]`
 	b.click(piece + `/button`)
 	b.says("Ask before it is played")
-	b.says("What key is it in, and where is home?")
+	b.says("Does it go up or down first?") // she is eight
 	b.accessible("a segment open")
 	before := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === "Slack Tide").dataset.minutes`)
 	b.click(`button[aria-label="One minute more for Slack Tide"]`)

@@ -139,7 +139,7 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	// One of them is opened: facts, load, every mark one by one.
 	tiller := eval[string](b, `fetch("/api/materials").then(r => r.json()).then(l => l.find(m => m.title === "Two Hands at the Tiller").id)`)
 	b.visit("/piece/" + tiller)
-	b.says("8 bars, three patterns")
+	b.says("8 bars, five patterns")
 	b.says("patterns in 8 bars to learn")
 	b.says("Who is ready")
 	b.see(`[data-testid=marks] [data-direction]`)

@@ -1830,6 +1830,22 @@ func (e ExportScoreParamsFormat) Valid() bool {
 	}
 }
 
+// ActivityGoal defines model for ActivityGoal.
+type ActivityGoal struct {
+	// Changed The studio has changed it or switched it off
+	Changed bool     `json:"changed"`
+	From    int      `json:"from"`
+	Home    string   `json:"home"`
+	Id      string   `json:"id"`
+	Name    string   `json:"name"`
+	Off     bool     `json:"off"`
+	Options []string `json:"options"`
+
+	// Own The studio has added it
+	Own bool `json:"own"`
+	To  int  `json:"to"`
+}
+
 // Agenda defines model for Agenda.
 type Agenda struct {
 	Days     []AgendaDay        `json:"days"`
@@ -3254,6 +3270,23 @@ type MoveMarkKind string
 type MusicBeat struct {
 	At    float64 `json:"at"`
 	First bool    `json:"first"`
+}
+
+// NewActivity defines model for NewActivity.
+type NewActivity struct {
+	// From The youngest age
+	From int `json:"from"`
+
+	// Home How it is done at home; to the parent
+	Home string `json:"home"`
+	Name string `json:"name"`
+
+	// Off Not used in this studio
+	Off     bool     `json:"off"`
+	Options []string `json:"options"`
+
+	// To The oldest
+	To int `json:"to"`
 }
 
 // NewClimb defines model for NewClimb.
@@ -5364,6 +5397,9 @@ type SetWayParams struct {
 	Version int64 `form:"version,omitempty" json:"version,omitempty,omitzero"`
 }
 
+// SetActivityJSONRequestBody defines body for SetActivity for application/json ContentType.
+type SetActivityJSONRequestBody = NewActivity
+
 // AddTicksJSONRequestBody defines body for AddTicks for application/json ContentType.
 type AddTicksJSONRequestBody AddTicksJSONBody
 
@@ -5498,6 +5534,15 @@ type SetWordsJSONRequestBody = Words
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+
+	// (GET /activities)
+	ListActivities(c *gin.Context)
+
+	// (DELETE /activities/{activity})
+	ResetActivity(c *gin.Context, activity string)
+
+	// (PUT /activities/{activity})
+	SetActivity(c *gin.Context, activity string)
 
 	// (GET /balance)
 	GetBalance(c *gin.Context)
@@ -5850,6 +5895,69 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// ListActivities operation middleware
+func (siw *ServerInterfaceWrapper) ListActivities(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListActivities(c)
+}
+
+// ResetActivity operation middleware
+func (siw *ServerInterfaceWrapper) ResetActivity(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "activity" -------------
+	var activity string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "activity", c.Param("activity"), &activity, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter activity: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ResetActivity(c, activity)
+}
+
+// SetActivity operation middleware
+func (siw *ServerInterfaceWrapper) SetActivity(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "activity" -------------
+	var activity string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "activity", c.Param("activity"), &activity, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter activity: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetActivity(c, activity)
+}
 
 // GetBalance operation middleware
 func (siw *ServerInterfaceWrapper) GetBalance(c *gin.Context) {
@@ -9141,6 +9249,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/skills/:skill", wrapper.ResetSkill)
 	router.PUT(options.BaseURL+"/skills/:skill", wrapper.SetSkill)
 	router.GET(options.BaseURL+"/skills", wrapper.ListSkills)
+	router.GET(options.BaseURL+"/activities", wrapper.ListActivities)
+	router.DELETE(options.BaseURL+"/activities/:activity", wrapper.ResetActivity)
+	router.PUT(options.BaseURL+"/activities/:activity", wrapper.SetActivity)
 	router.GET(options.BaseURL+"/words", wrapper.GetWords)
 	router.PUT(options.BaseURL+"/words", wrapper.SetWords)
 	router.PUT(options.BaseURL+"/ladders/:ladder/approach", wrapper.SetApproach)
@@ -9156,6 +9267,111 @@ type SheetApplicationpdfResponse struct {
 
 	Headers       SheetResponseHeaders
 	ContentLength int64
+}
+
+type ListActivitiesRequestObject struct {
+}
+
+type ListActivitiesResponseObject interface {
+	VisitListActivitiesResponse(w http.ResponseWriter) error
+}
+
+type ListActivities200JSONResponse []ActivityGoal
+
+func (response ListActivities200JSONResponse) VisitListActivitiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListActivitiesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListActivitiesdefaultApplicationProblemPlusJSONResponse) VisitListActivitiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ResetActivityRequestObject struct {
+	Activity string `json:"activity"`
+}
+
+type ResetActivityResponseObject interface {
+	VisitResetActivityResponse(w http.ResponseWriter) error
+}
+
+type ResetActivity204Response struct {
+}
+
+func (response ResetActivity204Response) VisitResetActivityResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ResetActivitydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ResetActivitydefaultApplicationProblemPlusJSONResponse) VisitResetActivityResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetActivityRequestObject struct {
+	Activity string `json:"activity"`
+	Body     *SetActivityJSONRequestBody
+}
+
+type SetActivityResponseObject interface {
+	VisitSetActivityResponse(w http.ResponseWriter) error
+}
+
+type SetActivity204Response struct {
+}
+
+func (response SetActivity204Response) VisitSetActivityResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetActivitydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetActivitydefaultApplicationProblemPlusJSONResponse) VisitSetActivityResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type GetBalanceRequestObject struct {
@@ -13546,6 +13762,15 @@ func (response SetWordsdefaultApplicationProblemPlusJSONResponse) VisitSetWordsR
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (GET /activities)
+	ListActivities(ctx context.Context, request ListActivitiesRequestObject) (ListActivitiesResponseObject, error)
+
+	// (DELETE /activities/{activity})
+	ResetActivity(ctx context.Context, request ResetActivityRequestObject) (ResetActivityResponseObject, error)
+
+	// (PUT /activities/{activity})
+	SetActivity(ctx context.Context, request SetActivityRequestObject) (SetActivityResponseObject, error)
+
 	// (GET /balance)
 	GetBalance(ctx context.Context, request GetBalanceRequestObject) (GetBalanceResponseObject, error)
 
@@ -13944,6 +14169,100 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// ListActivities operation middleware
+func (sh *strictHandler) ListActivities(ctx *gin.Context) {
+	var request ListActivitiesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListActivities(ctx, request.(ListActivitiesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListActivities")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListActivitiesResponseObject); ok {
+		if err := validResponse.VisitListActivitiesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ResetActivity operation middleware
+func (sh *strictHandler) ResetActivity(ctx *gin.Context, activity string) {
+	var request ResetActivityRequestObject
+
+	request.Activity = activity
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ResetActivity(ctx, request.(ResetActivityRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ResetActivity")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ResetActivityResponseObject); ok {
+		if err := validResponse.VisitResetActivityResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetActivity operation middleware
+func (sh *strictHandler) SetActivity(ctx *gin.Context, activity string) {
+	var request SetActivityRequestObject
+
+	request.Activity = activity
+
+	var body SetActivityJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetActivity(ctx, request.(SetActivityRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetActivity")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetActivityResponseObject); ok {
+		if err := validResponse.VisitSetActivityResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // GetBalance operation middleware
@@ -17701,405 +18020,412 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P1ts9s2ti+IfxXUvrcq3f8jx9uOndttv/iXH+LEJ3462Tvte6dPpgoSIQkRBTAEuGUdX1fNd5hvOJ9k",
-	"CmsBICgCJChp7/icmhfdsS2SABYWFtbjb32+WMhtJQUTWl08+XxR0ZpumWY1/O0l3Zv/FEwtal5pLsXF",
-	"k4uXbEmbUj8hWhZ0T7gges2I0k3B5TeKaL5l5D+kYBezC26e/6Nh9f5idiHoll08uSio+YtarNmWmo8v",
-	"Zb2lGn7Q5h29r8xjStdcrC6+fJld/PCJ1Quu2OuiP5lniqgFLdl9WtFa3385v7+lv8v6/r2npPDzXDOy",
-	"5LXSRC7hL1woXTdbJnRijsyO2Jnoln56w8RKry+ePHh4GZvoG1oUrDbPwkcrqtftN0v8cXZRsz8aXrPi",
-	"4omuGxaO8N9rtrx4cvHf7rd7ch9/VfdfFzDEW6pZzWmZGGTrfj5xmA8l3eNKuuT+uJaKkZLRSj0hel/x",
-	"BS3JXyyl/zojc7biQrB6RmSNpC4M0Snxq4+ReynrFKUffh8j9JVuCiY0MkSEDAp/P5UK13LDRGIIDb8N",
-	"DRDyy2WEX76Yl1UlhWJw2D7Ucl6yrfnjQgpt5v/k8wWtqpIvqKH//Qqf+JfflYRp5S3GfRdGPNxOqsmO",
-	"CU12tRSrmTnMUjCimBl/wS4MrdeM6aFJFcvuXPyBnnNBYZsjK+/O471gpKIrRrQkVc1h59aMFlYMvcCR",
-	"773kqpKK40vhkL0BzBB2/eb3ZysmCniyqmXFas2R5AXdw3+5Zls1Rkf8iBGJX/ySaF3j35e13GZIs9mF",
-	"J21/2rMLLd/SDfu16h+8F1QsWFmygpRMKSkUWcqa7NZ8sSYCtkxTUSiyZyDTctbzBj700swzsiAQ7nny",
-	"uT0C/0Q6uLeD1c6Q1sESf/OfkvPf2UKbQVsSx7Yqi75rWfLetvYJfbBaS9RsXhii3QFFkBB+Wu1YUQLU",
-	"NRUrVvTXv1ibH1RMJFMNolbWBauJfQ6O8k7WhcplhxdGEP3RuGPfo5C/2wbpAk/9g7Ndjw7+BnArGVj/",
-	"1smZooDTTssPATGWtFRsdkCfuhGr/P37UNIFK35pkBu29NNrfOvxZSCp/dpvWK2szPH8x4X+/lHLgFxo",
-	"tmJ1b9Xu1ZmdYHTRukQx1V3Rhk3l4g0XRfRB80M+cV6sJY8zQUWVvazyJ1XL3QQZa0jxi9zFPjQsOeEf",
-	"Po9Ip0AcwYOWZI5AM6S5X6edfHLPXrCy7O+bVx57R/XanFLBCNdOXEuBihLVZCG3TBHBPumYWNuwfXzd",
-	"61o2q3V/rJ/kjmyp2BNcC6E1I+7hPtfOLnay3phvRidtvmFmzZWRKRtWEKqJEfXkwVNyCVeRQI1/5DiY",
-	"ZbSTbkedtVRLUtuwRV8ssrKcyF6wa0dLOKMaOiVwjN28yIPHZ3aysQU+pyW1rN2l/oeaLjRfMEJX1Jgt",
-	"hInf5d7Ix6dAdiP4NaOLNauJFKWh7gE3uufHFna1pjULpQgTzdasohEbIXdGhP3RcFAvVqXc4a5VJd3j",
-	"n+gO7rk50zvGRLDIllfPQGCzOiRI9nJ26/jJwctx8h768WcBab0ccTeuGTS+z3qx7nMx1T3d5p6xo2OS",
-	"gBd5FMxcHw+nTXV81kws1nHJ4M1+uRNkbp4jVBTEyNEZ2TKqmpoVRKLM7S4anv6Jo/Bq1y6beRksXDTb",
-	"OUooeP4NCoGMxzdsfy2rzIe3VOdLkbdUj2p9dvRg1rNgwXbAKK25ZsN3St7VbWzq6I5prkvmPCEVZwuG",
-	"98+OlyURjBWER2+g5ImUy+CfgxtFbThej30bSLMq/o4211/0tEZP8eH1DiP6owrDwPzsh2fW05A8nVJu",
-	"ntecLfsbkHvqwDXSJ/wrWRMaeEes0wxVdrsXcyk3obKewbaHV5hz/6g4dWumkVSH03snNZHLJTNn1egM",
-	"W1kH482lLBkVMKBhnugGNYLrSZphTA7h58N1uA87yqa27YXcVrTm1jFyIF3Hts584EMtl7yEo0NXNfMm",
-	"SJdQPxv7tCy/UUTTZkbuPSBakgfIWKPya+I0FrVUihXxrTR3/bNsiXVlDsZr8VzqdYxtzMeen+tj4CbL",
-	"WSnF9wfVemVu8eI8U0vbAtQI5ws/mqOuI0y7FSFv2JWmGPINFxE5DlrcNPtpUfJlKGGD0wgUUKhS9b5j",
-	"lldHRBHQSKHMN0aBYDsnjowEImsGZz9/gku5aNQHyYWe7HSh1bijhVahZMuTwhVdsfi5qUqqGW3i9FS6",
-	"pmJU0F/hU2ZBdDVxycPyc/yGC/z7TlZ6JrDfsKv3q7F0dozUksCzyMyyZXcr7fJS/P3BHvMuf5e0XjGl",
-	"M6+vki0jMvaD0Uksg+5kUxZo4BAh9ZqLVXhB5RN+WMpoWU3wHVG9vtKymiJhcAS74pknU5K4PvxySN7b",
-	"NVGT87G3Un9CXLB8ynm5GL2DYubvM7VhBRi65ncwLQS7YTVxHJvPAVUipPUK/Ohy2/GY9r5WGxbMZGt4",
-	"9mPC7BxmRJDN/Tm+DtVFM03w++s12xM4w7k+XpD9v6roBijZ1ONmNfJWSowdHgD8ZCurghNht8NRNqDa",
-	"zHKVJ4dljhhzvqCi4BAK6LHmvJSLzYHuMH6X2TBO33dxa3dVJi0jkt/GWqx4d+uNkgnNwoRVk2vqxTT2",
-	"pNh4sZZ18UyP+zqSxyhvFlSPzuJqTavI4pdcrKyGdMggoUXa4xCmp76TtxJrteIAMz+9+LIasYl4CVB5",
-	"yaDtAZ8Hcy/ZDSv7EujSexvVlpYlU5oszCTUjDzAn3aS/C65AAuyIEoSiHpELJedSDgmrBtTMW21URB3",
-	"VBOuFWGgykR0Nrplz1T8i5j0MadgYlNB2B8NLXHeZM6WsmYdX0fou9C0jqgm/9bQWrPaqCJMoQMcc19o",
-	"rTsulTyLUMv4HuxABz/aDeJjsBfuU25BswtmNUKzyWlHyIuSb+epo9ufL6NJOzXNaFtab9K/TD1iI2H1",
-	"2EcGqIYzmKFwgYm6RQYjRQkXBFH7Ab0Dx7oV3FXNbjjbQYgcY9pGO9RRF/rEqyXpTZN1LD71jJgZoOa9",
-	"lTdMEa6IYFybYzlnGlm/Jvh6/zQe+kDRJ25db/hSgmiaLqYGfNmW8vIwW+jxoxM85lumFI3G2K+NpgWm",
-	"f0G0JHNGdjXXmgkC7NKXSk7ih3OL5AAZepXU5bMED39/Ocu+fYOPzCxVgrVECb5fxJT53vWRSLEAsTok",
-	"cTeGWj5gaCkFPgauiOGKmdVgt3RviEm9lj/fE2rsPMNoNB7/SAa5K6qi6RFmIJTNW5wBt6L7Mir62xh3",
-	"JM/C5i7g+1IwzHaktWwEcIa5AGwI98RQ+4jB2nGgj4bBZxc7xjYTMgAMg3xkbDNq49owunW12xOPDOIG",
-	"dZdOqPy7+DrsWZJFf7ZbnaW0unSJPlOaXwwzLqhAFzzhYmZYbcmXem0388XMsCyYVLRmUa49fVOnKtZ2",
-	"VUkCXe+rfK1+YhKI34D8dSAfnJ5oMkAPHMAtJkkY4N2jc8jCaFs/wYzROk9OrlkZibW8sfl7XgGdEcUF",
-	"ROGAVe0Ps9bOh/w+bt5YNYZx2YI2ihFK5jWjG7KUZSl3Kh46SkytlzmUSC8prWl94I4AwQ6EgKQDQpdG",
-	"NbATil6IW+5iGUdSA5SSghdG9yaabhipSrpgJ61aomP9QM4boUV2XK9lowm1+ZbEJjagNDAbYqwcbRN6",
-	"cJJxS6LkJy97Tc2ySS3lFm5Jrk9attJ2V50i2ubjAIuZ0wYBa7pmtIjoodGkniBn3qY8wkFBKltOcmN7",
-	"frCHxJIpdpxf0v3z/U/WLT9BPcw962E+yYg+i8vyLyRm+0I2Qh8ve4JM1BGDBaczlE36ku4/lFSIWD7p",
-	"cRmv7nPTFJa0X3xk9ipmo0CGqNHoDAnVU7KUTQ16mDL/uOQ3eIp03eg1KbnT1kq5MxraGvMvusRY97JQ",
-	"UrtzmH6SeG7LCk5F1qO5eUhwIu13Zxd2GfhylHpsS2Pa05zGgoI/bCu99y6e3VqWrSPjdEfX7ELWfIWB",
-	"z7jPO6Gz8tU611uY8pkMp4jYIVo/iZ3oDOkUI+wPQtf7icJoSn7Xwvlehk7jO7ZDHw1EgeuaLbTKM3IX",
-	"zvYbevRnVmk0Er/MnOQ6qNhYksqnJmqyllsGCvTDy4ff37t8fO/yMXhOggqYET2r93kqCFWKrwQriHsQ",
-	"tHauFeHFU2teVo0mEsMjGMsiu7XR2zUpJFOgLUCurXmiZoeTis1qycrRZMlX5hkX+44JqV/fvH4JRVCU",
-	"NKqhJYEKKeeHtMsxBIN//7YEjlg32znmFWhWm+/8n3/55+W9vz+799O//vz23Yd71/+493/89vnh91/+",
-	"N7z17//+7T/pvf+4vPf3e799fjB7dPnlr/89aq9bH9yWfuJbc+M/vIQ09y0X+PcHMcVlZZWEITL8aAsg",
-	"VpIeumIeXQ5oxH39MNdHY4QRiDHkA6Mq2eSFqpmXXK1ZQXag/IumLOP1TlRZ3kUNJJj03y4HHA5OW3Jc",
-	"aYREjcmvLkHWugpVJfWzokB3YSX1WybwLzUoV4uS2TyTSuKUrbaEHzMmzkvMpq5qOW+TTp3/UTfVizWD",
-	"YM/swqjCb22epYvgu7GBS64Y1KnBn3/Ezwqp0Qpv8JM1U80W/lRym469wtvKDHvD9R5EpdAfGQhPlCGB",
-	"Eocya3ah2baSF14kGaL/ltRxIqp3aHQzq3k/xd0tqXAedquRK033qvUzOW+86AQeQhPEOpyHUzvrzXQ/",
-	"6xYL5PxFOXYM2nqTh5Fqky0XjWaqc2IfPHoUHtjL2IGtqbYJ/P61R2OHHJhplCjIXgoTsmz8JhKJ4SsR",
-	"nhPnBQLvHmSnuD+VHP9bcIV/jDGJ1wtCt2jMvWtOWN4+wUVgrXc3S5gO6gDmk4u439053NoNGRegeBg6",
-	"29F56eHlbCADtus5jnERqLyd7//972M8ouXUiyDmi6E+4z2qIH1asLqKOIh/EKua3rCCGN0K/BtK0+WS",
-	"qIouwnBaU1WsJiVbarKQtYAsgQN9ndEi6qJlNSr/8ABe/DOw1EEpAO+eAl8tF+SPCcG8LBPJLvwnYzRH",
-	"lOP1FHVWrWkV80K/4lAEWlG9Vr70fi80/WSmfPWPH6MmBi90XvLKwW7ji37qflozuwMD2w9UOD74/ynz",
-	"uf0xywL+/XRh3o6voFVLD0sWbJ1AX1s1TB11AC1o4wI8fV0fHKCxL0IIxOmJighGa+96yudHfD3tj16s",
-	"nfGZ66+FnI5YWgTd8nIfCtYN288leoDmcofqTtksUuIe9JP8qbwyj8cmYlTRiUmZCX95gBIRzwhC6ZxX",
-	"X9Iovvi0jdu5IICyV+529Z3UiRpNsB5UvCTQ+RfBLyIFgcxKO5XcJDJ4+oM1UkY8QRH9e0s3DJQ2owYL",
-	"2qFYJ/O7YhNZExN9oh7PRLwM/xTLkoYfyAPitJisWbyvmLhKJ/86hWAoqYQS1P+isiSdPpwO/OVkjMCt",
-	"3kFFsefZ18n6DD4M9O0gTw/Pmj+7rf6PctKfEcfinRigk33tJgS8G9w0Vka1gjQ4TUPS+9k6egMNxnam",
-	"qf3pKOzklL7Aed6h9NACU0l9aScccNx0SfMeOXUsTGddam6UoamD7OorB3N5ExEaV2zLtRTmbJgHMOhS",
-	"MdGKrf5BydYz5ujQjeQ4iFWnsCL4+No6VrvTrI2KRCQqrk8JA4+qdLNUcV//lCvEwrDEZfoaysnNM+jo",
-	"ekIU3bIZqSivzaRWtWwqN6ud05P3pJBG7kRd2Lzg8fWna3PN/R6Xs7zs3qPdqgtrt47YHqC2eZEC8/OO",
-	"3DW1mQewbf6jM8tUbm644X4+lqpDrGqZP4LHIRUTQ86sk9NqZ26Q2PxegYBOQKXg6RpP5HHey77u4+RD",
-	"pjJm5vJas20UAMIWhIxG1zTmMgXXrZtimgCvrT8wmskUKVemW2bzPKyhh2fB1ZZgigiB5PQiL4mTteZu",
-	"hnHYUVEjVkRR87KckZrRog0Og5/bTSlfr3Vyqu+GpaJQqXpueuOKb8BSnhYA4uKXjkANDkUqxaCXFYll",
-	"sGtGESymEeavv0uIykBkynpVg7oln0HZ5lKWXGlwfAJFwaPZyRGPX/oRKeidcTlW+92kDTvHzxQFcSCn",
-	"OC8AiVF+mwcVqUZwETQriXGSjiNaQrZgA92UZORJdzjSB/6t0f0GLPO8Cn7zkeeM6qEi6kwl0ByS/JGv",
-	"zOMp022SgeDjXFyhJZUnsAbKSqzyblfktPj0VnywVZYHF+OAv6OgqRy9bvQmUFQE6jOQiTzB99FejxE6",
-	"FzKh/7NPFa9ZXlbN1jHihPkg8w4EzlMZteZ3h+8S8x/8r4MIxHg1nC3f7A+4o3uiJFnSeoaqdlkwpafZ",
-	"wVgiyaojElujAvQ9ykgI7M0yMPYAlCROBywySZhti81UpeeaLzanwOfNLnQddyoGsUq55crW1XAMaa/4",
-	"DRNTwP6u64S02zlEmjhUFYatQR0wckZKAH9aala7M9oHf4pcLclqH0SOGYUVdMngdvf8FrdIgxZcz54F",
-	"ty571ttL58CJcOF2febgPZ0ImHXLd/GqsnuVFonADreXG5LLU1NSGKZG3nPD5QegwVKwGUF7xpZQoEaL",
-	"ggVTJQRhtC45q4nZFMjyFGROwW5z6mGBrObEUSMKGdXqjomOmY8xlQkOOzEqhvzxMZZLY2x4StDjZk4Z",
-	"VMKiwzxe8ZLK3UodwynXWsmxsjAGAqddIYWd7DcKUFtzJEHNFrziDmX64OMSCrCJq1khK/mEaEAatsMt",
-	"sEJImedsHc6MsFKhM4gWRc2UmmAbHWyfK5qBtXfmGt/JptSprPvuyn4VmJDEF2urqW1pbfM2+qmFcpNw",
-	"SubnLSQqvqJYO1imAsNGl8lY8YbHykzjLDLGhof5jOYj8XGRuu7A/y73y6ZE3w7aF3U8gvTKiIQr65M9",
-	"8IhIweJW6RREBefvdTNDxLsWaxpMOBWkA9k8l9EEautUh1lGScJ1TM+2pe8TVBau24L5qKcmH+RAU4Ve",
-	"pjz1A54eO4fBktwAblIJsjwv5SLCoTsUs/nqcFaUBIMe5tuJ2QyhEbQAjzleabOsSfuKhDgG0SAPHW+C",
-	"RSxFi4PfP3A1o8U+H0ijl6M+Xt2wkHUunRX/j+xHJ2MDKZ377ZMhIDzUj6e9h4VAcji62yW3p8vxZUts",
-	"z31RJvcAQX0WX3OlZR3Rb36wSh1UVWOyLlfo8JodZV762y4ayM/I15two0bhCl5rMmelFCvlij7tLYBV",
-	"QTW9YaWKwxVoKJGaAn44cHnjNeMIH9+wRhSvZN0eyQMQjJR4GCgiDO9A57a04IURFN8g/jgoGDIPgSvE",
-	"LPqnwH8/SoiasWu+ZcdX5gSu4ARghHqmT/GwWsh896W+zzS2rh+jFXpY9bw23LilezC1CLVonzZdP7Cp",
-	"aKPllmowh2ub6WWRqqCtCpjZK6bXHdq26/ux4QVLl5pMKSCZlAoD4ybzYLh1bOR6JaiRS3Vho8w/jmqw",
-	"OEDrWoDluiVEt8pP9/i8uDlNBKUPl5sKomKaGkV9VSc0q5+oKD4EnTZOgZl5nppxCt/+mPoi7zfMQl1J",
-	"TCnuc7KQ8G4p7v1u/CJKRGz5EAMeqpXOEjnZqLM084MDBEQrxvBiWb5fXjz55/jAv82i7YHA0n0aVJJ5",
-	"kGhXVcs1Kt1xP/xAQNypCbDgAaIruPciOkqsO8jQMt0mTnZkb3hVxQqevVvX1TELl6C8P96BEXQXcQOP",
-	"ANX8JLep/LwF3TIMUpprIqhLNkS3xRcXs0QnnQOvH91DUaYvFUNQR1YzQHky617TGwa9D6J5PEsuEkCe",
-	"CRCSFykP48TIeZ3AM7LeiLgI9lU6CUK4gn4ltwzzDQwjaL7ouIS6TRlyFAd3A1kWCKuFot4TR704Y+ze",
-	"yFgfCN9QAlA9vDahIZsT2IVrZSGuuVhF63JdEX0pd7j5ecW4aQDRbDT4WEHuQC3paS0DBkp105hb0e52",
-	"UEfYLQmMVwRGC/9ebytZ68mF8/qgjdc+BQPEyiIVuIK84oUsm60ga1kWivxloW7+Gp7CToXLSJXUZSzV",
-	"JEzPHryq2icjFszvKM4W6iZRq0Zv2PsmImqeQ4awrcGo5S7AVMZcQMPh8Lp1mTclZASa89BoT4+IjeiR",
-	"OE+4iq998z3EJNohujOOeow/w5ln0cjswfdn48BXtog6D0IMeDJ6aIDDY/gGE+sJrum8ZMmigg2rEsmL",
-	"I4j7tmNf6pQAPJYUK0KNQHXJTRN8XR4vNmKRAhflU+B1kdHUotIX7Ze7OP0erNVng/vFR3euc3z77QCB",
-	"caWyKsOK6fYFRUqutOpyma2P9KXdMXHov/BaLGWMZSbUsMwuZNIeTvhOksUG79tsZjWzf4iVHozDi9Nm",
-	"tdZvZQqeDRDLEN1PaeezUk5IoJoOWtM4uB8vwiqBIMm5nUJs21tkgWm3kkXYiTRk2GNvK0Cu6VYOuwRK",
-	"i0s0I1rG0fpyAO1ckJOJwpxVXwIdNoUdqL3vda2dBJTg7qyxwmJATO3W4C71GpMZbBL9WHnr4PddlUnv",
-	"DgjqF4a/MQU+DldjaRhlJiF34rmNmx7Xr8XG7HKFJIyYrqfL9GF2nJd2Bsn1TcRuxthj9K46An0OPpac",
-	"2g/LJVvomINI1zzlKW0pnmgZlPht1ytVnGYjO/3bR2n9heWmm1znK38xZFbatOs4naviXik7QnLKvmvv",
-	"gRiVcjNxXnC+IrwOwPODHg77BKGlCz7ldQmAzK04SN0QwqO7xRa0dFqDhFR2ADdzlY/Z/VBHjnoKqh+S",
-	"6LHFynxP/AWZP6RltmgVo/fRDevs+Fg/y8AlKiAXeNdmeBBgS2NcFXR2Pb43L53zCTr5+52AeGOim4PQ",
-	"cW3K6B6kqVdMTM1atd+MpkZQPuFA/0J5eWqCxWAXCVvmMDYNeOpK23SPkczbaczlYKqnmFjmeeyv9mWw",
-	"yW7UxOz0SsNmurPJ7XjbMxBkd0Y6UOB2e46dBX18W85rSRBUoBSJ9JA3VOl4/HHuyt/y9fxsMMFee5bx",
-	"TJgpsUp3p7qGHbiU6PJttkl36RWt9RQIQlp9oLVOnKwiknoAXUAd0yDYGytIAdh4gb8GSwzsPTUjlxO6",
-	"uk1IIXGNVCPt9+ay2JM1VURRXpAd+AY0dGO0gRQzDOHG8lg1mOvY1+8Gsq3hdQ+VZAZ5Qh58+wjSboXU",
-	"xGWsjeSpYe6Iu81x92ZBg9h0mNrvXT/0uXWAmXnhz6kxw0N/n0MA9IWkWPcS9/3ZXhjuXYFFZkYCMNtZ",
-	"qxYWtYstGky0aZTeRz+XVBeFvGGlzs2KOjdgYq/VUFUbciJMzxP4f/LdjDz+f/6v//v7aJJ/Tu6cNe0O",
-	"YRfdymeODXwY3ZWTpdzlbzyG2IE05ToGqPIBBTQB/GjIUt25vvlwlxDAum2boM6IksZcnqhCQPfWaG9p",
-	"pcd759sbIt2F5Rp8GzesbF02FtFqNhHQqpSxVt+yoPtvQHE3BpHrS94IfVye1hu5SrX7mmh3W/RZSDaK",
-	"Sn+zuSqGswyFcRirUjMP2AzgUqUUK7+mmQV0lopZZGtXWZKn8cEMkhMcVr34agIqwxVfiQSqswc3y8Rx",
-	"wRcwne8M9gaCEYpMvoIocFviMWtDzFB3ZPbkKeFQ8QTPW47XdMPFylWFnMqGgM0ZUTnnitU30FMjnK2Q",
-	"RiyC71QuNRMWMNfcqF6vPNI7EVVMvavC8ffMirdgt9tmPuZIuy1wTOVWmJagL6CjxVRvbMdL3s7d1Wf9",
-	"dkLtkoOcj8VaNkz9muWoPBZDUZVSnzXwZj3R0CYEGMmh9R/kDHYxXx/89s/Le3//7X8//Oflve9+++uT",
-	"f17ee4z/9N/jNzDtlExsEfLC/Oc9xDapWACL1ExpTAemRQawO3w3zTovo5nui5KqdbyBisSanTVEuxxl",
-	"1mxaH8dcPiqaREVtQfdmd7hW4e48DZKTiJCdjdvSwnYKG8/YOjIqPaUOpYVPnZajOpw9l0pe7XULqCwG",
-	"PDJYgcyEMLDAZ6WFxmV0kwg2ZF0rNh4p39INw0Pfy8HeUUX8mHB/L6Bf7NxuWVNNsZNcRFZVbMFpSegc",
-	"uaFb3gZ5O+PVTS5LyvdXbYWk1YE7cFsDqb+uY4KvYLXnK30uUQuJpeO+oXM2FR3PmVyRtm9J+G5zzDzI",
-	"tbbWLFchJalHvBiAAjyopgMgbUig0JK4At/T4AKT+e9T4K/jgFDAT1UJIMWYck2E3IU0mEs0QCf0gJhc",
-	"jFMx0UVXCuCa+j27B2nY1n7EVPBGvGwSF3fdTNBvf2ni6m0lJ8z1qpI6+ZW3E8o/etJvJ2sLkR2B8Y6L",
-	"uyMTbY4ztDOKhJxEsZZ2Kxc8Szhy263zu+uA/xyDtvzlEcMt/EsQELbHeUBelTRiyFOeaByJPWoStjFc",
-	"2kbBgKcC7PAuWnj0XsDmbkU89ZG7ZuSYV2puQDLfmxM9sxhS3axOxbT53ZAjPPLaglDdisqzrBkbhqwb",
-	"C3/YVjuDKU+ua3t2TOWKrZyaM4B1HtFXpE7lKC+5KJTviQQNZ0teMJV1V4fhk4PQEU4HXi87roN4bydc",
-	"mDoXNc4coAHT722awkkT1GojrSFqGwa0Sknn0wEhfN0QsGIQFjGn2QsHm0fmmk25czcsIeJdjE5viD+l",
-	"c1G3W/5Iiv0bPq9pvY+HTKcF4p9LuUkGzhZSLBzgb75MKaWMaW6gO1qfB5Y4Gl1LSGIL/DLrM/EOSk4Z",
-	"m79PW/8HbBh/rs5TLgaOdAio2M4uvqkiZvPKRow34Hkrb9gLfPILND/QXCz082hDppd8uWQ1Exr97+BN",
-	"4IqUXDBCSynYU3LZ4ngiPha04gPvJhfJcorVFLq/k5q9QkjNGNR2Y0TutGq9STiF06oBf1WsSINi1zqh",
-	"A2OV24SKoLA2LsaNa76coqmaxxP+XGxPONCdfMS9i6FSpWumF2s2uaV2E4sPvReMOKKRhbxhNaJpGp57",
-	"aqy6WlZSQdWN4Rvn73IVIuOJpfaOsHWnSIUWQNqetHDjPMnDpdrptyzv2fXg5EUPuXUYj5ZpDmE15WYg",
-	"JvsZTygHb6GH7GvxVSmdrEkEQLHTWjMNWq3Tcw9bGwPnFluSs+R8fNa2TULeWTZlGTXJ3tKpRTFKLhPa",
-	"sF7zxUYwpY5pRNG+PMMh4osMb9NklXWk84TZKZUAu5vovDEmDfjUzDnO9eMMYwtkQI4d6UytmebR1MR3",
-	"UhMJF2tBqNiTbadra7QEJwcW6DwG/lCSsN/KwIzv4vWjjW9N+ggMQ5+fMiM/EesL5T1ot0TZEs+WDw5V",
-	"o5YJR4uClt7FpKKZCZAD9hSjt51u3WsmWlzEp4Ak90dDS2KEIdkwVinw9wMCSaIG7bvL8QqStiQtSPYP",
-	"qi9WSbcywifyDRudfWJ6j06enWO7w10Y/OqhwDrkxyiDRW7OoyE5t+w/LHhXX0q9fvbumYVGxWibebQb",
-	"eYvi7ueCcx4uPoI+6ebnPhqnh+2fNu2ovRZkwYQZQSMg5WFFjFisf8qvlYXn32QXzLJynv3shu2vZS6Y",
-	"FIjYEO/bhq8dUL+xOneJdKxVPmDVBDBoBEZtT8/fIvYDK2giHwd+MqfbNlPsXybYqBxeXiJ2YMtAYQwd",
-	"/gGgWXJabhuKu21C2gR7PAvYw5LcUiXOoLFagYKtkv7EXlId6mwV5eZ4QLOJxBZ29Kiwe6FLXRvreo2z",
-	"6gHVJIE33yKqZMwFU8STq5eUl00CLD0fkSPfMWX0qmcTLAvFhJ70vI5iBP3MKv0kRNcmW8pLolh9w+oZ",
-	"UdLcWug2t7l4bVlkhRC7XLvkR9s0iJfJKIj3XvZ/a3CzoheAzNSUIoFWDWjm9uMz3G9P7TYM4rY7yjxS",
-	"82XKDsyTLuYLH0ACxIKrDvt5QrTee0WijgH0GRw2s6LLJTG2OqFlSSBvd4YW+eV4zrzzdVpL3PV2chZ5",
-	"IkUkWHfMZEmFdmhCPORjDuVDAUWRkWAK4+A+gS8vgjbaqcALVuEwFyM7193tbk1c6p1u/6kQyLjKkKQN",
-	"Yo5C4rZyewx1mDCknW1q8c707nuHCm57/4K6PbNYLCXlBbIg4AVIzWwLuEIRLb+9iMNiT++jgbt4CpKW",
-	"n394wfWI9VvC4H2mz4GNZX78kEL0Sl6/g9vXz0Pv6zK4LSKoBv9GEZd40v8OrmUYjize4Rl+dn3b375+",
-	"+RrL9qJOa2PIcb1PJSedX+DNHbwXyLsAKi1EAbN7HW5VyDreHWeJ1C4jeqB8P5LjkeF8EfuIfxXWk8b/",
-	"ecd2L6Cb9zQHWa/HfLfXcU4z4ow3AHqov92Xvirf9iEP2jQ/Gv7mAXGsGwU0BxwsQaMufMURhPoqMglV",
-	"OSWp5h3bXZXywFj6HyOJzV4vi7mrcPwEiX92xVJTEpNdN4sMv/sh/OCEYULnaQcB4jKanYue9cGkJ9ms",
-	"1n1c+jaJBj4SI1Tg9ImhJEXqLCasc1qu2fELDZKWMhb63WVspZGa+ykO/txu88cv0hWeZazwcWyB4HtT",
-	"wyF7ilUKHgfFOmkPGsVMoEuuvXucd/EUcnb840dzTVNdy2N5Zm6RR6Z4Aw62rrElaEy1CqyUGyKFxZX2",
-	"4jPWukDp2z6YNusDhsqi8sPLkftgbtN2gfBBiYvl7kNQgsTd8DYQTFMuX16yd1b7DRn18ePxYMTtxAxu",
-	"OxRWuVzwGD40Iji6li68ZIGO7FWox+NqmYfcj+Enma86xKkHD8lb/tzhMjGxkAVARTowyfkewjTAC5jm",
-	"EkLGzsYxCc+EaveOsYIVh/k1QhKHpj8SyYqJqljcLsHd729YXTelzdue3EsqnNyjHnbkb//yl/v/fHDv",
-	"71hP9P/76/8/WlLUK7T2HPBgFk1KD7AaL2NgMR1QgQ72lmu0HCpSMQwstk/UtjOtOeapabphtprQshIg",
-	"d3kRC7WENtgmYI8PwLe+H0LfakG1bJNhxBEA16KFqkrXkrsMpMA0GT1X3ohuX3r4P8Zeqtk22kb72tBG",
-	"B/SyJZSR4HeuLuSt73Z+389GOMX3uOybtCFpLqPfCarXB0rd/XceRmmVcP8lAwjG7GkdQsfYxIMEuW0N",
-	"y1rZA3NIK1YpcrgqyQkW0w2LtQb5CFjCDhZY72QQto1u40kkPLoq9FyFmo3QPFXWT5XG0kTRNgwD5Nyc",
-	"ssMdY5si1lvuqhHmo1x1L/XvJ3lFgCPcEIkyNdzgFMME6PJT9OtaZLlKzIPP5rKJQomWe2wSt2KQxORy",
-	"LCLlHxRKFw9uomieyl34ZmLM+rDDq49nA2GjiVICUN6ziH0bPqMzYR4/Q+MJ+goQj00LRnHVaOduxk0w",
-	"JjLe2uc84JNqW5OH9iPXa+LmBNUtlhlmkN5t3iv3LRL/kae6DZQeljXAwctRVBHSazLAeGa/nUnOpwjf",
-	"P5ia3WSXj1LOD59ae80mp5EOZNmGqz0RfcAC8yMMey2g5C1oFu7qFjvewQOpWRMlEe1/ayw1+0pbC5XQ",
-	"Yh8MNjE4JfEsjSz1jn3SPwT+2LSnNlIGdkx/uW7UNcxVy8rrDJy6zntl43ZuOtFVtpUYx4eIqP7hE10c",
-	"H1hFmPIltJeQImE2ptp1uLn3f/On4hCyCWGoZG1MlqcE8LZ3XDFfYxC9xs8V3YwitV1hVaduG1jHM766",
-	"5SahSUdrfTUUtNxxvbZzNM9aj8yDi9mUnk/nCow6YO/svlIuaGoz8NvV2jiq48A2ouob+1ib2ulnKeDh",
-	"9xUTV35SB+EKXvBTyg/sXOAz0bHRLxMrRLTeiQjOVgxZ/LWGGmUBYOsLz5RVzRQT2nuZBqArRtMDQ3TG",
-	"FBi7Wc9NtDwxpxJ1ApCrHSdEihoEQwo7r9uxhuYfmBfdZRwHk3omOK4/GU/VARXkfu4jPp+AMEvDVVmc",
-	"qRYXwdf8ugVFt85h+/Zvs6WOhUrA0wfNM20HA+g7RAkgtEZFF/5yUknTebt12q+5mc3sUmPk+WBjOwfV",
-	"zm2FVV65OVU6hXx21lrztGXhvTmDpdJmoi9jZWmxLLCPRpWlAtDkwLNRQRQNwXscFFFeZmyuKRIA2mcT",
-	"/gczvSEsyCR8BYZHcrrqC8uDyU8Bh+V8KWUJQPWKJ7aHVwJspGxcbap0GhlxspzMvAMP4Qzcbej20md2",
-	"WZPGxjhFqnyy3dNov4P92ApafogLjmQw6sCkQyMONmB8Yw9tD5iDF0hpJ6+XHEdjvfdrt0ctq0Ee3FFl",
-	"+/lN65B0iN+D/Wkwf/kHi3cfIpfFYjdT+/d28Lo8g6Ubw7YHpK/STnKCTER0OrmRSQRsyE4hvky9vrLW",
-	"82F12MEuWfCVQK+I7csAVFLejrUGeLhn6bnLKoZ3yDt1+h2knFtqsf9nlKcejz/VAk/htH1veiRdGuP5",
-	"g3PFnqGz9Bqr2RyDgTOB1Ou9XkPr8IWmUH1mpqq8c8H/xVloxrCK1zVpnShhLPmGpe5o85Lzr1i/sxfy",
-	"xhbczkumLhINm1TKvEeM6zVfrc3dL9iKan7DENRI7kKXRcqYt8uxaQDxrWli7rY/sbVx5pHnYYepgfPO",
-	"aiXFK1lv7yRodVI0aiGFpospch9fGK16PDKW5K/+LnO+svBn1nEGcDWH/cKi68uPTQU9RKZ2BrG+H0t2",
-	"HwNpdynEILH0bgeMslD8RqdVVUvbBsZJo7BuwEywvgEBauYUYp1ERc/xsJ7XfDvFpjHLeU7raRihA2B9",
-	"VkFv0foAaxVLt2llc3Ug4GXxJyCGAVXzBS8SCH6NiBUIPCtLgr8hzLjamm1uod81flkqRn6XXLDC+8C3",
-	"uUbOC/P5KHgfNhvJpvNLTCqKfWkQMeq6vUNUaCkAaodcJvCgaqX/EYXCA6UbUMaVB/335UbQXN3l/f02",
-	"IXdylC3dsf0c6x6lrlyiYX/rkw5YRpfPk+zpNLSxtjPxZjqDbyX8LghBkV89aivtol/KUxl7aGxbqflS",
-	"TatgjU1Aijc+n6G/IdI76mM9ul6/fI1FYKzX8fQpaCq2o6i7JSZoejL00mf7p/GNKHQYnqkJzh/UWhO4",
-	"dzzVXB3A9rjGjupRHw2+ne4JNqm5WLF/Jet8VF7o+TPZj7jhVTVhI642vIoOYgTOBJ+8eTwFBedQWiZ0",
-	"1U2nLPYIq9knncIO0DxR0X1Da57CnYUgPJoIW7KQWwgWUYH2i5kQMTcjg8qSERUnMM2CCAuurp25BxHq",
-	"XDd+kl28YNf4ywHr+MPipYy/lANR7Dc0UEPCcxvw56zVl8Lrym5jy2HtPdu9fIJrIxBYTi9Jqm22MPcQ",
-	"cSXmjkblFSGQzBNmf/4I4+l55ci2HdUt17i7snbf/ArWlCSDOfVnQxwbwC3wVQrpwviT0sI6hQ6uKGrH",
-	"9drjMdutsgNeJ30g55JomQ42j61mXSn2aDq+crOJbmBJF6z4pZleRKB40XHGdY5ZRQHn5reTE7am+aUG",
-	"RBk+kSCBQ7SemKJWyypZ9PO3y8Eqn+8vB2GuI70tuWtE8pTQOSQAyJpcerhw7OATU999u+8zTbPiYhqW",
-	"9Qcuxr861tgT4NkTOINIBd+2fgdJE5pYAJqpNv6gtW6XM7FANpZR/rfxhHKLAT66Y73EiJUtoHYDp5by",
-	"bw1TrmTh4HgLtUtIaKo24yLJPDRzX0kNf9UuMJ2PNwo7qdqu/lznRDEtvFa0EM385L9bSrlhBYZHZ0aD",
-	"gp+/1VLeW5RSZQVfUw3YD6qF2g4JlVRWw9JssRb8jwb7RYpO+oTrvFD5PAqjDOFvc7bi5mm60PyGQ99E",
-	"/5SZdypQgtDZYQlTbRsx+mHD4eAPcTc3VfocbUmSAvHSZ6oqTfesIOh6i4wnUzMR6M6IZOVxByLf/+0P",
-	"e15ijhVJqNq4okV0qvQjkWOi0h/IePNaFROQH9f7FCVygmC+uV0kJzdhQ57aZB/8chb5BJkuqNG2AdGW",
-	"1GH9CLKWm7TdX79nAzEi17S77/TDPux45tvmHNjoE1rr2paP1G0ppJtyQaDJXrvhPWyiwiJSRhxqaFKf",
-	"mMDtzhLODafKXe9NHCWtoZZRsDfsowA96X11kbEmFdFSkrLjTw9PmSvcjEXkIRnEPEEofIGgoMw3rNMQ",
-	"Z1ibGU/9AaKgRs8VYZ8qtjD7BjBTKB5H4wQyAaye6CIdJNQ4G4IqDWySM1q6Ya8q6WIzsFmuLi4c0TKt",
-	"/Rc7LXNPJdLgfKhwUg98iNPHsgpzYsAO6cLVUyBfgA96KS0817WVCr4M13WVRppYPnbTd5w4LgfiCQYn",
-	"Nw3sE/upExAA/BoWWNiZj/NFEr8tL7fQlg3YZB7MPjELiJIHkvYXbHqtjkoWFfZ6AceqWoKary0X6QKw",
-	"NRWFenaQOB9+6bhyuBMigrD28IoKpjgS+avlvGTbGKSqprxMtllsUh7upLDHfxhNczG/zjrZLo1KzbyS",
-	"CrWGgzSXtVTjKCIvqCh4YROpF1IoXrB6gruk834PRICqRPBnKKWSVoooSZZQn+AnkePK7WtpU/zri/WA",
-	"o/6YsqMT3CU+AwfXEMzP5z26SXW2zdI8xim/WEY+SLhvouGeN3I3uXk4eK5ujxAw0ejCnA5wfKepCXlf",
-	"SRXIqyJ57uBu+py7S912N2IjELtyXsrFBt34Bx7wyZk0vWZYNonOJne5OaRzbH5h2EA2Urbhf4g0k2yb",
-	"OxxdH+MGaL82PE/s7Q6EOzFD8/zZdSmFKOxI35s0dLi/djD4cYH6AW3cbJjpaYSoadxq88oWPvCEPCBL",
-	"VpaEYjXcQ6LWdLOfke+IkiUvZuQRYVTtsUq6UXyR8JXWbEHLMh5jUw0a9kobe5GrGbk05sSDvMjN8bmy",
-	"wS6kd/Aqjt4NEeNOi0Koc7ee0WgrzQGklMtv/z6IlTK7WKIPKmqrGJNMEEBk2ZOK1dC3gNgGTIloTyoS",
-	"1Hb6O+QL6MLPNgiKQajYW3teE1qWnfbdHcSmNU31eIFfhrzShrZW/XOGH8zAuwxAqVasIAIw94cgbUbI",
-	"qzStb2Lr/lUAl9jsTWipBdRui1jN8uUu3qEyUx76HPWl8zS6+TgyuQ6ObfPvAXkJUHJhzv2aq3ua1Vur",
-	"bnT+vGegmZm13aOrOHjSL404rRmXq3k/qRpsy/Q0nS1LpLcNvLaA0ti2FU5K9iZW/Hp02I4qxVdiiqQH",
-	"P8t4Ipuxn7q0n7BZEz6fzL+/tQblFtjpwCqG7PYZaQRH0I6KruKvN2XCLbuWuzcSN3ewBaF97MiLuhcN",
-	"8K7/NhwAXtIgLJCIBkxInttErw/fT8plg6q13LFiRrjwpflTmprGxnhtc6o68lNw2yqICaIaB4YYbww9",
-	"sQinpJrRJhGD8DmRR6gotHvjH6mvDHVq913WD+7EylDJBqYi/onpKVVpNdhBfOcGLbL7n7t4xEHxidsu",
-	"N7Trce6WO9hL7QpQ6/uyuNSsFlB2MSFrzXzrWftmNAXYolKMfucjPp/KinXg14dSUSqfJrPhogAYxSVf",
-	"6nWACgJInssSu4Dkb7mLi45O/Wcu7HU7pRoeehhFO4zXtayjoYSatek/tk0oBPaIlisG+XVckIUUGtKF",
-	"ttIl6J8ynaS9jxVIqb4uQ0mWTZXPEVGcCBuvczPwELyHTa5nnS4YuD2ewLMu0ycPS8jgkfKhfn/i8YTf",
-	"w9ZRoT8gR2S4TlJtq9iU5tXyZ3B7bunvEt0guqlpeW/LBfx9TeutFHzh/2HLSlkEf1+sa7mlmi/AUPhd",
-	"1vdoXbHVCvqAwUOdf4An5rXcMHFvsZZ14Z86/Ed4cslv2D0Pq4IPdv9NM11TeElF73fPNsNtXiy+qiEi",
-	"WVNRfKPazG6s5lhqOFfGaCPIZViIZt5stnPywNxeJde6dAeRPO4Zsa512ATGcHgwE145omzZs1/2MIel",
-	"RzabD6Z70NgszoWy9qmZsWaTCnKEAXu5R8a2wMLxLzQf+Z9v31zMLp49f3Exg+T8OIZtv5nAaMUQzHOM",
-	"AnZSfoTkqn+tSkmL20T9Phlo+yjg7BFg60NyuQW5L4xi9V1Fe8tAj8BjWyoeEUGRaKhlvGmUsqUtvowm",
-	"CAFiOWO2RMlBOy5LKTPbP1VSKT4vWcrJvAR7eVqIhu6nBnUYPS6NG5uU4f7ZvQmIhpQO1mjn1q4rziML",
-	"nwHV5ROPtzYF9dMWNEZXvZjWcn/4c7l4IG7U2UWAH5f2Yl0x3VQxN8uGDQjeLfZ6LZ4Q2BzwAxh1akYo",
-	"Wawpr2cEUgrRd+mSW3draWvtOl0W91g+gU01IQ0xWgDqTvEQCZ/DQ1BX3PSJP8qoizVbTChbA9q9wHdi",
-	"VkzK/IQszInDvIKcz5gz4OhGswDKNgRE4nZ5FrphJ0U3YerJtpBqsZYyARQdtDjeUSwNYnSxRreNW+ua",
-	"ipVNGaWJJvh3AwBVNAcmBJ4fv0TfnNZymOeBgFP9hiSPKbBaLGeBl8VAG9cIWp/c5PYbxc4oOMTwxCIS",
-	"teRKH3Gahnkle/MPd8tvBVc6vZZXLrk61iEo2WQwEtjeskTjXV/oH8n6s7UBijHRnjTrI+xma2t46OKJ",
-	"aMoyvxvuO/veDIcwchtaskvBQGS7WvRYBrkN/zj624RxWQGQpYgKmRhLWXvbEqgNqCNZkvuSaLK6quVO",
-	"rxNCbE2VuY7EihUEPo/IDHzLouhj2oqXfszXCsI8QOegD/qw78Q+F/bOzm2U3SpVw0eK9qUWjhUsKpjy",
-	"zOlclqzR3YgHFJ9hDNKirIKj9ilZyqYGekNk0djlPtuzlDtgvzU27z4I3Oc3fC+z+7dveVGU7BhFtATG",
-	"t+/PcHZx0vClntAI2EVY+iAAcpffJxo6VtUZsXkEr93ZNtdhE8h15/QGC+KrSEjysPYDazuUbhZ4V0gJ",
-	"uM82QdR5oFUlQ21+IOIyMdckK4vUev90CvfuasPL8rV4LlGYHGjDEdhmQLTF1klcE3Pz1x5j+Cm594AI",
-	"dhMFIZpdzCe2wk5nVsPRepZKp9wy9TwD0/ggj5maTbrw3/YfGqDaUkacnHTLy0TneQDWiCDnNAIKE8Da",
-	"hyR+SuqmZCEodgCt840yUkYxHY1mJS7s1oMQw+4xc+YorIIHO/FSINUZkv+jwNvXrZ7t7i0zZlGwopP4",
-	"3snv4FUKJ6WWq5pu4RpMvR1H2MK34YRanC1EBuM1cT2gTimdcWjYyCLdTXHs0ebE23bUsM4kE/4aw+mK",
-	"FbLDwXXrgU4aATL4BBfqvJZN0iE/+SiPHEkQnHbABAlimH2yEToVZEzAz2ReJfB+e5fgSNGZlTIBsel7",
-	"JaXvxbPBqwVp9cN9j9K9jKY0Jzo6Qym/BZG/vwdcOx4f5PheCknVZRKQQxqx/lY6m9MO9oONNzjMfrOi",
-	"KLUqGVHdDjS0Y7pxMVGkUrLSGLkydWyzTiei/4VNvu05tZOJrl9Tnuy6MUFZcWDNw57OoJnJ5OItmGmq",
-	"citRKjK72FGuVXYRSSh48U03yyTt4iVZGxG96G034zW9YQgEoNiiqY1CiUlaK36TyNJJKxSJaj+9rl2m",
-	"4olwuVOx9lNfimMSutx9BHGzk44h43boLgpaF4CCc6rPJqmoJEauY5ZeSRebn9l+rAloqnPMj+nOSWtb",
-	"DpLqGDohX5PRzavDqUyvLlhjiYmPs4crmNmcC0+PzqiDl5ave/GJB0yvZXEIJ+DBAmpm6C85yDfWEe5B",
-	"jB/+lATa3cpkTkpak9NyksyqoWpTVolin0T7mQk48DXSQ3jIgwLxqVCQ4HQTFHdT60v/uW2y2p8X+6QH",
-	"brYhVs87f56vXCDDLsyPG19LokUKXSWWEeKUJsE7v1FE7oQLRFjeC63CsNdS4CIFeLHjMU9bcNx+pmSY",
-	"TMoV8YCuf0oTx6BjR7SS3dWVQ/FGJ+m17/sZ0tQHDmOrwh/W5C1oCS7IGXnw+Ml3l27bXCEFdfXOqTzi",
-	"XtkZwJKwNtt8drFKBS3P0ygx6G4KnqXU1KMdEu+Nt8L1JW5tQOsQJxhzvANeGjVTAkC7oD0K0HLg5LZQ",
-	"m4c5HFGA3SuPd7GjitRsIesi0TDNC6txo/JrOzHTeqKYX+zbw0etipYTv2lZygLsrhl0Q1naFJz8RhdB",
-	"Mf5gApV7bnLbVe9cyGmJkX1sU6ejw/0tT/tlutlbyrra0wyu/2Cvp8w76/zg62cFW++BHTu0/PxbzF6p",
-	"8CZBqZ+Ic+LuTFHEQjkTzadY5iHxpy3gAwTI8MQ1alJ/pUYd0dUqv8fxXd1sWuYik5wAZJG+vFwgPQJ2",
-	"j/faAOT9rNumD6dt97HlPrfE2Bm/pvOSJbIKFrJstiLRUEMksUL36pTWrPDlmRs7AMww302uIJ6Jay4c",
-	"/JBCbFhVGfVYrRnrF+jaBzv8f5jDysrIKD+MtwhLaoZ0W5XsFLAv37rTTK39YIxQfcnHyiSwFLWEIwsq",
-	"oNp30uVay53KiO3VWDLrKO+nFN/mttPi0dBC2W7Ro9peT4CFu2F1wRejAuof9rGhONVBp+z2xLgx0tR8",
-	"WUebKa1pT0afqWfS8WX6dlLptYRgm7fQCD3RH/knWfKC7iFih5huWPdO60BHBvw7rHHKTU10bOiQmx5f",
-	"Ht974PUgdG/6YlCx2Ew/W34g9ZyujkfZMC+3qfWpYqBr73XrK6jr6J3gPPvWfOikruOFCYk/O7OLQmri",
-	"1OSsbXMff7aOVlzMLhb7RTlqcryAh9zTP+Q0NvyZVbr72vW+SqbPGpk+Z1CQaxYOzmzXWktlN1txo8Rr",
-	"JFUCL0MuNRPEGG5ym2HgJlTqEwWzwAymvBa/jsXeyV3ckGwT82N11RLoDIYvpirPJ8MwHUakJvaRpbye",
-	"GL+a0h26cPlUXSSijj2KuZmunt3OqFMDEPDs4Dl/J3cD/pdRMb4o+XY+ytnw0AF2QRznOJ+uyRT5lTVz",
-	"hl7+0aKxrSQtr10njEgTf0nLCTPyLRqivfpSEZ2JEENDhe5d7MVAb3JL7Kvz0FFP6db34/DJu7p3FnDf",
-	"1Fp2zw4hjB/APyLhg7x5u2xXx75CdrRBKdfto93NoV4YANL5lurFOpbCLtjoJp0IhNtrewu159BR0exh",
-	"k2oGleik+1orAj9NbpxrLUMHaZTsmwsEuzWQsDFVNTkjBXsYm9i0plYBP0y7CiLkHG0K7uHJjtOaE841",
-	"DF6xKoBCpi6zEHFtngJLECkWDu17kh72yoybSsJYW519Wlx6at93oBy6q6NlmMZOUGnYYWy1YJTQomGo",
-	"n3JFCoogaxSV01xy4EdfJiA9B7WHfOfYjrEBGGUpCKOLtauaUuyGCQKWE+RNvZUC7di89nx0/wJy+sbU",
-	"FPwmrqHjK2sd5DDtgCn81jjuTR4Lu7n9oo+4qRiPBnW3tnSAjZEMC7ll45hEW5bs15qGIvLryOchxVcT",
-	"zgIk6p+r7/ykJJ+P+Lxvuzes1HofbdAJAhbq7H9PrChT1NECb9tFO3pHrtIZNbmuKhVFh/7YImH7Lt4n",
-	"dev1nfvd1xxBkn7ZXxVL5HcOZP7CkXueSutMZ2oC2EUOxp5eBFmXOJFg1Ng6/tG66hJWR6wHKo1W0b1f",
-	"kjkzIgDOOaEqdDtg8fE0HCnfJClieZaM3pixzEVaN+YPjWsYUMhZCyO0ZmW1bMppJmngQBy5YiM6vHOa",
-	"uWorYautzJQmXANvpNLWARe9salmRgvotWlLXGDJqLe7w5oKrHk/yQgbypKrWL0fYxt701kkPvOlitVm",
-	"UuHh7HyrBUfoYaktqLDIY6AvQcFAR7yHZtawd6CmDjslLkJQIXMlCUH8Po9DnYEQiczAIfHFnFCUTJa5",
-	"2BHWeJuQWIh5Kdc7mZHXYNSUnSRbWSPcqCJLWpa2/ct0pIiI3mFFRLADnSm28fkQQAJNH8tl7vQ7I9Mf",
-	"upgUsxBCU1rQnbtHNhOL9Zuj8QCgH0yy4+FS1prOy1zPtHNPumnsGfb0k7Yd57pm2CLKLLROzMh85JdO",
-	"KWSYgEgVe7bUrH5jARpjWYi10tiyOn0XusbQ+W2f11QUV2tasUnl6FhM/4uDjo+UVEi5+ZjGBUSeHHjA",
-	"5iUCTVJPANSyK+DNQvg3bwwOuqN1LMYJuppyjvCqlluAEHa2lVrLnTAiemlr7hKCddHUbGBFymaAHyDC",
-	"lva4G9p34nOdBIbF5k17IUW+3dRHVQuHVD7YlWSf14BTg0V1CdA9hocHwJ3fkM1Cnuru5cH6u9zlxaB1",
-	"PLtjGHJ+KG1aLkjIxeeu4PMQ66xnRaWjoDL7UbVzqmqvQSoOD1m8H0MFI5VUvbParGvbBbNILPIFFGxG",
-	"4nlo86R0SK5JIaFBFZrv9vFZW1sMPzsg8FzN7SPd/7BcsoWOQtPgwia4xD7S/RUSY9TEc5+etStPUMxN",
-	"sG/QtT9McB+dHrYaaf3gppVYzoeaKRaxYlLopAM5K4kEnx3dZ2xUAv/S4VyiC2aXCEq3Gz1WC9erQIkh",
-	"YQg1belRgIOh5YRVbjheYlXumj+wMH3L9e7RfG7tJnSdomxRhBLkbnerYe157gFCKRgL5fLlMuqqfC2w",
-	"IIz6JEn7aAtT64FCpuTlOj6NFn0rpn0sgv3R0FLltAnFFycJFHtevgz20h3NAjz6VOzgArDEaBcQpv65",
-	"jZk5PonylvXKHnhgENYpnlyLpf0R50UAc0Dt3kMeLBTKE8USalLP1z5IC8Y2L+P2vFPa+4p4LV0/8AOe",
-	"gQQH2Wgy3xMbfMuexWvNttEOWErzbbIdCHhVbLsKcN/XbLGRCQdci0IxHDk2T31so8XTqPljwu2/zujg",
-	"ZN63zbsRzK0WyUQHK3UQDsL6SaxzPT+uVaSSnt83etKqU7uXbHr7jBR0PyNUE9v1NFLgI/X/mtp+oiqp",
-	"SAkzLjTGQ2znU7gpSNXMjbJL2Ce60OUef4Zmp4kk82MqGewgKb+0//nZhDiCxcwZaykWNNTxL6lk47iw",
-	"t04F3Z9sSRtXwF0zzNZaZzsNO42kjsilyXQmTg9t2Lsyng8BkDIJrUun6gOlGGq57XKwJsfh2zAJkqMT",
-	"WLMxNHdkW+Hsj0/QLtttvrflcDGBjO0WsDhtwtHD4xO2uRUoH1tZFRZ9tUzf3nIBzgscwdQdaqXgRBda",
-	"UeTL6sOUz4eRlM9JV+lLum9ld6cJaO+z9WG18HBH/O40L6dKWfQl2wP8lNC54R8ia5vJYy4O34F6ELq5",
-	"4mLaXfiBi4zZQ3XZpO9ewxvjXw5Ux2jDq6CzlQU5pQWC1rk0Jw9/aH4VUrtmYzmaqAv3BZv7/eXl2HEf",
-	"arJq1v6i1RcPlUzxAU/cAIoretq4stEMgFkAke5cc+7MEoCJMu9ElUw8z8NtsudtR7EWsgtTE/Mv9GT7",
-	"2MPUA3yundksJEiKmC/j2TY6r2RqKRdNfBV+fedUoLI8tCpa3tfL09DojQwCkKHkxoWliPYjjUWZp+RV",
-	"Ol04wjrYNEHIXXhPziWA95yKDXh0NUSYT5iiCmxgnyouRbQnfygpal6WM4hNt433bVv+PZtWAZRMH+Wi",
-	"GzMJzrD11BxgwtItw5PP9doGIa1Z0Xf1HEA/WnzgNXa3W1gH9u8SGtTv1hKDaoj8SFeUi1A5qfyfSq4w",
-	"EgQEAvInYE/D/e/rY7zAKjT31FNblLYxks+2O/ODDmEP5EDrc5HMOvH327Rk2Ti4U3YaSafPTbSHKqJA",
-	"uSRZjjFF5JdQGLhUFGTlFPubq/52SoG4PVjDOtJhEo15KV1t0yoR0+acN5eBLY9PEx+PTtRt9p8YSfYl",
-	"zG0UWWv0hNk/3TPC4p4R0UqWS7aKn9Z6vddr295iiSWwFzta2syv/vkFxgM5ZD2v+AFs+qoquQEh4SbV",
-	"fkkxav5/X5Z03i3ODO1FCzLmA70bXql7VBT3oH069HYq78G/Rj9wQ8umS5VFLfVijV7DPxpaa1bfQ9L9",
-	"dt7aZleg7CAx7VQ64cRBLTJM0us79ptYPz4oXiDYyQ+3hBLzJNnSehNVfyc2EBzoEXj+/tGwRj9outzN",
-	"UirRUHpaz850B8y7oBQaeP3bPt4R0pZQSds9MjNDyOUF9MMWst4QJcmS1kek8+Tsn41UOzPW7kx/S7+A",
-	"RrSUqdp1oWu60D5RDlOn6xtbpAg9kumKfUs+1lwbmlk/9wyT+Z6CokoUL2xn6hUTrKaaFRii4fpbArcO",
-	"/PjLqxfku++++7sxz3+9fjHD9GyoZEWYIhnEdL4lz2mNvzpZbeM+D56Sks5ZiT/ufJtmwxbFt//e1vQ/",
-	"ufhANTem/xsXyvRC6OIBJMlXTNCKXzy5+O7by2+/A2wDvYY9vT+npcuxXKFT1hwFaibyurh4cvEj08/t",
-	"I2BYVFJYdIuHl5eYhSq09dDRqir5At69/7vNhUYmzzaZ3Fj9APSXw6vE+WEJqJxKEyZ+l3uH0+Ovovh4",
-	"fiX3P9RyXhobDYa4v6AlEwVmzqYI8mxlHgEy1nTL4M588s/PF0ZVuvijQeRWjH660GVLhhG96Mss/h3r",
-	"EGy/4xf48G8hKNTDwNkTA4X67cRdHNo8S5fIXl13cwKV3ELypzrHTt0vubAVEyVDW7W7Y7+wG7lhrxgr",
-	"3nCwXA4I8CjhNediQ8zRUb7HERV7yGU8dtqzJEulZ3e+7fFjJDaoRVyXO0EceQF+vZmbh+eMaNnzcx9N",
-	"i8pm+3SJ8ZYO7dXdUOMZEWwHDPDUN0uxlvx5GcLwcVgdm2KPH9qSyQyZ06kZbq9cXTdslkmdEPTMiKTY",
-	"s+1MfMG+rX68tU1rq7cjmybaNuigyXING8WUwyXgHSS3U/frPuLfZOzalQPK+U+6dcPkwdWdQFCMHN3/",
-	"rI3l92WIoBjC/4B4TgfUHFnmNZiVt8qcwexiElYWdP+N0eDa8PF5KJals7xwz9wa4TT7pDtTieg8cy5o",
-	"HUvJ7JHLFYsY/bygvNx7wpG/GA378eNHj/96RhqOHmbc3cRRPomGd3q87mvuurhFr99nRXHNsXvd8Wv8",
-	"o2FKP5fYGi37bE1whflFZGJGGAqYZXVjiw9sV1v315GkVxw0bnx2RfWXE6VML/zdcUEnOyIUccTk/uH6",
-	"mVXaaDZSMRcqxJJZAqV8UC9+CsuFdWvR8/SG+5IzdSd2ZbK+rU+cl8Zcd+i7rtDoDMS4z7eVtHjyMlrO",
-	"TzdMubo4YyctIedOLgkVhDsBDq2wvyUfjYaj671XRbmCGPa32K0voPVrGDagdoYaouEvLY17ccfBY37q",
-	"TXDew5TBFuoVZu32mcEH2Jcur/dkNvhs//Rl2GbdyhvmuDbLZIUkTbpz4fWjLLIIZ1QUYrSWMdbBjI5S",
-	"TgtknqqJSIUrpn/qfP+WbxEPqzFe00rVNLzYIJDkbhn/9+E0txNgZj6CQIdYM9qtEJv1mPVeqHGdxr/E",
-	"2mVY73E3XYQ1r+gNO+nsHPRzS6lorzsdxm7/UmnHg+54GXfLdccKtfAkHkYOOn+dQCYLVHv/M/5h0JTy",
-	"vuJpWp6DVL5NOwrHgFKOBAmRr0sP73wugt0PQ6wpEfWsjcadQLtbF27pnhc/3GpHi0Ol1E3j65EmvV2f",
-	"A6KUuv8Z/jB4L/8qCvncZtcet/uz6L06t9887VYdJ96zsoS+lxBMQuDKOUW76HzklHKj7n9WsqkX7Etw",
-	"lA7iN41GbdfGJiGJx7wbgDZ55FAihY2b4Si2T1zbQN78ua/7Qh/I55i+dM7twrWdtl+zzIDRERt/irUJ",
-	"naNzzE37YI69+ZPckS0Ve9zUyhg14qws5/FgV6maN71j5Q0is5KS8sL2HQya/1hT7+mhRdVjqut6jxix",
-	"J/BUL23QeZWfEkuUJyidjRnl0L46zuGo2YZ97dqtDdTQR5fRWOOB7RuO3bam749kARvPMNKW/i7rxCg2",
-	"y23KKNHPsGGDJVTWH2Z/1fXITX/X3adLvtRrxAjcci1FNHVoaDMs8Nq54suHziCbnoCClocILi7qRcm8",
-	"ZnQzI1rKxER875gBr8FsEKZvyTw0TGyALVeIcRvR0sf79bcQ4A97avptKrMWTToWY9ywPaGYhHtOWeh7",
-	"IKV9C6rZstfdSFNGRPwQjx0yfc/la8jXnaN6+Q+ieH0YOrtt70Fe/+LDjnfmrbPpwu9km1YBKFO2ZJxq",
-	"KBA68y3LhK5d/nvKq/uDfebPMizz8OUBCz7TXi/lauakIsh80FTrmhuT6OTkhwOhUBSKWDK7RLFSrr4l",
-	"17bxAfy4x7OHznoF3vqnhAooxrEPNAIQ+EmjWEF4YXSZmi3N3/pK8rOqYqI4y8bd+qELWHDaToc9ICZF",
-	"fdyI/xXiPl09XLDdecWDawmRDnGAzUeDRI1Ox4inbVkegji6LiA2OKW0RZbtquN0w9L5MV8X9wapPh2l",
-	"c8xDfMiT7jvHMeWDE5jyz0L/7jPza88lHSaaWdkHlbH+w+fk8xZuIuUifOVrob9mZtzaAsyRNlwBoz58",
-	"/GiUNeGrdyEsM7E+4tHvW2CIzDxUm9d4Lu3oLpNXEzrL5GTJWSTl83Sy3PqBiSPxvpI1WcsdlFQYDRzX",
-	"7EoKwoa9j6zikU7O7qGuq6/7JL2lBTvvSbKVp1Hz4hUXxStZnxi5Snhz/sj2EMVK/e/EaoEkhZYAOSUS",
-	"4FmfgVcdU+lYt20XdaDZC6jsX7EzC0Y+nFLH9fl8qN5bRsuSKF0bzSDpvKzpgWNxpK0/oH/cbvIojyo5",
-	"P9ywGjEhbawY9mkht64TVtsF66kvEpqXEhB+IIp/1v2sGRs+ngj4e9aTKbDsPH04j6yoaSuhO+ccpfPD",
-	"R6GsfnwLhTR5R75m7Jpvs+qhrttm3rRmxOzVzGKN07rtlXZOfuj2mDvVo9fDEscAYL/Xx57pEPB/xcCo",
-	"RPdHO6WnhJWYDsPAlJS+6wsoLEZNWQMYigo77Ku+fwSRWe7avXh6g/oTG1YhzAIyEJCrX+Xe6ZWO4/7Z",
-	"+opHAks485BlgoWdpyikdzQgrXbo8vsZHvga829gZjbtPJERidfQmt4YVZ8Jm0RsQ0Bnti9+EGbleLkZ",
-	"MRCORahCe4PqxTqdFOurfKlQO1YTBSm+Dh8Kr1Q45P3DD6Oftlez28ixPX5737EdrueOTyYMimjQSb7i",
-	"mjicp7Mfxvtb3/wvymdGf1EtHCv0dcOklIoqbdQprjTZMtrGSPm8pvX+W/JuLAcb+sxh+7qv3MjV7JPu",
-	"WzyX4/hm8OKfLf27HQJjZUXcSIs97O5ZWazt/pXMuHTdXr7CjEvbXy9xKqlTkARjhboFspl/gD98OV6P",
-	"jCdq+RY7Wbb9o1E/fEpbfStvjKG9oGLBSjUjRuGWtREgNaFFgbdUAZAROKWZ+WVr3nKgXLbBOdVkKctS",
-	"7lKK6JtwSee+HPDjtsvBsVHpl/LMh0tYoZQ6Wu/M72e+nr2T4LgUvztxGnyAxs+0TGm7rjE0tpuqG4vz",
-	"fa5tqWxVRGpbPmA/jfNuC6M1ZMpGD/DD23DODe4AuFiGAS98OuvMWq36dqxxsx33P7vKoqFNOfEqiova",
-	"sbKgMTfNbW/Ty7jb5L1gXiRj7sR8j3847+ZYAPPktiBw+dEbMvIkLP72VQhYRUoYlVQ4w9vqE1IQavHi",
-	"HSot2mvm1lStcTY/xahMxGjvjODnv6TN1B0k9d3q18O7fCXLG1bY5CSL7+fwiZluQbWMNb45dxA2hO9P",
-	"7nkLgn7nNlheS4Gvpiamdi3souruFbO1Gz4hjrWBik46RhdlG1KMvyXPIdMYhoCknjZ0YR4y90nR1qfI",
-	"5bL17MwOXTtPOn6dtdwdOnYKiWBpBzlvdQ0q7n8Rn45dztZ7Pu9OJNihixGPK7hMqEaGOT+n3v/sUn0y",
-	"yqp/aQBPdPxYvQaelMtlwNB3nfE8ftW89UlOKesU0+58NhSxLi4mCiwGUzZgGiTg8WjyXaLCagpBYzlb",
-	"Z+UHxXRTDalaV/DA1+iHwZklEjddsSYTmiiuFShNW0ZVU58Y601BsV3X+zPQ6vzS7i0uWt15bInRuOta",
-	"1htWENnofvHYWTm7lLaR4lkjrW/MZY7R0zAQStaytACn1FYT9I//FdNXMKuvqeRiduEplRVlf8d2ZhEj",
-	"/V1ihRxupK+4uFlDh/mBnGzDvQq2WDMoBoYur0/HgWWu6z22r//a5APO6t/Md7m88zjXP1hd8EXSK4Sq",
-	"6m1s8f3P+IcMDcjv25+CK3OSm0m3U78NAJrr8PO3EHq13/+K5ANbrAX/oxnEH732D32NalM7u2gEC7TY",
-	"VnXq6J9KU14vqDpzwFlDX/TBQjlsnf5118nBHHNyzzxMlmsBfwvUvP8Z/psj3WDa/ymFm5/5rci24Ou3",
-	"Idpqrx9/FZJtZ3v2poTaR2x/9J/W5Q7zTyEkMbYxtr0HTe3o8ef3pt8ZLc/PuWFz3rvVFFMb+LNLWVOB",
-	"Q/3sR+N+1XYVjNv/tsveV763UzCx1NXapmUeOsiwWfCu009xRvRaNqt1GIiKtD6c7233w0gD4Jy2xTY0",
-	"pjtjdwvvvn903lZDbffzRLfWr+MgXHfbohOunxJKtkwpumJkR7lWLhdvS3k5l58ItD+zrksOtca0KGqm",
-	"QL97dPn3s87Z9eyMV6eOsszTTnp721b37Cd9FNz6OFjr89yFtwx/bZM0BzPz7CN/CkL/rQblcWFDUIpY",
-	"GmYxhs+TCo+DRmDgWq29Ow/U2pWDf/PNGyww3M5WgsxlsYeSDSr2DvWtLfIAhAttNsP2MjdfsWl4RC6X",
-	"rHY3ad+ThROI48TdLfqbnXBGEPGWWAZJkcZCnrMF3TIMG52/Dc5db8GI2PpQ0v1tOy/Mkj/UcsnjMFHm",
-	"jK5qWsCnW4zEU8xVmwV/eAQMZe+U/nfVKsBCUBymCU4B3BhCpTjC1kViF+eXsvfnTPGC3f8MqkY6D/CF",
-	"3Fa0hu1Wdy7yul+Gmf5XOchIV55Ipr/eSVeKrQi04CN6XYOFoR2+E3QxVrOgL6Fe29LfWirFVNjEcHsO",
-	"DmKfXFuCKKv8AD+/aOqaL5qy2Wa2vUODJAcd8XdMRV2omyxUxPcClZangFGyUDfm8t82ylxNmDqUqvp2",
-	"LHxr0KpyoZm+p3TN6PbkBjhg+3BAGV0zWjDsSPoCR773kiuPwdwZqffdM3DIWOOK52YsZVmbi5lDoWPk",
-	"X6/evzP7tCWydi4oVdWMFmCSPIWaB4CaATtoeluLDl/ehncIh7lrgxhHHVDDOBi+/CyKuqZzvCHju/uL",
-	"2a3uvoF0WjUM5JFNt1NkIctmKzBvICN8bL57TbFT7F3oAW6V8WNmRPKLq3+EfWzn+ww8R/zsn173ZmZh",
-	"CBp3Rfi9OYVdXPbYcFjrrX9qujX9J1jPWWEwtybsrJ0LG2mdCreBEBmk8tme3WphzFwuyNtG8cX/fPtm",
-	"Rp49f2FE69vXL18jfiTCQG5pAf4nI54XJQegBK99cJe9batwvWDuJ9AWxdsWte2WIkptZuP5Ye0mbHgE",
-	"vBcgF89xmJKJqykXCThFUCNsXSIhcqLcMu8pOd0pEmzyNOdgu3f/n6sj5uo4D2FjDYBKRiuiJTGvN3CF",
-	"xchfOhitO+w0MFgDAc34U7VDwPSAAUOLs/s+0I1/hg25rXxXO8CJZbk+WnFesZVnQF4t8KyfWYhMsDO3",
-	"5mb8tDX7u+UFv5hd0Pkiy+T8WHPN0Bp3BbVLLlasVgN4+PaJiYD4L2QpG2zMg62L53vS7cXTH2kB70wd",
-	"6V2znTMcabFuxCYFluZ/nPJxFESD3719+fNfzRyPHj4b8BsI4pd0wd6LN/a5P0W4TTDTgvXk9WArumnb",
-	"D6ehe7vhzubaPaxw2Z5d3G5ZvWKjENuYz4/3pg2RQ8MeDJxxAKSYmTlC4Z6r0jI6Ivf/JldP/bNGlVxJ",
-	"EUFIemvm8+denpNg1bTMcyofQJ1peT4mAZKd/yKWN6yum5KPVm5Sc38VgMlrdH+lba8hWTPAJdHQiVY1",
-	"CzAtmdbm0TldbPq7/x7HZF+f1vSO7d57ghyflnha9kF0n4DQg92q0JynKjDnd2uqzbkEjCxjlxirD+w5",
-	"s3ea0cWa1d8or5mEiTDU/E/s+7v3IztZMZt2J9+I4lvEcaQ1+9apZP9i1LJz3NBI2VOzGwcEKrgKbdYW",
-	"eExSEtbO5WkLKGa3COxyxXSqoPIXBl85y7ac/1DBtH6tSkmL22+AAQV0vf1oD7WFVoE6NbsDgu0sE/Rz",
-	"4GYXZfTG7H+Q3hj1224n+NmhA8xOQmGUXrM9HCnbHc7rKb0MvUHVw74Nc8rpd2AZ4/zXhkLrQg0l1v+r",
-	"5OLKPZcjN98LdmqHqHT9bmoe5yz1tGOkBI393brVWkzMOQMP3F2VE4zXfl9VJYcrvxFcE6PH+Mm3YMGL",
-	"ktGaFYiluTf/edrTDYHtjWaAuVmGF+P1oOH23Lo+FzJvdrGnNae7hsOj0G54OHJ4/bDnq/w0+3TS2ca0",
-	"2JHwjHvoTuImOFhuxMSm8DrQ6t1ZULIcVe5/tn/6ch/FUtJg/oXpeu+mnpMbs/XP3nb33tea7HhZQrfw",
-	"mp+jMsCYDDec7YbSY9+7Z25R3voxYsEWAPSH6j2wqo2QqixfHbvuqqRi2GkiXtLpHXxuvebnJd1/wGzy",
-	"ZLcAD66FamhB98Z2tznoRnuRqk1JtzDKRhc15oZTbU4hLbSsHUw2hwd6pD3YdEVezMjLuTFHX/23VH/Y",
-	"W2nsarvOHon7aBb3MxdFzC36gPzFUvWvREvyKLEsudD0hkV9rufrPzC6iHjTUtuQuIbKirpiqxWXbca2",
-	"c3qfxD6yZuZ3WoznpGDmhihCRG+bGZOZgeLsrP+ExtLo0KmEkOtO03XtPNunb5ph0oFdu25qYXZNN4IR",
-	"eNZs1bPnL1AtbX0dWporjolVTaH+TbmG9eadjI39Ad+8huncTWXZfNHPMZ6aZdyNR91Vm8k5rVVMwsza",
-	"iFnMtlUbXtndzlIGrza86muC+S0C2+gdvjHDibcTybGhoRN8cxo6sWLKld2lrOUrvhLvm7wSdPMsggfd",
-	"hqWsbJnfrQmatwnQBWlOp8K1ndQmOqqfGaK9Fhd32yfxsBHi4NE26o1SO1kXETT9id0+YQLBB//sbMP4",
-	"nl+dutlwuCD9fdCEvcJH7sKAhaFei6XMNWEXVNNSrhpwAtu1nEyN+5/hvyPAF4ohZbKEzjPlwghnc1TF",
-	"ikb8fDIU9O8fHYu978FIBYRFXOFEzYxBSZRmle3jAfOBsgGIahqbkstZCNH/1GV5rGq6/UYRuRPYbG1O",
-	"F7YwEXcg7vkK1nvbSGi+B22/GyX2t3LEP2hv0BNTuFcT+xHPLoCsnYMUfOC7y/EPtJ63v4342mCGbsSv",
-	"B2nNuSSGhZV76E7Elet9NS6sQp/KDBqioNPAhlEAOuXMd/azonATvLWAb6f7193lCw80HTs5U9jt0v3P",
-	"9k+D6P4hhW+3w9oHukqqfi3aFld3FQmx07Lt7FI4NbfLgR9YraR4Jevtny+WWn7p5IidQtOBgoQQPGBG",
-	"dmu+WGOpfphZ1EEXtcDDcieixQVnabc4Ii06lST/hQXG/ZIt9ZD2+EJu2XO62FzkthdvjzdoRn/qGR+c",
-	"3UqKA+yrpyFUfdKD9IbRG/ZVgdrG4Ge/PmUoYLqKNubBz/DfDNS+D+a5rxS1L2C8eBV75Sd/BuC+g0Rt",
-	"6TsJdRh5Rhoo87B/r0kjNC/JsqkhU0lIzRMR+g/BZG+buSF+mwPZXNIoODHXa9lAOwdb7bQRcqccfH1Y",
-	"rpl3bGA+X8+5sUlh9z9ruWHiy/0FLZkoaD0MxgrvvHCP5pji8PlJLe5HbfERBVOzT7qznJOS+7hb7Yz8",
-	"8uoFefz40eMjyT67UGzR1FzvL5788ze7CRY/9j7VJVVDtH8GD/wpQFHpjvdb+rusUyFSftDpftgfcKth",
-	"RSRewmYw2iLqjRu2x3Q7+FtFlTrthG0rPnyczAMj4ejnjGILDWgaP2uza72yUTNalntj8CTqgRAvPs0I",
-	"fci+RI8ZeZbPGBNfTfvSb2eNO21pvel6kPoRqEG/EH4gJ+zzjJhnXbBzy3QthdwycAUaYXqSvwOYTBZ0",
-	"EGLuWhZfYzoJTmukfyH4Tgt6Uj+83TB5PsaI00s9wJNm3bI7eOU/Q2XrRzqIwLejiGZnGJEf36EzZZ9f",
-	"+cwIl8NuBgybnue1eohu0VnJfwvQvo657xDKlO7DMt14j/OQ+meuVvDBEIxufKPMdkOMwyJFtP24kCn8",
-	"BVbw5ZLV1sjgOmo53CoT9KGelr2V2OZUCJQLUBb2Xo1NokW5jeieSaTcP5sXb8PMgMqFQQEMD9zmuYAB",
-	"Utn0fofxqbOjk/vV3cK+tgu7850FY6a+cQexqcuLJxf3acUvvvz25f8NAAD//w==",
+	"7L39khs3tif4KoiaG+HuHcoqyZKnW/XHhj4sW2N9XVe5NbN9PREgEyRhJoF0AlkUr0YR+w77hvskGzgH",
+	"QCKZQCaSZMm6N/aPbktiZgI4ODg4n7/z6WIht5UUTGh18eTTRUVrumWa1fC3F3Rv/lMwtah5pbkUF08u",
+	"XrAlbUr9hGhZ0D3hgug1I0o3BZffKKL5lpF/l4JdzC64ef6PhtX7i9mFoFt28eSioOYvarFmW2o+vpT1",
+	"lmr4QZt39L4yjyldc7G6+Px5dvHDR1YvuGKviv5kniqiFrRk92lFa33/xfz+lv4u6/v3rkjh57lmZMlr",
+	"pYlcwl+4ULputkzoxByZHbEz0S39+JqJlV5fPHnw8DI20de0KFhtnoWPVlSv22+W+OPsomZ/NLxmxcUT",
+	"XTcsHOFfara8eHLxX+63e3Iff1X3XxUwxBuqWc1pmRhk634+cZj3Jd3jSrrk/rCWipGS0Uo9IXpf8QUt",
+	"yV8spf86I3O24kKwekZkjaQuDNEp8auPkXsp6xSlH34fI/S1bgomNDJEhAwKfz+VCjdyw0RiCA2/DQ0Q",
+	"8stlhF8+m5dVJYVicNje13Jesq3540IKbeb/5NMFraqSL6ih//0Kn/ivvysJ08pbjPsujHi4nVSTHROa",
+	"7GopVjNzmKVgRDEz/oJdGFqvGdNDkyqW3bn4Az3ngsI2R1bencc7wUhFV4xoSaqaw86tGS2sGHqOI997",
+	"wVUlFceXwiF7A5gh7PrN708Xmt9yvf9R4smpalmxWnMk/GJNxYpFhMuNl2tkTRWxzxGuDXerHdeLtf3r",
+	"ctkucy5lyagwtFvWchvMjwvNVqw2v6yl4aLezGcXvIj+M3Jd5AczdPvvwdgSVgEL5JptVfRt+w+0ruke",
+	"XtqJUTKYk2xWHV2xlrH1fg7PyT/NGu2KLIngvXbKljy4OJzUzO/Sb35YOf+dLbQZ9emKiYL2d7ag+y4B",
+	"hs4JfuQFEuKQMG4nR26r2YU/OlFyyzd0w36t+jR+TsWClSUrSMmUkkKRpazJbs0XayLgSGoqCkX2DO6s",
+	"nPW8hg+9MPOMLAgu77z7N9w6v132GnernSGtgyWm98lqFb2tyqLvWpa8t62jfG2Jms0LQ7Q7oAgSwk+r",
+	"HStKgLr2siYmhFTsyqUarlJZF6y2QkiBqN7JulC57PDcXDR/NE6s9yjkdZdBusBT/+Bs16ODv+HdSgbW",
+	"v3X3SFGANKfl+4AYS1oqNjugT92IVf7+vS/pghW/NMgNW/rxFb71+DK4if3ab1mt7J3i+Y8L/f2jlgFT",
+	"osy9OrMTjC5al3gNdVe0YVO5eMNF/HYwP+QT5/la8jgTVFRZZSR/UrXcTZCxhhS/yF3sQ8OSE/7h04h0",
+	"CsQRPGhJ5gg0Q5r7ddrJJ/fsOSsj6oI3DqIXpZHVXDtxLQUqwlSThdwyRQT7qGNibcP28XWva9ms1v2x",
+	"fpI7sqViT3AthNaMuIdnEYVjJ+uN+WZ00uYbZtZcGZmyYQWhmhhRTx5ckUu4igRadCPHwSyjnXQ76qyl",
+	"WpLahi36YpGV5UT2gl07WsIZ1T+pbqVEntVlcLKxBT6jJbWs3aX++5ouNF8wQlfUmKWEid/l3sjHKyC7",
+	"Efya0cWa1USK0lD3gBvd82MLu17TmoVShIlma1bRiI1AFeuPhoN6sSrlDnetKuke/0R3cM/Nmd4xJoJF",
+	"trx6BgKb1SFBspezW8dPDl6Ok/fQjz8LSOvliLtxzaDxfdaLdZ+Lqe7pNvc030YVHDQAximYuT4eTpvq",
+	"+KyZWKyH9P5vFJE7QebmOUJFQYwcnZEto6qpWUEkytzuouHpnzgKr3btspmXwcJFs52jhILnX6MQyHh8",
+	"w/Y3ssp8eEt1vhR5Q/Wo1mdHD2Y9CxZsB4zSmms2fKfkXd1LWcd3THNdMufpqjhbMLx/drwsiWAHpluW",
+	"hRk3YdWG4/XYt4E0q+LvaHP9RU9r9BQfXu8woj+qMAzMz354Zj1JydMp5eZZzdmyvwG5pw5cX33Cv5Q1",
+	"oYH3yzpFUWW3ezGXchMq6xlse3iFOfeeilO3ZhpJdTi9txJ8FMycVaMzbGXN4ua7YZ7oBjWC60maYUwO",
+	"4efDdbgPO8qmtu253Fa05tbxdSBdx7bOfOB9LZe8hKNDVzXzJkiXUD8b+7Qsv1FE02ZG7j0gWpIHyFij",
+	"8mviNBa1VIoV8a00d/3TbIl1bQ7GK/FM6nXUqyPK/bNzfQzcoDkrpfj+oFqvzC1enGdqaVuAGuF84Udz",
+	"1HWEabci5A270hRDvuYiIsdBi5tmPy1KnnLhAQUUqlS975jl1RFRBDRSKPONUSDYzokjI4HImsHZz5/g",
+	"Ui4a9V5yoSc7XWg17mihVSjZ8qRwRVcsfm6qkmpGmzg9la6pGBX01/iUWRBdTVzysPwcv+GC+I2TlZ4J",
+	"7Dfs6v1qLJ0dI7Uk8Cwys2zZ3Uq7vBR/v7fHvMvfJa1XTOnM66tky4iMfW90EsugO9mUBRo4REi95mIV",
+	"XlD5hB+WMlpWE3xHVK+vtaymSBgcwa545smUJK4Prx2S925N1OR87K3UnxAXLJ9yXi5G76CY+ftUbVgB",
+	"hq75HUwLwW5ZTRzH5nNAlQhZvgQ/utx2PKa9r9WGBTPZGp79kDA7hxkRZHN/jq9CddFME/z+es32BM5w",
+	"ro8XZP+vKroBSjb1uFmNvJUSY4cHAD/ZyqrgRNjtcJQNqDazXOXJYZkjxpzPqSg4hAJ6rDkv5WJzoDuM",
+	"32XdgFzgu7izuyqTlhHJb2MtVry79UbJhGZhwqrJNfWSUbrEkHXxVI/7OpLHKG8WVI/O4npNq8jil1ys",
+	"rIZ0yCChRdrjEKanvpO3Eh/wZHD7uunFl9WITcRLgMpLBm3TgeeS3bKyL4EuvbdRbWlZMqXJwkxCzcgD",
+	"/Gknye+SC7AgC6IkgahHxHJJhZCdG1MxbbVREHdUE64VYaDKRHQ2umVPVfyLmNQzp2BiU0HYHw0tcd5k",
+	"zpayZh1fR+i70LSOqCb/2tBas9qoIkyhAxxzm2itOy6VPIswHgyfXexABz/aDRKGzHdWnccFzS6Y1QjN",
+	"JqcdIc9Lvp2njm5/vowm7dQ0o21pvUn/MvWIjYTVM5IOQqrhDGYoXGCibpHBSFHCBUHUfkDvwLFuBXdV",
+	"s1vOdhAix5i20Q511IU+8WpJetNkHYtPPSVmBqh5b+UtU4QrIhjX5ljOmUbWrwm+3j+Nhz5Q9Ilb1xu+",
+	"lCCapoupAV+2pbw8zAZ7/OgEj/mWKUWjMfYbo2mB6V8QLcmckV3NtWaCALv0pZKT+OHcIjlehl4ldflK",
+	"wcPfX86yb9/gIzNLlWAtUYLvFzFlvnd9JFIsQKwOSdyNoZYPGFpKgY+BK2K4YmY12C3dG2JSr+XP94Qa",
+	"O88wGo3HP5JB7oqqaHqEGQhl8xZnwK3ovoyK/jbGHcmzsLkL+L4UDLNZaS0bAZxhLgAbwj0x1D5isHYc",
+	"6KNh8NnFjrHNhAwAwyAfGNuM2rg2jG5d7fbEI4O4Qd2lEyr/Lr4Oe5Zk0Z/tVmcprS5dos+U5hfDjAsq",
+	"0AVPuJgZVlvypV7bzXw+MywLJhWtWZRrT9/UqYq1XVWSQDf7Kl+rn5gE4jcgfx3IB6cnmgzQAwdwi0kS",
+	"Bnj36ByyMNrWTzBjtM6Tk2tWRmItr23+nldAZ0RxAVE4YFX7w6y18yG/j5s3Vo1hXLagjWKEknnN6IYs",
+	"ZVnKnYqHjhJT62UOJdJLSmtaH7gjQLADISDpgNClUQ3shKIX4pa7WMaR1AClpOCF0b2JphtGqpIu2Emr",
+	"trmxB3LeCC2y43otG02ozbckNrEBpYHZEGPlaJvQg5OMWxIlP3nZa2qWTWopt3BLcn3SspW2u+oU0TYf",
+	"B1jMnDYIWNM1o0VED40m9QQ1ETblEQ6KS9ItcXI4tucHe0gsmWLH+QXdP9v/ZN3yE9TD3LMe5pOM6LO4",
+	"LP9CYrbPZSP08bInyEQdMVhwOkPZpC/o/n1JhYjlkx6X8eo+N01hSfvFR2avYjYKZIgajc6QUF2RpWxq",
+	"0MOU+cclv8VTpOtGr0nJnbZWyp3R0NaYf9ElxrqXhZLancP0k8RzW1ZwKrIezc1DghNpvzu7sMvAl6PU",
+	"Y1sa057mNBYU/GFb6b138ezWsmwdGac7umYXsuYrDHzGfd4JnZWv1rnewpTPZDhFxA7R+knsRGdIpxhh",
+	"fxC63k8URlPyuxbO9zJ0Gt+yHfpoIApc12yhVZ6Ru3C239CjP7NKo5H4eeYk10FFzpJUPjVRk7XcMlCg",
+	"H14+/P7e5eN7l4/BcxJUOI3oWb3PU0GoUnwlWEHcg6C1c60IL66seVk1mkgMj2Asi+zWRm/XpJBMgbYA",
+	"ubbmiZodTio2qyUrR5MlX5pnXOw7JqR+ff3qBRS5UdKohpYEKuCcH9IuxxAM/v3bEjhi3WznmFegWW2+",
+	"87/+8s/Le39/eu+n//7zm7fv7938497/9dunh99//t/w1r/927f/pPf+/fLe3+/99unB7NHl57/+S9Re",
+	"tz64Lf3It+bGf3gJae5bLvDvD2KKy8oqCUNk+NEWQKxs3VRA20eXAxpxXz/M9dEYYQRiDPnAqEo2eaFq",
+	"5iVXa1aQHSj/oinLeD0bVZZ3UQMJJv23ywGHg9OWHFcaIVFj8qtLkLWuQlVJ/bQo0F1YSf2GCfxLDcrV",
+	"omQ2z6SSOGWrLeHHjInzArOpq1rO26RT53/UTfV8zSDYM7swqvAbm2fpIvhubOCSawZ1iPDnH/GzQmq0",
+	"whv8ZM1Us4U/ldymY6/wtqK2MA5EpdAfGAhPlCGBEocya3ah2baSF14kGaL/ltRxIqp3aHQzq3lf4e6W",
+	"VDgPu9XIlaZ71fqZnDdedAIPoQliHc7DqZ31ZrqfdYsFkP6iHDsGbb3Jw0i1yZaLRjPVObEPHj0KD+xl",
+	"7MDWVNsEfv/ao7FDDsw0ShRkL4UJWTZ+E4nE8JUIz4nzAoF3D7JT3J9Kjv8tuMI/xpjE6wWhWzTm3jUn",
+	"LG+f4CKw1rubJUwHdQDzyUXc7+4cbu2GjAtQPAyd7ei89PByNpAB2/Ucx7gIVN7O9//+9zEe0XLqRRDz",
+	"xVCf8R5VkD4uWF1FHMQ/iFVNb1lBjG4F/g2l6XJJVEUXYTitqSpWk5ItNVnIWkCWwIG+zmgRddGyGpV/",
+	"eAAv/hlY6qAUgHdPga+WC/LHhGBelolkF/6TMZojyvF6ijqr1rSKeaFfcigCraheKw+tsBeafjRTvv7H",
+	"j1ETgxc6L3nlYLfxRT91P62Z3YGB7QcqHB/8/5j53P6YZQH/frwwb8dX0KqlhyULtk6gr60apo46gBa0",
+	"cQGevq4PDtDYFyEE4vRERQSjtXc95fMjvp72Ry/WzvjM9ddCTkcsLYJuebkPBeuG7ecSPUBzuUN1p2wW",
+	"KXEP+kn+VF6ax2MTMaroxKTMhL88QAGJZwShdM6rL2kUX3zcxu1cEEDZK3e7+lbqRI0mWA8qXhLo/Ivg",
+	"F5GCQGalnUpuEhk8/d4aKSOeoIj+vaUbBkqbUYMF7VCsk/ldsYmsiYk+UY9nIl6Gf4plScMP5AFxWkzW",
+	"LN5VTFynk3+dQjCUVEIJ6n9RWZJOH04H/nIyRuBW76De2PPs62R9Bh8G+naQp4dnzZ/dVv9HOenPiGPx",
+	"TgzQyb52EwLeDW4aK6NaQRqcpiHp/XQdvYEGYzvT1P50FHZySl/gPO9QemiBqaS+tBMugviRI2neIaeO",
+	"hemsS82NMjR1kF195WAubyNC45ptuZbCnA3zAAZdKiZasdU/KNl6xhwdupEcB7HqFFaE2CzWsdqdZm1U",
+	"JCJRcb0iDDyq0s1SxX39U64QC7MTl+lrKCc3z6Cj6wlRdMtmpKK8NpNa1bKp3Kx2Tk/ek0IauRN1YfOC",
+	"x9efrs0193tczvKye492qy6s3Tpie4Da5kUKzM87ctfUZh7AtvmPzixTubnhhvv5WKoOsapl/ggeh1RM",
+	"DDmzTk6rnblBYvN7CQI6AZWCp2s8kcd5L/u6j5MPmcqYmcsrzbZRAAhbEDIaXdOYyxRct26KaQK8sv7A",
+	"aCZTpFyZbpnN87CGHp4FV1uCKSIEktOLvCRO1pq7GcZhR0WNWBFFzctyRmpGizY4DH5uN6V8vdbJqb4b",
+	"lopCpeq56a0rvgFLeVoAiItfOgI1OBSpFINeViSWwa4ZRbCYRpi//i4hKgORKetVDeqWfAZlm0tZcqXB",
+	"8QkUBY9mJ0c8fulHpKB3xuVY7V8mbdg5fqYoiAM5xXkBSIzy2zyoSDWCi6BZSYyTdBzRErIFG+imJCNP",
+	"usORPvBvjO43YJnnVfCbjzxjVA8VUWcqgeaQ5I98bR5PmW6TDAQf5+IKLak8gTVQVmKVd7sip8Wnt+K9",
+	"rbI8uBgH/B0FTeXodaM3gaIiUJ+BTOQJvo/2eozQuZAJ/Z99rHjN8rJqto4RJ8wHmXcgcJ7KqDW/O3yX",
+	"mP/gfx5EIMar4Wz5Zn/AHd0TJcmS1jNUtcuCKT3NDsYSSVYdkdgaFaDvUEZCYG+WgbEHoCRxOmCRScJs",
+	"W2ymKj03fLE5BT5vdqHruFMxiFXKLVe2roZjSHvFb5mYAvZ3Uyek3c4h0sShqjBsDeqAkTNSAvjTUrPa",
+	"ndE++FPkaklW+yByzCisoEsGt7vnt7hFGrTgevYsuHXZs95eOgdOhAu36zMH3+pEwKxbvotXld2rtEgE",
+	"dri73JBcnpqSwjA18p4bLj8AhZaCzQjaM7aEAjVaFCyYKiEIo3XJWU3MpkCWpyBzCnabUw8LZDUnjhpR",
+	"yKhWd0x0zHyMqUzw34lRMeSPD7FcGmPDU4IeN3PKoBIWHebxipdU7lbqGE651kqOlYUxEDjtCinsZL9R",
+	"gMqbIwlqtuAVdyjiBx+XUIBNXM0KWcknRAOStB1ugRVCyjxn63BmhJUKnUG0KGqm1ATb6GD7XNEMrL0z",
+	"1/hONqVOZd13V/arwIQkvlhbTW1La5u30U8tlJuEUzI/byFR8RXF2sEyFRg2ukzGitc8VmYaZ5ExNjzM",
+	"ZzQfiY+L1HUH/ne5XzYl+nbQvqjjEaSXRiRcW5/sgUdECha3SqcgKjh/r5sZIt61WOJgwqkgHcjmuYwm",
+	"UFunOswyShKuY3q2LX2foLJw3RbMRz01+SAHmir0MuWpH/D02DkMluQGcJNKkOVZKRcRDt2hmM1Xh7Oi",
+	"JBj0MN9OzGYIjaAFeMzxSptlTdpXJMQxiAZ56HgTLGIp2j4H/QNXM1rs84E01GSIcrWQdS6dFf/37Ecn",
+	"YwMpnfvtkyEgPNSPp72HhUByOLrbJbeny/FlS2zPfVEm9wBBfRZfc6VlHdFvfrBKHVRVY7IuV+jwmh1l",
+	"XvrbLhrIz8jXm3CjRuEKXmkyZ6UUK+WKPu0tgFVBNb1lpYrDFWgokZoCfjhweeM14wgf37BGFC9l3R7J",
+	"AxCMlHgYKCIM70DntrTghREU3yD+OCgYMg+BK8Qs+qfAfz9KiJqxG75lx1fmBK7gBGCEeqpP8bBayHz3",
+	"pb7PNLauH6MVelj1vDbcuKV7MLUItWifNl0/sKloo+WWajCHa5vpZZGqoG0OmNkrptcd2rbr+7HhBUuX",
+	"mkwpIJmUCgPjJvNguHVs5HolqJFLdWGjzD+OarA4QOtagOW6JUS3yk/3+Ly4OU0EpQ+XmwqiYpoaRX1V",
+	"JzSrn6go3gedVE6BmXmWmnEK3/6Y+iLvN8xCXUlMKe5zspDwbinu/W78IkpEbPkQAx6qlc4SOdmoszTz",
+	"gwMERCvG8GJZvltePPnn+MC/zaLtn8DSvQoqyTxItKuq5RqV7rgffqgbjFUTYMEDRFdw70V0lFh3kKFl",
+	"uk2c7Mje8KqKFTx7t66rYxYuQXl/vAMj6C7iBh4BqvlJblP5eQu6ZRikNNdEUJdsiG6LLy5miU46B14/",
+	"uoeiTF8qhqCOrGaA8mTWvaa3DHofRPN4llwkgDwTICTPUx7GiZHzOoFnZL0RcRHsq3QShHAF/UpuGeYb",
+	"GEbQfNFxCXWbMuQoDu4GsiwQVgtFvSeOenHG2L2WsT4QvqEEoHp4bUJDNiewC9fKQlxzsYrW5boi+lLu",
+	"cPPzinHTAKLZaPCxgtyBWtLTWgYMlOqmMbei3QuhjrBbEhivCIwW/r3aVrLWkwvn9UGbtn0KBoiVRSpw",
+	"BXnFC1k2W0HWsiwU+ctC3f41PIWdCpeRKqnLWKpJmJ49eFW1T0YsmN9RnC3UbaJWjd6yd01E1DyDDGFb",
+	"g1HLXYCpjLmAhsPhdesyb0rICDTnodGeHhEb0SNxnnAV3/jmiohJtEN0Zxz1GH+GM8+ikdmD78/Gga9s",
+	"EXUehBjwZPTQAIfH8A0m1hPc0HnJkkUFG1YlkhdHEPdtR8bUKQF4LClWhBqB6pKbJvi6PF5sxCIFLsqn",
+	"wKsio6lFpS/aL3dx+j1Yq88G94uP7lzn+PbbPQLjSmVVhhXT7QuKlFxp1eUyWx/pS7tj4tB/4ZVYyhjL",
+	"TKhhmV3IpD2c8J0kiw3etdnMamb/ECs9GIcXp81qrd/IFDwbIJYhup/SzmelnJCwPRyN1jQO7seLsEog",
+	"SHJupxDb9hZZYNqtZBF2Ig0Z9tjbCpBrupXDLoHS4hLNiJZxtL4cQDsX5GSiMGfVl0CHTX8Hau97XYkn",
+	"ASW4O2ussBgQU7s1uEu9xmQGm0Q/Vt46+H1XZdK7A4L6heFvTIGPw9VYGkaZScideGbjpsf1a7Exu1wh",
+	"CSOm6+kyfZgd56WdQXJ9E7GbMfYYvauOQJ+DjyWn9sNyyRY65iDSNU95SluKJ1oGJX7b9UoVp9nITv/2",
+	"UVp/YbnpJtf50l8MmZU27TpO56q4V8qOkJyy78p8IEal3EycF5yvCK8D8Pygh8M+QWjpgk95XQIgcysO",
+	"UjeE8OhusQUtndYgIZUdwM1c5WN2P9SRo56C6ockemyxMt8Tf0HmD2mZLVrF6H10wzo7PtbPMnCJCsgF",
+	"3rUZHgTY0hhXBZ1dj+/NS+d8gk7+bicg3pjo5iB0XJsyugdp6hUTU7NW7TejqRGUTzjQv1BenppgMdhF",
+	"wpY5jE0DnrrWNt1jJPN2GnM5mOopJpZ5HvurfR5sshs1MTu90rCZ7mxyO972DATZnZEOFLjdnmNnQR/f",
+	"lvNaEgQVKEUiPeQ1VToef5y78rd8PT8bTLDXnmU8E2ZKrNLdqa5hBy4lunybbdJdekVrPQWCkFbvaa0T",
+	"J6uIpB5AF1DHNAj2xgpSADZe4K/BEgN7T83I5YSubhNSSFwj1Uj7vbks9tA8X1FekB34BjR0Y7SBFDMM",
+	"4cbyWDWY69jX7wayreF1D5VkBnlCHnz7CNJuhdTEZayN5Klh7oi7zXH3ZkGD2HSY2u9dP/S5dYCZeeHP",
+	"qTHDQ3+fQwD0haRY9xL3/dleGO5dgUVmRgIw21mrFha1iy0aTLRplN5HP5dUF4W8ZaXOzYo6N2Bir9VQ",
+	"VRtyIkzPE/h/8t2MPP5//+//5/tokn9O7pw17Q5hF93KZ44NfBjdlZOl3OWvPYbYgTTlOgao8h4FNAH8",
+	"aMhS3bm++XCXEMC6bZugzoiSxlyeqEJA99Zob2mlx3vn2xsi3YXlBnwbt6xsXTYW0Wo2EdCqlLFW37Kg",
+	"+29AcTcGketL3gh9XJ7Wa7lKtfuaaHdb9FlINopKf7O5KoazDIVxGKtSMw/YDOBSpRQrv6aZBXSWillk",
+	"a1dZkqfxwQySExxWvfhqAirDNV+JBKqzBzfLxHHBFzCd7wz2BoIRiky+gihwW+Ixa0PMUHdk9uSKcKh4",
+	"guctx2u64WLlqkJOZUPA5oyonHPF6lvoqRHOVkgjFsF3KpeaCQuYa25Ur1ce6Z2IKqbeVeH4e2bFW7Db",
+	"bTMfc6TdFjimcitMS9Dn0NFiqje24yVv5+7qs347oXbJQc7HYi0bpn7NclQei6GoSqnPGniznmhoEwKM",
+	"5ND6D3IGu5ivD3775+W9v//2vx/+8/Led7/99ck/L+89xn/6l/gNTDslE1uEvDD/eQexTSoWwCI1UxrT",
+	"gWmRAewO302zzotopvuipGodb6AisWZnDdEuR5k1m9bHMZePiiZRUVvQvdkdrlW4O1dBchIRsrNxW1rY",
+	"TmHjGVtHRqWn1KG08KnTclSHs+dSyau9bgGVxYBHBiuQmRAGFvistNC4jG4SwYasa8XGI+UbumF46Hs5",
+	"2DuqiB8T7u8F9Iud2y1rqil2kovIqootOC0JnSM3dMvbIG9nvLrJZUn5/qqtkLQ6cAduayD113VM8BWs",
+	"9nylzyVqIbF03Nd0zqai4zmTK9L2LQnfbY6ZB7nW1prlKqQk9YgXA1CAB9V0AKQNCRRaElfgexpcYDL/",
+	"fQr8dRwQCvipKgGkGFOuiZC7kAZziQbohB4Qk4txKia66EoBXFO/Z/cgDdvaj5gK3ogXTeLirpsJ+u0v",
+	"TVy9reSEuV5XUie/8mZC+UdP+u1kbSGyIzDecXF3ZKLNcYZ2RpGQkyjW0m7lgmcJR267dX53HfCfY9CW",
+	"vzxiuIV/CQLC9jgPyKuSRgx5yhONI7FHTcI2hkvbKBjwVIAd3kULj94L2NytiKc+cteMHPNKzQ1I5ntz",
+	"omcWQ6qb1amYNr8bcoRHXlsQqjtReZY1Y8OQdWPhD9tqZzDlyXVtz46pXLOVU3MGsM4j+orUqRzlJReF",
+	"8j2RoOFsyQumsu7qMHxyEDrC6cDrZcd1EO/thAtT56LGmQM0YPq9SVM4aYJabaQ1RG3DgFYp6Xw6IISv",
+	"GwJWDMIi5jR74WDzyFyzKXfuhiVEvIvR6Q3xp3Qu6nbLH0mxf83nNa338ZDptED8Myk3ycDZQoqFA/zN",
+	"lymllDHNDXRH6/PAEkejawlJbIFfZn0m3kHJKWPz92nrf48N48/VecrFwJEOARXb2cU3VcRsXtmI8QY8",
+	"b+Qte45PfobmB5qLhX4Wbcj0gi+XrGZCo/8dvAlckZILRmgpBbsily2OJ+JjQSs+8G5ykSynWE2h+1up",
+	"2UuE1IxBbTdG5E6r1puEUzitGvBXxYo0KHatEzowVrlNqAgKa+Ni3Ljmyymaqnk84c/F9oQD3clH3LsY",
+	"KlW6ZnqxZpNbajex+NA7wYgjGlnIW1YjmqbhuStj1dWykgqqbgzfOH+XqxAZTyy1d4StO0UqtADS9qSF",
+	"G+dJHi7VTr9lec+uBycvesitw3i0THMIqyk3AzHZz3hCOXgLPWRfi69K6WRNIgCKndaaadBqnZ572NoY",
+	"OLfYkpwl5+Oztm0S8s6yKcuoSfaGTi2KUXKZ0Ib1mi82gil1TCOK9uUZDhFfZHibJqusI50nzE6pBNjd",
+	"ROeNMWnAp2bOca4fZxhbIANy7Ehnas00j6YmvpWaSLhYC0LFnmw7XVujJTg5sEDnMfCHkoT9VgZmfBev",
+	"H218a9JHYBj6/JQZ+YlYXyjvQbslypZ4tnxwqBq1TDhaFLT0LiYVzUyAHLArjN52unWvmWhxEa8ASe6P",
+	"hpbECEOyYaxS4O8HBJJEDdp3l+MVJG1JWpDsH1RfrJJuZYRP5Bs2OvvE9B6dPDvHdoe7MPjVQ4F1yI9R",
+	"BovcnEdDcm7Zv1vwrr6UevX07VMLjYrRNvNoN/IWxd3PBec8XHwEfdLNz300Tg/bP23aUXslyIIJM4JG",
+	"QMrDihixWP+UXysLz7/OLphl5Tz72Q3b38hcMCkQsSHetw1fO6B+Y3XuEulYq3zAqglg0AiM2p6ev0Xs",
+	"B1bQRD4O/GROt22m2L9MsFE5vLxE7MCWgcIYOvwDQLPktNw2FHfbhLQJ9ngWsIcluaVKnEFjtQIFWyX9",
+	"ib2kOtTZKsrN8YBmE4kt7OhRYfdCl7o21vUaZ9UDqkkCb75BVMmYC6aIJ1cvKS+bBFh6PiJHvmPK6FVP",
+	"J1gWigk96XkdxQj6mVX6SYiuTbaUl0Sx+pbVM6KkubXQbW5z8dqyyAohdrl2yY+2aRAvk1EQ773s/9bg",
+	"ZkUvAJmpKUUCrRrQzO3HZ7jfntptGMRtd5R5pObLlB2YJ13MF96DBIgFVx3284RovfeKRB0D6DM4bGZF",
+	"l0tibHVCy5JA3u4MLfLL8Zx55+u0lrjr7eQs8kSKSLDumMmSCu3QhHjIxxzKhwKKIiPBFMbBfQJfXgRt",
+	"tFOBF6zCYS5Gdq67292auNQ73f5TIZBxlSFJG8QchcRt5fYY6jBhSDvb1OKd6d33DhXc9v4FdXtmsVhK",
+	"ygtkQcALkJrZFnCFIlp+exGHxZ7eRwN38RQkLT//8ILrEeu3hMH7VJ8DG8v8+D6F6JW8fge3r5+H3tdl",
+	"cFtEUA3+jSIu8aT/HVzLMBxZvMMz/Oz6tr959eIVlu1FndbGkON6n0pOOr/Amzt4L5B3AVRaiAJm9zrc",
+	"qpB1vDvOEqldRvRA+X4kxyPD+SL2Ef8qrCeN//OW7Z66pt/TfGTxUnfDVnvZYKa10cNmQUbmw9GEzHUU",
+	"p8oG5LkihbH4bHrNlQPjrGhtu3sdmPfJo3AAaj9iaMsYz72VGkwAPD82J5jHAQdinfiOdkUgrL2z/GOt",
+	"KBJgEJDRP2k/4pqB9T2BuuVWZncOaZXgs+fQNf44Jkv01M5pep3xBkBc9al26dEfbL/7oB34o0mUC0mG",
+	"gyVo1IVJOYJQX0XGqiqnJG+9ZbvrUh4Y5f9tJIHe6/8xtyiOnyDxz64ob0oCvOuakhHfOYS5nDBM6KTv",
+	"II1cRrPAMYIzmFwnm9W63/+gTdaCj8QIFTgXY2hckXqeCeucltN4/EKD5LiMhX53GVtpBNthSiDJFe8F",
+	"2/n9o7PupitwzFjh49gCwcerhlNDKFbDeLwdGww4aEg0gS65fpXjvNinkLMThzmaa5rqRh7LM3OLcDPF",
+	"63SwdY0tdWSqNZSk3BAprMrkxWesRYbSd30wbXYRDJVF5YeXI/fB3KaHA+GDUirL3YfgF4m74U0gmKZc",
+	"vrxkb/uq5cPHj8eDXncTm7rrkGvlag5iOOSIFOpaB/GSBbaYV6Eej6tlvrVDDKfLfNUhmz14SN7wZw7/",
+	"i4mFLACS1IGWzvcQDgRewHSqEJp4No59eSb0xLeMFaw4zOMSkriuDSMR05ioisWHE9z97pbVdVPa+oDJ",
+	"PcvCyT3qYZT+9l//cv+fD+79HevW/o+//p/R0rVeQb/ngAezaPFDgAl6GQMl6oBXdDDeXEPvUJGKYa2x",
+	"fQJDgWnNMR9S0w2zVauWlQAhzotYqFm1QV0Be3wA8vb9EMpbC95mm1kjXgW4sC0kWhqzwGW6BabJ6Lny",
+	"zprAEvxvYy/VbBtt135jaKMDetlS3UiSRa4u5L087fy+n41wiu+l2nedhKS5jH4nQEkYgFTw33kYpVXC",
+	"zZwMVBmzp3U8HmMTDxLkrjUsa2UPzCGtWKXI4apxJ1hMtyzWguYDYFY7+Gm9k0F6QHQbTyLh0dXH5yoI",
+	"boTmKfgIqjSWwIq2MR0gNOeUt+4Y2xSxHobXjTAf5ap7qX8/ySsCHOGGSJRD4ganGCboYjBFv65FlqvE",
+	"PPh0LpsoZG25x2aEKwbJci6XJ1JmRKFE9uAmironv4RvJsasDzu8+ng2EJ6cKCWgm0AWse/CZ3QmbO2n",
+	"aDxB/wriMZDBKK4a7cIauAnGRMZb+5wHfFINdfLQfuB6TdycoIrKMsMMygjMe+W+7fhw5KluA/KH5TNw",
+	"8HIUVYSOmwxkn9nXaZLzKcL3D6Zm0dnlo5Tzw6fWXrPJ6coD2dzhak9EubANIBDuvxZQWhk0pXf1sR3v",
+	"4IHUrImS2FViayw1+0pbc5fQYh8MNss4JcExjWD2ln3UPwT+2LSnNlJueEwfw250P8yJzMofDpy6zntl",
+	"48NuOtFVthU/x4ciqf7hI10cH8BHOPwltDGRImE2ptrCuLn3f/On4hAaDOHOZG1MlisCuO47rpivZYle",
+	"4+eKokcRAa+xeli3jdLjmYXdsqbQpKO1vh4Kju+4Xts5mmetR+bBxWxKb7FzBeAdgHx2/zIXnLeVHu1q",
+	"bbzecWAbufcNpKxN7fSzFMD1u4qJaz+pg3AFL/gpZS52LvCZ6Njol4kVvFrvRATPLYZg/0pDLbwAUP+F",
+	"Z8qqZooJ7b1MAxApo2moIQpoCvTfrOc2WgabU/E8ATDYjhMikg2CboUd/u1YQ/MPzIvuMo6D4z0T7Nuf",
+	"jNvrADFyP/cBn09A5aVh0SyeWYu/4WvL3YKiW+cwpPu32VLHQiXg6YMmrbZTBvS3ogSQgKOiC385qXTu",
+	"vF1h7dfczGZ2qTHyvLexnYOq+raSLw/WgCqdQtg7K6ZB2rLw3pzBknwz0Rex8sdYtuEHo8pSAaiF4Nmo",
+	"IIqGIFEO8iovAzvXFAkaJ2QT/gczvSHM0SRMCoZHupAZIt420vJg8lPAYTlfSlkCUCXlie1hvACDKxu/",
+	"nSqdRuCcLCcz78BD2Ax3G7q99BmE1qSxMU6RKtNt9zTaV2M/toKWH+KCIxmMOjDp0IiDDRjf2EPbA+bg",
+	"BVLayeslx9E9BfoYAaOW1SAP7qiyfSOndeI6xInCPkiYJ/+D7asQIuTFYjdT+0R3cOE8g6UbELcHpK/S",
+	"TnKCTEQOO7lhTgTUyk4hvky9vrbW82EV4sEuWZCfQK+I7csAJFfejrUGeLhn6bnLKoaryTt4EB1EJlrl",
+	"V8ZN2Oc/owz6eJyzFuAMp20JM7OkS2OJv3eu2DN0MF9j1aRjMHAmkHq912toUb/QFKoczVSVdy74vzgL",
+	"zRhW8fo5rROlsiXfsNQdbV5y/hXrd/ZC3tiC23nJ1EWiMZhKmfeIpb7mq7W5+wVbUc1vGYJnyV3oskgZ",
+	"83Y5Ng0gvjVNzN32J7bQzjzyPOxkNnDeWa2keCnr7RcJWp0UjVpIoeliitzHF0ara4+MJfmrv8ucLy3M",
+	"nnWcASzSYV+66PryY1NBr5qpHWis78eS3cdA2l0KsW4svdsBoywUv9FpVdXSthty0iisTzETrG9BgJo5",
+	"hZg6UdFzPHzsDd9OsWnMcp7RehoW7QAopFXQW1RIwPRFiABa2VwdCHhZnBOIYQA6Q8GLBFJkI2IFAk/L",
+	"kuBvCGevtmab2xYDGr8sFSO/Sy5Y4X3g21wj57n5fBQkEpvaZNP5BSYVxb40iEx2094hKrQUAB1GLhO4",
+	"Y7XS/4hCLoLSDWj2yjeX8GVt0MTf5f39NiF3cpQt3bH9FOtSpq5domF/65MOWEaXz5Ls6TS0sfZG8aZN",
+	"g28l/C4IdZJfpWwrOqNfylMZe6h/W6n5Uk2rlI5NQIrXPp8hVkvlHPWxXnCvXrzCYkPW66x7BZqK7Vzr",
+	"bokJmp4MvfTZ/ml8IwpRh2dqgvMHtdYEviJPNfEHUEeusXN/1EeDb6d7z01qYlfsX8o6H/0ZektN9iNu",
+	"eFVN2IjrDa+igxiBM8Enbx5PQQ46NKAJ3ZvTKYs9wmr2UacwKjRPIAfc0pqn8I0hCI8mwpYs5BaCRVSg",
+	"/WImRMzNyKCyZETFCUyzIMKCq2tn7sGqOteNn2QXl9o1mHMATv6weCnjL+VAFPsNDdSQ8NwG/Dlr9aXw",
+	"urLb2HJYe892L5/g2ggEltNLkmqbLQA/RPaJuaNReUWoLfOE2Z8/wnh6Xtm7bXt2x1gKDj7BN1mDNSXJ",
+	"YE792ZDtBvAxfJVCGoDhpLSwTqGDK4racb32uN92q+yAN0kfyLkkWqaDzWP4WVeKPZqOr9xsohtY0gUr",
+	"fmmmFxEoXnSccZ1jVlHAU/rt5IStaX6pAVGGTyRI4JDTJ6ao1bJKFv387XKwyuf7y0E49UgPVe4a3lwR",
+	"OocEAFmTSw9Lj52iYuq7byt/pmlWXEzDTH/PxfhXxxrIQhuABJ4lUsHYgNoFAaAtJgIdTbXxB611u5yJ",
+	"BbKxjPK/jSeUW6z50R3rJUasbAG1Gzi1lH9tmHIlCwfHW6hdQkJTtRkXSeahmftKavjrdoHpfLxReFPv",
+	"FxC9dj8i3aEmUYhmfvLfLaXcsALDozOjQcHP32op7y1KqbKCr6lG/wfVQm0njkoqq2FptlgL/keDfUlF",
+	"J33CdfiofB6FUYbwtzlbcfM0dUggQbaFmXcqUIIQ7WEJU20bfvphw+HgD3E3N1X6HO1vkgLx0meqKk33",
+	"rCDoeouMJ1MzEejOiGTlcdesoP/bH/a8xBwrklC1cUWL6FTpRyLHRKU/kPEmySomID+s9ylK5ATBfBPF",
+	"SE5uwob0TvQj2yWCX84i7CDTBTXaNiDakjqsH0HWcpO2++v3bCBG5JrD951+BArZ8My3TWCwoSy0cLat",
+	"RanbUkg35YJAM8d2w3sYWIVFPo041NCkPjGB250lnBtOlbserzhKWkMto6CC2K9Dkfm+rS4y1qQiWkpS",
+	"dvzp4SlzhZuxiDwkg5gnCIUvEBSU+YZ1GkoPazPjqT9AFNTouSLsY8UWZt8AzgzF42icQCYA/BPdyoOE",
+	"GmdDUKWBTXJGSzeGViVdbAY2y9XFhSNaprX/Yqdl7qlEGpwPFWaLKnOcIE4fyyrMiQE7pAtXT4F8AT7o",
+	"pbQwcDdWKvgyXNe9HGli+dhN33HiuByIJxic3JyyT+wrJyAAYDgssLAzH+eLJE5gXm6hLRuwyTyYfWIW",
+	"ECUPJO0v2PRaHZUsKuz1nI5VtQQ1Xy0a1n+LNxtRTw8S58MvHVcOd0JEENYeXlHBFEcif7Wcl2wbg+7V",
+	"lJfJdp5NysOdFPb4D6NpLubXWSfbpVGpmVdSodZwkOaylmocReQ5FQUvbCL1QgrFC1ZPcJd03u+BCFCV",
+	"CP4MpVTSShElyRLqE/wkcly5fS1tin99sR5w1B9TdnSCu8Rn4OAagvn5vEc3qc62WZrHOOUXy8gHCfdN",
+	"NNzzWu4mN6kHz9XdEQImGl2Y0wGO72g2Ie8rqQJ5VSTPHdxNn3N3qdvuRmwEYqTOS7nYoBv/wAM+OZOm",
+	"13TNJtHZ5C43h3SOzS8MGxVHyjb8D5GmpW0TkaPrY9wA7deG52kM4vccCHdihub5s+tSCpGbdTQJZc1o",
+	"Xdy4dgtxgfoebdxsOPNphKhp3GrzyhY+8IQ8IEtWloRiNdxDotZ0s5+R74iSJS9m5BFhVO2xSrpRfJHw",
+	"ldZsQcsyHmNTDRr2Sht7kasZuTTmxIO8yM3xubLBLqR38DqOEg8R404rTKhzt57RaMvWAaSUy2//PoiV",
+	"MrtYog8qaqsYk0wQQGTZk4rV0B+D2EZfiWhPKhLUdpQ85AtjcjK2QVAMQsXe2vOa0LLstInvIDataaqX",
+	"EPwy5JU2tLXqnzP8YAbeZQBKtWIFEdDbYQjSZoS8StP6NrbuXwVwic3ehNZtQO22iNUsX+7inVAz5aHP",
+	"UV86T6ObjyOT6xTaNpkfkJcAJRfm3K+5uqdZvbXqRufPewaamVnbPbqKgyf90ojTmr65mveTqsG2TE/T",
+	"2bJEetsobgsojW376qRkb2LFr0eH7ahSfCWmSHrws4wnshn7qUv7CZs14fPJ/Ps7a4QfRdS+huz2GWkE",
+	"R9COCmG1+683ZcItu5a71xI3d7DVpX3syIu6Fw3wrv82HABe0iAskIgGTEie20SvD9+3zGWDqrXcsWJG",
+	"uPCl+VOa58bGeGVzqjryU3DbkooJohoHhhhvQD6xCKekmtEmEYPwOZFHqCi0e+Mfqa/YnvHR6flu/gd3",
+	"YmWoZANTEf/E9JSqtBrsIL5zgxbZffZdPOKg+MRtlxva9dJ3yx3s2XcN3RH6srjUrBZQdjEha81862n7",
+	"ZjQF2KJSjH7nAz6fyop14NeHUlEqnyaz4aIAGMUlX+p1gAoCSJ7LErvN5G+5i4uOTv1nLux1O6UaHnpl",
+	"RTvZ17Wso6GEmrXpP7YdLQT2iJYrBvl1XJCFFBrShbbSJeifMp2kvY8VSKn+QUNJlk2VzxFRnAgbr3Mz",
+	"8BC8h83UZ51uK7g9nsCzLtMnD0vI4JHyoX4f7PGE38MWZaE/IEdkuI5lbUvilObV8mdwe27p7xLdILqp",
+	"aXlvywX8fU3rrRR84f9hy0pZBH9frGu5pZovwFD4Xdb3aF2x1QqaU8BDnX+AJ+a13DBxb7GWdeGfOvxH",
+	"eHLJb9k9D6uCD3b/TTNdU3hJRe93zzbD7YQsvqohIllTUXyj2sxurOZYajhXxmgjyGVYiGbebLZz8sDc",
+	"XiXXunQHkTzuGbGuRd0ExnB4MBNeOaJs2bNf9jCHpUc2mw+me9BAL86FsvapmbGmpgpyhAF7uUfGtsDC",
+	"8S80ufkfb15fzC6ePnt+MYPk/DiGbb+ZwGjFEMxzjAJ2Un6E5Kp/rUpJi7tE/T4ZaPso4OwRYOtDcrkF",
+	"uS+MYvVdR3sYQS/KY1t3HhFBsf15Mt40StnSFl9GE4QAsZwxW6LkoB2XpZSZbcYqqRSflyzlZF6CvTwt",
+	"REP3U4M6jB6Xxo3N8HD/7N4ERENKB2u0c2vXFeeRhc+A6vKJx1ubgvppCxqjq1702ywd/7lcPBA36uwi",
+	"wI9Le7GumW6qmJtlwwYE7xZ7ChdPCGwO+AGMOjUjlCzWlNczAimF6Lt0ya27tbS1dp1unnssn8DmrZCG",
+	"GC0Adad4iITP4CGoK276xB9l1MWaLSaUrQHtnuM7MSsmZX5CFubEYV5CzmfMGXB0Q2MAZRsCInG7PAvd",
+	"sJOimzD1ZPtRtVhLmQCKDlpp7yiWBjG6WKPbxq11TcXKpozSsox3fv0iAFBFc2BC4PnxS/RNkC2HeR4I",
+	"ONVvSPKYAqvFchZ4WQy0C46g9clNbl9b7IyCQwxPLCJRS670EadpmFeyN/9wt/xWcKXTa3npkqtjHYKS",
+	"Hfwige0tSzR49oX+kaw/WxugGBPtSbM+wm62toaHLp6Ipizzuy6/te/NcAgjt6H1vxQMRLarRY9lkNvw",
+	"j6O/TRiXFQBZiqiQibGUtbctgdqAOpIluS+JZr6rWu70OiHE1lSZ60isWEHg84jMwLcsij6mrXjpx3yt",
+	"IMwDdA767Q/7TuxzYY/23IbsrVI1fKRoX2rhWMGiginPnM5lyRrdjXhA8SnGIC3KKjhqr8hSNjXQGyKL",
+	"xi732Z6l3AH7rbFJ/EHgnq9yNfYSEW9ydHteFCU7RhEtgfHt+zOcXZw0fKknNJx2EZY+CIDc5fcjh45V",
+	"dUZsHsFrd7adetgEct05vcGC+CoSkjys/cDaDqWbBd4VUgLus00QdR5oVclQmx+IuEzMNcnKIrXeP53C",
+	"vbve8LJ8JZ5JFCYH2nAEthkQbbF1EtfE3Py1xxi+IvceEMFuoyBEs4v5xJbr6cxqOFpPU+mUW6aeZWAa",
+	"H+QxU7NJF/7b/kMDVFvKiJOTbnkZvwCXAKwRQc5pBBQmgLUPSfyU1E3JQlDsAFrnG2WkjGI6Gs1KXNit",
+	"ByGG3WPmzFFYBQ924qVAqjMk/0eBt29aPdvdW2bMomBFJ/G9k9/BqxROSi1XNd3CNZh6O46whW/DCbU4",
+	"W4gMxmviekCdUjrj0LCRRbqb4tijzYm3bc9hnUkm/DWG0xUrZIeD69YDnTQCZPAJLtR5LZukQ37yUR45",
+	"kiA47YAJEsQw+2QjdCrImICfybxK4P32LsGRojMrZQJi0/dKSt+LZ4NXC9Lqh/sepXsZTWlOdHSGUn4L",
+	"In9/D7h2PD7I8b0UkqrLJCCHNGL9nXTQpx3sBxtvcJj9ZkVRalUyorodaGjHdONiokilZKUxcmXq2Gad",
+	"TkT/C5t823NqJxNdv6Y82XVjgrLiwJqHPZ1BM5PJxVsw01TlVqJUZHaxo1yr7CKSUPDim26WSdrFS7I2",
+	"InrR227Ga3rLEAhAsUVTG4USk7RW/DaRpZNWKBLVfnpdu0zFE+Fyp2Ltp74UxyR0ufsI4mYnHUPG7dBd",
+	"FLQuAAXnVJ9NUlFJjFzHLL2SLjY/s/1YE9BU55gf052T1rYcJNUxdEK+JqObl4dTmV5dsMYSEx9nD1cw",
+	"szkXnh6dUQcvLV/34hMPmF7L4hBOwIMF1MzQX3KQb6wj3IMYP/wpCbS7lcmclLQmp+UkmVVD1aasEsU+",
+	"ifYzE3Dga6SH8JAHBeJToSDB6SYo7qbWl/5z22S1Py/2UQ/cbEOsnnf+PF+5QIZdmB83vpZEixS6Siwj",
+	"xClNgnd+o4jcCReIsLwXWoVhr6XARQrwYsdjnrbguP1MyTCZlCviAV3/lCaOQceOaCW7qyuH4o1O0mvf",
+	"9zOkqQ8cxlaFP6zJW9ASXJAz8uDxk+8u3ba5Qgrq6p1TecS9sjOAJWFttvnsYpUKWp6nUWLQ3RQ8S6mp",
+	"Rzsk3htvhetL3NqA1iFOMOZ4B7w0aqYEgHZBexSg5cDJbaE2D3M4ogC71x7vYkcVqdlC1kWiYZoXVuNG",
+	"5dd2Yqb1RDG/2LeHj1oVLSd+3bKUBdhdM+iGsrQpOPmNLoJi/MEEKvfc5Lar3rmQ0xIj+9imTkeH+1ue",
+	"9st0s7eUdbWnGVz/3l5PmXfW+cHXzwq23gM7dmj5+beYvVLhTYJSPxHnxN2ZooiFciaaT7HMQ+JPW8AH",
+	"CJDhiWvUpP5KjTqiq1V+j+MvdbNpmYtMcgKQRfrycoH0CNg93msDkPezbps+nLbdx5b73BJjZ/yGzkuW",
+	"yCpYyLLZikRDDZHECt2rU1qzwpdnbuwAMMN8N7mCeCauuXDwQwqxYVVl1GO1ZqxfoGsf7PD/YQ4rKyOj",
+	"/DDeIiypGdJtVbJTwL58604ztfaDMUL1JR8rk8BS1BKOLKiAat9Jl2stdyojtldjyayjvJ9SfJvbTotH",
+	"Qwtlu0WPans9ARbultUFX4wKqH/Yx4biVAedstsT48ZIU/NFHW2mtKY9GX2mnknHl+nbSaXXEoJt3kEj",
+	"9ER/5J9kyQu6h4gdYrph3TutAx0Z8O+wxik3NdGxoUNuenx5fO+BV4PQvemLQcViM/1s+YHUc7o6HmXD",
+	"vNym1qeKgW68162voK6jd4Lz7FvzoZO6jhcmJP7szC4KqYlTk7O2zX386TpacTG7WOwX5ajJ8Rweck//",
+	"kNPY8GdW6e5rN/sqmT5rZPqcQUGuWTg4s11rLZXdbMWNEq+RVAm8DLnUTBBjuMlthoGbUKlPFMwCM5jy",
+	"Wvw6Fnsrd3FDsk3Mj9VVS6AzGL6YqjyfDMN0GJGa2EeW8npi/GpKd+jC5VN1kYg69ijmZrp6djujTg1A",
+	"wLOD5/yt3A34X0bF+KLk2/koZ8NDB9gFcZzjfLomU+RX1swZevlHi8a2krS8cZ0wIk38JS0nzMi3aIj2",
+	"6ktFdCZCDA0VunexFwO9yS2xr85DRz2lW9+Pwyfv6t5ZwH1Ta9k9O4QwfgD/iIQP8ubtsl0d+wrZ0Qal",
+	"XLePdjeHemEASOcbqhfrWAq7YKObdCIQbq/tLdSeQ0dFs4dNqhlUopPuK60I/DS5ca61DB2kUbJvLhDs",
+	"zkDCxlTV5IwU7GFsYtOaWgX8MO0qiJBztCm4hyc7TmtOONcweMWqAAqZusxCxLW5ApYgUiwc2vckPeyl",
+	"GTeVhLG2Ovu0uPTUvu9AOXRXR8swjZ2g0rDD2GrBKKFFw1A/5YoUFEHWKCqnueTAj75IQHoOag/5zrEd",
+	"YwMwylIQRhdrVzWl2C0TBCwnyJt6IwXasXnt+ej+OeT0jakp+E1cQ8dX1jrIYdoBU/itcdybPBZ2c/tF",
+	"H3FTMR4N6m5t6QAbIxkWcsvGMYm2LNmvNQ1F5NeRz0OKryacBUjUP1ff+UlJPh/wed92b1ip9T7aoBME",
+	"LNTZ/55YUaaoowXetot29I5cpTNqcl1VKooO/aFFwvZdvE/q1us797uvOYIk/bK/KpbI7xzI/IUj9yyV",
+	"1pnO1ASwixyMPb0Isi5xIsGosXX8o3XVJayOWA9UGq2ie7ckc2ZEAJxzQlXodsDi42k4Ur5JUsTyLBm9",
+	"NWOZi7RuzB8a1zCgkLMWRmjNymrZlNNM0sCBOHLFRnR45zRz1VbCVluZKU24Bl5Lpa0DLnpjU82MFtBr",
+	"05a4wJJRb3eHNRVY836SETaUJVexej/GNvams0h85ksVq82kwsPZ+VYLjtDDUltQYZHHQF+CgoGOeA/N",
+	"rGHvQE0ddkpchKBC5koSgvh9Hoc6AyESmYFD4os5oSiZLHOxI6zxNiGxEPNSbnYyI6/BqCk7SbayRrhR",
+	"RZa0LG37l+lIERG9w4qIYAc6U2zj8yGABJo+lsvc6XdGpj90MSlmIYSmtKA7d49sJhbr10fjAUA/mGTH",
+	"w6WsNZ2XuZ5p555009gz7OknbTvOdc2wRZRZaJ2YkfnIL51SyDABkSr2dKlZ/doCNMayEGulsWV1+i50",
+	"jaHz2z6vqSiu17Rik8rRsZj+FwcdHympkHLzIY0LiDw58IDNSwSapJ4AqGVXwJuF8G/eGBx0R+tYjBN0",
+	"NeUc4VUttwAh7GwrtZY7YUT00tbcJQTroqnZwIqUzQA/QIQt7XE3tO/E5zoJDIvN6/ZCiny7qY+qFg6p",
+	"fLAryT6vAacGi+oSoHsMDw+AO78hm4U81d3Lg/V3ucuLQet4dscw5PxQ2rRckJCLz1zB5yHWWc+KSkdB",
+	"ZfajaudU1V6DVBwesng/hApGKql6Z7VZ17YLZpFY5HMo2IzE89DmSemQXJNCQoMqNN/t47O2thh+dkDg",
+	"uZrbB7r/YblkCx2FpsGFTXCJfaD7ayTGqInnPj1rV56gmJtg36Brf5jgPjo9bDXS+sFNK7Gc9zVTLGLF",
+	"pNBJB3JWEgk+O7rP2KgE/qXDuUQXzC4RlG43eqwWrleBEkPCEGra0qMAB0PLCavccLzEqtw1f2Bh+pbr",
+	"3aP5zNpN6DpF2aIIJcjd7lbD2vPcA4RSMBbK5ctl1FX5SmBBGPVJkvbRFqbWA4VMyct1fBot+lZM+1gE",
+	"+6OhpcppE4ovThIo9rx8HuylO5oFePSp2MEFYInRLiBM/XMbM3N8EuUt65U98MAgrFM8uRZL+yPOiwDm",
+	"gNq9hzxYKJQniiXUpJ6vfZAWjG1exO15p7T3FfFaun7gBzwDCQ6y0WS+Jzb4lj2LV5ptox2wlObbZDsQ",
+	"8KrYdhXgvq/ZYiMTDrgWhWI4cmye+tBGi6dR88eE23+d0cHJvG+bdyOYWy2SiQ5W6iAchPWTWOd6flyr",
+	"SCU9v2v0pFWndi/Z9PYpKeh+RqgmtutppMBH6v85tf1EVVKREmZcaIyH2M6ncFOQqpkbZZewj3Shyz3+",
+	"DM1OE0nmx1Qy2EFSfmn/89MJcQSLmTPWUixoqONfUsnGcWFvnQq6P9mSNq6Au2aYrbXOdhp2GkkdkUuT",
+	"6UycHtqwd2U8HwIgZRJal07VB0ox1HLb5WBNjsO3YRIkRyewZmNo7si2wtkfn6Bdttt8b8vhYgIZ2y1g",
+	"cdqEo4fHJ2xzK1A+trIqLPpqmb695QKcFziCqTvUSsGJLrSiyJfVhymfDyMpn5Ou0hd038ruThPQ3mfr",
+	"w2rh4Y743WleTpWy6Eu2B/iK0LnhHyJrm8ljLg7fgXoQurniYtpd+J6LjNlDddmk797AG+NfDlTHaMOr",
+	"oLOVBTmlBYLWuTQnD39ofhVSu2ZjOZqoC/cFm/v95eXYcR9qsmrW/rzVFw+VTPEeT9wAiit62riy0QyA",
+	"WQCR7lxz7swSgIky70SVTDzPw22y521HsRayC1MT8y/0ZPvYw9QDfK6d2SwkSIqYL+LZNjqvZGopF018",
+	"FX5951Sgsjy0Klre18vT0OiNDAKQoeTGhaWI9iONRZmn5FU6XTjCOtg0QchdeE/OJYD3nIoNeHQ1RJhP",
+	"mKIKbGCfKi5FtCd/KClqXpYziE23jfdtW/49m1YBlEwf5aIbMwnOsPXUHGDC0i3Dk8/12gYhrVnRd/Uc",
+	"QD9afOA1drdbWAf27xIa1O/WEoNqiPxIV5SLUDmp/J9KrjASBAQC8idgT8P97+tjvMAqNPfUlS1K2xjJ",
+	"Z9ud+UGHsAdyoPW5SGad+PttWrJsHNwpO42k0+cm2kMVUaBckizHmCLySygMXCoKsnKK/c1VfzelQNwe",
+	"rGEd6TCJxryUrrZplYhpc86by8CWx6eJj0cn6jb7T4wk+xLmNoqsNXrC7J/uGWFxz4hoJcslW8VPa73e",
+	"67Vtb7HEEtiLHS1t5lf//ALjgRyynlf8ADZ9VZXcgJBwk2q/pBg1/78vSzrvFmeG9qIFGfOB3g2v1D0q",
+	"invQPh16O5X34F+jH7ilZdOlyqKWerFGr+EfDa01q+8h6X47b22zK1B2kJh2Kp1w4qAWGSbp9R37Tawf",
+	"HxQvEOzkh1tCiXmSbGm9iaq/ExsIDvQIPH//aFijHzRd7mYplWgoPa1nZ7oD5pegFBp4/ds+3hHSllBJ",
+	"2z0yM0PI5QX0wxay3hAlyZLWR6Tz5OyfjVQ7M9buTH9LP4NGtJSp2nWha7rQPlEOU6frW1ukCD2S6Yp9",
+	"Sz7UXBuaWT/3DJP5rkBRJYoXtjP1iglWU80KDNFw/S2BWwd+/OXlc/Ldd9/93Zjnv948n2F6NlSyIkyR",
+	"DGI635JntMZfnay2cZ8HV6Skc1bijzvfptmwRfHtv7U1/U8u3lPNjen/2oUyvRC6eABJ8hUTtOIXTy6+",
+	"+/by2+8A20CvYU/vAxoE92ot+mXNaaBmLq+KiycXr7nST9vHwL6opLAgFw8vLzEZVWjrqKNVVfIFvH//",
+	"d5sSjbyebTnZ4fY/SlpGgtGfY9cK6DGG6V3yWYugBNw/Ixp6QtrYtVEil4RupViZ/diiUbp0EA6x2fl1",
+	"339fy3lp3oG5BES8/8n+ef8ZebFkaD51SfoLU8zRdN+n6KOIxweU9wXdYguHFbbasckDO5sB69DJiNyJ",
+	"Y9djmKOmWwaawJN/frowCiAwjIvHPrmg4czdidZ1w2bBRlcOiO/if/2T3vv3y3t/v/fbpwezR5ef/yXi",
+	"G/1tdlE1kXglukUUobC/rdMalzpzuwnUkcvlzEJpg6sfu/lZgGwL77aQ5pzO6WKD1x3u0LfY4yLYoeuD",
+	"/fmjYUo/k9jtI5vZRzpB+RE+d4WjIeXnHK74mVX6FMad09JlWEeP/o9MP7OPfIlj78bKOPEuCkPA4FSa",
+	"MPG73DuUrmPpsaAlEwXmzacI8nRlHrmIn5M/GsRttgfFJi60ZBixij7P4t+x4YD2O36BD/8WQsI9DFy9",
+	"MUi4307cxUGZjXRJSOcgI1jJLaR+q3Ps1P2Si82wqL2VG/aSseI1B7/F+KmC+XKxIebiVL7DGRV7yGQ+",
+	"XrKmWCo9u/Ntjx8jsUFtvwUQk5a80HyhmZuH54xo2YtyHX/L2Fy/LjHe0KG9+jLUeEoE2wEDXPlWSdaP",
+	"d16GMHwc1san2OOHtmA6Q+Z0EAPS13Mu5KERSbFn25l4uA5b+3xnm9ZiN0Q2TRBHSrzYuYaNYsqhkvAO",
+	"juOp+3Uf0a8ydu3awWT9B926YfLg6k4gKMaN73/ScsPE5yGCYgLPe0RzO6DmyDJvwKl0p8wZzC4mYWVB",
+	"998Y+61NHjkPxbJ0lufumTsjnGYfdWcqEZ1nzgWtYwnZPXK5UjFjnReUl3tPOPIXY18/fvzo8V/PSMPR",
+	"w4y7mzjKJ9Hwix6v+5q7Ho7R6/dpUdxw7F15/BqPM5UmOML9IjIRYwwFzLK6mQUPbE9r99eRlHccNO56",
+	"GrPcpkmZXvJLJwCV7IdSxPHS+4fLGI1X1hliEwWwYJ5AIS+gRZzCcmHVatKh9FMLFHD3dmWyurVPnBd0",
+	"33qOXJnhGYhxn28rabtJyCiYB90w5apiFTinzBTkklBBuBPg0Aj/W/LBaDi63ntVlCvIYOn7MV7BsAG1",
+	"M9QQDX9padzLOhg85qfeBOc9TBlsoV5izn6fGXx6zdJl9Z/MBp/sn0bcg1t5yxzXZpmskKJNdy655m78",
+	"futgRkcpp0XH09fzuP3U+f4d3yIeVGe8op2qaWjRQRjZ3TL+78NJrieATH0AgQ6ZJmi3QmZG6xN2Qo3r",
+	"NPotIhfAeo+76SKseU1v2Uln56CbY0pFe9XpL3j3l0o7HvTGzIxSBIvBBEQPIgl9/04gk4Wpvv8J/zBo",
+	"SvlI0TQtzwGq36UdhWNAIVeChMjXpQd3PxfB7ocJFikR9bSNxZ9AuzsXbumONz/caT+bQ6XUTePrkSa9",
+	"XZ8Dnpy6/wn+MHgv/yoK+czm1h+3+7PovTq33zztVs0IIpYldL2FUDLC1s4p2kXnI6eUG3X/k5JNvWCf",
+	"g6N0EL9pNGq7NjMBUvjMuwFkm8cNJlLYqDmOYrtESpvksGbmz33dF7rAPsPkxXNuF67ttP2aZQaMjtj4",
+	"U6xN6BufY27aB3PszZ/kjmyp2OOmVsaoEWdlOY8GvUpVvOodK28Rl5mUlBe262jQ+suaeleHFlWPqW7q",
+	"PSJEn8BTvaRh51W+IpYoT1A6GzPKYf11nMNRsw27WrZbG6ihjy6jscYD2zcc28NYRUaycK1nGGlLf5d1",
+	"YhSb4zpllOhn2LDBEirrD7O/6jpkp7/r7tMlX+o1IoRuuZYimjg4tBkWdvFc8eVDZ5BNTkJBy0P8Jhf1",
+	"omReM7qZES1lYiK+c9SA12A2CNK5ZB4YKjbAlitEuI5o6aN2WdAA4GFPTb9LZdZiycdijBu2JxRT8M8p",
+	"C30HtIHUo2bLXnUjTRkR8cNuDJDnfy5fQ77uHNXLfxDFq8PQ2V17D/K6lx/2uzRvnU0XfivbtArAmLOA",
+	"EVRDeeCZb1kmdD2WJviDfebPMizzuktAJ4hMe72Uq5mTiiDzQVOta36LmYmnJT8cCIWiUMSS2aWJlnL1",
+	"LbmxbU/gxz2ePXTWK/DWXxEqoBTPPtAI6L9BGsUKwgujy9Rsaf7WV5KfVhUTxVk27s4PXcCC03Y67AAz",
+	"KerjRvzPEPfp6uGC7c4rHlxDmHSIA2w+GiRqdPrFXLVFuQjh6noA2eCU0hZXuquO0w1L58d8XdwbpPp0",
+	"lM4xD/EhT7rvHMeUD05gyj8L+7/PzK88l3SYaGZlH+QI+w+fk89bsJmUi/ClR0L4mplxa8uvR5rwBYz6",
+	"8PGjUdaEr34JYZmJ9BOPft8BQ2Tmodq8xnNpR18yeTWhs0xOlpxFUj5PJ8udH5g4DvdLWZO13EFBFZQg",
+	"wJpdQVHYrvuRVTzSydm9ngvq6z5Jb2jBznuSbN151Lx4yUXxUtYnRq4S3pw/sj1EMaCPL2K1QJJCS4Cc",
+	"EgnwrM/Aq46pdKzbtI86yPwF4Hqs2JkFIx9OqeP6fD5U7y2jZUmUro1mkHRe1vTAsTgMLQWP362f6CWP",
+	"Kjk/3LIaEWFtrBj2aSG3rg9e2wPvypcIzksJ+F4QxT/rftaMDR9PhPs+68kUCDqRPpxHVtS0OAidc47S",
+	"+eGjUFY/voNCmrwjXzN2w7dZ9VA3bSt/WjNi9mpmOw3Quu2UeE5+6HaYPNWj1+skgAHAfqefPdNhu48V",
+	"A6MS3R/tlK4IKzEdhoEpKX3PJ1BYjJqyBigkF/qBxg+q7x/BAsQv7V7s0jY34T/ERz6xXR2CrCADAbn6",
+	"GBchSey4f7a+4nEAE848ZJlgYecpCukdDUirHbr8foYHvsb8G5iZTTtPZETiNbSmt0bVZ8ImEdsQ0Jnt",
+	"ix+EWTlebkYMhGMRqtDeoHqxTifF+hp/KtSO1URBiq9Dh8MrFQ55//DD6Kft1ewucmxPqjrG9XzhkwmD",
+	"IhZ8kq+4Jg7l7eyH8f7Wt/6M8pnRX1QLxgxdHTEppaJKG3WKK022jLYxUj6vab3/lrwdy8GGLpPYvPIr",
+	"N3I1+6j7Fs/lOLohvPhnS/9uf9BYWRE30mIPu3tWFmt7/yUzLl2vp68w49J210ycSuoUJMFYoe6AbOYf",
+	"4A+fj9cj44lavsFWlm3/aNQPn9JW38hbY2gvqFiwUs2IUbhlbQRIC0ZBCgCMwSkBTMXWvOUg+cBwxUQI",
+	"WZZyl1JEX4dLOvflgB+3PU6OjUq/kGc+XMIKpdTRemt+P/P17J0Ex6X4fRGnwXto+07LlLbr2sJjs7m6",
+	"sSj/59qWylZFpLblPXbTOe+2MFpDpmz0AD+8C+fc4A6Ai2UY8MKns86s1arvxho323H/k6ssGtqUE6+i",
+	"uKgdKwsac9Pc9Ta9iLtN3gnmRTLmTsz3+Ifzbo5tX5DcFmxbcPSGjDwJi797FQJWkRJGJRXO8Lb6hBSE",
+	"2m4RDpMa7TVza6rWOJufYlQmYrRfjODnv6TN1B0g/ZfVr4d3+VqWt6ywyUkW3dOhkzPdQuoZa3xz7iBs",
+	"2LwjuedtC4QvboPlNRT5ampiatfAMqruXjNbu+ET4lgbqOikY3Qx9iHF+FvyDDKNYQhI6mlDF+Yhc58U",
+	"bX2KXC5bz87s0LXzpOPXWcvdoWOnkAiVeJDzVteg4v4n8enY5Wy95/PLiQQ7dDHicQWXCdXIMOfn1Puf",
+	"XKpPRln1Lw2gCY8fq1fAk3K5DBj6S2c8j181b3ySU8o6xbQ7nw1FrIuLiQKLwZQNmAYJeDyafJeosJpC",
+	"0FjO1ln5QTHdVEOq1jU88DX6YXBmicRNV6zJhCaKawVK05ZR1dQnxnpTUGw39f4MtDq/tHuDi1ZfPLbE",
+	"aNx1LesNK4hsdL947KycXUrbRvWskdbX5jLH6GkYCCVrWVp4Y2qrCaIgqdcwq6+p5GJ24SmVFWV/y3Zm",
+	"ESPdnWKFHG6kr7i4WdN6ZTt2xuMehnsVbLFmUAwMPZ6vxoFlbur9DXz8a5MPOKt/Nd/l8ovHuf7B6oIv",
+	"kl4hVFXvYovvf8I/ZGhAft/+FFyZk9xMup36XQDQ3ISfv4PQq/3+VyQf2GIt+B/NIP7ojX/oa1Sb2tlF",
+	"I1igxbaqU0f/VJryekHVmQPOumZUDxfK3eAjX3WdHMwxJ/fMw2RVtdxydW4WBVLd/wT/zZFuMO3/kMLN",
+	"z/xOZFvw9bsQbbXXj78KybazHbtTQu0DNj/7D+tyh/mnEJIY2xjb3oOmdvT483vTvxgtz8+5YWvuL6sp",
+	"pjbwZ5eypgKH+tmPxv2q7Skat/9tj82vfG+nYGKp67VNyzx0kGGr8F2nmyr0i2lW6zAQFWl8Ot/b3qeR",
+	"9t85TcttaEx3xu4W3n3/6LyNxtyryV7NX8dBMITC4jqiGGTKXBFKtkwpumJkR7lWLhdvS3k5lx9tRxx0",
+	"XXKoNaZFUTMF+t2jy7+fdc6uY2+8OnWUZa466e1tU+2zn/RRcOvjYK3PcxfeMfy1TdIczMyzj/wpCP13",
+	"GpTHhQ1BKWJpmMUYPk8qPA4agYFrtfbuPFBrVw7+zTdvsMBwO1sJMpfFHko2qNg71Le2yAMQLrTZDAww",
+	"w1dsGh6RyyWr3U3a92ThBOI4cV8W/c1OOCOIeEcsg6RIYyHP2YJuGYaNzt8G50tvwYjYel/S/V07L8yS",
+	"39dyyeMwUdDXrqYFfLrFSDzFXLVZ8IdHwFD2i9L/S7UKsBAUh2mCUwA3hlApjrB1kdjF+aXs/TlTvGD3",
+	"P4Gqkc4DfC63Fa1hu9UXF3ndL8NM/7McZKQrTyTT3+ykK8VWBBpwEr2uwcLQDt8JepirWdCVVK9t6W8t",
+	"lWIqbGG6PQcHsY+uLUGUVX6An583dc0XTdlsM9veoUGSg474O6aiLtRtFiriO4FKyxVglCzUrbn8t40y",
+	"VxOmDqWqvh0L3xm0qlxopu8pXTO6PbkBDtg+HFBG14wWDPsRP8eR773gymMwd0bqffcMHDLWuOKZGUtZ",
+	"1uZi5lDoGPnv1+/emn3aElk7F5SqakYLMEmuoOYBoGbADpre1qLDl3fhHcJhvrRBjKMOqGEcDF9+FkVd",
+	"0znekPHd/cXsVnffQDqtGgbyyKbbKbKQZbMVmDeQET42372h2Cf6S+gBbpXxY2ZE8vPrf4RdrOf7DDxH",
+	"/OyfXvdmZmEIGndF+L05hV1c9thwWOuNf2q6Nf0nWM9ZYTC3JuyrnwsbaZ0Kd4EQGaTy2Y79amHMXC7I",
+	"m0bxxf9483pGnj57bkTrm1cvXiF+JMJAbmkB/icjnhclB6AEr31wl71tq3C9YO4n0BbFmxa17Y4iSm1m",
+	"4/lh7SZseAS8FyAXz3GYkomrKRcJOEVQI2xdIiFyotwy7yk53SkSbPI052C7d/+/qyPm6jgPYWMNgEpG",
+	"K6IlMa83cIXFyF86GK0v2GlgsAbC8HWydgiYHjBgaHF23we68c+wIXeV72oHOLEs10crziu28gzI6wWe",
+	"9TMLkQl25tbcjB+3Zn+3vOAXsws6X2SZnB9qrhla466gdsnFitVqAA/fPjEREP+5LGWDjXmwdfF8T7q9",
+	"ePojLeCdqSO9bbZzhiMt1o3YpMDS/I9TPo6CaPC7dy9//rOZ49HDZwN+A0H8ki7YO/HaPvenCLcJZlqw",
+	"nrwebEU3bfvhNHRvN9zZXLuHFS7bs4vbLatXbBRiG/P58d60IXJo2IOBMw6AFDMzRyjcc1VaRkfk/t/k",
+	"6so/a1TJlRQRhKQ3Zj5/7uU5CVZNyzyn8gHUmZbnYxIg2fkvYnnL6rop+WjlJjX3VwGYvEb3V9r2GpI1",
+	"A1wSDZ1oVbMA05JpbR6d08Wmv/vvcEz29WlNb9nunSfI8WmJp2UfRPcJCD3YrQrNeaoCc363ptqcS8DI",
+	"MnaJsfrAnjN7pxldrFn9jfKaSZgIQ83/xL6/ez+ykxWzaXfyrSi+RRxHWrNvnUr2X41ado4bGil7anbj",
+	"gEAFV6HN2gKPSUrC2rlctYBidovALldMpwoqf2HwlbNsy/kPFUzr16qUtLj7BhhQQNfbj/ZQW2gVqFOz",
+	"OyDYzjJBPwdudlFGb8z+B+mtUb/tdoKfHTrA7CQURuk128ORst3hvJ7Sy9AbVD3s2zCnnH4HljHOf20o",
+	"tC7UUGL9f5dcXLvncuTmO8FO7RCVrt9NzeOcpZ52jJSgsb9bt1qLiTln4IH7UuUE47Xf11XJ4cpvBNfE",
+	"6DF+8i1Y8KJktGYFYmnuzX+uerohsL3RDDA3y/BivB403J471+dC5s0u9rTmdNdweBTaDQ9HDq8f9nyV",
+	"n2afTjrbmBY7Ep5xD32RuAkOlhsxsSm8DrR6dxaULEeV+5/snz7fR7GUNJh/Ybreu6nn5MZs/bN33b33",
+	"lSY7XpbQLbzm56gMMCbDLWe7ofTYd+6ZO5S3foxYsAUA/aF6D6xqI6Qqy1fHrrsqqRh2mogXdHoHnzuv",
+	"+XlB9+8xmzzZLcCDa6EaWtC9sd1tDrrRXqRqU9ItjLLRRY254VSbU0gLLWsHk83hgR5pDzZdkecz8mJu",
+	"zNGX/yXVH/ZOGrvarrNH4j6axf3MRRFziz4gf7FU/SvRkjxKLEsuNL1lUZ/r+foPjC4i3rTUNiSuobKi",
+	"rthqxWWbse2c3iexj6yZ+Z0W4zkpmLkhihDR22bGZGagODvrP6CxNDp0KiHkptN0XTvP9umbZph0YNdu",
+	"mlqYXdONYASeNVv19NlzVEtbX4eW5opjYlVTqH9TrmG9eSdjY3/AN29gOl+msmy+6OcYT80y7sajvlSb",
+	"yTmtVUzCzNqIWcy2VRte2d3OUgavN7zqa4L5LQLb6B2+McOJtxPJsaGhE3xzGjqxYsqV3aWs5Wu+Eu+a",
+	"vBJ08yyCB92Fpaxsmd+dCZo3CdAFaU6nwrWd1CY6qp8Zor0SF1+2T+JhI8TBo23UG6V2si4iaPoTu33C",
+	"BIIP/tnZhvE9vz51s+FwQfr7oAl7jY98CQMWhnolljLXhF1QTUu5asAJbNdyMjXuf4L/jgBfKIaUyRI6",
+	"T5ULI5zNURUrGvHzyVDQv390LPa+ByMVEBZxhRM1MwYlUZpVto8HzAfKBiCqaWxKLmchRP+Vy/JY1XT7",
+	"jSJyJ7DZ2pwubGEi7kDc8xWs966R0HwP2n43Suxv5Yh/0N6gJ6Zwryb2I55dAFk7Byn4wHeX4x9oPW9/",
+	"G/G1wQzdiF8P0ppzSQwLK/fQFxFXrvfVuLAKfSozaIiCTgMbRgHolDPf2U+Lwk3wzgK+ne5fXy5feKDp",
+	"2MmZwm6X7n+yfxpE9w8pfLcd1t7TVVL1a9G2uPpSkRA7LdvOLoVTc7cc+J7VSoqXst7++WKp5ZdOjtgp",
+	"NB0oSAjBA2Zkt+aLNZbqh5lFHXRRCzwsdyJaXHCWdosj0qJTSfKfWGDcL9lSD2mPz+WWPaOLzUVue/H2",
+	"eINm9Kee8cHZraQ4wL66CqHqkx6k14zesq8K1DYGP/v1KUMB01W0MQ9+gv9moPa9N899pah9AePFq9gr",
+	"P/kzAPcdJGpL30mow8gz0kCZh/17TRqheUmWTQ2ZSkJqnojQvw8me9fMDfHbHMjmkkbBibleywbaOdhq",
+	"p42QO+Xg68NyzbxjA/P5es6NTQq7/0nLDROf7y9oyURB62EwVnjnuXs0xxSHz09qcT9qi48omJp91J3l",
+	"nJTcx91qZ+SXl8/J48ePHh9J9tmFYoum5np/8eSfv9lNsPix96kuqRqi/VN44E8Bikp3vN/S32WdCpHy",
+	"g073w/6AOw0rIvESNoPRFlFv3LA9ptvB3yqq1GknbFvx4eNkHhgJRz9jFFtoQNP4WZtd65WNmtGy3BuD",
+	"J1EPhHjxaUboQ/YleszIs3zGmPhq2pd+O2vcaUvrTdeD1I9ADfqF8AM5YZ+nxDzrgp1bpmsp5JaBK9AI",
+	"05P8HcBksqCDEHM3svga00lwWiP9C8F3WtCT+uHthsnzIUacXuoBnjTrlt3BK/8RKls/0EEEvh1FNDvD",
+	"iPz4Dp0p+/zaZ0a4HHYzYNj0PK/VQ3SLzkr+O4D2dcz9BaFM6T4s0433OA+pf+ZqBR8MwejGN8psN8Q4",
+	"LFJE248LmcJfYAVfLlltjQyuo5bDnTJBH+pp2VuJbU6FQLkAZWHv1dgkWpTbiO6ZRMr9s3nxLswMqFwY",
+	"FMDwwF2eCxgglU3vdxifOjs6uV/dHexru7AvvrNgzNS37iA2dXnx5OI+rfjF598+/38BAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -23,6 +23,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/demand"
 	"patientladder/core/reading/naming"
@@ -118,6 +119,11 @@ func (d *Desk) Day(ctx context.Context) (Studio, error) {
 	s := Studio{Tenant: tenant}
 	s.Words, s.Now, s.Zone = tenant.Words, d.Now(), zoneOf(tenant)
 	s.Today = s.Local(s.Now)
+	own, err := d.Store.Activities(ctx, tenant.ID)
+	if err != nil {
+		return s, err
+	}
+	s.Pool = lessonplan.Shipped().Over(own)
 	s.Holidays, err = d.Store.Holidays(ctx, tenant.ID)
 	return s, err
 }
@@ -146,7 +152,7 @@ func (d *Desk) Material(ctx context.Context, id string) (Studio, material.Materi
 
 // Names are what sentences about this studio need.
 func (s Studio) Names() wording.Names {
-	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words}
+	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words, Pool: s.Pool}
 }
 
 // Taught is the name of an instrument as it is kept; any can be taught.

@@ -5,7 +5,6 @@ import (
 	"strings"
 
 	"patientladder/core/library/material"
-	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/studentlog"
@@ -98,7 +97,7 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 	case studentlog.SetupChecked:
 		return "Bench, feet and hands checked"
 	case studentlog.Activity:
-		if g, known := lessonplan.GoalOf(e.Goal); known {
+		if g, known := n.Pool.Get(e.Goal); known {
 			return "Done: " + g.Name
 		}
 		return "Done: " + e.Goal

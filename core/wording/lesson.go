@@ -52,7 +52,7 @@ func (n Names) Segment(s lessonplan.Segment) Segment {
 			out.Title = n.Skills.Name(s.Skill)
 		}
 	case lessonplan.Activity:
-		if goal, known := lessonplan.GoalOf(s.Goal); known && s.Option >= 1 && s.Option <= len(goal.Options) {
+		if goal, known := n.Pool.Get(s.Goal); known && s.Option >= 1 && s.Option <= len(goal.Options) {
 			out.Title, out.Words = fmt.Sprintf("%s, way %d of %d", goal.Name, s.Option, len(goal.Options)), []string{goal.Options[s.Option-1]}
 			if s.Lead {
 				out.Words = append(out.Words, "Offer it: the child leads this one.")

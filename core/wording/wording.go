@@ -27,6 +27,7 @@ package wording
 import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/lessonplan"
 	"patientladder/core/reading/naming"
 )
 
@@ -36,6 +37,8 @@ type Names struct {
 	// Skills are in the studio's words.
 	Skills skill.Catalogue
 	Words  naming.Words
+	// Pool are the activities of the studio.
+	Pool lessonplan.Pool
 }
 
 // Title is the title of a material in quotation marks.

@@ -163,3 +163,12 @@ SELECT body FROM bench WHERE studio_id = ? AND asked = ?;
 
 -- name: SetBench :exec
 INSERT INTO bench (studio_id, asked, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body);
+
+-- name: Activities :many
+SELECT body FROM activity WHERE studio_id = ? ORDER BY id;
+
+-- name: SetActivity :exec
+INSERT INTO activity (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body);
+
+-- name: DropActivity :execrows
+DELETE FROM activity WHERE studio_id = ? AND id = ?;

@@ -9,6 +9,12 @@ import (
 	"time"
 )
 
+type Activity struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
 type Batch struct {
 	StudioID string
 	LadderID string

@@ -11,6 +11,33 @@ import (
 	"time"
 )
 
+const activities = `-- name: Activities :many
+SELECT body FROM activity WHERE studio_id = ? ORDER BY id
+`
+
+func (q *Queries) Activities(ctx context.Context, studioID string) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, activities, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var body string
+		if err := rows.Scan(&body); err != nil {
+			return nil, err
+		}
+		items = append(items, body)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const addContact = `-- name: AddContact :exec
 INSERT INTO contact (studio_id, id, student_id, position, name, relation, email, messages) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
 `
@@ -392,6 +419,23 @@ func (q *Queries) CountLoginFailures(ctx context.Context, arg CountLoginFailures
 	var count int64
 	err := row.Scan(&count)
 	return count, err
+}
+
+const dropActivity = `-- name: DropActivity :execrows
+DELETE FROM activity WHERE studio_id = ? AND id = ?
+`
+
+type DropActivityParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DropActivity(ctx context.Context, arg DropActivityParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropActivity, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
 }
 
 const dropContacts = `-- name: DropContacts :exec
@@ -788,6 +832,21 @@ func (q *Queries) RemovePause(ctx context.Context, arg RemovePauseParams) (int64
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const setActivity = `-- name: SetActivity :exec
+INSERT INTO activity (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body)
+`
+
+type SetActivityParams struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
+func (q *Queries) SetActivity(ctx context.Context, arg SetActivityParams) error {
+	_, err := q.db.ExecContext(ctx, setActivity, arg.StudioID, arg.ID, arg.Body)
+	return err
 }
 
 const setApproach = `-- name: SetApproach :exec

@@ -75,7 +75,8 @@ type Input struct {
 	Gap int
 	// Beginner looks at posture in every lesson; SetupDue when bench and feet are to be measured again.
 	Beginner, SetupDue bool
-	// Used are the activities done so far.
+	// Pool are the activities of the studio, Used those done so far.
+	Pool Pool
 	Used Used
 	// Waited are the segments that stayed out of the last lesson.
 	Waited map[string]bool
@@ -120,7 +121,7 @@ func Candidates(in Input) []Segment {
 	for _, r := range in.Reviews {
 		c.learned(r)
 	}
-	for _, a := range Activities(in.Instrument, in.Age, in.Used) {
+	for _, a := range in.Pool.Activities(in.Instrument, in.Age, in.Used) {
 		if in.Age >= veryYoung { // older students have ear and rhythm as the salt
 			a.Value *= 0.5
 		}

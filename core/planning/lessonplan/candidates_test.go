@@ -15,7 +15,7 @@ func usual() Input {
 		return Piece{Material: material.Material{ID: id, Title: id, Strand: s, Quarters: 64, Tempo: 80}, Points: 3}
 	}
 	return Input{
-		Age: 8, Instrument: "piano", Gap: 7, Pieces: []Piece{piece("fog", material.Method), piece("scale", material.Technique), piece("card", material.Reading)},
+		Pool: Shipped(), Age: 8, Instrument: "piano", Gap: 7, Pieces: []Piece{piece("fog", material.Method), piece("scale", material.Technique), piece("card", material.Reading)},
 		Bites:   []Bite{{Skill: "ties", Step: 1, For: "rope", Slack: 2}},
 		Reviews: []review.Chosen{{Piece: review.Piece{ID: "old", Minutes: 1.2}, Worth: 0.6}, {Piece: review.Piece{ID: "lost", Minutes: 1}, Worth: 100.2}},
 	}

@@ -4,9 +4,12 @@ import (
 	"cmp"
 	_ "embed"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"sync"
+	"unicode/utf8"
 
 	"patientladder/core/library/instrument"
 )
@@ -23,23 +26,43 @@ type Goal struct {
 	Options  []string            `json:"options"`
 	// Home says to the parent how it is done at home.
 	Home string `json:"home"`
+	// Off says that the studio does not use it.
+	Off bool `json:"off,omitempty"`
 }
 
 //go:embed pool.json
 var poolText []byte
 
-// Pool returns the goals that ship (common practice for the very young and for the ear).
-var Pool = sync.OnceValue(func() []Goal {
-	var goals []Goal
+// Pool are the goals of a studio.
+type Pool []Goal
+
+// Shipped returns the goals that ship (common practice for the very young and for the ear).
+var Shipped = sync.OnceValue(func() Pool {
+	var goals Pool
 	if err := json.Unmarshal(poolText, &goals); err != nil {
 		panic("lessonplan: pool.json is damaged: " + err.Error())
 	}
 	return goals
 })
 
-// GoalOf returns a goal of the pool.
-func GoalOf(id string) (Goal, bool) {
-	for _, g := range Pool() {
+// Over returns the pool with the studio's own goals in it: one whose id is there takes its place, another is added at the
+// end. Families of a goal that ships stay.
+func (p Pool) Over(own []Goal) Pool {
+	out := slices.Clone(p)
+	for _, g := range own {
+		if i := slices.IndexFunc(out, func(x Goal) bool { return x.ID == g.ID }); i >= 0 {
+			g.Families = out[i].Families
+			out[i] = g
+		} else {
+			out = append(out, g)
+		}
+	}
+	return out
+}
+
+// Get returns a goal of the pool.
+func (p Pool) Get(id string) (Goal, bool) {
+	for _, g := range p {
 		if g.ID == id {
 			return g, true
 		}
@@ -47,9 +70,36 @@ func GoalOf(id string) (Goal, bool) {
 	return Goal{}, false
 }
 
-// Known says whether a goal of the pool has an option of that number.
-func Known(goal string, option int) bool {
-	return slices.ContainsFunc(Pool(), func(g Goal) bool { return g.ID == goal && option >= 1 && option <= len(g.Options) })
+// Has says whether a goal of the pool has an option of that number.
+func (p Pool) Has(goal string, option int) bool {
+	g, known := p.Get(goal)
+	return known && option >= 1 && option <= len(g.Options)
+}
+
+const (
+	// mostOptions is how many ways a goal may have, longestOption how many letters one.
+	mostOptions, longestOption = 9, 300
+	oldest                     = 120
+)
+
+// Check says in a sentence what is wrong with a goal, or returns nil.
+func (g Goal) Check() error {
+	switch {
+	case strings.TrimSpace(g.Name) == "" || utf8.RuneCountInString(g.Name) > 80:
+		return errors.New("a goal needs a name of at most 80 letters")
+	case g.From < 0 || g.To > oldest || g.From > g.To:
+		return fmt.Errorf("the ages must lie between 0 and %d, the first not above the last", oldest)
+	case len(g.Options) == 0 || len(g.Options) > mostOptions:
+		return fmt.Errorf("a goal needs 1 to %d ways", mostOptions)
+	case utf8.RuneCountInString(g.Home) > longestOption:
+		return fmt.Errorf("the words for home are longer than %d letters", longestOption)
+	}
+	for _, o := range g.Options {
+		if strings.TrimSpace(o) == "" || utf8.RuneCountInString(o) > longestOption {
+			return fmt.Errorf("a way needs words of at most %d letters", longestOption)
+		}
+	}
+	return nil
 }
 
 // Used counts how often each option of each goal was done: by goal, then option from 1.
@@ -101,11 +151,11 @@ const (
 
 // For are the goals that suit an instrument and an age: first those of which some ways were done and others not, then
 // those not done at all, then those done least.
-func For(player string, age int, u Used) []Goal {
+func (p Pool) For(player string, age int, u Used) []Goal {
 	family, _ := instrument.FamilyOf(player)
 	var goals []Goal
-	for _, g := range Pool() {
-		if age >= g.From && age <= g.To && (len(g.Families) == 0 || slices.Contains(g.Families, family)) {
+	for _, g := range p {
+		if !g.Off && age >= g.From && age <= g.To && (len(g.Families) == 0 || slices.Contains(g.Families, family)) {
 			goals = append(goals, g)
 		}
 	}
@@ -118,8 +168,8 @@ func For(player string, age int, u Used) []Goal {
 // Activities are segments for the goals that suit an instrument and an age. The very young go through five goals,
 // each in three ways of a minute or two, goal by goal; what was not used before comes first, and a tune of
 // one's own comes last. Older students get the next way of two goals.
-func Activities(player string, age int, u Used) []Segment {
-	goals := For(player, age, u)
+func (p Pool) Activities(player string, age int, u Used) []Segment {
+	goals := p.For(player, age, u)
 	young := age < veryYoung
 	most, ways, longest := goalsOlder, 1, 3
 	if young {

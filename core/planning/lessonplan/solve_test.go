@@ -189,7 +189,7 @@ func TestFirstLessonsAtThree(t *testing.T) {
 	}
 	used := Used{}
 	for week := range 6 {
-		list := Activities("piano", 3, used)
+		list := Shipped().Activities("piano", 3, used)
 		require.GreaterOrEqual(t, len(list), 15)
 		p, err := Make(append(frame, list...), Limits{Minutes: 15, Longest: 1}, Hand{})
 		require.NoError(t, err)

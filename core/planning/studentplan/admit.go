@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"patientladder/core/library/material"
-	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/standing"
@@ -98,7 +97,7 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 			}
 		}
 	case studentlog.Activity:
-		if !lessonplan.Known(e.Goal, e.Step) {
+		if !s.Pool.Has(e.Goal, e.Step) {
 			return refuse(NoSuchActivity, e.Goal, nil)
 		}
 	case studentlog.CycleKept:

@@ -32,6 +32,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/preview"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/signs"
@@ -49,6 +50,8 @@ type Studio struct {
 	// Skills is the catalogue in the studio's words.
 	Skills skill.Catalogue
 	Words  naming.Words
+	// Pool are the activities of the studio.
+	Pool lessonplan.Pool
 	// Zone is that of the lessons.
 	Zone *time.Location
 	// Now is the time, Today the local day as midnight in UTC of its date.

@@ -63,12 +63,8 @@ func WayChanges(previous, then Glance) []WayChange {
 }
 
 func (g Glance) reviewMinutes() int {
-	all := 0.0
-	for _, d := range g.Week.Plan.Days {
-		all += d.Minutes
-	}
-	share, _ := g.Week.Plan.ReviewShare()
-	return int(math.Round(share * all))
+	review, _ := g.Week.Plan.Reviewed()
+	return int(math.Round(review))
 }
 
 func (g Glance) latePreviews() (n int) {

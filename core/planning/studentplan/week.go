@@ -84,7 +84,7 @@ func (a *Ahead) games(nothingElse bool) []week.Activity {
 	if !nothingElse && !lessonplan.VeryYoung(age) {
 		return nil
 	}
-	goals := lessonplan.For(a.Instrument, age, a.Standing.Activities)
+	goals := a.Pool.For(a.Instrument, age, a.Standing.Activities)
 	done := func(g lessonplan.Goal) bool { return len(a.Standing.Activities[g.ID]) > 0 }
 	slices.SortStableFunc(goals, func(x, y lessonplan.Goal) int {
 		switch {

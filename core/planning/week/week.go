@@ -198,18 +198,26 @@ type Plan struct {
 	Estimate string
 }
 
-// ReviewShare is the part of the planned minutes that goes to learned pieces, 0 to 1; planned is
-// false where nothing is planned at all. It is the one share of review of a week.
-func (p Plan) ReviewShare() (share float64, planned bool) {
-	review, all := 0.0, 0.0
+// Reviewed are the minutes of the week that go to learned pieces, and of how many: the games that fill what is left are
+// not counted.
+func (p Plan) Reviewed() (review, all float64) {
 	for _, d := range p.Days {
-		all += d.Minutes
 		for _, it := range d.Items {
 			if it.Kind == Review {
 				review += it.Minutes
 			}
+			if it.Kind != Game {
+				all += it.Minutes
+			}
 		}
 	}
+	return review, all
+}
+
+// ReviewShare is the part of the planned minutes that goes to learned pieces, 0 to 1; planned is false where nothing is
+// planned but games. It is the one share of review of a week.
+func (p Plan) ReviewShare() (share float64, planned bool) {
+	review, all := p.Reviewed()
 	if all == 0 {
 		return 0, false
 	}

@@ -1365,6 +1365,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/activities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listActivities"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/activities/{activity}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                activity: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Changes a goal for this studio, switches it off, or adds one; the program's own comes back with delete. */
+        put: operations["setActivity"];
+        post?: never;
+        delete: operations["resetActivity"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/words": {
         parameters: {
             query?: never;
@@ -3451,6 +3486,31 @@ export interface components {
             /** @description A piece of the library with the same notes */
             same?: components["schemas"]["Id"];
             sameTitle?: string;
+        };
+        NewActivity: {
+            name: string;
+            /** @description The youngest age */
+            from: number;
+            /** @description The oldest */
+            to: number;
+            options: string[];
+            /** @description How it is done at home; to the parent */
+            home: string;
+            /** @description Not used in this studio */
+            off: boolean;
+        };
+        ActivityGoal: {
+            id: string;
+            name: string;
+            from: number;
+            to: number;
+            options: string[];
+            home: string;
+            off: boolean;
+            /** @description The studio has added it */
+            own: boolean;
+            /** @description The studio has changed it or switched it off */
+            changed: boolean;
         };
         Words: {
             /** @enum {string} */
@@ -6650,6 +6710,73 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SkillInfo"][];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listActivities: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The goals of lessons without a piece, those switched off among them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActivityGoal"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setActivity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                activity: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewActivity"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    resetActivity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                activity: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it came, or gone where it was the studio's own */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -167,6 +167,27 @@ export const wordsQuery = queryOptions({
   meta: { from: ["words"] },
 });
 
+export const activitiesQuery = queryOptions({
+  queryKey: ["activities"],
+  queryFn: () => body(client.GET("/activities")),
+  meta: { from: ["library"] },
+});
+
+/** Changes an activity of the studio, or adds one. */
+export const useSetActivity = () =>
+  useSend(
+    (a: { id: string; as: Schemas["NewActivity"] }) =>
+      body(client.PUT("/activities/{activity}", { params: { path: { activity: a.id } }, body: a.as })),
+    [{ fact: "library" }],
+  );
+
+/** The program's own comes back; one of the studio's goes. */
+export const useResetActivity = () =>
+  useSend(
+    (id: string) => body(client.DELETE("/activities/{activity}", { params: { path: { activity: id } } })),
+    [{ fact: "library" }],
+  );
+
 /** The names of notes are written into nearly every sentence. */
 export const useSaveWords = () =>
   useSend((w: Schemas["Words"]) => body(client.PUT("/words", { body: w })), [{ fact: "words" }]);

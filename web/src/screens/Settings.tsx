@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../contract/client";
-import { studentsQuery, useApproach, useSaveWords, wordsQuery } from "../data/people";
+import { activitiesQuery, studentsQuery, useApproach, useSaveWords, wordsQuery } from "../data/people";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
+import { Activities } from "../way/Activities";
 import { Holidays } from "../way/Holidays";
 import { Ways } from "../way/Ways";
 
@@ -60,6 +61,7 @@ const groups: {
 export function Settings() {
   const words = useQuery(wordsQuery);
   const students = useQuery(studentsQuery);
+  const activities = useQuery(activitiesQuery);
   const save = useSaveWords();
   const approach = useApproach();
   if (words.isPending) return <Waiting />;
@@ -131,6 +133,8 @@ export function Settings() {
         </section>
       </div>
       <Refused error={save.error ?? approach.error} />
+      {activities.error && <Problem error={activities.error} again={() => activities.refetch()} />}
+      {activities.data && <Activities goals={activities.data} />}
     </div>
   );
 }
