@@ -243,13 +243,33 @@ func TestASkillIsAdded(t *testing.T) {
 	u := newcomer(t)
 	status, body := u.call("PUT", "/api/skills/harbour-swing", map[string]any{"name": "harbour swing", "family": "rhythm", "steps": []any{"sway", "sway and clap", "play it on one key"}})
 	require.Equal(t, http.StatusNoContent, status, body)
-	for _, s := range u.list("/api/skills") {
-		if s["id"] == "harbour-swing" {
-			require.Equal(t, []any{"harbour swing", "rhythm", []any{"sway", "sway and clap", "play it on one key"}, true, false}, []any{s["name"], s["family"], s["steps"], s["own"], s["ships"]})
-			return
+	swing := func(id string) map[string]any {
+		for _, s := range u.list("/api/skills") {
+			if s["id"] == id {
+				return s
+			}
 		}
+		t.Fatal("it is not in the catalogue: " + id)
+		return nil
 	}
-	t.Fatal("it is not in the catalogue")
+	s := swing("harbour-swing")
+	require.Equal(t, []any{"harbour swing", "rhythm", []any{"sway", "sway and clap", "play it on one key"}, true, false}, []any{s["name"], s["family"], s["steps"], s["own"], s["ships"]})
+
+	// What it comes after is the teacher's too, and how long before it begins; a circle is refused in words.
+	send := func(id, name string, ahead int, needs ...any) string {
+		status, body := u.call("PUT", "/api/skills/"+id, map[string]any{"name": name, "steps": []any{"sway"}, "needs": needs, "ahead": ahead})
+		if status == http.StatusNoContent {
+			return ""
+		}
+		require.Equal(t, http.StatusUnprocessableEntity, status)
+		return body["detail"].(string)
+	}
+	require.Empty(t, send("harbour-swing", "harbour swing", 30, "rests"))
+	require.Equal(t, []any{[]any{"rests"}, 30.0}, []any{swing("harbour-swing")["needs"], swing("harbour-swing")["ahead"]})
+	require.Equal(t, "“harbour swing” cannot come after itself.", send("harbour-swing", "harbour swing", 0, "harbour-swing"))
+	require.Equal(t, "“rests” would come after itself: “harbour swing” already comes after it.", send("rests", "rests", 0, "harbour-swing"))
+	require.Equal(t, "“rests” is to come after “nobody”, which is not in the catalogue.", send("rests", "rests", 0, "nobody"))
+	require.Equal(t, []any{[]any{"rests"}, false}, []any{swing("harbour-swing")["needs"], swing("rests")["own"]}, "nothing was kept")
 }
 
 func TestATreatIsPromisedEarnedAndSwitchedOff(t *testing.T) {

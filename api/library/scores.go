@@ -289,7 +289,7 @@ func (h *Handlers) ListSkills(ctx context.Context, _ contract.ListSkillsRequestO
 		_, ships := h.Shipped.Get(k.ID)
 		out = append(out, contract.SkillInfo{
 			Id: k.ID, Name: k.Name, Family: string(k.Family), Instruments: append([]string{}, k.Instruments...), Found: k.Set != "teacher", Steps: append([]string{}, k.Steps...),
-			Own: changed[k.ID], Ships: ships,
+			Needs: append([]string{}, k.Needs...), Ahead: k.Ahead, Own: changed[k.ID], Ships: ships,
 		})
 	}
 	return out, nil

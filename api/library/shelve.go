@@ -2,6 +2,7 @@ package library
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -159,7 +160,7 @@ func (h *Handlers) RemoveBook(ctx context.Context, r contract.RemoveBookRequestO
 	return contract.RemoveBook200JSONResponse{Removed: removed, Retired: !removed, Words: wording.Removed(src.Title, removed)}, err
 }
 
-// SetSkill sets the name and the preview steps of a skill for the studio.
+// SetSkill sets the name, the preview steps and the needs of a skill for the studio.
 func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObject) (contract.SetSkillResponseObject, error) {
 	b, err := h.Studio(ctx)
 	if err != nil {
@@ -180,6 +181,19 @@ func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObjec
 	}
 	if sk.Name == "" {
 		return nil, problem.Invalid("A skill needs a name.")
+	}
+	if r.Body.Needs != nil {
+		sk.Needs = r.Body.Needs
+	}
+	sk.Ahead = r.Body.Ahead
+	circle, missing := new(skill.CircleError), new(skill.MissingError)
+	switch _, err := b.Skills.Over([]skill.Skill{sk}); {
+	case errors.As(err, &circle):
+		return nil, problem.Invalid(wording.SkillCircle(sk.Name, b.Skills.Name(circle.Other(sk.ID))))
+	case errors.As(err, &missing):
+		return nil, problem.Invalid(wording.SkillMissing(sk.Name, missing.Need))
+	case err != nil:
+		return nil, err
 	}
 	return contract.SetSkill204Response{}, h.Store.SetSkill(ctx, b.Tenant.ID, sk)
 }

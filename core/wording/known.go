@@ -110,6 +110,19 @@ func Removed(title string, removed bool) string {
 // Restored says that something is offered again.
 func Restored(title string) string { return Quoted(title) + " is offered again." }
 
+// SkillCircle says why a skill cannot come after another one.
+func SkillCircle(skill, through string) string {
+	if skill == through {
+		return Quoted(skill) + " cannot come after itself."
+	}
+	return Quoted(skill) + " would come after itself: " + Quoted(through) + " already comes after it."
+}
+
+// SkillMissing says that a skill is to come after one that is not there.
+func SkillMissing(skill, need string) string {
+	return Quoted(skill) + " is to come after " + Quoted(need) + ", which is not in the catalogue."
+}
+
 // Treat says when a treat is earned.
 func (n Names) Treat(t studentplan.Treat, earned bool, left int) string {
 	switch {

@@ -87,8 +87,31 @@ func (c Catalogue) With(more []Skill) (Catalogue, error) {
 	return c, c.check()
 }
 
-// Over returns the catalogue with the studio's own skills in it: one whose id is there already takes the name and
-// the steps of that one, whose needs and family stay.
+// MissingError is a need that is not in the catalogue.
+type MissingError struct{ Skill, Need string }
+
+func (e *MissingError) Error() string {
+	return fmt.Sprintf("skill catalogue: %q needs %q, which is not in it", e.Skill, e.Need)
+}
+
+// CircleError is a skill that needs itself, at once or through another one.
+type CircleError struct{ Skill, Through string }
+
+func (e *CircleError) Error() string {
+	return fmt.Sprintf("skill catalogue: %q needs itself in a circle through %q", e.Skill, e.Through)
+}
+
+// Other is the skill that stands beside id in the circle; id where it needs itself at once.
+func (e *CircleError) Other(id string) string {
+	if e.Through == id {
+		return e.Skill
+	}
+	return e.Through
+}
+
+// Over returns the catalogue with the studio's own skills in it: one whose id is there already takes the name, the
+// steps and the needs of that one, and how far ahead it begins where that is said; its family stays. A need that nobody
+// knows is a *MissingError, a circle of needs a *CircleError.
 func (c Catalogue) Over(own []Skill) (Catalogue, error) {
 	out := Catalogue{byID: maps.Clone(c.byID), order: slices.Clone(c.order)}
 	var more []Skill
@@ -98,7 +121,10 @@ func (c Catalogue) Over(own []Skill) (Catalogue, error) {
 			more = append(more, s)
 			continue
 		}
-		shipped.Name, shipped.Steps = s.Name, s.Steps
+		shipped.Name, shipped.Steps, shipped.Needs = s.Name, s.Steps, s.Needs
+		if s.Ahead > 0 {
+			shipped.Ahead = s.Ahead
+		}
 		out.byID[s.ID] = shipped
 	}
 	return out.With(more)
@@ -112,11 +138,11 @@ func (c Catalogue) check() error {
 	walk = func(id, from string) error {
 		s, ok := c.byID[id]
 		if !ok {
-			return fmt.Errorf("skill catalogue: %q needs %q, which is not in it", from, id)
+			return &MissingError{from, id}
 		}
 		switch state[id] {
 		case walking:
-			return fmt.Errorf("skill catalogue: %q needs itself in a circle through %q", id, from)
+			return &CircleError{id, from}
 		case done:
 			return nil
 		}

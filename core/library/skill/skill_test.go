@@ -26,3 +26,30 @@ func TestFaultyCataloguesAreRefused(t *testing.T) {
 		require.ErrorContains(t, err, says)
 	}
 }
+
+// A studio's own form of a skill takes its name, bites, needs and horizon; its family and kind stay as they came.
+func TestAStudiosOwnFormOfASkill(t *testing.T) {
+	shipped, err := Parse([]byte(`[{"id":"a","name":"A","family":"rhythm"},{"id":"b","name":"B","family":"hands","needs":["a"],"steps":["one"],"ahead":30,"gesture":true},{"id":"c","name":"C","needs":["b"]}]`))
+	require.NoError(t, err)
+	own, err := shipped.Over([]Skill{{ID: "b", Name: "bounce", Family: "other", Steps: []string{"x", "y"}}, {ID: "own.d", Name: "D", Needs: []string{"b"}, Ahead: 9}})
+	require.NoError(t, err)
+	b, _ := own.Get("b")
+	require.Equal(t, Skill{ID: "b", Name: "bounce", Family: "hands", Steps: []string{"x", "y"}, Ahead: 30, Gesture: true}, b)
+	own, err = own.Over([]Skill{{ID: "b", Name: "bounce", Needs: []string{"a"}, Ahead: 12}})
+	require.NoError(t, err)
+	b, _ = own.Get("b")
+	require.Equal(t, []any{[]string{"a"}, 12}, []any{b.Needs, b.Ahead})
+	b, _ = shipped.Get("b")
+	require.Equal(t, []any{"B", 30}, []any{b.Name, b.Ahead}, "the program's own is untouched")
+
+	circle, missing := new(CircleError), new(MissingError)
+	_, err = shipped.Over([]Skill{{ID: "a", Name: "A", Needs: []string{"c"}}})
+	require.ErrorAs(t, err, &circle)
+	require.Equal(t, CircleError{Skill: "a", Through: "b"}, *circle)
+	_, err = shipped.Over([]Skill{{ID: "a", Name: "A", Needs: []string{"a"}}})
+	require.ErrorAs(t, err, &circle)
+	require.Equal(t, CircleError{Skill: "a", Through: "a"}, *circle)
+	_, err = shipped.Over([]Skill{{ID: "a", Name: "A", Needs: []string{"z"}}})
+	require.ErrorAs(t, err, &missing)
+	require.Equal(t, MissingError{Skill: "a", Need: "z"}, *missing)
+}

@@ -1340,7 +1340,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** @description Sets the name and the preview steps of a skill for this studio, or adds one; the program's own come back with delete. */
+        /** @description Sets the name, the preview steps and the needs of a skill for this studio, or adds one; the program's own come back with delete. */
         put: operations["setSkill"];
         post?: never;
         delete: operations["resetSkill"];
@@ -1871,6 +1871,10 @@ export interface components {
             found: boolean;
             /** @description The preview steps in their order */
             steps: string[];
+            /** @description The skills that come before it */
+            needs: string[];
+            /** @description How many weeks before its first use it must begin; 0 as far as previews look */
+            ahead: number;
             /** @description The studio changed or added it */
             own: boolean;
             /** @description The program has it */
@@ -6658,6 +6662,10 @@ export interface operations {
                     /** @description For a new skill */
                     family?: string;
                     steps: string[];
+                    /** @description The skills that come before it; left out they stay */
+                    needs?: string[];
+                    /** @description How many weeks before its first use it must begin; 0 as it is */
+                    ahead?: number;
                 };
             };
         };

@@ -87,11 +87,11 @@ export const useRemoveBook = (source: string) =>
 
 export const useSetSkill = (then?: () => void) =>
   useSend(
-    (x: { skill: string; name: string; steps: string[]; family?: string }) =>
+    (x: { skill: string; name: string; steps: string[]; needs: string[]; ahead: number; family?: string }) =>
       body(
         client.PUT("/skills/{skill}", {
           params: { path: { skill: x.skill } },
-          body: { name: x.name, steps: x.steps, family: x.family },
+          body: { name: x.name, steps: x.steps, needs: x.needs, ahead: x.ahead, family: x.family },
         }),
       ),
     [{ fact: "library" }],

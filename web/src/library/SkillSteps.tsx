@@ -35,6 +35,7 @@ export function SkillSteps() {
             key={picked === "new" ? "new" : picked.id}
             skill={picked === "new" ? undefined : picked}
             families={families}
+            all={skills.data ?? []}
             done={() => setPicked(undefined)}
           />
         ) : (
@@ -81,8 +82,10 @@ export function SkillSteps() {
   );
 }
 
-function Edit({ skill, families, done }: { skill?: Skill; families: string[]; done: () => void }) {
+function Edit(props: { skill?: Skill; families: string[]; all: Skill[]; done: () => void }) {
+  const { skill, families, all, done } = props;
   const [steps, setSteps] = useState(() => [...(skill?.steps ?? []), ""]);
+  const [needs, setNeeds] = useState(skill?.needs ?? []);
   const save = useSetSkill(done);
   const reset = useResetSkill(done);
   const send = (e: FormEvent<HTMLFormElement>) => {
@@ -96,6 +99,8 @@ function Edit({ skill, families, done }: { skill?: Skill; families: string[]; do
       skill: skill?.id ?? `own.${slug || "skill"}`,
       name,
       steps: steps.map((s) => s.trim()).filter(Boolean),
+      needs,
+      ahead: Number(f.get("ahead")) || 0,
       family: skill ? undefined : String(f.get("family")),
     });
   };
@@ -127,6 +132,48 @@ function Edit({ skill, families, done }: { skill?: Skill; families: string[]; do
           />
         </Field>
       ))}
+      <Field label="It comes after">
+        <select value="" onChange={(e) => setNeeds([...needs, e.target.value])}>
+          <option value="">{needs.length === 0 ? "nothing in particular" : "and after …"}</option>
+          {all
+            .filter((s) => s.id !== skill?.id && !needs.includes(s.id))
+            .map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+        </select>
+      </Field>
+      {needs.length > 0 && (
+        <ul aria-label="It comes after" className="flex flex-wrap gap-2">
+          {needs.map((id) => {
+            const name = all.find((s) => s.id === id)?.name ?? id;
+            return (
+              <li key={id} className="flex items-center gap-1 rounded bg-fold pl-3">
+                {name}
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={`Not after ${name}`}
+                  onClick={() => setNeeds(needs.filter((n) => n !== id))}
+                >
+                  ×
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      <Field label="Begins at least this many weeks before its first piece">
+        <input
+          name="ahead"
+          type="number"
+          min={0}
+          max={200}
+          defaultValue={skill?.ahead || ""}
+          placeholder="as far as previews look"
+        />
+      </Field>
       <Refused error={save.error ?? reset.error} />
       <div className="flex flex-wrap gap-2">
         <button type="submit" className="press press-main" disabled={save.isPending}>
