@@ -92,7 +92,7 @@ func reviews(s open.Student) []contract.ReviewPiece {
 	for _, heard := range s.ToHear() {
 		ms := s.Standing.Materials[heard.Material]
 		out = append(out, contract.ReviewPiece{
-			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today, Rating: ms.LastRating, Recall: s.Recall(heard.Material),
+			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today, Rating: ms.LastRating, Recall: answer.Thousandths(s.Recall(heard.Material)),
 		})
 	}
 	return out

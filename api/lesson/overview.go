@@ -63,9 +63,13 @@ func overviewStudent(s open.Studio, x open.Briefed) contract.OverviewStudent {
 		Student: answer.Student(x.Row, s.Today), Working: []contract.WorkingPiece{}, Review: answer.Review(x.Review), Signs: answer.Signs(s.Names(), x.Due), Targets: []contract.TargetBrief{},
 	}
 	for _, w := range x.Working {
+		words := ""
+		if w.Foreseen {
+			words = wording.Between(w.Low, w.High, s.Today)
+		}
 		out.Working = append(out.Working, contract.WorkingPiece{
-			Clears: contract.Days{Low: answer.Date(w.Low), Median: answer.Date(w.Median), High: answer.Date(w.High), Words: wording.Between(w.Low, w.High, s.Today)},
-			Full:   w.Where.Full, Material: w.Material, Points: w.Where.Points, Title: s.Library[w.Material].Title, Usual: w.Usual, Weeks: w.Weeks,
+			Clears: contract.Days{Low: answer.Date(w.Low), Median: answer.Date(w.Median), High: answer.Date(w.High), Words: words},
+			Long:   w.Long, Full: w.Where.Full, Material: w.Material, Points: w.Where.Points, Title: s.Library[w.Material].Title, Usual: w.Usual, Weeks: w.Weeks,
 		})
 	}
 	return out

@@ -56,6 +56,9 @@ type When struct {
 	Course       forecast.Course
 	// Elapsed weeks that a working piece has had by the next lesson, breaks and rests taken out.
 	Elapsed float64
+	// Had are the full weeks that a working piece has had before the day, breaks and rests taken out: today's lesson counts
+	// when the day is over, so that it is the same before, in and after the lesson.
+	Had float64
 	// Long says that it takes longer than nine of ten such pieces do; Usual is that length in weeks.
 	Long  bool
 	Usual float64
@@ -220,7 +223,8 @@ func (o *Outlook) dates() {
 			w := When{Course: c, Begin: forecast.SpanOf(c.Begin), Clear: forecast.SpanOf(c.Clear), Elapsed: lanes[k].Stages[i].Elapsed}
 			if r.Layer == ladder.Now {
 				w.Usual = o.in.Model.Weeks(o.in.Student, r.Leap.Size, r.Material.DistinctBars).High
-				w.Long = w.Elapsed-1 > w.Usual // the next lesson has not come yet
+				w.Had = o.had(r)
+				w.Long = w.Had > w.Usual
 			}
 			o.When[r.Material.ID] = w
 		}
@@ -257,12 +261,20 @@ func (in Input) inLessons(c forecast.Course) forecast.Course {
 
 // elapsed is how many weeks a working piece has had by the next lesson.
 func (o *Outlook) elapsed(r ladder.Rung) float64 {
-	from, next := r.Standing.Assigned, o.in.Lessons.Day(0)
+	return max(0, math.Floor(o.weeks(r, o.in.Lessons.Day(0))+0.5))
+}
+
+// had are the full weeks before the day.
+func (o *Outlook) had(r ladder.Rung) float64 { return max(0, math.Ceil(o.weeks(r, o.in.Day))-1) }
+
+// weeks are those from the beginning of a working piece to a day, breaks and rests taken out; below 0 for one begun later.
+func (o *Outlook) weeks(r ladder.Rung, to time.Time) float64 {
+	from := r.Standing.Assigned
 	if from.IsZero() {
 		return 0
 	}
-	weeks := next.Sub(midnight(from)).Hours()/(24*7) - float64(r.Standing.Rested)/7
-	return max(0, float64(int(weeks+0.5)-calendar.WeeksOff(midnight(from), next, o.in.Breaks)))
+	from = midnight(from)
+	return to.Sub(from).Hours()/(24*7) - float64(r.Standing.Rested)/7 - float64(calendar.WeeksOff(from, to, o.in.Breaks))
 }
 
 func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }

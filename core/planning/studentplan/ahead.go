@@ -53,6 +53,7 @@ func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) Ahead {
 	if !a.Lessons.Any() {
 		a.Outlook = a.Outlook.Undated()
 	}
+	a.hush()
 	return a
 }
 
@@ -106,6 +107,18 @@ const knownEnough = 5
 func (a Ahead) Early(r ladder.Rung) bool {
 	weeks := a.Model.Weeks(a.Ladder, r.Leap.Size, r.Material.DistinctBars)
 	return weeks.Early() || r.Leap.Unknown && weeks.Own < knownEnough
+}
+
+// hush takes back what is usual for a piece of which it is too early to say how long it takes: nothing is long there yet.
+func (a Ahead) hush() {
+	for _, rail := range a.View.Rails {
+		for _, r := range rail.Rungs {
+			if w, on := a.When[r.Material.ID]; on && r.Layer == ladder.Now && a.Early(r) {
+				w.Usual, w.Long = 0, false
+				a.When[r.Material.ID] = w
+			}
+		}
+	}
 }
 
 // Gap is the number of days from a lesson to the one after it.

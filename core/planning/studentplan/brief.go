@@ -30,9 +30,13 @@ type InWork struct {
 	Low    time.Time `json:"low"`
 	Median time.Time `json:"median"`
 	High   time.Time `json:"high"`
-	// Weeks it has been in work, and within how many nine of ten such pieces are cleared.
+	// Foreseen says that this range may be said; it is too early otherwise.
+	Foreseen bool `json:"foreseen,omitempty"`
+	// Weeks it has been in work, and within how many nine of ten such pieces are cleared; 0 where it is too early to say.
 	Weeks float64 `json:"weeks"`
 	Usual float64 `json:"usual"`
+	// Long says that it takes longer than that.
+	Long bool `json:"long,omitempty"`
 }
 
 // briefHome is for how long reports from home stay in a brief: as long as a lesson looks back on them.
@@ -41,9 +45,10 @@ const briefHome = 3 * week.Days
 // Brief collects it, with the week that is practised now.
 func (a *Ahead) Brief(w Week) Brief {
 	out := Brief{Due: a.Due(a.Today), Review: a.ReviewState(w), LastLesson: a.Standing.LastLesson}
+	foreseen := a.Foreseen()
 	for _, id := range a.In(standing.Working) {
 		w := a.When[id]
-		x := InWork{Material: id, Where: a.Standing.Materials[id].Where(), Weeks: max(0, w.Elapsed-1), Usual: w.Usual}
+		x := InWork{Material: id, Where: a.Standing.Materials[id].Where(), Foreseen: foreseen[id], Weeks: w.Had, Usual: w.Usual, Long: w.Long}
 		x.Low, x.Median, x.High = a.Days(w.Clear)
 		out.Working = append(out.Working, x)
 	}

@@ -35,8 +35,8 @@ func TestABriefSaysWhatTheStudentsOwnPagesSay(t *testing.T) {
 		require.Equal(t, s.Standing.Materials[x.Material].Where(), x.Where)
 	}
 	require.Equal(t, []string{"run", "slow"}, ids, "strand by strand")
-	require.Equal(t, a.When["slow"].Elapsed-1, b.Working[1].Weeks, "the next lesson has not come yet")
-	require.Equal(t, a.When["slow"].Usual, b.Working[1].Usual)
+	require.Equal(t, 3.0, b.Working[1].Weeks, "22 days: three full weeks")
+	require.Equal(t, []any{a.When["slow"].Usual, a.When["slow"].Long, a.Foreseen()["slow"]}, []any{b.Working[1].Usual, b.Working[1].Long, b.Working[1].Foreseen})
 	require.Len(t, s.Standing.Home, 3, "the standing is not touched")
 
 	data, err := json.Marshal(b)

@@ -1,11 +1,13 @@
 package studentplan
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/next"
 	"patientladder/core/planning/signs"
 	"patientladder/core/student/leap"
@@ -59,7 +61,12 @@ func TestAPieceThatTakesTooLongIsStuck(t *testing.T) {
 	s := pupil(t, piece("long", material.Method, "plain"))
 	s.working("long", 7*30)
 	a := s.ahead("long")
-	require.True(t, a.When["long"].Long)
+	require.Equal(t, []any{false, 0.0}, []any{a.When["long"].Long, a.When["long"].Usual}, "nothing was cleared yet: too early to say")
+	require.Equal(t, []string{"bench "}, kinds(a.Due(monday)))
+	seen := slices.Repeat([]forecast.Observation{{Student: "L", Leap: 1, DistinctBars: 8, Weeks: 3}}, 5)
+	later := s.Ahead(Horizon{Model: forecast.Fit(seen, forecast.DefaultPrior())}, s.place("long"), Options{})
+	a = &later
+	require.Equal(t, []any{true, 29.0}, []any{a.When["long"].Long, a.When["long"].Had}, "today's lesson counts when the day is over")
 	due := a.Due(monday)
 	require.Equal(t, signs.Stuck, due[0].Kind)
 	require.Zero(t, due[0].Lessons)

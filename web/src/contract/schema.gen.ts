@@ -3861,9 +3861,11 @@ export interface components {
             weeks: number;
             /**
              * Format: double
-             * @description Nine of ten such pieces take no longer
+             * @description Nine of ten such pieces take no longer; 0 where it is too early to say
              */
             usual: number;
+            /** @description It takes longer than that */
+            long: boolean;
             clears: components["schemas"]["Days"];
         };
     };

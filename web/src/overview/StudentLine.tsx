@@ -49,13 +49,12 @@ export function StudentLine({ of: o }: { of: Schemas["OverviewStudent"] }) {
 /** Weeks in work against the length that nine of ten such pieces stay under: past the mark is long. */
 function Pace({ working: w }: { working: Schemas["OverviewStudent"]["working"][number] }) {
   const most = Math.max(w.usual, w.weeks, 1) * 1.08;
-  const long = w.weeks > w.usual;
   return (
     <li>
       <p className="flex items-baseline justify-between gap-2 leading-snug">
         <span>{w.title}</span>
         <span className="figures fine shrink-0">
-          {w.full}/{w.points} marks · {w.clears.words}
+          {w.full}/{w.points} marks{w.clears.words && ` · ${w.clears.words}`}
         </span>
       </p>
       <svg
@@ -63,21 +62,23 @@ function Pace({ working: w }: { working: Schemas["OverviewStudent"]["working"][n
         className="mt-0.5 h-2.5 w-full"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${Math.round(w.weeks)} weeks in work; 9 of 10 pieces like this take at most ${Math.ceil(w.usual)}`}
+        aria-label={`${Math.round(w.weeks)} weeks in work; ${w.usual ? `9 of 10 pieces like this take at most ${Math.ceil(w.usual)}` : "too early to say what is usual"}`}
       >
         <rect y="3" width="200" height="4" fill="var(--color-fold)" />
         <rect
           y="3"
           width={(200 * w.weeks) / most}
           height="4"
-          fill={long ? "var(--color-cliff)" : "var(--color-working)"}
+          fill={w.long ? "var(--color-cliff)" : "var(--color-working)"}
         />
-        <path
-          d={`M${(200 * w.usual) / most} 0V10`}
-          stroke="var(--color-ink)"
-          strokeWidth="2"
-          vectorEffect="non-scaling-stroke"
-        />
+        {w.usual > 0 && (
+          <path
+            d={`M${(200 * w.usual) / most} 0V10`}
+            stroke="var(--color-ink)"
+            strokeWidth="2"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
       </svg>
     </li>
   );
