@@ -101,7 +101,7 @@ func TestActivitiesAreTheTeachers(t *testing.T) {
 	}
 	before := goals()
 	require.Equal(t, "Right and left, way 1 of 3", before[0])
-	require.Equal(t, "A tune of one's own, way 1 of 3", before[len(before)-1], "made up last")
+	require.Equal(t, "A tune of one’s own, way 1 of 3", before[len(before)-1], "made up last")
 	status, body = u.call("PUT", "/api/activities/right-and-left", map[string]any{"name": "Left and right", "from": 3, "to": 5, "options": []any{"Hop on the foot that is called."}, "home": "Hop.", "off": false})
 	require.Equal(t, http.StatusNoContent, status, body)
 	require.Equal(t, "Left and right, way 1 of 1", goals()[0])

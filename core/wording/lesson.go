@@ -82,7 +82,7 @@ func (n Names) reason(r lessonplan.Reason, s lessonplan.Segment) string {
 	case lessonplan.Regularly:
 		return "a quick check"
 	case lessonplan.Beginner:
-		return "a beginner's posture is checked in every lesson"
+		return "a beginner’s posture is checked in every lesson"
 	case lessonplan.SetupDue:
 		return "measure the bench and the feet: children grow"
 	case lessonplan.InWork:
@@ -172,7 +172,11 @@ func (n Names) Plan(p lessonplan.Plan) string {
 	}
 	var waits []string
 	for _, s := range p.Waiting() {
-		waits = append(waits, n.Segment(s).Title)
+		title := n.Segment(s).Title
+		if s.Kind == lessonplan.Begin {
+			title = lower(title)
+		}
+		waits = append(waits, title)
 	}
 	switch k := len(waits); {
 	case k == 0:

@@ -34,7 +34,7 @@ func Standing(w standing.Where, family instrument.Family) string {
 	case standing.FromBefore:
 		return "Learned before."
 	case standing.TeachersWord:
-		return "Cleared by the teacher's word."
+		return "Cleared by the teacher’s word."
 	case standing.ReadyToPlay:
 		return "Ready to be performed."
 	}
@@ -107,7 +107,7 @@ func (n Names) LeapName(p leap.Part) string {
 // Reach says what a comfortable leap rests on.
 func Reach(r leap.Reach) string {
 	if r.From == 0 {
-		return fmt.Sprintf("the studio's default, until %d pieces are cleared", leap.EnoughCleared)
+		return fmt.Sprintf("the studio’s default, until %d pieces are cleared", leap.EnoughCleared)
 	}
 	return fmt.Sprintf("seven of ten of the %d pieces cleared so far asked for no more", r.From)
 }

@@ -96,7 +96,7 @@ var switches = []struct {
 	{"benchLean", "Forearms lie", func(w way.Way) string { return leans[w.BenchLean] }, "The height of the seat for a student who is measured next."},
 	{"standard", "A run is cleared with", func(w way.Way) string { return standards[w.Standard] }, "What was cleared stays cleared; new runs are held against this."},
 	{"secureAfter", "A skill is secure after", func(w way.Way) string { return Figures(w.SecureAfter, "cleared piece") }, "Jumps look larger when it takes more pieces, and smaller when it takes fewer."},
-	{"comfortable", "A comfortable jump at first", func(w way.Way) string { return fmt.Sprintf("%.1f", w.Comfortable) }, "Until five pieces are cleared; then the student's own history tells."},
+	{"comfortable", "A comfortable jump at first", func(w way.Way) string { return fmt.Sprintf("%.1f", w.Comfortable) }, "Until five pieces are cleared; then the student’s own history tells."},
 	{"easeAfterLeap", "After a stretch", func(w way.Way) string {
 		if w.EaseAfterLeap {
 			return "an easy piece"
@@ -127,7 +127,7 @@ var standards = map[clearing.Level]string{
 }
 
 var doses = map[week.Dose]string{
-	week.ByYears: "once for each year of the student's age", week.Once: "once a day, slowly, perfectly", week.Three: "three times",
+	week.ByYears: "once for each year of the student’s age", week.Once: "once a day, slowly, perfectly", week.Three: "three times",
 	week.FiveToTen: "five to ten in a row", week.InARow: "until several in a row are right",
 }
 

@@ -214,7 +214,7 @@ func TestWhereAPieceStands(t *testing.T) {
 		"0 of 1 point secure.":                     {Why: standing.PointsOpen, Points: 1},
 		"Set aside since 4 May.":                   {Why: standing.Rests, PausedAt: day(time.May, 4)},
 		"The run met every point of the standard.": {Why: standing.RunMet},
-		"Cleared by the teacher's word.":           {Why: standing.TeachersWord},
+		"Cleared by the teacher’s word.":           {Why: standing.TeachersWord},
 		"All its sections are cleared.":            {Why: standing.AllSections},
 		"Learned before.":                          {Why: standing.FromBefore},
 		"Ready to be performed.":                   {Why: standing.ReadyToPlay},
@@ -240,7 +240,7 @@ func TestWhatALeapRestsOn(t *testing.T) {
 	require.Equal(t, "needed by 1 cleared of the 2 that make it secure", part(leap.Learning, leap.Evidence{Cleared: 1}))
 	require.Equal(t, "needed by 3 cleared pieces", part(leap.Secure, leap.Evidence{Cleared: 3}))
 	require.Equal(t, "shown when it was asked for, but that has faded", part(leap.Rusty, leap.Evidence{Shown: true, Faded: true}))
-	require.Equal(t, "the studio's default, until 5 pieces are cleared", Reach(leap.Reach{}))
+	require.Equal(t, "the studio’s default, until 5 pieces are cleared", Reach(leap.Reach{}))
 	require.Equal(t, "seven of ten of the 9 pieces cleared so far asked for no more", Reach(leap.Reach{From: 9}))
 }
 

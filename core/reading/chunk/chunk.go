@@ -132,7 +132,7 @@ func cut(s *score.Score, at []border, size int, own Borders) []Chunk {
 		f := from[to]
 		leaves = append(leaves, Chunk{From: f + 1, To: to, Start: at[f].time, End: at[to].time, Upbeat: at[f].upbeat, Why: at[to].why})
 		if _, set := own[to]; set && to < bars {
-			leaves[len(leaves)-1].Why = "the teacher's border"
+			leaves[len(leaves)-1].Why = "the teacher’s border"
 		}
 	}
 	for i, j := 0, len(leaves)-1; i < j; i, j = i+1, j-1 {

@@ -188,5 +188,5 @@ func TestWhyAChunkEnds(t *testing.T) {
 		require.Equal(t, why, Tree(s, pattern.Of(s), 2, nil).Leaves()[0].Why, tune)
 	}
 	s := typed(t, "CDEF|GABc|DEFG|GABc|")
-	require.Equal(t, "the teacher's border", Tree(s, pattern.Of(s), 2, Borders{2: true}).Leaves()[0].Why)
+	require.Equal(t, "the teacher’s border", Tree(s, pattern.Of(s), 2, Borders{2: true}).Leaves()[0].Why)
 }

@@ -23,7 +23,7 @@ export function LessonBar(props: {
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
     <section aria-label="The lesson in minutes" tabIndex={0} className="mt-2 overflow-x-auto px-1 pt-1.5">
       {/* A minute stays wide enough to be touched. */}
-      <div className="relative pb-6" style={{ minWidth: 26 * minutes }}>
+      <div className="relative pb-6" style={{ minWidth: 24 * minutes }}>
         <ol aria-label="The lesson as a bar" className="relative h-16">
           {segments.map((s, i) => (
             <li
