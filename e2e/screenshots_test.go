@@ -108,7 +108,7 @@ func TestScreenshots(t *testing.T) {
 	take("lesson-phone")
 	link := eval[string](b, `fetch("/api/ladders/`+ivo+`/week").then(r => r.json()).then(w => w.family.link)`)
 	b.visit(link)
-	b.click(`//nav[@aria-label="Days"]/button[.//i][last()]`)
+	b.click(`//nav[@aria-label="Days"]/button[.//i][1]`)
 	b.see(`article`)
 	b.click(`//ol[@aria-label="All of this day"]/li//button[contains(., "bar")]`)
 	b.see(`article svg path`)
