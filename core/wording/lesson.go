@@ -40,6 +40,13 @@ func (n Names) Segment(s lessonplan.Segment) Segment {
 		out.Title = "Hard spots in " + n.Title(s.Material)
 	case lessonplan.Begin:
 		out.Title, out.Words = "Begin "+n.Title(s.Material), append(out.Words, s.Focus...)
+		if len(s.Gestures) > 0 {
+			var names []string
+			for _, id := range s.Gestures {
+				names = append(names, n.Skills.Name(id))
+			}
+			out.Words = append(out.Words, "A new level begins. First, each of these once on a single key: "+List(names)+".")
+		}
 		if x, known := instrument.Of(s.Player); known && s.Exercise != "" {
 			if e, err := exercise.Parse(s.Exercise, x); err == nil {
 				out.Title = "Begin " + e.Full(n.Words)

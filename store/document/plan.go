@@ -40,6 +40,7 @@ type segment struct {
 	Fault    string   `json:"fault,omitempty"`
 	Exercise string   `json:"exercise,omitempty"`
 	Player   string   `json:"player,omitempty"`
+	Gestures []string `json:"gestures,omitempty"`
 	Focus    []string `json:"focus,omitempty"`
 	Least    int      `json:"least"`
 	Usual    int      `json:"usual"`
@@ -157,7 +158,7 @@ func DecodePlan(data []byte) (lessonplan.Plan, error) {
 func segmentOf(s lessonplan.Segment) (segment, error) {
 	out := segment{
 		ID: s.ID, Kind: string(s.Kind), Layer: string(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal, Option: s.Option,
-		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Due: s.Due, Sure: s.Sure,
+		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
 	var err error
@@ -185,7 +186,7 @@ func segmentOf(s lessonplan.Segment) (segment, error) {
 func (s segment) segment(version int) (lessonplan.Segment, error) {
 	out := lessonplan.Segment{
 		ID: s.ID, Kind: lessonplan.Kind(s.Kind), Layer: lessonplan.Layer(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal, Option: s.Option,
-		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Due: s.Due, Sure: s.Sure,
+		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
 	if version < planVersion {

@@ -37,6 +37,8 @@ type Fresh struct {
 	Leap     float64
 	// Why it is this one.
 	Why next.Reason
+	// Gestures are gone through before it, by skill: a new level begins with it.
+	Gestures []string
 }
 
 // Teach is an exercise that is due and not begun.
@@ -226,7 +228,7 @@ func (c *candidates) bite(b Bite) {
 // there is time to teach it, and to hear it the week after.
 func (c *candidates) fresh(f Fresh) {
 	m := f.Material
-	s := Segment{ID: "begin " + m.ID, Kind: Begin, Layer: Now, Material: m.ID, Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true,
+	s := Segment{ID: "begin " + m.ID, Kind: Begin, Layer: Now, Material: m.ID, Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true, Gestures: f.Gestures,
 		Why: []Reason{{Kind: Idle, Proposal: &f.Why}}}
 	if m.Strand == material.Technique {
 		s.Least, s.Usual, s.Most, s.Value = 8, 10, 15, 1.6
@@ -239,7 +241,7 @@ func (c *candidates) fresh(f Fresh) {
 
 // BesideOthers is a piece that could be begun beside those in work.
 func BesideOthers(f Fresh) Segment {
-	return Segment{ID: "begin " + f.Material.ID, Kind: Begin, Layer: Now, Material: f.Material.ID, Least: 5, Usual: 8, Most: 12, Value: 0.7, New: true,
+	return Segment{ID: "begin " + f.Material.ID, Kind: Begin, Layer: Now, Material: f.Material.ID, Least: 5, Usual: 8, Most: 12, Value: 0.7, New: true, Gestures: f.Gestures,
 		Why: []Reason{{Kind: Beside, Proposal: &f.Why}}}
 }
 

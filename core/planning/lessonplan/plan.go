@@ -76,6 +76,8 @@ type Segment struct {
 	Fault string
 	// Exercise is that of a segment in which one is begun, by its id, on the instrument Player; empty otherwise.
 	Exercise, Player string
+	// Gestures are gone through before a piece that is begun, by skill: a new level of its book begins with it.
+	Gestures []string
 	// Focus are the points of a piece that are still open, in the teacher's words, the next one first.
 	Focus []string
 	// Least is what it takes to be worth beginning, Most what it can use; 1 ≤ Least ≤ Usual ≤ Most.

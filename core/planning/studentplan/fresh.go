@@ -64,7 +64,7 @@ func (a Ahead) Fresh() []lessonplan.Fresh {
 			continue
 		}
 		if p := next.Propose(a.proposal(rail.Strand, a.View)); p.Chosen != nil {
-			out = append(out, lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0]})
+			out = append(out, lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0], Gestures: a.Gestures(p.Chosen.Material)})
 		}
 	}
 	return out
@@ -80,7 +80,7 @@ func (a Ahead) Beside() []lessonplan.Fresh {
 		}
 		p := next.Propose(a.proposal(rail.Strand, a.View))
 		if c := p.Chosen; c != nil && len(c.Blocked) == 0 && c.Leap.Size <= a.View.Reach.Size {
-			out = append(out, lessonplan.Fresh{Material: c.Material, Leap: c.Leap.Size, Why: p.Reasons[0]})
+			out = append(out, lessonplan.Fresh{Material: c.Material, Leap: c.Leap.Size, Why: p.Reasons[0], Gestures: a.Gestures(c.Material)})
 		}
 	}
 	return out

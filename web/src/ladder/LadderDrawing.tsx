@@ -33,11 +33,13 @@ export function LadderDrawing(
     planting?: string;
     /** What the staircases of exercises propose. */
     proposed: Schemas["NextExercise"][];
+    /** The rung for whose sake the ladder was opened. */
+    asked?: string;
     onPlanting: (skill: string) => void;
   },
 ) {
-  const { view, zoom } = props;
-  const parts = useMemo(() => within(view, zoom), [view, zoom]);
+  const { view, zoom, asked } = props;
+  const parts = useMemo(() => within(view, zoom, asked), [view, zoom, asked]);
   const rails = useMemo(
     () =>
       lay(
@@ -47,7 +49,8 @@ export function LadderDrawing(
     [parts, zoom],
   );
   const { above, under } = extent(rails, props.proposed.length);
-  const { scroller, sight, width } = useSight(above, zoom);
+  const wanted = rails.flatMap((r) => r.rungs).find((x) => x.rung.material === asked)?.y;
+  const { scroller, sight, width } = useSight(above, zoom, wanted);
   const [drag, setDrag] = useState<{ material: string; dy: number }>();
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
@@ -123,15 +126,20 @@ export function LadderDrawing(
   );
 }
 
-/** What part of the drawing is in sight, with a margin; begins with the line of now a little below the middle. */
-function useSight(above: number, zoom: Zoom) {
+/**
+ * What part of the drawing is in sight, with a margin; begins with the line of now a little below the middle, or
+ * with a rung that was asked for in the middle, where it would lie outside.
+ */
+function useSight(above: number, zoom: Zoom, wanted = 0) {
   const scroller = useRef<HTMLElement>(null);
   const [sight, setSight] = useState({ from: 0, to: 3000 });
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
     const el = scroller.current;
-    if (el && zoom) el.scrollTop = above - el.clientHeight * 0.62;
-  }, [above, zoom]);
+    if (!el || !zoom) return;
+    const outside = wanted > el.clientHeight * 0.55 || wanted < -el.clientHeight * 0.3;
+    el.scrollTop = outside ? above - wanted - el.clientHeight / 2 : above - el.clientHeight * 0.62;
+  }, [above, zoom, wanted]);
   useEffect(() => {
     const el = scroller.current;
     if (!el) return;

@@ -29,8 +29,8 @@ const rungs = [
   rung("later", "ahead", "2027-04-01"),
   rung("far", "ahead", "2028-04-01"),
 ];
-const shown = (zoom: "month" | "term" | "year" | "whole") => {
-  const [p] = within(view(rungs), zoom);
+const shown = (zoom: "month" | "term" | "year" | "whole", asked?: string) => {
+  const [p] = within(view(rungs), zoom, asked);
   return [p?.below, p?.rail.rungs.map((r) => r.material).join(" "), p?.above];
 };
 
@@ -40,6 +40,13 @@ describe("within", () => {
     expect(shown("term")).toEqual([1, "autumn now next", 2]);
     expect(shown("year")).toEqual([1, "autumn now next later", 1]);
     expect(shown("whole")).toEqual([0, "old autumn now next later far", 0]);
+  });
+
+  it("shows what was asked for, and what stands between", () => {
+    expect(shown("month", "far")).toEqual([2, "now next later far", 0]);
+    expect(shown("month", "later")).toEqual([2, "now next later", 1]);
+    expect(shown("month", "old")).toEqual([0, "old autumn now next", 2]);
+    expect(shown("month", "nowhere")).toEqual(shown("month"));
   });
 
   it("keeps one learned rung where there is nothing else", () => {

@@ -22,9 +22,9 @@ export interface Part {
 /**
  * Leaves out what lies farther away in time than the zoom shows: rungs ahead
  * that begin later, learned ones that were played and cleared longer ago. The
- * next rung of every strand and everything in work always show.
+ * next rung of every strand, everything in work, and the rung that was asked for always show.
  */
-export function within(view: Schemas["LadderView"], zoom: Zoom): Part[] {
+export function within(view: Schemas["LadderView"], zoom: Zoom, asked?: string): Part[] {
   const today = Date.parse(view.day);
   const reach = zooms[zoom].days * day;
   const near = (date?: string) => date !== undefined && Math.abs(Date.parse(date) - today) <= reach;
@@ -36,8 +36,10 @@ export function within(view: Schemas["LadderView"], zoom: Zoom): Part[] {
       (r, i) => i >= begun || r.layer === "working" || near(r.lastPlayed) || near(r.cleared),
     );
     if (from < 0) from = Math.max(0, begun - 1);
+    const at = rungs.findIndex((r) => r.material === asked);
+    if (at >= 0) from = Math.min(from, at);
     let to = rungs.length;
-    while (to > begun + 1 && !near(rungs[to - 1]?.begins?.median)) to--;
+    while (to > Math.max(begun, at) + 1 && !near(rungs[to - 1]?.begins?.median)) to--;
     return { rail: { ...rail, rungs: rungs.slice(from, to) }, above: rungs.length - to, below: from };
   });
 }

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Tabs } from "radix-ui";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { useArrange } from "../data/arrange";
 import { ladderQuery } from "../data/ladder";
@@ -31,7 +31,10 @@ const nothing: Schemas["NextExercise"][] = [];
 export function Ladder() {
   const { ladder = "" } = useParams();
   const view = useQuery(ladderQuery(ladder));
-  const [picked, setPicked] = useState<string>();
+  // A link may ask for a rung, as from the page of a piece.
+  const [params] = useSearchParams();
+  const asked = params.get("rung") ?? undefined;
+  const [picked, setPicked] = useState(asked);
   const [planting, setPlanting] = useState<string>();
   const [zoom, setZoom] = useState<Zoom>("term");
   const [chosenTab, setTab] = useState<string>();
@@ -74,6 +77,7 @@ export function Ladder() {
           <LadderDrawing
             view={v}
             zoom={zoom}
+            asked={asked}
             proposed={technique.data?.proposed ?? nothing}
             picked={chosen?.rung.material}
             planting={tab === "plant" ? plant?.skill : undefined}
