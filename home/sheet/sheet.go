@@ -21,7 +21,7 @@ type Sheet struct {
 	Heading, Title string
 	// Watch is the one fault that is looked after; empty for none. Dose says how often; Words are the teacher's own, Caution the usual ones.
 	Watch, Dose, Words, Caution string
-	Days                 []Day
+	Days                        []Day
 	// NotYet must not be done yet, LeftOut did not fit.
 	NotYet, LeftOut []string
 	// Hands are the hands whose fingers are drawn with their numbers.

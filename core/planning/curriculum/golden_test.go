@@ -112,9 +112,9 @@ func TestCellsAtAndBeyondTheirBounds(t *testing.T) {
 	many := func(n int) string { return strings.TrimSuffix(strings.Repeat("a;", n), ";") }
 	cells := map[Field][]string{
 		Title:        {strings.Repeat("ü", 200), strings.Repeat("ü", 201)},
-		Composer:     {strings.Repeat("x", 200), strings.Repeat("x", 201)},
+		Composer:     {strings.Repeat("o", 200), strings.Repeat("o", 201)},
 		StrandOf:     {"Method", "EAR", "sideways"},
-		Unit:         {strings.Repeat("x", 100), strings.Repeat("x", 101)},
+		Unit:         {strings.Repeat("o", 100), strings.Repeat("o", 101)},
 		Page:         {"0", "p. 12", "10000", "10001", "-1", "12a"},
 		Tempo:        {"0", "92,5", "1000", "1000.1", "-1", "NaN", "fast"},
 		Bars:         {"0", "20000", "20001", "-1", "1.5"},
