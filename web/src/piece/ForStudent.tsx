@@ -55,7 +55,7 @@ export function ForStudent(props: {
       </ul>
       <div className="mt-3 flex flex-wrap gap-2">
         {piece.onLadder ? (
-          <Link to={`/ladder/${student.ladder}?rung=${piece.material}`} className="press">
+          <Link to={`/ladder/${student.ladder}?rung=${piece.material.id}`} className="press">
             See it on {firstName(student.name)}’s ladder
           </Link>
         ) : (
