@@ -120,7 +120,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 			data, err := io.ReadAll(res.Body)
 			require.NoError(t, err)
 			res.Body.Close()
-			if strings.Contains(path, "{") && name != "PUT /holidays/{holiday}" && name != "PUT /activities/{activity}" { // a stranger may have holidays and activities, too
+			if strings.Contains(path, "{") && name != "PUT /holidays/{holiday}" && path != "/activities/{activity}" { // a stranger may have holidays and activities, too, and drop them
 				require.Equal(t, http.StatusNotFound, res.StatusCode, "%s: %s", name, data)
 			}
 			for _, own := range []string{"Maren", "Fog", "Calloway", ladder} {
