@@ -149,6 +149,7 @@ func TestTwoWeeksOfAStudio(t *testing.T) {
 	x.later(7)
 	x.visit("/past/" + nell + "?day=2026-05-08")
 	x.choose(`//select[starts-with(@aria-label, "The mark of")]`, "not yet")
+	x.says("Steady pulse: none")
 	x.fill(`input[name=text]`, "thumb under too late")
 	x.click(button("Add it"))
 	x.says("thumb under too late")

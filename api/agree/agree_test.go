@@ -3,70 +3,32 @@
 package agree_test
 
 import (
-	"bytes"
-	"context"
 	"encoding/json"
-	"log/slog"
 	"net/http"
-	"net/http/cookiejar"
-	"net/http/httptest"
 	"os"
 	"slices"
 	"testing"
-	"testing/fstest"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/api"
 	"patientladder/api/contract"
-	"patientladder/clock"
+	"patientladder/api/pagetest"
 	"patientladder/demo"
-	"patientladder/store"
-	"patientladder/store/storetest"
 )
 
 // students is how many live through their lessons.
 const students = 200
 
-var (
-	web    *httptest.Server
-	client *http.Client
-)
-
-func monday() time.Time { return time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC) }
+var site pagetest.Site
 
 func TestMain(m *testing.M) {
-	slog.SetDefault(slog.New(slog.DiscardHandler))
-	os.Exit(storetest.Main(m, func(s *store.Store) {
-		if err := serve(s); err != nil {
-			panic(err)
-		}
-	}))
-}
-
-func serve(s *store.Store) error {
-	hash, err := api.HashPassword(demo.Password)
-	if err != nil {
-		return err
-	}
-	if err := demo.Make(context.Background(), s, demo.Options{Day: clock.Day(monday(), "UTC"), Timezone: "UTC", PasswordHash: hash, Seed: 23, Students: students}); err != nil {
-		return err
-	}
-	_, handler, err := api.New(api.Config{Store: s, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: monday})
-	if err != nil {
-		return err
-	}
-	web = httptest.NewServer(handler)
-	jar, err := cookiejar.New(nil)
-	client = &http.Client{Jar: jar}
-	return err
+	os.Exit(pagetest.Main(m, demo.Options{Seed: 23, Students: students}, &site))
 }
 
 // get reads the answer to a question as the contract describes it.
 func get[T any](t *testing.T, path string) (out T) {
 	t.Helper()
-	res, err := client.Get(web.URL + "/api" + path)
+	res, err := site.Client.Get(site.URL + "/api" + path)
 	require.NoError(t, err)
 	defer res.Body.Close()
 	require.Equal(t, http.StatusOK, res.StatusCode, path)
@@ -75,11 +37,6 @@ func get[T any](t *testing.T, path string) (out T) {
 }
 
 func TestEveryScreenSaysTheSame(t *testing.T) {
-	data, err := json.Marshal(map[string]string{"email": demo.Email, "password": demo.Password})
-	require.NoError(t, err)
-	res, err := client.Post(web.URL+"/api/session", "application/json", bytes.NewReader(data))
-	require.NoError(t, err)
-	require.NoError(t, res.Body.Close())
 	studio := get[contract.Overview](t, "/overview")
 	require.Len(t, studio.Students, students)
 	today := map[string]contract.TodayLesson{}

@@ -5345,7 +5345,7 @@ type SignInJSONBody struct {
 
 // SetSkillJSONBody defines parameters for SetSkill.
 type SetSkillJSONBody struct {
-	// Ahead How many weeks before its first use it must begin; 0 as it is
+	// Ahead How many weeks before its first use it must begin; 0 as it came
 	Ahead int `json:"ahead,omitempty,omitzero"`
 
 	// Family For a new skill
@@ -18428,21 +18428,21 @@ var swaggerSpec = []string{
 	"xMWX7ZN42Ahx8Ggb9UapnazLCJr+xG6fMIHgg392tmF8z69P3Ww4XJD+PmjCXuMjX8KAhaFeiYXMNWHn",
 	"VNNKLhtwAtu1nEyN+5/gvyPAF4ohZbKEzlPlwghnc1TFikb8fDIU9O8fHYu978FIzbCFzdNgxpokSrOt",
 	"8rUU0L4Aa6hgalBBAAFOY15yWYRo/Vcu4WNZ0803isidwL5rMzq3NYq4GXEnWLD0u1Y9VlZVTvZ6Zmvl",
-	"DD1U0mulSYNlk7ZyYsnFFbn0mlbYtvJhp23lZcyv3nbE7ffGxG5bjhUOmi30hCZyzsTuyMUFNqaIh9Lg",
-	"DLnueRvWUuKKVGyhzc2Ldq8xgkN3/hTmDD2JDx72tRxgxI7cCb7+3eXlhM//bcQ1CSR0I349wHTOgzMs",
-	"291DX0S6u1Zh47I9dEEV0D8GfSw26gRIM2dWcZ6WpZvgncXHO83Svlx69UCPtpMTq90u3f9k/zTYDCGk",
-	"8N02pHtPl0lNuQUn4+pLBY7stGz3vxSsz91y4HtWKyleynrz54ulll86KXWn0HSgfiPEWijIbsXnK0Q2",
-	"CBOxOmCsFqdZ7kS0FuMs3SlHpEWn8OY/scC4b9SCIWX7udywZ3S+vsjtxt4eb9Ae/9QzPji7pRQHUGFX",
-	"IbJ/0uH2mtFb9lVhAMfQer8+ZShgui1tzIOf4L8ZIIfvzXNfKchhwHjxov+tn/wZcA4P8tqlb7zUYeSC",
-	"NFAVY/9ek0ZoXpFFU0Nil5CaJxIa3geTvWvmhnB3DsJ1RaNYzlyvjD3DfXHYWsidcmj/YXVr3rGB+Xw9",
-	"58bm0N3/pOWaic/357RioqT1MHYtvPPcPZrjuYDPZ4cWL3PaBo4omJp91J3lnJQLyd1qC/Lzy+fk8eNH",
-	"j48ke3Gh2Lypud5fPPn1N7sJFm73PtUVVUO0fwoP/Cm4Wr3g6wtc/BOyob/LOhVRxthvsjvkl2xahsRL",
-	"2AxGW0S9cc32mJ0If9tSpU47YZstHz5O5oGR6P0zRrHjCPTYL9pkZK9s1IxW1R5dTdHyKYTXTzNCH+Ew",
-	"0ZJHnuUz4EWb9qXfzhqm29B63fUg9f1wg34h/EBOlOwpMc+62PCG6VoKuWHgLjXC9CR/BzCZLOkgIt+N",
-	"LL/G7Buc1ki7R/Avl/Sk9oG7YfJ8iBGnl6mBJ826rnfo2/wPUAj8gQ4CFu4ogv8ZRuTHNzRN2efXPpHE",
-	"pfybAcMe8XmdMaJbdFby3wESsmPuL4j8SvdhVXO8JXxI/TMXd/jYEUaAvlFmuyEOZIE12vZlyBT+Aiv5",
-	"YsFqa2RwHbUc7pQJ+shYi95KbC8vxBUG5A97r8Ym0YICR3TPJLDwn82Ld2FmQKHHoACGB+7yXMAAqeID",
-	"v8P41NnB3P3q7mBf24V98Z0FY6a+dQexqauLJxf36ZZffP7t8/8XAAD//w==",
+	"DD1U0mulSYNlk7ZyYsnFFbm0mhbwRdC48mGnceVlzLPe9sTtd8fEfluOGQ7aLfTEJvLOxP7IxQW2pogH",
+	"0+AUuf55G9bS4opUbKHN3YuWrzGDQ4f+FPYMfYkPHvb1HGDFjuQJvv7d5eWEz/9txDkpcP9wxK8Hms75",
+	"cIalu3voi8h31yxsXLqHTqgCOsigl8XGnQBr5sxKztOydBO8swh5p13al0uwHujSdnJqtdul+5/snwbb",
+	"IYQUvtuWdO/pMqkrt/BkXH2p0JGdlu3/lwL2uVsOfM9qJcVLWW/+fLHU8ksnqe4Umg5UcIRoCwXZrfh8",
+	"hdgGYSpWB47VIjXLnYhWY5ylP+WItOiU3vwnFhj3jVowpG4/lxv2jM7XF7n92NvjDfrjn3rGB2e3lOIA",
+	"LOwqxPZPutxeM3rLvioU4Bhe79enDAVMt6WNefAT/DcD5vC9ee4rhTkMGC9e9r/1kz8D0uFBZrv0rZc6",
+	"jFyQBupi7N9r0gjNK7JoakjtElLzRErD+2Cyd83cEPDOwbiuaBTNmeuVsWe4Lw9bC7lTDu8/rG/NOzYw",
+	"n6/n3NgsuvuftFwz8fn+nFZMlLQeRq+Fd567R3N8F/D57ODiZU7jwBEFU7OPurOck7IhuVttQX5++Zw8",
+	"fvzo8ZFkLy4Umzc11/uLJ7/+ZjfBAu7ep7qiaoj2T+GBPwVZqxd+fYGLf0I29HdZp2LKGP1N9of8km3L",
+	"kHgJm8Foi6g3rtke8xPhb1uq1GknbLPlw8fJPDASv3/GKPYcgS77RZuO7JWNmtGq2huDJ1FAhQD7aUbo",
+	"YxwmmvLIs3wG/GjTvvTbWQN1G1qvux6kvh9u0C+EH8iJkz0l5lkXHd4wXUshNwwcpkaYnuTvACaTJR3E",
+	"5LuR5deYf4PTGmn4CB7mkp7UQHA3TJ4PMeL0cjXwpFnn9Q59m/8BSoE/0EHIwh1F+D/DiPz4lqYp+/za",
+	"p5K4pH8zYNglPq83RnSLzkr+O8BCdsz9BbFf6T6sa443hQ+pf+byDh89whjQN8psN0SCLLRG28AMmcJf",
+	"YCVfLFhtjQyuo5bDnTJBHxtr0VuJ7eaFyMKA/WHv1dgkWljgiO6ZhBb+s3nxLswMKPUYFMDwwF2eCxgg",
+	"VX7gdxifOjucu1/dHexru7AvvrNgzNS37iA2dXXx5OI+3fKLz799/v8CAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

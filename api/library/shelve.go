@@ -166,28 +166,13 @@ func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	sk, there := b.Skills.Get(r.Skill)
-	if !there {
-		if r.Body.Family == "" {
-			return nil, problem.NotFound("There is no such skill in the catalogue.")
-		}
-		sk = skill.Skill{ID: r.Skill, Family: skill.Family(strings.TrimSpace(r.Body.Family)), Set: "teacher"}
-	}
-	sk.Name, sk.Steps = strings.TrimSpace(r.Body.Name), []string{}
-	for _, step := range r.Body.Steps {
-		if step = strings.TrimSpace(step); step != "" {
-			sk.Steps = append(sk.Steps, step)
-		}
-	}
-	if sk.Name == "" {
-		return nil, problem.Invalid("A skill needs a name.")
-	}
-	if r.Body.Needs != nil {
-		sk.Needs = r.Body.Needs
-	}
-	sk.Ahead = r.Body.Ahead
+	sk, err := b.Skills.Written(r.Skill, skill.Form{Name: r.Body.Name, Steps: r.Body.Steps, Family: skill.Family(r.Body.Family), Needs: r.Body.Needs, Ahead: r.Body.Ahead})
 	circle, missing := new(skill.CircleError), new(skill.MissingError)
-	switch _, err := b.Skills.Over([]skill.Skill{sk}); {
+	switch {
+	case errors.Is(err, skill.ErrNoFamily):
+		return nil, problem.NotFound("There is no such skill in the catalogue.")
+	case errors.Is(err, skill.ErrNoName):
+		return nil, problem.Invalid("A skill needs a name.")
 	case errors.As(err, &circle):
 		return nil, problem.Invalid(wording.SkillCircle(sk.Name, b.Skills.Name(circle.Other(sk.ID))))
 	case errors.As(err, &missing):

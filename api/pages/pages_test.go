@@ -5,66 +5,26 @@ package pages_test
 
 import (
 	"bytes"
-	"context"
 	"encoding/json"
 	"fmt"
 	"io"
-	"log/slog"
 	"net/http"
-	"net/http/cookiejar"
-	"net/http/httptest"
 	"net/url"
 	"os"
 	"regexp"
 	"strings"
 	"testing"
-	"testing/fstest"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/api"
-	"patientladder/clock"
+	"patientladder/api/pagetest"
 	"patientladder/demo"
 	"patientladder/golden"
-	"patientladder/store"
-	"patientladder/store/storetest"
 )
 
-var (
-	web    *httptest.Server
-	client *http.Client
-)
+var site pagetest.Site
 
-// monday is the server's clock: half past three, between two lessons.
-func monday() time.Time { return time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC) }
-
-func TestMain(m *testing.M) {
-	slog.SetDefault(slog.New(slog.DiscardHandler))
-	os.Exit(storetest.Main(m, func(s *store.Store) {
-		if err := open(s); err != nil {
-			panic(err)
-		}
-	}))
-}
-
-func open(s *store.Store) error {
-	hash, err := api.HashPassword(demo.Password)
-	if err != nil {
-		return err
-	}
-	if err := demo.Make(context.Background(), s, demo.Options{Day: clock.Day(monday(), "UTC"), Timezone: "UTC", PasswordHash: hash, Seed: 7}); err != nil {
-		return err
-	}
-	_, handler, err := api.New(api.Config{Store: s, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: monday})
-	if err != nil {
-		return err
-	}
-	web = httptest.NewServer(handler)
-	jar, err := cookiejar.New(nil)
-	client = &http.Client{Jar: jar}
-	return err
-}
+func TestMain(m *testing.M) { os.Exit(pagetest.Main(m, demo.Options{Seed: 7}, &site)) }
 
 // ask sends a question and returns the answer without what is drawn by lot.
 func ask(t *testing.T, method, path string, body any) []byte {
@@ -75,10 +35,10 @@ func ask(t *testing.T, method, path string, body any) []byte {
 		require.NoError(t, err)
 		in = bytes.NewReader(data)
 	}
-	req, err := http.NewRequest(method, web.URL+path, in)
+	req, err := http.NewRequest(method, site.URL+path, in)
 	require.NoError(t, err)
 	req.Header.Set("Content-Type", "application/json")
-	res, err := client.Do(req)
+	res, err := site.Client.Do(req)
 	require.NoError(t, err)
 	defer res.Body.Close()
 	data, err := io.ReadAll(res.Body)
@@ -171,7 +131,6 @@ func held(t *testing.T, name string, pages ...page) {
 }
 
 func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
-	ask(t, "POST", "/api/session", map[string]string{"email": demo.Email, "password": demo.Password})
 	students, materials := list(t, "/api/students"), list(t, "/api/materials")
 	held(t, "studio",
 		get("/session"), get("/students"), get("/today"), get("/today?day=2026-05-05"), get("/overview"), get("/balance"),

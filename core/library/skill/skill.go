@@ -5,10 +5,12 @@ package skill
 import (
 	_ "embed"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"maps"
 	"slices"
 	"sort"
+	"strings"
 )
 
 // Family groups skills as a teacher would look for them.
@@ -128,6 +130,52 @@ func (c Catalogue) Over(own []Skill) (Catalogue, error) {
 		out.byID[s.ID] = shipped
 	}
 	return out.With(more)
+}
+
+// ErrNoName refuses a skill without a name, ErrNoFamily a new one without a family.
+var (
+	ErrNoName   = errors.New("skill catalogue: a skill needs a name")
+	ErrNoFamily = errors.New("skill catalogue: a new skill needs a family")
+)
+
+// Form is how a studio writes a skill.
+type Form struct {
+	Name  string
+	Steps []string
+	// Family is that of a new skill.
+	Family Family
+	// Needs are the skills that come before it; nil leaves them as they are.
+	Needs []string
+	// Ahead is how many weeks before its first use it must begin; 0 for as far as previews look, or as the skill came.
+	Ahead int
+}
+
+// Written returns the skill of an id as a studio writes it, without empty steps: one of the catalogue in another form, or
+// a new one, which no rule finds in a score. What cannot stand in the catalogue is ErrNoName, ErrNoFamily, a
+// *CircleError or a *MissingError.
+func (c Catalogue) Written(id string, f Form) (Skill, error) {
+	s, there := c.byID[id]
+	if !there {
+		s = Skill{ID: id, Family: Family(strings.TrimSpace(string(f.Family))), Set: "teacher"}
+	}
+	s.Name, s.Steps = strings.TrimSpace(f.Name), []string{}
+	for _, step := range f.Steps {
+		if step = strings.TrimSpace(step); step != "" {
+			s.Steps = append(s.Steps, step)
+		}
+	}
+	if f.Needs != nil {
+		s.Needs = f.Needs
+	}
+	s.Ahead = f.Ahead
+	switch {
+	case s.Family == "":
+		return Skill{}, ErrNoFamily
+	case s.Name == "":
+		return Skill{}, ErrNoName
+	}
+	_, err := c.Over([]Skill{s})
+	return s, err
 }
 
 // check walks the needs depth first and reports a missing skill or a circle.

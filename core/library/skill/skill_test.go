@@ -53,3 +53,30 @@ func TestAStudiosOwnFormOfASkill(t *testing.T) {
 	require.ErrorAs(t, err, &missing)
 	require.Equal(t, MissingError{Skill: "a", Need: "z"}, *missing)
 }
+
+// What a studio writes: one of the catalogue in another form, or a new skill of a family; a blank step is none.
+func TestASkillAsAStudioWritesIt(t *testing.T) {
+	c, err := Parse([]byte(`[{"id":"a","name":"A","family":"rhythm","ahead":20},{"id":"b","name":"B","family":"hands","needs":["a"]}]`))
+	require.NoError(t, err)
+	s, err := c.Written("b", Form{Name: " bounce ", Steps: []string{"x", " ", " y"}, Family: "other"})
+	require.NoError(t, err)
+	require.Equal(t, Skill{ID: "b", Name: "bounce", Family: "hands", Needs: []string{"a"}, Steps: []string{"x", "y"}}, s)
+	s, err = c.Written("own.c", Form{Name: "C", Family: " rhythm ", Needs: []string{"b"}, Ahead: 8})
+	require.NoError(t, err)
+	require.Equal(t, Skill{ID: "own.c", Name: "C", Family: "rhythm", Needs: []string{"b"}, Steps: []string{}, Ahead: 8, Set: "teacher"}, s)
+	s, err = c.Written("b", Form{Name: "B", Needs: []string{}})
+	require.NoError(t, err)
+	require.Empty(t, s.Needs, "it comes after nothing any more")
+	s, err = c.Written("a", Form{Name: "A"})
+	require.NoError(t, err)
+	own, err := c.Over([]Skill{s})
+	require.NoError(t, err)
+	s, _ = own.Get("a")
+	require.Equal(t, 20, s.Ahead, "as it came")
+	for want, f := range map[error]Form{ErrNoName: {Name: " ", Family: "x"}, ErrNoFamily: {Name: "D"}} {
+		_, err = c.Written("own.d", f)
+		require.ErrorIs(t, err, want)
+	}
+	_, err = c.Written("a", Form{Name: "A", Needs: []string{"b"}})
+	require.ErrorAs(t, err, new(*CircleError))
+}

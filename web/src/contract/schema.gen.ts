@@ -6666,7 +6666,7 @@ export interface operations {
                     steps: string[];
                     /** @description The skills that come before it; left out they stay */
                     needs?: string[];
-                    /** @description How many weeks before its first use it must begin; 0 as it is */
+                    /** @description How many weeks before its first use it must begin; 0 as it came */
                     ahead?: number;
                 };
             };

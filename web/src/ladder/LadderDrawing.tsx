@@ -134,12 +134,16 @@ function useSight(above: number, zoom: Zoom, wanted = 0) {
   const scroller = useRef<HTMLElement>(null);
   const [sight, setSight] = useState({ from: 0, to: 3000 });
   const [width, setWidth] = useState(0);
+  // Where it lies by now; that it moves alone is no reason to scroll.
+  const aim = useRef(wanted);
+  aim.current = wanted;
   useLayoutEffect(() => {
     const el = scroller.current;
     if (!el || !zoom) return;
-    const outside = wanted > el.clientHeight * 0.55 || wanted < -el.clientHeight * 0.3;
-    el.scrollTop = outside ? above - wanted - el.clientHeight / 2 : above - el.clientHeight * 0.62;
-  }, [above, zoom, wanted]);
+    const y = aim.current;
+    const outside = y > el.clientHeight * 0.55 || y < -el.clientHeight * 0.3;
+    el.scrollTop = above - (outside ? y + el.clientHeight / 2 : el.clientHeight * 0.62);
+  }, [above, zoom]);
   useEffect(() => {
     const el = scroller.current;
     if (!el) return;

@@ -92,11 +92,17 @@ function Edit(props: { skill?: Skill; families: string[]; all: Skill[]; done: ()
     e.preventDefault();
     const f = new FormData(e.currentTarget);
     const name = String(f.get("name")).trim();
-    const slug = plain(name)
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "");
+    const slug =
+      plain(name)
+        .replace(/[^a-z0-9]+/g, "-")
+        .replace(/^-|-$/g, "")
+        .slice(0, 50) || "skill";
+    // One of the same name stays beside it.
+    const taken = new Set(all.map((s) => s.id));
+    let id = `own.${slug}`;
+    for (let n = 2; taken.has(id); n++) id = `own.${slug}-${n}`;
     save.mutate({
-      skill: skill?.id ?? `own.${slug || "skill"}`,
+      skill: skill?.id ?? id,
       name,
       steps: steps.map((s) => s.trim()).filter(Boolean),
       needs,

@@ -11,6 +11,7 @@ import { EntryLine } from "./EntryLine";
 export function DayOf({ ladder, day, open }: { ladder: string; day: string; open: (day: string) => void }) {
   const past = usePastDay(ladder, day);
   const append = useAppend(ladder);
+  const [kept, setKept] = useState(0);
   if (past.isPending) return <Waiting />;
   if (past.error) return <Problem error={past.error} again={() => past.refetch()} />;
   const p = past.data;
@@ -37,7 +38,14 @@ export function DayOf({ ladder, day, open }: { ladder: string; day: string; open
           <EntryLine key={e.entry.id} of={e} write={(list) => append.mutate(list)} busy={append.isPending} />
         ))}
       </ol>
-      <Add key={p.at} at={p.at} pieces={p.pieces} busy={append.isPending} write={(e) => append.mutate([e])} />
+      {/* What was typed stays until it is kept, whatever else is written meanwhile. */}
+      <Add
+        key={kept}
+        at={p.at}
+        pieces={p.pieces}
+        busy={append.isPending}
+        write={(e) => append.mutate([e], { onSuccess: () => setKept(kept + 1) })}
+      />
       <Refused error={append.error} />
     </section>
   );
@@ -60,7 +68,8 @@ function Add(props: {
   write: (e: Entry) => void;
 }) {
   const [kind, setKind] = useState<(typeof kinds)[number][0]>("note");
-  const [material, setMaterial] = useState(props.pieces[0]?.material ?? "");
+  const [picked, setMaterial] = useState("");
+  const material = (props.pieces.find((p) => p.material === picked) ?? props.pieces[0])?.material ?? "";
   const worded = kind === "note" || kind === "bring" || kind === "wentWell";
   const points = props.pieces.find((p) => p.material === material)?.points ?? [];
   const send = (e: FormEvent<HTMLFormElement>) => {

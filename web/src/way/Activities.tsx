@@ -1,4 +1,5 @@
 import { type FormEvent, useState } from "react";
+import { ulid } from "ulid";
 import type { Schemas } from "../contract/client";
 import { useResetActivity, useSetActivity } from "../data/people";
 import { Refused } from "../parts/Problem";
@@ -80,26 +81,16 @@ export function Activities({ goals }: { goals: Goal[] }) {
 
 function Form({ goal, done }: { goal: Goal; done: () => void }) {
   const save = useSetActivity();
+  const [id] = useState(() => goal.id || ulid().toLowerCase());
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const data = new FormData(e.currentTarget);
     const text = (name: string) => String(data.get(name) ?? "").trim();
-    const name = text("name");
-    // A new one is called by its name, in the letters that an id has.
-    const id =
-      goal.id ||
-      name
-        .toLowerCase()
-        .normalize("NFD")
-        .replace(/[^a-z0-9]+/g, "-")
-        .replace(/^-|-$/g, "")
-        .slice(0, 40) ||
-      "own";
     save.mutate(
       {
         id,
         as: {
-          name,
+          name: text("name"),
           from: Number(text("from")),
           to: Number(text("to")),
           options: text("options")
