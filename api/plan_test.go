@@ -43,7 +43,7 @@ func TestADayIsPlannedInOnePress(t *testing.T) {
 		}
 	}
 	require.True(t, asked, "a piece in work has its questions")
-	for _, l := range items(t, plan, "left") {
+	for _, l := range append(items(t, plan, "left"), items(t, plan, "others")...) {
 		require.NotEmpty(t, l["reason"])
 	}
 }
@@ -126,7 +126,7 @@ func TestWhatWaitedComesBack(t *testing.T) {
 	status, first := u.call("PUT", path, map[string]any{"version": version})
 	require.Equal(t, http.StatusOK, status, first)
 	waited := map[string]bool{}
-	for _, l := range items(t, first, "left") {
+	for _, l := range append(items(t, first, "left"), items(t, first, "others")...) {
 		waited[l["id"].(string)] = true
 	}
 	require.NotEmpty(t, waited)

@@ -216,7 +216,8 @@ func (s *screens) minutes(t *testing.T, counted map[string]int) {
 	}
 	require.Equal(t, s.plan.Minutes, all, "%s: the minutes of the lesson", s.name)
 	require.Equal(t, s.plan.Review, review, "%s: its minutes for learned pieces", s.name)
-	for _, x := range s.plan.Left {
+	require.Equal(t, s.plan.Waits == "", len(s.plan.Left) == 0, "%s: %q waits", s.name, s.plan.Waits)
+	for _, x := range append(s.plan.Left, s.plan.Others...) {
 		require.False(t, in[x.Id], "%s: %s is in or out", s.name, x.Title)
 	}
 	share, week := 0.0, 0.0

@@ -185,7 +185,7 @@ func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.Live
 	plan, by := live.Plan, live.Hand
 	out := contract.LessonPlan{
 		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes, UsualMinutes: p.LessonMinutes(p.lesson.Day),
-		Segments: []contract.PlanSegment{}, Left: []contract.PlanSegment{}, Free: plan.Free, Review: plan.Review, Aim: plan.Aim, Kept: p.kept.Version > 0,
+		Segments: []contract.PlanSegment{}, Waits: n.LeftForNextWeek(plan), Free: plan.Free, Review: plan.Review, Aim: plan.Aim, Kept: p.kept.Version > 0,
 		Begun: plan.Begun, Changed: n.PlanChanges(live.Changes),
 		Hand: contract.PlanByHand{Version: p.kept.Version, Minutes: by.Minutes, Drops: append([]string{}, by.Drops...), Order: append([]string{}, by.Order...), Pins: []contract.PlanPin{}},
 	}
@@ -207,11 +207,15 @@ func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.Live
 		}
 		out.Segments = append(out.Segments, segment)
 	}
-	for _, l := range plan.Left {
-		segment := segmentOut(n, l.Segment)
-		segment.Reason = wording.Waiting(l.Reason)
-		out.Left = append(out.Left, segment)
+	left := func(list []lessonplan.Left) []contract.PlanSegment {
+		segments := make([]contract.PlanSegment, len(list))
+		for i, l := range list {
+			segments[i] = segmentOut(n, l.Segment)
+			segments[i].Reason = wording.Waiting(l.Reason)
+		}
+		return segments
 	}
+	out.Left, out.Others = left(plan.Waiting()), left(plan.Others())
 	return out, nil
 }
 

@@ -177,21 +177,26 @@ func (n Names) Plan(p lessonplan.Plan) string {
 	if p.Free == 0 {
 		says = fmt.Sprintf("All %s are planned", Figures(p.Minutes, "minute"))
 	}
+	if waits := n.LeftForNextWeek(p); waits != "" {
+		return says + "; left for next week: " + waits + "."
+	}
+	return says + "; nothing has to wait."
+}
+
+// LeftForNextWeek names what has to wait, within a sentence; empty where nothing does.
+func (n Names) LeftForNextWeek(p lessonplan.Plan) string {
 	var waits []string
 	for _, s := range p.Waiting() {
-		title := n.Segment(s).Title
+		title := n.Segment(s.Segment).Title
 		if s.Kind == lessonplan.Begin {
 			title = lower(title)
 		}
 		waits = append(waits, title)
 	}
-	switch k := len(waits); {
-	case k == 0:
-		return says + "; nothing has to wait."
-	case k > mostWaiting:
-		return fmt.Sprintf("%s; left for next week: %s and %d more.", says, strings.Join(waits[:mostWaiting], ", "), k-mostWaiting)
+	if k := len(waits); k > mostWaiting {
+		return fmt.Sprintf("%s and %d more", strings.Join(waits[:mostWaiting], ", "), k-mostWaiting)
 	}
-	return fmt.Sprintf("%s; left for next week: %s.", says, List(waits))
+	return List(waits)
 }
 
 // mostPlanChanges is how many changes of a plan are said before the rest is counted.

@@ -13,6 +13,9 @@ func Library(instrument string, books, pieces, loose int) string {
 	if books+loose == 0 {
 		return fmt.Sprintf("Nothing for %s in your library yet.", instrument)
 	}
+	if books == 0 {
+		return fmt.Sprintf("No book for %s yet; %s without one.", instrument, Counted(loose, "piece"))
+	}
 	return fmt.Sprintf("%s for %s with %s, and %s without a book.", Capital(Counted(books, "book")), instrument, Counted(pieces, "piece"), Counted(loose, "piece"))
 }
 

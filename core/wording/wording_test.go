@@ -411,6 +411,7 @@ func TestABookInOneSentence(t *testing.T) {
 		Lines:  []curriculum.Line{line("Fog", 3, true), line("Tar", 2, true), line("Net", 2.5, true), line("Oar", 1, false)},
 		Skills: make([]curriculum.Use, 1), Once: []string{"rests"},
 	}))
+	require.Equal(t, "No book for piano yet; three pieces without one.", Library("piano", 0, 0, 3))
 	require.Equal(t, "One book for piano with 25 pieces, and two pieces without a book.", Library("piano", 1, 25, 2))
 	require.Equal(t, "a typical student, who brings what a typical one of four students has learned elsewhere", TypicalPlayer(4))
 }

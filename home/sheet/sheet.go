@@ -140,14 +140,16 @@ func (s Sheet) draw(p *pen) float64 {
 	y := margin
 	y = p.text(margin, y, pageWidth-2*margin, s.Heading, small, plain)
 	y = p.text(margin, y, pageWidth-2*margin, s.Title, title, heading) + 0.5
-	dose := s.Dose
 	if s.Watch != "" {
 		y = p.text(margin, y, pageWidth-2*margin, s.Watch, usual, bold)
 	}
 	if s.Words != "" {
 		y = p.text(margin, y, pageWidth-2*margin, "“"+s.Words+"”", usual, bold)
 	}
-	y = p.text(margin, y, pageWidth-2*margin, dose, usual, plain) + 1.5
+	if s.Dose != "" {
+		y = p.text(margin, y, pageWidth-2*margin, s.Dose, usual, plain)
+	}
+	y += 1.5
 	width := (pageWidth - 2*margin - 6*gap) / 7
 	practised := 0
 	for _, d := range s.Days {

@@ -179,15 +179,19 @@ func (p *Plan) arrange(byHand []string) {
 // Waiting are the segments that have to wait for the next lesson, the ones of the highest value first; what was
 // left out by hand does not wait, and of what only serves to fill minutes nothing is left behind: other ways
 // of an activity, and learned pieces that are sure.
-func (p Plan) Waiting() []Segment {
-	var out []Segment
-	for _, l := range p.Left {
-		if l.Reason.Kind != ByHand && !l.Sure && l.Kind != Activity && l.Kind != Posture {
-			out = append(out, l.Segment)
-		}
-	}
-	slices.SortStableFunc(out, func(a, b Segment) int { return cmp.Or(btoi(b.Due)-btoi(a.Due), cmp.Compare(b.Value, a.Value)) })
+func (p Plan) Waiting() []Left {
+	out := slices.DeleteFunc(slices.Clone(p.Left), func(l Left) bool { return !l.waits() })
+	slices.SortStableFunc(out, func(a, b Left) int { return cmp.Or(btoi(b.Due)-btoi(a.Due), cmp.Compare(b.Value, a.Value)) })
 	return out
+}
+
+// Others are the segments that are not in the lesson and do not wait, in their order.
+func (p Plan) Others() []Left {
+	return slices.DeleteFunc(slices.Clone(p.Left), Left.waits)
+}
+
+func (l Left) waits() bool {
+	return l.Reason.Kind != ByHand && !l.Sure && l.Kind != Activity && l.Kind != Posture
 }
 
 func btoi(b bool) int {

@@ -263,7 +263,10 @@ func Make(in Input) (Plan, error) {
 	if in.Minutes < 1 || in.Minutes > MostMinutes {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
 	}
-	p := Plan{Watch: in.Watch.words(), Dose: in.DoseWords(), Estimate: estimateWords(in)}
+	p := Plan{Watch: in.Watch.words(), Estimate: estimateWords(in)}
+	if len(in.Works) > 0 { // of games alone nothing is repeated by a dose
+		p.Dose = in.DoseWords()
+	}
 	for i := range min(in.Days, MostDays) {
 		date := in.Start.AddDate(0, 0, i)
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})

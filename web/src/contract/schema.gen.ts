@@ -2613,7 +2613,12 @@ export interface components {
             minutes: number;
             usualMinutes: number;
             segments: components["schemas"]["PlanSegment"][];
+            /** @description What waits for the next lesson, what matters most first */
             left: components["schemas"]["PlanSegment"][];
+            /** @description What is not in the lesson and does not wait: left out by hand, other ways of an activity, what is sure */
+            others: components["schemas"]["PlanSegment"][];
+            /** @description What waits, within a sentence; empty for nothing */
+            waits: string;
             free: number;
             /** @description Minutes for learned pieces */
             review: number;

@@ -121,8 +121,8 @@ function HowLong({ range }: { range: Schemas["HowLong"] }) {
 }
 
 function state(rung: Schemas["Rung"]): string {
-  if (rung.layer === "working" && rung.points)
-    return `Started ${weeks(rung.weeks)} ago${rung.spots ? `, with ${rung.spots} hard ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
+  if (rung.layer === "working" && rung.assigned)
+    return `Started ${shortDate(rung.assigned)}${rung.spots ? `, with ${rung.spots} hard ${rung.spots === 1 ? "spot" : "spots"}` : ""}.`;
   if (rung.layer === "review" && rung.cleared)
     return `Cleared ${shortDate(rung.cleared)}${rung.weeks ? ` after ${weeks(rung.weeks)}` : ""}${rung.lastPlayed ? `, last played ${shortDate(rung.lastPlayed)}` : ""}; ${Math.round(100 * (rung.recall ?? 0))} % sure to go today (an estimate).`;
   if (rung.layer === "preview") return "Ahead; something it needs is being prepared already.";

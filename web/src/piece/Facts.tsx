@@ -39,9 +39,9 @@ export function Facts({ piece }: { piece: Piece }) {
   );
 }
 
-/** The bars of the piece as a row of strokes: the ones to learn stand full, the repeated ones are hollow. */
+/** The bars of the piece as a row of strokes: the ones to learn stand full, those in another form half, the repeated ones are hollow. */
 function Load({ piece }: { piece: Piece }) {
-  const first = new Set(piece.patterns.map((p) => p.bars[0]));
+  const first = new Map(piece.patterns.map((p) => [p.bars[0], p.like !== undefined]));
   const many = piece.bars > 48; // then the strokes stand close, without an outline
   return (
     <div className={`mb-1 flex h-4 overflow-hidden ${many ? "" : "gap-px"}`} aria-hidden="true">
@@ -50,16 +50,18 @@ function Load({ piece }: { piece: Piece }) {
           key={t.start}
           className={`min-w-0 flex-1 ${many ? "" : "rounded-sm border border-working"}`}
           style={{
-            background: first.has(i + 1)
-              ? "var(--color-working)"
-              : many
-                ? "var(--color-fold)"
-                : "transparent",
+            background: fill(first.get(i + 1), many),
           }}
         />
       ))}
     </div>
   );
+}
+
+function fill(another: boolean | undefined, many: boolean): string {
+  if (another === false) return "var(--color-working)";
+  const rest = many ? "var(--color-fold)" : "transparent";
+  return another ? `linear-gradient(to top, var(--color-working) 45%, ${rest} 45%)` : rest;
 }
 
 function LineFacts({ l }: { l: Schemas["Line"] }) {

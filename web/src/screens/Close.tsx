@@ -73,16 +73,7 @@ export function Close() {
                 <NextRung ladder={ladder} strand={p.strand} />
               </div>
             ))}
-            {(plan.data?.left ?? []).filter((s) => s.kind !== "review").length > 0 && (
-              <p className="fine mt-2">
-                Left for next week:{" "}
-                {plan.data?.left
-                  .filter((s) => s.kind !== "review")
-                  .map((s) => s.title)
-                  .join("; ")}
-                .
-              </p>
-            )}
+            {plan.data?.waits && <p className="fine mt-2">Left for next week: {plan.data.waits}.</p>}
           </section>
         </div>
         <Proposed ladder={ladder} name={name} />

@@ -17,14 +17,10 @@ export function Plan() {
   const day = params.get("day") ?? undefined;
   const { plan, solve } = usePlan(ladder, day);
   const [picked, setPicked] = useState<string>();
-  const [all, setAll] = useState(false);
   if (plan.isPending) return <Waiting />;
   if (plan.error) return <Problem error={plan.error} again={() => plan.refetch()} />;
   const p = plan.data;
   const at = starts(p.segments);
-  const learned = p.left.filter((s) => s.kind === "review");
-  const more = all ? 0 : Math.max(0, learned.length - 3);
-  const waiting = p.left.filter((s) => s.kind !== "review" || learned.indexOf(s) < learned.length - more);
   const change = (hand: Hand) => solve.mutate({ ...hand, version: p.hand.version });
   return (
     <div className="mx-auto max-w-[80rem] px-4 py-4 sm:px-6">
@@ -88,37 +84,63 @@ export function Plan() {
         <aside className="lg:w-[22rem] lg:shrink-0">
           <Shares plan={p} />
           <h2 className="mt-4 text-lg">Left for next week</h2>
-          {p.left.length === 0 && <p>Nothing: all of it fits.</p>}
-          <ul>
-            {waiting.map((s) => (
-              <li key={s.id} className="flex items-start gap-3 border-t border-line/60 py-2">
-                <span className="mt-1">
-                  <SegmentMark layer={s.layer} size={15} />
-                </span>
-                <span className="min-w-0 flex-1 leading-tight">
-                  {s.title}
-                  <span className="fine block">{s.reason}</span>
-                </span>
-                <button
-                  type="button"
-                  className="quiet -my-1 shrink-0"
-                  disabled={solve.isPending || p.begun}
-                  onClick={() => change(pin(p.hand, s.id, 0))}
-                >
-                  Add to this lesson
-                  <span className="sr-only">: {s.title}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          {more > 0 && (
-            <button type="button" className="quiet -ml-2" onClick={() => setAll(true)}>
-              and {more} more learned {more === 1 ? "piece" : "pieces"}
-            </button>
+          {p.left.length === 0 && <p>Nothing has to wait.</p>}
+          <Left list={p.left} busy={solve.isPending || p.begun} add={(id) => change(pin(p.hand, id, 0))} />
+          {p.others.length > 0 && (
+            <>
+              <h2 className="mt-4 text-lg">Also possible</h2>
+              <Left
+                list={p.others}
+                busy={solve.isPending || p.begun}
+                add={(id) => change(pin(p.hand, id, 0))}
+              />
+            </>
           )}
         </aside>
       </div>
     </div>
+  );
+}
+
+/** What is not in the lesson; of many learned pieces the first. */
+function Left(props: { list: Schemas["PlanSegment"][]; busy: boolean; add: (id: string) => void }) {
+  const { list } = props;
+  const [all, setAll] = useState(false);
+  const learned = list.filter((s) => s.kind === "review");
+  const more = all ? 0 : Math.max(0, learned.length - 3);
+  const hidden = new Set(more ? learned.slice(-more) : []);
+  return (
+    <>
+      <ul>
+        {list
+          .filter((s) => !hidden.has(s))
+          .map((s) => (
+            <li key={s.id} className="flex items-start gap-3 border-t border-line/60 py-2">
+              <span className="mt-1">
+                <SegmentMark layer={s.layer} size={15} />
+              </span>
+              <span className="min-w-0 flex-1 leading-tight">
+                {s.title}
+                <span className="fine block">{s.reason}</span>
+              </span>
+              <button
+                type="button"
+                className="quiet -my-1 shrink-0"
+                disabled={props.busy}
+                onClick={() => props.add(s.id)}
+              >
+                Add to this lesson
+                <span className="sr-only">: {s.title}</span>
+              </button>
+            </li>
+          ))}
+      </ul>
+      {more > 0 && (
+        <button type="button" className="quiet -ml-2" onClick={() => setAll(true)}>
+          and {more} more learned {more === 1 ? "piece" : "pieces"}
+        </button>
+      )}
+    </>
   );
 }
 

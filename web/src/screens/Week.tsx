@@ -114,7 +114,7 @@ function Reasons({ week: w }: { week: Schemas["Week"] }) {
   return (
     <div className="mt-1 flex flex-wrap items-center gap-x-3">
       {w.watch && <p className="border-l-4 border-focus pl-3">{w.watch}</p>}
-      <p>{w.dose}</p>
+      {w.dose && <p>{w.dose}</p>}
       <span className="no-print">
         <Why label="How the minutes are reckoned" shown="The minutes">
           <p>{w.estimate}</p>

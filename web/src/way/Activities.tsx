@@ -7,6 +7,8 @@ import { Field, Sheet } from "../parts/Sheet";
 
 type Goal = Schemas["ActivityGoal"];
 
+const box = "rounded border-[1.5px] border-soft bg-sheet px-3 py-2";
+
 const blank: Goal = {
   id: "",
   name: "",
@@ -118,10 +120,10 @@ function Form({ goal, done }: { goal: Goal; done: () => void }) {
         </Field>
       </div>
       <Field label="Ways, one a line">
-        <textarea name="options" required rows={5} defaultValue={goal.options.join("\n")} />
+        <textarea name="options" required rows={5} defaultValue={goal.options.join("\n")} className={box} />
       </Field>
       <Field label="At home, to the parent">
-        <textarea name="home" rows={2} maxLength={300} defaultValue={goal.home} />
+        <textarea name="home" rows={2} maxLength={300} defaultValue={goal.home} className={box} />
       </Field>
       <label className="flex min-h-touch items-center gap-2">
         <input type="checkbox" name="off" defaultChecked={goal.off} />
