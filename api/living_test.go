@@ -157,3 +157,70 @@ func TestAFaultIsOneThingEverywhere(t *testing.T) {
 	status, _ = u.append(ladder, entry{"kind": "faultGone", "focus": "fault.claw", "id": storetest.ID()})
 	require.Equal(t, http.StatusOK, status, "one that was never noted is gone already")
 }
+
+// Goals and faults of an exercise are the teacher's: changed, they are in the lesson, in the week, on the exercise and on
+// its printed page; a fault that is switched off is not asked for; the program's own come back.
+func TestGoalsAndFaultsAreTheTeachers(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
+	const five = "five-finger/parallel/C/major-five-finger/-"
+	status, body := u.append(ladder, entry{"kind": "assigned", "exercise": five})
+	require.Equal(t, http.StatusOK, status, body)
+	type said struct{ exercise, lesson, week, faults, watched []string }
+	texts := func(list []any, field string) (out []string) {
+		for _, x := range list {
+			if m, ok := x.(map[string]any); ok {
+				out = append(out, m[field].(string))
+			} else {
+				out = append(out, x.(string))
+			}
+		}
+		return out
+	}
+	look := func() (out said) {
+		_, e := u.call("GET", "/api/exercise?instrument=piano&exercise="+five, nil)
+		out.exercise, out.faults = texts(e["goals"].([]any), ""), texts(e["faults"].([]any), "text")
+		_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
+		piece := items(t, lesson, "pieces")[0]
+		out.lesson, out.watched = texts(piece["points"].([]any), "text"), texts(piece["faults"].([]any), "text")
+		_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+		for _, d := range items(t, week, "days") {
+			for _, i := range d["items"].([]any) {
+				if goals, _ := i.(map[string]any)["goals"].([]any); len(goals) > 0 && out.week == nil {
+					out.week = texts(goals, "")
+				}
+			}
+		}
+		return out
+	}
+	goals := []string{"round fingers, every tip firm", "each note as loud as the next", "both hands land together"}
+	faults := []string{"a joint gives way", "idle fingers fly up", "3 is louder than 4 and 5", "the wrist hangs below the keys"}
+	came := look()
+	require.Equal(t, said{goals, goals, goals, faults, faults}, came)
+
+	change := map[string]any{
+		"steps": []any{map[string]any{"step": "parallel", "goals": []any{"tips like pillars", "one loudness", "both hands land together"}}},
+		"faults": []any{map[string]any{"id": "flat-joint", "text": "a joint gives way", "look": "the tip", "off": true},
+			map[string]any{"id": "elbow-out", "text": "the elbow flies", "look": "a wing", "off": false}},
+	}
+	status, body = u.call("PUT", "/api/exercise-types/five-finger", change)
+	require.Equal(t, http.StatusNoContent, status, body)
+	goals, faults = []string{"tips like pillars", "one loudness", "both hands land together"}, []string{"idle fingers fly up", "3 is louder than 4 and 5", "the wrist hangs below the keys", "the elbow flies"}
+	require.Equal(t, said{goals, goals, goals, faults, faults}, look())
+	status, body = u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.elbow-out"})
+	require.Equal(t, http.StatusOK, status, body)
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	require.Equal(t, "One thing to watch: the elbow flies. A wing.", week["watch"])
+	types := u.list("/api/exercise-types")
+	require.Equal(t, []any{"five-finger", true}, []any{types[0]["id"], types[0]["changed"]})
+	require.Len(t, types[0]["faults"], 5)
+
+	status, body = u.call("PUT", "/api/exercise-types/juggling", change)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "There is no exercise \"juggling\".", body["detail"])
+	status, body = u.call("DELETE", "/api/exercise-types/five-finger", nil)
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Equal(t, came, look(), "as it came")
+	status, body = u.call("DELETE", "/api/exercise-types/five-finger", nil)
+	require.Equal(t, http.StatusNotFound, status)
+	require.Equal(t, "The studio has changed nothing of that exercise.", body["detail"])
+}

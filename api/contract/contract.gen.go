@@ -2407,6 +2407,21 @@ type ExerciseOption struct {
 	Name   string `json:"name"`
 }
 
+// ExerciseType defines model for ExerciseType.
+type ExerciseType struct {
+	// Changed The studio has changed it
+	Changed  bool           `json:"changed"`
+	Families []string       `json:"families"`
+	Faults   []WatchedFault `json:"faults"`
+	Id       string         `json:"id"`
+	Name     string         `json:"name"`
+	Steps    []struct {
+		Goals []string `json:"goals"`
+		Name  string   `json:"name"`
+		Step  string   `json:"step"`
+	} `json:"steps"`
+}
+
 // FamilyDay defines model for FamilyDay.
 type FamilyDay struct {
 	Date  openapi_types.Date `json:"date"`
@@ -3304,6 +3319,12 @@ type NewClimb struct {
 
 	// Weeks 0 ends a climb
 	Weeks int `json:"weeks"`
+}
+
+// NewExerciseForm defines model for NewExerciseForm.
+type NewExerciseForm struct {
+	Faults []WatchedFault `json:"faults"`
+	Steps  []StepGoals    `json:"steps"`
 }
 
 // NewInstrument defines model for NewInstrument.
@@ -4361,6 +4382,12 @@ type Start struct {
 	Words       string   `json:"words"`
 }
 
+// StepGoals defines model for StepGoals.
+type StepGoals struct {
+	Goals []string `json:"goals"`
+	Step  string   `json:"step"`
+}
+
 // Strand defines model for Strand.
 type Strand string
 
@@ -4698,6 +4725,20 @@ type Verdict struct {
 
 	// WithoutTwo When the lessons of two more weeks fall out
 	WithoutTwo float64 `json:"withoutTwo"`
+}
+
+// WatchedFault defines model for WatchedFault.
+type WatchedFault struct {
+	Id string `json:"id"`
+
+	// Look How it is seen or heard
+	Look string `json:"look"`
+
+	// Off The studio does not watch for it
+	Off bool `json:"off"`
+
+	// Text What it is
+	Text string `json:"text"`
 }
 
 // Way defines model for Way.
@@ -5422,6 +5463,9 @@ type SetWayParams struct {
 // SetActivityJSONRequestBody defines body for SetActivity for application/json ContentType.
 type SetActivityJSONRequestBody = NewActivity
 
+// SetExerciseTypeJSONRequestBody defines body for SetExerciseType for application/json ContentType.
+type SetExerciseTypeJSONRequestBody = NewExerciseForm
+
 // AddTicksJSONRequestBody defines body for AddTicks for application/json ContentType.
 type AddTicksJSONRequestBody AddTicksJSONBody
 
@@ -5583,6 +5627,15 @@ type ServerInterface interface {
 
 	// (GET /exercise)
 	GetExercise(c *gin.Context, params GetExerciseParams)
+
+	// (GET /exercise-types)
+	ListExerciseTypes(c *gin.Context)
+
+	// (DELETE /exercise-types/{type})
+	ResetExerciseType(c *gin.Context, pType string)
+
+	// (PUT /exercise-types/{type})
+	SetExerciseType(c *gin.Context, pType string)
 
 	// (GET /exercise/sheet)
 	GetExerciseSheet(c *gin.Context, params GetExerciseSheetParams)
@@ -6101,6 +6154,69 @@ func (siw *ServerInterfaceWrapper) GetExercise(c *gin.Context) {
 	}
 
 	siw.Handler.GetExercise(c, params)
+}
+
+// ListExerciseTypes operation middleware
+func (siw *ServerInterfaceWrapper) ListExerciseTypes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListExerciseTypes(c)
+}
+
+// ResetExerciseType operation middleware
+func (siw *ServerInterfaceWrapper) ResetExerciseType(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "type" -------------
+	var pType string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "type", c.Param("type"), &pType, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter type: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ResetExerciseType(c, pType)
+}
+
+// SetExerciseType operation middleware
+func (siw *ServerInterfaceWrapper) SetExerciseType(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "type" -------------
+	var pType string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "type", c.Param("type"), &pType, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter type: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetExerciseType(c, pType)
 }
 
 // GetExerciseSheet operation middleware
@@ -9274,6 +9390,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/activities", wrapper.ListActivities)
 	router.DELETE(options.BaseURL+"/activities/:activity", wrapper.ResetActivity)
 	router.PUT(options.BaseURL+"/activities/:activity", wrapper.SetActivity)
+	router.GET(options.BaseURL+"/exercise-types", wrapper.ListExerciseTypes)
+	router.DELETE(options.BaseURL+"/exercise-types/:type", wrapper.ResetExerciseType)
+	router.PUT(options.BaseURL+"/exercise-types/:type", wrapper.SetExerciseType)
 	router.GET(options.BaseURL+"/words", wrapper.GetWords)
 	router.PUT(options.BaseURL+"/words", wrapper.SetWords)
 	router.PUT(options.BaseURL+"/ladders/:ladder/approach", wrapper.SetApproach)
@@ -9609,6 +9728,111 @@ type GetExercisedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetExercisedefaultApplicationProblemPlusJSONResponse) VisitGetExerciseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListExerciseTypesRequestObject struct {
+}
+
+type ListExerciseTypesResponseObject interface {
+	VisitListExerciseTypesResponse(w http.ResponseWriter) error
+}
+
+type ListExerciseTypes200JSONResponse []ExerciseType
+
+func (response ListExerciseTypes200JSONResponse) VisitListExerciseTypesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListExerciseTypesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListExerciseTypesdefaultApplicationProblemPlusJSONResponse) VisitListExerciseTypesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ResetExerciseTypeRequestObject struct {
+	Type string `json:"type"`
+}
+
+type ResetExerciseTypeResponseObject interface {
+	VisitResetExerciseTypeResponse(w http.ResponseWriter) error
+}
+
+type ResetExerciseType204Response struct {
+}
+
+func (response ResetExerciseType204Response) VisitResetExerciseTypeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ResetExerciseTypedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ResetExerciseTypedefaultApplicationProblemPlusJSONResponse) VisitResetExerciseTypeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetExerciseTypeRequestObject struct {
+	Type string `json:"type"`
+	Body *SetExerciseTypeJSONRequestBody
+}
+
+type SetExerciseTypeResponseObject interface {
+	VisitSetExerciseTypeResponse(w http.ResponseWriter) error
+}
+
+type SetExerciseType204Response struct {
+}
+
+func (response SetExerciseType204Response) VisitSetExerciseTypeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetExerciseTypedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetExerciseTypedefaultApplicationProblemPlusJSONResponse) VisitSetExerciseTypeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13811,6 +14035,15 @@ type StrictServerInterface interface {
 	// (GET /exercise)
 	GetExercise(ctx context.Context, request GetExerciseRequestObject) (GetExerciseResponseObject, error)
 
+	// (GET /exercise-types)
+	ListExerciseTypes(ctx context.Context, request ListExerciseTypesRequestObject) (ListExerciseTypesResponseObject, error)
+
+	// (DELETE /exercise-types/{type})
+	ResetExerciseType(ctx context.Context, request ResetExerciseTypeRequestObject) (ResetExerciseTypeResponseObject, error)
+
+	// (PUT /exercise-types/{type})
+	SetExerciseType(ctx context.Context, request SetExerciseTypeRequestObject) (SetExerciseTypeResponseObject, error)
+
 	// (GET /exercise/sheet)
 	GetExerciseSheet(ctx context.Context, request GetExerciseSheetRequestObject) (GetExerciseSheetResponseObject, error)
 
@@ -14428,6 +14661,100 @@ func (sh *strictHandler) GetExercise(ctx *gin.Context, params GetExerciseParams)
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetExerciseResponseObject); ok {
 		if err := validResponse.VisitGetExerciseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListExerciseTypes operation middleware
+func (sh *strictHandler) ListExerciseTypes(ctx *gin.Context) {
+	var request ListExerciseTypesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListExerciseTypes(ctx, request.(ListExerciseTypesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListExerciseTypes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListExerciseTypesResponseObject); ok {
+		if err := validResponse.VisitListExerciseTypesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ResetExerciseType operation middleware
+func (sh *strictHandler) ResetExerciseType(ctx *gin.Context, pType string) {
+	var request ResetExerciseTypeRequestObject
+
+	request.Type = pType
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ResetExerciseType(ctx, request.(ResetExerciseTypeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ResetExerciseType")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ResetExerciseTypeResponseObject); ok {
+		if err := validResponse.VisitResetExerciseTypeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetExerciseType operation middleware
+func (sh *strictHandler) SetExerciseType(ctx *gin.Context, pType string) {
+	var request SetExerciseTypeRequestObject
+
+	request.Type = pType
+
+	var body SetExerciseTypeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetExerciseType(ctx, request.(SetExerciseTypeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetExerciseType")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetExerciseTypeResponseObject); ok {
+		if err := validResponse.VisitSetExerciseTypeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18042,417 +18369,422 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khs3tif4KoiaG+HunZRVkiVPt+qPDX1Ybo31dV3l1sz6eiJAJkjCTAJ0AlkUr0YR+w77hvskGzgH",
-	"QCKZQCaSZMm6N/aPbktiZgI4ODg4n7/z6WIuN1spmNDq4smniy2t6YZpVsPfXtC9+U/J1LzmW82luHhy",
-	"8YItaFPpJ0TLku4JF0SvGFG6Kbn8RhHNN4z8uxTsorjg5vk/GlbvL4oLQTfs4slFSc1f1HzFNtR8fCHr",
-	"DdXwgzbv6P3WPKZ0zcXy4vPn4uKHj6yec8Velf3JPFVEzWnF7tMtrfX9F7P7G/q7rO/fuyKln+eKkQWv",
-	"lSZyAX/hQum62TChE3NkdsTORDf042smlnp18eTBw8vYRF/TsmS1eRY+uqV61X6zwh+Li5r90fCalRdP",
-	"dN2wcIR/qdni4snFf7nf7sl9/FXdf1XCEG+oZjWnVWKQjfv5xGHeV3SPK+mS+8NKKkYqRrfqCdH7LZ/T",
-	"ivzFUvqvBZmxJReC1QWRNZK6NESnxK8+Ru6FrFOUfvh9jNDXuimZ0MgQETIo/P1UKtzINROJITT8NjRA",
-	"yC+XEX75bF5WWykUg8P2vpazim3MH+dSaDP/J58u6HZb8Tk19L+/xSf+6+9KwrTyFuO+CyMebifVZMeE",
-	"JrtaimVhDrMUjChmxp+zC0PrFWN6aFLlojsXf6BnXFDY5sjKu/N4JxjZ0iUjWpJtzWHnVoyWVgw9x5Hv",
-	"veBqKxXHl8IhewOYIez6ze9P55rfcr3/UeLJ2dZyy2rNkfDzFRVLFhEuN16ukRVVxD5HuDbcrXZcz1f2",
-	"r4tFu8yZlBWjwtBuUctNMD8uNFuy2vyykoaLejMvLngZ/WfkusgPZuj234OxJawCFsg126jo2/YfaF3T",
-	"Pby0E6NkMCfZrDq6Yi1j6/0cnpNfzRrtiiyJ4L12ypY8uDicVOF36Tc/rJz9zubajPp0yURJ+ztb0n2X",
-	"AEPnBD/yAglxSBi3kyO3VXHhj06U3PINXbNftn0aP6dizqqKlaRiSkmhyELWZLfi8xURcCQ1FaUiewZ3",
-	"Vs56XsOHXph5RhYEl3fe/Rtund8ue4271RZI62CJ6X2yWkVvq7Lou5IV723rKF9bombzwhDtDiiChPDT",
-	"aseKEqCuvayJCSEVu3KphqtU1iWrrRBSIKp3si5VLjs8NxfNH40T6z0Ked1lkC7w1D852/Xo4G94t5KB",
-	"9W/cPVKWIM1p9T4gxoJWihUH9Kkbsczfv/cVnbPy5wa5YUM/vsK3Hl8GN7Ff+y2rlb1TPP9xob9/1DJg",
-	"SpS5Vws7weiidYXXUHdFazaVi9dcxG8H80M+cZ6vJI8zwZYqq4zkT6qWuwky1pDiZ7mLfWhYcsI/fBqR",
-	"ToE4ggctyRyBCqS5X6edfHLPnrMqoi544yB6URpZzbUT11KgIkw1mcsNU0Swjzom1tZsH1/3qpbNctUf",
-	"6x9yRzZU7AmuhdCaEfdwEVE4drJem29GJ22+YWbNlZEpa1YSqokR9eTBFbmEq0igRTdyHMwy2km3oxYt",
-	"1ZLUNmzRF4usqiayF+za0RLOqP5JdSsl8qwug5ONLfAZrahl7S7139d0rvmcEbqkxiwlTPwu90Y+XgHZ",
-	"jeDXjM5XrCZSVIa6B9zonh9b2PWK1iyUIkw0G7OKRqwFqlh/NBzUi2Uld7hr24ru8U90B/fcjOkdYyJY",
-	"ZMurZyCwWR0SJHs5u1X85ODlOHkP/fhFQFovR9yNawaN77Oer/pcTHVPt7mn+Saq4KABME7BzPXxcNpU",
-	"x2fNxHw1pPd/o4jcCTIzzxEqSmLkaEE2jKqmZiWRKHO7i4an/8FReLVrl82sChYums0MJRQ8/xqFQMbj",
-	"a7a/kdvMhzdU50uRN1SPan129GDWRbBgO2CU1lyz4Tsl7+peyDq+Y5rrijlP15azOcP7Z8erigh2YLpl",
-	"WZhxE1atOV6PfRtIs238HW2uv+hpjZ7iw+sdRvRHFYaB+dkPF9aTlDydUq6f1Zwt+huQe+rA9dUn/EtZ",
-	"Exp4v6xTFFV2uxczKdehsp7BtodXmHPvqTh1a6aRVIfTeyvBR8HMWTU6w0bWLG6+G+aJblAjuJ6kGcbk",
-	"EH4+XIf7sKNsatuey82W1tw6vg6k69jWmQ+8r+WCV3B06LJm3gTpEuonY59W1TeKaNoU5N4DoiV5gIw1",
-	"Kr8mTmNeS6VYGd9Kc9c/zZZY1+ZgvBLPpF5FvTqi2j8718fADZqzUorvD6r1ytzi5XmmlrYFqBHOF340",
-	"R11HmHYrQt6wK00x5GsuInIctLhp9tO84ikXHlBAoUrV+45ZXh0RRUAjhTLfGAWC7Zw4MhKIrBic/fwJ",
-	"LuS8Ue8lF3qy04Vuxx0tdBtKtjwpvKVLFj8324pqRps4PZWuqRgV9Nf4lFkQXU5c8rD8HL/hgviNk5We",
-	"Cew37Or9aiydHSO1JPAsUli27G6lXV6Kv9/bY97l74rWS6Z05vVVsUVExr43Ooll0J1sqhINHCKkXnGx",
-	"DC+ofMIPSxkttxN8R1SvrrXcTpEwOIJdceHJlCSuD68dkvduTdTkfOyt1J8QFyyfcl4uRu+gmPn7VK1Z",
-	"CYau+R1MC8FuWU0cx+ZzwDYRsnwJfnS56XhMe1+rDQtmsjU8+yFhdg4zIsjm/hxfheqimSb4/fWK7Qmc",
-	"4VwfL8j+X1R0A5Rs6nGzGnkrJcYODwB+spVVwYmw2+EoG1CtsFzlyWGZI8acz6koOYQCeqw5q+R8faA7",
-	"jN9l3YBc4Lu4s7sqk5YRyW9jLVa8u/VGyYRmYcKqyTX1klG6xJB1+VSP+zqSxyhvFlSPzuJ6RbeRxS+4",
-	"WFoN6ZBBQou0xyFMT30nbyU+4Mng9nXTiy+rEeuIlwCVlwzapgPPFbtlVV8CXXpvo9rQqmJKk7mZhCrI",
-	"A/xpJ8nvkguwIEuiJIGoR8RySYWQnRtTMW21URB3VBOuFWGgykR0NrphT1X8i5jUM6NgYlNB2B8NrXDe",
-	"ZMYWsmYdX0fou9C0jqgm/9rQWrPaqCJMoQMcc5torTsulTyLMB4MLy52oIMf7QYJQ+Y7q87jgooLZjVC",
-	"s8lpR8jzim9mqaPbny+jSTs1zWgbWq/Tv0w9YiNh9Yykg5BqOIMChQtM1C0yGClKuCCI2g/oHTjWreDe",
-	"1uyWsx2EyDGmbbRDHXWhT7xakt40WcfiU0+JmQFq3ht5yxThigjGtTmWM6aR9WuCr/dP46EPFH3i1vWG",
-	"LyWIpul8asCXbSivDrPBHj86wWO+YUrRaIz9xmhaYPqXREsyY2RXc62ZIMAufankJH44t0iOl6FXRV2+",
-	"UvDw95dF9u0bfKSwVAnWEiX4fh5T5nvXRyLFAsTqkMRdG2r5gKGlFPgYuCKGKwqrwW7o3hCTei1/tifU",
-	"2HmG0Wg8/pEMcm+piqZHmIFQNm9wBtyK7suo6G9j3JE8C5u7gO9LwTCbldayEcAZ5gKwIdwTQ+0jBmvH",
-	"gT4aBi8udoytJ2QAGAb5wNh61Ma1YXTrarcnHhnEDeounVD5d/F12LMki/5ktzpLaXXpEn2mNL8YZpxT",
-	"gS54wkVhWG3BF3plN/N5YVgWTCpasyjXnr6pUxVru6okgW7223ytfmISiN+A/HUgH5yeaDJADxzALSZJ",
-	"GODdo3PIwmhbP8GM0TpPTq5YFYm1vLb5e14BLYjiAqJwwKr2h6K18yG/j5s3lo1hXDanjWKEklnN6Jos",
-	"ZFXJnYqHjhJT62UOJdJLKmtaH7gjQLADISDpgNCFUQ3shKIX4oa7WMaR1AClpOSl0b2JpmtGthWds5NW",
-	"bXNjD+S8EVpkx/VKNppQm29JbGIDSgOzIcbK0TahBycZtyQqfvKyV9Qsm9RSbuCW5PqkZSttd9Upom0+",
-	"DrCYOW0QsKYrRsuIHhpN6glqImzKIxwUl6Rb4eRwbM8P9pBYMsWO8wu6f7b/h3XLT1APc896mE8yos/i",
-	"svwLidk+l43Qx8ueIBN1xGDB6Qxlk76g+/cVFSKWT3pcxqv73DSFJe0XH5m9itkokCFqNDpDQnVFFrKp",
-	"QQ9T5h8X/BZPka4bvSIVd9paJXdGQ1th/kWXGKteFkpqdw7TTxLPbVjJqch6NDcPCU6k/W5xYZeBL0ep",
-	"xzY0pj3NaCwo+MNmq/fexbNbyap1ZJzu6CouZM2XGPiM+7wTOitfrnK9hSmfyXCKiB2i9ZPYiRZIpxhh",
-	"fxC63k8URlPyu+bO9zJ0Gt+yHfpoIApc12yuVZ6RO3e239CjP7GtRiPxc+Ek10FFzoJsfWqiJiu5YaBA",
-	"P7x8+P29y8f3Lh+D5ySocBrRs3qfp4JQpfhSsJK4B0Fr51oRXl5Z83LbaCIxPIKxLLJbGb1dk1IyBdoC",
-	"5NqaJ2p2OKnYrBasGk2WfGmecbHvmJD65fWrF1DkRkmjGloRqIBzfki7HEMw+PdvK+CIVbOZYV6BZrX5",
-	"zv/6y6+X9/7+9N4//vtPb96+v3fzz3v/12+fHn7/+X/DW//2b9/+Su/9++W9v9/77dOD4tHl57/+S9Re",
-	"tz64Df3IN+bGf3gJae4bLvDvD2KKy9IqCUNk+NEWQCxt3VRA20eXAxpxXz/M9dEYYQRiDPnAqEo2eWHb",
-	"zCquVqwkO1D+RVNV8Xo2qizvogYSTPpvlwMOB6ctOa40QqLG5FeXIGtdhWor9dOyRHfhVuo3TOBfalCu",
-	"5hWzeSZbiVO22hJ+zJg4LzCbelvLWZt06vyPutk+XzEI9hQXRhV+Y/MsXQTfjQ1ccs2gDhH+/CN+VkiN",
-	"VniDn6yZajbwp4rbdOwl3lbUFsaBqBT6AwPhiTIkUOJQZhUXmm228sKLJEP035I6TkT1Do1uZjXvK9zd",
-	"igrnYbcaudJ0r1o/k/PGi07gITRBrMN5OLWzXk/3s26wANJflGPHoK03eRipNtlw0WimOif2waNH4YG9",
-	"jB3YmmqbwO9fezR2yIGZRomC7KUwIcvGbyKRGL4U4TlxXiDw7kF2ivtTxfG/JVf4xxiTeL0gdIvG3Lvm",
-	"hOXtE1wE1np3s4TpoA5gPjmP+92dw63dkHEBioehsx2dlx5eFgMZsF3PcYyLQOXtfP/vfx/jES2nXgQx",
-	"Xwz1Ge9RBenjnNXbiIP4B7Gs6S0ridGtwL+hNF0siNrSeRhOa7ZbVpOKLTSZy1pAlsCBvs5oGXXRshqV",
-	"f3gAL/4CLHVQCsC7p8BXywX5Y0IwL8tEsgv/hzGaI8rxaoo6q1Z0G/NCv+RQBLqleqU8tMJeaPrRTPn6",
-	"nz9GTQxe6rzklYPdxhf91P20CrsDA9sPVDg++P8x87n9McsC/v14Yd6Or6BVSw9LFmydQF9bNUwddQDN",
-	"aeMCPH1dHxygsS9CCMTpiYoIRmvvesrnR3w97Y+er5zxmeuvhZyOWFoE3fBqHwrWNdvPJHqAZnKH6k7V",
-	"zFPiHvST/Km8NI/HJmJU0YlJmQl/eYACEs8IQumcV1/SKD7/uInbuSCAslfudvWt1IkaTbAeVLwk0PkX",
-	"wS8iBYHMSjuV3CQyePq9NVJGPEER/XtD1wyUNqMGC9qhWCfze8smsiYm+kQ9nol4Gf4pliUNP5AHxGkx",
-	"WbN4t2XiOp386xSCoaQSSlD/i8qSdPpwOvCXkzECt3oH9caeZ18n6zP4MNC3gzw9PGv+7Lb6P8pJf0Yc",
-	"i3digE72tZsQ8G5w01gZ1QrS4DQNSe+nq+gNNBjbmab2p6Owk1P6Aud5h9JDC0wl9aWdcBHEjxxJ8w45",
-	"dSxMZ11qbpShqYPs6isHM3kbERrXbMO1FOZsmAcw6LJlohVb/YOSrWfM0KEbyXEQy05hRYjNYh2r3WnW",
-	"RkUiEhXXK8LAoyrdLFXc1z/lCrEwO3GZvoJycvMMOrqeEEU3rCBbymszqWUtm62b1c7pyXtSSiN3oi5s",
-	"XvL4+tO1ueZ+j8tZXnXv0W7VhbVbR2wPUNu8SIH5eUfuitrMA9g2/9HCMpWbG264n4+l6hCrWuaP4HFI",
-	"xcSQM+vktNrCDRKb30sQ0AmoFDxd44k8znvZ132cfMhUxsxcXmm2iQJA2IKQ0eiaxlym4Lp1U0wT4JX1",
-	"B0YzmSLlynTDbJ6HNfTwLLjaEkwRIZCcXuYlcbLW3M0wDjsqasSKKGteVQWpGS3b4DD4ud2U8vVaJ6f6",
-	"blgqSpWq56a3rvgGLOVpASAufu4I1OBQpFIMelmRWAa7YhTBYhph/vq7hKgMRKasVzWoW/IZlG0uZcWV",
-	"BscnUBQ8mp0c8filH5GC3hmXY7V/mbRh5/iZoiAO5BTnBSAxym/zoCLVCC6CZiUxTtJxREvIFmygm5KM",
-	"POkOR/rAvzG634BlnlfBbz7yjFE9VESdqQSaQ5I/8rV5PGW6TTIQfJyLK7Sk8gTWQFmJVd7tipwWn96K",
-	"97bK8uBiHPB3lDSVo9eN3gSKikB9BjKRJ/g+2usxQudSJvR/9nHLa5aXVbNxjDhhPsi8A4HzVEat+d3h",
-	"u8T8B//zIAIxXg1nyzf7A+7onihJFrQuUNWuSqb0NDsYSyTZ9ojE1qgAfYcyEgJ7RQbGHoCSxOmARSYJ",
-	"s22+nqr03PD5+hT4vOJC13GnYhCrlBuubF0Nx5D2kt8yMQXs76ZOSLudQ6SJQ1Vh2BrUASNnpATwp4Vm",
-	"tTujffCnyNWSrPZB5JhRWEGXDG53z29xizRowfXsWXDrsme9vXQOnAgXbtcLB9/qREDRLd/Fq8ruVVok",
-	"AjvcXW5ILk9NSWGYGnnPDZcfgEJLwQqC9owtoUCNFgULpkoIwmhdcVYTsymQ5SnIjILd5tTDElnNiaNG",
-	"lDKq1R0THTMfYyoT/HdiVAz540Msl8bY8JSgx82cMqiERYd5vOIllbuVOoZTrrWKY2VhDAROu0IKO9lv",
-	"FKDy5kiCms35ljsU8YOPSyjAJq5mhSzlE6IBSdoON8cKIWWes3U4BWGVQmcQLcuaKTXBNjrYPlc0A2vv",
-	"zDW+k02lU1n33ZX9IjAhic9XVlPb0NrmbfRTC+U64ZTMz1tIVHxFsXawTAWGjS6TsfI1j5WZxllkjA0P",
-	"8xnNR+LjInXdgf9d7hdNhb4dtC/qeATppREJ19Yne+ARkYLFrdIpiArO3+tmhoh3LZY4mHAqSAeyeS6j",
-	"CdTWqQ6zjJKE65iebUvfJ6gsXLcF81FPTT7IgaYKvUx56gc8PXYOgyW5AdykEmR5Vsl5hEN3KGbz1eGs",
-	"KAkGPcy3E7MZQiNoAR5zvNJmWZP2FQlxDKJBHjreBItYirbPQf/A1YyW+3wgDTUZolzNZZ1LZ8X/PfvR",
-	"ydhASud++2QICA/142nvYSGQHI7udsnt6XJ82RLbc1+UyT1AUJ/FV1xpWUf0mx+sUgdV1ZisyxU6vIqj",
-	"zEt/20UD+Rn5ehNu1ChcwStNZqySYqlc0ae9BbAqqKa3rFJxuAINJVJTwA8HLm+8Zhzh4xvWiPKlrNsj",
-	"eQCCkRIPA0WE4R3o3JYWvDCC4hvEHwcFQ+YhcIWYZf8U+O9HCVEzdsM37PjKnMAVnACMUE/1KR5WC5nv",
-	"vtT3mcbW9WO0Qg+rnleGGzd0D6YWoRbt06brBzYVbbTcUA3mcG0zvSxSFbTNATN7yfSqQ9t2fT82vGTp",
-	"UpMpBSSTUmFg3GQeDLeOjVyvBDVyqS5tlPnHUQ0WB2hdC7Bct4ToVvnpHp8XN6OJoPThclNBVExTo6iv",
-	"6oRm9Q8qyvdBJ5VTYGaepWacwrc/pr7I+w2zUFcSU4r7nCwkvFuKe78bv4gSEVs+xICHaqWzRE426izN",
-	"/OAAAdGKMbxYVe8WF09+HR/4tyLa/gks3augksyDRLuqWq5R6Y774Ye6wVg1ARY8QHQF915ER4l1Bxla",
-	"ptvEyY7sNd9uYwXP3q3r6piFS1DeH+/ACLqLuIFHgGr+ITep/Lw53TAMUpprIqhLNkS3xRcXRaKTzoHX",
-	"j+6hKNOXiiGoI6sZoDyZda/oLYPeB9E8ngUXCSDPBAjJ85SHcWLkvE7gGVlvRFwE+yqdBCFcQb+SG4b5",
-	"BoYRNJ93XELdpgw5ioO7gSwLhNVCUe+Jo16cMXavZawPhG8oAageXpvQkM0J7MK1shDXXCyjdbmuiL6S",
-	"O9z8vGLcNIBoNhp8rCB3oJb0tJYBA6W6acytaPdCqCPslgTGKwKjhX+vNltZ68mF8/qgTds+BQPEqjIV",
-	"uIK84rmsmo0gK1mVivxlrm7/Gp7CToXLSJXUZSzVJEzPHryq2icjFszvKM7m6jZRq0Zv2bsmImqeQYaw",
-	"rcGo5S7AVMZcQMPh8Lp1mTcVZASa89BoT4+IjeiROE+4im98c0XEJNohujOOeow/w5ln0cjswfeLceAr",
-	"W0SdByEGPBk9NMDhMXyDifUEN3RWsWRRwZptE8mLI4j7tiNj6pQAPJYUS0KNQHXJTRN8XR4vNmKRAhfl",
-	"U+BVmdHUYqsv2i93cfo9WKvPBveLj+5c5/j22z0C40plVYYl0+0LilRcadXlMlsf6Uu7Y+LQf+GVWMgY",
-	"y0yoYSkuZNIeTvhOksUG79psZlXYP8RKD8bhxWmzXOk3MgXPBohliO6ntPNZKSckbA9HozWNg/vxMqwS",
-	"CJKc2ynEtr1FFph2K1mEnUhDhj32tgLkmm7lsEugtLhEBdEyjtaXA2jngpxMlOas+hLosOnvQO19ryvx",
-	"JKAEd2eNFRYDYmq3BnehV5jMYJPox8pbB7/vqkx6d0BQvzD8jSnwcbgaS8MoMwm5E89s3PS4fi02Zpcr",
-	"JGHEdD1dpg+z47y0M0iubyJ2M8Yeo3fVEehz8LHk1H5YLNhcxxxEuuYpT2lL8UTLoMRvu16p4jQb2enf",
-	"PkrrLyw33eQ6X/qLIbPSpl3H6VwV90rZEZJT9l2ZD8SolOuJ84LzFeF1AJ4f9HDYJwitXPApr0sAZG7F",
-	"QeqGEB7dLTanldMaJKSyA7iZq3zM7oc6ctRTUP2QRI8tVmZ74i/I/CEts0WrGL2Pblhnx8f6WQYuUQG5",
-	"wLs2w4MAWxrjqqCz6/G9eemMT9DJ3+0ExBsT3RyEjmtTRvcgTb1kYmrWqv1mNDWC8gkH+mfKq1MTLAa7",
-	"SNgyh7FpwFPX2qZ7jGTeTmMuB1M9xcQyz2N/tc+DTXajJmanVxo20y0mt+Ntz0CQ3RnpQIHb7Tm2CPr4",
-	"tpzXkiCoQCkT6SGvqdLx+OPMlb/l6/nZYIK99izjmTBTYpXuTnUNO3Ap0eXbbJPu0re01lMgCOn2Pa11",
-	"4mSVkdQD6ALqmAbB3lhJSsDGC/w1WGJg76mCXE7o6jYhhcQ1Uo2035vJcg/N8xXlJdmBb0BDN0YbSDHD",
-	"EG4sj2WDuY59/W4g2xpe91BJZpAn5MG3jyDtVkhNXMbaSJ4a5o642xx3rwgaxKbD1H7v+qHPjQPMzAt/",
-	"To0ZHvr7HAKgLyTFupe478/2wnDvCiwyMxKA2c5atbCoXWzeYKJNo/Q++rmkuijkLat0blbUuQETe62G",
-	"trUhJ8L0PIH/J98V5PH/+3//P99Hk/xzcuesaXcIu+hWXjg28GF0V06Wcpe/9hhiB9KU6xigynsU0ATw",
-	"oyFLdef65sNdQgDrtm2CWhAljbk8UYWA7q3R3tJKj/fOtzdEugvLDfg2blnVumwsolUxEdCqkrFW37Kk",
-	"+29AcTcGketL3gh9XJ7Wa7lMtfuaaHdb9FlINopKf7O5KoazDIVxGKtShQdsBnCpSoqlX1NhAZ2lYhbZ",
-	"2lWW5Gl8MIPkBIdVL76cgMpwzZcigerswc0ycVzwBUznO4O9gWCEIpOvIArclngUbYgZ6o7MnlwRDhVP",
-	"8LzleE3XXCxdVcipbAjYnBGVc6ZYfQs9NcLZCmnEIvhO5UIzYQFzzY3q9cojvRNRxdS7Khx/F1a8Bbvd",
-	"NvMxR9ptgWMqt8K0BH0OHS2memM7XvJ27q4+67cTapcc5Hws1rJm6pcsR+WxGIqqkvqsgTfriYY2IcBI",
-	"Dq3/IGewi/n64LdfL+/9/bf//fDXy3vf/fbXJ79e3nuM//Qv8RuYdkomNgh5Yf7zDmKbVMyBRWqmNKYD",
-	"0zID2B2+m2adF9FM93lF1SreQEVizc4Kol2OMis2rY9jLh+VTaKitqR7sztcq3B3roLkJCJkZ+M2tLSd",
-	"wsYzto6MSk+pQ2nhU6flqA5nz6WSV3vdArYWAx4ZrERmQhhY4LPKQuMyuk4EG7KuFRuPlG/omuGh7+Vg",
-	"76gifky4v+fQL3Zmt6zZTrGTXERWbdmc04rQGXJDt7wN8nbGq5tclpTvr9oKSasDd+C2BlJ/XccEX8Fq",
-	"z1f6XKIWEkvHfU1nbCo6njO5Im3fkvDd5ph5kGttrVmuQkpSj3gxAAV4UE0HQNqQQKElcQW+p8EFJvPf",
-	"p8BfxwGhgJ+2FYAUY8o1EXIX0mAm0QCd0ANicjHOlokuulIA19Tv2T1Iw7b2I6aCN+JFk7i462aCfvtz",
-	"E1dvt3LCXK+3Uie/8mZC+UdP+u1kbSGyIzDecXF3ZKLNcYZ2RpGQkyjW0m7lgmcJR267dX53HfCfY9CW",
-	"vzxiuIV/CQLC9jgPyKuKRgx5yhONI7FHTcI2hkvbKBjwVIAd3kULj94L2NytjKc+cteMHPNKzQ1IZntz",
-	"oguLIdXN6lRMm98NOcIjry0I1Z2oPIuasWHIurHwh221M5jyFO/abqN+Rqty6xTso8sXLtDdsgEtV6EJ",
-	"NTk2c82WTl0awEyP6D1Sp3KdF1yUyvdWgsa1FS+ZyrrzbQrQgCohpD5ISTFD+MYUhlxP0BdhVA3LLgXB",
-	"Bog7mzxNBXEw/JaMRklpanYm2rWxpIM4GtIUaFB1/CjxRlc4woQ++sPTOnO0CuzgN0NsAsw7xNgFmAhc",
-	"EErc5I7RDVtN0Gp9rcFvGzO0yl9n1gGNfX2W5UA3eysDgniUEaNeKtsEPtflywm8YdEcbx81wV5J2x3Z",
-	"LaO8Gu3SH4ZqG17zWU3rfTxWPS0D4pmU62TEci7F3CEt5wvzSsqYygxKu3U2YW2pUXKFJLayMrMwFi//",
-	"5JSx6/609b/HTv3navnlkg+QDgEV29nFN1XEnA2yEeOdj97IW/Ycn/wMXSc0F3P9LNoJ6wVfLFjNhMbA",
-	"B7hxuCIVF4zQSgp2RS5bAFUEJoMeiOBW5iJZx7KcQve3UrOXiGUawzhvzB01rUxyEkDktDLMXxQr02jk",
-	"tU4YH1heOKEUKyxKjHHjii+mmAjm8YQjHftCDrSFH/GrY4xa6Zrp+YpN7mXexAJz7wQjjmhkLm+NHgWK",
-	"BTc8SYk5GFJBuZPhG+dodKU54xm99o6wBb9IhRa52560cOM8ycOl2um3LO/Z9eDkRQ+59dSP1scOgWTl",
-	"pn4mG0lPqMNvMZ/sa/FVKZ0sBgUkt9N6Yg26C6YnfbbGHc4ttiRnQvvAuO1XhbyzaKoqagu/oVOrkZRc",
-	"JMwQveLztWBKHdMBpH25wCHiiwxv02R5e6Tlh9kplUAZnOg1M7YkODPNOc51oA2DOmRgvR3pxa6Z5tGc",
-	"0LdSEwkXa0mo2JNNp11utPYpB4/pPJ6Voexsv5WB/6TbKAGdK9aXEsG/6PNTZsgtYoagvAftlihnHno+",
-	"OFSNWiYcrcZaeN+eiqaEQPLdFZqqnTbpKyZaQMorgPD7o6EVMcKQrBnbKgi0APRLovjvu8vx0p22FjCo",
-	"sgjKXpZJIxxxK/majc4+Mb1HJ8/Osd3hLgx+9VBgHfJjlMEiN+fRWKgb9u8WNa0vpV49ffvUYtJimNM8",
-	"2g15Rhse5KKiHi4+Avvp5uc+GqeHbVw37ai9EmTOhBlBIxLoYSmSmK/+kV+kDM+/zq5UZtUs+9k129/I",
-	"XBQvELEh0LrNG3AdEozVuUvkwS3zkcImoHAjIm17ev4WsR9YSROJUPCTOd22i2X/MsEO8fDyAkEbWwYK",
-	"kxfgHwATJ6fXuaG42yakTbDHRcAeluSWKnEGjRVplGyZdOT2shlRZ9tSbo4HdPlIbGFHjwrbRrqcwbF2",
-	"4zirHkJQEvH0DcJ5xlwwZTyrfUF51SRQ6vOhUPIdU0avejrBslBM6EnP6yg4009sq5+EsOZkQ3lFFKtv",
-	"WV0QJc2thfEKmwTZ1qNutfX1uaxT262JV8nwk/eU9n9rcLOiF4DM1JQiEW4NMPL24wXut6d2G39y2x1l",
-	"Hqn5ImUH5kkX84X3IAFiUW0Huj0hTcJ7RaKOAfQZHHYRo4sFMbY6oVVFIGG6QIv8crxYwfk6rSXummo5",
-	"izyRmxOsO2aypGJqNCEe8sGe8jGYopBUMIVxVKXAlxeBee2UPgarcGCXkZ3r7na3GDH1TrfxV4ggvc2Q",
-	"pA2CvULGvHJ7DAWwMKSdbWrxzvTue4dKbpsug7pdWBCcivISWRBiclIz23uvVETLby/ieOTTG5jgLp4C",
-	"YebnH15wPWL9ljB4n+pzgJKZH9+noNSS1+/g9vULAPq6DG6LCMrwv1HEZfz0v4NrGcaBi7fWhp9dw/w3",
-	"r168wnrJqNPaGHJc71NZYecXeDOHqwbyLsCoC+HX7F6HWxWyjnfHWSK1y4geKN8I5nhIPo8eMOJfhfWk",
-	"gZfest1T1219mo8sjjFg2GovG0xxN3pYEaTCPhzNhF1FAcJsJgRXpDQWn81runIoqFta27ZqB+Z98igc",
-	"dBMYMbRljOfeSg0mAJ4fm4zN40gPsRaIR7sisJ+As/xjPUASKBxQSjFpP+KagfU9gbrlVmZ3DmmV4LPn",
-	"0K7/OCZLNDPP6Tae8QZgi/WpdulhN2DmIeUuH02iXEgyHCxBoy4+zRGE+ipShVU1JWvuLdtdV/LAKP9v",
-	"I5ULXv+PuUVx/ASJf3LVkFMqD1y7moz4ziG+6IRhQid9B+LlMpp+jxGcwaxG2SxX/cYTbZYcfCRGqMC5",
-	"GINBixRSTVjntGTS4xcaZCVmLPS7y9hKI6AaUwJJrmoy2M7vH511N11lacYKH8cWCD5eNZwaQrEMyWeV",
-	"2WDAQSeoCXTJ9asc58U+hZydOMzRXNNsb+SxPDOz0EJTvE4HW9fYGlOmWkNJyjWRwqpMXnzGepMofdcH",
-	"02YXwVBZVH54OXIfzGxePhA+qGGz3H2IOpK4G94EgmnK5csr9ravWj58/Hg86HU3sam7DrluXbFHDAAe",
-	"IVpdzyZescAW8yrU43G1zPfUiAGkma86SLkHD8kb/swBrzExlyVgwTq02NkewoHAC5hOFWJCF+Ogo2eC",
-	"rXzLWMnKwzwuIYlrlzESMY2Jqlh8OMHd725ZXTeVLcyY3CwunNyjHjjsb//1L/d/fXDv71gw+H/89f+M",
-	"1gz2kBQ8BzwoolUnARjrZQwNqoMa0gHXc53UQ0UqBnLH9gnwCqY1x3xITdfMlgtbVgJoPi9ioVjYBnUF",
-	"7PEBut73Q/B6LWqe7SKOQCHgwrZYdGmwCJfpFpgmo+fKO2sCS/C/jb1Us020T/6NoY0O6GVrpCNJFrm6",
-	"kPfytPP7vhjhFN/Etu86CUlzGf1OAE8xgGXhv/MwSquEmzkZqDJmT+t4PMYmHiTIXWtY1soemENasUqR",
-	"w5VBT7CYblms988HAAt3uN96J4P0gOg2nkTCo8u+z1WJ3QjNU7gdVGmsPRZtR0CAxs6pK94xti5jzSOv",
-	"G2E+ylX3Uv9+klcEOMINkahDxQ1OMUzQPmKKfl2LLFeJefDpTDZRrOBqj10glwyS5VwuT6S+i0Jt8sFN",
-	"FHVPfgnfTIxZH3Z49XExEJ6cKCWgjUMWse/CZ3QmUPOnaDxB4xDiwafBKN422oU1cBOMiYy39jkP+KTi",
-	"9eSh/cD1irg5QU2YZYYCygjMe9W+bbVx5KluA/KH5TNw8HIUVcTsm9xBILOh1iTnU4TvH0zNorPLRynn",
-	"h0+tvWaT05UHsrnD1Z4IL2I7b2CfhVpATSvkMmJoxhUmd7yDB1KzJkpiO4+NsdTsK219X0KLfTDYpeSU",
-	"BMc0dNxb9lH/EPhj057aCEzmMQ0ku9H9MCcyK384cOo675WND7vpRFfZVvwcH4qk+oePdH58AB/7ECyg",
-	"f4wUCbMx1Y/Hzb3/mz8Vh5hsiDMna2OyXGHZ644r5mtZotf4uaLoUSjGayzb1m2H+nhmYbesKTTpaK2v",
-	"h4LjtobUhku19cg8uCimNHU7VwDeIfdnN45zwXlb6dGu1sbrHQe2kXvfucva1E4/SyGLv9syce0ndRCu",
-	"4CU/pczFzgU+Ex0b/TKxglfrnYgA6cVaB7zSAEIgoJvC3DPltmaKCe29TAPYNKNpqCH8aqrbglnPbbQM",
-	"Nqe6egJSsx0nhIIbRDtry0H9WEPzD8yL7jKOw0E+E97enwyY7JBIcj/3AZ9PYBSm8egskFwLfOJry92C",
-	"olvnwLv7t9lCx0Il4OmD7ri2RQk0FqMEIJijogt/Oal07rzteO3X3MwKu9QYed7b2M5BVX1byZcHoUCV",
-	"TkEbnhU/IW1ZeG/OYEm+meiLWPkjjUKJMAGVRELX4NnYQhQNgS8c1lheBnauKRJ0rMgm/A9mekNgr0l8",
-	"GgyPdLEjRLxfp+XB5KeAw3K+lLIEoErKE9vjpwH4WTbACFU6DX06WU5m3oGHOBruNnR76TMIrUljY5wi",
-	"Vabb7mm0ocl+bAUtP8QFRzIYdWDSoREHGzC+sYe2B8zBC6S0k9dLjqObOfQxAkYtq0Ee3FFlG3ZOa4F2",
-	"CNCFDagwT/4H29AihCaMxW6mNujuAPJ5Bkt3fm4PSF+lneQEmQjZdnKnogiamJ1CfJl6dW2t58MqxINd",
-	"soBCgV4R25cBLLS8HWsN8HDP0nOX2xigKe/gQXSgsOg2vzJuwj7/GWXQxwPMtchyOG1LmMKSLg3i/t65",
-	"Ys/QOn6FVZOOwRBDq17t9WpjrM25plDlaKaqvHPB/8VZaMawitfPaZ0ola34mqXuaPOS869Yv7MX8sYW",
-	"3Mwqpi4SHdlUyrxHEPsVX67M3S/Ykmp+yxCoS+5Cl0XKmLfLsWkA8a1pYu62P7F3eeaR52ELuYHzzmol",
-	"xUtZb75I0OqkaNRcCk3nU+Q+vjBaXXtkLMlf/V3mfGlx/6zjDGCRDhsCRteXH5sKmgRNbf1jfT+W7D4G",
-	"0u5SiHVj6d0OGGWh+I1Ot9ta2j5PThqF9SlmgvUtCFAzpxBTJyp6jsftveGbKTaNWc4zWk8DAR5A47QK",
-	"egvHCWDKCBFAtzZXBwJeFucEYhiAzlDyMgHR2YhYgcDTqiL4G/YRUBuzzW1vB41floqR3yUXrPQ+8E2u",
-	"kfPcfD6KzondhLLp/AKTimJfGkQmu2nvEBVaCoAOIxcJ3LFa6X9G4R1B6YY2AspDcfqyNtngfQ5+yt8m",
-	"5E6OsqU7tp9i7eHUtUs07G990gHL6OJZkj2dhjbWVyreLWvwrYTfBaFO8quUbUVn9Et5KmMP9W8jNV+o",
-	"aZXSsQlI8drnM8RqqZyjPtaE79WLV1hsyHotja9AU7Etg90tMUHTk6GXPts/jW9EIerwTE1w/qDWmsBX",
-	"tD7ZfuEcgDpyDUmMUaXPvp1u+jepe2C5fynrfNhtaOo12Y+45tvthI24XvNtdBAjcCb45M3jKchBhwY0",
-	"oW12OmWxR1jNPuoURoXmCeSAW1rzFLA0BOHRRNiQudxAsIgKtF/MhIi5GRlUloyoOIFpFkRYcHXtzD1Y",
-	"Vee68ZPsAoK7zn4OwMkfFi9l/KUciGK/oYEaEp7bgD+LVl8Kryu7jS2Htfds9/IJro1AYDm9JKm22QLw",
-	"Q2SfmDsalVeE2jJPmP35I4yn55W9235zd4yl4OATfHc7WFOSDObUnw3ZbgAfw1cppAEYTkoL6xQ6uKKo",
-	"HdcrD7hut8oOeJP0gZxLomU62DyGn3Wl2KPp+MrNJrqBFZ2z8udmehGB4mXHGdc5ZlsKeEq/nZywNc0v",
-	"NSDK8IkECRxk/cQUtVpuk0U/f7scrPL5/nIQfz7SvJa7TkNXhM4gAUDW5NLj5GOLrpj67vv5n2maWy6m",
-	"4bO/52L8q2Ode6H/QgLPEqlgbEDtggDQjxSBjqba+IPWul3OxALZWEb538YTyi2u/eiO9RIjlraA2g2c",
-	"Wsq/Nky5koWD4y3ULiGhqVqPiyTzUOG+khr+ul1gOh9vFN7U+wVEr8+SSLcGShSimZ/8dysp16zE8Ghh",
-	"NCj4+Vst5b15JVVW8JXH4YEPq4XaFihbqayGpdl8JfgfDTaEFZ30CddaZevzKIwyhL/N2JKbp13DhzDb",
-	"wsw7FShBiPawhKm2nVb9sOFw8Ie4m5sqfY6+Q0mBeOkzVZWme1YSdL1FxpOpmQh0Z0Sy8rhrVtD/7Q97",
-	"XmKOFUmoWruiRXSq9CORY6LSH8h4d2oVE5AfVvsUJXKCYL57ZSQnN2FDeif6kX0qwS9nEXaQ6YIabRsQ",
-	"bUkd1o8ga7lJ2/31ezYQI3Jd+ftOPwKFbHjm2+472MkXemfbnq7UbSmkm3JBoItmu+E9DKzSIp9GHGpo",
-	"Up+YwO3OEs4Np8pdRxwcJa2hVlFQQezXochs31YXGWtSES0lqTr+9PCUucLNWEQekkHME4TCFwgKynzD",
-	"Og2lh7WZ8dQfIApq9FwR9nHL5mbfAM4MxeNonEAmAPwTbeKDhBpnQ1ClgU1yRkt35FYVna8HNsvVxYUj",
-	"Wqa1/2KnZe6pRBqcDxVmiypznCBOH8sqzIkBO6QLV0+BfAE+6IW0MHA3Vir4MlzXNh5pYvnYTd9x4rgc",
-	"iCcYnNwVtE/sKycgAGA4LLCwMx/niyROYF5uoS0bsMk8mH1iFhAlDyTtz9n0Wh2VLCrsdeiKVbUENV8t",
-	"GtZ/izcbUU8PEufDLx1XDndCRBDWHl5RwRRHIn+1nFVsE4Pu1ZRXyT6qTcrDnRT2+A+jaS7m16KT7dKo",
-	"1My3UqHWcJDmspJqHEXkORUlL20i9VwKxUtWT3CXdN7vgQhQlQj+DKVU0q0iSpIF1Cf4SeS4cvta2hT/",
-	"+nw14Kg/puzoBHeJz8DBNQTz83mPblKdbbM0j3HKz5aRDxLum2i457Xcsakt/cBzdXeEgIlGF+Z0gOM7",
-	"mk3I+0qqQF4VyXMHd9Pn3F3qtrsRa4EYqbNKztfoxj/wgE/OpOk1XbNJdDa5y80hnWPzM8MO0ZGyDf9D",
-	"pFts20Tk6PoYN0D7teF5GoP4PQfCnZihef7supRC5GYdTUJZMVqXN67dQlygvkcbNxvOfBohahq32ryy",
-	"hQ88IQ/IglUVoVgN95CoFV3vC/IdUbLiZUEeEUbVHqukG8XnCV9pzea0quIxNtWgYa+0sRe5KsilMSce",
-	"5EVujs+VDXYhvYPXcZR4iBh32m5Cnbv1jEZ75Q4gpVx++/dBrJTiYoE+qKitYkwyQQCRZU+2rIb+GK4H",
-	"aSLak4oEtR0lD/nCmJyMrREUg1Cxt/a8JrSqOv35O4hNK5rqJQS/DHmlDW2t+ucMP5iBdxmAUq1YSQT0",
-	"dhiCtBkhr9K0vo2t+xcBXGKzN6F1G1C7LWI1y5e7eNfVTHnoc9QXztPo5uPI5DqFtt39B+QlQMmFOfcr",
-	"ru5pVm+sutH5856BZmbWdo8u4+BJPzfitKZvrub9pGqwDdPTdLYskd42itsASmPbNzwp2ZtY8evRYTuq",
-	"FF+KKZIe/CzjiWzGfurSfsJmTfh8Mv9+Yi81riY2UDuwiiG7vSCN4AjasUVY7f7rTZVwy67k7rXEzR1s",
-	"dWkfO/Ki7kUDvOu/DQeAlzQICySiAROS59bR68P3LXPZoGold6wsCBe+NH9K89zYGK9sTlVHfgpuW1Ix",
-	"QVTjwBDjnd8nFuFUVDPaJGIQPifyCBWFdm/8I/UV26w/Oj0MPvXvxK2hkg1MRfwT01Oq0mqwg/jODVqM",
-	"q1kWbNrFIw6KT9x2uaFxnDYON9iz7xq6I/RlcaVZLaDsYkLWmvnW0/bNaAqwRaUY/c4HfD6VFevArw+l",
-	"olQ+TWbNRQkwigu+0KsAFQS781fYbSZ/y11cdHTqP3Fhr9sp1fDQKyva+r+uZR0NJdSsTf+x7WghsEe0",
-	"XDLIr+OCzKXQkC60kS5B/5TpJO19rEBK9Q8aSrJstvkcEcWJsPE6NwMPwXvYTL3odFvB7fEELrpMnzws",
-	"IYNHyof6fbDHE34PW5SF/oAckeE6lrUtiVOaV8ufwe25ob9LdIPopqbVvQ0X8PcVrTdS8Ln/hw2rZBn8",
-	"fb6q5YZqPgdD4XdZ36P1li2X0JwCHur8Azwxq+WaiXvzlaxL/9ThP8KTC37L7nlYFXyw+2+a6ZrCSyp6",
-	"v3u2GW4nZPFVDRHJioryG9VmdmM1x0LDuTJGG0Euw0I082azmZEH5vaquNaVO4jkcc+IdS3qJjCGw4OZ",
-	"8MoRZcue/bKHOSw9stl8MN2DBnpxLpS1T82MNTVVkCMM2Ms9MrYFFo5/ocnN/3jz+qK4ePrs+UUByflx",
-	"DNt+M4HRiiGY5xgF7KT8CMlV/7KtJC3vEvX7ZKDto4CzR4CtD8nlFuS+MIrVdx3tYQS9KI9t3XlEBMX2",
-	"58l40yhlC1t8GU0QAsRyxmyJkoN2XFRSZrYZ20ql+KxiKSfzAuzlaSEaup8a1GH0uDRubIaH+2f3JiAa",
-	"UjpYo51bu644j8x9BlSXTzze2hTUT1vQGF31vN9m6fjP5eKBuFGLiwA/Lu3Fuma62cbcLGs2IHg32FO4",
-	"fEJgc8APYNSpglAyX1FeFwRSCtF36ZJbdytpa+063Tz3WD6BzVshDTFaAOpO8RAJn8FDUFfc9Ik/yqjz",
-	"FZtPKFsD2j3Hd2JWTMr8hCzMicO8hJzPmDPg6IbGAMo2BETidrkI3bCTopsw9WT7UTVfSZkAig5aae8o",
-	"lgYxOl+h28atdUXF0qaM0qqKd379IgBQZXNgQuD58Uv0TZAth3keCDjVb0jymAKrxXIWeFUOtAuOoPXJ",
-	"dW5fW+yMgkMMTywiUSuu9BGnaZhXsjf/cLf8VnCl02t56ZKrYx2Ckh38IoHtDUs0ePaF/pGsP1sboBgT",
-	"7UmzPsJutraGhy6eiKaq8rsuv7XvFTiEkdvQ+l8KBiLb1aLHMsht+MfR3yaMyy0AWYqokImxlLW3LYHa",
-	"gDqSJbkviWa+y1ru9CohxFZUmetILFlJ4POIzMA3LIo+pq146cd8rSDMA3QO+u0P+07sc2GP9tyG7K1S",
-	"NXykaF9q4VjBooIpF07nsmSN7kY8oPgUY5AWZRUctVdkIZsa6A2RRWOX+2zPSu6A/VbYJP4gcM+XuRp7",
-	"hYg3Obo9L8uKHaOIVsD49v0CZxcnDV/oCQ2nXYSlDwIgd/n9yKFjVZ0Rm0fw2p1tpx42gVx1Tm+wIL6M",
-	"hCQPaz+wtkPpZo53hZSA+2wTRJ0HWm1lqM0PRFwm5ppkZZFa759O4d5dr3lVvRLPJAqTA204AtsMiLbY",
-	"OolrYm7+2mMMX5F7D4hgt1EQouJiNrHlejqzGo7W01Q65YapZxmYxgd5zNRs0oX/tv/QANUWMkKzVdR1",
-	"44u9d7Yniq0+sPAbpFFAz02jNCa6X5FLrFwCXG4bqMOLKQ72QTe8il+8CwD0iCD2NAIKIsDLAMUDlNRN",
-	"xUIw7gDS5xtlpJtiOhpFSygKrecihhlk5sxRSAYPduK0sEVnKjpI4KpgMzq8+6EGP6wNyR86Cil+01oQ",
-	"7kY2qypLVnZS+juZK3ybQoCp5bKmG7jgU2/HscPwbWAiiyCGmGe8Jq671SlFQQ7nG5mwu+2OAdtsf9yL",
-	"NgxtG7zDupPH7ZcYIlmsZB9ElFsf9AwJMNAnOItntWySoYfJQmtE+MAVYQdMkCCGTigboVPh1ATQTual",
-	"Ce+3tyaOFJ1ZJRNgor4rVFoDOBuQXFBAMNzhKd21aUobpqNzsfKbLXlNZcCJ5ZFQju8akVTSJkFWpLH5",
-	"z9OqINZN36Nc2MiK605gVhSl1lZGlNQDXfSYvmNMlKnkszQasEwd26zTiTiHYTtze07tZKLr15Qn+4tM",
-	"UMscLPWwTzdo2zK5TA1mmqpRSxTFFBc7yrXKLpcJBS++6WaZpF28+Gwtohe/7du8orcMIQ8Umze1UZ0x",
-	"HW3JbxP5SOkkgkRdo17VLifzRGDgqV0FUl+Koy+6KgWEq7OTjmEAd+guSlqXgPdzqncqqbgkRq5jNm1F",
-	"5+uf2H6s3WmqR86P6R5RK1v4kuqNOiEzldH1y8OpTK+jWGExjc8oCFdQ2OwST4/OqIOXlq/w8SkWTK9k",
-	"eQic4GERamboLznIN9YR7kE2A/wpCSm8kcnsm7Qmp+UkmVVDfarcJsqaEo12JiDe10gP4cEdSkTiQkGC",
-	"001Q3E2tL/1ntp1sf17sox642YZYPe/8eb5yIRu7MD9ufC2JZjB0mVhGiMiahCn9RhG5Ey7kYnkvtEPD",
-	"rlKBMxiA1I5Hd21hgPvegjBtlivioWv/lHaVQW+SaM2+q6CHMpVOem/fyzWkqQ8cxlaFP6w+nNMKnK0F",
-	"efD4yXeXbttcyQh1ld2pjOlegR0AsLA2r764WKbCs+dpCRn0cQUfWmrq0V6Q98ab/vpivjZ0d4iIjNns",
-	"AS+NmikBdF/QCAZoOXByW1DRw2yVKJTwtUf22FFFajaXdZloDeeF1bhR+bWdmGndX8wv9u3ho7aNFk6/",
-	"blnKOr1WDPq+LGyyUX5LjwB2YDBVzD03ucGsdy7kNP/IPrap09Hh/pan/TLd7C1lXZVtBte/t9dT5p11",
-	"fpj5s8LK92CdXV+A/FvMXqno/Eapn4jo4u5MUcRCORPNHFnk9RxIW8AHWJfhiWvUpE5SjTqif1d+N+cv",
-	"dbNpmYvBcgJkR/rycikDEVh/vNcGwP2LbkNCnLbdx5b73BJjZ/yGziqWyJ+Yy6rZiETrEJFERd2rU5rQ",
-	"wpcLN3YADWK+m1xBPOfYXDj4IYUouGpr1GO1Yqxfimwf7PD/YbYuqyKj/DDeDC2pGdLNtmKnwJr5JqVm",
-	"au0HY4TqSz5WJSG0qCUcmVMBdc2TLtda7lRGFLPG4mBHeT+l+Da3PSWPBlHKdose1eB7AgDeLatLPh8V",
-	"UP+0jw3FrQ56grcnxo2RpuaLOto2akV7MvpM3aGOBySwk0qvJYQVvYOW74lO0P+QFS/pHiJ2iF6HFf60",
-	"DnRkQPrDaq7cJEzHhg6j6vHl8V0WXg2CFKcvBhWLzfTrAgaS7OnyeDwR83JbRJAqe7rxXrfcZAbn2bfm",
-	"QydJHy9MSHHamV0UUhOnJmdtm/v401W0tqS4mO/n1ajJ8Rweck//kNPC8Se21d3XbvbbZKKwkekzBqXH",
-	"ZuHgzHZNxFR2Wxk3SrwaVCWQQeRCM0GM4SY3GQZuQqU+UTALzNXKa2bsWOyt3MUNybYEIVZBLoHOYPhi",
-	"UvZsMuDUYURqYsdcyuuJ8aspfbBLlznWxVzq2KOYhepSJuyMOtUOAc8OnvO3cjfgfxkV4/OKb2ajnA0P",
-	"HaA0xBGd8+maLAZYWjNn6OUfLe7cUtLqxvX86Ove5ucJM/LNKKJdCVMRnYlgSkMl/V2UyUBvckvsq/PQ",
-	"O1Dp1vfjkNi7uncWROHUqn3PDiFgIQBdIuGDCgG7bFexv0R2tEEp19ek3c2hrh8AR/qG6vkqlqwv2Ogm",
-	"nQj522vwC1X20DvS7GGTanuV6Bn8SisCP01uEWwtQwfelOwQDAS7Mzi0MVU1OSMFexib2LT2XQE/TLsK",
-	"IuQcbX/ugdiO05oTzjUMXrFtAPpMXaYhIvhcAUsQKeYO13ySHvbSjJtKwlhZnX1aXHpqh3ugHLqrowmX",
-	"xk5QaYBlbCphlNCyYaifckVKinByFJXTXHLgR18kwEsHtYd859iOsQHAaCkIo/OVqw9T7JYJApYT5E29",
-	"kQLt2LxGhHT/HHL6xtQU/CauoeMrax3kMO2AKfzWOO5NHgu7uf3ylripGI8Gdbe2ctCUkQwLuWHj6Esb",
-	"luxMmwZd8uvI5yHFlxPOApQknKvD/qQknw/4vG8wOKzUeh9t0PMCFursf0+sKFPU0VJ22y88ekcu0xk1",
-	"ua4qFcXB/tBifvt+5Sf1JXZxOv81R5CkX/YXxRL5nQOZv3DknqXSOtOZmgDrkYMmqOdB1iVOJBg1to5/",
-	"tq66hNUR6/ZKo/WC7xZkxowIgHNOqArdDlhmPQ0xy7eDilieFaO3ZixzkdaN+UPjWiOUsmgBk1as2i6a",
-	"appJGjgQR67YiA7vnGaurkzYujIzpQnXwGuptHXARW9sqpnRAnoN6RIXWDLq7e6wZgvWvJ9khA1lxVWs",
-	"shEKZ+Cms5iD5ktbVptJhYez860WBqKHGjenwmKsgb4EBQMd8R6aWcPegZo6lJi4CEGFzJUkBPH7PA51",
-	"BkIkMgOHxJetQvk1WeSiZFjjbUJiIeal3OxkRl6DUVN2kmxkzWzV04JWlW10Mx0TI6J3WBER7EBnim18",
-	"PoTKQNPHcpk7/c7I9IcuJsUsWNKUZnvn7gbOxHz1+mjkA+h8k+ztuJC1prMq1zPt3JNuGnuG3QulbTy6",
-	"qhk2wzILrRMzMh/5uVP0GSYgUsWeLjSrX1soylgWYq00NudO34WuBXZ+g+sVFeX1im7ZpMJ7hA342YHk",
-	"R0oqpFx/SCMgIk8OPGDzEoEmqScAVNqVKmf1MjBvDA66o3W0dM7oaso5wre13ABYsrOt1EruhBHRC1vl",
-	"lxCs86ZmAytSNgP8APu2ssfd0L4Tn+skMMzXr9sLKfLtpj6qLjqk8sGuJDvaBpwaLKpLgO4xPDwA7vyG",
-	"bBbyVHcvD9bf5S4vBq3j2R3DkPNDadNyQUIuPnMlpoeobj0rKh0FldmPqp1TVXutYHF4yOL9ECoYqaTq",
-	"ndVmXYMymEVikc+hgDMSz0ObJ6VDck1KCa240Hy3jxdtFTX87CDPczW3D3T/w2LB5joKwoMLm+AS+0D3",
-	"10iMURPPfbpoV56gmJtg36Brf5jgPjo9bDXS5MJNK7Gc9zVTLGLFpHBYB3JWEgk+O7rP2KgE0qdD9EQX",
-	"zC4RlG43eqwWrleBEsP8EGra0qNQDkPLCavccLzEqtw1f2Bh+uby3aP5zNpN6DpF2aIIJcjd7lbDavfc",
-	"A4RSMBbK5YtF1FX5SmBBGPVJkvbRFpDXQ6JMyct1fBotAldM+1gE+6OhlcppiIovThIo9rx8HuwaPJoF",
-	"ePSp2MEFYInRLiBM/XMbUzg+ifKW9coeeGAQwCqeXIul/hHnRQCsQO3eQx4sFM4TxRJqUs/XPkgLxtYv",
-	"4va8U9r7ingtXefzA56BBAfZaDLbExt8y57FK8020V5fSvNNsvEJeFVsYw5w39dsvpYJB1yLezEcOTZP",
-	"fWijxdOo+WPC7b/K6FVl3rdtyhG2rhbJRAcrdRAewvpJrHM9P65VppKe3zV60qpTu5ds7/uUlHRfEKqJ",
-	"7e8aKfCR+n9ObbSxrahICTMuNMZDbI9XuCnItpkZZZewj3Suqz3+DG1dE0nmx1Qy2EFSfmn/89MJcQSL",
-	"DjTWPC1oHeRfUskWeWEXoS30ubIlbVwBdxWYrbXKdhp2WmYdkUuT6UycHtqwd2U8HwJAbBJal07VB0ox",
-	"1Fzc5WBNjsO3YRIkRyewZmNo7si2wtkfn6AxuNt8b8vhYgIZ2y1gcdqEo4dHYmxzK1A+trIqLPpqmb69",
-	"5QLcFziCqTvUSsGJLrSyzJfVhymfDyMpn5Ou0hd038ruTrvT3mfrw2rh4d7/3WleTpWy6Eu2B/iK0Jnh",
-	"HyJrm8ljLg7fa3sQpHrLxbS78D0XGbOH6rJJ372BN8a/HKiO0dZeQQ8vC+dKS4Tnc2lOHujR/Cqkdm3V",
-	"cjRRF+4LNvf7y8ux4z7UTtas/XmrLx4qmeI9nrgBvFr0tHFloxkAswAi3bnm3JklABtl3okqmXiehxuC",
-	"z9reaS1IGKYm5l/oyUa5h6kH+Fw7syIkSIqYL+LZNjqvZGoh5018FX5951Sgsjy0Klre18vT0OiNDAKQ",
-	"oeTGhaWI9iONRZmn5FU6XTjCOtgeQshdeE/OJID3nIqCeHQ1RJhPmKIKbGCfKi5FtCd/KClrXlUFxKZb",
-	"GDmCyumeTasASqaPctGNmQRn2HpqDtBv6Ybhyed6ZYOQ1qzou3oOQC4t4OAK+/jNrQP7dwmt+HcriUE1",
-	"xLikS8pFqJxs/Z8qrjASBAQC8icAXsP97+tjvMQqNPfUlS1KWxvJZxu7+UGHsAdymghwkcw68ffbtGTZ",
-	"OLhTdhpJp6NPtFssokC5JFmOMUXkl1AYuFQUZOUU+5ur/m5Kgbg9WMM60mESjXkpXW3TKhHT5pw3l4Et",
-	"j08TH49O1G32nxhJ9iXMbRRZa/SE2T/dM8LinhHRSlYLtoyf1nq11yvbyGOBJbAXO1rZzK/++QXGAzlk",
-	"Pa/4AWxvq7ZyDULCTar9kmLU/P++quisW5wZ2osWZMwHetd8q+5RUd6DRvHQxaq6B/8a/cAtrZouVea1",
-	"1PMVeg3/aGitWX0PSffbeWubXYGyg8i0U+mEEwe1yDBJr+/Yb2KdB6F4gWDPQtwSSsyTZEPrOMjsxFaJ",
-	"A90Qz98pG9boB02Xu1lKJVpnT+tOmu71OaFXpUakzZMbUx5FbTQS+xpDvH+mLcOSdv7GoPJBTK6IlpIw",
-	"Wld7AAoG73tOFpLLPeiHRmS9JkqSBa2PSBnK4REbDXemMuyab1Hb557PoHwtZKpMXuiazrXPycMs7frW",
-	"1kNC42m6ZN+SDzXXhrTWpV5g3uAV6MRE8dK2+14ywWqqWYnRIK6/JXDBwY8/v3xOvvvuu78TLsgvN88L",
-	"zASHollERJJB+Ohb8ozW+Ku7FmyI6cEVqeiMVfjjzve+NtxTfvtvLXzAk4v3VHMmNHntoqZe3l08gHz8",
-	"LRN0yy+eXHz37eW33wGMgl7B1t4H4AnuNWh0AZuDR81cXpUXTy5ec6Wfto+BKbOVwuJpPLy8xLxXoa1P",
-	"kG63FZ/D+/d/t9nXeCSyjTQ73P5HSatI3Ptz7AYDlcmcDZfn1oI1wSEpiIZGmzZMbvTVBaEbKZZmPzZo",
-	"/y4cWkRsdn7d99/XclaZd2AuARHvf7J/3n9GXqwYWmpdkv7MFHM03fcp+ijiXAI7YU432Bdjif2L7BHf",
-	"2WRbB4RG5E4cux7DHDXdMFA6nvz66cLomsAwLvT75IKGM3cHW9cNK4KN3jrMv4v/9Su99++X9/5+77dP",
-	"D4pHl5//JeKG/a242DaR0Ch6YBShsL+tfxyXWrjdBOrIxaKwKN4QVcAWiRab2yLJzaU5pzM6X+PNijv0",
-	"LTYOCXbo+mB//miY0s8ktlDJZvaR9lp+hM9dGWlI+TmHK35iW30K485o5ZK5o0f/R6af2Ue+xLF3Y2Wc",
-	"eBfwIWDbKk2Y+F3uHSDYsfSY04qJElP0UwR5ujSPXMTPyR8NQkTbg2JzJFoyjBhgn4v4d2zkof2OX+DD",
-	"v4Xocw8Dr3IMfe63E3dxUGYjXRLSOUg+VnIDWebqHDt1v+JiPSxqb+WavWSsfM3BRTJ+qmC+XKyJuTiV",
-	"bxtHxR6Spo+XrCmWSs/ufNvjx0hsUNtMAsSkJS8ojM3MPDxjRMteQO34W8amFXaJ8YYO7dWXocZTItgO",
-	"GODK95+yLsPzMoTh47AMP8UeP7S12RkypwNOkL6ec9EVjUiKPdvOxCOD2DLrO9u0FiYismmCOFLixc41",
-	"bBRTDgCFdyAjT92v+wi0lbFr1w6R6z/o1g2TB1d3AkExRH3/k5ZrJj4PERRzhd4jcNwBNUeWeQP+qztl",
-	"zmB2MQkrS7r/xthvbZ7KeSiWpbM8d8/cGeE0+6g7U4noPDMuaB3L/e6Ry1WlGeu8pLzae8KRvxj7+vHj",
-	"R4//ekYajh5m3N3EUT6Jhl/0eN3X3DXGjF6/T8vyhmND0OPXeJypNMHn7heRCU5jKGCW1U1ieGAbhbu/",
-	"jmTX46Bx19OY5TZNyvTybDqxrmTrlTIOzd4/XMZovLLOEJuTgLX5BGqGAZjiFJYLC2STDqV/tJgEd29X",
-	"Jgtp+8R5Qfet58hVNJ6BGPf5Zitt4woZxQ0B/7MtwFXgnDJTkAtCBeFOgJMFr9i35IPRcHS996ooV5As",
-	"0/djvIJhA2pnqCEa/tLSuJfgMHjMT70JznuYMthCvcTygD4z+EyehSsgOJkNPtk/jbgHN/KWOa7NMlkh",
-	"G5zuXB7P3fj9VsGMjlJOy46nr+dx+0fn+3d8i3j8nvHieaqmAVMHEWt3y/i/D+fTnoBn9QEEOgR80G6F",
-	"JJDWJ+yEGtdpoF0ESYD1HnfTRVjzmt6yk87OQavKlIr2qtPa8O4vlXY8aDiaGaUIFmMbWzq8SmgxeAKZ",
-	"LCL2/U/4h0FTykeKpml5Drv9Lu0oHANqxhIkRL6uPI78uQh2P8zlSImop23Y/wTa3blwSzfX+eFOW+cc",
-	"KqVuGl+PNOnt+gyg69T9T/CHwXv5F1HKZzaN/7jdL6L36sx+87RbNSOIWFXQ0heTAkBlmFG0i85HTinX",
-	"6v4nJZt6zj4HR+kgftNo1HZtAgNkC5p3A3Q4D1FMpLBRcxzFNqSUNhdixcyf+7ovNJx9hnmS59wuXNtp",
-	"+1VkBoyO2PhTrE1oxp9jbtoHc+zNoMV2zcjWGDXirCzngaeXqeJavWPVLUJAk4ry0jY4DbqMWVPv6tCi",
-	"6jHVTb1HMOoTeKqXn+y8ylfEEuUJSmdjRjlYwY5zOGq2YQPNdmsDNfTRZTTWeGD7hmN7xKzISBYZ9gwj",
-	"bejvsk6MYtNpp4wS/QwbNlhCZf1h9lddc+70d919uuALvUIw0g3XUkRzFIc2wyI8niu+fOgMsslJKGh5",
-	"CBXlol6UzGpG1wXRUiYm4ptUDXgNikE80AXzGFSxATZcIZh2REsftcuCXgMPe2r6XSqzFrY+FmNcsz2h",
-	"mO1/Tlnom60NpB41G/aqG2nKiIgfNn6AkoJz+RrydeeoXv6DKF8dhs7u2nuQ1yj9sLWmeetsuvBb2aZV",
-	"AJydxaagGioRz3zLMqHrsTTBH+wzf5ZhmdfIAppOZNrrlVwWTiqCzAdNta75LWYmnpb8cCAUylIRS2aX",
-	"JlrJ5bfkxnZYgR/3ePbQWa/AW39FqICqP/tAI6DVB2kUKwkvjS5Ts4X5W19JfrrdMlGeZePu/NAFLDht",
-	"p8NmM5OiPm7E/wxxn64eLtjuvOLB9Z5JhzjA5qNBokanNc1VW/+LaLGu3ZANTiltIay76jhds3R+zNfF",
-	"vUGqT0fpHPMQH/Kk+85xTPngBKb8s9oM9Jn5leeSDhMVVvZBjrD/8Dn5vMW1SbkIX3rQha+ZGTe20nuk",
-	"31/AqA8fPxplTfjqlxCWmaBC8ej3HTBEZh6qzWs8l3b0JZNXEzrL5GTJIpLyeTpZ7vzAxCG/X8qarOQO",
-	"6q6gBAHW7AqKws7gj6zikU7O7rV3UF/3SXpDS3bek2RL3KPmxUsuypeyPjFylfDm/JHtIYphinwRqwWS",
-	"FFoC5JRIgGe9AK86ptKxbn9A6tD55wAhsmRnFox8OKWO6/P5UL23jFYVUbo2mkHSeVnTA8fiMIoVPH63",
-	"fqKXPKrk/HDLagSftbFi2Ke53LiWe227vStfIjirJECJQRT/rPtZMzZ8PBFZ/KwnUyC+RfpwHllR00Iu",
-	"dM45SueHj0JZ/fgOCmnyjnzN2A3fZNVDYf0pHuuaEbNXhW1qQOu2KeM5+aHbzPJUj16vaQEGAPtNhfZM",
-	"h51FlgyMSnR/tFO6IqzCdBgGpqT07aVAYTFqygpQl1zoB3pMqL5/BAsQv7R7sUvb3IT/EIr5xM54iOeC",
-	"DATk6sNphCSx4/7Z+oqHHEw485BlgoWdpyikdzQgrXbo8vsJHvga829gZjbtPJERidfQit4aVZ8Jm0Rs",
-	"Q0Bnti9+EGbleLkZMRCORahCe4Pq+SqdFOtr/KlQO1YTBSm+DogOr1Q45P3DD6OftlfFXeTYnlR1jOv5",
-	"wicTBkXY+SRfcU0coNzZD+P9je8yGuUzo7+oFvcZGkhiUsqWKm3UKa402TDaxkj5rKb1/lvydiwHGxpa",
-	"Yp/Mr9zI1eyj7ls8l+NAivDiny39u61IY2VF3EiLPezuWVmsbTOYzLh0baW+woxL28gzcSqpU5AEY6W6",
-	"A7KZf4A/fD5ej4wnavleXlm2/aNRP3xKW30jb42hPadizipVEKNwy9oIkBaMgpQAGINTApiKjXnLof+B",
-	"4YqJELKq5C6liL4Ol3TuywE/btupHBuVfiHPfLiEFUqpo/XW/H7m69k7CY5L8fsiToP30GGeVilt13Wg",
-	"x752dWMbCpxrW7a2KiK1Le+xcc95t4XRGjJlowf44V045wZ3AFwsw4AXPp21sFarvhtr3GzH/U+usmho",
-	"U068iuKidqwsaMxNc9fb9CLuNnknmBfJmDsx2+Mfzrs5tlNCcluwQ8LRGzLyJCz+7lUIWEVKGFVUOMPb",
-	"6hNSEGobUzj4a7TXzK2pWuNsdopRmYjRfjGCn/+SNlN32PdfVr8e3uVrWd2y0iYnWSBRB4TOdAupZ6zx",
-	"9bmDsGGfkOSet90WvrgNlte75Kupialdr8younvNbO2GT4hjbaCik47RhfOHFONvyTPINIYhIKmnDV2Y",
-	"h8x9Urb1KXKxaD07xaFr50nHr7OSu0PHTikRKvEg562uQcX9T+LTscvZeM/nlxMJduhyxOPKEU0VGeb8",
-	"nHr/k0v1ySir/rkBLNHxY/UKeFIuFgFDf+mM5/Gr5o1PckpZp5h257OhiHVxMVFiMZiyAdMgAY9Hk+8S",
-	"FVZTCBrL2TorPyimm+2QqnUND3yNfhicWSJx0xVrMqGJ4lqB0rRhVDX1ibHeFBTbTb0/A63OL+3e4KLV",
-	"F48tMRp3Xct6zUoiG90vHjsrZ1fSdmw9a6T1tbnMMXoaBkLJSlYW3pjaaoIoSOo1zOprKrkoLjylsqLs",
-	"b9nOLGKkkVSskMON9BUXN2taL21z0Hjcw3Cvgi3WDIqBoZ301TiwzE29v4GPf23yAWf1r+a7XH7xONc/",
-	"WV3yedIrhKrqXWzx/U/4hwwNyO/bn4Irc5KbSbdTvwsAmpvw83cQerXf/4rkA5uvBP+jGcQfvfEPfY1q",
-	"Uzu7aAQLtNhWderon0pTXs+pOnPAWdeM6uFCuRt85Kuuk4M55uSeeZisbS03XJ2bRYFU9z/Bf3OkG0z7",
-	"P6Rw8zO/E9kWfP0uRFvt9eOvQrLtbHPwlFD7gH3W/sO63GH+KYQkxtbGtvegqR09/vze9C9Gy/NzbtgF",
-	"/MtqiqkN/MmlrKnAoX72o3F/27Yvjdv/tp3nV763UzCx1PXKpmUeOsiwK/mu07gV+sU0y1UYiIr0WJ3t",
-	"bZvVSKfxnP7oNjSmO2N3C+++f3Tenmbu1WRb6K/jIBhCYXEdUQwyZa4IJRumFF0ysqNcK5eLt6G8msmP",
-	"tiMOui451BrTsqyZAv3u0eXfzzpn1xw4Xp06yjJXnfT2tn/32U/6KLj1cbDW57kL7xj+2iZpDmbm2Uf+",
-	"FIT+Ow3K48KGoBSxNMxiDJ8nFR4HjcDAtVp7dx6otSsH/+abN1hguJ2tBJnJcg8lG1TsHepbW+QBCBfa",
-	"bAYGmOErNg2PyMWC1e4m7XuycAJxnLgvi/5mJ5wRRLwjlkFSpLGQZ2xONwzDRudvg/Olt2BEbL2v6P6u",
-	"nRdmye9rueBxmCjoa1fTEj7dYiSeYq7aLPjDI2Ao+0Xp/6VaBVgIisM0wSmAG0OoFEfYukjs8vxS9v6M",
-	"KV6y+59A1UjnAT6Xmy2tYbvVFxd53S/DTP+zHGSkK08k09/spCvFVgQacBK9qsHC0A7fCdqlqyLoSqpX",
-	"tvS3lkoxFbYw3ZyDg9hH15Ygyio/wM/Pm7rm86ZqNplt79AgyUFH/B1TUefqNgsV8Z1ApeUKMErm6tZc",
-	"/ptGmasJU4dSVd+Ohe8MWlXONdP3lK4Z3ZzcAAdsHw4ooytGS4atj5/jyPdecOUxmDsj9b57Bg4Za1zx",
-	"zIylLGtzUTgUOkb++/W7t2afNkTWzgWltjWjJZgkV1DzAFAzYAdNb2vR4cu78A7hMF/aIMZRB9QwDoYv",
-	"P4uirukMb8j47v5sdqu7byCdlg0DeWTT7RSZy6rZCMwbyAgfm+/eUGwX/SX0ALfK+DEzIvn59T/DZtaz",
-	"fQaeI372T697M7MwBI27IvzenMIuLntsOKz1xj813Zr+E6znrDCYWxO28M+FjbROhbtAiAxS+bByjKi5",
-	"MXO5IG8axef/483rgjx99tyI1jevXrxC/EiEgdzQEvxPRjzPKw5ACV774C5721bhesHcT6Atyzctatsd",
-	"RZTazMbzw9pN2PAIeC9ALp7jMCUTV1MuEnCKoEbYukRC5ES5Yd5TcrpTJNjkac7Bdu/+f1dHzNVxHsLG",
-	"GgBVjG6JlsS83sAVFiN/5WC0vmCngcEaCMPXydohYHrAgKHl2X0f6MY/w4bcVb6rHeDEslwfrTiv2Moz",
-	"IK/neNbPLEQm2JkbczN+3Jj93fCSXxQXdDbPMjk/1FwztMZdQe2CiyWr1QAevn1iIiD+c1nJBhvzYOvi",
-	"2Z50e/H0R5rDO1NHettsZgxHmq8asU6Bpfkfp3wcBdHgd+9e/vxnM8ejh88G/AaC+BWds3fitX3uTxFu",
-	"E8y0YD15PdjKbtr2w2no3m64s7l2DytcNmcXtxtWL9koxDbm8+O9aUPk0LAHA2ccACkKM0co3HNVWkZH",
-	"5P7f5PLKP2tUyaUUEYSkN2Y+f+7lOQlWTcs8p/IB1JmW52MSINn5L2J5y+q6qfho5SY191cJmLxG91fa",
-	"9hqSNQNcEg2daFUzB9OSaW0endH5ur/773BM9vVpTW/Z7p0nyPFpiadlH0T3CQg92K0KzXmqAnN+t6La",
-	"nEvAyDJ2ibH6wJ4ze6cZna9Y/Y3ymkmYCEPN/8S+v3s/spMVs2l38q0ov0UcR1qzb51K9l+NWnaOGxop",
-	"e2p244BABVehzdoCj0lKwtq5XLWAYnaLwC5XTKcKKn9m8JWzbMv5DxVM65dtJWl59w0woICutx/tobbQ",
-	"KlCnZndAsJ1lgn4OXHFRRW/M/gfprVG/7XaCnx06wOwkFEbpFdvDkbLd4bye0svQG1Q97Nswp5x+B5Yx",
-	"zn9tKLQu1FBi/X+XXFy753Lk5jvBTu0Qla7fTc3jnKWedoyUoLG/W7dai4k5Y+CB+1LlBOO139fbisOV",
-	"3wiuidFj/ORbsOB5xWjNSsTS3Jv/XPV0Q2B7oxlgbpbhxXg9aLg9d67PhcybXexpzemu4fAotBsejhxe",
-	"P+z5Kj/NPp10tjEtdiQ84x76InETHCw3YmJTeB1o9e4sKFmOKvc/2T99vo9iKWkw/8x0vXdTz8mN2fhn",
-	"77p77ytNdryqoFt4zc9RGWBMhlvOdkPpse/cM3cob/0YsWALAPpD9R5Y1UZIbS1fHbvubUXFsNNEvKDT",
-	"O/jcec3PC7p/j9nkyW4BHlwL1dCS7o3tbnPQjfYiVZuSbmGUjS5qzA2n2pxCWmhZO5hsDg/0SHuw6Yo8",
-	"L8iLmTFHX/6XVH/YO2nsarvOHon7aBb3ExdlzC36gPzFUvWvREvyKLEsOdf0lkV9rufrPzC6iHjTUtuQ",
-	"uIbKinrLlksu24xt5/Q+iX1kzczvtBzPScHMDVGGiN42MyYzA8XZWf8BjaXRoVMJITedpuvaebZP3zTD",
-	"pAO7dtPUwuyabgQj8KzZqqfPnqNa2vo6tDRXHBPLmkL9m3IN6807GRv7A755A9P5MpVls3k/x3hqlnE3",
-	"HvWl2kzOaK1iEqZoI2Yx21at+dbudpYyeL3m274mmN8isI3e4RsFTrydSI4NDZ3gm9PQiRVTruwuZS1f",
-	"86V41+SVoJtnETzoLixlZcv87kzQvEmALkhzOhWu7aQ20VH9zBDtlbj4sn0SDxshDh5to94otZN1GUHT",
-	"n9jtEyYQfPDPzjaM7/n1qZsNhwvS3wdN2Gt85EsYsDDUK7GQuSbsnGpayWUDTmC7lpOpcf8T/HcE+EIx",
-	"pEyW0HmqXBjhbI6qWNGIn0+Ggv79o2Ox9z0YqRm2sHkazFiTRGm2Vb6WAtoXYA0VTA0qCCDAacxLLosQ",
-	"rf/KJXwsa7r5RhG5E9h3bUbntkYRNyPuBAuWfteqx8qqyslez2ytnKGHSnqtNGmwbNJWTiy5uCKXVtMC",
-	"vggaVz7sNK68jHnW2564/e6Y2G/LMcNBu4We2ETemdgfubjA1hTxYBqcItc/b8NaWlyRii20uXvR8jVm",
-	"cOjQn8KeoS/xwcO+ngOs2JE8wde/u7yc8Pm/jTgnBe4fjvj1QNM5H86wdHcPfRH57pqFjUv30AlVQAcZ",
-	"9LLYuBNgzZxZyXlalm6CdxYh77RL+3IJ1gNd2k5OrXa7dP+T/dNgO4SQwnfbku49XSZ15RaejKsvFTqy",
-	"07L9/1LAPnfLge9ZraR4KevNny+WWn7pJNWdQtOBCo4QbaEguxWfrxDbIEzF6sCxWqRmuRPRaoyz9Kcc",
-	"kRad0pv/xALjvlELhtTt53LDntH5+iK3H3t7vEF//FPP+ODsllIcgIVdhdj+SZfba0Zv2VeFAhzD6/36",
-	"lKGA6ba0MQ9+gv9mwBy+N899pTCHAePFy/63fvJnQDo8yGyXvvVSh5EL0kBdjP17TRqheUUWTQ2pXUJq",
-	"nkhpeB9M9q6ZGwLeORjXFY2iOXO9MvYM9+VhayF3yuH9h/WteccG5vP1nBubRXf/k5ZrJj7fn9OKiZLW",
-	"w+i18M5z92iO7wI+nx1cvMxpHDiiYGr2UXeWc1I2JHerLcjPL5+Tx48fPT6S7MWFYvOm5np/8eTX3+wm",
-	"WMDd+1RXVA3R/ik88Kcga/XCry9w8U/Ihv4u61RMGaO/yf6QX7JtGRIvYTMYbRH1xjXbY34i/G1LlTrt",
-	"hG22fPg4mQdG4vfPGMWeI9Blv2jTkb2yUTNaVXtj8CQKqBBgP80IfYzDRFMeeZbPgB9t2pd+O2ugbkPr",
-	"ddeD1PfDDfqF8AM5cbKnxDzrosMbpmsp5IaBw9QI05P8HcBksqSDmHw3svwa829wWiMNH8HDXNKTGgju",
-	"hsnzIUacXq4GnjTrvN6hb/M/QCnwBzoIWbijCP9nGJEf39I0ZZ9f+1QSl/RvBgy7xOf1xohu0VnJfwdY",
-	"yI65vyD2K92Hdc3xpvAh9c9c3uGjRxgD+kaZ7YZIkIXWaBuYIVP4C6zkiwWrrZHBddRyuFMm6GNjLXor",
-	"sd28EFkYsD/svRqbRAsLHNE9k9DCfzYv3oWZAaUegwIYHrjLcwEDpMoP/A7jU2eHc/eru4N9bRf2xXcW",
-	"jJn61h3Epq4unlzcp1t+8fm3z/9fAAAA//8=",
+	"7L39khs3tif4KoiaG+HuHcoqyZKnW/XHhj4sW2N9XZfcmtm+ngiQCZIwk0A6gSyKV6OIfYd9w32SDZwD",
+	"IJFMIBNJssq6N/aPbktiZgI4ODg4n7/z+WIht5UUTGh18eTzRUVrumWa1fC3F3Rv/lMwtah5pbkUF08u",
+	"XrAlbUr9hGhZ0D3hgug1I0o3BZffKKL5lpF/l4JdzC64ef6PhtX7i9mFoFt28eSioOYvarFmW2o+vpT1",
+	"lmr4QZt39L4yjyldc7G6+PJldvHDJ1YvuGKviv5kniqiFrRk92lFa33/xfz+lv4u6/v3rkjh57lmZMlr",
+	"pYlcwl+4ULputkzoxByZHbEz0S399JqJlV5fPHnw8DI20de0KFhtnoWPVlSv22+W+OPsomZ/NLxmxcUT",
+	"XTcsHOFfara8eHLxX+63e3Iff1X3XxUwxBuqWc1pmRhk634+cZj3Jd3jSrrk/riWipGS0Uo9IXpf8QUt",
+	"yV8spf86I3O24kKwekZkjaQuDNEp8auPkXsp6xSlH34fI/S1bgomNDJEhAwKfz+VCh/khonEEBp+Gxog",
+	"5JfLCL98MS+rSgrF4LC9r+W8ZFvzx4UU2sz/yecLWlUlX1BD//sVPvFff1cSppW3GPddGPFwO6kmOyY0",
+	"2dVSrGbmMEvBiGJm/AW7MLReM6aHJlUsu3PxB3rOBYVtjqy8O493gpGKrhjRklQ1h51bM1pYMfQcR773",
+	"gqtKKo4vhUP2BjBD2PWb358uNL/hev+jxJNT1bJiteZI+MWaihWLCJcPXq6RNVXEPke4Ntytdlwv1vav",
+	"y2W7zLmUJaPC0G5Zy20wPy40W7Ha/LKWhot6M59d8CL6z8h1kR/M0O2/B2NLWAUskGu2VdG37T/QuqZ7",
+	"eGknRslgTrJZdXTFWsbW+yU8J/80a7QrsiSC99opW/Lg4nBSM79Lv/lh5fx3ttBm1KcrJgra39mC7rsE",
+	"GDon+JEXSIhDwridHLmtZhf+6ETJLd/QDfu16tP4ORULVpasICVTSgpFlrImuzVfrImAI6mpKBTZM7iz",
+	"ctbzGj70wswzsiC4vPPu33Dr/HbZa9ytdoa0DpaY3ierVfS2Kou+a1ny3raO8rUlajYvDNHugCJICD+t",
+	"dqwoAeray5qYEFKxK5dquEplXbDaCiEFonon60LlssNzc9H80Tix3qOQ110G6QJP/YOzXY8O/oZ3KxlY",
+	"/9bdI0UB0pyW7wNiLGmp2OyAPnUjVvn7976kC1b80iA3bOmnV/jW48vgJvZrv2G1sneK5z8u9PePWgZM",
+	"iTL36sxOMLpoXeI11F3Rhk3l4g0X8dvB/JBPnOdryeNMUFFllZH8SdVyN0HGGlL8InexDw1LTviHzyPS",
+	"KRBH8KAlmSPQDGnu12knn9yz56yMqAveOIhelEZWc+3EtRSoCFNNFnLLFBHsk46JtQ3bx9e9rmWzWvfH",
+	"+knuyJaKPcG1EFoz4h6eRRSOnaw35pvRSZtvmFlzZWTKhhWEamJEPXlwRS7hKhJo0Y0cB7OMdtLtqLOW",
+	"aklqG7boi0VWlhPZC3btaAlnVP+kupUSeVaXwcnGFviMltSydpf672u60HzBCF1RY5YSJn6XeyMfr4Ds",
+	"RvBrRhdrVhMpSkPdA250z48t7HpNaxZKESaarVlFIzYCVaw/Gg7qxaqUO9y1qqR7/BPdwT03Z3rHmAgW",
+	"2fLqGQhsVocEyV7Obh0/OXg5Tt5DP/4sIK2XI+7GNYPG91kv1n0uprqn29zTfBtVcNAAGKdg5vp4OG2q",
+	"47NmYrEe0vu/UUTuBJmb5wgVBTFydEa2jKqmZgWRKHO7i4anf+IovNq1y2ZeBgsXzXaOEgqef41CIOPx",
+	"Ddt/kFXmw1uq86XIG6pHtT47ejDrWbBgO2CU1lyz4Tsl7+peyjq+Y5rrkjlPV8XZguH9s+NlSQQ7MN2y",
+	"LMy4Cas2HK/Hvg2kWRV/R5vrL3pao6f48HqHEf1RhWFgfvbDM+tJSp5OKTfPas6W/Q3IPXXg+uoT/qWs",
+	"CQ28X9Ypiiq73Yu5lJtQWc9g28MrzLn3VJy6NdNIqsPpvZXgo2DmrBqdYStrFjffDfNEN6gRXE/SDGNy",
+	"CD8frsN92FE2tW3P5baiNbeOrwPpOrZ15gPva7nkJRwduqqZN0G6hPrZ2Kdl+Y0imjYzcu8B0ZI8QMYa",
+	"lV8Tp7GopVKsiG+lueufZkusa3MwXolnUq+jXh1R7p+d62PgBs1ZKcX3B9V6ZW7x4jxTS9sC1AjnCz+a",
+	"o64jTLsVIW/YlaYY8jUXETkOWtw0+2lR8pQLDyigUKXqfccsr46IIqCRQplvjALBdk4cGQlE1gzOfv4E",
+	"l3LRqPeSCz3Z6UKrcUcLrULJlieFK7pi8XNTlVQz2sTpqXRNxaigv8anzILoauKSh+Xn+A0XxG+crPRM",
+	"YL9hV+9XY+nsGKklgWeRmWXL7lba5aX4+7095l3+Lmm9YkpnXl8lW0Zk7Hujk1gG3cmmLNDAIULqNRer",
+	"8ILKJ/ywlNGymuA7onp9rWU1RcLgCHbFM0+mJHF9eO2QvLdroibnY2+l/oS4YPmU83IxegfFzN+nasMK",
+	"MHTN72BaCHbDauI4Np8DqkTI8iX40eW24zHtfa02LJjJ1vDsx4TZOcyIIJv7c3wVqotmmuD312u2J3CG",
+	"c328IPt/VdENULKpx81q5K2UGDs8APjJVlYFJ8Juh6NsQLWZ5SpPDsscMeZ8TkXBIRTQY815KRebA91h",
+	"/C7rBuQC38Wt3VWZtIxIfhtrseLdrTdKJjQLE1ZNrqmXjNIlhqyLp3rc15E8RnmzoHp0FtdrWkUWv+Ri",
+	"ZTWkQwYJLdIehzA99Z28lfiAJ4Pb100vvqxGbCJeAlReMmibDjyX7IaVfQl06b2NakvLkilNFmYSakYe",
+	"4E87SX6XXIAFWRAlCUQ9IpZLKoTs3JiKaauNgrijmnCtCANVJqKz0S17quJfxKSeOQUTmwrC/mhoifMm",
+	"c7aUNev4OkLfhaZ1RDX514bWmtVGFWEKHeCY20Rr3XGp5FmE8WD47GIHOvjRbpAwZL6z6jwuaHbBrEZo",
+	"NjntCHle8u08dXT782U0aaemGW1L6036l6lHbCSsnpF0EFINZzBD4QITdYsMRooSLgii9gN6B451K7ir",
+	"mt1wtoMQOca0jXaooy70iVdL0psm61h86ikxM0DNeytvmCJcEcG4NsdyzjSyfk3w9f5pPPSBok/cut7w",
+	"pQTRNF1MDfiyLeXlYTbY40cneMy3TCkajbF/MJoWmP4F0ZLMGdnVXGsmCLBLXyo5iR/OLZLjZehVUpev",
+	"FDz8/eUs+/YNPjKzVAnWEiX4fhFT5nvXRyLFAsTqkMTdGGr5gKGlFPgYuCKGK2ZWg93SvSEm9Vr+fE+o",
+	"sfMMo9F4/CMZ5K6oiqZHmIFQNm9xBtyK7suo6G9j3JE8C5u7gO9LwTCbldayEcAZ5gKwIdwTQ+0jBmvH",
+	"gT4aBp9d7BjbTMgAMAzykbHNqI1rw+jW1W5PPDKIG9RdOqHy7+LrsGdJFv3ZbnWW0urSJfpMaX4xzLig",
+	"Al3whIuZYbUlX+q13cznM8OyYFLRmkW59vRNnapY21UlCfRhX+Vr9ROTQPwG5K8D+eD0RJMBeuAAbjFJ",
+	"wgDvHp1DFkbb+glmjNZ5cnLNykis5bXN3/MK6IwoLiAKB6xqf5i1dj7k93HzxqoxjMsWtFGMUDKvGd2Q",
+	"pSxLuVPx0FFiar3MoUR6SWlN6wN3BAh2IAQkHRC6NKqBnVD0QtxyF8s4khqglBS8MLo30XTDSFXSBTtp",
+	"1TY39kDOG6FFdlyvZaMJtfmWxCY2oDQwG2KsHG0TenCScUui5Ccve03Nskkt5RZuSa5PWrbSdledItrm",
+	"4wCLmdMGAWu6ZrSI6KHRpJ6gJsKmPMJBcUm6JU4Ox/b8YA+JJVPsOL+g+2f7n6xbfoJ6mHvWw3ySEX0W",
+	"l+VfSMz2uWyEPl72BJmoIwYLTmcom/QF3b8vqRCxfNLjMl7d56YpLGm/+MjsVcxGgQxRo9EZEqorspRN",
+	"DXqYMv+45Dd4inTd6DUpudPWSrkzGtoa8y+6xFj3slBSu3OYfpJ4bssKTkXWo7l5SHAi7XdnF3YZ+HKU",
+	"emxLY9rTnMaCgj9sK733Lp7dWpatI+N0R9fsQtZ8hYHPuM87obPy1TrXW5jymQyniNghWj+JnegM6RQj",
+	"7A9C1/uJwmhKftfC+V6GTuNbtkMfDUSB65ottMozchfO9ht69GdWaTQSv8yc5DqoyFmSyqcmarKWWwYK",
+	"9MPLh9/fu3x87/IxeE6CCqcRPav3eSoIVYqvBCuIexC0dq4V4cWVNS+rRhOJ4RGMZZHd2ujtmhSSKdAW",
+	"INfWPFGzw0nFZrVk5Wiy5EvzjIt9x4TUr69fvYAiN0oa1dCSQAWc80Pa5RiCwb9/WwJHrJvtHPMKNKvN",
+	"d/7XX/55ee/vT+/99N9/fvP2/b0P/7j3f/32+eH3X/43vPVv//btP+m9f7+89/d7v31+MHt0+eWv/xK1",
+	"160Pbks/8a258R9eQpr7lgv8+4OY4rKySsIQGX60BRArWzcV0PbR5YBG3NcPc300RhiBGEM+MKqSTV6o",
+	"mnnJ1ZoVZAfKv2jKMl7PRpXlXdRAgkn/7XLA4eC0JceVRkjUmPzqEmStq1BVUj8tCnQXVlK/YQL/UoNy",
+	"tSiZzTOpJE7Zakv4MWPivMBs6qqW8zbp1PkfdVM9XzMI9swujCr8xuZZugi+Gxu45JpBHSL8+Uf8rJAa",
+	"rfAGP1kz1WzhTyW36dgrvK2oLYwDUSn0RwbCE2VIoMShzJpdaLat5IUXSYbovyV1nIjqHRrdzGreV7i7",
+	"JRXOw241cqXpXrV+JueNF53AQ2iCWIfzcGpnvZnuZ91iAaS/KMeOQVtv8jBSbbLlotFMdU7sg0ePwgN7",
+	"GTuwNdU2gd+/9mjskAMzjRIF2UthQpaN30QiMXwlwnPivEDg3YPsFPenkuN/C67wjzEm8XpB6BaNuXfN",
+	"CcvbJ7gIrPXuZgnTQR3AfHIR97s7h1u7IeMCFA9DZzs6Lz28nA1kwHY9xzEuApW38/2//32MR7ScehHE",
+	"fDHUZ7xHFaRPC1ZXEQfxD2JV0xtWEKNbgX9DabpcElXRRRhOa6qK1aRkS00WshaQJXCgrzNaRF20rEbl",
+	"Hx7Ai38GljooBeDdU+Cr5YL8MSGYl2Ui2YX/ZIzmiHK8nqLOqjWtYl7olxyKQCuq18pDK+yFpp/MlK//",
+	"8WPUxOCFzkteOdhtfNFP3U9rZndgYPuBCscH/z9lPrc/ZlnAv58uzNvxFbRq6WHJgq0T6GurhqmjDqAF",
+	"bVyAp6/rgwM09kUIgTg9URHBaO1dT/n8iK+n/dGLtTM+c/21kNMRS4ugW17uQ8G6Yfu5RA/QXO5Q3Smb",
+	"RUrcg36SP5WX5vHYRIwqOjEpM+EvD1BA4hlBKJ3z6ksaxReftnE7FwRQ9srdrr6VOlGjCdaDipcEOv8i",
+	"+EWkIJBZaaeSm0QGT7+3RsqIJyiif2/phoHSZtRgQTsU62R+V2wia2KiT9TjmYiX4Z9iWdLwA3lAnBaT",
+	"NYt3FRPX6eRfpxAMJZVQgvpfVJak04fTgb+cjBG41TuoN/Y8+zpZn8GHgb4d5OnhWfNnt9X/UU76M+JY",
+	"vBMDdLKv3YSAd4ObxsqoVpAGp2lIej9dR2+gwdjONLU/HYWdnNIXOM87lB5aYCqpL+2EiyB+5Eiad8ip",
+	"Y2E661JzowxNHWRXXzmYy5uI0LhmW66lMGfDPIBBl4qJVmz1D0q2njFHh24kx0GsOoUVITaLdax2p1kb",
+	"FYlIVFyvCAOPqnSzVHFf/5QrxMLsxGX6GsrJzTPo6HpCFN2yGakor82kVrVsKjerndOT96SQRu5EXdi8",
+	"4PH1p2tzzf0el7O87N6j3aoLa7eO2B6gtnmRAvPzjtw1tZkHsG3+ozPLVG5uuOF+PpaqQ6xqmT+CxyEV",
+	"E0POrJPTamdukKH5xVMApkMWxfGJzC3ApyI+TFTlPlLASUpqdFMRj/o5CF3aHKEhDo6VEXTAS9NuKo4f",
+	"29PsLAi/L21ChL+Dh3CQXsKtnsDXQZE8nv3lXN59hdnRM1ODN3N5pdk2ihpiq4hGQ7IaE+ACHc1NMU2A",
+	"V9aJHE1/i5wXumU2Och6B1CAuoIkzCsiUNFQ5GX+stZHkuFR6Ng1EdOzqHlZzkjNaNFmFEBwxE0pn9Xd",
+	"5db33VNRqJRAoTeuYgvcK9Oihlz80rmFAwGUykvppdJi7fSaUUQYaoT56+8SQnkQzrSu+KDYzafdtgm4",
+	"JVcavOVAUXCDdwoL4ppi5Or0HtwcV8/d5Jo7b+EUq2IgET0vao2pITZ5LlLC4sKu9vrGSTqOaAnZIlR0",
+	"89iRJ4dEKh74N8ZgGHDn5ME+mI88Y1QPVd5nWg7mkOSPfG0eT9n7k6xKHxzlCs3vPIE1UItkLT67Imf6",
+	"pbfivS3NPdBXBpxkBU0ldnZDfoF2K1AJhvT1CQ6z9nqM0LmQCaORfap4zfJSsbaOESfMB5l3QCtJpWGb",
+	"3x0oUMzp9D8PwlbjJZS25rc/4I7uiZJkSesZ2mdlwZSe5jzBulpWHZENHRWg71BGQjR4lgHMCFpxnA5Y",
+	"mZSw9RebqUrPB77YnIK5OLvQddwTHQS45ZYrW4zFMQ9ixW+YmIIQ+aFOSLudgzGK45thrgOoA0bOSAmI",
+	"YUvNandG+4hhkaslWSKGcEOjWJSugsDunt/iFp7SIjLas+DWZc96e+kceJ4u3K7PHOavEwGzbs03XlV2",
+	"r9IiEdjh9hKKcnlqSt7L1HSN3ByLAyRxKdiMoBFs625Qo0XBgvk1gjBal5zVxGwKpAYLMqdg7Dv1sEBW",
+	"c+KoEYWManXHhFTNx5jKRIyeGEpF/vgYS8D6Se4IJeimNacMyqcxyhIvk0ol/KWO4ZRrreRYjhpDDtSu",
+	"+sZO9hsFUM45kqBmC15xBz1/8HEJVfvEFTqRlXxCNMCP2+EWWFamzHO2eGtGWKnQg0iLomZKTbCNDrbP",
+	"VVrB2jtzje9kU+pUqUZ3Zb8KzGLji7XV1La0tsk+/XxUuUl4svOTXRJlglGAJqxtgmGjy2SseM1jtclx",
+	"Fhljw8MkWPOR+LhIXXfgf5f7ZVOiQxDtizoednxpRMK19eIceESkYHGrdAoMh/MQuZkhTGILQA8mnApy",
+	"yGxy1GjWvXUqwSyjJOE6pmdbvIQJKgvXLcpC1FOTj4yhqUIvU576AU+PncNgSW4AN6kEWZ6VchHh0B2K",
+	"2Xx1OCu0hpEy8+3EbIYgLFpU0JxQhlnWpH1FQhwDg5EHqTjBIpaibY7RP3A1o8U+H31FTca1VwtZ59JZ",
+	"8X/PfnQyoJTSud8+GTfE40N52nssESSHo7tdcnu6HF+2xPbcF2VyjyrVZ/E1V1rWEf3mB6vUQSk+Znhz",
+	"hQ6v2VHmpb/touGFjCTPCTdqFOPilSZzVkqxUq5S2N4CWEpW0xtWqjjGhYa6uimImQOXN14zjvDxDWtE",
+	"8VLW7ZE8QE5JiYeBytPwDnRuS4t4GYF+DoLWg4Ih8xC46t2ifwr896OEqBn7wLfs+HKuwBWcQBlRT/Up",
+	"HlbbZ8F9qe8zja3rx2hZJ5bKrw03bukeTC1CLUSsrfEIbCraaLmlGszh2qYHWngz6LUEZvaK6XWHtu36",
+	"fmx4wdL1SVOqjiblT8G4yeQpbh0buV4JauRSXdjUhB9HNVgcoHUtwHLdEqJb5ad7fDLlnCYyGQ6Xm4q8",
+	"Y24jRX1VJzSrn6go3gftd07BJnqWmnGqKcIxRWneb5gF1ZOYUtznZPsIuKW497vxiygRsU9IDK2qVjpL",
+	"5GRDFdPMDw4QEK0Yw4tl+W558eSf4wP/Nov2DANL9yooP/TI4q4Um2tUuuN++KFouVUTYMEDRFdw70V0",
+	"lFhLmaFluk2c7Mje8KqKZW14t64rfhcuq31/vAMjaEnjBh5BN/pJblNJnQu6ZRikNNdEUMxuiG4rdi5m",
+	"ifZLB14/uodKXl9fiEigrGYADWbWvaY3DBpmRJO/llwk0F8TyDXPUx7GiZHzOgGCZb0RcRHsS7sShHAo",
+	"EEpuGeYbGEbQfNFxCXU7eeQoDu4GsiwQlphFvSeOenHG2L2WseYhvgsJQMF4bUJDCjCwC9fK4qJzsYoW",
+	"czvkhVLucPPzKrjTqLPZLQRiVdwDBcin9ZkYqO9OA7VFW15C8Wm3jjReRhqtFn21rWStJ6Mt6IPefvsU",
+	"dhQri1TgCpLRF7JstoKsZVko8peFuvlreAo7ZVEjpXWXsVSTMKd/8Kpqn4xYML+jOFuom0SBI71h75qI",
+	"qHkGaeW2cKeWuwCIGxNIDYfD69Zl3pSQRmrOQ6M9PSI2oodvPeEq/uA7ciKQ1Q4hwXHUY/wZzjyLRmYP",
+	"vj8bR0uzlfd5uHPAk9FDAxweA8WYmLn4gc5Llsxb3LAqkfE60qbBtvFMnRLAVJNiRagRqC65aYKvy4MM",
+	"RyxS4KJ8CrwqMjqhVPqi/XK3uYNH+PXpi37x0Z3rHN9+j1BgXKmsyrBiun1BkZIrrbpcZotqPR5ATBz6",
+	"L7wSSxljmQmFT7MLmbSHE76TZIXKuzYFXs3sH2L1KuOY9LRZrfUbmcL0A5g7hIRU2vmslBMSNpnYaE3j",
+	"iJC8CEtLgsz4dgqxbW/hKKbdShaWKdLFY48N0QDuqFtu7hIoLZjVjGgZh3jMQUF0QU4mCnNWfd182Cl6",
+	"ALCh18p6ErqGu7PGqtEBZrdbuL3Ua0xmsJUXYzXRg993pUm9OyAoehn+xhTMQVyNpWGUmYTciWc2bnpc",
+	"kx8bs8sVkjBiuggz04fZcV7aGSTXNxHwG2OP0bvqCMhC+Fhyaj8sl2yhYw4iXfOUp7SleKLPVOK3Xa++",
+	"dZqN7PRvH6X1F5abbnKdL/3FkFme1a7jdK6Ke6XsCMkp+1beB2JUys3EecH5ivA6dCsY9HDYJwgtXfAp",
+	"r7UEZG7FkQ2HYEHdLbagpdMaJKSyAyKeK5fNbqI7ctRT/R0giR778sz3xF+Q+UNaZouWvnof3bDOjo/1",
+	"swxcogJygXdthgcBtjTGVUE74OMbOtM5n6CTv9sJiDcmWoAIHdemjO5BmnrFxNSsVfvNaGoE5RMO9C+U",
+	"l6cmWAy2HrFlDmPTgKeutU33GMm8ncZcDtt8iollnsemfF8GOzNHTcxOgz3swDyb3MO5PQNBdmekbQlu",
+	"t+fYWdD8ueW8lgRBBUqRSA95TZWOxx/nrmYyX8/PRqDs9fQZz4SZEqt0d6rr8oJLiS7fZpt0l17RWk/B",
+	"raTVe1rrxMkqIqkH0DrWMQ0iBLKCFACoGPhrsMTA3lMzcjmhFeCEFBLXfTfSs3Euiz1UcSrKC7ID34CG",
+	"Fp42kGKGIdxYHqsGcx37+t1AtjW87vG1zCBPyINvH0HarZCauIy1kTw1zB1xtznu3izoKpwOU/u964c+",
+	"tw5lNS/8OTVmeOjvc7CRvvoY617ivj/bQMW9K7DIzEgAZtux1cJCvbFFg4k2jdL76OeS6qKQN6zUuVlR",
+	"50bZ7PWnqmpDTsR2egL/T76bkcf/7//9/3wfTfLPyZ2zpt0hVqdb+cyxgQ+ju3KylLv8tQeeO5CmXMdQ",
+	"eN6jgCZQYwtZqnDI/F1CACC57Zw7I0oac3miCgEtf6MNydXo1epviHTrng/g27hhZeuysTBos4koaKWM",
+	"9YeXBd1/A4q7MYhcM/tG6OPytF7LVapH3ES720IWQ7JRVPqbzVUxcG4ojMNYlZp5lG9AJCulWPk1zSwK",
+	"uFTMwqG7ypI8jQ9mkJzgsOrFVxOgPK75SiSgwD0iXib4D76A6XxnsDcQwVJk8hVEgdsSj1kbYoa6I7Mn",
+	"V4RDxRM8bzle0w0XK1cVciobAqBrROWcK1bfQCOWcLZCGrEIvlO51ExYlGVzo3q98kjvRFQx9a4Kx98z",
+	"K96C3W47QJkj7bbAMZVbYVqCPgeMgane2I6XvJ27q8/67YTaJdenIBZr2TD1a5aj8ljgTVVKfdbAm/VE",
+	"Q28ZYCTX4uEgZ7ALFPzgt39e3vv7b//74T8v733321+f/PPy3mP8p3+J38C0UzKxRZwU8593ENukYgEs",
+	"UjOlMR2YFhndAOC7adZ5Ec10X5RUreNddyTW7Kwh2uUos2bTmn/m8lHRJCpqC7o3u8O1CnfnKkhOIkJ2",
+	"Nm5LC9tebjxj68io9JQ6lBZzd1qO6nD2XCp5tddiorKNA5DBCmQmxA4GPistnjKjm0SwIetasfFI+YZu",
+	"GB76Xg72jirix4T7ewFNhud2y5pqip3kIrKqYgtOS0LnyA3d8jbI2xmvbnJZUr4pbyskrQ7cwWgbSP11",
+	"bTZ8Bas9X+lziVpILB33NZ2zqYA5zuSK9ApMYr6bY+aR0bW1ZrkKKUk94sUAfuRBNR2gr0MChZbEFfie",
+	"hjGZzH+fgpkeRxEDfqpKQLbGlGsi5C6kwVyiATqhccjkYpyKiS4kV4Dx1W/0PkjDtvYjpoI34kWTuLjr",
+	"ZoJ++0sTV28rOWGu15XUya+8mVD+0ZN+O1lbXPUI9ntc3B2ZaHOcoZ1RJOQkirW0W7ngWcKR226d312H",
+	"FukYtOUvDzNv4V+CgLA9zgPyqqQRQ57yRLdRbGyUsI3h0jYKBjwVAM53Ieaj90ISae0nuTOv7dzlYm9A",
+	"Mt+bEz2zGFLdrE7FtPndkCM88tqCUN2KyrOsGRvGORwLf9j+TIMpT/FW/zbqZ7Qqt07BPrl84Rm6W7ag",
+	"5So0oSbHZq7ZyqlLA0D7Eb1H6lSu85KLQvmGXNDtuOQFU1l3vk0BGlAlhNQHKSlmCN/NxJDrCfoijKph",
+	"2WVGsGvmziZPU0Fc7wZLRqOkoLPxHLRrY0kHcTSkKdCg7PhR4t3RcIR8GT0yrTNHq8AOfjPEJsC8Q4w9",
+	"AxOBC0KJm9wxumGrCVqtrzX4bTePVvnrzDqgsa/PshzoZm9lQBCPMmLUS2WbwOdaww3hC3abhPUxACbY",
+	"K2m7I7vPmFejXfrDUG3Daz6vab2Px6qnZUA8k3KTjFgupFg4eO58YV5KGVOZQWm3ziasLTVKrpDEVlZm",
+	"Fsbi5Z+cMlRE1NPW/x7eOVufOJd8gHQIqNjOLr6pIuZskI0Yb5f1Rt6w5/jkF2hVorlY6GfR9mkv+HLJ",
+	"aiY0Bj7AjcMVKblghJZSsCty2aLuIjAZNM4EtzIXyTqW1RS6v5WavUQA3BgwfmPuqGllkpMAIqeVYf6q",
+	"WJGGsK91wvjA8sIJpVhhUWKMG9d8OcVEMI8nHOnYTDRR5ZvhV8cYtdI104s1m9wAv4kF5t4JRhzRyELe",
+	"GD0KFAtueJISczCkgnInwzfO0ehKc8Yzeu0dYQt+kQot3Ls9aeHGeZKHS7XTb1nes+vByYsecuupH62P",
+	"HQLJyk39THYfn1CH32I+2dfiq1I6WQwKSG6nNVIbdBdMT/psjTucW2xJzoT2gXHb5Ax5Z9mUZdQWfkOn",
+	"ViMpuUyYIXrNFxvBlDqmbUz78gyHiC8yvE2T5e2RPjFmp1QCZXCi18zYkuDMNOc414E2DOqQgfV2pBe7",
+	"ZppHc0LfSk0kXKwFoWJPtp0ey9Hapxw8pvN4Voays/1WBv6TbncNdK5YX0oE/6LPT5kht4gZgvIetFui",
+	"nHno+eBQNWqZcLQaa+l9eyqaEgLJd1doqnZ666+ZaAEprwDC74+GlsQIQ7JhrFIQaAHol0Tx33eX46U7",
+	"bS1gUGURlL2skkY44lbyDRudfWJ6j06enWO7w10Y/OqhwDrkxyiDRW7Oo7FQt+zfLWpaX0q9evr2qcWk",
+	"xTCnebQb8ox2ychFRT1cfAT2083PfTROD9vtcNpReyXIggkzgkYk0MNSJLFY/5RfpAzPv86uVGblPPvZ",
+	"Ddt/kLkoXiBiQ6B1mzfg2moYq3OXyINb5SOFTUDhRkTa9vT8LWI/sIImEqHgJ3O6bevT/mVSldS1rloi",
+	"aGPLQGHyAvwDYOLkNMg3FHfbhLQJ9ngWsIcluaVKnEFjRRoFWyUdub1sRtTZKsrN8YDWMIkt7OhRYa9R",
+	"lzM41qMeZ9VDCEoinr5BOM+YC6aIZ7UvKS+bBEp9PhRKvmPK6FVPJ1gWigk96XkdBWf6mVX6SQhrTraU",
+	"l0Sx+obVM6KkubUwXmGTINt61EpbX5/LOrUtvniZDD95T2n/twY3K3oByExNKRLh1gAjbz8+w/321G7j",
+	"T267o8wjNV+m7MA86WK+8B4kQCyq7UC3J6RJeK9I1DGAPoPD1nN0uSTGVie0LAkkTM/QIr8cL1Zwvk5r",
+	"ibtObM4iT+TmBOuOmSypmBpNiId8sKd8DKYoJBVMYRxVKfDlRWBeO6WPwSoc2GVk57q73S1GTL3TbRUU",
+	"IkhXGZK0QbBXyJhXbo+hABaGtLNNLd6Z3n3vUMFtp25Qt2cWBKekvEAWhJic1Mw2bCwU0fLbizge+fQG",
+	"JriLp0CY+fmHF1yPWL8lDN6n+hygZObH9ykoteT1O7h9/QKAvi6D2yKCMvxvFHEZP/3v4FqGceDi/djh",
+	"Z8TgZOTNqxevsF4y6rQ2hhzX+1RW2PkF3tzhqoG8CzDqQvg1u9fhVoWs491xlkjtMqIHyjeCOR6Sz6MH",
+	"jPhXYT1p4KW3bPfUteif5iOLYwwYttrLBlPcjR42C1JhH45mwq6jAGE2E4IrUhiLz+Y1XTkU1IrWthff",
+	"gXmfPAoH3QRGDG0Z47m3UoMJgOfHJmPzONJDrG/m0a4I7CfgLP9YD5AECgeUUkzaj7hmYH1PoG65ldmd",
+	"Q1ol+Ox5ybfzI5ks0QE/p0V9xhuALdan2qWH3YCZh5S7fDSJciHJcLAEjVxTxpey3k4l1WlNE4e9Sf2W",
+	"iMPOT1b9CB21Oh9+dDlajtBpRZigURfD5whm+irSqVU5JbPwLdtdl/Jgo/7bCDm9jRRzHeP4CRL/7CpG",
+	"p1RnuJY+GTGwQwzWCcOEgYwODM5ltEQBo1yDmZ+yWa37zTnaTEL4SIxQwZGJQcVFis0mrHNawu3xCw0y",
+	"NzMW+t1lbKUR4JEpwTZXWRps5/ePzrqbrvo2Y4WPYwsEP7gaTp+hWKrlM+9swOSgW9YEuuT6no7z9J9C",
+	"zk6s6miuaaoP8liemVv4pSmeuYOta2wdLlOtMSnlhkhh1UovPmP9W5S+7YNpM7BgqCwqPxy7Xue2dgEI",
+	"H9T5We4+RGZJ3A1vAsE05fLlJXvbV78fPn48Hhi8nfjdbYelK1cQEwPJRxhb19eKlyywV72a+XhcdfV9",
+	"R2IgcuarDnbvwUPyhj9z4HRMLGQBeLkOUXe+h5Ap8AKmnIW42bNxYNYzQXu+ZaxgxWGum5DEtRQZiSrH",
+	"RFUshp7g7nc3rK6b0havTG6oF07uUQ9A97f/+pf7/3xw7+9YVPl//PX/jNZV9tAmPAc8mEUrcwLA2ssY",
+	"YlYHWaUDQAipfgeKVAwIkO0TAB9Ma445o5pumC2ptqwE8IVexEJBtQ18C9jjAwTC74cgCFtkQdueH8FU",
+	"wM1v8frSgBouGzAw30bPlXdoBdbyfxt7qWZQA9snlaGNDuhl68gjiSi5upD3hLXz+342wim+0W/fvRSS",
+	"5jL6nQDCYwDvw3/nYZRWCVd8MphnzJ7WOXuM32CQILetYVlPxMAc0opVihyuVHyCxXTDYv2RPgKgusNG",
+	"1zsZpFBEt/EkEh5dGn+uavVGaJ7CNqFKY322aLsmAnx4Tu31jrFNEWuwed0I81Guupf695M8R8ARbohE",
+	"rS5ucIphghYbU/TrWmS5SsyDT+eyieIpl3vslLlikFDo8p0iNXAU6rcPbqKoC/cufDMxZn3Y4dXHs4EQ",
+	"7kQpAa0usoh9Gz6jMwG/P0XjCZqrEA/QDUZx1WgX+sFNMCYy3trnPOCTCvyTh/Yj12vi5gR1c5YZZlBq",
+	"Yd4r9207kiNPdZu0cFhiBAcvR1FFXMPJXRYym45Ncj5F+P7B1ExDu3yUcn741NprNjmleyDjPVztiRAs",
+	"tjsJ9qKoBdT9Qr4nhq9c8XbHO3ggNWuiJLY82RpLzb7S1kAmtNgHg51cTkkCTcPrvWWf9A+BPzbtqY1A",
+	"iR7TZLObARHmjWblWAdOXee9sjF0N53oKtuqqOPDtVT/8Ikujk9ywF4NS+ixI0XCbEz1LHJz7//mT8Uh",
+	"bh1i8cnamCxXWBq844r5ep/oNX6uTIMoXOU1lrbrtot/PPuyW/oVmnS01tdDCQS2ztaGlLX1yDy4mE1p",
+	"fHeuJAXX3SC7uZ5LYLDVMO1qbU6D48A2u8F3N7M2tdPPUujr7yomrv2kDsIVvOCnlALZucBnomOjXyZW",
+	"FGy9ExGwwVh7hVcagBoEdJxYeKasaqaY0N7LNIDfM5qqG0LUpjpSmPXcREuFcyrQJ6BZ23FCuLzBEGxb",
+	"MuvHGpp/YF50l3EcVvSZMAn/ZFBph9aSHYvH5xM4jmnMPgu214LD+Pp7t6Do1jmA8/5tttSxUAl4+qCD",
+	"sG3jAs3XKAGY6qjowl9OKi88b8ti+zU3s5ldaow8721s5wB5oK12zIOZoEqn4B/PijGRtiy8N2cQtsBM",
+	"9EWsRJRG4VaYgGoroWvwbFQQRUNwEIfHlpelnmuKBF09sgn/g5neECBuEsMHwyNdfA0R72lqeTD5KeCw",
+	"nC+lLAGoJPPE9hhzABCXDcJClU7Dw06Wk5l34CHWiLsN3V76LEtr0tgYp0iVMrd7Gm36sh9bQcsPccGR",
+	"DEYdmHRoxMEGjG/soe0Bc/ACKe3k9ZLj6IYXfRyFUctqkAd3VNmmptPaxB2CmGGTLqwl+ME2/QjhG2Ox",
+	"m6lNzDughZ7B0t2x2wPSV2knOUEmwtqd3M0pgrhmpxBfpl5fW+v5sFLzYJcs6FKgV8T2ZQAvLm/HWgM8",
+	"3LP03GUVA33lHcyMDlwYrfKrByfs859RKn48CF+LvofTtoSZWdKlge7fO1fsGdrrr7Gy1DEY4ozV671e",
+	"b421udAUKkHNVJV3Lvi/OAvNGFbxGkOtE+XEJd+w1B1tXnL+Fet39kLe2ILbecnURaJrnUqZ9wj0v+ar",
+	"tbn7BVtRzW8YgpnJXeiySBnzdjk2DSC+NU3M3fYn9nfPPPI8bLM3cN5ZraQ4IgP6uKDVSdGohRSaLqbI",
+	"fXxhtAL5yFiSv/q7zPnSYiNaxxlARx02TYyuLz82FTRSmtoeyfp+LNl9DKTdpRAPyNK7HTDKQvEbnVZV",
+	"LW0vLCeNwhoeM8H6BgSomVOIOxQVPcdjG3/g2yk2jVnOM1pPA0oeQCy1CnoLWQqA0wijQCubqwMBL4sF",
+	"AzEMQLAoeJGAMW1ErIjiaVkS/A17Lait2ea2/4XGL0vFyO+SC1Z4H/g218h5bj4fRTDFjkvZdH6BSUWx",
+	"Lw2it31o7xAVWgqAoCOXCWy2Wul/RCEwQemGVgvKw5X60j/Z4H0OfsrfJuROjrKlO7afYy301LVLNOxv",
+	"fdIBy+jyWZI9nYY21nsr3lFs8K2E3wXhYPIruW3Va/RLeSpjDxlxKzVfqmnV5LEJSPHa5zPE6s2coz7W",
+	"qPDVi1dYkMl6bZ+vQFOxbZXdLTFB05Ohlz7bP41vRGH88ExNcP6g1prAoLQ+2X5xIQBfcg1JjFGlz76d",
+	"bow4qcNisX8p63xocmh8NtmPuOFVNWEjrje8ig5iBM4En7x5PAXL6BCTJrQWT6cs9gir2SedwvHQPIGu",
+	"cENrngLfhiA8mghbspBbCBZRgfaLmRAxNyODypIRFScwzYIIC66unbkH9OpcN36SXdB01/3QgVz5w+Kl",
+	"jL+UA1HsNzRQQ8JzG/DnrNWXwuvKbmPLYe092718gmsjEFhOL0mqbbZI/hD9KOaORuUV4cjME2Z//gjj",
+	"6XnQALYn3y3jTTiICd8BENaUJIM59WdD/xvAEPFVCmmQipPSwjqFDq4oasf12oPS262yA35I+kDOJdEy",
+	"HWwe59C6UuzRdHzlZhPdwJIuWPFLM72IQPGi44zrHLOKAubUbycnbE3zSw2IMnwiQQIH6z8xRa2WVbLo",
+	"52+Xg1U+318OYvRHGvxy143pitA5JADImlz6XgLYxiymvmP+4vmmWXExDcP+PRfjXx3rbgw9KhKYn0gF",
+	"YwNqFwSAnq0IBjXVxh+01u1yJhbIxjLK/zaeUG6x/0d3rJcYsbIF1G7g1FL+tWHKlSwcHG+hdgkJTdVm",
+	"XCSZh2buK6nhr9sFpvPxRiFgvV9A9HpRiXT7pEQhmvnJf7eUcsMKDI/OjAYFP3+rpby3KKXKCr7yOITy",
+	"YbVQ2yamkspqWJot1oL/0WDTXNFJn3DtZyqfR2GUIfxtzlbcPO2aYoTZFmbeqUAJwtiHJUy17Ubrhw2H",
+	"gz/E3dxU6XP0ZkoKxEufqao03bOCoOstMp5MzUSgOyOSlcddQ4f+b3/Y8xJzrEhC1cYVLaJTpR+JHBOV",
+	"/kDGO3irmID8uN6nKJETBPMdPiM5uQkb0jvRj+zlCX45i0KETBfUaNuAaEvqsH4EWctN2u6v37OBGJHt",
+	"SR9x+hEoZMMz33Yowm7H0F/c9r2lbksh3ZQLAp1G2w3v4YQVFh024lBDk/rEBG53lnBuOFXuugbhKGkN",
+	"tYwCL2JPE0Xm+7a6yFiTimgpSdnxp4enzBVuxiLykAxiniAUvkBQUOYb1mm4QazNjKf+AFFQo+eKsE8V",
+	"W5h9A8g3FI+jcQKZaHKQaKUfJNQ4G4IqDWySM1q6a7kq6WIzsFmuLi4c0TKt/Rc7LXNPJdLgpqHmuOME",
+	"cfpYVmFODNghXbh6CuQL8EEvpYXK+2Clgi/Dda31kSaWj2cejgc5cVwOxBMMTu6c2if2lRMQAMIcFljY",
+	"mY/zRRJLMS+30JYN2GQezD4xC4iSB5L2F2x6rY5KFhX2upjFqlqCmq8WMey/xRuyqKcHifPhl44rhzsh",
+	"IghrD6+oYIojkb9azku2jcEba8rLZK/ZJuXhTgp7/IfRNBfz66yT7dKo1MwrqVBrOEhzWUs1jiLynIqC",
+	"FzaReiGF4gWrJ7hLOu/3QASoSgR/hlIqaaWIkmQJ9Ql+Ejmu3L6WNsW/vlgPOOqPKTs6wV3iM3BwDcH8",
+	"fN6jm1Rn2yzNY5zyi2Xkg4T7JhrueS13bGrbQ/Bc3R4hYKLRhTkd4PiubxPyvpIqkFdF8tzB3fQ5d5e6",
+	"7W7ERiCO7LyUiw268Q884JMzaXqN6WwSnU3ucnNI59j8wrCLdqRsw/8Q6ajbNlo5uj7GDdB+bXiexiB+",
+	"z4FwJ2Zonj+7LqUQuVlHk1DWjNbFB9eSIi5Q36ONmw35Po0QNY1bbV7ZwgeekAdkycqSUKyGe0jUmm72",
+	"M/IdUbLkxYw8IoyqPVZJN4ovEr7Smi1oWcZjbKpBw15pYy9yNSOXxpx4kBe5OT5XNtiF9A5ex5H0IWLc",
+	"aU0Kde7WMxrtJzyAlHL57d8HsVJmF0v0QUVtFWOSCQKILHtSsRp6iLg+rYloTyoS1HbdPOQLY3IytkFQ",
+	"DELF3trzmtCyvAqAorqITWua6rcEvwx5pQ1trfrnDD+YgXcZgFKtWEEE9L8YgrQZIa/StL6JrftXAVxi",
+	"szehvR1Quy1iNcuXu3hn2kx56HPUl87T6ObjyOS6qbr9GZSXACUX5tyvubqnWb216kbnz3sGmplZ2z26",
+	"ioMn/dKI0xrjuZr3k6rBtkxP09myRHrbTG8LKI1tb/WkZG9ixa9Hh+2oUnwlpkh68LOMJ7IZ+6lL+wmb",
+	"NeHzyfz7if3muJrYZO7AKobs9hlpBEfQjgqhx/uvN2XCLbuWu9cSN3ewHah97MiLuhcN8K7/NhwAXtIg",
+	"LJCIBkxInttErw/f281lg6q13LFiRrjwpflTGgzHxnhlc6o68lNw27aLCaIaB4YY744/sQinpJrRJhGD",
+	"8DmRR6gotHvjH6mv1I140SQMaQw+9e/EylDJBqYi/onpKVVpNdjBoOcGLcbVLAs27eIRB8Unbrvc0DhO",
+	"G4cb7Gt4DR0k+rK41KwWUHYxIWvNfOtp+2Y0BdiiUox+5yM+n8qKdeDXh1JRKp8ms+GiABjFJV/qdYAK",
+	"AkieyxI78uRvuYuLjk79Zy7sdTulGh76icWyZHldyzoaSqhZm/5jW/ZCYI9ouWKQX8cFWUihIV1oK12C",
+	"/inTSdr7WIGU6rE0lGTZVPkcEcWJsPE6NwMPwXvYcH7W6UiD2+MJPOsyffKwhAweKR/q9wofT/g9bOMW",
+	"+gNyRIbr6ta2bU5pXi1/Brfnlv4u0Q2im5qW97ZcwN/XtN5KwRf+H7aslEXw98W6lluq+QIMhd9lfY/W",
+	"FVutoIEHPNT5B3hiXssNE/cWa1kX/qnDf4Qnl/yG3fOwKvhg99800zWFl1T0fvdsM9xyyeKrGiKSNRXF",
+	"N6rN7MZqjqWGc2WMNoJchoVo5s1mOycPzO1Vcq1LdxDJ454R69r4TWAMhwcz4ZUjypY9+2UPc1h6ZLP5",
+	"YLoHTQbjXChrn5oZa/yqIEcYsJd7ZGwLLBz/QiOg//Hm9cXs4umz5xczSM6PY9j2mwmMVgzBPMcoYCfl",
+	"R0iu+teqlLS4TdTvk4G2jwLOHgG2PiSXW5D7wihW33W0zxP06zy2vekRERTbwyjjTaOULW3xZTRBCBDL",
+	"GbMlSg7acVlKmdmKrZJK8XnJUk7mJdjL00I0dD81qMPocWnc2DAQ98/uTUA0pHSwRju3dl1xHln4DKgu",
+	"n3i8tSmon7agMbrqRb8V1fGfy8UDcaPOLgL8uLQX65rppoq5WTZsQPBuse9y8YTA5oAfwKhTM0LJYk15",
+	"PSOQUoi+S5fcultLW2vX6Xi6x/IJbHALaYjRAlB3iodI+Awegrripk/8UUZdrNliQtka0O45vhOzYlLm",
+	"58T2UTCMbx7VcwYc3fQZQNmGgEjcLs9CN+yk6CZMPdmiVS3WUiaAooN24zuKpUGMLtbotnFrXVOxsimj",
+	"tCzj3XHvBACqaA5MCDw/fom+UbTlMM8DAaf6DUkeU2C1WM4CL4uBlsoRtD65ye39i51RcIjhiUUkasmV",
+	"PuI0DfNK9uYf7pbfCq50ei0vXXJ1rENQssthJLC9ZYkm2L7QP5L1Z2sDFGOiPWnWR9jN1tbw0MUT0ZRl",
+	"fmfqt/a9GQ5h5Lb51EoKBiLb1aLHMsht+MfR3yaMywqALEVUyMRYytrblkBtQB3JktyXRMPjVS13ep0Q",
+	"YmuqzHUkVqwg8HlEZuBbFkUf01a89GO+VhDmATrjwxm+E/tc2Mc+t2l9q1QNHynal1o4VrCoYMozp3NZ",
+	"skZ3Ix5QfIoxSIuyCo7aK7KUTQ30hsiisct9tmcpd8B+a2ykfxC456tcjb1ExJsc3Z4XRcmOUURLYHz7",
+	"/gxnFycNX+oJTbldhKUPAiB3+T3boWNVnRGbR/DanW05HzbKXHdOb7AgvoqEJA9rP7C2Q+lmgXeFlID7",
+	"bBNEnQdaVTLU5gciLhNzTbKySK33T6dw7643vCxfiWcShcmBNhyBbQZEW2ydxDUxN3/tMYavyL0HRLCb",
+	"KAjR7GI+sS19OrMajtbTVDrllqlnGZjGB3nM1GzShf+2/9AA1ZYyQrN11HXji713tieKrT6w8BukUUDP",
+	"baM0JrpfkUusXAJcbhuow4spDvZBt7yMX7xLAPSIIPY0AgoiwMsAxQOU1E3JQjDuANLnG2Wkm2I6GkVL",
+	"KAqt5yKGGWTmzFFIBg924rSwRWcqOkjgqmAzOrz7oQY/rA3JHzoKKf6htSDcjWxWVRSs6KT0dzJXeJVC",
+	"gKnlqqZbuOBTb8exw/BtYCKLIIaYZ7wmrrvVKUVBDucbmbC77Y4B22x/3Is2DG2b4MO6k8ft1xgiWaxk",
+	"H0SUWx/0DAkw0Cc4i+e1bJKhh8lCa0T4wBVhB0yQIIZOKBuhU+HUBNBO5qUJ77e3Jo4UnVkpE2CivitU",
+	"WgM4G5BcUEAw3OEp3bVpShumo3Ox8psteU1lwInlkVCO7xqRVNImQVaksfnP06rgsEq5g3JhIyuuO4FZ",
+	"UZRalYwoqQe66DF9x5goUslnaTRgmTq2WacTcQ7Dlu/2nNrJRNevKU/2F5mgljlY6mGfbtC25Yjm7pTX",
+	"qRq1RFHM7GJHuVbZ5TKh4MU33SyTtIsXn21E9OK3fZvX9IYh5IFii6Y2qjOmo634TSIfKZ1EkKhr1Ova",
+	"5WSeCAw8tatA6ktx9EVXpYBwdXbSMQzgDt1FQesC8H5O9U4lFZfEyHXMpi3pYvMz24+1O031yPkx3SNq",
+	"bQtfUr1RJ2SmMrp5eTiV6XUUayym8RkF4QpmNrvE06Mz6uClpVn1o6Tl1H7cK/dODA4FevNnt2r+LqxW",
+	"/C67CVS8QBPnFV+pq2XyySRMr2VxCBHhASBqZtYrOUhy1rnGgrwN+FMSPHkrk3lGaZ1Vy0nSuYZKXFkl",
+	"CrgSLYUmYPvXSA/hYSwKxBxDkYnTTVDcTa1/z81t49z+vNgnPXCHDx3qPEnjT5ALTtmF+XHja0m0vaGr",
+	"xDJC7NkkIOs3isidcMEly3uhxR32zwrc3gAZdzyObQt43PeLhAnCXBEP0vunNOYMurBE0QkcVgAU5HQS",
+	"mfsCZ8gmGTiMrbFyWGe5oCW4lWfkweMn3126bXPFMdTVsKdyw3ulhAA1w9oKAiPOEoHo8zS/DDrWgrcw",
+	"NfVo18t74+2NfdliG6Q8xH7GvP2Al0YNsgCkMGh5A7QcOLktfOphXk4UNPnaY5jsqCI1W8i6SDTB88Jq",
+	"3Hz+2k7MtD435hf79vBRq6Il4q9blrLuvTWDDjdLm1aV37wkAFgYTIpzz01upevdKDltTrKPbep0dLi/",
+	"5Wm/TDd7S1lXT5zB9e/t9ZR5Z50fUP+sAPo9AGvXASH/FrNXKrr5UeonYte4O1MUsVDORHNklnndFdK2",
+	"/gGqZ3jiGjWpZ1ajjuhUlt+3+q5uNi1z0WZOACdJX14uOSLSwADvtYE2BrNu60Wctt3HlvvcEmNn/AOd",
+	"lyyRKbKQZbMViSYpIon/ulentNuFL8/c2AEIivlucgXx7Gpz4eCHFOL9qsqox2rNWL/o2j7Y4f/DvGRW",
+	"Rkb5YbztW1IzpNuqZKcAuPl2rGZq7QdjhOpLPlYmwcKoJRxZUAEV3JMu11ruVEa8tsYyaEd5P6X4Nrfd",
+	"M4+Gi8p2AB/VynwC1N8Nqwu+GBVQ/7CPDUXoDrqftyfGjZGm5os62iBrTXsy+kx9sI6HXrCTSq8lBFC9",
+	"heb2iZ7XP8mSF3QPsUnE6UMsA1oHOjJgGmLdWm66qWND5996fHl8P4lXg3DM6YtBxaJQ/QqIgXICujoe",
+	"OcW83JZLpAq8PnivW27ahothWPOhU46AFyYkc+3MLgqpiVOTs7bNffzpOlpFM7tY7BflqMnxHB5yT/+Q",
+	"06zyZ1bp7msf9lUyJdrI9DmDImuzcHDbu3ZpKruBjhslXveqEhgocqmZIMZwk9sMAzehUp8omAVmpeW1",
+	"bXYs9lbu4oZkW2wRq5WXQGcwfDH9fD4ZWusw9jaxNzDl9cRI3ZSO34XLkeuiS3XsUcy3dckhdkaduo6A",
+	"ZwfP+Vu5G/C/jIrxRcm381HOhocO8Cji2NX5dE2WPaysmTP08o8WYW8lafnBdTfp6979gMrgjHzbjWj/",
+	"xVTsaiJs1BB4QTwoEzRw6avz0CVR6db34zDnu7p3FhjjVHwCzw4hNGMQMQpqIeyyHTbBCtnRht9cB5d2",
+	"N4f6mwDw6huqF+tYWYJgo5t0Irhxr5Ux4AlAl0yzh02qwVeiO/IrrQj8NLkZsrUMHUxVshcyEOzWgN/G",
+	"VNXkjBTsYWxi0xqVBfww7SqIkHO00buHnDtOa0441zB4xaoA3pq6nErEKroCliBSLByC+yQ97KUZN5Vu",
+	"srY6+7QI/NRe/kA5dFdHU0uNnaDSUNLYPsMooUXDUD/lihQUgfMoKqe55MCPvkjAtA5qD/nOsR1jA9DY",
+	"UhBGF2tXCafYDRMELCfIEHsjBdqxeS0X6f45ZC+OqSn4TVxDx1fWOshh2gFT+K1x3Js8FnZz+4U8cVMx",
+	"Hg3qbm3pQDgjuSRyy8ZxprYs2YM3DS/l15HPQ4qvJpwFKL6IRkGmVS1OT2f6iM/7VorDSq330QbdPWCh",
+	"zv73xIoyRR0t2red0aN35CqdO5TrqlJRxO+PLbq578x+UgdmF6fzX3MESfplf1Uskck6kOMMR+5ZKoE1",
+	"nZMKACY5uIl6EeSX4kSCUWPr+EfrqktYHbG+tjRaGfluSebMiAA454Sq0O2ABeXTsMF846uI5VkyemPG",
+	"Mhdp3Zg/NK4JRCFnLTTUmpXVsimnmaSBA3Hkio3o8M5p5irohK2gM1OacA28lkpbB1z0xqaaGS2g13ov",
+	"cYElo97uDmsqsOb9JCNsKEuuYjWcUCIEN51FVzRfqlhtJhUezs63WsCLHj7eggqLJgf6EpRGdMR7aGYN",
+	"ewdq6vBw4iIEFTJXfBHE7/M41BkIkcgMHBJfoAuF5mSZiwdijbcJKZSYl/JhJzPyGoyaspNkK2tm67uW",
+	"tCxtS5/p6B8RvcOKiGAHOlNs4/MhKAiaPpbL3Ol3RqY/dDEp9hGNDx/pm+Aix5uocumJF//rn/Tev1/e",
+	"+/u93z4/mD26/PIv0cNkK/P7DkC8laBoW9YEwHK7XeVzWtbLWAVCUJlVSIad53Zm3b12K5F8/hg8iJnp",
+	"1LnFLk/b8cNW+pm5x7doP7Xz47lb0zOxWL8+GoYD2jAlG40uZa3pvMwNHjgPspvGnmErTWm74K5rhp3Z",
+	"zELrxIzMR37pVCCHOaJUsadLzerXFhc1lihaK42d4tPqiuvHnt9tfU1Fcb2mFZuEAoEM9Ivr2BCp75Fy",
+	"8zENx4liY+ABmzoKNEk9AQjnrm4+q7GGeWNw0B2to3WcRp1WLlZR1XILyN3O/FVruRPmFl3aktPE3bdo",
+	"ajawImXLEQ6AmEsrkQ3tOyHUTo7JYvO61Rki327qo4r0Qyof7EqyvXLAqcGiugToHsPDA+DOb8hmIU91",
+	"9/Jg/V3u8jeVjQ24YxhyfihtWi5IyMVnrt75EGKwZ+imA9Uy+1G1c9ZEry8xDg+J1h9DHTCV976zBofr",
+	"lgezSCzyOVQTR0KuaJaq9C0Ft52W6GGxj8/akn742eHv5yrXH+n+h+WSLXQUEQoXNsFr+ZHur5EYo1a4",
+	"+/SsXXmCYm6CfZu7/WGCh+/0yOJIxxU3rcRy3tdMsYihmQIFHkgrSuRg7eg+Y6MSsLMOXha9ZLtE3kC7",
+	"0WOFmb1yqBgAjVDTlh7FFRlaTlhyieMlVuWu+QMnADbG7x3NZ9a0Re82yhZFKEHudrcaQi/kHiCUgrFo",
+	"O18uo97kVwKrE6nPY7WPtujQHp9nSuq049MoIoFi2oeL2B8NLVVOd158cZJAsefly2AL69FEzaNPxQ4u",
+	"AEuMdgFhdqbbmJnjkyhvWcf5gZMM0dTi+c+IOxHxLwUoH9TuPaQqA4qDMbrialIvHDJIC8Y2L+IuF6e0",
+	"9xXxWro2/Ac8AzkostFkvic2Ppo9i1eabaON55Tm22QXHnB82S4xEGGp2WIjEz7SFoRlOLhvnvrYBvSn",
+	"UfPHRGRmndE4zbxve+YjhmItkrkoVuogVol1Zdn4R37osUjlpb9r9KRVp3Yv2Wv6KSnofkaoJrbZcKQG",
+	"S+r/ObXrS1VSkRJmXGgMWdmGw3BTkKqZG2WXsE90ocs9/gw9hhN1AMcUm9hBUqED//PTCaEeC1U11skv",
+	"6GPlX1LJfo1hS6sKmq7ZqkOugLtmmFC3zvbrdvq3HZHulOnvnR59sndlPGUFEJUSWpdOlXBKMdTp3qXJ",
+	"TU6VaCNZSI5O7NOGOd2RbYWzPz5Bl3q3+d6Ww8UEMrZbY+S0CUcPDwvapr+gfGxlVViX1zJ9e8sFIERw",
+	"BFN3qJWCE11oRZEvqw+zch9GsnInXaUv6L6V3Z3eu73P1ocF3YFX8m+Xg8Xx4LScJmXR3W8P8BWhc8M/",
+	"RNY22cpcHL7x+yBiesXFtLvwPRcZs4cCwEnf/QBvjH85UB2jfeaChnIWW5gWiBXpMtE86qj5VUjtevzl",
+	"aKIuIhts7veXl2PHfai3sVn781ZfPFQyxXs8cQPgyehp48oGnADzA0S6c825M0sAw8y8E1Uy8TwPd6ef",
+	"t438WsQ6zB7Nv9CTXZsPs0PwuXZms5AgKWK+iCdE6byqtqVcNPFV+PWdU4HK8tCqaAVmL5VGozcyiBGH",
+	"khsXliLajzSWCDAl9dXpwhHWwV4lQu7Ce3IuAUnqVEjOowtWwpTPFFVgA/tUcVm8PflDSVHzspxB+kCL",
+	"aUhQOd2zaUVayQxfLroxk+AMW0/NARQz3TI8+VyvbZzYmhV9V88B4qqNia2xqeTCOrB/l1xAXFNi3BMB",
+	"V+mKchEqJ5X/U8kVRoKAQED+BNpwuP99fYwXWCjonrqydYMbI/lsl0E/6BA8RE5HCy6SiUH+fpuWzxxH",
+	"GsvO9Om0l4q2LkZIMpfHzDGmiPwSCgOXLZRG0nFX/e1Ua3F7sIZ1pMNQrXkpXRDVKhETw+dZcxnY8vg0",
+	"8fHoRN1m/4mRZF9l3kaRtUZPmP3TPSMs7hkRrWS5ZKv4aa3Xe722XWWWmLtwsaOlTc7rn19gPJBD1vOK",
+	"H8Bey6qSGxASblLtlxSj5v/3ZUnn3frZ0F60iHc+0LvhlbpHRXGvZBQSMWhZ3oN/jX7ghpZNlyqLWurF",
+	"Gr2GfzS01qy+h6T77bzl566G3OG12ql0womDWmSYR9l37DexNphQX0KwgSZuCSXmSbKldRzxeGLfzoHW",
+	"nOdv2w5r9IOmKxItpRJ93Ke1yk03np3QOFUj7OvJXVKPojYaiX2NId7M1VbKSTt/Y1D5ICZXREtJGK3L",
+	"PaBWg/c9J1HM5R70QyOy3hAlyZLWR2R15fCIjYY7Uxl2zfdL7nPPF1C+ljKFZCB0TRfap01iIn19Y0tW",
+	"oQs6XbFvyceaa0Na61KfYWrnFejERPHC9p5fMcFqqlmB0SCuvyVwwcGPv7x8Tr777ru/Ey7Irx+ezzBZ",
+	"H+qaEbRKBuGjb8kzWuOv7lqwIaYHV6Skc1bijzvfiN1wT/Htv7UID08u3lPNmdDktYuaenl38QByviom",
+	"aMUvnlx89+3lt98B0oVew9beB2wQ7jVodAGbg0fNXF4VF08uXnOln7aPgSlTSWEhTx5eXmJqstDWJ0ir",
+	"quQLeP/+7zZBHo9EtpFmh9v/KGkZiXt/id1goDKZs+FSEVs8LTgkM6Kh66sNkxt9dUnoVoqV2Y8t2r9L",
+	"l+YXm51f9/33tZyX5h2YS0DE+5/tn/dfkBdLhpZal6S/MMUcTfd9ij6KOJfATljQLTZpWWEzLXvEdzYf",
+	"2mHVEbkTx67HMEdNtwyUjif//HxhdE1gGBf6fXJBw5m7g63rhs2CjZ6U9/jlt9lF1URCo+iBUYTC/rb+",
+	"cVzqzO0mUEculzMLKQ9RBezXaYHiLdjfQppzOqeLDd6suEPfYhebYIeuD/bnj4Yp/UxiP59sZh/p9eZH",
+	"+NKVkYaUX3K44mdW6VMYd05Ll28fPfo/Mv3MPnIXx96NlXHiXcCHgG2rNGHid7l3mG3H0mNBSyYKrKJI",
+	"EeTpyjxyET8nfzSIV24Pis2RaMkwYoB9mcW/YyMP7Xf8Ah/+LQQIfBh4lWMAgb+duIuDMhvpkpDOQX64",
+	"klsoBFDn2Kn7JRebYVF7IzfsJWPFaw4ukvFTBfPlYkPMxal8D0Mq9pDXfrxkTbFUenbn2x4/RmKD2s4m",
+	"ICYteUFhbObm4TkjWvYCasffMjatsEuMN3Ror+6GGk+JYDtggCvfDM26DM/LEIaPQ6SEFHv80JbPZ8ic",
+	"Dn5E+nrOBcA0Iin2bDsTD95iK+FvbdNaJI/IpgniSIkXO9ewUUw5jBreQfU8db/uaQcTk9SZ3XQRnOMu",
+	"7s9wxFy1GdZhxDLz+D5AP2yIg0q1MZIQoWFGOqqmMSbVyepzl6b3P5v/jKvPncVOU6FvUzfWbjp3oxcf",
+	"bhC63c1XDnXllDacpwz3qH0rCrEb5aWst3+aUuzY8T7CHWYI5muHi/gfVDoPkwdXdwJBMQvl/mctN0x8",
+	"GSIopgO+R/jOA2qOLPMDuKhv9f4JZhcTprKg+28UqYJUtPNQLMssee6euTXCafZJd6YSMWvmXNA6Vt7R",
+	"I5erDTaiq6C83HvCkb/88vI5efz40eO/npGGo4cZdzdxlE+i4Z0er/uau0bMUQ37aVF84NiA+vg1Hif8",
+	"J4TV/CIyIcIMBcyyunlKD2zRqfvrSAENDhr3Lo/dQ9OkTC+VrhPOTrb6KuINMvqHy1yBV9bfadOOECGF",
+	"AHIDwAOdwnIhTEFS//2pRYa5fdU3CWfQJ84Lo7M657CrKz8DMe7zbSVtoyQZRW+CEJOFQVDgfzZTMBqb",
+	"INwJcLLkJfuWfAQlvN57a5MryIfra2evYNiA2hlqiIa/tDTu5TANHvNTb4LzHqYMtlAvsQKozww+WW/p",
+	"aoROZoPP9k8jJsxW3jDHtVleKSj4oDuXqnc75ss6mNFRymnRMVp6dsRPne/f8i3iUdTGIUyomtYeIGy4",
+	"lQG7EKTMn4Aq+BEEOsR00ZqDPK827OOEGtdpuHOEqoH1HnfTRVjzmt6wk87OQWvklIr2qtNK9/YvlXY8",
+	"aHCd6VEJFmMbKTvUYGhpewKZbF+C+5/xD4OmlA8GT9PyXAeN27SjcAwoC02QEPm69N08zkWw+2G6VkpE",
+	"PW0ze06g3a0Lt3SLsx9utYHZoVLqpvH1SJPers8Bw0fd/wx/GLyXfxWFfGYrdY7b/Vn0Xp3bb552q2Y4",
+	"OcsSWshj3g+oDHOKdtH5yCnlRt3/rGRTL9BRG3VRvm80ars2Rwk8k+bdAKPTA8UTKWxiDI5iGyBLm+60",
+	"ZubPfd0XGpw/w1Toc24Xru20/ZplxoSP2PhTrM3KkCzH3LQP5tibP8kd2VKxx02tjFEjzspyHv5/laqf",
+	"1ztW3iAQPykpL2xD7aDXozX1rg4tqh5Tfaj32BLgBJ7qlSA4r/IVsUR5gtLZmFEO3LXjHI6abeh9b7c2",
+	"UEMfXUbTCQ5s33Bsj1sYGcnic59hpC39XdaJUWzG/JRRop9hwwZLpztu9ldljQpU+rvuPl3ypV4jJPSW",
+	"aymiachDm2Fxds+VQnLoDLL5hyhoeQjY5wLblMxrRjczoqVMTMS3ChzwGswGUZmXzCMBxgbYcoUtDSJa",
+	"+qhdFnR8edhT029TmbXNQ2JpBBu2JxQLes4pC33Ly4HwaLNlr7qRpoykl8P2O1A1dC5fQ77uHNXLfxDF",
+	"q8PQ2W17DyzqzuiB6zY4Nm+dTRd+K9vMKQAVtfAzVEOx8ZlvWSZ0PZYJ/IN95s8yLPMSIaD1T6a9XsrV",
+	"zElFkPmgqdY1v8Hk49Pymw6EQlEoYsnsMsFLufqWfLB9ruDHPZ49dNYr8NZfESqgsNc+0AhouEQaxQrC",
+	"C6PL1Gxp/tZXkp9WFRPFWTbu1g9dwILTdjps+TUp6uNG/M8Q9+nq4YLtziseXIZQOsQBNh8NcrE6DcKu",
+	"2hJ/xOx2Td9scEpp20igq47TDUunwH1d3Btk83WUzongt/47xzHlgxOY8s9q9tJn5leeSzpMNLOyD1Kb",
+	"/IfPyectdFXKRfjS46p8zcy4tWAOI11XQ5Tmx49GWRO+ehfCMhM3LB79vgWGyEw1t6nL59KO7jI/PaGz",
+	"TM6HnkWyuk8ny60fmHjjhZeyJmu5g9JKqDKCNbuawYug/OKRVTzS9Re9Jjvq6z5Jb2jBznuSLIpF1Lx4",
+	"yUXxUtYnRq4S3pw/sj1EMdigO7FaIEmhJUBOFRR41mfgVcdUOtbt0kpdj5QFoASt2JkFIx9OqeP6fD5U",
+	"7y2jZUmUro1mkHRe1vTAsTgMVAeP366f6CWPKjk/3LAa8aVtrBj2CfKysfFp2/T0ylcBz0sJaIEQxT/r",
+	"ftaMDR9PbB5w1pMpEMImfTiPLJprUVU65xyl88NHoax+fAu1cnlHvmbsA9/mVWtAiTke65oRs1cz21qG",
+	"1m1r3HPyQ7el8KkevV7rGAwA9lu77ZkO+zutGBiV6P5op3RFWInpMAxMSemb/IHCYtSUNQCrudAPdPpR",
+	"ff8I1lLctXuxS9vchP8Qbf3E/qQI2YQMBOTqI+aEJLHj/tn6ikcVTTjzkGWChZ2n7qt3NCCtdujy+xke",
+	"+Brzb2BmNu08kRGJ19Ca3hhVnwmbRGxDQGe2L34QZuV4uRkxEI5FqEJ7g+rFOp0U62E8qFA7VmNZ2s5h",
+	"TeKVCoe8f/hh9NP2anYbObYn1VHheu74ZMKg2FkiyVdcE4cZefbDeH/rez1H+czoL6qFdoc2vpiUUlGl",
+	"jTrFlSZbRtsYKZ/XtN5/S96O5WBDW2HsVvyVG7mubVfX4rkcx0qFF/9s6d9tCB0rK+JGWuxhd8/KYm2z",
+	"12TGpWvu9xVmXNp2yolTSZ2CJBgr1C2QzfwD/OHL8XpkPFHLd1TMsu0fjfrhU9rqG3ljDO0FFQtWqhkx",
+	"CresjQBp8WZIAZhQOCVAotmatxzAJxiumAghy1LuUoro63BJ574c8OO2Y9KxUekX8syHS1ihlDpab7EP",
+	"4FmvZ+8kOC7F706cBkaaS0XLlLZbwe+swO6idWN7hpxrWypbFZHalvfYm+u828JoDZmy0QP88Dacc4M7",
+	"AC6WYUwbn846s1arvh1r3GzH/c+usmhoU068iuKidqwsaMxNc9vb9CLuNnknmBfJmDsx3+Mfzrs5thlK",
+	"cluwCcrRGzLyJCz+9lUIWEVKGJVUOMPb6hNSEGp7zziEe7TXzK2pWuNsfopRmYjR3hnBz39Jm6m79hZ3",
+	"q18P7/K1LG9YYZOTLFaw63XAdIuaaazxzbmDsGEroOSetw1V7twGy2tP9NXUxNSuHW5U3b1mtnbDJ8Sx",
+	"NlDRScfoduyAFONvyTPINIYhIKmnDV2Yh8x9UrT1KXK5bD07s0PXzpOOX2ctd4eOnUIiGupBzltdg4r7",
+	"n8SnY5ez9Z7PuxMJduhixOPKETAZGeb8nHr/s0v1ySir/qUBuODxY/UKeFIulwFD33XG8/hV88YnOaWs",
+	"U0y789lQxLq4mCiwGEzZgGmQgMejyXeJCqspBI3lbJ2VHxTTTTWkal3DA1+jHwZnlkjcdMWaTGiiuMVa",
+	"2zKqmvrEWG8KbfFDvT8Drc4v7d7gotWdx5YYjbuuZb1hBZGN7hePnZWzS2mbMp810vraXOYYPQ0DoWQt",
+	"S4tgTm01QRT67Rpm9TWVXMwuPKWyouxv2c4sYqRXXKyQw430FRc3a1qvbP/feNzDcK+CLdYI9gcd46/G",
+	"gWU+1PsP8PGvTT7grP7VfJfLO49z/YPVBV8kvUKoqt7GFt//jH/I0ID8vv0puDInuZl0O/XbAKD5EH7+",
+	"FkKv9vtfkXxgi7XgfzSDEMMf/ENfo9rUzi4awQIttlWdOvqn0pTXC6rOHHDWNaN6uFDuAz7yVdfJwRxz",
+	"cs88TFZVyy1X52ZRINX9z/DfHOkG0/4PKdz8zG9FtgVfvw3RVnv9+KuQbDvb/z8l1D5iK8X/sC53mH8K",
+	"IYmxjbHtPWhqR48/vzf9zmh5fs4NG/3fraaY2sCfXcqaChzqZz8a96u2Q3Hc/rcde7/yvZ2CiaWu1zYt",
+	"89BBBisN4hXmOWgJ1azWYSAq0kZ5vredlPut4FzULxaa50K7cBiExnRn7G7h3fePztu20L2a7Pz+dRwE",
+	"QygsriOKQabMFaFky5SiK0Z2lGvlcvG2lJdz+ck2vULXJYdaY1oUNVOg3z26/PtZ5+z6f8erU0dZ5qqT",
+	"3u7bfZ//pI+CWx8Ha32eu/CW4a9tkuZgZp595E9B6L/VoDwubAhKEUvDLMbweVLhcdAIDFyrtXfngVq7",
+	"cvBvvj+LBYbb2UqQuSz2ULJBxd6hvrVFHoBwoc1mYIAZvmLT8IhcLlntbtK+JwsnEMeJu1v0NzvhjCDi",
+	"LbEMkiKNhTxnC7plGDY6f6eru96CEbH1vqT723ZemCW/r+WSx2GioHVlTQv4dIuReIq5arPgD4+Aoeyd",
+	"0v+uWgVYCIrDNMEpgBtDqBRH2LpI7OL8Uvb+nClesPufQdVI5wE+l9uK1rDd6s5FXvfLMNP/LAcZ6coT",
+	"yfQfdtKVYisCPXaJXtdgYWiH76Q2vCzVLGg8DM22qCaLWirFVNileHsODmKfXFuCKKv8AD8/b+qaL5qy",
+	"2WZ2tkSDJAcd8XdMRV2omyxUxHcClZYrwChZqBtz+W8bZa4mTB1KVX07Fr41aFW50EzfU7pmdHtyAxyw",
+	"fTigjK4ZLRh2N3+OI997wZXHYO6M1PvuGThkrHHFMzOWsqzNxcyh0DHy36/fvTX7tCWydi4oVdWMFmCS",
+	"XEHNA0DNgB00va1Fhy9vwzuEw9y1QYyjDqhhHAxffhZFXdM53pDx3f3F7FZ330A6rRoG8sim2ymykGWz",
+	"FZg3kBE+Nt/9QLEj/F3oAW6V8WNmRPLz63+E/ern+ww8R/zsn173ZmZhCBp3Rfi9OYVdXPbYcFjrjX9q",
+	"ujX9J1jPWWEwt6ZnNWfLbNhI61S4DYTIIJUPK8eIWhgzlwvyplF88T/evJ6Rp8+eG9H65tWLV4gfiTCQ",
+	"W1qA/8mI50XJASjBax/cZW/bKlwvmPsJtEXxpkVtu6WIUpvZeH5YuwkbHgHvBcjFcxymZOJqykUCThHU",
+	"CFuXSIicKLfMe0pOd4oEmzzNOdju3f/v6oi5Os5D2FgDoJLRimhJzOsNXGEx8pcORusOOw0M1kAYvk7W",
+	"DgHTAwYMLc7u+0A3/hk25LbyXe0AJ5bl+mjFecVWngF5vcCzfmYhMsHO3Jqb8dPW7O+WF/xidkHniyyT",
+	"82PNNXPtkbGgdsnFitVqAA/fPjEREP+5LGWDjXmwO/l8T7q9ePojLeCdqSO9bbZzhiMt1o3YpMDS/I9T",
+	"Po6CaPC7ty9//rOZ49HDZwN+A0H8ki7YO/HaPvenCLcJZlqwnrwebEU3bfvhNHRvN9zZXLuHFS7bs4vb",
+	"LatXbBRiG/P58d60IXJo2IOBMw6AFDMzRyjcc1VaRkfk/t/k6so/a1TJlRQRhKQ3Zj5/7uU5CVZNyzyn",
+	"8gHUmZbnYxIg2fkvYnnD6rop+WjlJjX3VwGYvEb3V9r2GpI1A1wSDZ1oVbMA05JpbR6d08Wmv/vvcEz2",
+	"9WlNb9nunSfI8WmJp2UfRPcJCD3YrQrNeaoCc363ptqcS8DIMnaJsfrAnjN7pxldrFn9jfKaSZgIQ83/",
+	"xL6/ez+ykxWzaXfyjSi+RRxHWrNvnUr2X41ado4bGil7anbjgEAFV6HN2gKPSUrC2rlctYBidovALldM",
+	"pwoqf2HwlbNsy/kPFUzr16qUtLj9BhhQQNfbj/ZQW2gVqFOzOyDYzjJBPwdudlFGb8z+B+mNUb/tdoKf",
+	"HTrA7CQURuk128ORst3hvJ7Sy9AbVD3s2zCnnH4HljHOf20otC7UUGL9f5dcXLvncuTmO8FO7RCVrt9N",
+	"zeOcpZ52jJSgsb9bt1qLiTln4IG7q3KC8drv66rkcOU3gmti9Bg/+RYseFEyWrMCsTT35j9XPd0Q2N5o",
+	"BpibZXgxXg8abs+t63Mh82YXe1pzums4PArthocjh9cPe77KT7NPJ51tTIsdCc+4h+4kboKD5UZMbAqv",
+	"A63enQUly1Hl/mf7py/3USwlDeZfmK73buo5uTFb/+xtd+99pcmOlyV0C6/5OSoDjMlww9luKD32nXvm",
+	"FuWtHyMWbAFAf6jeA6vaCKnK8tWx665KKoadJuIFnd7B59Zrfl7Q/XvMJk92C/DgWqiGFnRvbHebg260",
+	"F6nalHQLo2x0UWNuONXmFNJCy9rBZHN4oEfag01X5PmMvJgbc/Tlf0n1h72Vxq626+yRuI9mcT9zUcTc",
+	"og/IXyxV/0q0JI8Sy5ILTW9Y1Od6vv4Do4uINy21DYlrqKyoK7ZacdlmbDun90nsI2tmfqfFeE4KZm6I",
+	"IkT0tpkxmRkozs76D2gsjQ6dSgj50Gm6rp1n+/RNM0w6sGsfmlqYXdONYASeNVv19NlzVEtbX4eW5opj",
+	"YlVTqH9TrmG9eSdjY3/ANz/AdO6msmy+6OcYT80y7saj7qrN5JzWKiZhZm3ELGbbqg2v7G5nKYPXG171",
+	"NcH8FoFt9A7fmOHE24nk2NDQCb45DZ1YMeXK7lLW8jVfiXdNXgm6eRbBg27DUla2zO/WBM2bBOiCNKdT",
+	"4dpOahMd1c8M0V6Ji7vtk3jYCHHwaBv1RqmdrIsImv7Ebp8wgeCDf3a2YXzPr0/dbDhckP4+aMJe4yN3",
+	"YcDCUK/EUuaasAuqaSlXDTiB7VpOpsb9z/DfEeALxZAyWULnqXJhhLM5qmJFI34+GQr694+Oxd73YKRm",
+	"2JnN02DGmiRKs0r5WgpoX4A1VDA1qCCAAKcxL7mchWj9Vy7hY1XT7TeKyJ3AvmtzurA1irgZcSdYsPTb",
+	"Vj3WVlVO9npmG+UMPVTSa6VJg2WTtnJixcUVubSaFvBF0LjyYadx5WXMs972xO13x8R+W44ZDtot9MQm",
+	"8s7E/sizC2xNEQ+mwSly/fO2rKXFFSnZUpu7Fy1fYwaHDv0p7Bn6Eh887Os5wIodyRN8/bvLywmf/9uI",
+	"c1Lg/uGIXw80nfPhDEt399CdyHfXLGxcuodOqBl0kEEvi407AdbMmZWcp0XhJnhrEfJOu7S7S7Ae6NJ2",
+	"cmq126X7n+2fBtshhBS+3ZZ07+kqqSu38GRc3VXoyE7L9v9LAfvcLge+Z7WS4qWst3++WGr5pZNUdwpN",
+	"Byo4QrSFGdmt+WKN2AZhKlYHjtUiNcudiFZjnKU/5Yi06JTe/CcWGPeNWjCkbj+XW/aMLjYXuf3Y2+MN",
+	"+uOfesYHZ7eS4gAs7CrE9k+63F4zesO+KhTgGF7v16cMBUxX0cY8+Bn+mwFz+N4895XCHAaMFy/7r/zk",
+	"z4B0eJDZLn3rpQ4jz0gDdTH27zVphOYlWTY1pHYJqXkipeF9MNnbZm4IeOdgXJc0iubM9drYM9yXh22E",
+	"3CmH9x/Wt+YdG5jP13NubBbd/c9abpj4cn9BSyYKWg+j18I7z92jOb4L+Hx2cPEyp3HgiIKp2SfdWc5J",
+	"2ZDcrXZGfnn5nDx+/OjxkWSfXSi2aGqu9xdP/vmb3QQLuHuf6pKqIdo/hQf+FGStXvj1BS7+CdnS32Wd",
+	"iilj9DfZH/Iu25Yh8RI2g9EWUW/csD3mJ8LfKqrUaSdsW/Hh42QeGInfP2MUe45Al/1Zm47slY2a0bLc",
+	"G4MnUUCFAPtpRuhjHCaa8sizfAb8aNO+9NtZA3VbWm+6HqS+H27QL4QfyImTPSXmWRcd3jJdSyG3DBym",
+	"Rpie5O8AJpMFHcTk+yCLrzH/Bqc10vARPMwFPamB4G6YPB9jxOnlauBJs87rHfo2/wOUAn+kg5CFO4rw",
+	"f4YR+fEtTVP2+bVPJXFJ/2bAsEt8Xm+M6Badlfy3gIXsmPsOsV/pPqxrjjeFD6l/5vIOHz3CGNA3ymw3",
+	"RIIstEbbwAyZwl9gBV8uWW2NDK6jlsOtMkEfG2vZW4nt5oXIwoD9Ye/V2CRaWOCI7pmEFv6zefE2zAwo",
+	"9RgUwPDAbZ4LGCBVfuB3GJ86O5y7X90t7Gu7sDvfWTBm6ht3EJu6vHhycZ9W/OLLb1/+vwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

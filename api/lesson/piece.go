@@ -21,7 +21,7 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
 		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
-	if e, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
+	if e, err := s.Exercises.Parse(m.Exercise, s.Player()); err == nil {
 		p.Faults = Faults(e, func(id string) contract.Mark {
 			mark := contract.Mark(ms.Marks[id])
 			if _, open := s.Standing.Fault(strings.TrimPrefix(id, material.Fault)); open && (mark == "" || mark == contract.MarkFull) {
@@ -66,7 +66,7 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 // Faults are the usual faults of an exercise with the marks that they got; mark may be nil.
 func Faults(e exercise.Exercise, mark func(id string) contract.Mark) []contract.Fault {
 	out := []contract.Fault{}
-	for _, f := range e.Type.Faults {
+	for _, f := range e.Type.Watched() {
 		x := contract.Fault{Id: material.Fault + f.ID, Text: f.Text, Look: f.Look}
 		if mark != nil {
 			x.Mark = mark(x.Id)

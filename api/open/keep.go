@@ -18,6 +18,8 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
+	"patientladder/core/technique/drill"
+	"patientladder/core/technique/exercise"
 	"patientladder/core/way"
 	"patientladder/store"
 )
@@ -65,6 +67,8 @@ type library struct {
 	// aliases are materials in whose place another stands, units those that are split into sections.
 	aliases map[string]string
 	units   map[string]bool
+	// exercises are the studio's own goals and faults; the materials have them.
+	exercises exercise.Forms
 }
 
 func newMemory() (*memory, error) {
@@ -142,7 +146,16 @@ func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error
 	if err != nil {
 		return library{}, err
 	}
-	kept := library{lib, skills, aliases, lib.Units()}
+	forms, err := d.Store.ExerciseForms(ctx, tenant.ID)
+	if err != nil {
+		return library{}, err
+	}
+	if len(forms) > 0 {
+		for id, m := range lib {
+			lib[id] = drill.Said(m, forms)
+		}
+	}
+	kept := library{lib, skills, aliases, lib.Units(), forms}
 	d.kept.libraries.Add(key, kept)
 	return kept, nil
 }

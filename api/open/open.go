@@ -103,7 +103,7 @@ func (d *Desk) Studio(ctx context.Context) (Studio, error) {
 	if err != nil {
 		return s, err
 	}
-	s.Library, s.Skills, s.Units, s.aliases = lib.materials, lib.skills, lib.units, lib.aliases
+	s.Library, s.Skills, s.Units, s.Exercises, s.aliases = lib.materials, lib.skills, lib.units, lib.exercises, lib.aliases
 	if s.Words.Values == naming.QuarterNotes {
 		s.Skills = s.Skills.Renamed(s.Words.Text)
 	}

@@ -42,17 +42,17 @@ func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstruments
 }
 
 // exerciseOf reads an exercise of an instrument; the first one where none is named.
-func exerciseOf(name, id string) (exercise.Exercise, error) {
+func exerciseOf(forms exercise.Forms, name, id string) (exercise.Exercise, error) {
 	x, err := open.Instrument(name)
 	if err != nil {
 		return exercise.Exercise{}, err
 	}
 	if id == "" {
 		if e, ok := exercise.First(x); ok {
-			return e, nil
+			return forms.Of(e), nil
 		}
 	}
-	e, err := exercise.Parse(id, x)
+	e, err := forms.Parse(id, x)
 	if err != nil {
 		return e, problem.Because(err)
 	}
@@ -61,11 +61,11 @@ func exerciseOf(name, id string) (exercise.Exercise, error) {
 
 // GetExercise returns an exercise as notes on its instrument.
 func (h *Handlers) GetExercise(ctx context.Context, r contract.GetExerciseRequestObject) (contract.GetExerciseResponseObject, error) {
-	studio, err := h.Store.Studio(ctx, open.Actor(ctx).Studio)
+	studio, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
-	e, err := exerciseOf(string(r.Params.Instrument), r.Params.Exercise)
+	e, err := exerciseOf(studio.Exercises, string(r.Params.Instrument), r.Params.Exercise)
 	if err != nil {
 		return nil, err
 	}

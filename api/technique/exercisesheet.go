@@ -7,7 +7,6 @@ import (
 	"strconv"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/engrave"
 	"patientladder/core/reading/naming"
@@ -19,11 +18,11 @@ import (
 
 // GetExerciseSheet returns an exercise on one page to print.
 func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseSheetRequestObject) (contract.GetExerciseSheetResponseObject, error) {
-	studio, err := h.Store.Studio(ctx, open.Actor(ctx).Studio)
+	studio, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
-	e, err := exerciseOf(string(r.Params.Instrument), r.Params.Exercise)
+	e, err := exerciseOf(studio.Exercises, string(r.Params.Instrument), r.Params.Exercise)
 	if err != nil {
 		return nil, err
 	}
@@ -37,11 +36,11 @@ func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseS
 	}
 	words := studio.Words
 	out := sheet.Exercise{
-		Heading: studio.Name + " · " + e.Instrument.ID, Title: e.Title(words), Step: wording.Capital(e.Step.Name), Sentence: wording.Learnable(e, b, patternsOf(e), words),
+		Heading: studio.Tenant.Name + " · " + e.Instrument.ID, Title: e.Title(words), Step: wording.Capital(e.Step.Name), Sentence: wording.Learnable(e, b, patternsOf(e), words),
 		Tempo: words.Text(fmt.Sprintf("done when it is even at crotchet %d", e.Step.Tempo)), Caution: wording.Caution, Goals: e.Step.Goals,
 		Music: engrave.Stretch(sc, 0, sc.Length().Float(), nil, sheet.ExerciseWidth), Made: h.Now(),
 	}
-	for _, f := range e.Type.Faults {
+	for _, f := range e.Type.Watched() {
 		out.Faults = append(out.Faults, sheet.Fault{Text: wording.Capital(f.Text), Look: wording.Sentence(f.Look)})
 	}
 	if e.Instrument.Family == instrument.Keyboard {

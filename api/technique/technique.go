@@ -46,7 +46,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 	said := wording.Technique{First: a.First()}
 	live := studentlog.Live(log)
 	for _, id := range a.Standing.In(standing.Working) {
-		e, err := exercise.Parse(a.Library[id].Exercise, x)
+		e, err := a.Exercises.Parse(a.Library[id].Exercise, x)
 		if err != nil {
 			continue // a piece, or made by data that have changed since
 		}

@@ -8,7 +8,6 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/studentlog"
-	"patientladder/core/technique/exercise"
 )
 
 // faultMarks say how a usual fault stands.
@@ -118,7 +117,7 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 
 // focus is what a mark was given for, in the teacher's words.
 func focus(e *studentlog.Entry, m material.Material, s studentplan.Student) string {
-	if x, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
+	if x, err := s.Exercises.Parse(m.Exercise, s.Player()); err == nil {
 		for _, f := range x.Type.Faults {
 			if material.Fault+f.ID == e.Focus {
 				return f.Text

@@ -172,3 +172,12 @@ INSERT INTO activity (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPD
 
 -- name: DropActivity :execrows
 DELETE FROM activity WHERE studio_id = ? AND id = ?;
+
+-- name: ExerciseForms :many
+SELECT body FROM exercise_form WHERE studio_id = ? ORDER BY id;
+
+-- name: SetExerciseForm :exec
+INSERT INTO exercise_form (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body);
+
+-- name: DropExerciseForm :execrows
+DELETE FROM exercise_form WHERE studio_id = ? AND id = ?;

@@ -65,6 +65,12 @@ type Entry struct {
 	Body     string
 }
 
+type ExerciseForm struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
 type Family struct {
 	StudioID  string
 	LadderID  string

@@ -452,6 +452,23 @@ func (q *Queries) DropContacts(ctx context.Context, arg DropContactsParams) erro
 	return err
 }
 
+const dropExerciseForm = `-- name: DropExerciseForm :execrows
+DELETE FROM exercise_form WHERE studio_id = ? AND id = ?
+`
+
+type DropExerciseFormParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DropExerciseForm(ctx context.Context, arg DropExerciseFormParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropExerciseForm, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const dropFeed = `-- name: DropFeed :exec
 DELETE FROM studio_feed WHERE studio_id = ?
 `
@@ -487,6 +504,33 @@ type DropSlotsParams struct {
 func (q *Queries) DropSlots(ctx context.Context, arg DropSlotsParams) error {
 	_, err := q.db.ExecContext(ctx, dropSlots, arg.StudioID, arg.LadderID)
 	return err
+}
+
+const exerciseForms = `-- name: ExerciseForms :many
+SELECT body FROM exercise_form WHERE studio_id = ? ORDER BY id
+`
+
+func (q *Queries) ExerciseForms(ctx context.Context, studioID string) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, exerciseForms, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var body string
+		if err := rows.Scan(&body); err != nil {
+			return nil, err
+		}
+		items = append(items, body)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const feed = `-- name: Feed :one
@@ -895,6 +939,21 @@ func (q *Queries) SetEnded(ctx context.Context, arg SetEndedParams) (int64, erro
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const setExerciseForm = `-- name: SetExerciseForm :exec
+INSERT INTO exercise_form (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body)
+`
+
+type SetExerciseFormParams struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
+func (q *Queries) SetExerciseForm(ctx context.Context, arg SetExerciseFormParams) error {
+	_, err := q.db.ExecContext(ctx, setExerciseForm, arg.StudioID, arg.ID, arg.Body)
+	return err
 }
 
 const setFeed = `-- name: SetFeed :exec

@@ -127,7 +127,7 @@ func (l Lesson) Slides(p lessonplan.Plan) bool {
 func (a *Ahead) toTeach(day time.Time) (out []lessonplan.Teach, key *exercise.Exercise, slides time.Time) {
 	stairs, cycle, _ := a.Stairs()
 	add := func(e exercise.Exercise, isKey bool) {
-		out = append(out, lessonplan.Teach{Exercise: e.ID(), Material: drill.ID(e), Key: isKey, Goals: e.Step.Goals})
+		out = append(out, lessonplan.Teach{Exercise: e.ID(), Material: drill.ID(e), Key: isKey, Goals: a.Exercises.Of(e).Step.Goals})
 	}
 	if cycle != nil {
 		if w, ok := cycle.On(day); ok && w.State != KeyThrough && w.State != KeyBegun && !a.Begun(drill.ID(w.Exercise)) {
@@ -246,7 +246,7 @@ func (s Student) HasPoint(id, focus string) bool {
 			return true
 		}
 	}
-	if x, err := exercise.Parse(s.Library[id].Exercise, s.Player()); err == nil {
+	if x, err := s.Exercises.Parse(s.Library[id].Exercise, s.Player()); err == nil {
 		for _, f := range x.Type.Faults {
 			if has(material.Fault + f.ID) {
 				return true

@@ -42,6 +42,7 @@ import (
 	"patientladder/core/student/setup"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/taste"
+	"patientladder/core/technique/exercise"
 )
 
 // Studio is what planning knows of a studio; all its students share it.
@@ -52,6 +53,8 @@ type Studio struct {
 	Words  naming.Words
 	// Pool are the activities of the studio.
 	Pool lessonplan.Pool
+	// Exercises are the goals and faults of exercises in the studio's words.
+	Exercises exercise.Forms
 	// Zone is that of the lessons.
 	Zone *time.Location
 	// Now is the time, Today the local day as midnight in UTC of its date.

@@ -5,7 +5,9 @@ package drill
 import (
 	"crypto/sha256"
 	"fmt"
+	"slices"
 	"sort"
+	"strings"
 
 	"patientladder/core/library/material"
 	"patientladder/core/notation/musicxml"
@@ -53,11 +55,38 @@ func Of(e exercise.Exercise, words naming.Words, table demand.Table) (Drill, err
 	m = table.Describe(m, analysis.Of(read, e.Instrument.ID))
 	m.Demands, m.Music, m.HasScore = set.Demanded(m.Demands), overrule.Print(read), true
 	for i, goal := range e.Step.Goals {
-		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: id(fmt.Sprint(m.ID, " goal ", i)), Text: goal})
+		m.FocusPoints = append(m.FocusPoints, material.FocusPoint{ID: goalID(m.ID, i), Text: goal})
 	}
 	d.Material = m
 	return d, nil
 }
+
+// Said is the material of an exercise with its goals as a studio says them; a goal that was changed on the material
+// itself stays as it is.
+func Said(m material.Material, forms exercise.Forms) material.Material {
+	name, rest, _ := strings.Cut(m.Exercise, "/")
+	step, _, _ := strings.Cut(rest, "/")
+	t, known := exercise.TypeOf(name)
+	if !known {
+		return m
+	}
+	came, known := t.StepOf(step)
+	own, _ := forms.Type(t).StepOf(step)
+	if !known {
+		return m
+	}
+	m.FocusPoints = slices.Clone(m.FocusPoints)
+	for i := range own.Goals {
+		for k, p := range m.FocusPoints {
+			if p.ID == goalID(m.ID, i) && p.Text == came.Goals[i] {
+				m.FocusPoints[k].Text = own.Goals[i]
+			}
+		}
+	}
+	return m
+}
+
+func goalID(material string, i int) string { return id(fmt.Sprint(material, " goal ", i)) }
 
 // ID is the id of the material of an exercise.
 func ID(e exercise.Exercise) string { return id(e.Instrument.ID + " " + e.ID()) }

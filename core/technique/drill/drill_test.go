@@ -69,3 +69,31 @@ func TestAScaleAsksForItsKey(t *testing.T) {
 	require.Equal(t, material.Together, d.Material.Texture)
 	require.EqualValues(t, 60, d.Material.Tempo)
 }
+
+// A goal as it came is said in the studio's words; one that was changed on the piece itself stays.
+func TestTheGoalsOfAMaterialAreTheStudios(t *testing.T) {
+	_, table, err := demand.Shipped()
+	require.NoError(t, err)
+	piano, _ := instrument.Of("piano")
+	e, err := exercise.Parse("five-finger/parallel/C/major-five-finger/-", piano)
+	require.NoError(t, err)
+	d, err := Of(e, naming.Words{}, table)
+	require.NoError(t, err)
+	m := d.Material
+	m.FocusPoints[1].Text = "by hand"
+	form, err := exercise.Written("five-finger", map[string][]string{"parallel": {"tips firm", "even", "together"}}, nil)
+	require.NoError(t, err)
+	texts := func(m material.Material) (out []string) {
+		for _, p := range m.FocusPoints {
+			out = append(out, p.Text)
+		}
+		return out
+	}
+	require.Equal(t, []string{"tips firm", "by hand", "together"}, texts(Said(m, exercise.Forms{form})))
+	require.Equal(t, []string{"round fingers, every tip firm", "by hand", "both hands land together"}, texts(m), "the material was not written over")
+	require.Equal(t, m, Said(m, nil))
+	other := material.Material{ID: "01A", Exercise: "five-finger/none/C", FocusPoints: []material.FocusPoint{{ID: "1", Text: "x"}}}
+	require.Equal(t, other, Said(other, exercise.Forms{form}))
+	piece := material.Material{ID: "01B", FocusPoints: []material.FocusPoint{{ID: "1", Text: "x"}}}
+	require.Equal(t, piece, Said(piece, exercise.Forms{form}))
+}

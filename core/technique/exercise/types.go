@@ -50,6 +50,8 @@ type Fault struct {
 	ID   string `json:"id"`
 	Text string `json:"text"`
 	Look string `json:"look"`
+	// Off says that the studio does not watch for it.
+	Off bool `json:"off,omitempty"`
 }
 
 // Step is one stair: what changes, and how many keys (strings, rolls, pairs of

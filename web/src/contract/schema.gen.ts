@@ -1400,6 +1400,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/exercise-types": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listExerciseTypes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exercise-types/{type}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Changes goals and faults of a type for this studio; the program's own come back with delete. */
+        put: operations["setExerciseType"];
+        post?: never;
+        delete: operations["resetExerciseType"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/words": {
         parameters: {
             query?: never;
@@ -3507,6 +3542,36 @@ export interface components {
             home: string;
             /** @description Not used in this studio */
             off: boolean;
+        };
+        WatchedFault: {
+            id: string;
+            /** @description What it is */
+            text: string;
+            /** @description How it is seen or heard */
+            look: string;
+            /** @description The studio does not watch for it */
+            off: boolean;
+        };
+        StepGoals: {
+            step: string;
+            goals: string[];
+        };
+        NewExerciseForm: {
+            steps: components["schemas"]["StepGoals"][];
+            faults: components["schemas"]["WatchedFault"][];
+        };
+        ExerciseType: {
+            id: string;
+            name: string;
+            families: string[];
+            steps: {
+                step: string;
+                name: string;
+                goals: string[];
+            }[];
+            faults: components["schemas"]["WatchedFault"][];
+            /** @description The studio has changed it */
+            changed: boolean;
         };
         ActivityGoal: {
             id: string;
@@ -6787,6 +6852,73 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description As it came, or gone where it was the studio's own */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listExerciseTypes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The types of exercises with their goals and faults, as the studio says them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExerciseType"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setExerciseType: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewExerciseForm"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    resetExerciseType: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it came */
             204: {
                 headers: {
                     [name: string]: unknown;

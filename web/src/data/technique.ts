@@ -26,7 +26,7 @@ export const exerciseQuery = (instrument: string, exercise?: string) =>
   queryOptions({
     queryKey: ["exercise", instrument, exercise],
     queryFn: () => body(client.GET("/exercise", { params: { query: { instrument, exercise } } })),
-    meta: { from: ["words"] },
+    meta: { from: ["words", "library"] },
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: (before: Schemas["Exercise"] | undefined) => before,
     retry: false,
@@ -89,4 +89,25 @@ export const useTakeExercise = (ladder: string, then?: (material: string, begin:
       ),
     [{ fact: "ladder", of: ladder }, { fact: "library" }],
     (taken, x) => then?.(taken.material, x.begin),
+  );
+
+export const exerciseTypesQuery = queryOptions({
+  queryKey: ["exercise types"],
+  queryFn: () => body(client.GET("/exercise-types")),
+  meta: { from: ["library"] },
+});
+
+/** Changes goals and faults of a type of exercises. */
+export const useSetExerciseType = () =>
+  useSend(
+    (a: { id: string; as: Schemas["NewExerciseForm"] }) =>
+      body(client.PUT("/exercise-types/{type}", { params: { path: { type: a.id } }, body: a.as })),
+    [{ fact: "library" }],
+  );
+
+/** A type says again what the program says. */
+export const useResetExerciseType = () =>
+  useSend(
+    (id: string) => body(client.DELETE("/exercise-types/{type}", { params: { path: { type: id } } })),
+    [{ fact: "library" }],
   );

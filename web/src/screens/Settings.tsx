@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../contract/client";
 import { activitiesQuery, studentsQuery, useApproach, useSaveWords, wordsQuery } from "../data/people";
+import { exerciseTypesQuery } from "../data/technique";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 import { Activities } from "../way/Activities";
+import { Exercises } from "../way/Exercises";
 import { Holidays } from "../way/Holidays";
 import { Ways } from "../way/Ways";
 
@@ -62,6 +64,7 @@ export function Settings() {
   const words = useQuery(wordsQuery);
   const students = useQuery(studentsQuery);
   const activities = useQuery(activitiesQuery);
+  const types = useQuery(exerciseTypesQuery);
   const save = useSaveWords();
   const approach = useApproach();
   if (words.isPending) return <Waiting />;
@@ -135,6 +138,8 @@ export function Settings() {
       <Refused error={save.error ?? approach.error} />
       {activities.error && <Problem error={activities.error} again={() => activities.refetch()} />}
       {activities.data && <Activities goals={activities.data} />}
+      {types.error && <Problem error={types.error} again={() => types.refetch()} />}
+      {types.data && <Exercises types={types.data} />}
     </div>
   );
 }

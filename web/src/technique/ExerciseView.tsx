@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { useExercise } from "../data/technique";
 import type { Append } from "../data/useLessonAppend";
@@ -74,7 +75,15 @@ function GoalsAndFaults({ exercise: e }: { exercise: Schemas["Exercise"] }) {
         </ol>
       </div>
       <div>
-        <h3 className="text-base">Usual faults</h3>
+        <h3 className="text-base">
+          Usual faults
+          <Link
+            to={`/settings?exercise=${e.type}`}
+            className="fine ml-3 font-normal underline underline-offset-4"
+          >
+            Change goals and faults
+          </Link>
+        </h3>
         <ul>
           {e.faults.map((f) => (
             <li key={f.id} className="leading-tight">
