@@ -11,8 +11,8 @@ import (
 	"patientladder/core/student/standing"
 )
 
-// fading is the chance under which a learned piece is called fading (default).
-const fading = 0.8
+// Fading is the chance under which a learned piece is called fading (default).
+const Fading = 0.8
 
 // Recall is the chance, 0 to 1, that a learned material still goes today.
 func (s Student) Recall(id string) float64 {
@@ -141,7 +141,7 @@ func (s Student) ReviewState(w Week) ReviewState {
 	out.Share, out.Planned = w.Plan.ReviewShare()
 	for _, id := range s.Learned() {
 		out.Pieces++
-		if s.Recall(id) < fading {
+		if s.Recall(id) < Fading {
 			out.Fading++
 		}
 		if s.starved(id) {

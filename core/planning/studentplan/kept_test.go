@@ -81,7 +81,7 @@ func TestReviewState(t *testing.T) {
 	require.False(t, got.Short(), "nothing is planned at all")
 	// Eighty per cent are not fading yet.
 	days := 1
-	for s.Recall("b") > fading {
+	for s.Recall("b") > Fading {
 		s.Today = monday.AddDate(0, 0, days)
 		days++
 	}

@@ -1,0 +1,180 @@
+package progress
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/planning/forecast"
+	"patientladder/core/student/standing"
+)
+
+// Pace is how often what had been forecast came true.
+type Pace struct {
+	// Ranges are the last ones, the latest first.
+	Ranges []Range
+	// Held counts those in which the piece was cleared.
+	Held int
+}
+
+// Range is a piece with the weeks that had been forecast on the day on which it was begun.
+type Range struct {
+	Piece
+	Low, Median, High float64
+	// Held says that it was cleared within the range; Late that it took longer.
+	Held, Late bool
+}
+
+// lastRanges is how many are counted (default).
+const lastRanges = 20
+
+// expectations are the ranges of the student's pieces as they were on the day on which each was begun: learned from
+// what had been cleared in the studio before that day. Where it was too early to say there is none.
+func (in Input) expectations(pieces []Piece) map[string]forecast.Range {
+	out := map[string]forecast.Range{}
+	seen := slices.Clone(in.Seen)
+	slices.SortStableFunc(seen, func(a, b Seen) int { return a.Day.Compare(b.Day) })
+	byDay := map[time.Time]*forecast.Model{}
+	for _, p := range pieces {
+		if p.From.IsZero() || p.Unknown || in.Standing.Materials[p.Material].Before == nil {
+			continue
+		}
+		model := byDay[p.From]
+		if model == nil {
+			n, _ := slices.BinarySearchFunc(seen, p.From, func(s Seen, day time.Time) int { return s.Day.Compare(day) })
+			before := make([]forecast.Observation, n)
+			for i, s := range seen[:n] {
+				before[i] = s.Observation
+			}
+			model = forecast.Fit(before, forecast.DefaultPrior())
+			byDay[p.From] = model
+		}
+		if r := model.Weeks(in.Ladder, p.Leap, in.Library[p.Material].DistinctBars); !r.Early() {
+			out[p.Material] = r
+		}
+	}
+	return out
+}
+
+// pace looks at the last twenty ranges that were given until the end of the span and have been answered.
+func (in Input) pace(pieces []Piece) Pace {
+	var cleared []Piece
+	for _, p := range pieces {
+		if !p.From.IsZero() && p.To.After(p.From) && !p.To.After(in.Span.To) {
+			cleared = append(cleared, p)
+		}
+	}
+	slices.SortStableFunc(cleared, func(a, b Piece) int { return b.To.Compare(a.To) })
+	expected := in.expectations(cleared[:min(len(cleared), lastRanges)])
+	var out Pace
+	for _, p := range cleared[:min(len(cleared), lastRanges)] {
+		r, known := expected[p.Material]
+		if !known {
+			continue
+		}
+		took := max(1, p.Weeks)
+		x := Range{Piece: p, Low: r.Low, Median: r.Median, High: r.High, Held: took >= r.Low && took <= r.High, Late: took > r.High}
+		if x.Held {
+			out.Held++
+		}
+		out.Ranges = append(out.Ranges, x)
+	}
+	return out
+}
+
+// StayWhy is the kind of a reason for a long stay.
+type StayWhy string
+
+// The kinds of reasons.
+const (
+	GreatLeap   StayWhy = "leap"     // it asked for much more than usual
+	Missed      StayWhy = "missed"   // lessons fell out meanwhile
+	LongRest    StayWhy = "rest"     // it was put away for a time
+	Unpractised StayWhy = "practice" // few of the days that were set were practised
+	NotSeen     StayWhy = ""         // nothing in the log says why
+)
+
+// Stay is a piece that took long.
+type Stay struct {
+	Piece
+	// Usual is the longest that nine of ten such pieces had taken; 0 where it was too early to say.
+	Usual float64
+	Why   StayWhy
+	// Number goes with the reason: the leap, the lessons that fell out, the days of rest, the practised days of Of.
+	Number float64
+	Of     int
+}
+
+const (
+	// mostStays is how many are told, leastStay how many weeks make a stay long (defaults).
+	mostStays, leastStay = 3, 3
+	// greatLeap is how many times the usual leap of the student is great (default).
+	greatLeap = 1.5
+	// littlePractice is the share of set days under which practice may be why (default), of at least leastSet days.
+	littlePractice, leastSet = 0.5, 6
+)
+
+// stays are the pieces of the span that took longest, the longest first, with what the log says of why.
+func (in Input) stays(pieces []Piece) []Stay {
+	var list []Piece
+	for _, p := range pieces {
+		ends := p.To
+		if ends.IsZero() {
+			ends = in.Span.To
+		}
+		if !p.From.IsZero() && !p.From.After(in.Span.To) && !ends.Before(in.Span.From) && p.Weeks >= leastStay && p.State != standing.Resting {
+			list = append(list, p)
+		}
+	}
+	slices.SortStableFunc(list, func(a, b Piece) int {
+		return cmp.Or(cmp.Compare(b.Weeks, a.Weeks), strings.Compare(a.Material, b.Material))
+	})
+	list = list[:min(len(list), mostStays)]
+	expected := in.expectations(list)
+	usual := usualLeap(pieces)
+	var out []Stay
+	for _, p := range list {
+		x := Stay{Piece: p}
+		if r, known := expected[p.Material]; known {
+			x.Usual = r.High
+		}
+		during := in
+		during.Span = Span{p.From, p.To}
+		if p.To.IsZero() {
+			during.Span.To = in.Span.To
+		}
+		rested := 0
+		for _, r := range p.Rests {
+			rested += r.Days() - 1
+		}
+		practice, missed := during.practice(), during.missed()
+		switch {
+		case rested >= 7:
+			x.Why, x.Number = LongRest, float64(rested)
+		case missed >= 2 && float64(missed) >= p.Weeks/4:
+			x.Why, x.Number = Missed, float64(missed)
+		case usual > 0 && p.Leap >= greatLeap*usual:
+			x.Why, x.Number = GreatLeap, p.Leap
+		case practice.Set >= leastSet && float64(practice.Practised) < littlePractice*float64(practice.Set):
+			x.Why, x.Number, x.Of = Unpractised, float64(practice.Practised), practice.Set
+		}
+		out = append(out, x)
+	}
+	return out
+}
+
+// usualLeap is the middle one of the leaps that are known; 0 for none.
+func usualLeap(pieces []Piece) float64 {
+	var leaps []float64
+	for _, p := range pieces {
+		if !p.From.IsZero() && !p.Unknown && p.Leap > 0 {
+			leaps = append(leaps, p.Leap)
+		}
+	}
+	if len(leaps) == 0 {
+		return 0
+	}
+	slices.Sort(leaps)
+	return leaps[len(leaps)/2]
+}

@@ -1,0 +1,72 @@
+package progress
+
+import (
+	"fmt"
+	"time"
+
+	"patientladder/core/base/calendar"
+)
+
+// Span are the days from one to another, both included.
+type Span struct{ From, To time.Time }
+
+// Has says that a day lies in the span.
+func (s Span) Has(day time.Time) bool { return !day.Before(s.From) && !day.After(s.To) }
+
+// Days is how many there are.
+func (s Span) Days() int { return int(s.To.Sub(s.From).Hours()/24) + 1 }
+
+// longestSpan is the longest that is looked at, in years.
+const longestSpan = 60
+
+// Check says in a sentence what is wrong with a span, or returns nil.
+func (s Span) Check(today time.Time) error {
+	says := func(t time.Time) string { return t.Format("2 January 2006") }
+	switch {
+	case s.To.Before(s.From):
+		return fmt.Errorf("the span ends before it begins: from %s to %s", says(s.From), says(s.To))
+	case s.From.After(today):
+		return fmt.Errorf("%s is still ahead; there is nothing to look back at", says(s.From))
+	case s.To.After(s.From.AddDate(longestSpan, 0, 0)):
+		return fmt.Errorf("a span is at most %d years long", longestSpan)
+	}
+	return nil
+}
+
+const (
+	// longBreak is from how many days on a holiday parts two terms (default).
+	longBreak = 7
+	// usualTerm is how many weeks are looked at where no holiday parts the terms (default).
+	usualTerm = 13
+)
+
+// Term is the stretch of lessons in which a day lies: from the end of the last long holiday before it to the day
+// before the next one. Without a holiday it is the last thirteen weeks.
+func Term(day time.Time, breaks []calendar.Break) Span {
+	out := Span{}
+	for _, b := range breaks {
+		if int(b.To.Sub(b.From).Hours()/24)+1 < longBreak {
+			continue
+		}
+		if b.To.Before(day) && b.To.AddDate(0, 0, 1).After(out.From) {
+			out.From = b.To.AddDate(0, 0, 1)
+		}
+	}
+	if out.From.IsZero() {
+		out.From = day.AddDate(0, 0, -7*usualTerm+1)
+	}
+	out.To = day
+	return out
+}
+
+// Offered are the spans worth looking at today, from the shortest: four weeks, the term, a year, and all of it.
+func Offered(first, today time.Time, breaks []calendar.Break) []Span {
+	if first.IsZero() || first.After(today) {
+		first = today
+	}
+	out := []Span{{today.AddDate(0, 0, -27), today}, Term(today, breaks), {today.AddDate(-1, 0, 1), today}, {first, today}}
+	if out[3].From.After(out[2].From) {
+		out[3].From = out[2].From
+	}
+	return out
+}

@@ -1,0 +1,135 @@
+package progress
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+	"time"
+
+	"patientladder/core/base/calendar"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+)
+
+// Piece is one material from its beginning on.
+type Piece struct {
+	Material string
+	State    standing.State
+	// From is the day on which it was begun, zero for one that was never begun here; To the one on which it was cleared,
+	// zero while it is not. Polished is the day on which it was ready to be performed.
+	From, To, Polished time.Time
+	// Before says that it was known before the log began.
+	Before bool
+	// Leap is the effort it asked for when it was begun; Unknown says that nobody knows.
+	Leap    float64
+	Unknown bool
+	// Weeks that it took, or has had by the end of the span where it is not cleared yet: holidays and rests taken out.
+	Weeks float64
+	// Rests are the days on which it was put away.
+	Rests []Span
+	Heard []Heard
+	// BeginEntry and ClearEntry are the entries that say so.
+	BeginEntry, ClearEntry string
+}
+
+// Heard is one hearing of a learned piece.
+type Heard struct {
+	Day    time.Time
+	Rating int
+	Entry  string
+}
+
+// way are the materials of the student by the day of their beginning, then strand, then id.
+func (in Input) way() []Piece {
+	breaks := in.Timetable().Breaks()
+	byID := map[string]*Piece{}
+	last := in.Span.To
+	if last.After(in.Today) {
+		last = in.Today
+	}
+	for id, m := range in.Standing.Materials {
+		if m.State == standing.Heard {
+			continue
+		}
+		x := &Piece{Material: id, State: m.State, Before: m.Why == standing.FromBefore, Unknown: in.Library[id].Unknown()}
+		if !m.Assigned.IsZero() {
+			x.From = in.Local(m.Assigned)
+		}
+		if !m.ClearedAt.IsZero() {
+			x.To = in.Local(m.ClearedAt)
+		}
+		if m.Before != nil {
+			x.Leap = m.Before.Size
+		}
+		if !x.From.IsZero() {
+			until := last
+			if !x.To.IsZero() {
+				until = x.To
+			}
+			rested := m.Rested
+			if m.State == standing.Resting {
+				rested += max(0, int(until.Sub(in.Local(m.PausedAt)).Hours()/24))
+			}
+			x.Weeks = max(0, until.Sub(x.From).Hours()/(24*7)-float64(rested)/7-float64(calendar.WeeksOff(x.From, until, breaks)))
+		}
+		byID[id] = x
+	}
+	resting := map[string]time.Time{}
+	for _, e := range in.Live {
+		x := byID[e.Material]
+		if x == nil {
+			continue
+		}
+		day := in.Local(e.At)
+		switch e.Kind {
+		case studentlog.Assigned:
+			if x.BeginEntry == "" {
+				x.BeginEntry = e.ID
+			}
+		case studentlog.Paused:
+			if resting[e.Material].IsZero() {
+				resting[e.Material] = day
+			}
+		case studentlog.Resumed:
+			x.rest(resting, day)
+		case studentlog.Hearing:
+			x.Heard = append(x.Heard, Heard{Day: day, Rating: e.Rating, Entry: e.ID})
+		case studentlog.Polished:
+			if x.Polished.IsZero() {
+				x.Polished = day
+			}
+		}
+		if e.At.Equal(in.Standing.Materials[e.Material].ClearedAt) && (e.Kind == studentlog.RunTried || e.Kind == studentlog.Cleared || e.Kind == studentlog.Polished || e.Kind == studentlog.KnownBefore) {
+			x.ClearEntry = e.ID
+		}
+		if e.Kind == studentlog.Assigned {
+			x.rest(resting, day)
+		}
+	}
+	out := make([]Piece, 0, len(byID))
+	for id, x := range byID {
+		if at := resting[id]; !at.IsZero() {
+			x.Rests = append(x.Rests, Span{at, last})
+		}
+		out = append(out, *x)
+	}
+	slices.SortFunc(out, func(a, b Piece) int {
+		return cmp.Or(a.begun().Compare(b.begun()), in.strandOf(a.Material)-in.strandOf(b.Material), strings.Compare(a.Material, b.Material))
+	})
+	return out
+}
+
+// begun is the first day that is known of a piece.
+func (p Piece) begun() time.Time {
+	if p.From.IsZero() {
+		return p.To
+	}
+	return p.From
+}
+
+func (p *Piece) rest(resting map[string]time.Time, day time.Time) {
+	if at := resting[p.Material]; !at.IsZero() {
+		p.Rests = append(p.Rests, Span{at, day})
+		delete(resting, p.Material)
+	}
+}
