@@ -11,7 +11,7 @@
 //	open/         what handlers open: a studio, a student, what lies ahead, a score
 //	answer/       facts of core as answers of the contract
 //	problem/      errors as problem+json
-//	lesson/ ladder/ technique/ library/ home/ people/ dates/   the handlers, by area
+//	lesson/ ladder/ technique/ library/ home/ people/ dates/ progress/   the handlers, by area
 package api
 
 import (
@@ -38,6 +38,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/people"
 	"patientladder/api/problem"
+	"patientladder/api/progress"
 	"patientladder/api/technique"
 	"patientladder/clock"
 	"patientladder/store"
@@ -76,6 +77,7 @@ type (
 	homeHandlers      = home.Handlers
 	peopleHandlers    = people.Handlers
 	datesHandlers     = dates.Handlers
+	progressHandlers  = progress.Handlers
 )
 
 // Server answers the contract. Make it with New.
@@ -87,6 +89,7 @@ type Server struct {
 	*homeHandlers
 	*peopleHandlers
 	*datesHandlers
+	*progressHandlers
 
 	desk     *open.Desk
 	log      *slog.Logger
@@ -117,7 +120,8 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	s := &Server{
 		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
 		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk}, datesHandlers: &datesHandlers{Desk: desk},
-		desk: desk, log: cfg.Log,
+		progressHandlers: &progressHandlers{Desk: desk},
+		desk:             desk, log: cfg.Log,
 	}
 	if s.nobody, err = HashPassword(rand.Text()); err != nil {
 		return nil, nil, err

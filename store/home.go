@@ -80,17 +80,38 @@ func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time)
 	list, err := s.q.StudioWeeks(ctx, rows.StudioWeeksParams{StudioID: studio, Start: after})
 	out := map[string][]week.SetDays{}
 	for _, r := range list {
-		w := week.SetDays{Start: r.Start}
-		for _, text := range strings.Fields(r.Days) {
-			day, err := time.Parse(time.DateOnly, text)
-			if err != nil {
-				return nil, damagedWeek(r.LadderID, r.Start, err)
-			}
-			w.Days = append(w.Days, day)
+		w, err := setDays(r.LadderID, r.Start, r.Days)
+		if err != nil {
+			return nil, err
 		}
 		out[r.LadderID] = append(out[r.LadderID], w)
 	}
 	return out, err
+}
+
+// LadderWeeks returns the days that were set in all published weeks of one ladder, in order.
+func (s *Store) LadderWeeks(ctx context.Context, studio, ladderID string) ([]week.SetDays, error) {
+	list, err := s.q.LadderWeeks(ctx, rows.LadderWeeksParams{StudioID: studio, LadderID: ladderID})
+	out := make([]week.SetDays, len(list))
+	for i, r := range list {
+		if out[i], err = setDays(r.LadderID, r.Start, r.Days); err != nil {
+			return nil, err
+		}
+	}
+	return out, err
+}
+
+// setDays reads the days of a published week.
+func setDays(ladderID string, start time.Time, days string) (week.SetDays, error) {
+	w := week.SetDays{Start: start}
+	for _, text := range strings.Fields(days) {
+		day, err := time.Parse(time.DateOnly, text)
+		if err != nil {
+			return w, damagedWeek(ladderID, start, err)
+		}
+		w.Days = append(w.Days, day)
+	}
+	return w, nil
 }
 
 // daysOf are the dates of a plan on which something is set.

@@ -1032,6 +1032,30 @@ func (e PlanSegmentLayer) Valid() bool {
 	}
 }
 
+// Defines values for ProgressPieceState.
+const (
+	ProgressPieceStateCleared  ProgressPieceState = "cleared"
+	ProgressPieceStatePolished ProgressPieceState = "polished"
+	ProgressPieceStateResting  ProgressPieceState = "resting"
+	ProgressPieceStateWorking  ProgressPieceState = "working"
+)
+
+// Valid indicates whether the value is a known member of the ProgressPieceState enum.
+func (e ProgressPieceState) Valid() bool {
+	switch e {
+	case ProgressPieceStateCleared:
+		return true
+	case ProgressPieceStatePolished:
+		return true
+	case ProgressPieceStateResting:
+		return true
+	case ProgressPieceStateWorking:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ReadyState.
 const (
 	ReadyStateBegun   ReadyState = "begun"
@@ -2220,6 +2244,12 @@ type DayPlanned struct {
 	Sentence string          `json:"sentence"`
 }
 
+// DaySpan defines model for DaySpan.
+type DaySpan struct {
+	From openapi_types.Date `json:"from"`
+	To   openapi_types.Date `json:"to"`
+}
+
 // Days A range of dates; four times of five the truth lies from low to high
 type Days struct {
 	High   openapi_types.Date `json:"high"`
@@ -2639,6 +2669,13 @@ type FreeTime struct {
 	Words    string             `json:"words"`
 }
 
+// FromEntry An entry that a sentence comes from
+type FromEntry struct {
+	Day  openapi_types.Date `json:"day"`
+	Id   string             `json:"id"`
+	Text string             `json:"text"`
+}
+
 // Gate Which hand may play a piece at home
 type Gate string
 
@@ -2667,6 +2704,14 @@ type HandPosition struct {
 	Name    string  `json:"name"`
 	Start   float64 `json:"start"`
 	ToBar   int     `json:"toBar"`
+}
+
+// HeardDay defines model for HeardDay.
+type HeardDay struct {
+	Day openapi_types.Date `json:"day"`
+
+	// Solid It was rated solid or better
+	Solid bool `json:"solid"`
 }
 
 // Holiday defines model for Holiday.
@@ -3295,6 +3340,14 @@ type MusicBeat struct {
 	First bool    `json:"first"`
 }
 
+// NamedSpan defines model for NamedSpan.
+type NamedSpan struct {
+	Chosen bool               `json:"chosen"`
+	From   openapi_types.Date `json:"from"`
+	Name   string             `json:"name"`
+	To     openapi_types.Date `json:"to"`
+}
+
 // NewActivity defines model for NewActivity.
 type NewActivity struct {
 	// From The youngest age
@@ -3857,6 +3910,16 @@ type PlanSegmentKind string
 // PlanSegmentLayer defines model for PlanSegment.Layer.
 type PlanSegmentLayer string
 
+// PlantedFor A preview that was given before a piece needed it
+type PlantedFor struct {
+	Days []openapi_types.Date `json:"days"`
+
+	// For A ULID
+	For    Id                 `json:"for"`
+	Needed openapi_types.Date `json:"needed"`
+	Text   string             `json:"text"`
+}
+
 // Planting A skill that something ahead needs and that is planted in bites before it
 type Planting struct {
 	Done int `json:"done"`
@@ -3913,6 +3976,77 @@ type Problem struct {
 	Type   string `json:"type"`
 }
 
+// Progress defines model for Progress.
+type Progress struct {
+	// Breaks Holidays and pauses
+	Breaks []DaySpan    `json:"breaks"`
+	Care   ProgressLine `json:"care"`
+
+	// Days The span in words
+	Days string             `json:"days"`
+	From openapi_types.Date `json:"from"`
+
+	// Grown At most three things that grew, the weightiest first
+	Grown     []ProgressLine       `json:"grown"`
+	Kept      string               `json:"kept"`
+	Lessons   []openapi_types.Date `json:"lessons"`
+	Next      string               `json:"next"`
+	Pace      string               `json:"pace"`
+	Pieces    []ProgressPiece      `json:"pieces"`
+	Plans     []string             `json:"plans"`
+	Plantings []PlantedFor         `json:"plantings"`
+	Practice  string               `json:"practice"`
+	Ranges    []RangeCame          `json:"ranges"`
+	Sentence  string               `json:"sentence"`
+
+	// Skills Skills that became secure
+	Skills []SkillDay `json:"skills"`
+
+	// Spans Those that are worth looking at
+	Spans   []NamedSpan        `json:"spans"`
+	Stays   []string           `json:"stays"`
+	Strands []StrandLanes      `json:"strands"`
+	Student Student            `json:"student"`
+	To      openapi_types.Date `json:"to"`
+}
+
+// ProgressLine defines model for ProgressLine.
+type ProgressLine struct {
+	Entries []FromEntry `json:"entries"`
+	Text    string      `json:"text"`
+}
+
+// ProgressPiece A piece from its beginning on, as it is drawn
+type ProgressPiece struct {
+	From  openapi_types.Date `json:"from"`
+	Heard []HeardDay         `json:"heard"`
+
+	// Lane In which lane of its strand it is drawn, from 0
+	Lane int `json:"lane"`
+
+	// Leap The effort it asked for; 0 where nobody knows
+	Leap float64 `json:"leap"`
+
+	// Material A ULID
+	Material Id `json:"material"`
+
+	// Polished The day on which it was ready to be performed; empty for none
+	Polished string             `json:"polished"`
+	Rests    []DaySpan          `json:"rests"`
+	State    ProgressPieceState `json:"state"`
+	Strand   Strand             `json:"strand"`
+	Title    string             `json:"title"`
+
+	// To The day on which it was cleared; empty while it is not
+	To string `json:"to"`
+
+	// Weeks How long it took
+	Weeks string `json:"weeks"`
+}
+
+// ProgressPieceState defines model for ProgressPiece.State.
+type ProgressPieceState string
+
 // Proposal defines model for Proposal.
 type Proposal struct {
 	Chosen     Candidate   `json:"chosen,omitempty,omitzero"`
@@ -3932,6 +4066,12 @@ type Rail struct {
 	// Rungs Lowest first
 	Rungs  []Rung `json:"rungs"`
 	Strand Strand `json:"strand"`
+}
+
+// RangeCame defines model for RangeCame.
+type RangeCame struct {
+	Held bool   `json:"held"`
+	Text string `json:"text"`
 }
 
 // Ready defines model for Ready.
@@ -4254,6 +4394,12 @@ type Sign struct {
 // SignKind defines model for Sign.Kind.
 type SignKind string
 
+// SkillDay defines model for SkillDay.
+type SkillDay struct {
+	Day  openapi_types.Date `json:"day"`
+	Name string             `json:"name"`
+}
+
 // SkillInBoth defines model for SkillInBoth.
 type SkillInBoth struct {
 	// A Place where it enters, from 0; -1 never
@@ -4390,6 +4536,12 @@ type StepGoals struct {
 
 // Strand defines model for Strand.
 type Strand string
+
+// StrandLanes defines model for StrandLanes.
+type StrandLanes struct {
+	Lanes  int    `json:"lanes"`
+	Strand Strand `json:"strand"`
+}
 
 // StringPattern defines model for StringPattern.
 type StringPattern struct {
@@ -5224,6 +5376,15 @@ type SetPlanParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// GetProgressParams defines parameters for GetProgress.
+type GetProgressParams struct {
+	// From The first day; the term without one
+	From openapi_types.Date `form:"from,omitempty" json:"from,omitempty,omitzero"`
+
+	// To The last day; today without one
+	To openapi_types.Date `form:"to,omitempty" json:"to,omitempty,omitzero"`
+}
+
 // ArrangeParams defines parameters for Arrange.
 type ArrangeParams struct {
 	Try bool `form:"try,omitempty" json:"try,omitempty,omitzero"`
@@ -5750,6 +5911,9 @@ type ServerInterface interface {
 
 	// (PUT /ladders/{ladder}/practice)
 	SetPractice(c *gin.Context, ladder Ladder)
+
+	// (GET /ladders/{ladder}/progress)
+	GetProgress(c *gin.Context, ladder Ladder, params GetProgressParams)
 
 	// (PUT /ladders/{ladder}/rungs)
 	Arrange(c *gin.Context, ladder Ladder, params ArrangeParams)
@@ -7365,6 +7529,50 @@ func (siw *ServerInterfaceWrapper) SetPractice(c *gin.Context) {
 	}
 
 	siw.Handler.SetPractice(c, ladder)
+}
+
+// GetProgress operation middleware
+func (siw *ServerInterfaceWrapper) GetProgress(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetProgressParams
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "to", c.Request.URL.Query(), &params.To, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter to: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetProgress(c, ladder, params)
 }
 
 // Arrange operation middleware
@@ -9303,6 +9511,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/holidays/import", wrapper.ImportHolidays)
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
 	router.GET(options.BaseURL+"/ladders/:ladder/past", wrapper.GetPast)
+	router.GET(options.BaseURL+"/ladders/:ladder/progress", wrapper.GetProgress)
 	router.GET(options.BaseURL+"/ladders/:ladder/past/:day", wrapper.GetPastLesson)
 	router.GET(options.BaseURL+"/ladders/:ladder/known", wrapper.GetKnown)
 	router.POST(options.BaseURL+"/ladders/:ladder/known", wrapper.EnterKnown)
@@ -11312,6 +11521,46 @@ type SetPracticedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetPracticedefaultApplicationProblemPlusJSONResponse) VisitSetPracticeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetProgressRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params GetProgressParams
+}
+
+type GetProgressResponseObject interface {
+	VisitGetProgressResponse(w http.ResponseWriter) error
+}
+
+type GetProgress200JSONResponse Progress
+
+func (response GetProgress200JSONResponse) VisitGetProgressResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetProgressdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetProgressdefaultApplicationProblemPlusJSONResponse) VisitGetProgressResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14158,6 +14407,9 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/practice)
 	SetPractice(ctx context.Context, request SetPracticeRequestObject) (SetPracticeResponseObject, error)
 
+	// (GET /ladders/{ladder}/progress)
+	GetProgress(ctx context.Context, request GetProgressRequestObject) (GetProgressResponseObject, error)
+
 	// (PUT /ladders/{ladder}/rungs)
 	Arrange(ctx context.Context, request ArrangeRequestObject) (ArrangeResponseObject, error)
 
@@ -16007,6 +16259,33 @@ func (sh *strictHandler) SetPractice(ctx *gin.Context, ladder Ladder) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetPracticeResponseObject); ok {
 		if err := validResponse.VisitSetPracticeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetProgress operation middleware
+func (sh *strictHandler) GetProgress(ctx *gin.Context, ladder Ladder, params GetProgressParams) {
+	var request GetProgressRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetProgress(ctx, request.(GetProgressRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetProgress")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetProgressResponseObject); ok {
+		if err := validResponse.VisitGetProgressResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18369,422 +18648,436 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khs3tif4KoiaG+HuHcoqyZKnW/XHhj4sW2N9XZfcmtm+ngiQCZIwk0A6gSyKV6OIfYd9w32SDZwD",
-	"IJFMIBNJssq6N/aPbktiZgI4ODg4n7/z+WIht5UUTGh18eTzRUVrumWa1fC3F3Rv/lMwtah5pbkUF08u",
-	"XrAlbUr9hGhZ0D3hgug1I0o3BZffKKL5lpF/l4JdzC64ef6PhtX7i9mFoFt28eSioOYvarFmW2o+vpT1",
-	"lmr4QZt39L4yjyldc7G6+PJldvHDJ1YvuGKviv5kniqiFrRk92lFa33/xfz+lv4u6/v3rkjh57lmZMlr",
-	"pYlcwl+4ULputkzoxByZHbEz0S399JqJlV5fPHnw8DI20de0KFhtnoWPVlSv22+W+OPsomZ/NLxmxcUT",
-	"XTcsHOFfara8eHLxX+63e3Iff1X3XxUwxBuqWc1pmRhk634+cZj3Jd3jSrrk/riWipGS0Uo9IXpf8QUt",
-	"yV8spf86I3O24kKwekZkjaQuDNEp8auPkXsp6xSlH34fI/S1bgomNDJEhAwKfz+VCh/khonEEBp+Gxog",
-	"5JfLCL98MS+rSgrF4LC9r+W8ZFvzx4UU2sz/yecLWlUlX1BD//sVPvFff1cSppW3GPddGPFwO6kmOyY0",
-	"2dVSrGbmMEvBiGJm/AW7MLReM6aHJlUsu3PxB3rOBYVtjqy8O493gpGKrhjRklQ1h51bM1pYMfQcR773",
-	"gqtKKo4vhUP2BjBD2PWb358uNL/hev+jxJNT1bJiteZI+MWaihWLCJcPXq6RNVXEPke4Ntytdlwv1vav",
-	"y2W7zLmUJaPC0G5Zy20wPy40W7Ha/LKWhot6M59d8CL6z8h1kR/M0O2/B2NLWAUskGu2VdG37T/QuqZ7",
-	"eGknRslgTrJZdXTFWsbW+yU8J/80a7QrsiSC99opW/Lg4nBSM79Lv/lh5fx3ttBm1KcrJgra39mC7rsE",
-	"GDon+JEXSIhDwridHLmtZhf+6ETJLd/QDfu16tP4ORULVpasICVTSgpFlrImuzVfrImAI6mpKBTZM7iz",
-	"ctbzGj70wswzsiC4vPPu33Dr/HbZa9ytdoa0DpaY3ierVfS2Kou+a1ny3raO8rUlajYvDNHugCJICD+t",
-	"dqwoAeray5qYEFKxK5dquEplXbDaCiEFonon60LlssNzc9H80Tix3qOQ110G6QJP/YOzXY8O/oZ3KxlY",
-	"/9bdI0UB0pyW7wNiLGmp2OyAPnUjVvn7976kC1b80iA3bOmnV/jW48vgJvZrv2G1sneK5z8u9PePWgZM",
-	"iTL36sxOMLpoXeI11F3Rhk3l4g0X8dvB/JBPnOdryeNMUFFllZH8SdVyN0HGGlL8InexDw1LTviHzyPS",
-	"KRBH8KAlmSPQDGnu12knn9yz56yMqAveOIhelEZWc+3EtRSoCFNNFnLLFBHsk46JtQ3bx9e9rmWzWvfH",
-	"+knuyJaKPcG1EFoz4h6eRRSOnaw35pvRSZtvmFlzZWTKhhWEamJEPXlwRS7hKhJo0Y0cB7OMdtLtqLOW",
-	"aklqG7boi0VWlhPZC3btaAlnVP+kupUSeVaXwcnGFviMltSydpf672u60HzBCF1RY5YSJn6XeyMfr4Ds",
-	"RvBrRhdrVhMpSkPdA250z48t7HpNaxZKESaarVlFIzYCVaw/Gg7qxaqUO9y1qqR7/BPdwT03Z3rHmAgW",
-	"2fLqGQhsVocEyV7Obh0/OXg5Tt5DP/4sIK2XI+7GNYPG91kv1n0uprqn29zTfBtVcNAAGKdg5vp4OG2q",
-	"47NmYrEe0vu/UUTuBJmb5wgVBTFydEa2jKqmZgWRKHO7i4anf+IovNq1y2ZeBgsXzXaOEgqef41CIOPx",
-	"Ddt/kFXmw1uq86XIG6pHtT47ejDrWbBgO2CU1lyz4Tsl7+peyjq+Y5rrkjlPV8XZguH9s+NlSQQ7MN2y",
-	"LMy4Cas2HK/Hvg2kWRV/R5vrL3pao6f48HqHEf1RhWFgfvbDM+tJSp5OKTfPas6W/Q3IPXXg+uoT/qWs",
-	"CQ28X9Ypiiq73Yu5lJtQWc9g28MrzLn3VJy6NdNIqsPpvZXgo2DmrBqdYStrFjffDfNEN6gRXE/SDGNy",
-	"CD8frsN92FE2tW3P5baiNbeOrwPpOrZ15gPva7nkJRwduqqZN0G6hPrZ2Kdl+Y0imjYzcu8B0ZI8QMYa",
-	"lV8Tp7GopVKsiG+lueufZkusa3MwXolnUq+jXh1R7p+d62PgBs1ZKcX3B9V6ZW7x4jxTS9sC1AjnCz+a",
-	"o64jTLsVIW/YlaYY8jUXETkOWtw0+2lR8pQLDyigUKXqfccsr46IIqCRQplvjALBdk4cGQlE1gzOfv4E",
-	"l3LRqPeSCz3Z6UKrcUcLrULJlieFK7pi8XNTlVQz2sTpqXRNxaigv8anzILoauKSh+Xn+A0XxG+crPRM",
-	"YL9hV+9XY+nsGKklgWeRmWXL7lba5aX4+7095l3+Lmm9YkpnXl8lW0Zk7Hujk1gG3cmmLNDAIULqNRer",
-	"8ILKJ/ywlNGymuA7onp9rWU1RcLgCHbFM0+mJHF9eO2QvLdroibnY2+l/oS4YPmU83IxegfFzN+nasMK",
-	"MHTN72BaCHbDauI4Np8DqkTI8iX40eW24zHtfa02LJjJ1vDsx4TZOcyIIJv7c3wVqotmmuD312u2J3CG",
-	"c328IPt/VdENULKpx81q5K2UGDs8APjJVlYFJ8Juh6NsQLWZ5SpPDsscMeZ8TkXBIRTQY815KRebA91h",
-	"/C7rBuQC38Wt3VWZtIxIfhtrseLdrTdKJjQLE1ZNrqmXjNIlhqyLp3rc15E8RnmzoHp0FtdrWkUWv+Ri",
-	"ZTWkQwYJLdIehzA99Z28lfiAJ4Pb100vvqxGbCJeAlReMmibDjyX7IaVfQl06b2NakvLkilNFmYSakYe",
-	"4E87SX6XXIAFWRAlCUQ9IpZLKoTs3JiKaauNgrijmnCtCANVJqKz0S17quJfxKSeOQUTmwrC/mhoifMm",
-	"c7aUNev4OkLfhaZ1RDX514bWmtVGFWEKHeCY20Rr3XGp5FmE8WD47GIHOvjRbpAwZL6z6jwuaHbBrEZo",
-	"NjntCHle8u08dXT782U0aaemGW1L6036l6lHbCSsnpF0EFINZzBD4QITdYsMRooSLgii9gN6B451K7ir",
-	"mt1wtoMQOca0jXaooy70iVdL0psm61h86ikxM0DNeytvmCJcEcG4NsdyzjSyfk3w9f5pPPSBok/cut7w",
-	"pQTRNF1MDfiyLeXlYTbY40cneMy3TCkajbF/MJoWmP4F0ZLMGdnVXGsmCLBLXyo5iR/OLZLjZehVUpev",
-	"FDz8/eUs+/YNPjKzVAnWEiX4fhFT5nvXRyLFAsTqkMTdGGr5gKGlFPgYuCKGK2ZWg93SvSEm9Vr+fE+o",
-	"sfMMo9F4/CMZ5K6oiqZHmIFQNm9xBtyK7suo6G9j3JE8C5u7gO9LwTCbldayEcAZ5gKwIdwTQ+0jBmvH",
-	"gT4aBp9d7BjbTMgAMAzykbHNqI1rw+jW1W5PPDKIG9RdOqHy7+LrsGdJFv3ZbnWW0urSJfpMaX4xzLig",
-	"Al3whIuZYbUlX+q13cznM8OyYFLRmkW59vRNnapY21UlCfRhX+Vr9ROTQPwG5K8D+eD0RJMBeuAAbjFJ",
-	"wgDvHp1DFkbb+glmjNZ5cnLNykis5bXN3/MK6IwoLiAKB6xqf5i1dj7k93HzxqoxjMsWtFGMUDKvGd2Q",
-	"pSxLuVPx0FFiar3MoUR6SWlN6wN3BAh2IAQkHRC6NKqBnVD0QtxyF8s4khqglBS8MLo30XTDSFXSBTtp",
-	"1TY39kDOG6FFdlyvZaMJtfmWxCY2oDQwG2KsHG0TenCScUui5Ccve03Nskkt5RZuSa5PWrbSdledItrm",
-	"4wCLmdMGAWu6ZrSI6KHRpJ6gJsKmPMJBcUm6JU4Ox/b8YA+JJVPsOL+g+2f7n6xbfoJ6mHvWw3ySEX0W",
-	"l+VfSMz2uWyEPl72BJmoIwYLTmcom/QF3b8vqRCxfNLjMl7d56YpLGm/+MjsVcxGgQxRo9EZEqorspRN",
-	"DXqYMv+45Dd4inTd6DUpudPWSrkzGtoa8y+6xFj3slBSu3OYfpJ4bssKTkXWo7l5SHAi7XdnF3YZ+HKU",
-	"emxLY9rTnMaCgj9sK733Lp7dWpatI+N0R9fsQtZ8hYHPuM87obPy1TrXW5jymQyniNghWj+JnegM6RQj",
-	"7A9C1/uJwmhKftfC+V6GTuNbtkMfDUSB65ottMozchfO9ht69GdWaTQSv8yc5DqoyFmSyqcmarKWWwYK",
-	"9MPLh9/fu3x87/IxeE6CCqcRPav3eSoIVYqvBCuIexC0dq4V4cWVNS+rRhOJ4RGMZZHd2ujtmhSSKdAW",
-	"INfWPFGzw0nFZrVk5Wiy5EvzjIt9x4TUr69fvYAiN0oa1dCSQAWc80Pa5RiCwb9/WwJHrJvtHPMKNKvN",
-	"d/7XX/55ee/vT+/99N9/fvP2/b0P/7j3f/32+eH3X/43vPVv//btP+m9f7+89/d7v31+MHt0+eWv/xK1",
-	"160Pbks/8a258R9eQpr7lgv8+4OY4rKySsIQGX60BRArWzcV0PbR5YBG3NcPc300RhiBGEM+MKqSTV6o",
-	"mnnJ1ZoVZAfKv2jKMl7PRpXlXdRAgkn/7XLA4eC0JceVRkjUmPzqEmStq1BVUj8tCnQXVlK/YQL/UoNy",
-	"tSiZzTOpJE7Zakv4MWPivMBs6qqW8zbp1PkfdVM9XzMI9swujCr8xuZZugi+Gxu45JpBHSL8+Uf8rJAa",
-	"rfAGP1kz1WzhTyW36dgrvK2oLYwDUSn0RwbCE2VIoMShzJpdaLat5IUXSYbovyV1nIjqHRrdzGreV7i7",
-	"JRXOw241cqXpXrV+JueNF53AQ2iCWIfzcGpnvZnuZ91iAaS/KMeOQVtv8jBSbbLlotFMdU7sg0ePwgN7",
-	"GTuwNdU2gd+/9mjskAMzjRIF2UthQpaN30QiMXwlwnPivEDg3YPsFPenkuN/C67wjzEm8XpB6BaNuXfN",
-	"CcvbJ7gIrPXuZgnTQR3AfHIR97s7h1u7IeMCFA9DZzs6Lz28nA1kwHY9xzEuApW38/2//32MR7ScehHE",
-	"fDHUZ7xHFaRPC1ZXEQfxD2JV0xtWEKNbgX9DabpcElXRRRhOa6qK1aRkS00WshaQJXCgrzNaRF20rEbl",
-	"Hx7Ai38GljooBeDdU+Cr5YL8MSGYl2Ui2YX/ZIzmiHK8nqLOqjWtYl7olxyKQCuq18pDK+yFpp/MlK//",
-	"8WPUxOCFzkteOdhtfNFP3U9rZndgYPuBCscH/z9lPrc/ZlnAv58uzNvxFbRq6WHJgq0T6GurhqmjDqAF",
-	"bVyAp6/rgwM09kUIgTg9URHBaO1dT/n8iK+n/dGLtTM+c/21kNMRS4ugW17uQ8G6Yfu5RA/QXO5Q3Smb",
-	"RUrcg36SP5WX5vHYRIwqOjEpM+EvD1BA4hlBKJ3z6ksaxReftnE7FwRQ9srdrr6VOlGjCdaDipcEOv8i",
-	"+EWkIJBZaaeSm0QGT7+3RsqIJyiif2/phoHSZtRgQTsU62R+V2wia2KiT9TjmYiX4Z9iWdLwA3lAnBaT",
-	"NYt3FRPX6eRfpxAMJZVQgvpfVJak04fTgb+cjBG41TuoN/Y8+zpZn8GHgb4d5OnhWfNnt9X/UU76M+JY",
-	"vBMDdLKv3YSAd4ObxsqoVpAGp2lIej9dR2+gwdjONLU/HYWdnNIXOM87lB5aYCqpL+2EiyB+5Eiad8ip",
-	"Y2E661JzowxNHWRXXzmYy5uI0LhmW66lMGfDPIBBl4qJVmz1D0q2njFHh24kx0GsOoUVITaLdax2p1kb",
-	"FYlIVFyvCAOPqnSzVHFf/5QrxMLsxGX6GsrJzTPo6HpCFN2yGakor82kVrVsKjerndOT96SQRu5EXdi8",
-	"4PH1p2tzzf0el7O87N6j3aoLa7eO2B6gtnmRAvPzjtw1tZkHsG3+ozPLVG5uuOF+PpaqQ6xqmT+CxyEV",
-	"E0POrJPTamdukKH5xVMApkMWxfGJzC3ApyI+TFTlPlLASUpqdFMRj/o5CF3aHKEhDo6VEXTAS9NuKo4f",
-	"29PsLAi/L21ChL+Dh3CQXsKtnsDXQZE8nv3lXN59hdnRM1ODN3N5pdk2ihpiq4hGQ7IaE+ACHc1NMU2A",
-	"V9aJHE1/i5wXumU2Och6B1CAuoIkzCsiUNFQ5GX+stZHkuFR6Ng1EdOzqHlZzkjNaNFmFEBwxE0pn9Xd",
-	"5db33VNRqJRAoTeuYgvcK9Oihlz80rmFAwGUykvppdJi7fSaUUQYaoT56+8SQnkQzrSu+KDYzafdtgm4",
-	"JVcavOVAUXCDdwoL4ppi5Or0HtwcV8/d5Jo7b+EUq2IgET0vao2pITZ5LlLC4sKu9vrGSTqOaAnZIlR0",
-	"89iRJ4dEKh74N8ZgGHDn5ME+mI88Y1QPVd5nWg7mkOSPfG0eT9n7k6xKHxzlCs3vPIE1UItkLT67Imf6",
-	"pbfivS3NPdBXBpxkBU0ldnZDfoF2K1AJhvT1CQ6z9nqM0LmQCaORfap4zfJSsbaOESfMB5l3QCtJpWGb",
-	"3x0oUMzp9D8PwlbjJZS25rc/4I7uiZJkSesZ2mdlwZSe5jzBulpWHZENHRWg71BGQjR4lgHMCFpxnA5Y",
-	"mZSw9RebqUrPB77YnIK5OLvQddwTHQS45ZYrW4zFMQ9ixW+YmIIQ+aFOSLudgzGK45thrgOoA0bOSAmI",
-	"YUvNandG+4hhkaslWSKGcEOjWJSugsDunt/iFp7SIjLas+DWZc96e+kceJ4u3K7PHOavEwGzbs03XlV2",
-	"r9IiEdjh9hKKcnlqSt7L1HSN3ByLAyRxKdiMoBFs625Qo0XBgvk1gjBal5zVxGwKpAYLMqdg7Dv1sEBW",
-	"c+KoEYWManXHhFTNx5jKRIyeGEpF/vgYS8D6Se4IJeimNacMyqcxyhIvk0ol/KWO4ZRrreRYjhpDDtSu",
-	"+sZO9hsFUM45kqBmC15xBz1/8HEJVfvEFTqRlXxCNMCP2+EWWFamzHO2eGtGWKnQg0iLomZKTbCNDrbP",
-	"VVrB2jtzje9kU+pUqUZ3Zb8KzGLji7XV1La0tsk+/XxUuUl4svOTXRJlglGAJqxtgmGjy2SseM1jtclx",
-	"Fhljw8MkWPOR+LhIXXfgf5f7ZVOiQxDtizoednxpRMK19eIceESkYHGrdAoMh/MQuZkhTGILQA8mnApy",
-	"yGxy1GjWvXUqwSyjJOE6pmdbvIQJKgvXLcpC1FOTj4yhqUIvU576AU+PncNgSW4AN6kEWZ6VchHh0B2K",
-	"2Xx1OCu0hpEy8+3EbIYgLFpU0JxQhlnWpH1FQhwDg5EHqTjBIpaibY7RP3A1o8U+H31FTca1VwtZ59JZ",
-	"8X/PfnQyoJTSud8+GTfE40N52nssESSHo7tdcnu6HF+2xPbcF2VyjyrVZ/E1V1rWEf3mB6vUQSk+Znhz",
-	"hQ6v2VHmpb/touGFjCTPCTdqFOPilSZzVkqxUq5S2N4CWEpW0xtWqjjGhYa6uimImQOXN14zjvDxDWtE",
-	"8VLW7ZE8QE5JiYeBytPwDnRuS4t4GYF+DoLWg4Ih8xC46t2ifwr896OEqBn7wLfs+HKuwBWcQBlRT/Up",
-	"HlbbZ8F9qe8zja3rx2hZJ5bKrw03bukeTC1CLUSsrfEIbCraaLmlGszh2qYHWngz6LUEZvaK6XWHtu36",
-	"fmx4wdL1SVOqjiblT8G4yeQpbh0buV4JauRSXdjUhB9HNVgcoHUtwHLdEqJb5ad7fDLlnCYyGQ6Xm4q8",
-	"Y24jRX1VJzSrn6go3gftd07BJnqWmnGqKcIxRWneb5gF1ZOYUtznZPsIuKW497vxiygRsU9IDK2qVjpL",
-	"5GRDFdPMDw4QEK0Yw4tl+W558eSf4wP/Nov2DANL9yooP/TI4q4Um2tUuuN++KFouVUTYMEDRFdw70V0",
-	"lFhLmaFluk2c7Mje8KqKZW14t64rfhcuq31/vAMjaEnjBh5BN/pJblNJnQu6ZRikNNdEUMxuiG4rdi5m",
-	"ifZLB14/uodKXl9fiEigrGYADWbWvaY3DBpmRJO/llwk0F8TyDXPUx7GiZHzOgGCZb0RcRHsS7sShHAo",
-	"EEpuGeYbGEbQfNFxCXU7eeQoDu4GsiwQlphFvSeOenHG2L2WseYhvgsJQMF4bUJDCjCwC9fK4qJzsYoW",
-	"czvkhVLucPPzKrjTqLPZLQRiVdwDBcin9ZkYqO9OA7VFW15C8Wm3jjReRhqtFn21rWStJ6Mt6IPefvsU",
-	"dhQri1TgCpLRF7JstoKsZVko8peFuvlreAo7ZVEjpXWXsVSTMKd/8Kpqn4xYML+jOFuom0SBI71h75qI",
-	"qHkGaeW2cKeWuwCIGxNIDYfD69Zl3pSQRmrOQ6M9PSI2oodvPeEq/uA7ciKQ1Q4hwXHUY/wZzjyLRmYP",
-	"vj8bR0uzlfd5uHPAk9FDAxweA8WYmLn4gc5Llsxb3LAqkfE60qbBtvFMnRLAVJNiRagRqC65aYKvy4MM",
-	"RyxS4KJ8CrwqMjqhVPqi/XK3uYNH+PXpi37x0Z3rHN9+j1BgXKmsyrBiun1BkZIrrbpcZotqPR5ATBz6",
-	"L7wSSxljmQmFT7MLmbSHE76TZIXKuzYFXs3sH2L1KuOY9LRZrfUbmcL0A5g7hIRU2vmslBMSNpnYaE3j",
-	"iJC8CEtLgsz4dgqxbW/hKKbdShaWKdLFY48N0QDuqFtu7hIoLZjVjGgZh3jMQUF0QU4mCnNWfd182Cl6",
-	"ALCh18p6ErqGu7PGqtEBZrdbuL3Ua0xmsJUXYzXRg993pUm9OyAoehn+xhTMQVyNpWGUmYTciWc2bnpc",
-	"kx8bs8sVkjBiuggz04fZcV7aGSTXNxHwG2OP0bvqCMhC+Fhyaj8sl2yhYw4iXfOUp7SleKLPVOK3Xa++",
-	"dZqN7PRvH6X1F5abbnKdL/3FkFme1a7jdK6Ke6XsCMkp+1beB2JUys3EecH5ivA6dCsY9HDYJwgtXfAp",
-	"r7UEZG7FkQ2HYEHdLbagpdMaJKSyAyKeK5fNbqI7ctRT/R0giR778sz3xF+Q+UNaZouWvnof3bDOjo/1",
-	"swxcogJygXdthgcBtjTGVUE74OMbOtM5n6CTv9sJiDcmWoAIHdemjO5BmnrFxNSsVfvNaGoE5RMO9C+U",
-	"l6cmWAy2HrFlDmPTgKeutU33GMm8ncZcDtt8iollnsemfF8GOzNHTcxOgz3swDyb3MO5PQNBdmekbQlu",
-	"t+fYWdD8ueW8lgRBBUqRSA95TZWOxx/nrmYyX8/PRqDs9fQZz4SZEqt0d6rr8oJLiS7fZpt0l17RWk/B",
-	"raTVe1rrxMkqIqkH0DrWMQ0iBLKCFACoGPhrsMTA3lMzcjmhFeCEFBLXfTfSs3Euiz1UcSrKC7ID34CG",
-	"Fp42kGKGIdxYHqsGcx37+t1AtjW87vG1zCBPyINvH0HarZCauIy1kTw1zB1xtznu3izoKpwOU/u964c+",
-	"tw5lNS/8OTVmeOjvc7CRvvoY617ivj/bQMW9K7DIzEgAZtux1cJCvbFFg4k2jdL76OeS6qKQN6zUuVlR",
-	"50bZ7PWnqmpDTsR2egL/T76bkcf/7//9/3wfTfLPyZ2zpt0hVqdb+cyxgQ+ju3KylLv8tQeeO5CmXMdQ",
-	"eN6jgCZQYwtZqnDI/F1CACC57Zw7I0oac3miCgEtf6MNydXo1epviHTrng/g27hhZeuysTBos4koaKWM",
-	"9YeXBd1/A4q7MYhcM/tG6OPytF7LVapH3ES720IWQ7JRVPqbzVUxcG4ojMNYlZp5lG9AJCulWPk1zSwK",
-	"uFTMwqG7ypI8jQ9mkJzgsOrFVxOgPK75SiSgwD0iXib4D76A6XxnsDcQwVJk8hVEgdsSj1kbYoa6I7Mn",
-	"V4RDxRM8bzle0w0XK1cVciobAqBrROWcK1bfQCOWcLZCGrEIvlO51ExYlGVzo3q98kjvRFQx9a4Kx98z",
-	"K96C3W47QJkj7bbAMZVbYVqCPgeMgane2I6XvJ27q8/67YTaJdenIBZr2TD1a5aj8ljgTVVKfdbAm/VE",
-	"Q28ZYCTX4uEgZ7ALFPzgt39e3vv7b//74T8v733321+f/PPy3mP8p3+J38C0UzKxRZwU8593ENukYgEs",
-	"UjOlMR2YFhndAOC7adZ5Ec10X5RUreNddyTW7Kwh2uUos2bTmn/m8lHRJCpqC7o3u8O1CnfnKkhOIkJ2",
-	"Nm5LC9tebjxj68io9JQ6lBZzd1qO6nD2XCp5tddiorKNA5DBCmQmxA4GPistnjKjm0SwIetasfFI+YZu",
-	"GB76Xg72jirix4T7ewFNhud2y5pqip3kIrKqYgtOS0LnyA3d8jbI2xmvbnJZUr4pbyskrQ7cwWgbSP11",
-	"bTZ8Bas9X+lziVpILB33NZ2zqYA5zuSK9ApMYr6bY+aR0bW1ZrkKKUk94sUAfuRBNR2gr0MChZbEFfie",
-	"hjGZzH+fgpkeRxEDfqpKQLbGlGsi5C6kwVyiATqhccjkYpyKiS4kV4Dx1W/0PkjDtvYjpoI34kWTuLjr",
-	"ZoJ++0sTV28rOWGu15XUya+8mVD+0ZN+O1lbXPUI9ntc3B2ZaHOcoZ1RJOQkirW0W7ngWcKR226d312H",
-	"FukYtOUvDzNv4V+CgLA9zgPyqqQRQ57yRLdRbGyUsI3h0jYKBjwVAM53Ieaj90ISae0nuTOv7dzlYm9A",
-	"Mt+bEz2zGFLdrE7FtPndkCM88tqCUN2KyrOsGRvGORwLf9j+TIMpT/FW/zbqZ7Qqt07BPrl84Rm6W7ag",
-	"5So0oSbHZq7ZyqlLA0D7Eb1H6lSu85KLQvmGXNDtuOQFU1l3vk0BGlAlhNQHKSlmCN/NxJDrCfoijKph",
-	"2WVGsGvmziZPU0Fc7wZLRqOkoLPxHLRrY0kHcTSkKdCg7PhR4t3RcIR8GT0yrTNHq8AOfjPEJsC8Q4w9",
-	"AxOBC0KJm9wxumGrCVqtrzX4bTePVvnrzDqgsa/PshzoZm9lQBCPMmLUS2WbwOdaww3hC3abhPUxACbY",
-	"K2m7I7vPmFejXfrDUG3Daz6vab2Px6qnZUA8k3KTjFgupFg4eO58YV5KGVOZQWm3ziasLTVKrpDEVlZm",
-	"Fsbi5Z+cMlRE1NPW/x7eOVufOJd8gHQIqNjOLr6pIuZskI0Yb5f1Rt6w5/jkF2hVorlY6GfR9mkv+HLJ",
-	"aiY0Bj7AjcMVKblghJZSsCty2aLuIjAZNM4EtzIXyTqW1RS6v5WavUQA3BgwfmPuqGllkpMAIqeVYf6q",
-	"WJGGsK91wvjA8sIJpVhhUWKMG9d8OcVEMI8nHOnYTDRR5ZvhV8cYtdI104s1m9wAv4kF5t4JRhzRyELe",
-	"GD0KFAtueJISczCkgnInwzfO0ehKc8Yzeu0dYQt+kQot3Ls9aeHGeZKHS7XTb1nes+vByYsecuupH62P",
-	"HQLJyk39THYfn1CH32I+2dfiq1I6WQwKSG6nNVIbdBdMT/psjTucW2xJzoT2gXHb5Ax5Z9mUZdQWfkOn",
-	"ViMpuUyYIXrNFxvBlDqmbUz78gyHiC8yvE2T5e2RPjFmp1QCZXCi18zYkuDMNOc414E2DOqQgfV2pBe7",
-	"ZppHc0LfSk0kXKwFoWJPtp0ey9Hapxw8pvN4Voays/1WBv6TbncNdK5YX0oE/6LPT5kht4gZgvIetFui",
-	"nHno+eBQNWqZcLQaa+l9eyqaEgLJd1doqnZ666+ZaAEprwDC74+GlsQIQ7JhrFIQaAHol0Tx33eX46U7",
-	"bS1gUGURlL2skkY44lbyDRudfWJ6j06enWO7w10Y/OqhwDrkxyiDRW7Oo7FQt+zfLWpaX0q9evr2qcWk",
-	"xTCnebQb8ox2ychFRT1cfAT2083PfTROD9vtcNpReyXIggkzgkYk0MNSJLFY/5RfpAzPv86uVGblPPvZ",
-	"Ddt/kLkoXiBiQ6B1mzfg2moYq3OXyINb5SOFTUDhRkTa9vT8LWI/sIImEqHgJ3O6bevT/mVSldS1rloi",
-	"aGPLQGHyAvwDYOLkNMg3FHfbhLQJ9ngWsIcluaVKnEFjRRoFWyUdub1sRtTZKsrN8YDWMIkt7OhRYa9R",
-	"lzM41qMeZ9VDCEoinr5BOM+YC6aIZ7UvKS+bBEp9PhRKvmPK6FVPJ1gWigk96XkdBWf6mVX6SQhrTraU",
-	"l0Sx+obVM6KkubUwXmGTINt61EpbX5/LOrUtvniZDD95T2n/twY3K3oByExNKRLh1gAjbz8+w/321G7j",
-	"T267o8wjNV+m7MA86WK+8B4kQCyq7UC3J6RJeK9I1DGAPoPD1nN0uSTGVie0LAkkTM/QIr8cL1Zwvk5r",
-	"ibtObM4iT+TmBOuOmSypmBpNiId8sKd8DKYoJBVMYRxVKfDlRWBeO6WPwSoc2GVk57q73S1GTL3TbRUU",
-	"IkhXGZK0QbBXyJhXbo+hABaGtLNNLd6Z3n3vUMFtp25Qt2cWBKekvEAWhJic1Mw2bCwU0fLbizge+fQG",
-	"JriLp0CY+fmHF1yPWL8lDN6n+hygZObH9ykoteT1O7h9/QKAvi6D2yKCMvxvFHEZP/3v4FqGceDi/djh",
-	"Z8TgZOTNqxevsF4y6rQ2hhzX+1RW2PkF3tzhqoG8CzDqQvg1u9fhVoWs491xlkjtMqIHyjeCOR6Sz6MH",
-	"jPhXYT1p4KW3bPfUteif5iOLYwwYttrLBlPcjR42C1JhH45mwq6jAGE2E4IrUhiLz+Y1XTkU1IrWthff",
-	"gXmfPAoH3QRGDG0Z47m3UoMJgOfHJmPzONJDrG/m0a4I7CfgLP9YD5AECgeUUkzaj7hmYH1PoG65ldmd",
-	"Q1ol+Ox5ybfzI5ks0QE/p0V9xhuALdan2qWH3YCZh5S7fDSJciHJcLAEjVxTxpey3k4l1WlNE4e9Sf2W",
-	"iMPOT1b9CB21Oh9+dDlajtBpRZigURfD5whm+irSqVU5JbPwLdtdl/Jgo/7bCDm9jRRzHeP4CRL/7CpG",
-	"p1RnuJY+GTGwQwzWCcOEgYwODM5ltEQBo1yDmZ+yWa37zTnaTEL4SIxQwZGJQcVFis0mrHNawu3xCw0y",
-	"NzMW+t1lbKUR4JEpwTZXWRps5/ePzrqbrvo2Y4WPYwsEP7gaTp+hWKrlM+9swOSgW9YEuuT6no7z9J9C",
-	"zk6s6miuaaoP8liemVv4pSmeuYOta2wdLlOtMSnlhkhh1UovPmP9W5S+7YNpM7BgqCwqPxy7Xue2dgEI",
-	"H9T5We4+RGZJ3A1vAsE05fLlJXvbV78fPn48Hhi8nfjdbYelK1cQEwPJRxhb19eKlyywV72a+XhcdfV9",
-	"R2IgcuarDnbvwUPyhj9z4HRMLGQBeLkOUXe+h5Ap8AKmnIW42bNxYNYzQXu+ZaxgxWGum5DEtRQZiSrH",
-	"RFUshp7g7nc3rK6b0havTG6oF07uUQ9A97f/+pf7/3xw7+9YVPl//PX/jNZV9tAmPAc8mEUrcwLA2ssY",
-	"YlYHWaUDQAipfgeKVAwIkO0TAB9Ma445o5pumC2ptqwE8IVexEJBtQ18C9jjAwTC74cgCFtkQdueH8FU",
-	"wM1v8frSgBouGzAw30bPlXdoBdbyfxt7qWZQA9snlaGNDuhl68gjiSi5upD3hLXz+342wim+0W/fvRSS",
-	"5jL6nQDCYwDvw3/nYZRWCVd8MphnzJ7WOXuM32CQILetYVlPxMAc0opVihyuVHyCxXTDYv2RPgKgusNG",
-	"1zsZpFBEt/EkEh5dGn+uavVGaJ7CNqFKY322aLsmAnx4Tu31jrFNEWuwed0I81Guupf695M8R8ARbohE",
-	"rS5ucIphghYbU/TrWmS5SsyDT+eyieIpl3vslLlikFDo8p0iNXAU6rcPbqKoC/cufDMxZn3Y4dXHs4EQ",
-	"7kQpAa0usoh9Gz6jMwG/P0XjCZqrEA/QDUZx1WgX+sFNMCYy3trnPOCTCvyTh/Yj12vi5gR1c5YZZlBq",
-	"Yd4r9207kiNPdZu0cFhiBAcvR1FFXMPJXRYym45Ncj5F+P7B1ExDu3yUcn741NprNjmleyDjPVztiRAs",
-	"tjsJ9qKoBdT9Qr4nhq9c8XbHO3ggNWuiJLY82RpLzb7S1kAmtNgHg51cTkkCTcPrvWWf9A+BPzbtqY1A",
-	"iR7TZLObARHmjWblWAdOXee9sjF0N53oKtuqqOPDtVT/8Ikujk9ywF4NS+ixI0XCbEz1LHJz7//mT8Uh",
-	"bh1i8cnamCxXWBq844r5ep/oNX6uTIMoXOU1lrbrtot/PPuyW/oVmnS01tdDCQS2ztaGlLX1yDy4mE1p",
-	"fHeuJAXX3SC7uZ5LYLDVMO1qbU6D48A2u8F3N7M2tdPPUujr7yomrv2kDsIVvOCnlALZucBnomOjXyZW",
-	"FGy9ExGwwVh7hVcagBoEdJxYeKasaqaY0N7LNIDfM5qqG0LUpjpSmPXcREuFcyrQJ6BZ23FCuLzBEGxb",
-	"MuvHGpp/YF50l3EcVvSZMAn/ZFBph9aSHYvH5xM4jmnMPgu214LD+Pp7t6Do1jmA8/5tttSxUAl4+qCD",
-	"sG3jAs3XKAGY6qjowl9OKi88b8ti+zU3s5ldaow8721s5wB5oK12zIOZoEqn4B/PijGRtiy8N2cQtsBM",
-	"9EWsRJRG4VaYgGoroWvwbFQQRUNwEIfHlpelnmuKBF09sgn/g5neECBuEsMHwyNdfA0R72lqeTD5KeCw",
-	"nC+lLAGoJPPE9hhzABCXDcJClU7Dw06Wk5l34CHWiLsN3V76LEtr0tgYp0iVMrd7Gm36sh9bQcsPccGR",
-	"DEYdmHRoxMEGjG/soe0Bc/ACKe3k9ZLj6IYXfRyFUctqkAd3VNmmptPaxB2CmGGTLqwl+ME2/QjhG2Ox",
-	"m6lNzDughZ7B0t2x2wPSV2knOUEmwtqd3M0pgrhmpxBfpl5fW+v5sFLzYJcs6FKgV8T2ZQAvLm/HWgM8",
-	"3LP03GUVA33lHcyMDlwYrfKrByfs859RKn48CF+LvofTtoSZWdKlge7fO1fsGdrrr7Gy1DEY4ozV671e",
-	"b421udAUKkHNVJV3Lvi/OAvNGFbxGkOtE+XEJd+w1B1tXnL+Fet39kLe2ILbecnURaJrnUqZ9wj0v+ar",
-	"tbn7BVtRzW8YgpnJXeiySBnzdjk2DSC+NU3M3fYn9nfPPPI8bLM3cN5ZraQ4IgP6uKDVSdGohRSaLqbI",
-	"fXxhtAL5yFiSv/q7zPnSYiNaxxlARx02TYyuLz82FTRSmtoeyfp+LNl9DKTdpRAPyNK7HTDKQvEbnVZV",
-	"LW0vLCeNwhoeM8H6BgSomVOIOxQVPcdjG3/g2yk2jVnOM1pPA0oeQCy1CnoLWQqA0wijQCubqwMBL4sF",
-	"AzEMQLAoeJGAMW1ErIjiaVkS/A17Lait2ea2/4XGL0vFyO+SC1Z4H/g218h5bj4fRTDFjkvZdH6BSUWx",
-	"Lw2it31o7xAVWgqAoCOXCWy2Wul/RCEwQemGVgvKw5X60j/Z4H0OfsrfJuROjrKlO7afYy301LVLNOxv",
-	"fdIBy+jyWZI9nYY21nsr3lFs8K2E3wXhYPIruW3Va/RLeSpjDxlxKzVfqmnV5LEJSPHa5zPE6s2coz7W",
-	"qPDVi1dYkMl6bZ+vQFOxbZXdLTFB05Ohlz7bP41vRGH88ExNcP6g1prAoLQ+2X5xIQBfcg1JjFGlz76d",
-	"bow4qcNisX8p63xocmh8NtmPuOFVNWEjrje8ig5iBM4En7x5PAXL6BCTJrQWT6cs9gir2SedwvHQPIGu",
-	"cENrngLfhiA8mghbspBbCBZRgfaLmRAxNyODypIRFScwzYIIC66unbkH9OpcN36SXdB01/3QgVz5w+Kl",
-	"jL+UA1HsNzRQQ8JzG/DnrNWXwuvKbmPLYe092718gmsjEFhOL0mqbbZI/hD9KOaORuUV4cjME2Z//gjj",
-	"6XnQALYn3y3jTTiICd8BENaUJIM59WdD/xvAEPFVCmmQipPSwjqFDq4oasf12oPS262yA35I+kDOJdEy",
-	"HWwe59C6UuzRdHzlZhPdwJIuWPFLM72IQPGi44zrHLOKAubUbycnbE3zSw2IMnwiQQIH6z8xRa2WVbLo",
-	"52+Xg1U+318OYvRHGvxy143pitA5JADImlz6XgLYxiymvmP+4vmmWXExDcP+PRfjXx3rbgw9KhKYn0gF",
-	"YwNqFwSAnq0IBjXVxh+01u1yJhbIxjLK/zaeUG6x/0d3rJcYsbIF1G7g1FL+tWHKlSwcHG+hdgkJTdVm",
-	"XCSZh2buK6nhr9sFpvPxRiFgvV9A9HpRiXT7pEQhmvnJf7eUcsMKDI/OjAYFP3+rpby3KKXKCr7yOITy",
-	"YbVQ2yamkspqWJot1oL/0WDTXNFJn3DtZyqfR2GUIfxtzlbcPO2aYoTZFmbeqUAJwtiHJUy17Ubrhw2H",
-	"gz/E3dxU6XP0ZkoKxEufqao03bOCoOstMp5MzUSgOyOSlcddQ4f+b3/Y8xJzrEhC1cYVLaJTpR+JHBOV",
-	"/kDGO3irmID8uN6nKJETBPMdPiM5uQkb0jvRj+zlCX45i0KETBfUaNuAaEvqsH4EWctN2u6v37OBGJHt",
-	"SR9x+hEoZMMz33Yowm7H0F/c9r2lbksh3ZQLAp1G2w3v4YQVFh024lBDk/rEBG53lnBuOFXuugbhKGkN",
-	"tYwCL2JPE0Xm+7a6yFiTimgpSdnxp4enzBVuxiLykAxiniAUvkBQUOYb1mm4QazNjKf+AFFQo+eKsE8V",
-	"W5h9A8g3FI+jcQKZaHKQaKUfJNQ4G4IqDWySM1q6a7kq6WIzsFmuLi4c0TKt/Rc7LXNPJdLgpqHmuOME",
-	"cfpYVmFODNghXbh6CuQL8EEvpYXK+2Clgi/Dda31kSaWj2cejgc5cVwOxBMMTu6c2if2lRMQAMIcFljY",
-	"mY/zRRJLMS+30JYN2GQezD4xC4iSB5L2F2x6rY5KFhX2upjFqlqCmq8WMey/xRuyqKcHifPhl44rhzsh",
-	"IghrD6+oYIojkb9azku2jcEba8rLZK/ZJuXhTgp7/IfRNBfz66yT7dKo1MwrqVBrOEhzWUs1jiLynIqC",
-	"FzaReiGF4gWrJ7hLOu/3QASoSgR/hlIqaaWIkmQJ9Ql+Ejmu3L6WNsW/vlgPOOqPKTs6wV3iM3BwDcH8",
-	"fN6jm1Rn2yzNY5zyi2Xkg4T7JhrueS13bGrbQ/Bc3R4hYKLRhTkd4PiubxPyvpIqkFdF8tzB3fQ5d5e6",
-	"7W7ERiCO7LyUiw268Q884JMzaXqN6WwSnU3ucnNI59j8wrCLdqRsw/8Q6ajbNlo5uj7GDdB+bXiexiB+",
-	"z4FwJ2Zonj+7LqUQuVlHk1DWjNbFB9eSIi5Q36ONmw35Po0QNY1bbV7ZwgeekAdkycqSUKyGe0jUmm72",
-	"M/IdUbLkxYw8IoyqPVZJN4ovEr7Smi1oWcZjbKpBw15pYy9yNSOXxpx4kBe5OT5XNtiF9A5ex5H0IWLc",
-	"aU0Kde7WMxrtJzyAlHL57d8HsVJmF0v0QUVtFWOSCQKILHtSsRp6iLg+rYloTyoS1HbdPOQLY3IytkFQ",
-	"DELF3trzmtCyvAqAorqITWua6rcEvwx5pQ1trfrnDD+YgXcZgFKtWEEE9L8YgrQZIa/StL6JrftXAVxi",
-	"szehvR1Quy1iNcuXu3hn2kx56HPUl87T6ObjyOS6qbr9GZSXACUX5tyvubqnWb216kbnz3sGmplZ2z26",
-	"ioMn/dKI0xrjuZr3k6rBtkxP09myRHrbTG8LKI1tb/WkZG9ixa9Hh+2oUnwlpkh68LOMJ7IZ+6lL+wmb",
-	"NeHzyfz7if3muJrYZO7AKobs9hlpBEfQjgqhx/uvN2XCLbuWu9cSN3ewHah97MiLuhcN8K7/NhwAXtIg",
-	"LJCIBkxInttErw/f281lg6q13LFiRrjwpflTGgzHxnhlc6o68lNw27aLCaIaB4YY744/sQinpJrRJhGD",
-	"8DmRR6gotHvjH6mv1I140SQMaQw+9e/EylDJBqYi/onpKVVpNdjBoOcGLcbVLAs27eIRB8Unbrvc0DhO",
-	"G4cb7Gt4DR0k+rK41KwWUHYxIWvNfOtp+2Y0BdiiUox+5yM+n8qKdeDXh1JRKp8ms+GiABjFJV/qdYAK",
-	"AkieyxI78uRvuYuLjk79Zy7sdTulGh76icWyZHldyzoaSqhZm/5jW/ZCYI9ouWKQX8cFWUihIV1oK12C",
-	"/inTSdr7WIGU6rE0lGTZVPkcEcWJsPE6NwMPwXvYcH7W6UiD2+MJPOsyffKwhAweKR/q9wofT/g9bOMW",
-	"+gNyRIbr6ta2bU5pXi1/Brfnlv4u0Q2im5qW97ZcwN/XtN5KwRf+H7aslEXw98W6lluq+QIMhd9lfY/W",
-	"FVutoIEHPNT5B3hiXssNE/cWa1kX/qnDf4Qnl/yG3fOwKvhg99800zWFl1T0fvdsM9xyyeKrGiKSNRXF",
-	"N6rN7MZqjqWGc2WMNoJchoVo5s1mOycPzO1Vcq1LdxDJ454R69r4TWAMhwcz4ZUjypY9+2UPc1h6ZLP5",
-	"YLoHTQbjXChrn5oZa/yqIEcYsJd7ZGwLLBz/QiOg//Hm9cXs4umz5xczSM6PY9j2mwmMVgzBPMcoYCfl",
-	"R0iu+teqlLS4TdTvk4G2jwLOHgG2PiSXW5D7wihW33W0zxP06zy2vekRERTbwyjjTaOULW3xZTRBCBDL",
-	"GbMlSg7acVlKmdmKrZJK8XnJUk7mJdjL00I0dD81qMPocWnc2DAQ98/uTUA0pHSwRju3dl1xHln4DKgu",
-	"n3i8tSmon7agMbrqRb8V1fGfy8UDcaPOLgL8uLQX65rppoq5WTZsQPBuse9y8YTA5oAfwKhTM0LJYk15",
-	"PSOQUoi+S5fcultLW2vX6Xi6x/IJbHALaYjRAlB3iodI+Awegrripk/8UUZdrNliQtka0O45vhOzYlLm",
-	"58T2UTCMbx7VcwYc3fQZQNmGgEjcLs9CN+yk6CZMPdmiVS3WUiaAooN24zuKpUGMLtbotnFrXVOxsimj",
-	"tCzj3XHvBACqaA5MCDw/fom+UbTlMM8DAaf6DUkeU2C1WM4CL4uBlsoRtD65ye39i51RcIjhiUUkasmV",
-	"PuI0DfNK9uYf7pbfCq50ei0vXXJ1rENQssthJLC9ZYkm2L7QP5L1Z2sDFGOiPWnWR9jN1tbw0MUT0ZRl",
-	"fmfqt/a9GQ5h5Lb51EoKBiLb1aLHMsht+MfR3yaMywqALEVUyMRYytrblkBtQB3JktyXRMPjVS13ep0Q",
-	"YmuqzHUkVqwg8HlEZuBbFkUf01a89GO+VhDmATrjwxm+E/tc2Mc+t2l9q1QNHynal1o4VrCoYMozp3NZ",
-	"skZ3Ix5QfIoxSIuyCo7aK7KUTQ30hsiisct9tmcpd8B+a2ykfxC456tcjb1ExJsc3Z4XRcmOUURLYHz7",
-	"/gxnFycNX+oJTbldhKUPAiB3+T3boWNVnRGbR/DanW05HzbKXHdOb7AgvoqEJA9rP7C2Q+lmgXeFlID7",
-	"bBNEnQdaVTLU5gciLhNzTbKySK33T6dw7643vCxfiWcShcmBNhyBbQZEW2ydxDUxN3/tMYavyL0HRLCb",
-	"KAjR7GI+sS19OrMajtbTVDrllqlnGZjGB3nM1GzShf+2/9AA1ZYyQrN11HXji713tieKrT6w8BukUUDP",
-	"baM0JrpfkUusXAJcbhuow4spDvZBt7yMX7xLAPSIIPY0AgoiwMsAxQOU1E3JQjDuANLnG2Wkm2I6GkVL",
-	"KAqt5yKGGWTmzFFIBg924rSwRWcqOkjgqmAzOrz7oQY/rA3JHzoKKf6htSDcjWxWVRSs6KT0dzJXeJVC",
-	"gKnlqqZbuOBTb8exw/BtYCKLIIaYZ7wmrrvVKUVBDucbmbC77Y4B22x/3Is2DG2b4MO6k8ft1xgiWaxk",
-	"H0SUWx/0DAkw0Cc4i+e1bJKhh8lCa0T4wBVhB0yQIIZOKBuhU+HUBNBO5qUJ77e3Jo4UnVkpE2CivitU",
-	"WgM4G5BcUEAw3OEp3bVpShumo3Ox8psteU1lwInlkVCO7xqRVNImQVaksfnP06rgsEq5g3JhIyuuO4FZ",
-	"UZRalYwoqQe66DF9x5goUslnaTRgmTq2WacTcQ7Dlu/2nNrJRNevKU/2F5mgljlY6mGfbtC25Yjm7pTX",
-	"qRq1RFHM7GJHuVbZ5TKh4MU33SyTtIsXn21E9OK3fZvX9IYh5IFii6Y2qjOmo634TSIfKZ1EkKhr1Ova",
-	"5WSeCAw8tatA6ktx9EVXpYBwdXbSMQzgDt1FQesC8H5O9U4lFZfEyHXMpi3pYvMz24+1O031yPkx3SNq",
-	"bQtfUr1RJ2SmMrp5eTiV6XUUayym8RkF4QpmNrvE06Mz6uClpVn1o6Tl1H7cK/dODA4FevNnt2r+LqxW",
-	"/C67CVS8QBPnFV+pq2XyySRMr2VxCBHhASBqZtYrOUhy1rnGgrwN+FMSPHkrk3lGaZ1Vy0nSuYZKXFkl",
-	"CrgSLYUmYPvXSA/hYSwKxBxDkYnTTVDcTa1/z81t49z+vNgnPXCHDx3qPEnjT5ALTtmF+XHja0m0vaGr",
-	"xDJC7NkkIOs3isidcMEly3uhxR32zwrc3gAZdzyObQt43PeLhAnCXBEP0vunNOYMurBE0QkcVgAU5HQS",
-	"mfsCZ8gmGTiMrbFyWGe5oCW4lWfkweMn3126bXPFMdTVsKdyw3ulhAA1w9oKAiPOEoHo8zS/DDrWgrcw",
-	"NfVo18t74+2NfdliG6Q8xH7GvP2Al0YNsgCkMGh5A7QcOLktfOphXk4UNPnaY5jsqCI1W8i6SDTB88Jq",
-	"3Hz+2k7MtD435hf79vBRq6Il4q9blrLuvTWDDjdLm1aV37wkAFgYTIpzz01upevdKDltTrKPbep0dLi/",
-	"5Wm/TDd7S1lXT5zB9e/t9ZR5Z50fUP+sAPo9AGvXASH/FrNXKrr5UeonYte4O1MUsVDORHNklnndFdK2",
-	"/gGqZ3jiGjWpZ1ajjuhUlt+3+q5uNi1z0WZOACdJX14uOSLSwADvtYE2BrNu60Wctt3HlvvcEmNn/AOd",
-	"lyyRKbKQZbMViSYpIon/ulentNuFL8/c2AEIivlucgXx7Gpz4eCHFOL9qsqox2rNWL/o2j7Y4f/DvGRW",
-	"Rkb5YbztW1IzpNuqZKcAuPl2rGZq7QdjhOpLPlYmwcKoJRxZUAEV3JMu11ruVEa8tsYyaEd5P6X4Nrfd",
-	"M4+Gi8p2AB/VynwC1N8Nqwu+GBVQ/7CPDUXoDrqftyfGjZGm5os62iBrTXsy+kx9sI6HXrCTSq8lBFC9",
-	"heb2iZ7XP8mSF3QPsUnE6UMsA1oHOjJgGmLdWm66qWND5996fHl8P4lXg3DM6YtBxaJQ/QqIgXICujoe",
-	"OcW83JZLpAq8PnivW27ahothWPOhU46AFyYkc+3MLgqpiVOTs7bNffzpOlpFM7tY7BflqMnxHB5yT/+Q",
-	"06zyZ1bp7msf9lUyJdrI9DmDImuzcHDbu3ZpKruBjhslXveqEhgocqmZIMZwk9sMAzehUp8omAVmpeW1",
-	"bXYs9lbu4oZkW2wRq5WXQGcwfDH9fD4ZWusw9jaxNzDl9cRI3ZSO34XLkeuiS3XsUcy3dckhdkaduo6A",
-	"ZwfP+Vu5G/C/jIrxRcm381HOhocO8Cji2NX5dE2WPaysmTP08o8WYW8lafnBdTfp6979gMrgjHzbjWj/",
-	"xVTsaiJs1BB4QTwoEzRw6avz0CVR6db34zDnu7p3FhjjVHwCzw4hNGMQMQpqIeyyHTbBCtnRht9cB5d2",
-	"N4f6mwDw6huqF+tYWYJgo5t0Irhxr5Ux4AlAl0yzh02qwVeiO/IrrQj8NLkZsrUMHUxVshcyEOzWgN/G",
-	"VNXkjBTsYWxi0xqVBfww7SqIkHO00buHnDtOa0441zB4xaoA3pq6nErEKroCliBSLByC+yQ97KUZN5Vu",
-	"srY6+7QI/NRe/kA5dFdHU0uNnaDSUNLYPsMooUXDUD/lihQUgfMoKqe55MCPvkjAtA5qD/nOsR1jA9DY",
-	"UhBGF2tXCafYDRMELCfIEHsjBdqxeS0X6f45ZC+OqSn4TVxDx1fWOshh2gFT+K1x3Js8FnZz+4U8cVMx",
-	"Hg3qbm3pQDgjuSRyy8ZxprYs2YM3DS/l15HPQ4qvJpwFKL6IRkGmVS1OT2f6iM/7VorDSq330QbdPWCh",
-	"zv73xIoyRR0t2red0aN35CqdO5TrqlJRxO+PLbq578x+UgdmF6fzX3MESfplf1Uskck6kOMMR+5ZKoE1",
-	"nZMKACY5uIl6EeSX4kSCUWPr+EfrqktYHbG+tjRaGfluSebMiAA454Sq0O2ABeXTsMF846uI5VkyemPG",
-	"Mhdp3Zg/NK4JRCFnLTTUmpXVsimnmaSBA3Hkio3o8M5p5irohK2gM1OacA28lkpbB1z0xqaaGS2g13ov",
-	"cYElo97uDmsqsOb9JCNsKEuuYjWcUCIEN51FVzRfqlhtJhUezs63WsCLHj7eggqLJgf6EpRGdMR7aGYN",
-	"ewdq6vBw4iIEFTJXfBHE7/M41BkIkcgMHBJfoAuF5mSZiwdijbcJKZSYl/JhJzPyGoyaspNkK2tm67uW",
-	"tCxtS5/p6B8RvcOKiGAHOlNs4/MhKAiaPpbL3Ol3RqY/dDEp9hGNDx/pm+Aix5uocumJF//rn/Tev1/e",
-	"+/u93z4/mD26/PIv0cNkK/P7DkC8laBoW9YEwHK7XeVzWtbLWAVCUJlVSIad53Zm3b12K5F8/hg8iJnp",
-	"1LnFLk/b8cNW+pm5x7doP7Xz47lb0zOxWL8+GoYD2jAlG40uZa3pvMwNHjgPspvGnmErTWm74K5rhp3Z",
-	"zELrxIzMR37pVCCHOaJUsadLzerXFhc1lihaK42d4tPqiuvHnt9tfU1Fcb2mFZuEAoEM9Ivr2BCp75Fy",
-	"8zENx4liY+ABmzoKNEk9AQjnrm4+q7GGeWNw0B2to3WcRp1WLlZR1XILyN3O/FVruRPmFl3aktPE3bdo",
-	"ajawImXLEQ6AmEsrkQ3tOyHUTo7JYvO61Rki327qo4r0Qyof7EqyvXLAqcGiugToHsPDA+DOb8hmIU91",
-	"9/Jg/V3u8jeVjQ24YxhyfihtWi5IyMVnrt75EGKwZ+imA9Uy+1G1c9ZEry8xDg+J1h9DHTCV976zBofr",
-	"lgezSCzyOVQTR0KuaJaq9C0Ft52W6GGxj8/akn742eHv5yrXH+n+h+WSLXQUEQoXNsFr+ZHur5EYo1a4",
-	"+/SsXXmCYm6CfZu7/WGCh+/0yOJIxxU3rcRy3tdMsYihmQIFHkgrSuRg7eg+Y6MSsLMOXha9ZLtE3kC7",
-	"0WOFmb1yqBgAjVDTlh7FFRlaTlhyieMlVuWu+QMnADbG7x3NZ9a0Re82yhZFKEHudrcaQi/kHiCUgrFo",
-	"O18uo97kVwKrE6nPY7WPtujQHp9nSuq049MoIoFi2oeL2B8NLVVOd158cZJAsefly2AL69FEzaNPxQ4u",
-	"AEuMdgFhdqbbmJnjkyhvWcf5gZMM0dTi+c+IOxHxLwUoH9TuPaQqA4qDMbrialIvHDJIC8Y2L+IuF6e0",
-	"9xXxWro2/Ac8AzkostFkvic2Ppo9i1eabaON55Tm22QXHnB82S4xEGGp2WIjEz7SFoRlOLhvnvrYBvSn",
-	"UfPHRGRmndE4zbxve+YjhmItkrkoVuogVol1Zdn4R37osUjlpb9r9KRVp3Yv2Wv6KSnofkaoJrbZcKQG",
-	"S+r/ObXrS1VSkRJmXGgMWdmGw3BTkKqZG2WXsE90ocs9/gw9hhN1AMcUm9hBUqED//PTCaEeC1U11skv",
-	"6GPlX1LJfo1hS6sKmq7ZqkOugLtmmFC3zvbrdvq3HZHulOnvnR59sndlPGUFEJUSWpdOlXBKMdTp3qXJ",
-	"TU6VaCNZSI5O7NOGOd2RbYWzPz5Bl3q3+d6Ww8UEMrZbY+S0CUcPDwvapr+gfGxlVViX1zJ9e8sFIERw",
-	"BFN3qJWCE11oRZEvqw+zch9GsnInXaUv6L6V3Z3eu73P1ocF3YFX8m+Xg8Xx4LScJmXR3W8P8BWhc8M/",
-	"RNY22cpcHL7x+yBiesXFtLvwPRcZs4cCwEnf/QBvjH85UB2jfeaChnIWW5gWiBXpMtE86qj5VUjtevzl",
-	"aKIuIhts7veXl2PHfai3sVn781ZfPFQyxXs8cQPgyehp48oGnADzA0S6c825M0sAw8y8E1Uy8TwPd6ef",
-	"t438WsQ6zB7Nv9CTXZsPs0PwuXZms5AgKWK+iCdE6byqtqVcNPFV+PWdU4HK8tCqaAVmL5VGozcyiBGH",
-	"khsXliLajzSWCDAl9dXpwhHWwV4lQu7Ce3IuAUnqVEjOowtWwpTPFFVgA/tUcVm8PflDSVHzspxB+kCL",
-	"aUhQOd2zaUVayQxfLroxk+AMW0/NARQz3TI8+VyvbZzYmhV9V88B4qqNia2xqeTCOrB/l1xAXFNi3BMB",
-	"V+mKchEqJ5X/U8kVRoKAQED+BNpwuP99fYwXWCjonrqydYMbI/lsl0E/6BA8RE5HCy6SiUH+fpuWzxxH",
-	"GsvO9Om0l4q2LkZIMpfHzDGmiPwSCgOXLZRG0nFX/e1Ua3F7sIZ1pMNQrXkpXRDVKhETw+dZcxnY8vg0",
-	"8fHoRN1m/4mRZF9l3kaRtUZPmP3TPSMs7hkRrWS5ZKv4aa3Xe722XWWWmLtwsaOlTc7rn19gPJBD1vOK",
-	"H8Bey6qSGxASblLtlxSj5v/3ZUnn3frZ0F60iHc+0LvhlbpHRXGvZBQSMWhZ3oN/jX7ghpZNlyqLWurF",
-	"Gr2GfzS01qy+h6T77bzl566G3OG12ql0womDWmSYR9l37DexNphQX0KwgSZuCSXmSbKldRzxeGLfzoHW",
-	"nOdv2w5r9IOmKxItpRJ93Ke1yk03np3QOFUj7OvJXVKPojYaiX2NId7M1VbKSTt/Y1D5ICZXREtJGK3L",
-	"PaBWg/c9J1HM5R70QyOy3hAlyZLWR2R15fCIjYY7Uxl2zfdL7nPPF1C+ljKFZCB0TRfap01iIn19Y0tW",
-	"oQs6XbFvyceaa0Na61KfYWrnFejERPHC9p5fMcFqqlmB0SCuvyVwwcGPv7x8Tr777ru/Ey7Irx+ezzBZ",
-	"H+qaEbRKBuGjb8kzWuOv7lqwIaYHV6Skc1bijzvfiN1wT/Htv7UID08u3lPNmdDktYuaenl38QByviom",
-	"aMUvnlx89+3lt98B0oVew9beB2wQ7jVodAGbg0fNXF4VF08uXnOln7aPgSlTSWEhTx5eXmJqstDWJ0ir",
-	"quQLeP/+7zZBHo9EtpFmh9v/KGkZiXt/id1goDKZs+FSEVs8LTgkM6Kh66sNkxt9dUnoVoqV2Y8t2r9L",
-	"l+YXm51f9/33tZyX5h2YS0DE+5/tn/dfkBdLhpZal6S/MMUcTfd9ij6KOJfATljQLTZpWWEzLXvEdzYf",
-	"2mHVEbkTx67HMEdNtwyUjif//HxhdE1gGBf6fXJBw5m7g63rhs2CjZ6U9/jlt9lF1URCo+iBUYTC/rb+",
-	"cVzqzO0mUEculzMLKQ9RBezXaYHiLdjfQppzOqeLDd6suEPfYhebYIeuD/bnj4Yp/UxiP59sZh/p9eZH",
-	"+NKVkYaUX3K44mdW6VMYd05Ll28fPfo/Mv3MPnIXx96NlXHiXcCHgG2rNGHid7l3mG3H0mNBSyYKrKJI",
-	"EeTpyjxyET8nfzSIV24Pis2RaMkwYoB9mcW/YyMP7Xf8Ah/+LQQIfBh4lWMAgb+duIuDMhvpkpDOQX64",
-	"klsoBFDn2Kn7JRebYVF7IzfsJWPFaw4ukvFTBfPlYkPMxal8D0Mq9pDXfrxkTbFUenbn2x4/RmKD2s4m",
-	"ICYteUFhbObm4TkjWvYCasffMjatsEuMN3Ror+6GGk+JYDtggCvfDM26DM/LEIaPQ6SEFHv80JbPZ8ic",
-	"Dn5E+nrOBcA0Iin2bDsTD95iK+FvbdNaJI/IpgniSIkXO9ewUUw5jBreQfU8db/uaQcTk9SZ3XQRnOMu",
-	"7s9wxFy1GdZhxDLz+D5AP2yIg0q1MZIQoWFGOqqmMSbVyepzl6b3P5v/jKvPncVOU6FvUzfWbjp3oxcf",
-	"bhC63c1XDnXllDacpwz3qH0rCrEb5aWst3+aUuzY8T7CHWYI5muHi/gfVDoPkwdXdwJBMQvl/mctN0x8",
-	"GSIopgO+R/jOA2qOLPMDuKhv9f4JZhcTprKg+28UqYJUtPNQLMssee6euTXCafZJd6YSMWvmXNA6Vt7R",
-	"I5erDTaiq6C83HvCkb/88vI5efz40eO/npGGo4cZdzdxlE+i4Z0er/uau0bMUQ37aVF84NiA+vg1Hif8",
-	"J4TV/CIyIcIMBcyyunlKD2zRqfvrSAENDhr3Lo/dQ9OkTC+VrhPOTrb6KuINMvqHy1yBV9bfadOOECGF",
-	"AHIDwAOdwnIhTEFS//2pRYa5fdU3CWfQJ84Lo7M657CrKz8DMe7zbSVtoyQZRW+CEJOFQVDgfzZTMBqb",
-	"INwJcLLkJfuWfAQlvN57a5MryIfra2evYNiA2hlqiIa/tDTu5TANHvNTb4LzHqYMtlAvsQKozww+WW/p",
-	"aoROZoPP9k8jJsxW3jDHtVleKSj4oDuXqnc75ss6mNFRymnRMVp6dsRPne/f8i3iUdTGIUyomtYeIGy4",
-	"lQG7EKTMn4Aq+BEEOsR00ZqDPK827OOEGtdpuHOEqoH1HnfTRVjzmt6wk87OQWvklIr2qtNK9/YvlXY8",
-	"aHCd6VEJFmMbKTvUYGhpewKZbF+C+5/xD4OmlA8GT9PyXAeN27SjcAwoC02QEPm69N08zkWw+2G6VkpE",
-	"PW0ze06g3a0Lt3SLsx9utYHZoVLqpvH1SJPers8Bw0fd/wx/GLyXfxWFfGYrdY7b/Vn0Xp3bb552q2Y4",
-	"OcsSWshj3g+oDHOKdtH5yCnlRt3/rGRTL9BRG3VRvm80ars2Rwk8k+bdAKPTA8UTKWxiDI5iGyBLm+60",
-	"ZubPfd0XGpw/w1Toc24Xru20/ZplxoSP2PhTrM3KkCzH3LQP5tibP8kd2VKxx02tjFEjzspyHv5/laqf",
-	"1ztW3iAQPykpL2xD7aDXozX1rg4tqh5Tfaj32BLgBJ7qlSA4r/IVsUR5gtLZmFEO3LXjHI6abeh9b7c2",
-	"UEMfXUbTCQ5s33Bsj1sYGcnic59hpC39XdaJUWzG/JRRop9hwwZLpztu9ldljQpU+rvuPl3ypV4jJPSW",
-	"aymiachDm2Fxds+VQnLoDLL5hyhoeQjY5wLblMxrRjczoqVMTMS3ChzwGswGUZmXzCMBxgbYcoUtDSJa",
-	"+qhdFnR8edhT029TmbXNQ2JpBBu2JxQLes4pC33Ly4HwaLNlr7qRpoykl8P2O1A1dC5fQ77uHNXLfxDF",
-	"q8PQ2W17DyzqzuiB6zY4Nm+dTRd+K9vMKQAVtfAzVEOx8ZlvWSZ0PZYJ/IN95s8yLPMSIaD1T6a9XsrV",
-	"zElFkPmgqdY1v8Hk49Pymw6EQlEoYsnsMsFLufqWfLB9ruDHPZ49dNYr8NZfESqgsNc+0AhouEQaxQrC",
-	"C6PL1Gxp/tZXkp9WFRPFWTbu1g9dwILTdjps+TUp6uNG/M8Q9+nq4YLtziseXIZQOsQBNh8NcrE6DcKu",
-	"2hJ/xOx2Td9scEpp20igq47TDUunwH1d3Btk83WUzongt/47xzHlgxOY8s9q9tJn5leeSzpMNLOyD1Kb",
-	"/IfPyectdFXKRfjS46p8zcy4tWAOI11XQ5Tmx49GWRO+ehfCMhM3LB79vgWGyEw1t6nL59KO7jI/PaGz",
-	"TM6HnkWyuk8ny60fmHjjhZeyJmu5g9JKqDKCNbuawYug/OKRVTzS9Re9Jjvq6z5Jb2jBznuSLIpF1Lx4",
-	"yUXxUtYnRq4S3pw/sj1EMdigO7FaIEmhJUBOFRR41mfgVcdUOtbt0kpdj5QFoASt2JkFIx9OqeP6fD5U",
-	"7y2jZUmUro1mkHRe1vTAsTgMVAeP366f6CWPKjk/3LAa8aVtrBj2CfKysfFp2/T0ylcBz0sJaIEQxT/r",
-	"ftaMDR9PbB5w1pMpEMImfTiPLJprUVU65xyl88NHoax+fAu1cnlHvmbsA9/mVWtAiTke65oRs1cz21qG",
-	"1m1r3HPyQ7el8KkevV7rGAwA9lu77ZkO+zutGBiV6P5op3RFWInpMAxMSemb/IHCYtSUNQCrudAPdPpR",
-	"ff8I1lLctXuxS9vchP8Qbf3E/qQI2YQMBOTqI+aEJLHj/tn6ikcVTTjzkGWChZ2n7qt3NCCtdujy+xke",
-	"+Brzb2BmNu08kRGJ19Ca3hhVnwmbRGxDQGe2L34QZuV4uRkxEI5FqEJ7g+rFOp0U62E8qFA7VmNZ2s5h",
-	"TeKVCoe8f/hh9NP2anYbObYn1VHheu74ZMKg2FkiyVdcE4cZefbDeH/rez1H+czoL6qFdoc2vpiUUlGl",
-	"jTrFlSZbRtsYKZ/XtN5/S96O5WBDW2HsVvyVG7mubVfX4rkcx0qFF/9s6d9tCB0rK+JGWuxhd8/KYm2z",
-	"12TGpWvu9xVmXNp2yolTSZ2CJBgr1C2QzfwD/OHL8XpkPFHLd1TMsu0fjfrhU9rqG3ljDO0FFQtWqhkx",
-	"CresjQBp8WZIAZhQOCVAotmatxzAJxiumAghy1LuUoro63BJ574c8OO2Y9KxUekX8syHS1ihlDpab7EP",
-	"4FmvZ+8kOC7F706cBkaaS0XLlLZbwe+swO6idWN7hpxrWypbFZHalvfYm+u828JoDZmy0QP88Dacc4M7",
-	"AC6WYUwbn846s1arvh1r3GzH/c+usmhoU068iuKidqwsaMxNc9vb9CLuNnknmBfJmDsx3+Mfzrs5thlK",
-	"cluwCcrRGzLyJCz+9lUIWEVKGJVUOMPb6hNSEGp7zziEe7TXzK2pWuNsfopRmYjR3hnBz39Jm6m79hZ3",
-	"q18P7/K1LG9YYZOTLFaw63XAdIuaaazxzbmDsGEroOSetw1V7twGy2tP9NXUxNSuHW5U3b1mtnbDJ8Sx",
-	"NlDRScfoduyAFONvyTPINIYhIKmnDV2Yh8x9UrT1KXK5bD07s0PXzpOOX2ctd4eOnUIiGupBzltdg4r7",
-	"n8SnY5ez9Z7PuxMJduhixOPKETAZGeb8nHr/s0v1ySir/qUBuODxY/UKeFIulwFD33XG8/hV88YnOaWs",
-	"U0y789lQxLq4mCiwGEzZgGmQgMejyXeJCqspBI3lbJ2VHxTTTTWkal3DA1+jHwZnlkjcdMWaTGiiuMVa",
-	"2zKqmvrEWG8KbfFDvT8Drc4v7d7gotWdx5YYjbuuZb1hBZGN7hePnZWzS2mbMp810vraXOYYPQ0DoWQt",
-	"S4tgTm01QRT67Rpm9TWVXMwuPKWyouxv2c4sYqRXXKyQw430FRc3a1qvbP/feNzDcK+CLdYI9gcd46/G",
-	"gWU+1PsP8PGvTT7grP7VfJfLO49z/YPVBV8kvUKoqt7GFt//jH/I0ID8vv0puDInuZl0O/XbAKD5EH7+",
-	"FkKv9vtfkXxgi7XgfzSDEMMf/ENfo9rUzi4awQIttlWdOvqn0pTXC6rOHHDWNaN6uFDuAz7yVdfJwRxz",
-	"cs88TFZVyy1X52ZRINX9z/DfHOkG0/4PKdz8zG9FtgVfvw3RVnv9+KuQbDvb/z8l1D5iK8X/sC53mH8K",
-	"IYmxjbHtPWhqR48/vzf9zmh5fs4NG/3fraaY2sCfXcqaChzqZz8a96u2Q3Hc/rcde7/yvZ2CiaWu1zYt",
-	"89BBBisN4hXmOWgJ1azWYSAq0kZ5vredlPut4FzULxaa50K7cBiExnRn7G7h3fePztu20L2a7Pz+dRwE",
-	"QygsriOKQabMFaFky5SiK0Z2lGvlcvG2lJdz+ck2vULXJYdaY1oUNVOg3z26/PtZ5+z6f8erU0dZ5qqT",
-	"3u7bfZ//pI+CWx8Ha32eu/CW4a9tkuZgZp595E9B6L/VoDwubAhKEUvDLMbweVLhcdAIDFyrtXfngVq7",
-	"cvBvvj+LBYbb2UqQuSz2ULJBxd6hvrVFHoBwoc1mYIAZvmLT8IhcLlntbtK+JwsnEMeJu1v0NzvhjCDi",
-	"LbEMkiKNhTxnC7plGDY6f6eru96CEbH1vqT723ZemCW/r+WSx2GioHVlTQv4dIuReIq5arPgD4+Aoeyd",
-	"0v+uWgVYCIrDNMEpgBtDqBRH2LpI7OL8Uvb+nClesPufQdVI5wE+l9uK1rDd6s5FXvfLMNP/LAcZ6coT",
-	"yfQfdtKVYisCPXaJXtdgYWiH76Q2vCzVLGg8DM22qCaLWirFVNileHsODmKfXFuCKKv8AD8/b+qaL5qy",
-	"2WZ2tkSDJAcd8XdMRV2omyxUxHcClZYrwChZqBtz+W8bZa4mTB1KVX07Fr41aFW50EzfU7pmdHtyAxyw",
-	"fTigjK4ZLRh2N3+OI997wZXHYO6M1PvuGThkrHHFMzOWsqzNxcyh0DHy36/fvTX7tCWydi4oVdWMFmCS",
-	"XEHNA0DNgB00va1Fhy9vwzuEw9y1QYyjDqhhHAxffhZFXdM53pDx3f3F7FZ330A6rRoG8sim2ymykGWz",
-	"FZg3kBE+Nt/9QLEj/F3oAW6V8WNmRPLz63+E/ern+ww8R/zsn173ZmZhCBp3Rfi9OYVdXPbYcFjrjX9q",
-	"ujX9J1jPWWEwt6ZnNWfLbNhI61S4DYTIIJUPK8eIWhgzlwvyplF88T/evJ6Rp8+eG9H65tWLV4gfiTCQ",
-	"W1qA/8mI50XJASjBax/cZW/bKlwvmPsJtEXxpkVtu6WIUpvZeH5YuwkbHgHvBcjFcxymZOJqykUCThHU",
-	"CFuXSIicKLfMe0pOd4oEmzzNOdju3f/v6oi5Os5D2FgDoJLRimhJzOsNXGEx8pcORusOOw0M1kAYvk7W",
-	"DgHTAwYMLc7u+0A3/hk25LbyXe0AJ5bl+mjFecVWngF5vcCzfmYhMsHO3Jqb8dPW7O+WF/xidkHniyyT",
-	"82PNNXPtkbGgdsnFitVqAA/fPjEREP+5LGWDjXmwO/l8T7q9ePojLeCdqSO9bbZzhiMt1o3YpMDS/I9T",
-	"Po6CaPC7ty9//rOZ49HDZwN+A0H8ki7YO/HaPvenCLcJZlqwnrwebEU3bfvhNHRvN9zZXLuHFS7bs4vb",
-	"LatXbBRiG/P58d60IXJo2IOBMw6AFDMzRyjcc1VaRkfk/t/k6so/a1TJlRQRhKQ3Zj5/7uU5CVZNyzyn",
-	"8gHUmZbnYxIg2fkvYnnD6rop+WjlJjX3VwGYvEb3V9r2GpI1A1wSDZ1oVbMA05JpbR6d08Wmv/vvcEz2",
-	"9WlNb9nunSfI8WmJp2UfRPcJCD3YrQrNeaoCc363ptqcS8DIMnaJsfrAnjN7pxldrFn9jfKaSZgIQ83/",
-	"xL6/ez+ykxWzaXfyjSi+RRxHWrNvnUr2X41ado4bGil7anbjgEAFV6HN2gKPSUrC2rlctYBidovALldM",
-	"pwoqf2HwlbNsy/kPFUzr16qUtLj9BhhQQNfbj/ZQW2gVqFOzOyDYzjJBPwdudlFGb8z+B+mNUb/tdoKf",
-	"HTrA7CQURuk128ORst3hvJ7Sy9AbVD3s2zCnnH4HljHOf20otC7UUGL9f5dcXLvncuTmO8FO7RCVrt9N",
-	"zeOcpZ52jJSgsb9bt1qLiTln4IG7q3KC8drv66rkcOU3gmti9Bg/+RYseFEyWrMCsTT35j9XPd0Q2N5o",
-	"BpibZXgxXg8abs+t63Mh82YXe1pzums4PArthocjh9cPe77KT7NPJ51tTIsdCc+4h+4kboKD5UZMbAqv",
-	"A63enQUly1Hl/mf7py/3USwlDeZfmK73buo5uTFb/+xtd+99pcmOlyV0C6/5OSoDjMlww9luKD32nXvm",
-	"FuWtHyMWbAFAf6jeA6vaCKnK8tWx665KKoadJuIFnd7B59Zrfl7Q/XvMJk92C/DgWqiGFnRvbHebg260",
-	"F6nalHQLo2x0UWNuONXmFNJCy9rBZHN4oEfag01X5PmMvJgbc/Tlf0n1h72Vxq626+yRuI9mcT9zUcTc",
-	"og/IXyxV/0q0JI8Sy5ILTW9Y1Od6vv4Do4uINy21DYlrqKyoK7ZacdlmbDun90nsI2tmfqfFeE4KZm6I",
-	"IkT0tpkxmRkozs76D2gsjQ6dSgj50Gm6rp1n+/RNM0w6sGsfmlqYXdONYASeNVv19NlzVEtbX4eW5opj",
-	"YlVTqH9TrmG9eSdjY3/ANz/AdO6msmy+6OcYT80y7saj7qrN5JzWKiZhZm3ELGbbqg2v7G5nKYPXG171",
-	"NcH8FoFt9A7fmOHE24nk2NDQCb45DZ1YMeXK7lLW8jVfiXdNXgm6eRbBg27DUla2zO/WBM2bBOiCNKdT",
-	"4dpOahMd1c8M0V6Ji7vtk3jYCHHwaBv1RqmdrIsImv7Ebp8wgeCDf3a2YXzPr0/dbDhckP4+aMJe4yN3",
-	"YcDCUK/EUuaasAuqaSlXDTiB7VpOpsb9z/DfEeALxZAyWULnqXJhhLM5qmJFI34+GQr694+Oxd73YKRm",
-	"2JnN02DGmiRKs0r5WgpoX4A1VDA1qCCAAKcxL7mchWj9Vy7hY1XT7TeKyJ3AvmtzurA1irgZcSdYsPTb",
-	"Vj3WVlVO9npmG+UMPVTSa6VJg2WTtnJixcUVubSaFvBF0LjyYadx5WXMs972xO13x8R+W44ZDtot9MQm",
-	"8s7E/sizC2xNEQ+mwSly/fO2rKXFFSnZUpu7Fy1fYwaHDv0p7Bn6Eh887Os5wIodyRN8/bvLywmf/9uI",
-	"c1Lg/uGIXw80nfPhDEt399CdyHfXLGxcuodOqBl0kEEvi407AdbMmZWcp0XhJnhrEfJOu7S7S7Ae6NJ2",
-	"cmq126X7n+2fBtshhBS+3ZZ07+kqqSu38GRc3VXoyE7L9v9LAfvcLge+Z7WS4qWst3++WGr5pZNUdwpN",
-	"Byo4QrSFGdmt+WKN2AZhKlYHjtUiNcudiFZjnKU/5Yi06JTe/CcWGPeNWjCkbj+XW/aMLjYXuf3Y2+MN",
-	"+uOfesYHZ7eS4gAs7CrE9k+63F4zesO+KhTgGF7v16cMBUxX0cY8+Bn+mwFz+N4895XCHAaMFy/7r/zk",
-	"z4B0eJDZLn3rpQ4jz0gDdTH27zVphOYlWTY1pHYJqXkipeF9MNnbZm4IeOdgXJc0iubM9drYM9yXh22E",
-	"3CmH9x/Wt+YdG5jP13NubBbd/c9abpj4cn9BSyYKWg+j18I7z92jOb4L+Hx2cPEyp3HgiIKp2SfdWc5J",
-	"2ZDcrXZGfnn5nDx+/OjxkWSfXSi2aGqu9xdP/vmb3QQLuHuf6pKqIdo/hQf+FGStXvj1BS7+CdnS32Wd",
-	"iilj9DfZH/Iu25Yh8RI2g9EWUW/csD3mJ8LfKqrUaSdsW/Hh42QeGInfP2MUe45Al/1Zm47slY2a0bLc",
-	"G4MnUUCFAPtpRuhjHCaa8sizfAb8aNO+9NtZA3VbWm+6HqS+H27QL4QfyImTPSXmWRcd3jJdSyG3DBym",
-	"Rpie5O8AJpMFHcTk+yCLrzH/Bqc10vARPMwFPamB4G6YPB9jxOnlauBJs87rHfo2/wOUAn+kg5CFO4rw",
-	"f4YR+fEtTVP2+bVPJXFJ/2bAsEt8Xm+M6Badlfy3gIXsmPsOsV/pPqxrjjeFD6l/5vIOHz3CGNA3ymw3",
-	"RIIstEbbwAyZwl9gBV8uWW2NDK6jlsOtMkEfG2vZW4nt5oXIwoD9Ye/V2CRaWOCI7pmEFv6zefE2zAwo",
-	"9RgUwPDAbZ4LGCBVfuB3GJ86O5y7X90t7Gu7sDvfWTBm6ht3EJu6vHhycZ9W/OLLb1/+vwAAAP//",
+	"7L3vsts2ti/4Kqh9T1W659LxtmPndHt/mPKfOPGJ7fhkO+17Jye3ChIhCREFKAS4ZR1fV807zBvOk0xh",
+	"LQAERYAEJe0dn6750B3bIglgYWFh/f2tTxdzudlKwYRWF08+XWxpTTdMsxr+9oLuzX9KpuY132ouxcWT",
+	"ixdsQZtKPyFalnRPuCB6xYjSTcnlV4povmHkP6VgF8UFN8//0bB6f1FcCLphF08uSmr+ouYrtqHm4wtZ",
+	"b6iGH7R5R++35jGlay6WF58/FxfffWT1nCv2quxP5qkiak4rdp9uaa3vv5jd39DfZX3/3hUp/TxXjCx4",
+	"rTSRC/gLF0rXzYYJnZgjsyN2JrqhH18zsdSriycPHl7GJvqaliWrzbPw0S3Vq/abFf5YXNTsj4bXrLx4",
+	"ouuGhSP8S80WF08u/tv9dk/u46/q/qsShnhDNas5rRKDbNzPJw7zrqJ7XEmX3B9WUjFSMbpVT4jeb/mc",
+	"VuQvltJ/LciMLbkQrC6IrJHUpSE6JX71MXIvZJ2i9MNvY4S+1k3JhEaGiJBB4e+nUuG9XDORGELDb0MD",
+	"hPxyGeGXz+ZltZVCMThs72o5q9jG/HEuhTbzf/Lpgm63FZ9TQ//7W3ziv/+uJEwrbzHuuzDi4XZSTXZM",
+	"aLKrpVgW5jBLwYhiZvw5uzC0XjGmhyZVLrpz8Qd6xgWFbY6svDuPnwQjW7pkREuyrTns3IrR0oqh5zjy",
+	"vRdcbaXi+FI4ZG8AM4Rdv/n96VzzG67330s8OdtablmtORJ+vqJiySLC5b2Xa2RFFbHPEa4Nd6sd1/OV",
+	"/eti0S5zJmXFqDC0W9RyE8yPC82WrDa/rKThot7MiwteRv8ZuS7ygxm6/fdgbAmrgAVyzTYq+rb9B1rX",
+	"dA8v7cQoGcxJNquOrljL2Ho/h+fkV7NGuyJLInivnbIlDy4OJ1X4XfrNDytnv7O5NqM+XTJR0v7OlnTf",
+	"JcDQOcGPvEBCHBLG7eTIbVVc+KMTJbd8Q9fsl22fxs+pmLOqYiWpmFJSKLKQNdmt+HxFBBxJTUWpyJ7B",
+	"nZWzntfwoRdmnpEFweWdd/+GW+e3y17jbrUF0jpYYnqfrFbR26os+q5kxXvbOsrXlqjZvDBEuwOKICH8",
+	"tNqxogSoay9rYkJIxa5cquEqlXXJaiuEFIjqnaxLlcsOz81F80fjxHqPQl53GaQLPPUPznY9Ovgb3q1k",
+	"YP0bd4+UJUhzWr0LiLGglWLFAX3qRizz9+9dRees/LlBbtjQj6/wrceXwU3s137DamXvFM9/XOhvH7UM",
+	"mBJl7tXCTjC6aF3hNdRd0ZpN5eI1F/HbwfyQT5znK8njTLClyioj+ZOq5W6CjDWk+FnuYh8alpzwD59G",
+	"pFMgjuBBSzJHoAJp7tdpJ5/cs+esiqgL3jiIXpRGVnPtxLUUqAhTTeZywxQR7KOOibU128fXvapls1z1",
+	"x/pB7siGij3BtRBaM+IeLiIKx07Wa/PN6KTNN8ysuTIyZc1KQjUxop48uCKXcBUJtOhGjoNZRjvpdtSi",
+	"pVqS2oYt+mKRVdVE9oJdO1rCGdU/qW6lRJ7VZXCysQU+oxW1rN2l/ruazjWfM0KX1JilhInf5d7Ixysg",
+	"uxH8mtH5itVEispQ94Ab3fNjC7te0ZqFUoSJZmNW0Yi1QBXrj4aDerGs5A53bVvRPf6J7uCemzG9Y0wE",
+	"i2x59QwENqtDgmQvZ7eKnxy8HCfvoR+/CEjr5Yi7cc2g8X3W81Wfi6nu6Tb3NN9EFRw0AMYpmLk+Hk6b",
+	"6vismZivhvT+rxSRO0Fm5jlCRUmMHC3IhlHV1KwkEmVud9Hw9A8chVe7dtnMqmDhotnMUELB869RCGQ8",
+	"vmb793Kb+fCG6nwp8obqUa3Pjh7MuggWbAeM0pprNnyn5F3dC1nHd0xzXTHn6dpyNmd4/+x4VRHBDky3",
+	"LAszbsKqNcfrsW8DabaNv6PN9Rc9rdFTfHi9w4j+qMIwMD/74cJ6kpKnU8r1s5qzRX8Dck8duL76hH8p",
+	"a0ID75d1iqLKbvdiJuU6VNYz2PbwCnPuPRWnbs00kupwem8l+CiYOatGZ9jImsXNd8M80Q1qBNeTNMOY",
+	"HMLPh+twH3aUTW3bc7nZ0ppbx9eBdB3bOvOBd7Vc8AqODl3WzJsgXUL9aOzTqvpKEU2bgtx7QLQkD5Cx",
+	"RuXXxGnMa6kUK+Nbae76p9kS69ocjFfimdSrqFdHVPtn5/oYuEFzVkrx/UG1XplbvDzP1NK2ADXC+cKP",
+	"5qjrCNNuRcgbdqUphnzNRUSOgxY3zX6aVzzlwgMKKFSpet8xy6sjoghopFDmG6NAsJ0TR0YCkRWDs58/",
+	"wYWcN+qd5EJPdrrQ7bijhW5DyZYnhbd0yeLnZltRzWgTp6fSNRWjgv4anzILosuJSx6Wn+M3XBC/cbLS",
+	"M4H9hl29X42ls2OklgSeRQrLlt2ttMtL8fc7e8y7/F3ResmUzry+KraIyNh3RiexDLqTTVWigUOE1Csu",
+	"luEFlU/4YSmj5XaC74jq1bWW2ykSBkewKy48mZLE9eG1Q/LeromanI+9lfoT4oLlU87LxegdFDN/n6o1",
+	"K8HQNb+DaSHYDauJ49h8DtgmQpYvwY8uNx2Pae9rtWHBTLaGZz8kzM5hRgTZ3J/jq1BdNNMEv79esT2B",
+	"M5zr4wXZ/4uKboCSTT1uViNvpcTY4QHAT7ayKjgRdjscZQOqFZarPDksc8SY8zkVJYdQQI81Z5Wcrw90",
+	"h/G7rBuQC3wXt3ZXZdIyIvltrMWKd7feKJnQLExYNbmmXjJKlxiyLp/qcV9H8hjlzYLq0Vlcr+g2svgF",
+	"F0urIR0ySGiR9jiE6anv5K3EBzwZ3L5uevFlNWId8RKg8pJB23TguWI3rOpLoEvvbVQbWlVMaTI3k1AF",
+	"eYA/7ST5XXIBFmRJlCQQ9YhYLqkQsnNjKqatNgrijmrCtSIMVJmIzkY37KmKfxGTemYUTGwqCPujoRXO",
+	"m8zYQtas4+sIfRea1hHV5N8bWmtWG1WEKXSAY24TrXXHpZJnEcaD4cXFDnTwo90gYch8Z9V5XFBxwaxG",
+	"aDY57Qh5XvHNLHV0+/NlNGmnphltQ+t1+pepR2wkrJ6RdBBSDWdQoHCBibpFBiNFCRcEUfsBvQPHuhXc",
+	"25rdcLaDEDnGtI12qKMu9IlXS9KbJutYfOopMTNAzXsjb5giXBHBuDbHcsY0sn5N8PX+aTz0gaJP3Lre",
+	"8KUE0TSdTw34sg3l1WE22ONHJ3jMN0wpGo2xvzeaFpj+JdGSzBjZ1VxrJgiwS18qOYkfzi2S42XoVVGX",
+	"rxQ8/O1lkX37Bh8pLFWCtUQJvp/HlPne9ZFIsQCxOiRx14ZaPmBoKQU+Bq6I4YrCarAbujfEpF7Ln+0J",
+	"NXaeYTQaj38kg9xbqqLpEWYglM0bnAG3ovsyKvrbGHckz8LmLuD7UjDMZqW1bARwhrkAbAj3xFD7iMHa",
+	"caCPhsGLix1j6wkZAIZBPjC2HrVxbRjdutrtiUcGcYO6SydU/l18HfYsyaI/2q3OUlpdukSfKc0vhhnn",
+	"VKALnnBRGFZb8IVe2c18XhiWBZOK1izKtadv6lTF2q4qSaD3+22+Vj8xCcRvQP46kA9OTzQZoAcO4BaT",
+	"JAzw7tE5ZGG0rZ9gxmidJydXrIrEWl7b/D2vgBZEcQFROGBV+0PR2vmQ38fNG8vGMC6b00YxQsmsZnRN",
+	"FrKq5E7FQ0eJqfUyhxLpJZU1rQ/cESDYgRCQdEDowqgGdkLRC3HDXSzjSGqAUlLy0ujeRNM1I9uKztlJ",
+	"q7a5sQdy3ggtsuN6JRtNqM23JDaxAaWB2RBj5Wib0IOTjFsSFT952Stqlk1qKTdwS3J90rKVtrvqFNE2",
+	"HwdYzJw2CFjTFaNlRA+NJvUENRE25REOikvSrXByOLbnB3tILJlix/kF3T/b/2Dd8hPUw9yzHuaTjOiz",
+	"uCz/QmK2z2Uj9PGyJ8hEHTFYcDpD2aQv6P5dRYWI5ZMel/HqPjdNYUn7xUdmf72lkXhudq412n1HJjCn",
+	"5qRidhNkrRot04yhrshCNjXohsr844Lf4MnWdaNXpOJOg6zkzmiNK8wJ6a5y1cuMSXHMYUpM4rkNKzkV",
+	"WY/m5kaBlLDfLS7sMvDlKPXYhsY0uhmNBSq/22z13rudditZtc6V051vxYWs+RKDsXE/fEKP5stVrgcz",
+	"5ccZTluxQ7S+GzvRAukUI+x3Qtf7iQJySs7Z3PmDhiTEW7ZDvxFEpuuazbXKM7znzh4devRHttVouH4u",
+	"nDQ9qBJakK1Pl9RkJTcMlPqHlw+/vXf5+N7lY/DmBFVXI7pf7/NUEKoUXwpWEvcgWBJcK8LLK2vybhtN",
+	"JIZsML5GditjS2hSSqZAg4H8X/NEzQ4nFZvVglWjCZwvzTMuHh8TUr+8fvUCCu8oaVRDKwJVec43apdj",
+	"CAb//nUFHLFqNjPMddCsNt/5X3/59fLe35/e++Hffnzz9t299/+493/99unht5//N7z1H//x9a/03n9e",
+	"3vv7vd8+PSgeXX7+679EfQhWhm/oR74xWsjDS0i933CBf38QU6aWVnEZIsP3tihjaWu5Ato+uhzQ0vs6",
+	"a67fyAgjEGPIB0Z9swkV22ZWcbViJdmBQSKaqorX2FFleRe1omDSf7sccII4Dc5xpRESNSbkuqRd675U",
+	"W6mfliW6MLdSv2EC/1KDwjevmM192UqcstXg8GPG7HqBGd7bWs7aRFjnE9XN9vmKQQCquDDq+Rub++my",
+	"CtzYwCXXDGoj4c/f42eF1OgZaPCTNVPNBv5UcZsivsTbitpiPRCVQn9gIDxRhgSKJcqs4kKzzVZeeJFk",
+	"iP5bUu+KmAOhI4BZa+AKd7eiwnn9rZWgNN2r1vflIgSiEwwJzSLrBB9ON63X032/GyzK9Bfl2DFoa2Ae",
+	"RipgNlw0mqnOiX3w6FF4YC9jB7am2hYV+NcejR1yYKZRoiB7KUwSszGlSHSIL0V4TpxnCjyOkDHj/lRx",
+	"/G/JFf4xxiReLwhdtTGXszlhefsEF4H1KLhZwnRQBzCfnMdjAc4J2G7IuADFw9DZjs5LDy+Lgazcrjc7",
+	"xkWg8na+//e/j/GIllMvgph/iPos/KiC9HHO6m3Eaf2dWNb0hpXE6Fbgc1GaLhZEbek8DPE12y2rScUW",
+	"msxlLSBz4UBfZ7SMuo1Zjco/PIAXfwHeA1AKwOOowH/MBfljQoAxy2yzC//BGPIR5Xg1RZ1VK7qNecZf",
+	"cihM3VK9Uh7uYS80/WimfP2P76MmBi91XkLNwW7ji37qflqF3YGB7QcqHJ+Q8DHzuf0xywL+/Xhh3o6v",
+	"oFVLD8sobO1CX1s1TB11Ss1p44JOfV0fnLKxL0JYxumJighGa+8Oy+dHfD3tI5+vnPGZ60OGPJNYqgbd",
+	"8GofCtY1288keqVmcofqTtXMU+Ie9JP8qbw0j8cmYlTRiYmiCR9+gEwSz1JC6ZxX89IoPv+4idu5IICy",
+	"V+529a3UibpRsB5UvEzR+TzBLyIFgWxPO5XcxDZ4+p01Uka8UxH9e0PXDJQ2owYL2qFYJxt9yyayJiYf",
+	"Rb2wiRge/imWuQ0/kAfEaTFZs/hpy8R1OiHZKQRDiS6UoP4XlSXplOZ0MDIniwVu9Q4Sjz3PvnbXZxVi",
+	"8HEHuYN41vzZbfV/lJP+jDgW78QlnexrNyHg3eCmsTKqFaTBaRqS3k9X0RtoMN40Te1PR4YnpxkGDv0O",
+	"pYcWmEo0TDvhIigkOZLmJ+TUsdChdam5UYamDrKrrxzM5E1EaFyzDddSmLNhHsBA0JaJVmz1D0q2njFD",
+	"h24k70IsO8UeIV6Mdax2p1kbFYlIVFyvCAOPqnSzVPH4w5QrxEL/xGX6CkrczTPo6HpCFN2wgmwpr82k",
+	"lrVstm5WO6cn70kpjdyJurB5yePrT9cLm/s9Lmd51b1Hu5Ug1m4dsT1AbfMiBebnHbkrarMhYNv8RwvL",
+	"VG5uuOF+PpaqQ6xqmT+CESIVE0POrJNTfQs3yND84mkJ02GU4phJ5hbgU1EoJqpyHyhgNyU1uqkoTP28",
+	"iC5tjtAQB8fKCDrgpWk3FceP7Wl2ZobflzZJw9/BQ9hML+FWT2D+oEgez0hzLu++wuzomanBm7m80mwT",
+	"RTKxlU2jYWKNSXmBjuammCbAK+tEjqbkRc4L3TCbsGS9AyhAXZEU5joRqLIo87KRWesjyfAodOyaiOlZ",
+	"1ryqClIzWrZZDhAccVPKZ3V3ufV991SUKiVQ6I2rIgP3yrSoIRc/d27hQAClcmV66b1Yz71iFFGPGmH+",
+	"+ruEUB6EM60rPijA86nAbVJwxZUGbzlQFNzgnWKHuKYYuTq9BzfH1XM3+e/OWzjFqhhIjs+LWmO6ik3o",
+	"i5TVuLCrvb5xko4jWkK2qBnd3HrkySGRigf+jTEYBtw5eVAU5iPPGNVDaACZloM5JPkjX5vHU/b+JKvS",
+	"B0e5QvM7T2AN1EdZi8+uyJl+6a14Z8uFD/SVASdZSVPJpt2QX6DdClSCIaV+gsOsvR4jdC5lwmhkH7e8",
+	"ZnnpYRvHiBPmg8w7oJWkUsPN7w6oKOZ0+p8HYavxsk5bh9wfcEf3REmyoHWB9llVMqWnOU+w1pdtj8jQ",
+	"jgrQn1BGQjS4yACLBK04TgeslkrY+vP1VKXnPZ+vT8GBLC50HfdEBwFuueHKFohxzINY8hsmpqBWvq8T",
+	"0m7noJXimGuY6wDqgJEzUgKK2UKz2p3RPopZ5GpJlq0hBNJoepmrarC757e4hcy0KJH2LLh12bPeXjoH",
+	"nqcLt+uFwyF2IqDo1qHjVWX3Ki0SgR1uL6Eol6em5L1MTdfIzbE4QDeXghUEjWBbC4QaLQoWzK8RhNG6",
+	"4qwmZlMgXVmQGQVj36mHJbKaE0eNKGVUqzsmpGo+xlQmivXEUCryx4dYAtYPckcoQTetOWVQ0o1Rlnjp",
+	"VirhL3UMp1xrFccS2RiaoXYVQXayXymAl86RBDWb8y13cPgHH5eAJEBc8RVZyidEAyS6HW6OpW7KPGcL",
+	"ygrCKoUeRFqWNVNqgm10sH2u+gvW3plrfCebSqfKR7or+0VgFhufr6ymtqG1Tfbp56PKdcKTnZ/skihd",
+	"jIJGYb0VDBtdJmPlax6rl46zyBgbHibBmo/Ex0XqugP/u9wvmgodgmhf1PGw40sjEq6tF+fAIyIFi1ul",
+	"U6BBnIfIzQyhG1tQfDDhVJBDZpOjRisBrFMJZhklCdcxPdtiOExQWbhukR+inpp8tA5NFXqZ8tQPeHrs",
+	"HAZLcgO4SSXI8qyS8wiH7lDM5qvDWaE1jJSZbydmMwSr0SKV5oQyzLIm7SsS4hhojjyYxwkWsRRtw47+",
+	"gasZLff5iDBqMta+mss6l86K/2f2o5NBrpTO/fbJWCYes8rT3uObIDkc3e2S29Pl+LIltue+KJN7pKs+",
+	"i6+40rKO6DffWaUO4AEww5srdHgVR5mX/raLhhcykjwn3KhR3I1XmsxYJcVSueplewtgeVtNb1il4rgb",
+	"Gmr9pqB4DlzeeM04wsc3rBHlS1m3RzJeFJTbMOPQW+vclhaFMwJHHQStBwVD5iFwFcVl/xT470cJUTP2",
+	"nm/Y8SVmgSs4gXyinupTPKy294P7Ut9nGl+X3Pg6loPSBUGY+cWCFvr2MxYz3VLtOGIk2GMCC+Nq4YXY",
+	"ur6PltAiLMHKnLIN3YMJSaiF47W1K4GtSBstN1SDmV/btEcLJQd9rcB9sGR61eGZdjXfN7xk6bqrKdVU",
+	"k/LCYNxkUhi3Dptcbws18rYubcrF96OaOQ7QukxguW4J0a3y0z0+SXRGExkah8tNZRRgziZFPVwnNMYf",
+	"qCjfBa2OTsGBepaacaoBxTHFdt4fmgWLlJhS3Jdmeza4pbj3u3GZKBEZrcuTms0oGa3ufoX+zppqVhJ4",
+	"hkgHoDMOm2Olp0xVRP+ArWRigGa10hOEXgaaNc384MC+o1FpjlBV/bS4ePLr+MC/FdG2cuB4uAqqQT34",
+	"vKvW5xptoHhYZCh5wWptsOABoitQQyIqY6zr0NAy3SZOjius+XYbS6LxXnaHjyBckcH+eH9S0LXIDTwC",
+	"gPWD3KRybOd0wzBmbG63AO/AEN0WUMWu8chN8ILuobDal3siWCyrGaDHmXWv6A3qB9FcvAUXCYDgBLjR",
+	"85TDd2IiQ53ASbPOofjN4SvtEoRwQCFKbhimfxhG0Hze8dB1m73k6HHu4rQsEFb8RZ1Zjnpxxti9lrH+",
+	"Mr5RDaAFeSVIQ0Y2sAvXykLnc7GM1tY7cI5K7nDz8wrq08DE2V0mYkX1A/Xgp7UiGSi3T2P5RbuiQi1w",
+	"t6w3XtUbLd59tdnKWk8G5NAH7R/3KXgxVpWpOCLUBsxl1WwEWcmqVOQvc3Xz1/AUdqrURiodL2OZP2GJ",
+	"xeBV1T4ZMSh/R3E2VzeJelN6w35qIqLmGWT52zqqWu4CrHbM5zUcDq/bCEZTQVavOQ+N9vSImOwe4feE",
+	"q/i9b9qKWGc7RI3HUY9xLzlrORooP/h+MQ6oZw3IPGhC4MnooQEOj+GmTEwkfU9nFUumka7ZNpGAPNLJ",
+	"w3Z6TZ0SgN2TYkmoEagu12yC69HjUEccBMBF+RR4VWY0y9nqi/bL3f4fHgTaZ5P6xUd3rnN8+21kgXGl",
+	"sirDkun2BUUqrrTqcpmtcfbwDDFx6L/wSixkjGUm1KEVFzJpxid8FcmCoZ/aigRV2D/EyofG2xbQZrnS",
+	"b2QK9hGQEBE1VGnnQlROSNjcbqM1jVs/vAwrfYJChXYKsW1v0UGm3UoWuSvS6GWPPfMAEatb/e/yWS3e",
+	"WUG0jKOA5gBlupgzE6U5qx7GIGwmPoCf0et2PgnsxN1ZY+AAgMTcraNf6BXmlthCmLES9cHvu0qx3h0Q",
+	"1CANf2MKLCWuxtIwykxC7sQzG8Y+rg+UDaHmCkkYMV0Tm+lS7viS7QyS65uICY+h4OhddQSqJXwsObXv",
+	"Fgs21zG/lq55ynHdUjzRiizx265XbjzNRnb6tw+a+wvLTTe5zpf+YsislmvXcTpXxZ1pdoTklH239wMx",
+	"KuV64rzgfEV4HRpaDHo47BOEVi4WmNd9BBLp4uCXQ8ix7hab08ppDRIqCwA00VUvZ/dZHjnqqRYgUNOA",
+	"rZtme+IvyPwhLbNFK5G9j25YZ8fH+kkfLm8EucB7ZMODAFsa46qgY/TxPb/pjE/QyX/aCQj/JrrECB3X",
+	"pozuQZp6ycTUJGL7zWimCuUTDvTPlFen5rsMdqexVSdj04CnrrXNvhlJhJ7GXA7+foqJZZ7Hvo2fB5t3",
+	"R03MTg9GbNJdTG7z3Z6BINk20tkGt9tzbBH0B285ryVBUBBUJrJ1XlOl4+HgmSthzdfzs0FKe22fxhOT",
+	"poSO3Z3qGgHhUqLLt8k/3aVvaa2nQJvS7Tta68TJKiMRaegu7JgGARtZSUrAtwz8NVjxYe+pglxO6BY5",
+	"IaPHNWiOtPWcyXIPRbWK8pLswDegocurDaSYYQg3lseywdTTvn43kPwOr3u4MzPIE/Lg60eQBS2kJi6B",
+	"cCRtEFN53G2Ou1cEjafTWQN+7/oR240D4s2L2k4NdR76+xyKpy8GxzKkuO/P9thx7wqs+TMSgNmOfbWw",
+	"yHts3mDeU6P0Pvq5pLoo5A2rdG6S2rlBT3stzLa1ISdCbT2B/yffFOTx//t//z/fRmsuclIZrWl3CJ3q",
+	"Vl44NvDRf1fdl3KXv/Y4gAfSlOsYKNI7FNAESp4haRgOmb9LCGBot82VC6KkMZcnqhDQFTras16NXq3+",
+	"hkh3d3oPvo0bVrUuG4tKV0wEpavkMpYXX9L9V6C4G4MI5ePc7MtxaXOv5TLVRnCi3W1RrSH3Kyr9zeaq",
+	"GH471ClirEoVHggeAOIqKZZ+TYUFipeKWcR8V+iTp/HBDJITHFa9+HICsso1X4oEWrwHKMzEYsIXMLvy",
+	"DPYGAoqKTL6CKHBbcVO0IWYoAzN7ckU4FKDB85bjNV1zsXRFOqeyIeDrRlTOmWL1DfTqCWcrpBGL4DuV",
+	"C82EBb02N6rXK4/0TkQVU++qcPxdWPEW7HbbJMwcabcFjqncCtMS9DlAPkz1xna85O3cXbncbyeUkrlW",
+	"FrFYy5qpX7IclcfioKpK6rMG3qwnGtoPASO5LiAHKZxd3OYHv/16ee/vv/3vh79e3vvmt78++fXy3mP8",
+	"p3+J38C0U8GyQdga85+fILZJxRxYpGZKY3Y2LTMaRsB306zzIlp4MK+oWsUbM0ksoVpBtMtRZsWm9YfN",
+	"5aOySRQ4l3RvdodrFe7OVZCcRITsbNyGlrYD4XjG1pFR6SllQS0E8rSU4eGkv1Quca8Lydb2lkAGK5GZ",
+	"EMoZ+Kyy8NaMrhPBhqxrxcYj5Ru6Znjoo8l7fky4v+fQh3pmt6zZTrGTXERWbdmc04rQGXJDt9oQ8nbG",
+	"i81clpTv29wKSasDdyDzBjKxXScWX1Bsz1f6XKIWEssifk1nbCp+kTO5Iu0kkxD85ph5oHptrVmuQkpS",
+	"D0AyAOd5UNwIYPiQQKElcfXWp0F+JssRpkDYx0HdgJ+2FQCNY6Y4EXIX0mAm0QCd0Ftmcm3UlokuQloA",
+	"uYYN5LOLvtpSnJgK3ogXTeLirpsJ+u3PTVy93coJc73eSp38ypsJ1Tg96beTtYW5j0Dxx8XdkYk2xxna",
+	"GTVbTqJYS7uVC54lHLnt1vnddeCdjkFb/vKo/xaNJwgI2+M8IK+qWPcgyhMNabH3VcI2hkvbKBjwVID/",
+	"30X8j94LSeC7H+TOvLZzl4u9Aclsb050YSG9ulmdimnzuyFHeOS1xQS7FZVnUTM2DDs5Fv6wLbwGU56g",
+	"oCUV9TNalVunYB9dvnCB7pYNaLkKTajJsZlrtnTq0kDfg4jeI3Uq13nBRal8zzZoiF3xkqmsO9+mAA2o",
+	"EkLqg5QUM4RvLmPI9QR9EUbVsOxSEGysurPJ01QQ10rDktEoKehsPAft2ljSQRwNaQo0qDp+lHgDPRwh",
+	"X0aPTOvM0Sqwg98MsQkw7xBjF2AicBFUth2jG7aaoNX6WoPfNldplb/OrAMa+7Iyy4Fu9lYGBPEoI0a9",
+	"VLYJfK574BDcY7ePXB+SYYK9krY7slvReTXapT8M1Ta85rOa1vt4rHpaBsQzKdfJiOVcirlDS88X5pWU",
+	"MZUZlHbrbMJSX6PkCklsoWtmnTJe/skpQ0VEPW397+Cds7USdMkHSIeAiu3s4psqYs4G2Yjx7mVv5A17",
+	"jk9+hs4xmou5fhbtZveCLxasZkJj4APcOFyRigtGaCUFuyKXLQgy4sRBb1VwK3ORrGNZTqH7W6nZS8Qj",
+	"jvUpaMwdNa26cxJe57Tq0V8UK9MdBWqdMD6wKnJCKVZYSxnjxhVfTDERzOMJRzr2m00UXWf41TFGrXTN",
+	"9HzFpkYs4W6PJkU7opG5vDF6FCgW3PAkJeZgSAXlToZvnKPRleaMZ/TaO8LWKSMVWvR9e9LCjfMkD5dq",
+	"p9+yvGfXg5MXPeTWUz9a1juEWZab+plsUD+hpryF4BqoLH8tlU4WgwKw3ml97QbdBdOTPlvjDucWW5Iz",
+	"oX1g3PacQ95ZNFUVtYXf0KnVSEouEmaIXvH5WjCljuni075c4BDxRYa3abIqP9K2x+yUSoA+TvSaGVsS",
+	"nJnmHOc60IYxNjKg9470YtdM82hO6FupiYSLtSRU7Mmm04Y7WvuUA491Hs/KUHa238rAf9JtdoLOFetL",
+	"icCR9PkpM+QWMUNQ3oN2S5QzDz0fHKpGLROOVmMtvG9PRVNCIPnuCk1VRDPfQ+IU4OV6fNArQFT8o6EV",
+	"McKQrBnbKgi0ABJPovjvm8vx0p22FjCosgjKXpZJIxxhRPmajc4+Mb1HJ8/Osd3hLgx+9VBgHfJjlMEi",
+	"N+fR0LQb9p8WxK4vpV49ffvUQgRjmNM82g15qnij7zxX1uHiIyisbn7uo3F62OaT047aK0HmTJgRNAKz",
+	"HpYiifnqh/wiZXj+dXalMqtm2c+u2f69zAVVAxEb4t7bvAHX5cRYnbtEHtwyH7htAig6AgS3p+dvEfuB",
+	"lTSRCAU/mdNtO9H2L5NtRV0nsQViaLYMFCYvwD8AlM9oSNxS3G0T0ibY4yJgD0tyS5U4g8aKNEq2TDpy",
+	"e9mMqLNtKTfHAzr1JLawo0eFrV9dzuBI6rSdVQ/YKAlA+wbRVWMumDKe1b6gvGoSTQPyoVDyHVNGr3o6",
+	"wbJQTOhJz+soptSPbKufhCjzZEN5RRSrb1hdECXNrYXxCpsE2dajbrX19bmsU9txjVfJ8JP3lPZ/a3Cz",
+	"oheAzNSUIhFuDaj+9uMF7rendht/ctsdZR6p+SJlB+ZJF/OFdyABYlFth4E+IU3Ce0WijgH0GRx2AqSL",
+	"BTG2OqFVRSBhukCL/HK8WMH5Oq0l7hrjOYs8kZsTrDtmsqRiajQhHvIxqvKho6JIWjCFcTCowJcXQd3t",
+	"lD4Gq3DYo5Gd6+52txgx9U63c1MI6L3NkKQNYu9CxrxyewwFsDCknW1q8c707nuHSm4bp4O6XVgQnIry",
+	"ElkQYnJSM9s/s1REy68v4vDw0/vJ4C6egrzm5x9ecD1i/ZYweJ/qc2CpmR/fpRDgktfv4Pb1CwD6ugxu",
+	"iwjK8L9SxGX89L+DaxmGr4u3x4efERKVkTevXrzCesmo09oYclzvU1lh5xd4MwcHB/IugNYLUePsXodb",
+	"FbKOd8dZIrXLiB4o35fneCRBjx4w4l+F9aSBl97SDSuvt3Riv0Dn6zke+g1v+mkWmYNjQ+cH3PcD/Qbf",
+	"st1TG8Ge6P6LwyeYE7OXDWbvGxWzCLJ8H44m+a6i2Gc2yYMrUhpj1qZsXTm83S2tbdfHA89FktAHfStG",
+	"fAgydpzeSg3WDYoGm2fO4yAWsQ6tR3tZsHOFc2rEus0kAEagSmTSfoxzlluZ3TmkVYLPnld8MzuSyfyc",
+	"H12O8hASYMobAJvWp9qlRxSBmYeUu3w0iXIhyXCwBI1c+8+Xst5MJdVp7TmHHWX95pvDfl22/R56t3U+",
+	"/OhytNKi0/QyQaMuPNERzPRFZIqrakrS5Fu2u67kwUb96wg5vfkX84rj+AkS/+iKYacUnrjmURnhvUNU",
+	"3AnDhDGaDsLPZbT6Au/mwaRW2SxX/TYwbZIkfCRGqODIxFDwInV0E9Y5LZf4+IUGSakZC/3mMrbSCKbK",
+	"lDiiK5oNtvPbR2fdTVdYnLHCx7EFgotfDWcGUaxC80mFNhZ00JdtAl1y3WrHBTFOIWcnDHc01zTb9/JY",
+	"nplZZKkpTseDrWtsiTFTrZ0s5ZpIYdVKLz5jnYKUvu2DaZPLYKgsKj8cu15ntiwDCB+UMFruPgSdSdwN",
+	"bwLBNOXy5RV721e/Hz5+PB7zvJ3Q5G1H3Leu1ifWtgARel0HNV6xwBT3aubjcdXVd7iJ4eOZrzpEwQcP",
+	"yRv+zOHuMTGXJUABO7Dg2R6iwcALmE0XQoIX45izZ0ItfctYycrDND4hiWteMxIwj4mqWHpAgrt/umF1",
+	"3VS2Lmdy68Zwco962MC//fe/3P/1wb2/Y73o//HX/zNaMtoD0vAc8KCIFh0FWLyXMTCwDmhMB1sRshgP",
+	"FKkYxiHbJ7BLmNYc02E1XTNbLW5ZCZAZvYiFWnEb0xewxwfgit8OoSu2oIkw5eICcWIggmGhCNNYIS7R",
+	"MTDfRs+V99UF1vK/jr1UMyjv7ZPK0EYH9LIl8pEcm1xdyDv52vl9W4xwim8p3fechaS5jH4nQCcZgDLx",
+	"33kYpVUiypCMUxqzp/U7H+M3GCTIbWtY1hMxMIe0YpUih6uCn2Ax3bBYR6APgBXvYN/1TgbZIdFtPImE",
+	"R1f9n6sQvxGap2BbqNJYei7a/pyAjJ5TVr5jbF3GWrleN8J8lKvupf7tJM8RcIQbIlGGjBucYpige8gU",
+	"/boWWa4S8+DTmWyiUNHVHnuyLhnkSrpUrkh5H4XS9IObKOrCvQvfTIxZH3Z49XExEJ2eKCWgi0der5xb",
+	"8BmdCdP+KRpP0DeGeOxxMIq3jXZRLdwEYyLjrX3OAz4JuyB5aD9wvSJuTlASaJmhgCoS8161bzutHHmq",
+	"23yMw+opOHg5iipCNk5uIJHZ3m6S8ynC9w+mJlHa5aOU88On1l6zydnqA8n84WpPRJexjVewzUYtoKQZ",
+	"UlkxfOXq0jvewQOpWRMlsZvLxlhq9pW2vDOhxT4YbFJzSn5rGjnwLfuovwv8sWlPbQQl9Zh2rt3kjjAl",
+	"Nit9PHDqOu+VTQ9w04musi34Oj4STfV3H+n8+PwNbEOxgPZBUiTMxlQ7Jjf3/m/+VBxC8iHMoKyNyXKF",
+	"Vc87rpgvZYpe4+dKoogicV5j1T4Ajfmk40hiabeqLTTpaK2vh3IjbAmxDSlr65F5cFFMaUV4rvwL17gh",
+	"u92hy82whT7tam26huPANnHDN26zNrXTz1LA8j9tmbj2kzoIV/CSn1LlZOcCn4mOjX6ZWL2z9U5EcBRj",
+	"nSNeacCgENBMY+6ZclszxYT2XqYBaKLRLOQQfTfVbMOs5yZaBZ1TXD8BqNuOEyIBDoZg22pgP9bQ/APz",
+	"oruM42CwzwS3+CfjZTsgmuxYPD6fgKhMwxFaHMEW98ZDC7gFRbfOYbf3b7OFjoVKwNMHvapthxroK0cJ",
+	"IHBHRRf+clLl5HmbY9uvuZkVdqkx8ryzsZ0DUIW2kDMPQYMqnUK2PCt8Rtqy8N6cQUQGM9FoA1caRZJh",
+	"AgrJoJU0V2DbaYt74qDm8hLwc02RoGFJNuGxB/YA1m8SngjDI13oEBHP2bM8mPwUcFjOl1KWABTJeWJ7",
+	"+DzAvsvGl6FKp5FvJ8vJzDvwEEbF3YZuL30CqTVpbIxTpKq02z2N9rPZj62g5Ye44EgGow5MOjTiYAPG",
+	"N/bQ9oA5eIGUdvJ6yXF0L48+RMSoZTXIgzuqbL/WaR3wDvHZsP8Ylkl8Z/uZhMiUsdjN1Hb5HTxGz2Dp",
+	"fuXtAemrtJOcIBMR+05uVBUBk7NTiC9Tr66t9XxYhHqwSxZPKtArYvsyAIWXt2OtAR7uWXruchvDs+Ud",
+	"OJAOEhrd5hdGTtjnP6MK/nh8wRZYEKdtCVNY0qUx/N85V2wKWmECaMoKi2YdgyGEWr3a69XGWJtzTaHI",
+	"1UxVeeeC/4uz0IxhFS+f1DpRKV3xNUvd0eYl51+xfmcv5I0tuJlVTF0kGvKplHmPPQxWfLkyd79gS6r5",
+	"DUOcNrkLXRYpY75yLe5nKSSWd7SJudv+xNb1mUeehx0EB847q5UUR2RAHxe0OikaNZdC0/kUuY8vjBZX",
+	"HxlL8ld/lzlfWthH6zgDVKzDfpDR9eXHpoIeUVM7P1nfjyW7j4G0uxRCHVl6twNGWSh+o9Pttpa2zZeT",
+	"RmF5kplgfQMC1MwphFSKip7jYZvf880Um8Ys5xmtp2FAD4CxWgW9RWMFLG1EiKBbm6sDAS8LcwMxDADn",
+	"KHmZQGhtRKyI4mlVEfwN20iojdnmtrWHxi9LxcjvkgtWeh/4JtfIeW4+HwVnxWZS2XR+gUlFsS8NAtO9",
+	"b+8QFVoKAA4kFwnYuVrpf0TRPUHphi4SyiOx+qpG2eB9Dn7K3ybkTo6ypTu2n2LdAdW1SzTsb33SAcvo",
+	"4lmSPZ2GNtZWLN4sbfCthN8FkW7yi9RtQW/0S3kqYw/0cSM1X6hphfKxCUjx2uczxOrNnKM+1oPx1YtX",
+	"WGvKeh2tr0BTsR2j3S0xQdOToZc+2z+Nb0QRCvFMTXD+oNaagNe0Ptl+cSFgenINSYxRpc++ne75OKl5",
+	"ZLl/Ket81HXo6TbZj7jm2+2Ejbhe8210ECNwJvjkzeMpxEkHBjWha3o6ZbFHWM0+6hREieaJCtsbWvMU",
+	"rjgE4dFE2JC53ECwiAq0X8yEiLkZGVSWjKg4gWkWRFhwde3MPVZZ57rxk+ziwbvGjg6/yx8WL2X8pRyI",
+	"Yr+hgRoSntuAP4tWXwqvK7uNLYe192z38gmujUBgOb0kqbbZ+v9DYKeYOxqVV0RaM0+Y/fkjjKfnoR7Y",
+	"doO3DKXh0DN8c0NYU5IM5tSfDdhwAB7FVymk8TdOSgvrFDq4oqgd1yuPt2+3yg74PukDOZdEy3SweQhH",
+	"60qxR9PxlZtNdAMrOmflz830IgLFy44zrnPMthTgtH47OWFrml9qQJThEwkSuI4FE1PUarlNFv387XKw",
+	"yufby8H2A5Hexdw1mroidAYJALIml75NAnZoi6nvmL94vmluuZgGz/+Oi/GvjjVuhvYbCThTpIKxAbUL",
+	"AkA7WsS5mmrjD1rrdjkTC2RjGeV/G08ot20NRneslxixtAXUbuDUUv69YcqVLBwcb6F2CQlN1XpcJJmH",
+	"CveV1PDX7QLT+Xij6LbeLyB6bbZEujNUohDN/OS/W0m5ZiWGRwujQcHPX2sp780rqbKCrzyODn1YLdR2",
+	"wNlKZTUszeYrwf9osB+w6KRPuM46W59HYZQh/G3Gltw87fp9hNkWZt6pQAki9IclTLVttOuHDYeDP8Td",
+	"3FTpc7SdSgrES5+pqjTds5Kg6y0ynkzNRKA7I5KVx12viv5vf9jzEnOsSELV2hUtolOlH4kcE5X+QMab",
+	"k6uYgPyw2qcokRME881LIzm5CRvSO9GPbFMKfjkLsIRMF9Ro24BoS+qwfgRZy03a7q/fs4EYETbbtrZs",
+	"T/GzbZ397QHphW4vXdkplgJiiWkv2t0lx6gLOuLQykxgx3rErDGyUo9skB+WgPPwgyQJGXVOPCVQEYhE",
+	"bLtYYUds6EFveyNTdzYgb5cLAt1o25PTJ69FEI54JpFsJ2bCO6GEc8OpctdZCkdJq/pVFJwT+94oMtu3",
+	"ZVrGLFdES0mqzo6F4spVwMZSGyCrxjxBKHyB4I2T76FIQ1J6porkUAFR8ARwRdjHLZubfQNYQLxnRjlR",
+	"JhphgP0+mJnkjDGqNLBJzmjpzvaqovP1wGa5AsNwRMu09l/stMyFn8gnnAY/5I4TJDzE0jNzgukOMsQV",
+	"piBfgDMfz7NnYL/VjvaOJpaPC49rhJw4IlDdxI9O/0l21+0T+8oJCADqDitV7MzH+SKJt5knKW39RSsw",
+	"L3ABUfJA9cOcTS96UsnqzF6nu1h5UFA810Kv/Wu8aY96elCBEH7puLrCE0Kr9gZq7/pgiiMh1FrOKraJ",
+	"QWBryqtkP+ImFSpICnv8h9Er1fxadNKGGpWa+bK2zUcOvGc1o7EYpe0Ag3cpeFlUrn75gu4BGDLWg4zW",
+	"o3lCbq4uZBXnVQjZbilYY8mimWx0s2Udra95aoFC9KpmxgqEEBDcU8ua7TB4i6X/nE1uEXmwzENSHXS0",
+	"jLbbPV4PFKmszy1NBE8i0F05y0tm2hq9bGpGpr0LJl57qI7HvhcIz378iorlhPX+bB5/bi7GI6JSFins",
+	"QBrDv7sWe3O6YUSx+YRGmvCBFzQeJ9vSqHEJSQceu2sna70C7wRo2Nm83YLDxnNg95OLHOtJSQvopn1N",
+	"BfrQz1AMcwTobJvxHUJd2tsH6d+JfKEMsjLSntCwZMFn7jpqeNYJT0bhJLo9yp6RA3b3nTVxK9xZHLo4",
+	"4tnXUwsRXtZykyxEmGRGupGH5vwuDjbl4i+205xC80IYDpei8D2XSVlT2I8jATNXjNb5gZkfzNOJs1rR",
+	"WGObVw6Yw/xs7BezFGSNcAGD5ZQu3yTi+lwsZA0ucKrWrDS6cdtJUsiZLPdkLeQuM5w4NW/cNiiPTu0Q",
+	"lWRHFQEjwyLIb1ltZsTKHK9pzdSETMUBzWZa53UcOOUfPV+OdAr4OEZDO01Htd2KV86/KKROwbyokewR",
+	"ROw7PkkbmL8rQgMq2sxtnEibOI+76s5gQkZspUKGTKGXD+bXUVHy0pZozqVQvGT1hEBs5/0ePBlVibSy",
+	"oWItulVESbKAyueIZphOEun7f6dk7sxXAylAxwAanBCI9WyDawjm5yuq3KQ622ZpHuOUn61ld1DK20QT",
+	"yV7L3WRDAGLit0cImGh8YU5j7a1uxapEYGLSJQ2fiQ7t/HHHd+meUMySdEd6t2BejktXvju/luO0RqwF",
+	"KnCzSs7XmJt0kNYzuTyg10jcCjgr99wc0oUDPwP8XhmrRfc/9Hc5aIx5dNG/G6D92vA8bzjbveNAuBPL",
+	"zs5fMpRyTrpZRzPr4fJ571oIxmX5OwzcZbfomkaImsYjKN7xiQ88IQ/IglUVoQjx8ZCoFV3vC/INUbLi",
+	"ZUEeEUbVHqGfGsXniQSQms1pVcUVAtVgtFJpXlWEq4JcGn3tQZ7+eHwBYLAL6R28jnc+A0UGS/8s1hBY",
+	"xdZ4Oshj4JsR+MfLr/8+CABZXCwwsB6NGxijXBDwNe2Nigs9H4ltXp1IYUult1XURZ4P+YJqgPNCpD9C",
+	"xd7G1jShVXUVoN92YWhXNNUfd0WjzcHbVBtDW+uKdUEYmIEP34HRqlhJBPQrHMLpHCGv0rS+ia37FwFc",
+	"YkvSoB05ULtF5jHLR2NnAFAqI3cOOznY9Ak3H0emApio3Z9BeQn42GEh8Yqre5rVG6vpdP68Z6AUmrXd",
+	"o8s4IuzPjTitkbkzc06CuNgwPU1dzBLpbfPzDUDPtxZZUrI3MUSfo3MRqVJ8KaZIenBK5Bik6oD2EzZr",
+	"wueTRcUT+4NzNbEp+IFPFEp2C9IIrm1kYhl/vakSuSYruXstcXMHHTL2sSMv6l6Kk89nav0CkLEQ5Dol",
+	"UpwmVASto9eH78XtStzUSu5YWYShk/wDV8nYGK9soUhHfgpu2ywzQVTjEN5V9KaY6CGqqGa0SSRW+UKv",
+	"I1QU2r3xj9RX6ka8aBI2PGbU9e/EraGSzbaLxAqn14mk1WDnt8nNxBpXs6x/xiVZHVTUu+1qPTU7MMnd",
+	"cgf70F9Dx7++LK40qwXUkk8IDJhvPW3fjNY12lDg6Hc+uEBd3PvhOvrEIixW01lzUQI2/IIv9CqAOoSo",
+	"46LCDqr5W+6SPUen/iMX9rqdAvEF/Z9jpX+8rmMJbx9cwwKsaUBQPcxWJFouGRQNcUHmUmiogdhIV3V8",
+	"ynSS9j7CKqR64g7F6JptPkdEwe9sEqKbge8r4uz6NgwUdhDF7fEELrpMnzwsIYNHMBFgFybiVRy23Q79",
+	"ATkiw3XhdqOnNa+WP4Pbc0N/x4RBqpuaVvc2XMDfV7TeSMHn/h82rJJl8Pf5qpYbqvkcDIXfZX2P1lu2",
+	"XEJXQnio8w/wxKyWaybuzVeyLv1Th/8ITy74DbvnsSLxwe6/aaZrCi+p6P3u2Wa4Ra5tGmGISFZUlF+p",
+	"tlwVS9QXGs6VMdoIchmia5g3m82MPDC3V8W1rtxBJI97Rqxruz6BMRzI5YRXjsBi8uyXPcwhnoItUYLp",
+	"HjSFj3OhrH29WUSd4goKH6GhTD9G6KvGHf9C49b/8eb1RXHx9NnziwIqjuONOSamWfi6uDEK2En5EZKr",
+	"/mVbSVreZiujk7sHHdUNaKRbzyG53ILcF0YByK+jfXlnTGQHUzZUp9J6soM3tjFrxptGKVtYRJlo1QO0",
+	"YWLM4i44vPpFJWVm6+ytVIrPKpZyMi/AXp4WHZqeO8LocbWp2OAd98/uTUA0pHSwRju3dl1xHpn7so4u",
+	"n3gQ6SmtDCxKS3TV835/3eM/lwty6EYtLgJQ7LQX65rpZhtzs6zZgODdMGpMtfIJgc0BP4BRpwpCyXxF",
+	"eV0QiPij79JV7O1W0gKIBNAhVguDt6CQVcQBRPwpHiLhM3gIshybPvFHGXW+YvMJWBxAu+f4TsyKSZmf",
+	"E3viwjC+I27PGcCo6ALl3TBjFtKZBPyyGatk3LEBSNND6Ipul4vQDTspsApTh7rj6AmZr6RMdL+Rwpto",
+	"O4p4B4zOV+i2cWtdUbG0dXC0quKJHHeCals2ByYEnh+/RLtNnsM8DwSc6jckeUyB1WLpEryKVx4mChIr",
+	"26Yyw2NbYfIIDjE8sYhErbjSR5ymYV7J3vzD3fJbwZVOr+WlqxiNtT3N75Ffsw0r414Jj14WqcCxiUCK",
+	"MdGeNOsj7CZTaXjo4oloqireiS0WT3tr3ytwCCO3zaeWUjAQ2Q5gK1YWa8M/jv42n0tuAZ1fRIVMjKWs",
+	"vW0J1AbUkSzJfUEp0tuXZS13iJIREWIrqsx1JJasJPB5hJvjGxaFVNZWvPRjvlYQ5nWpwYczfCf2OSeK",
+	"Q+b2bfuhgX1csNFxwWWe6UXBKkxK9YsKplw4ncuSNbob8YDiU4xB2lxHcNRekYVsaqA3RBaNXe4rryq5",
+	"A/Zb8eWqZ77BP+bp0BXCeObo9rwsK3aMIloB49v3C5xdnDR8oaPwKImaRhth6Weuyt1AMmGsZ3KdEZvH",
+	"jhz4cDefb9U5vcGC+DISkjwsaMeCdaWbOd4VUkIzG1us5TzQaitDbX4g4jIx1yQrH8p6/3QKzNtn6h+P",
+	"bz2lo0gqGQKm8Uo8kyjTDpTySEsc6BaCOcFcE6OA1L5/yxW594AIdhMFeC0uZpM6owwVW8IJf5qqsNow",
+	"9SyjX8xBaSM1vHLhv+0/NEC1hYzQbBX1IHkgrZ3tN2kLki20IWkU0HPTKI3J6VfkElEhoOeRjRfi/RgH",
+	"UqQbXsXv/wWAJUbQUBsBNdLg7IB6YkrqpmJho6MALvUrZYSsYjoazEvoK60DJYbHaubMUVYHD3bCxbBF",
+	"Z6pDTtWUBVU3gG8WlovnDx0tJ3vfGjJOMTCrKn21fyyBhm9T6Jq1XNZ0A3pG6u04LjO+jVAEiM6MeNK8",
+	"Jq5z8CmAC66HEjJhd9sdA7YFwLgXbTQcIx+47uRx+yWG9hyDQwMR5dYH/RiDgogJPutZLZtkBGSy0BoR",
+	"PnBT2QETJIghv8tG6FRUNwFimnl3w/vt5Y0jRWdWyUSjBt9xN62InA2kO6gpHu6em+6IO6XF7dEpYfmN",
+	"bL3CNOBL8yiTx3fkS+qKk+AA033PztMG7hABqoMgaAM8rvObWVGUWlsZ0ZUPVOJjejozUbJpufMHinXn",
+	"2GadTsSQDxRqd07tZKLr15QnezdOUMtcHfGwazloiTkZuQJmmoKtSNTJFxc7yrXKrqAPBS++6WaZpF0c",
+	"jwJLAPq3ECYPr+gNQzg5LOQlO5sVt+Q3ibSodC5DAupEr2qXGnpi05WpHdtSX4rbIK5YAqHA7aRj/VU6",
+	"dBclrUvAUj3VSZZUXBIj1zHTuqLz9Y8skd8/1GMUf/s+3X93ZUt/YllFExNkGV2/PJzK9HKOFZYT+cSG",
+	"cAWFTXLx9OiMOnhpabb9XlIsf5/Sudi9E4OafPBwvClEC2DyTQhg8k12g904ZgvOK75SV83lc1qYXsny",
+	"EH7Pg+vVzKxXcpDkrHONBekjQaF7pJxKpJWgc9SW4QCJ1XKxTDbM2chkGlZal9Zy0q1RA2iQ3CZK6xJt",
+	"ZCf0c6txn4SHLiwRZ/rGFunL7RBt4t2bMG4WnRf7qAd0iyFhkycB/cl2sTu7MD9ufC2JVqd0mVhG2G8k",
+	"2YTjK0XkTrjYmz0ToScg7JkcRAUAJvz43iVtk5u+vybMn+aK+MYsZ0tumVb86CFgokBqDtYM6pWKQYic",
+	"QVtp4DC2RtRhBeycVuB1L8iDx0++ufT15LZ2iDq4rVTqfK/SEuBFWVtgYcRsIk6fGVNFKgYmXBQHiyvr",
+	"xUxN3achfRskId17MN7PylV1tjHcw34/WNYQ8NKooRgA0wdtToGWAye3bZlxmLYUbZRz7eEWEXVhLusy",
+	"0fjcC6txs/5LOzHTepuaX+zbw0dtGy3ef92ylHU7rhh0NV3IehrsYghnNAzNZJ8DpEI5JRnEuXdyADCy",
+	"j23qdHS4P8DBaWFscPaWsq7cOoPr39nrKfPOOn8TtbM2TethvLqud/m3mL1SMfyAUj8R2sfdmaKIhXIm",
+	"mkK00KeEuPqdHMITB7h1+a1yGnUEfld2P7g7u9m0zI0bnoCjmL68XO5IpGkd3msDreuKbrt9nLbHH3Tc",
+	"55YYO+Pv6axiiUSauayajUg0xhTJnh97NdwheUSgcYFecxg7wLgx302uIJ58bi4c/JDCHi9qa9RjtWKs",
+	"X5NuH+zw/2HatkX66I7y3Xir76RmSDfbip0C2u3CRzC19oMxQvUlH6uSuMbUEo7MqYAC90mXay13KiOO",
+	"XGOVuKO8n1J8m+sl09gH7ejAf7ZjelJaQ3J700WFN6wu+XxUQP3DPjYUOUQtN1Jl6MZIU/NFHW2KvKI9",
+	"GX0mrLLjkSnspNJrCZtmTMP2zcM8dd7HBPArd/hgCPVA60BHBvh1LOvLzcZ1bOj8bo8vj+8h+GqwBU/6",
+	"YlCx6Fi/QGSg2oIujweWMS+31SSp+rf33huYm07iYivWfOhUa+CFCbluO4Tu08SpyVnb5j7+dBUtMiou",
+	"5vt5NWpyPIeH3NMIATnyyo9sq7uvvd9vkxnjRqbPGNSgm4VDOMG1yM4GLn7uRomXBasERIxcaCaIMdzk",
+	"JsPATajUJwpmgUl7Wev0LPZW7uKGZFuLEoMSkEBnMHwxO382GfTsMCY4TePWlNcTI4ijakegdpYuhbAL",
+	"vtWxRzEd2SWt2Bl1yl4Cnh08529x5xL+l1ExPq/4ZjbK2fDQAVxHvF/RBDTXVFXI0po5Qy9/b7EPl5JW",
+	"711Hy77u3Q/0DM7It1qM9txPxdQmomoNYTvEg0VB086+Og+d8ZVufT+uz1hX987CjZ8K3+DZIUTeDCJZ",
+	"QamIXbaDblgiO9qwoOva2e7mUE9L6BHxhur5Kla1IdjoJp3YhwWRPcKm1FJpUvE1usSaVFNnT/dD7BNF",
+	"4KdxwNm4ZehQvODzSYLdGi7emKqanJGCPYxNbFpz6oAfpl0FEXJ2QLWjM3e+keO05oRzDYNXbBt04qEu",
+	"1xOhnK6AJYgUc4eqO0kPe2nGTaXBrKzOPi0zINZIYHCbDOXQXR1NeTV2gkp3vcGmV0YJLRuG+ilXgERs",
+	"tFOKymkuOfCjLxIAuoPaQ75zbMfYQBcfKQij85UrFFTshgkClhNkrr2RAu3YXGTp55BVOaam4DdxDR1f",
+	"Wesgh2kHTOG3xnFv8ljYze3XOcVNxXg0qLu1lcMojeS4yA0bh+HCjgoO+DgTfcuvI5+HFF9OOAtQm3KW",
+	"1gJT06w+4PO+ff6wUut9tEFHR1ios/89saJMUUcxDRAgK35HLtM5TbmuKhVt+PKhbcRkxz8eVpeXQcaG",
+	"/5ojSNIv+4tiiQzbgdxrOHLPUom16VxZwHfJgZXU8yDvFScSjBpbxz9aV13C6ojErrwLrQflOWNGBCAE",
+	"P1Wh2wHr7adBp/lmxxHLs2L0Bvs0MFI35g+N61dXyqJFzlqxartoqmkmaeBAHLliIzq8c5q5AkNhCww1",
+	"gu1nX2tSaeuAi3eC0MxoAb1264kLLBn1dndYswVr3k8ywoYAth/ZDyhdgpvOgk+aL/neC4lvtXggPfjA",
+	"ORUWbA/0JSjZ6Ij30Mwa9g7U1MEFxUUIKmSuKCSI3+dxqDMQIpEZOCS+ftm3zsj7rjXeJqR2Yl7K+53M",
+	"yGswaspOko2sma07W9Cqsm1cp4OjRPQOKyKCHehMsY3Ph5gpaPpYLnOn3xmZ/tDFpNgHND58pG+Cixxv",
+	"oq1LT7z4X7/Se/95ee/v93779KB4dPn5X6KHyQIX9B2AeCtBTbusCTadKDowSJfjGakyVhkRVIyVkmG3",
+	"8Z1Zd68zZKTOIIaeYmY6dW6xy9Mi/NsKRDP3+Bbtp3b7D9IDXZT8lJQ+KPh9fTRKCXSMjd/Pc7lZyFrT",
+	"WZUbPHAeZDeNPUDwFhcSTw00mQPSmoXWiRmZj/zcKdAOc0SpYk8XmtWvLWxsLFG0Vvr5qhHrAXXlHxyb",
+	"VntAAFezB7GL2LRWVJTXK7plk0AykIF+dr00InVHUq4/pNFKUWwMPGBTR4EmqScAAN7BCmS1PDFvDA66",
+	"o3W0vtSo08rFKra13ACwuTN/1UruhLlFF7YUNnH3zZuaDaxI2TKJA5zqykpkQ/tOCLWTYzJfv251hsi3",
+	"m/ooDIOQyge70slcbLmvw6nBoroE6B7DwwPgzm/IZiFPdffyYP1d7vI3lY0NuGMYcn4obVouSMjFZ64O",
+	"+xCBsWfopgPVMvtRtXPWRL8lOQwPidYfQh0wlfe+swaH65AOs0gs8jlUOUdCrmiWqvQtBbedluhhsY8X",
+	"LdQA/OzaE+Qq1x/o/rvFgs11vCngDgE18w1xur9GYoxa4e7TRbvyBMXcBPs2d/vDBA/f6ZHFkYY0blqJ",
+	"5byrmWIRQzOFmTyQVpTIwdrRfcZGJVB5Hfouesl2ibyBdqPHCkZ7ZVoxfB6hpi09CrsytJywFBTHS6zK",
+	"XfMHTgAjmSJH85k1bdG7jbJFEUqQu92thpAQuQcIpWAs2s4Xi6g3GdoeQjaXy2O1j7bg2R6+aErqtOPT",
+	"KFKCYtqHi9gfDa1UTm9BfHGSQLHnJTLDKYmaR5+KHVwAlhjtAsLsTLcxheOTKG9Zx/mBkwzB5uL5z4iH",
+	"EfEvBegj1O49pCoDuoQxuuJqUi8cMkgLxtaJ5ptOae8r4rWEvh99noEcFNloMtsTGx/NnsUrzTbRloBK",
+	"802ySRE4vmwTHYiw1Gy+lgkfaQsOMxzcN099aAP606j5fSIys8ooOzTvP9v/YJtbVq23OZ33gxgq1pVl",
+	"4x/5occylZf+U6MnrTq1e0GR1aH+VdJ9QSj2GY8eZSH1/5zaFGdbUZESZlxoDFlxQOKHhGRJts3MKLuE",
+	"faRzXe3xZyPXUnUAxxSb2EFSoQP/89MJoR6L5DXWYzFo8+VfUslOmmHHry30pLNVh1wBdxWYULfK9ut2",
+	"2tsdke6U6e+dHn2yd2U8ZQWQnhJal06VcEphhHNT6TiMo02Tm5wq0UaykByd2KcNc7oj2wpnf3yKtgGP",
+	"23xvy+FiAhnbrTFy2oSjh0dNbdNfUD62siqsy2uZvr3lAnAkOIKpO9RKwYkutHJCp/TDrNyHkazcSVfp",
+	"C7pvZXf73X+NfLY+LOgOvJJ/uxws2gen5TQpi+5+e4CvCJ0Z/iGytslW5uJoVAOexWFA+S0X0+7Cd1xk",
+	"zB4KACd99z28Mf7lQHWMtuEL+u1Z6GVaIpSmy0TzoKzmVyG1a4GYo4m6iGywud9eXo4ddzfn1Ml43uqL",
+	"h0qmeIcnbgBbGj1tXNmAE2CRgEh3rjl3Zm03+B2NK5l4npMo1hCYnLV9DlskPcwezb/QS6ZtG+Jhstnn",
+	"2pkVIUFSxEwgT+q8qraFnDfxVfj1nVOByvLQqmgFZi+VxjcL95sRSm5cWIpo39NYIsCU1FenC0dYB1u5",
+	"CLkL78mZBISrUxFLjy5YCVM+U1SBDexTxWXx9uQPJWXNq6qA9IEWa5Ggcrpn04q0khm+XHRjJsEZtp6a",
+	"A6RqumF48rle2TixNSv6rp4DQFobE1thz825dWD/LrmAuKbEuCfi0dIl5SJUTrb+TxVXGAkCAgH5E2DM",
+	"4f739TFeYqGge+rK1g2ujeSzTRj9oEPwEDkNP7hIJgb5+21aPnMcAS0706fTfSva2Rmh0lweM8eYIvJL",
+	"KAxctlAa4cdd9bdTrcXtwRrWkQ5DtealdEFUq0RMDJ9nzWVgy+PTxMejE3Wb/SdGkn2VeRtF1ho9YfZP",
+	"94ywuGdEtJLVgi3jp7Ve7fXKNt1ZYO7CxY5WNjmvf36B8UAOWc8rfgBbUautXIOQcJNqv6QYNf+/ryo6",
+	"69bPhvaiReLzgd4136p7VJT3KkYhEYNW1T341+gHbmjVdKkyr6Wer9Br+EdDa83qe0i6385bfu5qyB2O",
+	"rJ1KJ5w4qEWGeZR9x34T6xIK9SUE+4villBiniQbWseRmCe2NR3oXHr+rvawRj9ouiLRUirR5n5aJ+F0",
+	"X94JfWU1wtGe3ET2KGqjkdjXGOK9bm2lnLTzNwaVD2JyRbSUhNG62gOaNnjfcxLFXO5BPzQi6zVRkixo",
+	"fURWVw6P2Gi4M5Vh13w76T73fAblayFTSAZC13SufdokJtLXN7ZkFZrE0yX7mnyouTaktS71AlM7r0An",
+	"JoqXtjX/kglWU81KjAZx/TWBCw5+/Pnlc/LNN9/8nXBBfnn/vMBkfahrRtAqGYSPvibPaI2/umvBhpge",
+	"XJGKzliFP+58n3rDPeXX/9EiPDy5eEc1Z0KT1y5q6uXdxQPI+doyQbf84snFN19ffv0NIF3oFWztfcAG",
+	"4V6DRhewOXjUzOVVefHk4jVX+mn7GJgyWyks5MnDy0tMTRba+gTpdlvxObx//3ebII9HIttIs8Ptv5e0",
+	"isS9P8duMFCZzNlwqYgtnhYckoJoaIprw+RGX10QupFiafZjg/bvwqX5xWbn133/XS1nlXkH5hIQ8f4n",
+	"++f9Z+TFiqGl1iXpz0wxR9N9n6KPIs4lsBPmdIM9bJbYa8we8Z3Nh3ZYdUTuxLHrMcxR0w0DpePJr58u",
+	"jK4JDONCv08uaDhzd7B13bAi2OhJeY+ffysutk0kNIoeGEUo7G/rH8elFm43gTpysSgs1D1EFbCdqQWw",
+	"t2B/c2nO6YzO13iz4g59jU1+gh26PtifPxqm9DOJ7Y6ymX2kFZ4f4XNXRhpSfs7hih/ZVp/CuDNauXz7",
+	"6NH/nuln9pG7OPZurIwT7wI+BGxbpQkTv8u9w2w7lh5zWjFRYhVFiiBPl+aRi/g5+aNBHHV7UGyOREuG",
+	"EQPscxH/jo08tN/xC3z4txAg8GHgVY4BBP524i4OymykS0I6B/nhSm6gEECdY6fuV1ysh0XtjVyzl4yV",
+	"rzm4SMZPFcyXizUxF6fyLR6p2ENe+/GSNcVS6dmdb3v8GIkNajuugJi05AWFsZmZh2eMaNkLqB1/y9i0",
+	"wi4x3tChvbobajwlgu2AAa58rzjrMjwvQxg+DpESUuzxXVs+nyFzOvgR6es5FwDTiKTYs+1MPHiLrYS/",
+	"tU1rkTwimyaIIyVe7FzDRjHlMGp4B9Xz1P26px1MTFJndtNFcI67uD/DEXPVZliHEcvM4/sA/bBRDyrV",
+	"xkhChIaCdFRNY0yqk9XnLk3vfzL/GVefO4udpkLfpm6s3XTuRi8+3CB0u5uvHOrKKW04TxnuUftWFGI3",
+	"yktZb/40pdix432EO8wQzNcOF/G/qHQeJg+u7gSCYhbK/U9arpn4PERQTAd8h/CdB9QcWeZ7cFHf6v0T",
+	"zC4mTGVJ918psg1S0c5DsSyz5Ll75tYIp9lH3ZlKxKyZcUHrWHlHj1yuNtiIrpLyau8JR/7y88vn5PHj",
+	"R4//ekYajh5m3N3EUT6Jhnd6vO5r7vpURzXsp2X5nmN/7uPXeJzwnxBW84vIhAgzFDDL6uYpPbBFp+6v",
+	"IwU0OGjcuzx2D02TMr1Uuk44O9mCrIw3yOgfLnMFXll/p007QoQUAsgNAA90CsuFMAVJ/feHFhnm9lXf",
+	"JJxBnzgvjM7qnMOurvwMxLjPN1tpGzjJKHoThJgsDIIC/7OZgtHYBOFOgJMFr9jX5AMo4fXeW5tcQT5c",
+	"Xzt7BcMG1M5QQzT8paVxL4dp8JifehOc9zBlsIV6iRVAfWbwyXoLVyN0Mht8sn8aMWE28oY5rs3ySkHB",
+	"B925VL3bMV9WwYyOUk7LjtHSsyN+6Hz/lm8Rj6I2DmFC1bT2AGEjsAzYhSBl/gRUwQ8g0CGmi9Yc5Hm1",
+	"YR8n1LhOw50jVA2s97ibLsKa1/SGnXR2Dlo2p1S0V50Wv7d/qbTjQePtTI9KsBjb4NmhBkOr3RPIZPsS",
+	"3P+Efxg0pXwweJqW5zpo3KYdhWNAWWiChMjXle/mcS6C3Q/TtVIi6mmb2XMC7W5duKVbnH13qw3MDpVS",
+	"N40vR5r0dn0GGD7q/if4w+C9/Iso5TNbqXPc7hfRe3Vmv3narZrh5KwqaG2PeT+gMswo2kXnI6eUa3X/",
+	"k5JNPUdHbdRF+a7RqO3aHCXwTJp3A4xODxRPpLCJMTiKbcwsbbrTipk/93VfaLz+DFOhz7lduLbT9qvI",
+	"jAkfsfGnWJtbQ7Icc9M+mGNv/iB3ZEPFHjd1a4wacVaW8/D/y1T9vN6x6gaB+ElFeWkbfQe9Hq2pd3Vo",
+	"UfWY6n29x5YAJ/BUrwTBeZWviCXKE5TOxoxy4K4d53DUbEPve7u1gRr66DKaTnBg+4Zje9zCyEgWn/sM",
+	"I23o77JOjGIz5qeMEv0MGzZYOl17s78qa1Sg0t919+mCL/QKIaE3XEsRTUMe2gyLs3uuFJJDZ5DNP0RB",
+	"y0PAPhfYpmRWM7ouiJYyMRHfKnDAa1AMojIvmEcCjA2w4QpbGkS09FG7LOj48rCnpt+mMmubh8TSCNZs",
+	"TygW9JxTFvqWlwPh0WbDXnUjTRlJL4ftd6Bq6Fy+hnzdOaqXfyfKV4ehs9v2HljUndED121wbN46my78",
+	"VraZUwAqauFnqIZi4zPfskzoeiwT+Dv7zJ9lWOYlQkDrn0x7vZLLwklFkPmgqdY1v8Hk49Pymw6EQlkq",
+	"YsnsMsErufyavLd9ruDHPZ49dNYr8NZfESqgsNc+0AhouEQaxUrCS6PL1Gxh/tZXkp9ut0yUZ9m4Wz90",
+	"AQtO2+mw5dekqI8b8Z8h7tPVwwXbnVc8uAyhdIgDbD4a5GJ1GoRdtSX+iNntmr7Z4JTStpFAVx2na5ZO",
+	"gfuyuDfI5usonRPBb/13jmPKBycw5Z/V7KXPzK88l3SYqLCyD1Kb/IfPyectdFXKRfjS46p8ycy4sWAO",
+	"I11XQ5Tmx49GWRO+ehfCMhM3LB79vgWGyEw1t6nL59KO7jI/PaGzTM6HLiJZ3aeT5dYPTLzxwktZk5Xc",
+	"QWklVBnBml3N4EVQfvHIKh7p+otekx31ZZ+kN7Rk5z1JFsUial685KJ8KesTI1cJb84f2R6iGGzQnVgt",
+	"kKTQEiCnCgo86wV41TGVjnW7tFLXI2UOKEFLdmbByIdT6rg+nw/Ve8toVRGla6MZJJ2XNT1wLA4D1cHj",
+	"t+snesmjSs53N6xGfGkbK4Z9grxsbHzaNj298lXAs0oCWiBE8c+6nzVjw8cTmwec9WQKhLBJH84ji+Za",
+	"VJXOOUfp/PBRKKsf30KtXN6Rrxl7zzd51RpQYo7HumbE7FVhW8vQum2Ne05+6LYUPtWj12sdgwHAfmu3",
+	"PdNhf6clA6MS3R/tlK4IqzAdhoEpKX2TP1BYjJqyAmA1F/qBTj+q7x/BWoq7di92aZub8B+irZ/YnxQh",
+	"m5CBgFx9xJyQJHbcP1tf8aiiCWceskywsPPUffWOBqTVDl1+P8IDX2L+DczMpp0nMiLxGlrRG6PqM2GT",
+	"iG0I6Mz2xXfCrBwvNyMGwrEIVWhvUD1fpZNiPYwHFWrHaixL2zmsSbxS4ZD3Dz+MftpeFbeRY3tSHRWu",
+	"545PJgyKnSWSfMU1cZiRZz+M9ze+13OUz4z+olpod2jji0kpW6q0Uae40mTDaBsj5bOa1vuvyduxHGxo",
+	"K4zdir9wI9e17epaPJfjWKnw4p8t/bsNoWNlRdxIiz3s7llZrG32msy4dM39vsCMS9tOOXEqqVOQBGOl",
+	"ugWymX+AP3w+Xo+MJ2r5jopZtv2jUT98Slt9I2+MoT2nYs4qVRCjcMvaCJAWb4aUgAmFUwIkmo15ywF8",
+	"guGKiRCyquQupYi+Dpd07ssBP247Jh0blX4hz3y4hBVKqaP1FvsAnvV69k6C41L87sRpYKS5VLRKabtb",
+	"+J2V2F20bmzPkHNty9ZWRaS25R325jrvtjBaQ6Zs9AA/vA3n3OAOgItlGNPGp7MW1mrVt2ONm+24/8lV",
+	"Fg1tyolXUVzUjpUFjblpbnubXsTdJj8J5kUy5k7M9viH826ObYaS3BZsgnL0how8CYu/fRUCVpESRhUV",
+	"zvC2+oQUhNreMw7hHu01c2uq1jibnWJUJmK0d0bw81/SZuquvcXd6tfDu3wtqxtW2uQkixXseh0w3aJm",
+	"Gmt8fe4gbNgKKLnnbUOVO7fB8toTfTE1MQAEw9Rgvd0798zZgjjvXdq5kQoYTtas3vjKRcxIuJ08aHQP",
+	"+qHBXTw+LvQ3/EIuObcdQ3XMdL7izJxSbmSv2qJMPhVur8c+teumHLWWrpkt/fH5lKyNc3WyeboNXyBD",
+	"/WvyDBLVYQjICWsjX+YhszFlW94kF4vWMVgcegafdNyCK7k79AuWEsF0D1Im6xospH8Sl6BdzsY7zu/u",
+	"RrFDlyMOe45428gw5+fU+59cplhGVf7PDaBNj0vlV8CTcrEIGPquE+bHNZU3Pkcu5dzArE2fTEesh5SJ",
+	"EmsJlY23B/mbPJq7mSjQm0LQWMrfWflBMd1sh269a3jgS3Tj4cwSeb+u1pcJTRS3UH0bRlVTn5gqkALr",
+	"fF/vz0Cr80u7N7hodeehSUbjkQ9Zr1lJZKP7tYdn5exK2p7eZw3UvzaXOQbfwzg6WcnKAuBTW4wSRQ68",
+	"hll9SRU7xYWnVFaSxlu2M4sYaTUYqwNyI33BtfGa1kvbPjoeNjPcq2CLNWJF7mhd9qtov46V0b6Hj39p",
+	"8gFn9e/mu1zeeZj0H6wu+TzpVERV9Ta2+P4n/EOGBuT37U+BJTrJS6nbqd8GftH78PO3ELm33/+C5AOb",
+	"rwT/oxlEqH7vH/oS1aZ2dlHDGbTYVnXq6J9KU17PqTpzvoKuGdXDdZbv8ZEvuswS5piTuui9E9tabrg6",
+	"N4sCqe5/gv/mSDeY9n9J4eZnfiuyLfj6bYi22uvHX4Rkg8L8AaH2ATtx/peN2MD8UwBbjK2Nbe8xdzt6",
+	"/PmDMXdGy/NzbtAh/Y41xdQG/ugyHlUQjzn70bi/bRtcx+1/2/D5C9/bKZBq6npls3oPHWSw0iDcZZ6D",
+	"jmLNchXGMSNduGd724i730nQBY1jmR1caBdNhciq7ozdrdv89tF5u166V+0M/+ysvyFJhrWZRDFItLoi",
+	"lGyYUnTJyI5yrVwq54byaiY/2p5p6LrkUKpOyxKDKsXFo8u/n3XOrn18vLh5lGWuOtURvlv8+U/6KDb6",
+	"cajo57kLbxk93eb4DiZ22kf+lAYPt5rTgQsbQuLEykILUX2eSgocNIIi2Grt3Xmg1q4ceqBv72NxBXe2",
+	"kGgmyz1U/FCxd6CBbY0QAKRosxmYnwBfsVmcRC4WrHY3ad+ThROIwwzeLXignXBGEPGWWAZJkYbSnrE5",
+	"3TAMG52/Udpdb8GI2HpX0f1tOy/Mkt/VcsHjKGPQ+bSmJXy6hdg8xVy1RRSHR8BQ9k7pf1edJiyCyWGW",
+	"6RS8liFQkyNsXSR2eX4pe3/GFC/Z/U+gaqTTSJ/LzZbWsN3qzkVe98sw03+Wg4x05YlajPc76Sr5FYEW",
+	"zUSvarAwtIMHU2teVaoI+lZDrzaqybyWSjEVNrnenIOD2EfX1SLKKt/Bz8+buubzpmo2mY1R0SDJAdf8",
+	"HTOZ5+omC1TzJ4FKyxVA3MzVjbn8N40yVxOmDqVAAxwL3xoyr5xrpu8pXTO6Obl/EmbSAUjtitGSYXP8",
+	"5zjyvRdceQjvzki9756BQ8b6njwzYynL2lwUDsSQkX+7/umt2acNkbVzQaltzWgJJskVlMwAUhHYQdO7",
+	"onT48ja8QzjMXRvEOOqAGsbB8OVnUdQ1neENGd/dn81udfcNpNOyYSCPbLqdInNZNRuBeQMZ4WPz3fcw",
+	"9N3oAW6V8WNmRPLz639cFMFZ3WfAgeJn//SySTMLQ9C4K8LvzSns4rLHhsNab/xT063pP8F6zgqDuTU9",
+	"qzlbZKOOWqfCbQCMBql8WHhI1NyYuVyQN43i8//x5nVBnj57bkTrm1cvXiH8KKKIbmgJ/icjnucVB5wN",
+	"r31wl/xvi7i9YO4n0Jblmxb075YiSm1m4/lRESdseAT7GRA7z3GYkomrKRcJOEVQI2xdIiHwptww7yk5",
+	"3SkSbPI052C7d/+/qyPm6jgPYWP9oypGt0RLYl5vdKruoXIobHfYqGKw+MHwdbL0DJgeIIRoeXbfB7rx",
+	"z7Aht5Xvagc4sarbRyvOK7byDMjrOZ71MwuRCXbmxtyMHzdmfze85BfFBZ3Ns0zODzXXzHXXxnrsBRdL",
+	"VquBdgr2iYn9FJ7LSjbY1wmb28/2pNvKqT/SHN6ZOtLbZjNjONJ81Yh1CmvP/zjl4yiIBr97+/Lnn80c",
+	"jx4+G/AbCOJXdM5+Eq/tc3+KcJtgpgXryWvhV3bTth9OA4d3w53NtXtY4bI5u7jdsHrJRhHaMZ8f700b",
+	"Iod+Txg444BnUpg5QuGeq9IyOiL3/yaXV/5Zo0oupYgAbL0x8/lzL89JqHxa5jmVD5DytDwfkwDJzn8R",
+	"yxtW103FRys3qbm/SoB0Nrq/0rZVlawZwNpoaGSsmjmYlkxr8+iMztf93f8Jx2Rfntb0lu1+8gQ5Pi3x",
+	"tOyD6D4BoQebnaE5T1Vgzu9WVJtzCRBrxi4xVh/Yc1hkTecrVn+lvGYSJsJQ8z+x7+/e9+xkxWzanXwj",
+	"yq8RBpTW7Gunkv13o5ad44ZGyp6a3TggUMFVaLO2wGOSkrB2LlctHp3dIrDLFdOpgsqfGXzlLNty/kMF",
+	"0/plW0la3n7/FCig6+1He6gtMg/UqdkdEGxnmaCfA1dcVNEbs/9BemPUb7ud4GeHBkI7CYVResX2cKRs",
+	"c0Gvp/Qy9AZVD/s2zCmnXYZljPNfGwqtCzWUWP9vkotr91yO3PxJsFMbjKXrd1PzOGeppx0jJWjs79at",
+	"1kKqzhh44O6qnGC89vt6W3G48hvBNTF6jJ98izU9rxitWYlQrHvzn6uebghsbzQDzM0yvBivBw2359b1",
+	"uZB5s4s9rTndNRwehXbDw5HD64c9X+Wn2aeTzjamxY6EZ9xDdxI3wcFyIyY2hddhnu/OArLmqHL/k/3T",
+	"5/solpIG889M13s39ZzcmI1/9rabP7/SZMerCprN1/wclQHGZLjhbDeUHvuTe+YW5a0fIxZsgX4QUL0H",
+	"VrURUlvLV8eue1tRMew0ES/o9AZQt17z84Lu32E2ebLZhMdmQzW0pHtju9scdKO9SNWmpFsUbqOLGnPD",
+	"qTankBY6Hg8mm8MDPdIebLoizwvyYmbM0Zf/LdVe+Fb6AtumxUfChprF/chFGXOLPiB/sVT9K9GSPEos",
+	"S841vWFRn+v52leMLiLe89b2s66hsqLesuWSyzZj2zm9T2IfWTPzOy3Hc1Iwc0OUISC8zYzJzEBxdtZ/",
+	"QWNpdOhUQsj7Ts9+7Tzbp2+aYdKBXXvf1MLsmm4EI/Cs2aqnz56jWtr6OrQ0VxwTy5pC/ZuyCf7wTsbG",
+	"fodvvofp3E1l2WzezzGemmXcjUfdVZfSGa1VTMIUbcQsZtuqNd/a3c5SBq/XfNvXBPM7TLbRO3yjwIm3",
+	"E8mxoQ3nG+47ideZcmV3KWv5mi/FT01eCbp5FsGDbsNSVrbM79YEzZsE6II0p1Ph2k7qMh7VzwzRXomL",
+	"u22zedhHc/BoG/VGqZ2sy0gzhonNYmECwQf/7GzD+J5fn7rZcLgg/X3QhL3GR+7CgIWhXomFzDVh51TT",
+	"Si4bcALbtZxMjfuf4L8jwBeKIWWyhM5T5cIIZ3NUxYpG/HwyFPRvHx3busGDkZphC5unwYw1SZRmW+Vr",
+	"KaD7BdZQwdSgggACnMa85LIImz1cuYSPZU03XykidwLb9s3o3NYo4mbEnWDB0m9b9VhZVTnZKpytlTP0",
+	"UEmvlSYNlk3ayoklF1fk0mpawBdB39OHnb6nlzHPettSud9cFdu1OWY46NbRE5vIOxPbaxcX2NkkHkyD",
+	"U+TaL25YS4srUrGFNncvWr7GDA4d+lPYM/QlPnjY13OAFTuSJ/j6N5eXEz7/txHnpMD9wxG/HGg658MZ",
+	"lu7uoTuR767X3Lh0D51QBTQgQi+LjTsB1syZlZynZekmeGsR8k63vbtLsB5o8ndyarXbpfuf7J8Gu2mE",
+	"FL7djobv6DKpK7fwZFzdVejITsu2j0wB+9wuB75jtZLipaw3f75Yavmlk1R3Ck0HKjhCtIWC7FZ8vkJs",
+	"gzAVqwPHapGa5U5EqzHO0t50RFp0Sm/+iQXGfaMWDKnbz+WGPaPz9UVuO//2eIP++Kee8cHZLaU4AAu7",
+	"CrH9ky6314zesC8KBTiG1/vlKUMB021pYx78BP/NgDl8Z577QmEOA8aLl/1v/eTPgHR4kNkufeeuDiMX",
+	"pIG6GPv3mjRC84osmhpSu4TUPJHS8C6Y7G0zNwS8czCuKxpFc7YNT7gvD1sLuVMO7z+sb807NjCfL+fc",
+	"2Cy6+5+0XDPx+f6cVkyUtB5Gr4V3nrtHc3wX8Pns4OJlTt/JEQVTs4+6s5yTsiG5W21Bfn75nDx+/Ojx",
+	"kWQvLhSbNzXX+4snv/5mN8EC7t6nuqKDLYaewgN/CrJWL/z6Ahf/hGzo77JOxZQx+ptsL3qXDYGQeAmb",
+	"wWiLqDeu2R7zE+FvW6rUaSdss+XDx8k8MBK/f8Yo9hzhotGsaNORvbJRM1pVe2PwDDaESjNCH+PwU7rD",
+	"0+mfAT/atC/9dtZA3YbW664Hqe+HG/QL4Qdy4mRPiXnWRYc3TNdSyA0Dh6kRpif5O4DJZEkHMfney/JL",
+	"zL/BaY30CwUPc0lP6j+5GybPhxhxerkaeNKs83qHvs3/AqXAH+ggZOGOIvyfYUR+fEfclH1+7VNJXNK/",
+	"GRDBPBEWIa83RnSLzkr+W8BCdsx9h9ivdB/WNcewbnSH+mcu7/DRI4wBfaXMdkMkyEJrtA3MkCn8BVby",
+	"xYLV1sjgOmo53CoT9LGxFr2V2G5eiCwM2B/2Xo1NooUFjuieSWjhP5sXb8PMgFKPQQEMD9zmuYABUuUH",
+	"fofxqbPDufvV3cK+tgu7850FY6a+cQexqauLJxf36ZZffP7t8/8XAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -174,6 +174,7 @@ func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
 			post(map[string]any{"text": "Rain on the Roof\nFog\nno such tune"}, "/ladders/%s/known/match", ladder),
 			get("/ladders/%s/cycle?key=C&order=fifths", ladder), get("/ladders/%s/cycle?key=B&order=semitones&before=true", ladder),
 		}
+		pages = append(pages, get("/ladders/%s/progress", ladder), get("/ladders/%s/progress?from=2025-05-05&to=2026-02-01", ladder))
 		for _, strand := range []string{"method", "technique", "reading", "repertoire"} {
 			pages = append(pages, get("/ladders/%s/next?strand=%s", ladder, strand))
 		}

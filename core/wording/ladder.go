@@ -2,7 +2,6 @@ package wording
 
 import (
 	"fmt"
-	"math"
 	"strings"
 	"time"
 
@@ -197,7 +196,7 @@ func TooEarly(unknown bool, r forecast.Range) (words, why string) {
 
 // HowLong says how many weeks a piece takes, in whole weeks, and what that rests on.
 func HowLong(r forecast.Range) (words, why string) {
-	low, high := int(math.Floor(r.Low)), int(math.Ceil(r.High))
+	low, high := r.Whole()
 	words = fmt.Sprintf("usually %d to %d weeks", low, high)
 	if high == 1 {
 		words = "usually a week"

@@ -8,6 +8,9 @@ WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start > ? ORDER BY
 -- name: StudioWeeks :many
 SELECT ladder_id, start, days FROM practice_week WHERE studio_id = ? AND published <> '' AND start > ? ORDER BY start;
 
+-- name: LadderWeeks :many
+SELECT ladder_id, start, days FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND published <> '' ORDER BY start;
+
 -- name: AddPracticeWeek :exec
 INSERT INTO practice_week (studio_id, ladder_id, start, hand, published, days, published_at) VALUES (?, ?, ?, ?, ?, ?, ?);
 

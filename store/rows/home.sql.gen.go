@@ -198,6 +198,44 @@ func (q *Queries) HoldMessage(ctx context.Context, arg HoldMessageParams) error 
 	return err
 }
 
+const ladderWeeks = `-- name: LadderWeeks :many
+SELECT ladder_id, start, days FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND published <> '' ORDER BY start
+`
+
+type LadderWeeksParams struct {
+	StudioID string
+	LadderID string
+}
+
+type LadderWeeksRow struct {
+	LadderID string
+	Start    time.Time
+	Days     string
+}
+
+func (q *Queries) LadderWeeks(ctx context.Context, arg LadderWeeksParams) ([]LadderWeeksRow, error) {
+	rows, err := q.db.QueryContext(ctx, ladderWeeks, arg.StudioID, arg.LadderID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []LadderWeeksRow
+	for rows.Next() {
+		var i LadderWeeksRow
+		if err := rows.Scan(&i.LadderID, &i.Start, &i.Days); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const messageFailed = `-- name: MessageFailed :exec
 UPDATE message SET failure = ?, not_before = ? WHERE studio_id = ? AND id = ?
 `

@@ -177,6 +177,9 @@ type Range struct {
 	Own, Others int
 }
 
+// Whole are the ends of the range as they are said: in whole weeks.
+func (r Range) Whole() (low, high int) { return int(math.Floor(r.Low)), int(math.Ceil(r.High)) }
+
 const (
 	// enoughOwn cleared pieces of the student, or enoughOthers of the studio's others, make a range worth saying (defaults).
 	enoughOwn, enoughOthers = 3, 20

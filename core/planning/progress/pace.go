@@ -2,6 +2,7 @@ package progress
 
 import (
 	"cmp"
+	"math"
 	"slices"
 	"strings"
 	"time"
@@ -18,10 +19,12 @@ type Pace struct {
 	Held int
 }
 
-// Range is a piece with the weeks that had been forecast on the day on which it was begun.
+// Range is a piece with the whole weeks that had been forecast on the day on which it was begun, as the screen says them.
 type Range struct {
 	Piece
-	Low, Median, High float64
+	Low, High int
+	// Took is how many weeks it took, to the nearest: lessons are a week apart.
+	Took int
 	// Held says that it was cleared within the range; Late that it took longer.
 	Held, Late bool
 }
@@ -73,8 +76,9 @@ func (in Input) pace(pieces []Piece) Pace {
 		if !known {
 			continue
 		}
-		took := max(1, p.Weeks)
-		x := Range{Piece: p, Low: r.Low, Median: r.Median, High: r.High, Held: took >= r.Low && took <= r.High, Late: took > r.High}
+		x := Range{Piece: p, Took: max(1, int(math.Round(p.Weeks)))}
+		x.Low, x.High = r.Whole()
+		x.Held, x.Late = x.Took >= x.Low && x.Took <= x.High, x.Took > x.High
 		if x.Held {
 			out.Held++
 		}
@@ -98,8 +102,8 @@ const (
 // Stay is a piece that took long.
 type Stay struct {
 	Piece
-	// Usual is the longest that nine of ten such pieces had taken; 0 where it was too early to say.
-	Usual float64
+	// Usual is the longest that nine of ten such pieces had taken, in whole weeks; 0 where it was too early to say.
+	Usual int
 	Why   StayWhy
 	// Number goes with the reason: the leap, the lessons that fell out, the days of rest, the practised days of Of.
 	Number float64
@@ -107,8 +111,9 @@ type Stay struct {
 }
 
 const (
-	// mostStays is how many are told, leastStay how many weeks make a stay long (defaults).
-	mostStays, leastStay = 3, 3
+	// mostStays is how many are told, leastStay how many weeks make a stay long (defaults); where a range was said it is
+	// long from overMiddle weeks over its middle on.
+	mostStays, leastStay, overMiddle = 3, 4, 1
 	// greatLeap is how many times the usual leap of the student is great (default).
 	greatLeap = 1.5
 	// littlePractice is the share of set days under which practice may be why (default), of at least leastSet days.
@@ -130,14 +135,19 @@ func (in Input) stays(pieces []Piece) []Stay {
 	slices.SortStableFunc(list, func(a, b Piece) int {
 		return cmp.Or(cmp.Compare(b.Weeks, a.Weeks), strings.Compare(a.Material, b.Material))
 	})
-	list = list[:min(len(list), mostStays)]
 	expected := in.expectations(list)
 	usual := usualLeap(pieces)
 	var out []Stay
 	for _, p := range list {
 		x := Stay{Piece: p}
 		if r, known := expected[p.Material]; known {
-			x.Usual = r.High
+			if p.Weeks <= r.Median+overMiddle {
+				continue
+			}
+			_, x.Usual = r.Whole()
+		}
+		if len(out) == mostStays {
+			break
 		}
 		during := in
 		during.Span = Span{p.From, p.To}

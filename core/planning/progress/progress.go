@@ -7,6 +7,7 @@
 //	pace.go      ranges as they were when a piece was begun, and whether they held
 //	skill.go     skills that became secure, and previews that paid
 //	summary.go   what grew, what needs care
+//	report.go    a report: what it says of all that, and what the teacher made of it
 package progress
 
 import (
@@ -17,6 +18,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/outlook"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/memory"
@@ -298,4 +300,15 @@ type Seen struct {
 	forecast.Observation
 	// Day on which it was cleared.
 	Day time.Time
+}
+
+// SeenOf are the pieces that a student cleared.
+func SeenOf(s studentplan.Student) []Seen {
+	cleared := s.Standing.Clearings()
+	observed := outlook.Observed(s.Ladder, cleared, s.Library, s.Timetable().Breaks(), s.Local)
+	out := make([]Seen, len(cleared))
+	for i, c := range cleared {
+		out[i] = Seen{observed[i], s.Local(c.To)}
+	}
+	return out
 }

@@ -79,8 +79,8 @@ type Planting struct {
 	// For is the piece that was the first to need it, Needed the day on which it was begun.
 	For    string
 	Needed time.Time
-	// Paid says that the piece was cleared, and no later than in the middle of what had been foreseen; Open that it is
-	// not known yet.
+	// Paid says that all was planted and that the piece took no longer than the middle of what had been foreseen; Open
+	// that it is in work.
 	Paid, Open bool
 }
 
@@ -129,7 +129,7 @@ func (in Input) plantings(pieces []Piece) []Planting {
 					x.Days, x.Entries = append(x.Days, s.day), append(x.Entries, s.entry)
 				}
 			}
-			if r, known := expected[p.Material]; known && !x.Open {
+			if r, known := expected[p.Material]; known && !x.Open && x.InTime() {
 				x.Paid = max(1, p.Weeks) <= r.Median+halfLesson
 			}
 			out = append(out, x)

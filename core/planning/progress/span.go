@@ -2,6 +2,7 @@ package progress
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"patientladder/core/base/calendar"
@@ -68,5 +69,24 @@ func Offered(first, today time.Time, breaks []calendar.Break) []Span {
 	if out[3].From.After(out[2].From) {
 		out[3].From = out[2].From
 	}
+	return out
+}
+
+// Breaks are the holidays and pauses that lie in the span, cut to it, from the first.
+func (p Progress) Breaks(all []calendar.Break) []Span {
+	var out []Span
+	for _, b := range all {
+		from, to := b.From, b.To
+		if from.Before(p.Span.From) {
+			from = p.Span.From
+		}
+		if to.After(p.Span.To) {
+			to = p.Span.To
+		}
+		if !to.Before(from) {
+			out = append(out, Span{from, to})
+		}
+	}
+	slices.SortFunc(out, func(a, b Span) int { return a.From.Compare(b.From) })
 	return out
 }

@@ -39,34 +39,19 @@ const (
 	oftenMissed, fewLessons = 0.34, 4
 )
 
-// Pieces are those cleared that are not exercises; Drills those that are.
-func (p Progress) Pieces(drill func(id string) bool) (pieces, drills []Piece) {
-	for _, x := range p.Cleared {
-		if x.Before {
-			continue
-		}
-		if drill(x.Material) {
-			drills = append(drills, x)
-		} else {
-			pieces = append(pieces, x)
-		}
-	}
-	return pieces, drills
-}
-
-// Grown are up to three things that grew in the span, the weightiest first; drill says that a material is an exercise.
-func (p Progress) Grown(drill func(id string) bool) []Kind {
-	pieces, drills := p.Pieces(drill)
+// Grown are up to three things that grew in the span, the weightiest first.
+func (r Report) Grown() []Kind {
+	p := r.Progress
 	var out []Kind
 	add := func(is bool, k Kind) {
 		if is {
 			out = append(out, k)
 		}
 	}
-	add(len(pieces) > 0, PiecesCleared)
+	add(len(r.Pieces()) > 0, PiecesCleared)
 	add(len(p.Secure) > 0, SkillsSecure)
 	add(len(p.Habits) > 0, HabitsFormed)
-	add(len(drills) > 0, KeysPlayed)
+	add(len(r.Drills()) > 0, KeysPlayed)
 	add(p.Practice.Set >= leastSet && float64(p.Practice.Practised) >= wellPractised*float64(p.Practice.Set), PractisedWell)
 	add(p.Review.Learned >= leastKept && p.Review.Heard > 0 && float64(p.Review.Alive) >= keptWell*float64(p.Review.Learned), KeptAlive)
 	return out[:min(len(out), mostGrown)]
@@ -77,7 +62,7 @@ func (p Progress) Care() (k Kind, stay Stay) {
 	if n := len(p.Lessons) + p.Missed; n >= fewLessons && float64(p.Missed) >= oftenMissed*float64(n) {
 		return FewLessons, stay
 	}
-	if i := slices.IndexFunc(p.Stays, func(s Stay) bool { return s.State == standing.Working && s.Usual > 0 && s.Weeks > s.Usual }); i >= 0 {
+	if i := slices.IndexFunc(p.Stays, func(s Stay) bool { return s.State == standing.Working && s.Usual > 0 && s.Weeks > float64(s.Usual) }); i >= 0 {
 		return StuckPiece, p.Stays[i]
 	}
 	if p.Practice.Set >= leastSet && float64(p.Practice.Practised) < littlePractice*float64(p.Practice.Set) {

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
@@ -132,4 +133,29 @@ func (p *Piece) rest(resting map[string]time.Time, day time.Time) {
 		p.Rests = append(p.Rests, Span{at, day})
 		delete(resting, p.Material)
 	}
+}
+
+// Lanes say for each piece in which of the lanes of its strand it is drawn, from 0, so that no two that were in work at
+// one time share one: the first lane that is free. Of each strand the number of lanes is as small as it can be.
+func Lanes(pieces []Piece, lib material.Library, until time.Time) (lane map[string]int, width map[material.Strand]int) {
+	lane, width = map[string]int{}, map[material.Strand]int{}
+	free := map[material.Strand][]time.Time{} // the day on which each lane becomes free
+	for _, p := range pieces {
+		if p.From.IsZero() {
+			continue
+		}
+		ends := p.To
+		if ends.IsZero() {
+			ends = until
+		}
+		s := lib[p.Material].Strand
+		k := slices.IndexFunc(free[s], func(day time.Time) bool { return !p.From.Before(day) })
+		if k < 0 {
+			k = len(free[s])
+			free[s] = append(free[s], time.Time{})
+		}
+		free[s][k] = ends
+		lane[p.Material], width[s] = k, len(free[s])
+	}
+	return lane, width
 }

@@ -317,6 +317,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getProgress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/past/{day}": {
         parameters: {
             query?: never;
@@ -1735,6 +1751,113 @@ export interface components {
             /** @description What was played */
             pieces: string[];
             notes: string[];
+        };
+        /** @description An entry that a sentence comes from */
+        FromEntry: {
+            id: string;
+            /** Format: date */
+            day: string;
+            text: string;
+        };
+        ProgressLine: {
+            text: string;
+            entries: components["schemas"]["FromEntry"][];
+        };
+        DaySpan: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+        };
+        NamedSpan: {
+            name: string;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+            chosen: boolean;
+        };
+        HeardDay: {
+            /** Format: date */
+            day: string;
+            /** @description It was rated solid or better */
+            solid: boolean;
+        };
+        StrandLanes: {
+            strand: components["schemas"]["Strand"];
+            lanes: number;
+        };
+        SkillDay: {
+            name: string;
+            /** Format: date */
+            day: string;
+        };
+        /** @description A preview that was given before a piece needed it */
+        PlantedFor: {
+            text: string;
+            days: string[];
+            for: components["schemas"]["Id"];
+            /** Format: date */
+            needed: string;
+        };
+        RangeCame: {
+            text: string;
+            held: boolean;
+        };
+        /** @description A piece from its beginning on, as it is drawn */
+        ProgressPiece: {
+            material: components["schemas"]["Id"];
+            title: string;
+            strand: components["schemas"]["Strand"];
+            /** @description In which lane of its strand it is drawn, from 0 */
+            lane: number;
+            /** Format: date */
+            from: string;
+            /** @description The day on which it was cleared; empty while it is not */
+            to: string;
+            /** @description The day on which it was ready to be performed; empty for none */
+            polished: string;
+            /**
+             * Format: double
+             * @description The effort it asked for; 0 where nobody knows
+             */
+            leap: number;
+            /** @description How long it took */
+            weeks: string;
+            /** @enum {string} */
+            state: "working" | "cleared" | "polished" | "resting";
+            rests: components["schemas"]["DaySpan"][];
+            heard: components["schemas"]["HeardDay"][];
+        };
+        Progress: {
+            student: components["schemas"]["Student"];
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+            /** @description The span in words */
+            days: string;
+            /** @description Those that are worth looking at */
+            spans: components["schemas"]["NamedSpan"][];
+            sentence: string;
+            /** @description At most three things that grew, the weightiest first */
+            grown: components["schemas"]["ProgressLine"][];
+            care: components["schemas"]["ProgressLine"];
+            next: string;
+            lessons: string[];
+            pieces: components["schemas"]["ProgressPiece"][];
+            strands: components["schemas"]["StrandLanes"][];
+            /** @description Skills that became secure */
+            skills: components["schemas"]["SkillDay"][];
+            plantings: components["schemas"]["PlantedFor"][];
+            /** @description Holidays and pauses */
+            breaks: components["schemas"]["DaySpan"][];
+            pace: string;
+            ranges: components["schemas"]["RangeCame"][];
+            practice: string;
+            kept: string;
+            stays: string[];
+            plans: string[];
         };
         PastDay: {
             student: components["schemas"]["Student"];
@@ -4635,6 +4758,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Past"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getProgress: {
+        parameters: {
+            query?: {
+                /** @description The first day; the term without one */
+                from?: string;
+                /** @description The last day; today without one */
+                to?: string;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was achieved in a span of days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
                 };
             };
             default: components["responses"]["Problem"];

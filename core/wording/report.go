@@ -1,0 +1,144 @@
+package wording
+
+import (
+	"fmt"
+
+	"patientladder/core/planning/progress"
+)
+
+// Tone is how a report speaks.
+type Tone string
+
+// The tones.
+const (
+	Warm  Tone = "warm"
+	Plain Tone = "plain"
+)
+
+// PurposeName names what a report is for.
+func PurposeName(p progress.Purpose) string {
+	switch p {
+	case progress.ForExam:
+		return "Report for an exam"
+	case progress.ForTeacher:
+		return "Report for a new teacher"
+	}
+	return "Report"
+}
+
+// Report says one part of a report, about whom it calls by the first name.
+func (n Names) Report(part progress.Part, r progress.Report, tone Tone) Line {
+	name, warm := r.Student.First(), tone == Warm
+	pick := func(w, p string) string {
+		if warm {
+			return w
+		}
+		return p
+	}
+	switch part {
+	case progress.Opening:
+		lessons := Capital(Counted(len(r.Lessons), "lesson"))
+		if len(r.Lessons) == 0 {
+			return Line{Text: fmt.Sprintf("No lesson of %s was entered in this time.", Possessive(name))}
+		}
+		out := fmt.Sprintf(pick("%s with %s lie behind us", "%s with %s took place"), lessons, name)
+		if len(r.Lessons) == 1 {
+			out = fmt.Sprintf(pick("%s with %s lies behind us", "%s with %s took place"), lessons, name)
+		}
+		if r.Missed > 0 {
+			out += fmt.Sprintf("; %s fell out", Numbered(r.Missed))
+		}
+		return Line{Text: out + "."}
+	case progress.Cleared:
+		list := r.Pieces()
+		return Line{fmt.Sprintf(pick("%s has learned %s: %s.", "%s cleared %s: %s."), name, Counted(len(list), "piece"), n.pieces(list)), clearedBy(list)}
+	case progress.Polished:
+		return Line{fmt.Sprintf("Ready to be performed: %s.", n.pieces(r.Polished)), clearedBy(r.Polished)}
+	case progress.Secure:
+		names, entries := n.gained(r.Secure)
+		return Line{fmt.Sprintf(pick("What %s can rely on now: %s.", "Secure with %s now: %s."), name, names), entries}
+	case progress.Habits:
+		return n.habits(r.Habits)
+	case progress.Technique:
+		list := r.Drills()
+		return Line{fmt.Sprintf("In technique, %s %s cleared: %s.", Counted(len(list), "exercise"), was(len(list)), n.pieces(list)), clearedBy(list)}
+	case progress.Reading:
+		list := r.ReadingStages()
+		return Line{fmt.Sprintf("In reading, %s %s cleared: %s.", Counted(len(list), "stage"), was(len(list)), n.pieces(list)), clearedBy(list)}
+	case progress.Reviewed:
+		return Line{fmt.Sprintf("Of %s %s %s surely there today.", Counted(r.Review.Learned, "learned piece"), Numbered(r.Review.Alive), is(max(1, r.Review.Alive))), r.Review.Entries}
+	case progress.AtHome:
+		out := fmt.Sprintf("At home, something was practised on %s of %s that were set", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day"))
+		if felt := r.Practice.Joyful + r.Practice.Fine + r.Practice.Hard; warm && felt > 0 && 2*r.Practice.Joyful >= felt {
+			out += ", and mostly with joy"
+		}
+		return Line{out + ".", r.Practice.Entries}
+	case progress.Plans:
+		var out string
+		for _, p := range r.Plans {
+			out += " " + n.PlanCame(p)
+		}
+		return Line{Text: out[1:]}
+	case progress.Stayed:
+		s := r.Stays[0]
+		return Line{"The longest stay was " + n.Stay(s), only(s.BeginEntry)}
+	case progress.NeedsCare:
+		return n.reportCare(r, warm)
+	case progress.Then:
+		return n.NextAhead(r)
+	case progress.OnHolidays:
+		return n.overHolidays(r)
+	}
+	return Line{}
+}
+
+// reportCare says what needs care in words that a family can act on, and blames nobody.
+func (n Names) reportCare(r progress.Report, warm bool) Line {
+	kind, stay := r.Care()
+	switch kind {
+	case progress.FewLessons:
+		return Line{Text: "Regular lessons would help most now."}
+	case progress.StuckPiece:
+		out := fmt.Sprintf("%s needs patience: it has had %s, and such pieces usually take up to %s.", n.Title(stay.Material), Weeks(stay.Weeks), Counted(stay.Usual, "week"))
+		if !warm {
+			out = fmt.Sprintf("%s is taking longer than usual: %s so far.", n.Title(stay.Material), Weeks(stay.Weeks))
+		}
+		return Line{out, only(stay.BeginEntry)}
+	case progress.LittleAtHome:
+		return Line{"Short and often helps more than long and rare: five minutes on most days would carry the lessons further.", r.Practice.Entries}
+	case progress.ReviewFades:
+		return Line{"Learned pieces fade when they rest: one of them each day keeps them all.", r.Review.Entries}
+	}
+	return Line{}
+}
+
+// overHolidays says what to do while there are no lessons.
+func (n Names) overHolidays(r progress.Report) Line {
+	switch keep := r.Ahead.Keep; {
+	case len(keep) > 0 && len(r.Ahead.Working) > 0:
+		return Line{Text: fmt.Sprintf("Over the holidays: play %s now and then, and keep %s going, a few minutes at a time.", n.Titles(keep), n.Title(r.Ahead.Working[0].Material))}
+	case len(keep) > 0:
+		return Line{Text: fmt.Sprintf("Over the holidays: play %s now and then.", n.Titles(keep))}
+	}
+	return Line{Text: fmt.Sprintf("Over the holidays: keep %s going, a few minutes at a time.", n.Title(r.Ahead.Working[0].Material))}
+}
+
+func was(n int) string {
+	if n == 1 {
+		return "was"
+	}
+	return "were"
+}
+
+// Possessive writes "Nell’s", "Tobias’s".
+func Possessive(name string) string { return name + "’s" }
+
+// Draft are the sentences of a report as the facts say them now.
+func (n Names) Draft(r progress.Report, tone Tone) []progress.Sentence {
+	var out []progress.Sentence
+	for _, part := range r.Parts() {
+		l := n.Report(part, r, tone)
+		out = append(out, progress.Sentence{Part: part, Text: l.Text, Entries: l.Entries})
+	}
+	return out
+}
