@@ -87,9 +87,10 @@ func (h *Handlers) GetProgress(ctx context.Context, r contract.GetProgressReques
 		Student: answer.Student(s.Row, s.Today), From: answer.Date(p.Span.From), To: answer.Date(p.Span.To), Days: wording.SpanDays(p.Span), Sentence: n.Progress(b.Report),
 		Grown: []contract.ProgressLine{}, Care: b.line(n, n.Care(b.Report)), Next: n.NextAhead(b.Report).Text, Lessons: []openapi_types.Date{}, Pieces: []contract.ProgressPiece{},
 		Pace: wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{},
+		Heard: []contract.HeardPiece{}, Strands: []contract.StrandLanes{}, Skills: []contract.SkillDay{}, Plantings: []contract.PlantedFor{}, Ranges: []contract.RangeCame{},
 	}
-	for i, span := range progress.Offered(s.Local(s.Standing.FirstLesson), s.Today, s.Timetable().Breaks()) {
-		out.Spans = append(out.Spans, contract.NamedSpan{Name: wording.SpanName(i), From: answer.Date(span.From), To: answer.Date(span.To), Chosen: span == p.Span})
+	for _, o := range progress.Offered(s.Local(s.Standing.FirstLesson), s.Today, s.Timetable().Breaks()) {
+		out.Spans = append(out.Spans, contract.NamedSpan{Name: wording.SpanName(o.Kind), From: answer.Date(o.Span.From), To: answer.Date(o.Span.To), Chosen: o.Span == p.Span})
 	}
 	for _, k := range b.Grown() {
 		out.Grown = append(out.Grown, b.line(n, n.Grown(k, b.Report)))
@@ -125,7 +126,7 @@ func (b back) draw(out *contract.Progress) {
 		m := s.Library[x.Material]
 		piece := contract.ProgressPiece{
 			Material: x.Material, Title: m.Title, Strand: contract.Strand(m.Strand), Lane: lanes[x.Material], From: answer.Date(x.From), To: dayOrNone(x.To), Polished: dayOrNone(x.Polished),
-			Leap: x.Leap, Weeks: wording.Weeks(x.Weeks), State: contract.ProgressPieceState(x.State), Rests: []contract.DaySpan{},
+			Leap: x.Leap, Weeks: wording.Weeks(x.Weeks), State: contract.ProgressPieceState(x.State), Rests: []contract.DaySpan{}, Heard: []contract.HeardDay{},
 		}
 		for _, r := range x.Rests {
 			piece.Rests = append(piece.Rests, contract.DaySpan{From: answer.Date(r.From), To: answer.Date(r.To)})
@@ -134,6 +135,9 @@ func (b back) draw(out *contract.Progress) {
 			piece.Heard = append(piece.Heard, contract.HeardDay{Day: answer.Date(hearing.Day), Solid: memory.Rating(hearing.Rating) >= memory.Solid})
 		}
 		out.Pieces = append(out.Pieces, piece)
+	}
+	for _, x := range p.Review.Hearings {
+		out.Heard = append(out.Heard, contract.HeardPiece{Day: answer.Date(x.Day), Title: s.Library[x.Material].Title, Solid: x.Solid})
 	}
 	for _, g := range p.Secure {
 		out.Skills = append(out.Skills, contract.SkillDay{Name: s.Skills.Name(g.Skill), Day: answer.Date(g.Day)})

@@ -8,14 +8,14 @@ import (
 	"patientladder/core/planning/progress"
 )
 
-// SpanName names the spans that are offered, by their place.
-func SpanName(i int) string {
-	switch i {
-	case 0:
+// SpanName names a span that is offered.
+func SpanName(s progress.Stretch) string {
+	switch s {
+	case progress.Month:
 		return "Four weeks"
-	case 1:
+	case progress.ThisTerm:
 		return "This term"
-	case 2:
+	case progress.Year:
 		return "A year"
 	}
 	return "All"

@@ -55,6 +55,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./screens/Student")).Student }),
       },
       { path: "/past/:ladder", lazy: async () => ({ Component: (await import("./screens/Past")).Past }) },
+      {
+        path: "/progress/:ladder",
+        lazy: async () => ({ Component: (await import("./screens/Progress")).Progress }),
+      },
       { path: "/known/:ladder", lazy: async () => ({ Component: (await import("./screens/Known")).Known }) },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },

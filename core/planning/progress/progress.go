@@ -80,8 +80,18 @@ type Review struct {
 	// Heard counts the hearings in the span, Solid those rated solid or better; Entries are theirs.
 	Heard, Solid int
 	Entries      []string
+	// Hearings are those of the span with their pieces, in their order.
+	Hearings []Hearing
 	// Learned pieces at the end of the span, and how many of them were surely there still.
 	Learned, Alive int
+}
+
+// Hearing is one learned piece that was heard.
+type Hearing struct {
+	Material string
+	Day      time.Time
+	// Solid says that it was rated solid or better.
+	Solid bool
 }
 
 // Practice is what was done at home.
@@ -202,6 +212,7 @@ func (in Input) review(then *standing.Standing) Review {
 				r.Solid++
 			}
 			r.Entries = append(r.Entries, e.ID)
+			r.Hearings = append(r.Hearings, Hearing{Material: e.Material, Day: in.Local(e.At), Solid: memory.Rating(e.Rating) >= memory.Solid})
 		}
 	}
 	day := in.Span.To

@@ -130,7 +130,8 @@ func TestTheWayOfAStudent(t *testing.T) {
 	require.Equal(t, []string{"tide"}, ids(p.Polished))
 	require.Equal(t, []time.Time{day(20), day(19), day(18), day(17), day(16), day(15), day(13), day(12), day(10), day(9), day(8), day(0)}, p.Lessons)
 	require.Equal(t, 1, p.Missed)
-	require.Equal(t, progress.Review{Heard: 3, Solid: 2, Entries: []string{"e11", "e12", "e16"}, Learned: 3, Alive: 2}, p.Review)
+	require.Equal(t, progress.Review{Heard: 3, Solid: 2, Entries: []string{"e11", "e12", "e16"}, Learned: 3, Alive: 2,
+		Hearings: []progress.Hearing{{"fog", day(12), true}, {"fog", day(10), false}, {"old", day(0), true}}}, p.Review)
 
 	// Pulse by two cleared pieces; the thumb by showing it. What was known before counts, and is no gain.
 	require.Equal(t, []progress.Gain{{"pulse", day(13), "tide", "e10"}, {"thumb", day(8), "", "e15"}}, p.Secure)
@@ -278,7 +279,7 @@ func TestWhyAPieceTookLong(t *testing.T) {
 }
 
 func TestWhatGrewAndWhatNeedsCare(t *testing.T) {
-	lib := material.Library{"drill": {Exercise: "scale/apart/C/major/-"}}
+	lib := material.Library{"drill": {Strand: material.Technique}}
 	cleared := func(ids ...string) (out []progress.Piece) {
 		for _, id := range ids {
 			out = append(out, progress.Piece{Material: id})
@@ -361,10 +362,15 @@ func TestSpans(t *testing.T) {
 	require.Equal(t, progress.Span{From: day(5), To: today}, progress.Term(today, breaks), "three days off part no term")
 	require.Equal(t, progress.Span{From: day(28).AddDate(0, 0, 1), To: day(10)}, progress.Term(day(10), breaks))
 	require.Equal(t, progress.Span{From: day(13).AddDate(0, 0, 1), To: today}, progress.Term(today, nil))
-	offered := progress.Offered(day(200), today, breaks)
-	require.Equal(t, []progress.Span{{From: day(4).AddDate(0, 0, 1), To: today}, {From: day(5), To: today}, {From: today.AddDate(-1, 0, 1), To: today}, {From: day(200), To: today}}, offered)
-	require.Equal(t, offered[2], progress.Offered(day(2), today, breaks)[3], "all of a short time is a year")
-	require.Equal(t, offered[2], progress.Offered(time.Time{}, today, breaks)[3])
+	spans := func(first time.Time) (out []progress.Offer) { return progress.Offered(first, today, breaks) }
+	month, term, year := progress.Span{From: day(4).AddDate(0, 0, 1), To: today}, progress.Span{From: day(5), To: today}, progress.Span{From: today.AddDate(-1, 0, 1), To: today}
+	all := func(weeks int) progress.Offer {
+		return progress.Offer{Kind: progress.All, Span: progress.Span{From: day(weeks), To: today}}
+	}
+	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}, {Kind: progress.ThisTerm, Span: term}, {Kind: progress.Year, Span: year}, all(200)}, spans(day(200)))
+	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}, {Kind: progress.ThisTerm, Span: term}, all(20)}, spans(day(20)), "a year is no more than all")
+	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}}, spans(day(2)), "four weeks are all")
+	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}}, spans(time.Time{}))
 }
 
 // By a second path: for random logs the figures are counted again from the raw entries, and in any order of arrival

@@ -182,19 +182,19 @@ func (r Report) of(wanted func(material.Material) bool) []Piece {
 	return slices.DeleteFunc(slices.Clone(r.Cleared), func(p Piece) bool { return p.Before || !wanted(r.Student.Library[p.Material]) })
 }
 
-// Pieces are the cleared ones that are no exercises and no reading stages.
+// Pieces are the cleared ones that are neither technique nor stages of reading.
 func (r Report) Pieces() []Piece {
-	return r.of(func(m material.Material) bool { return m.Exercise == "" && m.Strand != material.Reading })
+	return r.of(func(m material.Material) bool { return m.Strand != material.Technique && m.Strand != material.Reading })
 }
 
-// Drills are the cleared exercises.
+// Drills are the cleared exercises of technique, those of a book among them.
 func (r Report) Drills() []Piece {
-	return r.of(func(m material.Material) bool { return m.Exercise != "" })
+	return r.of(func(m material.Material) bool { return m.Strand == material.Technique })
 }
 
 // ReadingStages are the cleared ones.
 func (r Report) ReadingStages() []Piece {
-	return r.of(func(m material.Material) bool { return m.Exercise == "" && m.Strand == material.Reading })
+	return r.of(func(m material.Material) bool { return m.Strand == material.Reading })
 }
 
 // Edit is what a teacher made of a sentence.

@@ -60,16 +60,36 @@ func Term(day time.Time, breaks []calendar.Break) Span {
 	return out
 }
 
-// Offered are the spans worth looking at today, from the shortest: four weeks, the term, a year, and all of it.
-func Offered(first, today time.Time, breaks []calendar.Break) []Span {
-	if first.IsZero() || first.After(today) {
-		first = today
+// Stretch is the kind of a span that is offered.
+type Stretch string
+
+// The kinds.
+const (
+	Month    Stretch = "month"
+	ThisTerm Stretch = "term"
+	Year     Stretch = "year"
+	All      Stretch = "all"
+)
+
+// Offer is a span that is worth looking at.
+type Offer struct {
+	Kind Stretch
+	Span Span
+}
+
+// Offered are the spans worth looking at today, from the shortest: four weeks, the term, a year, and all of it. What began
+// before the first lesson is left out, for the next longer one shows no more.
+func Offered(first, today time.Time, breaks []calendar.Break) []Offer {
+	out := []Offer{{Month, Span{today.AddDate(0, 0, -27), today}}}
+	if first.IsZero() || !first.Before(out[0].Span.From) {
+		return out
 	}
-	out := []Span{{today.AddDate(0, 0, -27), today}, Term(today, breaks), {today.AddDate(-1, 0, 1), today}, {first, today}}
-	if out[3].From.After(out[2].From) {
-		out[3].From = out[2].From
+	for _, o := range []Offer{{ThisTerm, Term(today, breaks)}, {Year, Span{today.AddDate(-1, 0, 1), today}}} {
+		if o.Span.From.After(first) {
+			out = append(out, o)
+		}
 	}
-	return out
+	return append(out, Offer{All, Span{first, today}})
 }
 
 // Breaks are the holidays and pauses that lie in the span, cut to it, from the first.

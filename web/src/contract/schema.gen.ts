@@ -1783,6 +1783,13 @@ export interface components {
             /** @description It was rated solid or better */
             solid: boolean;
         };
+        HeardPiece: {
+            /** Format: date */
+            day: string;
+            title: string;
+            /** @description It was rated solid or better */
+            solid: boolean;
+        };
         StrandLanes: {
             strand: components["schemas"]["Strand"];
             lanes: number;
@@ -1846,6 +1853,8 @@ export interface components {
             next: string;
             lessons: string[];
             pieces: components["schemas"]["ProgressPiece"][];
+            /** @description The hearings of learned pieces, in their order */
+            heard: components["schemas"]["HeardPiece"][];
             strands: components["schemas"]["StrandLanes"][];
             /** @description Skills that became secure */
             skills: components["schemas"]["SkillDay"][];

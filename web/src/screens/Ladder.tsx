@@ -178,6 +178,10 @@ function Head({
             {s.name}
           </Link>{" "}
           · {s.instrument} · {s.age} years ·{" "}
+          <Link to={`/progress/${s.ladder}`} className="underline decoration-line underline-offset-4">
+            progress
+          </Link>{" "}
+          ·{" "}
           <Link to={`/past/${s.ladder}`} className="underline decoration-line underline-offset-4">
             past lessons
           </Link>{" "}

@@ -38,6 +38,7 @@ function Instrument({ of: l, page }: { of: Schemas["StudentLadder"]; page: Schem
         <nav className="flex flex-wrap" aria-label={l.instrument}>
           {[
             ["ladder", "Ladder"],
+            ["progress", "Progress"],
             ["past", "Past lessons"],
             ["known", "Known before"],
             ["week", "Week"],
