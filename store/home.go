@@ -147,24 +147,26 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 				return err
 			}
 		} else {
-			n, err := q.ChangePracticeWeek(ctx, rows.ChangePracticeWeekParams{Hand: string(hand), Published: string(body), Days: days, PublishedAt: at, StudioID: studio, LadderID: w.Ladder, Start: w.Start, Version: w.Version})
-			if err == nil && n == 0 {
-				return ErrConflict
-			}
+			err := changed(q.ChangePracticeWeek(ctx, rows.ChangePracticeWeekParams{Hand: string(hand), Published: string(body), Days: days, PublishedAt: at, StudioID: studio, LadderID: w.Ladder, Start: w.Start, Version: w.Version}))
 			if err != nil {
 				return err
 			}
 		}
-		for _, m := range messages {
-			err := q.AddMessage(ctx, rows.AddMessageParams{
-				StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
-			})
-			if err != nil {
-				return err
-			}
-		}
-		return nil
+		return addMessages(ctx, q, studio, messages)
 	}))
+}
+
+// addMessages puts messages into the mailbox.
+func addMessages(ctx context.Context, q *rows.Queries, studio string, messages []Message) error {
+	for _, m := range messages {
+		err := q.AddMessage(ctx, rows.AddMessageParams{
+			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
+		})
+		if err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // WeekVersions returns the versions of the weeks that begin after a day, by ladder and start.

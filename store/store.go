@@ -153,6 +153,14 @@ func found(n int64, err error) error {
 	return err
 }
 
+// changed turns a change of no row, whose version was another by then, into ErrConflict.
+func changed(n int64, err error) error {
+	if err == nil && n == 0 {
+		return ErrConflict
+	}
+	return err
+}
+
 // explain turns the driver's errors into the kinds above.
 func explain(err error) error {
 	const duplicate, noParent = 1062, 1452

@@ -1056,6 +1056,27 @@ func (e ProgressPieceState) Valid() bool {
 	}
 }
 
+// Defines values for QueuedReportState.
+const (
+	QueuedReportStateDraft     QueuedReportState = "draft"
+	QueuedReportStateNone      QueuedReportState = "none"
+	QueuedReportStatePublished QueuedReportState = "published"
+)
+
+// Valid indicates whether the value is a known member of the QueuedReportState enum.
+func (e QueuedReportState) Valid() bool {
+	switch e {
+	case QueuedReportStateDraft:
+		return true
+	case QueuedReportStateNone:
+		return true
+	case QueuedReportStatePublished:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ReadyState.
 const (
 	ReadyStateBegun   ReadyState = "begun"
@@ -1764,6 +1785,63 @@ func (e WordsValues) Valid() bool {
 	case Crotchets:
 		return true
 	case QuarterNotes:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WrittenReportLength.
+const (
+	WrittenReportLengthFull  WrittenReportLength = "full"
+	WrittenReportLengthShort WrittenReportLength = "short"
+)
+
+// Valid indicates whether the value is a known member of the WrittenReportLength enum.
+func (e WrittenReportLength) Valid() bool {
+	switch e {
+	case WrittenReportLengthFull:
+		return true
+	case WrittenReportLengthShort:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WrittenReportPurpose.
+const (
+	WrittenReportPurposeExam    WrittenReportPurpose = "exam"
+	WrittenReportPurposeFamily  WrittenReportPurpose = "family"
+	WrittenReportPurposeTeacher WrittenReportPurpose = "teacher"
+)
+
+// Valid indicates whether the value is a known member of the WrittenReportPurpose enum.
+func (e WrittenReportPurpose) Valid() bool {
+	switch e {
+	case WrittenReportPurposeExam:
+		return true
+	case WrittenReportPurposeFamily:
+		return true
+	case WrittenReportPurposeTeacher:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WrittenReportTone.
+const (
+	Plain WrittenReportTone = "plain"
+	Warm  WrittenReportTone = "warm"
+)
+
+// Valid indicates whether the value is a known member of the WrittenReportTone enum.
+func (e WrittenReportTone) Valid() bool {
+	switch e {
+	case Plain:
+		return true
+	case Warm:
 		return true
 	default:
 		return false
@@ -2518,8 +2596,11 @@ type FamilyPage struct {
 	NotYet []string `json:"notYet"`
 
 	// Path The way so far, the oldest first
-	Path     []PathStep `json:"path"`
-	Sentence string     `json:"sentence"`
+	Path []PathStep `json:"path"`
+
+	// Reports Published reports, the latest first
+	Reports  []FamilyReport `json:"reports"`
+	Sentence string         `json:"sentence"`
 
 	// Start Of the week
 	Start   openapi_types.Date `json:"start"`
@@ -2536,6 +2617,17 @@ type FamilyPage struct {
 
 	// Words The teacher's own
 	Words string `json:"words"`
+}
+
+// FamilyReport defines model for FamilyReport.
+type FamilyReport struct {
+	Days string `json:"days"`
+
+	// Id A ULID
+	Id        Id       `json:"id"`
+	Lines     []string `json:"lines"`
+	Published string   `json:"published"`
+	Title     string   `json:"title"`
 }
 
 // FamilyTick defines model for FamilyTick.
@@ -4073,6 +4165,23 @@ type Proposal struct {
 	Strand   Strand    `json:"strand"`
 }
 
+// QueuedReport defines model for QueuedReport.
+type QueuedReport struct {
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
+
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
+
+	// Report The report of this term; empty for none
+	Report string            `json:"report"`
+	State  QueuedReportState `json:"state"`
+}
+
+// QueuedReportState defines model for QueuedReport.State.
+type QueuedReportState string
+
 // Rail defines model for Rail.
 type Rail struct {
 	// Rungs Lowest first
@@ -4105,6 +4214,71 @@ type Removed struct {
 	Removed bool   `json:"removed"`
 	Retired bool   `json:"retired"`
 	Words   string `json:"words"`
+}
+
+// Report defines model for Report.
+type Report struct {
+	Days string `json:"days"`
+
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Lines What it says
+	Lines     []string `json:"lines"`
+	Published bool     `json:"published"`
+
+	// PublishedAt The day in words; empty for a draft
+	PublishedAt string `json:"publishedAt"`
+
+	// Recipients How many addresses a message goes to
+	Recipients int              `json:"recipients"`
+	Sentences  []ReportSentence `json:"sentences"`
+	Spans      []NamedSpan      `json:"spans"`
+	Student    Student          `json:"student"`
+	Title      string           `json:"title"`
+	Written    WrittenReport    `json:"written"`
+}
+
+// ReportEdit defines model for ReportEdit.
+type ReportEdit struct {
+	Part string `json:"part"`
+
+	// Text What is said instead; empty leaves it out
+	Text string `json:"text"`
+
+	// Was The sentence as it was drafted then
+	Was string `json:"was"`
+}
+
+// ReportLine defines model for ReportLine.
+type ReportLine struct {
+	Days string `json:"days"`
+
+	// Id A ULID
+	Id Id `json:"id"`
+
+	// Published The day in words; empty for a draft
+	Published string `json:"published"`
+	Title     string `json:"title"`
+}
+
+// ReportQueue defines model for ReportQueue.
+type ReportQueue struct {
+	Sentence string         `json:"sentence"`
+	Students []QueuedReport `json:"students"`
+}
+
+// ReportSentence defines model for ReportSentence.
+type ReportSentence struct {
+	// Drafted What the facts say now
+	Drafted string      `json:"drafted"`
+	Edited  bool        `json:"edited"`
+	Entries []FromEntry `json:"entries"`
+
+	// Newer The facts have changed since the teacher changed it
+	Newer bool   `json:"newer"`
+	Part  string `json:"part"`
+	Text  string `json:"text"`
 }
 
 // ReviewPicked defines model for ReviewPicked.
@@ -5200,6 +5374,31 @@ type WorkingPiece struct {
 	Weeks float64 `json:"weeks"`
 }
 
+// WrittenReport defines model for WrittenReport.
+type WrittenReport struct {
+	Edits  []ReportEdit        `json:"edits"`
+	From   openapi_types.Date  `json:"from"`
+	Length WrittenReportLength `json:"length"`
+
+	// Own What the teacher adds at the end
+	Own     string               `json:"own"`
+	Purpose WrittenReportPurpose `json:"purpose"`
+	To      openapi_types.Date   `json:"to"`
+	Tone    WrittenReportTone    `json:"tone"`
+
+	// Version The one that was changed; 0 for a new one
+	Version int64 `json:"version"`
+}
+
+// WrittenReportLength defines model for WrittenReport.Length.
+type WrittenReportLength string
+
+// WrittenReportPurpose defines model for WrittenReport.Purpose.
+type WrittenReportPurpose string
+
+// WrittenReportTone defines model for WrittenReport.Tone.
+type WrittenReportTone string
+
 // Day defines model for Day.
 type Day = openapi_types.Date
 
@@ -5395,6 +5594,13 @@ type GetProgressParams struct {
 
 	// To The last day; today without one
 	To openapi_types.Date `form:"to,omitempty" json:"to,omitempty,omitzero"`
+}
+
+// PublishReportJSONBody defines parameters for PublishReport.
+type PublishReportJSONBody struct {
+	// Lines The sentences as they were shown
+	Lines   []string `json:"lines"`
+	Version int64    `json:"version"`
 }
 
 // ArrangeParams defines parameters for Arrange.
@@ -5681,6 +5887,12 @@ type SetPlanJSONRequestBody = PlanByHand
 // SetPracticeJSONRequestBody defines body for SetPractice for application/json ContentType.
 type SetPracticeJSONRequestBody = Practice
 
+// SetReportJSONRequestBody defines body for SetReport for application/json ContentType.
+type SetReportJSONRequestBody = WrittenReport
+
+// PublishReportJSONRequestBody defines body for PublishReport for application/json ContentType.
+type PublishReportJSONRequestBody PublishReportJSONBody
+
 // ArrangeJSONRequestBody defines body for Arrange for application/json ContentType.
 type ArrangeJSONRequestBody = Arrangement
 
@@ -5819,6 +6031,9 @@ type ServerInterface interface {
 	// (GET /family/{token}/calendar)
 	GetCalendar(c *gin.Context, token Token)
 
+	// (GET /family/{token}/reports/{report})
+	GetFamilyReport(c *gin.Context, token Token, report Id)
+
 	// (GET /family/{token}/sheet)
 	GetFamilySheet(c *gin.Context, token Token)
 
@@ -5926,6 +6141,24 @@ type ServerInterface interface {
 
 	// (GET /ladders/{ladder}/progress)
 	GetProgress(c *gin.Context, ladder Ladder, params GetProgressParams)
+
+	// (GET /ladders/{ladder}/reports)
+	GetReports(c *gin.Context, ladder Ladder)
+
+	// (DELETE /ladders/{ladder}/reports/{report})
+	DropReport(c *gin.Context, ladder Ladder, report Id)
+
+	// (GET /ladders/{ladder}/reports/{report})
+	GetReport(c *gin.Context, ladder Ladder, report Id)
+
+	// (PUT /ladders/{ladder}/reports/{report})
+	SetReport(c *gin.Context, ladder Ladder, report Id)
+
+	// (GET /ladders/{ladder}/reports/{report}/pdf)
+	GetReportSheet(c *gin.Context, ladder Ladder, report Id)
+
+	// (POST /ladders/{ladder}/reports/{report}/publish)
+	PublishReport(c *gin.Context, ladder Ladder, report Id)
 
 	// (PUT /ladders/{ladder}/rungs)
 	Arrange(c *gin.Context, ladder Ladder, params ArrangeParams)
@@ -6055,6 +6288,9 @@ type ServerInterface interface {
 
 	// (POST /plans)
 	PlanDay(c *gin.Context, params PlanDayParams)
+
+	// (GET /reports)
+	ListReports(c *gin.Context)
 
 	// (GET /scale)
 	GetScale(c *gin.Context, params GetScaleParams)
@@ -6478,6 +6714,40 @@ func (siw *ServerInterfaceWrapper) GetCalendar(c *gin.Context) {
 	}
 
 	siw.Handler.GetCalendar(c, token)
+}
+
+// GetFamilyReport operation middleware
+func (siw *ServerInterfaceWrapper) GetFamilyReport(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token Token
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "report" -------------
+	var report Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "report", c.Param("report"), &report, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter report: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetFamilyReport(c, token, report)
 }
 
 // GetFamilySheet operation middleware
@@ -7585,6 +7855,201 @@ func (siw *ServerInterfaceWrapper) GetProgress(c *gin.Context) {
 	}
 
 	siw.Handler.GetProgress(c, ladder, params)
+}
+
+// GetReports operation middleware
+func (siw *ServerInterfaceWrapper) GetReports(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetReports(c, ladder)
+}
+
+// DropReport operation middleware
+func (siw *ServerInterfaceWrapper) DropReport(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "report" -------------
+	var report Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "report", c.Param("report"), &report, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter report: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropReport(c, ladder, report)
+}
+
+// GetReport operation middleware
+func (siw *ServerInterfaceWrapper) GetReport(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "report" -------------
+	var report Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "report", c.Param("report"), &report, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter report: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetReport(c, ladder, report)
+}
+
+// SetReport operation middleware
+func (siw *ServerInterfaceWrapper) SetReport(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "report" -------------
+	var report Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "report", c.Param("report"), &report, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter report: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetReport(c, ladder, report)
+}
+
+// GetReportSheet operation middleware
+func (siw *ServerInterfaceWrapper) GetReportSheet(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "report" -------------
+	var report Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "report", c.Param("report"), &report, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter report: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetReportSheet(c, ladder, report)
+}
+
+// PublishReport operation middleware
+func (siw *ServerInterfaceWrapper) PublishReport(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "report" -------------
+	var report Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "report", c.Param("report"), &report, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter report: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PublishReport(c, ladder, report)
 }
 
 // Arrange operation middleware
@@ -8834,6 +9299,19 @@ func (siw *ServerInterfaceWrapper) PlanDay(c *gin.Context) {
 	siw.Handler.PlanDay(c, params)
 }
 
+// ListReports operation middleware
+func (siw *ServerInterfaceWrapper) ListReports(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListReports(c)
+}
+
 // GetScale operation middleware
 func (siw *ServerInterfaceWrapper) GetScale(c *gin.Context) {
 
@@ -9524,6 +10002,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
 	router.GET(options.BaseURL+"/ladders/:ladder/past", wrapper.GetPast)
 	router.GET(options.BaseURL+"/ladders/:ladder/progress", wrapper.GetProgress)
+	router.GET(options.BaseURL+"/reports", wrapper.ListReports)
+	router.GET(options.BaseURL+"/ladders/:ladder/reports", wrapper.GetReports)
+	router.DELETE(options.BaseURL+"/ladders/:ladder/reports/:report", wrapper.DropReport)
+	router.GET(options.BaseURL+"/ladders/:ladder/reports/:report", wrapper.GetReport)
+	router.PUT(options.BaseURL+"/ladders/:ladder/reports/:report", wrapper.SetReport)
+	router.GET(options.BaseURL+"/ladders/:ladder/reports/:report/pdf", wrapper.GetReportSheet)
+	router.POST(options.BaseURL+"/ladders/:ladder/reports/:report/publish", wrapper.PublishReport)
 	router.GET(options.BaseURL+"/ladders/:ladder/past/:day", wrapper.GetPastLesson)
 	router.GET(options.BaseURL+"/ladders/:ladder/known", wrapper.GetKnown)
 	router.POST(options.BaseURL+"/ladders/:ladder/known", wrapper.EnterKnown)
@@ -9587,6 +10072,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/family/:token", wrapper.GetFamilyPage)
 	router.POST(options.BaseURL+"/family/:token/ticks", wrapper.AddTicks)
 	router.GET(options.BaseURL+"/family/:token/sheet", wrapper.GetFamilySheet)
+	router.GET(options.BaseURL+"/family/:token/reports/:report", wrapper.GetFamilyReport)
 	router.GET(options.BaseURL+"/family/:token/calendar", wrapper.GetCalendar)
 	router.PUT(options.BaseURL+"/ladders/:ladder/practice", wrapper.SetPractice)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
@@ -10181,6 +10667,50 @@ type GetCalendardefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetCalendardefaultApplicationProblemPlusJSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetFamilyReportRequestObject struct {
+	Token  Token `json:"token"`
+	Report Id    `json:"report"`
+}
+
+type GetFamilyReportResponseObject interface {
+	VisitGetFamilyReportResponse(w http.ResponseWriter) error
+}
+
+type GetFamilyReport200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetFamilyReport200ApplicationpdfResponse) VisitGetFamilyReportResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetFamilyReportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetFamilyReportdefaultApplicationProblemPlusJSONResponse) VisitGetFamilyReportResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -11573,6 +12103,245 @@ type GetProgressdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetProgressdefaultApplicationProblemPlusJSONResponse) VisitGetProgressResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReportsRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type GetReportsResponseObject interface {
+	VisitGetReportsResponse(w http.ResponseWriter) error
+}
+
+type GetReports200JSONResponse []ReportLine
+
+func (response GetReports200JSONResponse) VisitGetReportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReportsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReportsdefaultApplicationProblemPlusJSONResponse) VisitGetReportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropReportRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Report Id     `json:"report"`
+}
+
+type DropReportResponseObject interface {
+	VisitDropReportResponse(w http.ResponseWriter) error
+}
+
+type DropReport204Response struct {
+}
+
+func (response DropReport204Response) VisitDropReportResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropReportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropReportdefaultApplicationProblemPlusJSONResponse) VisitDropReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReportRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Report Id     `json:"report"`
+}
+
+type GetReportResponseObject interface {
+	VisitGetReportResponse(w http.ResponseWriter) error
+}
+
+type GetReport200JSONResponse Report
+
+func (response GetReport200JSONResponse) VisitGetReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReportdefaultApplicationProblemPlusJSONResponse) VisitGetReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetReportRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Report Id     `json:"report"`
+	Body   *SetReportJSONRequestBody
+}
+
+type SetReportResponseObject interface {
+	VisitSetReportResponse(w http.ResponseWriter) error
+}
+
+type SetReport200JSONResponse Report
+
+func (response SetReport200JSONResponse) VisitSetReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetReportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetReportdefaultApplicationProblemPlusJSONResponse) VisitSetReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReportSheetRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Report Id     `json:"report"`
+}
+
+type GetReportSheetResponseObject interface {
+	VisitGetReportSheetResponse(w http.ResponseWriter) error
+}
+
+type GetReportSheet200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetReportSheet200ApplicationpdfResponse) VisitGetReportSheetResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetReportSheetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReportSheetdefaultApplicationProblemPlusJSONResponse) VisitGetReportSheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PublishReportRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Report Id     `json:"report"`
+	Body   *PublishReportJSONRequestBody
+}
+
+type PublishReportResponseObject interface {
+	VisitPublishReportResponse(w http.ResponseWriter) error
+}
+
+type PublishReport200JSONResponse Report
+
+func (response PublishReport200JSONResponse) VisitPublishReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PublishReportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PublishReportdefaultApplicationProblemPlusJSONResponse) VisitPublishReportResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13256,6 +14025,44 @@ func (response PlanDaydefaultApplicationProblemPlusJSONResponse) VisitPlanDayRes
 	return err
 }
 
+type ListReportsRequestObject struct {
+}
+
+type ListReportsResponseObject interface {
+	VisitListReportsResponse(w http.ResponseWriter) error
+}
+
+type ListReports200JSONResponse ReportQueue
+
+func (response ListReports200JSONResponse) VisitListReportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListReportsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListReportsdefaultApplicationProblemPlusJSONResponse) VisitListReportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetScaleRequestObject struct {
 	Params GetScaleParams
 }
@@ -14314,6 +15121,9 @@ type StrictServerInterface interface {
 	// (GET /family/{token}/calendar)
 	GetCalendar(ctx context.Context, request GetCalendarRequestObject) (GetCalendarResponseObject, error)
 
+	// (GET /family/{token}/reports/{report})
+	GetFamilyReport(ctx context.Context, request GetFamilyReportRequestObject) (GetFamilyReportResponseObject, error)
+
 	// (GET /family/{token}/sheet)
 	GetFamilySheet(ctx context.Context, request GetFamilySheetRequestObject) (GetFamilySheetResponseObject, error)
 
@@ -14421,6 +15231,24 @@ type StrictServerInterface interface {
 
 	// (GET /ladders/{ladder}/progress)
 	GetProgress(ctx context.Context, request GetProgressRequestObject) (GetProgressResponseObject, error)
+
+	// (GET /ladders/{ladder}/reports)
+	GetReports(ctx context.Context, request GetReportsRequestObject) (GetReportsResponseObject, error)
+
+	// (DELETE /ladders/{ladder}/reports/{report})
+	DropReport(ctx context.Context, request DropReportRequestObject) (DropReportResponseObject, error)
+
+	// (GET /ladders/{ladder}/reports/{report})
+	GetReport(ctx context.Context, request GetReportRequestObject) (GetReportResponseObject, error)
+
+	// (PUT /ladders/{ladder}/reports/{report})
+	SetReport(ctx context.Context, request SetReportRequestObject) (SetReportResponseObject, error)
+
+	// (GET /ladders/{ladder}/reports/{report}/pdf)
+	GetReportSheet(ctx context.Context, request GetReportSheetRequestObject) (GetReportSheetResponseObject, error)
+
+	// (POST /ladders/{ladder}/reports/{report}/publish)
+	PublishReport(ctx context.Context, request PublishReportRequestObject) (PublishReportResponseObject, error)
 
 	// (PUT /ladders/{ladder}/rungs)
 	Arrange(ctx context.Context, request ArrangeRequestObject) (ArrangeResponseObject, error)
@@ -14550,6 +15378,9 @@ type StrictServerInterface interface {
 
 	// (POST /plans)
 	PlanDay(ctx context.Context, request PlanDayRequestObject) (PlanDayResponseObject, error)
+
+	// (GET /reports)
+	ListReports(ctx context.Context, request ListReportsRequestObject) (ListReportsResponseObject, error)
 
 	// (GET /scale)
 	GetScale(ctx context.Context, request GetScaleRequestObject) (GetScaleResponseObject, error)
@@ -15097,6 +15928,33 @@ func (sh *strictHandler) GetCalendar(ctx *gin.Context, token Token) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetCalendarResponseObject); ok {
 		if err := validResponse.VisitGetCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetFamilyReport operation middleware
+func (sh *strictHandler) GetFamilyReport(ctx *gin.Context, token Token, report Id) {
+	var request GetFamilyReportRequestObject
+
+	request.Token = token
+	request.Report = report
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetFamilyReport(ctx, request.(GetFamilyReportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetFamilyReport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetFamilyReportResponseObject); ok {
+		if err := validResponse.VisitGetFamilyReportResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -16298,6 +17156,203 @@ func (sh *strictHandler) GetProgress(ctx *gin.Context, ladder Ladder, params Get
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetProgressResponseObject); ok {
 		if err := validResponse.VisitGetProgressResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetReports operation middleware
+func (sh *strictHandler) GetReports(ctx *gin.Context, ladder Ladder) {
+	var request GetReportsRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReports(ctx, request.(GetReportsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReports")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetReportsResponseObject); ok {
+		if err := validResponse.VisitGetReportsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropReport operation middleware
+func (sh *strictHandler) DropReport(ctx *gin.Context, ladder Ladder, report Id) {
+	var request DropReportRequestObject
+
+	request.Ladder = ladder
+	request.Report = report
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropReport(ctx, request.(DropReportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropReport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropReportResponseObject); ok {
+		if err := validResponse.VisitDropReportResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetReport operation middleware
+func (sh *strictHandler) GetReport(ctx *gin.Context, ladder Ladder, report Id) {
+	var request GetReportRequestObject
+
+	request.Ladder = ladder
+	request.Report = report
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReport(ctx, request.(GetReportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetReportResponseObject); ok {
+		if err := validResponse.VisitGetReportResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetReport operation middleware
+func (sh *strictHandler) SetReport(ctx *gin.Context, ladder Ladder, report Id) {
+	var request SetReportRequestObject
+
+	request.Ladder = ladder
+	request.Report = report
+
+	var body SetReportJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetReport(ctx, request.(SetReportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetReport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetReportResponseObject); ok {
+		if err := validResponse.VisitSetReportResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetReportSheet operation middleware
+func (sh *strictHandler) GetReportSheet(ctx *gin.Context, ladder Ladder, report Id) {
+	var request GetReportSheetRequestObject
+
+	request.Ladder = ladder
+	request.Report = report
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReportSheet(ctx, request.(GetReportSheetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReportSheet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetReportSheetResponseObject); ok {
+		if err := validResponse.VisitGetReportSheetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PublishReport operation middleware
+func (sh *strictHandler) PublishReport(ctx *gin.Context, ladder Ladder, report Id) {
+	var request PublishReportRequestObject
+
+	request.Ladder = ladder
+	request.Report = report
+
+	var body PublishReportJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PublishReport(ctx, request.(PublishReportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PublishReport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PublishReportResponseObject); ok {
+		if err := validResponse.VisitPublishReportResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -17755,6 +18810,30 @@ func (sh *strictHandler) PlanDay(ctx *gin.Context, params PlanDayParams) {
 	}
 }
 
+// ListReports operation middleware
+func (sh *strictHandler) ListReports(ctx *gin.Context) {
+	var request ListReportsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListReports(ctx, request.(ListReportsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListReports")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListReportsResponseObject); ok {
+		if err := validResponse.VisitListReportsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetScale operation middleware
 func (sh *strictHandler) GetScale(ctx *gin.Context, params GetScaleParams) {
 	var request GetScaleRequestObject
@@ -18660,437 +19739,451 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhs3tif4KoiaG+HunZRVkiXfbtWHDf2xbI0lWeOSWzPb1xMBMkESZhKgE8iieDWK2HfYN9wn2cA5",
-	"ABLJBDKRJKuke2M/dFsSMxPAwcHB+fs7ny7mcrOVggmtLp58utjSmm6YZjX87QXdm/+UTM1rvtVciosn",
-	"Fy/YgjaVfkK0LOmecEH0ihGlm5LLbxTRfMPIv0vBLooLbp7/s2H1/qK4EHTDLp5clNT8Rc1XbEPNxxey",
-	"3lANP2jzjt5vzWNK11wsLz5/Li5++MjqOVfsVdmfzFNF1JxW7D7d0lrffzG7v6F/yPr+vStS+nmuGFnw",
-	"WmkiF/AXLpSumw0TOjFHZkfsTHRDP75mYqlXF08ePLyMTfQ1LUtWm2fho1uqV+03K/yxuKjZnw2vWXnx",
-	"RNcNC0f4l5otLp5c/Jf77Z7cx1/V/VclDPGGalZzWiUG2bifTxzmXUX3uJIuuT+spGKkYnSrnhC93/I5",
-	"rchfLKX/WpAZW3IhWF0QWSOpS0N0SvzqY+ReyDpF6Yffxwh9rZuSCY0MESGDwt9PpcJ7uWYiMYSG34YG",
-	"CPnlMsIvn83LaiuFYnDY3tVyVrGN+eNcCm3m/+TTBd1uKz6nhv73t/jEf/1DSZhW3mLcd2HEw+2kmuyY",
-	"0GRXS7EszGGWghHFzPhzdmFovWJMD02qXHTn4g/0jAsK2xxZeXcevwhGtnTJiJZkW3PYuRWjpRVDz3Hk",
-	"ey+42krF8aVwyN4AZgi7fvP707nmN1zvf5R4cra13LJacyT8fEXFkkWEy3sv18iKKmKfI1wb7lY7rucr",
-	"+9fFol3mTMqKUWFot6jlJpgfF5otWW1+WUnDRb2ZFxe8jP4zcl3kBzN0++/B2BJWAQvkmm1U9G37D7Su",
-	"6R5e2olRMpiTbFYdXbGWsfV+Ds/JP80a7YosieC9dsqWPLg4nFThd+l3P6yc/cHm2oz6dMlESfs7W9J9",
-	"lwBD5wQ/8gIJcUgYt5Mjt1Vx4Y9OlNzyDV2z37Z9Gj+nYs6qipWkYkpJochC1mS34vMVEXAkNRWlInsG",
-	"d1bOel7Dh16YeUYWBJd33v0bbp3fLnuNu9UWSOtgiel9slpFb6uy6LuSFe9t6yhfW6Jm88IQ7Q4ogoTw",
-	"02rHihKgrr2siQkhFbtyqYarVNYlq60QUiCqd7IuVS47PDcXzZ+NE+s9CnndZZAu8NQ/ONv16OBveLeS",
-	"gfVv3D1SliDNafUuIMaCVooVB/SpG7HM3793FZ2z8tcGuWFDP77Ctx5fBjexX/sNq5W9Uzz/caG/f9Qy",
-	"YEqUuVcLO8HoonWF11B3RWs2lYvXXMRvB/NDPnGerySPM8GWKquM5E+qlrsJMtaQ4le5i31oWHLCP3wa",
-	"kU6BOIIHLckcgQqkuV+nnXxyz56zKqIueOMgelEaWc21E9dSoCJMNZnLDVNEsI86JtbWbB9f96qWzXLV",
-	"H+snuSMbKvYE10JozYh7uIgoHDtZr803o5M23zCz5srIlDUrCdXEiHry4IpcwlUk0KIbOQ5mGe2k21GL",
-	"lmpJahu26ItFVlUT2Qt27WgJZ1T/pLqVEnlWl8HJxhb4jFbUsnaX+u9qOtd8zghdUmOWEib+kHsjH6+A",
-	"7Ebwa0bnK1YTKSpD3QNudM+PLex6RWsWShEmmo1ZRSPWAlWsPxsO6sWykjvctW1F9/gnuoN7bsb0jjER",
-	"LLLl1TMQ2KwOCZK9nN0qfnLwcpy8h378IiCtlyPuxjWDxvdZz1d9Lqa6p9vc03wTVXDQABinYOb6eDht",
-	"quOzZmK+GtL7v1FE7gSZmecIFSUxcrQgG0ZVU7OSSJS53UXD0z9xFF7t2mUzq4KFi2YzQwkFz79GIZDx",
-	"+Jrt38tt5sMbqvOlyBuqR7U+O3ow6yJYsB0wSmuu2fCdknd1L2Qd3zHNdcWcp2vL2Zzh/bPjVUUEOzDd",
-	"sizMuAmr1hyvx74NpNk2/o4211/0tEZP8eH1DiP6owrDwPzshwvrSUqeTinXz2rOFv0NyD114PrqE/6l",
-	"rAkNvF/WKYoqu92LmZTrUFnPYNvDK8y591ScujXTSKrD6b2V4KNg5qwanWEjaxY33w3zRDeoEVxP0gxj",
-	"cgg/H67DfdhRNrVtz+VmS2tuHV8H0nVs68wH3tVywSs4OnRZM2+CdAn1s7FPq+obRTRtCnLvAdGSPEDG",
-	"GpVfE6cxr6VSrIxvpbnrn2ZLrGtzMF6JZ1Kvol4dUe2fnetj4AbNWSnF9wfVemVu8fI8U0vbAtQI5ws/",
-	"mqOuI0y7FSFv2JWmGPI1FxE5DlrcNPtpXvGUCw8ooFCl6n3HLK+OiCKgkUKZb4wCwXZOHBkJRFYMzn7+",
-	"BBdy3qh3kgs92elCt+OOFroNJVueFN7SJYufm21FNaNNnJ5K11SMCvprfMosiC4nLnlYfo7fcEH8xslK",
-	"zwT2G3b1fjWWzo6RWhJ4FiksW3a30i4vxd/v7DHv8ndF6yVTOvP6qtgiImPfGZ3EMuhONlWJBg4RUq+4",
-	"WIYXVD7hh6WMltsJviOqV9dabqdIGBzBrrjwZEoS14fXDsl7uyZqcj72VupPiAuWTzkvF6N3UMz8farW",
-	"rARD1/wOpoVgN6wmjmPzOWCbCFm+BD+63HQ8pr2v1YYFM9kanv2QMDuHGRFkc3+Or0J10UwT/P56xfYE",
-	"znCujxdk/28qugFKNvW4WY28lRJjhwcAP9nKquBE2O1wlA2oVliu8uSwzBFjzudUlBxCAT3WnFVyvj7Q",
-	"Hcbvsm5ALvBd3NpdlUnLiOS3sRYr3t16o2RCszBh1eSaeskoXWLIunyqx30dyWOUNwuqR2dxvaLbyOIX",
-	"XCythnTIIKFF2uMQpqe+k7cSH/BkcPu66cWX1Yh1xEuAyksGbdOB54rdsKovgS69t1FtaFUxpcncTEIV",
-	"5AH+tJPkD8kFWJAlUZJA1CNiuaRCyM6NqZi22iiIO6oJ14owUGUiOhvdsKcq/kVM6plRMLGpIOzPhlY4",
-	"bzJjC1mzjq8j9F1oWkdUk//e0Fqz2qgiTKEDHHObaK07LpU8izAeDC8udqCDH+0GCUPmO6vO44KKC2Y1",
-	"QrPJaUfI84pvZqmj258vo0k7Nc1oG1qv079MPWIjYfWMpIOQajiDAoULTNQtMhgpSrggiNoP6B041q3g",
-	"3tbshrMdhMgxpm20Qx11oU+8WpLeNFnH4lNPiZkBat4becMU4YoIxrU5ljOmkfVrgq/3T+OhDxR94tb1",
-	"hi8liKbpfGrAl20orw6zwR4/OsFjvmFK0WiM/b3RtMD0L4mWZMbIruZaM0GAXfpSyUn8cG6RHC9Dr4q6",
-	"fKXg4e8vi+zbN/hIYakSrCVK8P08psz3ro9EigWI1SGJuzbU8gFDSynwMXBFDFcUVoPd0L0hJvVa/mxP",
-	"qLHzDKPRePwjGeTeUhVNjzADoWze4Ay4Fd2XUdHfxrgjeRY2dwHfl4JhNiutZSOAM8wFYEO4J4baRwzW",
-	"jgN9NAxeXOwYW0/IADAM8oGx9aiNa8Po1tVuTzwyiBvUXTqh8u/i67BnSRb92W51ltLq0iX6TGl+Mcw4",
-	"pwJd8ISLwrDagi/0ym7m88KwLJhUtGZRrj19U6cq1nZVSQK932/ztfqJSSB+A/LXgXxweqLJAD1wALeY",
-	"JGGAd4/OIQujbf0EM0brPDm5YlUk1vLa5u95BbQgiguIwgGr2h+K1s6H/D5u3lg2hnHZnDaKEUpmNaNr",
-	"spBVJXcqHjpKTK2XOZRIL6msaX3gjgDBDoSApANCF0Y1sBOKXogb7mIZR1IDlJKSl0b3JpquGdlWdM5O",
-	"WrXNjT2Q80ZokR3XK9loQm2+JbGJDSgNzIYYK0fbhB6cZNySqPjJy15Rs2xSS7mBW5Lrk5attN1Vp4i2",
-	"+TjAYua0QcCarhgtI3poNKknqImwKY9wUFySboWTw7E9P9hDYskUO84v6P7Z/ifrlp+gHuae9TCfZESf",
-	"xWX5FxKzfS4boY+XPUEm6ojBgtMZyiZ9QffvKipELJ/0uIxX97lpCkvaLz4y++stjcRzs3Ot0e47MoE5",
-	"NScVs5sga9VomWYMdUUWsqlBN1TmHxf8Bk+2rhu9IhV3GmQld0ZrXGFOSHeVq15mTIpjDlNiEs9tWMmp",
-	"yHo0NzcKpIT9bnFhl4EvR6nHNjSm0c1oLFD5w2ar997ttFvJqnWunO58Ky5kzZcYjI374RN6NF+ucj2Y",
-	"KT/OcNqKHaL13diJFkinGGF/ELreTxSQU3LO5s4fNCQh3rId+o0gMl3XbK5VnuE9d/bo0KM/s61Gw/Vz",
-	"4aTpQZXQgmx9uqQmK7lhoNQ/vHz4/b3Lx/cuH4M3J6i6GtH9ep+nglCl+FKwkrgHwZLgWhFeXlmTd9to",
-	"IjFkg/E1slsZW0KTUjIFGgzk/5onanY4qdisFqwaTeB8aZ5x8fiYkPrt9asXUHhHSaMaWhGoynO+Ubsc",
-	"QzD4928r4IhVs5lhroNmtfnO//rLPy/v/f3pvZ/+289v3r679/4f9/6v3z89/P7z/4a3/u3fvv0nvffv",
-	"l/f+fu/3Tw+KR5ef//ovUR+CleEb+pFvjBby8BJS7zdc4N8fxJSppVVchsjwoy3KWNparoC2jy4HtPS+",
-	"zprrNzLCCMQY8oFR32xCxbaZVVytWEl2YJCIpqriNXZUWd5FrSiY9N8uB5wgToNzXGmERI0JuS5p17ov",
-	"1Vbqp2WJLsyt1G+YwL/UoPDNK2ZzX7YSp2w1OPyYMbteYIb3tpazNhHW+UR1s32+YhCAKi6Mev7G5n66",
-	"rAI3NnDJNYPaSPjzj/hZITV6Bhr8ZM1Us4E/VdymiC/xtqK2WA9EpdAfGAhPlCGBYokyq7jQbLOVF14k",
-	"GaL/ntS7IuZA6Ahg1hq4wt2tqHBef2slKE33qvV9uQiB6ARDQrPIOsGH003r9XTf7waLMv1FOXYM2hqY",
-	"h5EKmA0XjWaqc2IfPHoUHtjL2IGtqbZFBf61R2OHHJhplCjIXgqTxGxMKRId4ksRnhPnmQKPI2TMuD9V",
-	"HP9bcoV/jDGJ1wtCV23M5WxOWN4+wUVgPQpuljAd1AHMJ+fxWIBzArYbMi5A8TB0tqPz0sPLYiArt+vN",
-	"jnERqLyd7//972M8ouXUiyDmH6I+Cz+qIH2cs3obcVr/IJY1vWElMboV+FyUposFUVs6D0N8zXbLalKx",
-	"hSZzWQvIXDjQ1xkto25jVqPyDw/gxV+A9wCUAvA4KvAfc0H+nBBgzDLb7MJ/MoZ8RDleTVFn1YpuY57x",
-	"lxwKU7dUr5SHe9gLTT+aKV//48eoicFLnZdQc7Db+KKfup9WYXdgYPuBCscnJHzMfG5/zLKAfz9emLfj",
-	"K2jV0sMyClu70NdWDVNHnVJz2rigU1/XB6ds7IsQlnF6oiKC0dq7w/L5EV9P+8jnK2d85vqQIc8klqpB",
-	"N7zah4J1zfYziV6pmdyhulM185S4B/0kfyovzeOxiRhVdGKiaMKHHyCTxLOUUDrn1bw0is8/buJ2Lgig",
-	"7JW7XX0rdaJuFKwHFS9TdD5P8ItIQSDb004lN7ENnn5njZQR71RE/97QNQOlzajBgnYo1slG37KJrInJ",
-	"R1EvbCKGh3+KZW7DD+QBcVpM1ix+2TJxnU5IdgrBUKILJaj/RWVJOqU5HYzMyWKBW72DxGPPs6/d9VmF",
-	"GHzcQe4gnjV/dlv9H+WkPyOOxTtxSSf72k0IeDe4aayMagVpcJqGpPfTVfQGGow3TVP705HhyWmGgUO/",
-	"Q+mhBaYSDdNOuAgKSY6k+QU5dSx0aF1qbpShqYPs6isHM3kTERrXbMO1FOZsmAcwELRlohVb/YOSrWfM",
-	"0KEbybsQy06xR4gXYx2r3WnWRkUiEhXXK8LAoyrdLFU8/jDlCrHQP3GZvoISd/MMOrqeEEU3rCBbymsz",
-	"qWUtm62b1c7pyXtSSiN3oi5sXvL4+tP1wuZ+j8tZXnXv0W4liLVbR2wPUNu8SIH5eUfuitpsCNg2/9HC",
-	"MpWbG264n4+l6hCrWuaPYIRIxcSQM+vkVN/CDTI0v3hawnQYpThmkrkF+FQUiomq3AcK2E1JjW4qClM/",
-	"L6JLmyM0xMGxMoIOeGnaTcXxY3uanZnh96VN0vB38BA200u41ROYPyiSxzPSnMu7rzA7emZq8GYurzTb",
-	"RJFMbGXTaJhYY1JeoKO5KaYJ8Mo6kaMpeZHzQjfMJixZ7wAKUFckhblOBKosyrxsZNb6SDI8Ch27JmJ6",
-	"ljWvqoLUjJZtlgMER9yU8lndXW593z0VpUoJFHrjqsjAvTItasjFr51bOBBAqVyZXnov1nOvGEXUo0aY",
-	"v/4hIZQH4Uzrig8K8HwqcJsUXHGlwVsOFAU3eKfYIa4pRq5O78HNcfXcTf678xZOsSoGkuPzotaYrmIT",
-	"+iJlNS7saq9vnKTjiJaQLWpGN7ceeXJIpOKBf2MMhgF3Th4UhfnIM0b1EBpApuVgDkn+yNfm8ZS9P8mq",
-	"9MFRrtD8zhNYA/VR1uKzK3KmX3or3tly4QN9ZcBJVtJUsmk35BdotwKVYEipn+Awa6/HCJ1LmTAa2cct",
-	"r1leetjGMeKE+SDzDmglqdRw87sDKoo5nf7nQdhqvKzT1iH3B9zRPVGSLGhdoH1WlUzpac4TrPVl2yMy",
-	"tKMC9BeUkRANLjLAIkErjtMBq6UStv58PVXpec/n61NwIIsLXcc90UGAW264sgViHPMglvyGiSmole/r",
-	"hLTbOWilOOYa5jqAOmDkjJSAYrbQrHZntI9iFrlakmVrCIE0ml7mqhrs7vktbiEzLUqkPQtuXfast5fO",
-	"gefpwu164XCInQgounXoeFXZvUqLRGCH20soyuWpKXkvU9M1cnMsDtDNpWAFQSPY1gKhRouCBfNrBGG0",
-	"rjiridkUSFcWZEbB2HfqYYms5sRRI0oZ1eqOCamajzGViWI9MZSK/PEhloD1k9wRStBNa04ZlHRjlCVe",
-	"upVK+EsdwynXWsWxRDaGZqhdRZCd7DcK4KVzJEHN5nzLHRz+wcclIAkQV3xFlvIJ0QCJboebY6mbMs/Z",
-	"grKCsEqhB5GWZc2UmmAbHWyfq/6CtXfmGt/JptKp8pHuyn4TmMXG5yurqW1obZN9+vmocp3wZOcnuyRK",
-	"F6OgUVhvBcNGl8lY+ZrH6qXjLDLGhodJsOYj8XGRuu7A/yH3i6ZChyDaF3U87PjSiIRr68U58IhIweJW",
-	"6RRoEOchcjND6MYWFB9MOBXkkNnkqNFKAOtUgllGScJ1TM+2GA4TVBauW+SHqKcmH61DU4Vepjz1A54e",
-	"O4fBktwAblIJsjyr5DzCoTsUs/nqcFZoDSNl5tuJ2QzBarRIpTmhDLOsSfuKhDgGmiMP5nGCRSxF27Cj",
-	"f+BqRst9PiKMmoy1r+ayzqWz4v+e/ehkkCulc799MpaJx6zytPf4JkgOR3e75PZ0Ob5sie25L8rkHumq",
-	"z+IrrrSsI/rND1apA3gAzPDmCh1exVHmpb/touGFjCTPCTdqFHfjlSYzVkmxVK562d4CWN5W0xtWqTju",
-	"hoZavykongOXN14zjvDxDWtE+VLW7ZGMFwXlNsw49NY6t6VF4YzAUQdB60HBkHkIXEVx2T8F/vtRQtSM",
-	"vecbdnyJWeAKTiCfqKf6FA+r7f3gvtT3mcbXJTe+juWgdEEQZn6xoIW+/YzFTLdUO44YCfaYwMK4Wngh",
-	"tq4foyW0CEuwMqdsQ/dgQhJq4Xht7UpgK9JGyw3VYObXNu3RQslBXytwHyyZXnV4pl3Njw0vWbruako1",
-	"1aS8MBg3mRTGrcMm19tCjbytS5ty8eOoZo4DtC4TWK5bQnSr/HSPTxKd0USGxuFyUxkFmLNJUQ/XCY3x",
-	"JyrKd0Gro1NwoJ6lZpxqQHFMsZ33h2bBIiWmFPel2Z4Nbinu/W5cJkpERuvypGYzSkaru1+hv7OmmpUE",
-	"niHSAeiMw+ZY6SlTFdEwbQDJ/NITz77rrIh0WWTppWGXnBhWW630BHmeAdRNMz84wNJoLxvpUFW/LC6e",
-	"/HN84N+LaMc88KlcBYWuHlffARFwjeZdPOIzlJdhFVJY8ADRFWhYEW041lBpaJluEyeHTNZ8u43lB/kA",
-	"goN+EK5+Yn+8qyxoyOQGHsH2+kluUunDc7phGA43F3cA5WCIbmvDYhpK5JJ7QfdQM+4rWREHl9UMgPHM",
-	"ulf0BlWfaJrhgosE9nECt+l5ypc9MUejTkDAWb9X/FL0RYQJQjgMFCU3DDNbDCNoPu84H7t9bHJUVKcT",
-	"WBYIixmjfjpHvThj7F7LWOsc34MHgJC8fqch2RzYhWtluwJwsYzCBjjckUrucPPzsALSmMvZDTRieAED",
-	"pe6ndVkZQBJIwxRGG75CmXO3YjlesBytS3612cpaT8Ya0QedLfcp5DRWlakQKZQ9zGXVbARZyapU5C9z",
-	"dfPX8BR2CvBGijgvY0lNYfXI4FXVPhmxlf9AcTZXN4lSWnrDfmkiouYZFDDYErFa7gIYekxVNhwOr9vg",
-	"TFNBwrI5D4329Ih4Izx48QlX8XvfjxZh3HYIiI+jHuM5c8pRNAfg4PvFOFagtY3zUBeBJ6OHBjg8Bgkz",
-	"MUf2PZ1VLJkhu2bbRG71SJMS28Q2dUoAUVCKJaFGoLo0ugleVQ+xHfF9ABflU+BVmdEHaKsv2i93W5t4",
-	"fGufKOsXH925zvHtd8gFxpXKqgxLptsXFKm40qrLZbZ82yNPxMSh/8IrsZAxlplQYldcyKSHIuGGSdZC",
-	"/dIWW6jC/iFWGTXekYE2y5V+I1OIlgDyiICoSjvvqHJCwqatG61p3LDjZVjEFNRgtFOIbXsLfDLtVrKg",
-	"ZJEeNntsBwhgX11gA5eqa6HcCqJlHOA0BwPUhdOZKM1Z9QgNYZ/0AWiQXiP3STgu7s4awz0AkOkuRMBC",
-	"rzBtxtb4jFXfD37fFcH17oCgvGr4G1MQN3E1loZRZhJyJ57ZCP1xLa5sdDhXSMKI6XLfTA9Cx01uZ5Bc",
-	"30S4e4xyR++qIwA74WPJqf2wWLC5jrnsdM1TPvmW4okua4nfdr1K6mk2stO/fT6Av7DcdJPrfOkvhsxC",
-	"wHYdp3NV3E9oR0hO2TeyPxCjUq4nzgvOV4TXoVfHoIfDPkFo5cKceY1VIEcwjus5BIrrbrE5rZzWIKFo",
-	"AvAgXWF2dgvpkaOe6m4C5RrYlWq2J/6CzB/SMlu0yNr76IZ1dnysn8/iUmKQC7yzOTwIsKUxrgqaYR/f",
-	"zpzO+ASd/JedgMh2ogGO0HFtyugepKmXTEzNj7bfjCbhUD7hQP9KeXVqKs9g4x1bUDM2DXjqWtvEopEc",
-	"72nM5ZD9p5hY5nlsSfl5sC951MTstJfE/uPF5A7m7RkI8ogjTXtwuz3HFkHr85bzWhIEtU5lIhHpNVU6",
-	"HumeuercfD0/G3+119FqPOdqSlTc3amuxxEuJbp8m9fUXfqW1noKaivdvqO1TpysMhJsh8bJjmkQi5KV",
-	"pATozsBfg8Us9p4qyOWERpgTkpVc7+lIx9KZLPdQL6woL8kOfAMaGtjaQIoZhnBjeSwbzKrt63cDef3w",
-	"ukdyM4M8IQ++fQQJ3kJq4nIjRzIiMUvJ3ea4e0XQUzudEOH3rh+M3jiM4byA9NQo7qG/zwGU+jp3rLCK",
-	"+/5s+yD3rsByRiMBmG1GWAsLKsjmDaZ0NUrvo59LqotC3rBK5+bfnRvPtdedbVsbciKK2BP4f/JdQR7/",
-	"v//3//N9tJwkJ0vTmnaHqLBu5YVjA5/Y4AoXU+7y1x7i8ECach3De3qHAppANTfkQ8Mh83cJAXjwtm90",
-	"QZQ05vJEFQIaXkfb8avRq9XfEOnGVe/Bt3HDqtZlYwH3iol4e5VcxlL+S7r/BhR3YxChfJybfTkuI/C1",
-	"XKY6JE60uy1gN+QJRKW/2VwVg6aHEkyMVanCY9wD9l0lxdKvqbAY+FIx2wzA1TDlaXwwg+QEh1UvvpwA",
-	"GnPNlyIBhO+xFzNhpvAFTBw9g72BWKkik68gCtwWExVtiBkq3MyeXBEOtXXwvOV4TddcLF390alsCNDB",
-	"EZVzplh9A22IwtkKacQi+E7lQjNh8bzNjer1yiO9E1HF1LsqHH8XVrwFu932PzNH2m2BYyq3wrQEfQ5o",
-	"FlO9sR0veTt3Vwn4+wlVcq5LRyzWsmbqtyxH5bEQr6qS+qyBN+uJhs5KwEiuwclBdmoXkvrB7/+8vPf3",
-	"3//3w39e3vvu978++eflvcf4T/8Sv4Fppzhng4g85j+/QGyTijmwSM2UxsRzWmb0woDvplnnRbSmYl5R",
-	"tYr3nJJYHbaCaJejzIpNa32by0dlk6jdLune7A7XKtydqyA5iQjZ2bgNLW1zxfGMrSOj0lMqnlp052nZ",
-	"0MP5jKk06V6Dla1tm4EMViIzIUo18FllkbsZXSeCDVnXio1Hyjd0zfDQR9P7/Jhwf8+hxfbMblmznWIn",
-	"uYis2rI5pxWhM+SGbiEl5O2M19G5LCnfkroVklYH7qABDiSZuyYzvlbanq/0uUykU85o/ZrO2FRoJmdy",
-	"RTplJrsLmGPmMfi1tWa5CilJPbbKAFLpQd0m4PxDAoWWxJWSn4Zmmqy0mILOH8erA37aVoChjknwRMhd",
-	"SIOZRAN0QtucyWVfWya64G8Bmhz2xs+uZ2urjGIqeCNeNImLu24m6Le/NnH1disnzPV6K3XyK28mFBr1",
-	"pN9O1hbBP9JlIC7ujky0Oc7QzihHcxLFWtqtXPAs4chtt87vrsMldQza8pdvaGCBhoKAsD3OA/KqijVG",
-	"ojzRaxfbeiVsY7i0jYIBTwWtDbrNDKL3QhLT7ye5M6/t3OVib0Ay25sTXVi0sm5Wp2La/G7IER55beHO",
-	"bkXlWdSMDSNqjoU/bHeywZQnqNVJRf2MVuXWKdhHly9coLtlA1quQhNqcmzmmi2dujTQ0iGi90idynVe",
-	"cFEq344Oen1XvGQq6863KUADqoSQ+iAlxQzh++YYcj1BX4RRNSy7FAR7xu5s8jQVxHUJsWQ0Sgo6G89B",
-	"uzaWdBBHQ5oCDaqOHyXeGxBHyJfRI9M6c7QK7OA3Q2wCzDvE2AWYCFwERXvH6IatJmi1vtbgt31jWuWv",
-	"M+uAxr5iznKgm72VAUE8yohRL5VtAp9rjDiEZNltkddHm5hgr6Ttjuwue16NdukPQ7UNr/mspvU+Hque",
-	"lgHxTMp1MmI5l2LugODzhXklZUxlBqXdOpuwitkouUISW8ObWYKNl39yylARUU9b/zt452xdEl3yAdIh",
-	"oGI7u/imipizQTZivDHbG3nDnuOTn6EpjuZirp9FG/W94IsFq5nQGPgANw5XpOKCEVpJwa7IZYvvjBB4",
-	"0DYW3MpcJOtYllPo/lZq9hKhlmMtGBpzR00rXJ0ERTqtMPY3xcp0s4RaJ4wPLPicUIoVlonGuHHFF1NM",
-	"BPN4wpGOrXQT9eQZfnWMUStdMz1fsakRS7jbo0nRjmhkLm+MHgWKBTc8SYk5GFJBuZPhG+dodKU54xm9",
-	"9o6wJdhIhbaxgD1p4cZ5kodLtdNvWd6z68HJix5y66kfrVgegmPLTf1M9t6fUC7foosNFM2/lkoni0EB",
-	"M/C0ln2D7oLpSZ+tcYdziy3JmdA+MG7b6SHvLJqqitrCb+jUaiQlFwkzRK/4fC2YUsc0KGpfLnCI+CLD",
-	"2zQJOBDpSGR2SiXwLCd6zYwtCc5Mc45zHWjD8CEZqIJHerFrpnk0J/St1ETCxVoSKvZk0+kwHq19ykH+",
-	"Oo9nZSg7229l4D/p9nFB54r1pUSQVvr8lBlyi5ghKO9BuyXKmYeeDw5Vo5YJR6uxFt63p6IpIZB8d4Wm",
-	"KgK17yFxCqCAPfTpFYBF/tnQihhhSNaMbRUEWgBkKFH8993leOlOWwsYVFkEZS/LpBGOCKl8zUZnn5je",
-	"o5Nn59jucBcGv3oosA75McpgkZvzaNTdDft3i8/Xl1Kvnr59atGPMcxpHu2GPFW8h3meK+tw8RGAWTc/",
-	"99E4PWxfzWlH7ZUgcybMCBoxZw9LkcR89VN+kTI8/zq7UplVs+xn12z/XubixYGIDSH9bd6Aa+BirM5d",
-	"Ig9umY9JNwHvHbGP29Pzt4j9wEqaSISCn8zptk12+5fJtqKuSdoC4UFbBgqTF+AfAKVoNCRuKe62CWkT",
-	"7HERsIcluaVKnEFjRRolWyYdub1sRtTZtpSb4wFNiBJb2NGjwq62LmdwJHXazqqH2ZTE1n2DwLExF0wZ",
-	"z2pfUF41iX4I+VAo+Y4po1c9nWBZKCb0pOd1FC7rZ7bVT0IAfbKhvCKK1TesLoiS5tbCeIVNgmzrUbfa",
-	"+vpc1qltJserZPjJe0r7vzW4WdELQGZqSpEIt4aGBfbjBe63p3Ybf3LbHWUeqfkiZQfmSRfzhXcgAWJR",
-	"bQfvPiFNwntFoo4B9BkcNjmkiwUxtjqhVUUgYbpAi/xyvFjB+TqtJe56/jmLPJGbE6w7ZrKkYmo0IR7y",
-	"4bfyUbGiIGEwhXGcq8CXFwEU7pQ+BqtwsKqRnevudrcYMfVOtylViFW+zZCkDcIKQ8a8cnsMBbAwpJ1t",
-	"avHO9O57h0pue8KDul1YEJyK8hJZEGJyUjPbGrRURMtvL+LI99Nb5eAungIq5+cfXnA9Yv2eMHif6nPA",
-	"xJkf36XA7ZLX7+D29QsA+roMbosIyvC/UcRl/PS/g2sZRuaLd/6HnxHtlZE3r168wnrJqNPaGHJc71NZ",
-	"YecXeDOHdAfyLkANDAHx7F6HWxWyjnfHWSK1y4geKN9y6HiQRI8eMOJfhfWkgZfe0g0rr7d0YitE5+s5",
-	"HvoNb/ppFpmDY0PnB9z3A60U37LdUxvBnuj+i8MnmBOzlw1m7xsVswiyfB+OJvmuothnNsmDK1IaY9am",
-	"bF05KOEtrW1DywPPRZLQBy05RnwIMnac3koN1g2KBptnzuMgFrHms0d7WbAph3NqxBrpJABGoEpk0n6M",
-	"c5Zbmd05pFWCz55XfDM7ksn8nB9djvIQEmDKGwCb1qfapUcUgZmHlLt8NIlyIclwsASNXGfTl7LeTCXV",
-	"aZ1Hhx1l/b6iw35dtv0R2tJ1PvzocrTSotPPM0GjLjzREcz0VWSKq2pK0uRbtruu5MFG/esIOb35F/OK",
-	"4/gJEv/simGnFJ64vlgZ4b1DwN8Jw4Qxmg7Cz2W0+gLv5sGkVtksV/0ON22SJHwkRqjgyMRQ8CJ1dBPW",
-	"OS2X+PiFBkmpGQv97jK20gimypQ4oiuaDbbz+0dn3U1XWJyxwsexBYKLXw1nBlGsQvNJhTYWdNBybgJd",
-	"ct1qxwUxTiFnJwx3NNc02/fyWJ6ZWWSpKU7Hg61rbIkxU62dLOWaSGHVSi8+Y02QlL7tg2mTy2CoLCo/",
-	"HLteZ7YsAwgflDBa7j4EnUncDW8CwTTl8uUVe9tXvx8+fjwe87yd0ORtR9y3rtYn1pEBEXpdczhescAU",
-	"92rm43HV1TfvieHjma86RMEHD8kb/szh7jExlyVAATuw4NkeosHAC5hNF0KCF+OYs2dCLX3LWMnKwzQ+",
-	"IYnryzMSMI+Jqlh6QIK7f7lhdd1Uti5nclfKcHKPetjAv//Xv9z/54N7f8d60f/jr/9ntGS0B6ThOeBB",
-	"ES06CrB4L2NgYB3QmA62ImQxHihSMYxDtk9glzCtOabDarpmtlrcshIgM3oRC7XiNqYvYI8PwBW/H0JX",
-	"bEETYcrFBeLEQATDQhGmsUJcomNgvo2eK++rC6zlfx17qWZQ3tsnlaGNDuhlS+QjOTa5upB38rXz+74Y",
-	"4RTfLbvvOQtJcxn9ToBOMgBl4r/zMEqrRJQhGac0Zk/rdz7GbzBIkNvWsKwnYmAOacUqRQ5XBT/BYrph",
-	"sWZHHwAr3sG+650MskOi23gSCY+u+j9XIX4jNE/BtlClsfRctK1HARk9p6x8x9i6jHWpvW6E+ShX3Uv9",
-	"+0meI+AIN0SiDBk3OMUwQfeQKfp1LbJcJebBpzPZRKGiqz22m10yyJV0qVyR8j4KpekHN1HUhXsXvpkY",
-	"sz7s8OrjYiA6PVFKQBePvG46t+AzOhOm/VM0nqBvDPHY42AUbxvtolq4CcZExlv7nAd8EnZB8tB+4HpF",
-	"3JygJNAyQwFVJOa9at92WjnyVLf5GIfVU3DwchRVhGyc3EAis3PfJOdThO8fTE2itMtHKeeHT629ZpOz",
-	"1QeS+cPVnoguYxuvYJuNWkBJM6SyYvjK1aV3vIMHUrMmSmI3l42x1OwrbXlnQot9MNik5pT81jRy4Fv2",
-	"Uf8Q+GPTntoISuoxnWq7yR1hSmxW+njg1PU9wjA9wE0nusq24Ov4SDTVP3yk8+PzN7ANxQLaB0mRMBtT",
-	"7Zjc3Pu/+VNxCMmHMIOyNibLFVY977hivpQpeo2fK4kiisR5jVX7ADTmk44jiaXdqrbQpKO1vh7KjbAl",
-	"xDakrK1H5sFFMaXL4rnyL1zjhuxOji43wxb6tKu16RqOA9vEDd+4zdrUTj9LAcv/smXi2k/qIFzBS35K",
-	"lZOdC3wmOjb6ZWL1ztY7EcFRjHWOeKUBg0JAM425Z8ptzRQT2nuZBqCJRrOQQ/TdVLMNs56baBV0TnH9",
-	"BKBuO06IBDgYgm2rgf1YQ/MPzIvuMo6DwT4T3OIXxst2QDTZsXh8PgFRmYYjtDiCLe6NhxZwC4puncNu",
-	"799mCx0LlYCnD9pw2w410FeOEkDgjoou/OWkysnz9v22X3MzK+xSY+R5Z2M7B6AKbSFnHoIGVTqFbHlW",
-	"+Iy0ZeG9OYOIDGai0d60NIokwwQUkkGXbK7AttMW98RBzeUl4OeaIkHDkmzCY3vvAazfJDwRhke60CEi",
-	"nrNneTD5KeCwnC+lLAEokvPE9vB5gH2XjS9DlU4j306Wk5l34CGMirsN3V76BFJr0tgYp0hVabd7Gu1n",
-	"sx9bQcsPccGRDEYdmHRoxMEGjG/soe0Bc/ACKe3k9ZLj6F4efYiIUctqkAd3VNl+rdM64B3is2H/MSyT",
-	"+MH2MwmRKWOxm0k9Dw7xGD2DpVuxtwekr9JOcoJMROw7uVFVBEzOTiG+TL26ttbzYRHqwS5ZPKlAr4jt",
-	"ywAUXt6OtQZ4uGfpucttDM+Wd+BAOkhodJtfGDlhn79EFfzx+IItsCBO2xKmsKRLY/i/c67YFLTCBNCU",
-	"FRbNOgZDCLV6tderjbE255pCkauZqvLOBf8XZ6EZwypePql1olK64muWuqPNS86/Yv3OXsgbW3Azq5i6",
-	"SDTkUynzHnsYrPhyZe5+wZZU8xuGOG1yF7osUsZ85Zrgz1JILO9oE3O3fcHW9ZlHnocdBAfOO6uVFEdk",
-	"QB8XtDopGjWXQtP5FLmPL4wWVx8ZS/JXf5c5X1rYR+s4A1Ssw36Q0fXlx6aCHlFTOz9Z348lu4+BtLsU",
-	"Qh1ZercDRlkofqPT7baWts2Xk0ZheZKZYH0DAtTMKYRUioqe42Gb3/PNFJvGLOcZradhQA+AsVoFvUVj",
-	"BSxtRIigW5urAwEvC3MDMQwA5yh5mUBobUSsiOJpVRH8DdtIqI3Z5ra1h8YvS8XIH5ILVnof+CbXyHlu",
-	"Ph8FZ8VmUtl0foFJRbEvDQLTvW/vEBVaCgAOJBcJ2Lla6X9E0T1B6YYuEsojsfqqRtngfQ5+yt8n5E6O",
-	"sqU7tp9i3QHVtUs07G990gHL6OJZkj2dhjbWVizeLG3wrYTfBZFu8ovUbUFv9Et5KmMP9HEjNV+oaYXy",
-	"sQlI8drnM8TqzZyjPtaD8dWLV1hrynodra9AU7Edo90tMUHTk6GXPts/jW9EEQrxTE1w/qDWmoDXtD7Z",
-	"fnEhYHpyDUmMUaXPvp3u+TipeWS5fynrfNR16Ok22Y+45tvthI24XvNtdBAjcCb45M3jKcRJBwY1oWt6",
-	"OmWxR1jNPuoURInmiQrbG1rzFK44BOHRRNiQudxAsIgKtF/MhIi5GRlUloyoOIFpFkRYcHXtzD1WWee6",
-	"8ZPs4sG7xo4Ov8sfFi9l/KUciGK/oYEaEp7bgD+LVl8Kryu7jS2Htfds9/IJro1AYDm9JKm22fr/Q2Cn",
-	"mDsalVdEWjNPmP35M4yn56Ee2HaDtwyl4dAzfHNDWFOSDObUnw3YcAAexVcppPE3TkoL6xQ6uKKoHdcr",
-	"j7dvt8oO+D7pAzmXRMt0sHkIR+tKsUfT8ZWbTXQDKzpn5a/N9CICxcuOM65zzLYU4LR+Pzlha5pfakCU",
-	"4RMJEriOBRNT1Gq5TRb9/O1ysMrn+8vB9gOR3sXcNZq6InQGCQCyJpe+TQJ2aIup75i/eL5pbrmYBs//",
-	"jovxr441bob2Gwk4U6SCsQG1CwJAO1rEuZpq4w9a63Y5EwtkYxnlfxtPKLdtDUZ3rJcYsbQF1G7g1FL+",
-	"e8OUK1k4ON5C7RISmqr1uEgyDxXuK6nhr9sFpvPxRtFtvV9A9NpsiXRnqEQhmvnJf7eScs1KDI8WRoOC",
-	"n7/VUt6bV1JlBV95HB36sFqo7YCzlcpqWJrNV4L/2WA/YNFJn3CddbY+j8IoQ/jbjC25edr1+wizLcy8",
-	"U4ESROgPS5hq22jXDxsOB3+Iu7mp0udoO5UUiJc+U1VpumclQddbZDyZmolAd0YkK4+7XhX93/605yXm",
-	"WJGEqrUrWkSnSj8SOSYq/YGMNydXMQH5YbVPUSInCOabl0ZychM2pHeiH9mmFPxyFmAJmS6o0bYB0ZbU",
-	"Yf0IspabtN1fv2cDMSJstm1t2Z7iZ9s6+9sD0gvdXrqyUywFxBLTXrS7S45RF3TEoZWZwI71iFljZKUe",
-	"2SA/LAHn4QdJEjLqnHhKoCIQidh2scKO2NCD3vZGpu5sQN4uFwS60bYnp09eiyAc8Uwi2U7MhHdCCeeG",
-	"U+WusxSOklb1qyg4J/a9UWS2b8u0jFmuiJaSVJ0dC8WVq4CNpTZAVo15glD4AsEbJ99DkYak9EwVyaEC",
-	"ouAJ4Iqwj1s2N/sGsIB4z4xyokw0wgD7fTAzyRljVGlgk5zR0p3tVUXn64HNcgWG4YiWae2/2GmZCz+R",
-	"TzgNfsgdJ0h4iKVn5gTTHWSIK0xBvgBnPp5nz8B+qx3tHU0sHxce1wg5cUSguokfnf6T7K7bJ/aVExAA",
-	"1B1WqtiZj/NFEm8zT1La+otWYF7gAqLkgeqHOZte9KSS1Zm9Tnex8qCgeK6FXvvXeNMe9fSgAiH80nF1",
-	"hSeEVu0N1N71wRRHQqi1nFVsE4PA1pRXyX7ETSpUkBT2+A+jV6r5teikDTUqNfNlbZuPHHjPakZjMUrb",
-	"AQbvUvCyqFz98gXdAzBkrAcZrUfzhNxcXcgqzqsQst1SsMaSRTPZ6GbLOlpf89QChehVzYwVCCEguKeW",
-	"Ndth8BZL/zmb3CLyYJm9g8NoXcbXbX7CaNTioNVhYTODeE0cBkResyozWDIp9qC5ZrTz7/EqqUgloG5p",
-	"Io4TQRHLoXRyfUZFnJocaq+liTcwWgax7wVyvB9Ko2I5Yb2/msefmzv6iACZBS07uBjg3123vzndMKLY",
-	"fEJPT/jACxoP2W1p1M6F/AcPI7aTtV6BowSU/exj1uLUxtNx95PrLetJ+RPoMX5NBbrzz1CXcwT+bZt8",
-	"HqJu2osQ6d8JwqE4tOLantCwesInEaOQaqniWSg8IYW7ZOyR9gwdsL1v9olb4s7k0F0WTwifWhvxspab",
-	"ZG3EJMvWjTw053dx/CsXErLN7xRaPMJwuhSFbwNNyprCvhyJ4emvlPw7IXFmKxrrtfPKYYWYn83lZJaC",
-	"rBEuYLDC06XARLyxi4WswStP1ZqVRl1vm1sKOZPlnqyF3GVGOKemstue6dGpHQKl7KgiYPdYUPstq82M",
-	"WJnjyK2ZmpA8OaBsTWsGjwOnXLbnS9tOYTHHaGin6ai2W/HKuTyF1CnkGTWS0IIggsfnjQPzd0VpQEWb",
-	"TI4TaXP5cVfdGUzIiK1UyJApQPXBlD8qSl7aqtG5FIqXrJ4QG+6830NMoyqR6TZUP0a3iihJFrSjiObk",
-	"rfRd0lOSieargaykYzAWTogNe7bBNQTz80VeblKdbbM0j3HKr9bYPKgubqK5ba/lbrJtAmH62yMETDS+",
-	"MKe59la3YlUiVjLpkobPRId2LsLjG4dPqK9Jeki9pzIv7aYr352rzXFaI9YCFblZJedrTJc6yDSaXLHQ",
-	"621uBZyVe24O6VqGXwERsIyVx/sf+rsc9Oo8GofADdB+bXieN5zt3nEg3ImVcOevYkr5S92so8n+cPm8",
-	"d10N47L8HcYSs7uGTSNETeNBHe+LxQeekAdkwaqKUEQdeUjUiq73BfmOKFnxsiCPCKNqj2hUjeLzRE5K",
-	"zea0quIKgWowgKo0ryrCVUEujb72IE9/PL4mMdiF9A5ex5uxgSLTcfmAdWyNp4PUCr4ZQaS8/Pbvg5iU",
-	"xcUCY/3RUIYxzgUB99feqLjQhpLYftqJrLpUxl1FXTD8kC+oBoQxBB8kVOxtuE8TWlVXASBvFxl3RVMt",
-	"e1c02q+8zf4xtLXeYRcXghn4iCIYrYqVREALxSHo0BHyKk3rm9i6fxPAJbZKDjqkA7VbsCCzfDR2BjCu",
-	"MtL5sLmEzehw83FkKoCJ2v0ZlJcA2R3WNq+4uqdZvbGaTufPewZKoVnbPbqMg9T+2ojTeqs7M+ck1I0N",
-	"09PUxSyR3vZj3wAafmuRJSV7EwMZOjo9kirFl2KKpAenRI5Bqg5oP2GzJnw+Wec8sWU5VxP7lB/4RqGK",
-	"uCCN4NoGS5bx15sqkf6ykrvXEjd30CFjHzvyou5lXfkUq9YvAEkUQfpVIutqQpHSOnp9+PbgrupOreSO",
-	"lUUYzck/cJWMjfHK1q505KfgtvMzE0Q1DnReRW+KiR6iimpGm0Sul689O0JFod0b/0h9pW7EiyZhw2OS",
-	"X/9O3Boq2QTASPhyeulKWg12fpvc5LBxNcv6Z1ze10GRv9uu1lOzA5PcLXewNf41NCHsy+JKs1pAefuE",
-	"AIH51tP2zWippY1Ojn7ngwvYxb0frslQLNJiNZ01FyXA1S/4Qq8C9EUIhC4qbOqav+Uu/3R06j9zYa/b",
-	"Kahj0JI6Vo3I6zqWg/fB9VDAMgvE+cMESqLlkkEdExdkLoWGsoyNdIXQp0wnae8j0kOqTe9QrK7Z5nNE",
-	"FI/P5kW6GfhWJ86ub8NBYVNT3B5P4KLL9MnDEjJ4BKYBdmEihMZhJ/DQH5AjMlxjcDd6WvNq+TO4PTf0",
-	"D8xhpLqpaXVvwwX8fUXrjRR87v9hwypZBn+fr2q5oZrPwVD4Q9b3aL1lyyU0SoSHOv8AT8xquWbi3nwl",
-	"IdyGTx3+Izy54DfsnoevxAe7/6aZrim8pKL3u2eb4a69to+FISJZUVF+o9oKWqyaX2g4V8ZoI8hlCPhh",
-	"3mw2M/LA3F4V17pyB5E87hmxrhP8BMZwuJsTXjkCHsqzX/YwhxAPtmoKpnvQpz7OhbL2JXARdYorqMWE",
-	"Hjf9GKEvZHf8C71k/8eb1xfFxdNnzy8KKIKO9wqZmG7hS/XGKGAn5UdIrvq3bSVpeZvdlU5uaHRUg6KR",
-	"BkKH5HILcl8YxUS/jrYKnjGRHUzZUJ1K78kO3thesRlvGqVsYUFuooUY0BmKMQsF4SD0F5WUmd28t1Ip",
-	"PqtYysm8AHt5WnRoeg4Jo8eVy2LPedw/uzcB0ZDSwRrt3Np1xXlk7itNunzica2ndFewwDHRVc/7LX+P",
-	"/1wu7qIbtbgIcLrTXqxrppttzM2yZgOCd8OoMdXKJwQ2B/wARp0qCCXzFeV1QSDij75LV0S4W0mLaRKg",
-	"mVgtDN6C2loRxzTxp3iIhM/gIUi8bPrEH2XU+YrNJ8CDAO2e4zsxKyZlfk5s0wvD+Ca9PWcAo6KL3XfD",
-	"jFlIZxIg1WasknHHBoBfDwE+ul0uQjfspMAqTB1KoaMnZL6SMtGQRwpvou0oQjAwOl+h28atdUXF0pbm",
-	"0aqKJ3LcCdBu2RyYEHh+/BLtNnkO8zwQcKrfkOQxBVaLpUvwKl4MmaiRrGznzAyPbYXJIzjE8MQiErXi",
-	"Sh9xmoZ5JXvzD3fLbwVXOr2Wl66INdaJNb9tf802rIx7JTygWqQoyCYCKcZEe9Ksj7CbTKXhoYsnoqmq",
-	"eHO4WDztrX2vwCGM3DafWkrBQGQ7zK9Ypa4N/zj623wuuYWGASIqZGIsZe1tS6A2oI5kSe4LSpHevixr",
-	"uUPgjogQW1FlriOxZCWBzyMCHt+wKMqztuKlH/O1gjCvcQ4+nOE7sc85URwyNwpb11M/LtjouOAyz/Si",
-	"YBUmpfpFBVMunM5lyRrdjXhA8SnGIG2uIzhqr8hCNjXQGyKLxi73xWCV3AH7rfhy1TPf4B/zdOgKkUVz",
-	"dHtelhU7RhGtgPHt+wXOLk4avtBRxJZEmaWNsPQzV+VuIJkw1sa5zojNY5MQfLibz7fqnN5gQXwZCUke",
-	"1thjDb3SzRzvCimhv46tH3MeaLWVoTY/EHGZmGuSlQ9lvX86hS/uM/aPh9ye0uQklQwB03glnkmUaQdK",
-	"eaRLDzQwwZxgrolRQGrfUuaK3HtABLuJYs4WF7NJzVqG6j/hhD9NFX1tmHqW0cLmoNqSGl658N/2Hxqg",
-	"2kJGaLaKepA8ttfOtsC0NdIWbZE0Cui5aZTG5PQrcolAFdCGycYL8X6MYzvSDa/i9/8C8BsjAK2NgLJt",
-	"cHZAiTMldVOxsPdSgOD6jTJCVjEdDeYl9JXWgRKDiDVz5iirgwc74WLYojOVRqfK3ILqG4BcCyvY84eO",
-	"Vri9bw0ZpxiYVZUegCCWQMO3KcDPWi5rugE9I/V2HCoa30Z0BASMTheyHYEB4do6IRN2t90xYFuTjHvR",
-	"RsMx8oHrTh6332IA1DGENhBRbn3QIjIoiJjgs57VsklGQCYLrRHhAzeVHTBBghgYvWyETkV1E7iqmXc3",
-	"vN9e3jhSdGaVTPSO8E2A04rI2XDDgzLn4Ya+6Sa9U7ruHp0Slt9b1ytMA740D3x5fJPApK44CaEw3Yrt",
-	"PJ3pDkGpOqCGNsDjmtGZFUWptZURXflAJT6mzTQTJZuWO3+gWHeObdbpRFj7QKF259ROJrp+TXmyneQE",
-	"tczVEw+7loMunZPBNGCmKSSNROl+cbGjXKvsov5Q8OKbbpZJ2sUhMrAEoH8LYfLwit4wRLjDgl6ys1lx",
-	"S36TSItK5zIk0Ff0qnapoSf2gZnaRC71pbgN4oolEJ3cTjrW8qVDd1HSugR411OdZEnFJTFyHTOtKzpf",
-	"/8wS+f1DbU/xtx/TLYFXtvQnllU0MUGW0fXLw6lML+dYYTmRT2wIV1DYJBdPj86og5eWZtsfJcUy+CnN",
-	"lN07MfTLBw/H+1S0mCrfhZgq32X3/I3DyOC84it11Vw+p4XplSwPEQE93l/NzHolB0nOOtdYkD4SFLxH",
-	"yqlEWgk6R20ZDpBYLRfLZA+fjUymYaV1aS0n3Ro14BjJbaK0LtHZdkKLuRr3SXg0xRKhr1GU43TTtIk3",
-	"lMK4WXRe7KMe0C2GhE2eBPQn28Xu7ML8uPG1JLqv0mViGWELlGRfkG8UkTvhYm/2TISegLCNcxAVAOTy",
-	"49uptH13+v6aMH+aK+J7xZwtuWVa8aOHgoliuzmkNahXKgZRewZtpYHD2BpRhxWwc1qB170gDx4/+e7S",
-	"15Pb2iHqEMBSqfO9SktAPGVtgYURs4k4fWZMFakYmHBRaC6urBczNXWfhvR9kIR078F4iy1X1dnGcA9b",
-	"EGFZQ8BLo4ZigJUfdF4FWg6c3LaLx2HaUrR3z7VHgETUhbmsy0Qvdi+sxs36r+3ETGu3an6xbw8ftW20",
-	"eP91y1LW7bhi0Gh1IetpSJAhrNEwRJN9DsAT5ZRkEOfeyQHAyD62qdPR4f4AD6eFscHZW8q6cusMrn9n",
-	"r6fMO+v8fd3O2setBzvrGvHl32L2SsXwA0r9RGgfd2eKIhbKmWgK0UKfEuLqN5cITxxA6eV372nUEThe",
-	"2S3q7uxm0zI3bngCtGP68nK5I5E+enivDXTT6yQyuewMD4nouM8tMXbG39NZxRKJNHNZNRuR6NUpkm1I",
-	"9mq4afOIQOMCveYwdoBxY76bXEE8+dxcOPghhW1n1Naox2rFWL8m3T7Y4f/DtG2L9NEd5Yfx7uNJzZBu",
-	"thU7BUfchY9gau0HY4TqSz5WJaGWqSUcmVMBBe6TLtda7lRGHLnGKnFHeT+l+DbXS6axNdvRgf9sx/Sk",
-	"tIbk9qaLCm9YXfL5qID6h31sKHKIWm6kytCNkabmizrap3lFezL6TFhlxyNT2Eml1xL28ZgGN5wHw+q8",
-	"jwksWu7wwRDqgdaBjgyI8FjWl5uN69jQ+d0eXx7f1vDVYFeg9MWgYtGxfoHIQLUFXR4PLGNebqtJUvVv",
-	"7703MDedxMVWrPnQqdbACxNy3XYI3aeJU5Ozts19/OkqWmRUXMz382rU5HgOD7mnEQJy5JWf2VZ3X3u/",
-	"3yYzxo1MnzGoQTcLh3CC69qdjaX83I0SLwtWCYgYudBMEGO4yU2GgZtQqU8UzAKT9rLW6VnsrdzFDcm2",
-	"FiUGJSCBzmD4Ynb+bDLo2WFMcJrGrSmvJ0YQR9WOQO0sXQphF3yrY49iOrJLWrEz6pS9BDw7eM7f4s4l",
-	"/C+jYnxe8c1slLPhoQO4jngLpQlorqmqkKU1c4Ze/tFiHy4lrd67Jpt93bsf6Bmcke/+GAX5TsXUJqJq",
-	"DWE7xINFQR/RCMA4X66Y0q3vx7U+6+reWVD2U+EbPDuEyJtBJCsoFbHLdtANS2RHGxZ0jUTb3Rxqswlt",
-	"K95QPV/FqjYEG92kE1vDILJH2CdbKk0qvkaXWJPqM+3pfoh9ogj8NA44G7cMHYoXfD5JsFvDxRtTVZMz",
-	"UrCHsYlN65cd8MO0qyBCzg64dnTmzjdynNaccK5h8Iptg+ZA1OV6IpTTFbAEkWLuUHUn6WEvzbipNJiV",
-	"1dmnZQbEGgoMbpOhHLqroymvxk5Q6UY82IfLKKFlw1A/5QqQiI12SlE5zSUHfvRFAkB3UHvId47tGBto",
-	"LCQFYXS+coWCit0wQcBygsy1N1KgHZuLLP0csirH1BT8Jq6h4ytrHeQw7YAp/NY47k0eC7u5/TqnuKkY",
-	"jwZ1t7ZyGKWRHBe5YeMwXNhZwQEfZ6Jv+XXk85DiywlnAWpTztJiYGqa1Qd83nf0H1ZqvY82aDIJC3X2",
-	"vydWlCnqKKYBAmTF78hlOqcp11Wloj1oPrS9oez4x8Pq8jLI2PBfcwRJ+mV/UyyRYTuQew1H7lkqsTad",
-	"Kwv4Ljmwknoe5L3iRIJRY+v4R+uqS1gdkdiVd6H1oDxnzIgAhOCnKnQ7YL39NOg03385YnlWjN5gnwZG",
-	"6sb8oXEt9EpZtMhZK1ZtF001zSQNHIgjV2xEh3dOM1dgKGyBoUaw/exrTSptHXDxThCaGS2g1wE+cYEl",
-	"o97uDmu2YM37SUbYEMD2I/sBpUtw01nwSfMl33sh8a0WD6QHHzinwoLtgb4EJRsd8R6aWcPegZo6uKC4",
-	"CEGFzBWFBPH7PA51BkIkMgOHxNcv+9YZed+1xtuE1E7MS3m/kxl5DUZN2UmykTWzdWcLWlW2s+x0cJSI",
-	"3mFFRLADnSm28fkQMwVNH8tl7vQ7I9MfupgU+4DGh4/0TXCR4020demJF//rn/Tev1/e+/u93z89KB5d",
-	"fv6X6GGywAV9ByDeSlDTLmvi2vSEMEiX4xmpMlYZEVSMlZJhA/SdWXevWWWkziCGnmJmOnVuscvTIvzb",
-	"CkQz9/gW7SfuTJge6KLkp6T0QcHv66NRSqCJbfx+nsvNQtaazqrc4IHzILtp7AGCt7iQeGqg7x2Q1iy0",
-	"TszIfOTXToF2mCNKFXu60Kx+bWFjY4mitdLPV41YD6gr/+DYR9sDAriaPYhdxKa1oqK8XtEtmwSSgQz0",
-	"q+ulEak7knL9IY1WimJj4AGbOgo0ST0BAPAOViCr5Yl5Y3DQHa2j9aVGnVYuVrGt5QaAzZ35q1ZyJ8wt",
-	"urClsIm7b97UbGBFypZJHOBUV1YiG9p3QqidHJP5+nWrM0S+3dRHYRiEVD7YlU7mYst9HU4NFtUlQPcY",
-	"Hh4Ad35DNgt5qruXB+vvcpe/qWxswB3DkPNDadNyQUIuPnN12IcIjD1DNx2oltmPqp2zJvpd0mF4SLT+",
-	"EOqAqbz3nTU4XNN2mEVikc+hyjkSckWzVKVvKbjttEQPi328aKEG4GfXniBXuf5A9z8sFmyu480Bdwio",
-	"mW+I0/01EmPUCnefLtqVJyjmJti3udsfJnj4To8sjjSkcdNKLOddzRSLGJopzOSBtKJEDtaO7jM2KoHK",
-	"69B30Uu2S+QNtBs9VjDaK9OK4fMINW3pUdiVoeWEpaA4XmJV7po/cAIYyRQ5ms+saYvebZQtilCC3O1u",
-	"NYSEyD1AKAVj0Xa+WES9ydD2ELK5XB6rfbQFz/bwRVNSpx2fRpESFNM+XMT+bGilcnoL4ouTBIo9L5EZ",
-	"TknUPPpU7OACsMRoFxBmZ7qNKRyfRHnLOs4PnGQINhfPf0Y8jIh/KUAfoXbvIVUZ0CWM0RVXk3rhkEFa",
-	"MLZONN90SntfEa8l9P3o8wzkoMhGk9me2Pho9ixeabaJtgRUmm+STYrA8WWb6ECEpWbztUz4SFtwmOHg",
-	"vnnqQxvQn0bNHxORmVVG2aF5/9n+J9vcsmq9zem8H8RQsa4sG//IDz2Wqbz0Xxo9adWp3QuKrA71r5Lu",
-	"C0Kx9Xn0KAup/+fUpjjbioqUMONCY8iKAxI/JCRLsm1mRtkl7COd62qPPxu5lqoDOKbYxA6SCh34n59O",
-	"CPVYJK+xHotBmy//kkp20gw7fm2hJ52tOuQKuKvAhLpVtl+3097uiHSnTH/v9OiTvSvjKSuA9JTQunSq",
-	"hFMKI5ybSsdhHG2a3ORUiTaSheToxD5tmNMd2VY4++NTtA143OZ7Ww4XE8jYbo2R0yYcPTxqapv+gvKx",
-	"lVVhXV7L9O0tF4AjwRFM3aFWCk50oZUTOqYfZuU+jGTlTrpKX9B9K7vb7/5r5LP1YUF34JX82+Vg0T44",
-	"LadJWXT32wN8RejM8A+RtU22MhdHoxrwLA4Dym+5mHYXvuMiY/ZQADjpu+/hjfEvB6pjtA1f0G/PQi/T",
-	"EqE0XSaaB2U1vwqpXQvEHE3URWSDzf3+8nLsuLs5p07G81ZfPFQyxTs8cQPY0uhp48oGnACLBES6c825",
-	"M2u7we9oXMnE85xEsYbA5Kztc9gi6WH2aP6FXjJt2xAPk80+186sCAmSImYCeVLnVbUt5LyJr8Kv75wK",
-	"VJaHVkUrMHupNL5ZuN+MUHLjwlJE+5HGEgGmpL46XTjCOtjKRchdeE/OJCBcnYpYenTBSpjymaIKbGCf",
-	"Ki6Ltyd/KClrXlUFpA+0WIsEldM9m1aklczw5aIbMwnOsPXUHCBV0w3Dk8/1ysaJrVnRd/UcANLamNgK",
-	"e27OrQP7D8kFxDUlxj0Rj5YuKRehcrL1f6q4wkgQEAjInwBjDve/r4/xEgsF3VNXtm5wbSSfbcLoBx2C",
-	"h8hp+MFFMjHI32/T8pnjCGjZmT6d7lvRzs4IlebymDnGFJFfQmHgsoXSCD/uqr+dai1uD9awjnQYqjUv",
-	"pQuiWiViYvg8ay4DWx6fJj4enajb7C8YSfZV5m0UWWv0hNk/3TPC4p4R0UpWC7aMn9Z6tdcr23RngbkL",
-	"Fzta2eS8/vkFxgM5ZD2v+AFsRa22cg1Cwk2q/ZJi1Pz/vqrorFs/G9qLFonPB3rXfKvuUVHeqxiFRAxa",
-	"VffgX6MfuKFV06XKvJZ6vkKv4Z8NrTWr7yHpfj9v+bmrIXc4snYqnXDioBYZ5lH2HftNrEso1JcQ7C+K",
-	"W0KJeZJsaB1HYp7Y1nSgc+n5u9rDGv2g6YpES6lEm/tpnYTTfXkn9JXVCEd7chPZo6iNRmJfY4j3urWV",
-	"ctLO3xhUPojJFdFSEkbrag9o2uB9z0kUc7kH/dCIrNdESbKg9RFZXTk8YqPhzlSGXfPtpPvc8xmUr4VM",
-	"IRkIXdO59mmTmEhf39iSVWgST5fsW/Kh5tqQ1rrUC0ztvAKdmChe2tb8SyZYTTUrMRrE9bcELjj48deX",
-	"z8l33333d8IF+e398wKT9aGuGUGrZBA++pY8ozX+6q4FG2J6cEUqOmMV/rjzfeoN95Tf/luL8PDk4h3V",
-	"nAlNXruoqZd3Fw8g52vLBN3yiycX3317+e13gHShV7C19wEbhHsNGl3A5uBRM5dX5cWTi9dc6aftY2DK",
-	"bKWwkCcPLy8xNVlo6xOk223F5/D+/T9sgjweiWwjzQ63/1HSKhL3/hy7wUBlMmfDpSK2eFpwSAqioSmu",
-	"DZMbfXVB6EaKpdmPDdq/C5fmF5udX/f9d7WcVeYdmEtAxPuf7J/3n5EXK4aWWpekvzLFHE33fYo+ijiX",
-	"wE6Y0w32sFlirzF7xHc2H9ph1RG5E8euxzBHTTcMlI4n//x0YXRNYBgX+n1yQcOZu4Ot64YVwUZPynv8",
-	"/HtxsW0ioVH0wChCYX9b/zgutXC7CdSRi0Vhoe4hqoDtTC2AvQX7m0tzTmd0vsabFXfoW2zyE+zQ9cH+",
-	"/NkwpZ9JbHeUzewjrfD8CJ+7MtKQ8nMOV/zMtvoUxp3RyuXbR4/+j0w/s4/cxbF3Y2WceBfwIWDbKk2Y",
-	"+EPuHWbbsfSY04qJEqsoUgR5ujSPXMTPyZ8N4qjbg2JzJFoyjBhgn4v4d2zkof2OX+DDv4UAgQ8Dr3IM",
-	"IPD3E3dxUGYjXRLSOcgPV3IDhQDqHDt1v+JiPSxqb+SavWSsfM3BRTJ+qmC+XKyJuTiVb/FIxR7y2o+X",
-	"rCmWSs/ufNvjx0hsUNtxBcSkJS8ojM3MPDxjRMteQO34W8amFXaJ8YYO7dXdUOMpEWwHDHDle8VZl+F5",
-	"GcLwcYiUkGKPH9ry+QyZ08GPSF/PuQCYRiTFnm1n4sFbbCX8rW1ai+QR2TRBHCnxYucaNooph1HDO6ie",
-	"p+7XPe1gYpI6s5sugnPcxf0ZjpirNsM6jFhmHt8H6IeNelCpNkYSIjQUpKNqGmNSnaw+d2l6/5P5z7j6",
-	"3FnsNBX6NnVj7aZzN3rx4Qah29185VBXTmnDecpwj9q3ohC7UV7KevPFlGLHjvcR7jBDMF87XMT/oNJ5",
-	"mDy4uhMIilko9z9puWbi8xBBMR3wHcJ3HlBzZJnvwUV9q/dPMLuYMJUl3X+jyDZIRTsPxbLMkufumVsj",
-	"nGYfdWcqEbNmxgWtY+UdPXK52mAjukrKq70nHPnLry+fk8ePHz3+6xlpOHqYcXcTR/kkGt7p8bqvuetT",
-	"HdWwn5ble479uY9f43HCf0JYzS8iEyLMUMAsq5un9MAWnbq/jhTQ4KBx7/LYPTRNyvRS6Trh7GQLsjLe",
-	"IKN/uMwVeGX9nTbtCBFSCCA3ADzQKSwXwhQk9d+fWmSY21d9k3AGfeK8MDqrcw67uvIzEOM+32ylbeAk",
-	"o+hNEGKyMAgK/M9mCkZjE4Q7AU4WvGLfkg+ghNd7b21yBflwfe3sFQwbUDtDDdHwl5bGvRymwWN+6k1w",
-	"3sOUwRbqJVYA9ZnBJ+stXI3QyWzwyf5pxITZyBvmuDbLKwUFH3TnUvVux3xZBTM6SjktO0ZLz474qfP9",
-	"W75FPIraOIQJVdPaA4SNwDJgF4KU+RNQBT+AQIeYLlpzkOfVhn2cUOM6DXeOUDWw3uNuughrXtMbdtLZ",
-	"OWjZnFLRXnVa/N7+pdKOB423Mz0qwWJsg2eHGgytdk8gk+1LcP8T/mHQlPLB4GlanuugcZt2FI4BZaEJ",
-	"EiJfV76bx7kIdj9M10qJqKdtZs8JtLt14ZZucfbDrTYwO1RK3TS+HmnS2/UZYPio+5/gD4P38m+ilM9s",
-	"pc5xu19E79WZ/eZpt2qGk7OqoLU95v2AyjCjaBedj5xSrtX9T0o29RwdtVEX5btGo7Zrc5TAM2neDTA6",
-	"PVA8kcImxuAotjGztOlOK2b+3Nd9ofH6M0yFPud24dpO268iMyZ8xMafYm1uDclyzE37YI69+ZPckQ0V",
-	"e9zUrTFqxFlZzsP/L1P183rHqhsE4icV5aVt9B30erSm3tWhRdVjqvf1HlsCnMBTvRIE51W+IpYoT1A6",
-	"GzPKgbt2nMNRsw297+3WBmroo8toOsGB7RuO7XELIyNZfO4zjLShf8g6MYrNmJ8ySvQzbNhg6XTtzf6q",
-	"rFGBSn/X3acLvtArhITecC1FNA15aDMszu65UkgOnUE2/xAFLQ8B+1xgm5JZzei6IFrKxER8q8ABr0Ex",
-	"iMq8YB4JMDbAhitsaRDR0kftsqDjy8Oemn6byqxtHhJLI1izPaFY0HNOWehbXg6ER5sNe9WNNGUkvRy2",
-	"34GqoXP5GvJ156he/oMoXx2Gzm7be2BRd0YPXLfBsXnrbLrwW9lmTgGoqIWfoRqKjc98yzKh67FM4B/s",
-	"M1/KsMxLhIDWP5n2eiWXhZOKIPNBU61rfoPJx6flNx0IhbJUxJLZZYJXcvkteW/7XMGPezx76KxX4K2/",
-	"IlRAYa99oBHQcIk0ipWEl0aXqdnC/K2vJD/dbpkoz7Jxt37oAhacttNhy69JUR834n+GuE9XDxdsd17x",
-	"4DKE0iEOsPlokIvVaRB21Zb4I2a3a/pmg1NK20YCXXWcrlk6Be7r4t4gm6+jdE4Ev/XfOY4pH5zAlF+q",
-	"2UufmV95LukwUWFlH6Q2+Q+fk89b6KqUi/Clx1X5mplxY8EcRrquhijNjx+NsiZ89S6EZSZuWDz6fQsM",
-	"kZlqblOXz6Ud3WV+ekJnmZwPXUSyuk8ny60fmHjjhZeyJiu5g9JKqDKCNbuawYug/OKRVTzS9Re9Jjvq",
-	"6z5Jb2jJznuSLIpF1Lx4yUX5UtYnRq4S3pw/sz1EMdigO7FaIEmhJUBOFRR41gvwqmMqHet2aaWuR8oc",
-	"UIKW7MyCkQ+n1HF9Ph+q95bRqiJK10YzSDova3rgWBwGqoPHb9dP9JJHlZwfbliN+NI2Vgz7BHnZ2Pi0",
-	"bXp65auAZ5UEtECI4p91P2vGho8nNg8468kUCGGTPpxHFs21qCqdc47S+eGjUFY/voVaubwjXzP2nm/y",
-	"qjWgxByPdc2I2avCtpahddsa95z80G0pfKpHr9c6BgOA/dZue6bD/k5LBkYluj/aKV0RVmE6DANTUvom",
-	"f6CwGDVlBcBqLvQDnX5U3z+CtRR37V7s0jY34T9EWz+xPylCNiEDAbn6iDkhSey4X1pf8aiiCWceskyw",
-	"sPPUffWOBqTVDl1+P8MDX2P+DczMpp0nMiLxGlrRG6PqM2GTiG0I6Mz2xQ/CrBwvNyMGwrEIVWhvUD1f",
-	"pZNiPYwHFWrHaixL2zmsSbxS4ZD3Dz+MftpeFbeRY3tSHRWu545PJgyKnSWSfMU1cZiRZz+M9ze+13OU",
-	"z4z+olpod2jji0kpW6q0Uae40mTDaBsj5bOa1vtvyduxHGxoK4zdir9yI9e17epaPJfjWKnw4peW/t2G",
-	"0LGyIm6kxR5296ws1jZ7TWZcuuZ+X2HGpW2nnDiV1ClIgrFS3QLZzD/AHz4fr0fGE7V8R8Us2/7RqB8+",
-	"pa2+kTfG0J5TMWeVKohRuGVtBEiLN0NKwITCKQESzca85QA+wXDFRAhZVXKXUkRfh0s69+WAH7cdk46N",
-	"Sr+QZz5cwgql1NF6i30Az3o9eyfBcSl+d+I0MNJcKlqltN0t/M5K7C5aN7ZnyLm2ZWurIlLb8g57c513",
-	"WxitIVM2eoAf3oZzbnAHwMUyjGnj01kLa7Xq27HGzXbc/+Qqi4Y25cSrKC5qx8qCxtw0t71NL+Juk18E",
-	"8yIZcydme/zDeTfHNkNJbgs2QTl6Q0aehMXfvgoBq0gJo4oKZ3hbfUIKQm3vGYdwj/aauTVVa5zNTjEq",
-	"EzHaOyP4+S9pM3XX3uJu9evhXb6W1Q0rbXKSxQp2vQ6YblEzjTW+PncQNmwFlNzztqHKndtgee2Jvpqa",
-	"GACCYWqw3u6de+ZsQZz3Lu3cSAUMJ2tWb3zlImYk3E4eNLoH/dDgLh4fF/obfiWXnNuOoTpmOl9xZk4p",
-	"N7JXbVEmnwq312Of2nVTjlpL18yW/vh8StbGuTrZPN2GL5Ch/i15BonqMATkhLWRL/OQ2ZiyLW+Si0Xr",
-	"GCwOPYNPOm7Bldwd+gVLiWC6BymTdQ0W0n8Sl6BdzsY7zu/uRrFDlyMOe45428gw5+fU+59cplhGVf6v",
-	"DaBNj0vlV8CTcrEIGPquE+bHNZU3Pkcu5dzArE2fTEesh5SJEmsJlY23B/mbPJq7mSjQm0LQWMrfWflB",
-	"Md1sh269a3jga3Tj4cwSeb+u1pcJTRS3UH0bRlVTn5gqkALrfF/vz0Cr80u7N7hodeehSUbjkQ9Zr1lJ",
-	"ZKP7tYdn5exK2p7eZw3UvzaXOQbfwzg6WcnKAuBTW4wSRQ68hll9TRU7xYWnVFaSxlu2M4sYaTUYqwNy",
-	"I33FtfGa1kvbPjoeNjPcq2CLNWJF7mhd9qtov42V0b6Hj39t8gFn9d/Nd7m88zDpP1hd8nnSqYiq6m1s",
-	"8f1P+IcMDcjv2xeBJTrJS6nbqd8GftH78PO3ELm33/+K5AObrwT/sxlEqH7vH/oa1aZ2dlHDGbTYVnXq",
-	"6J9KU17PqTpzvoKuGdXDdZbv8ZGvuswS5piTuui9E9tabrg6N4sCqe5/gv/mSDeY9n9I4eZnfiuyLfj6",
-	"bYi22uvHX4Vkg8L8AaH2ATtx/oeN2MD8UwBbjK2Nbe8xdzt6/PmDMXdGy/NzbtAh/Y41xdQG/uwyHlUQ",
-	"jzn70bi/bRtcx+1/2/D5K9/bKZBq6npls3oPHWSw0iDcZZ6DjmLNchXGMSNduGd724i730nQBY1jmR1c",
-	"aBdNhciq7ozdrdv8/tF5u166V+0Mv3TW35Akw9pMohgkWl0RSjZMKbpkZEe5Vi6Vc0N5NZMfbc80dF1y",
-	"KFWnZYlBleLi0eXfzzpn1z4+Xtw8yjJXneoI3y3+/Cd9FBv9OFT089yFt4yebnN8BxM77SNfpMHDreZ0",
-	"4MKGkDixstBCVJ+nkgIHjaAItlp7dx6otSuHHujb+1hcwZ0tJJrJcg8VP1TsHWhgWyMEACnabAbmJ8BX",
-	"bBYnkYsFq91N2vdk4QTiMIN3Cx5oJ5wRRLwllkFSpKG0Z2xONwzDRudvlHbXWzAitt5VdH/bzguz5He1",
-	"XPA4yhh0Pq1pCZ9uITZPMVdtEcXhETCUvVP631WnCYtgcphlOgWvZQjU5AhbF4ldnl/K3p8xxUt2/xOo",
-	"Guk00udys6U1bLe6c5HX/TLM9D/LQUa68kQtxvuddJX8ikCLZqJXNVgY2sGDqTWvKlUEfauhVxvVZF5L",
-	"pZgKm1xvzsFB7KPrahFllR/g5+dNXfN5UzWbzMaoaJDkgGv+gZnMc3WTBar5i0Cl5Qogbubqxlz+m0aZ",
-	"qwlTh1KgAY6Fbw2ZV8410/eUrhndnNw/CTPpAKR2xWjJsDn+cxz53guuPIR3Z6Ted8/AIWN9T56ZsZRl",
-	"bS4KB2LIyH+7/uWt2acNkbVzQaltzWgJJskVlMwAUhHYQdO7onT48ja8QzjMXRvEOOqAGsbB8OVnUdQ1",
-	"neENGd/dX81udfcNpNOyYSCPbLqdInNZNRuBeQMZ4WPz3fcw9N3oAW6V8WNmRPLz639cFMFZ3WfAgeJn",
-	"v3jZpJmFIWjcFeH35hR2cdljw2GtN/6p6db0F7Ces8Jgbk3Pas4W2aij1qlwGwCjQSofFh4SNTdmLhfk",
-	"TaP4/H+8eV2Qp8+eG9H65tWLVwg/iiiiG1qC/8mI53nFAWfDax/cJf/bIm4vmPsJtGX5pgX9u6WIUpvZ",
-	"eH5UxAkbHsF+BsTOcxymZOJqykUCThHUCFuXSAi8KTfMe0pOd4oEmzzNOdju3f/v6oi5Os5D2Fj/qIrR",
-	"LdGSmNcbnap7qBwK2x02qhgsfjB8nSw9A6YHCCFant33gW78M2zIbeW72gFOrOr20Yrziq08A/J6jmf9",
-	"zEJkgp25MTfjx43Z3w0v+UVxQWfzLJPzQ801c921sR57wcWS1WqgnYJ9YmI/heeykg32dcLm9rM96bZy",
-	"6o80h3emjvS22cwYjjRfNWKdwtrzP075OAqiwe/evvz5z2aORw+fDfgNBPErOme/iNf2uS8i3CaYacF6",
-	"8lr4ld207YfTwOHdcGdz7R5WuGzOLm43rF6yUYR2zOfHe9OGyKHfEwbOOOCZFGaOULjnqrSMjsj9v8nl",
-	"lX/WqJJLKSIAW2/MfL7s5TkJlU/LPKfyAVKeludjEiDZ+S9iecPquqn4aOUmNfdXCZDORvdX2raqkjUD",
-	"WBsNjYxVMwfTkmltHp3R+bq/+7/gmOzr05rest0vniDHpyWeln0Q3Scg9GCzMzTnqQrM+d2KanMuAWLN",
-	"2CXG6gN7Dous6XzF6m+U10zCRBhq/if2/d37kZ2smE27k29E+S3CgNKafetUsv9q1LJz3NBI2VOzGwcE",
-	"KrgKbdYWeExSEtbO5arFo7NbBHa5YjpVUPkrg6+cZVvOf6hgWr9tK0nL2++fAgV0vf1oD7VF5oE6NbsD",
-	"gu0sE/Rz4IqLKnpj9j9Ib4z6bbcT/OzQQGgnoTBKr9gejpRtLuj1lF6G3qDqYd+GOeW0y7CMcf5rQ6F1",
-	"oYYS6/+b5OLaPZcjN38R7NQGY+n63dQ8zlnqacdICRr7u3WrtZCqMwYeuLsqJxiv/b7eVhyu/EZwTYwe",
-	"4yffYk3PK0ZrViIU697856qnGwLbG80Ac7MML8brQcPtuXV9LmTe7GJPa053DYdHod3wcOTw+mHPV/lp",
-	"9umks41psSPhGffQncRNcLDciIlN4XWY57uzgKw5qtz/ZP/0+T6KpaTB/CvT9d5NPSc3ZuOfve3mz680",
-	"2fGqgmbzNT9HZYAxGW442w2lx/7inrlFeevHiAVboB8EVO+BVW2E1Nby1bHr3lZUDDtNxAs6vQHUrdf8",
-	"vKD7d5hNnmw24bHZUA0t6d7Y7jYH3WgvUrUp6RaF2+iixtxwqs0ppIWOx4PJ5vBAj7QHm67I84K8mBlz",
-	"9OV/SbUXvpW+wLZp8ZGwoWZxP3NRxtyiD8hfLFX/SrQkjxLLknNNb1jU53q+9hWji4j3vLX9rGuorKi3",
-	"bLnkss3Ydk7vk9hH1sz8TsvxnBTM3BBlCAhvM2MyM1CcnfUf0FgaHTqVEPK+07NfO8/26ZtmmHRg1943",
-	"tTC7phvBCDxrturps+eolra+Di3NFcfEsqZQ/6Zsgj+8k7GxP+Cb72E6d1NZNpv3c4ynZhl341F31aV0",
-	"RmsVkzBFGzGL2bZqzbd2t7OUwes13/Y1wfwOk230Dt8ocOLtRHJsaMP5hvtO4nWmXNldylq+5kvxS5NX",
-	"gm6eRfCg27CUlS3zuzVB8yYBuiDN6VS4tpO6jEf1M0O0V+LibttsHvbRHDzaRr1RaifrMtKMYWKzWJhA",
-	"8MEvnW0Y3/PrUzcbDhekvw+asNf4yF0YsDDUK7GQuSbsnGpayWUDTmC7lpOpcf8T/HcE+EIxpEyW0Hmq",
-	"XBjhbI6qWNGIn0+Ggv79o2NbN3gwUjNsYfM0mLEmidJsq3wtBXS/wBoqmBpUEECA05iXXBZhs4crl/Cx",
-	"rOnmG0XkTmDbvhmd2xpF3Iy4EyxY+m2rHiurKidbhbO1coYeKum10qTBsklbObHk4opcWk0L+CLoe/qw",
-	"0/f0MuZZb1sq95urYrs2xwwH3Tp6YhN5Z2J77eICO5vEg2lwilz7xQ1raXFFKrbQ5u5Fy9eYwaFDfwp7",
-	"hr7EBw/7eg6wYkfyBF//7vJywuf/NuKcFLh/OOLXA03nfDjD0t09dCfy3fWaG5fuoROqgAZE6GWxcSfA",
-	"mjmzkvO0LN0Eby1C3um2d3cJ1gNN/k5OrXa7dP+T/dNgN42Qwrfb0fAdXSZ15RaejKu7Ch3Zadn2kSlg",
-	"n9vlwHesVlK8lPXmy4ulll86SXWn0HSggiNEWyjIbsXnK8Q2CFOxOnCsFqlZ7kS0GuMs7U1HpEWn9OY/",
-	"scC4b9SCIXX7udywZ3S+vsht598eb9Afv+gZH5zdUooDsLCrENs/6XJ7zegN+6pQgGN4vV+fMhQw3ZY2",
-	"5sFP8N8MmMN35rmvFOYwYLx42f/WT/4MSIcHme3Sd+7qMHJBGqiLsX+vSSM0r8iiqSG1S0jNEykN74LJ",
-	"3jZzQ8A7B+O6olE0Z9vwhPvysLWQO+Xw/sP61rxjA/P5es6NzaK7/0nLNROf789pxURJ62H0WnjnuXs0",
-	"x3cBn88OLl7m9J0cUTA1+6g7yzkpG5K71Rbk15fPyePHjx4fSfbiQrF5U3O9v3jyz9/tJljA3ftUV3Sw",
-	"xdBTeOCLIGv1wq8vcPFPyIb+IetUTBmjv8n2onfZEAiJl7AZjLaIeuOa7TE/Ef62pUqddsI2Wz58nMwD",
-	"I/H7Z4xizxEuGs2KNh3ZKxs1o1W1NwbPYEOoNCP0MQ4/pTs8nf4Z8KNN+9LvZw3UbWi97nqQ+n64Qb8Q",
-	"fiAnTvaUmGdddHjDdC2F3DBwmBphepK/A5hMlnQQk++9LL/G/Buc1ki/UPAwl/Sk/pO7YfJ8iBGnl6uB",
-	"J806r3fo2/wPUAr8gQ5CFu4owv8ZRuTHd8RN2efXPpXEJf2bARHME2ER8npjRLforOS/BSxkx9x3iP1K",
-	"92FdcwzrRneof+byDh89whjQN8psN0SCLLRG28AMmcJfYCVfLFhtjQyuo5bDrTJBHxtr0VuJ7eaFyMKA",
-	"/WHv1dgkWljgiO6ZhBb+0rx4G2YGlHoMCmB44DbPBQyQKj/wO4xPnR3O3a/uFva1Xdid7ywYM/WNO4hN",
-	"XV08ubhPt/zi8++f/78AAAD//w==",
+	"7L3vkhs3tif4KoiaG+HuHcoqybJvt+rDhv5YtsaSrKuSWzPb44kAmSAJMwmkE8iieDWK2HfYN9wn2cA5",
+	"ABLJBDKRJKuke2M/dFsSMxPAwcHB+fs7ny4WcltJwYRWF48/XVS0plumWQ1/e0735j8FU4uaV5pLcfH4",
+	"4jlb0qbUj4mWBd0TLoheM6J0U3D5jSKabxn5dynYxeyCm+f/bFi9v5hdCLplF48vCmr+ohZrtqXm40tZ",
+	"b6mGH7R5R+8r85jSNReri8+fZxc/fmT1giv2suhP5okiakFLdp9WtNb3n8/vb+kfsr5/74oUfp5rRpa8",
+	"VprIJfyFC6XrZsuETsyR2RE7E93Sj6+YWOn1xeMHDy9jE31Fi4LV5ln4aEX1uv1miT/OLmr2Z8NrVlw8",
+	"1nXDwhH+pWbLi8cX/+V+uyf38Vd1/2UBQ7ymmtWclolBtu7nE4d5W9I9rqRL7g9rqRgpGa3UY6L3FV/Q",
+	"kvzFUvqvMzJnKy4Eq2dE1kjqwhCdEr/6GLmXsk5R+uEPMUJf66ZgQiNDRMig8PdTqfBebphIDKHht6EB",
+	"Qn65jPDLZ/OyqqRQDA7b21rOS7Y1f1xIoc38H3+6oFVV8gU19L9f4RP/9Q8lYVp5i3HfhREPt5NqsmNC",
+	"k10txWpmDrMUjChmxl+wC0PrNWN6aFLFsjsXf6DnXFDY5sjKu/P4VTBS0RUjWpKq5rBza0YLK4ae4cj3",
+	"nnNVScXxpXDI3gBmCLt+8/uTheY3XO9/knhyqlpWrNYcCb9YU7FiEeHy3ss1sqaK2OcI14a71Y7rxdr+",
+	"dblslzmXsmRUGNota7kN5seFZitWm1/W0nBRb+azC15E/xm5LvKDGbr992BsCauABXLNtir6tv0HWtd0",
+	"Dy/txCgZzEk2q46uWMvYej+H5+SfZo12RZZE8F47ZUseXBxOauZ36Xc/rJz/wRbajPpkxURB+ztb0H2X",
+	"AEPnBD/yHAlxSBi3kyO31ezCH50oueVrumG/VX0aP6NiwcqSFaRkSkmhyFLWZLfmizURcCQ1FYUiewZ3",
+	"Vs56XsGHnpt5RhYEl3fe/Rtund8ue4271c6Q1sES0/tktYreVmXRdy1L3tvWUb62RM3mhSHaHVAECeGn",
+	"1Y4VJUBde1kTE0IqduVSDVeprAtWWyGkQFTvZF2oXHZ4Zi6aPxsn1nsU8rrLIF3gqX9wtuvRwd/wbiUD",
+	"69+6e6QoQJrT8m1AjCUtFZsd0KduxCp//96WdMGKdw1yw5Z+fIlvfX8Z3MR+7TesVvZO8fzHhf7hUcuA",
+	"KVHmXp3ZCUYXrUu8hror2rCpXLzhIn47mB/yifNsLXmcCSqqrDKSP6la7ibIWEOKd3IX+9Cw5IR/+DQi",
+	"nQJxBA9akjkCzZDmfp128sk9e8bKiLrgjYPoRWlkNddOXEuBijDVZCG3TBHBPuqYWNuwfXzd61o2q3V/",
+	"rJ/ljmyp2BNcC6E1I+7hWUTh2Ml6Y74ZnbT5hpk1V0ambFhBqCZG1JMHV+QSriKBFt3IcTDLaCfdjjpr",
+	"qZaktmGLvlhkZTmRvWDXjpZwRvVPqlspkWd1GZxsbIFPaUkta3ep/7amC80XjNAVNWYpYeIPuTfy8QrI",
+	"bgS/ZnSxZjWRojTUPeBG9/zYwq7XtGahFGGi2ZpVNGIjUMX6s+GgXqxKucNdq0q6xz/RHdxzc6Z3jIlg",
+	"kS2vnoHAZnVIkOzl7Nbxk4OX4+Q99OPPAtJ6OeJuXDNofJ/1Yt3nYqp7us09zbdRBQcNgHEKZq6Ph9Om",
+	"Oj5rJhbrIb3/G0XkTpC5eY5QURAjR2dky6hqalYQiTK3u2h4+meOwqtdu2zmZbBw0WznKKHg+VcoBDIe",
+	"37D9e1llPrylOl+KvKZ6VOuzowezngULtgNGac01G75T8q7upazjO6a5LpnzdFWcLRjePztelkSwA9Mt",
+	"y8KMm7Bqw/F67NtAmlXxd7S5/qKnNXqKD693GNEfVRgG5mc/PLOepOTplHLztOZs2d+A3FMHrq8+4V/I",
+	"mtDA+2Wdoqiy272YS7kJlfUMtj28wpx7T8WpWzONpDqc3hsJPgpmzqrRGbayZnHz3TBPdIMawfUkzTAm",
+	"h/Dz4Trchx1lU9v2TG4rWnPr+DqQrmNbZz7wtpZLXsLRoauaeROkS6hfjH1alt8oomkzI/ceEC3JA2Ss",
+	"Ufk1cRqLWirFivhWmrv+SbbEujYH46V4KvU66tUR5f7puT4GbtCclVJ8f1CtV+YWL84ztbQtQI1wvvCj",
+	"Oeo6wrRbEfKGXWmKIV9xEZHjoMVNs58WJU+58IACClWq3nfM8uqIKAIaKZT5xigQbOfEkZFAZM3g7OdP",
+	"cCkXjXorudCTnS60Gne00CqUbHlSuKIrFj83VUk1o02cnkrXVIwK+mt8yiyIriYueVh+jt9wQfzGyUrP",
+	"BPYbdvV+NZbOjpFaEngWmVm27G6lXV6Kv9/aY97l75LWK6Z05vVVsmVExr41Ooll0J1sygINHCKkXnOx",
+	"Ci+ofMIPSxktqwm+I6rX11pWUyQMjmBXPPNkShLXh9cOyXu7JmpyPvZW6k+IC5ZPOS8Xo3dQzPx9ojas",
+	"AEPX/A6mhWA3rCaOY/M5oEqELF+AH11uOx7T3tdqw4KZbA3PfkiYncOMCLK5P8eXobpopgl+f71mewJn",
+	"ONfHC7L/NxXdACWbetysRt5KibHDA4CfbGVVcCLsdjjKBlSbWa7y5LDMEWPOZ1QUHEIBPdacl3KxOdAd",
+	"xu+ybkAu8F3c2l2VScuI5LexFive3XqjZEKzMGHV5Jp6yShdYsi6eKLHfR3JY5Q3C6pHZ3G9plVk8Usu",
+	"VlZDOmSQ0CLtcQjTU9/JW4kPeDK4fd304stqxCbiJUDlJYO26cBzyW5Y2ZdAl97bqLa0LJnSZGEmoWbk",
+	"Af60k+QPyQVYkAVRkkDUI2K5pELIzo2pmLbaKIg7qgnXijBQZSI6G92yJyr+RUzqmVMwsakg7M+Gljhv",
+	"MmdLWbOOryP0XWhaR1STf2torVltVBGm0AGOuU201h2XSp5FGA+Gzy52oIMf7QYJQ+Y7q87jgmYXzGqE",
+	"ZpPTjpBnJd/OU0e3P19Gk3ZqmtG2tN6kf5l6xEbC6hlJByHVcAYzFC4wUbfIYKQo4YIgaj+gd+BYt4K7",
+	"qtkNZzsIkWNM22iHOupCn3i1JL1pso7Fp54QMwPUvLfyhinCFRGMa3Ms50wj69cEX++fxkMfKPrEresN",
+	"X0oQTdPF1IAv21JeHmaDff/oBI/5lilFozH290bTAtO/IFqSOSO7mmvNBAF26UslJ/HDuUVyvAy9Sury",
+	"lYKHf7icZd++wUdmlirBWqIE3y9iynzv+kikWIBYHZK4G0MtHzC0lAIfA1fEcMXMarBbujfEpF7Ln+8J",
+	"NXaeYTQaj38kg9wVVdH0CDMQyuYtzoBb0X0ZFf1tjDuSZ2FzF/B9KRhms9JaNgI4w1wANoR7Yqh9xGDt",
+	"ONBHw+Czix1jmwkZAIZBPjC2GbVxbRjdutrtiUcGcYO6SydU/l18HfYsyaK/2K3OUlpdukSfKc0vhhkX",
+	"VKALnnAxM6y25Eu9tpv5bGZYFkwqWrMo156+qVMVa7uqJIHe76t8rX5iEojfgPx1IB+cnmgyQA8cwC0m",
+	"SRjg3aNzyMJoWz/BjNE6T06uWRmJtbyy+XteAZ0RxQVE4YBV7Q+z1s6H/D5u3lg1hnHZgjaKEUrmNaMb",
+	"spRlKXcqHjpKTK2XOZRILymtaX3gjgDBDoSApANCl0Y1sBOKXohb7mIZR1IDlJKCF0b3JppuGKlKumAn",
+	"rdrmxh7IeSO0yI7rtWw0oTbfktjEBpQGZkOMlaNtQg9OMm5JlPzkZa+pWTappdzCLcn1SctW2u6qU0Tb",
+	"fBxgMXPaIGBN14wWET00mtQT1ETYlEc4KC5Jt8TJ4dieH+whsWSKHefndP90/7N1y09QD3PPephPMqLP",
+	"4rL8C4nZPpON0MfLniATdcRgwekMZZM+p/u3JRUilk96XMar+9w0hSXtFx+Z/XVFI/Hc7FxrtPuOTGBO",
+	"zUnF7CbIWjVaphlDXZGlbGrQDZX5xyW/wZOt60avScmdBlnKndEa15gT0l3lupcZk+KYw5SYxHNbVnAq",
+	"sh7NzY0CKWG/O7uwy8CXo9RjWxrT6OY0Fqj8cVvpvXc77daybJ0rpzvfZhey5isMxsb98Ak9mq/WuR7M",
+	"lB9nOG3FDtH6buxEZ0inGGF/FLreTxSQU3LOFs4fNCQh3rAd+o0gMl3XbKFVnuG9cPbo0KO/sEqj4fp5",
+	"5qTpQZXQklQ+XVKTtdwyUOofXj784d7l9/cuvwdvTlB1NaL79T5PBaFK8ZVgBXEPgiXBtSK8uLImb9Vo",
+	"IjFkg/E1slsbW0KTQjIFGgzk/5onanY4qdislqwcTeB8YZ5x8fiYkPrt1cvnUHhHSaMaWhKoynO+Ubsc",
+	"QzD4929L4Ih1s51jroNmtfnO//rLPy/v/f3JvZ//2y+v37y99/4f9/6v3z89/OHz/4a3/uf//Paf9N6/",
+	"X977+73fPz2YPbr8/Nd/ifoQrAzf0o98a7SQh5eQer/lAv/+IKZMraziMkSGn2xRxsrWcgW0fXQ5oKX3",
+	"ddZcv5ERRiDGkA+M+mYTKqpmXnK1ZgXZgUEimrKM19hRZXkXtaJg0n+7HHCCOA3OcaUREjUm5LqkXeu+",
+	"VJXUT4oCXZiV1K+ZwL/UoPAtSmZzXyqJU7YaHH7MmF3PMcO7quW8TYR1PlHdVM/WDAJQswujnr+2uZ8u",
+	"q8CNDVxyzaA2Ev78E35WSI2egQY/WTPVbOFPJbcp4iu8ragt1gNRKfQHBsITZUigWKLMml1otq3khRdJ",
+	"hui/J/WuiDkQOgKYtQaucHdLKpzX31oJStO9an1fLkIgOsGQ0CyyTvDhdNN6M933u8WiTH9Rjh2Dtgbm",
+	"YaQCZstFo5nqnNgHjx6FB/YydmBrqm1RgX/t0dghB2YaJQqyl8IkMRtTikSH+EqE58R5psDjCBkz7k8l",
+	"x/8WXOEfY0zi9YLQVRtzOZsTlrdPcBFYj4KbJUwHdQDzyUU8FuCcgO2GjAtQPAyd7ei89PByNpCV2/Vm",
+	"x7gIVN7O9//+9zEe0XLqRRDzD1GfhR9VkD4uWF1FnNY/ilVNb1hBjG4FPhel6XJJVEUXYYivqSpWk5It",
+	"NVnIWkDmwoG+zmgRdRuzGpV/eAAv/hl4D0ApAI+jAv8xF+TPCQHGLLPNLvxnY8hHlOP1FHVWrWkV84y/",
+	"4FCYWlG9Vh7uYS80/WimfP2Pn6ImBi90XkLNwW7ji37qflozuwMD2w9UOD4h4WPmc/tjlgX8+/HCvB1f",
+	"QauWHpZR2NqFvrZqmDrqlFrQxgWd+ro+OGVjX4SwjNMTFRGM1t4dls+P+HraR75YO+Mz14cMeSaxVA26",
+	"5eU+FKwbtp9L9ErN5Q7VnbJZpMQ96Cf5U3lhHo9NxKiiExNFEz78AJkknqWE0jmv5qVRfPFxG7dzQQBl",
+	"r9zt6hupE3WjYD2oeJmi83mCX0QKAtmediq5iW3w9FtrpIx4pyL695ZuGChtRg0WtEOxTjZ6xSayJiYf",
+	"Rb2wiRge/imWuQ0/kAfEaTFZs/i1YuI6nZDsFIKhRBdKUP+LypJ0SnM6GJmTxQK3egeJx55nX7vrswox",
+	"+LiD3EE8a/7stvo/ykl/RhyLd+KSTva1mxDwbnDTWBnVCtLgNA1J7yfr6A00GG+apvanI8OT0wwDh36H",
+	"0kMLTCUapp1wERSSHEnzK3LqWOjQutTcKENTB9nVVw7m8iYiNK7ZlmspzNkwD2AgqGKiFVv9g5KtZ8zR",
+	"oRvJuxCrTrFHiBdjHavdadZGRSISFdcrwsCjKt0sVTz+MOUKsdA/cZm+hhJ38ww6uh4TRbdsRirKazOp",
+	"VS2bys1q5/TkPSmkkTtRFzYveHz96Xphc7/H5Swvu/dotxLE2q0jtgeobV6kwPy8I3dNbTYEbJv/6Mwy",
+	"lZsbbrifj6XqEKta5o9ghEjFxJAz6+RU35kbZGh+8bSE6TBKccwkcwvwqSgUE1W5DxSwm5Ia3VQUpn5e",
+	"RJc2R2iIg2NlBB3w0rSbiuPH9jQ7M8PvS5uk4e/gIWymF3CrJzB/UCSPZ6Q5l3dfYXb0zNTgzVxearaN",
+	"IpnYyqbRMLHGpLxAR3NTTBPgpXUiR1PyIueFbplNWLLeARSgrkgKc50IVFkUednIrPWRZHgUOnZNxPQs",
+	"al6WM1IzWrRZDhAccVPKZ3V3ufV991QUKiVQ6I2rIgP3yrSoIRfvOrdwIIBSuTK99F6s514ziqhHjTB/",
+	"/UNCKA/CmdYVHxTg+VTgNim45EqDtxwoCm7wTrFDXFOMXJ3eg5vj6rmb/HfnLZxiVQwkx+dFrTFdxSb0",
+	"RcpqXNjVXt84SccRLSFb1Ixubj3y5JBIxQP/2hgMA+6cPCgK85GnjOohNIBMy8EckvyRr83jKXt/klXp",
+	"g6NcofmdJ7AG6qOsxWdX5Ey/9Fa8teXCB/rKgJOsoKlk027IL9BuBSrBkFI/wWHWXo8ROhcyYTSyjxWv",
+	"WV562NYx4oT5IPMOaCWp1HDzuwMqijmd/sdB2Gq8rNPWIfcH3NE9UZIsaT1D+6wsmNLTnCdY68uquDpQ",
+	"yTrmen3rWcA+MrOpAHry+Ejtd/CZI7LEo0L8V5TTEJGeZQBWgmYe3wus2Er4GxabqYrXe77YnIJFObvQ",
+	"ddwbHgTZ5ZYrW6TGMRdjxW+YmIKc+b5OSNydg3eK475hvgWoJEbWSQlIakvNaicn+khqkestWTqHMEyj",
+	"KW6ussLunt/iFrbTIlXa8+jWZeVNe/EdeL8u3K7PHBayE0Ozbi08Xpd2r9qDlBbQ9gAk8VuPLvnp16+P",
+	"Cxx3uk9xs3XQbiy12w+7eaUJAifl9vK9co/blLSkqdk0uSkwB+DzUrAZQR+FLdVCgwPlLqY/CcJoXXJW",
+	"E8OvkE0uyJyCL8Zp7wWeQietG1HIqNJ9TMTbfIypTJDxiZFu5I8Psfy4n+WOUIJedCOAoOIeg2DxyrpU",
+	"PmZKQk3ROkqOFcwxsEntCrbsZL9RgP6dIyRrtuAVd90KDj4uAeiBuNo4spKPiQbEejvcAisRlXnO1vvN",
+	"CCsVOnhpUdRMqQmm68H2ueI8WHtnrvGdbEqdqu7pruw3gUmGfLG2ivSW1jYXq58uLDeJQEN+LlKisjQq",
+	"5bAcDoaNLpOx4hWPlbPHWWSMDQ9zlM1H4uMidd2B/0Pul02J/lo0/+p4VPiFEQnX1sl2cB9JweJOgynI",
+	"Lc6B52aGyJptzwKwsFWQ4mdz10YLNazPD2YZJQnXMTPIQmxM0Oa4boE5oppzPpiKpgqdgHmaGTw9dg6D",
+	"JbkB3KQSZHlaykWEQ3coZvOVh6zIJwYyzbcTsxlCPWmBZHMiTWZZk/YVCXEMckoeCucEh4UUbT+V/oGr",
+	"GS32+YA9anIrBLWQdS6dFf/37EcnY5Apnfvtk6FmPKSYp72Hn0FyOLrbJbeny/FlS2zPfVEm90BkfRZf",
+	"c6VlHdFvfrRKHaA3YAI+V+iPnB1l/fvbLhr9ycjBnXCjRmFRXmoyZ6UUK+WKy+0tgNWHNb1hpYrDomgo",
+	"xZwCsjpweeM14wgf37BGFC9k3R7JeM1Wbj+TQ2e68ypbkNQIWniQUzAoGDIPgSv4LvqnwH8/Soiasfd8",
+	"y46vAAw89QlgGvVEn+IAt6053Jf6Lu34uuTWlxkdVJYIwswvFlPSdweykPaWascRI8EeE1gYVwsvxNb1",
+	"U7TCGVEj1uaUbekeTEhCLVqyLS0KbEXaaLmlGjwgtc1KtUh/0HYMPCsrptcdnmlX81PDC5Yui5tS7DYp",
+	"bQ/GTebscevLynVEUSNv68JmxPw0qpnjAK03CZbrlhDdKj/d43N45zSRQHO43FTCB6bUUtTDdUJj/JmK",
+	"4m3QieoUmK6nqRmn+oMcUwvpXcVZqFWJKcXdjLalhluKe78bNosSkdG6OKkXkJLR4vuX6AquqWYFgWeI",
+	"dPhG46hGVnrKVME6TBswTL/0xLPvOisiXZJfemnYxCgGpVcrPUGeZzhmaeYHB1ga7WUjHcry1+XF43+O",
+	"D/z7LNrQEHwqV0Edsm974HAiuEbzLh6QG0qbsQopLHiA6Ao0rIg2HOt3NbRMt4mTo0kbXlWx9C0fW3HI",
+	"HMKVt+yPd5UF/bLcwCPQaz/LbSq7e0G3DLMVzMUdIG0YotvSvZiGErnkntM9lPT7QmOEKWY1A9xCs+41",
+	"vUHVJ5oFuuQiAU2dgNV6lvJlT0yhqRMIfdbvFb8UfY1nghAOokbJLcPEI8MImi86zsdum6EcFdXpBC40",
+	"EtSaRv10jnpxxti9krHORr5FEuBUef1OQy0AsAvXyjZt4GIVRXVwsDCl3OHm50E5pCGxs/ubxOAcBpAI",
+	"TmuCMwD0kEaRjPbjhSr0bkF5vJ48Wjb+cusCgZOgYPRB49F9CtiOlUUqegxVKQtZNltB1rIsFPnLQt38",
+	"NTyFnfrIkRrby1jOWVjcM3hVtU9GbOU/UJwt1E2i0pnesF+biKh5CvUltoKvlrugSwBmkhsOh9dtcKYp",
+	"IZ/cnIdGe3pEvBEeW/qEq/i9bxeMKHs77FeAox7jOXPKUTQ94uD7s3EoR2sb54FiAk9GDw1weAyxZ2IK",
+	"83s6L1kygXnDqkTq+0gPGdtjOHVKAPBRihWhRqC6LMcJXlWPgB7xfQAX5VPgZZHRpqnSF+2Xu51nPPy4",
+	"z2P2i4/uXOf49hsYA+NKZVWGFdPtC4qUXGnV5TJbXe+BQWLi0H/hpVjKGMtMqICcXcikhyLhhkmWqv3a",
+	"1sKomf1DrHBtvGEGbVZr/VqmAEcBgxPxapV23lHlhIStKjBa07hhx4uwxiwokWmnENv2Fpdm2q1kMeMi",
+	"LYb22K0RsNi6uBMuk9oi7c2IlnH82RyIVhdOZ6IwZ9UDaIRt7AeQW3p99ifB7Lg7awyWAjDAuwgOS73G",
+	"jCJbgjUGjjD4fVej2LsDguq34W9MAUTF1VgaRplJyJ14aiP0x3Ugs9HhXCEJI6arsY/JZ7IzSK5vYjcC",
+	"jHJH76oj8FThY8mp/bhcsoWOuex0zVM++ZbiiSZ4id92vUL3aTay0799PoC/sNx0k+t84S+GzDrNdh2n",
+	"c1XcT2hHSE75em2LDQ/EqJSbifOC8xXhdWilMujhsE8QWrowZ17fG0ifjMOuDmEWu1tsQUunNUioaQG4",
+	"Tlc3n93he+Sop5rPQDUNNg2b74m/IPOHtMwWrYH3PrphnR0f6+ezuJQY5ALvbA4PAmxpjKuCXuXHd5un",
+	"cz5BJ/91JyCynehPJHRcmzK6B2nqFRNT09ftN6NJOJRPONDvKC9PTeUZ7Itk653GpgFPXWubWDSS/j6N",
+	"uVzjhSkmlnkeO4Z+HmwbHzUxO90/sT38bHKD+fYMBCnWkZ5KuN2eY2dBZ/qW81oSBKVoRSIR6RVVOh7p",
+	"nrvi6Xw9Pxsed3rC9qSouLtTXQsqXEp0+Tavqbv0itZ6Cqgurd7SeGmHT2A6QB5YG9tAuhoOvlprVpAC",
+	"kFUDfw3WGtl7akYuJ/QpnZCs5FqDRxrKzmWxh3JuRXlBduAb0NBf2AZSzDCEG8tj1WBWbV+/Gyh5gNc9",
+	"0J4Z5DF58O0jSPAWUhOXGzmSEYlZSu42x92bBS3P0wkRfu/6weitg4DOC0hPjeIe+vscfqyHIcACuLjv",
+	"z3Z3cu8KrDY1EoDZXpG1sJiPbNFgSlej9D76uaS6KOQNK3Vu/t254XZ7zfOq2pATQd4ew/+T72bk+//3",
+	"//5/fohW2uRkaVrT7hC016185tjAJza4utKUu/yVR6A8kKZcx+C43qKAJlBsD/nQcMj8XUIAvb1t6z0j",
+	"ShpzeaIKAf3IY81bbYB2ULy5GyLdV+w9+DZuWNm6bCwe4mwiHGIpV7GU/4LuvwHF3RhEKB8XZl+Oywh8",
+	"JVepBpYT7W6Lpw55AlHpbzZXxToHQIUsxqpsZaEUDKEJSylWfk0z26JAKmZ7NbjyrjyND2aQnOCw6sVX",
+	"EzB9rvlKJPoUeGjMTBQwfAETR89gbyCUrcjkK4gCt8VEszbEDMV/Zk+uCIeyQ3jecrymGy5Wrv7oVDYE",
+	"ZOeIyjlXrL6BLlHhbIU0YhF8p3KpmbBw6+ZG9Xrlkd6JqGLqXRWOv2dWvAW73banM0fabYFjKrfCtAR9",
+	"BmAjU72xHS95O3dXJPn7CVVyrolKLNayYeq3LEflsQi8qpT6rIE364mGxlfASK7/zEF2ahcx/MHv/7y8",
+	"9/ff//fDf17e++73vz7+5+W97/Gf/iV+A9NOcc4WAZPMf36F2CYVC2CRmimNiee0yGhVAt9Ns87zaE3F",
+	"oqRqHW8JJrE6bA3RLkeZNZvWmTiXj4omUVpf0L3ZHa5VuDtXQXISEbKzcVta2N6X4xlbR0alp1Q8teDb",
+	"07Khh/MZU2nSvf43le1qggxWIDMhiDjwWWmB1RndJIINWdeKjUfK13TD8NBH0/v8mHB/L6AD+txuWVNN",
+	"sZNcRFZVbMFpSegcuaFbSAl5O+N1dC5LyncMb4Wk1YE7YI0DSeauB5AvI7fnK30uE+mUc1q/onM2FTnL",
+	"mVyRRqbJ5g/mmPkWCdpas1yFlKQe+mYASPagbhPaMEAChZbEVdmfBjabrLSY0jwhDicI/FSVAHGPSfBE",
+	"yF1Ig7lEA3RCV6PJZV8VE11svgDszyh+E+rZ2iqjmAreiOdN4uKumwn67bsmrt5WcsJcryupk195PaHQ",
+	"qCf9drK2DRYiTSDi4u7IRJvjDO2McjQnUayl3coFzxKO3Hbr/O462FjHoC1/+X4TFgcqCAjb4zwgr8pY",
+	"3yrKE62QsetawjaGS9soGPBU0Hmi22siei8kIRd/ljvz2s5dLvYGJPO9OdEzCybXzepUTJvfDTnCI68t",
+	"Gt2tqDzLmrFhwNOx8IdtHjeY8gS1Oqmon9Gq3DoF++jyhWfobtmClqvQhJocm7lmK6cuDXTciOg9Uqdy",
+	"nZdcFMp3C4RW7CUvmMq6820K0IAqIaQ+SEkxQ/i2RoZcj9EXYVQNyy4zgi19dzZ5mgrimrhYMholBZ2N",
+	"56BdG0s6iKMhTYEGZcePEm/diCPky+iRaZ05WgV28OshNgHmHWLsGZgIXARFe8fohq0maLW+1uC3bX1a",
+	"5a8z64DGvmLOcqCbvZUBQTzKiFEvlW0Cn+tbOQQ02u1g2EebmGCvpO2O7CaIXo126Q9DtQ2v+Lym9T4e",
+	"q56WAfFUyk0yYrmQYuFw+vOFeSllTGUGpd06m7CK2Si5QhJbw5tZgo2Xf3LKUBFRT1v/W3jnbE0sXfIB",
+	"0iGgYju7+KaKmLNBNmK8b95recOe4ZOfoWeR5mKhn0b7KD7nyyWrmdAY+AA3Dlek5IIRWkrBrshlC7+N",
+	"CIXQ1Rfcylwk61hWU+j+Rmr2ApGwYx0yGnNHTStcnYQUO60w9jfFinQvi1onjA8s+JxQihWWica4cc2X",
+	"U0wE83jCkY6djhP15Bl+dYxRK10zvVizqRFLuNujSdGOaGQhb4weBYoFNzxJiTkYUkG5k+Eb52h0pTnj",
+	"Gb32jrAl2EiFtu+DPWnhxnmSh0u1029Z3rPrwcmLHnLrqR+tWB6CY8tN/XSB4VPK5Vt0sYGi+VdS6WQx",
+	"KMApntZRcdBdMD3pszXucG6xJTkT2gfGbbdD5J1lU5ZRW/g1nVqNpOQyYYboNV9sBFPqmP5R7cszHCK+",
+	"yPA2TQIORBpGmZ1SCajPiV4zY0uCM9Oc41wH2jB8SAaq4JFe7JppHs0JfSM1kXCxFoSKPdl2GsBHa59y",
+	"kL/O41kZys72Wxn4T7ptdtC5Yn0pEaSVPj9lhtwiZgjKe9BuiXLmoeeDQ9WoZcLRaqyl9+2paEoIJN9d",
+	"oamKOPp7SJwCpGaPCnsFYJF/NrQkRhiSDWOVgkALgAwliv++uxwv3WlrAYMqi6DsZZU0whE8lm/Y6OwT",
+	"03t08uwc2x3uwuBXDwXWIT9GGSxycx4NSLxl/27x+fpS6uWTN08sODWGOc2j3ZCnireYz3NlHS4+gr3r",
+	"5uc+GqeHbXs67ai9FGTBhBlBIxzvYSmSWKx/zi9ShudfZVcqs3Ke/eyG7d/LXLw4ELFhxwWbN+D66xir",
+	"c5fIg1vlY9JNgONHWOj29PwtYj+wgiYSoeAnc7ptD+T+ZVKV1PWwWyI8aMtAYfIC/AOgFI2GxC3F3TYh",
+	"bYI9ngXsYUluqRJn0FiRRsFWSUduL5sRdbaKcnM8oEdUYgs7elTYdNjlDI6kTttZ9TCbkti6rxE4NuaC",
+	"KeJZ7UvKyybRriIfCiXfMWX0qicTLAvFhJ70vI7CZf3CKv047G9AtpSXRLH6htUzoqS5tTBeYZMg23rU",
+	"Sltfn8s6tb3+eJkMP3lPaf+3BjcregHITE0pEuHW0E/CfnyG++2p3caf3HZHmUdqvkzZgXnSxXzhLUiA",
+	"WFTbId9PSJPwXpGoYwB9Boc9KOlySYytTmhZEkiYnqFFfjlerOB8ndYSdy0ZnUWeyM0J1h0zWVIxNZoQ",
+	"D/nwW/moWFGQMJjCOM5V4MuLAAp3Sh+DVThY1cjOdXe7W4yYeqfbMyzEKq8yJGmDsMKQMa/cHkMBLAxp",
+	"Z5tavDO9+96hgtuW/aBuzywITkl5gSwIMTmpme3cWiii5bcXceT76Z2McBdPAZXz8w8vuB6xfk8YvE/0",
+	"OWDizI9vU+B2yet3cPv6BQB9XQa3RQRl+N8o4jJ++t/BtQwj8x0YQzXXmgkCPyPaKyOvXz5/ifWSUae1",
+	"MeS43qeyws4v8OYO6Q7kXYAaGALi2b0OtypkHe+Os0RqlxE9UL4j1PEgiR49YMS/CutJAy+9oVtWXFd0",
+	"YqdK5+s5HvoNb/ppFpmDY0PnB9z3A50u37DdExvBnuj+i8MnmBOzlw1m7xsVcxZk+T4cTfJdR7HPbJIH",
+	"V6QwxqxN2bpyUMIVrW2/0QPPRZLQBy05RnwIMnac3kgN1g2KBptnzuMgFrHewEd7WbAph3NqxHoMJQBG",
+	"oEpk0n6Mc5Zbmd05pFWCz56VfDs/ksn8nB9djvIQEmDKGwCb1qfapUcUgZmHlLt8NIlyIclwsASNXOPZ",
+	"F7LeTiXVaY1hhx1l/bavw35dVv0EXQM7H350OVpp0Wm3mqBRF57oCGb6KjLFVTklafIN212X8mCj/nWE",
+	"nN78i3nFcfwEiX9xxbBTCk9cy7CM8N4h4O+EYcIYTQfh5zJafYF382BSq2xW636HmzZJEj4SI1RwZGIo",
+	"eJE6ugnrnJZLfPxCg6TUjIV+dxlbaQRTZUoc0RXNBtv5w6Oz7qYrLM5Y4fexBYKLXw1nBlGsQvNJhTYW",
+	"dNCNbwJdct1qxwUxTiFnJwx3NNc01Xt5LM/MLbLUFKfjYW9LW2LMVGsnS7khUli10ovPWBMkpW/7YNrk",
+	"Mhgqi8oPx67XuS3LAMIHJYyWuw9BZxJ3w+tAME25fHnJ3vTV74fffz8e87yd0ORtR9wrV+sT68iACL2u",
+	"ORwvWWCKezXz+3HV1TfvieHjma86RMEHD8lr/tTh7jGxkAVAATuw4PkeosHAC5hNF0KCz8YxZ8+EWvqG",
+	"sYIVh2l8QhLXl2ckYB4TVbH0gAR3/3rD6ropbV3O5K6U4eQe9bCBf/+vf7n/zwf3/o71ov/HX//PaMlo",
+	"D0jDc8CDWbToKMDivYyBgXVAYzrYipDFeKBIxTAO2T6BXcK05pgOq+mG2Wpxy0qAzOhFLNSK25i+gD0+",
+	"AFf8YQhdsQVNhCnPLhAnBiIYFoowjRXiEh0D8230XHlfXWAt/+vYSzWD8t4+qQxtdEAvWyIfybHJ1YW8",
+	"k6+d3w+zEU7xzcz7nrOQNJfR7wToJANQJv47D6O0SkQZknFKY/a0fudj/AaDBLltDct6IgbmkFasUuRw",
+	"VfATLKYbFmt29AGw4h3su97JIDskuo0nkfDoqv9zFeI3QvMUbAtVGkvPRdt6FJDRc8rKd4xtiliX2utG",
+	"mI9y1b3Uf5jkOQKOcEMkypBxg1MME3QPmaJf1yLLVWIefDKXTRQqutxju9kVg1xJl8oVKe+jUJp+cBNF",
+	"Xbh34ZuJMevDDq9+PxuITk+UEtDFI6+bzi34jM6Eaf8EjSfoG0M89jgYxVWjXVQLN8GYyHhrn/OAT8Iu",
+	"SB7aD1yviZsTlARaZphBFYl5r9y3nVaOPNVtPsZh9RQcvBxFFSEbJzeQyOzcN8n5FOH7B1OTKO3yUcr5",
+	"4VNrr9nkbPWBZP5wtSeiy9jGK9hmoxZQ0gyprBi+cnXpHe/ggdSsiZLYzWVrLDX7SlvemdBiHww2qTkl",
+	"vzWNHPiGfdQ/Bv7YtKc2gpJ6TKfabnJHmBKblT4eOHV9jzBMD3DTia6yLfg6PhJN9Y8f6eL4/A1sQ7GE",
+	"9kFSJMzGVDsmN/f+b/5UHELyIcygrI3JcoVVzzuumC9lil7j50qiiCJxXmPVPgCN+aTjSGJpt6otNOlo",
+	"ra+HciNsCbENKWvrkXlwMZvSZfFc+ReucUN2J0eXm2ELfdrV2nQNx4Ft4oZv3GZtaqefpYDlf62YuPaT",
+	"OghX8IKfUuVk5wKfiY6NfplYvbP1TkRwFGOdI15qwKAQ0Exj4ZmyqpliQnsv0wA00WgWcoi+m2q2YdZz",
+	"E62CzimunwDUbccJkQAHQ7BtNbAfa2j+gXnRXcZxMNhnglv8wnjZDogmOxaPzycgKtNwhBZHsMW98dAC",
+	"bkHRrXPY7f3bbKljoRLw9EEbbtuhBvrKUQII3FHRhb+cVDl53r7f9mtuZjO71Bh53trYzgGoQlvImYeg",
+	"QZVOIVueFT4jbVl4b84gIoOZaLQ3LY0iyTABhWTQJZsrsO20xT1xUHN5Cfi5pkjQsCSb8NjeewDrNwlP",
+	"hOGRLnSIiOfsWR5Mfgo4LOdLKUsAiuQ8sT18HmDfZePLUKXTyLeT5WTmHXgIo+JuQ7eXPoHUmjQ2xilS",
+	"Vdrtnkb72ezHVtDyQ1xwJINRByYdGnGwAeMbe2h7wBy8QEo7eb3kOLqXRx8iYtSyGuTBHVW2X+u0DniH",
+	"+GzYfwzLJH60/UxCZMpY7GZSz4NDPEbPYOlW7O0B6au0k5wgExH7Tm5UFQGTs1OIL1Ovr631fFiEerBL",
+	"Fk8q0Cti+zIAhZe3Y60BHu5Zeu6yiuHZ8g4cSAcJjVb5hZET9vlLVMEfjy/YAgvitC1hZpZ0aQz/t84V",
+	"m4JWmACassaiWcdgCKFWr/d6vTXW5kJTKHI1U1XeueD/4iw0Y1jFyye1TlRKl3zDUne0ecn5V6zf2Qt5",
+	"Ywtu5yVTF4mGfCpl3mMPgzVfrc3dL9iKan7DEKdN7kKXRcqYL10T/HkKieUtbWLuti/Yuj7zyPOwg+DA",
+	"eWe1kuKIDOjjglYnRaMWUmi6mCL38YXR4uojY0n+6u8y5wsL+2gdZ4CKddgPMrq+/NhU0CNqaucn6/ux",
+	"ZPcxkHaXQqgjS+92wCgLxW90WlW1tG2+nDQKy5PMBOsbEKBmTiGkUlT0HA/b/J5vp9g0ZjlPaT0NA3oA",
+	"jNUq6C0aK2BpI0IErWyuDgS8LMwNxDAAnKPgRQKhtRGxIoonZUnwN2wjobZmm9vWHhq/LBUjf0guWOF9",
+	"4NtcI+eZ+XwUnBWbSWXT+TkmFcW+NAhM9769Q1RoKQA4kFwmYOdqpf8RRfcEpRu6SCiPxOqrGmWD9zn4",
+	"KX+fkDs5ypbu2H6KdQdU1y7RsL/1SQcso8unSfZ0GtpYW7F4s7TBtxJ+F0S6yS9StwW90S/lqYw90Met",
+	"1HypphXKxyYgxSufzxCrN3OO+lgPxpfPX2KtKet1tL4CTcV2jHa3xARNT4Ze+mz/NL4RRSjEMzXB+YNa",
+	"awJe0/pk+8WFgOnJNSQxRpU++3a65+Ok5pHF/oWs81HXoafbZD/ihlfVhI243vAqOogROBN88ubxFOKk",
+	"A4Oa0DU9nbLYI6xmH3UKokTzRIXtDa15ClccgvBoImzJQm4hWEQF2i9mQsTcjAwqS0ZUnMA0CyIsuLp2",
+	"5h6rrHPd+El28eBdY0eH3+UPi5cy/lIORLHf0EANCc9twJ+zVl8Kryu7jS2Htfds9/IJro1AYDm9JKm2",
+	"2fr/Q2CnmDsalVdEWjNPmP35M4yn56Ee2HaDtwyl4dAzfHNDWFOSDObUnw3YcAAexVcppPE3TkoL6xQ6",
+	"uKKoHddrj7dvt8oO+D7pAzmXRMt0sHkIR+tKsUfT8ZWbTXQDS7pgxbtmehGB4kXHGdc5ZhUFOK3fT07Y",
+	"muaXGhBl+ESCBK5jwcQUtVpWyaKfv10OVvn8cDnYfiDSu5i7RlNXhM4hAUDW5NK3ScAObTH1HfMXzzfN",
+	"iotp8PxvuRj/6ljjZmi/kYAzRSoYG1C7IAC0o0Wcq6k2/qC1bpczsUA2llH+t/GEctvWYHTHeokRK1tA",
+	"7QZOLeXfGqZcycLB8RZql5DQVG3GRZJ5aOa+khr+ul1gOh9vFN3W+wVEr82WSHeGShSimZ/8d0spN6zA",
+	"8OjMaFDw87daynuLUqqs4CuPo0MfVgu1HXAqqayGpdliLfifDfYDFp30CddZp/J5FEYZwt/mbMXN067f",
+	"R5htYeadCpQgQn9YwlTbRrt+2HA4+EPczU2VPkfbqaRAvPSZqkrTPSsIut4i48nUTAS6MyJZedz1quj/",
+	"9qc9LzHHiiRUbVzRIjpV+pHIMVHpD2S8ObmKCcgP632KEjlBMN+8NJKTm7AhvRP9yDal4JezAEvIdEGN",
+	"tg2ItqQO60eQtdyk7f76PRuIEWGzbWvL9hQ/29bZ3x6QXuj20pWdYikglpj2ot1dcoy6oCMOrcwEdqxH",
+	"zBojK/XIBvlhCTgPP0iSkFHnxBMCFYFIxLaLFXbEhh70tjcydWcD8na5INCNtj05ffJaBOGIZxLJdmIm",
+	"vBNKODecKnedpXCUtKpfRsE5se+NIvN9W6ZlzHJFtJSk7OxYKK5cBWwstQGyaswThMIXCN44+R6KNCSl",
+	"Z6pIDhUQBU8AV4R9rNjC7BvAAuI9M8qJMtEIA+z3wcwkZ4xRpYFNckZLd7ZXJV1sBjbLFRiGI1qmtf9i",
+	"p2Uu/EQ+4TT4IXecIOEhlp6ZE0x3kCGuMAX5Apz5eJ49A/utdrR3NLF8PPO4RsiJIwLVTfzo9J9kd90+",
+	"sa+cgACg7rBSxc58nC+SeJt5ktLWX7QC8wIXECUPVD8s2PSiJ5Wszux1uouVBwXFcy302r/Gm/aoJwcV",
+	"COGXjqsrPCG0am+g9q4PpjgSQq3lvGTbGAS2prxM9iNuUqGCpLDHfxi9Us2vs07aUKNSM1/VtvnIgfes",
+	"ZjQWo7QdYPAuBS+LytUvn9M9AEPGepDRejRPyM3VhazivAoh24qCNZYsmslGN1vV0fqaJxYoRK9rZqxA",
+	"CAHBPbWq2Q6Dt1j6z9nkFpEHy+wdHEbrIr5u8xNGo5YHrQ5nNjOI18RhQOQ1qzKDJZNiD5prRjv/Hq+S",
+	"ilQCakUTcZwIilgOpZPrMyri1ORQey1NvIHRMoh9L5Dj/VAaFasJ631nHn9m7ugjAmQWtOzgYoB/d93+",
+	"FnTLiGKLCT094QPPaTxkV9GonQv5Dx5GbCdrvQZHCSj72cesxamNp+PuJ9db1pPyJ9Bj/IoKdOefoS7n",
+	"CPzbNvk8RN20FyHSvxOEQ3FoxbU9oWH1hE8iRiHVUsWzUHhCZu6SsUfaM3TA9r7ZJ26JO5NDd1k8IXxq",
+	"bcSLWm6TtRGTLFs38tCc38bxr1xIyDa/U2jxCMPpUsx8G2hS1BT25UgMT3+l5N8JiTNb0livnZcOK8T8",
+	"bC4nsxRkjXABgxWeLgUm4o1dLmUNXnmqNqww6nrb3FLIuSz2ZCPkLjPCOTWV3fZMj07tEChlRxUBu8eC",
+	"2lesNjNiRY4jt2ZqQvLkgLI1rRk8Dpxy2Z4vbTuFxRyjoZ2mo9puzUvn8hRSp5Bn1EhCC4IIHp83Dszf",
+	"FaUBFW0yOU6kzeXHXXVnMCEjKqmQIVOA6oMpf1QUvLBVowspFC9YPSE23Hm/h5hGVSLTbah+jFaKKEmW",
+	"tKOI5uSt9F3SU5KJFuuBrKRjMBZOiA17tsE1BPPzRV5uUp1tszSPccq/NaxhxTtWyToS07oLNKCkh6/2",
+	"k+rzA/7mexRrVm9z5GFPjNkHi5pCR6eqmdvDN9oO6xBZpgMCbafuBowR/p218g/KuptoUuEruZtsFEJ+",
+	"xO1xIEw0vjBnMvRWt2ZlIkg1STuCz0SHdr7Z4zu2TyhsGmBcO428fKcuRzofpzvijdgI1KDnpVxsME/t",
+	"IMVrcqlIr6m8vVnshePmkC4ieQdQjEUMl8D/0N/loEnq0QAQboD2a8PzjAs25wg6vnjHpUzHO28qtDwm",
+	"OAG85IkHeN3PT3Ra5XHuq26vXCfbImy64BVn0canPj+TFoUxNgCQYItt7chKQkwoHkqwlt8EFwNs0bWz",
+	"GIes+nNY6ZNt5HTRIDYWGkWfwMcsJyYAdH3/OKsgWnvaDRHStU1NbXmmyyCtHR5scfp0/FjwqWhfAeRr",
+	"2Cw2Gc6NHRJFFOUFMfcmo14vLxm9YWCjYlJACNQaLaHa0ZRH11LMmrzGBoCjwCA0JkbVduvEt3eOGSZN",
+	"wmRB+WlCpiMUznLmj2kEbXkxphsd0gG0ydvG3OmorOcC3DmQQv29RNZJMDOgjNOFNjy9JwK6ofahNgqu",
+	"U/L9rK4mwXYpnBmc5JreMLKAXtwFgRrETvmi+yWMFqchwKYmb3TPlaNriF5hCeUWEt+uG852bzkoRCdC",
+	"C5y/LDwVgHazjlZPgjX/3rWJjhvHbzE5K7sN6zRC1DSeJeOD2/jAY/KALFlZEoowbg+JWtPNfka+I0qW",
+	"vJiRR4RRtUd4z0bxRSLJt2YLWpZx5UM1mJGmNC9LwtWMXBItAS0ux+Y/GuQh2IX0Dl7Hu9uCZ6gTQ4Nw",
+	"g/VGH+Sq8u0IxPflt38fBPmeXSwxeTKaG0L0mgoC8cQ9qcyhBvi1pmYJvD0XBov8VlKXXXjIF1QDZCui",
+	"ORMq9jZ/ShNalldBh4Nuq4E1TYDA4S9D6dSGtjbc7hJtYAY+RQuiAIoVVgoPYbGPkFdpWt/E1v2bAC6x",
+	"sANiBQ1GaYi+aJaP3uMB0NCM+gjs1mVTZN18HJlmwETt/gzaQdADJQSLWXN1T7N6a11HnT/vGXjZzNru",
+	"0VUc9f9dI8bxOodkk/MbnwRjtmV6mv8tS6SD+gNxwS20F2pd3EnJ3sRQG4+uN6FK8ZWYIukhypPj4VcH",
+	"tJ+wWRM+nwSOmZQlb050V7H1VUOp9IyDYDPAssxII7i22Ser+OtNmcgnXsvdK4mbOxjhso8deVH30th9",
+	"znobaIGs1CCfPZHGPqHqexO9PrxG62AM1FruWDEL02PyD1wpY2O8tMXAHfkpOIb6NBNENa6Lj4reFBND",
+	"biXVjDYJ34ov5j9CRaHdG/9IfaVuxPMmERTBqon+nVgZKtmKikg+2PRa4LQa7AJhudn242qWDXi5RPoD",
+	"1CS3XW3oawcxDrdcL0Riovgaujr3ZXGpWS0AL2hCxoX51pP2zSh2hU33Gv3OB5cBFQ8nua6NsdQVq+ls",
+	"uCig/8+SL/U6gLOGzLJliV3y87fcFfSMTv0XLux1OwXG9TVjOgrvwOs6VtTwwTWlwrpVBE7GihSi5YpB",
+	"YTgXZCGFhjrXrXTIMqdMJ+nHR+isBOcP+jSaKp8jogDHttDEzcD3jnP++tarEXaJx+3xBJ51mT55WEIG",
+	"j+BewS5MxCSrXQ+jiJ8/R2Tg+zM/elrzavkzuD239A8sCqG6qWl5b8sF/H1N660UfOH/YctKWQR/X6xr",
+	"uaWaL8BQ+EPW92hdsdUKOk/DQ51/gCfmtdwwcW+xlpC/hE8d/iM8ueQ37J7HA8cHu/+mma4pvKSi97tn",
+	"m0g7GEY82JJtDGaISNZUFN+oFpIEYYiWGs6VMdoIchkiqJk3m+2cPDC3V8m1Lt1BJN/3jFjzmYmM4YDM",
+	"J7xyBN6mZ7/sYQ4xs2wZOkx35tkRFhznQll7TIG4t5sLQqFpYD/pyiMDOf6F5vz//fWri9nFk6fPLmaA",
+	"KhNvvjYxf9VjH4xRwE7Kj5Bc9W9VKWlxm+0qT+4QeVTHx5GOjIfkcgtyXxhtMnNtMTcOkThEdnbKlupU",
+	"vnR2Noxtvp/xplHKlhY1MFrZCk5wxiy2lutJtCylq+cZHUEqxeclSwWPl2AvT0u3mZ6Uy+hx+CMMTgvu",
+	"n92bgGhI6WCNdm7tuuI8svCluwcRONcoZEq7KovEF111O9AZPpcLZO1GnV0EjU/SXqxrppsq5mbZsAHB",
+	"u2XUmGrFYwKbA34Ao07NCCWLNeX1jEDKEPouHSrDbi0tSFwAD2e1MHgLwEpEHCTOn+IhEj6Fh6CSpekT",
+	"f5RRF2u2mIC3BrR7hu/ErJiU+QnwAROHeQFgBTFngPloBwz5hhmzkM4lYNTOWSnjjg3oJjKEoO12eRa6",
+	"YSclTMHUAVsmekIWaykTHQ6l8CbajiKmFaOLNbpt3FrXVKws1gEty3hm7J10LiiaAxMCz49fot0mz2Ge",
+	"BwJO9RuSPKbAarH8U14WA0HxSJsZucn02JaYjYtDDE8sIlFLrvQRp2mYV7I3/3C3/FZwpdNreeFQQWKt",
+	"7fsl0+mEtS0r4l4Jj1AbqbK2WRWKMdGetEg+gpAaHrp4LJqyHErLPOhVbd+b4RBGbptPraRgILIdiGoM",
+	"+sSGfw7yPGUFiR8iKmRiLGXtbUugNlEOyZLcF5QivX1Z1XKHSGgRIbamKhaT51sWbZuhrXjpx3ytIMzr",
+	"RIgPZ/hO7HNOFIfMjcLWmNdyyxKCjY4LLvNMLwpWYpWPX1Qw5ZnTuSxZo7sRDyg+wRikLR4BR+0VWcqm",
+	"BnpDZNHY5b66vpQ7YL81X6175hv8Y54OXSJUe45uz4uiZMcooiUwvn1/hrOLk4YvdRQCL4FbYSMs/VIg",
+	"uRuozogkVbA6IzaPXdfw4W6BxLpzeoMF8VUkJHkIWoSgREo3C7wrpISGhbYg33mgVSVDbX4g4jIx1yQr",
+	"RcZ6/3SqYYsvgTy+h8mUrnGpZAiYxkvxVKJMO1DKI20PoSMcFllxTYwCUvsefVfk3gMi2E0UxH92MZ/U",
+	"/W4IUANO+JNUFf2WqacZPQEP4Cuo4ZUL/23/oQGqLWWEZuuoB8kn4+5sT3ELOmPhq0mjgJ7bRmms9rsi",
+	"l4j8BX0tbbwQ78c4WDbd8jJ+/y8BEDuCeN8IwMEBZwdgxlBSNyULm1kGOWXfKCNkFYtnlCX0ldaBEsPc",
+	"N3PmKKuDBzvhYtiiM2HNpLJMg3JmwLANIYHyh45CBrxvDRmnGJhVFUU6N0+teZVCUK/lqqZb0DNSb8d7",
+	"b+DbCDeFHTjSyABHgGq5PpnIhN1tdwzYgrzgXrTRcIx84LqTx+23WEePGOQtiCi3Pui5HVSYTvBZz2vZ",
+	"JCMgk4XWiPCBm8oOmCBBrLuPbIRORXUTQPWZdze8317eOFJ0ZqVM5E5j0/1BReRsjVgC3Jhou1nfQL0f",
+	"5xMaq7jGe7i0HdGPTgmD0+I+FMwsBKBBunmFacCX5pHEj++6nNQVJ0E+p3vbnqfV7yHKZwcl2gZ4XHdf",
+	"s6IotYw+2I+NdlXiYOb5+WuiYNNq4g4U686xzTqd2CcoUKjdObWTia5fU57szz1BLXMALcOu5aDt+WR0",
+	"MphpCposgYU0u9hRrlU2SlIoePFNN8sk7eKYY1ja17+FMHkY0vQBMhgRUsjOZsWt+E0iLSqdy5CAs9Pr",
+	"2qWGnthYb2pX3tSX4jaIK4LEdi920rEeeh26i4LWBeDln+okSyouiZFjRYfzki42v7BEfv9QH3n87SfX",
+	"Tb7/8tqW9MayiiYmyDK6eXE4lellmmssE/aJDeEKZjbJxdOjM+rgpaVZ9ZOkiCs0Idy8cu/E4MQfPBxv",
+	"/NWC1H0XgtR9F6sw7CD2DePy4bziK3VV2j6nhem1LA4hlj2Acs3MeiUHSc4611iQPhIgCEXKpEVaCTpH",
+	"zTgOkFgtF6tkU8StTKZhpXVpLSfdGjUAQ8oqUTJvJdvRupv9Z393uERaXJqbbpo28Q6dGDeLzot91AO6",
+	"xZCwyZOA/mS72J1dmB83vpZEO3u6Siwj7CmXbLT2jSJyJ1zszZ6J0BPQhgS/CcO50Arm+P50bSPDvr8m",
+	"zJ/mivjme2dLbpkGauCx9aJguQ66FuqVZoMwiIO20sBhbI2oQ2SLBS3B6z4jD75//N2lB+ixtUPUQaqm",
+	"Uud7CAoAIc/aAgsjZhNx+syYKlIxMOGiWKdcWS9mauo+DemHIAnp3oPxnqUOraGN4R72dMSyhg4GyYih",
+	"GDQfClrZJ+FK7Mlt26Idpi1FmyFee0hthLFayLpg8QaHXliNm/Vf24mZ1r/e/GLfHj5qVRQN6VXLUtbt",
+	"uGbQuX4p62nQ2iFO5DDmpX0O0KjllGQQ597JQRTLPrap09Hh/gBgsMUFxNlbyjoYlQyuf2uvp8w76/yN",
+	"cs/aGLeH4+86G+ffYvZKxfADSv1EaB93Z4oiFsqZaArRUp8S4up36wpPHGAT57dDbNQRwKjZPX/v7GbT",
+	"MjdueAJWdvrycrkjkcbEeK8NtCeedREecNoeY9pxn1ti7Iy/p/OSJRJpFrJstiLR/Fwk+7olYD8yq9Lh",
+	"yzM3dgAaaL6bXEE8+dxcOPghhX38VGXUY7VmrF+Tbh/s8P9h2rZF8OqO8uMo8FpaM6TbqmSnNGZx4SOY",
+	"WvvBGKH6ko+Vyd4V1BKOLKiAAvdJl2stdyojjlxjlbijvJ9SfJvrFdPY6/bowH+2Y3pSWkNye9NFhTes",
+	"LvhiVED9wz42FDlELTdSZejGSFPzeR0zqxdr2pPRZwJ/PR6Zwk4qvZawMdq0/g15uPbO+5gA9+cOcBWh",
+	"Hmgd6MjQYgfL+nKzcR0bOr/b95fH94l+OdhmMX0xqFh0rF8gMlBtQVfHA8uYl9tqklT923vvDcxNJ3Gx",
+	"FWs+dKo18MKEXLcdYiFr4tTkrG1zH3+yjhYZzS4W+0U5anI8g4fc0wh0NPLKL6zS3dfe76tkxriR6XMG",
+	"Nehm4RBOwBJbts9uTvHMjRIvC1YJiBi51EwQY7jJbYaBm1CpTxTMApP2stbpWeyN3MUNybYWJQYlIIHO",
+	"YPhidv58MpjpYUxwmsatKa8nRhCnAIsVLoVwABEW05Fd0oqdUafsJeDZwXP+Bncu4X8ZFeOLkm/no5wN",
+	"Dx3AdcR7Uk7ALEtVhaysmTP08k8WTHolafnedS3v6979QM/gjHw77WjXlFRMbSKq1hC2QzxYFDRmj3Rs",
+	"4as1U7r1/bhesl3dO6s30FT4Bs8OIZR5EMkKSkXssh10wwrZ0YYFXWf2djeH+pZDH7DXVC/WsaoNwUY3",
+	"6cRee4js0ULSINxCyTfoEus2xQ8TOBzdD7FPFIGfxhGr45ahQ/GCzycJdmu4eGOqanJGCvYwNjGPppt3",
+	"H7X8MO0qiJCz060kOnPnGzlOa0441zB4xaqg2yJ1uZ4I5XQFLEGkWLg2BZP0sBdm3FQazNrq7NMyA2Id",
+	"mga3yVAO3dXRlFdjJ6h0Z0NsbGqU0KJhqJ9yBZinRjulqJzmkgM/+jzRkWBQe8h3ju0YG+jUKAVhdLF2",
+	"hYKK3TBBwHKCzLXXUqAdm9uq4xlkVY6pKfhNXEPHV9Y6yGHaAVP4rXHcmzwWdnP7dU5xUzEeDepubemw",
+	"xyM5LnLLxmG4sFWV6ySRib7l15HPQ4qvJpwFqE05Cx711DSrD/g8uo1GlVrvow26dsNCnf3viRVlijqK",
+	"aYAAWfE7cpXOacp1ValoU78PbbNNO/7xcPm8CDI2/NccQZJ+2d8US2TYDuRew5F7mkqsTefKAr5LDqyk",
+	"XgR5rziRYNTYOv7RuuoSVkckduVdaD0ozzkzIgB7GlEVuh2w3n4adFpRyypl5ZeM3mDjK0bqxvyhcT2J",
+	"CzlrkbPWrKyWTTnNJA0ciCNXbESHd04zV2AobIGhRljv7GtNKm0dcPHWWpoZLcBmI45eYMmot7vDmgqs",
+	"eT/JCBtC96LIfkDpEtx0FnzSfMk3s0p8q8UD6cEHLqiwYHugL0HJRke8h2bWsHegpg4uKC5CUCFzRSFB",
+	"/D6PQ52BEInMwCHx9cu+F1ned63xNiG1E/NS3u9kRl6DUVN2kmxlzWzd2ZKWpUXlnw6OEtE7rIgIdqAz",
+	"xTY+H2KmoOljucydfmdk+kMXk2If0Pjwkb4JLnK8iSqXnnjxv/5J7/375b2/3/v904PZo8vP/xI9TBa4",
+	"oO8AxFsJatplTVzfwxAG6XI8I1XGKiOCirFCMuhsRnZm3b3u35E6g3gnE66mzi3aS8C2fcQKRDP3+Bbt",
+	"J+5MmB7oouSnpPRBwe+ro1FK5jyZG7eQ26WsNZ2XucED50F209gDBO/sQuKpgUbCQFqz0DoxI/ORd50C",
+	"7TBHlCr2ZKlZ/crCxsYSRWuln60bsRlQV/7B2a4DCOBq9iB2EZvWmoriek0rNgkkAxnoneuRFak7knLz",
+	"IY1WimJj4AGbOgo0ST0BAPAOViCrh5x5Y3DQHa2j9aVGnVYuVlHVcgvA5s78VWu5E+YWXdpS2MTdt2hq",
+	"NrAiZcskDnCqSyuRDe07IdROjsli86rVGSLfbuqjMAxCKh/sSidzseW+DqcGi+oSoHsMDw+AO78hm4U8",
+	"1d3Lg/V3ucvfVDY24I5hyPmhtGm5ICEXn7o67EMExp6hmw5Uy+xH1c5ZE73msjg8JFp/CHXAVN77zhoc",
+	"OFM7i8Qin0GVcyTkGrSIid9SBbakQg+LfXzWQg3Az649Qa5y/YHuf1wu2ULHuy3vEFAz3xCn+2skxqgV",
+	"7j490rMmmGDf5m5/mODhOz2yONJozk0rsZy3NVMsYmimMJMH0ooSOVg7us/YqAQqr0Pftc25EnkD7UaP",
+	"FYz2yrRi+DxCTVt6FHZlaDlhKSiOl1iVu+YPnABGMkWO5lNr2qJ3G2WLIpQgd7tbDSEhcg8QSsFYtJ0v",
+	"l1FvMvSRhmwul8dqH23Bsz180ZTUacenUaQExbQPF7E/G1qqnOak+OIkgWLPS2SGUxI1jz4VO7gALDHa",
+	"BYTZmW5jZo5PorxlHecHTjIEm4vnPyMeRsS/FKCPULv32J1ry8u9MbrialIvHDJIC8Y2iW7mTmnvK+K1",
+	"hL4ffZ6BHBTZaDLfExsfzZ7FS8220R7LSvNtskkROL5sEx2IsNRssZEJH2kLDjMc3DdPfWgD+tOo+VMi",
+	"MrPOKDs07z/d/2y7hZettzmd94MYKtaVZeMf+aHHIpWX/mujJ606tXtBkdWh/lXQ/YxQDX7L6FEWUv+P",
+	"qU1xqpKKlDDjom2zDM+Zm4LYZoCEfaQLXe7xZyPXUnUAxxSbTOuJmhfqsUheoz1J2zZf/iWVbE0edvyq",
+	"oCedrTrkCrhrhgl162y/bqe93RHpTpn+3unRJ3tXxlNWAOkpoXXpVAmnFEY4N6WOwzjaNLnJqRJtJAvJ",
+	"0Yl92jCnO7KtcPbHZ9Y24HGb7205XEwgY7s1Rk6bcPTwqKlt+gvKx1ZWhXV5YVNXd8sF4EhwBFN3qJWC",
+	"E11oRZEvqw+zch9GsnInXaXP6b6V3e13/zXy2fqwoDvwSv7tcrBo/+Hl5VQpi+5+e4CvCJ0b/iGytslW",
+	"5uJoVAOexWFA+YqLaXfhWy4yZg8FgJO++x7eGP9yoDpG2/AF/fYs9DItEErTZaJ5UFbzq5DatUDM0URd",
+	"RHak8e/BcXdzTp2MZ62+eKhkird44gawpdHTxpUNOAEWCYh055pzZ7btNRxVMvE8J1GsITA5b/sctkh6",
+	"mD2af6EXTFOegSRmn2tnNgsJkiJmAnlS51W1LeWiSbRFdus7pwKV5aFV0QrMXiqNRm9kECMOJTcuLEW0",
+	"n2gsEWBK6qvThSOsg61chNyF9+RcAsLVqYilRxeshCmfKarABvap4rJ4e/KHkqLmZTmD9IEWa5Ggcrpn",
+	"04q0khm+XHRjJsEZtp6aA6RqusWm5Tuu1zZObM2KvqvnAJDWxsTW2HNzYR3Yf0guIK4pMe6JeLR0RbkI",
+	"lZPK/6nkCiNBQCAgfwKMOdz/vj7GCywUdE9d2brBjZF8tgmjH3QIHiKn4QcXycQgf79Ny2eOI6BlZ/p0",
+	"um9FOzsjVJrLY+YYU0R+CYWByxZKI/y4q/52qrW4PVjDOtJhqNa8lC6IapWIieHzrLkMbHl8mvh4dKJu",
+	"s79gJNlXmbdRZK3RE2b/dM8Ii3tGRCtZLtkqflrr9V6vbdOdJeYuXOxoaZPz+ucXGA/kkPW84gewFbWq",
+	"5AaEhJtU+yXFqPn/fVnSebd+NrQXLRKfD/RueKXuUVHcKxmFRAxalvfgX6MfuKFl06XKopZ6sUav4Z8N",
+	"rTWr7yHpfj9v+bmrIXc4snYqnXDioBYZ5lH2HftNrEso1JcQ7C+KW0KJeZJsaR1HYp7Y1nSgc+n5u9rD",
+	"Gv2g6YpES6lEm/tpnYTTfXkn9JXVCEd7chPZo6iNRmJfY4j3urWVctLO3xhUPojJFdFSEkbrcg9o2uB9",
+	"z0kUc7kH/dCIrDdESbKk9RFZXTk8YqPhzlSGXfPtpKPcU3OtmXjHKllPzdNiBZ8QP8Ehfiy4HvdpZGMO",
+	"t8i3XkauJfifgDQxoRaFAPVNmK0bidCiUMT+GxP9hLHYhVo1dXWQROQdSewj3QZeqtjEMJI4umQtRWeI",
+	"Ha1tW3ouxqR43B/ofQfWAeb8CpQItiPo/psq/x0tAuxfbb8UxD+RgxyqePo++AxGwlKmEDeErulC+/Re",
+	"LPiob2xptflrRVfsW2K53YV+ZpiCfAW2G1G8YHhvr5hgNdWswKgl198SUMTgx3cvnpHvvvvu74QL8tv7",
+	"ZzMsKoH6ewRXk0GY81vylNb4q1NfbCj0wRUp6ZyV+OPOOmMhAMCKb/9ni0Ty+OIt1ZwJTV656L7f0YsH",
+	"wNEVE7TiF48vvvv28tvvAJFFr+FA3gcMG+4tPQxVmENMzVxeFhePL15xpZ+0j4HJXUlhoXkeXl5iCr3Q",
+	"1ndNq6rkC3j//h+2kAMPebYssMPtf5K0jORnfI5pWqDaGxnuUmZb3DcQ5jOioXmzTecwdtWS0K0UK7Mf",
+	"W/TTLF06amx2ft3339ZyXpp3YC4BEe9/sn/ef0ZeLBl6FLokfccUczTd9yn6KOIEBXt2QbfYa2mFPfHs",
+	"VbSzefsOU5GY83Lkegxz1HTLQDl+/M9PF8YmAoZxKQqPL2g4c3emdd2wWbDRk/JzP/9uxGMkhI+eQkUo",
+	"7G8bx8GlztxuAnXkcjmzLRkg+oVtd22jBQtKuZDmnM7pYoMaIO7Qt9iMKtih64P9+bNhSj+V2JYrm9lH",
+	"Wjb6ET53xaMh5eccrviFVfoUxp3T0tWFRI/+T0w/tY/cxbF3Y2WceBeYJOCDUZow8YfcO2zBY+mxoCUT",
+	"BVb7pAjyZGUeuYifkz8bxPu3B8XeZS0ZRm7vz7P4d2yErP2OX+DDv4VAlg+D6EcMyPL3E3dxUGYjXRLS",
+	"OahjUHILBSvqHDt1v+RiMyxqb+SGvWCseMXBlTd+qmC+XGyIuTiVb0VKxR7qL46XrCmWSs/ufNvjx0hs",
+	"UNsZCMSkJS8YNs3cPDxnRMte4Pf4W8amv3aJ8ZoO7dXdUOMJqLWGAa58T0Pr2j4vQxg+DhE9UuzxYwvz",
+	"kCFzOjgn6es5F6jViKTYs+1MPMiQRWy4tU1rEWcimyaIIyVe7FzDRjHlsJR4B3321P26px2cUVJndtNF",
+	"EJm7uD/DEXPVZliHEcvM41AB/bChFCrVxkhCJJEZ6aiaRBnb5lT1uUvT+5/Mf8bV585ip6nQt6kbazed",
+	"u9GLDzcIw0PmK4e6ckobzlOGe9S+FYXYjfJC1tsvphQ7dryPsJwZgvna4Xf+B5XOw+TB1Z1AUHRy3f+k",
+	"5YaJz0MExbTVtwgze0DNkWW+h1DKrd4/wexiwlQWdP+NIlWQMnkeimWZJc/cM7dGOM0+6s5UImbNnAta",
+	"x8qQeuRyNexGdBWUl3tPOPKXdy+eke+/f/T9X89Iwxrcy+r+J/xDBhtan/eR9JxFb4faffPIo1+kjbg7",
+	"PcTjshFpmJCMJ7Hk3S5Uc9eePmqwPCmK9xzb8h+/xuPu0gmRGL+ITGRAQwGzrG4k5oGtNXd/Hambw0Hj",
+	"zvqxa32a0O5l0HayWJKdB4t4X5y+rDIaxZV1H9tsQwRGIgDYAqhgp7BciE6SNCd+bgGhbt+SSKKY9Inz",
+	"3JgAztfu4CTOQIz7fOtiju7o9St1lEM/UeDON1MwCrAg3N2HZMlL9i35ADZNvffGO1eQBttXdl/CsAG1",
+	"M7Q6DX9padxLXRw85qderOc9TBlsoV5g4V+fGXyO7tKVBp7MBp/sn0Yswq28YY5rs5x8UOdFdy5D93as",
+	"wXUwo1MufGsD9syynzvfv+VbxIMnjofdqZrWFSTs/5eBthJUypwAJvoBBDqkcqBxDOmdbRTNCTWu010O",
+	"EKEK1nvcTRdhzWt6w046Owed2lMq2stOZ+/bv1Ta8aDffqaDKliM7evuwMKhw/YJZLLtSO5/wj8MmgQ+",
+	"tj5Ny3ONc27TLMUxoBo8QULk69I38TkXwe6HWZopEfWkTeg7gXa3LtzSnQ1/vNW+hYdKqZvG1yNNers+",
+	"B+gudf8T/GHwXv5NFPKpLdA7bvfjdvTcfvOsZnTMZ1yWRqG06X6gMswp2kXnI6eUG3X/k5JNvUC/d9Tj",
+	"+7bRqO3a1ERw9Jp3A2he3x+CSGHzjHAU249d2izHNTN/7uu+b0u6YE+xAuKc24VrO22/Zpkh9mP9J0da",
+	"m5UhWY65aR/MsTd/ljuypWKPm1oZo0acleV8149VCjZD71h5g/03SEl5Yfv7By1eral3dWhR9Zjqfb3H",
+	"TiAn8FSv8sg56a+IJcpjlM7GjHKYzh1fe9Rsw2BGu7WBGvroMpqdcWD7hmN7uNLISBaW/wwjbekfsk6M",
+	"YgtlpowS/QwbNlg6zbqzvyprVKDS3/VJsXyp14gEv+Vaimj1wdBmWHjtc2XkHDqDbDonCloe4nS6PAFK",
+	"5jWjmxnRUiYm4juEDngNZoNg7EvmAUBjA2y5wk4mES191C4LGj097Knpt6nM2p5BsayMDdsTinV855SF",
+	"vtPtQLS52bKX3cBdRg7RYdctKBY8l68hX3eO6uU/iuLlYSTytr0HeTn7h33NzVtn04XfyDYRDbCELeoU",
+	"1YAxcOZblgldjyVW/2if+VKGZV5eCXT8yrTXS7maOakIMh801brmN5jLfVq62IFQKApFLJldYn0pV9+S",
+	"97a9Hfy4x7OHznoF3vorQgXU89sHGgF91kijWEF4YXSZmi3N3/pK8pOqYqI4y8bd+qELWHDaToed/iZF",
+	"fdyI/xniPl09XLDdecWDS7hKhzjA5qNBalunL+BVW52DUP2u16MNTilt+4d01XG6YemMwq+Le4PkyI7S",
+	"ORHz2n/nOKZ8cAJTfqkeT31mfum5pMNEMyv7IFPMf/icfN4i1qVchC88nNLXzIxbi+Ey0mw5rAP8/tEo",
+	"a8JX70JYZsIFxqPft8AQmZn7NhP8XNrRXab7J3SWyenls0iS/OlkufUDE++38kLWZC13UFENRVuwZleC",
+	"eRFUszyyike6nKXXW0t93SfpNS3YeU+SBa+JmhcvuCheyPrEyFXCm/NntocohhZ2J1YLJCm0BMgpKgPP",
+	"+gy86piZyLrNmalrjbQAcLAVO7Ng5MMpdVyfz4fqvWW0LInStdEMks7Lmh44FofxKeHx2/UTveBRJefH",
+	"G1YjrLyNFcM+QZo79jtuex1f+aLqeSkBJBSi+Gfdz5qx4eOJPUPOejIFIlelD+eRNYgtmFLnnKN0fvgo",
+	"lNXf30LpYd6Rrxl7z7d5xS9QsY/HumbE7NXMdpSiddsR+5z80O0kfqpHr9cxCgOA/Y6Oe6bDtm4rBkYl",
+	"uj/aKV0RVmI6DANTUvreng7mgawBT9GFfqDBl+r7R7A05a7di13a5tZPhE0WTmxLjEhtyECIitEDygpJ",
+	"Ysf90vqKBxNOOPOQZYKFnaeMrnc0IK126PL7RSAIyNeXfwMzs2nniYxIvIbW9Mao+kzYJGIbAjqzffGj",
+	"MCvHy82IgXAsQhXaG1Qv1umkWI+KQoXasRqr/HYOYhavVDjk/cMPo5+2V7PbyLE9qSwN13PHJxMGxYYy",
+	"Sb7imjio2LMfxvtb3+I9ymdGf1FtRwfo3o1JKRVV2qhTXGmyZbSNkfJ5Tev9t+TNWA42dBPHJuVfuZHr",
+	"uvV1LZ7LcYhkePFLS/9uH/hYlRY30mIPu3tWFmt7PCczLl1Pz68w49J2UU+cSuoUJMFYoW6BbOYf4A+f",
+	"j9cj44lavpFqlm3/aNQPn9JWX8sbY2gvqFiwUs2IUbhlbQRIC99DCoDYwikBsM/WvOVwfcFwxUQIWZZy",
+	"l1JEX4VLOvflgB+3jdKOjUo/l2c+XMIKpdTReoPtP896PXsnwXEpfnfiNDDSXCpaprTdCn5nBTYVrhvb",
+	"Kuhc21LZqojUtrzFlnzn3RZGa8iUjR7gh7fhnBvcAXCxDEME+XTWmbVa9e1Y42Y77n9ylUVDm3LiVRQX",
+	"tWNlQWNumtvepudxt8mvgnmRjLkT8z3+4bybY3sgJbcFex8dvSEjT8Lib1+FgFWkhFFJhTO8rT4hBaG2",
+	"5ZRrbIH2mrk1VWuczU8xKhMx2jsj+PkvaTN119XmbvXr4V2+luUNK2xykoUIdy1OmG5BSI01vjl3EDbs",
+	"AJbc87aP0p3bYHldyb6amhjA1WFqsN7urXvmbEGc9y7t3EiFKwtQXG995SJmJNxOHjS6B/3Q4C4eHxdg",
+	"fb+SS85tx1AdM12sOTOnlBvZqyqUyaeiF/bYx6KTDHHPO/vIV50pipN8Zb0FOemiduWEzhGr13eLvlXd",
+	"L4YGk8pDeV7L6l2L2zImW35qYayDVqffKMhvMNf0jpUlNmY8FUiyr5m5pn2uyxfEfrgiRU2X2vdB9P1X",
+	"oajHSY2+Ae257jahGO0I0ZR/C5dzx0nztwrdk7pr34WfP/eF2UXxv2MlKL3BZ88sOzzW96tiOS5TjwMp",
+	"uhNu+QL4RxlEbTv0xUGRbMe6IwG07oiwtx4agIhIPN3QNT9VFk7TZphDY8NJLdNO6MDTNgXHiX7pWERa",
+	"TLzvNgwnXF8RSrZMKXOj7ijXyoWYtpSXc/nRQuNjOjyHFHpaFKjsnfNkNGKlkgXb18wWbPsqGNZmJ3Vy",
+	"sLvdOaGu8FvyFMoLYQjI5G/zlcxD5jQUbVG6XC7bcO7sMJ77uBPMXcvdYTS3kNhR4qDQpa7Br/2fJJBr",
+	"l7P16Q53x9t26GIkzYJjcyRkmPNz6v1PLr8/A0vpXQOtgcb13ZfAk3K5DBj6C2hsI0++9pUNqZAU1tr4",
+	"EoiguQ8iQCibJRlU3fBoxU0CVmEKQWOFGmflB8V0Uw1pRtfwwNcYfMWZJaq1HEILE5oobvGqt4yqpj4x",
+	"wTOFWP++3p+BVueXdq9x0erOE8oYjeeryHrDCiIb3UeMOCtnlxL9KOdNr3xlLnNMmQyzH8lalrYLFLUl",
+	"xFH47GuY1ddUZz278JTK8uy8YTuziJG+8LHqbTfSV4xopGm9YnqgENNwr4It1giYvqN10cc++TYGfvIe",
+	"Pv61yQec1b+Z73J558lt/2B1wRdJbR9V1dvY4vuf8A8ZGpDfty8CJnmSkazbqd+Gr+p9+PlbyLe03/+K",
+	"5ANbrAX/sxls0/LeP/Q1qk3t7KLhDtBiW9Wpo38qTXm9oOrMWaa6ZlQPo2O8x0e+6pAHzDEn2uFjSlUt",
+	"t1ydm0WBVPc/wX9zpBtM+z+kcPMzvxXZFnz9NkRb7fXjr0KyAZzSgFD7YH7/D5xnA/NPwaIytjG2vW88",
+	"0dHjz59Cc2e0vIUAEmObL5NCk9rAX1ydigqyaM5+NLJjHV/53k4BwlXX62gPbLvSIEnJPAdtdZvVOsw+",
+	"g9w1Yax9YzDvuIIaAiF30bbvLtUvlo/LhXY5cJAPpztjd9E2fng03Nz6+AAJzPBLx0eGJNk5oyOPLv9+",
+	"1jljcnyRgKQZZZmrTk2rPY63cAmOd7Q5OUx8wl142zFfrMwaLMexj3yRLme3momLCxvCT0c8CNtY5Dz1",
+	"rzhoBPu51dq780CtXTnMZ9/j0qJB72z591wWe6jTpmLvoJ7bym6AtdNmMzCrFL5ia2+IXC5Z7W7SvicL",
+	"JxAHh75byGc74Ywg4q2Fqg0p0g1Q5mxBtwzDRufvFnzXWzAitt6WdH/bzguz5Le1XPI4Niy0/69pAZ9u",
+	"gdFPMVdt6evhETCUvVP631V/MIs7d1gbNAVlbwiK7ghbF4ldnF/K3p8zxQt2/xOoGunin2dyW9Eatlvd",
+	"ucjrfhlm+p/lICNdeaKC9v1OOvwlRQwVFNHrGiwM7UBd1YaXpZp5mALzmMX7qaVSTJE50zvGxMmtiR0H",
+	"sY+uF1mUVX6En581dc0XTdls87Qka5DkQKL/gfVnC3WTBYX+q0Cl5QoSfhfqxlz+20aZqwlTh1JQT46F",
+	"b62fglxopu8pXTO6PbmJKNY/QGuBNaMFEPvTxTMc+d5zrnzjlc5Ive+egUPGutU9NWMpy9pczIhPEP9v",
+	"17++Mfu0JbJ2LihV1YwWYJJcQaEz4EuCHTS9l12HL2/DO4TD3LVBjKMOqGEcDF9+FkVd0znekPHdfWd2",
+	"q7tvIJ1WDQN5ZNPtFFnIstkKzBvICB+b776Hoe9GD3CrjB8zI5KfXf/jYhac1X0GiDt+9ouDXZhZGILG",
+	"XRF+b05hF5c9NhzWeu2fmm5NfwHrOSsM5tb0tOZsmY0Vb50KtwELH6TyIVwEUQtj5nJBXjeKL/7761cz",
+	"8uTpMyNaX798/hJB4xH7fUsL8D8Z8bwoOaCjee2Du5JNC73jBXM/gbYoXrdQzbcUUWozG8+PZT1hwyPl",
+	"O4Czfo7DlExcTblIwCmCGmHrEgnh0uWWeU/J6U6RYJOnOQfbvfv/XR0xV8d5CBvr+lkyWhEtiXm90alq",
+	"1dJh595he7HBklXD10nAAGB6AH6kxdl9H+jGP8OG3Fa+qx3gRCweH604r9jKMyCvF3jWzyxEJtiZW3Mz",
+	"ftya/d3ygl/MLuh8kWVyfqi5ZmiNOxSdJRcrVquBJlj2iYldsJ7JUjZYtyqkNtb+nnQbcPZHWsA7U0d6",
+	"02zntkJ2sW7EJoWQ7H+c8nEURIPfvX3585/NHI8ePhvwGwjil3TBfhWv7HNfRLhNqSxs15PXeLnopm0/",
+	"nNbSxw13NtfuYYXL9uzidsvqFRvtq4P5/Hhv2hA5dOnEwBkHFLqZmSMU7rkqLaMjcv9vcnXlnzWq5EqK",
+	"CCzqazOfL3t5TsJS1jLPqXyAb6zl+ZgESHb+i1jesLpuSj5auUnN/VVAIw6j+yttG4zKmgEYoaYbpohq",
+	"FmBaMq3No3O62PR3/1cck319WtMbtvvVE+T4tMTTsg+i+wSEHmxRi+Y8VYE5v1tTbc4lAOMau8RYfWDP",
+	"IcgFXaxZ/Y3ymkmYCEPN/8Q+ioJxqmI27U6+EcW3CN5Oa/atU8n+q1HLznFDI2VPzW4cEKjgKrRZW+Ax",
+	"SUlYO5erFkXYbhHY5YrpVEHlOwZfOcu2nP9QwbR+q0pJi9vvegcFdH0smFbKoccD6tTsDgi2s0zQz4Gb",
+	"XZTRG7P/QXpj1G+7neBnh7aPOwmFUQBqYI6UbQmdC2lwcKXYt2FOOU3OLGOc/9pQaF2oocT6/ya5uHbP",
+	"5cjNXwU7tS1sun43NY9zlnraMVKCxv5u3WotEP6cgQfursoJxmu/r6uSw5XfCK6J0WP85NsOIYuS0ZoV",
+	"CKC/N/+56umGwPZGM8DcLMOL8XrQcHtuXZ8LmTe72NOa013D4VFoNzwcObx+2PNVfpp9OulsY1rsSHjG",
+	"PXQncRMcLDdiYlN4Xaea3Vng0RxV7n+yf/p8H8VS0mB+x3S9d1PPyY3Z+mfPCogUNy53vCyNkNE1P0dl",
+	"gDEZbjjbDaXH/uqeuUV568eIBVugixdU74FVbYRUZfnq2HVXJRXDThPxnE5v23nrNT/P6f4tZpMnW4R5",
+	"RF1UQwu6N7a7zUE32otUbUq67Z1idFGP10Trk0g7hvdoxFAL+HjLmEv/1rBUWajEXGILxGfhA7lClFG8",
+	"1fERcSKGvVrQcrC69hoe6PHawSlQ5NmMPJ8b+/zFf0k4VTdsn9288GF2e7QNPwX93izuFy6KmJ/4AfmL",
+	"pepfiZbkUWJZcqHpDYs6oc/XhW10EXEcR9hdQKkWhNYVW624bFPYXRTgJPaRNTO/02I8SQdTWUQR9jWy",
+	"qUKZKTnO8PwPaD2ODp3KkPEhRuWkJqZjn7xphkkHdu19Uwuza7oRjMCzZquePH2Genrr/NHS3PlMrGoK",
+	"BYHKVjzAOxkb+yO++R6mczeldvNFP+l6atp1N0B3V83257RWMQkza0OIMWNfbXhldztLO77e8CqGe5jb",
+	"KL0NZ+IbM5x4O5Ecp4LhfMN9J/E6U64OMeU+uOYr8WuTV5NvnkU0pdtwHShb93hrguZ1Ut3giihc2yle",
+	"kbjCaoj2Ulzcbbf4w3bwg0fbqDdK7WRdRHqKTRMLOIHgg186/TK+59enbjYcLqgHGFSmr/GRu7DoYaiX",
+	"YilzbfoF1bSUqwa84nYtJ1Pj/if47wgSiGJImSyh80S5uMrZPHexKho/nwwF/YdHx3Yg8+isZtiZTVxh",
+	"xrwmSrNK+eISaOKGRWUwtdYIMvY2l7OwZ9mVy4BZ1XT7jSJyJ7D79JwubNEmbkbcKxgs/bZVj7VVlfsY",
+	"ilsq9oCNoZzli0p6rTRpsI7UlpKsuLgil1bTAr4I2vc/7LTvv4yFGrBsPdJa0lAUwxSWIgdN53piE3nn",
+	"wHa7HJW22KAvHl2EU+S6iJsddLS4IiVbanP3oitAaXCCeNkwhT1D5+qDh309B1ixI3mCr393eTnh838b",
+	"8dYK3D8c8evB6nNOrWHp7h66E/nuWiaPS/fQKzeDPprodrKBOADfObOS86Qo3ARvLWWg0zT67jLOB3pV",
+	"n5xr7nbp/if7p8GmcCGFb7cx91u6SurKLV4bV3cVS7PTsl3QU0hHt8uBb1mtpHgh6+2XF0stv3SyDE+h",
+	"6UBJSwg/MSO7NV+srYM2yE3r4NNa6Gq5E9HylLN06R+RFp1apP/EAuO+UQuG1O1ncsue0sUmD3UvQLLm",
+	"CvTHL3rGB2e3kuIAPe0qbHaQdLm9YvSGfVWwyDEA469PGQqYrqKNefAT/DcD9/Gtee4rxX0MGC+Og1D5",
+	"yZ8B+vEg1V/6BrQdRp6RBgqF7N9r0gjNS7Jsash1E1LzRI7H22Cyt83ckAGQA/pd0ii8te3bx3293EbI",
+	"nXINEMKC37xjA/P5es6NTSu8/0nLDROf7y9oyURB62E4X3jnmXs0x3cBn88OLl7mtE8fUTA1+6g7yzkp",
+	"PZS71c7IuxfPyPffP/r+SLLPLhRbNDXX+4vH//zdboJFIL5PdUkHex0+gQe+CNRYL/z6HBf/mGzpH7JO",
+	"xZQx+pvskn+XfS2ReAPhfNQbN2yPCZvwt4qe1htJs23Fh4+TeWAkfv+UUWzCwkWj2azNz/bKRs1oWe6N",
+	"wTPY1zTNCH3Qx0/pRqWnfwb8aNO+9PtZA3VbWm+6HqS+H27QL4QfyImTPSHmWRcd3jJdSyG3DBymRpie",
+	"5O8AJpMFHQQpfC+LrzEhCac10vYePMwFPamN+m6YPB9ixOnlauBJs87rHfo2/wPURn+ggxiOO4p4iIYR",
+	"rS50TsiJa59K4qogzICIboo4EXnNQqJbdFby3wI4tGPuOwTDpfuw0DsG/qM71D9zvYuPHmEM6Btlthsi",
+	"QRZrpO3ohkzhL7CCL5estkYG11HL4VaZoA8WtuytxLY3Q6hlAEOx92psEi1OckT3TGItf2levA0zA2pf",
+	"BgUwPHCb5wIGSNVj+B3Gp86Ob+9Xdwv72i7szncWjJn6xh3Epi4vHl/cpxW/+Pz75/8vAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

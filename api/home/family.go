@@ -2,14 +2,9 @@ package home
 
 import (
 	"context"
-	"crypto/rand"
-	"encoding/base64"
 	"errors"
-	"fmt"
 	"strings"
 	"time"
-
-	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
@@ -21,9 +16,6 @@ import (
 	"patientladder/home/post"
 	"patientladder/store"
 )
-
-// linkDays is for how long a link opens the page when nothing else is said: about a term.
-const linkDays = 120
 
 // errNoLink answers a link that was guessed, shut or has run out: nobody learns which.
 var errNoLink = problem.NotFound("This link opens nothing, or nothing any more. Ask the teacher for a new one.")
@@ -44,31 +36,12 @@ func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, 
 	return f, sh, err
 }
 
-// openLink returns how a family is reached, with a link that still opens: a new one where there is none.
-func (h *Handlers) openLink(ctx context.Context, studio, ladder string, today time.Time) (store.Family, error) {
-	f, err := h.Store.Family(ctx, studio, ladder)
-	if err != nil || f.Token != "" && f.Expires.After(today.AddDate(0, 0, week.Days)) {
-		return f, err
-	}
-	f.Token, f.Expires = newToken(), today.AddDate(0, 0, linkDays)
-	return f, h.Store.SetFamilyToken(ctx, f)
-}
-
-// newToken is 256 bits that nobody can guess.
-func newToken() string {
-	b := make([]byte, 32)
-	rand.Read(b) // never fails (crypto/rand)
-	return base64.RawURLEncoding.EncodeToString(b)
-}
-
-func familyPath(token string) string { return "/home/" + token }
-
 // familyWay is how a family is reached; a link that has run out is none.
 func (h *Handlers) familyWay(ctx context.Context, f store.Family, today time.Time) (contract.FamilyWay, error) {
-	to, err := h.recipients(ctx, f.Studio, f.Ladder, f)
+	to, err := h.Recipients(ctx, f.Studio, f.Ladder, f)
 	out := contract.FamilyWay{Email: f.Email, Recipients: append([]string{}, to...)}
 	if f.Token != "" && !today.After(f.Expires) {
-		out.Link, out.Expires = familyPath(f.Token), answer.Date(f.Expires)
+		out.Link, out.Expires = open.FamilyPath(f.Token), answer.Date(f.Expires)
 	}
 	return out, err
 }
@@ -106,7 +79,7 @@ func (h *Handlers) MakeLink(ctx context.Context, r contract.MakeLinkRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	f.Token, f.Expires = newToken(), b.Today.AddDate(0, 0, r.Body.Days)
+	f.Token, f.Expires = open.NewToken(), b.Today.AddDate(0, 0, r.Body.Days)
 	if err := h.Store.SetFamilyToken(ctx, f); err != nil {
 		return nil, err
 	}
@@ -131,42 +104,6 @@ func (h *Handlers) ofLadder(ctx context.Context, id string) (open.Studio, error)
 	}
 	_, err = h.Store.Ladder(ctx, s.Tenant.ID, id)
 	return s, err
-}
-
-// recipients are the addresses that messages about a ladder go to: of those who agreed to be written to,
-// else the one that was given for the week.
-func (h *Handlers) recipients(ctx context.Context, studio, ladder string, f store.Family) ([]string, error) {
-	list, err := h.Store.Recipients(ctx, studio, ladder)
-	if err == nil && len(list) == 0 && f.Email != "" {
-		list = []string{f.Email}
-	}
-	return list, err
-}
-
-// announcement is the message about a week, to each who is written to.
-func (h *Handlers) announcement(ctx context.Context, w weekly, f store.Family) ([]store.Message, error) {
-	to, err := h.recipients(ctx, w.Tenant.ID, w.Ladder, f)
-	if err != nil || len(to) == 0 {
-		return nil, err
-	}
-	me, err := h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
-	if err != nil {
-		return nil, err
-	}
-	first := w.First()
-	body := fmt.Sprintf("The week of practice from %s is ready:\n%s\n\nThe link opens the page without an account; whoever has it can open it too. It works until %s.\n",
-		w.Kept.Start.Format("2 January"), h.URL+familyPath(f.Token), f.Expires.Format("2 January 2006"))
-	if words := w.Kept.Hand.Words; words != "" {
-		body += "\n" + words + "\n"
-	}
-	body += "\n" + me.Name + ", " + w.Tenant.Name + "\n"
-	var out []store.Message
-	for _, address := range to {
-		out = append(out, store.Message{
-			ID: ulid.Make().String(), Ladder: w.Ladder, To: address, Subject: fmt.Sprintf("%s: practice from %s", first, w.Kept.Start.Format("2 January")), Body: body, MadeAt: w.Now,
-		})
-	}
-	return out, nil
 }
 
 // ListMessages returns the mailbox.

@@ -43,6 +43,9 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		return nil, err
 	}
 	out.Treats = slices.DeleteFunc(treats, func(t contract.Treat) bool { return t.Given })
+	if out.Reports, err = h.reports(ctx, sh); err != nil {
+		return nil, err
+	}
 	out.Sentence = wording.AtHome(sh.AtHome(w.Start, w.Published))
 	if w.Published == nil {
 		return contract.GetFamilyPage200JSONResponse(out), nil

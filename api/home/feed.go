@@ -26,7 +26,7 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 	}
 	title := sh.First() + ": " + sh.Instrument + " lesson"
 	feed := ics.Feed{
-		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + familyPath(f.Token), Zone: sh.Zone,
+		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
 		From: sh.Today.AddDate(0, 0, -feedWeeks*week.Days), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
 	for i, w := range weeks {

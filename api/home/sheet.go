@@ -51,7 +51,7 @@ func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheet
 	if w.Published == nil {
 		return nil, &problem.Problem{Status: 404, Detail: "No week was published yet."}
 	}
-	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+familyPath(f.Token))
+	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+open.FamilyPath(f.Token))
 	return contract.GetFamilySheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 

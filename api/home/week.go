@@ -108,11 +108,11 @@ func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekReques
 		}
 		plan = shown
 	}
-	family, err := h.openLink(ctx, w.Tenant.ID, r.Ladder, w.Today)
+	family, err := h.OpenLink(ctx, w.Tenant.ID, r.Ladder, w.Today)
 	if err != nil {
 		return nil, err
 	}
-	message, err := h.announcement(ctx, w, family)
+	message, err := h.Announce(ctx, w.Opened, family, wording.PracticeFrom(w.First(), w.Kept.Start), wording.WeekReady(w.Kept.Start), w.Kept.Hand.Words)
 	if err != nil {
 		return nil, err
 	}

@@ -86,11 +86,8 @@ func (h *Handlers) GetProgress(ctx context.Context, r contract.GetProgressReques
 	out := contract.Progress{
 		Student: answer.Student(s.Row, s.Today), From: answer.Date(p.Span.From), To: answer.Date(p.Span.To), Days: wording.SpanDays(p.Span), Sentence: n.Progress(b.Report),
 		Grown: []contract.ProgressLine{}, Care: b.line(n, n.Care(b.Report)), Next: n.NextAhead(b.Report).Text, Lessons: []openapi_types.Date{}, Pieces: []contract.ProgressPiece{},
-		Pace: wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{},
+		Pace: wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
 		Heard: []contract.HeardPiece{}, Strands: []contract.StrandLanes{}, Skills: []contract.SkillDay{}, Plantings: []contract.PlantedFor{}, Ranges: []contract.RangeCame{},
-	}
-	for _, o := range progress.Offered(s.Local(s.Standing.FirstLesson), s.Today, s.Timetable().Breaks()) {
-		out.Spans = append(out.Spans, contract.NamedSpan{Name: wording.SpanName(o.Kind), From: answer.Date(o.Span.From), To: answer.Date(o.Span.To), Chosen: o.Span == p.Span})
 	}
 	for _, k := range b.Grown() {
 		out.Grown = append(out.Grown, b.line(n, n.Grown(k, b.Report)))
@@ -100,6 +97,16 @@ func (h *Handlers) GetProgress(ctx context.Context, r contract.GetProgressReques
 	}
 	b.draw(&out)
 	return contract.GetProgress200JSONResponse(out), nil
+}
+
+// spans are those that are offered.
+func (b back) spans(chosen progress.Span) []contract.NamedSpan {
+	s := b.Opened
+	out := []contract.NamedSpan{}
+	for _, o := range progress.Offered(s.Local(s.Standing.FirstLesson), s.Today, s.Timetable().Breaks()) {
+		out = append(out, contract.NamedSpan{Name: wording.SpanName(o.Kind), From: answer.Date(o.Span.From), To: answer.Date(o.Span.To), Chosen: o.Span == chosen})
+	}
+	return out
 }
 
 // line is a sentence with its entries.

@@ -5,6 +5,9 @@ import "time"
 // Day writes "2 January".
 func Day(t time.Time) string { return t.Format("2 January") }
 
+// Month writes "Jan".
+func Month(t time.Time) string { return t.Format("Jan") }
+
 // DayAndYear writes "2 January 2006".
 func DayAndYear(t time.Time) string { return t.Format("2 January 2006") }
 

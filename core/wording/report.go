@@ -6,15 +6,6 @@ import (
 	"patientladder/core/planning/progress"
 )
 
-// Tone is how a report speaks.
-type Tone string
-
-// The tones.
-const (
-	Warm  Tone = "warm"
-	Plain Tone = "plain"
-)
-
 // PurposeName names what a report is for.
 func PurposeName(p progress.Purpose) string {
 	switch p {
@@ -27,8 +18,8 @@ func PurposeName(p progress.Purpose) string {
 }
 
 // Report says one part of a report, about whom it calls by the first name.
-func (n Names) Report(part progress.Part, r progress.Report, tone Tone) Line {
-	name, warm := r.Student.First(), tone == Warm
+func (n Names) Report(part progress.Part, r progress.Report) Line {
+	name, warm := r.Student.First(), r.Written.Tone == progress.Warm
 	pick := func(w, p string) string {
 		if warm {
 			return w
@@ -134,11 +125,44 @@ func was(n int) string {
 func Possessive(name string) string { return name + "’s" }
 
 // Draft are the sentences of a report as the facts say them now.
-func (n Names) Draft(r progress.Report, tone Tone) []progress.Sentence {
+func (n Names) Draft(r progress.Report) []progress.Sentence {
 	var out []progress.Sentence
 	for _, part := range r.Parts() {
-		l := n.Report(part, r, tone)
+		l := n.Report(part, r)
 		out = append(out, progress.Sentence{Part: part, Text: l.Text, Entries: l.Entries})
 	}
 	return out
 }
+
+// ReportTitle names a report about a student.
+func ReportTitle(p progress.Purpose, name, instrument string) string {
+	return fmt.Sprintf("%s: %s, %s", PurposeName(p), name, instrument)
+}
+
+// ReportReady names a report in a message, ReportSubject is the message's subject.
+func ReportReady(name string, s progress.Span) string {
+	return "A report about " + name + ", " + SpanDays(s) + ","
+}
+
+// ReportSubject is the subject of a message about a report.
+func ReportSubject(name string) string { return name + ": a report" }
+
+// ReportQueue says how many reports are still to be written.
+func ReportQueue(list []progress.Queued) string {
+	open := 0
+	for _, q := range list {
+		if q.State != progress.Sent {
+			open++
+		}
+	}
+	switch {
+	case len(list) == 0:
+		return "No student has had a lesson yet."
+	case open == 0:
+		return "Every report of this term is published."
+	}
+	return fmt.Sprintf("%s of %s of this term still to publish.", Capital(Numbered(open)), Counted(len(list), "report"))
+}
+
+// ReportChanged says that a report would say something else by now.
+const ReportChanged = "What the report says has changed since it was shown. Read it again, then publish it."

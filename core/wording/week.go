@@ -91,3 +91,9 @@ func dayNames(days []time.Time) string {
 	}
 	return strings.TrimSpace(List(out))
 }
+
+// PracticeFrom is the subject of a message about a week, WeekReady what it says is ready.
+func PracticeFrom(name string, start time.Time) string { return name + ": practice from " + Day(start) }
+
+// WeekReady names the week of practice that is ready.
+func WeekReady(start time.Time) string { return "The week of practice from " + Day(start) }

@@ -68,7 +68,7 @@ func kept[T any](t *testing.T, encode func(T) ([]byte, error), decode func([]byt
 	require.NoError(t, err)
 	_, err = decode(data)
 	require.NoError(t, err)
-	_, err = decode([]byte(`{"days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3}`))
+	_, err = decode([]byte(`{"days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3}`))
 	require.Error(t, err)
 }
 
@@ -79,6 +79,8 @@ func TestEveryFieldOfADocumentComesBack(t *testing.T) {
 	t.Run("what was set by hand in it", func(t *testing.T) { kept(t, EncodeWeekHand, DecodeWeekHand) })
 	t.Run("an activity", func(t *testing.T) { kept(t, EncodeActivity, DecodeActivity) })
 	t.Run("the form of an exercise", func(t *testing.T) { kept(t, EncodeExerciseForm, DecodeExerciseForm) })
+	t.Run("a report", func(t *testing.T) { kept(t, EncodeReport, DecodeReport) })
+	t.Run("a published report", func(t *testing.T) { kept(t, EncodePublished, DecodePublished) })
 	t.Run("a bench", func(t *testing.T) { kept(t, EncodeBench, DecodeBench) })
 	t.Run("an entry", func(t *testing.T) { kept(t, EncodeEntry, DecodeEntry) })
 }

@@ -208,6 +208,19 @@ type PracticeWeek struct {
 	Version     int64
 }
 
+type Report struct {
+	StudioID    string
+	ID          string
+	LadderID    string
+	Body        string
+	LastDay     time.Time
+	Version     int64
+	MadeAt      time.Time
+	Published   string
+	Pdf         []byte
+	PublishedAt sql.NullTime
+}
+
 type Rung struct {
 	StudioID   string
 	LadderID   string

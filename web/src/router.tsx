@@ -59,6 +59,11 @@ export const router = createBrowserRouter([
         path: "/progress/:ladder",
         lazy: async () => ({ Component: (await import("./screens/Progress")).Progress }),
       },
+      { path: "/reports", lazy: async () => ({ Component: (await import("./screens/Reports")).Reports }) },
+      {
+        path: "/report/:ladder/:report",
+        lazy: async () => ({ Component: (await import("./screens/Report")).Report }),
+      },
       { path: "/known/:ladder", lazy: async () => ({ Component: (await import("./screens/Known")).Known }) },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },

@@ -8,6 +8,7 @@
 //	skill.go     skills that became secure, and previews that paid
 //	summary.go   what grew, what needs care
 //	report.go    a report: what it says of all that, and what the teacher made of it
+//	queue.go     who has a report for this term
 package progress
 
 import (

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"time"
+	"unicode/utf8"
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
@@ -53,7 +54,7 @@ func Next(a *studentplan.Ahead, s Span) Ahead {
 		}
 	}
 	for _, id := range a.Learned() {
-		if a.Library[id].Exercise == "" && len(out.Keep) < mostKept {
+		if a.Library[id].Strand != material.Technique && len(out.Keep) < mostKept {
 			out.Keep = append(out.Keep, id)
 		}
 	}
@@ -116,29 +117,79 @@ var parts = map[Purpose][]struct {
 // Report is what a report is drafted from.
 type Report struct {
 	Progress
-	Ahead   Ahead
-	Purpose Purpose
-	Length  Length
+	Ahead Ahead
+	// Written says for whom it is and how long.
+	Written Written
 	// Student is whom it is about.
 	Student studentplan.Student
 }
 
-// Check says in a sentence what is wrong with the choices of a report, or returns nil.
-func (r Report) Check() error {
-	if parts[r.Purpose] == nil {
-		return fmt.Errorf("a report is for the family, an exam or a new teacher, not %q", r.Purpose)
+// Tone is how a report speaks.
+type Tone string
+
+// The tones.
+const (
+	Warm  Tone = "warm"
+	Plain Tone = "plain"
+)
+
+// Written is a report as the teacher has it: what it is about, and what was made of the sentences.
+type Written struct {
+	Purpose Purpose
+	Length  Length
+	Tone    Tone
+	Span    Span
+	// Edits are the sentences that were changed or left out.
+	Edits map[Part]Edit
+	// Own is what the teacher adds at the end.
+	Own string
+}
+
+// First is the report that is offered for a student: to the family, short, warm, over the term until today.
+func First(term Span) Written {
+	return Written{Purpose: ForFamily, Length: Short, Tone: Warm, Span: term}
+}
+
+// longestSentence and longestOwn are how many letters a changed sentence and the teacher's own words may have.
+const longestSentence, longestOwn = 600, 2000
+
+// Check says in a sentence what is wrong with a report, or returns nil.
+func (w Written) Check(today time.Time) error {
+	switch {
+	case parts[w.Purpose] == nil:
+		return fmt.Errorf("a report is for the family, an exam or a new teacher, not %q", w.Purpose)
+	case w.Length != Short && w.Length != Full:
+		return fmt.Errorf("a report is short or full, not %q", w.Length)
+	case w.Tone != Warm && w.Tone != Plain:
+		return fmt.Errorf("a report speaks warmly or plainly, not %q", w.Tone)
+	case utf8.RuneCountInString(w.Own) > longestOwn:
+		return fmt.Errorf("your own words are longer than %d letters", longestOwn)
 	}
-	if r.Length != Short && r.Length != Full {
-		return fmt.Errorf("a report is short or full, not %q", r.Length)
+	for part, e := range w.Edits {
+		if !slices.Contains(w.Order(), part) {
+			return fmt.Errorf("a report of this kind has no sentence %q", part)
+		}
+		if utf8.RuneCountInString(e.Text) > longestSentence {
+			return fmt.Errorf("a sentence is longer than %d letters", longestSentence)
+		}
 	}
-	return nil
+	return w.Span.Check(today)
+}
+
+// Order are all parts of the purpose in their order, also those of which there is nothing to say.
+func (w Written) Order() []Part {
+	var out []Part
+	for _, p := range parts[w.Purpose] {
+		out = append(out, p.Part)
+	}
+	return out
 }
 
 // Parts are those of which there is something to say, in their order.
 func (r Report) Parts() []Part {
 	var out []Part
-	for _, p := range parts[r.Purpose] {
-		if (r.Length == Full || p.short) && r.has(p.Part) {
+	for _, p := range parts[r.Written.Purpose] {
+		if (r.Written.Length == Full || p.short) && r.has(p.Part) {
 			out = append(out, p.Part)
 		}
 	}
@@ -217,11 +268,11 @@ type Sentence struct {
 
 // Edited lays what the teacher changed over the sentences as they are drafted now: what was changed stays, and says
 // where the facts have become others since. A changed sentence whose facts are gone stays as well, at its place.
-func Edited(order []Part, drafted []Sentence, edits map[Part]Edit) []Sentence {
+func (w Written) Edited(drafted []Sentence) []Sentence {
 	var out []Sentence
-	for _, part := range order {
+	for _, part := range w.Order() {
 		i := slices.IndexFunc(drafted, func(s Sentence) bool { return s.Part == part })
-		edit, changed := edits[part]
+		edit, changed := w.Edits[part]
 		switch {
 		case i < 0 && !changed:
 		case i < 0:
@@ -238,11 +289,30 @@ func Edited(order []Part, drafted []Sentence, edits map[Part]Edit) []Sentence {
 	return out
 }
 
-// Order are all parts of a purpose in their order, also those of which there is nothing to say.
-func (r Report) Order() []Part {
-	var out []Part
-	for _, p := range parts[r.Purpose] {
-		out = append(out, p.Part)
+// Published is what a published report says, as it was on that day.
+type Published struct {
+	Title string
+	// Days is the span in words.
+	Days  string
+	Lines []string
+}
+
+// Sent are the sentences of a report that are said, in order, with the teacher's own words at the end.
+func (w Written) Sent(sentences []Sentence) []string {
+	out := []string{}
+	for _, s := range sentences {
+		if s.Text != "" {
+			out = append(out, s.Text)
+		}
+	}
+	if w.Own != "" {
+		out = append(out, w.Own)
 	}
 	return out
 }
+
+// Picture says that the way is drawn in a printed report, Lists that what was learned is listed.
+func (w Written) Picture() bool { return w.Length == Full }
+
+// Lists says that what was learned is listed in a printed report.
+func (w Written) Lists() bool { return w.Length == Full || w.Purpose != ForFamily }

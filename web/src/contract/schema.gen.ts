@@ -333,6 +333,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listReports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getReports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/reports/{report}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                report: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description One that is not kept yet is drafted for the family over the term. */
+        get: operations["getReport"];
+        put: operations["setReport"];
+        post?: never;
+        delete: operations["dropReport"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/reports/{report}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getReportSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/reports/{report}/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["publishReport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/past/{day}": {
         parameters: {
             query?: never;
@@ -1143,6 +1227,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/family/{token}/reports/{report}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFamilyReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/family/{token}/calendar": {
         parameters: {
             query?: never;
@@ -1867,6 +1967,86 @@ export interface components {
             kept: string;
             stays: string[];
             plans: string[];
+        };
+        WrittenReport: {
+            /** @enum {string} */
+            purpose: "family" | "exam" | "teacher";
+            /** @enum {string} */
+            length: "short" | "full";
+            /** @enum {string} */
+            tone: "warm" | "plain";
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+            edits: components["schemas"]["ReportEdit"][];
+            /** @description What the teacher adds at the end */
+            own: string;
+            /**
+             * Format: int64
+             * @description The one that was changed; 0 for a new one
+             */
+            version: number;
+        };
+        ReportEdit: {
+            part: string;
+            /** @description What is said instead; empty leaves it out */
+            text: string;
+            /** @description The sentence as it was drafted then */
+            was: string;
+        };
+        ReportSentence: {
+            part: string;
+            text: string;
+            /** @description What the facts say now */
+            drafted: string;
+            entries: components["schemas"]["FromEntry"][];
+            edited: boolean;
+            /** @description The facts have changed since the teacher changed it */
+            newer: boolean;
+        };
+        Report: {
+            id: components["schemas"]["Id"];
+            student: components["schemas"]["Student"];
+            title: string;
+            days: string;
+            written: components["schemas"]["WrittenReport"];
+            sentences: components["schemas"]["ReportSentence"][];
+            /** @description What it says */
+            lines: string[];
+            published: boolean;
+            /** @description The day in words; empty for a draft */
+            publishedAt: string;
+            spans: components["schemas"]["NamedSpan"][];
+            /** @description How many addresses a message goes to */
+            recipients: number;
+        };
+        ReportLine: {
+            id: components["schemas"]["Id"];
+            title: string;
+            days: string;
+            /** @description The day in words; empty for a draft */
+            published: string;
+        };
+        ReportQueue: {
+            sentence: string;
+            students: components["schemas"]["QueuedReport"][];
+        };
+        QueuedReport: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            instrument: components["schemas"]["Instrument"];
+            /** @description The report of this term; empty for none */
+            report: string;
+            /** @enum {string} */
+            state: "none" | "draft" | "published";
+        };
+        FamilyReport: {
+            id: components["schemas"]["Id"];
+            title: string;
+            days: string;
+            published: string;
+            lines: string[];
         };
         PastDay: {
             student: components["schemas"]["Student"];
@@ -3357,6 +3537,8 @@ export interface components {
         FamilyPage: {
             /** @description The first name only */
             name: string;
+            /** @description Published reports, the latest first */
+            reports: components["schemas"]["FamilyReport"][];
             /** @description The one fault that is looked after; empty for none */
             watch: string;
             teacher: string;
@@ -4795,6 +4977,173 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Progress"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listReports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who has a report for this term and who has none */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportQueue"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The reports about a student, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportLine"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                report: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A report */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                report: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenReport"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                report: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReportSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                report: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    publishReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                report: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: int64 */
+                    version: number;
+                    /** @description The sentences as they were shown */
+                    lines: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The family sees it; a message waits in the mailbox where there is an address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -6401,6 +6750,22 @@ export interface operations {
             header?: never;
             path: {
                 token: components["parameters"]["Token"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFamilyReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+                report: components["schemas"]["Id"];
             };
             cookie?: never;
         };

@@ -12,6 +12,7 @@ export type Fact =
   | "people"
   | "piece"
   | "plan"
+  | "report"
   | "way"
   | "week"
   | "words";

@@ -8,6 +8,7 @@ import { longDay, weekdayOf } from "../data/words";
 import { DayStrip } from "../family/DayStrip";
 import { ItemCard } from "../family/ItemCard";
 import { Path } from "../family/Path";
+import { Reports } from "../family/Reports";
 import { dayToOpen, doneOn, firstOn, inOrder, ticked } from "../family/ticks";
 import { Waiting } from "../parts/Problem";
 
@@ -73,6 +74,7 @@ export function Home() {
           ))}
         </ul>
       )}
+      <Reports reports={p.reports} token={token} />
       <Path path={p.path} name={p.name} />
       <footer className="mt-10 border-t border-line pt-3">
         <p className="fine">{p.caution}</p>

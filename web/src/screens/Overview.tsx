@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { overviewQuery } from "../data/lesson";
 import { BalanceChart } from "../overview/BalanceChart";
@@ -23,7 +24,14 @@ export function Overview() {
   return (
     <div className="mx-auto max-w-6xl px-4 py-4 sm:px-6">
       <Title of="Studio" />
-      <h1 className="text-[1.6rem]">{sentence}</h1>
+      <div className="flex flex-wrap items-start justify-between gap-x-6">
+        <h1 className="min-w-0 flex-1 basis-80 text-[1.6rem]">{sentence}</h1>
+        {students.length > 0 && (
+          <Link to="/reports" className="press">
+            Reports
+          </Link>
+        )}
+      </div>
       <fieldset className="m-0 mt-3 flex flex-wrap gap-1.5 border-0 p-0">
         <legend className="sr-only">Show only</legend>
         {(Object.keys(signNames) as Kind[])

@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
+import { ulid } from "ulid";
 import type { Schemas } from "../contract/client";
 import { progressQuery } from "../data/progress";
+import { reportsQuery } from "../data/report";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 import { PieceNote } from "../progress/PieceNote";
@@ -37,7 +39,10 @@ export function Progress() {
           past lessons
         </Link>
       </p>
-      <h1 className="text-[1.6rem]">{p.sentence}</h1>
+      <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1">
+        <h1 className="min-w-0 flex-1 basis-96 text-[1.6rem]">{p.sentence}</h1>
+        <ReportLink ladder={ladder} />
+      </div>
       <div className="mt-2 flex flex-wrap items-center gap-x-2 gap-y-1">
         {p.spans.map((s) => (
           <button
@@ -78,6 +83,18 @@ export function Progress() {
         </aside>
       </div>
     </div>
+  );
+}
+
+/** To the latest draft, or to a new report. */
+function ReportLink({ ladder }: { ladder: string }) {
+  const reports = useQuery(reportsQuery(ladder));
+  const [fresh] = useState(ulid);
+  const draft = reports.data?.find((r) => r.published === "");
+  return (
+    <Link to={`/report/${ladder}/${draft?.id ?? fresh}`} className="press">
+      {draft ? "Go on with the report" : "Write a report"}
+    </Link>
   );
 }
 

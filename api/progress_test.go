@@ -1,0 +1,164 @@
+package api_test
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"net/http"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/store/storetest"
+)
+
+// achieved is a studio with one student who has cleared two pieces.
+func achieved(t *testing.T) (u *user, ladder string, pieces []string) {
+	u, _, ladder = settled(t, slotOn(1, "15:30", 30, 1))
+	pieces = u.titled("piano", "Low Water", "Two Boats", "Fog")
+	for i, id := range pieces {
+		status, body := u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+id, nil)
+		require.Equal(t, http.StatusNoContent, status, body)
+		u.append(ladder, entry{"kind": "assigned", "material": id, "at": fmt.Sprintf("2026-03-%02dT15:30:00Z", 2+7*i)})
+		if i < 2 {
+			u.append(ladder, entry{"kind": "cleared", "material": id, "at": fmt.Sprintf("2026-03-%02dT15:40:00Z", 16+7*i)})
+		}
+	}
+	return u, ladder, pieces
+}
+
+func lines(report map[string]any) (out []string) {
+	for _, l := range report["lines"].([]any) {
+		out = append(out, l.(string))
+	}
+	return out
+}
+
+// Progress is what the log says, with the entries that each sentence comes from; a span that cannot be looked at is refused in a sentence.
+func TestProgressOfAStudent(t *testing.T) {
+	u, ladder, _ := achieved(t)
+	_, p := u.call("GET", "/api/ladders/"+ladder+"/progress", nil)
+	require.Equal(t, "Four lessons: two pieces cleared.", p["sentence"])
+	require.Equal(t, "3 February – 4 May 2026", p["days"])
+	grown := items(t, p, "grown")
+	require.Len(t, grown, 1)
+	require.Equal(t, "Two pieces cleared: “Low Water” and “Two Boats”.", grown[0]["text"])
+	require.Equal(t, []any{map[string]any{"day": "2026-03-16", "text": "“Low Water” cleared"}, map[string]any{"day": "2026-03-23", "text": "“Two Boats” cleared"}}, withoutIDs(grown[0]["entries"].([]any)))
+	var way []string
+	for _, x := range items(t, p, "pieces") {
+		way = append(way, fmt.Sprint(x["title"], " ", x["from"], " ", x["to"], " lane ", x["lane"]))
+	}
+	require.Equal(t, []string{"Low Water 2026-03-02 2026-03-16 lane 0", "Two Boats 2026-03-09 2026-03-23 lane 1", "Fog 2026-03-16  lane 0"}, way)
+	_, p = u.call("GET", "/api/ladders/"+ladder+"/progress?from=2026-03-17&to=2026-03-31", nil)
+	require.Equal(t, "One lesson: one piece cleared.", p["sentence"])
+	require.Equal(t, "", p["next"], "what came next is behind")
+	for query, says := range map[string]string{
+		"from=2026-05-02&to=2026-05-01": "The span ends before it begins: from 2 May 2026 to 1 May 2026.",
+		"from=2026-06-01&to=2026-07-01": "1 June 2026 is still ahead; there is nothing to look back at.",
+	} {
+		status, problem := u.call("GET", "/api/ladders/"+ladder+"/progress?"+query, nil)
+		require.Equal(t, http.StatusUnprocessableEntity, status)
+		require.Equal(t, says, problem["detail"])
+	}
+	_, empty := u.call("GET", "/api/ladders/"+ladder+"/progress?from=2025-01-01&to=2025-02-01", nil)
+	require.Equal(t, "No lesson was entered in this time.", empty["sentence"])
+	require.Equal(t, "No week was published in this time.", empty["practice"])
+}
+
+func withoutIDs(list []any) []any {
+	for _, x := range list {
+		delete(x.(map[string]any), "id")
+	}
+	return list
+}
+
+// A report is drafted from the facts; a changed sentence survives new ones and says so; published, it is on the family's
+// page as it was, with its printed page, and a message waits.
+func TestAReportFromDraftToTheFamily(t *testing.T) {
+	u, ladder, pieces := achieved(t)
+	id := storetest.ID()
+	path := "/api/ladders/" + ladder + "/reports/" + id
+	_, queue := u.call("GET", "/api/reports", nil)
+	require.Equal(t, "One of one report of this term still to publish.", queue["sentence"])
+	require.Equal(t, "none", items(t, queue, "students")[0]["state"])
+
+	_, rep := u.call("GET", path, nil)
+	name := rep["student"].(map[string]any)["name"].(string)
+	require.Equal(t, "Report: "+name+", piano", rep["title"])
+	first := lines(rep)
+	require.Equal(t, []string{
+		"Four lessons with Nell lie behind us.",
+		"Nell has learned two pieces: “Low Water” and “Two Boats”.",
+		"In work: “Fog”.",
+		"Over the holidays: play “Low Water” and “Two Boats” now and then, and keep “Fog” going, a few minutes at a time.",
+	}, first)
+	written := rep["written"].(map[string]any)
+	written["edits"] = []any{map[string]any{"part": "cleared", "text": "Nell plays two pieces that she loves.", "was": first[1]}}
+	written["own"] = "Well done!"
+	status, rep := u.call("PUT", path, written)
+	require.Equal(t, http.StatusOK, status, rep)
+	require.Equal(t, []string{first[0], "Nell plays two pieces that she loves.", first[2], first[3], "Well done!"}, lines(rep))
+
+	// A third piece is cleared: the changed sentence stays, and says that there is more.
+	u.append(ladder, entry{"kind": "cleared", "material": pieces[2], "at": "2026-04-27T15:40:00Z"})
+	status, conflict := u.call("POST", path+"/publish", map[string]any{"version": 1, "lines": lines(rep)})
+	require.Equal(t, http.StatusConflict, status, "it would say something else by now")
+	require.Equal(t, "What the report says has changed since it was shown. Read it again, then publish it.", conflict["detail"])
+	_, rep = u.call("GET", path, nil)
+	s := items(t, rep, "sentences")[1]
+	require.Equal(t, []any{"Nell plays two pieces that she loves.", "Nell has learned three pieces: “Low Water”, “Two Boats” and “Fog”.", true, true}, []any{s["text"], s["drafted"], s["edited"], s["newer"]})
+
+	status, link := u.call("PUT", "/api/ladders/"+ladder+"/family", map[string]any{"email": "home@example.org"})
+	require.Equal(t, http.StatusOK, status, link)
+	status, out := u.call("POST", path+"/publish", map[string]any{"version": rep["written"].(map[string]any)["version"], "lines": lines(rep)})
+	require.Equal(t, http.StatusOK, status, out)
+	require.Equal(t, []any{true, "4 May 2026", 1.0}, []any{out["published"], out["publishedAt"], out["recipients"]})
+	_, queue = u.call("GET", "/api/reports", nil)
+	require.Equal(t, "Every report of this term is published.", queue["sentence"])
+	message := u.list("/api/messages")[0]
+	require.Equal(t, "Nell: a report", message["subject"])
+	require.Contains(t, message["body"], "A report about Nell, 3 February – 4 May 2026, is ready:\n")
+
+	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
+	home := week["family"].(map[string]any)["link"].(string)
+	token := home[len("/home/"):]
+	family := anyone(t)
+	family.url = u.url
+	_, page := family.call("GET", "/api/family/"+token, nil)
+	report := items(t, page, "reports")[0]
+	require.Equal(t, []any{"Report", "3 February – 4 May 2026"}, []any{report["title"], report["days"]})
+	require.Equal(t, lines(rep), lines(report))
+	for _, at := range []string{"/api/family/" + token + "/reports/" + id, path + "/pdf"} {
+		res := u.raw("GET", at, nil, nil)
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		res.Body.Close()
+		require.True(t, bytes.HasPrefix(data, []byte("%PDF-")), at)
+		require.Equal(t, 1, bytes.Count(data, []byte("/Type /Page\n")), "one page")
+	}
+	require.Equal(t, []any{"Report", "4 May 2026"}, []any{u.list("/api/ladders/" + ladder + "/reports")[0]["title"], u.list("/api/ladders/" + ladder + "/reports")[0]["published"]})
+
+	// What was published stays as it was while the facts go on; taken away, it is gone from the page as well.
+	u.append(ladder, entry{"kind": "note", "text": "x", "at": "2026-05-04T10:00:00Z"})
+	_, page = family.call("GET", "/api/family/"+token, nil)
+	require.Equal(t, lines(rep), lines(items(t, page, "reports")[0]))
+	for says, change := range map[string]func(map[string]any){
+		"A report of this kind has no sentence \"stay\".": func(w map[string]any) {
+			w["edits"] = []any{map[string]any{"part": "stay", "text": "x", "was": ""}}
+		},
+		"The span ends before it begins: from 4 May 2026 to 3 May 2026.": func(w map[string]any) { w["from"], w["to"] = "2026-05-04", "2026-05-03" },
+	} {
+		w := map[string]any{"purpose": "family", "length": "full", "tone": "plain", "from": "2026-02-03", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 3}
+		change(w)
+		status, problem := u.call("PUT", path, w)
+		require.Equal(t, http.StatusUnprocessableEntity, status)
+		require.Equal(t, says, problem["detail"])
+	}
+	status, _ = u.call("DELETE", path, nil)
+	require.Equal(t, http.StatusNoContent, status)
+	_, page = family.call("GET", "/api/family/"+token, nil)
+	require.Empty(t, page["reports"])
+	status, gone := family.call("GET", "/api/family/"+token+"/reports/"+id, nil)
+	require.Equal(t, http.StatusNotFound, status)
+	require.Equal(t, "This report is not there any more.", gone["detail"])
+}

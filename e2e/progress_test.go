@@ -1,0 +1,85 @@
+package e2e_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/demo"
+)
+
+// The picture of a student: a touch on a piece leads to its lessons; a sentence says where it comes from; other days are
+// looked at, and days that make no span are refused in a sentence.
+func TestLookBack(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.visit("/sign-in")
+	b.see(`input[name=email]`)
+	b.signIn(demo.Email, demo.Password)
+	b.says("Ivo Sandgate")
+	maren := b.student("Maren")
+	b.visit("/ladder/" + maren)
+	b.click(`//a[.="progress"]`)
+	b.says("Six pieces cleared")
+	b.accessible("progress")
+	b.fits("progress")
+	b.click(`button[aria-label^="Bell Buoy"]`)
+	b.click(`//aside//section[@aria-label="Bell Buoy"]//a[contains(., "Cleared:")]`)
+	b.says("Monday 23 March")
+	b.says("Run of “Bell Buoy”: cleared")
+	b.visit("/progress/" + maren)
+	b.click(`//section[@aria-label="What grew"]//button[contains(., "why?")]`)
+	b.says("Run of “Fog”: cleared")
+	b.click(`//button[.="All"]`)
+	b.until(`document.querySelectorAll('button[aria-label$="weeks"]').length > 12`)
+	b.visit("/progress/" + maren + "?from=2026-05-04&to=2026-05-01")
+	b.says("The span ends before it begins")
+	b.quiet()
+}
+
+// The term's reports of the whole studio in one sitting: one touch to begin and one for each student, and a changed
+// sentence for one of them; the family finds hers on its page.
+func TestReportsInARow(t *testing.T) {
+	x := begins(t, 1280, 800)
+	ladders := map[string]string{}
+	for i, name := range []string{"Ada Moss", "Ben Tarn", "Cleo Wick"} {
+		ladders[name] = x.student(name, "piano", 1+i, "15:00")
+		piece := x.piece(fmt.Sprint("Tune of ", name), "piano", ladders[name])
+		x.log(ladders[name], "2026-03-02T15:00:00Z", fmt.Sprintf(`"kind": "assigned", "material": %q`, piece))
+		x.log(ladders[name], "2026-03-23T15:00:00Z", fmt.Sprintf(`"kind": "cleared", "material": %q`, piece))
+	}
+	x.visit("/overview")
+	x.click(`//a[.="Reports"]`)
+	x.says("Three of three reports of this term still to publish.")
+	x.accessible("the reports of a term")
+	x.touches = 0
+	x.touch(`//a[.="Begin with Ada Moss"]`)
+	x.says("Ada has learned one piece: “Tune of Ada Moss”.")
+	x.accessible("a report")
+	x.touch(button("Publish, then Ben"))
+	x.says("Ben has learned one piece")
+	// One sentence is said otherwise; what is entered meanwhile leaves it alone and says so.
+	x.touch(`//li[contains(., "Ben has learned")]//button[contains(., "Change")]`)
+	x.retype(`//textarea[@aria-label="The sentence"]`, "Ben plays his tune with joy.")
+	x.touch(button("Say it so"))
+	x.says("Ben plays his tune with joy.")
+	second := x.piece("Second Tune", "piano", ladders["Ben Tarn"])
+	x.log(ladders["Ben Tarn"], "2026-04-06T15:00:00Z", fmt.Sprintf(`"kind": "cleared", "material": %q`, second))
+	x.visit(eval[string](x.browser, `location.pathname`))
+	x.says("The facts say now: Ben has learned two pieces")
+	x.touch(button("Keep mine"))
+	x.until(`!document.body.innerText.includes("The facts say now")`)
+	x.touch(button("Publish, then Cleo"))
+	x.says("Cleo has learned one piece")
+	x.touch(button("Publish"))
+	x.says("On the family’s page since 4 May 2026.")
+	require.LessOrEqual(t, x.touches, 1+3+3, "one to begin, one for each, three for the changed sentence")
+	x.visit("/reports")
+	x.says("Every report of this term is published.")
+
+	link := eval[string](x.browser, `fetch("/api/ladders/`+ladders["Ben Tarn"]+`/week").then(r => r.json()).then(w => w.family.link)`)
+	x.visit(link)
+	x.says("Ben plays his tune with joy.")
+	x.accessible("the family's page with a report")
+	x.quiet()
+}
