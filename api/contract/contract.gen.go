@@ -2316,6 +2316,17 @@ type DayCount struct {
 	Lessons int                `json:"lessons"`
 }
 
+// DayLoad defines model for DayLoad.
+type DayLoad struct {
+	Lessons float64 `json:"lessons"`
+	Minutes float64 `json:"minutes"`
+	Name    string  `json:"name"`
+
+	// Weekday Sunday is 0
+	Weekday int    `json:"weekday"`
+	Words   string `json:"words"`
+}
+
 // DayPlanned defines model for DayPlanned.
 type DayPlanned struct {
 	Lessons  []LessonPlanned `json:"lessons"`
@@ -2786,6 +2797,16 @@ type GuideNote struct {
 	At    float64 `json:"at"`
 	Bar   int     `json:"bar"`
 	Pitch int     `json:"pitch"`
+}
+
+// HadPiece defines model for HadPiece.
+type HadPiece struct {
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
+
+	// Words How long this student had it
+	Words string `json:"words"`
 }
 
 // HandPosition defines model for HandPosition.
@@ -4624,6 +4645,13 @@ type SkillInfo struct {
 	Steps []string `json:"steps"`
 }
 
+// SkillOnce defines model for SkillOnce.
+type SkillOnce struct {
+	// Material A ULID
+	Material Id     `json:"material"`
+	Words    string `json:"words"`
+}
+
 // SkillUse defines model for SkillUse.
 type SkillUse struct {
 	// At Places in the book, from 0
@@ -4695,6 +4723,19 @@ type StairStep struct {
 	Of      int      `json:"of"`
 	Through []Choice `json:"through"`
 	Working []Choice `json:"working"`
+}
+
+// StalledPiece defines model for StalledPiece.
+type StalledPiece struct {
+	Had []HadPiece `json:"had"`
+
+	// Material A ULID
+	Material Id `json:"material"`
+
+	// Ratio How many times the expected weeks it takes
+	Ratio float64 `json:"ratio"`
+	Title string  `json:"title"`
+	Words string  `json:"words"`
 }
 
 // StandardPoint defines model for StandardPoint.
@@ -4840,6 +4881,24 @@ type StudentPage struct {
 // StudentPageState defines model for StudentPage.State.
 type StudentPageState string
 
+// StudioYear defines model for StudioYear.
+type StudioYear struct {
+	// Load From Monday
+	Load []DayLoad `json:"load"`
+
+	// Once Skills that only one piece asks for
+	Once     []SkillOnce `json:"once"`
+	Pace     string      `json:"pace"`
+	Previews string      `json:"previews"`
+	Sentence string      `json:"sentence"`
+
+	// Stalls Pieces that take longer than expected, the worst first
+	Stalls []StalledPiece `json:"stalls"`
+
+	// Talk Whom to talk to, most reasons first
+	Talk []TalkTo `json:"talk"`
+}
+
 // TableFault defines model for TableFault.
 type TableFault struct {
 	Column string `json:"column"`
@@ -4860,6 +4919,16 @@ type TableRead struct {
 	// Fields What a column can hold
 	Fields []string `json:"fields"`
 	Rows   int      `json:"rows"`
+}
+
+// TalkTo defines model for TalkTo.
+type TalkTo struct {
+	Doubt string `json:"doubt"`
+
+	// Ladder A ULID
+	Ladder  Id       `json:"ladder"`
+	Name    string   `json:"name"`
+	Reasons []string `json:"reasons"`
 }
 
 // TargetBrief defines model for TargetBrief.
@@ -6345,6 +6414,9 @@ type ServerInterface interface {
 
 	// (PUT /students/{student}/pauses/{pause})
 	SetPause(c *gin.Context, student StudentId, pause Id)
+
+	// (GET /studio-year)
+	GetStudioYear(c *gin.Context)
 
 	// (GET /teacher/{token}/calendar)
 	GetTeacherCalendar(c *gin.Context, token string)
@@ -9702,6 +9774,19 @@ func (siw *ServerInterfaceWrapper) SetPause(c *gin.Context) {
 	siw.Handler.SetPause(c, student, pause)
 }
 
+// GetStudioYear operation middleware
+func (siw *ServerInterfaceWrapper) GetStudioYear(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetStudioYear(c)
+}
+
 // GetTeacherCalendar operation middleware
 func (siw *ServerInterfaceWrapper) GetTeacherCalendar(c *gin.Context) {
 
@@ -10002,6 +10087,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
 	router.GET(options.BaseURL+"/ladders/:ladder/past", wrapper.GetPast)
 	router.GET(options.BaseURL+"/ladders/:ladder/progress", wrapper.GetProgress)
+	router.GET(options.BaseURL+"/studio-year", wrapper.GetStudioYear)
 	router.GET(options.BaseURL+"/reports", wrapper.ListReports)
 	router.GET(options.BaseURL+"/ladders/:ladder/reports", wrapper.GetReports)
 	router.DELETE(options.BaseURL+"/ladders/:ladder/reports/:report", wrapper.DropReport)
@@ -14725,6 +14811,44 @@ func (response SetPausedefaultApplicationProblemPlusJSONResponse) VisitSetPauseR
 	return err
 }
 
+type GetStudioYearRequestObject struct {
+}
+
+type GetStudioYearResponseObject interface {
+	VisitGetStudioYearResponse(w http.ResponseWriter) error
+}
+
+type GetStudioYear200JSONResponse StudioYear
+
+func (response GetStudioYear200JSONResponse) VisitGetStudioYearResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetStudioYeardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetStudioYeardefaultApplicationProblemPlusJSONResponse) VisitGetStudioYearResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTeacherCalendarRequestObject struct {
 	Token string `json:"token"`
 }
@@ -15435,6 +15559,9 @@ type StrictServerInterface interface {
 
 	// (PUT /students/{student}/pauses/{pause})
 	SetPause(ctx context.Context, request SetPauseRequestObject) (SetPauseResponseObject, error)
+
+	// (GET /studio-year)
+	GetStudioYear(ctx context.Context, request GetStudioYearRequestObject) (GetStudioYearResponseObject, error)
 
 	// (GET /teacher/{token}/calendar)
 	GetTeacherCalendar(ctx context.Context, request GetTeacherCalendarRequestObject) (GetTeacherCalendarResponseObject, error)
@@ -19450,6 +19577,30 @@ func (sh *strictHandler) SetPause(ctx *gin.Context, student StudentId, pause Id)
 	}
 }
 
+// GetStudioYear operation middleware
+func (sh *strictHandler) GetStudioYear(ctx *gin.Context) {
+	var request GetStudioYearRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetStudioYear(ctx, request.(GetStudioYearRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetStudioYear")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetStudioYearResponseObject); ok {
+		if err := validResponse.VisitGetStudioYearResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetTeacherCalendar operation middleware
 func (sh *strictHandler) GetTeacherCalendar(ctx *gin.Context, token string) {
 	var request GetTeacherCalendarRequestObject
@@ -19739,451 +19890,457 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhs3tif4KoiaG+HuHcoqybJvt+rDhv5YtsaSrKuSWzPb44kAmSAJMwmkE8iieDWK2HfYN9wn2cA5",
-	"ABLJBDKRJKuke2M/dFsSMxPAwcHB+fs7ny4WcltJwYRWF48/XVS0plumWQ1/e0735j8FU4uaV5pLcfH4",
-	"4jlb0qbUj4mWBd0TLoheM6J0U3D5jSKabxn5dynYxeyCm+f/bFi9v5hdCLplF48vCmr+ohZrtqXm40tZ",
-	"b6mGH7R5R+8r85jSNReri8+fZxc/fmT1giv2suhP5okiakFLdp9WtNb3n8/vb+kfsr5/74oUfp5rRpa8",
-	"VprIJfyFC6XrZsuETsyR2RE7E93Sj6+YWOn1xeMHDy9jE31Fi4LV5ln4aEX1uv1miT/OLmr2Z8NrVlw8",
-	"1nXDwhH+pWbLi8cX/+V+uyf38Vd1/2UBQ7ymmtWclolBtu7nE4d5W9I9rqRL7g9rqRgpGa3UY6L3FV/Q",
-	"kvzFUvqvMzJnKy4Eq2dE1kjqwhCdEr/6GLmXsk5R+uEPMUJf66ZgQiNDRMig8PdTqfBebphIDKHht6EB",
-	"Qn65jPDLZ/OyqqRQDA7b21rOS7Y1f1xIoc38H3+6oFVV8gU19L9f4RP/9Q8lYVp5i3HfhREPt5NqsmNC",
-	"k10txWpmDrMUjChmxl+wC0PrNWN6aFLFsjsXf6DnXFDY5sjKu/P4VTBS0RUjWpKq5rBza0YLK4ae4cj3",
-	"nnNVScXxpXDI3gBmCLt+8/uTheY3XO9/knhyqlpWrNYcCb9YU7FiEeHy3ss1sqaK2OcI14a71Y7rxdr+",
-	"dblslzmXsmRUGNota7kN5seFZitWm1/W0nBRb+azC15E/xm5LvKDGbr992BsCauABXLNtir6tv0HWtd0",
-	"Dy/txCgZzEk2q46uWMvYej+H5+SfZo12RZZE8F47ZUseXBxOauZ36Xc/rJz/wRbajPpkxURB+ztb0H2X",
-	"AEPnBD/yHAlxSBi3kyO31ezCH50oueVrumG/VX0aP6NiwcqSFaRkSkmhyFLWZLfmizURcCQ1FYUiewZ3",
-	"Vs56XsGHnpt5RhYEl3fe/Rtund8ue4271c6Q1sES0/tktYreVmXRdy1L3tvWUb62RM3mhSHaHVAECeGn",
-	"1Y4VJUBde1kTE0IqduVSDVeprAtWWyGkQFTvZF2oXHZ4Zi6aPxsn1nsU8rrLIF3gqX9wtuvRwd/wbiUD",
-	"69+6e6QoQJrT8m1AjCUtFZsd0KduxCp//96WdMGKdw1yw5Z+fIlvfX8Z3MR+7TesVvZO8fzHhf7hUcuA",
-	"KVHmXp3ZCUYXrUu8hror2rCpXLzhIn47mB/yifNsLXmcCSqqrDKSP6la7ibIWEOKd3IX+9Cw5IR/+DQi",
-	"nQJxBA9akjkCzZDmfp128sk9e8bKiLrgjYPoRWlkNddOXEuBijDVZCG3TBHBPuqYWNuwfXzd61o2q3V/",
-	"rJ/ljmyp2BNcC6E1I+7hWUTh2Ml6Y74ZnbT5hpk1V0ambFhBqCZG1JMHV+QSriKBFt3IcTDLaCfdjjpr",
-	"qZaktmGLvlhkZTmRvWDXjpZwRvVPqlspkWd1GZxsbIFPaUkta3ep/7amC80XjNAVNWYpYeIPuTfy8QrI",
-	"bgS/ZnSxZjWRojTUPeBG9/zYwq7XtGahFGGi2ZpVNGIjUMX6s+GgXqxKucNdq0q6xz/RHdxzc6Z3jIlg",
-	"kS2vnoHAZnVIkOzl7Nbxk4OX4+Q99OPPAtJ6OeJuXDNofJ/1Yt3nYqp7us09zbdRBQcNgHEKZq6Ph9Om",
-	"Oj5rJhbrIb3/G0XkTpC5eY5QURAjR2dky6hqalYQiTK3u2h4+meOwqtdu2zmZbBw0WznKKHg+VcoBDIe",
-	"37D9e1llPrylOl+KvKZ6VOuzowezngULtgNGac01G75T8q7upazjO6a5LpnzdFWcLRjePztelkSwA9Mt",
-	"y8KMm7Bqw/F67NtAmlXxd7S5/qKnNXqKD693GNEfVRgG5mc/PLOepOTplHLztOZs2d+A3FMHrq8+4V/I",
-	"mtDA+2Wdoqiy272YS7kJlfUMtj28wpx7T8WpWzONpDqc3hsJPgpmzqrRGbayZnHz3TBPdIMawfUkzTAm",
-	"h/Dz4Trchx1lU9v2TG4rWnPr+DqQrmNbZz7wtpZLXsLRoauaeROkS6hfjH1alt8oomkzI/ceEC3JA2Ss",
-	"Ufk1cRqLWirFivhWmrv+SbbEujYH46V4KvU66tUR5f7puT4GbtCclVJ8f1CtV+YWL84ztbQtQI1wvvCj",
-	"Oeo6wrRbEfKGXWmKIV9xEZHjoMVNs58WJU+58IACClWq3nfM8uqIKAIaKZT5xigQbOfEkZFAZM3g7OdP",
-	"cCkXjXorudCTnS60Gne00CqUbHlSuKIrFj83VUk1o02cnkrXVIwK+mt8yiyIriYueVh+jt9wQfzGyUrP",
-	"BPYbdvV+NZbOjpFaEngWmVm27G6lXV6Kv9/aY97l75LWK6Z05vVVsmVExr41Ooll0J1sygINHCKkXnOx",
-	"Ci+ofMIPSxktqwm+I6rX11pWUyQMjmBXPPNkShLXh9cOyXu7JmpyPvZW6k+IC5ZPOS8Xo3dQzPx9ojas",
-	"AEPX/A6mhWA3rCaOY/M5oEqELF+AH11uOx7T3tdqw4KZbA3PfkiYncOMCLK5P8eXobpopgl+f71mewJn",
-	"ONfHC7L/NxXdACWbetysRt5KibHDA4CfbGVVcCLsdjjKBlSbWa7y5LDMEWPOZ1QUHEIBPdacl3KxOdAd",
-	"xu+ybkAu8F3c2l2VScuI5LexFive3XqjZEKzMGHV5Jp6yShdYsi6eKLHfR3JY5Q3C6pHZ3G9plVk8Usu",
-	"VlZDOmSQ0CLtcQjTU9/JW4kPeDK4fd304stqxCbiJUDlJYO26cBzyW5Y2ZdAl97bqLa0LJnSZGEmoWbk",
-	"Af60k+QPyQVYkAVRkkDUI2K5pELIzo2pmLbaKIg7qgnXijBQZSI6G92yJyr+RUzqmVMwsakg7M+Gljhv",
-	"MmdLWbOOryP0XWhaR1STf2torVltVBGm0AGOuU201h2XSp5FGA+Gzy52oIMf7QYJQ+Y7q87jgmYXzGqE",
-	"ZpPTjpBnJd/OU0e3P19Gk3ZqmtG2tN6kf5l6xEbC6hlJByHVcAYzFC4wUbfIYKQo4YIgaj+gd+BYt4K7",
-	"qtkNZzsIkWNM22iHOupCn3i1JL1pso7Fp54QMwPUvLfyhinCFRGMa3Ms50wj69cEX++fxkMfKPrEresN",
-	"X0oQTdPF1IAv21JeHmaDff/oBI/5lilFozH290bTAtO/IFqSOSO7mmvNBAF26UslJ/HDuUVyvAy9Sury",
-	"lYKHf7icZd++wUdmlirBWqIE3y9iynzv+kikWIBYHZK4G0MtHzC0lAIfA1fEcMXMarBbujfEpF7Ln+8J",
-	"NXaeYTQaj38kg9wVVdH0CDMQyuYtzoBb0X0ZFf1tjDuSZ2FzF/B9KRhms9JaNgI4w1wANoR7Yqh9xGDt",
-	"ONBHw+Czix1jmwkZAIZBPjC2GbVxbRjdutrtiUcGcYO6SydU/l18HfYsyaK/2K3OUlpdukSfKc0vhhkX",
-	"VKALnnAxM6y25Eu9tpv5bGZYFkwqWrMo156+qVMVa7uqJIHe76t8rX5iEojfgPx1IB+cnmgyQA8cwC0m",
-	"SRjg3aNzyMJoWz/BjNE6T06uWRmJtbyy+XteAZ0RxQVE4YBV7Q+z1s6H/D5u3lg1hnHZgjaKEUrmNaMb",
-	"spRlKXcqHjpKTK2XOZRILymtaX3gjgDBDoSApANCl0Y1sBOKXohb7mIZR1IDlJKCF0b3JppuGKlKumAn",
-	"rdrmxh7IeSO0yI7rtWw0oTbfktjEBpQGZkOMlaNtQg9OMm5JlPzkZa+pWTappdzCLcn1SctW2u6qU0Tb",
-	"fBxgMXPaIGBN14wWET00mtQT1ETYlEc4KC5Jt8TJ4dieH+whsWSKHefndP90/7N1y09QD3PPephPMqLP",
-	"4rL8C4nZPpON0MfLniATdcRgwekMZZM+p/u3JRUilk96XMar+9w0hSXtFx+Z/XVFI/Hc7FxrtPuOTGBO",
-	"zUnF7CbIWjVaphlDXZGlbGrQDZX5xyW/wZOt60avScmdBlnKndEa15gT0l3lupcZk+KYw5SYxHNbVnAq",
-	"sh7NzY0CKWG/O7uwy8CXo9RjWxrT6OY0Fqj8cVvpvXc77daybJ0rpzvfZhey5isMxsb98Ak9mq/WuR7M",
-	"lB9nOG3FDtH6buxEZ0inGGF/FLreTxSQU3LOFs4fNCQh3rAd+o0gMl3XbKFVnuG9cPbo0KO/sEqj4fp5",
-	"5qTpQZXQklQ+XVKTtdwyUOofXj784d7l9/cuvwdvTlB1NaL79T5PBaFK8ZVgBXEPgiXBtSK8uLImb9Vo",
-	"IjFkg/E1slsbW0KTQjIFGgzk/5onanY4qdislqwcTeB8YZ5x8fiYkPrt1cvnUHhHSaMaWhKoynO+Ubsc",
-	"QzD4929L4Ih1s51jroNmtfnO//rLPy/v/f3JvZ//2y+v37y99/4f9/6v3z89/OHz/4a3/uf//Paf9N6/",
-	"X977+73fPz2YPbr8/Nd/ifoQrAzf0o98a7SQh5eQer/lAv/+IKZMraziMkSGn2xRxsrWcgW0fXQ5oKX3",
-	"ddZcv5ERRiDGkA+M+mYTKqpmXnK1ZgXZgUEimrKM19hRZXkXtaJg0n+7HHCCOA3OcaUREjUm5LqkXeu+",
-	"VJXUT4oCXZiV1K+ZwL/UoPAtSmZzXyqJU7YaHH7MmF3PMcO7quW8TYR1PlHdVM/WDAJQswujnr+2uZ8u",
-	"q8CNDVxyzaA2Ev78E35WSI2egQY/WTPVbOFPJbcp4iu8ragt1gNRKfQHBsITZUigWKLMml1otq3khRdJ",
-	"hui/J/WuiDkQOgKYtQaucHdLKpzX31oJStO9an1fLkIgOsGQ0CyyTvDhdNN6M933u8WiTH9Rjh2Dtgbm",
-	"YaQCZstFo5nqnNgHjx6FB/YydmBrqm1RgX/t0dghB2YaJQqyl8IkMRtTikSH+EqE58R5psDjCBkz7k8l",
-	"x/8WXOEfY0zi9YLQVRtzOZsTlrdPcBFYj4KbJUwHdQDzyUU8FuCcgO2GjAtQPAyd7ei89PByNpCV2/Vm",
-	"x7gIVN7O9//+9zEe0XLqRRDzD1GfhR9VkD4uWF1FnNY/ilVNb1hBjG4FPhel6XJJVEUXYYivqSpWk5It",
-	"NVnIWkDmwoG+zmgRdRuzGpV/eAAv/hl4D0ApAI+jAv8xF+TPCQHGLLPNLvxnY8hHlOP1FHVWrWkV84y/",
-	"4FCYWlG9Vh7uYS80/WimfP2Pn6ImBi90XkLNwW7ji37qflozuwMD2w9UOD4h4WPmc/tjlgX8+/HCvB1f",
-	"QauWHpZR2NqFvrZqmDrqlFrQxgWd+ro+OGVjX4SwjNMTFRGM1t4dls+P+HraR75YO+Mz14cMeSaxVA26",
-	"5eU+FKwbtp9L9ErN5Q7VnbJZpMQ96Cf5U3lhHo9NxKiiExNFEz78AJkknqWE0jmv5qVRfPFxG7dzQQBl",
-	"r9zt6hupE3WjYD2oeJmi83mCX0QKAtmediq5iW3w9FtrpIx4pyL695ZuGChtRg0WtEOxTjZ6xSayJiYf",
-	"Rb2wiRge/imWuQ0/kAfEaTFZs/i1YuI6nZDsFIKhRBdKUP+LypJ0SnM6GJmTxQK3egeJx55nX7vrswox",
-	"+LiD3EE8a/7stvo/ykl/RhyLd+KSTva1mxDwbnDTWBnVCtLgNA1J7yfr6A00GG+apvanI8OT0wwDh36H",
-	"0kMLTCUapp1wERSSHEnzK3LqWOjQutTcKENTB9nVVw7m8iYiNK7ZlmspzNkwD2AgqGKiFVv9g5KtZ8zR",
-	"oRvJuxCrTrFHiBdjHavdadZGRSISFdcrwsCjKt0sVTz+MOUKsdA/cZm+hhJ38ww6uh4TRbdsRirKazOp",
-	"VS2bys1q5/TkPSmkkTtRFzYveHz96Xphc7/H5Swvu/dotxLE2q0jtgeobV6kwPy8I3dNbTYEbJv/6Mwy",
-	"lZsbbrifj6XqEKta5o9ghEjFxJAz6+RU35kbZGh+8bSE6TBKccwkcwvwqSgUE1W5DxSwm5Ia3VQUpn5e",
-	"RJc2R2iIg2NlBB3w0rSbiuPH9jQ7M8PvS5uk4e/gIWymF3CrJzB/UCSPZ6Q5l3dfYXb0zNTgzVxearaN",
-	"IpnYyqbRMLHGpLxAR3NTTBPgpXUiR1PyIueFbplNWLLeARSgrkgKc50IVFkUednIrPWRZHgUOnZNxPQs",
-	"al6WM1IzWrRZDhAccVPKZ3V3ufV991QUKiVQ6I2rIgP3yrSoIRfvOrdwIIBSuTK99F6s514ziqhHjTB/",
-	"/UNCKA/CmdYVHxTg+VTgNim45EqDtxwoCm7wTrFDXFOMXJ3eg5vj6rmb/HfnLZxiVQwkx+dFrTFdxSb0",
-	"RcpqXNjVXt84SccRLSFb1Ixubj3y5JBIxQP/2hgMA+6cPCgK85GnjOohNIBMy8EckvyRr83jKXt/klXp",
-	"g6NcofmdJ7AG6qOsxWdX5Ey/9Fa8teXCB/rKgJOsoKlk027IL9BuBSrBkFI/wWHWXo8ROhcyYTSyjxWv",
-	"WV562NYx4oT5IPMOaCWp1HDzuwMqijmd/sdB2Gq8rNPWIfcH3NE9UZIsaT1D+6wsmNLTnCdY68uquDpQ",
-	"yTrmen3rWcA+MrOpAHry+Ejtd/CZI7LEo0L8V5TTEJGeZQBWgmYe3wus2Er4GxabqYrXe77YnIJFObvQ",
-	"ddwbHgTZ5ZYrW6TGMRdjxW+YmIKc+b5OSNydg3eK475hvgWoJEbWSQlIakvNaicn+khqkestWTqHMEyj",
-	"KW6ussLunt/iFrbTIlXa8+jWZeVNe/EdeL8u3K7PHBayE0Ozbi08Xpd2r9qDlBbQ9gAk8VuPLvnp16+P",
-	"Cxx3uk9xs3XQbiy12w+7eaUJAifl9vK9co/blLSkqdk0uSkwB+DzUrAZQR+FLdVCgwPlLqY/CcJoXXJW",
-	"E8OvkE0uyJyCL8Zp7wWeQietG1HIqNJ9TMTbfIypTJDxiZFu5I8Psfy4n+WOUIJedCOAoOIeg2DxyrpU",
-	"PmZKQk3ROkqOFcwxsEntCrbsZL9RgP6dIyRrtuAVd90KDj4uAeiBuNo4spKPiQbEejvcAisRlXnO1vvN",
-	"CCsVOnhpUdRMqQmm68H2ueI8WHtnrvGdbEqdqu7pruw3gUmGfLG2ivSW1jYXq58uLDeJQEN+LlKisjQq",
-	"5bAcDoaNLpOx4hWPlbPHWWSMDQ9zlM1H4uMidd2B/0Pul02J/lo0/+p4VPiFEQnX1sl2cB9JweJOgynI",
-	"Lc6B52aGyJptzwKwsFWQ4mdz10YLNazPD2YZJQnXMTPIQmxM0Oa4boE5oppzPpiKpgqdgHmaGTw9dg6D",
-	"JbkB3KQSZHlaykWEQ3coZvOVh6zIJwYyzbcTsxlCPWmBZHMiTWZZk/YVCXEMckoeCucEh4UUbT+V/oGr",
-	"GS32+YA9anIrBLWQdS6dFf/37EcnY5Apnfvtk6FmPKSYp72Hn0FyOLrbJbeny/FlS2zPfVEm90BkfRZf",
-	"c6VlHdFvfrRKHaA3YAI+V+iPnB1l/fvbLhr9ycjBnXCjRmFRXmoyZ6UUK+WKy+0tgNWHNb1hpYrDomgo",
-	"xZwCsjpweeM14wgf37BGFC9k3R7JeM1Wbj+TQ2e68ypbkNQIWniQUzAoGDIPgSv4LvqnwH8/Soiasfd8",
-	"y46vAAw89QlgGvVEn+IAt6053Jf6Lu34uuTWlxkdVJYIwswvFlPSdweykPaWascRI8EeE1gYVwsvxNb1",
-	"U7TCGVEj1uaUbekeTEhCLVqyLS0KbEXaaLmlGjwgtc1KtUh/0HYMPCsrptcdnmlX81PDC5Yui5tS7DYp",
-	"bQ/GTebscevLynVEUSNv68JmxPw0qpnjAK03CZbrlhDdKj/d43N45zSRQHO43FTCB6bUUtTDdUJj/JmK",
-	"4m3QieoUmK6nqRmn+oMcUwvpXcVZqFWJKcXdjLalhluKe78bNosSkdG6OKkXkJLR4vuX6AquqWYFgWeI",
-	"dPhG46hGVnrKVME6TBswTL/0xLPvOisiXZJfemnYxCgGpVcrPUGeZzhmaeYHB1ga7WUjHcry1+XF43+O",
-	"D/z7LNrQEHwqV0Edsm974HAiuEbzLh6QG0qbsQopLHiA6Ao0rIg2HOt3NbRMt4mTo0kbXlWx9C0fW3HI",
-	"HMKVt+yPd5UF/bLcwCPQaz/LbSq7e0G3DLMVzMUdIG0YotvSvZiGErnkntM9lPT7QmOEKWY1A9xCs+41",
-	"vUHVJ5oFuuQiAU2dgNV6lvJlT0yhqRMIfdbvFb8UfY1nghAOokbJLcPEI8MImi86zsdum6EcFdXpBC40",
-	"EtSaRv10jnpxxti9krHORr5FEuBUef1OQy0AsAvXyjZt4GIVRXVwsDCl3OHm50E5pCGxs/ubxOAcBpAI",
-	"TmuCMwD0kEaRjPbjhSr0bkF5vJ48Wjb+cusCgZOgYPRB49F9CtiOlUUqegxVKQtZNltB1rIsFPnLQt38",
-	"NTyFnfrIkRrby1jOWVjcM3hVtU9GbOU/UJwt1E2i0pnesF+biKh5CvUltoKvlrugSwBmkhsOh9dtcKYp",
-	"IZ/cnIdGe3pEvBEeW/qEq/i9bxeMKHs77FeAox7jOXPKUTQ94uD7s3EoR2sb54FiAk9GDw1weAyxZ2IK",
-	"83s6L1kygXnDqkTq+0gPGdtjOHVKAPBRihWhRqC6LMcJXlWPgB7xfQAX5VPgZZHRpqnSF+2Xu51nPPy4",
-	"z2P2i4/uXOf49hsYA+NKZVWGFdPtC4qUXGnV5TJbXe+BQWLi0H/hpVjKGMtMqICcXcikhyLhhkmWqv3a",
-	"1sKomf1DrHBtvGEGbVZr/VqmAEcBgxPxapV23lHlhIStKjBa07hhx4uwxiwokWmnENv2Fpdm2q1kMeMi",
-	"LYb22K0RsNi6uBMuk9oi7c2IlnH82RyIVhdOZ6IwZ9UDaIRt7AeQW3p99ifB7Lg7awyWAjDAuwgOS73G",
-	"jCJbgjUGjjD4fVej2LsDguq34W9MAUTF1VgaRplJyJ14aiP0x3Ugs9HhXCEJI6arsY/JZ7IzSK5vYjcC",
-	"jHJH76oj8FThY8mp/bhcsoWOuex0zVM++ZbiiSZ4id92vUL3aTay0799PoC/sNx0k+t84S+GzDrNdh2n",
-	"c1XcT2hHSE75em2LDQ/EqJSbifOC8xXhdWilMujhsE8QWrowZ17fG0ifjMOuDmEWu1tsQUunNUioaQG4",
-	"Tlc3n93he+Sop5rPQDUNNg2b74m/IPOHtMwWrYH3PrphnR0f6+ezuJQY5ALvbA4PAmxpjKuCXuXHd5un",
-	"cz5BJ/91JyCynehPJHRcmzK6B2nqFRNT09ftN6NJOJRPONDvKC9PTeUZ7Itk653GpgFPXWubWDSS/j6N",
-	"uVzjhSkmlnkeO4Z+HmwbHzUxO90/sT38bHKD+fYMBCnWkZ5KuN2eY2dBZ/qW81oSBKVoRSIR6RVVOh7p",
-	"nrvi6Xw9Pxsed3rC9qSouLtTXQsqXEp0+Tavqbv0itZ6Cqgurd7SeGmHT2A6QB5YG9tAuhoOvlprVpAC",
-	"kFUDfw3WGtl7akYuJ/QpnZCs5FqDRxrKzmWxh3JuRXlBduAb0NBf2AZSzDCEG8tj1WBWbV+/Gyh5gNc9",
-	"0J4Z5DF58O0jSPAWUhOXGzmSEYlZSu42x92bBS3P0wkRfu/6weitg4DOC0hPjeIe+vscfqyHIcACuLjv",
-	"z3Z3cu8KrDY1EoDZXpG1sJiPbNFgSlej9D76uaS6KOQNK3Vu/t254XZ7zfOq2pATQd4ew/+T72bk+//3",
-	"//5/fohW2uRkaVrT7hC016185tjAJza4utKUu/yVR6A8kKZcx+C43qKAJlBsD/nQcMj8XUIAvb1t6z0j",
-	"ShpzeaIKAf3IY81bbYB2ULy5GyLdV+w9+DZuWNm6bCwe4mwiHGIpV7GU/4LuvwHF3RhEKB8XZl+Oywh8",
-	"JVepBpYT7W6Lpw55AlHpbzZXxToHQIUsxqpsZaEUDKEJSylWfk0z26JAKmZ7NbjyrjyND2aQnOCw6sVX",
-	"EzB9rvlKJPoUeGjMTBQwfAETR89gbyCUrcjkK4gCt8VEszbEDMV/Zk+uCIeyQ3jecrymGy5Wrv7oVDYE",
-	"ZOeIyjlXrL6BLlHhbIU0YhF8p3KpmbBw6+ZG9Xrlkd6JqGLqXRWOv2dWvAW73banM0fabYFjKrfCtAR9",
-	"BmAjU72xHS95O3dXJPn7CVVyrolKLNayYeq3LEflsQi8qpT6rIE364mGxlfASK7/zEF2ahcx/MHv/7y8",
-	"9/ff//fDf17e++73vz7+5+W97/Gf/iV+A9NOcc4WAZPMf36F2CYVC2CRmimNiee0yGhVAt9Ns87zaE3F",
-	"oqRqHW8JJrE6bA3RLkeZNZvWmTiXj4omUVpf0L3ZHa5VuDtXQXISEbKzcVta2N6X4xlbR0alp1Q8teDb",
-	"07Khh/MZU2nSvf43le1qggxWIDMhiDjwWWmB1RndJIINWdeKjUfK13TD8NBH0/v8mHB/L6AD+txuWVNN",
-	"sZNcRFZVbMFpSegcuaFbSAl5O+N1dC5LyncMb4Wk1YE7YI0DSeauB5AvI7fnK30uE+mUc1q/onM2FTnL",
-	"mVyRRqbJ5g/mmPkWCdpas1yFlKQe+mYASPagbhPaMEAChZbEVdmfBjabrLSY0jwhDicI/FSVAHGPSfBE",
-	"yF1Ig7lEA3RCV6PJZV8VE11svgDszyh+E+rZ2iqjmAreiOdN4uKumwn67bsmrt5WcsJcryupk195PaHQ",
-	"qCf9drK2DRYiTSDi4u7IRJvjDO2McjQnUayl3coFzxKO3Hbr/O462FjHoC1/+X4TFgcqCAjb4zwgr8pY",
-	"3yrKE62QsetawjaGS9soGPBU0Hmi22siei8kIRd/ljvz2s5dLvYGJPO9OdEzCybXzepUTJvfDTnCI68t",
-	"Gt2tqDzLmrFhwNOx8IdtHjeY8gS1Oqmon9Gq3DoF++jyhWfobtmClqvQhJocm7lmK6cuDXTciOg9Uqdy",
-	"nZdcFMp3C4RW7CUvmMq6820K0IAqIaQ+SEkxQ/i2RoZcj9EXYVQNyy4zgi19dzZ5mgrimrhYMholBZ2N",
-	"56BdG0s6iKMhTYEGZcePEm/diCPky+iRaZ05WgV28OshNgHmHWLsGZgIXARFe8fohq0maLW+1uC3bX1a",
-	"5a8z64DGvmLOcqCbvZUBQTzKiFEvlW0Cn+tbOQQ02u1g2EebmGCvpO2O7CaIXo126Q9DtQ2v+Lym9T4e",
-	"q56WAfFUyk0yYrmQYuFw+vOFeSllTGUGpd06m7CK2Si5QhJbw5tZgo2Xf3LKUBFRT1v/W3jnbE0sXfIB",
-	"0iGgYju7+KaKmLNBNmK8b95recOe4ZOfoWeR5mKhn0b7KD7nyyWrmdAY+AA3Dlek5IIRWkrBrshlC7+N",
-	"CIXQ1Rfcylwk61hWU+j+Rmr2ApGwYx0yGnNHTStcnYQUO60w9jfFinQvi1onjA8s+JxQihWWica4cc2X",
-	"U0wE83jCkY6djhP15Bl+dYxRK10zvVizqRFLuNujSdGOaGQhb4weBYoFNzxJiTkYUkG5k+Eb52h0pTnj",
-	"Gb32jrAl2EiFtu+DPWnhxnmSh0u1029Z3rPrwcmLHnLrqR+tWB6CY8tN/XSB4VPK5Vt0sYGi+VdS6WQx",
-	"KMApntZRcdBdMD3pszXucG6xJTkT2gfGbbdD5J1lU5ZRW/g1nVqNpOQyYYboNV9sBFPqmP5R7cszHCK+",
-	"yPA2TQIORBpGmZ1SCajPiV4zY0uCM9Oc41wH2jB8SAaq4JFe7JppHs0JfSM1kXCxFoSKPdl2GsBHa59y",
-	"kL/O41kZys72Wxn4T7ptdtC5Yn0pEaSVPj9lhtwiZgjKe9BuiXLmoeeDQ9WoZcLRaqyl9+2paEoIJN9d",
-	"oamKOPp7SJwCpGaPCnsFYJF/NrQkRhiSDWOVgkALgAwliv++uxwv3WlrAYMqi6DsZZU0whE8lm/Y6OwT",
-	"03t08uwc2x3uwuBXDwXWIT9GGSxycx4NSLxl/27x+fpS6uWTN08sODWGOc2j3ZCnireYz3NlHS4+gr3r",
-	"5uc+GqeHbXs67ai9FGTBhBlBIxzvYSmSWKx/zi9ShudfZVcqs3Ke/eyG7d/LXLw4ELFhxwWbN+D66xir",
-	"c5fIg1vlY9JNgONHWOj29PwtYj+wgiYSoeAnc7ptD+T+ZVKV1PWwWyI8aMtAYfIC/AOgFI2GxC3F3TYh",
-	"bYI9ngXsYUluqRJn0FiRRsFWSUduL5sRdbaKcnM8oEdUYgs7elTYdNjlDI6kTttZ9TCbkti6rxE4NuaC",
-	"KeJZ7UvKyybRriIfCiXfMWX0qicTLAvFhJ70vI7CZf3CKv047G9AtpSXRLH6htUzoqS5tTBeYZMg23rU",
-	"Sltfn8s6tb3+eJkMP3lPaf+3BjcregHITE0pEuHW0E/CfnyG++2p3caf3HZHmUdqvkzZgXnSxXzhLUiA",
-	"WFTbId9PSJPwXpGoYwB9Boc9KOlySYytTmhZEkiYnqFFfjlerOB8ndYSdy0ZnUWeyM0J1h0zWVIxNZoQ",
-	"D/nwW/moWFGQMJjCOM5V4MuLAAp3Sh+DVThY1cjOdXe7W4yYeqfbMyzEKq8yJGmDsMKQMa/cHkMBLAxp",
-	"Z5tavDO9+96hgtuW/aBuzywITkl5gSwIMTmpme3cWiii5bcXceT76Z2McBdPAZXz8w8vuB6xfk8YvE/0",
-	"OWDizI9vU+B2yet3cPv6BQB9XQa3RQRl+N8o4jJ++t/BtQwj8x0YQzXXmgkCPyPaKyOvXz5/ifWSUae1",
-	"MeS43qeyws4v8OYO6Q7kXYAaGALi2b0OtypkHe+Os0RqlxE9UL4j1PEgiR49YMS/CutJAy+9oVtWXFd0",
-	"YqdK5+s5HvoNb/ppFpmDY0PnB9z3A50u37DdExvBnuj+i8MnmBOzlw1m7xsVcxZk+T4cTfJdR7HPbJIH",
-	"V6QwxqxN2bpyUMIVrW2/0QPPRZLQBy05RnwIMnac3kgN1g2KBptnzuMgFrHewEd7WbAph3NqxHoMJQBG",
-	"oEpk0n6Mc5Zbmd05pFWCz56VfDs/ksn8nB9djvIQEmDKGwCb1qfapUcUgZmHlLt8NIlyIclwsASNXOPZ",
-	"F7LeTiXVaY1hhx1l/bavw35dVv0EXQM7H350OVpp0Wm3mqBRF57oCGb6KjLFVTklafIN212X8mCj/nWE",
-	"nN78i3nFcfwEiX9xxbBTCk9cy7CM8N4h4O+EYcIYTQfh5zJafYF382BSq2xW636HmzZJEj4SI1RwZGIo",
-	"eJE6ugnrnJZLfPxCg6TUjIV+dxlbaQRTZUoc0RXNBtv5w6Oz7qYrLM5Y4fexBYKLXw1nBlGsQvNJhTYW",
-	"dNCNbwJdct1qxwUxTiFnJwx3NNc01Xt5LM/MLbLUFKfjYW9LW2LMVGsnS7khUli10ovPWBMkpW/7YNrk",
-	"Mhgqi8oPx67XuS3LAMIHJYyWuw9BZxJ3w+tAME25fHnJ3vTV74fffz8e87yd0ORtR9wrV+sT68iACL2u",
-	"ORwvWWCKezXz+3HV1TfvieHjma86RMEHD8lr/tTh7jGxkAVAATuw4PkeosHAC5hNF0KCz8YxZ8+EWvqG",
-	"sYIVh2l8QhLXl2ckYB4TVbH0gAR3/3rD6ropbV3O5K6U4eQe9bCBf/+vf7n/zwf3/o71ov/HX//PaMlo",
-	"D0jDc8CDWbToKMDivYyBgXVAYzrYipDFeKBIxTAO2T6BXcK05pgOq+mG2Wpxy0qAzOhFLNSK25i+gD0+",
-	"AFf8YQhdsQVNhCnPLhAnBiIYFoowjRXiEh0D8230XHlfXWAt/+vYSzWD8t4+qQxtdEAvWyIfybHJ1YW8",
-	"k6+d3w+zEU7xzcz7nrOQNJfR7wToJANQJv47D6O0SkQZknFKY/a0fudj/AaDBLltDct6IgbmkFasUuRw",
-	"VfATLKYbFmt29AGw4h3su97JIDskuo0nkfDoqv9zFeI3QvMUbAtVGkvPRdt6FJDRc8rKd4xtiliX2utG",
-	"mI9y1b3Uf5jkOQKOcEMkypBxg1MME3QPmaJf1yLLVWIefDKXTRQqutxju9kVg1xJl8oVKe+jUJp+cBNF",
-	"Xbh34ZuJMevDDq9+PxuITk+UEtDFI6+bzi34jM6Eaf8EjSfoG0M89jgYxVWjXVQLN8GYyHhrn/OAT8Iu",
-	"SB7aD1yviZsTlARaZphBFYl5r9y3nVaOPNVtPsZh9RQcvBxFFSEbJzeQyOzcN8n5FOH7B1OTKO3yUcr5",
-	"4VNrr9nkbPWBZP5wtSeiy9jGK9hmoxZQ0gyprBi+cnXpHe/ggdSsiZLYzWVrLDX7SlvemdBiHww2qTkl",
-	"vzWNHPiGfdQ/Bv7YtKc2gpJ6TKfabnJHmBKblT4eOHV9jzBMD3DTia6yLfg6PhJN9Y8f6eL4/A1sQ7GE",
-	"9kFSJMzGVDsmN/f+b/5UHELyIcygrI3JcoVVzzuumC9lil7j50qiiCJxXmPVPgCN+aTjSGJpt6otNOlo",
-	"ra+HciNsCbENKWvrkXlwMZvSZfFc+ReucUN2J0eXm2ELfdrV2nQNx4Ft4oZv3GZtaqefpYDlf62YuPaT",
-	"OghX8IKfUuVk5wKfiY6NfplYvbP1TkRwFGOdI15qwKAQ0Exj4ZmyqpliQnsv0wA00WgWcoi+m2q2YdZz",
-	"E62CzimunwDUbccJkQAHQ7BtNbAfa2j+gXnRXcZxMNhnglv8wnjZDogmOxaPzycgKtNwhBZHsMW98dAC",
-	"bkHRrXPY7f3bbKljoRLw9EEbbtuhBvrKUQII3FHRhb+cVDl53r7f9mtuZjO71Bh53trYzgGoQlvImYeg",
-	"QZVOIVueFT4jbVl4b84gIoOZaLQ3LY0iyTABhWTQJZsrsO20xT1xUHN5Cfi5pkjQsCSb8NjeewDrNwlP",
-	"hOGRLnSIiOfsWR5Mfgo4LOdLKUsAiuQ8sT18HmDfZePLUKXTyLeT5WTmHXgIo+JuQ7eXPoHUmjQ2xilS",
-	"Vdrtnkb72ezHVtDyQ1xwJINRByYdGnGwAeMbe2h7wBy8QEo7eb3kOLqXRx8iYtSyGuTBHVW2X+u0DniH",
-	"+GzYfwzLJH60/UxCZMpY7GZSz4NDPEbPYOlW7O0B6au0k5wgExH7Tm5UFQGTs1OIL1Ovr631fFiEerBL",
-	"Fk8q0Cti+zIAhZe3Y60BHu5Zeu6yiuHZ8g4cSAcJjVb5hZET9vlLVMEfjy/YAgvitC1hZpZ0aQz/t84V",
-	"m4JWmACassaiWcdgCKFWr/d6vTXW5kJTKHI1U1XeueD/4iw0Y1jFyye1TlRKl3zDUne0ecn5V6zf2Qt5",
-	"Ywtu5yVTF4mGfCpl3mMPgzVfrc3dL9iKan7DEKdN7kKXRcqYL10T/HkKieUtbWLuti/Yuj7zyPOwg+DA",
-	"eWe1kuKIDOjjglYnRaMWUmi6mCL38YXR4uojY0n+6u8y5wsL+2gdZ4CKddgPMrq+/NhU0CNqaucn6/ux",
-	"ZPcxkHaXQqgjS+92wCgLxW90WlW1tG2+nDQKy5PMBOsbEKBmTiGkUlT0HA/b/J5vp9g0ZjlPaT0NA3oA",
-	"jNUq6C0aK2BpI0IErWyuDgS8LMwNxDAAnKPgRQKhtRGxIoonZUnwN2wjobZmm9vWHhq/LBUjf0guWOF9",
-	"4NtcI+eZ+XwUnBWbSWXT+TkmFcW+NAhM9769Q1RoKQA4kFwmYOdqpf8RRfcEpRu6SCiPxOqrGmWD9zn4",
-	"KX+fkDs5ypbu2H6KdQdU1y7RsL/1SQcso8unSfZ0GtpYW7F4s7TBtxJ+F0S6yS9StwW90S/lqYw90Met",
-	"1HypphXKxyYgxSufzxCrN3OO+lgPxpfPX2KtKet1tL4CTcV2jHa3xARNT4Ze+mz/NL4RRSjEMzXB+YNa",
-	"awJe0/pk+8WFgOnJNSQxRpU++3a65+Ok5pHF/oWs81HXoafbZD/ihlfVhI243vAqOogROBN88ubxFOKk",
-	"A4Oa0DU9nbLYI6xmH3UKokTzRIXtDa15ClccgvBoImzJQm4hWEQF2i9mQsTcjAwqS0ZUnMA0CyIsuLp2",
-	"5h6rrHPd+El28eBdY0eH3+UPi5cy/lIORLHf0EANCc9twJ+zVl8Kryu7jS2Htfds9/IJro1AYDm9JKm2",
-	"2fr/Q2CnmDsalVdEWjNPmP35M4yn56Ee2HaDtwyl4dAzfHNDWFOSDObUnw3YcAAexVcppPE3TkoL6xQ6",
-	"uKKoHddrj7dvt8oO+D7pAzmXRMt0sHkIR+tKsUfT8ZWbTXQDS7pgxbtmehGB4kXHGdc5ZhUFOK3fT07Y",
-	"muaXGhBl+ESCBK5jwcQUtVpWyaKfv10OVvn8cDnYfiDSu5i7RlNXhM4hAUDW5NK3ScAObTH1HfMXzzfN",
-	"iotp8PxvuRj/6ljjZmi/kYAzRSoYG1C7IAC0o0Wcq6k2/qC1bpczsUA2llH+t/GEctvWYHTHeokRK1tA",
-	"7QZOLeXfGqZcycLB8RZql5DQVG3GRZJ5aOa+khr+ul1gOh9vFN3W+wVEr82WSHeGShSimZ/8d0spN6zA",
-	"8OjMaFDw87daynuLUqqs4CuPo0MfVgu1HXAqqayGpdliLfifDfYDFp30CddZp/J5FEYZwt/mbMXN067f",
-	"R5htYeadCpQgQn9YwlTbRrt+2HA4+EPczU2VPkfbqaRAvPSZqkrTPSsIut4i48nUTAS6MyJZedz1quj/",
-	"9qc9LzHHiiRUbVzRIjpV+pHIMVHpD2S8ObmKCcgP632KEjlBMN+8NJKTm7AhvRP9yDal4JezAEvIdEGN",
-	"tg2ItqQO60eQtdyk7f76PRuIEWGzbWvL9hQ/29bZ3x6QXuj20pWdYikglpj2ot1dcoy6oCMOrcwEdqxH",
-	"zBojK/XIBvlhCTgPP0iSkFHnxBMCFYFIxLaLFXbEhh70tjcydWcD8na5INCNtj05ffJaBOGIZxLJdmIm",
-	"vBNKODecKnedpXCUtKpfRsE5se+NIvN9W6ZlzHJFtJSk7OxYKK5cBWwstQGyaswThMIXCN44+R6KNCSl",
-	"Z6pIDhUQBU8AV4R9rNjC7BvAAuI9M8qJMtEIA+z3wcwkZ4xRpYFNckZLd7ZXJV1sBjbLFRiGI1qmtf9i",
-	"p2Uu/EQ+4TT4IXecIOEhlp6ZE0x3kCGuMAX5Apz5eJ49A/utdrR3NLF8PPO4RsiJIwLVTfzo9J9kd90+",
-	"sa+cgACg7rBSxc58nC+SeJt5ktLWX7QC8wIXECUPVD8s2PSiJ5Wszux1uouVBwXFcy302r/Gm/aoJwcV",
-	"COGXjqsrPCG0am+g9q4PpjgSQq3lvGTbGAS2prxM9iNuUqGCpLDHfxi9Us2vs07aUKNSM1/VtvnIgfes",
-	"ZjQWo7QdYPAuBS+LytUvn9M9AEPGepDRejRPyM3VhazivAoh24qCNZYsmslGN1vV0fqaJxYoRK9rZqxA",
-	"CAHBPbWq2Q6Dt1j6z9nkFpEHy+wdHEbrIr5u8xNGo5YHrQ5nNjOI18RhQOQ1qzKDJZNiD5prRjv/Hq+S",
-	"ilQCakUTcZwIilgOpZPrMyri1ORQey1NvIHRMoh9L5Dj/VAaFasJ631nHn9m7ugjAmQWtOzgYoB/d93+",
-	"FnTLiGKLCT094QPPaTxkV9GonQv5Dx5GbCdrvQZHCSj72cesxamNp+PuJ9db1pPyJ9Bj/IoKdOefoS7n",
-	"CPzbNvk8RN20FyHSvxOEQ3FoxbU9oWH1hE8iRiHVUsWzUHhCZu6SsUfaM3TA9r7ZJ26JO5NDd1k8IXxq",
-	"bcSLWm6TtRGTLFs38tCc38bxr1xIyDa/U2jxCMPpUsx8G2hS1BT25UgMT3+l5N8JiTNb0livnZcOK8T8",
-	"bC4nsxRkjXABgxWeLgUm4o1dLmUNXnmqNqww6nrb3FLIuSz2ZCPkLjPCOTWV3fZMj07tEChlRxUBu8eC",
-	"2lesNjNiRY4jt2ZqQvLkgLI1rRk8Dpxy2Z4vbTuFxRyjoZ2mo9puzUvn8hRSp5Bn1EhCC4IIHp83Dszf",
-	"FaUBFW0yOU6kzeXHXXVnMCEjKqmQIVOA6oMpf1QUvLBVowspFC9YPSE23Hm/h5hGVSLTbah+jFaKKEmW",
-	"tKOI5uSt9F3SU5KJFuuBrKRjMBZOiA17tsE1BPPzRV5uUp1tszSPccq/NaxhxTtWyToS07oLNKCkh6/2",
-	"k+rzA/7mexRrVm9z5GFPjNkHi5pCR6eqmdvDN9oO6xBZpgMCbafuBowR/p218g/KuptoUuEruZtsFEJ+",
-	"xO1xIEw0vjBnMvRWt2ZlIkg1STuCz0SHdr7Z4zu2TyhsGmBcO428fKcuRzofpzvijdgI1KDnpVxsME/t",
-	"IMVrcqlIr6m8vVnshePmkC4ieQdQjEUMl8D/0N/loEnq0QAQboD2a8PzjAs25wg6vnjHpUzHO28qtDwm",
-	"OAG85IkHeN3PT3Ra5XHuq26vXCfbImy64BVn0canPj+TFoUxNgCQYItt7chKQkwoHkqwlt8EFwNs0bWz",
-	"GIes+nNY6ZNt5HTRIDYWGkWfwMcsJyYAdH3/OKsgWnvaDRHStU1NbXmmyyCtHR5scfp0/FjwqWhfAeRr",
-	"2Cw2Gc6NHRJFFOUFMfcmo14vLxm9YWCjYlJACNQaLaHa0ZRH11LMmrzGBoCjwCA0JkbVduvEt3eOGSZN",
-	"wmRB+WlCpiMUznLmj2kEbXkxphsd0gG0ydvG3OmorOcC3DmQQv29RNZJMDOgjNOFNjy9JwK6ofahNgqu",
-	"U/L9rK4mwXYpnBmc5JreMLKAXtwFgRrETvmi+yWMFqchwKYmb3TPlaNriF5hCeUWEt+uG852bzkoRCdC",
-	"C5y/LDwVgHazjlZPgjX/3rWJjhvHbzE5K7sN6zRC1DSeJeOD2/jAY/KALFlZEoowbg+JWtPNfka+I0qW",
-	"vJiRR4RRtUd4z0bxRSLJt2YLWpZx5UM1mJGmNC9LwtWMXBItAS0ux+Y/GuQh2IX0Dl7Hu9uCZ6gTQ4Nw",
-	"g/VGH+Sq8u0IxPflt38fBPmeXSwxeTKaG0L0mgoC8cQ9qcyhBvi1pmYJvD0XBov8VlKXXXjIF1QDZCui",
-	"ORMq9jZ/ShNalldBh4Nuq4E1TYDA4S9D6dSGtjbc7hJtYAY+RQuiAIoVVgoPYbGPkFdpWt/E1v2bAC6x",
-	"sANiBQ1GaYi+aJaP3uMB0NCM+gjs1mVTZN18HJlmwETt/gzaQdADJQSLWXN1T7N6a11HnT/vGXjZzNru",
-	"0VUc9f9dI8bxOodkk/MbnwRjtmV6mv8tS6SD+gNxwS20F2pd3EnJ3sRQG4+uN6FK8ZWYIukhypPj4VcH",
-	"tJ+wWRM+nwSOmZQlb050V7H1VUOp9IyDYDPAssxII7i22Ser+OtNmcgnXsvdK4mbOxjhso8deVH30th9",
-	"znobaIGs1CCfPZHGPqHqexO9PrxG62AM1FruWDEL02PyD1wpY2O8tMXAHfkpOIb6NBNENa6Lj4reFBND",
-	"biXVjDYJ34ov5j9CRaHdG/9IfaVuxPMmERTBqon+nVgZKtmKikg+2PRa4LQa7AJhudn242qWDXi5RPoD",
-	"1CS3XW3oawcxDrdcL0Riovgaujr3ZXGpWS0AL2hCxoX51pP2zSh2hU33Gv3OB5cBFQ8nua6NsdQVq+ls",
-	"uCig/8+SL/U6gLOGzLJliV3y87fcFfSMTv0XLux1OwXG9TVjOgrvwOs6VtTwwTWlwrpVBE7GihSi5YpB",
-	"YTgXZCGFhjrXrXTIMqdMJ+nHR+isBOcP+jSaKp8jogDHttDEzcD3jnP++tarEXaJx+3xBJ51mT55WEIG",
-	"j+BewS5MxCSrXQ+jiJ8/R2Tg+zM/elrzavkzuD239A8sCqG6qWl5b8sF/H1N660UfOH/YctKWQR/X6xr",
-	"uaWaL8BQ+EPW92hdsdUKOk/DQ51/gCfmtdwwcW+xlpC/hE8d/iM8ueQ37J7HA8cHu/+mma4pvKSi97tn",
-	"m0g7GEY82JJtDGaISNZUFN+oFpIEYYiWGs6VMdoIchkiqJk3m+2cPDC3V8m1Lt1BJN/3jFjzmYmM4YDM",
-	"J7xyBN6mZ7/sYQ4xs2wZOkx35tkRFhznQll7TIG4t5sLQqFpYD/pyiMDOf6F5vz//fWri9nFk6fPLmaA",
-	"KhNvvjYxf9VjH4xRwE7Kj5Bc9W9VKWlxm+0qT+4QeVTHx5GOjIfkcgtyXxhtMnNtMTcOkThEdnbKlupU",
-	"vnR2Noxtvp/xplHKlhY1MFrZCk5wxiy2lutJtCylq+cZHUEqxeclSwWPl2AvT0u3mZ6Uy+hx+CMMTgvu",
-	"n92bgGhI6WCNdm7tuuI8svCluwcRONcoZEq7KovEF111O9AZPpcLZO1GnV0EjU/SXqxrppsq5mbZsAHB",
-	"u2XUmGrFYwKbA34Ao07NCCWLNeX1jEDKEPouHSrDbi0tSFwAD2e1MHgLwEpEHCTOn+IhEj6Fh6CSpekT",
-	"f5RRF2u2mIC3BrR7hu/ErJiU+QnwAROHeQFgBTFngPloBwz5hhmzkM4lYNTOWSnjjg3oJjKEoO12eRa6",
-	"YSclTMHUAVsmekIWaykTHQ6l8CbajiKmFaOLNbpt3FrXVKws1gEty3hm7J10LiiaAxMCz49fot0mz2Ge",
-	"BwJO9RuSPKbAarH8U14WA0HxSJsZucn02JaYjYtDDE8sIlFLrvQRp2mYV7I3/3C3/FZwpdNreeFQQWKt",
-	"7fsl0+mEtS0r4l4Jj1AbqbK2WRWKMdGetEg+gpAaHrp4LJqyHErLPOhVbd+b4RBGbptPraRgILIdiGoM",
-	"+sSGfw7yPGUFiR8iKmRiLGXtbUugNlEOyZLcF5QivX1Z1XKHSGgRIbamKhaT51sWbZuhrXjpx3ytIMzr",
-	"RIgPZ/hO7HNOFIfMjcLWmNdyyxKCjY4LLvNMLwpWYpWPX1Qw5ZnTuSxZo7sRDyg+wRikLR4BR+0VWcqm",
-	"BnpDZNHY5b66vpQ7YL81X6175hv8Y54OXSJUe45uz4uiZMcooiUwvn1/hrOLk4YvdRQCL4FbYSMs/VIg",
-	"uRuozogkVbA6IzaPXdfw4W6BxLpzeoMF8VUkJHkIWoSgREo3C7wrpISGhbYg33mgVSVDbX4g4jIx1yQr",
-	"RcZ6/3SqYYsvgTy+h8mUrnGpZAiYxkvxVKJMO1DKI20PoSMcFllxTYwCUvsefVfk3gMi2E0UxH92MZ/U",
-	"/W4IUANO+JNUFf2WqacZPQEP4Cuo4ZUL/23/oQGqLWWEZuuoB8kn4+5sT3ELOmPhq0mjgJ7bRmms9rsi",
-	"l4j8BX0tbbwQ78c4WDbd8jJ+/y8BEDuCeN8IwMEBZwdgxlBSNyULm1kGOWXfKCNkFYtnlCX0ldaBEsPc",
-	"N3PmKKuDBzvhYtiiM2HNpLJMg3JmwLANIYHyh45CBrxvDRmnGJhVFUU6N0+teZVCUK/lqqZb0DNSb8d7",
-	"b+DbCDeFHTjSyABHgGq5PpnIhN1tdwzYgrzgXrTRcIx84LqTx+23WEePGOQtiCi3Pui5HVSYTvBZz2vZ",
-	"JCMgk4XWiPCBm8oOmCBBrLuPbIRORXUTQPWZdze8317eOFJ0ZqVM5E5j0/1BReRsjVgC3Jhou1nfQL0f",
-	"5xMaq7jGe7i0HdGPTgmD0+I+FMwsBKBBunmFacCX5pHEj++6nNQVJ0E+p3vbnqfV7yHKZwcl2gZ4XHdf",
-	"s6IotYw+2I+NdlXiYOb5+WuiYNNq4g4U686xzTqd2CcoUKjdObWTia5fU57szz1BLXMALcOu5aDt+WR0",
-	"MphpCposgYU0u9hRrlU2SlIoePFNN8sk7eKYY1ja17+FMHkY0vQBMhgRUsjOZsWt+E0iLSqdy5CAs9Pr",
-	"2qWGnthYb2pX3tSX4jaIK4LEdi920rEeeh26i4LWBeDln+okSyouiZFjRYfzki42v7BEfv9QH3n87SfX",
-	"Tb7/8tqW9MayiiYmyDK6eXE4lellmmssE/aJDeEKZjbJxdOjM+rgpaVZ9ZOkiCs0Idy8cu/E4MQfPBxv",
-	"/NWC1H0XgtR9F6sw7CD2DePy4bziK3VV2j6nhem1LA4hlj2Acs3MeiUHSc4611iQPhIgCEXKpEVaCTpH",
-	"zTgOkFgtF6tkU8StTKZhpXVpLSfdGjUAQ8oqUTJvJdvRupv9Z393uERaXJqbbpo28Q6dGDeLzot91AO6",
-	"xZCwyZOA/mS72J1dmB83vpZEO3u6Siwj7CmXbLT2jSJyJ1zszZ6J0BPQhgS/CcO50Arm+P50bSPDvr8m",
-	"zJ/mivjme2dLbpkGauCx9aJguQ66FuqVZoMwiIO20sBhbI2oQ2SLBS3B6z4jD75//N2lB+ixtUPUQaqm",
-	"Uud7CAoAIc/aAgsjZhNx+syYKlIxMOGiWKdcWS9mauo+DemHIAnp3oPxnqUOraGN4R72dMSyhg4GyYih",
-	"GDQfClrZJ+FK7Mlt26Idpi1FmyFee0hthLFayLpg8QaHXliNm/Vf24mZ1r/e/GLfHj5qVRQN6VXLUtbt",
-	"uGbQuX4p62nQ2iFO5DDmpX0O0KjllGQQ597JQRTLPrap09Hh/gBgsMUFxNlbyjoYlQyuf2uvp8w76/yN",
-	"cs/aGLeH4+86G+ffYvZKxfADSv1EaB93Z4oiFsqZaArRUp8S4up36wpPHGAT57dDbNQRwKjZPX/v7GbT",
-	"MjdueAJWdvrycrkjkcbEeK8NtCeedREecNoeY9pxn1ti7Iy/p/OSJRJpFrJstiLR/Fwk+7olYD8yq9Lh",
-	"yzM3dgAaaL6bXEE8+dxcOPghhX38VGXUY7VmrF+Tbh/s8P9h2rZF8OqO8uMo8FpaM6TbqmSnNGZx4SOY",
-	"WvvBGKH6ko+Vyd4V1BKOLKiAAvdJl2stdyojjlxjlbijvJ9SfJvrFdPY6/bowH+2Y3pSWkNye9NFhTes",
-	"LvhiVED9wz42FDlELTdSZejGSFPzeR0zqxdr2pPRZwJ/PR6Zwk4qvZawMdq0/g15uPbO+5gA9+cOcBWh",
-	"Hmgd6MjQYgfL+nKzcR0bOr/b95fH94l+OdhmMX0xqFh0rF8gMlBtQVfHA8uYl9tqklT923vvDcxNJ3Gx",
-	"FWs+dKo18MKEXLcdYiFr4tTkrG1zH3+yjhYZzS4W+0U5anI8g4fc0wh0NPLKL6zS3dfe76tkxriR6XMG",
-	"Nehm4RBOwBJbts9uTvHMjRIvC1YJiBi51EwQY7jJbYaBm1CpTxTMApP2stbpWeyN3MUNybYWJQYlIIHO",
-	"YPhidv58MpjpYUxwmsatKa8nRhCnAIsVLoVwABEW05Fd0oqdUafsJeDZwXP+Bncu4X8ZFeOLkm/no5wN",
-	"Dx3AdcR7Uk7ALEtVhaysmTP08k8WTHolafnedS3v6979QM/gjHw77WjXlFRMbSKq1hC2QzxYFDRmj3Rs",
-	"4as1U7r1/bhesl3dO6s30FT4Bs8OIZR5EMkKSkXssh10wwrZ0YYFXWf2djeH+pZDH7DXVC/WsaoNwUY3",
-	"6cRee4js0ULSINxCyTfoEus2xQ8TOBzdD7FPFIGfxhGr45ahQ/GCzycJdmu4eGOqanJGCvYwNjGPppt3",
-	"H7X8MO0qiJCz060kOnPnGzlOa0441zB4xaqg2yJ1uZ4I5XQFLEGkWLg2BZP0sBdm3FQazNrq7NMyA2Id",
-	"mga3yVAO3dXRlFdjJ6h0Z0NsbGqU0KJhqJ9yBZinRjulqJzmkgM/+jzRkWBQe8h3ju0YG+jUKAVhdLF2",
-	"hYKK3TBBwHKCzLXXUqAdm9uq4xlkVY6pKfhNXEPHV9Y6yGHaAVP4rXHcmzwWdnP7dU5xUzEeDepubemw",
-	"xyM5LnLLxmG4sFWV6ySRib7l15HPQ4qvJpwFqE05Cx711DSrD/g8uo1GlVrvow26dsNCnf3viRVlijqK",
-	"aYAAWfE7cpXOacp1ValoU78PbbNNO/7xcPm8CDI2/NccQZJ+2d8US2TYDuRew5F7mkqsTefKAr5LDqyk",
-	"XgR5rziRYNTYOv7RuuoSVkckduVdaD0ozzkzIgB7GlEVuh2w3n4adFpRyypl5ZeM3mDjK0bqxvyhcT2J",
-	"CzlrkbPWrKyWTTnNJA0ciCNXbESHd04zV2AobIGhRljv7GtNKm0dcPHWWpoZLcBmI45eYMmot7vDmgqs",
-	"eT/JCBtC96LIfkDpEtx0FnzSfMk3s0p8q8UD6cEHLqiwYHugL0HJRke8h2bWsHegpg4uKC5CUCFzRSFB",
-	"/D6PQ52BEInMwCHx9cu+F1ned63xNiG1E/NS3u9kRl6DUVN2kmxlzWzd2ZKWpUXlnw6OEtE7rIgIdqAz",
-	"xTY+H2KmoOljucydfmdk+kMXk2If0Pjwkb4JLnK8iSqXnnjxv/5J7/375b2/3/v904PZo8vP/xI9TBa4",
-	"oO8AxFsJatplTVzfwxAG6XI8I1XGKiOCirFCMuhsRnZm3b3u35E6g3gnE66mzi3aS8C2fcQKRDP3+Bbt",
-	"J+5MmB7oouSnpPRBwe+ro1FK5jyZG7eQ26WsNZ2XucED50F209gDBO/sQuKpgUbCQFqz0DoxI/ORd50C",
-	"7TBHlCr2ZKlZ/crCxsYSRWuln60bsRlQV/7B2a4DCOBq9iB2EZvWmoriek0rNgkkAxnoneuRFak7knLz",
-	"IY1WimJj4AGbOgo0ST0BAPAOViCrh5x5Y3DQHa2j9aVGnVYuVlHVcgvA5s78VWu5E+YWXdpS2MTdt2hq",
-	"NrAiZcskDnCqSyuRDe07IdROjsli86rVGSLfbuqjMAxCKh/sSidzseW+DqcGi+oSoHsMDw+AO78hm4U8",
-	"1d3Lg/V3ucvfVDY24I5hyPmhtGm5ICEXn7o67EMExp6hmw5Uy+xH1c5ZE73msjg8JFp/CHXAVN77zhoc",
-	"OFM7i8Qin0GVcyTkGrSIid9SBbakQg+LfXzWQg3Az649Qa5y/YHuf1wu2ULHuy3vEFAz3xCn+2skxqgV",
-	"7j490rMmmGDf5m5/mODhOz2yONJozk0rsZy3NVMsYmimMJMH0ooSOVg7us/YqAQqr0Pftc25EnkD7UaP",
-	"FYz2yrRi+DxCTVt6FHZlaDlhKSiOl1iVu+YPnABGMkWO5lNr2qJ3G2WLIpQgd7tbDSEhcg8QSsFYtJ0v",
-	"l1FvMvSRhmwul8dqH23Bsz180ZTUacenUaQExbQPF7E/G1qqnOak+OIkgWLPS2SGUxI1jz4VO7gALDHa",
-	"BYTZmW5jZo5PorxlHecHTjIEm4vnPyMeRsS/FKCPULv32J1ry8u9MbrialIvHDJIC8Y2iW7mTmnvK+K1",
-	"hL4ffZ6BHBTZaDLfExsfzZ7FS8220R7LSvNtskkROL5sEx2IsNRssZEJH2kLDjMc3DdPfWgD+tOo+VMi",
-	"MrPOKDs07z/d/2y7hZettzmd94MYKtaVZeMf+aHHIpWX/mujJ606tXtBkdWh/lXQ/YxQDX7L6FEWUv+P",
-	"qU1xqpKKlDDjom2zDM+Zm4LYZoCEfaQLXe7xZyPXUnUAxxSbTOuJmhfqsUheoz1J2zZf/iWVbE0edvyq",
-	"oCedrTrkCrhrhgl162y/bqe93RHpTpn+3unRJ3tXxlNWAOkpoXXpVAmnFEY4N6WOwzjaNLnJqRJtJAvJ",
-	"0Yl92jCnO7KtcPbHZ9Y24HGb7205XEwgY7s1Rk6bcPTwqKlt+gvKx1ZWhXV5YVNXd8sF4EhwBFN3qJWC",
-	"E11oRZEvqw+zch9GsnInXaXP6b6V3e13/zXy2fqwoDvwSv7tcrBo/+Hl5VQpi+5+e4CvCJ0b/iGytslW",
-	"5uJoVAOexWFA+YqLaXfhWy4yZg8FgJO++x7eGP9yoDpG2/AF/fYs9DItEErTZaJ5UFbzq5DatUDM0URd",
-	"RHak8e/BcXdzTp2MZ62+eKhkird44gawpdHTxpUNOAEWCYh055pzZ7btNRxVMvE8J1GsITA5b/sctkh6",
-	"mD2af6EXTFOegSRmn2tnNgsJkiJmAnlS51W1LeWiSbRFdus7pwKV5aFV0QrMXiqNRm9kECMOJTcuLEW0",
-	"n2gsEWBK6qvThSOsg61chNyF9+RcAsLVqYilRxeshCmfKarABvap4rJ4e/KHkqLmZTmD9IEWa5Ggcrpn",
-	"04q0khm+XHRjJsEZtp6aA6RqusWm5Tuu1zZObM2KvqvnAJDWxsTW2HNzYR3Yf0guIK4pMe6JeLR0RbkI",
-	"lZPK/6nkCiNBQCAgfwKMOdz/vj7GCywUdE9d2brBjZF8tgmjH3QIHiKn4QcXycQgf79Ny2eOI6BlZ/p0",
-	"um9FOzsjVJrLY+YYU0R+CYWByxZKI/y4q/52qrW4PVjDOtJhqNa8lC6IapWIieHzrLkMbHl8mvh4dKJu",
-	"s79gJNlXmbdRZK3RE2b/dM8Ii3tGRCtZLtkqflrr9V6vbdOdJeYuXOxoaZPz+ucXGA/kkPW84gewFbWq",
-	"5AaEhJtU+yXFqPn/fVnSebd+NrQXLRKfD/RueKXuUVHcKxmFRAxalvfgX6MfuKFl06XKopZ6sUav4Z8N",
-	"rTWr7yHpfj9v+bmrIXc4snYqnXDioBYZ5lH2HftNrEso1JcQ7C+KW0KJeZJsaR1HYp7Y1nSgc+n5u9rD",
-	"Gv2g6YpES6lEm/tpnYTTfXkn9JXVCEd7chPZo6iNRmJfY4j3urWVctLO3xhUPojJFdFSEkbrcg9o2uB9",
-	"z0kUc7kH/dCIrDdESbKk9RFZXTk8YqPhzlSGXfPtpKPcU3OtmXjHKllPzdNiBZ8QP8Ehfiy4HvdpZGMO",
-	"t8i3XkauJfifgDQxoRaFAPVNmK0bidCiUMT+GxP9hLHYhVo1dXWQROQdSewj3QZeqtjEMJI4umQtRWeI",
-	"Ha1tW3ouxqR43B/ofQfWAeb8CpQItiPo/psq/x0tAuxfbb8UxD+RgxyqePo++AxGwlKmEDeErulC+/Re",
-	"LPiob2xptflrRVfsW2K53YV+ZpiCfAW2G1G8YHhvr5hgNdWswKgl198SUMTgx3cvnpHvvvvu74QL8tv7",
-	"ZzMsKoH6ewRXk0GY81vylNb4q1NfbCj0wRUp6ZyV+OPOOmMhAMCKb/9ni0Ty+OIt1ZwJTV656L7f0YsH",
-	"wNEVE7TiF48vvvv28tvvAJFFr+FA3gcMG+4tPQxVmENMzVxeFhePL15xpZ+0j4HJXUlhoXkeXl5iCr3Q",
-	"1ndNq6rkC3j//h+2kAMPebYssMPtf5K0jORnfI5pWqDaGxnuUmZb3DcQ5jOioXmzTecwdtWS0K0UK7Mf",
-	"W/TTLF06amx2ft3339ZyXpp3YC4BEe9/sn/ef0ZeLBl6FLokfccUczTd9yn6KOIEBXt2QbfYa2mFPfHs",
-	"VbSzefsOU5GY83Lkegxz1HTLQDl+/M9PF8YmAoZxKQqPL2g4c3emdd2wWbDRk/JzP/9uxGMkhI+eQkUo",
-	"7G8bx8GlztxuAnXkcjmzLRkg+oVtd22jBQtKuZDmnM7pYoMaIO7Qt9iMKtih64P9+bNhSj+V2JYrm9lH",
-	"Wjb6ET53xaMh5eccrviFVfoUxp3T0tWFRI/+T0w/tY/cxbF3Y2WceBeYJOCDUZow8YfcO2zBY+mxoCUT",
-	"BVb7pAjyZGUeuYifkz8bxPu3B8XeZS0ZRm7vz7P4d2yErP2OX+DDv4VAlg+D6EcMyPL3E3dxUGYjXRLS",
-	"OahjUHILBSvqHDt1v+RiMyxqb+SGvWCseMXBlTd+qmC+XGyIuTiVb0VKxR7qL46XrCmWSs/ufNvjx0hs",
-	"UNsZCMSkJS8YNs3cPDxnRMte4Pf4W8amv3aJ8ZoO7dXdUOMJqLWGAa58T0Pr2j4vQxg+DhE9UuzxYwvz",
-	"kCFzOjgn6es5F6jViKTYs+1MPMiQRWy4tU1rEWcimyaIIyVe7FzDRjHlsJR4B3321P26px2cUVJndtNF",
-	"EJm7uD/DEXPVZliHEcvM41AB/bChFCrVxkhCJJEZ6aiaRBnb5lT1uUvT+5/Mf8bV585ip6nQt6kbazed",
-	"u9GLDzcIw0PmK4e6ckobzlOGe9S+FYXYjfJC1tsvphQ7dryPsJwZgvna4Xf+B5XOw+TB1Z1AUHRy3f+k",
-	"5YaJz0MExbTVtwgze0DNkWW+h1DKrd4/wexiwlQWdP+NIlWQMnkeimWZJc/cM7dGOM0+6s5UImbNnAta",
-	"x8qQeuRyNexGdBWUl3tPOPKXdy+eke+/f/T9X89Iwxrcy+r+J/xDBhtan/eR9JxFb4faffPIo1+kjbg7",
-	"PcTjshFpmJCMJ7Hk3S5Uc9eePmqwPCmK9xzb8h+/xuPu0gmRGL+ITGRAQwGzrG4k5oGtNXd/Hambw0Hj",
-	"zvqxa32a0O5l0HayWJKdB4t4X5y+rDIaxZV1H9tsQwRGIgDYAqhgp7BciE6SNCd+bgGhbt+SSKKY9Inz",
-	"3JgAztfu4CTOQIz7fOtiju7o9St1lEM/UeDON1MwCrAg3N2HZMlL9i35ADZNvffGO1eQBttXdl/CsAG1",
-	"M7Q6DX9padxLXRw85qderOc9TBlsoV5g4V+fGXyO7tKVBp7MBp/sn0Yswq28YY5rs5x8UOdFdy5D93as",
-	"wXUwo1MufGsD9syynzvfv+VbxIMnjofdqZrWFSTs/5eBthJUypwAJvoBBDqkcqBxDOmdbRTNCTWu010O",
-	"EKEK1nvcTRdhzWt6w046Owed2lMq2stOZ+/bv1Ta8aDffqaDKliM7evuwMKhw/YJZLLtSO5/wj8MmgQ+",
-	"tj5Ny3ONc27TLMUxoBo8QULk69I38TkXwe6HWZopEfWkTeg7gXa3LtzSnQ1/vNW+hYdKqZvG1yNNers+",
-	"B+gudf8T/GHwXv5NFPKpLdA7bvfjdvTcfvOsZnTMZ1yWRqG06X6gMswp2kXnI6eUG3X/k5JNvUC/d9Tj",
-	"+7bRqO3a1ERw9Jp3A2he3x+CSGHzjHAU249d2izHNTN/7uu+b0u6YE+xAuKc24VrO22/Zpkh9mP9J0da",
-	"m5UhWY65aR/MsTd/ljuypWKPm1oZo0acleV8149VCjZD71h5g/03SEl5Yfv7By1eral3dWhR9Zjqfb3H",
-	"TiAn8FSv8sg56a+IJcpjlM7GjHKYzh1fe9Rsw2BGu7WBGvroMpqdcWD7hmN7uNLISBaW/wwjbekfsk6M",
-	"YgtlpowS/QwbNlg6zbqzvyprVKDS3/VJsXyp14gEv+Vaimj1wdBmWHjtc2XkHDqDbDonCloe4nS6PAFK",
-	"5jWjmxnRUiYm4juEDngNZoNg7EvmAUBjA2y5wk4mES191C4LGj097Knpt6nM2p5BsayMDdsTinV855SF",
-	"vtPtQLS52bKX3cBdRg7RYdctKBY8l68hX3eO6uU/iuLlYSTytr0HeTn7h33NzVtn04XfyDYRDbCELeoU",
-	"1YAxcOZblgldjyVW/2if+VKGZV5eCXT8yrTXS7maOakIMh801brmN5jLfVq62IFQKApFLJldYn0pV9+S",
-	"97a9Hfy4x7OHznoF3vorQgXU89sHGgF91kijWEF4YXSZmi3N3/pK8pOqYqI4y8bd+qELWHDaToed/iZF",
-	"fdyI/xniPl09XLDdecWDS7hKhzjA5qNBalunL+BVW52DUP2u16MNTilt+4d01XG6YemMwq+Le4PkyI7S",
-	"ORHz2n/nOKZ8cAJTfqkeT31mfum5pMNEMyv7IFPMf/icfN4i1qVchC88nNLXzIxbi+Ey0mw5rAP8/tEo",
-	"a8JX70JYZsIFxqPft8AQmZn7NhP8XNrRXab7J3SWyenls0iS/OlkufUDE++38kLWZC13UFENRVuwZleC",
-	"eRFUszyyike6nKXXW0t93SfpNS3YeU+SBa+JmhcvuCheyPrEyFXCm/NntocohhZ2J1YLJCm0BMgpKgPP",
-	"+gy86piZyLrNmalrjbQAcLAVO7Ng5MMpdVyfz4fqvWW0LInStdEMks7Lmh44FofxKeHx2/UTveBRJefH",
-	"G1YjrLyNFcM+QZo79jtuex1f+aLqeSkBJBSi+Gfdz5qx4eOJPUPOejIFIlelD+eRNYgtmFLnnKN0fvgo",
-	"lNXf30LpYd6Rrxl7z7d5xS9QsY/HumbE7NXMdpSiddsR+5z80O0kfqpHr9cxCgOA/Y6Oe6bDtm4rBkYl",
-	"uj/aKV0RVmI6DANTUvreng7mgawBT9GFfqDBl+r7R7A05a7di13a5tZPhE0WTmxLjEhtyECIitEDygpJ",
-	"Ysf90vqKBxNOOPOQZYKFnaeMrnc0IK126PL7RSAIyNeXfwMzs2nniYxIvIbW9Mao+kzYJGIbAjqzffGj",
-	"MCvHy82IgXAsQhXaG1Qv1umkWI+KQoXasRqr/HYOYhavVDjk/cMPo5+2V7PbyLE9qSwN13PHJxMGxYYy",
-	"Sb7imjio2LMfxvtb3+I9ymdGf1FtRwfo3o1JKRVV2qhTXGmyZbSNkfJ5Tev9t+TNWA42dBPHJuVfuZHr",
-	"uvV1LZ7LcYhkePFLS/9uH/hYlRY30mIPu3tWFmt7PCczLl1Pz68w49J2UU+cSuoUJMFYoW6BbOYf4A+f",
-	"j9cj44lavpFqlm3/aNQPn9JWX8sbY2gvqFiwUs2IUbhlbQRIC99DCoDYwikBsM/WvOVwfcFwxUQIWZZy",
-	"l1JEX4VLOvflgB+3jdKOjUo/l2c+XMIKpdTReoPtP896PXsnwXEpfnfiNDDSXCpaprTdCn5nBTYVrhvb",
-	"Kuhc21LZqojUtrzFlnzn3RZGa8iUjR7gh7fhnBvcAXCxDEME+XTWmbVa9e1Y42Y77n9ylUVDm3LiVRQX",
-	"tWNlQWNumtvepudxt8mvgnmRjLkT8z3+4bybY3sgJbcFex8dvSEjT8Lib1+FgFWkhFFJhTO8rT4hBaG2",
-	"5ZRrbIH2mrk1VWuczU8xKhMx2jsj+PkvaTN119XmbvXr4V2+luUNK2xykoUIdy1OmG5BSI01vjl3EDbs",
-	"AJbc87aP0p3bYHldyb6amhjA1WFqsN7urXvmbEGc9y7t3EiFKwtQXG995SJmJNxOHjS6B/3Q4C4eHxdg",
-	"fb+SS85tx1AdM12sOTOnlBvZqyqUyaeiF/bYx6KTDHHPO/vIV50pipN8Zb0FOemiduWEzhGr13eLvlXd",
-	"L4YGk8pDeV7L6l2L2zImW35qYayDVqffKMhvMNf0jpUlNmY8FUiyr5m5pn2uyxfEfrgiRU2X2vdB9P1X",
-	"oajHSY2+Ae257jahGO0I0ZR/C5dzx0nztwrdk7pr34WfP/eF2UXxv2MlKL3BZ88sOzzW96tiOS5TjwMp",
-	"uhNu+QL4RxlEbTv0xUGRbMe6IwG07oiwtx4agIhIPN3QNT9VFk7TZphDY8NJLdNO6MDTNgXHiX7pWERa",
-	"TLzvNgwnXF8RSrZMKXOj7ijXyoWYtpSXc/nRQuNjOjyHFHpaFKjsnfNkNGKlkgXb18wWbPsqGNZmJ3Vy",
-	"sLvdOaGu8FvyFMoLYQjI5G/zlcxD5jQUbVG6XC7bcO7sMJ77uBPMXcvdYTS3kNhR4qDQpa7Br/2fJJBr",
-	"l7P16Q53x9t26GIkzYJjcyRkmPNz6v1PLr8/A0vpXQOtgcb13ZfAk3K5DBj6C2hsI0++9pUNqZAU1tr4",
-	"EoiguQ8iQCibJRlU3fBoxU0CVmEKQWOFGmflB8V0Uw1pRtfwwNcYfMWZJaq1HEILE5oobvGqt4yqpj4x",
-	"wTOFWP++3p+BVueXdq9x0erOE8oYjeeryHrDCiIb3UeMOCtnlxL9KOdNr3xlLnNMmQyzH8lalrYLFLUl",
-	"xFH47GuY1ddUZz278JTK8uy8YTuziJG+8LHqbTfSV4xopGm9YnqgENNwr4It1giYvqN10cc++TYGfvIe",
-	"Pv61yQec1b+Z73J558lt/2B1wRdJbR9V1dvY4vuf8A8ZGpDfty8CJnmSkazbqd+Gr+p9+PlbyLe03/+K",
-	"5ANbrAX/sxls0/LeP/Q1qk3t7KLhDtBiW9Wpo38qTXm9oOrMWaa6ZlQPo2O8x0e+6pAHzDEn2uFjSlUt",
-	"t1ydm0WBVPc/wX9zpBtM+z+kcPMzvxXZFnz9NkRb7fXjr0KyAZzSgFD7YH7/D5xnA/NPwaIytjG2vW88",
-	"0dHjz59Cc2e0vIUAEmObL5NCk9rAX1ydigqyaM5+NLJjHV/53k4BwlXX62gPbLvSIEnJPAdtdZvVOsw+",
-	"g9w1Yax9YzDvuIIaAiF30bbvLtUvlo/LhXY5cJAPpztjd9E2fng03Nz6+AAJzPBLx0eGJNk5oyOPLv9+",
-	"1jljcnyRgKQZZZmrTk2rPY63cAmOd7Q5OUx8wl142zFfrMwaLMexj3yRLme3momLCxvCT0c8CNtY5Dz1",
-	"rzhoBPu51dq780CtXTnMZ9/j0qJB72z591wWe6jTpmLvoJ7bym6AtdNmMzCrFL5ia2+IXC5Z7W7SvicL",
-	"JxAHh75byGc74Ywg4q2Fqg0p0g1Q5mxBtwzDRufvFnzXWzAitt6WdH/bzguz5Le1XPI4Niy0/69pAZ9u",
-	"gdFPMVdt6evhETCUvVP631V/MIs7d1gbNAVlbwiK7ghbF4ldnF/K3p8zxQt2/xOoGunin2dyW9Eatlvd",
-	"ucjrfhlm+p/lICNdeaKC9v1OOvwlRQwVFNHrGiwM7UBd1YaXpZp5mALzmMX7qaVSTJE50zvGxMmtiR0H",
-	"sY+uF1mUVX6En581dc0XTdls87Qka5DkQKL/gfVnC3WTBYX+q0Cl5QoSfhfqxlz+20aZqwlTh1JQT46F",
-	"b62fglxopu8pXTO6PbmJKNY/QGuBNaMFEPvTxTMc+d5zrnzjlc5Ive+egUPGutU9NWMpy9pczIhPEP9v",
-	"17++Mfu0JbJ2LihV1YwWYJJcQaEz4EuCHTS9l12HL2/DO4TD3LVBjKMOqGEcDF9+FkVd0znekPHdfWd2",
-	"q7tvIJ1WDQN5ZNPtFFnIstkKzBvICB+b776Hoe9GD3CrjB8zI5KfXf/jYhac1X0GiDt+9ouDXZhZGILG",
-	"XRF+b05hF5c9NhzWeu2fmm5NfwHrOSsM5tb0tOZsmY0Vb50KtwELH6TyIVwEUQtj5nJBXjeKL/7761cz",
-	"8uTpMyNaX798/hJB4xH7fUsL8D8Z8bwoOaCjee2Du5JNC73jBXM/gbYoXrdQzbcUUWozG8+PZT1hwyPl",
-	"O4Czfo7DlExcTblIwCmCGmHrEgnh0uWWeU/J6U6RYJOnOQfbvfv/XR0xV8d5CBvr+lkyWhEtiXm90alq",
-	"1dJh595he7HBklXD10nAAGB6AH6kxdl9H+jGP8OG3Fa+qx3gRCweH604r9jKMyCvF3jWzyxEJtiZW3Mz",
-	"ftya/d3ygl/MLuh8kWVyfqi5ZmiNOxSdJRcrVquBJlj2iYldsJ7JUjZYtyqkNtb+nnQbcPZHWsA7U0d6",
-	"02zntkJ2sW7EJoWQ7H+c8nEURIPfvX3585/NHI8ePhvwGwjil3TBfhWv7HNfRLhNqSxs15PXeLnopm0/",
-	"nNbSxw13NtfuYYXL9uzidsvqFRvtq4P5/Hhv2hA5dOnEwBkHFLqZmSMU7rkqLaMjcv9vcnXlnzWq5EqK",
-	"CCzqazOfL3t5TsJS1jLPqXyAb6zl+ZgESHb+i1jesLpuSj5auUnN/VVAIw6j+yttG4zKmgEYoaYbpohq",
-	"FmBaMq3No3O62PR3/1cck319WtMbtvvVE+T4tMTTsg+i+wSEHmxRi+Y8VYE5v1tTbc4lAOMau8RYfWDP",
-	"IcgFXaxZ/Y3ymkmYCEPN/8Q+ioJxqmI27U6+EcW3CN5Oa/atU8n+q1HLznFDI2VPzW4cEKjgKrRZW+Ax",
-	"SUlYO5erFkXYbhHY5YrpVEHlOwZfOcu2nP9QwbR+q0pJi9vvegcFdH0smFbKoccD6tTsDgi2s0zQz4Gb",
-	"XZTRG7P/QXpj1G+7neBnh7aPOwmFUQBqYI6UbQmdC2lwcKXYt2FOOU3OLGOc/9pQaF2oocT6/ya5uHbP",
-	"5cjNXwU7tS1sun43NY9zlnraMVKCxv5u3WotEP6cgQfursoJxmu/r6uSw5XfCK6J0WP85NsOIYuS0ZoV",
-	"CKC/N/+56umGwPZGM8DcLMOL8XrQcHtuXZ8LmTe72NOa013D4VFoNzwcObx+2PNVfpp9OulsY1rsSHjG",
-	"PXQncRMcLDdiYlN4Xaea3Vng0RxV7n+yf/p8H8VS0mB+x3S9d1PPyY3Z+mfPCogUNy53vCyNkNE1P0dl",
-	"gDEZbjjbDaXH/uqeuUV568eIBVugixdU74FVbYRUZfnq2HVXJRXDThPxnE5v23nrNT/P6f4tZpMnW4R5",
-	"RF1UQwu6N7a7zUE32otUbUq67Z1idFGP10Trk0g7hvdoxFAL+HjLmEv/1rBUWajEXGILxGfhA7lClFG8",
-	"1fERcSKGvVrQcrC69hoe6PHawSlQ5NmMPJ8b+/zFf0k4VTdsn9288GF2e7QNPwX93izuFy6KmJ/4AfmL",
-	"pepfiZbkUWJZcqHpDYs6oc/XhW10EXEcR9hdQKkWhNYVW624bFPYXRTgJPaRNTO/02I8SQdTWUQR9jWy",
-	"qUKZKTnO8PwPaD2ODp3KkPEhRuWkJqZjn7xphkkHdu19Uwuza7oRjMCzZquePH2Genrr/NHS3PlMrGoK",
-	"BYHKVjzAOxkb+yO++R6mczeldvNFP+l6atp1N0B3V83257RWMQkza0OIMWNfbXhldztLO77e8CqGe5jb",
-	"KL0NZ+IbM5x4O5Ecp4LhfMN9J/E6U64OMeU+uOYr8WuTV5NvnkU0pdtwHShb93hrguZ1Ut3giihc2yle",
-	"kbjCaoj2Ulzcbbf4w3bwg0fbqDdK7WRdRHqKTRMLOIHgg186/TK+59enbjYcLqgHGFSmr/GRu7DoYaiX",
-	"YilzbfoF1bSUqwa84nYtJ1Pj/if47wgSiGJImSyh80S5uMrZPHexKho/nwwF/YdHx3Yg8+isZtiZTVxh",
-	"xrwmSrNK+eISaOKGRWUwtdYIMvY2l7OwZ9mVy4BZ1XT7jSJyJ7D79JwubNEmbkbcKxgs/bZVj7VVlfsY",
-	"ilsq9oCNoZzli0p6rTRpsI7UlpKsuLgil1bTAr4I2vc/7LTvv4yFGrBsPdJa0lAUwxSWIgdN53piE3nn",
-	"wHa7HJW22KAvHl2EU+S6iJsddLS4IiVbanP3oitAaXCCeNkwhT1D5+qDh309B1ixI3mCr393eTnh838b",
-	"8dYK3D8c8evB6nNOrWHp7h66E/nuWiaPS/fQKzeDPprodrKBOADfObOS86Qo3ARvLWWg0zT67jLOB3pV",
-	"n5xr7nbp/if7p8GmcCGFb7cx91u6SurKLV4bV3cVS7PTsl3QU0hHt8uBb1mtpHgh6+2XF0stv3SyDE+h",
-	"6UBJSwg/MSO7NV+srYM2yE3r4NNa6Gq5E9HylLN06R+RFp1apP/EAuO+UQuG1O1ncsue0sUmD3UvQLLm",
-	"CvTHL3rGB2e3kuIAPe0qbHaQdLm9YvSGfVWwyDEA469PGQqYrqKNefAT/DcD9/Gtee4rxX0MGC+Og1D5",
-	"yZ8B+vEg1V/6BrQdRp6RBgqF7N9r0gjNS7Jsash1E1LzRI7H22Cyt83ckAGQA/pd0ii8te3bx3293EbI",
-	"nXINEMKC37xjA/P5es6NTSu8/0nLDROf7y9oyURB62E4X3jnmXs0x3cBn88OLl7mtE8fUTA1+6g7yzkp",
-	"PZS71c7IuxfPyPffP/r+SLLPLhRbNDXX+4vH//zdboJFIL5PdUkHex0+gQe+CNRYL/z6HBf/mGzpH7JO",
-	"xZQx+pvskn+XfS2ReAPhfNQbN2yPCZvwt4qe1htJs23Fh4+TeWAkfv+UUWzCwkWj2azNz/bKRs1oWe6N",
-	"wTPY1zTNCH3Qx0/pRqWnfwb8aNO+9PtZA3VbWm+6HqS+H27QL4QfyImTPSHmWRcd3jJdSyG3DBymRpie",
-	"5O8AJpMFHQQpfC+LrzEhCac10vYePMwFPamN+m6YPB9ixOnlauBJs87rHfo2/wPURn+ggxiOO4p4iIYR",
-	"rS50TsiJa59K4qogzICIboo4EXnNQqJbdFby3wI4tGPuOwTDpfuw0DsG/qM71D9zvYuPHmEM6Btlthsi",
-	"QRZrpO3ohkzhL7CCL5estkYG11HL4VaZoA8WtuytxLY3Q6hlAEOx92psEi1OckT3TGItf2levA0zA2pf",
-	"BgUwPHCb5wIGSNVj+B3Gp86Ob+9Xdwv72i7szncWjJn6xh3Epi4vHl/cpxW/+Pz75/8vAAD//w==",
+	"7L3vkhs3li/4Koi6E+HpvZRVkmVPt+rDhv5Ytq4lW6Mqt+5sj28EyARJmEkgnUAWxdF1xL7DvuE+yQbO",
+	"AZBIJpCJJFklzcR+6LYkZiaAg4OD8/d3Pl0s5LaSggmtLp5+uqhoTbdMsxr+9pLuzX8KphY1rzSX4uLp",
+	"xUu2pE2pnxItC7onXBC9ZkTppuDyK0U03zLyH1Kwi9kFN8//0bB6fzG7EHTLLp5eFNT8RS3WbEvNx5ey",
+	"3lINP2jzjt5X5jGlay5WF3/+Obv4/iOrF1yx10V/Ms8UUQtasoe0orV++HL+cEt/l/XDB1ek8PNcM7Lk",
+	"tdJELuEvXChdN1smdGKOzI7YmeiWfnzDxEqvL54+enwZm+gbWhSsNs/CRyuq1+03S/xxdlGzPxpes+Li",
+	"qa4bFo7wTzVbXjy9+G8P2z15iL+qh68LGOIt1azmtEwMsnU/nzjMu5LucSVdcn9YS8VIyWilnhK9r/iC",
+	"luSfLaX/MiNztuJCsHpGZI2kLgzRKfGrj5F7KesUpR9/FyP0tW4KJjQyRIQMCn8/lQo3csNEYggNvw0N",
+	"EPLLZYRf/jQvq0oKxeCwvavlvGRb88eFFNrM/+mnC1pVJV9QQ/+HFT7x339XEqaVtxj3XRjxcDupJjsm",
+	"NNnVUqxm5jBLwYhiZvwFuzC0XjOmhyZVLLtz8Qd6zgWFbY6svDuPXwQjFV0xoiWpag47t2a0sGLoBY78",
+	"4CVXlVQcXwqH7A1ghrDrN78/W2h+y/X+B4knp6plxWrNkfCLNRUrFhEuN16ukTVVxD5HuDbcrXZcL9b2",
+	"r8tlu8y5lCWjwtBuWcttMD8uNFux2vyyloaLejOfXfAi+s/IdZEfzNDtvwdjS1gFLJBrtlXRt+0/0Lqm",
+	"e3hpJ0bJYE6yWXV0xVrG1vtneE7+YdZoV2RJBO+1U7bkwcXhpGZ+l37zw8r572yhzajPVkwUtL+zBd13",
+	"CTB0TvAjL5EQh4RxOzlyW80u/NGJklu+pRv2a9Wn8QsqFqwsWUFKppQUiixlTXZrvlgTAUdSU1Eosmdw",
+	"Z+Ws5w186KWZZ2RBcHnn3b/h1vntste4W+0MaR0sMb1PVqvobVUWfdey5L1tHeVrS9RsXhii3QFFkBB+",
+	"Wu1YUQLUtZc1MSGkYlcu1XCVyrpgtRVCCkT1TtaFymWHF+ai+aNxYr1HIa+7DNIFnvo7Z7seHfwN71Yy",
+	"sP6tu0eKAqQ5Ld8FxFjSUrHZAX3qRqzy9+9dSReseN8gN2zpx9f41reXwU3s137LamXvFM9/XOjvnrQM",
+	"mBJl7tWZnWB00brEa6i7og2bysUbLuK3g/khnzgv1pLHmaCiyioj+ZOq5W6CjDWkeC93sQ8NS074h08j",
+	"0ikQR/CgJZkj0Axp7tdpJ5/csxesjKgL3jiIXpRGVnPtxLUUqAhTTRZyyxQR7KOOibUN28fXva5ls1r3",
+	"x/pR7siWij3BtRBaM+IenkUUjp2sN+ab0Umbb5hZc2VkyoYVhGpiRD15dEUu4SoSaNGNHAezjHbS7aiz",
+	"lmpJahu26ItFVpYT2Qt27WgJZ1T/pLqVEnlWl8HJxhb4nJbUsnaX+u9qutB8wQhdUWOWEiZ+l3sjH6+A",
+	"7Ebwa0YXa1YTKUpD3QNudM+PLex6TWsWShEmmq1ZRSM2AlWsPxoO6sWqlDvctaqke/wT3cE9N2d6x5gI",
+	"Ftny6hkIbFaHBMlezm4dPzl4OU7eQz/+LCCtlyPuxjWDxvdZL9Z9Lqa6p9s80HwbVXDQABinYOb6eDht",
+	"quOzZmKxHtL7v1JE7gSZm+cIFQUxcnRGtoyqpmYFkShzu4uGp3/kKLzatctmXgYLF812jhIKnn+DQiDj",
+	"8Q3b38gq8+Et1flS5C3Vo1qfHT2Y9SxYsB0wSmuu2fCdknd1L2Ud3zHNdcmcp6vibMHw/tnxsiSCHZhu",
+	"WRZm3IRVG47XY98G0qyKv6PN9Rc9rdFTfHi9w4j+qMIwMD/74Zn1JCVPp5Sb5zVny/4G5J46cH31Cf9K",
+	"1oQG3i/rFEWV3e7FXMpNqKxnsO3hFebceypO3ZppJNXh9H6W4KNg5qwanWEraxY33w3zRDeoEVxP0gxj",
+	"cgg/H67DfdhRNrVtL+S2ojW3jq8D6Tq2deYD72q55CUcHbqqmTdBuoT6ydinZfmVIpo2M/LgEdGSPELG",
+	"GpVfE6exqKVSrIhvpbnrn2VLrGtzMF6L51Kvo14dUe6fn+tj4AbNWSnF9wfVemVu8eI8U0vbAtQI5ws/",
+	"mqOuI0y7FSFv2JWmGPINFxE5DlrcNPtpUfKUCw8ooFCl6n3HLK+OiCKgkUKZb4wCwXZOHBkJRNYMzn7+",
+	"BJdy0ah3kgs92elCq3FHC61CyZYnhSu6YvFzU5VUM9rE6al0TcWooL/Gp8yC6Grikofl5/gNF8RvnKz0",
+	"TGC/YVfvV2Pp7BipJYFnkZlly+5W2uWl+PudPeZd/i5pvWJKZ15fJVtGZOw7o5NYBt3JpizQwCFC6jUX",
+	"q/CCyif8sJTRsprgO6J6fa1lNUXC4Ah2xTNPpiRxfXjtkLx3a6Im52Nvpf6EuGD5lPNyMXoHxczfZ2rD",
+	"CjB0ze9gWgh2y2riODafA6pEyPIV+NHltuMx7X2tNiyYydbw7IeE2TnMiCCb+3N8HaqLZprg99drtidw",
+	"hnN9vCD7f1XRDVCyqcfNauStlBg7PAD4yVZWBSfCboejbEC1meUqTw7LHDHmfEFFwSEU0GPNeSkXmwPd",
+	"Yfwu6wbkAt/Fnd1VmbSMSH4ba7Hi3a03SiY0CxNWTa6pl4zSJYasi2d63NeRPEZ5s6B6dBbXa1pFFr/k",
+	"YmU1pEMGCS3SHocwPfWdvJX4gCeD29dNL76sRmwiXgJUXjJomw48l+yWlX0JdOm9jWpLy5IpTRZmEmpG",
+	"HuFPO0l+l1yABVkQJQlEPSKWSyqE7NyYimmrjYK4o5pwrQgDVSais9Ete6biX8SknjkFE5sKwv5oaInz",
+	"JnO2lDXr+DpC34WmdUQ1+deG1prVRhVhCh3gmNtEa91xqeRZhPFg+OxiBzr40W6QMGS+s+o8Lmh2waxG",
+	"aDY57Qh5UfLtPHV0+/NlNGmnphltS+tN+pepR2wkrJ6RdBBSDWcwQ+ECE3WLDEaKEi4IovYDegeOdSu4",
+	"q5rdcraDEDnGtI12qKMu9IlXS9KbJutYfOoZMTNAzXsrb5kiXBHBuDbHcs40sn5N8PX+aTz0gaJP3Lre",
+	"8KUE0TRdTA34si3l5WE22LdPTvCYb5lSNBpjvzGaFpj+BdGSzBnZ1VxrJgiwS18qOYkfzi2S42XoVVKX",
+	"rxQ8/N3lLPv2DT4ys1QJ1hIl+H4RU+Z710cixQLE6pDE3Rhq+YChpRT4GLgihitmVoPd0r0hJvVa/nxP",
+	"qLHzDKPRePwjGeSuqIqmR5iBUDZvcQbciu7LqOhvY9yRPAubu4DvS8Ewm5XWshHAGeYCsCHcE0PtIwZr",
+	"x4E+GgafXewY20zIADAM8oGxzaiNa8Po1tVuTzwyiBvUXTqh8u/i67BnSRb9yW51ltLq0iX6TGl+Mcy4",
+	"oAJd8ISLmWG1JV/qtd3MFzPDsmBS0ZpFufb0TZ2qWNtVJQl0s6/ytfqJSSB+A/LXgXxweqLJAD1wALeY",
+	"JGGAd4/OIQujbf0EM0brPDm5ZmUk1vLG5u95BXRGFBcQhQNWtT/MWjsf8vu4eWPVGMZlC9ooRiiZ14xu",
+	"yFKWpdypeOgoMbVe5lAivaS0pvWBOwIEOxACkg4IXRrVwE4oeiFuuYtlHEkNUEoKXhjdm2i6YaQq6YKd",
+	"tGqbG3sg543QIjuu17LRhNp8S2ITG1AamA0xVo62CT04ybglUfKTl72mZtmklnILtyTXJy1baburThFt",
+	"83GAxcxpg4A1XTNaRPTQaFJPUBNhUx7hoLgk3RInh2N7frCHxJIpdpxf0v3z/Y/WLT9BPcw962E+yYg+",
+	"i8vyLyRm+0I2Qh8ve4JM1BGDBaczlE36ku7fSBq5QoNBcpIjuGg0U6e5bVAbKGIFQ9eNgEIhldDIMjNZ",
+	"3Pf9XeFW2a7AfStBrHclFYIN02tCerD73DTtLh1EGNnq64pGgt/ZieloJB+Z7Z2ak4oZmZDia1RyM4a6",
+	"IkvZ1KBIK/OPS36LYlDXjV6Tkjt1u5Q7o2KvMYGmu8p1L40odbwO84cSz21ZwanIejQ3kQxEqv3u7MIu",
+	"Y4Af2ZbG1N85jUV1v99Weu99dLu1LFtP1OmeytmFrPkKI9fxoEXixPPVOtfdm3J6Def42CFaR5ed6Azp",
+	"FCPs90LX+4m3yZQEvYVzng1JiJ/ZDp1sEMava7bQKs9LsXDG+9CjP7FKo5X/5+wiKnR/WZLK55ZqspZb",
+	"BhbQ48vH3z24/PbB5bfg+gpK1EYU5d7nqSBUKb4SrCDuQTC7uFaEF1fWP1A1mkiMb2EwkuzWxvDSpJBM",
+	"gboHydLmiZodTio2qyUrR7NdX5lnXPJCTEj9+ub1S6hSpKRRDS0JlDA6R7JdjiEY/PvXJXDEutnOMTFE",
+	"s9p853/98z8uH/zt2YMf/8dPb39+9+Dm7w/+r98+Pf7uz/8Nb/37v3/9D/rgPy4f/O3Bb58ezZ5c/vmX",
+	"f4o6XKwM39KPfGtUtseXUKew5QL//ih2ba6sljdEhh9sBcvKFr4FtH1yOWDS9BX8XCebEUYgxpAPjK5r",
+	"s0+qZl5ytWYF2YH1JpqyjBckUmV5F1XIYNJ/vRzwGDl113GlERI1Zi+7DGfr61WV1M+KAv29ldRvmcC/",
+	"1KAdL0pmE4UqiVO26i5+zNioLzEdvqrlvM0adg5k3VQv1gyidbMLY8u8tYmyLgXDjQ1ccs2gkBT+/AN+",
+	"VkiNbpQGP1kz1WzhTyW3+fQrvK2orWwEUSn0BwbCE2VIoIWjzJpdaLat5IUXSYbovyWV1IjtFHpNmDWd",
+	"rnB3SypciMSaVErTvWodhS6cIjqRo9CGtBGD4dzcejPdUb7FClZ/UY4dg7Zg6HGkXCjQl/2JffTkSXhg",
+	"L2MHtqbaVmD4156MHXJgplGiIHspzKizAbhIKI2vRHhOnBsP3LOQXuT+VHL8b8EV/jHGJF4vCP3aMf+8",
+	"OWF5+wQXgXW/uFnCdFAHMJ9cxAMnzmPabsi4AMXD0NmOzkuPL2cDKcxd13+Mi0Dl7Xz/b38b4xEtp14E",
+	"MWca9SULUQXp44LVVcTD/71Y1fSWFcToVuCgUpoul0RVdBHGQ5uqYjUp2VKThawFpHkc6OuMFlEfO6tR",
+	"+YcH8OKfgasFlAJwzypwtnNB/pgQjc0y2+zCf2Q0arStp6izak2rWBjhFYcq3orqtfLYGHuh6Ucz5eu/",
+	"/xA1MXih87KPDm1ieNFP3U9rZndgYPuBCsdnb3zMfG5/zLKAfz9emLfjK2jV0sOaE1vo0ddWDVNH3Q8L",
+	"2rgIXV/XBw927IsQw3J6oiKC0dr7DvP5EV9PBxQWa2d85jrcISknltdCt7zch4J1w/ZziS68udyhulM2",
+	"i5S4B/0kfyqvzOOxiRhVdGJWbSLgEcC4xFO6UDrn+cAaxRcft3E7FwRQ9srdrv4sdaLIFqwHFa/pdA5i",
+	"8ItIQSA11k4lNwsQnn5njZQR71RE/97SDQOlzajBgnYo1kndr9hE1sRMrajLOhHwxD/F0tzhB/KIOC0m",
+	"axa/VExcp7O3nUIwlBVECep/UVmSzv9OR25zUn7gVu/AFtnz7AudfQomRmp3kGiJZ82f3Vb/Rznpz4hj",
+	"8U4Q18m+dhMC3g1uGiujWkEanKYh6f1sHb2BBoNz09T+dBh9ck5mEP3oUHpogamszLQTLgLZkiNpfkFO",
+	"HYuzWpeaG2Vo6iC7+srBXN5GhMY123IthTkb5gGMmlVMtGKrf1Cy9Yw5OnQjSSpi1amMCcF1rGO1O83a",
+	"qEhEouJ6RRh4VKWbpYoHa6ZcIRYnKS7T14AHYJ5BR9dTouiWzUhFeW0mtaplU7lZ7ZyevCeFNHIn6sLm",
+	"BY+vP11cbe73uJzlZfce7ZbNWLt1xPYAtc2LFJifd+SuqU0dgW3zH51ZpnJzww3387FUHWJVy/wRQBWp",
+	"mBhyZp2cFz1zgwzNL57DMR1zKg4wZW4BPhWyY6Iq94EC0FVSo5sKWdVPIunS5ggNcXCsjKADXpp2U3H8",
+	"2J5mp7H4fWkzWvwdPARk9Qpu9QRAEork8fQ95/LuK8yOnpkavJnLa822UdgXWwY2GlPXmMEY6GhuimkC",
+	"vLZO5Gj+YuS80C2z2V3WO4AC1FWUYWIYgZKUIi91m7U+kgyPQseuiZieRc3LckZqRos2JQSCI25K+azu",
+	"Lre+756KQqUECr11JXfgXpkWNeTifecWDgRQKrGolwuNxe9rRhEiqhHmr79LCOVBONO64oNqRZ833WZQ",
+	"l1xp8JYDRcEN3qkMiWuKkatzSsbDPRULOG/hFKtioJIgL2qNuT02+zFSg+TCrvb6xkk6jugnXhwWIiBP",
+	"DolUPPBvjcEw4M7Jw+0wH3nOqB6CTsi0HMwhyR/52jyesvcnWZU+OMoVmt95AmugmMxafHZFzvRLb8U7",
+	"W1t9oK8MOMkKmsrM7Yb8Au1WoBIM9QcTHGbt9RihcyETRiP7WPGa5eXSbR0jTpgPMu+AVpLKoze/O1Sn",
+	"mNPp3w7CVuM1sLZouz/gju6JkmRJ6xnaZ2XBlJ7mPMHCaFbF1YFK1jHX6zvPAvaRmU0F0JPHR2q/h88c",
+	"kVIfFeK/oJyGiPQsA90TNPP4XmB5W8LfsNhMVbxu+GJzCnDn7ELXcW94EGSXW65sRR/HXIwVv2ViCszo",
+	"TZ2QuDuHhRUHycN8C1BJjKyTEmDnlprVTk70Yeci11uyzhAxq0ZT3FwZit09v8UtxqmF9bTn0a3Lypv2",
+	"4jvwfl24XZ854GgnhmZd4AC8Lu1etQcpLaDtAUiC3R5dH9Uv9h8XOO50n+Jm60ADWWq3H3bzShMETsrd",
+	"5XvlHrcpaUlTs2lyU2AOkPqlYDOCPgpb14YGB8pdTH8ShNG65Kwmhl8h9V6QOQVfjNPeCzyFTlo3opBR",
+	"pfuYiLf5GFOZiOwTI93IHx9i+XE/yh2hBL3oRgABPAEGweJliKl8zJSEmqJ1lBzLvWPInNpVt9nJfqUA",
+	"Kj1HSNZswSvuWjscfFwCKgZxhYRkJZ8SDfD+drgFlm0q85wtjpwRVip08NKiqJlSE0zXg+1zlYyw9s5c",
+	"4zvZlDpVCtVd2a8Ckwz5Ym0V6S2tbS5WP11YbhKBhvxcpEQZblTKYe0gDBtdJmPFGx6r/Y+zyBgbHuYo",
+	"m4/Ex0XqugP/u9wvmxL9tWj+1fGo8CsjEq6tk+3gPpKCxZ0GU2BunAPPzQxhSNsGD2BhqyDFz+aujVa1",
+	"WJ8fzDJKEq5jZpDFI5mgzXHdophENed85BlNFToB8zQzeHrsHAZLcgO4SSXI8ryUiwiH7lDM5isPWZFP",
+	"DGSabydmMwQR06Lu5kSazLIm7SsS4hiYmTzI0gkOCyna5jP9A1czWuzz0Y3U5L4RaiHrXDor/h/Zj04G",
+	"bFM699sn4/J4/DVPe4/Vg+RwdLdLbk+X48uW2J77okzuUdv6LL7mSss6ot98b5U6gLrABHyu0B85O8r6",
+	"97ddNPqTkYM74UaNYsi81mTOSilWylXi21sASzVrestKFceQ0VC3OgWRduDyxmvGET6+YY0oXsm6PZLx",
+	"mq3c5i+HznTnVbaIshFo9SCnYFAwZB4CVx1f9E+B/36UEDVjN3zLji+XDDz1CRQf9Uyf4gC3fUzcl/Jq",
+	"CV/VcuvLjA4qSwRh5hcLwOlbKVn8f0u144iRYI8JLIyrhRdi6/ohWg6OEBtrc8q2dA8mJKEWWtqWFgW2",
+	"Im203FINHpDaZqVaWETo0QaelRXT6w7PtKv5oeEFS5fFTSl2m5S2B+Mmc/a49WXlOqKokbd1YTNifhjV",
+	"zHGA1psEy3VLiG6Vn+7xObxzmkigOVxuKuEDU2op6uE6oTH+SAuA/LwTuMvkBhj73lwWeO+5m2JN4/Dn",
+	"I00B0pLgRyqKd0FPslMA256ntiPVKeaYQk/vB8/CL0tMKe5Dtc1V3FLc+92YYJSIjNbFSV2hlIzCMLxG",
+	"P3dNNSsIPEOkQ7oax7eyV4NMQRfAtBOsfb8Tz77Irfx3GYzppWE7qxioYq30hMsqw+tMMz84wNLoDDCi",
+	"ryx/WV48/cf4wL/Noq0twWF0FRRZ+wYYDjGEa7Rd49HGoZwgq23DggeIrkB9jKj6sc5nQ8t0mzg5VLbh",
+	"VRXLTfOBI4fRIlztzv54P2DQOc0NPALC96PcplLXF3TLMBXDaCUB5oohuq1LjKlfkQvkJd0DXoGvokbA",
+	"alYzQLA0617TW9TroimuSy4SIOUJgLUXKUf9xPygOoHVaJ168RvfF7AmCOHAipTcMsyqMoyg+aLjWT0C",
+	"1cMqPC7uExTSRp2Qjnpxxti9kbEeV75ZFiCWeeVVQ6EDsAvXyrbv4GIVhaxwAEGl3OHm5+FUpMHRszvd",
+	"xLAqBmAWTmuHNIBikcYTjXZmhhL7brV8vFg+WhP/euuinJNAgfRBC9p9CuKQlUUqNA4lNwtZNltB1rIs",
+	"FPnnhbr9S3gKO8WfIwXEl7GEurByafCqap+MOAJ+R3G2ULeJMm56y35pIqLmORTP2PLEWu6CfhGYJm84",
+	"HF63kaemhGR5cx4a7ekRcbV4lPETruIb3zga8RZ32LkCRz3GLeiUo2jux8H3Z+Ogntbwz4NHBZ6MHhrg",
+	"8Bgc0cT87Bs6L1kyO3vDqkRe/0g3IdttOnVKAPrTGFjUCFSXwjnBZeyx8COOHeCifAq8LjIadlX6ov1y",
+	"tweRB6L3Sdp+8dGd6xzffitrYFyprMqwYrp9QZGSK626XGahAzzqSUwc+i+8FksZY5kJ5Z2zC5l0vyR8",
+	"TMk6vF/aQh81s3+IVeWNt06hzWqt38oU9CygsSJysdLOoFdOSNiSCaM1jRt2vAgL6IL6n3YKsW1vQXem",
+	"3UoWPTDSbGqPfTsBla8LquHSxC3m4oxoGUcizgHrdbkCTBTmrHp0kABo5/EALM1hy45pGELuzhrD3AA0",
+	"+C48xVKvMV3K1peNIT8Mft8VYPbugKC0b/gbU6BxcTWWhlFmEnInntv0g+N60dnQd66QhBHTpebHJGvZ",
+	"GSTXN7EvBYbwo3fVEci68LHk1L5fLtlCx1x2uuapgENL8UQ7xMRvu14V/zQb2enfPtnBX1huusl1vvIX",
+	"Q2YRaruO07kq7ie0IySnfL22lZQHYlTKzcR5wfmK8Do01Rn0cNgnCC1dDDevAxLkhsYBeIfQq90ttqCl",
+	"0xokFOwAcKsDBcju9T5y1FNtiKBUCNvHzffEX5D5Q1pmixb4ex/dsM6Oj/WTdVy+D3KBdzaHBwG2NMZV",
+	"Qdf6ox21azrnE3TyX3YCwvaJTlVCx7Upo3uQpl4xMTU3334zmmFE+YQD/Z7y8tQ8pcEOWbaYa2wa8NS1",
+	"tllTI7n905jLteCYYmKZ57F3bIQ2t6xWPAaYZk3MTh/YukFt09ORC/3dk/He6u0ZCPLHI921cLs9x7az",
+	"CzmvJUFQZ1cksqzeUKXjYfy5qwzP1/OzgZKnZ6NPCvm7O9U1I8OlRJdvk7a6S69oracgBtPqHY3Xrfjs",
+	"rANYhbWxDaQrUOGrtWYFKQA2NvDXYCGVvadm5HJCx9oJmViuSXyktfBcFnuoVVeUF2QHvgENnaZtIMUM",
+	"Q7ixPFYNpgz39buBeg543aMImkGekkdfP4HsdSE1cYmfI+memILlbnPcvVnQ/D4d4/V714+0bx0YeF60",
+	"fWoU99Df58BxPcYCVvfFfX+2z5d7V2AprZEAzHYNrYUFtGSLBvPVGqX30c8l1UUhb1mpc5MLz40l3Guj",
+	"WNWGnIhg9xT+n3wzI9/+v//3//NdtIwoJwXVmnaHiMRu5TPHBj5rwxXNptzlbzy85oE05TqGNfYOBTQB",
+	"JAFI9oZD5u8SAjj+bYP3GVHSmMsTVQjoTB9r42sDtIPizd0Q6Q5zN+DbuGVl67KxYI+ziViPpVzF6hkK",
+	"uv8KFHdjEKF8XJh9OS7d8Y1cpVqZTrS7LVg85AlEpb/ZXBXrIQHlvxirsmWTUjDEXSylWPk1zWyzCqmY",
+	"7drhatfyND6YQXKCw6oXX00ALLrmK5HoWOFxPzMhzvAFzIo9g72BOL0ik68gCtxWSs3aEDNUNpo9uSIc",
+	"airhecvxmm64WLniqlPZEGCrIyrnXLH6FvqFhbMV0ohF8J3KpWbCYsm3uVHHR/Cjiql3VTj+nlnxFux2",
+	"26jQHGm3BY6p3ArTEvQFIKlM9cZ2vOTt3F0F6G8nlAC6djqxWMuGqV+zHJXHwgurUuqzBt6sJxpaoAEj",
+	"uU5EB6m3XTj0R7/94/LB337734//cfngm9/+8vQflw++xX/6p/gNTDuVR1tEgzL/+QVim1QsgEVqpjRm",
+	"1dMio2kNfDfNOi+jBSOLkqp1vDmcxNK3NUS7HGXWbFqP6lw+KpoEbkBB92Z3uFbh7lwFyUlEyM7GbWlh",
+	"u6COZ2wdGZWeksbZIotPS/UezmdM5YD3OiFVtmULMliBzIQI6cBnpUWNZ3STCDZkXSs2Hinf0g3DQx9N",
+	"7/Njwv29gF74c7tlTTXFTnIRWVWxBacloXPkhm6VKOTtjCe/uiwpnwXbCkmrA3eQKAcy6F03KF8jb89X",
+	"+lwm0inntH5D52wqLJgzuSItbZOdLcwx8/0ftLVmuQopST2uzwBK7kFRKvSYgAQKLYmDEDgNSTdZRjKl",
+	"M0QcKxH4qSoBvx8z/ImQu5AGc4kG6IT+VpNr2iomusCDAZKhUfwmFOu1JVQxFbwRL5vExV03E/Tb901c",
+	"va3khLleV1Inv/J2QhVVT/rtZG27R0Q6XMTF3ZGJNscZ2hm1dk6iWEu7lQueJRy57db53XWYuG3XMMdf",
+	"vpmGBbkKAsL2OA/IqzLWlIvyRFNs7L+XsI3h0jYKBjwVtNXoNtKI3gtJPMkf5c68tnOXi70ByXxvTvTM",
+	"IuV1szoV0+Z3Q47wyGsLtXcnKs+yZmwYzXUs/GHbCA6mPEEhUirqZ7Qqt07BPrp84Rm6W7ag5So0oSbH",
+	"Zq7ZyqlLA+1EInqP1Klc5yUXhfJ9I6Epf8kLprLufJsCNKBKCKkPUlLMEL5nkyHXU/RFGFXDssuMYHPn",
+	"nU2epoK4DjWWjEZJQWfjOWjXxpIO4mhIU6BB2fGjxJt44gj5MnpkWmeOVoEd/HaITYB5hxh7BiYCF0FF",
+	"4jG6YasJWq2vNfhtz6JW+evMOqCxLwe0HOhmb2VAEI8yYtRLZZvA5zqYDqGodtsz3k3ZWX6Hx8NissHa",
+	"hjd8XtN6H49VT8uAeC7lJhmxXEixcE0I8oV5KWVMZQal3TqbsETbKLlCElugnFlfjpd/cspQEVFPW/87",
+	"eOdsHTpd8gHSIaBiO7v4poqYs0E2Yrwp4Ft5y17gk39CQybNxUI/jzaJfMmXS1YzoTHwAW4crkjJBSO0",
+	"lIJdkcsWWxzhF6G/M7iVuUjWsaym0P1nqdkrhPmOtf9ozB01rSp3EgzutKrfXxUr0o06ap0wPrDgc0Ip",
+	"VlgmGuPGNV9OMRHM4wlHOva8ThTLZ/jVMUatdM30Ys2mRizhbo8mRTuikYW8NXoUKBbc8CQl5mBIBeVO",
+	"hm+co9GV5oxn9No7wtaXIxXaphb2pIUb50keLtVOv2V5z64HJy96yK2nfrQcewhrLjf10wWGT8ECaKHT",
+	"BhAB3kilk8WggBV5WrvIQXfB9KTP1rjDucWW5ExoHxi3rRyRd5ZNWUZt4bd0ajWSksuEGaLXfLERTKlj",
+	"mmO1L89wiPgiw9s0iaYQ6YZldkolcEwnes2MLQnOTHOOcx1ow9goGZCJR3qxa6Z5NCf0Z6mJhIu1IFTs",
+	"yRajEEO1TzmwZufxrAxlZ/utDPwn3R5C6FyxvpQIjEyfnzJDbhEzBOU9aLdEOfPQ88GhatQy4Wg11tL7",
+	"9lQ0JQSS767QVMUmAXtInAIYag95ewVImH80tCRGGJINY5WCQAsgKCWK/765HC/daWsBgyqLoOxllTTC",
+	"ERmXb9jo7BPTe3Ly7BzbHe7C4FcPBdYhP0YZLHJzHo22vGX/YcEH+1Lq9bOfn1nkbQxzmke7IU8V75+f",
+	"58o6XHwEWNjNz300Tg/b03XaUXstyIIJM4JGrOHDUiSxWP+YX6QMz7/JrlRm5Tz72Q3b38hcMDwQsWE7",
+	"CZs34JoHGatzl8iDW+UD7k3oNYCY1+3p+WvEfmAFTSRCwU/mdNsGz/3LpCqpa9C3ROzTloHC5AX4B4Bg",
+	"Gg2JW4q7bULaBHs8C9jDktxSJc6gsSKNgq2SjtxeNiPqbBXl5nhAA6zEFnb0qLCjsssZHEmdtrPqAVIl",
+	"gYPfIipuzAVTxLPal5SXTaIXRz4USr5jyuhVzyZYFooJPel5HcUC+4lV+mnYvIFsKS+JYvUtq2dESXNr",
+	"YbzCJkG29aiVtr4+l3VqGxnyMhl+8p7S/m8Nblb0ApCZmlIkwq2hWYb9+Az321O7jT+57Y4yj9R8mbID",
+	"86SL+cI7kACxqLaD9Z+QJuG9IlHHAPoMDhts0uWSGFud0LIkkDA9Q4v8crxYwfk6rSXu+k06izyRmxOs",
+	"O2aypGJqNCEe8uG38lGxoghoMIVxnKvAlxdBS+6UPgarcJixkZ3r7na3GDH1TrchWgjEXmVI0gYxkyFj",
+	"Xrk9hgJYGNLONrV4Z3r3vUMFr9kC3ENG3Z5ZEJyS8gJZEGJyUjPblrZQRMuvL+Kw/tPbNOEunoKY5+cf",
+	"XnA9Yv2WMHif6XPAxJkf36WQ+5LX7+D29QsA+roMbosIyvC/UsRl/PS/g2sZhh08MIZqrjUTBH5GKFtG",
+	"3r5++RrrJaNOa2PIcb1PZYWdX+DNHdIdyLsAEjEExLN7HW5VyDreHWeJ1C4jeqB8u6vjESA9esCIfxXW",
+	"kwZe+pluWXFd0YltOJ2v53joN7zpp1lkDo4NnR9w3w+08fyZ7Z7ZCPZE918cPsGcmL1sMHvfqJizIMv3",
+	"8WiS7zqKfWaTPLgihTFmbcrWlcNJrmhtm6keeC6ShD7oNzLiQ5Cx4/Sz1GDdoGiweeY8DmIRa3x8tJcF",
+	"O444p0asgVICYASqRCbtxzhnuZXZnUNaJfjsRcm38yOZzM/5yeUoDyEBprwBsGl9ql16RBGYeUi5yyeT",
+	"KBeSDAdL0Mh11X0l6+1UUp3W9XbYUdbvaTvs12XVD9ASsfPhJ5ejlRadXrIJGnXhiY5gpi8iU1yVU5Im",
+	"f2a761IebNS/jJDTm38xrziOnyDxT64YdkrhieuHlhHeOwT8nTBMGKPpIPxcRqsv8G4eTGqVzWrdb9/T",
+	"JknCR2KECo5MDAUvUkc3YZ3TcomPX2iQlJqx0G8uYyuNYKpMiSO6otlgO797ctbddIXFGSv8NrZAcPGr",
+	"4cwgilVoPqnQxoIOWg1OoEuuW+24IMYp5OyE4Y7mmqa6kcfyzNwiS01xOh427rQlxky1drKUGyKFVSu9",
+	"+Ix1eFL6rg+mTS6DobKo/Hjsep3bsgwgfFDCaLn7EHQmcTe8DQTTlMuXl+znvvr9+Ntvx2OedxOavOuI",
+	"e+VqfWLtJhCh13W+4yULTHGvZn47rrr6zkQxfDzzVYco+OgxecufO9w9JhayAChgBxY830M0GHgBs+lC",
+	"SPDZOObsmVBLf2asYMVhGp+QxDUdGgmYx0RVLD0gwd2/3LK6bkpblzO55WY4uSc9bODf/vs/P/zHowd/",
+	"w3rR/+Mv/2e0ZLQHpOE54NEsWnQUYPFexsDAOqAxHWxFyGI8UKRiGIdsn8AuYVpzTIfVdMNstbhlJUBm",
+	"9CIWasVtTF/AHh+AK343hK7YgibClGcXiBMDEQwLRZjGCnGJjoH5NnquvK8usJb/ZeylmkF5b59UhjY6",
+	"oJctkY/k2OTqQt7J187vu9kIp/hO7X3PWUiay+h3AnSSASgT/53HUVologzJOKUxe1q/8zF+g0GC3LWG",
+	"ZT0RA3NIK1Ypcrgq+AkW0y2LdXL6AFjxDvZd72SQHRLdxpNIeHTV/7kK8RuheQq2hSqNpeei7asKyOg5",
+	"ZeU7xjZFrAXvdSPMR7nqXurfTfIcAUe4IRJlyLjBKYYJuodM0a9rkeUqMQ8+m8smChVd7rGX7opBrqRL",
+	"5YqU91EoTT+4iaIu3PvwzcSY9XGHV7+dDUSnJ0oJ6OKR103nDnxGZ8K0f4bGE/SNIR57HIziqtEuqoWb",
+	"YExkvLXPecAnYRckD+0HrtfEzQlKAi0zzKCKxLxX7ttOK0ee6jYf47B6Cg5ejqKKkI2TG0hktiWc5HyK",
+	"8P2jqUmUdvko5fzwqbXXbHK2+kAyf7jaE9FlbOMVbLNRCyhphlRWDF+5uvSOd/BAatZESezmsjWWmn2l",
+	"Le9MaLGPBpvUnJLfmkYO/Jl91N8H/ti0pzaCknpMG95uckeYEpuVPh44dX2PMEwPcNOJrrIt+Do+Ek31",
+	"9x/p4vj8DWxDsYT2QVIkzMZUOyY39/5v/lQcQvIhzKCsjclyhVXPO66YL2WKXuPnSqKIInFeY9U+AI35",
+	"pONIYmm3qi006Witr4dyI2wJsQ0pa+uReXQxm9JC8lz5F65xQ3abSpebYQt92tXadA3HgW3ihm/cZm1q",
+	"p5+lgOV/qZi49pM6CFfwgp9S5WTnAp+Jjo1+mVi9s/VORHAUY50jXmvAoBDQTGPhmbKqmWJCey/TADTR",
+	"aBZyiL6barZh1nMbrYLOKa6fANRtxwmRAAdDsG01sB9raP6BedFdxnEw2GeCW/zMeNkOiCY7Fo/PJyAq",
+	"03CEFkewxb3x0AJuQdGtc9jt/dtsqWOhEvD0QY9x26EG+spRAgjcUdGFv5xUOXnepub2a25mM7vUGHne",
+	"2djOAahCW8iZh6BBlU4hW54VPiNtWXhvziAig5lotDctjSLJMAGFZNACnCuw7bTFPXFQc3kJ+LmmSNCw",
+	"JJvw2Lt8AOs3CU+E4ZEudIiI5+xZHkx+Cjgs50spSwCK5DyxPXweYN9l48tQpdPIt5PlZOYdeAij4m5D",
+	"t5c+gdSaNDbGKVJV2u2eRvvZ7MdW0PJDXHAkg1EHJh0acbAB4xt7aHvAHLxASjt5veQ4updHHyJi1LIa",
+	"5MEdVbZf67QOeIf4bNh/DMskvrf9TEJkyljsZlLPg0M8Rs9g6T7z7QHpq7STnCATEftOblQVAZOzU4gv",
+	"U6+vrfV8WIR6sEsWTyrQK2L7MgCFl7djrQEe7ll67rKK4dnyDhxIBwmNVvmFkRP2+XNUwR+PL9gCC+K0",
+	"LWFmlnRpDP93zhWbglaYAJqyxqJZx2AIoVav93q9NdbmQlMocjVTVd654P/iLDRjWMXLJ7VOVEqXfMNS",
+	"d7R5yflXrN/ZC3ljC27nJVMXiYZ8KmXeYw+DNV+tzd0v2IpqfssQp03uQpdFypgvXRP8eQqJ5R1tYu62",
+	"z9i6PvPI87CD4MB5Z7WS4ogM6OOCVidFoxZSaLqYIvfxhdHi6iNjSf7q7zLnKwv7aB1ngIp12A8yur78",
+	"2FTQI2pq5yfr+7Fk9zGQdpdCqCNL73bAKAvFb3RaVbW0bb6cNArLk8wE61sQoGZOIaRSVPQcD9t8w7dT",
+	"bBqznOe0noYBPQDGahX0Fo0VsLQRIYJWNlcHAl4W5gZiGADOUfAigdDaiFgRxbOyJPgbtpFQW7PNbWsP",
+	"jV+WipHfJRes8D7wba6R88J8PgrOis2ksun8EpOKYl8aBKa7ae8QFVoKAA4klwnYuVrpv0fRPUHphi4S",
+	"yiOx+qpG2eB9Dn7K3ybkTo6ypTu2n2LdAdW1SzTsb33SAcvo8nmSPZ2GNtZWLN4sbfCthN8FkW7yi9Rt",
+	"QW/0S3kqYw/0cSs1X6pphfKxCUjxxuczxOrNnKM+1oPx9cvXWGvKeh2tr0BTsR2j3S0xQdOToZc+2z+N",
+	"b0QRCvFMTXD+oNaagNe0Ptl+cSFgenINSYxRpc++ne75OKl5ZLF/Jet81HXo6TbZj7jhVTVhI643vIoO",
+	"YgTOBJ+8eTyFOOnAoCZ0TU+nLPYIq9lHnYIo0TxRYXtLa57CFYcgPJoIW7KQWwgWUYH2i5kQMTcjg8qS",
+	"ERUnMM2CCAuurp25xyrrXDd+kl08eNfY0eF3+cPipYy/lANR7Dc0UEPCcxvw56zVl8Lrym5jy2HtPdu9",
+	"fIJrIxBYTi9Jqm22/v8Q2CnmjkblFZHWzBNmf/4I4+l5qAe23eAdQ2k49Azf3BDWlCSDOfVnAzYcgEfx",
+	"VQpp/I2T0sI6hQ6uKGrH9drj7dutsgPeJH0g55JomQ42D+FoXSn2aDq+crOJbmBJF6x430wvIlC86Djj",
+	"OsesogCn9dvJCVvT/FIDogyfSJDAdSyYmKJWyypZ9PPXy8Eqn+8uB9sPRHoXc9do6orQOSQAyJpc+jYJ",
+	"2KEtpr5j/uL5pllxMQ2e/x0X418da9wM7TcScKZIBWMDahcEgHa0iHM11cYftNbtciYWyMYyyv86nlBu",
+	"2xqM7lgvMWJlC6jdwKml/GvDlCtZODjeQu0SEpqqzbhIMg/N3FdSw1+3C0zn442i23q/gOi12RLpzlCJ",
+	"QjTzk/9uKeWGFRgenRkNCn7+Wkv5YFFKlRV85XF06MNqobYDTiWV1bA0W6wF/6PBfsCikz7hOutUPo/C",
+	"KEP425ytuHna9fsIsy3MvFOBEkToD0uYatto1w8bDgd/iLu5qdLnaDuVFIiXPlNVabpnBUHXW2Q8mZqJ",
+	"QHdGJCuPu14V/d/+sOcl5liRhKqNK1pEp0o/EjkmKv2BjDcnVzEB+WG9T1EiJwjmm5dGcnITNqR3oh/Z",
+	"phT8chZgCZkuqNG2AdGW1GH9CLKWm7TdX79nAzEibLZtbdme4mfbOvvbA9IL3V66slMsBcQS0160u0uO",
+	"URd0xKGVmcCO9YhZY2SlHtkgPywB5+EHSRIy6px4RqAiEInYdrHCjtjQg972RqbubEDeLhcEutG2J6dP",
+	"XosgHPFMItlOzIR3QgnnhlPlrrMUjpJW9csoOCf2vVFkvm/LtIxZroiWkpSdHQvFlauAjaU2QFaNeYJQ",
+	"+ALBGyffQ5GGpPRMFcmhAqLgCeCKsI8VW5h9A1hAvGdGOVEmGmGA/T6YmeSMMao0sEnOaOnO9qqki83A",
+	"ZrkCw3BEy7T2X+y0zIWfyCecBj/kjhMkPMTSM3OC6Q4yxBWmIF+AMx/Ps2dgv9WO9o4mlo9nHtcIOXFE",
+	"oLqJH53+k+yu2yf2lRMQANQdVqrYmY/zRRJvM09S2vqLVmBe4AKi5IHqhwWbXvSkktWZvU53sfKgoHiu",
+	"hV77l3jTHvXsoAIh/NJxdYUnhFbtDdTe9cEUR0KotZyXbBuDwNaUl8l+xE0qVJAU9vgPo1eq+XXWSRtq",
+	"VGrmq9o2HznwntWMxmKUtgMM3qXgZVG5+uVLugdgyFgPMlqP5gm5ubqQVZxXIWRbUbDGkkUz2ehmqzpa",
+	"X/PMAoXodc2MFQghILinVjXbYfAWS/85m9wi8mCZvYPDaF3E121+wmjU8qDV4cxmBvGaOAyIvGZVZrBk",
+	"UuxBc81o59/jVVKRSkCtaCKOE0ERy6F0cn1GRZyaHGqvpYk3MFoGse8FcrwfSqNiNWG9783jL8wdfUSA",
+	"zIKWHVwM8O+u29+CbhlRbDGhpyd84CWNh+wqGrVzIf/Bw4jtZK3X4CgBZT/7mLU4tfF03P3kest6Uv4E",
+	"eozfUIHu/DPU5RyBf9smn4eom/YiRPp3gnAoDq24tic0rJ7wScQopFqqeBYKT8jMXTL2SHuGDtjeN/vE",
+	"LXFncuguiyeET62NeFXLbbI2YpJl60YemvO7OP6VCwnZ5ncKLR5hOF2KmW8DTYqawr4cieHpr5T8OyFx",
+	"Zksa67Xz2mGFmJ/N5WSWgqwRLmCwwtOlwES8sculrMErT9WGFUZdb5tbCjmXxZ5shNxlRjinprLbnunR",
+	"qR0CpeyoImD3WFD7itVmRqzIceTWTE1InhxQtqY1g8eBUy7b86Vtp7CYYzS003RU26156VyeQuoU8owa",
+	"SWhBEMHj88aB+buiNKCiTSbHibS5/Lir7gwmZEQlFTJkClB9MOWPioIXtmp0IYXiBasnxIY77/cQ06hK",
+	"ZLoN1Y/RShElyZJ2FNGcvJW+S3pKMtFiPZCVdAzGwgmxYc82uIZgfr7Iy02qs22W5jFO+deGNax4zypZ",
+	"R2Ja94EGlPTw1X5SfX7A33yPYs3qbY487Ikx+2BRU+joVDVze/hG22EdIst0QKDt1N2AMcK/t1b+QVl3",
+	"E00qfCN3k41CyI+4Ow6EicYX5kyG3urWrEwEqSZpR/CZ6NDON3t8x/YJhU0DjGunkZfv1OVI5+N0R7wR",
+	"G4Ea9LyUiw3mqR2keE0uFek1lbc3i71w3BzSRSTvAYqxiOES+B/6uxw0ST0aAMIN0H5teJ5xweYcQccX",
+	"77iU6XjnTYWWxwQngJc88QCv+/mZTqs8zn3V7ZXrZFuETRe84iza+NTnZ9KiMMYGABJssa0dWUmICcVD",
+	"Cdbym+BigC26dhbjkFV/Dit9so2cLhrExkKj6BP4mOXEBICu7x9nFURrT7shQrq2qaktz3QZpLXDgy1O",
+	"n47vCz4V7SuAfA2bxSbDubFDooiivCDm3mTU6+Ulo7cMbFRMCgiBWqMlVDua8uhailmT19gAcBQYhMbE",
+	"qNpunfj2zjHDpEmYLCg/Tch0hMJZzvwxjaAtL8Z0o0M6gDZ515g7HZX1XIA7B1Kov5fIOglmBpRxutCG",
+	"p/dEQDfUPtRGwXVKvp/V1STYLoUzg5Nc01tGFtCLuyBQg9gpX3S/hNHiNATY1OSN7rlydA3RKyyh3ELi",
+	"23XL2e4dB4XoRGiB85eFpwLQbtbR6kmw5m9cm+i4cfwOk7Oy27BOI0RN41kyPriNDzwlj8iSlSWhCOP2",
+	"mKg13exn5BuiZMmLGXlCGFV7hPdsFF8kknxrtqBlGVc+VIMZaUrzsiRczcgl0RLQ4nJs/qNBHoJdSO/g",
+	"dby7LXiGOjE0CDdYb/RBrirfjkB8X379t0GQ79nFEpMno7khRK+pIBBP3JPKHGqAX2tqlsDbc2GwyG8l",
+	"ddmFh3xBNUC2IpozoWJv86c0oWV5FXQ46LYaWNMECBz+MpRObWhrw+0u0QZm4FO0IAqgWGGl8BAW+wh5",
+	"lab1bWzdvwrgEgs7IFbQYJSG6Itm+eg9HgANzaiPwG5dNkXWzceRaQZM1O7PoB0EPVBCsJg1Vw80q7fW",
+	"ddT5856Bl82s7QFdxVH/3zdiHK9zSDY5v/FJMGZbpqf537JEOqg/EBfcQnuh1sWdlOxNDLXx6HoTqhRf",
+	"iSmSHqI8OR5+dUD7CZs14fNJ4JhJWfLmRHcVW181lErPOAg2AyzLjDSCa5t9soq/3pSJfOK13L2RuLmD",
+	"ES772JEXdS+N3eest4EWyEoN8tkTaewTqr430evDa7QOxkCt5Y4VszA9Jv/AlTI2xmtbDNyRn4JjqE8z",
+	"QVTjuvio6E0xMeRWUs1ok/Ct+GL+I1QU2r3xj9RX6ka8bBJBEaya6N+JlaGSraiI5INNrwVOq8EuEJab",
+	"bT+uZtmAl0ukP0BNctvVhr52EONwy/VCJCaKr6Grc18Wl5rVAvCCJmRcmG89a9+MYlfYdK/R73xwGVDx",
+	"cJLr2hhLXbGazoaLAvr/LPlSrwM4a8gsW5bYJT9/y11Bz+jUf+LCXrdTYFzfMqaj8A68rmNFDR9cUyqs",
+	"W0XgZKxIIVquGBSGc0EWUmioc91KhyxzynSSfnyEzkpw/qBPo6nyOSIKcGwLTdwMfO84569vvRphl3jc",
+	"Hk/gWZfpk4clZPAI7hXswkRMstr1MIr4+XNEBr4/86OnNa+WP4Pbc0t/x6IQqpualg+2XMDf17TeSsEX",
+	"/h+2rJRF8PfFupZbqvkCDIXfZf2A1hVbraDzNDzU+Qd4Yl7LDRMPFmsJ+Uv41OE/wpNLfsseeDxwfLD7",
+	"b5rpmsJLKnq/e7aJtINhxIMt2cZghohkTUXxlWohSRCGaKnhXBmjjSCXIYKaebPZzskjc3uVXOvSHUTy",
+	"bc+INZ+ZyBgOyHzCK0fgbXr2yx7mEDPLlqHDdGeeHWHBcS6UtccUiHu7uSAUmgb2k648MpDjX2jO/z/f",
+	"vrmYXTx7/uJiBqgy8eZrE/NXPfbBGAXspPwIyVX/WpWSFnfZrvLkDpFHdXwc6ch4SC63IPeF0SYz1xZz",
+	"4xCJQ2Rnp2ypTuVLZ2fD2Ob7GW8apWxpUQOjla3gBGfMYmu5nkTLUrp6ntERpFJ8XrJU8HgJ9vK0dJvp",
+	"SbmMHoc/wuC04P7ZvQmIhpQO1mjn1q4rziMLX7p7EIFzjUKmtKuySHzRVbcDneFzuUDWbtTZRdD4JO3F",
+	"uma6qWJulg0bELxbRo2pVjwlsDngBzDq1IxQslhTXs8IpAyh79KhMuzW0oLEBfBwVguDtwCsRMRB4vwp",
+	"HiLhc3gIKlmaPvFHGXWxZosJeGtAuxf4TsyKSZmfAB8wcZhXAFYQcwaYj3bAkG+ZMQvpXAJG7ZyVMu7Y",
+	"gG4iQwjabpdnoRt2UsIUTB2wZaInZLGWMtHhUApvou0oYloxulij28atdU3FymId0LKMZ8beS+eCojkw",
+	"IfD8+CXabfIc5nkg4FS/IcljCqwWyz/lZTEQFI+0mZGbTI9tidm4OMTwxCISteRKH3Gahnkle/MPd8tv",
+	"BVc6vZZXDhUk1tq+XzKdTljbsiLulfAItZEqa5tVoRgT7UmL5CMIqeGhi6eiKcuhtMyDXtX2vRkOYeS2",
+	"+dRKCgYi24GoxqBPbPjnIM9TVpD4IaJCJsZS1t62BGoT5ZAsyX1BKdLbl1Utd4iEFhFia6piMXm+ZdG2",
+	"GdqKl37M1wrCvE6E+HCG78Q+50RxyNwobI15LbcsIdjouOAyz/SiYCVW+fhFBVOeOZ3LkjW6G/GA4jOM",
+	"QdriEXDUXpGlbGqgN0QWjV3uq+tLuQP2W/PVume+wT/m6dAlQrXn6Pa8KEp2jCJaAuPb92c4uzhp+FJH",
+	"IfASuBU2wtIvBZK7geqMSFIFqzNi89h1DR/uFkisO6c3WBBfRUKSh6BFCEqkdLPAu0JKaFhoC/KdB1pV",
+	"MtTmByIuE3NNslJkrPdPpxq2+BLI43uYTOkal0qGgGm8Fs8lyrQDpTzS9hA6wmGRFdfEKCC179F3RR48",
+	"IoLdRkH8ZxfzSd3vhgA14IQ/S1XRb5l6ntET8AC+ghpeufDf9h8aoNpSRmi2jnqQfDLuzvYUt6AzFr6a",
+	"NArouW2Uxmq/K3KJyF/Q19LGC/F+jINl0y0v4/f/EgCxI4j3jQAcHHB2AGYMJXVTsrCZZZBT9pUyQlax",
+	"eEZZQl9pHSgxzH0zZ46yOniwEy6GLToT1kwqyzQoZwYM2xASKH/oKGTATWvIOMXArKoo0rl5as2rFIJ6",
+	"LVc13YKekXo73nsD30a4KezAkUYGOAJUy/XJRCbsbrtjwBbkBfeijYZj5APXnTxuv4jTOxBl+jSCYOeA",
+	"I8NM6tdYm5EYDi/ITUd0aAQelL1OcKTPa9kkwzKTJemIRITr0w6YIEGs5ZBshE6FmhPo+ZkKBbzfahQ4",
+	"UnRmpUwkdJvbaT+sHZ2tO0wAZhPtgeu7uveDj0Jjadl4Y5m2TfvReWpwhN2HgpmFqDhIN6/FDZwLD29+",
+	"fCvopAI7CYc63XD3PP2HD6FHO9DVNurkWg6bFUWpZZTUfsC2q6cHM89PqhMFm1aod6Dtd45t1unE5kWB",
+	"lu/OqZ1MdP2a8mTT8Am6okONGfZ3B73YJ0OmwUxTeGkJgKbZxY5yrbKhm0LBi2+6WSZpFwdCw3rD/i2E",
+	"Gc1QOwA4xgjbQnY2VW/FbxO5WukEiwTGnl7XLl/1xG5/U1sFp74UN4xcZSb2oLGTjjX269C9LFmRqgGg",
+	"EzA1aBplaXrevxwwO9AnoiE/0yIpoiUStPQ4ISn/GNXK5ZHh1FsEVkPABNlFQesCeiec6jBNKrGJkWMF",
+	"qPOSLjY/sUSth80HiWsa8NsP0Ew++vLalnfHMswmJkszunl1OJXpJbtrLBn3SS7hCmY24cnTozPqoK6g",
+	"WfWDpIgxNSH1YOXeiUHLP3o83gSuBSz8JgQs/CZWbdpBbxzGaMR5xVfqKvZ9fhPTa1kcwm17MO2amfVK",
+	"Dhco62gPQSpRgCYVKZkXad3zHPgBOEBitVyskg0ytzKZkpc2YbScdFnXABIqqwR8gr1QjlaZ7T/7K9sJ",
+	"L1yam26aNvFurRhDjc6LfdQDKt2QsMmTgP5kuziuXZgfN74WH888WMgqsYywv2Cy6d5XisidcHFYeyZC",
+	"r1AbHv4qDO1DW6DjexW2TS37l2iYS88V8Y0Yz5boNA3gwuMsRoGTHYwx1K7NBiExB03UgcPY2q6HKCcL",
+	"WoK2MSOPvn36zaUHa7J1ZNTB66bKKHpoGtBOgLXFNkbMJnI2MuPr1hnUWs5R3FuurEc7NXWfkvZdkJD2",
+	"4NF4/1qH3NHG8w/7e2KJSwePZsQ+DxpRtcB8aegae3LbFnmHKWzRxpjXHl4dIc0Wsi5YvNmlF1bj3pQv",
+	"7cREgy1RFAQjs8wv9u3ho1ZFkbHetCxlXdBrVhbWBT0NfiTADB3GP7XPATK5nJIY5LxqOehy2cc2dTo6",
+	"3B+ATbYYkTh7S1kHqZPB9e/s9ZR5Z52/afJZmyT3ejq4Ltf5t5i9UjEUhVI/keaBuzNFEQvlTDSdbKlP",
+	"CXf2O7eFJw5wqvNbYzbqCJDc7P7P93azaZkbQz4BNz19ebk8okiTarzXBlpVz7poHzhtjzfuuM8tMXXG",
+	"ufw3FuuR6LLcD8KQtdySt1Lg7ZoLs/lG0iLedzaWbBVCJktR7iHpCcsNqdoogg0T8sGTf0ngLKVBsm0E",
+	"Oc7Dw0mLNIoCbZ2JsCRNN6xTB+q8TBYUXdZToe86TrZoo9RyE7vO5ZZoScyvRMsZVtVZQMVpE7ih5eZG",
+	"TgGngSl5ellOCCg/Q/6zmxTj3Rs6L1kiIXAhy2Yr4vmVXCT7UybgizLRNeDLMzd2AH5qvptcQbyIxihL",
+	"+CGF/UhVZUw7tWasj61hH+zI7sPyE4tE2B3l+1EAybRVQ7dVyU5pMOXC4DC19oMxQvVvbVYme/BQSziy",
+	"oAKAOiYphrXcqYx8mBrRLhzl/ZTi2wyHo5+7JJt5ojfAeeBEJ8O1jqAmtlirOPX4YusV09ig/OhsrezA",
+	"3SS3f5JSaUf9LasLvhjVJP5uHxtK98ALM+LSd2Okqfmyjvm/FmvaU6bOhNh9PJyQnVR6LWE3y2lNd/Ka",
+	"kbgwQaIjC3co2YjPQ+vAmIW+aFiLnXvvOTZ0DvJvL0+LTaUJnNLgbqiKZQ/0q/oG4lR0dTwamHm5LQFM",
+	"FS3feLd9bg6giz1bnalTYodyCRKUdwhgr4mzZ7O2zX382ZrF9dLFflGO+gZewEPuaUSnG3nlJ1bp7ms3",
+	"+ypZ5mMusDkDfdEsHMKtiIvA9tkdhV64UeJYDiqB6yWXmglCNYEc91FP1N1cYQIzrfNUUMdiP8td3OPT",
+	"FhDG8F8k6uWCfdSoh88nI1Af5kxMM4015fXEDIspCnfh8r4HYLyxhsRlGtoZdWoVA54dPOc/484lHKWj",
+	"YnxR8u18lLPhoQOMpXgj4QlAk6lSvpX1Rwy9/IPtALCStLxh2yqRItSPyA7OSC4ahXH8P+M94qLrnpgS",
+	"MQTIE4/qzi60W2KkzRZfrZnSrZPWNQDvGhpZDd2mYu54dgj7TwQh56C+zy7b4e2skB1t/B6XF+5mH4k8",
+	"YH0z1FuqF+tYqZ1go5t0YoNU9I+0OGJozZd8g77rpk7srqf7IWCVIvDTeJuBuBnsoBfh80mC3RmY6Ziq",
+	"mpyRgj2MTcxDoOfdRy0/TLsKIuTstJiKztw5MY/TmhNecIwysypokUtdgj7i710BSxApFq63zCQ97JUZ",
+	"N5UmuLY6+7QUnlhbvcFtMpTDuFLUQWnsBJVuR4vdqI0SWjQM9VOuAKjaaKcUldNccuBHXybayAxqD/le",
+	"7B1jA+11pSCMLtauuluxWyYIWE7Loxy/LyDrfExNwW/iGjpO7TaSBdMOmMJvjePe5LGwm9svTo2bivGw",
+	"bXdrS9cwIpKMJrdsHDsR+wu69j+ZkIl+Hfk8pPhqwlmAgsKzNBGYmob6AZ9Ht9GoUuuDKS1WJC7U2f+e",
+	"WFGmqKNANIhqGL8jV+nkw1xXlYp2Yv3Qdki24x/f44QXQWqV/5ojSNIJ/atiiQqEgdoUOHLPU4UH6VoC",
+	"AOXKwQLWi6AuACcSjBpbx99bV13C6ogEmb0LrYe/PGdGBGAjOqpCtwOCpEzDuyxqWaWs/JLRW+xWyEjd",
+	"mD80rpF8IWct3OGaldWyKacGZrwDceSKjejwzmnmqsKFrQrX2Ish+1qTSlsHXLwfomZGC7Bpw6MXWDI9",
+	"xd1hTQXWvJ9khA2h5VxkPyDLG246ixhsvuQ7ECa+1YI49TBfF1RYhFTQl6CkrSPeQzNr2DtQU4fxFhch",
+	"qJC5orkg0SaPQ52BEAlDwSHxoBO+gWTed63xNiEHGxPIbnYyIwHJqCk7SbayZjZFf0nL0rZSmY5oFdE7",
+	"rIgIdqAzxTaRJgS6QtPHcpk7/c7I9IcuJsU+oPHhw5oTXOR4E1Uuj/jif/2DPviPywd/e/Dbp0ezJ5d/",
+	"/lP0MFm0mb4DEG8lACKRNXHNakPsusvx1HEZqxwLynwLyaAdJdmZdYONmSjVHeqsY2Y6dW7RBjC2Vy+W",
+	"jZu5x7doP3Fnwjxel85ySu4toDS8ORpaas6TSawLuV3KWtN5mRs8cB5kN4094Kb7eD50fwfSmoXWiRmZ",
+	"j7zvoGqEydxUsWdLzeo3Fus7ltFdK/1i3YjNgLryd852HRQXV2gNsYvYtNZUFNdrWrFJyEbIQO9dY8NI",
+	"XaaUmw9piGkUGwMP2BxvoEnqCeja4bBgshp/mjcGB93ROgoKYNRp5WIVVS230I3Cmb9qLXfC3KJLi1+Q",
+	"uPsWTc0GVqRsPdNBc4HSSmRD+04ItZMMtti8aXWGyLeb+ijgmZDKB7vSSTFuua/DqcGiugToHsPDA+DO",
+	"b8hmIU919/Jg/V3u8jeVjQ24YxhyfihtWi5IyMXnDjzjEDa3Z+imA9Uy+1G1c9ZEryM4Dg8VER9CHTBV",
+	"oLKzBgfO1M4iscgXAE0RCbkGfb3it1SBfQTRw2Ifn7X4MPCz6ymTq1x/oPvvl0u20PEW+TtEQc43xOn+",
+	"GokxaoW7T480Ggsm2Le52x8mePhOjyyO5Lm4aSWW865mikUMzRTQ/UAOVSLhbEf3GRuVgFJ3kOm2o2Ii",
+	"b6Dd6LGC+l49ZQxUTahpS49iZQ0tJyyVx/ESq3LX/IETwEimyNF8bk1b9G6jbFGEEuRud6shjk/uAUIp",
+	"GIu28+Uy6k2G5v+QuuYSzu2jbccDjzk3pcbB8WkU3kYx7cNF7I+GliqnozS+OEmg2PMSmeGUjOqjT8UO",
+	"LgBLjHYBYRq125iZ45Mob1nH+YGTDBFC44UKCGIU8S8FkFHU7j22VNzycm+Mrria1AuHDNKCsc3LuMvF",
+	"Ke19RbyW0KypzzOQgyIbTeZ7YuOj2bN4rdk22hhfab5NdpYDx5ftfAYRlpotNjLhI20RvYaD++apD21A",
+	"fxo1f0hEZtYZ9cHm/ef7H6lwXbdrkcxFsVIHga+sK8vGP/JDj0WqgOSXRk9adWr3gmrIQ/2roPsZoRr8",
+	"ltGjLKT+t6mdzKqSipQw46LtjQ/PmZuC2A6uhH2kC13u8Wcj11IFO8dUhU1rZJ0X6rHwi6ONpNvejP6l",
+	"hC/3oE1jBY1EbXkwV8BdM0yoW2f7dTs9SY9Id8r0906PPtm7Mp6yAvB8Ca1Lp2qtpTDCuSl1HHvXpslN",
+	"TpVoI1lIjk7s04Y53ZFthbM/PrO2a1pbNmFtOVxMIGO7xYBOm3D08FDXbfoLysdWVoUFtGEnbnfLBYh2",
+	"cARTd6iVghNdaEWRL6sPs3IfR7JyJ12lL+m+ld3td/8l8tn6EHkh8Er+9XIQXePx5eVUKYvufnuArwid",
+	"G/4hsrbJVubiaFQDnsXhLiAVF9PuwndcZMweKnUnffcG3hj/cqA6RnunBk1SLV4+LRD/2GWieSRt86uQ",
+	"2vWtzdFEXUR2pFv7wXF3c06djBetvnioZIp3eOIGGgKgp40rG3ACrCYQ6c41585s2yA+qmTieU62HoDA",
+	"5LxtTtvCn2L2aP6FXjBNeQbSon2undksJEiKmAm4YJ1XfrqUiybRy96t75wKVJaHVkVLpXupNBq9kUGM",
+	"OJTcuLAU0X6gsUSAKamvTheOsA723xJyF96TcwkIgKfCTB9dsBKmfKaoAhvYp4rL4u3JH0qKmpflDNIH",
+	"WoBcgsrpnk2rSEtm+HLRjZkEZ9h6ag7aC9Atw5PP9drGia1Z0Xf1HKCI25jYGhslL6wD+3fJBcQ1JcY9",
+	"EUScrigXoXJS+T+VXGEkCAgE5E8g6If739fHeIFVke6pK1skuTGSz3bO9YMO4bjkdGniIpkY5O+3afnM",
+	"cYTI7EyfTsvEaDt+hJJ0ecwcY4rIL6EwcNlCaSgud9XfTbUWtwdrWEc6DNWal9IFUa0SMTF8njWXgS2P",
+	"TxMfj07UbfZnjCR7OIg2iqw1esLsnx4YYfHAiGglyyVbxU9rvd7rte2UtsTchYsdLW1yXv/8AuOBHLKe",
+	"V/yAwpBhJTcgJNyk2i8pRs3/78uSzrvFwqG9aJFKfaB3wyv1gIriQckoJGLQsnwA/xr9wC0tmy5VFrXU",
+	"izV6Df9oaK1Z/QBJ99t5cSIc2IMD/7ZT6YQTB7XIMI+y79hvYq2dob6EYFNo3BJKzJNkS+s4fP7EXtQD",
+	"7abPV/ThGy03cK/YQdMViZZSCVzSae3f083UJzQD1wjXfXLn76OojUZiX2OINyi3lXLSzt8YVD6IyRXR",
+	"UhJG63IPLRDA+56TKOZyD/qhEVlviJJkSesjsrpyeMRGw52pDLs2c0wQ5Z6aa83Ee1bJemqeFiv4hPgJ",
+	"DvF9wfW4TyMbk71FBvcyci3B/wSkiQm1KESy75xv3UiEFoUi9t+Y6CeMxS7UqqmrgyQi70hiH+k28FLF",
+	"JoaRxNElayk6Q+woNKmsSqOrjkjxuD/Q+w6sA8z5FSgRbEfQ/TdV/jtaBNjo2n4piH8iB7lWEOn74E8w",
+	"EpYyBS8idE0X2qf3YsFHfWtLq81fK7piXxPL7S70M8MU5Cuw3YjiBcN7e8UEq6lmBUYtuf6agCIGP75/",
+	"9YJ88803fyNckF9vXsywqATq7xEFUQZhzq/Jc1rjr059saHQR1ekpHNW4o8764yFAAArvv73Fnbl6cU7",
+	"qjkTmrxx0X2/oxePgKMrJmjFL55efPP15dffANSMXsOBfAhgU9xbehiqMIeYmrm8Li6eXrzhSj9rHwOT",
+	"u5LCYmg9vrzEFHqhre+aVlXJF/D+w99tIQce8mxZYIfb/yBpGcnP+DOmaYFqb2S4S5ltARpBmM+Iho77",
+	"Np3D2FVLQrdSrMx+bNFPs3TpqLHZ+XU/fFfLeWnegbkERHz4yf55/yfyYsnQo9Al6XummKPpvk/RJxEn",
+	"KNizC7rFBnkrbGRqr6Kdzdt34KfEnJcj12OYo6ZbBsrx0398ujA2ETCMS1F4ekHDmbszreuGzYKNnpSf",
+	"++dvRjxGQvjoKVSEwv62cRxc6sztJlBHLpcz20cHol/YK912x7HosQtpzumcLjaoAeIOfY0dBIMduj7Y",
+	"nz8apvRzib0Us5l9pM+uH+HPrng0pPwzhyt+YpU+hXHntHR1IdGj/wPTz+0j93Hs3VgZJ94FJgn4YJQm",
+	"TPwu9w4E9Fh6LGjJRIHVPimCPFuZRy7i5+SPBvuh2INi77KWDCO395+z+HdshKz9jl/g47+GiLOPg+hH",
+	"DHH2txN3cVBmI10S0jmoY1ByCwUr6hw79bDkYjMsam/lhr1irHjDwZU3fqpgvlxsiLk4le8fTcUe6i+O",
+	"l6wplkrP7nzb48dIbFDbzg3EpCUvGDbN3Dw8Z0TLXuD3+FvGpr92ifGWDu3V/VDjGai1hgGufCNa69o+",
+	"L0MYPg4RPVLs8X0L85Ahczo4J+nrORdR2Yik2LPtTDzIkEVsuLNNaxFnIpsmiCMlXuxcw0Yx5bCUeAcm",
+	"+tT9eqAdnFFSZ3bTRRCZ+7g/wxFz1WZYhxHLzONQAf2wCyAq1cZIQiSRGemomkQZ2+ZU9blL04efzH/G",
+	"1efOYqep0HepG2s3nfvRiw83CMND5iuHunJKG85ThnvUvhOF2I3yStbbz6YUO3Z8iBikGYL52oGV/ieV",
+	"zsPkwdWdQFB0cj38pOWGiT+HCIppq+8QD/qAmiPLvIFQyp3eP8HsYsJUFnT/lSJVkDJ5HoplmSUv3DN3",
+	"RjjNPurOVCJmzZwLWsfKkHrkcjXsRnQVlJd7Tzjyz+9fvSDffvvk27+ckYY1uJfVw0/4hww2tD7vI+k5",
+	"i94OtfvmkUe/SBtx93qIx2Uj0jAhGU9iyftdqOYLjNbEDZZnRXEDT5yyxuPu0gmRGL+ITGRAQwGzrG4k",
+	"5pGtNXd/Hambw0Hjzvqxa32a0O5l0HayWJKdWYt4A6u+rDIaxZV1H9tsQwRGIgDYAqhgp7BciE6SNCd+",
+	"bAGh7t6SSKKY9Inz0pgAztfu4CTOQIyHfOtiju7o9St1lEM/UeDON1MwCrAg3N2HZMlL9jX5ADZNvffG",
+	"O1eQBttXdl/DsAG1M7Q6DX9padxLXRw85qderOc9TBlsoV5h4V+fGXyO7tKVBp7MBp/sn0Yswq28ZY5r",
+	"s5x8UOdFdy5D926swXUwo1MufGsD9syyHzvfv+NbxIMnjofdqZrWvids1JmBthJUypwAJvoBBDqkcqBx",
+	"DOmdbRTNCTWu0y0dEKEK1nvcTRdhzWt6y046O62RqYZUtNfBY/dxqbTjvRZLmeugChaDmQgeLLxZrU/S",
+	"9GzfoIef8A+DJoGPrU/T8lyHq7s0S3EMqAZPkBD5uvTdts5FsIdhlmZKRD1rE/pOoN2dC7d0C9Lv77TB",
+	"6KFS6qbx5UiT3q7PAbpLPfwEfxi8l38VhXxuC/SO2/24HT233zyrGR3zGZelUShtuh+oDHOKdtH5yCnl",
+	"Rj38pGRTL9DvHfX4vms0ars2NREcvebdAJrX94cgUtg8IxxlhklF0mY5rpn5c1/3fVfSBXuOFRDn3C5c",
+	"22n7NcsMsR/rPznS2qwMyXLMTftgjr3p+/PDplbGqBFnZTnf9WOVgs3QO1beYv8NUlJeEAnZckEvZmvq",
+	"XR1aVD2muqn32AnkBJ7qVR45J/0VsUR5itLZmFEO07nja4+abRjMaLc2UEOfXEazMw5s33BsD1caGcnC",
+	"8p9hpC39HZsCRkaxhTJTRol+hg0bLJ2u+tlflTUqUOnv+qRYvtRrRILfci1FtPpgaDMsvPa5MnIOnUE2",
+	"nRMFLQ9xOl2eACXzmtHNjGgpExPxrXwHvAazQTD2JfMAoLEBtlxhJ5OIlj5qlwWNnh731PS7VGZtz6BY",
+	"VsaG7QnFOr5zykLfknog2txs2etu4C4jh+iw6xYUC57L15CvO0f18u9F8fowEnnX3oO8nP2DWxPeOpsu",
+	"/LNsE9EAS9iiTlENGANnvmWZ0PVYYvX39pnPZVjm5ZVAx69Me72Uq5mTiiDzQVOta36LudynpYsdCIWi",
+	"UMSS2SXWl3L1Nbmx7e3gxz2ePXTWK/DWXxEqoJ7fPtAI6LNGGsUKwgujy9Rsaf7WV5KfVRUTxVk27s4P",
+	"XcCC03Y67PQ3KerjRvyvEPfp6uGC7c4rHlzCVTrEATYfDVLbOn0Br9rqHITqd70ebXBKads/pKuO0w1L",
+	"ZxR+WdwbJEd2lM6JmNf+O8cx5aMTmPJz9XjqM/NrzyUdJppZ2QeZYv7D5+TzFrEu5SJ85eGUvmRm3FoM",
+	"l5HO0mEd4LdPRlkTvnofwjITLjAe/b4DhsjM3LeZ4OfSju4z3T+hs0xOL59FkuRPJ8udH5h4v5VXsiZr",
+	"uYOKaijagjW7EsyLoJrliVU80uUsvd5a6ss+SW9pwc57kix4TdS8eMVF8UrWJ0auEt6cP7I9RDG0sHux",
+	"WiBJoSVATlEZeNZn4FXHzETWbc5MXWukBYCDrdiZBSMfTqnj+nw+VO8to2VJlK6NZpB0Xtb0wLE4jE8J",
+	"j9+tn+gVjyo539+yGmHlbawY9gnS3LHfcdvr+MoXVc9LCSChEMU/637WjA0fT+wZctaTKRC5Kn04j6xB",
+	"bMGUOuccpfPjJ6Gs/vYOSg/zjnzN2A3f5hW/QMU+HuuaEbNXM9tRitZtR+xz8kO3k/ipHr1exygMAPY7",
+	"Ou6ZDtu6rRgYlej+aKd0RViJ6TAMTEnpe3s6mAeyBjxFF/qBBl+q7x/B0pT7di92aZtbPxE2WTixLTEi",
+	"tSEDISpGDygrJIkd93PrKx5MOOHMQ5YJFnaeMrre0YC02qHL7yeBICBfXv4NzMymnScyIvEaWtNbo+oz",
+	"YZOIbQjozPbF98KsHC83IwbCsQhVaG9QvVink2I9KgoVasdqrPLbOYhZvFLhkPcPP4x+2l7N7iLH9qSy",
+	"NFzPPZ9MGBQbyiT5imvioGLPfhgfbn2L9yifGf1FtR0doHs3JqVUVGmjTnGlyZbRNkbK5zWt91+Tn8dy",
+	"sKGbODYp/8KNXNetr2vxXI5DJMOLn1v6d/vAx6q0uJEWe9jds7JY2+M5mXHpenp+gRmXtot64lRSpyAJ",
+	"xgp1B2Qz/wB/+PN4PTKeqOUbqWbZ9k9G/fApbfWtvDWG9oKKBSvVjBiFW9ZGgLTwPaQAiC2cEgD7bM1b",
+	"DtcXDFdMhJBlKXcpRfRNuKRzXw74cdso7dio9Et55sMlrFBKHa2fsf3nWa9n7yQ4LsXvXpwGRppLRcuU",
+	"tlvB76zApsJ1Y1sFnWtbKlsVkdqWd9iS77zbwmgNmbLRA/z4LpxzgzsALpZhiCCfzjqzVqu+G2vcbMfD",
+	"T66yaGhTTryK4qJ2rCxozE1z19v0Mu42+UUwL5Ixd2K+xz+cd3NsD6TktmDvo6M3ZORJWPzdqxCwipQw",
+	"KqlwhrfVJ6Qg1Lacco0t0F4zt6ZqjbP5KUZlIkZ7bwQ//yVtpu662tyvfj28y9eyvGWFTU6yEOGuxQnT",
+	"LQipscY35w7Chh3Aknve9lG6dxssryvZF1MTA7g6TA3W271zz5wtiHPj0s6NVLiyAMX11lcuYkbC3eRB",
+	"o3vQDw3u4vFxAdb3C7nk3HYM1THTxZozc0q5kb2qQpl8Knphj30sOskQ97y3j3zRmaI4yTfWW5CTLmpX",
+	"TugcsXp9t+g71f1iaDCpPJSXtazet7gtY7LlhxbGOmh1+pWC/AZzTe9YWWJjxlOBJPuamWva57p8QeyH",
+	"K1LUdKl9H0TffxWKepzU6BvQnuvuEorRjhBN+bdwOfecNH+n0D2pu/Z9+PlzX5hdFP97VoLSG3z2zLLD",
+	"Y/2wKpbjMvU4kKJ74ZbPgH+UQdS2Q18cFMl2rDsSQOueCHvnoQGIiMTTDV3zU2XhNG2GOTQ2nNQy7YQO",
+	"PG1TcJzo545FpMXETbdhOOH6ilCyZUqZG3VHuVYuxLSlvJzLjxYaH9PhOaTQ06JAZe+cJ6MRK5Us2L5m",
+	"tmDbV8GwNjupk4Pd7c4JdYVfk+dQXghDQCZ/m69kHjKnoWiL0uVy2YZzZ4fx3KedYO5a7g6juYXEjhIH",
+	"hS51DX7t/yKBXLucrU93uD/etkMXI2kWHJsjIcOcn1MffnL5/RlYSu8baA00ru++Bp6Uy2XA0J9BYxt5",
+	"8q2vbEiFpLDWxpdABM19EAFC2SzJoOqGRytuErAKUwgaK9Q4Kz8opptqSDO6hge+xOArzixRreUQWpjQ",
+	"RHGLV71lVDX1iQmeKcT6m3p/BlqdX9q9xUWre08oYzSeryLrDSuIbHQfMeKsnF1K9KOcN73yjbnMMWUy",
+	"zH4ka1naLlDUlhBH4bOvYVZfUp317MJTKsuz8zPbmUWM9IWPVW+7kb5gRCNN6xXTA4WYhnsVbLFGwPQd",
+	"rYs+9snXMfCTG/j4lyYfcFb/ar7L5b0nt/2d1QVfJLV9VFXvYosffsI/ZGhAft8+C5jkSUaybqd+F76q",
+	"m/Dzd5Bvab//BckHtlgL/kcz2Kblxj/0JapN7eyi4Q7QYlvVqaN/Kk15vaDqzFmmumZUD6Nj3OAjX3TI",
+	"A+aYE+3wMaWqlluuzs2iQKqHn+C/OdINpv2fUrj5md+JbAu+fheirfb68Rch2QBOaUCofTC//yfOs4H5",
+	"p2BRGdsY2943nujo8edPobk3Wt5BAImxzedJoUlt4E+uTkUFWTRnPxrZsY4vfG+nAOGq63W0B7ZdaZCk",
+	"ZJ6DtrrNah1mn0HumjDWvjGYd1xBDYGQu2jbd5fqF8vH5UK7HDjIh9OdsbtoG989GW5ufXyABGb4ueMj",
+	"Q5LsnNGRJ5d/O+ucMTm+SEDSjLLMVaem1R7HO7gExzvanBwmPuEuvOuYL1ZmDZbj2Ec+S5ezO83ExYUN",
+	"4acjHoRtLHKe+lccNIL93Grt3Xmg1q4c5rPvcWnRoHe2/Hsuiz3UaVOxd1DPbWU3wNppsxmYVQpfsbU3",
+	"RC6XrHY3ad+ThROIg0PfL+SznXBGEPHOQtWGFOkGKHO2oFuGYaPzdwu+7y0YEVvvSrq/a+eFWfK7Wi55",
+	"HBsW2v/XtIBPt8Dop5irtvT18AgYyt4r/e+rP5jFnTusDZqCsjcERXeErYvELs4vZR/OmeIFe/gJVI10",
+	"8c8Lua1oDdut7l3kdb8MM/2vcpCRrjxRQXuzkw5/SRFDBUX0ugYLQztQV7XhZalmHqbAPGbxfmqpFFNk",
+	"zvSOMXFya2LHQeyj60UWZZXv4ecXTV3zRVM22zwtyRokOZDov2P92ULdZkGh/yJQabmChN+FujWX/7ZR",
+	"5mrC1KEU1JNj4TvrpyAXmukHSteMbk9uIor1D9BaYM1oAcT+dPECR37wkivfeKUzUu+7Z+CQsW51z81Y",
+	"yrI2FzPiE8T/x/UvP5t92hJZOxeUqmpGCzBJrqDQGfAlwQ6a3suuw5d34R3CYe7bIMZRB9QwDoYvP4ui",
+	"rukcb8j47r43u9XdN5BOq4aBPLLpdoosZNlsBeYNZISPzXdvYOj70QPcKuPHzIjkF9d/v5gFZ3WfAeKO",
+	"n/3sYBdmFoagcVeE35tT2MVljw2Htd76p6Zb05/Bes4Kg7k1Pa85W2ZjxVunwl3AwgepfAgXQdTCmLlc",
+	"kLeN4ov/+fbNjDx7/sKI1revX75G0HjEft/SAvxPRjwvSg7oaF774K5k00LveMHcT6AtirctVPMdRZTa",
+	"zMbzY1lP2PBI+Q7grJ/jMCUTV1MuEnCKoEbYukRCuHS5Zd5TcrpTJNjkac7Bdu/+f1dHzNVxHsLGun6W",
+	"jFZES2Jeb3SqWrV02Ln32F5ssGTV8HUSMACYHoAfaXF23we68c+wIXeV72oHOBGLx0crziu28gzI6wWe",
+	"9TMLkQl25tbcjB+3Zn+3vOAXsws6X2SZnB9qrhla4w5FZ8nFitVqoAmWfWJiF6wXspQN1q0KqY21vyfd",
+	"Bpz9kRbwztSRfm62c1shu1g3YpNCSPY/Tvk4CqLB7969/PmvZo5HD58N+A0E8Uu6YL+IN/a5zyLcplQW",
+	"tuvJa7xcdNO2H09r6eOGO5tr97DCZXt2cbtl9YqN9tXBfH68N22IHLp0YuCMAwrdzMwRCvdclZbREbn/",
+	"N7m68s8aVXIlRQQW9a2Zz+e9PCdhKWuZ51Q+wDfW8nxMAiQ7/0Usb1ldNyUfrdyk5v4qoBGH0f2Vtg1G",
+	"Zc0AjFDTDVNENQswLZnW5tE5XWz6u/8Ljsm+PK3pZ7b7xRPk+LTE07IPovsEhB5sUYvmPFWBOb9bU23O",
+	"JQDjGrvEWH1gzyHIBV2sWf2V8ppJmAhDzf/EPoqCcapiNu1OvhXF1wjeTmv2tVPJ/rtRy85xQyNlT81u",
+	"HBCo4Cq0WVvgMUlJWDuXqxZF2G4R2OWK6VRB5XsGXznLtpz/UMG0fq1KSYu773oHBXR9LJhWyqHHA+rU",
+	"7A4ItrNM0M+Bm12U0Ruz/0F6a9Rvu53gZ4e2jzsJhVEAamCOlG0JnQtpcHCl2LdhTjlNzixjnP/aUGhd",
+	"qKHE+v8hubh2z+XIzV8EO7UtbLp+NzWPc5Z62jFSgsb+bt1qLRD+nIEH7r7KCcZrv6+rksOV3wiuidFj",
+	"/OTbDiGLktGaFQigvzf/uerphsD2RjPA3CzDi/F60HB77lyfC5k3u9jTmtNdw+FJaDc8Hjm8ftjzVX6a",
+	"fTrpbGNa7Eh4xj10L3ETHCw3YmJTeF2nmt1Z4NEcVR5+sn/68yGKpaTB/J7peu+mnpMbs/XPnhUQKW5c",
+	"7nhZGiGja36OygBjMtxythtKj/3FPXOH8taPEQu2QBcvqN4Dq9oIqcry1bHrrkoqhp0m4iWd3rbzzmt+",
+	"XtL9O8wmT7YI84i6qIYWdG9sd5uDbrQXqdqUdNs7xeiiHq+J1ieRdgzv0YihFvDxjjGX/rVhqbJQibnE",
+	"FojPwgdyhSijeKvjI+JEDHu1oOVgde01PNDjtYNToMiLGXk5N/b5q/+WcKpu2D67eeHj7PZoG34K+r1Z",
+	"3E9cFDE/8SPyz5aqfyFakieJZcmFprcs6oQ+Xxe20UXEcRxhdwGlWhBaV2y14rJNYXdRgJPYR9bM/E6L",
+	"8SQdTGURRdjXyKYKZabkOMPzP6H1ODp0KkPGhxiVk5qYjn3yphkmHdi1m6YWZtd0IxiBZ81WPXv+AvX0",
+	"1vmjpbnzmVjVFAoCla14gHcyNvZ7fPMGpnM/pXbzRT/pemradTdAd1/N9ue0VjEJM2tDiDFjX214ZXc7",
+	"Szu+3vAqhnuY2yi9DWfiGzOceDuRHKeC4XzDfSfxOlOuDjHlPrjmK/FLk1eTb55FNKW7cB0oW/d4Z4Lm",
+	"bVLd4IooXNspXpG4wmqI9lpc3G+3+MN28INH26g3Su1kXUR6ik0TCziB4IOfO/0yvufXp242HC6oBxhU",
+	"pq/xkfuw6GGo12Ipc236BdW0lKsGvOJ2LSdT4+En+O8IEohiSJksofNMubjK2Tx3sSoaP58MBf27J8d2",
+	"IPPorGbYmU1cYca8JkqzSvniEmjihkVlMLXWCDL2NpezsGfZlcuAWdV0+5Uiciew+/ScLmzRJm5G3CsY",
+	"LP2uVY+1VZX7GIpbKvaAjaGc5YtKeq00abCO1JaSrLi4IpdW0wK+CNr3P+6077+MhRqwbD3SWtJQFMMU",
+	"liIHTed6YhN558B2uxyVttigLx5dhFPkuoibHXS0uCIlW2pz96IrQGlwgnjZMIU9Q+fqo8d9PQdYsSN5",
+	"gq9/c3k54fN/HfHWCtw/HPHLwepzTq1h6e4euhf57lomj0v30Cs3gz6a6HaygTgA3zmzkvOsKNwE7yxl",
+	"oNM0+v4yzgd6VZ+ca+526eEn+6fBpnAhhe+2Mfc7ukrqyi1eG1f3FUuz07Jd0FNIR3fLge9YraR4Jevt",
+	"5xdLLb90sgxPoelASUsIPzEjuzVfrK2DNshN6+DTWuhquRPR8pSzdOkfkRadWqT/wgLjoVELhtTtF3LL",
+	"ntPFJg91L0Cy5gr0x896xgdnt5LiAD3tKmx2kHS5vWH0ln1RsMgxAOMvTxkKmK6ijXnwE/w3A/fxnXnu",
+	"C8V9DBgvjoNQ+cmfAfrxINVf+ga0HUaekQYKhezfa9IIzUuybGrIdRNS80SOx7tgsnfN3JABkAP6XdIo",
+	"vLXt28d9vdxGyJ1yDRDCgt+8YwPz+bLODZcP9ozWY2odl/9mnrpjzc6OkkqcgidIKeWGFeg6oPrKN29z",
+	"SZJSlCc13bXfefhJyw0Tfz5c0JKJYphEN/jOC/dojkcHPp8dcr3MaSo/sjmafdSd5ZyUNMvdamfk/asX",
+	"5Ntvn3x7JNlnF4otmprr/cXTf/xmN8HiMj+kuqSDHSCfwQOfBYCtF5R+iYt/Srb0d1mnIu0YE4/u85N7",
+	"7jyOxBtIckBtesP2mMYKf6voaR2jNNtWfPg4mQdGshqeM4qtabhoNJu1WeteBasZLcu9MQMHu72mGaEP",
+	"hfkp3b719M+Ad3Hal347a/hyS+tN16/W904OesvwAznRw2fEPOti5lumaynkloE0N8L0JC8QMJks6CB0",
+	"440svsQ0LZxWChnC6mLgdy/oSffcbpg8H2LE6WWw4EmzLv0denz/E1SMf6CDyJY7iiiRhhGthnhOII5r",
+	"n2DjakPMgIj5iugZeS1Uolt0VvLfAWS2Y+57hAim+7D8PQaJpDvUP3MVkI+poQL7lTLbDfExi8DS9rlD",
+	"pvAXWMGXS1Zb04vrqD11p0zQh1Bb9lZim74hADVAxNh7NTaJFj06onsmEag/Ny/ehfEFFUGDAhgeuMtz",
+	"AQMMGltmh/Gps6P++9Xdwb62C7v3nQVjpr51B7Gpy4unFw9pxS/+/O3P/y8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -2,6 +2,7 @@
 //
 //	progress.go  what was achieved in a span of days
 //	report.go    reports to a family, for an exam, to a new teacher
+//	studioyear.go  the whole studio
 package progress
 
 import (

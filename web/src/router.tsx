@@ -59,6 +59,7 @@ export const router = createBrowserRouter([
         path: "/progress/:ladder",
         lazy: async () => ({ Component: (await import("./screens/Progress")).Progress }),
       },
+      { path: "/year", lazy: async () => ({ Component: (await import("./screens/Year")).Year }) },
       { path: "/reports", lazy: async () => ({ Component: (await import("./screens/Reports")).Reports }) },
       {
         path: "/report/:ladder/:report",

@@ -8,6 +8,7 @@ import (
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
@@ -158,4 +159,9 @@ func Lanes(pieces []Piece, lib material.Library, until time.Time) (lane map[stri
 		lane[p.Material], width[s] = k, len(free[s])
 	}
 	return lane, width
+}
+
+// Way are the pieces of a student until today, without the entries that say so.
+func Way(s studentplan.Student) []Piece {
+	return Input{Student: s, Span: Span{To: s.Today}}.way()
 }

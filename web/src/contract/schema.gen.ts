@@ -333,6 +333,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/studio-year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getStudioYear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/reports": {
         parameters: {
             query?: never;
@@ -1967,6 +1983,56 @@ export interface components {
             kept: string;
             stays: string[];
             plans: string[];
+        };
+        HadPiece: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            /** @description How long this student had it */
+            words: string;
+        };
+        StalledPiece: {
+            material: components["schemas"]["Id"];
+            title: string;
+            /**
+             * Format: double
+             * @description How many times the expected weeks it takes
+             */
+            ratio: number;
+            words: string;
+            had: components["schemas"]["HadPiece"][];
+        };
+        SkillOnce: {
+            material: components["schemas"]["Id"];
+            words: string;
+        };
+        DayLoad: {
+            /** @description Sunday is 0 */
+            weekday: number;
+            name: string;
+            /** Format: double */
+            lessons: number;
+            /** Format: double */
+            minutes: number;
+            words: string;
+        };
+        TalkTo: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            reasons: string[];
+            doubt: string;
+        };
+        StudioYear: {
+            sentence: string;
+            /** @description Whom to talk to, most reasons first */
+            talk: components["schemas"]["TalkTo"][];
+            /** @description Pieces that take longer than expected, the worst first */
+            stalls: components["schemas"]["StalledPiece"][];
+            /** @description Skills that only one piece asks for */
+            once: components["schemas"]["SkillOnce"][];
+            previews: string;
+            /** @description From Monday */
+            load: components["schemas"]["DayLoad"][];
+            pace: string;
         };
         WrittenReport: {
             /** @enum {string} */
@@ -4977,6 +5043,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Progress"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getStudioYear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The studio looked back at; for the teacher only */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioYear"];
                 };
             };
             default: components["responses"]["Problem"];

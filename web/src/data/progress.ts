@@ -13,3 +13,10 @@ export const progressQuery = (ladder: string, span: Span) =>
     placeholderData: (before: Schemas["Progress"] | undefined) => before,
     retry: false,
   });
+
+/** The whole studio looked back at. */
+export const yearQuery = queryOptions({
+  queryKey: ["studio year"],
+  queryFn: () => body(client.GET("/studio-year")),
+  meta: { from: [...standing, "week"] },
+});

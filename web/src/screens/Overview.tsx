@@ -27,9 +27,14 @@ export function Overview() {
       <div className="flex flex-wrap items-start justify-between gap-x-6">
         <h1 className="min-w-0 flex-1 basis-80 text-[1.6rem]">{sentence}</h1>
         {students.length > 0 && (
-          <Link to="/reports" className="press">
-            Reports
-          </Link>
+          <span className="flex gap-2">
+            <Link to="/year" className="press">
+              The year
+            </Link>
+            <Link to="/reports" className="press">
+              Reports
+            </Link>
+          </span>
         )}
       </div>
       <fieldset className="m-0 mt-3 flex flex-wrap gap-1.5 border-0 p-0">
