@@ -142,3 +142,12 @@ func (p *Params) sameDay(stability float64, r Rating) float64 {
 }
 
 func clamp(x, low, high float64) float64 { return math.Max(low, math.Min(x, high)) }
+
+// Scaled are the parameters of a memory that holds so many times as long: the first stabilities, w0 to w3, are multiplied,
+// and all later ones grow from them.
+func (p Params) Scaled(by float64) Params {
+	for i := range 4 {
+		p[i] *= by
+	}
+	return p
+}
