@@ -73,6 +73,8 @@ type user struct {
 	t    *testing.T
 	http *http.Client
 	url  string
+	// studio is the one that was made for a newcomer.
+	studio string
 }
 
 // text is a body that is sent as it is; all others are sent as JSON.
@@ -81,7 +83,7 @@ type text string
 func anyone(t *testing.T) *user {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	return &user{t, &http.Client{Jar: jar}, web.URL}
+	return &user{t, &http.Client{Jar: jar}, web.URL, ""}
 }
 
 func signedIn(t *testing.T, email, password string) *user {
@@ -103,10 +105,11 @@ func newcomer(t *testing.T) *user {
 	email := storetest.ID() + "@example.org"
 	hash, err := api.HashPassword(strangerPassword)
 	require.NoError(t, err)
-	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: storetest.ID(), Name: "New studio", Timezone: "UTC"},
+	studio := storetest.ID()
+	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: studio, Name: "New studio", Timezone: "UTC"},
 		store.Teacher{ID: storetest.ID(), Email: email, Name: "N", PasswordHash: hash}))
 	u := anyone(t)
-	u.url = server.URL
+	u.url, u.studio = server.URL, studio
 	status, _ := u.call("POST", "/api/session", map[string]string{"email": email, "password": strangerPassword})
 	require.Equal(t, http.StatusOK, status)
 	return u

@@ -31,6 +31,7 @@ func bodies(id string) map[string]any {
 		"PUT /activities/{activity}":                      map[string]any{"name": "X", "from": 3, "to": 6, "options": []string{"x"}, "home": "", "off": false},
 		"PUT /ladders/{ladder}/reports/{report}":          map[string]any{"purpose": "family", "length": "short", "tone": "warm", "from": "2026-02-02", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 0},
 		"POST /ladders/{ladder}/reports/{report}/publish": map[string]any{"version": 0, "lines": []any{}},
+		"PUT /learned":                                    map[string]any{"use": false},
 		"PUT /exercise-types/{type}":                      map[string]any{"steps": []any{}, "faults": []any{}},
 		"PUT /words":                                      map[string]any{"notes": "letters", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": 1},
 		"POST /ladders/{ladder}/setup":                    map[string]any{"keyTop": 73, "elbow": 20, "leg": 35, "benchLow": 45, "benchHigh": 55, "lean": "level", "mats": []any{}},

@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"io"
 	"net/http"
@@ -9,6 +10,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/planning/learning"
 	"patientladder/store/storetest"
 )
 
@@ -161,4 +163,59 @@ func TestAReportFromDraftToTheFamily(t *testing.T) {
 	status, gone := family.call("GET", "/api/family/"+token+"/reports/"+id, nil)
 	require.Equal(t, http.StatusNotFound, status)
 	require.Equal(t, "This report is not there any more.", gone["detail"])
+}
+
+// A studio that has little to learn from uses nothing, and says so.
+func TestNothingIsUsedThatForetellsNoBetter(t *testing.T) {
+	u, _, _ := achieved(t)
+	_, l := u.call("GET", "/api/learned", nil)
+	require.Equal(t, "The table’s weights and the published memory are used.", l["sentence"])
+	require.Equal(t, []any{"Weights of skills: too little to learn from yet.", "How pieces fade: too little to learn from yet."}, l["tried"])
+	require.Equal(t, []any{false, false, "No learned piece was rated yet."}, []any{l["used"], l["canUse"], l["fade"]})
+	status, problem := u.call("PUT", "/api/learned", map[string]any{"use": true})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "Nothing that was learned foretells surely better yet, so there is nothing to use.", problem["detail"])
+}
+
+// Weights that are used move leaps and how long learned pieces stay; what is exported and kept of a piece has the table's;
+// left off, all is as before. Nothing of it reaches another studio.
+func TestLearnedWeightsAreUsedAndLeftOff(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
+	id := storetest.ID()
+	status, body := u.call("POST", "/api/materials", scoreBody(id, "x.musicxml", tune))
+	require.Equal(t, http.StatusCreated, status, body)
+	u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+id, nil)
+	type demand struct {
+		skill  string
+		weight float64
+	}
+	demands := func() (out []demand) {
+		_, m := u.call("GET", "/api/materials/"+id, nil)
+		for _, d := range items(t, m, "demands") {
+			out = append(out, demand{d["skill"].(string), d["weight"].(float64)})
+		}
+		return out
+	}
+	export := func() string { return u.read("/api/library/export?format=json") }
+	came, exported, page := demands(), export(), u.read("/api/ladders/"+ladder)
+	require.NotEmpty(t, came)
+
+	used := learning.Used{Factors: map[string]float64{came[0].skill: 0.5}, Scale: 2, At: now}
+	require.NoError(t, db.UseLearned(context.Background(), u.studio, used))
+	changed := demands()
+	require.InDelta(t, came[0].weight/2, changed[0].weight, 1e-9)
+	require.Equal(t, came[1:], changed[1:])
+	require.NotEqual(t, page, u.read("/api/ladders/"+ladder), "the leap moved")
+	require.Equal(t, exported, export(), "what goes elsewhere has the table's weights")
+	status, _ = u.call("PATCH", "/api/materials/"+id, map[string]any{"title": "Another name", "composer": ""})
+	require.Equal(t, http.StatusNoContent, status)
+	require.InDelta(t, came[0].weight/2, demands()[0].weight, 1e-9, "not halved twice")
+	_, l := u.call("GET", "/api/learned", nil)
+	require.Equal(t, []any{true, "What was learned here is used since 4 May 2026."}, []any{l["used"], l["sentence"]})
+
+	status, l = u.call("PUT", "/api/learned", map[string]any{"use": false})
+	require.Equal(t, http.StatusOK, status, l)
+	require.Equal(t, false, l["used"])
+	require.Equal(t, came, demands())
+	u.call("PATCH", "/api/materials/"+id, map[string]any{"title": "A Tune", "composer": ""})
 }

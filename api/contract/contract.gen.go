@@ -3074,6 +3074,38 @@ type LeapPartKind string
 // LeapPartLevel defines model for LeapPart.Level.
 type LeapPartLevel string
 
+// Learned defines model for Learned.
+type Learned struct {
+	// CanUse Something foretells better what it had not seen
+	CanUse bool   `json:"canUse"`
+	Fade   string `json:"fade"`
+
+	// Moves What would change if it were used now
+	Moves    []string `json:"moves"`
+	Sentence string   `json:"sentence"`
+
+	// Skills The weights farthest from the table's first
+	Skills []LearnedSkill `json:"skills"`
+	Tried  []string       `json:"tried"`
+	Used   bool           `json:"used"`
+}
+
+// LearnedSkill defines model for LearnedSkill.
+type LearnedSkill struct {
+	// Factor How many times the table's weight
+	Factor float64 `json:"factor"`
+
+	// From From how many pieces and how sure
+	From  string  `json:"from"`
+	High  float64 `json:"high"`
+	Low   float64 `json:"low"`
+	Skill string  `json:"skill"`
+
+	// Sure The table's weight lies outside the range
+	Sure  bool   `json:"sure"`
+	Words string `json:"words"`
+}
+
 // Lesson defines model for Lesson.
 type Lesson struct {
 	// Bites Preview steps for what the rungs ahead will need, soonest first
@@ -5717,6 +5749,11 @@ type GetSheetParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// UseLearnedJSONBody defines parameters for UseLearned.
+type UseLearnedJSONBody struct {
+	Use bool `json:"use"`
+}
+
 // GetLibraryParams defines parameters for GetLibrary.
 type GetLibraryParams struct {
 	Instrument Instrument `form:"instrument" json:"instrument"`
@@ -5985,6 +6022,9 @@ type SetWeekJSONRequestBody = WeekByHand
 
 // PublishWeekJSONRequestBody defines body for PublishWeek for application/json ContentType.
 type PublishWeekJSONRequestBody PublishWeekJSONBody
+
+// UseLearnedJSONRequestBody defines body for UseLearned for application/json ContentType.
+type UseLearnedJSONRequestBody UseLearnedJSONBody
 
 // RenameBookJSONRequestBody defines body for RenameBook for application/json ContentType.
 type RenameBookJSONRequestBody RenameBookJSONBody
@@ -6279,6 +6319,12 @@ type ServerInterface interface {
 
 	// (GET /ladders/{ladder}/week/sheet)
 	GetSheet(c *gin.Context, ladder Ladder, params GetSheetParams)
+
+	// (GET /learned)
+	GetLearned(c *gin.Context)
+
+	// (PUT /learned)
+	UseLearned(c *gin.Context)
 
 	// (GET /library)
 	GetLibrary(c *gin.Context, params GetLibraryParams)
@@ -8658,6 +8704,32 @@ func (siw *ServerInterfaceWrapper) GetSheet(c *gin.Context) {
 	siw.Handler.GetSheet(c, ladder, params)
 }
 
+// GetLearned operation middleware
+func (siw *ServerInterfaceWrapper) GetLearned(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLearned(c)
+}
+
+// UseLearned operation middleware
+func (siw *ServerInterfaceWrapper) UseLearned(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.UseLearned(c)
+}
+
 // GetLibrary operation middleware
 func (siw *ServerInterfaceWrapper) GetLibrary(c *gin.Context) {
 
@@ -10087,6 +10159,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
 	router.GET(options.BaseURL+"/ladders/:ladder/past", wrapper.GetPast)
 	router.GET(options.BaseURL+"/ladders/:ladder/progress", wrapper.GetProgress)
+	router.GET(options.BaseURL+"/learned", wrapper.GetLearned)
+	router.PUT(options.BaseURL+"/learned", wrapper.UseLearned)
 	router.GET(options.BaseURL+"/studio-year", wrapper.GetStudioYear)
 	router.GET(options.BaseURL+"/reports", wrapper.ListReports)
 	router.GET(options.BaseURL+"/ladders/:ladder/reports", wrapper.GetReports)
@@ -13097,6 +13171,83 @@ func (response GetSheetdefaultApplicationProblemPlusJSONResponse) VisitGetSheetR
 	return err
 }
 
+type GetLearnedRequestObject struct {
+}
+
+type GetLearnedResponseObject interface {
+	VisitGetLearnedResponse(w http.ResponseWriter) error
+}
+
+type GetLearned200JSONResponse Learned
+
+func (response GetLearned200JSONResponse) VisitGetLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLearneddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLearneddefaultApplicationProblemPlusJSONResponse) VisitGetLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UseLearnedRequestObject struct {
+	Body *UseLearnedJSONRequestBody
+}
+
+type UseLearnedResponseObject interface {
+	VisitUseLearnedResponse(w http.ResponseWriter) error
+}
+
+type UseLearned200JSONResponse Learned
+
+func (response UseLearned200JSONResponse) VisitUseLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UseLearneddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UseLearneddefaultApplicationProblemPlusJSONResponse) VisitUseLearnedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetLibraryRequestObject struct {
 	Params GetLibraryParams
 }
@@ -15424,6 +15575,12 @@ type StrictServerInterface interface {
 
 	// (GET /ladders/{ladder}/week/sheet)
 	GetSheet(ctx context.Context, request GetSheetRequestObject) (GetSheetResponseObject, error)
+
+	// (GET /learned)
+	GetLearned(ctx context.Context, request GetLearnedRequestObject) (GetLearnedResponseObject, error)
+
+	// (PUT /learned)
+	UseLearned(ctx context.Context, request UseLearnedRequestObject) (UseLearnedResponseObject, error)
 
 	// (GET /library)
 	GetLibrary(ctx context.Context, request GetLibraryRequestObject) (GetLibraryResponseObject, error)
@@ -18084,6 +18241,72 @@ func (sh *strictHandler) GetSheet(ctx *gin.Context, ladder Ladder, params GetShe
 	}
 }
 
+// GetLearned operation middleware
+func (sh *strictHandler) GetLearned(ctx *gin.Context) {
+	var request GetLearnedRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLearned(ctx, request.(GetLearnedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLearned")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLearnedResponseObject); ok {
+		if err := validResponse.VisitGetLearnedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// UseLearned operation middleware
+func (sh *strictHandler) UseLearned(ctx *gin.Context) {
+	var request UseLearnedRequestObject
+
+	var body UseLearnedJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UseLearned(ctx, request.(UseLearnedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UseLearned")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(UseLearnedResponseObject); ok {
+		if err := validResponse.VisitUseLearnedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetLibrary operation middleware
 func (sh *strictHandler) GetLibrary(ctx *gin.Context, params GetLibraryParams) {
 	var request GetLibraryRequestObject
@@ -19890,457 +20113,462 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhs3li/4Koi6E+HpvZRVkmVPt+rDhv5Ytq4lW6Mqt+5sj28EyARJmEkgnUAWxdF1xL7DvuE+yQbO",
+	"7L3vkhs3li/4Koi6E+HpvZRVkmVPt+rDhv5Ytq4lS6Mqt+9sj28EyARJmEkgnUAWxdF1xL7DvuE+yQbO",
 	"AZBIJpCJJFklzcR+6LYkZiaAg4OD8/d3Pl0s5LaSggmtLp5+uqhoTbdMsxr+9pLuzX8KphY1rzSX4uLp",
 	"xUu2pE2pnxItC7onXBC9ZkTppuDyK0U03zLyH1Kwi9kFN8//0bB6fzG7EHTLLp5eFNT8RS3WbEvNx5ey",
 	"3lINP2jzjt5X5jGlay5WF3/+Obv4/iOrF1yx10V/Ms8UUQtasoe0orV++HL+cEt/l/XDB1ek8PNcM7Lk",
 	"tdJELuEvXChdN1smdGKOzI7YmeiWfnzDxEqvL54+enwZm+gbWhSsNs/CRyuq1+03S/xxdlGzPxpes+Li",
-	"qa4bFo7wTzVbXjy9+G8P2z15iL+qh68LGOIt1azmtEwMsnU/nzjMu5LucSVdcn9YS8VIyWilnhK9r/iC",
-	"luSfLaX/MiNztuJCsHpGZI2kLgzRKfGrj5F7KesUpR9/FyP0tW4KJjQyRIQMCn8/lQo3csNEYggNvw0N",
-	"EPLLZYRf/jQvq0oKxeCwvavlvGRb88eFFNrM/+mnC1pVJV9QQ/+HFT7x339XEqaVtxj3XRjxcDupJjsm",
-	"NNnVUqxm5jBLwYhiZvwFuzC0XjOmhyZVLLtz8Qd6zgWFbY6svDuPXwQjFV0xoiWpag47t2a0sGLoBY78",
+	"qa4bFo7wTzVbXjy9+G8P2z15iL+qh68LGOIt1azmtEwMsnU/nzjM+5LucSVdcv+6loqRktFKPSV6X/EF",
+	"Lck/W0r/ZUbmbMWFYPWMyBpJXRiiU+JXHyP3UtYpSj/+Lkboa90UTGhkiAgZFP5+KhVu5IaJxBAafhsa",
+	"IOSXywi//GleVpUUisFhe1/Lecm25o8LKbSZ/9NPF7SqSr6ghv4PK3ziv/+uJEwrbzHuuzDi4XZSTXZM",
+	"aLKrpVjNzGGWghHFzPgLdmFovWZMD02qWHbn4g/0nAsK2xxZeXce7wQjFV0xoiWpag47t2a0sGLoBY78",
 	"4CVXlVQcXwqH7A1ghrDrN78/W2h+y/X+B4knp6plxWrNkfCLNRUrFhEuN16ukTVVxD5HuDbcrXZcL9b2",
 	"r8tlu8y5lCWjwtBuWcttMD8uNFux2vyyloaLejOfXfAi+s/IdZEfzNDtvwdjS1gFLJBrtlXRt+0/0Lqm",
 	"e3hpJ0bJYE6yWXV0xVrG1vtneE7+YdZoV2RJBO+1U7bkwcXhpGZ+l37zw8r572yhzajPVkwUtL+zBd13",
-	"CTB0TvAjL5EQh4RxOzlyW80u/NGJklu+pRv2a9Wn8QsqFqwsWUFKppQUiixlTXZrvlgTAUdSU1Eosmdw",
+	"CTB0TvAjL5EQh4RxOzlyW80u/NGJklu+pRv2S9Wn8QsqFqwsWUFKppQUiixlTXZrvlgTAUdSU1Eosmdw",
 	"Z+Ws5w186KWZZ2RBcHnn3b/h1vntste4W+0MaR0sMb1PVqvobVUWfdey5L1tHeVrS9RsXhii3QFFkBB+",
 	"Wu1YUQLUtZc1MSGkYlcu1XCVyrpgtRVCCkT1TtaFymWHF+ai+aNxYr1HIa+7DNIFnvo7Z7seHfwN71Yy",
-	"sP6tu0eKAqQ5Ld8FxFjSUrHZAX3qRqzy9+9dSReseN8gN2zpx9f41reXwU3s137LamXvFM9/XOjvnrQM",
-	"mBJl7tWZnWB00brEa6i7og2bysUbLuK3g/khnzgv1pLHmaCiyioj+ZOq5W6CjDWkeC93sQ8NS074h08j",
+	"sP6tu0eKAqQ5Ld8HxFjSUrHZAX3qRqzy9+99SRes+NAgN2zpx9f41reXwU3s137LamXvFM9/XOjvnrQM",
+	"mBJl7tWZnWB00brEa6i7og2bysUbLuK3g/khnzgv1pLHmaCiyioj+ZOq5W6CjDWk+CB3sQ8NS074h08j",
 	"0ikQR/CgJZkj0Axp7tdpJ5/csxesjKgL3jiIXpRGVnPtxLUUqAhTTRZyyxQR7KOOibUN28fXva5ls1r3",
 	"x/pR7siWij3BtRBaM+IenkUUjp2sN+ab0Umbb5hZc2VkyoYVhGpiRD15dEUu4SoSaNGNHAezjHbS7aiz",
-	"lmpJahu26ItFVpYT2Qt27WgJZ1T/pLqVEnlWl8HJxhb4nJbUsnaX+u9qutB8wQhdUWOWEiZ+l3sjH6+A",
+	"lmpJahu26ItFVpYT2Qt27WgJZ1T/pLqVEnlWl8HJxhb4nJbUsnaX+u9rutB8wQhdUWOWEiZ+l3sjH6+A",
 	"7Ebwa0YXa1YTKUpD3QNudM+PLex6TWsWShEmmq1ZRSM2AlWsPxoO6sWqlDvctaqke/wT3cE9N2d6x5gI",
 	"Ftny6hkIbFaHBMlezm4dPzl4OU7eQz/+LCCtlyPuxjWDxvdZL9Z9Lqa6p9s80HwbVXDQABinYOb6eDht",
 	"quOzZmKxHtL7v1JE7gSZm+cIFQUxcnRGtoyqpmYFkShzu4uGp3/kKLzatctmXgYLF812jhIKnn+DQiDj",
 	"8Q3b38gq8+Et1flS5C3Vo1qfHT2Y9SxYsB0wSmuu2fCdknd1L2Ud3zHNdcmcp6vibMHw/tnxsiSCHZhu",
 	"WRZm3IRVG47XY98G0qyKv6PN9Rc9rdFTfHi9w4j+qMIwMD/74Zn1JCVPp5Sb5zVny/4G5J46cH31Cf9K",
 	"1oQG3i/rFEWV3e7FXMpNqKxnsO3hFebceypO3ZppJNXh9H6W4KNg5qwanWEraxY33w3zRDeoEVxP0gxj",
-	"cgg/H67DfdhRNrVtL+S2ojW3jq8D6Tq2deYD72q55CUcHbqqmTdBuoT6ydinZfmVIpo2M/LgEdGSPELG",
+	"cgg/H67DfdhRNrVtL+S2ojW3jq8D6Tq2deYD72u55CUcHbqqmTdBuoT6ydinZfmVIpo2M/LgEdGSPELG",
 	"GpVfE6exqKVSrIhvpbnrn2VLrGtzMF6L51Kvo14dUe6fn+tj4AbNWSnF9wfVemVu8eI8U0vbAtQI5ws/",
 	"mqOuI0y7FSFv2JWmGPINFxE5DlrcNPtpUfKUCw8ooFCl6n3HLK+OiCKgkUKZb4wCwXZOHBkJRNYMzn7+",
-	"BJdy0ah3kgs92elCq3FHC61CyZYnhSu6YvFzU5VUM9rE6al0TcWooL/Gp8yC6Grikofl5/gNF8RvnKz0",
-	"TGC/YVfvV2Pp7BipJYFnkZlly+5W2uWl+PudPeZd/i5pvWJKZ15fJVtGZOw7o5NYBt3JpizQwCFC6jUX",
+	"BJdy0aj3kgs92elCq3FHC61CyZYnhSu6YvFzU5VUM9rE6al0TcWooL/Gp8yC6Grikofl5/gNF8RvnKz0",
+	"TGC/YVfvV2Pp7BipJYFnkZlly+5W2uWl+Pu9PeZd/i5pvWJKZ15fJVtGZOx7o5NYBt3JpizQwCFC6jUX",
 	"q/CCyif8sJTRsprgO6J6fa1lNUXC4Ah2xTNPpiRxfXjtkLx3a6Im52Nvpf6EuGD5lPNyMXoHxczfZ2rD",
-	"CjB0ze9gWgh2y2riODafA6pEyPIV+NHltuMx7X2tNiyYydbw7IeE2TnMiCCb+3N8HaqLZprg99drtidw",
-	"hnN9vCD7f1XRDVCyqcfNauStlBg7PAD4yVZWBSfCboejbEC1meUqTw7LHDHmfEFFwSEU0GPNeSkXmwPd",
-	"Yfwu6wbkAt/Fnd1VmbSMSH4ba7Hi3a03SiY0CxNWTa6pl4zSJYasi2d63NeRPEZ5s6B6dBbXa1pFFr/k",
-	"YmU1pEMGCS3SHocwPfWdvJX4gCeD29dNL76sRmwiXgJUXjJomw48l+yWlX0JdOm9jWpLy5IpTRZmEmpG",
-	"HuFPO0l+l1yABVkQJQlEPSKWSyqE7NyYimmrjYK4o5pwrQgDVSais9Ete6biX8SknjkFE5sKwv5oaInz",
-	"JnO2lDXr+DpC34WmdUQ1+deG1prVRhVhCh3gmNtEa91xqeRZhPFg+OxiBzr40W6QMGS+s+o8Lmh2waxG",
-	"aDY57Qh5UfLtPHV0+/NlNGmnphltS+tN+pepR2wkrJ6RdBBSDWcwQ+ECE3WLDEaKEi4IovYDegeOdSu4",
-	"q5rdcraDEDnGtI12qKMu9IlXS9KbJutYfOoZMTNAzXsrb5kiXBHBuDbHcs40sn5N8PX+aTz0gaJP3Lre",
-	"8KUE0TRdTA34si3l5WE22LdPTvCYb5lSNBpjvzGaFpj+BdGSzBnZ1VxrJgiwS18qOYkfzi2S42XoVVKX",
-	"rxQ8/N3lLPv2DT4ys1QJ1hIl+H4RU+Z710cixQLE6pDE3Rhq+YChpRT4GLgihitmVoPd0r0hJvVa/nxP",
-	"qLHzDKPRePwjGeSuqIqmR5iBUDZvcQbciu7LqOhvY9yRPAubu4DvS8Ewm5XWshHAGeYCsCHcE0PtIwZr",
-	"x4E+GgafXewY20zIADAM8oGxzaiNa8Po1tVuTzwyiBvUXTqh8u/i67BnSRb9yW51ltLq0iX6TGl+Mcy4",
-	"oAJd8ISLmWG1JV/qtd3MFzPDsmBS0ZpFufb0TZ2qWNtVJQl0s6/ytfqJSSB+A/LXgXxweqLJAD1wALeY",
-	"JGGAd4/OIQujbf0EM0brPDm5ZmUk1vLG5u95BXRGFBcQhQNWtT/MWjsf8vu4eWPVGMZlC9ooRiiZ14xu",
-	"yFKWpdypeOgoMbVe5lAivaS0pvWBOwIEOxACkg4IXRrVwE4oeiFuuYtlHEkNUEoKXhjdm2i6YaQq6YKd",
-	"tGqbG3sg543QIjuu17LRhNp8S2ITG1AamA0xVo62CT04ybglUfKTl72mZtmklnILtyTXJy1baburThFt",
-	"83GAxcxpg4A1XTNaRPTQaFJPUBNhUx7hoLgk3RInh2N7frCHxJIpdpxf0v3z/Y/WLT9BPcw962E+yYg+",
-	"i8vyLyRm+0I2Qh8ve4JM1BGDBaczlE36ku7fSBq5QoNBcpIjuGg0U6e5bVAbKGIFQ9eNgEIhldDIMjNZ",
-	"3Pf9XeFW2a7AfStBrHclFYIN02tCerD73DTtLh1EGNnq64pGgt/ZieloJB+Z7Z2ak4oZmZDia1RyM4a6",
-	"IkvZ1KBIK/OPS36LYlDXjV6Tkjt1u5Q7o2KvMYGmu8p1L40odbwO84cSz21ZwanIejQ3kQxEqv3u7MIu",
-	"Y4Af2ZbG1N85jUV1v99Weu99dLu1LFtP1OmeytmFrPkKI9fxoEXixPPVOtfdm3J6Def42CFaR5ed6Azp",
-	"FCPs90LX+4m3yZQEvYVzng1JiJ/ZDp1sEMava7bQKs9LsXDG+9CjP7FKo5X/5+wiKnR/WZLK55ZqspZb",
-	"BhbQ48vH3z24/PbB5bfg+gpK1EYU5d7nqSBUKb4SrCDuQTC7uFaEF1fWP1A1mkiMb2EwkuzWxvDSpJBM",
-	"gboHydLmiZodTio2qyUrR7NdX5lnXPJCTEj9+ub1S6hSpKRRDS0JlDA6R7JdjiEY/PvXJXDEutnOMTFE",
-	"s9p853/98z8uH/zt2YMf/8dPb39+9+Dm7w/+r98+Pf7uz/8Nb/37v3/9D/rgPy4f/O3Bb58ezZ5c/vmX",
-	"f4o6XKwM39KPfGtUtseXUKew5QL//ih2ba6sljdEhh9sBcvKFr4FtH1yOWDS9BX8XCebEUYgxpAPjK5r",
-	"s0+qZl5ytWYF2YH1JpqyjBckUmV5F1XIYNJ/vRzwGDl113GlERI1Zi+7DGfr61WV1M+KAv29ldRvmcC/",
-	"1KAdL0pmE4UqiVO26i5+zNioLzEdvqrlvM0adg5k3VQv1gyidbMLY8u8tYmyLgXDjQ1ccs2gkBT+/AN+",
-	"VkiNbpQGP1kz1WzhTyW3+fQrvK2orWwEUSn0BwbCE2VIoIWjzJpdaLat5IUXSYbovyWV1IjtFHpNmDWd",
-	"rnB3SypciMSaVErTvWodhS6cIjqRo9CGtBGD4dzcejPdUb7FClZ/UY4dg7Zg6HGkXCjQl/2JffTkSXhg",
-	"L2MHtqbaVmD4156MHXJgplGiIHspzKizAbhIKI2vRHhOnBsP3LOQXuT+VHL8b8EV/jHGJF4vCP3aMf+8",
-	"OWF5+wQXgXW/uFnCdFAHMJ9cxAMnzmPabsi4AMXD0NmOzkuPL2cDKcxd13+Mi0Dl7Xz/b38b4xEtp14E",
-	"MWca9SULUQXp44LVVcTD/71Y1fSWFcToVuCgUpoul0RVdBHGQ5uqYjUp2VKThawFpHkc6OuMFlEfO6tR",
-	"+YcH8OKfgasFlAJwzypwtnNB/pgQjc0y2+zCf2Q0arStp6izak2rWBjhFYcq3orqtfLYGHuh6Ucz5eu/",
-	"/xA1MXih87KPDm1ieNFP3U9rZndgYPuBCsdnb3zMfG5/zLKAfz9emLfjK2jV0sOaE1vo0ddWDVNH3Q8L",
-	"2rgIXV/XBw927IsQw3J6oiKC0dr7DvP5EV9PBxQWa2d85jrcISknltdCt7zch4J1w/ZziS68udyhulM2",
-	"i5S4B/0kfyqvzOOxiRhVdGJWbSLgEcC4xFO6UDrn+cAaxRcft3E7FwRQ9srdrv4sdaLIFqwHFa/pdA5i",
-	"8ItIQSA11k4lNwsQnn5njZQR71RE/97SDQOlzajBgnYo1kndr9hE1sRMrajLOhHwxD/F0tzhB/KIOC0m",
-	"axa/VExcp7O3nUIwlBVECep/UVmSzv9OR25zUn7gVu/AFtnz7AudfQomRmp3kGiJZ82f3Vb/Rznpz4hj",
-	"8U4Q18m+dhMC3g1uGiujWkEanKYh6f1sHb2BBoNz09T+dBh9ck5mEP3oUHpogamszLQTLgLZkiNpfkFO",
+	"CjB0ze9gWgh2y2riODafA6pEyPIV+NHltuMx7X2tNiyYydbw7K8Js3OYEUE29+f4OlQXzTTB76/XbE/g",
+	"DOf6eEH2/6KiG6BkU4+b1chbKTF2eADwk62sCk6E3Q5H2YBqM8tVnhyWOWLM+YKKgkMooMea81IuNge6",
+	"w/hd1g3IBb6LO7urMmkZkfw21mLFu1tvlExoFiasmlxTLxmlSwxZF8/0uK8jeYzyZkH16Cyu17SKLH7J",
+	"xcpqSIcMElqkPQ5heuo7eSvxAU8Gt6+bXnxZjdhEvASovGTQNh14LtktK/sS6NJ7G9WWliVTmizMJNSM",
+	"PMKfdpL8LrkAC7IgShKIekQsl1QI2bkxFdNWGwVxRzXhWhEGqkxEZ6Nb9kzFv4hJPXMKJjYVhP3R0BLn",
+	"TeZsKWvW8XWEvgtN64hq8q8NrTWrjSrCFDrAMbeJ1rrjUsmzCOPB8NnFDnTwo90gYch8Z9V5XNDsglmN",
+	"0Gxy2hHyouTbeero9ufLaNJOTTPaltab9C9Tj9hIWD0j6SCkGs5ghsIFJuoWGYwUJVwQRO0H9A4c61Zw",
+	"VzW75WwHIXKMaRvtUEdd6BOvlqQ3Tdax+NQzYmaAmvdW3jJFuCKCcW2O5ZxpZP2a4Ov903joA0WfuHW9",
+	"4UsJomm6mBrwZVvKy8NssG+fnOAx3zKlaDTGfmM0LTD9C6IlmTOyq7nWTBBgl75UchI/nFskx8vQq6Qu",
+	"Xyl4+LvLWfbtG3xkZqkSrCVK8P0ipsz3ro9EigWI1SGJuzHU8gFDSynwMXBFDFfMrAa7pXtDTOq1/Pme",
+	"UGPnGUaj8fhHMshdURVNjzADoWze4gy4Fd2XUdHfxrgjeRY2dwHfl4JhNiutZSOAM8wFYEO4J4baRwzW",
+	"jgN9NAw+u9gxtpmQAWAY5FfGNqM2rg2jW1e7PfHIIG5Qd+mEyr+Lr8OeJVn0J7vVWUqrS5foM6X5xTDj",
+	"ggp0wRMuZobVlnyp13YzX8wMy4JJRWsW5drTN3WqYm1XlSTQzb7K1+onJoH4DchfB/LB6YkmA/TAAdxi",
+	"koQB3j06hyyMtvUTzBit8+TkmpWRWMsbm7/nFdAZUVxAFA5Y1f4wa+18yO/j5o1VYxiXLWijGKFkXjO6",
+	"IUtZlnKn4qGjxNR6mUOJ9JLSmtYH7ggQ7EAISDogdGlUAzuh6IW45S6WcSQ1QCkpeGF0b6LphpGqpAt2",
+	"0qptbuyBnDdCi+y4XstGE2rzLYlNbEBpYDbEWDnaJvTgJOOWRMlPXvaammWTWsot3JJcn7Rspe2uOkW0",
+	"zccBFjOnDQLWdM1oEdFDo0k9QU2ETXmEg+KSdEucHI7t+cEeEkum2HF+SffP9z9at/wE9TD3rIf5JCP6",
+	"LC7Lv5CY7QvZCH287AkyUUcMFpzOUDbpS7p/I2nkCg0GyUmO4KLRTJ3mtkFtoIgVDF03AgqFVEIjy8xk",
+	"cd/3d4VbZbsC960Esd6XVAg2TK8J6cHuc9O0u3QQYWSrrysaCX5nJ6ajkXxktndqTipmZEKKr1HJzRjq",
+	"iixlU4Mircw/LvktikFdN3pNSu7U7VLujIq9xgSa7irXvTSi1PE6zB9KPLdlBaci69HcRDIQqfa7swu7",
+	"jAF+ZFsaU3/nNBbV/X5b6b330e3Wsmw9Uad7KmcXsuYrjFzHgxaJE89X61x3b8rpNZzjY4doHV12ojOk",
+	"U4yw3wtd7yfeJlMS9BbOeTYkIX5mO3SyQRi/rtlCqzwvxcIZ70OP/sQqjVb+n7OLqNB9tySVzy3VZC23",
+	"DCygx5ePv3tw+e2Dy2/B9RWUqI0oyr3PU0GoUnwlWEHcg2B2ca0IL66sf6BqNJEY38JgJNmtjeGlSSGZ",
+	"AnUPkqXNEzU7nFRsVktWjma7vjLPuOSFmJD65c3rl1ClSEmjGloSKGF0jmS7HEMw+PevS+CIdbOdY2KI",
+	"ZrX5zv/6539cPvjbswc//o+f3v78/sHN3x/8X799evzdn/8b3vr3f//6H/TBf1w++NuD3z49mj25/PMv",
+	"/xR1uFgZvqUf+daobI8voU5hywX+/VHs2lxZLW+IDD/YCpaVLXwLaPvkcsCk6Sv4uU42I4xAjCEfGF3X",
+	"Zp9Uzbzkas0KsgPrTTRlGS9IpMryLqqQwaT/ejngMXLqruNKIyRqzF52Gc7W16sqqZ8VBfp7K6nfMoF/",
+	"qUE7XpTMJgpVEqds1V38mLFRX2I6fFXLeZs17BzIuqlerBlE62YXxpZ5axNlXQqGGxu45JpBISn8+Qf8",
+	"rJAa3SgNfrJmqtnCn0pu8+lXeFtRW9kIolLoXxkIT5QhgRaOMmt2odm2khdeJBmi/5ZUUiO2U+g1YdZ0",
+	"usLdLalwIRJrUilN96p1FLpwiuhEjkIb0kYMhnNz6810R/kWK1j9RTl2DNqCoceRcqFAX/Yn9tGTJ+GB",
+	"vYwd2JpqW4HhX3sydsiBmUaJguylMKPOBuAioTS+EuE5cW48cM9CepH7U8nxvwVX+McYk3i9IPRrx/zz",
+	"5oTl7RNcBNb94mYJ00EdwHxyEQ+cOI9puyHjAhQPQ2c7Oi89vpwNpDB3Xf8xLgKVt/P9v/1tjEe0nHoR",
+	"xJxp1JcsRBWkjwtWVxEP//diVdNbVhCjW4GDSmm6XBJV0UUYD22qitWkZEtNFrIWkOZxoK8zWkR97KxG",
+	"5R8ewIt/Bq4WUArAPavA2c4F+WNCNDbLbLML/5HRqNG2nqLOqjWtYmGEVxyqeCuq18pjY+yFph/NlK//",
+	"/kPUxOCFzss+OrSJ4UU/dT+tmd2Bge0HKhyfvfEx87n9McsC/v14Yd6Or6BVSw9rTmyhR19bNUwddT8s",
+	"aOMidH1dHzzYsS9CDMvpiYoIRmvvO8znR3w9HVBYrJ3xmetwh6ScWF4L3fJyHwrWDdvPJbrw5nKH6k7Z",
+	"LFLiHvST/Km8Mo/HJmJU0YlZtYmARwDjEk/pQumc5wNrFF983MbtXBBA2St3u/qz1IkiW7AeVLym0zmI",
+	"wS8iBYHUWDuV3CxAePq9NVJGvFMR/XtLNwyUNqMGC9qhWCd1v2ITWRMztaIu60TAE/8US3OHH8gj4rSY",
+	"rFm8q5i4TmdvO4VgKCuIEtT/orIknf+djtzmpPzArd6BLbLn2Rc6+xRMjNTuINESz5o/u63+j3LSnxHH",
+	"4p0grpN97SYEvBvcNFZGtYI0OE1D0vvZOnoDDQbnpqn96TD65JzMIPrRofTQAlNZmWknXASyJUfSvENO",
 	"HYuzWpeaG2Vo6iC7+srBXN5GhMY123IthTkb5gGMmlVMtGKrf1Cy9Yw5OnQjSSpi1amMCcF1rGO1O83a",
 	"qEhEouJ6RRh4VKWbpYoHa6ZcIRYnKS7T14AHYJ5BR9dTouiWzUhFeW0mtaplU7lZ7ZyevCeFNHIn6sLm",
 	"BY+vP11cbe73uJzlZfce7ZbNWLt1xPYAtc2LFJifd+SuqU0dgW3zH51ZpnJzww3387FUHWJVy/wRQBWp",
-	"mBhyZp2cFz1zgwzNL57DMR1zKg4wZW4BPhWyY6Iq94EC0FVSo5sKWdVPIunS5ggNcXCsjKADXpp2U3H8",
-	"2J5mp7H4fWkzWvwdPARk9Qpu9QRAEork8fQ95/LuK8yOnpkavJnLa822UdgXWwY2GlPXmMEY6GhuimkC",
-	"vLZO5Gj+YuS80C2z2V3WO4AC1FWUYWIYgZKUIi91m7U+kgyPQseuiZieRc3LckZqRos2JQSCI25K+azu",
-	"Lre+756KQqUECr11JXfgXpkWNeTifecWDgRQKrGolwuNxe9rRhEiqhHmr79LCOVBONO64oNqRZ833WZQ",
-	"l1xp8JYDRcEN3qkMiWuKkatzSsbDPRULOG/hFKtioJIgL2qNuT02+zFSg+TCrvb6xkk6jugnXhwWIiBP",
-	"DolUPPBvjcEw4M7Jw+0wH3nOqB6CTsi0HMwhyR/52jyesvcnWZU+OMoVmt95AmugmMxafHZFzvRLb8U7",
-	"W1t9oK8MOMkKmsrM7Yb8Au1WoBIM9QcTHGbt9RihcyETRiP7WPGa5eXSbR0jTpgPMu+AVpLKoze/O1Sn",
-	"mNPp3w7CVuM1sLZouz/gju6JkmRJ6xnaZ2XBlJ7mPMHCaFbF1YFK1jHX6zvPAvaRmU0F0JPHR2q/h88c",
-	"kVIfFeK/oJyGiPQsA90TNPP4XmB5W8LfsNhMVbxu+GJzCnDn7ELXcW94EGSXW65sRR/HXIwVv2ViCszo",
+	"mBhyZp2cFz1zgwzNL57DMR1zKg4wZW4BPhWyY6Iq9ysFoKukRjcVsqqfRNKlzREa4uBYGUEHvDTtpuL4",
+	"sT3NTmPx+9JmtPg7eAjI6hXc6gmAJBTJ4+l7zuXdV5gdPTM1eDOX15pto7AvtgxsNKauMYMx0NHcFNME",
+	"eG2dyNH8xch5oVtms7usdwAFqKsow8QwAiUpRV7qNmt9JBkehY5dEzE9i5qX5YzUjBZtSggER9yU8lnd",
+	"XW593z0VhUoJFHrrSu7AvTItasjFh84tHAigVGJRLxcai9/XjCJEVCPMX3+XEMqDcKZ1xQfVij5vus2g",
+	"LrnS4C0HioIbvFMZEtcUI1fnlIyHeyoWcN7CKVbFQCVBXtQac3ts9mOkBsmFXe31jZN0HNFPvDgsRECe",
+	"HBKpeODfGoNhwJ2Th9thPvKcUT0EnZBpOZhDkj/ytXk8Ze9Psip9cJQrNL/zBNZAMZm1+OyKnOmX3or3",
+	"trb6QF8ZcJIVNJWZ2w35BdqtQCUY6g8mOMza6zFC50ImjEb2seI1y8ul2zpGnDAfZN4BrSSVR29+d6hO",
+	"MafTvx2ErcZrYG3Rdn/AHd0TJcmS1jO0z8qCKT3NeYKF0ayKqwOVrGOu1/eeBewjM5sKoCePj9T+AJ85",
+	"IqU+KsTfoZyGiPQsA90TNPP4XmB5W8LfsNhMVbxu+GJzCnDn7ELXcW94EGSXW65sRR/HXIwVv2ViCszo",
 	"TZ2QuDuHhRUHycN8C1BJjKyTEmDnlprVTk70Yeci11uyzhAxq0ZT3FwZit09v8UtxqmF9bTn0a3Lypv2",
 	"4jvwfl24XZ854GgnhmZd4AC8Lu1etQcpLaDtAUiC3R5dH9Uv9h8XOO50n+Jm60ADWWq3H3bzShMETsrd",
 	"5XvlHrcpaUlTs2lyU2AOkPqlYDOCPgpb14YGB8pdTH8ShNG65Kwmhl8h9V6QOQVfjNPeCzyFTlo3opBR",
-	"pfuYiLf5GFOZiOwTI93IHx9i+XE/yh2hBL3oRgABPAEGweJliKl8zJSEmqJ1lBzLvWPInNpVt9nJfqUA",
-	"Kj1HSNZswSvuWjscfFwCKgZxhYRkJZ8SDfD+drgFlm0q85wtjpwRVip08NKiqJlSE0zXg+1zlYyw9s5c",
-	"4zvZlDpVCtVd2a8Ckwz5Ym0V6S2tbS5WP11YbhKBhvxcpEQZblTKYe0gDBtdJmPFGx6r/Y+zyBgbHuYo",
-	"m4/Ex0XqugP/u9wvmxL9tWj+1fGo8CsjEq6tk+3gPpKCxZ0GU2BunAPPzQxhSNsGD2BhqyDFz+aujVa1",
-	"WJ8fzDJKEq5jZpDFI5mgzXHdophENed85BlNFToB8zQzeHrsHAZLcgO4SSXI8ryUiwiH7lDM5isPWZFP",
-	"DGSabydmMwQR06Lu5kSazLIm7SsS4hiYmTzI0gkOCyna5jP9A1czWuzz0Y3U5L4RaiHrXDor/h/Zj04G",
-	"bFM699sn4/J4/DVPe4/Vg+RwdLdLbk+X48uW2J77okzuUdv6LL7mSss6ot98b5U6gLrABHyu0B85O8r6",
-	"97ddNPqTkYM74UaNYsi81mTOSilWylXi21sASzVrestKFceQ0VC3OgWRduDyxmvGET6+YY0oXsm6PZLx",
-	"mq3c5i+HznTnVbaIshFo9SCnYFAwZB4CVx1f9E+B/36UEDVjN3zLji+XDDz1CRQf9Uyf4gC3fUzcl/Jq",
-	"CV/VcuvLjA4qSwRh5hcLwOlbKVn8f0u144iRYI8JLIyrhRdi6/ohWg6OEBtrc8q2dA8mJKEWWtqWFgW2",
-	"Im203FINHpDaZqVaWETo0QaelRXT6w7PtKv5oeEFS5fFTSl2m5S2B+Mmc/a49WXlOqKokbd1YTNifhjV",
-	"zHGA1psEy3VLiG6Vn+7xObxzmkigOVxuKuEDU2op6uE6oTH+SAuA/LwTuMvkBhj73lwWeO+5m2JN4/Dn",
-	"I00B0pLgRyqKd0FPslMA256ntiPVKeaYQk/vB8/CL0tMKe5Dtc1V3FLc+92YYJSIjNbFSV2hlIzCMLxG",
-	"P3dNNSsIPEOkQ7oax7eyV4NMQRfAtBOsfb8Tz77Irfx3GYzppWE7qxioYq30hMsqw+tMMz84wNLoDDCi",
-	"ryx/WV48/cf4wL/Noq0twWF0FRRZ+wYYDjGEa7Rd49HGoZwgq23DggeIrkB9jKj6sc5nQ8t0mzg5VLbh",
+	"pfuYiLf5GFOZiOwTI93IH7/G8uN+lDtCCXrRjQACeAIMgsXLEFP5mCkJNUXrKDmWe8eQObWrbrOT/UoB",
+	"VHqOkKzZglfctXY4+LgEVAziCgnJSj4lGuD97XALLNtU5jlbHDkjrFTo4KVFUTOlJpiuB9vnKhlh7Z25",
+	"xneyKXWqFKq7sl8EJhnyxdoq0lta21ysfrqw3CQCDfm5SIky3KiUw9pBGDa6TMaKNzxW+x9nkTE2PMxR",
+	"Nh+Jj4vUdQf+d7lfNiX6a9H8q+NR4VdGJFxbJ9vBfSQFizsNpsDcOAeemxnCkLYNHsDCVkGKn81dG61q",
+	"sT4/mGWUJFzHzCCLRzJBm+O6RTGJas75yDOaKnQC5mlm8PTYOQyW5AZwk0qQ5XkpFxEO3aGYzVcesiKf",
+	"GMg0307MZggipkXdzYk0mWVN2lckxDEwM3mQpRMcFlK0zWf6B65mtNjnoxupyX0j1ELWuXRW/D+yH50M",
+	"2KZ07rdPxuXx+Gue9h6rB8nh6G6X3J4ux5ctsT33RZnco7b1WXzNlZZ1RL/53ip1AHWBCfhcoT9ydpT1",
+	"72+7aPQnIwd3wo0axZB5rcmclVKslKvEt7cAlmrW9JaVKo4ho6FudQoi7cDljdeMI3x8wxpRvJJ1eyTj",
+	"NVu5zV8OnenOq2wRZSPQ6kFOwaBgyDwErjq+6J8C//0oIWrGbviWHV8uGXjqEyg+6pk+xQFu+5i4L+XV",
+	"Er6q5daXGR1UlgjCzC8WgNO3UrL4/5ZqxxEjwR4TWBhXCy/E1vVDtBwcITbW5pRt6R5MSEIttLQtLQps",
+	"RdpouaUaPCC1zUq1sIjQow08Kyum1x2eaVfzQ8MLli6Lm1LsNiltD8ZN5uxx68vKdURRI2/rwmbE/DCq",
+	"meMArTcJluuWEN0qP93jc3jnNJFAc7jcVMIHptRS1MN1QmP8kRYA+XkncJfJDTD2vbks8N5zN8WaxuHP",
+	"R5oCpCXBj1QU74OeZKcAtj1PbUeqU8wxhZ7eD56FX5aYUtyHapuruKW497sxwSgRGa2Lk7pCKRmFYXiN",
+	"fu6aalYQeIZIh3Q1jm9lrwaZgi6AaSdY+34nnn2RW/nvMhjTS8N2VjFQxVrpCZdVhteZZn5wgKXRGWBE",
+	"X1m+W148/cf4wL/Noq0twWF0FRRZ+wYYDjGEa7Rd49HGoZwgq23DggeIrkB9jKj6sc5nQ8t0mzg5VLbh",
 	"VRXLTfOBI4fRIlztzv54P2DQOc0NPALC96PcplLXF3TLMBXDaCUB5oohuq1LjKlfkQvkJd0DXoGvokbA",
 	"alYzQLA0617TW9TroimuSy4SIOUJgLUXKUf9xPygOoHVaJ168RvfF7AmCOHAipTcMsyqMoyg+aLjWT0C",
 	"1cMqPC7uExTSRp2Qjnpxxti9kbEeV75ZFiCWeeVVQ6EDsAvXyrbv4GIVhaxwAEGl3OHm5+FUpMHRszvd",
 	"xLAqBmAWTmuHNIBikcYTjXZmhhL7brV8vFg+WhP/euuinJNAgfRBC9p9CuKQlUUqNA4lNwtZNltB1rIs",
-	"FPnnhbr9S3gKO8WfIwXEl7GEurByafCqap+MOAJ+R3G2ULeJMm56y35pIqLmORTP2PLEWu6CfhGYJm84",
-	"HF63kaemhGR5cx4a7ekRcbV4lPETruIb3zga8RZ32LkCRz3GLeiUo2jux8H3Z+Ogntbwz4NHBZ6MHhrg",
-	"8Bgc0cT87Bs6L1kyO3vDqkRe/0g3IdttOnVKAPrTGFjUCFSXwjnBZeyx8COOHeCifAq8LjIadlX6ov1y",
-	"tweRB6L3Sdp+8dGd6xzffitrYFyprMqwYrp9QZGSK626XGahAzzqSUwc+i+8FksZY5kJ5Z2zC5l0vyR8",
-	"TMk6vF/aQh81s3+IVeWNt06hzWqt38oU9CygsSJysdLOoFdOSNiSCaM1jRt2vAgL6IL6n3YKsW1vQXem",
-	"3UoWPTDSbGqPfTsBla8LquHSxC3m4oxoGUcizgHrdbkCTBTmrHp0kABo5/EALM1hy45pGELuzhrD3AA0",
-	"+C48xVKvMV3K1peNIT8Mft8VYPbugKC0b/gbU6BxcTWWhlFmEnInntv0g+N60dnQd66QhBHTpebHJGvZ",
-	"GSTXN7EvBYbwo3fVEci68LHk1L5fLtlCx1x2uuapgENL8UQ7xMRvu14V/zQb2enfPtnBX1huusl1vvIX",
-	"Q2YRaruO07kq7ie0IySnfL22lZQHYlTKzcR5wfmK8Do01Rn0cNgnCC1dDDevAxLkhsYBeIfQq90ttqCl",
-	"0xokFOwAcKsDBcju9T5y1FNtiKBUCNvHzffEX5D5Q1pmixb4ex/dsM6Oj/WTdVy+D3KBdzaHBwG2NMZV",
-	"Qdf6ox21azrnE3TyX3YCwvaJTlVCx7Upo3uQpl4xMTU3334zmmFE+YQD/Z7y8tQ8pcEOWbaYa2wa8NS1",
-	"tllTI7n905jLteCYYmKZ57F3bIQ2t6xWPAaYZk3MTh/YukFt09ORC/3dk/He6u0ZCPLHI921cLs9x7az",
-	"CzmvJUFQZ1cksqzeUKXjYfy5qwzP1/OzgZKnZ6NPCvm7O9U1I8OlRJdvk7a6S69oracgBtPqHY3Xrfjs",
-	"rANYhbWxDaQrUOGrtWYFKQA2NvDXYCGVvadm5HJCx9oJmViuSXyktfBcFnuoVVeUF2QHvgENnaZtIMUM",
-	"Q7ixPFYNpgz39buBeg543aMImkGekkdfP4HsdSE1cYmfI+memILlbnPcvVnQ/D4d4/V714+0bx0YeF60",
-	"fWoU99Df58BxPcYCVvfFfX+2z5d7V2AprZEAzHYNrYUFtGSLBvPVGqX30c8l1UUhb1mpc5MLz40l3Guj",
-	"WNWGnIhg9xT+n3wzI9/+v//3//NdtIwoJwXVmnaHiMRu5TPHBj5rwxXNptzlbzy85oE05TqGNfYOBTQB",
-	"JAFI9oZD5u8SAjj+bYP3GVHSmMsTVQjoTB9r42sDtIPizd0Q6Q5zN+DbuGVl67KxYI+ziViPpVzF6hkK",
-	"uv8KFHdjEKF8XJh9OS7d8Y1cpVqZTrS7LVg85AlEpb/ZXBXrIQHlvxirsmWTUjDEXSylWPk1zWyzCqmY",
-	"7drhatfyND6YQXKCw6oXX00ALLrmK5HoWOFxPzMhzvAFzIo9g72BOL0ik68gCtxWSs3aEDNUNpo9uSIc",
-	"airhecvxmm64WLniqlPZEGCrIyrnXLH6FvqFhbMV0ohF8J3KpWbCYsm3uVHHR/Cjiql3VTj+nlnxFux2",
-	"26jQHGm3BY6p3ArTEvQFIKlM9cZ2vOTt3F0F6G8nlAC6djqxWMuGqV+zHJXHwgurUuqzBt6sJxpaoAEj",
-	"uU5EB6m3XTj0R7/94/LB337734//cfngm9/+8vQflw++xX/6p/gNTDuVR1tEgzL/+QVim1QsgEVqpjRm",
-	"1dMio2kNfDfNOi+jBSOLkqp1vDmcxNK3NUS7HGXWbFqP6lw+KpoEbkBB92Z3uFbh7lwFyUlEyM7GbWlh",
-	"u6COZ2wdGZWeksbZIotPS/UezmdM5YD3OiFVtmULMliBzIQI6cBnpUWNZ3STCDZkXSs2Hinf0g3DQx9N",
-	"7/Njwv29gF74c7tlTTXFTnIRWVWxBacloXPkhm6VKOTtjCe/uiwpnwXbCkmrA3eQKAcy6F03KF8jb89X",
-	"+lwm0inntH5D52wqLJgzuSItbZOdLcwx8/0ftLVmuQopST2uzwBK7kFRKvSYgAQKLYmDEDgNSTdZRjKl",
-	"M0QcKxH4qSoBvx8z/ImQu5AGc4kG6IT+VpNr2iomusCDAZKhUfwmFOu1JVQxFbwRL5vExV03E/Tb901c",
-	"va3khLleV1Inv/J2QhVVT/rtZG27R0Q6XMTF3ZGJNscZ2hm1dk6iWEu7lQueJRy57db53XWYuG3XMMdf",
-	"vpmGBbkKAsL2OA/IqzLWlIvyRFNs7L+XsI3h0jYKBjwVtNXoNtKI3gtJPMkf5c68tnOXi70ByXxvTvTM",
-	"IuV1szoV0+Z3Q47wyGsLtXcnKs+yZmwYzXUs/GHbCA6mPEEhUirqZ7Qqt07BPrp84Rm6W7ag5So0oSbH",
-	"Zq7ZyqlLA+1EInqP1Klc5yUXhfJ9I6Epf8kLprLufJsCNKBKCKkPUlLMEL5nkyHXU/RFGFXDssuMYHPn",
-	"nU2epoK4DjWWjEZJQWfjOWjXxpIO4mhIU6BB2fGjxJt44gj5MnpkWmeOVoEd/HaITYB5hxh7BiYCF0FF",
-	"4jG6YasJWq2vNfhtz6JW+evMOqCxLwe0HOhmb2VAEI8yYtRLZZvA5zqYDqGodtsz3k3ZWX6Hx8NissHa",
-	"hjd8XtN6H49VT8uAeC7lJhmxXEixcE0I8oV5KWVMZQal3TqbsETbKLlCElugnFlfjpd/cspQEVFPW/87",
-	"eOdsHTpd8gHSIaBiO7v4poqYs0E2Yrwp4Ft5y17gk39CQybNxUI/jzaJfMmXS1YzoTHwAW4crkjJBSO0",
-	"lIJdkcsWWxzhF6G/M7iVuUjWsaym0P1nqdkrhPmOtf9ozB01rSp3EgzutKrfXxUr0o06ap0wPrDgc0Ip",
-	"VlgmGuPGNV9OMRHM4wlHOva8ThTLZ/jVMUatdM30Ys2mRizhbo8mRTuikYW8NXoUKBbc8CQl5mBIBeVO",
-	"hm+co9GV5oxn9No7wtaXIxXaphb2pIUb50keLtVOv2V5z64HJy96yK2nfrQcewhrLjf10wWGT8ECaKHT",
-	"BhAB3kilk8WggBV5WrvIQXfB9KTP1rjDucWW5ExoHxi3rRyRd5ZNWUZt4bd0ajWSksuEGaLXfLERTKlj",
-	"mmO1L89wiPgiw9s0iaYQ6YZldkolcEwnes2MLQnOTHOOcx1ow9goGZCJR3qxa6Z5NCf0Z6mJhIu1IFTs",
-	"yRajEEO1TzmwZufxrAxlZ/utDPwn3R5C6FyxvpQIjEyfnzJDbhEzBOU9aLdEOfPQ88GhatQy4Wg11tL7",
-	"9lQ0JQSS767QVMUmAXtInAIYag95ewVImH80tCRGGJINY5WCQAsgKCWK/765HC/daWsBgyqLoOxllTTC",
-	"ERmXb9jo7BPTe3Ly7BzbHe7C4FcPBdYhP0YZLHJzHo22vGX/YcEH+1Lq9bOfn1nkbQxzmke7IU8V75+f",
-	"58o6XHwEWNjNz300Tg/b03XaUXstyIIJM4JGrOHDUiSxWP+YX6QMz7/JrlRm5Tz72Q3b38hcMDwQsWE7",
-	"CZs34JoHGatzl8iDW+UD7k3oNYCY1+3p+WvEfmAFTSRCwU/mdNsGz/3LpCqpa9C3ROzTloHC5AX4B4Bg",
-	"Gg2JW4q7bULaBHs8C9jDktxSJc6gsSKNgq2SjtxeNiPqbBXl5nhAA6zEFnb0qLCjsssZHEmdtrPqAVIl",
-	"gYPfIipuzAVTxLPal5SXTaIXRz4USr5jyuhVzyZYFooJPel5HcUC+4lV+mnYvIFsKS+JYvUtq2dESXNr",
-	"YbzCJkG29aiVtr4+l3VqGxnyMhl+8p7S/m8Nblb0ApCZmlIkwq2hWYb9+Az321O7jT+57Y4yj9R8mbID",
-	"86SL+cI7kACxqLaD9Z+QJuG9IlHHAPoMDhts0uWSGFud0LIkkDA9Q4v8crxYwfk6rSXu+k06izyRmxOs",
-	"O2aypGJqNCEe8uG38lGxoghoMIVxnKvAlxdBS+6UPgarcJixkZ3r7na3GDH1TrchWgjEXmVI0gYxkyFj",
-	"Xrk9hgJYGNLONrV4Z3r3vUMFr9kC3ENG3Z5ZEJyS8gJZEGJyUjPblrZQRMuvL+Kw/tPbNOEunoKY5+cf",
-	"XnA9Yv2WMHif6XPAxJkf36WQ+5LX7+D29QsA+roMbosIyvC/UsRl/PS/g2sZhh08MIZqrjUTBH5GKFtG",
-	"3r5++RrrJaNOa2PIcb1PZYWdX+DNHdIdyLsAEjEExLN7HW5VyDreHWeJ1C4jeqB8u6vjESA9esCIfxXW",
-	"kwZe+pluWXFd0YltOJ2v53joN7zpp1lkDo4NnR9w3w+08fyZ7Z7ZCPZE918cPsGcmL1sMHvfqJizIMv3",
-	"8WiS7zqKfWaTPLgihTFmbcrWlcNJrmhtm6keeC6ShD7oNzLiQ5Cx4/Sz1GDdoGiweeY8DmIRa3x8tJcF",
-	"O444p0asgVICYASqRCbtxzhnuZXZnUNaJfjsRcm38yOZzM/5yeUoDyEBprwBsGl9ql16RBGYeUi5yyeT",
-	"KBeSDAdL0Mh11X0l6+1UUp3W9XbYUdbvaTvs12XVD9ASsfPhJ5ejlRadXrIJGnXhiY5gpi8iU1yVU5Im",
-	"f2a761IebNS/jJDTm38xrziOnyDxT64YdkrhieuHlhHeOwT8nTBMGKPpIPxcRqsv8G4eTGqVzWrdb9/T",
-	"JknCR2KECo5MDAUvUkc3YZ3TcomPX2iQlJqx0G8uYyuNYKpMiSO6otlgO797ctbddIXFGSv8NrZAcPGr",
-	"4cwgilVoPqnQxoIOWg1OoEuuW+24IMYp5OyE4Y7mmqa6kcfyzNwiS01xOh427rQlxky1drKUGyKFVSu9",
-	"+Ix1eFL6rg+mTS6DobKo/Hjsep3bsgwgfFDCaLn7EHQmcTe8DQTTlMuXl+znvvr9+Ntvx2OedxOavOuI",
-	"e+VqfWLtJhCh13W+4yULTHGvZn47rrr6zkQxfDzzVYco+OgxecufO9w9JhayAChgBxY830M0GHgBs+lC",
-	"SPDZOObsmVBLf2asYMVhGp+QxDUdGgmYx0RVLD0gwd2/3LK6bkpblzO55WY4uSc9bODf/vs/P/zHowd/",
-	"w3rR/+Mv/2e0ZLQHpOE54NEsWnQUYPFexsDAOqAxHWxFyGI8UKRiGIdsn8AuYVpzTIfVdMNstbhlJUBm",
-	"9CIWasVtTF/AHh+AK343hK7YgibClGcXiBMDEQwLRZjGCnGJjoH5NnquvK8usJb/ZeylmkF5b59UhjY6",
-	"oJctkY/k2OTqQt7J187vu9kIp/hO7X3PWUiay+h3AnSSASgT/53HUVologzJOKUxe1q/8zF+g0GC3LWG",
-	"ZT0RA3NIK1Ypcrgq+AkW0y2LdXL6AFjxDvZd72SQHRLdxpNIeHTV/7kK8RuheQq2hSqNpeei7asKyOg5",
-	"ZeU7xjZFrAXvdSPMR7nqXurfTfIcAUe4IRJlyLjBKYYJuodM0a9rkeUqMQ8+m8smChVd7rGX7opBrqRL",
-	"5YqU91EoTT+4iaIu3PvwzcSY9XGHV7+dDUSnJ0oJ6OKR103nDnxGZ8K0f4bGE/SNIR57HIziqtEuqoWb",
-	"YExkvLXPecAnYRckD+0HrtfEzQlKAi0zzKCKxLxX7ttOK0ee6jYf47B6Cg5ejqKKkI2TG0hktiWc5HyK",
-	"8P2jqUmUdvko5fzwqbXXbHK2+kAyf7jaE9FlbOMVbLNRCyhphlRWDF+5uvSOd/BAatZESezmsjWWmn2l",
-	"Le9MaLGPBpvUnJLfmkYO/Jl91N8H/ti0pzaCknpMG95uckeYEpuVPh44dX2PMEwPcNOJrrIt+Do+Ek31",
-	"9x/p4vj8DWxDsYT2QVIkzMZUOyY39/5v/lQcQvIhzKCsjclyhVXPO66YL2WKXuPnSqKIInFeY9U+AI35",
-	"pONIYmm3qi006Witr4dyI2wJsQ0pa+uReXQxm9JC8lz5F65xQ3abSpebYQt92tXadA3HgW3ihm/cZm1q",
-	"p5+lgOV/qZi49pM6CFfwgp9S5WTnAp+Jjo1+mVi9s/VORHAUY50jXmvAoBDQTGPhmbKqmWJCey/TADTR",
-	"aBZyiL6barZh1nMbrYLOKa6fANRtxwmRAAdDsG01sB9raP6BedFdxnEw2GeCW/zMeNkOiCY7Fo/PJyAq",
-	"03CEFkewxb3x0AJuQdGtc9jt/dtsqWOhEvD0QY9x26EG+spRAgjcUdGFv5xUOXnepub2a25mM7vUGHne",
-	"2djOAahCW8iZh6BBlU4hW54VPiNtWXhvziAig5lotDctjSLJMAGFZNACnCuw7bTFPXFQc3kJ+LmmSNCw",
-	"JJvw2Lt8AOs3CU+E4ZEudIiI5+xZHkx+Cjgs50spSwCK5DyxPXweYN9l48tQpdPIt5PlZOYdeAij4m5D",
-	"t5c+gdSaNDbGKVJV2u2eRvvZ7MdW0PJDXHAkg1EHJh0acbAB4xt7aHvAHLxASjt5veQ4updHHyJi1LIa",
-	"5MEdVbZf67QOeIf4bNh/DMskvrf9TEJkyljsZlLPg0M8Rs9g6T7z7QHpq7STnCATEftOblQVAZOzU4gv",
-	"U6+vrfV8WIR6sEsWTyrQK2L7MgCFl7djrQEe7ll67rKK4dnyDhxIBwmNVvmFkRP2+XNUwR+PL9gCC+K0",
-	"LWFmlnRpDP93zhWbglaYAJqyxqJZx2AIoVav93q9NdbmQlMocjVTVd654P/iLDRjWMXLJ7VOVEqXfMNS",
-	"d7R5yflXrN/ZC3ljC27nJVMXiYZ8KmXeYw+DNV+tzd0v2IpqfssQp03uQpdFypgvXRP8eQqJ5R1tYu62",
-	"z9i6PvPI87CD4MB5Z7WS4ogM6OOCVidFoxZSaLqYIvfxhdHi6iNjSf7q7zLnKwv7aB1ngIp12A8yur78",
-	"2FTQI2pq5yfr+7Fk9zGQdpdCqCNL73bAKAvFb3RaVbW0bb6cNArLk8wE61sQoGZOIaRSVPQcD9t8w7dT",
-	"bBqznOe0noYBPQDGahX0Fo0VsLQRIYJWNlcHAl4W5gZiGADOUfAigdDaiFgRxbOyJPgbtpFQW7PNbWsP",
-	"jV+WipHfJRes8D7wba6R88J8PgrOis2ksun8EpOKYl8aBKa7ae8QFVoKAA4klwnYuVrpv0fRPUHphi4S",
-	"yiOx+qpG2eB9Dn7K3ybkTo6ypTu2n2LdAdW1SzTsb33SAcvo8nmSPZ2GNtZWLN4sbfCthN8FkW7yi9Rt",
-	"QW/0S3kqYw/0cSs1X6pphfKxCUjxxuczxOrNnKM+1oPx9cvXWGvKeh2tr0BTsR2j3S0xQdOToZc+2z+N",
-	"b0QRCvFMTXD+oNaagNe0Ptl+cSFgenINSYxRpc++ne75OKl5ZLF/Jet81HXo6TbZj7jhVTVhI643vIoO",
-	"YgTOBJ+8eTyFOOnAoCZ0TU+nLPYIq9lHnYIo0TxRYXtLa57CFYcgPJoIW7KQWwgWUYH2i5kQMTcjg8qS",
-	"ERUnMM2CCAuurp25xyrrXDd+kl08eNfY0eF3+cPipYy/lANR7Dc0UEPCcxvw56zVl8Lrym5jy2HtPdu9",
-	"fIJrIxBYTi9Jqm22/v8Q2CnmjkblFZHWzBNmf/4I4+l5qAe23eAdQ2k49Azf3BDWlCSDOfVnAzYcgEfx",
-	"VQpp/I2T0sI6hQ6uKGrH9drj7dutsgPeJH0g55JomQ42D+FoXSn2aDq+crOJbmBJF6x430wvIlC86Djj",
-	"OsesogCn9dvJCVvT/FIDogyfSJDAdSyYmKJWyypZ9PPXy8Eqn+8uB9sPRHoXc9do6orQOSQAyJpc+jYJ",
-	"2KEtpr5j/uL5pllxMQ2e/x0X418da9wM7TcScKZIBWMDahcEgHa0iHM11cYftNbtciYWyMYyyv86nlBu",
-	"2xqM7lgvMWJlC6jdwKml/GvDlCtZODjeQu0SEpqqzbhIMg/N3FdSw1+3C0zn442i23q/gOi12RLpzlCJ",
-	"QjTzk/9uKeWGFRgenRkNCn7+Wkv5YFFKlRV85XF06MNqobYDTiWV1bA0W6wF/6PBfsCikz7hOutUPo/C",
-	"KEP425ytuHna9fsIsy3MvFOBEkToD0uYatto1w8bDgd/iLu5qdLnaDuVFIiXPlNVabpnBUHXW2Q8mZqJ",
-	"QHdGJCuPu14V/d/+sOcl5liRhKqNK1pEp0o/EjkmKv2BjDcnVzEB+WG9T1EiJwjmm5dGcnITNqR3oh/Z",
-	"phT8chZgCZkuqNG2AdGW1GH9CLKWm7TdX79nAzEibLZtbdme4mfbOvvbA9IL3V66slMsBcQS0160u0uO",
-	"URd0xKGVmcCO9YhZY2SlHtkgPywB5+EHSRIy6px4RqAiEInYdrHCjtjQg972RqbubEDeLhcEutG2J6dP",
-	"XosgHPFMItlOzIR3QgnnhlPlrrMUjpJW9csoOCf2vVFkvm/LtIxZroiWkpSdHQvFlauAjaU2QFaNeYJQ",
-	"+ALBGyffQ5GGpPRMFcmhAqLgCeCKsI8VW5h9A1hAvGdGOVEmGmGA/T6YmeSMMao0sEnOaOnO9qqki83A",
-	"ZrkCw3BEy7T2X+y0zIWfyCecBj/kjhMkPMTSM3OC6Q4yxBWmIF+AMx/Ps2dgv9WO9o4mlo9nHtcIOXFE",
-	"oLqJH53+k+yu2yf2lRMQANQdVqrYmY/zRRJvM09S2vqLVmBe4AKi5IHqhwWbXvSkktWZvU53sfKgoHiu",
-	"hV77l3jTHvXsoAIh/NJxdYUnhFbtDdTe9cEUR0KotZyXbBuDwNaUl8l+xE0qVJAU9vgPo1eq+XXWSRtq",
-	"VGrmq9o2HznwntWMxmKUtgMM3qXgZVG5+uVLugdgyFgPMlqP5gm5ubqQVZxXIWRbUbDGkkUz2ehmqzpa",
-	"X/PMAoXodc2MFQghILinVjXbYfAWS/85m9wi8mCZvYPDaF3E121+wmjU8qDV4cxmBvGaOAyIvGZVZrBk",
-	"UuxBc81o59/jVVKRSkCtaCKOE0ERy6F0cn1GRZyaHGqvpYk3MFoGse8FcrwfSqNiNWG9783jL8wdfUSA",
-	"zIKWHVwM8O+u29+CbhlRbDGhpyd84CWNh+wqGrVzIf/Bw4jtZK3X4CgBZT/7mLU4tfF03P3kest6Uv4E",
-	"eozfUIHu/DPU5RyBf9smn4eom/YiRPp3gnAoDq24tic0rJ7wScQopFqqeBYKT8jMXTL2SHuGDtjeN/vE",
-	"LXFncuguiyeET62NeFXLbbI2YpJl60YemvO7OP6VCwnZ5ncKLR5hOF2KmW8DTYqawr4cieHpr5T8OyFx",
-	"Zksa67Xz2mGFmJ/N5WSWgqwRLmCwwtOlwES8sculrMErT9WGFUZdb5tbCjmXxZ5shNxlRjinprLbnunR",
-	"qR0CpeyoImD3WFD7itVmRqzIceTWTE1InhxQtqY1g8eBUy7b86Vtp7CYYzS003RU26156VyeQuoU8owa",
-	"SWhBEMHj88aB+buiNKCiTSbHibS5/Lir7gwmZEQlFTJkClB9MOWPioIXtmp0IYXiBasnxIY77/cQ06hK",
-	"ZLoN1Y/RShElyZJ2FNGcvJW+S3pKMtFiPZCVdAzGwgmxYc82uIZgfr7Iy02qs22W5jFO+deGNax4zypZ",
-	"R2Ja94EGlPTw1X5SfX7A33yPYs3qbY487Ikx+2BRU+joVDVze/hG22EdIst0QKDt1N2AMcK/t1b+QVl3",
-	"E00qfCN3k41CyI+4Ow6EicYX5kyG3urWrEwEqSZpR/CZ6NDON3t8x/YJhU0DjGunkZfv1OVI5+N0R7wR",
-	"G4Ea9LyUiw3mqR2keE0uFek1lbc3i71w3BzSRSTvAYqxiOES+B/6uxw0ST0aAMIN0H5teJ5xweYcQccX",
-	"77iU6XjnTYWWxwQngJc88QCv+/mZTqs8zn3V7ZXrZFuETRe84iza+NTnZ9KiMMYGABJssa0dWUmICcVD",
-	"Cdbym+BigC26dhbjkFV/Dit9so2cLhrExkKj6BP4mOXEBICu7x9nFURrT7shQrq2qaktz3QZpLXDgy1O",
-	"n47vCz4V7SuAfA2bxSbDubFDooiivCDm3mTU6+Ulo7cMbFRMCgiBWqMlVDua8uhailmT19gAcBQYhMbE",
-	"qNpunfj2zjHDpEmYLCg/Tch0hMJZzvwxjaAtL8Z0o0M6gDZ515g7HZX1XIA7B1Kov5fIOglmBpRxutCG",
-	"p/dEQDfUPtRGwXVKvp/V1STYLoUzg5Nc01tGFtCLuyBQg9gpX3S/hNHiNATY1OSN7rlydA3RKyyh3ELi",
-	"23XL2e4dB4XoRGiB85eFpwLQbtbR6kmw5m9cm+i4cfwOk7Oy27BOI0RN41kyPriNDzwlj8iSlSWhCOP2",
-	"mKg13exn5BuiZMmLGXlCGFV7hPdsFF8kknxrtqBlGVc+VIMZaUrzsiRczcgl0RLQ4nJs/qNBHoJdSO/g",
-	"dby7LXiGOjE0CDdYb/RBrirfjkB8X379t0GQ79nFEpMno7khRK+pIBBP3JPKHGqAX2tqlsDbc2GwyG8l",
-	"ddmFh3xBNUC2IpozoWJv86c0oWV5FXQ46LYaWNMECBz+MpRObWhrw+0u0QZm4FO0IAqgWGGl8BAW+wh5",
-	"lab1bWzdvwrgEgs7IFbQYJSG6Itm+eg9HgANzaiPwG5dNkXWzceRaQZM1O7PoB0EPVBCsJg1Vw80q7fW",
-	"ddT5856Bl82s7QFdxVH/3zdiHK9zSDY5v/FJMGZbpqf537JEOqg/EBfcQnuh1sWdlOxNDLXx6HoTqhRf",
-	"iSmSHqI8OR5+dUD7CZs14fNJ4JhJWfLmRHcVW181lErPOAg2AyzLjDSCa5t9soq/3pSJfOK13L2RuLmD",
-	"ES772JEXdS+N3eest4EWyEoN8tkTaewTqr430evDa7QOxkCt5Y4VszA9Jv/AlTI2xmtbDNyRn4JjqE8z",
-	"QVTjuvio6E0xMeRWUs1ok/Ct+GL+I1QU2r3xj9RX6ka8bBJBEaya6N+JlaGSraiI5INNrwVOq8EuEJab",
-	"bT+uZtmAl0ukP0BNctvVhr52EONwy/VCJCaKr6Grc18Wl5rVAvCCJmRcmG89a9+MYlfYdK/R73xwGVDx",
-	"cJLr2hhLXbGazoaLAvr/LPlSrwM4a8gsW5bYJT9/y11Bz+jUf+LCXrdTYFzfMqaj8A68rmNFDR9cUyqs",
-	"W0XgZKxIIVquGBSGc0EWUmioc91KhyxzynSSfnyEzkpw/qBPo6nyOSIKcGwLTdwMfO84569vvRphl3jc",
-	"Hk/gWZfpk4clZPAI7hXswkRMstr1MIr4+XNEBr4/86OnNa+WP4Pbc0t/x6IQqpualg+2XMDf17TeSsEX",
-	"/h+2rJRF8PfFupZbqvkCDIXfZf2A1hVbraDzNDzU+Qd4Yl7LDRMPFmsJ+Uv41OE/wpNLfsseeDxwfLD7",
-	"b5rpmsJLKnq/e7aJtINhxIMt2cZghohkTUXxlWohSRCGaKnhXBmjjSCXIYKaebPZzskjc3uVXOvSHUTy",
-	"bc+INZ+ZyBgOyHzCK0fgbXr2yx7mEDPLlqHDdGeeHWHBcS6UtccUiHu7uSAUmgb2k648MpDjX2jO/z/f",
-	"vrmYXTx7/uJiBqgy8eZrE/NXPfbBGAXspPwIyVX/WpWSFnfZrvLkDpFHdXwc6ch4SC63IPeF0SYz1xZz",
-	"4xCJQ2Rnp2ypTuVLZ2fD2Ob7GW8apWxpUQOjla3gBGfMYmu5nkTLUrp6ntERpFJ8XrJU8HgJ9vK0dJvp",
-	"SbmMHoc/wuC04P7ZvQmIhpQO1mjn1q4rziMLX7p7EIFzjUKmtKuySHzRVbcDneFzuUDWbtTZRdD4JO3F",
-	"uma6qWJulg0bELxbRo2pVjwlsDngBzDq1IxQslhTXs8IpAyh79KhMuzW0oLEBfBwVguDtwCsRMRB4vwp",
-	"HiLhc3gIKlmaPvFHGXWxZosJeGtAuxf4TsyKSZmfAB8wcZhXAFYQcwaYj3bAkG+ZMQvpXAJG7ZyVMu7Y",
-	"gG4iQwjabpdnoRt2UsIUTB2wZaInZLGWMtHhUApvou0oYloxulij28atdU3FymId0LKMZ8beS+eCojkw",
-	"IfD8+CXabfIc5nkg4FS/IcljCqwWyz/lZTEQFI+0mZGbTI9tidm4OMTwxCISteRKH3Gahnkle/MPd8tv",
-	"BVc6vZZXDhUk1tq+XzKdTljbsiLulfAItZEqa5tVoRgT7UmL5CMIqeGhi6eiKcuhtMyDXtX2vRkOYeS2",
-	"+dRKCgYi24GoxqBPbPjnIM9TVpD4IaJCJsZS1t62BGoT5ZAsyX1BKdLbl1Utd4iEFhFia6piMXm+ZdG2",
-	"GdqKl37M1wrCvE6E+HCG78Q+50RxyNwobI15LbcsIdjouOAyz/SiYCVW+fhFBVOeOZ3LkjW6G/GA4jOM",
-	"QdriEXDUXpGlbGqgN0QWjV3uq+tLuQP2W/PVume+wT/m6dAlQrXn6Pa8KEp2jCJaAuPb92c4uzhp+FJH",
-	"IfASuBU2wtIvBZK7geqMSFIFqzNi89h1DR/uFkisO6c3WBBfRUKSh6BFCEqkdLPAu0JKaFhoC/KdB1pV",
-	"MtTmByIuE3NNslJkrPdPpxq2+BLI43uYTOkal0qGgGm8Fs8lyrQDpTzS9hA6wmGRFdfEKCC179F3RR48",
-	"IoLdRkH8ZxfzSd3vhgA14IQ/S1XRb5l6ntET8AC+ghpeufDf9h8aoNpSRmi2jnqQfDLuzvYUt6AzFr6a",
-	"NArouW2Uxmq/K3KJyF/Q19LGC/F+jINl0y0v4/f/EgCxI4j3jQAcHHB2AGYMJXVTsrCZZZBT9pUyQlax",
-	"eEZZQl9pHSgxzH0zZ46yOniwEy6GLToT1kwqyzQoZwYM2xASKH/oKGTATWvIOMXArKoo0rl5as2rFIJ6",
-	"LVc13YKekXo73nsD30a4KezAkUYGOAJUy/XJRCbsbrtjwBbkBfeijYZj5APXnTxuv4jTOxBl+jSCYOeA",
-	"I8NM6tdYm5EYDi/ITUd0aAQelL1OcKTPa9kkwzKTJemIRITr0w6YIEGs5ZBshE6FmhPo+ZkKBbzfahQ4",
-	"UnRmpUwkdJvbaT+sHZ2tO0wAZhPtgeu7uveDj0Jjadl4Y5m2TfvReWpwhN2HgpmFqDhIN6/FDZwLD29+",
-	"fCvopAI7CYc63XD3PP2HD6FHO9DVNurkWg6bFUWpZZTUfsC2q6cHM89PqhMFm1aod6Dtd45t1unE5kWB",
-	"lu/OqZ1MdP2a8mTT8Am6okONGfZ3B73YJ0OmwUxTeGkJgKbZxY5yrbKhm0LBi2+6WSZpFwdCw3rD/i2E",
-	"Gc1QOwA4xgjbQnY2VW/FbxO5WukEiwTGnl7XLl/1xG5/U1sFp74UN4xcZSb2oLGTjjX269C9LFmRqgGg",
-	"EzA1aBplaXrevxwwO9AnoiE/0yIpoiUStPQ4ISn/GNXK5ZHh1FsEVkPABNlFQesCeiec6jBNKrGJkWMF",
-	"qPOSLjY/sUSth80HiWsa8NsP0Ew++vLalnfHMswmJkszunl1OJXpJbtrLBn3SS7hCmY24cnTozPqoK6g",
-	"WfWDpIgxNSH1YOXeiUHLP3o83gSuBSz8JgQs/CZWbdpBbxzGaMR5xVfqKvZ9fhPTa1kcwm17MO2amfVK",
-	"Dhco62gPQSpRgCYVKZkXad3zHPgBOEBitVyskg0ytzKZkpc2YbScdFnXABIqqwR8gr1QjlaZ7T/7K9sJ",
-	"L1yam26aNvFurRhDjc6LfdQDKt2QsMmTgP5kuziuXZgfN74WH888WMgqsYywv2Cy6d5XisidcHFYeyZC",
-	"r1AbHv4qDO1DW6DjexW2TS37l2iYS88V8Y0Yz5boNA3gwuMsRoGTHYwx1K7NBiExB03UgcPY2q6HKCcL",
-	"WoK2MSOPvn36zaUHa7J1ZNTB66bKKHpoGtBOgLXFNkbMJnI2MuPr1hnUWs5R3FuurEc7NXWfkvZdkJD2",
-	"4NF4/1qH3NHG8w/7e2KJSwePZsQ+DxpRtcB8aegae3LbFnmHKWzRxpjXHl4dIc0Wsi5YvNmlF1bj3pQv",
-	"7cREgy1RFAQjs8wv9u3ho1ZFkbHetCxlXdBrVhbWBT0NfiTADB3GP7XPATK5nJIY5LxqOehy2cc2dTo6",
-	"3B+ATbYYkTh7S1kHqZPB9e/s9ZR5Z52/afJZmyT3ejq4Ltf5t5i9UjEUhVI/keaBuzNFEQvlTDSdbKlP",
-	"CXf2O7eFJw5wqvNbYzbqCJDc7P7P93azaZkbQz4BNz19ebk8okiTarzXBlpVz7poHzhtjzfuuM8tMXXG",
-	"ufw3FuuR6LLcD8KQtdySt1Lg7ZoLs/lG0iLedzaWbBVCJktR7iHpCcsNqdoogg0T8sGTf0ngLKVBsm0E",
-	"Oc7Dw0mLNIoCbZ2JsCRNN6xTB+q8TBYUXdZToe86TrZoo9RyE7vO5ZZoScyvRMsZVtVZQMVpE7ih5eZG",
-	"TgGngSl5ellOCCg/Q/6zmxTj3Rs6L1kiIXAhy2Yr4vmVXCT7UybgizLRNeDLMzd2AH5qvptcQbyIxihL",
-	"+CGF/UhVZUw7tWasj61hH+zI7sPyE4tE2B3l+1EAybRVQ7dVyU5pMOXC4DC19oMxQvVvbVYme/BQSziy",
-	"oAKAOiYphrXcqYx8mBrRLhzl/ZTi2wyHo5+7JJt5ojfAeeBEJ8O1jqAmtlirOPX4YusV09ig/OhsrezA",
-	"3SS3f5JSaUf9LasLvhjVJP5uHxtK98ALM+LSd2Okqfmyjvm/FmvaU6bOhNh9PJyQnVR6LWE3y2lNd/Ka",
-	"kbgwQaIjC3co2YjPQ+vAmIW+aFiLnXvvOTZ0DvJvL0+LTaUJnNLgbqiKZQ/0q/oG4lR0dTwamHm5LQFM",
-	"FS3feLd9bg6giz1bnalTYodyCRKUdwhgr4mzZ7O2zX382ZrF9dLFflGO+gZewEPuaUSnG3nlJ1bp7ms3",
-	"+ypZ5mMusDkDfdEsHMKtiIvA9tkdhV64UeJYDiqB6yWXmglCNYEc91FP1N1cYQIzrfNUUMdiP8td3OPT",
-	"FhDG8F8k6uWCfdSoh88nI1Af5kxMM4015fXEDIspCnfh8r4HYLyxhsRlGtoZdWoVA54dPOc/484lHKWj",
-	"YnxR8u18lLPhoQOMpXgj4QlAk6lSvpX1Rwy9/IPtALCStLxh2yqRItSPyA7OSC4ahXH8P+M94qLrnpgS",
-	"MQTIE4/qzi60W2KkzRZfrZnSrZPWNQDvGhpZDd2mYu54dgj7TwQh56C+zy7b4e2skB1t/B6XF+5mH4k8",
-	"YH0z1FuqF+tYqZ1go5t0YoNU9I+0OGJozZd8g77rpk7srqf7IWCVIvDTeJuBuBnsoBfh80mC3RmY6Ziq",
-	"mpyRgj2MTcxDoOfdRy0/TLsKIuTstJiKztw5MY/TmhNecIwysypokUtdgj7i710BSxApFq63zCQ97JUZ",
-	"N5UmuLY6+7QUnlhbvcFtMpTDuFLUQWnsBJVuR4vdqI0SWjQM9VOuAKjaaKcUldNccuBHXybayAxqD/le",
-	"7B1jA+11pSCMLtauuluxWyYIWE7Loxy/LyDrfExNwW/iGjpO7TaSBdMOmMJvjePe5LGwm9svTo2bivGw",
-	"bXdrS9cwIpKMJrdsHDsR+wu69j+ZkIl+Hfk8pPhqwlmAgsKzNBGYmob6AZ9Ht9GoUuuDKS1WJC7U2f+e",
-	"WFGmqKNANIhqGL8jV+nkw1xXlYp2Yv3Qdki24x/f44QXQWqV/5ojSNIJ/atiiQqEgdoUOHLPU4UH6VoC",
-	"AOXKwQLWi6AuACcSjBpbx99bV13C6ogEmb0LrYe/PGdGBGAjOqpCtwOCpEzDuyxqWaWs/JLRW+xWyEjd",
-	"mD80rpF8IWct3OGaldWyKacGZrwDceSKjejwzmnmqsKFrQrX2Ish+1qTSlsHXLwfomZGC7Bpw6MXWDI9",
-	"xd1hTQXWvJ9khA2h5VxkPyDLG246ixhsvuQ7ECa+1YI49TBfF1RYhFTQl6CkrSPeQzNr2DtQU4fxFhch",
-	"qJC5orkg0SaPQ52BEAlDwSHxoBO+gWTed63xNiEHGxPIbnYyIwHJqCk7SbayZjZFf0nL0rZSmY5oFdE7",
-	"rIgIdqAzxTaRJgS6QtPHcpk7/c7I9IcuJsU+oPHhw5oTXOR4E1Uuj/jif/2DPviPywd/e/Dbp0ezJ5d/",
-	"/lP0MFm0mb4DEG8lACKRNXHNakPsusvx1HEZqxwLynwLyaAdJdmZdYONmSjVHeqsY2Y6dW7RBjC2Vy+W",
-	"jZu5x7doP3Fnwjxel85ySu4toDS8ORpaas6TSawLuV3KWtN5mRs8cB5kN4094Kb7eD50fwfSmoXWiRmZ",
-	"j7zvoGqEydxUsWdLzeo3Fus7ltFdK/1i3YjNgLryd852HRQXV2gNsYvYtNZUFNdrWrFJyEbIQO9dY8NI",
-	"XaaUmw9piGkUGwMP2BxvoEnqCeja4bBgshp/mjcGB93ROgoKYNRp5WIVVS230I3Cmb9qLXfC3KJLi1+Q",
-	"uPsWTc0GVqRsPdNBc4HSSmRD+04ItZMMtti8aXWGyLeb+ijgmZDKB7vSSTFuua/DqcGiugToHsPDA+DO",
-	"b8hmIU919/Jg/V3u8jeVjQ24YxhyfihtWi5IyMXnDjzjEDa3Z+imA9Uy+1G1c9ZEryM4Dg8VER9CHTBV",
-	"oLKzBgfO1M4iscgXAE0RCbkGfb3it1SBfQTRw2Ifn7X4MPCz6ymTq1x/oPvvl0u20PEW+TtEQc43xOn+",
-	"GokxaoW7T480Ggsm2Le52x8mePhOjyyO5Lm4aSWW865mikUMzRTQ/UAOVSLhbEf3GRuVgFJ3kOm2o2Ii",
-	"b6Dd6LGC+l49ZQxUTahpS49iZQ0tJyyVx/ESq3LX/IETwEimyNF8bk1b9G6jbFGEEuRud6shjk/uAUIp",
-	"GIu28+Uy6k2G5v+QuuYSzu2jbccDjzk3pcbB8WkU3kYx7cNF7I+GliqnozS+OEmg2PMSmeGUjOqjT8UO",
-	"LgBLjHYBYRq125iZ45Mob1nH+YGTDBFC44UKCGIU8S8FkFHU7j22VNzycm+Mrria1AuHDNKCsc3LuMvF",
-	"Ke19RbyW0KypzzOQgyIbTeZ7YuOj2bN4rdk22hhfab5NdpYDx5ftfAYRlpotNjLhI20RvYaD++apD21A",
-	"fxo1f0hEZtYZ9cHm/ef7H6lwXbdrkcxFsVIHga+sK8vGP/JDj0WqgOSXRk9adWr3gmrIQ/2roPsZoRr8",
-	"ltGjLKT+t6mdzKqSipQw46LtjQ/PmZuC2A6uhH2kC13u8Wcj11IFO8dUhU1rZJ0X6rHwi6ONpNvejP6l",
-	"hC/3oE1jBY1EbXkwV8BdM0yoW2f7dTs9SY9Id8r0906PPtm7Mp6yAvB8Ca1Lp2qtpTDCuSl1HHvXpslN",
-	"TpVoI1lIjk7s04Y53ZFthbM/PrO2a1pbNmFtOVxMIGO7xYBOm3D08FDXbfoLysdWVoUFtGEnbnfLBYh2",
-	"cARTd6iVghNdaEWRL6sPs3IfR7JyJ12lL+m+ld3td/8l8tn6EHkh8Er+9XIQXePx5eVUKYvufnuArwid",
-	"G/4hsrbJVubiaFQDnsXhLiAVF9PuwndcZMweKnUnffcG3hj/cqA6RnunBk1SLV4+LRD/2GWieSRt86uQ",
-	"2vWtzdFEXUR2pFv7wXF3c06djBetvnioZIp3eOIGGgKgp40rG3ACrCYQ6c41585s2yA+qmTieU62HoDA",
-	"5LxtTtvCn2L2aP6FXjBNeQbSon2undksJEiKmAm4YJ1XfrqUiybRy96t75wKVJaHVkVLpXupNBq9kUGM",
-	"OJTcuLAU0X6gsUSAKamvTheOsA723xJyF96TcwkIgKfCTB9dsBKmfKaoAhvYp4rL4u3JH0qKmpflDNIH",
-	"WoBcgsrpnk2rSEtm+HLRjZkEZ9h6ag7aC9Atw5PP9drGia1Z0Xf1HKCI25jYGhslL6wD+3fJBcQ1JcY9",
-	"EUScrigXoXJS+T+VXGEkCAgE5E8g6If739fHeIFVke6pK1skuTGSz3bO9YMO4bjkdGniIpkY5O+3afnM",
-	"cYTI7EyfTsvEaDt+hJJ0ecwcY4rIL6EwcNlCaSgud9XfTbUWtwdrWEc6DNWal9IFUa0SMTF8njWXgS2P",
-	"TxMfj07UbfZnjCR7OIg2iqw1esLsnx4YYfHAiGglyyVbxU9rvd7rte2UtsTchYsdLW1yXv/8AuOBHLKe",
-	"V/yAwpBhJTcgJNyk2i8pRs3/78uSzrvFwqG9aJFKfaB3wyv1gIriQckoJGLQsnwA/xr9wC0tmy5VFrXU",
-	"izV6Df9oaK1Z/QBJ99t5cSIc2IMD/7ZT6YQTB7XIMI+y79hvYq2dob6EYFNo3BJKzJNkS+s4fP7EXtQD",
-	"7abPV/ThGy03cK/YQdMViZZSCVzSae3f083UJzQD1wjXfXLn76OojUZiX2OINyi3lXLSzt8YVD6IyRXR",
-	"UhJG63IPLRDA+56TKOZyD/qhEVlviJJkSesjsrpyeMRGw52pDLs2c0wQ5Z6aa83Ee1bJemqeFiv4hPgJ",
-	"DvF9wfW4TyMbk71FBvcyci3B/wSkiQm1KESy75xv3UiEFoUi9t+Y6CeMxS7UqqmrgyQi70hiH+k28FLF",
-	"JoaRxNElayk6Q+woNKmsSqOrjkjxuD/Q+w6sA8z5FSgRbEfQ/TdV/jtaBNjo2n4piH8iB7lWEOn74E8w",
-	"EpYyBS8idE0X2qf3YsFHfWtLq81fK7piXxPL7S70M8MU5Cuw3YjiBcN7e8UEq6lmBUYtuf6agCIGP75/",
-	"9YJ88803fyNckF9vXsywqATq7xEFUQZhzq/Jc1rjr059saHQR1ekpHNW4o8764yFAAArvv73Fnbl6cU7",
-	"qjkTmrxx0X2/oxePgKMrJmjFL55efPP15dffANSMXsOBfAhgU9xbehiqMIeYmrm8Li6eXrzhSj9rHwOT",
-	"u5LCYmg9vrzEFHqhre+aVlXJF/D+w99tIQce8mxZYIfb/yBpGcnP+DOmaYFqb2S4S5ltARpBmM+Iho77",
-	"Np3D2FVLQrdSrMx+bNFPs3TpqLHZ+XU/fFfLeWnegbkERHz4yf55/yfyYsnQo9Al6XummKPpvk/RJxEn",
-	"KNizC7rFBnkrbGRqr6Kdzdt34KfEnJcj12OYo6ZbBsrx0398ujA2ETCMS1F4ekHDmbszreuGzYKNnpSf",
-	"++dvRjxGQvjoKVSEwv62cRxc6sztJlBHLpcz20cHol/YK912x7HosQtpzumcLjaoAeIOfY0dBIMduj7Y",
-	"nz8apvRzib0Us5l9pM+uH+HPrng0pPwzhyt+YpU+hXHntHR1IdGj/wPTz+0j93Hs3VgZJ94FJgn4YJQm",
-	"TPwu9w4E9Fh6LGjJRIHVPimCPFuZRy7i5+SPBvuh2INi77KWDCO395+z+HdshKz9jl/g47+GiLOPg+hH",
-	"DHH2txN3cVBmI10S0jmoY1ByCwUr6hw79bDkYjMsam/lhr1irHjDwZU3fqpgvlxsiLk4le8fTcUe6i+O",
-	"l6wplkrP7nzb48dIbFDbzg3EpCUvGDbN3Dw8Z0TLXuD3+FvGpr92ifGWDu3V/VDjGai1hgGufCNa69o+",
-	"L0MYPg4RPVLs8X0L85Ahczo4J+nrORdR2Yik2LPtTDzIkEVsuLNNaxFnIpsmiCMlXuxcw0Yx5bCUeAcm",
-	"+tT9eqAdnFFSZ3bTRRCZ+7g/wxFz1WZYhxHLzONQAf2wCyAq1cZIQiSRGemomkQZ2+ZU9blL04efzH/G",
-	"1efOYqep0HepG2s3nfvRiw83CMND5iuHunJKG85ThnvUvhOF2I3yStbbz6YUO3Z8iBikGYL52oGV/ieV",
-	"zsPkwdWdQFB0cj38pOWGiT+HCIppq+8QD/qAmiPLvIFQyp3eP8HsYsJUFnT/lSJVkDJ5HoplmSUv3DN3",
-	"RjjNPurOVCJmzZwLWsfKkHrkcjXsRnQVlJd7Tzjyz+9fvSDffvvk27+ckYY1uJfVw0/4hww2tD7vI+k5",
-	"i94OtfvmkUe/SBtx93qIx2Uj0jAhGU9iyftdqOYLjNbEDZZnRXEDT5yyxuPu0gmRGL+ITGRAQwGzrG4k",
-	"5pGtNXd/Hambw0Hjzvqxa32a0O5l0HayWJKdWYt4A6u+rDIaxZV1H9tsQwRGIgDYAqhgp7BciE6SNCd+",
-	"bAGh7t6SSKKY9Inz0pgAztfu4CTOQIyHfOtiju7o9St1lEM/UeDON1MwCrAg3N2HZMlL9jX5ADZNvffG",
-	"O1eQBttXdl/DsAG1M7Q6DX9padxLXRw85qderOc9TBlsoV5h4V+fGXyO7tKVBp7MBp/sn0Yswq28ZY5r",
-	"s5x8UOdFdy5D926swXUwo1MufGsD9syyHzvfv+NbxIMnjofdqZrWvids1JmBthJUypwAJvoBBDqkcqBx",
-	"DOmdbRTNCTWu0y0dEKEK1nvcTRdhzWt6y046O62RqYZUtNfBY/dxqbTjvRZLmeugChaDmQgeLLxZrU/S",
-	"9GzfoIef8A+DJoGPrU/T8lyHq7s0S3EMqAZPkBD5uvTdts5FsIdhlmZKRD1rE/pOoN2dC7d0C9Lv77TB",
-	"6KFS6qbx5UiT3q7PAbpLPfwEfxi8l38VhXxuC/SO2/24HT233zyrGR3zGZelUShtuh+oDHOKdtH5yCnl",
-	"Rj38pGRTL9DvHfX4vms0ars2NREcvebdAJrX94cgUtg8IxxlhklF0mY5rpn5c1/3fVfSBXuOFRDn3C5c",
-	"22n7NcsMsR/rPznS2qwMyXLMTftgjr3p+/PDplbGqBFnZTnf9WOVgs3QO1beYv8NUlJeEAnZckEvZmvq",
-	"XR1aVD2muqn32AnkBJ7qVR45J/0VsUR5itLZmFEO07nja4+abRjMaLc2UEOfXEazMw5s33BsD1caGcnC",
-	"8p9hpC39HZsCRkaxhTJTRol+hg0bLJ2u+tlflTUqUOnv+qRYvtRrRILfci1FtPpgaDMsvPa5MnIOnUE2",
-	"nRMFLQ9xOl2eACXzmtHNjGgpExPxrXwHvAazQTD2JfMAoLEBtlxhJ5OIlj5qlwWNnh731PS7VGZtz6BY",
-	"VsaG7QnFOr5zykLfknog2txs2etu4C4jh+iw6xYUC57L15CvO0f18u9F8fowEnnX3oO8nP2DWxPeOpsu",
-	"/LNsE9EAS9iiTlENGANnvmWZ0PVYYvX39pnPZVjm5ZVAx69Me72Uq5mTiiDzQVOta36LudynpYsdCIWi",
-	"UMSS2SXWl3L1Nbmx7e3gxz2ePXTWK/DWXxEqoJ7fPtAI6LNGGsUKwgujy9Rsaf7WV5KfVRUTxVk27s4P",
-	"XcCC03Y67PQ3KerjRvyvEPfp6uGC7c4rHlzCVTrEATYfDVLbOn0Br9rqHITqd70ebXBKads/pKuO0w1L",
-	"ZxR+WdwbJEd2lM6JmNf+O8cx5aMTmPJz9XjqM/NrzyUdJppZ2QeZYv7D5+TzFrEu5SJ85eGUvmRm3FoM",
-	"l5HO0mEd4LdPRlkTvnofwjITLjAe/b4DhsjM3LeZ4OfSju4z3T+hs0xOL59FkuRPJ8udH5h4v5VXsiZr",
-	"uYOKaijagjW7EsyLoJrliVU80uUsvd5a6ss+SW9pwc57kix4TdS8eMVF8UrWJ0auEt6cP7I9RDG0sHux",
-	"WiBJoSVATlEZeNZn4FXHzETWbc5MXWukBYCDrdiZBSMfTqnj+nw+VO8to2VJlK6NZpB0Xtb0wLE4jE8J",
-	"j9+tn+gVjyo539+yGmHlbawY9gnS3LHfcdvr+MoXVc9LCSChEMU/637WjA0fT+wZctaTKRC5Kn04j6xB",
-	"bMGUOuccpfPjJ6Gs/vYOSg/zjnzN2A3f5hW/QMU+HuuaEbNXM9tRitZtR+xz8kO3k/ipHr1exygMAPY7",
-	"Ou6ZDtu6rRgYlej+aKd0RViJ6TAMTEnpe3s6mAeyBjxFF/qBBl+q7x/B0pT7di92aZtbPxE2WTixLTEi",
-	"tSEDISpGDygrJIkd93PrKx5MOOHMQ5YJFnaeMrre0YC02qHL7yeBICBfXv4NzMymnScyIvEaWtNbo+oz",
-	"YZOIbQjozPbF98KsHC83IwbCsQhVaG9QvVink2I9KgoVasdqrPLbOYhZvFLhkPcPP4x+2l7N7iLH9qSy",
-	"NFzPPZ9MGBQbyiT5imvioGLPfhgfbn2L9yifGf1FtR0doHs3JqVUVGmjTnGlyZbRNkbK5zWt91+Tn8dy",
-	"sKGbODYp/8KNXNetr2vxXI5DJMOLn1v6d/vAx6q0uJEWe9jds7JY2+M5mXHpenp+gRmXtot64lRSpyAJ",
-	"xgp1B2Qz/wB/+PN4PTKeqOUbqWbZ9k9G/fApbfWtvDWG9oKKBSvVjBiFW9ZGgLTwPaQAiC2cEgD7bM1b",
-	"DtcXDFdMhJBlKXcpRfRNuKRzXw74cdso7dio9Et55sMlrFBKHa2fsf3nWa9n7yQ4LsXvXpwGRppLRcuU",
-	"tlvB76zApsJ1Y1sFnWtbKlsVkdqWd9iS77zbwmgNmbLRA/z4LpxzgzsALpZhiCCfzjqzVqu+G2vcbMfD",
-	"T66yaGhTTryK4qJ2rCxozE1z19v0Mu42+UUwL5Ixd2K+xz+cd3NsD6TktmDvo6M3ZORJWPzdqxCwipQw",
-	"KqlwhrfVJ6Qg1Lacco0t0F4zt6ZqjbP5KUZlIkZ7bwQ//yVtpu662tyvfj28y9eyvGWFTU6yEOGuxQnT",
-	"LQipscY35w7Chh3Aknve9lG6dxssryvZF1MTA7g6TA3W271zz5wtiHPj0s6NVLiyAMX11lcuYkbC3eRB",
-	"o3vQDw3u4vFxAdb3C7nk3HYM1THTxZozc0q5kb2qQpl8Knphj30sOskQ97y3j3zRmaI4yTfWW5CTLmpX",
-	"TugcsXp9t+g71f1iaDCpPJSXtazet7gtY7LlhxbGOmh1+pWC/AZzTe9YWWJjxlOBJPuamWva57p8QeyH",
-	"K1LUdKl9H0TffxWKepzU6BvQnuvuEorRjhBN+bdwOfecNH+n0D2pu/Z9+PlzX5hdFP97VoLSG3z2zLLD",
-	"Y/2wKpbjMvU4kKJ74ZbPgH+UQdS2Q18cFMl2rDsSQOueCHvnoQGIiMTTDV3zU2XhNG2GOTQ2nNQy7YQO",
-	"PG1TcJzo545FpMXETbdhOOH6ilCyZUqZG3VHuVYuxLSlvJzLjxYaH9PhOaTQ06JAZe+cJ6MRK5Us2L5m",
-	"tmDbV8GwNjupk4Pd7c4JdYVfk+dQXghDQCZ/m69kHjKnoWiL0uVy2YZzZ4fx3KedYO5a7g6juYXEjhIH",
-	"hS51DX7t/yKBXLucrU93uD/etkMXI2kWHJsjIcOcn1MffnL5/RlYSu8baA00ru++Bp6Uy2XA0J9BYxt5",
-	"8q2vbEiFpLDWxpdABM19EAFC2SzJoOqGRytuErAKUwgaK9Q4Kz8opptqSDO6hge+xOArzixRreUQWpjQ",
-	"RHGLV71lVDX1iQmeKcT6m3p/BlqdX9q9xUWre08oYzSeryLrDSuIbHQfMeKsnF1K9KOcN73yjbnMMWUy",
-	"zH4ka1naLlDUlhBH4bOvYVZfUp317MJTKsuz8zPbmUWM9IWPVW+7kb5gRCNN6xXTA4WYhnsVbLFGwPQd",
-	"rYs+9snXMfCTG/j4lyYfcFb/ar7L5b0nt/2d1QVfJLV9VFXvYosffsI/ZGhAft8+C5jkSUaybqd+F76q",
-	"m/Dzd5Bvab//BckHtlgL/kcz2Kblxj/0JapN7eyi4Q7QYlvVqaN/Kk15vaDqzFmmumZUD6Nj3OAjX3TI",
-	"A+aYE+3wMaWqlluuzs2iQKqHn+C/OdINpv2fUrj5md+JbAu+fheirfb68Rch2QBOaUCofTC//yfOs4H5",
-	"p2BRGdsY2943nujo8edPobk3Wt5BAImxzedJoUlt4E+uTkUFWTRnPxrZsY4vfG+nAOGq63W0B7ZdaZCk",
-	"ZJ6DtrrNah1mn0HumjDWvjGYd1xBDYGQu2jbd5fqF8vH5UK7HDjIh9OdsbtoG989GW5ufXyABGb4ueMj",
-	"Q5LsnNGRJ5d/O+ucMTm+SEDSjLLMVaem1R7HO7gExzvanBwmPuEuvOuYL1ZmDZbj2Ec+S5ezO83ExYUN",
-	"4acjHoRtLHKe+lccNIL93Grt3Xmg1q4c5rPvcWnRoHe2/Hsuiz3UaVOxd1DPbWU3wNppsxmYVQpfsbU3",
-	"RC6XrHY3ad+ThROIg0PfL+SznXBGEPHOQtWGFOkGKHO2oFuGYaPzdwu+7y0YEVvvSrq/a+eFWfK7Wi55",
-	"HBsW2v/XtIBPt8Dop5irtvT18AgYyt4r/e+rP5jFnTusDZqCsjcERXeErYvELs4vZR/OmeIFe/gJVI10",
-	"8c8Lua1oDdut7l3kdb8MM/2vcpCRrjxRQXuzkw5/SRFDBUX0ugYLQztQV7XhZalmHqbAPGbxfmqpFFNk",
-	"zvSOMXFya2LHQeyj60UWZZXv4ecXTV3zRVM22zwtyRokOZDov2P92ULdZkGh/yJQabmChN+FujWX/7ZR",
-	"5mrC1KEU1JNj4TvrpyAXmukHSteMbk9uIor1D9BaYM1oAcT+dPECR37wkivfeKUzUu+7Z+CQsW51z81Y",
-	"yrI2FzPiE8T/x/UvP5t92hJZOxeUqmpGCzBJrqDQGfAlwQ6a3suuw5d34R3CYe7bIMZRB9QwDoYvP4ui",
-	"rukcb8j47r43u9XdN5BOq4aBPLLpdoosZNlsBeYNZISPzXdvYOj70QPcKuPHzIjkF9d/v5gFZ3WfAeKO",
-	"n/3sYBdmFoagcVeE35tT2MVljw2Htd76p6Zb05/Bes4Kg7k1Pa85W2ZjxVunwl3AwgepfAgXQdTCmLlc",
-	"kLeN4ov/+fbNjDx7/sKI1revX75G0HjEft/SAvxPRjwvSg7oaF774K5k00LveMHcT6AtirctVPMdRZTa",
-	"zMbzY1lP2PBI+Q7grJ/jMCUTV1MuEnCKoEbYukRCuHS5Zd5TcrpTJNjkac7Bdu/+f1dHzNVxHsLGun6W",
-	"jFZES2Jeb3SqWrV02Ln32F5ssGTV8HUSMACYHoAfaXF23we68c+wIXeV72oHOBGLx0crziu28gzI6wWe",
-	"9TMLkQl25tbcjB+3Zn+3vOAXsws6X2SZnB9qrhla4w5FZ8nFitVqoAmWfWJiF6wXspQN1q0KqY21vyfd",
-	"Bpz9kRbwztSRfm62c1shu1g3YpNCSPY/Tvk4CqLB7969/PmvZo5HD58N+A0E8Uu6YL+IN/a5zyLcplQW",
-	"tuvJa7xcdNO2H09r6eOGO5tr97DCZXt2cbtl9YqN9tXBfH68N22IHLp0YuCMAwrdzMwRCvdclZbREbn/",
-	"N7m68s8aVXIlRQQW9a2Zz+e9PCdhKWuZ51Q+wDfW8nxMAiQ7/0Usb1ldNyUfrdyk5v4qoBGH0f2Vtg1G",
-	"Zc0AjFDTDVNENQswLZnW5tE5XWz6u/8Ljsm+PK3pZ7b7xRPk+LTE07IPovsEhB5sUYvmPFWBOb9bU23O",
-	"JQDjGrvEWH1gzyHIBV2sWf2V8ppJmAhDzf/EPoqCcapiNu1OvhXF1wjeTmv2tVPJ/rtRy85xQyNlT81u",
-	"HBCo4Cq0WVvgMUlJWDuXqxZF2G4R2OWK6VRB5XsGXznLtpz/UMG0fq1KSYu773oHBXR9LJhWyqHHA+rU",
-	"7A4ItrNM0M+Bm12U0Ruz/0F6a9Rvu53gZ4e2jzsJhVEAamCOlG0JnQtpcHCl2LdhTjlNzixjnP/aUGhd",
-	"qKHE+v8hubh2z+XIzV8EO7UtbLp+NzWPc5Z62jFSgsb+bt1qLRD+nIEH7r7KCcZrv6+rksOV3wiuidFj",
-	"/OTbDiGLktGaFQigvzf/uerphsD2RjPA3CzDi/F60HB77lyfC5k3u9jTmtNdw+FJaDc8Hjm8ftjzVX6a",
-	"fTrpbGNa7Eh4xj10L3ETHCw3YmJTeF2nmt1Z4NEcVR5+sn/68yGKpaTB/J7peu+mnpMbs/XPnhUQKW5c",
-	"7nhZGiGja36OygBjMtxythtKj/3FPXOH8taPEQu2QBcvqN4Dq9oIqcry1bHrrkoqhp0m4iWd3rbzzmt+",
-	"XtL9O8wmT7YI84i6qIYWdG9sd5uDbrQXqdqUdNs7xeiiHq+J1ieRdgzv0YihFvDxjjGX/rVhqbJQibnE",
-	"FojPwgdyhSijeKvjI+JEDHu1oOVgde01PNDjtYNToMiLGXk5N/b5q/+WcKpu2D67eeHj7PZoG34K+r1Z",
-	"3E9cFDE/8SPyz5aqfyFakieJZcmFprcs6oQ+Xxe20UXEcRxhdwGlWhBaV2y14rJNYXdRgJPYR9bM/E6L",
-	"8SQdTGURRdjXyKYKZabkOMPzP6H1ODp0KkPGhxiVk5qYjn3yphkmHdi1m6YWZtd0IxiBZ81WPXv+AvX0",
-	"1vmjpbnzmVjVFAoCla14gHcyNvZ7fPMGpnM/pXbzRT/pemradTdAd1/N9ue0VjEJM2tDiDFjX214ZXc7",
-	"Szu+3vAqhnuY2yi9DWfiGzOceDuRHKeC4XzDfSfxOlOuDjHlPrjmK/FLk1eTb55FNKW7cB0oW/d4Z4Lm",
-	"bVLd4IooXNspXpG4wmqI9lpc3G+3+MN28INH26g3Su1kXUR6ik0TCziB4IOfO/0yvufXp242HC6oBxhU",
-	"pq/xkfuw6GGo12Ipc236BdW0lKsGvOJ2LSdT4+En+O8IEohiSJksofNMubjK2Tx3sSoaP58MBf27J8d2",
-	"IPPorGbYmU1cYca8JkqzSvniEmjihkVlMLXWCDL2NpezsGfZlcuAWdV0+5Uiciew+/ScLmzRJm5G3CsY",
-	"LP2uVY+1VZX7GIpbKvaAjaGc5YtKeq00abCO1JaSrLi4IpdW0wK+CNr3P+6077+MhRqwbD3SWtJQFMMU",
-	"liIHTed6YhN558B2uxyVttigLx5dhFPkuoibHXS0uCIlW2pz96IrQGlwgnjZMIU9Q+fqo8d9PQdYsSN5",
-	"gq9/c3k54fN/HfHWCtw/HPHLwepzTq1h6e4euhf57lomj0v30Cs3gz6a6HaygTgA3zmzkvOsKNwE7yxl",
-	"oNM0+v4yzgd6VZ+ca+526eEn+6fBpnAhhe+2Mfc7ukrqyi1eG1f3FUuz07Jd0FNIR3fLge9YraR4Jevt",
-	"5xdLLb90sgxPoelASUsIPzEjuzVfrK2DNshN6+DTWuhquRPR8pSzdOkfkRadWqT/wgLjoVELhtTtF3LL",
-	"ntPFJg91L0Cy5gr0x896xgdnt5LiAD3tKmx2kHS5vWH0ln1RsMgxAOMvTxkKmK6ijXnwE/w3A/fxnXnu",
-	"C8V9DBgvjoNQ+cmfAfrxINVf+ga0HUaekQYKhezfa9IIzUuybGrIdRNS80SOx7tgsnfN3JABkAP6XdIo",
-	"vLXt28d9vdxGyJ1yDRDCgt+8YwPz+bLODZcP9ozWY2odl/9mnrpjzc6OkkqcgidIKeWGFeg6oPrKN29z",
-	"SZJSlCc13bXfefhJyw0Tfz5c0JKJYphEN/jOC/dojkcHPp8dcr3MaSo/sjmafdSd5ZyUNMvdamfk/asX",
-	"5Ntvn3x7JNlnF4otmprr/cXTf/xmN8HiMj+kuqSDHSCfwQOfBYCtF5R+iYt/Srb0d1mnIu0YE4/u85N7",
-	"7jyOxBtIckBtesP2mMYKf6voaR2jNNtWfPg4mQdGshqeM4qtabhoNJu1WeteBasZLcu9MQMHu72mGaEP",
-	"hfkp3b719M+Ad3Hal347a/hyS+tN16/W904OesvwAznRw2fEPOti5lumaynkloE0N8L0JC8QMJks6CB0",
-	"440svsQ0LZxWChnC6mLgdy/oSffcbpg8H2LE6WWw4EmzLv0denz/E1SMf6CDyJY7iiiRhhGthnhOII5r",
-	"n2DjakPMgIj5iugZeS1Uolt0VvLfAWS2Y+57hAim+7D8PQaJpDvUP3MVkI+poQL7lTLbDfExi8DS9rlD",
-	"pvAXWMGXS1Zb04vrqD11p0zQh1Bb9lZim74hADVAxNh7NTaJFj06onsmEag/Ny/ehfEFFUGDAhgeuMtz",
-	"AQMMGltmh/Gps6P++9Xdwb62C7v3nQVjpr51B7Gpy4unFw9pxS/+/O3P/y8AAP//",
+	"FPnnhbr9S3gKO8WfIwXEl7GEurByafCqap+MOAJ+R3G2ULeJMm56y941EVHzHIpnbHliLXdBvwhMkzcc",
+	"Dq/byFNTQrK8OQ+N9vSIuFo8yvgJV/GNbxyNeIs77FyBox7jFnTKUTT34+D7s3FQT2v458GjAk9GDw1w",
+	"eAyOaGJ+9g2dlyyZnb1hVSKvf6SbkO02nTolAP1pDCxqBKpL4ZzgMvZY+BHHDnBRPgVeFxkNuyp90X65",
+	"24PIA9H7JG2/+OjOdY5vv5U1MK5UVmVYMd2+oEjJlVZdLrPQAR71JCYO/Rdei6WMscyE8s7ZhUy6XxI+",
+	"pmQd3ru20EfN7B9iVXnjrVNos1rrtzIFPQtorIhcrLQz6JUTErZkwmhN44YdL8ICuqD+p51CbNtb0J1p",
+	"t5JFD4w0m9pj305A5euCarg0cYu5OCNaxpGIc8B6Xa4AE4U5qx4dJADaeTwAS3PYsmMahpC7s8YwNwAN",
+	"vgtPsdRrTJey9WVjyA+D33cFmL07ICjtG/7GFGhcXI2lYZSZhNyJ5zb94LhedDb0nSskYcR0qfkxyVp2",
+	"Bsn1TexLgSH86F11BLIufCw5te+XS7bQMZedrnkq4NBSPNEOMfHbrlfFP81Gdvq3T3bwF5abbnKdr/zF",
+	"kFmE2q7jdK6K+wntCMkpX69tJeWBGJVyM3FecL4ivA5NdQY9HPYJQksXw83rgAS5oXEA3iH0aneLLWjp",
+	"tAYJBTsA3OpAAbJ7vY8c9VQbIigVwvZx8z3xF2T+kJbZogX+3kc3rLPjY/1kHZfvg1zgnc3hQYAtjXFV",
+	"0LX+aEftms75BJ383U5A2D7RqUrouDZldA/S1Csmpubm229GM4won3CgP1BenpqnNNghyxZzjU0DnrrW",
+	"NmtqJLd/GnO5FhxTTCzzPPaOjdDmltWKxwDTrInZ6QNbN6htejpyob97Mt5bvT0DQf54pLsWbrfn2HZ2",
+	"Iee1JAjq7IpEltUbqnQ8jD93leH5en42UPL0bPRJIX93p7pmZLiU6PJt0lZ36RWt9RTEYFq9p/G6FZ+d",
+	"dQCrsDa2gXQFKny11qwgBcDGBv4aLKSy99SMXE7oWDshE8s1iY+0Fp7LYg+16oryguzAN6Ch07QNpJhh",
+	"CDeWx6rBlOG+fjdQzwGvexRBM8hT8ujrJ5C9LqQmLvFzJN0TU7DcbY67Nwua36djvH7v+pH2rQMDz4u2",
+	"T43iHvr7HDiux1jA6r6478/2+XLvCiylNRKA2a6htbCAlmzRYL5ao/Q++rmkuijkLSt1bnLhubGEe20U",
+	"q9qQExHsnsL/k29m5Nv/9//+f76LlhHlpKBa0+4QkditfObYwGdtuKLZlLv8jS3sjKUX/xJD2732QZel",
+	"rJlmoKFhvyZ33rCHgCYK0URjUBFFAlNH3ib74WB/VkQsIHxpBoIIWKOYGW53xh6tAzopklyRJa31GhIX",
+	"XbG1pvOSfaWm6UqW/NAsM2oJ13xqX8mm2yAt5XgKLm6L7Gp33A3acUUW4JKA3Rngomt3pA4dggst64FQ",
+	"GEa3QiJ6zp7QYPAA/BAjr3YEtFYxWCZ3RDV1XLO+i5hZWtDANOKFgx06WAS2RiteYBQEcO2Hb688bHOn",
+	"ethkQLtVMxt8szE3mGd831W0Df6c69g5fo/qHQEcEigVAZHhNVECXUDIjpclXNozoqQUk9ODn/N45pxL",
+	"7xg8kE6/TPenvAHP6C0rW4evhYqdTUSKLeUqVg1V0P1XYPbX3CFlLIxUPy5Z+o1cpRohT/Ta2VYTkGUU",
+	"1R3N5qpYBxqQDvYQznwrG0BtLaVY+TXNbKsbqZjt+eMqX/PsRZhBcoLDQp+vJsCdXfOVSPS78ajBmQCJ",
+	"+ALm1J/BW4Eo3yKTr+AGbessZ22CCtRFmz25IhwqsuF5y/GabowGYEszT2VDAL2PGKxzxepb6DYYzlZI",
+	"o1RB5EUuNRO2E0WbWXl8/k/UrPWOTsffMyvegt1u25yaI+22wDGVW2Fagr4ArWZqLKcTY2vn7urHfzuh",
+	"gNg144pFajdM/ZIV5jgWnFyVUp81bG/jWNBAERjJ9TE7SNzvNlN49Ns/Lh/87bf//fgflw+++e0vT/9x",
+	"+eBb/Kd/iuvvtFO3uEUsOfOfdwLVqwWwSM2UxpocWmS0vILvplnnZbTcbFFStY6r0hILZ9cQK3eUWbNp",
+	"He5z+ahoEgpOQfdmd7hW4e5cBamNRMjOxm1pYXsoj+d7HpnTMiUJvO1LMK1QZDgbOlVB0uujVtmGT8hg",
+	"BTKTU+MXrCxtzwlGN4lQZda1YrMZ5Fu6YXjoo8nBfky4vxdgqc3tljXVFC+Ly+dQFVtwWhI6R27o1piD",
+	"ATqeOu9yLH0OfSskrQXdwbEdqL9xveQ8woY9X+lzmUjGntP6DZ2zqaCCzmETaYid7ItjjpnvHqOtbc5V",
+	"SEnqUcEGMLYPStqhQw2kX2lJHADJaTjcySK0KX1l4kirwE9VCd0/sD6ICLkLaTCX6L6a0B1vckVsxUQX",
+	"tjTAQTWK34RS37YAM6aCN+Jlk7i462aCfvuhiau3lZww1+tK6uRX3k6owexJv52sbe+ZSH+cuLg7Mk3v",
+	"ODddRqWukyjWT9fKBc8Sjtx26/zuOkTttueg4y/fisdC5AXpJPY4D8irMtbSj/JES33s3pmwjeHSNgoG",
+	"PBU05em24YneC0k02h/lDnx+7nKxNyCZ782JnlmczW5OuGLa/G7IER55bYE670TlWdaMDWNBjwVPbRPS",
+	"wYRJKGNM5QwYrcqtU7CPrtpghu6WLWi5Ck2oyZHda7Zy6tJAM6KI3iN1qlJiyUWhfNdZo0GokhdMZd35",
+	"NoFwQJUQUh8ktJkhfMc3Q66n6IswqoZllxnB1vA7W3pBBXH9rSwZjZKCbsRz0K6NRB9E4ZGmQIOy40eJ",
+	"twDGEfJl9Mi0zhzrBjv47RCbAPMOMfYMTAQugnrmY3TDVhO0Wl9r8NuOZ63y15l1QGNfTGw50M3eyoAg",
+	"mm3EqJfKNv3X9T8ewmDuNne9m6LV/P6wh6Wog5VRb/i8pvU+nukyLX/quZSbZL7DQoqFa2GSL8xLKWMq",
+	"83sME4CyjAAPRskVklh4g0x0Crz8k1OGeqp62vrfwztn6+/rUpeQDgEV29nFN1XEnA2yEeMtRd/KW/YC",
+	"n/wT2rlpLhb6ebTF7Eu+XLKaCY1hU3DjcEVKLhihpRTsily2nQkQvBW6w4NbmYtkFdxqCt1/lpq9wiYB",
+	"seZBjbmjptX0TwLRnoYZ8ItiRbrNT60TxgeWi08o5AyLzGPcuObLKSaCeTzhSMeO+QmojQy/Oma4KF0z",
+	"vVizqfkO8djcO8GIIxpZyFujR4FiwQ1PUmIOhlRQLGn4xjkaXWHfeD2AvSMsOgVSoW2JY09auHGe5OFS",
+	"7fRblvfsenDyoofceupHwRyGkCpzE8ddWskpSCIt8OIAnsgbqXSylByQZk9rNjvoLpieMt4adzi32JKc",
+	"Ce3TamwjWOSdZVOWUVv4LZ1ay6jkMmGG6DVfbART6pjWeu3LMxwivsjwNk1isUR66ZmdUgkU5IleM2NL",
+	"gjPTnONcB9owslIG4OqRXuyaaR7NKP9ZaiLhYi0IFXuylTUbqZzMAUU8j2dlqLbDb2XgP+l2IEPnivWl",
+	"RECo+vyUGXKLmCEo70G7JcqZh54PDlWjlglHazmX3renogllkLp7haYqthjZQ9olgNh7wOwrwNH9o6El",
+	"McKQbBirFARaAH8tUTr8zeV44V9bSRzUaAVFc6ukEY642nzDRmefmN6Tk2fn2O5wFwa/eiiwDvkxymCR",
+	"m/NorPYt+w8LXdqXUq+f/fzM4vZjmNM82g15RjuJ5aK2Hy4+Akvu5uc+GqeH7Qg97ai9FmTBhBlBI1L5",
+	"YSGjWKx/zE/XguffZOdssXKe/eyG7W9kLpQmiNiwGY3NG3Ctx4zVuUtk0a7y4TondCpBxPz29Pw1Yj+w",
+	"giYSoeAnc7ptEmH/MqlK6tp7LhE5uWWgMHkB/gEA3EZD4pbibpuQNsEezwL2sCS3VIkzaKzEq2CrpCO3",
+	"lwuNOltFuTke0D4vsYUdPSrsx+4yjkcKL+ysenB2Sdjxt4ipHXPBFPGamCXlZZPo5JMPpJTvmDJ61bMJ",
+	"loViQk96XkeRBH9ilX4atn4hW8pLolh9y+oZUdLcWhivsCnUbTV7pa2vz+Ws2zaovEyGn7ynNJIEipsV",
+	"vQBkpqYUiXBraLVjPz7D/fbUbuNPbrujzCM1X6bswDzpYr7wHiRALKrtmoJMSJPwXpGoYwB9Bofteely",
+	"SYytTmhZEii3mKFFfjle6uR8ndYSd91qnUWeyM0J1h0zWVIxNZoQD/ngffmYelH8RJjCOEpe4MuLYK13",
+	"CqeDVTjE6cjOdXe7W8qceqfbTjFs41BlSNIGEdeh3ka5PYbyeRjSzja1eGd6971DBa/ZAtxDRt2eWQit",
+	"kvICWRBiclIz29S6UETLry/iTUGmN3nDXTwFb9PPP7zgesT6LWHwPtPnAJk0P75P4X4mr9/B7euXD/V1",
+	"GdwWEYB4fKWIy/jpfwfXMgxaemAM1VxrJgj8jEDYjLx9/fI1VltHndbGkON6n8oKO7/AmzucTJB3AaBq",
+	"CKdp9zrcqpB1vDvOEqldRvRA+WZ5x+PHeuyREf8qrCcN2/Yz3bLiuqITm/g6X8/xwJF400+zyByYIzo/",
+	"4L4faAL8M9s9sxHsie6/eIGNOTF72WD2Pl1ZzBKb5ft4NMl3HUVOtEkeXJHCGLM2ZevKoaxXtLatmA88",
+	"F0lCH3QrGvEhyNhx+llqLDLjos0z53EInFjb9KO9LNivyDk1Yu3XEvBEUCUyaT/GOcutzO4c0irBZy9K",
+	"vp0fyWR+zk8uR3kICTDlDQBd7FPt0uMRwcxDyl0+mUS5kGQ4WIJGrif3K1lvp5LqtJ7Zw46yfkfsYb8u",
+	"q36AhqqdDz+5HK206HSiTtCoC252BDN9EZniqpySNPkz212X8mCj/mWEnN78i3nFcfwEiX9ypfRTCk9c",
+	"N8WM8N4hXPiEYcIYTQcf7DJafYF382BSq2xW637zrzZJEj4SI1RwZGIYmpE6ugnrnJZLfPxCg6TUjIV+",
+	"cxlbaQSRaUoc0VXCBtv53ZOz7qavax1f4bexBYKLXw1nBlGsQvNJhTYWdNCodAJdct1qxwUxTiFnJwx3",
+	"NNc01Y08lmfmFpduitPxsO2vLTFmqrWTpdwQKaxa6cVnrD+c0nd9MG1yGQyVReXHY9fr3JZlAOGDEkbL",
+	"3YeQVYm74W0gmKZcvrxkP/fV78fffjse87yb0ORdR9wrV+sTa1aD+N6ubyYvWWCKezXz23HV1fc1i6Fr",
+	"mq86PNJHj8lb/tyhdjKxkAUAiTuo8fkeosHAC5hNFzYUmI0jVp8J8/hnxgpWHKbxCUlcy7KRgHlMVMXS",
+	"AxLc/e6W1XVT2rqcyQ17w8k96SGL//bf//nhPx49+BvWi/4ff/k/oyWjPRgezwGPZtGiowDJ+zIGJdhB",
+	"fuggs0IW44EiFUNIZfsE8hHTmmM6rKYbZqvFLSsBrqsXsVArbmP6Avb4AJr1uyFs1hZyFaY8u0CUKYhg",
+	"WCDTNNKQS3QMzLfRc+V9dYG1/C9jL9UMynv7pDK00QG9bIl8JMcmVxfyTr52ft/NRjgFKRT1nIWkuYx+",
+	"J8A2GgBC8t95HKVVIsqQjFMas6f1Ox/jNxgkyF1rWNYTMTCHtGKVIoergp9gMd2yWB+4X6HThGsaoXcy",
+	"yA6JbuNJJDy66v9chfiN0DwF20KVxtJz0XZlhr4KOWXlO8Y2RayB93UjzEe56l7q303yHAFHuCESZci4",
+	"wSmGCXoPTdGva5HlKjEPPpvLJgo0X+6xE/eKQa6kS+WKlPdRKE0/uImiLtz78M3EmPVxh1e/nQ1EpydK",
+	"CegBlNeL6w58RmfqiPEMjSfoOkV85wIwiqtGu6gWboIxkfHWPucBn4RdkDy0v3K9Jm5OUBJomWEGVSTm",
+	"vXLf9mk68lS3+RiH1VNw8HIUVQR8ndx+JrOp6STnU4TvH01NorTLRynnh0+tvWaTs9UHkvnD1Z6ILmPb",
+	"NmGTnlpASTOksmL4ytWld7yDB1KzJkoiPN3WWGr2lba8M6HFPhpscXVKfmsad/Rn9lF/H/hj057aCMby",
+	"MU28u8kdYUpsVvp44NT1HQYxPcBNJ7rKtuDr+Eg01d9/pIvj8zewic0Smo9JkTAbU83c3Nz7v/lTcQjJ",
+	"hyClsjYmyxVWPe+4Yr6UKXqNnyuJIorje41V+wA05pOOI4ml3aq20KSjtb4eyo2wJcQ2pKytR+bRxWxK",
+	"A9pz5V+4ti/ZTW5dboYt9GlXa9M1HAe2iRu+7aO1qZ1+lmpL8a5i4tpP6iBcwQt+SpWTnQt8Jjo2+mVi",
+	"9c7WOxHBUYz1nXmtAYNCQCuehWfKqmaKCe29TEdDaJrZBNjdqVY9Zj230SronOL6CTD/dpwQCXAwBNtW",
+	"A/uxhuYfmBfdZRwHon8muMXPjLbvgGiyY/H4fAKiMg1HaHEEW9wbDy3gFhTdOtf5oX+bLXUsVAKePl0z",
+	"urH9raArJSWA3x8VXfjLSZWTOGCiKje/ChQe9V9zM5vZpcbI897Gdg5AFdpCzjwEDap0CtnyrPAZacvC",
+	"e3MGERnMRKOdrWkUSYYJKCQTugbPRgVRNMQ9cVBzeQn4uaZI0O4om/Dfm+kNYf0m4YkwPNKFDhHxnD3L",
+	"g8lPAYflfCllCUCRnCe2h88D7LtsfBmqdBr5drKczIWRPoBRcbeh20ufQGpNGhvjFKkq7XZPo92w9mMr",
+	"aPkhLjiSwagDkw6NONiA8Y09tD1gDl4gpZ28XnIc3QmoDxExalkN8uCOKtvteRqa/iE+G3YvxDKJ7203",
+	"pBCZMha7mdQx5RCP0TMYUiRF7QQo4zQnyETEvpPb3EXA5OwU4svU62trPR8WoR7sksWTCvSK2L4MQOHl",
+	"7VhrgId7lp67rGJ4trwDB9JBQqNVfmHkhH3+HFXwx+MLtsCCOG1LmJklXboDyHvnik1BK0wATVlj0axj",
+	"MIRQq9d7vd4aa3Oh6S02mKBCeeeC/4uz0IxhFS+f1DpRKV3yDUvd0dCbxPpXrN/ZC3ljC27nJVMXiXae",
+	"KmXeYw+DNV+tzd0v2IpqfssQp03uQpdFypi3y7FpAPGtaWLuNl/rMJ7eml2vmfnBzCPPw/6jA+ed1UqK",
+	"IzKgjwtanRSNWkih6WKK3McXRourj4wl+av/oO2JhX20jjNAxTrsJhtdX35sKugwN7VvnPX9WLL7GEi7",
+	"SyHUkaV3O2CUheI3Oq2qWtomgU4aheVJZoL1LQhQM6cQUikqeo6Hbb7h2yk2jVnOc1pPw4AeAGO1CnqL",
+	"xgpY2ogQQSubqwMBLwtzAzEMAOcoeJFAaG1ErIjiWVkS/A3bSKit2ea2tYfGL0vFyO+SC1Z4H/g218h5",
+	"YT4fBWfFVnTZdH6JSUWxLw0C0920d4gKLQUAB5LLBOxcrfTfo+ieoHRDF4m2b5SvapQN3ufgp/xtQu7k",
+	"KFu6Y/sp1ltUXbtEw/7WJx2wjC6fJ9nTaWhjTQnjrRYH30r4XRDpJr9I3Rb0Rr+UpzL2QB+3UvOlmlYo",
+	"H5uAFG98PkOs3sw56mMdXF+/fI21pqzXD/8KNBXbb97dEhM0PRl66bP90/hGFKEQz9QE5w9qrQl4TeuT",
+	"7RcXAqYn15DEGFX67NvpjrGTWs8W+1fY+SyzfxEt9se0q6uqCRtxveFVdBAjcCb45M3jKcRJBwaVL5MG",
+	"UhZ7hNXso05BlGieqLC9pa6XXqILHZoIW7KQWwgWUYH2i5kQMTcjg8qSERUnMM2CCAuurp25xyrrXDd+",
+	"kl08eNcW1uF3+cPipYy/lANR7Dc0UEPCcxvw56zVl8Lrym5jy2HtPdu9fIJrIxBYTi9Jqm22/v8Q2Cnm",
+	"jkblFZHWzBNmf/4I4+l5qAe2WekdQ2k49AzfGhXWlCSDOfVnAzYcgEfxVQpp/I2T0sI6hQ6uKGrH9drj",
+	"7dutsgPeJH0g55JomQ42D+FoXSn2aDq+crOJbmBJF6z40EwvIlC86DjjOsesogCn9dvJCVvT/FIDogyf",
+	"SJDAdSyYmKJWyypZ9PPXy8Eqn+8uB9sPRDqfc9do6orQOSQAyJpc+jYJ2KEtpr5j/uL5pllxMQ2e/z0X",
+	"418da/sO7TcScKZIBWMDahcEgGbWiHM11cYftNbtciYWyMYyyv86nlBu2xqM7lgvMWJlC6jdwKml/GvD",
+	"lCtZODjeQu0SEpqqzbhIMg/N3FdSw1+3C0zn442i23q/gOi12RLpzlCJQjTzk/9uKeWGFRgenRkNCn7+",
+	"Wkv5YFFKlRV85XF06MNqobYDTiWV1bA0W6wF/6PBbuKikz7hOutUPo/CKEP425ytuHna9fsIsy3MvFOB",
+	"EkToD0uYatum2w8bDgd/iLu5qdLnaDuVFIiXPlNVabpnBUHXW2Q8mZqJQHdGJCuPu14V/d/+sOcl5liR",
+	"hKqNK1pEp0o/EjkmKv2BjHZYoSomIH9d71OUyAmC+ealkZzchA3pnehHtikFv5wFWEKmC2q0bUC0JXVY",
+	"P4Ks5SZt99fv2UCMCFv1v4p18X5GLFe3twekF7q9dGWnWAqIJaa9aHeXHKMu6IhDKzOBHesRs8bISj2y",
+	"QX5YAs7DD5IkZNQ58YxARSASse1ihR2xzReV7Y1M3dmAvF0uCHSjbU9On7wWQTjimUSynZgJ74QSzg2n",
+	"yl1nKRwlreqXUXBO7HujyHzflmkZs1wRLSUpOzsWiitXARtLbYCsGvMEofAFgjdOvociDUnpmSqSQwVE",
+	"wRPAFWEfK7Yw+wawgHjPjHKiTDTCAPt9MDPJGWNUaWCTnNEG2tWXdLEZ2CxXYBiOaJnW/oudlrnwE/mE",
+	"0+CH3HGChIdYemZOMN1BhrjCFOQLcObjefYM7Lfa0d7RxPLxzOMaISeOCFQ38aPTf5LddfvEvnICAoC6",
+	"w0oVO/NxvkjibeZJSlt/0QrMC1xAlDxQ/bBg04ueVLI6s9fpLlYeFBTPtdBr/xJv2qOeHVQghF86rq7w",
+	"hNCqvYHauz6Y4kgItZbzkm1jENia8jLZj7hJhQqSwh7/YfRKNb/OOmlDjUrNfFXb5iMH3rOa0ViM0naA",
+	"wbsUvCwqV798SfcADBnrQUbr0TwhN1cXsorzKoRsKwrWWLJoJhvdbFVH62ueWaAQva6ZsQIhBAT31Kpm",
+	"OwzeYuk/Z5NbRB4ss3dwGK2L+LrNTxiNWh60OpzZzCBeE4cBkdesygyWTIo9aK4Z7fx7vEoqUgmoFU3E",
+	"cSIoYjmUTq7PqIhTk0PttTTxBkbLIPa9QI73Q2lUrCas94N5/IW5o48IkFnQsoOLAf7ddftb0C0jii0m",
+	"9PSED7yk8ZBdRaN2LuQ/eBixnaz1GhwloOxnH7MWpzaejrufXG9ZT8qfQI/xGyrQnX+Gupwj8G/b5PMQ",
+	"ddNehEj/ThAOxaEV1/aEhtUTPokYhVRLFc9C4QmZuUvGHmnP0AHb+2afuCXuTA7dZfGE8Km1Ea9quU3W",
+	"RkyybN3IQ3N+H8e/ciEh2/xOocUjDKdLMfNtoElRU9iXIzE8/ZWSfyckzmxJY712XjusEPOzuZzMUpA1",
+	"wgUMVni6FJiIN3a5lDV45anasMKo621zSyHnstiTjZC7zAjn1FR22zM9OrVDoJQdVQTsHgtqX7HazIgV",
+	"OY7cmqkJyZMDyta0ZvA4cMple7607RQWc4yGdpqOars1L53LU0idQp5RIwktCCJ4fN44MH9XlAZUtMnk",
+	"OJE2lx931Z3BhIyopEKGTAGqD6b8UVHwwlaNLqRQvGD1hNhw5/0eYhpViUy3ofoxWimiJFnSjiKak7fS",
+	"d0lPSSZarAeyko7BWDghNuzZBtcQzM8XeblJdbbN0jzGKf/asIYVH1gl60hM6z7QgJIevtpPqs8P+Jvv",
+	"UaxZvc2Rhz0xZh8sagodnapmbg/faDusQ2SZDgi0nbobMEb4D9bKPyjrbqJJhW/kbrJRCPkRd8eBMNH4",
+	"wpzJ0FvdmpWJINUk7Qg+Ex3a+WaP79g+obBpgHHtNPLynboc6Xyc7og3YiNQg56XcrHBPLWDFK/JpSK9",
+	"pvL2ZrEXjptDuojkA0AxFjFcAv9Df5eDJqlHA0C4AdqvDc8zLticI+j44h2XMh3vvKnQ8pjgBPCSJx7g",
+	"dT8/02mVx7mvur1ynWyLsOmCV5xFG5/6/ExaFMbYAECCLba1IysJMaF4KMFafhNcDLBF185iHLLqz2Gl",
+	"T7aR00WD2FhoFH0CH7OcmADQ9f3jrIJo7Wk3REjXNjW15Zkug7R2eLDF6dPxfcGnon0FkK9hs9hkODd2",
+	"SBRRlBfE3JuMer28ZPSWgY2KSQEhUGu0hGpHUx5dSzFr8hobAI4Cg9CYGFXbrRPf3jlmmDQJkwXlpwmZ",
+	"jlA4y5k/phG05cWYbnRIB9Am7xpzp6Oyngtw50AK9fcSWSfBzIAyThfa8PSeCOiG2ofaKLhOyfezupoE",
+	"26VwZnCSa3rLyAJ6cRcEahA75YvulzBanIYAm5q80T1Xjq4heoUllFtIfLtuOdu956AQnQgtcP6y8FQA",
+	"2s06Wj0J1vyNaxMdN47fY3JWdhvWaYSoaTxLxge38YGn5BFZsrIkFGHcHhO1ppv9jHxDlCx5MSNPCKNq",
+	"j/CejeKLRJJvzRa0LOPKh2owI01pXpaEqxm5JFoCWlyOzX80yEOwC+kdvI53twXPUCeGBuEG640+yFXl",
+	"2xGI78uv/zYI8j27WGLyZDQ3hOg1FQTiiXtSmUMN8GtNzRJ4ey4MFvmtpC678JAvqAbIVkRzJlTsbf6U",
+	"JrQsr4IOB91WA2uaAIHDX4bSqQ1tbbjdJdrADHyKFkQBFCusFB7CYh8hr9K0vo2t+xcBXGJhB8QKGozS",
+	"EH3RLB+9xwOgoRn1Edity6bIuvk4Ms2Aidr9GbSDoAdKCBaz5uqBZvXWuo46f94z8LKZtT2gqzjq/4dG",
+	"jON1Dskm5zc+CcZsy/Q0/1uWSAf1B+KCW2gv1Lq4k5K9iaE2Hl1vQpXiKzFF0kOUJ8fDrw5oP2GzJnw+",
+	"CRwzKUvenOiuYuurhlLpGQfBZoBlmZFGcG2zT1bx15sykU+8lrs3Ejd3MMJlHzvyou6lsfuc9TbQAlmp",
+	"QT57Io19QtX3Jnp9eI3WwRiotdyxYhamx+QfuFLGxnhti4E78lNwDPVpJohqXBcfFb0pJobcSqoZbRK+",
+	"FV/Mf4SKQrs3/pH6St2Il00iKIJVE/07sTJUshUVkXyw6bXAaTXYBcJys+3H1Swb8HKJ9AeoSW672tDX",
+	"DmIcbrleiMRE8TV0de7L4lKzWgBe0ISMC/OtZ+2bUewKm+41+p1fXQZUPJzkujbGUlesprPhooD+P0u+",
+	"1OsAzhoyy5YldsnP33JX0DM69Z+4sNftFBjXt4zpKLwDr+tYUcOvrikV1q0icDJWpBAtVwwKw7kgCyk0",
+	"1LlupUOWOWU6ST8+QmclOH/Qp9FU+RwRBTi2hSZuBr53nPPXt16NsEs8bo8n8KzL9MnDEjJ4BPcKdmEi",
+	"JlntehhF/Pw5IgPfn/nR05pXy5/B7bmlv2NRCNVNTcsHWy7g72tab6XgC/8PW1bKIvj7Yl3LLdV8AYbC",
+	"77J+QOuKrVbQeRoe6vwDPDGv5YaJB4u1hPwlfOrwH+HJJb9lDzweOD7Y/TfNdE3hJRW93z3bRNrBMOLB",
+	"lmxjMENEsqai+Eq1kCQIQ7TUcK6M0UaQyxBBzbzZbOfkkbm9Sq516Q4i+bZnxJrPTGQMB2Q+4ZUj8DY9",
+	"+2UPc4iZZcvQYbozz46w4DgXytpjCsS93VwQCk0D+0lXHhnI8S805/+fb99czC6ePX9xMQNUmXjztYn5",
+	"qx77YIwCdlJ+hOSqf6lKSYu7bFd5cofIozo+jnRkPCSXW5D7wmiTmWuLuXGIxCGys1O2VKfypbOzYWzz",
+	"/Yw3jVK2tKiB0cpWcIIzZrG1XE+iZSldPc/oCFIpPi9ZKni8BHt5WrrN9KRcRo/DH2FwWnD/7N4ERENK",
+	"B2u0c2vXFeeRhS/dPYjAuUYhU9pVWSS+6Krbgc7wuVwgazfq7CJofJL2Yl0z3VQxN8uGDQjeLaPGVCue",
+	"Etgc8AMYdWpGKFmsKa9nBFKG0HfpUBl2a2lB4gJ4OKuFwVsAViLiIHH+FA+R8Dk8BJUsTZ/4o4y6WLPF",
+	"BLw1oN0LfCdmxaTMT4APmDjMKwAriDkDzEc7YMi3zJiFdC4Bo3bOShl3bEA3kSEEbbfLs9ANOylhCqYO",
+	"2DLRE7JYS5nocCiFN9F2FDGtGF2s0W3j1rqmYmWxDmhZxjNj76VzQdEcmBB4fvwS7TZ5DvM8EHCq35Dk",
+	"MQVWi+Wf8rIYCIpH2szITabHtsRsXBxieGIRiVpypY84TcO8kr35h7vlt4IrnV7LK4cKEmtt3y+ZTies",
+	"bVkR90p4hNpIlbXNqlCMifakRfIRhNTw0MVT0ZTlUFrmQa9q+94MhzBy23xqJQUDke1AVGPQJzb8c5Dn",
+	"KStI/BBRIRNjKWtvWwK1iXJIluS+oBTp7cuqljtEQosIsTVVsZg837Jo2wxtxUs/5msFYV4nQnw4w3di",
+	"n3OiOGRuFLbGvJZblhBsdFxwmWd6UbASq3z8ooIpz5zOZcka3Y14QPEZxiBt8Qg4aq/IUjY10Bsii8Yu",
+	"99X1pdwB+635at0z3+Af83ToEqHac3R7XhQlO0YRLYHx7fsznF2cNHypoxB4CdwKG2HplwLJ3UB1RiSp",
+	"gtUZsXnsuoYPdwsk1p3TGyyIryIhyUPQIgQlUrpZ4F0hJTQstAX5zgOtKhlq8wMRl4m5JlkpMtb7p1MN",
+	"W3wJ5PE9TKZ0jUslQ8A0XovnEmXagVIeaXsIHeGwyIprYhSQ2vfouyIPHhHBbqMg/rOL+aTud0OAGnDC",
+	"n6Wq6LdMPc/oCXgAX0ENr1z4b/sPDVBtKSM0W0c9SD4Zd2d7ilvQGQtfTRoF9Nw2SmO13xW5ROQv6Gtp",
+	"44V4P8bBsumWl/H7fwmA2BHE+0YADg44OwAzhpK6KVnYzDLIKftKGSGrWDyjLKGvtA6UGOa+mTNHWR08",
+	"2AkXwxadCWsmlWUalDMDhm0ICZQ/dBQy4KY1ZJxiYFZVFOncPLXmVQpBvZarmm5Bz0i9He+9gW8j3BR2",
+	"4EgjAxwBquX6ZCITdrfdMWAL8oJ70UbDMfKB604et3fi9A5EmT6NINg54Mgwk/ol1mYkhsMLctMRHRqB",
+	"B2WvExzp81o2ybDMZEk6IhHh+rQDJkgQazkkG6FToeYEen6mQgHvtxoFjhSdWSkTCd3mdtoPa0dn6w4T",
+	"gNlEe+D6ru794KPQWFo23limbdN+dJ4aHGH3oWBmISoO0s1rcQPnwsObH98KOqnATsKhTjfcPU//4UPo",
+	"0Q50tY06uZbDZkVRahkltR+w7erpwczzk+pEwaYV6h1o+51jm3U6sXlRoOW7c2onE12/pjzZNHyCruhQ",
+	"Y4b93UEv9smQaTDTFF5aAqBpdrGjXKts6KZQ8OKbbpZJ2sWB0LDesH8LYUYz1A4AjjHCtpCdTdVb8dtE",
+	"rlY6wSKBsafXtctXPbHb39RWwakvxQ0jV5mJPWjspGON/Tp0L0tWpGoA6ARMDZpGWZqe9y8HzA70iWjI",
+	"z7RIimiJBC09TkjKP0a1cnlkOPUWgdUQMEF2UdC6gN4JpzpMk0psYuRYAeq8pIvNTyxR62HzQeKaBvz2",
+	"AzSTj768tuXdsQyzicnSjG5eHU5lesnuGkvGfZJLuIKZTXjy9OiMOqgraFb9ICliTE1IPVi5d2LQ8o8e",
+	"jzeBawELvwkBC7+JVZt20BuHMRpxXvGVuop9n9/E9FoWh3DbHky7Zma9ksMFyjraQ5BKFKBJRUrmRVr3",
+	"PAd+AA6QWC0Xq2SDzK1MpuSlTRgtJ13WNYCEyioBn2AvlKNVZvvP/sp2wguX5qabpk28WyvGUKPzYh/1",
+	"gEo3JGzyJKA/2S6Oaxfmx42vxcczDxaySiwj7C+YbLr3lSJyJ1wc1p6J0CvUhoe/CkP70Bbo+F6FbVPL",
+	"/iUa5tJzRXwjxrMlOk0DuPA4i1HgZAdjDLVrs0FIzEETdeAwtrbrIcrJgpagbczIo2+ffnPpwZpsHRl1",
+	"8LqpMooemga0E2BtsY0Rs4mcjcz4unUGtZZzFPeWK+vRTk3dp6R9FySkPXg03r/WIXe08fzD/p5Y4tLB",
+	"oxmxz4NGVC0wXxq6xp7ctkXeYQpbtDHmtYdXR0izhawLFm926YXVuDflSzsx0WBLFAXByCzzi317+KhV",
+	"UWSsNy1LWRf0mpWFdUFPgx8JMEOH8U/tc4BMLqckBjmvWg66XPaxTZ2ODvcHYJMtRiTO3lLWQepkcP17",
+	"ez1l3lnnb5p81ibJvZ4Orst1/i1mr1QMRaHUT6R54O5MUcRCORNNJ1vqU8Kd/c5t4YkDnOr81piNOgIk",
+	"N7v/873dbFrmxpBPwE1PX14ujyjSpBrvtYFW1bMu2gdO2+ONO+5zS0ydcS7/jcV6JLos94MwZC235K0U",
+	"eLvmwmy+kbSI952NJVuFkMlSlHtIesJyQ6o2imDDhHzw5HcJnKU0SLaNIMd5eDhpkUZRoK0zEZak6YZ1",
+	"6kCdl8mCost6KvRdx8kWbZRabmLXudwSLYn5lWg5w6o6C6g4bQI3tNzcyCngNDAlTy/LCQHlZ8h/dpNi",
+	"vHtD5yVLJAQuZNlsRTy/kotkf8oEfFEmugZ8eebGDsBPzXeTK4gX0RhlCT+ksB+pqoxpp9aM9bE17IMd",
+	"2X1YfmKRCLujfD8KIJm2aui2KtkpDaZcGBym1n4wRqj+rc3KZA8eaglHFlQAUMckxbCWO5WRD1Mj2oWj",
+	"vJ9SfJvhcPRzl2QzT/QGOA+c6GS41hHUxBZrFaceX2y9YhoblB+drZUduJvk9k9SKu2ov2V1wRejmsTf",
+	"7WND6R54YUZc+m6MNDVf1jH/12JNe8rUmRC7j4cTspNKryXsZjmt6U5eMxIXJkh0ZOEOJRvxeWgdGLPQ",
+	"Fw1rsXPvPceGzkH+7eVpsak0gVMa3A1VseyBflXfQJyKro5HAzMvtyWAqaLlG++2z80BdLFnqzN1SuxQ",
+	"LkGC8g4B7DVx9mzWtrmPP1uzuF662C/KUd/AC3jIPY3odCOv/MQq3X3tZl8ly3zMBTZnoC+ahUO4FXER",
+	"2D67o9ALN0ocy0ElcL3kUjNBqCaQ4z7qibqbK0xgpnWeCupY7Ge5i3t82gLCGP6LRL1csI8a9fD5ZATq",
+	"w5yJaaaxpryemGExReEuXN73AIw31pC4TEM7o06tYsCzg+f8Z9y5hKN0VIwvSr6dj3I2PHSAsRRvJDwB",
+	"aDJVyrey/oihl3+wHQBWkpY3bFslUoT6EdnBGclFozCO/2e8R1x03RNTIoYAeeJR3dmFdkuMtNniqzVT",
+	"unXSugbgXUMjq6HbVMwdzw5h/4kg5BzU99llO7ydFbKjjd/j8sLd7CORB6xvhnpL9WIdK7UTbHSTTmyQ",
+	"iv6RFkcMrfmSb9B33dSJ3fV0PwSsUgR+Gm8zEDeDHfQifD5JsDsDMx1TVZMzUrCHsYl5CPS8+6jlh2lX",
+	"QYScnRZT0Zk7J+ZxWnPCC45RZlYFLXKpS9BH/L0rYAkixcL1lpmkh70y46bSBNdWZ5+WwhNrqze4TYZy",
+	"GFeKOiiNnaDS7WixG7VRQouGoX7KFQBVG+2UonKaSw786MtEG5lB7SHfi71jbKC9rhSE0cXaVXcrdssE",
+	"ActpeZTj9wVknY+pKfhNXEPHqd1GsmDaAVP4rXHcmzwWdnP7xalxUzEetu1ubekaRkSS0eSWjWMnYn9B",
+	"1/4nEzLRryOfhxRfTTgLUFB4liYCU9NQf8Xn0W00qtT6YEqLFYkLdfa/J1aUKeooEA2iGsbvyFU6+TDX",
+	"VaWinVh/bTsk2/GP73HCiyC1yn/NESTphP5FsUQFwkBtChy556nCg3QtAYBy5WAB60VQF4ATCUaNrePv",
+	"rasuYXVEgszehdbDX54zIwKwER1VodsBQVKm4V0WtaxSVn7J6C12K2SkbswfGtdIvpCzFu5wzcpq2ZRT",
+	"AzPegThyxUZ0eOc0c1XhwlaFa+zFkH2tSaWtAy7eD1EzowXYtOHRCyyZnuLusKYCa95PMsKG0HIush+Q",
+	"5Q03nUUMNl/yHQgT32pBnHqYrwsqLEIq6EtQ0tYR76GZNewdqKnDeIuLEFTIXNFckGiTx6HOQIiEoeCQ",
+	"eNAJ30Ay77vWeJuQg40JZDc7mZGAZNSUnSRbWTObor+kZWlbqUxHtIroHVZEBDvQmWKbSBMCXaHpY7nM",
+	"nX5nZPpDF5Niv6Lx4cOaE1zkeBNVLo/44n/9gz74j8sHf3vw26dHsyeXf/5T9DBZtJm+AxBvJQAikTVx",
+	"zWpD7LrL8dRxGascC8p8C8mgHSXZmXWDjZko1R3qrGNmOnVu0QYwtlcvlo2buce3aD9xZ8I8XpfOckru",
+	"LaA0vDkaWmrOk0msC7ldylrTeZkbPHAeZDeNPeCm+3g+dH8H0pqF1okZmY986KBqhMncVLFnS83qNxbr",
+	"O5bRXSv9Yt2IzYC68nfOdh0UF1doDbGL2LTWVBTXa1qxSchGyEAfXGPDSF2mlJtf0xDTKDYGHrA53kCT",
+	"1BPQtcNhwWQ1/jRvDA66o3UUFMCo08rFKqpabqEbhTN/1VruhLlFlxa/IHH3LZqaDaxI2Xqmg+YCpZXI",
+	"hvadEGonGWyxedPqDJFvN/VRwDMhlQ92pZNi3HJfh1ODRXUJ0D2GhwfAnd+QzUKe6u7lwfq73OVvKhsb",
+	"cMcw5PxQ2rRckJCLzx14xiFsbs/QTQeqZfajauesiV5HcBweKiJ+DXXAVIHKzhocOFM7i8QiXwA0RSTk",
+	"GvT1it9SBfYRRA+LfXzW4sPAz66nTK5y/Svdf79csoWOt8jfIQpyviFO99dIjFEr3H16pNFYMMG+zd3+",
+	"MMHDd3pkcSTPxU0rsZz3NVMsYmimgO4HcqgSCWc7us/YqASUuoNMtx0VE3kD7UaPFdT36iljoGpCTVt6",
+	"FCtraDlhqTyOl1iVu+YPnABGMkWO5nNr2qJ3G2WLIpQgd7tbDXF8cg8QSsFYtJ0vl1FvMjT/h9Q1l3Bu",
+	"H207HnjMuSk1Do5Po/A2imkfLmJ/NLRUOR2l8cVJAsWel8gMp2RUH30qdnABWGK0CwjTqN3GzByfRHnL",
+	"Os4PnGSIEBovVEAQo4h/KYCMonbvsaXilpd7Y3TF1aReOGSQFoxtXsZdLk5p7yvitYRmTX2egRwU2Wgy",
+	"3xMbH82exWvNttHG+ErzbbKzHDi+bOcziLDUbLGRCR9pi+g1HNw3T/3aBvSnUfOHRGRmnVEfbN5/vv+R",
+	"Ctd1uxbJXBQrdRD4yrqybPwjP/RYpApI3jV60qpTuxdUQx7qXwXdzwjV4LeMHmUh9b9N7WRWlVSkhBkX",
+	"bW98eM7cFMR2cCXsI13oco8/G7mWKtg5pipsWiPrvFCPhV8cbSTd9mb0LyV8uQdtGitoJGrLg7kC7pph",
+	"Qt0626/b6Ul6RLpTpr93evTJ3pXxlBWA50toXTpVay2FEc5NqePYuzZNbnKqRBvJQnJ0Yp82zOmObCuc",
+	"/fGZtV3T2rIJa8vhYgIZ2y0GdNqEo4eHum7TX1A+trIqLKANO3G7Wy5AtIMjmLpDrRSc6EIrinxZfZiV",
+	"+ziSlTvpKn1J963sbr/7L5HP1ofIC4FX8q+Xg+gajy8vp0pZdPfbA3xF6NzwD5G1TbYyF0ejGvAsDncB",
+	"qbiYdhe+5yJj9lCpO+m7N/DG+JcD1THaOzVokmrx8mmB+McuE80jaZtfhdSub22OJuoisiPd2g+Ou5tz",
+	"6mS8aPXFQyVTvMcTN9AQAD1tXNmAE2A1gUh3rjl3ZtsG8VElE89zsvUABCbnbXPaFv4Us0fzL/SCacoz",
+	"kBbtc+3MZiFBUsRMwAXrvPLTpVw0iV72bn3nVKCyPLQqWirdS6XR6I0MYsSh5MaFpYj2A40lAkxJfXW6",
+	"cIR1sP+WkLvwnpxLQAA8FWb66IKVMOUzRRXYwD5VXBZvT/5QUtS8LGeQPtAC5BJUTvdsWkVaMsOXi27M",
+	"JDjD1lNz0F6AbhmefK7XNk5szYq+q+cARdzGxNbYKHlhHdi/Sy4grikx7okg4nRFuQiVk8r/qeQKI0FA",
+	"ICB/AkE/3P++PsYLrIp0T13ZIsmNkXy2c64fdAjHJadLExfJxCB/v03LZ44jRGZn+nRaJkbb8SOUpMtj",
+	"5hhTRH4JhYHLFkpDcbmr/m6qtbg9WMM60mGo1ryULohqlYiJ4fOsuQxseXya+Hh0om6zP2Mk2cNBtFFk",
+	"rdETZv/0wAiLB0ZEK1ku2Sp+Wuv1Xq9tp7Ql5i5c7Ghpk/P65xcYD+SQ9bziBxSGDCu5ASHhJtV+STFq",
+	"/n9flnTeLRYO7UWLVOoDvRteqQdUFA9KRiERg5blA/jX6Aduadl0qbKopV6s0Wv4R0NrzeoHSLrfzosT",
+	"4cAeHPi3nUonnDioRYZ5lH3HfhNr7Qz1JQSbQuOWUGKeJFtax+HzJ/aiHmg3fb6iD99ouYF7xQ6arki0",
+	"lErgkk5r/55upj6hGbhGuO6TO38fRW00EvsaQ7xBua2Uk3b+xqDyQUyuiJaSMFqXe2iBAN73nEQxl3vQ",
+	"D43IekOUJEtaH5HVlcMjNhruTGXYtZljgij31FxrJj6wStZT87RYwSfET3CI7wuux30a2ZjsLTK4l5Fr",
+	"Cf4nIE1MqEUhkn3nfOtGIrQoFLH/xkQ/YSx2oVZNXR0kEXlHEvtIt4GXKjYxjCSOLllL0RliR6FJZVUa",
+	"XXVEisf9gd53YB1gzq9AiWA7gu6/qfLf0SLARtf2S0H8EznItYJI3wd/gpGwlCl4EaFrutA+vRcLPupb",
+	"W1pt/lrRFfuaWG53oZ8ZpiBfge1GFC8Y3tsrJlhNNSswasn11wQUMfjxw6sX5Jtvvvkb4YL8cvNihkUl",
+	"UH+PKIgyCHN+TZ7TGn916osNhT66IiWdsxJ/3FlnLAQAWPH1v7ewK08v3lPNmdDkjYvu+x29eAQcXTFB",
+	"K37x9OKbry+//gagZvQaDuRDAJvi3tLDUIU5xNTM5XVx8fTiDVf6WfsYmNyVFBZD6/HlJabQC21917Sq",
+	"Sr6A9x/+bgs58JBnywI73P4HSctIfsafMU0LVHsjw13KbAvQCMJ8RjR03LfpHMauWhK6lWJl9mOLfpql",
+	"S0eNzc6v++H7Ws5L8w7MJSDiw0/2z/s/kRdLhh6FLkk/MMUcTfd9ij6JOEHBnl3QLTbIW2EjU3sV7Wze",
+	"vgM/Jea8HLkewxw13TJQjp/+49OFsYmAYVyKwtMLGs7cnWldN2wWbPSk/Nw/fzPiMRLCR0+hIhT2t43j",
+	"4FJnbjeBOnK5nNk+OhD9wl7ptjuORY9dSHNO53SxQQ0Qd+hr7CAY7ND1wf780TCln0vspZjN7CN9dv0I",
+	"f3bFoyHlnzlc8ROr9CmMO6elqwuJHv0fmH5uH7mPY+/GyjjxLjBJwAejNGHid7l3IKDH0mNBSyYKrPZJ",
+	"EeTZyjxyET8nfzTYD8UeFHuXtWQYub3/nMW/YyNk7Xf8Ah//NUScfRxEP2KIs7+duIuDMhvpkpDOQR2D",
+	"klsoWFHn2KmHJRebYVF7KzfsFWPFGw6uvPFTBfPlYkPMxal8/2gq9lB/cbxkTbFUenbn2x4/RmKD2nZu",
+	"ICYtecGwaebm4TkjWvYCv8ffMjb9tUuMt3Ror+6HGs9ArTUMcOUb0VrX9nkZwvBxiOiRYo/vW5iHDJnT",
+	"wTlJX8+5iMpGJMWebWfiQYYsYsOdbVqLOBPZNEEcKfFi5xo2iimHpcQ7MNGn7tcD7eCMkjqzmy6CyNzH",
+	"/RmOmKs2wzqMWGYehwroh10AUak2RhIiicxIR9Ukytg2p6rPXZo+/GT+M64+dxY7TYW+S91Yu+ncj158",
+	"uEEYHjJfOdSVU9pwnjLco/adKMRulFey3n42pdix40PEIM0QzNcOrPQ/qXQeJg+u7gSCopPr4SctN0z8",
+	"OURQTFt9j3jQB9QcWeYNhFLu9P4JZhcTprKg+68UqYKUyfNQLMsseeGeuTPCafZRd6YSMWvmXNA6VobU",
+	"I5erYTeiq6C83HvCkX/+8OoF+fbbJ9/+5Yw0rMG9rB5+wj9ksKH1eR9Jz1n0dqjdN488+kXaiLvXQzwu",
+	"G5GGCcl4Ekve70I1X2C0Jm6wPCuKG3jilDUed5dOiMT4RWQiAxoKmGV1IzGPbK25++tI3RwOGnfWj13r",
+	"04R2L4O2k8WS7MxaxBtY9WWV0SiurPvYZhsiMBIBwBZABTuF5UJ0kqQ58WMLCHX3lkQSxaRPnJfGBHC+",
+	"dgcncQZiPORbF3N0R69fqaMc+okCd76ZglGABeHuPiRLXrKvya9g09R7b7xzBWmwfWX3NQwbUDtDq9Pw",
+	"l5bGvdTFwWN+6sV63sOUwRbqFRb+9ZnB5+guXWngyWzwyf5pxCLcylvmuDbLyQd1XnTnMnTvxhpcBzM6",
+	"5cK3NmDPLPux8/07vkU8eOJ42J2qae17wkadGWgrQaXMCWCiv4JAh1QONI4hvbONojmhxnW6pQMiVMF6",
+	"j7vpIqx5TW/ZSWenNTLVkIr2OnjsPi6VdrzXYilzHVTBYjATwYOFN6v1SZqe7Rv08BP+YdAk8LH1aVqe",
+	"63B1l2YpjgHV4AkSIl+XvtvWuQj2MMzSTImoZ21C3wm0u3Phlm5B+v2dNhg9VErdNL4cadLb9TlAd6mH",
+	"n+APg/fyL6KQz22B3nG7H7ej5/abZzWjYz7jsjQKpU33A5VhTtEuOh85pdyoh5+UbOoF+r2jHt/3jUZt",
+	"16YmgqPXvBtA8/r+EEQKm2eEo8wwqUjaLMc1M3/u677vS7pgz7EC4pzbhWs7bb9mmSH2Y/0nR1qblSFZ",
+	"jrlpH8yxN31/ftjUyhg14qws57t+rFKwGXrHylvsv0FKygsiIVsu6MVsTb2rQ4uqx1Q39R47gZzAU73K",
+	"I+ekvyKWKE9ROhszymE6d3ztUbMNgxnt1gZq6JPLaHbGge0bju3hSiMjWVj+M4y0pb9jU8DIKLZQZsoo",
+	"0c+wYYOl01U/+6uyRgUq/V2fFMuXeo1I8FuupYhWHwxthoXXPldGzqEzyKZzoqDlIU6nyxOgZF4zupkR",
+	"LWViIr6V74DXYDYIxr5kHgA0NsCWK+xkEtHSR+2yoNHT456afpfKrO0ZFMvK2LA9oVjHd05Z6FtSD0Sb",
+	"my173Q3cZeQQHXbdgmLBc/ka8nXnqF7+vSheH0Yi79p7kJezf3Brwltn04V/lm0iGmAJW9QpqgFj4My3",
+	"LBO6Hkus/t4+87kMy7y8Euj4lWmvl3I1c1IRZD5oqnXNbzGX+7R0sQOhUBSKWDK7xPpSrr4mN7a9Hfy4",
+	"x7OHznoF3vorQgXU89sHGgF91kijWEF4YXSZmi3N3/pK8rOqYqI4y8bd+aELWHDaToed/iZFfdyI/xXi",
+	"Pl09XLDdecWDS7hKhzjA5qNBalunL+BVW52DUP2u16MNTilt+4d01XG6YemMwi+Le4PkyI7SORHz2n/n",
+	"OKZ8dAJTfq4eT31mfu25pMNEMyv7IFPMf/icfN4i1qVchK88nNKXzIxbi+Ey0lk6rAP89skoa8JX70NY",
+	"ZsIFxqPfd8AQmZn7NhP8XNrRfab7J3SWyenls0iS/OlkufMDE++38krWZC13UFENRVuwZleCeRFUszyx",
+	"ike6nKXXW0t92SfpLS3YeU+SBa+JmhevuCheyfrEyFXCm/NHtocohhZ2L1YLJCm0BMgpKgPP+gy86piZ",
+	"yLrNmalrjbQAcLAVO7Ng5MMpdVyfz4fqvWW0LInStdEMks7Lmh44FofxKeHxu/UTveJRJef7W1YjrLyN",
+	"FcM+QZo79jtuex1f+aLqeSkBJBSi+Gfdz5qx4eOJPUPOejIFIlelD+eRNYgtmFLnnKN0fvwklNXf3kHp",
+	"Yd6Rrxm74du84heo2MdjXTNi9mpmO0rRuu2IfU5+6HYSP9Wj1+sYhQHAfkfHPdNhW7cVA6MS3R/tlK4I",
+	"KzEdhoEpKX1vTwfzQNaAp+hCP9DgS/X9I1iact/uxS5tc+snwiYLJ7YlRqQ2ZCBExegBZYUkseN+bn3F",
+	"gwknnHnIMsHCzlNG1zsakFY7dPn9JBAE5MvLv4GZ2bTzREYkXkNremtUfSZsErENAZ3ZvvhemJXj5WbE",
+	"QDgWoQrtDaoX63RSrEdFoULtWI1VfjsHMYtXKhzy/uGH0U/bq9ld5NieVJaG67nnkwmDYkOZJF9xTRxU",
+	"7NkP48Otb/Ee5TOjv6i2owN078aklIoqbdQprjTZMtrGSPm8pvX+a/LzWA42dBPHJuVfuJHruvV1LZ7L",
+	"cYhkePFzS/9uH/hYlRY30mIPu3tWFmt7PCczLl1Pzy8w49J2UU+cSuoUJMFYoe6AbOYf4A9/Hq9HxhO1",
+	"fCPVLNv+yagfPqWtvpW3xtBeULFgpZoRo3DL2giQFr6HFACxhVMCYJ+tecvh+oLhiokQsizlLqWIvgmX",
+	"dO7LAT9uG6UdG5V+Kc98uIQVSqmj9TO2/zzr9eydBMel+N2L08BIc6lomdJ2K/idFdhUuG5sq6BzbUtl",
+	"qyJS2/IeW/Kdd1sYrSFTNnqAH9+Fc25wB8DFMgwR5NNZZ9Zq1XdjjZvtePjJVRYNbcqJV1Fc1I6VBY25",
+	"ae56m17G3SbvBPMiGXMn5nv8w3k3x/ZASm4L9j46ekNGnoTF370KAatICaOSCmd4W31CCkJtyynX2ALt",
+	"NXNrqtY4m59iVCZitPdG8PNf0mbqrqvN/erXw7t8LctbVtjkJAsR7lqcMN2CkBprfHPuIGzYASy5520f",
+	"pXu3wfK6kn0xNTGAq8PUYL3de/fM2YI4Ny7t3EiFKwtQXG995SJmJNxNHjS6B/3Q4C4eHxdgfb+QS85t",
+	"x1AdM12sOTOnlBvZqyqUyaeiF/bYx6KTDHHPB/vIF50pipN8Y70FOemiduWEzhGr13eLvlPdL4YGk8pD",
+	"eVnL6kOL2zImW35oYayDVqdfKchvMNf0jpUlNmY8FUiyr5m5pn2uyxfEfrgiRU2X2vdB9P1XoajHSY2+",
+	"Ae257i6hGO0I0ZR/C5dzz0nzdwrdk7prP4SfP/eF2UXxv2clKL3BZ88sOzzWD6tiOS5TjwMpuhdu+Qz4",
+	"RxlEbTv0xUGRbMe6IwG07omwdx4agIhIPN3QNT9VFk7TZphDY8NJLdNO6MDTNgXHiX7uWERaTNx0G4YT",
+	"rq8IJVumlLlRd5Rr5UJMW8rLufxoofExHZ5DCj0tClT2znkyGrFSyYLta2YLtn0VDGuzkzo52N3unFBX",
+	"+DV5DuWFMARk8rf5SuYhcxqKtihdLpdtOHd2GM992gnmruXuMJpbSOwocVDoUtfg1/4vEsi1y9n6dIf7",
+	"4207dDGSZsGxORIyzPk59eEnl9+fgaX0oYHWQOP67mvgSblcBgz9GTS2kSff+sqGVEgKa218CUTQ3AcR",
+	"IJTNkgyqbni04iYBqzCFoLFCjbPyg2K6qYY0o2t44EsMvuLMEtVaDqGFCU0Ut3jVW0ZVU5+Y4JlCrL+p",
+	"92eg1fml3VtctLr3hDJG4/kqst6wgshG9xEjzsrZpUQ/ynnTK9+YyxxTJsPsR7KWpe0CRW0JcRQ++xpm",
+	"9SXVWc8uPKWyPDs/s51ZxEhf+Fj1thvpC0Y00rReMT1QiGm4V8EWawRM39G66GOffB0DP7mBj39p8gFn",
+	"9a/mu1zee3Lb31ld8EVS20dV9S62+OEn/EOGBuT37bOASZ5kJOt26nfhq7oJP38H+Zb2+1+QfGCLteB/",
+	"NINtWm78Q1+i2tTOLhruAC22VZ06+qfSlNcLqs6cZaprRvUwOsYNPvJFhzxgjjnRDh9Tqmq55ercLAqk",
+	"evgJ/psj3WDa/ymFm5/5nci24Ot3Idpqrx9/EZIN4JQGhNqv5vf/xHk2MP8ULCpjG2Pb+8YTHT3+/Ck0",
+	"90bLOwggMbb5PCk0qQ38ydWpqCCL5uxHIzvW8YXv7RQgXHW9jvbAtisNkpTMc9BWt1mtw+wzyF0Txto3",
+	"BvOOK6ghEHIXbfvuUv1i+bhcaJcDB/lwujN2F23juyfDza2PD5DADD93fGRIkp0zOvLk8m9nnTMmxxcJ",
+	"SJpRlrnq1LTa43gHl+B4R5uTw8Qn3IV3HfNltBasGC7HwUfuNFsSh0jpzkHfwTVVxE7a9WBXpzYfSVzc",
+	"vygWrv3O5W+jWBwMtCOcmqPRrO5lv94wWrneXpopW6Ljtgr/K+TuVMRFLCgcZFv7yGdpznenCeS4sCHY",
+	"f4Qxsf1wzlO2jYNGIMtbY7M7DzQ2lYMq961ZLYj5zqIWzGWxh0NNxd4hlLeABIDGqM1mYDI0fMWWjBG5",
+	"XLLaKYB9ByxOII5pfr9I5XbCGbHvO8uwMKRIy9c5W9Atw2jn+Ztc3/cWjNy270u6v2ufm1ny+1oueRzS",
+	"2JzRVU0L+HSL53+Kl8VWbB8eAUPZe6X/fbW1s3CJhyVtU8AhhxAUj3DRILGL80vZh3OmeMEefgINOV2z",
+	"9kJuK1rDdqt7F3ndL8NM/6scZKQrTxR+3+ykgw1TxFBBEb2uwTDWDotYbXhZqplH1zCPWZiqWirFFJkz",
+	"vWNMnNxR23EQ++ha6EVZ5Xv4+UVT13zRlM02T0uydnQOkv/vWDa5ULdZCP7vBCotV5CnvlC35vLfNspc",
+	"TZjxlkIocyx8Z21A5EIz/UDpmtHtyb1vsWwHOmKsGS2A2J8uXuDID15y5fsFdUbqffcMHDLWZPG5GUtZ",
+	"1uZiRnxdw/+4fvez2actkbXznKqqZrQAS/oK6vMBFhXM9+ktGDt8eRdOTRzmvq0mHHVADePgr+FnUdQ1",
+	"neMNGd/dD2a3uvsG0mnVMJBHNktUkYUsm63AdJeMrAfz3RsY+n70ALfK+DEzIvnF9d8vZsFZ3Wf0HsDP",
+	"fnaMFjMLQ9C4B83vzSns4pIeh6Oxb/1T063pz2A9Z0Vv3Zqe15wts1scWKfCXXQzCDJQEeWEqIUxc7kg",
+	"bxvFF//z7ZsZefb8hRGtb1+/fI29DrBlwZYW4DY14nlRcgD189oHd5XGFjHKC+Z+3ndRvG0Rxu8oENom",
+	"5J4fgn3ChkeqzqA9wDkOUzLfOuUiAacIaoStSyRE+Zdb5j0lpztFgk2e5tNu9+7/d3XEXB3nIWysWW3J",
+	"aEW0JOb1RqeKrEsH+XyPXfEGK60NXydxLoDpAa+UFmf3fWD06Qwbcldp2naAEyGkfJDtvGIrz4C8XuBZ",
+	"P7MQmWBnbs3N+HFr9nfLC34xu6DzRZbJ+WvNNUNr3IE/LblYsVoN9G6zT0xs3vZClrLBcmshtbH296Tb",
+	"N7Y/0gLemTrSz812bgu7F+tGbFLA3v7HKR9HQTT43buXP//VzPHo4bNx6oHck5Iu2Dvxxj73WYTblILY",
+	"dj15/cKLbrXB42mdqNxwZ3PtHhZmbc8ubresXrHRdlBYhoL3ps3sgOayGDjjAJ44M3OEelNXXGh0RO7/",
+	"Ta6u/LNGlVxJEUHzfWvm83kvz0kQ4FrmOZUPYLm1PB+TAMnOfxHLW1bXTclHC46pub8K6B9jdH9l0ybM",
+	"FQ0YmppumCKqWYBpybQ2j87pYtPf/Xc4JvvytKaf2e6dJ8jx2bSnJc1E9wkIPdhZGc15qgJzfrem2pxL",
+	"wHM2domx+sCeQ2wWuliz+ivlNZMwf4ua/4l9FLzlVMVs2p18K4qvsecArdnXTiX770YtO8cNjZQ9Nbdn",
+	"QKCCq9AmG4LHJCVh7VyuWvBru0VglyumU3XAHxh85Szbcv5DBdP6pSolLe6+WSPUffYhjFophx4PKK+0",
+	"OyDYzjJBP3VzdlFGb8z+B+mtUb/tdoKfHbqV7iTU8wEWhzlStpN5LhLHwZVi34Y55fTms4xx/mtDoXWh",
+	"hupB/ofk4to9lyM33wl2ajfjdNl5ah7nrFC2Y6QEjf3dutXa/g1zBh64+6qCGYcsuK5KDld+I7gmRo/x",
+	"k28b2yxKRmtWYN+HvfnPVU83BLY3mgHmZhlejJcxh9tz5/pcyLzZNcrWnO4aDk9Cu+HxyOH1w56vYNns",
+	"00lnG7O5R8Iz7qF7iZvgYLkRE5t57hos7c6C6ueo8vCT/dOfD1EsJQ3mD0zXezf1nNyYrX/2rDheceNy",
+	"x8vSCBld83MUtBiT4Zaz3VB67Dv3zB3KWz9GLNgCzeeg6BSsaiOkKstXx667KqkYdpqIl3R6t9k7L1V7",
+	"SffvsQgi2dnOA0GjGlrQvbHdbemE0V6kaispbMsfo4t6mDFan0TaMZhSI4ZanNI7hgr714alqpmxQIBa",
+	"/EiLeskVguPirY6PiBNbL6gFLQeLwq/hgR6vHZwCRV7MyMu5sc9f/beEU3XD9tk9Nx9nd/Xb8FOaNpjF",
+	"/cRFEfMTPyL/bKn6F6IleZJYllxoesuiTujzNQ8cXUQcfhR2F8DVBaF1xVYrLtsUdhcFOIl9ZM3M77QY",
+	"T9LBVBZRhO24bKpQZkqOMzz/E1qPo0OnMmR8iFE5qYnp2CdvmmHSgV27aWphdk03ghF41mzVs+cvUE9v",
+	"nT9amjufiVVNoY5V2YoHeCdjY7/HN29gOvdTITpf9JOup6ZddwN0d5da1Z36nNYqJmFmbQgxZuyrDa/s",
+	"bmdpx9cbXsXgOnP7+7fhTHxjhhNvJ5LjVDCcb7jvJF5nypXPptwH13wl3jV5UBLmWQQBuwvXgbLluncm",
+	"aN4m1Q2uiMK1neIViSushmivxf0cbWYMtcPD/e2TkaNt1BuldrIuIq3wpokFnEDwwc+dfhnf8+tTNxsO",
+	"F9QDDCrT1/jIfVj0MNRrsZS5Nv2CalrKVQNecbuWk6nx8BP8dwTARjGkTJbQeaZcXOVsnrtYFY2fT4aC",
+	"/t2TYxvneVBhM+zMJq4wY14TpZmtuUUnCytsP06YWmsEYQn1LGy1d+UyYFY13X6liNwJbJo+pwtbtImb",
+	"EfcKBku/a9VjbVXlPvTnloo9QLooZ/mikl4rTRqsI7WlJCsursil1bSAL2ZBJ/PLsJP5ZSzUgGgLkY6o",
+	"hqIYprAUOeiV2BObyDsHttvlqLTFvpLx6CKcItf83uygo8UVKdlSm7sXXQFKgxPEy4Yp7Bk6Vx897us5",
+	"wIodyRN8/ZvLywmf/+uIt1bg/uGIXw7EpHNqDUt399C9yHfX6XtcuodeuRm0f0W3kw3EAWbUmZWcZ0Xh",
+	"JnhnKQOdXuf3l3E+0GL95Fxzt0sPP9k/DfYyDCl8t/3k39NVUlduYQa5uq9Ymp3W6+JiCPvtbjnwPauV",
+	"FK9kvf38Yqnll06W4Sk0HShpCeEnZmS35ou1ddAGuWkdWGWLuC53Ilqe8voQqOMOpEWnFum/sMB4aNSC",
+	"IXX7hdyy53SxyQOLDADYuQL98bOe8cHZraQ4AP27Cnt0JF1ubxi9ZV8UmncMd/vLU4YCpqtoYx78BP/N",
+	"gCt9b577QuFKA8aL4yBUfvJnQCw9SPWXvm9yh5FnpIFCIfv3mjRC85Ismxpy3YTUPJHj8T6Y7F0zN2QA",
+	"5GDVlzSKym7bTXJfL7cRcqdc346w4Dfv2MB8vqxzw+WDPaP1mFrH5b+Zp+5Ys7OjpBKnEJutlHLDCnQd",
+	"UH3lew66JEkpypN6RdvvPPyk5YaJPx8uaMlEMUyiG3znhXs0x6MDn88OuY47OseDmJp91J3lnJQ0y91q",
+	"Z+TDqxfk22+ffHsk2WcXii2amuv9xdN//GY3wcKJP6S6pIONS5/BA58FgK0XlH6Ji39KtvR3Waci7RgT",
+	"j+7zk3tumI/EG0hyQG16w/aYxgp/q+hpjc4021Z8+DiZB0ayGp4zih2VuGg0m7VZ614Fqxkty70xAweb",
+	"FKcZoY/g+inddfj0z4B3cdqXfjtr+HJL603Xr9b3Tg56y/ADOdHDZ8Q862LmW6ZrKeSWgTQ3wvQkLxAw",
+	"mSzoIHTjDTzwxaVp4bRSyBBWFwO/e0FPuud2w+T5NUacXgYLnjTr0t+hx/c/QcX4r3QQ2XJHESXSMKLV",
+	"EM8JxHHtE2xcbYgZEKGKET0jr/NPdIvOSv47QHp3zH2PyNZ0H5a/xyCRdIf6Z64C8jE1VGC/Uma7IT5m",
+	"EVja9ozIFP4CK/hyyWrlcG2j9tSdMkEfQm3ZW4ntVYi46QARY+/V2CRa0POI7pkETv/cvHgXxhdUBA0K",
+	"YHjgLs8FDDBobJkdxqfO3qzCr+4O9rVd2L3vLBgz9a07iE1dXjy9eEgrfvHnb3/+fwEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -216,13 +216,13 @@ func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurric
 		}
 		sources, name = []curriculum.Source{src}, src.Title
 	} else {
-		sources = append(sources, loose(b.Library)...)
+		sources = append(sources, loose(b.AsKept())...)
 	}
 	own, err := h.Store.Skills(ctx, b.Tenant.ID)
 	if err != nil {
 		return nil, err
 	}
-	c := curriculum.Of(b.Library, sources, used(own, b, sources))
+	c := curriculum.Of(b.AsKept(), sources, used(own, b, sources))
 	var data []byte
 	switch {
 	case r.Params.Format == contract.ExportCurriculumParamsFormatJson:

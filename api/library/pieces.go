@@ -213,6 +213,7 @@ func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterial
 	if err != nil {
 		return nil, err
 	}
+	m = b.AsKept()[m.ID]
 	if r.Body.Tags != nil {
 		m.Tags = r.Body.Tags
 	}

@@ -156,6 +156,7 @@ func (h *Handlers) setByHand(ctx context.Context, b open.Studio, m material.Mate
 		return problem.Invalid(fmt.Sprintf("There is no skill %q.", score.Short(n.Skill)))
 	}
 	set := overrule.Set{Demands: map[string]material.Demand{n.Skill: {Skill: n.Skill, Weight: n.Weight, Origin: "teacher"}}}
+	m = b.AsKept()[m.ID]
 	m.Demands = set.Demanded(m.Demands)
 	return h.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: m})
 }

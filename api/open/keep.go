@@ -15,6 +15,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/learning"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -69,6 +70,10 @@ type library struct {
 	units   map[string]bool
 	// exercises are the studio's own goals and faults; the materials have them.
 	exercises exercise.Forms
+	// used is what the studio uses of what it has learned; the materials have its weights.
+	used learning.Used
+	// table are the materials with the weights of the table.
+	table material.Library
 }
 
 func newMemory() (*memory, error) {
@@ -155,7 +160,11 @@ func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error
 			lib[id] = drill.Said(m, forms)
 		}
 	}
-	kept := library{lib, skills, aliases, lib.Units(), forms}
+	used, err := d.Store.Learned(ctx, tenant.ID)
+	if err != nil {
+		return library{}, err
+	}
+	kept := library{used.Over(lib), skills, aliases, lib.Units(), forms, used, lib}
 	d.kept.libraries.Add(key, kept)
 	return kept, nil
 }

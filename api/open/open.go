@@ -83,7 +83,12 @@ type Studio struct {
 	Tenant store.Studio
 	// aliases are materials in whose place another stands.
 	aliases map[string]string
+	// table has the materials with the weights of the table, whatever the studio uses of what it has learned.
+	table material.Library
 }
+
+// AsKept is the library as it is kept: with the weights of the table. What is written or sent elsewhere comes from it.
+func (s Studio) AsKept() material.Library { return s.table }
 
 // Meant is the material that an id means: the one that stands in its place, if any.
 func (s Studio) Meant(id string) string {
@@ -104,6 +109,7 @@ func (d *Desk) Studio(ctx context.Context) (Studio, error) {
 		return s, err
 	}
 	s.Library, s.Skills, s.Units, s.Exercises, s.aliases = lib.materials, lib.skills, lib.units, lib.exercises, lib.aliases
+	s.table, s.Fades = lib.table, lib.used.Scale
 	if s.Words.Values == naming.QuarterNotes {
 		s.Skills = s.Skills.Renamed(s.Words.Text)
 	}

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"patientladder/core/base/parallel"
+	"patientladder/core/library/material"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
 	"patientladder/core/way"
@@ -23,10 +24,11 @@ type Student struct {
 
 	desk    *Desk
 	aliases map[string]string
+	table   material.Library
 }
 
 // Of is the studio of the student.
-func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant, s.aliases} }
+func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant, s.aliases, s.table} }
 
 // For opens a student of a studio without the standing.
 func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
@@ -37,13 +39,16 @@ func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
 	if l.Approach != "" {
 		w.Approach = l.Approach
 	}
-	out := Student{Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()}, Tenant: s.Tenant, Row: l, desk: d, aliases: s.aliases}
+	out := Student{Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()}, Tenant: s.Tenant, Row: l, desk: d, aliases: s.aliases, table: s.table}
 	return out.Under(w), nil
 }
 
 // Under is the student under another way of teaching; the standing stays.
 func (s Student) Under(w way.Way) Student {
 	s.Way, s.Policy = w, w.Planning()
+	if s.Fades > 0 {
+		s.Policy.Standing.Memory = s.Policy.Standing.Memory.Scaled(s.Fades)
+	}
 	return s
 }
 

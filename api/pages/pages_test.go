@@ -134,7 +134,7 @@ func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
 	students, materials := list(t, "/api/students"), list(t, "/api/materials")
 	held(t, "studio",
 		get("/session"), get("/students"), get("/today"), get("/today?day=2026-05-05"), get("/overview"), get("/balance"),
-		get("/calendar"), get("/calendar?from=2026-04-27&days=7"), get("/calendar/link"), get("/holidays"), get("/way"), get("/words"), get("/messages"), get("/reports"), get("/studio-year"))
+		get("/calendar"), get("/calendar?from=2026-04-27&days=7"), get("/calendar/link"), get("/holidays"), get("/way"), get("/words"), get("/messages"), get("/reports"), get("/studio-year"), get("/learned"))
 	var books []string
 	for _, instrument := range []string{"piano", "cello", "ukulele"} {
 		var view struct {

@@ -68,7 +68,7 @@ func kept[T any](t *testing.T, encode func(T) ([]byte, error), decode func([]byt
 	require.NoError(t, err)
 	_, err = decode(data)
 	require.NoError(t, err)
-	_, err = decode([]byte(`{"days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3}`))
+	_, err = decode([]byte(`{"days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3, "factors": 3}`))
 	require.Error(t, err)
 }
 
@@ -81,6 +81,7 @@ func TestEveryFieldOfADocumentComesBack(t *testing.T) {
 	t.Run("the form of an exercise", func(t *testing.T) { kept(t, EncodeExerciseForm, DecodeExerciseForm) })
 	t.Run("a report", func(t *testing.T) { kept(t, EncodeReport, DecodeReport) })
 	t.Run("a published report", func(t *testing.T) { kept(t, EncodePublished, DecodePublished) })
+	t.Run("what was learned", func(t *testing.T) { kept(t, EncodeLearned, DecodeLearned) })
 	t.Run("a bench", func(t *testing.T) { kept(t, EncodeBench, DecodeBench) })
 	t.Run("an entry", func(t *testing.T) { kept(t, EncodeEntry, DecodeEntry) })
 }

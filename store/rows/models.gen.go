@@ -113,6 +113,11 @@ type Ladder struct {
 	EndedOn         sql.NullTime
 }
 
+type Learned struct {
+	StudioID string
+	Body     string
+}
+
 type LessonChange struct {
 	StudioID    string
 	LadderID    string

@@ -187,3 +187,26 @@ func summary(w [2*steps + 1]float64) (middle, low, high float64) {
 	}
 	return at(0.5), at(0.1), at(0.9)
 }
+
+// Fading counts the learned pieces that are not surely there on a day, of all, under a memory.
+func Fading(histories [][]Heard, p memory.Params, day time.Time) (fading, of int) {
+	curve := p.Curve()
+	for _, h := range histories {
+		state := memory.State{}
+		for i, x := range h {
+			days := 0
+			if i > 0 {
+				days = int(x.At.Sub(h[i-1].At).Hours() / 24)
+			}
+			state = curve.Next(state, days, x.Rating)
+		}
+		if len(h) == 0 {
+			continue
+		}
+		of++
+		if curve.Recall(state, math.Max(0, day.Sub(h[len(h)-1].At).Hours()/24)) < studentplan.Fading {
+			fading++
+		}
+	}
+	return fading, of
+}

@@ -5,6 +5,7 @@
 //	learning.go  whether what was learned foretells better
 //	skill.go     the weights of skills
 //	fade.go      the scale of the memory
+//	used.go      what a studio uses of it
 package learning
 
 import "math"

@@ -24,8 +24,9 @@ type Cleared struct {
 	Parts map[string]float64
 }
 
-// ClearedBy are the pieces that a student learned, in the order of their clearing, those left out whose leap nobody knows.
-func ClearedBy(s studentplan.Student) []Cleared {
+// ClearedBy are the pieces that a student learned, in the order of their clearing, those left out whose leap nobody knows;
+// with the table's weights, whatever is used now.
+func ClearedBy(s studentplan.Student, now Used) []Cleared {
 	var out []Cleared
 	breaks := s.Timetable().Breaks()
 	p := s.Policy.Standing.Leap
@@ -40,7 +41,9 @@ func ClearedBy(s studentplan.Student) []Cleared {
 		}}
 		for i, d := range m.Demands {
 			if added := d.Weight * p.Novelty(before.Brought.Skills[i]); added > 0 && d.Origin != byTeacher {
-				x.Parts[d.Skill] += added
+				table := now.table(d.Skill, added)
+				x.Parts[d.Skill] += table
+				x.Leap += table - added
 			}
 		}
 		out = append(out, x)
@@ -70,6 +73,9 @@ const (
 	skillSpread = 0.5
 	// leastPieces is from how many pieces on a weight is told (default).
 	leastPieces = 3
+	// leastLeap is the share of its prior weight below which the leap's own weight is not taken: where jumps seem to cost no
+	// time, a skill cannot cost many times as much.
+	leastLeap = 0.5
 	// smallest and largest are the bounds of a factor that is used (defaults): lessons of a few students must not
 	// make a skill vanish.
 	smallest, largest = 0.4, 2.5
@@ -209,7 +215,7 @@ func (f *fitted) foretold(c Cleared) distuv.StudentsT {
 
 // weights are the factors of the skills: an effect beyond the leap is so much more of the leap's own weight.
 func (f *fitted) weights() []Weight {
-	leap := math.Max(f.mean.AtVec(1), 0.05)
+	leap := math.Max(f.mean.AtVec(1), f.prior.Mean[1]*leastLeap)
 	tail := distuv.StudentsT{Sigma: 1, Nu: 2 * f.shape}.Quantile(0.9)
 	var out []Weight
 	for name, i := range f.column {
@@ -222,6 +228,9 @@ func (f *fitted) weights() []Weight {
 		out = append(out, Weight{Skill: id, Factor: clamp(factor), Low: clamp(factor - wide), High: clamp(factor + wide), Pieces: f.pieces[id]})
 	}
 	slices.SortFunc(out, func(a, b Weight) int {
+		if a.Sure() != b.Sure() {
+			return map[bool]int{true: -1, false: 1}[a.Sure()]
+		}
 		return cmp.Or(cmp.Compare(math.Abs(math.Log(b.Factor)), math.Abs(math.Log(a.Factor))), strings.Compare(a.Skill, b.Skill))
 	})
 	return out
@@ -231,7 +240,8 @@ func clamp(f float64) float64 { return math.Max(smallest, math.Min(largest, f)) 
 
 // Skills are what a studio learned of the weights of skills, and whether it foretells better.
 type Skills struct {
-	// Weights are those of the skills that enough pieces asked for, the one farthest from the table's first.
+	// Weights are those of the skills that enough pieces asked for: first those that surely differ from the table's, then by
+	// how far they lie from it.
 	Weights []Weight
 	Verdict
 	// Seen is from how many pieces it was learned.

@@ -55,6 +55,8 @@ type Studio struct {
 	Pool lessonplan.Pool
 	// Exercises are the goals and faults of exercises in the studio's words.
 	Exercises exercise.Forms
+	// Fades is how many times as long as the published memory says the learned pieces of the studio stay; 0 for once.
+	Fades float64
 	// Zone is that of the lessons.
 	Zone *time.Location
 	// Now is the time, Today the local day as midnight in UTC of its date.

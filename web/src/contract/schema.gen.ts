@@ -333,6 +333,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLearned"];
+        put: operations["useLearned"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/studio-year": {
         parameters: {
             query?: never;
@@ -2033,6 +2049,35 @@ export interface components {
             /** @description From Monday */
             load: components["schemas"]["DayLoad"][];
             pace: string;
+        };
+        LearnedSkill: {
+            skill: string;
+            words: string;
+            /** @description From how many pieces and how sure */
+            from: string;
+            /**
+             * Format: double
+             * @description How many times the table's weight
+             */
+            factor: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** @description The table's weight lies outside the range */
+            sure: boolean;
+        };
+        Learned: {
+            sentence: string;
+            used: boolean;
+            /** @description Something foretells better what it had not seen */
+            canUse: boolean;
+            tried: string[];
+            /** @description The weights farthest from the table's first */
+            skills: components["schemas"]["LearnedSkill"][];
+            fade: string;
+            /** @description What would change if it were used now */
+            moves: string[];
         };
         WrittenReport: {
             /** @enum {string} */
@@ -5043,6 +5088,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Progress"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLearned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the studio has learned from its lessons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learned"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    useLearned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    use: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Leaps and dates follow from it from now on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learned"];
                 };
             };
             default: components["responses"]["Problem"];

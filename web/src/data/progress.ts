@@ -1,4 +1,4 @@
-import { queryOptions } from "@tanstack/react-query";
+import { queryOptions, useMutation } from "@tanstack/react-query";
 import { body, client, type Schemas } from "../contract/client";
 import { standing } from "./facts";
 
@@ -20,3 +20,17 @@ export const yearQuery = queryOptions({
   queryFn: () => body(client.GET("/studio-year")),
   meta: { from: [...standing, "week"] },
 });
+
+/** What the studio has learned from its lessons. */
+export const learnedQuery = queryOptions({
+  queryKey: ["learned"],
+  queryFn: () => body(client.GET("/learned")),
+  meta: { from: standing },
+});
+
+/** Uses what was learned, or leaves it off: leaps and dates of all follow from it. */
+export const useUseLearned = () =>
+  useMutation({
+    mutationFn: (use: boolean) => body(client.PUT("/learned", { body: { use } })),
+    meta: { changes: [{ fact: "library" }, { fact: "piece" }], answers: learnedQuery.queryKey },
+  });

@@ -4,6 +4,7 @@ import type { Schemas } from "../contract/client";
 import { yearQuery } from "../data/progress";
 import { Problem, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
+import { Learned } from "../progress/Learned";
 
 /** The studio looked back at; for the teacher's eyes. */
 export function Year() {
@@ -68,6 +69,7 @@ export function Year() {
             ))}
           </ul>
         </section>
+        <Learned />
       </div>
     </div>
   );
