@@ -140,6 +140,6 @@ func TestFadingUnderAnotherMemory(t *testing.T) {
 	require.Equal(t, []int{1, 3}, []int{fading, of})
 	fading, _ = Fading(h, p.Scaled(8), monday)
 	require.Equal(t, 0, fading)
-	fading, _ = Fading(h, p.Scaled(0.1), monday)
+	fading, _ = Fading(h, p.Scaled(0.5), monday)
 	require.Equal(t, 2, fading)
 }
