@@ -31,6 +31,8 @@ func bodies(id string) map[string]any {
 		"PUT /activities/{activity}":                      map[string]any{"name": "X", "from": 3, "to": 6, "options": []string{"x"}, "home": "", "off": false},
 		"PUT /ladders/{ladder}/reports/{report}":          map[string]any{"purpose": "family", "length": "short", "tone": "warm", "from": "2026-02-02", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 0},
 		"POST /ladders/{ladder}/reports/{report}/publish": map[string]any{"version": 0, "lines": []any{}},
+		"POST /programme":                                 map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{map[string]any{"ladder": id, "material": id}}},
+		"POST /programme/{format}":                        map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{map[string]any{"ladder": id, "material": id}}},
 		"PUT /learned":                                    map[string]any{"use": false},
 		"PUT /exercise-types/{type}":                      map[string]any{"steps": []any{}, "faults": []any{}},
 		"PUT /words":                                      map[string]any{"notes": "letters", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": 1},
@@ -84,7 +86,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
 			name := method + " " + path
-			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{activity}", "juggling", "{type}", "five-finger", "{report}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess").Replace(path)
+			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{activity}", "juggling", "{type}", "five-finger", "{format}", "pdf", "{certificate}", "x", "{report}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess").Replace(path)
 			if strings.HasSuffix(path, "/next") {
 				url += "?strand=method"
 			}

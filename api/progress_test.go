@@ -219,3 +219,41 @@ func TestLearnedWeightsAreUsedAndLeftOff(t *testing.T) {
 	require.Equal(t, came, demands())
 	u.call("PATCH", "/api/materials/"+id, map[string]any{"title": "A Tune", "composer": ""})
 }
+
+// What was learned goes out as a list and a table; a recital is put in the usual order, or stays in the teacher's.
+func TestRepertoireAndRecital(t *testing.T) {
+	u, ladder, pieces := achieved(t)
+	_, rep := u.call("GET", "/api/ladders/"+ladder+"/repertoire", nil)
+	var titles []string
+	for _, p := range items(t, rep, "pieces") {
+		titles = append(titles, p["title"].(string)+", "+p["when"].(string))
+	}
+	require.Equal(t, []string{"Two Boats, 23 March 2026", "Low Water, 16 March 2026"}, titles)
+	require.Empty(t, rep["certificates"])
+	require.Equal(t, "piece,by or from,learned,lasts\nTwo Boats,,23 March 2026,\nLow Water,,16 March 2026,\n", u.read("/api/ladders/"+ladder+"/repertoire/csv"))
+	require.Regexp(t, "^%PDF-", u.read("/api/ladders/"+ladder+"/repertoire/pdf"))
+	status, problem := u.call("GET", "/api/ladders/"+ladder+"/certificates/scale", nil)
+	require.Equal(t, http.StatusNotFound, status)
+	require.Equal(t, "This was not gone through to its end yet.", problem["detail"])
+
+	performers := u.list("/api/programme")
+	require.Len(t, performers, 1)
+	chosen := []any{map[string]any{"ladder": ladder, "material": pieces[1]}, map[string]any{"ladder": ladder, "material": pieces[0]}}
+	wanted := map[string]any{"title": "Summer", "day": "4 July, hall", "keepOrder": true, "pieces": chosen}
+	_, p := u.call("POST", "/api/programme", wanted)
+	require.Equal(t, "Two pieces, about one minute with the time between; of two the time is not known.", p["sentence"])
+	require.Equal(t, []any{"Two Boats", "Low Water"}, []any{items(t, p, "lines")[0]["title"], items(t, p, "lines")[1]["title"]})
+	for format, begins := range map[string]string{"csv": "who,piece,by or from,lasts\nNell", "pdf": "%PDF-"} {
+		res := u.raw("POST", "/api/programme/"+format, wanted, nil)
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		res.Body.Close()
+		require.True(t, bytes.HasPrefix(data, []byte(begins)), "%s", data)
+	}
+	wanted["title"] = " "
+	status, problem = u.call("POST", "/api/programme/pdf", wanted)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "A programme needs a title.", problem["detail"])
+	_, none := u.call("POST", "/api/programme", map[string]any{"title": "", "day": "", "keepOrder": false, "pieces": []any{}})
+	require.Equal(t, "No piece is chosen yet.", none["sentence"])
+}

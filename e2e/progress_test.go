@@ -83,3 +83,50 @@ func TestReportsInARow(t *testing.T) {
 	x.accessible("the family's page with a report")
 	x.quiet()
 }
+
+// A recital of six students: chosen by a touch each, in the usual order, moved by hand.
+func TestARecital(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.visit("/sign-in")
+	b.see(`input[name=email]`)
+	b.signIn(demo.Email, demo.Password)
+	b.says("Ivo Sandgate")
+	b.visit("/overview")
+	b.click(`//a[.="Recital"]`)
+	b.says("No piece is chosen yet.")
+	for _, name := range []string{"Caspian Rook", "Tobias Lund-Harker", "Maren Quill", "Ivo Sandgate", "Wren Tolliver", "Piper Ashdown"} {
+		b.click(`//h3[contains(., "` + name + `")]/following-sibling::div//button[1]`)
+	}
+	b.says("Six pieces, about")
+	b.accessible("a recital")
+	b.fits("a recital")
+	names := func() string {
+		return eval[string](b, `[...document.querySelectorAll('section[aria-label="The programme"] li .block')].map((x) => x.innerText.split(" ")[0]).join(" ")`)
+	}
+	require.Equal(t, "Wren Ivo Maren Tobias Piper Caspian", names(), "the youngest first")
+	b.click(`//section[@aria-label="The programme"]//li[2]//button[contains(@aria-label, "earlier")]`)
+	b.until(`document.querySelector('section[aria-label="The programme"] li .block').innerText.startsWith("Ivo")`)
+	b.click(button("In the usual order"))
+	b.until(`document.querySelector('section[aria-label="The programme"] li .block').innerText.startsWith("Wren")`)
+	b.quiet()
+}
+
+// The studio's year: who stalls where and whom to talk to; what was learned is used after what would move was read, and left off.
+func TestTheStudiosYear(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.visit("/sign-in")
+	b.see(`input[name=email]`)
+	b.signIn(demo.Email, demo.Password)
+	b.says("Ivo Sandgate")
+	b.visit("/overview")
+	b.click(`//a[.="The year"]`)
+	b.says("“Up the Mast” has had eleven weeks.")
+	b.says("If it were used, jumps and dates would move")
+	b.accessible("the studio's year")
+	b.fits("the studio's year")
+	b.click(button("Use what was learned"))
+	b.says("What was learned here is used since 4 May 2026.")
+	b.click(button("Leave it off"))
+	b.says("The table’s weights and the published memory are used.")
+	b.quiet()
+}

@@ -1893,6 +1893,24 @@ func (e TryCycleParamsOrder) Valid() bool {
 	}
 }
 
+// Defines values for GetRepertoireListParamsFormat.
+const (
+	GetRepertoireListParamsFormatCsv GetRepertoireListParamsFormat = "csv"
+	GetRepertoireListParamsFormatPdf GetRepertoireListParamsFormat = "pdf"
+)
+
+// Valid indicates whether the value is a known member of the GetRepertoireListParamsFormat enum.
+func (e GetRepertoireListParamsFormat) Valid() bool {
+	switch e {
+	case GetRepertoireListParamsFormatCsv:
+		return true
+	case GetRepertoireListParamsFormatPdf:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ExportCurriculumParamsFormat.
 const (
 	ExportCurriculumParamsFormatCsv  ExportCurriculumParamsFormat = "csv"
@@ -1926,6 +1944,24 @@ func (e ExportScoreParamsFormat) Valid() bool {
 	case Midi:
 		return true
 	case Musicxml:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PrintProgrammeParamsFormat.
+const (
+	PrintProgrammeParamsFormatCsv PrintProgrammeParamsFormat = "csv"
+	PrintProgrammeParamsFormatPdf PrintProgrammeParamsFormat = "pdf"
+)
+
+// Valid indicates whether the value is a known member of the PrintProgrammeParamsFormat enum.
+func (e PrintProgrammeParamsFormat) Valid() bool {
+	switch e {
+	case PrintProgrammeParamsFormatCsv:
+		return true
+	case PrintProgrammeParamsFormatPdf:
 		return true
 	default:
 		return false
@@ -2160,6 +2196,14 @@ type Candidate struct {
 	// Material A ULID
 	Material Id     `json:"material"`
 	Title    string `json:"title"`
+}
+
+// Certificate defines model for Certificate.
+type Certificate struct {
+	Id    string `json:"id"`
+	Says  string `json:"says"`
+	Title string `json:"title"`
+	When  string `json:"when"`
 }
 
 // Choice defines model for Choice.
@@ -3090,6 +3134,21 @@ type Learned struct {
 	Used   bool           `json:"used"`
 }
 
+// LearnedPiece defines model for LearnedPiece.
+type LearnedPiece struct {
+	// From By whom or from which book
+	From string `json:"from"`
+
+	// Lasts The playing time; empty where nobody knows
+	Lasts string `json:"lasts"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Polished bool   `json:"polished"`
+	Title    string `json:"title"`
+	When     string `json:"when"`
+}
+
 // LearnedSkill defines model for LearnedSkill.
 type LearnedSkill struct {
 	// Factor How many times the table's weight
@@ -3630,6 +3689,17 @@ type NewOverruling struct {
 // NewOverrulingKind defines model for NewOverruling.Kind.
 type NewOverrulingKind string
 
+// NewProgramme defines model for NewProgramme.
+type NewProgramme struct {
+	// Day When and where
+	Day string `json:"day"`
+
+	// KeepOrder As they come; else in the usual order
+	KeepOrder bool             `json:"keepOrder"`
+	Pieces    []ProgrammePiece `json:"pieces"`
+	Title     string           `json:"title"`
+}
+
 // NewSection defines model for NewSection.
 type NewSection struct {
 	From int `json:"from,omitempty,omitzero"`
@@ -3894,6 +3964,17 @@ type Pause struct {
 	Words string             `json:"words"`
 }
 
+// Performer defines model for Performer.
+type Performer struct {
+	// Instrument One of those that getInstruments lists
+	Instrument Instrument `json:"instrument"`
+
+	// Ladder A ULID
+	Ladder Id             `json:"ladder"`
+	Name   string         `json:"name"`
+	Pieces []LearnedPiece `json:"pieces"`
+}
+
 // PersonForm defines model for PersonForm.
 type PersonForm struct {
 	Born      openapi_types.Date `json:"born"`
@@ -4130,6 +4211,35 @@ type Problem struct {
 	Type   string `json:"type"`
 }
 
+// Programme defines model for Programme.
+type Programme struct {
+	Lines    []ProgrammeLine `json:"lines"`
+	Sentence string          `json:"sentence"`
+}
+
+// ProgrammeLine defines model for ProgrammeLine.
+type ProgrammeLine struct {
+	By string `json:"by"`
+
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Lasts  string `json:"lasts"`
+
+	// Material A ULID
+	Material Id     `json:"material"`
+	Name     string `json:"name"`
+	Title    string `json:"title"`
+}
+
+// ProgrammePiece defines model for ProgrammePiece.
+type ProgrammePiece struct {
+	// Ladder A ULID
+	Ladder Id `json:"ladder"`
+
+	// Material A ULID
+	Material Id `json:"material"`
+}
+
 // Progress defines model for Progress.
 type Progress struct {
 	// Breaks Holidays and pauses
@@ -4267,6 +4377,12 @@ type Removed struct {
 	Removed bool   `json:"removed"`
 	Retired bool   `json:"retired"`
 	Words   string `json:"words"`
+}
+
+// Repertoire defines model for Repertoire.
+type Repertoire struct {
+	Certificates []Certificate  `json:"certificates"`
+	Pieces       []LearnedPiece `json:"pieces"`
 }
 
 // Report defines model for Report.
@@ -5697,6 +5813,9 @@ type GetProgressParams struct {
 	To openapi_types.Date `form:"to,omitempty" json:"to,omitempty,omitzero"`
 }
 
+// GetRepertoireListParamsFormat defines parameters for GetRepertoireList.
+type GetRepertoireListParamsFormat string
+
 // PublishReportJSONBody defines parameters for PublishReport.
 type PublishReportJSONBody struct {
 	// Lines The sentences as they were shown
@@ -5855,6 +5974,9 @@ type PlanDayParams struct {
 	// Day Default: today in the studio's time zone
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
+
+// PrintProgrammeParamsFormat defines parameters for PrintProgramme.
+type PrintProgrammeParamsFormat string
 
 // GetScaleParams defines parameters for GetScale.
 type GetScaleParams struct {
@@ -6056,6 +6178,12 @@ type ReplaceScoreJSONRequestBody = ScoreUpload
 // SetSectionsJSONRequestBody defines body for SetSections for application/json ContentType.
 type SetSectionsJSONRequestBody SetSectionsJSONBody
 
+// MakeProgrammeJSONRequestBody defines body for MakeProgramme for application/json ContentType.
+type MakeProgrammeJSONRequestBody = NewProgramme
+
+// PrintProgrammeJSONRequestBody defines body for PrintProgramme for application/json ContentType.
+type PrintProgrammeJSONRequestBody = NewProgramme
+
 // ReadScoreJSONRequestBody defines body for ReadScore for application/json ContentType.
 type ReadScoreJSONRequestBody = ScoreUpload
 
@@ -6176,6 +6304,9 @@ type ServerInterface interface {
 	// (PUT /ladders/{ladder}/books/{source})
 	PlaceBook(c *gin.Context, ladder Ladder, source Id, params PlaceBookParams)
 
+	// (GET /ladders/{ladder}/certificates/{certificate})
+	GetCertificate(c *gin.Context, ladder Ladder, certificate string)
+
 	// (GET /ladders/{ladder}/cycle)
 	TryCycle(c *gin.Context, ladder Ladder, params TryCycleParams)
 
@@ -6250,6 +6381,12 @@ type ServerInterface interface {
 
 	// (GET /ladders/{ladder}/progress)
 	GetProgress(c *gin.Context, ladder Ladder, params GetProgressParams)
+
+	// (GET /ladders/{ladder}/repertoire)
+	GetRepertoire(c *gin.Context, ladder Ladder)
+
+	// (GET /ladders/{ladder}/repertoire/{format})
+	GetRepertoireList(c *gin.Context, ladder Ladder, format GetRepertoireListParamsFormat)
 
 	// (GET /ladders/{ladder}/reports)
 	GetReports(c *gin.Context, ladder Ladder)
@@ -6403,6 +6540,15 @@ type ServerInterface interface {
 
 	// (POST /plans)
 	PlanDay(c *gin.Context, params PlanDayParams)
+
+	// (GET /programme)
+	GetPerformable(c *gin.Context)
+
+	// (POST /programme)
+	MakeProgramme(c *gin.Context)
+
+	// (POST /programme/{format})
+	PrintProgramme(c *gin.Context, format PrintProgrammeParamsFormat)
 
 	// (GET /reports)
 	ListReports(c *gin.Context)
@@ -7148,6 +7294,40 @@ func (siw *ServerInterfaceWrapper) PlaceBook(c *gin.Context) {
 	}
 
 	siw.Handler.PlaceBook(c, ladder, source, params)
+}
+
+// GetCertificate operation middleware
+func (siw *ServerInterfaceWrapper) GetCertificate(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "certificate" -------------
+	var certificate string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "certificate", c.Param("certificate"), &certificate, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter certificate: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCertificate(c, ladder, certificate)
 }
 
 // TryCycle operation middleware
@@ -7973,6 +8153,65 @@ func (siw *ServerInterfaceWrapper) GetProgress(c *gin.Context) {
 	}
 
 	siw.Handler.GetProgress(c, ladder, params)
+}
+
+// GetRepertoire operation middleware
+func (siw *ServerInterfaceWrapper) GetRepertoire(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRepertoire(c, ladder)
+}
+
+// GetRepertoireList operation middleware
+func (siw *ServerInterfaceWrapper) GetRepertoireList(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "format" -------------
+	var format GetRepertoireListParamsFormat
+
+	err = runtime.BindStyledParameterWithOptions("simple", "format", c.Param("format"), &format, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRepertoireList(c, ladder, format)
 }
 
 // GetReports operation middleware
@@ -9443,6 +9682,57 @@ func (siw *ServerInterfaceWrapper) PlanDay(c *gin.Context) {
 	siw.Handler.PlanDay(c, params)
 }
 
+// GetPerformable operation middleware
+func (siw *ServerInterfaceWrapper) GetPerformable(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPerformable(c)
+}
+
+// MakeProgramme operation middleware
+func (siw *ServerInterfaceWrapper) MakeProgramme(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeProgramme(c)
+}
+
+// PrintProgramme operation middleware
+func (siw *ServerInterfaceWrapper) PrintProgramme(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "format" -------------
+	var format PrintProgrammeParamsFormat
+
+	err = runtime.BindStyledParameterWithOptions("simple", "format", c.Param("format"), &format, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PrintProgramme(c, format)
+}
+
 // ListReports operation middleware
 func (siw *ServerInterfaceWrapper) ListReports(c *gin.Context) {
 
@@ -10159,6 +10449,12 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/ladders/:ladder", wrapper.GetLadder)
 	router.GET(options.BaseURL+"/ladders/:ladder/past", wrapper.GetPast)
 	router.GET(options.BaseURL+"/ladders/:ladder/progress", wrapper.GetProgress)
+	router.GET(options.BaseURL+"/ladders/:ladder/repertoire", wrapper.GetRepertoire)
+	router.GET(options.BaseURL+"/ladders/:ladder/repertoire/:format", wrapper.GetRepertoireList)
+	router.GET(options.BaseURL+"/ladders/:ladder/certificates/:certificate", wrapper.GetCertificate)
+	router.GET(options.BaseURL+"/programme", wrapper.GetPerformable)
+	router.POST(options.BaseURL+"/programme", wrapper.MakeProgramme)
+	router.POST(options.BaseURL+"/programme/:format", wrapper.PrintProgramme)
 	router.GET(options.BaseURL+"/learned", wrapper.GetLearned)
 	router.PUT(options.BaseURL+"/learned", wrapper.UseLearned)
 	router.GET(options.BaseURL+"/studio-year", wrapper.GetStudioYear)
@@ -10263,6 +10559,16 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/words", wrapper.GetWords)
 	router.PUT(options.BaseURL+"/words", wrapper.SetWords)
 	router.PUT(options.BaseURL+"/ladders/:ladder/approach", wrapper.SetApproach)
+}
+
+type FileResponseHeaders struct {
+	ContentDisposition string
+}
+type FileApplicationoctetStreamResponse struct {
+	Body io.Reader
+
+	Headers       FileResponseHeaders
+	ContentLength int64
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
@@ -11300,6 +11606,50 @@ func (response PlaceBookdefaultApplicationProblemPlusJSONResponse) VisitPlaceBoo
 	return err
 }
 
+type GetCertificateRequestObject struct {
+	Ladder      Ladder `json:"ladder"`
+	Certificate string `json:"certificate"`
+}
+
+type GetCertificateResponseObject interface {
+	VisitGetCertificateResponse(w http.ResponseWriter) error
+}
+
+type GetCertificate200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetCertificate200ApplicationpdfResponse) VisitGetCertificateResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetCertificatedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCertificatedefaultApplicationProblemPlusJSONResponse) VisitGetCertificateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type TryCycleRequestObject struct {
 	Ladder Ladder `json:"ladder"`
 	Params TryCycleParams
@@ -12263,6 +12613,91 @@ type GetProgressdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetProgressdefaultApplicationProblemPlusJSONResponse) VisitGetProgressResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRepertoireRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+}
+
+type GetRepertoireResponseObject interface {
+	VisitGetRepertoireResponse(w http.ResponseWriter) error
+}
+
+type GetRepertoire200JSONResponse Repertoire
+
+func (response GetRepertoire200JSONResponse) VisitGetRepertoireResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRepertoiredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRepertoiredefaultApplicationProblemPlusJSONResponse) VisitGetRepertoireResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRepertoireListRequestObject struct {
+	Ladder Ladder                        `json:"ladder"`
+	Format GetRepertoireListParamsFormat `json:"format"`
+}
+
+type GetRepertoireListResponseObject interface {
+	VisitGetRepertoireListResponse(w http.ResponseWriter) error
+}
+
+type GetRepertoireList200ApplicationoctetStreamResponse struct {
+	FileApplicationoctetStreamResponse
+}
+
+func (response GetRepertoireList200ApplicationoctetStreamResponse) VisitGetRepertoireListResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetRepertoireListdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRepertoireListdefaultApplicationProblemPlusJSONResponse) VisitGetRepertoireListResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14262,6 +14697,129 @@ func (response PlanDaydefaultApplicationProblemPlusJSONResponse) VisitPlanDayRes
 	return err
 }
 
+type GetPerformableRequestObject struct {
+}
+
+type GetPerformableResponseObject interface {
+	VisitGetPerformableResponse(w http.ResponseWriter) error
+}
+
+type GetPerformable200JSONResponse []Performer
+
+func (response GetPerformable200JSONResponse) VisitGetPerformableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPerformabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPerformabledefaultApplicationProblemPlusJSONResponse) VisitGetPerformableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeProgrammeRequestObject struct {
+	Body *MakeProgrammeJSONRequestBody
+}
+
+type MakeProgrammeResponseObject interface {
+	VisitMakeProgrammeResponse(w http.ResponseWriter) error
+}
+
+type MakeProgramme200JSONResponse Programme
+
+func (response MakeProgramme200JSONResponse) VisitMakeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeProgrammedefaultApplicationProblemPlusJSONResponse) VisitMakeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PrintProgrammeRequestObject struct {
+	Format PrintProgrammeParamsFormat `json:"format"`
+	Body   *PrintProgrammeJSONRequestBody
+}
+
+type PrintProgrammeResponseObject interface {
+	VisitPrintProgrammeResponse(w http.ResponseWriter) error
+}
+
+type PrintProgramme200ApplicationoctetStreamResponse struct {
+	FileApplicationoctetStreamResponse
+}
+
+func (response PrintProgramme200ApplicationoctetStreamResponse) VisitPrintProgrammeResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type PrintProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PrintProgrammedefaultApplicationProblemPlusJSONResponse) VisitPrintProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListReportsRequestObject struct {
 }
 
@@ -15432,6 +15990,9 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/books/{source})
 	PlaceBook(ctx context.Context, request PlaceBookRequestObject) (PlaceBookResponseObject, error)
 
+	// (GET /ladders/{ladder}/certificates/{certificate})
+	GetCertificate(ctx context.Context, request GetCertificateRequestObject) (GetCertificateResponseObject, error)
+
 	// (GET /ladders/{ladder}/cycle)
 	TryCycle(ctx context.Context, request TryCycleRequestObject) (TryCycleResponseObject, error)
 
@@ -15506,6 +16067,12 @@ type StrictServerInterface interface {
 
 	// (GET /ladders/{ladder}/progress)
 	GetProgress(ctx context.Context, request GetProgressRequestObject) (GetProgressResponseObject, error)
+
+	// (GET /ladders/{ladder}/repertoire)
+	GetRepertoire(ctx context.Context, request GetRepertoireRequestObject) (GetRepertoireResponseObject, error)
+
+	// (GET /ladders/{ladder}/repertoire/{format})
+	GetRepertoireList(ctx context.Context, request GetRepertoireListRequestObject) (GetRepertoireListResponseObject, error)
 
 	// (GET /ladders/{ladder}/reports)
 	GetReports(ctx context.Context, request GetReportsRequestObject) (GetReportsResponseObject, error)
@@ -15659,6 +16226,15 @@ type StrictServerInterface interface {
 
 	// (POST /plans)
 	PlanDay(ctx context.Context, request PlanDayRequestObject) (PlanDayResponseObject, error)
+
+	// (GET /programme)
+	GetPerformable(ctx context.Context, request GetPerformableRequestObject) (GetPerformableResponseObject, error)
+
+	// (POST /programme)
+	MakeProgramme(ctx context.Context, request MakeProgrammeRequestObject) (MakeProgrammeResponseObject, error)
+
+	// (POST /programme/{format})
+	PrintProgramme(ctx context.Context, request PrintProgrammeRequestObject) (PrintProgrammeResponseObject, error)
 
 	// (GET /reports)
 	ListReports(ctx context.Context, request ListReportsRequestObject) (ListReportsResponseObject, error)
@@ -16587,6 +17163,33 @@ func (sh *strictHandler) PlaceBook(ctx *gin.Context, ladder Ladder, source Id, p
 	}
 }
 
+// GetCertificate operation middleware
+func (sh *strictHandler) GetCertificate(ctx *gin.Context, ladder Ladder, certificate string) {
+	var request GetCertificateRequestObject
+
+	request.Ladder = ladder
+	request.Certificate = certificate
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCertificate(ctx, request.(GetCertificateRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCertificate")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCertificateResponseObject); ok {
+		if err := validResponse.VisitGetCertificateResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // TryCycle operation middleware
 func (sh *strictHandler) TryCycle(ctx *gin.Context, ladder Ladder, params TryCycleParams) {
 	var request TryCycleRequestObject
@@ -17440,6 +18043,59 @@ func (sh *strictHandler) GetProgress(ctx *gin.Context, ladder Ladder, params Get
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetProgressResponseObject); ok {
 		if err := validResponse.VisitGetProgressResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRepertoire operation middleware
+func (sh *strictHandler) GetRepertoire(ctx *gin.Context, ladder Ladder) {
+	var request GetRepertoireRequestObject
+
+	request.Ladder = ladder
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRepertoire(ctx, request.(GetRepertoireRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRepertoire")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRepertoireResponseObject); ok {
+		if err := validResponse.VisitGetRepertoireResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRepertoireList operation middleware
+func (sh *strictHandler) GetRepertoireList(ctx *gin.Context, ladder Ladder, format GetRepertoireListParamsFormat) {
+	var request GetRepertoireListRequestObject
+
+	request.Ladder = ladder
+	request.Format = format
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRepertoireList(ctx, request.(GetRepertoireListRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRepertoireList")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRepertoireListResponseObject); ok {
+		if err := validResponse.VisitGetRepertoireListResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -19160,6 +19816,116 @@ func (sh *strictHandler) PlanDay(ctx *gin.Context, params PlanDayParams) {
 	}
 }
 
+// GetPerformable operation middleware
+func (sh *strictHandler) GetPerformable(ctx *gin.Context) {
+	var request GetPerformableRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPerformable(ctx, request.(GetPerformableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPerformable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPerformableResponseObject); ok {
+		if err := validResponse.VisitGetPerformableResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeProgramme operation middleware
+func (sh *strictHandler) MakeProgramme(ctx *gin.Context) {
+	var request MakeProgrammeRequestObject
+
+	var body MakeProgrammeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeProgramme(ctx, request.(MakeProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeProgrammeResponseObject); ok {
+		if err := validResponse.VisitMakeProgrammeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PrintProgramme operation middleware
+func (sh *strictHandler) PrintProgramme(ctx *gin.Context, format PrintProgrammeParamsFormat) {
+	var request PrintProgrammeRequestObject
+
+	request.Format = format
+
+	var body PrintProgrammeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PrintProgramme(ctx, request.(PrintProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PrintProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PrintProgrammeResponseObject); ok {
+		if err := validResponse.VisitPrintProgrammeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListReports operation middleware
 func (sh *strictHandler) ListReports(ctx *gin.Context) {
 	var request ListReportsRequestObject
@@ -20113,462 +20879,474 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkhs3li/4Koi6E+HpvZRVkmVPt+rDhv5Ytq4lS6Mqt+9sj28EyARJmEkgnUAWxdF1xL7DvuE+yQbO",
-	"AZBIJpCJJFklzcR+6LYkZiaAg4OD8/d3Pl0s5LaSggmtLp5+uqhoTbdMsxr+9pLuzX8KphY1rzSX4uLp",
-	"xUu2pE2pnxItC7onXBC9ZkTppuDyK0U03zLyH1Kwi9kFN8//0bB6fzG7EHTLLp5eFNT8RS3WbEvNx5ey",
-	"3lINP2jzjt5X5jGlay5WF3/+Obv4/iOrF1yx10V/Ms8UUQtasoe0orV++HL+cEt/l/XDB1ek8PNcM7Lk",
-	"tdJELuEvXChdN1smdGKOzI7YmeiWfnzDxEqvL54+enwZm+gbWhSsNs/CRyuq1+03S/xxdlGzPxpes+Li",
-	"qa4bFo7wTzVbXjy9+G8P2z15iL+qh68LGOIt1azmtEwMsnU/nzjM+5LucSVdcv+6loqRktFKPSV6X/EF",
-	"Lck/W0r/ZUbmbMWFYPWMyBpJXRiiU+JXHyP3UtYpSj/+Lkboa90UTGhkiAgZFP5+KhVu5IaJxBAafhsa",
-	"IOSXywi//GleVpUUisFhe1/Lecm25o8LKbSZ/9NPF7SqSr6ghv4PK3ziv/+uJEwrbzHuuzDi4XZSTXZM",
-	"aLKrpVjNzGGWghHFzPgLdmFovWZMD02qWHbn4g/0nAsK2xxZeXce7wQjFV0xoiWpag47t2a0sGLoBY78",
-	"4CVXlVQcXwqH7A1ghrDrN78/W2h+y/X+B4knp6plxWrNkfCLNRUrFhEuN16ukTVVxD5HuDbcrXZcL9b2",
-	"r8tlu8y5lCWjwtBuWcttMD8uNFux2vyyloaLejOfXfAi+s/IdZEfzNDtvwdjS1gFLJBrtlXRt+0/0Lqm",
-	"e3hpJ0bJYE6yWXV0xVrG1vtneE7+YdZoV2RJBO+1U7bkwcXhpGZ+l37zw8r572yhzajPVkwUtL+zBd13",
-	"CTB0TvAjL5EQh4RxOzlyW80u/NGJklu+pRv2S9Wn8QsqFqwsWUFKppQUiixlTXZrvlgTAUdSU1Eosmdw",
-	"Z+Ws5w186KWZZ2RBcHnn3b/h1vntste4W+0MaR0sMb1PVqvobVUWfdey5L1tHeVrS9RsXhii3QFFkBB+",
-	"Wu1YUQLUtZc1MSGkYlcu1XCVyrpgtRVCCkT1TtaFymWHF+ai+aNxYr1HIa+7DNIFnvo7Z7seHfwN71Yy",
-	"sP6tu0eKAqQ5Ld8HxFjSUrHZAX3qRqzy9+99SRes+NAgN2zpx9f41reXwU3s137LamXvFM9/XOjvnrQM",
-	"mBJl7tWZnWB00brEa6i7og2bysUbLuK3g/khnzgv1pLHmaCiyioj+ZOq5W6CjDWk+CB3sQ8NS074h08j",
-	"0ikQR/CgJZkj0Axp7tdpJ5/csxesjKgL3jiIXpRGVnPtxLUUqAhTTRZyyxQR7KOOibUN28fXva5ls1r3",
-	"x/pR7siWij3BtRBaM+IenkUUjp2sN+ab0Umbb5hZc2VkyoYVhGpiRD15dEUu4SoSaNGNHAezjHbS7aiz",
-	"lmpJahu26ItFVpYT2Qt27WgJZ1T/pLqVEnlWl8HJxhb4nJbUsnaX+u9rutB8wQhdUWOWEiZ+l3sjH6+A",
-	"7Ebwa0YXa1YTKUpD3QNudM+PLex6TWsWShEmmq1ZRSM2AlWsPxoO6sWqlDvctaqke/wT3cE9N2d6x5gI",
-	"Ftny6hkIbFaHBMlezm4dPzl4OU7eQz/+LCCtlyPuxjWDxvdZL9Z9Lqa6p9s80HwbVXDQABinYOb6eDht",
-	"quOzZmKxHtL7v1JE7gSZm+cIFQUxcnRGtoyqpmYFkShzu4uGp3/kKLzatctmXgYLF812jhIKnn+DQiDj",
-	"8Q3b38gq8+Et1flS5C3Vo1qfHT2Y9SxYsB0wSmuu2fCdknd1L2Ud3zHNdcmcp6vibMHw/tnxsiSCHZhu",
-	"WRZm3IRVG47XY98G0qyKv6PN9Rc9rdFTfHi9w4j+qMIwMD/74Zn1JCVPp5Sb5zVny/4G5J46cH31Cf9K",
-	"1oQG3i/rFEWV3e7FXMpNqKxnsO3hFebceypO3ZppJNXh9H6W4KNg5qwanWEraxY33w3zRDeoEVxP0gxj",
-	"cgg/H67DfdhRNrVtL+S2ojW3jq8D6Tq2deYD72u55CUcHbqqmTdBuoT6ydinZfmVIpo2M/LgEdGSPELG",
-	"GpVfE6exqKVSrIhvpbnrn2VLrGtzMF6L51Kvo14dUe6fn+tj4AbNWSnF9wfVemVu8eI8U0vbAtQI5ws/",
-	"mqOuI0y7FSFv2JWmGPINFxE5DlrcNPtpUfKUCw8ooFCl6n3HLK+OiCKgkUKZb4wCwXZOHBkJRNYMzn7+",
-	"BJdy0aj3kgs92elCq3FHC61CyZYnhSu6YvFzU5VUM9rE6al0TcWooL/Gp8yC6Grikofl5/gNF8RvnKz0",
-	"TGC/YVfvV2Pp7BipJYFnkZlly+5W2uWl+Pu9PeZd/i5pvWJKZ15fJVtGZOx7o5NYBt3JpizQwCFC6jUX",
-	"q/CCyif8sJTRsprgO6J6fa1lNUXC4Ah2xTNPpiRxfXjtkLx3a6Im52Nvpf6EuGD5lPNyMXoHxczfZ2rD",
-	"CjB0ze9gWgh2y2riODafA6pEyPIV+NHltuMx7X2tNiyYydbw7K8Js3OYEUE29+f4OlQXzTTB76/XbE/g",
-	"DOf6eEH2/6KiG6BkU4+b1chbKTF2eADwk62sCk6E3Q5H2YBqM8tVnhyWOWLM+YKKgkMooMea81IuNge6",
-	"w/hd1g3IBb6LO7urMmkZkfw21mLFu1tvlExoFiasmlxTLxmlSwxZF8/0uK8jeYzyZkH16Cyu17SKLH7J",
-	"xcpqSIcMElqkPQ5heuo7eSvxAU8Gt6+bXnxZjdhEvASovGTQNh14LtktK/sS6NJ7G9WWliVTmizMJNSM",
-	"PMKfdpL8LrkAC7IgShKIekQsl1QI2bkxFdNWGwVxRzXhWhEGqkxEZ6Nb9kzFv4hJPXMKJjYVhP3R0BLn",
-	"TeZsKWvW8XWEvgtN64hq8q8NrTWrjSrCFDrAMbeJ1rrjUsmzCOPB8NnFDnTwo90gYch8Z9V5XNDsglmN",
-	"0Gxy2hHyouTbeero9ufLaNJOTTPaltab9C9Tj9hIWD0j6SCkGs5ghsIFJuoWGYwUJVwQRO0H9A4c61Zw",
-	"VzW75WwHIXKMaRvtUEdd6BOvlqQ3Tdax+NQzYmaAmvdW3jJFuCKCcW2O5ZxpZP2a4Ov903joA0WfuHW9",
-	"4UsJomm6mBrwZVvKy8NssG+fnOAx3zKlaDTGfmM0LTD9C6IlmTOyq7nWTBBgl75UchI/nFskx8vQq6Qu",
-	"Xyl4+LvLWfbtG3xkZqkSrCVK8P0ipsz3ro9EigWI1SGJuzHU8gFDSynwMXBFDFfMrAa7pXtDTOq1/Pme",
-	"UGPnGUaj8fhHMshdURVNjzADoWze4gy4Fd2XUdHfxrgjeRY2dwHfl4JhNiutZSOAM8wFYEO4J4baRwzW",
-	"jgN9NAw+u9gxtpmQAWAY5FfGNqM2rg2jW1e7PfHIIG5Qd+mEyr+Lr8OeJVn0J7vVWUqrS5foM6X5xTDj",
-	"ggp0wRMuZobVlnyp13YzX8wMy4JJRWsW5drTN3WqYm1XlSTQzb7K1+onJoH4DchfB/LB6YkmA/TAAdxi",
-	"koQB3j06hyyMtvUTzBit8+TkmpWRWMsbm7/nFdAZUVxAFA5Y1f4wa+18yO/j5o1VYxiXLWijGKFkXjO6",
-	"IUtZlnKn4qGjxNR6mUOJ9JLSmtYH7ggQ7EAISDogdGlUAzuh6IW45S6WcSQ1QCkpeGF0b6LphpGqpAt2",
-	"0qptbuyBnDdCi+y4XstGE2rzLYlNbEBpYDbEWDnaJvTgJOOWRMlPXvaammWTWsot3JJcn7Rspe2uOkW0",
-	"zccBFjOnDQLWdM1oEdFDo0k9QU2ETXmEg+KSdEucHI7t+cEeEkum2HF+SffP9z9at/wE9TD3rIf5JCP6",
-	"LC7Lv5CY7QvZCH287AkyUUcMFpzOUDbpS7p/I2nkCg0GyUmO4KLRTJ3mtkFtoIgVDF03AgqFVEIjy8xk",
-	"cd/3d4VbZbsC960Esd6XVAg2TK8J6cHuc9O0u3QQYWSrrysaCX5nJ6ajkXxktndqTipmZEKKr1HJzRjq",
-	"iixlU4Mircw/LvktikFdN3pNSu7U7VLujIq9xgSa7irXvTSi1PE6zB9KPLdlBaci69HcRDIQqfa7swu7",
-	"jAF+ZFsaU3/nNBbV/X5b6b330e3Wsmw9Uad7KmcXsuYrjFzHgxaJE89X61x3b8rpNZzjY4doHV12ojOk",
-	"U4yw3wtd7yfeJlMS9BbOeTYkIX5mO3SyQRi/rtlCqzwvxcIZ70OP/sQqjVb+n7OLqNB9tySVzy3VZC23",
-	"DCygx5ePv3tw+e2Dy2/B9RWUqI0oyr3PU0GoUnwlWEHcg2B2ca0IL66sf6BqNJEY38JgJNmtjeGlSSGZ",
-	"AnUPkqXNEzU7nFRsVktWjma7vjLPuOSFmJD65c3rl1ClSEmjGloSKGF0jmS7HEMw+PevS+CIdbOdY2KI",
-	"ZrX5zv/6539cPvjbswc//o+f3v78/sHN3x/8X799evzdn/8b3vr3f//6H/TBf1w++NuD3z49mj25/PMv",
-	"/xR1uFgZvqUf+daobI8voU5hywX+/VHs2lxZLW+IDD/YCpaVLXwLaPvkcsCk6Sv4uU42I4xAjCEfGF3X",
-	"Zp9Uzbzkas0KsgPrTTRlGS9IpMryLqqQwaT/ejngMXLqruNKIyRqzF52Gc7W16sqqZ8VBfp7K6nfMoF/",
-	"qUE7XpTMJgpVEqds1V38mLFRX2I6fFXLeZs17BzIuqlerBlE62YXxpZ5axNlXQqGGxu45JpBISn8+Qf8",
-	"rJAa3SgNfrJmqtnCn0pu8+lXeFtRW9kIolLoXxkIT5QhgRaOMmt2odm2khdeJBmi/5ZUUiO2U+g1YdZ0",
-	"usLdLalwIRJrUilN96p1FLpwiuhEjkIb0kYMhnNz6810R/kWK1j9RTl2DNqCoceRcqFAX/Yn9tGTJ+GB",
-	"vYwd2JpqW4HhX3sydsiBmUaJguylMKPOBuAioTS+EuE5cW48cM9CepH7U8nxvwVX+McYk3i9IPRrx/zz",
-	"5oTl7RNcBNb94mYJ00EdwHxyEQ+cOI9puyHjAhQPQ2c7Oi89vpwNpDB3Xf8xLgKVt/P9v/1tjEe0nHoR",
-	"xJxp1JcsRBWkjwtWVxEP//diVdNbVhCjW4GDSmm6XBJV0UUYD22qitWkZEtNFrIWkOZxoK8zWkR97KxG",
-	"5R8ewIt/Bq4WUArAPavA2c4F+WNCNDbLbLML/5HRqNG2nqLOqjWtYmGEVxyqeCuq18pjY+yFph/NlK//",
-	"/kPUxOCFzss+OrSJ4UU/dT+tmd2Bge0HKhyfvfEx87n9McsC/v14Yd6Or6BVSw9rTmyhR19bNUwddT8s",
-	"aOMidH1dHzzYsS9CDMvpiYoIRmvvO8znR3w9HVBYrJ3xmetwh6ScWF4L3fJyHwrWDdvPJbrw5nKH6k7Z",
-	"LFLiHvST/Km8Mo/HJmJU0YlZtYmARwDjEk/pQumc5wNrFF983MbtXBBA2St3u/qz1IkiW7AeVLym0zmI",
-	"wS8iBYHUWDuV3CxAePq9NVJGvFMR/XtLNwyUNqMGC9qhWCd1v2ITWRMztaIu60TAE/8US3OHH8gj4rSY",
-	"rFm8q5i4TmdvO4VgKCuIEtT/orIknf+djtzmpPzArd6BLbLn2Rc6+xRMjNTuINESz5o/u63+j3LSnxHH",
-	"4p0grpN97SYEvBvcNFZGtYI0OE1D0vvZOnoDDQbnpqn96TD65JzMIPrRofTQAlNZmWknXASyJUfSvENO",
-	"HYuzWpeaG2Vo6iC7+srBXN5GhMY123IthTkb5gGMmlVMtGKrf1Cy9Yw5OnQjSSpi1amMCcF1rGO1O83a",
-	"qEhEouJ6RRh4VKWbpYoHa6ZcIRYnKS7T14AHYJ5BR9dTouiWzUhFeW0mtaplU7lZ7ZyevCeFNHIn6sLm",
-	"BY+vP11cbe73uJzlZfce7ZbNWLt1xPYAtc2LFJifd+SuqU0dgW3zH51ZpnJzww3387FUHWJVy/wRQBWp",
-	"mBhyZp2cFz1zgwzNL57DMR1zKg4wZW4BPhWyY6Iq9ysFoKukRjcVsqqfRNKlzREa4uBYGUEHvDTtpuL4",
-	"sT3NTmPx+9JmtPg7eAjI6hXc6gmAJBTJ4+l7zuXdV5gdPTM1eDOX15pto7AvtgxsNKauMYMx0NHcFNME",
-	"eG2dyNH8xch5oVtms7usdwAFqKsow8QwAiUpRV7qNmt9JBkehY5dEzE9i5qX5YzUjBZtSggER9yU8lnd",
-	"XW593z0VhUoJFHrrSu7AvTItasjFh84tHAigVGJRLxcai9/XjCJEVCPMX3+XEMqDcKZ1xQfVij5vus2g",
-	"LrnS4C0HioIbvFMZEtcUI1fnlIyHeyoWcN7CKVbFQCVBXtQac3ts9mOkBsmFXe31jZN0HNFPvDgsRECe",
-	"HBKpeODfGoNhwJ2Th9thPvKcUT0EnZBpOZhDkj/ytXk8Ze9Psip9cJQrNL/zBNZAMZm1+OyKnOmX3or3",
-	"trb6QF8ZcJIVNJWZ2w35BdqtQCUY6g8mOMza6zFC50ImjEb2seI1y8ul2zpGnDAfZN4BrSSVR29+d6hO",
-	"MafTvx2ErcZrYG3Rdn/AHd0TJcmS1jO0z8qCKT3NeYKF0ayKqwOVrGOu1/eeBewjM5sKoCePj9T+AJ85",
-	"IqU+KsTfoZyGiPQsA90TNPP4XmB5W8LfsNhMVbxu+GJzCnDn7ELXcW94EGSXW65sRR/HXIwVv2ViCszo",
-	"TZ2QuDuHhRUHycN8C1BJjKyTEmDnlprVTk70Yeci11uyzhAxq0ZT3FwZit09v8UtxqmF9bTn0a3Lypv2",
-	"4jvwfl24XZ854GgnhmZd4AC8Lu1etQcpLaDtAUiC3R5dH9Uv9h8XOO50n+Jm60ADWWq3H3bzShMETsrd",
-	"5XvlHrcpaUlTs2lyU2AOkPqlYDOCPgpb14YGB8pdTH8ShNG65Kwmhl8h9V6QOQVfjNPeCzyFTlo3opBR",
-	"pfuYiLf5GFOZiOwTI93IH7/G8uN+lDtCCXrRjQACeAIMgsXLEFP5mCkJNUXrKDmWe8eQObWrbrOT/UoB",
-	"VHqOkKzZglfctXY4+LgEVAziCgnJSj4lGuD97XALLNtU5jlbHDkjrFTo4KVFUTOlJpiuB9vnKhlh7Z25",
-	"xneyKXWqFKq7sl8EJhnyxdoq0lta21ysfrqw3CQCDfm5SIky3KiUw9pBGDa6TMaKNzxW+x9nkTE2PMxR",
-	"Nh+Jj4vUdQf+d7lfNiX6a9H8q+NR4VdGJFxbJ9vBfSQFizsNpsDcOAeemxnCkLYNHsDCVkGKn81dG61q",
-	"sT4/mGWUJFzHzCCLRzJBm+O6RTGJas75yDOaKnQC5mlm8PTYOQyW5AZwk0qQ5XkpFxEO3aGYzVcesiKf",
-	"GMg0307MZggipkXdzYk0mWVN2lckxDEwM3mQpRMcFlK0zWf6B65mtNjnoxupyX0j1ELWuXRW/D+yH50M",
-	"2KZ07rdPxuXx+Gue9h6rB8nh6G6X3J4ux5ctsT33RZnco7b1WXzNlZZ1RL/53ip1AHWBCfhcoT9ydpT1",
-	"72+7aPQnIwd3wo0axZB5rcmclVKslKvEt7cAlmrW9JaVKo4ho6FudQoi7cDljdeMI3x8wxpRvJJ1eyTj",
-	"NVu5zV8OnenOq2wRZSPQ6kFOwaBgyDwErjq+6J8C//0oIWrGbviWHV8uGXjqEyg+6pk+xQFu+5i4L+XV",
-	"Er6q5daXGR1UlgjCzC8WgNO3UrL4/5ZqxxEjwR4TWBhXCy/E1vVDtBwcITbW5pRt6R5MSEIttLQtLQps",
-	"RdpouaUaPCC1zUq1sIjQow08Kyum1x2eaVfzQ8MLli6Lm1LsNiltD8ZN5uxx68vKdURRI2/rwmbE/DCq",
-	"meMArTcJluuWEN0qP93jc3jnNJFAc7jcVMIHptRS1MN1QmP8kRYA+XkncJfJDTD2vbks8N5zN8WaxuHP",
-	"R5oCpCXBj1QU74OeZKcAtj1PbUeqU8wxhZ7eD56FX5aYUtyHapuruKW497sxwSgRGa2Lk7pCKRmFYXiN",
-	"fu6aalYQeIZIh3Q1jm9lrwaZgi6AaSdY+34nnn2RW/nvMhjTS8N2VjFQxVrpCZdVhteZZn5wgKXRGWBE",
-	"X1m+W148/cf4wL/Noq0twWF0FRRZ+wYYDjGEa7Rd49HGoZwgq23DggeIrkB9jKj6sc5nQ8t0mzg5VLbh",
-	"VRXLTfOBI4fRIlztzv54P2DQOc0NPALC96PcplLXF3TLMBXDaCUB5oohuq1LjKlfkQvkJd0DXoGvokbA",
-	"alYzQLA0617TW9TroimuSy4SIOUJgLUXKUf9xPygOoHVaJ168RvfF7AmCOHAipTcMsyqMoyg+aLjWT0C",
-	"1cMqPC7uExTSRp2Qjnpxxti9kbEeV75ZFiCWeeVVQ6EDsAvXyrbv4GIVhaxwAEGl3OHm5+FUpMHRszvd",
-	"xLAqBmAWTmuHNIBikcYTjXZmhhL7brV8vFg+WhP/euuinJNAgfRBC9p9CuKQlUUqNA4lNwtZNltB1rIs",
-	"FPnnhbr9S3gKO8WfIwXEl7GEurByafCqap+MOAJ+R3G2ULeJMm56y941EVHzHIpnbHliLXdBvwhMkzcc",
-	"Dq/byFNTQrK8OQ+N9vSIuFo8yvgJV/GNbxyNeIs77FyBox7jFnTKUTT34+D7s3FQT2v458GjAk9GDw1w",
-	"eAyOaGJ+9g2dlyyZnb1hVSKvf6SbkO02nTolAP1pDCxqBKpL4ZzgMvZY+BHHDnBRPgVeFxkNuyp90X65",
-	"24PIA9H7JG2/+OjOdY5vv5U1MK5UVmVYMd2+oEjJlVZdLrPQAR71JCYO/Rdei6WMscyE8s7ZhUy6XxI+",
-	"pmQd3ru20EfN7B9iVXnjrVNos1rrtzIFPQtorIhcrLQz6JUTErZkwmhN44YdL8ICuqD+p51CbNtb0J1p",
-	"t5JFD4w0m9pj305A5euCarg0cYu5OCNaxpGIc8B6Xa4AE4U5qx4dJADaeTwAS3PYsmMahpC7s8YwNwAN",
-	"vgtPsdRrTJey9WVjyA+D33cFmL07ICjtG/7GFGhcXI2lYZSZhNyJ5zb94LhedDb0nSskYcR0qfkxyVp2",
-	"Bsn1TexLgSH86F11BLIufCw5te+XS7bQMZedrnkq4NBSPNEOMfHbrlfFP81Gdvq3T3bwF5abbnKdr/zF",
-	"kFmE2q7jdK6K+wntCMkpX69tJeWBGJVyM3FecL4ivA5NdQY9HPYJQksXw83rgAS5oXEA3iH0aneLLWjp",
-	"tAYJBTsA3OpAAbJ7vY8c9VQbIigVwvZx8z3xF2T+kJbZogX+3kc3rLPjY/1kHZfvg1zgnc3hQYAtjXFV",
-	"0LX+aEftms75BJ383U5A2D7RqUrouDZldA/S1Csmpubm229GM4won3CgP1BenpqnNNghyxZzjU0DnrrW",
-	"NmtqJLd/GnO5FhxTTCzzPPaOjdDmltWKxwDTrInZ6QNbN6htejpyob97Mt5bvT0DQf54pLsWbrfn2HZ2",
-	"Iee1JAjq7IpEltUbqnQ8jD93leH5en42UPL0bPRJIX93p7pmZLiU6PJt0lZ36RWt9RTEYFq9p/G6FZ+d",
-	"dQCrsDa2gXQFKny11qwgBcDGBv4aLKSy99SMXE7oWDshE8s1iY+0Fp7LYg+16oryguzAN6Ch07QNpJhh",
-	"CDeWx6rBlOG+fjdQzwGvexRBM8hT8ujrJ5C9LqQmLvFzJN0TU7DcbY67Nwua36djvH7v+pH2rQMDz4u2",
-	"T43iHvr7HDiux1jA6r6478/2+XLvCiylNRKA2a6htbCAlmzRYL5ao/Q++rmkuijkLSt1bnLhubGEe20U",
-	"q9qQExHsnsL/k29m5Nv/9//+f76LlhHlpKBa0+4QkditfObYwGdtuKLZlLv8jS3sjKUX/xJD2732QZel",
-	"rJlmoKFhvyZ33rCHgCYK0URjUBFFAlNH3ib74WB/VkQsIHxpBoIIWKOYGW53xh6tAzopklyRJa31GhIX",
-	"XbG1pvOSfaWm6UqW/NAsM2oJ13xqX8mm2yAt5XgKLm6L7Gp33A3acUUW4JKA3Rngomt3pA4dggst64FQ",
-	"GEa3QiJ6zp7QYPAA/BAjr3YEtFYxWCZ3RDV1XLO+i5hZWtDANOKFgx06WAS2RiteYBQEcO2Hb688bHOn",
-	"ethkQLtVMxt8szE3mGd831W0Df6c69g5fo/qHQEcEigVAZHhNVECXUDIjpclXNozoqQUk9ODn/N45pxL",
-	"7xg8kE6/TPenvAHP6C0rW4evhYqdTUSKLeUqVg1V0P1XYPbX3CFlLIxUPy5Z+o1cpRohT/Ta2VYTkGUU",
-	"1R3N5qpYBxqQDvYQznwrG0BtLaVY+TXNbKsbqZjt+eMqX/PsRZhBcoLDQp+vJsCdXfOVSPS78ajBmQCJ",
-	"+ALm1J/BW4Eo3yKTr+AGbessZ22CCtRFmz25IhwqsuF5y/GabowGYEszT2VDAL2PGKxzxepb6DYYzlZI",
-	"o1RB5EUuNRO2E0WbWXl8/k/UrPWOTsffMyvegt1u25yaI+22wDGVW2Fagr4ArWZqLKcTY2vn7urHfzuh",
-	"gNg144pFajdM/ZIV5jgWnFyVUp81bG/jWNBAERjJ9TE7SNzvNlN49Ns/Lh/87bf//fgflw+++e0vT/9x",
-	"+eBb/Kd/iuvvtFO3uEUsOfOfdwLVqwWwSM2UxpocWmS0vILvplnnZbTcbFFStY6r0hILZ9cQK3eUWbNp",
-	"He5z+ahoEgpOQfdmd7hW4e5cBamNRMjOxm1pYXsoj+d7HpnTMiUJvO1LMK1QZDgbOlVB0uujVtmGT8hg",
-	"BTKTU+MXrCxtzwlGN4lQZda1YrMZ5Fu6YXjoo8nBfky4vxdgqc3tljXVFC+Ly+dQFVtwWhI6R27o1piD",
-	"ATqeOu9yLH0OfSskrQXdwbEdqL9xveQ8woY9X+lzmUjGntP6DZ2zqaCCzmETaYid7ItjjpnvHqOtbc5V",
-	"SEnqUcEGMLYPStqhQw2kX2lJHADJaTjcySK0KX1l4kirwE9VCd0/sD6ICLkLaTCX6L6a0B1vckVsxUQX",
-	"tjTAQTWK34RS37YAM6aCN+Jlk7i462aCfvuhiau3lZww1+tK6uRX3k6owexJv52sbe+ZSH+cuLg7Mk3v",
-	"ODddRqWukyjWT9fKBc8Sjtx26/zuOkTttueg4y/fisdC5AXpJPY4D8irMtbSj/JES33s3pmwjeHSNgoG",
-	"PBU05em24YneC0k02h/lDnx+7nKxNyCZ782JnlmczW5OuGLa/G7IER55bYE670TlWdaMDWNBjwVPbRPS",
-	"wYRJKGNM5QwYrcqtU7CPrtpghu6WLWi5Ck2oyZHda7Zy6tJAM6KI3iN1qlJiyUWhfNdZo0GokhdMZd35",
-	"NoFwQJUQUh8ktJkhfMc3Q66n6IswqoZllxnB1vA7W3pBBXH9rSwZjZKCbsRz0K6NRB9E4ZGmQIOy40eJ",
-	"twDGEfJl9Mi0zhzrBjv47RCbAPMOMfYMTAQugnrmY3TDVhO0Wl9r8NuOZ63y15l1QGNfTGw50M3eyoAg",
-	"mm3EqJfKNv3X9T8ewmDuNne9m6LV/P6wh6Wog5VRb/i8pvU+nukyLX/quZSbZL7DQoqFa2GSL8xLKWMq",
-	"83sME4CyjAAPRskVklh4g0x0Crz8k1OGeqp62vrfwztn6+/rUpeQDgEV29nFN1XEnA2yEeMtRd/KW/YC",
-	"n/wT2rlpLhb6ebTF7Eu+XLKaCY1hU3DjcEVKLhihpRTsily2nQkQvBW6w4NbmYtkFdxqCt1/lpq9wiYB",
-	"seZBjbmjptX0TwLRnoYZ8ItiRbrNT60TxgeWi08o5AyLzGPcuObLKSaCeTzhSMeO+QmojQy/Oma4KF0z",
-	"vVizqfkO8djcO8GIIxpZyFujR4FiwQ1PUmIOhlRQLGn4xjkaXWHfeD2AvSMsOgVSoW2JY09auHGe5OFS",
-	"7fRblvfsenDyoofceupHwRyGkCpzE8ddWskpSCIt8OIAnsgbqXSylByQZk9rNjvoLpieMt4adzi32JKc",
-	"Ce3TamwjWOSdZVOWUVv4LZ1ay6jkMmGG6DVfbART6pjWeu3LMxwivsjwNk1isUR66ZmdUgkU5IleM2NL",
-	"gjPTnONcB9owslIG4OqRXuyaaR7NKP9ZaiLhYi0IFXuylTUbqZzMAUU8j2dlqLbDb2XgP+l2IEPnivWl",
-	"RECo+vyUGXKLmCEo70G7JcqZh54PDlWjlglHazmX3renogllkLp7haYqthjZQ9olgNh7wOwrwNH9o6El",
-	"McKQbBirFARaAH8tUTr8zeV44V9bSRzUaAVFc6ukEY642nzDRmefmN6Tk2fn2O5wFwa/eiiwDvkxymCR",
-	"m/NorPYt+w8LXdqXUq+f/fzM4vZjmNM82g15RjuJ5aK2Hy4+Akvu5uc+GqeH7Qg97ai9FmTBhBlBI1L5",
-	"YSGjWKx/zE/XguffZOdssXKe/eyG7W9kLpQmiNiwGY3NG3Ctx4zVuUtk0a7y4TondCpBxPz29Pw1Yj+w",
-	"giYSoeAnc7ptEmH/MqlK6tp7LhE5uWWgMHkB/gEA3EZD4pbibpuQNsEezwL2sCS3VIkzaKzEq2CrpCO3",
-	"lwuNOltFuTke0D4vsYUdPSrsx+4yjkcKL+ysenB2Sdjxt4ipHXPBFPGamCXlZZPo5JMPpJTvmDJ61bMJ",
-	"loViQk96XkeRBH9ilX4atn4hW8pLolh9y+oZUdLcWhivsCnUbTV7pa2vz+Ws2zaovEyGn7ynNJIEipsV",
-	"vQBkpqYUiXBraLVjPz7D/fbUbuNPbrujzCM1X6bswDzpYr7wHiRALKrtmoJMSJPwXpGoYwB9Bofteely",
-	"SYytTmhZEii3mKFFfjle6uR8ndYSd91qnUWeyM0J1h0zWVIxNZoQD/ngffmYelH8RJjCOEpe4MuLYK13",
-	"CqeDVTjE6cjOdXe7W8qceqfbTjFs41BlSNIGEdeh3ka5PYbyeRjSzja1eGd6971DBa/ZAtxDRt2eWQit",
-	"kvICWRBiclIz29S6UETLry/iTUGmN3nDXTwFb9PPP7zgesT6LWHwPtPnAJk0P75P4X4mr9/B7euXD/V1",
-	"GdwWEYB4fKWIy/jpfwfXMgxaemAM1VxrJgj8jEDYjLx9/fI1VltHndbGkON6n8oKO7/AmzucTJB3AaBq",
-	"CKdp9zrcqpB1vDvOEqldRvRA+WZ5x+PHeuyREf8qrCcN2/Yz3bLiuqITm/g6X8/xwJF400+zyByYIzo/",
-	"4L4faAL8M9s9sxHsie6/eIGNOTF72WD2Pl1ZzBKb5ft4NMl3HUVOtEkeXJHCGLM2ZevKoaxXtLatmA88",
-	"F0lCH3QrGvEhyNhx+llqLDLjos0z53EInFjb9KO9LNivyDk1Yu3XEvBEUCUyaT/GOcutzO4c0irBZy9K",
-	"vp0fyWR+zk8uR3kICTDlDQBd7FPt0uMRwcxDyl0+mUS5kGQ4WIJGrif3K1lvp5LqtJ7Zw46yfkfsYb8u",
-	"q36AhqqdDz+5HK206HSiTtCoC252BDN9EZniqpySNPkz212X8mCj/mWEnN78i3nFcfwEiX9ypfRTCk9c",
-	"N8WM8N4hXPiEYcIYTQcf7DJafYF382BSq2xW637zrzZJEj4SI1RwZGIYmpE6ugnrnJZLfPxCg6TUjIV+",
-	"cxlbaQSRaUoc0VXCBtv53ZOz7qavax1f4bexBYKLXw1nBlGsQvNJhTYWdNCodAJdct1qxwUxTiFnJwx3",
-	"NNc01Y08lmfmFpduitPxsO2vLTFmqrWTpdwQKaxa6cVnrD+c0nd9MG1yGQyVReXHY9fr3JZlAOGDEkbL",
-	"3YeQVYm74W0gmKZcvrxkP/fV78fffjse87yb0ORdR9wrV+sTa1aD+N6ubyYvWWCKezXz23HV1fc1i6Fr",
-	"mq86PNJHj8lb/tyhdjKxkAUAiTuo8fkeosHAC5hNFzYUmI0jVp8J8/hnxgpWHKbxCUlcy7KRgHlMVMXS",
-	"AxLc/e6W1XVT2rqcyQ17w8k96SGL//bf//nhPx49+BvWi/4ff/k/oyWjPRgezwGPZtGiowDJ+zIGJdhB",
-	"fuggs0IW44EiFUNIZfsE8hHTmmM6rKYbZqvFLSsBrqsXsVArbmP6Avb4AJr1uyFs1hZyFaY8u0CUKYhg",
-	"WCDTNNKQS3QMzLfRc+V9dYG1/C9jL9UMynv7pDK00QG9bIl8JMcmVxfyTr52ft/NRjgFKRT1nIWkuYx+",
-	"J8A2GgBC8t95HKVVIsqQjFMas6f1Ox/jNxgkyF1rWNYTMTCHtGKVIoergp9gMd2yWB+4X6HThGsaoXcy",
-	"yA6JbuNJJDy66v9chfiN0DwF20KVxtJz0XZlhr4KOWXlO8Y2RayB93UjzEe56l7q303yHAFHuCESZci4",
-	"wSmGCXoPTdGva5HlKjEPPpvLJgo0X+6xE/eKQa6kS+WKlPdRKE0/uImiLtz78M3EmPVxh1e/nQ1EpydK",
-	"CegBlNeL6w58RmfqiPEMjSfoOkV85wIwiqtGu6gWboIxkfHWPucBn4RdkDy0v3K9Jm5OUBJomWEGVSTm",
-	"vXLf9mk68lS3+RiH1VNw8HIUVQR8ndx+JrOp6STnU4TvH01NorTLRynnh0+tvWaTs9UHkvnD1Z6ILmPb",
-	"NmGTnlpASTOksmL4ytWld7yDB1KzJkoiPN3WWGr2lba8M6HFPhpscXVKfmsad/Rn9lF/H/hj057aCMby",
-	"MU28u8kdYUpsVvp44NT1HQYxPcBNJ7rKtuDr+Eg01d9/pIvj8zewic0Smo9JkTAbU83c3Nz7v/lTcQjJ",
-	"hyClsjYmyxVWPe+4Yr6UKXqNnyuJIorje41V+wA05pOOI4ml3aq20KSjtb4eyo2wJcQ2pKytR+bRxWxK",
-	"A9pz5V+4ti/ZTW5dboYt9GlXa9M1HAe2iRu+7aO1qZ1+lmpL8a5i4tpP6iBcwQt+SpWTnQt8Jjo2+mVi",
-	"9c7WOxHBUYz1nXmtAYNCQCuehWfKqmaKCe29TEdDaJrZBNjdqVY9Zj230SronOL6CTD/dpwQCXAwBNtW",
-	"A/uxhuYfmBfdZRwHon8muMXPjLbvgGiyY/H4fAKiMg1HaHEEW9wbDy3gFhTdOtf5oX+bLXUsVAKePl0z",
-	"urH9raArJSWA3x8VXfjLSZWTOGCiKje/ChQe9V9zM5vZpcbI897Gdg5AFdpCzjwEDap0CtnyrPAZacvC",
-	"e3MGERnMRKOdrWkUSYYJKCQTugbPRgVRNMQ9cVBzeQn4uaZI0O4om/Dfm+kNYf0m4YkwPNKFDhHxnD3L",
-	"g8lPAYflfCllCUCRnCe2h88D7LtsfBmqdBr5drKczIWRPoBRcbeh20ufQGpNGhvjFKkq7XZPo92w9mMr",
-	"aPkhLjiSwagDkw6NONiA8Y09tD1gDl4gpZ28XnIc3QmoDxExalkN8uCOKtvteRqa/iE+G3YvxDKJ7203",
-	"pBCZMha7mdQx5RCP0TMYUiRF7QQo4zQnyETEvpPb3EXA5OwU4svU62trPR8WoR7sksWTCvSK2L4MQOHl",
-	"7VhrgId7lp67rGJ4trwDB9JBQqNVfmHkhH3+HFXwx+MLtsCCOG1LmJklXboDyHvnik1BK0wATVlj0axj",
-	"MIRQq9d7vd4aa3Oh6S02mKBCeeeC/4uz0IxhFS+f1DpRKV3yDUvd0dCbxPpXrN/ZC3ljC27nJVMXiXae",
-	"KmXeYw+DNV+tzd0v2IpqfssQp03uQpdFypi3y7FpAPGtaWLuNl/rMJ7eml2vmfnBzCPPw/6jA+ed1UqK",
-	"IzKgjwtanRSNWkih6WKK3McXRourj4wl+av/oO2JhX20jjNAxTrsJhtdX35sKugwN7VvnPX9WLL7GEi7",
-	"SyHUkaV3O2CUheI3Oq2qWtomgU4aheVJZoL1LQhQM6cQUikqeo6Hbb7h2yk2jVnOc1pPw4AeAGO1CnqL",
-	"xgpY2ogQQSubqwMBLwtzAzEMAOcoeJFAaG1ErIjiWVkS/A3bSKit2ea2tYfGL0vFyO+SC1Z4H/g218h5",
-	"YT4fBWfFVnTZdH6JSUWxLw0C0920d4gKLQUAB5LLBOxcrfTfo+ieoHRDF4m2b5SvapQN3ufgp/xtQu7k",
-	"KFu6Y/sp1ltUXbtEw/7WJx2wjC6fJ9nTaWhjTQnjrRYH30r4XRDpJr9I3Rb0Rr+UpzL2QB+3UvOlmlYo",
-	"H5uAFG98PkOs3sw56mMdXF+/fI21pqzXD/8KNBXbb97dEhM0PRl66bP90/hGFKEQz9QE5w9qrQl4TeuT",
-	"7RcXAqYn15DEGFX67NvpjrGTWs8W+1fY+SyzfxEt9se0q6uqCRtxveFVdBAjcCb45M3jKcRJBwaVL5MG",
-	"UhZ7hNXso05BlGieqLC9pa6XXqILHZoIW7KQWwgWUYH2i5kQMTcjg8qSERUnMM2CCAuurp25xyrrXDd+",
-	"kl08eNcW1uF3+cPipYy/lANR7Dc0UEPCcxvw56zVl8Lrym5jy2HtPdu9fIJrIxBYTi9Jqm22/v8Q2Cnm",
-	"jkblFZHWzBNmf/4I4+l5qAe2WekdQ2k49AzfGhXWlCSDOfVnAzYcgEfxVQpp/I2T0sI6hQ6uKGrH9drj",
-	"7dutsgPeJH0g55JomQ42D+FoXSn2aDq+crOJbmBJF6z40EwvIlC86DjjOsesogCn9dvJCVvT/FIDogyf",
-	"SJDAdSyYmKJWyypZ9PPXy8Eqn+8uB9sPRDqfc9do6orQOSQAyJpc+jYJ2KEtpr5j/uL5pllxMQ2e/z0X",
-	"418da/sO7TcScKZIBWMDahcEgGbWiHM11cYftNbtciYWyMYyyv86nlBu2xqM7lgvMWJlC6jdwKml/GvD",
-	"lCtZODjeQu0SEpqqzbhIMg/N3FdSw1+3C0zn442i23q/gOi12RLpzlCJQjTzk/9uKeWGFRgenRkNCn7+",
-	"Wkv5YFFKlRV85XF06MNqobYDTiWV1bA0W6wF/6PBbuKikz7hOutUPo/CKEP425ytuHna9fsIsy3MvFOB",
-	"EkToD0uYatum2w8bDgd/iLu5qdLnaDuVFIiXPlNVabpnBUHXW2Q8mZqJQHdGJCuPu14V/d/+sOcl5liR",
-	"hKqNK1pEp0o/EjkmKv2BjHZYoSomIH9d71OUyAmC+ealkZzchA3pnehHtikFv5wFWEKmC2q0bUC0JXVY",
-	"P4Ks5SZt99fv2UCMCFv1v4p18X5GLFe3twekF7q9dGWnWAqIJaa9aHeXHKMu6IhDKzOBHesRs8bISj2y",
-	"QX5YAs7DD5IkZNQ58YxARSASse1ihR2xzReV7Y1M3dmAvF0uCHSjbU9On7wWQTjimUSynZgJ74QSzg2n",
-	"yl1nKRwlreqXUXBO7HujyHzflmkZs1wRLSUpOzsWiitXARtLbYCsGvMEofAFgjdOvociDUnpmSqSQwVE",
-	"wRPAFWEfK7Yw+wawgHjPjHKiTDTCAPt9MDPJGWNUaWCTnNEG2tWXdLEZ2CxXYBiOaJnW/oudlrnwE/mE",
-	"0+CH3HGChIdYemZOMN1BhrjCFOQLcObjefYM7Lfa0d7RxPLxzOMaISeOCFQ38aPTf5LddfvEvnICAoC6",
-	"w0oVO/NxvkjibeZJSlt/0QrMC1xAlDxQ/bBg04ueVLI6s9fpLlYeFBTPtdBr/xJv2qOeHVQghF86rq7w",
-	"hNCqvYHauz6Y4kgItZbzkm1jENia8jLZj7hJhQqSwh7/YfRKNb/OOmlDjUrNfFXb5iMH3rOa0ViM0naA",
-	"wbsUvCwqV798SfcADBnrQUbr0TwhN1cXsorzKoRsKwrWWLJoJhvdbFVH62ueWaAQva6ZsQIhBAT31Kpm",
-	"OwzeYuk/Z5NbRB4ss3dwGK2L+LrNTxiNWh60OpzZzCBeE4cBkdesygyWTIo9aK4Z7fx7vEoqUgmoFU3E",
-	"cSIoYjmUTq7PqIhTk0PttTTxBkbLIPa9QI73Q2lUrCas94N5/IW5o48IkFnQsoOLAf7ddftb0C0jii0m",
-	"9PSED7yk8ZBdRaN2LuQ/eBixnaz1GhwloOxnH7MWpzaejrufXG9ZT8qfQI/xGyrQnX+Gupwj8G/b5PMQ",
-	"ddNehEj/ThAOxaEV1/aEhtUTPokYhVRLFc9C4QmZuUvGHmnP0AHb+2afuCXuTA7dZfGE8Km1Ea9quU3W",
-	"RkyybN3IQ3N+H8e/ciEh2/xOocUjDKdLMfNtoElRU9iXIzE8/ZWSfyckzmxJY712XjusEPOzuZzMUpA1",
-	"wgUMVni6FJiIN3a5lDV45anasMKo621zSyHnstiTjZC7zAjn1FR22zM9OrVDoJQdVQTsHgtqX7HazIgV",
-	"OY7cmqkJyZMDyta0ZvA4cMple7607RQWc4yGdpqOars1L53LU0idQp5RIwktCCJ4fN44MH9XlAZUtMnk",
-	"OJE2lx931Z3BhIyopEKGTAGqD6b8UVHwwlaNLqRQvGD1hNhw5/0eYhpViUy3ofoxWimiJFnSjiKak7fS",
-	"d0lPSSZarAeyko7BWDghNuzZBtcQzM8XeblJdbbN0jzGKf/asIYVH1gl60hM6z7QgJIevtpPqs8P+Jvv",
-	"UaxZvc2Rhz0xZh8sagodnapmbg/faDusQ2SZDgi0nbobMEb4D9bKPyjrbqJJhW/kbrJRCPkRd8eBMNH4",
-	"wpzJ0FvdmpWJINUk7Qg+Ex3a+WaP79g+obBpgHHtNPLynboc6Xyc7og3YiNQg56XcrHBPLWDFK/JpSK9",
-	"pvL2ZrEXjptDuojkA0AxFjFcAv9Df5eDJqlHA0C4AdqvDc8zLticI+j44h2XMh3vvKnQ8pjgBPCSJx7g",
-	"dT8/02mVx7mvur1ynWyLsOmCV5xFG5/6/ExaFMbYAECCLba1IysJMaF4KMFafhNcDLBF185iHLLqz2Gl",
-	"T7aR00WD2FhoFH0CH7OcmADQ9f3jrIJo7Wk3REjXNjW15Zkug7R2eLDF6dPxfcGnon0FkK9hs9hkODd2",
-	"SBRRlBfE3JuMer28ZPSWgY2KSQEhUGu0hGpHUx5dSzFr8hobAI4Cg9CYGFXbrRPf3jlmmDQJkwXlpwmZ",
-	"jlA4y5k/phG05cWYbnRIB9Am7xpzp6Oyngtw50AK9fcSWSfBzIAyThfa8PSeCOiG2ofaKLhOyfezupoE",
-	"26VwZnCSa3rLyAJ6cRcEahA75YvulzBanIYAm5q80T1Xjq4heoUllFtIfLtuOdu956AQnQgtcP6y8FQA",
-	"2s06Wj0J1vyNaxMdN47fY3JWdhvWaYSoaTxLxge38YGn5BFZsrIkFGHcHhO1ppv9jHxDlCx5MSNPCKNq",
-	"j/CejeKLRJJvzRa0LOPKh2owI01pXpaEqxm5JFoCWlyOzX80yEOwC+kdvI53twXPUCeGBuEG640+yFXl",
-	"2xGI78uv/zYI8j27WGLyZDQ3hOg1FQTiiXtSmUMN8GtNzRJ4ey4MFvmtpC678JAvqAbIVkRzJlTsbf6U",
-	"JrQsr4IOB91WA2uaAIHDX4bSqQ1tbbjdJdrADHyKFkQBFCusFB7CYh8hr9K0vo2t+xcBXGJhB8QKGozS",
-	"EH3RLB+9xwOgoRn1Edity6bIuvk4Ms2Aidr9GbSDoAdKCBaz5uqBZvXWuo46f94z8LKZtT2gqzjq/4dG",
-	"jON1Dskm5zc+CcZsy/Q0/1uWSAf1B+KCW2gv1Lq4k5K9iaE2Hl1vQpXiKzFF0kOUJ8fDrw5oP2GzJnw+",
-	"CRwzKUvenOiuYuurhlLpGQfBZoBlmZFGcG2zT1bx15sykU+8lrs3Ejd3MMJlHzvyou6lsfuc9TbQAlmp",
-	"QT57Io19QtX3Jnp9eI3WwRiotdyxYhamx+QfuFLGxnhti4E78lNwDPVpJohqXBcfFb0pJobcSqoZbRK+",
-	"FV/Mf4SKQrs3/pH6St2Il00iKIJVE/07sTJUshUVkXyw6bXAaTXYBcJys+3H1Swb8HKJ9AeoSW672tDX",
-	"DmIcbrleiMRE8TV0de7L4lKzWgBe0ISMC/OtZ+2bUewKm+41+p1fXQZUPJzkujbGUlesprPhooD+P0u+",
-	"1OsAzhoyy5YldsnP33JX0DM69Z+4sNftFBjXt4zpKLwDr+tYUcOvrikV1q0icDJWpBAtVwwKw7kgCyk0",
-	"1LlupUOWOWU6ST8+QmclOH/Qp9FU+RwRBTi2hSZuBr53nPPXt16NsEs8bo8n8KzL9MnDEjJ4BPcKdmEi",
-	"JlntehhF/Pw5IgPfn/nR05pXy5/B7bmlv2NRCNVNTcsHWy7g72tab6XgC/8PW1bKIvj7Yl3LLdV8AYbC",
-	"77J+QOuKrVbQeRoe6vwDPDGv5YaJB4u1hPwlfOrwH+HJJb9lDzweOD7Y/TfNdE3hJRW93z3bRNrBMOLB",
-	"lmxjMENEsqai+Eq1kCQIQ7TUcK6M0UaQyxBBzbzZbOfkkbm9Sq516Q4i+bZnxJrPTGQMB2Q+4ZUj8DY9",
-	"+2UPc4iZZcvQYbozz46w4DgXytpjCsS93VwQCk0D+0lXHhnI8S805/+fb99czC6ePX9xMQNUmXjztYn5",
-	"qx77YIwCdlJ+hOSqf6lKSYu7bFd5cofIozo+jnRkPCSXW5D7wmiTmWuLuXGIxCGys1O2VKfypbOzYWzz",
-	"/Yw3jVK2tKiB0cpWcIIzZrG1XE+iZSldPc/oCFIpPi9ZKni8BHt5WrrN9KRcRo/DH2FwWnD/7N4ERENK",
-	"B2u0c2vXFeeRhS/dPYjAuUYhU9pVWSS+6Krbgc7wuVwgazfq7CJofJL2Yl0z3VQxN8uGDQjeLaPGVCue",
-	"Etgc8AMYdWpGKFmsKa9nBFKG0HfpUBl2a2lB4gJ4OKuFwVsAViLiIHH+FA+R8Dk8BJUsTZ/4o4y6WLPF",
-	"BLw1oN0LfCdmxaTMT4APmDjMKwAriDkDzEc7YMi3zJiFdC4Bo3bOShl3bEA3kSEEbbfLs9ANOylhCqYO",
-	"2DLRE7JYS5nocCiFN9F2FDGtGF2s0W3j1rqmYmWxDmhZxjNj76VzQdEcmBB4fvwS7TZ5DvM8EHCq35Dk",
-	"MQVWi+Wf8rIYCIpH2szITabHtsRsXBxieGIRiVpypY84TcO8kr35h7vlt4IrnV7LK4cKEmtt3y+ZTies",
-	"bVkR90p4hNpIlbXNqlCMifakRfIRhNTw0MVT0ZTlUFrmQa9q+94MhzBy23xqJQUDke1AVGPQJzb8c5Dn",
-	"KStI/BBRIRNjKWtvWwK1iXJIluS+oBTp7cuqljtEQosIsTVVsZg837Jo2wxtxUs/5msFYV4nQnw4w3di",
-	"n3OiOGRuFLbGvJZblhBsdFxwmWd6UbASq3z8ooIpz5zOZcka3Y14QPEZxiBt8Qg4aq/IUjY10Bsii8Yu",
-	"99X1pdwB+635at0z3+Af83ToEqHac3R7XhQlO0YRLYHx7fsznF2cNHypoxB4CdwKG2HplwLJ3UB1RiSp",
-	"gtUZsXnsuoYPdwsk1p3TGyyIryIhyUPQIgQlUrpZ4F0hJTQstAX5zgOtKhlq8wMRl4m5JlkpMtb7p1MN",
-	"W3wJ5PE9TKZ0jUslQ8A0XovnEmXagVIeaXsIHeGwyIprYhSQ2vfouyIPHhHBbqMg/rOL+aTud0OAGnDC",
-	"n6Wq6LdMPc/oCXgAX0ENr1z4b/sPDVBtKSM0W0c9SD4Zd2d7ilvQGQtfTRoF9Nw2SmO13xW5ROQv6Gtp",
-	"44V4P8bBsumWl/H7fwmA2BHE+0YADg44OwAzhpK6KVnYzDLIKftKGSGrWDyjLKGvtA6UGOa+mTNHWR08",
-	"2AkXwxadCWsmlWUalDMDhm0ICZQ/dBQy4KY1ZJxiYFZVFOncPLXmVQpBvZarmm5Bz0i9He+9gW8j3BR2",
-	"4EgjAxwBquX6ZCITdrfdMWAL8oJ70UbDMfKB604et3fi9A5EmT6NINg54Mgwk/ol1mYkhsMLctMRHRqB",
-	"B2WvExzp81o2ybDMZEk6IhHh+rQDJkgQazkkG6FToeYEen6mQgHvtxoFjhSdWSkTCd3mdtoPa0dn6w4T",
-	"gNlEe+D6ru794KPQWFo23limbdN+dJ4aHGH3oWBmISoO0s1rcQPnwsObH98KOqnATsKhTjfcPU//4UPo",
-	"0Q50tY06uZbDZkVRahkltR+w7erpwczzk+pEwaYV6h1o+51jm3U6sXlRoOW7c2onE12/pjzZNHyCruhQ",
-	"Y4b93UEv9smQaTDTFF5aAqBpdrGjXKts6KZQ8OKbbpZJ2sWB0LDesH8LYUYz1A4AjjHCtpCdTdVb8dtE",
-	"rlY6wSKBsafXtctXPbHb39RWwakvxQ0jV5mJPWjspGON/Tp0L0tWpGoA6ARMDZpGWZqe9y8HzA70iWjI",
-	"z7RIimiJBC09TkjKP0a1cnlkOPUWgdUQMEF2UdC6gN4JpzpMk0psYuRYAeq8pIvNTyxR62HzQeKaBvz2",
-	"AzSTj768tuXdsQyzicnSjG5eHU5lesnuGkvGfZJLuIKZTXjy9OiMOqgraFb9ICliTE1IPVi5d2LQ8o8e",
-	"jzeBawELvwkBC7+JVZt20BuHMRpxXvGVuop9n9/E9FoWh3DbHky7Zma9ksMFyjraQ5BKFKBJRUrmRVr3",
-	"PAd+AA6QWC0Xq2SDzK1MpuSlTRgtJ13WNYCEyioBn2AvlKNVZvvP/sp2wguX5qabpk28WyvGUKPzYh/1",
-	"gEo3JGzyJKA/2S6Oaxfmx42vxcczDxaySiwj7C+YbLr3lSJyJ1wc1p6J0CvUhoe/CkP70Bbo+F6FbVPL",
-	"/iUa5tJzRXwjxrMlOk0DuPA4i1HgZAdjDLVrs0FIzEETdeAwtrbrIcrJgpagbczIo2+ffnPpwZpsHRl1",
-	"8LqpMooemga0E2BtsY0Rs4mcjcz4unUGtZZzFPeWK+vRTk3dp6R9FySkPXg03r/WIXe08fzD/p5Y4tLB",
-	"oxmxz4NGVC0wXxq6xp7ctkXeYQpbtDHmtYdXR0izhawLFm926YXVuDflSzsx0WBLFAXByCzzi317+KhV",
-	"UWSsNy1LWRf0mpWFdUFPgx8JMEOH8U/tc4BMLqckBjmvWg66XPaxTZ2ODvcHYJMtRiTO3lLWQepkcP17",
-	"ez1l3lnnb5p81ibJvZ4Orst1/i1mr1QMRaHUT6R54O5MUcRCORNNJ1vqU8Kd/c5t4YkDnOr81piNOgIk",
-	"N7v/873dbFrmxpBPwE1PX14ujyjSpBrvtYFW1bMu2gdO2+ONO+5zS0ydcS7/jcV6JLos94MwZC235K0U",
-	"eLvmwmy+kbSI952NJVuFkMlSlHtIesJyQ6o2imDDhHzw5HcJnKU0SLaNIMd5eDhpkUZRoK0zEZak6YZ1",
-	"6kCdl8mCost6KvRdx8kWbZRabmLXudwSLYn5lWg5w6o6C6g4bQI3tNzcyCngNDAlTy/LCQHlZ8h/dpNi",
-	"vHtD5yVLJAQuZNlsRTy/kotkf8oEfFEmugZ8eebGDsBPzXeTK4gX0RhlCT+ksB+pqoxpp9aM9bE17IMd",
-	"2X1YfmKRCLujfD8KIJm2aui2KtkpDaZcGBym1n4wRqj+rc3KZA8eaglHFlQAUMckxbCWO5WRD1Mj2oWj",
-	"vJ9SfJvhcPRzl2QzT/QGOA+c6GS41hHUxBZrFaceX2y9YhoblB+drZUduJvk9k9SKu2ov2V1wRejmsTf",
-	"7WND6R54YUZc+m6MNDVf1jH/12JNe8rUmRC7j4cTspNKryXsZjmt6U5eMxIXJkh0ZOEOJRvxeWgdGLPQ",
-	"Fw1rsXPvPceGzkH+7eVpsak0gVMa3A1VseyBflXfQJyKro5HAzMvtyWAqaLlG++2z80BdLFnqzN1SuxQ",
-	"LkGC8g4B7DVx9mzWtrmPP1uzuF662C/KUd/AC3jIPY3odCOv/MQq3X3tZl8ly3zMBTZnoC+ahUO4FXER",
-	"2D67o9ALN0ocy0ElcL3kUjNBqCaQ4z7qibqbK0xgpnWeCupY7Ge5i3t82gLCGP6LRL1csI8a9fD5ZATq",
-	"w5yJaaaxpryemGExReEuXN73AIw31pC4TEM7o06tYsCzg+f8Z9y5hKN0VIwvSr6dj3I2PHSAsRRvJDwB",
-	"aDJVyrey/oihl3+wHQBWkpY3bFslUoT6EdnBGclFozCO/2e8R1x03RNTIoYAeeJR3dmFdkuMtNniqzVT",
-	"unXSugbgXUMjq6HbVMwdzw5h/4kg5BzU99llO7ydFbKjjd/j8sLd7CORB6xvhnpL9WIdK7UTbHSTTmyQ",
-	"iv6RFkcMrfmSb9B33dSJ3fV0PwSsUgR+Gm8zEDeDHfQifD5JsDsDMx1TVZMzUrCHsYl5CPS8+6jlh2lX",
-	"QYScnRZT0Zk7J+ZxWnPCC45RZlYFLXKpS9BH/L0rYAkixcL1lpmkh70y46bSBNdWZ5+WwhNrqze4TYZy",
-	"GFeKOiiNnaDS7WixG7VRQouGoX7KFQBVG+2UonKaSw786MtEG5lB7SHfi71jbKC9rhSE0cXaVXcrdssE",
-	"ActpeZTj9wVknY+pKfhNXEPHqd1GsmDaAVP4rXHcmzwWdnP7xalxUzEetu1ubekaRkSS0eSWjWMnYn9B",
-	"1/4nEzLRryOfhxRfTTgLUFB4liYCU9NQf8Xn0W00qtT6YEqLFYkLdfa/J1aUKeooEA2iGsbvyFU6+TDX",
-	"VaWinVh/bTsk2/GP73HCiyC1yn/NESTphP5FsUQFwkBtChy556nCg3QtAYBy5WAB60VQF4ATCUaNrePv",
-	"rasuYXVEgszehdbDX54zIwKwER1VodsBQVKm4V0WtaxSVn7J6C12K2SkbswfGtdIvpCzFu5wzcpq2ZRT",
-	"AzPegThyxUZ0eOc0c1XhwlaFa+zFkH2tSaWtAy7eD1EzowXYtOHRCyyZnuLusKYCa95PMsKG0HIush+Q",
-	"5Q03nUUMNl/yHQgT32pBnHqYrwsqLEIq6EtQ0tYR76GZNewdqKnDeIuLEFTIXNFckGiTx6HOQIiEoeCQ",
-	"eNAJ30Ay77vWeJuQg40JZDc7mZGAZNSUnSRbWTObor+kZWlbqUxHtIroHVZEBDvQmWKbSBMCXaHpY7nM",
-	"nX5nZPpDF5Niv6Lx4cOaE1zkeBNVLo/44n/9gz74j8sHf3vw26dHsyeXf/5T9DBZtJm+AxBvJQAikTVx",
-	"zWpD7LrL8dRxGascC8p8C8mgHSXZmXWDjZko1R3qrGNmOnVu0QYwtlcvlo2buce3aD9xZ8I8XpfOckru",
-	"LaA0vDkaWmrOk0msC7ldylrTeZkbPHAeZDeNPeCm+3g+dH8H0pqF1okZmY986KBqhMncVLFnS83qNxbr",
-	"O5bRXSv9Yt2IzYC68nfOdh0UF1doDbGL2LTWVBTXa1qxSchGyEAfXGPDSF2mlJtf0xDTKDYGHrA53kCT",
-	"1BPQtcNhwWQ1/jRvDA66o3UUFMCo08rFKqpabqEbhTN/1VruhLlFlxa/IHH3LZqaDaxI2Xqmg+YCpZXI",
-	"hvadEGonGWyxedPqDJFvN/VRwDMhlQ92pZNi3HJfh1ODRXUJ0D2GhwfAnd+QzUKe6u7lwfq73OVvKhsb",
-	"cMcw5PxQ2rRckJCLzx14xiFsbs/QTQeqZfajauesiV5HcBweKiJ+DXXAVIHKzhocOFM7i8QiXwA0RSTk",
-	"GvT1it9SBfYRRA+LfXzW4sPAz66nTK5y/Svdf79csoWOt8jfIQpyviFO99dIjFEr3H16pNFYMMG+zd3+",
-	"MMHDd3pkcSTPxU0rsZz3NVMsYmimgO4HcqgSCWc7us/YqASUuoNMtx0VE3kD7UaPFdT36iljoGpCTVt6",
-	"FCtraDlhqTyOl1iVu+YPnABGMkWO5nNr2qJ3G2WLIpQgd7tbDXF8cg8QSsFYtJ0vl1FvMjT/h9Q1l3Bu",
-	"H207HnjMuSk1Do5Po/A2imkfLmJ/NLRUOR2l8cVJAsWel8gMp2RUH30qdnABWGK0CwjTqN3GzByfRHnL",
-	"Os4PnGSIEBovVEAQo4h/KYCMonbvsaXilpd7Y3TF1aReOGSQFoxtXsZdLk5p7yvitYRmTX2egRwU2Wgy",
-	"3xMbH82exWvNttHG+ErzbbKzHDi+bOcziLDUbLGRCR9pi+g1HNw3T/3aBvSnUfOHRGRmnVEfbN5/vv+R",
-	"Ctd1uxbJXBQrdRD4yrqybPwjP/RYpApI3jV60qpTuxdUQx7qXwXdzwjV4LeMHmUh9b9N7WRWlVSkhBkX",
-	"bW98eM7cFMR2cCXsI13oco8/G7mWKtg5pipsWiPrvFCPhV8cbSTd9mb0LyV8uQdtGitoJGrLg7kC7pph",
-	"Qt0626/b6Ul6RLpTpr93evTJ3pXxlBWA50toXTpVay2FEc5NqePYuzZNbnKqRBvJQnJ0Yp82zOmObCuc",
-	"/fGZtV3T2rIJa8vhYgIZ2y0GdNqEo4eHum7TX1A+trIqLKANO3G7Wy5AtIMjmLpDrRSc6EIrinxZfZiV",
-	"+ziSlTvpKn1J963sbr/7L5HP1ofIC4FX8q+Xg+gajy8vp0pZdPfbA3xF6NzwD5G1TbYyF0ejGvAsDncB",
-	"qbiYdhe+5yJj9lCpO+m7N/DG+JcD1THaOzVokmrx8mmB+McuE80jaZtfhdSub22OJuoisiPd2g+Ou5tz",
-	"6mS8aPXFQyVTvMcTN9AQAD1tXNmAE2A1gUh3rjl3ZtsG8VElE89zsvUABCbnbXPaFv4Us0fzL/SCacoz",
-	"kBbtc+3MZiFBUsRMwAXrvPLTpVw0iV72bn3nVKCyPLQqWirdS6XR6I0MYsSh5MaFpYj2A40lAkxJfXW6",
-	"cIR1sP+WkLvwnpxLQAA8FWb66IKVMOUzRRXYwD5VXBZvT/5QUtS8LGeQPtAC5BJUTvdsWkVaMsOXi27M",
-	"JDjD1lNz0F6AbhmefK7XNk5szYq+q+cARdzGxNbYKHlhHdi/Sy4grikx7okg4nRFuQiVk8r/qeQKI0FA",
-	"ICB/AkE/3P++PsYLrIp0T13ZIsmNkXy2c64fdAjHJadLExfJxCB/v03LZ44jRGZn+nRaJkbb8SOUpMtj",
-	"5hhTRH4JhYHLFkpDcbmr/m6qtbg9WMM60mGo1ryULohqlYiJ4fOsuQxseXya+Hh0om6zP2Mk2cNBtFFk",
-	"rdETZv/0wAiLB0ZEK1ku2Sp+Wuv1Xq9tp7Ql5i5c7Ghpk/P65xcYD+SQ9bziBxSGDCu5ASHhJtV+STFq",
-	"/n9flnTeLRYO7UWLVOoDvRteqQdUFA9KRiERg5blA/jX6Aduadl0qbKopV6s0Wv4R0NrzeoHSLrfzosT",
-	"4cAeHPi3nUonnDioRYZ5lH3HfhNr7Qz1JQSbQuOWUGKeJFtax+HzJ/aiHmg3fb6iD99ouYF7xQ6arki0",
-	"lErgkk5r/55upj6hGbhGuO6TO38fRW00EvsaQ7xBua2Uk3b+xqDyQUyuiJaSMFqXe2iBAN73nEQxl3vQ",
-	"D43IekOUJEtaH5HVlcMjNhruTGXYtZljgij31FxrJj6wStZT87RYwSfET3CI7wuux30a2ZjsLTK4l5Fr",
-	"Cf4nIE1MqEUhkn3nfOtGIrQoFLH/xkQ/YSx2oVZNXR0kEXlHEvtIt4GXKjYxjCSOLllL0RliR6FJZVUa",
-	"XXVEisf9gd53YB1gzq9AiWA7gu6/qfLf0SLARtf2S0H8EznItYJI3wd/gpGwlCl4EaFrutA+vRcLPupb",
-	"W1pt/lrRFfuaWG53oZ8ZpiBfge1GFC8Y3tsrJlhNNSswasn11wQUMfjxw6sX5Jtvvvkb4YL8cvNihkUl",
-	"UH+PKIgyCHN+TZ7TGn916osNhT66IiWdsxJ/3FlnLAQAWPH1v7ewK08v3lPNmdDkjYvu+x29eAQcXTFB",
-	"K37x9OKbry+//gagZvQaDuRDAJvi3tLDUIU5xNTM5XVx8fTiDVf6WfsYmNyVFBZD6/HlJabQC21917Sq",
-	"Sr6A9x/+bgs58JBnywI73P4HSctIfsafMU0LVHsjw13KbAvQCMJ8RjR03LfpHMauWhK6lWJl9mOLfpql",
-	"S0eNzc6v++H7Ws5L8w7MJSDiw0/2z/s/kRdLhh6FLkk/MMUcTfd9ij6JOEHBnl3QLTbIW2EjU3sV7Wze",
-	"vgM/Jea8HLkewxw13TJQjp/+49OFsYmAYVyKwtMLGs7cnWldN2wWbPSk/Nw/fzPiMRLCR0+hIhT2t43j",
-	"4FJnbjeBOnK5nNk+OhD9wl7ptjuORY9dSHNO53SxQQ0Qd+hr7CAY7ND1wf780TCln0vspZjN7CN9dv0I",
-	"f3bFoyHlnzlc8ROr9CmMO6elqwuJHv0fmH5uH7mPY+/GyjjxLjBJwAejNGHid7l3IKDH0mNBSyYKrPZJ",
-	"EeTZyjxyET8nfzTYD8UeFHuXtWQYub3/nMW/YyNk7Xf8Ah//NUScfRxEP2KIs7+duIuDMhvpkpDOQR2D",
-	"klsoWFHn2KmHJRebYVF7KzfsFWPFGw6uvPFTBfPlYkPMxal8/2gq9lB/cbxkTbFUenbn2x4/RmKD2nZu",
-	"ICYtecGwaebm4TkjWvYCv8ffMjb9tUuMt3Ror+6HGs9ArTUMcOUb0VrX9nkZwvBxiOiRYo/vW5iHDJnT",
-	"wTlJX8+5iMpGJMWebWfiQYYsYsOdbVqLOBPZNEEcKfFi5xo2iimHpcQ7MNGn7tcD7eCMkjqzmy6CyNzH",
-	"/RmOmKs2wzqMWGYehwroh10AUak2RhIiicxIR9Ukytg2p6rPXZo+/GT+M64+dxY7TYW+S91Yu+ncj158",
-	"uEEYHjJfOdSVU9pwnjLco/adKMRulFey3n42pdix40PEIM0QzNcOrPQ/qXQeJg+u7gSCopPr4SctN0z8",
-	"OURQTFt9j3jQB9QcWeYNhFLu9P4JZhcTprKg+68UqYKUyfNQLMsseeGeuTPCafZRd6YSMWvmXNA6VobU",
-	"I5erYTeiq6C83HvCkX/+8OoF+fbbJ9/+5Yw0rMG9rB5+wj9ksKH1eR9Jz1n0dqjdN488+kXaiLvXQzwu",
-	"G5GGCcl4Ekve70I1X2C0Jm6wPCuKG3jilDUed5dOiMT4RWQiAxoKmGV1IzGPbK25++tI3RwOGnfWj13r",
-	"04R2L4O2k8WS7MxaxBtY9WWV0SiurPvYZhsiMBIBwBZABTuF5UJ0kqQ58WMLCHX3lkQSxaRPnJfGBHC+",
-	"dgcncQZiPORbF3N0R69fqaMc+okCd76ZglGABeHuPiRLXrKvya9g09R7b7xzBWmwfWX3NQwbUDtDq9Pw",
-	"l5bGvdTFwWN+6sV63sOUwRbqFRb+9ZnB5+guXWngyWzwyf5pxCLcylvmuDbLyQd1XnTnMnTvxhpcBzM6",
-	"5cK3NmDPLPux8/07vkU8eOJ42J2qae17wkadGWgrQaXMCWCiv4JAh1QONI4hvbONojmhxnW6pQMiVMF6",
-	"j7vpIqx5TW/ZSWenNTLVkIr2OnjsPi6VdrzXYilzHVTBYjATwYOFN6v1SZqe7Rv08BP+YdAk8LH1aVqe",
-	"63B1l2YpjgHV4AkSIl+XvtvWuQj2MMzSTImoZ21C3wm0u3Phlm5B+v2dNhg9VErdNL4cadLb9TlAd6mH",
-	"n+APg/fyL6KQz22B3nG7H7ej5/abZzWjYz7jsjQKpU33A5VhTtEuOh85pdyoh5+UbOoF+r2jHt/3jUZt",
-	"16YmgqPXvBtA8/r+EEQKm2eEo8wwqUjaLMc1M3/u677vS7pgz7EC4pzbhWs7bb9mmSH2Y/0nR1qblSFZ",
-	"jrlpH8yxN31/ftjUyhg14qws57t+rFKwGXrHylvsv0FKygsiIVsu6MVsTb2rQ4uqx1Q39R47gZzAU73K",
-	"I+ekvyKWKE9ROhszymE6d3ztUbMNgxnt1gZq6JPLaHbGge0bju3hSiMjWVj+M4y0pb9jU8DIKLZQZsoo",
-	"0c+wYYOl01U/+6uyRgUq/V2fFMuXeo1I8FuupYhWHwxthoXXPldGzqEzyKZzoqDlIU6nyxOgZF4zupkR",
-	"LWViIr6V74DXYDYIxr5kHgA0NsCWK+xkEtHSR+2yoNHT456afpfKrO0ZFMvK2LA9oVjHd05Z6FtSD0Sb",
-	"my173Q3cZeQQHXbdgmLBc/ka8nXnqF7+vSheH0Yi79p7kJezf3Brwltn04V/lm0iGmAJW9QpqgFj4My3",
-	"LBO6Hkus/t4+87kMy7y8Euj4lWmvl3I1c1IRZD5oqnXNbzGX+7R0sQOhUBSKWDK7xPpSrr4mN7a9Hfy4",
-	"x7OHznoF3vorQgXU89sHGgF91kijWEF4YXSZmi3N3/pK8rOqYqI4y8bd+aELWHDaToed/iZFfdyI/xXi",
-	"Pl09XLDdecWDS7hKhzjA5qNBalunL+BVW52DUP2u16MNTilt+4d01XG6YemMwi+Le4PkyI7SORHz2n/n",
-	"OKZ8dAJTfq4eT31mfu25pMNEMyv7IFPMf/icfN4i1qVchK88nNKXzIxbi+Ey0lk6rAP89skoa8JX70NY",
-	"ZsIFxqPfd8AQmZn7NhP8XNrRfab7J3SWyenls0iS/OlkufMDE++38krWZC13UFENRVuwZleCeRFUszyx",
-	"ike6nKXXW0t92SfpLS3YeU+SBa+JmhevuCheyfrEyFXCm/NHtocohhZ2L1YLJCm0BMgpKgPP+gy86piZ",
-	"yLrNmalrjbQAcLAVO7Ng5MMpdVyfz4fqvWW0LInStdEMks7Lmh44FofxKeHxu/UTveJRJef7W1YjrLyN",
-	"FcM+QZo79jtuex1f+aLqeSkBJBSi+Gfdz5qx4eOJPUPOejIFIlelD+eRNYgtmFLnnKN0fvwklNXf3kHp",
-	"Yd6Rrxm74du84heo2MdjXTNi9mpmO0rRuu2IfU5+6HYSP9Wj1+sYhQHAfkfHPdNhW7cVA6MS3R/tlK4I",
-	"KzEdhoEpKX1vTwfzQNaAp+hCP9DgS/X9I1iact/uxS5tc+snwiYLJ7YlRqQ2ZCBExegBZYUkseN+bn3F",
-	"gwknnHnIMsHCzlNG1zsakFY7dPn9JBAE5MvLv4GZ2bTzREYkXkNremtUfSZsErENAZ3ZvvhemJXj5WbE",
-	"QDgWoQrtDaoX63RSrEdFoULtWI1VfjsHMYtXKhzy/uGH0U/bq9ld5NieVJaG67nnkwmDYkOZJF9xTRxU",
-	"7NkP48Otb/Ee5TOjv6i2owN078aklIoqbdQprjTZMtrGSPm8pvX+a/LzWA42dBPHJuVfuJHruvV1LZ7L",
-	"cYhkePFzS/9uH/hYlRY30mIPu3tWFmt7PCczLl1Pzy8w49J2UU+cSuoUJMFYoe6AbOYf4A9/Hq9HxhO1",
-	"fCPVLNv+yagfPqWtvpW3xtBeULFgpZoRo3DL2giQFr6HFACxhVMCYJ+tecvh+oLhiokQsizlLqWIvgmX",
-	"dO7LAT9uG6UdG5V+Kc98uIQVSqmj9TO2/zzr9eydBMel+N2L08BIc6lomdJ2K/idFdhUuG5sq6BzbUtl",
-	"qyJS2/IeW/Kdd1sYrSFTNnqAH9+Fc25wB8DFMgwR5NNZZ9Zq1XdjjZvtePjJVRYNbcqJV1Fc1I6VBY25",
-	"ae56m17G3SbvBPMiGXMn5nv8w3k3x/ZASm4L9j46ekNGnoTF370KAatICaOSCmd4W31CCkJtyynX2ALt",
-	"NXNrqtY4m59iVCZitPdG8PNf0mbqrqvN/erXw7t8LctbVtjkJAsR7lqcMN2CkBprfHPuIGzYASy5520f",
-	"pXu3wfK6kn0xNTGAq8PUYL3de/fM2YI4Ny7t3EiFKwtQXG995SJmJNxNHjS6B/3Q4C4eHxdgfb+QS85t",
-	"x1AdM12sOTOnlBvZqyqUyaeiF/bYx6KTDHHPB/vIF50pipN8Y70FOemiduWEzhGr13eLvlPdL4YGk8pD",
-	"eVnL6kOL2zImW35oYayDVqdfKchvMNf0jpUlNmY8FUiyr5m5pn2uyxfEfrgiRU2X2vdB9P1XoajHSY2+",
-	"Ae257i6hGO0I0ZR/C5dzz0nzdwrdk7prP4SfP/eF2UXxv2clKL3BZ88sOzzWD6tiOS5TjwMpuhdu+Qz4",
-	"RxlEbTv0xUGRbMe6IwG07omwdx4agIhIPN3QNT9VFk7TZphDY8NJLdNO6MDTNgXHiX7uWERaTNx0G4YT",
-	"rq8IJVumlLlRd5Rr5UJMW8rLufxoofExHZ5DCj0tClT2znkyGrFSyYLta2YLtn0VDGuzkzo52N3unFBX",
-	"+DV5DuWFMARk8rf5SuYhcxqKtihdLpdtOHd2GM992gnmruXuMJpbSOwocVDoUtfg1/4vEsi1y9n6dIf7",
-	"4207dDGSZsGxORIyzPk59eEnl9+fgaX0oYHWQOP67mvgSblcBgz9GTS2kSff+sqGVEgKa218CUTQ3AcR",
-	"IJTNkgyqbni04iYBqzCFoLFCjbPyg2K6qYY0o2t44EsMvuLMEtVaDqGFCU0Ut3jVW0ZVU5+Y4JlCrL+p",
-	"92eg1fml3VtctLr3hDJG4/kqst6wgshG9xEjzsrZpUQ/ynnTK9+YyxxTJsPsR7KWpe0CRW0JcRQ++xpm",
-	"9SXVWc8uPKWyPDs/s51ZxEhf+Fj1thvpC0Y00rReMT1QiGm4V8EWawRM39G66GOffB0DP7mBj39p8gFn",
-	"9a/mu1zee3Lb31ld8EVS20dV9S62+OEn/EOGBuT37bOASZ5kJOt26nfhq7oJP38H+Zb2+1+QfGCLteB/",
-	"NINtWm78Q1+i2tTOLhruAC22VZ06+qfSlNcLqs6cZaprRvUwOsYNPvJFhzxgjjnRDh9Tqmq55ercLAqk",
-	"evgJ/psj3WDa/ymFm5/5nci24Ot3Idpqrx9/EZIN4JQGhNqv5vf/xHk2MP8ULCpjG2Pb+8YTHT3+/Ck0",
-	"90bLOwggMbb5PCk0qQ38ydWpqCCL5uxHIzvW8YXv7RQgXHW9jvbAtisNkpTMc9BWt1mtw+wzyF0Txto3",
-	"BvOOK6ghEHIXbfvuUv1i+bhcaJcDB/lwujN2F23juyfDza2PD5DADD93fGRIkp0zOvLk8m9nnTMmxxcJ",
-	"SJpRlrnq1LTa43gHl+B4R5uTw8Qn3IV3HfNltBasGC7HwUfuNFsSh0jpzkHfwTVVxE7a9WBXpzYfSVzc",
-	"vygWrv3O5W+jWBwMtCOcmqPRrO5lv94wWrneXpopW6Ljtgr/K+TuVMRFLCgcZFv7yGdpznenCeS4sCHY",
-	"f4Qxsf1wzlO2jYNGIMtbY7M7DzQ2lYMq961ZLYj5zqIWzGWxh0NNxd4hlLeABIDGqM1mYDI0fMWWjBG5",
-	"XLLaKYB9ByxOII5pfr9I5XbCGbHvO8uwMKRIy9c5W9Atw2jn+Ztc3/cWjNy270u6v2ufm1ny+1oueRzS",
-	"2JzRVU0L+HSL53+Kl8VWbB8eAUPZe6X/fbW1s3CJhyVtU8AhhxAUj3DRILGL80vZh3OmeMEefgINOV2z",
-	"9kJuK1rDdqt7F3ndL8NM/6scZKQrTxR+3+ykgw1TxFBBEb2uwTDWDotYbXhZqplH1zCPWZiqWirFFJkz",
-	"vWNMnNxR23EQ++ha6EVZ5Xv4+UVT13zRlM02T0uydnQOkv/vWDa5ULdZCP7vBCotV5CnvlC35vLfNspc",
-	"TZjxlkIocyx8Z21A5EIz/UDpmtHtyb1vsWwHOmKsGS2A2J8uXuDID15y5fsFdUbqffcMHDLWZPG5GUtZ",
-	"1uZiRnxdw/+4fvez2actkbXznKqqZrQAS/oK6vMBFhXM9+ktGDt8eRdOTRzmvq0mHHVADePgr+FnUdQ1",
-	"neMNGd/dD2a3uvsG0mnVMJBHNktUkYUsm63AdJeMrAfz3RsY+n70ALfK+DEzIvnF9d8vZsFZ3Wf0HsDP",
-	"fnaMFjMLQ9C4B83vzSns4pIeh6Oxb/1T063pz2A9Z0Vv3Zqe15wts1scWKfCXXQzCDJQEeWEqIUxc7kg",
-	"bxvFF//z7ZsZefb8hRGtb1+/fI29DrBlwZYW4DY14nlRcgD189oHd5XGFjHKC+Z+3ndRvG0Rxu8oENom",
-	"5J4fgn3ChkeqzqA9wDkOUzLfOuUiAacIaoStSyRE+Zdb5j0lpztFgk2e5tNu9+7/d3XEXB3nIWysWW3J",
-	"aEW0JOb1RqeKrEsH+XyPXfEGK60NXydxLoDpAa+UFmf3fWD06Qwbcldp2naAEyGkfJDtvGIrz4C8XuBZ",
-	"P7MQmWBnbs3N+HFr9nfLC34xu6DzRZbJ+WvNNUNr3IE/LblYsVoN9G6zT0xs3vZClrLBcmshtbH296Tb",
-	"N7Y/0gLemTrSz812bgu7F+tGbFLA3v7HKR9HQTT43buXP//VzPHo4bNx6oHck5Iu2Dvxxj73WYTblILY",
-	"dj15/cKLbrXB42mdqNxwZ3PtHhZmbc8ubresXrHRdlBYhoL3ps3sgOayGDjjAJ44M3OEelNXXGh0RO7/",
-	"Ta6u/LNGlVxJEUHzfWvm83kvz0kQ4FrmOZUPYLm1PB+TAMnOfxHLW1bXTclHC46pub8K6B9jdH9l0ybM",
-	"FQ0YmppumCKqWYBpybQ2j87pYtPf/Xc4JvvytKaf2e6dJ8jx2bSnJc1E9wkIPdhZGc15qgJzfrem2pxL",
-	"wHM2domx+sCeQ2wWuliz+ivlNZMwf4ua/4l9FLzlVMVs2p18K4qvsecArdnXTiX770YtO8cNjZQ9Nbdn",
-	"QKCCq9AmG4LHJCVh7VyuWvBru0VglyumU3XAHxh85Szbcv5DBdP6pSolLe6+WSPUffYhjFophx4PKK+0",
-	"OyDYzjJBP3VzdlFGb8z+B+mtUb/tdoKfHbqV7iTU8wEWhzlStpN5LhLHwZVi34Y55fTms4xx/mtDoXWh",
-	"hupB/ofk4to9lyM33wl2ajfjdNl5ah7nrFC2Y6QEjf3dutXa/g1zBh64+6qCGYcsuK5KDld+I7gmRo/x",
-	"k28b2yxKRmtWYN+HvfnPVU83BLY3mgHmZhlejJcxh9tz5/pcyLzZNcrWnO4aDk9Cu+HxyOH1w56vYNns",
-	"00lnG7O5R8Iz7qF7iZvgYLkRE5t57hos7c6C6ueo8vCT/dOfD1EsJQ3mD0zXezf1nNyYrX/2rDheceNy",
-	"x8vSCBld83MUtBiT4Zaz3VB67Dv3zB3KWz9GLNgCzeeg6BSsaiOkKstXx667KqkYdpqIl3R6t9k7L1V7",
-	"SffvsQgi2dnOA0GjGlrQvbHdbemE0V6kaispbMsfo4t6mDFan0TaMZhSI4ZanNI7hgr714alqpmxQIBa",
-	"/EiLeskVguPirY6PiBNbL6gFLQeLwq/hgR6vHZwCRV7MyMu5sc9f/beEU3XD9tk9Nx9nd/Xb8FOaNpjF",
-	"/cRFEfMTPyL/bKn6F6IleZJYllxoesuiTujzNQ8cXUQcfhR2F8DVBaF1xVYrLtsUdhcFOIl9ZM3M77QY",
-	"T9LBVBZRhO24bKpQZkqOMzz/E1qPo0OnMmR8iFE5qYnp2CdvmmHSgV27aWphdk03ghF41mzVs+cvUE9v",
-	"nT9amjufiVVNoY5V2YoHeCdjY7/HN29gOvdTITpf9JOup6ZddwN0d5da1Z36nNYqJmFmbQgxZuyrDa/s",
-	"bmdpx9cbXsXgOnP7+7fhTHxjhhNvJ5LjVDCcb7jvJF5nypXPptwH13wl3jV5UBLmWQQBuwvXgbLluncm",
-	"aN4m1Q2uiMK1neIViSushmivxf0cbWYMtcPD/e2TkaNt1BuldrIuIq3wpokFnEDwwc+dfhnf8+tTNxsO",
-	"F9QDDCrT1/jIfVj0MNRrsZS5Nv2CalrKVQNecbuWk6nx8BP8dwTARjGkTJbQeaZcXOVsnrtYFY2fT4aC",
-	"/t2TYxvneVBhM+zMJq4wY14TpZmtuUUnCytsP06YWmsEYQn1LGy1d+UyYFY13X6liNwJbJo+pwtbtImb",
-	"EfcKBku/a9VjbVXlPvTnloo9QLooZ/mikl4rTRqsI7WlJCsursil1bSAL2ZBJ/PLsJP5ZSzUgGgLkY6o",
-	"hqIYprAUOeiV2BObyDsHttvlqLTFvpLx6CKcItf83uygo8UVKdlSm7sXXQFKgxPEy4Yp7Bk6Vx897us5",
-	"wIodyRN8/ZvLywmf/+uIt1bg/uGIXw7EpHNqDUt399C9yHfX6XtcuodeuRm0f0W3kw3EAWbUmZWcZ0Xh",
-	"JnhnKQOdXuf3l3E+0GL95Fxzt0sPP9k/DfYyDCl8t/3k39NVUlduYQa5uq9Ymp3W6+JiCPvtbjnwPauV",
-	"FK9kvf38Yqnll06W4Sk0HShpCeEnZmS35ou1ddAGuWkdWGWLuC53Ilqe8voQqOMOpEWnFum/sMB4aNSC",
-	"IXX7hdyy53SxyQOLDADYuQL98bOe8cHZraQ4AP27Cnt0JF1ubxi9ZV8UmncMd/vLU4YCpqtoYx78BP/N",
-	"gCt9b577QuFKA8aL4yBUfvJnQCw9SPWXvm9yh5FnpIFCIfv3mjRC85Ismxpy3YTUPJHj8T6Y7F0zN2QA",
-	"5GDVlzSKym7bTXJfL7cRcqdc346w4Dfv2MB8vqxzw+WDPaP1mFrH5b+Zp+5Ys7OjpBKnEJutlHLDCnQd",
-	"UH3lew66JEkpypN6RdvvPPyk5YaJPx8uaMlEMUyiG3znhXs0x6MDn88OuY47OseDmJp91J3lnJQ0y91q",
-	"Z+TDqxfk22+ffHsk2WcXii2amuv9xdN//GY3wcKJP6S6pIONS5/BA58FgK0XlH6Ji39KtvR3Waci7RgT",
-	"j+7zk3tumI/EG0hyQG16w/aYxgp/q+hpjc4021Z8+DiZB0ayGp4zih2VuGg0m7VZ614Fqxkty70xAweb",
-	"FKcZoY/g+inddfj0z4B3cdqXfjtr+HJL603Xr9b3Tg56y/ADOdHDZ8Q862LmW6ZrKeSWgTQ3wvQkLxAw",
-	"mSzoIHTjDTzwxaVp4bRSyBBWFwO/e0FPuud2w+T5NUacXgYLnjTr0t+hx/c/QcX4r3QQ2XJHESXSMKLV",
-	"EM8JxHHtE2xcbYgZEKGKET0jr/NPdIvOSv47QHp3zH2PyNZ0H5a/xyCRdIf6Z64C8jE1VGC/Uma7IT5m",
-	"EVja9ozIFP4CK/hyyWrlcG2j9tSdMkEfQm3ZW4ntVYi46QARY+/V2CRa0POI7pkETv/cvHgXxhdUBA0K",
-	"YHjgLs8FDDBobJkdxqfO3qzCr+4O9rVd2L3vLBgz9a07iE1dXjy9eEgrfvHnb3/+fwEAAP//",
+	"7P3rshs3lieKvwpiT0e46z+UtSXL7irpwz90sWyNddmtLZemp9oTAWaCJMwkQAPITbE1ijjvcN7wPMkJ",
+	"rAUgkUwgLyT3trrjfKiyJGYmgIWFhXX9rc8XhdxspWDC6IvHny+2VNENM0zB317Qvf1PyXSh+NZwKS4e",
+	"X7xgC1pX5jExsqR7wgUxK0a0qUsuv9HE8A0j/yEFu5hdcPv8HzVT+4vZhaAbdvH4oqT2L7pYsQ21H19I",
+	"taEGfjD2HbPf2se0UVwsL758mV38+Impgmv2quxO5qkmuqAVu0+3VJn7L+b3N/R3qe7fe0LKMM8VIwuu",
+	"tCFyAX/hQhtVb5gwmTkyN2Jrohv66TUTS7O6ePzg4WVqoq9pWTJln4WPbqlZNd+s8MfZhWJ/1Fyx8uKx",
+	"UTWLR/gnxRYXjy/+2/1mT+7jr/r+qxKGeEMNU5xWmUE2/ucTh7mq6B5X0ib3x5XUjFSMbvVjYvZbXtCK",
+	"/LOj9F9mZM6WXAimZkQqJHVpiU5JWH2K3AupcpR++EOK0NemLpkwyBAJMmj8/VQqfJBrJjJDGPitb4CY",
+	"Xy4T/PLFvqy3UmgGh+0lr5j9byGFsZN//PmCbrcVL6gl/n1ZGGbuaaMY3djfEidozgUFuiaGOjg2ZGFH",
+	"m12sGC3dYX+O4957wfVWao5PxuN0vmoZRcl5xTY9897iE//9d334vb4d8N9NzP3jihqyY8KQnZJiObMS",
+	"SApGNLPjF+zCMsiKMdM3qXJxMg3fCUa2dMmIkWSrOLDbaeT84tkHPvC0MPyGm/1PEo/7VsktU4YjtxQr",
+	"KpYsIRE/BGFMVlQT9xzhxh5JveOmWLm/LhbNMudSVowKS7uFkptoflwYtmTK/rKSG5aY+eyCl8l/xqOS",
+	"+MEO3fx7NLaEVcACuWEbnXzb/QNViu7hpZ0YJIMVP3bVyRUbmVrvl/hw/8Ou0a3IkQjea6bsyIOLw0nN",
+	"wi79FoaV899ZYeyoT5dMlLS7syXdtwnQd07wIy+QEIeE8Ts5cMXOLsLRSZJbvqFr9uu2S+PnVBSsqlhJ",
+	"Kqa1FJospCK7FS9WRMCRNFSUmuwZXLRj1vMaPvTCzjOxINA4xikN8daF7XK6h1/tDGkdLTG/T04V6mzV",
+	"KPquZMU72zrI146oo3mhj3YHFEFChGk1YyUJoFSQNSkhpFN6AjVw/0tVMuWEkAZRvZOq1GPZ4bm9Hf+o",
+	"vVjvUCgoXL10gaf+ztmuQ4eglviV9Kx/4++RsgRpTquriBgLWmk2O6CPqsVy/P5dVbRg5fsauWFDP73C",
+	"t76/jNSHsPYbprS7UwL/cWF+eNQwYE6U+VdnboLJRZsKr6H2itZsKhevuUjfDvaH8cR5vpI8zQRbqp0G",
+	"NX5SSu4myFhLivdyl/pQv+SEf/g8IJ0icQQPOpJ5As2Q5mGdbvLZPXvOqoS6ECya5EVpZTU3XlxLgdo7",
+	"NaSQG6aJYJ9MSqyt2T697pWS9XLVHetnuSMbKvYE10KoYsQ/PEsoHDup1vabyUnbb9hZc21lypqVhBpi",
+	"RT158IRcwlUk0AwdOA52Gc2km1FnDdWy1LZs0RWLrKomshfs2tESztorWXUrJ/KcLoOTTS3wGa2oY+02",
+	"9a8ULQwvGKFLam1pwsTvcm/l4xMguxX8htFixRSRorLUPeBG//zQwq5XVLFYijBRb+wqarEWqGL9UXNQ",
+	"L5aV3OGubSu6xz/RHdxzc2Z2jIlokQ2vnoHAdnVIkNHL2a3SJwcvx8l7GMafRaQNcsTfuHbQ9D6bYtXl",
+	"Ymo6us09wzdJBQcNgGEKjlwfj6dNTXrWTBSrPr3/G03kTpC5fY5QURIrR2dkw6iuFSuJRJnbXjQ8/TNH",
+	"4dWsXdbzKlq4qDdzlFDw/GsUAiMeX7P9B7kd+fCGmvFS5A01g1qfGz2a9SxasBswSWtuWP+dMu7qXkiV",
+	"3jHDTcW8e27LWcHw/tnxqiKCHZhuoyzMtAmr1xyvx64NZNg2/Y6x11/ytCZP8eH1DiOGowrDwPzch2fO",
+	"/ZU9nVKunynOFt0NGHvqwF/XJfxLqQiNXHbOk4squ9uLuZTrWFkfwbaHV5j3Seo0dRUzSKrD6b2V4KNg",
+	"9qxanWEjFUub75Z5khtUC24maYYpOYSfj9fhP+wpm9u253KzpYo7x9eBdB3aOvuBKyXBT/dldkGXigUT",
+	"pE2oX6x9WlXfaGJoPSP3HhAjyQNkrEH5NXEahZJaszK9lfaufzpaYl3bg/FKPJNmlfTqiGr/7FwfA9/t",
+	"mJVSfL9Xrdf2Fi/PM7W8LUCtcL4Io3nqesI0WxHzhltpjiFfc5GQ46DFTbOfiornXHhAAY0qVec7dnkq",
+	"IYqARhplvjUKBNt5cWQlEFkxOPvjJ7iQRa2vJBdmstOFbocdLXQbS7ZxUnhLlyx9brYVNYzWaXpqo6gY",
+	"FPTX+JRdEF1OXHK//By+4aKgk5eVgQncN9zqw2ocnT0jNSQILDJzbNneSre8HH9fuWPe5u+KqiXTZuT1",
+	"VbFFQsZeWZ3EMehO1lWJBg4R0qy4WMYX1HjC90sZI7cTfEfUrK6N3E6RMDiCW/EskClL3BATPCTv7Zqo",
+	"2fm4W6k7IS7YeMoFuZi8g1Lm71O9ZiUYuvZ3MC0Eu2GKeI4dzwHbTJz1JfjR5ablMe18TVkWHMnW8OzH",
+	"jNnZz4ggm7tzfBWri3aa4Pc3K7YncIbH+nhB9v+qkxugZa2GzWrkrZwYOzwA+MlGVkUnwm2Hp2xEtZnj",
+	"qkAOxxwp5nxORckhFNBhzXkli/WB7jB8l7UDcpHv4tbuqpG0TEh+F2tx4t2vN0kmS5YFL5KEykQUtQui",
+	"dGmWvcN2K4zhj/A4BI7AmAi8mZw5GrRjJz1O6DXxxcyQqnxqhr00WQEwbhbUDM7iekW3icUvuFg63e6Q",
+	"tWNbusPbzEx9Z9xKQqiWgd7gp5deVi3WCf8Gql0jaJsPmVfshlVd2XkZ/KR6Q6uKaUMKOwk9Iw/wp50k",
+	"v0suwPYtiZYE4jUJmysX/PYOWM2M06NBUFNDuNGEgRKW0Dbphj3V6S9iDtWcgnOACsL+qGmF8yZztpCK",
+	"tbw0sdfFUJVQqv61psowZZUoptF1j6lkVJmWM2icLZsO48M5Vux4B04c7N85QwQXNLtgTpe1m5x34Tyv",
+	"+GaeO7rd+TKatbDzjLahap3/ZeoRG0gIGJEuEVMNZzBD4QIT9YuMRkoSLgr/dkORByEBd+VsFbvhbAfB",
+	"fYzGW73WJJ3/Ey/FrB9QqlRk7SmxM0CbYSNvmCZcE8G4scdyzgyyviL4evc0Hnpv0ZvvnIb4UoZohhZT",
+	"Q9VsQ3l1mHz3/aMTfP0bpjVNZgd8sDoiOC1KYiSZM7JT3BgmCLBLVyp5iR/PLZFSZ+lVUZ9pFT38w+Vs",
+	"9O0bfWTmqBKtJUnwfZEyQzrXRyY5BMRqn8RdW2qFUKejFHhHuCaWK2ZO997QvSUmDfbJfE+otVAto9F0",
+	"5CYbnt9SnUzssAOhbN7gDLgT3ZdJ0d9E5xMZIi7rAt+XgmHyMFWyFsAZ9gJwwecTkwQGTO2W638wgD+7",
+	"2DG2npC7YBnkI2PrQevcJQC4IIE78cggflB/6cRmi88MgD3LsugvbqtHKa0+0aPLlPYXy4wFFRg8IFzM",
+	"LKst+MKs3GY+n1mWBWOQKpbk2tM3dapi7VaVJdCH/Xa8Vj8xfSVswPh1IB+cniLTQw8cwC8mSxjg3aOz",
+	"3+I4YTc1jlE1Tk6uWJWIEr12mYdBAZ0RzQXED4FV3Q+zxkMBmYncvrGsLeOygtaaEUrmitE1Wciqkjud",
+	"DnplptbJecokxlTO1j1wpIBgB0JAugShC6sauAklL8QN91GYI6kBSknJS6t7E0PXjGwrWrCTVu2yeg/k",
+	"vBVaZMfNStaGUJcpSlxKBkoDuyHWyjEuFQknmbYkKn7yslfULpsoKTdwS3Jz0rK1cbvqFdEmkwhYzJ42",
+	"CLXTFaNlQg9NpiNFJSguWRMOik8vrnByOHbgB3dIHJlSx/kF3T/b/+wCChPUw7FnPc6EGdBncVnhhcxs",
+	"n8tamONlT5RDO2Cw4HT68mBf0P1rSRNXaDTImLQOLmrD9GluG9QGylR91nUtoC5LZzSykTk4/vvhrvCr",
+	"bFbgv5Uh1lVFhWD99JqQ2Ow/N027y4c/Brb6eksTYfvRKfVoJB+Zp56bk04ZmZCcbFVyO4Z+QhayVqBI",
+	"a/uPC36DYtCo2qxIxb26XcmdVbFXmPrTXuWqkwCVO16HmU+Z5zas5FSMenRsChyIVPfd2YVbRg8/sg1N",
+	"qb9zmopH/7jZmn3w0e1Wsmo8Uad7KmcXUvElF/lwS+bE8+VqrLs35/Tqz05yQzSOLjfRGdIpRdgfhVH7",
+	"ibfJlNTCwjvP+iTEW7ZDJxskICjFCqPHeSkKb7z3PfoL2xq08r/MLpJC992CbENWrCEruWFgAT28fPjD",
+	"vcvv711+D66vqCJwQFHufJ4KQrXmS8FK4h8Es4sbTXj5xPkHtrUhEiNzGEYlu5U1vAwpJdOg7kGat31C",
+	"scNJpWa1YNVgnu5L+4xPu0gJqV9fv3oBRaGU1LqmFYGKUe9IdsuxBIN//7YCjljVmzmmtBim7Hf+9z//",
+	"4/Le357e+/l//PLm7dW9D3+/979++/zwhy//B97693//9h/03n9c3vvbvd8+P5g9uvzyl39KOlycDN/Q",
+	"T3xjVbaHl1BhseEC//4gdW0unZbXR4afXO3N0pXsRbR9dNlj0nQV/LFONiuMQIwhH1hd1+XNbOt5xfWK",
+	"lWQH1puoqypdSkm1411UIaNJ//Wyx2Pk1V3PlVZIKMy79rnZztert9I8LUv0926lecME/kWBdlxUzKU4",
+	"bSVO2am7+DFro77ARP6tkvMm39k7kE29fb5iEGecXVhb5o1L8fXJI35s4JJrBnW78Oef8LNCGnSj1PhJ",
+	"xXS9gT9V3FUCLPG2oq4mE0SlMB8ZCE+UIZEWjjJrdmHYZisvgkiyRP8tq6QmbKfYa8Kc6fQEd7eiwodI",
+	"nEmlDd3rxlHowymiFTmKbUgXMejPKlbr6Y7yDdbehoty6Bg0pU4PE4VOkb4cTuyDR4/iA3uZOrCKGlc7",
+	"El57NHTIgZkGiYLspTEX0AXgEqE0vhTxOfFuPHDPQmKU/1PF8b8l1/jHFJMEvSD2a6f88/aEjdsnuAic",
+	"+8XPEqaDOoD9ZJEOnHiPabMhwwIUD0NrO1ovPbyc9SRft13/KS4Clbf1/b/9bYhHjJx6EaScaTQUWyQV",
+	"pE8FU9uEh/9HsVT0hpXE6lbgoNKGLhZEb2kRx0Pr7ZYpUrGFIYVUAhJUDvR1Rsukj50pVP7hAbz4Z+Bq",
+	"AaUA3LManO1ckD8mRGNHmW1u4T8zmjTaVlPUWb2i21QY4SWH+uMtNSsdoEj2wtBPdsrXf/8paWLw0ozL",
+	"mzq0ieHFMPUwrZnbgZ7tByocn73xaeRz+2OWBfz76cK+nV5Bo5YeVsu4EpWutmqZOul+KGjtI3RdXR88",
+	"2KkvQgzL64maCEZV8B2O50d8PR9QKFbe+BzrcIeknFReC93wah8L1jXbzyW68OZyh+pOVRc5cQ/6yfip",
+	"vLSPpyZiVdGJ+cCZgEeEmpNORkPpPM4HVmtefNqk7VwQQKNX7nf1rTSZ8mCwHnS6GtU7iMEvIgWBpF43",
+	"lbH5i/D0lTNSBrxTCf17Q9cMlDarBgvaolir6GDLJrImZmolXdaZgCf+KZWgDz+QB8RrMaNm8W7LxHU+",
+	"79wrBH1ZQZSg/peUJfmsv3zkdkzKD9zqLZQod55DiXZIFcRI7Q5SRPGshbPb6P8oJ8MZ8SzeCuJ62dds",
+	"QsS70U3jZFQjSKPT1Ce9n66SN1BvcG6a2p8Po0/OJo2iHy1K9y0wl5WZd8IlwGbGSJp3yKlDcVbnUvOj",
+	"9E0dZFdXOZjLm4TQuGYbbqSwZ8M+gFGzLRON2OoelNF6xhwduokkFbFs1fTEsEDOsdqeprIqEpGouD4h",
+	"DDyq0s9Sp4M1U64Qh/CUlukrQDKwz6Cj6zHRdMNmZEu5spNaKllv/ax2Xk/ek1JauZN0YfOSp9efLwu3",
+	"93tazvKqfY+2C36c3Tpge4DaFkQKzC84clfUpY7AtoWPzhxT+bnhhof5OKr2sapj/gQUjNRM9DmzTs6L",
+	"nvlB+uaXzuGYjpaVhsaytwCfCjYyUZX7SAGiK6vRTQXb6iaRtGlzhIbYO9aIoANemm5TcfzUno5OYwn7",
+	"0mS0hDu4D4LrJdzqGWgnFMnD6Xve5d1VmD09R2rwdi6vDNskAWtcAdtgTN1gBmOko/kp5gnwyjmRk/mL",
+	"ifNCN8xldznvAApQXwuHiWEEimnKcanbrPGRjPAotOyahOlZKl5VM6IYLZuUEAiO+CmNZ3V/uXV991SU",
+	"OidQ6I0vFgT3yrSoIRfvW7dwJIByiUWdXGgs218xiuBWtbB//V1CKA/Cmc4VH9VZhrzpJoO64tqAtxwo",
+	"Cm7wVmVIWlNMXJ1TMh7uqFjAewunWBU9lQTjotaY2+OyHxPVUz7s6q5vnKTniG7ixWEhAvJkn0jFA//G",
+	"Ggw97pxxiCP2I88YNX2gDyMtB3tIxo98bR/P2fuTrMoQHOUaze9xAqunDM5ZfG5F3vTLb8WVqwo/0Fd6",
+	"nGQlzWXmtkN+kXYrUAmG+oMJDrPmekzQuZQZo5F92nLFxuXSbTwjTpgPMm+PVpLLo7e/ezyqlNPp3w7C",
+	"VsPVu67cvDvgju6JlmRB1Qzts6pk2kxznmBJN9um1YGtVCnX61VgAffIzKUCmMnjI7Xfw2eOSKlPCvF3",
+	"KKchIj0bgUsKmnl6L7C8LeNvKNZTFa8PvFifAjk6uzAq7Q2Pguxyw7Wr6OOYi7HkN0xMAUj9oDISd+dR",
+	"vNLwfphvASqJlXVSAmDewjDl5UQXMC9xvWXrDBFtazDFzZehuN0LW9ygszpAUnce/bqcvGkuvgPv14Xf",
+	"9ZnH6fZiaNaGPMDr0u1Vc5DyAtodgCxM79H1UV2YgmGB40/3KW62Vqmzo3bzYT+vPEHgpNxevtfY4zYl",
+	"LWlqNs3YFJiDxghSsBlBH4Wra0ODA+Uupj8JwqiqOFPE8iuk3gsyp+CL8dp7iafQS+talDKpdB8T8bYf",
+	"Y3okAP7ESDfyx8dUftzPckcoQS+6FUAArIBBsHQZYi4fMyehpmgdFcdy7xSmqPHVbW6y32gAeR8jJBUr",
+	"+Jb7ThoHH5eA50F8ISFZysfEQDcFN1yBZZvaPueKI2eEVRodvLQsFdN6gul6sH2+khHW3ppreifryuRK",
+	"odor+1VgkiEvVk6R3lDlcrG66cJynQk0jM9FypThJqUc1g7CsMllMla+5qna/zSLDLHhYY6y/Uh6XKSu",
+	"P/C/y/2irtBfi+afSkeFX1qRcO2cbAf3kRQs7TSYAtDjHXh+Zgig2vTTAAtbRyl+LndtsKrF+fxglkmS",
+	"cJMygxySygRtjpsGfyWpOY/HzDFUoxNwnGYGTw+dw2hJfgA/qQxZnlWySHDoDsXseOVhVOQTA5n225nZ",
+	"9IHbNHjBYyJNdlmT9hUJcQxAzjiw1QkOCymaXj/dA6cYLffjcZn05I4XupBqLJ01/4/Rj06GmtNm7LdP",
+	"RhQKyHGB9gFlCMnh6e6W3Jwuz5cNsQP3JZk84M11WXzFtZEqod/86JQ6gLrABHyu0R85O8r6D7ddMvoz",
+	"Igd3wo2axJB5ZcicVVIsta/Ed7cAlmoqesMqncaQMVC3OgVLt+fyxmvGEz69YbUoX0rVHMl0zdbYtjWH",
+	"znTvVXZYuAlQ+CinoFcwjDwEvjq+7J6C8P0kIRRjH/iGHV8uGXnqMyg++qk5xQHuOrD4L42rJXyp5CaU",
+	"GR1UlgjC7C8OOjQ0gXKdCxzVjiNGhj0msDCuFl5IreunZDk4Qmys7Cnb0D2YkIQ6UGxXWhTZirQ2ckMN",
+	"eECUy0p1gI7QEg88K0tmVi2eaVbzU81Lli+Lm1LsNiltD8bN5uxx58sa64iiVt6q0mXE/DSomeMAjTcJ",
+	"luuXkNyqMN3jc3jnNJNAc7jcXMIHptRS1MNNRmP8mZYAVnorQJ3ZDbD2vb0s8N7zN8WKpoHbB9oZ5CXB",
+	"z1SUV1E3tVMA257ltiPX4+aYQs/gBx+FX5aZUtqH6trC+KX499sxwSQRGVXlSf2stEzCMLxCP7eihpUE",
+	"niHSI10N41u5q0HmoAtg2hnWvtuJj77Infz3GYz5pWEjrhSootJmwmU1wutMR36wh6XRGWBFX1W9W1w8",
+	"/sfwwL/Nkp1EwWH0JCqyDq07PGIIN2i7pqONfTlBTtuGBfcQXYP6mFD1Uz3b+pbpN3FyqGzNt9tUbloI",
+	"HHmMFuFrd/bH+wGjnm9+4AEQvp/lJpe6XtANw1QMq5VEmCuW6K4uMaV+JS6QF3QPeAWhihqhtpligGBp",
+	"172iN6jXJVNcF1xk4NUzAGvPc476iflBKoPV6Jx66Rs/FLBmCOHBirTcMMyqsoxgeNHyrB6B6uEUHh/3",
+	"iQppk05IT700Y+xey1R3rtDmCxDLgvJqoNAB2IUb7RqPcLFMQlZ4gKBK7nDzx+FU5GHdR/foSWFV9MAs",
+	"nNbIqQfFIo8nmmyEDSX27Wr5dLF8sib+1cZHOSeBApmD5rn7HMQhq8pcaBxKbgpZ1RtBVrIqNfnnQt/8",
+	"JT6FreLPgQLiy1RCXVy51HtVNU8mHAG/ozgr9E2mjJvesHd1QtQ8g+IZV56o5C7qdIFp8pbD4XUXeaor",
+	"SJa356E2gR4JV0vARz/hKv4Q+nQj3uIOe27gqMe4Bb1ylMz9OPj+bBjU0xn+4+BRgSeThwY4PAVHNDE/",
+	"+wOdVyybnb1m20xe/0AfJNcnO3dKAPrTGljUClSfwjnBZRxQ/BOOHeCi8RR4VY5oNbY1F82X292TAoR+",
+	"SNIOi0/uXOv4dptwA+NK7VSGJTPNC5pUXBvd5jIHHRBQT1LiMHzhlVjIFMtMKO+cXcis+yWHc5+rw3vX",
+	"FPromftDqipvuOkLrZcr80bmoGcBjRWRi7XxBr32QsKVTFitadiw42VcQBfV/zRTSG17A7oz7VZy6IGJ",
+	"Nll77DgKqHxtUA2fJu4wF2fEyDQS8RiwXp8rwERpz2pAB4mAdh72wNIcNhuZhiHk76whzA1Ag2/DUyzM",
+	"CtOlXH3ZEPJD7/d9AWbnDohK+/q/MQUaF1fjaJhkJiF34plLPziui54LfY8VkjBivtT8mGQtN4Ps+ib2",
+	"pcAQfvKuOgJZFz6WndqPiwUrTMplZxTPBRwaimcaOWZ+23Wq+KfZyF7/DskO4cLy082u82W4GEYWoTbr",
+	"OJ2r0n5CN0J2ytcrV0l5IEalXE+cF5yvBK9DO6BeD4d7gtDKx3DH9W6C3NA0AG8ferW/xQpaea1BQsEO",
+	"ALd6UIDRXeoHjnqugRKUCmHju/mehAty/JCO2ZIF/sFH16+z42PdZB2f74NcEJzN8UGALU1xVdRv/2hH",
+	"7YrO+QSd/N1OQNg+02NLmLQ2ZXUPUqslE1Nz8903kxlGlE840O8pr07NU+rt7eWKuYamAU9dG5c1NZDb",
+	"P425fAuOKSaWfR673iZoc8OU5inANGditjrYqhq1zUBHLswPj4a7wjdnIMofT/QFw+0OHNvMLua8hgRR",
+	"nV2ZybJ6TbVJh/HnvjJ8vJ4/Gih5ejb6pJC/v1N9GzVcSnL5LmmrvfQtVWYKYjDdXtF03UrIzjqAVVhZ",
+	"20D6AhW+XBlWkhJgYyN/DRZSuXtqRi4n9NqdkInl29snmiLPZbmHWnVNeUl24Bsw0CPbBVLsMIRby2NZ",
+	"Y8pwV7/rqeeA1wOKoB3kMXnw7SPIXhfSEJ/4OZDuiSlY/jbH3ZtFbfvzMd6wd91I+8aDgY+Ltk+N4h76",
+	"+zw4bsBYwOq+tO/P9fny7wospbUSgLl+p0o4QEtW1JivVmuzT34uqy4KecMqMza58NxYwp0GkFtlyYkI",
+	"do/h/8l3M/L9//N//d8/JMuIxqSgOtPuEJHYr3zm2SBkbfii2Zy7/LUr7EylF/+aQtu9DkGXhVTMMNDQ",
+	"sF+TP2/YQ8AQjWiiKaiIMoOpI2+y/XCwsywiFhC+sANBBKzWzA63O2N32R6dFEmuyYIqs4LERV9sbei8",
+	"Yt/oabqSIz+0+UxawopP7YhZtxuk5RxP0cXtkF3djvtBW67IElwSsDs9XJRJQEg7b57tsepDKqQhxvRc",
+	"HmGiO4g2ucreiu4tPxq+YW3UGoEXghWrSUydiT2qZae+bFSj/XFNNvPJvfB+C/8XidGzEddeth16Zgsj",
+	"VU9MEsOMMTcHETOh0+MBCiWGwN0I6DbAqKXcEV2rtIlzG8HLvMSHaaQrOFt0cFB4tdG8xHAUNBjoVyPG",
+	"gcx7HdBtutuqmYuCuuAnzDO97x4l+UAp5iYlUK9QzyYACAM1OyC7g0lAoB0L2fGqAu1pRrSUYnKe9jOe",
+	"TmH0eTa9ktEr+vlGoR/ARX3Dqsbz7jB7ZxMheyu5TJWllXT/DfhfFPeQJYW9Xo/LWn8tl7le2hPdp67n",
+	"B0jbpBJvN1enWgGBdHCHcBZ6CgF8biXFMqxp5noOSc1c8yVfgjzOcIcZZCfYf/vy5QTcuWu+FJnGQwG+",
+	"eSRSJb6AxQ1ncBsh3LoYyVegyjQFr7MmUwgK1O2ePCEcSuPhecfxhq7t1edqZE9lQ+g+kPAczDVTN9D2",
+	"MZ6tkFa7hRCYXBgmXEuQJsX1+ESspH8heJw9f8+ceIt2u+k3a4+03wLPVH6FeQn6HNTLqUG1VrCzmbsv",
+	"5P/thEpu3xUtFTJfM/3rqHjTsSjxupLmrPkTLqAInSyBkXxDuYMKinZXiwe//ePy3t9++z8P/3F577vf",
+	"/vL4H5f3vsd/+qe0IUVbBaQbBPWz/3knUM8tgEUU0waLo2g5ovcYfDfPOi+SdX9FRfUqbdNIrGBeQdKC",
+	"pwzqeud3YZV1RsEp6d7uDjc63p0nUY4pEbK1cRtaumbWw4m3RyYXTcnGbxpETKvY6U9Lz5XydBrabV3n",
+	"LWSwEpnJ21MFqyrX/IPRdSZmPOpacWkl8g1dMzz0ySztMCbc3wWYzHO3ZfV2irvLJ9boLSs4rQidIze0",
+	"i/3BEzBcw+CTXUMxQyMknSujBSjcUwjlm/oFqBN3vvLnMmOUzql6TedsKrqj95wlOpNnGxTZYxba+Bjn",
+	"JOE6piQN8Gw9YOcH2ALQKgjy4IwkHgnmNED0bDXglAY/achb4CdrqmtfqEWE3MU0mEv0I05oUzi5NHnL",
+	"RBs/NgKktYrfhJrrphI2pYLX4kWdubhVPUG/fV+n1dutnDDX66002a+8mVAM25F+O6lcE6BEo6K0uDsy",
+	"X/I4f+mIkmkvUZzDtJELgSU8ud3Whd310OZN80fPX6EnksMqjPJ63HHukVdVqrci5Zv0AcA2qhnbGC5t",
+	"q2DAU1F3pHY/pOS9kIUF/lnuwPnqLxd3A5L53p7omfO9tZPzNTP2d0uO+Mgbh5h6KyrPQjHWD8o9FMV2",
+	"3WB7M1ehnjSXvGG1Kr9OwT75so8Zuls2oOVqNKEmh9iv2dKrSz1doRJ6jzS5kpUFF6UO7X+tBqErXjI9",
+	"6s53mZw9qoSQ5iCz0A4RWu9Zcj1GX4RVNRy7zAj26N+5GhgqiG805sholRR0I56Ddk1KwEE6BNIUaFC1",
+	"/CjpXsw4wngZPTCtMycdgB38po9NgHn7GHsGJgIXUWH5Mbphowk6ra8x+F3ruUb5a806onGo6nYc6Gfv",
+	"ZECUVmDFaJDKLg/bN6LuA8Nud9m9nerh8Y16D2uCe0vUXvO5omqfTjmalsj2TMp1NvGkkKLwvWTGC/NK",
+	"ypTKfIVhAlCWEWnDKrlC+vjQSJgQvPyzU4bCNjVt/VfwztkaLfscMqRDRMVmdulNFSlng6zFcG/XN/KG",
+	"Pccnv0BfPcNFYZ4le/2+4IsFU0wYjF+DG4drUnHBCK2kYE/IZdMiAlF0oU0/uJW5yJYjLqfQ/a007CV2",
+	"a0h1cartHTUNXGESmvk08IZfNSvz/ZaUyRgfWLc/oaI2rvZPceOKL6aYCPbxjCN9sejBPBnhV8dUI20U",
+	"M8WKTU08Scfm3glGPNFIIW+sHgWKBbc8SYk9GFJD1arlG+9o9BWWw4UZ7o5wMCFIhaY3kTtp8cYFksdL",
+	"ddNvWD6w68HJSx5y56kfRNXogwwdm8Hv83tOgXRpEDB7gF1eS22yNf0A+Xta199ed8H03P3GuMO5pZbk",
+	"TeiQ3+Q68iLvLOqqStrCb+jUolItFxkzxKx4sRZM62N6HDYvz3CI9CLj2zQLipNoamh3SmfgqCd6zawt",
+	"Cc5Me47HOtD6Ia5GIN8e6cVWzPBkav9baYiEi7UkVOzJRio2UMI6Bp3yPJ6VviKbsJWR/6TdCg6dK86X",
+	"kkAD6/LTyJBbwgxBeQ/aLdHePAx8cKgaNUw4WFS7CL49nczsgxzqJ2iqYq+XPeS/QjeBgFz+BACN/6hp",
+	"RawwJGvGthoCLQCEl6nh/u5yuAKzKemOiuWi6sVl1ghHgHO+ZoOzz0zv0cmz82x3uAu9Xz0UWIf8mGSw",
+	"xM15NGj+hv2Hw5DtSqlXT98+dQ0UMMxpH22HPJPpZ2Ph8w8Xn8CH9/PzH03Tw7XmnnbUXglSMGFHMAgZ",
+	"f1hRKorVz+PTteD516Nztlg1H/3smu0/yLGYpiBi465ALm/A94CzVucuk868HI+bOqFlDLYuaE7PXxP2",
+	"AytpJhEKfrKn22Vzdi+TbUV9n9UFQlg3DBQnL8A/AJLeYEjcUdxvE9Im2uNZxB6O5I4qaQZN1dqVbJl1",
+	"5HaS0lFn21Jujwf0McxsYUuPihvj+9TvgQoYN6sOrmAW//0NgpunXDBlujhpQXlVZ1oqjUe0Gu+YsnrV",
+	"0wmWhWbCTHreJCEdf2Fb8zjuwUM2lFdEM3XD1IxoaW8tjFe4XPYGVmBrnK/PFw+4frS8yoafgqc0kQSK",
+	"m5W8AORITSkR4TbQ88h9fIb7HajdxJ/8dieZRxq+yNmB46SL/cIVSIBUVNt3Z5mQJhG8IknHAPoMDvsk",
+	"08WCWFud0KoiUPcyQ4v8crjmzPs6nSXu2wZ7izyTmxOtO2Wy5GJqNCMexqMojgc3TAJZwhSG4QojX14C",
+	"9L5VwR6twkN/J3auvdvtmvLcO+2+lnE/je0ISVoj9D0UPmm/x4BjAEO62eYW703vrneo5IoV4B6y6vbM",
+	"YZlVlJfIghCTk4a57uKlJkZ+e5HuzjK92x7u4inAp2H+8QXXIdZvGYP3qTkH2qf98SoHwJq9fnu3r1vH",
+	"1dVlcFtEhKbyjSY+46f7HVxLP3rsgTGkuDFMEPgZEckZefPqxSsse086ra0hx80+lxV2foE394ClIO8i",
+	"ZNsY19TtdbxVMesEd5wjUrOM5IEKXQuPB/INIDAD/lVYTx4/7y3dsPJ6Syd2U/a+nuMRPPGmn2aReVRN",
+	"dH7Afd/Tjfkt2z11EeyJ7r90gY09MXtZY/Y+XTrwGJfl+3AwyXeVhLB0SR5ck9Iasy5l64mHu99S5Xpi",
+	"H3gusoQ+aBs14EOQqeP0Vhqs9uOiyTPnaSyiVP/6o70s2DjKOzVSffAyOFFQJTJpP4Y5y6/M7RzSKsNn",
+	"zyu+mR/JZGHOjy4HeQgJMOUNQL/sUu0yAEPBzGPKXT6aRLmYZDhYhka+OfpLqTZTSXVa8/J+R1m3NXm/",
+	"X5dtf4LOtq0PP7ocrLRotQTP0KiNMncEM30VmeK6mpI0+Zbtrit5sFH/MkDOYP6lvOI4fobEv3hMgymF",
+	"J76t5Yjw3iFu+4Rh4hhNC6jtcpavdu1NapX1ctXtwtYkScJHUoSKjkwKzDRRRzdhndNyiY9faJSUOmKh",
+	"312mVpqAxpoSR/SVsNF2/vDorLsZ6lqHV/h9aoHg4tf9mUEUq9BCUqGLBR10jJ1Al7FuteOCGKeQsxWG",
+	"O5pr6u0HeSzPzB1A4BSn42H/ZVdizHRjJ0u5JlI4tTKIz1SjPm1u+2C65DIYahSVHw5dr3NXlgGEj0oY",
+	"HXcfYodl7oY3kWCacvnyir3tqt8Pv/9+OOZ5O6HJ2464b32tT6prEAKt+wamvGKRKR7UzO+HVdfQYC4F",
+	"c2q/6oFhHzwkb/gzD5/KRCFLQHT3mO/zPUSDgRcwmy7u7DAbhg4/E/j0W8ZKVh6m8QlJfO+4gYB5SlSl",
+	"0gMy3P3uhilVV64uZ3Ln5HhyjzoQ77/993++/48H9/6G9aL/v7/8/5Mlox08pMABD2bJoqMIUv0yhenY",
+	"Qn5oQeRCFuOBIpWCqmX7DAQVM4ZjOqyha+aqxR0rAcBuELFQK+5i+gL2+AAj94c+kNwG+xamPLtAuC+I",
+	"YDhE2Tzkk090jMy3wXMVfHWRtfwvQy8pBuW9XVJZ2piIXq5EPpFjM1YXCk6+Zn4/zAY4BSmU9JzFpLlM",
+	"ficCmepBpArfeZikVSbKkI1TvmW7KyWXim42bHLLA3RoeXw0B4B18VjUVdXN4GHCdWxhh0LmQdKTtGZs",
+	"+04lNYunLo2lAB8VlFU7nbDGKkmVUysmIm8E0gRsi0YW/HA5LtvlwbAIjTrQt/oKBwpkdu66iRgc4/Hp",
+	"ZeXb1o2dD6lnDnmVOEcOj18wwda9YalWih+hWYvvu2J2MsrrSR7Ak0h4NF7DuSAUamF4DnCHaoOgAaJp",
+	"bA6tScYAAuwYW5epHvjXtbAf5bqtjv0wyecHHOGHyBSQ4wbnGCZq3zXFMlJilJPLPvh0Lutkr4Zqj83s",
+	"lwyyXH0SXqIwkwKowLBQuRuvWopZH7Z49ftZT17BRCkBbbTGtbO7BW/fmZrKPEWzFxq3kdD8A9wZ29r4",
+	"eCRugr3I8Po65wGfhDqRPbQfuVkRPye4zB0zzKD+x75X7ZtWZ0ee6iaT5rDuDQ7eGBMDMZOPU2eG+wJP",
+	"chsm+P7B1PRXt3yUcmH43NoVm1xn0FOGEa/2RFwg1/kM+1wpAWojJCGj+ugRBVpa2oHUVERLBBbcWBvb",
+	"vdIU5mbsjwe9XeJOyUzOQ/e+ZZ/Mj5EnPe9jT8CUH9MHv52WEyczj0r8j9zxoUknJnb46SRX2ZTqHZ9D",
+	"QM2Pn2hxfOYN9oFaQP8+KTIGf64fop9797dwKg7BFBHnVyprbD7BevUd1ywUoSWv8XOlvyShsK8RbwEg",
+	"4kK6eML6adcjxsY4Vea6L6vFFX+7ZADjfGkPLmZTejifK3PGd04a3SfaZ9W4Eq1mtS7RxnNgk3ITOqc6",
+	"b4jXz3KdXd5tmbgOkzoINPGSn1Kf5uYCn0mOjR61VKW68yslEDBTrZteGUAPEdDNqghMuVVMM2GCf/Bo",
+	"8FM7mwj+Ptftyq7nJlm/PgYWYUKnDDdOjOHYGzxv6rjDWH3zj8yL9jKO60NxJqDMP7lhhYcQGp1Fgc9n",
+	"wEXzQJIOAbJBLAqgEH5Bya3zzVO6t9nCpFxR4KM1itG1axEHjV0pgRYYSdGFv5xU84oDZuqpx9fvwqPh",
+	"a35mM7fUFHmuXFTuAA6jKcEd51Wj2uQwSc8KfJK3LII3pxdLw0402RyeJjGAwMMJOK/g2dhC/BMRazxI",
+	"4LjSibGmSNQxbDThf7TT60NpzgJLYWCrDfoi0tmWjgeznwIOG/OlnCUA5Y2B2AH4EFALRyMDUW3ymMWT",
+	"5eRYAPADABx/G/q9DKm/zqRx0WmRq69v9jTZUG4/tIKGH9KCIxtGPDDp0IiDDRje2EPbA+YQBFLeyRsk",
+	"x9HNtLrgHoOWVS8P7qh2DdOnNaQ4RNbDBqBY4PKjaygWY4qmom6Tmg4dImkGBkOK5KidgdOc2kphEtbi",
+	"yZ0iEzCAbgrpZZrVtbOeD8uHD3bJIYFFekVqX3pADMftWGOAx3uWn7vcppCIeQvIpYVhR7fjS1on7POf",
+	"gV9wPDJkAwmJ03aEmTnS5ZvoXHlXbA4UYwLczQrLnT2DIfidWu3NamOtzcLQG+zRQoUOzoXwF2+hWcMq",
+	"XfhqTKbGveJrlrujob2P8684v3MQ8tYW3Mwrpi8yHXF1zrzH7hMrvlzZu1+wJTX8hiHCntzFLoucMe+W",
+	"4xI40ltTp9xtoUplODF5dKXtyA+OPPI8buHbc96ZsiOm3G13EfzJltFM7mgRNRD6MjbJOoUd3dMH+Iop",
+	"LcURef7HBfhOitwVUhhaTLkj8YVBCIEj425BTTpo7uPATZ2TEbDfDptXJ9c3Po4XNbSc2qbS8Ycje4gX",
+	"NbsUA3o5ejcDJlkorf3Q7VZJ15PUS+64CM9OUN3AZWPnFAOHJcX08eDkH/hmiv1nl/OMqmlI5z2Qw86Y",
+	"aTCHATEecVDo1mWkQXDQgTlBvAdyd0peZnCIa5EqFXpaVQR/w2YpemO3uWlgY/DLUjPyu+SClSFesBlr",
+	"ED63n09CEGPny9F0foGpc6kv9cIvfmjuWx1bVQCBJRcZcEWlzd+TGLZgoECvlKZNXajdlTXqPuDT/W1C",
+	"hvAgW/pj+znVylhf+3Ta7tZnndWMLp5l2dNrs0M9UNOdXXvfyvioEM9pPBSDK1tPfmmcet2BNt1Iwxd6",
+	"GhxEagJSvA7Xf6qq0gc1Ug2jX714hRXVTM8I7hZ54HsXWa0O/037W2KCVizjiMZoXz6+kcThxDM1wVGG",
+	"Gn4GRNb5r7sltIBcyw2k6iYVZPd2vkH1pE7X5f4l9vcb2aWLlvtjumNutxM24nrNt8lBrMCZEL+wj+dw",
+	"VT3k2XiZ1JOY2yGsYZ9MDojH8IwCfEN9685Mr0U0pzaQs2rNNirQ1rMTIvZmZFA/NaDiRGZsFI3C1TUz",
+	"D4h8resmTLLd9cB3ofYodeGwBCkTLuVIFIcNjdSQ+NxG/Dlr9KX4unLb2HBYc8+2L5/o2ogEltdLsmqb",
+	"Q7k4hC9Lue5ReUU8QfuE3Z8/4tyDcdgerjfyLQPGeIyY0IkZ1pQlgz31Z4Pv7AEBCrU4eZSZk1LoWuU8",
+	"vvRvx80qdJVwW+UG/JD1F51Loo10RgagUud2ckfT85WfTXIDK1qw8n09vVRG87LluGwdsy0F0LjfTk5u",
+	"m+bD6xFl+ESGBL4vx8R0PiW32dK2v1721rKlUvujvNeDpDQPkg6hrSeEziFZQipyGZqBYB/ClPoufYXD",
+	"maa55WJaE4orLoa/GhnlicW7JjMZ0F6kgrUBjQ+YQO98RHObauP3WutuORPLwFPZ938dTr53zTsGd6yT",
+	"RLJ0ris/cG4p/1oz7cs7Do630LuMhKZ6PSyS7EMz/5Xc8NfNAvO5i4MYzsEvIDrN5ES+/1mm3NL+FL5b",
+	"SblmJYaSZ1aDgp+/NVLeKyqpRwWqeRoD/bAmrunztJXaaViGFSvB/4C+UAoaijSpJr5/1DbknFhlCH+b",
+	"syW3T/uuNnFmip13LqiEfSjiQj2F7q5m2Hg4+EM6JEC1OUdztaxAvAxZvdrQPSsJut4S48ncTAS6M1L1",
+	"W74jS/e3P9x5STlWJKF67UtzXblaJ2o7JCrDgUz2EaI6JSA/rvY5SowJGIYWvYn85YwNGQIORzbjBb+c",
+	"gxFDpouQCFzwuCF1XGuDrOUn7fY37FlPPK2iwrDyZapX/VPiuLq5PSAV0++lL67GglcspO5kBrTJMeiC",
+	"Tji0RoZHsOp21Bij0rRcQgQsAecRBskSMumceEqg7hWJ2PRqw77v9ovadQCn/mxAjjMXBHouNyenS16H",
+	"k53wTCLZTqwa8EIJ54ZT5b5/Go6SV/WrJAQtdnfSZL5vStqsWa6JkZJUrR2LxZWv806lgUAGkn2CUPgC",
+	"wRtnvIciD7wamCqRbwZEwRPANWGftqyw+wbgl3jPDHKizLR7Afu9N4vLG2NUG2CTMaOF8utEARct1j2b",
+	"5Ysx4xEd07p/cdOyF34m93IayJY/TpAckkplHZN44IFxfBEP8gU48/E8BwYOW+1p72ni+HgW0LuQEwcE",
+	"qp/40alS2R7SXWI/8QIC4Ojjqh4382G+yKLKjpOUrlalEZgXuIAkeaBSpDii3l1nK1k7/RxTpVRRoWED",
+	"MPgv6dZU+ulBtUb8peNqME8IrbobqLnroykOhFCVnFdskwJ6N5RX2a7bdS5UkBX2+A+DV6r9ddZKsap1",
+	"buYNLsJBxvOkOFL40BFJz/kSBJxD78TTqZLzTJRtShN2qk36WjuuOvLYorWQGhI5k5ygDe62/YWfby+t",
+	"Qqh/gkSYBrc/njCDq8yuxHWEOthwxWgqpO7acqHqB05BPdYcekH3gNabagxJFRt1IpjW/kCkRStkGGwp",
+	"OA+y9XCjISeXKlk699ShN5mVYoyAWuxi70vFdphrgHgsnE3u23uwzI6cZ1SV6XXbnzB4ujjoPztzSX9c",
+	"BZyTcR0E7WDZfPeDjsfJduzHW1Ail1u+pcVZEso8pbPrsxbN1Lxvp0VNVBjRkE19L1I7upFfKpYT1vve",
+	"Pv7cSroj4rkOSfJAj4F/9y1YC7phRLNiQqNl+MALmo4wb2nSLQPpOgHbcSeVWYFfD2zT0cesAQ9PZ9rv",
+	"J5dSq0npPhjgeE0FRp/OUHJ3BCh5U1cSQyE7vQ3p34oZozh04tqd0LgwKtQHoJBqqBJYKD4hM3/JuCMd",
+	"GDpi+9CBGbfEn8m+uyytwEwte3qp5CZb9jTJEeNH7pvzVRqU0EcwXUdSjQa6sJwuxSz05ielorAvRwIr",
+	"hytl/J2QObMVTTVAe+VhgOzP9nKyS0HWiBfQW7ztM7YSwYPFQioIIlG9ZqW1LpuOw0LOZbknayF3IwPy",
+	"U6tUKq5XLHMhH2Ig7agmYKa7TiNbl5ldjok7KKYn5Pr2KFudCpUmGuDxNKKF4cC5CMP5KjJyAPkpGrpp",
+	"eqrtVrzyHnohTQ5USg/kXyGy6/ElIcD8bVEaUdHVieBEmjId3FV/BjMyYis1MmSuy0VvhioVJS9dQXgh",
+	"heYlUxNSGVrvd2Asqc4kZvaVhtKtJlqSBW0pomPSrLoRlCm5b8WqJ4nuGPiUE1IZAtvgGqL5hfpNP6nW",
+	"tjmapzjlX2tWs/I920plvrJaDxUm1eUH/C00jjdMbcbIw44Ycw+WikKbvW09d4dvsEdhb7WIm7ofMEX4",
+	"984pdYDYUCdzYF/L3WSjENJ5bo8DYaLphXmTobO6FasyMdVJ2hF8Jjm0DyUc7z6ZULPYw7huGuPS89oc",
+	"6V3y/ojXYi1Qg55XslhjWuVBRuLkKrBD5vU3i7tw/Bzy9WHvAR+3TEGOhB+6uxx1rj4a28UP0Hytf552",
+	"bpKrBDcW9o8LXlAzQcd/3rzUX8N9/vq0YCm1Jp5ZdVKce/fX8dWI3h+dbgKt0d6a4PoI8jadheF/fmry",
+	"ip532rXbtnuJnjicBd9yluzBHZKoaVlaEwsQVjbYYZUsJQRu0/E+Z+9OcKzAFl17O7nPl3EO38Rkz0C+",
+	"Chp73A3C6eBjjhMzWO6hlWmDSwzhRjdETNcmf7zhmTaDNN6HaIvzp+PHkk+FL4zQx+O+5dmci9Qh0URT",
+	"XhKrLTAarJGK0RsGljlm7sSY4ck6xx3N+bEdxZyhby0fOAoM4tdi0FhxkTZ309ph8iTMImScJmRaQuEs",
+	"Z35klKfVDMXxYkojPKQD6NC3DSLWUtTPhSB2IIW6e4msk2FmaHhBC2N5ek8ENObuYgeV3OTk+1kdbILt",
+	"csBZOMkVvWGkWFn1tCRQKNyqMfa/xCkdeUzDqRlW7XPl6RrD8ThC+YWkt+uGs90VBzXwRKyU8+Nc5LJE",
+	"/KyTJc7gw/ggXa5I2iVwhRmUozuCTyOEoulUtpCBgg88Jg/IglUVoYhL+ZDoFV3vZ+Q7omXFyxl5RBjV",
+	"e8QrrjUvMpn4ihW0qtLKh64xbVQbXlWE6xm5JEYC/OUYT8fRqDXRLuR38DrdaB38Ya3IIQRZnA/+IKGc",
+	"bwa6TVx++7fefhOziwVmOCcTuIhZUUEgironW3uoAU+yViwDIOq19cRvFfUpwId8QQ1gUCM8PaFi75Ic",
+	"DaFV9SRqttPuerOiGVRL/KWv5sHS1uXE+Gw4mEHIo4TYh2alk8J9bUEGyKsNVTepdf8qgEscjopYQq9r",
+	"GsPJ2uWjz7wHBXlEERM2jnR57H4+nkwzYKJmf3qtP2jHFaNfrbi+Z5jaOIdZ6897Br5Fu7Z7dJluQPO+",
+	"FsMAxH2yyXvLT8Jl3DAzzes4SqSD+gPR0A10umsc+1nJXqdgaI8uCqNa86WYIukhtjUmrqEPaD9hsyZ8",
+	"PouENamUxZ7otmIbSvtySSkHIXbAmZqRWnDjcm6W6dfrKpP0v5K71xI3tzeu5x478qLu1JqEwpImvASp",
+	"41HRSabWZAI0wzp5fQSN1mON6JXcsXIWJwWNP3CVTI3xylXst+Sn4BjgNEwQXfuGcjp5U0wMNFbUMFpn",
+	"fCsBceMIFYW2b/wj9RVVixd1JhSEpU3dO3FrqeTKnhJJm9ML9vNqsA//jS2JGVazXJjPV7scwMD57WoC",
+	"fjuI7PjlBiGSEsXXBa1SCEKVYUoAANqEPBP7rafNm0mAGZfkNvidjz7vKx1E8w2EUwk7TtNZc1FCK7oF",
+	"X5hVhM8P+XSLipppZ9NX3Q1O/Rcu3HU7BZf6DWMmicHClUpVHn30/RGxuByR4LFsjBi5ZIDewAUppDBQ",
+	"jL6RHv7plOlkoxeIBZjh/F6fRr0dzxFJxHZXDeZnENqY+ihF49WotxeOB/32BALP2kyfPSwxgyeA/GAX",
+	"JoIsKt9OLxHdGCMy8P1ZGD2veTX8Gd2eG/o7Vm5RUyta3dtwAX9fUbWRghfhHzaskmX092Kl5IYaXoCh",
+	"8LtU96jasuWSS8zFP/gHeGKu5JqJe8VKQtYWPnX4j/Dkgt+we6HBAT7Y/jfDjKLwkk7e74FtEv2tGAmI",
+	"aK5HpSUiWVFRfqMb3CDEClsYOFfWaCPIZQgJad+sN3PywN5eFTem8geRfN8xYu1nJjKG78ww4ZUjAIQD",
+	"+40e5hDYzmFFwHRngR1hwWkulCoAf6S93VwQCv1ru6lmAb7L8++bWvPif755fTG7ePrs+cUMoJ/SfUAn",
+	"Zu0GgJIhCrhJ9eI9wqp/3VaSlrfZOfnkZsVHNR8eaA58SC6/IP+Fwa5Z1w4Y5xAuR4zOydlQk8sSH50D",
+	"JNFQG/GmVcoWDtozWX4OTnDGHACeb7K2qKQvuhscQWrN5xXLhcwXYC9PSzKanorM6HEgQQxOC+6f25uI",
+	"aEjpaI1ubs260jxShPr6gwic73w0pf+eg8tMrroZ6AyfG4vM70edXUSdnPJerGtm6m3KzbJmPYJ3w6g1",
+	"1crHBDYH/ABWnZoRSooV5WpGIFEKfZceOmW3kg7JMcJwdFoYvAWIQiKN5BhOcR8Jn8FDUL9Td4k/yKjF",
+	"ihUTQBGBds/xnZQVkzM/AeNj4jAvAVEk5QywH22hu98waxbSuQTQ7TmrZNqxAe2R+loC+F2exW7YSWli",
+	"MHUAgEqekGIlZaZlqxTBRNtRBJ5jtFih28avdUXF0gGS0KpK5wPfSSuWsj4wIfD8hCW6bQocFngg4tSw",
+	"IdljCqyWyrrlVdkTFE/0zZLrkR7bCnOQcYj+ielUhak2R5ymfl4ZvfmHuxW2gmuTX8tLD91zkKyaJmVP",
+	"mt6GlWmvRICRTkAhuKwKzZhoTloiH0FIAw/5PuX5ZNT2IG/dezMcwspt+6mlFAxEtkc6TuETufDPQXar",
+	"3ELih0gKmRRLOXvbEahJD0SyZPcFpUhnX5ZK7hCuMCHEVlSnYvJ8w5J9gIwTL92YrxOE41qr4sMjfCfu",
+	"OS+KY+ZGYWvNa7lhGcFGhwWXfaYTBauwtiksKpryzOtcjqzJ3UgHFJ9iDNKVzICj9glZyFoBvSGyaO3y",
+	"AIFRyR2w34ovVx3zDf5xnA5dYe+JMbo9L8uKHaOIVsD47v0Zzi5NGr4wSZzKDLiMi7B0C6DkrqcmJZFU",
+	"wdSI2Dy2kcSH22Uhq9bpjRbEl4mQ5CGyGCKHaVMXeFdICR1YHWqG90DrrYy1+Z6Iy8Rck1EpMs77Z3Id",
+	"qELh5/FNmaa0wcwlQ8A0XolnEmXagVKe6OMKLS6xtIwbYhUQFZqOPiH3HhDBbpJdSWYX80ntPPtQb+CE",
+	"P81BXWyYfjaiyekBxgy1vHIRvh0+1EO1hUzQbJX0IIVkXIiGNMhQDmOe1Brouam1wRrHJ+QS4fmgUa+L",
+	"F+L9mEa0pxtepe//BaDWJ9pS1ALAqsDZAcBOlKi6YnF33iin7Btthaxm6YyyjL7SOFBSjTHsnDnK6ujB",
+	"VrgYtuhMgFC5LNOoiBuApmPcrvFDJ4ESPjSGjFcM7KrKMp+bp1d8m2tzgLgboGfk3k43E8K3ERMOWwrl",
+	"8RCOQL7zjX+RCdvb7hmwQWLCvWii4Rj5wHVnj9s7cXpLtZE+jSjY2ePIsJP6NdU3KQWWDXLTE53MpVxH",
+	"xb4THOlzJetsWGayJB2QiHB9ugEzJEj1UJO1MLlQc6bFxUiFAt5vNAocKTmzSmYSuu3ttO/Xjs7W7ipC",
+	"nEo29VZGP03ToxYGC+qGO2Uxtm7nm07PU4Mj7D8UzSyGrkK6BS2u51yEHgTH97bPKrCTwOLzHcTP01D9",
+	"EB+4hS/vok6+h7pdUZJaVkntBmzbeno08/FJdaJk08oTD7T91rEddTqxG1uk5ftz6iaTXL+hXOU4ZYKu",
+	"6LFy+v3dn8yPPu1kMq4hzDQHaphBUZtd7Cg3ejS+Wix48U0/yyzt0miFWGXZvYUwoxlqBwBsHMFqyM6l",
+	"6i35TSZXK59gkQHCNCvl81VPbF86tfd57ktpw8jXo2KjKDfpVKfSFt2rytc5dmsA6AQkEZrHlpqe9y97",
+	"zA70iRjIz3Rwp2iJRH13TkjKP0a18nlkOPUGJtkSMEN2UVJVQoOTUx2mWSU2M3KqAHVe0WL9C8vUerh8",
+	"kLSmAb/9xG+w9LD78soVtacyzCYmSzO6fnk4lemFyisslA9JLvEKZi7hKdCjNWqvrmDY9idJEVlrQurB",
+	"0r+T6v/w4OFwp8YGVfS7GFX0u1S1aQtitR9IFeeVXqnHKQj5TcysZHmIiR8Q71VT6z27YC3tIUolijC0",
+	"EkABIq97ngM1AQfIrJaLZbbj70ZmU/LyJoyRky5rBUi+cpsBjXAXytEqs/vncGV74YVL89PN0ybdfhpj",
+	"qMl5sU+mR6XrEzbjJGA42T6O6xYWxk2vJcQzDxayzCwjbgKa7Yz5jSZyJ3wc1p2J2CvUhIe/iUP70Lvr",
+	"+IaiTefZ7iUa59JzTUK31LMlOk2D9Qjokkl0c481DrVrs14g0F4TtecwNrbrIbZLQSvQNmbkwfePv7sM",
+	"EFWujox6DOxcGUUHQwR6frCm2MaK2UzOxsj4unMGNZZzEpyaa+fRzk09pKT9ECWk3Xsw3JDb45U08fzD",
+	"JrxY4tJC4Rmwz6NucQ0cYR6wx53cpo/lYQpbsnvtdeiBgEBuhVQlS3ekDcJq2JvytZ2YZLAliYJgZZb9",
+	"xb3df9S2STyw1w1LORf0ilWlc0FPgx+JkFL7UV/dc9A+QE5JDPJetTGYeqOPbe50tLg/gthskDFx9o6y",
+	"HkhoBNdfuetp5J11/s7mZ+1k3mm84tv2j7/F3JWKoSiU+pk0D9ydKYpYLGeS6WQLc0q4s9teMT5xgM49",
+	"vn9trY+ABh7dpP3ObjYjx8aQT2hukL+8fB5RopM83ms9/eRnbbQPnHZAWffc55eYO+Nc/htLNTL1We4H",
+	"YUglN+SNFHi7jgUXfS1pmW4OnUq2ioGipaj2kPSE5YZUrzXBribjIaPfZXCW8tDgLoKc5uH+pEWaxL52",
+	"zkRYkqFr1qoD9V4mBwUv1VTAv5aTLdnNuFqnrnO5IUYS+ysxcoZVdQ5GctoEPtBq/UFOAaeBKQV6OU6I",
+	"KD9D/nOblOLdD3ResUxCYCGreiPS+ZVcZJvIZuCLxraK4AIDbTB2BPlqv5tdQbqIxipL+CGNTYP11pp2",
+	"esVYF1vDPdiS3YflJw5/sT3Kj4OwmXmrhm62FTulC5wPg8PUmg+mCNW9tVmVbZRFHeFIQQUAdUxSDJXc",
+	"6RH5MArRLjzlw5TS2wyHo5u7JOu5OblRSh8W5VSQ2gGsyAZhFqeeXqxaMvNMcbY4PltrdODudlvBwE1b",
+	"8mJQk/i7e6wv3QMvzIRL34+Rp+YLlfJ/FSvaUabOhFN+PJyQm1R+LXHL2Wmdsca1YPFhgkwfGu6xwRGf",
+	"h6rImIXmhViLPfbe82zoHeTfX54Wm8oTOKfBfaA6lT3QrerriVPR5fFoYPblpgQwV7T8Ibjtx+YA+tiz",
+	"05laJXYolyBBeYew/YZ4e3bUtvmPP12xtF5a7Itq0DfwHB7yTyM63cArv7Ctab/2Yb/NlvnYC2zOQF+0",
+	"C4dwK+IisP3oPkrP/ShpLAedwfWSC8MEoYZAjvugJ+p2rjCBmdbjVFDPYm/lLu3xaQoIU/gvEvVywT4Z",
+	"1MPnk3G3D3MmppnGhnI1McNiisJd+rzvHvByrCHxmYZuRq1axYhne8/5W9y5jKN0UIwXFd/MBzkbHjrA",
+	"WEp3+54ANJkr5Vs6f0Tfyz85bOilpNUHttlmUoS6EdneGcmi1hjH/5Ju5HiGNnm9gDzpqO7swvglJpqL",
+	"8eWKadM4aX2X/rahMarr4lTMncAOcdeNKOQc1fe5ZXu8nSWyo4vf4/Li3ezir0esb4d6Q02xSjdzHNyk",
+	"E7sYo3+kwRFDa77ia/Rd1yqzu4Huh4BVmsBPw80V0mawh16Ez2cJdmtgpkOqanZGGvYwNbFpLTkjfjip",
+	"H6cHvw5vJGfunZjHac0ZLzhGmdk26mNNfYI+4u89AZYgUhS+o84kPeylHTeXJrhyOvu0FJ5UM8HebbKU",
+	"w7hS0kFp7QSd7xmNLeOtElrWDPVTrgGo2mqnFJXTseTAj77INBjo1R7Ge7F3jPX0wJaCMFqsfHW3ZjdM",
+	"ELCcFkc5fp9D1vmQmoLfxDW0nNpNJAumHTFF2BrPvdlj4Ta3W5yaNhXTYdv21la+TUYiGU1u2DB2InZV",
+	"9E2PRkImhnWM5yHNlxPOAhQUnqWJwNQ01I/4PLqNBpXaEExpsCJxod7+D8RKMoVKAtEgqmH6jlzmkw/H",
+	"uqp0sv/sx6aNuRv/+M4uvIxSq8LXPEGyTuhfNctUIPTUpsCRe5YrPMjXEgAo1xgsYFNEdQE4kWjU1Dr+",
+	"3rjqMlZHIsgcXGgd/OU5syIA2+9RHbsdECRlGt5lqeQ2Z+VXjN5gj0ZGVG3/UBuyk3VVklLOGrjDFau2",
+	"i7qaGpgJDsSBKzahw3unma8KF64q3GAvhtHXmtTGOeDSXSANs1qASxsevMCy6Sn+Dqu3YM2HSSbYEBrt",
+	"JfYDsrzhpnOIwfZLoe9i5lsNiFMH87WgwiGkgr4EJW0t8R6bWf3eAUU9xltahKBC5ovmokSbcRzqDYRE",
+	"GAoOSQCdCG0zx33XGW8TcrAxgezDTo5IQLJqyk6SjVTMpegvaFW5VirTEa0SeocTEdEOtKbYJNLEQFdo",
+	"+jgu86ffG5nh0KWk2Ec0PkJYc4KLHG+irc8jvvjf/6D3/uPy3t/u/fb5wezR5Zd/Sh4mhzbTdQDirQRA",
+	"JFIR36I3xq67HE4dl6nKsajMt5QMmnCSnV032JiZUt2+zjp2plPnlmwA4zoUY9m4nXt6i/YTdybO4/Xp",
+	"LKfk3gJKw+ujoaXmPJvEWsjNQipD59XY4IH3IPtp7AE3PcTzoec9kNYuVGVmZD/yvoWqESdzU82eLgxT",
+	"rx3WdyqjW2nzfFWLdY+68nfOdi0UF19oDbGL1LRWVJTXK7plk5CNkIHe+3aOibpMKdcf8xDTKDZ6HnA5",
+	"3kCT3BPQtcNjwYxqd2rf6B10R1USFMCq09rHKrZKbqAbhTd/9UruhL1FFw6/IHP3FbViPSvSrp7poLlA",
+	"5SSypX0rhNpKBivWrxudIfHtWh0FPBNT+WBXWinGDfe1ODVaVJsA7WN4eAD8+Y3ZLOap9l4erL/NXeGm",
+	"crEBfwxjzo+lTcMFGbn4zINnHMLmdgzdfKBajn5U77w10emDjsNDRcTHWAfMFajsnMGBM3WzyCzyOUBT",
+	"JEKuUV+v9C1VYh9B9LC4x2cNPgz87HvKjFWuP9L9j4sFK0wS5RAXNsFr+ZHur5EYg1a4//RAo7Fogl2b",
+	"u/lhgofv9MjiQJ6Ln1ZmOVeKaZYwNHNA9z05VJmEsx3dj9ioDJS6h0x3HRUzeQPNRg8V1HfqKVOgakJP",
+	"W3oSK6tvOXGpPI6XWZW/5g+cAFYyJY7mM2faoncbZYsmlCB3+1sNcXzGHiCUgqloO18skt7kVwKrymlI",
+	"OHePNh0PAubclBoHz6dJeBvNTAgXsT9qWukxfbTxxUkCxZ2XxAynZFQffSp2cAE4YjQLiNOo/cbMPJ8k",
+	"ecs5zg+cZIgQmi5UQBCjhH8pgoyibu+xpeKGV3trdKXVpE44pJcWjK1fpF0uXmnvKuJKQrOmLs9ADoqs",
+	"DZnviYuPjp7FK8M2qWkwbfgm21kOHF+u8xlEWBQr1jLjI20QvfqD+/apj01Afxo1f8pEZlYj6oPt+8/2",
+	"P1Phe40rkc1FcVIHga+cK8vFP8aHHstcAcm72kxadW73omrIQ/2rpPsZoQb8lsmjLKT5t6mdzLYVFTlh",
+	"xoXBkBWH9imQfS2J6+BK2CdamGqPP1u5livYOaYqbFoj63GhHge/ONhIuunNGF7K+HIP2jRuoZGoKw/m",
+	"Grhrhgl1q9F+3VZP0iPSnUb6e6dHn9xdmU5ZAXi+jNZlcrXWUljhXFcmjb3r0uQmp0o0kSwkRyv26cKc",
+	"/sg2wjkcn1nTNa0pm3C2HC4mkrHtYkCvTXh6BKjrJv0F5WMjq+IC2rgTt7/lIkQ7OIK5O9RJwYkutLIc",
+	"L6sPs3IfJrJyJ12lL+i+kd3Nd/8l8Vl1iLwQeSX/etmLrvHw8nKqlEV3vzvATwidW/4hUrlkK3tx1LoG",
+	"z2J/F5AtF9PuwisuRsweKnUnffcDvDH85Uh1TPZOjZqkOrx8WiL+sc9EC0ja9lchje9bO0YT9RHZgW7t",
+	"B8fdzzl3Mp43+uKhkimu8MT1NARATxvXLuAEWE0g0r1rzp/ZpkF8UsnE85xtPQCByXnTnLaBP8Xs0fEX",
+	"eskM5SOQFt1zzcxmMUFyxMzABZtx5acLWdSZXvZ+fedUoEZ5aHWyVLqTSmPQGxnFiGPJjQvLEe0nmkoE",
+	"mJL66nXhBOtg/y0hd/E9OZeAAHgqzPTRBStxymeOKrCBXar4LN6O/KGkVLyqZpA+0ADkElRO92xaRVo2",
+	"w5eLdswkOsPOU3PQXoBuGJ58blYuTuzMiq6r5wBF3MXEVtgouXAO7N8lFxDXlBj3RBBxuqRcxMrJNvyp",
+	"4hojQUAgIH8GQT/e/64+xkusivRPPXFFkmsr+Vzn3DBoH47LmC5NXGQTg8L9Ni2fOY0QOTrTp9UyMdmO",
+	"H6EkfR4zx5gi8kssDHy2UB6Ky1/1t1Otxd3B6teRDkO19qV8QVSjREwMn4+aS8+Wp6eJjycn6jf7T4wk",
+	"BziIJopsDHrC3J/uWWFxz4poLasFW6ZPq1rtzcp1Sltg7sLFjlYuOa97foHxQA45zyt+QGPIcCvXICT8",
+	"pJovaUbt/++ris7bxcKxveiQSkOgd823+h4V5b2KUUjEoFV1D/41+YEbWtVtqhRKmmKFXsM/aqoMU/eQ",
+	"dL+dFyfCgz148G83lVY4sVeLjPMou479OtXaGepLCDaFxi2hxD5JNlSl4fMn9qLuaTd9vqKP0Gi5hnvF",
+	"DZqvSHSUyuCSTmv/nm+mPqEZuEG47pM7fx9FbTQSuxpDukG5q5STbv7WoApBTK6JkZIwqqo9tEAA7/uY",
+	"RDGfe9ANjUi1JlqSBVVHZHWN4REXDfemMuzazDNBknsUN4aJ92wr1dQ8LVbyCfETHOLHkpthn8ZoTPYG",
+	"GTzIyJUE/xOQJiXUkhDJoXO+cyMRWpaauH9jopswlrpQt7XaHiQRBUcS+0Q3kZcqNTGMJA4u2UjRGmJH",
+	"oUnltrK66oAUT/sDg+/AOcC8X4ESwXYE3X9T5b+nRYSNbtyXovgncpBvBZG/D76AkbCQOXgRYRQtTEjv",
+	"xYIPdeNKq+1ft3TJviWO233oZ4YpyE/AdiOalwzv7SUTTFHDSoxacvMtAUUMfnz/8jn57rvv/ka4IL9+",
+	"eD7DohKov0cURBmFOb8lz6jCX7364kKhD56Qis5ZhT/unDMWAgCs/PbfG9iVxxdX1HAmDHnto/thRy8e",
+	"AEdvmaBbfvH44rtvL7/9DqBmzAoO5H0Am+LB0sNQhT3E1M7lVXnx+OI11+Zp8xiY3FspHIbWw8tLTKEX",
+	"xvmu6XZb8QLev/+7K+TAQz5aFrjh9j9JWiXyM76kNC1Q7a0M9ymzDUAjCPMZMdBx36VzWLtqQehGiqXd",
+	"jw36aRY+HTU1u7Du+1dKziv7DswlIuL9z+7P+y/IixVDj0KbpO+ZZp6m+y5FHyWcoGDPFnSDDfKW2MjU",
+	"XUU7l7fvwU+JPS9Hrscyh6IbBsrx4398vrA2ETCMT1F4fEHjmfszbVTNZtFGT8rP/fKbFY+JED56CjWh",
+	"sL9NHAeXOvO7CdSRi8XM9dGB6Bf2SnfdcRx6bCHtOZ3TYo0aIO7Qt9hBMNqh64P9+aNm2jyT2EtxNLMP",
+	"9NkNI3xpi0dLyi9juOIXtjWnMO6cVr4uJHn0f2LmmXvkLo69H2vEifeBSQI+GG0IE7/LvQcBPZYeBa2Y",
+	"KLHaJ0eQp0v7yEX6nPxRYz8Ud1DcXdaQYeD2/jJLf8dFyJrvhAU+/GuMOPswin6kEGd/O3EXe2U20iUj",
+	"naM6Bi03ULCiz7FT9ysu1v2i9kau2UvGytccXHnDpwrmy8Wa2ItTh/7RVOyh/uJ4yZpjqfzszrc9YYzM",
+	"BjXt3EBMOvKCYVPP7cNzRozsBH6Pv2Vc+mubGG9o317dDTWeglprGeBJaETrXNvnZQjLxzGiR449fmxg",
+	"HkbInBbOSf56HouobEVS6tlmJgFkyCE23NqmNYgziU0TxJMSL3ZuYKOY9lhKvAUTfep+3TMeziirM/vp",
+	"IojMXdyf8Yhj1WZYhxXLLOBQAf2wCyAq1dZIQiSRGWmpmkRb2+ZU9blN0/uf7X+G1efWYqep0LepGxs/",
+	"nbvRiw83CMND9iuHunJOGx6nDHeofSsKsR/lpVSbP00p9ux4HzFIRwjmaw9W+p9UOveTB1d3AkHRyXX/",
+	"s5FrJr70ERTTVq8QD/qAmgPL/AChlFu9f6LZpYSpLOn+G022UcrkeSg2yix57p+5NcIZ9sm0ppIwa+Zc",
+	"UJUqQ+qQy9ewW9FVUl7tA+HIP79/+Zx8//2j7/9yRhoqcC/r+5/xDyPY0Pm8j6TnLHk7KP/NI49+mTfi",
+	"7vQQD8tGpGFGMp7Ekne7UMMLjNakDZanZfkBnjhljcfdpRMiMWERI5EBLQXsstqRmAeu1tz/daBuDgdN",
+	"O+uHrvVpQruTQdvKYsl2Zi3TDay6sspqFE+c+9hlGyIwEgHAFkAFO4XlYnSSrDnxcwMIdfuWRBbFpEuc",
+	"F9YE8L52DydxBmLc5xsfc/RHr1upoz36iQZ3vp2CVYAF4f4+JAtesW/JR7Bp1D4Y71xDGmxX2X0Fw0bU",
+	"HqHVGfhLQ+NO6mLvMT/1Yj3vYRrBFvolFv51mSHk6C58aeDJbPDZ/WnAItzIG+a5dpSTD+q86M5n6N6O",
+	"NbiKZnTKhe9swI5Z9nPr+7d8iwTwxOGwO9XT2vfEjTpHoK1ElTIngIl+BIEOqRxoHEN6ZxNF80KNm3xL",
+	"B0SogvUed9MlWPOa3rCTzk5jZOo+Fe1V9NhdXCrNeK/EQo51UEWLwUyEABZeL1cnaXqub9D9z/iHXpMg",
+	"xNanaXm+w9VtmqU4BlSDZ0iIfF2FblvnItj9OEszJ6KeNgl9J9Du1oVbvgXpj7faYPRQKfXT+HqkSWfX",
+	"5wDdpe9/hj/03su/ilI+cwV6x+1+2o6eu2+e1YxO+YyryiqULt0PVIY5RbvofOSUcq3vf9ayVgX6vZMe",
+	"36vaoLbrUhPB0WvfjaB5Q38IIoXLM8JRZphUJF2W44rZP3d136uKFuwZVkCcc7twbaft12xkiP1Y/8mR",
+	"1ubWkmyMuekeHGNvhv78sKlba9SIs7JcYee/sEu0xzj6W+8d+Lx57sz8UbS+PC52cnnvb0/v/S967z8G",
+	"wid/ggupS2/fZWWZgykxO1bdYL8TUlFeEgnZiVHva2daPzm0YDuH+IPaY+eVE/aoU+nlgyJPiCPKY7wN",
+	"rdnqMbRbsY2kmYzBo2Y/I7X/0WUyG+bA1xCPHeBhEyO5NghnGGlDf8cmjIlRXGHSlFGSn2H9BmJsHD0c",
+	"/VWpUGHNfzckIfOFWSHy/oYbKZLVHn2b4eDMz5UBdeh8c+mzeLHxGBfV52VQMleMrmfESJmZSGid3OOl",
+	"mfWC3y9YAFxNDbDhGjvHJKyiQTs4aqz1sGMW3abx4Ho0pbJg1mxPKNZNnlMWhhbgPdH9esNetQOlI3K2",
+	"DrucQXHmuXw7422VpB30oyhfHUZ+b9tbM65G4kBLgbfOZnu8lU3iH2A3O5QvagDT4cxaDRNGDSWy/+ie",
+	"+bMM+XF5PNBhbaR/pJLLmZeKIPPBMlCK32Du/GnpeQdCoSw1cWT2hQyVXH5LPrh2gvDjHs8eBkc0REee",
+	"ECoAP8E9UAvoa0dqzUrCS6vLKLawf+saJU+3WybKs2zcrR+6iAWn7XTcWXFSlM2P+F8hzta2ewTbnVc8",
+	"+AS3fEgJbGwapRK2+jA+aaqhsDWC763pgoHauH4tbXWcrlk+g/Pr4t4oGbWldE7EGA/fOY4pH5zAlH9W",
+	"T60uM78KXNJiopmTfZCZFz58Tj5vEAJzLtmXAb7qa2bGjcPMGejkHdddfv9okDXhq3chLEfCM6azDW6B",
+	"IUZWSrjM+3NpR3dZXpHRWSan888SRQmnk+XWD0y6v81LqchK7qCCHYrkYM2+5PUiqh565BSPfPlQp5eZ",
+	"/rpP0htasvOeJAcWlDQvXnJRvpTqxEhhxpvzx2gPUQqd7U6sFkgKaQgwpogPIhkziGJgJihrN8OmvhVV",
+	"AWBsyzO7ZRe8P4WRm/P5UIO3jFYV0UZZzSDrvFT0wLHYjwcKj9+un+glTyo5P94whTD+LjYP+wRlBdhf",
+	"uukt/SQUsc8rCaCskDVx1v1UjPUfT+zRctaTKRApLH84j6z5bMCrWuccpfPDR7Gs/v4WSj3HHXnF2Ae+",
+	"GVdsBAgJeKwVI3avZq6DF1VNB/Jz8kO7c/upHr1Ohy4MuHY7aO6ZidvoLRkYlej+aKb0hLAK048YmJIy",
+	"9FL1sBpkBfiVPvQDDdV01z+CpUB37V5s03ZsvUrc1OLENtCIjIcMhCgkHWCymCRu3D9bXwngzRlnHrJM",
+	"tLDzlC12jgakMfddfr8IBF35+vKdYGYuRpvJQMVraEVvrKrPhEvadiGgM9sXPwq7crzcrBiIxyJUo71B",
+	"TbHKJyEHFBoq9I4prKrceUhfvFLhkHcPP4x+2l7NbiOn+aQyQFzPHZ9MGBQb+GT5ihvioXnPfhjvb0JL",
+	"/SSfWf1FNx00oFs6JgFtqTZWneLakA2jTYyUzxVV+2/J26Gcd+jejk3hv3Ij13dHbFs8l8OQ1PDiny39",
+	"2333U1Vx3EqLPezuWVms6amdzXD1PVS/wgxX17U+cyqpV5AEY6W+BbLZf4A/fDlej0wnPoXGtaNs+0eD",
+	"fvictvpG3lhDu6CiYJWeEatwS2UFSAOXREqANMMpAZDSxr7lcZTBcMVECFlVcpdTRF/HSzr35YAfd43p",
+	"jo1Kv5BnPlzCCaXc0XqL7VbPej0HJ8FxKZV34jSw0lxqWuW03S38zkps4qxq15rpXNuydVUouW25whaI",
+	"590WRhVkJicP8MPbcM717gC4WPohmUL68MxZreZ2rHG7Hfc/+0quvk058SpKi9qhMqwhN81tb9OLtNvk",
+	"nWBBJGPuxHyPfzjv5rieU9ltwV5TR2/IwJOw+NtXIWAVOWFUUeENb6dPSEGoa/HlG4mgvWZvTd0YZ/NT",
+	"jMpMjPbOCH7+S9pO3XcRulv9un+Xr2V1w0qXnOQg2X1LGWYa0Fdrja/PHYSNO65l97zpW3XnNti4LnBf",
+	"TQ0S4Bgx3VvfeOWfOVsQ54NPO7dS4YkDhFabUCmKGQm3kweN7sEwNLiLh8cFGOWv5JLz29FXN06LFWf2",
+	"lHIre/UWZfKpaJEd9lFsy5SRXPUC771vnvoazeJoennT2PfZXVHteyP6/oeO5EvMalOyXq6IkRBxYKK8",
+	"JXrf/4w8+GUc4V/zM+jobUXQnYExlRHbcnExuyj0Taog4qjaope8YuemrFT9dd7v3SNfdc4zTvK183uN",
+	"SXx2Kyd0jijfoc/8rVoxKRypXEbVCyW37xvEp6Fb8qcGAD9qkvyNhkwdq3DuWFVhS9dTIWi7NoZv9+n7",
+	"A0IUk2tSKrowoYNq6NwM5Wn+/uu6ggLXXdyu/LMjJItXHNDWHZd/3CroV05rfB9//tyqX7v/xx2r8/kN",
+	"PnuO5OGxvm9F/6BMPQ7e7E645Wsoe+0StentmYZTc70uj4TeuyPC3nqQC2J76cRZ3zZZOyBeVysBLVEn",
+	"NVs8oXeXf3XmJvpnR9XyYuJDc2FpBqGMJ4SSDdPa3qg7alVdFyzdUF7N5SfXVAMLOzgUg9CyRLPlnCej",
+	"FkudhXq4Zg7qIdRzsSbPrlVN0O7rCxWy35JnUCgLQ0BNSpN5Zx+yp6Fs4CzkYtEkJswOMxMet9ISVnJ3",
+	"mJdQSuxFc1CypRREaP6LpCS45WxC4s7d8bYbuhxIGOLYVg0Z5vycev+zr1QZgcL2voamYsP67ivgSblY",
+	"RAz9J2hsA0++CTU6ueAqVo2FYp6oLRhix2iX7xvVj/Fk7VgGkGUKQVMlR2flB81Mve3TjK7hga/RX4Iz",
+	"y9QdemwnJgzR3CHdbxjVtToxVTnX6+KD2p+BVueXdm9w0frOUyMZTWdeSbVmJZG16WKfnJWzK4l+lPMm",
+	"Cr+2lzkm/8Z5vGQlK9c/jrpi+CTw/jXM6mtCDJhdBEqN8uy8ZTu7iHaV878MlDV7fzmM9BVjoRmqlsz0",
+	"lBRb7tWwxQZbLeyoKrsoPt+mYHw+wMe/NvmAs/pX+10u7zxN8+9MlbzIavuoqt7GFt//jH8YoQGFfftT",
+	"YGhPMpJNM/Xb8FV9iD9/C5nD7vtfkXxgxUrwP+reONOH8NDXqDY1s0tGmUCLbVSnlv6pDeWqoPrM+dJG",
+	"MWr6cV4+4CNfdcgD5jgm2hGio1slN1yfm0WBVPc/w3/HSDeY9n9K4RZmfiuyLfr6bYg2FfTjr0KyATBY",
+	"j1D7aH//T5wxBvPPASoztra2fWhZ09Ljz58Mdme0vIUAEmPrPycZLLeBv/iKKx3lg539aIyOdXzlezsF",
+	"Qltfr5Ld891Ko3Q7+xw05K6XqziPErIwhbX2rcG84xqqYYTcNWZo8PZCT/tM23rok+6zOSGz07TGbuPG",
+	"/PCovy3+8QESmOGfHR/pk2TnjI48uvzbWeeMZR5lBlxpkGWetKqz3XG8hUtwuBfWyWHiE+7C2475YkpZ",
+	"f2EZPnKreb84RE53jjqWRnlweGs3Bfb6zBf3r5rFa791+Vtrloa1bQmn+mhctjvZr9eMbn1XQMO0Kzbz",
+	"W4X/FXJ3KnYolsb2sq175E9p63mrpRC4sL6GIQjI4zppnQeAAAdNNDtojM32PNDY1L7JQWjq7Nof7Bz+",
+	"xlyWezjUVOx9b4MGWgNwRY3dDJf0ar/iih+JXCyY8gpg1wGLE0h3Q7jbHgduwiNi37eWYWFJkZevc1bQ",
+	"DcNo5/nb49/1FgzctlcV3d+2z80u+UrJBU+Dc9szulS0hE83nUBO8bI47IHDI2Ape6f0v6uGmA7487A4",
+	"cwrMaR8W6BEuGiR2eX4pe3/ONC/Z/c+gIecT75/LzZYq2G595yKv/WWY6X+Vg4x05RkIgw876QHwNLFU",
+	"0E0xhkfV1mteVXoWcGLsYw5wTUmtmSZzZnaMiZN78XsOYp98880kq/wIPz+vleJFXdWbcVrShMqL37EA",
+	"OFN6MUtlsFsiPoE89ULf2Mt/U2t7NWHGWw5rz7PwrTUQkoVh5p42itHNyV2zsQANerusGC2B2J8vnuPI",
+	"915wHTqNtUbqfPcMHDLUnvWZHUs71uZiRkJdw/+4fvfW7tOGSOU9p3qrGC3Bkn4CSBMA8Avm+/TmrS2+",
+	"vA2nJg5z11YTjtqjhnHw1/CzKOqGzvGGTO/ue7tb7X0D6bSsGcgjlyWqSSGreiMw3WVE1oP97gcY+m70",
+	"AL/K9DGzIvn59d8vZtFZ3Y/oooGf/dPRhuwsLEHTHrSwN6ewi0967I/GvglPTbem/wTreVT01q/pmeJs",
+	"MbpZh3Mq3EZfjigDFfF6iC6smcsFeVNrXvzPN69n5Omz51a0vnn14hV27cDmGxtagtvUiuei4gBPGbQP",
+	"7mvmHfZZEMzdvO+yfNNg5d9SILRJyD1/M4EJG56oOoNGF+c4TNl865yLBJwiqBE2LpG4X4XcsOApOd0p",
+	"Em3yNJ92s3f/n6sj5eo4D2FTba4rRrfESGJfr00OLqDy4OV32E+zFzPA8nUWsQWYHpB3aXl23wdGn86w",
+	"IbeVpu0GOBEMLQTZziu2xhmQ14U8AlthUIhMsDM39mb8tLH7u+Elv5hd0HkxyuT8qLhhaI17GLMFF0um",
+	"dE8XQvfExDaEz2Ulayy3FtJYa39P2h2nuyMV8M7Ukd7Wm7kr7C5WtVjnIOrDj1M+joKo97u3L3/+q5nj",
+	"ycPn4tQ9uScVLdg78do996cItykFsc16Runm2N2pqTZ4OK2nmh/ubK7dw8KszdnF7YapJRtsbIZlKHhv",
+	"uswOaEuNgTMOMKAzO0eoN/XFhVZH5OHf5PJJeNaqkkspErjUb+x8/tzLcxKYvZHjnMoHAPNGno9JgGTn",
+	"v4jlDVOqrvhgwTG191cJnZCs7q9d2oS9ogEN1tA100TXBZiWzBj76JwW6+7uv8Mx2denNb1lu3eBIMdn",
+	"056WNJPcJyB0b49wNOepjsz53Yoaey4BmdzaJdbqA3sOsVlosWLqGx00kzh/i9r/iX0SvOVUxWzanXwj",
+	"ym+xewZV7Fuvkv13q5ad44ZGyp6a29MjUMFV6JINwWOSk7BuLk8aGHe3RWCXa2ZydcDvGXzlLNty/kMF",
+	"0/p1W0la3n7bUaj77EIYNVIOPR5QXul2QLCdY4Ju6ubsokremN0P0hurfrvtBD879N3dSajnAywOe6Rc",
+	"T/6xSBwHV4p7G+Y0psukY4zzXxsarQvdVw/yPyQX1/65MXLznWCn9uXOl53n5nHOCmU3Rk7QuN8jgL3C",
+	"Z6lquWF3VQUzDFlwva04XPm14IZYPSZMvmnRVFSMKlZiB5O9/c+Tjm4IbG81A8zNsryYLmOOt+fW9bmY",
+	"eUfXKDtzum04PIrthocDhzcMe76CZbtPJ51tzOYeCM/4h+4kboKDjY2YuMxz3ypsdxZUP0+V+5/dn77c",
+	"R7GUNZjfM6P2fupjcmM24dmz4niljcsdryorZIzi5yhosSbDDWe7vvTYd/6ZW5S3YYxUsAXaKELRKVjV",
+	"VkhtHV8du+5tRUW/00S8oNP7Jt96qdoLur/CIohsj8YAaY5qaEn31nZ3pRNWe5G6qaRwzausLhpgxqg6",
+	"jbRKLhXdbHrroK+YAhXfh/9vWxS58cY1K0Uy+jrnYGO5dGTTuuy3Fd2zcubIigg/RsIvbsjyNCGWw5R5",
+	"Q9fsKpD61kzoZog7Tmk4GDjZUgQfsKo5oGHNcK/iHsgV1UafhZtbaMYZqaG4MPGeDN8dZ0Uo/moY4HaB",
+	"kYdwkK2e0wAh3zIW4b/WLAeXgBVI1AHUOlhdrhFHHs0GfESc2KVIF7TqlbbX8ECHHw+uWU2ez8iLOZGK",
+	"vPxvmajNmu1Ht6d+OLoB7pqf0t/ILu4XLspUIOoB+WdH1b9YsfwosyxZGHrDklGu8/XZHVxEGt8Ydhf6",
+	"kAhC1ZYtl1w2NTI+zHgS+0jF7O+0HM4CxFw5UcadK10u4sicP+/Z+k/onhocOpeC96FRH5xatjhRCLpN",
+	"s0zas2sfaiXsrplaMALP2q16+uw5OgIa7zKqLEwsFYVCee1KquCdERv7I775AaZzNyXo86Jb1TG1rqOd",
+	"AXB7uZvtqc+p0ikJM2tyFFLeRL3mW7fbo3Te6zXfpvCAQ0VMP22ifAl8Y4YTbyYyxmtpOd9y30m8zrSv",
+	"z8/5J6/5Uryrx2HV2GcRZfA2fJPa4QHcmqB5k1U3uCYa13aK2zWt21qivRJ3c7TZhvLq8HB//2jgaFv1",
+	"RuudVGWia+w0sYATiD74Z+d3p/f8+tTNhsMFBUe9yvQ1PnIXdjoM9Uos5FinYUENreSyhrCbW8vJ1Lj/",
+	"Gf47gJClGVJmlNB5qn3g9myhgVSZXpjPCAX9h0fH9pgNqOV22JnLjGM3nO2INswV9aMXl5WudTVMrTGC",
+	"EKNhFnelfeJT7Ky9+Y0mcidIITeIpYkaL25GOuwQLf22VY+VU5W72MIbKvaAGaW9aw2VdKUNqbFQ3dWq",
+	"Lbl4Qi6dpgV8AdEIvrHWvs9iwr9dpmKZCOeSaB5uKYpxUEeRg7bCHbGJvHNgu10OSltswZxOX4BT5D1l",
+	"dgc9LZ6Qii2MvXvR16gNeFmDbJjCnnH05sHDrp4DrNiSPNHXv7u8nPD5vw6EgwTuH4749WDYeq95v3T3",
+	"D92JfMfBxkj32O0/g07p6Nd2kX4ApTuzkvO0LP0Eb82fFihwtyUtrWHPXMzid+n+Z/en3o5vMYVvyxbH",
+	"Ia7oMqsrNzimXN9VsN5N61V50QcuebsceMWUluKlVJs/Xyw1/NJKYz6Fpj01czG+zYzsVrxYOQdtlPza",
+	"wm13LR3kTiTr314dIgHdgrRoFTv+FxYY961a0KduP5cb9owW63FotFGHB65Bf/xTz3jv7KApZwtV9Enc",
+	"BCjrcnvN6A37qtoFpID9vz5lKGK6La3tg5/hvyPwkK/sc18pHnLEeGmglW2Y/BkgkQ9qiaTH1Wsz8ozU",
+	"UIno/q5ILQyvyKJWkEwrpOGZJLKraLK3zdwQnR/TDANaw3TbPrjOzDwU5K6F3GnfGChGFBh3bGA+X9e5",
+	"4fLenlE1pNZx+W/2qVvW7NwoucxMBH+spFyzEl0H1DwJTU19FrYU1f4Uqrjv3P9s5JqJL/cLWjFR9pPo",
+	"A77z3D86xqMDnx8dch12dA4HMQ37ZFrLOSkrn/vVzsj7l8/J998/+v5Iss8uNCtqxc3+4vE/fvt/qbue",
+	"1WZCIP4qYS/f5YPcc0vpG7SQUw4D68I2a3YxpstS8u7FGXUb1GnKatIeA4NZnVHnn7+fVYLlK1iD7oBl",
+	"Rt6iwEMQHoOi9DNNfrOS8NarVKWdauJRPUfSOEWr07R4TJMDedMHMVGfPP4aYBmTohZyaPntZAS+6Wp4",
+	"EkCUbe3xrMX/+VmMd8GUgK6bTBjI8vmnDSGEiP5IE/QvHwaziz8baZ+1fClBHa7zamF2ks2W0QC3VA+3",
+	"KyPrauZSaNUfeynwNDeH6aIsEBpZXwOLDfuKAr+uD5Q+KwU9Y30xzLvXsOieG/nl2cUWJ+hgoZ1mU/oj",
+	"ZXz/ACTFDljo3BEIhtYYovUQcyL9vPgGG/f4zPwhYaETPM9t1GJRFWVd/gJUEs647widD9NXfI0Y5pq+",
+	"Wv3Mzwx9TY0c2H8no26sj1mIp5n/lYzCX2B12zRCnRxwdjSeKmoEIUZjE8zEkqESMQNiUNl7NfYRM6tC",
+	"xPdMMjM82hZLBF/45JA9gFGg5L7AP2CDLaNhksrOhuNnV0Cv88TurlkMZtS724hn1VWbag1DW132l88A",
+	"AAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -2,6 +2,7 @@
 //
 //	progress.go  what was achieved in a span of days
 //	report.go    reports to a family, for an exam, to a new teacher
+//	repertoire.go  what was learned: lists, certificates, the programme of a recital
 //	studioyear.go  the whole studio
 //	learned.go   what the studio learns from its lessons
 package progress

@@ -237,14 +237,12 @@ func (h *Handlers) GetReportSheet(ctx context.Context, r contract.GetReportSheet
 
 // printed is a report on paper.
 func (h *Handlers) printed(ctx context.Context, r report) ([]byte, error) {
-	teacher, err := h.Store.StudioTeacher(ctx, r.Tenant.ID)
+	out, err := h.heading(ctx, r.Of())
 	if err != nil {
 		return nil, err
 	}
 	w := r.kept.Written
-	out := sheet.Report{
-		Heading: teacher.Name + ", " + r.Tenant.Name + " · " + wording.DayAndYear(r.Today), Title: r.title(), Days: wording.SpanDays(w.Span), Lines: w.Sent(r.sentences), Made: h.Now(),
-	}
+	out.Title, out.Days, out.Lines = r.title(), wording.SpanDays(w.Span), w.Sent(r.sentences)
 	if w.Picture() {
 		out.Way, out.Months = r.stretches()
 	}

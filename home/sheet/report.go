@@ -122,7 +122,9 @@ func (r Report) at(size float64, most int) ([]byte, int, error) {
 			continue
 		}
 		room(20)
-		y = p.text(border, y+3, width, list.Title, day+1, heading) + 1
+		if list.Title != "" {
+			y = p.text(border, y+3, width, list.Title, day+1, heading) + 1
+		}
 		rows := list.Rows[:min(len(list.Rows), mostRows)]
 		for _, row := range rows {
 			by := 0.33 * width

@@ -69,3 +69,19 @@ func TestAnyTitleIsDrawnInAReport(t *testing.T) {
 		require.Equal(t, 1, paged(t, data), title)
 	}
 }
+
+// A certificate has one page, whatever is written on it.
+func TestACertificateHasOnePage(t *testing.T) {
+	for _, name := range []string{"Ada Moss", strings.Repeat("Marchetti-Brandt van der Hoeven ", 4), "Лодка"} {
+		data, err := Certificate{Name: name, Says: "has learned all twelve pieces of", What: "Tideway Album", When: "4 May 2026", By: "Ines Calloway"}.PDF()
+		require.NoError(t, err)
+		require.Equal(t, 1, paged(t, data))
+	}
+}
+
+// Cells with commas and quotation marks are kept (RFC 4180), and what a spreadsheet would take for a formula is text.
+func TestATableForSpreadsheets(t *testing.T) {
+	data, err := CSV([]string{"who", "piece"}, [][]string{{"Ada, Moss", `"Fog"`}, {"=1+1", "-2"}, {"", "+x"}})
+	require.NoError(t, err)
+	require.Equal(t, "who,piece\n\"Ada, Moss\",\"\"\"Fog\"\"\"\n'=1+1,'-2\n,'+x\n", string(data))
+}

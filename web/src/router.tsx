@@ -60,6 +60,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./screens/Progress")).Progress }),
       },
       { path: "/year", lazy: async () => ({ Component: (await import("./screens/Year")).Year }) },
+      {
+        path: "/programme",
+        lazy: async () => ({ Component: (await import("./screens/Programme")).Programme }),
+      },
       { path: "/reports", lazy: async () => ({ Component: (await import("./screens/Reports")).Reports }) },
       {
         path: "/report/:ladder/:report",

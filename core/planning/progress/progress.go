@@ -9,6 +9,8 @@
 //	summary.go   what grew, what needs care
 //	report.go    a report: what it says of all that, and what the teacher made of it
 //	queue.go     who has a report for this term
+//	achieved.go  the repertoire, and books and staircases gone through
+//	programme.go a recital
 package progress
 
 import (

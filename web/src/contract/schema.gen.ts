@@ -333,6 +333,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/repertoire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRepertoire"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/repertoire/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRepertoireList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ladders/{ladder}/certificates/{certificate}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCertificate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programme": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPerformable"];
+        put?: never;
+        post: operations["makeProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programme/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["printProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/learned": {
         parameters: {
             query?: never;
@@ -2078,6 +2158,56 @@ export interface components {
             fade: string;
             /** @description What would change if it were used now */
             moves: string[];
+        };
+        LearnedPiece: {
+            material: components["schemas"]["Id"];
+            title: string;
+            /** @description By whom or from which book */
+            from: string;
+            when: string;
+            polished: boolean;
+            /** @description The playing time; empty where nobody knows */
+            lasts: string;
+        };
+        Certificate: {
+            id: string;
+            title: string;
+            says: string;
+            when: string;
+        };
+        Repertoire: {
+            pieces: components["schemas"]["LearnedPiece"][];
+            certificates: components["schemas"]["Certificate"][];
+        };
+        Performer: {
+            ladder: components["schemas"]["Id"];
+            name: string;
+            instrument: components["schemas"]["Instrument"];
+            pieces: components["schemas"]["LearnedPiece"][];
+        };
+        NewProgramme: {
+            title: string;
+            /** @description When and where */
+            day: string;
+            /** @description As they come; else in the usual order */
+            keepOrder: boolean;
+            pieces: components["schemas"]["ProgrammePiece"][];
+        };
+        ProgrammePiece: {
+            ladder: components["schemas"]["Id"];
+            material: components["schemas"]["Id"];
+        };
+        ProgrammeLine: {
+            ladder: components["schemas"]["Id"];
+            material: components["schemas"]["Id"];
+            name: string;
+            title: string;
+            by: string;
+            lasts: string;
+        };
+        Programme: {
+            sentence: string;
+            lines: components["schemas"]["ProgrammeLine"][];
         };
         WrittenReport: {
             /** @enum {string} */
@@ -4375,6 +4505,16 @@ export interface components {
                 "application/pdf": string;
             };
         };
+        /** @description A file */
+        File: {
+            headers: {
+                "Content-Disposition"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/octet-stream": string;
+            };
+        };
         /** @description What went wrong, in one sentence */
         Problem: {
             headers: {
@@ -5090,6 +5230,126 @@ export interface operations {
                     "application/json": components["schemas"]["Progress"];
                 };
             };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRepertoire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a student has learned, and what was gone through to its end */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Repertoire"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRepertoireList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                format: "pdf" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["File"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCertificate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+                certificate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPerformable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every student with the pieces that could be played, those ready to be performed first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Performer"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProgramme"];
+            };
+        };
+        responses: {
+            /** @description The programme in order, with how long it lasts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Programme"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    printProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                format: "pdf" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProgramme"];
+            };
+        };
+        responses: {
+            200: components["responses"]["File"];
             default: components["responses"]["Problem"];
         };
     };

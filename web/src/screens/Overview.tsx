@@ -31,6 +31,9 @@ export function Overview() {
             <Link to="/year" className="press">
               The year
             </Link>
+            <Link to="/programme" className="press">
+              Recital
+            </Link>
             <Link to="/reports" className="press">
               Reports
             </Link>

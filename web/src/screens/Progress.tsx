@@ -8,6 +8,7 @@ import { reportsQuery } from "../data/report";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 import { PieceNote } from "../progress/PieceNote";
+import { Repertoire } from "../progress/Repertoire";
 import { Told } from "../progress/Told";
 import { WayPicture } from "../progress/WayPicture";
 
@@ -188,6 +189,7 @@ function Words({ of: p }: { of: Schemas["Progress"] }) {
         <h2>Review and practice</h2>
         <List of={[p.kept, p.practice, ...p.plantings.map((x) => x.text)]} />
       </section>
+      <Repertoire ladder={ladder} />
     </>
   );
 }
