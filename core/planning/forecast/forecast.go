@@ -35,8 +35,9 @@ type Prior struct {
 	// Mean and Spread of the constant, the weight of the leap and the weight of
 	// the length, in logarithms of weeks; spreads are in units of the noise.
 	Mean, Spread [3]float64
-	// StudentSpread is that of the students' effects, in units of the noise.
-	StudentSpread float64
+	// StudentSpread is that of the students' effects, in units of the noise. SpreadDoubt is how sure that is: the standard
+	// deviation of its logarithm; 0 takes it as it is.
+	StudentSpread, SpreadDoubt float64
 	// NoiseShape and NoiseScale are those of the inverse gamma of the noise's variance.
 	NoiseShape, NoiseScale float64
 }
@@ -45,7 +46,7 @@ type Prior struct {
 // of two and sixteen bars about three (common practice: one piece takes a week,
 // another ten).
 func DefaultPrior() Prior {
-	return Prior{Mean: [3]float64{0.1, 0.3, 0.25}, Spread: [3]float64{1, 0.4, 0.5}, StudentSpread: 0.7, NoiseShape: 4, NoiseScale: 0.75}
+	return Prior{Mean: [3]float64{0.1, 0.3, 0.25}, Spread: [3]float64{1, 0.4, 0.5}, StudentSpread: 0.7, SpreadDoubt: 0.5, NoiseShape: 4, NoiseScale: 0.75}
 }
 
 // Model is a prior with what was observed.
@@ -58,6 +59,8 @@ type Model struct {
 	// cov is the posterior covariance over the noise's variance.
 	cov          mat.SymDense
 	shape, scale float64
+	// spread is that of the students' effects, as it was learned.
+	spread float64
 	// tail is the point of a standard t distribution of 2·shape degrees of freedom
 	// beyond which a tenth lies.
 	tail float64
@@ -128,15 +131,11 @@ func Learn(of map[string]Moments, prior Prior) *Model {
 	precision := mat.NewSymDense(n, nil)
 	pull := mat.NewVecDense(n, nil) // precision times mean
 	sum := 2 * prior.NoiseScale
-	for i := range n {
-		mean, spread := 0.0, prior.StudentSpread
-		if i < fixed {
-			mean, spread = prior.Mean[i], prior.Spread[i]
-		}
-		p := 1 / (spread * spread)
+	for i := range fixed {
+		p := 1 / (prior.Spread[i] * prior.Spread[i])
 		precision.SetSym(i, i, p)
-		pull.SetVec(i, p*mean)
-		sum += p * mean * mean
+		pull.SetVec(i, p*prior.Mean[i])
+		sum += p * prior.Mean[i] * prior.Mean[i]
 	}
 	add := func(i, j int, by float64) { precision.SetSym(i, j, precision.At(i, j)+by) }
 	for k, name := range names {
@@ -155,17 +154,63 @@ func Learn(of map[string]Moments, prior Prior) *Model {
 		add(at, at, float64(sums.N))
 		pull.SetVec(at, pull.AtVec(at)+sums.XY[0])
 	}
-	var chol mat.Cholesky
-	chol.Factorize(precision) // positive definite: the prior's diagonal is
-	m.mean = mat.NewVecDense(n, nil)
-	// The one error there can be is a warning of a large condition number; the
-	// solution stands all the same.
-	_ = chol.SolveVecTo(m.mean, pull)
-	_ = chol.InverseTo(&m.cov)
 	m.shape = prior.NoiseShape + float64(m.all)/2
-	m.scale = math.Max((sum-mat.Dot(m.mean, pull))/2, 1e-9)
+	m.mean = mat.NewVecDense(n, nil)
+	var best mat.Cholesky
+	score := math.Inf(-1)
+	for k, spread := range prior.spreads(len(names)) {
+		var chol mat.Cholesky
+		mean, scale := posterior(precision, pull, &chol, spread, sum)
+		// The logarithm of the chance of what was seen under this spread, but for what is the same under all of them
+		// (Gelman et al., sections 5.3 and 14.8, from memory), with the prior of its own.
+		x := 0.0
+		if prior.SpreadDoubt > 0 {
+			x = math.Log(spread/prior.StudentSpread) / prior.SpreadDoubt
+		}
+		here := -float64(len(names))*math.Log(spread) - chol.LogDet()/2 - m.shape*math.Log(scale) - x*x/2
+		if k == 0 || here > score {
+			score, best = here, chol
+			m.mean.CopyVec(mean)
+			m.scale, m.spread = scale, spread
+		}
+	}
+	_ = best.InverseTo(&m.cov)
 	m.tail = distuv.StudentsT{Sigma: 1, Nu: 2 * m.shape}.Quantile(0.9)
 	return m
+}
+
+// Spread is that of the students' effects, in units of the noise, as it was learned.
+func (m *Model) Spread() float64 { return m.spread }
+
+// leastStudents is from how many students on the spread of their effects is learned (default).
+const leastStudents = 3
+
+// spreads are those of the students' effects that are tried: around the prior's, or that one alone.
+func (p Prior) spreads(students int) []float64 {
+	if p.SpreadDoubt == 0 || students < leastStudents {
+		return []float64{p.StudentSpread}
+	}
+	var out []float64
+	for k := -2; k <= 3; k++ {
+		out = append(out, p.StudentSpread*math.Pow(2, float64(k)/2))
+	}
+	return out
+}
+
+// posterior is the mean of the coefficients and the scale of the noise under a spread of the students' effects.
+func posterior(precision *mat.SymDense, pull *mat.VecDense, chol *mat.Cholesky, spread, sum float64) (*mat.VecDense, float64) {
+	n := pull.Len()
+	full := mat.NewSymDense(n, nil)
+	full.CopySym(precision)
+	for i := fixed; i < n; i++ {
+		full.SetSym(i, i, full.At(i, i)+1/(spread*spread))
+	}
+	chol.Factorize(full) // positive definite: the prior's diagonal is
+	mean := mat.NewVecDense(n, nil)
+	// The one error there can be is a warning of a large condition number; the
+	// solution stands all the same.
+	_ = chol.SolveVecTo(mean, pull)
+	return mean, math.Max((sum-mat.Dot(mean, pull))/2, 1e-9)
 }
 
 // Range is a forecast in weeks.
@@ -219,7 +264,7 @@ func (m *Model) predictive(student string, leap float64, distinctBars int) (cent
 		centre += m.mean.AtVec(at)
 		spread += m.cov.At(at, at)
 	} else {
-		spread += m.prior.StudentSpread * m.prior.StudentSpread
+		spread += m.spread * m.spread
 	}
 	return centre, math.Sqrt(m.scale / m.shape * (1 + spread))
 }

@@ -119,3 +119,48 @@ func TestStudentsAreShrunk(t *testing.T) {
 	require.Equal(t, []int{1, 24}, []int{slow.Own, slow.Others})
 	require.Equal(t, []int{0, 25}, []int{fresh.Own, fresh.Others})
 }
+
+// The students of some studios differ more than is usual, or less: how much is learned, so that four of five forecasts
+// hold for a new student as well.
+func TestTheRangeHoldsForNewStudentsOfAVariedStudio(t *testing.T) {
+	p := DefaultPrior()
+	for name, spread := range map[string]float64{"as usual": 0.7, "varied": 1.6, "alike": 0.3} {
+		random := rand.New(rand.NewPCG(9, uint64(spread*10)))
+		held, all, learned := 0, 0, 0.0
+		for range 400 {
+			tr := drawn(p, random)
+			var obs []Observation
+			for i := range 14 {
+				student := string(rune('a' + i))
+				effect := tr.noise * spread * tr.normal.Rand()
+				for range 4 + random.IntN(8) {
+					o := anyPiece(random, student)
+					o.Weeks = tr.weeks(effect, o)
+					obs = append(obs, o)
+				}
+			}
+			m := Fit(obs, p)
+			learned += m.spread / 400
+			for range 4 {
+				o := anyPiece(random, "new")
+				w := math.Max(1, tr.weeks(tr.noise*spread*tr.normal.Rand(), o))
+				if r := m.Weeks("new", o.Leap, o.DistinctBars); w >= r.Low && w <= r.High {
+					held++
+				}
+				all++
+			}
+		}
+		share := float64(held) / float64(all)
+		t.Logf("%s: %.1f %% hold; a spread of %.2f was learned", name, 100*share, learned)
+		require.Greater(t, share, 0.76, name)
+		require.Less(t, share, 0.84, name)
+	}
+}
+
+// With two students nothing is learned of how much they differ.
+func TestTwoStudentsTellNothingOfTheirSpread(t *testing.T) {
+	obs := []Observation{{Student: "a", Leap: 1, Weeks: 1}, {Student: "b", Leap: 1, Weeks: 9}}
+	require.Equal(t, 0.7, Fit(obs, DefaultPrior()).spread)
+	require.Equal(t, 0.7, Fit(nil, DefaultPrior()).spread)
+	require.Equal(t, []float64{0.7}, Prior{StudentSpread: 0.7}.spreads(9))
+}

@@ -69,7 +69,8 @@ func gain(seen, unseen []Cleared) float64 {
 	if !Learn(seen).Better {
 		return 0
 	}
-	with, without := fit(seen, forecast.DefaultPrior(), true), fit(seen, forecast.DefaultPrior(), false)
+	prior := priorOf(seen)
+	with, without := fit(seen, prior, true), fit(seen, prior, false)
 	sum := 0.0
 	for _, c := range unseen {
 		sum += with.chance(c) - without.chance(c)
@@ -84,7 +85,7 @@ func TestWithoutSkillsItIsTheForecast(t *testing.T) {
 	for _, c := range seen {
 		observed = append(observed, c.Observation)
 	}
-	model, own := forecast.Fit(observed, forecast.DefaultPrior()), fit(seen, forecast.DefaultPrior(), false)
+	model, own := forecast.Fit(observed, forecast.DefaultPrior()), fit(seen, priorOf(seen), false)
 	for _, student := range []string{"s0", "s7", "new"} {
 		want := model.Weeks(student, 2.2, 12)
 		d := own.foretold(Cleared{Observation: forecast.Observation{Student: student, Leap: 2.2, DistinctBars: 12}})
@@ -219,7 +220,7 @@ func TestRangesHold(t *testing.T) {
 	for seed := range uint64(20) {
 		w := newWorld(200+seed, 0.5)
 		all := w.pieces(600)
-		f := fit(all[:400], forecast.DefaultPrior(), true)
+		f := fit(all[:400], priorOf(all[:400]), true)
 		for _, c := range all[400:] {
 			y := math.Log(math.Max(c.Weeks, 1))
 			d := f.foretold(c)

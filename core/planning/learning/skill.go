@@ -238,6 +238,17 @@ func (f *fitted) weights() []Weight {
 
 func clamp(f float64) float64 { return math.Max(smallest, math.Min(largest, f)) }
 
+// priorOf is the prior of the forecasts with the spread of the students as it was learned from some pieces.
+func priorOf(seen []Cleared) forecast.Prior {
+	observed := make([]forecast.Observation, len(seen))
+	for i, c := range seen {
+		observed[i] = c.Observation
+	}
+	prior := forecast.DefaultPrior()
+	prior.StudentSpread, prior.SpreadDoubt = forecast.Fit(observed, prior).Spread(), 0
+	return prior
+}
+
 // Skills are what a studio learned of the weights of skills, and whether it foretells better.
 type Skills struct {
 	// Weights are those of the skills that enough pieces asked for: first those that surely differ from the table's, then by
@@ -251,12 +262,11 @@ type Skills struct {
 // Learn learns the weights from the pieces that were cleared in a studio, in the order of their clearing. To judge them each
 // stretch is foretold from all that was cleared before it, with and without them.
 func Learn(seen []Cleared) Skills {
-	prior := forecast.DefaultPrior()
 	out := Skills{Seen: len(seen)}
 	if len(seen) == 0 {
 		return out
 	}
-	out.Weights = fit(seen, prior, true).weights()
+	out.Weights = fit(seen, priorOf(seen), true).weights()
 	var gains []float64
 	cuts := unseen(len(seen))
 	for i, at := range cuts {
@@ -264,6 +274,7 @@ func Learn(seen []Cleared) Skills {
 		if i+1 < len(cuts) {
 			end = cuts[i+1]
 		}
+		prior := priorOf(seen[:at])
 		with, without := fit(seen[:at], prior, true), fit(seen[:at], prior, false)
 		for _, c := range seen[at:end] {
 			gains = append(gains, with.chance(c)-without.chance(c))
