@@ -93,6 +93,7 @@ func pages(w io.Writer, skills skill.Catalogue, studios int) error {
 	}{
 		{"today", "/api/today", 20}, {"ladder", mine, 10}, {"lesson", mine + "/lesson", 10}, {"plan", mine + "/plan", 10}, {"week", mine + "/week", 10},
 		{"technique", mine + "/technique", 10}, {"piece", "/api/materials/" + method + "?ladder=" + s.students[7].id, 25}, {"studio", "/api/overview", 60},
+		{"progress", mine + "/progress", 100}, {"progress, all", mine + "/progress?from=2020-01-01&to=" + s.day.Format(time.DateOnly), 100}, {"the year", "/api/studio-year", 250}, {"learned", "/api/learned", 2000},
 	} {
 		if err := site.get(p.path); err != nil {
 			return err

@@ -144,7 +144,7 @@ func habitWord(n int) string {
 func (n Names) Care(r progress.Report) Line {
 	switch kind, stay := r.Care(); kind {
 	case progress.FewLessons:
-		return Line{Text: fmt.Sprintf("%s fell out of %d.", Capital(Counted(r.Missed, "lesson")), r.Missed+len(r.Lessons))}
+		return Line{Text: fmt.Sprintf("%s of %s fell out.", Capital(Numbered(r.Missed)), Counted(r.Missed+len(r.Lessons), "lesson"))}
 	case progress.StuckPiece:
 		return Line{fmt.Sprintf("%s has had %s; nine of ten such pieces take up to %s.", n.Title(stay.Material), Weeks(stay.Weeks), Counted(stay.Usual, "week")), only(stay.BeginEntry)}
 	case progress.LittleAtHome:
