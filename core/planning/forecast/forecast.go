@@ -102,6 +102,19 @@ func MomentsOf(observations []Observation) Moments {
 	return m
 }
 
+// And are the moments of these observations and others of the same student.
+func (m Moments) And(o Moments) Moments {
+	m.N += o.N
+	for i, x := range o.XX {
+		m.XX[i] += x
+	}
+	for i, x := range o.XY {
+		m.XY[i] += x
+	}
+	m.YY += o.YY
+	return m
+}
+
 // Fit learns from observations; with none it is the prior.
 func Fit(observations []Observation, prior Prior) *Model {
 	by := map[string][]Observation{}

@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 	"strings"
-	"time"
 
 	"patientladder/core/planning/forecast"
 	"patientladder/core/student/standing"
@@ -32,26 +31,28 @@ type Range struct {
 // lastRanges is how many are counted (default).
 const lastRanges = 20
 
-// expectations are the ranges of the student's pieces as they were on the day on which each was begun: learned from
-// what had been cleared in the studio before that day. Where it was too early to say there is none.
+// expectations are the ranges of some pieces as they were on the day on which each was begun: learned from what had been
+// cleared in the studio before that day. Where it was too early to say there is none.
 func (in Input) expectations(pieces []Piece) map[string]forecast.Range {
 	out := map[string]forecast.Range{}
+	wanted := slices.DeleteFunc(slices.Clone(pieces), func(p Piece) bool {
+		return p.From.IsZero() || p.Unknown || in.Standing.Materials[p.Material].Before == nil
+	})
+	slices.SortStableFunc(wanted, func(a, b Piece) int { return a.From.Compare(b.From) })
 	seen := slices.Clone(in.Seen)
 	slices.SortStableFunc(seen, func(a, b Seen) int { return a.Day.Compare(b.Day) })
-	byDay := map[time.Time]*forecast.Model{}
-	for _, p := range pieces {
-		if p.From.IsZero() || p.Unknown || in.Standing.Materials[p.Material].Before == nil {
-			continue
+	known := map[string]forecast.Moments{}
+	var model *forecast.Model
+	next := 0
+	for _, p := range wanted {
+		added := false
+		for ; next < len(seen) && seen[next].Day.Before(p.From); next++ {
+			o := seen[next].Observation
+			known[o.Student] = known[o.Student].And(forecast.MomentsOf([]forecast.Observation{o}))
+			added = true
 		}
-		model := byDay[p.From]
-		if model == nil {
-			n, _ := slices.BinarySearchFunc(seen, p.From, func(s Seen, day time.Time) int { return s.Day.Compare(day) })
-			before := make([]forecast.Observation, n)
-			for i, s := range seen[:n] {
-				before[i] = s.Observation
-			}
-			model = forecast.Fit(before, forecast.DefaultPrior())
-			byDay[p.From] = model
+		if model == nil || added {
+			model = forecast.Learn(known, forecast.DefaultPrior())
 		}
 		if r := model.Weeks(in.Ladder, p.Leap, in.Library[p.Material].DistinctBars); !r.Early() {
 			out[p.Material] = r
@@ -60,8 +61,8 @@ func (in Input) expectations(pieces []Piece) map[string]forecast.Range {
 	return out
 }
 
-// pace looks at the last twenty ranges that were given until the end of the span and have been answered.
-func (in Input) pace(pieces []Piece) Pace {
+// answered are the last twenty pieces that were cleared by the end of the span, the latest first.
+func (in Input) answered(pieces []Piece) []Piece {
 	var cleared []Piece
 	for _, p := range pieces {
 		if !p.From.IsZero() && p.To.After(p.From) && !p.To.After(in.Span.To) {
@@ -69,9 +70,13 @@ func (in Input) pace(pieces []Piece) Pace {
 		}
 	}
 	slices.SortStableFunc(cleared, func(a, b Piece) int { return b.To.Compare(a.To) })
-	expected := in.expectations(cleared[:min(len(cleared), lastRanges)])
+	return cleared[:min(len(cleared), lastRanges)]
+}
+
+// pace holds the ranges of the last twenty pieces against what came.
+func pace(answered []Piece, expected map[string]forecast.Range) Pace {
 	var out Pace
-	for _, p := range cleared[:min(len(cleared), lastRanges)] {
+	for _, p := range answered {
 		r, known := expected[p.Material]
 		if !known {
 			continue
@@ -120,8 +125,11 @@ const (
 	littlePractice, leastSet = 0.5, 6
 )
 
-// stays are the pieces of the span that took longest, the longest first, with what the log says of why.
-func (in Input) stays(pieces []Piece) []Stay {
+// mostLooked is at how many long pieces is looked for those that took longer than was to be expected.
+const mostLooked = 12
+
+// long are the pieces of the span that took longest, the longest first.
+func (in Input) long(pieces []Piece) []Piece {
 	var list []Piece
 	for _, p := range pieces {
 		ends := p.To
@@ -135,7 +143,11 @@ func (in Input) stays(pieces []Piece) []Stay {
 	slices.SortStableFunc(list, func(a, b Piece) int {
 		return cmp.Or(cmp.Compare(b.Weeks, a.Weeks), strings.Compare(a.Material, b.Material))
 	})
-	expected := in.expectations(list)
+	return list[:min(len(list), mostLooked)]
+}
+
+// stays are those of the long pieces that took longer than was to be expected, with what the log says of why.
+func (in Input) stays(list, pieces []Piece, expected map[string]forecast.Range) []Stay {
 	usual := usualLeap(pieces)
 	var out []Stay
 	for _, p := range list {

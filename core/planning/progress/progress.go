@@ -143,12 +143,19 @@ func Of(in Input) Progress {
 	slices.SortStableFunc(p.Cleared, func(a, b Piece) int { return a.To.Compare(b.To) })
 	slices.SortStableFunc(p.Polished, func(a, b Piece) int { return a.Polished.Compare(b.Polished) })
 	p.Secure = in.secure()
+	answered, long := in.answered(pieces), in.long(pieces)
 	p.Plantings = in.plantings(pieces)
+	looked := slices.Concat(answered, long)
+	for _, x := range p.Plantings {
+		looked = append(looked, pieces[slices.IndexFunc(pieces, func(p Piece) bool { return p.Material == x.For })])
+	}
+	expected := in.expectations(looked)
+	pay(p.Plantings, pieces, expected)
 	p.Habits = in.habits()
 	p.Review = in.review(then)
 	p.Practice = in.practice()
-	p.Pace = in.pace(pieces)
-	p.Stays = in.stays(pieces)
+	p.Pace = pace(answered, expected)
+	p.Stays = in.stays(long, pieces, expected)
 	p.Plans = in.plans(pieces)
 	return p
 }

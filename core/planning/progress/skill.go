@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/planning/forecast"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/studentlog"
 )
@@ -103,7 +104,6 @@ func (in Input) plantings(pieces []Piece) []Planting {
 	if len(steps) == 0 {
 		return nil
 	}
-	expected := in.expectations(pieces)
 	seen := map[string]bool{}
 	var out []Planting
 	for _, p := range pieces {
@@ -129,9 +129,6 @@ func (in Input) plantings(pieces []Piece) []Planting {
 					x.Days, x.Entries = append(x.Days, s.day), append(x.Entries, s.entry)
 				}
 			}
-			if r, known := expected[p.Material]; known && !x.Open && x.InTime() {
-				x.Paid = max(1, p.Weeks) <= r.Median+halfLesson
-			}
 			out = append(out, x)
 		}
 	}
@@ -140,3 +137,13 @@ func (in Input) plantings(pieces []Piece) []Planting {
 
 // halfLesson is how many weeks a piece may take over the middle and still count as in it: lessons are a week apart.
 const halfLesson = 0.5
+
+// pay says of each planting whether it paid.
+func pay(list []Planting, pieces []Piece, expected map[string]forecast.Range) {
+	for i, x := range list {
+		p := pieces[slices.IndexFunc(pieces, func(p Piece) bool { return p.Material == x.For })]
+		if r, known := expected[x.For]; known && !x.Open && x.InTime() {
+			list[i].Paid = max(1, p.Weeks) <= r.Median+halfLesson
+		}
+	}
+}
