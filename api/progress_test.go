@@ -7,6 +7,7 @@ import (
 	"io"
 	"net/http"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -256,4 +257,81 @@ func TestRepertoireAndRecital(t *testing.T) {
 	require.Equal(t, "A programme needs a title.", problem["detail"])
 	_, none := u.call("POST", "/api/programme", map[string]any{"title": "", "day": "", "keepOrder": false, "pieces": []any{}})
 	require.Equal(t, "No piece is chosen yet.", none["sentence"])
+}
+
+// A studio in which some skills take far longer than the table says: what it has learned foretells better, what would move
+// is announced and comes so, and left off all is as before.
+func TestAStudioLearnsWhatTakesLongHere(t *testing.T) {
+	u := newcomer(t)
+	var catalogue []string
+	for _, s := range u.list("/api/skills")[:16] {
+		catalogue = append(catalogue, s["id"].(string))
+	}
+	var pieces []string
+	for i := range 32 { // two pieces for each skill
+		id := u.titled("piano", fmt.Sprint("Piece ", i))[0]
+		status, body := u.call("PUT", "/api/materials/"+id+"/overrulings", map[string]any{"kind": "demand", "skill": catalogue[i/2], "weight": 1})
+		require.Equal(t, http.StatusNoContent, status, body)
+		pieces = append(pieces, id)
+	}
+	for k := range 3 {
+		ladder := storetest.ID()
+		status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": fmt.Sprint("Student ", k), "born": "2015-01-01", "instrument": "piano", "slots": []any{slotOn(1, fmt.Sprint(10+k, ":00"), 30, 1)}})
+		require.Equal(t, http.StatusCreated, status, body)
+		at := now.AddDate(-3, 0, k)
+		for i, id := range pieces {
+			weeks := 1
+			if i/2%2 == 0 {
+				weeks = 7
+			}
+			status, body := u.append(ladder, entry{"kind": "assigned", "material": id, "at": at.Format(time.RFC3339)})
+			require.Equal(t, http.StatusOK, status, body)
+			at = at.AddDate(0, 0, 7*weeks)
+			u.append(ladder, entry{"kind": "cleared", "material": id, "at": at.Format(time.RFC3339)})
+		}
+	}
+	// A new student stands before a piece of each kind.
+	slow, quick := u.titled("piano", "A slow one")[0], u.titled("piano", "A quick one")[0]
+	for id, skill := range map[string]string{slow: catalogue[0], quick: catalogue[2]} {
+		u.call("PUT", "/api/materials/"+id+"/overrulings", map[string]any{"kind": "demand", "skill": skill, "weight": 1})
+	}
+	fresh := storetest.ID()
+	u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": fresh, "name": "Nell Farrow", "born": "2015-01-01", "instrument": "piano", "slots": []any{slotOn(2, "10:00", 30, 1)}})
+	u.call("PUT", "/api/ladders/"+fresh+"/rungs/"+slow, nil)
+	leapOf := func() float64 {
+		_, m := u.call("GET", "/api/materials/"+slow+"?ladder="+fresh, nil)
+		return m["leap"].(map[string]any)["size"].(float64)
+	}
+	before, page := leapOf(), u.read("/api/ladders/"+fresh)
+	_, l := u.call("GET", "/api/learned", nil)
+	require.Equal(t, true, l["canUse"], l["tried"])
+	first := items(t, l, "skills")[0]
+	require.Equal(t, true, first["sure"])
+	require.Contains(t, l["moves"].([]any)[0], "“A slow one” for Nell Farrow: a jump of ")
+	status, used := u.call("PUT", "/api/learned", map[string]any{"use": true})
+	require.Equal(t, http.StatusOK, status, used)
+	require.Equal(t, true, used["used"])
+	require.Contains(t, l["moves"].([]any)[0], fmt.Sprintf("a jump of %.1f instead of %.1f.", leapOf(), before), "what was announced is what comes")
+	require.Greater(t, leapOf(), before+0.2)
+	status, _ = u.call("PUT", "/api/learned", map[string]any{"use": false})
+	require.Equal(t, http.StatusOK, status)
+	require.Equal(t, before, leapOf())
+	require.Equal(t, page, u.read("/api/ladders/"+fresh), "left off, all is as before")
+}
+
+// The full report of every demo student is one page or two, for each purpose.
+func TestReportsOfAllStudentsFitOnTwoPages(t *testing.T) {
+	u := teacher(t)
+	for _, s := range u.list("/api/students") {
+		for _, purpose := range []string{"family", "exam", "teacher"} {
+			id := storetest.ID()
+			path := "/api/ladders/" + s["ladder"].(string) + "/reports/" + id
+			status, body := u.call("PUT", path, map[string]any{"purpose": purpose, "length": "full", "tone": "plain", "from": "2025-05-05", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 0})
+			require.Equal(t, http.StatusOK, status, body)
+			pages := bytes.Count([]byte(u.read(path+"/pdf")), []byte("/Type /Page\n"))
+			require.Contains(t, []int{1, 2}, pages, "%s, %s", s["name"], purpose)
+			status, _ = u.call("DELETE", path, nil)
+			require.Equal(t, http.StatusNoContent, status)
+		}
+	}
 }

@@ -114,7 +114,8 @@ func Tags() []string {
 // Demand is a skill that a material asks for.
 type Demand struct {
 	Skill string `json:"skill"`
-	// Weight is how strongly it is asked for, above 0 and at most 2; 1 is the usual full weight.
+	// Weight is how strongly it is asked for, above 0 and at most 2; 1 is the usual full weight. One that the studio has
+	// learned may be up to two and a half times that.
 	Weight float64 `json:"weight"`
 	// Bars are the positions, from 1, where it is asked for; empty for the whole piece.
 	Bars []int `json:"bars,omitempty"`

@@ -11,6 +11,7 @@ import (
 	"gonum.org/v1/gonum/stat/distuv"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/studentplan"
 )
@@ -40,7 +41,7 @@ func ClearedBy(s studentplan.Student, now Used) []Cleared {
 			Student: s.Ladder, Leap: c.Leap, DistinctBars: m.DistinctBars, Weeks: c.To.Sub(c.From).Hours()/(24*7) - float64(c.Rested)/7 - float64(calendar.WeeksOff(from, to, breaks)),
 		}}
 		for i, d := range m.Demands {
-			if added := d.Weight * p.Novelty(before.Brought.Skills[i]); added > 0 && d.Origin != byTeacher {
+			if added := d.Weight * p.Novelty(before.Brought.Skills[i]); added > 0 && !byHand(m, d) {
 				table := now.table(d.Skill, added)
 				x.Parts[d.Skill] += table
 				x.Leap += table - added
@@ -52,8 +53,9 @@ func ClearedBy(s studentplan.Student, now Used) []Cleared {
 	return out
 }
 
-// byTeacher is the origin of a weight that was set by hand: it is not learned.
-const byTeacher = "teacher"
+// byHand says that the teacher set a weight against what the score says: it is neither learned nor changed. The demands of a
+// piece without a score came from a table, and are.
+func byHand(m material.Material, d material.Demand) bool { return m.HasScore && d.Origin == "teacher" }
 
 // Weight is what was learned of one skill: how many times the table's weight it asks for.
 type Weight struct {

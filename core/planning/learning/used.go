@@ -50,9 +50,6 @@ func Offer(s Skills, f Fade, at time.Time) Used {
 	return out
 }
 
-// mostWeight is the largest weight that a demand may have.
-const mostWeight = 2
-
 // Over are the materials with the weights that are used; those set by hand stay. The library itself is not changed.
 func (u Used) Over(lib material.Library) material.Library {
 	if len(u.Factors) == 0 {
@@ -62,8 +59,8 @@ func (u Used) Over(lib material.Library) material.Library {
 	for id, m := range lib {
 		demands := slices.Clone(m.Demands)
 		for i, d := range demands {
-			if f, learned := u.Factors[d.Skill]; learned && d.Origin != byTeacher {
-				demands[i].Weight = math.Min(mostWeight, d.Weight*f)
+			if f, learned := u.Factors[d.Skill]; learned && !byHand(m, d) {
+				demands[i].Weight = d.Weight * f
 			}
 		}
 		m.Demands = demands

@@ -30,14 +30,17 @@ func library() material.Library {
 	}
 }
 
-// Weights are used over the table's, up to two and not where the teacher has set one; the library stays as it is.
+// Weights are used over the table's, and not where the teacher has set one; the library stays as it is.
 func TestWeightsOverTheTable(t *testing.T) {
 	lib := library()
 	used := Used{Factors: map[string]float64{"ties": 1.5, "thumb": 2}}
 	over := used.Over(lib)
 	require.Equal(t, []float64{1.5, 0.5}, []float64{over["fog"].Demands[0].Weight, over["fog"].Demands[1].Weight})
-	require.Equal(t, 2.0, over["tide"].Demands[0].Weight)
+	require.InDelta(t, 2.4, over["tide"].Demands[0].Weight, 1e-9)
 	require.Equal(t, 1.0, over["gull"].Demands[0].Weight)
+	bare := lib["fog"]
+	bare.HasScore = false
+	require.Equal(t, 1.0, used.Over(material.Library{"fog": bare})["fog"].Demands[1].Weight, "what a table says of a piece without a score may be learned")
 	require.Equal(t, library(), lib)
 	require.Equal(t, lib, Used{}.Over(lib))
 	require.True(t, used.Any())

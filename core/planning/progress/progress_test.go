@@ -456,3 +456,80 @@ func gained(list []progress.Gain) (out []string) {
 	}
 	return out
 }
+
+// A piece that was put away and not taken up again rests until the last day; the weeks before that are its own. What
+// cleared a piece is its entry: a run, the teacher's word, or that it is ready to be performed.
+func TestRestsAndWhatClearedAPiece(t *testing.T) {
+	var l told
+	l.say(10, studentlog.Assigned, clears("mole"))
+	l.say(6, studentlog.Paused, clears("mole"))
+	l.say(9, studentlog.Assigned, clears("fog"))
+	l.say(7, studentlog.MarkGiven, studentlog.Entry{Material: "fog", Focus: "fog1", Mark: studentlog.Full})
+	polished := l.say(7, studentlog.Polished, clears("fog"))
+	p := look(t, l, 12, nil)
+	require.Equal(t, []string{"mole", "fog"}, ids(p.Way))
+	require.Equal(t, 4.0, p.Way[0].Weeks)
+	require.Equal(t, []progress.Span{{From: day(6), To: monday}}, p.Way[0].Rests)
+	require.Equal(t, polished, p.Way[1].ClearEntry)
+	require.Empty(t, p.Stays, "what rests does not stay long")
+}
+
+// A preview paid where its piece took no longer than was in the middle of what had been expected.
+func TestPreviewsThatPaid(t *testing.T) {
+	with := func(weeks float64) progress.Planting {
+		var seen []progress.Seen
+		for i := range 24 {
+			seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: weeks}, Day: day(60 + i)})
+		}
+		return look(t, year(), 20, func(in *progress.Input) { in.Seen = seen }).Plantings[0]
+	}
+	require.True(t, with(4).Paid)
+	require.False(t, with(1).Paid, "three weeks where one was usual")
+}
+
+// What others do changes nothing of a student but what was expected of the pieces.
+func TestFiguresAreTheStudentsOwn(t *testing.T) {
+	var seen []progress.Seen
+	for i := range 30 {
+		seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: fmt.Sprint("other", i%3), Leap: 1, DistinctBars: 8, Weeks: 2}, Day: day(60 + i)})
+	}
+	with := look(t, year(), 20, func(in *progress.Input) { in.Seen = seen })
+	without := look(t, year(), 20, nil)
+	with.Pace, without.Pace = progress.Pace{}, progress.Pace{}
+	with.Stays, without.Stays = nil, nil
+	for i := range with.Plantings {
+		with.Plantings[i].Paid, without.Plantings[i].Paid = false, false
+	}
+	require.Equal(t, without, with)
+}
+
+// BenchmarkTenYears looks back on ten years of 5,000 entries among sixty students.
+func BenchmarkTenYears(b *testing.B) {
+	r := rand.New(rand.NewPCG(3, 4))
+	lib := material.Library{}
+	var l told
+	for i := range 500 {
+		m := piece(fmt.Sprint("p", i), material.Method, 8+r.IntN(24), fmt.Sprint("skill", r.IntN(80)), fmt.Sprint("skill", r.IntN(80)))
+		lib[m.ID] = m
+		w := 520 - i
+		l.say(w, studentlog.Assigned, clears(m.ID))
+		for k := range 6 {
+			l.say(max(0, w-k), studentlog.MarkGiven, studentlog.Entry{Material: m.ID, Focus: m.ID + "1", Mark: studentlog.Part})
+		}
+		l.say(max(0, w-3), studentlog.Cleared, clears(m.ID))
+		l.say(max(0, w-9), studentlog.Hearing, studentlog.Entry{Material: m.ID, Rating: 3})
+		l.say(max(0, w-20), studentlog.Hearing, studentlog.Entry{Material: m.ID, Rating: 2})
+	}
+	in := progress.Input{Span: progress.Span{From: day(520), To: monday}, Live: studentlog.Live(l.entries)}
+	in.Studio = studentplan.Studio{Library: lib, Zone: time.UTC, Now: monday.Add(20 * time.Hour), Today: monday}
+	in.Profile = studentplan.Profile{Ladder: "L", Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-11, 0, 0))}
+	in.Policy = studentplan.Policy{Standing: standing.DefaultPolicy()}
+	in.Standing = standing.Fold(l.entries, standing.Context{Library: lib, Family: in.Family(), Policy: in.Policy.Standing, Day: monday})
+	for i := range 60 * 80 {
+		in.Seen = append(in.Seen, progress.Seen{Observation: forecast.Observation{Student: fmt.Sprint("s", i%60), Leap: 1 + r.Float64(), DistinctBars: 8, Weeks: 1 + 4*r.Float64()}, Day: day(r.IntN(520))})
+	}
+	b.ReportMetric(float64(len(l.entries)), "entries")
+	for b.Loop() {
+		progress.Of(in)
+	}
+}

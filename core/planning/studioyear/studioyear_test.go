@@ -192,4 +192,16 @@ func TestWhomToTalkTo(t *testing.T) {
 	require.Equal(t, []string{"Cleo", "Ada"}, []string{talk[0].Name, talk[1].Name}, "most reasons first")
 	require.Equal(t, []studioyear.Reason{{Why: studioyear.Unplayed, N: 5, Of: 20}, {Why: studioyear.Joyless, N: 5, Of: 5}}, talk[0].Reasons)
 	require.False(t, talk[0].Thin)
+
+	// All that was shown counts, and what was liked speaks against it.
+	q.Standing.Home = append(q.Standing.Home, standing.Report{At: monday, Sign: studentlog.Disliked, Material: "p0"}, standing.Report{At: monday, Sign: studentlog.Liked, Material: "p1"},
+		standing.Report{At: monday, Felt: studentlog.Fine})
+	require.Equal(t, studioyear.Reason{Why: studioyear.Joyless, N: 6, Of: 8}, look(studioyear.Input{Weeks: weeks}, q).Talk[0].Reasons[1])
+	for range 6 {
+		q.Standing.Home = append(q.Standing.Home, standing.Report{At: monday, Felt: studentlog.Joyful})
+	}
+	require.Empty(t, look(studioyear.Input{Weeks: weeks}, q).Talk, "little practice alone")
+	few := week.SetDays{Days: set.Days[:9]}
+	q.Standing.Home = nil
+	require.True(t, look(studioyear.Input{Weeks: map[string][]week.SetDays{"Cleo": {few}}}, func() *studentplan.Student { q.Standing.LastLesson = weeksAgo(4); return q }()).Talk[0].Thin, "nine days are little to go by")
 }
