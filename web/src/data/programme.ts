@@ -9,6 +9,8 @@ export const repertoireQuery = (ladder: string) =>
     meta: { from: standing, of: [ladder] },
   });
 
+export const useRepertoire = (ladder: string) => useQuery(repertoireQuery(ladder));
+
 export const performersQuery = queryOptions({
   queryKey: ["performers"],
   queryFn: () => body(client.GET("/programme")),

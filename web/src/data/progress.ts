@@ -1,4 +1,4 @@
-import { queryOptions, useMutation } from "@tanstack/react-query";
+import { queryOptions, useMutation, useQuery } from "@tanstack/react-query";
 import { body, client, type Schemas } from "../contract/client";
 import { standing } from "./facts";
 
@@ -27,6 +27,8 @@ export const learnedQuery = queryOptions({
   queryFn: () => body(client.GET("/learned")),
   meta: { from: standing },
 });
+
+export const useLearned = () => useQuery(learnedQuery);
 
 /** Uses what was learned, or leaves it off: leaps and dates of all follow from it. */
 export const useUseLearned = () =>

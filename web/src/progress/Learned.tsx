@@ -1,12 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { learnedQuery, useUseLearned } from "../data/progress";
+import { useLearned, useUseLearned } from "../data/progress";
 import { Problem, Refused } from "../parts/Problem";
 
 /** What the lessons of this studio teach, beside the table; used only by the teacher's choice. */
 export function Learned() {
-  const learned = useQuery(learnedQuery);
+  const learned = useLearned();
   const use = useUseLearned();
   const [all, setAll] = useState(false);
   if (learned.isPending) return null;

@@ -1,9 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
-import { repertoireQuery } from "../data/programme";
+import { useRepertoire } from "../data/programme";
 
 /** What was learned so far, to be printed, and what was gone through to its end. */
 export function Repertoire({ ladder }: { ladder: string }) {
-  const repertoire = useQuery(repertoireQuery(ladder));
+  const repertoire = useRepertoire(ladder);
   if (!repertoire.data) return null;
   const { pieces, certificates } = repertoire.data;
   return (
