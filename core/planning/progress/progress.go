@@ -249,8 +249,15 @@ func (in Input) practice() Practice {
 	set := week.DaysSet(in.Weeks, in.Span.From, last)
 	p := Practice{Set: len(set)}
 	days := map[string]bool{}
+	// One answer for each thing and day, from however many phones: the last one holds.
+	answer := map[[2]string]string{}
 	for _, e := range in.Live {
-		if e.Kind != studentlog.Practised {
+		if e.Kind == studentlog.Practised && e.Item != "" && e.Actor == studentlog.Family {
+			answer[[2]string{e.Day, e.Item}] = e.ID
+		}
+	}
+	for _, e := range in.Live {
+		if last, several := answer[[2]string{e.Day, e.Item}]; e.Kind != studentlog.Practised || several && e.Actor == studentlog.Family && last != e.ID {
 			continue
 		}
 		day := cmp.Or(e.Day, in.Local(e.At).Format(time.DateOnly))

@@ -183,6 +183,16 @@ func TestPracticeAgainstWhatWasSet(t *testing.T) {
 	p := look(t, l, 1, set)
 	require.Equal(t, progress.Practice{Set: 3, Practised: 2, Minutes: 22, Joyful: 1, Fine: 1, Hard: 1, Entries: []string{a, b, c, d}}, p.Practice, "today is not over")
 	require.Equal(t, []time.Time{monday}, p.Lessons, "what comes from home is no lesson")
+
+	// Two phones that answer for one thing of one day give one answer, the last.
+	twice := func(item string, felt studentlog.Feeling) string {
+		d := monday.AddDate(0, 0, -5)
+		return l.say(0, studentlog.Practised, studentlog.Entry{At: d.Add(18*time.Hour + time.Duration(len(l.entries))*time.Second), Day: d.Format(time.DateOnly), Item: item, Felt: felt, Actor: studentlog.Family})
+	}
+	twice("fog", studentlog.Hard)
+	e, f := twice("fog", studentlog.Joyful), twice("tide", studentlog.Fine)
+	p = look(t, l, 1, set)
+	require.Equal(t, progress.Practice{Set: 3, Practised: 3, Minutes: 22, Joyful: 2, Fine: 2, Hard: 1, Entries: []string{a, b, e, f, c, d}}, p.Practice)
 }
 
 // Ranges are those of the day on which a piece was begun, learned from what had been cleared before.

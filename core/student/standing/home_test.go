@@ -1,6 +1,7 @@
 package standing
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -59,4 +60,31 @@ func TestTheLastGateHolds(t *testing.T) {
 	gate(studentlog.Automatic)
 	require.Empty(t, Fold(w.log, ctx).Materials["p1"].Gate)
 	require.Zero(t, Fold(w.log, ctx).Materials["p1"].Lessons, "a gate is no playing")
+}
+
+// Two phones that answer for one thing of one day give one answer, the last; taken back, the one before holds. Another day
+// or another thing is its own.
+func TestOneAnswerForEachThingAndDay(t *testing.T) {
+	ctx := context(t)
+	w := &tell{}
+	w.week(9)
+	tick := func(day, item string, times int, felt studentlog.Feeling) studentlog.Entry {
+		return w.write(studentlog.Entry{Kind: studentlog.Practised, Actor: studentlog.Family, Day: day, Item: item, Times: times, Felt: felt})
+	}
+	tick("2026-05-05", "a", 3, studentlog.Joyful)
+	tick("2026-05-05", "b", 1, studentlog.Fine)
+	tick("2026-05-06", "a", 2, "")
+	last := tick("2026-05-05", "a", 5, studentlog.Hard)
+	said := func() (out []string) {
+		for _, r := range Fold(w.log, ctx).Home {
+			out = append(out, fmt.Sprint(r.Day, " ", r.Item, " ", r.Times, " ", r.Felt))
+		}
+		return out
+	}
+	require.Equal(t, []string{"2026-05-05 b 1 fine", "2026-05-06 a 2 ", "2026-05-05 a 5 hard"}, said())
+	w.write(studentlog.Entry{Kind: studentlog.Correction, Actor: studentlog.Family, Corrects: last.ID})
+	require.Equal(t, []string{"2026-05-05 a 3 joyful", "2026-05-05 b 1 fine", "2026-05-06 a 2 "}, said())
+	// A teacher who writes down what was said in a lesson takes nothing away.
+	w.write(studentlog.Entry{Kind: studentlog.Practised, Actor: "teacher", Day: "2026-05-05", Item: "b", Felt: studentlog.Hard})
+	require.Len(t, said(), 4)
 }

@@ -14,12 +14,15 @@ export function ItemCard(props: {
   /** Why it cannot be ticked; empty when it can. */
   shut: string;
   done: Tick | undefined;
+  /** The boxes that were tapped before, and how to keep them. */
+  tapped: number;
+  tap: (times: number) => void;
   onDone: (times: number, felt: Schemas["Felt"] | undefined) => void;
   onUndo: () => void;
 }) {
   const { item, done } = props;
   const [at, setAt] = useState<number>();
-  const [times, setTimes] = useState(done?.times ?? 0);
+  const [times, setTimes] = useState(done?.times || props.tapped);
   const asked = item.times > 1;
   return (
     <article className="mt-4 rounded-2xl border border-line bg-sheet p-4 sm:p-6" aria-label={item.title}>
@@ -75,7 +78,11 @@ export function ItemCard(props: {
                       aria-pressed={i < times}
                       aria-label={`Time ${i + 1}`}
                       className="h-12 w-12 border-2 border-ink text-2xl leading-none text-good aria-pressed:bg-fold"
-                      onClick={() => setTimes(i < times ? i : i + 1)}
+                      onClick={() => {
+                        const now = i < times ? i : i + 1;
+                        setTimes(now);
+                        props.tap(now);
+                      }}
                     >
                       {i < times ? "✓" : ""}
                     </button>
@@ -83,7 +90,7 @@ export function ItemCard(props: {
                 </div>
               </div>
             )}
-            <Feel onDone={(felt) => props.onDone(asked ? times || item.times : item.times, felt)} />
+            <Feel onDone={(felt) => props.onDone(asked ? times : item.times, felt)} />
           </>
         )}
       </div>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
 import type { Schemas } from "../contract/client";
+import { tap, tapped } from "../data/boxes";
 import { familyQuery } from "../data/home";
 import { useTicks } from "../data/useTicks";
 import { longDay, weekdayOf } from "../data/words";
@@ -52,7 +53,7 @@ export function Home() {
       {p.days.length > 0 && (
         <DayStrip days={p.days} today={p.today} open={open} ticks={all} onOpen={setDay} />
       )}
-      {day && <Day key={day.date} day={day} page={p} ticks={all} tick={ticks.tick} />}
+      {day && <Day token={token} key={day.date} day={day} page={p} ticks={all} tick={ticks.tick} />}
       {p.notYet.length > 0 && (
         <section className="mt-8 border-4 border-double border-cliff p-3">
           <h2>Not yet</h2>
@@ -99,6 +100,7 @@ export function Home() {
 
 /** One day: choose what comes first, then one thing at a time. */
 function Day(props: {
+  token: string;
   day: Schemas["FamilyDay"];
   page: Schemas["FamilyPage"];
   ticks: Schemas["FamilyTick"][];
@@ -112,6 +114,7 @@ function Day(props: {
   const item = items[at];
   if (day.rest) return <p className="say mt-6 text-center">{weekdayOf(day.date)} is a day of rest.</p>;
   if (!item) return <p className="say mt-6 text-center">Nothing is set for this day.</p>;
+  const boxes = { token: props.token, day: day.date, item: item.key };
   const future = day.date > page.today;
   const begun = items.some((i) => doneOn(ticks, day.date, i.key));
   const done = doneOn(ticks, day.date, item.key);
@@ -153,7 +156,10 @@ function Day(props: {
         music={page.music.find((m) => m.material === item.material)}
         shut={future ? `This comes on ${weekdayOf(day.date)}.` : ""}
         done={done}
+        tapped={tapped(boxes)}
+        tap={(times) => tap(boxes, times)}
         onDone={(times, felt) => {
+          tap(boxes, 0);
           tick({ kind: "done", day: day.date, item: item.key, times, felt });
           setPicked(undefined);
         }}
