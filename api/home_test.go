@@ -199,6 +199,30 @@ func TestAFamilySeesThePublishedWeekAndNothingElse(t *testing.T) {
 	require.Equal(t, http.StatusUnauthorized, status)
 }
 
+// A week that was published for later can be read at once; until it begins, the one of today is shown first.
+func TestTheNewestWeekIsReadableAtOnce(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
+	week, token := u.published(ladder, "")
+	family := anyone(t)
+	family.url = u.url
+	_, page := family.call("GET", "/api/family/"+token, nil)
+	require.Equal(t, []any{map[string]any{"start": week["start"], "name": "This week"}}, page["weeks"])
+	next := now.AddDate(0, 0, 6).Format(time.DateOnly)
+	_, later := u.call("GET", "/api/ladders/"+ladder+"/week?day="+next, nil)
+	status, later := u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+next, map[string]any{"version": version(later), "plan": later["plan"]})
+	require.Equal(t, http.StatusOK, status, later)
+	_, page = family.call("GET", "/api/family/"+token, nil)
+	require.Equal(t, week["start"], page["start"], "today's is shown first")
+	require.Equal(t, []any{map[string]any{"start": week["start"], "name": "This week"}, map[string]any{"start": later["start"], "name": "The new week, from Sunday 10 May"}}, page["weeks"])
+	_, ahead := family.call("GET", "/api/family/"+token+"?week="+later["start"].(string), nil)
+	require.Equal(t, later["start"], ahead["start"])
+	require.Equal(t, "The new week begins on Sunday.", ahead["sentence"])
+	require.Equal(t, later["start"], items(t, ahead, "days")[0]["date"])
+	_, other := family.call("GET", "/api/family/"+token+"?week=2020-01-01", nil)
+	require.Equal(t, week["start"], other["start"], "one that was never published is that of today")
+	require.Regexp(t, "^%PDF-", u.read("/api/family/"+token+"/sheet?week="+later["start"].(string)))
+}
+
 func (u *user) byHandFrom(ladder string, week map[string]any, hand map[string]any) map[string]any {
 	hand["version"] = version(week)
 	status, out := u.call("PUT", "/api/ladders/"+ladder+"/week?day="+week["start"].(string), hand)

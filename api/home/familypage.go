@@ -26,13 +26,16 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	if err != nil {
 		return nil, err
 	}
-	w, err := h.currentWeek(ctx, sh)
+	w, weeks, err := h.familyWeek(ctx, sh, r.Params.Week.Time)
 	if err != nil {
 		return nil, err
 	}
 	out := contract.FamilyPage{
 		Name: sh.First(), Teacher: teacher.Name, Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Start: answer.Date(w.Start), Days: []contract.FamilyDay{}, NotYet: []string{},
-		Caution: wording.Caution, Music: []contract.FamilyMusic{}, Ticks: ticks(sh), Path: path(sh), Expires: answer.Date(f.Expires),
+		Caution: wording.Caution, Music: []contract.FamilyMusic{}, Ticks: ticks(sh), Path: path(sh), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
+	}
+	for _, start := range weeks {
+		out.Weeks = append(out.Weeks, contract.FamilyWeek{Start: answer.Date(start), Name: wording.FamilyWeek(start, sh.Today)})
 	}
 	if w.Published != nil {
 		plan := week.Stretched(*w.Published, sh.WeekDays(w.Start))
@@ -72,17 +75,24 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	return contract.GetFamilyPage200JSONResponse(out), nil
 }
 
-// currentWeek is the published week that holds today, else the last one that began, else the next.
-func (h *Handlers) currentWeek(ctx context.Context, s open.Student) (store.PracticeWeek, error) {
+// familyWeek is the published week that a family reads: the one that begins on a day, where it can be read, else that of
+// today; with the first days of all that can be read.
+func (h *Handlers) familyWeek(ctx context.Context, s open.Student, wanted time.Time) (store.PracticeWeek, []time.Time, error) {
 	weeks, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, s.Ladder, s.Today.AddDate(0, 0, -6*week.Days))
 	if err != nil || len(weeks) == 0 {
-		return store.PracticeWeek{}, err
+		return store.PracticeWeek{}, nil, err
 	}
 	starts := make([]time.Time, len(weeks))
 	for i, w := range weeks {
 		starts[i] = w.Start
 	}
-	return h.Store.PracticeWeek(ctx, s.Tenant.ID, s.Ladder, weeks[studentplan.Current(starts, s.Today)].Start)
+	readable := studentplan.Readable(starts, s.Today)
+	start := readable[0]
+	if slices.ContainsFunc(readable, wanted.Equal) {
+		start = wanted
+	}
+	w, err := h.Store.PracticeWeek(ctx, s.Tenant.ID, s.Ladder, start)
+	return w, readable, err
 }
 
 // ticks are what was reported from home.

@@ -44,7 +44,7 @@ func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheet
 	if err != nil {
 		return nil, err
 	}
-	w, err := h.currentWeek(ctx, sh)
+	w, _, err := h.familyWeek(ctx, sh, r.Params.Week.Time)
 	if err != nil {
 		return nil, err
 	}

@@ -3,6 +3,7 @@ package wording
 import (
 	"fmt"
 	"strings"
+	"time"
 
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/enjoyment"
@@ -81,3 +82,11 @@ func Path(s studentplan.PathStep) string {
 
 // Caution stands wherever a dose is shown.
 const Caution = "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
+
+// FamilyWeek names a published week on the family's page.
+func FamilyWeek(start, today time.Time) string {
+	if start.After(today) {
+		return "The new week, from " + start.Format("Monday 2 January")
+	}
+	return "This week"
+}

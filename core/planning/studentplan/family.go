@@ -97,3 +97,12 @@ func Current(starts []time.Time, day time.Time) int {
 	}
 	return at
 }
+
+// Readable are the published weeks that a family can read on a day: the one that holds it, and those to come, which it may
+// look at as soon as they are published; starts are in order.
+func Readable(starts []time.Time, day time.Time) []time.Time {
+	if len(starts) == 0 {
+		return nil
+	}
+	return starts[Current(starts, day):]
+}

@@ -133,7 +133,9 @@ func TestTheDayOfAFamily(t *testing.T) {
 	starts := []time.Time{monday.AddDate(0, 0, -7), monday, next}
 	for day, want := range map[int]int{-20: 0, -1: 0, 0: 1, 6: 1, 7: 2, 30: 2} {
 		require.Equal(t, want, Current(starts, monday.AddDate(0, 0, day)), "%d days after", day)
+		require.Equal(t, starts[want:], Readable(starts, monday.AddDate(0, 0, day)), "%d days after", day)
 	}
+	require.Empty(t, Readable(nil, monday))
 }
 
 // An entry is held against the library, the ladder and those that come with it.

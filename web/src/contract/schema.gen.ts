@@ -2282,6 +2282,11 @@ export interface components {
             /** @enum {string} */
             state: "none" | "draft" | "published";
         };
+        FamilyWeek: {
+            /** Format: date */
+            start: string;
+            name: string;
+        };
         FamilyReport: {
             id: components["schemas"]["Id"];
             title: string;
@@ -3778,6 +3783,8 @@ export interface components {
         FamilyPage: {
             /** @description The first name only */
             name: string;
+            /** @description The week of today and those to come, as soon as they are published */
+            weeks: components["schemas"]["FamilyWeek"][];
             /** @description Published reports, the latest first */
             reports: components["schemas"]["FamilyReport"][];
             /** @description The one fault that is looked after; empty for none */
@@ -7132,7 +7139,10 @@ export interface operations {
     };
     getFamilyPage: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The first day of a published week; the one of today without one */
+                week?: string;
+            };
             header?: never;
             path: {
                 token: components["parameters"]["Token"];
@@ -7186,7 +7196,10 @@ export interface operations {
     };
     getFamilySheet: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The first day of a published week; the one of today without one */
+                week?: string;
+            };
             header?: never;
             path: {
                 token: components["parameters"]["Token"];

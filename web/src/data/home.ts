@@ -80,10 +80,14 @@ export function useFamilyWay(ladder: string) {
   };
 }
 
-export const familyQuery = (token: string) =>
+/** The family's page at the week of today, or at one to come; the one of today is kept for when there is no connection. */
+export const familyQuery = (token: string, week?: string) =>
   queryOptions({
-    queryKey: ["family", token],
+    queryKey: week ? ["family", token, week] : ["family", token],
     queryFn: () =>
-      kept(`family ${token}`, () => body(client.GET("/family/{token}", { params: { path: { token } } }))),
+      kept(`family ${token}${week ? ` ${week}` : ""}`, () =>
+        body(client.GET("/family/{token}", { params: { path: { token }, query: { week } } })),
+      ),
+    placeholderData: (before: Schemas["FamilyPage"] | undefined) => before,
     meta: { from: [...standing, "week", "family"], of: [token] },
   });

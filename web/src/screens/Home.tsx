@@ -16,7 +16,8 @@ import { Waiting } from "../parts/Problem";
 /** What a family sees on the phone: today's practice, one thing at a time, and the way so far. */
 export function Home() {
   const { token = "" } = useParams();
-  const page = useQuery(familyQuery(token));
+  const [week, setWeek] = useState<string>();
+  const page = useQuery(familyQuery(token, week));
   const ticks = useTicks(token);
   const [chosen, setDay] = useState<string>();
   if (page.isPending) return <Waiting />;
@@ -50,6 +51,24 @@ export function Home() {
           </button>
         </p>
       ))}
+      {p.weeks.length > 1 && (
+        <nav aria-label="Weeks" className="mt-1 flex flex-wrap gap-2">
+          {p.weeks.map((w, i) => (
+            <button
+              key={w.start}
+              type="button"
+              aria-pressed={w.start === p.start}
+              className="press aria-pressed:border-working aria-pressed:bg-fold"
+              onClick={() => {
+                setWeek(i === 0 ? undefined : w.start);
+                setDay(undefined);
+              }}
+            >
+              {w.name}
+            </button>
+          ))}
+        </nav>
+      )}
       {p.days.length > 0 && (
         <DayStrip days={p.days} today={p.today} open={open} ticks={all} onOpen={setDay} />
       )}
@@ -81,7 +100,12 @@ export function Home() {
         <p className="fine">{p.caution}</p>
         {p.days.length > 0 && (
           <p className="mt-2 flex flex-wrap gap-2">
-            <a className="press" href={`/api/family/${token}/sheet`} target="_blank" rel="noreferrer">
+            <a
+              className="press"
+              href={`/api/family/${token}/sheet${week ? `?week=${week}` : ""}`}
+              target="_blank"
+              rel="noreferrer"
+            >
               The week on paper
             </a>
             <a className="press" href={`/api/family/${token}/calendar`}>
