@@ -202,15 +202,19 @@ func TestAFamilySeesThePublishedWeekAndNothingElse(t *testing.T) {
 // A week that was published for later can be read at once; until it begins, the one of today is shown first.
 func TestTheNewestWeekIsReadableAtOnce(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
-	week, token := u.published(ladder, "")
+	publish := func(day string) map[string]any {
+		_, week := u.call("GET", "/api/ladders/"+ladder+"/week?day="+day, nil)
+		status, week := u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+day, map[string]any{"version": version(week), "plan": week["plan"]})
+		require.Equal(t, http.StatusOK, status, week)
+		return week
+	}
+	week := publish("2026-05-03")
+	token := strings.TrimPrefix(week["family"].(map[string]any)["link"].(string), "/home/")
 	family := anyone(t)
 	family.url = u.url
 	_, page := family.call("GET", "/api/family/"+token, nil)
 	require.Equal(t, []any{map[string]any{"start": week["start"], "name": "This week"}}, page["weeks"])
-	next := now.AddDate(0, 0, 6).Format(time.DateOnly)
-	_, later := u.call("GET", "/api/ladders/"+ladder+"/week?day="+next, nil)
-	status, later := u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+next, map[string]any{"version": version(later), "plan": later["plan"]})
-	require.Equal(t, http.StatusOK, status, later)
+	later := publish("2026-05-10")
 	_, page = family.call("GET", "/api/family/"+token, nil)
 	require.Equal(t, week["start"], page["start"], "today's is shown first")
 	require.Equal(t, []any{map[string]any{"start": week["start"], "name": "This week"}, map[string]any{"start": later["start"], "name": "The new week, from Sunday 10 May"}}, page["weeks"])

@@ -201,7 +201,7 @@ func TestLearnedWeightsAreUsedAndLeftOff(t *testing.T) {
 	came, exported, page := demands(), export(), u.read("/api/ladders/"+ladder)
 	require.NotEmpty(t, came)
 
-	used := learning.Used{Factors: map[string]float64{came[0].skill: 0.5}, Scale: 2, At: now}
+	used := learning.Used{Factors: map[string]float64{came[0].skill: 0.5}, Scale: 2, At: may4()}
 	require.NoError(t, db.UseLearned(context.Background(), u.studio, used))
 	changed := demands()
 	require.InDelta(t, came[0].weight/2, changed[0].weight, 1e-9)
