@@ -90,7 +90,7 @@ func TestAReportFromDraftToTheFamily(t *testing.T) {
 	require.Equal(t, "Report: "+name+", piano", rep["title"])
 	first := lines(rep)
 	require.Equal(t, []string{
-		"Four lessons with Nell lie behind us.",
+		"Nell and I have had four lessons together.",
 		"Nell has learned two pieces: “Low Water” and “Two Boats”.",
 		"In work: “Fog”.",
 		"Over the holidays: play “Low Water” and “Two Boats” now and then, and keep “Fog” going, a few minutes at a time.",
@@ -175,7 +175,7 @@ func TestNothingIsUsedThatForetellsNoBetter(t *testing.T) {
 	require.Equal(t, []any{false, false, "No learned piece was rated yet."}, []any{l["used"], l["canUse"], l["fade"]})
 	status, problem := u.call("PUT", "/api/learned", map[string]any{"use": true})
 	require.Equal(t, http.StatusUnprocessableEntity, status)
-	require.Equal(t, "Nothing that was learned foretells surely better yet, so there is nothing to use.", problem["detail"])
+	require.Equal(t, "Nothing that was learned predicts clearly better yet, so there is nothing to use.", problem["detail"])
 }
 
 // Weights that are used move leaps and how long learned pieces stay; what is exported and kept of a piece has the table's;

@@ -61,7 +61,7 @@ func TestReportsInARow(t *testing.T) {
 	// One sentence is said otherwise; what is entered meanwhile leaves it alone and says so.
 	x.touch(`//li[contains(., "Ben has learned")]//button[contains(., "Change")]`)
 	x.retype(`//textarea[@aria-label="The sentence"]`, "Ben plays his tune with joy.")
-	x.touch(button("Say it so"))
+	x.touch(button("Save"))
 	x.says("Ben plays his tune with joy.")
 	second := x.piece("Second Tune", "piano", ladders["Ben Tarn"])
 	x.log(ladders["Ben Tarn"], "2026-04-06T15:00:00Z", fmt.Sprintf(`"kind": "cleared", "material": %q`, second))

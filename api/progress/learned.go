@@ -60,7 +60,7 @@ func (l learned) out() contract.Learned {
 	n := l.Names()
 	out := contract.Learned{
 		Sentence: wording.Learned(l.used), Used: l.used.Any(), CanUse: l.offer().Any(), Skills: []contract.LearnedSkill{}, Fade: wording.Faded(l.fade), Moves: []string{},
-		Tried: []string{wording.Tried("Weights of skills", l.skills.Verdict), wording.Tried("How pieces fade", l.fade.Verdict)},
+		Tried: []string{wording.TriedWeights(l.skills.Verdict), wording.TriedFade(l.fade.Verdict)},
 	}
 	for _, w := range l.skills.Weights {
 		out.Skills = append(out.Skills, contract.LearnedSkill{Skill: w.Skill, Words: n.LearnedWeight(w), From: wording.LearnedFrom(w), Factor: w.Factor, Low: w.Low, High: w.High, Sure: w.Sure()})

@@ -33,17 +33,27 @@ func Learned(used learning.Used) string {
 	return "The table’s weights and the published memory are used."
 }
 
-// Tried says how what was learned did on what it had not seen.
-func Tried(what string, v learning.Verdict) string {
+// TriedWeights says how the learned weights did on pieces that were not used for learning.
+func TriedWeights(v learning.Verdict) string {
+	return tried("Weights of skills", "piece", "the table", v)
+}
+
+// TriedFade says how the learned memory did on hearings that were not used for learning.
+func TriedFade(v learning.Verdict) string {
+	return tried("How pieces fade", "hearing", "the published memory", v)
+}
+
+func tried(what, on, than string, v learning.Verdict) string {
+	tested := fmt.Sprintf("%s: tested on %s not used for learning, this predicts", what, Counted(v.Tests, on))
 	switch {
 	case v.Tests == 0:
 		return fmt.Sprintf("%s: too little to learn from yet.", what)
 	case v.Better:
-		return fmt.Sprintf("%s: it foretells %s that it had not seen better than what is usual.", what, Counted(v.Tests, "case"))
+		return fmt.Sprintf("%s better than %s.", tested, than)
 	case v.Gain > 0:
-		return fmt.Sprintf("%s: tried on %s that it had not seen, it is not surely better yet.", what, Counted(v.Tests, "case"))
+		return fmt.Sprintf("%s not clearly better than %s yet.", tested, than)
 	}
-	return fmt.Sprintf("%s: tried on %s that it had not seen, it is no better than what is usual.", what, Counted(v.Tests, "case"))
+	return fmt.Sprintf("%s no better than %s.", tested, than)
 }
 
 // Faded says how long learned pieces stay here.
@@ -60,7 +70,7 @@ func Faded(f learning.Fade) string {
 }
 
 // NothingToUse says why nothing of what was learned is used.
-const NothingToUse = "Nothing that was learned foretells surely better yet, so there is nothing to use."
+const NothingToUse = "Nothing that was learned predicts clearly better yet, so there is nothing to use."
 
 // Moved says how a leap would change.
 func (n Names) Moved(m learning.Move) string {

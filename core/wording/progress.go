@@ -44,15 +44,18 @@ func (n Names) Progress(r progress.Report) string {
 		return "No lesson was entered in this time."
 	}
 	out := Capital(Counted(len(r.Lessons), "lesson"))
-	pieces, drills := len(r.Pieces())+len(r.ReadingStages()), len(r.Drills())
-	switch {
-	case pieces > 0 && drills > 0:
-		out += fmt.Sprintf(": %s and %s cleared", Counted(pieces, "piece"), Counted(drills, "exercise"))
-	case pieces > 0:
-		out += fmt.Sprintf(": %s cleared", Counted(pieces, "piece"))
-	case drills > 0:
-		out += fmt.Sprintf(": %s cleared", Counted(drills, "exercise"))
-	default:
+	var cleared []string
+	for _, x := range []struct {
+		n    int
+		what string
+	}{{len(r.Pieces()), "piece"}, {len(r.ReadingStages()), "reading stage"}, {len(r.Drills()), "exercise"}} {
+		if x.n > 0 {
+			cleared = append(cleared, Counted(x.n, x.what))
+		}
+	}
+	if len(cleared) > 0 {
+		out += fmt.Sprintf(": %s cleared", List(cleared))
+	} else {
 		out += ": nothing cleared yet"
 	}
 	if k := len(r.Secure); k > 0 {
@@ -144,22 +147,22 @@ func habitWord(n int) string {
 func (n Names) Care(r progress.Report) Line {
 	switch kind, stay := r.Care(); kind {
 	case progress.FewLessons:
-		return Line{Text: fmt.Sprintf("%s of %s fell out.", Capital(Numbered(r.Missed)), Counted(r.Missed+len(r.Lessons), "lesson"))}
+		return Line{Text: fmt.Sprintf("%s of %s were missed.", Capital(Numbered(r.Missed)), Counted(r.Missed+len(r.Lessons), "lesson"))}
 	case progress.StuckPiece:
 		return Line{fmt.Sprintf("%s has had %s; nine of ten such pieces take up to %s.", n.Title(stay.Material), Weeks(stay.Weeks), Counted(stay.Usual, "week")), only(stay.BeginEntry)}
 	case progress.LittleAtHome:
 		return Line{fmt.Sprintf("Practised on %s of %s that were set.", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day")), r.Practice.Entries}
 	case progress.ReviewFades:
-		return Line{fmt.Sprintf("Of %s %s surely there: they need to be heard.", Counted(r.Review.Learned, "learned piece"), onlyAlive(r.Review.Alive)), r.Review.Entries}
+		return Line{fmt.Sprintf("%s of %s %s surely still there: hear them in the lesson.", onlyAlive(r.Review.Alive), Counted(r.Review.Learned, "learned piece"), is(max(1, r.Review.Alive))), r.Review.Entries}
 	}
 	return Line{Text: "Nothing stands out."}
 }
 
 func onlyAlive(n int) string {
 	if n == 0 {
-		return "none is"
+		return "None"
 	}
-	return fmt.Sprintf("only %s %s", Numbered(n), is(max(1, n)))
+	return "Only " + Numbered(n)
 }
 
 func only(entry string) []string {
@@ -212,7 +215,7 @@ func Pace(p progress.Pace) string {
 	case k == 1:
 		return "The one range that was said did not hold."
 	default:
-		return fmt.Sprintf("Of the last %s %s held.", Counted(k, "range"), Numbered(p.Held))
+		return fmt.Sprintf("%s of the last %s held.", Capital(Numbered(p.Held)), Counted(k, "range"))
 	}
 }
 
@@ -234,9 +237,9 @@ func (n Names) Stay(s progress.Stay) string {
 	case progress.GreatLeap:
 		out += fmt.Sprintf("; it asked for much more than usual (a jump of %.1f)", s.Number)
 	case progress.Missed:
-		out += fmt.Sprintf("; %s fell out meanwhile", Counted(int(s.Number), "lesson"))
+		out += fmt.Sprintf("; %s %s missed meanwhile", Counted(int(s.Number), "lesson"), was(int(s.Number)))
 	case progress.LongRest:
-		out += fmt.Sprintf(", beside %s in which it was put away", Counted(int(s.Number), "day"))
+		out += fmt.Sprintf(", not counting %s in which it was put away", Counted(int(s.Number), "day"))
 	case progress.Unpractised:
 		out += fmt.Sprintf("; practised on %s of %s that were set", Numbered(int(s.Number)), Counted(s.Of, "day"))
 	}

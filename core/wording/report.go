@@ -28,16 +28,12 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 	}
 	switch part {
 	case progress.Opening:
-		lessons := Capital(Counted(len(r.Lessons), "lesson"))
 		if len(r.Lessons) == 0 {
-			return Line{Text: fmt.Sprintf("No lesson of %s was entered in this time.", Possessive(name))}
+			return Line{Text: fmt.Sprintf("No lesson with %s was entered in this time.", name)}
 		}
-		out := fmt.Sprintf(pick("%s with %s lie behind us", "%s with %s took place"), lessons, name)
-		if len(r.Lessons) == 1 {
-			out = fmt.Sprintf(pick("%s with %s lies behind us", "%s with %s took place"), lessons, name)
-		}
+		out := fmt.Sprintf(pick("%s and I have had %s together", "%s had %s"), name, Counted(len(r.Lessons), "lesson"))
 		if r.Missed > 0 {
-			out += fmt.Sprintf("; %s fell out", Numbered(r.Missed))
+			out += fmt.Sprintf("; %s %s missed", Numbered(r.Missed), was(r.Missed))
 		}
 		return Line{Text: out + "."}
 	case progress.Cleared:
@@ -47,7 +43,7 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 		return Line{fmt.Sprintf("Ready to be performed: %s.", n.pieces(r.Polished)), clearedBy(r.Polished)}
 	case progress.Secure:
 		names, entries := n.gained(r.Secure)
-		return Line{fmt.Sprintf(pick("What %s can rely on now: %s.", "Secure with %s now: %s."), name, names), entries}
+		return Line{secureNow(name, names, warm), entries}
 	case progress.Habits:
 		return n.habits(r.Habits)
 	case progress.Technique:
@@ -57,7 +53,7 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 		list := r.ReadingStages()
 		return Line{fmt.Sprintf("In reading, %s %s cleared: %s.", Counted(len(list), "stage"), was(len(list)), n.pieces(list)), clearedBy(list)}
 	case progress.Reviewed:
-		return Line{fmt.Sprintf("Of %s %s %s surely there today.", Counted(r.Review.Learned, "learned piece"), Numbered(r.Review.Alive), is(max(1, r.Review.Alive))), r.Review.Entries}
+		return Line{fmt.Sprintf("%s of %s %s surely still there today.", Capital(Numbered(r.Review.Alive)), Counted(r.Review.Learned, "learned piece"), is(max(1, r.Review.Alive))), r.Review.Entries}
 	case progress.AtHome:
 		out := fmt.Sprintf("At home, something was practised on %s of %s that were set", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day"))
 		if felt := r.Practice.Joyful + r.Practice.Fine + r.Practice.Hard; warm && felt > 0 && 2*r.Practice.Joyful >= felt {
@@ -72,7 +68,7 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 		return Line{Text: out[1:]}
 	case progress.Stayed:
 		s := r.Stays[0]
-		return Line{"The longest stay was " + n.Stay(s), only(s.BeginEntry)}
+		return Line{"What took longest is " + n.Stay(s), only(s.BeginEntry)}
 	case progress.NeedsCare:
 		return n.reportCare(r, warm)
 	case progress.Then:
@@ -121,8 +117,13 @@ func was(n int) string {
 	return "were"
 }
 
-// Possessive writes "Nell’s", "Tobias’s".
-func Possessive(name string) string { return name + "’s" }
+// secureNow says which skills became secure.
+func secureNow(name, skills string, warm bool) string {
+	if warm {
+		return fmt.Sprintf("What %s can rely on now: %s.", name, skills)
+	}
+	return "Secure now: " + skills + "."
+}
 
 // Draft are the sentences of a report as the facts say them now.
 func (n Names) Draft(r progress.Report) []progress.Sentence {

@@ -58,16 +58,16 @@ func PreviewsPaid(y studioyear.Year) string {
 
 // YearPace compares the pace of the last year with that of the year before.
 func YearPace(y studioyear.Year) string {
-	weeks := func(p studioyear.Pace) string {
-		return fmt.Sprintf("%s in the middle, %s", Counted(int(math.Round(p.Weeks)), "week"), Counted(p.Pieces, "piece"))
+	half := func(p studioyear.Pace) string {
+		return fmt.Sprintf("half of %s took %s or less", Counted(p.Pieces, "piece"), Counted(int(math.Round(p.Weeks)), "week"))
 	}
 	switch {
 	case y.Pace.Pieces == 0:
 		return "No piece was cleared within a year."
 	case y.Before.Pieces == 0:
-		return fmt.Sprintf("A piece took %s.", weeks(y.Pace))
+		return Sentence(half(y.Pace))
 	}
-	return fmt.Sprintf("A piece took %s; the year before, %s.", weeks(y.Pace), weeks(y.Before))
+	return Sentence(half(y.Pace) + "; the year before, " + half(y.Before))
 }
 
 // WeekdayLoad says what a weekday holds.
@@ -81,7 +81,7 @@ func (n Names) Risk(r studioyear.Reason) string {
 	case studioyear.Gone:
 		return fmt.Sprintf("No lesson was entered for %s.", Counted(r.N, "week"))
 	case studioyear.Missed:
-		return fmt.Sprintf("%s of the last %s fell out.", Capital(Numbered(r.N)), Counted(r.Of, "lesson"))
+		return fmt.Sprintf("%s of the last %s were missed.", Capital(Numbered(r.N)), Counted(r.Of, "lesson"))
 	case studioyear.Stuck:
 		return fmt.Sprintf("%s has had %s.", n.Title(r.Material), Counted(r.N, "week"))
 	case studioyear.Unplayed:

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { shortDate, strandNames } from "../data/words";
-import { above, columns, hearings, picture, secureGroups, spread } from "./picture";
+import { above, columns, hearings, picture, secureGroups, spread, titleLines } from "./picture";
 
 type Piece = Schemas["ProgressPiece"];
 
@@ -23,7 +23,7 @@ export function WayPicture(props: {
   const lanes = p.strands.reduce((n, s) => n + s.lanes, 0);
   return (
     <div className="overflow-x-auto">
-      <div style={{ minWidth: 330 + 112 * lanes }}>
+      <div style={{ minWidth: 300 + 104 * lanes }}>
         <div className="sticky top-0 grid grid-cols-[3.4rem_minmax(0,1fr)_3rem_11rem] border-b border-line bg-paper">
           <span />
           <div className="relative h-9">
@@ -218,6 +218,7 @@ function Stretch(props: {
   const top = open ? y(props.to) - 14 : y(x.to);
   const bottom = y(x.from);
   const wide = spread(x.leap);
+  const lines = titleLines(bottom - top);
   const color = open ? "var(--color-working)" : "var(--color-review)";
   return (
     <button
@@ -225,12 +226,13 @@ function Stretch(props: {
       aria-pressed={props.picked}
       aria-label={`${x.title}, ${x.weeks}${open ? " so far" : ""}`}
       onClick={props.onPick}
+      title={x.title}
       className="absolute flex items-start gap-1.5 rounded pl-4 text-left hover:bg-fold/80 aria-pressed:bg-fold"
       style={{
         left: percent(props.left),
         width: percent(props.width),
         top: top - 8,
-        height: Math.max(26, bottom - top + 10),
+        height: Math.max(14, bottom - top),
       }}
     >
       <svg
@@ -260,11 +262,14 @@ function Stretch(props: {
           )}
         </g>
       </svg>
-      <span
-        className={`line-clamp-2 min-w-0 pt-0.5 text-[0.82rem] leading-[1.05] ${open ? "font-semibold" : ""}`}
-      >
-        {x.title}
-      </span>
+      {lines > 0 && (
+        <span
+          className={`min-w-0 overflow-hidden pt-0.5 text-[0.8rem] leading-[14px] ${open ? "font-semibold" : ""}`}
+          style={{ display: "-webkit-box", WebkitBoxOrient: "vertical", WebkitLineClamp: lines }}
+        >
+          {x.title}
+        </span>
+      )}
     </button>
   );
 }

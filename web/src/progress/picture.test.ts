@@ -1,6 +1,16 @@
 import { expect, test } from "vitest";
 import type { Schemas } from "../contract/client";
-import { above, columns, daysBetween, hearings, picture, scale, secureGroups, spread } from "./picture";
+import {
+  above,
+  columns,
+  daysBetween,
+  hearings,
+  picture,
+  scale,
+  secureGroups,
+  spread,
+  titleLines,
+} from "./picture";
 
 test("time climbs: the last day is at the top, and days outside the span stop at its ends", () => {
   const p = picture("2026-02-03", "2026-05-04");
@@ -30,6 +40,10 @@ test("a month is loose, years stay readable", () => {
 test("days between two dates do not mind the change of clocks", () => {
   expect(daysBetween("2026-03-28", "2026-03-30")).toBe(2);
   expect(daysBetween("2026-05-04", "2026-05-03")).toBe(-1);
+});
+
+test("a title has as many lines as there is room before the piece below", () => {
+  expect([5, 11, 24, 25, 39, 400].map(titleLines)).toEqual([0, 1, 1, 2, 3, 3]);
 });
 
 test("rails stand apart by the effort, up to five", () => {

@@ -40,6 +40,9 @@ export function picture(from: string, to: string): Picture {
   return { height: y(from) + 20, y, months };
 }
 
+/** How many lines of a title fit beside a piece before the one below it begins; none where it is too short for one. */
+export const titleLines = (height: number) => Math.max(0, Math.min(3, Math.floor((height + 3) / 14)));
+
 /** How wide the rails of a piece stand apart: by the effort that it asked for. */
 export const spread = (leap: number) => 6 + Math.min(5, leap) * 5;
 

@@ -37,7 +37,7 @@ export function Sentence(props: {
               setOpen(false);
             }}
           >
-            Say it so
+            Save
           </button>
           <button
             type="button"
@@ -94,7 +94,7 @@ export function Sentence(props: {
                 disabled={props.busy}
                 onClick={() => props.say(s.drafted)}
               >
-                Say that
+                Use that
               </button>
               <button type="button" className="quiet" disabled={props.busy} onClick={props.keep}>
                 Keep mine

@@ -64,7 +64,7 @@ export function Programme() {
             </div>
           ))}
         </section>
-        <section aria-label="The programme" className="content-start">
+        <section aria-label="The programme" className="self-start lg:sticky lg:top-3">
           <h2>The programme</h2>
           <div className="mt-1 grid gap-2 sm:grid-cols-2">
             <Field label="Title">

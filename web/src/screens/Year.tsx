@@ -24,8 +24,8 @@ export function Year() {
       <h1 className="text-[1.6rem]">{y.sentence}</h1>
       <div className="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <div className="grid content-start gap-8">
-          <section aria-label="Whom to talk to">
-            <h2>Whom to talk to</h2>
+          <section aria-label="Who to talk to">
+            <h2>Who to talk to</h2>
             {y.talk.length === 0 && <p className="fine">Nobody stands out.</p>}
             <ul>
               {y.talk.map((t) => (
@@ -54,21 +54,23 @@ export function Year() {
           </section>
         </div>
         <Stalls of={y.stalls} />
-        <section aria-label="Skills that come but once" className="lg:col-span-2">
-          <h2>Skills that come but once</h2>
-          <p className="fine">
-            No other piece of your library asks for them, so pieces alone do not make them secure.
-          </p>
-          <ul className="grid gap-x-10 md:grid-cols-2">
-            {y.once.map((o) => (
-              <li key={o.words} className="border-t border-line/60 py-1.5">
-                <Link to={`/piece/${o.material}`} className="hover:underline">
-                  {o.words}
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </section>
+        {y.once.length > 0 && (
+          <section aria-label="Skills that come only once" className="lg:col-span-2">
+            <h2>Skills that come only once</h2>
+            <p className="fine">
+              No other piece of your library asks for them, so pieces alone do not make them secure.
+            </p>
+            <ul className="grid gap-x-10 md:grid-cols-2">
+              {y.once.map((o) => (
+                <li key={o.words} className="border-t border-line/60 py-1.5">
+                  <Link to={`/piece/${o.material}`} className="hover:underline">
+                    {o.words}
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         <Learned />
       </div>
     </div>
@@ -120,6 +122,7 @@ function Stalls({ of }: { of: Schemas["StalledPiece"][] }) {
 
 /** The minutes of each weekday as a stroke. */
 function Load({ of }: { of: Schemas["DayLoad"][] }) {
+  if (of.every((d) => d.minutes === 0)) return <p className="fine">No lesson times yet.</p>;
   const most = Math.max(1, ...of.map((d) => d.minutes));
   return (
     <ul>
