@@ -127,7 +127,7 @@ func TestFromNothingToTheFirstWeek(t *testing.T) {
 	x := begins(t, 1280, 800)
 	x.says("Your first student")
 	x.accessible("an empty studio")
-	for screen, text := range map[string]string{"/overview": "No students yet", "/library": "Nothing for piano", "/calendar": "No lessons.", "/technique": "Nobody plays"} {
+	for screen, text := range map[string]string{"/overview": "No students yet", "/year": "No students yet.", "/reports": "No student has had a lesson yet.", "/programme": "No student has learned a piece yet.", "/library": "Nothing for piano", "/calendar": "No lessons.", "/technique": "Nobody plays"} {
 		x.visit(screen)
 		x.says(text)
 	}
