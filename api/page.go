@@ -21,7 +21,8 @@ import (
 // itself is asked for anew each time.
 type page struct {
 	files map[string]file
-	index []byte
+	// index is the teacher's page, family that of a family.
+	index, family []byte
 }
 
 type file struct {
@@ -59,7 +60,10 @@ func newPage(built fs.FS) (*page, error) {
 	}
 	p.index = []byte(unbuilt)
 	if f, ok := p.files["/index.html"]; ok {
-		p.index = f.plain
+		p.index, p.family = f.plain, f.plain
+	}
+	if f, ok := p.files["/family.html"]; ok {
+		p.family = f.plain
 	}
 	return p, nil
 }
@@ -94,12 +98,16 @@ func (p *page) serve(c *gin.Context) {
 	}
 	f, ok := p.files[name]
 	switch {
-	case ok && name != "/index.html":
+	case ok && name != "/index.html" && name != "/family.html":
 		p.asset(c, name, f)
 	case strings.HasPrefix(name, "/assets/"):
 		problem.Write(c.Writer, &problem.Problem{Status: http.StatusNotFound, Detail: "There is no such file."})
+	case strings.HasPrefix(name, familyPlace) && strings.HasSuffix(name, "/app.webmanifest"):
+		manifest(c, strings.TrimSuffix(name, "/app.webmanifest"))
+	case strings.HasPrefix(name, familyPlace):
+		p.home(c, p.family)
 	default:
-		p.home(c) // every other address is a screen of the page
+		p.home(c, p.index) // every other address is a screen of the page
 	}
 }
 
@@ -119,10 +127,23 @@ func (p *page) asset(c *gin.Context, name string, f file) {
 	c.Data(http.StatusOK, f.kind, f.plain)
 }
 
-func (p *page) home(c *gin.Context) {
+// familyPlace is where the pages of families lie.
+const familyPlace = "/home/"
+
+// manifest lets a family's page be put on the home screen of a phone (W3C Web Application Manifest). It names nobody.
+func manifest(c *gin.Context, start string) {
+	c.Header("Cache-Control", "no-cache")
+	c.Header("Content-Type", "application/manifest+json")
+	c.JSON(http.StatusOK, gin.H{
+		"name": "Practice", "short_name": "Practice", "start_url": start, "scope": start, "display": "standalone", "background_color": "#f7f1e5", "theme_color": "#f7f1e5",
+		"icons": []gin.H{{"src": "/ladder.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}},
+	})
+}
+
+func (p *page) home(c *gin.Context, page []byte) {
 	nonce := rand.Text()
 	h := c.Writer.Header()
 	h.Set("Content-Security-Policy", strings.Replace(h.Get("Content-Security-Policy"), "style-src 'self'", "style-src 'self' 'nonce-"+nonce+"'", 1))
 	h.Set("Cache-Control", "no-cache")
-	c.Data(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(p.index, []byte(noncePlace), []byte(nonce)))
+	c.Data(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(page, []byte(noncePlace), []byte(nonce)))
 }

@@ -13,12 +13,12 @@ import (
 )
 
 // shellKept waits until the page is kept on the device.
-func (b *browser) shellKept() {
+func (b *browser) shellKept(page string) {
 	b.t.Helper()
 	b.until(`navigator.serviceWorker.controller !== null`)
-	eval[bool](b, `(async () => { for (;;) { const c = await caches.open("shell-1"); const keys = (await c.keys()).map(r => new URL(r.url).pathname);
+	eval[bool](b, `(async () => { for (;;) { const c = await caches.open("shell-2"); const keys = (await c.keys()).map(r => new URL(r.url).pathname);
 		const need = performance.getEntriesByType("resource").map(r => new URL(r.name).pathname).filter(p => p.startsWith("/assets/"));
-		if (keys.includes("/") && need.every(p => keys.includes(p))) return true; await new Promise(r => setTimeout(r, 50)); } })()`)
+		if (keys.includes("`+page+`") && need.every(p => keys.includes(p))) return true; await new Promise(r => setTimeout(r, 50)); } })()`)
 }
 
 // A lesson is closed and the week published in three taps; the family plays a
@@ -55,20 +55,20 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	t.Logf("the week took %d taps", taps)
 	require.LessOrEqual(t, taps, 3)
 
-	// The sheet is one page, and says what must not be done yet.
+	// The sheet is one sheet of paper, and says what must not be done yet.
 	pages := eval[int](b, `fetch("/api/ladders/`+ladder+`/week/sheet").then(r => r.arrayBuffer()).then(a => new TextDecoder("latin1").decode(a).match(/\/Type\s*\/Page[^s]/g).length)`)
-	require.Equal(t, 1, pages)
+	require.LessOrEqual(t, pages, 2)
 
 	link := eval[string](b, `fetch("/api/ladders/`+ladder+`/week").then(r => r.json()).then(w => w.family.link)`)
 	phone := open(t, 390, 844)
 	phone.at = b.at
 	phone.visit(link)
 	phone.says("What do you want to play first?")
-	phone.says("right hand only")
-	phone.says("Not yet")
+	phone.says("Right hand only")
+	phone.says("Left for later")
 	phone.fits("the family's page")
 	phone.accessible("the family's page")
-	phone.shellKept()
+	phone.shellKept("/home/")
 	require.NotContains(t, phone.text(), "Marchetti", "a first name is enough")
 
 	// It plays at 60 and shows where it is.
@@ -89,9 +89,9 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	phone.visit(link)
 	phone.see(fmt.Sprintf(`//article[@aria-label=%q]`, favourite))
 	phone.click(`//article//button[contains(., "joyful")]`)
-	phone.says("1 tick waits on this phone")
+	phone.says("1 waiting on this phone")
 	phone.click(fmt.Sprintf(`//ol[@aria-label="All of this day"]/li//button[contains(., %q)]`, favourite))
-	phone.says("it felt joyful")
+	phone.says("Done, joyful.")
 	phone.accessible("ticked without a connection")
 	site.start()
 	phone.visit(link)

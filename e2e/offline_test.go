@@ -44,7 +44,7 @@ func TestALessonWithoutTheServer(t *testing.T) {
 	ladder := b.student("Caspian")
 	b.visit("/lesson/" + ladder)
 	b.says("Mark a hard spot")
-	b.shellKept()
+	b.shellKept("/")
 	log := func() []string {
 		return eval[[]string](b, `fetch("/api/ladders/`+ladder+`/entries").then(r => r.json()).then(l => l.map(e => e.kind + " " + e.id))`)
 	}

@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/store/document"
 	"patientladder/store/rows"
@@ -156,11 +157,28 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 	}))
 }
 
-// addMessages puts messages into the mailbox.
+// addMessages puts messages into the mailbox. What still waits of the same kind for the same ladder is
+// overtaken by them and goes, but for reports and answers, which say something each.
 func addMessages(ctx context.Context, q *rows.Queries, studio string, messages []Message) error {
+	overtaken := map[[2]string]bool{}
 	for _, m := range messages {
+		key := [2]string{m.Ladder, string(m.Kind)}
+		if overtaken[key] || m.Kind == AboutReport || m.Kind == AboutAnswer {
+			continue
+		}
+		overtaken[key] = true
+		if err := q.DropWaiting(ctx, rows.DropWaitingParams{StudioID: studio, LadderID: m.Ladder, Kind: string(m.Kind)}); err != nil {
+			return err
+		}
+	}
+	for _, m := range messages {
+		before := m.NotBefore
+		if before.IsZero() {
+			before = m.MadeAt
+		}
 		err := q.AddMessage(ctx, rows.AddMessageParams{
-			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, NotBefore: m.MadeAt,
+			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: shortened(m.Subject, 200), Body: m.Body, MadeAt: m.MadeAt, NotBefore: before,
+			Kind: string(m.Kind), Day: sql.NullTime{Time: m.Day, Valid: !m.Day.IsZero()}, Stop: m.Stop,
 		})
 		if err != nil {
 			return err
@@ -216,6 +234,19 @@ type Family struct {
 	// Token opens the family's page until the end of the day Expires; empty when there is no link.
 	Token   string
 	Expires time.Time
+	// Language it is spoken to in, by its short name; empty for the usual one.
+	Language string
+	// Mail says what it wishes to be sent; empty for each week. Remind wishes a message on days of practice.
+	Mail   studentplan.Mail
+	Remind bool
+}
+
+// Wish is what a family wishes to be sent: each week where it has said nothing.
+func (f Family) Wish() studentplan.Mail {
+	if f.Mail == "" {
+		return studentplan.EachWeek
+	}
+	return f.Mail
 }
 
 // Family returns how a student's family is reached; the zero value but for the ids when nothing is kept.
@@ -267,8 +298,21 @@ func hashed(token string) sql.NullString {
 }
 
 func familyOf(r rows.Family) Family {
-	return Family{Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time}
+	return Family{
+		Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time, Language: r.Language, Mail: studentplan.Mail(r.Mail), Remind: r.Remind,
+	}
 }
+
+// About says what a message is about.
+type About string
+
+// The kinds of messages.
+const (
+	AboutWeek   About = "week"
+	AboutRemind About = "remind"
+	AboutReport About = "report"
+	AboutAnswer About = "answer"
+)
 
 // Message is one to a family.
 type Message struct {
@@ -277,6 +321,13 @@ type Message struct {
 	Student           string
 	To, Subject, Body string
 	MadeAt            time.Time
+	// NotBefore is when it may be sent; as soon as it is made when zero.
+	NotBefore time.Time
+	// Kind says what it is about; a reminder is for a Day.
+	Kind About
+	Day  time.Time
+	// Stop is where the family asks for no more of these; empty for nowhere.
+	Stop string
 	// SentAt is zero until a mail server took it. Tries counts, Failure is what the server said last.
 	SentAt  time.Time
 	Tries   int
@@ -290,7 +341,7 @@ func (s *Store) Messages(ctx context.Context, studio string) ([]Message, error) 
 	for _, r := range list {
 		out = append(out, Message{
 			Studio: studio, ID: r.ID, Ladder: r.LadderID, Student: r.Name, To: r.Recipient, Subject: r.Subject, Body: r.Body,
-			MadeAt: r.MadeAt, SentAt: r.SentAt.Time, Tries: int(r.Tries), Failure: r.Failure,
+			MadeAt: r.MadeAt, SentAt: r.SentAt.Time, Tries: int(r.Tries), Failure: r.Failure, NotBefore: r.NotBefore, Kind: About(r.Kind), Day: r.Day.Time, Stop: r.Stop,
 		})
 	}
 	return out, err
@@ -309,7 +360,7 @@ func (s *Store) TakeMessage(ctx context.Context, now, until time.Time) (Message,
 		if err != nil {
 			return err
 		}
-		m = Message{Studio: r.StudioID, ID: r.ID, Ladder: r.LadderID, To: r.Recipient, Subject: r.Subject, Body: r.Body, MadeAt: r.MadeAt, Tries: int(r.Tries) + 1}
+		m = Message{Studio: r.StudioID, ID: r.ID, Ladder: r.LadderID, To: r.Recipient, Subject: r.Subject, Body: r.Body, MadeAt: r.MadeAt, Tries: int(r.Tries) + 1, Kind: About(r.Kind), Stop: r.Stop}
 		return q.HoldMessage(ctx, rows.HoldMessageParams{NotBefore: until, StudioID: r.StudioID, ID: r.ID})
 	})
 	return m, explain(err)

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/store"
 )
@@ -27,7 +28,7 @@ func TestAWeekIsKeptAndPublishedWithItsMessage(t *testing.T) {
 	kept, err := db.PracticeWeek(ctx, st, l.ID, start)
 	require.NoError(t, err)
 	require.Equal(t, w.Hand, kept.Hand)
-	kept.Published = &week.Plan{Days: []week.Day{{Date: start, Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2.5}}, Minutes: 2.5}}, NotYet: []string{"x"}}
+	kept.Published = &week.Plan{Days: []week.Day{{Date: start, Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2.5}}, Minutes: 2.5}}, NotYet: []week.Held{{Kind: week.UpToSpeed, Title: "Tune"}}, Watch: &week.Watch{Text: "a claw", Home: "shake it"}, Often: week.Often{Dose: week.InARow, Row: 3}}
 	kept.PublishedAt = start.Add(-7 * time.Hour)
 	stale := kept
 	stale.Version--
@@ -62,7 +63,7 @@ func TestALinkOpensOneFamily(t *testing.T) {
 	require.NoError(t, db.SetFamilyEmail(ctx, st, l.ID, "family@harbour.example"))
 	got, err := db.FamilyByToken(ctx, f.Token)
 	require.NoError(t, err)
-	f.Email = "family@harbour.example"
+	f.Email, f.Language, f.Mail = "family@harbour.example", "en", studentplan.EachWeek
 	require.Equal(t, f, got)
 	_, err = db.FamilyByToken(ctx, f.Token+"x")
 	require.ErrorIs(t, err, store.ErrNotFound)

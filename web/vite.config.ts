@@ -7,6 +7,7 @@ export default defineConfig({
   build: {
     outDir: "dist/app",
     emptyOutDir: true,
+    rollupOptions: { input: ["index.html", "family.html"] },
     chunkSizeWarningLimit: 1500, // the engraver, which is loaded only where a score is shown
   },
   // The server refuses what comes from another site: it must see the host that the browser sees.

@@ -321,21 +321,72 @@ func (e FamilyItemKind) Valid() bool {
 	}
 }
 
+// Defines values for FamilyNoteKind.
+const (
+	FamilyNoteKindAlso       FamilyNoteKind = "also"
+	FamilyNoteKindAsk        FamilyNoteKind = "ask"
+	FamilyNoteKindReschedule FamilyNoteKind = "reschedule"
+)
+
+// Valid indicates whether the value is a known member of the FamilyNoteKind enum.
+func (e FamilyNoteKind) Valid() bool {
+	switch e {
+	case FamilyNoteKindAlso:
+		return true
+	case FamilyNoteKindAsk:
+		return true
+	case FamilyNoteKindReschedule:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FamilyTickKind.
 const (
-	FamilyTickKindDone  FamilyTickKind = "done"
-	FamilyTickKindFirst FamilyTickKind = "first"
-	FamilyTickKindUndo  FamilyTickKind = "undo"
+	FamilyTickKindAlso       FamilyTickKind = "also"
+	FamilyTickKindAsk        FamilyTickKind = "ask"
+	FamilyTickKindDone       FamilyTickKind = "done"
+	FamilyTickKindFirst      FamilyTickKind = "first"
+	FamilyTickKindReschedule FamilyTickKind = "reschedule"
+	FamilyTickKindUndo       FamilyTickKind = "undo"
 )
 
 // Valid indicates whether the value is a known member of the FamilyTickKind enum.
 func (e FamilyTickKind) Valid() bool {
 	switch e {
+	case FamilyTickKindAlso:
+		return true
+	case FamilyTickKindAsk:
+		return true
 	case FamilyTickKindDone:
 		return true
 	case FamilyTickKindFirst:
 		return true
+	case FamilyTickKindReschedule:
+		return true
 	case FamilyTickKindUndo:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FamilyWishesMail.
+const (
+	FamilyWishesMailDigest FamilyWishesMail = "digest"
+	FamilyWishesMailNone   FamilyWishesMail = "none"
+	FamilyWishesMailWeek   FamilyWishesMail = "week"
+)
+
+// Valid indicates whether the value is a known member of the FamilyWishesMail enum.
+func (e FamilyWishesMail) Valid() bool {
+	switch e {
+	case FamilyWishesMailDigest:
+		return true
+	case FamilyWishesMailNone:
+		return true
+	case FamilyWishesMailWeek:
 		return true
 	default:
 		return false
@@ -432,6 +483,48 @@ func (e Gate) Valid() bool {
 	case Right:
 		return true
 	case Together:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for HomeNoteKind.
+const (
+	HomeNoteKindAlso       HomeNoteKind = "also"
+	HomeNoteKindAsk        HomeNoteKind = "ask"
+	HomeNoteKindReschedule HomeNoteKind = "reschedule"
+)
+
+// Valid indicates whether the value is a known member of the HomeNoteKind enum.
+func (e HomeNoteKind) Valid() bool {
+	switch e {
+	case HomeNoteKindAlso:
+		return true
+	case HomeNoteKindAsk:
+		return true
+	case HomeNoteKindReschedule:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for HomeSignDirection.
+const (
+	HomeSignDirectionDown HomeSignDirection = "down"
+	HomeSignDirectionSame HomeSignDirection = "same"
+	HomeSignDirectionUp   HomeSignDirection = "up"
+)
+
+// Valid indicates whether the value is a known member of the HomeSignDirection enum.
+func (e HomeSignDirection) Valid() bool {
+	switch e {
+	case HomeSignDirectionDown:
+		return true
+	case HomeSignDirectionSame:
+		return true
+	case HomeSignDirectionUp:
 		return true
 	default:
 		return false
@@ -2483,8 +2576,11 @@ type Excerpt struct {
 // ExcerptHead defines model for ExcerptHead.
 type ExcerptHead struct {
 	At float64 `json:"at"`
-	X  float64 `json:"x"`
-	Y  float64 `json:"y"`
+
+	// Staff From 0
+	Staff int     `json:"staff"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
 }
 
 // Exercise defines model for Exercise.
@@ -2593,8 +2689,14 @@ type FamilyDay struct {
 	Rest  bool               `json:"rest"`
 }
 
-// FamilyItem defines model for FamilyItem.
+// FamilyItem One thing to do, as somebody who reads no music needs it
 type FamilyItem struct {
+	// Beats Beats a minute at which it is practised; 0 where nobody knows
+	Beats int `json:"beats"`
+
+	// Card What is said and drawn of a thing to do, in the family's language
+	Card HomeCard `json:"card"`
+
 	// End The same as the start where nothing can be played
 	End float64 `json:"end"`
 
@@ -2602,38 +2704,78 @@ type FamilyItem struct {
 	Excerpt Excerpt `json:"excerpt,omitempty,omitzero"`
 
 	// Goals Of a drill, read before it is played
-	Goals []string `json:"goals"`
-	Hand  string   `json:"hand"`
-
-	// Hands The staves that sound
-	Hands    []int          `json:"hands"`
+	Goals    []string       `json:"goals"`
+	Hand     string         `json:"hand"`
 	InRow    bool           `json:"inRow"`
 	Key      string         `json:"key"`
 	Kind     FamilyItemKind `json:"kind"`
 	Material string         `json:"material"`
 	Minutes  float64        `json:"minutes"`
 
+	// Music What sounds; the key of one of the page's music
+	Music string `json:"music"`
+
+	// Quarters The same in quarter notes
+	Quarters float64 `json:"quarters"`
+
+	// Signs Directions over the notes, for those under seven
+	Signs []HomeSign `json:"signs"`
+
 	// Start Quarter notes from the start of the piece
 	Start float64 `json:"start"`
-	Times int     `json:"times"`
-	Title string  `json:"title"`
-	Where string  `json:"where"`
-	Words string  `json:"words"`
+
+	// Staves The staves that sound by themselves; all where there are none
+	Staves []int  `json:"staves"`
+	Times  int    `json:"times"`
+	Title  string `json:"title"`
 }
 
 // FamilyItemKind defines model for FamilyItem.Kind.
 type FamilyItemKind string
 
+// FamilyLanguage defines model for FamilyLanguage.
+type FamilyLanguage struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// FamilyLesson defines model for FamilyLesson.
+type FamilyLesson struct {
+	Lesson string `json:"lesson"`
+	Name   string `json:"name"`
+}
+
 // FamilyMusic defines model for FamilyMusic.
 type FamilyMusic struct {
-	Beats []MusicBeat `json:"beats"`
-
-	// Material A ULID
-	Material Id          `json:"material"`
-	Sounds   []SoundNote `json:"sounds"`
+	Beats  []MusicBeat `json:"beats"`
+	Key    string      `json:"key"`
+	Sounds []SoundNote `json:"sounds"`
 
 	// Tempo Quarter notes a minute when it is learned
 	Tempo float64 `json:"tempo"`
+}
+
+// FamilyNote What was written from home, and the answer
+type FamilyNote struct {
+	Answer string    `json:"answer"`
+	At     time.Time `json:"at"`
+
+	// Id A ULID
+	Id   Id             `json:"id"`
+	Kind FamilyNoteKind `json:"kind"`
+
+	// Said When it was written and whether it is answered
+	Said string `json:"said"`
+	Text string `json:"text"`
+}
+
+// FamilyNoteKind defines model for FamilyNote.Kind.
+type FamilyNoteKind string
+
+// FamilyOther Another page of the same family
+type FamilyOther struct {
+	Link string `json:"link"`
+	Name string `json:"name"`
 }
 
 // FamilyPage defines model for FamilyPage.
@@ -2641,14 +2783,32 @@ type FamilyPage struct {
 	Caution string `json:"caution"`
 
 	// Days The published week; empty when there is none
-	Days    []FamilyDay        `json:"days"`
-	Dose    string             `json:"dose"`
-	Expires openapi_types.Date `json:"expires"`
-	Music   []FamilyMusic      `json:"music"`
+	Days       []FamilyDay        `json:"days"`
+	Dose       string             `json:"dose"`
+	Expires    openapi_types.Date `json:"expires"`
+	Instrument string             `json:"instrument"`
+	Language   string             `json:"language"`
+	Languages  []FamilyLanguage   `json:"languages"`
+
+	// Lessons Those that may be asked to be moved
+	Lessons []FamilyLesson `json:"lessons"`
+
+	// Locale For dates and numbers, such as en-GB
+	Locale string `json:"locale"`
+
+	// Mailed Messages go to this family
+	Mailed bool          `json:"mailed"`
+	Music  []FamilyMusic `json:"music"`
 
 	// Name The first name only
 	Name   string   `json:"name"`
 	NotYet []string `json:"notYet"`
+
+	// Notes What was written from here, the newest first
+	Notes []FamilyNote `json:"notes"`
+
+	// Others The other pages of the same family
+	Others []FamilyOther `json:"others"`
 
 	// Path The way so far, the oldest first
 	Path []PathStep `json:"path"`
@@ -2661,17 +2821,24 @@ type FamilyPage struct {
 	Start   openapi_types.Date `json:"start"`
 	Studio  string             `json:"studio"`
 	Teacher string             `json:"teacher"`
-	Ticks   []FamilyTick       `json:"ticks"`
-	Today   openapi_types.Date `json:"today"`
+
+	// Texts What the page says beside its facts, in the language of the family
+	Texts map[string]string  `json:"texts"`
+	Ticks []FamilyTick       `json:"ticks"`
+	Today openapi_types.Date `json:"today"`
 
 	// Treats What was promised and is not given yet
 	Treats []Treat `json:"treats"`
+
+	// Tune The key of something to hear on a day of rest; empty for nothing
+	Tune string `json:"tune"`
 
 	// Watch The one fault that is looked after; empty for none
 	Watch string `json:"watch"`
 
 	// Weeks The week of today and those to come, as soon as they are published
-	Weeks []FamilyWeek `json:"weeks"`
+	Weeks  []FamilyWeek `json:"weeks"`
+	Wishes FamilyWishes `json:"wishes"`
 
 	// Words The teacher's own
 	Words string `json:"words"`
@@ -2698,15 +2865,21 @@ type FamilyTick struct {
 	Id   Id     `json:"id"`
 	Item string `json:"item,omitempty,omitzero"`
 
-	// Kind Done, chosen to be played first, or an earlier tick taken back
-	Kind  FamilyTickKind `json:"kind"`
-	Times int            `json:"times,omitempty,omitzero"`
+	// Kind Done, chosen to be played first, an earlier tick taken back; or written: also played, a question, a wish to move a lesson
+	Kind FamilyTickKind `json:"kind"`
+
+	// Lesson The one that is asked to be moved
+	Lesson string `json:"lesson,omitempty,omitzero"`
+
+	// Text What is written
+	Text  string `json:"text,omitempty,omitzero"`
+	Times int    `json:"times,omitempty,omitzero"`
 
 	// Undoes A ULID
 	Undoes Id `json:"undoes,omitempty,omitzero"`
 }
 
-// FamilyTickKind Done, chosen to be played first, or an earlier tick taken back
+// FamilyTickKind Done, chosen to be played first, an earlier tick taken back; or written: also played, a question, a wish to move a lesson
 type FamilyTickKind string
 
 // FamilyWay How a family is reached
@@ -2727,6 +2900,16 @@ type FamilyWeek struct {
 	Name  string             `json:"name"`
 	Start openapi_types.Date `json:"start"`
 }
+
+// FamilyWishes defines model for FamilyWishes.
+type FamilyWishes struct {
+	Language string           `json:"language"`
+	Mail     FamilyWishesMail `json:"mail"`
+	Remind   bool             `json:"remind"`
+}
+
+// FamilyWishesMail defines model for FamilyWishes.Mail.
+type FamilyWishesMail string
 
 // Fault defines model for Fault.
 type Fault struct {
@@ -2926,6 +3109,121 @@ type Home struct {
 	// Practised Days on which something was ticked
 	Practised int    `json:"practised"`
 	Words     string `json:"words"`
+}
+
+// HomeCard What is said and drawn of a thing to do, in the family's language
+type HomeCard struct {
+	// Book The page; empty where nobody knows
+	Book  string `json:"book"`
+	Child string `json:"child"`
+
+	// End When to stop
+	End string `json:"end"`
+
+	// Gap What is not known; empty for nothing
+	Gap string `json:"gap"`
+
+	// Good By what it is good enough
+	Good  string     `json:"good"`
+	Hands []HomeHand `json:"hands"`
+	Kind  string     `json:"kind"`
+	More  string     `json:"more"`
+
+	// Only The hand that plays alone; empty for as written
+	Only string `json:"only"`
+
+	// Parent Empty where the student practises alone
+	Parent string `json:"parent"`
+
+	// Say Said aloud before it is played, word by word
+	Say []string `json:"say"`
+
+	// Swap The word at which the hands change; empty for none
+	Swap  string `json:"swap"`
+	Tempo string `json:"tempo"`
+
+	// Where The bars; empty for the whole
+	Where string `json:"where"`
+}
+
+// HomeHand Where a hand begins and what lies under it
+type HomeHand struct {
+	Finger string `json:"finger"`
+	Frets  bool   `json:"frets"`
+
+	// Geo Where the key lies among the others; empty for nothing to say
+	Geo  string `json:"geo"`
+	Hand string `json:"hand"`
+	Key  string `json:"key"`
+
+	// Moves That the hand moves on the way; empty where it stays
+	Moves string `json:"moves"`
+
+	// Side right, left, or part
+	Side string `json:"side"`
+
+	// Start All three in one
+	Start string `json:"start"`
+
+	// Strings The names of the strings, the first in front; none for keys
+	Strings []string `json:"strings"`
+
+	// Touches What lies under the hand, lowest first
+	Touches []HomeTouch `json:"touches"`
+}
+
+// HomeNote What a family wrote, for the teacher
+type HomeNote struct {
+	// About The lesson that is asked to be moved
+	About  string    `json:"about"`
+	Answer string    `json:"answer"`
+	At     time.Time `json:"at"`
+
+	// Day Its day
+	Day openapi_types.Date `json:"day,omitempty,omitzero"`
+
+	// Id A ULID
+	Id   Id           `json:"id"`
+	Kind HomeNoteKind `json:"kind"`
+
+	// Ladder A ULID
+	Ladder Id     `json:"ladder"`
+	Name   string `json:"name"`
+
+	// Open It waits for the teacher
+	Open bool   `json:"open"`
+	Said string `json:"said"`
+	Text string `json:"text"`
+}
+
+// HomeNoteKind defines model for HomeNote.Kind.
+type HomeNoteKind string
+
+// HomeSign defines model for HomeSign.
+type HomeSign struct {
+	At        float64           `json:"at"`
+	Direction HomeSignDirection `json:"direction"`
+	Staff     int               `json:"staff"`
+}
+
+// HomeSignDirection defines model for HomeSign.Direction.
+type HomeSignDirection string
+
+// HomeTouch defines model for HomeTouch.
+type HomeTouch struct {
+	// Above Semitones from the open string
+	Above int `json:"above"`
+
+	// Finger 1 to 5, 0 for an open string, -1 where it is not known
+	Finger int `json:"finger"`
+
+	// First It begins here
+	First bool   `json:"first"`
+	Midi  int    `json:"midi"`
+	Name  string `json:"name"`
+
+	// String From 1; 0 for keys
+	String int `json:"string"`
 }
 
 // HowLong How many weeks a piece takes from its beginning; four times of five between low and high
@@ -3497,6 +3795,14 @@ type Message struct {
 
 // MessageState Kept: there is no mail server, so it stays here
 type MessageState string
+
+// MessagePreview defines model for MessagePreview.
+type MessagePreview struct {
+	Body    string `json:"body"`
+	Subject string `json:"subject"`
+	To      string `json:"to"`
+	When    string `json:"when"`
+}
 
 // Motif defines model for Motif.
 type Motif struct {
@@ -5205,7 +5511,9 @@ type TitlesMatched struct {
 
 // Today defines model for Today.
 type Today struct {
-	Day openapi_types.Date `json:"day"`
+	// Asked Questions and wishes from home that wait for an answer
+	Asked int                `json:"asked"`
+	Day   openapi_types.Date `json:"day"`
 
 	// First The steps by which a studio begins; none once it is begun
 	First    []FirstStep   `json:"first"`
@@ -5430,6 +5738,9 @@ type Week struct {
 	// Learned What can be added to the week
 	Learned []Titled   `json:"learned"`
 	LeftOut []WeekItem `json:"leftOut"`
+
+	// Messages What would be sent if it were published now
+	Messages []MessagePreview `json:"messages"`
 
 	// Minutes A day, at most
 	Minutes int      `json:"minutes"`
@@ -5990,6 +6301,12 @@ type SetSectionsJSONBody struct {
 	Sections []NewSection `json:"sections"`
 }
 
+// AnswerNoteJSONBody defines parameters for AnswerNote.
+type AnswerNoteJSONBody struct {
+	// Answer Empty to put it away
+	Answer string `json:"answer"`
+}
+
 // PlanDayParams defines parameters for PlanDay.
 type PlanDayParams struct {
 	// Day Default: today in the studio's time zone
@@ -6097,6 +6414,9 @@ type SetExerciseTypeJSONRequestBody = NewExerciseForm
 // AddTicksJSONRequestBody defines body for AddTicks for application/json ContentType.
 type AddTicksJSONRequestBody AddTicksJSONBody
 
+// SetWishesJSONRequestBody defines body for SetWishes for application/json ContentType.
+type SetWishesJSONRequestBody = FamilyWishes
+
 // SetHolidayJSONRequestBody defines body for SetHoliday for application/json ContentType.
 type SetHolidayJSONRequestBody SetHolidayJSONBody
 
@@ -6199,6 +6519,9 @@ type ReplaceScoreJSONRequestBody = ScoreUpload
 // SetSectionsJSONRequestBody defines body for SetSections for application/json ContentType.
 type SetSectionsJSONRequestBody SetSectionsJSONBody
 
+// AnswerNoteJSONRequestBody defines body for AnswerNote for application/json ContentType.
+type AnswerNoteJSONRequestBody AnswerNoteJSONBody
+
 // MakeProgrammeJSONRequestBody defines body for MakeProgramme for application/json ContentType.
 type MakeProgrammeJSONRequestBody = NewProgramme
 
@@ -6297,6 +6620,9 @@ type ServerInterface interface {
 
 	// (POST /family/{token}/ticks)
 	AddTicks(c *gin.Context, token Token)
+
+	// (PUT /family/{token}/wishes)
+	SetWishes(c *gin.Context, token Token)
 
 	// (GET /holidays)
 	ListHolidays(c *gin.Context)
@@ -6555,6 +6881,12 @@ type ServerInterface interface {
 
 	// (POST /messages/{message}/again)
 	RetryMessage(c *gin.Context, message Id)
+
+	// (GET /notes)
+	ListNotes(c *gin.Context)
+
+	// (PUT /notes/{note})
+	AnswerNote(c *gin.Context, note Id)
 
 	// (GET /overview)
 	GetOverview(c *gin.Context)
@@ -7105,6 +7437,31 @@ func (siw *ServerInterfaceWrapper) AddTicks(c *gin.Context) {
 	}
 
 	siw.Handler.AddTicks(c, token)
+}
+
+// SetWishes operation middleware
+func (siw *ServerInterfaceWrapper) SetWishes(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token Token
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetWishes(c, token)
 }
 
 // ListHolidays operation middleware
@@ -9685,6 +10042,44 @@ func (siw *ServerInterfaceWrapper) RetryMessage(c *gin.Context) {
 	siw.Handler.RetryMessage(c, message)
 }
 
+// ListNotes operation middleware
+func (siw *ServerInterfaceWrapper) ListNotes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListNotes(c)
+}
+
+// AnswerNote operation middleware
+func (siw *ServerInterfaceWrapper) AnswerNote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "note" -------------
+	var note Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "note", c.Param("note"), &note, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter note: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AnswerNote(c, note)
+}
+
 // GetOverview operation middleware
 func (siw *ServerInterfaceWrapper) GetOverview(c *gin.Context) {
 
@@ -10570,6 +10965,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/balance", wrapper.GetBalance)
 	router.GET(options.BaseURL+"/family/:token", wrapper.GetFamilyPage)
 	router.POST(options.BaseURL+"/family/:token/ticks", wrapper.AddTicks)
+	router.PUT(options.BaseURL+"/family/:token/wishes", wrapper.SetWishes)
+	router.GET(options.BaseURL+"/notes", wrapper.ListNotes)
+	router.PUT(options.BaseURL+"/notes/:note", wrapper.AnswerNote)
 	router.GET(options.BaseURL+"/family/:token/sheet", wrapper.GetFamilySheet)
 	router.GET(options.BaseURL+"/family/:token/reports/:report", wrapper.GetFamilyReport)
 	router.GET(options.BaseURL+"/family/:token/calendar", wrapper.GetCalendar)
@@ -11307,6 +11705,40 @@ type AddTicksdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AddTicksdefaultApplicationProblemPlusJSONResponse) VisitAddTicksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetWishesRequestObject struct {
+	Token Token `json:"token"`
+	Body  *SetWishesJSONRequestBody
+}
+
+type SetWishesResponseObject interface {
+	VisitSetWishesResponse(w http.ResponseWriter) error
+}
+
+type SetWishes204Response struct {
+}
+
+func (response SetWishes204Response) VisitSetWishesResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetWishesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetWishesdefaultApplicationProblemPlusJSONResponse) VisitSetWishesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14665,6 +15097,78 @@ func (response RetryMessagedefaultApplicationProblemPlusJSONResponse) VisitRetry
 	return err
 }
 
+type ListNotesRequestObject struct {
+}
+
+type ListNotesResponseObject interface {
+	VisitListNotesResponse(w http.ResponseWriter) error
+}
+
+type ListNotes200JSONResponse []HomeNote
+
+func (response ListNotes200JSONResponse) VisitListNotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListNotesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListNotesdefaultApplicationProblemPlusJSONResponse) VisitListNotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AnswerNoteRequestObject struct {
+	Note Id `json:"note"`
+	Body *AnswerNoteJSONRequestBody
+}
+
+type AnswerNoteResponseObject interface {
+	VisitAnswerNoteResponse(w http.ResponseWriter) error
+}
+
+type AnswerNote204Response struct {
+}
+
+func (response AnswerNote204Response) VisitAnswerNoteResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type AnswerNotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AnswerNotedefaultApplicationProblemPlusJSONResponse) VisitAnswerNoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetOverviewRequestObject struct {
 }
 
@@ -16008,6 +16512,9 @@ type StrictServerInterface interface {
 	// (POST /family/{token}/ticks)
 	AddTicks(ctx context.Context, request AddTicksRequestObject) (AddTicksResponseObject, error)
 
+	// (PUT /family/{token}/wishes)
+	SetWishes(ctx context.Context, request SetWishesRequestObject) (SetWishesResponseObject, error)
+
 	// (GET /holidays)
 	ListHolidays(ctx context.Context, request ListHolidaysRequestObject) (ListHolidaysResponseObject, error)
 
@@ -16265,6 +16772,12 @@ type StrictServerInterface interface {
 
 	// (POST /messages/{message}/again)
 	RetryMessage(ctx context.Context, request RetryMessageRequestObject) (RetryMessageResponseObject, error)
+
+	// (GET /notes)
+	ListNotes(ctx context.Context, request ListNotesRequestObject) (ListNotesResponseObject, error)
+
+	// (PUT /notes/{note})
+	AnswerNote(ctx context.Context, request AnswerNoteRequestObject) (AnswerNoteResponseObject, error)
 
 	// (GET /overview)
 	GetOverview(ctx context.Context, request GetOverviewRequestObject) (GetOverviewResponseObject, error)
@@ -16932,6 +17445,50 @@ func (sh *strictHandler) AddTicks(ctx *gin.Context, token Token) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AddTicksResponseObject); ok {
 		if err := validResponse.VisitAddTicksResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetWishes operation middleware
+func (sh *strictHandler) SetWishes(ctx *gin.Context, token Token) {
+	var request SetWishesRequestObject
+
+	request.Token = token
+
+	var body SetWishesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetWishes(ctx, request.(SetWishesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetWishes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetWishesResponseObject); ok {
+		if err := validResponse.VisitSetWishesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -19813,6 +20370,74 @@ func (sh *strictHandler) RetryMessage(ctx *gin.Context, message Id) {
 	}
 }
 
+// ListNotes operation middleware
+func (sh *strictHandler) ListNotes(ctx *gin.Context) {
+	var request ListNotesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListNotes(ctx, request.(ListNotesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListNotes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListNotesResponseObject); ok {
+		if err := validResponse.VisitListNotesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AnswerNote operation middleware
+func (sh *strictHandler) AnswerNote(ctx *gin.Context, note Id) {
+	var request AnswerNoteRequestObject
+
+	request.Note = note
+
+	var body AnswerNoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AnswerNote(ctx, request.(AnswerNoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AnswerNote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AnswerNoteResponseObject); ok {
+		if err := validResponse.VisitAnswerNoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetOverview operation middleware
 func (sh *strictHandler) GetOverview(ctx *gin.Context) {
 	var request GetOverviewRequestObject
@@ -20926,475 +21551,500 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhs3li+Kvwqi9kS4+z+UVZJlT7f04R+6WLbGutSo5Pae3eMdAWaCJMwkQAPIotjaijjvcN7wPMkJ",
-	"rAUgkUwgLySrrOk4H7otiZkJYGFhYV1/69NFITdbKZgw+uLxp4stVXTDDFPwtxd0b/9TMl0ovjVciovH",
-	"Fy/YgtaVeUyMLOmecEHMihFt6pLLrzQxfMPIP6RgF7MLbp//vWZqfzG7EHTDLh5flNT+RRcrtqH24wup",
-	"NtTAD8a+Y/Zb+5g2iovlxefPs4vvPzJVcM1eld3JPNVEF7Ri9+mWKnP/xfz+hv4m1f17T0gZ5rliZMGV",
-	"NkQu4C9caKPqDRMmM0fmRmxNdEM/vmZiaVYXjx88vExN9DUtS6bss/DRLTWr5psV/ji7UOz3mitWXjw2",
-	"qmbxCP+i2OLi8cX/uN/syX38Vd9/VcIQb6hhitMqM8jG/3ziMFcV3eNK2uT+ZSU1IxWjW/2YmP2WF7Qi",
-	"f3KU/vOMzNmSC8HUjEiFpC4t0SkJq0+ReyFVjtIPv0sR+trUJRMGGSJBBo2/n0qFD3LNRGYIA7/1DRDz",
-	"y2WCXz7bl/VWCs3gsL3kFbP/LaQwdvKPP13Q7bbiBbXEvy8Lw8w9bRSjG/tb4gTNuaBA18RQB8eGLOxo",
-	"s4sVo6U77M9x3HsvuN5KzfHJeJzOVy2jKDmv2KZn3lt84l9/04ff69sB/93E3H9ZUUN2TBiyU1IsZ1YC",
-	"ScGIZnb8gl1YBlkxZvomVS5OpuE7wciWLhkxkmwVB3Y7jZyfPfvAB54Wht9ws/9B4nHfKrllynDklmJF",
-	"xZIlJOKHIIzJimriniPc2COpd9wUK/fXxaJZ5lzKilFhabdQchPNjwvDlkzZX1ZywxIzn13wMvnPeFQS",
-	"P9ihm3+PxpawClggN2yjk2+7f6BK0T28tBODZLDix646uWIjU+v9HB/uv9s1uhU5EsF7zZQdeXBxOKlZ",
-	"2KVfw7By/hsrjB316ZKJknZ3tqT7NgH6zgl+5AUS4pAwficHrtjZRTg6SXLLN3TNft52afycioJVFStJ",
-	"xbSWQpOFVGS34sWKCDiShopSkz2Di3bMel7Dh17YeSYWBBrHOKUh3rqwXU738KudIa2jJeb3yalCna0a",
-	"Rd+VrHhnWwf52hF1NC/00e6AIkiIMK1mrCQBlAqyJiWEdEpPoAbuf6lKppwQ0iCqd1KVeiw7PLe34++1",
-	"F+sdCgWFq5cu8NTfONt16BDUEr+SnvVv/D1SliDNaXUVEWNBK81mB/RRtViO37+rihasfF8jN2zox1f4",
-	"1reXkfoQ1n7DlHZ3SuA/Lsx3jxoGzIky/+rMTTC5aFPhNdRe0ZpN5eI1F+nbwf4wnjjPV5KnmWBLtdOg",
-	"xk9Kyd0EGWtJ8V7uUh/ql5zwD58GpFMkjuBBRzJPoBnSPKzTTT67Z89ZlVAXgkWTvCitrObGi2spUHun",
-	"hhRywzQR7KNJibU126fXvVKyXq66Y/0od2RDxZ7gWghVjPiHZwmFYyfV2n4zOWn7DTtrrq1MWbOSUEOs",
-	"qCcPnpBLuIoEmqEDx8Euo5l0M+qsoVqW2pYtumKRVdVE9oJdO1rCWXslq27lRJ7TZXCyqQU+oxV1rN2m",
-	"/pWiheEFI3RJrS1NmPhN7q18fAJkt4LfMFqsmCJSVJa6B9zonx9a2PWKKhZLESbqjV1FLdYCVazfaw7q",
-	"xbKSO9y1bUX3+Ce6g3tuzsyOMREtsuHVMxDYrg4JMno5u1X65ODlOHkPw/iziLRBjvgb1w6a3mdTrLpc",
-	"TE1Ht7ln+Cap4KABMEzBkevj8bSpSc+aiWLVp/d/pYncCTK3zxEqSmLl6IxsGNW1YiWRKHPbi4anf+Qo",
-	"vJq1y3peRQsX9WaOEgqef41CYMTja7b/ILcjH95QM16KvKFmUOtzo0eznkULdgMmac0N679Txl3dC6nS",
-	"O2a4qZh3z205KxjePzteVUSwA9NtlIWZNmH1muP12LWBDNum3zH2+kue1uQpPrzeYcRwVGEYmJ/78My5",
-	"v7KnU8r1M8XZorsBY08d+Ou6hH8pFaGRy855clFld3sxl3IdK+sj2PbwCvM+SZ2mrmIGSXU4vbcSfBTM",
-	"nlWrM2ykYmnz3TJPcoNqwc0kzTAlh/Dz8Tr8hz1lc9v2XG62VHHn+DqQrkNbZz9wpST46T7PLuhSsWCC",
-	"tAn1k7VPq+orTQytZ+TeA2IkeYCMNSi/Jk6jUFJrVqa30t71T0dLrGt7MF6JZ9Kskl4dUe2fnetj4Lsd",
-	"s1KK7/eq9dre4uV5ppa3BagVzhdhNE9dT5hmK2LecCvNMeRrLhJyHLS4afZTUfGcCw8ooFGl6nzHLk8l",
-	"RBHQSKPMt0aBYDsvjqwEIisGZ3/8BBeyqPWV5MJMdrrQ7bCjhW5jyTZOCm/pkqXPzbaihtE6TU9tFBWD",
-	"gv4an7ILosuJS+6Xn8M3XBR08rIyMIH7hlt9WI2js2ekhgSBRWaOLdtb6ZaX4+8rd8zb/F1RtWTajLy+",
-	"KrZIyNgrq5M4Bt3JuirRwCFCmhUXy/iCGk/4filj5HaC74ia1bWR2ykSBkdwK54FMmWJG2KCh+S9XRM1",
-	"Ox93K3UnxAUbT7kgF5N3UMr8farXrARD1/4OpoVgN0wRz7HjOWCbibO+BD+63LQ8pp2vKcuCI9kanv0l",
-	"Y3b2MyLI5u4cX8Xqop0m+P3Niu0JnOGxPl6Q/T/r5AZoWathsxp5KyfGDg8AfrKRVdGJcNvhKRtRbea4",
-	"KpDDMUeKOZ9TUXIIBXRYc17JYn2gOwzfZe2AXOS7uLW7aiQtE5LfxVqcePfrTZLJkmXBiyShMhFF7YIo",
-	"XZpl77DdCmP4IzwOgSMwJgJvJmeOBu3YSY8Tek18MTOkKp+aYS9NVgCMmwU1g7O4XtFtYvELLpZOtztk",
-	"7diW7vA2M1PfGbeSEKploDf46aWXVYt1wr+BatcI2uZD5hW7YVVXdl4GP6ne0Kpi2pDCTkLPyAP8aSfJ",
-	"b5ILsH1LoiWBeE3C5soFv70DVjPj9GgQ1NQQbjRhoIQltE26YU91+ouYQzWn4ByggrDfa1rhvMmcLaRi",
-	"LS9N7HUxVCWUqv+oqTJMWSWKaXTdYyoZVablDBpny6bD+HCOFTvegRMH+3fOEMEFzS6Y02XtJuddOM8r",
-	"vpnnjm53voxmLew8o22oWud/mXrEBhICRqRLxFTDGcxQuMBE/SKjkZKEi8K/3VDkQUjAXTlbxW4420Fw",
-	"H6PxVq81Sef/xEsx6weUKhVZe0rsDNBm2MgbpgnXRDBu7LGcM4Osrwi+3j2Nh95b9OY7pyG+lCGaocXU",
-	"UDXbUF4dJt99++gEX/+GaU2T2QEfrI4ITouSGEnmjOwUN4YJAuzSlUpe4sdzS6TUWXpV1GdaRQ9/dzkb",
-	"fftGH5k5qkRrSRJ8X6TMkM71kUkOAbHaJ3HXlloh1OkoBd4RronlipnTvTd0b4lJg30y3xNqLVTLaDQd",
-	"ucmG57dUJxM77EAomzc4A+5E92VS9DfR+USGiMu6wPelYJg8TJWsBXCGvQBc8PnEJIEBU7vl+h8M4M8u",
-	"doytJ+QuWAb5hbH1oHXuEgBckMCdeGQQP6i/dGKzxWcGwJ5lWfQnt9WjlFaf6NFlSvuLZcaCCgweEC5m",
-	"ltUWfGFWbjOfzyzLgjFIFUty7embOlWxdqvKEujDfjteq5+YvhI2YPw6kA9OT5HpoQcO4BeTJQzw7tHZ",
-	"b3GcsJsax6gaJydXrEpEiV67zMOggM6I5gLih8Cq7odZ46GAzERu31jWlnFZQWvNCCVzxeiaLGRVyZ1O",
-	"B70yU+vkPGUSYypn6x44UkCwAyEgXYLQhVUN3ISSF+KG+yjMkdQApaTkpdW9iaFrRrYVLdhJq3ZZvQdy",
-	"3gotsuNmJWtDqMsUJS4lA6WB3RBr5RiXioSTTFsSFT952Stql02UlBu4Jbk5adnauF31imiTSQQsZk8b",
-	"hNrpitEyoYcm05GiEhSXrAkHxacXVzg5HDvwgzskjkyp4/yC7p/tf3QBhQnq4dizHmfCDOizuKzwQma2",
-	"z2UtzPGyJ8qhHTBYcDp9ebAv6P61pIkrNBpkTFoHF7Vh+jS3DWoDZao+67oWUJelMxrZyBwc//1wV/hV",
-	"Nivw38oQ66qiQrB+ek1IbPafm6bd5cMfA1t9vaWJsP3olHo0ko/MU8/NSaeMTEhOtiq5HUM/IQtZK1Ck",
-	"tf3HBb9BMWhUbVak4l7druTOqtgrTP1pr3LVSYDKHa/DzKfMcxtWcipGPTo2BQ5Eqvvu7MIto4cf2Yam",
-	"1N85TcWjv99szT746HYrWTWeqNM9lbMLqfiSi3y4JXPi+XI11t2bc3r1Zye5IRpHl5voDOmUIuz3wqj9",
-	"xNtkSmph4Z1nfRLiLduhkw0SEJRihdHjvBSFN977Hv2JbQ1a+Z9nF0mh+25BtiEr1pCV3DCwgB5ePvzu",
-	"3uW39y6/BddXVBE4oCh3Pk8FoVrzpWAl8Q+C2cWNJrx84vwD29oQiZE5DKOS3coaXoaUkmlQ9yDN2z6h",
-	"2OGkUrNasGowT/elfcanXaSE1M+vX72AolBKal3TikDFqHcku+VYgsG/f10BR6zqzRxTWgxT9jv/+09/",
-	"v7z316f3fvz3n968vbr34W/3/tevnx5+9/n/wFv/9V9f/53e+8flvb/e+/XTg9mjy89//pekw8XJ8A39",
-	"yDdWZXt4CRUWGy7w7w9S1+bSaXl9ZPjB1d4sXcleRNtHlz0mTVfBH+tks8IIxBjygdV1Xd7Mtp5XXK9Y",
-	"SXZgvYm6qtKllFQ73kUVMpr0Xy57PEZe3fVcaYWEwrxrn5vtfL16K83TskR/71aaN0zgXxRox0XFXIrT",
-	"VuKUnbqLH7M26gtM5N8qOW/ynb0D2dTb5ysGccbZhbVl3rgUX5884scGLrlmULcLf/4BPyukQTdKjZ9U",
-	"TNcb+FPFXSXAEm8r6moyQVQK8wsD4YkyJNLCUWbNLgzbbOVFEEmW6L9mldSE7RR7TZgznZ7g7lZU+BCJ",
-	"M6m0oXvdOAp9OEW0IkexDekiBv1ZxWo93VG+wdrbcFEOHYOm1OlhotAp0pfDiX3w6FF8YC9TB1ZR42pH",
-	"wmuPhg45MNMgUZC9NOYCugBcIpTGlyI+J96NB+5ZSIzyf6o4/rfkGv+YYpKgF8R+7ZR/3p6wcfsEF4Fz",
-	"v/hZwnRQB7CfLNKBE+8xbTZkWIDiYWhtR+ulh5eznuTrtus/xUWg8ra+/9e/DvGIkVMvgpQzjYZii6SC",
-	"9LFgapvw8H8vloresJJY3QocVNrQxYLoLS3ieGi93TJFKrYwpJBKQILKgb7OaJn0sTOFyj88gBf/DFwt",
-	"oBSAe1aDs50L8vuEaOwos80t/EdGk0bbaoo6q1d0mwojvORQf7ylZqUDFMleGPrRTvn6bz8kTQxemnF5",
-	"U4c2MbwYph6mNXM70LP9QIXjszc+jnxuf8yygH8/Xti30yto1NLDahlXotLVVi1TJ90PBa19hK6r64MH",
-	"O/VFiGF5PVETwagKvsPx/Iiv5wMKxcobn2Md7pCUk8proRte7WPBumb7uUQX3lzuUN2p6iIn7kE/GT+V",
-	"l/bx1ESsKjoxHzgT8IhQc9LJaCidx/nAas2Lj5u0nQsCaPTK/a6+lSZTHgzWg05Xo3oHMfhFpCCQ1Oum",
-	"MjZ/EZ6+ckbKgHcqoX9v6JqB0mbVYEFbFGsVHWzZRNbETK2kyzoT8MQ/pRL04QfygHgtZtQs3m2ZuM7n",
-	"nXuFoC8riBLU/5KyJJ/1l4/cjkn5gVu9hRLlznMo0Q6pghip3UGKKJ61cHYb/R/lZDgjnsVbQVwv+5pN",
-	"iHg3ummcjGoEaXSa+qT301XyBuoNzk1T+/Nh9MnZpFH0o0XpvgXmsjLzTrgE2MwYSfMOOXUozupcan6U",
-	"vqmD7OoqB3N5kxAa12zDjRT2bNgHMGq2ZaIRW92DMlrPmKNDN5GkIpatmp4YFsg5VtvTVFZFIhIV1yeE",
-	"gUdV+lnqdLBmyhXiEJ7SMn0FSAb2GXR0PSaabtiMbClXdlJLJeutn9XO68l7Ukord5IubF7y9PrzZeH2",
-	"fk/LWV6179F2wY+zWwdsD1DbgkiB+QVH7oq61BHYtvDRmWMqPzfc8DAfR9U+VnXMn4CCkZqJPmfWyXnR",
-	"Mz9I3/zSORzT0bLS0Fj2FuBTwUYmqnK/UIDoymp0U8G2ukkkbdocoSH2jjUi6ICXpttUHD+1p6PTWMK+",
-	"NBkt4Q7ug+B6Cbd6BtoJRfJw+p53eXcVZk/PkRq8ncsrwzZJwBpXwDYYUzeYwRjpaH6KeQK8ck7kZP5i",
-	"4rzQDXPZXc47gALU18JhYhiBYppyXOo2a3wkIzwKLbsmYXqWilfVjChGyyYlBIIjfkrjWd1fbl3fPRWl",
-	"zgkUeuOLBcG9Mi1qyMX71i0cCaBcYlEnFxrL9leMIrhVLexff5MQyoNwpnPFR3WWIW+6yaCuuDbgLQeK",
-	"ghu8VRmS1hQTV+eUjIc7Khbw3sIpVkVPJcG4qDXm9rjsx0T1lA+7uusbJ+k5opt4cViIgDzZJ1LxwL+x",
-	"BkOPO2cc4oj9yDNGTR/ow0jLwR6S8SNf28dz9v4kqzIER7lG83ucwOopg3MWn1uRN/3yW3HlqsIP9JUe",
-	"J1lJc5m57ZBfpN0KVIKh/mCCw6y5HhN0LmXGaGQft1yxcbl0G8+IE+aDzNujleTy6O3vHo8q5XT6z4Ow",
-	"1XD1ris37w64o3uiJVlQNUP7rCqZNtOcJ1jSzbZpdWArVcr1ehVYwD0yc6kAZvL4SO338JkjUuqTQvwd",
-	"ymmISM9G4JKCZp7eCyxvy/gbivVUxesDL9anQI7OLoxKe8OjILvccO0q+jjmYiz5DRNTAFI/qIzE3XkU",
-	"rzS8H+ZbgEpiZZ2UAJi3MEx5OdEFzEvUOyRYnbE13L+ABo+ZJVIDKnLhs2C0lKJVDxAk1TRmTNdQRLdv",
-	"tgwSwcAGM/B8lYxjrsCBDXisw0t14sKT3YnD5l4+cM5deKaceRhxLyVnbUQGvM19pYdjqea85+8Rd06z",
-	"aMJHl3F10RSG5WLY3RO8ga2KbEf1mG1wXnmCwIG+vbS0sVJhSvbU1KSfsZk6B/0bpGAzgq4UV36HdhFe",
-	"D5ilJQijquJMEcu3UCEgyJyCy8gbGSUKC3+p1KKUSdvgmMC8/RjTI3H6JwbknSxJpfH9KHeEEnT2WzkJ",
-	"+A8Yq0tXS+bSRnOCdIpyVHGsSk9BnxpfhOcm+5UGLPoxslyxgm+5b/hx8HEJsCPE1zuSpXzs5LkbrsDq",
-	"Um2fczWcM8IqjX5oWpaKaT3Bwj7YPl9wCWtvzbVnJ5PVST0+KqeaTEvO9rI5C46ADrtM+VibzD8LTMzk",
-	"xcoZHxuqXP5aN8VarjPBmfH5W5nS5aTIxXpLGDa5TMbK1zyFl5Dm16EzcZjXbT+SHhep66XPb3K/qCv0",
-	"caPJrNKR9JdWPl07x+TB5SgFSztapoAaeaennxmCzjY9SMAroaO0SJfv9+tsnJ8UZpkkCTcp09Ghz0zQ",
-	"gLlpMGuS1sZ4nCFDNTpOx2mz8PSQUIiW5Afwk8qQ5VkliwSH7lDmj9dkRkWLMfhrv52ZTR8gUIOxPCY6",
-	"Z5c1aV+REMeACo0DqJ3g5JGi6Y/UPXCK0XI/HstKT+4SogupxtJZ83+MfnQyPJ82Y799MgpTQNsLtA/I",
-	"TEgOT3e35OZ0eb5siB24L8nkAaOvy+Irro1UCWXre6dhAjwIFi1wjT7c2VEek3DbJSNmI/KWJ9yoSdyd",
-	"V4bMWSXFUnv0AncLoF2s6A2rdBp3x0Ct7xT84Z7LG68ZT/j0htWifClVcyTTdW5jW/0cBiC8J97hByeA",
-	"9KM8jF7BMPIQeESBsnsKwveThFCMfeAbdnyJaRTdyCAf6afmlKCB61rjvzSu/vKlkptQmnVQjSMIs784",
-	"uNXQOMt1e3BUO44YGfaYwMK4Wnghta4fkiX0CEuysqdsQ/dgzxLqgMRdOVZkuNLayA014JZRLpPXgWBC",
-	"G0Fw9yyZWbV4plnNDzUvWb6UcEqB4KRURxg3m+fInf8vz2ZtmlErb1Xpsoh+GNTMcYDGxQXL9UtIblWY",
-	"7vF5z3OaSTo6XG4uSQbTkCnq4SajMf5ISwB4vRVw0+wG/Ch3xF4WeO/5m2JF02D3Ay0g8pLgRyrKq6gD",
-	"3Skgd89y25HrC3RMcWzCQO/BfMtMKe3Yda10/FL8++04apKIjKrypB5gWiahK15hbEBRw0oCzxDp0cGG",
-	"McHc1SBzcA8w7Qxr3+3ER1/kTv77rM/80rB5WQqIUmkz4bIa4QKnIz/Yw9LoDLCir6reLS4e/3144F9n",
-	"ye6r4DB6EhWmh3YnHmWFG7Rd0xHavjwqp23DgnuIrkF9TKj6qT53fcv0mzg5vLjm220qny8E2zyujfD1",
-	"TvvjnZJRnzw/8ABw4Y9yk0v3L+iGYfqK1UoinBpLdFfLmVK/EhfIC7oHjIdQeY7w5EwxQP20617RG9Tr",
-	"kmnBCy4ykPQZULrnuajBxJwqlcG3dE699I0fin4zhPAAT1puGGaiWUYwvGh5Vo9AQnEKjw9CRcXHSSek",
-	"p16aMXavZaqjWWiNBrG/oLwaKA4BduFGu2YtXCyTMB8eVKmSO9z8cdgeeSj80X2NUvgePdAUpzW/6kH+",
-	"yGOwJpuHAyxBG2EgDTCQxBF4tfEh10lASuag4fA+BwvJqjKXTgBlSoWs6o0gK1mVmvyp0Dd/jk9hq2B2",
-	"oOj6MpWEGFd79V5VzZMJR8BvKM4KfZMpfac37F2dEDXPoODIlXQquYu6g2BpgeVweN2FweoKCgzseahN",
-	"oEfC1RIw5U+4ij+E3uaIUbnDPiU46jFuQa8cJfNlDr4/GwZCdYb/OEhZ4MnkoQEOT0E4Tcxp/0DnFctm",
-	"tK/ZNlMLMdA7yvUWz50SgEu1Bha1AtWnvU5wGYfOBwnHDnDReAq8Kke0Z9uai+bL7Y5Toe1ASGwPi0/u",
-	"XOv4dhuXA+NCmo4l1JKZ5gVNKq6NbnOZg1sISDEpcRi+8EosZIplJpTEzi5k1v2S6w2Qq1181xRH6Zn7",
-	"Q6qScbhRDq2XK/NG5uB6AcEW0Z618Qa99kLClZlYrWnYsONlXHQY1Uw1U0htewNUNO1WcoiLidZie+zS",
-	"CkiGbSASn1rvcCpnxMg0evMYgGOfuMBEac9qQFSJwIke9kD5HDZomYa75O+sIZwSQNBvQ3oszApzuFxN",
-	"3hBaRu/3fdFq5w6IyiH7vzEFThhX42iYZCYhd+KZSz84rvOgC32PFZIwYr48/5jMMTeD7Pom9vLAEH7y",
-	"rjoCjRg+lp3a94sFK0zKZWcUzwUcGopnml9mftt1kA+m2che/w7JDuHC8tPNrvNluBjGZvCEdZzOVWk/",
-	"oRshO+Xrlas+PRCjUq4nzgvOV4LXoYVSr4fDPUFo5WO44/pdQcJqGrS4D/Hb32IFrbzWIKHICcBuPZDC",
-	"6M7+A0c913QKyquwWeB8T8IFOX5Ix2xJUITgo+vX2fGxbrKOz/dBLgjO5vggwJamuAojlH/jbHe8o3ZF",
-	"53yCTv5uJyBsn+lLJkxam7K6B6nVkomp9Qzum8kMI8onHOj3lFen5in19kNzBXBD04Cnro3Lmhqoh5jG",
-	"XL5tyRQTyz6PnYITtLlhSvMUyJwzMVtdf1WN2magIxfmu0fDnfSbMxAltSd6qeF2B45tZhdzXkOCqDax",
-	"zGRZvabapMP4c19NP17PHw0uPT01flLI39+pvvUcLiW5fJe01V76liozBWWZbq9outYnZGcdQFGsrG0g",
-	"fVEPX64MK0kJULuRvwaLz9w9NSOXE/oTT8jEqkVQzg4bSc9luYf6fk15SXbgGzDQV9wFUuwwhFvLY1lj",
-	"/nJXv+spMoHXA/KiHeQxefD1I0ilF9IQn/g5kO6JKVj+Nsfda9bVF+MNe9eNtG88gPq4aPvUKO6hv88D",
-	"CgdcCqyITPv+XG80/67A8mMrAZjrEauEAwFlRY35arU2++TnsuqikDesMmOTC8+Nv9xpmrlVlpyI+vcY",
-	"/p98MyPf/j//1//9XbL0akwKqjPtDlGc/cpnng1C1oYvNM65y1+7YthUevHPKYTi6xB0WUjFDAMNDXtc",
-	"+fOGfRcM0YjAmoLXKDM4RPIm20MIu/EiygPhCzsQRMBqzexwuzN25O3RSZHkmiyoMitIXPQF6obOK/aV",
-	"nqYrOfJDa9SkJaz41C6idbupXM7xFF3cDg3X7bgftOWKLMElAbvTw0WZBIS08+bZHktQpEIaYkzP5REm",
-	"Oqpok6uGruje8qPhG9ZG+hF4IVixmsQhmtjXW3aK3UZkPYxtTJpP7oX3W5jJSIyejbj2su3QM1sYqXpi",
-	"khhmjLk5iJgJ3TEPkDsxBO5GQLcBRi3ljuhapU2c2whe5iU+TCNdVtqig4MPrI3mJYajoClDvxoxDpjf",
-	"64Bu091WzVwU1AU/YZ7pfffI0gdKMTcpgXqFejYBEB2o2QHZHUwCAi1syI5XFWhPM6jsnZyn/YynUxh9",
-	"nk2vZPSKfr656gdwUd+wqvG8O5zj2USY40ouUzVyJd1/Bf4XxT3MS2Gv1+Oy1l/LZa7/+ET3qeuTAtI2",
-	"qcTbzdWp9kkgHdwhnIU+TAA5XEmxDGuaRQXe2LDK10WPM9xhBtkJ9t++fDkBq++aL0WmWVOAvB6J7okv",
-	"YHHDGdxGCFEvRvIVqDJN9e2syRSCon67J08IBzgBeN5xvKFre/W5gt1T2RA6NiQ8B3PN1A20yoxnK6TV",
-	"biEEJheGCddGpUlxPT4RK+lfCB5nz98zJ96i3W569Noj7bfAM5VfYV6CPgf1cmpQrRXsbObu0QV+PaGs",
-	"3HeSS4XM10z/PCredCyyvq6kOWv+hAsoQvdPYCTfhO+ggqLdCeTBr3+/vPfXX//Pw79f3vvm1z8//vvl",
-	"vW/xn/4lbUjRVgHpBoEQ7X/eCdRzC2ARxbTB4ihajujXBt/Ns86LZN1fUVG9Sts0EsupV5C04CmDut75",
-	"XVhlnVFwSrq3u8ONjnfnSZRjSoRsbdyGlq4B+HDi7ZHJRVOy8ZumGtMqdvrT0nOlPJ0mgFvXrQwZrERm",
-	"8vZUwarKNUxhdJ2JGY+6VlxaiXxD1wwPfTJLO4wJ93cBJvPcbVm9neLu8ok1essKTitC58gNbeQB8AQM",
-	"1zD4ZNdQzNAISefKaIEw9xRC+UaIAX/Fna/8ucwYpXOqXtM5m4qI6T1niW7u2aZO9piF1kfGOUm4jilJ",
-	"A6RdD0D8AbYAtFeCPDgjiYenOQ1EPlsNOKUpUhomGPjJmuraF2oRIXcxDeYS/YgTWjtOLk3eMtHG3I1A",
-	"fK3iN6HmuqmETangtXhRZy5uVU/Qb9/XafV2KyfM9XorTfYrbyYUw3ak304q1zgp0dwpLe6OzJc8zl86",
-	"omTaSxTnMG3kQmAJT263dWF3PRx80zDT81foI+XwHaO8Hnece+RVlepHSfkmfQCw9WzGNoZL2yoY8FTU",
-	"UardQyp5L2ShlH+UO3C++svF3YBkvrcneuZ8b+3kfM2M/d2SIz7yxqHM3orKs1CM9QOZD0WxXQfd3sxV",
-	"qCfNJW9YrcqvU7CPvuxjhu6WDWi5Gk2oySH2a7b06lJPJ62E3iNNrmRlwUWpQ8tkq0HoipdMj7rzXSZn",
-	"jyohpDnILLRDhHaFllyP0RdhVQ3HLjMCnyU7VwNDBfHN2RwZrZKCbsRz0K5JCThIh0CaAg2qlh8l3b8a",
-	"RxgvowemdeakA7CD3/SxCTBvH2PPwETgIiosP0Y3bDRBp/U1Br9r19cof61ZRzQOVd2OA/3snQyI0gqs",
-	"GA1S2eVh++bdfQDi7c7Et1M9PL658WFNcG+J2ms+V1Tt0ylH0xLZnkm5ziaeFFIUvv/OeGFeSZlSma8w",
-	"TADKMiJtWCVXSB8fGgkTgpd/dspQ2Kamrf8K3jlbc2qfQ4Z0iKjYzC69qSLlbJC1GO6H+0besOf45Gfo",
-	"RWi4KMyzZH/kF3yxYIoJg/FrcONwTSouGKGVFOwJuWzaaiDysBTVHt3KXGTLEZdT6P5WGvYSO1ykOl/V",
-	"9o6aBq4wCQF+GnjDz5qV+R5VymSMD6zbn1BRG1f7p7hxxRdTTAT7eMaRvlj0YJ6M8KtjqpE2iplixaYm",
-	"nqRjc+8EI55opJA3Vo8CxYJbnqTEHgypoWrV8o13NPoKy+HCDHdHOJgQpELTz8mdtHjjAsnjpbrpNywf",
-	"2PXg5CUPufPUD6Jq9OGXjs3g9/k9p0C6NHCcPcAur6U22Zp+gEk+rVNyr7tgeu5+Y9zh3FJL8iZ0yG9y",
-	"XYyRdxZ1VSVt4Td0alGplouMGWJWvFgLpvUxfSGbl2c4RHqR8W2aBcVJNIK0O6UzEN4TvWbWlgRnpj3H",
-	"Yx1o/RBXI2B4j/RiK2Z4MrX/rTREwsVaEir2ZCMVGyhhHYNOeR7PSl+RTdjKyH/Sbp+HzhXnS0mggXX5",
-	"aWTILWGGoLwH7ZZobx4GPjhUjRomHCyqXQTfnk5m9kEO9RM0VWO0c+jAENDenwC68u81rYgVhmTN2FZD",
-	"oAWA8DI13N9cDldgNiXdUbFcVL24zBrhCArP12xw9pnpPTp5dp7tDneh96uHAuuQH5MMlrg5j240sGH/",
-	"cBiyXSn16unbp67pBIY57aPtkGcy/Wxsy4HDxSdA6/38/EfT9HDtzKcdtVeCFEzYEQzi2B9WlIpi9eP4",
-	"dC14/vXonC1WzUc/u2b7D3IspimI2LiTkssb8H3zrNW5y6QzL8fjpk5os4PtHprT85eE/cBKmkmEgp/s",
-	"6XbZnN3LZFtR35t2gRDWDQPFyQvwD4CkNxgSdxT324S0ifZ4FrGHI7mjSppBU7V2JVtmHbmdpHTU2baU",
-	"2+MBvR8zW9jSo6IvKp/6PVAB42bVwRXMgtG/QaT1lAumTBcnLSiv6kwbqvGIVuMdU1avejrBstBMmEnP",
-	"mySk409sax7HfYvIhvKKaKZumJoRLe2thfEKl8vewApsjfP1+eIB18OXV9nwU/CUJpJAcbOSF4AcqSkl",
-	"ItwG+kS5j89wvwO1m/iT3+4k80jDFzk7cJx0sV+4AgmQimr7jjYT0iSCVyTpGECfwWFvabpYEGurE1pV",
-	"BOpeZmiRXw7XnHlfp7PEfatlb5FncnOidadMllxMjWbEw3gUxfHghkkgS5jCMFxh5MtLgN63KtijVXjo",
-	"78TOtXe7XVOee6fdCzRu7rEdIUlrhL6Hwift9xhwDGBIN9vc4r3p3fUOlVyxAtxDVt2eOSyzivISWRBi",
-	"ctIw15G91MTIry/SrWKmdyjEXTwF+DTMP77gOsT6NWPwPjXnQPu0P17lAFiz12/v9nXruLq6DG6LiNBU",
-	"vtLEZ/x0v4Nr6UePPTCGFDeGCQI/IyI5I29evXiFZe9Jp7U15LjZ57LCzi/w5h6wFORdhGwb45q6vY63",
-	"Kmad4I5zRGqWkTxQodPj8UC+AQRmwL8K68nj572lG1Zeb+nEDtTe13M8gife9NMsMo+qic4PuO97Oli/",
-	"ZbunLoI90f2XLrCxJ2Yva8zep0sHHuOyfB8OJvmukhCWLsmDa1JaY9albD3xcPdbqlwf8QPPRZbQBz2s",
-	"BnwIMnWc3kqD1X5cNHnmPI1FlOr5f7SXBbtYeadGqndgBicKqkQm7ccwZ/mVuZ1DWmX47HnFN/MjmSzM",
-	"+dHlIA8hAaa8kWk0eBmAoWDmMeUuH02iXEwyHCxDI99Q/qVUm6mkOq3he7+jrNvOvd+vy7Y/QDfg1ocf",
-	"XQ5WWrTaqGdo1EaZO4KZvohMcV1NSZp8y3bXlTzYqH8bIGcw/1JecRw/Q+KfPKbBlMIT3wp0RHjvELd9",
-	"wjBxjKYF1HY5y1e79ia1ynq56raEa5Ik4SMpQkVHJgVmmqijm7DOabnExy80SkodsdBvLlMrTUBjTYkj",
-	"+krYaDu/e3TW3Qx1rcMr/Da1QHDx6/7MIIpVaCGp0MWCDrrsTqDLWLfacUGMU8jZCsMdzTX19oM8lmfm",
-	"DiBwitPxsGe1KzFmurGTpVwTKZxaGcRnqlGfNrd9MF1yGQw1isoPh67XuSvLAMJHJYyOuw+xwzJ3w5tI",
-	"ME25fHnF3nbV74fffjsc87yd0ORtR9y3vtYn1TUIgdZ9N1VescgUD2rmt8Oqa2gwl4I5tV/1wLAPHpI3",
-	"/JmHT2WikCUgunvM9/keosHAC5hNF3d2mA1Dh58JfPotYyUrD9P4hCS+d9xAwDwlqlLpARnufnfDlKor",
-	"V5czuY1zPLlHHYj3X//1T/f//uDeX7Fe9P/35/9/smS0g4cUOODBLFl0FEGqX6YwHVvIDy2IXMhiPFCk",
-	"UlC1bJ+BoGLGcEyHNXTNXLW4YyUA2A0iFmrFXUxfwB4fYOR+1weS22DfwpRnFwj3BREMhyibh3zyiY6R",
-	"+TZ4roKvLrKW/23oJcWgvLdLKksbE9HLlcgncmzG6kLBydfM77vZAKcghZKes5g0l8nvRCBTPYhU4TsP",
-	"k7TKRBmyccq3bHel5FLRzYZNbnmADi2Pj+YAsC4ei7qquhk8TLiOLexQyDxIepLWjG3fqaRm8dSlsRTg",
-	"o4KyaqcT1lglqXJqxUTkjUCagG3RyILvLsdluzwYFqFRO/xWX+FAgczOXTcRg2M8Pr2sfNu6sfMh9cwh",
-	"rxLnyOHxCybYujcs1UrxF2jW4vuumJ2M8nqSB/AkEh6N13AuCIVaGJ4D3KHaIGiAaBqbQ2uSMYAAO8bW",
-	"Zaoh/3Ut7Ee5bqtj303y+QFH+CEyBeS4wTmGidp3TbGMlBjl5LIPPp3LOtmrodpjZ/0lgyxXn4SXKMyk",
-	"ACowLFTuxquWYtaHLV79dtaTVzBRSkAbrXHt7G7B23empjJP0eyFxm0kNP8Ad8a2Nj4eiZtgLzK8vs55",
-	"wCehTmQP7S/crIifE1zmjhlmUP9j36v2TauzI091k0lzWPcGB2+MiYGYycepM8N9gSe5DRN8/2Bq+qtb",
-	"Pkq5MHxu7YpNrjPoKcOIV3siLpDrfIZ9rpQAtRGSkFF99IgCLS3tQGoqoiUCC26sje1eaQpzM/bHg94u",
-	"cadkJuehe9+yj+b7yJOe97EnYMqP6YPfTsuJk5lHJf5H7vjQpBMTO/x0kqtsSvWOzyGg5vuPtDg+8wb7",
-	"QC2gf58UGYM/1w/Rz737WzgVh2CKiPMrlTU2n2C9+o5rForQktf4udJfklDY14i3ABBxIV08Yf206xFj",
-	"Y5wqc92X1eKKv10ygHG+tAcXsyk9nM+VOeM7J43uE+2zalyJVrNal2jjObBJuQmdU503xOtnuc4u77ZM",
-	"XIdJHQSaeMlPqU9zc4HPJMdGj1qqUt35lRIImKnWTa8MoIcI6GZVBKbcKqaZMME/eDT4qZ1NBH+f63Zl",
-	"13OTrF8fA4swoVOGGyfGcOwNnjd13GGsvvlH5kV7Gcf1oTgTUOYf3LDCQwiNzqLA5zPgonkgSYcA2SAW",
-	"BVAIv6Dk1vnmKd3bbGFSrijw0RrF6Nq1iIPGrpRAC4yk6MJfTqp5xQEz9dTj63fh0fA1P7OZW2qKPFcu",
-	"KncAh9GU4I7zqlFtcpikZwU+yVsWwZvTi6VhJ5psDk+TGEDg4QScV/BsbCH+iYg1HiRwXOnEWFMk6hg2",
-	"mvDf2+n1oTRngaUwsNUGfRHpbEvHg9lPAYeN+VLOEoDyxkDsAHwIqIWjkYGoNnnM4slyciwA+AEAjr8N",
-	"/V6G1F9n0rjotMjV1zd7mmwotx9aQcMPacGRDSMemHRoxMEGDG/soe0BcwgCKe/kDZLj6GZaXXCPQcuq",
-	"lwd3VLuG6dMaUhwi62EDUCxw+d41FIsxRVNRt0lNhw6RNAODIUVy1M7AaU5tpTAJa/HkTpEJGEA3hfQy",
-	"zeraWc+H5cMHu+SQwCK9IrUvPSCG43asMcDjPcvPXW5TSMS8BeTSwrCj2/ElrRP2+Y/ALzgeGbKBhMRp",
-	"O8LMHOnyTXSuvCs2B4oxAe5mheXOnsEQ/E6t9ma1sdZmYegN9mihQgfnQviLt9CsYZUufDUmU+Ne8TXL",
-	"3dHQ3sf5V5zfOQh5awtu5hXTF5mOuDpn3mP3iRVfruzdL9iSGn7DEGFP7mKXRc6Yd8txCRzpralT7rZQ",
-	"pTKcmDy60nbkB0ceeR638O0570zZEVPutrsI/mTLaCZ3tIgaCH0em2Sdwo7u6QN8xZSW4og8/+MCfCdF",
-	"7gopDC2m3JH4wiCEwJFxt6AmHTT3ceCmzskI2G+HzauT6xsfx4saWk5tU+n4w5E9xIuaXYoBvRy9mwGT",
-	"LJTWfuh2q6TrSeold1yEZyeobuCysXOKgcOSYvp4cPIPfDPF/rPLeUbVNKTzHshhZ8w0mMOAGI84KHTr",
-	"MtIgOOjAnCDeA7k7JS8zOMS1SJUKPa0qgr9hsxS9sdvcNLAx+GWpGflNcsHKEC/YjDUIn9vPJyGIsfPl",
-	"aDq/wNS51Jd64Rc/NPetjq0qgMCSiwy4otLmb0kMWzBQoFdK06Yu1O7KGnUf8On+OiFDeJAt/bH9lGpl",
-	"rK99Om1367POakYXz7Ls6bXZoR6o6c6uvW9lfFSI5zQeisGVrSe/NE697kCbbqThCz0NDiI1ASleh+s/",
-	"VVXpgxqphtGvXrzCimqmZwR3izzwvYusVof/pv0tMUErlnFEY7QvH99I4nDimZrgKEMNPwMi6/zX3RJa",
-	"QK7lBlJ1kwqyezvfoHpSp+ty/xL7+43s0kXL/THdMbfbCRtxvebb5CBW4EyIX9jHc7iqHvJsvEzqSczt",
-	"ENawjyYHxGN4RgG+ob51Z6bXIppTG8hZtWYbFWjr2QkRezMyqJ8aUHEiMzaKRuHqmpkHRL7WdRMm2e56",
-	"4LtQe5S6cFiClAmXciSKw4ZGakh8biP+nDX6UnxduW1sOKy5Z9uXT3RtRALL6yVZtc2hXBzCl6Vc96i8",
-	"Ip6gfcLuz+9x7sE4bA/XG/mWAWM8RkzoxAxrypLBnvqzwXf2gACFWpw8ysxJKXStch5f+rfjZhW6Srit",
-	"cgN+yPqLziXRRjojA1Cpczu5o+n5ys8muYEVLVj5vp5eKqN52XJcto7ZlgJo3K8nJ7dN8+H1iDJ8IkMC",
-	"35djYjqfkttsadtfLntr2VKp/VHe60FSmgdJh9DWE0LnkCwhFbkMzUCwD2FKfZe+wuFM09xyMa0JxRUX",
-	"w1+NjPLE4l2TmQxoL1LB2oDGB0ygdz6iuU218XutdbeciWXgqez7vwwn37vmHYM71kkiWTrXlR84t5T/",
-	"qJn25R0Hx1voXUZCU70eFkn2oZn/Sm7462aB+dzFQQzn4BcQnWZyIt//LFNuaX8K362kXLMSQ8kzq0HB",
-	"z18bKe8VldSjAtU8jYF+WBPX9HnaSu00LMOKleC/Q18oBQ1FmlQT3z9qG3JOrDKEv83ZktunfVebODPF",
-	"zjsXVMI+FHGhnkJ3VzNsPBz8IR0SoNqco7laViBehqxebeielQRdb4nxZG4mAt0Zqfot35Gl+9vv7ryk",
-	"HCuSUL32pbmuXK0TtR0SleFAJvsIUZ0SkL+s9jlKjAkYhha9ifzljA0ZAg5HNuMFv5yDEUOmi5AIXPC4",
-	"IXVca4Os5Sft9jfsWU88raLCsPJlqlf9U+K4urk9IBXT76UvrsaCVyyk7mQGtMkx6IJOOLRGhkew6nbU",
-	"GKPStFxCBCwB5xEGyRIy6Zx4SqDuFYnY9GrDvu/2i9p1AKf+bECOMxcEei43J6dLXoeTnfBMItlOrBrw",
-	"QgnnhlPlvn8ajpJX9askBC12d9Jkvm9K2qxZromRklStHYvFla/zTqWBQAaSfYJQ+ALBG2e8hyIPvBqY",
-	"KpFvBkTBE8A1YR+3rLD7BuCXeM8McqLMtHsB+703i8sbY1QbYJMxo4Xy60QBFy3WPZvlizHjER3Tun9x",
-	"07IXfib3chrIlj9OkBySSmUdk3jggXF8EQ/yBTjz8TwHBg5b7WnvaeL4eBbQu5ATBwSqn/jRqVLZHtJd",
-	"Yj/xAgLg6OOqHjfzYb7IosqOk5SuVqURmBe4gCR5oFKkOKLeXWcrWTv9HFOlVFGhYQMw+G/p1lT66UG1",
-	"Rvyl42owTwituhuoueujKQ6EUJWcV2yTAno3lFfZrtt1LlSQFfb4D4NXqv111kqxqnVu5g0uwkHG86Q4",
-	"UvjQEUnP+RIEnEPvxNOpkvNMlG1KE3aqTfpaO6468tiitZAaEjmTnKAN7rb9hZ9vL61CqH+CRJgGtz+e",
-	"MIOrzK7EdYQ62HDFaCqk7tpyoeoHTkE91hx6QfeA1ptqDEkVG3UimNb+QKRFK2QYbCk4D7L1cKMhJ5cq",
-	"WTr31KE3mZVijIBa7GLvS8V2mGuAeCycTe7be7DMjpxnVJXpddufMHi6OOg/O3NJf1wFnJNxHQTtYNl8",
-	"94OOx8l27MdbUCKXW76lxVkSyjyls+uzFs3UvG+nRU1UGNGQTX0vUju6kV8qlhPW+94+/txKuiPiuQ5J",
-	"8kCPgX/3LVgLumFEs2JCo2X4wAuajjBvadItA+k6AdtxJ5VZgV8PbNPRx6wBD09n2u8nl1KrSek+GOB4",
-	"TQVGn85QcncEKHlTVxJDITu9DenfihmjOHTi2p3QuDAq1AegkGqoElgoPiEzf8m4Ix0YOmL70IEZt8Sf",
-	"yb67LK3ATC17eqnkJlv2NMkR40fum/NVGpTQRzBdR1KNBrqwnC7FLPTmJ6WisC9HAiuHK2X8nZA5sxVN",
-	"NUB75WGA7M/2crJLQdaIF9BbvO0zthLBg8VCKggiUb1mpbUum47DQs5luSdrIXcjA/JTq1QqrlcscyEf",
-	"YiDtqCZgprtOI1uXmV2OiTsopifk+vYoW50KlSYa4PE0ooXhwLkIw/kqMnIA+Skauml6qu1WvPIeeiFN",
-	"DlRKD+RfIbLr8SUhwPxtURpR0dWJ4ESaMh3cVX8GMzJiKzUyZK7LRW+GKhUlL11BeCGF5iVTE1IZWu93",
-	"YCypziRm9pWG0q0mWpIFbSmiY9KsuhGUKblvxaonie4Y+JQTUhkC2+AaovmF+k0/qda2OZqnOOU/alaz",
-	"8j3bSmW+sFoPFSbV5Qf8LTSON0xtxsjDjhhzD5aKQpu9bT13h2+wR2FvtYibuh8wRfj3zil1gNhQJ3Ng",
-	"X8vdZKMQ0nlujwNhoumFeZOhs7oVqzIx1UnaEXwmObQPJRzvPplQs9jDuG4a49Lz2hzpXfL+iNdiLVCD",
-	"nleyWGNa5UFG4uQqsEPm9TeLu3D8HPL1Ye8BH7dMQY6EH7q7HHWuPhrbxQ/QfK1/nnZukqsENxb2jwte",
-	"UDNBx3/evNRfw33++rRgKbUmnll1Upx799fx1YjeH51uAq3R3prg+gjyNp2F4X9+avKKnnfatdu2e4me",
-	"OJwF33KW7MEdkqhpWVoTCxBWNthhlSwlBG7T8T5n705wrMAWXXs7uc+XcQ7fxGTPQL4KGnvcDcLp4GOO",
-	"EzNY7qGVaYNLDOFGN0RM1yZ/vOGZNoM03odoi/On4/uST4UvjNDH477l2ZyL1CHRRFNeEqstMBqskYrR",
-	"GwaWOWbuxJjhyTrHHc35sR3FnKFvLR84Cgzi12LQWHGRNnfT2mHyJMwiZJwmZFpC4SxnfmSUp9UMxfFi",
-	"SiM8pAPo0LcNItZS1M+FIHYghbp7iayTYWZoeEELY3l6TwQ05u5iB5Xc5OT7WR1sgu1ywFk4yRW9YaRY",
-	"WfW0JFAo3Kox9r/EKR15TMOpGVbtc+XpGsPxOEL5haS364az3RUHNfBErJTz41zkskT8rJMlzuDD+CBd",
-	"rkjaJXCFGZSjO4JPI4Si6VS2kIGCDzwmD8iCVRWhiEv5kOgVXe9n5BuiZcXLGXlEGNV7xCuuNS8ymfiK",
-	"FbSq0sqHrjFtVBteVYTrGbkkRgL85RhPx9GoNdEu5HfwOt1oHfxhrcghBFmcD/4goZxvBrpNXH79195+",
-	"E7OLBWY4JxO4iFlRQSCKuidbe6gBT7JWLAMg6rX1xG8V9SnAh3xBDWBQIzw9oWLvkhwNoVX1JGq20+56",
-	"s6IZVEv8pa/mwdLW5cT4bDiYQcijhNiHZqWTwn1tQQbIqw1VN6l1/yyASxyOilhCr2saw8na5aPPvAcF",
-	"eUQREzaOdHnsfj6eTDNgomZ/eq0/aMcVo1+tuL5nmNo4h1nrz3sGvkW7tnt0mW5A874WwwDEfbLJe8tP",
-	"wmXcMDPN6zhKpIP6A9HQDXS6axz7Wclep2Bojy4Ko1rzpZgi6SG2NSauoQ9oP2GzJnw+i4Q1qZTFnui2",
-	"YhtK+3JJKQchdsCZmpFacONybpbp1+sqk/S/krvXEje3N67nHjvyou7UmoTCkia8BKnjUdFJptZkAjTD",
-	"Onl9BI3WY43oldyxchYnBY0/cJVMjfHKVey35KfgGOA0TBBd+4ZyOnlTTAw0VtQwWmd8KwFx4wgVhbZv",
-	"/CP1FVWLF3UmFISlTd07cWup5MqeEkmb0wv282qwD/+NLYkZVrNcmM9XuxzAwPntagJ+O4js+OUGIZIS",
-	"xdcFrVIIQpVhSgAA2oQ8E/utp82bSYAZl+Q2+J1ffN5XOojmGwinEnacprPmooRWdAu+MKsInx/y6RYV",
-	"NdPOpq+6G5z6T1y463YKLvUbxkwSg4Urlao8+sX3R8TickSCx7IxYuSSAXoDF6SQwkAx+kZ6+KdTppON",
-	"XiAWYIbze30a9XY8RyQR2101mJ9BaGPqoxSNV6PeXjge9NsTCDxrM332sMQMngDyg12YCLKofDu9RHRj",
-	"jMjA92dh9Lzm1fBndHtu6G9YuUVNrWh1b8MF/H1F1UYKXoR/2LBKltHfi5WSG2p4AYbCb1Ldo2rLlksu",
-	"MRf/4B/gibmSaybuFSsJWVv41OE/wpMLfsPuhQYH+GD73wwzisJLOnm/B7ZJ9LdiJCCiuR6VlohkRUX5",
-	"lW5wgxArbGHgXFmjjSCXISSkfbPezMkDe3tV3JjKH0TybceItZ+ZyBi+M8OEV44AEA7sN3qYQ2A7hxUB",
-	"050FdoQFp7lQqgD8kfZ2c0Eo9K/tppoF+C7Pv29qzYv/+eb1xezi6bPnFzOAfkr3AZ2YtRsASoYo4CbV",
-	"i/cIq/55W0la3mbn5JObFR/VfHigOfAhufyC/BcGu2ZdO2CcQ7gcMTonZ0NNLkt8dA6QRENtxJtWKVs4",
-	"aM9k+Tk4wRlzAHi+ydqikr7obnAEqTWfVywXMl+AvTwtyWh6KjKjx4EEMTgtuH9ubyKiIaWjNbq5NetK",
-	"80gR6usPInC+89GU/nsOLjO56magM3xuLDK/H3V2EXVyynuxrpmptyk3y5r1CN4No9ZUKx8T2BzwA1h1",
-	"akYoKVaUqxmBRCn0XXrolN1KOiTHCMPRaWHwFiAKiTSSYzjFfSR8Bg9B/U7dJf4goxYrVkwARQTaPcd3",
-	"UlZMzvwEjI+Jw7wERJGUM8B+tIXufsOsWUjnEkC356ySaccGtEfqawngd3kWu2EnpYnB1AEAKnlCipWU",
-	"mZatUgQTbUcReI7RYoVuG7/WFRVLB0hCqyqdD3wnrVjK+sCEwPMTlui2KXBY4IGIU8OGZI8psFoq65ZX",
-	"ZU9QPNE3S65HemwrzEHGIfonplMVptoccZr6eWX05h/uVtgKrk1+LS89dM9BsmqalD1pehtWpr0SAUY6",
-	"AYXgsio0Y6I5aYl8BCENPOT7lOeTUduDvHXvzXAIK7ftp5ZSMBDZHuk4hU/kwj8H2a1yC4kfIilkUizl",
-	"7G1HoCY9EMmS3ReUIp19WSq5Q7jChBBbUZ2KyfMNS/YBMk68dGO+ThCOa62KD4/wnbjnvCiOmRuFrTWv",
-	"5YZlBBsdFlz2mU4UrMLaprCoaMozr3M5siZ3Ix1QfIoxSFcyA47aJ2QhawX0hsiitcsDBEYld8B+K75c",
-	"dcw3+MdxOnSFvSfG6Pa8LCt2jCJaAeO792c4uzRp+MIkcSoz4DIuwtItgJK7npqURFIFUyNi89hGEh9u",
-	"l4WsWqc3WhBfJkKSh8hiiBymTV3gXSEldGB1qBneA623MtbmeyIuE3NNRqXIOO+fyXWgCoWfxzdlmtIG",
-	"M5cMAdN4JZ5JlGkHSnmijyu0uMTSMm6IVUBUaDr6hNx7QAS7SXYlmV3MJ7Xz7EO9gRP+NAd1sWH62Ygm",
-	"pwcYM9TyykX4dvhQD9UWMkGzVdKDFJJxIRrSIEM5jHlSa6DnptYGaxyfkEuE54NGvS5eiPdjGtGebniV",
-	"vv8XgFqfaEtRCwCrAmcHADtRouqKxd15o5yyr7QVspqlM8oy+krjQEk1xrBz5iirowdb4WLYojMBQuWy",
-	"TKMibgCajnG7xg+dBEr40BgyXjGwqyrLfG6eXvFtrs0B4m6AnpF7O91MCN9GTDhsKZTHQzgC+c43/kUm",
-	"bG+7Z8AGiQn3oomGY+QD1509bu/E6S3VRvo0omBnjyPDTurnVN+kFFg2yE1PdDKXch0V+05wpM+VrLNh",
-	"mcmSdEAiwvXpBsyQINVDTdbC5ELNmRYXIxUKeL/RKHCk5MwqmUnotrfTvl87Olu7qwhxKtnUWxn9NE2P",
-	"WhgsqBvulMXYup1vOj1PDY6w/1A0sxi6CukWtLiecxF6EBzf2z6rwE4Ci893ED9PQ/VDfOAWvryLOvke",
-	"6nZFSWpZJbUbsG3r6dHMxyfViZJNK0880PZbx3bU6cRubJGW78+pm0xy/YZyleOUCbqix8rp93d/NN/7",
-	"tJPJuIYw0xyoYQZFbXaxo9zo0fhqseDFN/0ss7RLoxVilWX3FsKMZqgdALBxBKshO5eqt+Q3mVytfIJF",
-	"BgjTrJTPVz2xfenU3ue5L6UNI1+Pio2i3KRTnUpbdK8qX+fYrQGgE5BEaB5banrev+wxO9AnYiA/08Gd",
-	"oiUS9d05ISn/GNXK55Hh1BuYZEvADNlFSVUJDU5OdZhmldjMyKkC1HlFi/VPLFPr4fJB0poG/PYDv8HS",
-	"w+7LK1fUnsowm5gszej65eFUphcqr7BQPiS5xCuYuYSnQI/WqL26gmHbHyRFZK0JqQdL/06q/8ODh8Od",
-	"GhtU0W9iVNFvUtWmLYjVfiBVnFd6pR6nIOQ3MbOS5SEmfkC8V02t9+yCtbSHKJUowtBKAAWIvO55DtQE",
-	"HCCzWi6W2Y6/G5lNycubMEZOuqwVIPnKbQY0wl0oR6vM7p/Dle2FFy7NTzdPm3T7aYyhJufFPpoela5P",
-	"2IyTgOFk+ziuW1gYN72WEM88WMgys4y4CWi2M+ZXmsid8HFYdyZir1ATHv4qDu1D767jG4o2nWe7l2ic",
-	"S881Cd1Sz5boNA3WI6BLJtHNPdY41K7NeoFAe03UnsPY2K6H2C4FrUDbmJEH3z7+5jJAVLk6MuoxsHNl",
-	"FB0MEej5wZpiGytmMzkbI+PrzhnUWM5JcGqunUc7N/WQkvZdlJB278FwQ26PV9LE8w+b8GKJSwuFZ8A+",
-	"j7rFNXCEecAed3KbPpaHKWzJ7rXXoQcCArkVUpUs3ZE2CKthb8qXdmKSwZYkCoKVWfYX93b/Udsm8cBe",
-	"NyzlXNArVpXOBT0NfiRCSu1HfXXPQfsAOSUxyHvVxmDqjT62udPR4v4IYrNBxsTZO8p6IKERXH/lrqeR",
-	"d9b5O5uftZN5p/GKb9s//hZzVyqGolDqZ9I8cHemKGKxnEmmky3MKeHObnvF+MQBOvf4/rW1PgIaeHST",
-	"9ju72YwcG0M+oblB/vLyeUSJTvJ4r/X0k5+10T5w2gFl3XOfX2LujHP5nyzVyNRnuR+EIZXckDdS4O06",
-	"Flz0taRlujl0KtkqBoqWotpD0hOWG1K91gS7moyHjH6XwVnKQ4O7CHKah/uTFmkS+9o5E2FJhq5Zqw7U",
-	"e5kcFLxUUwH/Wk62ZDfjap26zuWGGEnsr8TIGVbVORjJaRP4QKv1BzkFnAamFOjlOCGi/Az5z21Sinc/",
-	"0HnFMgmBhazqjUjnV3KRbSKbgS8a2yqCCwy0wdgR5Kv9bnYF6SIaqyzhhzQ2DdZba9rpFWNdbA33YEt2",
-	"H5afOPzF9ijfD8Jm5q0autlW7JQucD4MDlNrPpgiVPfWZlW2URZ1hCMFFQDUMUkxVHKnR+TDKES78JQP",
-	"U0pvMxyObu6SrOfm5EYpfViUU0FqB7AiG4RZnHp6sWrJzDPF2eL4bK3RgbvbbQUDN23Ji0FN4m/usb50",
-	"D7wwEy59P0aemi9Uyv9VrGhHmToTTvnxcEJuUvm1xC1np3XGGteCxYcJMn1ouMcGR3weqiJjFpoXYi32",
-	"2HvPs6F3kH97eVpsKk/gnAb3gepU9kC3qq8nTkWXx6OB2ZebEsBc0fKH4LYfmwPoY89OZ2qV2KFcggTl",
-	"HcL2G+Lt2VHb5j/+dMXSemmxL6pB38BzeMg/jeh0A6/8xLam/dqH/TZb5mMvsDkDfdEuHMKtiIvA9qP7",
-	"KD33o6SxHHQG10suDBOEGgI57oOeqNu5wgRmWo9TQT2LvZW7tMenKSBM4b9I1MsF+2hQD59Pxt0+zJmY",
-	"ZhobytXEDIspCnfp8757wMuxhsRnGroZtWoVI57tPedvcecyjtJBMV5UfDMf5Gx46ABjKd3tewLQZK6U",
-	"b+n8EX0v/+CwoZeSVh/YZptJEepGZHtnJItaYxz/c7qR4xna5PUC8qSjurML45eYaC7GlyumTeOk9V36",
-	"24bGqK6LUzF3AjvEXTeikHNU3+eW7fF2lsiOLn6Py4t3s4u/HrG+HeoNNcUq3cxxcJNO7GKM/pEGRwyt",
-	"+Yqv0Xddq8zuBrofAlZpAj8NN1dIm8EeehE+nyXYrYGZDqmq2Rlp2MPUxKa15Iz44aR+nB78OryRnLl3",
-	"Yh6nNWe84BhlZtuojzX1CfqIv/cEWIJIUfiOOpP0sJd23Fya4Mrp7NNSeFLNBHu3yVIO40pJB6W1E3S+",
-	"ZzS2jLdKaFkz1E+5BqBqq51SVE7HkgM/+iLTYKBXexjvxd4x1tMDWwrCaLHy1d2a3TBBwHJaHOX4fQ5Z",
-	"50NqCn4T19ByajeRLJh2xBRhazz3Zo+F29xucWraVEyHbdtbW/k2GYlkNLlhw9iJ2FXRNz0aCZkY1jGe",
-	"hzRfTjgLUFB4liYCU9NQf8Hn0W00qNSGYEqDFYkL9fZ/IFaSKVQSiAZRDdN35DKffDjWVaWT/Wd/adqY",
-	"u/GP7+zCyyi1KnzNEyTrhP5Zs0wFQk9tChy5Z7nCg3wtAYByjcECNkVUF4ATiUZNreNvjasuY3UkgszB",
-	"hdbBX54zKwKw/R7VsdsBQVKm4V2WSm5zVn7F6A32aGRE1fYPtSE7WVclKeWsgTtcsWq7qKupgZngQBy4",
-	"YhM6vHea+apw4arCDfZiGH2tSW2cAy7dBdIwqwW4tOHBCyybnuLvsHoL1nyYZIINodFeYj8gyxtuOocY",
-	"bL8U+i5mvtWAOHUwXwsqHEIq6EtQ0tYS77GZ1e8dUNRjvKVFCCpkvmguSrQZx6HeQEiEoeCQBNCJ0DZz",
-	"3Hed8TYhBxsTyD7s5IgEJKum7CTZSMVciv6CVpVrpTId0SqhdzgREe1Aa4pNIk0MdIWmj+Myf/q9kRkO",
-	"XUqK/YLGRwhrTnCR40209XnEF//77/TePy7v/fXer58ezB5dfv6X5GFyaDNdByDeSgBEIhXxLXpj7LrL",
-	"4dRxmaoci8p8S8mgCSfZ2XWDjZkp1e3rrGNnOnVuyQYwrkMxlo3buae3aD9xZ+I8Xp/OckruLaA0vD4a",
-	"WmrOs0mshdwspDJ0Xo0NHngPsp/GHnDTQzwfet4Dae1CVWZG9iPvW6gacTI31ezpwjD12mF9pzK6lTbP",
-	"V7VY96grf+Ns10Jx8YXWELtITWtFRXm9ols2CdkIGei9b+eYqMuUcv1LHmIaxUbPAy7HG2iSewK6dngs",
-	"mFHtTu0bvYPuqEqCAlh1WvtYxVbJDXSj8OavXsmdsLfowuEXZO6+olasZ0Xa1TMdNBeonES2tG+FUFvJ",
-	"YMX6daMzJL5dq6OAZ2IqH+xKK8W44b4Wp0aLahOgfQwPD4A/vzGbxTzV3suD9be5K9xULjbgj2HM+bG0",
-	"abggIxefefCMQ9jcjqGbD1TL0Y/qnbcmOn3QcXioiPgl1gFzBSo7Z3DgTN0sMot8DtAUiZBr1NcrfUuV",
-	"2EcQPSzu8VmDDwM/+54yY5XrX+j++8WCFSaJcogLm+C1/IXur5EYg1a4//RAo7Fogl2bu/lhgofv9Mji",
-	"QJ6Ln1ZmOVeKaZYwNHNA9z05VJmEsx3dj9ioDJS6h0x3HRUzeQPNRg8V1HfqKVOgakJPW3oSK6tvOXGp",
-	"PI6XWZW/5g+cAFYyJY7mM2faoncbZYsmlCB3+1sNcXzGHiCUgqloO18skt7kVwKrymlIOHePNh0PAubc",
-	"lBoHz6dJeBvNTAgXsd9rWukxfbTxxUkCxZ2XxAynZFQffSp2cAE4YjQLiNOo/cbMPJ8kecs5zg+cZIgQ",
-	"mi5UQBCjhH8pgoyibu+xpeKGV3trdKXVpE44pJcWjK1fpF0uXmnvKuJKQrOmLs9ADoqsDZnviYuPjp7F",
-	"K8M2qWkwbfgm21kOHF+u8xlEWBQr1jLjI20QvfqD+/apX5qA/jRq/pCJzKxG1Afb95/tf6TC9xpXIpuL",
-	"4qQOAl85V5aLf4wPPZa5ApJ3tZm06tzuRdWQh/pXSfczQg34LZNHWUjzn1M7mW0rKnLCjAuDISsO7VMg",
-	"+1oS18GVsI+0MNUef7ZyLVewc0xV2LRG1uNCPQ5+cbCRdNObMbyU8eUetGncQiNRVx7MNXDXDBPqVqP9",
-	"uq2epEekO430906PPrm7Mp2yAvB8Ga3L5GqtpbDCua5MGnvXpclNTpVoIllIjlbs04U5/ZFthHM4PrOm",
-	"a1pTNuFsOVxMJGPbxYBem/D0CFDXTfoLysdGVsUFtHEnbn/LRYh2cARzd6iTghNdaGU5XlYfZuU+TGTl",
-	"TrpKX9B9I7ub7/5b4rPqEHkh8kr+5bIXXePh5eVUKYvufneAnxA6t/xDpHLJVvbiqHUNnsX+LiBbLqbd",
-	"hVdcjJg9VOpO+u4HeGP4y5HqmOydGjVJdXj5tET8Y5+JFpC07a9CGt+3dowm6iOyA93aD467n3PuZDxv",
-	"9MVDJVNc4YnraQiAnjauXcAJsJpApHvXnD+zTYP4pJKJ5znbegACk/OmOW0Df4rZo+Mv9JIZykcgLbrn",
-	"mpnNYoLkiJmBCzbjyk8Xsqgzvez9+s6pQI3y0OpkqXQnlcagNzKKEceSGxeWI9oPNJUIMCX11evCCdbB",
-	"/ltC7uJ7ci4BAfBUmOmjC1bilM8cVWADu1TxWbwd+UNJqXhVzSB9oAHIJaic7tm0irRshi8X7ZhJdIad",
-	"p+agvQDdMDz53KxcnNiZFV1XzwGKuIuJrbBRcuEc2L9JLiCuKTHuiSDidEm5iJWTbfhTxTVGgoBAQP4M",
-	"gn68/119jJdYFemfeuKKJNdW8rnOuWHQPhyXMV2auMgmBoX7bVo+cxohcnSmT6tlYrIdP0JJ+jxmjjFF",
-	"5JdYGPhsoTwUl7/qb6dai7uD1a8jHYZq7Uv5gqhGiZgYPh81l54tT08TH09O1G/2HxhJDnAQTRTZGPSE",
-	"uT/ds8LinhXRWlYLtkyfVrXam5XrlLbA3IWLHa1ccl73/ALjgRxynlf8gMaQ4VauQUj4STVf0oza/99X",
-	"FZ23i4Vje9EhlYZA75pv9T0qynsVo5CIQavqHvxr8gM3tKrbVCmUNMUKvYa/11QZpu4h6X49L06EB3vw",
-	"4N9uKq1wYq8WGedRdh37daq1M9SXEGwKjVtCiX2SbKhKw+dP7EXd0276fEUfodFyDfeKGzRfkegolcEl",
-	"ndb+Pd9MfUIzcINw3Sd3/j6K2mgkdjWGdINyVykn3fytQRWCmFwTIyVhVFV7aIEA3vcxiWI+96AbGpFq",
-	"TbQkC6qOyOoawyMuGu5NZdi1mWeCJPcobgwT79lWqql5WqzkE+InOMT3JTfDPo3RmOwNMniQkSsJ/icg",
-	"TUqoJSGSQ+d850YitCw1cf/GRDdhLHWhbmu1PUgiCo4k9pFuIi9VamIYSRxcspGiNcSOQpPKbWV11QEp",
-	"nvYHBt+Bc4B5vwIlgu0Iuv+myn9Piwgb3bgvRfFP5CDfCiJ/H3wGI2Ehc/AiwihamJDeiwUf6saVVtu/",
-	"bumSfU0ct/vQzwxTkJ+A7UY0Lxne20smmKKGlRi15OZrAooY/Pj+5XPyzTff/JVwQX7+8HyGRSVQf48o",
-	"iDIKc35NnlGFv3r1xYVCHzwhFZ2zCn/cOWcsBABY+fV/NbArjy+uqOFMGPLaR/fDjl48AI7eMkG3/OLx",
-	"xTdfX379DUDNmBUcyPsANsWDpYehCnuIqZ3Lq/Li8cVrrs3T5jEwubdSOAyth5eXmEIvjPNd0+224gW8",
-	"f/83V8iBh3y0LHDD7X+QtErkZ3xOaVqg2lsZ7lNmG4BGEOYzYqDjvkvnsHbVgtCNFEu7Hxv00yx8Ompq",
-	"dmHd96+UnFf2HZhLRMT7n9yf95+RFyuGHoU2Sd8zzTxN912KPko4QcGeLegGG+QtsZGpu4p2Lm/fg58S",
-	"e16OXI9lDkU3DJTjx3//dGFtImAYn6Lw+ILGM/dn2qiazaKNnpSf+/lXKx4TIXz0FGpCYX+bOA4udeZ3",
-	"E6gjF4uZ66MD0S/sle664zj02ELaczqnxRo1QNyhr7GDYLRD1wf783vNtHkmsZfiaGYf6LMbRvjcFo+W",
-	"lJ/HcMVPbGtOYdw5rXxdSPLo/8DMM/fIXRx7P9aIE+8DkwR8MNoQJn6Tew8Ceiw9CloxUWK1T44gT5f2",
-	"kYv0Ofm9xn4o7qC4u6whw8Dt/XmW/o6LkDXfCQt8+JcYcfZhFP1IIc7+euIu9spspEtGOkd1DFpuoGBF",
-	"n2On7ldcrPtF7Y1cs5eMla85uPKGTxXMl4s1sRenDv2jqdhD/cXxkjXHUvnZnW97whiZDWrauYGYdOQF",
-	"w6ae24fnjBjZCfwef8u49Nc2Md7Qvr26G2o8BbXWMsCT0IjWubbPyxCWj2NEjxx7fN/APIyQOS2ck/z1",
-	"PBZR2Yqk1LPNTALIkENsuLVNaxBnEpsmiCclXuzcwEYx7bGUeAsm+tT9umc8nFFWZ/bTRRCZu7g/4xHH",
-	"qs2wDiuWWcChAvphF0BUqq2RhEgiM9JSNYm2ts2p6nObpvc/2f8Mq8+txU5ToW9TNzZ+OnejFx9uEIaH",
-	"7FcOdeWcNjxOGe5Q+1YUYj/KS6k2f5hS7NnxPmKQjhDM1x6s9L+pdO4nD67uBIKik+v+JyPXTHzuIyim",
-	"rV4hHvQBNQeW+QFCKZYeXRmHCOYlNg6hUX4IJhP5S14uCCBzBM8BOqRS2+iiyeMV+9u8FyOqpYS8XdJX",
-	"mmyjVM7z7OQoc+m5f+bIDR0mnGEfTWsqiV2Zc0FVqjyqQy5fW29Fakl5tQ+EI396//I5+fbbR9/++Yw0",
-	"VOD21vc/4R9GHA/niz/+gCRuLeW/eaRIKvMsfqfCZVhmIw0zEvufUsbc7QYYXmB0K23gPS3LD/DEKeLg",
-	"ON1jQuQqLGIkkqKlgF1WO3L1wNXm+78O1BnioOngxpAaNO0y6WQct7J+sp1sy3TDr64MtRrYE+dud9mZ",
-	"CCRFAOAGUNROYbkYzSVrfv3YAGjdvuWVRX3pEueFNZn86ffwG2cgxn2+8TFaf/S6lU3ao8VoCH+AAFoQ",
-	"Kgj39zRZ8Ip9TX4BG1Dtg7ODa0gb7hoHr2DYiNojtGADf2lo3En17D3mp1745z1MI9hCv8RCyS4zhJzm",
-	"hS+lPJkNPrk/DVjQG3nDPNeOcopCXRzd+Yzm27GeV9GMTlFEnM3cMWN/bH3/lm+RADY5nKZA9bR2R3Fj",
-	"0xHoNFFl0Qngq7+AQIfUF1RoIB22iTp6ocZNvgUGInrBeo+76RKseU1v2ElnpzHKdZ/q+Cp67C4ulWa8",
-	"V2Ihxzr0osVg5kYAV6+Xq5M0Pddn6f4n/EOvqRJyEaZpeb4j2G2ayzgGVM9nSIh8XYXuZOci2P04qzUn",
-	"op42CZAn0O7WhVu+Zev3t9qQ9VAp9dP4cqRJZ9fnAHWm73+CP/Teyz+LUj5zBY3H7X7avp+7b57VvE/5",
-	"2KvKKpQuPRJUhjlFu+h85JRyre9/0rJWBcYJkh7yq9qgtutSOcEst+9GUMahnwaRwuVl4SgzTMLyFvuK",
-	"2T93dd+rihbsGVaMnHO7cG2n7ddsZErCsX6dI63NrSXZGHPTPTjG3vxR7siGij1u6ha8KmdlucLOf2GX",
-	"aI9x9LfeO/B589yZ+aNofXlcrOny3l+f3vtf9N4/BsJNf4ALqUtv35VmmYN1MTtW3WB/GFJRXhIJ2ZxR",
-	"r3BnWj85tGA7h/iD2mOnmhP2qFMZ54NIT4gjymO8Da3Z6jHHW7GgpJmMwbZmPyO1/9FlMnvowNcQjx3g",
-	"dBMjubYRZxhpQ3/DppWJUVwh15RRkp9h/QZibBw9HP1VqVBhzX83JG3zhVlhp4INN1Ikq2P6NsPBv58r",
-	"Y+zQ+ebSjfFi4zGOrM9joWSuGF3PiJEyM5HQarrHSzPrbRawYAGgNjXAhmvstJOwigbt4KgR2cOOWXSb",
-	"xoPraZXKGlqzPaFYZ3pOWRhapvdkQ9Qb9qodWB6R43bYFQ6KWc/l2xlvqyTtoO9F+eowUn7b3ppxNSUH",
-	"Wgq8dTbb461sEiUB69qholEXWRJn5iyjhhL/v3fP/FGG/Li8J+hIN9I/UsnlzEtFkPlgGSjFb7DW4LR0",
-	"xgOhUJaaODL7wo9KLr8mH1z7Rfhxj2cPgyMaoiNPCBWAN+EeqAX0ASS1ZiXhpdVlFFvYv3WNkqfbLRPl",
-	"WTbu1g9dxILTdjruRDkpyuZH/GeIs7XtHsF25xUPPiEwH1ICG5tGqZetvpVPmuoxbCXhe5G6YKA2rr9N",
-	"Wx2na5bPeP2yuDdK3m0pnRMx2cN3jmPKBycw5R/Vg6zLzK8Cl7SYaOZkH2Qyhg+fk88bRMWcS/ZlgPv6",
-	"kplx4zCGBjqfx3Wq3z4aZE346l0Iy5Fwlulsg1tgiJGVJa5S4Vza0V2Wo2R0lsnlD7NEEcfpZLn1A5Pu",
-	"B/RSKrKSO6j4h6JCWLMvEb6Iqq0eOcUjX27V6f2mv+yT9IaW7LwnyYErJc2Ll1yUL6U6MVKY8eb8PtpD",
-	"lEKzuxOrBZJCGgKMKXqESMYMohiYocrazcOpb91VAHjd8sxu2QXvT63k5nw+1OAto1VFtFFWM8g6LxU9",
-	"cCz246fC47eck82TSs73N0xh2wMXm4d9gjIM7Mfd9OJ+Eor+55UEEFvImjjrfirG+o8n9rQ568kUiKyW",
-	"P5xH1sg2YF+tc47S+eGjWFZ/ewulseOOvGLsA9+MK84CRAk81ooRu1cz1/GMqqZj+zn5od3p/lSPXqej",
-	"GQZcux1H98zEbQeXDIxKdH80U3pCWIXpRwxMSRl6z3oYErICvE8f+oEGdLrrH8HSqbt2L7ZpO7a+J24C",
-	"cmLbbEQSRAZC1JYOkFtMEjfuH62vBLDrjDMPWSZa2HnKPDtHA9KY+y6/nwSC1Hx5+U4wMxejzWSg4jW0",
-	"ojdW1WfCJW27ENCZ7YvvhV05Xm5WDMRjEarR3qCmWOWTkANqDxV6xxRWoe48BDJeqXDIu4cfRj9tr2a3",
-	"kdN8UtkkrueOTyYMig2PsnzFDfFQxmc/jPc3HsU+zWdWf9FNxxHoLu9qc6g2Vp3i2pANo02MlM8VVfuv",
-	"yduhnHfodo9N9L9wI9d3k2xbPJfDEN7w4h8t/ZHEb7BVaLJaj1tpsYfdPSuLNT3IsxmuvufsF5jh6rr8",
-	"Z04l9QqSYKzUt0A2+w/wh8/H65HpxKfQ6HeUbf9o0A+f01bfyBtraBdUFKzSM2IVbqmsAGngpUgJEHA4",
-	"JQCe2ti3PO40GK6YCCGrSu5yiujreEnnvhzw466R37FR6RfyzIdLOKGUO1pvsT3tWa/n4CQ4LqXyTpwG",
-	"VppLTauctruF31mJTa9V7VpZnWtbtq4KJbctV9gy8rzbwqiCzOTkAX54G8653h0AF0s/hFVIH545q9Xc",
-	"jjVut+P+J1/J1bcpJ15FaVE7VIb1RyIe2EW/SLtN3gkWRDLmTsz3+Ifzbo7r0ZXdFuzNdfSGDDwJi799",
-	"FQJWkRNGFRXe8Hb6hBSEupZovvEK2mv21tSNcTY/xajMxGjvjODnv6Tt1H3XpbvVr/t3+VpWN6x0yUkO",
-	"wt634GGmAcm11vj63EHYuENdds+bPl93boON65r3xdQgAe4T0731jVf+mbMFcVrAGE8cgLbajAC/OD0P",
-	"Gt2DYeiRoBsAO/2FXHJ+O/rqxmmx4syeUm5lr96iTD4VXbPDPoptmTKSq16gwvfNU1+iWRxNL28a+77E",
-	"K6p9L0nfL9KRfIlZbUrWyxUxEiIOTJS3RO/7n5AHP48j/Gt+Bh29rQi6MzCmMmJbLi5mF4W+SRVEHFVb",
-	"9JJX7NyUlaq/zvu9e+SLznnGSb52fq8xic9u5YTOERU99OW/VSsmhW+Vy6h6oeT2fYNENXRL/tA0DIia",
-	"Sn+lIVPHKpw7VlXYAvdUyN6ujeHbo/p+ihDF5JqUii5M6DgbOl1DeZq//7quoMB1F7cr/+wIyeIVBwB2",
-	"x+UftwpGltMa38efP7fq1+6XcsfqfH6Dz54jeXis71vRPyhTj4NduxNu+RLKXrtEbXqhpuHUXG/QIyEB",
-	"74iwtx7kgtheOnHWt5nWDrjY1UpAC9lJzSlP6HXmX525if7RUbW8mPjQXFiaQSjjCaFkw7S2N+qOWlXX",
-	"BUs3lFdz+dE1IcHCDg7FILQs0Ww558moxVJnoR6umYN6CPVcrMmza1UTtPsgQ4Xs1+QZFMrCEFCT0mTe",
-	"2YfsaSgbOAu5WDSJCbPDzITHrbSEldwd5iWUEnv3HJRsKQURmn+SlAS3nE1I3Lk73nZDlwMJQxzb0CHD",
-	"nJ9T73/ylSojUNje19CEbVjffQU8KReLiKH/AI1t4Mk3oUYnF1zFqrFQzBO1UUPsGO3yfaP6MZ6sHcsA",
-	"skwhaKrk6Kz8oJmpt32a0TU88CX6S3BmmbpDj+3EhCGau84AG0Z1rU5MVc71Bvmg9meg1fml3RtctL7z",
-	"1EhG05lXUq1ZSWRtutgnZ+XsSqIf5byJwq/tZY7Jv3EeL1nJyvXbo64YPtmo4Bpm9SUhBswuAqVGeXbe",
-	"sp1dRLvK+d8Gypq9vxxG+oKx0AxVS2Z6Soot92rYYoOtKXZUlV0Un69TMD4f4ONfmnzAWf2H/S6Xd56m",
-	"+TemSl5ktX1UVW9ji+9/wj+M0IDCvv0hMLQnGcmmmfpt+Ko+xJ+/hcxh9/0vSD6wYiX473VvnOlDeOhL",
-	"VJua2SWjTKDFNqpTS//UhnJVUH3mfGmjGDX9OC8f8JEvOuQBcxwT7QjR0a2SG67PzaJAqvuf4L9jpBtM",
-	"+7+lcAszvxXZFn39NkSbCvrxFyHZABisR6j9gu0+/ttmjMH8c4DKjK2tbR9a6bT0+PMng90ZLW8hgMTY",
-	"+o9JBstt4E++4kpH+WBnPxqjYx1f+N5OgdDW1ytXVXjoIIOVRul29jloYF4vV3EeJWRhCmvtW4N5xzVU",
-	"wwi5a8zQ4O2dXfik1VRmORfGZ3NCZqdpjd3GjfnuUcLIPUuABGb4R8dH+iTZOaMjjy7/etY5Y5lHmQFX",
-	"GmSZJ63q7NDA6vwnfbBH18lh4hPuwtuO+WJKWX9hGT5yq3m/OEROd446vEZ5cHhrNwX2+swX98+axWu/",
-	"dflba5aGtW0Jp/poXLY72a/XjG59t0LDtCs281uF/xVydyp2KJbG9rKte+QPaYN6q6UQuLC+hiEIyOM6",
-	"aZ0HgAAHTTQ7aIzN9jzQ2NS+yUFogu3aH+wc/sZclns41FTsfW+DBloDcEWN3QyX9Gq/4oofiVwsmPIK",
-	"YNcBixNId0O42x4HbsIjYt+3lmFhSZGXr3NW0A3DaOfFqbmJnZN411swcNteVXR/2z43u+QrJRc8Dc5t",
-	"z+hS0RI+3XQCOcXL4rAHDo+Apeyd0v+uGmI64M/D4swpMKd9WKBHuGiQ2OX5pez9OdO8ZPc/gYacT7x/",
-	"LjdbqmC79Z2LvPaXYab/LAcZ6cozEAYfdtID4GliqaCbYgyPqq3XvKr0LODE2Mcc4JqSWjNN5szsGANj",
-	"bXMODmIfffPNJKt8Dz8/r5XiRV3Vm3Fa0oTKi9+wADhTejFLZbBbIj6BPPVC39jLf1NrezVhxlsOa8+z",
-	"8K01EJKFYeaeNorRzcndvLEADXq7rBgtgdifLp7jyPdecB06jbVG6nz3DBwy1J71mR1LO9bmYkZCXcO/",
-	"X797a/dpQ6TynlO9VYyWYEk/AaQJAPgF831689YWX96GUxOHuWurCUftUcM4+Gv4WRR1Q+d4Q6Z3973d",
-	"rfa+gXRa1gzkkcsS1aSQVb0RmO4yIuvBfvcDDH03eoBfZfqYWZH8/PpvF7PorO5HdNHAz/7haEN2Fpag",
-	"aQ9a2JtT2MUnPfZHY9+Ep6Zb03+A9TwqeuvX9ExxthjdrMM5FW6jL0eUgYp4PUQX1szlgrypNS/+55vX",
-	"M/L02XMrWt+8evEKu3Zg840NLcFtasVzUXGApwzaB/c18w77LAjmbt53Wb5psPJvKRDaJOSev5nAhA1P",
-	"VJ1Bo4tzHKZsvnXORQJOEdQIG5dI3K9CbljwlJzuFIk2eZpPu9m7/8/VkXJ1nIewqTbXFaNbYiSxr9cm",
-	"BxdQefDyO+yn2YsZYPk6i9gCTA/Iu7Q8u+8Do09n2JDbStN2A5wIhhaCbOcVW+MMyOtCHoGtMChEJtiZ",
-	"G3szftzY/d3wkl/MLui8GGVy/qK4YWiNexizBRdLpnRPF0L3xMQ2hM9lJWsstxbSWGt/T9odp7sjFfDO",
-	"1JHe1pu5K+wuVrVY5yDqw49TPo6CqPe7ty9//tnM8eThc3HqntyTihbsnXjtnvtDhNuUgthmPaN0c+zu",
-	"1FQbPJzWU80PdzbX7mFh1ubs4nbD1JINNjbDMhS8N11mB7SlxsAZBxjQmZ0j1Jv64kKrI/Lwb3L5JDxr",
-	"VcmlFAlc6jd2Pn/s5TkJzN7IcU7lA4B5I8/HJECy81/E8oYpVVd8sOCY2vurhE5IVvfXLm3CXtGABmvo",
-	"mmmi6wJMS2aMfXROi3V399/hmOzL05rest27QJDjs2lPS5pJ7hMQurdHOJrzVEfm/G5FjT2XgExu7RJr",
-	"9YE9h9gstFgx9ZUOmkmcv0Xt/8Q+Cd5yqmI27U6+EeXX2D2DKva1V8n+1apl57ihkbKn5vb0CFRwFbpk",
-	"Q/CY5CSsm8uTBsbdbRHY5ZqZXB3wewZfOcu2nP9QwbR+3laSlrffdhTqPrsQRo2UQ48HlFe6HRBs55ig",
-	"m7o5u6iSN2b3g/TGqt9uO8HPDn13dxLq+QCLwx4p15N/LBLHwZXi3oY5jeky6Rjj/NeGRutC99WD/Lvk",
-	"4to/N0ZuvhPs1L7c+bLz3DzOWaHsxsgJGvd7BLBX+CxVLTfsrqpghiELrrcVhyu/FtwQq8eEyTctmoqK",
-	"UcVK7GCyt/950tENge2tZoC5WZYX02XM8fbcuj4XM+/oGmVnTrcNh0ex3fBw4PCGYc9XsGz36aSzjdnc",
-	"A+EZ/9CdxE1wsLERE5d57luF7c6C6uepcv+T+9Pn+yiWsgbze2bU3k99TG7MJjx7VhyvtHG541VlhYxR",
-	"/BwFLdZkuOFs15ce+84/c4vyNoyRCrZAG0UoOgWr2gqpreOrY9e9rajod5qIF3R63+RbL1V7QfdXWASR",
-	"7dEYIM1RDS3p3trurnTCai9SN5UUrnmV1UUDzBhVp5FWyaWim01vHfQVU6Di+/D/bYsiN964ZqVIRl/n",
-	"HGwsl45sWpf9tqJ7Vs4cWRHhx0j4xQ1ZnibEcpgyb+iaXQVS35oJ3QxxxykNBwMnW4rgA1Y1BzSsGe5V",
-	"3AO5otros3BzC804IzUUFybek+G746wIxV8MA9wuMPIQDrLVcxog5FvGIvyPmuXgErACiTqAWgeryzXi",
-	"yKPZgI+IE7sU6YJWvdL2Gh7o8OPBNavJ8xl5MSdSkZf/IxO1WbP96PbUD0c3wF3zU/ob2cX9xEWZCkQ9",
-	"IH9yVP2zFcuPMsuShaE3LBnlOl+f3cFFpPGNYXehD4kgVG3ZcsllUyPjw4wnsY9UzP5Oy+EsQMyVE2Xc",
-	"udLlIo7M+fOerf+G7qnBoXMpeB8a9cGpZYsThaDbNMukPbv2oVbC7pqpBSPwrN2qp8+eoyOg8S6jysLE",
-	"UlEolNeupAreGbGx3+ObH2A6d1OCPi+6VR1T6zraGQC3l7vZnvqcKp2SMLMmRyHlTdRrvnW7PUrnvV7z",
-	"bQoPOFTE9NMmypfAN2Y48WYiY7yWlvMt953E60z7+vycf/KaL8W7ehxWjX0WUQZvwzepHR7ArQmaN1l1",
-	"g2uicW2nuF3Tuq0l2itxN0ebbSivDg/3t48GjrZVb7TeSVUmusZOEws4geiDf3R+d3rPr0/dbDhcUHDU",
-	"q0xf4yN3YafDUK/EQo51GhbU0Eouawi7ubWcTI37n+C/AwhZmiFlRgmdp9oHbs8WGkiV6YX5jFDQv3t0",
-	"bI/ZgFpuh525zDh2w9mOaMNcUT96cVnpWlfD1BojCDEaZnFX2ic+xc7am19pIneCFHKDWJqo8eJmpMMO",
-	"0dJvW/VYOVW5iy28oWIPmFHau9ZQSVfakBoL1V2t2pKLJ+TSaVrAFxCN4Btr7fssJvzbZSqWiXAuiebh",
-	"lqIYB3UUOWgr3BGbyDsHttvloLTFFszp9AU4Rd5TZnfQ0+IJqdjC2LsXfY3agJc1yIYp7BlHbx487Oo5",
-	"wIotyRN9/ZvLywmf/8tAOEjg/uGIXw6Grfea90t3/9CdyHccbIx0j93+M+iUjn5tF+kHULozKzlPy9JP",
-	"8Nb8aYECd1vS0hr2zMUsfpfuf3J/6u34FlP4tmxxHOKKLrO6coNjyvVdBevdtF6VF33gkrfLgVdMaSle",
-	"SrX548VSwy+tNOZTaNpTMxfj28zIbsWLlXPQRsmvLdx219JB7kSy/u3VIRLQLUiLVrHjP7HAuG/Vgj51",
-	"+7ncsGe0WI9Do406PHAN+uMfesZ7ZwdNOVuook/iJkBZl9trRm/YF9UuIAXs/+UpQxHTbWltH/wE/x2B",
-	"h3xln/tC8ZAjxksDrWzD5M8AiXxQSyQ9rl6bkWekhkpE93dFamF4RRa1gmRaIQ3PJJFdRZO9beaG6PyY",
-	"ZhjQGqbb9sF1ZuahIHct5E77xkAxosC4YwPz+bLODZf39oyqIbWOy/+0T92yZudGyWVmIvhjJeWaleg6",
-	"oOZJaGrqs7ClqPanUMV95/4nI9dMfP5/qbuC3YRhGPorVS+7IHEZF26MaR+wIXGYOFg0SBktRSGsqyb+",
-	"fYqdtKuSpt3awHZEMmljO41jO+9Nt5CyQ+JX0Yr+szSifTI6OHzvkmt3orO7iCnZh2xMZ1BXPjeznUTP",
-	"T8toNruf/VLtk/jEtmfBZRnPXzfaCJqvYAoyBS8z8gIFboLwaBWlH2ny8yiDt1y0VdqpJu60syONE7Q6",
-	"TcrzNDlQNL1nJfXJ468jDGNSlCw7cv9yUgIdXQ0PDIiyjR/Okk3qazFVCCYYpGmpjoFePv92R7Ahoj/b",
-	"CfqHD4PZxZ+NtBm1fJmB2DfzanZ20pstowH6VA8XkZI1NfOMSZEf8ozh11x9TAdlgdDJ8gS82LArFPhz",
-	"faD0Wm3QMzoWw7x7AoP2ucKvnrVLOVYHC600ndIvKOP7DyAp1uCFzi2AYGiVI+oIcUykn5eqwcZcPlMP",
-	"JCx0gufpRy3mNNGo6g9AJWGc+4rQ+VB+x9dwYa7JhvZHvmZY1dQogL07KXNjfUxDPNX8r+QU1QaW8N2O",
-	"iZMBznaep4I6gY3RuLNmoslQiZgBMaj0vup6iZpVwRF7tjIz3NoXQxy+8Mqh9wOMAiHXBT7Ae9hSFiap",
-	"0dlwqtkFsGs9satbFg8z4t0sxLNI43k8hSOPL5vLVwAAAP//",
+	"7L3rshu3ki74Kog1HeHe05S1JMvuba0fE7raauvWWvLW6bPbJwKsAkmYxQJdQC2KW0cR8w7zhvMkE8gE",
+	"UChWoi4kl6zumB/dW14kq4BEIpHIy/d9usjUZqtKURp98fDTxZZXfCOMqOC/nvK9/Z9c6KySWyNVefHw",
+	"4qlY8LowD5lROd8zWTKzEkybOpfqG82M3Aj2D1WKi9mFtN//oxbV/mJ2UfKNuHh4kXP7HzpbiQ23D1+o",
+	"asMNfGDsb8x+a7+mTSXL5cXnz7OLZx9FlUktXuTdwTzSTGe8EHf5llfm7tP53Q3/XVV371yxPIxzJdhC",
+	"VtowtYD/kKU2Vb0RpUmMUbg3tga64R9finJpVhcP792/pAb6kue5qOx34aFbblbNMwv8cHZRiT9qWYn8",
+	"4qGpahG/4Z8qsbh4ePF/3G3W5C5+qu++yOEVr7gRleRF4iUb//GJr3lb8D3OpC3uDyulBSsE3+qHzOy3",
+	"MuMF+2cn6b/M2FwsZVmKasZUhaLOrdA5C7OnxL1QVUrS93+gBH1t6lyUBhWCEIPGz0+Vwnu1FmXiFQY+",
+	"63tBrC+XhL58tj/WW1VqAZvtuSyE/d9MlcYO/uGnC77dFjLjVvh3VWaEuaNNJfjGfkbsoLksOciVeNXB",
+	"tmEL+7bZxUrw3G32J/jeO0+l3iot8ZvxezpPtYpSqXkhNj3j3uI3/uV3ffi8vhXwzyXG/mHFDduJ0rBd",
+	"pcrlzFogVQqmhX1/Ji6sgqyEMH2Dyhcny/BNKdiWLwUzim0rCep2mjg/e/WBBzzKjLyRZv+Twu2+rdRW",
+	"VEaitmQrXi4FYRHfB2PMVlwz9z0mjd2SeidNtnL/uVg005wrVQheWtktKrWJxidLI5aisp+s1EYQI59d",
+	"yJz8M24V4gP76ubv0bsVzAImKI3YaPLX7g+8qvgefrQrB8VgzY+dNTljo6j5fo4399/tHN2MnIjgd82Q",
+	"nXhwcjioWVil38Jr1fx3kRn71kdLUea8u7I537cF0LdP8CFPURCHgvErOXDEzi7C1iHFrV7xtfh125Xx",
+	"E15moihEzgqhtSo1W6iK7VYyW7EStqThZa7ZXsBBO2Y+L+FBT+04iQmBxzHOaYiXLiyX8z38bGco62iK",
+	"6XVyrlBnqUbJd6UK2VnWQb12Qh2tC32yO5AICiIMq3kXKYCqCraGMkKa8hO4gfNfVbmonBHSYKp3qsr1",
+	"WHV4Yk/HP2pv1jsSCg5Xr1zgW3+TYteRQ3BL/Ex65r/x50iegzXnxdtIGAteaDE7kE9Vl8vx6/e24JnI",
+	"39WoDRv+8QX+6vvLyH0Ic78RlXZnStA/WZofHjQKmDJl/qczN0By0qbAY6g9o7WYqsVrWdKng/1gvHCe",
+	"rJSklWDLtfOgxg+qUrsJNtaK4p3aUQ/qt5zwh08D1ikyR/BFJzIvoBnKPMzTDT65Zk9EQbgL4UZDHpTW",
+	"VkvjzbUq0XvnhmVqIzQrxUdDmbW12NPzXlWqXq667/pZ7diGl3uGc2G8Esx/eUY4HDtVre0zyUHbZ9hR",
+	"S21tylrkjBtmTT27d8Uu4Sgq8Ro6sB3sNJpBN2+dNVJLStuqRdcsiqKYqF6wakdbOHtfSbpbKZPnfBkc",
+	"LDXBx7zgTrXb0n9b8czITDC+5PYuzUT5u9pb+3gFYreG3wierUTFVFlY6R5oo//+0MSuV7wSsRURZb2x",
+	"s6jLdYku1h+1BPdiWagdrtq24Hv8F9/BOTcXZidEGU2y0dUzCNjODgUyejq7Fb1z8HCcvIbh/bNItMGO",
+	"+BPXvpReZ5OtulrMTce3uWPkhnRw8AIwLMGR85PxsLmhRy3KbNXn93+jmdqVbG6/x3iZM2tHZ2wjuK4r",
+	"kTOFNrc9afj2zxKNVzN3Vc+LaOJlvZmjhYLvv0QjMOLra7F/r7Yjv7zhZrwVecXNoNfn3h6NehZN2L2Q",
+	"lLU0ov9MGXd0L1RFr5iRphA+PLeVIhN4/uxkUbBSHFzdRt0w6SusXks8Hrt3ICO29G+MPf7I3Uru4sPj",
+	"Hd4Ytiq8BsbnHjxz4a/k7lRq/biSYtFdgLG7DuJ1XcE/VxXjUcjORXLRZXdrMVdqHTvrI9T28AjzMUlN",
+	"S7cSBkV1OLzXCmIUwu5V6zNsVCXo67tVHnKB6lKaSZ4hZYfw8fE8/IO9ZFPL9kRttrySLvB1YF2Hls4+",
+	"4G2lIE73eXbBl5UIV5C2oH6x99Oi+EYzw+sZu3OPGcXuoWIN2q+Jw8gqpbXI6aW0Z/2j0Rbr2m6MF+Vj",
+	"ZVZkVKcs9o/P9TCI3Y6ZKcff97r12p7i+XmGlr4LcGucL8LbvHS9YJqliHXDzTSlkC9lSdhx8OKm3Z+y",
+	"QqZCeCABjS5V5zl2ehVhikBGGm2+vRSUYufNkbVAbCVg748f4EJltX6rZGkmB134djjQwrexZRtnhbd8",
+	"Keh9sy24Ebym5alNxctBQ3+N37IT4suJU+63n8MnXJR08rYyKIF7hpt9mI2Ts1ekRgRBRWZOLdtL6aaX",
+	"0u+3bpu39bvg1VJoM/L4KsSCsLFvrU/iFHSn6iLHCw4rlVnJchkfUOMF329ljNpOiB1xs7o2ajvFwuAb",
+	"3IxnQUxJ4Yac4KF4b/eKmhyPO5W6A5KlGC+5YBfJM4i6/j7Sa5HDRdd+DleLUtyIinmNHa8B20Se9TnE",
+	"0dWmFTHtPK2yKjhSreG7HxLXzn5FBNvcHeOL2F20w4S4v1mJPYM9PDbGC7b/V00ugFZ1NXytRt1KmbHD",
+	"DYCPbGxVtCPccnjJRlKbOa0K4nDKQSnnE17mElIBHdWcFypbH/gOw2dZOyEXxS5u7awaKUvC8rtcizPv",
+	"fr6kmKxYFjIjBZXIKGqXROnKLHmG7VaYwx8RcQgagTkR+CU5crzQjh30OKPX5BcTr6zyR2Y4SpM0AONG",
+	"wc3gKK5XfEtMfiHLpfPtDlU7vkt3dFuYqb8ZN5OQqhXgN/jh0dOqyzUR30C3a4Rs0ynzQtyIoms7L0Oc",
+	"VG94UQhtWGYHoWfsHn60U+x3JUu4++ZMKwb5GuLOlUp++wCsFsb50WCouWHSaCbACSO8Tb4RjzT9RKyh",
+	"mnMIDvCSiT9qXuC42VwsVCVaUZo46mJ4RThV/17zyojKOlFCY+geS8l4ZVrBoHF3WTqND/u4EscHcOJk",
+	"/85dRHBCswvhfFm7yOkQzpNCbuaprdsdr+DJG3Za0Ta8Wqc/mbrFBgoCRpRLxFLDEczQuMBA/SSjN5GC",
+	"i9K/3VTkQUrAHTnbStxIsYPkPmbjrV9ryOD/xEMxGQdUFZVZe8TsCPDOsFE3QjOpWSmksdtyLgyqfsXw",
+	"593deBi9xWi+CxrijxJCMzybmqoWGy6Lw+K77x+cEOvfCK05WR3w3vqIELTImVFsLtiuksaIkoG6dK2S",
+	"t/jx2IiSOiuvgvtKq+jLP1zORp++0UNmTirRXEiB7zPqGtI5PhLFIWBW+yzu2korpDqdpCA6IjWzWjFz",
+	"vveG760webifzPeM2xuqVTROZ26S6fkt12Rhh30R2uYNjkA6031Jmv4mO09UiLiqC/y9KgUWD/NK1SVo",
+	"hj0AXPL5xCKBgat2K/Q/mMCfXeyEWE+oXbAK8kGI9eDt3BUAuCSB2/GoIP6l/tCJry2+MgDWLKmiv7il",
+	"HuW0+kKPrlLaT6wyZrzE5AGT5cyq2kIuzMot5pOZVVm4DPJKkFp7+qJOdazdrJICer/fjvfqJ5avhAUY",
+	"Pw/Ug9NLZHrkgS/wk0kKBnT36Oq3OE/YLY0TvBpnJ1eiILJEL13lYXBAZ0zLEvKHoKrug1kToYDKRGl/",
+	"sayt4oqM11owzuaV4Gu2UEWhdppOeiWG1ql5ShTGFO6uexBIAcMOgoByCcYX1jVwAyIPxI30WZgjpQFO",
+	"SS5z63szw9eCbQueiZNm7ap6D+y8NVpsJ81K1YZxVynKXEkGWgO7IPaWY1wpEg6SvkkU8uRpr7idNquU",
+	"2sApKc1J09bGrap3RJtKIlAxu9sg1c5XgueEH0qWI0UtKK5YEzaKLy8ucHD47qAPbpM4MVHb+SnfP97/",
+	"7BIKE9zDsXs9roQZ8GdxWuEHidE+UXVpjrc9UQ3twIUFh9NXB/uU718qThyh0UvGlHXIsjZCnxa2QW8g",
+	"p/qzrusS+rJ0wiMbWYPjnx/OCj/LZgb+WQlhvS14WYp+eU0obPaPm+bdpdMfA0t9veVE2n50ST1eko+s",
+	"U0+NSVOXTChOti65fYe+YgtVV+BIa/vHhbxBM2iq2qxYIb27XaiddbFXWPrTnuWqUwCV2l6HlU+J721E",
+	"Lnk56qtjS+DApLrnzi7cNHr0UWw45f7OOZWPfrbZmn2I0e1WqmgiUadHKmcXqpJLWabTLYkdL5erseHe",
+	"VNCrvzrJvaIJdLmBzlBOlGCflabaTzxNppQWZj541mchXosdBtmgAKGqRGb0uChF5i/vfV/9RWwN3vI/",
+	"zy5Io/tmwbahKtawldoIuAHdv7z/w53L7+9cfg+hr6gjcMBR7jyel4xrLZelyJn/Ily7pNFM5lcuPrCt",
+	"DVOYmcM0Ktut7MXLsFwJDe4elHnbb1TicFDUqBaiGKzTfW6/48suKCP168sXT6EplLNa17xg0DHqA8lu",
+	"OlZg8PdvC9CIVb2ZY0mLEZV9zv/6579f3vnx0Z2f/+2XV6/f3nn/tzv/87dP93/4/L/hV//5n9/+nd/5",
+	"x+WdH+/89une7MHl57/8ExlwcTZ8wz/KjXXZ7l9Ch8VGlvjf96hjc+m8vD4x/OR6b5auZS+S7YPLnitN",
+	"18EfG2SzxgjMGOqB9XVd3cy2nhdSr0TOdnB7K+uioFspuXa6iy5kNOi/XvZEjLy767XSGokK6659bbaL",
+	"9eqtMo/yHOO9W2VeiRL/owLvOCuEK3HaKhyyc3fxYfaO+hQL+beVmjf1zj6AbOrtk5WAPOPswt5lXrkS",
+	"X1884t8NWnItoG8X/v0TPrZUBsMoNT6yErrewL8K6ToBlnhacdeTCaayNB8EGE+0IZEXjjZrdmHEZqsu",
+	"gkmyQv8t6aQSd6c4aiLc1ekKV7fgpU+RuCuVNnyvm0ChT6eUrcxRfId0GYP+quJqPT1QvsHe23BQDm2D",
+	"ptXpPtHoFPnLYcfee/Ag3rCX1IatuHG9I+FnD4Y2OSjToFBQvTTWAroEHJFKk8sy3ic+jAfhWSiM8v8q",
+	"JP5vLjX+k1KS4BfEcW0qPm932Lh1goPAhV/8KGE46APYR2Z04sRHTJsFGTaguBlay9H60f3LWU/xdTv0",
+	"T2kRuLyt5//445COGDX1IKCCaTw0W5AO0sdMVFsiwv+sXFb8RuTM+lYQoNKGLxZMb3kW50Pr7VZUrBAL",
+	"wzJVlVCgcuCvC56TMXZRofMPX8CDfwahFnAKIDyrIdguS/bHhGzsqGubm/jPgpOXttUUd1av+JZKIzyX",
+	"0H+85WalAxTJvjT8ox3y9d9+Iq8YMjfj6qYO78TwwzD0MKyZW4Ge5QcpHF+9AZpBTD+dePk48sn7YwQB",
+	"Gv/xwv7aj42ee+PQHvbZuOaWrp9rtwM5o4zXPrfXvSVA7Jt6ImS/vIepWSl4FaKO4zUZf55ORWQrf20d",
+	"G6qHch6qIoZvZLGPTfJa7OcKg39ztUNHqaiz1EEBns34oTy3X6cGYp3YiZXEiVRJhLdDl7GhXR8XPau1",
+	"zD5u6BsymK7RM/er+lqZRGMx3Ds03cfqQ8sQUVElg3JgN5SxlY/w7bfuejMQ1yI89w1fC3D3rANd8pbE",
+	"Wu0KWzFRNbHGiwx2J1Kl+C+qtB8+YPeY939GjeLNVpTX6Yp170r01RNxhp4jaUvS9YLpnO+YYiHwB1r4",
+	"Um4/h+buUGSIOd4dFJfiXgt7t7k5oJ0Me8SreCv9621fswiR7kZnlLNRjSGNdlOf9X60Is+u3rTetAtD",
+	"OgE/uQ41ypu0JN03wVQ9Zzp8R8DUjLE0b1BThzK0Lhjn39I3dLBdXbdirm4Io3EtNtKo0u4N+wXMt21F",
+	"2Zit7kYZ7aHMMRRMlLeUy1Y3UAwo5EKy7WFW1rliCl3eKyYgFqv8KDWd5plyhDhsKNqmrwADwX4HQ2QP",
+	"meYbMWNbLis7qGWl6q0f1c572HuWK2t3yOC3zCU9/3RDuT3faTsri/Y52m4VcjfegVsLuG/BpMD4Qgh4",
+	"xV3RCSxbeOjMKZUfGy54GI+Tap+qOuUnQGSUFmVfGOzkiuqZf0nf+Ojqj+k4WzSolj0F5FSYkomu3AcO",
+	"4F5Jj24qTFe3/KQtmyM8xN53jUhX4KHpFhXfT63p6AKYsC5NLUw4g/vAu57DqZ4AhUKTPFz454PlXYfZ",
+	"y3OkB2/H8sKIDQl141rfBrPxBmsfIx/NDzEtgBcu/NxFxsO2OKNYriARotVGzFVuTaZiFYQjSsXA/4AG",
+	"f407Z9Qt8bH9c/DvGDeussdlQHxw+IpdOgNdKnj1usTCHupqWQ0G3H9WG/HEfu/zzNd2EhaBb4SrfHOR",
+	"Ez8CFAgWzTFoNMrHlbWLJn40ItrSurkRl+u8kkUxgxVoymVAbH5I4zezP76JC9+7ljcQGcJUaVSnmhuB",
+	"B1aCIzxXXdr//F1BMhISsi6ZEHWKhsrvpga8kNpAvB/mDYH8Vm8L7bESR/iUmg3Q6sSdDcJt+ipcH9UC",
+	"Sp58fI0vxTcatwVlMlyMTvco32Ekb5ySabmkLrpPpctbaKZuBGbD4akzlxxXWrC6zKHP5EaUY693di9d",
+	"y2WZqKf6As0i2vAbkZIjfIbFYhgene+h4FmL4kboK8aLonH9KoEt6wfxpOHqgBCwHn89JUvFXDEt0Yzn",
+	"fDl8kd+Wcf1Ou4/FyaS5jno9zFz0yV1GgxZ6vUkfEC95uaxd4ztVVhsnG2FgIcg/u51GOjeskHGjKpNO",
+	"8DndAwYH8MqbiMSBNw7zxz7EHoZTalDRAI1Hr7BfT0XIJsVhQiGC1BiwGncA0mBtLjziJuNVMy1vf09O",
+	"5L99fTqYFVe84QpSeal3RMrF/ZmS8G0AZ3WS7oVWmEtEp836/XVBn2yaUzWzH9xqxNN3mSEImeNC4TRF",
+	"Tpa40f1Q1HZs9y7B9RNGNfNyTK8cBPCJkhLX1wIIzM78w/kX4m0dUID1Cfva10Dap6TH+pa0dH15i5yn",
+	"2iza9RtRwKF0h47UnTNn+JaQQArOVSKOJz5uZSXGFUYPhfmjoyD54dRbTzhf+vFzD8Vr3Rbsy4tbprAX",
+	"baNuRD5Nqu44ocagMl4IGuAB6jURPgJsnZ4xXWcre30Q5Z2fHpOxJC4LKhrxyjWosaXCximpWTvy3K79",
+	"8MfPhEnikdVzp0/1r9nPPQ4klbL5j4NykeEggk/zjLLmAgv/AVRIaDMtDxGdHlTHg92Jif3bmCdN26cJ",
+	"70cb2INr1X39ju+ZVmzBK5y8KvLJk0dQGbGlwwpbVVGX87fBbrmvzFwxojlS+O/gMUc09ZHXiDe4FFAT",
+	"NxuBjA4RPlorscE+8dlHlA1dFEsdBDR+Nhxvmu81mwstcwFVfgueGR3w+rzp9Fp2uO2jqJjM1lMN7HuZ",
+	"rU+BYp9dmIqO4kTFh2ojtUM6kFijupQ3opwCHP++SvjBpi5FspHRykyrjQjRqpXgFVMl4yzn8GkldMhB",
+	"IKQwfJcsK/E4qjTAMla8wqljPWClALJ4YUTVfn5Jl8X7jlNiqwuxhsUHPh70W+GAU4Df7MJvdlJRR2Zw",
+	"L6ZtRrqLdXaxs88a+wz8blzrn4SvQBDXwc4J393stmTYtw3ov8O5d8eNXyzn+TRgswep0Qu/aWae/sU7",
+	"RLM2khZeo32HrlP5xkp6ixB5QbHPE/yEg9yxD+A0rTfuxAkCDx6BU/S0b+rMaJJu4uirSRduaxj2Kijf",
+	"CUnfFmSPW95Yq3FcaYGAZbu9voWx5nFKef3UqvCxpdwHQT9VihnDjJnziTE4jKf3DEr2eVVIUTG7O6B/",
+	"tGRznq2vmKq8+/WQ2Uuq++mMcfZHLbR9hf23VV/7bOtsh65QCETh/TZHM+jdhbrM4bo74dabKqr25tgb",
+	"Ysr1H5Kbv/kSB1oD0dDprThf2aoVh9AjWawmlqs6G001ufysdow7/8JOFNDRsB6NxhJJNVWlDrkpt01/",
+	"oaeIAcyq7Qx9o8GRGnPOViKTW+np8A4ergCUj22ay9ZDd9a612WIvaIhy4UIJzMmCo21FjzPK6H1hBzL",
+	"wfJ5OBKYe2usPStJ9u735GGd2zytddGfgANhzw/BTZhgdePAwaR4sVdDb1Sc05/LJWY5QQd+I5Vg04ZF",
+	"SWVNo9PcLY37KS2CujCpQHhb034tsXOryWpueLWmw3CQKaNrsMY3eEyI5bkgHryWnKYQ+UtJAarRW3bI",
+	"LByKPBmCcwepX+3f1X5RF1jKgsmQii6YfW4PmWtXf3DgHKlS0HnMKainvrYh6CHSUAWSQkhb6ahvyp1d",
+	"v83GlUPkKuX5SUOFIx085YSroDQNqCUZDBgPRGq4xlD8uGsdfHvILkZT8i/wg0qI5XGhMkJDd3jsjfdk",
+	"RxWFYo2nfXZiNH2IoQ0Jy5giPDutSeuKgjgGdXQcg8WEKlBVNgSq3Q1XCZ7vx4Pd6sk0gjpT1Vg5a/mP",
+	"0V+djN+tzdhnnwzTGuC4g+wDdCuKw8vdTbnZXV4vG2EH7SOVPIB4d1V8JbVRFeFvPnOXDMAPxK5mqTHJ",
+	"PzsqoBlOO7IwbkRj44QTlQTmfGHYXBSqXGoPb+ZOAQzbVPxGFJoG5jQABjSFoKTn8MZjxgueXrC6zJ+r",
+	"qtmSNBDGWC7QwwSmL9VwBCME01ZUbt1rGMbWSjjIsby7C8LzSUFUQryXG3E8Bk1UPJSARtWPzCl0UI7W",
+	"0j9pHEDL80ptAnbDYW6VCfuJ42MIzLqODs5J7ThhJNRjggrjbOEH1Lx+4nSm37rSK7vLNnwPQQnGHdOQ",
+	"w2uIog+8NmrDDcT/Ktfq51DygWcc4opLyJOTCvtTLXORxhqZgiAyqaMJ3ptsZ5IuPJ1Ws7bMuLW3Ve6a",
+	"BX4a9MzxBU0sFabrp0AuVRju8Y2Rc57oLTicbqoWHrsNOfrhJuEx/sxzYIC4FfaD5AL8rHbMHhZ47vmT",
+	"YsVpNqwBjri0JfiZl/nbiKL6FBTsx6nlSBGHHoOeQ8QoekChE0OiMwiOa9NPxf++XSlHClHwKj+JJFgr",
+	"EtvuBSbJKm5EzuA7THn44GHQYHc0qBQeHAw7odpfduCjD3Jn/31zV3pqyG5MIdVX2kw4rEakQPjIB/ao",
+	"NAYDrOkrijeLi4d/H37xb920sdKunvsqQq4KfIgehlEavLvSVT997RLO24YJ9whdg/tIuPoUEXZ/oTAu",
+	"4uTs/1putyLvyTp74MvSAyLsj4/LRkTa/sUDyOY/q02qHjGDKhFfiBgBWVqhN5kSOot3kMnheyg+CdBU",
+	"yF8kKgG0AHbeK36Dfh3ZF7GQZYKzKoFa/SSVNZrYWFAlAPBdUI8+8QMqUEIQHgG2yfhbRTAya0VWj4BK",
+	"dA6PT0JG6ERkENJLL6UYT9z06fSS5hJLJfKK7wAEiLe7bVxdSEh9REHqA3/URY6pFEqTLelroYkBGGSR",
+	"JzjfUtWnRjFtgJC086MlxphoCditC6HSkYUZS6WIITy2UwM6DPtM+x0myjYVdYTUxacUTdtF/JnTYM9J",
+	"wPWNSrBUQOkcuUwrLPbgBraaZrxQZSvLxeNsJAHxXpGEks/ava3B8/SK7V5E+gIkIilobKFqsuVoBgRX",
+	"bL6H/51GoLaj1ARqYuwjQ2NY09eLPX1jEoGhtp1iFKoSJUX2yhM/PJzBg+6652p2qHwuLOKqJlH7orJ3",
+	"hM7F5fN7z4nDqbvv6VjCn0C3UubmZ57YoZVgHHUMcN61Oyi5QdAL7Psh2vY6Ld8x9p7j++m6f0uh+iCM",
+	"AtYG3+CVyJVYasIIgGXh+9RGTgHeJ7Zlok/IVehhTAHoPRzu4o7v27YTqfX3pN3ULlJAtMDPoAEeUBN9",
+	"0GFkkeOjomBmVQnoBkvt1BRgh9Vj6+41Zav4TazjxJJeCcW1pblCNHUrendzmkA7qepslazjjTTMS3nG",
+	"CjW9gtdq+Hv7qmEv7qDzHVtN/MXPqqfXBrdszRxi6A1U8dRm62lECaUVu0oZMTuk0u+2oMxVnSAOcZCA",
+	"fTUu3baV83S0kPCoL4xmeG87253rlI6YswRt1FaUiVsvFOl2Vo9i2zo9HDrYWuNGOutEhFB/Uop67eAL",
+	"j4zL5b5zNF6jGrPVkHzQqUbcAHU2BsSieU0fDlljA6ZDpYRO0yGklObUaz8K6Li/nzHkfONl/CBg6w6H",
+	"ROzaJl5BXrogqwQHtPMeKMKIyRgkDZoIgTl378rNx5n9gbVqQ4yksUX67kW7l4oazs9qxza83EMZtA5B",
+	"fQPYWLB4djciy70slyQ+umejKNQOL8XjQNHTHMKHsOg9WDRdYPQeTO/9KWmiPsj0NHndizyF59yGZqaR",
+	"mUkA5hcbX4o8iYHC8Jac5vsUn5Yo8pRbAShtmSrqTclWqsg1++dM3/wldiZaSKMDaLUEXG27C673fGm+",
+	"SZxnv2OYJ9M3ifJWfiPeUOf/Y8Bbc0GASu0iWnVEVrIaDj93YYK6AHwlux9qE+RBnFaBjPeEEKX1TmTu",
+	"XctS7JDgHd96TLmEDxqTbT4Hz58NM8i5hOg4Lj7QSXLTgIZT3BcTIX3e83khkoA+a7FNQEH5kg+dCpWp",
+	"eeFenypitrcsbg2qv8BOuJcHymgi4Q1aNF4CL/JBxx3E0Dw5nn3E1xxwfcLkyZVrbd8urg0obmgfXQrT",
+	"/ECzQmqj21rmcKpDGThlDsMTXpQLRanMBERQ1yJC2owUqXLqJvimcVT0zP2DAnIcvurxerkyr1SK5zDU",
+	"42+UNj7cFN0/AWVrW/D9cMJL5jHmYgQZ1wyBWvaG4WHaqeSoqjqz+kXsNZhcoIBqI7j7IJgj+Joxo2ja",
+	"yzHMkD7SIMrc7tUARR91Htzv4UA4ZLafRljhz6whgHegHm5joS/MCpuonJ89BDPe+3yP2dk5AyI0yP5n",
+	"TOFhxNk4GZLKZB34xy64ThV7D9s7VxI81kjCG9PoxMd0VLkRJOc3kQQdLzXkWXUEjSM8LDm0Z4uFyAxV",
+	"ymAqmSrEaiROnFk959muA/w8LXfo/e9QBB4OLD/c5Dyfh4NhbHNHmMfpWkXXT7g3JId8vXLgm91M1MRx",
+	"wf4idF2UBgBL0plf9w3GC1/bOuqtj6FjlEba6aNK9adYxgvvNShAlwKWQB/b1mOHMbDVmyUmcK3gM6Bq",
+	"nQRCECsbCdgVahf6fXb8WreJwfdBoBaEIpx4I8CSUlqFlZt/k2J3fAHLis/lBJ/8za6EcmayyK7gpaG9",
+	"Ket7sLpainIqDIN7Jtl5weWEDf2Oy+LU/g347odEJMLh7g0NA751bVw3yQCMwzTl8nzvU65Y9vuPKykW",
+	"lGxuRKUl1UjqrpjgDfhNXtUuB+DlKEvzw4Ph+FizB6KuclyVSOJ+uYPGNqOLNa8RQQSJmCe6T15ybejy",
+	"5rkP/43380ezck5vGZ9UCu3PVHyP56Uip++aWdpT3/LKTKGn5Nu3nIYoCV0rB+Hllb0bKI9FIpcrI3KW",
+	"A0dhFK9x6IJ4Ts3YJTOK3RsL6Di6Q6Uug3PWHuVrrPlYcVd04sslAK8VC8zsayDDxJY1trZ2/bselAf4",
+	"eaCssi95yO59+wBynkQoPNUGh60p/jTH1Wvm1Vf7GtaumxjYeObZcVXIU6tbD+N9nokxwHJjsp+O/d2I",
+	"VmNriain1gIg9IHgVenY00RWYx9Prc2efFzSXSzVjSjM2KarcxNXHuQ4SratrDiRLukh/H/23Yx9///+",
+	"3//PDyRiypjWPHe1O6S/9DOfeTUI1ey+QCMVLn/pkA2ptstfKWrH61CMtlCVMAI8NCiSDfsNCasN00KU",
+	"CXTxXEwpXkBXWNVF7gpimFwAFqA1N7UW9nW7aRG/gWLMpE+KItdswSuzguS+z7cZPi/EN3qar+TEfw26",
+	"SN2EK4mLM35qtRZjWsGjg9vRCLoV9y9thSKhegBXp0eLEoXZdPAG6tnUxppOkCGWPrlCIiIFrk0KebDg",
+	"eyiikZuJRYDT+j0D2+Okti7YguUpTY/w+xbZJAqjZyGuvW07jMxmRlU9OUlMM8baHEzMyIaKRP515d+A",
+	"YQPMWqod03VFX3FuI3mZtvgwDBrXqSUHx55UG8A2Aw/amqN+N2Ico7H3Ad2iu6WauSyoS37COOl1pwGC",
+	"55KEHnyLfjYDDgHIi+98fRhcCRhw/7OdLArwnmYAyDW5lumxpFu7fP9Br2X0jn7sQFCVQzeiaCLvjiBy",
+	"NpEfslBLCj4l5/tvIP5SSY+vndnj9bhu3pdq+VKWiV63SeFTRzAP1pZ04u3iEsvurIPbhA5osRTI1Vio",
+	"chnmNItw2VaCVznzwGTjLu4wguQA+09fD+0+Du85jcoeuEJHkpvhD7Dp+wxhI+T2LUfqFbgyDTDVrOmg",
+	"gIJFuyZXTALeIHzfabzha3v02Z+cQQ2B6pqIHMy1qG444uo3oy2V9W4hBaYWgF+qqlbr3/ENKmR8IUSc",
+	"vX7PnHmLVtvbCtzSfgm8UvkZpi3oE3AvpybVWsnOZuy+lO63E+DWCtceTKXM10L/OirfdCwlsS6UOWv9",
+	"hK/zlBsXWl6oorDO2UFneZtC/d5vf7+88+Nv//v+3y/vfPfbXx7+/fLO9/inf6IvUrwFrLPBWi37P29K",
+	"9HMzUTjyGASN4Hk+jF4Dz02rzlMSDyUruE5UDStE2lpB0UKogG2TUpwthJXXCQfH4YZKo+PVuYp671ip",
+	"Wgu34YDrOqo49sjioikFrz0cCL1IBv3tuimIA23cMgdgiIKXSA3gK5W5o29HPSsc07zg60TOeNSx4spK",
+	"1Cu+Fr9uk92r4Z1wfmdwZZ67Jau3U8JdoX1rKzLJCwbVt0yOA5dNsUyEkt7GSLpQRgtHtAcgAuUfAaC6",
+	"/ZXel4lL6ZxXL/lcTCUE85Gzrj7F/JLdbeY/dTXu2PIaNT4FLpgeftwDzDV7lGEdnFHM48OexqGbRElZ",
+	"Oq3vRXNw+ZFVoj+naftCAAtWql0sg7kyq4skMmZC6hMhm7aibFMORt1l1vGbgEXVIARRLnhdPq0TB3dV",
+	"T/Bv39W0e7tVE8Z6vVUm+ZRXE0CCOtZvp6o1WoCsEByJN0KggjZ3R9ZLHhcvHQEl5S2KC5g2diGohBe3",
+	"W7qwup4NN4I7dvrlNkxgNIrqetx27rFXBacaGeSG3gBQsNXbVWMdDPgWpkDsgYX9XSGTQZ4LSSbJn9UO",
+	"gq/+cHEnIJvv7Y6eudhbu2lZC2M/t+I47DfU7gA4u8uzqITo53EdymI/3vuu2HTlKuDspIo34saaUnz0",
+	"7fAzDLdswMvVeIWanGK/FkvvLh1KqN/vSXd0LWSJPIeVUhvwIHQhc6FH9i2n6CXiPuh2ZSG0hSuBH1lx",
+	"PcRYhHU1nLrMHDPFzmED8JLxzMgbafZOjNZJwTDiOWTXlAQclEOgTEEGRSuOQra+aHzDeBs9MKwzFx3A",
+	"PfhVn5qA8vYp9gyuCLKMALeO8Q0bT9B5fc2FHzQ1dv5ao45kHNCuGrh5jvUGYAOisgJrRoNVdnXYaEH7",
+	"+VMb00wmy87SoNezxANYSb3QHS/lvOLVni45mlbI9lipdbLwJFNlBhTuk/zpQinKZX6LaQJwlhGB0Dq5",
+	"pfL5oZHwiXj4J4cMDf3VtPm/hd9M3KLp3JuvIUM5RFJsRkcvakkFG1TtTE6vWNSNeILfhMZHbWSZmce8",
+	"Igk1FwtRidJg/hrCOFKzQpbCozdctqglpQbqJAwry1L0tB6Ol/trZcRzbMIj5L6s7Rk1DXRuEj3sNFC7",
+	"X7VIEhBuXekGcflAPLMJmB0xChqljSu5mHJFsF9PBNLp9taom38gro6lRtpUwvgO+gmFJ3Ru7k0pmBca",
+	"y9SN9aPAsZBWJzmzG0NpQPOxeuMDjb7Dcrgxw50RDskApdAwnLidFi9cEHk8VTf8RuWDuh7sPHKTu0j9",
+	"YFfzORkbT+ntbpgaegAvXyptklhnwKPUx60/Nh44LejXU7vfXO5wbNSU/BU61DchhoXTnUVdFORd+BWf",
+	"2lSq1SJxDTErma1LocdxPh+2j4Qfz/AV9CTj0zQJFkqQlduV0gmoholRM3uXhGCm3cdjA2j90L8j6GmO",
+	"jGJXwkiytP+1MkzBwZozXu7ZRiXa4JsW1jGo/eeJrPQ12YSljOInrcitC664WAqBktzVp5EptwThXIHe",
+	"LXLOAbaY14ND16hRwsGm2kWI7Wmysg9qqK/wqhqTlAHbaaCDuwLioT9qXjBrDNlaiK2GRAsAhCd6uL+7",
+	"HO7AbFq6o2a5qHtxmbyEI5ebXIvB0SeG9+Dk0Xm1O1yF3qceGqxDfSQVjDg5j+VHlBvxD5Ui5nvx6PUj",
+	"xxqKac5/RBT5zfnRfepITsLDyROscX58/qG0PLh1RvTErfaiZJko7RsMEskddpSW2ern8eVa8P2Xo2u2",
+	"RDEf/d212L9XY7kewMRGZ7avG/DQHvbWuUuUMy/H80lMYEdHPshm9/yVuD+InCcKoeAju7tdNWf3MNkW",
+	"PHMavEBqn0aB4uIF+AMgjA+mxJ3E/TKhbKI1nkXq4UTupEIrKNVrl4tlMpDbKUpHn23Lpd0ey0rV28QS",
+	"tvyo6ImVL/0e6IBxo+rgrSd5yhzjMRWCyenmpAWXRZ3AWByP9Ds+MGX9qkcTbhZalGbS9w0Jdf+L2JqH",
+	"MUc423BZMC2qG1HNmFYBj87DBTWwAlvjYn2+eQCdEKSYHMi2E0WguFjkAaBGekpEhtsABKJ7+AzXO0i7",
+	"yT/55e5RnrdNcHqkDk2e09hyZXpS8FtyAsrIReoiO8482ie8BRNGpeU9Z++EOo8Q1iEjGxj0OOh9sH9m",
+	"6kZUjBcFoBzqGYYULoeb5nyw1oUS5o5z1YcUEsVF0bypO1cqKcgT9m08PP541HqSoQCGMIxDHwUjCTaz",
+	"Vgt+NAvP6USsXHu1203xqd842AaCuHI74ijooMQFIAZ4pRttavI+dtANbwWsOLgvzBweYsFljioISUVl",
+	"AIqtEDzXzKhvL2gO2PbT/73mlRGQo4kR42CtvN+Kq3gKo8XxkHp2RI/MOWgc7IdvU8waSf+hd/m6jWgE",
+	"HiksSxnBwXyjmS9Z6j4H59JPC3Jwm0OUZAYfeyDXVy+evsC+fTLqbm+i0uxTZW3nN3hzz0QB9i6iLIkJ",
+	"K9xax0vVhkn0LW8opGYa5IaqtcweO+N3JBJkQLEZCBDDfNIAgK/5RuTXW6qWA6mK6TieD1YdT82Ax/q0",
+	"K6UHOsToDZztbpDk1MTukUvBT4xf0h1CdsfsVY3tB56d1Jcp3x+sUl6R3ASuSkVqltvbuKs5u/I8ZgGM",
+	"+jD0khT0AcnyQBBEUdvptTLYrijLplBe0mBKatvNBx0dJkKGZh+VobCNE0BX0OYyaT2GNcvPzK0cyiqh",
+	"Z08KuZkfqWRhzA8uB3UIBTDlF8id35HaZUC2gpHHkrt8MElyscjwZQkZPXNR1ueq2kwV1TR0vw/cZCuR",
+	"h/LR/kgfNJdN6L8R258UL3T7wQ8uB1tF7Ft66+pei10bJu8IZfoqSt11MaXq87XYXRfqYKH+dUCc4f5K",
+	"hfXx/QkR/+JBGaZ0znDn3YzITx4Sck14TZxkaiHNXc7S99/eqlzg3ejQnTdVnsmLcLRlKDRWohFwwjyn",
+	"FUMfP9GoqnbERL+7pGZKYHtNSYT6Vt5oOX94cNbVDI25wzP8npog5Ch0f2kTxza6UBXpkll70aoEnSCX",
+	"sXHB47Iwp4izlUc8Wmvq7Xt1rM54+qApUdODpatdj7TQzT1ZqTVTpXMrg/mkGNi1ue2N6arj4FWjpHx/",
+	"6Hidu74SEHzUg+m0+xD8LHE2vIoM05TDVxbiddf9vv/998NJ29vJrd52ycDWNytRdLCIFO/0zsomuooH",
+	"N/P7Ydc1MIdTOK32qR7Z9t599ko+9vivosxUDpD0HrR+vod0NugClgPGlH2zYezzM6FnvxYiF/lhHWKp",
+	"mCcFH8j4U6aKqm9IaPebG1FVdeEaiyboN8Yk4sE96GDU//Yv/3z37/fu/IgNr//nX/4vsue1A+gUNODe",
+	"jOyaijDhLylQyjzBetSwRsSO1CzJT0RgaAljHOeR4Wvh2t2dKgFCcDCx0OzuihJKWOMDkN8f+lB+G/Be",
+	"R9+AeGWQrXCQuGnMKl+pGV3fBvdViNVFt+V/HfpRJTYko8d7KxsTycv1+BNFQmN9oRDka8b3w2xAUwKt",
+	"WDdyFovmknxOhJLVA6kVnnOflFUiy5BMtL4Wu7eVWlZ8sxGTORswoOUB3hyC18XDsi6KGUUJiAxj4tDI",
+	"3CMjSWshtm8q0rN45OpwMohRQV+48wlrbPOsUm7FROiQIJoAztHYgh8ux5Xr3Bs2od7Rw56O4DU0Ekis",
+	"3HWTMTgm4tOryrftG7sYUs8Y0i5xShwegGHCXfdGUBz5H4BtxhPHmJ2KCpPIDXiSCI8GnDgXBkRdGplC",
+	"DOLaIOqB51eVBrlVxiAa7IRYk5Rh13VpHyp12x37YVLMDzTCvyLRAY8LnFKYiJd5ys2oKkcFuewXH9E0",
+	"bm/KYg8Giy8FlOn6KkKis5QDKsKwUfkyUTVKWe+3dPX7WU9dwUQrAfzI43jKbyHadyZWnEd47QVGbhbY",
+	"SyCcsa2Nz0fiIgCnI9j8c27wSbAZyU37QZoV82OCw9wpwwwamOzvin3DYX3krm5KgQ4b92DjjbliIOjz",
+	"ce7MoKJNCxsSen9vav2umz5aufD61NwrMblRoqePJJ7ticBGjroNibqqEtxGqKJG99FDIrS8tAOrWTGt",
+	"EBlxY+/Y7idNZ3Hi/nGvl/77lNLqNPbwa/HRPIsi6ekYO4GzzrWa2hp6UJYTV2OP6lyIwvHeHXWFHX44",
+	"5CybXsPjawi4efaRZ8dX3iCR1QL4q1WZuPCniO4PyIyjz8KuOESDRKBiVdnL5hU23O+kFqGLjjzGz1X+",
+	"QmJ5XyNgxBAj6UFDZXwZ55W57qtqcd3rrhjAuFjavYvem/1tlQrG9JWTqmpcj1kzW1do4zWwKbk5JLP0",
+	"/lmKmubNVpTXYVAHiaap9Jy0/YfHkO/GiBrVap/ivS5Ugmp0xSEUCNXvXim3ldCiNCE+eDR6K3IuB/z+",
+	"FF2XnQ9duTsG12EC1Yd7TwxC2Zs8bxrRw7v6xh9dL9rTOI5I40xIn38y44bHQBpdRYHfT6CjppEwHYRl",
+	"A7kUUC38hMil8+wv3dNsYahQ1HukUBd87TjugJmWM+DwIE0XfnJS0y6+MNEQPr4B2bFKu6f5kc3cVCnx",
+	"vHVZuQM8j6aHeFxUjWuTAlU9K3JL+mYRojm9YCB2oE+pxmtOghhBhBOAaiGysYX8p+NodyiHk1jWB68i",
+	"EeXZaME/s8Prg5lOImNhYquNWlPS1ZZOB5OPAg0b86TUTQAp9b2wA3Ijkp7PxksjDbo82U6ORTA/QPDx",
+	"p6Ffy1D66640LjtdpgACmjUlGfH2QzNo9IE2HMk04sGVDi9xsADDC3t494AxBIOUDvIGy3E0G1gXnWTw",
+	"ZtWrgzuuAacRdveU29oBNCAymGKDyzPHiBaDolJZt0msSYdQoEHBUCIpaSfwQKdyQUwCizyZ6pLAMXRD",
+	"oKdpVtfu9nzY/3ywSg7KLPIrqHXpQWEct2LNBTxes/TY1ZaCUpYtJJoWCB/fju/JnbDOfwYAw/HQlg2m",
+	"JQ7bCWbmRJdmAXrrQ7EpVI8JeD0r7Nf2CobofdVqb1Ybe9vMDL9Bkhle6hBcCP/hb2j2YkV37hqTaNIv",
+	"5FqkzmjgJ3LxFRd3Dkbe3gU380LoiwSlr05d75E+YyWXK3v2l2LJjbwRCBGodnHIInWZd9NxBRz00tRU",
+	"uC10qQwXJo9uFR75wJFbXsYcxD37XVT2jVS47Uskf5JtNJMpOSIGpM9ji6wp8OseIuO3otKqPKLO/7gE",
+	"30mZu0yVhmdTzkj8wSAGwpF5t+AmHbATOXRWF2QE8LpD9m1yfuPzeBEj51SeTacfTuwhX9SsUoxI5uTd",
+	"vJBUIdr74dttpRypqrfccROeHWB1A4eNHVOMfEaa6ePR1d/LzZT7n53OY15Ng2rvwUx2l5kGNBkg7xHI",
+	"hW9dRRokBx0aFeR7oHYnl3kCSLkuqVahR0XB8DNke9Ebu8wNA4/BJyst2O9KliIP+YLN2AvhE/t4EkMZ",
+	"qTtHy/kpls5RT+rFj3zfnLc6vlUBhpdaJNAhK23+RoLwwgUFyF4anr3Qu6tq9H0gpvvbhArhQbX02/YT",
+	"xcWsr305bXfpk8FqwRePk+rpvdkhEleamrb3V4kYFQJSjYdicG3r5JPGudcdbNaNMnKhp8FBUANQ5ctw",
+	"/FNdlT6pQTFev3j6AjuqhZ4xXC12z5MvWa8O/6b9KTHBK1ZxRmN0LB9/QQKJ4p6aEChDDz+Bguvi190W",
+	"WoDelQZKdUkH2f06zbA9iao73z9HgsKRNGM83x9D77ndTliI67Xcki+xBmdC/sJ+PQUM6zHbxtuknsLc",
+	"jmCN+GhSSEJGJhzgG+65RxNkkXid2kDNqr228RLvenZAzJ6MAvqnBlyc6BobZaNwds3IA6Rg67gJg2zT",
+	"NngabQ+zFzZLsDLhUI5McVjQyA2J922kn7PGX4qPK7eMjYY152z78ImOjchgeb8k6bY5lItD/DUqdI/O",
+	"KwIi2m/Y9fkjrj0Yh+3hyJ1vGTDGY8QEKmmYU1IMdtefDX+0BwQo9OKkUWZOKqFrtfP41r+dNKtAi+GW",
+	"yr3wfTJedC6LNjIYGZBWXdjJbU2vV3405AIWPBP5u3p6q4yWeStw2dpmWw6od7+dXNw2LYbXY8rwGwkR",
+	"eGKRieV8ldomW9v+etnby0aV9kd1rwdFaR7lHVJbV4zPoVhCVewysJkgkSLlvivf4XCmYW5lOY1F460s",
+	"h58aXcqJyTuWnATqMErB3gGNT5gA+T/C0U294/fe1t10JraBU9X3fx0uvnfsI4Mr1ikiWbrQlX9xair/",
+	"Xgvt2zsOtnepdwkLzfV62CTZL838U1Kvv24mmK5dHAShDnGBssOGV6YJ3BLtlvaj8NxCqbXIMZU8sx4U",
+	"fPytUepOVig9KlEtaRD3w564hqhqq7TzsIzIVqX8A4itKmBEaUpNPAHWNtScWGcIP5uLpbTf9rQ8cWWK",
+	"HXcqqYREGnGjXoXhrua18evgH3RKgGtzDna4pEG8DFW92vC9yBmG3oj3qdRISgxnUP1bnlKm+9kfbr9Q",
+	"gRXFuF771lzXrtbJ2g6ZyrAhSSIkrikD+WG1T0liTMIwcAwT9cuJO2RIOBzJJgxxOQcjhkoXIRG45HEj",
+	"6rjXBlXLD9qtb1iznnxawUsj8ucU2f4j5rS6OT2gFNOvpW+uxoZXbKTuVAa0xTEYgiYCWiPTI9h1O+od",
+	"o8q0XEEETAHHEV6SFCQZnHjEoO8VhdiQzSFxvX2idhTm3O8NqHGWJQPS6GbndMXrgL6JyCSK7cSuAW+U",
+	"cGw4VOkJ4PAtaVe/IDF0kZ5Ks/m+aWmz13LNjFKsaK1YbK58nzdVBgIVSPYbjMMTGJ444yMUaeDVoFRE",
+	"vRkIBXeA1Ex83IrMrhuAX+I5M6iJKsFXA/f33ioufxnj2oCajHlbaL8mGrh4tu5ZLN+MGb/RKa37ixuW",
+	"PfATtZfTQLb8doLiEKqUdUzhgQfG8U08qBcQzMf9HBQ4LLWXvZeJ0+NZQO9CTRwwqH7gR5dKJUmwu8K+",
+	"8gYC8PTjrh438mG9SKLKjrOUrlelMZgXOAFSPNApkh3R766TnawdQkqqlSpqNGwABv+V5tbSjw66NeIn",
+	"HdeDeUJq1Z1AzVkfDXEghVqpeSE2FFK94bJI0obXqVRB0tjjHwaPVPvprFViVevUyBtchIOK50l5pPCg",
+	"I4qe0y0IOIbegdOlkvNElm0KizzXhj7WjuuOPLZpLZSGRMEkZ2hDuG1/4cfbK6uQ6p9gEabxBYwXzOAs",
+	"kzNxlFYHC14JTqXUHa8Yun4QFNRjr0NP+R7QeilmS16JUTtCaO03BG1aocJgyyF4kOyHGw05uazI1rlH",
+	"Dr3JrCohGLjFLve+rMQOaw0Qj0WKycTDB9Ps2HnBq5yet/0Ik6eLAwLdmSv6k1XAORlHgWhflqx3P6Bs",
+	"Jvnkj79Blana8i3PzlJQ5iWdnJ+90Uyt+3Ze1ESHES+y1PMit6Ob+eXlcsJ839mvP7GW7oh8rkOSPPBj",
+	"4O+eQzbjG8G0yCYwRcMDnnI6w7zlZFgGynUCtuNOVWYFcT24m47eZg14OF1pv5/cSl1NKvfBBMdLXmL2",
+	"6Qwtd0eAkjd9JTEUsvPbUP6tnDGaQ2eu3Q6NG6NCfwAaqUYqQYXiHTLzh4zb0kGhI7UPFNK4JH5P9p1l",
+	"tAMzte3peaU2ybanSYEY/+a+Mb+lQQl9BtNRqmq8oJdW01UJ8WuHv15xWJcjgZXDkTL+TEjs2YJTDG4v",
+	"PAyQ/dgeTnYqqBrxBHqbt33FFpE8WCxUBUkkrtcit7fLhjK5VHOV79m6VLuRCfmpXSqF1CuROJAPMZB2",
+	"XDO4pjumka2rzM7H5B0qoSfU+vY4W50OlSYb4PE0oonhi1MZhvN1ZKQA8ikZumF6qe1WsvAR+lKZFKiU",
+	"Hqi/QmTX41tCQPnbpjSSousTwYE0bTq4qn4PJmzEVmlUyBTLRW+FKi9zmbuG8EyVWuaimlDK0Pp9B8aS",
+	"60RhZl9rKN9qphVb8JYjOqbMqptBmVL7lq16iuiOgU85oZQhqA3OIRpf6N/0g2otm5M5pSn/Xota5O/E",
+	"VlXmK+v1qMKguvqAnwXmeyOqzRh72DFj7ot5xYEncFvP3eYbJFns7RZxQ/cvpAT/zgWlDhAbarIG9qXa",
+	"Tb4UQjnP7WkgDJSemL8ydGa3EkUipzrJO4LHkK/2qYTjwycTehZ7FNcNY1x5XlsjfUjeb/G6XJfoQc8L",
+	"la2xrPKgInFyF9ih8vqTxR04fgzp/rB3gI+bU5Aj4YPuKkfU20dju/gXNE/rH6cdm5IVoY2Z/edCZtxM",
+	"8PGfND/q7+E+f39auCm1Bp6YNWnOffjr+G5EH4+mWaw13rcmhD6CvaWrMPzHj0za0fNBuzbvvLfoxObM",
+	"5FYKkkQ8FFHzPLdXLEBY2SDLJ1sqSNzS+T53350QWIEluvb35L5YxjliE5MjA+kuaOS4G4TTwa85TUxg",
+	"uQcu1gaXGNKN7hWxXJv68UZn2grSRB+iJU7vjme5nApfGKGPx8TryZoLapNoprnMmfUWBA+3kULwGwE3",
+	"c6zciTHDyT7HHU/FsZ3E3EXf3nxgKwjIX5eDlxWXaXMnrX1NWoRJhIzTjEzLKJxlz4/M8rTIUJwuUh7h",
+	"oRzAh75tELGWo34uBLEDK9RdS1SdhDID4QXPjNXpPSuBWbyLHZRLk7LvZw2wlWKXAs7CQa74jWDZyrqn",
+	"OYNG4VaPsf8kLulIYxpOrbBq7ysv1xiOxwnKT4Rerhspdm8luIEnYqWcH+ciVSXiR022OEMM471ytSJ0",
+	"SOAtVlCOpjSfJoiK06VsoQIFv/CQ3WMLURSMIy7lfaZXfL2fse+YVoXMZ+wBE1zvEa+41jJLVOJXIuNF",
+	"QTsfusayUW1kUTCpZ+ySGQXwl2MiHUej1kSrkF7Ba5opHuJhrcwhJFlcDP6goFxuBtgmLr/9sZdvYnax",
+	"wApnsoCLmRUvGWRR92xrNzXgSdaVSACIem+d+KzgvgT4UC+4AQxqhKdnvNy7IkfDeFFcRWQ7bdabFU+g",
+	"WuInfT0PVrauJsZXw8EIQh0l5D60yJ0V7qMFGRCvNry6oeb9awla4nBUyiVwXfMYTtZOH2PmPSjII5qY",
+	"kDjS1bH78XgxzUCJmvXpvf0BHVeMfrWS+o4R1cYFzFr/3guILdq53eFLmoDmXV0OAxD32SYfLT8Jl3Ej",
+	"zLSo4yiTDu4PZEM3wHTXBPaTlr2mYGiPbgrjWstlOcXSQ25rTF5DH8h+wmJNeHwSCWtSK4vd0W3HNrT2",
+	"pYpSDlLsgDM1Y3Upjau5WdI/r4tE0f9K7V4qXNzevJ772pEHdafXJDSWNOklKB2Pmk4SvSYToBnW5PER",
+	"PFqPNaJXaifyWVwUNH7DFYp6xwvXsd+yn6XEBKcRJdO1J5TT5EkxMdFYcCN4nYitBMSNI1wU3j7xj/RX",
+	"qrp8WidSQdja1D0Tt1ZKru2JKNqc3rCfdoN9+m9sS8ywm+XSfL7b5QAGzi9Xk/DbQWbHTzcYEcoUX2e8",
+	"oBCECiOqEgDQJtSZ2Gc9an5JAsy4IrfB53zwdV90Es0TCFMFO87TWcsyByq6hVyYVYTPD/V0i4KbaXvT",
+	"d90NDv0XWbrjdgou9SshDInBIquK6jz64PkRsbkckeCxbYwZtRSA3iBLlqnSQDP6Rnn4p1OGk8xeIBZg",
+	"QvN7Yxr1drxGkIjtrhvMjyDQmPosRRPVqLcXTgf98gQBz9pKn9wssYITQH6wChNBFitPp0dkN8aYDPz9",
+	"LLw97Xk1+hmdnhv+O3ZucVNXvLizkSX894pXG1XKLPxhIwqVR/+drSq14UZmcFH4XVV3eLUVy6VUWIt/",
+	"8Af4xrxSa1HeyVYKqrbwW4d/hG8u5I24EwgO8IvtvxlhKg4/0uT5HtSG4LcSLCCiOY5KK0S24mX+jW5w",
+	"gxArbGFgX9lLG0MtQ0hI+8t6M2f37OlVSGMKvxHZ951LrH3MRMXwzAwTfnIEgHBQv9GvOQS2c1gRMNxZ",
+	"UEeYMK2FqgrAH3S0W5aMA39tt9QswHd5/X1Va5n9j1cvL2YXjx4/uZgB9BPNAzqxajcAlAxJwA2qF+8R",
+	"Zv3rtlA8v03m5JPJio8iHx4gBz4Ul5+Qf8Iga9a1A8Y5hMspR9fkbLhJVYmPrgFSeFEb8UvrlC0ctCfZ",
+	"fg5BcCEcAJ4nWVsUyjfdDb5BaS3nhUilzBdwX55WZDS9FFnw40CCBOwWXD+3NpHQUNLRHN3YmnnROpKF",
+	"/vqDDJxnPprCv+fgMslZNy86w+PGIvP7t84uIiandBTrWph6S4VZ1qLH8G4Et1e1/CGDxYE4gHWnZoyz",
+	"bMVlNWNQKIWxSw+dslsph+QYYTg6Lwx+BYhCJY3kGHZxnwgfw5egf6fuCn9QUbOVyCaAIoLsnuBvqFtM",
+	"6voJGB8TX/McEEWoYIB9aAvd/UbYayGfKwDdnotC0YENoEfqowTwqzyLw7CTysRg6AAARe6QbKVUgrJV",
+	"leGKtuMIPCd4tsKwjZ/ripdLB0jCi4KuB/4iVCx5fXCFwP0TpuiWKWhY0IFIU8OCJLcpqBpVdSuLvCcp",
+	"TvBmqfXIiG2BNcj4iv6BaarDVJsjdlO/roxe/MPVCkshtUnP5bmH7jkoVqVF2VOmtxE5HZUIMNIEFIKr",
+	"qtBClM1OI+oRSmXgS56nPF2M2n7Ja/e7Gb7C2m37qKUqBZhsj3RM4RO59M9BdavaQuFHSRoZSqXcfdsJ",
+	"qCkPRLEk1wWtSGddlpXaIVwhYcRWXFM5ebkRJA+Qcealm/N1hnActSp+eUTsxH3Pm+JYudHY2uu12oiE",
+	"YePDhst+p5MFK7C3KUwqGvLM+1xOrORq0AnFR5iDdC0zEKi9YgtVVyBvyCzae3mAwCjUDtRvJZerzvUN",
+	"/jjOhy6Qe2KMby/zvBDHOKIFKL77/QxHR4tGLgyJU5kAl3EZlm4DlNr19KQQRRWiGpGbRxpJ/HK7LWTV",
+	"2r3RhOSSSEkeIoshcpg2dYZnhVLAwOpQM3wEWm9V7M33ZFwm1pqMKpFx0T+TYqAKjZ/HkzJNocFMFUPA",
+	"MF6UjxXatAOnnOBxBYpLbC2ThlkHpAqko1fszj1WihuSlWR2MZ9E59mHegM7/FEK6mIj9OMRJKcHGDPc",
+	"6spFeHZ4UI/UFoqQ2YqMIIViXMiGNMhQDmOe1Rrkuam1wR7HK3aJ8HxA1OvyhXg+0oj2fCML+vxfAGo9",
+	"QUtRlwBWBcEOAHbirKoLEbPzRjVl32hrZLWgK8oS/koTQKGIMeyYJdrq6IutdDEs0ZkAoVJVplETNwBN",
+	"x7hd419NAiW8by4y3jGws8rzdG2eXsltiuYAcTfAz0j9miYTwl8jJhxSCqXxEI5AvvPEv6iE7WX3Ctgg",
+	"MeFaNNlwzHzgvJPb7U15OqXayJhGlOzsCWTYQf1K8SZRYNlgN73Q2VypddTsOyGQPq9UnUzLTLakAxYR",
+	"jk/3woQIKA41VZcmlWpOUFyMdCjg941HgW8iR1aoREG3PZ32/d7R2eiuIsQpktS7MvoRLY+6NNhQN8yU",
+	"JcS6XW86vU4NtrB/UDSyGLoK5Ra8uJ59ETgIjue2Tzqwk8Di0wzi5yFUP8QHbuHLu6yT51C3MyKlZZ3U",
+	"bsK27adHIx9fVFfmYlp74oG339q2o3YnsrFFXr7fp24w5PwNl1VKUyb4ih4rpz/e/dE882Unk3ENYaQp",
+	"UMMEitrsYsel0aPx1WLDi7/0o0zKjkYrxC7L7imEFc3QOwBg4whWw3auVG8pbxK1WukCiwQQpllVvl71",
+	"RPrSqdznqSfRFyPfj4pEUW7QFFNpS+5F4fscuz0AfAKSCE9jS02v+1c91w6MiRioz3Rwp3gTiXh3TijK",
+	"P8a18nVkOPQGJtkKMCH2MudVDgQnpwZMk05s4s1UA+q84Nn6F5Ho9XD1ILSnAZ/9JG+w9bD745Vraqcq",
+	"zCYWSwu+fn44lOmNyitslA9FLvEMZq7gKcij9dZeX8GI7U+KI7LWhNKDpf8Nxf9w7/4wU2ODKvpdjCr6",
+	"HdVt2oJY7QdSxXHRM/U4BaG+SZiVyg8x8QPifdX0es8uRMt7iEqJIgwtAiigTPue50BNwBckZivLZZLx",
+	"d6OSJXnpK4xRkw7rCpB81TYBGuEOlKNdZvfncGR744VT88NNy4amn8YcKjku8dH0uHR9xmacBQw72+dx",
+	"3cTCe+m5hHzmwUSWiWnEJKBJZsxvNFO70udh3Z6Io0JNevibOLUP3F3HE4o2zLPdQzSupZeaBbbUsxU6",
+	"TYP1COiSJLq5xxqH3rVZLxBo7xW1ZzM2d9dDbJeMF+BtzNi97x9+dxkgqlwfGfcY2Kk2ig6GCHB+iKbZ",
+	"xprZRM3GyPy6CwY1N2cSnFpqF9FODT2UpP0QFaTduTdMyO3xSpp8/iEJL7a4tFB4Bu7nEVtcA0eYBuxx",
+	"O7fhsTwsYSPZa68DBwICuWWqygXNSBuM1XA05WvbMWSyhURBsDbLfuJ+3b/VtiQe2MtGpVwIeiWK3IWg",
+	"p8GPREip/aiv7ntAH6CmFAb5qNoYTL3R2za1O1raH0FsNsiYOHonWQ8kNELr37rjaeSZdX5m87MymXeI",
+	"Vzxt//hTzB2pmIpCq58o88DVmeKIxXaGLCdbmFPSnV16xXjHATr3eP7aWh8BDTyapP2LnWxGjc0hn0Bu",
+	"kD68fB0RwSSP51oPn/ysjfaBww4o6177/BRTe1yq/xAUkamvcj9IQ1Zqw16pEk/XseCiLxXPaXJoqtgq",
+	"BopWZbGHoidsN+R6rRmymoyHjH6TwFlKQ4O7DDKtw/1Fi5zEvnbBRJiS4WvR6gP1USYHBa+qqYB/rSAb",
+	"yWZcrKnjXG2YUcx+yoyaYVedg5GcNoD3vFi/V1PAaWBIQV5OEyLJz1D/3CJRuvuezwuRKAjMVFFvSrq+",
+	"UpZJEtkEfNFYqghZYqIN3h1BvtrnJmdAN9FYZwkfpJE0WG/t1U6vhOhia7gvtmz3YfuJw19sv+XZIGxm",
+	"+lbDN9tCnMIC59PgMLTmgZSguqe2KJJEWdwJjmW8BKCOSY5hpXZ6RD1MhWgXXvJhSPQyw+bo1i6pem5O",
+	"Jkrpw6KcClI7gBXZIMzi0OnJVkthHldSLI6v1hqduLtdKhg4aXOZDXoSf3Nf6yv3wAOTCOn7d6Sl+bSi",
+	"4l/ZinecqTPhlB8PJ+QGlZ5LTDk7jRlrHAWLTxMkeGikxwZHfB5eRZdZIC/EXuyx555XQx8g//7ytNxU",
+	"WsApD+4911T1QLerrydPxZfHo4HZHzctgKmm5fchbD+2BtDnnp3P1GqxQ7sEBco7hO03zN9nRy2bf/ij",
+	"laD90myfFYOxgSfwJf9tRKcb+MkvYmvaP3u/3ybbfOwBNhfgL9qJQ7oVcRHEfjSP0hP/FhrLQSdwvdTC",
+	"iJJxw6DGfTASdTtHWImV1uNcUK9ir9WOjvg0DYQU/otCv7wUHw364fPJuNuHNRPTrsaGy2pihcUUhzv3",
+	"dd894OXYQ+IrDd2IWr2Kkc727vPXuHKJQOmgGc8KuZkPajZ86QBjiWb7ngA0mWrlW7p4RN+Pf3LY0EvF",
+	"i/dis02UCHUzsr0jUlmtMY//mSZyPANNXi8gD53VnV0YP0WCXEwuV0KbJkjrWfrbF41RrItTMXeCOsSs",
+	"G1HKOervc9P2eDtLVEeXv8fpxavZxV+PVN++6hU32YomcxxcpBNZjDE+0uCI4W2+kGuMXddVYnWD3A8B",
+	"qzSDj4bJFehrsIdehMcnBXZrYKZDrmpyRBrWkBrYNErOSB9O4uP04NfhF+TIfRBzVKO498GRlnEn9Uo4",
+	"bCV72HsadGmwqaBkvNS7RJvKWL88EWfHPLbYRkzZ3LcAIMLfFSgdU2XmOXsmeXrP7XtThYgrdyuYViRE",
+	"0RX2KoJdG8xckSFQexPRaVZqXA3r5ua1QA9YaoDCtovH0f0dKw586NMEhUGvfzI+Tr4ToodlW5VM8Gzl",
+	"+8e1uBElg7vZ4qjQ8hOoax9yhPCZOIdW2LzJlcGwI6UIS9ME6XE/JTegW+RuGyx9KaUTxO0lLjwhB1H2",
+	"pjZiGKUR+Rs9vdJIcMYwj/G6pOVywp6A1sWz0BVMLXj9gN/HANWg+xzSNg0qJU7URxqCsEilqEjIG8RP",
+	"pE/jZbrMcWxQTJNMtx8awnT3/uM5ZGQeFXGFp3mBJMPdv2qR6HXo6YKBrfc41eKQ7loA+K8xqMMmizoQ",
+	"cCDRW6l5/K0JCibuN0Q6OwTrOkjPc2FNABL9cR0HOBCOZRqyZl6pbSqeUAh+g2yQglW1/Udt2E7VRc5y",
+	"NWuAFVei2C7qYmoKKIQqB45a4rbgw3O+/7x0/ecGWR9GH29KGxfqo/kmjbDegCtQHjzIkoUw/iyrtxA3",
+	"CIMk1BAo/Yj1gHpyOPEcNrF9UmB4TDyrgYvqoMtmvHRYrOA3QfNcy7zHF7r+OETFPZocbULQMfPteVFJ",
+	"zzgN9VcRIuEFmyTAWwSCznHPddfECdXeWKr2fqdGlDpZd2Wn2EZVwjUDLHhRONKW6dhZhP/hTES0Aq0h",
+	"NiU7MaQWXrKclvnd76+zYdNRVuwDXnNCAnVCMB5Poq2vWL74X3/nd/5xeefHO799ujd7cPn5n8jN5HBt",
+	"uqFGPJUA8kRVzJMBxyh5l8NF6orqUYsainMlgO6T7ey84WaTaAru4/CxI506NpJqxnEhY4O6HTu9RPuJ",
+	"KxNXDPvCmVOqfAEP4uXRIFZzmSyXzdRmoSrD58XYNIWPVfth7AGhPVQOALs+iNZOtEqMyD7kXQu/Iy4b",
+	"51o8WhhRvXSo4lTteKXNk1Vdrnvclb9JsWvhxfiWbsiSUMNa8TK/XvGtmIShhAr0zhNHEh2gSq0/pMGs",
+	"0Wz0fMFVk4NMUt8AfhCPOjOKWNX+ovelO16R8APWndY+K7Kt1AZ4L/w1WK/UrrSn6MIhJSTOvqyuRM+M",
+	"tOucOqAxKJxFtrJvJWtbZWfZ+mXjMxDPrqujIG5iKR+sSquYudG+lqZGk2oLoL0NDzeA37+xmsU61V7L",
+	"g/m3tSucVC4L4bdhrPmxtWm0IGEXH3uYjkOA3s5FN50SV6O/qnf+NtFhXMfXQ+/Fh9gHTLXC7NyFA0fq",
+	"RpGY5BMAwSCSuxGDGH1K5chYiJEW9/VZg0QDH3v2mrHO9Qe+f7ZYiMyQeIo4sQnx0Q98f43CGLyF+0cP",
+	"UJpFA+zeuZsPJkT6Ts9hDlTU+GElpvO2EloQF80UpH5PtVaitG3H9yMWKgHa7sHZHXdjokKhWeih1v1O",
+	"5yYF31bqaVMnUbn6phM35eP7ErPyx/xBEMBaJmJrPnZXW4xyo23RjDPUbn+qIWLQ2A2EVpDK68vFgowq",
+	"vyixf52H0nb31YZbIaDbTemm8HpKAuloYUJiSvxR80KPYezGH04yKG6/ECOcUrt99K7YwQHghNFMIC7Y",
+	"9gsz83pC6pYLoB8EyRCLlG6JQLgkIr4UgVNxt/ZI3riRxd5eumg3qZMW6ZWFEOundMjFO+1dR7xSQAvV",
+	"1RmodlG1YfM9c5nY0aN4YcSGGobQRm6SHHYQ+HIca5BpqUS2VokYaYMd1l9GYL/1oSkdmCbNnxIZmtWI",
+	"TmT7+8f7n3npWc2rMln14qwOQmy5UJbLg4xPcuapVpU3tZk069TqOR7mJBoyRDDnyIDL5AJwWu0yBgZX",
+	"B446kjUFXvbWQSCSlA6hDfTQHcz5fsa4gTAqaVlKZf5jKoXbtuBlyrbK0mAmTQJvDJSdKz9xJj7yzBR7",
+	"/Nia2VSn0jHtcNMYvMdlnpzQBxm0G1LK8KNEaPmAn3ILDKquL1pqUPYZpsFXo8PMLTLWI+q8RoafpyfD",
+	"3NFN1+oALmHCCTSpJnNV2rOiLgwNOuzqAyfXiIQdHff1omRa2VmXiPXGpDk2wk6aNcxxTeuIu2XivCLr",
+	"326I9H6OF02A+25KgNByN1Y0biKO2cj9+Ruh+sFuTJ3uzj5PDO7l+fhT5LAy+T5RmTzpkH/K982p0jz3",
+	"X4nHVofoE1G89K+XvQgj9y8vpxpcTES4vXzF+ByOAVW5gjN7pNW6hphnPxPKVpbTTum3shwxeuhWnvTc",
+	"9/CL4SdHTi3JHxsRxTrOAJ4jBrSvxgto4vbTUhnP3TvGR/a54gHG+oOd78ec2hlPGk/20P0t3+KO6yFF",
+	"wBig1C4VBnhVYN190DB4BIEkn3R/cT8POhyeoLeBgD1wNAbP9lwYLkegTbrvNSObxQJJCTMBmWzGteAu",
+	"VFYn+Pz9/E537ZqtPSp2rMl28U6xj8E4aZS9ji03TiwltJ84VaIwpfzXe+mE6iAHWal28ZE5V4CCeCrU",
+	"9tFNO3HZa0oqsIBdqfhK5o794SyvZFHMoLChAQlm6KfuxbSuvGSVsyzb2ZxoD7sY0gHFAt8I3PnSrFwG",
+	"2114ukGoAyR1l61bIVl05kLrvytZQsZVYUYWgdT5kssydk624V+F1JijAgGB+BMsAvH6d10zmWNnqP/W",
+	"lWsUXVvL59iDw0v7sGzGMFXJMlmyFM63aTXdNErm6BqkFm0kodMeTtPXckvMdqK+xMbA1zGl4cj8UX87",
+	"HWvSbax+H+kwiWx/lG4Ka5yIiYn9UWPpWXJ6mPh1cqB+sf/EHHeAxGjy28ZgjM796441FnesidaqWIgl",
+	"vVur1d6sHFvcAqsqLna8cGWD3f0Ligd2yMWE8QEak5lbtQYj4QfVPEkLbv//vij4vN0wHV8dHVprSEGv",
+	"5Vbf4WV+pxAcSkR4UdyBv5IPuOFF3ZZKVimTrTCe+UfNKyOqOyi6386LleEBLzwAuhtKK9HZ60XGFZ7d",
+	"lENN0VtDjw1DYmxcEs7sN9mGVzSFwEQ+7h7K7fM1vgSy6RrOFffSdFemk1QCm3UaBX6aUH4CIbpByPKT",
+	"2c+PkjZeErseA03S7roFlRu/vVCF9KrUzCjFBK+KPdBAQF5gTAmbr4roJm1UtWZasQWvjqg3G6MjLk/v",
+	"r8qwajOvBKT2VNIYUb4TW1VNrSATuZyQ2cFXPMulGY5pjMalb9DRg41cKYg/gWgoo0bCRH/wKRUXRmI8",
+	"zzVzfxNlt5SNOlC3dbU9KG8KgSTxkW+iKBU1MMxxDk7ZqLL1ih0Hos5tYX3VAStOhwZD7MAFwHxcgbNS",
+	"7BhGAqfafy+LCB/euCdFmVnUIE+HkT4PPsMlYaFSECulqXhmQuExtqRUN6693P7nli/Ft8xpu09KzbA4",
+	"+grubkzLXOC5vRSlqLgROeZTpfmWgSMGH757/oR99913PzJZsl/fP5lh2wtgECASpIoSsN+yx7zCT737",
+	"4pK0965YweeiwA93Li4LuQCRf/ufDfTMw4u33EhRGvbS1x2EFb24Bxq9FSXfyouHF999e/ntdwC3Y1aw",
+	"Ie8C4JYMNz3MWthNzO1YXuQXDy9eSm0eNV+DK/dWlQ5H7P7lJRb3l8aFsfl2W8gMfn/3d9digpt8tC1w",
+	"r9v/pHhBVI58pjwtcO2tDffFvA1IJRjzGTMrpYVLxQt7r1owvlHl0q7HBuM0C18oS40uzPvu20rNC/sb",
+	"GEskxLuf3L/3n1EXC4ERhbZI3wktvEz3XYk+IIKgcJ/N+AZJApdI5uqOop3rKPAAsMzulyPnY5Wj4hsB",
+	"zvHDv3+6sHciUBhfPPHwgscj93vaVLWYRQs9qXL482/WPBLFBRgp1IzD+jYpHZzqzK8mSEctFjPHJQSJ",
+	"MOSLdwxBDkE3U3afznm2Rg8QV+hbZFGMVuj6YH3+qIU2jxXySY5W9gGu4fCGz23zaEX5eYxW/CK25hTF",
+	"nfPCd6yQW/8nYR67r3yJbe/fNWLH+xwlgxiMNkyUv6u9B0I9Vh4ZL0SZYx9SSiCPlvYrF/Q++aNGThi3",
+	"UdxZ1ohh4PT+PKOf4zJkzXPCBO//NUbdvR9lPyjU3d9OXMVem41ySVjnqMNCqw200uhzrNTdQpbrflN7",
+	"o9biuRD5SwmhvOFdBeOV5ZrZg1MHDm1e7qEz5HjLmlKp9OjOtzzhHYkFaijtwEw68cLFpp7bL88FM6qT",
+	"Az7+lHGFuW1hvOJ9a/VlpPEI3FqrAFeBjNeFts+rEFaPY1STlHo8a6AuRticFtZL+ngeiyptTRL13WYk",
+	"AWjJoVbc2qI1qDvEopXMixIPdmlgoYT2eFKyBZV96nrdMR7SKekz++EikM6XOD/jN451m2Ee1iyLgMUF",
+	"8kMmRHSq7SUJ0VRmrOVqMm3vNqe6z22Z3v1k/2fYfW5NdpoLfZu+sfHD+TJ+8eECYXrIPuXQV055w+Oc",
+	"4Y60b8Uh9m95rqrNn+YUe3W8izisIwzztQds/S9qnfvFg7M7QaAY5Lr7yai1KD/3CRQLat8iJvaBNAem",
+	"+R5SKVYeXRuHKO45kqfwqD4Ei4n8Ia8WDLBDQuQAA1LUMrps8njH/jbPxUhqlJG3U/pGs21U1XmelRx1",
+	"XXriv3Pkgg4LzoiPpjUUYlXmsuQV1bjVEZfv+rcmNeey2AfBsX9+9/wJ+/77B9//5YwyrCDsre9+wn+M",
+	"2B4uFn/8BiFOrco/80iTlKdV/Isal2GbjTJMWOz/ljbmyy6AkRlmt+gL3qM8fw/fOMUcHOd7TMhchUmM",
+	"RJO0ErDTameu7jnUAP+fAx2Q+FI6uTHkBk07TDoVx62qnySbb06TnnVtqPXArly43VVnIsQVA+gdwHk7",
+	"o8ohth1MrCZU7lqYD/iNL69zI7qHcGh/lrMbQ/Ykb7I/N2hpt3+JTUL7dPXsqb19ekPqMVbOIIy7cuPT",
+	"3d6KddvXtIcE0pBJAlu+YLxk0rs8bCEL8S37ANfpah/iRlJDBXb3nvUCXhtJe8SFwsB/NDLuVM32au+p",
+	"vtN57dIItdDPsRu2qwyhPHzh+2VPVoNP7l8DwYiNuhFea0fFl6H5ke98cfjtBCJW0YhO8elSNvXn1vNv",
+	"+UAOyKLDFR9cT2PPinlyR0AQRf1aJ2D5foCzEaqI0DeEyuImgeuNmjRpRhWEbYP5Huc0EKp5zW/ESXun",
+	"iW/oPi/8RfS1L3GoNO97US7U2NhoNBksgglY/fVyddKx62i77n7Cf/Te+kJZxzTnxRPM3WbkAd8BEAkJ",
+	"EaJeF4Hs7lwCuxsXCKdM1KOmlvQE2d26cUszAD+7VX7fQ//eD+PrsSadVZ8Dnp2++wn+0Xsu/1rm6rHr",
+	"DT1u9elQydw986yREipdURTWoXSVpuAyzDleMc8nTqXW+u4nreoqw5QLmWx4Wxv0dl1VLEQ47G8j3OpA",
+	"z8JU6Urc8C0zrGfzwY+VsP/u+r5vC56Jx9h8c87lwrmdtl6zkdUdx4bIjry4b63Ixtzc3RfHXN1/Vju2",
+	"4eXeYyvYy/pZVS6z41/YKdptHP1X7xn4pPnemfUjaz15XNru8s6Pj+78T37nHwOZuz8hGteVtyc5Wqaw",
+	"e8xOFDdIN8QKLnOmoDA2op53V+urwxtsZxO/r/ZIfHTCGnWaDH0+7oo5oTzE09BeWz3AfCutRl6TMW/Z",
+	"rGfk9j+4JAuxDmIN8bsDZjLxJsdCcoY3bfjvyIFKvMX1xE15C/kY0X9BjC9H90c/VVXosKafG+rf5cKs",
+	"kPhiI40qyUajvsVwWP/nKr47DK65ym082GQMFuxLgjibV4KvZ8wolRhIYC7vidLMepkhFiKgEFMv2EiN",
+	"xE3ErWjwHhzx2t3vXItu8/LgKNKoAqy12DOOLbvntIWBgb+nsKTeiBftHP2IcsFDkkHoCz5XbGf8XYW8",
+	"Bz0r8xeHRQe3Ha0Z155z4KXAr85293itmppTADR30HfcJenKM2uWqYZ6KJ657/xZF/lxJWRAcDgyPlKo",
+	"5cxbRbD5cDOoKnmDbRunVYYeGIU818yJ2ffQFGr5LXvv2Dzhwz3uPcwzaUg0XTFeAnSH+0JdAq0kq7XI",
+	"mcytL1OJhf2v7qXk0XYryvwsC3frmy5SwWkrHRObTkpY+jf+d0hZtu89JWLCnc88+NrKdEoJ7tg8qmJt",
+	"0aBeNY14yBfiqW1dXlUbR2bUdsf5WqSLh78u7Y3qoFtO50Tg/fCc45Ty3glK+WdR2nWV+UXQkpYSzZzt",
+	"g6LQ8OBz6nkDm5kKyT4PyGlfszJuHFzTAJF+3PL7/YNB1YSnfgljORKzlC7cuAWFGNmk45o+zuUdfcnO",
+	"noTPMrmTZEb0w5wullvfMDTp03NVsZXaAXgC9GfCnH239UXUuPbAOR7pzrUO0Z/+unfSK56L8+4kh1NF",
+	"Xi+eyzJ/rqoTM4WJaM4foyNEFDDgF7m1QFFII4Ax/aOQyZhBFgOLfUWbi557frYMcACXZw7LLmR/lao0",
+	"54uhhmgZLwqmTWU9g2TwsuIHgcV+VFr4+i2Xt0vSyXl2IyrktnC5eVgn6GhBeveG2v0q4CfMCwXQwFA1",
+	"cdb1rITo355IXHTWnVkiSF16cx7ZbtzgprX2OVrn+w9iW/39LXQZj9vylRDv5WZcnxuAc+C2rgSzazVz",
+	"tHa8ClpyVn2IEhKQPDototehrcOEa5dWdi9MzC25FHCpxPBHM6QrJgosPxJwlVSBaNgjurAVQKf61A+w",
+	"DOpufAS70L50eLEt27GtUjHTy4ks7AjKiAqEADgdTLxYJO69f7a/EiDEE8E8VJloYufpmO1sDagI7zv8",
+	"fikR7+frq3eCkbkcbaICFY+hFb+xrr4oXf27SwGd+X7xrLQzx8PNmoH4XYxrvG9wk63SRcgBAAnp37Gh",
+	"d+fRpPFIhU3e3fzw9tPWanYbNc0ndaDifL7wzoSXIqtVUq+kYR4V+uyb8e7GcwPQemb9F93QyhSy9EVA",
+	"W66NdaekNmwjeJMjlfOKV/tv2euhmvdX9tXAMPK1B9g9ZWj7xnM5jIYOP/yzrT+K+BXywZKNj9Jaiz2s",
+	"7llVrCGaT1a4emLhr7DCFYeW2pXcO0ilELm+BbHZP8A/Ph/vR9KFT4HNedTd/sFgHD7lrb5SN/ainfEy",
+	"E4WeMetwq8oakAapi+WApodDAgyvjf2Vh/CGiysWQqiiULuUI/oyntK5Dwd8uGNrPDYr/VSdeXOVziil",
+	"ttZr5CA+6/EcggTHlVR+kaCBteZK8yLl7W7hc5Ejs3lVO76ycy3L1nWhpJblLfKCnndZBK+gMpncwPdv",
+	"IzjXuwIQYulHAwvlwzN3azW3cxu3y3H3k+/k6luUE48i2tQOtWH9meARdtJP6bDJm1IEk4y1E/M9/uO8",
+	"i+OYz5LLgoxnRy/IwDdh8rfvQsAsUsao4KW/eDt/QpWMO6I5z2GD9zV7aurmcjY/5VKZyNF+MYGf/5C2",
+	"Q/cEVl/Wv+5f5WtV3IjcFSc5NgDPZiRMgzdsb+PrcydhY96/5Jo3lGlf/A42jovwq+lBAggtoXv7G9/6",
+	"75wtidPCGLlyWOTVZgSOyOl10BgeDK8eiV8CCN5fySHnl6Ovb5xnKynsLpXW9uot2uRTgUo76lOJraiM",
+	"klUv5uO75ltf47U4Gl76auzJp1dce4ZOz8LpRL7EqrZK1csVMwoyDqLMb0nedz+hDn4eJ/iX8gw+etsR",
+	"dHtgTGfENl9czC4yfUM1RBzVW/RcFuLcklVVf5/3O/eVr7rmGQf50sW9xhQ+u5kzPkeAeafpt3yLoaDC",
+	"UhVVTyu1fdeAeg2dkj813AsRc/g3Gip1rMO5E0WBxMKnoh937xiedNZTU0IWU2qWV3xhAo9voDOH9jR/",
+	"/nVDQUHrLm7X/tk3kM0rDkvtC7d/3CquW8prfBc//tyuX5t65gu78+kFPnuN5OG2vmtN/6BNPQ7B7oto",
+	"y9fQ9toVakMrSyPTOZrVI9EVv5Bgbz3JBbk9unDWM3ZrhwHteiWAjXcSz+cJtHH+pzM30D87q5Y2E++b",
+	"A0sLSGVcMc4cJTrbcevqumTphstirj46Phds7JDQDMLzHK8t59wZdbnUSaiHa+GgHkI/l2jq7FrdBG1K",
+	"aeiQ/ZY9hkZZeAX0pDSVd/ZLdjfkDZyFWiyawoTZYWXCw1ZZwkrtDusScoU0SActW1UFGZr/JiUJbjqb",
+	"ULjz5XTbvTofKBiSyOiHCnN+Tb37yXeqjEBhe1cDn92wv/sCdFItFpFC/wke28A3X4UenVRyFbvGQjNP",
+	"xEiH2DHa1ftG/WOS7B1LALJMESjVcnRWfdDC1Ns+z+gavvA1xktwZIm+Q4/tJErDtHQkCxvBdV2dWKqc",
+	"oll5X+3PIKvzW7tXOGn9xUsjBacrr1S1FjlTtelin5xVswuFcZTzFgq/tIc5Fv/GdbxspQpHXchdMzzJ",
+	"+XANo/qaEANmF0FSoyI7r8XOTqLd5fyvA23NPl4Ob/qKsdAMr5bC9LQUW+3VsMQGWT52vMq7KD7fUjA+",
+	"7+HhX5t9wFH9u32uVF+8TPNvospllvT20VW9jSW++wn/McIDCuv2p8DQnnRJNs3QbyNW9T5+/C1UDrvn",
+	"f0X2QWSrUv5R9+aZ3ocvfY1uUzM6MssEXmzjOrX8T224rDKuz1wvbSrBTT/Oy3v8yled8oAxjsl2hOzo",
+	"tlIbqc+toiCqu5/gf8dYNxj2f0njFkZ+K7YtevptmLYq+MdfhWUDYLAeo/YBmVP+y1aMwfhTgMpCrO3d",
+	"PrAStfz48xeDfTFZ3kICSYj1n1MMllrAX3zHlY7qwc6+NUbnOr7ytZ0Coa2vV66r8DBABjONyu3s94AL",
+	"vl6u4jpKqMIs7W3fXph3UkM3TKl2zTU0RHtnF75olaosl6Xx1ZxQ2Wla727jxvzwgLjkniVBAiP8s/Mj",
+	"fZbsnNmRB5c/nnXM2OaRJ8CVBlXmqtWdHbjAzr/TB+nOTk4Tn3AW3nbOF0vK+hvL8Cu3WveLr0j5zhFZ",
+	"blQHh6d202Cvz3xw/6pFPPdbt7+1FjSsbcs41Ufjsn2R9Xop+NYTPxqhXbOZXyr831LtTsUOxdbYXrV1",
+	"X/lTGGVvtRUCJ9ZHGIKAPI5J6zwABPhSguyguWy2x4GXTe1JDgKfuKM/2Dn8jbnK97Cpebn33AYNtAbg",
+	"ihq7GK7o1T7FNT8ytViIyjuA3QAsDoBmQ/iyHAduwCNy37dWYWFFkbavc5HxjcBs58WptYmdnfill2Dg",
+	"tH1b8P1tx9zslN9WaiFpcG67R5cVz+HRDRPIKVEWhz1wuAWsZL+o/L8Ut6gD/jxszpwCc9qHBXpEiAaF",
+	"nZ/fyt6dCy1zcfcTeMjpwvsnarPlFSy3/uImr/1kGOl/l42McpUJCIP3O+UB8DSzUtBNM4ZH1dZrWRR6",
+	"FnBi7Ncc4FqltBaazYXZCQGXtc05NEh89OSbpKo8g4+f1FUls7qoN+O8pAmdF79jA3Ci9WJGVbBbIV5B",
+	"nXqmb+zhv6m1PZqw4i2FtedV+NYIhFRmhLmjTSX45mRidGxAA26XleA5CPvTxRN8852nUgemsdabOs89",
+	"g4YM0bM+tu/STrVlOWOhr+Hfrt+8tuu0YarykVO9rQTP4SZ9BUgTAPAL1/fp5K0tvbyNoCa+5kvfmvCt",
+	"PW6YhHiNPIujbvgcT0h6dd/Z1WqvG1inZS3AHrkqUc0yVdSbEstdRlQ92Oe+h1d/GT/Az5LeZtYkP7n+",
+	"28Us2qv7ESwa+Ng/HW3IjsIKlI6ghbU5RV180WN/NvZV+Nb02/SfcHselb31c3pcSbEYTdbhggq3wcsR",
+	"VaAiXg/Tmb3mypK9qrXM/serlzP26PETa1pfvXj6Alk7kHxjw3MIm1rznBUS4CmD9yF9z7zDPguGuVv3",
+	"neevGqz8W0qENgW55ycTmLDgRNcZEF2cYzMl661TIRIIiqBH2IREYr4KtREhUnJ6UCRa5Gkx7Wbt/v9Q",
+	"BxXqOI9gKZrrQvAtM4rZn9cmBRdQePDyL8in2YsZYPU6idgCSg/Iuzw/e+wDs09nWJDbKtN2LzgRDC0k",
+	"2c5rtsZdIK8zdQS2wqARmXDP3NiT8ePGru9G5vJidsHn2agr54dKGoG3cQ9jtpDlUlS6h4XQfWMiDeET",
+	"Vaga261LZextf8/ajNPdN2Xwm6lvel1v5q6xO1vV5ToFUR8+nPJwNES9z719+/Pf7TpObj6Xp+6pPSl4",
+	"Jt6UL933/hTjNqUhtpnPKN8c2Z2aboP70zjV/OvOFto9bMzanN3cbkS1FIPEZtiGguemq+wAWmpMnEmA",
+	"AZ3ZMUK/qW8utD6iDH9Ty6vwXetKLlVJ4FK/suP5cw/PSWD2Ro0LKh8AzBt1PiUBkZ3/IFY3oqrqQg42",
+	"HHN7fuXAhGR9f+3KJuwRDWiwhq+FZrrO4GopjLFfnfNs3V39N/hO8fV5Ta/F7k0QyPHVtKcVzZDrBILu",
+	"5QjH6zzX0XV+t+LG7ktAJrf3Envrg/scYrPwbCWqb3TwTOL6LW7/r9yT4C2nOmbTzuSbMv8W2TN4Jb71",
+	"Ltm/WLfsHCc0SvbU2p4egwqhQldsCBGTlIV1Y7lqYNzdEsG9XAuT6gN+J+ApZ1mW828qGNav20Lx/PZp",
+	"R6Hvswth1Fg5jHhAe6VbgVLsnBJ0SzdnFwV5YnYfyG+s++2WE+LswLu7U9DPB1gcdks5Tv6xSBwHR4r7",
+	"NYxpDMukU4zzHxsabxe6rx/k35Qsr/33xtjNN6U4lZc73XaeGsc5O5TdO1KGxn0eAexlvkpVq434Ul0w",
+	"w5AF19tCwpFfl9Iw68eEwTcUTVkheCX+P+6urbdt24t/FcH/h/4HaHDaJcOQPKXJigVbV68JUAxDHxiL",
+	"djlLpEFS8YQg333gOaQuFnVJJTnunhwjtHg7PDo8l98vQgaTzHxc1GxDEHtjGWBulpFFfxlzeXsmt+fK",
+	"wtu7Rtlep6sXh9PyveFNx+HNux2vYNns06CzjdncHeEZ1+ggcRPsrG/ExGaeO6qw3Siofm5V5o/2r6c5",
+	"qqXGC/NHqmXmht4nNybJ246K4+W/XO5YHBsloyUbo6AFnEytEvO70AcSl19EQk1vveskoaKBURXspNC5",
+	"EQbIuTtKN+rclaEYhQWSBLLFSwI2eO3mj+bjqRHr+RKq1GFafWSJY8Ojz6qzxfcNnM1aBNsUoKOgIjTc",
+	"y73rZPCxTx9Nt9bLX4bsu7lmPzC6a0sp/+DaTGij5H34ApRAPQqF2uCJMi/2rdXFXzvvbUx4u6ORX5Pn",
+	"c41PXt55TbIFFg418prmNAB4dYtIFjDlyo2MxS9UUX1kCd/M/S2H5iNy2NJKsZYkSVqxAxZUwrXYpcxM",
+	"rY9tf/0IfnEZHTZA7pewKfy6YiBvY5LRKLTLiqhYWsB/bJfRsBd/Ew7Te7Khi3ypJ3M7FV0cOA1or2Mv",
+	"DQ82MC9LQJALca/KvOHmBapGkeYKAniD1pCM6/KedL8jR0X1PhoBmBZMvAs73Fh6BXj4xPidf6S0CWIE",
+	"q/aIBXW2UNRMIfcCXrWxCR/I7KWWJG7VtrfQoCaPe69ZFVyFwfV9IGTw7n8Nkc4NzXpTur/pTRq9YUM4",
+	"wczkfmU88gVvXwf/t6v6nVHLpw3TEktNHqg3MjweN3XnJPyY4LC7wN3DAyK3dL1moqgrc6H5QeIjJDX/",
+	"J1F35izml/KozPZq83d75sk6b/A36NLt7LopbfWuMB+sWbYaqATtphkhbdm1u1Rys2s65TSAtmarLt9e",
+	"ofOsiMigyUL5WhIAl1C2DBF+02Njf8Zf3sFwDnNru1/WK6GeWwtVzZqZLt+5OvR7IpVPw4RFXo/PA682",
+	"bGt3u5fNe7thWx+Gdl5F1r42pRwj/EWIAy8G0sfTbyTfSN8gWafKYVo0+fRv2Zp/SPvhO5m2iMw5hT9f",
+	"WQyNyRTN+0Zzg6lA4dyGhCr8tq1ZtBt+mKNNE8Li/cN9dtpxtI15o9ROyMjDtPw8tYADKD3wpWsi/Ht+",
+	"O3Sz4XBBkV6rMX2LTQ5xT4eubvhK9HW0L4kmsVinEKq2cxm8GvNH+OxAlVMUV6aX0rlULtlhtHCar7Q1",
+	"H08PA/3H06/lZc6R/k23oc0mpQ+M7gKlqQXCQMc0jSzdOwytuAQhrklYZnK+cGmp5r75SgVix4OlSBB/",
+	"Fi1e3Ax/qK409alNjy/WVK7jcSeEZ+iwd6613F8fpAjuYOs714xfBCfW0gK5ANcyS8xt32X+4bcTX/wf",
+	"fcAewn2zopg7YFdkj4q7pjZRdvbubied2hZpy/0pP3CKnKfM7KBbi4sgpitt3r3oa1QavKy5bniOeJYj",
+	"nq/f1O0cEMWK5ik9/YeTk2c8/qeOECrH/cMejwf32XnN27W7a3QQ/Y6d9dHuZbd/GNznfm0bGgMgx5GN",
+	"nMsocgOczJ+Wr8Bhy8Aq3Y5cAOZ2af5o/2plSSyv8FR3cexiQdaNtnKB/cvUoRJc7LBuolkbIOu0Erig",
+	"Ugn+Tsjk5dVSIS+V1P8ha9pSZ1rGhAqD3Re2/GIdtKWE8QrXgaVBETvurRm92UfPmkBbVAqE/8MKY27M",
+	"gjZz+0ok9C1ZbmZ9Y+TF8Qb78UXPeOvogMi2gsR7USbOanS5/UbJAz0qig0fGcbxGUMloduS1DR8hM8e",
+	"GOIL0+5IMcRLgucHJ9rmgx8BRnyv/k44LMqqIIdBCtW79rsMUq5ZHKxSCQnoXGjWkHi5KA12auGG6Hwf",
+	"AhmgU6pTpVg2c5YXsW+42ClHplVG4eh3bGA8x3VumPg+o0R2mXVM/GlaTWzZ2V6aspkRMDUWYkMjdB0Q",
+	"fZETAbvKBcHjbMiq2OfMH7XYUP40X5KY8qh9ie7wN1euaR+PDjy+d8i129HZHcTU9B9dmc6gShbmZhsG",
+	"H99dBWdnp2dfuezhTNFlKpnOZud/fbabYDk+5kTHpJVN/BIavAgqai0ofY2TPw8S8reQTZF2jIl799nj",
+	"xpk0Oo2L15LkgNb0hmZYWwLftmQY+6imyZa1HyfToCOr4S0lSHPIeKppWJSS5SaYpCSOM3MNbCh+R06v",
+	"ZkGow6o38ICKUR4D3sXnPenzqOHLhMhN1a9W9062esvwAX2ih5eBaeti5gnVUnCRUNDmRpkO8gKBkImI",
+	"tOIp30GDo8sDxWE1wTVZWwz87hEZ9J7btS/PJ9/i1DJY8KRZlz5mUX8LMC6fSCvc9I4gdLMRRGshjomO",
+	"dZsn2LiCTdMh8gcgpFU/Oj7vFo26/BPQrzjhPiDdBMnKmDQ+nEJdWf2RS3PzmBoasK+U2W6Ij1lYtIIz",
+	"GYUif4FFbLWiUjmwee99alIhqOOarmozsQTCSGYCuG32veobRMFE4rE9G9lMXloWp7h8QZluqwKGBlOe",
+	"C+ig9bJldhhbjc4glc9ugn0tJnbwnYXLjHxwBzGV8ex8NidbNnv6/PRvAAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

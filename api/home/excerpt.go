@@ -7,48 +7,41 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/library/material"
+	"patientladder/core/library/instrument"
 	"patientladder/core/notation/engrave"
 	"patientladder/core/notation/score"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/reading/reading"
+	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 )
 
-// Widths of excerpts in staff spaces before they go on in a second system, and
-// how many bars are drawn at the most.
-const (
-	phoneWidth  = 34.0
-	excerptBars = 8
-)
+// phoneWidth is how wide an excerpt is in staff spaces before it goes on in a second system.
+const phoneWidth = 34.0
 
 // excerpts draws the bars of items; each score is read once.
 type excerpts struct {
-	desk    *open.Desk
 	student open.Student
+	read    studentplan.Read
 	width   float64
-	read    map[string]*open.Score
-	order   []string
+	// music is what can be played, by its key, and the order in which it comes.
+	music map[string]studentplan.Shown
+	order []string
 }
 
-func newExcerpts(d *open.Desk, s open.Student, width float64) *excerpts {
-	return &excerpts{desk: d, student: s, width: width, read: map[string]*open.Score{}}
+func (h *Handlers) excerpts(ctx context.Context, s open.Student, width float64) *excerpts {
+	return &excerpts{student: s, read: h.Reader(ctx, s.Tenant), width: width, music: map[string]studentplan.Shown{}}
 }
 
-// open reads the score of a material; nil without one.
-func (e *excerpts) open(ctx context.Context, id string) (*open.Score, error) {
-	if o, done := e.read[id]; done {
-		return o, nil
+// shown is the card of an item, with its score among what can be played.
+func (e *excerpts) shown(it week.Item) (studentplan.Shown, error) {
+	x, err := e.student.Shown(it, e.read)
+	if _, there := e.music[x.Music]; !there && x.Piece != nil {
+		e.music[x.Music] = x
+		e.order = append(e.order, x.Music)
 	}
-	m, known := e.student.Library[id]
-	if !known {
-		return nil, nil
-	}
-	o, err := e.desk.Read(ctx, e.student.Tenant, m)
-	if err != nil {
-		return nil, err
-	}
-	e.read[id] = o
-	e.order = append(e.order, id)
-	return o, nil
+	return x, err
 }
 
 // staves are those that a hand plays, counted from 1; nil for all.
@@ -63,63 +56,87 @@ func staves(s *score.Score, hand string) []engrave.Staff {
 	return all[:1]
 }
 
-// draw draws the bars of an item; nil where there is nothing to draw, or too much.
-func (e *excerpts) draw(ctx context.Context, it week.Item) (*engrave.Drawing, *open.Score, error) {
-	o, err := e.open(ctx, it.Material)
-	if err != nil || o == nil || it.End <= it.Start {
-		return nil, o, err
+// draw draws what is to be seen of an item; nil where there is nothing to draw.
+func (e *excerpts) draw(it week.Item, x studentplan.Shown) *engrave.Drawing {
+	if x.Piece == nil || len(x.Piece.Score.Bars) == 0 {
+		return nil
 	}
-	switch it.Kind {
-	case week.Review, week.Listen, week.Whole, week.Drilled:
-		return nil, o, nil
-	}
-	end := it.End
-	if it.Kind == week.Look || it.Kind == week.Hear { // where it begins is enough
-		if last := min(4, len(o.Score.Bars)); last > 0 {
-			b := o.Score.Bars[last-1]
-			end = min(end, b.Start.Float()+b.Length.Float())
-		}
-	} else if it.Bars.To-it.Bars.From >= excerptBars {
-		return nil, o, nil
-	}
-	d := engrave.Stretch(o.Score, it.Start, end, staves(o.Score, it.Hand), e.width)
+	from, to := x.Seen(it)
+	d := engrave.Stretch(x.Piece.Score, from, to, staves(x.Piece.Score, it.Hand), e.width)
 	if d.Width == 0 {
-		return nil, o, nil
+		return nil
 	}
-	return &d, o, nil
+	return &d
 }
 
-func (e *excerpts) familyItem(ctx context.Context, it week.Item) (contract.FamilyItem, error) {
-	words := e.student.Words.Text(it.Words)
-	out := contract.FamilyItem{
-		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where(e.student.Library, it), Hand: it.Hand,
-		Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: words, Goals: append([]string{}, it.Goals...), Hands: []int{},
-	}
-	d, o, err := e.draw(ctx, it)
+func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyItem, error) {
+	x, err := e.shown(it)
 	if err != nil {
-		return out, err
+		return contract.FamilyItem{}, err
 	}
-	if d != nil {
+	out := contract.FamilyItem{
+		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Hand: it.Hand, Times: it.Times, InRow: it.InRow, Minutes: it.Minutes,
+		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters, Signs: []contract.HomeSign{},
+		Card: e.card(t, it, x),
+	}
+	if d := e.draw(it, x); d != nil {
 		out.Excerpt = contract.Excerpt{Width: answer.Thousandths(d.Width), Height: answer.Thousandths(d.Height), Shapes: d.SVG(), Heads: []contract.ExcerptHead{}}
 		for _, h := range d.Heads {
-			out.Excerpt.Heads = append(out.Excerpt.Heads, contract.ExcerptHead{At: h.At, X: answer.Thousandths(h.X), Y: answer.Thousandths(h.Y)})
+			out.Excerpt.Heads = append(out.Excerpt.Heads, contract.ExcerptHead{At: h.At, X: answer.Thousandths(h.X), Y: answer.Thousandths(h.Y), Staff: h.Staff})
 		}
 	}
-	if o != nil {
-		out.Start, out.End = it.Start, it.End
-		if all := engrave.Staves(o.Score); it.Hand != "" && len(all) > 1 {
-			out.Hands = []int{0}
+	if x.Piece != nil {
+		out.Start, out.End = x.From, x.To
+		if all := engrave.Staves(x.Piece.Score); it.Hand != "" && len(all) > 1 {
+			out.Staves = []int{0}
 			if strings.HasPrefix(it.Hand, "left") {
-				out.Hands = []int{1}
+				out.Staves = []int{1}
 			}
 		}
+	}
+	for _, sign := range x.Card.Signs {
+		staff := 0
+		if sign.Hand == reading.Left && it.Hand == "" {
+			staff = 1
+		}
+		out.Signs = append(out.Signs, contract.HomeSign{At: sign.At, Direction: contract.HomeSignDirection(sign.Direction), Staff: staff})
 	}
 	return out, nil
 }
 
+// card is a card with its words.
+func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) contract.HomeCard {
+	m := e.student.Library[it.Material]
+	if m.ID == "" {
+		m.Instrument = e.student.Instrument
+	}
+	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
+	out := contract.HomeCard{
+		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: append([]string{}, c.Say...),
+		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More,
+	}
+	player := e.student.Player()
+	for i, h := range x.Card.Hands {
+		w := c.Hands[i]
+		hand := contract.HomeHand{Hand: w.Hand, Finger: w.Finger, Key: w.Key, Start: w.Start, Geo: w.Geo, Moves: w.Moves, Side: string(h.Hand), Touches: []contract.HomeTouch{}, Strings: []string{}}
+		if h.Hand == reading.Whole {
+			hand.Frets = player.Family == instrument.Plucked
+			for _, open := range player.Open {
+				hand.Strings = append(hand.Strings, e.student.Words.Note(open.Name()))
+			}
+		}
+		for _, k := range h.Touches {
+			hand.Touches = append(hand.Touches, contract.HomeTouch{Midi: k.MIDI, Name: e.student.Words.Key(strings.TrimRight(k.Pitch, "-0123456789")), Finger: k.Finger, String: k.String, Above: k.Above, First: k.First})
+		}
+		out.Hands = append(out.Hands, hand)
+	}
+	return out
+}
+
 // music is what a device needs to play a piece.
-func music(m material.Material, s *score.Score) contract.FamilyMusic {
-	out := contract.FamilyMusic{Material: m.ID, Tempo: m.Tempo, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}}
+func music(key string, x studentplan.Shown) contract.FamilyMusic {
+	s := x.Piece.Score
+	out := contract.FamilyMusic{Key: key, Tempo: x.Pace, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}}
 	if out.Tempo <= 0 {
 		out.Tempo = 80
 	}

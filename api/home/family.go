@@ -13,6 +13,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/studentlog"
+	"patientladder/core/wording/tongue"
 	"patientladder/home/post"
 	"patientladder/store"
 )
@@ -146,16 +147,59 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	for _, w := range published {
 		weeks = append(weeks, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
 	}
-	entries := make([]studentlog.Entry, len(r.Body.Ticks))
-	for i, t := range r.Body.Ticks {
-		entries[i], err = s.Tick(reportOf(t), weeks, entries[:i])
-		var why studentplan.EntryError
-		if errors.As(err, &why) {
-			return nil, problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))
+	var entries []studentlog.Entry
+	var notes []studentplan.Note
+	for _, t := range r.Body.Ticks {
+		if kind := studentplan.NoteKind(t.Kind); kind == studentplan.AlsoPlayed || kind == studentplan.Question || kind == studentplan.MoveLesson {
+			note, err := s.Noted(studentplan.Note{ID: t.Id, Kind: kind, Text: t.Text, About: t.Lesson, At: t.At})
+			if err != nil {
+				return nil, notAdmitted(s, err)
+			}
+			notes = append(notes, note)
+			if liked, ok := s.Liked(note); ok && kind == studentplan.AlsoPlayed {
+				entries = append(entries, liked)
+			}
+			continue
 		}
+		e, err := s.Tick(reportOf(t), weeks, entries)
+		if err != nil {
+			return nil, notAdmitted(s, err)
+		}
+		entries = append(entries, e)
 	}
 	added, err := h.Store.Append(ctx, f.Studio, f.Ladder, entries)
-	return contract.AddTicks200JSONResponse{Added: added}, err
+	if err != nil {
+		return nil, err
+	}
+	written, err := h.Store.AddNotes(ctx, f.Studio, f.Ladder, notes)
+	for _, e := range entries {
+		if day, bad := time.Parse(time.DateOnly, e.Day); err == nil && bad == nil { // what is practised needs no reminder
+			err = h.Store.DropReminder(ctx, f.Studio, f.Ladder, day)
+		}
+	}
+	return contract.AddTicks200JSONResponse{Added: added + written}, err
+}
+
+// notAdmitted says why something from home cannot be taken.
+func notAdmitted(s open.Student, err error) error {
+	var why studentplan.EntryError
+	if errors.As(err, &why) {
+		return problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))
+	}
+	return err
+}
+
+// SetWishes keeps how a family wishes to be spoken to and what it wishes to be sent.
+func (h *Handlers) SetWishes(ctx context.Context, r contract.SetWishesRequestObject) (contract.SetWishesResponseObject, error) {
+	f, _, err := h.familyHome(ctx, r.Token)
+	if err != nil {
+		return nil, err
+	}
+	if !tongue.Known(r.Body.Language) {
+		return nil, problem.Invalid("This language is not there.")
+	}
+	f.Language, f.Mail, f.Remind = r.Body.Language, studentplan.Mail(r.Body.Mail), r.Body.Remind
+	return contract.SetWishes204Response{}, h.Store.SetWishes(ctx, f)
 }
 
 func reportOf(t contract.FamilyTick) studentplan.Report {

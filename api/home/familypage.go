@@ -11,7 +11,9 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/student/studentlog"
 	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
 
@@ -22,44 +24,36 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	if err != nil {
 		return nil, err
 	}
-	teacher, err := h.Store.StudioTeacher(ctx, f.Studio)
-	if err != nil {
-		return nil, err
-	}
 	w, weeks, err := h.familyWeek(ctx, sh, r.Params.Week.Time)
 	if err != nil {
 		return nil, err
-	}
-	out := contract.FamilyPage{
-		Name: sh.First(), Teacher: teacher.Name, Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Start: answer.Date(w.Start), Days: []contract.FamilyDay{}, NotYet: []string{},
-		Caution: wording.Caution, Music: []contract.FamilyMusic{}, Ticks: ticks(sh), Path: path(sh), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
-	}
-	for _, start := range weeks {
-		out.Weeks = append(out.Weeks, contract.FamilyWeek{Start: answer.Date(start), Name: wording.FamilyWeek(start, sh.Today)})
 	}
 	if w.Published != nil {
 		plan := week.Stretched(*w.Published, sh.WeekDays(w.Start))
 		w.Published = &plan
 	}
-	treats, err := ladder.Treats(ctx, h.Desk, sh)
+	t := tongue.Of(f.Language)
+	out, err := h.aboutFamily(ctx, f, sh, t)
 	if err != nil {
 		return nil, err
 	}
-	out.Treats = slices.DeleteFunc(treats, func(t contract.Treat) bool { return t.Given })
-	if out.Reports, err = h.reports(ctx, sh); err != nil {
-		return nil, err
+	out.Start, out.Sentence = answer.Date(w.Start), wording.AtHome(t, sh.AtHome(w.Start, w.Published))
+	for _, start := range weeks {
+		out.Weeks = append(out.Weeks, contract.FamilyWeek{Start: answer.Date(start), Name: wording.FamilyWeek(t, start, sh.Today)})
 	}
-	out.Sentence = wording.AtHome(sh.AtHome(w.Start, w.Published))
 	if w.Published == nil {
 		return contract.GetFamilyPage200JSONResponse(out), nil
 	}
-	out.NotYet, out.Dose, out.Words = append(out.NotYet, w.Published.NotYet...), w.Published.Dose, w.Hand.Words
-	out.Watch = w.Published.Watch
-	e := newExcerpts(h.Desk, sh, phoneWidth)
+	out.NotYet, out.Dose, out.Watch = wording.Held(t, w.Published.NotYet), wording.Often(t, w.Published.Often), wording.Watched(t, w.Published.Watch)
+	out.Words = w.Hand.Words
+	if tune, ok := sh.Tune(*w.Published); ok {
+		out.Tune = tune.Key
+	}
+	e := h.excerpts(ctx, sh, phoneWidth)
 	for _, d := range w.Published.Days {
 		day := contract.FamilyDay{Date: answer.Date(d.Date), Rest: d.Rest, Focus: d.Focus, Items: []contract.FamilyItem{}}
 		for _, it := range d.Items {
-			item, err := e.familyItem(ctx, it)
+			item, err := e.familyItem(it, t)
 			if err != nil {
 				return nil, err
 			}
@@ -67,12 +61,57 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		}
 		out.Days = append(out.Days, day)
 	}
-	for _, id := range e.order {
-		if o := e.read[id]; o != nil {
-			out.Music = append(out.Music, music(sh.Library[id], o.Score))
-		}
+	for _, key := range e.order {
+		out.Music = append(out.Music, music(key, e.music[key]))
 	}
 	return contract.GetFamilyPage200JSONResponse(out), nil
+}
+
+// aboutFamily is what a family sees whatever the week is.
+func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Student, t tongue.Tongue) (contract.FamilyPage, error) {
+	out := contract.FamilyPage{
+		Name: sh.First(), Instrument: sh.Instrument, Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
+		Music: []contract.FamilyMusic{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
+		Texts: t.Texts("page"), Language: t.ID, Locale: t.Locale(), Languages: []contract.FamilyLanguage{}, Notes: []contract.FamilyNote{}, Lessons: []contract.FamilyLesson{}, Others: []contract.FamilyOther{},
+		Wishes: contract.FamilyWishes{Language: t.ID, Mail: contract.FamilyWishesMail(f.Wish()), Remind: f.Remind},
+	}
+	for _, l := range tongue.All() {
+		out.Languages = append(out.Languages, contract.FamilyLanguage{Id: l.ID, Name: l.Name()})
+	}
+	teacher, err := h.Store.StudioTeacher(ctx, f.Studio)
+	if err != nil {
+		return out, err
+	}
+	out.Teacher = teacher.Name
+	to, err := h.Recipients(ctx, f.Studio, f.Ladder, f)
+	if err != nil {
+		return out, err
+	}
+	out.Mailed = len(to) > 0
+	treats, err := ladder.Treats(ctx, h.Desk, sh)
+	if err != nil {
+		return out, err
+	}
+	out.Treats = slices.DeleteFunc(treats, func(t contract.Treat) bool { return t.Given })
+	if out.Reports, err = h.reports(ctx, sh); err != nil {
+		return out, err
+	}
+	notes, err := h.Store.Notes(ctx, f.Studio, f.Ladder, sh.Now.AddDate(0, 0, -studentplan.NoteDays))
+	if err != nil {
+		return out, err
+	}
+	slices.Reverse(notes)
+	for _, n := range notes {
+		out.Notes = append(out.Notes, contract.FamilyNote{Id: n.ID, Kind: contract.FamilyNoteKind(n.Kind), Text: n.Text, At: n.At, Said: wording.NoteSaid(t, n, teacher.Name), Answer: n.Answer})
+	}
+	for _, l := range sh.Movable() {
+		out.Lessons = append(out.Lessons, contract.FamilyLesson{Lesson: l.ID, Name: t.WeekdayAndDay(l.Day) + ", " + wording.Clock(l.StartsAt)})
+	}
+	others, err := h.Store.Others(ctx, f.Studio, f.Ladder, sh.Today)
+	for _, o := range others {
+		out.Others = append(out.Others, contract.FamilyOther{Name: wording.OtherPage(o.Name, o.Instrument), Link: open.FamilyPath(o.Token)})
+	}
+	return out, err
 }
 
 // familyWeek is the published week that a family reads: the one that begins on a day, where it can be read, else that of
@@ -99,7 +138,7 @@ func (h *Handlers) familyWeek(ctx context.Context, s open.Student, wanted time.T
 func ticks(s open.Student) []contract.FamilyTick {
 	out := []contract.FamilyTick{}
 	for _, h := range s.Standing.Home {
-		if !h.FromHome {
+		if !h.FromHome || h.Sign != "" && h.Sign != studentlog.PlayedFirst {
 			continue
 		}
 		t := contract.FamilyTick{Id: h.ID, At: h.At, Kind: contract.FamilyTickKindDone, Item: h.Item, Times: h.Times, Felt: contract.Felt(h.Felt)}
@@ -115,14 +154,14 @@ func ticks(s open.Student) []contract.FamilyTick {
 }
 
 // path is the way so far.
-func path(s open.Student) []contract.PathStep {
+func path(s open.Student, t tongue.Tongue) []contract.PathStep {
 	out := []contract.PathStep{}
 	for _, step := range s.Path() {
 		state := contract.PathStepStateWorking
 		if !step.Learned.IsZero() {
 			state = contract.PathStepStateLearned
 		}
-		out = append(out, contract.PathStep{State: state, Title: s.Library[step.Material].Title, Words: wording.Path(step)})
+		out = append(out, contract.PathStep{State: state, Title: s.Library[step.Material].Title, Words: wording.Path(t, step)})
 	}
 	return out
 }

@@ -2,12 +2,13 @@ package home
 
 import (
 	"context"
-	"fmt"
 	"strings"
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/planning/week"
+	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 	"patientladder/home/ics"
 )
 
@@ -24,6 +25,7 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 	if err != nil {
 		return nil, err
 	}
+	t := tongue.Of(f.Language)
 	title := sh.First() + ": " + sh.Instrument + " lesson"
 	feed := ics.Feed{
 		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
@@ -35,30 +37,20 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 			if d.Rest || len(d.Items) == 0 || i+1 < len(weeks) && !d.Date.Before(weeks[i+1].Start) {
 				continue
 			}
-			feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: dayWords(sh, d)})
+			feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: dayWords(sh, d, t)})
 		}
 	}
 	text := ics.Write(feed)
 	return contract.GetCalendar200TextcalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, nil
 }
 
-func dayWords(sh open.Student, d week.Day) string {
+func dayWords(sh open.Student, d week.Day, t tongue.Tongue) string {
 	var lines []string
 	if d.Focus != "" {
-		lines = append(lines, "Listen for: "+d.Focus)
+		lines = append(lines, t.Say("sheet.focus", "focus", d.Focus))
 	}
 	for _, it := range d.Items {
-		line := fmt.Sprintf("%s: %s", kinds[it.Kind], it.Title)
-		if where := where(sh.Library, it); where != "" && it.Bars.From > 0 {
-			line += ", " + where
-		}
-		if it.Hand != "" {
-			line += ", " + it.Hand + " only"
-		}
-		if it.Times > 1 {
-			line += fmt.Sprintf(", %d ×", it.Times)
-		}
-		lines = append(lines, line)
+		lines = append(lines, wording.CalendarLine(t, it, sh.Library[it.Material]))
 	}
 	return strings.Join(lines, "\n")
 }

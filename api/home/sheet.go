@@ -4,6 +4,8 @@ import (
 	"bytes"
 	"context"
 	"fmt"
+	"math"
+	"strconv"
 	"strings"
 	"time"
 
@@ -11,12 +13,16 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/engrave"
+	"patientladder/core/planning/athome"
 	"patientladder/core/planning/week"
+	"patientladder/core/reading/reading"
 	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 	"patientladder/home/sheet"
 )
 
-// GetSheet returns the week, as it stands now, on one page to print.
+// GetSheet returns the week, as it stands now, on both sides of a sheet to print.
 func (h *Handlers) GetSheet(ctx context.Context, r contract.GetSheetRequestObject) (contract.GetSheetResponseObject, error) {
 	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
 	if err != nil {
@@ -34,11 +40,11 @@ func (h *Handlers) GetSheet(ctx context.Context, r contract.GetSheetRequestObjec
 	if page != "" {
 		page = h.URL + page
 	}
-	out, err := h.sheet(ctx, w.Opened, w.Plan, w.Kept.Start, w.Kept.Hand.Words, page)
+	out, err := h.sheet(ctx, w.Opened, w.Plan, w.Kept.Start, w.Kept.Hand.Words, page, tongue.Of(f.Language))
 	return contract.GetSheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 
-// GetFamilySheet returns the published week on one page.
+// GetFamilySheet returns the published week on paper.
 func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheetRequestObject) (contract.GetFamilySheetResponseObject, error) {
 	f, sh, err := h.familyHome(ctx, r.Token)
 	if err != nil {
@@ -51,26 +57,25 @@ func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheet
 	if w.Published == nil {
 		return nil, &problem.Problem{Status: 404, Detail: "No week was published yet."}
 	}
-	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+open.FamilyPath(f.Token))
+	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+open.FamilyPath(f.Token), tongue.Of(f.Language))
 	return contract.GetFamilySheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 
-func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, start time.Time, words, page string) (contract.SheetApplicationpdfResponse, error) {
+func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, start time.Time, words, page string, t tongue.Tongue) (contract.SheetApplicationpdfResponse, error) {
 	teacher, err := h.Store.StudioTeacher(ctx, sh.Tenant.ID)
 	if err != nil {
 		return contract.SheetApplicationpdfResponse{}, err
 	}
-	first := sh.First()
 	out := sheet.Sheet{
-		Heading: fmt.Sprintf("%s · %s · %s, %s", first, sh.Instrument, sh.Tenant.Name, teacher.Name),
-		Title:   "Practice from " + start.Format("Monday, 2 January"), Dose: p.Dose, Watch: p.Watch, Words: words, Caution: wording.Caution,
-		NotYet: p.NotYet, Hands: handsOf(sh.Family()), Page: page, Made: sh.Now,
+		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), sh.Instrument, sh.Tenant.Name, teacher.Name), Title: t.Say("sheet.title", "date", t.WeekdayAndDay(start)),
+		Dose: wording.Often(t, p.Often), Watch: wording.Watched(t, p.Watch), Words: words, Caution: t.Say("caution"), NotYet: wording.Held(t, p.NotYet),
+		Hands: handsOf(t, sh.Family()), Page: page, Made: sh.Now,
 	}
-	e := newExcerpts(h.Desk, sh, sheet.ExcerptWidth)
+	e := h.excerpts(ctx, sh, sheet.ExcerptWidth)
 	for _, d := range p.Days {
-		day := sheet.Day{Name: d.Date.Format("Monday"), Minutes: "about " + weekMinutes(d.Minutes), Rest: d.Rest, Focus: d.Focus}
+		day := sheet.Day{Name: t.Weekday(d.Date), Minutes: t.Say("sheet.about", "minutes", wording.HomeMinutes(d.Minutes)), Rest: d.Rest, Focus: d.Focus}
 		for _, it := range d.Items {
-			item, err := e.sheetItem(ctx, it)
+			item, err := e.sheetItem(it, t)
 			if err != nil {
 				return contract.SheetApplicationpdfResponse{}, err
 			}
@@ -79,7 +84,7 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 		out.Days = append(out.Days, day)
 	}
 	for _, it := range p.LeftOut {
-		out.LeftOut = append(out.LeftOut, fmt.Sprintf("“%s” %s", it.Title, where(sh.Library, it)))
+		out.LeftOut = append(out.LeftOut, wording.LeftOut(t, it, sh.Library[it.Material]))
 	}
 	data, err := out.PDF()
 	return contract.SheetApplicationpdfResponse{
@@ -88,37 +93,100 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 	}, err
 }
 
-func (e *excerpts) sheetItem(ctx context.Context, it week.Item) (sheet.Item, error) {
-	out := sheet.Item{Label: kinds[it.Kind] + ", " + weekMinutes(it.Minutes), Title: it.Title, Where: where(e.student.Library, it), Only: wording.Capital(it.Hand), Words: e.student.Words.Text(it.Words)}
-	if it.Kind == week.Review || it.Kind == week.Listen {
-		out.Where = ""
+func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) {
+	x, err := e.shown(it)
+	if err != nil {
+		return sheet.Item{}, err
 	}
+	m := e.student.Library[it.Material]
+	if m.ID == "" {
+		m.Instrument = e.student.Instrument
+	}
+	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
+	out := sheet.Item{Label: c.Kind + ", " + t.Say("sheet.minutes", "minutes", wording.HomeMinutes(it.Minutes)), Title: it.Title, Where: c.Where, Only: c.Only, Goals: it.Goals}
 	if it.Times > 0 && it.Kind != week.Listen {
 		out.Boxes, out.Joined = it.Times, it.InRow
 	}
-	d, _, err := e.draw(ctx, it)
-	out.Excerpt, out.Goals = d, it.Goals
-	return out, err
+	if it.Kind == week.Listen || x.Piece == nil && len(x.Card.Hands) == 0 {
+		out.Words = c.Parent
+		if out.Words == "" {
+			out.Words = c.Child
+		}
+		if it.Kind != week.Listen && it.Kind != week.Game && it.Kind != week.Preview {
+			out.Words = strings.TrimSpace(c.Book + " " + out.Words)
+		}
+		return out, nil
+	}
+	card := &sheet.Card{
+		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: it.Title, Where: c.Where, Book: c.Book, Only: c.Only, Tempo: c.Tempo, Say: strings.Join(c.Say, " · "),
+		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap,
+	}
+	player := e.student.Player()
+	for i, h := range x.Card.Hands {
+		hand := sheet.CardHand{Start: c.Hands[i].Start}
+		for _, k := range h.Touches {
+			label := ""
+			if k.Finger >= 0 {
+				label = strconv.Itoa(k.Finger)
+			}
+			if k.String > 0 {
+				hand.Neck.Dots = append(hand.Neck.Dots, sheet.Dot{String: k.String, At: k.Above, Label: label, First: k.First})
+			} else if h.Hand != reading.Whole {
+				hand.Board.Keys = append(hand.Board.Keys, sheet.Key{MIDI: k.MIDI, Label: label, First: k.First})
+			}
+		}
+		hand.Neck.Frets = player.Family == instrument.Plucked
+		for _, open := range player.Open {
+			hand.Neck.Strings = append(hand.Neck.Strings, e.student.Words.Note(open.Name()))
+		}
+		card.Hands = append(card.Hands, hand)
+	}
+	if card.Excerpt = e.draw(it, x); card.Excerpt != nil {
+		card.Signs = signsOn(*card.Excerpt, x.Card.Signs, it.Hand)
+	}
+	out.Card = card
+	return out, nil
 }
 
-// kinds name what is to be done, for a family.
-var kinds = map[week.Kind]string{
-	week.Look: "Look and say", week.Hear: "Listen and sing", week.Chunk: "Short section", week.Join: "Join", week.Whole: "All the way through", week.Spot: "Hard spot",
-	week.Again: "Again", week.Review: "Play", week.Preview: "For later", week.Listen: "Listen", week.Drilled: "Exercise", week.Game: "Game",
+// wholeness tells a whole piece that is played from one of which only the beginning is looked at; sections of the same bars are the same.
+func wholeness(k week.Kind) week.Kind {
+	switch k {
+	case week.Look, week.Hear:
+		return week.Look
+	case week.Whole, week.Review:
+		return week.Whole
+	}
+	return ""
 }
 
-func weekMinutes(m float64) string {
-	return strings.TrimSuffix(fmt.Sprintf("%.1f", m), ".0") + " min"
+// signsOn puts the directions over the heads of a drawing.
+func signsOn(d engrave.Drawing, signs []athome.Sign, hand string) (out []sheet.Sign) {
+	for _, s := range signs {
+		staff := 0
+		if s.Hand == reading.Left && hand == "" {
+			staff = 1
+		}
+		for _, h := range d.Heads {
+			if h.Staff == staff && math.Abs(h.At-s.At) < 1e-6 {
+				out = append(out, sheet.Sign{X: h.X, Y: h.Y - h.Below - signAbove, Turn: map[reading.Direction]int{reading.Up: 1, reading.Down: -1}[s.Direction]})
+				break
+			}
+		}
+	}
+	return out
 }
+
+// signAbove is how far above the top line of its staff a direction stands, in staff spaces.
+const signAbove = 1.8
 
 // handsOf are the hands whose finger numbers a family of instruments uses.
-func handsOf(f instrument.Family) []sheet.Hand {
+func handsOf(t tongue.Tongue, f instrument.Family) []sheet.Hand {
 	switch f {
 	case instrument.Keyboard:
 		five := [5]string{"1", "2", "3", "4", "5"}
-		return []sheet.Hand{{Name: "left hand", Left: true, Fingers: five}, {Name: "right hand", Fingers: five}}
+		return []sheet.Hand{{Name: t.Say("hand.left"), Left: true, Fingers: five}, {Name: t.Say("hand.right"), Fingers: five}}
 	case instrument.Bowed:
-		return []sheet.Hand{{Name: "left hand", Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}}
+		return []sheet.Hand{{Name: t.Say("hand.left"), Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}}
 	}
-	return []sheet.Hand{{Name: "left hand", Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}, {Name: "right hand", Fingers: [5]string{"p", "i", "m", "a", ""}}}
+	return []sheet.Hand{{Name: t.Say("hand.left"), Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}, {Name: t.Say("hand.right"), Fingers: [5]string{"p", "i", "m", "a", ""}}}
 }

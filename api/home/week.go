@@ -23,8 +23,12 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
+
+// english is what the teacher reads.
+var english = tongue.Of(tongue.English)
 
 // Handlers answer the calls about practice at home.
 type Handlers struct{ *open.Desk }
@@ -112,7 +116,7 @@ func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekReques
 	if err != nil {
 		return nil, err
 	}
-	message, err := h.Announce(ctx, w.Opened, family, wording.PracticeFrom(w.First(), w.Kept.Start), wording.WeekReady(w.Kept.Start), w.Kept.Hand.Words)
+	message, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
 	if err != nil {
 		return nil, err
 	}
@@ -155,11 +159,18 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 	out := contract.Week{
 		Student: answer.Student(w.Row, w.Today), Studio: w.Tenant.Name, Teacher: me.Name, Start: answer.Date(w.Kept.Start), Sentence: wording.Week(w.Week.Week),
 		Days: []contract.WeekDay{}, LeftOut: weekItems(w.Opened, plan.LeftOut), Dropped: weekItems(w.Opened, plan.Dropped), Reviews: []contract.ReviewPicked{},
-		NotYet: append([]string{}, plan.NotYet...), Dose: plan.Dose, Watch: plan.Watch, Estimate: plan.Estimate, Caution: wording.Caution,
+		NotYet: wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch), Estimate: plan.Estimate, Caution: wording.Caution,
 		Review:   answer.Review(w.ReviewState(w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
 		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Print(),
-		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: reached,
+		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: reached, Messages: []contract.MessagePreview{},
+	}
+	messages, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
+	if err != nil {
+		return contract.Week{}, err
+	}
+	for _, m := range messages {
+		out.Messages = append(out.Messages, contract.MessagePreview{To: m.To, Subject: m.Subject, Body: m.Body, When: wording.SentWhen(m.NotBefore.In(w.Zone), w.Now)})
 	}
 	out.Changed = out.Published && w.Kept.Published.Print() != plan.Print()
 	for _, d := range plan.Days {

@@ -62,7 +62,11 @@ func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error)
 	if err != nil {
 		return "", err
 	}
-	home, ok := s.Home(s.Standing.Home, weeks[s.Ladder], s.Today)
+	notes, err := h.Store.Notes(ctx, s.Tenant.ID, s.Ladder, s.Now.AddDate(0, 0, -studentplan.NoteDays))
+	if err != nil {
+		return "", err
+	}
+	home, ok := s.Home(s.Standing.Home, weeks[s.Ladder], notes, s.Today)
 	if !ok {
 		return "", nil
 	}

@@ -60,13 +60,24 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	for _, d := range days {
 		out.Week = append(out.Week, contract.DayCount{Day: answer.Date(d.Day), Lessons: d.Held()})
 	}
+	written, err := h.Store.StudioNotes(ctx, s.Tenant.ID, s.Now.AddDate(0, 0, -studentplan.NoteDays))
+	if err != nil {
+		return nil, err
+	}
+	notes := map[string][]studentplan.Note{}
+	for _, n := range written {
+		notes[n.Ladder] = append(notes[n.Ladder], n.Note)
+		if n.Open() && n.Kind != studentplan.AlsoPlayed {
+			out.Asked++
+		}
+	}
 	var pupils []wording.Pupil
 	for _, l := range here.Lessons {
 		if !l.Held() {
 			continue
 		}
 		x := students[l.Pupil.Ladder]
-		out.Lessons = append(out.Lessons, todayLesson(s, x, l, weeks[x.Row.ID], day))
+		out.Lessons = append(out.Lessons, todayLesson(s, x, l, weeks[x.Row.ID], notes[x.Row.ID], day))
 		pupils = append(pupils, wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due})
 	}
 	for _, l := range here.Cancelled() {
@@ -127,13 +138,13 @@ func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Hor
 // mondayOf is the Monday on or before a day.
 func mondayOf(day time.Time) time.Time { return day.AddDate(0, 0, -(int(day.Weekday())+6)%7) }
 
-func todayLesson(s open.Studio, x open.Briefed, l agenda.Lesson, weeks []week.SetDays, day time.Time) contract.TodayLesson {
+func todayLesson(s open.Studio, x open.Briefed, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, day time.Time) contract.TodayLesson {
 	n := s.Names()
 	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
 		Student: answer.Student(x.Row, day), Lesson: answer.LessonDate(l), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Given: s.GivenOn(x.LastLesson, day), Signs: answer.Signs(n, x.Due),
 	}
-	if home, ok := s.Home(x.Home, weeks, day); ok {
+	if home, ok := s.Home(x.Home, weeks, notes, day); ok {
 		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
 		for _, id := range home.First {
 			out.Home.First = append(out.Home.First, s.Library[id].Title)

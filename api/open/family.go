@@ -4,13 +4,14 @@ import (
 	"context"
 	"crypto/rand"
 	"encoding/base64"
-	"fmt"
 	"time"
 
 	"github.com/oklog/ulid/v2"
 
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
 
@@ -47,9 +48,20 @@ func (d *Desk) Recipients(ctx context.Context, studio, ladder string, f store.Fa
 	return list, err
 }
 
-// Announce are the messages that something is ready on a family's page, one to each who is written to: says is what
-// is ready, words are the teacher's own.
-func (d *Desk) Announce(ctx context.Context, s Student, f store.Family, subject, says, words string) ([]store.Message, error) {
+// Letter is what a message says: its subject, a sentence before the link, and the teacher's own words.
+type Letter struct {
+	Kind                 store.About
+	Subject, Says, Words string
+	// Day it reminds of, and when it is sent; zero where neither is set.
+	Day, At time.Time
+}
+
+// Announce are the messages of a letter, one to each who is written to; none where the family wishes none. They wait
+// for the end of the quiet hours, or for Monday.
+func (d *Desk) Announce(ctx context.Context, s Student, f store.Family, l Letter) ([]store.Message, error) {
+	if f.Mail == studentplan.NoMail {
+		return nil, nil
+	}
 	to, err := d.Recipients(ctx, s.Tenant.ID, s.Ladder, f)
 	if err != nil || len(to) == 0 {
 		return nil, err
@@ -58,15 +70,57 @@ func (d *Desk) Announce(ctx context.Context, s Student, f store.Family, subject,
 	if err != nil {
 		return nil, err
 	}
-	body := fmt.Sprintf("%s is ready:\n%s\n\nThe link opens the page without an account; whoever has it can open it too. It works until %s.\n",
-		says, d.URL+FamilyPath(f.Token), wording.DayAndYear(f.Expires))
-	if words != "" {
-		body += "\n" + words + "\n"
+	t := tongue.Of(f.Language)
+	page := d.URL + FamilyPath(f.Token)
+	body := l.Says + "\n" + page + "\n\n" + t.Say("mail.link", "date", t.Day(f.Expires)+f.Expires.Format(" 2006")) + "\n"
+	if l.Words != "" {
+		body += "\n" + l.Words + "\n"
 	}
-	body += "\n" + me.Name + ", " + s.Tenant.Name + "\n"
+	body += "\n" + me.Name + ", " + s.Tenant.Name + "\n\n" + t.Say("mail.stop") + "\n" + page + StopPlace + "\n"
+	at := l.At
+	if at.IsZero() {
+		wish := f.Mail
+		if l.Kind != store.AboutWeek {
+			wish = studentplan.EachWeek
+		}
+		at = studentplan.SendAt(s.Now.In(s.Zone), wish)
+	}
 	var out []store.Message
 	for _, address := range to {
-		out = append(out, store.Message{ID: ulid.Make().String(), Ladder: s.Ladder, To: address, Subject: subject, Body: body, MadeAt: s.Now})
+		out = append(out, store.Message{
+			ID: ulid.Make().String(), Ladder: s.Ladder, To: address, Subject: l.Subject, Body: body, MadeAt: s.Now, NotBefore: at, Kind: l.Kind, Day: l.Day, Stop: page + StopPlace,
+		})
+	}
+	return out, nil
+}
+
+// StopPlace is where on its page a family says what it wishes to be sent.
+const StopPlace = "#messages"
+
+// WeekMessages are the messages about a week that is published: that it is ready, and a reminder for each day of
+// practice to come where that is wished.
+func (d *Desk) WeekMessages(ctx context.Context, s Student, f store.Family, start time.Time, plan week.Plan, words string) ([]store.Message, error) {
+	t := tongue.Of(f.Language)
+	first := s.First()
+	out, err := d.Announce(ctx, s, f, Letter{
+		Kind: store.AboutWeek, Subject: t.Say("mail.week", "name", first, "date", t.Day(start)), Says: t.Say("mail.week.body", "date", t.Day(start)), Words: words,
+	})
+	if err != nil || !f.Remind {
+		return out, err
+	}
+	for _, day := range plan.Days {
+		at := studentplan.RemindAt(day.Date, s.Zone)
+		if day.Rest || len(day.Items) == 0 || at.Before(s.Now) {
+			continue
+		}
+		more, err := d.Announce(ctx, s, f, Letter{
+			Kind: store.AboutRemind, Day: day.Date, At: at, Subject: t.Say("mail.remind", "name", first),
+			Says: wording.AtHome(t, studentplan.AtHome{Kind: studentplan.Practice, Things: len(day.Items), Minutes: day.Minutes}),
+		})
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, more...)
 	}
 	return out, nil
 }

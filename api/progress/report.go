@@ -164,7 +164,9 @@ func (h *Handlers) PublishReport(ctx context.Context, r contract.PublishReportRe
 	if err != nil {
 		return nil, err
 	}
-	messages, err := h.Announce(ctx, rep.Opened, f, wording.ReportSubject(rep.First()), wording.ReportReady(rep.First(), rep.kept.Written.Span), "")
+	messages, err := h.Announce(ctx, rep.Opened, f, open.Letter{
+		Kind: store.AboutReport, Subject: wording.ReportSubject(rep.First()), Says: wording.ReportReady(rep.First(), rep.kept.Written.Span) + " is ready:",
+	})
 	if err != nil {
 		return nil, err
 	}

@@ -23,6 +23,7 @@ import (
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 )
 
 // Handlers answer the calls about technique.
@@ -40,7 +41,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 		return nil, err
 	}
 	out := contract.Technique{
-		Dose: a.Practice(a.Today).DoseWords(), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
+		Dose: wording.Often(tongue.Of(tongue.English), a.Practice(a.Today).Often()), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
 		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x, a.Words),
 	}
 	said := wording.Technique{First: a.First()}

@@ -178,6 +178,14 @@ func (n Names) NotAdmitted(e studentplan.EntryError, s studentplan.Student) stri
 		return day + " is too long ago to be ticked; tell the teacher in the lesson."
 	case studentplan.NotSet:
 		return "This was not set for " + day + ". Open the page again."
+	case studentplan.EmptyNote:
+		return "Nothing is written yet."
+	case studentplan.LongNote:
+		return fmt.Sprintf("This is too long: at most %d letters. Nothing was sent.", studentplan.LongestNote)
+	case studentplan.NoSuchNote:
+		return "This cannot be sent from here. Open the page again."
+	case studentplan.NoSuchLesson:
+		return "This lesson is not among those to come. Open the page again."
 	case studentplan.NoPiece:
 		return "Only a piece can be chosen to be played first."
 	}

@@ -2,11 +2,14 @@ package wording
 
 import (
 	"fmt"
+	"strconv"
 	"strings"
 	"time"
 
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
 	"patientladder/core/student/enjoyment"
+	"patientladder/core/wording/tongue"
 )
 
 // Balance says practice against enjoyment and what to do, and from what it was weighed. For the
@@ -29,10 +32,13 @@ var balance = map[enjoyment.Kind]string{
 
 // Home says what came from home.
 func (n Names) Home(h studentplan.Home) string {
-	if h.Practised == 0 && len(h.First) == 0 {
+	var parts []string
+	switch {
+	case h.Practised > 0 || len(h.First) > 0:
+		parts = append(parts, fmt.Sprintf("Practised on %s of %s", Numbered(h.Practised), Counted(max(h.Days, h.Practised), "day")))
+	case len(h.Also)+len(h.Asked) == 0:
 		return "Nothing was reported from home"
 	}
-	parts := []string{fmt.Sprintf("Practised on %s of %s", Numbered(h.Practised), Counted(max(h.Days, h.Practised), "day"))}
 	var felt []string
 	for _, f := range []struct {
 		n    int
@@ -48,45 +54,127 @@ func (n Names) Home(h studentplan.Home) string {
 	if len(h.First) > 0 {
 		parts = append(parts, "played "+n.Titles(h.First)+" first")
 	}
-	return strings.Join(parts, "; ")
+	if len(h.Also) > 0 {
+		parts = append(parts, "also played “"+strings.Join(h.Also, "”, “")+"”")
+	}
+	for _, n := range h.Asked {
+		if n.Kind == studentplan.MoveLesson {
+			parts = append(parts, "asks to move a lesson: “"+n.Text+"”")
+			continue
+		}
+		parts = append(parts, "asks: “"+n.Text+"”")
+	}
+	return Capital(strings.Join(parts, "; "))
 }
 
 // AtHome says what a family has before it today.
-func AtHome(d studentplan.AtHome) string {
-	lesson := "the next lesson is on " + d.NextLesson.Format("Monday")
-	switch d.Kind {
-	case studentplan.NothingSet:
-		return "Nothing is set yet; " + lesson + "."
-	case studentplan.Practice:
-		return fmt.Sprintf("Today %s, about %s.", Counted(d.Things, "thing"), Figures(int(d.Minutes+0.5), "minute"))
-	case studentplan.LessonDay:
-		return "Lesson today, no practice."
-	case studentplan.Rest:
-		return "No practice today; " + lesson + "."
-	case studentplan.LiesAhead:
-		return "The new week begins on " + d.Begins.Format("Monday") + "."
+func AtHome(t tongue.Tongue, d studentplan.AtHome) string {
+	next := ""
+	if !d.NextLesson.IsZero() {
+		next = " " + t.Say("home.next", "day", t.Weekday(d.NextLesson))
 	}
-	return "This week is over; " + lesson + "."
+	switch d.Kind {
+	case studentplan.Practice:
+		minutes := strconv.Itoa(int(d.Minutes + 0.5))
+		if d.Things == 1 {
+			return t.Say("home.practice.one", "minutes", minutes)
+		}
+		return t.Say("home.practice", "things", strconv.Itoa(d.Things), "minutes", minutes)
+	case studentplan.LessonDay:
+		return t.Say("home.lesson")
+	case studentplan.LiesAhead:
+		return t.Say("home.ahead", "day", t.Weekday(d.Begins))
+	}
+	return t.Say("home."+string(d.Kind)) + next
 }
 
 // Path says how a material stands on the way so far.
-func Path(s studentplan.PathStep) string {
+func Path(t tongue.Tongue, s studentplan.PathStep) string {
 	switch {
 	case !s.Learned.IsZero():
-		return "learned in " + s.Learned.Format("January 2006")
+		return t.Say("path.learned", "month", t.Month(s.Learned), "year", s.Learned.Format("2006"))
 	case s.Points > 0:
-		return fmt.Sprintf("%d of %s secure", s.Full, Figures(s.Points, "point"))
+		return t.Say("path.points", "full", strconv.Itoa(s.Full), "points", strconv.Itoa(s.Points))
 	}
-	return "just begun"
+	return t.Say("path.begun")
 }
 
 // Caution stands wherever a dose is shown.
-const Caution = "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
+var Caution = tongue.Of(tongue.English).Say("caution")
 
 // FamilyWeek names a published week on the family's page.
-func FamilyWeek(start, today time.Time) string {
+func FamilyWeek(t tongue.Tongue, start, today time.Time) string {
 	if start.After(today) {
-		return "The new week, from " + start.Format("Monday 2 January")
+		return t.Say("week.new", "date", t.WeekdayAndDay(start))
 	}
-	return "This week"
+	return t.Say("week.this")
+}
+
+// Held says what must not be done yet.
+func Held(t tongue.Tongue, list []week.Held) []string {
+	out := []string{}
+	for _, h := range list {
+		if h.Said != "" {
+			out = append(out, h.Said)
+			continue
+		}
+		out = append(out, t.Say("held."+string(h.Kind), "title", h.Title))
+	}
+	return out
+}
+
+// Often says how often a step is played at home; empty where nothing is repeated by a dose.
+func Often(t tongue.Tongue, o week.Often) string {
+	if o.Said != "" {
+		return o.Said
+	}
+	return t.Say("often."+string(o.Dose), "n", t.Number(o.Row))
+}
+
+// Watched says to the parent what to watch; empty for nothing.
+func Watched(t tongue.Tongue, w *week.Watch) string {
+	switch {
+	case w == nil:
+		return ""
+	case w.Said != "":
+		return w.Said
+	}
+	return t.Say("watch", "fault", w.Text, "home", strings.TrimSuffix(Capital(w.Home), ".")+".")
+}
+
+// NoteSaid says when a family wrote something, and how it stands.
+func NoteSaid(t tongue.Tongue, n studentplan.Note, teacher string) string {
+	switch {
+	case n.Kind == studentplan.MoveLesson && n.Open():
+		return t.Say("page.move.asked", "day", t.Day(n.Day), "teacher", teacher)
+	case n.Kind == studentplan.Question && n.Open():
+		return t.Say("page.ask.sent", "day", t.Day(n.Day)) + " " + t.Say("page.ask.none")
+	}
+	return t.Say("page.ask.sent", "day", t.Day(n.Day))
+}
+
+// OtherPage names another page of the same family: whose it is, and for which instrument.
+func OtherPage(name, instrument string) string {
+	first, _, _ := strings.Cut(name, " ")
+	return first + ", " + instrument
+}
+
+// NoteFrom says to the teacher when a family wrote something, and how it stands.
+func NoteFrom(n studentplan.Note, today time.Time) string {
+	when := "on " + n.Day.Format("Monday, 2 January")
+	switch today.Sub(n.Day) {
+	case 0:
+		when = "today"
+	case oneDay:
+		when = "yesterday"
+	}
+	switch {
+	case n.Kind == studentplan.AlsoPlayed:
+		return "Also played, " + when
+	case n.Open():
+		return "Asked " + when
+	case n.Answer == "":
+		return "Asked " + when + ", put away"
+	}
+	return "Asked " + when + ", answered"
 }

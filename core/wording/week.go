@@ -92,8 +92,10 @@ func dayNames(days []time.Time) string {
 	return strings.TrimSpace(List(out))
 }
 
-// PracticeFrom is the subject of a message about a week, WeekReady what it says is ready.
-func PracticeFrom(name string, start time.Time) string { return name + ": practice from " + Day(start) }
-
-// WeekReady names the week of practice that is ready.
-func WeekReady(start time.Time) string { return "The week of practice from " + Day(start) }
+// SentWhen says when a message is sent that is ready now.
+func SentWhen(at, now time.Time) string {
+	if !at.After(now) {
+		return "at once"
+	}
+	return at.Format("Monday 2 January, 15:04")
+}

@@ -27,6 +27,7 @@ import (
 	"patientladder/core/student/studentlog"
 	"patientladder/core/student/taste"
 	"patientladder/core/way"
+	"patientladder/core/wording/tongue"
 )
 
 func day(month time.Month, d int) time.Time {
@@ -318,21 +319,24 @@ func TestWhatComesFromHomeAndWhatAFamilyReads(t *testing.T) {
 	n := names(t)
 	require.Equal(t, "Nothing was reported from home", n.Home(studentplan.Home{Days: 5}))
 	require.Equal(t, "Practised on three of five days; joyful 2 times and hard 1 time; played “Fog” first", n.Home(studentplan.Home{Practised: 3, Days: 5, Joyful: 2, Hard: 1, First: []string{"fog"}}))
+	require.Equal(t, "Also played “A sea song”; asks: “Which hand?”; asks to move a lesson: “Friday?”", n.Home(studentplan.Home{Days: 5, Also: []string{"A sea song"}, Asked: []studentplan.Note{{Kind: studentplan.Question, Text: "Which hand?"}, {Kind: studentplan.MoveLesson, Text: "Friday?"}}}))
 	require.Equal(t, "Practised on six of six days", n.Home(studentplan.Home{Practised: 6, Days: 5}), "more than was set")
+	en, de := tongue.Of("en"), tongue.Of("de")
 	lesson := day(time.May, 11)
+	require.Equal(t, []string{"Heute wird nicht geübt. Der nächste Unterricht ist am Montag.", "gelernt im Mai 2026"}, []string{AtHome(de, studentplan.AtHome{Kind: studentplan.Rest, NextLesson: lesson}), Path(de, studentplan.PathStep{Learned: lesson})})
 	for want, d := range map[string]studentplan.AtHome{
-		"Nothing is set yet; the next lesson is on Monday.": {Kind: studentplan.NothingSet, NextLesson: lesson},
-		"Today two things, about 9 minutes.":                {Kind: studentplan.Practice, Things: 2, Minutes: 8.5, NextLesson: lesson},
+		"Nothing is set yet. The next lesson is on Monday.": {Kind: studentplan.NothingSet, NextLesson: lesson},
+		"Today: 2 things, about 9 min.":                     {Kind: studentplan.Practice, Things: 2, Minutes: 8.5, NextLesson: lesson},
 		"Lesson today, no practice.":                        {Kind: studentplan.LessonDay, NextLesson: lesson},
-		"No practice today; the next lesson is on Monday.":  {Kind: studentplan.Rest, NextLesson: lesson},
+		"No practice today. The next lesson is on Monday.":  {Kind: studentplan.Rest, NextLesson: lesson},
 		"The new week begins on Friday.":                    {Kind: studentplan.LiesAhead, NextLesson: lesson, Begins: day(time.May, 8)},
-		"This week is over; the next lesson is on Monday.":  {Kind: studentplan.Over, NextLesson: lesson},
+		"This week is over. The next lesson is on Monday.":  {Kind: studentplan.Over, NextLesson: lesson},
 	} {
-		require.Equal(t, want, AtHome(d))
+		require.Equal(t, want, AtHome(en, d))
 	}
-	require.Equal(t, "learned in May 2026", Path(studentplan.PathStep{Learned: lesson}))
-	require.Equal(t, "1 of 3 points secure", Path(studentplan.PathStep{Full: 1, Points: 3}))
-	require.Equal(t, "just begun", Path(studentplan.PathStep{}))
+	require.Equal(t, "learned in May 2026", Path(en, studentplan.PathStep{Learned: lesson}))
+	require.Equal(t, "1 of 3 points secure", Path(en, studentplan.PathStep{Full: 1, Points: 3}))
+	require.Equal(t, "just begun", Path(en, studentplan.PathStep{}))
 	words, why := Balance(enjoyment.Balance{Kind: enjoyment.Quiet, From: enjoyment.Evidence{Practised: 20, Set: 28, Hard: 6, Fine: 1, Disliked: 2}})
 	require.Equal(t, "Practises, and does not seem to enjoy it: the quiet one to notice. Talk with the family, and look at the pieces together.", words)
 	require.Equal(t, "Practised on 20 of 28 days that were set; felt joyful 0 times, fine 1 time, hard 6 times; signs of liking: 0, of the opposite: 2, in eight weeks.", why)

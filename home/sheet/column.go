@@ -1,25 +1,24 @@
 package sheet
 
 import (
-	"fmt"
+	"strconv"
 
-	"patientladder/core/notation/engrave"
+	"patientladder/core/wording/tongue"
 )
 
-// draw draws a day and returns where it ends. An excerpt that stands on the
-// sheet already is not drawn again.
-func (d Day) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
+// draw draws a day and returns where it ends.
+func (d Day) draw(p *pen, t tongue.Tongue, x, y, width float64) float64 {
 	p.rule(x, y, width, d.Rest)
 	y = p.text(x, y+1.2, width, d.Name, day, heading)
 	if d.Rest {
-		return p.text(x, y, width, "A day of rest.", small, plain)
+		return p.text(x, y, width, t.Say("sheet.rest"), small, plain)
 	}
 	y = p.text(x, y, width, d.Minutes, small, plain)
 	if d.Focus != "" {
-		y = p.text(x, y+0.4, width, "Listen for: "+d.Focus, small, bold)
+		y = p.text(x, y+0.4, width, t.Say("sheet.focus", "focus", d.Focus), small, bold)
 	}
 	if len(d.Items) == 0 {
-		return p.text(x, y, width, "Nothing fits into the minutes of this day.", small, plain)
+		return p.text(x, y, width, t.Say("sheet.nothing"), small, plain)
 	}
 	said := ""
 	for i, it := range d.Items {
@@ -29,38 +28,41 @@ func (d Day) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 			said = it.Words
 		}
 		if p.most > 0 && i == p.most {
-			return p.text(x, y+0.6, width, fmt.Sprintf("and %d more, on the page for the phone", len(d.Items)-i), small, bold)
+			return p.text(x, y+0.6, width, t.Say("sheet.more", "n", strconv.Itoa(len(d.Items)-i)), small, bold)
 		}
-		y = it.draw(p, x, y+0.8, width, seen)
+		y = it.draw(p, t, x, y+0.8, width)
 	}
 	return y
 }
 
-func (it Item) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
-	y = p.text(x, y, width, it.Label, tiny, plain)
+func (it Item) draw(p *pen, t tongue.Tongue, x, y, width float64) float64 {
+	top := y
+	right := 0.0
+	if it.Card != nil { // how it goes stands on the back under this letter
+		right = letterSide*p.size + 1
+	}
+	y = p.text(x, y, width-right, it.Label, tiny, plain)
 	indent := 0.0
 	if it.Boxes == 1 { // one box stands before the title
 		side := boxSide * p.size
 		p.box(x, y+0.5, side)
 		indent = side + 1.2
 	}
-	y = p.text(x+indent, y, width-indent, it.Title, usual, bold)
+	y = p.text(x+indent, y, width-indent-right, it.Title, usual, bold)
+	if it.Card != nil {
+		p.letter(x+width-letterSide*p.size, top+0.3, it.Card.letter)
+	}
 	if it.Where != "" {
 		y = p.text(x, y, width, it.Where, usual, plain)
 	}
 	if it.Only != "" {
-		y = p.text(x, y, width, it.Only+" only", usual, bold)
-	}
-	if it.Excerpt != nil && p.excerpts {
-		// The same bars by the same hand.
-		key := it.Title + it.Where + it.Only
-		if !seen[key] {
-			seen[key] = true
-			y = p.excerpt(*it.Excerpt, x, y+0.8, width) + 0.8
-		}
+		y = p.text(x, y, width, it.Only, usual, bold)
 	}
 	if it.Boxes > 1 {
-		y = p.boxes(x, y+0.5, width, it.Boxes, it.Joined)
+		y = p.boxes(x, y+0.5, width, it.Boxes)
+		if it.Joined {
+			y = p.text(x, y-0.4, width, t.Say("sheet.row"), tiny, plain)
+		}
 	}
 	for _, goal := range it.Goals {
 		y = p.text(x+1.6, y+0.1, width-1.6, "– "+goal, tiny, plain)
@@ -72,41 +74,35 @@ func (it Item) draw(p *pen, x, y, width float64, seen map[string]bool) float64 {
 	return y + 0.9
 }
 
-// ExcerptWidth is how wide an excerpt may be in staff spaces before it goes on
-// in a second system: a column at a size that can be read from the stand.
-const ExcerptWidth = 32.0
+// letterSide is the side of the square in which the letter of a card stands, in millimetres.
+const letterSide = 4.6
 
-// largestSpace is a staff space in millimetres at the usual size of letters:
-// what small print for the music stand has.
-const largestSpace = 1.2
-
-// excerpt draws bars as wide as the column, but never larger than print.
-func (p *pen) excerpt(d engrave.Drawing, x, y, width float64) float64 {
-	if d.Width == 0 {
-		return y
+// letter draws the letter of a card, white on black.
+func (p *pen) letter(x, y float64, letter string) {
+	if p.dry {
+		return
 	}
-	space := min(largestSpace*p.size, width/d.Width)
-	p.shapes(d.Shapes, space, x, y)
-	return y + space*d.Height
+	side := letterSide * p.size
+	p.doc.SetFont(bold, "", usual*p.size)
+	wide := max(side, p.doc.GetStringWidth(letter)+1.6)
+	x -= wide - side
+	p.doc.SetFillColor(0, 0, 0)
+	p.doc.Rect(x, y, wide, side, "F")
+	p.doc.SetTextColor(255, 255, 255)
+	p.doc.Text(x+(wide-p.doc.GetStringWidth(letter))/2, y+side*0.76, letter)
+	p.doc.SetTextColor(0, 0, 0)
 }
 
 // boxSide is the side of a box to tick, in millimetres.
 const boxSide = 3.0
 
 // boxes draws boxes to tick, as many to a row as the column holds.
-func (p *pen) boxes(x, y, width float64, n int, joined bool) float64 {
+func (p *pen) boxes(x, y, width float64, n int) float64 {
 	side := boxSide * p.size
 	step := side + 0.9*p.size
-	if joined {
-		step = side
-	}
 	perRow := max(1, int((width-side)/step)+1)
 	for i := range n {
 		p.box(x+step*float64(i%perRow), y+(side+0.8)*float64(i/perRow), side)
 	}
-	y += (side + 0.8) * float64((n+perRow-1)/perRow)
-	if joined {
-		y = p.text(x, y-0.4, width, "right in a row", tiny, plain)
-	}
-	return y
+	return y + (side+0.8)*float64((n+perRow-1)/perRow)
 }

@@ -38,8 +38,8 @@ type Key struct {
 	// MIDI is the pitch, 60 for middle C.
 	MIDI  int
 	Label string
-	// Meets says that the other hand meets it here: its finger stands in a ring.
-	Meets bool
+	// Meets says that the other hand meets it here: its finger stands in a ring. First says that the hand begins here.
+	Meets, First bool
 }
 
 // Neck is what lies on strings: under the left hand, or plucked one after the other.
@@ -56,6 +56,8 @@ type Neck struct {
 type Dot struct {
 	String, At int
 	Label      string
+	// First says that the hand begins here.
+	First bool
 }
 
 // ExerciseWidth is how wide a system may be in staff spaces.
@@ -156,11 +158,9 @@ func whites(midi int) int {
 	return n
 }
 
-func (b Board) draw(p *pen, x, y, width float64) float64 {
-	if len(b.Keys) == 0 {
-		return y
-	}
-	low, high := b.Keys[0].MIDI, b.Keys[0].MIDI
+// reach is from which key to which a board is drawn: a white one on either side.
+func (b Board) reach() (low, high int) {
+	low, high = b.Keys[0].MIDI, b.Keys[0].MIDI
 	for _, k := range b.Keys {
 		low, high = min(low, k.MIDI), max(high, k.MIDI)
 	}
@@ -168,26 +168,27 @@ func (b Board) draw(p *pen, x, y, width float64) float64 {
 	}
 	for high++; black(high); high++ {
 	}
-	y = p.text(x, y, width, b.Name, small, plain) + 0.6
-	const tall = 25.0
-	w := min(12.0, width/float64(whites(high+1)-whites(low)))
-	place := func(midi int) (float64, float64) { // the left side and the width
-		side := x + w*float64(whites(midi)-whites(low))
-		if black(midi) {
-			return side - 0.3*w, 0.6 * w
-		}
-		return side, w
+	return low, high
+}
+
+// keyAt is the left side and the width of a key on a board that begins with a key at x, white keys w wide.
+func keyAt(midi, low int, x, w float64) (left, wide float64) {
+	side := x + w*float64(whites(midi)-whites(low))
+	if black(midi) {
+		return side - 0.3*w, 0.6 * w
 	}
-	if p.dry {
-		return y + tall
-	}
+	return side, w
+}
+
+// keys draws the keys from one to another.
+func (b Board) keys(p *pen, low, high int, x, y, w, tall float64) {
 	p.doc.SetLineWidth(0.2)
 	for _, dark := range []bool{false, true} {
 		for m := low; m <= high; m++ {
 			if black(m) != dark {
 				continue
 			}
-			left, wide := place(m)
+			left, wide := keyAt(m, low, x, w)
 			if dark {
 				p.doc.SetFillColor(70, 70, 70)
 				p.doc.Rect(left, y, wide, tall*0.62, "F")
@@ -197,8 +198,22 @@ func (b Board) draw(p *pen, x, y, width float64) float64 {
 			}
 		}
 	}
+}
+
+func (b Board) draw(p *pen, x, y, width float64) float64 {
+	if len(b.Keys) == 0 {
+		return y
+	}
+	low, high := b.reach()
+	y = p.text(x, y, width, b.Name, small, plain) + 0.6
+	const tall = 25.0
+	w := min(12.0, width/float64(whites(high+1)-whites(low)))
+	if p.dry {
+		return y + tall
+	}
+	b.keys(p, low, high, x, y, w, tall)
 	for _, k := range b.Keys {
-		left, wide := place(k.MIDI)
+		left, wide := keyAt(k.MIDI, low, x, w)
 		at := y + tall - 3.6
 		if black(k.MIDI) {
 			at = y + tall*0.62 - 3.2

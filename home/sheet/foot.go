@@ -22,9 +22,9 @@ func (s Sheet) foot(p *pen, y float64) float64 {
 	column := (whole - hands - code - 3*gap) / 3
 	x := margin
 	// “Not yet” has a border of its own: it must not be missed on a copy in grey.
-	inner := p.text(x+3, y+1.2, column-6, "Not yet", day, heading)
+	inner := p.text(x+3, y+1.2, column-6, s.Tongue.Say("sheet.not-yet"), day, heading)
 	if len(s.NotYet) == 0 {
-		inner = p.text(x+3, inner, column-6, "Nothing is held back this week.", usual, plain)
+		inner = p.text(x+3, inner, column-6, s.Tongue.Say("sheet.not-yet.none"), usual, plain)
 	}
 	for _, n := range s.NotYet {
 		inner = p.text(x+3, inner, column-6, "× "+n, usual, bold)
@@ -32,21 +32,21 @@ func (s Sheet) foot(p *pen, y float64) float64 {
 	p.frame(x, y, column, inner+1.2-y)
 	bottom := inner + 1.2
 	x += column + gap
-	at := p.text(x, y+1.2, column, "Did not fit", day, heading)
+	at := p.text(x, y+1.2, column, s.Tongue.Say("sheet.left"), day, heading)
 	if len(s.LeftOut) == 0 {
-		at = p.text(x, at, column, "Everything fits into the minutes.", small, plain)
+		at = p.text(x, at, column, s.Tongue.Say("sheet.left.none"), small, plain)
 	} else {
-		at = p.text(x, at, column, shortList(s.LeftOut, 6), small, plain)
+		at = p.text(x, at, column, s.shortList(s.LeftOut, 6), small, plain)
 	}
 	bottom = max(bottom, at)
 	x += column + gap
-	at = p.text(x, y+1.2, column, "Take care", day, heading)
+	at = p.text(x, y+1.2, column, s.Tongue.Say("sheet.care"), day, heading)
 	at = p.text(x, at, column, s.Caution, small, plain)
 	bottom = max(bottom, at)
 	x += column + gap
 	if s.Page != "" {
 		p.code(s.Page, x, y+1.5)
-		bottom = max(bottom, p.text(x, y+codeSide+1.8, codeSide, "on a phone, with the sound", tiny, plain))
+		bottom = max(bottom, p.text(x, y+codeSide+1.8, codeSide, s.Tongue.Say("sheet.phone"), tiny, plain))
 		x += codeSide + gap
 	}
 	for _, h := range s.Hands {
@@ -56,9 +56,10 @@ func (s Sheet) foot(p *pen, y float64) float64 {
 	return bottom
 }
 
-func shortList(list []string, most int) string {
+// shortList writes the first of a list, and how many more there are.
+func (s Sheet) shortList(list []string, most int) string {
 	if len(list) <= most {
 		return strings.Join(list, "; ") + "."
 	}
-	return strings.Join(list[:most], "; ") + " and " + strconv.Itoa(len(list)-most) + " more."
+	return strings.Join(list[:most], "; ") + " " + s.Tongue.Say("sheet.others", "n", strconv.Itoa(len(list)-most))
 }

@@ -40,7 +40,8 @@ const millimetres = 25.4 / 72 // a point
 type pen struct {
 	doc *fpdf.Fpdf
 	attempt
-	dry bool
+	trim trim
+	dry  bool
 }
 
 func newPen(made time.Time) (*pen, error) {

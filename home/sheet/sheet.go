@@ -1,8 +1,9 @@
-// Package sheet draws a week of practice on one page of A4, as PDF: readable in
-// black and white, with boxes to tick.
+// Package sheet draws a week of practice on both sides of one sheet of A4, as PDF: readable in black and white, with
+// boxes to tick. In front are the days, on the back how each thing goes: its notes, where the hands begin, what is said.
 //
 //	sheet.go   what stands on it, and how it is made to fit
 //	column.go  a day
+//	back.go    how each thing goes
 //	foot.go    what stands under the days: not yet, what did not fit, the hand, the cautions
 //	exercise.go  an exercise on a page of its own
 //	pen.go     text and shapes on paper
@@ -12,11 +13,13 @@ import (
 	"bytes"
 	"time"
 
-	"patientladder/core/notation/engrave"
+	"patientladder/core/wording/tongue"
 )
 
-// Sheet is what stands on the page. All texts are in the words of the family.
+// Sheet is what stands on the sheet. All texts are in the words of the family.
 type Sheet struct {
+	// Tongue says what the sheet itself says.
+	Tongue tongue.Tongue
 	// Heading is the line at the top, Title the sentence under it.
 	Heading, Title string
 	// Watch is the one fault that is looked after; empty for none. Dose says how often; Words are the teacher's own, Caution the usual ones.
@@ -51,11 +54,12 @@ type Item struct {
 	// Boxes to tick; joined ones ask for right ones in a row.
 	Boxes  int
 	Joined bool
-	Words  string
+	// Words say how it goes where it has no card.
+	Words string
 	// Goals of an exercise are read before it.
 	Goals []string
-	// Excerpt are the bars drawn; nil for none.
-	Excerpt *engrave.Drawing
+	// Card is how it goes, on the back; nil for none.
+	Card *Card
 }
 
 // Hand is a hand and its finger numbers, thumb first; an empty one is not written.
@@ -78,47 +82,79 @@ const (
 type attempt struct {
 	// size is that of the letters against the usual.
 	size float64
-	// excerpts are drawn; words are written.
-	excerpts, words bool
+	// words are written.
+	words bool
 	// most is how many items a day shows, 0 for all.
 	most int
 }
 
-// attempts are tried in turn, the best first: rather smaller letters than no
-// notes, rather no notes than no words.
+// attempts are tried in turn, the best first: rather smaller letters than no words.
 func attempts() []attempt {
 	var out []attempt
-	for size := 1.1; size > 0.66; size -= 0.04 {
-		out = append(out, attempt{size, true, true, 0})
-	}
-	for size := 0.8; size > 0.54; size -= 0.05 {
-		out = append(out, attempt{size, false, true, 0})
+	for size := 1.1; size > 0.58; size -= 0.04 {
+		out = append(out, attempt{size, true, 0})
 	}
 	for size := 0.7; size > 0.54; size -= 0.05 {
-		out = append(out, attempt{size, false, false, 0})
+		out = append(out, attempt{size, false, 0})
 	}
 	for most := 12; most > 0; most-- {
-		out = append(out, attempt{0.6, false, false, most})
+		out = append(out, attempt{0.6, false, most})
 	}
 	return out
 }
 
-// PDF returns the sheet: always exactly one page.
+// PDF returns the sheet: one page, and a second one where there is anything to show how it goes.
 func (s Sheet) PDF() ([]byte, error) {
 	p, err := newPen(s.Made)
 	if err != nil {
 		return nil, err
 	}
+	cards := s.lettered()
 	s.fit(p)
 	p.doc.SetTitle(s.Heading, true)
 	p.doc.AddPage()
 	s.draw(p)
+	if len(cards) > 0 {
+		back := back{s.Tongue, s.Heading, cards}
+		back.fit(p)
+		p.doc.AddPage()
+		back.draw(p)
+	}
 	var out bytes.Buffer
 	err = p.doc.Output(&out)
 	return out.Bytes(), err
 }
 
-// fit makes everything fit: by the first attempt that does, or by the last one.
+// lettered gives each card that is on the sheet a letter, in the order in which they come, and returns them once each.
+func (s Sheet) lettered() (out []*Card) {
+	at := map[string]*Card{}
+	for d := range s.Days {
+		for i := range s.Days[d].Items {
+			it := &s.Days[d].Items[i]
+			if it.Card == nil {
+				continue
+			}
+			if first, there := at[it.Card.Key]; there {
+				it.Card = first
+				continue
+			}
+			it.Card.letter = letterOf(len(out))
+			at[it.Card.Key] = it.Card
+			out = append(out, it.Card)
+		}
+	}
+	return out
+}
+
+// letterOf counts in letters: A to Z, then AA.
+func letterOf(n int) string {
+	if n >= 26 {
+		return letterOf(n/26-1) + letterOf(n%26)
+	}
+	return string(rune('A' + n))
+}
+
+// fit makes the front fit: by the first attempt that does, or by the last one.
 func (s Sheet) fit(p *pen) {
 	for _, a := range attempts() {
 		p.attempt = a
@@ -128,14 +164,14 @@ func (s Sheet) fit(p *pen) {
 	}
 }
 
-// height is that of everything as the pen would draw it.
+// height is that of the front as the pen would draw it.
 func (s Sheet) height(p *pen) float64 {
 	p.dry = true
 	defer func() { p.dry = false }()
 	return s.draw(p)
 }
 
-// draw draws the sheet and returns its height.
+// draw draws the front and returns its height.
 func (s Sheet) draw(p *pen) float64 {
 	y := margin
 	y = p.text(margin, y, pageWidth-2*margin, s.Heading, small, plain)
@@ -158,13 +194,18 @@ func (s Sheet) draw(p *pen) float64 {
 		}
 	}
 	bottom, step := y, 0
-	seen := map[string]bool{}
 	for i, d := range s.Days {
+		if i == columns { // a week that goes on repeats its days
+			break
+		}
 		if !d.Rest {
 			step++
 		}
 		x := margin + float64(i)*(width+gap)
-		bottom = max(bottom, d.draw(p, x, y+rise*float64(practised-step)*p.size, width, seen))
+		bottom = max(bottom, d.draw(p, s.Tongue, x, y+rise*float64(max(0, practised-step))*p.size, width))
 	}
 	return s.foot(p, bottom+2.5)
 }
+
+// columns are the days in front; what a longer week has beyond them are the same days again.
+const columns = 7

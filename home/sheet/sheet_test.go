@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"bytes"
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -15,6 +16,7 @@ import (
 
 	"patientladder/core/notation/abc"
 	"patientladder/core/notation/engrave"
+	"patientladder/core/wording/tongue"
 )
 
 var made = time.Date(2026, 5, 4, 18, 0, 0, 0, time.UTC)
@@ -28,14 +30,18 @@ func excerpt(t require.TestingT) *engrave.Drawing {
 
 func week(items int, words string, d *engrave.Drawing) Sheet {
 	s := Sheet{
-		Heading: "Nell · piano · A studio", Title: "Practice from Tuesday, 5 May", Dose: "As many times as the student has years.", Caution: "Pain means stop and rest.",
+		Tongue: tongue.Of(tongue.English), Heading: "Nell · piano · A studio", Title: "Practice from Tuesday, 5 May", Dose: "As many times as the student has years.", Caution: "Pain means stop and rest.",
 		NotYet: []string{"“Rowing Home”: the left hand, and both hands together, until it was taught"}, LeftOut: []string{"“Rowing Home” bars 5–8"},
 		Hands: []Hand{{Name: "left hand", Left: true, Fingers: [5]string{"1", "2", "3", "4", "5"}}}, Page: "http://127.0.0.1/home/abc", Made: made,
 	}
-	for _, name := range []string{"Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday", "Monday"} {
+	for i, name := range []string{"Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday", "Monday"} {
 		day := Day{Name: name, Minutes: "about 12 min", Focus: "loose shoulders"}
-		for range items {
-			day.Items = append(day.Items, Item{Label: "Small piece, 3 min", Title: "Rowing Home", Where: "bars 1–2", Only: "Right hand", Boxes: 7, Words: words, Excerpt: d})
+		for k := range items {
+			it := Item{Label: "Small piece, 3 min", Title: "Rowing Home", Where: "bars 1–2", Only: "Right hand only", Boxes: 7, Words: words}
+			if d != nil {
+				it.Card = card(fmt.Sprint(i, k%5), d)
+			}
+			day.Items = append(day.Items, it)
 		}
 		s.Days = append(s.Days, day)
 	}
@@ -43,39 +49,77 @@ func week(items int, words string, d *engrave.Drawing) Sheet {
 	return s
 }
 
+func card(key string, d *engrave.Drawing) *Card {
+	return &Card{
+		Key: key, Title: "Rowing Home", Where: "bars 1–2", Book: "Page 7 of “Harbour Steps”", Only: "Right hand only", Tempo: "Slowly, like strolling (48)", Say: "up · up · same",
+		Parent: "Say the line together first. Then Nell plays it.", Good: "the same fingers each time", Excerpt: d, Signs: []Sign{{3, -1, 1}, {6, -1, -1}, {9, -1, 0}},
+		Hands: []CardHand{{Start: "Right hand: finger 2 on D", Board: Board{Keys: []Key{{MIDI: 62, Label: "2", First: true}, {MIDI: 66, Label: "4"}}}}},
+	}
+}
+
 func pages(t require.TestingT, pdf []byte) int {
 	require.True(t, bytes.HasPrefix(pdf, []byte("%PDF-")))
 	return len(regexp.MustCompile(`/Type /Page\n`).FindAll(pdf, -1))
 }
 
-// However full the week is, the sheet is one page, and what must not be missed is on it.
-func TestItIsAlwaysOnePage(t *testing.T) {
+// However full the week is, the sheet has two sides at the most, and what must not be missed is on it.
+func TestItIsOneSheetOfPaper(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		words := strings.Repeat("Say up, down or same aloud, then play it slowly. ", rapid.IntRange(0, 6).Draw(t, "words"))
 		var d *engrave.Drawing
+		items := rapid.IntRange(0, 25).Draw(t, "items")
+		sides := 1
 		if rapid.Bool().Draw(t, "notes") {
 			d = excerpt(t)
+			if items > 0 {
+				sides = 2
+			}
 		}
-		s := week(rapid.IntRange(0, 25).Draw(t, "items"), words, d)
+		s := week(items, words, d)
 		s.Days[0].Items = append(s.Days[0].Items, Item{Title: rapid.StringN(0, 200, -1).Draw(t, "title"), Boxes: rapid.IntRange(0, 99).Draw(t, "boxes"), Joined: true})
 		pdf, err := s.PDF()
 		require.NoError(t, err)
-		require.Equal(t, 1, pages(t, pdf))
+		require.Equal(t, sides, pages(t, pdf))
 	})
 	p, err := newPen(made)
 	require.NoError(t, err)
 	s := week(40, "words", excerpt(t))
+	cards := s.lettered()
 	s.fit(p)
 	require.LessOrEqual(t, s.height(p), pageHeight-2*margin, "the last resort fits")
+	require.Len(t, cards, 30)
+	b := back{s.Tongue, s.Heading, cards}
+	b.fit(p)
+	require.True(t, b.fits(p), "thirty cards stand on the back, with their notes")
 }
 
-func TestAUsualWeekKeepsItsNotesAndWords(t *testing.T) {
-	s := week(4, "Say up, down or same aloud, then play it slowly.", excerpt(t))
+// What is the same has one card, and letters go on after Z.
+func TestOneCardForWhatIsTheSame(t *testing.T) {
+	s := week(2, "", excerpt(t))
+	s.Days[1].Items[0].Card = card("0 0", excerpt(t))
+	cards := s.lettered()
+	require.Len(t, cards, 11)
+	require.Equal(t, "A", s.Days[1].Items[0].Card.letter)
+	require.Equal(t, []string{"A", "B", "Z", "AA", "AZ", "BA"}, []string{letterOf(0), letterOf(1), letterOf(25), letterOf(26), letterOf(51), letterOf(52)})
+}
+
+// The notes go last: what is said goes before the picture of the hand, and that before the notes.
+func TestTheNotesGoLast(t *testing.T) {
 	p, err := newPen(made)
 	require.NoError(t, err)
-	s.fit(p)
-	require.True(t, p.excerpts && p.words)
-	require.Greater(t, p.size, 0.85, "and can be read from the stand")
+	last := everything
+	for _, n := range []int{1, 2, 3, 4, 8} {
+		s := week(n, "", excerpt(t))
+		b := back{s.Tongue, s.Heading, s.lettered()}
+		b.fit(p)
+		require.True(t, b.fits(p))
+		require.GreaterOrEqual(t, p.trim, last, "%d", n)
+		last = p.trim
+		if n == 1 {
+			require.Equal(t, everything, p.trim)
+			require.Greater(t, p.size, 0.85, "and can be read from the stand")
+		}
+	}
 }
 
 // Read back by poppler's pdftotext where it is installed: the text is there as text.
@@ -83,13 +127,13 @@ func TestTheTextCanBeReadBack(t *testing.T) {
 	if _, err := exec.LookPath("pdftotext"); err != nil {
 		t.Skip("pdftotext is not installed")
 	}
-	pdf, err := week(3, "Name the first note.", excerpt(t)).PDF()
+	pdf, err := week(1, "Name the first note.", excerpt(t)).PDF()
 	require.NoError(t, err)
 	file := filepath.Join(t.TempDir(), "sheet.pdf")
 	require.NoError(t, os.WriteFile(file, pdf, 0o600))
 	text, err := exec.Command("pdftotext", "-layout", file, "-").Output()
 	require.NoError(t, err)
-	for _, want := range []string{"Practice from Tuesday, 5 May", "Not yet", "Right hand only", "Name the first note.", "A day of rest.", "Pain means stop"} {
+	for _, want := range []string{"Practice from Tuesday, 5 May", "Not yet", "Right hand only", "Name the first note.", "A day of rest.", "Pain means stop", "Right hand: finger 2 on D", "Good enough: the same fingers each time", "Page 7 of"} {
 		require.Contains(t, string(text), want)
 	}
 }
@@ -101,7 +145,11 @@ func TestItIsBlackAndWhite(t *testing.T) {
 	p.doc.SetCompression(false)
 	p.attempt = attempts()[0]
 	p.doc.AddPage()
-	week(3, "x", excerpt(t)).draw(p)
+	s := week(3, "x", excerpt(t))
+	cards := s.lettered()
+	s.draw(p)
+	p.doc.AddPage()
+	back{s.Tongue, s.Heading, cards}.draw(p)
 	var out bytes.Buffer
 	require.NoError(t, p.doc.Output(&out))
 	colours := regexp.MustCompile(`(?m)^([\d.]+) ([\d.]+) ([\d.]+) (?:rg|RG)$`).FindAllSubmatch(out.Bytes(), -1)

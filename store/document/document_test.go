@@ -89,8 +89,8 @@ func TestEveryFieldOfADocumentComesBack(t *testing.T) {
 func TestADocumentOfALaterProgramIsRefused(t *testing.T) {
 	_, err := DecodePlan([]byte(`{"version": 3}`))
 	require.EqualError(t, err, "it was written by a later version of the program (3; this one reads up to 2)")
-	_, err = DecodeWeek([]byte(`{"version": 3}`))
-	require.EqualError(t, err, "it was written by a later version of the program (3; this one reads up to 2)")
+	_, err = DecodeWeek([]byte(`{"version": 4}`))
+	require.EqualError(t, err, "it was written by a later version of the program (4; this one reads up to 3)")
 }
 
 // The first version kept sentences and no facts: its segments are read, their reasons are not known.
@@ -118,7 +118,7 @@ func TestAWeekOfTheFirstVersionIsRead(t *testing.T) {
 	require.Equal(t, week.Plan{
 		Days: []week.Day{{Date: time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC), Minutes: 2.5, Focus: "pulse", Items: []week.Item{
 			{Key: "a:chunk:1", Kind: "chunk", Material: "a", Title: "Fog", Bars: week.Bars{From: 3, To: 4, Upbeat: true}, Times: 3, InRow: true, Minutes: 2.5, Words: "slowly"}}}},
-		NotYet: []string{"the left hand"}, Dose: "three times", Estimate: "about 3 minutes",
+		NotYet: []week.Held{{Said: "the left hand"}}, Often: week.Often{Said: "three times"}, Estimate: "about 3 minutes",
 	}, w)
 }
 

@@ -7,19 +7,40 @@ import (
 	"patientladder/core/planning/week"
 )
 
-// weekVersion 2 has names of its own; version 1 had those of core, which are the same but for
-// their first letters.
-const weekVersion = 2
+// weekVersion 3 has what is held back, how often and what is watched as facts; before they were sentences. Version 2
+// has names of its own; version 1 had those of core, which are the same but for their first letters.
+const weekVersion = 3
 
 type published struct {
 	versioned
 	Days     []day    `json:"days"`
 	LeftOut  []item   `json:"leftOut"`
 	Dropped  []item   `json:"dropped"`
-	NotYet   []string `json:"notYet"`
+	NotYet   []string `json:"notYet,omitempty"` // before version 3, as are Watch and Dose
 	Watch    string   `json:"watch,omitempty"`
-	Dose     string   `json:"dose"`
+	Dose     string   `json:"dose,omitempty"`
+	Held     []held   `json:"held,omitempty"`
+	Watched  *watched `json:"watched,omitempty"`
+	Often    often    `json:"often,omitzero"`
 	Estimate string   `json:"estimate"`
+}
+
+type held struct {
+	Kind  week.HeldKind `json:"kind,omitempty"`
+	Title string        `json:"title,omitempty"`
+	Said  string        `json:"said,omitempty"`
+}
+
+type watched struct {
+	Text string `json:"text,omitempty"`
+	Home string `json:"home,omitempty"`
+	Said string `json:"said,omitempty"`
+}
+
+type often struct {
+	Dose week.Dose `json:"dose,omitempty"`
+	Row  int       `json:"row,omitempty"`
+	Said string    `json:"said,omitempty"`
 }
 
 type day struct {
@@ -44,6 +65,7 @@ type item struct {
 	Minutes  float64   `json:"minutes"`
 	Words    string    `json:"words,omitempty"`
 	Goals    []string  `json:"goals,omitempty"`
+	Exercise string    `json:"exercise,omitempty"`
 	Pinned   bool      `json:"pinned,omitempty"`
 }
 
@@ -53,10 +75,13 @@ type bars struct {
 	Upbeat bool `json:"upbeat,omitempty"`
 }
 
-// EncodeWeek writes a week as it is published. Its sentences are kept as they were said.
+// EncodeWeek writes a week as it is published. The words of its things are kept as they were said.
 func EncodeWeek(p week.Plan) ([]byte, error) {
 	out := published{
-		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), NotYet: p.NotYet, Watch: p.Watch, Dose: p.Dose, Estimate: p.Estimate,
+		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), Often: often(p.Often), Watched: (*watched)(p.Watch), Estimate: p.Estimate,
+	}
+	for _, h := range p.NotYet {
+		out.Held = append(out.Held, held(h))
 	}
 	for _, d := range p.Days {
 		out.Days = append(out.Days, day{d.Date, d.Rest, items(d.Items), d.Minutes, d.Focus})
@@ -73,7 +98,19 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 	if err := json.Unmarshal(data, &in); err != nil {
 		return week.Plan{}, err
 	}
-	out := week.Plan{LeftOut: itemsOf(in.LeftOut), Dropped: itemsOf(in.Dropped), NotYet: in.NotYet, Watch: in.Watch, Dose: in.Dose, Estimate: in.Estimate}
+	out := week.Plan{LeftOut: itemsOf(in.LeftOut), Dropped: itemsOf(in.Dropped), Often: week.Often(in.Often), Watch: (*week.Watch)(in.Watched), Estimate: in.Estimate}
+	for _, said := range in.NotYet {
+		out.NotYet = append(out.NotYet, week.Held{Said: said})
+	}
+	for _, h := range in.Held {
+		out.NotYet = append(out.NotYet, week.Held(h))
+	}
+	if in.Watch != "" {
+		out.Watch = &week.Watch{Said: in.Watch}
+	}
+	if in.Dose != "" {
+		out.Often = week.Often{Said: in.Dose}
+	}
 	for _, d := range in.Days {
 		out.Days = append(out.Days, week.Day{Date: d.Date, Rest: d.Rest, Items: itemsOf(d.Items), Minutes: d.Minutes, Focus: d.Focus})
 	}
@@ -82,7 +119,7 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 
 func items(list []week.Item) (out []item) {
 	for _, it := range list {
-		out = append(out, item{it.Key, it.Kind, it.Material, it.Title, bars(it.Bars), it.Start, it.End, it.Hand, it.Times, it.InRow, it.Minutes, it.Words, it.Goals, it.Pinned})
+		out = append(out, item{it.Key, it.Kind, it.Material, it.Title, bars(it.Bars), it.Start, it.End, it.Hand, it.Times, it.InRow, it.Minutes, it.Words, it.Goals, it.Exercise, it.Pinned})
 	}
 	return out
 }
@@ -91,7 +128,7 @@ func itemsOf(list []item) (out []week.Item) {
 	for _, it := range list {
 		out = append(out, week.Item{
 			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End, Hand: it.Hand,
-			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Goals: it.Goals, Pinned: it.Pinned,
+			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Goals: it.Goals, Exercise: it.Exercise, Pinned: it.Pinned,
 		})
 	}
 	return out

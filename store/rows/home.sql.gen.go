@@ -11,8 +11,40 @@ import (
 	"time"
 )
 
+const addFamilyNote = `-- name: AddFamilyNote :execrows
+INSERT IGNORE INTO family_note (studio_id, id, ladder_id, kind, text, about, day, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+`
+
+type AddFamilyNoteParams struct {
+	StudioID string
+	ID       string
+	LadderID string
+	Kind     string
+	Text     string
+	About    string
+	Day      time.Time
+	At       time.Time
+}
+
+func (q *Queries) AddFamilyNote(ctx context.Context, arg AddFamilyNoteParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, addFamilyNote,
+		arg.StudioID,
+		arg.ID,
+		arg.LadderID,
+		arg.Kind,
+		arg.Text,
+		arg.About,
+		arg.Day,
+		arg.At,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const addMessage = `-- name: AddMessage :exec
-INSERT INTO message (studio_id, id, ladder_id, recipient, subject, body, made_at, not_before) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO message (studio_id, id, ladder_id, recipient, subject, body, made_at, not_before, kind, day, stop) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMessageParams struct {
@@ -24,6 +56,9 @@ type AddMessageParams struct {
 	Body      string
 	MadeAt    time.Time
 	NotBefore time.Time
+	Kind      string
+	Day       sql.NullTime
+	Stop      string
 }
 
 func (q *Queries) AddMessage(ctx context.Context, arg AddMessageParams) error {
@@ -36,6 +71,9 @@ func (q *Queries) AddMessage(ctx context.Context, arg AddMessageParams) error {
 		arg.Body,
 		arg.MadeAt,
 		arg.NotBefore,
+		arg.Kind,
+		arg.Day,
+		arg.Stop,
 	)
 	return err
 }
@@ -65,6 +103,30 @@ func (q *Queries) AddPracticeWeek(ctx context.Context, arg AddPracticeWeekParams
 		arg.PublishedAt,
 	)
 	return err
+}
+
+const answerFamilyNote = `-- name: AnswerFamilyNote :execrows
+UPDATE family_note SET answer = ?, answered_at = ? WHERE studio_id = ? AND id = ?
+`
+
+type AnswerFamilyNoteParams struct {
+	Answer     string
+	AnsweredAt sql.NullTime
+	StudioID   string
+	ID         string
+}
+
+func (q *Queries) AnswerFamilyNote(ctx context.Context, arg AnswerFamilyNoteParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, answerFamilyNote,
+		arg.Answer,
+		arg.AnsweredAt,
+		arg.StudioID,
+		arg.ID,
+	)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
 }
 
 const changePracticeWeek = `-- name: ChangePracticeWeek :execrows
@@ -100,8 +162,38 @@ func (q *Queries) ChangePracticeWeek(ctx context.Context, arg ChangePracticeWeek
 	return result.RowsAffected()
 }
 
+const dropReminder = `-- name: DropReminder :exec
+DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = 'remind' AND day = ? AND sent_at IS NULL AND tries = 0
+`
+
+type DropReminderParams struct {
+	StudioID string
+	LadderID string
+	Day      sql.NullTime
+}
+
+func (q *Queries) DropReminder(ctx context.Context, arg DropReminderParams) error {
+	_, err := q.db.ExecContext(ctx, dropReminder, arg.StudioID, arg.LadderID, arg.Day)
+	return err
+}
+
+const dropWaiting = `-- name: DropWaiting :exec
+DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = ? AND sent_at IS NULL AND tries = 0
+`
+
+type DropWaitingParams struct {
+	StudioID string
+	LadderID string
+	Kind     string
+}
+
+func (q *Queries) DropWaiting(ctx context.Context, arg DropWaitingParams) error {
+	_, err := q.db.ExecContext(ctx, dropWaiting, arg.StudioID, arg.LadderID, arg.Kind)
+	return err
+}
+
 const dueMessage = `-- name: DueMessage :one
-SELECT studio_id, id, ladder_id, recipient, subject, body, made_at, sent_at, tries, not_before, failure FROM message WHERE sent_at IS NULL AND not_before <= ? AND tries < ? ORDER BY not_before LIMIT 1 FOR UPDATE SKIP LOCKED
+SELECT studio_id, id, ladder_id, recipient, subject, body, made_at, sent_at, tries, not_before, failure, kind, day, stop FROM message WHERE sent_at IS NULL AND not_before <= ? AND tries < ? ORDER BY not_before LIMIT 1 FOR UPDATE SKIP LOCKED
 `
 
 type DueMessageParams struct {
@@ -124,6 +216,9 @@ func (q *Queries) DueMessage(ctx context.Context, arg DueMessageParams) (Message
 		&i.Tries,
 		&i.NotBefore,
 		&i.Failure,
+		&i.Kind,
+		&i.Day,
+		&i.Stop,
 	)
 	return i, err
 }
@@ -143,7 +238,7 @@ func (q *Queries) EnsureFamily(ctx context.Context, arg EnsureFamilyParams) erro
 }
 
 const family = `-- name: Family :one
-SELECT studio_id, ladder_id, email, token, token_hash, expires FROM family WHERE studio_id = ? AND ladder_id = ?
+SELECT studio_id, ladder_id, email, token, token_hash, expires, language, mail, remind FROM family WHERE studio_id = ? AND ladder_id = ?
 `
 
 type FamilyParams struct {
@@ -161,12 +256,15 @@ func (q *Queries) Family(ctx context.Context, arg FamilyParams) (Family, error) 
 		&i.Token,
 		&i.TokenHash,
 		&i.Expires,
+		&i.Language,
+		&i.Mail,
+		&i.Remind,
 	)
 	return i, err
 }
 
 const familyByToken = `-- name: FamilyByToken :one
-SELECT studio_id, ladder_id, email, token, token_hash, expires FROM family WHERE token_hash = ?
+SELECT studio_id, ladder_id, email, token, token_hash, expires, language, mail, remind FROM family WHERE token_hash = ?
 `
 
 func (q *Queries) FamilyByToken(ctx context.Context, tokenHash sql.NullString) (Family, error) {
@@ -179,8 +277,82 @@ func (q *Queries) FamilyByToken(ctx context.Context, tokenHash sql.NullString) (
 		&i.Token,
 		&i.TokenHash,
 		&i.Expires,
+		&i.Language,
+		&i.Mail,
+		&i.Remind,
 	)
 	return i, err
+}
+
+const familyNote = `-- name: FamilyNote :one
+SELECT studio_id, id, ladder_id, kind, text, about, day, at, answer, answered_at FROM family_note WHERE studio_id = ? AND id = ?
+`
+
+type FamilyNoteParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) FamilyNote(ctx context.Context, arg FamilyNoteParams) (FamilyNote, error) {
+	row := q.db.QueryRowContext(ctx, familyNote, arg.StudioID, arg.ID)
+	var i FamilyNote
+	err := row.Scan(
+		&i.StudioID,
+		&i.ID,
+		&i.LadderID,
+		&i.Kind,
+		&i.Text,
+		&i.About,
+		&i.Day,
+		&i.At,
+		&i.Answer,
+		&i.AnsweredAt,
+	)
+	return i, err
+}
+
+const familyNotes = `-- name: FamilyNotes :many
+SELECT studio_id, id, ladder_id, kind, text, about, day, at, answer, answered_at FROM family_note WHERE studio_id = ? AND ladder_id = ? AND at >= ? ORDER BY at, id
+`
+
+type FamilyNotesParams struct {
+	StudioID string
+	LadderID string
+	At       time.Time
+}
+
+func (q *Queries) FamilyNotes(ctx context.Context, arg FamilyNotesParams) ([]FamilyNote, error) {
+	rows, err := q.db.QueryContext(ctx, familyNotes, arg.StudioID, arg.LadderID, arg.At)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []FamilyNote
+	for rows.Next() {
+		var i FamilyNote
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.LadderID,
+			&i.Kind,
+			&i.Text,
+			&i.About,
+			&i.Day,
+			&i.At,
+			&i.Answer,
+			&i.AnsweredAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const holdMessage = `-- name: HoldMessage :exec
@@ -273,7 +445,7 @@ func (q *Queries) MessageSent(ctx context.Context, arg MessageSentParams) error 
 }
 
 const messages = `-- name: Messages :many
-SELECT m.studio_id, m.id, m.ladder_id, m.recipient, m.subject, m.body, m.made_at, m.sent_at, m.tries, m.not_before, m.failure, s.name FROM message m
+SELECT m.studio_id, m.id, m.ladder_id, m.recipient, m.subject, m.body, m.made_at, m.sent_at, m.tries, m.not_before, m.failure, m.kind, m.day, m.stop, s.name FROM message m
 JOIN ladder l ON l.studio_id = m.studio_id AND l.id = m.ladder_id
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE m.studio_id = ? ORDER BY m.made_at DESC, m.id DESC LIMIT 100
@@ -291,6 +463,9 @@ type MessagesRow struct {
 	Tries     int32
 	NotBefore time.Time
 	Failure   string
+	Kind      string
+	Day       sql.NullTime
+	Stop      string
 	Name      string
 }
 
@@ -315,6 +490,9 @@ func (q *Queries) Messages(ctx context.Context, studioID string) ([]MessagesRow,
 			&i.Tries,
 			&i.NotBefore,
 			&i.Failure,
+			&i.Kind,
+			&i.Day,
+			&i.Stop,
 			&i.Name,
 		); err != nil {
 			return nil, err
@@ -352,6 +530,69 @@ func (q *Queries) NoteShownWeek(ctx context.Context, arg NoteShownWeekParams) er
 		arg.Body,
 	)
 	return err
+}
+
+const othersOfFamily = `-- name: OthersOfFamily :many
+SELECT f.ladder_id, f.token, f.expires, o.instrument, s.name FROM family f
+JOIN ladder o ON o.studio_id = f.studio_id AND o.id = f.ladder_id
+JOIN student s ON s.studio_id = o.studio_id AND s.id = o.student_id
+WHERE f.studio_id = ? AND f.ladder_id <> ? AND f.token <> '' AND f.expires >= ? AND (
+  o.student_id = (SELECT me.student_id FROM ladder me WHERE me.studio_id = ? AND me.id = ?)
+  OR EXISTS (
+    SELECT 1 FROM contact c JOIN contact d ON d.studio_id = c.studio_id AND d.email = c.email AND d.messages
+    JOIN ladder me ON me.studio_id = d.studio_id AND me.student_id = d.student_id
+    WHERE c.studio_id = o.studio_id AND c.student_id = o.student_id AND c.messages AND c.email <> '' AND me.id = ?))
+ORDER BY s.name, o.instrument, f.ladder_id
+`
+
+type OthersOfFamilyParams struct {
+	StudioID string
+	LadderID string
+	Day      sql.NullTime
+}
+
+type OthersOfFamilyRow struct {
+	LadderID   string
+	Token      string
+	Expires    sql.NullTime
+	Instrument string
+	Name       string
+}
+
+func (q *Queries) OthersOfFamily(ctx context.Context, arg OthersOfFamilyParams) ([]OthersOfFamilyRow, error) {
+	rows, err := q.db.QueryContext(ctx, othersOfFamily,
+		arg.StudioID,
+		arg.LadderID,
+		arg.Day,
+		arg.StudioID,
+		arg.LadderID,
+		arg.LadderID,
+	)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []OthersOfFamilyRow
+	for rows.Next() {
+		var i OthersOfFamilyRow
+		if err := rows.Scan(
+			&i.LadderID,
+			&i.Token,
+			&i.Expires,
+			&i.Instrument,
+			&i.Name,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const practiceWeek = `-- name: PracticeWeek :one
@@ -476,6 +717,29 @@ func (q *Queries) SetFamilyToken(ctx context.Context, arg SetFamilyTokenParams) 
 	return err
 }
 
+const setFamilyWishes = `-- name: SetFamilyWishes :exec
+UPDATE family SET language = ?, mail = ?, remind = ? WHERE studio_id = ? AND ladder_id = ?
+`
+
+type SetFamilyWishesParams struct {
+	Language string
+	Mail     string
+	Remind   bool
+	StudioID string
+	LadderID string
+}
+
+func (q *Queries) SetFamilyWishes(ctx context.Context, arg SetFamilyWishesParams) error {
+	_, err := q.db.ExecContext(ctx, setFamilyWishes,
+		arg.Language,
+		arg.Mail,
+		arg.Remind,
+		arg.StudioID,
+		arg.LadderID,
+	)
+	return err
+}
+
 const shownPrint = `-- name: ShownPrint :one
 SELECT print FROM shown_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
 `
@@ -514,6 +778,69 @@ func (q *Queries) ShownWeek(ctx context.Context, arg ShownWeekParams) (string, e
 	var body string
 	err := row.Scan(&body)
 	return body, err
+}
+
+const studioNotes = `-- name: StudioNotes :many
+SELECT n.studio_id, n.id, n.ladder_id, n.kind, n.text, n.about, n.day, n.at, n.answer, n.answered_at, s.name, l.instrument FROM family_note n
+JOIN ladder l ON l.studio_id = n.studio_id AND l.id = n.ladder_id
+JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
+WHERE n.studio_id = ? AND n.at >= ? ORDER BY n.at, n.id
+`
+
+type StudioNotesParams struct {
+	StudioID string
+	At       time.Time
+}
+
+type StudioNotesRow struct {
+	StudioID   string
+	ID         string
+	LadderID   string
+	Kind       string
+	Text       string
+	About      string
+	Day        time.Time
+	At         time.Time
+	Answer     string
+	AnsweredAt sql.NullTime
+	Name       string
+	Instrument string
+}
+
+func (q *Queries) StudioNotes(ctx context.Context, arg StudioNotesParams) ([]StudioNotesRow, error) {
+	rows, err := q.db.QueryContext(ctx, studioNotes, arg.StudioID, arg.At)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []StudioNotesRow
+	for rows.Next() {
+		var i StudioNotesRow
+		if err := rows.Scan(
+			&i.StudioID,
+			&i.ID,
+			&i.LadderID,
+			&i.Kind,
+			&i.Text,
+			&i.About,
+			&i.Day,
+			&i.At,
+			&i.Answer,
+			&i.AnsweredAt,
+			&i.Name,
+			&i.Instrument,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const studioWeeks = `-- name: StudioWeeks :many

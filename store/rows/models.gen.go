@@ -78,6 +78,22 @@ type Family struct {
 	Token     string
 	TokenHash sql.NullString
 	Expires   sql.NullTime
+	Language  string
+	Mail      string
+	Remind    bool
+}
+
+type FamilyNote struct {
+	StudioID   string
+	ID         string
+	LadderID   string
+	Kind       string
+	Text       string
+	About      string
+	Day        time.Time
+	At         time.Time
+	Answer     string
+	AnsweredAt sql.NullTime
 }
 
 type FocusPoint struct {
@@ -185,6 +201,9 @@ type Message struct {
 	Tries     int32
 	NotBefore time.Time
 	Failure   string
+	Kind      string
+	Day       sql.NullTime
+	Stop      string
 }
 
 type Overruling struct {

@@ -1,6 +1,6 @@
 // Keeps the page itself on the device, so that a lesson can be opened without a
 // connection. Data never pass through here.
-const shell = "shell-1";
+const shell = "shell-2";
 
 self.addEventListener("install", () => self.skipWaiting());
 self.addEventListener("activate", (e) =>
@@ -20,8 +20,8 @@ self.addEventListener("fetch", (e) => {
   else if (/\.(js|svg)$/.test(url.pathname)) e.respondWith(newest(e.request, e.request));
 });
 
-// Every screen is the same page.
-const page = (request) => newest(request, "/");
+// Every screen of the teacher is the same page; that of a family is another.
+const page = (request) => newest(request, new URL(request.url).pathname.startsWith("/home/") ? "/home/" : "/");
 
 // The newest when there is a connection, else the last one.
 async function newest(request, key) {

@@ -16,12 +16,6 @@ export const loadAhead = () => Promise.all([ladder(), week(), close()]);
 export const router = createBrowserRouter([
   { path: "/sign-in", Component: SignIn },
   {
-    path: "/home/:token",
-    ErrorBoundary: Failure,
-    HydrateFallback: Waiting,
-    lazy: async () => ({ Component: (await import("./screens/Home")).Home }),
-  },
-  {
     Component: Frame,
     ErrorBoundary: Failure,
     HydrateFallback: Waiting,

@@ -39,6 +39,10 @@ const (
 	NotYet         NotAdmitted = "notYet"     // Day has not come yet
 	NotSet         NotAdmitted = "notSet"     // this was not set for Day
 	NoPiece        NotAdmitted = "noPiece"    // only a piece can be played first
+	EmptyNote      NotAdmitted = "emptyNote"  // nothing is written
+	LongNote       NotAdmitted = "longNote"   // more than LongestNote letters
+	NoSuchNote     NotAdmitted = "note"       // there is no such kind of note
+	NoSuchLesson   NotAdmitted = "lesson"     // the lesson is not among those to come
 	Malformed      NotAdmitted = "malformed"  // Err says what is wrong with it by itself
 )
 

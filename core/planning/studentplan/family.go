@@ -106,3 +106,18 @@ func Readable(starts []time.Time, day time.Time) []time.Time {
 	}
 	return starts[Current(starts, day):]
 }
+
+// Tune is what can be heard on a day of rest: a learned piece of the week, else one that is only listened to, never an
+// exercise; ok is false where there is none.
+func (s Student) Tune(p week.Plan) (it week.Item, ok bool) {
+	for _, kind := range []week.Kind{week.Review, week.Listen} {
+		for _, d := range p.Days {
+			for _, it := range d.Items {
+				if m := s.Library[it.Material]; it.Kind == kind && m.HasScore && m.Exercise == "" {
+					return it, true
+				}
+			}
+		}
+	}
+	return week.Item{}, false
+}

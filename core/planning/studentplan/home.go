@@ -65,11 +65,19 @@ type Home struct {
 	Joyful, Fine, Hard int
 	// First are the materials that were played first, in order and once each.
 	First []string
+	// Also is what was played beside what was set, Asked are questions and wishes that wait for the teacher.
+	Also  []string
+	Asked []Note
 }
 
-// Home says of reports what came from home before a day, since the latest week that was published before
-// it; ok is false where none was in the last two weeks.
-func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, day time.Time) (out Home, ok bool) {
+// Home says of reports and notes what came from home before a day, since the latest week that was published before
+// it; ok is false where none was in the last two weeks, and nothing waits.
+func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []Note, day time.Time) (out Home, ok bool) {
+	for _, n := range notes {
+		if n.Open() && n.Kind != AlsoPlayed {
+			out.Asked = append(out.Asked, n)
+		}
+	}
 	from := time.Time{}
 	for _, w := range weeks {
 		if w.Start.Before(day) {
@@ -77,7 +85,12 @@ func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, day time.T
 		}
 	}
 	if from.IsZero() || day.Sub(from) > 2*week.Days*24*time.Hour {
-		return Home{}, false
+		return out, len(out.Asked) > 0
+	}
+	for _, n := range notes {
+		if n.Kind == AlsoPlayed && !n.Day.Before(from) && !n.Day.After(day) {
+			out.Also = append(out.Also, n.Text)
+		}
 	}
 	last := day.AddDate(0, 0, -1)
 	if last.After(s.Today) {

@@ -69,17 +69,17 @@ func TestWhatCameFromHome(t *testing.T) {
 		{At: on(3), Sign: studentlog.PlayedFirst, Material: "b", FromHome: true}, {At: on(3), Sign: studentlog.Liked, Material: "a"},
 	}
 	weeks := []week.SetDays{set(13, 6), set(6, 6), set(0, 6)}
-	got, ok := s.Home(s.Standing.Home, weeks, monday)
+	got, ok := s.Home(s.Standing.Home, weeks, nil, monday)
 	require.True(t, ok)
 	require.Equal(t, Home{Days: 6, Practised: 2, Joyful: 1, Fine: 1, Hard: 1, First: []string{"b", "a"}}, got)
 	// Seen ahead of its day a lesson knows what has come so far.
-	got, _ = s.Home(s.Standing.Home, []week.SetDays{set(6, 7), set(-7, 7)}, monday.AddDate(0, 0, 7))
+	got, _ = s.Home(s.Standing.Home, []week.SetDays{set(6, 7), set(-7, 7)}, nil, monday.AddDate(0, 0, 7))
 	require.Equal(t, 7, got.Days)
-	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(15, 6)}, monday)
+	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(15, 6)}, nil, monday)
 	require.False(t, ok, "longer ago than two weeks")
-	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(14, 6)}, monday)
+	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(14, 6)}, nil, monday)
 	require.True(t, ok)
-	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(0, 6)}, monday)
+	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(0, 6)}, nil, monday)
 	require.False(t, ok, "the week that begins today is not behind")
 }
 

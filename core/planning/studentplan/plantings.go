@@ -123,7 +123,7 @@ func (a *Ahead) PlantedBites() []week.Bite {
 		}
 		b := week.Bite{Skill: id, Name: skill.Name, Words: skill.Steps[step-1]}
 		if e := a.biteExercise(id, step, a.needing(id)); e != nil {
-			b.Exercise = e.Title(a.Words)
+			b.Exercise, b.ExerciseID = e.Title(a.Words), e.ID()
 		}
 		out = append(out, b)
 	}

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strconv"
 )
 
 // Dose says how often a step is played (common practice, all five).
@@ -66,33 +65,9 @@ func (in Input) dose() (times int, row bool) {
 	return max(fewestByYears, in.Age), false
 }
 
-// DoseWords say how often a step is played at home, as a sentence.
-func (in Input) DoseWords() string {
-	switch in.Dose {
-	case Once:
-		return "Each once a day, slowly and perfectly."
-	case Three:
-		return "Each three times, slowly and evenly."
-	case FiveToTen:
-		return "Each five times right in a row, ten at the most; stop earlier when tired."
-	}
-	if _, row := in.dose(); row {
-		return "Each until it is right " + inWords(in.row()) + " times in a row; stop there."
-	}
-	return "Once for each year of the student’s age, slowly and well; fewer when tired."
-}
-
-func inWords(n int) string {
-	words := []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}
-	if n < len(words) {
-		return words[n]
-	}
-	return strconv.Itoa(n)
-}
-
 const (
-	// practiceTempo is the usual share of the final tempo in practice.
-	practiceTempo = 0.6
+	// PracticeTempo is the usual share of the final tempo in practice.
+	PracticeTempo = 0.6
 	// breath is the time between repetitions, as a factor on the playing time.
 	breath = 1.5
 	// defaultTempo in quarter notes a minute, where a material has none.
@@ -108,7 +83,7 @@ const (
 
 // estimateWords says how the minutes of a plan come about.
 func estimateWords(in Input) string {
-	words := fmt.Sprintf("An estimate: the bars at %.0f %% of the final tempo, times the repetitions, and half as long again to breathe and turn back; to the next half minute, and never under one.", 100*practiceTempo)
+	words := fmt.Sprintf("An estimate: the bars at %.0f %% of the final tempo, times the repetitions, and half as long again to breathe and turn back; to the next half minute, and never under one.", 100*PracticeTempo)
 	if times, row := in.dose(); row {
 		words += fmt.Sprintf(" %d right in a row are taken as %d tries.", times, times+slips)
 	}
@@ -127,6 +102,6 @@ func minutes(quarters, tempo float64, times int, row bool) float64 {
 	if row {
 		times += slips
 	}
-	m := quarters / (tempo * practiceTempo) * breath * float64(times)
+	m := quarters / (tempo * PracticeTempo) * breath * float64(times)
 	return max(1, math.Ceil(m*2)/2)
 }

@@ -470,7 +470,7 @@ func mostReviews(share float64) int { return max(3, int(math.Ceil(10*share))) }
 // ReviewMinutes is how long it takes to play a learned piece once.
 func ReviewMinutes(m material.Material) float64 {
 	if m.Quarters > 0 {
-		return minutes(m.Quarters/breath*practiceTempo, m.Tempo, 1, false)
+		return minutes(m.Quarters/breath*PracticeTempo, m.Tempo, 1, false)
 	}
 	return plainMinutes
 }
@@ -488,7 +488,7 @@ func reviewsOf(in Input) []Item {
 func bitesOf(in Input) []Item {
 	var out []Item
 	for _, b := range in.Bites {
-		it := Item{Kind: Preview, Material: b.Skill, Title: capital(b.Name), Times: 1, Minutes: biteMinutes, Words: b.Words}
+		it := Item{Kind: Preview, Material: b.Skill, Title: capital(b.Name), Times: 1, Minutes: biteMinutes, Words: b.Words, Exercise: b.ExerciseID}
 		if b.Exercise != "" {
 			it.Words += " (" + b.Exercise + ")"
 		}

@@ -61,22 +61,3 @@ func (w Work) Hand() string {
 	}
 	return ""
 }
-
-// shut says what the gate keeps shut, for the family; empty for nothing.
-func (w Work) shut() string {
-	switch {
-	case w.Gate == studentlog.RightOnly:
-		return "the left hand, and both hands together, until it was taught"
-	case w.Gate == studentlog.LeftOnly:
-		return "the right hand, and both hands together, until it was taught"
-	case w.Gate == studentlog.Apart, w.Drill != nil && len(w.drillHands()) > 1:
-		return "both hands together"
-	case w.Drill != nil && w.Drill.One != "":
-		return ""
-	case w.Hand() == rightHand:
-		return "the left hand, and both hands together"
-	case w.Hand() == leftHand:
-		return "both hands together"
-	}
-	return ""
-}

@@ -66,7 +66,7 @@ func sheet(p Plan) string {
 		line(it)
 	}
 	share, planned := p.ReviewShare()
-	fmt.Fprintf(&out, "not yet %q\n%s\n%s\nreview %.3f %t\n", p.NotYet, p.Dose, p.Estimate, share, planned)
+	fmt.Fprintf(&out, "not yet %v\n%v\n%s\nreview %.3f %t\n", p.NotYet, p.Often, p.Estimate, share, planned)
 	return out.String()
 }
 

@@ -9,6 +9,7 @@
 //	hand.go    what the teacher sets by hand
 //	gate.go    which hand may play
 //	words.go   the sentences
+//	held.go    what must not be done yet, and how often
 //	dose.go    how many times, and how long that takes
 //	differ.go  how two plans differ
 package week
@@ -66,14 +67,16 @@ type Bite struct {
 	Skill string
 	// Name of the skill, Words the step.
 	Name, Words string
-	// Exercise is the title of the one by which it is planted; empty for none.
-	Exercise string
+	// Exercise is the title of the one by which it is planted, ExerciseID its id; empty for none.
+	Exercise, ExerciseID string
 }
 
 // Watch is a fault that is looked after at home.
 type Watch struct {
 	// Text says what it is, Home what to do about it.
 	Text, Home string
+	// Said is the sentence as an older program kept it; empty otherwise.
+	Said string
 }
 
 // Activity is a game or a task for home.
@@ -166,6 +169,8 @@ type Item struct {
 	Words   string
 	// Goals of a drill, in the order in which they are read before it.
 	Goals []string
+	// Exercise is the id of the one by which a bite is planted; empty for none.
+	Exercise string
 	// Pinned says that its day was set by hand.
 	Pinned bool
 }
@@ -189,11 +194,11 @@ type Plan struct {
 	// Dropped lists what was taken out by hand.
 	Dropped []Item
 	// NotYet lists what must not be done yet.
-	NotYet []string
-	// Watch is the one fault that is looked after, as a sentence to the parent; empty for none.
-	Watch string
-	// Dose says in words how often, and why.
-	Dose string
+	NotYet []Held
+	// Watch is the one fault that is looked after; nil for none.
+	Watch *Watch
+	// Often says how often; its zero value where nothing is repeated by a dose.
+	Often Often
 	// Estimate says in words how the minutes were reckoned.
 	Estimate string
 }
@@ -263,9 +268,9 @@ func Make(in Input) (Plan, error) {
 	if in.Minutes < 1 || in.Minutes > MostMinutes {
 		return Plan{}, fmt.Errorf("minutes a day must lie between 1 and %d, not %d", MostMinutes, in.Minutes)
 	}
-	p := Plan{Watch: in.Watch.words(), Estimate: estimateWords(in)}
+	p := Plan{Watch: in.Watch, Estimate: estimateWords(in)}
 	if len(in.Works) > 0 { // of games alone nothing is repeated by a dose
-		p.Dose = in.DoseWords()
+		p.Often = in.Often()
 	}
 	for i := range min(in.Days, MostDays) {
 		date := in.Start.AddDate(0, 0, i)
@@ -273,7 +278,7 @@ func Make(in Input) (Plan, error) {
 	}
 	fill(in, &p)
 	for _, w := range in.Works {
-		p.NotYet = append(p.NotYet, notYet(w, in.Age)...)
+		p.NotYet = append(p.NotYet, held(w, in.Age)...)
 	}
 	return p, nil
 }

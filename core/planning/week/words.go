@@ -1,7 +1,6 @@
 package week
 
 import (
-	"fmt"
 	"strings"
 
 	"patientladder/core/reading/naming"
@@ -103,30 +102,4 @@ func before(in Input) string {
 		return "Say up, down or same aloud"
 	}
 	return "Name the first note"
-}
-
-// words say to the parent what to watch; empty for nothing.
-func (w *Watch) words() string {
-	if w == nil {
-		return ""
-	}
-	return fmt.Sprintf("One thing to watch: %s. %s", w.Text, strings.TrimSuffix(capital(w.Home), ".")+".")
-}
-
-// notYet lists what the family should leave alone for now.
-func notYet(w Work, age int) []string {
-	var out []string
-	title := "“" + w.Material.Title + "”"
-	if shut := w.shut(); shut != "" {
-		out = append(out, title+": "+shut)
-	}
-	switch {
-	case w.Tree == nil || w.RunDue:
-	case w.Progress < 0.5:
-		out = append(out, fmt.Sprintf("%s: playing it up to speed", title))
-	}
-	if w.WeeksOn == 0 && age < youngest && w.Tree != nil {
-		out = append(out, fmt.Sprintf("%s: the recording while playing; play it first, play along later", title))
-	}
-	return out
 }

@@ -1323,6 +1323,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/family/{token}/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setWishes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listNotes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notes/{note}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answerNote"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/family/{token}/sheet": {
         parameters: {
             query?: never;
@@ -2480,6 +2528,8 @@ export interface components {
             text: string;
         };
         Today: {
+            /** @description Questions and wishes from home that wait for an answer */
+            asked: number;
             /** @description The steps by which a studio begins; none once it is begun */
             first: components["schemas"]["FirstStep"][];
             /** Format: date */
@@ -3635,6 +3685,8 @@ export interface components {
             title: string;
         };
         Week: {
+            /** @description What would be sent if it were published now */
+            messages: components["schemas"]["MessagePreview"][];
             student: components["schemas"]["Student"];
             /** @description The one fault that is looked after at home; empty for none */
             watch: string;
@@ -3718,22 +3770,23 @@ export interface components {
             /** @description Filled paths in the syntax of SVG */
             shapes: string;
         };
+        /** @description One thing to do, as somebody who reads no music needs it */
         FamilyItem: {
             key: string;
             /** @enum {string} */
             kind: "look" | "hear" | "chunk" | "join" | "whole" | "spot" | "again" | "review" | "preview" | "listen" | "drill" | "game";
             material: string;
             title: string;
-            where: string;
             hand: string;
             times: number;
             inRow: boolean;
             /** Format: double */
             minutes: number;
-            words: string;
             /** @description Of a drill, read before it is played */
             goals: string[];
             excerpt?: components["schemas"]["Excerpt"];
+            /** @description What sounds; the key of one of the page's music */
+            music: string;
             /**
              * Format: double
              * @description Quarter notes from the start of the piece
@@ -3744,8 +3797,82 @@ export interface components {
              * @description The same as the start where nothing can be played
              */
             end: number;
-            /** @description The staves that sound */
-            hands: number[];
+            /** @description The staves that sound by themselves; all where there are none */
+            staves: number[];
+            /** @description Beats a minute at which it is practised; 0 where nobody knows */
+            beats: number;
+            /**
+             * Format: double
+             * @description The same in quarter notes
+             */
+            quarters: number;
+            /** @description Directions over the notes, for those under seven */
+            signs: components["schemas"]["HomeSign"][];
+            card: components["schemas"]["HomeCard"];
+        };
+        HomeSign: {
+            /** Format: double */
+            at: number;
+            /** @enum {string} */
+            direction: "up" | "down" | "same";
+            staff: number;
+        };
+        /** @description What is said and drawn of a thing to do, in the family's language */
+        HomeCard: {
+            kind: string;
+            /** @description The bars; empty for the whole */
+            where: string;
+            /** @description The page; empty where nobody knows */
+            book: string;
+            /** @description The hand that plays alone; empty for as written */
+            only: string;
+            hands: components["schemas"]["HomeHand"][];
+            tempo: string;
+            /** @description Said aloud before it is played, word by word */
+            say: string[];
+            /** @description Empty where the student practises alone */
+            parent: string;
+            child: string;
+            /** @description The word at which the hands change; empty for none */
+            swap: string;
+            /** @description By what it is good enough */
+            good: string;
+            /** @description When to stop */
+            end: string;
+            /** @description What is not known; empty for nothing */
+            gap: string;
+            more: string;
+        };
+        /** @description Where a hand begins and what lies under it */
+        HomeHand: {
+            hand: string;
+            finger: string;
+            key: string;
+            /** @description All three in one */
+            start: string;
+            /** @description Where the key lies among the others; empty for nothing to say */
+            geo: string;
+            /** @description That the hand moves on the way; empty where it stays */
+            moves: string;
+            /** @description right, left, or part */
+            side: string;
+            /** @description What lies under the hand, lowest first */
+            touches: components["schemas"]["HomeTouch"][];
+            /** @description The names of the strings, the first in front; none for keys */
+            strings: string[];
+            frets: boolean;
+        };
+        HomeTouch: {
+            midi: number;
+            name: string;
+            /** @description 1 to 5, 0 for an open string, -1 where it is not known */
+            finger: number;
+            /** @description From 1; 0 for keys */
+            string: number;
+            /** @description Semitones from the open string */
+            above: number;
+            /** @description It begins here */
+            first: boolean;
         };
         FamilyDay: {
             /** Format: date */
@@ -3755,7 +3882,7 @@ export interface components {
             items: components["schemas"]["FamilyItem"][];
         };
         FamilyMusic: {
-            material: components["schemas"]["Id"];
+            key: string;
             /**
              * Format: double
              * @description Quarter notes a minute when it is learned
@@ -3769,10 +3896,14 @@ export interface components {
             /** Format: date-time */
             at: string;
             /**
-             * @description Done, chosen to be played first, or an earlier tick taken back
+             * @description Done, chosen to be played first, an earlier tick taken back; or written: also played, a question, a wish to move a lesson
              * @enum {string}
              */
-            kind: "done" | "first" | "undo";
+            kind: "done" | "first" | "undo" | "also" | "ask" | "reschedule";
+            /** @description What is written */
+            text?: string;
+            /** @description The one that is asked to be moved */
+            lesson?: string;
             /** Format: date */
             day?: string;
             item?: string;
@@ -3780,9 +3911,88 @@ export interface components {
             felt?: components["schemas"]["Felt"];
             undoes?: components["schemas"]["Id"];
         };
+        /** @description What was written from home, and the answer */
+        FamilyNote: {
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            kind: "also" | "ask" | "reschedule";
+            text: string;
+            /** Format: date-time */
+            at: string;
+            /** @description When it was written and whether it is answered */
+            said: string;
+            answer: string;
+        };
+        FamilyLesson: {
+            lesson: string;
+            name: string;
+        };
+        /** @description Another page of the same family */
+        FamilyOther: {
+            name: string;
+            link: string;
+        };
+        FamilyWishes: {
+            language: string;
+            /** @enum {string} */
+            mail: "week" | "digest" | "none";
+            remind: boolean;
+        };
+        /** @description What a family wrote, for the teacher */
+        HomeNote: {
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            kind: "also" | "ask" | "reschedule";
+            text: string;
+            /** Format: date-time */
+            at: string;
+            said: string;
+            answer: string;
+            /** @description It waits for the teacher */
+            open: boolean;
+            ladder: components["schemas"]["Id"];
+            name: string;
+            /** @description The lesson that is asked to be moved */
+            about: string;
+            /**
+             * Format: date
+             * @description Its day
+             */
+            day?: string;
+        };
+        MessagePreview: {
+            to: string;
+            subject: string;
+            body: string;
+            when: string;
+        };
+        FamilyLanguage: {
+            id: string;
+            name: string;
+        };
         FamilyPage: {
             /** @description The first name only */
             name: string;
+            instrument: string;
+            /** @description What was written from here, the newest first */
+            notes: components["schemas"]["FamilyNote"][];
+            /** @description Those that may be asked to be moved */
+            lessons: components["schemas"]["FamilyLesson"][];
+            /** @description The other pages of the same family */
+            others: components["schemas"]["FamilyOther"][];
+            wishes: components["schemas"]["FamilyWishes"];
+            /** @description Messages go to this family */
+            mailed: boolean;
+            /** @description The key of something to hear on a day of rest; empty for nothing */
+            tune: string;
+            /** @description What the page says beside its facts, in the language of the family */
+            texts: {
+                [key: string]: string;
+            };
+            language: string;
+            /** @description For dates and numbers, such as en-GB */
+            locale: string;
+            languages: components["schemas"]["FamilyLanguage"][];
             /** @description The week of today and those to come, as soon as they are published */
             weeks: components["schemas"]["FamilyWeek"][];
             /** @description Published reports, the latest first */
@@ -4288,6 +4498,8 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+            /** @description From 0 */
+            staff: number;
         };
         ExerciseAhead: {
             material: components["schemas"]["Id"];
@@ -7190,6 +7402,80 @@ export interface operations {
                         added: number;
                     };
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setWishes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyWishes"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listNotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What families wrote in the last weeks: what waits first, then the newest */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeNote"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                note: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Empty to put it away */
+                    answer: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The family sees it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -80,6 +80,14 @@ export function useFamilyWay(ladder: string) {
   };
 }
 
+/** In which language a family is spoken to, and what it is sent. */
+export const useWishes = (token: string) =>
+  useSend(
+    (w: Schemas["FamilyWishes"]) =>
+      body(client.PUT("/family/{token}/wishes", { params: { path: { token } }, body: w })),
+    [{ fact: "family", of: token }],
+  );
+
 /** The family's page at the week of today, or at one to come; the one of today is kept for when there is no connection. */
 export const familyQuery = (token: string, week?: string) =>
   queryOptions({

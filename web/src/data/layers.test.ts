@@ -28,7 +28,7 @@ describe("the page", () => {
       importing(/./, /^@tanstack\/react-query$/).filter(
         (f) => !f.startsWith("data/") && !f.startsWith("screens/"),
       ),
-    ).toEqual(["main.tsx"]);
+    ).toEqual(["family.tsx", "main.tsx"]);
   });
   it("sends in data alone", () => {
     expect(

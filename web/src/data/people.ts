@@ -251,6 +251,21 @@ export const messagesQuery = queryOptions({
   meta: { from: ["messages"] },
 });
 
+/** What families wrote. */
+export const notesQuery = queryOptions({
+  queryKey: ["notes"],
+  queryFn: () => body(client.GET("/notes")),
+  meta: { from: ["family", "messages"] },
+});
+
+/** Answers what a family wrote; an empty answer puts it away. */
+export const useAnswer = () =>
+  useSend(
+    (a: { note: string; answer: string }) =>
+      body(client.PUT("/notes/{note}", { params: { path: { note: a.note } }, body: { answer: a.answer } })),
+    [{ fact: "messages" }, { fact: "family" }],
+  );
+
 export const useSendAgain = () =>
   useSend(
     (message: string) => body(client.POST("/messages/{message}/again", { params: { path: { message } } })),

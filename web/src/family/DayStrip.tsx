@@ -1,5 +1,5 @@
 import type { Schemas } from "../contract/client";
-import { weekdayOf } from "../data/words";
+import { useSay } from "./say";
 import { doneOn, type Tick } from "./ticks";
 
 /** The days of the week; a stroke for each thing, filled when it is done. */
@@ -10,11 +10,14 @@ export function DayStrip(props: {
   ticks: Tick[];
   onOpen: (day: string) => void;
 }) {
+  const { say, weekday, shortDay } = useSay();
   return (
-    <nav aria-label="Days" className="mt-3 grid grid-cols-7 gap-1">
+    <nav aria-label={say("days")} className="mt-3 grid grid-cols-7 gap-1">
       {props.days.map((d) => {
         const done = d.items.filter((i) => doneOn(props.ticks, d.date, i.key)).length;
-        const says = d.rest ? "rest" : `${done} of ${d.items.length} done`;
+        const says = d.rest
+          ? say("rest", { day: weekday(d.date) })
+          : `${say("done")}: ${done} / ${d.items.length}`;
         return (
           <button
             key={d.date}
@@ -23,7 +26,7 @@ export function DayStrip(props: {
             onClick={() => props.onOpen(d.date)}
             className={`flex min-h-16 flex-col items-center justify-center rounded-lg border-2 aria-[current]:border-working aria-[current]:bg-reach ${d.date === props.today ? "border-ink" : "border-line"}`}
           >
-            <span className={d.date === props.today ? "font-bold" : ""}>{weekdayOf(d.date).slice(0, 3)}</span>
+            <span className={d.date === props.today ? "font-bold" : ""}>{shortDay(d.date)}</span>
             <span aria-hidden="true" className="mt-1 flex flex-wrap justify-center gap-0.5 px-0.5">
               {d.items.map((i) => (
                 <i
@@ -33,7 +36,7 @@ export function DayStrip(props: {
               ))}
             </span>
             <span className="sr-only">
-              {weekdayOf(d.date)}, {says}
+              {weekday(d.date)}, {says}
             </span>
           </button>
         );

@@ -1,4 +1,5 @@
 import type { Schemas } from "../contract/client";
+import { useSay } from "./say";
 
 const feelings: { felt: Schemas["Felt"]; mouth: string }[] = [
   { felt: "joyful", mouth: "M5 11.5Q10 17 15 11.5" },
@@ -8,21 +9,22 @@ const feelings: { felt: Schemas["Felt"]; mouth: string }[] = [
 
 /** The tick, with how it felt: one touch for both. */
 export function Feel({ onDone }: { onDone: (felt: Schemas["Felt"] | undefined) => void }) {
+  const { say } = useSay();
   return (
-    <fieldset className="m-0 mt-4 border-0 p-0">
-      <legend className="mx-auto mb-1 px-0 text-center">Done? How did it feel?</legend>
-      <div className="flex justify-center gap-2">
+    <fieldset className="m-0 border-0 p-0">
+      <legend className="sr-only">{say("felt")}</legend>
+      <div className="flex items-stretch justify-center gap-2">
         {feelings.map(({ felt, mouth }) => (
           <button
             key={felt}
             type="button"
-            className="flex min-h-20 w-24 flex-col items-center justify-center rounded-xl border-2 border-line hover:bg-fold"
+            className="flex min-h-16 flex-1 flex-col items-center justify-center rounded-xl border-2 border-line bg-sheet leading-tight hover:bg-fold"
             onClick={() => onDone(felt)}
           >
             <svg
               viewBox="0 0 20 20"
-              width="40"
-              height="40"
+              width="32"
+              height="32"
               aria-hidden="true"
               fill="none"
               stroke="currentColor"
@@ -33,15 +35,17 @@ export function Feel({ onDone }: { onDone: (felt: Schemas["Felt"] | undefined) =
               <path d="M7 7v1.6M13 7v1.6" />
               <path d={mouth} />
             </svg>
-            {felt}
+            {say(felt)}
           </button>
         ))}
-      </div>
-      <p className="mt-1 text-center">
-        <button type="button" className="quiet" onClick={() => onDone(undefined)}>
-          Done, nothing to say
+        <button
+          type="button"
+          className="min-h-16 flex-1 rounded-xl border-2 border-line bg-sheet px-1 leading-tight hover:bg-fold"
+          onClick={() => onDone(undefined)}
+        >
+          {say("plain")}
         </button>
-      </p>
+      </div>
     </fieldset>
   );
 }

@@ -1,16 +1,24 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { LayerMark } from "../parts/LayerMark";
-import { kindNames, layerOf } from "../week/kinds";
+import type { Tone } from "../sound/player";
+import { layerOf } from "../week/kinds";
+import { Beat } from "./Beat";
 import { Excerpt } from "./Excerpt";
 import { Feel } from "./Feel";
 import { PlayBar } from "./PlayBar";
+import { StartPicture } from "./StartPicture";
+import { useSay } from "./say";
 import type { Item, Tick } from "./ticks";
 
-/** One thing to do, big: what, which bars, how often, and the tick. */
+type Hand = Schemas["HomeHand"];
+
+/** One thing to do: where it begins, how it sounds, what each says, when it is good enough, and the tick. */
 export function ItemCard(props: {
   item: Item;
   music: Schemas["FamilyMusic"] | undefined;
+  name: string;
+  tone: Tone;
   /** Why it cannot be ticked; empty when it can. */
   shut: string;
   done: Tick | undefined;
@@ -19,56 +27,107 @@ export function ItemCard(props: {
   tap: (times: number) => void;
   onDone: (times: number, felt: Schemas["Felt"] | undefined) => void;
   onUndo: () => void;
+  /** Goes on to the next thing; nothing where this is the last one. */
+  onNext: (() => void) | undefined;
 }) {
   const { item, done } = props;
-  const [at, setAt] = useState<number>();
+  const { card } = item;
+  const { say } = useSay();
+  const [now, setNow] = useState<{ at: number; midi: number[] }>();
   const [times, setTimes] = useState(done?.times || props.tapped);
   const asked = item.times > 1;
   return (
-    <article className="mt-4 rounded-2xl border border-line bg-sheet p-4 sm:p-6" aria-label={item.title}>
-      <p className="fine flex items-center gap-2">
-        <LayerMark layer={layerOf(item.kind)} size={15} />
-        {kindNames[item.kind]}
-      </p>
-      <h2 className="text-[1.7rem] leading-tight">{item.title}</h2>
-      {item.where && item.where !== "the whole piece" && <p className="text-xl">{item.where}</p>}
-      {item.hand && <p className="text-xl font-bold">{item.hand} only</p>}
-      {item.excerpt && (
-        <div className="mt-3">
-          <Excerpt of={item.excerpt} at={at} label={`The notes of ${item.where}`} />
-        </div>
-      )}
-      {item.goals.length > 0 && (
-        <ul className="mt-3 text-lg leading-snug" aria-label="Goals">
-          {item.goals.map((goal) => (
-            <li key={goal} className="border-l-4 border-focus pl-2">
-              {goal}
-            </li>
-          ))}
-        </ul>
-      )}
-      <p className="mt-3 text-lg leading-snug">{item.words}</p>
-      {props.music && item.end > item.start && <PlayBar item={item} music={props.music} tell={setAt} />}
-      <div className="mt-4 border-t border-line pt-4">
+    <article className="mt-3 rounded-2xl border border-line bg-sheet" aria-label={item.title}>
+      <div className="p-4 pb-3 sm:px-6">
+        <p className="fine flex items-center gap-2">
+          <LayerMark layer={layerOf(item.kind)} size={15} />
+          {card.kind}
+        </p>
+        <h2 className="text-[1.7rem] leading-tight">{item.title}</h2>
+        {(card.where || card.only) && (
+          <p className="text-lg">
+            {card.where}
+            {card.where && card.only && " · "}
+            {card.only && <strong>{card.only}</strong>}
+          </p>
+        )}
+        {card.book && <p className="fine">{card.book}</p>}
+        {card.gap && <p className="mt-1 text-soft">{card.gap}</p>}
+        {card.hands.map((h) => (
+          <Start key={h.side + h.start} hand={h} sounding={now?.midi ?? []} />
+        ))}
+        {item.excerpt && (
+          <div className="mt-3">
+            <Excerpt
+              of={item.excerpt}
+              at={now?.at}
+              label={`${item.title} ${card.where}`}
+              signs={item.signs}
+            />
+          </div>
+        )}
+        {card.say.length > 0 && (
+          <p className="mt-2 text-center">
+            <span className="fine block">{say("say")}</span>
+            <span className="font-head text-[1.25rem] leading-snug">{card.say.join(" · ")}</span>
+          </p>
+        )}
+        {card.tempo && (
+          <p className="mt-3 text-center">
+            <Beat words={card.tempo} beats={item.beats} />
+          </p>
+        )}
+        {props.music && item.end > item.start && (
+          <PlayBar item={item} music={props.music} tone={props.tone} tell={setNow} />
+        )}
+        <dl className="mt-4 grid grid-cols-[auto_1fr] gap-x-3 gap-y-2 text-lg leading-snug">
+          {card.swap && <Line who={say("parent")} says={card.swap} />}
+          {card.parent && <Line who={say("parent")} says={card.parent} />}
+          {card.child && card.child !== card.parent && <Line who={props.name} says={card.child} />}
+        </dl>
+        {card.more && <p className="fine mt-2">{card.more}</p>}
+        {item.goals.length > 1 && (
+          <ul className="mt-3 leading-snug" aria-label={say("goals")}>
+            {item.goals.map((goal) => (
+              <li key={goal} className="border-l-4 border-focus pl-2">
+                {goal}
+              </li>
+            ))}
+          </ul>
+        )}
+        {card.good && (
+          <p className="mt-3 border-l-4 border-good pl-3 text-lg leading-snug">
+            <strong>{say("good")}</strong> {card.good}.
+          </p>
+        )}
+        <p className="fine mt-1">{card.end}</p>
+      </div>
+      <div className="sticky bottom-0 rounded-b-2xl border-t border-line bg-sheet p-3 sm:px-6">
         {props.shut ? (
           <p className="say text-center">{props.shut}</p>
         ) : done ? (
-          <div className="flex flex-wrap items-center justify-between gap-3">
+          <div className="flex flex-wrap items-center justify-between gap-2">
             <p className="say text-good">
-              Done{done.times ? `, ${done.times} ×` : ""}
-              {done.felt ? `; it felt ${done.felt}` : ""}.
+              {say("done")}
+              {asked && done.times ? `, ${done.times} ×` : ""}
+              {done.felt ? `, ${say(done.felt)}` : ""}.
             </p>
-            <button type="button" className="quiet" onClick={props.onUndo}>
-              Take it back
-            </button>
+            <span className="flex gap-2">
+              <button type="button" className="quiet" onClick={props.onUndo}>
+                {say("back")}
+              </button>
+              {props.onNext && (
+                <button type="button" className="press press-main" onClick={props.onNext}>
+                  {say("next")}
+                </button>
+              )}
+            </span>
           </div>
         ) : (
           <>
             {asked && (
-              <div>
-                <p className="fine text-center">
-                  Tap a box each time{item.inRow ? "; only right ones in a row count" : ""}.
-                </p>
+              <div className="mb-2">
+                <p className="fine text-center">{say(item.inRow ? "boxes.row" : "boxes")}</p>
                 <div className={`mt-1 flex flex-wrap justify-center ${item.inRow ? "" : "gap-2"}`}>
                   {Array.from({ length: item.times }, (_, i) => (
                     <button
@@ -76,12 +135,12 @@ export function ItemCard(props: {
                       key={i}
                       type="button"
                       aria-pressed={i < times}
-                      aria-label={`Time ${i + 1}`}
+                      aria-label={say("time", { n: i + 1 })}
                       className="h-12 w-12 border-2 border-ink text-2xl leading-none text-good aria-pressed:bg-fold"
                       onClick={() => {
-                        const now = i < times ? i : i + 1;
-                        setTimes(now);
-                        props.tap(now);
+                        const count = i < times ? i : i + 1;
+                        setTimes(count);
+                        props.tap(count);
                       }}
                     >
                       {i < times ? "✓" : ""}
@@ -90,10 +149,40 @@ export function ItemCard(props: {
                 </div>
               </div>
             )}
+            <p className="fine mb-1 text-center" aria-hidden="true">
+              {say("felt")}
+            </p>
             <Feel onDone={(felt) => props.onDone(asked ? times : item.times, felt)} />
           </>
         )}
       </div>
     </article>
+  );
+}
+
+/** Which hand, which finger, which key: large, and shown. */
+function Start({ hand, sounding }: { hand: Hand; sounding: number[] }) {
+  const parts = [hand.hand, hand.finger, hand.key].filter(Boolean);
+  return (
+    <div className="mt-3 rounded-xl border border-line bg-paper p-3">
+      <p className="flex flex-wrap items-baseline justify-center gap-x-3 text-center font-head text-[1.35rem] leading-tight">
+        {parts.length > 0 ? parts.map((p) => <span key={p}>{p}</span>) : <span>{hand.start}</span>}
+      </p>
+      {hand.geo && <p className="text-center leading-tight text-soft">{hand.geo}</p>}
+      <div className="mt-2">
+        <StartPicture hand={hand} sounding={sounding} />
+      </div>
+      {hand.moves && <p className="fine mt-1 text-center">{hand.moves}</p>}
+    </div>
+  );
+}
+
+/** What somebody is told, as a script. */
+function Line({ who, says }: { who: string; says: string }) {
+  return (
+    <>
+      <dt className="fine pt-1">{who}</dt>
+      <dd className="m-0">{says}</dd>
+    </>
   );
 }

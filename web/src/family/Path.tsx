@@ -1,19 +1,21 @@
 import type { Schemas } from "../contract/client";
+import { useSay } from "./say";
 
 const stride = 46;
 
 /** The way so far, from the ground up: a rung for every piece that was learned, the working ones at the top. */
 export function Path({ path, name }: { path: Schemas["FamilyPage"]["path"]; name: string }) {
+  const { say } = useSay();
   const learned = path.filter((p) => p.state === "learned");
   const shown = [...learned.slice(-12), ...path.filter((p) => p.state === "working")].reverse();
   const height = shown.length * stride + 20;
   const hidden = learned.length - Math.min(12, learned.length);
   return (
-    <section aria-label="The way so far" className="mt-10">
+    <section aria-label={say("path")} className="mt-10">
       <h2>
         {learned.length === 0
-          ? `${name} stands at the first rung.`
-          : `${name} has climbed ${learned.length === 1 ? "one rung" : `${learned.length} rungs`}.`}
+          ? say("path.first", { name })
+          : say(learned.length === 1 ? "path.one" : "path.many", { name, n: learned.length })}
       </h2>
       <div className="relative mt-3" style={{ height }}>
         <svg width="96" height={height} className="absolute left-0 top-0" aria-hidden="true">
@@ -42,7 +44,7 @@ export function Path({ path, name }: { path: Schemas["FamilyPage"]["path"]; name
           ))}
         </ol>
       </div>
-      {hidden > 0 && <p className="fine ml-28">and {hidden} more below</p>}
+      {hidden > 0 && <p className="fine ml-28">{say("path.below", { n: hidden })}</p>}
     </section>
   );
 }

@@ -10,6 +10,9 @@ export function ticked(known: Tick[], waiting: Tick[]): Tick[] {
   return all.filter((t) => t.kind !== "undo" && !undone.has(t.id));
 }
 
+/** What was written and still waits on this device. */
+export const written = (waiting: Tick[], kind: Tick["kind"]) => waiting.filter((w) => w.kind === kind);
+
 /** The tick of one thing on a day. */
 export const doneOn = (ticks: Tick[], day: string, item: string) =>
   ticks.find((t) => t.kind === "done" && t.day === day && t.item === item);

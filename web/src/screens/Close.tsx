@@ -13,7 +13,7 @@ import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 import { practise } from "../week/hand";
 import { kindNames, layerOf } from "../week/kinds";
-import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
+import { PublishButton, PublishChanged, PublishState, WouldSend } from "../week/Publish";
 
 /** The end of a lesson: what was done, what moves on, and the week that is proposed. */
 export function Close() {
@@ -109,6 +109,7 @@ function Proposed({ ladder, name }: { ladder: string; name: string }) {
         <PublishButton week={w} busy={busy} publish={publish} />
       </div>
       <PublishState week={w} />
+      <WouldSend week={w} />
       <PublishChanged changed={changed} busy={busy} showNew={showNew} asShown={publishAsShown} />
       <Refused error={error} />
       <ol className="mt-3" aria-label="Days">

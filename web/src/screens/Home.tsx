@@ -1,58 +1,89 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { useParams } from "react-router";
+import { useEffect, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { tap, tapped } from "../data/boxes";
 import { familyQuery } from "../data/home";
 import { useTicks } from "../data/useTicks";
-import { longDay, weekdayOf } from "../data/words";
 import { DayStrip } from "../family/DayStrip";
+import { FromHere } from "../family/FromHere";
 import { ItemCard } from "../family/ItemCard";
+import { NotYet } from "../family/NotYet";
 import { Path } from "../family/Path";
+import { PlayBar } from "../family/PlayBar";
 import { Reports } from "../family/Reports";
+import { SpokenContext, sayer, useSay } from "../family/say";
 import { dayToOpen, doneOn, firstOn, inOrder, ticked } from "../family/ticks";
+import { WishesForm } from "../family/Wishes";
 import { Waiting } from "../parts/Problem";
+import { toneOf } from "../sound/player";
+
+type Page = Schemas["FamilyPage"];
 
 /** What a family sees on the phone: today's practice, one thing at a time, and the way so far. */
-export function Home() {
-  const { token = "" } = useParams();
+export function Home({ token }: { token: string }) {
   const [week, setWeek] = useState<string>();
   const page = useQuery(familyQuery(token, week));
-  const ticks = useTicks(token);
-  const [chosen, setDay] = useState<string>();
+  const p = page.data;
+  useEffect(() => {
+    if (!p) return;
+    document.documentElement.lang = p.language;
+    document.title = `${p.name}, ${p.instrument}`;
+  }, [p]);
   if (page.isPending) return <Waiting />;
-  if (page.error)
+  if (page.error || !p)
     return (
       <main className="mx-auto max-w-md px-5 py-16">
-        <h1>{page.error.message}</h1>
+        <h1>{page.error?.message}</h1>
       </main>
     );
-  const p = page.data;
+  return (
+    <SpokenContext.Provider value={{ say: sayer(p.texts), locale: p.locale }}>
+      <Week page={p} token={token} week={week} setWeek={setWeek} />
+    </SpokenContext.Provider>
+  );
+}
+
+function Week(props: {
+  page: Page;
+  token: string;
+  week: string | undefined;
+  setWeek: (week: string | undefined) => void;
+}) {
+  const { page: p, token } = props;
+  const { say, dayAndYear } = useSay();
+  const ticks = useTicks(token);
+  const [chosen, setDay] = useState<string>();
   const all = ticked(p.ticks, ticks.waiting);
   const open = chosen ?? dayToOpen(p.days, p.today);
   const day = p.days.find((d) => d.date === open);
   return (
     <main className="mx-auto max-w-xl px-4 pb-16 pt-4">
-      <p className="fine">
-        {p.name} · {p.teacher}, {p.studio}
+      <p className="fine flex flex-wrap gap-x-3">
+        <span className="flex-1">
+          {p.name} · {p.teacher}, {p.studio}
+        </span>
+        {p.others.map((o) => (
+          <a key={o.link} href={o.link} className="quiet min-h-0">
+            {o.name}
+          </a>
+        ))}
       </p>
       <h1 className="text-[1.6rem]">{p.sentence}</h1>
       {p.words && <p className="say mt-2 border-l-4 border-focus pl-3">“{p.words}”</p>}
       <p role="status" className="fine min-h-5">
-        {ticks.unsent > 0 &&
-          `${ticks.unsent} ${ticks.unsent === 1 ? "tick waits" : "ticks wait"} on this phone until there is a connection.`}
-        {ticks.full && "This phone has no room to keep the tick."}
+        {ticks.unsent > 0 && say("waits", { n: ticks.unsent })}
+        {ticks.full && say("full")}
       </p>
       {ticks.refused.map((r) => (
         <p key={r.entry.id} role="alert" className="border-l-4 border-cliff bg-fold px-3 py-2">
           {r.refused}{" "}
           <button type="button" className="quiet" onClick={() => ticks.forget(r.entry.id)}>
-            Put it away
+            {say("away")}
           </button>
         </p>
       ))}
       {p.weeks.length > 1 && (
-        <nav aria-label="Weeks" className="mt-1 flex flex-wrap gap-2">
+        <nav aria-label={say("weeks")} className="mt-1 flex flex-wrap gap-2">
           {p.weeks.map((w, i) => (
             <button
               key={w.start}
@@ -60,7 +91,7 @@ export function Home() {
               aria-pressed={w.start === p.start}
               className="press aria-pressed:border-working aria-pressed:bg-fold"
               onClick={() => {
-                setWeek(i === 0 ? undefined : w.start);
+                props.setWeek(i === 0 ? undefined : w.start);
                 setDay(undefined);
               }}
             >
@@ -73,20 +104,9 @@ export function Home() {
         <DayStrip days={p.days} today={p.today} open={open} ticks={all} onOpen={setDay} />
       )}
       {day && <Day token={token} key={day.date} day={day} page={p} ticks={all} tick={ticks.tick} />}
-      {p.notYet.length > 0 && (
-        <section className="mt-8 border-4 border-double border-cliff p-3">
-          <h2>Not yet</h2>
-          <ul className="text-lg">
-            {p.notYet.map((n) => (
-              <li key={n}>{n}</li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {p.watch && <p className="mt-4 border-l-4 border-focus pl-3 text-lg">{p.watch}</p>}
-      {p.dose && <p className="mt-4">{p.dose}</p>}
+      <NotYet list={p.notYet} watch={p.watch} dose={p.dose} />
       {p.treats.length > 0 && (
-        <ul className="mt-6" aria-label="Promised">
+        <ul className="mt-6" aria-label={say("promised")}>
           {p.treats.map((t) => (
             <li key={t.id} className={t.earned ? "text-good" : "text-soft"}>
               {t.words}: {t.says}
@@ -94,29 +114,28 @@ export function Home() {
           ))}
         </ul>
       )}
+      <FromHere page={p} waiting={ticks.waiting} send={ticks.tick} />
       <Reports reports={p.reports} token={token} />
       <Path path={p.path} name={p.name} />
-      <footer className="mt-10 border-t border-line pt-3">
+      <WishesForm page={p} token={token} />
+      <footer className="mt-8 border-t border-line pt-3">
         <p className="fine">{p.caution}</p>
         {p.days.length > 0 && (
           <p className="mt-2 flex flex-wrap gap-2">
             <a
               className="press"
-              href={`/api/family/${token}/sheet${week ? `?week=${week}` : ""}`}
+              href={`/api/family/${token}/sheet${props.week ? `?week=${props.week}` : ""}`}
               target="_blank"
               rel="noreferrer"
             >
-              The week on paper
+              {say("paper")}
             </a>
             <a className="press" href={`/api/family/${token}/calendar`}>
-              Calendar
+              {say("calendar")}
             </a>
           </p>
         )}
-        <p className="fine mt-2">
-          This page opens by its link until {longDay(p.expires)}; keep the link to yourselves. It knows a
-          first name and what is ticked here.
-        </p>
+        <p className="fine mt-2">{say("link", { date: dayAndYear(p.expires) })}</p>
       </footer>
     </main>
   );
@@ -126,18 +145,19 @@ export function Home() {
 function Day(props: {
   token: string;
   day: Schemas["FamilyDay"];
-  page: Schemas["FamilyPage"];
+  page: Page;
   ticks: Schemas["FamilyTick"][];
   tick: ReturnType<typeof useTicks>["tick"];
 }) {
   const { day, page, ticks, tick } = props;
+  const { say, longDay, weekday } = useSay();
   const items = inOrder(day.items, firstOn(ticks, day.date, day.items));
   const next = items.findIndex((i) => !doneOn(ticks, day.date, i.key));
   const [picked, setPicked] = useState<string>();
   const at = picked ? items.findIndex((i) => i.key === picked) : next < 0 ? items.length - 1 : next;
   const item = items[at];
-  if (day.rest) return <p className="say mt-6 text-center">{weekdayOf(day.date)} is a day of rest.</p>;
-  if (!item) return <p className="say mt-6 text-center">Nothing is set for this day.</p>;
+  if (day.rest) return <Rest page={page} day={day.date} />;
+  if (!item) return <p className="say mt-6 text-center">{say("empty")}</p>;
   const boxes = { token: props.token, day: day.date, item: item.key };
   const future = day.date > page.today;
   const begun = items.some((i) => doneOn(ticks, day.date, i.key));
@@ -148,13 +168,13 @@ function Day(props: {
         <strong className="text-lg">{longDay(day.date)}</strong>
         {day.focus && (
           <span>
-            listen for <em>{day.focus}</em>
+            {say("listen-for")} <em>{day.focus}</em>
           </span>
         )}
       </p>
       {!future && !begun && items.length > 1 && (
         <fieldset className="m-0 mt-2 border-0 p-0">
-          <legend className="fine">What do you want to play first?</legend>
+          <legend className="fine">{say("first")}</legend>
           <div className="mt-1 flex flex-wrap gap-2">
             {pieces(items).map((i) => (
               <button
@@ -173,12 +193,14 @@ function Day(props: {
           </div>
         </fieldset>
       )}
-      {next < 0 && <p className="say mt-3 text-good">All of it is done. Anything more is for pleasure.</p>}
+      {next < 0 && <p className="say mt-3 text-good">{say("all-done")}</p>}
       <ItemCard
         key={item.key}
         item={item}
-        music={page.music.find((m) => m.material === item.material)}
-        shut={future ? `This comes on ${weekdayOf(day.date)}.` : ""}
+        name={page.name}
+        tone={toneOf(page.instrument)}
+        music={page.music.find((m) => m.key === item.music)}
+        shut={future ? say("comes", { day: weekday(day.date) }) : ""}
         done={done}
         tapped={tapped(boxes)}
         tap={(times) => tap(boxes, times)}
@@ -186,14 +208,16 @@ function Day(props: {
           tap(boxes, 0);
           tick({ kind: "done", day: day.date, item: item.key, times, felt });
           setPicked(undefined);
+          scrollTo({ top: 0 });
         }}
         onUndo={() => {
           if (!done) return;
           tick({ kind: "undo", undoes: done.id });
           setPicked(item.key);
         }}
+        onNext={next >= 0 ? () => setPicked(undefined) : undefined}
       />
-      <ol className="mt-3 flex flex-col gap-1" aria-label="All of this day">
+      <ol className="mt-3 flex flex-col gap-1" aria-label={say("day")}>
         {items.map((i) => (
           <li key={i.key}>
             <button
@@ -210,13 +234,34 @@ function Day(props: {
               </span>
               <span className="min-w-0 leading-tight">
                 {i.title}
-                {i.where && i.where !== "the whole piece" && <span className="fine"> {i.where}</span>}
-                <span className="sr-only">{doneOn(ticks, day.date, i.key) ? ", done" : ""}</span>
+                {i.card.where && <span className="fine"> {i.card.where}</span>}
+                <span className="sr-only">{doneOn(ticks, day.date, i.key) ? `, ${say("done")}` : ""}</span>
               </span>
             </button>
           </li>
         ))}
       </ol>
+    </section>
+  );
+}
+
+/** A day of rest: when it goes on, and something to hear until then. */
+function Rest({ page, day }: { page: Page; day: string }) {
+  const { say, weekday } = useSay();
+  const next = page.days.find((d) => d.date > day && !d.rest);
+  const tune = page.days.flatMap((d) => d.items).find((i) => i.key === page.tune);
+  const music = page.music.find((m) => m.key === tune?.music);
+  return (
+    <section className="mt-6 text-center">
+      <p className="say">{say("rest", { day: weekday(day) })}</p>
+      {next && <p className="mt-1">{say("rest.next", { day: weekday(next.date) })}</p>}
+      {tune && music && (
+        <div className="mt-5 rounded-2xl border border-line bg-sheet p-4">
+          <p className="fine">{say("rest.hear")}</p>
+          <h2>{tune.title}</h2>
+          <PlayBar item={tune} music={music} tone={toneOf(page.instrument)} tell={() => {}} />
+        </div>
+      )}
     </section>
   );
 }

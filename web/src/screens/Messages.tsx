@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../contract/client";
-import { messagesQuery, useSendAgain } from "../data/people";
+import { messagesQuery, notesQuery, useAnswer, useSendAgain } from "../data/people";
 import { shortDate } from "../data/words";
+import { FromHome } from "../overview/FromHome";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 
@@ -12,21 +13,31 @@ const states: Record<Schemas["Message"]["state"], string> = {
   failed: "could not be sent",
 };
 
-/** The mailbox: what goes to families, and what became of it. */
+/** What families wrote, and the mailbox: what goes to them and what became of it. */
 export function Messages() {
   const messages = useQuery(messagesQuery);
+  const notes = useQuery(notesQuery);
+  const answer = useAnswer();
   const again = useSendAgain();
-  if (messages.isPending) return <Waiting />;
+  if (messages.isPending || notes.isPending) return <Waiting />;
+  if (notes.error) return <Problem error={notes.error} again={() => notes.refetch()} />;
   if (messages.error) return <Problem error={messages.error} again={() => messages.refetch()} />;
   const list = messages.data;
   return (
     <div className="mx-auto max-w-3xl px-4 py-4 sm:px-6">
       <Title of="Messages" />
-      <h1 className="text-[1.6rem]">
+      <h1 className="text-[1.6rem]">From home</h1>
+      <Refused error={answer.error} />
+      <FromHome
+        notes={notes.data}
+        busy={answer.isPending}
+        answer={(note, text) => answer.mutate({ note, answer: text })}
+      />
+      <h2 className="mt-8">
         {list.length === 0
           ? "The mailbox is empty."
           : `${list.length} ${list.length === 1 ? "message" : "messages"} to families.`}
-      </h1>
+      </h2>
       <p className="fine mt-1">
         A message is written when a week is published and the family has an address. Only the link is in it,
         nothing about the child beyond the first name.
@@ -36,7 +47,7 @@ export function Messages() {
         {list.map((m) => (
           <li key={m.id} className="border-t border-line py-3">
             <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-              <h2 className="text-lg">{m.subject}</h2>
+              <h3 className="text-lg">{m.subject}</h3>
               <p className="fine">{shortDate(m.madeAt)}</p>
             </div>
             <p className="fine">

@@ -26,6 +26,13 @@ export function Today() {
         {t.holidays.length > 0 && <strong className="text-review"> · {t.holidays.join(", ")}</strong>}
       </p>
       <h1 className="mt-1">{t.sentence}</h1>
+      {t.asked > 0 && (
+        <p className="mt-1">
+          <Link to="/messages" className="underline underline-offset-4">
+            {t.asked === 1 ? "One note from home waits" : `${t.asked} notes from home wait`} for an answer
+          </Link>
+        </p>
+      )}
       <WeekStrip today={t} />
       {t.first.length > 0 && t.day === t.today && <Begin steps={t.first} />}
       {t.lessons.length === 0 ? (

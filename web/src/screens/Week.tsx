@@ -12,7 +12,7 @@ import { ForWeek } from "../week/ForWeek";
 import { Gates } from "../week/Gates";
 import { practise, touched } from "../week/hand";
 import { ItemSheet } from "../week/ItemSheet";
-import { PublishButton, PublishChanged, PublishState } from "../week/Publish";
+import { PublishButton, PublishChanged, PublishState, WouldSend } from "../week/Publish";
 import { Usual } from "../week/Usual";
 import { WeekDay } from "../week/WeekDay";
 
@@ -54,6 +54,7 @@ export function Week() {
         </div>
       </header>
       <PublishState week={w} />
+      <WouldSend week={w} />
       <PublishChanged changed={changed} busy={busy} showNew={showNew} asShown={publishAsShown} />
       <Refused error={error ?? append.error} />
       <ol

@@ -14,7 +14,68 @@ export interface Performance {
   /** Quarter notes a minute. */
   tempo: number;
   click: boolean;
+  /** How the instrument sounds; like keys by default. */
+  tone?: Tone;
 }
+
+/** The sound of an instrument: its partials, how fast it begins, and how it goes on. */
+export type Tone = "keys" | "bowed" | "plucked";
+
+const tones: Record<
+  Tone,
+  {
+    partials: readonly (readonly [number, number])[];
+    attack: number;
+    fade: number;
+    hold: number;
+    release: number;
+  }
+> = {
+  keys: {
+    partials: [
+      [1, 1],
+      [2, 0.28],
+      [3, 0.1],
+    ],
+    attack: 0.012,
+    fade: 0.4,
+    hold: 0.12,
+    release: 0.05,
+  },
+  bowed: {
+    partials: [
+      [1, 1],
+      [2, 0.55],
+      [3, 0.38],
+      [4, 0.2],
+      [5, 0.12],
+    ],
+    attack: 0.025,
+    fade: 0.15,
+    hold: 0.26,
+    release: 0.025,
+  },
+  plucked: {
+    partials: [
+      [1, 1],
+      [2, 0.5],
+      [3, 0.3],
+      [4, 0.12],
+    ],
+    attack: 0.004,
+    fade: 0.28,
+    hold: 0.03,
+    release: 0.05,
+  },
+};
+
+/** The tone of an instrument by its name. */
+export const toneOf = (instrument: string): Tone =>
+  ["cello", "violin", "viola", "double bass"].includes(instrument)
+    ? "bowed"
+    : ["ukulele", "guitar", "banjo", "mandolin", "harp"].includes(instrument)
+      ? "plucked"
+      : "keys";
 
 /** What sounds when, in seconds from the beginning; the click counts one bar in. */
 export function schedule(p: Performance) {
@@ -63,8 +124,9 @@ export class Player {
     this.out = out;
     const plan = schedule(p);
     const zero = context.currentTime + 0.1;
-    for (const n of plan.notes) this.note(out, zero + n.from, zero + Math.max(n.to, n.from + 0.05), n.midi);
-    for (const c of plan.clicks) this.click(out, zero + c.at, c.first);
+    for (const n of plan.notes)
+      sound(context, out, zero + n.from, zero + Math.max(n.to, n.from + 0.05), n.midi, p.tone);
+    for (const c of plan.clicks) tap(context, out, zero + c.at, c.first);
     let last = "";
     const follow = () => {
       const t = context.currentTime - zero;
@@ -95,39 +157,61 @@ export class Player {
     }
   }
 
-  private note(out: AudioNode, from: number, to: number, midi: number) {
-    const context = out.context;
-    const gain = context.createGain();
-    gain.gain.setValueAtTime(0, from);
-    gain.gain.linearRampToValueAtTime(0.32, from + 0.012);
-    gain.gain.exponentialRampToValueAtTime(0.12, Math.max(from + 0.4, from + 0.02));
-    gain.gain.setTargetAtTime(0, to, 0.05);
-    gain.connect(out);
-    for (const [partial, share] of [
-      [1, 1],
-      [2, 0.28],
-      [3, 0.1],
-    ] as const) {
-      const tone = context.createOscillator();
-      tone.frequency.value = partial * 440 * 2 ** ((midi - 69) / 12);
-      const level = context.createGain();
-      level.gain.value = share;
-      tone.connect(level).connect(gain);
-      tone.start(from);
-      tone.stop(to + 0.4);
-    }
+  /** A click at a tempo, until it is stopped. */
+  beat(perMinute: number) {
+    this.stop();
+    this.context ??= new AudioContext();
+    const context = this.context;
+    void context.resume();
+    const out = context.createGain();
+    out.gain.value = 0.5;
+    out.connect(context.destination);
+    this.out = out;
+    let next = context.currentTime + 0.08;
+    const more = () => {
+      for (; next < context.currentTime + 1; next += 60 / perMinute) tap(context, out, next, true);
+      if (this.out === out) setTimeout(more, 400);
+    };
+    more();
   }
+}
 
-  private click(out: AudioNode, at: number, first: boolean) {
-    const context = out.context;
-    const tone = context.createOscillator();
-    tone.type = "square";
-    tone.frequency.value = first ? 1568 : 1046;
-    const gain = context.createGain();
-    gain.gain.setValueAtTime(first ? 0.12 : 0.07, at);
-    gain.gain.exponentialRampToValueAtTime(0.001, at + 0.05);
-    tone.connect(gain).connect(out);
-    tone.start(at);
-    tone.stop(at + 0.06);
+/** One note of an instrument. */
+export function sound(
+  context: BaseAudioContext,
+  out: AudioNode,
+  from: number,
+  to: number,
+  midi: number,
+  tone: Tone = "keys",
+) {
+  const { partials, attack, fade, hold, release } = tones[tone];
+  const gain = context.createGain();
+  gain.gain.setValueAtTime(0, from);
+  gain.gain.linearRampToValueAtTime(0.32, from + attack);
+  gain.gain.exponentialRampToValueAtTime(hold, from + attack + fade);
+  gain.gain.setTargetAtTime(0, to, release);
+  gain.connect(out);
+  for (const [partial, share] of partials) {
+    const voice = context.createOscillator();
+    voice.frequency.value = partial * 440 * 2 ** ((midi - 69) / 12);
+    const level = context.createGain();
+    level.gain.value = share;
+    voice.connect(level).connect(gain);
+    voice.start(from);
+    voice.stop(to + 0.4);
   }
+}
+
+/** One click. */
+export function tap(context: BaseAudioContext, out: AudioNode, at: number, first: boolean) {
+  const voice = context.createOscillator();
+  voice.type = "square";
+  voice.frequency.value = first ? 1568 : 1046;
+  const gain = context.createGain();
+  gain.gain.setValueAtTime(first ? 0.12 : 0.07, at);
+  gain.gain.exponentialRampToValueAtTime(0.001, at + 0.05);
+  voice.connect(gain).connect(out);
+  voice.start(at);
+  voice.stop(at + 0.06);
 }

@@ -63,3 +63,30 @@ export function PublishState({ week: w }: { week: Schemas["Week"] }) {
     </p>
   );
 }
+
+/** What is sent when the week is published now, to be read before. */
+export function WouldSend({ week: w }: { week: Schemas["Week"] }) {
+  if (w.published && !w.changed) return null;
+  if (w.messages.length === 0)
+    return <p className="fine mt-1">No message is sent: nobody is written to, or the family wants none.</p>;
+  return (
+    <details className="mt-1">
+      <summary className="flex min-h-touch items-center underline decoration-line underline-offset-4">
+        What is sent: {w.messages.length === 1 ? "one message" : `${w.messages.length} messages`}
+      </summary>
+      <ul className="grid gap-3 border-l-4 border-line pl-3">
+        {w.messages.map((m) => (
+          <li key={m.to + m.subject + m.when}>
+            <p className="fine">
+              to {m.to}, {m.when}
+            </p>
+            <p>
+              <strong>{m.subject}</strong>
+            </p>
+            <p className="whitespace-pre-line break-words">{m.body}</p>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

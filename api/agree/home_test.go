@@ -1,0 +1,126 @@
+package agree_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"maps"
+	"net/http"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/api/contract"
+)
+
+// publish shows a family the week of a ladder and returns its page.
+func publish(t *testing.T, ladder string) (contract.Week, contract.FamilyPage) {
+	t.Helper()
+	w := get[contract.Week](t, "/ladders/"+ladder+"/week")
+	if !w.Published || w.Changed || w.Family.Link == "" {
+		body, err := json.Marshal(map[string]any{"version": w.Hand.Version, "plan": w.Plan})
+		require.NoError(t, err)
+		res, err := site.Client.Post(site.URL+"/api/ladders/"+ladder+"/week/publish?day="+w.Start.Format("2006-01-02"), "application/json", bytes.NewReader(body))
+		require.NoError(t, err)
+		defer res.Body.Close()
+		require.Equal(t, http.StatusOK, res.StatusCode)
+		w = contract.Week{}
+		require.NoError(t, json.NewDecoder(res.Body).Decode(&w))
+	}
+	return w, get[contract.FamilyPage](t, "/family/"+strings.TrimPrefix(w.Family.Link, "/home/")+"?week="+w.Start.Format("2006-01-02"))
+}
+
+// Whoever sits beside the child and reads no music is told of every thing to do which hand, where it begins, how often,
+// how fast and by what it is good enough, where that can be known; what cannot is counted and printed. What was new on a day
+// is played on the next, and the family's page is the teacher's week.
+func TestNothingIsMissingAtHome(t *testing.T) {
+	gaps, seen := map[string]int{}, map[string]int{}
+	for _, o := range get[contract.Overview](t, "/overview").Students {
+		w, page := publish(t, o.Student.Ladder)
+		require.Len(t, page.Days, len(w.Days), o.Student.Name)
+		music := map[string]bool{}
+		for _, m := range page.Music {
+			music[m.Key] = true
+		}
+		for i, d := range page.Days {
+			for k, it := range d.Items {
+				name := fmt.Sprintf("%s, %s, %s %s", o.Student.Name, d.Date.Format("Monday"), it.Kind, it.Title)
+				require.Equal(t, w.Days[i].Items[k].Key, it.Key, name)
+				seen[string(it.Kind)]++
+				complete(t, name, it, music, gaps)
+			}
+			if i > 0 {
+				again(t, o.Student.Name, page.Days[i-1], d)
+			}
+		}
+	}
+	for _, kind := range []string{"chunk", "join", "whole", "again", "review", "drill", "preview", "look"} {
+		require.Positive(t, seen[kind], kind)
+	}
+	for _, gap := range slices.Sorted(maps.Keys(gaps)) {
+		t.Logf("not known: %s, %d times", gap, gaps[gap])
+	}
+}
+
+func complete(t *testing.T, name string, it contract.FamilyItem, music map[string]bool, gaps map[string]int) {
+	t.Helper()
+	c := it.Card
+	require.NotEmpty(t, c.Kind, name)
+	require.NotEmpty(t, c.Good, name)
+	require.NotEmpty(t, c.End, name)
+	require.NotEmpty(t, c.Child+c.Parent, name)
+	require.LessOrEqual(t, len([]rune(c.Good)), 160, name)
+	words := it.Kind == contract.FamilyItemKindGame || it.Kind == contract.FamilyItemKindPreview || it.Kind == contract.FamilyItemKindListen
+	if !words {
+		require.Positive(t, max(it.Times, len(c.Child)), name)
+	}
+	if !music[it.Music] { // no score: words, and the gap is said
+		if !words {
+			gaps["no score: "+string(it.Kind)]++
+			require.NotEmpty(t, c.Gap, name)
+		}
+		return
+	}
+	if it.Kind == contract.FamilyItemKindListen {
+		return
+	}
+	require.NotEmpty(t, c.Hands, name)
+	for _, h := range c.Hands {
+		require.NotEmpty(t, h.Start, name)
+		require.NotEmpty(t, h.Touches, name)
+		if h.Finger == "" {
+			gaps["no finger"]++
+		}
+	}
+	require.Positive(t, it.Excerpt.Width, "%s: no notes", name)
+	if it.Kind != contract.FamilyItemKindLook && it.Kind != contract.FamilyItemKindHear {
+		if it.Beats == 0 {
+			gaps["no tempo"]++
+		} else {
+			require.NotEmpty(t, c.Tempo, name)
+		}
+	}
+}
+
+// again: what was new on a day of practice is played on the next one.
+func again(t *testing.T, name string, before, day contract.FamilyDay) {
+	t.Helper()
+	if before.Rest || day.Rest {
+		return
+	}
+	covered := func(it contract.FamilyItem) bool {
+		return slices.ContainsFunc(day.Items, func(x contract.FamilyItem) bool {
+			return x.Material == it.Material && (it.Hand == "" || x.Hand == it.Hand || x.Hand == "") && x.Start <= it.Start+1e-6 && x.End >= it.End-1e-6
+		})
+	}
+	played := func(material string) bool {
+		return slices.ContainsFunc(day.Items, func(x contract.FamilyItem) bool { return x.Material == material })
+	}
+	for _, it := range before.Items {
+		if it.Kind == contract.FamilyItemKindChunk && played(it.Material) {
+			require.True(t, covered(it), "%s: %s %s on %s is not played on the day after", name, it.Title, it.Card.Where, before.Date.Format("Monday"))
+		}
+	}
+}

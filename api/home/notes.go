@@ -1,0 +1,76 @@
+package home
+
+import (
+	"context"
+	"strings"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
+	"patientladder/store"
+)
+
+// ListNotes returns what families wrote, for the teacher.
+func (h *Handlers) ListNotes(ctx context.Context, _ contract.ListNotesRequestObject) (contract.ListNotesResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	list, err := h.Store.StudioNotes(ctx, s.Tenant.ID, s.Now.AddDate(0, 0, -studentplan.NoteDays))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListNotes200JSONResponse{}
+	for _, n := range studentplan.InTurn(list, func(n store.Note) studentplan.Note { return n.Note }) {
+		x := contract.HomeNote{
+			Id: n.ID, Kind: contract.HomeNoteKind(n.Kind), Text: n.Text, At: n.At, Said: wording.NoteFrom(n.Note, s.Today), Answer: n.Answer, Open: n.Open(), Ladder: n.Ladder,
+			Name: n.Student,
+		}
+		if n.Kind == studentplan.MoveLesson {
+			st, err := h.Student(ctx, n.Ladder)
+			if err != nil {
+				return nil, err
+			}
+			if l, there := st.Timetable().Find(n.About); there {
+				x.Day, x.About = answer.Date(l.Day), wording.WeekdayAndDay(l.Day)+", "+wording.Clock(l.StartsAt)
+			}
+		}
+		out = append(out, x)
+	}
+	return out, nil
+}
+
+// AnswerNote keeps what the teacher answers; the family reads it on its page, and a message says that it is there.
+func (h *Handlers) AnswerNote(ctx context.Context, r contract.AnswerNoteRequestObject) (contract.AnswerNoteResponseObject, error) {
+	s, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	n, err := h.Store.Note(ctx, s.Tenant.ID, r.Note)
+	if err != nil {
+		return nil, err
+	}
+	text := strings.TrimSpace(r.Body.Answer)
+	var messages []store.Message
+	if text != "" {
+		st, err := h.Student(ctx, n.Ladder)
+		if err != nil {
+			return nil, err
+		}
+		f, err := h.OpenLink(ctx, s.Tenant.ID, n.Ladder, s.Today)
+		if err != nil {
+			return nil, err
+		}
+		t := tongue.Of(f.Language)
+		if messages, err = h.Announce(ctx, st, f, open.Letter{Kind: store.AboutAnswer, Subject: t.Say("mail.answer", "name", st.First()), Says: t.Say("mail.answer.body")}); err != nil {
+			return nil, err
+		}
+	}
+	if n.AnsweredAt.IsZero() || text != n.Answer {
+		err = h.Store.AnswerNote(ctx, s.Tenant.ID, r.Note, text, s.Now, messages)
+	}
+	return contract.AnswerNote204Response{}, err
+}

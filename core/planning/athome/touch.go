@@ -1,0 +1,142 @@
+package athome
+
+import (
+	"cmp"
+	"slices"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/notation/score"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/reading"
+)
+
+// Hand is a hand that plays in a thing to do; a part that is not divided by hands counts as one.
+type Hand struct {
+	Hand reading.Hand
+	// Finger it begins with: 1 to 5, 0 for an open string, −1 where it is not known.
+	Finger int
+	// Keys are the pitches it begins with, lowest first: "C4".
+	Keys []string
+	// At is when it begins, in quarter notes from the start of the piece.
+	At float64
+	// String it begins on, 1 for the highest; 0 on a keyboard or where it is not known.
+	String int
+	// Touches are all that lies under the hand in it, lowest first.
+	Touches []Touch
+	// Moves says that the hand changes its place on the way.
+	Moves bool
+}
+
+// Touch is a key, or a place on a string, with the finger that plays it first.
+type Touch struct {
+	Pitch string
+	MIDI  int
+	// Finger is 1 to 5, 0 for an open string, −1 where it is not known.
+	Finger int
+	// String counts from 1, Above in semitones from the open string; 0 and 0 on a keyboard.
+	String, Above int
+	// First says that it begins here.
+	First bool
+}
+
+// staffHand says whether a line belongs to a hand as a week names it: "right hand", or "" for as written.
+func staffHand(l analysis.Line, hand string) bool {
+	return hand == "" || l.Hand == reading.Whole || string(l.Hand)+" hand" == hand
+}
+
+// lines are those of the student that a thing to do is about.
+func lines(it week.Item, p *analysis.Piece) (out []analysis.Line) {
+	hands := slices.ContainsFunc(p.Lines, func(l analysis.Line) bool { return l.Hand != reading.Whole })
+	for _, l := range p.Lines {
+		if p.Plays[l.Part] && staffHand(l, it.Hand) && (!hands || l.Hand != reading.Whole) {
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// within are the onsets of a line from one time to another; all where there is no stretch.
+func within(l analysis.Line, it week.Item) (out []reading.Onset) {
+	for _, o := range l.Onset {
+		if at := o.At.Float(); it.End <= it.Start || at >= it.Start-1e-9 && at < it.End-1e-9 {
+			out = append(out, o)
+		}
+	}
+	return out
+}
+
+// handsOf are the hands that play in a thing to do, in the order in which they begin.
+func handsOf(it week.Item, p *analysis.Piece) []Hand {
+	tuning := instrument.Tuning(p.Instrument)
+	var out []Hand
+	for _, l := range lines(it, p) {
+		on := within(l, it)
+		if len(on) == 0 {
+			continue
+		}
+		h := Hand{Hand: l.Hand, Finger: -1, At: on[0].At.Float()}
+		fingers, strings := map[int]int{}, map[int]int{}
+		for _, f := range l.Position.Fingers {
+			fingers[f.Note], strings[f.Note] = f.Finger, f.String
+		}
+		at := map[[2]int]int{}
+		for i, o := range on {
+			for _, n := range o.Notes {
+				t := touchOf(p.Score, n, fingers, strings, tuning)
+				t.First = i == 0
+				if i == 0 {
+					h.Keys = append(h.Keys, t.Pitch)
+					if n == o.Outer {
+						h.Finger, h.String = t.Finger, t.String
+					}
+				}
+				place := [2]int{t.MIDI, t.String}
+				if _, there := at[place]; !there {
+					at[place] = len(h.Touches)
+					h.Touches = append(h.Touches, t)
+				}
+			}
+		}
+		slices.SortStableFunc(h.Touches, func(a, b Touch) int { return cmp.Or(a.MIDI-b.MIDI, a.String-b.String) })
+		h.Moves = moved(l, on)
+		out = append(out, h)
+	}
+	slices.SortStableFunc(out, func(a, b Hand) int { return cmp.Compare(a.At, b.At) })
+	return out
+}
+
+// touchOf is how a note is touched: a printed finger before a proposed one.
+func touchOf(s *score.Score, note int, fingers, strings map[int]int, tuning []int) Touch {
+	n := &s.Notes[note]
+	t := Touch{Pitch: n.Pitch.String(), MIDI: n.MIDI, Finger: -1}
+	if f, ok := fingers[note]; ok {
+		t.Finger = f
+	}
+	if str := strings[note]; str > 0 && str <= len(tuning) {
+		t.String, t.Above = str, n.MIDI-tuning[str-1]
+	}
+	return t
+}
+
+// moved says whether a hand leaves its place between the first and the last of some onsets.
+func moved(l analysis.Line, on []reading.Onset) bool {
+	first, last := on[0].At, on[len(on)-1].At
+	return slices.ContainsFunc(l.Position.Shifts, func(x shift) bool { return first.Less(x.At) && !last.Less(x.At) })
+}
+
+// inTurn says that two hands play in it, one after the other.
+func inTurn(hands []Hand, it week.Item, p *analysis.Piece) bool {
+	if len(hands) != 2 {
+		return false
+	}
+	at := map[float64]int{}
+	for _, l := range lines(it, p) {
+		for _, o := range within(l, it) {
+			if at[o.At.Float()]++; at[o.At.Float()] > 1 {
+				return false
+			}
+		}
+	}
+	return true
+}

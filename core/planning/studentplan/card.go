@@ -1,0 +1,102 @@
+package studentplan
+
+import (
+	"patientladder/core/library/material"
+	"patientladder/core/planning/athome"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/technique/exercise"
+)
+
+// Shown is a thing to do at home with what can be drawn and played of it.
+type Shown struct {
+	athome.Card
+	// Piece is its score; nil without one. Music names it: the material, or the exercise of a bite.
+	Piece *analysis.Piece
+	Music string
+	// From and To are the stretch of it, in quarter notes from the start of the piece; equal for nothing.
+	From, To float64
+	// Pace of the whole is its own tempo in quarter notes a minute; 0 where nobody knows.
+	Pace float64
+}
+
+// Shown makes the card of a thing to do at home.
+func (s Student) Shown(it week.Item, read Read) (Shown, error) {
+	ms := s.Standing.Materials[it.Material]
+	src := athome.Source{Material: s.Library[it.Material], Age: s.Age(s.Today), Approach: s.Policy.Approach, BySound: s.BySound()}
+	if ms != nil {
+		src.RunDue = ms.RunDue
+		if ms.Climb != nil {
+			src.Mark = ms.Climb.Mark()
+		}
+	}
+	out := Shown{Music: it.Material, From: it.Start, To: it.End}
+	switch {
+	case it.Exercise != "":
+		piece, m, err := s.biteScore(it.Exercise)
+		if err != nil {
+			return out, err
+		}
+		src.Piece, src.Material, out.Music = piece, m, it.Exercise
+		if piece != nil {
+			out.To = piece.Score.Length().Float()
+		}
+	case src.Material.ID != "":
+		o, err := read(src.Material)
+		if err != nil {
+			return out, err
+		}
+		if o != nil {
+			src.Piece = o.Piece
+		}
+	}
+	out.Piece, out.Pace = src.Piece, src.Material.Tempo
+	out.Card = athome.Of(it, src)
+	return out, nil
+}
+
+// biteScore writes the exercise of a bite; nil where it is none for the instrument any more.
+func (s Student) biteScore(id string) (*analysis.Piece, material.Material, error) {
+	e, err := exercise.Parse(id, s.Player())
+	if err != nil { // it was kept by an older program: the words still say it
+		return nil, material.Material{}, nil
+	}
+	sc, err := e.Score(s.Words)
+	if err != nil {
+		return nil, material.Material{}, err
+	}
+	return analysis.Of(sc, s.Instrument), material.Material{Exercise: id, Tempo: sc.Tempo}, nil
+}
+
+const (
+	// seenBars is how many bars are drawn of what is played whole: enough to know it again (default).
+	seenBars = 4
+	// mostSeen is how many bars are drawn of a section.
+	mostSeen = 16
+)
+
+// Seen is the stretch of a thing to do that is drawn, in quarter notes from the start of the piece: the bars of a
+// section, how it begins where all of it is played or where it begins is enough.
+func (x Shown) Seen(it week.Item) (from, to float64) {
+	bars := x.Piece.Score.Bars
+	most := seenBars
+	switch it.Kind {
+	case week.Chunk, week.Join, week.Spot, week.Again, week.Preview, week.Drilled:
+		most = mostSeen
+	}
+	from, to = x.From, x.To
+	if to <= from {
+		to = x.Piece.Score.Length().Float()
+	}
+	n := 0
+	for _, b := range bars {
+		end := b.Start.Float() + b.Length.Float()
+		if end <= from+1e-9 {
+			continue
+		}
+		if n++; n == most {
+			return from, min(to, end)
+		}
+	}
+	return from, to
+}

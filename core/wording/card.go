@@ -1,0 +1,255 @@
+package wording
+
+import (
+	"strconv"
+	"strings"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/library/material"
+	"patientladder/core/planning/athome"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/naming"
+	"patientladder/core/reading/reading"
+	"patientladder/core/wording/tongue"
+)
+
+// Card is a thing to do at home as it is said to a family.
+type Card struct {
+	// Kind names what is to be done; Where are the bars, empty for the whole; Book is the page.
+	Kind, Where, Book string
+	// Only is the hand that plays alone; empty for as written.
+	Only string
+	// Hands are parallel to those of the card.
+	Hands []CardHand
+	// Tempo says how fast; Say is the line that is said aloud, word by word.
+	Tempo string
+	Say   []string
+	// Parent and Child are what each is told; no parent where the student practises alone. Swap is the word at which
+	// the hands change.
+	Parent, Child, Swap string
+	// Good is by what it is good enough, End when to stop.
+	Good, End string
+	// Gap says what is not here; More is what the teacher's page says beside it.
+	Gap, More string
+}
+
+// CardHand is where a hand begins, said.
+type CardHand struct {
+	// Hand, Finger and Key are the three things to know, one by one; any may be empty.
+	Hand, Finger, Key string
+	// Start says all three in one; Geo where the key lies; Moves that the hand moves on.
+	Start, Geo, Moves string
+}
+
+// HomeCard says a thing to do at home.
+func HomeCard(t tongue.Tongue, it week.Item, x studentplan.Shown, m material.Material, words naming.Words, first string) Card {
+	c := Card{Kind: t.Say("kind." + string(it.Kind)), Where: homeWhere(t, it, m), Book: book(t, x.Page, m), Only: homeHand(t, it.Hand), Say: said(t, x.Say, words)}
+	if c.Only != "" {
+		c.Only = Capital(t.Say("hand.only", "hand", c.Only))
+	}
+	player, _ := instrument.Of(m.Instrument)
+	for _, h := range x.Hands {
+		c.Hands = append(c.Hands, cardHand(t, h, player, words))
+	}
+	if x.Tempo.Beats > 0 {
+		c.Tempo = Capital(t.Say("tempo."+string(x.Tempo.Feel), "n", strconv.Itoa(x.Tempo.Beats)))
+	}
+	goal := ""
+	if len(it.Goals) > 0 {
+		goal = strings.TrimSuffix(it.Goals[0], ".")
+	}
+	c.Good = t.Say("good."+string(x.Good), "n", strconv.Itoa(it.Times), "goal", goal)
+	c.End = t.Say("end."+string(x.End), "minutes", HomeMinutes(it.Minutes))
+	key := script(it, x)
+	c.Parent, c.Child = t.Say("parent."+key, "name", first, "goal", goal), t.Say("child."+childScript(key), "name", first)
+	switch own := words.Text(it.Words); {
+	case it.Kind == week.Preview || it.Kind == week.Game: // their words are the studio's own
+		c.Parent = own
+	case t.ID == tongue.English && it.Kind == week.Look:
+		c.More = own
+	}
+	if x.Swaps {
+		c.Swap = t.Say("parent.swap", "name", first)
+	}
+	if x.Voice == athome.ToOne {
+		if it.Kind == week.Preview || it.Kind == week.Game {
+			c.Child = c.Parent
+		}
+		c.Parent, c.Swap = "", ""
+	}
+	if len(x.Gaps) > 0 && x.Gaps[0] == athome.NoScore && m.Exercise == "" {
+		c.Gap = t.Say("gap.score")
+	}
+	return c
+}
+
+// script names the text of a thing to do: by what it is and how the student reads.
+func script(it week.Item, x studentplan.Shown) string {
+	switch it.Kind {
+	case week.Look, week.Chunk:
+		if len(x.Say) == 0 {
+			return string(it.Kind) + ".old"
+		}
+	case week.Whole, week.Drilled:
+		switch {
+		case x.Good == athome.AsARun:
+			return "run"
+		case it.Kind == week.Whole && x.Piece == nil:
+			return "whole.plain"
+		case it.Kind == week.Drilled && len(it.Goals) == 0:
+			return "drill.plain"
+		}
+	}
+	return string(it.Kind)
+}
+
+// childScript is the same for the child, to whom some are said alike.
+func childScript(key string) string {
+	if key == "whole.plain" || key == "drill.plain" {
+		return strings.TrimSuffix(key, ".plain")
+	}
+	return key
+}
+
+// HomeMinutes writes minutes with a half where there is one: "2.5".
+func HomeMinutes(m float64) string {
+	return strings.TrimSuffix(strconv.FormatFloat(m, 'f', 1, 64), ".0")
+}
+
+// homeHand names a hand as a week names it.
+func homeHand(t tongue.Tongue, hand string) string {
+	if h, _, ok := strings.Cut(hand, " "); ok {
+		return t.Say("hand." + h)
+	}
+	return ""
+}
+
+// homeWhere says the bars; empty for the whole.
+func homeWhere(t tongue.Tongue, it week.Item, m material.Material) string {
+	if it.Kind == week.Drilled || it.Bars.From == 0 || it.Bars.From <= 1 && it.Bars.To >= m.Bars {
+		return ""
+	}
+	key := "where.bars"
+	if it.Bars.From == it.Bars.To {
+		key = "where.bar"
+	}
+	out := t.Say(key, "from", m.BarLabel(it.Bars.From), "to", m.BarLabel(it.Bars.To))
+	if it.Bars.Upbeat {
+		out = t.Say("where.upbeat", "bars", out)
+	}
+	return out
+}
+
+// book says where the notes stand on paper.
+func book(t tongue.Tongue, page int, m material.Material) string {
+	switch {
+	case page <= 0:
+		return ""
+	case m.Source == "":
+		return Capital(t.Say("where.page", "page", strconv.Itoa(page)))
+	}
+	return Capital(t.Say("where.book", "page", strconv.Itoa(page), "book", m.Source))
+}
+
+// cardHand says where a hand begins.
+func cardHand(t tongue.Tongue, h athome.Hand, player instrument.Instrument, words naming.Words) CardHand {
+	var out CardHand
+	var keys []string
+	for _, k := range h.Keys {
+		keys = append(keys, homePitch(t, k, words))
+	}
+	out.Key = t.List(keys)
+	if h.Finger > 0 {
+		out.Finger = t.Say("finger", "n", strconv.Itoa(h.Finger))
+	}
+	if h.Moves {
+		out.Moves = t.Say("moves")
+	}
+	first := firstTouch(h)
+	switch {
+	case h.Hand != reading.Whole:
+		out.Hand = Capital(t.Say("hand." + string(h.Hand)))
+		out.Geo = t.Say("geo." + strconv.Itoa(((first.MIDI%12)+12)%12))
+		out.Start = t.Say("start.keys.plain", "hand", out.Hand, "key", out.Key)
+		if out.Finger != "" {
+			out.Start = t.Say("start.keys", "hand", out.Hand, "finger", out.Finger, "key", out.Key)
+		}
+		if len(keys) > 1 && h.Finger > 0 {
+			out.Start = t.Say("start.keys.plain", "hand", out.Hand, "key", out.Key) + "; " + t.Say("start.chord", "n", strconv.Itoa(h.Finger))
+		}
+	case h.String > 0 && h.String <= len(player.Open):
+		str := t.Say("string", "note", words.Note(player.Open[h.String-1].Name()))
+		out.Hand = Capital(t.Say("hand.part"))
+		switch {
+		case h.Finger == 0:
+			out.Finger, out.Start = t.Say("finger.open"), t.Say("start.open", "string", str)
+		case h.Finger > 0 && player.Family == instrument.Plucked:
+			out.Start = t.Say("start.fret", "finger", out.Finger, "string", str, "fret", strconv.Itoa(first.Above))
+			out.Geo = t.Say("fret", "n", strconv.Itoa(first.Above))
+		case h.Finger > 0:
+			out.Start = t.Say("start.string", "finger", out.Finger, "string", str)
+		}
+		out.Key = str
+		out.Start = Capital(out.Start)
+	default:
+		out.Start = Capital(t.Say("start.note", "key", out.Key))
+	}
+	return out
+}
+
+// firstTouch is the touch on the outside of the hand with which it begins.
+func firstTouch(h athome.Hand) athome.Touch {
+	var out athome.Touch
+	for _, x := range h.Touches {
+		if x.First && (out.Pitch == "" || h.Hand != reading.Left) {
+			out = x
+		}
+	}
+	return out
+}
+
+// homePitch names a pitch for somebody at the instrument: the C in the middle is called so.
+func homePitch(t tongue.Tongue, pitch string, words naming.Words) string {
+	if pitch == "C4" {
+		return t.Say("middle", "note", words.Note("C"))
+	}
+	return words.Key(strings.TrimRight(pitch, "-0123456789"))
+}
+
+// said is the line that is said aloud.
+func said(t tongue.Tongue, list []athome.Say, words naming.Words) (out []string) {
+	for _, x := range list {
+		switch {
+		case x.Pitch != "":
+			out = append(out, words.Key(strings.TrimRight(x.Pitch, "-0123456789")))
+		case x.Finger >= 0:
+			out = append(out, strconv.Itoa(x.Finger))
+		case x.Kind == "" || x.Kind == reading.Stay:
+			out = append(out, t.Say("say."+string(x.Direction)))
+		default:
+			out = append(out, t.Say("say."+words.Kind(x.Kind), "direction", t.Say("say."+string(x.Direction))))
+		}
+	}
+	return out
+}
+
+// LeftOut names something that found no place in a week.
+func LeftOut(t tongue.Tongue, it week.Item, m material.Material) string {
+	return strings.TrimSpace("“" + it.Title + "” " + homeWhere(t, it, m))
+}
+
+// CalendarLine says a thing to do in one line of a calendar: what, where, with which hand, how often.
+func CalendarLine(t tongue.Tongue, it week.Item, m material.Material) string {
+	line := t.Say("kind."+string(it.Kind)) + ": " + it.Title
+	if where := homeWhere(t, it, m); where != "" {
+		line += ", " + where
+	}
+	if hand := homeHand(t, it.Hand); hand != "" {
+		line += ", " + t.Say("hand.only", "hand", hand)
+	}
+	if it.Times > 1 {
+		line += ", " + strconv.Itoa(it.Times) + " ×"
+	}
+	return line
+}
