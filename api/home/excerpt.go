@@ -95,11 +95,7 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 		}
 	}
 	for _, sign := range x.Card.Signs {
-		staff := 0
-		if sign.Hand == reading.Left && it.Hand == "" {
-			staff = 1
-		}
-		out.Signs = append(out.Signs, contract.HomeSign{At: sign.At, Direction: contract.HomeSignDirection(sign.Direction), Staff: staff})
+		out.Signs = append(out.Signs, contract.HomeSign{At: sign.At, Direction: contract.HomeSignDirection(sign.Direction), Staff: sign.Staff})
 	}
 	return out, nil
 }

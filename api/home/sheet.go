@@ -142,7 +142,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		card.Hands = append(card.Hands, hand)
 	}
 	if card.Excerpt = e.draw(it, x); card.Excerpt != nil {
-		card.Signs = signsOn(*card.Excerpt, x.Card.Signs, it.Hand)
+		card.Signs = signsOn(*card.Excerpt, x.Card.Signs)
 	}
 	out.Card = card
 	return out, nil
@@ -160,14 +160,10 @@ func wholeness(k week.Kind) week.Kind {
 }
 
 // signsOn puts the directions over the heads of a drawing.
-func signsOn(d engrave.Drawing, signs []athome.Sign, hand string) (out []sheet.Sign) {
+func signsOn(d engrave.Drawing, signs []athome.Sign) (out []sheet.Sign) {
 	for _, s := range signs {
-		staff := 0
-		if s.Hand == reading.Left && hand == "" {
-			staff = 1
-		}
 		for _, h := range d.Heads {
-			if h.Staff == staff && math.Abs(h.At-s.At) < 1e-6 {
+			if h.Staff == s.Staff && math.Abs(h.At-s.At) < 1e-6 {
 				out = append(out, sheet.Sign{X: h.X, Y: h.Y - h.Below - signAbove, Turn: map[reading.Direction]int{reading.Up: 1, reading.Down: -1}[s.Direction]})
 				break
 			}

@@ -183,7 +183,7 @@ func cardHand(t tongue.Tongue, h athome.Hand, player instrument.Instrument, word
 		out.Hand = Capital(t.Say("hand.part"))
 		switch {
 		case h.Finger == 0:
-			out.Finger, out.Start = t.Say("finger.open"), t.Say("start.open", "string", str)
+			out.Hand, out.Finger, out.Start = "", t.Say("finger.open"), t.Say("start.open", "string", str)
 		case h.Finger > 0 && player.Family == instrument.Plucked:
 			out.Start = t.Say("start.fret", "finger", out.Finger, "string", str, "fret", strconv.Itoa(first.Above))
 			out.Geo = t.Say("fret", "n", strconv.Itoa(first.Above))

@@ -159,7 +159,7 @@ func (c *Card) hands(p *pen, x, y float64) float64 {
 		case len(h.Board.Keys) > 0:
 			y = h.Board.small(p, x, y+0.6, laneWidth) + 1
 		case len(h.Neck.Dots) > 0:
-			y = h.Neck.small(p, x, y+0.8, laneWidth) + 1
+			y = h.Neck.small(p, x, y+2.2*p.size, laneWidth) + 1
 		}
 	}
 	return y
@@ -215,7 +215,7 @@ func (p *pen) arrow(x, y, length float64, turn int) {
 // small draws a keyboard as a strip, the keys that are played with their fingers; the first one is black.
 func (b Board) small(p *pen, x, y, width float64) float64 {
 	tall := 8.5 * p.size
-	low, high := b.reach()
+	low, high := b.wide()
 	w := min(3.4*p.size, width/float64(whites(high+1)-whites(low)))
 	if p.dry {
 		return y + tall
@@ -232,6 +232,18 @@ func (b Board) small(p *pen, x, y, width float64) float64 {
 	return y + tall
 }
 
+// wide is from which key to which a small board is drawn: from the C or F below what is played, so that whole groups of
+// black keys are seen by which a key is found, at least an octave and a half.
+func (b Board) wide() (low, high int) {
+	low, high = b.reach()
+	for low%12 != 0 && low%12 != 5 {
+		low--
+	}
+	for high = max(high, low+17); high%12 != 4 && high%12 != 11; high++ {
+	}
+	return low, high
+}
+
 // dot is a finger: black where it begins, white elsewhere.
 func (p *pen) dot(x, y, r float64, label string, first bool) {
 	if p.dry {
@@ -245,7 +257,11 @@ func (p *pen) dot(x, y, r float64, label string, first bool) {
 	}
 	p.doc.Circle(x, y, r, "FD")
 	p.doc.SetFillColor(0, 0, 0)
-	p.doc.SetFont(bold, "", tiny*p.size)
+	style := bold
+	if label == "0" { // without the stroke through it, which reads as a letter
+		style = heading
+	}
+	p.doc.SetFont(style, "", tiny*p.size)
 	p.doc.Text(x-p.doc.GetStringWidth(label)/2, y+0.9*p.size, label)
 	p.doc.SetTextColor(0, 0, 0)
 }

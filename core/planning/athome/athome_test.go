@@ -86,11 +86,12 @@ func TestASectionSaysItsOwnBeginning(t *testing.T) {
 	require.Equal(t, []string{"D4 2", "!E4 3", "F4 4"}, touches(first.Hands[0]))
 	require.False(t, first.Hands[0].Moves)
 	require.Equal(t, []string{"up", "same", "down"}, says(first.Say))
-	require.Equal(t, []Sign{{1, reading.Up, reading.Right}, {2, reading.Same, reading.Right}, {3, reading.Down, reading.Right}}, first.Signs)
+	require.Equal(t, []Sign{{1, reading.Up, 0}, {2, reading.Same, 0}, {3, reading.Down, 0}}, first.Signs)
 	require.Equal(t, []any{7, Same, Boxes, ToBoth}, []any{first.Page, first.Good, first.End, first.Voice})
 	require.Empty(t, first.Gaps)
 	second := Of(week.Item{Kind: week.Chunk, Start: 4, End: 8, Times: 6}, src)
 	require.Equal(t, []string{"left 1 C4"}, starts(second))
+	require.Equal(t, []Sign{{5, reading.Down, 1}, {6, reading.Down, 1}}, second.Signs, "on the lower staff")
 	both := Of(week.Item{Kind: week.Join, Start: 0, End: 8, Times: 6}, src)
 	require.Equal(t, []string{"right 3 E4", "left 1 C4"}, starts(both), "the one that begins stands in front")
 	require.True(t, both.Swaps, "one hand after the other")
@@ -208,7 +209,7 @@ func TestACardIsAboutItsStretch(t *testing.T) {
 			key := fmt.Sprint(x.Pitch, x.String)
 			require.False(t, lit[key], key)
 			lit[key] = true
-			require.Equal(t, x.First, x.Pitch == h.Keys[0], x.Pitch)
+			require.Equal(t, x.First, x.Pitch == h.Keys[0] && x.String == h.String, x.Pitch)
 		}
 		require.LessOrEqual(t, len(h.Touches), 4)
 		for _, s := range c.Signs {

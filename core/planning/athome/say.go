@@ -1,6 +1,9 @@
 package athome
 
 import (
+	"slices"
+
+	"patientladder/core/notation/engrave"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/naming"
@@ -20,10 +23,11 @@ type Say struct {
 
 // Sign is the direction of a line from one note to the next, over the later one.
 type Sign struct {
-	// At is when the later note sounds, in quarter notes from the start of the piece; Staff it stands on, from 0.
+	// At is when the later note sounds, in quarter notes from the start of the piece.
 	At        float64
 	Direction reading.Direction
-	Hand      reading.Hand
+	// Staff is the one on which it stands among those that are drawn, from 0.
+	Staff int
 }
 
 // mostSaid is how many words a child says in one go (default).
@@ -91,11 +95,16 @@ func movesIn(l analysis.Line, on []reading.Onset) (out []reading.Move) {
 	return out
 }
 
-// signsOf are the directions of all lines of a thing to do.
+// signsOf are the directions of all lines of a thing to do. Of a piece for two hands all staves are drawn, of one hand its own.
 func signsOf(it week.Item, p *analysis.Piece) (out []Sign) {
+	all := engrave.Staves(p.Score)
 	for _, l := range lines(it, p) {
+		staff := 0
+		if it.Hand == "" {
+			staff = max(0, slices.Index(all, engrave.Staff{Part: l.Part, Number: l.Staff}))
+		}
 		for _, m := range movesIn(l, within(l, it)) {
-			out = append(out, Sign{At: p.Score.Notes[m.To].Onset.Float(), Direction: m.Direction, Hand: l.Hand})
+			out = append(out, Sign{At: p.Score.Notes[m.To].Onset.Float(), Direction: m.Direction, Staff: staff})
 		}
 	}
 	return out

@@ -58,6 +58,7 @@ export function NeckPicture(props: { hand: Schemas["HomeHand"]; sounding: number
                 y={y(t.string) + 5.5}
                 textAnchor="middle"
                 fontSize={t.first ? 17 : 14}
+                fontFamily={t.finger === 0 ? "var(--font-head)" : undefined}
                 fontWeight="700"
                 fill={lit || t.first ? "var(--color-on-working)" : "var(--color-working)"}
               >

@@ -172,27 +172,6 @@ function Day(props: {
           </span>
         )}
       </p>
-      {!future && !begun && items.length > 1 && (
-        <fieldset className="m-0 mt-2 border-0 p-0">
-          <legend className="fine">{say("first")}</legend>
-          <div className="mt-1 flex flex-wrap gap-2">
-            {pieces(items).map((i) => (
-              <button
-                key={i.key}
-                type="button"
-                aria-pressed={i === items[0] && i.key === firstOn(ticks, day.date, day.items)}
-                className="press aria-pressed:border-working aria-pressed:bg-reach aria-pressed:font-semibold"
-                onClick={() => {
-                  tick({ kind: "first", day: day.date, item: i.key });
-                  setPicked(undefined);
-                }}
-              >
-                {i.title}
-              </button>
-            ))}
-          </div>
-        </fieldset>
-      )}
       {next < 0 && <p className="say mt-3 text-good">{say("all-done")}</p>}
       <ItemCard
         key={item.key}
@@ -217,6 +196,27 @@ function Day(props: {
         }}
         onNext={next >= 0 ? () => setPicked(undefined) : undefined}
       />
+      {!future && !begun && items.length > 1 && (
+        <fieldset className="m-0 mt-4 border-0 p-0">
+          <legend className="fine">{say("first")}</legend>
+          <div className="mt-1 flex flex-wrap gap-2">
+            {pieces(items).map((i) => (
+              <button
+                key={i.key}
+                type="button"
+                aria-pressed={i === items[0] && i.key === firstOn(ticks, day.date, day.items)}
+                className="press aria-pressed:border-working aria-pressed:bg-reach aria-pressed:font-semibold"
+                onClick={() => {
+                  tick({ kind: "first", day: day.date, item: i.key });
+                  setPicked(undefined);
+                }}
+              >
+                {i.title}
+              </button>
+            ))}
+          </div>
+        </fieldset>
+      )}
       <ol className="mt-3 flex flex-col gap-1" aria-label={say("day")}>
         {items.map((i) => (
           <li key={i.key}>
@@ -266,8 +266,10 @@ function Rest({ page, day }: { page: Page; day: string }) {
   );
 }
 
-/** The pieces of a day, each once. */
+/** The pieces of a day, each once; a bite or a game cannot be played first. */
 function pieces(items: Schemas["FamilyItem"][]): Schemas["FamilyItem"][] {
   const seen = new Set<string>();
-  return items.filter((i) => i.kind !== "preview" && !seen.has(i.material) && seen.add(i.material));
+  return items.filter(
+    (i) => i.kind !== "preview" && i.kind !== "game" && !seen.has(i.material) && seen.add(i.material),
+  );
 }

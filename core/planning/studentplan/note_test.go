@@ -1,0 +1,114 @@
+package studentplan
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+	"patientladder/core/notation/abc"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
+	"patientladder/core/student/studentlog"
+)
+
+func TestWhatAFamilyWritesIsChecked(t *testing.T) {
+	s := pupil(t, piece("a", material.Method))
+	n, err := s.Noted(Note{ID: "1", Kind: AlsoPlayed, Text: "  a tune\x00 ", About: "x", At: on(1)})
+	require.NoError(t, err)
+	require.Equal(t, Note{ID: "1", Kind: AlsoPlayed, Text: "a tune", Day: monday.AddDate(0, 0, -1), At: on(1)}, n)
+	n, err = s.Noted(Note{Kind: Question, Text: strings.Repeat("ü", LongestNote), At: on(-3)})
+	require.NoError(t, err)
+	require.Equal(t, s.Now, n.At, "a clock that runs ahead is not believed")
+	movable := s.Movable()
+	require.Len(t, movable, 4)
+	require.Equal(t, monday, movable[0].Day)
+	n, err = s.Noted(Note{Kind: MoveLesson, Text: "Friday?", About: movable[1].ID})
+	require.NoError(t, err)
+	require.Equal(t, movable[1].ID, n.About)
+	for why, wrong := range map[NotAdmitted]Note{
+		EmptyNote: {Kind: Question, Text: " \n"}, LongNote: {Kind: Question, Text: strings.Repeat("ü", LongestNote+1)},
+		NoSuchLesson: {Kind: MoveLesson, Text: "x", About: "2026-05-03-x"}, NoSuchNote: {Kind: "poem", Text: "x"},
+	} {
+		_, err := s.Noted(wrong)
+		require.Equal(t, EntryError{Kind: why}, err)
+	}
+}
+
+// What was also played counts as taste where its title surely means a piece of the library for the instrument.
+func TestWhatWasAlsoPlayedCountsAsTaste(t *testing.T) {
+	fog, cello := piece("a", material.Method), piece("b", material.Method)
+	fog.Title, cello.Title, cello.Instrument = "Fog", "Open Water", "cello"
+	s := pupil(t, fog, cello)
+	e, ok := s.Liked(Note{ID: "01BX5ZZKBKACTAV9WEVGEMMVRZ", Text: "fog", At: on(0)})
+	require.True(t, ok)
+	require.Equal(t, studentlog.Entry{ID: "01BX5ZZKBKACTAV9WEVGEMMVRZ", At: on(0), Actor: studentlog.Family, Kind: studentlog.Liking, Material: "a", Sign: studentlog.Unasked}, e)
+	for _, text := range []string{"Open Water", "something from the radio"} {
+		_, ok := s.Liked(Note{ID: "01BX5ZZKBKACTAV9WEVGEMMVRZ", Text: text, At: on(0)})
+		require.False(t, ok, text)
+	}
+}
+
+// Questions and wishes that wait come first, the oldest in front; then everything else, the newest in front.
+func TestNotesInTurn(t *testing.T) {
+	list := []Note{
+		{ID: "old also", Kind: AlsoPlayed, At: on(9)}, {ID: "answered", Kind: Question, At: on(8), AnsweredAt: on(7)}, {ID: "waits", Kind: Question, At: on(6)},
+		{ID: "waits too", Kind: MoveLesson, At: on(7)}, {ID: "new also", Kind: AlsoPlayed, At: on(1)},
+	}
+	var got []string
+	for _, n := range InTurn(list, func(n Note) Note { return n }) {
+		got = append(got, n.ID)
+	}
+	require.Equal(t, []string{"waits too", "waits", "new also", "answered", "old also"}, got)
+}
+
+// Nothing is sent from eight in the evening to seven in the morning; one message on Monday goes at seven.
+func TestWhenAMessageIsSent(t *testing.T) {
+	at := func(text string) time.Time {
+		out, err := time.Parse("2006-01-02 15:04", text)
+		require.NoError(t, err)
+		return out
+	}
+	for ready, want := range map[string][2]string{ // 2026-05-04 is a Monday
+		"2026-05-04 06:59": {"2026-05-04 07:00", "2026-05-04 07:00"}, "2026-05-04 07:00": {"2026-05-04 07:00", "2026-05-04 07:00"},
+		"2026-05-04 07:01": {"2026-05-04 07:01", "2026-05-11 07:00"}, "2026-05-04 19:59": {"2026-05-04 19:59", "2026-05-11 07:00"},
+		"2026-05-04 20:00": {"2026-05-05 07:00", "2026-05-11 07:00"}, "2026-05-10 23:00": {"2026-05-11 07:00", "2026-05-11 07:00"},
+		"2026-05-07 12:00": {"2026-05-07 12:00", "2026-05-11 07:00"},
+	} {
+		require.Equal(t, []time.Time{at(want[0]), at(want[1])}, []time.Time{SendAt(at(ready), EachWeek), SendAt(at(ready), OnMonday)}, ready)
+	}
+	require.Equal(t, at("2026-05-04 15:00"), RemindAt(monday, time.UTC))
+}
+
+// Of a section all its bars are drawn, of what is played whole how it begins.
+func TestWhatIsSeen(t *testing.T) {
+	pieces, err := abc.Read([]byte("X:1\nL:1/4\nM:4/4\nK:C\nCDEF|G4|EFGE|D4|CDEF|G4|\n"))
+	require.NoError(t, err)
+	x := Shown{Piece: analysis.Of(pieces[0], "piano"), From: 4, To: 24}
+	seen := func(k week.Kind) []float64 {
+		from, to := x.Seen(week.Item{Kind: k})
+		return []float64{from, to}
+	}
+	require.Equal(t, []float64{4, 24}, seen(week.Join))
+	require.Equal(t, []float64{4, 20}, seen(week.Whole), "four bars")
+	x.From, x.To = 0, 0
+	require.Equal(t, []float64{0, 24}, seen(week.Preview), "all of it")
+	require.Equal(t, []float64{0, 16}, seen(week.Review))
+}
+
+// On a day of rest a learned piece is heard, else what is listened to; never an exercise.
+func TestATuneForADayOfRest(t *testing.T) {
+	a, b, c := piece("a", material.Method), piece("b", material.Method), piece("c", material.Technique)
+	a.HasScore, b.HasScore, c.HasScore, c.Exercise = true, true, true, "scale/apart/C/major/-"
+	s := pupil(t, a, b, c, piece("d", material.Method))
+	it := func(k week.Kind, m string) week.Item { return week.Item{Key: string(k) + m, Kind: k, Material: m} }
+	plan := func(items ...week.Item) week.Plan { return week.Plan{Days: []week.Day{{}, {Items: items}}} }
+	got, ok := s.Tune(plan(it(week.Review, "c"), it(week.Review, "d"), it(week.Listen, "a"), it(week.Review, "b")))
+	require.Equal(t, []any{true, "reviewb"}, []any{ok, got.Key})
+	got, ok = s.Tune(plan(it(week.Review, "c"), it(week.Listen, "a"), it(week.Chunk, "b")))
+	require.Equal(t, []any{true, "listena"}, []any{ok, got.Key})
+	_, ok = s.Tune(plan(it(week.Review, "c"), it(week.Chunk, "a")))
+	require.False(t, ok)
+}
