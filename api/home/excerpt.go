@@ -37,7 +37,7 @@ func (h *Handlers) excerpts(ctx context.Context, s open.Student, width float64) 
 // shown is the card of an item, with its score among what can be played.
 func (e *excerpts) shown(it week.Item) (studentplan.Shown, error) {
 	x, err := e.student.Shown(it, e.read)
-	if _, there := e.music[x.Music]; !there && x.Piece != nil {
+	if _, there := e.music[x.Music]; !there && x.Heard() {
 		e.music[x.Music] = x
 		e.order = append(e.order, x.Music)
 	}
@@ -85,8 +85,10 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 			out.Excerpt.Heads = append(out.Excerpt.Heads, contract.ExcerptHead{At: h.At, X: answer.Thousandths(h.X), Y: answer.Thousandths(h.Y), Staff: h.Staff})
 		}
 	}
-	if x.Piece != nil {
+	if x.Heard() {
 		out.Start, out.End = x.From, x.To
+	}
+	if x.Piece != nil {
 		if all := engrave.Staves(x.Piece.Score); it.Hand != "" && len(all) > 1 {
 			out.Staves = []int{0}
 			if strings.HasPrefix(it.Hand, "left") {
@@ -109,7 +111,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
 	out := contract.HomeCard{
 		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: append([]string{}, c.Say...),
-		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More,
+		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More, Cue: c.Cue,
 	}
 	player := e.student.Player()
 	for i, h := range x.Card.Hands {
@@ -129,13 +131,26 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 	return out
 }
 
+// gameTempo is how fast the beats and notes of a game are.
+const gameTempo = 60
+
 // music is what a device needs to play a piece.
 func music(key string, x studentplan.Shown) contract.FamilyMusic {
-	s := x.Piece.Score
 	out := contract.FamilyMusic{Key: key, Tempo: x.Pace, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}}
 	if out.Tempo <= 0 {
 		out.Tempo = 80
 	}
+	if x.Piece == nil { // a game
+		out.Tempo = gameTempo
+		for i, midi := range x.Sound {
+			out.Sounds = append(out.Sounds, contract.SoundNote{At: float64(i), Length: 1, Midi: midi, Bar: 1})
+		}
+		for i := range x.Beats {
+			out.Beats = append(out.Beats, contract.MusicBeat{At: float64(i), First: i%4 == 0})
+		}
+		return out
+	}
+	s := x.Piece.Score
 	at := answer.PlacesOf(s)
 	for _, x := range s.Sounding() {
 		if x.Duration.Num() > 0 {

@@ -32,6 +32,8 @@ type Card struct {
 	Good, End string
 	// Gap says what is not here; More is what the teacher's page says beside it.
 	Gap, More string
+	// Cue is a word in large letters; empty for none.
+	Cue string
 }
 
 // CardHand is where a hand begins, said.
@@ -44,7 +46,7 @@ type CardHand struct {
 
 // HomeCard says a thing to do at home.
 func HomeCard(t tongue.Tongue, it week.Item, x studentplan.Shown, m material.Material, words naming.Words, first string) Card {
-	c := Card{Kind: t.Say("kind." + string(it.Kind)), Where: homeWhere(t, it, m), Book: book(t, x.Page, m), Only: homeHand(t, it.Hand), Say: said(t, x.Say, words)}
+	c := Card{Kind: t.Say("kind." + string(it.Kind)), Where: homeWhere(t, it, m), Book: book(t, x.Page, m), Only: homeHand(t, it.Hand), Say: said(t, x.Say, words), Cue: x.Cue}
 	if c.Only != "" {
 		c.Only = Capital(t.Say("hand.only", "hand", c.Only))
 	}
@@ -168,6 +170,8 @@ func cardHand(t tongue.Tongue, h athome.Hand, player instrument.Instrument, word
 	}
 	first := firstTouch(h)
 	switch {
+	case h.Hand == reading.Either:
+		return out
 	case h.Hand != reading.Whole:
 		out.Hand = Capital(t.Say("hand." + string(h.Hand)))
 		out.Geo = t.Say("geo." + strconv.Itoa(((first.MIDI%12)+12)%12))

@@ -15,6 +15,10 @@ type activity struct {
 	Families []instrument.Family `json:"families,omitempty"`
 	Options  []string            `json:"options"`
 	Home     string              `json:"home,omitempty"`
+	Cue      string              `json:"cue,omitempty"`
+	Keys     []int               `json:"keys,omitempty"`
+	Sound    []int               `json:"sound,omitempty"`
+	Beats    int                 `json:"beats,omitempty"`
 	Off      bool                `json:"off,omitempty"`
 }
 

@@ -29,8 +29,9 @@ type Source struct {
 	// RunDue says that it is practised as for a run; Mark is where its tempo ladder stands, 0 for none.
 	RunDue bool
 	Mark   int
-	// Play says that a piece without a score is known to be played by hands: its instrument has a drawing.
-	Play bool
+	// Cue of a game, and the keys that are looked for in it.
+	Cue  string
+	Keys []int
 }
 
 // Card is one thing to do as a family needs it.
@@ -47,6 +48,8 @@ type Card struct {
 	// Good is by what it is good enough, End when to stop.
 	Good Good
 	End  End
+	// Cue is a word in large letters at which something is done; empty for none.
+	Cue string
 	// Swaps says that the hands take turns and that a word helps to change them.
 	Swaps bool
 	// Page of the book; 0 where it is in none, or nobody knows.
@@ -118,6 +121,9 @@ func Of(it week.Item, s Source) Card {
 	c := Card{Voice: ToBoth, Page: s.Material.Page, Good: goodOf(it, s), End: endOf(it)}
 	if s.Age >= grown {
 		c.Voice = ToOne
+	}
+	if it.Kind == week.Game {
+		c.Cue, c.Hands = s.Cue, lookedFor(s.Keys)
 	}
 	played := it.Kind != week.Game && it.Kind != week.Listen
 	if played && s.Piece != nil {

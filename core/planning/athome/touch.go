@@ -140,3 +140,15 @@ func inTurn(hands []Hand, it week.Item, p *analysis.Piece) bool {
 	}
 	return true
 }
+
+// lookedFor are keys that are looked for, by no hand in particular; none for none.
+func lookedFor(keys []int) []Hand {
+	if len(keys) == 0 {
+		return nil
+	}
+	h := Hand{Hand: reading.Either, Finger: -1}
+	for _, k := range keys {
+		h.Touches = append(h.Touches, Touch{MIDI: k, Finger: -1, First: true})
+	}
+	return []Hand{h}
+}

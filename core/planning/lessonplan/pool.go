@@ -26,6 +26,12 @@ type Goal struct {
 	Options  []string            `json:"options"`
 	// Home says to the parent how it is done at home.
 	Home string `json:"home"`
+	// Cue is the word at which something is done, in large letters; Keys are those of a keyboard that are looked for, Sound
+	// what is to be heard, note by note, both as MIDI pitches; Beats are so many slow ones. They ship with it.
+	Cue   string `json:"cue,omitempty"`
+	Keys  []int  `json:"keys,omitempty"`
+	Sound []int  `json:"sound,omitempty"`
+	Beats int    `json:"beats,omitempty"`
 	// Off says that the studio does not use it.
 	Off bool `json:"off,omitempty"`
 }
@@ -46,12 +52,12 @@ var Shipped = sync.OnceValue(func() Pool {
 })
 
 // Over returns the pool with the studio's own goals in it: one whose id is there takes its place, another is added at the
-// end. Families of a goal that ships stay.
+// end. Families of a goal that ships stay, and what of it is seen and heard.
 func (p Pool) Over(own []Goal) Pool {
 	out := slices.Clone(p)
 	for _, g := range own {
 		if i := slices.IndexFunc(out, func(x Goal) bool { return x.ID == g.ID }); i >= 0 {
-			g.Families = out[i].Families
+			g.Families, g.Cue, g.Keys, g.Sound, g.Beats = out[i].Families, out[i].Cue, out[i].Keys, out[i].Sound, out[i].Beats
 			out[i] = g
 		} else {
 			out = append(out, g)

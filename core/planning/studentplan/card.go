@@ -1,6 +1,7 @@
 package studentplan
 
 import (
+	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/athome"
 	"patientladder/core/planning/week"
@@ -18,6 +19,9 @@ type Shown struct {
 	From, To float64
 	// Pace of the whole is its own tempo in quarter notes a minute; 0 where nobody knows.
 	Pace float64
+	// Sound and Beats are what is heard of a game: notes as MIDI pitches, or so many slow beats.
+	Sound []int
+	Beats int
 }
 
 // Shown makes the card of a thing to do at home.
@@ -32,6 +36,14 @@ func (s Student) Shown(it week.Item, read Read) (Shown, error) {
 	}
 	out := Shown{Music: it.Material, From: it.Start, To: it.End}
 	switch {
+	case it.Kind == week.Game:
+		if g, known := s.Pool.Get(it.Material); known {
+			src.Cue, out.Sound, out.Beats = g.Cue, g.Sound, g.Beats
+			out.To = float64(max(len(g.Sound), g.Beats))
+			if s.Family() == instrument.Keyboard {
+				src.Keys = g.Keys
+			}
+		}
 	case it.Exercise != "":
 		piece, m, err := s.biteScore(it.Exercise)
 		if err != nil {
@@ -100,3 +112,6 @@ func (x Shown) Seen(it week.Item) (from, to float64) {
 	}
 	return from, to
 }
+
+// Heard says that something of it can be played.
+func (x Shown) Heard() bool { return x.Piece != nil || len(x.Sound) > 0 || x.Beats > 0 }

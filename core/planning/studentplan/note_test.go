@@ -112,3 +112,36 @@ func TestATuneForADayOfRest(t *testing.T) {
 	_, ok = s.Tune(plan(it(week.Review, "c"), it(week.Chunk, "a")))
 	require.False(t, ok)
 }
+
+// A game has its word, on a keyboard the keys that are looked for, and something to be heard.
+func TestWhatIsSeenAndHeardOfAGame(t *testing.T) {
+	s := pupil(t)
+	x, err := s.Shown(week.Item{Kind: week.Game, Material: "beside-black", Times: 1, Minutes: 2}, nil)
+	require.NoError(t, err)
+	require.Equal(t, []any{"in the middle", []int{50, 62, 74}, 3.0, true}, []any{x.Cue, x.Sound, x.To, x.Heard()})
+	require.Len(t, x.Hands[0].Touches, 3)
+	x, err = s.Shown(week.Item{Kind: week.Game, Material: "four-beats"}, nil)
+	require.NoError(t, err)
+	require.Equal(t, []any{4, 4.0, true}, []any{x.Beats, x.To, x.Heard()})
+	s.Instrument = "cello"
+	x, err = s.Shown(week.Item{Kind: week.Game, Material: "beside-black"}, nil)
+	require.NoError(t, err)
+	require.Empty(t, x.Hands, "no keys on a cello")
+	x, err = s.Shown(week.Item{Kind: week.Game, Material: "gone"}, nil)
+	require.NoError(t, err)
+	require.Equal(t, []any{false, ""}, []any{x.Heard(), x.Cue})
+}
+
+// A bite is shown by its exercise, with its notes and its own tempo.
+func TestABiteIsShown(t *testing.T) {
+	s := pupil(t)
+	x, err := s.Shown(week.Item{Kind: week.Preview, Material: "thumb", Exercise: "five-finger/parallel/C/major-five-finger/-", Times: 1}, nil)
+	require.NoError(t, err)
+	require.Equal(t, "five-finger/parallel/C/major-five-finger/-", x.Music)
+	require.Len(t, x.Hands, 2)
+	require.Equal(t, []any{1, []string{"C4"}}, []any{x.Hands[0].Finger, x.Hands[0].Keys})
+	require.Positive(t, x.To)
+	x, err = s.Shown(week.Item{Kind: week.Preview, Material: "thumb", Exercise: "no/such/thing", Times: 1}, nil)
+	require.NoError(t, err)
+	require.False(t, x.Heard(), "kept by an older program: the words still say it")
+}

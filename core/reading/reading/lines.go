@@ -15,6 +15,8 @@ const (
 	Right Hand = "right"
 	Left  Hand = "left"
 	Whole Hand = "part"
+	// Either is said where any hand may be used; no line has it.
+	Either Hand = "either"
 )
 
 // Line is what one hand (or one undivided part) plays, onset by onset.

@@ -3841,6 +3841,8 @@ export interface components {
             end: string;
             /** @description What is not known; empty for nothing */
             gap: string;
+            /** @description A word in large letters at which something is done; empty for none */
+            cue: string;
             more: string;
         };
         /** @description Where a hand begins and what lies under it */

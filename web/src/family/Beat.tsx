@@ -36,3 +36,50 @@ export function Beat({ words, beats }: { words: string; beats: number }) {
     </button>
   );
 }
+
+/** A metronome, where there are no notes to be heard. */
+export function Metronome({ beats }: { beats: number }) {
+  const { say } = useSay();
+  const player = useMemo(() => new Player(), []);
+  const [tempo, setTempo] = useState(beats || 60);
+  const [on, setOn] = useState(false);
+  useEffect(() => () => player.stop(), [player]);
+  const change = (to: number) => {
+    const held = Math.min(208, Math.max(30, to));
+    setTempo(held);
+    if (on) player.beat(held);
+  };
+  return (
+    <section aria-label={say("metronome")} className="mt-3 flex flex-wrap items-center justify-center gap-2">
+      <button
+        type="button"
+        className="press aria-pressed:border-working aria-pressed:bg-reach"
+        aria-pressed={on}
+        onClick={() => {
+          if (on) player.stop();
+          else player.beat(tempo);
+          setOn(!on);
+        }}
+      >
+        {say("metronome")}
+      </button>
+      <button
+        type="button"
+        className="press min-w-touch px-2"
+        aria-label={say("slower")}
+        onClick={() => change(tempo - 4)}
+      >
+        −
+      </button>
+      <span className="figures w-12 text-center text-lg">{tempo}</span>
+      <button
+        type="button"
+        className="press min-w-touch px-2"
+        aria-label={say("faster")}
+        onClick={() => change(tempo + 4)}
+      >
+        +
+      </button>
+    </section>
+  );
+}

@@ -3,7 +3,7 @@ import type { Schemas } from "../contract/client";
 import { LayerMark } from "../parts/LayerMark";
 import type { Tone } from "../sound/player";
 import { layerOf } from "../week/kinds";
-import { Beat } from "./Beat";
+import { Beat, Metronome } from "./Beat";
 import { Excerpt } from "./Excerpt";
 import { Feel } from "./Feel";
 import { PlayBar } from "./PlayBar";
@@ -53,6 +53,11 @@ export function ItemCard(props: {
         )}
         {card.book && <p className="fine">{card.book}</p>}
         {card.gap && <p className="mt-1 text-soft">{card.gap}</p>}
+        {card.cue && (
+          <p className="mt-3 rounded-xl border border-line bg-paper p-3 text-center font-head text-[2rem] leading-tight">
+            {card.cue}
+          </p>
+        )}
         {card.hands.map((h) => (
           <Start key={h.side + h.start} hand={h} sounding={now?.midi ?? []} />
         ))}
@@ -77,8 +82,10 @@ export function ItemCard(props: {
             <Beat words={card.tempo} beats={item.beats} />
           </p>
         )}
-        {props.music && item.end > item.start && (
+        {props.music && item.end > item.start ? (
           <PlayBar item={item} music={props.music} tone={props.tone} tell={setNow} />
+        ) : (
+          card.gap && <Metronome beats={item.beats} />
         )}
         <dl className="mt-4 grid grid-cols-[auto_1fr] gap-x-3 gap-y-2 text-lg leading-snug">
           {card.swap && <Line who={say("parent")} says={card.swap} />}
@@ -165,8 +172,10 @@ function Start({ hand, sounding }: { hand: Hand; sounding: number[] }) {
   const parts = [hand.hand, hand.finger, hand.key].filter(Boolean);
   return (
     <div className="mt-3 rounded-xl border border-line bg-paper p-3">
-      <p className="flex flex-wrap items-baseline justify-center gap-x-3 text-center font-head text-[1.35rem] leading-tight">
-        {parts.length > 0 ? parts.map((p) => <span key={p}>{p}</span>) : <span>{hand.start}</span>}
+      <p className="flex flex-wrap items-baseline justify-center gap-x-3 text-center font-head text-[1.35rem] leading-tight empty:hidden">
+        {parts.length > 0
+          ? parts.map((p) => <span key={p}>{p}</span>)
+          : hand.start && <span>{hand.start}</span>}
       </p>
       {hand.geo && <p className="text-center leading-tight text-soft">{hand.geo}</p>}
       <div className="mt-2">

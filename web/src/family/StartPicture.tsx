@@ -18,6 +18,7 @@ export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[
   const centre = (midi: number) => x(midi) + (isBlack(midi) ? 9 : w / 2);
   const y = (midi: number) => (isBlack(midi) ? 42 : 82);
   const on = (midi: number) => sounding.includes(midi);
+  const fingered = hand.side === "either" ? [] : hand.touches;
   const used = new Map(hand.touches.map((t) => [t.midi, t]));
   const fill = (k: number) =>
     on(k)
@@ -47,7 +48,7 @@ export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[
           stroke="#5a635c"
         />
       ))}
-      {hand.touches.map((t) => (
+      {fingered.map((t) => (
         <g key={`${t.midi}`}>
           <circle
             cx={centre(t.midi)}
