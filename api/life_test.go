@@ -292,6 +292,10 @@ func TestATreatIsPromisedEarnedAndSwitchedOff(t *testing.T) {
 	require.ElementsMatch(t, []string{"a trip to the lighthouse: after two cleared pieces more", "ice cream: when “Two Boats” is cleared"}, says())
 	u.append(ladder, entry{"kind": "cleared", "material": ids[1]})
 	require.ElementsMatch(t, []string{"a trip to the lighthouse: after one cleared piece more", "ice cream: earned"}, says())
+	// Said otherwise it still counts from the day it was promised.
+	status, _ = u.call("PUT", path+"/"+treat, map[string]any{"words": "two trips to the lighthouse", "pieces": 2})
+	require.Equal(t, http.StatusNoContent, status)
+	require.ElementsMatch(t, []string{"two trips to the lighthouse: after one cleared piece more", "ice cream: earned"}, says())
 	_, token := u.published(ladder, "")
 	family := anyone(t)
 	family.url = u.url

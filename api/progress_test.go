@@ -237,8 +237,13 @@ func TestRepertoireAndRecital(t *testing.T) {
 	require.Equal(t, http.StatusNotFound, status)
 	require.Equal(t, "This was not gone through to its end yet.", problem["detail"])
 
+	u.newStudent("Bo Quay", "piano") // who has learned nothing yet is not among the performers
 	performers := u.list("/api/programme")
 	require.Len(t, performers, 1)
+	for _, wrong := range []map[string]any{{"ladder": ladder, "material": storetest.ID()}, {"ladder": storetest.ID(), "material": pieces[0]}} {
+		status, problem := u.call("POST", "/api/programme", map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{wrong}})
+		require.Equal(t, http.StatusNotFound, status, problem)
+	}
 	chosen := []any{map[string]any{"ladder": ladder, "material": pieces[1]}, map[string]any{"ladder": ladder, "material": pieces[0]}}
 	wanted := map[string]any{"title": "Summer", "day": "4 July, hall", "keepOrder": true, "pieces": chosen}
 	_, p := u.call("POST", "/api/programme", wanted)

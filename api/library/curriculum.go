@@ -32,13 +32,7 @@ func (h *Handlers) ReadTable(_ context.Context, r contract.ReadTableRequestObjec
 		out.Fields = append(out.Fields, string(f))
 	}
 	for i, field := range curriculum.Guess(t.Columns) {
-		c := contractColumn{Name: t.Columns[i], Field: string(field), Samples: []string{}}
-		for _, row := range t.Rows {
-			if i < len(row) && row[i] != "" && len(c.Samples) < 3 {
-				c.Samples = append(c.Samples, row[i])
-			}
-		}
-		out.Columns = append(out.Columns, c)
+		out.Columns = append(out.Columns, contractColumn{Name: t.Columns[i], Field: string(field), Samples: t.Samples(i)})
 	}
 	return out, nil
 }

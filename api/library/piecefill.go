@@ -2,7 +2,6 @@ package library
 
 import (
 	"context"
-	"fmt"
 	"sort"
 	"strings"
 
@@ -16,7 +15,6 @@ import (
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/naming"
-	"patientladder/core/reading/overrule"
 	"patientladder/core/reading/reading"
 	"patientladder/core/wording"
 )
@@ -72,13 +70,13 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	for _, bar := range sc.Bars {
 		out.BarTimes = append(out.BarTimes, contract.PieceBar{Start: bar.Start.Float(), Length: bar.Length.Float(), Beat: bar.Beat().Float()})
 	}
-	out.Playing, out.PlayingWhy = playing(o.Time), wording.Capital(words.Text(strings.ReplaceAll(o.Time.Why, "quarter note", "crotchet")))+"."
+	out.Playing, out.PlayingWhy = wording.PlayingTime(o.Time.Low, o.Time.High), wording.Capital(words.Text(strings.ReplaceAll(o.Time.Why, "quarter note", "crotchet")))+"."
 	lost := map[string]bool{}
 	for _, x := range o.Set.Lost {
 		lost[x.Key()] = true
 	}
 	for _, x := range o.Own {
-		out.Overruled = append(out.Overruled, contract.Overruled{Key: x.Key(), Words: said(b, x, m), Lost: lost[x.Key()]})
+		out.Overruled = append(out.Overruled, contract.Overruled{Key: x.Key(), Words: b.Names().Overruled(x, m), Lost: lost[x.Key()]})
 	}
 	out.Skipped = skips(sc)
 }
@@ -106,15 +104,6 @@ func skips(sc *score.Score) []contract.Skip {
 		out = append(out, contract.Skip{What: sk.What, Where: sk.Where, Count: sk.Count})
 	}
 	return out
-}
-
-// playing says a time as "about 40 s" or "1 to 2 min".
-func playing(t analysis.Time) string {
-	if t.High < 90 {
-		return fmt.Sprintf("%.0f to %.0f seconds", t.Low, t.High)
-	}
-	clock := func(s float64) string { return fmt.Sprintf("%d:%02d", int(s)/60, int(s)%60) }
-	return clock(t.Low) + " to " + clock(t.High) + " minutes"
 }
 
 func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, at answer.Places, k known) contract.Line {
@@ -231,26 +220,4 @@ func whereOf(m material.Material, from, to int, upbeat bool) string {
 		words += " with the upbeat"
 	}
 	return words
-}
-
-// said puts an overruling into words.
-func said(b open.Studio, o overrule.Overruling, m material.Material) string {
-	switch o.Kind {
-	case overrule.Finger:
-		if o.Finger == "" {
-			return fmt.Sprintf("no finger at a note in %s", m.BarsName(o.Bars))
-		}
-		return fmt.Sprintf("finger %s at a note in %s", o.Finger, m.BarsName(o.Bars))
-	case overrule.Demand:
-		if o.Weight == 0 {
-			return b.Skills.Name(o.Skill) + ": not asked for"
-		}
-		return fmt.Sprintf("%s: weight %g, %s", b.Skills.Name(o.Skill), o.Weight, m.BarsName(o.Bars))
-	case overrule.Border:
-		if o.Ends {
-			return "a chunk ends after " + m.BarsName(o.Bars)
-		}
-		return "no chunk ends after " + m.BarsName(o.Bars)
-	}
-	return fmt.Sprintf("tempo: %s %g", b.Words.Text("crotchet"), o.QuartersAMinute)
 }

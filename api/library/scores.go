@@ -83,7 +83,7 @@ func (h *Handlers) ReplaceScore(ctx context.Context, r contract.ReplaceScoreRequ
 	}
 	out := contract.ReplaceScore200JSONResponse{Kept: len(own) - len(o.Set.Lost), Lost: []string{}}
 	for _, x := range o.Set.Lost {
-		out.Lost = append(out.Lost, said(b, x, m))
+		out.Lost = append(out.Lost, b.Names().Overruled(x, m))
 	}
 	return out, nil
 }

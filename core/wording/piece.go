@@ -4,7 +4,9 @@ import (
 	"fmt"
 	"strings"
 
+	"patientladder/core/library/material"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/overrule"
 	"patientladder/core/student/leap"
 )
 
@@ -90,4 +92,35 @@ func some(names []string, last string) string {
 		return strings.Join(names, ", ")
 	}
 	return List(names)
+}
+
+// PlayingTime says how long a piece lasts, in seconds from and to: "50 to 60 seconds", "1:30 to 1:50 minutes".
+func PlayingTime(low, high float64) string {
+	if high < 90 {
+		return fmt.Sprintf("%.0f to %.0f seconds", low, high)
+	}
+	clock := func(s float64) string { return fmt.Sprintf("%d:%02d", int(s)/60, int(s)%60) }
+	return clock(low) + " to " + clock(high) + " minutes"
+}
+
+// Overruled says what a teacher set against what was read.
+func (n Names) Overruled(o overrule.Overruling, m material.Material) string {
+	switch o.Kind {
+	case overrule.Finger:
+		if o.Finger == "" {
+			return "no finger at a note in " + m.BarsName(o.Bars)
+		}
+		return fmt.Sprintf("finger %s at a note in %s", o.Finger, m.BarsName(o.Bars))
+	case overrule.Demand:
+		if o.Weight == 0 {
+			return n.Skills.Name(o.Skill) + ": not asked for"
+		}
+		return fmt.Sprintf("%s: weight %g, %s", n.Skills.Name(o.Skill), o.Weight, m.BarsName(o.Bars))
+	case overrule.Border:
+		if o.Ends {
+			return "a chunk ends after " + m.BarsName(o.Bars)
+		}
+		return "no chunk ends after " + m.BarsName(o.Bars)
+	}
+	return fmt.Sprintf("tempo: %s %g", n.Words.Text("crotchet"), o.QuartersAMinute)
 }

@@ -1,6 +1,7 @@
 package wording
 
 import (
+	"strings"
 	"testing"
 	"time"
 
@@ -21,6 +22,7 @@ import (
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/reading/overrule"
 	"patientladder/core/student/enjoyment"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
@@ -418,4 +420,21 @@ func TestABookInOneSentence(t *testing.T) {
 	require.Equal(t, "No book for piano yet; three pieces without one.", Library("piano", 0, 0, 3))
 	require.Equal(t, "One book for piano with 25 pieces, and two pieces without a book.", Library("piano", 1, 25, 2))
 	require.Equal(t, "a typical student, who brings what a typical one of four students has learned elsewhere", TypicalPlayer(4))
+}
+
+func TestWhatIsSaidOfAPieceAsItIsRead(t *testing.T) {
+	require.Equal(t, []string{"50 to 89 seconds", "1:20 to 1:30 minutes", "2:00 to 61:01 minutes"}, []string{PlayingTime(50, 89), PlayingTime(80, 90), PlayingTime(120, 3661)})
+	n := names(t)
+	m := material.Material{Bars: 8}
+	for want, o := range map[string]overrule.Overruling{
+		"no finger at a note in bar 3":      {Kind: overrule.Finger, Bars: []int{3}},
+		"finger 3 at a note in bar 3":       {Kind: overrule.Finger, Finger: "3", Bars: []int{3}},
+		"counting rests: not asked for":     {Kind: overrule.Demand, Skill: "rests"},
+		"counting rests: weight 1.5, bar 2": {Kind: overrule.Demand, Skill: "rests", Weight: 1.5, Bars: []int{2}},
+		"a chunk ends after bar 4":          {Kind: overrule.Border, Ends: true, Bars: []int{4}},
+		"no chunk ends after bar 4":         {Kind: overrule.Border, Bars: []int{4}},
+		"tempo: crotchet 66":                {Kind: overrule.Tempo, QuartersAMinute: 66},
+	} {
+		require.Equal(t, want, strings.ToLower(n.Overruled(o, m)))
+	}
 }

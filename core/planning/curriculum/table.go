@@ -57,6 +57,20 @@ type Table struct {
 	Lines []int
 }
 
+// mostSamples is how many cells show what a column holds.
+const mostSamples = 3
+
+// Samples are the first cells of a column, from 0, that hold anything.
+func (t Table) Samples(column int) []string {
+	out := []string{}
+	for _, row := range t.Rows {
+		if column < len(row) && row[column] != "" && len(out) < mostSamples {
+			out = append(out, row[column])
+		}
+	}
+	return out
+}
+
 // ReadTable reads a spreadsheet saved as text: commas, semicolons or tabs
 // between the columns, in UTF-8 or an eight-bit Western encoding, with the names
 // of the columns in the first row. Empty rows are passed over.
