@@ -20,7 +20,7 @@ func shown(c athome.Card) studentplan.Shown {
 }
 
 // What each is told follows from what is to be done, how the child reads, and who listens.
-func TestWhatIsSaidOfAThingToDo(t *testing.T) {
+func TestWhatIsSaidOfEachThing(t *testing.T) {
 	en := tongue.Of("en")
 	m := material.Material{ID: "m", Title: "Fog", Source: "Harbour Steps", Instrument: "piano", Bars: 8}
 	say := func(it week.Item, c athome.Card) Card {
