@@ -184,3 +184,16 @@ func Parse(data []byte) ([]Instrument, error) {
 
 // Plucking returns the plucking fingers from the thumb on (common practice: p, i, m, a).
 func Plucking() []string { return []string{"p", "i", "m", "a"} }
+
+// LowSecond says of a second finger, above the open string with the first finger at a place, both in semitones, that it lies
+// low. Where each finger takes a semitone it always does: it is the finger of the minor third. Where each takes a letter it
+// lies low a minor third above the open string in first position, elsewhere a half-step from the first (common practice).
+func (x Instrument) LowSecond(above, place int) bool {
+	switch {
+	case x.Hand.By != "letters":
+		return true
+	case place <= x.Hand.First+1:
+		return above <= 3
+	}
+	return above-place == 1
+}

@@ -102,7 +102,7 @@ func fingerOf(r position.Result) func(note int) int {
 //
 //	shift, shift.thumb-under, shift.over-the-thumb, shift.at-a-rest, shift.jump
 //	stretch, start.weak-finger, position.first (strings), position.higher
-//	finger.2 (a stopped note on strings, by its finger), string.open, string.crossing
+//	finger.3 (a stopped note on strings, by its finger), finger.2.low, finger.2.high, finger.2.both, string.open, string.crossing
 //	long (sixteen bars and more)
 func technique(p *Piece) finding.Set {
 	f := finding.Set{}
@@ -117,7 +117,7 @@ func technique(p *Piece) finding.Set {
 		if l.Start.WeakFinger {
 			f.Add("start.weak-finger", l.Start.Bar)
 		}
-		strings(p.Score, l, f)
+		strings(p.Score, l, p.Instrument, f)
 	}
 	if len(p.Score.Bars) >= 16 {
 		for i := range p.Score.Bars {
@@ -128,8 +128,9 @@ func technique(p *Piece) finding.Set {
 }
 
 // strings names fingers, strings and positions on bowed and plucked instruments.
-func strings(s *score.Score, l Line, f finding.Set) {
+func strings(s *score.Score, l Line, player string, f finding.Set) {
 	last := 0
+	second := "" // how the second finger lay last
 	for _, x := range l.Position.Fingers {
 		if x.String == 0 {
 			continue
@@ -138,6 +139,16 @@ func strings(s *score.Score, l Line, f finding.Set) {
 		switch {
 		case x.Finger == 0:
 			f.Add("string.open", n.Bar)
+		case x.Finger == 2:
+			name := "finger.2.high"
+			if lowSecond(l, n, x.String, player) {
+				name = "finger.2.low"
+			}
+			f.Add(name, n.Bar)
+			if second != "" && second != name {
+				f.Add("finger.2.both", n.Bar)
+			}
+			second = name
 		case x.Finger > 0:
 			f.Add("finger."+string(rune('0'+x.Finger)), n.Bar)
 		}
@@ -155,6 +166,18 @@ func strings(s *score.Score, l Line, f finding.Set) {
 			f.Add(name, p.FromBar)
 		}
 	}
+}
+
+// lowSecond says that the second finger lies low at a note: the hand is where its position says.
+func lowSecond(l Line, n *score.Note, str int, player string) bool {
+	x, _ := instrument.Of(player)
+	place := x.Hand.First
+	for _, p := range l.Position.Positions {
+		if len(p.Keys) > 0 && !n.Onset.Less(p.From) {
+			place = p.Keys[0]
+		}
+	}
+	return x.LowSecond(n.MIDI-x.Open[str-1].Semitone(), place)
 }
 
 // shifts names the moves of the hand. How it moves counts only where that is

@@ -142,3 +142,24 @@ func TestReportIsJSONWithNoEmptyHoles(t *testing.T) {
 		require.NotNil(t, back[key], key)
 	}
 }
+
+// A tune in A major whose second fingers are all high asks for no low one; in G the C on the A string is low; with C sharp and
+// C in one tune both are asked for, and said so. A cello's second finger is always the low one of its pattern.
+func TestTheSecondFingerIsLowOrHigh(t *testing.T) {
+	second := func(player, tune string) map[string][]int {
+		pieces, err := abc.Read([]byte(tune))
+		require.NoError(t, err)
+		out := map[string][]int{}
+		for name, bars := range Of(pieces[0], player).Technique {
+			if len(name) > 8 && name[:8] == "finger.2" {
+				out[name] = bars
+			}
+		}
+		return out
+	}
+	require.Equal(t, map[string][]int{"finger.2.high": {1, 2}}, second("violin", "X:1\nL:1/4\nM:4/4\nK:A\nABcd|ecBA|\n"))
+	require.Equal(t, map[string][]int{"finger.2.low": {1, 2}}, second("violin", "X:1\nL:1/4\nM:4/4\nK:G\nABcd|dcBA|\n"))
+	require.Equal(t, map[string][]int{"finger.2.low": {2}, "finger.2.high": {1}, "finger.2.both": {2}}, second("violin", "X:1\nL:1/4\nM:4/4\nK:D\nABcd|dB=cA|\n"))
+	require.Equal(t, map[string][]int{"finger.2.low": {1}}, second("cello", "X:1\nL:1/4\nM:4/4\nK:C clef=bass\nD,E,F,G,|\n"))
+	require.Empty(t, second("cello", "X:1\nL:1/4\nM:4/4\nK:D clef=bass\nD,E,F,G,|\n"))
+}

@@ -64,7 +64,8 @@ func Patterns(player instrument.Instrument, t scale.Tonic, k scale.Kind) ([]Patt
 		p := Pattern{String: i + 1, Open: x.Open[i]}
 		var stops []Stop
 		for above := 0; above <= x.top(i, in); above++ {
-			if pitch, ok := in.at(x.Open[i].Semitone() + above); ok && !x.below(i, pitch) {
+			pitch, ok := in.at(x.Open[i].Semitone() + above)
+			if ok && !x.below(i, pitch) && !x.over(i, pitch) {
 				stops = append(stops, Stop{Pitch: pitch, Above: above})
 			}
 		}
@@ -114,6 +115,11 @@ func (x strung) below(i int, p score.Pitch) bool {
 	return letters < 0 || letters == 0 && p.Semitone() != x.Open[i].Semitone()
 }
 
+// over says that a note belongs to the next string: it is not below its open string, nor does the key put it there.
+func (x strung) over(i int, p score.Pitch) bool {
+	return i > 0 && p.Semitone() >= x.Open[i-1].Semitone() && !x.below(i-1, p)
+}
+
 // spelling is the notes of a key by their place in the octave.
 type spelling map[int]score.Pitch
 
@@ -142,46 +148,89 @@ type hold struct {
 	fingers  []int
 }
 
-// finger gives the stops of one string their fingers: the open string open, then
-// as few places of the hand as will do, each reaching as far as it can (which is
-// the fewest); of several such a hand at rest before an extended one, then the one
-// nearest to where the hand was, which begins in first position.
+// finger gives the stops of one string their fingers: the open string open, then as few places of the hand as will do. The
+// hand shifts to a low finger, on the way up after a half-step or an open string, and is at rest rather than extended; of
+// several such ways it goes the shortest, from first position on (common practice).
 func (x strung) finger(str int, stops []Stop, in spelling) []Stop {
 	out := append([]Stop{}, stops...)
-	place := x.Hand.First
-	for i := 0; i < len(out); {
-		if out[i].Above == 0 {
-			i++
-			continue
+	first := 0
+	for first < len(out) && out[first].Above == 0 {
+		first++
+	}
+	// best[i] is the cheapest way to play from stop i on, for each place from which the hand comes.
+	type way struct {
+		cost effort
+		hold hold
+	}
+	known := map[[2]int]way{}
+	var best func(i, place int) way
+	best = func(i, place int) way {
+		if i == len(out) {
+			return way{}
 		}
-		h := x.hold(x.Open[str], out[i:], place, in)
+		if w, done := known[[2]int{i, place}]; done {
+			return w
+		}
+		var found way
+		for _, h := range x.holds(x.Open[str], out[i:], in) {
+			for n := len(h.fingers); n > 0; n-- { // it need not reach as far as it can
+				short := h
+				short.fingers = h.fingers[:n]
+				cost := x.arriving(out, i, first, place, short).plus(best(i+n, h.place).cost)
+				if found.hold.fingers == nil || cost.less(found.cost) {
+					found = way{cost, short}
+				}
+			}
+		}
+		known[[2]int{i, place}] = found
+		return found
+	}
+	place := x.Hand.First
+	for i := first; i < len(out); {
+		h := best(i, place).hold
 		for k, f := range h.fingers {
 			out[i+k].Finger, out[i+k].Place, out[i+k].Extended = f, h.place, h.extended
 		}
 		place = h.place
-		i += len(h.fingers)
+		i += max(1, len(h.fingers))
 	}
 	return out
 }
 
-// hold is the best place of the hand for the first stops of a list.
-func (x strung) hold(open score.Pitch, stops []Stop, last int, in spelling) hold {
-	var best hold
-	better := func(a, b hold) bool {
-		if len(a.fingers) != len(b.fingers) {
-			return len(a.fingers) > len(b.fingers)
-		}
-		if a.extended != b.extended {
-			return !a.extended
-		}
-		return abs(a.place-last) < abs(b.place-last)
+// effort is what a way of fingering costs, the first figure before the second and so on: places of the hand, extended
+// ones, how awkward the shifts are, how far the hand moves.
+type effort [4]int
+
+func (e effort) plus(other effort) effort {
+	for i := range e {
+		e[i] += other[i]
 	}
-	for _, h := range x.holds(open, stops, in) {
-		if better(h, best) {
-			best = h
+	return e
+}
+
+func (e effort) less(other effort) bool {
+	for i := range e {
+		if e[i] != other[i] {
+			return e[i] < other[i]
 		}
 	}
-	return best
+	return false
+}
+
+// arriving is the effort of a hand that comes from a place to hold the stops from i on; first is the first that is stopped.
+func (x strung) arriving(stops []Stop, i, first, from int, h hold) effort {
+	e := effort{1, 0, 0, abs(h.place - from)}
+	if h.extended {
+		e[1] = 1
+	}
+	if i == first { // the string begins here: the hand comes to it at ease
+		return e
+	}
+	e[2] = h.fingers[0] - 1 // a low finger
+	if before := stops[i-1].Above; before != 0 && (i == 1 || before-stops[i-2].Above != 1) {
+		e[2]++ // neither after an open string nor after a half-step
+	}
+	return e
 }
 
 // holds are all places of the hand that reach the first of the stops.

@@ -33,7 +33,10 @@ func Scale(player instrument.Instrument, t scale.Tonic, k scale.Kind, octaves in
 		return nil, err
 	}
 	x := strung{player}
-	in := spelled(scale.Scale{Up: s.Up, Down: s.Up})
+	in, err := frame(t, k, s)
+	if err != nil {
+		return nil, err
+	}
 	lowest := x.Open[len(x.Open)-1].Semitone()
 	var best []Played
 	rank := 0
@@ -68,6 +71,18 @@ func Scale(player instrument.Instrument, t scale.Tonic, k scale.Kind, octaves in
 		return nil, fmt.Errorf("%d octaves from %s leave the fingerboard of the %s", octaves, t, x.ID)
 	}
 	return best, nil
+}
+
+// frame is the key in which the hand lies: of an arpeggio all notes of its key, for the fingers between its notes
+// keep their places.
+func frame(t scale.Tonic, k scale.Kind, s scale.Scale) (spelling, error) {
+	of := map[scale.Kind]scale.Kind{scale.MajorArpeggio: scale.Major, scale.MinorArpeggio: scale.NaturalMinor}
+	whole, broken := of[k]
+	if !broken {
+		return spelled(scale.Scale{Up: s.Up, Down: s.Up}), nil
+	}
+	key, err := scale.Of(t, whole, 1)
+	return spelled(scale.Scale{Up: key.Up, Down: key.Up}), err
 }
 
 // highest is how far above the first open string is played, in semitones: up to the place of the thumb.

@@ -77,7 +77,7 @@ func (e Exercise) forFinger(finger int, notes []string) (Exercise, bool) {
 	for _, name := range notes {
 		if p, ok := score.ParsePitch(name); ok {
 			for _, pattern := range list {
-				if slices.ContainsFunc(pattern.Stops, func(s bowed.Stop) bool { return s.Pitch.Semitone() == p.Semitone() && asks(s, finger) }) {
+				if slices.ContainsFunc(pattern.Stops, func(s bowed.Stop) bool { return s.Pitch.Semitone() == p.Semitone() && e.asks(s, finger) }) {
 					used[pattern.String]++
 				}
 			}
@@ -86,7 +86,7 @@ func (e Exercise) forFinger(finger int, notes []string) (Exercise, bool) {
 	// Where the piece's own notes do not show it, any string of the key will do.
 	best, most := 0, -1
 	for _, pattern := range list {
-		has := slices.ContainsFunc(pattern.Stops, func(s bowed.Stop) bool { return asks(s, finger) })
+		has := slices.ContainsFunc(pattern.Stops, func(s bowed.Stop) bool { return e.asks(s, finger) })
 		if has && pattern.Moves == 0 && used[pattern.String] > most {
 			best, most = pattern.String, used[pattern.String]
 		}
@@ -95,8 +95,20 @@ func (e Exercise) forFinger(finger int, notes []string) (Exercise, bool) {
 	return e, best > 0 && e.check() == nil
 }
 
-func asks(s bowed.Stop, finger int) bool {
-	return s.Finger == finger && !s.Extended || finger == -1 && s.Extended
+// highSecond stands for a second finger that lies a whole step from a first one in its usual place.
+const highSecond = 12
+
+// asks says that a stop asks for a finger of a type's table.
+func (e Exercise) asks(s bowed.Stop, finger int) bool {
+	switch finger {
+	case -1:
+		return s.Extended
+	case 2:
+		return s.Finger == 2 && !s.Extended && e.Instrument.LowSecond(s.Above, s.Place)
+	case highSecond:
+		return s.Finger == 2 && !e.Instrument.LowSecond(s.Above, s.Place)
+	}
+	return s.Finger == finger && !s.Extended
 }
 
 // keyOf is the major key with the fewest sharps or flats that has all the notes, or

@@ -37,7 +37,8 @@ type Type struct {
 	After string `json:"after,omitempty"`
 	// Bites says that its steps are the bites by which its skills are planted, one by one.
 	Bites bool `json:"bites,omitempty"`
-	// Fingers say for a skill which finger of a pattern it is about, −1 for an extended hand.
+	// Fingers say for a skill which finger of a pattern it is about, −1 for an extended hand; 2 is a low second finger where
+	// it can be low or high, 12 a high one.
 	Fingers map[string]int `json:"fingers,omitempty"`
 	// Plants are the skills it can plant before a piece needs them.
 	Plants []string `json:"plants"`
