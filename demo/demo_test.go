@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/stat"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
@@ -167,6 +168,39 @@ func TestTheBooksAreGraded(t *testing.T) {
 }
 
 // What the students did on the staircases can be read back: somebody keeps a cycle, and every
+// The order of a book is that of how much its pieces ask of somebody who brings nothing: Spearman's rank correlation of each
+// method of the demo (checked with the textbook formula for ranks with ties, Pearson's over the ranks).
+func TestTheOrderOfABookIsThatOfItsLeaps(t *testing.T) {
+	_, _, lib := studio(t)
+	for _, player := range []string{"piano", "cello", "ukulele"} {
+		var orders, sizes []float64
+		for i, m := range book(lib, player) {
+			orders, sizes = append(orders, float64(i)), append(sizes, leap.DefaultPolicy().Of(m, leap.Ability{}).Size)
+		}
+		rho := stat.Correlation(ranks(orders), ranks(sizes), nil)
+		t.Logf("%s: %d pieces, %.2f", player, len(orders), rho)
+		require.GreaterOrEqual(t, rho, 0.85, player)
+	}
+}
+
+// ranks are the places of values in their order, those of equal ones shared.
+func ranks(values []float64) []float64 {
+	out := make([]float64, len(values))
+	for i, v := range values {
+		below, equal := 0, 0
+		for _, w := range values {
+			if w < v {
+				below++
+			}
+			if w == v {
+				equal++
+			}
+		}
+		out[i] = float64(below) + float64(equal+1)/2
+	}
+	return out
+}
+
 // family of instruments has begun.
 func TestStudentsClimbTheStaircases(t *testing.T) {
 	id, ladders, lib := studio(t)

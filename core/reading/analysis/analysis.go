@@ -71,6 +71,7 @@ func Of(s *score.Score, player string) *Piece {
 		if len(lines) > 1 {
 			line.Load = pattern.OfStaff(s, l.Part, l.Staff)
 		}
+		moves[i] = readMoves(line)
 		p.Lines = append(p.Lines, line)
 	}
 	p.Rhythm = rhythm.Find(s, lines, p.Plays)
@@ -82,6 +83,25 @@ func Of(s *score.Score, player string) *Piece {
 	p.Motifs = pattern.Motifs(s, lines, p.Load)
 	p.Time = playingTime(s)
 	return p
+}
+
+// readMoves are the moves of a line that are read as such: on strings not those between open strings, which are found by
+// their names.
+func readMoves(l Line) []reading.Move {
+	open := map[int]bool{}
+	for _, f := range l.Position.Fingers {
+		open[f.Note] = f.String > 0 && f.Finger == 0
+	}
+	if len(open) == 0 {
+		return l.Moves
+	}
+	var out []reading.Move
+	for _, m := range l.Moves {
+		if !open[m.From] || !open[m.To] {
+			out = append(out, m)
+		}
+	}
+	return out
 }
 
 // fingerOf returns the proposed finger of a note, −1 where there is none.
@@ -103,6 +123,7 @@ func fingerOf(r position.Result) func(note int) int {
 //	shift, shift.thumb-under, shift.over-the-thumb, shift.at-a-rest, shift.jump
 //	stretch, start.weak-finger, position.first (strings), position.higher
 //	finger.3 (a stopped note on strings, by its finger), finger.2.low, finger.2.high, finger.2.both, string.open, string.crossing
+//	picked (quick notes on different strings), fret.low (the first two), fret.third, fret.high
 //	long (sixteen bars and more)
 func technique(p *Piece) finding.Set {
 	f := finding.Set{}
@@ -118,6 +139,7 @@ func technique(p *Piece) finding.Set {
 			f.Add("start.weak-finger", l.Start.Bar)
 		}
 		strings(p.Score, l, p.Instrument, f)
+		picked(p.Score, l, p.Instrument, f)
 	}
 	if len(p.Score.Bars) >= 16 {
 		for i := range p.Score.Bars {
@@ -152,6 +174,9 @@ func strings(s *score.Score, l Line, player string, f finding.Set) {
 		case x.Finger > 0:
 			f.Add("finger."+string(rune('0'+x.Finger)), n.Bar)
 		}
+		if family, _ := instrument.FamilyOf(player); family == instrument.Plucked && x.Finger > 0 {
+			f.Add(fretName(n.MIDI-instrument.Tuning(player)[x.String-1]), n.Bar)
+		}
 		if last != 0 && x.String != last && !n.Chord {
 			f.Add("string.crossing", n.Bar)
 		}
@@ -166,6 +191,48 @@ func strings(s *score.Score, l Line, player string, f finding.Set) {
 			f.Add(name, p.FromBar)
 		}
 	}
+}
+
+// leastPicked is how many quick notes on different strings in a row make a picking pattern (default).
+const leastPicked = 6
+
+// picked names picking patterns: quick single notes, each on another string than the one before.
+func picked(s *score.Score, l Line, player string, f finding.Set) {
+	if family, _ := instrument.FamilyOf(player); family != instrument.Plucked {
+		return
+	}
+	strings := map[int]int{}
+	for _, x := range l.Position.Fingers {
+		strings[x.Note] = x.String
+	}
+	var run []int
+	last := 0
+	for _, o := range l.Onset {
+		n := &s.Notes[o.Notes[0]]
+		str := strings[o.Notes[0]]
+		if len(o.Notes) > 1 || str == 0 || !n.Duration.Less(rational.Int(1)) || str == last {
+			run = nil
+		}
+		if last = str; len(o.Notes) == 1 && str > 0 && n.Duration.Less(rational.Int(1)) {
+			run = append(run, o.Bar)
+		}
+		if len(run) >= leastPicked {
+			for _, bar := range run {
+				f.Add("picked", bar)
+			}
+		}
+	}
+}
+
+// fretName groups frets as they are learned: the first two, the third, and higher ones.
+func fretName(fret int) string {
+	switch {
+	case fret <= 2:
+		return "fret.low"
+	case fret == 3:
+		return "fret.third"
+	}
+	return "fret.high"
 }
 
 // lowSecond says that the second finger lies low at a note: the hand is where its position says.

@@ -89,11 +89,11 @@ func Of(s *score.Score, l reading.Line, player string) Result {
 	switch family, known := instrument.FamilyOf(player); {
 	case known && family == instrument.Keyboard && l.Hand != reading.Whole:
 		k := newKeyboard(s, l)
-		grips, places = solve(len(l.Onset), k.grips, k.awkward)
+		grips, places = solve(len(l.Onset), k.grips, k.awkward, 0)
 		name = k.position
 	case known && family != instrument.Keyboard && instrument.Tuning(player) != nil:
 		x := newStringed(s, l, player)
-		grips, places = solve(len(l.Onset), x.grips, x.awkward)
+		grips, places = solve(len(l.Onset), x.grips, x.awkward, x.shiftEffort())
 		settle(places)
 		name = x.position
 	default:

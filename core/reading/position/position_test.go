@@ -1,6 +1,8 @@
 package position
 
 import (
+	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -134,6 +136,37 @@ func TestUkulele(t *testing.T) {
 		strs = append(strs, f.String)
 	}
 	require.Equal(t, []int{3, 3, 2, 2, 3, 2, 4, 1}, strs)
+}
+
+// fretted writes a tune as strings with their frets: "3: 0 2".
+func fretted(t *testing.T, tune, player string) string {
+	s, l := line(t, tune, false)
+	open := instrument.Tuning(player)
+	out, last := "", 0
+	for _, f := range Of(s, l, player).Fingers {
+		if f.String != last {
+			out += fmt.Sprintf(" %d:", f.String)
+			last = f.String
+		}
+		out += fmt.Sprint(" ", s.Notes[f.Note].MIDI-open[f.String-1])
+	}
+	return strings.TrimSpace(out)
+}
+
+// Scales lie in open position, over the strings in their turn (common handbooks, from memory): on a ukulele the high G
+// string beside the lowest is not used for a melody. For one high note the hand goes up and comes back.
+func TestScalesInOpenPosition(t *testing.T) {
+	for tune, want := range map[[2]string]string{
+		{"K:C\nCDEF|GABc|", "ukulele"}:                   "3: 0 2 2: 0 1 3 1: 0 2 3",
+		{"K:F\nFGA_B|cBAG|", "ukulele"}:                  "2: 1 3 1: 0 1 3 1 0 2: 3",
+		{"K:G\nDEFG|ABcd|", "ukulele"}:                   "3: 2 2: 0 2 3 1: 0 2 3 5",
+		{"K:C\nCDEF|GABc|dcBA|", "ukulele"}:              "3: 0 2 2: 0 1 3 1: 0 2 3 5 3 2 0",
+		{"K:C\nC,D,E,F,|G,A,B,C|", "guitar"}:             "5: 3 4: 0 2 3 3: 0 2 2: 0 1",
+		{"K:G\nG,,A,,B,,C,|D,E,F,G,|", "guitar"}:         "6: 3 5: 0 2 3 4: 0 2 4 3: 0",
+		{"K:E minor\nE,,F,,G,,A,,|B,,C,D,E,|", "guitar"}: "6: 0 2 3 5: 0 2 3 4: 0 2",
+	} {
+		require.Equal(t, want, fretted(t, tune[0], tune[1]), tune)
+	}
 }
 
 // Whatever is played within an octave, no finger is needed that a hand has

@@ -51,9 +51,9 @@ type state struct {
 // a shortest path through the places of the hand (dynamic programming over the
 // onsets; the number of places at one onset is bounded by the hand, so that
 // the work grows with the number of onsets). awkward judges a change of place
-// between the grip at an onset and the one before. It returns the grips and
-// the places.
-func solve(n int, grips func(i int) []grip, awkward func(i int, before, now *grip) int) (chosen []grip, places []int) {
+// between the grip at an onset and the one before. A shift costs as much as so
+// much effort; 0 where no effort makes up for a shift. It returns the grips and the places.
+func solve(n int, grips func(i int) []grip, awkward func(i int, before, now *grip) int, shiftEffort int) (chosen []grip, places []int) {
 	all := make([][]grip, n)
 	states := make([][]state, n)
 	last := []state{{place: free}}
@@ -70,7 +70,9 @@ func solve(n int, grips func(i int) []grip, awkward func(i int, before, now *gri
 				next.cost.effort += x.effort
 				next.cost.strange += x.strange
 				if p.place != free && next.place != p.place {
-					next.cost.shifts++
+					if next.cost.effort += shiftEffort; shiftEffort == 0 {
+						next.cost.shifts++
+					}
 					next.cost.distance += max(next.place-p.place, p.place-next.place)
 					if i > 0 {
 						next.cost.awkward += awkward(i, &all[i-1][p.grip], x)

@@ -81,11 +81,12 @@ func (x *stringed) grips(i int) []grip {
 	}
 	var out []grip
 	if g, ok := x.at(notes, free); ok {
+		g.effort += x.crooked(notes, g)
 		out = append(out, g)
 	}
 	for place := 1; place <= furthest; place++ {
 		if g, ok := x.at(notes, place); ok {
-			g.effort += max(place-x.usual, x.usual-place)
+			g.effort += max(place-x.usual, x.usual-place) + x.crooked(notes, g)
 			out = append(out, g)
 		}
 	}
@@ -93,6 +94,33 @@ func (x *stringed) grips(i int) []grip {
 		out = []grip{{place: free, fingers: unknown(len(notes)), strings: make([]int, len(notes))}}
 	}
 	return out
+}
+
+// smallShift is how much effort a shift is worth on frets (default): the hand goes up for a note and comes back
+// rather than to stay up for the sake of one note, but does not go to and fro for each.
+const smallShift = 2
+
+// shiftEffort: on frets open position comes first and small shifts are easy (common practice); elsewhere the fewest shifts count.
+func (x *stringed) shiftEffort() int {
+	if x.player.Family == instrument.Plucked {
+		return smallShift
+	}
+	return 0
+}
+
+// crookedEffort is what it takes to find a note of a melody on a string that is out of its turn (default).
+const crookedEffort = 2
+
+// crooked is the effort of single notes on strings that are tuned out of their turn, such as a high string beside the
+// lowest: a melody goes over the others (common practice). Chords use all strings.
+func (x *stringed) crooked(notes []int, g grip) int {
+	if len(notes) > 1 || g.strings[0] < 2 || x.s.Notes[notes[0]].String > 0 {
+		return 0
+	}
+	if str := g.strings[0] - 1; x.open[str] > x.open[str-1] {
+		return crookedEffort
+	}
+	return 0
 }
 
 // unknown are fingers that cannot be told.
