@@ -264,10 +264,35 @@ func shifts(s *score.Score, l Line, f finding.Set) {
 	}
 	for _, x := range l.Position.Shifts {
 		f.Add("shift", x.Bar)
+		if how, crosses := crossing(s, l, x); crosses {
+			f.Add("shift."+hyphened(how), x.Bar)
+			continue
+		}
 		if x.How == "at a rest" || given[x.At] || x.How == "jump" && wide[x.At] {
 			f.Add("shift."+hyphened(x.How), x.Bar)
 		}
 	}
+}
+
+// crossing says that a line leaves its five fingers by step, without a rest: the thumb passes under on the way out from the
+// thumb's side of the hand, or the hand passes over the thumb on the way back (common practice).
+func crossing(s *score.Score, l Line, x position.Shift) (how string, crosses bool) {
+	if l.Hand == reading.Whole || x.How == "at a rest" {
+		return "", false
+	}
+	for _, m := range l.Moves {
+		if s.Notes[m.To].Onset.Cmp(x.At) != 0 {
+			continue
+		}
+		if m.Kind != reading.Step || m.AfterRest {
+			return "", false
+		}
+		if (m.Direction == reading.Up) == (l.Hand == reading.Right) {
+			return "thumb under", true
+		}
+		return "over the thumb", true
+	}
+	return "", false
 }
 
 func hyphened(s string) string {

@@ -163,3 +163,25 @@ func TestTheSecondFingerIsLowOrHigh(t *testing.T) {
 	require.Equal(t, map[string][]int{"finger.2.low": {1}}, second("cello", "X:1\nL:1/4\nM:4/4\nK:C clef=bass\nD,E,F,G,|\n"))
 	require.Empty(t, second("cello", "X:1\nL:1/4\nM:4/4\nK:D clef=bass\nD,E,F,G,|\n"))
 }
+
+// A line that leaves its five fingers by step is a crossing, by which hand it goes: the right passes its thumb under on the
+// way up and over it on the way down, the left the other way round. After a rest, or by a leap, it is none.
+func TestALineThatLeavesTheHandByStepIsACrossing(t *testing.T) {
+	crossings := func(tune string) map[string][]int {
+		pieces, err := abc.Read([]byte("X:1\nL:1/4\nM:4/4\n" + tune))
+		require.NoError(t, err)
+		out := map[string][]int{}
+		for name, bars := range Of(pieces[0], "piano").Technique {
+			if name != "shift" && len(name) > 6 && name[:6] == "shift." {
+				out[name] = bars
+			}
+		}
+		return out
+	}
+	require.Equal(t, map[string][]int{"shift.thumb-under": {1}}, crossings("K:C\nCDEF|GABc|\n"))
+	require.Equal(t, map[string][]int{"shift.over-the-thumb": {2}}, crossings("K:C\ncBAG|FEDC|\n"))
+	require.Equal(t, map[string][]int{"shift.over-the-thumb": {2}}, crossings("K:C clef=bass\nC,D,E,F,|G,A,B,C|\n"))
+	require.Equal(t, map[string][]int{"shift.thumb-under": {1}}, crossings("K:C clef=bass\nCB,A,G,|F,E,D,C,|\n"))
+	require.Empty(t, crossings("K:C\nCDEF|G4|\n"), "five fingers suffice")
+	require.Equal(t, map[string][]int{"shift.at-a-rest": {2}}, crossings("K:C\nCDEz|GABc|\n"))
+}
