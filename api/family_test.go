@@ -80,7 +80,14 @@ func TestAThingToDoSaysHow(t *testing.T) {
 		lit = append(lit, fmt.Sprint(x["name"], " ", x["finger"], " ", x["first"]))
 	}
 	require.Equal(t, []string{"C 1 true", "D 2 false", "E 3 false", "F 4 false", "G 5 false"}, lit)
-	require.NotZero(t, chunk["excerpt"].(map[string]any)["width"])
+	require.NotEmpty(t, chunk["excerpt"])
+	keys := map[any]bool{}
+	for _, x := range items(t, page, "excerpts") {
+		require.False(t, keys[x["key"]], "each once")
+		require.NotZero(t, x["width"])
+		keys[x["key"]] = true
+	}
+	require.True(t, keys[chunk["excerpt"]])
 }
 
 // What is written from home arrives once, from however many phones, and the teacher's answer comes back.

@@ -2,6 +2,7 @@ package home
 
 import (
 	"context"
+	"fmt"
 	"strings"
 
 	"patientladder/api/answer"
@@ -28,10 +29,13 @@ type excerpts struct {
 	// music is what can be played, by its key, and the order in which it comes.
 	music map[string]studentplan.Shown
 	order []string
+	// drawn are the notes that were drawn, by their key, and seen in the order in which they come.
+	drawn map[string]bool
+	seen  []contract.Excerpt
 }
 
 func (h *Handlers) excerpts(ctx context.Context, s open.Student, width float64) *excerpts {
-	return &excerpts{student: s, read: h.Reader(ctx, s.Tenant), width: width, music: map[string]studentplan.Shown{}}
+	return &excerpts{student: s, read: h.Reader(ctx, s.Tenant), width: width, music: map[string]studentplan.Shown{}, drawn: map[string]bool{}}
 }
 
 // shown is the card of an item, with its score among what can be played.
@@ -79,12 +83,7 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters, Signs: []contract.HomeSign{},
 		Card: e.card(t, it, x),
 	}
-	if d := e.draw(it, x); d != nil {
-		out.Excerpt = contract.Excerpt{Width: answer.Thousandths(d.Width), Height: answer.Thousandths(d.Height), Shapes: d.SVG(), Heads: []contract.ExcerptHead{}}
-		for _, h := range d.Heads {
-			out.Excerpt.Heads = append(out.Excerpt.Heads, contract.ExcerptHead{At: h.At, X: answer.Thousandths(h.X), Y: answer.Thousandths(h.Y), Staff: h.Staff})
-		}
-	}
+	out.Excerpt = e.excerpt(it, x)
 	if x.Heard() {
 		out.Start, out.End = x.From, x.To
 	}
@@ -100,6 +99,29 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 		out.Signs = append(out.Signs, contract.HomeSign{At: sign.At, Direction: contract.HomeSignDirection(sign.Direction), Staff: sign.Staff})
 	}
 	return out, nil
+}
+
+// excerpt draws the notes of an item where they are not drawn already, and returns their key; empty for none.
+func (e *excerpts) excerpt(it week.Item, x studentplan.Shown) string {
+	if x.Piece == nil {
+		return ""
+	}
+	from, to := x.Seen(it)
+	key := fmt.Sprintf("%s %g-%g %s", x.Music, from, to, it.Hand)
+	if e.drawn[key] {
+		return key
+	}
+	d := e.draw(it, x)
+	if d == nil {
+		return ""
+	}
+	e.drawn[key] = true
+	out := contract.Excerpt{Key: key, Width: answer.Thousandths(d.Width), Height: answer.Thousandths(d.Height), Shapes: d.SVG(), Heads: []contract.ExcerptHead{}}
+	for _, h := range d.Heads {
+		out.Heads = append(out.Heads, contract.ExcerptHead{At: h.At, X: answer.Thousandths(h.X), Y: answer.Thousandths(h.Y), Staff: h.Staff})
+	}
+	e.seen = append(e.seen, out)
+	return key
 }
 
 // card is a card with its words.

@@ -61,6 +61,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		}
 		out.Days = append(out.Days, day)
 	}
+	out.Excerpts = append(out.Excerpts, e.seen...)
 	for _, key := range e.order {
 		out.Music = append(out.Music, music(key, e.music[key]))
 	}
@@ -71,7 +72,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Student, t tongue.Tongue) (contract.FamilyPage, error) {
 	out := contract.FamilyPage{
 		Name: sh.First(), Instrument: sh.Instrument, Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
-		Music: []contract.FamilyMusic{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
+		Music: []contract.FamilyMusic{}, Excerpts: []contract.Excerpt{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
 		Texts: t.Texts("page"), Language: t.ID, Locale: t.Locale(), Languages: []contract.FamilyLanguage{}, Notes: []contract.FamilyNote{}, Lessons: []contract.FamilyLesson{}, Others: []contract.FamilyOther{},
 		Wishes: contract.FamilyWishes{Language: t.ID, Mail: contract.FamilyWishesMail(f.Wish()), Remind: f.Remind},
 	}

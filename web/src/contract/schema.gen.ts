@@ -3761,6 +3761,7 @@ export interface components {
         };
         /** @description Engraved bars, in staff spaces from the upper left corner */
         Excerpt: {
+            key: string;
             /** @description Where the heads stand, and when they sound in quarter notes from the start of the piece */
             heads: components["schemas"]["ExcerptHead"][];
             /** Format: double */
@@ -3784,7 +3785,8 @@ export interface components {
             minutes: number;
             /** @description Of a drill, read before it is played */
             goals: string[];
-            excerpt?: components["schemas"]["Excerpt"];
+            /** @description Its notes; the key of one of the page's excerpts, empty for none */
+            excerpt: string;
             /** @description What sounds; the key of one of the page's music */
             music: string;
             /**
@@ -3985,6 +3987,8 @@ export interface components {
             wishes: components["schemas"]["FamilyWishes"];
             /** @description Messages go to this family */
             mailed: boolean;
+            /** @description The notes of what is to be done, each once */
+            excerpts: components["schemas"]["Excerpt"][];
             /** @description The key of something to hear on a day of rest; empty for nothing */
             tune: string;
             /** @description What the page says beside its facts, in the language of the family */

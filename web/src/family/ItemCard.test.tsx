@@ -74,6 +74,7 @@ const show = (tapped: number) => {
         name="Nell"
         tone="keys"
         music={undefined}
+        excerpt={undefined}
         shut=""
         done={undefined}
         tapped={tapped}

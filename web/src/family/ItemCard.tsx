@@ -17,6 +17,7 @@ type Hand = Schemas["HomeHand"];
 export function ItemCard(props: {
   item: Item;
   music: Schemas["FamilyMusic"] | undefined;
+  excerpt: Schemas["Excerpt"] | undefined;
   name: string;
   tone: Tone;
   /** Why it cannot be ticked; empty when it can. */
@@ -61,10 +62,10 @@ export function ItemCard(props: {
         {card.hands.map((h) => (
           <Start key={h.side + h.start} hand={h} sounding={now?.midi ?? []} />
         ))}
-        {item.excerpt && (
+        {props.excerpt && (
           <div className="mt-3">
             <Excerpt
-              of={item.excerpt}
+              of={props.excerpt}
               at={now?.at}
               label={`${item.title} ${card.where}`}
               signs={item.signs}

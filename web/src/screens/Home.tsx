@@ -179,6 +179,7 @@ function Day(props: {
         name={page.name}
         tone={toneOf(page.instrument)}
         music={page.music.find((m) => m.key === item.music)}
+        excerpt={page.excerpts.find((x) => x.key === item.excerpt)}
         shut={future ? say("comes", { day: weekday(day.date) }) : ""}
         done={done}
         tapped={tapped(boxes)}
