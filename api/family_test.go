@@ -214,7 +214,7 @@ func TestWhatAFamilyIsSent(t *testing.T) {
 	}, preview())
 	u.publishFor(t, phone.ladder)
 	u.publishFor(t, phone.ladder)
-	require.Len(t, waiting(), 6, "what waits of the same kind is overtaken")
+	require.Len(t, waiting(), 7, "what waits of the same kind is overtaken; what could go at once stays")
 	wish("none", false)
 	require.Empty(t, waiting(), "what is not wished any more goes")
 	require.Empty(t, preview())

@@ -157,7 +157,7 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 	}))
 }
 
-// addMessages puts messages into the mailbox. What still waits of the same kind for the same ladder is
+// addMessages puts messages into the mailbox. What waits for a later time, of the same kind for the same ladder, is
 // overtaken by them and goes, but for reports and answers, which say something each.
 func addMessages(ctx context.Context, q *rows.Queries, studio string, messages []Message) error {
 	overtaken := map[[2]string]bool{}
@@ -167,7 +167,7 @@ func addMessages(ctx context.Context, q *rows.Queries, studio string, messages [
 			continue
 		}
 		overtaken[key] = true
-		if err := q.DropWaiting(ctx, rows.DropWaitingParams{StudioID: studio, LadderID: m.Ladder, Kind: string(m.Kind)}); err != nil {
+		if err := q.DropWaiting(ctx, rows.DropWaitingParams{StudioID: studio, LadderID: m.Ladder, Kind: string(m.Kind), NotBefore: m.MadeAt}); err != nil {
 			return err
 		}
 	}

@@ -85,7 +85,7 @@ func (s *Store) SetWishes(ctx context.Context, f Family) error {
 			kind About
 		}{{f.Mail == studentplan.NoMail, AboutWeek}, {!f.Remind || f.Mail == studentplan.NoMail, AboutRemind}} {
 			if err == nil && gone.is {
-				err = q.DropWaiting(ctx, rows.DropWaitingParams{StudioID: f.Studio, LadderID: f.Ladder, Kind: string(gone.kind)})
+				err = q.DropWaiting(ctx, rows.DropWaitingParams{StudioID: f.Studio, LadderID: f.Ladder, Kind: string(gone.kind), NotBefore: longAgo})
 			}
 		}
 		return err

@@ -49,7 +49,7 @@ func ask(t *testing.T, method, path string, body any) []byte {
 	if res.StatusCode >= 400 {
 		data = fmt.Appendf(data, "\nstatus %d", res.StatusCode)
 	}
-	return drawn.ReplaceAll(data, []byte(`$1"(drawn by lot)"`))
+	return links.ReplaceAll(drawn.ReplaceAll(data, []byte(`$1"(drawn by lot)"`)), []byte(`/home/(drawn by lot)`))
 }
 
 // ids are told apart by their last letters, to keep the files short.
@@ -88,6 +88,9 @@ func laidOut(out *bytes.Buffer, data []byte, indent string) {
 	shut, _ := in.Token()
 	fmt.Fprintf(out, "\n%s%v", indent, shut)
 }
+
+// links are the pages of families, as messages have them.
+var links = regexp.MustCompile(`/home/[A-Za-z0-9_-]{43}`)
 
 // drawn are the secrets of links.
 var drawn = regexp.MustCompile(`("(?:token|link|url|csrf)": ?)"[^"]{20,}"`)

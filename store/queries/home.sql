@@ -37,7 +37,7 @@ UPDATE family SET token = ?, token_hash = ?, expires = ? WHERE studio_id = ? AND
 INSERT INTO message (studio_id, id, ladder_id, recipient, subject, body, made_at, not_before, kind, day, stop) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: DropWaiting :exec
-DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = ? AND sent_at IS NULL AND tries = 0;
+DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = ? AND sent_at IS NULL AND tries = 0 AND not_before > ?;
 
 -- name: DropReminder :exec
 DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = 'remind' AND day = ? AND sent_at IS NULL AND tries = 0;

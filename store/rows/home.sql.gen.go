@@ -178,17 +178,23 @@ func (q *Queries) DropReminder(ctx context.Context, arg DropReminderParams) erro
 }
 
 const dropWaiting = `-- name: DropWaiting :exec
-DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = ? AND sent_at IS NULL AND tries = 0
+DELETE FROM message WHERE studio_id = ? AND ladder_id = ? AND kind = ? AND sent_at IS NULL AND tries = 0 AND not_before > ?
 `
 
 type DropWaitingParams struct {
-	StudioID string
-	LadderID string
-	Kind     string
+	StudioID  string
+	LadderID  string
+	Kind      string
+	NotBefore time.Time
 }
 
 func (q *Queries) DropWaiting(ctx context.Context, arg DropWaitingParams) error {
-	_, err := q.db.ExecContext(ctx, dropWaiting, arg.StudioID, arg.LadderID, arg.Kind)
+	_, err := q.db.ExecContext(ctx, dropWaiting,
+		arg.StudioID,
+		arg.LadderID,
+		arg.Kind,
+		arg.NotBefore,
+	)
 	return err
 }
 
