@@ -10,7 +10,6 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/engrave"
-	"patientladder/core/notation/score"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/reading"
@@ -48,25 +47,13 @@ func (e *excerpts) shown(it week.Item) (studentplan.Shown, error) {
 	return x, err
 }
 
-// staves are those that a hand plays, counted from 1; nil for all.
-func staves(s *score.Score, hand string) []engrave.Staff {
-	all := engrave.Staves(s)
-	if len(all) < 2 || hand == "" {
-		return nil
-	}
-	if strings.HasPrefix(hand, "left") {
-		return all[1:]
-	}
-	return all[:1]
-}
-
 // draw draws what is to be seen of an item; nil where there is nothing to draw.
 func (e *excerpts) draw(it week.Item, x studentplan.Shown) *engrave.Drawing {
 	if x.Piece == nil || len(x.Piece.Score.Bars) == 0 {
 		return nil
 	}
 	from, to := x.Seen(it)
-	d := engrave.Stretch(x.Piece.Score, from, to, staves(x.Piece.Score, it.Hand), e.width)
+	d := engrave.Stretch(x.Piece.Score, from, to, x.Staves(it), e.width)
 	if d.Width == 0 {
 		return nil
 	}
@@ -81,19 +68,14 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 	out := contract.FamilyItem{
 		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Hand: it.Hand, Times: it.Times, InRow: it.InRow, Minutes: it.Minutes,
 		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters, Signs: []contract.HomeSign{},
-		Card: e.card(t, it, x),
+		Card: e.card(t, it, x), CanBeFirst: e.student.CanBeFirst(it),
 	}
 	out.Excerpt = e.excerpt(it, x)
 	if x.Heard() {
 		out.Start, out.End = x.From, x.To
 	}
-	if x.Piece != nil {
-		if all := engrave.Staves(x.Piece.Score); it.Hand != "" && len(all) > 1 {
-			out.Staves = []int{0}
-			if strings.HasPrefix(it.Hand, "left") {
-				out.Staves = []int{1}
-			}
-		}
+	for _, staff := range x.Staves(it) {
+		out.Staves = append(out.Staves, answer.PlacesOf(x.Piece.Score).Staff(staff.Part, staff.Number))
 	}
 	for _, sign := range x.Card.Signs {
 		out.Signs = append(out.Signs, contract.HomeSign{At: sign.At, Direction: contract.HomeSignDirection(sign.Direction), Staff: sign.Staff})

@@ -67,7 +67,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	notes := map[string][]studentplan.Note{}
 	for _, n := range written {
 		notes[n.Ladder] = append(notes[n.Ladder], n.Note)
-		if n.Open() && n.Kind != studentplan.AlsoPlayed {
+		if n.Open() {
 			out.Asked++
 		}
 	}

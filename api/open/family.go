@@ -108,15 +108,8 @@ func (d *Desk) WeekMessages(ctx context.Context, s Student, f store.Family, star
 	if err != nil || !f.Remind {
 		return out, err
 	}
-	for _, day := range plan.Days {
-		at := studentplan.RemindAt(day.Date, s.Zone)
-		if day.Rest || len(day.Items) == 0 || at.Before(s.Now) {
-			continue
-		}
-		more, err := d.Announce(ctx, s, f, Letter{
-			Kind: store.AboutRemind, Day: day.Date, At: at, Subject: t.Say("mail.remind", "name", first),
-			Says: wording.AtHome(t, studentplan.AtHome{Kind: studentplan.Practice, Things: len(day.Items), Minutes: day.Minutes}),
-		})
+	for _, r := range s.Reminders(plan) {
+		more, err := d.Announce(ctx, s, f, Letter{Kind: store.AboutRemind, Day: r.Day, At: r.At, Subject: t.Say("mail.remind", "name", first), Says: wording.AtHome(t, r.AtHome)})
 		if err != nil {
 			return nil, err
 		}

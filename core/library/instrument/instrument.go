@@ -192,7 +192,7 @@ func (x Instrument) LowSecond(above, place int) bool {
 	switch {
 	case x.Hand.By != "letters":
 		return true
-	case place <= x.Hand.First+1:
+	case place <= x.Hand.First:
 		return above <= 3
 	}
 	return above-place == 1

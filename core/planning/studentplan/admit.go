@@ -177,7 +177,7 @@ func (s Student) Tick(r Report, weeks []SetWeek, before []studentlog.Entry) (stu
 		return refuse(NotSet, nil)
 	}
 	if r.First {
-		if _, known := s.Library[item.Material]; !known {
+		if !s.CanBeFirst(item) {
 			return refuse(NoPiece, nil)
 		}
 		e.Kind, e.Material, e.Sign = studentlog.Liking, item.Material, studentlog.PlayedFirst

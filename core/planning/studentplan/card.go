@@ -3,6 +3,7 @@ package studentplan
 import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
+	"patientladder/core/notation/engrave"
 	"patientladder/core/planning/athome"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
@@ -115,3 +116,25 @@ func (x Shown) Seen(it week.Item) (from, to float64) {
 
 // Heard says that something of it can be played.
 func (x Shown) Heard() bool { return x.Piece != nil || len(x.Sound) > 0 || x.Beats > 0 }
+
+// Staves are those that are drawn and heard of a thing to do, in their order; nil for all. Of a piece for two hands one hand has its own.
+func (x Shown) Staves(it week.Item) []engrave.Staff {
+	if x.Piece == nil || it.Hand == "" {
+		return nil
+	}
+	all := engrave.Staves(x.Piece.Score)
+	for i, s := range all {
+		for _, l := range x.Piece.Lines {
+			if l.Part == s.Part && l.Staff == s.Number && string(l.Hand)+" hand" == it.Hand {
+				return all[i : i+1]
+			}
+		}
+	}
+	return nil
+}
+
+// CanBeFirst says that a thing to do is a piece or an exercise that can be chosen to be played first; a bite or a game is none.
+func (s Student) CanBeFirst(it week.Item) bool {
+	_, known := s.Library[it.Material]
+	return known
+}

@@ -74,7 +74,7 @@ type Home struct {
 // it; ok is false where none was in the last two weeks, and nothing waits.
 func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []Note, day time.Time) (out Home, ok bool) {
 	for _, n := range notes {
-		if n.Open() && n.Kind != AlsoPlayed {
+		if n.Open() {
 			out.Asked = append(out.Asked, n)
 		}
 	}

@@ -9,6 +9,7 @@ import (
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/titles"
+	"patientladder/core/planning/week"
 	"patientladder/core/student/studentlog"
 )
 
@@ -36,8 +37,8 @@ type Note struct {
 	AnsweredAt time.Time
 }
 
-// Open says that it waits for the teacher.
-func (n Note) Open() bool { return n.AnsweredAt.IsZero() }
+// Open says that it waits for the teacher; what was also played asks for nothing.
+func (n Note) Open() bool { return n.Kind != AlsoPlayed && n.AnsweredAt.IsZero() }
 
 const (
 	// LongestNote is how many letters a note may have.
@@ -99,18 +100,17 @@ func (s Student) Liked(n Note) (studentlog.Entry, bool) {
 }
 
 // InTurn puts notes in the order in which a teacher reads them: questions and wishes that wait, the oldest first; then
-// all others, the newest first. What was also played asks for nothing.
+// all others, the newest first.
 func InTurn[T any](list []T, note func(T) Note) []T {
 	out := slices.Clone(list)
-	waits := func(n Note) bool { return n.Open() && n.Kind != AlsoPlayed }
 	slices.SortStableFunc(out, func(a, b T) int {
 		x, y := note(a), note(b)
 		switch {
-		case waits(x) && waits(y):
+		case x.Open() && y.Open():
 			return x.At.Compare(y.At)
-		case waits(x):
+		case x.Open():
 			return -1
-		case waits(y):
+		case y.Open():
 			return 1
 		}
 		return y.At.Compare(x.At)
@@ -155,7 +155,19 @@ func SendAt(ready time.Time, wish Mail) time.Time {
 	return ready
 }
 
-// RemindAt is when a family is reminded on a day, in its zone.
-func RemindAt(day time.Time, zone *time.Location) time.Time {
-	return time.Date(day.Year(), day.Month(), day.Day(), 0, remindAt, 0, 0, zone)
+// Reminder reminds a family of a day of practice.
+type Reminder struct {
+	Day, At time.Time
+	AtHome  AtHome
+}
+
+// Reminders are those of a week of practice that are still to come, one for each day on which something is set.
+func (s Studio) Reminders(p week.Plan) (out []Reminder) {
+	for _, d := range p.Days {
+		at := time.Date(d.Date.Year(), d.Date.Month(), d.Date.Day(), 0, remindAt, 0, 0, s.Zone)
+		if !d.Rest && len(d.Items) > 0 && !at.Before(s.Now) {
+			out = append(out, Reminder{d.Date, at, AtHome{Kind: Practice, Things: len(d.Items), Minutes: d.Minutes}})
+		}
+	}
+	return out
 }

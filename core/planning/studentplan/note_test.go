@@ -79,7 +79,14 @@ func TestWhenAMessageIsSent(t *testing.T) {
 	} {
 		require.Equal(t, []time.Time{at(want[0]), at(want[1])}, []time.Time{SendAt(at(ready), EachWeek), SendAt(at(ready), OnMonday)}, ready)
 	}
-	require.Equal(t, at("2026-05-04 15:00"), RemindAt(monday, time.UTC))
+	// It is three o'clock on Monday: Sunday is over, Monday's is due, Tuesday rests.
+	day := func(n int, rest bool, items int) week.Day {
+		return week.Day{Date: monday.AddDate(0, 0, n), Rest: rest, Items: make([]week.Item, items), Minutes: 9}
+	}
+	got := pupil(t).Reminders(week.Plan{Days: []week.Day{day(-1, false, 2), day(0, false, 2), day(1, true, 0), day(2, false, 0), day(3, false, 1)}})
+	require.Equal(t, []Reminder{
+		{monday, at("2026-05-04 15:00"), AtHome{Kind: Practice, Things: 2, Minutes: 9}}, {monday.AddDate(0, 0, 3), at("2026-05-07 15:00"), AtHome{Kind: Practice, Things: 1, Minutes: 9}},
+	}, got)
 }
 
 // Of a section all its bars are drawn, of what is played whole how it begins.

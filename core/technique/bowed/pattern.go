@@ -157,10 +157,14 @@ func (x strung) finger(str int, stops []Stop, in spelling) []Stop {
 	for first < len(out) && out[first].Above == 0 {
 		first++
 	}
-	// best[i] is the cheapest way to play from stop i on, for each place from which the hand comes.
+	// best is the cheapest way to play from stop i on, for the place from which the hand comes.
 	type way struct {
 		cost effort
 		hold hold
+	}
+	holds := make([][]hold, len(out))
+	for i := first; i < len(out); i++ {
+		holds[i] = x.holds(x.Open[str], out[i:], in)
 	}
 	known := map[[2]int]way{}
 	var best func(i, place int) way
@@ -172,13 +176,17 @@ func (x strung) finger(str int, stops []Stop, in spelling) []Stop {
 			return w
 		}
 		var found way
-		for _, h := range x.holds(x.Open[str], out[i:], in) {
+		for _, h := range holds[i] {
 			for n := len(h.fingers); n > 0; n-- { // it need not reach as far as it can
-				short := h
-				short.fingers = h.fingers[:n]
-				cost := x.arriving(out, i, first, place, short).plus(best(i+n, h.place).cost)
-				if found.hold.fingers == nil || cost.less(found.cost) {
-					found = way{cost, short}
+				cost := x.arriving(out, i, first, place, h)
+				if found.hold.fingers != nil && !cost.less(found.cost) {
+					break // what follows costs something, too
+				}
+				if cost = cost.plus(best(i+n, h.place).cost); found.hold.fingers == nil || cost.less(found.cost) {
+					found = way{cost, hold{h.place, h.extended, h.fingers[:n]}}
+				}
+				if i+n == len(out) {
+					break // nothing is left to play
 				}
 			}
 		}

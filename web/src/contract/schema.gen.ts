@@ -3789,6 +3789,8 @@ export interface components {
             excerpt: string;
             /** @description What sounds; the key of one of the page's music */
             music: string;
+            /** @description It is a piece that can be chosen to be played first */
+            canBeFirst: boolean;
             /**
              * Format: double
              * @description Quarter notes from the start of the piece
@@ -3978,6 +3980,11 @@ export interface components {
             /** @description The first name only */
             name: string;
             instrument: string;
+            /**
+             * @description How the instrument sounds
+             * @enum {string}
+             */
+            tone: "keyboard" | "bowed" | "plucked";
             /** @description What was written from here, the newest first */
             notes: components["schemas"]["FamilyNote"][];
             /** @description Those that may be asked to be moved */

@@ -93,7 +93,7 @@ export const familyQuery = (token: string, week?: string) =>
   queryOptions({
     queryKey: week ? ["family", token, week] : ["family", token],
     queryFn: () =>
-      kept(`family ${token}${week ? ` ${week}` : ""}`, () =>
+      kept(`at home ${token}${week ? ` ${week}` : ""}`, () =>
         body(client.GET("/family/{token}", { params: { path: { token }, query: { week } } })),
       ),
     placeholderData: (before: Schemas["FamilyPage"] | undefined) => before,

@@ -17,7 +17,7 @@ const outbox = new Outbox<Tick>(
   async (token, ticks) => {
     await body(client.POST("/family/{token}/ticks", { params: { path: { token } }, body: { ticks } }));
     // Without a connection the page is shown as it was kept: with these.
-    amendKept<Schemas["FamilyPage"]>(`family ${token}`, (p) => ({ ...p, ticks: ticked(p.ticks, ticks) }));
+    amendKept<Schemas["FamilyPage"]>(`at home ${token}`, (p) => ({ ...p, ticks: ticked(p.ticks, ticks) }));
   },
   (e) => (e instanceof Refusal && e.status < 500 && e.status !== 429 ? e.message : undefined),
   4_000,

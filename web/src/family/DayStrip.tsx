@@ -2,7 +2,28 @@ import type { Schemas } from "../contract/client";
 import { useSay } from "./say";
 import { doneOn, type Tick } from "./ticks";
 
-/** The days of the week; a stroke for each thing, filled when it is done. */
+/** A day as a small ladder: a rung for each thing, from the ground up; what is done is a full one. */
+function Rungs({ done }: { done: boolean[] }) {
+  if (done.length === 0) return null;
+  const gap = Math.min(7, 42 / done.length);
+  const height = gap * (done.length + 1);
+  return (
+    <svg viewBox={`0 0 26 ${height}`} width="26" height={height} aria-hidden="true" className="mt-1">
+      <path d={`M4 0V${height}M22 0V${height}`} stroke="var(--color-line)" strokeWidth="2" />
+      {done.map((full, i) => (
+        <path
+          // biome-ignore lint/suspicious/noArrayIndexKey: rungs in their order
+          key={i}
+          d={`M4 ${height - gap * (i + 1)}H22`}
+          stroke={full ? "var(--color-working)" : "var(--color-line)"}
+          strokeWidth={full ? 3.4 : 1.4}
+        />
+      ))}
+    </svg>
+  );
+}
+
+/** The days of the week, each as its ladder. */
 export function DayStrip(props: {
   days: Schemas["FamilyDay"][];
   today: string;
@@ -27,14 +48,7 @@ export function DayStrip(props: {
             className={`flex min-h-16 flex-col items-center justify-center rounded-lg border-2 aria-[current]:border-working aria-[current]:bg-reach ${d.date === props.today ? "border-ink" : "border-line"}`}
           >
             <span className={d.date === props.today ? "font-bold" : ""}>{shortDay(d.date)}</span>
-            <span aria-hidden="true" className="mt-1 flex flex-wrap justify-center gap-0.5 px-0.5">
-              {d.items.map((i) => (
-                <i
-                  key={i.key}
-                  className={`h-2 w-2 rounded-full border border-working ${doneOn(props.ticks, d.date, i.key) ? "bg-working" : ""}`}
-                />
-              ))}
-            </span>
+            <Rungs done={d.items.map((i) => doneOn(props.ticks, d.date, i.key) !== undefined)} />
             <span className="sr-only">
               {weekday(d.date)}, {says}
             </span>

@@ -1,10 +1,11 @@
 import type { Schemas } from "../contract/client";
 import { useSay } from "./say";
 
-const feelings: { felt: Schemas["Felt"]; mouth: string }[] = [
-  { felt: "joyful", mouth: "M5 11.5Q10 17 15 11.5" },
-  { felt: "fine", mouth: "M6 13.5H14" },
-  { felt: "hard", mouth: "M5.5 13q1.6-1.8 3 0t3 0 3 0" },
+/** How it felt, drawn as the way that a hand goes: a leap, an even walk, a steep climb. */
+const feelings: { felt: Schemas["Felt"]; way: string }[] = [
+  { felt: "joyful", way: "M3 21Q14 -6 25 17M21 15l4.5 3 2-5" },
+  { felt: "fine", way: "M3 15q4-5 8 0t8 0 8 0" },
+  { felt: "hard", way: "M3 25h5v-6h5v-6h5v-6h5v-5" },
 ];
 
 /** The tick, with how it felt: one touch for both. */
@@ -14,7 +15,7 @@ export function Feel({ onDone }: { onDone: (felt: Schemas["Felt"] | undefined) =
     <fieldset className="m-0 border-0 p-0">
       <legend className="sr-only">{say("felt")}</legend>
       <div className="flex items-stretch justify-center gap-2">
-        {feelings.map(({ felt, mouth }) => (
+        {feelings.map(({ felt, way }) => (
           <button
             key={felt}
             type="button"
@@ -22,18 +23,17 @@ export function Feel({ onDone }: { onDone: (felt: Schemas["Felt"] | undefined) =
             onClick={() => onDone(felt)}
           >
             <svg
-              viewBox="0 0 20 20"
-              width="32"
+              viewBox="0 0 30 28"
+              width="34"
               height="32"
               aria-hidden="true"
               fill="none"
-              stroke="currentColor"
-              strokeWidth="1.4"
+              stroke="var(--color-working)"
+              strokeWidth="2.4"
               strokeLinecap="round"
+              strokeLinejoin="round"
             >
-              <circle cx="10" cy="10" r="8.5" />
-              <path d="M7 7v1.6M13 7v1.6" />
-              <path d={mouth} />
+              <path d={way} />
             </svg>
             {say(felt)}
           </button>

@@ -72,7 +72,7 @@ const show = (tapped: number) => {
       <ItemCard
         item={item}
         name="Nell"
-        tone="keys"
+        tone="keyboard"
         music={undefined}
         excerpt={undefined}
         shut=""

@@ -1,10 +1,9 @@
 import type { Schemas } from "../contract/client";
 import { isBlack, layOut, w } from "../piece/keyboard";
+import { Keys, tall } from "../technique/KeyDrawing";
 import { NeckPicture } from "./NeckPicture";
 
 type Hand = Schemas["HomeHand"];
-
-const tall = 104;
 
 /** What lies under a hand: keys or strings with the fingers; where it begins is filled, and what sounds is lit. */
 export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[] }) {
@@ -17,17 +16,8 @@ export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[
   const { keys, whites, x } = layOut(hand.touches.map((t) => t.midi));
   const centre = (midi: number) => x(midi) + (isBlack(midi) ? 9 : w / 2);
   const y = (midi: number) => (isBlack(midi) ? 42 : 82);
-  const on = (midi: number) => sounding.includes(midi);
   const fingered = hand.side === "either" ? [] : hand.touches;
-  const used = new Map(hand.touches.map((t) => [t.midi, t]));
-  const fill = (k: number) =>
-    on(k)
-      ? "var(--color-focus)"
-      : used.get(k)?.first
-        ? "var(--color-lit)"
-        : isBlack(k)
-          ? "#23302f"
-          : "#fdf9f0";
+  const first = hand.touches.filter((t) => t.first).map((t) => t.midi);
   return (
     <svg
       viewBox={`-2 -2 ${whites.length * w + 4} ${tall + 4}`}
@@ -35,19 +25,7 @@ export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[
       role="img"
       aria-label={label}
     >
-      {[...whites, ...keys.filter(isBlack)].map((k) => (
-        <rect
-          key={k}
-          data-on={on(k) || undefined}
-          x={x(k)}
-          y={0}
-          width={isBlack(k) ? 18 : w}
-          height={isBlack(k) ? 62 : tall}
-          rx="3"
-          fill={fill(k)}
-          stroke="#5a635c"
-        />
-      ))}
+      <Keys keys={keys} whites={whites} x={x} y={0} shift={0} sounding={sounding} marked={first} />
       {fingered.map((t) => (
         <g key={`${t.midi}`}>
           <circle

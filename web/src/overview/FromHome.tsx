@@ -29,9 +29,7 @@ export function FromHome(props: {
           {n.answer && (
             <p className="mt-1 whitespace-pre-line break-words border-l-4 border-focus pl-3">{n.answer}</p>
           )}
-          {n.open && n.kind !== "also" && (
-            <Answer note={n} busy={props.busy} send={(text) => props.answer(n.id, text)} />
-          )}
+          {n.open && <Answer note={n} busy={props.busy} send={(text) => props.answer(n.id, text)} />}
         </li>
       ))}
     </ol>

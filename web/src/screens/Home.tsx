@@ -15,7 +15,6 @@ import { SpokenContext, sayer, useSay } from "../family/say";
 import { dayToOpen, doneOn, firstOn, inOrder, ticked } from "../family/ticks";
 import { WishesForm } from "../family/Wishes";
 import { Waiting } from "../parts/Problem";
-import { toneOf } from "../sound/player";
 
 type Page = Schemas["FamilyPage"];
 
@@ -177,7 +176,7 @@ function Day(props: {
         key={item.key}
         item={item}
         name={page.name}
-        tone={toneOf(page.instrument)}
+        tone={page.tone}
         music={page.music.find((m) => m.key === item.music)}
         excerpt={page.excerpts.find((x) => x.key === item.excerpt)}
         shut={future ? say("comes", { day: weekday(day.date) }) : ""}
@@ -260,17 +259,15 @@ function Rest({ page, day }: { page: Page; day: string }) {
         <div className="mt-5 rounded-2xl border border-line bg-sheet p-4">
           <p className="fine">{say("rest.hear")}</p>
           <h2>{tune.title}</h2>
-          <PlayBar item={tune} music={music} tone={toneOf(page.instrument)} tell={() => {}} />
+          <PlayBar item={tune} music={music} tone={page.tone} tell={() => {}} />
         </div>
       )}
     </section>
   );
 }
 
-/** The pieces of a day, each once; a bite or a game cannot be played first. */
+/** What can be played first on a day, each piece once. */
 function pieces(items: Schemas["FamilyItem"][]): Schemas["FamilyItem"][] {
   const seen = new Set<string>();
-  return items.filter(
-    (i) => i.kind !== "preview" && i.kind !== "game" && !seen.has(i.material) && seen.add(i.material),
-  );
+  return items.filter((i) => i.canBeFirst && !seen.has(i.material) && seen.add(i.material));
 }

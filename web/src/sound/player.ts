@@ -14,12 +14,12 @@ export interface Performance {
   /** Quarter notes a minute. */
   tempo: number;
   click: boolean;
-  /** How the instrument sounds; like keys by default. */
+  /** How the instrument sounds; like a keyboard by default. */
   tone?: Tone;
 }
 
-/** The sound of an instrument: its partials, how fast it begins, and how it goes on. */
-export type Tone = "keys" | "bowed" | "plucked";
+/** The sound of a family of instruments: its partials, how fast it begins, and how it goes on. */
+export type Tone = "keyboard" | "bowed" | "plucked";
 
 const tones: Record<
   Tone,
@@ -31,7 +31,7 @@ const tones: Record<
     release: number;
   }
 > = {
-  keys: {
+  keyboard: {
     partials: [
       [1, 1],
       [2, 0.28],
@@ -68,14 +68,6 @@ const tones: Record<
     release: 0.05,
   },
 };
-
-/** The tone of an instrument by its name. */
-export const toneOf = (instrument: string): Tone =>
-  ["cello", "violin", "viola", "double bass"].includes(instrument)
-    ? "bowed"
-    : ["ukulele", "guitar", "banjo", "mandolin", "harp"].includes(instrument)
-      ? "plucked"
-      : "keys";
 
 /** What sounds when, in seconds from the beginning; the click counts one bar in. */
 export function schedule(p: Performance) {
@@ -183,7 +175,7 @@ export function sound(
   from: number,
   to: number,
   midi: number,
-  tone: Tone = "keys",
+  tone: Tone = "keyboard",
 ) {
   const { partials, attack, fade, hold, release } = tones[tone];
   const gain = context.createGain();

@@ -3,7 +3,7 @@ import { isBlack, w } from "../piece/keyboard";
 /** How long a white key is in the drawing. */
 export const tall = 104;
 
-/** One keyboard; keys that sound are lit. */
+/** One keyboard; keys that sound are lit, and in another colour those that are marked. */
 export function Keys(props: {
   keys: number[];
   whites: number[];
@@ -11,6 +11,7 @@ export function Keys(props: {
   y: number;
   shift: number;
   sounding: number[];
+  marked?: number[];
 }) {
   return [...props.whites, ...props.keys.filter(isBlack)].map((k) => (
     <rect
@@ -22,7 +23,13 @@ export function Keys(props: {
       height={isBlack(k) ? 62 : tall}
       rx="3"
       fill={
-        props.sounding.includes(k + props.shift) ? "var(--color-focus)" : isBlack(k) ? "#23302f" : "#fdf9f0"
+        props.sounding.includes(k + props.shift)
+          ? "var(--color-focus)"
+          : props.marked?.includes(k)
+            ? "var(--color-lit)"
+            : isBlack(k)
+              ? "#23302f"
+              : "#fdf9f0"
       }
       stroke="#5a635c"
     />
