@@ -245,7 +245,7 @@ func TestExercisesOnStrings(t *testing.T) {
 	require.Equal(t, []any{0.0, 1.0, 3.0, 4.0}, fingers)
 	roll := get("instrument=ukulele&exercise=roll/open/-/-/out-and-back")
 	require.Len(t, roll["strings"], 4)
-	require.Contains(t, roll["sentence"], "p on string 4, i on string 3, m on string 2 and a on string 1; no finger plays twice in a row")
+	require.Contains(t, roll["sentence"], "The thumb (p) has string 4, the index (i) has string 3, the middle finger (m) has string 2 and the ring finger (a) has string 1; no finger plays twice in a row")
 	for _, x := range u.list("/api/instruments") {
 		if x["family"] == "other" {
 			continue // without data of its own

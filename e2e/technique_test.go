@@ -147,7 +147,7 @@ func TestTechniqueOnStrings(t *testing.T) {
 	require.Equal(t, 4, b.count(`section[aria-label="Finger patterns"] tr`))
 	b.accessible("technique on a cello")
 	b.visit("/technique?ladder=" + b.student("Piper"))
-	b.says("p on string 4, i on string 3, m on string 2 and a on string 1")
+	b.says("The thumb (p) has string 4, the index (i) has string 3, the middle finger (m) has string 2 and the ring finger (a) has string 1")
 	require.Equal(t, "80", eval[string](b, `document.querySelector("input[type=range]").value`))
 	b.click(button("Hear it"))
 	b.until(`document.querySelector('[data-string="4"][data-on]') !== null`)

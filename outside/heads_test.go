@@ -33,7 +33,7 @@ func TestHeadsStandWhereVerovioPutsThem(t *testing.T) {
 	heads, stems, other := 0, 0, 0
 	for _, f := range files {
 		var mine []head
-		for _, h := range engrave.Stretch(read(t, f), 0, 1e9, nil, 0).Heads {
+		for _, h := range engrave.Stretch(read(t, f), 0, 1e9, engrave.Look{}).Heads {
 			up := h.Up
 			mine = append(mine, head{h.Staff, h.X, h.Below, &up})
 		}

@@ -9,7 +9,6 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
-	"patientladder/core/notation/engrave"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/reading"
@@ -47,19 +46,6 @@ func (e *excerpts) shown(it week.Item) (studentplan.Shown, error) {
 	return x, err
 }
 
-// draw draws what is to be seen of an item; nil where there is nothing to draw.
-func (e *excerpts) draw(it week.Item, x studentplan.Shown) *engrave.Drawing {
-	if x.Piece == nil || len(x.Piece.Score.Bars) == 0 {
-		return nil
-	}
-	from, to := x.Seen(it)
-	d := engrave.Stretch(x.Piece.Score, from, to, x.Staves(it), e.width)
-	if d.Width == 0 {
-		return nil
-	}
-	return &d
-}
-
 func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyItem, error) {
 	x, err := e.shown(it)
 	if err != nil {
@@ -93,16 +79,12 @@ func (e *excerpts) excerpt(it week.Item, x studentplan.Shown) string {
 	if e.drawn[key] {
 		return key
 	}
-	d := e.draw(it, x)
-	if d == nil {
+	d, ok := x.Drawn(it, e.student.Player(), e.width)
+	if !ok {
 		return ""
 	}
 	e.drawn[key] = true
-	out := contract.Excerpt{Key: key, Width: answer.Thousandths(d.Width), Height: answer.Thousandths(d.Height), Shapes: d.SVG(), Heads: []contract.ExcerptHead{}}
-	for _, h := range d.Heads {
-		out.Heads = append(out.Heads, contract.ExcerptHead{At: h.At, X: answer.Thousandths(h.X), Y: answer.Thousandths(h.Y), Staff: h.Staff})
-	}
-	e.seen = append(e.seen, out)
+	e.seen = append(e.seen, answer.Excerpt(key, d))
 	return key
 }
 

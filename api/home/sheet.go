@@ -141,8 +141,8 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		}
 		card.Hands = append(card.Hands, hand)
 	}
-	if card.Excerpt = e.draw(it, x); card.Excerpt != nil {
-		card.Signs = signsOn(*card.Excerpt, x.Card.Signs)
+	if d, ok := x.Drawn(it, player, e.width); ok {
+		card.Excerpt, card.Signs = &d, signsOn(d, x.Card.Signs)
 	}
 	out.Card = card
 	return out, nil

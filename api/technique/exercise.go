@@ -3,11 +3,13 @@ package technique
 import (
 	"context"
 
+	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/lesson"
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/engrave"
 	"patientladder/core/notation/musicxml"
 	"patientladder/core/reading/naming"
 	"patientladder/core/technique/bowed"
@@ -73,6 +75,9 @@ func (h *Handlers) GetExercise(ctx context.Context, r contract.GetExerciseReques
 	return contract.GetExercise200JSONResponse(out), err
 }
 
+// drawnWidth is how wide a system with tablature is in staff spaces.
+const drawnWidth = 92
+
 func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, error) {
 	b, err := e.Build()
 	if err != nil {
@@ -88,10 +93,14 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 		Notes: []contract.ExerciseNote{}, Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{}, Patterns: []contract.StringPattern{},
 		Shapes: []contract.ChordShape{}, Chords: []contract.ChordAt{}, Caution: wording.Caution, Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
 	}
+	if e.Instrument.Fretted() {
+		out.Drawing = answer.Excerpt(e.ID(), engrave.Stretch(sc, 0, b.Length.Float(), e.Instrument.Look(engrave.Look{Width: drawnWidth})))
+	}
 	for _, n := range b.Notes {
 		out.Notes = append(out.Notes, contract.ExerciseNote{
 			At: n.At.Float(), Length: n.Length.Float(), Midi: n.Pitch.Semitone(), Name: words.Key(n.Pitch.Name()), Hand: n.Hand, Finger: n.Finger,
-			String: n.String, Above: n.Above, Pluck: n.Pluck, Bow: n.Bow, Silent: n.Silent, Meet: n.Meet,
+			String: n.String, Above: n.Above, Pluck: e.Instrument.Sign(n.Pluck), Bow: n.Bow, Silent: n.Silent, Meet: n.Meet,
+			Group: n.Group, Begins: n.Begins, Loud: b.Loud(n),
 		})
 	}
 	for _, p := range e.Instrument.Open {

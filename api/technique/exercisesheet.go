@@ -38,7 +38,7 @@ func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseS
 	out := sheet.Exercise{
 		Heading: studio.Tenant.Name + " · " + e.Instrument.ID, Title: e.Title(words), Step: wording.Capital(e.Step.Name), Sentence: wording.Learnable(e, b, patternsOf(e), words),
 		Tempo: words.Text(fmt.Sprintf("done when it is even at crotchet %d", e.Step.Tempo)), Caution: wording.Caution, Goals: e.Step.Goals,
-		Music: engrave.Stretch(sc, 0, sc.Length().Float(), nil, sheet.ExerciseWidth), Made: h.Now(),
+		Music: engrave.Stretch(sc, 0, sc.Length().Float(), e.Instrument.Look(engrave.Look{Width: sheet.ExerciseWidth, Lyrics: !e.Instrument.Fretted()})), Made: h.Now(),
 	}
 	for _, f := range e.Type.Watched() {
 		out.Faults = append(out.Faults, sheet.Fault{Text: wording.Capital(f.Text), Look: wording.Sentence(f.Look)})
@@ -77,7 +77,7 @@ func boards(b exercise.Built) []sheet.Board {
 
 // necks are what lies under the left hand, and one round of what the right hand plucks.
 func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sheet.Neck, strokes sheet.Neck) {
-	neck := sheet.Neck{Frets: e.Instrument.Family == instrument.Plucked}
+	neck := sheet.Neck{Frets: e.Instrument.Fretted()}
 	for _, p := range e.Instrument.Open {
 		neck.Strings = append(neck.Strings, words.Key(p.Name()))
 	}
@@ -113,8 +113,10 @@ func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sh
 	}
 	if e.Type.What == "roll" {
 		strokes = sheet.Neck{Name: "right hand, one round", Strings: neck.Strings}
-		for i, n := range b.Notes[:min(len(b.Notes), 2*b.Beats)] {
-			strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: i + 1, Label: n.Pluck})
+		for _, n := range b.Notes {
+			if at := len(strokes.Dots) + 1; n.Pluck != "" && at <= 2*b.Beats {
+				strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: at, Label: e.Instrument.Sign(n.Pluck)})
+			}
 		}
 	}
 	return list, strokes

@@ -49,6 +49,9 @@ func Exercise(e exercise.Exercise, r exercise.Reason, words naming.Words) string
 	case "chords":
 		return place + " has the fewest fingers to move of those left."
 	case "strings":
+		if e.Instrument.Family == instrument.Plucked {
+			return "The middle strings come first: both hands reach them easily."
+		}
 		return "The middle strings come first: the bow arm lies easiest there."
 	}
 	return "It is the next in the order."
@@ -213,7 +216,7 @@ func Learnable(e exercise.Exercise, b exercise.Built, patterns []bowed.Pattern, 
 			}
 		}
 	case e.Type.What == "roll":
-		return roll(b)
+		return roll(e.Instrument, b)
 	case e.Type.What == "chords":
 		a, to, _ := strings.Cut(e.What, "-")
 		x, errA := plucked.Chord(e.Instrument, a)
@@ -225,25 +228,32 @@ func Learnable(e exercise.Exercise, b exercise.Built, patterns []bowed.Pattern, 
 	return Sentence(e.Step.Why)
 }
 
-// roll says which finger has which string.
-func roll(b exercise.Built) string {
+// pluckers are the plucking fingers by name.
+var pluckers = map[string]string{"p": "the thumb", "i": "the index", "m": "the middle finger", "a": "the ring finger"}
+
+// roll says which finger has which string, by its name and by the sign that players write; notes of the left hand are not plucked.
+func roll(x instrument.Instrument, b exercise.Built) string {
 	on := map[string][]string{}
-	twice := false
-	for i, n := range b.Notes {
+	twice, last := false, ""
+	for _, n := range b.Notes {
+		if n.Pluck == "" {
+			continue
+		}
 		if str := strconv.Itoa(n.String); !slices.Contains(on[n.Pluck], str) {
 			on[n.Pluck] = append(on[n.Pluck], str)
 		}
-		twice = twice || i > 0 && n.Pluck == b.Notes[i-1].Pluck
+		twice, last = twice || n.Pluck == last, n.Pluck
 	}
 	var parts []string
 	for _, f := range instrument.Plucking() {
+		who := fmt.Sprintf("%s (%s)", pluckers[f], x.Sign(f))
 		if list := on[f]; len(list) == 1 {
-			parts = append(parts, f+" on string "+list[0])
+			parts = append(parts, who+" has string "+list[0])
 		} else if len(list) > 1 {
-			parts = append(parts, f+" on strings "+List(list))
+			parts = append(parts, who+" strings "+List(list))
 		}
 	}
-	out := "The right hand: " + List(parts) + "; "
+	out := Capital(List(parts)) + "; "
 	if !twice {
 		out += "no finger plays twice in a row, and "
 	}

@@ -188,7 +188,7 @@ func (p *pen) excerpt(d engrave.Drawing, signs []Sign, x, y, width float64) floa
 	if len(signs) > 0 {
 		y += 2 * space
 	}
-	p.shapes(d.Shapes, space, x, y)
+	p.music(d, space, x, y)
 	for _, s := range signs {
 		p.arrow(x+space*s.X, y+space*s.Y, 1.5*space, s.Turn)
 	}

@@ -92,7 +92,7 @@ func (e Exercise) draw(p *pen) {
 	if e.Music.Width > 0 {
 		pictures := e.pictures(p, 0, 0, left, true)
 		space := min(2.4, left/e.Music.Width, (pageHeight-margin-y-pictures-6)/e.Music.Height)
-		p.shapes(e.Music.Shapes, space, margin, y)
+		p.music(e.Music, space, margin, y)
 		y += space*e.Music.Height + 6
 	}
 	e.pictures(p, margin, y, left, false)

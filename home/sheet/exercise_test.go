@@ -38,7 +38,7 @@ func someExercise(t *testing.T) Exercise {
 	require.NoError(t, err)
 	return Exercise{
 		Heading: "A studio", Title: e.Title(naming.Words{}), Step: e.Step.Name, Tempo: "crotchet 66", Sentence: "The thumbs meet on F and C.", Caution: "Pain means stop.",
-		Goals: e.Step.Goals, Faults: []Fault{{"The thumb bumps", "Listen for an accent."}}, Music: engrave.Stretch(sc, 0, sc.Length().Float(), nil, ExerciseWidth),
+		Goals: e.Step.Goals, Faults: []Fault{{"The thumb bumps", "Listen for an accent."}}, Music: engrave.Stretch(sc, 0, sc.Length().Float(), engrave.Look{Width: ExerciseWidth}),
 		Boards: []Board{{Name: "right hand", Keys: []Key{{MIDI: 61, Label: "2", Meets: true}, {MIDI: 63, Label: "3", Meets: false}}}},
 		Necks:  []Neck{{Name: "C", Strings: []string{"A", "E", "C", "G"}, Frets: true, Dots: []Dot{{String: 1, At: 3, Label: "3"}}}},
 		Made:   time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC),

@@ -169,6 +169,18 @@ func (p *pen) frame(x, y, width, height float64) {
 	p.doc.Rect(x+0.9, y+0.9, width-1.8, height-1.8, "D")
 }
 
+// music draws engraved bars; space is a staff space in millimetres.
+func (p *pen) music(d engrave.Drawing, space, x, y float64) {
+	p.shapes(d.Shapes, space, x, y)
+	if p.dry {
+		return
+	}
+	for _, t := range d.Texts {
+		p.doc.SetFont(bold, "", space*t.Size*72/25.4)
+		p.doc.Text(x+space*t.X-p.doc.GetStringWidth(t.Text)/2, y+space*t.Y, t.Text)
+	}
+}
+
 // shapes fills engraved shapes; space is a staff space in millimetres.
 func (p *pen) shapes(list []engrave.Shape, space, x, y float64) {
 	if p.dry {

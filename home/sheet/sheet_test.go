@@ -24,7 +24,7 @@ var made = time.Date(2026, 5, 4, 18, 0, 0, 0, time.UTC)
 func excerpt(t require.TestingT) *engrave.Drawing {
 	pieces, err := abc.Read([]byte("X:1\nL:1/8\nM:4/4\nK:D\n(DEFG) A2 [FA]2|d4 z2 A2|"))
 	require.NoError(t, err)
-	d := engrave.Stretch(pieces[0], 0, 8, nil, ExcerptWidth)
+	d := engrave.Stretch(pieces[0], 0, 8, engrave.Look{Width: ExcerptWidth})
 	return &d
 }
 

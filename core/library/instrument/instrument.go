@@ -42,6 +42,8 @@ type Instrument struct {
 	// Pluck is the plucking finger that usually plays each string ("p" thumb, "i", "m",
 	// "a"), string 1 at 0; nil for an instrument that is not plucked.
 	Pluck []string
+	// Signs are how its players write the plucking fingers: "T" for the thumb; by the finger ("p"), nil for p, i, m and a.
+	Signs map[string]string
 	// Rolls are picking patterns.
 	Rolls []Roll
 	// Drone are strings that are never stopped.
@@ -136,6 +138,7 @@ func Parse(data []byte) ([]Instrument, error) {
 		Hand    Hand              `json:"hand"`
 		Stands  bool              `json:"stands"`
 		Pluck   map[string]string `json:"pluck"`
+		Signs   map[string]string `json:"signs"`
 		Drone   []int             `json:"drone"`
 		Rolls   []Roll            `json:"rolls"`
 	}
@@ -144,7 +147,7 @@ func Parse(data []byte) ([]Instrument, error) {
 	}
 	var out []Instrument
 	for _, in := range list {
-		x := Instrument{ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Hand: in.Hand, Stands: in.Stands, Drone: in.Drone, Rolls: in.Rolls}
+		x := Instrument{ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Hand: in.Hand, Stands: in.Stands, Drone: in.Drone, Signs: in.Signs, Rolls: in.Rolls}
 		fail := func(format string, a ...any) ([]Instrument, error) {
 			return nil, fmt.Errorf("instruments: %q: %s", in.ID, fmt.Sprintf(format, a...))
 		}

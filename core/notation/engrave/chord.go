@@ -206,6 +206,8 @@ func (s *system) drawHeads(c *chord, staff int) {
 		name = "head half"
 	}
 	top := s.top(staff)
+	s.mark(c, x+scale*headWidth/2)
+	s.lyric(c, x+scale*headWidth/2, staff)
 	aside := false
 	for i, n := range c.notes {
 		y := s.y(n, staff)
@@ -246,6 +248,17 @@ func (s *system) drawHeads(c *chord, staff int) {
 				s.glyph("staccato", x+headWidth/2-0.17, s.beside(c, staff))
 			}
 		}
+	}
+}
+
+// lyric writes the word of a chord under its staff, under what hangs below it.
+func (s *system) lyric(c *chord, x float64, staff int) {
+	if text := c.first().Lyric; s.look.Lyrics && text != "" {
+		lowest := max(s.top(staff)+4, s.y(c.notes[0], staff))
+		if !c.up && c.value() > -2 {
+			lowest = max(lowest, s.y(c.notes[0], staff)+3.5)
+		}
+		s.texts = append(s.texts, Text{x, lowest + 2, letter, text})
 	}
 }
 

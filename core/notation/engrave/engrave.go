@@ -1,7 +1,7 @@
 // Package engrave draws a few bars of a score: the little excerpts that stand
 // on a practice sheet and on the family's page. It is no engraver of whole
-// pieces: beams, ties, slurs, fingers and tuplet numbers are drawn; dynamics,
-// words and pedal are left out.
+// pieces: beams, ties, slurs, fingers, tuplet numbers and tablature are drawn;
+// dynamics, words and pedal are left out.
 //
 //	engrave.go  what is drawn, and the systems it is broken into
 //	shape.go    filled shapes, and their form in SVG
@@ -10,6 +10,7 @@
 //	chord.go    the notes of one voice at one time
 //	beam.go     beams, flags and stems
 //	arc.go      ties and slurs
+//	tab.go      tablature under the staves
 //
 // Lengths are in staff spaces, the distance between two lines of a staff; y
 // grows downwards.
@@ -31,6 +32,28 @@ type Drawing struct {
 	Shapes        []Shape
 	// Heads are the note heads, system by system and staff by staff.
 	Heads []Head
+	// Texts are words under the notes, then the numbers and letters of tablature, in the order of the notes.
+	Texts []Text
+}
+
+// Text is written in letters of a size (of the whole letter, as fonts count) around X, on the line Y.
+type Text struct {
+	X, Y, Size float64
+	Text       string
+}
+
+// Look is how something is drawn.
+type Look struct {
+	// Staves are those that are drawn; nil for all.
+	Staves []Staff
+	// Width is how wide a system may be in staff spaces; 0 for one system.
+	Width float64
+	// Strings is the number of strings of a fretted instrument: their tablature stands under the staves. 0 for none.
+	Strings int
+	// Lyrics writes the words under the notes.
+	Lyrics bool
+	// Pluck says for a plucking finger of the score what is written under the tablature; nil writes none.
+	Pluck map[string]string
 }
 
 // Head is a note head: when it sounds, in quarter notes from the start of the
@@ -45,15 +68,14 @@ type Head struct {
 }
 
 // Stretch draws what begins from one time to another (in quarter notes from the
-// start of the piece, the end excluded) on some staves, nil for all. Systems are
-// broken at bar lines where they would be wider than the given width; 0 for one
-// system. What no notes on five lines are made for (tablature, percussion)
-// gives an empty drawing.
-func Stretch(s *score.Score, from, to float64, staves []Staff, width float64) Drawing {
+// start of the piece, the end excluded). Systems are broken at bar lines. What no
+// notes on five lines are made for (a score written in tablature) gives an empty drawing.
+func Stretch(s *score.Score, from, to float64, look Look) Drawing {
+	staves, width := look.Staves, look.Width
 	if staves == nil {
 		staves = Staves(s)
 	}
-	e := &engraver{score: s, from: from, to: to}
+	e := &engraver{score: s, from: from, to: to, look: look}
 	for _, st := range staves {
 		clef, ok := clefAt(s, st, from)
 		if !ok {
@@ -112,6 +134,11 @@ func (d *Drawing) add(sys *system) {
 		h.Y += shift
 		d.Heads = append(d.Heads, h)
 	}
+	for _, x := range sys.texts {
+		x.Y += shift
+		d.Texts = append(d.Texts, x)
+		bottom = max(bottom, x.Y-shift)
+	}
 	d.Height = bottom + shift
 	d.Width = max(d.Width, sys.x)
 }
@@ -120,6 +147,7 @@ type engraver struct {
 	score    *score.Score
 	from, to float64
 	staves   []stave
+	look     Look
 }
 
 type stave struct {

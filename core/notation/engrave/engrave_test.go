@@ -22,7 +22,7 @@ func tune(t require.TestingT, text string) *score.Score {
 }
 
 func drawn(t require.TestingT, text string) Drawing {
-	return Stretch(tune(t, text), 0, math.Inf(1), nil, 0)
+	return Stretch(tune(t, text), 0, math.Inf(1), Look{})
 }
 
 // Where notes stand is notation: E4 on the lowest line under the G clef, F5 on
@@ -73,14 +73,14 @@ func TestAccidentals(t *testing.T) {
 
 func TestAStretchHoldsWhatBeginsInIt(t *testing.T) {
 	s := tune(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GABc|cBAG|FEDC|")
-	d := Stretch(s, 4, 8, nil, 0)
+	d := Stretch(s, 4, 8, Look{})
 	var at []float64
 	for _, h := range d.Heads {
 		at = append(at, h.At)
 	}
 	require.Equal(t, []float64{4, 5, 6, 7}, at)
-	whole := Stretch(s, 0, 16, nil, 0)
-	broken := Stretch(s, 0, 16, nil, whole.Width/2)
+	whole := Stretch(s, 0, 16, Look{})
+	broken := Stretch(s, 0, 16, Look{Width: whole.Width / 2})
 	require.Len(t, broken.Heads, 16)
 	require.Greater(t, broken.Height, 2*whole.Height)
 	require.Less(t, broken.Width, whole.Width)
@@ -88,10 +88,10 @@ func TestAStretchHoldsWhatBeginsInIt(t *testing.T) {
 
 func TestTabAndNothingGiveAnEmptyDrawing(t *testing.T) {
 	s := tune(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|")
-	require.Equal(t, Drawing{}, Stretch(s, 8, 8, nil, 0))
+	require.Equal(t, Drawing{}, Stretch(s, 8, 8, Look{}))
 	s.Parts[0].Clefs = []score.Clef{{Sign: "TAB"}}
-	require.Equal(t, Drawing{}, Stretch(s, 0, 4, nil, 0))
-	require.Equal(t, Drawing{}, Stretch(&score.Score{}, 0, 4, nil, 0))
+	require.Equal(t, Drawing{}, Stretch(s, 0, 4, Look{}))
+	require.Equal(t, Drawing{}, Stretch(&score.Score{}, 0, 4, Look{}))
 }
 
 // One hand of a piece for two.
@@ -109,8 +109,8 @@ func TestOnlyTheHandThatPlays(t *testing.T) {
 			continue
 		}
 		both++
-		right, left := Stretch(pieces[0], 0, 1e6, all[:1], 0), Stretch(pieces[0], 0, 1e6, all[1:], 0)
-		together := Stretch(pieces[0], 0, 1e6, nil, 0)
+		right, left := Stretch(pieces[0], 0, 1e6, Look{Staves: all[:1]}), Stretch(pieces[0], 0, 1e6, Look{Staves: all[1:]})
+		together := Stretch(pieces[0], 0, 1e6, Look{})
 		require.Equal(t, len(together.Heads), len(right.Heads)+len(left.Heads), f)
 		require.Greater(t, together.Height, right.Height, f)
 	}
@@ -140,7 +140,7 @@ func TestDrawingsHoldTogether(t *testing.T) {
 			t.Skip("not a tune")
 		}
 		width := rapid.Float64Range(0, 80).Draw(t, "width")
-		d := Stretch(pieces[0], 0, 1e6, nil, width)
+		d := Stretch(pieces[0], 0, 1e6, Look{Width: width})
 		require.Greater(t, d.Height, 4.0)
 		for _, s := range d.Shapes {
 			low, high := s.vertical()

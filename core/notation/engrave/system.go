@@ -23,7 +23,11 @@ type system struct {
 	*engraver
 	shapes []Shape
 	heads  []Head
+	texts  []Text
 	x      float64
+	// marks and lines are what tablature needs: its numbers, and where the bar lines stand.
+	marks []mark
+	lines []barLine
 	// arcs are ties and slurs that wait for their end.
 	arcs openArcs
 }
@@ -196,6 +200,7 @@ func (s *system) bar(bar int) {
 // line is a bar line through all staves.
 func (s *system) line(x, width float64) {
 	s.add(box(x, -thin/2, width, s.top(len(s.staves)-1)+4+thin))
+	s.lines = append(s.lines, barLine{x, width})
 }
 
 func (s *system) repeat(x float64, begins bool) {
@@ -228,4 +233,5 @@ func (s *system) close() {
 	if len(s.staves) > 1 {
 		s.line(0, thin)
 	}
+	s.tablature()
 }

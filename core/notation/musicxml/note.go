@@ -229,6 +229,9 @@ func (r *reader) notations(p *partState, n *score.Note) error {
 		case "arpeggiate":
 			n.Rolled = true
 			return r.skip()
+		case "slide":
+			joined(n, el, score.Slide)
+			return r.skip()
 		case "tuplet":
 			return r.skip() // the bracket; the ratio is in time-modification
 		}
@@ -262,6 +265,9 @@ func (r *reader) technical(p *partState, n *score.Note) error {
 		case "down-bow", "up-bow":
 			n.Bow = strings.TrimSuffix(el.name, "-bow")
 			return r.skip()
+		case "hammer-on", "pull-off":
+			joined(n, el, score.Join(el.name))
+			return r.skip()
 		case "pluck":
 			s, err := r.value()
 			n.Pluck = strings.TrimSpace(short(s))
@@ -270,4 +276,11 @@ func (r *reader) technical(p *partState, n *score.Note) error {
 		r.score.AddSkip("playing marks: "+short(el.name), p.where())
 		return r.skip()
 	})
+}
+
+// joined notes that the left hand sounds a note: it is the one at which the mark stops.
+func joined(n *score.Note, el element, how score.Join) {
+	if attr(el, "type") == "stop" {
+		n.Join = how
+	}
 }

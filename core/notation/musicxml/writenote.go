@@ -60,7 +60,7 @@ func (w *writer) note(i int) {
 	if w.s.Parts[n.Part].Staves > 1 {
 		fmt.Fprintf(&b, `<staff>%d</staff>`, n.Staff)
 	}
-	if inside := w.notations(n); inside != "" {
+	if inside := w.notations(i, n); inside != "" {
 		b.WriteString(`<notations>` + inside + `</notations>`)
 	}
 	if n.Lyric != "" {
@@ -80,7 +80,19 @@ func (w *writer) transpose(n *score.Note) {
 	w.line(fmt.Sprintf(`<attributes><transpose number="%d"><chromatic>%d</chromatic></transpose></attributes>`, n.Staff, by))
 }
 
-func (w *writer) notations(n *score.Note) string {
+// leadsTo is how the left hand sounds the next note out of this one.
+func (w *writer) leadsTo(i int) score.Join {
+	n := &w.s.Notes[i]
+	for k := i + 1; k < len(w.s.Notes); k++ {
+		x := &w.s.Notes[k]
+		if x.Part == n.Part && x.Voice == n.Voice && !x.Chord && !x.Rest {
+			return x.Join
+		}
+	}
+	return ""
+}
+
+func (w *writer) notations(i int, n *score.Note) string {
 	var b strings.Builder
 	if n.TieStop {
 		b.WriteString(`<tied type="stop"/>`)
@@ -93,6 +105,13 @@ func (w *writer) notations(n *score.Note) string {
 	}
 	if n.SlurStart {
 		b.WriteString(`<slur type="start" number="1"/>`)
+	}
+	if n.Join == score.Slide {
+		b.WriteString(`<slide type="stop" number="1"/>`)
+	}
+	next := w.leadsTo(i)
+	if next == score.Slide {
+		b.WriteString(`<slide type="start" number="1"/>`)
 	}
 	if p := int64(n.Tuplet.Actual); p > 2 && p%2 == 1 && !n.Chord && !n.Grace {
 		at := n.Onset.Sub(w.s.Bars[n.Bar-1].Start)
@@ -134,6 +153,15 @@ func (w *writer) notations(n *score.Note) string {
 	}
 	if n.String > 0 || n.Fret > 0 {
 		technical = append(technical, `<fret>`+strconv.Itoa(n.Fret)+`</fret>`)
+	}
+	for _, end := range []string{"stop", "start"} {
+		how := n.Join
+		if end == "start" {
+			how = next
+		}
+		if how == score.Hammer || how == score.Pull {
+			technical = append(technical, fmt.Sprintf(`<%s type="%s" number="1"/>`, how, end))
+		}
 	}
 	list("technical", technical, func(x string) string { return x })
 	list("articulations", n.Articulations, func(x string) string { return `<` + tag(x) + `/>` })

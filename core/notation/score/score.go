@@ -141,7 +141,9 @@ type Note struct {
 	// String and Fret are for plucked instruments; String 0 means not given.
 	String, Fret int
 	// Bow is "down" or "up" where a bow is marked, Pluck a plucking finger ("p", "i", "m", "a").
-	Bow, Pluck    string
+	Bow, Pluck string
+	// Join says that the left hand sounds the note out of the one before it on its string.
+	Join          Join
 	SlurStart     bool
 	SlurStop      bool
 	Articulations []string
@@ -153,6 +155,16 @@ type Note struct {
 	Lyric           string
 	ShownAccidental bool
 }
+
+// Join is how the left hand sounds a note on a fretted string.
+type Join string
+
+// The ways to sound a note without plucking it: a finger falls on the string, pulls away from it, or slides along it.
+const (
+	Hammer Join = "hammer-on"
+	Pull   Join = "pull-off"
+	Slide  Join = "slide"
+)
 
 // Ratio is a pair such as 3:2.
 type Ratio struct{ Actual, Normal int }

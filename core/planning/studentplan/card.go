@@ -114,6 +114,17 @@ func (x Shown) Seen(it week.Item) (from, to float64) {
 	return from, to
 }
 
+// Drawn draws what is seen of a thing to do, in systems of a width in staff spaces, with the tablature of a fretted
+// instrument; ok is false where there is nothing to draw.
+func (x Shown) Drawn(it week.Item, player instrument.Instrument, width float64) (d engrave.Drawing, ok bool) {
+	if x.Piece == nil || len(x.Piece.Score.Bars) == 0 {
+		return d, false
+	}
+	from, to := x.Seen(it)
+	d = engrave.Stretch(x.Piece.Fretted(), from, to, player.Look(engrave.Look{Staves: x.Staves(it), Width: width}))
+	return d, d.Width > 0
+}
+
 // Heard says that something of it can be played.
 func (x Shown) Heard() bool { return x.Piece != nil || len(x.Sound) > 0 || x.Beats > 0 }
 

@@ -139,7 +139,8 @@ func technique(p *Piece) finding.Set {
 			f.Add("start.weak-finger", l.Start.Bar)
 		}
 		strings(p.Score, l, p.Instrument, f)
-		picked(p.Score, l, p.Instrument, f)
+		player, _ := instrument.Of(p.Instrument)
+		fretted(p.Score, l, player, f)
 	}
 	if len(p.Score.Bars) >= 16 {
 		for i := range p.Score.Bars {
@@ -191,48 +192,6 @@ func strings(s *score.Score, l Line, player string, f finding.Set) {
 			f.Add(name, p.FromBar)
 		}
 	}
-}
-
-// leastPicked is how many quick notes on different strings in a row make a picking pattern (default).
-const leastPicked = 6
-
-// picked names picking patterns: quick single notes, each on another string than the one before.
-func picked(s *score.Score, l Line, player string, f finding.Set) {
-	if family, _ := instrument.FamilyOf(player); family != instrument.Plucked {
-		return
-	}
-	strings := map[int]int{}
-	for _, x := range l.Position.Fingers {
-		strings[x.Note] = x.String
-	}
-	var run []int
-	last := 0
-	for _, o := range l.Onset {
-		n := &s.Notes[o.Notes[0]]
-		str := strings[o.Notes[0]]
-		if len(o.Notes) > 1 || str == 0 || !n.Duration.Less(rational.Int(1)) || str == last {
-			run = nil
-		}
-		if last = str; len(o.Notes) == 1 && str > 0 && n.Duration.Less(rational.Int(1)) {
-			run = append(run, o.Bar)
-		}
-		if len(run) >= leastPicked {
-			for _, bar := range run {
-				f.Add("picked", bar)
-			}
-		}
-	}
-}
-
-// fretName groups frets as they are learned: the first two, the third, and higher ones.
-func fretName(fret int) string {
-	switch {
-	case fret <= 2:
-		return "fret.low"
-	case fret == 3:
-		return "fret.third"
-	}
-	return "fret.high"
 }
 
 // lowSecond says that the second finger lies low at a note: the hand is where its position says.

@@ -16,10 +16,22 @@ type keyboard struct {
 	l    reading.Line
 	held [][]int // per onset: notes struck before that still sound
 	left bool
+	// scale holds the fingers of scale runs, by the index of the note.
+	scale map[int]int
 }
 
 func newKeyboard(s *score.Score, l reading.Line) *keyboard {
-	return &keyboard{s: s, l: l, held: heldNotes(l), left: l.Hand == reading.Left}
+	k := &keyboard{s: s, l: l, held: heldNotes(l), left: l.Hand == reading.Left}
+	k.scale = k.runs()
+	return k
+}
+
+// wanted is the finger that a note has: the printed one, or that of the scale of which it is a part; below 1 for none.
+func (k *keyboard) wanted(note int) int {
+	if f := Given(&k.s.Notes[note]); f >= 1 {
+		return f
+	}
+	return k.scale[note]
 }
 
 // heldNotes finds, for each onset, the notes of the line that were struck before and still sound.
@@ -71,7 +83,7 @@ func (k *keyboard) grips(i int) []grip {
 	note := func(n int, own bool) {
 		step := k.s.Notes[n].Pitch.StaffStep()
 		low, high = min(low, step), max(high, step)
-		f := Given(&k.s.Notes[n])
+		f := k.wanted(n)
 		if !own || f < 1 {
 			return
 		}
@@ -150,7 +162,7 @@ func (k *keyboard) fingers(notes []int, place, low, high int, stretch bool) []in
 				f = 5 - along
 			}
 		}
-		if g := Given(&k.s.Notes[n]); g >= 1 {
+		if g := k.wanted(n); g >= 1 {
 			f = g
 		}
 		out[i] = max(1, min(f, 5))

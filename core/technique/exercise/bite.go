@@ -26,6 +26,9 @@ func ForBite(x instrument.Instrument, skill string, bite int, notes []string) (E
 		if t.Bites {
 			e.Step = t.Steps[max(0, min(bite, len(t.Steps))-1)]
 		}
+		if step, named := t.StepOf(t.BySkill[skill]); named {
+			e.Step = step
+		}
 		if t.Fingers[skill] != 0 {
 			return e.forFinger(t.Fingers[skill], notes)
 		}

@@ -25,6 +25,8 @@ type Note struct {
 	// several notes begins and ends here.
 	Bow          string
 	Slur, Unslur bool
+	// Join says that the left hand sounds the note out of the one before it.
+	Join score.Join
 	// Chord says that it sounds with the note before it.
 	Chord bool
 	// Silent notes are not heard: mimed, or set without a sound.
@@ -35,6 +37,10 @@ type Note struct {
 	Meet string
 	// Degree of the scale, from 1, of a note at which the hands meet; 0 elsewhere.
 	Degree int
+	// Group is 3 or 4 for the group of fingers in which a note of a scale lies; 0 where there are no such groups. Begins says
+	// that the hand comes to another group with it, or that it is the first.
+	Group  int
+	Begins bool
 	// Where names a position that the hand comes to.
 	Where string
 }
@@ -81,6 +87,8 @@ func (e Exercise) Build() (Built, error) {
 		b, err = e.figure()
 	case "canon":
 		b, err = e.canon()
+	case "weights":
+		b, err = e.weights()
 	case "open-string":
 		b = e.openString()
 	case "pattern":
@@ -95,6 +103,8 @@ func (e Exercise) Build() (Built, error) {
 		b, err = e.rolled()
 	case "changes":
 		b, err = e.changing()
+	case "join":
+		b = e.joined()
 	case "frets":
 		b, err = e.frets()
 	default:
@@ -116,6 +126,9 @@ func (e Exercise) finish(b *Built) {
 	bars := (end.Num() + end.Den()*int64(b.Beats) - 1) / (end.Den() * int64(b.Beats))
 	b.Length = rational.Int(bars * int64(b.Beats))
 	zero := rational.Rat{}
+	if e.Step.Dynamics != "" {
+		b.Dynamics = nil
+	}
 	switch e.Step.Dynamics {
 	case "f":
 		b.Dynamics = []DynamicAt{{zero, "f", ""}}
@@ -123,6 +136,8 @@ func (e Exercise) finish(b *Built) {
 		b.Dynamics = []DynamicAt{{zero, "f", "right"}, {zero, "pp", "left"}}
 	case "p-f":
 		b.Dynamics = []DynamicAt{{zero, "pp", "right"}, {zero, "f", "left"}}
+	case "line":
+		b.Dynamics = lineDynamics(b.Notes)
 	case "swell":
 		half := end.Mul(rational.New(1, 2))
 		b.Dynamics = []DynamicAt{{zero, "crescendo", ""}, {half, "end", ""}, {half, "diminuendo", ""}, {end.Sub(rational.Int(1)), "end", ""}}

@@ -76,7 +76,99 @@ func (e Exercise) rolled() (Built, error) {
 		n.At, n.Length = rational.New(int64(i), 2), half
 		b.Notes = append(b.Notes, n)
 	}
+	if e.Step.Join != "" {
+		b.Notes = e.joinedInside(b.Notes, len(strokes))
+	}
 	return b, nil
+}
+
+// joinedFret is the fret of the note that the left hand adds inside a roll, played with the finger of its fret.
+const joinedFret = 2
+
+// joinedInside gives every round of a roll on open strings one stroke that becomes two notes: the first on a string that
+// can be stopped and that does not come again at once.
+func (e Exercise) joinedInside(notes []Note, round int) []Note {
+	at := -1
+	for i := range round {
+		next := notes[(i+1)%round]
+		if !slices.Contains(e.Instrument.Drone, notes[i].String) && next.String != notes[i].String {
+			at = i
+			break
+		}
+	}
+	var out []Note
+	for i, n := range notes {
+		if i%round != at {
+			out = append(out, n)
+			continue
+		}
+		a, b := n, e.fretted(n.String, joinedFret)
+		b.Finger = joinedFret
+		if e.Step.Join == string(score.Pull) {
+			a, b = b, a
+		}
+		quarter := n.Length.Mul(rational.New(1, 2))
+		a.At, a.Length, a.Pluck = n.At, quarter, n.Pluck
+		b.At, b.Length, b.Pluck, b.Join = n.At.Add(quarter), quarter, "", score.Join(e.Step.Join)
+		out = append(out, a, b)
+	}
+	return out
+}
+
+// The frets between which the left hand sounds notes on one string, with a finger a fret: falling from the first to the
+// second, pulling the other way; a slide keeps the finger of its first fret.
+var (
+	falls  = [][2]int{{0, 2}, {0, 1}, {1, 2}, {1, 3}}
+	slides = [][2]int{{2, 4}, {4, 2}, {1, 3}, {3, 1}}
+)
+
+// joined plays four bars on one string: each pair of frets four times, the first note plucked, the second sounded by the
+// left hand; where it falls and pulls in turn, twice there and back.
+func (e Exercise) joined() Built {
+	b := Built{Beats: 4}
+	add := func(fret, finger int, join score.Join, pluck bool) {
+		n := e.fretted(e.Str(), fret)
+		n.Finger, n.Join = finger, join
+		if pluck {
+			n.Pluck = e.Instrument.Pluck[e.Str()-1]
+		}
+		b.Notes = append(b.Notes, n)
+	}
+	how := score.Join(e.Step.Join)
+	pairs := falls
+	if how == score.Slide {
+		pairs = slides
+	}
+	for _, p := range pairs {
+		low, high := p[0], p[1]
+		switch how {
+		case score.Slide:
+			finger := min(low, high) + 1
+			for range 4 {
+				add(low, finger, "", true)
+				add(high, finger, how, false)
+			}
+		case score.Hammer, score.Pull:
+			if how == score.Pull {
+				low, high = high, low
+			}
+			for range 4 {
+				add(low, low, "", true)
+				add(high, high, how, false)
+			}
+		default:
+			for range 2 {
+				add(low, low, "", true)
+				add(high, high, score.Hammer, false)
+				add(low, low, score.Pull, false)
+				add(low, low, "", true)
+			}
+		}
+	}
+	for i := range b.Notes {
+		b.Notes[i].At, b.Notes[i].Length = rational.New(int64(i), 2), rational.New(1, 2)
+	}
+	return b
 }
 
 // changing strokes two chords in turn.

@@ -45,6 +45,12 @@ func asRead(b Built) string {
 				out.WriteString(flag.sign)
 			}
 		}
+		if n.Begins {
+			fmt.Fprintf(&out, "[%d]", n.Group)
+		}
+		if n.Join != "" {
+			fmt.Fprintf(&out, "<%s>", n.Join)
+		}
 		if n.Meet != "" {
 			fmt.Fprintf(&out, "<%s %d>", n.Meet, n.Degree)
 		}

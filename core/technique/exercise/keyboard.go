@@ -81,18 +81,25 @@ func valueOf(k scale.Kind, octaves int) rational.Rat {
 func hand(s scale.Scale, which string, octave int) []Note {
 	var out []Note
 	add := func(w scale.Way, from int) {
-		fingers := w.Right
+		fingers, groups := w.Right, w.RightGroups
 		if which == "left" {
-			fingers = w.Left
+			fingers, groups = w.Left, w.LeftGroups
 		}
 		for i := from; i < len(w.Notes); i++ {
 			p := w.Notes[i]
 			p.Octave += octave
-			out = append(out, Note{Pitch: p, Hand: which, Finger: fingers[i]})
+			n := Note{Pitch: p, Hand: which, Finger: fingers[i]}
+			if groups != nil {
+				n.Group = groups[i]
+			}
+			out = append(out, n)
 		}
 	}
 	add(s.Up, 0)
 	add(s.Down, 1)
+	for i := range out {
+		out[i].Begins = out[i].Group > 0 && (i == 0 || out[i].Group != out[i-1].Group)
+	}
 	return out
 }
 
@@ -212,44 +219,6 @@ func (e Exercise) figure() (Built, error) {
 	if e.Step.Hands != "right" {
 		play("left", e.Step.Hands == "contrary" || e.Step.Hands == "left" && e.Type.Fast)
 	}
-	return b, nil
-}
-
-// round is a tune of four bars within five notes that goes with itself a bar later: degrees
-// and their lengths in quarter notes. Ours.
-var round = [][2]int{{1, 2}, {3, 2}, {5, 2}, {3, 2}, {3, 1}, {4, 1}, {5, 2}, {1, 1}, {2, 1}, {3, 2}}
-
-// canon plays the round in the right hand, and in the left an octave lower and a bar later.
-func (e Exercise) canon() (Built, error) {
-	s, err := scale.Of(e.Key, e.Kind, 1)
-	if err != nil {
-		return Built{}, err
-	}
-	b := Built{Beats: 4}
-	voice := func(which string, octave int, from int64) {
-		at := rational.Int(from)
-		fingers := s.Up.Right
-		if which == "left" {
-			fingers = s.Up.Left
-		}
-		add := func(degree int, length int64) {
-			p := s.Up.Notes[degree-1]
-			p.Octave += octave
-			b.Notes = append(b.Notes, Note{At: at, Length: rational.Int(length), Pitch: p, Hand: which, Finger: fingers[degree-1]})
-			at = at.Add(rational.Int(length))
-		}
-		for range 2 {
-			for _, n := range round {
-				add(n[0], int64(n[1]))
-			}
-		}
-		if which == "right" { // waits for the other voice
-			add(1, 4)
-		}
-		add(1, 4)
-	}
-	voice("right", 0, 0)
-	voice("left", -1, 4)
 	return b, nil
 }
 

@@ -83,7 +83,7 @@ func places(base Exercise) []Exercise {
 			put(e)
 		}
 	case e.Type.What == "string" && !e.Type.keyed():
-		for _, n := range stringOrder(len(e.Instrument.Open)) {
+		for _, n := range stringOrder(len(e.Instrument.Open) - len(e.Instrument.Drone)) {
 			e.What = strconv.Itoa(n)
 			put(e)
 		}

@@ -1,6 +1,7 @@
 package exercise
 
 import (
+	"fmt"
 	"slices"
 	"testing"
 
@@ -8,7 +9,9 @@ import (
 
 	"patientladder/core/base/rational"
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/musicxml"
 	"patientladder/core/notation/score"
+	"patientladder/core/reading/naming"
 	"patientladder/core/technique/scale"
 )
 
@@ -171,5 +174,174 @@ func TestRollsOverChords(t *testing.T) {
 		require.Zero(t, n.Above)
 		require.Equal(t, b.Notes[i].Pluck, n.Pluck, "the fingers stay whatever the left hand does")
 		require.Equal(t, b.Notes[i].String, n.String)
+	}
+}
+
+func joinsOf(b Built) (out []string) {
+	for _, n := range b.Notes {
+		how := n.Pluck
+		if n.Join != "" {
+			how = string(n.Join)
+		}
+		out = append(out, fmt.Sprintf("%d:%d %s", n.String, n.Above, how))
+	}
+	return out
+}
+
+// A hammer-on plucks the lower fret and the finger that falls sounds the higher one; a pull-off goes the other way; a slide
+// keeps its finger (common practice).
+func TestTheLeftHandSoundsNotes(t *testing.T) {
+	_, hammer := built(t, "guitar", "joins/hammer/-/-/2")
+	require.Equal(t, []string{"2:0 m", "2:2 hammer-on"}, joinsOf(hammer)[:2])
+	_, pull := built(t, "guitar", "joins/pull/-/-/2")
+	require.Equal(t, []string{"2:2 m", "2:0 pull-off"}, joinsOf(pull)[:2])
+	_, both := built(t, "banjo", "joins/both/-/-/1")
+	require.Equal(t, []string{"1:0 m", "1:2 hammer-on", "1:0 pull-off", "1:0 m"}, joinsOf(both)[:4])
+	_, slide := built(t, "ukulele", "joins/slide/-/-/1")
+	require.Equal(t, []string{"1:2 m", "1:4 slide"}, joinsOf(slide)[:2])
+	for i := 1; i < len(slide.Notes); i += 2 {
+		require.Equal(t, slide.Notes[i-1].Finger, slide.Notes[i].Finger)
+	}
+	for _, b := range []Built{hammer, pull, both, slide} {
+		require.Equal(t, "16", b.Length.String())
+	}
+}
+
+// Inside a roll the added note shares the time of the stroke that it comes from, so that the roll keeps its speed; the string
+// that is never stopped has none.
+func TestANoteOfTheLeftHandInsideARoll(t *testing.T) {
+	_, plain := built(t, "banjo", "roll/open/-/-/rocking-thumb")
+	_, pull := built(t, "banjo", "roll/pull-inside/-/-/rocking-thumb")
+	require.Equal(t, []string{"3:2 p", "3:0 pull-off", "2:0 i", "5:0 p", "1:0 m", "4:0 p", "2:0 i", "5:0 p", "1:0 m"}, joinsOf(pull)[:9])
+	require.Equal(t, plain.Length, pull.Length)
+	require.Equal(t, "1/4", pull.Notes[1].Length.String())
+	require.Equal(t, plain.Notes[1].At, pull.Notes[2].At)
+	for _, n := range pull.Notes {
+		require.False(t, n.String == 5 && n.Above > 0)
+	}
+}
+
+// The same notes stand on the staff and in the tablature: an open string and its fret sound what is written (all fretted
+// exercises), also after they were written as MusicXML and read again.
+func TestTablatureAndStaffNameTheSameNotes(t *testing.T) {
+	count := 0
+	for _, x := range instrument.All() {
+		if !x.Fretted() {
+			continue
+		}
+		for _, kind := range Types(x.Family) {
+			for _, step := range kind.Steps {
+				for _, e := range Places(Exercise{Type: kind, Step: step, Instrument: x}) {
+					s, err := e.Score(naming.Words{})
+					require.NoError(t, err)
+					again, err := musicxml.Read(musicxml.Write(s, musicxml.Options{}))
+					require.NoError(t, err, e.ID())
+					require.Len(t, again.Notes, len(s.Notes))
+					for i, n := range again.Notes {
+						if n.Rest {
+							continue
+						}
+						count++
+						require.Equal(t, x.Open[n.String-1].Semitone()+n.Fret, n.Pitch.Semitone()+12*x.Octave, "%s, note %d", e.ID(), i+1)
+						require.Equal(t, s.Notes[i].Join, n.Join, "%s, note %d", e.ID(), i+1)
+						require.Equal(t, [2]int{s.Notes[i].String, s.Notes[i].Fret}, [2]int{n.String, n.Fret})
+					}
+				}
+			}
+		}
+	}
+	t.Logf("%d notes on strings and staves agree", count)
+}
+
+// The groups of three and four fingers of a scale (handbook practice): in C the right hand goes three and four, the left,
+// from its fifth finger down to the thumb, five as the end of a group of four, then three; the note that ends without a
+// turn goes with its neighbours.
+func TestTheGroupsOfThreeAndFour(t *testing.T) {
+	_, b := built(t, "piano", "scale/apart/C/major/-")
+	groups := map[string][]int{}
+	var begins []string
+	for i, n := range b.Notes {
+		groups[n.Hand] = append(groups[n.Hand], n.Group)
+		if n.Begins && i < 15 {
+			begins = append(begins, n.Pitch.String())
+		}
+	}
+	require.Equal(t, []int{3, 3, 3, 4, 4, 4, 4, 4, 4, 4, 4, 4, 3, 3, 3}, groups["right"])
+	require.Equal(t, []int{4, 4, 4, 4, 4, 3, 3, 3, 3, 3, 4, 4, 4, 4, 4}, groups["left"])
+	require.Equal(t, []string{"C4", "F4", "E4"}, begins)
+	e, _ := built(t, "piano", "scale/apart/C/major/-")
+	s, err := e.Score(naming.Words{})
+	require.NoError(t, err)
+	var words []string
+	for _, n := range s.Notes {
+		if n.Staff == 1 && n.Lyric != "" {
+			words = append(words, n.Pitch.String()+" "+n.Lyric)
+		}
+	}
+	require.Equal(t, []string{"C4 three", "F4 four", "E4 three"}, words)
+}
+
+// Six levels of loudness by weight, one after the other and audibly apart; with the line it grows as it rises (common practice).
+func TestLoudnessByWeight(t *testing.T) {
+	_, six := built(t, "piano", "arm-weight/six/C/major-five-finger/-")
+	require.Equal(t, []string{" pp", " p", " mp", " mf", " f", " ff"}, texts(six))
+	var loud []float64
+	for i, n := range six.Notes {
+		if n.Hand == "right" && i%8 == 0 && i < 48 {
+			loud = append(loud, six.Loud(n))
+		}
+	}
+	require.InDeltaSlice(t, []float64{0.2, 0.36, 0.52, 0.68, 0.84, 1}, loud, 1e-9)
+	_, line := built(t, "piano", "arm-weight/line/C/major-five-finger/-")
+	require.Equal(t, []string{" crescendo", " end", " diminuendo", " end", " crescendo", " end", " diminuendo", " end", " crescendo", " end", " diminuendo", " end"}, texts(line))
+	loud = nil
+	for _, n := range line.Notes[:9] {
+		loud = append(loud, line.Loud(n))
+	}
+	require.InDeltaSlice(t, []float64{0.36, 0.48, 0.6, 0.72, 0.84, 0.72, 0.6, 0.48, 0.36}, loud, 1e-9)
+	_, five := built(t, "piano", "voicing/five/C/major-five-finger/-")
+	right, left := five.Notes[0], five.Notes[len(five.Notes)-1]
+	require.InDelta(t, 0.84, five.Loud(right), 1e-9)
+	require.InDelta(t, 0.2, five.Loud(left), 1e-9)
+}
+
+// A small family of two voices (counterpoint as taught to beginners, common practice): the canon is the same tune a bar
+// later an octave lower; question and answer are never at once; one voice holds while the other moves; the mirror turns
+// every interval round. No two voices end apart.
+func TestTwoVoices(t *testing.T) {
+	voices := func(step string) (right, left []Note, b Built) {
+		_, b = built(t, "piano", "two-voices/"+step+"/C/major-five-finger/-")
+		for _, n := range b.Notes {
+			if n.Hand == "right" {
+				right = append(right, n)
+			} else {
+				left = append(left, n)
+			}
+		}
+		return right, left, b
+	}
+	right, left, _ := voices("round")
+	for i, n := range left {
+		require.Equal(t, right[i].Pitch.Semitone()-12, n.Pitch.Semitone())
+		require.Equal(t, right[i].At.Add(rational.Int(4)), n.At)
+	}
+	right, left, _ = voices("answer")
+	for _, r := range right {
+		for _, l := range left {
+			require.False(t, r.At.Less(l.End()) && l.At.Less(r.End()), "both at once at %s", r.At)
+		}
+	}
+	right, left, _ = voices("held")
+	require.Equal(t, "4", right[0].Length.String())
+	require.Equal(t, "1", left[0].Length.String())
+	right, left, _ = voices("inverted")
+	for i := 1; i < 10; i++ {
+		up := right[i].Pitch.StaffStep() - right[i-1].Pitch.StaffStep()
+		require.Equal(t, -up, left[i].Pitch.StaffStep()-left[i-1].Pitch.StaffStep(), "note %d", i+1)
+		require.Equal(t, right[i].Length, left[i].Length)
+	}
+	for _, step := range []string{"round", "answer", "held", "inverted"} {
+		right, left, b := voices(step)
+		require.Equal(t, b.Length, rational.Max(right[len(right)-1].End(), left[len(left)-1].End()), step)
 	}
 }

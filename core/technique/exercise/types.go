@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/score"
 	"patientladder/core/technique/bowed"
 	"patientladder/core/technique/scale"
 )
@@ -40,6 +41,8 @@ type Type struct {
 	// Fingers say for a skill which finger of a pattern it is about, −1 for an extended hand; 2 is a low second finger where
 	// it can be low or high, 12 a high one.
 	Fingers map[string]int `json:"fingers,omitempty"`
+	// BySkill says for a skill which step plants it; where it says nothing the first step does.
+	BySkill map[string]string `json:"bySkill,omitempty"`
 	// Plants are the skills it can plant before a piece needs them.
 	Plants []string `json:"plants"`
 	Faults []Fault  `json:"faults"`
@@ -70,9 +73,15 @@ type Step struct {
 	Memory   bool   `json:"memory,omitempty"`
 	Touch    string `json:"touch,omitempty"`
 	Dynamics string `json:"dynamics,omitempty"`
+	// Levels are the dynamics of a staircase of loudness, one after the other.
+	Levels []string `json:"levels,omitempty"`
+	// Voices is how the second of two voices goes: "round", "answer", "held" or "mirror".
+	Voices string `json:"voices,omitempty"`
 	// Chord is held under a roll, Then the one it changes to.
 	Chord string `json:"chord,omitempty"`
 	Then  string `json:"then,omitempty"`
+	// Join is how the left hand sounds notes by itself: a score.Join, or "both" for falling and pulling in turn.
+	Join string `json:"join,omitempty"`
 	// Tempo in quarter notes a minute that counts as done; Keys are those to be climbed.
 	Tempo int `json:"tempo"`
 	Keys  int `json:"keys"`
@@ -166,10 +175,21 @@ func parseTypes(data []byte) ([]Type, error) {
 				return nil, fmt.Errorf("exercises: %q has %d goals instead of three", name, len(s.Goals))
 			case s.Tempo < 40 || s.Tempo > 208 || s.Keys < 1:
 				return nil, fmt.Errorf("exercises: %q needs a tempo on the metronome and a number of keys", name)
+			case s.Join != "" && !slices.Contains([]string{string(score.Hammer), string(score.Pull), string(score.Slide), "both"}, s.Join):
+				return nil, fmt.Errorf("exercises: %q: %q is no way to sound a note", name, s.Join)
+			case slices.ContainsFunc(s.Levels, func(l string) bool { return !slices.Contains(levels, l) }):
+				return nil, fmt.Errorf("exercises: %q: its levels are none of %s", name, strings.Join(levels, ", "))
+			case t.Make == "canon" && voices[s.Voices] == nil:
+				return nil, fmt.Errorf("exercises: %q: %q is no way for two voices", name, s.Voices)
 			case s.Bow != "" && !bow:
 				return nil, fmt.Errorf("exercises: %q: %q is no bow plan", name, s.Bow)
 			}
 			seen[name] = true
+		}
+		for skill, step := range t.BySkill {
+			if t.step(step) < 0 || !slices.Contains(t.Plants, skill) {
+				return nil, fmt.Errorf("exercises: %q: the step %q cannot plant %q", t.ID, step, skill)
+			}
 		}
 	}
 	return list, nil

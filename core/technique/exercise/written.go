@@ -95,7 +95,7 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int, words n
 		}
 		x := score.Note{
 			Onset: n.At, Duration: n.Length, Pitch: n.Pitch, MIDI: n.Pitch.Semitone(), Staff: staff, Voice: voice, Bar: bar(n.At), Chord: n.Chord,
-			Fingering: strconv.Itoa(n.Finger), Bow: n.Bow, SlurStart: n.Slur, SlurStop: n.Unslur, Pluck: n.Pluck,
+			Fingering: strconv.Itoa(n.Finger), Bow: n.Bow, SlurStart: n.Slur, SlurStop: n.Unslur, Pluck: n.Pluck, Join: n.Join,
 		}
 		x.Pitch.Octave -= e.Instrument.Octave
 		if n.Length.Den() == 3 {
@@ -104,14 +104,17 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int, words n
 		if e.Type.Make == "rhythm" && staff == 1 {
 			x.Lyric = spoken[k%len(spoken)]
 		}
+		if n.Begins {
+			x.Lyric = map[int]string{3: "three", 4: "four"}[n.Group]
+		}
 		k++
 		if n.Short {
 			x.Articulations = []string{"staccato"}
 		}
 		if e.Instrument.Family == instrument.Plucked {
 			x.String, x.Fret = n.String, n.Above
-			if !n.Chord && e.Type.Make != "changes" {
-				x.Lyric = n.Pluck
+			if !n.Chord && n.Pluck != "" && e.Type.Make != "changes" {
+				x.Lyric = e.Instrument.Sign(n.Pluck)
 			}
 			if n.Finger == 0 || n.Chord {
 				x.Fingering = ""

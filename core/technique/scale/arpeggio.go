@@ -27,13 +27,13 @@ func arpeggioFingers(octave []score.Pitch, octaves int) (right, left []int) {
 // triad is the fingers of root, third and fifth.
 func triad(octave []score.Pitch, right bool) [3]int {
 	thumb := 0
-	if black(octave[0]) {
+	if score.BlackKey(octave[0].Semitone()) {
 		for at := 1; at < 3; at++ {
 			beside := at - 1
 			if !right {
 				beside = (at + 1) % 3
 			}
-			if !black(octave[at]) && black(octave[beside]) {
+			if !score.BlackKey(octave[at].Semitone()) && score.BlackKey(octave[beside].Semitone()) {
 				thumb = at
 			}
 		}
@@ -66,7 +66,7 @@ func outer(octave []score.Pitch, second, third int, right bool) int {
 	}
 	if !right && third == 1 {
 		major := octave[1].Semitone()-octave[0].Semitone() == 4
-		if !(major && black(octave[1])) {
+		if !(major && score.BlackKey(octave[1].Semitone())) {
 			return 4
 		}
 	}

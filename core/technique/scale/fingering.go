@@ -2,104 +2,32 @@ package scale
 
 import (
 	"patientladder/core/notation/score"
+	"patientladder/core/reading/turn"
 )
 
-// groups is a fingering of one octave by the rule of the thumb: it falls on two
-// of the seven notes, three and four apart, and the fingers from 2 on follow it.
-// First is the note (from 0) of the thumb that begins the group of three, second
-// that of the group of four; for the right hand they go up from the thumb, for
-// the left hand down.
-type groups struct{ three, four int }
-
-// candidates are all ways to lay a group of three and one of four around an octave.
-func candidates(right bool) []groups {
-	var out []groups
-	for three := range 7 {
-		if right { // the thumb of the four lies three notes above that of the three
-			out = append(out, groups{three, (three + 3) % 7})
-		} else { // and three notes below it
-			out = append(out, groups{three, (three + 4) % 7})
+// scaleWay fingers a scale of seven notes upwards over some octaves.
+func scaleWay(octave []score.Pitch, octaves int) Way {
+	r, l := turn.Of(octave, true), turn.Of(octave, false)
+	w := Way{Notes: over(octave, octaves)}
+	group := func(three bool) int {
+		if three {
+			return 3
 		}
+		return 4
 	}
-	return out
-}
-
-// finger is that of a note, counted from 0 within the octave.
-func (g groups) finger(note int, right bool) int {
-	distance := func(thumb int) int {
-		if right {
-			return (note - thumb + 7) % 7
-		}
-		return (thumb - note + 7) % 7
+	for i := range w.Notes {
+		w.Right, w.Left = append(w.Right, r.Finger(i%7, true)), append(w.Left, l.Finger(i%7, false))
+		w.RightGroups, w.LeftGroups = append(w.RightGroups, group(r.Three(i%7, true))), append(w.LeftGroups, group(l.Three(i%7, false)))
 	}
-	if d := distance(g.three); d < 3 {
-		return 1 + d
+	// A note that ends the scale without a turn goes with its neighbours.
+	if n := len(w.Notes) - 1; w.Right[n] == 1 {
+		w.RightGroups[n] = w.RightGroups[n-1]
 	}
-	return 1 + distance(g.four)
-}
-
-// cost orders the candidates, the smaller the better: no thumb on a black key
-// where it can be helped; from a white tonic the thumb plays it; then the thumb
-// lies beside a black key over which it passes easily (for the right hand after
-// one, for the left hand before one, going up); then, from a white tonic, the
-// group of three lies next to the tonic (common practice, stated by the handbooks).
-func (g groups) cost(octave []score.Pitch, right bool) [4]int {
-	var c [4]int
-	white := !black(octave[0])
-	for _, thumb := range []int{g.three, g.four} {
-		if black(octave[thumb]) {
-			c[0]++
-		}
-		beside := (thumb + 6) % 7
-		if !right {
-			beside = (thumb + 1) % 7
-		}
-		if !black(octave[beside]) {
-			c[2]++
-		}
+	if w.Left[0] == 1 {
+		w.LeftGroups[0] = w.LeftGroups[1]
 	}
-	if white && g.three != 0 && g.four != 0 {
-		c[1] = 1
-	}
-	if white && g.three != 0 {
-		c[3] = 1
-	}
-	return c
-}
-
-func less(a, b [4]int) bool {
-	for i := range a {
-		if a[i] != b[i] {
-			return a[i] < b[i]
-		}
-	}
-	return false
-}
-
-func black(p score.Pitch) bool { return score.BlackKey(p.Semitone()) }
-
-// best is the candidate that costs least.
-func best(octave []score.Pitch, right bool) groups {
-	list := candidates(right)
-	out := list[0]
-	for _, g := range list[1:] {
-		if less(g.cost(octave, right), out.cost(octave, right)) {
-			out = g
-		}
-	}
-	return out
-}
-
-// scaleFingers fingers a scale of seven notes upwards over some octaves.
-func scaleFingers(octave []score.Pitch, octaves int) (right, left []int) {
-	r, l := best(octave, true), best(octave, false)
-	n := 7*octaves + 1
-	right, left = make([]int, n), make([]int, n)
-	for i := range n {
-		right[i], left[i] = r.finger(i%7, true), l.finger(i%7, false)
-	}
-	ends(right, left)
-	return right, left
+	ends(w.Right, w.Left)
+	return w
 }
 
 // ends avoids the last turn: where the thumb would be put under only to end the

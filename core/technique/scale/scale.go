@@ -228,6 +228,8 @@ type Way struct {
 	Notes []score.Pitch
 	// Right and Left have as many fingers as there are notes.
 	Right, Left []int
+	// RightGroups and LeftGroups say of each note whether it lies in the hand's group of 3 or of 4; nil where fingers go in no such groups.
+	RightGroups, LeftGroups []int
 }
 
 // Of fingers a scale over some octaves, 1 to MostOctaves.
@@ -269,7 +271,7 @@ func way(t Tonic, k Kind, octaves int) Way {
 		right, left = arpeggioFingers(notes, octaves)
 	default:
 		notes = ring(t, k)
-		right, left = scaleFingers(notes, octaves)
+		return scaleWay(notes, octaves)
 	}
 	return Way{Notes: over(notes, octaves), Right: right, Left: left}
 }
@@ -289,9 +291,10 @@ func over(octave []score.Pitch, octaves int) []score.Pitch {
 }
 
 func (w Way) backwards() Way {
-	out := Way{Notes: slices.Clone(w.Notes), Right: slices.Clone(w.Right), Left: slices.Clone(w.Left)}
+	out := Way{Notes: slices.Clone(w.Notes), Right: slices.Clone(w.Right), Left: slices.Clone(w.Left), RightGroups: slices.Clone(w.RightGroups), LeftGroups: slices.Clone(w.LeftGroups)}
 	slices.Reverse(out.Notes)
-	slices.Reverse(out.Right)
-	slices.Reverse(out.Left)
+	for _, list := range [][]int{out.Right, out.Left, out.RightGroups, out.LeftGroups} {
+		slices.Reverse(list)
+	}
 	return out
 }

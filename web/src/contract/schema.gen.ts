@@ -3453,6 +3453,15 @@ export interface components {
             mark?: components["schemas"]["Mark"];
         };
         ExerciseNote: {
+            /** @description The group of three or four fingers in which a note of a scale lies; 0 for none */
+            group: number;
+            /** @description The hand comes to another group with it */
+            begins: boolean;
+            /**
+             * Format: double
+             * @description How loud it is played to listen to
+             */
+            loud: number;
             /** Format: double */
             at: number;
             /** Format: double */
@@ -3513,6 +3522,8 @@ export interface components {
             chords: components["schemas"]["ChordAt"][];
             caution: string;
             musicxml: string;
+            /** @description Its notes over the tablature, for a fretted instrument; absent for any other */
+            drawing?: components["schemas"]["Excerpt"];
         };
         ExerciseChoice: {
             name: string;
@@ -3759,9 +3770,21 @@ export interface components {
             state: "kept" | "waiting" | "sent" | "failed";
             failure: string;
         };
+        /** @description A few letters around x on the line y, size high, in staff spaces */
+        ExcerptText: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            size: number;
+            text: string;
+        };
         /** @description Engraved bars, in staff spaces from the upper left corner */
         Excerpt: {
             key: string;
+            /** @description The numbers and letters of tablature; none where there is no tablature */
+            texts: components["schemas"]["ExcerptText"][];
             /** @description Where the heads stand, and when they sound in quarter notes from the start of the piece */
             heads: components["schemas"]["ExcerptHead"][];
             /** Format: double */

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { LayerMark } from "../parts/LayerMark";
+import { Excerpt } from "../score/Excerpt";
 import type { Tone } from "../sound/player";
 import { layerOf } from "../week/kinds";
 import { Beat, Metronome } from "./Beat";
-import { Excerpt } from "./Excerpt";
 import { Feel } from "./Feel";
 import { PlayBar } from "./PlayBar";
 import { StartPicture } from "./StartPicture";

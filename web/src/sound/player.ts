@@ -3,6 +3,8 @@ export interface Heard {
   at: number;
   length: number;
   midi: number;
+  /** How loud, 0 to 1; as usual without it. */
+  loud?: number;
 }
 
 /** Something to be played: notes, and the beats for the click. */
@@ -88,6 +90,7 @@ export function schedule(p: Performance) {
         from: lead + (n.at - p.start) * seconds,
         to: lead + (Math.min(n.at + n.length, p.end) - p.start) * seconds,
         midi: n.midi,
+        ...(n.loud !== undefined && { loud: n.loud }),
       })),
     clicks: p.click
       ? [
@@ -117,7 +120,7 @@ export class Player {
     const plan = schedule(p);
     const zero = context.currentTime + 0.1;
     for (const n of plan.notes)
-      sound(context, out, zero + n.from, zero + Math.max(n.to, n.from + 0.05), n.midi, p.tone);
+      sound(context, out, zero + n.from, zero + Math.max(n.to, n.from + 0.05), n.midi, p.tone, n.loud);
     for (const c of plan.clicks) tap(context, out, zero + c.at, c.first);
     let last = "";
     const follow = () => {
@@ -168,6 +171,9 @@ export class Player {
   }
 }
 
+/** How loud a note is that has no level of its own, 0 to 1. */
+const usualLoud = 0.68;
+
 /** One note of an instrument. */
 export function sound(
   context: BaseAudioContext,
@@ -176,20 +182,22 @@ export function sound(
   to: number,
   midi: number,
   tone: Tone = "keyboard",
+  loud = usualLoud,
 ) {
+  const level = loud / usualLoud;
   const { partials, attack, fade, hold, release } = tones[tone];
   const gain = context.createGain();
   gain.gain.setValueAtTime(0, from);
-  gain.gain.linearRampToValueAtTime(0.32, from + attack);
-  gain.gain.exponentialRampToValueAtTime(hold, from + attack + fade);
+  gain.gain.linearRampToValueAtTime(0.32 * level, from + attack);
+  gain.gain.exponentialRampToValueAtTime(hold * level, from + attack + fade);
   gain.gain.setTargetAtTime(0, to, release);
   gain.connect(out);
   for (const [partial, share] of partials) {
     const voice = context.createOscillator();
     voice.frequency.value = partial * 440 * 2 ** ((midi - 69) / 12);
-    const level = context.createGain();
-    level.gain.value = share;
-    voice.connect(level).connect(gain);
+    const part = context.createGain();
+    part.gain.value = share;
+    voice.connect(part).connect(gain);
     voice.start(from);
     voice.stop(to + 0.4);
   }

@@ -7,7 +7,17 @@ import { Strings } from "./Strings";
 /** An exercise on its instrument: keys, or strings with what lies on them. */
 export function Drawn(props: { exercise: Schemas["Exercise"]; sounding: Schemas["ExerciseNote"][] }) {
   const { exercise: e, sounding } = props;
-  if (e.family === "keyboard") return <HandBoards exercise={e} sounding={sounding} />;
+  if (e.family === "keyboard")
+    return (
+      <>
+        <HandBoards exercise={e} sounding={sounding} />
+        {e.notes.some((n) => n.group > 0) && (
+          <p className="fine mt-1">
+            One line under the keys: the group of three fingers. Two lines: the group of four.
+          </p>
+        )}
+      </>
+    );
   const held = e.chords.filter((c) => sounding.some((n) => n.at >= c.at - 0.01)).at(-1)?.name;
   return (
     <>

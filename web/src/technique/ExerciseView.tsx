@@ -5,6 +5,7 @@ import { useExercise } from "../data/technique";
 import type { Append } from "../data/useLessonAppend";
 import { Refused, Waiting } from "../parts/Problem";
 import { Engraving } from "../score/Engraving";
+import { Excerpt } from "../score/Excerpt";
 import { PlayControls } from "../sound/PlayControls";
 import { usePlayback } from "../sound/usePlayback";
 import { Drawn } from "./Drawn";
@@ -40,9 +41,11 @@ export function ExerciseView(props: {
       <Refused error={exercise.error} />
       <Choices choices={e.choices} busy={exercise.isPlaceholderData} open={props.open} />
       <Playing key={`${e.instrument} ${e.id}`} exercise={e} />
-      <div className="mt-3 rounded-lg bg-sheet px-3 py-1">
-        <Engraving xml={e.musicxml} fingers />
-      </div>
+      {!e.drawing && (
+        <div className="mt-3 rounded-lg bg-sheet px-3 py-1">
+          <Engraving xml={e.musicxml} fingers />
+        </div>
+      )}
       {!props.taken && <GoalsAndFaults exercise={e} />}
       <p className="fine mt-2">
         {e.why} Done when it is even at {e.tempo}. {e.caution}
@@ -162,6 +165,11 @@ function Playing({ exercise: e }: { exercise: Schemas["Exercise"] }) {
           end: e.length,
         })}
       />
+      {e.drawing && (
+        <div className="mt-3 rounded-lg bg-sheet px-3 py-2">
+          <Excerpt of={e.drawing} at={playback.now?.at} label={`${e.title}: notes and tablature`} />
+        </div>
+      )}
     </div>
   );
 }

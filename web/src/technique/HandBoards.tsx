@@ -1,7 +1,7 @@
 import type { Schemas } from "../contract/client";
 import { isBlack, layOut, w } from "../piece/keyboard";
 import { Finger, Keys, tall } from "./KeyDrawing";
-import { boards, firstOf, meetings } from "./sounding";
+import { boards, firstOf, groupsOf, meetings } from "./sounding";
 
 type Note = Schemas["ExerciseNote"];
 
@@ -49,6 +49,8 @@ export function HandBoards(props: { exercise: Schemas["Exercise"]; sounding: Not
       {left.length > 0 && !shared && (
         <Keys keys={keys} whites={whites} x={x} y={leftTop} shift={-shift} sounding={on("left")} />
       )}
+      <Groups keys={rightKeys} x={x} shift={0} y={0} />
+      <Groups keys={leftKeys} x={x} shift={shift} y={leftTop} />
       {meets.map((m) => (
         <path
           key={`${m.right.midi} ${m.left.midi}`}
@@ -81,4 +83,26 @@ export function HandBoards(props: { exercise: Schemas["Exercise"]; sounding: Not
       ))}
     </svg>
   );
+}
+
+/** A line under each group of fingers: single under three, double under four. */
+function Groups(props: { keys: Note[]; x: (midi: number) => number; shift: number; y: number }) {
+  return groupsOf(props.keys).map(({ group, keys }) => {
+    const at = keys.map((n) => n.midi + props.shift);
+    const wide = (midi: number) => (isBlack(midi) ? 18 : w);
+    const from = Math.min(...at.map((m) => props.x(m))) + 3;
+    const to = Math.max(...at.map((m) => props.x(m) + wide(m))) - 3;
+    return (
+      <path
+        key={at[0]}
+        data-group={group}
+        d={
+          group === 3 ? `M${from} ${tall - 6}H${to}` : `M${from} ${tall - 8}H${to}M${from} ${tall - 4}H${to}`
+        }
+        transform={`translate(0 ${props.y})`}
+        stroke={group === 3 ? "#b4530a" : "#1d6066"}
+        strokeWidth={group === 3 ? 3 : 1.6}
+      />
+    );
+  });
 }

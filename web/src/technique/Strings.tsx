@@ -29,7 +29,7 @@ export function Strings(props: { exercise: Schemas["Exercise"]; sounding: Note[]
   const y = (s: number) => 24 + (s - 1) * gap;
   const height = y(e.strings.length) + 22;
   const on = (s: number) => sounding.find((n) => n.string === s);
-  const now = sounding[0] ? Math.round(sounding[0].at * 2) % Math.max(1, round.length) : -1;
+  const now = sounding[0] ? Math.floor(sounding[0].at * 2 + 0.01) % Math.max(1, round.length) : -1;
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -125,5 +125,5 @@ export function Strings(props: { exercise: Schemas["Exercise"]; sounding: Note[]
   );
 }
 
-/** One round of strokes: the eighths of a bar. */
-const strokesOf = (notes: Note[], count: number) => notes.slice(0, count);
+/** One round of strokes: the eighths of a bar. What the left hand sounds by itself is no stroke. */
+const strokesOf = (notes: Note[], count: number) => notes.filter((n) => n.pluck).slice(0, count);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../contract/client";
-import { beatsOfBars, boards, firstOf, heard, meetings, soundingAt } from "./sounding";
+import { beatsOfBars, boards, firstOf, groupsOf, heard, meetings, soundingAt } from "./sounding";
 
 type Note = Schemas["ExerciseNote"];
 const note = (x: Partial<Note>): Note => ({
@@ -16,6 +16,9 @@ const note = (x: Partial<Note>): Note => ({
   bow: "",
   silent: false,
   meet: "",
+  group: 0,
+  begins: false,
+  loud: 0.68,
   ...x,
 });
 
@@ -99,5 +102,16 @@ describe("the hands of a keyboard exercise", () => {
     const right = [note({ hand: "right", midi: 60, meet: "same" })];
     expect(meetings(right, [note({ hand: "left", midi: 48 })])).toEqual([]);
     expect(meetings(right, [note({ at: 3, hand: "left", midi: 48, meet: "same" })])).toEqual([]);
+  });
+
+  it("finds the groups of three and four fingers on the way up", () => {
+    const keys = [3, 3, 3, 4, 4, 4, 4, 4].map((group, i) =>
+      note({ midi: 60 + i, group, begins: i === 0 || i === 3 }),
+    );
+    expect(groupsOf(keys).map((g) => [g.group, g.keys[0]?.midi, g.keys.length])).toEqual([
+      [3, 60, 3],
+      [4, 63, 5],
+    ]);
+    expect(groupsOf([note({})])).toEqual([]);
   });
 });

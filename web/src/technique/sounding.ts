@@ -5,7 +5,7 @@ type Note = Schemas["ExerciseNote"];
 
 /** What is heard: silent notes are not. */
 export const heard = (notes: Note[]): Heard[] =>
-  notes.filter((n) => !n.silent).map((n) => ({ at: n.at, length: n.length, midi: n.midi }));
+  notes.filter((n) => !n.silent).map((n) => ({ at: n.at, length: n.length, midi: n.midi, loud: n.loud }));
 
 /** The beats under an exercise; the first of each bar is marked. */
 export const beatsOfBars = (length: number, beats: number) =>
@@ -26,6 +26,17 @@ export function firstOf<T>(list: T[], place: (x: T) => string | number): T[] {
     seen.add(p);
     return true;
   });
+}
+
+/** The groups of three and four fingers of a hand on its way up: the keys of each, in order. */
+export function groupsOf(keys: Note[]) {
+  const out: { group: number; keys: Note[] }[] = [];
+  for (const n of keys) {
+    if (n.group === 0) continue;
+    if (n.begins || out.length === 0) out.push({ group: n.group, keys: [] });
+    out.at(-1)?.keys.push(n);
+  }
+  return out;
 }
 
 /** How the hands of a keyboard exercise lie: one board for both, or one each, the left one so far below. */

@@ -27,11 +27,11 @@ export function Excerpt(props: {
   of: Schemas["Excerpt"];
   at: number | undefined;
   label: string;
-  signs: Schemas["HomeSign"][];
+  signs?: Schemas["HomeSign"][];
 }) {
   const { of: e, at } = props;
   const before = at === undefined ? undefined : e.heads.filter((h) => h.at <= at + 1e-6).at(-1)?.at;
-  const signs = props.signs.flatMap((s) => {
+  const signs = (props.signs ?? []).flatMap((s) => {
     const head = e.heads.find((h) => h.staff === s.staff && Math.abs(h.at - s.at) < 1e-6);
     return head ? [{ ...s, x: head.x, y: Math.min(head.y - 2.4, -1) }] : [];
   });
@@ -59,6 +59,19 @@ export function Excerpt(props: {
             />
           ))}
       <path d={e.shapes} fill="currentColor" />
+      {e.texts.map((t) => (
+        <text
+          key={`${t.x} ${t.y}`}
+          x={t.x}
+          y={t.y}
+          fontSize={t.size}
+          fontWeight="600"
+          textAnchor="middle"
+          fill="currentColor"
+        >
+          {t.text}
+        </text>
+      ))}
       {signs.map((s) => (
         <Sign key={`${s.x} ${s.y}`} x={s.x} y={s.y} direction={s.direction} />
       ))}
