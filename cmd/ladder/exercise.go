@@ -98,7 +98,7 @@ func instrumentNames() []string {
 }
 
 func listExercises(x instrument.Instrument, out io.Writer) error {
-	for _, t := range exercise.Types(x.Family) {
+	for _, t := range exercise.For(x) {
 		for _, s := range t.Steps {
 			if list := exercise.Places(exercise.Exercise{Type: t, Step: s, Instrument: x}); len(list) > 0 {
 				if _, err := fmt.Fprintf(out, "%-44s %s\n", list[0].ID(), list[0].Full(naming.Words{})); err != nil {

@@ -4,11 +4,7 @@
 package instrument
 
 import (
-	_ "embed"
-	"encoding/json"
-	"fmt"
 	"slices"
-	"strconv"
 
 	"patientladder/core/notation/score"
 )
@@ -18,13 +14,18 @@ type Family string
 
 // The families of instruments.
 const (
-	Keyboard Family = "keyboard"
-	Bowed    Family = "bowed"
-	Plucked  Family = "plucked"
+	Keyboard   Family = "keyboard"
+	Bowed      Family = "bowed"
+	Plucked    Family = "plucked"
+	Wind       Family = "wind"
+	Voice      Family = "voice"
+	Percussion Family = "percussion"
+	// Other instruments have a clef and a range; how the hands lie is left to the teacher.
+	Other Family = "other"
 )
 
 // Families returns all families.
-func Families() []Family { return []Family{Keyboard, Bowed, Plucked} }
+func Families() []Family { return []Family{Keyboard, Bowed, Plucked, Wind, Voice, Percussion, Other} }
 
 // Instrument is what the rules need to know of one.
 type Instrument struct {
@@ -36,7 +37,16 @@ type Instrument struct {
 	// Clef is the sign it is written in, Octave by how many octaves it sounds above what is written.
 	Clef   string
 	Octave int
-	Hand   Hand
+	// Transposes is by how many semitones it sounds above what is written, octaves left out: −2 for a clarinet in B♭.
+	Transposes int
+	// Ranges are the notes of three stages as they are written: the first notes, the first year or two, the whole.
+	Ranges []Range
+	// Chart is how notes are fingered, in the order of their pitch, ChartOf what its signs are; nil where it has none.
+	Chart   []Charted
+	ChartOf string
+	// Without are the types of exercises of its family that do not suit it.
+	Without []string
+	Hand    Hand
 	// Stands says that it is usually played standing.
 	Stands bool
 	// Pluck is the plucking finger that usually plays each string ("p" thumb, "i", "m",
@@ -70,17 +80,46 @@ type Hand struct {
 	Reach int `json:"reach"`
 }
 
-//go:embed instruments.json
-var data []byte
+// Range is from one note to another, both included, as they are written.
+type Range struct{ Low, High score.Pitch }
 
-// instruments are read once; the data ship with the program and a test reads them.
-var instruments = func() []Instrument {
-	list, err := Parse(data)
-	if err != nil {
-		panic(err)
+// Has says that a written note lies in the range.
+func (r Range) Has(p score.Pitch) bool {
+	return p.Semitone() >= r.Low.Semitone() && p.Semitone() <= r.High.Semitone()
+}
+
+// Charted is the fingering of a written note: holes that are closed ("T 123", half ones with a stroke), valves, or a place of a slide.
+type Charted struct {
+	Note  score.Pitch
+	Signs string
+}
+
+// What the signs of a chart are.
+const (
+	Holes  = "holes"
+	Valves = "valves"
+	Slides = "slide"
+)
+
+// Stage is the first range, from 1, in which a written note lies; one more than there are for a note beyond them, 0 where
+// the instrument has no ranges.
+func (x Instrument) Stage(p score.Pitch) int {
+	for i, r := range x.Ranges {
+		if r.Has(p) {
+			return i + 1
+		}
 	}
-	return list
-}()
+	if len(x.Ranges) == 0 {
+		return 0
+	}
+	return len(x.Ranges) + 1
+}
+
+// Breathes says that its phrases are as long as a breath.
+func (x Instrument) Breathes() bool { return x.Family == Wind || x.Family == Voice }
+
+// Strung says that fingers stop its strings.
+func (f Family) Strung() bool { return f == Bowed || f == Plucked }
 
 // Most is the instrument that comes most often among some; of those that come as often the one that stands first in the
 // data, and the first of all where none is known.
@@ -125,64 +164,6 @@ func Tuning(id string) []int {
 		out = append(out, p.Semitone())
 	}
 	return out
-}
-
-// Parse reads instruments from JSON and checks them.
-func Parse(data []byte) ([]Instrument, error) {
-	var list []struct {
-		ID      string            `json:"id"`
-		Family  Family            `json:"family"`
-		Strings []string          `json:"strings"`
-		Clef    string            `json:"clef"`
-		Octave  int               `json:"octave"`
-		Hand    Hand              `json:"hand"`
-		Stands  bool              `json:"stands"`
-		Pluck   map[string]string `json:"pluck"`
-		Signs   map[string]string `json:"signs"`
-		Drone   []int             `json:"drone"`
-		Rolls   []Roll            `json:"rolls"`
-	}
-	if err := json.Unmarshal(data, &list); err != nil {
-		return nil, fmt.Errorf("instruments: %w", err)
-	}
-	var out []Instrument
-	for _, in := range list {
-		x := Instrument{ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Hand: in.Hand, Stands: in.Stands, Drone: in.Drone, Signs: in.Signs, Rolls: in.Rolls}
-		fail := func(format string, a ...any) ([]Instrument, error) {
-			return nil, fmt.Errorf("instruments: %q: %s", in.ID, fmt.Sprintf(format, a...))
-		}
-		if in.ID == "" || slices.ContainsFunc(out, func(o Instrument) bool { return o.ID == in.ID }) {
-			return fail("has no name of its own")
-		}
-		if !slices.Contains(Families(), in.Family) {
-			return fail("%q is no family", in.Family)
-		}
-		for _, name := range in.Strings {
-			p, ok := score.ParsePitch(name)
-			if !ok {
-				return fail("%q is no pitch of a string", name)
-			}
-			x.Open = append(x.Open, p)
-		}
-		if strung := in.Family != Keyboard; strung != (len(x.Open) > 0) || strung && (in.Hand.By != "semitones" && in.Hand.By != "letters" || in.Hand.First < 1 || in.Hand.Reach < in.Hand.Span) {
-			return fail("its strings or its hand do not fit its family")
-		}
-		for i := range x.Open {
-			if finger := in.Pluck[strconv.Itoa(i+1)]; in.Family == Plucked {
-				if !slices.Contains(Plucking(), finger) {
-					return fail("string %d has no plucking finger of p, i, m and a", i+1)
-				}
-				x.Pluck = append(x.Pluck, finger)
-			}
-		}
-		for _, r := range in.Rolls {
-			if r.ID == "" || r.Name == "" || len(r.Strings) < 2 || slices.ContainsFunc(r.Strings, func(s int) bool { return s < 1 || s > len(x.Open) }) {
-				return fail("the roll %q names strings that are not there", r.ID)
-			}
-		}
-		out = append(out, x)
-	}
-	return out, nil
 }
 
 // Plucking returns the plucking fingers from the thumb on (common practice: p, i, m, a).

@@ -138,6 +138,10 @@ func UsualFocus(id string) []string {
 		return []string{"steady pulse", "straight bow", "pitch against the open strings"}
 	case instrument.Plucked:
 		return []string{"steady pulse", "even in loudness by finger", "small motions"}
+	case instrument.Wind, instrument.Voice:
+		return []string{"steady pulse", "a quiet breath before each phrase", "an even tone"}
+	case instrument.Percussion:
+		return []string{"steady pulse", "sticks at one height", "loose wrists"}
 	case instrument.Keyboard:
 		return []string{"steady pulse", "loose wrist", "listen to the ends of the phrases"}
 	}

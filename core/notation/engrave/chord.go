@@ -244,8 +244,13 @@ func (s *system) drawHeads(c *chord, staff int) {
 			s.glyph("dot", x+headWidth+0.35+0.6*float64(d), dotY)
 		}
 		for _, a := range n.Articulations {
-			if a == "staccato" && i == 0 {
+			switch {
+			case a == "staccato" && i == 0:
 				s.glyph("staccato", x+headWidth/2-0.17, s.beside(c, staff))
+			case a == "breath-mark" && i == 0:
+				s.texts = append(s.texts, Text{x + headWidth + 1, top - 0.4, 2.6, ","})
+			case a == "accent" && i == 0:
+				s.texts = append(s.texts, Text{x + headWidth/2, s.beside(c, staff) + 0.6, 1.6, ">"})
 			}
 		}
 	}

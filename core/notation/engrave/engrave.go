@@ -169,7 +169,8 @@ func (e *engraver) bars() []int {
 	return out
 }
 
-// clefAt is the clef of a staff at a time; ok is false for one that is not for notes on five lines.
+// clefAt is the clef of a staff at a time; ok is false for one that is not for notes on five lines. Under the clef of
+// percussion the middle line stands for B, as under a treble clef.
 func clefAt(s *score.Score, st Staff, at float64) (c score.Clef, ok bool) {
 	c = score.Clef{Sign: "G"}
 	if st.Part < len(s.Parts) && st.Number <= len(s.Parts[st.Part].Clefs) {
@@ -186,7 +187,7 @@ func clefAt(s *score.Score, st Staff, at float64) (c score.Clef, ok bool) {
 
 // references are the places (see score.Pitch.StaffStep) of the notes that clefs
 // name, and the line they usually stand on.
-var references = map[string]struct{ step, line int }{"G": {32, 2}, "F": {24, 4}, "C": {28, 3}}
+var references = map[string]struct{ step, line int }{"G": {32, 2}, "F": {24, 4}, "C": {28, 3}, "percussion": {34, 3}}
 
 func lineOf(c score.Clef) int {
 	if c.Line > 0 {

@@ -43,7 +43,7 @@ func newSystem(e *engraver, bar int, first bool) *system {
 			st.clef = c
 		}
 		x := 0.4
-		x += s.glyph("clef "+st.clef.Sign, x, s.top(i)+float64(5-lineOf(st.clef))) + afterClef
+		x += s.clef(i, x) + afterClef
 		x = s.key(i, x, e.score.Bars[bar-1].Fifths)
 		if b := e.score.Bars[bar-1]; first && b.Beats > 0 {
 			x += s.time(i, x, b.Beats, b.BeatUnit) + 0.3
@@ -52,6 +52,17 @@ func newSystem(e *engraver, bar int, first bool) *system {
 	}
 	s.x = widest + 0.6
 	return s
+}
+
+// clef draws the clef of the ith staff and returns its width; that of percussion is two strokes.
+func (s *system) clef(i int, x float64) float64 {
+	c := s.staves[i].clef
+	if c.Sign == "percussion" {
+		s.add(box(x+0.3, s.top(i)+1, thick, 2))
+		s.add(box(x+1.1, s.top(i)+1, thick, 2))
+		return 1.9
+	}
+	return s.glyph("clef "+c.Sign, x, s.top(i)+float64(5-lineOf(c)))
 }
 
 // top is the y of the top line of the ith staff.
@@ -84,6 +95,9 @@ func (s *system) key(staff int, x float64, fifths int) float64 {
 		name, heights = "flat", flatHeights
 	}
 	clef := s.staves[staff].clef
+	if clef.Sign == "percussion" {
+		return x
+	}
 	// Under other clefs the same signs stand where the same notes are.
 	shift := height(score.Pitch{Step: 'F', Octave: 5}, clef)
 	shift -= math.Round(shift/3.5) * 3.5

@@ -7,6 +7,7 @@ package score
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 
 	"patientladder/core/base/rational"
@@ -178,6 +179,9 @@ type Skip struct {
 	// Count is how often it occurs, at least 1.
 	Count int `json:"count"`
 }
+
+// Breath says that breath is taken after the note.
+func (n Note) Breath() bool { return slices.Contains(n.Articulations, "breath-mark") }
 
 // End returns the time at which the note stops as written.
 func (n Note) End() rational.Rat { return n.Onset.Add(n.Duration) }

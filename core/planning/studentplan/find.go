@@ -85,7 +85,7 @@ func (s Student) Find(search string, books []curriculum.Source, placed map[strin
 
 // firstExercises are the exercises of an instrument in their first step, type by type and place by place.
 func firstExercises(x instrument.Instrument) (out []exercise.Exercise) {
-	for _, t := range exercise.Types(x.Family) {
+	for _, t := range exercise.For(x) {
 		kinds := t.Kinds
 		if len(kinds) == 0 {
 			kinds = append(kinds, "")

@@ -141,6 +141,7 @@ func technique(p *Piece) finding.Set {
 		strings(p.Score, l, p.Instrument, f)
 		player, _ := instrument.Of(p.Instrument)
 		fretted(p.Score, l, player, f)
+		single(p.Score, l, player, f)
 	}
 	if len(p.Score.Bars) >= 16 {
 		for i := range p.Score.Bars {

@@ -141,6 +141,14 @@ func TestWhatEachFamilyAsksFor(t *testing.T) {
 	for _, x := range instrument.All() {
 		asked[x.ID] = AskedFor(x)
 	}
+	for id, want := range map[string]Asked{"organ": AtKeys, "flute": Standing, "voice": Standing, "bassoon": OnChair, "drums": OnChair, "harp": OnChair} {
+		require.Equal(t, want, asked[id], id)
+	}
+	for id := range asked {
+		if x, _ := instrument.Of(id); !x.Family.Strung() && id != "piano" {
+			delete(asked, id)
+		}
+	}
 	require.Equal(t, map[string]Asked{"piano": AtKeys, "cello": OnChair, "viola": Standing, "violin": Standing, "ukulele": OnChair, "guitar": OnChair, "banjo": OnChair}, asked)
 	require.Equal(t, OnChair, AskedFor(instrument.Instrument{ID: "oud"}))
 	chair := Measures{Leg: 31, BenchLow: 42, BenchHigh: 42, Lean: Level}

@@ -19,7 +19,7 @@ func TestEveryExerciseBecomesAMaterial(t *testing.T) {
 	require.NoError(t, err)
 	seen := map[string]string{}
 	for _, x := range instrument.All() {
-		for _, kind := range exercise.Types(x.Family) {
+		for _, kind := range exercise.For(x) {
 			for _, step := range kind.Steps {
 				places := exercise.Places(exercise.Exercise{Type: kind, Step: step, Instrument: x})
 				require.NotEmpty(t, places, "%s %s/%s", x.ID, kind.ID, step.ID)

@@ -18,7 +18,7 @@ import (
 // as they sound ("F#3"); bite counts from 1. ok is false where no exercise plants
 // the skill.
 func ForBite(x instrument.Instrument, skill string, bite int, notes []string) (Exercise, bool) {
-	for _, t := range Types(x.Family) {
+	for _, t := range For(x) {
 		if !slices.Contains(t.Plants, skill) {
 			continue
 		}

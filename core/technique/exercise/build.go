@@ -21,6 +21,9 @@ type Note struct {
 	String, Above int
 	// Pluck is the plucking finger: "p", "i", "m", "a"; empty where none is.
 	Pluck string
+	// Stick is "R" or "L", the hand that strikes; Accent says that it stands out. Breath says that breath is taken after it.
+	Stick          string
+	Accent, Breath bool
 	// Bow is "down" or "up" where a bow begins; empty elsewhere. Slur and Unslur say that a bow of
 	// several notes begins and ends here.
 	Bow          string
@@ -103,6 +106,14 @@ func (e Exercise) Build() (Built, error) {
 		b, err = e.rolled()
 	case "changes":
 		b, err = e.changing()
+	case "tones":
+		b, err = e.tones()
+	case "line":
+		b, err = e.melody()
+	case "phrase":
+		b, err = e.phrase()
+	case "sticks":
+		b = e.struck()
 	case "join":
 		b = e.joined()
 	case "frets":

@@ -7,7 +7,8 @@
 //	exercise.go   one exercise: a type at a step, in a key or on a string
 //	order.go      the keys, strings, rolls and chords of a type, the easiest first
 //	build.go      an exercise as notes to hear, to draw and to engrave
-//	keyboard.go, strings.go, frets.go   the notes of each family
+//	keyboard.go, voices.go, weight.go   the notes of each family
+//	strings.go, frets.go, melody.go, sticks.go
 //	written.go    the notes as a score
 //	staircase.go  where a student stands, and what comes next
 //	near.go       the exercises around one
@@ -81,7 +82,7 @@ func read(id string, x instrument.Instrument) (Exercise, error) {
 		return Exercise{}, fmt.Errorf("%q is not an exercise: write type, step, key, kind and string or roll, as in scale/apart/Db/major/-", id)
 	}
 	t, ok := TypeOf(parts[0])
-	if !ok || !slices.Contains(t.Families, x.Family) {
+	if !ok || !slices.Contains(t.Families, x.Family) || slices.Contains(x.Without, t.ID) {
 		return Exercise{}, fmt.Errorf("there is no exercise %q for the %s", parts[0], x.ID)
 	}
 	e := Exercise{Type: t, Instrument: x}
@@ -114,6 +115,10 @@ func (e Exercise) check() error {
 	case "rhythm":
 		if _, ok := rhythmOf(e.What); !ok {
 			return fmt.Errorf("there is no rhythm %q", e.What)
+		}
+	case "sticking":
+		if _, ok := stickings[e.What]; !ok {
+			return fmt.Errorf("there is no sticking %q", e.What)
 		}
 	case "roll":
 		if _, ok := e.roll(); !ok {
@@ -161,6 +166,8 @@ func (e Exercise) Title(words naming.Words) string {
 	case "roll":
 		r, _ := e.roll()
 		return r.Name
+	case "sticking":
+		return stickings[e.What].name
 	case "chords":
 		return strings.ReplaceAll(e.What, "-", " to ")
 	case "string":
@@ -171,6 +178,8 @@ func (e Exercise) Title(words naming.Words) string {
 		return fmt.Sprintf("%s: %s of %s", on, name, e.keyName(words))
 	}
 	switch {
+	case !e.Type.keyed():
+		return e.Type.Name
 	case e.Kind == scale.Chromatic:
 		return strings.ToUpper(name[:1]) + name[1:] + " from " + words.Key(e.Key.String())
 	case e.Type.Noun:

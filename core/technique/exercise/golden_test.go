@@ -83,7 +83,7 @@ func asWritten(s *score.Score) string {
 func TestEveryExerciseAsItIsMade(t *testing.T) {
 	for _, x := range instrument.All() {
 		var out strings.Builder
-		for _, kind := range Types(x.Family) {
+		for _, kind := range For(x) {
 			for _, step := range kind.Steps {
 				places := Places(Exercise{Type: kind, Step: step, Instrument: x})
 				fmt.Fprintf(&out, "### %s/%s\n", kind.ID, step.ID)
@@ -120,7 +120,7 @@ func TestEveryExerciseAsItIsMade(t *testing.T) {
 func TestEveryBiteAndEveryRound(t *testing.T) {
 	var out strings.Builder
 	for _, x := range instrument.All() {
-		for _, kind := range Types(x.Family) {
+		for _, kind := range For(x) {
 			for _, s := range kind.Plants {
 				for bite := range 4 {
 					for _, notes := range [][]string{nil, {"F#4", "G4", "Bb2"}} {

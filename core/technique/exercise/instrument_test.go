@@ -31,7 +31,7 @@ func TestANewInstrumentNeedsOnlyItsData(t *testing.T) {
 	list, err := instrument.Parse([]byte(strange))
 	require.NoError(t, err)
 	for _, x := range list {
-		for _, kind := range Types(x.Family) {
+		for _, kind := range For(x) {
 			for _, step := range kind.Steps {
 				places := Places(Exercise{Type: kind, Step: step, Instrument: x})
 				require.NotEmpty(t, places, "%s on the %s", kind.ID, x.ID)

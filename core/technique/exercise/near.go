@@ -11,7 +11,7 @@ import (
 // Choice is one thing in which exercises differ, with the exercises that differ from
 // another in it alone.
 type Choice struct {
-	// Name is "Exercise", "Step", "Key", "Kind", "String", "Rhythm", "Roll" or "Chords".
+	// Name is "Exercise", "Step", "Key", "Kind", "String", "Rhythm", "Roll", "Chords" or "Sticking".
 	Name    string
 	Options []Exercise
 }
@@ -31,7 +31,7 @@ func Near(e Exercise) []Choice {
 			list = append(list, x)
 		}
 	}
-	for _, t := range Types(e.Instrument.Family) {
+	for _, t := range For(e.Instrument) {
 		if t.ID == e.Type.ID {
 			list = append(list, e)
 		} else if x, ok := begin(t, e); ok {
@@ -81,6 +81,8 @@ func Near(e Exercise) []Choice {
 		add("Roll", list)
 	case "chords":
 		add("Chords", Places(e))
+	case "sticking":
+		add("Sticking", Places(e))
 	}
 	return out
 }
@@ -111,7 +113,7 @@ func begin(t Type, e Exercise) (Exercise, bool) {
 
 // First is the exercise with which an instrument begins; ok is false for one without any.
 func First(x instrument.Instrument) (Exercise, bool) {
-	list := Types(x.Family)
+	list := For(x)
 	if len(list) == 0 {
 		return Exercise{}, false
 	}

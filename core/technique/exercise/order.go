@@ -72,6 +72,13 @@ func places(base Exercise) []Exercise {
 			e.What = r.id
 			put(e)
 		}
+	case e.Type.What == "sticking":
+		for _, id := range stickingOrder {
+			e.What = id
+			put(e)
+		}
+	case e.Type.What == "" && !e.Type.keyed():
+		put(e)
 	case e.Type.What == "roll":
 		for _, r := range e.Instrument.Rolls {
 			e.What = r.ID

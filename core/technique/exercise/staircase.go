@@ -107,7 +107,7 @@ type Wish struct {
 func Climb(x instrument.Instrument, p Progress, wish Wish) []Stair {
 	climbed := map[string]bool{}
 	var out []Stair
-	for _, t := range Types(x.Family) {
+	for _, t := range For(x) {
 		s := Stair{Type: t, At: len(t.Steps)}
 		begun := false
 		for i, step := range t.Steps {
@@ -206,7 +206,9 @@ func (s *Stair) propose(x instrument.Instrument, wish Wish) {
 	}
 	if s.At > 0 {
 		for _, e := range s.Steps[s.At-1].Cleared {
-			consider(e.At(here.Step), Reason{Kind: FirstBefore})
+			if e = e.At(here.Step); e.check() == nil { // a longer one may leave the instrument
+				consider(e, Reason{Kind: FirstBefore})
+			}
 		}
 	}
 	for _, e := range Places(Exercise{Type: s.Type, Step: here.Step, Instrument: x}) {

@@ -229,7 +229,7 @@ func TestTablatureAndStaffNameTheSameNotes(t *testing.T) {
 		if !x.Fretted() {
 			continue
 		}
-		for _, kind := range Types(x.Family) {
+		for _, kind := range For(x) {
 			for _, step := range kind.Steps {
 				for _, e := range Places(Exercise{Type: kind, Step: step, Instrument: x}) {
 					s, err := e.Score(naming.Words{})

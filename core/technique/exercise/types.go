@@ -26,7 +26,7 @@ type Type struct {
 	Make string `json:"make"`
 	// Kinds are the kinds of scale or chord it is made of; empty for a type without keys.
 	Kinds []scale.Kind `json:"kinds,omitempty"`
-	// What else it needs to be told: "string", "rhythm", "roll" or "chords"; empty for nothing.
+	// What else it needs to be told: "string", "rhythm", "roll", "chords" or "sticking"; empty for nothing.
 	What string `json:"what,omitempty"`
 	// Figure are the degrees of a figure within five notes.
 	Figure []int `json:"figure,omitempty"`
@@ -73,6 +73,14 @@ type Step struct {
 	Memory   bool   `json:"memory,omitempty"`
 	Touch    string `json:"touch,omitempty"`
 	Dynamics string `json:"dynamics,omitempty"`
+	// Stage is the range of the instrument that long tones go through, from 1.
+	Stage int `json:"stage,omitempty"`
+	// Slur is how many notes go to one stroke of the tongue or one vowel; 0 for each its own.
+	Slur int `json:"slur,omitempty"`
+	// PerBeat is how many strokes go to a beat.
+	PerBeat int `json:"perBeat,omitempty"`
+	// Bars are those of a phrase on one breath.
+	Bars int `json:"bars,omitempty"`
 	// Levels are the dynamics of a staircase of loudness, one after the other.
 	Levels []string `json:"levels,omitempty"`
 	// Voices is how the second of two voices goes: "round", "answer", "held" or "mirror".
@@ -108,6 +116,21 @@ var types = func() []Type {
 	}
 	return list
 }()
+
+// For returns the types that suit an instrument, in the order in which they are begun, each with the steps that it can play.
+func For(x instrument.Instrument) []Type {
+	var out []Type
+	for _, t := range Types(x.Family) {
+		if slices.Contains(x.Without, t.ID) {
+			continue
+		}
+		steps := slices.DeleteFunc(slices.Clone(t.Steps), func(s Step) bool { return len(Places(Exercise{Type: t, Step: s, Instrument: x})) == 0 })
+		if t.Steps = steps; len(steps) > 0 {
+			out = append(out, t)
+		}
+	}
+	return out
+}
 
 // Types returns the types for a family, in the order in which they are begun.
 func Types(f instrument.Family) []Type {

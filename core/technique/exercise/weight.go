@@ -84,6 +84,9 @@ const usual = 0.68
 // Loud is how loud a note is played to listen to, 0 to 1: by the last level before it, and on the way between soft and
 // loud where it grows or fades.
 func (b Built) Loud(n Note) float64 {
+	if n.Accent {
+		return loudness("ff")
+	}
 	at := usual
 	var from DynamicAt
 	growing := 0

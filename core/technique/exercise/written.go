@@ -52,8 +52,11 @@ func (e Exercise) Score(words naming.Words) (*score.Score, error) {
 	return s, nil
 }
 
+// Sounding is the MIDI pitch of a note of the exercise as it sounds.
+func (e Exercise) Sounding(n Note) int { return n.Pitch.Semitone() + e.Instrument.Transposes }
+
 func clef(sign string) score.Clef {
-	return score.Clef{Sign: sign, Line: map[string]int{"G": 2, "F": 4, "C": 3}[sign]}
+	return score.Clef{Sign: sign, Line: map[string]int{"G": 2, "F": 4, "C": 3, "percussion": 3}[sign]}
 }
 
 // hands are those that play, the right one first; one nameless hand on strings.
@@ -86,7 +89,7 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int, words n
 		}
 	}
 	k, spoken := 0, e.syllables(words)
-	for _, n := range b.Notes {
+	for i, n := range b.Notes {
 		if n.Hand != hand {
 			continue
 		}
@@ -94,7 +97,7 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int, words n
 			rest(n.At)
 		}
 		x := score.Note{
-			Onset: n.At, Duration: n.Length, Pitch: n.Pitch, MIDI: n.Pitch.Semitone(), Staff: staff, Voice: voice, Bar: bar(n.At), Chord: n.Chord,
+			Onset: n.At, Duration: n.Length, Pitch: n.Pitch, MIDI: e.Sounding(n), Staff: staff, Voice: voice, Bar: bar(n.At), Chord: n.Chord,
 			Fingering: strconv.Itoa(n.Finger), Bow: n.Bow, SlurStart: n.Slur, SlurStop: n.Unslur, Pluck: n.Pluck, Join: n.Join,
 		}
 		x.Pitch.Octave -= e.Instrument.Octave
@@ -104,12 +107,24 @@ func (e Exercise) staff(s *score.Score, b Built, hand string, staff int, words n
 		if e.Type.Make == "rhythm" && staff == 1 {
 			x.Lyric = spoken[k%len(spoken)]
 		}
-		if n.Begins {
+		if n.Begins && i+1 < len(b.Notes) && b.Notes[i+1].Hand == hand && b.Notes[i+1].Group == n.Group && !b.Notes[i+1].Begins {
 			x.Lyric = map[int]string{3: "three", 4: "four"}[n.Group]
 		}
 		k++
 		if n.Short {
 			x.Articulations = []string{"staccato"}
+		}
+		if n.Accent {
+			x.Articulations = append(x.Articulations, "accent")
+		}
+		if n.Breath {
+			x.Articulations = append(x.Articulations, "breath-mark")
+		}
+		if n.Stick != "" {
+			x.Lyric = n.Stick
+		}
+		if !e.Instrument.Family.Strung() && e.Instrument.Family != instrument.Keyboard {
+			x.Fingering = ""
 		}
 		if e.Instrument.Family == instrument.Plucked {
 			x.String, x.Fret = n.String, n.Above
