@@ -5,6 +5,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -69,7 +70,7 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 	out := sheet.Sheet{
 		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), sh.Instrument, sh.Tenant.Name, teacher.Name), Title: t.Say("sheet.title", "date", t.WeekdayAndDay(start)),
 		Dose: wording.Often(t, p.Often), Watch: wording.Watched(t, p.Watch), Words: words, Caution: t.Say("caution"), NotYet: wording.Held(t, p.NotYet),
-		Hands: handsOf(t, sh.Family()), Page: page, Made: sh.Now,
+		Hands: handsOf(t, sh.Player()), Page: page, Made: sh.Now,
 	}
 	e := h.excerpts(ctx, sh, sheet.ExcerptWidth)
 	for _, d := range p.Days {
@@ -175,14 +176,23 @@ func signsOn(d engrave.Drawing, signs []athome.Sign) (out []sheet.Sign) {
 // signAbove is how far above the top line of its staff a direction stands, in staff spaces.
 const signAbove = 1.8
 
-// handsOf are the hands whose finger numbers a family of instruments uses.
-func handsOf(t tongue.Tongue, f instrument.Family) []sheet.Hand {
-	switch f {
+// handsOf are the hands whose fingers are written on an instrument, with their signs.
+func handsOf(t tongue.Tongue, x instrument.Instrument) []sheet.Hand {
+	left := sheet.Hand{Name: t.Say("hand.left"), Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}
+	switch x.Family {
 	case instrument.Keyboard:
 		five := [5]string{"1", "2", "3", "4", "5"}
 		return []sheet.Hand{{Name: t.Say("hand.left"), Left: true, Fingers: five}, {Name: t.Say("hand.right"), Fingers: five}}
 	case instrument.Bowed:
-		return []sheet.Hand{{Name: t.Say("hand.left"), Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}}
+		return []sheet.Hand{left}
+	case instrument.Plucked:
+		right := sheet.Hand{Name: t.Say("hand.right")}
+		for i, finger := range instrument.Plucking() {
+			if slices.Contains(x.Pluck, finger) {
+				right.Fingers[i] = x.Sign(finger)
+			}
+		}
+		return []sheet.Hand{left, right}
 	}
-	return []sheet.Hand{{Name: t.Say("hand.left"), Left: true, Fingers: [5]string{"", "1", "2", "3", "4"}}, {Name: t.Say("hand.right"), Fingers: [5]string{"p", "i", "m", "a", ""}}}
+	return nil
 }

@@ -44,7 +44,7 @@ type Desk struct {
 	// Mails says that a mail server takes the messages.
 	Mails bool
 
-	// catalogue names the skills that ship, program the program itself, for the keys of what is kept.
+	// catalogue names the skills that ship and the instruments, program the program itself, for the keys of what is kept.
 	catalogue, program string
 	kept               *memory
 }
@@ -60,7 +60,7 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error
 		return nil, err
 	}
 	program, err := programPrint()
-	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All()), program: program, kept: kept}, err
+	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All(), instrument.All()), program: program, kept: kept}, err
 }
 
 // Who is the signed-in teacher of a request, or a family.

@@ -31,14 +31,14 @@ func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstruments
 	most := instrument.Most(played)
 	out := contract.GetInstruments200JSONResponse{}
 	for _, x := range instrument.All() {
-		info := contract.InstrumentInfo{Id: x.ID, Family: contract.InstrumentInfoFamily(x.Family), Strings: []string{}, TaughtMost: x.ID == most.ID}
+		info := contract.InstrumentInfo{Id: x.ID, Family: contract.InstrumentInfoFamily(x.Family), Strings: []string{}, TaughtMost: x.ID == most.ID, Fingers: x.Fingers()}
 		for _, p := range x.Open {
 			info.Strings = append(info.Strings, p.String())
 		}
 		out = append(out, info)
 	}
 	for _, name := range instrument.Plain(played) {
-		out = append(out, contract.InstrumentInfo{Id: name, Family: contract.InstrumentInfoFamilyOther, Strings: []string{}, TaughtMost: name == most.ID})
+		out = append(out, contract.InstrumentInfo{Id: name, Family: contract.InstrumentInfoFamilyNone, Strings: []string{}, TaughtMost: name == most.ID})
 	}
 	return out, nil
 }
@@ -98,10 +98,14 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 	}
 	for _, n := range b.Notes {
 		out.Notes = append(out.Notes, contract.ExerciseNote{
-			At: n.At.Float(), Length: n.Length.Float(), Midi: n.Pitch.Semitone(), Name: words.Key(n.Pitch.Name()), Hand: n.Hand, Finger: n.Finger,
+			At: n.At.Float(), Length: n.Length.Float(), Midi: e.Sounding(n), Name: words.Key(n.Pitch.Name()), Hand: n.Hand, Finger: n.Finger,
 			String: n.String, Above: n.Above, Pluck: e.Instrument.Sign(n.Pluck), Bow: n.Bow, Silent: n.Silent, Meet: n.Meet,
 			Group: n.Group, Begins: n.Begins, Loud: b.Loud(n),
 		})
+	}
+	out.ChartOf, out.Chart = contract.ExerciseChartOf(e.Instrument.ChartOf), []contract.Charted{}
+	for _, c := range e.Charted(b) {
+		out.Chart = append(out.Chart, contract.Charted{Name: words.Key(c.Note.Name()), Midi: c.MIDI, Signs: c.Signs})
 	}
 	for _, p := range e.Instrument.Open {
 		out.Strings = append(out.Strings, contract.OpenString{Midi: p.Semitone(), Name: words.Key(p.Name())})

@@ -43,9 +43,10 @@ func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseS
 	for _, f := range e.Type.Watched() {
 		out.Faults = append(out.Faults, sheet.Fault{Text: wording.Capital(f.Text), Look: wording.Sentence(f.Look)})
 	}
-	if e.Instrument.Family == instrument.Keyboard {
+	switch {
+	case e.Instrument.Family == instrument.Keyboard:
 		out.Boards = boards(b)
-	} else {
+	case e.Instrument.Family.Strung():
 		out.Necks, out.Strokes = necks(e, b, words)
 	}
 	data, err := out.PDF()

@@ -24,8 +24,9 @@ const help = `usage: ladder VERB [arguments]
                                           harmonic-minor, melodic-minor, chromatic, major- or minor-arpeggio, -broken-chord or
                                           -five-finger, or tetrachords
   exercise INSTRUMENT [ID] [--musicxml]   an exercise with its fingers, strings and bows, as JSON or MusicXML; without an ID the list
+  instruments [FILE]                      the instruments, one to a line; with a file those of your own, read and checked
 
-The DSN can also be given as LADDER_DSN.
+The DSN can also be given as LADDER_DSN. LADDER_INSTRUMENTS names a file of instruments of your own (docs/instruments.md).
 `
 
 // usageError is a mistake in the arguments; it names the right call.
@@ -45,7 +46,14 @@ func run(args []string, in io.Reader, out io.Writer) error {
 		fmt.Fprint(out, help)
 		return nil
 	}
+	if file := os.Getenv("LADDER_INSTRUMENTS"); file != "" {
+		if _, err := extend(file); err != nil {
+			return err
+		}
+	}
 	switch verb, rest := args[0], args[1:]; verb {
+	case "instruments":
+		return listInstruments(rest, out)
 	case "notes":
 		return notes(rest, out)
 	case "analyze":

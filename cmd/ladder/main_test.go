@@ -10,6 +10,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/instrument"
 )
 
 func call(args ...string) (string, error) {
@@ -21,7 +23,7 @@ func call(args ...string) (string, error) {
 func TestHelpNamesEveryVerb(t *testing.T) {
 	out, err := call()
 	require.NoError(t, err)
-	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise"} {
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise", "instruments"} {
 		require.Contains(t, out, "  "+verb)
 	}
 	same, err := call("help")
@@ -157,4 +159,37 @@ func TestExercises(t *testing.T) {
 		_, err := call(append([]string{"exercise"}, args...)...)
 		require.ErrorContains(t, err, says)
 	}
+}
+
+// A teacher writes a file, sees what the program makes of it, and starts the program with it: no code is touched (docs/instruments.md,
+// whose example this is).
+func TestAnInstrumentByAFile(t *testing.T) {
+	page, err := os.ReadFile("../../docs/instruments.md")
+	require.NoError(t, err)
+	_, rest, _ := strings.Cut(string(page), "```json\n")
+	example, _, _ := strings.Cut(rest, "```")
+	file := filepath.Join(t.TempDir(), "mine.json")
+	require.NoError(t, os.WriteFile(file, []byte(example), 0o600))
+	out, err := call("instruments", file)
+	require.NoError(t, err)
+	lines := strings.Split(strings.TrimSpace(out), "\n")
+	require.Equal(t, []string{
+		"tenor banjo: plucked; A4, D4, G3, C3; 9 steps of exercises",
+		"tenor recorder: wind; G4 to D5, C4 to E5, C4 to A5; 11 steps of exercises",
+		"ocarina: wind; C4 to G4, C4 to C5, A3 to F5; 11 steps of exercises",
+	}, lines[len(lines)-3:])
+	_, err = call("exercise", "ocarina")
+	require.ErrorContains(t, err, "no instrument", "it is there only while it is asked for")
+	t.Setenv("LADDER_INSTRUMENTS", file)
+	before := instrument.All()
+	undo, err := extend(file)
+	require.NoError(t, err)
+	defer undo()
+	require.Len(t, instrument.All(), len(before)+3)
+	out, err = call("exercise", "tenor banjo", "fret-scale/one/C/major/-")
+	require.NoError(t, err)
+	require.Contains(t, out, `"note":"C3","finger":0,"string":4`)
+	t.Setenv("LADDER_INSTRUMENTS", filepath.Join(t.TempDir(), "none.json"))
+	_, err = call("help")
+	require.ErrorContains(t, err, "no such file")
 }

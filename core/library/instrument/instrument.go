@@ -115,6 +115,17 @@ func (x Instrument) Stage(p score.Pitch) int {
 	return len(x.Ranges) + 1
 }
 
+// Fingers is the highest finger that is written over a note; 0 where none are.
+func (x Instrument) Fingers() int {
+	switch {
+	case x.Family == Keyboard:
+		return 5
+	case x.Family.Strung():
+		return 4
+	}
+	return 0
+}
+
 // Breathes says that its phrases are as long as a breath.
 func (x Instrument) Breathes() bool { return x.Family == Wind || x.Family == Voice }
 

@@ -62,7 +62,7 @@ func fretted(s *score.Score, l Line, x instrument.Instrument, f finding.Set) {
 		n, str := &s.Notes[o.Notes[0]], strings[o.Notes[0]]
 		join := n.Join
 		if join == "" && slurred && str == last && before != nil {
-			join = sounded(before, n)
+			join = sounded(before, n, x.Hand.Reach+1)
 		}
 		slurred, before = n.SlurStart || slurred && !n.SlurStop, n
 		if join != "" {
@@ -91,12 +91,13 @@ func fretted(s *score.Score, l Line, x instrument.Instrument, f finding.Set) {
 }
 
 // sounded is how the left hand plays the second of two notes under a slur on one string: upwards a finger falls,
-// downwards one pulls away (common practice).
-func sounded(from, to *score.Note) score.Join {
-	switch {
-	case to.MIDI > from.MIDI:
+// downwards one pulls away (common practice). Further than the hand lies over it is plucked.
+func sounded(from, to *score.Note, furthest int) score.Join {
+	switch d := to.MIDI - from.MIDI; {
+	case max(d, -d) > furthest:
+	case d > 0:
 		return score.Hammer
-	case to.MIDI < from.MIDI:
+	case d < 0:
 		return score.Pull
 	}
 	return ""

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"patientladder/core/base/rational"
+	"patientladder/core/library/instrument"
 	"patientladder/core/notation/score"
 	"patientladder/core/technique/scale"
 )
@@ -158,4 +159,33 @@ func (e Exercise) slurPhrases(notes []Note) {
 			begin = i + 1
 		}
 	}
+}
+
+// Charted is how a note of an exercise is fingered.
+type Charted struct {
+	instrument.Charted
+	// MIDI is the note as it sounds.
+	MIDI int
+}
+
+// Charted is how the notes of a built exercise are fingered, each once, in the order in which they come; nil for an instrument
+// without a chart. A note that has another name in the chart (G♯ for A♭) is the same note.
+func (e Exercise) Charted(b Built) []Charted {
+	var out []Charted
+	seen := map[int]bool{}
+	for _, n := range b.Notes {
+		written := n.Pitch
+		written.Octave -= e.Instrument.Octave
+		if seen[written.Semitone()] {
+			continue
+		}
+		seen[written.Semitone()] = true
+		for _, c := range e.Instrument.Chart {
+			if c.Note.Semitone() == written.Semitone() {
+				c.Note = written
+				out = append(out, Charted{c, e.Sounding(n)})
+			}
+		}
+	}
+	return out
 }

@@ -3440,8 +3440,13 @@ export interface components {
             id: string;
             /** @description The one that most students of the studio play */
             taughtMost: boolean;
-            /** @enum {string} */
-            family: "keyboard" | "bowed" | "plucked" | "other";
+            /**
+             * @description none for an instrument that has no data of its own
+             * @enum {string}
+             */
+            family: "keyboard" | "bowed" | "plucked" | "wind" | "voice" | "percussion" | "other" | "none";
+            /** @description The highest finger that a note can have; 0 where fingers are not written */
+            fingers: number;
             /** @description Open strings, string 1 first */
             strings: string[];
         };
@@ -3451,6 +3456,14 @@ export interface components {
             text: string;
             look: string;
             mark?: components["schemas"]["Mark"];
+        };
+        Charted: {
+            /** @description Of the note as it is written */
+            name: string;
+            /** @description As it sounds */
+            midi: number;
+            /** @description Closed holes (T for the thumb, a stroke after a half one), valves, or a place of the slide */
+            signs: string;
         };
         ExerciseNote: {
             /** @description The group of three or four fingers in which a note of a scale lies; 0 for none */
@@ -3496,7 +3509,11 @@ export interface components {
             id: string;
             instrument: string;
             /** @enum {string} */
-            family: "keyboard" | "bowed" | "plucked";
+            family: "keyboard" | "bowed" | "plucked" | "wind" | "voice" | "percussion" | "other";
+            /** @description How its notes are fingered */
+            chart: components["schemas"]["Charted"][];
+            /** @enum {string} */
+            chartOf: "" | "holes" | "valves" | "slide";
             type: string;
             title: string;
             step: string;
@@ -4007,7 +4024,7 @@ export interface components {
              * @description How the instrument sounds
              * @enum {string}
              */
-            tone: "keyboard" | "bowed" | "plucked";
+            tone: "keyboard" | "bowed" | "plucked" | "wind" | "voice" | "percussion" | "other";
             /** @description What was written from here, the newest first */
             notes: components["schemas"]["FamilyNote"][];
             /** @description Those that may be asked to be moved */

@@ -43,7 +43,7 @@ export function Technique() {
           >
             <optgroup label="Everybody">
               {instruments.data
-                .filter((i) => i.family !== "other")
+                .filter((i) => i.family !== "none")
                 .map((i) => (
                   <option key={i.id} value={`for ${i.id}`}>
                     all who play the {i.id}

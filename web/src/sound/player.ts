@@ -21,7 +21,7 @@ export interface Performance {
 }
 
 /** The sound of a family of instruments: its partials, how fast it begins, and how it goes on. */
-export type Tone = "keyboard" | "bowed" | "plucked";
+export type Tone = "keyboard" | "bowed" | "plucked" | "wind" | "voice" | "percussion" | "other";
 
 const tones: Record<
   Tone,
@@ -67,6 +67,52 @@ const tones: Record<
     attack: 0.004,
     fade: 0.28,
     hold: 0.03,
+    release: 0.05,
+  },
+  wind: {
+    partials: [
+      [1, 1],
+      [2, 0.18],
+      [3, 0.22],
+      [5, 0.05],
+    ],
+    attack: 0.03,
+    fade: 0.12,
+    hold: 0.26,
+    release: 0.03,
+  },
+  voice: {
+    partials: [
+      [1, 1],
+      [2, 0.4],
+      [3, 0.12],
+    ],
+    attack: 0.04,
+    fade: 0.15,
+    hold: 0.25,
+    release: 0.04,
+  },
+  percussion: {
+    partials: [
+      [1, 1],
+      [1.6, 0.6],
+      [2.3, 0.4],
+      [3.7, 0.25],
+    ],
+    attack: 0.003,
+    fade: 0.08,
+    hold: 0.004,
+    release: 0.02,
+  },
+  other: {
+    partials: [
+      [1, 1],
+      [2, 0.3],
+      [3, 0.12],
+    ],
+    attack: 0.012,
+    fade: 0.4,
+    hold: 0.14,
     release: 0.05,
   },
 };

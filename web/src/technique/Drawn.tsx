@@ -1,4 +1,5 @@
 import type { Schemas } from "../contract/client";
+import { Chart } from "./Chart";
 import { ChordShapes } from "./ChordShapes";
 import { HandBoards } from "./HandBoards";
 import { PatternTable } from "./PatternTable";
@@ -18,6 +19,8 @@ export function Drawn(props: { exercise: Schemas["Exercise"]; sounding: Schemas[
         )}
       </>
     );
+  if (e.family !== "bowed" && e.family !== "plucked")
+    return e.chart.length > 0 ? <Chart exercise={e} sounding={sounding} /> : null;
   const held = e.chords.filter((c) => sounding.some((n) => n.at >= c.at - 0.01)).at(-1)?.name;
   return (
     <>

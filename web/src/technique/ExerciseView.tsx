@@ -160,6 +160,7 @@ function Playing({ exercise: e }: { exercise: Schemas["Exercise"] }) {
         setTempo={setTempo}
         what={() => ({
           notes: heard(e.notes),
+          tone: e.family,
           beats: beatsOfBars(e.length, e.beats),
           start: 0,
           end: e.length,
