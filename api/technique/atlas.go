@@ -9,7 +9,6 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/library/instrument"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/technique/scale"
 	"patientladder/core/wording"
@@ -26,7 +25,7 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 		return nil, err
 	}
 	out := contract.Atlas{Kinds: []contract.Choice{}, Keys: []string{}, Passes: []string{}, Rows: []contract.AtlasRow{}}
-	t, ok := keyed(x.Family)
+	t, ok := exercise.Keyed(x)
 	if !ok {
 		out.Sentence = fmt.Sprintf("The %s takes nothing through the keys.", x.ID)
 		return contract.GetAtlas200JSONResponse(out), nil
@@ -74,18 +73,4 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 	}
 	out.Sentence = wording.Atlas(len(students), begun, through)
 	return contract.GetAtlas200JSONResponse(out), nil
-}
-
-// keyed is the type that the atlas of a family shows: what is taken through the keys, else the
-// scales of that family.
-func keyed(f instrument.Family) (exercise.Type, bool) {
-	if t, ok := exercise.CycleType(f); ok {
-		return t, true
-	}
-	list := exercise.Types(f)
-	i := slices.IndexFunc(list, func(t exercise.Type) bool { return len(t.Kinds) > 0 && t.What == "" })
-	if i < 0 {
-		return exercise.Type{}, false
-	}
-	return list[i], true
 }

@@ -133,7 +133,7 @@ func stairOut(st exercise.Stair, a open.Ahead) contract.Stair {
 // cycleTypes are what an instrument can take through the keys.
 func cycleTypes(x instrument.Instrument, words naming.Words) []contract.CycleType {
 	out := []contract.CycleType{}
-	t, ok := exercise.CycleType(x.Family)
+	t, ok := exercise.CycleType(x)
 	if !ok {
 		return out
 	}

@@ -280,7 +280,7 @@ func (s Student) keyState(w keycycle.Week, stair exercise.Stair, e exercise.Exer
 // WholeCycle fills in what a wish for a cycle leaves out: the type that the family takes through
 // the keys, its first pass, major keys, from today on.
 func (s Student) WholeCycle(c studentlog.Cycle) studentlog.Cycle {
-	if t, ok := exercise.CycleType(s.Family()); ok {
+	if t, ok := exercise.CycleType(s.Player()); ok {
 		c.Type = cmp.Or(c.Type, t.ID)
 	}
 	if t, ok := exercise.TypeOf(c.Type); ok && c.Step == "" {

@@ -18,7 +18,7 @@ func (s Student) faultNamed(id string) (usual setup.Fault, of exercise.Fault, kn
 			usual, known = f, true
 		}
 	}
-	for _, t := range s.Exercises.Types(s.Family()) {
+	for _, t := range s.Exercises.For(s.Player()) {
 		for _, f := range t.Faults {
 			if f.ID == id {
 				return usual, f, true

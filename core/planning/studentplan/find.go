@@ -100,7 +100,7 @@ func firstExercises(x instrument.Instrument) (out []exercise.Exercise) {
 // KeysKnown are the keys of what an instrument takes through them, in the first step; none for other instruments.
 func (s Student) KeysKnown() []exercise.Exercise {
 	x := s.Player()
-	t, ok := exercise.CycleType(x.Family)
+	t, ok := exercise.CycleType(x)
 	if !ok || len(t.Kinds) == 0 {
 		return nil
 	}

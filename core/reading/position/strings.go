@@ -190,7 +190,7 @@ var placeNames = map[int]string{1: "half position", 2: "first position", 3: "sec
 
 // letterNames are those of a hand whose fingers lie a letter apart: the first
 // finger may be low or high (common practice).
-var letterNames = []string{"first", "second", "third", "fourth", "fifth"}
+var letterNames = []string{"first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"}
 
 // PlaceName names the place of the first finger of a bowed instrument, in semitones from the nut.
 func PlaceName(x instrument.Instrument, place int) string {
@@ -205,6 +205,17 @@ func PlaceName(x instrument.Instrument, place int) string {
 		return "a high position"
 	}
 	return name
+}
+
+// LetterName names the position of a hand whose first finger lies so many letters above an open string (common practice).
+func LetterName(letters int) string {
+	switch {
+	case letters < 1:
+		return "half position"
+	case letters > len(letterNames):
+		return "a high position"
+	}
+	return letterNames[letters-1] + " position"
 }
 
 // keys are where the four fingers lie at rest.

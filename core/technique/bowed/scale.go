@@ -23,7 +23,7 @@ type Played struct {
 // on the lowest tonic without one; more octaves begin on the lowest tonic without
 // one, else on the lowest of all (common practice). Notes above the reach of the hand on the first
 // string are taken by as few moves as will do; handbooks differ there. It refuses
-// what leaves the fingerboard, more than highest semitones above the first string.
+// what leaves the fingerboard.
 func Scale(player instrument.Instrument, t scale.Tonic, k scale.Kind, octaves int) ([]Played, error) {
 	if err := bowable(player); err != nil {
 		return nil, err
@@ -46,7 +46,7 @@ func Scale(player instrument.Instrument, t scale.Tonic, k scale.Kind, octaves in
 			p.Octave += octave
 			notes[i] = p
 		}
-		if notes[0].Semitone() < lowest || notes[len(notes)-1].Semitone() > x.Open[0].Semitone()+highest {
+		if notes[0].Semitone() < lowest || notes[len(notes)-1].Semitone() > x.Open[0].Semitone()+x.highest(octaves) {
 			continue
 		}
 		played := x.play(notes, in)
@@ -85,8 +85,17 @@ func frame(t scale.Tonic, k scale.Kind, s scale.Scale) (spelling, error) {
 	return spelled(scale.Scale{Up: key.Up, Down: key.Up}), err
 }
 
-// highest is how far above the first open string is played, in semitones: up to the place of the thumb.
-const highest = 14
+// highest is how far above the first open string is played, in semitones: up to the place of the thumb. Where fingers lie a
+// letter apart the hand goes on over three octaves, to highestLong; a hand whose thumb comes up beside the fingers there is
+// left to the teacher.
+const highest, highestLong = 14, 20
+
+func (x strung) highest(octaves int) int {
+	if octaves > 2 && x.Hand.By == "letters" {
+		return highestLong
+	}
+	return highest
+}
 
 // play lays notes over the strings: each on the highest string that has it.
 func (x strung) play(notes []score.Pitch, in spelling) []Played {
@@ -117,6 +126,9 @@ func (x strung) play(notes []score.Pitch, in spelling) []Played {
 			continue
 		}
 		name := position.PlaceName(x.Instrument, s.Place)
+		if x.Hand.By == "letters" { // by the letter under the first finger, whatever its sharp or flat
+			name = position.LetterName(steps(x.Open[s.String-1], s.Pitch) - s.Finger + 1)
+		}
 		if s.Extended && s.Place < x.Hand.First {
 			name = position.PlaceName(x.Instrument, x.Hand.First) // the first finger reaches back, the hand stays
 		}

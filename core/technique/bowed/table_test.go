@@ -64,6 +64,12 @@ func TestArpeggiosAgainstTheHandbooks(t *testing.T) {
 		{"viola", "C", "major", "2", "C0 1 2 3 G0 1 2 3 D0 1 2 3 A0 1 2"},
 		{"cello", "C", "major", "2", "C0 1 3 4 G0 1 3 4 D0 1 2 4 A0 1 2"},
 		{"cello", "G", "major", "2", "G0 1 3 4 D0 1 3 4 A0 1 2 4 /1 3 4"},
+		// Three octaves: on the first string groups of three, each begun by the first finger; handbooks differ in where they
+		// shift on lower strings.
+		{"violin", "G", "major", "3", "G0 1 2 3 D0 1 2 3 A0 1 2 3 E0 1 2 /1 2 3 /1 2 3 4"},
+		{"violin", "A", "major", "3", "G1 2 3 D0 1 2 3 A0 1 2 3 E0 1 2 3 /1 2 3 /1 2 3 4"},
+		{"violin", "Bb", "major", "3", "G2 3 D0 1 2 3 A0 1 2 3 4 E1 2 3 4 /1 2 3 /1 2 3 4"},
+		{"viola", "C", "major", "3", "C0 1 2 3 G0 1 2 3 D0 1 2 3 A0 1 2 /1 2 3 /1 2 3 4"},
 	} {
 		octaves := int(c[3][0] - '0')
 		require.Equal(t, c[4], fingers(t, c[0], tonic(t, c[1], scale.Kind(c[2])), scale.Kind(c[2]), octaves), "%s %s %s", c[0], c[1], c[2])

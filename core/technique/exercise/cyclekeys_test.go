@@ -15,7 +15,7 @@ import (
 func TestTheKeysOfACycleAreWrittenAsTheirKindWritesThem(t *testing.T) {
 	x, ok := instrument.Of("piano")
 	require.True(t, ok)
-	kind, ok := CycleType(x.Family)
+	kind, ok := CycleType(x)
 	require.True(t, ok)
 	names := func(k scale.Kind) (out []string) {
 		for _, key := range CycleKeys(Exercise{Type: kind, Step: kind.Steps[0], Kind: k, Instrument: x}) {

@@ -54,7 +54,7 @@ func all(t *testing.T, each func(e Exercise)) int {
 				}
 				for _, k := range kinds {
 					list := Places(Exercise{Type: typ, Step: s, Instrument: x, Kind: k})
-					if !x.Breathes() && x.Family != instrument.Other { // what leaves the range of a stage is not there in every kind
+					if !x.Breathes() && x.Family != instrument.Other && s.ID != "three" { // what leaves the range of a stage is not there in every kind
 						require.NotEmpty(t, list, "%s %s/%s %s", x.ID, typ.ID, s.ID, k)
 					}
 					for _, e := range list {

@@ -32,9 +32,9 @@ func (fs Forms) of(id string) (Form, bool) {
 	return fs[i], true
 }
 
-// Types returns the types for a family as the studio says them, in the order in which they are begun.
-func (fs Forms) Types(f instrument.Family) []Type {
-	list := Types(f)
+// For returns the types for a family as the studio says them, in the order in which they are begun.
+func (fs Forms) For(x instrument.Instrument) []Type {
+	list := For(x)
 	for i, t := range list {
 		list[i] = fs.Type(t)
 	}

@@ -49,7 +49,7 @@ func TestAStudioSaysAnExerciseInItsOwnWords(t *testing.T) {
 	require.Len(t, other.Type.Faults, 5, "one that is off keeps its name")
 	require.True(t, own.Changed("five-finger"))
 	require.False(t, own.Changed("scale"))
-	require.Equal(t, own.Types(instrument.Keyboard)[0], e.Type)
+	require.Equal(t, own.For(instrument.Any("piano"))[0], e.Type)
 
 	came, err := exercise.Forms(nil).Parse("five-finger/parallel/C/major-five-finger/-", piano)
 	require.NoError(t, err)

@@ -131,7 +131,7 @@ func TestEveryBiteAndEveryRound(t *testing.T) {
 				}
 			}
 		}
-		kind, ok := CycleType(x.Family)
+		kind, ok := CycleType(x)
 		if !ok {
 			continue
 		}
@@ -164,7 +164,7 @@ func TestHowTheStaircasesAreClimbed(t *testing.T) {
 			case "pieces":
 				p.Secure = func(s string) bool { return len(s)%3 == 0 }
 			case "a wish":
-				if kind, ok := CycleType(x.Family); ok {
+				if kind, ok := CycleType(x); ok {
 					wish = Wish{Type: kind.ID, Place: "D/major/-", Since: time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)}
 				}
 			}

@@ -120,12 +120,26 @@ func First(x instrument.Instrument) (Exercise, bool) {
 	return begin(list[0], Exercise{Instrument: x})
 }
 
-// CycleType is the type that is taken through the keys on a family of instruments: its
-// scales. ok is false where none is.
-func CycleType(f instrument.Family) (Type, bool) {
-	list := Types(f)
+// CycleType is the type that is taken through the keys on an instrument: its scales. ok is
+// false where none is.
+func CycleType(x instrument.Instrument) (Type, bool) {
+	list := For(x)
 	if i := slices.IndexFunc(list, func(t Type) bool { return t.Cycle }); i >= 0 {
 		return list[i], true
 	}
 	return Type{}, false
+}
+
+// Keyed is the type that shows how far an instrument's keys have come: what is taken through the keys, else its first type
+// with a key for each exercise. ok is false where none has.
+func Keyed(x instrument.Instrument) (Type, bool) {
+	if t, ok := CycleType(x); ok {
+		return t, true
+	}
+	list := For(x)
+	i := slices.IndexFunc(list, func(t Type) bool { return t.keyed() && t.What == "" })
+	if i < 0 {
+		return Type{}, false
+	}
+	return list[i], true
 }

@@ -137,7 +137,7 @@ func TestChoicesHoldTheExerciseItself(t *testing.T) {
 // A cycle takes every key that can be played once, from the first on.
 func TestACycleGoesRoundOnce(t *testing.T) {
 	for _, x := range instrument.All() {
-		kind, ok := CycleType(x.Family)
+		kind, ok := CycleType(x)
 		if !ok {
 			require.Contains(t, []instrument.Family{instrument.Plucked, instrument.Voice, instrument.Percussion}, x.Family)
 			continue
@@ -146,7 +146,7 @@ func TestACycleGoesRoundOnce(t *testing.T) {
 			for _, k := range kind.Kinds {
 				base := Exercise{Type: kind, Step: step, Kind: k, Instrument: x}
 				there := Places(base)
-				if len(there) == 0 && x.Family == instrument.Wind {
+				if len(there) == 0 && (x.Family == instrument.Wind || step.ID == "three") {
 					continue
 				}
 				for _, order := range []string{"fifths", "semitones"} {

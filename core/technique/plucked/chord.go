@@ -38,6 +38,19 @@ func Chord(x instrument.Instrument, name string) (Shape, error) {
 	if err != nil {
 		return Shape{}, err
 	}
+	best := easiest(x, name, notes, root)
+	if best.Frets == nil && len(notes) == 4 { // a chord of four notes may do without its fifth (common practice)
+		delete(notes, (root+qualities["7"][2])%12)
+		best = easiest(x, name, notes, root)
+	}
+	if best.Frets == nil {
+		return Shape{}, fmt.Errorf("%s is not found on the first %d frets of the %s", name, topFret, x.ID)
+	}
+	return best, nil
+}
+
+// easiest is the easiest shape that sounds some notes, all of them and no other; without frets where there is none.
+func easiest(x instrument.Instrument, name string, notes map[int]bool, root int) Shape {
 	n := len(x.Open)
 	best, bestCost := Shape{}, 1<<30
 	frets := make([]int, n)
@@ -71,10 +84,7 @@ func Chord(x instrument.Instrument, name string) (Shape, error) {
 		}
 	}
 	try(n - 1)
-	if best.Frets == nil {
-		return Shape{}, fmt.Errorf("%s is not found on the first %d frets of the %s", name, topFret, x.ID)
-	}
-	return best, nil
+	return best
 }
 
 // chordNotes reads a name: a note and a quality.
@@ -177,6 +187,13 @@ func place(frets []int) ([]int, int) {
 	}
 	cost += 100 * len(stops)
 	if len(stops) == 0 {
+		return fingers, cost
+	}
+	if len(stops) == 4 && stops[1].fret == lowest && stops[2].fret > lowest && stops[0].str+stops[1].str == 1 {
+		// Four stops of which the lowest two lie on the first two strings: the first finger lies over both, as charts print F
+		// on the guitar (common practice).
+		fingers[0], fingers[1] = 1, 1
+		fingers[stops[2].str], fingers[stops[3].str] = 2, 3
 		return fingers, cost
 	}
 	// The fingers go up with the frets; of all ways the one nearest to a finger a fret.

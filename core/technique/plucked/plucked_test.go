@@ -104,11 +104,11 @@ func TestNoCheaperFingersExist(t *testing.T) {
 
 // Shapes as beginners' chord charts print them (common practice, from memory),
 // string by string from the highest number on. Charts differ for E and E minor on
-// the ukulele (0432 is printed where 0402 does with a finger less) and F on the guitar.
+// the ukulele (0432 is printed where 0402 does with a finger less).
 func TestChordShapesAgreeWithTheCharts(t *testing.T) {
 	for player, chords := range map[string]map[string]string{
 		"ukulele": {"C": "0003", "F": "2010", "G": "0232", "Am": "2000", "G7": "0212", "C7": "0001", "Dm": "2210", "A": "2100", "D": "2220", "A7": "0100", "Bb": "3211", "D7": "2223", "E7": "1202", "Gm": "0231"},
-		"guitar":  {"C": "x32010", "G": "320003", "D": "xx0232", "Em": "022000", "Am": "x02210", "E": "022100", "A": "x02220", "Dm": "xx0231", "D7": "xx0212", "A7": "x02020"},
+		"guitar":  {"C": "x32010", "G": "320003", "D": "xx0232", "Em": "022000", "Am": "x02210", "E": "022100", "A": "x02220", "Dm": "xx0231", "D7": "xx0212", "A7": "x02020", "F": "xx3211", "G7": "320001", "C7": "x32310", "E7": "020100", "B7": "x21202"},
 	} {
 		for name, want := range chords {
 			s, err := Chord(open(t, player), name)
@@ -122,6 +122,17 @@ func TestChordShapesAgreeWithTheCharts(t *testing.T) {
 	}
 	g, err := Chord(open(t, "ukulele"), "G")
 	require.NoError(t, err)
+	for player, chords := range map[string]map[string][]int{ // fingers by string, string 1 first
+		"guitar":  {"C": {0, 1, 0, 2, 3, 0}, "F": {1, 1, 2, 3, 0, 0}, "D": {2, 3, 1, 0, 0, 0}, "Am": {0, 1, 3, 2, 0, 0}, "E": {0, 0, 1, 3, 2, 0}, "Dm": {1, 3, 2, 0, 0, 0}, "G7": {1, 0, 0, 0, 2, 3}},
+		"ukulele": {"F": {0, 1, 0, 2}, "Bb": {1, 1, 2, 3}, "G7": {3, 1, 2, 0}, "A": {0, 0, 1, 2}, "Dm": {0, 1, 3, 2}},
+		"banjo":   {"C": {3, 1, 0, 2, 0}, "F": {4, 1, 2, 3, 0}},
+	} {
+		for name, want := range chords {
+			s, err := Chord(open(t, player), name)
+			require.NoError(t, err)
+			require.Equal(t, want, s.Fingers, "%s %s", player, name)
+		}
+	}
 	require.Equal(t, []int{2, 3, 1, 0}, g.Fingers, "G: the first finger on the third string, 2 and 3 on the others")
 }
 

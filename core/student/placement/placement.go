@@ -1,0 +1,261 @@
+// Package placement finds out by few questions what a student from elsewhere brings.
+//
+// A question asks for one skill and is answered yes, nearly, no, or left. What is believed is a distribution over what is
+// there: the student has an overall level, a level in each strand that goes with it, and has a skill more likely the
+// further the level lies above that of the skill, never without the skills of its strand that it needs, and with a few
+// holes of which nothing else tells. Answers may be slips and lucky guesses. The distribution is computed exactly: over
+// the levels on a grid, and within a strand by passing messages in a tree of cliques.
+//
+//	placement.go  the skills that are asked for, the numbers, what is believed
+//	strand.go     the exact sums within one strand
+//	question.go   which question comes next, and when to stop
+package placement
+
+import (
+	"math"
+	"slices"
+)
+
+// Skill is what can be asked for.
+type Skill struct {
+	ID string
+	// Strand groups skills that grow together.
+	Strand string
+	// Needs are the ids of the skills that come before it. Those of other strands tell only by its level.
+	Needs []string
+	// Level is how far on the way it lies, 0 for the first skills, 1 for the last.
+	Level float64
+}
+
+// Answer is what came of a question.
+type Answer string
+
+// The answers.
+const (
+	Yes    Answer = "yes"
+	Nearly Answer = "nearly"
+	No     Answer = "no"
+	Left   Answer = "left" // it was passed over and says nothing
+)
+
+// Answers are all answers.
+func Answers() []Answer { return []Answer{Yes, Nearly, No, Left} }
+
+// Given is an answer to the question for a skill.
+type Given struct {
+	Skill  string
+	Answer Answer
+}
+
+// Policy holds the numbers, all defaults.
+type Policy struct {
+	// Slip is how often a skill that is there does not show, Guess how often one shows that is not. Default 0.1 each.
+	Slip, Guess float64
+	// Hole is how often a skill is missing although all speaks for it. Default 0.02.
+	Hole float64
+	// Together is how closely the strands go with the student's overall level, 0 to 1. Default 0.96.
+	Together float64
+	// Steep is how sharply a level parts what is there from what is not, in standard deviations. Default 0.08.
+	Steep float64
+	// Before is how sure a skill is of which the teacher said that it was known before. Default 0.85.
+	Before float64
+	// Doubt is how much doubt a skill may have on the average where the questions stop. Default 0.038.
+	Doubt float64
+	// Share is how many questions are asked at the most, as a share of the skills. Default 0.25.
+	Share float64
+}
+
+// DefaultPolicy returns the defaults, which are ours and adjustable.
+func DefaultPolicy() Policy {
+	return Policy{Slip: 0.1, Guess: 0.1, Hole: 0.02, Together: 0.96, Steep: 0.08, Before: 0.85, Doubt: 0.038, Share: 0.25}
+}
+
+const (
+	// grid is how many levels are told apart, over so many standard deviations on each side of the middle.
+	grid  = 15
+	sides = 2.5
+	// spread is how much wider than the grid's own unit students lie: of one from elsewhere little is known beforehand.
+	spread = 1.6
+)
+
+// levels are the grid of levels of a student, in standard deviations.
+func gridAt(i int) float64 { return -sides + 2*sides*float64(i)/float64(grid-1) }
+
+// Belief is what is believed of a student. It is a value: an answer makes another one.
+type Belief struct {
+	policy  Policy
+	skills  []Skill
+	index   map[string]int
+	strands []*strand
+	// of is the strand of each skill, in the order of the skills.
+	of []int
+	// given are the answers, and before the skills that the teacher said were known.
+	given  []Given
+	before map[string]bool
+	// known is the probability of each skill.
+	known []float64
+	// sums are the results of each strand by level, kept until an answer changes them.
+	sums []sums
+}
+
+// sums are the results of a strand for each level: the weight of all that was answered, and each skill's share.
+type sums struct {
+	whole [grid]float64
+	share [][grid]float64
+}
+
+// New believes what can be believed before a question. Before are the skills that the teacher said were known.
+func New(skills []Skill, before []string, p Policy) Belief {
+	b := Belief{policy: p, skills: slices.Clone(skills), index: map[string]int{}, before: map[string]bool{}}
+	for i, s := range b.skills {
+		b.index[s.ID] = i
+	}
+	for _, id := range before {
+		b.before[id] = true
+	}
+	names := map[string]int{}
+	b.of = make([]int, len(b.skills))
+	for i, s := range b.skills {
+		at, there := names[s.Strand]
+		if !there {
+			at = len(b.strands)
+			names[s.Strand] = at
+			b.strands = append(b.strands, &strand{name: s.Strand})
+		}
+		b.of[i] = at
+		b.strands[at].add(i, s)
+	}
+	for _, st := range b.strands {
+		st.build(b.index)
+	}
+	b.sums = make([]sums, len(b.strands))
+	for k := range b.strands {
+		b.sums[k] = b.strands[k].sums(b.policy, b.likelihood)
+	}
+	b.weigh()
+	return b
+}
+
+// After is what is believed after one more answer; an answer about a skill that nobody asked for changes nothing.
+func (b Belief) After(g Given) Belief {
+	at, there := b.index[g.Skill]
+	if !there {
+		return b
+	}
+	b.given = append(slices.Clip(b.given), g)
+	b.sums = slices.Clone(b.sums)
+	k := b.of[at]
+	b.sums[k] = b.strands[k].sums(b.policy, b.likelihood)
+	b.weigh()
+	return b
+}
+
+// Known is how likely a skill is there, 0 to 1; 0 for one that is not asked for.
+func (b Belief) Known(id string) float64 {
+	if i, there := b.index[id]; there {
+		return b.known[i]
+	}
+	return 0
+}
+
+// Skills are those that are asked for, in their order.
+func (b Belief) Skills() []Skill { return b.skills }
+
+// Given are the answers so far.
+func (b Belief) Given() []Given { return b.given }
+
+// likelihood is how well what is known of a skill goes with its being there and with its being missing.
+func (b Belief) likelihood(skill int) (there, missing float64) {
+	there, missing = 1, 1
+	id := b.skills[skill].ID
+	if b.before[id] {
+		there, missing = b.policy.Before, 1-b.policy.Before
+	}
+	for _, g := range b.given {
+		if g.Skill != id {
+			continue
+		}
+		switch g.Answer {
+		case Yes:
+			there, missing = there*(1-b.policy.Slip), missing*b.policy.Guess
+		case No:
+			there, missing = there*b.policy.Slip, missing*(1-b.policy.Guess)
+		case Nearly: // on the way: it speaks a little against it
+			there, missing = there*0.35, missing*0.65
+		}
+	}
+	return there, missing
+}
+
+// weigh sums over the overall level and the level of each strand.
+func (b *Belief) weigh() {
+	overall := [grid]float64{}
+	for g := range grid {
+		overall[g] = density(gridAt(g) / spread)
+	}
+	// weight of each strand's level given the overall one.
+	toward := [grid][grid]float64{}
+	width := math.Sqrt(1 - b.policy.Together*b.policy.Together)
+	for g := range grid {
+		sum := 0.0
+		for t := range grid {
+			toward[g][t] = density((gridAt(t) - b.policy.Together*gridAt(g)) / width)
+			sum += toward[g][t]
+		}
+		for t := range grid {
+			toward[g][t] /= sum
+		}
+	}
+	byStrand := make([][grid]float64, len(b.strands))
+	for k := range b.strands {
+		for g := range grid {
+			for t := range grid {
+				byStrand[k][g] += toward[g][t] * b.sums[k].whole[t]
+			}
+		}
+	}
+	// Everything else that speaks for an overall level, strand by strand, in logarithms so that nothing vanishes.
+	total := [grid]float64{}
+	for g := range grid {
+		total[g] = math.Log(overall[g])
+		for k := range b.strands {
+			total[g] += math.Log(max(byStrand[k][g], 1e-300))
+		}
+	}
+	highest := slices.Max(total[:])
+	b.known = make([]float64, len(b.skills))
+	for k, st := range b.strands {
+		level := [grid]float64{}
+		sum := 0.0
+		for g := range grid {
+			w := math.Exp(total[g]-highest) / max(byStrand[k][g], 1e-300)
+			for t := range grid {
+				level[t] += w * toward[g][t]
+			}
+		}
+		for t := range grid {
+			level[t] *= b.sums[k].whole[t]
+			sum += level[t]
+		}
+		for i, skill := range st.skills {
+			p := 0.0
+			for t := range grid {
+				p += level[t] / sum * b.sums[k].share[i][t]
+			}
+			b.known[skill] = min(1, max(0, p))
+		}
+	}
+}
+
+// density is that of a normal distribution, without its constant.
+func density(x float64) float64 { return math.Exp(-x * x / 2) }
+
+// at is how likely a skill of a level is there for a student on a level of the grid, its needs being there.
+func (p Policy) at(level float64, t int) float64 {
+	// The levels of skills lie where those of students do.
+	mark := (2*level - 1) * 1.6
+	return (1 - p.Hole) / (1 + math.Exp(-(gridAt(t)-mark)/p.Steep))
+}
+
+// unlikely is how likely a skill is there without one that it needs.
+const unlikely = 0.02

@@ -1,0 +1,190 @@
+package placement
+
+import (
+	"cmp"
+	"math"
+	"slices"
+)
+
+// Question is what to ask next, and why.
+type Question struct {
+	Skill Skill
+	// Known is how likely the skill is there, Worth how much the answer tells on the average, in bits.
+	Known, Worth float64
+	// Open is how many skills of its strand are still in doubt.
+	Open int
+}
+
+// Next is the question whose answer tells most; ok is false where none tells anything or the questions are over. An answer
+// depends on its own skill alone, so what it tells of everything is what it tells of that skill. A skill that was asked for
+// already, or passed over, comes again only where nothing else tells more, since a second answer tells of slips.
+func (b Belief) Next(may func(skill string) bool) (Question, bool) {
+	var best Question
+	for i, s := range b.skills {
+		if may != nil && !may(s.ID) {
+			continue
+		}
+		times, left := b.asked(s.ID)
+		if left || times > 1 {
+			continue
+		}
+		worth := b.policy.Worth(b.known[i])
+		if times > 0 {
+			worth *= again
+		}
+		if worth > best.Worth+1e-12 {
+			best = Question{Skill: s, Known: b.known[i], Worth: worth}
+		}
+	}
+	if best.Worth < least {
+		return Question{}, false
+	}
+	for i, s := range b.skills {
+		if s.Strand == best.Skill.Strand && doubtful(b.known[i]) {
+			best.Open++
+		}
+	}
+	return best, true
+}
+
+const (
+	// again is how much a second question for a skill is worth beside a first one elsewhere (default): the same task is
+	// answered the same way more often than chance would have it.
+	again = 0.5
+	// least is what a question must tell, in bits.
+	least = 0.02
+)
+
+// asked is how often a skill was asked for, and whether it was passed over.
+func (b Belief) asked(id string) (times int, left bool) {
+	for _, g := range b.given {
+		if g.Skill == id {
+			times++
+			left = left || g.Answer == Left
+		}
+	}
+	return times, left
+}
+
+// Worth is how much an answer yes or no tells on the average where a skill is so likely there, in bits.
+func (p Policy) Worth(known float64) float64 {
+	yes := known*(1-p.Slip) + (1-known)*p.Guess
+	return entropy(yes) - known*entropy(p.Slip) - (1-known)*entropy(p.Guess)
+}
+
+// entropy of a thing of two outcomes, in bits.
+func entropy(p float64) float64 {
+	if p <= 0 || p >= 1 {
+		return 0
+	}
+	return -p*math.Log2(p) - (1-p)*math.Log2(1-p)
+}
+
+// doubtful says that a skill is neither there nor missing for sure enough to build on.
+func doubtful(known float64) bool { return known > 0.1 && known < 0.9 }
+
+// Doubt is how likely a skill is judged wrongly on the average, if each is taken as there or missing, whichever is more likely.
+func (b Belief) Doubt() float64 {
+	if len(b.known) == 0 {
+		return 0
+	}
+	sum := 0.0
+	for _, p := range b.known {
+		sum += min(p, 1-p)
+	}
+	return sum / float64(len(b.known))
+}
+
+// Ends is why no more questions are asked.
+type Ends string
+
+// The reasons; empty where there is something to ask.
+const (
+	Sure    Ends = "sure"    // every strand is decided well enough
+	Enough  Ends = "enough"  // as many questions were answered as are worth asking in one sitting
+	Nothing Ends = "nothing" // no question is left that tells anything
+)
+
+// Over says whether the questions are over, and why.
+func (b Belief) Over() Ends {
+	answered := 0
+	for _, g := range b.given {
+		if g.Answer != Left {
+			answered++
+		}
+	}
+	switch {
+	case len(b.skills) == 0:
+		return Nothing
+	case b.Doubt() <= b.policy.Doubt:
+		return Sure
+	case float64(answered+1) > b.policy.Share*float64(len(b.skills)) && len(b.skills) > 8:
+		return Enough
+	}
+	if _, more := b.Next(nil); !more {
+		return Nothing
+	}
+	return ""
+}
+
+// Settled is how a strand stands.
+type Settled struct {
+	Strand string
+	// There, Missing and Open count its skills; Sure says that none is in doubt.
+	There, Missing, Open int
+	Sure                 bool
+}
+
+// Strands are how the strands stand, in the order of their first skills.
+func (b Belief) Strands() []Settled {
+	out := make([]Settled, len(b.strands))
+	for k, st := range b.strands {
+		out[k].Strand = st.name
+		for _, skill := range st.skills {
+			switch p := b.known[skill]; {
+			case doubtful(p):
+				out[k].Open++
+			case p >= 0.5:
+				out[k].There++
+			default:
+				out[k].Missing++
+			}
+		}
+		out[k].Sure = out[k].Open == 0
+	}
+	return out
+}
+
+// Contradiction is a skill whose answers speak against each other.
+type Contradiction struct {
+	Skill   string
+	Yes, No int
+	// Known is what is believed of it now.
+	Known float64
+}
+
+// Contradictions are the skills that were answered both ways, the more doubtful first.
+func (b Belief) Contradictions() []Contradiction {
+	at := map[string]*Contradiction{}
+	var out []Contradiction
+	for _, g := range b.given {
+		if at[g.Skill] == nil {
+			at[g.Skill] = &Contradiction{Skill: g.Skill, Known: b.Known(g.Skill)}
+		}
+		switch g.Answer {
+		case Yes:
+			at[g.Skill].Yes++
+		case No, Nearly:
+			at[g.Skill].No++
+		}
+	}
+	for _, s := range b.skills {
+		if c := at[s.ID]; c != nil && c.Yes > 0 && c.No > 0 {
+			out = append(out, *c)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Contradiction) int {
+		return cmp.Compare(math.Abs(a.Known-0.5), math.Abs(b.Known-0.5))
+	})
+	return out
+}
