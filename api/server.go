@@ -35,6 +35,7 @@ import (
 	"patientladder/api/ladder"
 	"patientladder/api/lesson"
 	"patientladder/api/library"
+	"patientladder/api/meeting"
 	"patientladder/api/open"
 	"patientladder/api/people"
 	"patientladder/api/problem"
@@ -78,6 +79,7 @@ type (
 	peopleHandlers    = people.Handlers
 	datesHandlers     = dates.Handlers
 	progressHandlers  = progress.Handlers
+	meetingHandlers   = meeting.Handlers
 )
 
 // Server answers the contract. Make it with New.
@@ -90,6 +92,7 @@ type Server struct {
 	*peopleHandlers
 	*datesHandlers
 	*progressHandlers
+	*meetingHandlers
 
 	desk     *open.Desk
 	log      *slog.Logger

@@ -3,6 +3,7 @@ package answer
 import (
 	"patientladder/api/contract"
 	"patientladder/core/notation/engrave"
+	"patientladder/core/notation/score"
 )
 
 // Excerpt is a drawing as the page takes it, under a key.
@@ -15,6 +16,24 @@ func Excerpt(key string, d engrave.Drawing) contract.Excerpt {
 	}
 	for _, x := range d.Texts {
 		out.Texts = append(out.Texts, contract.ExcerptText{X: Thousandths(x.X), Y: Thousandths(x.Y), Size: Thousandths(x.Size), Text: x.Text})
+	}
+	return out
+}
+
+// Music is what a device needs to play a score, under a key, at a tempo in quarter notes a minute.
+func Music(key string, s *score.Score, tempo float64) contract.FamilyMusic {
+	out := contract.FamilyMusic{Key: key, Tempo: tempo, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}}
+	at := PlacesOf(s)
+	for _, x := range s.Sounding() {
+		if x.Duration.Num() > 0 {
+			out.Sounds = append(out.Sounds, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
+		}
+	}
+	for _, b := range s.Bars {
+		start, length, beat := b.Start.Float(), b.Length.Float(), b.Beat().Float()
+		for t := 0.0; t < length-1e-6; t += beat {
+			out.Beats = append(out.Beats, contract.MusicBeat{At: start + t, First: t == 0})
+		}
 	}
 	return out
 }

@@ -24,6 +24,27 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
+// Defines values for AcceptPlacementRoute.
+const (
+	AcceptPlacementRouteBeside AcceptPlacementRoute = "beside"
+	AcceptPlacementRouteFirst  AcceptPlacementRoute = "first"
+	AcceptPlacementRouteOn     AcceptPlacementRoute = "on"
+)
+
+// Valid indicates whether the value is a known member of the AcceptPlacementRoute enum.
+func (e AcceptPlacementRoute) Valid() bool {
+	switch e {
+	case AcceptPlacementRouteBeside:
+		return true
+	case AcceptPlacementRouteFirst:
+		return true
+	case AcceptPlacementRouteOn:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for BalanceKind.
 const (
 	BalanceKindAway    BalanceKind = "away"
@@ -119,6 +140,7 @@ const (
 	EntryKindKnown        EntryKind = "known"
 	EntryKindLiking       EntryKind = "liking"
 	EntryKindMark         EntryKind = "mark"
+	EntryKindMeeting      EntryKind = "meeting"
 	EntryKindMissed       EntryKind = "missed"
 	EntryKindNote         EntryKind = "note"
 	EntryKindPaused       EntryKind = "paused"
@@ -168,6 +190,8 @@ func (e EntryKind) Valid() bool {
 	case EntryKindLiking:
 		return true
 	case EntryKindMark:
+		return true
+	case EntryKindMeeting:
 		return true
 	case EntryKindMissed:
 		return true
@@ -533,25 +557,25 @@ func (e FoundForLadderKind) Valid() bool {
 
 // Defines values for Gate.
 const (
-	Apart     Gate = "apart"
-	Automatic Gate = "automatic"
-	Left      Gate = "left"
-	Right     Gate = "right"
-	Together  Gate = "together"
+	GateApart     Gate = "apart"
+	GateAutomatic Gate = "automatic"
+	GateLeft      Gate = "left"
+	GateRight     Gate = "right"
+	GateTogether  Gate = "together"
 )
 
 // Valid indicates whether the value is a known member of the Gate enum.
 func (e Gate) Valid() bool {
 	switch e {
-	case Apart:
+	case GateApart:
 		return true
-	case Automatic:
+	case GateAutomatic:
 		return true
-	case Left:
+	case GateLeft:
 		return true
-	case Right:
+	case GateRight:
 		return true
-	case Together:
+	case GateTogether:
 		return true
 	default:
 		return false
@@ -915,6 +939,66 @@ func (e MeetKind) Valid() bool {
 	}
 }
 
+// Defines values for MeetingFamily.
+const (
+	MeetingFamilyBowed      MeetingFamily = "bowed"
+	MeetingFamilyKeyboard   MeetingFamily = "keyboard"
+	MeetingFamilyOther      MeetingFamily = "other"
+	MeetingFamilyPercussion MeetingFamily = "percussion"
+	MeetingFamilyPlucked    MeetingFamily = "plucked"
+	MeetingFamilyVoice      MeetingFamily = "voice"
+	MeetingFamilyWind       MeetingFamily = "wind"
+)
+
+// Valid indicates whether the value is a known member of the MeetingFamily enum.
+func (e MeetingFamily) Valid() bool {
+	switch e {
+	case MeetingFamilyBowed:
+		return true
+	case MeetingFamilyKeyboard:
+		return true
+	case MeetingFamilyOther:
+		return true
+	case MeetingFamilyPercussion:
+		return true
+	case MeetingFamilyPlucked:
+		return true
+	case MeetingFamilyVoice:
+		return true
+	case MeetingFamilyWind:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MeetingActivityKind.
+const (
+	MeetingActivityKindBeat   MeetingActivityKind = "beat"
+	MeetingActivityKindEmpty  MeetingActivityKind = ""
+	MeetingActivityKindHidden MeetingActivityKind = "hidden"
+	MeetingActivityKindPitch  MeetingActivityKind = "pitch"
+	MeetingActivityKindRhythm MeetingActivityKind = "rhythm"
+)
+
+// Valid indicates whether the value is a known member of the MeetingActivityKind enum.
+func (e MeetingActivityKind) Valid() bool {
+	switch e {
+	case MeetingActivityKindBeat:
+		return true
+	case MeetingActivityKindEmpty:
+		return true
+	case MeetingActivityKindHidden:
+		return true
+	case MeetingActivityKindPitch:
+		return true
+	case MeetingActivityKindRhythm:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for MessageState.
 const (
 	Failed  MessageState = "failed"
@@ -1128,6 +1212,102 @@ func (e PlacedRungAside) Valid() bool {
 	case PlacedRungAsidePaused:
 		return true
 	case PlacedRungAsideSkipped:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlacementOver.
+const (
+	PlacementOverEmpty   PlacementOver = ""
+	PlacementOverEnough  PlacementOver = "enough"
+	PlacementOverNothing PlacementOver = "nothing"
+	PlacementOverSure    PlacementOver = "sure"
+)
+
+// Valid indicates whether the value is a known member of the PlacementOver enum.
+func (e PlacementOver) Valid() bool {
+	switch e {
+	case PlacementOverEmpty:
+		return true
+	case PlacementOverEnough:
+		return true
+	case PlacementOverNothing:
+		return true
+	case PlacementOverSure:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlacementQuestionHow.
+const (
+	Clap PlacementQuestionHow = "clap"
+	Find PlacementQuestionHow = "find"
+	Play PlacementQuestionHow = "play"
+	Show PlacementQuestionHow = "show"
+	Sing PlacementQuestionHow = "sing"
+)
+
+// Valid indicates whether the value is a known member of the PlacementQuestionHow enum.
+func (e PlacementQuestionHow) Valid() bool {
+	switch e {
+	case Clap:
+		return true
+	case Find:
+		return true
+	case Play:
+		return true
+	case Show:
+		return true
+	case Sing:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlacementRouteKind.
+const (
+	PlacementRouteKindBeside PlacementRouteKind = "beside"
+	PlacementRouteKindFirst  PlacementRouteKind = "first"
+	PlacementRouteKindOn     PlacementRouteKind = "on"
+)
+
+// Valid indicates whether the value is a known member of the PlacementRouteKind enum.
+func (e PlacementRouteKind) Valid() bool {
+	switch e {
+	case PlacementRouteKindBeside:
+		return true
+	case PlacementRouteKindFirst:
+		return true
+	case PlacementRouteKindOn:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlacementThenAnswer.
+const (
+	PlacementThenAnswerLeft   PlacementThenAnswer = "left"
+	PlacementThenAnswerNearly PlacementThenAnswer = "nearly"
+	PlacementThenAnswerNo     PlacementThenAnswer = "no"
+	PlacementThenAnswerYes    PlacementThenAnswer = "yes"
+)
+
+// Valid indicates whether the value is a known member of the PlacementThenAnswer enum.
+func (e PlacementThenAnswer) Valid() bool {
+	switch e {
+	case PlacementThenAnswerLeft:
+		return true
+	case PlacementThenAnswerNearly:
+		return true
+	case PlacementThenAnswerNo:
+		return true
+	case PlacementThenAnswerYes:
 		return true
 	default:
 		return false
@@ -2142,6 +2322,22 @@ func (e PrintProgrammeParamsFormat) Valid() bool {
 	}
 }
 
+// AcceptPlacement defines model for AcceptPlacement.
+type AcceptPlacement struct {
+	// Batch A ULID
+	Batch Id `json:"batch"`
+
+	// Book A ULID
+	Book Id `json:"book"`
+
+	// Entry The piece to begin with where the teacher moved it
+	Entry string               `json:"entry,omitempty,omitzero"`
+	Route AcceptPlacementRoute `json:"route"`
+}
+
+// AcceptPlacementRoute defines model for AcceptPlacement.Route.
+type AcceptPlacementRoute string
+
 // ActivityGoal defines model for ActivityGoal.
 type ActivityGoal struct {
 	// Changed The studio has changed it or switched it off
@@ -2628,7 +2824,10 @@ type Entry struct {
 	Material Id       `json:"material,omitempty,omitzero"`
 	Met      []string `json:"met,omitempty,omitzero"`
 	Minutes  int      `json:"minutes,omitempty,omitzero"`
-	Rating   int      `json:"rating,omitempty,omitzero"`
+
+	// Outcome Of a question: yes, nearly, no, left; of an activity of a first meeting: what came of it
+	Outcome string `json:"outcome,omitempty,omitzero"`
+	Rating  int    `json:"rating,omitempty,omitzero"`
 
 	// Setup In centimetres
 	Setup Measures  `json:"setup,omitempty,omitzero"`
@@ -3916,6 +4115,61 @@ type Meet struct {
 // MeetKind defines model for Meet.Kind.
 type MeetKind string
 
+// Meeting defines model for Meeting.
+type Meeting struct {
+	Activities []MeetingActivity `json:"activities"`
+	Family     MeetingFamily     `json:"family"`
+	Minutes    int               `json:"minutes"`
+	Placement  Placement         `json:"placement"`
+	Sentence   string            `json:"sentence"`
+	Student    Student           `json:"student"`
+
+	// TakeHome Two things for home
+	TakeHome []TakeHome `json:"takeHome"`
+}
+
+// MeetingFamily defines model for Meeting.Family.
+type MeetingFamily string
+
+// MeetingActivity defines model for MeetingActivity.
+type MeetingActivity struct {
+	// Came What came of it so far
+	Came []string            `json:"came"`
+	Id   string              `json:"id"`
+	Kind MeetingActivityKind `json:"kind"`
+
+	// Level Of the next try, from 1; 0 where it is enough
+	Level   int    `json:"level"`
+	Minutes int    `json:"minutes"`
+	Name    string `json:"name"`
+
+	// Next For each level, by outcome, the level of the try after it; what a device needs without a connection
+	Next     []MeetingStep `json:"next"`
+	Outcomes []Choice      `json:"outcomes"`
+	Part     string        `json:"part"`
+	Say      string        `json:"say"`
+
+	// Tries What is played on each level, the easiest first
+	Tries []MeetingTry `json:"tries"`
+}
+
+// MeetingActivityKind defines model for MeetingActivity.Kind.
+type MeetingActivityKind string
+
+// MeetingStep defines model for MeetingStep.
+type MeetingStep struct {
+	Level   int    `json:"level"`
+	Next    int    `json:"next"`
+	Outcome string `json:"outcome"`
+}
+
+// MeetingTry defines model for MeetingTry.
+type MeetingTry struct {
+	Level  int         `json:"level"`
+	Sounds []SoundNote `json:"sounds"`
+	Words  string      `json:"words"`
+}
+
 // Message defines model for Message.
 type Message struct {
 	Body    string `json:"body"`
@@ -4539,6 +4793,101 @@ type PlacedRung struct {
 
 // PlacedRungAside defines model for PlacedRung.Aside.
 type PlacedRungAside string
+
+// Placement defines model for Placement.
+type Placement struct {
+	Answered       int               `json:"answered"`
+	Contradictions []string          `json:"contradictions"`
+	Entries        []PlacementEntry  `json:"entries"`
+	Holes          []PlacementHole   `json:"holes"`
+	Over           PlacementOver     `json:"over"`
+	Question       PlacementQuestion `json:"question,omitempty,omitzero"`
+	Sentence       string            `json:"sentence"`
+	Strands        []PlacementStrand `json:"strands"`
+}
+
+// PlacementOver defines model for Placement.Over.
+type PlacementOver string
+
+// PlacementEntry defines model for PlacementEntry.
+type PlacementEntry struct {
+	At     int              `json:"at"`
+	Book   string           `json:"book"`
+	Chosen bool             `json:"chosen"`
+	Leaps  []PlacementLeap  `json:"leaps"`
+	Pieces []Choice         `json:"pieces"`
+	Routes []PlacementRoute `json:"routes"`
+	Title  string           `json:"title"`
+	Words  string           `json:"words"`
+}
+
+// PlacementHole defines model for PlacementHole.
+type PlacementHole struct {
+	Known float64 `json:"known"`
+	Name  string  `json:"name"`
+	Skill string  `json:"skill"`
+	Soon  string  `json:"soon"`
+}
+
+// PlacementLeap defines model for PlacementLeap.
+type PlacementLeap struct {
+	// Firsts What is new in it
+	Firsts []string `json:"firsts"`
+	Size   float64  `json:"size"`
+	Title  string   `json:"title"`
+	Words  string   `json:"words"`
+}
+
+// PlacementQuestion defines model for PlacementQuestion.
+type PlacementQuestion struct {
+	// Excerpt Engraved bars, in staff spaces from the upper left corner
+	Excerpt Excerpt `json:"excerpt,omitempty,omitzero"`
+
+	// Following The next question by the answer, for a device without a connection
+	Following []PlacementThen `json:"following"`
+
+	// Heard It is played and not shown
+	Heard bool                 `json:"heard"`
+	How   PlacementQuestionHow `json:"how"`
+	Music FamilyMusic          `json:"music,omitempty,omitzero"`
+	Name  string               `json:"name"`
+	Say   string               `json:"say"`
+	Skill string               `json:"skill"`
+	Why   string               `json:"why"`
+}
+
+// PlacementQuestionHow defines model for PlacementQuestion.How.
+type PlacementQuestionHow string
+
+// PlacementRoute defines model for PlacementRoute.
+type PlacementRoute struct {
+	// Fill Earlier pieces
+	Fill  []string           `json:"fill"`
+	Kind  PlacementRouteKind `json:"kind"`
+	Name  string             `json:"name"`
+	Words string             `json:"words"`
+}
+
+// PlacementRouteKind defines model for PlacementRoute.Kind.
+type PlacementRouteKind string
+
+// PlacementStrand defines model for PlacementStrand.
+type PlacementStrand struct {
+	Missing int    `json:"missing"`
+	Name    string `json:"name"`
+	Open    int    `json:"open"`
+	Sure    bool   `json:"sure"`
+	There   int    `json:"there"`
+}
+
+// PlacementThen defines model for PlacementThen.
+type PlacementThen struct {
+	Answer   PlacementThenAnswer `json:"answer"`
+	Question PlacementQuestion   `json:"question"`
+}
+
+// PlacementThenAnswer defines model for PlacementThen.Answer.
+type PlacementThenAnswer string
 
 // PlanByHand defines model for PlanByHand.
 type PlanByHand struct {
@@ -5527,6 +5876,13 @@ type TableRead struct {
 	Rows   int      `json:"rows"`
 }
 
+// TakeHome defines model for TakeHome.
+type TakeHome struct {
+	Id    string `json:"id"`
+	Name  string `json:"name"`
+	Words string `json:"words"`
+}
+
 // TalkTo defines model for TalkTo.
 type TalkTo struct {
 	Doubt string `json:"doubt"`
@@ -6257,6 +6613,18 @@ type MatchTitlesJSONBody struct {
 	Text string `json:"text"`
 }
 
+// GetMeetingParams defines parameters for GetMeeting.
+type GetMeetingParams struct {
+	// Minutes How long the meeting is
+	Minutes int `form:"minutes,omitempty" json:"minutes,omitempty,omitzero"`
+
+	// Book A book whose entry the teacher moved
+	Book string `form:"book,omitempty" json:"book,omitempty,omitzero"`
+
+	// Entry The piece with which it would begin
+	Entry string `form:"entry,omitempty" json:"entry,omitempty,omitzero"`
+}
+
 // GetNextParams defines parameters for GetNext.
 type GetNextParams struct {
 	Strand Strand `form:"strand" json:"strand"`
@@ -6593,6 +6961,9 @@ type MatchTitlesJSONRequestBody MatchTitlesJSONBody
 // ChangeLessonJSONRequestBody defines body for ChangeLesson for application/json ContentType.
 type ChangeLessonJSONRequestBody = LessonChange
 
+// AcceptPlacementJSONRequestBody defines body for AcceptPlacement for application/json ContentType.
+type AcceptPlacementJSONRequestBody = AcceptPlacement
+
 // SetPlanJSONRequestBody defines body for SetPlan for application/json ContentType.
 type SetPlanJSONRequestBody = PlanByHand
 
@@ -6850,6 +7221,12 @@ type ServerInterface interface {
 
 	// (PUT /ladders/{ladder}/lessons/{lesson})
 	ChangeLesson(c *gin.Context, ladder Ladder, lesson string)
+
+	// (GET /ladders/{ladder}/meeting)
+	GetMeeting(c *gin.Context, ladder Ladder, params GetMeetingParams)
+
+	// (POST /ladders/{ladder}/meeting)
+	AcceptPlacement(c *gin.Context, ladder Ladder)
 
 	// (GET /ladders/{ladder}/next)
 	GetNext(c *gin.Context, ladder Ladder, params GetNextParams)
@@ -8449,6 +8826,83 @@ func (siw *ServerInterfaceWrapper) ChangeLesson(c *gin.Context) {
 	}
 
 	siw.Handler.ChangeLesson(c, ladder, lesson)
+}
+
+// GetMeeting operation middleware
+func (siw *ServerInterfaceWrapper) GetMeeting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetMeetingParams
+
+	// ------------- Optional query parameter "minutes" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "minutes", c.Request.URL.Query(), &params.Minutes, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter minutes: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "book" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "book", c.Request.URL.Query(), &params.Book, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter book: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "entry" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "entry", c.Request.URL.Query(), &params.Entry, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter entry: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetMeeting(c, ladder, params)
+}
+
+// AcceptPlacement operation middleware
+func (siw *ServerInterfaceWrapper) AcceptPlacement(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "ladder" -------------
+	var ladder Ladder
+
+	err = runtime.BindStyledParameterWithOptions("simple", "ladder", c.Param("ladder"), &ladder, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AcceptPlacement(c, ladder)
 }
 
 // GetNext operation middleware
@@ -11049,6 +11503,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/ladders/:ladder/past/:day", wrapper.GetPastLesson)
 	router.GET(options.BaseURL+"/ladders/:ladder/known", wrapper.GetKnown)
 	router.POST(options.BaseURL+"/ladders/:ladder/known", wrapper.EnterKnown)
+	router.GET(options.BaseURL+"/ladders/:ladder/meeting", wrapper.GetMeeting)
+	router.POST(options.BaseURL+"/ladders/:ladder/meeting", wrapper.AcceptPlacement)
 	router.POST(options.BaseURL+"/ladders/:ladder/known/match", wrapper.MatchTitles)
 	router.DELETE(options.BaseURL+"/ladders/:ladder/batches/:batch", wrapper.UndoBatch)
 	router.GET(options.BaseURL+"/ladders/:ladder/find", wrapper.FindForLadder)
@@ -12958,6 +13414,86 @@ type ChangeLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeLessondefaultApplicationProblemPlusJSONResponse) VisitChangeLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMeetingRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Params GetMeetingParams
+}
+
+type GetMeetingResponseObject interface {
+	VisitGetMeetingResponse(w http.ResponseWriter) error
+}
+
+type GetMeeting200JSONResponse Meeting
+
+func (response GetMeeting200JSONResponse) VisitGetMeetingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMeetingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetMeetingdefaultApplicationProblemPlusJSONResponse) VisitGetMeetingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptPlacementRequestObject struct {
+	Ladder Ladder `json:"ladder"`
+	Body   *AcceptPlacementJSONRequestBody
+}
+
+type AcceptPlacementResponseObject interface {
+	VisitAcceptPlacementResponse(w http.ResponseWriter) error
+}
+
+type AcceptPlacement200JSONResponse KnownEffect
+
+func (response AcceptPlacement200JSONResponse) VisitAcceptPlacementResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptPlacementdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AcceptPlacementdefaultApplicationProblemPlusJSONResponse) VisitAcceptPlacementResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -16742,6 +17278,12 @@ type StrictServerInterface interface {
 	// (PUT /ladders/{ladder}/lessons/{lesson})
 	ChangeLesson(ctx context.Context, request ChangeLessonRequestObject) (ChangeLessonResponseObject, error)
 
+	// (GET /ladders/{ladder}/meeting)
+	GetMeeting(ctx context.Context, request GetMeetingRequestObject) (GetMeetingResponseObject, error)
+
+	// (POST /ladders/{ladder}/meeting)
+	AcceptPlacement(ctx context.Context, request AcceptPlacementRequestObject) (AcceptPlacementResponseObject, error)
+
 	// (GET /ladders/{ladder}/next)
 	GetNext(ctx context.Context, request GetNextRequestObject) (GetNextResponseObject, error)
 
@@ -18566,6 +19108,77 @@ func (sh *strictHandler) ChangeLesson(ctx *gin.Context, ladder Ladder, lesson st
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeLessonResponseObject); ok {
 		if err := validResponse.VisitChangeLessonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetMeeting operation middleware
+func (sh *strictHandler) GetMeeting(ctx *gin.Context, ladder Ladder, params GetMeetingParams) {
+	var request GetMeetingRequestObject
+
+	request.Ladder = ladder
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetMeeting(ctx, request.(GetMeetingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetMeeting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetMeetingResponseObject); ok {
+		if err := validResponse.VisitGetMeetingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AcceptPlacement operation middleware
+func (sh *strictHandler) AcceptPlacement(ctx *gin.Context, ladder Ladder) {
+	var request AcceptPlacementRequestObject
+
+	request.Ladder = ladder
+
+	var body AcceptPlacementJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AcceptPlacement(ctx, request.(AcceptPlacementRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AcceptPlacement")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AcceptPlacementResponseObject); ok {
+		if err := validResponse.VisitAcceptPlacementResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -21694,510 +22307,530 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khs3tif4KojaG+HunZRVkmXf26o/NvRpayzJuqpya2Z6PBEgEyRhJhN0AlkUW6OIfYd9w32SDZwD",
-	"IJHMg/wgWbLujf2nWy6SmcDBwcHB+fj9Pl3M1WarSlEaffH408WWV3wjjKjgv57zvf2/XOh5JbdGqvLi",
-	"8cVzseB1YR4zo3K+Z7JkZiWYNnUu1TeaGbkR7J+qFBfZhbTf/6MW1f4iuyj5Rlw8vsi5/Q89X4kNtw9f",
-	"qGrDDXxg7G/Mfmu/pk0ly+XF58/ZxYuPoppLLV7l3cE80UzPeSHu8y2vzP3ns/sb/ruq7t+7YnkY50qw",
-	"hay0YWoB/yFLbap6I0qTGKNwb2wNdMM/vhbl0qwuHj94eEkN9DXPc1HZ78JDt9ysmmcW+GF2UYk/almJ",
-	"/OKxqWoRv+FfKrG4eHzxf9xv1uQ+fqrvv8rhFW+4EZXkReIlG//xia95V/A9zqQt7g8rpQUrBN/qx8zs",
-	"t3LOC/YXJ+m/ZmwmlrIsRZUxVaGocyt0zsLsKXEvVJWS9MMfKEFfmzoXpUGFIMSg8fNTpXCj1qJMvMLA",
-	"Z30viPXlktCXz/bHeqtKLWCzvZSFsP8/V6Wxg3/86YJvt4Wccyv8+2puhLmnTSX4xn5G7KCZLDnIlXjV",
-	"wbZhC/u27GIleO42+zN8773nUm+VlvjN+D2dp1pFqdSsEJuecW/xG//ld334vL4V8M8lxv5hxQ3bidKw",
-	"XaXKZWYtkCoF08K+fy4urIKshDB9g8oXJ8vwl1KwLV8KZhTbVhLU7TRxfvbqAw94MjfyVpr9jwq3+7ZS",
-	"W1EZidoyX/FyKQiLeBOMMVtxzdz3mDR2S+qdNPOV+8/FopnmTKlC8NLKblGpTTQ+WRqxFJX9ZKU2ghh5",
-	"diFz8s+4VYgP7Kubv0fvVjALmKA0YqPJX7s/8Krie/jRrhwUgzU/dtbkjI2i5vs53tz/sHN0M3Iigt81",
-	"Q3biwcnhoLKwSr+F16rZ72Ju7FufLEWZ8+7K5nzfFkDfPsGHPEdBHArGr+TAEZtdhK1Dilu94Wvx67Yr",
-	"42e8nIuiEDkrhNaq1GyhKrZbyfmKlbAlDS9zzfYCDtox83kND3pux0lMCDyOcU5DvHRhuZzv4Weboayj",
-	"KabXyblCnaUaJd+VKmRnWQf12gl1tC70ye5AIiiIMKzmXaQAqirYGsoIacpP4AbOf1XlonJGSIOp3qkq",
-	"12PV4Zk9Hf+ovVnvSCg4XL1ygW/9XYpdRw7BLfEz6Zn/xp8jeQ7WnBfvImEseKFFdiCfqi6X49fvXcHn",
-	"In9fozZs+MdX+KvvLyP3Icz9VlTanSlB/2RpfnjUKGDKlPmfZm6A5KRNgcdQe0ZrMVWL17KkTwf7wXjh",
-	"PFspSSvBlmvnQY0fVKV2E2ysFcV7taMe1G854Q+fBqxTZI7gi05kXkAZyjzM0w0+uWbPREG4C+FGQx6U",
-	"1lZL4821KtF754bN1UZoVoqPhjJra7Gn572qVL1cdd/1k9qxDS/3DOfCeCWY/3JGOBw7Va3tM8lB22fY",
-	"UUttbcpa5IwbZk09e3DFLuEoKvEaOrAd7DSaQTdvzRqpJaVt1aJrFkVRTFQvWLWjLZy9ryTdrZTJc74M",
-	"Dpaa4FNecKfabem/q/jcyLlgfMntXZqJ8ne1t/bxCsRuDb8RfL4SFVNlYaV7oI3++0MTu17xSsRWRJT1",
-	"xs6iLtclulh/1BLci2Whdrhq24Lv8V98B+fcTJidEGU0yUZXzyBgOzsUyOjp7Fb0zsHDcfIahvdnkWiD",
-	"HfEnrn0pvc5mvupqMTcd3+aekRvSwcELwLAER85PxsPmhh61KOerPr//G83UrmQz+z3Gy5xZO5qxjeC6",
-	"rkTOFNrc9qTh2z9JNF7N3FU9K6KJl/VmhhYKvv8ajcCIr6/F/kZtR355w814K/KGm0Gvz709GnUWTdi9",
-	"kJS1NKL/TBl3dC9URa+YkaYQPjy3lWIu8PzZyaJgpTi4uo26YdJXWL2WeDx270BGbOnfGHv8kbuV3MWH",
-	"xzu8MWxVeA2Mzz04c+Gv5O5Uav20kmLRXYCxuw7idV3Bv1QV41HIzkVy0WV3azFTah076yPU9vAI8zFJ",
-	"TUu3EgZFdTi8twpiFMLuVeszbFQl6Ou7VR5ygepSmkmeIWWH8PHxPPyDvWRTy/ZMbba8ki7wdWBdh5bO",
-	"PuBdpSBO9zm74MtKhCtIW1A/2/tpUXyjmeF1xu49YEaxB6hYg/Zr4jDmldJa5PRS2rP+yWiLdW03xqvy",
-	"qTIrMqpTFvun53oYxG7HzJTj73vdem1P8fw8Q0vfBbg1zhfhbV66XjDNUsS64WaaUsjXsiTsOHhx0+5P",
-	"80KmQnggAY0uVec5dnoVYYpARhptvr0UlGLnzZG1QGwlYO+PH+BCzWv9TsnSTA668O1woIVvY8s2zgpv",
-	"+VLQ+2ZbcCN4TctTm4qXg4b+Gr9lJ8SXE6fcbz+HT7go6eRtZVAC9ww3+zAbJ2evSI0IgopkTi3bS+mm",
-	"l9Lvd26bt/W74NVSaDPy+CrEgrCx76xP4hR0p+oixwsOK5VZyXIZH1DjBd9vZYzaTogdcbO6Nmo7xcLg",
-	"G9yMsyCmpHBDTvBQvHd7RU2Ox51K3QHJUoyXXLCL5BlEXX+f6LXI4aJrP4erRSluRcW8xo7XgG0iz/oS",
-	"4uhq04qYdp5WWRUcqdbw3Q+Ja2e/IoJt7o7xVewu2mFC3N+sxJ7BHh4b4wXb/6smF0Cruhq+VqNupczY",
-	"4QbARza2KtoRbjm8ZCOpZU6rgjicclDK+YyXuYRUQEc1Z4Warw98h+GzrJ2Qi2IXd3ZWjZQlYfldrsWZ",
-	"dz9fUkxWLAs5JwWVyChql0Tpyix5hu1WmMMfEXEIGoE5EfglOfIVrwyVD9nIXJI1KtIwreoy3sbR+e+t",
-	"4kF+GW9gpTKC8RDprKQxUHjQlY1clsQ2fVYoLXK2UoXQ7C83TYBuVW9mGeNMm0qtBeMLY00YW/FiwVQp",
-	"/pqxW17cCg21HJxtCz4PV3RdyHw47+auvCAVPz5ansoFz0YpwbhDpMnXJl5Z5U/McNQraVDHjYKbwVFc",
-	"r/iWmPxClkvnKx+aijg20bEVwkz9zbiZhNS3AD/MD4+eVl2uiXgRurEjZJsuQSjErSi6Sn4Z1FpveFEI",
-	"bdjcDkJn7AF+tFPsdyVLiCXkTCumSnIvJosJfEBbC+PuJXDwccOk0UyAU0t473wjnmj6iViTNuMQbOEl",
-	"E3/UvMBxs5lYqEq0ol5xFMvwinBS/722dqkCk6ExFYKlebwyreDauNgAXRYBdrESxwfE4uKJnbvY4YSy",
-	"C+HuBnaR0yGxZ4XczFJbtztewZMRi7SibXi1Tn8ydYsNFFiMKD+JpYYjyNC4wED9JKM3kYKL0und1O5B",
-	"isUd4dtK3Eqxg2IJrG6w9wRDJlMmOhnJuKqqqEzlE2ZHgHewjboV2h6IpZDGbsuZMKj6FcOfd3fjYTQc",
-	"syMuCIs/SgjN8PnU1L/YcFkcFjN+/+iE3MlGaM3Jaosb63NDEChnRrGZ8G4CA3XpWiVv8eOxESWKVl4F",
-	"95Vr0Zd/uMxGn77RQzInlWgupMD3c+pa1zk+EsU2YFb7LO7aSuvAocJok9TMakXm7jIbvrfC5OG+N9sz",
-	"bm/8VtE4nQlLljtsuSYLZeyL0DZvcATSme5L0vQ31Q5ExY2rYsHfq1JgMTavrOtpNQP8SdT3E4suBkIX",
-	"rVTKYEFEdrETYj2hFsQqyAch1oPRDldQ4ZIubsejgviX+kMnvgb6SgtYs6SK/uyWepTT6gtnukppP7HK",
-	"OOclJmOYLDOragu5MCu3mM8yq7JwueaVILX29EWd6li7WSUFdLPfjvfqJ5YDhQUYPw/Ug9NLjnrkgS/w",
-	"k0kKBnT36GrCOO/aLTUUvBpnJ1eiILJur10lZ3BAM6ZlCflYUFX3QdZEfKDSU9pfLGuruGLOay0YZ7NK",
-	"8DVbqKJQO00nERND69SQJQqNChc7OAhMgWEHQUD5SbjawoDIA3EjfVbrSGmAU5LL3PrezPC1wPvySbN2",
-	"VdIHdt4aLbaTZqVqw7irvGWuxAWtgV0Qe8sxrrQLB0nfJAp58rRX3E6bVUpt4JSU5qRpa+NW1TuiTWUW",
-	"qJjdbVC6wFeC54QfSpZ3RS09rvgVNoov1y5wcPjuoA9ukzgxUdv5Od8/3f/kEjQT3MOxez2uLBrwZ3Fa",
-	"4QeJ0T5TdWmOtz1RTfLAhQWH01dX/JzvXytOHKHRS8aUyciyNkKfFrZBbyCn+t2u6xL63HTCIxtZ0+Sf",
-	"H84KP8tmBv5ZCWG9K3hZin55TSgU94+b5t2l00kDS3295UQZxOgWBbwkH1n3nxqTpi6ZUOxtXXL7Dn3F",
-	"FqquwJHW9o8LeYtm0FS1WbFCene7UDvrYq+wlKo9y1WnoCy1vQ4ryRLf24hc8nLUV8eWFIJJdc/NLtw0",
-	"evRRbDjl/s44ld9/sdmafYjR7VaqaCJRp0cqswtVyaUs0+mrxI6Xy9XYcG8q6NVf7eVe0QS63EAzlBMl",
-	"2BelqfYTT5MppZpzHzzrsxBvxQ6DbFDQUVVibvS4KMXcX977vvqz2Bq85X/OLkij+8uCbUOVsWErtRFw",
-	"A3p4+fCHe5ff37v8HkJfUYflgKPceTwvGddaLkuRM/9FuHZJo5nMr1x8YFsbpjDTiWlptlvZi5dhuRIa",
-	"3D0om7ffqMThoKhRLUQxWPf80n7Hl7FQRurX16+eu8RMrWteMOjA9YFkNx0rMPj7twVoxKrezLBEyIjK",
-	"Pud//eUfl/f+9uTeT//15zdv3927+fu9//Hbp4c/fP7f8Kv/+T+//Qe/98/Le3+799unB9mjy89//Rcy",
-	"4OJs+IZ/lBvrsj28hI6VjSzxvx9Qx+bSeXl9YvjR9TItXQtkJNtHlz1Xmq6DPzbIZo0RmDHUA+vrujqk",
-	"bT0rpF6JnO3g9lbWRUG3pnLtdBddyGjQ/3bZEzHy7q7XSmskKqxj97XuLtart8o8yXOM926VeSNK/I8K",
-	"vON5IVzJ2FbhkJ27iw+zd9Tn2BixrdSsqR/3AWRTb5+tBORtswt7l3njSqZ9MY5/N2jJtYB0JPz7R3xs",
-	"qQyGUWp8ZCV0vYF/FdJ1VizxtOKuxxVMZWk+CDCeaEMiLxxtVnZhxGarLoJJskL/LemkEnenOGoi3NXp",
-	"Cle34KVPkbgrlTZ8r5tAoU+nlK3MUXyHdBmD/irtaj09UL7BXuZwUA5tg6Z17CHROBb5y2HHPnj0KN6w",
-	"l9SGrbhxvTjhZ4+GNjko06BQUL001la6BByRSpPLMt4nPowH4VkoNPP/KiT+fy41/pNSkuAXxHFtKj5v",
-	"d9i4dYKDwIVf/ChhOOgD2EfO6cSJj5g2CzJsQHEztJaj9aOHl1lPMXs79E9pEbi8ref/7W9DOmLU1IOA",
-	"Cqbx0LxCOkgf56LaEhH+F+Wy4rciZ9a3ggCVNnyxYHrL53E+tN5uRcUKsTBsrqoSCn4O/HXBczLGLip0",
-	"/uELePBnEGoBpwDCs1DnYV/+x4Rs7Khrm5v4T4KTl7bVFHc2FVHTK76l0gsvJfR5b7lZ6QD5si8N/2in",
-	"cv33H8k7m/hoEkFvHIkG2RWQuoPbleGzgpu6ElcYVtx5iVcQYixV842JUruxek9IbSdzM66Gjgwr4c+D",
-	"8IMAM6dDXgg9igzreXwdCug4sWDpFNLHkU/eHyMW2LsfL+yv/dh65n7jrFEHnUTsglq49NXH4IbLUrB9",
-	"xrT8p4Drdmerd/az/erY7pVUUvpOpRYEZgfqBkGLrbnRHDaucWqv2YuOtYekIsx57ZO73Wviiiwx+Unt",
-	"wDFGo8YrwbAQSExIP2HxHNVVYD/6ZXFwfELl2kV2gdVoLhgryGN0DhkbSgyQs/X3Is1KwasQKx9vSfDn",
-	"6QTafOWDLWMTTFCERjwpr/jOeVu8KKxM/jHKzF18/i3rpEP8cqlb4Wr/vBHNICbD2aKymy2PkLGuGJ9p",
-	"URr8QrlnkPaG6x7fyGIfL9Ja7GcKo+kztcObR1G7C8QOU5O3CvtTt6Ka19rBD+AzqZWE68R4Sb60X6fk",
-	"aG+OE9shEvnJCDSMrsVFZ2pcyLrWcv5xQ4elYK1Gz9wr5VtlEugIcNnX9Fb2+RwIY6qSQU+DG8rY8m34",
-	"9jsXUxgIJhPX5Q1fC7hj2VtryVsSo/yS8TsLCyvJDFOiPgH/RfUnwQfsAfOXjlGj+GUryut024333/uK",
-	"+DjD6xppv9NFz+lCizEVeuCEt0Dy3J73x0JjqgNmRaidxlKLHdTM4+4Lu7m5wONpFXaNV/pWFYY35s2y",
-	"RNocOVrO6DbHWbS/+s7QJyvS8erNrk+7t6frYCaX10fpy5ak+yaYKqtOR9EJ9K0xtucX1N2hQgkXE/dv",
-	"6Rs6WLOuTzxTt4QZuRYbaVRpd4v9Aqa9t6JsDFl364x2r6EiJ3GJWdnbC0KkGBUqw5aVqreQoU/hjc0w",
-	"y0NUrllXik6FwFPpYeAL4UZZCcFUhSkrV6HdFGpw7CUAPEYAzQSzP4CVkl2sXJ6n/eLK3nfsu+w9+ooJ",
-	"SPAoL3NN544nHJGFqnP6zLKf+OB8wfdY81hIHeodu09vwipkACM6mB1sIH1SrgAex34Hr6SPmeYbkbEt",
-	"l5UVBSyEl0W4uu5ZrqzkyTyeaxhJ94R0KwKsZ0WfXrJoeyftLlLnTg4EYOD+Fsyya91wO3fFXf0cqGl4",
-	"aOY2ph8bKngYj5OqV+Gwpdwa95kBZ1gI3DGlRdkX6T+5aSTzL+kbH13gNh2akcZhtGeunIpsNdFx/sAB",
-	"DzLpP09FduxW2LVlc4Q/3vuuERlZdEjcouL7qTUdXeMX1qUp9wv+TR/e40vwoRI4gkaMq232+cDu9cTL",
-	"c+R9yY7llREbEh3NdUsPFhwZLO+OPGI/xLQAXrkMWxdMFTupjWK5glyvVhsxU7k1pYpVEHEtFQPfDjBh",
-	"NO6cUXGQp/bPwZtm3Lgz0Z0jPv9lD0M03KWCV69LrF2kgiflU/GSrjXHCkQeI9lgdS9Do+Kq9N3x5e8U",
-	"BJaCSyb0LeVPaiOe2e99znyJPGF1+Ea4AmIXgPazRKG70eGAxnUHiVQYPsQbrsL1UkFHYQh686X4RjP3",
-	"AJ25A7PrhDTaHcwGEd3KK1kUGShIU7DYeAeT+rG9r0Pc/t+3nLZokVKh9E4/DULprARHwMm6tP/5u4Jy",
-	"ECiJcencCPsg9N40XTjo6VxkFzBvSKVuxGA3DuF5TKmag02XuMBjY+vAYuMDiEG6LInu0dvDXMo4/Uy0",
-	"wz6XLnMchcPgqZkrT1JasLrModPvVpRj7/p2G17LZZmoaP0C7Xra8FuRkiN8hpYIE1SzPbScaFHc2p3K",
-	"i6KVbAEQloPY6HB9VkgZjo9VkFkV185AtJc7FxRf5LdlXEHZ7iR0MmkiEV4P5y5c6eIQQQu93jT2rWXp",
-	"08faa14ua4fwQvU7xFUgMN6Qfc3upsPZDSuUQlAloyd4yu4BgwN44y1H4pgeB25nH2KP8CnNAa7hfjRM",
-	"k/16Koo6KVYXKsSkxqDmuCOVRiV1AbOAHoCCS8vbR04ShUm+cQisjauqc50CvNQ7Ihfu/kxJ+C4QIjvV",
-	"UIVWWOSBrqa9rdQFfeBpTjUzfHCrEU/fpewhXoMLhdMUeSqPPXI7tptK4TINo8q8HNMrBzkqIhnqwkpA",
-	"NeDhF+yxGGKyHfSb9Qn72hen26ekx/qOtHR9+cScp/rf2oV1UfikjBP/49N0zT2LyqupRGTXe6OJcgXM",
-	"ny3Yzm4kqZ0Dn6tSZJg0cWiiU0oSqPGJj1tZiXGNM0MZqehESn449coYjrl+vPpDCVqnCvu245ZaFOJG",
-	"3Y7PHrdONWoMas4LQQMqQT0/wjVh9UnGdD1f2XuRKO/9+JQM0HFZUKGcN66BmS0VNtZK3WxIojbQn4IT",
-	"JoknZ09AJNXfbD/3uMtUdvG/H5QTDkdgfEZy1KEisDEMQPyENtNSZtEhRnXEWYOQ2KKNldS0mZzw/l98",
-	"rjuFI9l9/Y7vmVZswSucvCryyZNHEDexpWMyW1VR5uldMJ/uK5krVjdHCv89POaIpm/ykuNQjKBmOhvB",
-	"RALhUVorEYAl8ZmrNKObJqjziOargFNW871mM6FlLqDYZcHnRgd8XG86vZYdbvsopCjn66kG9kbO16dQ",
-	"n9hvliKdw2gOjQaR6g7rOExFx+OiSnm1kdrB8khsqFjKW1FOYY25qRJ3A1OXItl1bxdQq40IcceV4BVT",
-	"JeMs5/BpJXTIbWF4Cr5Ltll5EHWaXQHbM4zzHgqlgK9gYUR1NSL8FeARCLsjxBo0Ecj40JeH01ZBZtIF",
-	"Uu2kIviA4HJNsww05IJVDb0SY5+B340b05JYS4jgPhZmzNuHYEQaxh9HcuPOPr9YzhtskOYPCggu/A7O",
-	"PPeb986yNowmRhw8nIRT+cZke/MUuWSxAxacloOaCx/ravpE3fEXBB7cE6fokRfrzEDag3dWPsk+dfQF",
-	"rou+OYyCGdTxhGKJFoKfW/BYz3FcaYGA4b27trux1ntKd9jUpqaxnUgHEVO45CQTFxl0nPGqkKJidr8A",
-	"/EHJZny+vmKq8t7hY2av8u6nGePsj1po+wr7b6vQ9tn2LhBADaKTKUfD6L2ZuswhKDAhNpDqCfIG2ptm",
-	"6mYyJDdDVjF/cE9sIBvbrYHn67qw4hB6JKnlxG4LZ7WpHk3rUnDn/tiJAlgqeg00FFaqJzh17E25DPuw",
-	"B8UTZFZtX+0bDX7emJO3EnO5lZ4d9+DhCjB62aa5Cz52p6973RyhwzRkMBGgK2Oi0FijxPO8ElpPSFAd",
-	"LJ9H04K5t8bas5Ik9ExPjt159dM67/2ZOBAc/hAchwlWN45rTIqqezX0RsXdSXK5xAx22T4xYyXYtFG9",
-	"Uhnx6Hx3S+N+SougLkwqXdDWtF9LbDxuMtYbXq3pYCWkGenaxfH9iRMini7UCa8lpylE/lpSeKD0lh0y",
-	"C4ciTwYq3UHqV/t3tV/UBZYvYSapohsDIdNz7WpLDpwjd7XqBnimgKD7upWgh8hKGTiLIeeno7Zfd3b9",
-	"lo0rdcmTnp80VNDWoVVPuKlK02Bck7GK8bjkhmtMWIy76MG3h+xiNCX/Aj+ohFieFmpOaOgOj73xnuyo",
-	"8mqsjbbPToymD0C84WQbU7xqpzVpXVEQx4CQjyO0mlA9rcqGT7274SrB8/147Hs9mVVYz1U1Vs4T+sum",
-	"03loM7p37VTU9sDOEWQfkNxRHF7uTaea211eLxthB+0jlTxwenRVfCW1URXhb75wlwyAv8VuQKmxQiI7",
-	"Kt4aTjuy6HFEX/6EE5XElX5l2EwUqlxqj87pTgEM5FT8VhSaxpU2gGU3ha+s5/DGY8YLnl6wusxfqqrZ",
-	"kjSO01hq8MM0r69zcXxjBPFm1KbQaxjGFpo4xMy8uwvC80lBVELcyI04HkItqrxKIHvrJ+YUdkjHcu2f",
-	"NA5f7GWlNgF66DADzYT9xNEzBaJ91/rgpHacMBLqMUGFcbbJjtkfOV0PYV1p6N/Y8D0EJUK5poMbiqIP",
-	"vDZqww1EBCvX5+1Ic/gWLzpGLUUyCP5jLXORhsqaAoA1qTcQ3ptsDJQuYJ1Ws7bMuLW3Ve6abH4c9Mzx",
-	"BU10Fabrp0AuVRju8d3wM57onzmcbqr/AXulOfrhJuEx/sRzIIS6EzKk5AJg80u5xHPPnxQrTpNjDlDG",
-	"pi3BT7zM3ykt6daLaSQOT1PLkeIRPwb8jYhR9HAaJIZE5xQc9bafiv99u8yQFKLgVZ6o9R9nGbUioVlf",
-	"Ydqs4kbkDL7DlEe/H8a8d0eDSsGZwrATqv1lBz76IHf23zdFpqdmP6EWJODFjzysRqRA+MgH9qg0BgNG",
-	"t//bF//WzWor7YrhryLgxUCP7FGEpcG7K10b1dcK47xtmHCP0DW4j4Sr7z4efaL5RZxcnLCW263Ie/LQ",
-	"Hre59Hg+++PjsmFazYsHiDl+UptU1eYcilh8uWaEw2yF3mRK6CzeQSaH76E2JiArIp2hqASw2th5r/gt",
-	"+nVkz8tClgkKywTpwrOedpcpXRlVgr/FBfXoEz+A2iUE4ftimxoAqwhGzluR1SOQfp3D45OQEbgeGYT0",
-	"0kspxjM3fTq9pLnE4om84rsSu3tbnVSubCWkPqIg9YE/6iLHVAqlyZb0tUfFSCyyoF37eU1Su1ih2aEC",
-	"C2WD/WM6ayQ1lF2OSd6Q7VBQDmwU0wao0LutRnybFra1EhCVHVkVslSKGMLTvasjhWfa7zBROojzLqYl",
-	"n1LFbvXlJ07TIiSpSTYqwecERYTp1ncwH3ZXa8aLgzXhvVx1W16RVNYv2q3Twcn1e8i9iHQ7SOxu2BzQ",
-	"MU60hmWodbM9/P806tYdT3TjwyOD3jZt49gaOkZtQ7MBxWVYJeqZ7O0qfng47gdvBi4S4hGKXQTG1Y+i",
-	"9kV9CAgyj8vnt7kTh1N333uzhD85Uly761P27See2KeVAD7CMkdeFO1OZm4Qrwa7tIge0A6OQoxV6/jx",
-	"uv7mUqg+yL8Ak8M3eAdzJaeaMAVgX/g+tZ1TBDGJzZno6nIVixjEADosB5C24/u2sZYGwUxp1shcJNAd",
-	"MsB2AJRhH+UYWfT5pCgcGIUsWWq/prB2oN6eb6IyXvwm1rViibOEYuPSOJhAK3p3VZtAe63q+SpZ1xxp",
-	"mJdyxgo1vaLZaviNfdWw23gAr4AdQP6madXTa4NbtmYOMUYOqnhqs/X0B4Vajl2ljMgaptBQWNeBY6kT",
-	"RFsOQrevqKbbTXSeRiMSTvyV0Qwvime75J3SqHSWKJHaijJxzYai5c7qUeyUp8dfBzue3EizTggK9Sel",
-	"qNcO7vfIQGDu+3zjNaoxPQ7ZDp1qmw6AmmOQUprX9KFdNjZgOqZR6AsegjRqTr32ox7Yjfd95mB+eBk/",
-	"KGP3HjSHROzgJl6RgjtwB7TzISiCpclANw1kDYFs+sDDFjmzP7BWbRybNIBN30Vs91pRw/lJ7diGl3uo",
-	"xI5AHwDWDhbP7kaQTynLJckn4tmbCrXDW/g4EpEe8KTd2JQ8QSTSw4GxPyUv1UcxkiZ7fZWn+A/aVAY0",
-	"kwFJWPBq42ufJzE2Gd6S02yf4p8URZ5yK6BXcK6KelOylSpyzf4y17d/jZ2JFjL3ALo7Ae/e7grsPV+a",
-	"bxLn2e8YV5rr20Q9Lb8Vv1Dn/1OASnRRh0rtHOwArwRD0DDEfOYOqQ06I/YMbJ2qTZAHcVohc/9pMVHr",
-	"ncjcu5al2DF74XFvPaY+w0epafL29vOzYcZVl4Edx10LOkluGtBwiitqIj7UDZ8VIokOtRbbBN6YrzHR",
-	"qdicmhXu9amqaXvL4tag+mvshNv5WhapV6MWjZfAq3zQcQcxNE+OZx/GEoFEhcmTK9favl2QJFDc0E67",
-	"FKb5gQYUPN3WMsfrEOrOKXMYnvCqXChKZTzgb3s44erFy7itzHECAliTVVA7ZHsEolNxpl6znmrdiDif",
-	"iFvJ5QqvcPZLvqIBcBHnvITwd4MB5REUEQzFdANakVolHOnkLfeXxgnTmfsHhS87fI3l9XJl3qgU53Fo",
-	"btgobXxALbpbAxzdtuD74eyhzGMo2AjpsRlCI35KuRvep2lnryOw7MzvZ7HH1QFiyDaviw/4OdrPjBlF",
-	"k2GP4Yv28RRR5tYiBYKaqKHjYQ8z0oH3MpHGyp/MQ7QvqnKXyoYhZWFW2K3mbhND5CO9z/egwp2TLgKn",
-	"7X/GFHZmnI2TIalM9pry1OUsqBr6YavuKq3HHgXwxjT6+zGNam4EyfmlMHxTZXVlkj7nCHJneFhyaC8W",
-	"CzE3VIWIqWSqvq2ROHEy95zauw6w/rSUrL9lhNr6cCz74Sbn+TIcf2N7ZsI8TtcquizFvSE55OuVw7Ht",
-	"Jvgmjgv2F4VTUhpAy0kn1N03GC98yfCotz6F1lwa5qmPQN2fZ4BrjL6RAsQz4A72EXw9dhgDW71ZYgJr",
-	"DT4DAvdJ0BOxspEgcqEkpP9mgl/r9ob49hLUglDbFG8EWFJKq7Ag9u9S7I6vC1rxmZxw8/hlV0KVOFm7",
-	"WPDS0H6V9UJYXS2BumIS+IZ7JtnQwuWEDf2ey+LUthj47odEvMVhQQ4NA751bVyTzgB4xzTlsj5ftRST",
-	"LpL2+08rKRaUbG5FpSXVn+su0uAN+E1e1S7T4eUoS/PDo+EoYLMHovZ9XJVI4n65g8Y2o4s1rxFBBNOZ",
-	"J5p6XnNt6KrxmQ9yjvf4R3N1T+/En1Rh7s9UfI9nqySn73qE2lPf8spMIa3m23ecBqYJzUAHQfSVvRso",
-	"j0AjlysjcpYDc3EUlXKIl3hOZeySGcUejAUZHd34U5fBOWuP8i2W0tgbM9Ty+NIQgDjGuj2gugJE4WWN",
-	"HcNd/64HTgN+Hogs7UseswffPoLMLhHwT3UXYsePP81x9Zp59ZUUh7Xrpj82no9+XHH31KLhw6im52cO",
-	"CPdY2EBHOG9Fq1+4RCReawEQUULwqnScqmKOlHRVrc2efFzSXSzVrSjM2F62c9NZH2RySratrDiRRPEx",
-	"/C/7LmPf/7//9//zAwlNM6bj0V3tDkmx/cwzrwahScAXo6SSAq8drCbVzforRfh8HerHFqoSRoCHBkVm",
-	"Yb+teI50zkKUCUD+XEwp0UBXWNVF7op/mFwAEKU1N7UW9nW7aXHNgRrXpE+KItdswSuD8S+fVTR8Vohv",
-	"9DRfyYn/GnSRuglXEhdn/NRqLcZ02EcHtyMXdivuX9oKuEKNBK5OjxYl6t3p4A3U7qkNsKxYGWKZlyua",
-	"IhL9OgUpuS34HkqF5GZibeW0NtrAAT2pWw62YHlKLyn8vkVBjcLoWYhrb9sO489zo6qezCsmU2NtDiZm",
-	"ZJ9KIsu88m/AsAHmZtWO6bqirzh3kaJNW3wYBg2g1ZKDo3erDSDagQdtzVG/GzHgDLhz1PuAbtHdUmUu",
-	"1+tSvDBOet1pdOqZJAEn36GfzYB2AzIPO18FB1cCxleC52wniwK8pwyQzyZXbD2VdMecb+votYze0Y8d",
-	"CKo+6lYUTQze0UZnE1mjC7WkUGlyvv8G4i+V9Jjvc3u8Htck/VotX8sy0UI4KXyKq43WlnTi7eISy+6s",
-	"g9uEDl6zFMjgXKhyGeaURQB4K8GrnHkEuHEXdxhBcoD9p6+nGxgHNp5mCggM4iPZF/EH2Et/hrARMv6X",
-	"I/UKXJkG7ytrGlMgN2jX5IpJAHaE7zuNN3xtjz77kzOoYa1rTuyzX2ZaVLccuR6a0ZbKereQDFMLQK1V",
-	"Vauj8vi+HzK+ECLOXr8zZ96i1fa2Are0X4KGiwBnmLagz8C9nJpUa3G4NmP3BYO/nYBiV7iua6owYC30",
-	"r6PyTVGjfEPg9ujR5RAcmi6UOWuViK9mlRsXWl6oorDO2UHDflSN9Jd/XD747R+X9/722/9++I/Le9/9",
-	"9tfH/7i89z3+6V/oixRv4RVtsCLN/t8vJfq5c1E4viUsqud5PgwKBM9Nq85zEmZmXnCdqI1WCGC2gtKM",
-	"UOfbJko5WwgrrxMOjgNolUbHq3MVtTSyUrUWbsMBzXdUCfCRJVRTynp7CDh6ASL6u6BTyBHauGUOeBsF",
-	"L5GXwtdj27HnQc8QVRQy54mc8ahjxRXPqDd8LX7dJpuCwzsZMmraK/PMLVm9nRLuCl1xWzGXvGBQY8zk",
-	"OBTfFMVJKFxujKQLZbQAW3twN1D+EdKs21/pfZm4lM549ZrPxFQOPR856+pTTHfb3Wb+U1fJj53EUZNX",
-	"4CfqIfA+gLKzRxlW+xnFPBDvaSTfSfCZpdP6XpAMlx9ZJbqQmhY3xAVhpdrFMpgps7pIAo4mpD4RCWsr",
-	"yjZ7Z9RJZx2/CRBfDfAS5YLX5fM6cXBX9QT/9n1Nu7dbNWGs11tlkk95MwF7qWP9dqpaowWYF4Ij60sI",
-	"VNDm7siq0OPipSMQurxFcQHTxi4ElfDidksXVteTc0e40k6/3IYJLFtRXY/bzj32quBUu4bc0BsACrZ6",
-	"e4esgwHfwhSIPbCwiy1kMmjKxBT56k9qB8FXf7i4E5DN9nZHZy721u4F18LYz604DnsrtTsAzu7yLCqR",
-	"6LFfjVBBuwxP974DOF2fC/BFqeKNuH2oFB89ykCG4ZYNx95suEJNTrFfi6V3lw4l1O/3pPvWFrJEatBK",
-	"qQ14ELqQudAje7RTpCJxz3e7shC67ZXAj6y4HmMswroaTl0yx0eyc5ALvGR8buStNPsskAi5MOI5ZNeU",
-	"BByUQ6BMQQZFK45CVrFqfMN4Gz0wrDMXHcA9+E2fmoDy9il2BlcEWUY4Zsf4ho0n6Ly+5sIPmho7f61R",
-	"RzIOIGINrj/HegOwAVFZgTWjwSq7anO0oP2Uw41pJpNlZ2lD7FniAQiqXkSU13JW8WpPlxxNK2R7qtQ6",
-	"WXgyV+VcVFPBQQulKJf5HaYJwFlGYEfr5JbK54dGolLi4Z8cMoAXVNPm/w5+M3GLpnNvvoYM5RBJsRkd",
-	"vaglFWxQtTM5vWJRt+IZfhPaO7WR5dw85RVJ8rpYiEqUBvPXEMaRmhWyFB6p4rJFdyo1EGZhWFmWoqfB",
-	"crzc3yojXmKrISH3ZW3PqGlYfpMoi6dhBf6qRZL9cutKN4jLB8LETcAnicHlKG1cycWUK4L9eiKQTjfx",
-	"RpgFA3F1LDXSphLG4wRMKDyhc3O/lIJ5obG5urV+FDgW0uokZ3ZjKA0gSdCf4gKNvo90uEXDnREOrwGl",
-	"0FDJuJ0WL1wQeTxVN/xG5YO6Huw8cpO7SP1g7/Y56UJP6WBvCDB6cERfK22SEHJAWEU72qMx4/rCBdNr",
-	"95vLHY6NmpK/Qof6JkTqcLqzqIuCvAu/4VNbZ7VaJK4hZiXn61LocTzkh+0j4ccZvoKeZHyaJjFYCX5/",
-	"u1I6AUgxMWpm75IQzLT7eGwArR9ReQTrz5FR7EoYSZb2v1WGKThYc8bLPXPQPn2NumPIEM4TWelrsglL",
-	"GcVPWpFbF1xxsRQCfLqrTyNTbgmawQK9W2QaBMg2rweHrlGjhIOtw4sQ29NkZR/UUF/hVTVmgwOq3cC7",
-	"dwV8Tn/UvGDWGLK1EFsNiRbAXU90qn93Odxn2jSuR81yUR/jMnkJR9I8uRaDo08M79HJo/Nqd7gKvU89",
-	"NFiH+kgqGHFyHsuKKTfinyrFgPjqydsnjisW05z2q+2Up6b5JceFsg4nT9Dz+fH5h9Ly4NYZ0RO32quS",
-	"zUVp32CQse+wo7Scr34aX64F3389umZLFLPR312L/Y0aS6EBJjY6s33dgAcwsbfOXaKceTmepmMCNT8S",
-	"bza759+I+4PIeaIQCj6yu9tVc3YPk23B506DF8iY1ChQXLwAfwDg9sGUuJO4XyaUTbTGWaQeTuROKrSC",
-	"Ur12uVgmA7mdonT02bZc2u2xrFS9TSxhy4+Knlj50u+BDhg3qg6MfZL+zfFcUyGYnG5OWnBZ1Ak8yfEA",
-	"yuMDU9avejLhZqFFaSZ935AMAj+LrXkcE9SzDZcF06K6FVXGtAqoex4UqUE+2BoX6/PNA+iEIJfnQLad",
-	"KALFxSIPADXSUyIy3AbgHt3DM1zvIO0m/+SXu0d53jXB6ZE6NHlOY8uV6UnBb8kJKCMXqYvsOPNon/AO",
-	"TBiVlvfkyBPqPEJYh4xsYNDjoPfB/pmpW1ExXhSA5agzDClcDjfN+WCtCyXMHLmtDykkiouieVN3rlRS",
-	"kCfs23jWgfFkACTxAwxhGN4/CkYSJHGtFvxoFp4qi1i59mq3m+JTv3GwDQQf6HbEUdDBwgtADPBKN9rU",
-	"5H3soBveCoh4cF/IHOpjwWWOKghJRWUAcK4QPNfMqG8vaGrd9tP/veaVEZCjiXHxYK2834qreApRyPHA",
-	"gXZET8w52DHsh+9ShCVJ/6F3+bqNaATqKixLGQHDfKOZL1nqPgfn0s+2cnCbQwAdBh97uNo3r56/wr59",
-	"Mupub6LS7FNlbec3eDNP8AH2LmKCiXlA3FrHS9UGg/QtbyikZhrkhqq1nD91xu9IvMuAYjMQIOamF+bw",
-	"Ld+I/HpL1XIgAzQdx/PBquMZL/BYn3al9HCOGL2Bs90Nkpya2D1xKfiJ8Uu6Q8jumL2qsf3Ak776MuWH",
-	"g1XKK5LywVWpOJB7X3N25enhAvD2YeglKegD7uqBIIiittNbZbBdUZZNobykwZTUtpsPOjpMhMTXPipD",
-	"ITgnIK+gzWXSegxrlp+ZWzmUVULPnhVyMztSycKYH10O6hAKYMovAKS0K7XLgGwFI48ld/lokuRikeHL",
-	"EjJ64aKsL1W1mSqqaRiGH7iZr0Qeykf7I33QXDah/0Zsf1S80O0HP7ocbBWxb+mtq3srdm0wwCOU6aso",
-	"ddfFlKrPt2J3XaiDhfrXAXGG+ysV1sf3J0T8swdlmNI5w513MyI/echzNuE1cZKphTR3maXvv71VucAx",
-	"0mGRb6o8kxfhaMtQmLNEI+CEeU4rhj5+olFV7YiJfndJzZTA9pqSCPWtvNFy/vDorKsZGnOHZ/g9NUHI",
-	"Uej+0iaPh+mrIl0yay9alaAT5DI2LnhcFuYUcbbyiEdrTb29UcfqjGdlmhI1PVi62vVIC93ck5VaM1U6",
-	"tzKYT4rYXpu73piuOg5eNUrKD4eO15nrKwHBRz2YTrsPwc8SZ8ObyDBNOXxlId523e+H338/nLS9m9zq",
-	"XZcMbH2zEsWyi3j4Tu+sbKKreHAzvx92XQMhO4XTap/qMW4fPGRv5FOP/yrKucoBeN9D88/2kM4GXcBy",
-	"wJgJMRtGeD8TRvhbIXKRH9Yhlop5rvWBjD9lqqj6hoR2/3IrqqouXGPRBP3GmEQ8uEcdJP7f/stf7v/j",
-	"wb2/YcPr//nX/4vsee0AOgUNeJCRXVMR8v0lBUqZJ7idGm6M2JHKkixMBIaWMMYxOxm+Fq7d3akSIAQH",
-	"EwvN7q4ooYQ1PgD5/aEP5bcB73UkFYhXBtkKB4mbxqzylZrR9W1wX4VYXXRb/tehH1ViQ/KW3FjZmEhe",
-	"rsefKBIa6wuFIF8zvh+yAU0JFGrdyFksmkvyORFKVg+kVnjOQ1JWiSxDMtH6VuzeVWpZ8c1GTGamwICW",
-	"B3hzCF4Xj8u6KDKK/hB51MShkXlARpLWQmx/qUjP4omrw5lDjAr6wp1PWGObZ5VyKyZChwTRBHCOxhb8",
-	"cDmuXOfBsAn1jh72dASvoZFAYuWum4zBMRGfXlW+a9/YxZB6xpB2iVPi8AAME+66t6IiLO8H4NTx9Dhm",
-	"p6LCJHIDniTCowEnzoUBUZdGphCDuDaIeuBpa6VBBpkxiAY7IdYkMdp1XdqHSt12x36YFPMDjfCvSHTA",
-	"4wKnFCaiu55yM6rKUUEu+8UnNFndL2WxB4PFlwLKdH0VIdFZygEVYdiofJmoGqWsD1u6+n3WU1cw0UoA",
-	"7fQ4+vc7iPadifvnCV57geicBY4WCGdsa+PzkbgIwFwJNv+cG3wSbEZy036QZsX8mOAwd8qQQQOT/V2x",
-	"b6jBj9zVTSnQYeMebLwxVwwEfT7OnRlUtGlhQ0LvH0yt33XTRysXXp+aeyUmN0r09JHEsz0R2MgR1CEd",
-	"WVWC2whV1Og+ekiElpd2YDUrphUiI27sHdv9pOksTtw/HvSyqp9SWp3GHn4rPpoXUSQ9HWMncNa5VlNb",
-	"Qw/KcuJq7FGdC1E43rujrrDDD4ecZdNreHwNATcvPvL58ZU3SNe1AK5uVSYu/ImKl0PK5uizsCsO0SAR",
-	"qFhV9rJ5hQ33O6lF6KIjj/Fzlb+QWN7XCBgxxLt60FAZX8Z5Za77qlpc97orBjAulvbgovdmf1elgjFJ",
-	"56SqGtdj1szWFdp4DWxKbg4pO71/lqKm+WUryuswqINE01QSUtr+w2PId2NEjWq1T7F7FypBqOoI1KD6",
-	"3SvlthJalCbEB49Gb0Vm6YDfrxLFQHY+dOXuGFyHCVQf7j0xCGVv8rxpRA/v6ht/dL1oT+M4Io0zIX3+",
-	"yYwbHgNpdBUFfj+BjppGwnQQlg3kUkC18BMil86zv3RPs4WhQlE3SBQv+Nqx3QH/LmfA4UGaLvzkpKZd",
-	"fGGiIXx8A7LjznZP8yPL3FQp8bxzWbkDPI+mh3hcVI1rkwJVPStyS/pmEaI5vWAgdqDPqcZrToIYQYQT",
-	"gGohsrGtTcNE71AOJ3HJD15FIsqz0YJ/YYfXBzOdRMbCxFYbtaakqy2dDiYfBRo25kmpmwD0ZwZhB+RG",
-	"pHbPxksjDbo82U6ORTA/QPDxp6Ffy1D66640LjtdpgACmjUlGfH2QzNo9IE2HMk04sGVDi9xsADDC3t4",
-	"94AxBIOUDvIGy3E0G1gXnWTwZtWrgzuuAacRdveU29oBNCBymWKDywvHiBaDolJZt0msSYdQoEHBUCIp",
-	"aSfwQKdyQUwCizyZ6pLAMXRDoKdpVtfu9nzY/3ywSg7KLPIrqHXpQWEct2LNBTxes/TY1ZaCUpYtJJoW",
-	"CB/fju/JnbDOfwYAw/HQlg2mJQ7bCSZzokuzAL3zodgUqscEvJ4V9mt7BUP0vmq1N6uNvW3ODb9Fkhle",
-	"6hBcCP/hb2j2YkV37hqTaNIv5FqkzmjgJ3LxFRd3Dkbe3gU3s0LoiwSlr05d75E+A5iwqytWiiU38haZ",
-	"vAu1i0MWqcu8m44r4KCXpqbCbaFLZbgweXSr8MgHjtzyMuYg7tnvorJvpMJtXyL5k2yjmUzJETEgfR5b",
-	"ZE2BX/cQGb8TlVblEXX+xyX4TsrczVVp+HzKGYk/GMRAODLvFtykA3Yih87qgowAXnfIvk3Ob3weL2Lk",
-	"nMqz6fTDiT3ki5pVihHJnLybF5IqRHs/fLutlCNV9ZY7bsKzA6xu4bCxY4qRz0gzfTy6+o3cTLn/2ek8",
-	"5dU0qPYezGR3mWlAkwHyHoFc+NZVpEFy0KFRQb4HandymSeAlOuSahV6UhQMP0O2F72xy9ww8Bh8stKC",
-	"/a5kKfKQL9iMvRA+s48nMZSRunO0nJ9j6Rz1pF78yJvmvNXxrQowvNQigQ5ZafN3EoQXLihA9tLw7IXe",
-	"XVWj7wMx3d8mVAgPqqXftp8oLmZ97ctpu0ufDFYLvniaVE/vzQ6RuNLUtL2/SsSoEJBqPBSDa1snnzTO",
-	"ve5gs26UkQs9DQ6CGoAqX4fjn+qq9EkNivH61fNX2FEtdMZwtdgDT75kvTr8m/anxASvWMUZjdGxfPwF",
-	"CSSKe2pCoAw9/AQKrotfd1toAXpXGijVJR1k9+s0w/Ykqu58/xIJCkfSjPF8fwy953Y7YSGu13JLvsQa",
-	"nAn5C/v1FDCsx2wbb5N6CnM7gjXio0khCRmZcIBvueceTZBF4nVqAzWr9trGS7zr2QExezIK6J8acHGi",
-	"a2yUjcLZNSMPkIKt4yYMsk3b4Gm0Pcxe2CzByoRDOTLFYUEjNyTet5F+Zo2/FB9XbhkbDWvO2fbhEx0b",
-	"kcHyfknSbXMoF4f4a1ToHp1XBES037Dr80dcezAO28ORO98xYIzHiAlU0jCnpBjsrj8b/mgPCFDoxUmj",
-	"zJxUQtdq5/GtfztpVoEWwy2Ve+FNMl50Los2MhgZkFZd2MltTa9XfjTkAhZ8LvL39fRWGS3zVuCytc22",
-	"HFDvfju5uG1aDK/HlOE3EiLwxCITy/kqtU22tv3bZW8vG1XaH9W9HhSleZR3SG1dMT6DYglVscvAZoJE",
-	"ipT7rnyHw5mGuZXlNBaNd7Icfmp0KScm71hyEqjDKAV7BzQ+YQLk/whHN/WO33tbd9OZ2AZOVd//23Dx",
-	"vWMfGVyxThHJ0oWu/ItTU/n3Wmjf3nGwvUu9S1hortfDJsl+KfNPSb3+uplgunZxEIQ6xAXKDhtemSZw",
-	"S7Rb2o/Ccwul1iLHVHJmPSj4+Fuj1L15ofSoRLWkQdwPe+Iaoqqt0s7DMmK+KuUfQGxVASNKU2riCbC2",
-	"oebEOkP42Uwspf22p+WJK1PsuFNJJSTSiBv1Kgx3Na+NXwf/oFMCXJtzsMMlDeJlqOrVhu9FzjD0RrxP",
-	"pUZSYjiD6t/ylDLdz/5w+4UKrCjG9dq35rp2tU7WdshUhg1JEiFxTRnID6t9ShJjEoaBY5ioX07cIUPC",
-	"4Ug2YYjLORgxVLoIicAljxtRx702qFp+0G59w5r15NMKXhqRv6TI9p8wp9XN6QGlmH4tfXM1NrxiI3Wn",
-	"MqAtjsEQNBHQGpkewa7bUe8YVablCiJgCjiO8JKkIMngxBMGfa8oxIZsDonr7RO1ozDnfm9AjbMsGZBG",
-	"NzunK14H9E1EJlFsJ3YNeKOEY8OhSk8Ah29Ju/oFiaGL9FSazfZNS5u9lmtmlGJFa8Vic+X7vKkyEKhA",
-	"st9gHJ7A8MQZH6FIA68GpSLqzUAouAOkZuLjVsztugH4JZ4zg5qoEnw1cH/vreLylzGuDajJmLeF9mui",
-	"gYvP1z2L5Zsx4zc6pXV/ccOyB36i9nIayJbfTlAcQpWyjik88MA4vokH9QKC+bifgwKHpfay9zJxepwF",
-	"9C7UxAGD6gd+dKlUkgS7K+wrbyAATz/u6nEjH9aLJKrsOEvpelUag3mBEyDFA50i8yP63XWyk7VDSEm1",
-	"UkWNhg3A4L/S3Fr6yUG3Rvyk43owT0ituhOoOeujIQ6kUCs1K8SGQqo3XBZJ2vA6lSpIGnv8w+CRaj/N",
-	"WiVWtU6NvMFFOKh4npRHCg86oug53YKAY+gdOF0qOUtk2aawyHNt6GPtuO7IY5vWQmlIFExyhjaE2/YX",
-	"fry9sgqp/gkWYRpfwHjBDM4yORNHaXWw4JXgVErd8Yqh6wdBQT32OvSc7wGtl2K25JUYtSOE1n5D0KYV",
-	"Kgy2HIIHyX640ZCTy4psnXvi0JvMqhKCgVvscu/LSuyw1gDxWKSYTDx8MM2OnRe8yul5248webo4INDN",
-	"XNGfrALOyTgKRPuyZL37AWUzySd//A2qTNWWb/n8LAVlXtLJ+dkbzdS6b+dFTXQY8SJLPS9yO7qZX14u",
-	"J8z3vf36M2vpjsjnOiTJAz8G/u45ZOd8I5gW8wlM0fCA55zOMG85GZaBcp2A7bhTlVlBXA/upqO3WQMe",
-	"Tlfa7ye3UleTyn0wwfGal5h9OkPL3RGg5E1fSQyF7Pw2lH8rZ4zm0Jlrt0PjxqjQH4BGqpFKUKF4h2T+",
-	"kHFbOih0pPaBQhqXxO/JvrOMdmCmtj29rNQm2fY0KRDj39w35nc0KKHPYDpKVY0X9NJquiohfu3w1ysO",
-	"63IksHI4UsafCYk9W3CKwe2VhwGyH9vDyU4FVSOeQG/ztq/YIpIHi4WqIInE9Vrk9nbZUCaXaqbyPVuX",
-	"ajcyIT+1S6WQeiUSB/IhBtKOawbXdMc0snWV2fmYvEMl9IRa3x5nq9Oh0mQDPJ5GNDF8cSrDcL6OjBRA",
-	"PiVDN0wvtd1KFj5CXyqTApXSA/VXiOx6fEsIKH/blEZSdH0iOJCmTQdX1e/BhI3YKo0KmWK56K1Q5WUu",
-	"c9cQPlellrmoJpQytH7fgbHkOlGY2dcayreaacUWvOWIjimz6mZQptS+zVc9RXTHwKecUMoQ1AbnEI0v",
-	"9G/6QbWWzcmc0pR/r0Ut8vdiqyrzlfV6VGFQXX3AzwLzvRHVZow97Jgx98W84sATuK1nbvMNkiz2dou4",
-	"ofsXUoJ/74JSB4gNNVkD+1rtJl8KoZzn7jQQBkpPzF8ZOrNbiSKRU53kHcFjyFf7VMLx4ZMJPYs9iuuG",
-	"Ma48r62RPiTvt3hdrkv0oGeFmq+xrPKgInFyF9ih8vqTxR04fgzp/rD3gI+bU5Aj4YPuKkfU20dju/gX",
-	"NE/rH6cdm5IVoY1z+8+FnHMzwcd/1vyov4f7/P1p4abUGnhi1qQ59+Gv47sRfTyaZrHWeN+aEPoI9pau",
-	"wvAfPzFpR88H7dq8896iE5tzLrdSkCTioYia57m9YgHCygZZPtlSQeKWzve5++6EwAos0bW/J/fFMs4R",
-	"m5gcGUh3QSPH3SCcDn7NaWICyz1wsTa4xJBudK+I5drUjzc601aQJvoQLXF6d7zI5VT4wgh9PCZeT9Zc",
-	"UJtEM81lzqy3IHi4jRSC3wq4mWPlTowZTvY57ngqju0k5i769uYDW0FA/rocvKy4TJs7ae1r0iJMImSc",
-	"ZmRaRuEse35klqdFhuJ0kfIID+UAPvRdg4i1HPVzIYgdWKHuWqLqJJQZCC/43Fid3rMSmMW72EG5NCn7",
-	"ftYAWyl2KeAsHOSK3wo2X1n3NGfQKNzqMfafxCUdaUzDqRVW7X3l5RrD8ThB+YnQy3Urxe6dBDfwRKyU",
-	"8+NcpKpE/KjJFmeIYdwoVytChwTeYQXlaErzaYKoOF3KFipQ8AuP2QO2EEXBOOJSPmR6xdf7jH3HtCpk",
-	"nrFHTHC9R7ziWst5ohK/EnNeFLTzoWssG9VGFgWTOmOXzCiAvxwT6TgatSZahfQKXtNM8RAPa2UOIcni",
-	"YvAHBeVyM8A2cfnt33r5JrKLBVY4kwVczKx4ySCLumdbu6kBT7KuRAJA1HvrxGcF9yXAh3rBDWBQIzw9",
-	"4+XeFTkaxoviKiLbabPerHgC1RI/6et5sLJ1NTG+Gg5GEOooIfehRe6scB8tyIB4teHVLTXvX0vQEoej",
-	"Ui6B65rHcLJ2+hgz70FBHtHEhMSRro7dj8eLKQMlatan9/YHdFwx+tVK6ntGVBsXMGv9ey8gtmjndo8v",
-	"aQKa93U5DEDcZ5t8tPwkXMaNMNOijqNMOrg/kA3dANNdE9hPWvaagqE9uimMay2X5RRLD7mtMXkNfSD7",
-	"CYs14fFJJKxJrSx2R7cd29DalypKOUixA85UxupSGldzs6R/XheJov+V2r1WuLi9eT33tSMP6k6vSWgs",
-	"adJLUDoeNZ0kek0mQDOsyeMjeLQea0Sv1E7kWVwUNH7DFYp6xyvXsd+yn6XEBKcRJdO1J5TT5EkxMdFY",
-	"cCN4nYitBMSNI1wU3j7xj/RXqrp8XidSQdja1D0Tt1ZKru2JKNqc3rCfdoN9+m9sS8ywm+XSfL7b5QAG",
-	"zi9Xk/DbQWbHTzcYEcoUX895QSEIFUZUJQCgTagzsc960vySBJhxRW6Dz/ng677oJJonEKYKdpyns5Zl",
-	"DlR0C7kwqwifH+rpFgU30/am77obHPrPsnTH7RRc6jdCGBKDRVYV1Xn0wfMjYnM5IsFj2xgzaikAvUGW",
-	"bK5KA83oG+Xhn04ZTjJ7gViACc3vjWnU2/EaQSK2u24wP4JAY+qzFE1Uo95eOB30yxMEnLWVPrlZYgUn",
-	"gPxgFSaCLFaeTo/IbowxGfj7LLw97Xk1+hmdnhv+O3ZucVNXvLi3kSX894pXG1XKefjDRhQqj/57vqrU",
-	"hhs5h4vC76q6x6utWC6lwlr8gz/AN2aVWovy3nyloGoLv3X4R/jmQt6Ke4HgAL/Y/psRpuLwI02e70Ft",
-	"CH4rwQIimuOotEJkK17m3+gGNwixwhYG9pW9tDHUMoSEtL+sNzP2wJ5ehTSm8BuRfd+5xNrHTFQMz8ww",
-	"4SdHAAgH9Rv9mkNgO4cVAcPNgjrChGktVFUA/qCj3bJkHPhru6VmAb7L6++bWsv5f3vz+iK7ePL02UUG",
-	"0E80D+jEqt0AUDIkATeoXrxHmPWv20Lx/C6Zk08mKz6KfHiAHPhQXH5C/gmDrFnXDhjnEC6nHF2Ts+Em",
-	"VSU+ugZI4UVtxC+tU7Zw0J5k+zkEwYVwAHieZG1RKN90N/gGpbWcFSKVMl/AfXlakdH0UmTBjwMJErBb",
-	"cP3c2kRCQ0lHc3Rja+ZF68g89NcfZOA889EU/j0Hl0nOunnRGR43FpnfvzW7iJic0lGsa2HqLRVmWYse",
-	"w7sR3F7V8scMFgfiANadyhhn8xWXVcagUApjlx46ZbdSDskxwnB0Xhj8ChCFShrJMeziPhE+hS9B/07d",
-	"Ff6gos5XYj4BFBFk9wx/Q91iUtdPwPiY+JqXgChCBQPsQ1vo7rfCXgv5TAHo9kwUig5sAD1SHyWAX+Us",
-	"DsNOKhODoQMAFLlD5iulEpStqgxXtB1H4DnB5ysM2/i5rni5dIAkvCjoeuAvQsWS1wdXCNw/YYpumYKG",
-	"BR2INDUsSHKbgqpRVbeyyHuS4gRvllqPjNgWWIOMr+gfmKY6TLU5Yjf168roxT9crbAUUpv0XF566J6D",
-	"YlValD1lehuR01GJACNNQCG4qgotRNnsNKIeoVQGvuR5ytPFqO2XvHW/y/AV1m7bRy1VKcBke6RjCp/I",
-	"pX8OqlvVFgo/StLIUCrl7ttOQE15IIoluS5oRTrrsqzUDuEKCSO24prKycuNIHmAjDMv3ZyvM4TjqFXx",
-	"yyNiJ+573hTHyo3G1l6v1UYkDBsfNlz2O50sWIG9TWFS0ZAz73M5sZKrQScUn2AO0rXMQKD2ii1UXYG8",
-	"IbNo7+UBAqNQO1C/lVyuOtc3+OM4H7pA7okxvr3M80Ic44gWoPju9xmOjhaNXBgSpzIBLuMyLN0GKLXr",
-	"6UkhiipENSI3jzSS+OV2W8iqtXujCcklkZI8RBZD5DBt6jmeFUoBA6tDzfARaL1VsTffk3GZWGsyqkTG",
-	"Rf9MioEqNH4eT8o0hQYzVQwBw3hVPlVo0w6ccoLHFSgusbVMGmYdkCqQjl6xew9YKW5JVpLsYjaJzrMP",
-	"9QZ2+JMU1MVG6KcjSE4PMGa41ZWL8OzwoB6pLRQhsxUZQQrFuJANaZChHMY8qzXIc1Nrgz2OV+wS4fmA",
-	"qNflC/F8pBHt+UYW9Pm/ANR6gpaiLgGsCoIdAOzEWVUXImbnjWrKvtHWyGpBV5Ql/JUmgEIRY9gxS7TV",
-	"0Rdb6WJYojMBQqWqTKMmbgCajnG7xr+aBEq4aS4y3jGws8rzdG2eXsltiuYAcTfAz0j9miYTwl8jJhxS",
-	"CqXxEI5AvvPEv6iE7WX3CtggMeFaNNlwzHzgvJPb7ZfydEq1kTGNKNnZE8iwg/qV4k2iwLLBbnqhs5lS",
-	"66jZd0IgfVapOpmWmWxJBywiHJ/uhQkRUBxqqi5NKtWcoLgY6VDA7xuPAt9EjqxQiYJuezrt+72js9Fd",
-	"RYhTJKl3ZfQTWh51abChbpgpS4h1u950ep0abGH/oGhkMXQVyi14cT37InAQHM9tn3RgJ4HFpxnEz0Oo",
-	"fogP3MKXd1knz6FuZ0RKyzqp3YRt20+PRj6+qK7MxbT2xANvv7VtR+1OZGOLvHy/T91gyPkbLquUpkzw",
-	"FT1WTn+8+6N54ctOJuMawkhToIYJFLXsYsel0aPx1WLDi7/0o0zKjkYrxC7L7imEFc3QOwBg4whWw3au",
-	"VG8pbxO1WukCiwQQpllVvl71RPrSqdznqSfRFyPfj4pEUW7QFFNpS+5F4fscuz0AfAKSCE9jS02v+1c9",
-	"1w6MiRioz3Rwp3gTiXh3TijKP8a18nVkOPQGJtkKMCH2MudVDgQnpwZMk05s4s1UA+qs4PP1zyLR6+Hq",
-	"QWhPAz77Ud5i62H3xyvX1E5VmE0slhZ8/fJwKNMblVfYKB+KXOIZZK7gKcij9dZeX8GI7Y+KI7LWhNKD",
-	"pf8Nxf/w4OEwU2ODKvpdjCr6HdVt2oJY7QdSxXHRM/U4BaG+SZiVyg8x8QPifdX0emcXouU9RKVEEYYW",
-	"ARRQpn3Pc6Am4AsSs5XlMsn4u1HJkrz0FcaoSYd1BUi+apsAjXAHytEus/tzOLK98cKp+eGmZUPTT2MO",
-	"lRyX+Gh6XLo+YzPOAoad7fO4bmLhvfRcQj7zYCLLxDRiEtAkM+Y3mqld6fOwbk/EUaEmPfxNnNoH7q7j",
-	"CUUb5tnuIRrX0kvNAlvq2QqdpsF6BHRJEt3cY41D71rWCwTae0Xt2YzN3fUQ22XOC/A2Mvbg+8ffXQaI",
-	"KtdHxj0GdqqNooMhApwfomm2sWY2UbMxMr/ugkHNzZkEp5baRbRTQw8laT9EBWn3HgwTcnu8kiaff0jC",
-	"iy0uLRSegft5xBbXwBGmAXvczm14LA9L2Ej22uvAgYBAbnNV5YJmpA3Gajia8rXtGDLZQqIgWJtlP3G/",
-	"7t9qWxIP7HWjUi4EvRJF7kLQ0+BHIqTUftRX9z2gD1BTCoN8VG0Mpt7obZvaHS3tjyA2G2RMHL2TrAcS",
-	"GqH179zxNPLMOj+z+VmZzDvEK562f/wp5o5UTEWh1U+UeeDqTHHEYjtDlpMtzCnpzi69YrzjAJ17PH9t",
-	"rY+ABh5N0v7FTjajxuaQTyA3SB9evo6IYJLHc62HTz5ro33gsAPKutc+P8XUHpfqvwuKyNRXuR+kISu1",
-	"YW9UiafrWHDR14rnNDk0VWwVA0WrsthD0RO2G3K91gxZTcZDRv+SwFlKQ4O7DDKtw/1Fi5zEvnbBRJiS",
-	"4WvR6gP1USYHBa+qqYB/rSAbyWZcrKnjXG2YUcx+yozKsKvOwUhOG8ANL9Y3ago4DQwpyMtpQiT5DPXP",
-	"LRKluzd8VohEQeBcFfWmpOsrZZkkkU3AF42lipAlJtrg3RHkq31ucgZ0E411lvBBGkmD9dZe7fRKiC62",
-	"hvtiy3Yftp84/MX2W14MwmambzV8sy3EKSxwPg0OQ2seSAmqe2qLIkmUxZ3g2JyXANQxyTGs1E6PqIep",
-	"EO3CSz4MiV5m2Bzd2iVVz8zJRCl9WJRTQWoHsCIbhFkcOj3ZainM00qKxfHVWqMTd3dLBQMnbS7ng57E",
-	"393X+so98MAkQvr+HWlpPq+o+Nd8xTvO1Jlwyo+HE3KDSs8lppydxow1joLFpwkSPDTSY4MjPg+vosss",
-	"kBdiL/bYc8+roQ+Qf395Wm4qLeCUB3fDNVU90O3q68lT8eXxaGD2x00LYKpp+SaE7cfWAPrcs/OZWi12",
-	"aJegQHmHsP2G+fvsqGXzD3+yErRfOt/Pi8HYwDP4kv82otMN/ORnsTXtn93st8k2H3uAzQT4i3bikG5F",
-	"XASxH82j9My/hcZy0AlcL7UwomTcMKhxH4xE3c0RVmKl9TgX1KvYW7WjIz5NAyGF/6LQLy/FR4N++Gwy",
-	"7vZhzcS0q7HhsppYYTHF4c593XcPeDn2kPhKQzeiVq9ipLO9+/wtrlwiUDpoxueF3MwGNRu+dICxRLN9",
-	"TwCaTLXyLV08ou/HPzps6KXixY3YbBMlQt2MbO+I1LzWmMf/TBM5noEmrxeQh87qZhfGT5EgF5PLldCm",
-	"CdJ6lv72RWMU6+JUzJ2gDjHrRpRyjvr73LQ93s4S1dHl73F68Wp28dcj1bevesPNfEWTOQ4u0oksxhgf",
-	"aXDE8DZfyDXGrusqsbpB7oeAVZrBR8PkCvQ12EMvwuOTArszMNMhVzU5Ig1rSA1sGiVnpA8n8XF68Ovw",
-	"C3LkPog5qlHc++BIy7iTeiUctpI97D0NujTYVFAyXupdok1lrF+eiLNjHltsI6Zs7lsAEOHvCpSOqXLu",
-	"OXsmeXov7XtThYgrdyuYViRE0RX2KoJdG8xckSFQexPRaVZqXA3r5ua1QA9YaoDCtovH0f0dKw586PME",
-	"hUGvfzI+Tr4ToodlW5VM8PnK949rcStKBnezxVGh5WdQ1z7kCOEzcQ6tsHmTK4NhR0oRlqYJ0uN+Sm5A",
-	"t8jdNlj6UkoniNtLXHhCDqLsTW3EMEoj8jd6eqWR4IxhHuN1ScvlhD0BrYtnoSuYWvD6Ab+PAapB9zmk",
-	"bRpUSpyojzQEYZFKUZGQN4ifSJ/Gy3SZ49igmCaZbj80hOnu/cdzyMg8KuIKT/MCSYa7f9Ui0evQ0wUD",
-	"W+9pqsUh3bUA8F9jUIfNPOpAwIFEb6Xm8fcmKJi43xDp7BCs6yA9z4Q1AUj0x3Uc4EA4lmnImnmltql4",
-	"QiH4LbJBClbV9h+1YTtVFznLVdYAK65EsV3UxdQUUAhVDhy1xG3Bh+d8/3np+s8Nsj6MPt6UNi7UR/NN",
-	"GmG9AVegPHiQJQth/FlWbyFuEAZJqCFQ+hHrAfXkcOI5bGL7pMDwmHhWAxfVQZed89JhsYLfBM1zLfMe",
-	"X+j64xAV92hytAlBx8y350UlPeM01F9FiIQXbJIAbxEIOsc9110TJ1R7Y6nazU6NKHWy7spOsY2qhGsG",
-	"WPCicKQt07GzCP/DmYhoBVpDbEp2YkgtvGQ5LfO7319nw6ajrNgHvOaEBOqEYDyeRFtfsXzxv/7B7/3z",
-	"8t7f7v326UH26PLzv5CbyeHadEONeCoB5ImqmCcDjlHyLoeL1BXVoxY1FOdKAN0n29l5w80m0RTcx+Fj",
-	"Rzp1bCTVjONCxgZ1O3Z6ifYTVyauGPaFM6dU+QIexOujQaxmMlkuO1ebhaoMnxVj0xQ+Vu2HsQeE9lA5",
-	"AOz6IFo70SoxIvuQ9y38jrhsnGvxZGFE9dqhilO145U2z1Z1ue5xV/4uxa6FF+NbuiFLQg1rxcv8esW3",
-	"YhKGEirQe08cSXSAKrX+kAazRrPR8wVXTQ4ySX0D+EE86swoYlX7i96X7nhFwg9Yd1r7rMi2UhvgvfDX",
-	"YL1Su9KeoguHlJA4++Z1JXpmpF3n1AGNQeEsspV9K1nbKjubr183PgPx7Lo6CuImlvLBqrSKmRvta2lq",
-	"NKm2ANrb8HAD+P0bq1msU+21PJh/W7vCSeWyEH4bxpofW5tGCxJ28amH6TgE6O1cdNMpcTX6q3rnbxMd",
-	"xnV8PfRefIh9wFQrzM5dOHCkbhSJST4DEAwiuRsxiNGnVI6MhRhpcV/PGiQa+Niz14x1rj/w/YvFQswN",
-	"iaeIE5sQH/3A99cojMFbuH/0AKVZNMDunbv5YEKk7/Qc5kBFjR9WYjrvKqEFcdFMQer3VGslStt2fD9i",
-	"oRKg7R6c3XE3JioUmoUeat3vdG5S8G2lnjZ1EpWrbzpxUz6+LzErf8wfBAGsZSK25lN3tcUoN9oWzThD",
-	"7fanGiIGjd1AaAWpvL5cLMio8qsS+9d5KG13X224FQK63ZRuCq+nJJCOFiYkpsQfNS/0GMZu/OEkg+L2",
-	"CzHCKbXbR++KHRwAThjNBOKCbb8wmdcTUrdcAP0gSIZYpHRLBMIlEfGlCJyKu7VH8saNLPb20kW7SZ20",
-	"SK8shFg/p0Mu3mnvOuKVAlqors5AtYuqDZvtmcvEjh7FKyM21DCENnKT5LCDwJfjWINMSyXma5WIkTbY",
-	"Yf1lBPZbH5rSgWnS/DGRoVmN6ES2v3+6/4mXntW8KpNVL87qIMSWC2W5PMj4JGeealX5pTaTZp1aPcfD",
-	"nERDhgjmDBlwmVwATqtdxsDg6sBRR7KmwMveOQhEktIhtIEeuoM532eMGwijkpalVOa/T6Vw2xa8TNlW",
-	"WRrMpEngjYGyc+UnzsRHPjfFHj+2ZjbVqXRMO9w0Bu9xmScn9EEG7YaUMvwoEVo+4KfcAoOq64uWGpQ9",
-	"wzT4anSYuUXGekSd18jw8/RkmDu66VodwCVMOIEm1WSuSntW1IWhQYddfeDkGpGwo+O+XpRMKzvrErHe",
-	"mDTHRthJWcMc17SOuFsmziuy/u2GSO/neNEEuO+mBAgtd2NF4ybimI3cn78Rqh/sxtTp7uzzxOBeno8/",
-	"RQ4rkx8SlcmTDvnnfN+cKs1z/5V4bHWIPhHFS//tshdh5OHl5VSDi4kIt5evGJ/BMaAqV3Bmj7Ra1xDz",
-	"7GdC2cpy2in9TpYjRg/dypOeewO/GH5y5NSS/LERUazjDOA5YkD7aryAJm4/LZXx3L1jfGSfKx5grD/Y",
-	"+X7MqZ3xrPFkD93f8h3uuB5SBIwBSu1SYYBXBdbdBw2DRxBI8kn3F/fzoMPhCXobCNgDR2PwbM+F4XIE",
-	"2qT7XjOyLBZISpgJyGQzrgV3oeZ1gs/fz+90167Z2qNix5psF+8U+xiMk0bZ69hy48RSQvuRUyUKU8p/",
-	"vZdOqA5ykJVqFx+ZMwUoiKdCbR/dtBOXvaakAgvYlYqvZO7YH87yShZFBoUNDUgwQz91L6Z15SWrnGXZ",
-	"zuZEe9jFkA4oFvhG4M6XZuUy2O7C0w1CHSCpu2zdCsmi5y60/ruSJWRcFWZkEUidL7ksY+dkG/5VSI05",
-	"KhAQiD/BIhCvf9c1kzl2hvpvXblG0bW1fI49OLy0D8tmDFOVLJMlS+F8m1bTTaNkjq5BatFGEjrt4TR9",
-	"LbfEbCfqS2wMfB1TGo7MH/V307Em3cbq95EOk8j2R+mmsMaJmJjYHzWWniWnh4lfJwfqF/tPzHEHSIwm",
-	"v20Mxujcv+5ZY3HPmmitioVY0ru1Wu3NyrHFLbCq4mLHC1c22N2/oHhgh1xMGB+gMZm5VWswEn5QzZO0",
-	"4PZ/90XBZ+2G6fjq6NBaQwp6Lbf6Hi/ze4XgUCLCi+Ie/JV8wC0v6rZU5pUy8xXGM/+oeWVEdQ9F99t5",
-	"sTI84IUHQHdDaSU6e73IuMKzm3KoKXpr6LFhSIyNS8KZ/Sbb8IqmEJjIx91DuX2+xpdANl3DueJemu7K",
-	"dJJKYLNOo8BPE8pPIEQ3CFl+Mvv5UdLGS2LXY6BJ2l23oHLjtxeqkF6VmhmlmOBVsQcaCMgLjClh81UR",
-	"3aSNqtZMK7bg1RH1ZmN0xOXp/VUZVi3zSkBqTyWNEeV7sVXV1AoykcsJmR18xYtcmuGYxmhc+gYdPdjI",
-	"lYL4E4iGMmokTPQHn1JxYSTG81wz9zdRdkvZqAN1W1fbg/KmEEgSH/kmilJRA8Mc5+CUjSpbr9hxIOrc",
-	"FtZXHbDidGgwxA5cAMzHFTgrxY5hJHCq/feyiPDhjXtSlJlFDfJ0GOnz4DNcEhYqBbFSmorPTSg8xpaU",
-	"6ta1l9v/3PKl+JY5bfdJqQyLo6/g7sa0zAWe20tRioobkWM+VZpvGThi8OH7l8/Yd9999zcmS/brzbMM",
-	"214AgwCRIFWUgP2WPeUVfurdF5ekfXDFCj4TBX64c3FZyAWI/Nv/2UDPPL54x40UpWGvfd1BWNGLB6DR",
-	"W1Hyrbx4fPHdt5fffgdwO2YFG/I+AG7JcNPDrIXdxNyO5VV+8fjitdTmSfM1uHJvVelwxB5eXmJxf2lc",
-	"GJtvt4Wcw+/v/+5aTHCTj7YF7nX7HxUviMqRz5SnBa69teG+mLcBqQRjnjGzUlq4VLyw96oF4xtVLu16",
-	"bDBOs/CFstTowrzvv6vUrLC/gbFEQrz/yf17/xl1sRAYUWiL9L3Qwst035XoIyIICvfZOd8gSeASyVzd",
-	"UbRzHQUeAJbZ/XLkfKxyVHwjwDl+/I9PF/ZOBArjiyceX/B45H5Pm6oWWbTQkyqHP/9mzSNRXICRQs04",
-	"rG+T0sGpZn41QTpqscgclxAkwpAv3jEEOQTdubL7dMbna/QAcYW+RRbFaIWuD9bnj1po81Qhn+RoZR/g",
-	"Gg5v+Nw2j1aUn8doxc9ia05R3BkvfMcKufV/FOap+8qX2Pb+XSN2vM9RMojBaMNE+bvaeyDUY+Ux54Uo",
-	"c+xDSgnkydJ+5YLeJ3/UyAnjNoo7yxoxDJzenzP6OS5D1jwnTPDhv8Wouw+j7AeFuvvbiavYa7NRLgnr",
-	"HHVYaLWBVhp9jpW6X8hy3W9qb9VavBQify0hlDe8q2C8slwze3DqwKHNyz10hhxvWVMqlR7d+ZYnvCOx",
-	"QA2lHZhJJ1642NQz++WZYEZ1csDHnzKuMLctjDe8b62+jDSegFtrFeAqkPG60PZ5FcLqcYxqklKPFw3U",
-	"xQib08J6SR/PY1GlrUmivtuMJAAtOdSKO1u0BnWHWLSSeVHiwS4NLJTQHk9KtqCyT12ve8ZDOiV9Zj9c",
-	"BNL5Eudn/MaxbjPMw5plEbC4QH7IhIhOtb0kIZpKxlquJtP2bnOq+9yW6f1P9v+G3efWZKe50HfpGxs/",
-	"nC/jFx8uEKaH7FMOfeWUNzzOGe5I+04cYv+Wl6ra/GlOsVfH+4jDOsIwX3vA1v+g1rlfPDi7EwSKQa77",
-	"n4xai/Jzn0CxoPYdYmIfSHNgmjeQSrHy6No4RHHPkTyFR/UhWEzkD3m1YIAdEiIHGJCiltFlk8c79nd5",
-	"LkZSo4y8ndI3mm2jqs7zrOSo69Iz/50jF3RYcEZ8NK2hEKsykyWvqMatjrh81781qTmXxT4Ijv3l/ctn",
-	"7PvvH33/1zPKsIKwt77/Cf8xYnu4WPzxG4Q4tSr/zCNNUp5W8S9qXIZtNsowYbH/U9qYL7sARs4xu0Vf",
-	"8J7k+Q184xRzcJzvMSFzFSYxEk3SSsBOq525euBQA/x/DnRA4kvp5MaQGzTtMOlUHLeqfpJsvjlNeta1",
-	"odYDu3LhdlediRBXDKB3AOftjCqH2HYwsZpQuWthPuA3vrzOjegewqH9Wc5uDNmTvMn+1KCl3f0lNgnt",
-	"09Wz5/b26Q2px1g5gzDuy41Pd3sr1m1f0x4SSEMmCWz5gvGSSe/ysIUsxLfsA1ynq32IG0kNFdjde9Yr",
-	"eG0k7REXCgP/0ci4UzXbq72n+k7ntUsj1EK/xG7YrjKE8vCF75c9WQ0+uX8NBCM26lZ4rR0VX4bmR77z",
-	"xeF3E4hYRSM6xadL2dSfWs+/4wM5IIsOV3xwPY09K+bJHQFBFPVrnYDl+wHORqgiQt8QKoubBK43atKk",
-	"GVUQtg3me5zTQKjmNb8VJ+2dJr6h+7zwV9HXvsSh0rzvVblQY2Oj0WSwCCZg9dfL1UnHrqPtuv8J/9F7",
-	"6wtlHdOcF08wd5eRB3wHQCQkRIh6XQSyu3MJ7H5cIJwyUU+aWtITZHfnxi3NAPziTvl9D/17P4yvx5p0",
-	"Vn0GeHb6/if4R++5/GuZq6euN/S41adDJTP3zLNGSqh0RVFYh9JVmoLLMON4xTyfOJVa6/uftKqrOaZc",
-	"yGTDu9qgt+uqYiHCYX8b4VYHehamSlfihm/JsJ7NBz9Wwv676/u+K/hcPMXmm3MuF87ttPXKRlZ3HBsi",
-	"O/LivrUiG3Nzd18cc3X/Se3Yhpd7j61gL+tnVbm5Hf/CTtFu4+i/es/AZ833zqwf89aTx6XtLu/97cm9",
-	"/8Hv/XMgc/cnROO68vYkR8sUdo/ZieIW6YZYwWXOFBTGRtTz7mp9dXiD7Wzim2qPxEcnrFGnydDn466Y",
-	"E8pjPA3ttdUDzLfSauQ1GfOWzXpGbv+jS7IQ6yDWEL87YCYTb3IsJGd404b/jhyoxFtcT9yUt5CPEf0X",
-	"xPhy9HD0U1WFDmv6uaH+XS7MCokvNtKokmw06lsMh/V/ruK7w+Caq9zGg03GYMG+JIizWSX4OmNGqcRA",
-	"AnN5T5Qm62WGWIiAQky9YCM1EjcRt6LBe3DEa/ewcy26y8uDo0ijCrDWYs84tuye0xYGBv6ewpJ6I161",
-	"c/QjygUPSQahL/hcsZ3xdxXyHvSizF8dFh3cdbRmXHvOgZcCvzrb3eOtampOAdDcQd9xl6Qrz6xZphrq",
-	"oXjhvvNnXeTHlZABweHI+Eihlpm3imDz4WZQVfIW2zZOqww9MAp5rpkTs++hKdTyW3bj2Dzhwz3uPcwz",
-	"aUg0XTFeAnSH+0JdAq0kq7XImcytL1OJhf2v7qXkyXYryvwsC3fnmy5SwWkrHRObTkpY+jf+Z0hZtu89",
-	"JWLCnc88+NrKdEoJ7tg8qmJt0aBeNY14yBfiqW1dXlUbR2bUdsf5WqSLh78u7Y3qoFtO50Tg/fCc45Ty",
-	"wQlK+WdR2nWV+VXQkpYSZc72QVFoePA59byBzUyFZF8G5LSvWRk3Dq5pgEg/bvn9/tGgasJTv4SxHIlZ",
-	"Shdu3IFCjGzScU0f5/KOvmRnT8JnmdxJkhH9MKeL5c43DE369FJVbKV2AJ4A/ZkwZ99tfRE1rj1yjke6",
-	"c61D9Ke/7p30hufivDvJ4VSR14uXssxfqurETGEimvPH6AgRBQz4RW4tUBTSCGBM/yhkMjLIYmCxr2hz",
-	"0XPPzzYHHMDlmcOyC9lfpSrN+WKoIVrGi4JpU1nPIBm8rPhBYLEflRa+fsfl7ZJ0cl7cigq5LVxuHtYJ",
-	"OlqQ3r2hdr8K+AmzQgE0MFRNnHU9KyH6tycSF511Z5YIUpfenEe2Gze4aa19jtb54aPYVn9/B13G47Z8",
-	"JcSN3IzrcwNwDtzWlWB2rTJHa8eroCVn1YcoIQHJo9Mieh3aOky4dmll98LE3JJLAZdKDH80Q7piosDy",
-	"IwFXSRWIhj2iC1sBdKpP/QDLoO7GR7AL7UuHF9uyHdsqFTO9nMjCjqCMqEAIgNPBxItF4t77Z/srAUI8",
-	"EcxDlYkmdp6O2c7WgIrwvsPv5xLxfr6+eicYmcvRJipQ8Rha8Vvr6ovS1b+7FNCZ7xcvSjtzPNysGYjf",
-	"xbjG+wY381W6CDkAICH9Ozb07jyaNB6psMm7mx/eftpaZXdR03xSByrO5wvvTHgpslol9Uoa5lGhz74Z",
-	"7288NwCtZ9Z/0Q2tTCFLXwS05dpYd0pqwzaCNzlSOat4tf+WvR2qeX9jXw0MI197gN1ThrZvPJfDaOjw",
-	"wz/b+qOI3yAfLNn4KK212MPqnlXFGqL5ZIWrJxb+CitccWipXcm9g1QKkes7EJv9A/zj8/F+JF34FNic",
-	"R93tHw3G4VPe6ht1ay/ac17ORaEzZh1uVVkD0iB1sRzQ9HBIgOG1sb/yEN5wccVCCFUUapdyRF/HUzr3",
-	"4YAPd2yNx2aln6szb67SGaXU1nqLHMRnPZ5DkOC4ksovEjSw1lxpXqS83S18LnJkNq9qx1d2rmXZui6U",
-	"1LK8Q17Q8y6L4BVUJpMb+OFdBOd6VwBCLP1oYKF8OHO3VnM3t3G7HPc/+U6uvkU58SiiTe1QG9afCR5h",
-	"J/2cDpv8UopgkrF2YrbHf5x3cRzzWXJZkPHs6AUZ+CZM/u5dCJhFyhgVvPQXb+dPqJJxRzTnOWzwvmZP",
-	"Td1czmanXCoTOdovJvDzH9J26J7A6sv61/2rfK2KW5G74iTHBuDZjIRp8IbtbXx97iRszPuXXPOGMu2L",
-	"38HGcRF+NT1IAKEldG9/4zv/nbMlcVoYI1cOi7zajMAROb0OGsOD4dUj8UsAwfsrOeT8cvT1jfP5Sgq7",
-	"S6W1vXqLNvlUoNKO+lRiKyqjZNWL+fi++dbXeC2Ohpe+Gnvy6RXXnqHTs3A6kS+xqq1S9XLFjIKMgyjz",
-	"O5L3/U+og5/HCf61PIOP3nYE3R4Y0xmxzRcX2cVc31INEUf1Fr2UhTi3ZFXV3+f93n3lq655xkG+dnGv",
-	"MYXPbuaMzxBg3mn6Hd9iKKiwVEXV80pt3zegXkOn5I8N90LEHP6Nhkod63DuRFEgsfCp6MfdO4YnnfXU",
-	"lJDFlJrlFV+YwOMb6MyhPc2ff91QUNC6i7u1f/YNZPOKw1L7wu0fd4rrlvIa38ePP7fr16ae+cLufHqB",
-	"z14jebit71vTP2hTj0Ow+yLa8jW0vXaF2tDK0sh0jmb1SHTFLyTYO09yQW6PLpz1jN3aYUC7Xglg453E",
-	"83kCbZz/aeYG+mdn1dJm4qY5sLSAVMYV48xRorMdt66uS5ZuuCxm6qPjc8HGDgnNIDzP8dpyzp1Rl0ud",
-	"hHq4Fg7qIfRziabOrtVN0KaUhg7Zb9lTaJSFV0BPSlN5Z79kd0PewFmoxaIpTMgOKxMet8oSVmp3WJeQ",
-	"K6RBOmjZqirI0PwnKUlw09mEwp0vp9vu1flAwZBERj9UmPNr6v1PvlNlBArb+xr47Ib93Vegk2qxiBT6",
-	"T/DYBr75JvTopJKr2DUWmnkiRjrEjtGu3jfqH5Nk71gCkGWKQKmWo7Pqgxam3vZ5Rtfwha8xXoIjS/Qd",
-	"emwnURqmpSNZ2Aiu6+rEUuUUzcpNtT+DrM5v7d7gpPUXL40UnK68UtVa5EzVpot9clbNLhTGUc5bKPza",
-	"HuZY/BvX8bKVKhx1IXfN8CTnwzWM6mtCDMgugqRGRXbeip2dRLvL+V8H2pp9vBze9BVjoRleLYXpaSm2",
-	"2qthiQ2yfOx4lXdRfL6lYHxu4OFfm33AUf27fa5UX7xM8++iyuU86e2jq3oXS3z/E/5jhAcU1u1PgaE9",
-	"6ZJsmqHfRazqJn78HVQOu+d/RfZBzFel/KPuzTPdhC99jW5TMzoyywRebOM6tfxPbbis5lyfuV7aVIKb",
-	"fpyXG/zKV53ygDGOyXaE7Oi2Uhupz62iIKr7n+D/x1g3GPZ/SOMWRn4nti16+l2Ytir4x1+FZQNgsB6j",
-	"9gGZU/7DVozB+FOAykKs7d0+sBK1/PjzF4N9MVneQQJJiPWfUwyWWsCffceVjurBzr41Ruc6vvK1nQKh",
-	"ra9XrqvwMEAGM43K7ez3gAu+Xq7iOkqowiztbd9emHdSQzdMqXbNNTREe7MLX7RKVZbL0vhqTqjsNK13",
-	"t3FjfnhEXHLPkiCBEf7Z+ZE+S3bO7Mijy7+ddczY5pEnwJUGVeaq1Z0duMDOv9MH6c5OThOfcBbedc4X",
-	"S8r6G8vwK3da94uvSPnOEVluVAeHp3bTYK/PfHD/qkU89zu3v7UWNKxtyzjVR+OyfZH1ei341hM/GqFd",
-	"s5lfKvz/Uu1OxQ7F1thetXVf+VMYZe+0FQIn1kcYgoA8jknrPAAE+FKC7KC5bLbHgZdN7UkOAp+4oz/Y",
-	"OfyNmcr3sKl5uffcBg20BuCKGrsYrujVPsU1PzK1WIjKO4DdACwOgGZD+LIcB27AI3Lfd1ZhYUWRtq8z",
-	"MecbgdnOi1NrEzs78UsvwcBp+67g+7uOudkpv6vUQtLg3HaPLiuew6MbJpBToiwOe+BwC1jJflH5fylu",
-	"UQf8edicOQXmtA8L9IgQDQo7P7+VvT8TWubi/ifwkNOF98/UZssrWG79xU1e+8kw0v8sGxnlKhMQBjc7",
-	"5QHwNLNS0E0zhkfV1mtZFDoLODH2aw5wrVJaC81mwuyEgMva5hwaJD568k1SVV7Ax8/qqpLzuqg347yk",
-	"CZ0Xv2MDcKL1IqMq2K0Qr6BOfa5v7eG/qbU9mrDiLYW151X4zgiE1NwIc0+bSvDNycTo2IAG3C4rwXMQ",
-	"9qeLZ/jme8+lDkxjrTd1nnsGDRmiZ31q36WdassyY6Gv4b9e//LWrtOGqcpHTvW2EjyHm/QVIE0AwC9c",
-	"36eTt7b08i6CmviaL31rwrf2uGES4jXyLI664TM8IenVfW9Xq71uYJ2WtQB75KpENZurot6UWO4yourB",
-	"PvcGXv1l/AA/S3qbWZP87PrvF1m0V/cjWDTwsX862pAdhRUoHUELa3OKuviix/5s7Jvwrem36T/h9jwq",
-	"e+vn9LSSYjGarMMFFe6ClyOqQEW8Hqbn9porS/am1nL+3968ztiTp8+saX3z6vkrZO1A8o0NzyFsas3z",
-	"vJAATxm8D+l75h32WTDM3brvPH/TYOXfUSK0Kcg9P5nAhAUnus6A6OIcmylZb50KkUBQBD3CJiQS81Wo",
-	"jQiRktODItEiT4tpN2v3/4c6qFDHeQRL0VwXgm+ZUcz+vDYpuIDCg5d/QT7NXswAq9dJxBZQekDe5fnZ",
-	"Yx+YfTrDgtxVmbZ7wYlgaCHJdl6zNe4CeT1XR2ArDBqRCffMjT0ZP27s+m5kLi/+P+6ur7lt3Ih/FY76",
-	"kHbKnnyp0+nET47TTNNeYjd2J9Pp5AEmYRkVCWgAUKzG4+9+g12Af0Twj0JS1uXhRvEJIkBgsdhd7P5+",
-	"4YLcR4Nczq+SaYreuIMxe2B8RaXqYCG0LQ6kIbwSiciw3JoLbbz9XVBnnG72FMFvDu3pc5be28Lu6DHj",
-	"6zaI+uLLQx6OiqjzufPrnx/NHfduPntP3ZF7kpCIXvNfbLsXUW6HFMSW7zPINkd2p7La4PVhnGquu8lC",
-	"u/uFWenk6jalckV7ic2wDAXPTZvZAbTUeHHGAAY0NGOEelNXXGhsRFb8P7G6KNoaU3IluAeX+pMZz8se",
-	"ngeB2WsxLKi8BzCvxXRCAlM2/UEstlTKLGG9BcfEnF8xMCEZ21/ZtAlzRAMarCZrqgKVReBaUq1N03sS",
-	"rZurf4190tOzmj7T/LqYkO/Pph2XNONdJ5joTo5wdOeJqrjz+SPRZl8CMrnxS4zXB/4cYrOQ6JHKV6qw",
-	"TKr5W8T8x3de8JaxhtlhZ/KWxz8hewaR9Cdnkv3RmGVTnNA4s2NzezoUKoQKbbIhREzaNKwdy0UJ426X",
-	"CPxyRXVbHfAXCk+ZZFmm31QwrH9vEkHi+WlHoe6zCWFUajmMeEB5pV0BTnMrBM3UzXCReE/M5gPJ1pjf",
-	"djkhzg68u7mAej7A4jBbynLyD0Xi2DtS7K9hTENYJq1gTH9sKPQuVFc9yD8E47eu3RC9ec3pWF7u9rLz",
-	"tnFMWaFs+2hTNPb7CsBe5LJUlUjpsapg+iELbjcJgyM/40wHxo4pBl9SNEUJJZLGyGCyMx8XDdsQxN5Y",
-	"BpibZWTRX8ZcXZ7Z7bmq8A6uUbbudN1xOK/6Da97Nm/R7XQFy2adRu1tzObuuZ5xjY5yb4KdDb0xsZnn",
-	"jiosnwTVz83K8sn+63mJaqnVYf5Ctdy5oQ/JjUmLtpPiePmdy5wliVEyWrIpClogyNQpMZ+FPpK4/F2k",
-	"1PQ2uE4SKhoYVUEuhS6MMEDOzSldq7euDMUoLJAkkC1eEbDRc7d8Mh/PrVjPl1ClDq81RJY4Njz5rDpb",
-	"fN/C2axFsMkAOgoqQsO93LteBh/79Ml0a7P8Zcy6Gzd7y2jelVJ+7drMaKMUffguKIF6FAq1IRJlDvaN",
-	"1cXf+96bhPDuQCN/Tw7nGp+9vPM92d1g4VArr2lBA4CuW0x2AVOu3MhY/EKV1UeW8M34bwU0H5HjplaK",
-	"lSRp2okdcEMluMUuZWZufWz7G0bwi9PosAGKuIRN4dc1A3mTkB2NQzutiIqlBXxju4zHHfxtOEyfyJre",
-	"FFM9W9ip7OLIaUB7HXtpeLCBOSwBQS7EtaryhpsDVE0izTUE8BatIRnX1TXpPyMnRfU+GQGYF0y8Dzvc",
-	"WHolePjM+J3/ymgbxAhW7REL6myhqJlC7gV0tbEJH8nspSKSdGrbW2jQkMe9Y1YFV2Hw/j4QMvjwu5ab",
-	"zjXdDaZ0fz2YNHrNxnCCmZf7J+Ox7/L25+D3dlb/YNTyectriUiTLfXeDE/HTd37En5McFhd4O7hAZEb",
-	"uloxUdaVuav5UeIjJDXfk7g/cxbzS3lcZXu1+bsD82RdNPg3GNLt7botbfWuNB+sWfYwUgnaRTNC2rFq",
-	"d5nkZtV0xmkAbc1SXb67wuBZeSODJgvlK0kAXELZMkT4zYCF/Rv+8g6Gcxyv7T5qVkIdWgtVz5qZL9+5",
-	"PvR7IpVPw4RlXo8vAq/WbGNXe5DNe7tmGx+GdlFF1j03lRwj/EWIAy8HMiTSbyTfSN8oWafKYVq0xfRv",
-	"2YpfZ8PwnUxbROacI56vLIbGbIrmU6u5wVSg8N3GXFX4bVszaR/5cbY2TQlL9jf3m/OerW3MG6VyIWMP",
-	"0/JhagEHUHngS9dE+Nf8duxiw+aCIr1OY/oWmxzDT4euPvIHMTTQHhFNErHK4Kravsvo2Vg+wWcPqpyi",
-	"ODODlM6lcskOk12n+Upbi/EMMND/cv69vMwF0r/pNrTZpHTLaB4oTS0QBgamaWzp3mFopROEuCZhlcn5",
-	"wqWlGn/zlQpEzoNIpIg/ixYvLob/qq7y6nObHo/WVG7icaeE7zBg70JrRbw+yBDcwdZ3rhi/CM6spQVy",
-	"AaFllhpv32X+4V9nvvt/jAF7CPfNjGLugJ2RPSruhtpE2dnz3c56tS3SlvtTfmAXuUiZWUE3FxdBQh+0",
-	"OXsx1qg0RFkL3XCIeFZvPH9+3bRzQBRrmqfy9D+fnR3w+L/2XKFyXD/s8XRwn13UvFu7u0ZH0e/Y2RDt",
-	"Xg37h8F9Ede2V2MA5DixkXMZx26As8XTihk4bhlYrduJC8DcKi2f7L86WRKrMzyXL45d3JBVq61cYv8y",
-	"dawEFzusj/GiC5B1Xgm8oVIJ/kHI9OXVUikvtdT/MXPaUWdaxYQKg/yRRY82QFtJGK9xHVgaFJFzb83o",
-	"x330rBm0Ra1A+AdWGEtjFnSZ21cipe9ItF4MvSMvtzfYjy+6xztHB0S2NSTeiypxVmvI7RdKtvSkKDZ8",
-	"ZBinZwxVhG5DMtPwCT4HYIjfmHYniiFeETw/ONGmGPwEMOJ79XfCYVHWBTkMMqjetX/LIOOaJcFDJiEB",
-	"nQvNWhIvbyqDnVu44XZ+CIEM0Ck1qVIsmzkritjXXOTKkWlVUTiGbRsYz2ntGyb+tKNE9pl1TPzHtJrZ",
-	"srO9tGUzI2BqIsSaxhg6IPqiIAJ2lQuCJ7sxs2Kfs3zSYk358zIiCeVx9xTd4W+uXNMhER14/OAr1/5A",
-	"Z/8lpqb/17XXGVXJwtzbhsGXD1fBmzfnb75z2sOFolEmmd4t3v73m10Ey/GxJDohnWzil9DgRVBRG5fS",
-	"7/Hl3wYp+Z+QbTfteCfuXWdPGGfW22mcvI4kB7Sm13SHtSXw14aMYx/VNN2w7u1kGvRkNbyjBGkOGc80",
-	"DctSssIEk5Qkyc64gS3F78jp1S4ITVj1Fh5QMcljILp42JO+TXp9mRK5rsfVmtHJzmgZPmDI7eFlYNq6",
-	"O/OUaim4SCloc6NMR0WBQMhETDrxlO+gwcnlgeKw2uCarC0GcfeYjDrn8u7p+eqbnEYGC+40G9LHLOrf",
-	"AozLV9IJN50ThG42gmgtxCnRsW6LBBtXsGk6RP4AhLQaRsfnXaJJp38G+hUn3EekmyC7KiaND6dQ12Z/",
-	"4tLc4k4NDdhXyiw33I9ZWLSSMxmFojjAYvbwQKVyYPNef2pWIWjimj403sQSCCOZCeC22XPVN4iSicRj",
-	"e7aymby0LM7hfEGZbqcChgZz7gvooNPZMiuMrSZnkCreboZ1LV/s6CsLzozcuo2YyWTxdrEkG7Z4/vb8",
-	"awAAAP//",
+	"3L3vshs3sif4KoizN8LdO5R1ZMu+t6UPG/pj2dqWbF1Lbu1MjycCZIEkfIoFuoA6FNvjiH2HfcN9kg1k",
+	"JlAoVqL+8FCyd750y4dkFZBIJBKZv/zlb1crs9ubSlXOXj367Wova7lTTtXwX8/l0f9foeyq1nunTXX1",
+	"6Oq5WsumdI+EM4U8Cl0Jt1XCuqbQ5jMrnN4p8S9TqavFlfbf/7VR9fFqcVXJnbp6dFVI/x92tVU76R++",
+	"NvVOOvjA+d+4495/zbpaV5ur339fXH3zQdUrbdXLoj+YJ1bYlSzVfbmXtbv/fHl/J38x9f17j0URx7lV",
+	"Yq1r64RZw3/oyrq62anKZcao6I2dge7kh1eq2rjt1aMHX1xzA30li0LV/rvw0L102/aZJX64uKrVr42u",
+	"VXH1yNWNSt/wb7VaXz26+t/ut2tyHz+1918W8IrX0qlayzLzkl34+I6veVPKI86kK+73W2OVKJXc20fC",
+	"Hfd6JUvxF5L0XxdiqTa6qlS9EKZGURde6FLE2XPiXps6J+kvvuYE/dY1haocKgQjBouf31UK78yNqjKv",
+	"cPDZ0AtSfblm9OV3/2O7N5VVsNle6FL5/1+ZyvnBP/rtSu73pV5JL/z7ZuWUu2ddreTOf8bsoKWuJMiV",
+	"edXJthFr/7bF1VbJgjb7M3zvvefa7o3V+M30Pb2nekWpzbJUu4Fx7/Eb/+UXe/q8oRUIz2XG/n4rnTio",
+	"yolDbarNwlsgUylhlX//Sl15Bdkq5YYGVazvLMMfKiX2cqOEM2Jfa1C3u4nz96A+8IAnq5XauzelXKld",
+	"mEJRwINk+aY2e1U77VVnLUurFlf75E+/XS2lW22n6PniamnMzbRvqsrVzInwbqvEXqsViAJMgDhotxWH",
+	"raoVmAGn5GqrarEzt6oQ2otqeJMvrmrTONgPqmp2V4/+eQUm/GpxtVRWF153TXX1M2cd2i35TxIDzTE8",
+	"tP2VWf6iVs6/7snK6Vvtjt8aNK5daa62stqogp86Hn1iK62g7wntvAG0B+1WW/rP9bpVqqUxpZKVf++6",
+	"NrtEG3Tl1EbV/pOt2SlGTxZXumD/jIaJ+cC/uv178m4Ds4AJaqd2lv01/UHWtTzCjw7VqBi8sadl7r/V",
+	"GW6+J+umi2BqSUTwu3bIJB6cHA5qEVeJXd+NqgrZX9lCHrsCGNoF+JDnKIhTwYSVHHFoFlfRULHiNq/l",
+	"jfpp35fxM1mtVFmqQpTKWlNZsTa1OGz1aisqMIBOVoUVRwVuzZT5vIIHPffjZCYE/t00Fy1durhc5OmF",
+	"2S5Q1skU8+tEjmdvqSbJd2tK3VvWUb0moU7WhSHZnUgEBRGH1b6LFUBdR1vDGSHLeWXSgZk1daFqMkIW",
+	"DsaDqQs7VR2eeV/k1yYcoj0JRfd2UC7wrX9odejJITqBYSYD8z/jyKubajN9/eBgLX5sUBt28sNL/NVX",
+	"14mzFud+q2pLJ3jUP125rx+2CpgzZeGnCxogO2lX4qHfndGNmqvFN7riTwf/wXThPNsazSvBXlryV6cP",
+	"qjaHGTbWi+JHc+AeNGw54Q+/jVinxBzBF0lkQUALlHmcJw0+u2bPVMm4C/H+yB6U3lZrF8y1qfCuJJ1Y",
+	"mZ2yolIfHGfWbtSRn/e2Ns1m23/Xd+YgdrI6CpyLkOCM4ZcXjMNxMPWNfybv30lr/ai19TblRhVCOuFN",
+	"vXjwWFzDUVThpX9kO/hptINu37popZaVtleLvllUZTlTvWDVzrZw6Atn3K2cySNfBgfLTfCpLCWpdlf6",
+	"b2q5cnqlhNxIXVknVPWLOXr7+BjEnvrXpiq9dE+0MXx/bGJvt7JWqRUJrndT3VToYv3aaHAvNqU54Krt",
+	"S3nEf8kDnHNL5Q5Kcb75RQTsZ4cCmTydw5bfOXg4zl7D+P5FItpoR8KJ61/KrzNdzLqLJF3Pt7nn9I51",
+	"cPACMC7BifPT6bCl40etqtV2yO//zApzqMTSf0/IqhDeji7ETknb1KoQBm3uySXVf/s7jcarnbtplmUy",
+	"8arZLdFCwfdfoRGY8PUbdXxn9hO/vJNuuhV5Ld2o10dvT0a9SCZML2RlrfHimz9Tph3da1PzK+a0K1UI",
+	"htLFHYIquixFpU6ubpNumPwV1t5oPB77dyCn9vxvnD/+2N3K7uLT4x3eGLcqvAbGRw9eULAxuzuNuXla",
+	"a7XuL8DUXQfR0b7gX5hayCRASnFzdNlpLShKEVVwgtqeHmEhAmx56dbKoahOh/e9gRiF8nvV+ww7Uyv+",
+	"+u6Vh12gptJulmfI2SF8fDqP8OAg2dyyPTO7vaw1hRlPrOvY0vkHvKkNREV/X1zJTa3iFaQrqL/7+2lZ",
+	"fmaFk81C3HsgnBEPULFG7dfMYaxqY60q+KX0Z/2TyRbrrd8YL6unxm3ZqE5VHp9e6mEQKZ8yU4m/H3Tr",
+	"rT/Fi8sMLX8XkN44X8W3BekGwbRLkeoGzTSnkK90xdhx8OLm3Z9Wpc6F8EACFl2q3nP89GrGFIGMLNp8",
+	"fymo1CGYI2+BxFbB3p8+wLVZNfaN0ZWbHXSR+/FAi9ynlm2aFd7LjeL3zb6UTsmGl6d1taxGDf1b/Jaf",
+	"kNzMnPKw/Rw/4ZIUX7CVUQnoGTT7OBuSc1CkVgRRRRaklt2lpOnl9PsNbfOufpey3ijrJh5fpVozNvaN",
+	"90lIQQ+mKQu84IjKuK2uNukBNV3ww1bGmf2M2JF027fO7OdYGHwDzXgRxZQVbszAnor3415Rs+OhU6k/",
+	"IF2p6ZKLdpE9g7jr7xN7owq46PrP4WpRqVtVi6Cx0zVgn8lqv4A4utl1Iqb9hJRXwYlqDd99n7l2Disi",
+	"2Ob+GF+m7qIfJsT93VYdBezhqTFesP0/WXYBrGnq8Ws16lbOjJ1uAHxka6uSHUHLESSbSG1BWhXFQcrB",
+	"KeczWRUaUgE91VyWZnVz4juMn2XdhFwSu/hoZ9VEWTKWn3ItZN7DfFkxebGs9YoVVCajaCmJ0pdZ9gw7",
+	"bBExMSHiEDUCcyLwS3bkW1k7Lh+y04VmEUHaCWuaKt3GyfkfrOJJNh9vYJVxSsgY6ay1cwDz6MtGbypm",
+	"mz4rjVWF2JpSWfGXd22AbtvslgshhXW1uVFCrp03YWIry7UwlfrrQtzK8lZZQM5IsS/lKl7RbYkJ72Gh",
+	"0pUXpBLGx8vTUPBskhJMO0TafG3mlXXxxI1HvbIGddoopBsdxdut3DOTX+tqQ77yqalIYxM9W6Hc3N9M",
+	"m0lMfSvww8Lw+Gk11Q0TL0I3doJs8xCEUt2qsq/k11Gt7U6WpbJOrPwg7EI8wI8ORvxidAWxhEJYI0zF",
+	"7sUsmCAEtK1ydC+Bg086oZ0VCpxaxnuXO/XE8k9EBOBSQrBFVkL92sgSxy2Wam1q1Yl6pVEsJ2vGSf3P",
+	"xtulGkyGxVQIAiFl7TrBtWmxAR4WAXaxVucHxFLwxIEudjihxZWiu4Ff5HxI7Fmpd8vc1u2PV8lsxCKv",
+	"aDtZ3+Q/mbvFRgAWE+AnqdRwBAs0LjDQMMnkTazgknR6P7V7kmKhI3xfq1utDgCWQHSDvyc4Npky08nI",
+	"xlVNzWUqnwg/AryD7cytsv5ArJR2flsulUPVrwX+vL8bT6PhmB2hICz+KCM0J1dzU/9qJ3V5Ch396uEd",
+	"cic7Za1k0RbvvM8NQaAC8W7BTRCgLn2rFCx+OjYGEOrlVcqAE0y+/PX1YvLpmzxkQVJJ5sIK/LjirnW9",
+	"4yMDtkFU3oDFvfHSOnGoMNqkrfBasaC7zE4evTBlvO8tj0L6G79XNMlnwrJwh720LFDGvwht8w5HoMl0",
+	"X7Omv0U7MIgbQrHg702lEPoua+96es0AfxL1/Y6gi5HQRSeVMgqIWFwdlLqZgQXxCvJeqZvRaAcBKijp",
+	"Qjs+wDbxpeHQSa+BAWkBa5ZV0b/TUk9yWgNwpq+U/hOvjCtZEVRVVwuvamu9dltazGcLr7JwuZa1YrX2",
+	"7os617GmWWUF9O64n+7Vz4QDxQWYPg/Ug7tDjgbkgS8Ik8kKBnT3bDRhmnftQw2VrKfZya0qmazbK0Jy",
+	"Rgd0IayuVgia9pYTP1i0ER9Aemr/i03jFVetZGOVkGJZK3kj1qYszcHyScTM0HoYsgzQqKTYwUlgCgw7",
+	"CALgJ/FqCwNiD8SdDlmtM6UBTkmhC+97CydvFN6X7zRrQkmf2HlvtADMbhonJCFvBUFc0Br4BfG3HEfQ",
+	"Lhwkf5Mo9Z2nvZV+2qI2ZgenpHZ3mrZ1sguzb5FZoGJ+twF0QW6VLMYB9wjvSgqoCPwKGyXAtUscHL47",
+	"6gNtEhITt52fy+PT43eUoJnhHk7d6ymyaMSfxWnFH2RG+8w0lTvf9iSY5JELCw5nCFf8XB5fGckcoclL",
+	"psBkdNU4Ze8WtkFvoOCqC982FVQV2oxHNhHTFJ4fz4owy3YG4VkZYb0pZVWpYXnNAIqHx83z7vLppJGl",
+	"fruXDAxicokCXpLPxP3nxmS5SyaAvb1L7t9hH4u1aWpwpK3/41rfUgFR3bitKHVwt0tz8C72FqFU3Vlu",
+	"e4Cy3PY6RZJlvrdThZbVpK9OhRSCSaXnLq5oGgP6qHaSc3+Xksvvf7Pbu2OM0R22pmwjUXePVC6uTK03",
+	"usqnrzI7Xm+2U8O9uaDXMNqLXtEGumigC5QTJ9hvQkXbjNNkDlRzFYJnQxbie3XAIBsAOuparZydFqVY",
+	"hcv70Ff/rvYOb/m/L65Yo/vDWuwjytiJrdkpuAF9cf3F1/euv7p3/VW3YO/B9Yij3Hu8rIS0Vm8qVYjw",
+	"Rbh2aWeFLh5TfGDfOGEw04lpaXHY+ouXE4VRFtw9gM37b9TqdFDcqNaqHMU9v/DfCTAWzkj99Orlc0rM",
+	"NLaRpYB65xBIpul4gcHfPy9BI7bNbokQIadq/5z/8Zd/Xt/725N73/2ff3/9/Zt77/5x77/9/NsXX//+",
+	"P+FX//2/f/5Pee9f1/f+du/n3x4sHl7//td/YwMuZMN38oPeeZfti2uoWNnpCv/7AXdsbsjLGxLDt1TL",
+	"tKESyES2D68HrjR9B39qkM0bIzBjqAfe1yUc0r5ZltpuVSEOcHurmrLkC4GlJd1FFzIZ9H9cD0SMgrsb",
+	"tNIbiRpx7AHrTrFeuzfuSVFgvHdv3GtV4X/U4B2vSkWQsb3BIZO7iw/zd9TnWBixr82yxY+HALJr9s+2",
+	"CvK2iyt/l3lNkOkAxgnvBi15qyAdCf/+Fh9bGYdhlAYfWSvb7OBfpabKig2eVpJqXMFUVu69AuOJNiTx",
+	"wtFmLa6c2u0hAK6Uw+eQcdImg+4Hn4S5RaXxE0WXqMe4zqWsQrKELlfWyaNtQ4YhsVJ1ckjpbZJyB8N4",
+	"7fpmfsh8hzXk8cgc2xBtEdkXTAlZ4jnHvfvg4cN0616zObLGrUwmZS3Fr42y/r8fiaOyC1EpWZfHhajM",
+	"QpRq7R6TkQpLj2wMGJmldX0kDhDNlDvww3rF2WykWjqqFIpTeThmgkDVRxcKld8i8pPSg0yiT28qrjYc",
+	"gscAgwv/KjX+f6Et/pNT3Oi1pFF3Lnvg9/803YFjioJDYZQwHPRQ/CNXfFonxHNbJRk377hVO8vR+dEX",
+	"14sBqH03McGtNzjknef/7W9jeuvM3GOKC/XJWFrDum8fVqreM/mHb6pNLW9VIbznB+Ez6+R6LexertJs",
+	"bbPfqxp2iliZugI40sltQsmCzQAEbgP4ArolCwgEgcsCwWNAofiX/zojVzzpUkkT/05J9kq5neNs5+J9",
+	"div3XPLjhYYq9L10Wxvpf46Vkx/8VN7+41v2Rqk+uExIHkdiQXYlJBbh7ufkspSuqdVjDHpGNokaAqCV",
+	"ab8xU2rvvN4zUjvowk1D+LFBL/x5FH4U4IJ0KAhhQJFhPc9HyYCOMwuWT3B9mPjk4zligb374cr/Ooxt",
+	"YO7vyBr1mGrUIaoFJdc+xEuCrpQ4LoTV/1IQDOht9d5+9l+dWluTS5l/VKlFgfmB0iB4sbX3rdOyOsnt",
+	"NfAXlrJmFWElm5B67l9itywA5jtzALcdjZqslUCYkpqRHENoH1fz4D/6YX1yfAKu7mpxhVg5ChUr9hhd",
+	"QT6JEwNklMOtzYLLFCP50y0J/jyf3lttQyhoavoLIHLMk4paHsjbkmXpZfLPSWbu6vefF71kTVguc6sI",
+	"mRiM6AIiRlKsa7/ZioQl7bGQS6sqh1+ojgKS8nAZlTtdHtNFulHHpcFY/9Ic8F5UNnS9OWDi9NZg9exe",
+	"1avGEjkCPpNbSbjsTJfkC/91To7+XjuzWCOTPU0I5HikMDpT0wLqjdWrDzs+aAZrNXnmQSm/Ny7D3QCh",
+	"CMtv5ZBtgiCrqQRUXNBQpoLL4dtvKOIxEupmLvM7eaPg3ufv1JXsSIzzS6bvLIR9svmvDHoC/8VVT8EH",
+	"4oEIl45Jo/hhr6q3+aKg4L8PQQylwCska7/zkOw8DGQKfhCc8A5hIu35cCy0pjoyakRkNwJBDoDox90X",
+	"d3MbXsDTKu6aoPQdjEgw5u2yJNqcOFpkdNvjLNlfQ2foky3reA3m/ufFEvIondng/yS52pH00ARzoO98",
+	"jJ/hBptie35A3R2DcVDEPrxlaOhgzfo+8dLcMmbkrdppZyq/W/wXMCm/V1VryPpbZ7J7DXihzCVm628v",
+	"SODiTMStbWrT7JEML8OGtsQcFIOr864Un6iBp/LDwBfCjbJWSpgaE2qEH29hJBIrHSAaBASqYPZHmFwW",
+	"V1vKQnVfXPv7jn8XRpwUpJ9MkLnlM9szjsjSNAV/ZvlPQuqglEdEZJbaRjRm/+ltWIUNYCQHM1FI8ifl",
+	"Fsh7/HfwSvpIWLlTC7GXuvaigIUIsohX16MojJc8m2WkcpZ8xUofr+A9K/700mXXO+nWuJI7ORKAgftb",
+	"NMtUWEI7dysJ3QdqGh+6oI0ZxoYKHsdDUg0qHLcUrfGQGSDDwrCiGauqoTzEnUtaFuElQ+Pj4XfziSN5",
+	"lkh/5uq5vFszHef3Etgqs/7zXN7JPv6vK5sz/PHBd03IF6NDQouK7+fWdDICMa5LC0aM/s0QG+UL8KEy",
+	"LIdOTUNeh2xl/3oS5DnxvuTH8tKpHcvdRrXco3Aoh+DzxCMOQ8wL4CXl//rEuljn7YwoDGSirdmppSm8",
+	"KTWihohrZQT4dsBYY3HnTIqDPPV/jt60kI7ORDpHQnbOH4ZouCsDr76pEFnJBU+qp+oFj4RHfKRMeXYQ",
+	"eyzQqFANAR1f4U7BMD1QMmFoKb8zO/XMf+/3RQDwM1ZH7hTBmykAHWaJQqfR4YCm1S6pXBg+xhsex+ul",
+	"gXrHGPSWG/WZFfQAu6ADs++EtNodzQYT3SpqXZYLUJAWTtl6B7OqxYOvw9z+f+w4bcki5ULpvWofJPrZ",
+	"Kol0mE3l//MXA2AVAOxQsjlhZoiVQW2NEHo6V4srmDckendqtFaI8TzmYPpg02Uu8Fh2O7LY+ABmkJQl",
+	"sQN6e5pLmaafmWLd55qy2Uk4DJ66IPCUsUo0VQF1iLeqmnrX99vwrd5UGbztJygmtE7eqpwc4TO0RJig",
+	"Wh6hIMaq8tbvVFmWnWQLUMScxEbH0WMxZTg9VsFmVajYgil+JxcUXxS2ZYrv7NY5kkzaSETQwxWFKykO",
+	"EbUw6E1r3zqWPn+svZLVpiH+Ga4aI8WowHhj9nXxceqvaVgRnsEBWu/gKdMDRgfwOliOzDE9jXrPP8Qf",
+	"4XNKF4gOYDKJlP96Loo6K1YX8WvaYlBz2pHKc6ZSwCxyG6Dg8vIOkZMMbCqUNYG1Icwf1THIyh6YXDj9",
+	"mZPwx+Cv7GG1SmsQ5IGupr+tNCV/4FnJlVq8p9VIp08pe4jX4ELhNFWRy2NP3I7dkle4TMOoFkGO+ZWD",
+	"HBWTDKWwErSdCOQQ/liMMdkeN8/NHfZ1gM77p+TH+oa1dEP5xELmqvO6sL8kfFKlif/pabr2nsXl1Uwm",
+	"shu80QxcAfNna4RNaUsOfGEqtcCkCXGdzoEkcONTH/a6VtPKesYyUsmJlP1w7pUxHnPDbPqnEvROFVaV",
+	"pwW/KEToDzJvcelU48ZgVrJUPN0TVBsgmRSiTxbCNqutvxep6t63T9kAndQlF8p5TeXVYmOw7FfbdkMy",
+	"eMVwCs6YJJ6cAwGRXPV1Bai+qjyyfK7G/dcTiON4BCZkJCcdKgrL1oBiUFk3L2WWHGJcvZ43CJkt2lpJ",
+	"y5vJGe//IeS6cyyX/dcf5FFYI9ayxsmbspg9eaSYU3s+JrM3NWee3kTzSV9ZEJTenSn8H+ExZ5Sks5cc",
+	"4lgCRPdiQp8UCI/yWon0MJnPCGnGl3Rw5xHfTQNOWSuPVmDLIQC7rOXK2cjeG0xn0LLTbZ+EFPXqZq6B",
+	"fadXN3dpzOK/Wal8DqM9NFq+rI+I43A1H49LcPxmpy2RBmks99joW1XN6Wnzrs7cDVxTqSwngF9Aa3Yq",
+	"xh23StbCVEKKQsKntbIxt4XhKfguWwQWKN753g9YPOLIeyiNgW4Ka6fqxxPCX5G8gbE7St2AJkJjRvTl",
+	"4bQ1kJmkQKqfVEJuEF2ueZaBJ4TwqmG3auoz8Ltp2VyWCQr55aeSoAX7EI1I24+IWvDQ2RcWi7zBlgf/",
+	"BEBwFXbwIvQBDN7ZokvyiRGHQHZBKt+a7GCeEpcsdcCi03KCuQixrraKlY6/KPDonpCiJ14smYG8B09W",
+	"Ptsb6+wLXJ8bdJyjM6rjHcASHX5BWvBUz3FceYGA4f14RYFTrfec2rW5JVdT66ROIqZwyckmLhZQDyfr",
+	"Uqta+P0C5AyVWMrVzWNh6uAdPhL+Kk8/XSRVLP7fXqH9s/1dIFIuJCdTgYYxeDNNVUBQYEZsIFenFAx0",
+	"MM3czWRMbo5FMb+nJ7aEkt3CxctVXXhxKDuxwenMaguy2lwFqXcpJLk/fqJA5YpeA0/UlatYzh17cy7D",
+	"IezBdTFy266v9pkFP2/KyVurld7r0Cn55OEGGITFrr0LPqLTl163QmIzCxlMpA9bCFVaxCjJoqiVtTMS",
+	"VCfLF7i+YO6dsQ6sJEuMM5BjJ69+Hi9AOBNHgsPvo+Mww+qmcY1ZUfWghsGo0J2k0BvMYFfdEzNVgl2X",
+	"cyyXEU/Od1oa+ikvgqZ0uXRBV9N+qrAsus1Y72R9wwcrS+rsykx/es3kjIgnhTrhtew0lSpeaY6tlN+y",
+	"Y2bhVOTZQCUdpGG1fzHHdVMifAkzSTVfGAiZnreELTlxjuhq1Q/wzKFoD7iVqIfYMzP2r4acn02Kkuns",
+	"+nkxDepSZD0/7bigLXFpz7ipatcycLOxiums6U5aTFhMu+jBt8fsYjKl8IIwqIxYnpZmxWjoAY+96Z7s",
+	"JHg1YqP9szOjGaI3bzvGTQGv+mnNWlcUxDkU6dPabc1AT5uq7a3f33C1ksVxOjO/nd3z2K5MPVXOM+rL",
+	"5jcbsW5y7dpdOeVj75Ao+8gzj+IIcm8r1Wh3Bb1shR21j1Xy2HGkr+JbbZ3hWo5/Q5cMIOfFakBtESGx",
+	"OCveGk87FvQ4gStgxonKsl6/dGKpSlNtbOAOpVMAAzm1vFWl5VmvHTDtzemmNnB44zETBM8vWFMVL0zd",
+	"bkmeZWpq4/LTNG/AuVA3NKYtaFKmMGgYpgJNiM+z6O+C+HxWELVS7/ROnU/wliCvMrzj9om7S+9K6sEd",
+	"njSN/exFbXbf8K3+n1RC+U+oeZQIsS8qfSCpnSeMjHrMUGGcbbZi9lvJ4yG8Kw31Gzt5hKBEhGsSGVIS",
+	"fZCNMzvpICJYU503tfSRe7zoOLNR2SD4t40uVJ7Iaw4916zaQHhvtjBQU8A6r2ZdmUlvb+uCimy+HfXM",
+	"8QVtdBWmG6bALlUc7vnV8EuZqZ85nW6u/gFrpSX64S7jMX4nC2hX9VFaNWUXAItfqg2ee+Gk2Eq+dedI",
+	"Q9u8JfhOVsUbYzVfejGvxcTT3HLkupyfQ03HxCgGOi5khsTnFKgxeJhK+H0XZsgKUcm6yGD9p1lGa1ji",
+	"2JeYNqulU4WA7wgTuPnHGfnpaDA5slUYdka1P+3AJx/kZP9DUWR+av4TbkEim/3Ew2pCCkROfOCASmMw",
+	"YHL5v3/xz/2strEEhn+c0ELG5s2B41g7vLvy2KihUhjytmHCA0K34D4yrj59PPlEC4s4G5xwo/d7VQzk",
+	"oQOrdBX4fI7nx2XjtNoXj7QN+Y4l+3ofOboiXDNhifZCbzMlfBbvJJMjj4CNibyP2GxR1Qp67vh5b+Ut",
+	"+nVszctaV5kGm5mWEM8Gyl3mVGXUme4yFNTjT/xIuZcRRKiLbTEAXhGcXnUiq2fwEJPDE5KQCfUfG4QM",
+	"0sspxjOaPp9eslIjeKKo5aHC6t5OJRXBVmLqIwlSn/ijFDnmUihttmSoPCplYtEl79qvGrbxjBeaHyr0",
+	"yGy5f1xvjbQF2OWU5A1bDgVwYGeEddCovV9qJPd5YXsrAVHZiaiQjTHMEJ4eCUcKz/TfEaoiAvY+46ac",
+	"g2L3+vKd5Js2ZBun7Eym2xSACPOl72A+/K62QpYnayIHO+ntZc022v6mWzodndywh+hFrNvBMovD5oCK",
+	"caY0bIFatzzC/89rLHuQmWp8eGTU27ZsHEtDp6htLDbgOi3WGTyTv12lD4/H/ejNgCIhgT+ZIjCEH0Xt",
+	"S+oQkAIfly9scxIHqXuovdnAn6hlr9/1Ofv2nczs01pBt8SqwK4tlk5m6ZCvBqu0mBrQHo9CyqRL3fv6",
+	"/uZGmSHKv0iTI3d4ByPIqWVMAdgXecxt51z7mszmzFR1EWIRgxjQrIsI0g7y2DXW2iHBKt/TslAZdgdk",
+	"EwUO5BDlmAj6fFKWREahK5HbrzmuHcDby10C48VvIq4VIc4awMaVI5pAL3q6qs1oym2a1TaLa040LEh5",
+	"IUozH9HsNfydf9W423hCr4AVQOGm6dUzaAMtWzuHlCMHVTy32QbqgyKW41AbpxZtH9MIrOvRsTSZNmBE",
+	"6zsEqulXE12m0IglO3/prMCL4sUueXcpVLpIlMjsVZW5ZgNoubd6XO/Mu8dfRyueaKSLXggK9SenqG+J",
+	"7vfMQGAR6nzTNWowPQ7ZDpsrm46EmlOYUtrXDLFdtjZgPqdRrAseozRqT73uox74jffVgmh+ZJU+aCHu",
+	"PWgPidTBzbwiR3dABzT5EFz7p9lENy1lDcNs+iDQFpHZH1mrLo9NnsBm6CJ2eGW44XxnDmInqyMgsRPS",
+	"B6C1g8XzuxHkU+lqw3Y7Cb2lSnPAW/i0FicD5EmHqSl5ps3JQIeO413yUkMNUPKtaF8Wue4M3UYLfJ8F",
+	"tp3Cy13APs/qJ+VkR07LY647piqLnFsBtYIrUza7SmxNWVjxl5W9/WvqTIzxsKeM8wzlfLcqcPB8ab/J",
+	"nGe/YFxpZW8zeFp5q37gzv+nQJVIUYfaHIh2QNZKIGkYcj5LYmqDyoijAFtnGhflwZxWpqkxvneHmKj3",
+	"TnQRXMtKHYS/8NBbz8FnhCg131q++/zFeD9YysBO66wLOsluGtBwrpPVTH6od3JZqiw71I3aZ/jGAsbE",
+	"5mJzZlnS63OoaX/Lkt6ghmvsjNv5jS5zr0Ytmi6Bl8Wo4w5iaJ+czj6OJSGJipNnV66zffskSaC4sZx2",
+	"o1z7AwsseLarZdRrIuLOOXMYn/CyWhtOZQLhb3c48eolq7SsjDoWAlmTV1BsMBFKeS5UazaA1k3a+jNx",
+	"K73Z4hXOfykgGoAXcSUrCH+3HFCBQRHJUFw/oJWoVcaRzt5yf2idMLugf3D8suPXWNlstu61yXVkjsUN",
+	"O2NdCKgld2ugo9uX8jiePdRFSgWbMD22Q2jFzyl325Vq3tlL7TV78/u7OuLqQNvKbq+ZEPCjpqQL4Qzf",
+	"qntKN+sQT1FV4S1SbJ+TFHR8MdC36cR7mdlkK5zMY61oTE2XyrZDytptsVqNbhNjzUcGnx9IhXsnXUJO",
+	"O/yMOb2jcTYkQ1aZ/DXlKeUsOAz9uFUnpPXUowDemGd/P6dQjUaQnV+OwzcHq6uy7XPOaD0ND8sO7Zv1",
+	"Wq0chxBxtc7h21qJMyfzwKl96BHrz0vJhltGxNbHYzkMNzvPF/H4m1ozE+dxd63iYSn0huyQ326Jx7af",
+	"4Js5LthfHE9J5YAtJ59Qp28IWQbI8KS3PoXSXJ7maai9ezjPgNcYfSMDjGfQ2ThE8O3UYYxs9XaJGa41",
+	"+Azay8+inkiVjSWRi5CQ4ZsJfq1fGxLKS1ALIrYp3QiwpJxWISD2H1odzscFbeVSz7h5/HCoACXOYhdL",
+	"WTner/JeiGjqDbSumEW+Qc9kC1qknrGhf5S6vGtZDHz3fSbeQlyQY8OAb711VKQzQt4xT7m8z1dv1KyL",
+	"pP/+01qrNSebW1VbzdXn0kUavIGwyeuGMh1BjrpyXz8cjwK2eyAp38dVSSQeljtqbDu6VPNaESQ0nUWm",
+	"qOeVtI5HjS9DkHO6xz+5k/j8SvxZCPNwpuJ7Qi9NdvpUI9Sd+l7Wbk5Lbbl/I3limlgMdBJE3/q7gQkM",
+	"NHqzdaoQBfRVTqJSxHiJ59RCXAtnxIOpJKOTC3+aKjpn3VF+j1Aaf2MGLE+AhgDFMeL2oNUVMApvGqwY",
+	"7vt3A3Qa8PPYXNO/5JF48PlDyOwyAf9cdSFW/ITTHFevndcQpDiuXT/9sQvd8qeBu+eChk+jmqF7dGS4",
+	"R2ADH+G8VZ164QqZeL0FQEYJJeuKOr6qFbakqxvrjuzjsu5iZW5V6abWsl262fZJJqcS+9qLE5soPoL/",
+	"FV8uxFf/7//9/3zNUtNMqXikq91py+4w80VQg1gkEMAouaTAK6LV5KpZf+LaUb+N+LG1qZVT4KEByCzu",
+	"t60ssNm0UlWGkL9QcyAa6AqbpiwI/CP0GogovblprPKvO8yLa45gXLM+KYrcirWsHca/QlbRyWWpPrPz",
+	"fCUS/1vQRe4mXGtcnOlTa6yaUmGfHNzU+phWPLy0E3AFjASuzoAWZfDufPAGsHtmB11WvAwR5kWgKSbR",
+	"b3OUkvtSHgEqpHczsZXzymhjh+pZ1XKwBau71JLC7zsNslEYAwvxNti20/jzypl6IPOKydRUm6OJmVin",
+	"kskyb8MbMGyAuVlzELap+SvOx0jR5i0+DIMn0OrIgdq7NQ4Y7cCD9uZo2I0YcQboHA0+IC06LdWCcr2U",
+	"4oVx8uvOs1MvNUs4+Qb9bAFtNyDzcAgoOLgSCLlVshAHXZbgPS2A+Ww2Yuup5ivmQlnHoGUMjn7qQHD4",
+	"qFtVtjF4ahu9mNk1ujQbjpWmkMfPIP5S68D5vvLH63lF0q/M5pWuMiWEs8KnuNpobVkn3i8us+xkHWgT",
+	"Er1mpbCDc2mqTZzTIiHA2ypZFyIwwE27uMMIsgMcPn1Du4FpZOP5TgGxg/jE7ov4A6ylv0DYyF9rbzhg",
+	"GatX4Mq0fF+LtjAFcoN+TR4LDcSO8H3SeCdv/NHnf3IBNWxsI5l99sPSqvpWYq+HdrSV8d4tJMPMGlhr",
+	"Td2pqDy/7oeNL8SIc9DvBZm3ZLWDrcAtHZag7UWAM8xb0GfgXs5NqnV6uLZjD4DBn+/AYldS1TUHDLhR",
+	"9qdJ+aakUL5t4Pbw4fUYHZotjbsoSiSgWfWOQstrU5beOTsp2E/QSH/55/WDn/95fe9vP//PL/55fe/L",
+	"n//66J/X977CP/0bf5GSHb6iHSLS/P/9UKGfu1Il9VtCUL0sinFSIHhuXnWeszQzq1LaDDbaIIHZFqAZ",
+	"EefbbZRysRBW0WQcHCJo1c6mq/M4KWkUleks3E4Cm+8kCPCZEKo5sN6BBhyDBBHDVdA55gjraJkj30Yp",
+	"K+xLEfDYfuxF1DNkFYXMeSZnPOlYIfCMeS1v1E/7bFFwfKfAjpr+yrykJWv2c8JdsSpur1ZalgIwxkJP",
+	"Y/HNtTiJwOXWSFIoo0PYOsC7gfJPmGZpf+X3ZeZSupT1K7lUc3vohchZX5/Sdrf9bRY+JSQ/VhInRV6x",
+	"P9FAA+8TKjt/lCHazxkRiHjv1uQ7Sz6zIa0fJMmg/Mg2U4XUlrghL4iozCGVwdK47VWWcDQj9ZlMWHtV",
+	"dbt3JpV03vGbQfHVEi9xLnhTPW8yB3fdzPBvf2x493ZvZoz17d647FNez+Be6lm/g6lv0AKsSiWx60sM",
+	"VPDm7kxU6Hnx0gkMXcGiUMC0tQtRJYK4aeni6obm3AmvNOkXbZjYZSvB9dB2HrBXpeTKNfSO3wAA2Bqs",
+	"HfIOBnwLUyD+wMIqtpjJ4Fsm5pqvfmcOEHwNhwudgGJ59Dt6QbG3bi24Vc5/7sVxWltp6QC4uMuzrlWm",
+	"xn47QQX9Mjw9hgrgPD4X6Ity4I20fKhSHwLLwALDLTuJtdlwhZqdYn+rNsFdOpXQsN+Tr1tb6wpbg9bG",
+	"7MCDsKUulJ1Yo51rKpLWfHeRhVBtbxR+5MX1CGMR3tUgdVlQP5IDUS7ISsiV07faHRexiRCFES8huxYS",
+	"cAKHQJmCDMpOHIVFsVp8w3QbPTKsC4MO4B78ekhNQHmHFHsBVwRdJTxm5/iGrSdIXl974QdNTZ2/zqgT",
+	"GUcSsZbXXyLeAGxAAivwZjRaZUKbowUdbjncmmY2WXaRMsSBJR6hoBpkRHmll7WsjzzkaB6Q7akxN1ng",
+	"ycpUK1XPJQctjeFc5jeYJgBnGYkdvZNbmZAfmshKiYd/dshAXlDPm/8b+M3MLZrPvQUMGcohkWI7On5R",
+	"Ky7YYBoyOYNiMbfqGX4Tyjut09XKPZU12+R1vVa1qhzmryGMo60odaUCU8V1p92pttAwC8PKulIDBZbT",
+	"5f69ceoFlhoyct80/oyax+U3q2XxPK7An6zKdr/cE3SDuXwgTdwMfpKUXI7Txq1ez7ki+K9nAul8EW/C",
+	"WTASV0eokXW1coEnYAbwhM/N/VApEYQmVubW+1HgWGivk1L4jWEskCRBfQoFGkMd6XiJBp0RxNeAUmhb",
+	"ydBOSxcuijydKg2/Vfmoric7j93kFKkfrd2+ZLvQu1Swtw0wBnhEXxnrshRy0LCKd7Qnc8YNhQvmY/fb",
+	"yx2OjZtSuEJHfBMydZDurJuyZO/Cr+Xc0llr1plriNvq1U2l7LQ+5KflI/HHC3wFP8n0NM1ysDL9/f1K",
+	"2Qwhxcyomb9LQjDT7+OpAbRhRuUJXX/OjGLXymkW2v+9ccLAwVoIWR0FUfsMFepOaYZwmcjKUJFNXMok",
+	"ftKJ3FJwhWIpDPl0X58mptwybQZL9G6x0yBQtgU9OHWNWiUcLR1ex9ieZZF9gKF+jFfVtBsctNqNffce",
+	"Qz+nXxtZCm8MxY1SewuJFuBdz1Sqf3k9XmfaFq4nxXJJHeMmewnHpnn6Ro2OPjO8h3ceXVC701UYfOqp",
+	"wTrVR1bBmJPz3K6Yeqf+ZXIdEF8++f4J9YrFNKf/ajflafn+ktNCWaeTZ9rzhfGFh/LykN4ZsTO32stK",
+	"rFTl3+CwY99pRWm12n43Ha4F3381GbOlyuXk796o4zsztYUGmNjkzA64gUBg4m+dhwyceTO9TceM1vzY",
+	"eLPdPf/B3B9UITNAKPjI725Cc/YPk30pV6TBa+yY1CpQCl6APwBx+2hKnCQelgllk6zxIlEPEjlJhVdQ",
+	"rtauUJtsILcHSkefbS+13x6b2jT7zBJ2/KjkiXWAfo9UwNCoejT22fZvfnKUejpx5jGaqWdcMelZTygO",
+	"ymbyYq3lR+xJOxhnBnWb4jS9iV/8GMVVN4qnBH53MMjuiiFdalQwsQKLHjodxpQksNvYT6xqTFQgGXIq",
+	"wgGNilrAQPiHuZAB9kG9tmdlYCa2IonM/4urrS4K8Cnq7dFtwUVU0g1Xi2R4YD444erjAm/yD9r4E/o2",
+	"p/Svaar4LDRIxbakfGFqZCCC0S7E8ihM47BPsDuFpbr6iB2KAT5xQKaMQt3qlcLapAi2kWJlqiryoM0x",
+	"Brl25zSs6cYlX6ubjV4RYyxDwaPVQD6IaKxN1RGll5iSVs9vQoSCeFcfRzemTkI7IYYO2Yd2n1IYI4ov",
+	"zKZFGFZI1LfKdWZMF6afMQhazqhiN+CSfEKDmZAgoCGGH9BDB0b5rj7OGiS1PJ8cXvRfz0VFp7Ke0aQC",
+	"9IeGwE8KGoly+Y6CV9W11GWTIW+e3q1gehZoJwv1ZEYYzx8bs77v2HY9f1d796gN1VdG7KQuhVX1raoX",
+	"/iwIFLeBgbB1H/aOEmuhUg9v/Ng4ewTaxlRc4GKxZsNMDEswcDIH3Mr08AWud5R2C/YIyz2gPG/aTPBE",
+	"HZo9p6m1Qfyk4LfsBIzT61zUeJop9U8Av4zFwCnpZh+jZqhTF2YYTgoN/Z+FuVW1kGUJxMmWTv3r8Qr1",
+	"YNUpbr+kTvIhfp9B8ibz5gKcOQSOzNjr6S1+pnfeYbsswRDGe+kkmT+mI2uH7yaZRehLyaxcd7W7DDS5",
+	"39BxyDTf3k+4d/WIZyPrEbySRpubfAjU93NJkX4WgnMLolgupS5QBcH3NA7czFLJwgpnPr/i+9h3n/6f",
+	"jay97weq15aLwloFDxFX8S5duc5n6fUjeuIu0YrKf/gm1x0se1kfXL5+1TdDcQ7LUiUsbJ9ZEZyE/nNw",
+	"LsOtzU78VWSrE/Bx4IZ//fL5SyTJYS8bvzaypEtZnhf5kgZvGbppgb1L2q6lTbdordOl6jIvh/pyFFI7",
+	"DXZDNVavnpLxO5NcOlLGjWRjpRvkFP5e7lTxds8BJ1fQOIdPmoXM0PntpfBYnxe/DdzJmCqBs50GyU5N",
+	"HdIb/oxkIV+O63fM0TRY6xc6rIeaoC9GS4K2bDCFIKHUUSYAvB+HXqyxy8VpniMr6LQd/XjGwXDb6Xvj",
+	"kBtAV21VmuaZC82+D744OyfzN/huSIFw7RIy/JJQUzprPcY1K8yMVg5lldGzZ6XeLc9Usjjmh9ejOoQC",
+	"mPMLYATvS+060kjCyFPJXT+cJblUZPiyjIy+oZTmC1Pv5opqHmHwe+lWW1XEWo3htBpUcs8odlX7b40s",
+	"bffBD69HA5r+LYMg9u/Vocu8e4Yy/Snqymw5p8Tie3V4W5qThfr3EXHG+yuXQ8f3Z0T898CANKdMVZJ3",
+	"MwEMdNpUdMZrUkRHh9b1epG//w6WwEBE91R2SUlF9iKcbBmO4J2pup8xz3mVR+dPNClhmTDRL6+5mTJE",
+	"mnNQR4E3I1nOrx9edDUjC8b4DL/iJgiAADuMIw7k06EEgZAjR9WJMM+Qy9S44HmQh7uIswPaOVtrmv07",
+	"c67OhBaIc6KmJ0vXECGJsu092ZgbYSpyK6P5ZKpyJjCM3HVjEhQdXjVJyl+MHa9LKuIEwSeEB6Tdp0yj",
+	"mbPhdWKY5hy+ulTf993vL776ahwh9XGATB8bn7cPlcFcS3tsPkN652WTXMWjm/nVuOtqVybHLYRPDYTy",
+	"D74Qr/XTQLauqpUpoMtN6IOzPAJ2DHQBsfdp2+HFeDuVCzXk+F6pQhWnoP/KCJzpaGcOzlRxYMKMdv9w",
+	"q+q6KQlKMUO/MSaRDu5hr+3Nz//lL/f/+eDe35Bd4n//6//BEkz02BOjBjxg885pm5lrjgG6yDRSbBtR",
+	"pY7UItvykCGsVM5RG0UnbxRxy5AqAR1/NLHALEMIwArW+IRR/+shSv2WKZ86QiE5KGQriH8+TxAZEsvJ",
+	"9W10X8VYXXJb/vexH9VqxzYJe+dl4xJ5EaEOg8id6gvFIF87vq8XI5oS+5X2I2epaK7Z5ySUlAP8lfE5",
+	"X7CyymQZsqim79XhTW02tdzt1Ow2UBjQCmyqRJd59ahqynLB9RrGpqXq1Mg8YCNJN0rtf6hZz+IJgV5X",
+	"EKMCEhbyCRvkVKhzbsVMnq4omsiE1dqCr6+nYWMfjJvQ4OhhAWX0GloJZFbubZsxOCfiM6jKH9s3phjS",
+	"wBjyLnFOHIHtaMZd91bVjOV9Dw3sQi86dzAJCpjdgHcS4dnsTpciXGoqp3P0fNI6pBgKPeK1w3ZtU+iD",
+	"DkrdsF1I3zaVf6i2XXfs61kxP9CI8IoM3QwucE5hWnzDrJtRXU0KcvkvPuE7w/5QlUcwWHKjoCYmQPYZ",
+	"GgcJFETjRuXTRNU4Zf2io6tfLQZwBTOthNUEJR0V9seI9l2o0d4TvPYegIwxNkSDcMa+cSEfiYsAbaLB",
+	"5l9yg8/iqMpu2vfabUUYExzmpAwLqBb2vyuPInJFnbmrWyjQaZU8bLwpVwzssHCeOzOqaPPChozeP5hb",
+	"LEPTRysXX5+be61mVyUOFG2ms70jiyB1g8Xen3UFbiOULKH7GPiHOl7aidWshTVIQ7zzd2z6SUvjkbl/",
+	"sKdzBC3epY4pT/T/vfrgvkki6fkYO9PURFozl4fhBJaTlj5NKhNMwvHBHSVgRxgOO8u2sP98DIF033yQ",
+	"q/ORN9gbc13LAILgLvwZxEsce/+zuCtOqZexK4Cp/WXzMbLbHLRVsWSdPcYvBX9hG2e8RXamsSbnJ/jv",
+	"9DIua/d2CNVCVDEEBnABvX81eLP/WFDBtCP2LFQNIcbb2RLQJmhgC7k57Y8d/LNcH7gf9qp6Gwd1kmia",
+	"2/Gbt//wGPbdGFHjeG0orsTwZWe6l1O3UihcCUq5r5VVlYvxwbOp0v1okmY5JgMG8vPhkbtTiotm9NWi",
+	"96TlRoPJ87byJ75raPzJ9aI7jfO6Vl2IVvsPbm8VCAcnoyjw+xkq8jztNPFFt/yGkUIqTIhdutBqrX+a",
+	"rR0XioIYrauVvKHWstDsXgpomMWaLvzkTgwZ+MIM+8p0tg+H9S/0tDCyBU2VE88bysqdVplYO4f5xj8l",
+	"x2B+0fLB/M0iRnMGmbf8QJ9zLCeSZQyECCewwkNkY99QB2htRaAUnlb7MfUqkvQXnSz4b/zwhno6ZGko",
+	"MbHVpYireLQlW3KXPAo0bMqTcjcBqECLwo40ycBxPJlHUFqX73Aw205ObRdyQpcXTsOwlhH6S1cayk5n",
+	"y7/aNWXbzx7HZtDqA284smnEkysdXuJgAcYX9vTuAWOIBikf5I2W4+zWm30qsNGb1aAOHmQog5zXvuqU",
+	"hxcbh2OByzfUfjRlIOeybrNaFJ7ybkcFQ4nkpJ0h357beGkWM/Od+0ozpME0BH6absvXePZWiXhDE7+C",
+	"W5cByuNpK9ZewNM1y4/d7Lm+BbpD+9ZhvJX76QQYM9b5j2A7Op9HuiWQxmGTYBYkunzLvTchFJuj0JpB",
+	"jrdFcpSgYEiVG2vszcrJW+zoJisbgwvxP8INzV+s+FJ85zKMOKW+UbkzGpoBUnyF4s7RyPu74G5ZKnuV",
+	"6Z9vc9d77FW11ZutP/srtZFO3yrk4zWHNGSRu8zTdAjAwS9Nw4XbYpXKODB5cqnwxAdO3PI6bfg/sN9V",
+	"7d/Ihds+RfInW0Yzu/9V0m7w96kga67TBL04IytrqjNw/ucl+O6UuVuZysnVnDMSfzBKOHRm3i26SX3W",
+	"jCTICEyxXSzHw2t2ftPzeEn767lNrUk/SOwxX9SuUkr/SfJuX8iqEO/9yP2+NtTBPFjutAjPD7C+hcPG",
+	"jymlGWXN9PmtTN7pOcwgMJ2nsp7XF2WgQQFdZtoOBUCQgvwpck+INEgOEvUj5HsAu1PoItO1oKm4UqEn",
+	"ZSnwM2QYsTu/zG27O4dPNlaJX4yuVBHzBbupF8Jn/vFswwLskz1Zzs8ROsc9aZCs+V173tr0VgWEmWad",
+	"oWKurfsHy3gPFxTorNY2tY21u6ZB3wdiuj/PQAiPqmXYtsxXt9K+DXDa/tJng9VKrp9m1TN4s2Md0/k+",
+	"8IO/ysSokP1xOhUDla2zT5rmXveI0HfG6bWdRwfBkgtVr+Lxz1VVhqQGo6xQPw3pEmUXAldLPAidDr1X",
+	"h3+z4ZSY4RWbNKMxOZaPv2B5j3BPzQiUoYefoZyn+HW/hBZ47rUDqC7rINOv32+PuczvaioPI3Sff4Hd",
+	"gCf29JTF8Zxe2vv9jIV4e6NZGqtL8g0FgtTpNmkAmNsTrFMfXI5JCCK23Ae3MjT6znRmxuvUDjCr/tom",
+	"K7zr+QEJfzIqqJ8acXGSa2ySjcLZtSOP/L2d4yYOstsjCW1isGrJZolWJh7KiSmOC5q4Iem+TfRz0fpL",
+	"6XFFy9hqWHvOdg+f5NhIDFbwS7JuG7FcnJKdcqF7dF6Rfdh/w6/Pryn2YBq3R0k+8McljAkcMfS2HhHf",
+	"iRj8rr8Y2fcACVCsxcmzzNwJQtcp5wmlfwfttrEHFS0VvfBdNl50KYs2MRgZac0p7ERbM+hVGA27gKVc",
+	"qeLHZn6pjNWFOmFybLfZXgLF7M93BrfNi+ENmDL8RlYEOzaLLit7UHWnnX9HjytXy0Kv+sQQo6fF7Lxa",
+	"GGQ2ubY15TnP+86UKucfnS5vQ2xvRJ8Z2jdxq/xro2woHJg0jv8MPxjP0NazbkrxDUmgdyIEIy4/iaN9",
+	"eW/xg/zblR1UtUw6LUcSFipl+0GdAeYaf2s5Q0zhInPH/vP5DEttGneOpv7ofzfHSk6OjFKVbiyGpvwV",
+	"ZElJwmm6FOQa5zG4zrC7+pCpwMwwVMM1WHs11CIsVJ/1PzFmApFgKLOnUBeOlX48ONdXdEtm4uJDDf/U",
+	"wftC2s1Lbup/qam+9sVSZf6drXbQxAZF8p+JFTxF565UvR+No39DX4OYR1maA3svfBdIj4PVDUhNNGAL",
+	"6n5CdMJ3IRKOM3u3VezddatkXbCwv5bMV1YFVJDaLapW33SdpKxWJSTN/M9hHQBstUYaMv8Q3s9orF6N",
+	"dzne6fIILGXDmyrDXpzfbJNShid7bQt0+MgyjG1jUZzp4g/qG5pIZg+WTO3VN7IutapbaPv07dev6MXQ",
+	"31KBV+jvUIMEfeduxUA9h+Jqd2JZDsvlbfQiT2Gz1mZAvgODNXuVocG0TS7wCEXwE8DENDUXSlhpgPRS",
+	"esPgXN8RWQXnyaZrdkRohpI1hM4qExoUXNidO2Xpw4Ekj8zMJnTWnVliU5t9lm7iP64H+SW4ctukFo3h",
+	"mteW4GaPhVwCgNnU4jq284VSYTakbkLV8YWGudfVvDayb3Q1/tQkUcYS7UOb6EzbLZSCqQi7dZDYwJco",
+	"oufm3QYzaDSdmdRMXEXsf4wXxFL73dEV690qNrtum4fcVPI+Q7uHe9oh7c249fRfCpea7OvfthPM1xON",
+	"dmGLuTpM142jMKnbDEuB4j+Kzy2NufE+xNp5x0Za/PhzZ8y9VWnsJPDoxN4Ubaf2vbEU9XRqta30r9DZ",
+	"vYaWwC38O3SA30cceK1kgZ8t1UZXbRuPY4oW9+PO3aOxk2x61Nbx8KPXpq+Df/AwHWkzl8t5AZmsQbyO",
+	"lXbWYc+Ghken70xuJBWmGDlOhdBTuf9ZOEe4ZKcR0t4Euhyd+KBzGoGnkYl+J3BpOQP5fnvMSWIKiA8P",
+	"Dr7ndiavEz2oqV4chw4i/wqVrn8hbkWd1r+jaoVB0/rGNRvAuJWycqqg/FIvGIvK3J4eUB4V1jIQHiEJ",
+	"Dd4ee2jdrjhGYSFMknkiZAmZcCa9Y1LpBIGUYQo4jviSrCDZi+ETATcMFKI1OwUBOyG3ShbUVsZfxlzb",
+	"bAXqDnUlltop2+6cvnip0x2DFkCx3bGSNxglHBsOVYdmL/iWfPi9ZPtaYH926+/GkWYC+rYIZ4woOyuW",
+	"mqvAvcRBs6EqwH9DSHiCwBNn+k1qoKdQUCqmBgSEgjtAW6E+7NXKrxsQ0uM5M6qJJtOwGXJqg5UVIUEi",
+	"rQM1mfK2gaBUKVc3A4sVCFLSN5LS0l9oWP7Az9RDzSO+Ddsp1y3pnJt9gXoBABvcz1GB41IH2QeZkB4v",
+	"IqMuauKIQc12E5pavlA0aoCnpSPsx8FAQEPJtNKeRj6uF9lOD9MsJdWPtwbzCifAigeqt1dncFDZLLtM",
+	"r/kUR2+QkH+0pN//zjeXt09OKqjTJ53Hi3IHuCOdQO1ZnwxxBNZYm2WpdlyrRid1met54JocfCdr7PEP",
+	"o0eq/3TRKXtobG7kLVfZSRXiLGxXfNAZhYj5nBSOYXDgfPnSMoN8m4HN9haAP9bOYyw5l0giwrWTBG8I",
+	"nIUU+PEqjHdQVhF+O8MizOvhNV0wo7PMzoR6up8seK0kB3Olxvro+kGi3k69Dj2XR+igwSjzStZq0o5Q",
+	"1oYNwZtWQP3uJQQPshwVk2ngNzVLZ/GEGFXdtlYqNPkEt2pTqwPif5EjcX6TwdNpTsyR+Hn7jxDQuBZU",
+	"CUbx+QUV4ug6cg9OGsx3/mXZGlQIx/GA2H7B9ewbVJWr99zL1UWKPIKks/PzN5q5tZjkRc10GPEiyz0v",
+	"cTv6aExZbWbM90f/9Wdyp87BWBK7+4kfA39HzV8qaPlq1QpjXVOhS2X5XPKoz71kwzIAoY986wdTuy3E",
+	"9eBuOnmbtQ19+OrX42x6o3nAEkwqvZIVIsIuQINxRqOgttY7bU9CfhvKv4PjRHNI5jr2J23JCmIyMGQe",
+	"W8QLqVC6QxbhkKEtHRU6UftFaAuJSxL25NBZxjswcyFTL2qzy6KlZgViBiE9HRPEBbLgmg6VItpZvKBX",
+	"XtNNBfFr6olUS1iXM5udxCNl+pmQ2bOlrJhpvAzUnP5jbAptBapGOoFBQqVQRcEkD9ZrU0MSSdobVfjb",
+	"ZduzuTJLUxzFTWUOE0GycyvHS223KnMgn/KSHqQVcE2n7n97qpYspuQdamVn1N8NOFu9qvE2GxA47pKJ",
+	"4YtzGYbLVUnnmlZxMqRhBqkdtroMEfrKuBzRqx2piSAc19ll2qD8XVOaSJFqt3Egbek8rmrYgxkbsTcW",
+	"FTLXeW4QSyerQhdE0rQyldVFQKVOw+Klv+8hUaXNYBaG6Frk3jJd4afAsfoZlDn1KKvtQGHLOZSGd4AX",
+	"R7XBOSTji5wqYVCdZSOZc5ryn41qVPGj2pva/cnqr+s4qL4+4GcYGdZWOFXvptjDnhmjLxa1XEPKoVnS",
+	"5vt5MTUkwFVw09DDCznB/0hBqRMWtYatS3tlDrMvhQCx/3gaCAPlJxauDL3ZbVWZyanO8o7gMeyrQyrh",
+	"/PDJDB6RAcWlYUwrmelqZAjJhy3eVAEQuyzN6gZLnU6qhGbD2k6VN5wsdOCEMeQ5G36EnhUFRwMYP+iv",
+	"cq2crnMfThx6eEH7tOFx+rEZXTPauPL/XOuVnAMOf9b+6AKY9VmcEfGm1Bl4ZtasOQ/hr/MZQkI8moNW",
+	"O2HxvjUj9BHtLY/CCB8/cXlHLwTtUvsvRbDozOZc6b0OnJqZwkZZFP6KBayHO+y8LzYGErd8vo/uuzMC",
+	"K7BEb8M9eSiWcYnYxOzIQB7Djn2nRyku8WukiZn+SiGSkPQKgXQjvSKVa1vT2epMV0Ha6EOyxPnd8U2h",
+	"51KKJx2BWmqQAcwFX39gpS6E9xaUjLeRUslbBTdzRO6kfXxY7pGDzMWxSWJ00fc3H9gKCvLX1ehlhTJt",
+	"dNL61+RFmGWtu5uR6RiFi+z5iVmeToNC0kXOIzyVA/jQH5vYt+OoX4rV98QK9dcSVSejzNCETq6c1+mj",
+	"qKCWoM/nWWiXs+8XDbBV6pAjs8VBbuWtEqutd08LAeQ9Hd6f8EkK6cjzjM9FWHX3VZBrSpFJggoT4Zfr",
+	"VqvDGw1u4B35Cy/PPZdDiYRRs7RDEMN4Z4pOuctJSOANIihPw5JZqtl5gqily9Y4AQIFv/BIPBBrVZZC",
+	"Ilf8F8Ju5c1xIb4U1pS6WIiHQkl7xB4ijdWrDBK/VivJVcd458M2CBu1Tpel0HYhroUzQEl/h8Kz8aVL",
+	"ViG/gm8di3KDeFgncwhJForBnwDK9W6kCvH687+N1CGuEeHMAriE28pKQBb1KPZ+UwPHe1OrDKl/8NaZ",
+	"z0oZIMCneiEd9IXBllFCVkcCOTohy/Jx0gCz24lyKzNM8/jJUM2Dly1hYgIaDkYQcZSQ+7CqICt8hzJP",
+	"62R9y837pwq0hLgNq42qUdptiwc/fYyZD3QmmUAsgM3cCccexhPEtAAlatdn8PYHdeMpI+1W23tO1TsK",
+	"mHX+fVQQW/Rzuyc3fFPIH5tqvCnIkG0K0fI7caXvsBHQ9HvWJJMO7g9kQ3fQfboN7Gcte8O1hjibqEFa",
+	"qzfVHEsPua0peQ17IvsZizXj8Vl22lmlLH5Hdx3bSLeRA6WcpNiB+3Uhmko7wtxs+J83ZQb0vzWHVwYX",
+	"dzCvR18786Du1ZrEwpI2vQTQ8aToJFNrMoMu7YY9PqJHG/j/7NYcVLFIQUHTN1xpuHe8JBatjv2sNCY4",
+	"naqEbUKTZ8ueFDMTjaV0SjaZ2EpkwTvDRZHdE/9Mf6VuqudNJhWEpU39M3HvpURlTwxocz6JVt4NDum/",
+	"qSUx424WpflCtcsJNXNYrjbhhyXZYbrRiHCm+O1KcsQPsnSqroCUeAbOxD/rSftLlvSRQG6jz3kfcF98",
+	"Eg2ax2cAO+Tp3OiqgPbQa71226RnFuDp1qV059WSjw7977qi43ZOr5jXSjmWF1HXNVd59D70LEfCJ+zO",
+	"hGVjwpmNAkY1XQnkf6mPYmfmECjkhpMvNgd+7ozmD8Y0mv10jWC7KFE1WBgBaUebpWijGs3+inQwLE8U",
+	"8KKr9NnNkio4Q2AAqzCT+LwOLa6Z7MYUk4G/X8S35z2vVj+T03Mnf8HKLemaWpb3drqC/97KemcqvYp/",
+	"2KnSFMl/r7a12UmnV3BR+MXU92S9V5uNNojFP/kDfGNZmxtV3VttDaC28Funf4RvrvWtuhebjuEXu39z",
+	"ytUSfmTZ8z2qDdNzVonIUkx9470QxVZWxWe25fJE/t61g33lL20CtQxp2v0vm91SPPCnV6mdK8NGFF/1",
+	"LrHAWTBPMUK3tBk/OaOpR1S/ya855YIg/jYY7iKq4wlJQ6qFpo5kfHy0W1dCirXGfhXdLRYpdYP+AivK",
+	"//X61dXi6snTZ1cLoGPle/PPRO1G0sAxCdCgBjnYYdY/7Usj53JFeDl8z5CXf/XVBRsfR9LCeOX/6nqc",
+	"ZSAwGEe3bXmcAAaNEwpPGO1k+5bIKk8pLKvJmJyddDmU+GQMkMGL2oRfeqdsTXT7bPk5BMGVIlLq0Ph4",
+	"XZpQdDf6BmOtXpYqlzJfw315HshoPhRZyfOIO5VEGp4KwAo79MWi0FDSyRxpbO28eB1pCQ5PMnChG+mc",
+	"nthEOMXOmmFSPP9xU7tlqUjhl3RXzUex3irX7Lkwy40aMLw7Jf1VrXgkYHEgDuDdqYWQYrWVul4IAEph",
+	"7DJQpxy2htjVE1518sLgV0DcU/Hs6nEXD4nwKXwJ6neaM2gsV1u1mkFUDrJ7hr/hbjG56ydwfMx8zQtg",
+	"FOGCAf6hnY5Lt8pfC+XSQCOcpSozlGLQsnSoTVdY5UUahp0FE4OhA4sSu0NWW2NKPmxlqnhFO0gkg1Zy",
+	"tcWwTZjrVlYbIiSRHdKsJBX6SdojFs3JFQL3T5wiLVPUsKgDiabGBcluU1A1DnWry2IgKc70sjU3EyO2",
+	"JWKQ8RXDA7Nchal1Z+ymYV2ZvPinqxWXQluXn8uLQN1zAlblRTkA09upIsOyF1q7MFQIhKqwSlXtTmPw",
+	"CEA4qFR19ahqynIIjNp9yff0uwW+InAXbkylwGSH7iMcPxGlf07QrcTkVrFGhlMpum+TgFp4IIoluy5o",
+	"RXrrsqnNASnEGSO2lZbLyeudYntzOjIv/ZwvGcJJxSv05QmxE/peMMWpcqOxBRLFncoYNjluuPx3elmw",
+	"Emub4qSSIS+Cz0ViZVeDTyg+wRwklcxAoPaxWJumBnlDZtHfyyMFRmkOoH5bDezLJ4l7vZnqsZdIrjnF",
+	"t9dFUapzHNESFJ9+v8DR8aLRa8dyx2fIZSjD0i+AMoeBmhQGVKHqCbl5bO1+IDLGtCykyzqaTEhvmJTk",
+	"KbMYModZ16zwrDDGqpbvI0Sg7d6k3vxAxmUm1mQSRIaify7XFTYWfp7fKHVOa/ocGAKG8bJ6atCmnTjl",
+	"/V0HVpFKy7QT3gGpbahbeyzuPRCVumU7BS6uljOJQvOsN7DDn+SoLnbKPp3AFXrCMSO9rlzFZ8cHDUht",
+	"bRiZbdkIUgTjQjakZYaivk+isSDPXWMd1jg+FtdIz1f7/6N8IZ6PfJcpoOJlpbWGTlJMq7imArIqCHYA",
+	"sZMUdVOqxwIanxwwiRsxZZ9Zb2St4hFlGX+lDaBwzer8mDXa6uSLnXQxLNGFCKFyKNOkiBuav6S8XdNf",
+	"zRIlvGsvMsEx8LMqijw2z271Ptd6DHk3wM/I/Zpv8Im/Rk44bPOZ50M4g/mO9hApYXfZgwK2TEy4Fm02",
+	"nCjSYd7Z7fZDdfc2xxNjGkmycyCQ4Qf1E9fLlGtgA3YzCF0sjblJin1nBNKXtWmyaZnZlnTEIsLxSS/M",
+	"iIDra2yayuVSzZm2cxMdCvh961Hgm9iRlSYD6Pan03HYO7pYC9qEcYpjVZO1s094eTSVw4K68e61St10",
+	"8abzcWqwhcODkpGl1FUot+jFDeyL2BdsFFqW9ZyzDuysBk4hT8XKHmPmXBdkc6vg3BF7L4aBmvxTfuBO",
+	"zyfKOuGbcEastLyT2k/Ydv30ZOTTQXVVoeaVJ554+51tO2l3YofkxMsP+5QGw87fSV1P7+QycLx/cOPx",
+	"7g/umwA7mc1rCCPNkRpmWNQWVwepnZ3Mr5YaXvxlGGVWdjxbYWyRcnIKIaIZageAbBzJasSBoHobfZvB",
+	"auUBFhkiTLetA171jg1vAnrurk/iL0ahHhWbt9Kg25dm5F6Woc6xXwMgZzCJyDy31Hzcvxm4dmBMxAE+",
+	"k+hO8SaS9ML8FN1gGBwZDr2lSfYCzIi9KmRdQNPBuwZMs05s5s1cAeqylKubv6tMrQfhQXhPAz77Vt/m",
+	"mk9tqaidQ5jNBEsrefPidCjzC5W3WCgfQS7pDBYEeIry6Lx10Fdwav+tkcisNQN6sAm/4fo/PPhivHt6",
+	"yyr6Zcoq+iVXbdqhWB0mUsVx8TMNPAUR36Tc1hSnnPiR8b5ua70XV6rjPSRQooRDiyEKqPK+5yVYE/AF",
+	"mdnqahN69PYvbSYLyctfYZyZdVjXwORr9hnSiGzbmqlpb/xzr5kOTi0MNy8bGFrf7YEcKjsu9cENuHRD",
+	"xmaaBYw7O+RxaWLxvfxcYj7zZCKbzDTSxvzZbvWfWWEOVcjD0p5Io0JtevizNLUP/XTPb/K/gmOdP0RT",
+	"LL22gr56QaDTPFqPyC7JspsHrnGoXVsMEoEOXlEHNmN7dz3ldlnJEryNhXjw1aMvryNFVWybRhzYuTKK",
+	"HocI9PxQbbGNN7MZzMbE/DoFg9qbM0tOrS1FtHNDj5C0rxNA2r0HoxfFyFfS5vNps0W1whKXDgvPyP08",
+	"6eDc0hHmCXto57a95U8hbJum4mpxQg8EJHJbmbpIt0GnGnpqU4c/3Y5hky0sC0LsHIi/Ht5qe5YP7FWr",
+	"UhSC3qqyoBD0PPqRhCl1mPWVvgftA8wcYFCIqk3h1Ju8bXO7o6P9CcVmy4yJoyfJBiKhCVr/ho6niWfW",
+	"0tTVJE32X3yyNE0mPNueL/2jx1ROrmYsxTP8Adt4BWAcs04xOlIxFYVWPwPzwNWZ44ildoaFk63dXdKd",
+	"/Zbn6Y4Ddu7JwGr/9fnUwAFdM6Fbwyc62ZyZmkO+Q3OD/OEV21n6fZPuinCuBWR+1Pp2IIsu2wcOO7Ks",
+	"B+0LU8ztcW3+q5LMsRZQ7idpyNrsxGtT4ek6lVz0leEQ+Isrw4KtUqJoU5VHAD1huaG0N1ZgV5PplNE/",
+	"ZHiW8tTglEHmdXgYtChZ7msKJsKUnLxRnTrQEGUiKnhTzyX86wTZuIirLG+449zshDPCfyqcWWBVHdFI",
+	"zhvAO1nevDNzyGlgSFFepAmJ5Beof7RInO6+k8tSZQCBK1M2u4rHV+pcNymboy+a2ipCV5hog3cnlK/+",
+	"udkZ8EU03lnCB0HCXwq791c7u1Wqz61BX+zY7tPyE+JfPGnLO0qbOdCleLcv1V26wIU0OAytfSAnqP6p",
+	"rcpsoyxJghMrWQFRxyzHsDYHOwEPUyPbRZB8HBK/zDfqO8OxYs7Frc5JUXZiLfywYM/2IVWmWbo7928Z",
+	"osicy507QmHZEt/i0PnJ1hvlntZarc8HkU3OJ37cDjXgABR6Nerg/IO+NqQfeI4zmYbwjrw0n9dcWG61",
+	"lT0f70L06eezHNGg8nNJO+HOa9g1rTNMyF5k2uPoQFmOtEGyTu7Y0FMRS8SnHsdBDUPc/qvru6XM8gLO",
+	"OZbvpOVADf1iw4H0mdycT1Lmf9xWJuZqqd/FbMJUaGJIiZMr16n8Q7sEuOkDdhNwIlyzJy1bePiTreLd",
+	"5dVxVY6GLJ7Bl8K3kTRv5Cd/V3vX/dm74z5bfeTP1aUCN9ZPHLLASNegjpPbOz0Lb+EpJmyGbsysnaqE",
+	"dAKg96MBso9zhFUIAJ/mGQcV+94c+EBUW9fI0dIYvC5U6oPD68FyNh34KZRj3o3dSV3PBH7MuQcUAY4+",
+	"wKmOpS0BAEkj6pRQJjo7uM+/x5XLxG9Hzfiq1LvlqGbDl06on/gm5DP4L3MVhhsKkwz9+FuirN4YWb5T",
+	"u30GudRPFA+OyKwai/CC3/n+khfo3jfIE8QnmxdXLkyR6XmmN1tlXRs7fiyumfvPpGaQc6mAojqkzUCS",
+	"THhSdkjTDjRAG1RHghXg9NLV7NPCJ6rvX/VautWW7zE5ukh3bK6MYZuW3gyDDKW+wZB6U2dWN8r9lEfL",
+	"CvhovOcDfzsPjJDw+KzAPhrH6pirmh2RhTXkBjavU2iiD3dqExo4ueMv2JGH2Oqk+vXgg2O3yIO2W0WU",
+	"T/6wD93ZtcNah0rIyh4y1TNT/fJM+B/T62qfNPCWoTIBiQcfg9IJU61CK6FZnt4L/94cPnJLt4J52CWu",
+	"i+KgIvi1wYQaG5n1NxGbb5aNq+Hd3KJR6AFrCwzdfvEkur9TxYEPfZ7prDDon0wP3x+UGmj+bSqh5Gob",
+	"ytqtulWVgLvZ+qyI9zOA2485QvhMnEMnmt+m8GDYiVLEpWlzB7ifshuQFrlfnctfSvm8dXeJy9AnhEHj",
+	"UaRrmDwS20qGrk8TOSPjPKbrktWbGXsCKiov0kVhLg73PX4fA1Sj7nPMJrVkmTjREGmIwmKVomaZeJDW",
+	"kT+NN3n05dSgmGUb8L5v+7jT+xd3C3sGREF8WhBINgr/k1WZEoyB4hzYek9zlRf5YgpgJZtChuxWSWEE",
+	"DiR5KzePf7RBwcz9hsmyx2Bdj4B6qbwJwP6D0qYBDmSJmUf4WdRmn4snlEreYpNKJerG/6Nx4mCashCF",
+	"WbR8j1tV7tdNOTczFUOVI0ctc1sI4blQFl9RWbzDZhSTjzdjHYX6+DaYTnlvgHDTowdZFp8TzrJmD3GD",
+	"OEhGDaHTILMeAHOHE48ok/2TYuPJzLNaFqse6e1KVkQRC34T1PR1zHt6oRuOQ9QykNzxJgQds1A1mCCN",
+	"pmlouIoweTjYJJF1I/YNnfZcuibOAKEjgu7dwUxAYHl35WDEztSKahTWsiypl8x8Si/G/yATkaxAZ4gt",
+	"kihl+sJLFmlZ2P3hOhs3HWfF3uM1J+Z1ZwTj8STaByD11f/4p7z3r+t7f7v3828PFg+vf/83djMR3U4/",
+	"1IinEjCxmFqEHsUped/1OHbecKVzSZ1zYRR0IRUHP2+42WRqlYdaC/mRzh0b2wGHWjRj3bwfO79Ex5kr",
+	"kwKZA57nLuBjoKl4dTa31lJnUbwrs1ub2sllOTVNEWLVYRhHII6PgAZo+g+i9ROtMyPyD/mxQyuSotml",
+	"VU/WTtWviOycg7TX1j3bNtXNgLvyD60OHRqbUGkOWRJuWFtZFW+3cq9mUTuhAv0Y+lkyhanG3LzPc2yj",
+	"2Rj4AoHcQSa5b0DbkkCGM6nfq//F4EsPsmZZEbw7bUNWZF+bHbTjCNdguzWHyp+iayJwyJx9q6ZWAzOy",
+	"VNB10l2hJIvsZd9J1nbQcKubV63PwDy7qc9i3kmlfLIqHYx1q30dTU0m1RVAdxueboCwf1M1S3Wqu5Yn",
+	"8+9qVzypKAsRtmGq+am1abUgYxefBvaQU97g3kU3nxI3k79qD+E20WsEj6+HkpD3qQ+Yq9A50IUDR0qj",
+	"yEzyGXBzMMndpLEZf0oV2EgRIy309UVLkAMfh6Y6U53r9/L4zXqtVo6lecSJzYiPvpfHtyiM0Vt4ePRI",
+	"p7VkgP07d/vBjEjf3XOYI4iaMKzMdN7Uyirmoplj+h8AkWUQdwd5nLBQGS75wBlPLSUzCIV2occYBXoF",
+	"pRyrXGXnTZ0lCxuaTsoVgO/LzCoc8ydBAG+ZmK35lK62GOVG22KFFKjd4VRDIqOpGwitIJfX1+s1G1V+",
+	"WWFZvYyIe/pq2/Ihku7NKfIIesry+1jlYmJK/drI0k5pJI4/nGVQaL8wI5wDKT97VxzgACBhtBNIceRh",
+	"YRZBT1jdogD6SZAMKVL5Sg1kcWLiSwlnlqS1x56SO10e/aWLd5N6aZFBWSh185wPuQSnve+I1wa6VfV1",
+	"BtAupnFieRSUiZ08ipdO7bhhKOv0LttaDwJf1PoNMi21Wt2YTIy0pTQbhhH4b71voQPzpPltJkOznVAg",
+	"7X//9PidrEKz9brKol7I6iDzF4WyKA8yPclZ5CpofmjcrFnnVo/aQ2dJmiGCucTGvEKvgT7WL2NsLEuc",
+	"rRObucDL3hAzI9tpIlannrqDhTwuhHQQRmUtS2Xcf53bWW5fyipnW3XlMJOmoZ0NoOFNmLhQH+TKlUf8",
+	"2JvZXAHVOVV68xqLT8s8kdBHG3u3vTLjjzKh5ZO2mXto7Erl2tqCsi8wDb6dHGbu9Ig9A+c1Mfw8PxlG",
+	"RzeP1QG6xIwT6HK176byZ0VTOp4LmfCBszEicUen5cYomU52lhKxwZi0x0bcSYu2oV1b0UK3TJxXYv27",
+	"dZrBzwmiiSzkLQQILXdrRdPa5rRJejh/E7JB2I25053s88zgXlFMP0VOkclfMMjkWYf8c3lsT5X2uf/O",
+	"PLY+JcVI4qX/cT1IfPLF9fVcg4uJCNrLj4VcwjFgagKc+SOtsQ3EPIcbtOx1Ne+UfqOrCaOHIupZz30H",
+	"vxh/cuLUsm1tk/611MpAFkhNHdB4keTcf1oZF1oKT/GRQ654pJH+yc4PY87tjGetJ3vq/lZvcMcN9GrA",
+	"GKC2lAoDGi2w7iFoGD2C2LufdX9xP486HKFvcMtMe+JojJ7thXJSTyDBpO+1I1ukAskJM8Pk7KZVBq/N",
+	"quFnEed3d9eu3dqTYseWrWLvgX0cxkmT7HVquXFiOaF9KzmIwhz4b/DSGdXB1miVOaRH5tIAOeNdGcDP",
+	"LtpJYa85qcAC9qUSkMw9+yNFUeuyXACwoeUuFuinHtW8YsEsyllX3WxOsocphnTS+UHuFO587baUwaYL",
+	"Tz8IdULwTtm6LfawXlFo/RejK8i4GszIIr+73Ehdpc7JPv6r1BZzVCAgEH+muUG6/n3XTBdYsBq+9Zjq",
+	"V2+85aOmxvGlQxQ7Uxpo6SoLWYrn2zxMN0/eORmD1Olmyeh0YPkMWG6N2U7Ul9QYBBxTniUtHPUfp2JN",
+	"08Ya9pFOk8j+R/misNaJmJnYnzSWgSXnh4lfZwcaFvsPzHFHpo42v+0cxujoX/e8sbjnTbQ15Vpt+N1a",
+	"b49uS03s1oiquDrIkmCD/f0Ligd2iGLC+ACLycy9uQEjEQbVPskq6f/3WJZy2a3jTq+ORCIbU9A3em/v",
+	"yaq4VyoJEBFZlvfgr+wDbmXZdKWyqo1bbTGe+Wsja6fqeyi6ny9L4RF4OAIvOw2lk+gc9CJThGc/5dBw",
+	"XbehxkZgv25cEin8N8VO1nxng5ltwgc6gV+u8CX2wG7gXKGX5qsySVIZyth5nfnzfe5n9Gl3yKR+56bs",
+	"Z0kbL4l9j4HvHU/VgobG7y9UMb2qrXDGCCXr8gjdKSAvMAXCFlAR/aSNqW+ENWIt6zPwZlN0hPL04aoM",
+	"q7YISsBqT62dU9WPam/quQgyVegZmR18xTeFduMxjcl0+S1pe7SRWwPxJxANZ9RY9ur3IaVCYSQhi8IK",
+	"+puq+lA27kDdN/X+BN4UA0nqg9wlUSpuYJjjHJ2yM1XnFQcJ/UP3pfdVR6w4HxqMsQMKgIW4ghSVOgiM",
+	"BM61/0EWCW29oyclmVnUoNClI38e/A6XhLXJMb9UrpYrF4HHWJJS31J5uf/PvdyozwVpe0hKLRAc/Rju",
+	"bsLqQuG5vVGVqqVTBeZTtftcgCMGH/744pn48ssv/yZ0JX5692yBZS/AQYAElSZJwH4unsoaPw3uCyVp",
+	"HzwWpVyqEj88UFwWcgGq+Py/t4w4j67eSKdV5cSrgDuIK3r1ADR6ryq511ePrr78/PrzL4EFyG1hQ94H",
+	"HjAdb3qYtfCbWPqxvCyuHl290tY9ab8GV+69qYje7IvrawT3V47C2HK/L/UKfn//FyoxwU0+2RbQ647f",
+	"GlkyyJHfOU8LXHtvwwOYt+XOBGO+EG5rrKJUvPL3qrWQO1Nt/HrsME6zDkBZbnRx3vff1GZZ+t/AWBIh",
+	"3v+N/n38HXWxVBhR6Ir0R2VVkOmxL9GHTBAU7rMrucPehRvsMUtH0YEqCgIvrfD75cz5eOWo5U6Bc/zo",
+	"n79d+TsRKEwATzy6kunIw552daMWyULPQg7//rM3jwy4ACOFVkhY3zalg1NdhNUE6Zj1ekEtjiARhm3s",
+	"qXEREfuujN+nS7m6QQ8QV+hzbO6YrNDbk/X5tVHWPTXY5nKyso+0QI5v+L1rHr0of5+iFX9Xe3cXxV3K",
+	"MlSssFv/W+We0lc+xbYP75qw40OOUkAMxjqhql/MMfCzniuPlSxVVWAdUk4gTzb+K1f8Pvm1wVY1tFHo",
+	"LGvFMHJ6/77gn0MZsvY5cYJf/EdKBvxFkv3gyIB/vuMqDtpslEvGOicVFtbsoJTGXmKl7pe6uhk2tbfm",
+	"Rr1QqnilIZQ3vqtgvLq6Ef7gtLG1t6yOUBlyvmXNqVR+dJdbnviOzAK1nfbATJJ44WLTLP2Xl0o408sB",
+	"n3/KEDC3K4zXcmitPo00noBb6xXgcewRTKHtyyqE1+OU1SSnHt+0VBcTbE6H6yV/PE8lu/YmiftuO5JI",
+	"tESsFR9t0VrWHWbRKhFEiQe7drBQygY+Kd1h8L7ret1zgdIp6zOH4SKRzqc4P9M3TnWbYR7eLKvIxQXy",
+	"wwaN6FT7SxKyqSxEx9UU1t9t7uo+d2V6/zf/f+Puc2ey81zoj+kbuzCcT+MXny4Qpof8U0595Zw3PM0Z",
+	"7kn7ozjE4S0vTL37w5zioI73kR52gmF+G3hk/39qnYfFg7O7g0AxyHX/N2duVPX7kEARUPsGqbpPpDky",
+	"zXeQSvHy6Ns4JJcvsKeLTPAhCCYKh7xZC+AOiZEDDEhxy0jZ5OmO/cc8FxOpcUbeT+kzK/YJqvMyKznp",
+	"uvQsfOfMBR0XnFMfXGcozKosdSVrrnCrJ65Q9e9NaiF1eYyCE3/58cUz8dVXD7/66wVlWEPY297/Df8x",
+	"YXtQLP78DcKcWnV45pkmqcir+Cc1LuM2G2WYsdj/S9qYT7sATq8wu8Vf8J4UxTv4xl3MwXm+x4zMVZzE",
+	"RDZJLwE/rW7m6gGxBoT/HKmAxJfyyY0xN2jeYdJDHHdQP9kmwwXfi61vQ70H9pjC7YTORIorAdQ7wPN2",
+	"QZVDbjuYWMOo3Fvl3uM3Pr3OTagewqH9Uc5uStmTvcl+17KlffxLbJbap69nz/3tMxjSwLFyAWHc17uQ",
+	"7g5WrF++ZgMlkIVMEtjytZCV0MHlEWtdqs/Fe7hO18cYN9IWENj9e9ZLeG0i7QkXCgf/0cq4h5od1N67",
+	"+k6XtUsT1MK+wGrYvjJEePg61MveWQ1+o3+NBCN25lYFrZ0UX4biR3kI4PCPE4jYJiO6i0+Xs6nfdZ7/",
+	"kQ/kyCw6jviQdl5Tr7R97wQKoqRe6w5cvu/hbAQUEfqGgCxuE7jBqGmXb/SCtG0w3/OcBkY138pbdae9",
+	"08Y37JAX/jL52qc4VNr3vazWZmpsNJkMgmAiV3+z2d7p2KVuYvd/w38M3voirGOe8xL63n3MyAO+AygS",
+	"MiJEvS5jD75LCex+ChDOmagnLZb0DrL76MYt35j4m4/advjUvw/D+PNYk96qL4HPzt7/Df4xeC7/VBXm",
+	"KdWGnrf6fKhkSc+8aKSES1eUpXcoCWkKLsNS4hXzcuI05sbe/82apl5hyoVNNrxpHHq7hIqFCIf/bcJb",
+	"HduzCFMRxA3fskA8Wwh+bJX/d9/3fVPKlXqKxTeXXC6c293WazER3XFuiOzMi/vei2zKzZ2+OOXq/p05",
+	"iJ2sjoFbwV/WL6pyKz/+tZ+i38bJfw2egc/a711YP1adJ09L213f+9uTe/9N3vvXSObuD4jG9eUdmhxt",
+	"ctw97qDKW2w3JEqpC2EAGJt0xKer9ePTG2xvE7+rj9j46A5r1CsyDPm4x4KE8ghPQ39tDQTznbQae03G",
+	"vGW7nonb//CaBWKdxBrSd0fOZOZN1IXkAm/ayV+wNSvzFqqJm/MW9jFq+IKYXo6+mPxUU6PDmn9uxL/r",
+	"tdti44uddqZiC42GFoO4/i8FvjsNrhFyGw82nZIFB0iQFMtayZuFcMZkBhIbqg9EaRaDnSHWKrIQcy/Y",
+	"aYuNm5hb0eg9OOlr90XvWvQxLw/UIo0DYN2oo5BYsntJW6iqIpAkZYElzU697OboJ8AFT5sMQl3wpWI7",
+	"0+8q7D3om6p4eQo6+NjRmmnlOSdeCvzqYneP702LOQVCc6K+k5Skqy6sWa4eq6H4hr7zR13kp0HIoMHh",
+	"xPhIaTaLYBXB5sPNoK71LZZt3A0ZemIUisIKEnOooSnN5nPxjrp5wodH3HuYZ7KQaHosZAXUHfSFpoK2",
+	"kqKxqhC68L5Mrdb+v/qXkif7vaqKiyzcR990iQrOW+m0semshGV44/8KKcvuvadCTrjLmYeArcynlOCO",
+	"LRMUa6cN6uO2EA/7hYTWtpRXtY6aGXXdcXmj8uDhP5f2JjjojtM5k3g/Puc8pXxwB6X8o1ra9ZX5ZdSS",
+	"jhItyPYBKDQ++JJ63tJm5kKyLyJz2p9ZGXdE1zTS3z8t+f3q4ahqwlM/hbGcyFnKAzc+gkJMLNKhoo9L",
+	"eUefsrIn47PMriRZMPUwdxfLR98wfNOnF6YWW3MA8gSoz4Q5h2rrq6Rw7SE5HvnKtV6jP/vn3kmvZaEu",
+	"u5OIp4q9XrzQVfHC1HfMFGaiOb9OjhBxxICf5NYCoJBWAFPqRyGTsYAsBoJ9VbcXvQz92VbAA7i5cFh2",
+	"rYdRqtpdLoYao2WyLIV1tfcMssHLWp4EFodZaeHrHxnerlkn55tbVWNvC8rNwzpBRQu2d29buz+O/AnL",
+	"0gA1MKAmLrqetVLD2xMbF110Z1ZIUpffnGeWG7e8aZ19jtb5i4eprf7qI1QZT9vytVLv9G5anRuQc+C2",
+	"rpXwa7WgtnayjlpyUX1IEhKQPLpbRK/Xtg4Trv22skfl0t6SGwWXSgx/tEN6LFSJ8CMFV0kTGw0HRhex",
+	"BerUkPqBLoO2Hx/BKrRPHV7synZqqVTa6eWOXdiRlBEVCAlwepx4qUjovX+0vxIpxDPBPFSZZGKXqZjt",
+	"bQ1AhA8dfn+vkO/nz4d3gpFRjjaDQMVjaCtvvauvKsK/UwrowveLbyo/czzcvBlI3yWkxfuGdKttHoQc",
+	"CZCw/TsW9B4CmzQeqbDJ+5sf3n63tVp8DEzznSpQcT6feGfCS7GrVVavtBOBFfrim/H+LvQG4PXM+y+2",
+	"bStT6iqAgPbSOu9OaevETsk2R6qXtayPn4vvxzDvr/2rocPInz3AHlqGdm881+Ns6PDDP9r6o4hfYz9Y",
+	"tvBRe2txhNW9qIq1jeazCNfQWPhPiHDFoeV2pQwOUqVUYT+C2Pwf4B+/n+9H8sCn2M150t3+4WgcPuet",
+	"vja3/qK9ktVKlXYhvMNtam9AWqYuUQCbHg4JOLx2/leBwhsurgiEMGVpDjlH9FU6pUsfDvhw6tZ4blb6",
+	"ubnw5top5TRSr7IArydUmErfo44Ioec8tsShq7EqtbpVxDceGsdB1tzfFoBsri/4b5V7TUO4WLziuxAz",
+	"hJZdNHBts+CX/mU1ivfL6yTKGJJJ2e4g/aE8QZjrAco1MH+csoB6LS1yqB/EsrK76YuvJ6CP3gXAbUof",
+	"rdvGFBtdZV4NA53z7o9pQYN6ZK4dQYEv7Br/Xam97eu2V/g9ZFrFAZrKOBOgzD3YcseB7kMDViu1d4Ba",
+	"pmveJ/ddhhk0u8P7M3u0ly0RqMhNyzkb32NX9oteWGLY9DyQ+ScJo3r/1lhZ5jbiHj5XBURPRd2cvyfZ",
+	"ZdlTXV5uWd5gp+TLLouSNdRq8IbwY6QrBlcAgs7D/IixoGJBtsh9nPikX477v4Xa1qFFuaNzzjufY4Wp",
+	"fySdjp/0cz6Q/EOlopOK3sDyiP+47OJQL8jssmAPyLMXZOSbMPmPf6mCWeSMUSmrEIqkG5aphKTWm6Gr",
+	"F0aw/D3Cpo7RHXyJDGrlkwn88o6AH3po6fdpfYDhVX5rSnDIAK5JDm7o76Zcy8DuPbabS8NS0k6o2TVv",
+	"m0j+qTy7tjvrn6YqE0gFlR2s+H4TvnOxa2KHdekx3cvq3QRmpbtXhmDCJL56IqMT9DT4kxxyYTmGmDTk",
+	"aovXJu1tr92jTb4rdXNPfWq1V7Uzuh5kwf2x/dafMVCYDC8fLAxRla20oWdxEoTxIt8gzrc2zWYrnIEc",
+	"rKqKjyTv+7+hDv4+TfCv9AV89K4jSHtgSq3YvlhfLa5W9pYrETur2vKFLtWlJWvqYeaLH+krf+oqEBzk",
+	"K8oETCkFoZkLucSWG6TpH/kWw5En5jCmz2uz/7GlORw7Jb9tu9FgySeg/T6zgF30DudBlSW2Wr8rH3z/",
+	"jhHacIdmvYDr0FYUtVy72Nk8DAoLdsP5x8ZocxO/qP3zb2DL+Yhd8hMXxH1Upsuc1/hj+vhLu37dZlyf",
+	"2J3PL/DFUeOn2/q+N/2jNvU8Ts9Poi1/BiKAvlDbRts8Vyc1nj6Tb/YTCfajp/0B7cCXEljlX7dSlljx",
+	"qXoM+pPP6nx8h0aa4acLGugfjTPIm4l37YFlFSR3Hwspdspaf6IepHd1CT6yk7pcmg/U4QpL3TSUx8mi",
+	"wGvLJXdGU21slvzmrSLym1jhqlrkcae+qttkHzgDPhdPgToAXgFVei0W2X/J74aiJfgx63UL1VqcYrUe",
+	"dYBaW3M4RWoVBhvDnWSq6hpy1v+LgLRoOn9EVoteXYxAKDX2OEWFubym3v8t1O5N4KX8sYHM/Li/+xJ0",
+	"0qzXiUL/AR7byDdfx6rFHNwE62hjeWPSoxPZtCxVQCQVtZqtps1QVM0RKFeEeVF9sMo1+yHP6C184c8Y",
+	"L8GRZSqxA9udqpywmtrO7JS0TX3H4o1c46l39fECsrq8tXuNk7afHCyuJJ+5N/WNKoRpXJ8N6qKaXRqM",
+	"o1y2dOKVP8yxHCKtbBBbU1IzV0n0IGwXnLcwqj8Th8ri/2Pv+p7btpH/v8LR96Hfm2OrNOf07uInR2nm",
+	"3MaxG7vN3dz0ASZhCRUJ6ADQrMaT//0GuwB/SCBFmaSkdO6hI6eCCBC7WCwWu5/PpJipTpGdDzQ3L1HH",
+	"ffjrDqAHFy+Hnk4YHVITOae6BWTBaK8CEWvkPcqJjLdxzb7xAZvdwcNPzT7gqH4yz2Xi4Inrv1AZs6jR",
+	"20dXdQwRT5/wjw4eUCG3owBz9zok63LoY8Sq7qqPH6GWwj7/hOwDjRac/SdrvWe6KxqdottUjs57ywRe",
+	"bOk61fxPpQmTEVEDV5BoSYluR766wyYnfeUBY+xy21Hcjq6kSJkaWkVhqqZP8NnFusGwv0jjVox8FNtW",
+	"efoYpk0W/vFJWDaASmwxap+QS+qLzRiD8TdBzFO6NGf7gqet5scPnwx2sLkc4QKJ0uVxksGaBPijq0FV",
+	"lXywwZdG57uOE5ftPqQC6nZh66w3A2TwppV0O9MuDPQCck4qeZSQhcnNad8cmHOmoD6Qi7w8hhbR3nDi",
+	"klZ9meWMa5fNCZmdutZ3HUnruzPPIXeQCxIY4bHvR9os2ZC3I2cv/j7omGeLxtD3ZQeVOa/hVRTsiMOv",
+	"9J0EkL2viXvshWPf+WJKWXupLTYZNe8Xu2jynSv04ZU8ONy1S8gRNfDG/bOi1Xcf3f5mivqBvmvGKXs2",
+	"UuVB5PWekpWjwtVU2fJbJyr85CLvi6aMYAGtamubHIVje9RSCHyxNgolhCiz3ILDQLJgpx76l/KwWR8H",
+	"HjaVq5WEfH2zVi0hTG4Rie5FvIZFTfjasb2UYEOAtKyNMGzSq3mKLQcPxMMDlc4B3A7A4gD8/DCHZX2x",
+	"A+5w9z1ahgWWHTfZ13sakZTibeekb27i1ko8tAh27LY3CVmPHXMzr3wjxQPz0xWYNTqXJIZHl9xIfaIs",
+	"Fo1lcwmYmT3o/B+KbdlCIW8WZ+4D/NyGjvyMEA1Odjy8lZ3eU8ViOn0CD7k58X4m0hWRIG51cJNXfzKM",
+	"9I+ykHFeWQOoy10uHCSoCswsqLIYw/EMqCVLEguegWC2emEhKKVQiqrgnuqcUjispUNoEP3d0RF7VeV7",
+	"+HqWScmiLMnSbl7SHpUXv2EBcEPpRejLYDeTeA556pF6NJt/mimzNWHGWxP6qFPh0SjVRKSp/lppSUn6",
+	"DLpjXwEasF0tKIlhsp8mM+z567dMFdyLtZ62njuAhuwirH5j+lJWtRkPg6Ku4Yfb6w9GTmkgpIucqpWk",
+	"JIaT9Dlg7wDkORzf96ezrunlGEFN7ObQpybstcUNYxCvYYM46prc4w7pl+5HI6263MA6zTMK9shmiaog",
+	"EkmWckx36ZD1YJ57B10fxg9wb+lfZsYkz25/mYSVtbruwCuEjz06/poZhZlQfwStkE0fdXFJj+23sVdF",
+	"q/1P00c4PXe6vXXv9EYy+tCZvsgGFcZgKqpkoCKCWaAic8xlPLjKFIv+efU+DC7ezIxpvbp8e4k8RkhH",
+	"lJIYwqbGPEcJA8DewvtgrmbeokEWhnk77zuOr0r2kJEuQsuE3OHpVfYQuKfqDKh/hlhMjfnWTSESBO0C",
+	"j7AMiVQZfERKi0hJ/6BIRcj7xbRL2f0v1OELdQwzsT7i/4SSVaBFYH6e6Sa4gMTRORyQYbgVM8DodSNi",
+	"Cyg9YJGTePDYB94+DSCQsdK0bQc94SFn/fHQfGar2wHyNhLPwFbYaUT2OGemZmf8PTXyTVnMJuGE3Eed",
+	"jpyfJNMUT+MOxuyB8TmVqoWX1bbYk5h1JhKRYbk1F9qc9tdBnYN/u6cIfrNvTx+y9N4WdkeLjC+bEDCL",
+	"L/d5OBqi1ueOb3/+aMdx7+Kz99QtuScJieg1f2/bHcW47VMQW75PJ98c+e7KaoOX+7FMuu4GC+1uFmal",
+	"g5vblMo53Un1iGUouG/azA4g6seLMwboo6EZI9SbuuJC4yOy4v+J+XnR1riSc8E9IL1XZjzH3Tz3ovfQ",
+	"oltQeYNyQ4vhlASmbPiNWDxSKbOE7Sw4Jmb/igGx2fj+yqZNmC0a8LE1WVIVqCyCoyXVgJF8T6LltvSv",
+	"sU96el7TB5pfFxPy/GzafkkzXjnBRDeCat85URh/tzzO5wuizboEZFtzLjGnPjjPVTCjv1KFZ1LN3yLm",
+	"P772grf0dcz225MfefwN8gkRSb9xLtmfjVs2xA6NM9s3t6fFoEKo0CYbQsSkycLasZyXxBYO1nthQQgb",
+	"6oA/UnjKIGIZflHBsH5eJYLE4xMxQ93nNoRRaeUw4gHllVYCnOZWCbZTN8NJ4t0xtx9IHo37bcUJcXZg",
+	"Is8F1PMBFodZUjC+7kgcG1uK/TWMqQvvrlWM4bcNhacL1VYP8oNg/Na162I3rzntl24dtpSdN41jyApl",
+	"20eTobHfVwD2IpelqkRKD1UFsxuy4HaVMNjyM840YtK7wZekdVFCiaQxQtKvzcf5lm8Iam88A8zNMrro",
+	"L2Ouimd0f66qvJ1rlO1xun5wOKueG17uWLxFt8MVLBs59VrbmM2943rGNTrIvQl21vXGxGaeO/LEfBBU",
+	"Pzcr0yf71+cpmqXGA/NHquXaDb1LbkxatB0Ux8t/uMxZkhgjoyUboqAFgkytGvNB6AOpyz9ESk1vnesk",
+	"oaKBURXkUujCCQPk3JzSpXrtylCMwQJNAt3iFQXrPXfTJ/PxuRHr+QKq1OG1uugSx4Ynn1Vni+8bWOy1",
+	"CFYZQEdBRWi4kXu3k9PMPn0w27pd/tJH7uaY/cho3pZSfu3ajOijFH34LiiBjBkKtSESZTb2lbXFz33v",
+	"VUJ4e6CRvyXrvc8so5d3viXrGywcamR6LmgA8OgWk3XAlCs3Mh6/UGX1kaXANOe3ApqPyH5TK8VckjRt",
+	"xQ64oRKOxS5lZmx7bPvrRnmO0+iwAYq4hE3h1zUHeZWQNY1DO62IiqUFfGO7jPtt/E04TFdkSW+KqR4t",
+	"7FR2ceA0oI2OvTQ82MBsloAgF6KsFo4VjWnYQNUg2lxDAG+wGpJxXZXJ7j1yUFTvk1GAccHEd2GHG0+v",
+	"BA8fGb/zp4w2QYxg1R6xoM4Wipop5F7AozY24T25DlVEklZrewsNtvRxY5tVwSwM3t4HQgbv/q/hpnNJ",
+	"112JML992ZlGf8n6cIKZl/uR8dh3eftt8P92Vv9kzPJZw2uJSJNH6r0ZHo6tf+dL+DHBQbrA3cMDIld0",
+	"PmeirCtzV/O91EdIar4n8e7MWcwv5XGV/9rm73bMk3XR4C8wpLuz66a01bvSfbBu2UNPI2iFZpS0RWp3",
+	"meRGajrjNIC2RlQXb2YYPCtvZNBloXwuCYBLKFuGCL/pINjv8Zd3MJzDnNruo+1KqH1roepZM+PlO9eH",
+	"fk+k8lmYsMzr8UXg1ZKtrLQ7+by3S7byYWgXVWTtc1PJMcJfhDjwciBdIv1G84329dJ1qhymRVNM/5bN",
+	"+XXWDd/JtEVkzjHi+cpiaIxIE9vkbjAVKHy3PlcVft/WTNolP8zSpilhyebifnW2Y2kb90apXMjYwz2/",
+	"n1nAAVQeeOyaCL/Mb/sKGxYXFOm1OtO32OQQ53To6pI/iK6B9ohokoh5BlfV9l16z8b0CT53oMopijPT",
+	"yehcKJfsMNh1mq+0tRhPBwf9u7PnMtUXSP+m29Bmk9JHRvNAaWqBMDAwTWNledLN0MpDEOKahFVu+3OX",
+	"lmrOm1+pQOQ8iESK+LPo8aIw/Fd1lVcf2/VYWFd5G487JXyNAXsXWivi9UGG4A62vnPO+HnwwnpaoBcV",
+	"AnaX+ddIwB5OMAa8PYp3ZkYxd8DOSEXkZy88ZhN1Z+Ps9mKntQXZNqT8wCpykTIjQTcX50FCH7TZezHW",
+	"qDREWQvbsI96Vm88v3257eeAKtYsT+Xpf3nxYo/H/23HFSpH+WGPp4P77KLm7dbdNTqIfcfOulj3atg/",
+	"DO6LuLa9GgMgx4GdnIs4dgMcLZ5WzMBhy8Bq3Q5cAOakNH2yf7WyJFZneKyzOHZxQ+aNvnKJ/cvUoRJc",
+	"7LAu40kbIOu4GnhDpRL8nZDp8c1SqS+11P8+c9pSZ1rFhAqDfMGihQ3QVhLGa1wHlgZF5NxbM3q5iZ41",
+	"grWoFQj/gQ3G1LgFbe72TKT0DYmWk6535OXyBv/xqGu8dXRAZFtD4j2vEmc1htzeU/JIT4piw0eGcXrO",
+	"UEXpViQzDZ/gswOG+I1pd6IY4hXF84MTrYrBDwAjvlF/JxwWZV2RwyCD6l37bxlkXLMkeMgkJKBzoVlD",
+	"4uVNZbBjKzfcznchkAE6pW2qFMtmzooi9iUXuXJkWlUUjm7LBsZzWuuGia/XlMhdbh0T/zKtRvbsbC9N",
+	"2cwImJoIsaQxhg6IPi+IgF3lguDJus+s2OdMn7RYUv55GpGE8rh9iu7wNzPXtEtEBx7f+cp1d6Bz9yWm",
+	"pr/r2uv0qmRh7m3D4OO7WfDq1dmrZ057OFE0yiTT68nrf/9qhWA5PqZEJ6SVTfwCGhwFFXXrUvotvvzr",
+	"ICW/Cdl004534l45e8I4o95O4+S1JDmgN72ka6wtgX+tSD/2UU3TFWtfTqbBjqyGN5QgzSHjmaZhWUpW",
+	"uGCSkiRZm2NgQ/E7cno1K8I2rHoDD6gY5DEQXdzvSb8Oen2ZErmsx9W2o5Ot0TJ8QJfbw4vAtHV35inV",
+	"UnCRUrDmxpj2igKBkomYtOIp30GDk8sDxWE1wTVZXwzi7jHptc/l7dPzyTc5WxksuNJsSB+zqL8EGJdP",
+	"pBVuOicI3WwU0XqIQ6Jj3RYJNq5g03SI/AEIadWNjs8rokGnfwT6FafcB6SbIOsqJo0Pp1DXZn/g0tzi",
+	"Tg0d2K+UETfcj1lYtJIzGZWi2MBi9vBApXJg897z1KhKsI1r+rD1JpZAGMlMALfN7qu+QZRMJB7fs5HN",
+	"5Ni6OMbhC8p0Ww0wNBhzXUAHrYctI2FsNTiDVPF2I8i1fLGDSxYOM/LRLcRMJpPXkylZscnnXz//NwAA",
+	"//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -136,18 +136,5 @@ func music(key string, x studentplan.Shown) contract.FamilyMusic {
 		}
 		return out
 	}
-	s := x.Piece.Score
-	at := answer.PlacesOf(s)
-	for _, x := range s.Sounding() {
-		if x.Duration.Num() > 0 {
-			out.Sounds = append(out.Sounds, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
-		}
-	}
-	for _, b := range s.Bars {
-		start, length, beat := b.Start.Float(), b.Length.Float(), b.Beat().Float()
-		for t := 0.0; t < length-1e-6; t += beat {
-			out.Beats = append(out.Beats, contract.MusicBeat{At: start + t, First: t == 0})
-		}
-	}
-	return out
+	return answer.Music(key, x.Piece.Score, out.Tempo)
 }

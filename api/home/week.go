@@ -182,7 +182,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 	for _, work := range w.Input.Works {
 		gate := contract.Gate(work.Gate)
 		if gate == "" {
-			gate = contract.Automatic
+			gate = contract.GateAutomatic
 		}
 		out.Gates = append(out.Gates, contract.WeekGate{Material: work.Material.ID, Title: work.Material.Title, Gate: gate, Hand: work.Hand()})
 	}

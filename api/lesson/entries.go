@@ -44,7 +44,7 @@ func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRe
 	}
 	entries := make([]studentlog.Entry, len(r.Body.Entries))
 	for i, e := range r.Body.Entries {
-		entries[i] = entryOf(e, open.Actor(ctx).Teacher)
+		entries[i] = studentplan.Filled(entryOf(e, open.Actor(ctx).Teacher))
 		entries[i].Material = s.Of().Meant(entries[i].Material)
 		if err := s.Admit(entries[i], entries[:i]); err != nil {
 			return nil, refused(s, err)
@@ -97,7 +97,7 @@ func (h *Handlers) ListEntries(ctx context.Context, r contract.ListEntriesReques
 func entryOut(e studentlog.Entry) contract.Entry {
 	out := contract.Entry{
 		Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
-		From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown,
+		From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome,
 		Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
 		Gate: contract.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: contract.Felt(e.Felt),
 	}
@@ -118,7 +118,7 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 	out := studentlog.Entry{
 		ID: e.Id, At: e.At.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.Kind(e.Kind), Material: e.Material,
 		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
-		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
+		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
 		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign), Goal: e.Goal,
 		Gate: studentlog.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: studentlog.Feeling(e.Felt),
 	}

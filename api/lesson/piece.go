@@ -31,7 +31,7 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 		})
 	}
 	if p.Gate == "" {
-		p.Gate = contract.Automatic
+		p.Gate = contract.GateAutomatic
 	}
 	for b := 1; b <= m.Bars; b++ {
 		p.BarLabels = append(p.BarLabels, m.BarLabel(b))

@@ -69,7 +69,15 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 		return fmt.Sprintf("%s heard: %d of 4", title, e.Rating)
 	case studentlog.StepDone:
 		return fmt.Sprintf("Preview step %d: %s", e.Step, n.Skills.Name(e.Skill))
+	case studentlog.Meeting:
+		return "First meeting: " + strings.ReplaceAll(e.Goal, "-", " ") + ", " + strings.ReplaceAll(e.Outcome, "-", " ")
 	case studentlog.Probe:
+		switch e.Outcome {
+		case "nearly":
+			return "Asked for, and nearly there: " + n.Skills.Name(e.Skill)
+		case "left":
+			return "Asked for, and passed over: " + n.Skills.Name(e.Skill)
+		}
 		if e.Shown {
 			return "Asked for, and there: " + n.Skills.Name(e.Skill)
 		}

@@ -63,6 +63,10 @@ export const router = createBrowserRouter([
         path: "/report/:ladder/:report",
         lazy: async () => ({ Component: (await import("./screens/Report")).Report }),
       },
+      {
+        path: "/meeting/:ladder",
+        lazy: async () => ({ Component: (await import("./screens/Meeting")).Meeting }),
+      },
       { path: "/known/:ladder", lazy: async () => ({ Component: (await import("./screens/Known")).Known }) },
       { path: "/library", lazy: async () => ({ Component: (await import("./screens/Library")).Library }) },
       { path: "/messages", lazy: async () => ({ Component: (await import("./screens/Messages")).Messages }) },

@@ -1,6 +1,7 @@
 package studentplan
 
 import (
+	"patientladder/core/planning/meeting"
 	"slices"
 	"strings"
 	"time"
@@ -111,6 +112,10 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 		if _, err := s.Round(*e.Cycle); err != nil {
 			return refuse(NoSuchCycle, "", err)
 		}
+	case studentlog.Meeting:
+		if a, known := meeting.Of(e.Goal); !known || !a.Came(e.Outcome) {
+			return refuse(NoSuchActivity, e.Goal, nil)
+		}
 	case studentlog.StepDone, studentlog.Probe, studentlog.KnownBefore:
 		if e.Skill == "" {
 			return nil
@@ -120,6 +125,14 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 		}
 	}
 	return nil
+}
+
+// Filled is an entry with what follows from it: what came of an activity of a first meeting shows a skill.
+func Filled(e studentlog.Entry) studentlog.Entry {
+	if a, known := meeting.Of(e.Goal); known && e.Kind == studentlog.Meeting {
+		e.Skill, e.Shown = a.Skills[e.Outcome], a.Skills[e.Outcome] != ""
+	}
+	return e
 }
 
 // begins says that an entry makes a material one that the student has had.

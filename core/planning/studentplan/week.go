@@ -1,6 +1,7 @@
 package studentplan
 
 import (
+	"patientladder/core/planning/meeting"
 	"slices"
 	"sort"
 	"strings"
@@ -78,23 +79,24 @@ const (
 )
 
 // games are what is done at home beside pieces: for the very young, whose minutes pieces do not fill, and for everybody
-// before the first piece. Those that were done in lessons come first.
+// before the first piece. What a first meeting takes home comes first, then what was done in lessons.
 func (a *Ahead) games(nothingElse bool) []week.Activity {
 	age := a.Age(a.Today)
 	if !nothingElse && !lessonplan.VeryYoung(age) {
 		return nil
 	}
 	goals := a.Pool.For(a.Instrument, age, a.Standing.Activities)
-	done := func(g lessonplan.Goal) bool { return len(a.Standing.Activities[g.ID]) > 0 }
-	slices.SortStableFunc(goals, func(x, y lessonplan.Goal) int {
-		switch {
-		case done(x) == done(y):
+	home := meeting.TakeHome(a.Standing.Met)
+	turn := func(g lessonplan.Goal) int {
+		switch i := slices.Index(home, g.ID); {
+		case i >= 0:
+			return i - len(home)
+		case len(a.Standing.Activities[g.ID]) > 0:
 			return 0
-		case done(x):
-			return -1
 		}
 		return 1
-	})
+	}
+	slices.SortStableFunc(goals, func(x, y lessonplan.Goal) int { return turn(x) - turn(y) })
 	var out []week.Activity
 	for _, g := range goals[:min(len(goals), mostGames)] {
 		out = append(out, week.Activity{ID: g.ID, Title: g.Name, Words: g.Home, Minutes: gameMinutes})

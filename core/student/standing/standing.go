@@ -83,6 +83,9 @@ type Standing struct {
 	Home []Report `json:"home,omitempty"`
 	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
 	Activities map[string]map[int]int `json:"activities,omitempty"`
+	// Asked are the questions of a placement with their answers, and Met what came of a first meeting, in order.
+	Asked []Asked `json:"asked,omitempty"`
+	Met   []Met   `json:"met,omitempty"`
 	// Cycle is the way through the keys that is kept; nil for none. Missed are the days of lessons
 	// that did not take place, as 2026-05-05.
 	Cycle  *studentlog.Cycle `json:"cycle,omitempty"`
@@ -108,6 +111,23 @@ type Standing struct {
 type ordered struct {
 	id string
 	*MaterialStanding
+}
+
+// Asked is a question for a skill with its answer: yes, nearly, no or left.
+type Asked struct {
+	At     time.Time `json:"at"`
+	Skill  string    `json:"skill"`
+	Answer string    `json:"answer"`
+}
+
+// Met is what came of an activity of a first meeting.
+type Met struct {
+	At       time.Time `json:"at"`
+	Activity string    `json:"activity"`
+	Outcome  string    `json:"outcome"`
+	// Level of the activity at which it came, from 1; 0 for one without levels.
+	Level int    `json:"level,omitempty"`
+	Text  string `json:"text,omitempty"`
 }
 
 // Measured is what was measured at a place.

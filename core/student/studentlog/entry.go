@@ -49,6 +49,7 @@ const (
 	TempoPlayed  Kind = "tempo"        // how a tempo went
 	Note         Kind = "note"         // a word of observation
 	Bring        Kind = "bring"        // something to bring to the next lesson
+	Meeting      Kind = "meeting"      // what came of an activity of a first meeting
 	KnownBefore  Kind = "known"        // a material or skill that was there before the log began, at about this time
 	Correction   Kind = "correction"   // removes another entry
 )
@@ -156,6 +157,9 @@ type Entry struct {
 	Step int `json:"step,omitempty"`
 	// Shown says whether the skill was there (probe).
 	Shown bool `json:"shown,omitempty"`
+	// Outcome is what came of it: "yes", "nearly", "no" or "left" where a placement asked (probe; empty where nobody
+	// did), or an outcome of the activity that Goal names (meeting).
+	Outcome string `json:"outcome,omitempty"`
 	// Sign is what was shown (liking).
 	Sign Sign `json:"sign,omitempty"`
 	// Setup is what was measured (setupChecked).
@@ -245,7 +249,12 @@ func (e Entry) Validate() error {
 	case StepDone:
 		return need(e.Skill != "" && e.Step >= 1, "needs a skill and the number of the step")
 	case Probe:
+		if e.Outcome != "" && !slices.Contains([]string{"yes", "nearly", "no", "left"}, e.Outcome) {
+			return need(false, "is answered yes, nearly, no or left")
+		}
 		return need(e.Skill != "", "needs a skill")
+	case Meeting:
+		return need(e.Goal != "" && e.Outcome != "", "needs an activity and what came of it")
 	case GateSet:
 		return need(material && e.Gate.Known(), "needs a material and a gate of automatic, right, left, apart or together")
 	case Practised:

@@ -562,6 +562,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/meeting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A first meeting as it stands, and what is believed of a student from elsewhere. */
+        get: operations["getMeeting"];
+        put?: never;
+        /** @description Keeps what is believed and puts a way into a book onto the ladder, as one batch. */
+        post: operations["acceptPlacement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/known/match": {
         parameters: {
             query?: never;
@@ -2431,6 +2449,128 @@ export interface components {
         };
         /** @enum {string} */
         Rough: "this-term" | "last-term" | "last-year" | "long-ago";
+        Meeting: {
+            student: components["schemas"]["Student"];
+            minutes: number;
+            sentence: string;
+            /** @enum {string} */
+            family: "keyboard" | "bowed" | "plucked" | "wind" | "voice" | "percussion" | "other";
+            activities: components["schemas"]["MeetingActivity"][];
+            /** @description Two things for home */
+            takeHome: components["schemas"]["TakeHome"][];
+            placement: components["schemas"]["Placement"];
+        };
+        TakeHome: {
+            id: string;
+            name: string;
+            words: string;
+        };
+        MeetingActivity: {
+            id: string;
+            part: string;
+            name: string;
+            say: string;
+            minutes: number;
+            /** @enum {string} */
+            kind: "" | "pitch" | "hidden" | "rhythm" | "beat";
+            outcomes: components["schemas"]["Choice"][];
+            /** @description What is played on each level, the easiest first */
+            tries: components["schemas"]["MeetingTry"][];
+            /** @description Of the next try, from 1; 0 where it is enough */
+            level: number;
+            /** @description For each level, by outcome, the level of the try after it; what a device needs without a connection */
+            next: components["schemas"]["MeetingStep"][];
+            /** @description What came of it so far */
+            came: string[];
+        };
+        MeetingTry: {
+            level: number;
+            words: string;
+            sounds: components["schemas"]["SoundNote"][];
+        };
+        MeetingStep: {
+            level: number;
+            outcome: string;
+            next: number;
+        };
+        Placement: {
+            sentence: string;
+            answered: number;
+            /** @enum {string} */
+            over: "" | "sure" | "enough" | "nothing";
+            question?: components["schemas"]["PlacementQuestion"];
+            strands: components["schemas"]["PlacementStrand"][];
+            contradictions: string[];
+            holes: components["schemas"]["PlacementHole"][];
+            entries: components["schemas"]["PlacementEntry"][];
+        };
+        PlacementQuestion: {
+            skill: string;
+            name: string;
+            /** @enum {string} */
+            how: "clap" | "play" | "sing" | "find" | "show";
+            say: string;
+            why: string;
+            /** @description It is played and not shown */
+            heard: boolean;
+            excerpt?: components["schemas"]["Excerpt"];
+            music?: components["schemas"]["FamilyMusic"];
+            /** @description The next question by the answer, for a device without a connection */
+            following: components["schemas"]["PlacementThen"][];
+        };
+        PlacementThen: {
+            /** @enum {string} */
+            answer: "yes" | "nearly" | "no" | "left";
+            question: components["schemas"]["PlacementQuestion"];
+        };
+        PlacementStrand: {
+            name: string;
+            there: number;
+            missing: number;
+            open: number;
+            sure: boolean;
+        };
+        PlacementHole: {
+            skill: string;
+            name: string;
+            /** Format: double */
+            known: number;
+            soon: string;
+        };
+        PlacementEntry: {
+            book: string;
+            title: string;
+            words: string;
+            at: number;
+            chosen: boolean;
+            pieces: components["schemas"]["Choice"][];
+            leaps: components["schemas"]["PlacementLeap"][];
+            routes: components["schemas"]["PlacementRoute"][];
+        };
+        PlacementLeap: {
+            title: string;
+            /** Format: double */
+            size: number;
+            words: string;
+            /** @description What is new in it */
+            firsts: string[];
+        };
+        PlacementRoute: {
+            /** @enum {string} */
+            kind: "first" | "beside" | "on";
+            name: string;
+            words: string;
+            /** @description Earlier pieces */
+            fill: string[];
+        };
+        AcceptPlacement: {
+            batch: components["schemas"]["Id"];
+            book: components["schemas"]["Id"];
+            /** @enum {string} */
+            route: "first" | "beside" | "on";
+            /** @description The piece to begin with where the teacher moved it */
+            entry?: string;
+        };
         KnownEffect: {
             words: string[];
             pieces: number;
@@ -3343,7 +3483,9 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "assigned" | "bring" | "known" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "faultSeen" | "faultGone" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "correction";
+            kind: "assigned" | "bring" | "known" | "mark" | "spotAdded" | "spotMended" | "run" | "cleared" | "polished" | "hearing" | "stepDone" | "probe" | "practised" | "setupChecked" | "takeMeasured" | "focusAdded" | "faultSeen" | "faultGone" | "note" | "paused" | "resumed" | "liking" | "gate" | "activity" | "wentWell" | "cycle" | "missed" | "climb" | "tempo" | "meeting" | "correction";
+            /** @description Of a question: yes, nearly, no, left; of an activity of a first meeting: what came of it */
+            outcome?: string;
             material?: components["schemas"]["Id"];
             /** @description Of an assigned exercise, by its id; it is put on the ladder when it does not stand there */
             exercise?: string;
@@ -5926,6 +6068,63 @@ export interface operations {
         };
         responses: {
             /** @description What it changes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownEffect"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeeting: {
+        parameters: {
+            query?: {
+                /** @description How long the meeting is */
+                minutes?: number;
+                /** @description A book whose entry the teacher moved */
+                book?: string;
+                /** @description The piece with which it would begin */
+                entry?: string;
+            };
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The meeting */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Meeting"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    acceptPlacement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptPlacement"];
+            };
+        };
+        responses: {
+            /** @description What it changed */
             200: {
                 headers: {
                     [name: string]: unknown;

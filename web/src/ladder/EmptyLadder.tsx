@@ -28,6 +28,12 @@ export function EmptyLadder({ student }: { student: Schemas["Student"] }) {
           <FindForLadder student={student} />
         </div>
         <p className="mt-4 flex flex-wrap gap-x-4">
+          <Link to={`/meeting/${student.ladder}`} className="quiet">
+            The first meeting
+          </Link>
+          <Link to={`/meeting/${student.ladder}?show=elsewhere`} className="quiet">
+            Find out what is there already
+          </Link>
           <Link to={`/known/${student.ladder}`} className="quiet">
             What was known before
           </Link>

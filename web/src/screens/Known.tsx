@@ -56,6 +56,13 @@ export function Known() {
         , {s.student.instrument}
       </p>
       <h1 className="text-[1.6rem]">What was known before the first lesson here</h1>
+      <p className="fine">
+        Not sure what is there?{" "}
+        <Link to={`/meeting/${ladder}?show=elsewhere`} className="underline underline-offset-4">
+          Ask a few questions
+        </Link>
+        .
+      </p>
       <p className="mt-2 flex flex-wrap items-center gap-2">
         <span className="fine">Unless you say otherwise, known</span>
         <When value={when} onChange={setWhen} label="About when" />

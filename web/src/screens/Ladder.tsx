@@ -188,6 +188,13 @@ function Head({
           ·{" "}
           <Link to={`/known/${s.ladder}`} className="underline decoration-line underline-offset-4">
             known before
+          </Link>{" "}
+          ·{" "}
+          <Link
+            to={`/meeting/${s.ladder}?show=elsewhere`}
+            className="underline decoration-line underline-offset-4"
+          >
+            what is there
           </Link>
         </p>
         <h1 className="text-[1.35rem]">{view.sentence}</h1>

@@ -1,0 +1,148 @@
+package meeting
+
+import (
+	"context"
+
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/notation/engrave"
+	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/placement"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// placement is what is believed of a student, with the entry of one book moved by the teacher.
+func (h *Handlers) placement(ctx context.Context, s open.Student, book, entry string) (studentplan.Placement, error) {
+	books, err := h.books(ctx, s.Tenant.ID)
+	if err != nil {
+		return studentplan.Placement{}, err
+	}
+	horizon, err := h.Horizon(ctx, s.Of())
+	if err != nil {
+		return studentplan.Placement{}, err
+	}
+	return s.Placement(books, horizon.Model, map[string]string{book: entry}), nil
+}
+
+// books are those of the studio that are offered.
+func (h *Handlers) books(ctx context.Context, studio string) ([]curriculum.Source, error) {
+	list, err := h.Store.Sources(ctx, studio)
+	var out []curriculum.Source
+	for _, b := range list {
+		if !b.Retired {
+			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument})
+		}
+	}
+	return out, err
+}
+
+func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
+	out := contract.Placement{
+		Sentence: wording.Placement(p, s.First()), Over: contract.PlacementOver(p.Over), Strands: []contract.PlacementStrand{}, Contradictions: []string{},
+		Holes: []contract.PlacementHole{}, Entries: []contract.PlacementEntry{}, Answered: len(p.Belief.Given()),
+	}
+	if p.Question != nil {
+		out.Question = question(s, p.Belief, *p.Question, ahead)
+	}
+	for _, x := range p.Belief.Strands() {
+		out.Strands = append(out.Strands, contract.PlacementStrand{Name: wording.Capital(x.Strand), There: x.There, Missing: x.Missing, Open: x.Open, Sure: x.Sure})
+	}
+	for _, c := range p.Belief.Contradictions() {
+		out.Contradictions = append(out.Contradictions, wording.Contradiction(c, s.Skills))
+	}
+	for _, x := range p.Holes {
+		out.Holes = append(out.Holes, contract.PlacementHole{Skill: x.Skill.ID, Name: x.Skill.Name, Known: x.Known, Soon: wording.HoleSoon(x, s.Library)})
+	}
+	for _, e := range p.Entries {
+		x := contract.PlacementEntry{
+			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, s.Library), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
+			Leaps: []contract.PlacementLeap{}, Routes: []contract.PlacementRoute{},
+		}
+		for _, id := range e.Pieces {
+			x.Pieces = append(x.Pieces, contract.Choice{Id: id, Name: s.Library[id].Title})
+		}
+		for _, l := range e.Leaps {
+			leap := contract.PlacementLeap{Title: l.Material.Title, Size: answer.Thousandths(l.Leap.Size), Words: wording.LeapSize(l.Leap), Firsts: []string{}}
+			for _, id := range l.Enters {
+				leap.Firsts = append(leap.Firsts, s.Skills.Name(id))
+			}
+			x.Leaps = append(x.Leaps, leap)
+		}
+		for _, r := range e.Routes {
+			route := contract.PlacementRoute{Kind: contract.PlacementRouteKind(r.Kind), Name: wording.RouteName(r.Kind), Words: wording.Route(r, s.Library, s.Skills), Fill: []string{}}
+			for _, id := range r.Fill {
+				route.Fill = append(route.Fill, s.Library[id].Title)
+			}
+			x.Routes = append(x.Routes, route)
+		}
+		out.Entries = append(out.Entries, x)
+	}
+	return out
+}
+
+const (
+	// ahead is how many questions a device gets beyond the next, so that it can go on without a connection.
+	ahead = 2
+	// questionWidth is how wide the notes of a question are in staff spaces, questionTempo how fast they are played.
+	questionWidth, questionTempo = 60, 72
+)
+
+func question(s open.Student, b placement.Belief, q placement.Question, more int) contract.PlacementQuestion {
+	x, _ := s.Skills.Get(q.Skill.ID)
+	task := s.Task(q.Skill.ID)
+	out := contract.PlacementQuestion{
+		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)), Why: wording.WhyAsked(q), Heard: task.Heard, Following: []contract.PlacementThen{},
+	}
+	if task.Score != nil {
+		length := task.Score.Length().Float()
+		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, length, s.Player().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
+		out.Music = answer.Music(x.ID, task.Score, questionTempo)
+	}
+	if more == 0 {
+		return out
+	}
+	for _, a := range placement.Answers() {
+		then := b.After(placement.Given{Skill: q.Skill.ID, Answer: a})
+		if next, ok := then.Next(nil); ok && then.Over() == "" {
+			out.Following = append(out.Following, contract.PlacementThen{Answer: contract.PlacementThenAnswer(a), Question: question(s, then, next, more-1)})
+		}
+	}
+	return out
+}
+
+// AcceptPlacement keeps what is believed and puts a way into a book onto the ladder.
+func (h *Handlers) AcceptPlacement(ctx context.Context, r contract.AcceptPlacementRequestObject) (contract.AcceptPlacementResponseObject, error) {
+	a, err := h.Ahead(ctx, r.Ladder, studentplan.Options{Near: true})
+	if err != nil {
+		return nil, err
+	}
+	s := a.Opened
+	p, err := h.placement(ctx, s, r.Body.Book, r.Body.Entry)
+	if err != nil {
+		return nil, err
+	}
+	accepted, ok := s.Accept(p, r.Body.Book, studentplan.RouteKind(r.Body.Route))
+	if !ok {
+		return nil, problem.Invalid("There is no such way into this book any more. Look at the ways again.")
+	}
+	entries := s.KnownEntries(accepted.Known, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
+	log, err := h.Log(ctx, s)
+	if err != nil {
+		return nil, err
+	}
+	then := s.With(log, entries, nil)
+	rungs := ladder.Missing(a.Placed, accepted.Rungs)
+	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(append(a.Placed, rungs...)))
+	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), 0, len(rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}
+	if len(entries) == 0 && len(rungs) == 0 {
+		return nil, problem.Invalid("All of this stands on the ladder already.")
+	}
+	return contract.AcceptPlacement200JSONResponse(out), h.Store.AddBatch(ctx, s.Tenant.ID, s.Ladder, store.NewBatch{ID: r.Body.Batch, MadeAt: s.Now, Entries: entries, Rungs: rungs})
+}

@@ -1,0 +1,71 @@
+package wording
+
+import (
+	"fmt"
+	"strings"
+
+	"patientladder/core/planning/meeting"
+	"patientladder/core/student/standing"
+)
+
+// Outcome is what came of an activity, as it stands on its button: “one step nearer each time”.
+func Outcome(id string) string {
+	if words, own := outcomes[id]; own {
+		return words
+	}
+	return strings.ReplaceAll(id, "-", " ")
+}
+
+// outcomes that need other words than their own.
+var outcomes = map[string]string{
+	"octave": "in another octave", "spoke": "spoke it", "on-the-spot": "found it at once", "nearer-step-by-step": "nearer step by step", "one-extra": "one too many",
+	"one-missing": "one too few", "began-early": "began too early", "lost-the-beat": "lost the beat", "drifts": "faster or slower", "follows": "follows, a little late",
+	"parent-spoke": "the parent spoke", "reach": "feet are on the floor", "hang": "feet hang", "did-not-want": "did not want to", "can-do-both": "can do both", "can-do-one": "can do one",
+	"made-its-own": "made a tune up", "not-yet": "not yet", "drew-and-named": "drew and named it", "falls-loosely": "falls loosely",
+}
+
+// Try says what is played on a level of an activity.
+func Try(a meeting.Activity, level int) string {
+	n := 0
+	for _, s := range a.Sounds(level) {
+		if s.Length > 0 {
+			n++
+		}
+	}
+	switch a.Kind {
+	case meeting.Pitch, meeting.Hidden:
+		return Counted(n, "tone")
+	case meeting.Rhythm:
+		return Counted(n, "clap")
+	case meeting.Beat:
+		return []string{"slow", "faster"}[min(1, max(0, level-1))]
+	}
+	return ""
+}
+
+// Came says what came of a try.
+func Came(m standing.Met) string {
+	text := Outcome(m.Outcome)
+	if m.Level > 0 {
+		text = fmt.Sprintf("%d: %s", m.Level, text)
+	}
+	if m.Text != "" {
+		text += " (" + m.Text + ")"
+	}
+	return text
+}
+
+// Meeting says what the first meeting is.
+func Meeting(plan []meeting.Activity, minutes, done int, first string) string {
+	switch {
+	case len(plan) == 0 && minutes < 5:
+		return "A meeting needs a few minutes. Say how long it is."
+	case len(plan) == 0:
+		return "No activity fits."
+	case done == 0:
+		return fmt.Sprintf("%s with %s: %s.", Capital(Counted(minutes, "minute")), first, Counted(len(plan), "thing to do"))
+	case done >= len(plan):
+		return fmt.Sprintf("All %s are done. Two things go home with %s.", Counted(len(plan), "thing"), first)
+	}
+	return fmt.Sprintf("%d of %s done.", done, Counted(len(plan), "thing"))
+}

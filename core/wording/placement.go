@@ -1,0 +1,135 @@
+package wording
+
+import (
+	"fmt"
+	"strings"
+
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/leap"
+	"patientladder/core/student/placement"
+)
+
+// Placement says how far a placement is and what it found.
+func Placement(p studentplan.Placement, first string) string {
+	answered := 0
+	for _, g := range p.Belief.Given() {
+		if g.Answer != placement.Left {
+			answered++
+		}
+	}
+	open := 0
+	for _, s := range p.Belief.Strands() {
+		open += s.Open
+	}
+	switch {
+	case len(p.Belief.Skills()) == 0:
+		return "There is nothing to ask for on this instrument."
+	case answered == 0:
+		return fmt.Sprintf("Nothing was asked yet: of %s nobody knows whether %s has them.", Counted(open, "skill"), first)
+	case p.Over == placement.Sure:
+		return fmt.Sprintf("Enough is known: after %s %s still open.", Counted(answered, "answer"), isAre(open, "skill"))
+	case p.Over != "":
+		return fmt.Sprintf("That is enough for one sitting: %s, %s still open.", Counted(answered, "answer"), isAre(open, "skill"))
+	}
+	return fmt.Sprintf("%s so far; %s still open.", Capital(Counted(answered, "answer")), isAre(open, "skill"))
+}
+
+func isAre(n int, what string) string {
+	if n == 1 {
+		return "one " + what + " is"
+	}
+	return Counted(n, what) + " are"
+}
+
+// Asks is what the teacher says to ask for a skill.
+func Asks(t studentplan.Task, s skill.Skill) string {
+	if t.Say != "" {
+		return t.Say
+	}
+	if t.Score != nil {
+		return "Play this: it asks for " + s.Name + "."
+	}
+	return "Show it: " + s.Name + "."
+}
+
+// WhyAsked says why a question is the next.
+func WhyAsked(q placement.Question) string {
+	share := int(q.Known*100 + 0.5)
+	if q.Open <= 1 {
+		return fmt.Sprintf("It could be either way: %d %% that it is there.", share)
+	}
+	return fmt.Sprintf("It could be either way, %d %%, and it tells about %d others.", share, q.Open-1)
+}
+
+// HoleSoon says when a hole will be felt.
+func HoleSoon(h studentplan.Hole, lib material.Library) string {
+	if len(h.Soon) == 0 {
+		return "No piece soon asks for it."
+	}
+	text := "“" + lib[h.Soon[0]].Title + "” asks for it"
+	if n := len(h.Soon) - 1; n > 0 {
+		text += ", and " + Counted(n, "piece") + " after it"
+	}
+	return text + "."
+}
+
+// Entry says where a book would be entered.
+func Entry(e studentplan.BookEntry, lib material.Library) string {
+	if e.At >= len(e.Pieces) {
+		return "All of it seems to be known."
+	}
+	title := lib[e.Pieces[e.At]].Title
+	held := ""
+	if e.Needed > 0 {
+		held = fmt.Sprintf(" Of %s that it asks for before, %d are there.", Counted(e.Needed, "skill"), e.There)
+	}
+	if e.At == 0 {
+		return "It begins at the beginning, with “" + title + "”." + held
+	}
+	return fmt.Sprintf("It begins with “%s”, after %s.%s", title, Counted(e.At, "piece"), held)
+}
+
+// RouteName names a way to begin.
+func RouteName(k studentplan.RouteKind) string {
+	switch k {
+	case studentplan.FillFirst:
+		return "A little back"
+	case studentplan.FillBeside:
+		return "Beside"
+	}
+	return "Go on"
+}
+
+// Route says what a way to begin means.
+func Route(r studentplan.Route, lib material.Library, skills skill.Catalogue) string {
+	names := func(ids []string) string {
+		var out []string
+		for _, id := range ids {
+			out = append(out, skills.Name(id))
+		}
+		return List(out)
+	}
+	step := fmt.Sprintf("The largest step among the next pieces is %s.", LeapSize(leap.Leap{Size: r.Largest}))
+	lessons := fmt.Sprintf("%d to %s", r.Low, Counted(r.High, "lesson"))
+	if r.Low == r.High {
+		lessons = Counted(r.High, "lesson")
+	}
+	switch r.Kind {
+	case studentplan.FillFirst:
+		text := fmt.Sprintf("%s first, %s: they teach %s. %s", Capital(Counted(len(r.Fill), "earlier piece")), lessons, names(r.Filled), step)
+		return text
+	case studentplan.FillBeside:
+		return fmt.Sprintf("The new pieces begin at once; %s goes along with each, for %s. %s", "an earlier one", lessons, step)
+	}
+	if len(r.Open) == 0 {
+		return "Nothing that is missing is asked for soon. " + step
+	}
+	return strings.TrimSpace(fmt.Sprintf("%s would be learned where the pieces ask for them. %s", Capital(names(r.Open)), step))
+}
+
+// Contradiction says that answers speak against each other.
+func Contradiction(c placement.Contradiction, skills skill.Catalogue) string {
+	return fmt.Sprintf("%s: %s there, %s not; now %s that it is.", Capital(skills.Name(c.Skill)), times(c.Yes), times(c.No), Percent(c.Known))
+}

@@ -1,0 +1,61 @@
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { body, client, type Schemas } from "../contract/client";
+import { standing } from "./facts";
+import { kept } from "./kept";
+import type { Entry } from "./outbox";
+import { useSend } from "./queryClient";
+
+/** An entry of a book that the teacher moved. */
+export interface Moved {
+  book: string;
+  entry: string;
+}
+
+export const meetingQuery = (ladder: string, minutes: number, moved?: Moved) =>
+  queryOptions({
+    queryKey: ["ladder", ladder, "meeting", minutes, moved],
+    queryFn: () =>
+      kept(`meeting ${ladder} ${minutes} ${moved?.entry ?? ""}`, () =>
+        body(
+          client.GET("/ladders/{ladder}/meeting", {
+            params: { path: { ladder }, query: { minutes, ...moved } },
+          }),
+        ),
+      ),
+    meta: { from: standing, of: [ladder] },
+    placeholderData: keepPreviousData,
+  });
+
+/** Keeps what is believed and puts a way into a book onto the ladder. */
+export const useAccept = (ladder: string, then: (done: Schemas["KnownEffect"]) => void) =>
+  useSend(
+    (way: Schemas["AcceptPlacement"]) =>
+      body(client.POST("/ladders/{ladder}/meeting", { params: { path: { ladder } }, body: way })),
+    [{ fact: "log", of: ladder }, { fact: "ladder", of: ladder }, { fact: "library" }],
+    then,
+  );
+
+/** How an activity stands after what waits on this device: the level of the next try, and what came. */
+export function activityNow(a: Schemas["MeetingActivity"], waiting: Entry[]) {
+  let level = a.level;
+  const came = [...a.came];
+  for (const e of waiting) {
+    if (e.kind !== "meeting" || e.goal !== a.id) continue;
+    const words = a.outcomes.find((o) => o.id === e.outcome)?.name ?? "";
+    came.push(a.tries.length > 0 ? `${e.step ?? 1}: ${words}` : words);
+    level = a.next.find((n) => n.level === (e.step ?? 1) && n.outcome === e.outcome)?.next ?? 0;
+  }
+  return { level, came };
+}
+
+/** The question that stands after the answers that wait on this device; undefined where only the server knows the next. */
+export function questionNow(p: Schemas["Placement"], waiting: Entry[]) {
+  let q: Schemas["PlacementQuestion"] | undefined = p.question;
+  let answered = 0;
+  for (const e of waiting) {
+    if (e.kind !== "probe" || !e.outcome || !q || e.skill !== q.skill) continue;
+    answered++;
+    q = q.following.find((t) => t.answer === e.outcome)?.question;
+  }
+  return { question: q, answered };
+}
