@@ -123,8 +123,8 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	s := &Server{
 		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
 		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk}, datesHandlers: &datesHandlers{Desk: desk},
-		progressHandlers: &progressHandlers{Desk: desk},
-		desk:             desk, log: cfg.Log,
+		progressHandlers: &progressHandlers{Desk: desk}, meetingHandlers: &meetingHandlers{Desk: desk},
+		desk: desk, log: cfg.Log,
 	}
 	if s.nobody, err = HashPassword(rand.Text()); err != nil {
 		return nil, nil, err

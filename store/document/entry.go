@@ -28,6 +28,7 @@ type entry struct {
 	Goal     string             `json:"goal,omitempty"`
 	Step     int                `json:"step,omitempty"`
 	Shown    bool               `json:"shown,omitempty"`
+	Outcome  string             `json:"outcome,omitempty"`
 	Sign     studentlog.Sign    `json:"sign,omitempty"`
 	Setup    *measures          `json:"setup,omitempty"`
 	Gate     studentlog.Gate    `json:"gate,omitempty"`
@@ -80,7 +81,7 @@ type mat struct {
 // EncodeEntry writes an entry; the same entry always has the same bytes.
 func EncodeEntry(e studentlog.Entry) ([]byte, error) {
 	out := entry{
-		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes, Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
+		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes, Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
 	}
 	if e.Cycle != nil {
 		c := cycle(*e.Cycle)
@@ -106,7 +107,7 @@ func DecodeEntry(data []byte) (studentlog.Entry, error) {
 		return studentlog.Entry{}, err
 	}
 	out := studentlog.Entry{
-		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes, Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
+		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes, Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
 	}
 	if e.Cycle != nil {
 		c := studentlog.Cycle(*e.Cycle)

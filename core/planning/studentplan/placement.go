@@ -290,6 +290,9 @@ func (s Student) routes(e BookEntry, holes []Hole, ability leap.Ability, model *
 			open[h.Skill.ID] = h.Hurts
 		}
 	}
+	if e.At >= len(e.Pieces) {
+		return nil // nothing is left to begin with
+	}
 	fill := s.fill(e, open)
 	on := Route{Kind: GoOn, Largest: largest(s.first(e, ability))}
 	for _, h := range holes {

@@ -1,0 +1,157 @@
+package api_test
+
+import (
+	"fmt"
+	"net/http"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/demo"
+	"patientladder/store/storetest"
+)
+
+func (u *user) meeting(ladder, query string) map[string]any {
+	status, m := u.call("GET", "/api/ladders/"+ladder+"/meeting"+query, nil)
+	require.Equal(u.t, http.StatusOK, status, m)
+	return m
+}
+
+// A child with no past: half an hour is planned; what comes of each try decides the next; two things go home, and the first
+// week is made of them before any piece.
+func TestAFirstMeeting(t *testing.T) {
+	u := signedIn(t, demo.Email, demo.Password)
+	ladder := storetest.ID()
+	status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Tove Brand", "born": "2021-01-01", "instrument": "piano",
+		"weekday": int(now.Weekday()), "startsAt": "10:00", "minutes": 30})
+	require.Equal(t, http.StatusCreated, status, body)
+	at := now.Add(-time.Hour)
+	m := u.meeting(ladder, "?minutes=30")
+	activity := func(id string) map[string]any {
+		for _, a := range u.meeting(ladder, "?minutes=30")["activities"].([]any) {
+			if x := a.(map[string]any); x["id"] == id {
+				return x
+			}
+		}
+		t.Fatalf("no activity %q", id)
+		return nil
+	}
+	require.NotEmpty(t, m["activities"])
+	came := func(id, outcome string, step int) {
+		at = at.Add(time.Minute)
+		e := entry{"kind": "meeting", "goal": id, "outcome": outcome, "at": at.UTC().Format(time.RFC3339)}
+		if step > 0 {
+			e["step"] = step
+		}
+		status, body := u.append(ladder, e)
+		require.Equal(t, http.StatusOK, status, body)
+	}
+	require.EqualValues(t, 1, activity("echo-pitch")["level"])
+	came("echo-pitch", "matched", 1)
+	came("echo-pitch", "matched", 2)
+	require.EqualValues(t, 3, activity("echo-pitch")["level"])
+	came("echo-pitch", "far", 3)
+	require.EqualValues(t, 2, activity("echo-pitch")["level"], "a fifth where the third was missed")
+	require.Equal(t, []any{"1: matched", "2: matched", "3: far"}, activity("echo-pitch")["came"])
+	came("echo-rhythm", "exact", 1)
+	came("echo-rhythm", "one-extra", 2)
+	require.EqualValues(t, 1, activity("echo-rhythm")["level"])
+	came("black-keys", "copied", 0)
+	came("feet", "hang", 0)
+	m = u.meeting(ladder, "?minutes=30")
+	var home []string
+	for _, x := range m["takeHome"].([]any) {
+		home = append(home, x.(map[string]any)["id"].(string))
+	}
+	require.Equal(t, []string{"black-keys", "echo-pitch"}, home)
+	week := u.weekOf(ladder)
+	var first []string
+	for _, d := range week["days"].([]any) {
+		for _, it := range d.(map[string]any)["items"].([]any) {
+			if title := it.(map[string]any)["title"].(string); len(first) < 2 {
+				first = append(first, title)
+			}
+		}
+	}
+	require.Equal(t, []string{"Groups of two and three black keys", "Echo a pitch"}, first, "the first week begins with them")
+
+	status, body = u.append(ladder, entry{"kind": "meeting", "goal": "juggling", "outcome": "matched"})
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+	status, body = u.append(ladder, entry{"kind": "meeting", "goal": "feet", "outcome": "matched"})
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+	require.Equal(t, "A meeting needs a few minutes. Say how long it is.", u.meeting(ladder, "?minutes=0")["sentence"])
+}
+
+// Somebody from another book: one question at a time with its notes, an answer moves what is believed; the entry can be moved;
+// what is accepted stands on the ladder in one batch and can be taken back; stopping in the middle loses nothing.
+func TestSomebodyFromElsewhereIsPlaced(t *testing.T) {
+	u := signedIn(t, demo.Email, demo.Password)
+	ladder := u.newStudent("Runa Holm", "piano")
+	placed := func() map[string]any { return u.meeting(ladder, "")["placement"].(map[string]any) }
+	p := placed()
+	require.EqualValues(t, 0, p["answered"])
+	entry0 := p["entries"].([]any)[0].(map[string]any)["at"].(float64)
+	drawn, asked := 0, map[string]bool{}
+	for range 60 {
+		p = placed()
+		q, more := p["question"].(map[string]any)
+		if !more {
+			break
+		}
+		skill := q["skill"].(string)
+		require.NotEmpty(t, q["say"])
+		require.NotEmpty(t, q["why"])
+		if _, there := q["excerpt"]; there {
+			drawn++
+		}
+		asked[skill] = true
+		answer := entry{"kind": "probe", "skill": skill, "outcome": "yes", "shown": true}
+		if len(asked)%4 == 0 { // a hole here and there
+			answer = entry{"kind": "probe", "skill": skill, "outcome": "no"}
+		}
+		status, body := u.append(ladder, answer)
+		require.Equal(t, http.StatusOK, status, body)
+	}
+	require.NotEmpty(t, p["over"], "the questions end")
+	require.LessOrEqual(t, len(asked), 37, "at most a quarter of the skills")
+	require.Positive(t, drawn)
+	first := p["entries"].([]any)[0].(map[string]any)
+	require.Greater(t, first["at"].(float64), entry0, "somebody who answers most with yes begins further on")
+
+	book := first["book"].(string)
+	pieces := first["pieces"].([]any)
+	third := pieces[2].(map[string]any)
+	moved := u.meeting(ladder, "?book="+book+"&entry="+third["id"].(string))["placement"].(map[string]any)["entries"].([]any)[0].(map[string]any)
+	require.EqualValues(t, 2, moved["at"])
+	require.Equal(t, true, moved["chosen"])
+	routes := moved["routes"].([]any)
+	require.Equal(t, "on", routes[len(routes)-1].(map[string]any)["kind"])
+
+	batch := storetest.ID()
+	accept := map[string]any{"batch": batch, "book": book, "route": "on", "entry": third["id"]}
+	status, body := u.call("POST", "/api/ladders/"+ladder+"/meeting", accept)
+	require.Equal(t, http.StatusOK, status, body)
+	on := u.onLadder(ladder)
+	require.Contains(t, on, fmt.Sprint(third["name"], " ahead"))
+	require.NotContains(t, on, fmt.Sprint(pieces[0].(map[string]any)["name"], " ahead"))
+	status, body = u.call("DELETE", "/api/ladders/"+ladder+"/batches/"+batch, nil)
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Empty(t, u.onLadder(ladder))
+
+	accept["route"], accept["book"] = "first", storetest.ID()
+	status, body = u.call("POST", "/api/ladders/"+ladder+"/meeting", accept)
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+	require.Equal(t, "There is no such way into this book any more. Look at the ways again.", body["detail"])
+}
+
+// An instrument without data has a meeting all the same, and says what it cannot ask.
+func TestAMeetingOnAnyInstrument(t *testing.T) {
+	u := signedIn(t, demo.Email, demo.Password)
+	for _, instrument := range []string{"flute", "drums", "nose flute"} {
+		ladder := u.newStudent("Any "+instrument, instrument)
+		m := u.meeting(ladder, "?minutes=15")
+		require.NotEmpty(t, m["activities"], instrument)
+		require.NotEmpty(t, m["placement"].(map[string]any)["sentence"], instrument)
+	}
+}
