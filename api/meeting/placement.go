@@ -62,7 +62,7 @@ func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
 	}
 	for _, e := range p.Entries {
 		x := contract.PlacementEntry{
-			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, s.Library), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
+			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, p.Over, s.Library), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
 			Leaps: []contract.PlacementLeap{}, Routes: []contract.PlacementRoute{},
 		}
 		for _, id := range e.Pieces {
@@ -101,9 +101,9 @@ func question(s open.Student, b placement.Belief, q placement.Question, more int
 		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)), Why: wording.WhyAsked(q), Heard: task.Heard, Following: []contract.PlacementThen{},
 	}
 	if task.Score != nil {
-		length := task.Score.Length().Float()
-		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, length, s.Player().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
+		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, task.Until, s.Player().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
 		out.Music = answer.Music(x.ID, task.Score, questionTempo)
+		out.Until = task.Until
 	}
 	if more == 0 {
 		return out

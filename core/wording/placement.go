@@ -75,10 +75,18 @@ func HoleSoon(h studentplan.Hole, lib material.Library) string {
 	return text + "."
 }
 
-// Entry says where a book would be entered.
-func Entry(e studentplan.BookEntry, lib material.Library) string {
+// Entry says where a book would be entered, and while questions are left that it is so as far as is known.
+func Entry(e studentplan.BookEntry, over placement.Ends, lib material.Library) string {
+	text := entry(e, lib)
+	if over == "" {
+		return "As far as is known: " + strings.ToLower(text[:1]) + text[1:]
+	}
+	return text
+}
+
+func entry(e studentplan.BookEntry, lib material.Library) string {
 	if e.At >= len(e.Pieces) {
-		return "All of it seems to be known."
+		return "No piece of it would be too new. Move the mark to begin somewhere all the same."
 	}
 	title := lib[e.Pieces[e.At]].Title
 	held := ""

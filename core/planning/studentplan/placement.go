@@ -29,7 +29,7 @@ type Placement struct {
 	Entries []BookEntry
 }
 
-// Hole is a missing skill that pieces before the entry ask for.
+// Hole is a missing skill that pieces before the entry ask for, and soon again after it.
 type Hole struct {
 	Skill skill.Skill
 	// Known is how likely it is there after all.
@@ -82,8 +82,6 @@ const (
 	fillMost = 6
 	// looked is how many pieces after the entry are looked at.
 	looked = 6
-	// asksNew is the share of a piece's demands, by weight, from which on it asks for something new (default).
-	asksNew = 0.12
 )
 
 // Placement believes what the log says of a student: what is secure by pieces or was known before, and the answers to
@@ -189,45 +187,19 @@ func (s Student) believedAbility(b placement.Belief) leap.Ability {
 	return a
 }
 
-// news is the share of a piece's demands, by weight, that is expected to be missing.
-func news(m material.Material, b placement.Belief) float64 {
-	missing, all := 0.0, 0.0
-	for _, d := range m.Demands {
-		all += d.Weight
-		missing += d.Weight * (1 - b.Known(d.Skill))
-	}
-	if all == 0 {
-		return 0
-	}
-	return missing / all
-}
-
-// entryAt is the place in a book that parts best what the student can play from what asks for something new: it has most
-// pieces without news before it, and most with news after it.
-func entryAt(list []material.Material, b placement.Belief) int {
-	isNew := make([]float64, len(list))
-	left := 0.0
-	for i, m := range list {
-		isNew[i] = min(1, news(m, b)/(2*asksNew))
-		left += isNew[i]
-	}
-	best, at := left, 0
-	for i := range list { // the entry after piece i
-		left += 1 - 2*isNew[i]
-		if left > best+1e-9 {
-			best, at = left, i+1
-		}
-	}
-	return at
-}
-
 // entry finds where a book would be entered; ok is false where it has too little for the instrument.
 func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.Ability, moved string) (BookEntry, bool) {
 	list := s.offered(book.ID)
 	if len(list) < 2 {
 		return BookEntry{}, false
 	}
-	e := BookEntry{Book: book, At: entryAt(list, b)}
+	asks := make([][]placement.Asked, len(list))
+	for i, m := range list {
+		for _, d := range m.Demands {
+			asks[i] = append(asks[i], placement.Asked{Skill: d.Skill, Weight: d.Weight})
+		}
+	}
+	e := BookEntry{Book: book, At: placement.EntryAt(asks, b.Known)}
 	for i, m := range list {
 		e.Pieces = append(e.Pieces, m.ID)
 		if m.ID == moved {
@@ -250,7 +222,7 @@ func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.
 	return e, true
 }
 
-// holes are the missing skills that pieces before an entry ask for.
+// holes are the missing skills that pieces before an entry ask for and pieces soon after one as well.
 func (s Student) holes(b placement.Belief, entries []BookEntry) []Hole {
 	found := map[string]*Hole{}
 	for _, e := range entries {
@@ -274,7 +246,9 @@ func (s Student) holes(b placement.Belief, entries []BookEntry) []Hole {
 	}
 	out := []Hole{}
 	for _, h := range found {
-		out = append(out, *h)
+		if h.Hurts > 0 { // what nothing asks for soon waits until it comes
+			out = append(out, *h)
+		}
 	}
 	slices.SortFunc(out, func(a, b Hole) int {
 		return cmp.Or(cmp.Compare(b.Hurts, a.Hurts), cmp.Compare(a.Skill.ID, b.Skill.ID))
@@ -286,9 +260,7 @@ func (s Student) holes(b placement.Belief, entries []BookEntry) []Hole {
 func (s Student) routes(e BookEntry, holes []Hole, ability leap.Ability, model *forecast.Model) []Route {
 	open := map[string]float64{}
 	for _, h := range holes {
-		if h.Hurts > 0 {
-			open[h.Skill.ID] = h.Hurts
-		}
+		open[h.Skill.ID] = h.Hurts
 	}
 	if e.At >= len(e.Pieces) {
 		return nil // nothing is left to begin with
@@ -451,8 +423,19 @@ type Task struct {
 	// Score is what is drawn and played; nil for words alone. Heard says that it is played and not shown.
 	Score *score.Score
 	Heard bool
+	// Until is where it ends, in quarter notes: a few bars are enough. 0 without notes.
+	Until float64
 	// Exercise is the one whose notes it has; empty otherwise.
 	Exercise string
+}
+
+// taskBars is how many bars of an exercise a question has (default).
+const taskBars = 4
+
+// ends is where the first bars of a score end.
+func ends(s *score.Score) float64 {
+	last := s.Bars[min(taskBars, len(s.Bars))-1]
+	return last.Start.Float() + last.Length.Float()
 }
 
 // Task finds how to ask for a skill on the student's instrument: a task of the data, else the exercise by which the skill is
@@ -462,13 +445,14 @@ func (s Student) Task(id string) Task {
 		out := Task{How: t.How, Say: t.Say, Heard: t.Heard}
 		if tunes, err := abc.Read([]byte("X:1\n" + t.ABC)); t.ABC != "" && err == nil && len(tunes) > 0 {
 			out.Score = onInstrument(tunes[0], s.Player())
+			out.Until = ends(out.Score)
 		}
 		return out
 	}
 	x := s.Player()
 	if e, ok := exercise.ForBite(x, id, 1, nil); ok {
 		if sc, err := e.Score(s.Words); err == nil {
-			return Task{How: placement.Play, Score: sc, Exercise: e.ID()}
+			return Task{How: placement.Play, Score: sc, Until: ends(sc), Exercise: e.ID()}
 		}
 	}
 	return Task{How: placement.Show}

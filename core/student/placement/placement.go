@@ -25,6 +25,16 @@ type Skill struct {
 	Needs []string
 	// Level is how far on the way it lies, 0 for the first skills, 1 for the last.
 	Level float64
+	// Wanted is how much it matters, 0 to 1: less where no book of the studio asks for it. 0 counts as 1.
+	Wanted float64
+}
+
+// wanted is how much a skill matters.
+func (s Skill) wanted() float64 {
+	if s.Wanted == 0 {
+		return 1
+	}
+	return s.Wanted
 }
 
 // Answer is what came of a question.
@@ -51,15 +61,15 @@ type Given struct {
 type Policy struct {
 	// Slip is how often a skill that is there does not show, Guess how often one shows that is not. Default 0.1 each.
 	Slip, Guess float64
-	// Hole is how often a skill is missing although all speaks for it. Default 0.02.
+	// Hole is how often a skill is missing although all speaks for it. Default 0.03.
 	Hole float64
-	// Together is how closely the strands go with the student's overall level, 0 to 1. Default 0.96.
+	// Together is how closely the strands go with the student's overall level, 0 to 1. Default 0.94.
 	Together float64
-	// Steep is how sharply a level parts what is there from what is not, in standard deviations. Default 0.08.
+	// Steep is how sharply a level parts what is there from what is not, in standard deviations. Default 0.06.
 	Steep float64
 	// Before is how sure a skill is of which the teacher said that it was known before. Default 0.85.
 	Before float64
-	// Doubt is how much doubt a skill may have on the average where the questions stop. Default 0.038.
+	// Doubt is how much doubt a skill may have on the average where the questions stop. Default 0.035.
 	Doubt float64
 	// Share is how many questions are asked at the most, as a share of the skills. Default 0.25.
 	Share float64
@@ -67,7 +77,7 @@ type Policy struct {
 
 // DefaultPolicy returns the defaults, which are ours and adjustable.
 func DefaultPolicy() Policy {
-	return Policy{Slip: 0.1, Guess: 0.1, Hole: 0.02, Together: 0.96, Steep: 0.08, Before: 0.85, Doubt: 0.038, Share: 0.25}
+	return Policy{Slip: 0.1, Guess: 0.1, Hole: 0.03, Together: 0.94, Steep: 0.06, Before: 0.85, Doubt: 0.035, Share: 0.25}
 }
 
 const (

@@ -17,7 +17,8 @@ type Question struct {
 
 // Next is the question whose answer tells most; ok is false where none tells anything or the questions are over. An answer
 // depends on its own skill alone, so what it tells of everything is what it tells of that skill. A skill that was asked for
-// already, or passed over, comes again only where nothing else tells more, since a second answer tells of slips.
+// already, or passed over, comes again only where nothing else tells more, since a second answer tells of slips. What no
+// book asks for comes later.
 func (b Belief) Next(may func(skill string) bool) (Question, bool) {
 	var best Question
 	for i, s := range b.skills {
@@ -28,7 +29,7 @@ func (b Belief) Next(may func(skill string) bool) (Question, bool) {
 		if left || times > 1 {
 			continue
 		}
-		worth := b.policy.Worth(b.known[i])
+		worth := b.policy.Worth(b.known[i]) * s.wanted()
 		if times > 0 {
 			worth *= again
 		}
@@ -83,16 +84,17 @@ func entropy(p float64) float64 {
 // doubtful says that a skill is neither there nor missing for sure enough to build on.
 func doubtful(known float64) bool { return known > 0.1 && known < 0.9 }
 
-// Doubt is how likely a skill is judged wrongly on the average, if each is taken as there or missing, whichever is more likely.
+// Doubt is how likely a skill is judged wrongly on the average, the wanted ones counting more, if each is taken as there or missing, whichever is more likely.
 func (b Belief) Doubt() float64 {
 	if len(b.known) == 0 {
 		return 0
 	}
-	sum := 0.0
-	for _, p := range b.known {
-		sum += min(p, 1-p)
+	sum, all := 0.0, 0.0
+	for i, p := range b.known {
+		w := b.skills[i].wanted()
+		sum, all = sum+w*min(p, 1-p), all+w
 	}
-	return sum / float64(len(b.known))
+	return sum / all
 }
 
 // Ends is why no more questions are asked.

@@ -41,6 +41,8 @@ func Of(c skill.Catalogue, family string, first map[string]float64) []Skill {
 		out[i].Level = 0.08 + 0.84*float64(depth[out[i].ID])/float64(deepest)
 		if at, asked := first[out[i].ID]; asked {
 			out[i].Level = 0.08 + 0.84*at
+		} else if len(first) > 0 {
+			out[i].Wanted = unwanted
 		}
 		level[out[i].ID] = out[i].Level
 	}
@@ -55,8 +57,29 @@ func Of(c skill.Catalogue, family string, first map[string]float64) []Skill {
 			}
 		}
 	}
-	return out
+	return ranked(out)
 }
+
+// ranked spreads levels evenly by rank among the wanted skills, so that of a student of whom nothing is known it is as likely
+// as not that half of what the studio teaches is there. Equal levels stay equal.
+func ranked(skills []Skill) []Skill {
+	var wanted []float64
+	for _, s := range skills {
+		if s.Wanted == 0 {
+			wanted = append(wanted, s.Level)
+		}
+	}
+	slices.Sort(wanted)
+	for i := range skills {
+		below, _ := slices.BinarySearch(wanted, skills[i].Level)
+		upTo, _ := slices.BinarySearch(wanted, skills[i].Level+1e-12)
+		skills[i].Level = (float64(below) + float64(upTo)) / 2 / float64(max(1, len(wanted)))
+	}
+	return skills
+}
+
+// unwanted is how much a skill matters that no book of the studio asks for (default).
+const unwanted = 0.35
 
 // byLevel are the skills from the first to the last.
 func byLevel(skills []Skill) []Skill {

@@ -2513,6 +2513,11 @@ export interface components {
             why: string;
             /** @description It is played and not shown */
             heard: boolean;
+            /**
+             * Format: double
+             * @description Where its notes end, in quarter notes
+             */
+            until: number;
             excerpt?: components["schemas"]["Excerpt"];
             music?: components["schemas"]["FamilyMusic"];
             /** @description The next question by the answer, for a device without a connection */

@@ -36,6 +36,7 @@ const question = (
   say: "",
   why: "",
   heard: false,
+  until: 0,
   following,
 });
 

@@ -44,7 +44,7 @@ export function Question(props: { question: Schemas["PlacementQuestion"]; tone: 
                   notes: music.sounds,
                   beats: music.beats,
                   start: 0,
-                  end: Math.max(...music.sounds.map((s) => s.at + s.length)),
+                  end: q.until,
                   tempo: music.tempo,
                   click: q.how === "clap",
                   tone: props.tone,
