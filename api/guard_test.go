@@ -52,6 +52,7 @@ func bodies(id string) map[string]any {
 		"PUT /holidays/{holiday}":                         map[string]any{"name": "Spring", "first": "2030-05-01", "last": "2030-05-03"},
 		"PUT /way":                                        someWay(),
 		"PATCH /library/books/{source}":                   map[string]any{"title": "Mine"},
+		"POST /ladders/{ladder}/meeting":                  map[string]any{"batch": id, "book": id, "route": "on"},
 		"POST /ladders/{ladder}/known":                    map[string]any{"batch": id, "upTo": []any{}, "pieces": []any{}, "titles": []any{map[string]any{"id": storetest.ID(), "title": "x", "when": "long-ago"}}, "keys": []any{}, "skills": []any{}},
 		"POST /ladders/{ladder}/known/match":              map[string]any{"text": "x"},
 		"PUT /ladders/{ladder}/treats/{treat}":            map[string]any{"words": "ice", "pieces": 2},

@@ -1,8 +1,10 @@
 package e2e_test
 
 import (
+	"fmt"
 	"os"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
@@ -91,10 +93,20 @@ func TestScreenshots(t *testing.T) {
 	b.see(`[data-meet]`)
 	b.see(`[data-testid=engraving] svg`)
 	take("technique")
+	// Somebody who is new, after a few answers: yes to two of three.
+	elsewhere := "01M8FN4E5ZXHHYVEN6MGRZ4M01"
+	eval[float64](b, `fetch("/api/students", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({student: "01M8FN4E5ZXHHYVEN6MGRZ4S01",
+		ladder: "`+elsewhere+`", name: "Runa Holm", born: "2015-01-01", instrument: "piano"})}).then(r => r.status)`)
+	for i := range 9 {
+		eval[float64](b, fmt.Sprintf(`fetch("/api/ladders/%s/meeting").then(r => r.json()).then(m => fetch("/api/ladders/%[1]s/entries", {method: "POST", headers: {"Content-Type": "application/json"},
+			body: JSON.stringify({entries: [{id: "01M8FN4E5ZXHHYVEN6MGR0000%[2]d", at: %[5]q, kind: "probe", skill: m.placement.question.skill, outcome: %[3]q, shown: %[4]t}]})})).then(r => r.status)`,
+			elsewhere, i, []string{"yes", "yes", "no"}[i%3], i%3 != 2, today.Add(8*time.Hour+time.Duration(i)*time.Second).UTC().Format(time.RFC3339)))
+	}
+	b.visit("/meeting/" + elsewhere + "?show=elsewhere")
+	b.says("answers so far")
+	b.see(`section[aria-label="Where to begin"]`)
+	take("meeting")
 	b.do(chromedp.EmulateViewport(390, 844))
-	b.visit("/lesson/" + ivo)
-	b.says("Mark a hard spot")
-	take("lesson-phone")
 	link := eval[string](b, `fetch("/api/ladders/`+ivo+`/week").then(r => r.json()).then(w => w.family.link)`)
 	b.visit(link)
 	b.click(`//nav[@aria-label="Days"]/button[.//i][1]`)
