@@ -109,7 +109,7 @@ func TestScreenshots(t *testing.T) {
 	b.do(chromedp.EmulateViewport(390, 844))
 	link := eval[string](b, `fetch("/api/ladders/`+ivo+`/week").then(r => r.json()).then(w => w.family.link)`)
 	b.visit(link)
-	b.click(`//nav[@aria-label="Days"]/button[.//i][1]`)
+	b.click(`//nav[@aria-label="Days"]/button[contains(., "Tue")]`)
 	b.see(`article`)
 	b.click(`//ol[@aria-label="All of this day"]/li//button[contains(., "bar")]`)
 	b.see(`article svg path`)

@@ -49,6 +49,13 @@ func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseS
 	case e.Instrument.Family.Strung():
 		out.Necks, out.Strokes = necks(e, b, words)
 	}
+	for _, c := range e.Charted(b) {
+		f := sheet.Fingering{Note: words.Key(c.Note.Name()), Signs: c.Signs}
+		if e.Instrument.ChartOf == instrument.Holes {
+			f.Holes, f.Signs = c.Holes(), ""
+		}
+		out.Chart = append(out.Chart, f)
+	}
 	data, err := out.PDF()
 	return contract.GetExerciseSheet200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),

@@ -21,11 +21,21 @@ type Exercise struct {
 	Necks                    []Neck
 	// Strokes are one round of a roll over strings.
 	Strokes Neck
-	Made    time.Time
+	// Chart is how the notes are fingered: by holes, or by the signs of valves and slides.
+	Chart []Fingering
+	Made  time.Time
 }
 
 // Fault is a usual fault with what to look and to listen for.
 type Fault struct{ Text, Look string }
+
+// Fingering is how one note is fingered.
+type Fingering struct {
+	Note string
+	// Holes are from the thumb down, 1 for closed, 0.5 for half closed, 0 for open; nil where Signs say it.
+	Holes []float64
+	Signs string
+}
 
 // Board is the keyboard under one hand.
 type Board struct {
@@ -123,6 +133,7 @@ func (e Exercise) pictures(p *pen, x, y, width float64, dry bool) float64 {
 	for _, b := range e.Boards {
 		y = b.draw(p, x, y, width) + 2
 	}
+	y = e.chart(p, x, y, width)
 	at, bottom := x, y
 	for _, n := range e.Necks {
 		w := n.width()
@@ -136,6 +147,46 @@ func (e Exercise) pictures(p *pen, x, y, width float64, dry bool) float64 {
 		bottom = e.Strokes.draw(p, x, bottom+3)
 	}
 	return bottom
+}
+
+// chart draws the fingerings in rows.
+func (e Exercise) chart(p *pen, x, y, width float64) float64 {
+	const column, hole, gap, row = 11.0, 1.7, 4.2, 48.0
+	if len(e.Chart) == 0 {
+		return y
+	}
+	at := x
+	for _, f := range e.Chart {
+		if at+column > x+width {
+			at, y = x, y+row
+		}
+		if !p.dry {
+			p.doc.SetFont(bold, "", usual)
+			p.doc.Text(at+column/2-p.doc.GetStringWidth(f.Note)/2, y+4, f.Note)
+			if f.Signs != "" {
+				p.doc.Text(at+column/2-p.doc.GetStringWidth(f.Signs)/2, y+10, f.Signs)
+			}
+			p.doc.SetLineWidth(0.3)
+			for i, closed := range f.Holes {
+				cx, cy := at+column/2, y+8+gap*float64(i)
+				if i == 0 {
+					cx -= 2.5 // the thumb's lies behind
+				}
+				if i > 3 {
+					cy += 1.6
+				}
+				p.doc.Circle(cx, cy, hole, "D")
+				if closed > 0 {
+					p.doc.Circle(cx, cy, hole*closed, "F")
+				}
+			}
+		}
+		at += column
+	}
+	if e.Chart[0].Signs != "" {
+		return y + 14
+	}
+	return y + row
 }
 
 // black says whether a key is a black one.

@@ -104,3 +104,32 @@ func TestALongExerciseStaysOnThePage(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")))
 }
+
+// On paper a fretted exercise has its tablature with the players' own signs, a recorder's its fingerings; both on one page.
+func TestTablatureAndFingeringsOnPaper(t *testing.T) {
+	for player, id := range map[string]string{"banjo": "roll/pull-inside/-/-/rocking-thumb", "recorder": "long-tones/whole/-/-/-"} {
+		x, _ := instrument.Of(player)
+		e, err := exercise.Parse(id, x)
+		require.NoError(t, err)
+		b, err := e.Build()
+		require.NoError(t, err)
+		sc, err := e.Score(naming.Words{})
+		require.NoError(t, err)
+		page := someExercise(t)
+		page.Boards, page.Necks = nil, nil
+		page.Music = engrave.Stretch(sc, 0, sc.Length().Float(), x.Look(engrave.Look{Width: ExerciseWidth}))
+		for _, c := range e.Charted(b) {
+			page.Chart = append(page.Chart, Fingering{Note: c.Note.Name(), Holes: c.Holes()})
+		}
+		pdf, err := page.PDF()
+		require.NoError(t, err)
+		require.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")), player)
+		text := strings.Join(strings.Fields(words(t, pdf)), " ")
+		if player == "banjo" {
+			require.Len(t, page.Music.Texts, 4*(9+1+8), "a number for each note, a P for each pull-off, a finger for each stroke")
+			require.Contains(t, text, "T I T M T I T M")
+		} else {
+			require.Contains(t, text, "C D E F G A B C D E F G A")
+		}
+	}
+}

@@ -5,6 +5,7 @@ package instrument
 
 import (
 	"slices"
+	"strings"
 
 	"patientladder/core/notation/score"
 )
@@ -92,6 +93,25 @@ func (r Range) Has(p score.Pitch) bool {
 type Charted struct {
 	Note  score.Pitch
 	Signs string
+}
+
+// holes are those of a chart, from the thumb down.
+const holes = "T1234567"
+
+// Holes are how far each hole is closed, from the thumb down: 1, 0.5 or 0.
+func (c Charted) Holes() []float64 {
+	out := make([]float64, len(holes))
+	for i := range holes {
+		at := strings.IndexByte(c.Signs, holes[i])
+		switch {
+		case at < 0:
+		case strings.HasPrefix(c.Signs[at+1:], "/"):
+			out[i] = 0.5
+		default:
+			out[i] = 1
+		}
+	}
+	return out
 }
 
 // What the signs of a chart are.

@@ -108,5 +108,7 @@ func TestWindsAndVoices(t *testing.T) {
 	for _, c := range recorder.Chart {
 		signs[c.Note.String()] = c.Signs
 	}
+	require.Equal(t, []float64{1, 1, 0, 0, 0, 0, 0, 0}, Charted{Signs: "T1"}.Holes())
+	require.Equal(t, []float64{0.5, 1, 1, 1, 1, 1, 0, 0}, Charted{Signs: signs["E5"]}.Holes(), "half the thumb")
 	require.Equal(t, []string{"T1", "T12", "T123", "T2", "2", "T123467"}, []string{signs["B4"], signs["A4"], signs["G4"], signs["C5"], signs["D5"], signs["F4"]})
 }
