@@ -25,7 +25,7 @@ func TestAFirstMeetingAndAPlacement(t *testing.T) {
 	b.until(`location.pathname.startsWith("/ladder/")`)
 	ladder := eval[string](b, `location.pathname.split("/").pop()`)
 	b.click(button("The first meeting"))
-	b.says("30 minutes with Tove")
+	b.says("30 minutes with Tove, nine things to do")
 	b.accessible("a first meeting")
 	outcome := func(name string) { b.click(`//button[normalize-space(.)="` + name + `"]`) }
 	outcome("talked")

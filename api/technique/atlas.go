@@ -27,7 +27,7 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 	out := contract.Atlas{Kinds: []contract.Choice{}, Keys: []string{}, Passes: []string{}, Rows: []contract.AtlasRow{}}
 	t, ok := exercise.Keyed(x)
 	if !ok {
-		out.Sentence = fmt.Sprintf("The %s takes nothing through the keys.", x.ID)
+		out.Sentence = wording.NoKeys
 		return contract.GetAtlas200JSONResponse(out), nil
 	}
 	kind := t.Kinds[0]

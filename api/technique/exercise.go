@@ -93,8 +93,8 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 		Notes: []contract.ExerciseNote{}, Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{}, Patterns: []contract.StringPattern{},
 		Shapes: []contract.ChordShape{}, Chords: []contract.ChordAt{}, Caution: wording.Caution, Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
 	}
-	if e.Instrument.Fretted() {
-		out.Drawing = answer.Excerpt(e.ID(), engrave.Stretch(sc, 0, b.Length.Float(), e.Instrument.Look(engrave.Look{Width: drawnWidth})))
+	if e.Instrument.Drawn() {
+		out.Drawing = answer.Excerpt(e.ID(), engrave.Stretch(sc, 0, b.Length.Float(), e.Instrument.Look(engrave.Look{Width: drawnWidth, Lyrics: !e.Instrument.Fretted()})))
 	}
 	for _, n := range b.Notes {
 		out.Notes = append(out.Notes, contract.ExerciseNote{

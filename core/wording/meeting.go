@@ -63,7 +63,7 @@ func Meeting(plan []meeting.Activity, minutes, done int, first string) string {
 	case len(plan) == 0:
 		return "No activity fits."
 	case done == 0:
-		return fmt.Sprintf("%s with %s: %s.", Capital(Counted(minutes, "minute")), first, Counted(len(plan), "thing to do"))
+		return fmt.Sprintf("%s with %s, %s to do.", Capital(Counted(minutes, "minute")), first, Counted(len(plan), "thing"))
 	case done >= len(plan):
 		return fmt.Sprintf("All %s are done. Two things go home with %s.", Counted(len(plan), "thing"), first)
 	}

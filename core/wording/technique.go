@@ -281,3 +281,6 @@ func Option(choice string, e exercise.Exercise, words naming.Words) string {
 func NoExercises(instrument string) string {
 	return fmt.Sprintf("There are no exercises for %s yet. Add your own as pieces on the technique strand.", instrument)
 }
+
+// NoKeys stands where an instrument takes nothing through the keys.
+const NoKeys = "Nothing on this instrument goes through the keys."

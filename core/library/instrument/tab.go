@@ -5,6 +5,10 @@ import "patientladder/core/notation/engrave"
 // Fretted says that its music is read from tablature as well as from the staff.
 func (x Instrument) Fretted() bool { return x.Family == Plucked && len(x.Open) > 0 }
 
+// Drawn says that its notes are drawn by our own engraver on the screen as well as on paper: tablature under the staff, or
+// strokes on the middle line.
+func (x Instrument) Drawn() bool { return x.Fretted() || x.Family == Percussion }
+
 // Look adds to how something is drawn what the instrument's players read: the tablature of a fretted one.
 func (x Instrument) Look(l engrave.Look) engrave.Look {
 	if !x.Fretted() {

@@ -3686,7 +3686,7 @@ export interface components {
             chords: components["schemas"]["ChordAt"][];
             caution: string;
             musicxml: string;
-            /** @description Its notes over the tablature, for a fretted instrument; absent for any other */
+            /** @description Its notes drawn by the server: over tablature for a fretted instrument, strokes for percussion; absent for any other */
             drawing?: components["schemas"]["Excerpt"];
         };
         ExerciseChoice: {

@@ -131,13 +131,11 @@ export function Meeting() {
                     aria-current={current?.a.id === x.a.id ? "step" : undefined}
                     onClick={() => setChosen(x.a.id)}
                   >
-                    <span>
-                      {x.a.name}
-                      <span className="fine block font-normal">
-                        {x.came.length > 0 ? x.came.at(-1) : `${x.a.minutes} minutes`}
-                      </span>
-                    </span>
+                    {x.a.name}
                   </button>
+                  <span className="fine -mt-2 block pl-3">
+                    {x.came.length > 0 ? x.came.at(-1) : `${x.a.minutes} minutes`}
+                  </span>
                 </li>
               ))}
             </ol>
