@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/demo"
 	"patientladder/store/storetest"
 )
 
@@ -174,4 +175,15 @@ func TestFocusPointsAndTagsAreChanged(t *testing.T) {
 	_, piece = u.call("GET", "/api/materials/"+kite, nil)
 	require.Equal(t, wanted, piece["focusPoints"])
 	require.Equal(t, []any{"comic"}, piece["tags"])
+}
+
+// What a book takes for granted is a page to tick, with the book before it; of a book of which nothing is known it says so.
+func TestWhatABookTakesForGrantedOnPaper(t *testing.T) {
+	u := signedIn(t, demo.Email, demo.Password)
+	entries := u.meeting(u.newStudent("Ask Vik", "piano"), "")["placement"].(map[string]any)["entries"].([]any)
+	require.NotEmpty(t, entries)
+	book := entries[0].(map[string]any)["book"].(string)
+	require.Regexp(t, "^%PDF-", u.read("/api/library/books/"+book+"/checks"))
+	status, body := u.call("GET", "/api/library/books/"+storetest.ID()+"/checks", nil)
+	require.Equal(t, http.StatusNotFound, status, body)
 }

@@ -218,7 +218,7 @@ func TestTheAtlasOfKeys(t *testing.T) {
 	b.choose(`//label[contains(., "whose technique")]//select`, "all who play the banjo")
 	b.says("Nobody plays this instrument here yet.")
 	b.choose(`//label[contains(., "roll")]//select`, "Backward")
-	b.says("The right hand: ")
+	b.says("The thumb (")
 	b.see(`svg [data-string="5"]`)
 	b.choose(`//label[contains(., "step")]//select`, "Through a change of chords")
 	b.until(`document.querySelectorAll('svg[aria-label^="C:"], svg[aria-label^="F:"]').length === 2`)

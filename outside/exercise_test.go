@@ -61,7 +61,7 @@ func TestExercisesSoundAsVerovioPlaysThem(t *testing.T) {
 			require.NoError(t, err)
 			for _, n := range b.Notes {
 				built[file] = append(built[file], heard{
-					onset: int(quarter * n.At.Num() / n.At.Den()), duration: int(quarter * n.Length.Num() / n.Length.Den()), midi: n.Pitch.Semitone(),
+					onset: int(quarter * n.At.Num() / n.At.Den()), duration: int(quarter * n.Length.Num() / n.Length.Den()), midi: e.Sounding(n),
 				})
 			}
 		}
@@ -114,6 +114,9 @@ func TestChordShapesHoldTheNotesOfTheChord(t *testing.T) {
 			}
 			slices.Sort(got)
 			want := slices.Clone(theirs[name])
+			if len(want) == 4 && len(got) == 3 { // a seventh chord may go without its fifth, the third of its notes
+				want = slices.Delete(want, 2, 3)
+			}
 			slices.Sort(want)
 			require.Equal(t, want, got, "%s on the %s", name, x.ID)
 			compared++

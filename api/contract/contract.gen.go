@@ -7348,6 +7348,9 @@ type ServerInterface interface {
 	// (GET /library/books/{source}/beside/{other})
 	CompareBooks(c *gin.Context, source Id, other Id, params CompareBooksParams)
 
+	// (GET /library/books/{source}/checks)
+	GetBookChecks(c *gin.Context, source Id)
+
 	// (GET /library/export)
 	ExportCurriculum(c *gin.Context, params ExportCurriculumParams)
 
@@ -10138,6 +10141,31 @@ func (siw *ServerInterfaceWrapper) CompareBooks(c *gin.Context) {
 	siw.Handler.CompareBooks(c, source, other, params)
 }
 
+// GetBookChecks operation middleware
+func (siw *ServerInterfaceWrapper) GetBookChecks(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBookChecks(c, source)
+}
+
 // ExportCurriculum operation middleware
 func (siw *ServerInterfaceWrapper) ExportCurriculum(c *gin.Context) {
 
@@ -11533,6 +11561,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/holidays/:holiday", wrapper.RemoveHoliday)
 	router.PUT(options.BaseURL+"/holidays/:holiday", wrapper.SetHoliday)
 	router.GET(options.BaseURL+"/library", wrapper.GetLibrary)
+	router.GET(options.BaseURL+"/library/books/:source/checks", wrapper.GetBookChecks)
 	router.DELETE(options.BaseURL+"/library/books/:source", wrapper.RemoveBook)
 	router.GET(options.BaseURL+"/library/books/:source", wrapper.GetBook)
 	router.PATCH(options.BaseURL+"/library/books/:source", wrapper.RenameBook)
@@ -15036,6 +15065,49 @@ func (response CompareBooksdefaultApplicationProblemPlusJSONResponse) VisitCompa
 	return err
 }
 
+type GetBookChecksRequestObject struct {
+	Source Id `json:"source"`
+}
+
+type GetBookChecksResponseObject interface {
+	VisitGetBookChecksResponse(w http.ResponseWriter) error
+}
+
+type GetBookChecks200ApplicationpdfResponse struct{ SheetApplicationpdfResponse }
+
+func (response GetBookChecks200ApplicationpdfResponse) VisitGetBookChecksResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/pdf")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetBookChecksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBookChecksdefaultApplicationProblemPlusJSONResponse) VisitGetBookChecksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportCurriculumRequestObject struct {
 	Params ExportCurriculumParams
 }
@@ -17403,6 +17475,9 @@ type StrictServerInterface interface {
 
 	// (GET /library/books/{source}/beside/{other})
 	CompareBooks(ctx context.Context, request CompareBooksRequestObject) (CompareBooksResponseObject, error)
+
+	// (GET /library/books/{source}/checks)
+	GetBookChecks(ctx context.Context, request GetBookChecksRequestObject) (GetBookChecksResponseObject, error)
 
 	// (GET /library/export)
 	ExportCurriculum(ctx context.Context, request ExportCurriculumRequestObject) (ExportCurriculumResponseObject, error)
@@ -20478,6 +20553,32 @@ func (sh *strictHandler) CompareBooks(ctx *gin.Context, source Id, other Id, par
 	}
 }
 
+// GetBookChecks operation middleware
+func (sh *strictHandler) GetBookChecks(ctx *gin.Context, source Id) {
+	var request GetBookChecksRequestObject
+
+	request.Source = source
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBookChecks(ctx, request.(GetBookChecksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBookChecks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBookChecksResponseObject); ok {
+		if err := validResponse.VisitGetBookChecksResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ExportCurriculum operation middleware
 func (sh *strictHandler) ExportCurriculum(ctx *gin.Context, params ExportCurriculumParams) {
 	var request ExportCurriculumRequestObject
@@ -22771,69 +22872,70 @@ var swaggerSpec = []string{
 	"/OatIvKbWOGqWuRxp76q22QfOAM+F0+BOgBeAVV6LRbZf8nvhqIl+DHrdQvVWpxitR51gFpbczhFahUG",
 	"G8OdZKrqGnLW/4uAtGg6f0RWi15djEAoNfY4RYW5vKbe/y3U7k3gpfyxgcz8uL/7EnTSrNeJQv8BHtvI",
 	"N1/HqsUc3ATraGN5Y9KjE9m0LFVAJBW1mq2mzVBUzREoV4R5UX2wyjX7Ic/oLXzhzxgvwZFlKrED252q",
-	"nLCa2s7slLRNfcfijVzjqXf18QKyury1e42Ttp8cLK4kn7k3/x971/fktm38/xWOvg/5dspEjntOW9/T",
-	"WY6nl/h8F+sSt9PJA46EJEQkoQLgMZob/+8d7AL8IYIUdSQlOdOHjM4RRIDYxWKx2P18xJqGHk9VHQ1q",
-	"UM2OOMZRhi2deK83cyyHKFc2eCseGTJXYuBBnCw4cxjVOWGo+JN8pjpFdj7QTL9EFffhr3uAHmy8HHo6",
-	"Y3RIRcSSqhaQBa29EkSskPcoIyKs45p94wI2u4eHn5t9wFH9pJ/L+NET13+hImRBo7ePruoYIp4+4R8d",
-	"PKBcbicB5u51SFbF0MeIVd2XHz9CLYV5/hnZBxqsEvaftPWe6T5vdI5uUzE65y0TeLGF61TxP6UiTARE",
-	"DlxBogQlqh356h6bnPWVB4yxy21Hfju6ETxmcmgVhamaPsFnF+sGw/4ijVs+8lFsW+npY5g2kfvHZ2HZ",
-	"ACqxxah9Qi6pLzZjDMbfBDFP6Vqf7XOetoofP3wy2NHmcoQLJErXp0kGaxLgj7YGVZbywQZfGp3vOs5c",
-	"toeQCsj5ytRZ7wbI4E1L6Xa6ne+pFeSclPIoIQsz0ad9fWDOmIT6wIRnxTE0j/b6E5u06sosZ4my2ZyQ",
-	"2akqfVeRtL67cBxyB7kggRGe+n6kzZINeTty8eLvg455tmoMfV93UJnLCl5Fzo44/ErfSwDZ+5q4x144",
-	"9p0vppS1l9pik1HzfrGLJt+5RB9eyoPDXbuAHJEDb9w/S1p+99HtbyqpG+i7YpzSZyNVHkVe7ynZWCpc",
-	"RaUpv7Wiws+EZ33RlBEsoFVtTZOTcGyPWgqBL9ZGoYQQZYZbcBhIFuzUQf9SHDar48DDprS1kpCvr9eq",
-	"IYTJDCLRAw+3sKhJsrVsLwXYECAtKy0Mk/Sqn2LKwT2+WFBhHcB6ABYH4OaHOS7rixlwh7vv0TIssOy4",
-	"yb4+0IDEFG87J31zE2sr8dgi2LPb3kVkO3bMTb/yneAL5qYr0Gt0KUgIjy64kfpEWQway+4S0DN71Pk/",
-	"FtuygULeLc48BPi5DR35GSEanOxweCs7faCShXT6BB5yc+L9jMcbIkDc8ugmr/pkGOkfZSHjvLIGUJf7",
-	"jFtIUOnpWZBFMYblGZBrFkUGPAPBbNXKQFAKLiWV3gNVGaVwWIuH0CD6u6UjdqrK9/D1LBWCBWmUxt28",
-	"pAMqL37DAuCG0gvflcGuJ/ES8tQD+ag3/ziVemvCjLcm9FGrwqNRqvFAUfW1VIKS+Bl0x64CNGC7WlES",
-	"wmQ/TWbY89dvmcy5Fys91Z47gIbsI6x+o/uSRrVZ4nt5XcMP89sPWk6xx4WNnMqNoCSEk/QlYO8A5Dkc",
-	"3w+ns67o5RhBTezm2Kcm7LXFDWMQr2GDOOqKPOAO6ZbuRy2tqtzAOi1TCvbIZIlKL+BRGieY7tIh60E/",
-	"9x66Po4fYN/Svcy0SZ7Nf5n4pbW67cArhI89Of6aHoWeUHcELZdNH3WxSY/tt7E3eavDT9MnOD13ur21",
-	"7/RGMLroTF9kggpjMBWVMlARwcyTgT7mssS7SSUL/nnz3veu3sy0ab25fnuNPEZIRxSTEMKm2jwHEQPA",
-	"3tz7YLZm3qBB5oa5nvcdhjcFe8hIF6FFQu7w9CoHCNxRdQbUP0MspsZ866YQCYJ2gUdYhETKDD48pnmk",
-	"pH9QpCTkw2Lahez+F+pwhTqGmVgX8X9EycZT3NM/T1UTXEBk6RyOyDDcihmg9boRsQWUHrDISTh47ANv",
-	"nwYQyFhp2qaDnvCQs/54aC6z1e0AOQ/4M7AV9hqRA86Zsd4Zf4+1fGMWsok/IQ9BpyPnJ8EUxdO4hTFb",
-	"sGRJhWzhZTUtDiRmnfGIp1hunXClT/tbr8rBX+8pgN8c2tOHNH4whd3BKk3WTQiY+ZeHPBwNUetzx7c/",
-	"f7TjuHPxmXvqltyTiAT0Nnlv2p3EuB1SEFu8TyffHPnuimqDl4exTNruBgvt7hZmxYOb25iKJd1L9Yhl",
-	"KLhvmswOIOrHizMG6KO+HiPUm9riQu0jsvz/8eVl3la7kkueOEB6b/R4Trt5HkTvoXi3oPIO5YbiwykJ",
-	"TNnwGzF/pEKkEdtbcEz0/hUCYrP2/aVJm9BbNOBjK7Km0pNpAEdLqgAj+YEE67r0b7FPen5e0wea3eYT",
-	"8vxs2n5JM045wUQ3gmrfW1Fof7c4zmcrovS6BGRbfS7Rpz44z5Uwo7+SuWdSzt8i+r9k6wRv6euYHbYn",
-	"PybhN8gnRAT9xrpkf9Zu2RA7NM5s39yeFoMKoUKTbAgRkyYLa8ZyWRBbWFjvlQEhbKgD/kjhKYOIZfhF",
-	"BcP6eRNxEo5PxAx1n3UIo8LKYcQDyiuNBBKaGSWop276k8i5Y9YfSB61+23ECXF2YCLPONTzARaHXlIw",
-	"vu5IHDtbivk1jKkL765RjOG3DYmnC9lWD/IDZ8nctutiN28T2i/d2m8pO28ax5AVyqaPJkNjvi8B7AU2",
-	"S1XymB6rCmY/ZMF8EzHY8tOEKcSkt4MvSOuCiBJBQ4Sk3+qPy5pvCGqvPQPMzdK66C5jLotndH+urLyd",
-	"a5TNcbp6cLgonxte7lm8ebfDFSxrOfVa25jNved6xjY6yr0Jdtb1xsRknlvyxGwQVD87K9Mn89fnKZql",
-	"xgPzR6rE1g69S25MnLcdFMfLfbjMWBRpI6MEG6KgBYJMrRrzgasjqcs/eEx1b53rJKGigVHpZYKr3AkD",
-	"5NyM0rV8bctQtMECTQLdSkoK1nvupk/643Mj1vMVVKnDa3XRpQQbnn1WnSm+b2CxV9zbpAAdBRWh/k7u",
-	"3V5OM/P0wWxrvfylj9z1MfuR0awtpfzWthnRR8n7cF1QAhkzFGpDJEpv7Btji5/73puIJO2BxuQt2R58",
-	"Zhm9vPMt2d5h4VAj03NOA4BHt5BsPSZtuZH2+Lksqo8MBaY+v+XQfET0m1rBl4LEcSt2wB0VcCy2KTNj",
-	"22PTXzfKc5xGiw2QxyVMCr+qOMibiGxp6JtpRVQsxeEb02XYb+NvwmG6IWt6l0/1aGGnoosjpwHtdOyk",
-	"4cEGerMEBDkfZbWyrGhMwQYqB9HmCgJ4g9UQLFFlmezfIwdF9T4bBRgXTHwfdrj29Arw8JHxO39KaRPE",
-	"CFbtEQPqbKComUTuBTxqY5OkJ9ehDEjUam3n0KCmjzvbrPRmvvf2wePCe/d/DTeda7rtSoT57cvONPpr",
-	"1ocTTL/cjywJXZe333r/b2b1T9osXzS8Fg8UeaTOm+Hh2Pr3voQbExykC9w9iUfEhi6XjBd1ZfZqvpf6",
-	"cEH19yTcnzmL+aVJWOa/Nvm7HfNkbTT4Cwzp7u26KW31vnAfjFu26GkEjdC0krZI7T4ViZaaShPqQVst",
-	"qqs3MwyeFTcy6LLQZCkIgEtIU4YIv+kg2O/xl/cwnOOc2h6CeiXUobVQ1ayZ8fKdq0N/IEK6LIxf5PW4",
-	"IvByzTZG2p183vmabVwY2nkVWfvclHKM8Bc+DrwYSJdIv9Z8rX29dJ1Ki2nRFNOfs2Vym3bDd9JtEZlz",
-	"jHi+NBgaI9LENrkbTHoS363PVYXbt9WTdp0cZ2nTmLBod3G/utiztLV7I2XGRejgnj/MLOAASg88dU2E",
-	"W+bzvsKGxQVFeq3O9BybHOOcDl1dJwveNdAeEEUivkzhqtq8S+/ZmD7B5x5UOUlxZjoZnStpkx0Gu05z",
-	"lbbm4+ngoH938Vym+hzpX3frm2xS+sho5klFDRAGBqZpKA1Puh5acQhCXBO/zG1/adNS9XnzK+nxLPEC",
-	"HiP+LHq8KAz3VV3p1cd2PVbGVa7jccck2WLA3obW8ni9lyK4g6nvXLLk0nthPC3QixIBu838ayRg9ycY",
-	"A66P4p2eUcwdMDNSEvnFC4fZRN3ZObu92GttQbYNKT+wimykTEvQzsWlF9GF0nsvxhqlgihrbhsOUc/y",
-	"jee3L+t+DqhixfKUnv6XFy8OePzf9lyhJig/7PF8cJ9t1LzduttGR7Hv2FkX614O+/veQx7XNldjAOQ4",
-	"sJNzFYZ2gKPF0/IZOG4ZWKXbgQvArJSmT+avVpbE8gyPdRbHLu7IstFXLrB/mTxWgosZ1nU4aQNkHVcD",
-	"76iQPHnHRXx6s1ToSyX1v8+cttSZljGhfC9bsWBlArSlhPEK14GhQeFZ4qwZvd5FzxrBWlQKhP/ABmOq",
-	"3YI2d3vGY/qGBOtJ1zvyYnmD/3jSNd46OiCyrSDxXpaJsxpDbu8peaRnRbHhIsM4P2eopHQbkuqGT/DZ",
-	"AUP8Trc7UwzxkuK5wYk2+eAHgBHfqb/jFouyqsi+l0L1rvm38NJEschbpAIS0BOuWEPi5V1psGMrN9zO",
-	"dyGQATqlOlWKYTNneRH7OuGZtGRaZRSObssGxnNe64bxr7eUiH1uHeP/0q1G9uxML03ZzAiYGnG+piGG",
-	"Doi6zImAbeUCT6Jtn1kxz5k+Kb6myedpQCKahO1TdI+/mdmmXSI68PjOV677A537LzEV/V1VXqdXJQuz",
-	"b+t7H9/NvFevLl49c9r9iaRBKpjaTl7/+1cjBMPxMSUqIq1s4lfQ4CSoqLVL6bf48q+9mPzGRdNNO96J",
-	"O+XsCOOMejuNk9eS5IDe9JpusbYE/rUh/dhHFY03rH056QZ7shreUII0hyxJFfWLUrLcBROURNFWHwMb",
-	"it+R06tZEeqw6g08oHyQx0B08bAn/Tro9WVMxLoaV6tHJ1ujZfiALreHV55ua+/MY6oET3hMwZprY9or",
-	"CgRKxkPSiqd8Dw3OLg8Uh9UE12R8MYi7h6TXPpe1T88n1+TUMlhwpZmQPmZRfwkwLp9IK9x0RhC6WSui",
-	"8RCHRMea5wk2tmBTd4j8AQhp1Y2OzymiQad/BPoVq9xHpJsg2zImjQunUFVmf+DS3PxODR3Yr6QWN9yP",
-	"GVi0gjMZlSLfwEK2WFAhLdi88zw1qhLUcU0XtTcxBMJIZgK4bWZfdQ2iYCJx+J6NbCan1sUxDl9Qpttq",
-	"gKHBmOsCOmg9bGkJY6vBGaTytxtBrsWLHV2ycJgRj3YhpiKavJ5MyYZNPv/6+b8BAAD//w==",
+	"nLCa2s7slLRNfcfijVzjqXf18QKyury1e42Ttp8cLK4kn7k3/x97V9fcuG21/wpH70XeTplos/Wm7frK",
+	"q81OnazXzsrJttPJBUxCEiKSUAHQjMaz/72DcwB+SCBFmR/SZnrR8aaGARAHODg4H88j1jT0eKr20aB6",
+	"3dkRRz9Kv6UT7/VljuUQ5coGb8UjQ+ZKDDyIkwVnDrM6JwwVf5KvVCvPzgea6Y+o4j789QDQg/WXw0hn",
+	"jA6piFhS1QCyoHevBBEr5D3KiAj3cc2+cQGb3UPn56YfcFY/6X4ZHz1x/RcqQhbUWvtoqg4h4ukT/qOF",
+	"BZTL7STA3J0eyaqY+hC+qvty9wPUUpj+z0g/0GCVsP+kjXGm+7zROZpNxeycUSawYgvTqWJ/SkWYCIjs",
+	"uYJECUpUM/LVPTY565AHzLFNtCOPjm4Ej5nse4vCUk2f4Gcb7QbT/iKVWz7zQXRbqfchVJvI7eOz0GwA",
+	"ldig1D4hl9QXmzEG86+DmKd0rd/2OU9bxY7vPxlstLUcIIBE6fo0yWB1AvzR1qDKUj5Y70ejdazjzGV7",
+	"DKmAnK9MnfWugwy+tJRup9v5nlpBzkkpjxKyMBP92tcP5oxJqA9MeFY8Q3Nvrz+xSauuzHKWKJvNCZmd",
+	"qjJ2FUnruwvHI7eXAAnM8NTxkSZN1md05OLF33ud82xV6/q+brFlLit4FTk7Yv8n/SABZOcwcYe7cOiY",
+	"L6aUNZfaYpNB835xiDrbuUQfXsqDw1u7gByRPV/cP0ta/vbB9W8qqRvou6Kc0mcjVY4ir/eUbCwVrqLS",
+	"lN9aUeHPhGdd0ZQRLKBx25omJ+HYHrQUAj+siUIJIcoMt2A/kCw4qIP+pXhsVueBj01payUhX1+fVUMI",
+	"kxlEogcebuFQk2Rr2V4KsCFAWlZaGCbpVfdiysE9vlhQYQ3AfQcsTsDNDzMu64uZcIvY92AZFlh2XKdf",
+	"H2hAYorRzknX3MS9kzi2CA7ctncR2Q7tc9OffCf4grnpCvQZXQoSQtcFN1IXL4tBY9k9AnplR13/sdiW",
+	"DRTybnHmMcDPTejIz3DR4GKH/WvZ6QOVLKTTJ7CQ6xPvZzzeEAHilqOrvGrPMNM/ykHGdWU1oC73GbeQ",
+	"oNLTqyCLYgzLMyDXLIoMeAaC2aqVgaAUXEoqvQeqMkrhsRYPsIOCFTX05M4EclNrgvxsQFS84EJrqETR",
+	"UF/VQIcB+BGYWEEQv0lxT7Fg7cwfh5XDYUfVPeM/ocyS098tA7TzdH4Pv56lQrAgjdK4nWF6RLHLb1hz",
+	"XVPt4ruKBrTAL0HWgXzUIo5TqeWMSYZ1gK9WUoOx2PFAUfW1VIKS+BkM066aPyAYW1ESwmI/TWY48tdv",
+	"mczpLisj7fXbww45xBH+Ro8ljTZhie/lpSQ/zG8/aDnFHhfWWS03gpIQnBeXAHcEKPPgMTmeQbyyL4fw",
+	"I+MwYz9UcdQGy5eBi4z1ogAUeUCjxC3dj1paVbnBhbBMKVwBJjFXegGP0jjBDKMWiSa633sYehzTy36l",
+	"+5jp22E2/2Xil87qtgWVE3Z7csg7PQu9oG6nZS6bLtvF5pk2B8Bv8lbHOzBO4LBoFTC33/RGMLpozRhl",
+	"/DhDkEOVkn4RNM6TARdUq4SbVLLgnzfvfe/qzUyr1pvrt9dIHYUMUDEJwVOt1XMQMcBIzg0+ZmEKDABn",
+	"rpj3U+3D8KYgbBko9lzkQPfPaHOEwB2FfsC21Mdhqk1xr/NKIU4aGOGFF6pMmsRjmjunuvuhSkI+LoxQ",
+	"yO5/3iWXd6mfhd2dNpfUiyjZ6CeO/vNU1SE0RJZBY0RS50aYBr2va0FyYNMD/DsJe3c3YcCvB4EMlRlv",
+	"BuiIyDnrDkHnUlvtHpDzgD8DzuKgEjninRnrm/H3WMs3ZiGb+BPyELR6cn4STFF0gFjkuAVLllTIBipc",
+	"0+JILtwZj3iKFe4JV1TqmzpkggYKA/uukQL4m2NH+pDGD6aWPlilyboOdDT/5TGdoyJq7Hd4/fNHe447",
+	"D59JDWhI94lIQG+T96bdSZTbMTXIxfe0ss2RYrAo8Hh5HLGnHa43b/puLVzcu7qNqVjSg+yaWPmD96ZJ",
+	"ptnonYCxSgaAr76eI5T42npObSOy/P/jy8u8rTYllzxx4CLf6Pmc9vI8ilFF8XZ+/B2WE8X72ySwZP1f",
+	"xPyRCpFG7GCNN9H3Vwgg2dr2lyZTRV/RAEmOvnSZBvC0pApgqR+Iy2N+i2PS87OaPtDsNl+Q5ycwd3Oy",
+	"O+UEC10b1Li3otD2bvGcz1ZE6XMJYML6XaJfffCeK8F0fyVzy6ScMkf0/5KtM97R1TA77k5+TMJvkMKJ",
+	"CPqNNcn+rM2yPm5oXNmu6VQNChVchSa/EzwmdRrWzOWy4BKxSOorg/tYU3r9kUIvvYil/0MF0/p5E3ES",
+	"Ds99DaW2+6hRhZZDjwdUtBoJJDQzm2A/W9afRM4bc79D8qjNbyNO8LMD+XvGoYQS4E/0kYL5tQc/2blS",
+	"zF/DnNpQHZuN0f+1IfF1IZtKcH7gLJnbdm305m1Cu2W4+w2V/nXz6LMo3IxRp2jM70uYhoFNDJY8pmMV",
+	"Hh1GiZhvIgZXfpowhTQAdvIFT2AQUSJoiCwAW/3jcs82hG2vLQNMh9N70V05XhbP4PZcefO2Lgs3z+nq",
+	"w+Gi/G54eeDw5sP2VyOu5dTpbGMC/YHwjG00StwEB2sbMTHJ/pavMusFSNGuyvTJ/OvzFNVS7YP5I1Vi",
+	"a6feJgUkztv2mgPiflxmLIq0klGC9VFDBE6mxh3zgauRtss/eEz1aK1LU6GIhFHpZYKr3AgDsOKM0rV8",
+	"bSt/tMKCnQR7KyltsM5rN33SPz7XwmtfATAAfFabvZRgw7NPZDR4B/s8jfFGbT3FvU0KaF1QhOvvpDse",
+	"pJEzvfemW/crjrrIXT+zHxnNmrL4b22bAW2UfAxXgBL4r6E2HjxR+mLfGF383O/eRCRpdjQmb8n26DfL",
+	"4BW1b8n2Dmu1asm1c+YFfLqFZOsxaSu8tMXPZVHwZVhH9fstR0MkotvSCr4UJI4b4RruqIBnsU2ZGVof",
+	"m/HasczjMlo4htwvYaomVMVA3kRkS0PfLCsCkSkOvzFDht0u/jroqxuypnf5Ug/mdiqGGDkNaGdgJ/MR",
+	"NtCXJYD2+SirlSWiYwouUNnLbq6ArtdoDcESVZbJ4TuyVyD1s9kAw+K3H4Jr15Zegdc+MGTqTymtQ3XB",
+	"QklicLQN+jeTSHeBT21sknSkl5QBiRq17Rwa7O3HnWtWejPfe/vgceG9+7+aSOeabttyj3770hmOdvbK",
+	"utCw6Y/7kSWhK3j7rff/ZlX/pNXyRc1n8UCRR+qMDBcF6oPiKoKEnDDsIF2gS0o8IjZ0uWS8KOWzoflO",
+	"24cLqn9PwsOZs5hfmoRlynGTv9syT9Z6g79Al+7BoevSVu8L88GYZYuOStAITW/SBqndpyLRUlNpQj1o",
+	"q0V19WaGzrMiIoMmC02WggCehzSVn/A3LQT7Pf7lPUxnnFfbQ7BffHZs+Vk1a2a4fOfq1B+IkC4N4xd5",
+	"PS4PvFyzjZF2K5t3vmYbF2x5XrjXvDalHCP8Cx8nXkykjadf73y9+zrtdSotjEidT3/Olslt2g5SS7dF",
+	"MNQh/PnSwJYMyMxbZ24w6Un8ti6hCrdtqxftOhnnaNOYsGj3cL+6OHC0tXkjZcZF6KD7P04t4ARKHZ66",
+	"JsIt83lXYcPhgrrIRmN6jk3GeKfDUNfJgrd1tAdEkYgvUwhVm2/pvBrTJ/h5AMhPUlyZVkrnStpkh97C",
+	"aa4Kznw+LQz07w6dqPo4nCVX0MP6JpuUPjKaeVJRgz2CjmkaSkNNr6dWPIIQSgYydEgIGWb00qal6vfm",
+	"V9LjWeIFPEbIX7R4URjuUF3p04c2PVbGVN6HQI9JskWHvXWt5f56L0U8DVPfuWTJpffCWFqwL0qc9zbz",
+	"r5bz3p+gD3h/Fu/0imLugFmRksgvXjjUJu6dnbfbi4PaFmRbk/IDp8h6yrQE7VpcehFdKH33oq9RKvCy",
+	"5rrhmO1Zjnh++3LfzoGtWNE8pd7/8uLFEd3/7UAINUH54YjnA7VtvebN2t02GkW/42BttHvZ7e97D7lf",
+	"24TGADuzZyPnKgztBAfzp+UrMG4ZWGXYngvArJSmT+ZfjcSU5RUe6i2OQ9yRZa2tXMAtMzlWgouZ1nU4",
+	"acLAHXYH3lEhefKOi/j0aqnYL5XU/y5r2lBnWobh8r1sxYKVcdCWEsYr9BKGeYZnibNm9HoXsGwAbVEp",
+	"EP4DK4ypNguazO0Zj+kbEqwnbWPkxfEG+/GkZ7xxdsAdXAE/vixzldW63N5T8kjPitXExT9yfsZQadNt",
+	"SKobPsHPFrDtd7rdmcK2lzaeGw9qk0++B+T2nfo7buE/qxvZ91Ko3jX/Lbw0USzyFqmABPSEK1aTeHlX",
+	"muzQmxui8204e4DBah+4yRDIs7yIfZ3wTFr+sjIKR7tjA/M5r3PD+NdbSsQhs47xf+lWA1t2ZpS6bGbE",
+	"qI04X9MQXQdEXebcy7ZygSfRtsuqmH6mT4qvafJ5GpCIJmHzEt3j38xs0zYeHei+dcj1sKPzcBBT0d9V",
+	"5XM6VbIw+7W+9/HdzHv16uLVM5fdn0gapIKp7eT1v381QjC0KlOiItJI4H4FDU4CRLsXlH6LH//ai8lv",
+	"XNRF2jEm7pSzw40zaHQaF68hyQGt6TXdYm0J/NeGdCN8VTTesObjpBscyGp4QwkyS7IkVdQvSslyE0xQ",
+	"EkVb/QysKX5HGrX6jbCPZF9Dvcp76Qa8i8f19Guv4cuYiHXVr7bvnWz0lmEHbaKHV55ua2PmMVWCJzym",
+	"oM21Mu3kBYJNxkPSCGF9Dw3OLg8Up1UH12RsMfC7h6TTPZc1L88n1+LsZbDgSTMufcyi/hJgXD6RRoTv",
+	"jCBatt6IxkLsEx1rnifY2IJNPSBSNiCkVTsGRKeIel3+ARhv7OYekeGDbMuYNC6cQlVZ/Z5Lc/OYGhqw",
+	"X0ktboiPGVi0gqYaN0V+gYVssaBCWnx/53tq0E2wj2u62PsSw9mM/DGA22buVdckCvIXh+1ZSyBz6r04",
+	"xOMLynQbFTA0GPJcwACNjy0tYWzVO2lX/nUDyLX4sNElC48Z8WgPYiqiyevJlGzY5POvn/8bAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -41,3 +41,25 @@ func Book(g curriculum.Gradation) string {
 	}
 	return Capital(out) + "."
 }
+
+// Granted says of what a book takes for granted how it was found.
+func Granted(pieces int, forerunner string) string {
+	text := "What its first " + Counted(pieces, "piece") + " ask for and nobody teaches there any more."
+	if forerunner != "" {
+		text += " “" + forerunner + "” comes before it."
+	}
+	return text
+}
+
+// GrantedIn says which first pieces ask for a skill, and whether the book before teaches it.
+func GrantedIn(r curriculum.Requirement, forerunner string) string {
+	var titles []string
+	for _, m := range r.Pieces[:min(len(r.Pieces), 3)] {
+		titles = append(titles, "“"+m.Title+"”")
+	}
+	text := "in " + List(titles)
+	if r.Taught && forerunner != "" {
+		text += "; taught in “" + forerunner + "”"
+	}
+	return text
+}

@@ -116,14 +116,17 @@ func (s Student) Believed(books []curriculum.Source) placement.Belief {
 	for _, a := range s.Standing.Asked {
 		asked[a.Skill] = true
 	}
-	var before []string
+	var before, faded []string
 	for _, x := range skills {
-		level := s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[x.ID])
-		if !asked[x.ID] && (level == leap.Secure || level == leap.Rusty) {
+		switch level := s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[x.ID]); {
+		case asked[x.ID]:
+		case level == leap.Secure:
 			before = append(before, x.ID)
+		case level == leap.Rusty:
+			faded = append(faded, x.ID)
 		}
 	}
-	b := placement.New(skills, before, placement.DefaultPolicy())
+	b := placement.Again(skills, before, faded, placement.DefaultPolicy())
 	for _, a := range s.Standing.Asked {
 		b = b.After(placement.Given{Skill: a.Skill, Answer: placement.Answer(a.Answer)})
 	}

@@ -67,8 +67,9 @@ type Policy struct {
 	Together float64
 	// Steep is how sharply a level parts what is there from what is not, in standard deviations. Default 0.06.
 	Steep float64
-	// Before is how sure a skill is of which the teacher said that it was known before. Default 0.85.
-	Before float64
+	// Before is how sure a skill is of which the teacher said that it was known before. Default 0.85. Faded is how sure one is
+	// that was there once and has faded since. Default 0.6.
+	Before, Faded float64
 	// Doubt is how much doubt a skill may have on the average where the questions stop. Default 0.035.
 	Doubt float64
 	// Share is how many questions are asked at the most, as a share of the skills. Default 0.25.
@@ -77,7 +78,7 @@ type Policy struct {
 
 // DefaultPolicy returns the defaults, which are ours and adjustable.
 func DefaultPolicy() Policy {
-	return Policy{Slip: 0.1, Guess: 0.1, Hole: 0.03, Together: 0.94, Steep: 0.06, Before: 0.85, Doubt: 0.035, Share: 0.25}
+	return Policy{Slip: 0.1, Guess: 0.1, Hole: 0.03, Together: 0.94, Steep: 0.06, Before: 0.85, Faded: 0.6, Doubt: 0.035, Share: 0.25}
 }
 
 const (
@@ -97,6 +98,7 @@ type Belief struct {
 	skills  []Skill
 	index   map[string]int
 	strands []*strand
+	faded   map[string]bool
 	// of is the strand of each skill, in the order of the skills.
 	of []int
 	// given are the answers, and before the skills that the teacher said were known.
@@ -115,8 +117,15 @@ type sums struct {
 }
 
 // New believes what can be believed before a question. Before are the skills that the teacher said were known.
-func New(skills []Skill, before []string, p Policy) Belief {
-	b := Belief{policy: p, skills: slices.Clone(skills), index: map[string]int{}, before: map[string]bool{}}
+func New(skills []Skill, before []string, p Policy) Belief { return Again(skills, before, nil, p) }
+
+// Again believes what can be believed of a student who was known and comes back: some skills are there, some have faded, and
+// these are asked for first, since of them least is known.
+func Again(skills []Skill, before, faded []string, p Policy) Belief {
+	b := Belief{policy: p, skills: slices.Clone(skills), index: map[string]int{}, before: map[string]bool{}, faded: map[string]bool{}}
+	for _, id := range faded {
+		b.faded[id] = true
+	}
 	for i, s := range b.skills {
 		b.index[s.ID] = i
 	}
@@ -180,6 +189,8 @@ func (b Belief) likelihood(skill int) (there, missing float64) {
 	id := b.skills[skill].ID
 	if b.before[id] {
 		there, missing = b.policy.Before, 1-b.policy.Before
+	} else if b.faded[id] {
+		there, missing = b.policy.Faded, 1-b.policy.Faded
 	}
 	for _, g := range b.given {
 		if g.Skill != id {

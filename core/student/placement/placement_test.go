@@ -385,3 +385,13 @@ func TestWhatBooksAskForComesFirst(t *testing.T) {
 	q, _ = New(skills, nil, DefaultPolicy()).Next(nil)
 	require.Equal(t, "a", q.Skill.ID)
 }
+
+// After a long break what has faded is asked for before what was there: of it less is known.
+func TestAfterABreakWhatHasFadedIsAskedFirst(t *testing.T) {
+	skills := []Skill{{ID: "a", Strand: "x", Level: 0.5}, {ID: "b", Strand: "y", Level: 0.5}, {ID: "c", Strand: "z", Level: 0.5}}
+	b := Again(skills, []string{"a", "c"}, []string{"b"}, DefaultPolicy())
+	require.Less(t, b.Known("b"), b.Known("a"))
+	q, ok := b.Next(nil)
+	require.True(t, ok)
+	require.Equal(t, "b", q.Skill.ID)
+}

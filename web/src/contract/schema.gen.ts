@@ -887,6 +887,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/library/books/{source}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a book takes for granted when it begins, as a list to tick. */
+        get: operations["getBookChecks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/library/books/{source}": {
         parameters: {
             query?: never;
@@ -6765,6 +6782,21 @@ export interface operations {
                     "application/json": components["schemas"]["LibraryView"];
                 };
             };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBookChecks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Sheet"];
             default: components["responses"]["Problem"];
         };
     };

@@ -17,6 +17,9 @@ export function BookTools(props: { id: string; title: string; retired?: boolean 
       <button type="button" className="quiet" onClick={() => setOpen(true)}>
         Rename the book
       </button>
+      <a className="quiet" href={`/api/library/books/${props.id}/checks`} target="_blank" rel="noreferrer">
+        What it takes for granted
+      </a>
       <button
         type="button"
         className="quiet"
