@@ -167,6 +167,7 @@ func TestAMeetingOnAnyInstrument(t *testing.T) {
 		ladder := u.newStudent("Any "+instrument, instrument)
 		m := u.meeting(ladder, "?minutes=15")
 		require.NotEmpty(t, m["activities"], instrument)
+		require.Equal(t, map[string]string{"flute": "wind", "drums": "percussion", "nose flute": "other"}[instrument], m["family"], "what is played has a sound")
 		require.NotEmpty(t, m["placement"].(map[string]any)["sentence"], instrument)
 	}
 }

@@ -13,7 +13,6 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
-	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/studentlog"
@@ -144,23 +143,41 @@ func (h *Handlers) EnterKnown(ctx context.Context, r contract.EnterKnownRequestO
 	if err != nil {
 		return nil, err
 	}
-	entries := s.KnownEntries(k.list, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
-	log, err := h.Log(ctx, s)
+	return entered(Entered{ID: r.Body.Batch, Known: k.list, Materials: k.materials, Rungs: k.rungs}.Into(ctx, h.Desk, a, r.Params.Try))
+}
+
+func entered(out contract.KnownEffect, err error) (contract.EnterKnownResponseObject, error) {
+	return contract.EnterKnown200JSONResponse(out), err
+}
+
+// Entered is what is entered as known before, as one batch that can be taken back.
+type Entered struct {
+	ID        string
+	Known     []studentplan.Known
+	Materials []material.Material
+	Rungs     []ladder.Placed
+}
+
+// Into says what a batch changes for a student, and keeps it unless it is only tried.
+func (b Entered) Into(ctx context.Context, d *open.Desk, a open.Ahead, try bool) (contract.KnownEffect, error) {
+	s := a.Opened
+	entries := s.KnownEntries(b.Known, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
+	log, err := d.Log(ctx, s)
 	if err != nil {
-		return nil, err
+		return contract.KnownEffect{}, err
 	}
-	then := s.With(log, entries, k.materials)
-	k.rungs = ladder.Missing(a.Placed, k.rungs)
-	placed := append(slices.Clone(a.Placed), k.rungs...)
+	then := s.With(log, entries, b.Materials)
+	rungs := ladder.Missing(a.Placed, b.Rungs)
+	placed := append(slices.Clone(a.Placed), rungs...)
 	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(placed))
-	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), len(k.materials), len(k.rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}
-	if r.Params.Try {
-		return contract.EnterKnown200JSONResponse(out), nil
+	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), len(b.Materials), len(rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}
+	if try {
+		return out, nil
 	}
-	if len(entries) == 0 && len(k.rungs) == 0 {
-		return nil, problem.Invalid("Nothing new is chosen. Tick what the student could do before, or paste a list.")
+	if len(entries) == 0 && len(rungs) == 0 {
+		return out, problem.Invalid("Nothing new is chosen. Tick what the student could do before, or paste a list.")
 	}
-	return contract.EnterKnown200JSONResponse(out), h.Store.AddBatch(ctx, s.Tenant.ID, s.Ladder, store.NewBatch{ID: r.Body.Batch, MadeAt: s.Now, Entries: entries, Rungs: k.rungs, Materials: k.materials})
+	return out, d.Store.AddBatch(ctx, s.Tenant.ID, s.Ladder, store.NewBatch{ID: b.ID, MadeAt: s.Now, Entries: entries, Rungs: rungs, Materials: b.Materials})
 }
 
 // UndoBatch takes a batch back.
@@ -242,16 +259,4 @@ func (h *Handlers) PlaceBook(ctx context.Context, r contract.PlaceBookRequestObj
 		return nil, problem.Invalid("There is nothing in this book that the student has not begun already.")
 	}
 	return contract.PlaceBook200JSONResponse{Placed: len(rungs)}, h.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, rungs)
-}
-
-// Books are those of a studio that are offered.
-func (h *Handlers) Books(ctx context.Context, studio string) ([]curriculum.Source, error) {
-	list, err := h.Store.Sources(ctx, studio)
-	var out []curriculum.Source
-	for _, b := range list {
-		if !b.Retired {
-			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument})
-		}
-	}
-	return out, err
 }

@@ -3,24 +3,20 @@ package meeting
 import (
 	"context"
 
-	"github.com/oklog/ulid/v2"
-
 	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/api/ladder"
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/notation/engrave"
-	"patientladder/core/planning/curriculum"
-	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/placement"
 	"patientladder/core/wording"
-	"patientladder/store"
 )
 
 // placement is what is believed of a student, with the entry of one book moved by the teacher.
 func (h *Handlers) placement(ctx context.Context, s open.Student, book, entry string) (studentplan.Placement, error) {
-	books, err := h.books(ctx, s.Tenant.ID)
+	books, err := h.Books(ctx, s.Tenant.ID)
 	if err != nil {
 		return studentplan.Placement{}, err
 	}
@@ -29,18 +25,6 @@ func (h *Handlers) placement(ctx context.Context, s open.Student, book, entry st
 		return studentplan.Placement{}, err
 	}
 	return s.Placement(books, horizon.Model, map[string]string{book: entry}), nil
-}
-
-// books are those of the studio that are offered.
-func (h *Handlers) books(ctx context.Context, studio string) ([]curriculum.Source, error) {
-	list, err := h.Store.Sources(ctx, studio)
-	var out []curriculum.Source
-	for _, b := range list {
-		if !b.Retired {
-			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument})
-		}
-	}
-	return out, err
 }
 
 func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
@@ -132,17 +116,6 @@ func (h *Handlers) AcceptPlacement(ctx context.Context, r contract.AcceptPlaceme
 	if !ok {
 		return nil, problem.Invalid("There is no such way into this book any more. Look at the ways again.")
 	}
-	entries := s.KnownEntries(accepted.Known, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
-	log, err := h.Log(ctx, s)
-	if err != nil {
-		return nil, err
-	}
-	then := s.With(log, entries, nil)
-	rungs := ladder.Missing(a.Placed, accepted.Rungs)
-	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(append(a.Placed, rungs...)))
-	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), 0, len(rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}
-	if len(entries) == 0 && len(rungs) == 0 {
-		return nil, problem.Invalid("All of this stands on the ladder already.")
-	}
-	return contract.AcceptPlacement200JSONResponse(out), h.Store.AddBatch(ctx, s.Tenant.ID, s.Ladder, store.NewBatch{ID: r.Body.Batch, MadeAt: s.Now, Entries: entries, Rungs: rungs})
+	out, err := ladder.Entered{ID: r.Body.Batch, Known: accepted.Known, Rungs: accepted.Rungs}.Into(ctx, h.Desk, a, false)
+	return contract.AcceptPlacement200JSONResponse(out), err
 }

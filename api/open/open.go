@@ -23,6 +23,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/demand"
@@ -187,4 +188,16 @@ func Instrument(name string) (instrument.Instrument, error) {
 func digest(of ...any) string {
 	sum := sha256.Sum256([]byte(fmt.Sprint(of...)))
 	return hex.EncodeToString(sum[:])
+}
+
+// Books are those of a studio that are offered.
+func (d *Desk) Books(ctx context.Context, studio string) ([]curriculum.Source, error) {
+	list, err := d.Store.Sources(ctx, studio)
+	var out []curriculum.Source
+	for _, b := range list {
+		if !b.Retired {
+			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument})
+		}
+	}
+	return out, err
 }

@@ -170,6 +170,14 @@ func (s Student) Family() instrument.Family {
 	return family
 }
 
+// Tone is the family whose sound is played for the instrument; that of any other where it is not known.
+func (s Student) Tone() instrument.Family {
+	if f := s.Family(); f != "" {
+		return f
+	}
+	return instrument.Other
+}
+
 // Player is the instrument of the student; the zero one where it is not known any more.
 func (s Student) Player() instrument.Instrument {
 	x, _ := instrument.Of(s.Instrument)

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import type { Append } from "../data/useLessonAppend";
@@ -14,6 +14,7 @@ export function Activity(props: {
   const { activity: a, level } = props;
   const [text, setText] = useState("");
   const player = useMemo(() => new Player(), []);
+  useEffect(() => () => player.stop(), [player]);
   const attempt = a.tries.find((t) => t.level === level);
   const play = () => {
     if (!attempt) return;
