@@ -24,7 +24,8 @@ func TestAFirstMeetingAndAPlacement(t *testing.T) {
 	b.says("Tove Brand")
 	b.until(`location.pathname.startsWith("/ladder/")`)
 	ladder := eval[string](b, `location.pathname.split("/").pop()`)
-	b.click(button("The first meeting"))
+	b.see(`a[href="/meeting/` + ladder + `"]`) // it moves down as the books arrive
+	b.visit("/meeting/" + ladder)
 	b.says("30 minutes with Tove, nine things to do")
 	b.accessible("a first meeting")
 	outcome := func(name string) { b.click(`//button[normalize-space(.)="` + name + `"]`) }
@@ -42,6 +43,8 @@ func TestAFirstMeetingAndAPlacement(t *testing.T) {
 	b.visit("/meeting/" + ladder + "?minutes=15")
 	b.says("So far: 1: matched; 2: far (hummed first).") // it went on where it was left
 	b.click(button("The first week at home"))
+	b.until(`location.pathname.startsWith("/week/")`)
+	b.see(`//button[contains(., "Publish")]`)
 	b.says("Echo a pitch")
 
 	b.visit("/meeting/" + ladder + "?show=elsewhere")
