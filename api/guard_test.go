@@ -59,6 +59,7 @@ func bodies(id string) map[string]any {
 		"POST /materials/{material}/merge":                map[string]any{"into": id},
 		"POST /materials/{material}/ladders":              map[string]any{"ladders": []any{id}},
 		"PUT /materials/{material}/sections":              map[string]any{"sections": []any{map[string]any{"id": id, "title": "a"}, map[string]any{"id": storetest.ID(), "title": "b"}}},
+		"PUT /library/books/{source}/requirements":        map[string]any{"skills": []string{}},
 		"PUT /skills/{skill}":                             map[string]any{"name": "x", "steps": []any{}},
 		"PUT /students/{student}":                         map[string]any{"name": "X", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "", "contacts": []any{}, "version": 1},
 		"POST /students/{student}/ladders":                map[string]any{"ladder": id, "instrument": "piano", "from": "2026-05-04", "slots": []any{}},

@@ -187,3 +187,40 @@ func TestWhatABookTakesForGrantedOnPaper(t *testing.T) {
 	status, body := u.call("GET", "/api/library/books/"+storetest.ID()+"/checks", nil)
 	require.Equal(t, http.StatusNotFound, status, body)
 }
+
+// The list of what a book takes for granted can be written anew, and comes back as it was proposed; the meeting holds a
+// student against it.
+func TestWhatABookTakesForGrantedIsWritten(t *testing.T) {
+	u := signedIn(t, demo.Email, demo.Password)
+	ladder := u.newStudent("Ask Vik", "cello")
+	entry := func() map[string]any {
+		return u.meeting(ladder, "")["placement"].(map[string]any)["entries"].([]any)[0].(map[string]any)
+	}
+	path := "/api/library/books/" + entry()["book"].(string) + "/requirements"
+	read := func() map[string]any {
+		status, body := u.call("GET", path, nil)
+		require.Equal(t, http.StatusOK, status, body)
+		return body
+	}
+	before := read()
+	require.Equal(t, false, before["own"])
+	status, body := u.call("PUT", path, map[string]any{"skills": []string{"steady-beat", "echo-rhythm", "steady-beat"}})
+	require.Equal(t, http.StatusNoContent, status, body)
+	own := read()
+	require.Equal(t, true, own["own"])
+	require.Equal(t, "steady-beat", own["skills"].([]any)[0].(map[string]any)["skill"])
+	require.Len(t, own["skills"], 2)
+	require.Equal(t, "It takes two skills for granted; nothing was asked yet.", entry()["needs"])
+	for range 2 {
+		u.append(ladder, map[string]any{"kind": "probe", "skill": "steady-beat", "outcome": "no"})
+	}
+	require.Equal(t, "It takes two skills for granted: 0 there, 1 not known yet, missing: keeping a steady beat.", entry()["needs"])
+	status, body = u.call("PUT", path, map[string]any{"skills": []string{"juggling"}})
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+	require.Equal(t, "There is no skill “juggling”. Nothing was changed.", body["detail"])
+	status, body = u.call("DELETE", path, nil)
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Equal(t, before, read())
+	status, body = u.call("PUT", "/api/library/books/"+storetest.ID()+"/requirements", map[string]any{"skills": []string{}})
+	require.Equal(t, http.StatusNotFound, status, body)
+}

@@ -150,9 +150,32 @@ func TestSomebodyFromElsewhereIsPlaced(t *testing.T) {
 	on := u.onLadder(ladder)
 	require.Contains(t, on, fmt.Sprint(third["name"], " ahead"))
 	require.NotContains(t, on, fmt.Sprint(pieces[0].(map[string]any)["name"], " ahead"))
+	// Tomorrow's plan and, once it is begun, the week at home begin there.
+	status, plan := u.call("GET", "/api/ladders/"+ladder+"/plan", nil)
+	require.Equal(t, http.StatusOK, status, plan)
+	var begun []any
+	for _, x := range plan["segments"].([]any) {
+		if s := x.(map[string]any); s["kind"] == "begin" && s["material"] == third["id"] {
+			begun = append(begun, s["title"])
+		} else {
+			require.NotEqual(t, pieces[0].(map[string]any)["id"], s["material"])
+		}
+	}
+	require.Equal(t, []any{fmt.Sprintf("Begin “%s”", third["name"])}, begun)
+	status, body = u.append(ladder, entry{"kind": "assigned", "material": third["id"], "lesson": true})
+	require.Equal(t, http.StatusOK, status, body)
+	atHome := map[any]bool{}
+	for _, d := range u.weekOf(ladder)["days"].([]any) {
+		for _, it := range d.(map[string]any)["items"].([]any) {
+			atHome[it.(map[string]any)["material"]] = true
+		}
+	}
+	require.True(t, atHome[third["id"]])
+	require.False(t, atHome[pieces[0].(map[string]any)["id"]])
+
 	status, body = u.call("DELETE", "/api/ladders/"+ladder+"/batches/"+batch, nil)
 	require.Equal(t, http.StatusNoContent, status, body)
-	require.Empty(t, u.onLadder(ladder))
+	require.Equal(t, []string{fmt.Sprint(third["name"], " working")}, u.onLadder(ladder), "what was begun since stays")
 
 	accept["route"], accept["book"] = "first", storetest.ID()
 	status, body = u.call("POST", "/api/ladders/"+ladder+"/meeting", accept)
@@ -170,4 +193,34 @@ func TestAMeetingOnAnyInstrument(t *testing.T) {
 		require.Equal(t, map[string]string{"flute": "wind", "drums": "percussion", "nose flute": "other"}[instrument], m["family"], "what is played has a sound")
 		require.NotEmpty(t, m["placement"].(map[string]any)["sentence"], instrument)
 	}
+}
+
+// Ear and rhythm live in two minutes of a lesson: one step in the plan, harder or easier by what came, the other line next
+// time; progress says how far they are.
+func TestEarAndRhythmInALesson(t *testing.T) {
+	u := signedIn(t, demo.Email, demo.Password)
+	ladder := u.newStudent("Sanna Lind", "cello")
+	stair := func() map[string]any {
+		status, plan := u.call("GET", "/api/ladders/"+ladder+"/plan", nil)
+		require.Equal(t, http.StatusOK, status, plan)
+		for _, x := range plan["segments"].([]any) {
+			if s := x.(map[string]any); s["kind"] == "stair" {
+				return s
+			}
+		}
+		t.Fatal("no step of ear or rhythm")
+		return nil
+	}
+	came := func(outcome string, level int, at time.Time) {
+		status, body := u.append(ladder, entry{"kind": "meeting", "goal": "echo-pitch", "outcome": outcome, "step": level, "lesson": true, "at": at.UTC().Format(time.RFC3339)})
+		require.Equal(t, http.StatusOK, status, body)
+	}
+	s := stair()
+	require.Equal(t, []any{"stair ear", "Match a tone", "step 1 of 5 of ear"}, []any{s["id"], s["title"], s["why"]})
+	require.EqualValues(t, 1, s["activity"].(map[string]any)["level"])
+	came("matched", 2, now.AddDate(0, 0, -14))
+	came("matched", 2, now.AddDate(0, 0, -7))
+	require.Equal(t, []any{"stair rhythm", "Echo one bar"}, []any{stair()["id"], stair()["title"]})
+	_, p := u.call("GET", "/api/ladders/"+ladder+"/progress", nil)
+	require.Equal(t, []any{"Ear: match a tone comes well; echo two tones is next, well on 0 of 2 days so far.", "Rhythm: not tried yet; echo one bar comes first."}, p["ear"])
 }

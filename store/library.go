@@ -19,6 +19,8 @@ type Source struct {
 	ID, Title, Instrument string
 	// Retired says that it is not offered any more.
 	Retired bool
+	// Requires are the skills that it takes for granted, by id, as the teacher wrote them; nil as they are proposed.
+	Requires []string
 }
 
 // ScoreFile is a score as the teacher brought it.
@@ -95,11 +97,19 @@ func (s *Store) Skills(ctx context.Context, studio string) ([]skill.Skill, error
 // Sources returns the studio's books by title.
 func (s *Store) Sources(ctx context.Context, studio string) ([]Source, error) {
 	list, err := s.q.Sources(ctx, studio)
+	if err != nil {
+		return nil, err
+	}
 	out := make([]Source, len(list))
 	for i, r := range list {
 		out[i] = Source{ID: r.ID, Title: r.Title, Instrument: r.Instrument, Retired: r.Retired}
+		if r.Requires.Valid {
+			if err := json.Unmarshal([]byte(r.Requires.String), &out[i].Requires); err != nil {
+				return nil, fmt.Errorf("what book %s requires: %w", r.ID, err)
+			}
+		}
 	}
-	return out, err
+	return out, nil
 }
 
 // SetFocusPoints replaces the focus points of a material; those that keep their

@@ -163,6 +163,25 @@ func (s *Store) RenameSource(ctx context.Context, studio, id, title string) erro
 	}))
 }
 
+// Require keeps what a book takes for granted, as ids of skills; nil goes back to what is proposed.
+func (s *Store) Require(ctx context.Context, studio, id string, skills []string) error {
+	var body sql.NullString
+	if skills != nil {
+		data, err := json.Marshal(skills)
+		if err != nil {
+			return err
+		}
+		body = sql.NullString{String: string(data), Valid: true}
+	}
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		n, err := q.RequireOfSource(ctx, rows.RequireOfSourceParams{Requires: body, StudioID: studio, ID: id})
+		if err != nil || n == 0 {
+			return err // what stood there already changes nothing
+		}
+		return q.LibraryChanged(ctx, studio)
+	}))
+}
+
 // Split puts sections in the place of a unit: they are added to the library, and on every ladder they stand
 // where it stood.
 func (s *Store) Split(ctx context.Context, studio, unit string, sections []material.Material) error {

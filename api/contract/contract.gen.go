@@ -1326,6 +1326,7 @@ const (
 	PlanSegmentKindReview    PlanSegmentKind = "review"
 	PlanSegmentKindRun       PlanSegmentKind = "run"
 	PlanSegmentKindSpots     PlanSegmentKind = "spots"
+	PlanSegmentKindStair     PlanSegmentKind = "stair"
 	PlanSegmentKindTechnique PlanSegmentKind = "technique"
 	PlanSegmentKindWorking   PlanSegmentKind = "working"
 )
@@ -1352,6 +1353,8 @@ func (e PlanSegmentKind) Valid() bool {
 	case PlanSegmentKindRun:
 		return true
 	case PlanSegmentKindSpots:
+		return true
+	case PlanSegmentKindStair:
 		return true
 	case PlanSegmentKindTechnique:
 		return true
@@ -2555,6 +2558,27 @@ type BookProfile struct {
 	// Source A ULID
 	Source Id     `json:"source"`
 	Title  string `json:"title"`
+}
+
+// BookRequirement defines model for BookRequirement.
+type BookRequirement struct {
+	Name  string `json:"name"`
+	Skill string `json:"skill"`
+
+	// Under Which pieces ask for it, and where it is taught; empty where the first pieces do not ask for it
+	Under string `json:"under"`
+}
+
+// BookRequirements defines model for BookRequirements.
+type BookRequirements struct {
+	// Own The teacher wrote the list
+	Own      bool              `json:"own"`
+	Sentence string            `json:"sentence"`
+	Skills   []BookRequirement `json:"skills"`
+	Title    string            `json:"title"`
+
+	// Units Those after the first that begin with a review
+	Units []string `json:"units"`
 }
 
 // Candidate defines model for Candidate.
@@ -4138,6 +4162,9 @@ type MeetingActivity struct {
 	Id   string              `json:"id"`
 	Kind MeetingActivityKind `json:"kind"`
 
+	// Last The entry of what came last; empty for none
+	Last string `json:"last"`
+
 	// Level Of the next try, from 1; 0 where it is enough
 	Level   int    `json:"level"`
 	Minutes int    `json:"minutes"`
@@ -4288,6 +4315,11 @@ type NewActivity struct {
 
 	// To The oldest
 	To int `json:"to"`
+}
+
+// NewBookRequirements defines model for NewBookRequirements.
+type NewBookRequirements struct {
+	Skills []string `json:"skills"`
 }
 
 // NewClimb defines model for NewClimb.
@@ -4800,6 +4832,7 @@ type Placement struct {
 	Contradictions []string          `json:"contradictions"`
 	Entries        []PlacementEntry  `json:"entries"`
 	Holes          []PlacementHole   `json:"holes"`
+	Last           Choice            `json:"last,omitempty,omitzero"`
 	Over           PlacementOver     `json:"over"`
 	Question       PlacementQuestion `json:"question,omitempty,omitzero"`
 	Sentence       string            `json:"sentence"`
@@ -4811,10 +4844,13 @@ type PlacementOver string
 
 // PlacementEntry defines model for PlacementEntry.
 type PlacementEntry struct {
-	At     int              `json:"at"`
-	Book   string           `json:"book"`
-	Chosen bool             `json:"chosen"`
-	Leaps  []PlacementLeap  `json:"leaps"`
+	At     int             `json:"at"`
+	Book   string          `json:"book"`
+	Chosen bool            `json:"chosen"`
+	Leaps  []PlacementLeap `json:"leaps"`
+
+	// Needs What the book takes for granted, and what of it is there; empty where nothing is known
+	Needs  string           `json:"needs"`
 	Pieces []Choice         `json:"pieces"`
 	Routes []PlacementRoute `json:"routes"`
 	Title  string           `json:"title"`
@@ -4919,6 +4955,8 @@ type PlanQuestion struct {
 
 // PlanSegment defines model for PlanSegment.
 type PlanSegment struct {
+	Activity MeetingActivity `json:"activity,omitempty,omitzero"`
+
 	// Exercise The exercise that is begun in it; empty for none
 	Exercise string `json:"exercise,omitempty,omitzero"`
 
@@ -5057,7 +5095,10 @@ type Progress struct {
 	Care   ProgressLine `json:"care"`
 
 	// Days The span in words
-	Days string             `json:"days"`
+	Days string `json:"days"`
+
+	// Ear How far ear and rhythm have come
+	Ear  []string           `json:"ear"`
 	From openapi_types.Date `json:"from"`
 
 	// Grown At most three things that grew, the weightiest first
@@ -6746,6 +6787,11 @@ type CompareBooksParams struct {
 	For Player `form:"for,omitempty" json:"for,omitempty,omitzero"`
 }
 
+// GetBookChecksParams defines parameters for GetBookChecks.
+type GetBookChecksParams struct {
+	Unit string `form:"unit,omitempty" json:"unit,omitempty,omitzero"`
+}
+
 // ExportCurriculumParams defines parameters for ExportCurriculum.
 type ExportCurriculumParams struct {
 	Format ExportCurriculumParamsFormat `form:"format" json:"format"`
@@ -7008,6 +7054,9 @@ type UseLearnedJSONRequestBody UseLearnedJSONBody
 
 // RenameBookJSONRequestBody defines body for RenameBook for application/json ContentType.
 type RenameBookJSONRequestBody RenameBookJSONBody
+
+// SetBookRequirementsJSONRequestBody defines body for SetBookRequirements for application/json ContentType.
+type SetBookRequirementsJSONRequestBody = NewBookRequirements
 
 // ImportCurriculumJSONRequestBody defines body for ImportCurriculum for application/json ContentType.
 type ImportCurriculumJSONRequestBody = Import
@@ -7349,7 +7398,16 @@ type ServerInterface interface {
 	CompareBooks(c *gin.Context, source Id, other Id, params CompareBooksParams)
 
 	// (GET /library/books/{source}/checks)
-	GetBookChecks(c *gin.Context, source Id)
+	GetBookChecks(c *gin.Context, source Id, params GetBookChecksParams)
+
+	// (DELETE /library/books/{source}/requirements)
+	ResetBookRequirements(c *gin.Context, source Id)
+
+	// (GET /library/books/{source}/requirements)
+	GetBookRequirements(c *gin.Context, source Id)
+
+	// (PUT /library/books/{source}/requirements)
+	SetBookRequirements(c *gin.Context, source Id)
 
 	// (GET /library/export)
 	ExportCurriculum(c *gin.Context, params ExportCurriculumParams)
@@ -10156,6 +10214,17 @@ func (siw *ServerInterfaceWrapper) GetBookChecks(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetBookChecksParams
+
+	// ------------- Optional query parameter "unit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "unit", c.Request.URL.Query(), &params.Unit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter unit: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -10163,7 +10232,82 @@ func (siw *ServerInterfaceWrapper) GetBookChecks(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.GetBookChecks(c, source)
+	siw.Handler.GetBookChecks(c, source, params)
+}
+
+// ResetBookRequirements operation middleware
+func (siw *ServerInterfaceWrapper) ResetBookRequirements(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ResetBookRequirements(c, source)
+}
+
+// GetBookRequirements operation middleware
+func (siw *ServerInterfaceWrapper) GetBookRequirements(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBookRequirements(c, source)
+}
+
+// SetBookRequirements operation middleware
+func (siw *ServerInterfaceWrapper) SetBookRequirements(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "source" -------------
+	var source Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "source", c.Param("source"), &source, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter source: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetBookRequirements(c, source)
 }
 
 // ExportCurriculum operation middleware
@@ -11561,6 +11705,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/holidays/:holiday", wrapper.RemoveHoliday)
 	router.PUT(options.BaseURL+"/holidays/:holiday", wrapper.SetHoliday)
 	router.GET(options.BaseURL+"/library", wrapper.GetLibrary)
+	router.DELETE(options.BaseURL+"/library/books/:source/requirements", wrapper.ResetBookRequirements)
+	router.GET(options.BaseURL+"/library/books/:source/requirements", wrapper.GetBookRequirements)
+	router.PUT(options.BaseURL+"/library/books/:source/requirements", wrapper.SetBookRequirements)
 	router.GET(options.BaseURL+"/library/books/:source/checks", wrapper.GetBookChecks)
 	router.DELETE(options.BaseURL+"/library/books/:source", wrapper.RemoveBook)
 	router.GET(options.BaseURL+"/library/books/:source", wrapper.GetBook)
@@ -15067,6 +15214,7 @@ func (response CompareBooksdefaultApplicationProblemPlusJSONResponse) VisitCompa
 
 type GetBookChecksRequestObject struct {
 	Source Id `json:"source"`
+	Params GetBookChecksParams
 }
 
 type GetBookChecksResponseObject interface {
@@ -15097,6 +15245,112 @@ type GetBookChecksdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetBookChecksdefaultApplicationProblemPlusJSONResponse) VisitGetBookChecksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ResetBookRequirementsRequestObject struct {
+	Source Id `json:"source"`
+}
+
+type ResetBookRequirementsResponseObject interface {
+	VisitResetBookRequirementsResponse(w http.ResponseWriter) error
+}
+
+type ResetBookRequirements204Response struct {
+}
+
+func (response ResetBookRequirements204Response) VisitResetBookRequirementsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ResetBookRequirementsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ResetBookRequirementsdefaultApplicationProblemPlusJSONResponse) VisitResetBookRequirementsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBookRequirementsRequestObject struct {
+	Source Id `json:"source"`
+}
+
+type GetBookRequirementsResponseObject interface {
+	VisitGetBookRequirementsResponse(w http.ResponseWriter) error
+}
+
+type GetBookRequirements200JSONResponse BookRequirements
+
+func (response GetBookRequirements200JSONResponse) VisitGetBookRequirementsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBookRequirementsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBookRequirementsdefaultApplicationProblemPlusJSONResponse) VisitGetBookRequirementsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetBookRequirementsRequestObject struct {
+	Source Id `json:"source"`
+	Body   *SetBookRequirementsJSONRequestBody
+}
+
+type SetBookRequirementsResponseObject interface {
+	VisitSetBookRequirementsResponse(w http.ResponseWriter) error
+}
+
+type SetBookRequirements204Response struct {
+}
+
+func (response SetBookRequirements204Response) VisitSetBookRequirementsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetBookRequirementsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetBookRequirementsdefaultApplicationProblemPlusJSONResponse) VisitSetBookRequirementsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -17478,6 +17732,15 @@ type StrictServerInterface interface {
 
 	// (GET /library/books/{source}/checks)
 	GetBookChecks(ctx context.Context, request GetBookChecksRequestObject) (GetBookChecksResponseObject, error)
+
+	// (DELETE /library/books/{source}/requirements)
+	ResetBookRequirements(ctx context.Context, request ResetBookRequirementsRequestObject) (ResetBookRequirementsResponseObject, error)
+
+	// (GET /library/books/{source}/requirements)
+	GetBookRequirements(ctx context.Context, request GetBookRequirementsRequestObject) (GetBookRequirementsResponseObject, error)
+
+	// (PUT /library/books/{source}/requirements)
+	SetBookRequirements(ctx context.Context, request SetBookRequirementsRequestObject) (SetBookRequirementsResponseObject, error)
 
 	// (GET /library/export)
 	ExportCurriculum(ctx context.Context, request ExportCurriculumRequestObject) (ExportCurriculumResponseObject, error)
@@ -20554,10 +20817,11 @@ func (sh *strictHandler) CompareBooks(ctx *gin.Context, source Id, other Id, par
 }
 
 // GetBookChecks operation middleware
-func (sh *strictHandler) GetBookChecks(ctx *gin.Context, source Id) {
+func (sh *strictHandler) GetBookChecks(ctx *gin.Context, source Id, params GetBookChecksParams) {
 	var request GetBookChecksRequestObject
 
 	request.Source = source
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.GetBookChecks(ctx, request.(GetBookChecksRequestObject))
@@ -20572,6 +20836,102 @@ func (sh *strictHandler) GetBookChecks(ctx *gin.Context, source Id) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetBookChecksResponseObject); ok {
 		if err := validResponse.VisitGetBookChecksResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ResetBookRequirements operation middleware
+func (sh *strictHandler) ResetBookRequirements(ctx *gin.Context, source Id) {
+	var request ResetBookRequirementsRequestObject
+
+	request.Source = source
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ResetBookRequirements(ctx, request.(ResetBookRequirementsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ResetBookRequirements")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ResetBookRequirementsResponseObject); ok {
+		if err := validResponse.VisitResetBookRequirementsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBookRequirements operation middleware
+func (sh *strictHandler) GetBookRequirements(ctx *gin.Context, source Id) {
+	var request GetBookRequirementsRequestObject
+
+	request.Source = source
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBookRequirements(ctx, request.(GetBookRequirementsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBookRequirements")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBookRequirementsResponseObject); ok {
+		if err := validResponse.VisitGetBookRequirementsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetBookRequirements operation middleware
+func (sh *strictHandler) SetBookRequirements(ctx *gin.Context, source Id) {
+	var request SetBookRequirementsRequestObject
+
+	request.Source = source
+
+	var body SetBookRequirementsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetBookRequirements(ctx, request.(SetBookRequirementsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetBookRequirements")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetBookRequirementsResponseObject); ok {
+		if err := validResponse.VisitSetBookRequirementsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -22411,531 +22771,537 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L3vshs3sif4KoizN8LdO5R1ZMu+t6UPG/pj2dqWbF1Lbu1MjycCZIEkfIoFuoA6FNvjiH2HfcN9kg1k",
-	"JlAoVqL+8FCyd750y4dkFZBIJBKZv/zlb1crs9ubSlXOXj367Wova7lTTtXwX8/l0f9foeyq1nunTXX1",
-	"6Oq5WsumdI+EM4U8Cl0Jt1XCuqbQ5jMrnN4p8S9TqavFlfbf/7VR9fFqcVXJnbp6dFVI/x92tVU76R++",
-	"NvVOOvjA+d+4495/zbpaV5ur339fXH3zQdUrbdXLoj+YJ1bYlSzVfbmXtbv/fHl/J38x9f17j0URx7lV",
-	"Yq1r64RZw3/oyrq62anKZcao6I2dge7kh1eq2rjt1aMHX1xzA30li0LV/rvw0L102/aZJX64uKrVr42u",
-	"VXH1yNWNSt/wb7VaXz26+t/ut2tyHz+1918W8IrX0qlayzLzkl34+I6veVPKI86kK+73W2OVKJXc20fC",
-	"Hfd6JUvxF5L0XxdiqTa6qlS9EKZGURde6FLE2XPiXps6J+kvvuYE/dY1haocKgQjBouf31UK78yNqjKv",
-	"cPDZ0AtSfblm9OV3/2O7N5VVsNle6FL5/1+ZyvnBP/rtSu73pV5JL/z7ZuWUu2ddreTOf8bsoKWuJMiV",
-	"edXJthFr/7bF1VbJgjb7M3zvvefa7o3V+M30Pb2nekWpzbJUu4Fx7/Eb/+UXe/q8oRUIz2XG/n4rnTio",
-	"yolDbarNwlsgUylhlX//Sl15Bdkq5YYGVazvLMMfKiX2cqOEM2Jfa1C3u4nz96A+8IAnq5XauzelXKld",
-	"mEJRwINk+aY2e1U77VVnLUurFlf75E+/XS2lW22n6PniamnMzbRvqsrVzInwbqvEXqsViAJMgDhotxWH",
-	"raoVmAGn5GqrarEzt6oQ2otqeJMvrmrTONgPqmp2V4/+eQUm/GpxtVRWF153TXX1M2cd2i35TxIDzTE8",
-	"tP2VWf6iVs6/7snK6Vvtjt8aNK5daa62stqogp86Hn1iK62g7wntvAG0B+1WW/rP9bpVqqUxpZKVf++6",
-	"NrtEG3Tl1EbV/pOt2SlGTxZXumD/jIaJ+cC/uv178m4Ds4AJaqd2lv01/UHWtTzCjw7VqBi8sadl7r/V",
-	"GW6+J+umi2BqSUTwu3bIJB6cHA5qEVeJXd+NqgrZX9lCHrsCGNoF+JDnKIhTwYSVHHFoFlfRULHiNq/l",
-	"jfpp35fxM1mtVFmqQpTKWlNZsTa1OGz1aisqMIBOVoUVRwVuzZT5vIIHPffjZCYE/t00Fy1durhc5OmF",
-	"2S5Q1skU8+tEjmdvqSbJd2tK3VvWUb0moU7WhSHZnUgEBRGH1b6LFUBdR1vDGSHLeWXSgZk1daFqMkIW",
-	"DsaDqQs7VR2eeV/k1yYcoj0JRfd2UC7wrX9odejJITqBYSYD8z/jyKubajN9/eBgLX5sUBt28sNL/NVX",
-	"14mzFud+q2pLJ3jUP125rx+2CpgzZeGnCxogO2lX4qHfndGNmqvFN7riTwf/wXThPNsazSvBXlryV6cP",
-	"qjaHGTbWi+JHc+AeNGw54Q+/jVinxBzBF0lkQUALlHmcJw0+u2bPVMm4C/H+yB6U3lZrF8y1qfCuJJ1Y",
-	"mZ2yolIfHGfWbtSRn/e2Ns1m23/Xd+YgdrI6CpyLkOCM4ZcXjMNxMPWNfybv30lr/ai19TblRhVCOuFN",
-	"vXjwWFzDUVThpX9kO/hptINu37popZaVtleLvllUZTlTvWDVzrZw6Atn3K2cySNfBgfLTfCpLCWpdlf6",
-	"b2q5cnqlhNxIXVknVPWLOXr7+BjEnvrXpiq9dE+0MXx/bGJvt7JWqRUJrndT3VToYv3aaHAvNqU54Krt",
-	"S3nEf8kDnHNL5Q5Kcb75RQTsZ4cCmTydw5bfOXg4zl7D+P5FItpoR8KJ61/KrzNdzLqLJF3Pt7nn9I51",
-	"cPACMC7BifPT6bCl40etqtV2yO//zApzqMTSf0/IqhDeji7ETknb1KoQBm3uySXVf/s7jcarnbtplmUy",
-	"8arZLdFCwfdfoRGY8PUbdXxn9hO/vJNuuhV5Ld2o10dvT0a9SCZML2RlrfHimz9Tph3da1PzK+a0K1UI",
-	"htLFHYIquixFpU6ubpNumPwV1t5oPB77dyCn9vxvnD/+2N3K7uLT4x3eGLcqvAbGRw9eULAxuzuNuXla",
-	"a7XuL8DUXQfR0b7gX5hayCRASnFzdNlpLShKEVVwgtqeHmEhAmx56dbKoahOh/e9gRiF8nvV+ww7Uyv+",
-	"+u6Vh12gptJulmfI2SF8fDqP8OAg2dyyPTO7vaw1hRlPrOvY0vkHvKkNREV/X1zJTa3iFaQrqL/7+2lZ",
-	"fmaFk81C3HsgnBEPULFG7dfMYaxqY60q+KX0Z/2TyRbrrd8YL6unxm3ZqE5VHp9e6mEQKZ8yU4m/H3Tr",
-	"rT/Fi8sMLX8XkN44X8W3BekGwbRLkeoGzTSnkK90xdhx8OLm3Z9Wpc6F8EACFl2q3nP89GrGFIGMLNp8",
-	"fymo1CGYI2+BxFbB3p8+wLVZNfaN0ZWbHXSR+/FAi9ynlm2aFd7LjeL3zb6UTsmGl6d1taxGDf1b/Jaf",
-	"kNzMnPKw/Rw/4ZIUX7CVUQnoGTT7OBuSc1CkVgRRRRaklt2lpOnl9PsNbfOufpey3ijrJh5fpVozNvaN",
-	"90lIQQ+mKQu84IjKuK2uNukBNV3ww1bGmf2M2JF027fO7OdYGHwDzXgRxZQVbszAnor3415Rs+OhU6k/",
-	"IF2p6ZKLdpE9g7jr7xN7owq46PrP4WpRqVtVi6Cx0zVgn8lqv4A4utl1Iqb9hJRXwYlqDd99n7l2Disi",
-	"2Ob+GF+m7qIfJsT93VYdBezhqTFesP0/WXYBrGnq8Ws16lbOjJ1uAHxka6uSHUHLESSbSG1BWhXFQcrB",
-	"KeczWRUaUgE91VyWZnVz4juMn2XdhFwSu/hoZ9VEWTKWn3ItZN7DfFkxebGs9YoVVCajaCmJ0pdZ9gw7",
-	"bBExMSHiEDUCcyLwS3bkW1k7Lh+y04VmEUHaCWuaKt3GyfkfrOJJNh9vYJVxSsgY6ay1cwDz6MtGbypm",
-	"mz4rjVWF2JpSWfGXd22AbtvslgshhXW1uVFCrp03YWIry7UwlfrrQtzK8lZZQM5IsS/lKl7RbYkJ72Gh",
-	"0pUXpBLGx8vTUPBskhJMO0TafG3mlXXxxI1HvbIGddoopBsdxdut3DOTX+tqQ77yqalIYxM9W6Hc3N9M",
-	"m0lMfSvww8Lw+Gk11Q0TL0I3doJs8xCEUt2qsq/k11Gt7U6WpbJOrPwg7EI8wI8ORvxidAWxhEJYI0zF",
-	"7sUsmCAEtK1ydC+Bg086oZ0VCpxaxnuXO/XE8k9EBOBSQrBFVkL92sgSxy2Wam1q1Yl6pVEsJ2vGSf3P",
-	"xtulGkyGxVQIAiFl7TrBtWmxAR4WAXaxVucHxFLwxIEudjihxZWiu4Ff5HxI7Fmpd8vc1u2PV8lsxCKv",
-	"aDtZ3+Q/mbvFRgAWE+AnqdRwBAs0LjDQMMnkTazgknR6P7V7kmKhI3xfq1utDgCWQHSDvyc4Npky08nI",
-	"xlVNzWUqnwg/AryD7cytsv5ArJR2flsulUPVrwX+vL8bT6PhmB2hICz+KCM0J1dzU/9qJ3V5Ch396uEd",
-	"cic7Za1k0RbvvM8NQaAC8W7BTRCgLn2rFCx+OjYGEOrlVcqAE0y+/PX1YvLpmzxkQVJJ5sIK/LjirnW9",
-	"4yMDtkFU3oDFvfHSOnGoMNqkrfBasaC7zE4evTBlvO8tj0L6G79XNMlnwrJwh720LFDGvwht8w5HoMl0",
-	"X7Omv0U7MIgbQrHg702lEPoua+96es0AfxL1/Y6gi5HQRSeVMgqIWFwdlLqZgQXxCvJeqZvRaAcBKijp",
-	"Qjs+wDbxpeHQSa+BAWkBa5ZV0b/TUk9yWgNwpq+U/hOvjCtZEVRVVwuvamu9dltazGcLr7JwuZa1YrX2",
-	"7os617GmWWUF9O64n+7Vz4QDxQWYPg/Ug7tDjgbkgS8Ik8kKBnT3bDRhmnftQw2VrKfZya0qmazbK0Jy",
-	"Rgd0IayuVgia9pYTP1i0ER9Aemr/i03jFVetZGOVkGJZK3kj1qYszcHyScTM0HoYsgzQqKTYwUlgCgw7",
-	"CALgJ/FqCwNiD8SdDlmtM6UBTkmhC+97CydvFN6X7zRrQkmf2HlvtADMbhonJCFvBUFc0Br4BfG3HEfQ",
-	"Lhwkf5Mo9Z2nvZV+2qI2ZgenpHZ3mrZ1sguzb5FZoGJ+twF0QW6VLMYB9wjvSgqoCPwKGyXAtUscHL47",
-	"6gNtEhITt52fy+PT43eUoJnhHk7d6ymyaMSfxWnFH2RG+8w0lTvf9iSY5JELCw5nCFf8XB5fGckcoclL",
-	"psBkdNU4Ze8WtkFvoOCqC982FVQV2oxHNhHTFJ4fz4owy3YG4VkZYb0pZVWpYXnNAIqHx83z7vLppJGl",
-	"fruXDAxicokCXpLPxP3nxmS5SyaAvb1L7t9hH4u1aWpwpK3/41rfUgFR3bitKHVwt0tz8C72FqFU3Vlu",
-	"e4Cy3PY6RZJlvrdThZbVpK9OhRSCSaXnLq5oGgP6qHaSc3+Xksvvf7Pbu2OM0R22pmwjUXePVC6uTK03",
-	"usqnrzI7Xm+2U8O9uaDXMNqLXtEGumigC5QTJ9hvQkXbjNNkDlRzFYJnQxbie3XAIBsAOuparZydFqVY",
-	"hcv70Ff/rvYOb/m/L65Yo/vDWuwjytiJrdkpuAF9cf3F1/euv7p3/VW3YO/B9Yij3Hu8rIS0Vm8qVYjw",
-	"Rbh2aWeFLh5TfGDfOGEw04lpaXHY+ouXE4VRFtw9gM37b9TqdFDcqNaqHMU9v/DfCTAWzkj99Orlc0rM",
-	"NLaRpYB65xBIpul4gcHfPy9BI7bNbokQIadq/5z/8Zd/Xt/725N73/2ff3/9/Zt77/5x77/9/NsXX//+",
-	"P+FX//2/f/5Pee9f1/f+du/n3x4sHl7//td/YwMuZMN38oPeeZfti2uoWNnpCv/7AXdsbsjLGxLDt1TL",
-	"tKESyES2D68HrjR9B39qkM0bIzBjqAfe1yUc0r5ZltpuVSEOcHurmrLkC4GlJd1FFzIZ9H9cD0SMgrsb",
-	"tNIbiRpx7AHrTrFeuzfuSVFgvHdv3GtV4X/U4B2vSkWQsb3BIZO7iw/zd9TnWBixr82yxY+HALJr9s+2",
-	"CvK2iyt/l3lNkOkAxgnvBi15qyAdCf/+Fh9bGYdhlAYfWSvb7OBfpabKig2eVpJqXMFUVu69AuOJNiTx",
-	"wtFmLa6c2u0hAK6Uw+eQcdImg+4Hn4S5RaXxE0WXqMe4zqWsQrKELlfWyaNtQ4YhsVJ1ckjpbZJyB8N4",
-	"7fpmfsh8hzXk8cgc2xBtEdkXTAlZ4jnHvfvg4cN0616zObLGrUwmZS3Fr42y/r8fiaOyC1EpWZfHhajM",
-	"QpRq7R6TkQpLj2wMGJmldX0kDhDNlDvww3rF2WykWjqqFIpTeThmgkDVRxcKld8i8pPSg0yiT28qrjYc",
-	"gscAgwv/KjX+f6Et/pNT3Oi1pFF3Lnvg9/803YFjioJDYZQwHPRQ/CNXfFonxHNbJRk377hVO8vR+dEX",
-	"14sBqH03McGtNzjknef/7W9jeuvM3GOKC/XJWFrDum8fVqreM/mHb6pNLW9VIbznB+Ez6+R6LexertJs",
-	"bbPfqxp2iliZugI40sltQsmCzQAEbgP4ArolCwgEgcsCwWNAofiX/zojVzzpUkkT/05J9kq5neNs5+J9",
-	"div3XPLjhYYq9L10Wxvpf46Vkx/8VN7+41v2Rqk+uExIHkdiQXYlJBbh7ufkspSuqdVjDHpGNokaAqCV",
-	"ab8xU2rvvN4zUjvowk1D+LFBL/x5FH4U4IJ0KAhhQJFhPc9HyYCOMwuWT3B9mPjk4zligb374cr/Ooxt",
-	"YO7vyBr1mGrUIaoFJdc+xEuCrpQ4LoTV/1IQDOht9d5+9l+dWluTS5l/VKlFgfmB0iB4sbX3rdOyOsnt",
-	"NfAXlrJmFWElm5B67l9itywA5jtzALcdjZqslUCYkpqRHENoH1fz4D/6YX1yfAKu7mpxhVg5ChUr9hhd",
-	"QT6JEwNklMOtzYLLFCP50y0J/jyf3lttQyhoavoLIHLMk4paHsjbkmXpZfLPSWbu6vefF71kTVgu/9DK",
-	"X8DBeqv6VtWPhLlVdWtVIYIkxbr2m69IWNMWhGJEBpK9qleNtdq79HJpVeXwh9VRQPIeLq1yp8tjupg3",
-	"6rg0mBNYmgPen8qGrkEHTLDeGqyybd9wtbjCZ3IrDpei6RJ/4b/Oydvff2cWdWSyrAnRHI8oRqdrWuC9",
-	"sXr1YccH12BNJ888KO/3xmU4HiBkYfktH7JSEIw1lYDKDBrKVBA6fPsNRUZGQuLMpX8nvfJpJ/zdu5Id",
-	"iXH+y/QdiPBQNk+WQVngv7gqK/hAPBDhcjJpFD/sVfU2XzwU/PwhKKIUeNVk7Xweup2Hi0zBGYKz3iFW",
-	"pD0fjo/WpEfmjYgAR8DIAZD/uPvibm7DEHiqxV0TlL6DJQlGv12WRJsTh4yMc3vsJftr6Kx9smUdtEGM",
-	"wLyYQx7NM7tIIEnCdiQ9NMEcODyfC2A4xKbYnh9Qd8fgHhTZD28ZGjpYs77vvDS3jBl5q3bamcrvFv8F",
-	"TN7vVdUasv7WmeyGA64oc9nZ+lsOEr04E/Ftm9o0eyTNy7CmLTFXxeDvvMvFJ3Tgqfww8IVw86yVEqbG",
-	"xBvhzFu4icSKCIgaAdEqmP0RxpfF1ZayVd0X1/5e5N+FkSkFaSoTZG75DPiMI7I0TcGfWf6TkGIo5RGR",
-	"m6W2EbXZf3obfmEDHcnBTFST/Em5BZIf/x28uj4SVu7UQuylrr0oYCGCLOIV9ygK4yXPZiOp7CVf2dLH",
-	"NXjPij+9dNn1Trq1sOR2jgRq4J4XzTIVoNDO3UpCAYKaxocuaGOGsaGCx/GQVIMKxy1FazxkBsiwMOxp",
-	"xqpqKF9x59KXRXjJ0Ph4mN58gkmeTdKfuXouP9dMx/m9BFbLrP88l5+yjxPsyuYMf3zwXRPyyuiQ0KLi",
-	"+7k1nYxUjOvSghajfzPEWvkCfKgMG6JT0xDaIavZv54EeU68L/mxvHRqx3K8Uc33KGzKIUg98YjDEPMC",
-	"eEl5wj4BL9aDOyMKAxlra3ZqaQpvSo2oITJbGQG+HTDbWNw5k+IlT/2fozctpKMzkc6RkMXzhyEa7srA",
-	"q28qRGByQZbqqXrBI+YRRylTPh7EKAs0KlRrQMdXuFMwjBCUdBhayu/MTj3z3/t9EYD+jNWRO0UwaApU",
-	"h1mi0Gl0OKBpNU4qF66PcYnH8XppoC4yBsflRn1mBT3ALujA7DshrXZHs8FEwYpal+UCFKSFXbbewayq",
-	"8uDrMLf/HztOW7JIuZB7ryoICYG2SiJtZlP5//zFAKgFgD2UlE4YHGIFUVtLhJ7O1eIK5g0J4Z0arSli",
-	"PI852D/YdJkLPJbnjiw2PoAZJGVT7IDenuZcpulnpqj3uaast6UIGRUK2wWBrIxVoqkKqFe8VdXUu77f",
-	"hm/1psrgcj9B0aF18lbl5AifoSXCRBZGC3dWlbd+p8qy7CRlgErmJIY6jjKLqcXpsQo2+0JFGUyRPLmg",
-	"+KKwLVMcaLcekmTSRiKCHq4oXElxiKiFQW9a+9ax9Plj7ZWsNg3x1HBVGymWBcYbs7SLj1OnTcOKMA4O",
-	"+HoHT5keMDqA18FyZI7paRR9/iH+CJ9T4kC0AZPJpvzXc1HUWbG6iHPTFoOa045UnluVAmaRAwEFl5d3",
-	"iJxk4FWh/AmsDWEDqd5BVvbA5Mzpz5yEPwbPZQ/TVVqDYBB0Nf1tpSn5A89KriTjPa1GOn1K7UO8BhcK",
-	"p6mKXL574nbslsbCZRpGtQhyzK8c5LKYpCmFlaA9RSCR8MdijMn2OHxu7rCvA8TePyU/1jespRvKOxYy",
-	"V8XXhQcm4ZMqBQhMT+e19ywu/2Yykd3gjWZgDbDBzRrhVdqSA1+YSi0waUKcqHOgC9z41Ie9rtW08p+x",
-	"jFRyImU/nHtljMfcMOv+qQS9U4XV52lhMAoR+ojMW1w61bgxmJUsFU8LBVUJSDqFKJWFsM1q6+9Fqrr3",
-	"7VM2QCd1yYVyXlMZttgYLA/Wtt2QDK4xnIIzJokn50BAJFelXQH6ryqPLO+rcf/1BAo5HoEJGclJh4rC",
-	"8jagIlTWzUuZJYcYV9fnDUJmi7ZW0vJmcsb7fwi57hwbZv/1B3kU1oi1rHHypixmTx6p6NSej8nsTc2Z",
-	"pzfRfNJXFgS5d2cK/0d4zBml6+wlh7iYAPm9mNBPBcKjvFYijUzmM0Kk8aUf3HnEd92AU9bKoxXYmghA",
-	"MWu5cjay/AbTGbTsdNsnIUW9uplrYN/p1c1dGrj4b1Yqn8NoD42WV+sj4jhczcfjEry/2WlL5EIay0I2",
-	"+lZVc3rfvKszdwPXVCrLHeAX0JqdinHHrZK1MJWQopDwaa1szG1heAq+yxaLBSp4vkcEFpk48h5KY6Dr",
-	"wtqp+vGE8FckeWDsjlI3oInQwBF9eThtDWQmKZDqJ5WQIESXa55l4IkjvGrYrZr6DPxuWl6XZYxCHvqp",
-	"ZGnBPkQj0vYtolY9dPaFxSJvsOXLPwEQXIUdvAj9AoN3tuiSgWLEIZBikMq3JjuYp8QlSx2w6LScYC5C",
-	"rKutdqXjLwo8uiek6IkXS2Yg78GTlc/20Dr7AtfnEB3n8ozqeAewRIeHkBY81XMcV14gYHg/XvHgVOs9",
-	"p8ZtbmnW1Hqqk4gpXHKyiYsF1M3JutSqFn6/AIlDJZZydfNYmDp4h4+Ev8rTTxdJtYv/t1do/2x/F4jU",
-	"DMnJVKBhDN5MUxUQFJgRG8jVMwUDHUwzdzMZk5tj0c7v6Ykt8WS3wPFy1RleHMpObIQ6syqDrDZXaepd",
-	"Cknuj58oUL6i18ATeuUqm3PH3pzLcAh7cN2O3Lbrq31mwc+bcvLWaqX3OnRUPnm4AaZhsWvvgo/o9KXX",
-	"rZAAzUIGE2nGFkKVFjFKsihqZe2MBNXJ8gVOMJh7Z6wDK8kS6Azk2Mmrn8cfEM7EkeDw++g4zLC6aVxj",
-	"VlQ9qGEwKnQnKfQGM9hV98RMlWDX5SbLZcST852Whn7Ki6ApXS5d0NW0nyosn24z1jtZ3/DBypI6wDLT",
-	"n15bOSPiSaFOeC07TaWKV5pjNeW37JhZOBV5NlBJB2lY7V/Mcd2UCF/CTFLNFxBCpuctYUtOnCO6WvUD",
-	"PHOo3ANuJeoh9taMfa4h52eT4mU6u35eTIO6FFnPTzsuaEuc2zNuqtq1TN1srGI6u7qTFhMW0y568O0x",
-	"u5hMKbwgDCojlqelWTEaesBjb7onOwlejdho/+zMaIZo0NvOclPAq35as9YVBXEOlfq0tlwz0NOmanvw",
-	"9zdcrWRxnM7gb2f3RrYrU0+V84w6tPlNSaybXON2V+752GMkyj7y0aM4gtzbijbaXUEvW2FH7WOVPHYm",
-	"6av4VltnuNbk39AlA0h8sWpQW0RILM6Kt8bTjgU9TuAUmHGisuzYL51YqtJUGxs4RukUwEBOLW9VaXl2",
-	"bAeMfHO6rg0c3njMBMHzC9ZUxQtTt1uSZ6Oa2uD8NM0bcC7UNY1pH5qUKQwahqlAE+L9LPq7ID6fFUSt",
-	"1Du9U+cTwSXIqww/uX3i7tLjknp1hydNY0l7UZtdJFA6zUAL5T+hJlMixL6o9IGkdp4wMuoxQ4VxttnK",
-	"2m8lj4fwrjTUb+zkEYISEa5JpElJ9EE2zuykg4hgTfXg1PpH7vGi48xGZYPg3za6UHnCrzk0XrNqA+G9",
-	"2cJATQHrvJp1ZSa9va0LKrL5dtQzxxe00VWYbpgCu1RxuOdXzS9lpn7mdLq5+gesqZboh7uMx/idLKCt",
-	"1Udp6ZRdACx+qTZ47oWTYiv5Fp8jjW/zluA7WRVvjNV86cW8VhRPc8uR64Z+DoUdE6MY6MyQGRKfU6AG",
-	"4mEq4fddmCErRCXrIoP1n2YZrWEJZl9i2qyWThUCviNM4PAfZ+6no8HkSFlh2BnV/rQDn3yQk/0PRZH5",
-	"qflPuAWJrPcTD6sJKRA58YEDKo3BgMk0Af7FP/ez2sYSGP5xQh8ZmzwHLmTt8O7KY6OGSmHI24YJDwjd",
-	"gvvIuPr08eQTLSzibHDCjd7vVTGQhw7s01Xg/TmeH5eN02pfPNJe5DuWFOx95PKKcM2ETdoLvc2U8Fm8",
-	"k0yOPAI2JvJDYlNGVSvozePnvZW36NexNS9rXWUacWZaRzwbKHeZU5VRZ7rQUFCPP/EjNV9GEKEutsUA",
-	"eEVwetWJrJ7BV0wOT0hCJhSBbBAySC+nGM9o+nx6yUqN4AlkAYHq3k4lFcFWYuojCVKf+KMUOeZSKG22",
-	"ZKg8KmVs0SXv2q8atkGNF5ofKvTSbDmCXG+NtAXY5ZTkDVsOBXBgZ4R10NC9X2ok93lheysBUdmJqJCN",
-	"McwQnh4JRwrP9N8RqiKi9j4zp5yDYvf68p3kmztkG6zsTKYrFYAI86XvYD78rrZClidrIgc77u1lzTbk",
-	"/qZbOh2d3LCH6EWs28EykMPmgIpxpjRsgVq3PML/z2tAe5CZanx4ZNTbtmwcS0OnqG0sNuA6MtYZPJO/",
-	"XaUPj8f96M2AIiGBZ5kiMIQfRe1L6hCQKh+XL2xzEgepe6i92cCfqLWv3/U5+/adzOzTWkFXxarA7i6W",
-	"TmbpkK8Gq7SYGtAej0LKuEtd/vr+5kaZIWrASJMjd3gHI8ipZUwB2Bd5zG3nXJubzObMVHURYhGDGNDU",
-	"i4jUDvLYNdbaIREr3/uyUBl2B2QdBa7kEOWYCPp8UpZERqErkduvOa4dwNvLXQLjxW8irhUhzhrAxpUj",
-	"OkEverqqzWjebZrVNotrTjQsSHkhSjMf0ew1/J1/1bjbeEKvgBVA4abp1TNoAy1bO4eUIwdVPLfZBuqD",
-	"IpbjUBunFm2/0wis69GxNJl2YUT/OwSq6VcTXabQiCVFf+mswIvixS55dylUukiUyOxVlblmA2i5t3pc",
-	"j827x19HK55opIteCAr1J6eob4kW+MxAYBHqfNM1ajA9DtkOmyubjsSbU5hS2tcMsWK2NmA+p1GsCx6j",
-	"NGpPve6jHviN99WCaH5klT5oIe49aA+J1MHNvCJHd0AHNPkQXJuo2UQ3LWUNw4D6INAWkdkfWasuj02e",
-	"wGboInZ4ZbjhfGcOYierIyCxE9IHoLWDxfO7EeRT6WrDdkUJPahKc8Bb+LRWKAPkSYepKXmmHcpAJ4/j",
-	"XfJSQ41S8i1rXxa5Lg7dhgx8Pwa27cLLXcA+z+o75WRHTstjroumKoucWwG1gitTNrtKbE1ZWPGXlb39",
-	"a+pMjPG1p8z0DDV9typw8Hxpv8mcZ79gXGllbzN4WnmrfuDO/6dAlUhRh9ociHZA1kogaRhyQ0tiaoPK",
-	"iKMAW2caF+XBnFamqTG+d4eYqPdOdBFcy0odhL/w0FvPwWeEKDXfgr77/MV431jKwE7rwAs6yW4a0HCu",
-	"49VMfqh3clmqLDvUjdpn+MYCxsTmYnNmWdLrc6hpf8uS3qCGa+yM2/mNLnOvRi2aLoGXxajjDmJon5zO",
-	"Po4lIYmKk2dXrrN9+yRJoLixnHajXPsDCyx4tqtl1JMi4s45cxif8LJaG05lAuFvdzjx6iWrtKyMOhsC",
-	"WZNXUGxEEUp5LlRrNoDWTdr/M3ErvdniFc5/KSAagBdxJSsIf7ccUIFBEclQXD+glahVxpHO3nJ/aJ0w",
-	"u6B/cPyy49dY2Wy27rXJdW6OxQ07Y10IqCV3a6Cj25fyOJ491EVKBZswPbZDaMXPKXfbvWre2UttOHvz",
-	"+7s64upAe8tuT5oQ8KPmpQvhDN/Se0rX6xBPUVXhLVJss5MUdHwx0N/pxHuZ2YwrnMxjLWtMTZfKtpPK",
-	"2m2xWo1uE2NNSgafH0iFeyddQk47/Iw5PaZxNiRDVpn8NeUp5Sw4DP24VSek9dSjAN6YZ4k/p1CNRpCd",
-	"X47DNwerq7Jtds5oUQ0Pyw7tm/VarRyHEHG1zuHbWokzJ/PAqX3oEfDPS8mGW0bE1sdjOQw3O88X8fib",
-	"WjMT53F3reJhKfSG7JDfbonHtp/gmzku2F8cT0nlgC0nn1CnbwhZBsjwpLc+hdJcnuZpqA18OM+A1xh9",
-	"IwOMZ9ABOUTw7dRhjGz1dokZrjX4DNrQz6KeSJWNJZGLkJDhmwl+rV8bEspLUAsitindCLCknFYhIPYf",
-	"Wh3OxwVt5VLPuHn8cKgAJc5iF0tZOd6v8l6IaOoNtK6YRb5Bz2QLWqSesaF/lLq8a1kMfPd9Jt5CXJBj",
-	"w4BvvXVUpDNC3jFPubzPV2/UrIuk//7TWqs1J5tbVVvN1efSRRq8gbDJ64YyHUGOunJfPxyPArZ7ICnf",
-	"x1VJJB6WO2psO7pU81oRJDSdRaao55W0jkeNL0OQc7rHP7nj+PxK/FkI83Cm4ntCz012+lQj1J36XtZu",
-	"TuttuX8jeWKaWAx0EkTf+ruBCQw0erN1qhAF9F9OolLEeInn1EJcC2fEg6kko5MLf5oqOmfdUX6PUBp/",
-	"YwYsT4CGAMUx4vagJRYwCm8arBju+3cDdBrw89iE07/kkXjw+UPI7DIB/1x1IVb8hNMcV6+d1xCkOK5d",
-	"P/2xC131p4G754KGT6Oaoct0ZLhHYAMf4bxVnXrhCpl4vQVARgkl64o6w6oVtq6rG+uO7OOy7mJlblXp",
-	"ptayXbop90kmpxL72osTmy0+gv8VXy7EV//v//3/fM1S00ypeKSr3Wlr7zDzRVCDWCQQwCi5pMArotXk",
-	"qll/4tpWv434sbWplVPgoQHILO63rSywKbVSVYaQv1BzIBroCpumLAj8I/QaiCi9uWms8q87zItrjmBc",
-	"sz4pityKtawdxr9CVtHJZak+s/N8JRL/W9BF7iZca1yc6VNrrJpSYZ8c3NQimVY8vLQTcAWMBK7OgBZl",
-	"8O588Aawe2YHXVa8DBHmRaApJtFvc5SS+1IeASqkdzOxlfPKaGMn61nVcrAFq7vUksLvO420URgDC/E2",
-	"2LbT+PPKmXog84rJ1FSbo4mZWKeSyTJvwxswbIC5WXMQtqn5K87HSNHmLT4MgyfQ6siB2rs1DhjtwIP2",
-	"5mjYjRhxBugcDT4gLTot1YJyvZTihXHy686zUy81Szj5Bv1sAW03IPNwCCg4uBIIuVWyEAddluA9LYD5",
-	"bDZi66nmK+ZCWcegZQyOfupAcPioW1W2MXhqL72Y2V26NBuOlaaQx88g/lLrwPm+8sfreUXSr8zmla4y",
-	"JYSzwqe42mhtWSfeLy6z7GQdaBMSvWalsNNzaapNnNMiIcDbKlkXIjDATbu4wwiyAxw+fUO7gWlk4/lO",
-	"AbHT+MTui/gDrKW/QNjIX2tvOGAZq1fgyrR8X4u2MAVyg35NHgsNxI7wfdJ4J2/80ed/cgE1bGwjmX32",
-	"w9Kq+lZir4d2tJXx3i0kw8waWGtN3amoPL/uh40vxIhz0O8FmbdktYOtwC0dlqDtRYAzzFvQZ+Bezk2q",
-	"dXq4tmMPgMGf78BiV1LVNQcMuFH2p0n5pqRQvm3g9vDh9Rgdmi2NuyhKJKBZ9Y5Cy2tTlt45OynYT9BI",
-	"f/nn9YOf/3l9728//88v/nl978uf//ron9f3vsI//Rt/kZIdvqIdItL8//1QoZ+7UiX1W0JQvSyKcVIg",
-	"eG5edZ6zNDOrUtoMNtoggdkWoBkR59ttlHKxEFbRZBwcImjVzqar8zgpaRSV6SzcTgKb7yQI8JkQqjmw",
-	"3oEGHIMEEcNV0DnmCOtomSPfRikr7EsR8Nh+7EXUM2QVhcx5Jmc86Vgh8Ix5LW/UT/tsUXB8p8COmv7K",
-	"vKQla/Zzwl2xKm6vVlqWAjDGQk9j8c21OInA5dZIUiijQ9g6wLuB8k+YZml/5fdl5lK6lPUruVRze+iF",
-	"yFlfn9J2t/1tFj4lJD9WEidFXrE/0UAD7xMqO3+UIdrPGRGIeO/W5DtLPrMhrR8kyaD8yDZThdSWuCEv",
-	"iKjMIZXB0rjtVZZwNCP1mUxYe1V1u3cmlXTe8ZtB8dUSL3EueFM9bzIHd93M8G9/bHj3dm9mjPXt3rjs",
-	"U17P4F7qWb+DqW/QAqxKJbHrSwxU8ObuTFToefHSCQxdwaJQwLS1C1Elgrhp6eLqhubcCa806RdtmNhl",
-	"K8H10HYesFel5Mo19I7fAADYGqwd8g4GfAtTIP7Awiq2mMngWybmmq9+Zw4QfA2HC52AYnn0O3pBsbdu",
-	"LbhVzn/uxXFaW2npALi4y7OuVabGfjtBBf0yPD2GCuA8Phfoi3LgjbR8qFIfAsvAAsMtO4m12XCFmp1i",
-	"f6s2wV06ldCw35OvW1vrCluD1sbswIOwpS6UnVijnWsqktZ8d5GFUG1vFH7kxfUIYxHe1SB1WVA/kgNR",
-	"LshKyJXTt9odF7GJEIURLyG7FhJwAodAmYIMyk4chUWxWnzDdBs9MqwLgw7gHvx6SE1AeYcUewFXBF0l",
-	"PGbn+IatJ0heX3vhB01Nnb/OqBMZRxKxltdfIt4AbEACK/BmNFplQpujBR1uOdyaZjZZdpEyxIElHqGg",
-	"GmREeaWXtayPPORoHpDtqTE3WeDJylQrVc8lBy2N4VzmN5gmAGcZiR29k1uZkB+ayEqJh392yEBeUM+b",
-	"/xv4zcwtms+9BQwZyiGRYjs6flErLthgGjI5g2Ixt+oZfhPKO63T1co9lTXb5HW9VrWqHOavIYyjrSh1",
-	"pQJTxXWn3am20DALw8q6UgMFltPl/r1x6gWWGjJy3zT+jJrH5TerZfE8rsCfrMp2v9wTdIO5fCBN3Ax+",
-	"kpRcjtPGrV7PuSL4r2cC6XwRb8JZMBJXR6iRdbVygSdgBvCEz839UCkRhCZW5tb7UeBYaK+TUviNYSyQ",
-	"JEF9CgUaQx3peIkGnRHE14BSaFvJ0E5LFy6KPJ0qDb9V+aiuJzuP3eQUqR+t3b5ku9C7VLC3DTAGeERf",
-	"GeuyFHLQsIp3tCdzxg2FC+Zj99vLHY6Nm1K4Qkd8EzJ1kO6sm7Jk78Kv5dzSWWvWmWuI2+rVTaXstD7k",
-	"p+Uj8ccLfAU/yfQ0zXKwMv39/UrZDCHFzKiZv0tCMNPv46kBtGFG5Qldf86MYtfKaRba/71xwsDBWghZ",
-	"HQVR+wwV6k5phnCZyMpQkU1cyiR+0oncUnCFYikM+XRfnyam3DJtBkv0brHTIFC2BT04dY1aJRwtHV7H",
-	"2J5lkX2AoX6MV9W0Gxy02o199x5DP6dfG1kKbwzFjVJ7C4kW4F3PVKp/eT1eZ9oWrifFckkd4yZ7Ccem",
-	"efpGjY4+M7yHdx5dULvTVRh86qnBOtVHVsGYk/Pcrph6p/5lch0QXz75/gn1isU0p/9qN+Vp+f6S00JZ",
-	"p5Nn2vOF8YWH8vKQ3hmxM7fay0qsVOXf4LBj32lFabXafjcdrgXffzUZs6XK5eTv3qjjOzO1hQaY2OTM",
-	"DriBQGDib52HDJx5M71Nx4zW/Nh4s909/8HcH1QhM0Ao+MjvbkJz9g+TfSlXpMFr7JjUKlAKXoA/AHH7",
-	"aEqcJB6WCWWTrPEiUQ8SOUmFV1Cu1q5Qm2wgtwdKR59tL7XfHpvaNPvMEnb8qOSJdYB+j1TA0Kh6NPbZ",
-	"9m9+cpR6OnHmMZqpZ1wx6VlPKA7KZvJireVH7Ek7GGcGdZviNL2JX/wYxVU3iqcEfncwyO6KIV1qVDCx",
-	"AoseOh3GlCSw29hPrGpMVCAZcirCAY2KWsBA+Ie5kAH2Qb22Z2VgJrYiicz/i6utLgrwKert0W3BRVTS",
-	"DVeLZHhgPjjh6uMCb/IP2vgT+jan9K9pqvgsNEjFtqR8YWpkIILRLsTyKEzjsE+wO4WluvqIHYoBPnFA",
-	"poxC3eqVwtqkCLaRYmWqKvKgzTEGuXbnNKzpxiVfq5uNXhFjLEPBo9VAPohorE3VEaWXmJJWz29ChIJ4",
-	"Vx9HN6ZOQjshhg7Zh3afUhgjii/MpkUYVkjUt8p1ZkwXpp8xCFrOqGI34JJ8QoOZkCCgIYYf0EMHRvmu",
-	"Ps4aJLU8nxxe9F/PRUWnsp7RpAL0h4bATwoaiXL5joJX1bXUZZMhb57erWB6FmgnC/VkRhjPHxuzvu/Y",
-	"dj1/V3v3qA3VV0bspC6FVfWtqhf+LAgUt4GBsHUf9o4Sa6FSD2/82Dh7BNrGVFzgYrFmw0wMSzBwMgfc",
-	"yvTwBa53lHYL9gjLPaA8b9pM8EQdmj2nqbVB/KTgt+wEjNPrXNR4min1TwC/jMXAKelmH6NmqFMXZhhO",
-	"Cg39n4W5VbWQZQnEyZZO/evxCvVg1Sluv6RO8iF+n0HyJvPmApw5BI7M2OvpLX6md95huyzBEMZ76SSZ",
-	"P6Yja4fvJplF6EvJrFx3tbsMNLnf0HHINN/eT7h39YhnI+sRvJJGm5t8CNT3c0mRfhaCcwuiWC6lLlAF",
-	"wfc0DtzMUsnCCmc+v+L72Hef/p+NrL3vB6rXlovCWgUPEVfxLl25zmfp9SN64i7Risp/+CbXHSx7WR9c",
-	"vn7VN0NxDstSJSxsn1kRnIT+c3Auw63NTvxVZKsT8HHghn/98vlLJMlhLxu/NrKkS1meF/mSBm8ZummB",
-	"vUvarqVNt2it06XqMi+H+nIUUjsNdkM1Vq+ekvE7k1w6UsaNZGOlG+QU/l7uVPF2zwEnV9A4h0+ahczQ",
-	"+e2l8FifF78N3MmYKoGznQbJTk0d0hv+jGQhX47rd8zRNFjrFzqsh5qgL0ZLgrZsMIUgodRRJgC8H4de",
-	"rLHLxWmeIyvotB39eMbBcNvpe+OQG0BXbVWa5pkLzb4Pvjg7J/M3+G5IgXDtEjL8klBTOms9xjUrzIxW",
-	"DmWV0bNnpd4tz1SyOOaH16M6hAKY8wtgBO9L7TrSSMLIU8ldP5wluVRk+LKMjL6hlOYLU+/mimoeYfB7",
-	"6VZbVcRajeG0GlRyzyh2VftvjSxt98EPr0cDmv4tgyD279Why7x7hjL9KerKbDmnxOJ7dXhbmpOF+vcR",
-	"ccb7K5dDx/dnRPz3wIA0p0xVknczAQx02lR0xmtSREeH1vV6kb//DpbAQET3VHZJSUX2IpxsGY7gnam6",
-	"nzHPeZVH5080KWGZMNEvr7mZMkSac1BHgTcjWc6vH150NSMLxvgMv+ImCIAAO4wjDuTToQSBkCNH1Ykw",
-	"z5DL1LjgeZCHu4izA9o5W2ua/Ttzrs6EFohzoqYnS9cQIYmy7T3ZmBthKnIro/lkqnImMIzcdWMSFB1e",
-	"NUnKX4wdr0sq4gTBJ4QHpN2nTKOZs+F1YpjmHL66VN/33e8vvvpqHCH1cYBMHxuftw+VwVxLe2w+Q3rn",
-	"ZZNcxaOb+dW462pXJscthE8NhPIPvhCv9dNAtq6qlSmgy03og7M8AnYMdAGx92nb4cV4O5ULNeT4XqlC",
-	"Faeg/8oInOloZw7OVHFgwox2/3Cr6ropCUoxQ78xJpEO7mGv7c3P/+Uv9//54N7fkF3if//r/8ESTPTY",
-	"E6MGPGDzzmmbmWuOAbrINFJsG1GljtQi2/KQIaxUzlEbRSdvFHHLkCoBHX80scAsQwjACtb4hFH/6yFK",
-	"/ZYpnzpCITkoZCuIfz5PEBkSy8n1bXRfxVhdclv+97Ef1WrHNgl752XjEnkRoQ6DyJ3qC8UgXzu+rxcj",
-	"mhL7lfYjZ6lortnnJJSUA/yV8TlfsLLKZBmyqKbv1eFNbTa13O3U7DZQGNAKbKpEl3n1qGrKcsH1Gsam",
-	"perUyDxgI0k3Su1/qFnP4gmBXlcQowISFvIJG+RUqHNuxUyeriiayITV2oKvr6dhYx+Mm9Dg6GEBZfQa",
-	"WglkVu5tmzE4J+IzqMof2zemGNLAGPIucU4cge1oxl33VtWM5X0PDexCLzp3MAkKmN2AdxLh2exOlyJc",
-	"aiqnc/R80jqkGAo94rXDdm1T6IMOSt2wXUjfNpV/qLZdd+zrWTE/0IjwigzdDC5wTmFafMOsm1FdTQpy",
-	"+S8+4TvD/lCVRzBYcqOgJiZA9hkaBwkURONG5dNE1Thl/aKjq18tBnAFM62E1QQlHRX2x4j2XajR3hO8",
-	"9h6AjDE2RINwxr5xIR+JiwBtosHmX3KDz+Koym7a99ptRRgTHOakDAuoFva/K48ickWduatbKNBplTxs",
-	"vClXDOywcJ47M6po88KGjN4/mFssQ9NHKxdfn5t7rWZXJQ4UbaazvSOLIHWDxd6fdQVuI5QsofsY+Ic6",
-	"XtqJ1ayFNUhDvPN3bPpJS+ORuX+wp3MELd6ljilP9P+9+uC+SSLp+Rg709REWjOXh+EElpOWPk0qE0zC",
-	"8cEdJWBHGA47y7aw/3wMgXTffJCr85E32BtzXcsAguAu/BnESxx7/7O4K06pl7ErgKn9ZfMxstsctFWx",
-	"ZJ09xi8Ff2EbZ7xFdqaxJucn+O/0Mi5r93YI1UJUMQQGcAG9fzV4s/9YUMG0I/YsVA0hxtvZEtAmaGAL",
-	"uTntjx38s1wfuB/2qnobB3WSaJrb8Zu3//AY9t0YUeN4bSiuxPBlZ7qXU7dSKFwJSrmvlVWVi/HBs6nS",
-	"/WiSZjkmAwby8+GRu1OKi2b01aL3pOVGg8nztvInvmto/Mn1ojuN87pWXYhW+w9ubxUIByejKPD7GSry",
-	"PO008UW3/IaRQipMiF260Gqtf5qtHReKghitq5W8oday0OxeCmiYxZou/ORODBn4wgz7ynS2D4f1L/S0",
-	"MLIFTZUTzxvKyp1WmVg7h/nGPyXHYH7R8sH8zSJGcwaZt/xAn3MsJ5JlDIQIJ7DCQ2Rj31AHaG1FoBSe",
-	"Vvsx9SqS9BedLPhv/PCGejpkaSgxsdWliKt4tCVbcpc8CjRsypNyNwGoQIvCjjTJwHE8mUdQWpfvcDDb",
-	"Tk5tF3JClxdOw7CWEfpLVxrKTmfLv9o1ZdvPHsdm0OoDbziyacSTKx1e4mABxhf29O4BY4gGKR/kjZbj",
-	"7NabfSqw0ZvVoA4eZCiDnNe+6pSHFxuHY4HLN9R+NGUg57Jus1oUnvJuRwVDieSknSHfntt4aRYz8537",
-	"SjOkwTQEfppuy9d49laJeEMTv4JblwHK42kr1l7A0zXLj93sub4FukP71mG8lfvpBBgz1vmPYDs6n0e6",
-	"JZDGYZNgFiS6fMu9NyEUm6PQmkGOt0VylKBgSJUba+zNyslb7OgmKxuDC/E/wg3NX6z4UnznMow4pb5R",
-	"uTMamgFSfIXiztHI+7vgblkqe5Xpn29z13vsVbXVm60/+yu1kU7fKuTjNYc0ZJG7zNN0CMDBL03Dhdti",
-	"lco4MHlyqfDEB07c8jpt+D+w31Xt38iF2z5F8idbRjO7/1XSbvD3qSBrrtMEvTgjK2uqM3D+5yX47pS5",
-	"W5nKydWcMxJ/MEo4dGbeLbpJfdaMJMgITLFdLMfDa3Z+0/N4SfvruU2tST9I7DFf1K5SSv9J8m5fyKoQ",
-	"7/3I/b421ME8WO60CM8PsL6Fw8aPKaUZZc30+a1M3uk5zCAwnaeyntcXZaBBAV1m2g4FQJCC/ClyT4g0",
-	"SA4S9SPkewC7U+gi07WgqbhSoSdlKfAzZBixO7/Mbbs7h082VolfjK5UEfMFu6kXwmf+8WzDAuyTPVnO",
-	"zxE6xz1pkKz5XXve2vRWBYSZZp2hYq6t+wfLeA8XFOis1ja1jbW7pkHfB2K6P89ACI+qZdi2zFe30r4N",
-	"cNr+0meD1Uqun2bVM3izYx3T+T7wg7/KxKiQ/XE6FQOVrbNPmuZe94jQd8bptZ1HB8GSC1Wv4vHPVVWG",
-	"pAajrFA/DekSZRcCV0s8CJ0OvVeHf7PhlJjhFZs0ozE5lo+/YHmPcE/NCJShh5+hnKf4db+EFnjutQOo",
-	"Lusg06/fb4+5zO9qKg8jdJ9/gd2AJ/b0lMXxnF7a+/2MhXh7o1kaq0vyDQWC1Ok2aQCY2xOsUx9cjkkI",
-	"IrbcB7cyNPrOdGbG69QOMKv+2iYrvOv5AQl/MiqonxpxcZJrbJKNwtm1I4/8vZ3jJg6y2yMJbWKwaslm",
-	"iVYmHsqJKY4Lmrgh6b5N9HPR+kvpcUXL2GpYe852D5/k2EgMVvBLsm4bsVyckp1yoXt0XpF92H/Dr8+v",
-	"KfZgGrdHST7wxyWMCRwx9LYeEd+JGPyuvxjZ9wAJUKzFybPM3AlC1ynnCaV/B+22sQcVLRW98F02XnQp",
-	"izYxGBlpzSnsRFsz6FUYDbuApVyp4sdmfqmM1YU6YXJst9leAsXsz3cGt82L4Q2YMvxGVgQ7NosuK3tQ",
-	"daedf0ePK1fLQq/6xBCjp8XsvFoYZDa5tjXlOc/7zpQq5x+dLm9DbG9EnxnaN3Gr/GujbCgcmDSO/ww/",
-	"GM/Q1rNuSvENSaB3IgQjLj+Jo315b/GD/NuVHVS1TDotRxIWKmX7QZ0B5hp/azlDTOEic8f+8/kMS20a",
-	"d46m/uh/N8dKTo6MUpVuLIam/BVkSUnCaboU5BrnMbjOsLv6kKnAzDBUwzVYezXUIixUn/U/MWYCkWAo",
-	"s6dQF46Vfjw411d0S2bi4kMN/9TB+0LazUtu6n+pqb72xVJl/p2tdtDEBkXyn4kVPEXnrlS9H42jf0Nf",
-	"g5hHWZoDey98F0iPg9UNSE00YAvqfkJ0wnchEo4ze7dV7N11q2RdsLC/lsxXVgVUkNotqlbfdJ2krFYl",
-	"JM38z2EdAGy1Rhoy/xDez2isXo13Od7p8ggsZcObKsNenN9smYKn98RDbQlxrKpiceZdYFJS8mQ3b4Fw",
-	"H3mMsTEtLlgYb6pmg5qNxpjZ7SUz6W9kXWpVtyD66Ru9XzuMQcalAv/T39YGqQDP3fSB5A7F1u75shyW",
-	"y9vor54CdK3NwIkHBmv2KkO4aZtciBPK7SfAlmlqLhTL0gDppfSGwbm+I1oMzmdO1+yIIBAlawjSVSa0",
-	"Qriw43jKB4gDSR6ZmU3o4TuzmKc2+yyxxX9cDzJZcIW9SdUbw2qvLQHbHgu5BKi0qcV1bBwMRcls8N6E",
-	"+uYLDXOvq3kNa9/oavypSUqOpfSHhtSZBl8oBVMRSuwgsVUwkVHPzfAN5upoOjNJoLja2/8YL72lRr+j",
-	"K9a7v2x23YYSuankvZN2D/e0Q9qbcevpvxSuT9nXv20nmK9cGu33FrOCmBgcx3tSXxuWbMV/FJ9bGnPj",
-	"vZW18y6UtPjx586Ye6vS2Ekw1YldMNqe8HtjKb7q1Gpb6V+hh3wNzYdboHnoNb+PiPNayQI/W6qNrtqG",
-	"IccUl+7HnbuxY8/a9Kit4+FHr01fB//gAUHSZq6x80I/WYN4HWv6rMPuEA2Pg9+Z3EgqTGZy7A2he3P/",
-	"s3COcGlVI6S9CcQ8OvF257QcT2Mg/Z7j0nIG8v32mJPEFLggHhx8d+9MBil6UFO9OA6HRP4VKl3/6t2K",
-	"Oq20R9UKg6b1jWs2gKYrZeVUQZmsXtgXlbk9PaAQK6xloFZCuhu8p/ZwwV1xjAJQmHT2RHAUcu5Mesek",
-	"Ig2CQ8MUcBzxJVlBslfQJwJuGihEa3YKQoNCbpUsqIGNv/a5tq0LVDjqSiy1vwfFndMXL/XUY3AJKLY7",
-	"1gwHo4Rjw6Hq0FYG35IP9JdsBw3sBG/9LTwSWkCHGOGMEWVnxVJzFVieOBA41B/4bwgJTxB44ky/SQ10",
-	"LwpKxVSbgFBwB2gr1Ie9Wvl1A+p7PGdGNdFkWkND9m6whiOkYqR1oCZT3jYQ/irl6mZgsQIVS/pGUlr6",
-	"Cw3LH/iZyqt5FLthO+X6Mp1zwy9QLwDKg/s5KnBc6iD7IBPS40Xk7kVNHDGo2b5FUwslikYNMMJ0hP04",
-	"GAhoXZnW9NPIx/Ui21NimqWkSvXWYF7hBFjxQJ346gy2K5vlsem1ueKIFBKakZZe/N/5Nvb2yUmtdvqk",
-	"8xhY7gCspBOoPeuTIY4AKGuzLNWOawrppC5z3RVckwMKZY09/mH0SPWfLjoFFo3NjbxlRTupd5yFIosP",
-	"OqPkMZ/9wjEMDpwvlFpmMHYzUODeAvDH2nncKOdSVkRgeJJKDoGzkGw/XoXxDsoqAn1nWIR53cKmC2Z0",
-	"ltmZUPf4kwWvleQAtdTCH10/gATYqdeh5/IIvToYZV7JWk3aEcrasCF40wr44r2E4EGWDWMy4fymZokz",
-	"nhB3q9vWSoV2ouBWbWp1QKQxsjHOb2d4Os2J2Rg/b/8RQifXgmrOKD6/oJIfXUeWw0mD+c6/LFvtCuE4",
-	"HnrbL+2efYOqcpWle7m6SDlJkHR2fv5GM7fqk7yomQ4jXmS55yVuRx/3KavNjPn+6L/+TO7UOWhO4pE/",
-	"8WPg76j5SwXNZa1aYaxrKkiqLJ9LHl+6l2xYBsD6kdn9YGq3hbge3E0nb7O2dRBfZ3ucTaQ0D8KCSaVX",
-	"skLs2QUIN85oSdRWlaeNUMhvQ/l3EKNoDslcx06oLS1CTAaGDGSLrSEVSnfIIhwytKWjQidqvwgNKHFJ",
-	"wp4cOst4B2YuOOtFbXZZXNasQMwgeKhjgrhAFlzToSZFO4sX9Mpruqkgfk3dl2oJ63JmW5V4pEw/EzJ7",
-	"tpQVM42XgQTUf4ztp61A1UgnMEjdFOo1mOTBem1qSCJJe6MKf7tsu0NXZmmKo7ipzGFiCn5ujXqp7VZl",
-	"DuRTBtSDtAKu6dRncE91mcWUvEOt7IxKvwFnq1ef3mYDApteMjF8cS7DcLl67Fx7LE6GNMwgtcNWlyFC",
-	"XxmXo5S1I9UXhBg7uyAclL9rShMpUpU4DqQt0sdVDXswYyP2xqJC5nrcDaL2ZFXoguigVqayugj412mo",
-	"v/T3PcyrtBnMwhAxjNxbpv/8FOBXP4Myp/JltR0ooTmHPPEOQOaoNjiHZHyRvSUMqrNsJHNOU/6zUY0q",
-	"flR7U7s/WaV3HQfV1wf8DCPD2gqn6t0Ue9gzY/TFopZrSDk0S9p8Py+mhgS4WnEaenghJ/gfKSh1wtfW",
-	"sBVwr8xh9qUQwPwfTwNhoPzEwpWhN7utKjM51VneETyGfXVIJZwfPpnBWDKguDSMacU5XY0MIfmwxZsq",
-	"QG+XpVndYFHVST3SbFjbqfKGk4UOnDCGPDvEj9Ado+AIB+MH/VWuldN17sOJQw8vaJ82PE4/NqNrRhtX",
-	"/p9rvZJzYOjP2h9dAB0/i50i3pQ6A8/MmjXnIfx1PhdJiEdzIG4nLN63ZoQ+or3lURjh4ycu7+iFoF1q",
-	"/6UIFp3ZnCu914G9M1NCKYvCX7GAX3GHPf7FxkDils/30X13RmAFluhtuCcPxTIuEZuYHRnIo+Wxw/Uo",
-	"mSZ+jTQx08kpRBKSriSQbqRXpHJtq0dbnekqSBt9SJY4vzu+KfRc8vKk91BLQjKAueArHazUhfDegpLx",
-	"NlIqeavgZo7InbRjEMtycpC5ODZJjC76/uYDW0FB/roavaxQpo1OWv+avAiz/Hh3MzIdo3CRPT8xy9Np",
-	"hUi6yHmEp3IAH/pjUwh3HPVL8QefWKH+WqLqZJQZ2t3JlfM6fRQV1BT0mUML7XL2/aIBtkodcrS5OMit",
-	"vFVitfXuaSGAJqjDMBQ+SSEdeUbzuQir7r4Kck3JOElQYSL8ct1qdXijwQ28I1Pi5VnuciiRMGqW4Ahi",
-	"GO9M0SmsOQkJvEEE5WlYMktqO08QtXTZaipAoOAXHokHYq3KUkhkpf9C2K28OS7El8KaUhcL8VAoaY/Y",
-	"raSxepVB4tdqJbnqGO982AZho9bpshTaLsS1cAbI7+9Q4ja+dMkq5FfwrWNRbhAP62QOIclCMfgTQLne",
-	"jdQ7Xn/+t5GKxzUinFkAl3BbWQnIoh7F3m9qYJNvapVpHxC8deazUgYI8KleSAcdaLA5lZDVkUCOTsiy",
-	"fJy02uz2vNzKDKc9fjJU8+BlS5iYgIaDEUQcJeQ+rCrICt+hoNQ6Wd9y8/6pAi0hFsVqo2qUdttMwk8f",
-	"Y+YDPVAmUBhg23jCsYfxBDEtQIna9Rm8/UGFesp9u9X2nlP1jgJmnX8fFcQW/dzuyQ3ffvLHphpvPzJk",
-	"m0K0/E6s7DtsOTT9njXJpIP7A9nQHfS5bgP7WcvecE0ozqaEkNbqTTXH0kNua0pew57IfsZizXh8lgd3",
-	"VimL39FdxzYSe+RAKScpdmCZXYim0o4wNxv+502ZAf1vzeGVwcUdzOvR1848qHu1JrGwpE0vAXQ8KTrJ",
-	"1JrMIGa7YY+P6NEGpkG7NQeFVbkBFDR9w5WGe8dL4uvq2M9KY4LTqUrYJrSTtuxJMTPRWEqnZJOJrUS+",
-	"vTNcFNk98c/0V+qmet5kUkFY2tQ/E/deSlT2xIA259N15d3gkP6bWhIz7mZRmi9Uu5yQQIflahN+WJod",
-	"phuNCGeK364kRzEhS6fqCuiPZ+BM/LOetL9k6SUJ5Db6nPcB98Un0aBNfQawQ57Oja4KaES91mu3Tbpz",
-	"AZ5uXUp3Xi356ND/ris6bud0pXmtlGMZGHVdc5VH70N3dKSWwj5QWDYmnNko4G7TlUCmmfoodmYOVUNu",
-	"OPlic2ACz2j+YEyj2U/XCLZfE1WDhRGQdrRZijaq0eyvSAfD8kQBL7pKn90sqYIzBAawCjMp1uvQTJvJ",
-	"bkwxGfj7RXx73vNq9TM5PXfyF6zckq6pZXlvpyv4762sd6bSq/iHnSpNkfz3alubnXR6BReFX0x9T9Z7",
-	"tdlog1j8kz/AN5a1uVHVvdXWAGoLv3X6R/jmWt+qe7G9GX6x+zenXC3hR5Y936PaMN1tlYh8yNSh3gtR",
-	"bGVVfGZb1lBkCl472Ff+0iZQy5AQ3v+y2S3FA396ldq5MmxE8VXvEgucBfMUI/Rlm/GTM9qHRPWb/JpT",
-	"LghiHYHhLqI6npA0pFpo6kj7x0e7dSWkWGvsjNHdYpG8N+gv8K/8X69fXS2unjx9drUA4ldWIeaidiM9",
-	"4ZgEaFCDbO8w65/2pZFzuSK8HL5naNK/+uqCLZYjPWK88n91Pc4yELiSo9u2PE4Ag8YJhSeM9sx9S7SY",
-	"p2SZ1WRMzk66HEp8MgbI4EVtwi+9U7YmYn+2/ByC4EoR/XVosbwuTSi6G32DsVYvS5VLma/hvjwPZDQf",
-	"iqzkeRShSiINTwVghR36YlFoKOlkjjS2dl68jrRUiicZuND3dE73baK2YmfNcDae/7ipfblUJAtM+rjm",
-	"o1hvlWv2XJjlRg0Y3p2S/qpWPBKwOBAH8O7UQkix2kpdLwQApTB2GahTDltDPO4Jgzt5YfArIO6peB73",
-	"uIuHRPgUvgT1O80ZhJmrrVrNoEQH2T3D33C3mNz1Ezg+Zr7mBTCKcMEA/9BOb6db5a+Fcmmg5c5SlRny",
-	"MmiOOtQQLKzyIg3DzoKJwdCBRYndIautMSUftjJVvKIdJNJOK7naYtgmzHUrqw0RksgOaVaSCv0kjRiL",
-	"5uQKgfsnTpGWKWpY1IFEU+OCZLcpqBqHutVlMZAUZ7rmmpuJEdsSMcj4iuGBWa7C1LozdtOwrkxe/NPV",
-	"ikuhrcvP5UWg7jkBq/KiHIDp7VSR4fMLTWQYKgRCVVilqnanMXgEoDZUqrp6VDVlOQRG7b7ke/rdAl8R",
-	"WBI3plJgskOfE46fiNI/J+hWYnKrWCPDqRTdt0lALTwQxZJdF7QivXXZ1OaAZOWMEdtKy+Xk9U6xXUAd",
-	"mZd+zpcM4aTiFfryhNgJfS+Y4lS50dgCmeJOZQybHDdc/ju9LFiJtU1xUsmQF8HnIrGyq8EnFJ9gDpJK",
-	"ZiBQ+1isTVODvCGz6O/lkQKjNAdQv60GnueTxL3eTPXYS6TxnOLb66Io1TmOaAmKT79f4Oh40ei1Y1nq",
-	"M+QylGHpF0CZw0BNCgOqUPWE3Dw2kT8QGWNaFtLlN00mpDdMSvKUWQyZw6xrVnhWGGNVy/cRItB2b1Jv",
-	"fiDjMhNrMgkiQ9E/l+s/Gws/z2/JOqcJfg4MAcN4WT01aNNOnPL+rgOrSKVl2gnvgNQ21K09FvceiErd",
-	"sj0JF1fLmUShedYb2OFPclQXO2WfTuAKPeGYkV5XruKz44MGpLY2jMy2bAQpgnEhG9IyQ1GHKdFYkOeu",
-	"sQ5rHB+La6Tnq/3/Ub4Qz0e+nxWQ/rLSWkPPKqYpXVMBWRUEO4DYSYq6KdVjAS1WDpjEjZiyz6w3slbx",
-	"iLKMv9IGULi2eH7MGm118sVOuhiW6EKEUDmUaVLEDW1mUt6u6a9miRLetReZ4Bj4WRVFHptnt3qfa3KG",
-	"vBvgZ+R+zbcSxV8jJxw2FM3zIZzBfEd7iJSwu+xBAVsmJlyLNhtOZOww7+x2+6G6e0PliTGNJNk5EMjw",
-	"g/qJ65rKtcoBuxmELpbG3CTFvjMC6cvaNNm0zGxLOmIR4fikF2ZEwHVQNk3lcqnmTIO7iQ4F/L71KPBN",
-	"7MhKkwF0+9PpOOwdXazZbcI4xbGqydrZJ26YaH28T65SN1286XycGmzh8KBkZCl1FcotenED+yJ2IBuF",
-	"lmU956wDO6tVVMhTsbLHmDnXb9ncKjh3xN6LYaAm/5QfuNNdirJO+CacESst76T2E7ZdPz0Z+XRQXVWo",
-	"eeWJJ95+Z9tO2p3Yiznx8sM+pcGw83dS19N7xgwc7x/ceLz7g/smwE5m8xrCSHOkhhkWtcXVQWpnJ/Or",
-	"pYYXfxlGmZUdz1YYm7GcnEKIaIbaASAbR7IacSCo3kbfZrBaeYBFhgjTbeuAV71ja52Anrvrk/iLUahH",
-	"xTaxNOj2pRm5l2Woc+zXAMgZTCIyzy01H/dvBq4dGBNxgM8kulO8iSRdNz9F3xkGR4ZDb2mSvQAzYq8K",
-	"WRfQ3vCuAdOsE5t5M1eAuizl6ubvKlPrQXgQ3tOAz77Vt7k2V1sqaucQZjPB0krevDgdyvxC5S0WykeQ",
-	"SzqDBQGeojw6bx30FZzaf2skMmvNgB5swm+4/g8Pvhjv096yin6Zsop+yVWbdihWh4lUcVz8TANPQcQ3",
-	"Kbc1xSknfmS8r9ta78WV6ngPCZQo4dBiiAKqvO95CdYEfEFmtrrahG7A/UubyULy8lcYZ2Yd1jUw+Zp9",
-	"hjQi27Zmatob/9xrpoNTC8PNywaG1nd7IIfKjkt9cAMu3ZCxmWYB484OeVyaWHwvP5eYzzyZyCYzjdjS",
-	"dqgv/mdWmEMV8rC0J9KoUJse/ixN7UPn3rpt/lU5Vd9GelOL0A190jUnKZCAY50/RFMsvbaCvnpBoNM8",
-	"Wo/ILsmymweucahdWwwSgQ5eUQc2Y3t3PeV2WckSvI2FePDVoy+vI0VVbNBGHNi5Mooehwj0/FBtsY03",
-	"sxnMxsT8OgWD2pszS06tLUW0c0OPkLSvE0DavQejF8XIV9Lm82mzRbXCEpcOC8/I/TzpFd3SEeYJe2jn",
-	"tl3sTyFsm6bianFCDwQkcluZuki3QacaempThz/djmGTLSwLQuxRiL8e3mp7lg/sVatSFILeqrKgEPQ8",
-	"+pGEKXWY9ZW+B+0DzBxgUIiqTeHUm7xtc7ujo/0JxWbLjImjJ8kGIqEJWv+GjqeJZ9bS1NUkTfZffLI0",
-	"TSY8254v/aPHVE6uZizFM/wB23gFYByzTjE6UjEVhVY/A/PA1ZnjiKV2hoWTrd1d0p395urpjgN27snA",
-	"av/1+dTAAV0zoVvDJzrZnJmaQ75Dc4P84RXbWfp9k+6KcK4FZH7U+nYgiy7bBw47sqwH7QtTzO1xbf6r",
-	"ksyxFlDuJ2nI2uzEa1Ph6TqVXPSV4RD4iyvDgq1SomhTlUcAPWG5obQ3VmBXk+mU0T9keJby1OCUQeZ1",
-	"eBi0KFnuawomwpScvFGdOtAQZSIqeFPPJfzrBNm4iKssb7jj3OyEM8J/KpxZYFUd0UjOG8A7Wd68M3PI",
-	"aWBIUV6kCYnkF6h/tEic7r6Ty1JlAIErUza7isdX6lw3KZujL5raKkJXmGiDdyeUr/652RnwRTTeWcIH",
-	"QcJfCrv3Vzu7VarPrUFf7Nju0/IT4l88acs7Sps50A95ty/VXbrAhTQ4DK19ICeo/qmtymyjLEmCEytZ",
-	"AVHHLMewNgc7AQ9TI9tFkHwcEr/MN+o7w7FizsWtzklRdmIt/LBgz/YhVaZZujv3bxmiyJzLnTtCYdkS",
-	"3+LQ+cnWG+We1lqtzweRTc4nftwONeAAFHo16uD8g742pB94jjOZhvCOvDSf11xYbrWVPR/vQvTp57Mc",
-	"0aDyc0k74c5r2DWtM0zIXmTa4+hAWY60QbJO7tjQUxFLxKcex0ENQ9z+q+u7pczyAs45lu+k5UAN/WLD",
-	"gfSZ3JxPUuZ/3FYm5mqp38VswlRoYkiJkyvXqfxDuwS46QN2E3AiXLMnLVt4+JOt4t3l1XFVjoYsnsGX",
-	"wreRNG/kJ39Xe9f92bvjPlt95M/VpQI31k8cssBI16COk9s7PQtv4SkmbIZuzKydqoR0AqD3owGyj3OE",
-	"VQgAn+YZBxX73hz4QFRb18jR0hi8LlTqg8PrwXI2HfgplGPejd1JXc8Efsy5BxQBjj7AqY6lLQEASSPq",
-	"lFAmOju4z7/HlcvEb0fN+KrUu+WoZsOXTqif+CbkM/gvcxWGGwqTDP34W6Ks3hhZvlO7fQa51E8UD47I",
-	"rBqL8ILf+f6SF+jeN8gTxCebF1cuTJHpeaY3W2VdGzt+LK6Z+8+kZpBzqYCiOqTNQJJMeFJ2SNMONEAb",
-	"VEeCFeD00tXs08Inqu9f9Vq61ZbvMTm6SHdsroxhm5beDIMMpb7BkHpTZ1Y3yv2UR8sK+Gi85wN/Ow+M",
-	"kPD4rMA+GsfqmKuaHZGFNeQGNq9TaKIPd2oTGji54y/YkYfY6qT69eCDY7fIg7ZbRZRP/rAP3dm1w1qH",
-	"SsjKHjLVM1P98kz4H9Prap808JahMgGJBx+D0glTrUIroVme3gv/3hw+cku3gnnYJa6L4qAi+LXBhBob",
-	"mfU3EZtvlo2r4d3colHoAWsLDN1+8SS6v1PFgQ99numsMOifTA/fH5QaaP5tKqHkahvK2q26VZWAu9n6",
-	"rIj3M4DbjzlC+EycQyea36bwYNiJUsSlaXMHuJ+yG5AWuV+dy19K+bx1d4nL0CeEQeNRpGuYPBLbSoau",
-	"TxM5I+M8puuS1ZsZewIqKi/SRWEuDvc9fh8DVKPuc8wmtWSZONEQaYjCYpWiZpl4kNaRP403efTl1KCY",
-	"ZRvwvm/7uNP7F3cLewZEQXxaEEg2Cv+TVZkSjIHiHNh6T3OVF/liCmAlm0KG7FZJYQQOJHkrN49/tEHB",
-	"zP2GybLHYF2PgHqpvAnA/oPSpgEOZImZR/hZ1GafiyeUSt5ik0ol6sb/o3HiYJqyEIVZtHyPW1Xu1005",
-	"NzMVQ5UjRy1zWwjhuVAWX1FZvMNmFJOPN2Mdhfr4NphOeW+AcNOjB1kWnxPOsmYPcYM4SEYNodMgsx4A",
-	"c4cTjyiT/ZNi48nMs1oWqx7p7UpWRBELfhPU9HXMe3qhG45D1DKQ3PEmBB2zUDWYII2maWi4ijB5ONgk",
-	"kXUj9g2d9ly6Js4AoSOC7t3BTEBgeXflYMTO1IpqFNayLKmXzHxKL8b/IBORrEBniC2SKGX6wksWaVnY",
-	"/eE6GzcdZ8Xe4zUn5nVnBOPxJNoHIPXV//invPev63t/u/fzbw8WD69//zd2MxHdTj/UiKcSMLGYWoQe",
-	"xSl53/U4dt5wpXNJnXNhFHQhFQc/b7jZZGqVh1oL+ZHOHRvbAYdaNGPdvB87v0THmSuTApkDnucu4GOg",
-	"qXh1NrfWUmdRvCuzW5vayWU5NU0RYtVhGEcgjo+ABmj6D6L1E60zI/IP+bFDK5Ki2aVVT9ZO1a+I7JyD",
-	"tNfWPds21c2Au/IPrQ4dGptQaQ5ZEm5YW1kVb7dyr2ZRO6EC/Rj6WTKFqcbcvM9zbKPZGPgCgdxBJrlv",
-	"QNuSQIYzqd+r/8XgSw+yZlkRvDttQ1ZkX5sdtOMI12C7NYfKn6JrInDInH2rplYDM7JU0HXSXaEki+xl",
-	"30nWdtBwq5tXrc/APLupz2LeSaV8siodjHWrfR1NTSbVFUB3G55ugLB/UzVLdaq7lifz72pXPKkoCxG2",
-	"Yar5qbVptSBjF58G9pBT3uDeRTefEjeTv2oP4TbRawSPr4eSkPepD5ir0DnQhQNHSqPITPIZcHMwyd2k",
-	"sRl/ShXYSBEjLfT1RUuQAx+HpjpTnev38vjNeq1WjqV5xInNiI++l8e3KIzRW3h49EintWSA/Tt3+8GM",
-	"SN/dc5gjiJowrMx03tTKKuaimWP6HwCRZRB3B3mcsFAZLvnAGU8tJTMIhXahxxgFegWlHKtcZedNnSUL",
-	"G5pOyhWA78vMKhzzJ0EAb5mYrfmUrrYY5UbbYoUUqN3hVEMio6kbCK0gl9fX6zUbVX5ZYVm9jIh7+mrb",
-	"8iGS7s0p8gh6yvL7WOViYkr92sjSTmkkjj+cZVBovzAjnAMpP3tXHOAAIGG0E0hx5GFhFkFPWN2iAPpJ",
-	"kAwpUvlKDWRxYuJLCWeWpLXHnpI7XR79pYt3k3ppkUFZKHXznA+5BKe974jXBrpV9XUG0C6mcWJ5FJSJ",
-	"nTyKl07tuGEo6/Qu21oPAl/U+g0yLbVa3ZhMjLSlNBuGEfhvvW+hA/Ok+W0mQ7OdUCDtf//0+J2sQrP1",
-	"usqiXsjqIPMXhbIoDzI9yVnkKmh+aNysWedWj9pDZ0maIYK5xMa8Qq+BPtYvY2wsS5ytE5u5wMveEDMj",
-	"22kiVqeeuoOFPC6EdBBGZS1LZdx/ndtZbl/KKmdbdeUwk6ahnQ2g4U2YuFAf5MqVR/zYm9lcAdU5VXrz",
-	"GotPyzyR0Ecbe7e9MuOPMqHlk7aZe2jsSuXa2oKyLzANvp0cZu70iD0D5zUx/Dw/GUZHN4/VAbrEjBPo",
-	"crXvpvJnRVM6nguZ8IGzMSJxR6flxiiZTnaWErHBmLTHRtxJi7ahXVvRQrdMnFdi/bt1msHPCaKJLOQt",
-	"BAgtd2tF09rmtEl6OH8TskHYjbnTnezzzOBeUUw/RU6RyV8wyORZh/xzeWxPlfa5/848tj4lxUjipf9x",
-	"PUh88sX19VyDi4kI2suPhVzCMWBqApz5I62xDcQ8hxu07HU175R+o6sJo4ci6lnPfQe/GH9y4tSybW2T",
-	"/rXUykAWSE0d0HiR5Nx/WhkXWgpP8ZFDrnikkf7Jzg9jzu2MZ60ne+r+Vm9wxw30asAYoLaUCgMaLbDu",
-	"IWgYPYLYu591f3E/jzocoW9wy0x74miMnu2FclJPIMGk77UjW6QCyQkzw+TsplUGr82q4WcR53d3167d",
-	"2pNix5atYu+BfRzGSZPsdWq5cWI5oX0rOYjCHPhv8NIZ1cHWaJU5pEfm0gA5410ZwM8u2klhrzmpwAL2",
-	"pRKQzD37I0VR67JcALCh5S4W6Kce1bxiwSzKWVfdbE6yhymGdNL5Qe4U7nzttpTBpgtPPwh1QvBO2bot",
-	"9rBeUWj9F6MryLgazMgiv7vcSF2lzsk+/qvUFnNUICAQf6a5Qbr+fddMF1iwGr71mOpXb7zlo6bG8aVD",
-	"FDtTGmjpKgtZiufbPEw3T945GYPU6WbJ6HRg+QxYbo3ZTtSX1BgEHFOeJS0c9R+nYk3Txhr2kU6TyP5H",
-	"+aKw1omYmdifNJaBJeeHiV9nBxoW+w/McUemjja/7RzG6Ohf97yxuOdNtDXlWm343Vpvj25LTezWiKq4",
-	"OsiSYIP9/QuKB3aIYsL4AIvJzL25ASMRBtU+ySrp//dYlnLZreNOr45EIhtT0Dd6b+/JqrhXKgkQEVmW",
-	"9+Cv7ANuZdl0pbKqjVttMZ75ayNrp+p7KLqfL0vhEXg4Ai87DaWT6Bz0IlOEZz/l0HBdt6HGRmC/blwS",
-	"Kfw3xU7WfGeDmW3CBzqBX67wJfbAbuBcoZfmqzJJUhnK2Hmd+fN97mf0aXfIpH7npuxnSRsviX2Pge8d",
-	"T9WChsbvL1QxvaqtcMYIJevyCN0pIC8wBcIWUBH9pI2pb4Q1Yi3rM/BmU3SE8vThqgyrtghKwGpPrZ1T",
-	"1Y9qb+q5CDJV6BmZHXzFN4V24zGNyXT5LWl7tJFbA/EnEA1n1Fj26vchpUJhJCGLwgr6m6r6UDbuQN03",
-	"9f4E3hQDSeqD3CVRKm5gmOMcnbIzVecVBwn9Q/el91VHrDgfGoyxAwqAhbiCFJU6CIwEzrX/QRYJbb2j",
-	"JyWZWdSg0KUjfx78DpeEtckxv1SulisXgcdYklLfUnm5/8+93KjPBWl7SEotEBz9GO5uwupC4bm9UZWq",
-	"pVMF5lO1+1yAIwYf/vjimfjyyy//JnQlfnr3bIFlL8BBgASVJknAfi6eyho/De4LJWkfPBalXKoSPzxQ",
-	"XBZyAar4/L+3jDiPrt5Ip1XlxKuAO4grevUANHqvKrnXV4+uvvz8+vMvgQXIbWFD3gceMB1vepi18JtY",
-	"+rG8LK4eXb3S1j1pvwZX7r2piN7si+trBPdXjsLYcr8v9Qp+f/8XKjHBTT7ZFtDrjt8aWTLIkd85Twtc",
-	"e2/DA5i35c4EY74QbmusolS88veqtZA7U238euwwTrMOQFludHHe99/UZln638BYEiHe/43+ffwddbFU",
-	"GFHoivRHZVWQ6bEv0YdMEBTusyu5w96FG+wxS0fRgSoKAi+t8PvlzPl45ajlToFz/Oifv135OxEoTABP",
-	"PLqS6cjDnnZ1oxbJQs9CDv/+szePDLgAI4VWSFjfNqWDU12E1QTpmPV6QS2OIBGGbeypcRER+66M36dL",
-	"ubpBDxBX6HNs7pis0NuT9fm1UdY9NdjmcrKyj7RAjm/4vWsevSh/n6IVf1d7dxfFXcoyVKywW/9b5Z7S",
-	"Vz7Ftg/vmrDjQ45SQAzGOqGqX8wx8LOeK4+VLFVVYB1STiBPNv4rV/w++bXBVjW0Uegsa8Uwcnr/vuCf",
-	"Qxmy9jlxgl/8R0oG/EWS/eDIgH++4yoO2myUS8Y6JxUW1uyglMZeYqXul7q6GTa1t+ZGvVCqeKUhlDe+",
-	"q2C8uroR/uC0sbW3rI5QGXK+Zc2pVH50l1ue+I7MArWd9sBMknjhYtMs/ZeXSjjTywGff8oQMLcrjNdy",
-	"aK0+jTSegFvrFeBx7BFMoe3LKoTX45TVJKce37RUFxNsTofrJX88TyW79iaJ+247kki0RKwVH23RWtYd",
-	"ZtEqEUSJB7t2sFDKBj4p3WHwvut63XOB0inrM4fhIpHOpzg/0zdOdZthHt4sq8jFBfLDBo3oVPtLErKp",
-	"LETH1RTW323u6j53ZXr/N/9/4+5zZ7LzXOiP6Ru7MJxP4xefLhCmh/xTTn3lnDc8zRnuSfujOMThLS9M",
-	"vfvDnOKgjveRHnaCYX4beGT/f2qdh8WDs7uDQDHIdf83Z25U9fuQQBFQ+wapuk+kOTLNd5BK8fLo2zgk",
-	"ly+wp4tM8CEIJgqHvFkL4A6JkQMMSHHLSNnk6Y79xzwXE6lxRt5P6TMr9gmq8zIrOem69Cx858wFHRec",
-	"Ux9cZyjMqix1JWuucKsnrlD1701qIXV5jIITf/nxxTPx1VcPv/rrBWVYQ9jb3v8N/zFhe1As/vwNwpxa",
-	"dXjmmSapyKv4JzUu4zYbZZix2P9L2phPuwBOrzC7xV/wnhTFO/jGXczBeb7HjMxVnMRENkkvAT+tbubq",
-	"AbEGhP8cqYDEl/LJjTE3aN5h0kMcd1A/2SbDBd+LrW9DvQf2mMLthM5EiisB1DvA83ZBlUNuO5hYw6jc",
-	"W+Xe4zc+vc5NqB7Cof1Rzm5K2ZO9yX7XsqV9/Etsltqnr2fP/e0zGNLAsXIBYdzXu5DuDlasX75mAyWQ",
-	"hUwS2PK1kJXQweURa12qz8V7uE7Xxxg30hYQ2P171kt4bSLtCRcKB//RyriHmh3U3rv6Tpe1SxPUwr7A",
-	"ati+MkR4+DrUy95ZDX6jf40EI3bmVgWtnRRfhuJHeQjg8I8TiNgmI7qLT5ezqd91nv+RD+TILDqO+JB2",
-	"XlOvtH3vBAqipF7rDly+7+FsBBQR+oaALG4TuMGoaZdv9IK0bTDf85wGRjXfylt1p73TxjfskBf+Mvna",
-	"pzhU2ve9rNZmamw0mQyCYCJXf7PZ3unYpW5i93/Dfwze+iKsY57zEvrefczIA74DKBIyIkS9LmMPvksJ",
-	"7H4KEM6ZqCctlvQOsvvoxi3fmPibj9p2+NS/D8P481iT3qovgc/O3v8N/jF4Lv9UFeYp1Yaet/p8qGRJ",
-	"z7xopIRLV5SldygJaQouw1LiFfNy4jTmxt7/zZqmXmHKhU02vGkceruEioUIh/9twlsd27MIUxHEDd+y",
-	"QDxbCH5slf933/d9U8qVeorFN5dcLpzb3dZrMRHdcW6I7MyL+96LbMrNnb445er+nTmInayOgVvBX9Yv",
-	"qnIrP/61n6Lfxsl/DZ6Bz9rvXVg/Vp0nT0vbXd/725N7/03e+9dI5u4PiMb15R2aHG1y3D3uoMpbbDck",
-	"SqkLYQAYm3TEp6v149MbbG8Tv6uP2PjoDmvUKzIM+bjHgoTyCE9Df20NBPOdtBp7Tca8Zbueidv/8JoF",
-	"Yp3EGtJ3R85k5k3UheQCb9rJX7A1K/MWqomb8xb2MWr4gphejr6Y/FRTo8Oaf27Ev+u122Lji512pmIL",
-	"jYYWg7j+LwW+Ow2uEXIbDzadkgUHSJAUy1rJm4VwxmQGEhuqD0RpFoOdIdYqshBzL9hpi42bmFvR6D04",
-	"6Wv3Re9a9DEvD9QijQNg3aijkFiye0lbqKoikCRlgSXNTr3s5ugnwAVPmwxCXfClYjvT7yrsPeibqnh5",
-	"Cjr42NGaaeU5J14K/Opid4/vTYs5BUJzor6TlKSrLqxZrh6rofiGvvNHXeSnQcigweHE+EhpNotgFcHm",
-	"w82grvUtlm3cDRl6YhSKwgoSc6ihKc3mc/GOunnCh0fce5hnspBoeixkBdQd9IWmgraSorGqELrwvkyt",
-	"1v6/+peSJ/u9qoqLLNxH33SJCs5b6bSx6ayEZXjj/wopy+69p0JOuMuZh4CtzKeU4I4tExRrpw3q47YQ",
-	"D/uFhNa2lFe1jpoZdd1xeaPy4OE/l/YmOOiO0zmTeD8+5zylfHAHpfyjWtr1lfll1JKOEi3I9gEoND74",
-	"knre0mbmQrIvInPan1kZd0TXNNLfPy35/erhqGrCUz+FsZzIWcoDNz6CQkws0qGij0t5R5+ysifjs8yu",
-	"JFkw9TB3F8tH3zB806cXphZbcwDyBKjPhDmHauurpHDtITke+cq1XqM/++feSa9loS67k4inir1evNBV",
-	"8cLUd8wUZqI5v06OEHHEgJ/k1gKgkFYAU+pHIZOxgCwGgn1Vtxe9DP3ZVsADuLlwWHath1Gq2l0uhhqj",
-	"ZbIshXW19wyywctangQWh1lp4esfGd6uWSfnm1tVY28Lys3DOkFFC7Z3b1u7P478CcvSADUwoCYuup61",
-	"UsPbExsXXXRnVkhSl9+cZ5Ybt7xpnX2O1vmLh6mt/uojVBlP2/K1Uu/0blqdG5Bz4LaulfBrtaC2drKO",
-	"WnJRfUgSEpA8ultEr9e2DhOu/bayR+XS3pIbBZdKDH+0Q3osVInwIwVXSRMbDQdGF7EF6tSQ+oEug7Yf",
-	"H8EqtE8dXuzKdmqpVNrp5Y5d2JGUERUICXB6nHipSOi9f7S/EinEM8E8VJlkYpepmO1tDUCEDx1+f6+Q",
-	"7+fPh3eCkVGONoNAxWNoK2+9q68qwr9TCujC94tvKj9zPNy8GUjfJaTF+4Z0q20ehBwJkLD9Oxb0HgKb",
-	"NB6psMn7mx/efre1WnwMTPOdKlBxPp94Z8JLsatVVq+0E4EV+uKb8f4u9Abg9cz7L7ZtK1PqKoCA9tI6",
-	"705p68ROyTZHqpe1rI+fi+/HMO+v/auhw8ifPcAeWoZ2bzzX42zo8MM/2vqjiF9jP1i28FF7a3GE1b2o",
-	"irWN5rMI19BY+E+IcMWh5XalDA5SpVRhP4LY/B/gH7+f70fywKfYzXnS3f7haBw+562+Nrf+or2S1UqV",
-	"diG8w21qb0Bapi5RAJseDgk4vHb+V4HCGy6uCIQwZWkOOUf0VTqlSx8O+HDq1nhuVvq5ufDm2inlNFKv",
-	"sgCvJ1SYSt+jjgih5zy2xKGrsSq1ulXENx4ax0HW3N8WgGyuL/hvlXtNQ7hYvOK7EDOEll00cG2z4Jf+",
-	"ZTWK98vrJMoYkknZ7iD9oTxBmOsByjUwf5yygHotLXKoH8Sysrvpi68noI/eBcBtSh+t28YUG11lXg0D",
-	"nfPuj2lBg3pkrh1BgS/sGv9dqb3t67ZX+D1kWsUBmso4E6DMPdhyx4HuQwNWK7V3gFqma94n912GGTS7",
-	"w/sze7SXLRGoyE3LORvfY1f2i15YYtj0PJD5Jwmjev/WWFnmNuIePlcFRE9F3Zy/J9ll2VNdXm5Z3mCn",
-	"5Msui5I11GrwhvBjpCsGVwCCzsP8iLGgYkG2yH2c+KRfjvu/hdrWoUW5o3POO59jhal/JJ2On/RzPpD8",
-	"Q6Wik4rewPKI/7js4lAvyOyyYA/Isxdk5Jsw+Y9/qYJZ5IxRKasQiqQblqmEpNaboasXRrD8PcKmjtEd",
-	"fIkMauWTCfzyjoAfemjp92l9gOFVfmtKcMgArkkObujvplzLwO49tptLw1LSTqjZNW+bSP6pPLu2O+uf",
-	"pioTSAWVHaz4fhO+c7FrYod16THdy+rdBGalu1eGYMIkvnoioxP0NPiTHHJhOYaYNORqi9cm7W2v3aNN",
-	"vit1c099arVXtTO6HmTB/bH91p8xUJgMLx8sDFGVrbShZ3EShPEi3yDOtzbNZiucgRysqoqPJO/7v6EO",
-	"/j5N8K/0BXz0riNIe2BKrdi+WF8trlb2lisRO6va8oUu1aUla+ph5osf6St/6ioQHOQrygRMKQWhmQu5",
-	"xJYbpOkf+RbDkSfmMKbPa7P/saU5HDslv2270WDJJ6D9PrOAXfQO50GVJbZavysffP+OEdpwh2a9gOvQ",
-	"VhS1XLvY2TwMCgt2w/nHxmhzE7+o/fNvYMv5iF3yExfEfVSmy5zX+GP6+Eu7ft1mXJ/Ync8v8MVR46fb",
-	"+r43/aM29TxOz0+iLX8GIoC+UNtG2zxXJzWePpNv9hMJ9qOn/QHtwJcSWOVft1KWWPGpegz6k8/qfHyH",
-	"Rprhpwsa6B+NM8ibiXftgWUVJHcfCyl2ylp/oh6kd3UJPrKTulyaD9ThCkvdNJTHyaLAa8sld0ZTbWyW",
-	"/OatIvKbWOGqWuRxp76q22QfOAM+F0+BOgBeAVV6LRbZf8nvhqIl+DHrdQvVWpxitR51gFpbczhFahUG",
-	"G8OdZKrqGnLW/4uAtGg6f0RWi15djEAoNfY4RYW5vKbe/y3U7k3gpfyxgcz8uL/7EnTSrNeJQv8BHtvI",
-	"N1/HqsUc3ATraGN5Y9KjE9m0LFVAJBW1mq2mzVBUzREoV4R5UX2wyjX7Ic/oLXzhzxgvwZFlKrED252q",
-	"nLCa2s7slLRNfcfijVzjqXf18QKyury1e42Ttp8cLK4kn7k3/x97V9fcuG21/wpH70XeTplos/Wm7frK",
-	"q81OnazXzsrJttPJBUxCEiKSUAHQjMaz/72DcwB+SCBFmR/SZnrR8aaGARAHODg4H88j1jT0eKr20aB6",
-	"3dkRRz9Kv6UT7/VljuUQ5coGb8UjQ+ZKDDyIkwVnDrM6JwwVf5KvVCvPzgea6Y+o4j789QDQg/WXw0hn",
-	"jA6piFhS1QCyoHevBBEr5D3KiAj3cc2+cQGb3UPn56YfcFY/6X4ZHz1x/RcqQhbUWvtoqg4h4ukT/qOF",
-	"BZTL7STA3J0eyaqY+hC+qvty9wPUUpj+z0g/0GCVsP+kjXGm+7zROZpNxeycUSawYgvTqWJ/SkWYCIjs",
-	"uYJECUpUM/LVPTY565AHzLFNtCOPjm4Ej5nse4vCUk2f4Gcb7QbT/iKVWz7zQXRbqfchVJvI7eOz0GwA",
-	"ldig1D4hl9QXmzEG86+DmKd0rd/2OU9bxY7vPxlstLUcIIBE6fo0yWB1AvzR1qDKUj5Y70ejdazjzGV7",
-	"DKmAnK9MnfWugwy+tJRup9v5nlpBzkkpjxKyMBP92tcP5oxJqA9MeFY8Q3Nvrz+xSauuzHKWKJvNCZmd",
-	"qjJ2FUnruwvHI7eXAAnM8NTxkSZN1md05OLF33ud82xV6/q+brFlLit4FTk7Yv8n/SABZOcwcYe7cOiY",
-	"L6aUNZfaYpNB835xiDrbuUQfXsqDw1u7gByRPV/cP0ta/vbB9W8qqRvou6Kc0mcjVY4ir/eUbCwVrqLS",
-	"lN9aUeHPhGdd0ZQRLKBx25omJ+HYHrQUAj+siUIJIcoMt2A/kCw4qIP+pXhsVueBj01payUhX1+fVUMI",
-	"kxlEogcebuFQk2Rr2V4KsCFAWlZaGCbpVfdiysE9vlhQYQ3AfQcsTsDNDzMu64uZcIvY92AZFlh2XKdf",
-	"H2hAYorRzknX3MS9kzi2CA7ctncR2Q7tc9OffCf4grnpCvQZXQoSQtcFN1IXL4tBY9k9AnplR13/sdiW",
-	"DRTybnHmMcDPTejIz3DR4GKH/WvZ6QOVLKTTJ7CQ6xPvZzzeEAHilqOrvGrPMNM/ykHGdWU1oC73GbeQ",
-	"oNLTqyCLYgzLMyDXLIoMeAaC2aqVgaAUXEoqvQeqMkrhsRYPsIOCFTX05M4EclNrgvxsQFS84EJrqETR",
-	"UF/VQIcB+BGYWEEQv0lxT7Fg7cwfh5XDYUfVPeM/ocyS098tA7TzdH4Pv56lQrAgjdK4nWF6RLHLb1hz",
-	"XVPt4ruKBrTAL0HWgXzUIo5TqeWMSYZ1gK9WUoOx2PFAUfW1VIKS+BkM066aPyAYW1ESwmI/TWY48tdv",
-	"mczpLisj7fXbww45xBH+Ro8ljTZhie/lpSQ/zG8/aDnFHhfWWS03gpIQnBeXAHcEKPPgMTmeQbyyL4fw",
-	"I+MwYz9UcdQGy5eBi4z1ogAUeUCjxC3dj1paVbnBhbBMKVwBJjFXegGP0jjBDKMWiSa633sYehzTy36l",
-	"+5jp22E2/2Xil87qtgWVE3Z7csg7PQu9oG6nZS6bLtvF5pk2B8Bv8lbHOzBO4LBoFTC33/RGMLpozRhl",
-	"/DhDkEOVkn4RNM6TARdUq4SbVLLgnzfvfe/qzUyr1pvrt9dIHYUMUDEJwVOt1XMQMcBIzg0+ZmEKDABn",
-	"rpj3U+3D8KYgbBko9lzkQPfPaHOEwB2FfsC21Mdhqk1xr/NKIU4aGOGFF6pMmsRjmjunuvuhSkI+LoxQ",
-	"yO5/3iWXd6mfhd2dNpfUiyjZ6CeO/vNU1SE0RJZBY0RS50aYBr2va0FyYNMD/DsJe3c3YcCvB4EMlRlv",
-	"BuiIyDnrDkHnUlvtHpDzgD8DzuKgEjninRnrm/H3WMs3ZiGb+BPyELR6cn4STFF0gFjkuAVLllTIBipc",
-	"0+JILtwZj3iKFe4JV1TqmzpkggYKA/uukQL4m2NH+pDGD6aWPlilyboOdDT/5TGdoyJq7Hd4/fNHe447",
-	"D59JDWhI94lIQG+T96bdSZTbMTXIxfe0ss2RYrAo8Hh5HLGnHa43b/puLVzcu7qNqVjSg+yaWPmD96ZJ",
-	"ptnonYCxSgaAr76eI5T42npObSOy/P/jy8u8rTYllzxx4CLf6Pmc9vI8ilFF8XZ+/B2WE8X72ySwZP1f",
-	"xPyRCpFG7GCNN9H3Vwgg2dr2lyZTRV/RAEmOvnSZBvC0pApgqR+Iy2N+i2PS87OaPtDsNl+Q5ycwd3Oy",
-	"O+UEC10b1Li3otD2bvGcz1ZE6XMJYML6XaJfffCeK8F0fyVzy6ScMkf0/5KtM97R1TA77k5+TMJvkMKJ",
-	"CPqNNcn+rM2yPm5oXNmu6VQNChVchSa/EzwmdRrWzOWy4BKxSOorg/tYU3r9kUIvvYil/0MF0/p5E3ES",
-	"Ds99DaW2+6hRhZZDjwdUtBoJJDQzm2A/W9afRM4bc79D8qjNbyNO8LMD+XvGoYQS4E/0kYL5tQc/2blS",
-	"zF/DnNpQHZuN0f+1IfF1IZtKcH7gLJnbdm305m1Cu2W4+w2V/nXz6LMo3IxRp2jM70uYhoFNDJY8pmMV",
-	"Hh1GiZhvIgZXfpowhTQAdvIFT2AQUSJoiCwAW/3jcs82hG2vLQNMh9N70V05XhbP4PZcefO2Lgs3z+nq",
-	"w+Gi/G54eeDw5sP2VyOu5dTpbGMC/YHwjG00StwEB2sbMTHJ/pavMusFSNGuyvTJ/OvzFNVS7YP5I1Vi",
-	"a6feJgUkztv2mgPiflxmLIq0klGC9VFDBE6mxh3zgauRtss/eEz1aK1LU6GIhFHpZYKr3AgDsOKM0rV8",
-	"bSt/tMKCnQR7KyltsM5rN33SPz7XwmtfATAAfFabvZRgw7NPZDR4B/s8jfFGbT3FvU0KaF1QhOvvpDse",
-	"pJEzvfemW/crjrrIXT+zHxnNmrL4b22bAW2UfAxXgBL4r6E2HjxR+mLfGF383O/eRCRpdjQmb8n26DfL",
-	"4BW1b8n2Dmu1asm1c+YFfLqFZOsxaSu8tMXPZVHwZVhH9fstR0MkotvSCr4UJI4b4RruqIBnsU2ZGVof",
-	"m/HasczjMlo4htwvYaomVMVA3kRkS0PfLCsCkSkOvzFDht0u/jroqxuypnf5Ug/mdiqGGDkNaGdgJ/MR",
-	"NtCXJYD2+SirlSWiYwouUNnLbq6ArtdoDcESVZbJ4TuyVyD1s9kAw+K3H4Jr15Zegdc+MGTqTymtQ3XB",
-	"QklicLQN+jeTSHeBT21sknSkl5QBiRq17Rwa7O3HnWtWejPfe/vgceG9+7+aSOeabttyj3770hmOdvbK",
-	"utCw6Y/7kSWhK3j7rff/ZlX/pNXyRc1n8UCRR+qMDBcF6oPiKoKEnDDsIF2gS0o8IjZ0uWS8KOWzoflO",
-	"24cLqn9PwsOZs5hfmoRlynGTv9syT9Z6g79Al+7BoevSVu8L88GYZYuOStAITW/SBqndpyLRUlNpQj1o",
-	"q0V19WaGzrMiIoMmC02WggCehzSVn/A3LQT7Pf7lPUxnnFfbQ7BffHZs+Vk1a2a4fOfq1B+IkC4N4xd5",
-	"PS4PvFyzjZF2K5t3vmYbF2x5XrjXvDalHCP8Cx8nXkykjadf73y9+zrtdSotjEidT3/Olslt2g5SS7dF",
-	"MNQh/PnSwJYMyMxbZ24w6Un8ti6hCrdtqxftOhnnaNOYsGj3cL+6OHC0tXkjZcZF6KD7P04t4ARKHZ66",
-	"JsIt83lXYcPhgrrIRmN6jk3GeKfDUNfJgrd1tAdEkYgvUwhVm2/pvBrTJ/h5AMhPUlyZVkrnStpkh97C",
-	"aa4Kznw+LQz07w6dqPo4nCVX0MP6JpuUPjKaeVJRgz2CjmkaSkNNr6dWPIIQSgYydEgIGWb00qal6vfm",
-	"V9LjWeIFPEbIX7R4URjuUF3p04c2PVbGVN6HQI9JskWHvXWt5f56L0U8DVPfuWTJpffCWFqwL0qc9zbz",
-	"r5bz3p+gD3h/Fu/0imLugFmRksgvXjjUJu6dnbfbi4PaFmRbk/IDp8h6yrQE7VpcehFdKH33oq9RKvCy",
-	"5rrhmO1Zjnh++3LfzoGtWNE8pd7/8uLFEd3/7UAINUH54YjnA7VtvebN2t02GkW/42BttHvZ7e97D7lf",
-	"24TGADuzZyPnKgztBAfzp+UrMG4ZWGXYngvArJSmT+ZfjcSU5RUe6i2OQ9yRZa2tXMAtMzlWgouZ1nU4",
-	"acLAHXYH3lEhefKOi/j0aqnYL5XU/y5r2lBnWobh8r1sxYKVcdCWEsYr9BKGeYZnibNm9HoXsGwAbVEp",
-	"EP4DK4ypNguazO0Zj+kbEqwnbWPkxfEG+/GkZ7xxdsAdXAE/vixzldW63N5T8kjPitXExT9yfsZQadNt",
-	"SKobPsHPFrDtd7rdmcK2lzaeGw9qk0++B+T2nfo7buE/qxvZ91Ko3jX/Lbw0USzyFqmABPSEK1aTeHlX",
-	"muzQmxui8204e4DBah+4yRDIs7yIfZ3wTFr+sjIKR7tjA/M5r3PD+NdbSsQhs47xf+lWA1t2ZpS6bGbE",
-	"qI04X9MQXQdEXebcy7ZygSfRtsuqmH6mT4qvafJ5GpCIJmHzEt3j38xs0zYeHei+dcj1sKPzcBBT0d9V",
-	"5XM6VbIw+7W+9/HdzHv16uLVM5fdn0gapIKp7eT1v381QjC0KlOiItJI4H4FDU4CRLsXlH6LH//ai8lv",
-	"XNRF2jEm7pSzw40zaHQaF68hyQGt6TXdYm0J/NeGdCN8VTTesObjpBscyGp4QwkyS7IkVdQvSslyE0xQ",
-	"EkVb/QysKX5HGrX6jbCPZF9Dvcp76Qa8i8f19Guv4cuYiHXVr7bvnWz0lmEHbaKHV55ua2PmMVWCJzym",
-	"oM21Mu3kBYJNxkPSCGF9Dw3OLg8Up1UH12RsMfC7h6TTPZc1L88n1+LsZbDgSTMufcyi/hJgXD6RRoTv",
-	"jCBatt6IxkLsEx1rnifY2IJNPSBSNiCkVTsGRKeIel3+ARhv7OYekeGDbMuYNC6cQlVZ/Z5Lc/OYGhqw",
-	"X0ktboiPGVi0gqYaN0V+gYVssaBCWnx/53tq0E2wj2u62PsSw9mM/DGA22buVdckCvIXh+1ZSyBz6r04",
-	"xOMLynQbFTA0GPJcwACNjy0tYWzVO2lX/nUDyLX4sNElC48Z8WgPYiqiyevJlGzY5POvn/8bAAD//w==",
+	"3L39shs3sif4KoizN8LdO5R1JMue29IfG/qwbK1lW9eSWzvT1xMBskASPsUCXUAdiu1xxL7DvuE+yQYy",
+	"EygUK1EfPJTaO/90y4dVBSCRSOTnL3+/Wpnd3lSqcvbq8e9Xe1nLnXKqhv96IY/+/wplV7XeO22qq8dX",
+	"L9RaNqV7LJwp5FHoSritEtY1hTafWeH0Tol/mkpdLa60f/63RtXHq8VVJXfq6vFVIf1/2NVW7aT/+NrU",
+	"O+ngB+ffcce9f8y6Wlebqz/+WFx9/UHVK23Vq6I/madW2JUs1X25l7W7/2J5fyd/NfX9e09EEee5VWKt",
+	"a+uEWcN/6Mq6utmpymXmqGjEzkR38sNrVW3c9urxg4fX3ERfy6JQtX8WPrqXbtt+s8QfF1e1+q3RtSqu",
+	"Hru6UekI/1ar9dXjq//tfrsn9/FXe/9VAUN8L52qtSwzg+zCz3cc5k0pj7iSLrnfb41VolRybx8Ld9zr",
+	"lSzFX4jSf12IpdroqlL1QpgaSV14oksRV8+Re23qHKUffsUR+q1rClU5ZAiGDBZ/vysV3pkbVWWGcPDb",
+	"0AApv1wz/PKHf9nuTWUVHLaXulT+/1emcn7yj3+/kvt9qVfSE/++WTnl7llXK7nzvzEnaKkrCXRlhjo5",
+	"NmLtR1tcbZUs6LA/x3HvvdB2b6zGJ9Nxel/1jFKbZal2A/Pe4xP/5Vd7+r2hHQjfZeb+fiudOKjKiUNt",
+	"qs3CSyBTKWGVH3+lrjyDbJVyQ5Mq1nem4Y+VEnu5UcIZsa81sNvdyPlHYB/4wNPVSu3dm1Ku1C4soSjg",
+	"Q7J8U5u9qp32rLOWpVWLq33yp9+vltKttlP4fHG1NOZm2pOqcjVzI7zbKrHXagWkABEgDtptxWGragVi",
+	"wCm52qpa7MytKoT2pBo+5Iur2jQOzoOqmt3V439cgQi/WlwtldWF511TXf3CSYf2SP6DyEBrDB9t3zLL",
+	"X9XK+eGerpy+1e74jUHh2qXmaiurjSr4pePVJ7bSCnpOaOcFoD1ot9rSf67XLVMtjSmVrPy469rsEm7Q",
+	"lVMbVftftmanGD5ZXOmC/TMKJuYHP3T792RsA6uABWqndpZ9m/4g61oe4aVDNUoGL+xpm/ujOsOt92Tf",
+	"dBFELZEI3munTOTBxeGkFnGX2P3dqKqQ/Z0t5LFLgKFTgB95gYQ4JUzYyRGFZnEVBRVLbvO9vFE/7/s0",
+	"fi6rlSpLVYhSWWsqK9amFoetXm1FBQLQyaqw4qhArZmyntfwoRd+nsyCQL+bpqKlWxe3izS9sNoF0jpZ",
+	"Yn6fSPHsbdUk+m5NqXvbOsrXRNTJvDBEuxOKICHitNqxWALUdZQ1nBCynFYmHYhZUxeqJiFk4WI8mLqw",
+	"U9nhuddFfmvCJdqjUFRvB+kCT/1dq0OPDlEJDCsZWP8ZV17dVJvp+wcXa/FTg9ywkx9e4VtfXifKWlz7",
+	"raot3eCR/3TlvnrUMmBOlIVXFzRBdtGuxEu/u6IbNZeLb3TF3w7+h+nEeb41mmeCvbSkr06fVG0OM2Ss",
+	"J8VP5sB9aFhywh9+H5FOiTiCB4lkgUALpHlcJ00+u2fPVcmoC9F+ZC9KL6u1C+LaVGgrSSdWZqesqNQH",
+	"x4m1G3Xk172tTbPZ9sf61hzETlZHgWsREpQxfHjBKBwHU9/4b/L6nbTWz1pbL1NuVCGkE17UiwdPxDVc",
+	"RRUa/SPHwS+jnXQ76qKlWpbani36YlGV5Uz2gl07W8KhLpxRt3Iij3QZnCy3wGeylMTaXeq/qeXK6ZUS",
+	"ciN1ZZ1Q1a/m6OXjEyB7ql+bqvTUPeHG8PzYwt5uZa1SKRJU76a6qVDF+q3RoF5sSnPAXduX8oj/kge4",
+	"55bKHZTidPOLENivDgkyeTmHLX9y8HKcvYdx/EVC2ihHwo3rB+X3mQyz7iZJ19Nt7jm9YxUcNADGKThx",
+	"fTqdtnT8rFW12g7p/Z9ZYQ6VWPrnhKwK4eXoQuyUtE2tCmFQ5p4Yqf7pbzUKr3btplmWycKrZrdECQXP",
+	"v0YhMOHxG3V8Z/YTH95JN12KfC/dqNZHoyezXiQLpgFZWms0fPN3yrSre21qfsecdqUKzlAy3MGpostS",
+	"VOrEdJtkYfImrL3ReD32bSCn9vw7zl9/7GllT/Hp9Q4jxqMKw8D86MMLcjZmT6cxN89qrdb9DZh66sA7",
+	"2if8S1MLmThIyW+OKjvtBXkpIgtOYNvTKyx4gC1P3Vo5JNXp9H4w4KNQ/qx6nWFnasWb75552A1qKu1m",
+	"aYacHMLPp+sIHw6UzW3bc7Pby1qTm/FEuo5tnf/Am9qAV/SPxZXc1CqaIF1Cfeft07L8zAonm4W490A4",
+	"Ix4gY43Kr5nTWNXGWlXwW+nv+qeTJdZbfzBeVc+M27Jenao8PrvUx8BTPmWlEt8fVOutv8WLy0wtbwtI",
+	"L5yv4miBuoEw7VakvEErzTHka10xchy0uHn206rUORceUMCiStX7jl9ezYgioJFFme+NgkodgjjyEkhs",
+	"FZz96RNcm1Vj3xhdudlOF7kfd7TIfSrZpknhvdwo/tzsS+mUbHh6WlfLalTQv8Wn/ILkZuaSh+Xn+A2X",
+	"hPiCrIxMQN+g1cfVEJ0DI7UkiCyyILbsbiUtL8ffb+iYd/m7lPVGWTfx+irVmpGxb7xOQgx6ME1ZoIEj",
+	"KuO2utqkF9R0wg9LGWf2M3xH0m3fOrOfI2FwBFrxIpIpS9wYgT0l78c1UbPzoVupPyFdqemUi3KRvYM4",
+	"8/epvVEFGLr+dzAtKnWrahE4djoH7DNR7ZfgRze7jse0H5DyLDiRreHZ9xmzc5gRQTb35/gqVRf9NMHv",
+	"77bqKOAMT/Xxguz/2bIbYE1Tj5vVyFs5MXZ6APCTraxKTgRtR6BsQrUFcVUkBzFHjjl/whGDwtZl0KzV",
+	"krdOmqrgsx88zfconKS9Aa7UbgFMicFO9JA52Wy27olQu707JmFQzEKhDxTGy7PkO6ORlRPjBmc5gSaM",
+	"ZzkbxQuepENtHE661JYP5E3k48lyId3F2Ren5ZZjrBJy7VSdUB8ulSRILUWtbrU6zJAkJ9vCsDY6yyLz",
+	"4gS5nXouq0JDIKu3RcvSrG5ONN9xTawbTk48bx9N05ooCRi9hSKFpJyE9bJk8mRZ6xVLqEw83FIIsE+z",
+	"LCMdtpjvM8FfFjcdI3rwJjvzrawdF83b6UKz+WzaCWuaKr2EEu01SLOTXBT0H1T+zMrop6+1c5Ck1KeN",
+	"3lTMiXleGqsKsTWlsuIv71r38rbZLRdCCutqcxPOlBRbWa6FqdRfF+JWlrfKQt6XFPtSrqKDyZaYrjFM",
+	"VJJpQJUwP56ehly/k5hgmgrUZhtkhqyLp27cZ5tVB6bNQrrRWbzdyj2z+LWuNmTpnYqK1LPWkxXKzX1n",
+	"2kpi4oYCKyJMj19WU90w3k40wibQNp9AU6pbVfaZ/Dqytd3JslTWiZWfhF2IB/jTwYhfja7AE1YIa4Sp",
+	"2LM4eola5ciqBrVNOqGdFQpMMuY+lTv11PJfxLtrKcFVKCuhfmtkifMWS7U2oHqwk7RO1oyJ9R+Nl0s1",
+	"iAyLgTxM45W167iGp3m2+KQekIu1Ot+dm6b+HMgtgQtaXCmybP0m5x26z0u9W+aObn++Smb9bXlG28n6",
+	"Jv/L3CM2kh40IXkqpRrOYIHCBSYaFpmMxBIuSQbpJyacBAjpCt9HVSrk5ngr17GhwJlKRjYqYGouzv5U",
+	"+Bmgsrczt8r6C7FS2vljuVQOWb8W+Hr/NJ7GcjC2RyEEfClDNCdXcxNX1E7q8jTx+ctHd4j87ZS1ks0V",
+	"euctRnBhFpitGdQEAezSl0pB4qdzY9KZPb1KGbJck4e/ul5Mvn2TjyyIKslaWIIfV5xTond9ZFLFMKd0",
+	"QOLeeGqdKFToK9VWeK5YkCW+k0dPTBm9FcujkJUBfqO1sTk5fIRbWpszP1E273AGmkT3NSv621wdJl+M",
+	"crDwfVMpLNyQtVc9PWeAPon8fseUoRHHWycQOJrOs7g6KHUzI5PJM8h7pW7GzThMB6KQIZ34kHSMg4ZL",
+	"J3VihDwh2LMsi35HWz1JaQ1pX32m9L94ZlzJimxYXS08q6312m1pM58vPMuCa0jWiuXau2/qXMWaVpUl",
+	"0LvjfrpWPzOZLW7A9HUgH9w9YW6AHjhAWEyWMMC7Z+fCplkD/URZJetpcnKrSiZm/JrykKMCuhBWVyt0",
+	"G3nJiT8sWn8l5Clr/8am8YyrVrKxSkixrJW8EWtTluZg+RB4Zmq9DMhMmlxJvoMTtyoIdiAEJE9F0xYm",
+	"xF6IOx1ismdSA5SSQhfg/nPyRqG9fKdVU47/iZz3Qgu8XKZxQlLeuKAELZQGfkO8leMoMREnyVsSpb7z",
+	"srfSL1vUxuxar+f5y7ZOdotE2rxCYDF/2iDxRm6VLMbLRTA5MSn/o9RtOCih2KDEyeHYkR/okBCZuOP8",
+	"Qh6fHb+l8OIM9XDqWU/z4kb0WVxWfCEz2+em4RzqU+eTZNSPGCw4naGs+Bfy+NpI5gpNBpmS5KWrxil7",
+	"N7cNagMFVxv7tqmgJtZmNLKJGXnh+/GuCKtsVxC+lSHWm1JWlRqm14wyh/C5edpdPhg6stVv95JJ4plc",
+	"YING8plVK7k5Wc7IhFIFr5L7MewTsTZNDYq09X9c61sqf6sbtxWlDup2aQ5exd5iImB3ldteOmTueJ3m",
+	"QWae26lCy2rSo1MTYkGk0ncXV7SMAX5UO8mpv0vJZad8DUGz4KM7bE3ZeqLu7qlcXJlab3Q1MyJ4UHqz",
+	"neruzTm9hsN5NETr6KKJLpBOHGG/DvWYM26TOYnGq+A8G5IQP6gDOtkgHamu1crZaV6KVTDehx79Tu0d",
+	"Wvl/LK5YofvjWuxjjrwTW7NTYAE9vH741b3rL+9df9ktN31wPaIo9z4vKyGt1ZtKFSI8CGaXdlbo4gn5",
+	"B/aNEwbj9JhUIQ5bb3g5URhlQd2Dog//RK1OJ8XNaq3K0az9l/6ZkITFCamfX796QYGZxjayFFCtHxzJ",
+	"tBxPMPj75yVwxLbZLTHBzanaf+d//OUf1/f+9vTet//nd9//8Obeu7/f+++//P7wqz/+J7z1n//5+T/k",
+	"vX9e3/vbvV9+f7B4dP3HX/+NdbiQDN/JD3rnVbaH11BvtdMV/vcD7trckJY3RIZvqBJvQwW8CW0fXQ+Y",
+	"NH0Ff6qTzQsjEGPIB17XpSy6fbMstd2qQhzAequasuTL2KUl3kUVMpn0v18PeIyCuhu40guJGqswQqUG",
+	"+Xrt3rinRYH+3r1x36sK/6MG7XhVKkp43BucMqm7+DFvo77Asp59bZZt9UNwILtm/3yrIG67uPK2zPeU",
+	"8B9SycLYwCVvFYQj4d/f4Gcr49CN0uAna2WbHfyr1FQXtMHbSlKFNojKyr1XIDxRhiRaOMqsxZVTuz04",
+	"wJVy+B0STtpkalNAJ2GsqNR/osiIeoL7XMoqBEvIuLJOHm3rMgyBlaoTQ0qtSYodDFcb1DfzXeY7RECI",
+	"V+bYgWhLIB8yBZCJ5hzP7oNHj9Kje83GyBq3MpmQtRS/Ncr6/34sjsouRKVkXR4XojILUaq1e0JCKmw9",
+	"YomgZ5b29bE4gDdT7kAP60ELsJ5q6ajOLS7l0ZgIAlYf3Shkfot5yxQeZAJ9elNxyAbgPIZ0kfCvUuP/",
+	"F9riPznGjVpL6nXnogf+/E/jHbimyDkUZgnTQQ3Ff3LFh3WCP7dlknHxjke1sx2dlx5eLwYKRbqBCW6/",
+	"QSHvfP9vfxvjW2fmXlOcq0/GwjBWffuwUvWeiT98XW1qeasK4TU/cJ9ZJ9drYfdylUZrm/1e1XBSxMrU",
+	"FSTTnVgTShZsBCCkpMEDqJbEPLYKnceQheIH/21GrHiSUUkL/1ZJ1qTczlG2c/4+u5V7LvjxUgOGwl66",
+	"rY3gVcfKyQ9+KW///g1rUaoPLuOSx5lYoF0JgUWw/ZxcltI1tXqCTs+YBFiDA7Qy7RMzqfbO8z1DtYMu",
+	"3LT8VNbpha9H4kcCLoiHAhEGGBn28/wsGeBxZsPyAa4PE798PIcscHY/XPm3w9wG1v6OpFEPZ0kdIltQ",
+	"cO1DNBJ0pcRxIaz+pwJnQO+o986zf3RqZVguZP5RqRYJ5idKk+DJ1tpbp0WhkjtroC8sZc0ywko2IfTc",
+	"N2K3bALMt+YAajsKNVkrgWlKakZwDFP7uIod/9OP65PrE/LqrhZXmCtHrmLFXqMriCdxZICIcrDaLKhM",
+	"0ZM/XZLg6/nw3mobXEFTw1+QIsd8qajlgbQtWZaeJv+YJOau/vhl0QvWhO3yH628AQ7SW9W3qn4szK2q",
+	"W6kKHiQp1rU/fEWC+begLEbEz9mretVYq71KL5dWVQ5frI4CgvdgtMqdLo/pZt6o49JgTGBpDmg/lQ2Z",
+	"QQcMsN4arBFvR7haXOE3uR0Ho2g6xV/6xzl6e/t3ZklSJsqawCTyGcWodE1zvDdWrz7seOca7OnklQfm",
+	"/cG4DEIJuCwsf+RDVAqcsaYSUFdEU5laQgFPvyHPyIhLnDH6d9Izn3bC296V7FCM01+mn0BMD2XjZJks",
+	"C/wXVyMIP4gHIhgnk2bx415Vb/Olb0HPH0pFlAJNTVbO51O38+kiU/IMQVnvwILSmQ/XRyvSI25MzADH",
+	"hJED1K3g6YunuXVD4K0WT01g+k4uSRD67bYk3JwoZCSc22svOV9Dd+3TLaugDeYIzPM55LN5ZhcJJEHY",
+	"DqWHFphLDs/HAhgEvCmy50fk3bF0D/Lsh1GGpg7SrK87L80tI0beqp12pvKnxT+Awfu9qlpB1j86k9Vw",
+	"yCvKGDtbb+UgTJEzMb9tU5tmj9U0Gcy/JcaqmPw7r3LxAR34Kj8NHBAsz1opYWoMvFGeeZtuIrEiArxG",
+	"ABMMYn8Er2hxtaVoVXfg2ttFfiz0TGFtlwk0t3wEfMYVWZqm4O8s/0sIMZTyiJmbpbYxa7P/9db9wjo6",
+	"kouZgFL5m3ILEFX+GTRdHwsrd2oh9lLXnhSwEb06tyPVtrHRSCp7yVe29PMavGbF31667Gon3UpuUjtH",
+	"HDVg50WxTAUodHK3krIAgU3jRxd0MMPckMHjfIiqgYXjkaI9HhIDJFgY7D9jVTUUr7hz6csiDDI0Pz5N",
+	"bz48Ko+F6u9cPRddbqbi/F4CJmtWf56LrtrPE+zS5gx9fHCsCXFlVEhoU3F8bk8nZyrGfWmTFqN+M4S5",
+	"+hJ0qAyWp1PTMrRDVLNvngR6TrSX/FxeObVjEQoJsWA0bcphknqiEYcp5gnwiuKEffhoRDNwRhQGItbW",
+	"7NTSFF6UGlGDZ7YyAnQ7wGWyeHIm+Uue+T9HbVpIR3ci3SMhiucvQxTclYGhbyrMwOScLNUz9ZLPmMc8",
+	"SpmiSWGOskChQrUGdH0Fm4LBM6Ggw9BWfmt26rl/7o9FSPRnpI7cKUqDJkd1WCUSnWaHE5pW46Ry7vro",
+	"l3gSzUsDdZHROS436jMr6AN2QRdmXwlpuTuKDcYLVtS6LBfAIG3aZasdzMJECLoOY/3/1FHakk3Kudx7",
+	"VUEIZ7VVEkFfm8r/568GklogsYeC0gn+SKwgamuJUNO5WlzBuiEgvFOjNUWM5jEn9w8OXcaAx/Lckc3G",
+	"DzCTpGiKHeDb05jLNP7MFPW+0BT1tuQho0Jhu6AkK2OVACwBYdWtqqba+v4YvtWbKpOX+wmKDq2TtypH",
+	"R/gNJREGstBbuLOqvPUnVZZlJygDQEgnPtTxLLMYWpzuq2CjL1SUwRTJkwqKA4VjmeaBdushiSatJyLw",
+	"4YrcleSHiFwY+KaVbx1Jn7/WXstq0xDKEle1keaywHxjlHbxceq0aVoxjYNLfL2DpkwfGJ3A90FyZK7p",
+	"aQCT/iP+Cp9T4kCwAZOh0vzjOS/qLF9dzHPTFp2a065UHhmYHGYRAwEJl6d38Jxk0qtC+RNIG8oNpHoH",
+	"WdkDEzOnP3MU/hgorb2crtIaTAZBVdNbK03JX3hWciUZ72k30uVTaB/8NbhRuExV5OLdE49jtzQWjGmY",
+	"1SLQMb9zEMtigqbkVoLmKgFEwl+L0SfbQ6C6ucO5Din2/iv5ub5hJd1Q3LGQuSq+bnpg4j6p0gSB6eG8",
+	"1s7i4m8m49kN2mgmrQEOuFljepW2pMAXplILDJoQou+c1AVufurDXtdqWvnPWEQquZGyP841GeM1N9wz",
+	"goMewurztDAYiQhdcOZtLt1q3BzMSpaKBzWDqgSETMMslYWwzWrr7SJV3fvmGeugk7rkXDnfUxm22Bgs",
+	"D9a2PZBMXmO4BWcsEm/OAYdIrkq7guy/qjyyqMXG/beTVMhxD0yISE66VBSWtwGQprJuXsgsucS4uj4v",
+	"EDJHtJWSlheTM8b/McS6c1iu/eEP8iisEWtZ4+JNWcxePAIpqj3vk9mbmhNPb6L4pEcWlHLvziT+T/CZ",
+	"M0rXWSOHsJgg83sxoRsQuEd5rkQYmcxvlJHGl35w9xHfMwZuWSuPVmBjLUiKWcuVsxGjOojOwGWnxz5x",
+	"KerVzVwB+06vbu7Sfsg/Wal8DKO9NFpcrY+Yx+Fq3h+X5PubnbYELqSxLGSjb1U1p3PTuzpjG7imUlns",
+	"AL+B1uxU9DtulayFqYQUhYRfa2VjbAvdU/AsWywWGhnwHU6wyMSR9lAaAz1D1k7VTya4vyLIAyN3lLoB",
+	"ToT2o6jLw21rIDJJjlS/qAQEIapc8yQDDxzhWcNu1dRv4LNpeV0WMQq7KEwFSwvyIQqRtusWNZqiuy9s",
+	"FmmDbbeHkwSCq3CCF6HbZdDOFl0oW/Q4BFAMYvlWZAfxlKhkqQIWlZaTnIvg62qrXen6iwSP6gkxeqLF",
+	"khjIa/Ak5bMd4M424PoIuONItJEd75As0cEhpA1P+RznlScICN6PVzw4VXrPqXGbW5o1tZ7qxGMKRk42",
+	"cLGAujlZl1rVwp8XAHGoxFKubp4IUwft8LHwpjy9ukiqXfy/PUP7b3tbIEIzJDdTgYIxaDNNVYBTYIZv",
+	"IFfPFAR0EM2cZTJGN8dmO7+nL7bAk90Cx8tVZ3hyKDuxje/MqgyS2lylqVcpJKk/fqEAWIxaAw/olats",
+	"zl17c4zh4PbgenW5bVdX+8yCnjfl5q3VSu91QA0++bgBnGyxa23Bx3T70nArBECzEMFEmLGFUKXFHCVZ",
+	"FLWy9nyo3YAJBmvvzHVgJ1kAnYEYO2n18/ADwp044hx+HxWHGVI39WvM8qoHNgxChWySQm8wgl11b8yU",
+	"CXZdbLJcRDy532lr6FWeBE3pcuGCLqf9XGH5dBux3sn6hndWltS/mFn+9NrKGR5PcnXCsOwylSpeaw7V",
+	"lD+yY2LhlORZRyVdpGG3fzXHdVNi+hJGkmq+gBAiPW8pt+REOSLTqu/gmdOIIOStRD7EzrCxSzsioifF",
+	"y3R3/bKYlupSZDU/7TinLWFuz7BUtWuRullfxfTeAE5aDFhMM/Tg6TG5mCwpDBAmlSHLs9KsGA494LU3",
+	"XZOdlF6NudH+25nZDMGgt30RpySv+mXN2lckxDlQ6tOays3InjbV63io+geuVrI4Tu8/YWd39rYrU0+l",
+	"84w6tPktdaybXON2V+z52CEn0j7i0SM5At3bijY6XYEvW2JH7mOZPPbV6bP4VltnuMb6X5ORASC+WDWo",
+	"LWZILM7yt8bbjk16nIApMONGZdGxXzmxVKWpNjZgjNItgI6cWt6q0vLo2A4Q+eb0DBy4vPGaCYTnN6yp",
+	"ipembo8kj0Y1tT3/aZg35LlQzz+m+W1SpjAoGKYmmhDuZ9E/BfH7LCFqpd7pnTofCC7JvMrgk9un7i4d",
+	"WqnTfPjSNJS0l7XZRQCl0wi0UP4XapEmgu+LSh+IaucRI8MeM1gYV5utrP1G8vkQXpWG+o2dPIJTIqZr",
+	"EmhS4n2QjTM76cAjWFM9ODWukns0dJzZqKwT/JtGFyoP+DUHxmtWbSCMmy0M1OSwzrNZl2bSy9u6oCKb",
+	"b0Y1cxyg9a7CcsMS2K2K0z2/an4pM/Uzp8vN1T9gTbVEPdxlNMZvZQFN2T5KQ7LsBmDxS7XBey/cFFtZ",
+	"TOmWdNq2OS8JvpVV8cZYzZdezGtF8Sy3Hble/udA2DE+ioHODJkp8TEFan8flhLe76YZskRUsi4yuf7T",
+	"JKM1LMDsKwyb1dKpQsAzwgQM/3HkfroaTA6UFaadYe1PO/HJFznJ/1AUmV+a/4XbkIh6P/GymhACkRM/",
+	"OMDS6AyYDBPgB/6lH9U2lpLhnyTwkbFFecBC1g5tVz43aqgUhrRtWPAA0S2oj4yqTz9PvtHCJs5OTrjR",
+	"+70qBuLQAX26Crg/x/P9snFZ7cAj7UW+ZUHB3kcsr5iumaBJe6K3kRI+incSyZFHyI2J+JDYUlTVCnrz",
+	"+HVv5S3qdWzNy1pXmTaymdYRzwfKXeZUZdSZLjTk1ONv/AjNlyFEqIttcwA8Izi96nhWz8ArJoUnBCET",
+	"iEDWCRmol2OM57R8PrxkpcbkCUQBgereTiUVpa3E0EfipD7RR8lzzIVQ2mjJUHlUitiiS161XzVsgxpP",
+	"ND9V6ATbYgS53h5pC2mXU4I3bDkUpAM7I6wze7bUSO7zxPZSAryyE7NCNsYwU3h2pDxS+KZ/RqiKgNr7",
+	"yJxyTha755dvJd/cIdtgZWcyXakgiTBf+g7iw59qK2R5sidysOPeXtZsO/mvT1qEBiU3nCEaiFU7WARy",
+	"OBxQMc6Uhi2Q65ZH+P957ZMPMlOND5+MfNuWjWNp6BS2jcUGXEfGOpPP5K2r9OPxuh+1DMgTEnCWyQND",
+	"+aPIfUkdAkLl4/aFY07kIHYPtTcb+BM1pvanPiffvpWZc1or6KpYFdjdxdLNLB3i1WCVFlMD2sNRSBF3",
+	"qctfX9/cKDMEDRhhcuQObTBKObWMKAD5Io+545xrc5M5nJmqLspYRCcGNPUiILWDPHaFtXYIxMr3vixU",
+	"Bt0BUUcBKzl4OSYmfT4tSwKj0JXIndcc1g7k28tdksaLTy6StrUako0rR3CCnvRkqs1oPW+a1Tab15xw",
+	"WKDyQpRmfkaz5/B3fqhxtfEEXgErgIKl6dkzcANtW7uGFCMHWTx32Abqg2IuB3Q7XrT9TmNiXQ+Opcm0",
+	"CyP436Gkmn410WUKjVhQ9FfOCjQUL2bk3aVQ6SJeIrNXVcbMhqTl3u5xPTbv7n8drXiimS56Lijknxyj",
+	"viVY4DMdgUWo8033qMHwOLajzpVNR+DNKUgp7TBDqJitDJiPaRTrgscgjdpbr/upB/7gfbkgmB9ZpR9a",
+	"iHsPOr3ao4KbGSIHd0AXNOkQXJuo2UA3LWQNg4D6IMAWkdgf2asujk0ewGbIEDu8Ntx0vjUHsZPVETKx",
+	"E9AHgLWDzfOnEehT6WrDdkUJPahKc0ArfForlAHwpMPUkDzTDmWgk8fxLnGpoUYp+Za1r4pcF4duQwa+",
+	"HwPbduHVLuQ+z+o75WSHTstjroumKoucWgG1gitTNrtKbE1ZWPGXlb39a6pMjOG1p8j0DDR9typw8H5p",
+	"n2Tus1/Rr7Syt5l8WnmrfuTu/2cAlUheh9ocCHZA1kogaBhiQ0tCaoPKiKMAWWcaF+nB3FamqdG/dwef",
+	"qNdOdBFUy0odhDd4aNRz8jOCl5pvQd/9/mK8byxFYKd14AWeZA8NcDjX8WomPtQ7uSxVFh3qRu0zeGMh",
+	"x8TmfHNmWdLwuaxpb2VJL1CDGTvDOr/RZW5o5KLpFHhVjCruQIb2y+nq41wSkKi4eHbnOse3D5IEjBvL",
+	"aTfKtS9YQMGzXS6jnhQx75wTh/ELr6q14VgmAP52pxNNL1mlZWXU2RDAmjyDYiOKUMpzoVqzgWzdpP0/",
+	"47fSmy2acP6hkNEAuIgrWYH7u8WACgiKCIbi+g6thK0yinTWyv2xVcLsgv7B4cuOm7Gy2Wzd9ybXuTkW",
+	"N+yMdcGhltjWAEe3L+VxPHqoixQKNkF6bKfQkp9j7rZ71by7l9pw9tb3nTri7kB7y25PmuDwo+alC+EM",
+	"39J7Stfr4E9RVeElUmyzkxR0PBzo73SivcxsxhVu5rGWNaYmo7LtpLJ2W6xWI2tirEnJ4PcDqHDvpkvA",
+	"aYe/MafHNK6GaMgykzdTnlHMgsuhH5fqlGk99SqAEfMo8ecUqtEMsuvLYfjm0uqqbJudM1pUw8eyU/t6",
+	"vVYrx2WIuFrn8ttaijM388CtfegB8M8LyQYrI+bWx2s5TDe7zpfx+ptaMxPXcXeu4tNSaITslN9uCce2",
+	"H+CbOS84XxxOSeUALScfUKcnhCxDyvCkUZ9BaS4P8zTUBj7cZ4BrjLqRAcQz6IAcPPh26jRGjnq7xQzW",
+	"GvwGbehnQU+kzMaCyMWUkGHLBB/r14aE8hLkgpjblB4E2FKOqzAh9u9aHc7PC9rKpZ5hefx4qCBLnM1d",
+	"LGXleL3KayGiqTfQumIW+AZ9ky1okXrGgf5J6vKuZTHw7PuMv4WwIMemAU+9dVSkMwLeMY+5vM5Xb9Qs",
+	"Q9I//6zWas3R5lbVVnP1uWRIgzYQDnndUKQj0FFX7qtH417A9gwk5fu4KwnFw3ZHjm1nl3JeS4IEprPI",
+	"FPW8ltbxWePL4OScrvFP7jg+vxJ/VoZ5uFNxnNBzk10+1Qh1l76XtZvTelvu30gemCYWA5040bfeNjAB",
+	"gUZvtk4VooD+y4lXihAv8Z5aiGvhjHgwFWR0cuFPU0XlrDvLHzCVxlvMkMsTUkMA4hjz9qAlFiAKbxqs",
+	"GO7rdwNwGvB6bMLpB3ksHnz+CCK7jMM/V12IFT/hNsfda9c1lFIc964f/tiFrvrTkrvnJg2fejVDl+mI",
+	"cI+JDbyH81Z16oUrROL1EgARJZSsK+oMq1bYuq5urDuyn8uqi5W5VaWbWst26abcJ5GcSuxrT05stvgY",
+	"/ld8sRBf/r//9//zFQtNM6XikUy709beYeWLwAaxSCAko+SCAq8JVpOrZv2Za1v9NuaPrU2tnAINDZLM",
+	"4nnbygKbUitVZQD5CzUnRQNVYdOUBSX/CL0GIEovbhqr/HCHeX7NkRzXrE6KJLdiLWuH/q8QVXRyWarP",
+	"7Dxdicj/FniRs4RrjZszfWmNVVMq7JOLm1ok046HQTsOV8iRwN0Z4KJMvjvvvIHcPbODLiuehpjmRUlT",
+	"TKDf5iAl96U8QqqQ3s3MrZxXRhs7Wc+qloMjWN2llhTe7zTSRmIMbMTbINtO/c8rZ+qByCsGU1NujiJm",
+	"Yp1KJsq8DSOg2wBjs+YgbFPzJs7HCNHmJT5MgwfQ6tCB2rs1DhDtQIP24mhYjRhRBugeDTogbTpt1YJi",
+	"vRTihXny+86jUy81Czj5BvVsAW03IPJwCFlwYBIIuVWyEAddlqA9LQD5bHbG1jPNV8yFso5ByRgU/VSB",
+	"4PKjblXZ+uCpvfRiZnfp0mw4VJpCHj8D/0utA+b7yl+v5xVJvzab17rKlBDOcp/ibqO0ZZV4v7nMtpN0",
+	"oENI8JqVwk7Ppak2cU2LBABvq2RdiIAAN81whxlkJzh8+4Z2A9PAxvOdAmKn8YndF/EFrKW/gNvIm7U3",
+	"XGIZy1egyrR4X4u2MAVig35PnggNwI7wPHG8kzf+6vOvXIANG9tI5pz9uLSqvpXY66GdbWW8dgvBMLMG",
+	"1FpTdyoqz6/7Yf0L0eMc+HtB4i3Z7SAr8EiHLWh7EeAK8xL0OaiXc4NqnR6u7dxDwuAvd0CxK6nqmksM",
+	"uFH250nxpqRQvm3g9ujR9Rgcmi2Nu2iWSMhm1TtyLa9NWXrl7KRgP8lG+ss/rh/88o/re3/75X8+/Mf1",
+	"vS9++evjf1zf+xL/9G+8ISU7eEU7zEjz//djhXruSpXUbwmT6mVRjIMCwXfzrPOChZlZldJmcqMNApht",
+	"ITUj5vl2G6VczIVVNBkFhwBatbPp7jxJShpFZTobt5OA5jspBfjMFKo5ab0DDTgGASKGq6BzyBHW0TZH",
+	"vI1SVtiXIuRj+7kXkc8QVRQi55mY8aRrhZJnzPfyRv28zxYFxzEFdtT0JvOStqzZz3F3xaq4vVppWQrI",
+	"MRZ6GopvrsVJTFxuhSS5MjqArQO4G0j/BGmWzlf+XGaM0qWsX8ulmttDL3jO+vyUtrvtH7PwK2XyYyVx",
+	"UuQV+xMNNPA+gbLzVxlm+zkjAhDv3Zp8Z8FnNsT1gyAZFB/ZZqqQ2hI3xAURlTmkNFgat73KAo5mqD4T",
+	"CWuvqm73zqSSzit+MyC+WuAlTgVvqhdN5uKumxn67U8Nr97uzYy5vt0bl/3K9zOwl3rS72DqG5QAq1JJ",
+	"7PoSHRW8uDszK/Q8f+kEhK4gUchh2sqFyBKB3LR1cXdDc+4EV5r4iw5M7LKV5PXQcR6QV6XkyjX0jj8A",
+	"kLA1WDvkFQx4CkMg/sLCKrYYyeBbJuaar35rDuB8DZcL3YBiefQnekG+t24tuFXO/+7JcVpbaekCuLjK",
+	"s65VpsZ+O4EF/TY8O4YK4Hx+LsAX5ZI30vKhSn0IKAMLdLfsJNZmgwk1O8T+Vm2CunRKoWG9J1+3ttYV",
+	"tgatjdmBBmFLXSg7sUY711QkrfnuZhZCtb1R+JMn12P0RXhVg9hlQf1IDgS5ICshV07fandcxCZC5Ea8",
+	"BO3alICTdAikKdCg7PhR2CxWiyNMl9Ej07pw0gHYwd8PsQkw7xBjL8BE0FWCY3aObthqgqT1tQY/cGqq",
+	"/HVmndA4goi1uP4S8w1ABiRpBV6MRqlM2eYoQYdbDreimQ2WXaQMcWCLRyCoBhFRXutlLesjn3I0L5Ht",
+	"mTE32cSTlalWqp4LDloaw6nMbzBMAMoyAjt6JbcyIT40EZUSL//slAG8oJ63/jfwzswjmo+9hRwypENC",
+	"xXZ2/KZWnLPBNCRyBslibtVzfBLKO63T1co9kzXb5HW9VrWqHMavwY2jrSh1pQJSxXWn3am20DAL3cq6",
+	"UgMFltPp/oNx6iWWGjJ03zT+jpqH5TerZfE8rMCfrcp2v9xT6gZjfCBM3Ax8khRcjuPGrV7PMRH84xlH",
+	"Ol/Em2AWjPjVMdXIulq5gBMwI/GEj839WCkRiCZW5tbrUaBYaM+TUviDYSyAJEF9CjkaQx3peIkG3RGE",
+	"14BUaFvJ0ElLNy6SPF0qTb9l+ciuJyePPeTkqR+t3b5ku9C7VLC3DTAGcERfG+uyEHLQsIpXtCdjxg25",
+	"C+bn7rfGHc6NW1IwoWN+EyJ1EO+sm7JkbeHv5dzSWWvWGTPEbfXqplJ2Wh/y0/KR+PICh+AXmd6mWQxW",
+	"pr+/3ymbAaSY6TXztiQ4M/05nupAG0ZUntD150wvdq2cZlP7fzBOGLhYCyGroyBon6FC3SnNEC7jWRkq",
+	"solbmfhPOp5bcq6QL4UBn+7z08SQW6bNYInaLXYaBMi2wAenqlHLhKOlw+vo27NsZh/kUD9BUzXtBget",
+	"dmPfvSfQz+m3RpbCC0Nxo9TeQqAFcNczlepfXI/XmbaF60mxXFLHuMka4dg0T9+o0dlnpvfozrMLbHe6",
+	"C4NfPRVYp/zIMhhzc57bFVPv1D9NrgPiq6c/PKVesRjm9I92Q56W7y85zZV1unimPV+YX/goTw/plRE7",
+	"86i9qsRKVX4Ehx37TitKq9X22+npWvD868k5W6pcTn72Rh3fmaktNEDEJnd2yBsIACbe6jxk0pk309t0",
+	"zGjNj40329Pz74z9oAqZSYSCn/zppmzO/mWyL+WKOHiNHZNaBkqTF+APANw+GhIniodtQtoke7xI2INI",
+	"TlThGZSrtSvUJuvI7SWlo862l9ofj01tmn1mCzt6VPLFOqR+j1TA0Kx6MPbZ9m9+cRR6OlHm0ZupZ5iY",
+	"9K2n5AdlI3mx1vIj9qQd9DMDu01Rmt7EBz9GcdWN4iGB3x0MoruiS5caFUyswKKPTk9jSgLYre8nVjUm",
+	"LJBMOSXhAEdFLmBS+IexkCHtg3ptz4rATGxFEpH/F1dbXRSgU9Tbo9uCiqhkJhdT5kAEsHeGWaPbH5bg",
+	"H56CBJrJII3gMh+ccPVxge6BB61TCxWmU0zZNP58VopJxfa5fGlqhDWC2S7E8ihM47D5sDvNdfWkgLbH",
+	"kJNxQPiNQt3qlcKCp5jBI8XKVFUEV5sjYXI91Gla0yVWvgA46xIjGFoG10ergSATYWObqkNKTzElrZ7f",
+	"2QgJ8a4+jp52nfiLgmMeQhrt4SffSCRfWE2btlgh+t+KnA85OPh0f/rRiMDsDEd2nTnJLzSnCcEHmml4",
+	"gT46MMt39XHWJKmd+mTXpX8853GdiqhGiwppRTQFflHQpJSLpRQ8x66lLpsMMPT0TgjTI0w7WainM1yE",
+	"/kqa9bxjWwF9p/bucRsGqIzYSV0Kq+pbVS/8PRPgcwO6Yaua7B0F7UIVIHoTsCn3SNocU82Bm8VKDzPR",
+	"5cGkqjnAbaaPL3C/I7XbRJKw3QPM86aNMk/kodlrmlp3xC8K3mUXYJxe5zzS0ySq/wLofGx+nZJu9m1q",
+	"hrqAYfTipIjR/1mYW1ULWZYAymzp8r8er34Pwp1iAkvqUh9iA5ks4WTdnPM0l90jM/J6evug6V192A5O",
+	"MIXxPj1JVJHp9trB0klWEXpeMjvX3e0uuk3uHboOmcbe+wk2XQ/UNiIqwZA029ziQxCgH6eK0Lbg+FsQ",
+	"fHMpdYEsCCqocaBtlkoWVjjz+RXfI7/79f9oZO1VQGC9thQV9iooiriLd+n4dT4CsJ/RU3eJNlf+xze5",
+	"zmNZR8Dg9vUryhn4dNiWKkF4+8yKoCT0v4NrGW6bdqK2IhKegJ8D7vz3r168QgAe1ub4rZElGXx5zOVL",
+	"Crxl6NQF8i5p6ZY29KK9Treqi+ocateRSO0y2APVWL16RsLvTODqCEc3EumVbhCv+Ae5U8XbPZeUuYKm",
+	"PHxALkSdzm9dhdf6PN9wwGXGMAzc7TRJdmnqkHoPZgQi+VJff2KOpsE6wtC9PdQbPRwtN9qyjhpKN6Vu",
+	"NSF5/Eno8xo7aJzGULKETlvdj0czDHecfjAOcQd01Va8aR4V0ez7iR1nx3v+Bs+G8ArXiiGDXQn1qrP2",
+	"Y5yzwspo55BWGT57ZszNT/i5mBd5Eprpg70lZPpqGMD5q+sxV1we6O0HdXhe6t3yzCMQKfroepTDcXvm",
+	"vAFY6P09vY4AmjDzdF+vH83a13RDcbAMjb6mYO5LU+/mkmoeVPJ76VZbVcQqleGAItSwzyjzVftvjCxt",
+	"98OPRvkHRhlM3/9BHbqYw2cw05+ios6Wc4pLflCHt6U52aj/OkLOaF1z2QM4fobE3wXspzkFupJ0rwlp",
+	"UKftVGcMk+aydABtrxd563yw+Afczqe0S4pJsmZ6cmQ4aHsGb2DGOufVXJ2/0KR4Z8JCv7jmVsrcKnPy",
+	"rQJiSHoTPbrobkb8j/EVfsktEFIh7HAGdYDdDsUXlDNzVB03+Ay6TPVanpfscRdydtKVzuaaZv/OnMsz",
+	"ofnjHJ/uydY1BMWibGvFG3MjTEVKbxSfTD3SBGyVux5MSsKHoSZR+eHY9bqk8lUgfAL1QNx9irGauRu+",
+	"TwTTnMtXl+qHvnHw8Msvx3PDPk4K18fOTNyHmmiumT+23SG+87RJHAVRzfxyXHW1K5NDVcKvBij9Bw/F",
+	"9/pZgJlX1coU0N8ndABaHiFrDngBqw7ShsuL8UYyF2pF8oNShSpOyx0qI3Cloz1JOFHFpVFmuPvHW1XX",
+	"TUlJJDP4Gz0m6eQe9Rr+/PJf/nL/Hw/u/Q1xNf73v/4fLLRGDzcycsADNjieNti55rCvi0wLybYFV6pI",
+	"LbLNHhmoTuUcNZB08kYRqg6xEjQiiCIWMHUo97GCPT7pJfDVUDOBtkcA9cJCWFSIpRDyfh4aM0S/E/Nt",
+	"9FxFT2Jiy//XsZdqtWPbo73ztHEJvQhKiMlFnqoLRRdkO7+vFiOcEju19v16KWmu2e8kYJwDyJ3xOw9Z",
+	"WmViINl8rh/U4U1tNrXc7dTsBljobgs4sgQUevW4aspywXVZxnat6lTIPGD9XDdK7X+sWc3iKaX7rsCD",
+	"BvAzpBM2iCZR59SKmQhlkTQRA2zIV8Mrig/GRWhQ9LB0NGoNLQUyO/e2jWec4/EZZOWPrRuTD2lgDnmV",
+	"OEeOgPM0w9a9VTUjed9D677Qhc8dTJL/zB7AO5HwbFyrS0FNNZXTOWBCaR2CK4Xu+Npho7opwEkHpW7Y",
+	"/qtvm8p/VNuuOvbVLJ8fcEQYIgO0gxucY5g2+2KWZVRXk5xc/sGnfE/cH6vyCAJLbhRUA4ViBQbAQgL4",
+	"0rhQ+TReNY5ZH3Z49cvFQNbDTClhNSXRjhL7Y3j7LtRi8CmavQeAoYyt4MCdsW9ciJbiJkCDbJD5lzzg",
+	"s9C5sof2vXZbEeYElzkxwwLqpP175VFElKwzT3WbqHSKDwAHb4qJgb0lzlNnRhltntuQ4fsHc8uEaPko",
+	"5eLwubXXanY95kC5arraO+InUh9c7HpaV6A2QrEWqo8BeamjpZ1IzVpYgwDMO29j0ystgEnG/mBv55hS",
+	"eZcKrnyLgx/UB/d14knP+9iZdi7SmrkIFCdJQ2nR16QCycQdH9RRSjsJ02FX2UIanJ/hIN3XH+Tq/Lwg",
+	"7Aq6rmVI0eAM/kw+Tpx7/7d4Kk5Bp7Efgqm9sfkEcX0O2qpYrM9e45dKzmFbhrxFXKqx9u4nSeqpMS5r",
+	"93Yo54ZAcihVwYUSg6tBy/5jJTKmvcBn5fxQWnu7WkoDChzYJgSddgYP+lmuA96Pe1W9jZM6CTTN7XXO",
+	"y3/4DDs2etQ4RB/yKzFI4Zm+7dSnFUp2AlPua2VV5aJ/8GyQeD+bpE2QyaQq+fXwecVTyqpmdBSjcdJC",
+	"q8HgeVvzFMcamn9iXnSXcV6/rgsBiv+LG3sFqMXJWRT4fAaEPQ+4TUjZLbJjBM8KC2K3LjSZ699ma8e5",
+	"osBH62olb6ipLrT5lwJahbGiC3+5EzYIDpjBnZmOc+KwSIe+Fma2oKVy5HlDUbnTGhhr52D++K/ksNsv",
+	"WjiZtyyiN2cQc8xP9AWH7yJZrETwcFJ5n7Zg2zkq5wpgytMqU6aaIkln1cmE/9pPb6ibRRaAEwNbU8oU",
+	"+brA5FPAYVO+lLMEoEwuEjsCRAO682QERWldvrfDbDk5tVHKCVBguA3DXsbEZDJpKDqdLU5r95RtvHsc",
+	"W0HLD7zgyIYRT0w6NOJgA8Y39tT2gDlEgZR38kbJcXbT0T4I2qhlNciDBxlqNec17jpFIMaW6Vh+8zU1",
+	"Xk2x17mo26zmjKeI45HBkCI5amdgx+e2nJqFSX3njtoMXDJNgV+m2/IVqL1dIsTURK/g9mUA7HnajrUG",
+	"eLpn+bmbPdexQXcA7zpYv3I/Hfpjxj7/K3CezkfQbqGzcdpEmAWRLt9s8E1wxebAw2bAAm4RFiYwGIIE",
+	"R3QBs3LyFnvZycpG50L8j2ChecOKBwhxLoMFVOoblbujoQ0i+VfI7xyFvLcFd8tSWd7PTEnMnHmPXbq2",
+	"erP1d3+lNtLpW4VIxOaQuixyxjwthxI4+K1pOHdbrKEZT0yeXMg88YMTjzwo5KGkf+C8q9qPyLnbPkXw",
+	"J1vkM7vzV9Jo8Y+pSdZcjw0aOEMra6oz8vzPC/DdKXK3MpWTqzl3JL4wCrV0Ztwtqkl9aI/EyQgYud1c",
+	"jkfX7Pqmx/GSxt9z23kTfxDZY7yo3aUU+JTo3Q7IshCv/cj9vjbUuz1I7rRE0E+wvoXLxs8pBVhlxfT5",
+	"TVze6TnwJbCcZ7Ke1xFmoDUDGTNtbwZAcUGQF7mnjDQIDhLoJcR7IHen0EWmX0NTcaVCT8tS4G8Ig2J3",
+	"fpvbRn8Ov2ysEr8aXakixgt2Uw3C5/7zbKsG7BA+mc4vMHWO+9IgTPW79r61qVUFUKFmnQGhrq37O4v1",
+	"DwYK9JRr2/nGymLToO4DPt1fZmQIj7JlOLbMo1tp34Z02v7WZ53VSq6fZdkzaLNjveL5DviDb2V8VIh7",
+	"OR0ogorq2S9NU697EPA74/TazgOrYBGQqtfx+udqPkNQg2FWqO6GcImyC4G7JR6EHo9eq8O/2XBLzNCK",
+	"TRrRmOzLxzdYcCY8UzMcZajhZ8D2yX/dL/AFhH/tIFWXVZDp7ffbYy7yu5qKQAl9919iH+SJ3UxlcTyn",
+	"i/h+P2Mj3t5oFmvrkmhIARp2ukwaSMztEdapDy6HcwQeW+6HWxlanGd6UqM5tYOcVW+2yQptPT8h4W9G",
+	"BfVTIypOYsYm0ShcXTvziFzcuW7iJLvdoVAmBqmWHJYoZeKlnIjiuKGJGpKe24Q/F62+lF5XtI0th7X3",
+	"bPfySa6NRGAFvSSrthEGxynMK+e6R+UVcZf9E35/fktzD6Yhj5SkA39cOJuAYEOj9SAIT8jgT/3FYM4H",
+	"IIpiLU4eA+dOKXSdcp5Q+nfQbhu7b9FW0YDvsv6iS0m0ic7ICOhObic6moGvwmzYDSzlShU/NfNLZawu",
+	"1AmGZXvM9hLAdX+5c3LbPB/egCjDJ7Ik2LFRdFnZgyJgeo6PK1fLQq/6sBWjt8XsuFqYZDa4tjXlOd/7",
+	"1pRnd55vveheKp8yQ0PIdYQIGtpccTzxW6NsKDOYNOv/CC+Mx3PrWXZVHCFxC09M2IjMQuRoB++xStit",
+	"lg8GGTMTfMsBnoW62r4LaACFx9s4Z5ApmD09p5BS2V65sUoXdFjQ4ze1rJwqFlS/g23bdSg4a0PCWFFI",
+	"rOR/vakQWOuu7sJ8QKg2jTvnYP3k35sj1Cc7cqmoONZuU7gNSU7BXdrqNMoLGxzXM8hwIBT6mV4BUGKo",
+	"9GywZGyop1somuv/YswEdMaADkAeusAX8PLgWl+Tcc+484c6NKqDV+G0mxeT1f9UU02Ei0X4/Jgtl9DC",
+	"BknyH4k4Pk0qXql6P3oxfE2PgaumLM2BNWffBUDpIP5DgilK0gW1qyGo5ruANMeVvdsq1uTeKlkXbLZi",
+	"C5TsRVNlnLDbjshJZOhJpG1VQqzPvw77ADlia8R28x/h1aPG6tV4W+qdLo8A/TZ8qDLI0PnDlqnTek8Y",
+	"35YSpVVVLM40YSbFUk9O8xY6JCBGNHYSxg0L803ZbJCzUSgzp71kFv21rEut6jb3f/pB75c8o290qUBt",
+	"9kbmIL7iuYc+IAci2dozX5bDdHkb1ezTvGJrM1nQA5M1e5VBMbVNzjML1/yEbGtamgs1vjRBGpRGGFzr",
+	"O0Lz4FT9dM+OmLuiZA2+xcqE3hUX1mBPQRZxIsknM6sJTZdn1iDVZp/F4/j3udhxnWI9pmOAtpSP90TI",
+	"JWR4m1pcx07PUEvNxhxMKMu+0DT3uprXYfiNrsa/mkQS2XYJ0EE805ENqWAqSm47SOztTAjfcwOTgyFG",
+	"Ws5M7CquZPjfxyuGqTPz6I71DKnNrtsBJLeUvHbSnuEed0h7My49/UPBjssO/7ZdINue5nhGT5pZvf1i",
+	"HBRDoeMZrtTDiIWX8T/F75bG3HhFZ+289iUt/vy5M+beqjR2UmLuxI4nbf//vbHkUXZqta30bw00C4JG",
+	"021qvd0b7CIac+xrJQv8bak2usJcNuhmFDciycj38895H7BPcXpb1/H+pOHTYeEffCqUtBmTfJ7TKytT",
+	"r2M1o3XYvKPhKwB2JjeTCsO4HG5F6Njd/y1cRVxA2QhpbwIkkU4U5jlt5lN/Tr/PvLScjH2/PeYoMSVR",
+	"Eu8evqN7JnYWlbCpiiCXgUUqGjJd34pvSZ1iDCBrhUnT/sY9G8gjLMGvQjG8nsMbmbm9gKAELexlAJVC",
+	"oB80dXsZ0V1yjKbeMIH8iWlhiDY0aYxJ5SmUCA5LwHnEQbKEZK3YpwKMFSSiNTuFvim5VbKg/kLecnRt",
+	"1x2o7dSVWGpvSsWT0ycv9VFkMjKQbHeslg5CCeeGU9Wh6w+Okg9xlGxnE+z+b70hH6E8oIGPcMaIsrNj",
+	"qbgK+FZc+jtUXvgnhIQvCLx5phtjA82lAlMxdTZAFDwB2gr1Ya9Wft+gJQHeN6OcaDLtwCFuOVi9EoJQ",
+	"0jpgkymjDXjQSrm6GdisAEKTjkhMS3+hafmLP1NzNg9cOBynXNusc5wEBfIFJDHheY4MHLc60D7QhPh4",
+	"EVGLkRNHBGq2n9TUEpGiUQNYOB1iPwkCAtqVpmgGNPNxvsj2+pgmKalGvxWYV7gAljxQIb86A+fLZhF8",
+	"el3IOAiJBGClhX1n0Fa2sirs05Mq9fRL52HP3CGllG6g9q5PpjiSOlqbZal2XCNQJ3WZ63rhmlyKVFbY",
+	"4x9Gr1T/66JTWtLY3MxbPLiTSs9Z+XPxQ2cUe+YjeTiHwYnzJWLLTHbhjPx3LwH4a+08VJhzwTpiSnwS",
+	"RA++t5BmcLwK8x2kVUxxniER5nVxm06Y0VVmV6IsU7K9rJXkUom/NaX2BxtuUUiGsFPNoRfyCD1UGGZe",
+	"yVpNOhHK2nAgeNEKmdV7CU6ELA6IkjWfbbaWtVCyhsVhIZHYylslVietYcfV/6lg/puaBSV5Sri4blsr",
+	"FZrUguK2qdUBs7gR6XJ+P8tTQk4MGXnK+p8wLXUtqJ6PgggLKqfSdUSQnDSZb/1g2Upi8Bnyac39svnZ",
+	"NlqVq9rdy9VFSnUCpbPr8zbT3Ipa0tNmqqRoKnPfSxSbfk6trDYz1vuTf/y53KlzMmUJo/9EU4K/I+cv",
+	"FfT7tWqFXrWpCWhl+ULyubt7yTp+oBAiouYfTO224EEE63fyMWubRvE1zMfZIFXzEn4w8vVaVpjXdwEw",
+	"kzOaUbUV+2mTGdIMkf6dbFwUh3QhxFa4LeREjFiGMGmbiUQslJ6QRbjG6EhHhk7YfhFaj6qAdnQMH7GD",
+	"dyavKM1Nf3tZm102822Ww2cw4aojiDiHGbgDoOpHO4uOgMrzu6nAX07dt2oJu3Nm45p4sUy/GTInt5QV",
+	"s4xXAWbV/4x5VlYgg6QLGATHChUxTLBivTY1xLukvVGFt2LbJuGVWZriCElbE7MF5qIAlNpuVeZaPsWY",
+	"PUgrwB1AfSb3VPlaTIlz1MrOqKUcUOp6CABt1CHgFSYLw4FzkYzLVbzn2qNxNKRptjl6ugyRgMq4HGiv",
+	"HalvoSS3s0vugfm7AjWhItXh40RaGATc1XAGMzJibywyZK7H4WCioawKXRDg1spUVhchw3haomL6fi+r",
+	"WNpMesUQ9I7cW2GN1+rTS3tKjlo/UjOntmi1HShSOgee8g6p4pFtcA3J/CI+TphUZ9uI5hyn/EejGlX8",
+	"pPamdn+yWvo6TqrPD/gbeqC1FU7VuynysCfG6MGilmsIbTRLOny/LKa6HrhqfJp6GJAj/E/k/DpBxGvY",
+	"GsPX5jDbNIRyiY/HgTBRfmHBcOitbqvKTOx2lnYEn2GHDiGL8900MzBhBhiXpjGt/KnLkcH1H454U4Us",
+	"4WVpVjdYtnZS8TU7A++UecPNQhdOmEMef+Mn6D9ScJCO8Yf+LtfK6Tr348SphwHarw3P08/N6JrhxpX/",
+	"51qv5JzM+eftS8MYWZfH/4j2UmfimVWz4jy42c5Hewl+by7f3AmL9tYMB0iUt3y2R/j5qcsresE5mMp/",
+	"KYJEZw7nSu91wEfNFKnKovAmFiBY7pS1cqPExkCAmI8rktU7w70CW/Q2WMtDHo1LeChm+wfyif3Y4XwU",
+	"rhQfI07M9MoK/oSk7wuENWmIlK5tfW7LM10GaX0QyRbnT8fXhZ4LD590d2phXgZyO/iiDCt1Iby2oGS0",
+	"RkolbxVY5pgh1OmUzLYblTl/OVGMDH1v+cBRUBAnr0aNFYro0U3rh8mTMItAeDch0xEKFznzE6NJnWaT",
+	"xIucRnhKB9ChPzZIc0dRvxRC84kU6u8lss5Aidxarpzn6aOooPyhH58ptMvJ94s62Cp1yAET4yQx+rP1",
+	"6mkhAIipg+EUfklTR/KY8XMzubrnKtA1hTslQoWF8Nt1q9XhjQY18I5YlJfHEcxlo4RZsxBS4MN4Z4pO",
+	"DdCJS+ANZmqeuiWzsMHzCFFLly38gkwXfOCxeCDWqiyFRNz/h8Ju5c1xIb4Q1pS6WIhHQkl7xH4wjdWr",
+	"TNFArVaSK+TxyodtMD3VOl2WQtuFuBbOQHuBO1TjjW9dsgv5HXzr2Gw68Id14ocQaiFP/En2ud6NlGZe",
+	"f/63keLMNWZUs4liwm1lJSCWehR7f6gBr7+pVaZBQ9DWmd9KGVKNT/lCOujxg+2/hKyOlEzphCzLJ0kz",
+	"025X0a3MdA3AX4bKMzxtKfcmZN3BDGK+JkRArCpICt+h9tU6Wd9y6/65Ai4hnMpqo2qkdtuuwy8ffeYD",
+	"XWYmgERgY37Kmw/zCWRaABO1+zNo/UFVf4ouvNX2nlP1jhxmnX8fMWrk13ZPbvgGnz811XiDlyHZFLzl",
+	"d8K932FTp+l21iSRDuoPxER30Em8dexnJXvDtfk4G3RDWqs31RxJD7GtKXENe0L7GZs14/NZpOFZpTP+",
+	"RHcV2wid0iuaoXDdSaAdcHwXoqm0o9yeDf96U2aKC7bm8Nrg5g7G9eixMy/qXk1LLGBpw0uQop4Ut2Rq",
+	"WmZA392w10fUaAOWo92ag8IC4pB8NP3AlYYb4xUhonXkZ6UxwOlUJWwTGnZb9qaYGWgspVOyyfhWIqLh",
+	"GSqK7N74Z+ordVO9aDKhICyl6t+Je08lKrNikkPnA6Ll1eAQ/ptaejOuZlGYL1TVnMBsh+1qA35YRR6W",
+	"G4UIJ4rfriSHhiFLp+oKAKZnZJv4bz1t32QBPCnVbfQ770P2Fx9Eu1HHbNoOaTo3uiqg1fdar9026X8G",
+	"WXXrUrrzyt5Hp/6drui6ndP353ulHItxqeuaq3B6H/rPI3gXdtrC8jThzEYBOp6uBKLz1EexM3NQJXLT",
+	"ydfFA9Z6hvMHfRrNfjpHsB2xqOoszIC4o41StF6NZn9FPBi2JxJ40WX67GFJGZzBWoBdmAliX4d25Ux0",
+	"Y4rIwPcXcfS85tXyZ3J77uSvWCEmXVPL8t5OV/DfW1nvTKVX8Q87VZoi+e/VtjY76fQKDIVfTX1P1nu1",
+	"2WiDOf8nf4AnlrW5UdW91dZA7hY+dfpHeHKtb9W92EAOH+z+zSlXS3jJsvd7ZBumf7ASEXEaEZeBiGIr",
+	"q+Iz2+KyIhbz2sG58kabQC5DyH3/ZrNbigf+9iq1c2U4iOLLnhEL8ArzGCN0vpvxyhkNWiL7TR7mFLaC",
+	"AFJguovIjid4EikXmjoCK/Lebl0JKdYae490j1iERw78C1Ax/9f3r68WV0+fPb9aALQuyxBzc3cjAOQY",
+	"BWhSg3j6sOqf96WRc2EtPB1+YIDov/zygk2sIwBlNPm/vB4HRAho1FFtWx4npITGBYUvjHYlfkvAo6dw",
+	"pNXknJyddLlc8ck5QAYNtQlveqVsTa0T2DJ3cIIrRQDjoYn1ujShuG90BGOtXpYqFzJfg708L8lofkKy",
+	"kueBsCqJiEEVJCvsUBeLRENKJ2ukubXr4nmkBas8icCFzrJz+psTChe7agYV8/zPTe18piLAYtIpN+/F",
+	"eqtcs+fcLDdqQPDulPSmWvFYwOaAH8CrUwshxWordb0QkCiFvsuA8nLYGkLKTzDySQuDtwBjqOKR8uMp",
+	"HiLhM3gI6oSaMyBJV1u1mgE6D7R7ju9wVkzO/ARMkZnDvAQEE84Z4D/a6Z51q7xZKJcGmhotVZnBWYP2",
+	"s0Mt18IuL1I37Kw0MZg6AD6xJ2S1Nabk3VamiibaQSKwt5KrLbptwlq3stoQAIrs4HslodBP0uqyaE5M",
+	"CDw/cYm0TZHDIg8knBo3JHtMgdW4rFtdFgNBcaYvsbmZ6LEtMQcZhxiemOUqWa074zQN88rkzT/drbgV",
+	"2rr8Wl4GqKCTZFWelANpejtVZKAHQ5seBnKBsiqsUlV70ph8BEBhVKq6elw1ZTmUjNod5Ad6b4FDBEDH",
+	"jakUiOzQSYbDQ6Lwz0l2K4HOVayQ4ViK7G0iUJseiGTJ7gtKkd6+bGpzQDh4RohtpeVi8nqn2D6rjsRL",
+	"P+ZLgnBS8Qo9PMF3Qs8FUZwyNwpbwH3cqYxgk+OCyz/Ti4KVWOEUF5VMeRF0LiIruxt8QPEpxiCpZAYc",
+	"tU/E2jQ10Bsii94uj1AbpTkA+201YGOfBO71ZqrGXiLi6BTdXhdFqc5RREtgfHp/gbPjSaPXju0DkAGx",
+	"oQhLvwDKHAZqUpikClVPiM1jm/4D4UamZSFdKNZkQXrDhCRPkcwQqcy6ZoV3hTFWtbgiwQNt9ybV5gci",
+	"LjNzTSalyJD3z+U6/Mbyz/Ob3vJXAQ/emUuGgGm8qp4ZlGknSnn/1IFUpNIy7YRXQGob6taeiHsPRKVu",
+	"2a6Pi6vlTEzTPLoOnPCnOUiNnbLPJsCanmDZSM8rV/Hb8UMDVFsbhmZb1oMUk3EhGtIiUFEPL9FYoOeu",
+	"sQ5rHJ+Ia4QDrP3/UbwQ70e+YxjgE7PUWkNXMKbtX1MBKBY4OwBASoq6KdUTAU1sDhjEjTlln1kvZK3i",
+	"M8oy+krrQOEaD/o5a5TVyYOdcDFs0YWAp3JZpkkpNzTySfHBpg/NwiW8aw2ZoBj4VRVFPjfPbvU+10YO",
+	"8T1Az8i9zTdrxbcRew5btuZREc5A2KMzREzY3fbAgC3iU4TNp2g44cbDurPH7cfq7i2rJ/o0kmDngCPD",
+	"T+pnri8t14wI5GYgOrRiSIp9ZzjSl7VpsmGZ2ZJ0RCLC9UkDZkjA9ag2TeVyoeZMC8GJCgW832oUOBI7",
+	"s9JkErr97XQc1o4u1k44Qbbi0Ntk7exTN4wJP96JWKmbbr7p/Dw1OMLhQ8nMUogspFvU4gbORezxNppa",
+	"ltWcswrsrGZcIU7F0h595lxHa3Or4N4Re0+GgZr8UyjjTv8uijrhSLgillpeSe0HbLt6ejLz6Ul1VaHm",
+	"lSeeaPudYzvpdGK360TLD+eUJsOuHwCEJ/fZGbjeP7hxf/cH93VIO5mNnwgzzYEnZtDaFlcHqZ2djOOW",
+	"Cl58M8wySzseFTH2jTm5hTCjGWoHABcdIWuw/Y92AEbL52rlEywygJtuW4d81Tt2AwrZc3f9Em8YhXpU",
+	"bMRLk24HzdC9LEOdY78GQM5AEpF5hKn5ef9mwOxAn4iD/EyCVUVLJOlr+ila5DB5ZDj1Fo7ZEzBD9qqQ",
+	"dQENJO/qMM0qsZmRuQLUZSlXN9+pTK0H5YPwmgb89o2+zbUG21JRO5dhNjNZWsmbl6dTmV+ovMVC+Zjk",
+	"kq5gQQlPkR6dUQd1Baf23xiJ+FozUg824R2uVcWDh+Od8Fv00i9S9NIvuGrTDpTrMGArzotfacApiPlN",
+	"ym1NcYrBHxH267bWGxGg2FSiBEmLAQqo8rrnJVATcIDManW1Cf2W+0abyabk5U0YZ2Zd1jUgBpt9BjQi",
+	"22Fnatgb/9zr+4NLC9PN0wam1ld7IIbKzkt9cAMq3ZCwmSYB48kOcVxaWByXX0uMZ54sZJNZRmwanPWU",
+	"qMp9ZoU5VCEOS2ci9Qq14eHP0tA+9Eau2z5llVP1bYRRtZi6oU8a/CQFEnCt85domkuvraBHL5joNA/W",
+	"I2JMsijqAdMcatcWg4CjgybqwGFsbddTbJeVLEHbWIgHXz7+4jpCVMVecoS1nSuj6GGIQG8R1RbbeDGb",
+	"ydmYGF8nZ1BrObMg2NqSRzs39ZiS9lWSkHbvwaihGPFK2ng+HbbIVlji0kHhGbHPk27cLShhHrCHTu7r",
+	"yHWnKWybpuJqcUKvBQRyW5m6SI9Bpxp6avOIP92JYYMtLApCbKeIbw8ftT2LB/a6ZSlyQW9VWZALeh78",
+	"SIKXOoz9Ss9BmwIzJzEoeNWmYOpNPra509Hh/gRos8XHxNkTZQOQ0ASuf0PX08Q7a2nqahIn+wefLk2T",
+	"cc+290v/6jGVk6sZW/EcX2ARniGNY9YtRlcqhqJQ6mfSPHB35ihiqZxh08nW7i7hzn77+vTEAQr45MRq",
+	"//h8gOCQXTOhK8QnutmcmRpDvkMThfzlFTtv+nOTnopwr4XM/Mj17UQWXbQPnHZEcw/cF5aYO+Pa/DdC",
+	"Uj8xiQwXm31Zm5343lR4u04FF31tuAz8xZVhk61SuGhTlUdIesJyQ2lvoCP3LODoHzM4S3mAcIog8zw8",
+	"nLQoWQRscibCkpy8UZ060OBlIkB4U88F/Os42TiPqyxvuOvc7IQzwv8qnFlgVR3BSM6bwDtZ3rwzc8Bp",
+	"YEqRXsQJCeUXyH+0SRzvvpPLUmUSAlembHYVn1+pc12rbA6+aGpLCl1hoA3GTiBf/XezK+CLaLyyhB+C",
+	"gL8Udu9NO7tVqo+tQQ92ZPdp+QnhL550EB6FzRxo3bzbl+ou3eZCGBym1n6QI1T/1lZltiGXJMKJlawA",
+	"qGOWYlibg52QD1Mj2kWgfJwSv8036lvDoWLOzVudE6Ls+Fr4acGZ7adUmWbp7twnZggicy527giEZQt8",
+	"i1PnF1tvlHtWa7U+P4lscjzx43bCAQWg0KtRBefv9NgQf+A9zkQawhh5ar6oObfcait7Ot6F4NPPRzmi",
+	"SeXXkjbtndcYbFp/mBC9yLTh0QGyHGGDZJ3Y2NC7EUvEp17HgQ2D3/7L67uFzPIEzimW76Tlkhr6xYYD",
+	"4TO5OR+kzL/cVibmaqnfxWjC1NTEEBInVa5T+YdyCfKmD9hNwIlgZk/atvDxp1vFq8ur46ocdVk8h4fC",
+	"0wiaN/LKd2rvuq+9O+6z1Uf+Xl0qUGP9wiEKjHAN6ji5jdTzMAoPMWEzcGNm7VQlpBNbs5vgIPs4V1iF",
+	"CeDTNOPAYj+YA++IausaOVgag+ZCpT44NA+Ws+HAT1M55lnsTup6ZuLHHDugCOnoA5jqWNoSEiBpRp0S",
+	"yoRnB8/5D7hzGf/tqBhflXq3HOVseOgE+olvej4D/zJXYbghN8nQy98QZPXGyPKd2u0zmUv9QPHgjMyq",
+	"sZhe8Affx/ICXQIHcYL4YPPiyoUlMp3P9GarrGt9x0/ENWP/TGo6ORcKKLJD2gwkiYQnZYe07AADtEF2",
+	"pLQCXF66m31Y+IT1/VDfS7fa8r0sRzfpjk2c0W3Twpuhk6HUN+hSb+rM7ka6n+JoWQE/jfd84K3zgAgJ",
+	"n88S7KNhrI6pqtkZWdhDbmLzOpIm/HCndqQBkzu+wc48+FYn1a8HHRy7Uh603SqCfPKXfegCrx3WOlRC",
+	"VvaQqZ6Zqpdn3P8YXlf7pFG4DJUJCDz4BJhOmGoVWgnN0vRe+nFz+ZFbsgrm5S5xvRQHGcHvDQbUWM+s",
+	"t0Rsvik37oZXc4tGoQasLSB0+82TqP5OJQd+9EWms8KgfjLdfX9QaqDJuKmEkqttKGu36lZVAmyz9Vke",
+	"7+eQbj+mCOE3cQ0db34bwoNpJ0wRt6aNHeB5yh5A2uR+dS5vlPJx6+4Wl6FPCJONR56uYfBIbC4Zuj5N",
+	"xIyM65jOS1ZvZpwJqKi8SBeFuXm47/F5dFCNqs8xmtSCZeJCg6chEotlippF4kFYR/423uSzL6c6xSzb",
+	"6Pd92y+exl/cze0ZMgri1wJBsl74n63KlGAMFOfA0XuWq7zIF1MAKtkUMGS3SgojcCLJqNw6/t46BTP2",
+	"DRNlj866HgD1UnkRgP0HpU0dHIgSMw/ws6jNPudPKJW8xSaVStSN/0fjxME0ZSEKs2jxHreq3K+bcm5k",
+	"KroqR65axloI7rlQFl9RWbzDZhSTrzdjHbn6+DaYTnltgPKmRy+ybH5OuMuaPfgN4iQZNoROg8x+QJo7",
+	"3HgEmey/FBtPZr7Volj1QG9XsiKIWNCboKavI95Tg27YD1HLAHLHixBUzELVYJJpNI1DgynCxOHgkETU",
+	"jdg3dNp3yUyckYSOGXTvDmZCBpZXVw5G7EytqEZhLcuSesnMh/Ri9A8SEckOdKbYZhKlSF9oZBGXhdMf",
+	"zNl46Dgp9h7NnBjXneGMx5toHxKpr/7HP+S9f17f+9u9X35/sHh0/ce/sYeJ4Hb6rka8lQCJxdQidCpO",
+	"wfuux3PnDVc6l9Q5F0ZBF1Jx8OsGyyZTqzzUWsjPdO7c2A441KgZ6+b93PktOs7cmTSROeTz3CX5GGAq",
+	"Xp+NrbXU2SzeldmtTe3kspwapgi+6jCNIwDHx4QGaP0PpPULrTMz8h/5qQMrkmazS6uerp2qXxPYOZfS",
+	"Xlv3fNtUNwPqyt+1OnRgbEKlOURJuGltZVW83cq9mgXthAz0U+hnyRSmGnPzPo+xjWJj4AFKcgea5J6A",
+	"tiUBDGdSv1f/xuCgB1mzqAhenbYhKrKvzQ7acQQz2G7NofK36JoAHDJ336qp1cCKLBV0nXRXKEkie9p3",
+	"grWdbLjVzetWZ2C+3dRnIe+kVD7ZlU6Odct9HU5NFtUlQPcYnh6AcH5TNkt5qruXJ+vvcle8qSgKEY5h",
+	"yvmptGm5ICMXnwX0kFPc4J6hmw+Jm8mP2kOwJnqN4HF4KAl5n+qAuQqdAxkcOFOaRWaRzwGbgwnuJo3N",
+	"+FuqwEaK6GmhxxctQA78HJrqTFWu38vj1+u1WjkW5hEXNsM/+l4e3yIxRq3w8OmRTmvJBPs2d/vDDE/f",
+	"3WOYIxk1YVqZ5byplVWMoZlD+h9IIstk3B3kccJGZbDkA2Y8tZTMZCi0Gz2GKNArKOVQ5So7b+ksWNjQ",
+	"clKsABwvs6pwzZ84AbxkYo7mMzJt0cuNssUKKZC7w62GQEZTDxBKQS6ur9dr1qv8qsKyehkz7unRtuVD",
+	"BN2bU+QR+JTF97HKxcCU+q2RpZ3SSBxfnCVQ6LwwM5yTUn72qTjABUDEaBeQ5pGHjVkEPmF5ixzoJ04y",
+	"hEjlKzUQxYnxLyWYWZL2HntK7nR59EYXryb1wiKDtFDq5gXvcglKe18Rrw10q+rzDGS7mMaJ5VFQJHby",
+	"LF45teOmoazTu2xrPXB8Ues3iLTUanVjMj7SFtJsOI3AP/W+TR2YR81vMhGa7YQCaf/+s+O3sgrN1usq",
+	"m/VCUgeRv8iVRXGQ6UHOIldB82PjZq06t3vUHjoL0gwezCU25hV6DfCxfhtjY1nCbJ3YzAUGe0PIjGyn",
+	"iVideqoOFvK4ENKBG5WVLJVx/21uZ7l9KaucbNWVw0iahnY2kA1vwsKF+iBXrjziz17M5gqozqnSm9dY",
+	"fFrkiYg+2ti77ZUZX8q4lk/aZu6hsSuVa2sLzL7AMPh2spu50yP2jDyvie7n+cEwurr5XB2AS8wogS5X",
+	"+24qf1c0peOxkCk/cHaOSDzRabkxUqYTnaVAbBAm7bURT9KibWjXVrSQlYnrSqR/t04z6DmBNBGFvE0B",
+	"QsndStG0tjltkh7u3wRsEE5j7nYn+TzTuVcU02+R08zkh0xm8qxL/oU8trdK+93/yny2PgXFSPyl/349",
+	"CHzy8Pp6rsDFQASd5SdCLuEaMDUlnPkrrbEN+DyHG7TsdTXvln6jqwmzhyLqWd99B2+MfzlRatm2tkn/",
+	"WmplIAuEpg7ZeBHk3P9aGRdaCk/RkUOseKSR/snJD3POnYznrSZ7qv5Wb/DEDfRqQB+gthQKAxgtkO7B",
+	"aRg1gti7n1V/8TyPKhyhb3CLTHuiaIze7YVyUk8AwaTn2pktUoLkiJlBcnbTKoPXZtXwq4jru7tq1x7t",
+	"Sb5jy1ax95J9HPpJk+h1KrlxYTmifSO5FIU56b9BS2dYB1ujVeaQXplLA+CMd0UAP7toJ017zVEFNrBP",
+	"lZDJ3JM/UhS1LssFJDa02MUC9dSjmlcsmM1y1lU3mpOcYfIhnXR+kDuFJ1+7LUWwyeDpO6FOAN4pWrfF",
+	"HtYrcq3/anQFEVeDEVnEd5cbqatUOdnHf5XaYowKCATkzzQ3SPe/r5rpAgtWw1NPqH71xks+amocBx2C",
+	"2JnSQEtX2ZSleL/Ny+nmwTsn5yB1ulkyPB1QPkMut8ZoJ/JLKgxCHlMeJS1c9R+nYk3TwRrWkU6DyP6l",
+	"fFFYq0TMDOxPmsvAlvPTxMfZiYbN/hfGuCNSRxvfdg59dPSve15Y3PMi2ppyrTb8aa23R7elJnZrzKq4",
+	"OsiS0gb75xcYD+QQ+YTxAxaDmXtzA0IiTKr9klXS/++xLOWyW8edmo4EIhtD0Dd6b+/JqrhXKgkpIrIs",
+	"78Ff2Q/cyrLpUmVVG7faoj/zt0bWTtX3kHS/XBbCI+BwBFx2mkon0DmoRaYZnv2QQ8N13YYaG4H9unFL",
+	"pPBPip2s+c4GM9uED3QCv1zhS+yB3cC9QoPmqzKJUhnI2Hmd+fN97mf0aXeIpH7npuxnURuNxL7GwPeO",
+	"p2pBQ/P3BlUMr2ornDFCybo8QncKiAtMSWELWRH9oI2pb4Q1Yi3rM/LNpvAIxemDqQy7tghMwHJPrZ1T",
+	"1U9qb+q5GWSq0DMiOzjE14V24z6NyXD5LWh7lJFbA/4nIA0n1Fj06vchpEJuJCGLwgr6m6r6qWzchbpv",
+	"6v1JelN0JKkPcpd4qbiJYYxzdMnOVJ0hDhL6h+5Lr6uOSHHeNRh9B+QAC34FKSp1EOgJnCv/Ay0S2HpH",
+	"X0ois8hBoUtH/j74A4yEtckhv1SulisXE4+xJKW+pfJy/597uVGfC+L2EJRaYHL0E7DdhNWFwnt7oypV",
+	"S6cKjKdq97kARQx+/Onlc/HFF1/8TehK/Pzu+QLLXgCDAAEqTRKA/Vw8kzX+GtQXCtI+eCJKuVQl/ngg",
+	"vyzEAlTx+X+2iDiPr95Ip1XlxOuQdxB39OoBcPReVXKvrx5fffH59edfAAqQ28KBvA84YDpaehi18IdY",
+	"+rm8Kq4eX73W1j1tHwOTe28qgjd7eH2Nyf2VIze23O9LvYL37/9KJSZ4yCfLAhru+I2RJZM58genaYFq",
+	"72V4SOZtsTNBmC+E2xqrKBSvvF21FnJnqo3fjx36adYhUZabXVz3/Te1WZb+HZhLQsT7v9O/j38gL5YK",
+	"PQpdkv6krAo0PfYp+ohxgoI9u5I77F24wR6zdBUdqKIg4NIKf17OXI9njlruFCjHj//x+5W3iYBhQvLE",
+	"4yuZzjycaVc3apFs9KzM4T9+8eKRSS5AT6EVEva3DengUhdhN4E6Zr1eUIsjCIRhG3tqXETAvivjz+lS",
+	"rm5QA8Qd+hybOyY79PZkf35rlHXPDLa5nMzsIy2Q4wh/dMWjJ+UfU7jiO7V3d2HcpSxDxQp79L9R7hk9",
+	"8imOfRhrwokPMUoBPhjrhKp+NceAz3ouPVayVFWBdUg5gjzd+Eeu+HPyW4Otauig0F3WkmHk9v5jwX+H",
+	"ImTtd+ICH/57Cgb8MIl+cGDAv9xxFwdlNtIlI52TCgtrdlBKYy+xU/dLXd0Mi9pbc6NeKlW81uDKGz9V",
+	"MF9d3Qh/cdrY2ltWR6gMOV+y5lgqP7vLbU8cI7NBbac9EJNEXjBsmqV/eKmEM70Y8Pm3DCXmdonxvRza",
+	"q09Djaeg1noGeBJ7BJNr+7IM4fk4RTXJscfXLdTFBJnTwXrJX89Twa69SOKebWcSgZYIteKjbVqLusNs",
+	"WiUCKfFi1w42StmAJ6U7CN533a97LkA6ZXXmMF0E0vkU92c64lS1GdbhxbKKWFxAP2zQiEq1N5IQTWUh",
+	"OqqmsN62uav63KXp/d/9/42rz53FzlOhP6Zu7MJ0Po1efLpBGB7yXznVlXPa8DRluEftj6IQh1Femnr3",
+	"L1OKAzveR3jYCYL5bcCR/f+pdB4mD67uDgRFJ9f93525UdUfQwTFhNo3CNV9Qs2RZb6DUIqnR1/GIbh8",
+	"gT1dZJIfgslE4ZI3awHYIdFzgA4pbhspmjxdsf+Y92JCNU7I+yV9ZsU+yeq8zE5OMpeeh2fO3NBxwjn1",
+	"wXWmwuzKUley5gq3euQKVf9epBZSl8dIOPGXn14+F19++ejLv16QhjW4ve393/EfE44H+eLPPyDMrVWH",
+	"b54pkoo8i39S4TIus5GGGYn9v6SM+bQb4PQKo1u8gfe0KN7BE3cRB+fpHjMiV3ERE9EkPQX8srqRqweE",
+	"GhD+c6QCEgflgxtjatC8y6SXcdzJ+sk2GS74Xmx9Geo1sCfkbqfsTIS4EgC9AzhvF2Q5xLaDhTUMy71V",
+	"7j0+8el5bkL1EE7tX6XsppA9WUv22xYt7eMbsVlonz6fvfDWZxCkAWPlAsS4r3ch3B2kWL98zQZIIAuR",
+	"JJDlayEroYPKI9a6VJ+L92BO18foN9IWMrD7dtYrGDah9gSDwsF/tDTuZc0Ocu9ddafLyqUJbGFfYjVs",
+	"nxlievg61MvemQ1+p3+NOCN25lYFrp3kX4biR3kIyeEfxxGxTWZ0F50uJ1O/7Xz/I1/IEVl0POND2nlN",
+	"vdL2vRMgiJJ6rTtg+b6HuxGyiFA3hMziNoAbhJp2+UYvCNsG6z1PaWBY8628VXc6O61/ww5p4a+Sxz7F",
+	"pdKO96pam6m+0WQxmAQTsfqbzfZO1y51E7v/O/5j0OqLaR3zlJfQ9+5jeh5wDIBIyJAQ+bqMPfguRbD7",
+	"aYJwTkQ9bXNJ70C7jy7c8o2Jv/6obYdP9fswjT+PNOnt+hLw7Oz93+Efg/fyz1VhnlFt6Hm7z7tKlvTN",
+	"i3pKuHBFWXqFkjJNQWVYSjQxL0dOY27s/d+taeoVhlzYYMObxqG2S1mx4OHw7ya41bE9izAVpbjhKAvM",
+	"ZwvOj63y/+7rvm9KuVLPsPjmktuFa7vbfi0mZnec6yI703Dfe5JNsdzpwSmm+7fmIHayOgZsBW+sX5Tl",
+	"Vn7+a79Ef4yT/xq8A5+3z12YP1adL08L213f+9vTe/9d3vvnSOTuX+CN69M7NDna5LB73EGVt9huSJRS",
+	"F8JAYmzSEZ9M6yenFmzvEL+rj9j46A571CsyDPG4J4KI8hhvQ2+2BoD5TliNNZMxbtnuZ6L2P7pmE7FO",
+	"fA3p2BEzmRmJupBcYKSd/BVbszKjUE3cnFHYz6hhAzE1jh5O/qqpUWHNfzfmv+u122Lji512pmILjYY2",
+	"g7D+L5V8d+pco8xtvNh0ChYcUoKkWNZK3iyEMyYzkdhQfcBLsxjsDLFWEYWYG2CnLTZuYqyiUTs46Wv3",
+	"sGcWfUzjgVqkcQlYN+ooJJbsXlIWqqoIIEnZxJJmp151Y/QT0gVPmwxCXfClfDvTbRXWDvq6Kl6dJh18",
+	"bG/NtPKcEy0F3rqY7fGDaXNOAdCcoO8kBemqC3OWq8dqKL6mZ/5Vhvy0FDJocDjRP1KazSJIRZD5YBnU",
+	"tb7Fso27ZYaeCIWisILIHGpoSrP5XLyjbp7w4xHPHsaZLASanghZAXQHPdBU0FZSNFYVQhdel6nV2v9X",
+	"3yh5ut+rqrjIxn30Q5ew4LydThubzgpYhhH/VwhZdu2eCjHhLiceQm5lPqQENrZMslg7bVCftIV42C8k",
+	"tLaluKp11Myoq47LG5VPHv5zcW+SB91ROmcC78fvnMeUD+7AlP+qlnZ9Zn4VuaTDRAuSfZAUGj98ST5v",
+	"YTNzLtmXETntz8yMO4JrGunvn5b8fvlolDXhq59CWE7ELOUTNz4CQ0ws0qGij0tpR5+ysiejs8yuJFkw",
+	"9TB3J8tHPzB806eXphZbcwDwBKjPhDWHauurpHDtESke+cq1XqM/++c+Sd/LQl32JBFOFWtevNRV8dLU",
+	"d4wUZrw5v032EHHAgJ/EaoGkkJYAU+pHIZKxgCgGJvuqbi96GfqzrQAHcHNht+xaD2epanc5H2r0lsmy",
+	"FNbVXjPIOi9reeJYHEalhcc/cnq7ZpWcr29Vjb0tKDYP+wQVLdjevW3t/iTiJyxLA9DAkDVx0f2slRo+",
+	"nti46KIns0KQuvzhPLPcuMVN65xzlM4PH6Wy+suPUGU87cjXSr3Tu2l1bgDOgce6VsLv1YLa2sk6cslF",
+	"+SEJSEDw6G4evV7bOgy49tvKHpVLe0tuFBiV6P5op/REqBLTjxSYkiY2Gg6ILmIL0Kkh9ANdBm3fP4JV",
+	"aJ/avdil7dRSqbTTyx27sCMoIzIQAuD0MPFSktC4/2p9JUKIZ5x5yDLJwi5TMds7GpARPnT5fVch3s+f",
+	"L98JZkYx2kwGKl5DW3nrVX1VUf47hYAubF98XfmV4+XmxUA6lpAW7Q3pVtt8EnIEQML271jQewho0nil",
+	"wiHvH34Y/W57tfgYOc13qkDF9XzikwmDYlerLF9pJwIq9MUP4/1d6A3A85nXX2zbVqbUVUgC2kvrvDql",
+	"rRM7JdsYqV7Wsj5+Ln4Yy3n/3g8NHUb+7A720DK0a/Fcj6Ohw4v/aumPJP4e+8GyhY/aS4sj7O5FWaxt",
+	"NJ/NcA2Nhf+EGa44tdyplEFBqpQq7Ecgm/8D/OOP8/VIPvEpdnOeZNs/GvXD57TV782tN7RXslqp0i6E",
+	"V7hN7QVIi9QlCkDTwykBhtfOvxUgvMFwxUQIU5bmkFNEX6dLuvTlgB+nbo3nRqVfmAsfrp1STiP0Kpvg",
+	"9ZQKU+k56ogQes5jSxwyjVWp1a0ivPHQOA6i5t5aALC5PuG/Ue57msLF/BXfBp8htOyiiWubTX7pG6uR",
+	"vF9cJ17GEEzKdgfpT+UpprkeoFwD48cpCqjn0iKX9YO5rOxpevjVhOyjdyHhNoWP1m1jio2uMkPDROeM",
+	"/TElaGCPjNkRGPjCqvF3Su1tn7c9w+8h0ioO0FTGmZDK3Etb7ijQ/dSA1UrtHWQtk5n3yXWXYQTN7vT+",
+	"zBrtZUsEKlLTcsrGD9iV/aIGS3Sbnpdk/kncqF6/NVaWuYO4h99VAd5TUTfnn0l2W/ZUl5fbljfYKfmy",
+	"26JkDbUavCD8GOGKwR0Ap/MwPmIsqFiQLHIfxz/pt+P+76G2dWhT7qic88rnWGHqvxJOxy/6Be9I/rFS",
+	"UUlFbWB5xH9cdnOoF2R2W7AH5NkbMvIkLP7jG1WwipwwKmUVXJFkYZlKSGq9Gbp6oQfL2xE2VYzuoEtk",
+	"slY+GcEvrwj4qYeWfp9WBxje5bemBIUM0jVJwQ393ZRrEdi9xnZz6bSUtBNqds/bJpJ/Ks2u7c76p6nK",
+	"BFBBZQcrvt+EZy5mJnZQl56QXVbvJiAr3b0yBAMmceiJiE7Q0+BPcsmF7RhC0pCrLZpN2steu0eZfFfo",
+	"5h771Gqvamd0PYiC+1P71J/RUZhML+8sDF6VrbShZ3HihPEk32Ceb22azVY4AzFYVRUfid73f0ce/GMa",
+	"4V/rC+joXUWQzsCUWrF9sb5aXK3sLVcidla15UtdqktT1tTDyBc/0SN/6ioQnORrigRMKQWhlQu5xJYb",
+	"xOkf2YrhwBNzOaYvarP/qYU5HLslv2m70WDJJ2T7fWYhd9ErnAdVlthq/a548H0bI7ThDs16Ia9DW1HU",
+	"cu1iZ/MwKSzYDfcf66PNLfyi8s+PwJbzEbrkJy6I+6hIlzmt8af085dW/brNuD6xOp/f4ItnjZ8e6/te",
+	"9I/K1PMwPT8Jt/wZgAD6RG0bbfNYndR4+ky82U9E2I8e9odsB76UwCo/3EpZQsWn6jHoTz6r8/EdGmmG",
+	"Vxc00X91nkFeTLxrLyyrILj7REixU9b6G/UgvapL6SM7qcul+UAdrrDUTUN5nPz/2Lu6Jrdtq/1XOHov",
+	"8naqWBt3nbbeK68cTzfxejeWErfTyQWWhCREJKEC4CqaHf/3Ds4B+CGCH1qSkuzpRUbeCCJA4ODg4Hw8",
+	"TxDgtaXPnZHES1kJfjOjBvwmrXClWeZxob6qSLIPmAEvvGuADoAuoEovy0XWjfRuCDKAH75YZKla4/1c",
+	"rdeFRK0V3+5nagUcieH2IlVCQMz6K0nSMq9ziqiW6TpoSKFkyHGKAtO/pE6ebO1eC1zKjwlE5pvt3RuQ",
+	"Sb5Y5AT6BBZbQ8vbtGqxKt0E62jT8sYcRyeiaUlTAZGrqGXOatoKiKpDJtRVhNmrPEiqkk2dZTSDBufo",
+	"L8GRVVRiW7Q7GitPMkM7E1EiE9GxeKOKeGoudj3MVf/a7hZfWh49WZwSd+SeizUNPJ6oMhpUr5IdcvSj",
+	"9Fs68V4f5lgOka9s8FY8NGSuxMCDOFlwZjCqc8JQGY/SmWrl2flAt/olirgPf20AerD+cujpjNEhFRFL",
+	"qmpAFrT0SlhihbxHWyKCMq7ZCxew2Rwefm76AUf1s34u40dPXP+VioD5ldY+mqpDLPHkCf/RwgJK1+0k",
+	"wNydLskqG/oQvqp5/vED1FKY55+RfqD+Kmb/SWrjTPO00TmaTdnonFEmsGIz06lgf0pFmPCJ7LmCRAlK",
+	"VD3y1RybnHXIA8bYJtqRRkc3gkdM9i2iMFWTJ/hso91g2F+kcktHPohuyz19CNUmUvv4LDQbQCXWKLVP",
+	"yCX1xWaMwfirIOYpXeu7fcrTVrDj+08GO9pcDhBAonR9mmSwqgX8ydagylw+WO9bo3Ws48zX9hBSATlb",
+	"mTrrfQcZvGku3U63G3tqBTknuTxKyMKM9W1fX5i3TEJ9YMy32TU09faORzZp1ZVZzmJlszkhs1MV+i4i",
+	"aX1/6bjk9hIggRGeOj5Sp8n6jI5cXvy91zFPV5Wu75sWInNVwKtI2RH73+mNBJCdw8QdzsKhY76YUlZf",
+	"aotNBs37xS6qbOccfXguDw5P7QxyRPZ8cP8iaf7dB9e/iaRuoO+CckqejVR5lPV6T8nGUuEqKk35rV0q",
+	"/Iz5tiuaMoIF1IqtaXISju1BSyHwxeoolBCizHAL9gPJgp066F+yy2ZxHHjZlLZWEvL19V41hDBbg0j0",
+	"wIMdbGoS7yzbSwY2BEjLSi+GSXrVTzHl4B5fLKiwBmDZAYsDcPPDHJf1xQy4Rex7sAwLLDuu0q8P1CcR",
+	"xWjnqGtuYmknHnsJGk7b+5Dshva56Ve+F3zB3HQFeo8uBQng0Rk3Uhcvi0Fj2d8CemaPOv/HYls2UMj7",
+	"xZmHAD/XoSM/w0WDkx30r2UnD1SygE6ewEKuTryf8mhDBCy3PLrKKz4ZRvq1bGScV1YB6jLfcgsJKj09",
+	"CzIrxrA8A3LNwtCAZyCYrVoZCErBpaTSe6BqSylc1qIBJMhfUUNP7kwgN7UmyM8GRMULLrSGihUN9FEN",
+	"dBiAHyEBa8VQs+nzPIlttgVBUCfFPcX8tTOpHKYTx3LiM1kPu48y76HvZ+71NPORkqbWsNPgpH/M/6AV",
+	"l6BMy/uHsQjqR9TvDi70VV1r1Ur+hyRg7ukAduaxzDMQmm+kx7cx7lbjIAK+v9ThZnEdeEydSS3O9Rsk",
+	"auJevROw3tuNSP+wPO9O4f4Bvp4mQjA/CZOo3fXzgJK23xFZoaKmbewqDdJifQUS7ctHLchRIrU0Yypx",
+	"FayzFcXBuCq5r6j6VipBSfQMHnlXZS/QCK4oCWCyn0ZT7Pnbt0ympLaFnkrP7UFCWGQlxJ1RdK37ksZm",
+	"YPHYSwvGfpzdfdDrFOkj1oSk5EZQEoCL8gpAzYBLAvyi1RCd5U17E5Xkcogdi90c2x2Fvdbcbxk4wlkv",
+	"CkCRB7x6uFf3o16t4rqB2bdMKBh6Jv1eej4PkyjGPMIW6WT6uXPo+jgXLPuW7m2mzb3p7NfROLdXdy0I",
+	"2/CxJwe21KPQE+oOTaRr00VcbDZ5fZrLbdrqcDflCdySrdJi7DtdC0YXrXnhjLd2CAq4XGo/QkN60ueC",
+	"apVwm0jm//P2/dh7cz3VqvX25u0NEsQhz1tEAohHafXshwyQ0NNrHbNgJAZmN1XM5YKaILjNaJkGspWy",
+	"Sof+easOWHBHOS9wqvWxmSoLWap8z4iGCFftzNecp0bjEU1d0N29zblFPixYmK3d/3zIrhtjPxO7P2wu",
+	"qRdSsvEU9/TPE1WFwxJanpwjUrfXgrFoua6EwgKhB5IHEvTuVMawfg8LMlT9i+mgI+7utDvQpEtttbtA",
+	"znz+DNCaRiVywD0z0ifjH5Fe34gFbDQekQe/1ZXzk2CKFv0ICxYvqZA1hNemxYGM11Me8gRxLGKuqNQn",
+	"dcAE9RWm77h68uE3h/b0IYkeDGKGv0ridRW0cPrlIQ9HRVT73OH1z9d2HXduPpMAVJPUFxKf3sXvTbuT",
+	"KLdDkAay92llmyORaFbG9fIw+l7bXW8xs/2K16h3dRtRsaSNHLpY34fnZtkjygDWeazHCIX8tmpb24gs",
+	"/X98eZW21abk0uk9vdXjOe3heRBvkuLtoix7XEaK9yckMGX9H8T8kQqRhKwRyYHo8ysAKHxt+0uTj6aP",
+	"aAiGYcRAJj5cLakC8PkH4gqB3WGf9Pyspg90e5dOyPPLFLpFu5zrBBNdGbqc26XQ9m52nd+uiNL7EiDD",
+	"9b1E3/rgPqcKcRBrmeQTY4n+L945A5hdDbPDzuTHOHiBRG1E0BfWJPuzNsv6OKFxZrsmTdYoVHAVmqAS",
+	"eEyqNKwZy1XGGGT5ElYG3bUCYOEjhaf0siz9byoY1i+bkJNgeIZ7KKgvY8NlWg49HlC3blYgplsjBOWc",
+	"+PEodJ6Y5QeSR21+m+UEP/tYf2w5FEoDyJHeUjC+9hBHe0eK+TWMqQ2huRGM/o8NibeL2rD7j5zFM9uu",
+	"jd68i2m3OpZxDZ5H1Tj6hH4wfVQpGvN9DrnUt+n/kkf0WOWFzVgws03I4MhPYqaQ7MMOPmMD9UNKBIbH",
+	"9Y2Tx/SqZBuC2GvLAJNetSy68SHyyzO4PZcX3tbgD+Y6Xbw4XObvDS8bNm/abX9IEHqdOu1tLJNpCM/Y",
+	"RkeJm2BnbSMmpqTHstJue4FLtbMyeTL/+jxBtVR5Yf5IldjZobfJcYnStr0CJLovl1sWhlrJKMH6qBQE",
+	"J1OtxHzg6kji8g8eUd1b6wJ0KBVjVHpbwVVqhAEk+ZbStXxt6/u0wgJJAtmKcwLWee4mT/rjcyWI/huA",
+	"/4DXaiNLMTY8+3Rlg2pSZmONNmrnKe5tEsDkg1L78V4qYiNZpHl6b7q1XFfYZd31NfuR0W1drc6dbTOg",
+	"jZL24QpQAss9IGCAJ0of7Buji5/73puQxPWOxvgt2R18Zxm8bv4t2d1jRWYlhX7Kr4JXt4DsPCZtHae2",
+	"+LnMyjoNt7C+v6WYp0R0m1rBl4JEUS0oyz0VcC22KTND62PTH16dmhQyTqMFXUn9EqY2ShUM5E1IdjQY",
+	"m2lFuEHF4RvTZdDt4K8CuLsla3qfTvVgbqesiyOnAe117OQ3wwb6sARozjGu1crSTTIFB6jsRZoL1AoV",
+	"WkOwWOXXpPmM7JUu4WwEYFiWhiZSBm3pZawMAwMj/5zQKuwmLIcmBi3fYPwziaQ2eNXGJnFHElnpk7BW",
+	"286gQUkeSzUF07H39sHjwnv3fxWRzjXdtWUY/u6lMxztfCrrQraoX+4nFgeu4O133v+bWf2TVsuXFa/F",
+	"fUUeqTMynMFQDIqeCivkJFuA1QVStNgjYkOXS8azgl0bmu8kPlxQ/T0JmjNnMb80DjxJdhkfK/gVW+bJ",
+	"Wm/wF+jSbey6Km11npkPxixbdFSCZtG0kNas2jwRsV41lcTUg7Z6qd5cT9F5lkVk0GSh8VIQQO2Rpr4b",
+	"ftNiYX/AX85hOMe5tT345cKwQ4tMi1kzw+U7F4f+QIR0aZhxltfj8sDLNduY1W5l887WbOMiJ0jLc+vn",
+	"JpdjhL8Y48CzgbTx9ENhU9LxfKPSggVV+fRnbBnfJe2A83RbhDwewp8vDTjRgPzbVeYGk57Ed+sSqnDb",
+	"tnrSbuLjbG0aERbub+5Xlw1bW5s3Um65CPYNkYPVAg4g98BT10S413zWdbFhc0H1c60xPcMmx7inQ1c3",
+	"8YK3dbT7RJGQLxMIVZt36Twbkyf4/NxYvAvDbVuxa5IdBi1RTcfTwkD/vmlHVcfhLIWK7nZssknpI6Nb",
+	"TypqEIbQMU0DhLrBtckuQQgYBRk6JIAMM3pl01L1fdNUwfo8QmBvtHhxMdyhutyrD216rIypXCY6iEi8",
+	"Q4e9da2l/novQdQcU9+5ZPGVd2EsLZALcC2zSN/2beYf/nXhiv+jD7g8ind6RjF3wMxIbskvLxxqE2Vn",
+	"7+520ahtYW0rUn5gF1lPmV5BOxdXXkgXSp+96GuUCrysqW44RDzzEc/vXpbtHBDFgubJPf0vFxcHPP5v",
+	"DSHUGNcPezwfQH3rNa/X7rbRUfQ7dtZGu+fd/mPvIfVrm9AYIOT2bOS8CQI7wMH8aekMHLcMrNBtzwVg",
+	"dpUmT+ZftfSz+Rke6i6OXdyTZaWtnIGqM3msBBczrJtgVId0PawE3lMhefyOi+j0aimTl0Lqf5c5rakz",
+	"zYPtjb3tivkr46DNJYwXSGQMhg7fxs6a0Zt9WMIBtEWhQPgrVhgTbRbUmdtTHtFr4q9HbWPk2fYG+/Gk",
+	"e7x2dMAQXoA4v8ozEla63N5T8kjPirvIxTJ0fsZQTug2JNENn+CzBTnDvW53puQMOcFzo75t0sH3jl70",
+	"gVuQ36Igj70EqnfN38JLYsVCb5EISECPuWIViZf3ucEOLdwQnW/DzAU8dWV4NqZWHDOETBH7OuZbaVkK",
+	"8ygc7bYNjOe89g3j3+4oEU1mHeP/0q0GtuxML1XZzIhEHXK+pgG6Doi6ShnWbeUCj8Ndl1kxz5k8Kb6m",
+	"8eeJT0IaB/VTNMffTG3TNh4deHzrkGuzo7M5iKnoH6rwOp0qWZh927H38d3Ue/Xq8tUzp308ktRPBFO7",
+	"0et//2YWwZAnTYgKiayb+zfQ4CRw06Wg9Ft8+ddeRH7noirSjjFx5zpfXjxnYTvw5MLk1SQ5oDW9pjus",
+	"LYG/NqQbrbOi0YbVbyfdoCGr4ZoS5I9lcaLoOCslS00wQUkY7vQ1sKL4HckSqwWhzFdRQbDMe3kMeBcP",
+	"e9JvvYYvIyLWRb9a2TtZ6y3DB7SJHr7xdFsbM4+oEjzmEQVtrpVpJy8QCBkPSC1Q/RwanF0eKA6rCq7J",
+	"2GLgdw9Ip3NuWz89n1yTU8pgwZ1mXPqYRf0lwLh8IrU4/luCmPhaEI2F2Cc61ixNsLEFm7pDJGZBSKt2",
+	"PKfOJep1+gfgtbLCfUQeH7LLY9K4cApVYfZ7Ls1NY2powH4j9XJDfMzAomVk9CgU6QEWsMWCCmlZPJz3",
+	"qUGFoIxruii9iWFmR5YowG0z56prEBnFk8P2rKSJOrUsDnH5gjLdWgUMDYbcF9BB7WVLrzC26p2aL327",
+	"AdY1e7GjryxcZsSj3YiJCEevRxOyYaPPv33+bwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

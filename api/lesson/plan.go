@@ -198,6 +198,9 @@ func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.Live
 	for _, c := range plan.Segments {
 		segment := segmentOut(n, c.Segment)
 		segment.Minutes, segment.Pinned = c.Minutes, c.Pinned
+		if place, due := p.Climbed(c.Segment); due {
+			segment.Activity = answer.Activity(place.Activity, place.Level, place.Steps, place.Today)
+		}
 		if c.Kind.IsPlayed() {
 			questions, err := h.questions(ctx, p.Opened, c.Material)
 			if err != nil {

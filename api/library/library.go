@@ -23,7 +23,7 @@ func (h *Handlers) sourcesOf(ctx context.Context, studio, instrument string) ([]
 	var out []curriculum.Source
 	for _, src := range list {
 		if instrument == "" || src.Instrument == instrument {
-			out = append(out, curriculum.Source{ID: src.ID, Title: src.Title, Instrument: src.Instrument, Retired: src.Retired})
+			out = append(out, curriculum.Source{ID: src.ID, Title: src.Title, Instrument: src.Instrument, Retired: src.Retired, Requires: src.Requires})
 		}
 	}
 	return out, err

@@ -3,50 +3,85 @@ package library
 import (
 	"bytes"
 	"context"
+	"fmt"
+	"slices"
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/wording"
 	"patientladder/home/sheet"
 )
 
-// GetBookChecks returns what a book takes for granted as a list to tick.
-func (h *Handlers) GetBookChecks(ctx context.Context, r contract.GetBookChecksRequestObject) (contract.GetBookChecksResponseObject, error) {
+// needs is what a book takes for granted.
+func (h *Handlers) needs(ctx context.Context, id string) (open.Studio, curriculum.Source, curriculum.Needs, error) {
 	s, err := h.Studio(ctx)
 	if err != nil {
-		return nil, err
+		return s, curriculum.Source{}, curriculum.Needs{}, err
 	}
-	src, err := h.source(ctx, open.Actor(ctx).Studio, r.Source)
+	src, err := h.source(ctx, s.Tenant.ID, id)
+	if err != nil {
+		return s, src, curriculum.Needs{}, err
+	}
+	books, err := h.sourcesOf(ctx, s.Tenant.ID, src.Instrument)
+	return s, src, curriculum.NeedsOf(s.Library, src, books), err
+}
+
+// GetBookRequirements returns what a book takes for granted.
+func (h *Handlers) GetBookRequirements(ctx context.Context, r contract.GetBookRequirementsRequestObject) (contract.GetBookRequirementsResponseObject, error) {
+	s, src, needs, err := h.needs(ctx, r.Source)
 	if err != nil {
 		return nil, err
 	}
-	list, err := h.Store.Sources(ctx, s.Tenant.ID)
-	if err != nil {
-		return nil, err
-	}
+	out := contract.GetBookRequirements200JSONResponse{Title: src.Title, Sentence: wording.Granted(needs), Own: needs.Own, Skills: []contract.BookRequirement{}}
 	book := curriculum.Book(s.Library, src.ID)
-	var others [][]material.Material
-	var titles []string
-	for _, o := range list {
-		if o.ID != src.ID && !o.Retired && o.Instrument == src.Instrument {
-			others, titles = append(others, curriculum.Book(s.Library, o.ID)), append(titles, o.Title)
+	out.Units = slices.DeleteFunc(curriculum.Units(book), func(u string) bool { return len(curriculum.Review(book, u, s.Skills)) == 0 })
+	for _, n := range needs.List {
+		out.Skills = append(out.Skills, contract.BookRequirement{Skill: n.Skill, Name: s.Words.Text(s.Skills.Name(n.Skill)), Under: wording.GrantedIn(n, needs.Forerunner)})
+	}
+	return out, nil
+}
+
+// SetBookRequirements keeps the teacher's own list.
+func (h *Handlers) SetBookRequirements(ctx context.Context, r contract.SetBookRequirementsRequestObject) (contract.SetBookRequirementsResponseObject, error) {
+	s, src, _, err := h.needs(ctx, r.Source)
+	if err != nil {
+		return nil, err
+	}
+	list, err := curriculum.Written(r.Body.Skills, s.Skills)
+	if err != nil {
+		return nil, problem.Invalid(fmt.Sprintf("There is no skill %s. Nothing was changed.", err))
+	}
+	return contract.SetBookRequirements204Response{}, h.Store.Require(ctx, s.Tenant.ID, src.ID, list)
+}
+
+// ResetBookRequirements goes back to what is proposed.
+func (h *Handlers) ResetBookRequirements(ctx context.Context, r contract.ResetBookRequirementsRequestObject) (contract.ResetBookRequirementsResponseObject, error) {
+	s, src, _, err := h.needs(ctx, r.Source)
+	if err != nil {
+		return nil, err
+	}
+	return contract.ResetBookRequirements204Response{}, h.Store.Require(ctx, s.Tenant.ID, src.ID, nil)
+}
+
+// GetBookChecks returns what a book takes for granted as a list to tick.
+func (h *Handlers) GetBookChecks(ctx context.Context, r contract.GetBookChecksRequestObject) (contract.GetBookChecksResponseObject, error) {
+	s, src, needs, err := h.needs(ctx, r.Source)
+	if err != nil {
+		return nil, err
+	}
+	out := sheet.Checks{Heading: s.Tenant.Name, Title: "Before “" + src.Title + "”", Says: wording.Granted(needs), Made: h.Now()}
+	if unit := r.Params.Unit; unit != "" {
+		out.Title, out.Says = "Before “"+unit+"” of “"+src.Title+"”", "What came before and is needed now: each once, slowly."
+		if needs.List = curriculum.Review(curriculum.Book(s.Library, src.ID), unit, s.Skills); len(needs.List) == 0 {
+			return nil, problem.Invalid("Nothing from before is needed where this begins.")
 		}
+	} else if len(needs.List) == 0 {
+		return nil, problem.Invalid(wording.Granted(needs))
 	}
-	var before []material.Material
-	forerunner := ""
-	if i := curriculum.Forerunner(book, others); i >= 0 {
-		before, forerunner = others[i], titles[i]
-	}
-	needs := curriculum.Requirements(book, before)
-	if len(needs) == 0 {
-		return nil, problem.Invalid("Nothing is known of what the first pieces of this book ask for.")
-	}
-	out := sheet.Checks{Heading: s.Tenant.Name, Title: "Before “" + src.Title + "”", Says: wording.Granted(len(curriculum.FirstUnit(book)), forerunner), Made: h.Now()}
-	for _, n := range needs {
-		out.Lines = append(out.Lines, sheet.Check{Text: wording.Capital(s.Words.Text(s.Skills.Name(n.Skill))), Under: wording.GrantedIn(n, forerunner)})
+	for _, n := range needs.List {
+		out.Lines = append(out.Lines, sheet.Check{Text: wording.Capital(s.Words.Text(s.Skills.Name(n.Skill))), Under: wording.GrantedIn(n, needs.Forerunner)})
 	}
 	data, err := out.PDF()
 	return contract.GetBookChecks200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{

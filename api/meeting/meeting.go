@@ -11,7 +11,6 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/planning/meeting"
-	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 )
 
@@ -35,7 +34,7 @@ func (h *Handlers) GetMeeting(ctx context.Context, r contract.GetMeetingRequestO
 		Placement: placementOut(s, p), Sentence: wording.Meeting(plan, r.Params.Minutes, meeting.Done(plan, met), s.First()),
 	}
 	for _, a := range plan {
-		out.Activities = append(out.Activities, activityOut(a, met))
+		out.Activities = append(out.Activities, answer.Activity(a, a.Next(met), a.Steps(met), met))
 	}
 	for _, id := range meeting.TakeHome(met) {
 		if g, known := s.Pool.Get(id); known {
@@ -43,30 +42,4 @@ func (h *Handlers) GetMeeting(ctx context.Context, r contract.GetMeetingRequestO
 		}
 	}
 	return contract.GetMeeting200JSONResponse(out), nil
-}
-
-func activityOut(a meeting.Activity, met []standing.Met) contract.MeetingActivity {
-	out := contract.MeetingActivity{
-		Id: a.ID, Part: string(a.Part), Name: a.Name, Say: a.Say, Minutes: a.Minutes, Kind: contract.MeetingActivityKind(a.Kind), Outcomes: []contract.Choice{},
-		Tries: []contract.MeetingTry{}, Level: a.Next(met), Next: []contract.MeetingStep{}, Came: []string{},
-	}
-	for _, o := range a.Outcomes {
-		out.Outcomes = append(out.Outcomes, contract.Choice{Id: o, Name: wording.Outcome(o)})
-	}
-	for level := 1; level <= a.Levels(); level++ {
-		try := contract.MeetingTry{Level: level, Words: wording.Try(a, level), Sounds: []contract.SoundNote{}}
-		for _, s := range a.Sounds(level) {
-			try.Sounds = append(try.Sounds, contract.SoundNote{At: s.At, Length: s.Length, Midi: s.MIDI, Bar: 1})
-		}
-		out.Tries = append(out.Tries, try)
-	}
-	for _, s := range a.Steps(met) {
-		out.Next = append(out.Next, contract.MeetingStep{Level: s.Level, Outcome: s.Outcome, Next: s.Then})
-	}
-	for _, m := range met {
-		if m.Activity == a.ID {
-			out.Came = append(out.Came, wording.Came(m))
-		}
-	}
-	return out
 }

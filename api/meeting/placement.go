@@ -32,6 +32,10 @@ func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
 		Sentence: wording.Placement(p, s.First()), Over: contract.PlacementOver(p.Over), Strands: []contract.PlacementStrand{}, Contradictions: []string{},
 		Holes: []contract.PlacementHole{}, Entries: []contract.PlacementEntry{}, Answered: len(p.Belief.Given()),
 	}
+	if n := len(s.Standing.Asked); n > 0 {
+		last := s.Standing.Asked[n-1]
+		out.Last = contract.Choice{Id: last.ID, Name: wording.Answered(last, s.Skills)}
+	}
 	if p.Question != nil {
 		out.Question = question(s, p.Belief, *p.Question, ahead)
 	}
@@ -46,7 +50,7 @@ func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
 	}
 	for _, e := range p.Entries {
 		x := contract.PlacementEntry{
-			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, p.Over, s.Library), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
+			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, p.Over, s.Library), Needs: wording.Needs(e, len(p.Belief.Given()), s.Skills), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
 			Leaps: []contract.PlacementLeap{}, Routes: []contract.PlacementRoute{},
 		}
 		for _, id := range e.Pieces {

@@ -196,7 +196,7 @@ func (d *Desk) Books(ctx context.Context, studio string) ([]curriculum.Source, e
 	var out []curriculum.Source
 	for _, b := range list {
 		if !b.Retired {
-			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument})
+			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument, Requires: b.Requires})
 		}
 	}
 	return out, err

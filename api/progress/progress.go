@@ -89,7 +89,7 @@ func (h *Handlers) GetProgress(ctx context.Context, r contract.GetProgressReques
 	out := contract.Progress{
 		Student: answer.Student(s.Row, s.Today), From: answer.Date(p.Span.From), To: answer.Date(p.Span.To), Days: wording.SpanDays(p.Span), Sentence: n.Progress(b.Report),
 		Grown: []contract.ProgressLine{}, Care: b.line(n, n.Care(b.Report)), Next: n.NextAhead(b.Report).Text, Lessons: []openapi_types.Date{}, Pieces: []contract.ProgressPiece{},
-		Pace: wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
+		Pace: wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review), Ear: wording.Stairs(s.EarAndRhythm(s.Today)), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
 		Heard: []contract.HeardPiece{}, Strands: []contract.StrandLanes{}, Skills: []contract.SkillDay{}, Plantings: []contract.PlantedFor{}, Ranges: []contract.RangeCame{},
 	}
 	for _, k := range b.Grown() {

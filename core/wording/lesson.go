@@ -58,6 +58,8 @@ func (n Names) Segment(s lessonplan.Segment) Segment {
 		} else {
 			out.Title = n.Skills.Name(s.Skill)
 		}
+	case lessonplan.Climb:
+		out.Title, out.Words = StairName(s.Goal), []string{"Play it, listen, one touch for what came."}
 	case lessonplan.Activity:
 		if goal, known := n.Pool.Get(s.Goal); known && s.Option >= 1 && s.Option <= len(goal.Options) {
 			out.Title, out.Words = fmt.Sprintf("%s, way %d of %d", goal.Name, s.Option, len(goal.Options)), []string{goal.Options[s.Option-1]}
@@ -121,6 +123,8 @@ func (n Names) reason(r lessonplan.Reason, s lessonplan.Segment) string {
 		return "it had to wait last time"
 	case lessonplan.KeyOfWeek:
 		return "the key of the week"
+	case lessonplan.OnStair:
+		return fmt.Sprintf("step %d of %d of %s", r.Count, r.Of, strings.TrimPrefix(s.ID, "stair "))
 	case lessonplan.NextStep:
 		return "the next step of the exercises"
 	case lessonplan.OpenFault:

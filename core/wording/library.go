@@ -43,16 +43,27 @@ func Book(g curriculum.Gradation) string {
 }
 
 // Granted says of what a book takes for granted how it was found.
-func Granted(pieces int, forerunner string) string {
-	text := "What its first " + Counted(pieces, "piece") + " ask for and nobody teaches there any more."
-	if forerunner != "" {
-		text += " “" + forerunner + "” comes before it."
+func Granted(n curriculum.Needs) string {
+	var text string
+	switch {
+	case n.Own:
+		text = "As you wrote it."
+	case len(n.List) == 0:
+		return "Nothing is known of what the first pieces of this book ask for."
+	default:
+		text = "Its first " + Counted(n.First, "piece") + " use these again and again."
+	}
+	if n.Forerunner != "" {
+		text += " “" + n.Forerunner + "” before it teaches most of them."
 	}
 	return text
 }
 
 // GrantedIn says which first pieces ask for a skill, and whether the book before teaches it.
 func GrantedIn(r curriculum.Requirement, forerunner string) string {
+	if len(r.Pieces) == 0 {
+		return ""
+	}
 	var titles []string
 	for _, m := range r.Pieces[:min(len(r.Pieces), 3)] {
 		titles = append(titles, "“"+m.Title+"”")

@@ -69,3 +69,37 @@ func Meeting(plan []meeting.Activity, minutes, done int, first string) string {
 	}
 	return fmt.Sprintf("%d of %s done.", done, Counted(len(plan), "thing"))
 }
+
+// stairs are the steps of ear and rhythm, as a lesson names them.
+var stairs = map[string]string{
+	"match": "Match a tone", "echo-two": "Echo two tones", "echo-three": "Echo three tones", "find": "Find a hidden tone", "sing-back": "Sing back a phrase",
+	"echo-bar": "Echo one bar", "echo-two-bars": "Echo two bars", "with-rests": "Echo a bar with a rest", "dictate": "Write a rhythm down",
+}
+
+// StairName names a step of ear or rhythm.
+func StairName(id string) string {
+	if name, known := stairs[id]; known {
+		return name
+	}
+	return Capital(strings.ReplaceAll(id, "-", " "))
+}
+
+// Stairs says how far somebody is on ear and rhythm: “Ear: match a tone came; echo two tones is next (well on 1 of 2 days).”
+func Stairs(places []meeting.Place) (out []string) {
+	for _, p := range places {
+		line := Capital(string(p.Line)) + ": "
+		switch {
+		case p.Last.IsZero():
+			line += fmt.Sprintf("not tried yet; %s comes first.", lower(StairName(p.Stairs[0].ID)))
+		case p.All():
+			line += "every step came."
+		default:
+			if p.At > 0 {
+				line += lower(StairName(p.Stairs[p.At-1].ID)) + " comes well; "
+			}
+			line += fmt.Sprintf("%s is next, well on %d of %s so far.", lower(StairName(p.Stairs[p.At].ID)), p.Days, Figures(p.Of, "day"))
+		}
+		out = append(out, line)
+	}
+	return out
+}

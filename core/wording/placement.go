@@ -9,6 +9,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/placement"
+	"patientladder/core/student/standing"
 )
 
 // Placement says how far a placement is and what it found.
@@ -140,4 +141,36 @@ func Route(r studentplan.Route, lib material.Library, skills skill.Catalogue) st
 // Contradiction says that answers speak against each other.
 func Contradiction(c placement.Contradiction, skills skill.Catalogue) string {
 	return fmt.Sprintf("%s: %s there, %s not; now %s that it is.", Capital(skills.Name(c.Skill)), times(c.Yes), times(c.No), Percent(c.Known))
+}
+
+// Answered says what was answered: “dotted rhythm: nearly”.
+func Answered(a standing.Asked, skills skill.Catalogue) string {
+	words := a.Answer
+	if a.Answer == "left" {
+		words = "passed over"
+	}
+	return skills.Name(a.Skill) + ": " + words
+}
+
+// Needs says what of a book's requirements is there: “It takes 9 skills for granted: 6 are there, 2 open, and ties is missing.”
+func Needs(e studentplan.BookEntry, answered int, skills skill.Catalogue) string {
+	n := len(e.Granted)
+	if n == 0 {
+		return ""
+	}
+	if answered == 0 {
+		return fmt.Sprintf("It takes %s for granted; nothing was asked yet.", Counted(n, "skill"))
+	}
+	text := fmt.Sprintf("It takes %s for granted: %d there", Counted(n, "skill"), n-len(e.Lacking)-len(e.Open))
+	if len(e.Open) > 0 {
+		text += fmt.Sprintf(", %d not known yet", len(e.Open))
+	}
+	if len(e.Lacking) > 0 {
+		var names []string
+		for _, id := range e.Lacking {
+			names = append(names, skills.Name(id))
+		}
+		text += ", missing: " + List(names)
+	}
+	return text + "."
 }

@@ -119,6 +119,9 @@ UPDATE material SET retired = ? WHERE studio_id = ? AND id = ?;
 -- name: RetireSource :execrows
 UPDATE source SET retired = ? WHERE studio_id = ? AND id = ?;
 
+-- name: RequireOfSource :execrows
+UPDATE source SET requires = ? WHERE studio_id = ? AND id = ?;
+
 -- name: RenameSource :execrows
 UPDATE source SET title = ? WHERE studio_id = ? AND id = ?;
 

@@ -822,6 +822,24 @@ func (q *Queries) ReplaceScoreFile(ctx context.Context, arg ReplaceScoreFilePara
 	return err
 }
 
+const requireOfSource = `-- name: RequireOfSource :execrows
+UPDATE source SET requires = ? WHERE studio_id = ? AND id = ?
+`
+
+type RequireOfSourceParams struct {
+	Requires sql.NullString
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) RequireOfSource(ctx context.Context, arg RequireOfSourceParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, requireOfSource, arg.Requires, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const retireMaterial = `-- name: RetireMaterial :exec
 UPDATE material SET retired = ? WHERE studio_id = ? AND id = ?
 `
@@ -979,7 +997,7 @@ func (q *Queries) Skills(ctx context.Context, studioID string) ([]string, error)
 }
 
 const sources = `-- name: Sources :many
-SELECT studio_id, id, title, instrument, retired FROM source WHERE studio_id = ? ORDER BY title, id
+SELECT studio_id, id, title, instrument, retired, requires FROM source WHERE studio_id = ? ORDER BY title, id
 `
 
 func (q *Queries) Sources(ctx context.Context, studioID string) ([]Source, error) {
@@ -997,6 +1015,7 @@ func (q *Queries) Sources(ctx context.Context, studioID string) ([]Source, error
 			&i.Title,
 			&i.Instrument,
 			&i.Retired,
+			&i.Requires,
 		); err != nil {
 			return nil, err
 		}

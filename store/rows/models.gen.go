@@ -308,6 +308,7 @@ type Source struct {
 	Title      string
 	Instrument string
 	Retired    bool
+	Requires   sql.NullString
 }
 
 type Student struct {

@@ -47,6 +47,8 @@ type Source struct {
 	Materials  []Material `json:"materials"`
 	// Retired says that it is not offered any more.
 	Retired bool `json:"-"`
+	// Requires are the skills that it takes for granted, by id, as the teacher wrote them; nil as they are proposed.
+	Requires []string `json:"-"`
 }
 
 // Material is one line of a source, in the order of the source.

@@ -2,6 +2,7 @@ package lessonplan
 
 import (
 	"math"
+	"slices"
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/next"
@@ -58,6 +59,18 @@ type Fault struct {
 	Days             int
 }
 
+// Stair is the next step of ear or rhythm.
+type Stair struct {
+	// Line is ear or rhythm, Stair what is climbed on it, At from 1 Of all.
+	Line, Stair string
+	At, Of      int
+	// Goals of the pool that the staircases stand for.
+	Goals []string
+}
+
+// StairID names the segment of a line.
+func StairID(line string) string { return "stair " + line }
+
 // Input is what the candidates of a lesson are made from.
 type Input struct {
 	Age int
@@ -80,6 +93,8 @@ type Input struct {
 	// Pool are the activities of the studio, Used those done so far.
 	Pool Pool
 	Used Used
+	// Stair is the step of ear or rhythm that is due; nil for none.
+	Stair *Stair
 	// Waited are the segments that stayed out of the last lesson.
 	Waited map[string]bool
 }
@@ -122,6 +137,10 @@ func Candidates(in Input) []Segment {
 	}
 	for _, r := range in.Reviews {
 		c.learned(r)
+	}
+	if s := in.Stair; s != nil {
+		c.add(Segment{ID: StairID(s.Line), Kind: Climb, Layer: Planted, Goal: s.Stair, Least: 2, Usual: 2, Most: 3, Value: 0.35, Why: []Reason{{Kind: OnStair, Count: s.At, Of: s.Of}}})
+		in.Pool = slices.DeleteFunc(slices.Clone(in.Pool), func(g Goal) bool { return slices.Contains(s.Goals, g.ID) })
 	}
 	for _, a := range in.Pool.Activities(in.Instrument, in.Age, in.Used) {
 		if in.Age >= veryYoung { // older students have ear and rhythm as the salt

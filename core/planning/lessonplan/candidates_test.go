@@ -147,3 +147,16 @@ func TestAPieceInWorkIsAlwaysHeard(t *testing.T) {
 		}
 	}
 }
+
+// The step of ear or rhythm that is due stands in the place of the games that it is made of.
+func TestAStepOfEarOrRhythm(t *testing.T) {
+	in := usual()
+	in.Stair = &Stair{Line: "ear", Stair: "echo-two", At: 2, Of: 5, Goals: []string{"echo-pitch", "hidden-pitch", "echo-rhythm"}}
+	list := Candidates(in)
+	require.Equal(t, Segment{ID: "stair ear", Kind: Climb, Layer: Planted, Goal: "echo-two", Least: 2, Usual: 2, Most: 3, Value: 0.35, Why: []Reason{{Kind: OnStair, Count: 2, Of: 5}}}, find(t, list, "stair ear"))
+	for _, s := range list {
+		require.NotContains(t, in.Stair.Goals, s.Goal)
+	}
+	require.Len(t, in.Pool, len(Shipped()), "the pool itself stays")
+	require.False(t, Left{Segment: find(t, list, "stair ear"), Reason: Waiting{Kind: NoRoom}}.waits(), "it waits for nobody")
+}

@@ -31,11 +31,12 @@ const (
 	Reading   Kind = "reading"
 	Begin     Kind = "begin"
 	Activity  Kind = "activity"
+	Climb     Kind = "stair"
 	Review    Kind = "review"
 	Closing   Kind = "closing"
 )
 
-var order = []Kind{Opening, Posture, Technique, Run, Working, Spots, Preview, Reading, Begin, Activity, Review, Closing}
+var order = []Kind{Opening, Posture, Technique, Run, Working, Spots, Preview, Reading, Begin, Climb, Activity, Review, Closing}
 
 // place is where a segment stands in a lesson: by its kind, a tune of one's own just before the closing.
 func (s Segment) place() int {
@@ -67,7 +68,7 @@ type Segment struct {
 	// Skill and Step, from 1, are those of a preview bite.
 	Skill string
 	Step  int
-	// Goal and Option, from 1 of Options, are those of an activity (see Pool).
+	// Goal and Option, from 1 of Options, are those of an activity (see Pool); of a step of ear or rhythm Goal is the stair.
 	Goal            string
 	Option, Options int
 	// Lead offers that the child leads it.

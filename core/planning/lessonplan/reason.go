@@ -28,6 +28,7 @@ const (
 	WaitedBefore Why = "waited"   // it had to wait last time
 	KeyOfWeek    Why = "key"      // the cycle has this key now
 	NextStep     Why = "step"     // the next step of a staircase
+	OnStair      Why = "stair"    // the Count-th of Of stairs of ear or rhythm
 	OpenFault    Why = "fault"    // Count days open: a fault that was seen
 	Beside       Why = "beside"   // it is ready, and there is time; Proposal says why this one
 )

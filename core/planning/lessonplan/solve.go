@@ -191,7 +191,7 @@ func (p Plan) Others() []Left {
 }
 
 func (l Left) waits() bool {
-	return l.Reason.Kind != ByHand && !l.Sure && l.Kind != Activity && l.Kind != Posture
+	return l.Reason.Kind != ByHand && !l.Sure && l.Kind != Activity && l.Kind != Climb && l.Kind != Posture
 }
 
 func btoi(b bool) int {

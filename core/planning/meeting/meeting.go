@@ -22,6 +22,9 @@ var (
 	rank  = map[Part]int{"greeting": 0, "close": 0, "seat": 0, "tune": 1, "listening": 1, "rhythm": 1, "hand": 2, "guess": 3, "draw": 4}
 )
 
+// inLessons is the part of what is no part of a first meeting, and stands on the staircases of later lessons.
+const inLessons Part = "lesson"
+
 // Kind is what is played in an activity, on levels; empty for one without.
 type Kind string
 
@@ -77,7 +80,7 @@ func parse(data []byte) ([]Activity, error) {
 		switch {
 		case a.ID == "" || seen[a.ID]:
 			return nil, fmt.Errorf("first meeting: %q needs a name of its own", a.ID)
-		case !slices.Contains(parts, a.Part):
+		case a.Part != inLessons && !slices.Contains(parts, a.Part):
 			return nil, fmt.Errorf("first meeting: %q: %q is no part of a meeting", a.ID, a.Part)
 		case a.Minutes < 1 || a.From > a.To || len(a.Outcomes) < 2:
 			return nil, fmt.Errorf("first meeting: %q needs minutes, ages and outcomes", a.ID)
@@ -153,10 +156,10 @@ func Plan(minutes, age int, family instrument.Family) []Activity {
 
 // Levels of what is played, the easiest first: tones as semitones above the lowest comfortable one, rhythms as lengths in
 // quarter notes (common practice: one tone, then a fifth before a third, two tones before three; a bar of beats, then halves
-// of beats, then a rest).
+// of beats, then two bars, then a rest).
 var (
 	pitches = [][]int{{4}, {0, 7}, {4, 0}, {0, 4, 7}, {7, 4, 5, 0}}
-	rhythms = [][]float64{{1, 1, 2}, {1, 1, 1, 1}, {1, .5, .5, 2}, {.5, .5, 1, .5, .5, 1}, {1.5, .5, 1, 1}, {1, -1, .5, .5, 1}}
+	rhythms = [][]float64{{1, 1, 2}, {1, 1, 1, 1}, {1, .5, .5, 2}, {.5, .5, 1, .5, .5, 1}, {1.5, .5, 1, 1}, {1, 1, .5, .5, 1, 1, 1, 2}, {1, -1, .5, .5, 1}, {1, 1, 1, -1, .5, .5, 1, 2}}
 	beats   = [][]float64{{1, 1, 1, 1, 1, 1, 1, 1}, {.75, .75, .75, .75, .75, .75, .75, .75}}
 )
 

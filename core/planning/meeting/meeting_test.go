@@ -63,7 +63,7 @@ func TestTheNextTryFollowsWhatCame(t *testing.T) {
 
 	require.Equal(t, []Sound{{0, 1.5, 62}, {1.5, 1.5, 69}}, pitch.Sounds(2), "a fifth")
 	require.Equal(t, []Sound{{0, 1.5, 66}, {1.5, 1.5, 62}}, pitch.Sounds(3), "a third")
-	require.Equal(t, []Sound{{0, 1, 0}, {2, .5, 0}, {2.5, .5, 0}, {3, 1, 0}}, rhythm.Sounds(6), "with a rest")
+	require.Equal(t, []Sound{{0, 1, 0}, {2, .5, 0}, {2.5, .5, 0}, {3, 1, 0}}, rhythm.Sounds(7), "with a rest")
 	require.Empty(t, pitch.Sounds(9))
 }
 

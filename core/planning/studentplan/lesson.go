@@ -54,6 +54,7 @@ func (a *Ahead) Lesson(day time.Time, waited []string) Lesson {
 	}
 	out := Lesson{Day: day, Limits: lessonplan.LimitsFor(in.Age, in.Minutes, a.Policy.ReviewShare)}
 	in.Teach, out.Key, out.SlidesTo = a.toTeach(day)
+	in.Stair = a.stairDue(day, in.Age)
 	in.Fault = a.Watched().inLesson()
 	out.Candidates = lessonplan.Candidates(in)
 	for _, f := range a.Beside() {

@@ -51,7 +51,10 @@ type BookEntry struct {
 	Leaps []curriculum.Line
 	// Needed are the skills that the book asks for before its entry; There of them are believed to be there.
 	Needed, There int
-	Routes        []Route
+	// Granted are the skills that it takes for granted when it begins, as it says; Lacking those that are not believed to be
+	// there, and Open those of which nobody knows yet.
+	Granted, Lacking, Open []string
+	Routes                 []Route
 }
 
 // RouteKind is a way to begin.
@@ -80,6 +83,8 @@ type Route struct {
 const (
 	// fillMost is how many earlier pieces a student goes back at the most (default): a little back, on purpose.
 	fillMost = 6
+	// surelyMissing and surelyThere are how likely a skill is there when it is said to be missing, and to be there (default).
+	surelyMissing, surelyThere = 0.2, 0.8
 	// looked is how many pieces after the entry are looked at.
 	looked = 6
 )
@@ -99,6 +104,7 @@ func (s Student) Placement(books []curriculum.Source, model *forecast.Model, ent
 	ability := s.believedAbility(b)
 	for _, book := range books {
 		if e, ok := s.entry(book, b, ability, entries[book.ID]); ok {
+			s.held(&e, b, books)
 			out.Entries = append(out.Entries, e)
 		}
 	}
@@ -223,6 +229,19 @@ func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.
 	}
 	e.Leaps = curriculum.Profile(list[e.At:min(len(list), e.At+looked)], ability, s.Policy.Standing.Leap).Lines
 	return e, true
+}
+
+// held holds a student against what a book takes for granted.
+func (s Student) held(e *BookEntry, b placement.Belief, books []curriculum.Source) {
+	for _, r := range curriculum.NeedsOf(s.Library, e.Book, books).List {
+		e.Granted = append(e.Granted, r.Skill)
+		switch known := b.Known(r.Skill); {
+		case known < surelyMissing:
+			e.Lacking = append(e.Lacking, r.Skill)
+		case known < surelyThere:
+			e.Open = append(e.Open, r.Skill)
+		}
+	}
 }
 
 // holes are the missing skills that pieces before an entry ask for and pieces soon after one as well.

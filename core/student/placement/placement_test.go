@@ -90,7 +90,7 @@ func TestBeliefEqualsFullEnumeration(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 9))
 	for range 25 {
 		var skills []Skill
-		n := 3 + r.IntN(8)
+		n := 3 + r.IntN(10) // up to twelve
 		for i := range n {
 			s := Skill{ID: fmt.Sprint(i), Strand: string(rune('a' + r.IntN(3))), Level: r.Float64()}
 			for k := range i {

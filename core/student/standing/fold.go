@@ -16,7 +16,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 17
+const FoldVersion = 18
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -196,14 +196,14 @@ func (f *fold) entry(e *studentlog.Entry) {
 		}
 		f.out.Activities[e.Goal][e.Step]++
 	case studentlog.Meeting:
-		f.out.Met = append(f.out.Met, Met{At: e.At, Activity: e.Goal, Outcome: e.Outcome, Level: e.Step, Text: e.Text})
+		f.out.Met = append(f.out.Met, Met{ID: e.ID, At: e.At, Activity: e.Goal, Outcome: e.Outcome, Level: e.Step, Text: e.Text})
 		if e.Skill != "" && e.Shown {
 			t := f.skill(e.Skill)
 			t.Shown, t.Missing, t.shownAt = true, false, e.At
 		}
 	case studentlog.Probe:
 		if e.Outcome != "" {
-			f.out.Asked = append(f.out.Asked, Asked{At: e.At, Skill: e.Skill, Answer: e.Outcome})
+			f.out.Asked = append(f.out.Asked, Asked{ID: e.ID, At: e.At, Skill: e.Skill, Answer: e.Outcome})
 		}
 		if e.Outcome == "left" || e.Outcome == "nearly" {
 			return // passed over, or on the way: it is neither there nor missing

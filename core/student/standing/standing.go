@@ -115,6 +115,8 @@ type ordered struct {
 
 // Asked is a question for a skill with its answer: yes, nearly, no or left.
 type Asked struct {
+	// ID is that of the entry.
+	ID     string    `json:"id"`
 	At     time.Time `json:"at"`
 	Skill  string    `json:"skill"`
 	Answer string    `json:"answer"`
@@ -122,6 +124,8 @@ type Asked struct {
 
 // Met is what came of an activity of a first meeting.
 type Met struct {
+	// ID is that of the entry.
+	ID       string    `json:"id"`
 	At       time.Time `json:"at"`
 	Activity string    `json:"activity"`
 	Outcome  string    `json:"outcome"`

@@ -887,6 +887,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/library/books/{source}/requirements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getBookRequirements"];
+        /** @description The teacher's own list in the place of the proposed one. */
+        put: operations["setBookRequirements"];
+        post?: never;
+        delete: operations["resetBookRequirements"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/library/books/{source}/checks": {
         parameters: {
             query?: never;
@@ -894,7 +913,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What a book takes for granted when it begins, as a list to tick. */
+        /** @description What a book takes for granted when it begins, or one of its units, as a list to tick. */
         get: operations["getBookChecks"];
         put?: never;
         post?: never;
@@ -2160,6 +2179,8 @@ export interface components {
             ranges: components["schemas"]["RangeCame"][];
             practice: string;
             kept: string;
+            /** @description How far ear and rhythm have come */
+            ear: string[];
             stays: string[];
             plans: string[];
         };
@@ -2499,6 +2520,8 @@ export interface components {
             next: components["schemas"]["MeetingStep"][];
             /** @description What came of it so far */
             came: string[];
+            /** @description The entry of what came last; empty for none */
+            last: string;
         };
         MeetingTry: {
             level: number;
@@ -2516,6 +2539,7 @@ export interface components {
             /** @enum {string} */
             over: "" | "sure" | "enough" | "nothing";
             question?: components["schemas"]["PlacementQuestion"];
+            last?: components["schemas"]["Choice"];
             strands: components["schemas"]["PlacementStrand"][];
             contradictions: string[];
             holes: components["schemas"]["PlacementHole"][];
@@ -2559,7 +2583,27 @@ export interface components {
             known: number;
             soon: string;
         };
+        BookRequirements: {
+            /** @description Those after the first that begin with a review */
+            units: string[];
+            title: string;
+            sentence: string;
+            /** @description The teacher wrote the list */
+            own: boolean;
+            skills: components["schemas"]["BookRequirement"][];
+        };
+        BookRequirement: {
+            skill: string;
+            name: string;
+            /** @description Which pieces ask for it, and where it is taught; empty where the first pieces do not ask for it */
+            under: string;
+        };
+        NewBookRequirements: {
+            skills: string[];
+        };
         PlacementEntry: {
+            /** @description What the book takes for granted, and what of it is there; empty where nothing is known */
+            needs: string;
             book: string;
             title: string;
             words: string;
@@ -3387,7 +3431,7 @@ export interface components {
         PlanSegment: {
             id: string;
             /** @enum {string} */
-            kind: "opening" | "posture" | "technique" | "run" | "working" | "spots" | "preview" | "reading" | "begin" | "activity" | "review" | "closing";
+            kind: "opening" | "posture" | "technique" | "run" | "working" | "spots" | "preview" | "reading" | "begin" | "stair" | "activity" | "review" | "closing";
             /** @enum {string} */
             layer: "frame" | "working" | "preview" | "review";
             material?: components["schemas"]["Id"];
@@ -3409,6 +3453,7 @@ export interface components {
             exercise?: string;
             /** @description The fault that is looked after, as fault.too-close; empty for none */
             fault?: string;
+            activity?: components["schemas"]["MeetingActivity"];
         };
         LessonPlan: {
             student: components["schemas"]["Student"];
@@ -6785,9 +6830,80 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    getBookChecks: {
+    getBookRequirements: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a book takes for granted when it begins */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookRequirements"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setBookRequirements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBookRequirements"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    resetBookRequirements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As proposed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBookChecks: {
+        parameters: {
+            query?: {
+                unit?: string;
+            };
             header?: never;
             path: {
                 source: components["schemas"]["Id"];

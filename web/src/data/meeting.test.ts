@@ -3,7 +3,13 @@ import type { Schemas } from "../contract/client";
 import { activityNow, questionNow } from "./meeting";
 import type { Entry } from "./outbox";
 
-const entry = (e: Partial<Entry>): Entry => ({ id: "x", at: "2026-05-04T16:00:00Z", kind: "meeting", ...e });
+let made = 0;
+const entry = (e: Partial<Entry>): Entry => ({
+  id: `e${++made}`,
+  at: "2026-05-04T16:00:00Z",
+  kind: "meeting",
+  ...e,
+});
 const activity: Schemas["MeetingActivity"] = {
   id: "echo-pitch",
   part: "listening",
@@ -25,6 +31,7 @@ const activity: Schemas["MeetingActivity"] = {
     { level: 2, outcome: "far", next: 1 },
   ],
   came: [],
+  last: "",
 };
 const question = (
   skill: string,
@@ -42,13 +49,19 @@ const question = (
 
 describe("a meeting without a connection", () => {
   it("goes on to the next level by what came", () => {
-    expect(activityNow(activity, [])).toEqual({ level: 1, came: [] });
+    expect(activityNow(activity, [])).toEqual({ level: 1, came: [], last: "" });
     const taps = [
       entry({ goal: "echo-pitch", outcome: "matched", step: 1 }),
       entry({ goal: "other", outcome: "far", step: 1 }),
       entry({ goal: "echo-pitch", outcome: "far", step: 2 }),
     ];
-    expect(activityNow(activity, taps)).toEqual({ level: 1, came: ["1: matched", "2: far"] });
+    expect(activityNow(activity, taps)).toEqual({
+      level: 1,
+      came: ["1: matched", "2: far"],
+      last: taps[2]?.id,
+    });
+    const back = [...taps, entry({ kind: "correction", corrects: taps[2]?.id })];
+    expect(activityNow(activity, back)).toEqual({ level: 2, came: ["1: matched"], last: taps[0]?.id });
   });
 
   it("walks the questions by the answers, and says when only the server knows more", () => {

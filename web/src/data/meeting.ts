@@ -38,22 +38,27 @@ export const useAccept = (ladder: string, then: (done: Schemas["KnownEffect"]) =
 /** How an activity stands after what waits on this device: the level of the next try, and what came. */
 export function activityNow(a: Schemas["MeetingActivity"], waiting: Entry[]) {
   let level = a.level;
+  let last = a.last;
   const came = [...a.came];
+  const taken = new Set(waiting.map((e) => e.corrects));
   for (const e of waiting) {
+    if (taken.has(e.id)) continue;
     if (e.kind !== "meeting" || e.goal !== a.id) continue;
     const words = a.outcomes.find((o) => o.id === e.outcome)?.name ?? "";
+    last = e.id;
     came.push(a.tries.length > 0 ? `${e.step ?? 1}: ${words}` : words);
     level = a.next.find((n) => n.level === (e.step ?? 1) && n.outcome === e.outcome)?.next ?? 0;
   }
-  return { level, came };
+  return { level, came, last: taken.has(last) ? "" : last };
 }
 
 /** The question that stands after the answers that wait on this device; undefined where only the server knows the next. */
 export function questionNow(p: Schemas["Placement"], waiting: Entry[]) {
   let q: Schemas["PlacementQuestion"] | undefined = p.question;
   let answered = 0;
+  const taken = new Set(waiting.map((e) => e.corrects));
   for (const e of waiting) {
-    if (e.kind !== "probe" || !e.outcome || !q || e.skill !== q.skill) continue;
+    if (e.kind !== "probe" || !e.outcome || !q || e.skill !== q.skill || taken.has(e.id)) continue;
     answered++;
     q = q.following.find((t) => t.answer === e.outcome)?.question;
   }

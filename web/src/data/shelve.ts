@@ -104,3 +104,29 @@ export const useResetSkill = (then?: () => void) =>
     [{ fact: "library" }],
     then,
   );
+
+export const useRequirements = (source: string) =>
+  useQuery({
+    queryKey: ["requirements", source],
+    queryFn: () => body(client.GET("/library/books/{source}/requirements", { params: { path: { source } } })),
+    meta: { from: ["library"] },
+  });
+
+/** Keeps the teacher's own list of what a book takes for granted. */
+export const useSetRequirements = (source: string) =>
+  useSend(
+    (skills: string[]) =>
+      body(
+        client.PUT("/library/books/{source}/requirements", {
+          params: { path: { source } },
+          body: { skills },
+        }),
+      ),
+    [{ fact: "library" }],
+  );
+
+export const useResetRequirements = (source: string) =>
+  useSend(
+    () => body(client.DELETE("/library/books/{source}/requirements", { params: { path: { source } } })),
+    [{ fact: "library" }],
+  );

@@ -2,7 +2,9 @@ import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
+import { activityNow } from "../data/meeting";
 import type { Append } from "../data/useLessonAppend";
+import { Attempt } from "../meeting/Activity";
 import { SegmentMark } from "../plan/SegmentMark";
 import { Questions } from "../plan/SegmentRow";
 
@@ -11,6 +13,8 @@ export function Moment(props: {
   segment: Schemas["PlanSegment"];
   ladder: string;
   append: Append;
+  /** What was noted and waits on this device. */
+  unsent: Schemas["Entry"][];
   next: () => void;
 }) {
   const { segment: s, append } = props;
@@ -98,9 +102,28 @@ export function Moment(props: {
           Bench, feet and hands
         </Link>
       )}
+      {s.activity && <Stair activity={s.activity} append={append} unsent={props.unsent} />}
       <Questions list={s.questions} />
       {s.kind === "closing" && <WentWell append={append} />}
     </section>
+  );
+}
+
+/** One step of ear or rhythm: played by the device, each outcome one touch, harder or easier by what came. */
+function Stair(props: { activity: Schemas["MeetingActivity"]; append: Append; unsent: Schemas["Entry"][] }) {
+  const { level, came, last } = activityNow(props.activity, props.unsent);
+  if (level === 0) return <p className="fine mt-2">Enough for today: {came.join("; ")}.</p>;
+  return (
+    <div className="mt-2">
+      <Attempt
+        key={came.length}
+        activity={props.activity}
+        level={level}
+        came={came}
+        last={last}
+        append={props.append}
+      />
+    </div>
   );
 }
 

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { useRemoveBook, useRenameBook } from "../data/shelve";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
+import { Requirements } from "./Requirements";
 
 /** A book gets another title, is removed, or retired where somebody has a piece of it. */
 export function BookTools(props: { id: string; title: string; retired?: boolean }) {
@@ -17,9 +18,7 @@ export function BookTools(props: { id: string; title: string; retired?: boolean 
       <button type="button" className="quiet" onClick={() => setOpen(true)}>
         Rename the book
       </button>
-      <a className="quiet" href={`/api/library/books/${props.id}/checks`} target="_blank" rel="noreferrer">
-        What it takes for granted
-      </a>
+      <Requirements book={props.id} />
       <button
         type="button"
         className="quiet"

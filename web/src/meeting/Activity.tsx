@@ -4,13 +4,31 @@ import { entry } from "../data/entries";
 import type { Append } from "../data/useLessonAppend";
 import { Player } from "../sound/player";
 
-/** One activity of a first meeting: what to say, what is played, what came of it by one touch. */
-export function Activity(props: {
+interface Doing {
   activity: Schemas["MeetingActivity"];
   level: number;
   came: string[];
+  /** The entry of what came last, which can be taken back; empty for none. */
+  last: string;
   append: Append;
-}) {
+}
+
+/** One activity of a first meeting, large, with what to say. */
+export function Activity(props: Doing) {
+  const a = props.activity;
+  return (
+    <section aria-label={a.name} className="rounded-lg border border-line bg-sheet p-5 sm:p-7">
+      <p className="fine">
+        {a.part}, about {a.minutes} minutes
+      </p>
+      <h2 className="text-[1.7rem]">{a.name}</h2>
+      <Attempt {...props} />
+    </section>
+  );
+}
+
+/** One try of an activity: what to say, what is played, what came of it by one touch. */
+export function Attempt(props: Doing) {
   const { activity: a, level } = props;
   const [text, setText] = useState("");
   const player = useMemo(() => new Player(), []);
@@ -44,11 +62,7 @@ export function Activity(props: {
     setText("");
   };
   return (
-    <section aria-label={a.name} className="rounded-lg border border-line bg-sheet p-5 sm:p-7">
-      <p className="fine">
-        {a.part}, about {a.minutes} minutes
-      </p>
-      <h2 className="text-[1.7rem]">{a.name}</h2>
+    <>
       <p className="say mt-1 text-[1.25rem]">“{a.say}”</p>
       {attempt && (
         <div className="mt-4 flex flex-wrap items-center gap-4">
@@ -84,8 +98,25 @@ export function Activity(props: {
           placeholder="what you saw or heard"
         />
       </label>
-      {props.came.length > 0 && <p className="fine mt-3">So far: {props.came.join("; ")}.</p>}
-    </section>
+      {props.came.length > 0 && (
+        <p className="fine mt-3">
+          So far: {props.came.join("; ")}.{props.last && <TakeBack of={props.last} append={props.append} />}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** A touch that was a slip. */
+export function TakeBack({ of, append }: { of: string; append: Append }) {
+  return (
+    <button
+      type="button"
+      className="quiet"
+      onClick={() => append.mutate([entry("correction", { corrects: of })])}
+    >
+      Take the last one back
+    </button>
   );
 }
 

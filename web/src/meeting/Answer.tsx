@@ -62,6 +62,7 @@ export function Answer(props: {
             )}
           </div>
           <p className="mt-1">{e.words}</p>
+          {e.needs && <p className="fine">{e.needs}</p>}
           <Track entry={e} move={(entry) => props.move({ book: e.book, entry })} />
           <Leaps leaps={e.leaps} />
           <Routes key={`${e.book} ${e.at}`} ladder={props.ladder} entry={e} />

@@ -69,6 +69,7 @@ export function Lesson() {
           segment={segment}
           ladder={ladder}
           append={append}
+          unsent={waiting.map((w) => w.entry)}
           next={() => go(step + 1)}
         />
       )}

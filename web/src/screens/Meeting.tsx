@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { activityNow, type Moved, meetingQuery, questionNow } from "../data/meeting";
 import { useLessonAppend } from "../data/useLessonAppend";
-import { Activity } from "../meeting/Activity";
+import { Activity, TakeBack } from "../meeting/Activity";
 import { Answer } from "../meeting/Answer";
 import { Question } from "../meeting/Question";
 import { Problem, Refused, Waiting } from "../parts/Problem";
@@ -79,6 +79,11 @@ export function Meeting() {
                 </p>
               )
             )}
+            {m.placement.last && answered === 0 && (
+              <p className="fine mt-2">
+                Last: {m.placement.last.name}.<TakeBack of={m.placement.last.id} append={append} />
+              </p>
+            )}
           </div>
           <Answer ladder={ladder} placement={m.placement} moved={moved} move={setMoved} />
         </>
@@ -91,6 +96,7 @@ export function Meeting() {
                 activity={current.a}
                 level={current.level}
                 came={current.came}
+                last={current.last}
                 append={append}
               />
             ) : (

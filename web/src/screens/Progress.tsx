@@ -189,6 +189,12 @@ function Words({ of: p }: { of: Schemas["Progress"] }) {
         <h2>Review and practice</h2>
         <List of={[p.kept, p.practice, ...p.plantings.map((x) => x.text)]} />
       </section>
+      {p.ear.length > 0 && (
+        <section aria-label="Ear and rhythm">
+          <h2>Ear and rhythm</h2>
+          <List of={p.ear} />
+        </section>
+      )}
       <Repertoire ladder={ladder} />
     </>
   );

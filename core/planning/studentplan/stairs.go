@@ -1,0 +1,55 @@
+package studentplan
+
+import (
+	"time"
+
+	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/meeting"
+)
+
+// EarAndRhythm are the student's places on the two staircases that live in two minutes of a lesson, as they stand on a day.
+// A line whose goals the studio does not use is left out.
+func (s Student) EarAndRhythm(day time.Time) (out []meeting.Place) {
+	for _, line := range meeting.Lines() {
+		p := meeting.On(line, s.Age(day), s.Standing.Met, day, s.Local)
+		off := false
+		for _, id := range p.Goals() {
+			g, known := s.Pool.Get(id)
+			off = off || known && g.Off
+		}
+		if !off && len(p.Stairs) > 0 {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// stairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
+func (a *Ahead) stairDue(day time.Time, age int) *lessonplan.Stair {
+	if lessonplan.VeryYoung(age) {
+		return nil
+	}
+	places := a.EarAndRhythm(day)
+	p, any := meeting.DueLine(places)
+	if !any {
+		return nil
+	}
+	out := &lessonplan.Stair{Line: string(p.Line), Stair: p.Stairs[p.At].ID, At: p.At + 1, Of: len(p.Stairs)}
+	for _, x := range places {
+		out.Goals = append(out.Goals, x.Goals()...)
+	}
+	return out
+}
+
+// Climbed is the place on a staircase that a segment of a lesson is about, as it stands today; false for another segment.
+func (s Student) Climbed(x lessonplan.Segment) (meeting.Place, bool) {
+	if x.Kind != lessonplan.Climb {
+		return meeting.Place{}, false
+	}
+	for _, p := range s.EarAndRhythm(s.Today) {
+		if x.ID == lessonplan.StairID(string(p.Line)) && !p.All() {
+			return p, true
+		}
+	}
+	return meeting.Place{}, false
+}
