@@ -18,6 +18,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/account"
 	"patientladder/api"
 	"patientladder/clock"
 	"patientladder/demo"
@@ -51,10 +52,10 @@ func TestMain(m *testing.M) {
 		loc, err := time.LoadLocation(zone)
 		must(err)
 		now = given().In(loc).Truncate(time.Second)
-		hash, err := api.HashPassword(demo.Password)
+		hash, err := account.HashPassword(demo.Password)
 		must(err)
 		must(demo.Make(ctx, s, demo.Options{Day: clock.Day(now, zone), Timezone: zone, PasswordHash: hash, Seed: 7}))
-		strange, err := api.HashPassword(strangerPassword)
+		strange, err := account.HashPassword(strangerPassword)
 		must(err)
 		must(s.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Elsewhere", Timezone: zone},
 			store.Teacher{ID: storetest.ID(), Email: strangerEmail, Name: "S", PasswordHash: strange}))
@@ -103,7 +104,7 @@ func newcomer(t *testing.T) *user {
 	server := httptest.NewServer(handler)
 	t.Cleanup(server.Close)
 	email := storetest.ID() + "@example.org"
-	hash, err := api.HashPassword(strangerPassword)
+	hash, err := account.HashPassword(strangerPassword)
 	require.NoError(t, err)
 	studio := storetest.ID()
 	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: studio, Name: "New studio", Timezone: "UTC"},

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"net/http"
@@ -11,11 +12,13 @@ import (
 	"github.com/gin-gonic/gin"
 	ginmiddleware "github.com/oapi-codegen/gin-middleware"
 
+	"patientladder/account"
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/notation/musicxml"
 	"patientladder/core/planning/curriculum"
+	"patientladder/store"
 )
 
 // secure sets the headers of every answer and refuses requests that another site made.
@@ -40,7 +43,13 @@ func secure(next http.Handler) http.Handler {
 
 // needsNoSession says which calls are for everyone, or for whoever has a link.
 func needsNoSession(r *http.Request) bool {
-	return r.URL.Path == "/api/session" && r.Method == http.MethodPost || strings.HasPrefix(r.URL.Path, "/api/family/") || strings.HasPrefix(r.URL.Path, "/api/teacher/")
+	switch r.URL.Path {
+	case "/api/session":
+		return r.Method == http.MethodPost
+	case "/api/recovery", "/api/invitation":
+		return true
+	}
+	return strings.HasPrefix(r.URL.Path, "/api/family/") || strings.HasPrefix(r.URL.Path, "/api/teacher/")
 }
 
 // clockHeader says with every answer what time it is on the server, so that a page whose device
@@ -59,7 +68,35 @@ func (s *Server) mustBeSignedIn(c *gin.Context) {
 		s.fail(c, &problem.Problem{Status: http.StatusUnauthorized, Detail: "Sign in first."})
 		return
 	}
-	c.Request = c.Request.WithContext(open.As(c.Request.Context(), open.Who{Teacher: teacher, Studio: studio}))
+	role := account.Role(cmp.Or(s.sessions.GetString(c.Request.Context(), "role"), string(account.Owner)))
+	if !needsNoSession(c.Request) && !role.May(c.Request.Method, strings.TrimPrefix(c.Request.URL.Path, "/api")) {
+		s.fail(c, &problem.Problem{Status: http.StatusForbidden, Detail: "An assistant sees and notes; this is for a teacher. Nothing was changed."})
+		return
+	}
+	c.Request = c.Request.WithContext(open.As(c.Request.Context(), open.Who{Teacher: teacher, Studio: studio, Role: role}))
+}
+
+// guesses slows down who opens links that do not exist: after some, the address must wait whatever it opens.
+func (s *Server) guesses(c *gin.Context) {
+	if path := c.Request.URL.Path; !strings.HasPrefix(path, "/api/family/") && !strings.HasPrefix(path, "/api/teacher/") {
+		return
+	}
+	if err := s.Waits(c, false); err != nil {
+		s.fail(c, err)
+		return
+	}
+	c.Next()
+	if c.Writer.Status() == http.StatusNotFound {
+		s.Waits(c, true) // counted; the answer is out already
+	}
+}
+
+// beginnings lets a sign-in begin a session, and nothing else.
+func beginnings(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		ctx, _ := store.Beginning(r.Context())
+		next.ServeHTTP(w, r.WithContext(ctx))
+	})
 }
 
 // Requests are small but for a score, which arrives in base64 with a third on top.

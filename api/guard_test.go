@@ -72,6 +72,14 @@ func bodies(id string) map[string]any {
 		"POST /way":                                       someWay(),
 		"POST /library/table":                             map[string]any{"table": []byte("title\nx\n")},
 		"POST /library/import":                            map[string]any{"kind": "csv", "data": []byte("title\nx\n"), "title": "Book", "source": id, "instrument": "piano", "fields": []string{"title"}, "try": true},
+		"POST /recovery":                                  map[string]any{"email": "nobody@example.org"},
+		"PUT /recovery":                                   map[string]any{"token": "a-guess", "password": "gull fog seven ropes"},
+		"PUT /invitation":                                 map[string]any{"token": "a-guess", "password": "gull fog seven ropes"},
+		"PUT /account/password":                           map[string]any{"current": "not it", "password": "x"},
+		"PUT /account/second":                             map[string]any{"secret": strings.Repeat("A", 32), "code": "000000"},
+		"POST /account/second/off":                        map[string]any{"password": "not it"},
+		"POST /account/people":                            map[string]any{"email": "not an address", "name": "X", "role": "teacher"},
+		"PUT /account/people/{person}":                    map[string]any{"role": "teacher"},
 		"POST /session":                                   map[string]any{"email": "nobody@example.org", "password": "x"},
 	}
 }
@@ -90,7 +98,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
 			name := method + " " + path
-			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{activity}", "juggling", "{type}", "five-finger", "{format}", "pdf", "{certificate}", "x", "{report}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess", "{note}", storetest.ID()).Replace(path)
+			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{activity}", "juggling", "{type}", "five-finger", "{format}", "pdf", "{certificate}", "x", "{report}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess", "{note}", storetest.ID(), "{session}", storetest.ID(), "{person}", storetest.ID()).Replace(path)
 			if strings.HasSuffix(path, "/next") {
 				url += "?strand=method"
 			}
@@ -112,7 +120,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 			if path == "/library" {
 				url += "?instrument=piano"
 			}
-			if method == "DELETE" && path == "/session" {
+			if method == "DELETE" && (path == "/session" || path == "/account/sessions") {
 				continue // it would sign the stranger out
 			}
 			walked++
@@ -121,7 +129,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 				status, problem := out.call(method, url, body)
 				require.Equal(t, http.StatusNotFound, status, name)
 				require.Contains(t, problem["detail"], "opens nothing", name)
-			} else if name != "POST /session" {
+			} else if name != "POST /session" && path != "/recovery" && path != "/invitation" {
 				status, problem := out.call(method, url, body)
 				require.Equal(t, http.StatusUnauthorized, status, name)
 				require.Equal(t, "Sign in first.", problem["detail"], name)
@@ -172,21 +180,6 @@ func TestTheCookieIsHidden(t *testing.T) {
 	cookie := res.Header.Get("Set-Cookie")
 	require.Contains(t, cookie, "HttpOnly")
 	require.Contains(t, cookie, "SameSite=Strict")
-}
-
-func TestSignInIsThrottled(t *testing.T) {
-	u := anyone(t)
-	try := func(email string) (int, map[string]any) {
-		return u.call("POST", "/api/session", map[string]string{"email": email, "password": "wrong"})
-	}
-	for range 5 {
-		status, problem := try("Guess@example.org")
-		require.Equal(t, http.StatusUnauthorized, status)
-		require.Equal(t, "The e-mail address or the password is not right.", problem["detail"])
-	}
-	status, problem := try("guess@example.org ")
-	require.Equal(t, http.StatusTooManyRequests, status)
-	require.Contains(t, problem["detail"], "quarter of an hour")
 }
 
 func TestOtherSitesAreRefused(t *testing.T) {

@@ -4,18 +4,17 @@
 //	openapi.yaml  the contract; contract/ is generated from it
 //	server.go     the handlers put together
 //	guard.go      headers, sizes, origin check, who is signed in
-//	session.go    signing in and out
 //	page.go       the built front end, compressed
 //	reread.go     scores read again when the rules changed
 //
 //	open/         what handlers open: a studio, a student, what lies ahead, a score
 //	answer/       facts of core as answers of the contract
 //	problem/      errors as problem+json
-//	lesson/ ladder/ technique/ library/ home/ people/ dates/ progress/   the handlers, by area
+//	admit/        heavy work within bounds
+//	account/ lesson/ ladder/ technique/ library/ home/ people/ dates/ progress/   the handlers, by area
 package api
 
 import (
-	"crypto/rand"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -24,11 +23,11 @@ import (
 	"strings"
 	"time"
 
-	"github.com/alexedwards/scs/mysqlstore"
 	"github.com/alexedwards/scs/v2"
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
+	"patientladder/api/account"
 	"patientladder/api/contract"
 	"patientladder/api/dates"
 	"patientladder/api/home"
@@ -59,6 +58,9 @@ type Config struct {
 	// SecureCookies sends the session cookie only over HTTPS. Set it wherever
 	// the page is not on loopback. Default false.
 	SecureCookies bool
+	// TrustedProxies are the networks of proxies whose word about the address of a client is taken, such as 127.0.0.1/32;
+	// none by default, so that nobody makes up an address.
+	TrustedProxies []string
 	// URL is the address of the page as families reach it, without a slash at its
 	// end; it stands before the links in messages.
 	URL string
@@ -80,6 +82,7 @@ type (
 	datesHandlers     = dates.Handlers
 	progressHandlers  = progress.Handlers
 	meetingHandlers   = meeting.Handlers
+	accountHandlers   = account.Handlers
 )
 
 // Server answers the contract. Make it with New.
@@ -93,14 +96,14 @@ type Server struct {
 	*datesHandlers
 	*progressHandlers
 	*meetingHandlers
+	*accountHandlers
 
 	desk     *open.Desk
 	log      *slog.Logger
 	sessions *scs.SessionManager
+	budgets  budgets
+	proxies  []string
 	stop     func()
-	// nobody is a hash to compare with when there is no such account, so that
-	// the time an answer takes tells nothing.
-	nobody string
 }
 
 var _ contract.StrictServerInterface = (*Server)(nil)
@@ -124,13 +127,10 @@ func New(cfg Config) (*Server, http.Handler, error) {
 		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
 		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk}, datesHandlers: &datesHandlers{Desk: desk},
 		progressHandlers: &progressHandlers{Desk: desk}, meetingHandlers: &meetingHandlers{Desk: desk},
-		desk: desk, log: cfg.Log,
+		desk: desk, log: cfg.Log, budgets: newBudgets(), proxies: cfg.TrustedProxies,
 	}
-	if s.nobody, err = HashPassword(rand.Text()); err != nil {
-		return nil, nil, err
-	}
-	sessions := mysqlstore.New(cfg.Store.DB())
-	s.stop = sessions.StopCleanup
+	sessions := cfg.Store.Sessions(cfg.Now)
+	s.stop = sessions.Close
 	s.sessions = scs.New()
 	s.sessions.Store = sessions
 	s.sessions.Lifetime = 30 * 24 * time.Hour
@@ -145,6 +145,10 @@ func New(cfg Config) (*Server, http.Handler, error) {
 		problem.Write(w, &problem.Problem{Status: http.StatusServiceUnavailable, Detail: "The database does not answer; nothing was changed. Try again in a moment."})
 	}
 
+	if s.accountHandlers, err = account.New(desk, s.sessions, s.budgets.hashing, cfg.SecureCookies); err != nil {
+		s.stop()
+		return nil, nil, err
+	}
 	page, err := newPage(cfg.Page)
 	if err != nil {
 		return nil, nil, err
@@ -177,6 +181,9 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	gin.SetMode(gin.ReleaseMode)
 	e := gin.New()
 	e.ContextWithFallback = true
+	if err := e.SetTrustedProxies(s.proxies); err != nil {
+		return nil, fmt.Errorf("the proxies that are trusted: %w", err)
+	}
 	e.Use(gin.CustomRecovery(func(c *gin.Context, what any) {
 		s.fail(c, fmt.Errorf("panic: %v", what))
 	}))
@@ -191,7 +198,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.mustBeSignedIn, validate)
+	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.guesses, s.mustBeSignedIn, s.admitted, validate)
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, problem.Invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,
@@ -201,5 +208,5 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, problem.Invalid(err.Error())) },
 	})
 	e.NoRoute(page.serve)
-	return secure(s.sessions.LoadAndSave(e)), nil
+	return secure(beginnings(s.sessions.LoadAndSave(e))), nil
 }

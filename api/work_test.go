@@ -14,7 +14,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/api"
+	"patientladder/account"
 	"patientladder/clock"
 	"patientladder/demo"
 	"patientladder/store"
@@ -330,7 +330,7 @@ func TestTakingBackAnAssignment(t *testing.T) {
 
 // Today is the studio's own day: in the afternoon in Greenwich it is the next morning in Auckland.
 func TestTodayIsTheStudiosOwnDay(t *testing.T) {
-	hash, err := api.HashPassword("far from here")
+	hash, err := account.HashPassword("far from here")
 	require.NoError(t, err)
 	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: storetest.ID(), Name: "South", Timezone: "Pacific/Auckland"},
 		store.Teacher{ID: storetest.ID(), Email: "south@example.org", Name: "S", PasswordHash: hash}))

@@ -17,6 +17,7 @@ import (
 	"testing/fstest"
 	"time"
 
+	"patientladder/account"
 	"patientladder/api"
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
@@ -241,7 +242,7 @@ func used() time.Duration {
 // put writes the invented studio into an empty store.
 func (s invented) put(ctx context.Context, st *store.Store) error {
 	studio := id("S")
-	hash, err := api.HashPassword(password)
+	hash, err := account.HashPassword(password)
 	if err != nil {
 		return err
 	}

@@ -16,6 +16,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
+	"patientladder/account"
 	"patientladder/api"
 	"patientladder/clock"
 	"patientladder/demo"
@@ -61,7 +62,7 @@ func begin(st *store.Store) error {
 		return err
 	}
 	ctx := context.Background()
-	hash, err := api.HashPassword(demo.Password)
+	hash, err := account.HashPassword(demo.Password)
 	if err != nil {
 		return err
 	}
@@ -73,7 +74,7 @@ func begin(st *store.Store) error {
 	if err := demo.Make(ctx, st, demo.Options{Day: today, Timezone: zone, PasswordHash: hash, Seed: 7}); err != nil {
 		return err
 	}
-	strange, err := api.HashPassword(strangerPassword)
+	strange, err := account.HashPassword(strangerPassword)
 	if err != nil {
 		return err
 	}

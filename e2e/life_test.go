@@ -12,6 +12,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
+	"patientladder/account"
 	"patientladder/api"
 	"patientladder/store"
 	"patientladder/store/storetest"
@@ -38,7 +39,7 @@ func begins(t *testing.T, width, height int64) *beginner {
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
 	t.Cleanup(server.Close)
-	hash, err := api.HashPassword(strangerPassword)
+	hash, err := account.HashPassword(strangerPassword)
 	require.NoError(t, err)
 	email := storetest.ID() + "@example.org"
 	require.NoError(t, data.AddStudio(context.Background(), store.Studio{ID: storetest.ID(), Name: "New studio", Timezone: "UTC"},

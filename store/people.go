@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 
@@ -33,6 +34,11 @@ type Teacher struct {
 	ID, StudioID, Email, Name string
 	// PasswordHash is an Argon2id hash with its parameters.
 	PasswordHash string
+	// Role is owner, teacher or assistant.
+	Role string
+	// SecondSecret is that of the second factor, empty for none; SecondStep the last step that was used.
+	SecondSecret string
+	SecondStep   int64
 }
 
 // AddStudio adds a studio with its first teacher.
@@ -41,7 +47,7 @@ func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
 		if err := q.AddStudio(ctx, rows.AddStudioParams{ID: st.ID, Name: st.Name, Timezone: st.Timezone}); err != nil {
 			return err
 		}
-		return q.AddTeacher(ctx, rows.AddTeacherParams{ID: t.ID, StudioID: st.ID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash})
+		return q.AddTeacher(ctx, rows.AddTeacherParams{ID: t.ID, StudioID: st.ID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash, Role: cmp.Or(t.Role, "owner")})
 	}))
 }
 
@@ -119,19 +125,19 @@ func (s *Store) SetApproach(ctx context.Context, studio, ladderID string, a nami
 // TeacherByEmail returns the account with an e-mail address, or ErrNotFound.
 func (s *Store) TeacherByEmail(ctx context.Context, email string) (Teacher, error) {
 	r, err := s.q.TeacherByEmail(ctx, email)
-	return Teacher(r), explain(err)
+	return teacherOf(r), explain(err)
 }
 
 // Teacher returns an account by id.
 func (s *Store) Teacher(ctx context.Context, id string) (Teacher, error) {
 	r, err := s.q.Teacher(ctx, id)
-	return Teacher(r), explain(err)
+	return teacherOf(r), explain(err)
 }
 
 // StudioTeacher returns the first account of a studio.
 func (s *Store) StudioTeacher(ctx context.Context, studio string) (Teacher, error) {
 	r, err := s.q.StudioTeacher(ctx, studio)
-	return Teacher(r), explain(err)
+	return teacherOf(r), explain(err)
 }
 
 // rhythm is how rhythm words are kept: the default by its name.

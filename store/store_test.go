@@ -5,11 +5,13 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"strings"
 	"sync"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
+	"golang.org/x/sync/errgroup"
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/base/rational"
@@ -191,18 +193,25 @@ func TestLibraryVersionGrows(t *testing.T) {
 	require.Equal(t, before.LibraryVersion+1, after.LibraryVersion)
 }
 
-func TestFailuresAreCountedAndForgotten(t *testing.T) {
-	subject := "account " + id()
-	for i := range 3 {
-		require.NoError(t, db.AddLoginFailure(ctx, subject, now.Add(time.Duration(i)*time.Minute)))
+// Many tries at the same moment are all counted; what came well is forgotten.
+func TestTriesAreCountedAtOnce(t *testing.T) {
+	subject := strings.Repeat("a", 38) + id()
+	one := func(_ int, a store.Attempt) (store.Attempt, bool) {
+		return store.Attempt{Tries: a.Tries + 1, Passed: a.Passed, Last: now, Free: now}, false
 	}
-	n, err := db.LoginFailures(ctx, subject, now.Add(30*time.Second))
+	var all errgroup.Group
+	for range 24 {
+		all.Go(func() error { _, err := db.Count(ctx, now, []string{subject}, one); return err })
+	}
+	require.NoError(t, all.Wait())
+	list, err := db.Count(ctx, now, []string{subject, "never reached"}, one)
 	require.NoError(t, err)
-	require.Equal(t, 2, n)
-	require.NoError(t, db.ForgetLoginFailures(ctx, subject, now.Add(-time.Hour)))
-	n, err = db.LoginFailures(ctx, subject, time.Time{}.AddDate(2000, 0, 0))
+	require.Len(t, list, 1)
+	require.Equal(t, 25, list[0].Tries)
+	require.NoError(t, db.Forget(ctx, subject, now.Add(-time.Hour)))
+	list, err = db.Count(ctx, now, []string{subject}, one)
 	require.NoError(t, err)
-	require.Zero(t, n)
+	require.Equal(t, 1, list[0].Tries)
 }
 
 // What was acknowledged is there after the database was killed.

@@ -1461,6 +1461,27 @@ func (e ReadyState) Valid() bool {
 	}
 }
 
+// Defines values for Role.
+const (
+	RoleAssistant Role = "assistant"
+	RoleOwner     Role = "owner"
+	RoleTeacher   Role = "teacher"
+)
+
+// Valid indicates whether the value is a known member of the Role enum.
+func (e Role) Valid() bool {
+	switch e {
+	case RoleAssistant:
+		return true
+	case RoleOwner:
+		return true
+	case RoleTeacher:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Rough.
 const (
 	LastTerm Rough = "last-term"
@@ -2341,6 +2362,30 @@ type AcceptPlacement struct {
 // AcceptPlacementRoute defines model for AcceptPlacement.Route.
 type AcceptPlacementRoute string
 
+// Account defines model for Account.
+type Account struct {
+	// Codes Recovery codes that are left
+	Codes int `json:"codes"`
+
+	// Done What was done with accounts and data, the latest first; only for an owner
+	Done  []Choice `json:"done"`
+	Email string   `json:"email"`
+
+	// Mails The server sends mail
+	Mails bool   `json:"mails"`
+	Name  string `json:"name"`
+
+	// People Those of the studio; only for an owner
+	People []Person `json:"people"`
+	Role   Role     `json:"role"`
+
+	// Second A second factor is asked for
+	Second bool `json:"second"`
+
+	// Sessions The open sessions, the one seen last first
+	Sessions []OpenSession `json:"sessions"`
+}
+
 // ActivityGoal defines model for ActivityGoal.
 type ActivityGoal struct {
 	// Changed The studio has changed it or switched it off
@@ -2579,6 +2624,12 @@ type BookRequirements struct {
 
 	// Units Those after the first that begin with a review
 	Units []string `json:"units"`
+}
+
+// ByLink defines model for ByLink.
+type ByLink struct {
+	Password string `json:"password"`
+	Token    string `json:"token"`
 }
 
 // Candidate defines model for Candidate.
@@ -4099,6 +4150,7 @@ type MaterialChange struct {
 
 // Me defines model for Me.
 type Me struct {
+	Role    Role   `json:"role"`
 	Studio  string `json:"studio"`
 	Teacher string `json:"teacher"`
 
@@ -4557,6 +4609,18 @@ type NoteFinger struct {
 	String int `json:"string,omitempty,omitzero"`
 }
 
+// OpenSession defines model for OpenSession.
+type OpenSession struct {
+	Device string `json:"device"`
+
+	// Here It is this one
+	Here bool   `json:"here"`
+	Id   string `json:"id"`
+
+	// Words Since when it is open and when it was seen last
+	Words string `json:"words"`
+}
+
 // OpenString defines model for OpenString.
 type OpenString struct {
 	Midi int    `json:"midi"`
@@ -4717,6 +4781,17 @@ type Performer struct {
 	Ladder Id             `json:"ladder"`
 	Name   string         `json:"name"`
 	Pieces []LearnedPiece `json:"pieces"`
+}
+
+// Person defines model for Person.
+type Person struct {
+	Email string `json:"email"`
+
+	// Here It is oneself
+	Here bool   `json:"here"`
+	Id   string `json:"id"`
+	Name string `json:"name"`
+	Role Role   `json:"role"`
 }
 
 // PersonForm defines model for PersonForm.
@@ -5223,6 +5298,11 @@ type Ready struct {
 // ReadyState defines model for Ready.State.
 type ReadyState string
 
+// RecoveryCodes defines model for RecoveryCodes.
+type RecoveryCodes struct {
+	Codes []string `json:"codes"`
+}
+
 // Removed defines model for Removed.
 type Removed struct {
 	Removed bool   `json:"removed"`
@@ -5343,6 +5423,9 @@ type ReviewState struct {
 	Starved int    `json:"starved"`
 	Words   string `json:"words"`
 }
+
+// Role defines model for Role.
+type Role string
 
 // Rough defines model for Rough.
 type Rough string
@@ -5485,6 +5568,14 @@ type Seat struct {
 	Refused  []string `json:"refused"`
 	Says     []string `json:"says"`
 	Seat     float64  `json:"seat"`
+}
+
+// SecondSecret defines model for SecondSecret.
+type SecondSecret struct {
+	// Picture The address as a QR code
+	Picture string `json:"picture"`
+	Secret  string `json:"secret"`
+	Uri     string `json:"uri"`
 }
 
 // Sections defines model for Sections.
@@ -6086,6 +6177,12 @@ type TodayLesson struct {
 	Working []WorkingBrief `json:"working"`
 }
 
+// Told defines model for Told.
+type Told struct {
+	Link  string `json:"link,omitempty,omitzero"`
+	Words string `json:"words"`
+}
+
 // Treat defines model for Treat.
 type Treat struct {
 	Earned bool `json:"earned"`
@@ -6500,6 +6597,35 @@ type StudentId = Id
 // Token defines model for Token.
 type Token = string
 
+// ChangePasswordJSONBody defines parameters for ChangePassword.
+type ChangePasswordJSONBody struct {
+	Current  string `json:"current"`
+	Password string `json:"password"`
+}
+
+// InviteJSONBody defines parameters for Invite.
+type InviteJSONBody struct {
+	Email string `json:"email"`
+	Name  string `json:"name"`
+	Role  Role   `json:"role"`
+}
+
+// SetRoleJSONBody defines parameters for SetRole.
+type SetRoleJSONBody struct {
+	Role Role `json:"role"`
+}
+
+// SetSecondJSONBody defines parameters for SetSecond.
+type SetSecondJSONBody struct {
+	Code   string `json:"code"`
+	Secret string `json:"secret"`
+}
+
+// EndSecondJSONBody defines parameters for EndSecond.
+type EndSecondJSONBody struct {
+	Password string `json:"password"`
+}
+
 // GetAgendaParams defines parameters for GetAgenda.
 type GetAgendaParams struct {
 	From openapi_types.Date `form:"from,omitempty" json:"from,omitempty,omitzero"`
@@ -6876,6 +7002,11 @@ type PlanDayParams struct {
 // PrintProgrammeParamsFormat defines parameters for PrintProgramme.
 type PrintProgrammeParamsFormat string
 
+// AskForPasswordJSONBody defines parameters for AskForPassword.
+type AskForPasswordJSONBody struct {
+	Email string `json:"email"`
+}
+
 // GetScaleParams defines parameters for GetScale.
 type GetScaleParams struct {
 	// Key As C, Db or F#
@@ -6893,6 +7024,8 @@ type EngraveTypedJSONBody struct {
 
 // SignInJSONBody defines parameters for SignIn.
 type SignInJSONBody struct {
+	// Code Of the second factor
+	Code     string `json:"code,omitempty,omitzero"`
 	Email    string `json:"email"`
 	Password string `json:"password"`
 }
@@ -6965,6 +7098,21 @@ type SetWayParams struct {
 	Version int64 `form:"version,omitempty" json:"version,omitempty,omitzero"`
 }
 
+// ChangePasswordJSONRequestBody defines body for ChangePassword for application/json ContentType.
+type ChangePasswordJSONRequestBody ChangePasswordJSONBody
+
+// InviteJSONRequestBody defines body for Invite for application/json ContentType.
+type InviteJSONRequestBody InviteJSONBody
+
+// SetRoleJSONRequestBody defines body for SetRole for application/json ContentType.
+type SetRoleJSONRequestBody SetRoleJSONBody
+
+// SetSecondJSONRequestBody defines body for SetSecond for application/json ContentType.
+type SetSecondJSONRequestBody SetSecondJSONBody
+
+// EndSecondJSONRequestBody defines body for EndSecond for application/json ContentType.
+type EndSecondJSONRequestBody EndSecondJSONBody
+
 // SetActivityJSONRequestBody defines body for SetActivity for application/json ContentType.
 type SetActivityJSONRequestBody = NewActivity
 
@@ -6979,6 +7127,9 @@ type SetWishesJSONRequestBody = FamilyWishes
 
 // SetHolidayJSONRequestBody defines body for SetHoliday for application/json ContentType.
 type SetHolidayJSONRequestBody SetHolidayJSONBody
+
+// AcceptInvitationJSONRequestBody defines body for AcceptInvitation for application/json ContentType.
+type AcceptInvitationJSONRequestBody = ByLink
 
 // SetApproachJSONRequestBody defines body for SetApproach for application/json ContentType.
 type SetApproachJSONRequestBody SetApproachJSONBody
@@ -7094,6 +7245,12 @@ type MakeProgrammeJSONRequestBody = NewProgramme
 // PrintProgrammeJSONRequestBody defines body for PrintProgramme for application/json ContentType.
 type PrintProgrammeJSONRequestBody = NewProgramme
 
+// AskForPasswordJSONRequestBody defines body for AskForPassword for application/json ContentType.
+type AskForPasswordJSONRequestBody AskForPasswordJSONBody
+
+// SetPasswordByLinkJSONRequestBody defines body for SetPasswordByLink for application/json ContentType.
+type SetPasswordByLinkJSONRequestBody = ByLink
+
 // ReadScoreJSONRequestBody defines body for ReadScore for application/json ContentType.
 type ReadScoreJSONRequestBody = ScoreUpload
 
@@ -7132,6 +7289,36 @@ type SetWordsJSONRequestBody = Words
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+
+	// (GET /account)
+	GetAccount(c *gin.Context)
+
+	// (PUT /account/password)
+	ChangePassword(c *gin.Context)
+
+	// (POST /account/people)
+	Invite(c *gin.Context)
+
+	// (DELETE /account/people/{person})
+	EndAccount(c *gin.Context, person Id)
+
+	// (PUT /account/people/{person})
+	SetRole(c *gin.Context, person Id)
+
+	// (POST /account/second)
+	BeginSecond(c *gin.Context)
+
+	// (PUT /account/second)
+	SetSecond(c *gin.Context)
+
+	// (POST /account/second/off)
+	EndSecond(c *gin.Context)
+
+	// (DELETE /account/sessions)
+	EndOtherSessions(c *gin.Context)
+
+	// (DELETE /account/sessions/{session})
+	EndSession(c *gin.Context, session Id)
 
 	// (GET /activities)
 	ListActivities(c *gin.Context)
@@ -7204,6 +7391,9 @@ type ServerInterface interface {
 
 	// (GET /instruments)
 	GetInstruments(c *gin.Context)
+
+	// (PUT /invitation)
+	AcceptInvitation(c *gin.Context)
 
 	// (GET /ladders/{ladder})
 	GetLadder(c *gin.Context, ladder Ladder)
@@ -7487,6 +7677,12 @@ type ServerInterface interface {
 	// (POST /programme/{format})
 	PrintProgramme(c *gin.Context, format PrintProgrammeParamsFormat)
 
+	// (POST /recovery)
+	AskForPassword(c *gin.Context)
+
+	// (PUT /recovery)
+	SetPasswordByLink(c *gin.Context)
+
 	// (GET /reports)
 	ListReports(c *gin.Context)
 
@@ -7583,6 +7779,172 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// GetAccount operation middleware
+func (siw *ServerInterfaceWrapper) GetAccount(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAccount(c)
+}
+
+// ChangePassword operation middleware
+func (siw *ServerInterfaceWrapper) ChangePassword(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangePassword(c)
+}
+
+// Invite operation middleware
+func (siw *ServerInterfaceWrapper) Invite(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Invite(c)
+}
+
+// EndAccount operation middleware
+func (siw *ServerInterfaceWrapper) EndAccount(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "person" -------------
+	var person Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "person", c.Param("person"), &person, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter person: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndAccount(c, person)
+}
+
+// SetRole operation middleware
+func (siw *ServerInterfaceWrapper) SetRole(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "person" -------------
+	var person Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "person", c.Param("person"), &person, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter person: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetRole(c, person)
+}
+
+// BeginSecond operation middleware
+func (siw *ServerInterfaceWrapper) BeginSecond(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.BeginSecond(c)
+}
+
+// SetSecond operation middleware
+func (siw *ServerInterfaceWrapper) SetSecond(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetSecond(c)
+}
+
+// EndSecond operation middleware
+func (siw *ServerInterfaceWrapper) EndSecond(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndSecond(c)
+}
+
+// EndOtherSessions operation middleware
+func (siw *ServerInterfaceWrapper) EndOtherSessions(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndOtherSessions(c)
+}
+
+// EndSession operation middleware
+func (siw *ServerInterfaceWrapper) EndSession(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "session" -------------
+	var session Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "session", c.Param("session"), &session, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter session: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndSession(c, session)
+}
 
 // ListActivities operation middleware
 func (siw *ServerInterfaceWrapper) ListActivities(c *gin.Context) {
@@ -8149,6 +8511,19 @@ func (siw *ServerInterfaceWrapper) GetInstruments(c *gin.Context) {
 	}
 
 	siw.Handler.GetInstruments(c)
+}
+
+// AcceptInvitation operation middleware
+func (siw *ServerInterfaceWrapper) AcceptInvitation(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AcceptInvitation(c)
 }
 
 // GetLadder operation middleware
@@ -10943,6 +11318,32 @@ func (siw *ServerInterfaceWrapper) PrintProgramme(c *gin.Context) {
 	siw.Handler.PrintProgramme(c, format)
 }
 
+// AskForPassword operation middleware
+func (siw *ServerInterfaceWrapper) AskForPassword(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AskForPassword(c)
+}
+
+// SetPasswordByLink operation middleware
+func (siw *ServerInterfaceWrapper) SetPasswordByLink(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetPasswordByLink(c)
+}
+
 // ListReports operation middleware
 func (siw *ServerInterfaceWrapper) ListReports(c *gin.Context) {
 
@@ -11634,6 +12035,19 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/session", wrapper.SignOut)
 	router.GET(options.BaseURL+"/session", wrapper.GetSession)
 	router.POST(options.BaseURL+"/session", wrapper.SignIn)
+	router.POST(options.BaseURL+"/recovery", wrapper.AskForPassword)
+	router.PUT(options.BaseURL+"/recovery", wrapper.SetPasswordByLink)
+	router.PUT(options.BaseURL+"/invitation", wrapper.AcceptInvitation)
+	router.GET(options.BaseURL+"/account", wrapper.GetAccount)
+	router.PUT(options.BaseURL+"/account/password", wrapper.ChangePassword)
+	router.DELETE(options.BaseURL+"/account/sessions", wrapper.EndOtherSessions)
+	router.DELETE(options.BaseURL+"/account/sessions/:session", wrapper.EndSession)
+	router.POST(options.BaseURL+"/account/second", wrapper.BeginSecond)
+	router.PUT(options.BaseURL+"/account/second", wrapper.SetSecond)
+	router.POST(options.BaseURL+"/account/second/off", wrapper.EndSecond)
+	router.POST(options.BaseURL+"/account/people", wrapper.Invite)
+	router.DELETE(options.BaseURL+"/account/people/:person", wrapper.EndAccount)
+	router.PUT(options.BaseURL+"/account/people/:person", wrapper.SetRole)
 	router.GET(options.BaseURL+"/today", wrapper.GetToday)
 	router.GET(options.BaseURL+"/students", wrapper.ListStudents)
 	router.POST(options.BaseURL+"/students", wrapper.AddStudent)
@@ -11800,6 +12214,370 @@ type SheetApplicationpdfResponse struct {
 
 	Headers       SheetResponseHeaders
 	ContentLength int64
+}
+
+type GetAccountRequestObject struct {
+}
+
+type GetAccountResponseObject interface {
+	VisitGetAccountResponse(w http.ResponseWriter) error
+}
+
+type GetAccount200JSONResponse Account
+
+func (response GetAccount200JSONResponse) VisitGetAccountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAccountdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAccountdefaultApplicationProblemPlusJSONResponse) VisitGetAccountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePasswordRequestObject struct {
+	Body *ChangePasswordJSONRequestBody
+}
+
+type ChangePasswordResponseObject interface {
+	VisitChangePasswordResponse(w http.ResponseWriter) error
+}
+
+type ChangePassword200JSONResponse Told
+
+func (response ChangePassword200JSONResponse) VisitChangePasswordResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePassworddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangePassworddefaultApplicationProblemPlusJSONResponse) VisitChangePasswordResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InviteRequestObject struct {
+	Body *InviteJSONRequestBody
+}
+
+type InviteResponseObject interface {
+	VisitInviteResponse(w http.ResponseWriter) error
+}
+
+type Invite200JSONResponse Told
+
+func (response Invite200JSONResponse) VisitInviteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InvitedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response InvitedefaultApplicationProblemPlusJSONResponse) VisitInviteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndAccountRequestObject struct {
+	Person Id `json:"person"`
+}
+
+type EndAccountResponseObject interface {
+	VisitEndAccountResponse(w http.ResponseWriter) error
+}
+
+type EndAccount204Response struct {
+}
+
+func (response EndAccount204Response) VisitEndAccountResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EndAccountdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndAccountdefaultApplicationProblemPlusJSONResponse) VisitEndAccountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetRoleRequestObject struct {
+	Person Id `json:"person"`
+	Body   *SetRoleJSONRequestBody
+}
+
+type SetRoleResponseObject interface {
+	VisitSetRoleResponse(w http.ResponseWriter) error
+}
+
+type SetRole204Response struct {
+}
+
+func (response SetRole204Response) VisitSetRoleResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetRoledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetRoledefaultApplicationProblemPlusJSONResponse) VisitSetRoleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BeginSecondRequestObject struct {
+}
+
+type BeginSecondResponseObject interface {
+	VisitBeginSecondResponse(w http.ResponseWriter) error
+}
+
+type BeginSecond200JSONResponse SecondSecret
+
+func (response BeginSecond200JSONResponse) VisitBeginSecondResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BeginSeconddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response BeginSeconddefaultApplicationProblemPlusJSONResponse) VisitBeginSecondResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSecondRequestObject struct {
+	Body *SetSecondJSONRequestBody
+}
+
+type SetSecondResponseObject interface {
+	VisitSetSecondResponse(w http.ResponseWriter) error
+}
+
+type SetSecond200JSONResponse RecoveryCodes
+
+func (response SetSecond200JSONResponse) VisitSetSecondResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSeconddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetSeconddefaultApplicationProblemPlusJSONResponse) VisitSetSecondResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndSecondRequestObject struct {
+	Body *EndSecondJSONRequestBody
+}
+
+type EndSecondResponseObject interface {
+	VisitEndSecondResponse(w http.ResponseWriter) error
+}
+
+type EndSecond204Response struct {
+}
+
+func (response EndSecond204Response) VisitEndSecondResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EndSeconddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndSeconddefaultApplicationProblemPlusJSONResponse) VisitEndSecondResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndOtherSessionsRequestObject struct {
+}
+
+type EndOtherSessionsResponseObject interface {
+	VisitEndOtherSessionsResponse(w http.ResponseWriter) error
+}
+
+type EndOtherSessions200JSONResponse Told
+
+func (response EndOtherSessions200JSONResponse) VisitEndOtherSessionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndOtherSessionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndOtherSessionsdefaultApplicationProblemPlusJSONResponse) VisitEndOtherSessionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndSessionRequestObject struct {
+	Session Id `json:"session"`
+}
+
+type EndSessionResponseObject interface {
+	VisitEndSessionResponse(w http.ResponseWriter) error
+}
+
+type EndSession204Response struct {
+}
+
+func (response EndSession204Response) VisitEndSessionResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EndSessiondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndSessiondefaultApplicationProblemPlusJSONResponse) VisitEndSessionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
 }
 
 type ListActivitiesRequestObject struct {
@@ -12700,6 +13478,39 @@ type GetInstrumentsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetInstrumentsdefaultApplicationProblemPlusJSONResponse) VisitGetInstrumentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptInvitationRequestObject struct {
+	Body *AcceptInvitationJSONRequestBody
+}
+
+type AcceptInvitationResponseObject interface {
+	VisitAcceptInvitationResponse(w http.ResponseWriter) error
+}
+
+type AcceptInvitation204Response struct {
+}
+
+func (response AcceptInvitation204Response) VisitAcceptInvitationResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type AcceptInvitationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AcceptInvitationdefaultApplicationProblemPlusJSONResponse) VisitAcceptInvitationResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -16377,6 +17188,78 @@ func (response PrintProgrammedefaultApplicationProblemPlusJSONResponse) VisitPri
 	return err
 }
 
+type AskForPasswordRequestObject struct {
+	Body *AskForPasswordJSONRequestBody
+}
+
+type AskForPasswordResponseObject interface {
+	VisitAskForPasswordResponse(w http.ResponseWriter) error
+}
+
+type AskForPassword202JSONResponse Told
+
+func (response AskForPassword202JSONResponse) VisitAskForPasswordResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(202)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AskForPassworddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AskForPassworddefaultApplicationProblemPlusJSONResponse) VisitAskForPasswordResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPasswordByLinkRequestObject struct {
+	Body *SetPasswordByLinkJSONRequestBody
+}
+
+type SetPasswordByLinkResponseObject interface {
+	VisitSetPasswordByLinkResponse(w http.ResponseWriter) error
+}
+
+type SetPasswordByLink204Response struct {
+}
+
+func (response SetPasswordByLink204Response) VisitSetPasswordByLinkResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetPasswordByLinkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetPasswordByLinkdefaultApplicationProblemPlusJSONResponse) VisitSetPasswordByLinkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListReportsRequestObject struct {
 }
 
@@ -16615,18 +17498,34 @@ type SignInResponseObject interface {
 	VisitSignInResponse(w http.ResponseWriter) error
 }
 
-type SignIn200JSONResponse Me
+type SignIn200ResponseHeaders struct {
+	SetCookie string
+}
+
+type SignIn200JSONResponse struct {
+	Body    Me
+	Headers SignIn200ResponseHeaders
+}
 
 func (response SignIn200JSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
 		return err
 	}
 	w.Header().Set("Content-Type", "application/json")
+	w.Header().Set("Set-Cookie", fmt.Sprint(response.Headers.SetCookie))
 	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
+}
+
+type SignIn202Response struct {
+}
+
+func (response SignIn202Response) VisitSignInResponse(w http.ResponseWriter) error {
+	w.WriteHeader(202)
+	return nil
 }
 
 type SignIndefaultApplicationProblemPlusJSONResponse struct {
@@ -17466,6 +18365,36 @@ func (response SetWordsdefaultApplicationProblemPlusJSONResponse) VisitSetWordsR
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (GET /account)
+	GetAccount(ctx context.Context, request GetAccountRequestObject) (GetAccountResponseObject, error)
+
+	// (PUT /account/password)
+	ChangePassword(ctx context.Context, request ChangePasswordRequestObject) (ChangePasswordResponseObject, error)
+
+	// (POST /account/people)
+	Invite(ctx context.Context, request InviteRequestObject) (InviteResponseObject, error)
+
+	// (DELETE /account/people/{person})
+	EndAccount(ctx context.Context, request EndAccountRequestObject) (EndAccountResponseObject, error)
+
+	// (PUT /account/people/{person})
+	SetRole(ctx context.Context, request SetRoleRequestObject) (SetRoleResponseObject, error)
+
+	// (POST /account/second)
+	BeginSecond(ctx context.Context, request BeginSecondRequestObject) (BeginSecondResponseObject, error)
+
+	// (PUT /account/second)
+	SetSecond(ctx context.Context, request SetSecondRequestObject) (SetSecondResponseObject, error)
+
+	// (POST /account/second/off)
+	EndSecond(ctx context.Context, request EndSecondRequestObject) (EndSecondResponseObject, error)
+
+	// (DELETE /account/sessions)
+	EndOtherSessions(ctx context.Context, request EndOtherSessionsRequestObject) (EndOtherSessionsResponseObject, error)
+
+	// (DELETE /account/sessions/{session})
+	EndSession(ctx context.Context, request EndSessionRequestObject) (EndSessionResponseObject, error)
+
 	// (GET /activities)
 	ListActivities(ctx context.Context, request ListActivitiesRequestObject) (ListActivitiesResponseObject, error)
 
@@ -17537,6 +18466,9 @@ type StrictServerInterface interface {
 
 	// (GET /instruments)
 	GetInstruments(ctx context.Context, request GetInstrumentsRequestObject) (GetInstrumentsResponseObject, error)
+
+	// (PUT /invitation)
+	AcceptInvitation(ctx context.Context, request AcceptInvitationRequestObject) (AcceptInvitationResponseObject, error)
 
 	// (GET /ladders/{ladder})
 	GetLadder(ctx context.Context, request GetLadderRequestObject) (GetLadderResponseObject, error)
@@ -17820,6 +18752,12 @@ type StrictServerInterface interface {
 	// (POST /programme/{format})
 	PrintProgramme(ctx context.Context, request PrintProgrammeRequestObject) (PrintProgrammeResponseObject, error)
 
+	// (POST /recovery)
+	AskForPassword(ctx context.Context, request AskForPasswordRequestObject) (AskForPasswordResponseObject, error)
+
+	// (PUT /recovery)
+	SetPasswordByLink(ctx context.Context, request SetPasswordByLinkRequestObject) (SetPasswordByLinkResponseObject, error)
+
 	// (GET /reports)
 	ListReports(ctx context.Context, request ListReportsRequestObject) (ListReportsResponseObject, error)
 
@@ -17963,6 +18901,342 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// GetAccount operation middleware
+func (sh *strictHandler) GetAccount(ctx *gin.Context) {
+	var request GetAccountRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAccount(ctx, request.(GetAccountRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAccount")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAccountResponseObject); ok {
+		if err := validResponse.VisitGetAccountResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangePassword operation middleware
+func (sh *strictHandler) ChangePassword(ctx *gin.Context) {
+	var request ChangePasswordRequestObject
+
+	var body ChangePasswordJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangePassword(ctx, request.(ChangePasswordRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangePassword")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangePasswordResponseObject); ok {
+		if err := validResponse.VisitChangePasswordResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Invite operation middleware
+func (sh *strictHandler) Invite(ctx *gin.Context) {
+	var request InviteRequestObject
+
+	var body InviteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Invite(ctx, request.(InviteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Invite")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(InviteResponseObject); ok {
+		if err := validResponse.VisitInviteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndAccount operation middleware
+func (sh *strictHandler) EndAccount(ctx *gin.Context, person Id) {
+	var request EndAccountRequestObject
+
+	request.Person = person
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndAccount(ctx, request.(EndAccountRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndAccount")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndAccountResponseObject); ok {
+		if err := validResponse.VisitEndAccountResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetRole operation middleware
+func (sh *strictHandler) SetRole(ctx *gin.Context, person Id) {
+	var request SetRoleRequestObject
+
+	request.Person = person
+
+	var body SetRoleJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetRole(ctx, request.(SetRoleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetRole")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetRoleResponseObject); ok {
+		if err := validResponse.VisitSetRoleResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// BeginSecond operation middleware
+func (sh *strictHandler) BeginSecond(ctx *gin.Context) {
+	var request BeginSecondRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.BeginSecond(ctx, request.(BeginSecondRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "BeginSecond")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(BeginSecondResponseObject); ok {
+		if err := validResponse.VisitBeginSecondResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetSecond operation middleware
+func (sh *strictHandler) SetSecond(ctx *gin.Context) {
+	var request SetSecondRequestObject
+
+	var body SetSecondJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetSecond(ctx, request.(SetSecondRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetSecond")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetSecondResponseObject); ok {
+		if err := validResponse.VisitSetSecondResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndSecond operation middleware
+func (sh *strictHandler) EndSecond(ctx *gin.Context) {
+	var request EndSecondRequestObject
+
+	var body EndSecondJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndSecond(ctx, request.(EndSecondRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndSecond")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndSecondResponseObject); ok {
+		if err := validResponse.VisitEndSecondResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndOtherSessions operation middleware
+func (sh *strictHandler) EndOtherSessions(ctx *gin.Context) {
+	var request EndOtherSessionsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndOtherSessions(ctx, request.(EndOtherSessionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndOtherSessions")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndOtherSessionsResponseObject); ok {
+		if err := validResponse.VisitEndOtherSessionsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndSession operation middleware
+func (sh *strictHandler) EndSession(ctx *gin.Context, session Id) {
+	var request EndSessionRequestObject
+
+	request.Session = session
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndSession(ctx, request.(EndSessionRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndSession")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndSessionResponseObject); ok {
+		if err := validResponse.VisitEndSessionResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // ListActivities operation middleware
@@ -18661,6 +19935,48 @@ func (sh *strictHandler) GetInstruments(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetInstrumentsResponseObject); ok {
 		if err := validResponse.VisitGetInstrumentsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AcceptInvitation operation middleware
+func (sh *strictHandler) AcceptInvitation(ctx *gin.Context) {
+	var request AcceptInvitationRequestObject
+
+	var body AcceptInvitationJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AcceptInvitation(ctx, request.(AcceptInvitationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AcceptInvitation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AcceptInvitationResponseObject); ok {
+		if err := validResponse.VisitAcceptInvitationResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -21818,6 +23134,90 @@ func (sh *strictHandler) PrintProgramme(ctx *gin.Context, format PrintProgrammeP
 	}
 }
 
+// AskForPassword operation middleware
+func (sh *strictHandler) AskForPassword(ctx *gin.Context) {
+	var request AskForPasswordRequestObject
+
+	var body AskForPasswordJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AskForPassword(ctx, request.(AskForPasswordRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AskForPassword")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AskForPasswordResponseObject); ok {
+		if err := validResponse.VisitAskForPasswordResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetPasswordByLink operation middleware
+func (sh *strictHandler) SetPasswordByLink(ctx *gin.Context) {
+	var request SetPasswordByLinkRequestObject
+
+	var body SetPasswordByLinkJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetPasswordByLink(ctx, request.(SetPasswordByLinkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetPasswordByLink")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetPasswordByLinkResponseObject); ok {
+		if err := validResponse.VisitSetPasswordByLinkResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListReports operation middleware
 func (sh *strictHandler) ListReports(ctx *gin.Context) {
 	var request ListReportsRequestObject
@@ -22771,537 +24171,558 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L39shs3sif4KoizN8LdO5R1JMue29IfG/qwbK1lW9eSWzvT1xMBskASPsUCXUAdiu1xxL7DvuE+yQYy",
-	"EygUK1EfPJTaO/90y4dVBSCRSOTnL3+/Wpnd3lSqcvbq8e9Xe1nLnXKqhv96IY/+/wplV7XeO22qq8dX",
-	"L9RaNqV7LJwp5FHoSritEtY1hTafWeH0Tol/mkpdLa60f/63RtXHq8VVJXfq6vFVIf1/2NVW7aT/+NrU",
-	"O+ngB+ffcce9f8y6Wlebqz/+WFx9/UHVK23Vq6I/madW2JUs1X25l7W7/2J5fyd/NfX9e09EEee5VWKt",
-	"a+uEWcN/6Mq6utmpymXmqGjEzkR38sNrVW3c9urxg4fX3ERfy6JQtX8WPrqXbtt+s8QfF1e1+q3RtSqu",
-	"Hru6UekI/1ar9dXjq//tfrsn9/FXe/9VAUN8L52qtSwzg+zCz3cc5k0pj7iSLrnfb41VolRybx8Ld9zr",
-	"lSzFX4jSf12IpdroqlL1QpgaSV14oksRV8+Re23qHKUffsUR+q1rClU5ZAiGDBZ/vysV3pkbVWWGcPDb",
-	"0AApv1wz/PKHf9nuTWUVHLaXulT+/1emcn7yj3+/kvt9qVfSE/++WTnl7llXK7nzvzEnaKkrCXRlhjo5",
-	"NmLtR1tcbZUs6LA/x3HvvdB2b6zGJ9Nxel/1jFKbZal2A/Pe4xP/5Vd7+r2hHQjfZeb+fiudOKjKiUNt",
-	"qs3CSyBTKWGVH3+lrjyDbJVyQ5Mq1nem4Y+VEnu5UcIZsa81sNvdyPlHYB/4wNPVSu3dm1Ku1C4soSjg",
-	"Q7J8U5u9qp32rLOWpVWLq33yp9+vltKttlP4fHG1NOZm2pOqcjVzI7zbKrHXagWkABEgDtptxWGragVi",
-	"wCm52qpa7MytKoT2pBo+5Iur2jQOzoOqmt3V439cgQi/WlwtldWF511TXf3CSYf2SP6DyEBrDB9t3zLL",
-	"X9XK+eGerpy+1e74jUHh2qXmaiurjSr4pePVJ7bSCnpOaOcFoD1ot9rSf67XLVMtjSmVrPy469rsEm7Q",
-	"lVMbVftftmanGD5ZXOmC/TMKJuYHP3T792RsA6uABWqndpZ9m/4g61oe4aVDNUoGL+xpm/ujOsOt92Tf",
-	"dBFELZEI3munTOTBxeGkFnGX2P3dqKqQ/Z0t5LFLgKFTgB95gYQ4JUzYyRGFZnEVBRVLbvO9vFE/7/s0",
-	"fi6rlSpLVYhSWWsqK9amFoetXm1FBQLQyaqw4qhArZmyntfwoRd+nsyCQL+bpqKlWxe3izS9sNoF0jpZ",
-	"Yn6fSPHsbdUk+m5NqXvbOsrXRNTJvDBEuxOKICHitNqxWALUdZQ1nBCynFYmHYhZUxeqJiFk4WI8mLqw",
-	"U9nhuddFfmvCJdqjUFRvB+kCT/1dq0OPDlEJDCsZWP8ZV17dVJvp+wcXa/FTg9ywkx9e4VtfXifKWlz7",
-	"raot3eCR/3TlvnrUMmBOlIVXFzRBdtGuxEu/u6IbNZeLb3TF3w7+h+nEeb41mmeCvbSkr06fVG0OM2Ss",
-	"J8VP5sB9aFhywh9+H5FOiTiCB4lkgUALpHlcJ00+u2fPVcmoC9F+ZC9KL6u1C+LaVGgrSSdWZqesqNQH",
-	"x4m1G3Xk172tTbPZ9sf61hzETlZHgWsREpQxfHjBKBwHU9/4b/L6nbTWz1pbL1NuVCGkE17UiwdPxDVc",
-	"RRUa/SPHwS+jnXQ76qKlWpbani36YlGV5Uz2gl07W8KhLpxRt3Iij3QZnCy3wGeylMTaXeq/qeXK6ZUS",
-	"ciN1ZZ1Q1a/m6OXjEyB7ql+bqvTUPeHG8PzYwt5uZa1SKRJU76a6qVDF+q3RoF5sSnPAXduX8oj/kge4",
-	"55bKHZTidPOLENivDgkyeTmHLX9y8HKcvYdx/EVC2ihHwo3rB+X3mQyz7iZJ19Nt7jm9YxUcNADGKThx",
-	"fTqdtnT8rFW12g7p/Z9ZYQ6VWPrnhKwK4eXoQuyUtE2tCmFQ5p4Yqf7pbzUKr3btplmWycKrZrdECQXP",
-	"v0YhMOHxG3V8Z/YTH95JN12KfC/dqNZHoyezXiQLpgFZWms0fPN3yrSre21qfsecdqUKzlAy3MGpostS",
-	"VOrEdJtkYfImrL3ReD32bSCn9vw7zl9/7GllT/Hp9Q4jxqMKw8D86MMLcjZmT6cxN89qrdb9DZh66sA7",
-	"2if8S1MLmThIyW+OKjvtBXkpIgtOYNvTKyx4gC1P3Vo5JNXp9H4w4KNQ/qx6nWFnasWb75552A1qKu1m",
-	"aYacHMLPp+sIHw6UzW3bc7Pby1qTm/FEuo5tnf/Am9qAV/SPxZXc1CqaIF1Cfeft07L8zAonm4W490A4",
-	"Ix4gY43Kr5nTWNXGWlXwW+nv+qeTJdZbfzBeVc+M27Jenao8PrvUx8BTPmWlEt8fVOutv8WLy0wtbwtI",
-	"L5yv4miBuoEw7VakvEErzTHka10xchy0uHn206rUORceUMCiStX7jl9ezYgioJFFme+NgkodgjjyEkhs",
-	"FZz96RNcm1Vj3xhdudlOF7kfd7TIfSrZpknhvdwo/tzsS+mUbHh6WlfLalTQv8Wn/ILkZuaSh+Xn+A2X",
-	"hPiCrIxMQN+g1cfVEJ0DI7UkiCyyILbsbiUtL8ffb+iYd/m7lPVGWTfx+irVmpGxb7xOQgx6ME1ZoIEj",
-	"KuO2utqkF9R0wg9LGWf2M3xH0m3fOrOfI2FwBFrxIpIpS9wYgT0l78c1UbPzoVupPyFdqemUi3KRvYM4",
-	"8/epvVEFGLr+dzAtKnWrahE4djoH7DNR7ZfgRze7jse0H5DyLDiRreHZ9xmzc5gRQTb35/gqVRf9NMHv",
-	"77bqKOAMT/Xxguz/2bIbYE1Tj5vVyFs5MXZ6APCTraxKTgRtR6BsQrUFcVUkBzFHjjl/whGDwtZl0KzV",
-	"krdOmqrgsx88zfconKS9Aa7UbgFMicFO9JA52Wy27olQu707JmFQzEKhDxTGy7PkO6ORlRPjBmc5gSaM",
-	"ZzkbxQuepENtHE661JYP5E3k48lyId3F2Ren5ZZjrBJy7VSdUB8ulSRILUWtbrU6zJAkJ9vCsDY6yyLz",
-	"4gS5nXouq0JDIKu3RcvSrG5ONN9xTawbTk48bx9N05ooCRi9hSKFpJyE9bJk8mRZ6xVLqEw83FIIsE+z",
-	"LCMdtpjvM8FfFjcdI3rwJjvzrawdF83b6UKz+WzaCWuaKr2EEu01SLOTXBT0H1T+zMrop6+1c5Ck1KeN",
-	"3lTMiXleGqsKsTWlsuIv71r38rbZLRdCCutqcxPOlBRbWa6FqdRfF+JWlrfKQt6XFPtSrqKDyZaYrjFM",
-	"VJJpQJUwP56ehly/k5hgmgrUZhtkhqyLp27cZ5tVB6bNQrrRWbzdyj2z+LWuNmTpnYqK1LPWkxXKzX1n",
-	"2kpi4oYCKyJMj19WU90w3k40wibQNp9AU6pbVfaZ/Dqytd3JslTWiZWfhF2IB/jTwYhfja7AE1YIa4Sp",
-	"2LM4eola5ciqBrVNOqGdFQpMMuY+lTv11PJfxLtrKcFVKCuhfmtkifMWS7U2oHqwk7RO1oyJ9R+Nl0s1",
-	"iAyLgTxM45W167iGp3m2+KQekIu1Ot+dm6b+HMgtgQtaXCmybP0m5x26z0u9W+aObn++Smb9bXlG28n6",
-	"Jv/L3CM2kh40IXkqpRrOYIHCBSYaFpmMxBIuSQbpJyacBAjpCt9HVSrk5ngr17GhwJlKRjYqYGouzv5U",
-	"+Bmgsrczt8r6C7FS2vljuVQOWb8W+Hr/NJ7GcjC2RyEEfClDNCdXcxNX1E7q8jTx+ctHd4j87ZS1ks0V",
-	"euctRnBhFpitGdQEAezSl0pB4qdzY9KZPb1KGbJck4e/ul5Mvn2TjyyIKslaWIIfV5xTond9ZFLFMKd0",
-	"QOLeeGqdKFToK9VWeK5YkCW+k0dPTBm9FcujkJUBfqO1sTk5fIRbWpszP1E273AGmkT3NSv621wdJl+M",
-	"crDwfVMpLNyQtVc9PWeAPon8fseUoRHHWycQOJrOs7g6KHUzI5PJM8h7pW7GzThMB6KQIZ34kHSMg4ZL",
-	"J3VihDwh2LMsi35HWz1JaQ1pX32m9L94ZlzJimxYXS08q6312m1pM58vPMuCa0jWiuXau2/qXMWaVpUl",
-	"0LvjfrpWPzOZLW7A9HUgH9w9YW6AHjhAWEyWMMC7Z+fCplkD/URZJetpcnKrSiZm/JrykKMCuhBWVyt0",
-	"G3nJiT8sWn8l5Clr/8am8YyrVrKxSkixrJW8EWtTluZg+RB4Zmq9DMhMmlxJvoMTtyoIdiAEJE9F0xYm",
-	"xF6IOx1ismdSA5SSQhfg/nPyRqG9fKdVU47/iZz3Qgu8XKZxQlLeuKAELZQGfkO8leMoMREnyVsSpb7z",
-	"srfSL1vUxuxar+f5y7ZOdotE2rxCYDF/2iDxRm6VLMbLRTA5MSn/o9RtOCih2KDEyeHYkR/okBCZuOP8",
-	"Qh6fHb+l8OIM9XDqWU/z4kb0WVxWfCEz2+em4RzqU+eTZNSPGCw4naGs+Bfy+NpI5gpNBpmS5KWrxil7",
-	"N7cNagMFVxv7tqmgJtZmNLKJGXnh+/GuCKtsVxC+lSHWm1JWlRqm14wyh/C5edpdPhg6stVv95JJ4plc",
-	"YING8plVK7k5Wc7IhFIFr5L7MewTsTZNDYq09X9c61sqf6sbtxWlDup2aQ5exd5iImB3ldteOmTueJ3m",
-	"QWae26lCy2rSo1MTYkGk0ncXV7SMAX5UO8mpv0vJZad8DUGz4KM7bE3ZeqLu7qlcXJlab3Q1MyJ4UHqz",
-	"neruzTm9hsN5NETr6KKJLpBOHGG/DvWYM26TOYnGq+A8G5IQP6gDOtkgHamu1crZaV6KVTDehx79Tu0d",
-	"Wvl/LK5YofvjWuxjjrwTW7NTYAE9vH741b3rL+9df9ktN31wPaIo9z4vKyGt1ZtKFSI8CGaXdlbo4gn5",
-	"B/aNEwbj9JhUIQ5bb3g5URhlQd2Dog//RK1OJ8XNaq3K0az9l/6ZkITFCamfX796QYGZxjayFFCtHxzJ",
-	"tBxPMPj75yVwxLbZLTHBzanaf+d//OUf1/f+9vTet//nd9//8Obeu7/f+++//P7wqz/+J7z1n//5+T/k",
-	"vX9e3/vbvV9+f7B4dP3HX/+NdbiQDN/JD3rnVbaH11BvtdMV/vcD7trckJY3RIZvqBJvQwW8CW0fXQ+Y",
-	"NH0Ff6qTzQsjEGPIB17XpSy6fbMstd2qQhzAequasuTL2KUl3kUVMpn0v18PeIyCuhu40guJGqswQqUG",
-	"+Xrt3rinRYH+3r1x36sK/6MG7XhVKkp43BucMqm7+DFvo77Asp59bZZt9UNwILtm/3yrIG67uPK2zPeU",
-	"8B9SycLYwCVvFYQj4d/f4Gcr49CN0uAna2WbHfyr1FQXtMHbSlKFNojKyr1XIDxRhiRaOMqsxZVTuz04",
-	"wJVy+B0STtpkalNAJ2GsqNR/osiIeoL7XMoqBEvIuLJOHm3rMgyBlaoTQ0qtSYodDFcb1DfzXeY7RECI",
-	"V+bYgWhLIB8yBZCJ5hzP7oNHj9Kje83GyBq3MpmQtRS/Ncr6/34sjsouRKVkXR4XojILUaq1e0JCKmw9",
-	"YomgZ5b29bE4gDdT7kAP60ELsJ5q6ajOLS7l0ZgIAlYf3Shkfot5yxQeZAJ9elNxyAbgPIZ0kfCvUuP/",
-	"F9riPznGjVpL6nXnogf+/E/jHbimyDkUZgnTQQ3Ff3LFh3WCP7dlknHxjke1sx2dlx5eLwYKRbqBCW6/",
-	"QSHvfP9vfxvjW2fmXlOcq0/GwjBWffuwUvWeiT98XW1qeasK4TU/cJ9ZJ9drYfdylUZrm/1e1XBSxMrU",
-	"FSTTnVgTShZsBCCkpMEDqJbEPLYKnceQheIH/21GrHiSUUkL/1ZJ1qTczlG2c/4+u5V7LvjxUgOGwl66",
-	"rY3gVcfKyQ9+KW///g1rUaoPLuOSx5lYoF0JgUWw/ZxcltI1tXqCTs+YBFiDA7Qy7RMzqfbO8z1DtYMu",
-	"3LT8VNbpha9H4kcCLoiHAhEGGBn28/wsGeBxZsPyAa4PE798PIcscHY/XPm3w9wG1v6OpFEPZ0kdIltQ",
-	"cO1DNBJ0pcRxIaz+pwJnQO+o986zf3RqZVguZP5RqRYJ5idKk+DJ1tpbp0WhkjtroC8sZc0ywko2IfTc",
-	"N2K3bALMt+YAajsKNVkrgWlKakZwDFP7uIod/9OP65PrE/LqrhZXmCtHrmLFXqMriCdxZICIcrDaLKhM",
-	"0ZM/XZLg6/nw3mobXEFTw1+QIsd8qajlgbQtWZaeJv+YJOau/vhl0QvWhO3yH628AQ7SW9W3qn4szK2q",
-	"W6kKHiQp1rU/fEWC+begLEbEz9mretVYq71KL5dWVQ5frI4CgvdgtMqdLo/pZt6o49JgTGBpDmg/lQ2Z",
-	"QQcMsN4arBFvR7haXOE3uR0Ho2g6xV/6xzl6e/t3ZklSJsqawCTyGcWodE1zvDdWrz7seOca7OnklQfm",
-	"/cG4DEIJuCwsf+RDVAqcsaYSUFdEU5laQgFPvyHPyIhLnDH6d9Izn3bC296V7FCM01+mn0BMD2XjZJks",
-	"C/wXVyMIP4gHIhgnk2bx415Vb/Olb0HPH0pFlAJNTVbO51O38+kiU/IMQVnvwILSmQ/XRyvSI25MzADH",
-	"hJED1K3g6YunuXVD4K0WT01g+k4uSRD67bYk3JwoZCSc22svOV9Dd+3TLaugDeYIzPM55LN5ZhcJJEHY",
-	"DqWHFphLDs/HAhgEvCmy50fk3bF0D/Lsh1GGpg7SrK87L80tI0beqp12pvKnxT+Awfu9qlpB1j86k9Vw",
-	"yCvKGDtbb+UgTJEzMb9tU5tmj9U0Gcy/JcaqmPw7r3LxAR34Kj8NHBAsz1opYWoMvFGeeZtuIrEiArxG",
-	"ABMMYn8Er2hxtaVoVXfg2ttFfiz0TGFtlwk0t3wEfMYVWZqm4O8s/0sIMZTyiJmbpbYxa7P/9db9wjo6",
-	"kouZgFL5m3ILEFX+GTRdHwsrd2oh9lLXnhSwEb06tyPVtrHRSCp7yVe29PMavGbF31667Gon3UpuUjtH",
-	"HDVg50WxTAUodHK3krIAgU3jRxd0MMPckMHjfIiqgYXjkaI9HhIDJFgY7D9jVTUUr7hz6csiDDI0Pz5N",
-	"bz48Ko+F6u9cPRddbqbi/F4CJmtWf56LrtrPE+zS5gx9fHCsCXFlVEhoU3F8bk8nZyrGfWmTFqN+M4S5",
-	"+hJ0qAyWp1PTMrRDVLNvngR6TrSX/FxeObVjEQoJsWA0bcphknqiEYcp5gnwiuKEffhoRDNwRhQGItbW",
-	"7NTSFF6UGlGDZ7YyAnQ7wGWyeHIm+Uue+T9HbVpIR3ci3SMhiucvQxTclYGhbyrMwOScLNUz9ZLPmMc8",
-	"SpmiSWGOskChQrUGdH0Fm4LBM6Ggw9BWfmt26rl/7o9FSPRnpI7cKUqDJkd1WCUSnWaHE5pW46Ry7vro",
-	"l3gSzUsDdZHROS436jMr6AN2QRdmXwlpuTuKDcYLVtS6LBfAIG3aZasdzMJECLoOY/3/1FHakk3Kudx7",
-	"VUEIZ7VVEkFfm8r/568GklogsYeC0gn+SKwgamuJUNO5WlzBuiEgvFOjNUWM5jEn9w8OXcaAx/Lckc3G",
-	"DzCTpGiKHeDb05jLNP7MFPW+0BT1tuQho0Jhu6AkK2OVACwBYdWtqqba+v4YvtWbKpOX+wmKDq2TtypH",
-	"R/gNJREGstBbuLOqvPUnVZZlJygDQEgnPtTxLLMYWpzuq2CjL1SUwRTJkwqKA4VjmeaBdushiSatJyLw",
-	"4YrcleSHiFwY+KaVbx1Jn7/WXstq0xDKEle1keaywHxjlHbxceq0aVoxjYNLfL2DpkwfGJ3A90FyZK7p",
-	"aQCT/iP+Cp9T4kCwAZOh0vzjOS/qLF9dzHPTFp2a065UHhmYHGYRAwEJl6d38Jxk0qtC+RNIG8oNpHoH",
-	"WdkDEzOnP3MU/hgorb2crtIaTAZBVdNbK03JX3hWciUZ72k30uVTaB/8NbhRuExV5OLdE49jtzQWjGmY",
-	"1SLQMb9zEMtigqbkVoLmKgFEwl+L0SfbQ6C6ucO5Din2/iv5ub5hJd1Q3LGQuSq+bnpg4j6p0gSB6eG8",
-	"1s7i4m8m49kN2mgmrQEOuFljepW2pMAXplILDJoQou+c1AVufurDXtdqWvnPWEQquZGyP841GeM1N9wz",
-	"goMewurztDAYiQhdcOZtLt1q3BzMSpaKBzWDqgSETMMslYWwzWrr7SJV3fvmGeugk7rkXDnfUxm22Bgs",
-	"D9a2PZBMXmO4BWcsEm/OAYdIrkq7guy/qjyyqMXG/beTVMhxD0yISE66VBSWtwGQprJuXsgsucS4uj4v",
-	"EDJHtJWSlheTM8b/McS6c1iu/eEP8iisEWtZ4+JNWcxePAIpqj3vk9mbmhNPb6L4pEcWlHLvziT+T/CZ",
-	"M0rXWSOHsJgg83sxoRsQuEd5rkQYmcxvlJHGl35w9xHfMwZuWSuPVmBjLUiKWcuVsxGjOojOwGWnxz5x",
-	"KerVzVwB+06vbu7Sfsg/Wal8DKO9NFpcrY+Yx+Fq3h+X5PubnbYELqSxLGSjb1U1p3PTuzpjG7imUlns",
-	"AL+B1uxU9DtulayFqYQUhYRfa2VjbAvdU/AsWywWGhnwHU6wyMSR9lAaAz1D1k7VTya4vyLIAyN3lLoB",
-	"ToT2o6jLw21rIDJJjlS/qAQEIapc8yQDDxzhWcNu1dRv4LNpeV0WMQq7KEwFSwvyIQqRtusWNZqiuy9s",
-	"FmmDbbeHkwSCq3CCF6HbZdDOFl0oW/Q4BFAMYvlWZAfxlKhkqQIWlZaTnIvg62qrXen6iwSP6gkxeqLF",
-	"khjIa/Ak5bMd4M424PoIuONItJEd75As0cEhpA1P+RznlScICN6PVzw4VXrPqXGbW5o1tZ7qxGMKRk42",
-	"cLGAujlZl1rVwp8XAHGoxFKubp4IUwft8LHwpjy9ukiqXfy/PUP7b3tbIEIzJDdTgYIxaDNNVYBTYIZv",
-	"IFfPFAR0EM2cZTJGN8dmO7+nL7bAk90Cx8tVZ3hyKDuxje/MqgyS2lylqVcpJKk/fqEAWIxaAw/olats",
-	"zl17c4zh4PbgenW5bVdX+8yCnjfl5q3VSu91QA0++bgBnGyxa23Bx3T70nArBECzEMFEmLGFUKXFHCVZ",
-	"FLWy9nyo3YAJBmvvzHVgJ1kAnYEYO2n18/ADwp044hx+HxWHGVI39WvM8qoHNgxChWySQm8wgl11b8yU",
-	"CXZdbLJcRDy532lr6FWeBE3pcuGCLqf9XGH5dBux3sn6hndWltS/mFn+9NrKGR5PcnXCsOwylSpeaw7V",
-	"lD+yY2LhlORZRyVdpGG3fzXHdVNi+hJGkmq+gBAiPW8pt+REOSLTqu/gmdOIIOStRD7EzrCxSzsioifF",
-	"y3R3/bKYlupSZDU/7TinLWFuz7BUtWuRullfxfTeAE5aDFhMM/Tg6TG5mCwpDBAmlSHLs9KsGA494LU3",
-	"XZOdlF6NudH+25nZDMGgt30RpySv+mXN2lckxDlQ6tOays3InjbV63io+geuVrI4Tu8/YWd39rYrU0+l",
-	"84w6tPktdaybXON2V+z52CEn0j7i0SM5At3bijY6XYEvW2JH7mOZPPbV6bP4VltnuMb6X5ORASC+WDWo",
-	"LWZILM7yt8bbjk16nIApMONGZdGxXzmxVKWpNjZgjNItgI6cWt6q0vLo2A4Q+eb0DBy4vPGaCYTnN6yp",
-	"ipembo8kj0Y1tT3/aZg35LlQzz+m+W1SpjAoGKYmmhDuZ9E/BfH7LCFqpd7pnTofCC7JvMrgk9un7i4d",
-	"WqnTfPjSNJS0l7XZRQCl0wi0UP4XapEmgu+LSh+IaucRI8MeM1gYV5utrP1G8vkQXpWG+o2dPIJTIqZr",
-	"EmhS4n2QjTM76cAjWFM9ODWukns0dJzZqKwT/JtGFyoP+DUHxmtWbSCMmy0M1OSwzrNZl2bSy9u6oCKb",
-	"b0Y1cxyg9a7CcsMS2K2K0z2/an4pM/Uzp8vN1T9gTbVEPdxlNMZvZQFN2T5KQ7LsBmDxS7XBey/cFFtZ",
-	"TOmWdNq2OS8JvpVV8cZYzZdezGtF8Sy3Hble/udA2DE+ioHODJkp8TEFan8flhLe76YZskRUsi4yuf7T",
-	"JKM1LMDsKwyb1dKpQsAzwgQM/3HkfroaTA6UFaadYe1PO/HJFznJ/1AUmV+a/4XbkIh6P/GymhACkRM/",
-	"OMDS6AyYDBPgB/6lH9U2lpLhnyTwkbFFecBC1g5tVz43aqgUhrRtWPAA0S2oj4yqTz9PvtHCJs5OTrjR",
-	"+70qBuLQAX26Crg/x/P9snFZ7cAj7UW+ZUHB3kcsr5iumaBJe6K3kRI+incSyZFHyI2J+JDYUlTVCnrz",
-	"+HVv5S3qdWzNy1pXmTaymdYRzwfKXeZUZdSZLjTk1ONv/AjNlyFEqIttcwA8Izi96nhWz8ArJoUnBCET",
-	"iEDWCRmol2OM57R8PrxkpcbkCUQBgereTiUVpa3E0EfipD7RR8lzzIVQ2mjJUHlUitiiS161XzVsgxpP",
-	"ND9V6ATbYgS53h5pC2mXU4I3bDkUpAM7I6wze7bUSO7zxPZSAryyE7NCNsYwU3h2pDxS+KZ/RqiKgNr7",
-	"yJxyTha755dvJd/cIdtgZWcyXakgiTBf+g7iw59qK2R5sidysOPeXtZsO/mvT1qEBiU3nCEaiFU7WARy",
-	"OBxQMc6Uhi2Q65ZH+P957ZMPMlOND5+MfNuWjWNp6BS2jcUGXEfGOpPP5K2r9OPxuh+1DMgTEnCWyQND",
-	"+aPIfUkdAkLl4/aFY07kIHYPtTcb+BM1pvanPiffvpWZc1or6KpYFdjdxdLNLB3i1WCVFlMD2sNRSBF3",
-	"qctfX9/cKDMEDRhhcuQObTBKObWMKAD5Io+545xrc5M5nJmqLspYRCcGNPUiILWDPHaFtXYIxMr3vixU",
-	"Bt0BUUcBKzl4OSYmfT4tSwKj0JXIndcc1g7k28tdksaLTy6StrUako0rR3CCnvRkqs1oPW+a1Tab15xw",
-	"WKDyQpRmfkaz5/B3fqhxtfEEXgErgIKl6dkzcANtW7uGFCMHWTx32Abqg2IuB3Q7XrT9TmNiXQ+Opcm0",
-	"CyP436Gkmn410WUKjVhQ9FfOCjQUL2bk3aVQ6SJeIrNXVcbMhqTl3u5xPTbv7n8drXiimS56Lijknxyj",
-	"viVY4DMdgUWo8033qMHwOLajzpVNR+DNKUgp7TBDqJitDJiPaRTrgscgjdpbr/upB/7gfbkgmB9ZpR9a",
-	"iHsPOr3ao4KbGSIHd0AXNOkQXJuo2UA3LWQNg4D6IMAWkdgf2asujk0ewGbIEDu8Ntx0vjUHsZPVETKx",
-	"E9AHgLWDzfOnEehT6WrDdkUJPahKc0ArfForlAHwpMPUkDzTDmWgk8fxLnGpoUYp+Za1r4pcF4duQwa+",
-	"HwPbduHVLuQ+z+o75WSHTstjroumKoucWgG1gitTNrtKbE1ZWPGXlb39a6pMjOG1p8j0DDR9typw8H5p",
-	"n2Tus1/Rr7Syt5l8WnmrfuTu/2cAlUheh9ocCHZA1kogaBhiQ0tCaoPKiKMAWWcaF+nB3FamqdG/dwef",
-	"qNdOdBFUy0odhDd4aNRz8jOCl5pvQd/9/mK8byxFYKd14AWeZA8NcDjX8WomPtQ7uSxVFh3qRu0zeGMh",
-	"x8TmfHNmWdLwuaxpb2VJL1CDGTvDOr/RZW5o5KLpFHhVjCruQIb2y+nq41wSkKi4eHbnOse3D5IEjBvL",
-	"aTfKtS9YQMGzXS6jnhQx75wTh/ELr6q14VgmAP52pxNNL1mlZWXU2RDAmjyDYiOKUMpzoVqzgWzdpP0/",
-	"47fSmy2acP6hkNEAuIgrWYH7u8WACgiKCIbi+g6thK0yinTWyv2xVcLsgv7B4cuOm7Gy2Wzd9ybXuTkW",
-	"N+yMdcGhltjWAEe3L+VxPHqoixQKNkF6bKfQkp9j7rZ71by7l9pw9tb3nTri7kB7y25PmuDwo+alC+EM",
-	"39J7Stfr4E9RVeElUmyzkxR0PBzo73SivcxsxhVu5rGWNaYmo7LtpLJ2W6xWI2tirEnJ4PcDqHDvpkvA",
-	"aYe/MafHNK6GaMgykzdTnlHMgsuhH5fqlGk99SqAEfMo8ecUqtEMsuvLYfjm0uqqbJudM1pUw8eyU/t6",
-	"vVYrx2WIuFrn8ttaijM388CtfegB8M8LyQYrI+bWx2s5TDe7zpfx+ptaMxPXcXeu4tNSaITslN9uCce2",
-	"H+CbOS84XxxOSeUALScfUKcnhCxDyvCkUZ9BaS4P8zTUBj7cZ4BrjLqRAcQz6IAcPPh26jRGjnq7xQzW",
-	"GvwGbehnQU+kzMaCyMWUkGHLBB/r14aE8hLkgpjblB4E2FKOqzAh9u9aHc7PC9rKpZ5hefx4qCBLnM1d",
-	"LGXleL3KayGiqTfQumIW+AZ9ky1okXrGgf5J6vKuZTHw7PuMv4WwIMemAU+9dVSkMwLeMY+5vM5Xb9Qs",
-	"Q9I//6zWas3R5lbVVnP1uWRIgzYQDnndUKQj0FFX7qtH417A9gwk5fu4KwnFw3ZHjm1nl3JeS4IEprPI",
-	"FPW8ltbxWePL4OScrvFP7jg+vxJ/VoZ5uFNxnNBzk10+1Qh1l76XtZvTelvu30gemCYWA5040bfeNjAB",
-	"gUZvtk4VooD+y4lXihAv8Z5aiGvhjHgwFWR0cuFPU0XlrDvLHzCVxlvMkMsTUkMA4hjz9qAlFiAKbxqs",
-	"GO7rdwNwGvB6bMLpB3ksHnz+CCK7jMM/V12IFT/hNsfda9c1lFIc964f/tiFrvrTkrvnJg2fejVDl+mI",
-	"cI+JDbyH81Z16oUrROL1EgARJZSsK+oMq1bYuq5urDuyn8uqi5W5VaWbWst26abcJ5GcSuxrT05stvgY",
-	"/ld8sRBf/r//9//zFQtNM6XikUy709beYeWLwAaxSCAko+SCAq8JVpOrZv2Za1v9NuaPrU2tnAINDZLM",
-	"4nnbygKbUitVZQD5CzUnRQNVYdOUBSX/CL0GIEovbhqr/HCHeX7NkRzXrE6KJLdiLWuH/q8QVXRyWarP",
-	"7Dxdicj/FniRs4RrjZszfWmNVVMq7JOLm1ok046HQTsOV8iRwN0Z4KJMvjvvvIHcPbODLiuehpjmRUlT",
-	"TKDf5iAl96U8QqqQ3s3MrZxXRhs7Wc+qloMjWN2llhTe7zTSRmIMbMTbINtO/c8rZ+qByCsGU1NujiJm",
-	"Yp1KJsq8DSOg2wBjs+YgbFPzJs7HCNHmJT5MgwfQ6tCB2rs1DhDtQIP24mhYjRhRBugeDTogbTpt1YJi",
-	"vRTihXny+86jUy81Czj5BvVsAW03IPJwCFlwYBIIuVWyEAddlqA9LQD5bHbG1jPNV8yFso5ByRgU/VSB",
-	"4PKjblXZ+uCpvfRiZnfp0mw4VJpCHj8D/0utA+b7yl+v5xVJvzab17rKlBDOcp/ibqO0ZZV4v7nMtpN0",
-	"oENI8JqVwk7Ppak2cU2LBABvq2RdiIAAN81whxlkJzh8+4Z2A9PAxvOdAmKn8YndF/EFrKW/gNvIm7U3",
-	"XGIZy1egyrR4X4u2MAVig35PnggNwI7wPHG8kzf+6vOvXIANG9tI5pz9uLSqvpXY66GdbWW8dgvBMLMG",
-	"1FpTdyoqz6/7Yf0L0eMc+HtB4i3Z7SAr8EiHLWh7EeAK8xL0OaiXc4NqnR6u7dxDwuAvd0CxK6nqmksM",
-	"uFH250nxpqRQvm3g9ujR9Rgcmi2Nu2iWSMhm1TtyLa9NWXrl7KRgP8lG+ss/rh/88o/re3/75X8+/Mf1",
-	"vS9++evjf1zf+xL/9G+8ISU7eEU7zEjz//djhXruSpXUbwmT6mVRjIMCwXfzrPOChZlZldJmcqMNApht",
-	"ITUj5vl2G6VczIVVNBkFhwBatbPp7jxJShpFZTobt5OA5jspBfjMFKo5ab0DDTgGASKGq6BzyBHW0TZH",
-	"vI1SVtiXIuRj+7kXkc8QVRQi55mY8aRrhZJnzPfyRv28zxYFxzEFdtT0JvOStqzZz3F3xaq4vVppWQrI",
-	"MRZ6GopvrsVJTFxuhSS5MjqArQO4G0j/BGmWzlf+XGaM0qWsX8ulmttDL3jO+vyUtrvtH7PwK2XyYyVx",
-	"UuQV+xMNNPA+gbLzVxlm+zkjAhDv3Zp8Z8FnNsT1gyAZFB/ZZqqQ2hI3xAURlTmkNFgat73KAo5mqD4T",
-	"CWuvqm73zqSSzit+MyC+WuAlTgVvqhdN5uKumxn67U8Nr97uzYy5vt0bl/3K9zOwl3rS72DqG5QAq1JJ",
-	"7PoSHRW8uDszK/Q8f+kEhK4gUchh2sqFyBKB3LR1cXdDc+4EV5r4iw5M7LKV5PXQcR6QV6XkyjX0jj8A",
-	"kLA1WDvkFQx4CkMg/sLCKrYYyeBbJuaar35rDuB8DZcL3YBiefQnekG+t24tuFXO/+7JcVpbaekCuLjK",
-	"s65VpsZ+O4EF/TY8O4YK4Hx+LsAX5ZI30vKhSn0IKAMLdLfsJNZmgwk1O8T+Vm2CunRKoWG9J1+3ttYV",
-	"tgatjdmBBmFLXSg7sUY711QkrfnuZhZCtb1R+JMn12P0RXhVg9hlQf1IDgS5ICshV07fandcxCZC5Ea8",
-	"BO3alICTdAikKdCg7PhR2CxWiyNMl9Ej07pw0gHYwd8PsQkw7xBjL8BE0FWCY3aObthqgqT1tQY/cGqq",
-	"/HVmndA4goi1uP4S8w1ABiRpBV6MRqlM2eYoQYdbDreimQ2WXaQMcWCLRyCoBhFRXutlLesjn3I0L5Ht",
-	"mTE32cSTlalWqp4LDloaw6nMbzBMAMoyAjt6JbcyIT40EZUSL//slAG8oJ63/jfwzswjmo+9hRwypENC",
-	"xXZ2/KZWnLPBNCRyBslibtVzfBLKO63T1co9kzXb5HW9VrWqHMavwY2jrSh1pQJSxXWn3am20DAL3cq6",
-	"UgMFltPp/oNx6iWWGjJ03zT+jpqH5TerZfE8rMCfrcp2v9xT6gZjfCBM3Ax8khRcjuPGrV7PMRH84xlH",
-	"Ol/Em2AWjPjVMdXIulq5gBMwI/GEj839WCkRiCZW5tbrUaBYaM+TUviDYSyAJEF9CjkaQx3peIkG3RGE",
-	"14BUaFvJ0ElLNy6SPF0qTb9l+ciuJyePPeTkqR+t3b5ku9C7VLC3DTAGcERfG+uyEHLQsIpXtCdjxg25",
-	"C+bn7rfGHc6NW1IwoWN+EyJ1EO+sm7JkbeHv5dzSWWvWGTPEbfXqplJ2Wh/y0/KR+PICh+AXmd6mWQxW",
-	"pr+/3ymbAaSY6TXztiQ4M/05nupAG0ZUntD150wvdq2cZlP7fzBOGLhYCyGroyBon6FC3SnNEC7jWRkq",
-	"solbmfhPOp5bcq6QL4UBn+7z08SQW6bNYInaLXYaBMi2wAenqlHLhKOlw+vo27NsZh/kUD9BUzXtBget",
-	"dmPfvSfQz+m3RpbCC0Nxo9TeQqAFcNczlepfXI/XmbaF60mxXFLHuMka4dg0T9+o0dlnpvfozrMLbHe6",
-	"C4NfPRVYp/zIMhhzc57bFVPv1D9NrgPiq6c/PKVesRjm9I92Q56W7y85zZV1unimPV+YX/goTw/plRE7",
-	"86i9qsRKVX4Ehx37TitKq9X22+npWvD868k5W6pcTn72Rh3fmaktNEDEJnd2yBsIACbe6jxk0pk309t0",
-	"zGjNj40329Pz74z9oAqZSYSCn/zppmzO/mWyL+WKOHiNHZNaBkqTF+APANw+GhIniodtQtoke7xI2INI",
-	"TlThGZSrtSvUJuvI7SWlo862l9ofj01tmn1mCzt6VPLFOqR+j1TA0Kx6MPbZ9m9+cRR6OlHm0ZupZ5iY",
-	"9K2n5AdlI3mx1vIj9qQd9DMDu01Rmt7EBz9GcdWN4iGB3x0MoruiS5caFUyswKKPTk9jSgLYre8nVjUm",
-	"LJBMOSXhAEdFLmBS+IexkCHtg3ptz4rATGxFEpH/F1dbXRSgU9Tbo9uCiqhkJhdT5kAEsHeGWaPbH5bg",
-	"H56CBJrJII3gMh+ccPVxge6BB61TCxWmU0zZNP58VopJxfa5fGlqhDWC2S7E8ihM47D5sDvNdfWkgLbH",
-	"kJNxQPiNQt3qlcKCp5jBI8XKVFUEV5sjYXI91Gla0yVWvgA46xIjGFoG10ergSATYWObqkNKTzElrZ7f",
-	"2QgJ8a4+jp52nfiLgmMeQhrt4SffSCRfWE2btlgh+t+KnA85OPh0f/rRiMDsDEd2nTnJLzSnCcEHmml4",
-	"gT46MMt39XHWJKmd+mTXpX8853GdiqhGiwppRTQFflHQpJSLpRQ8x66lLpsMMPT0TgjTI0w7WainM1yE",
-	"/kqa9bxjWwF9p/bucRsGqIzYSV0Kq+pbVS/8PRPgcwO6Yaua7B0F7UIVIHoTsCn3SNocU82Bm8VKDzPR",
-	"5cGkqjnAbaaPL3C/I7XbRJKw3QPM86aNMk/kodlrmlp3xC8K3mUXYJxe5zzS0ySq/wLofGx+nZJu9m1q",
-	"hrqAYfTipIjR/1mYW1ULWZYAymzp8r8er34Pwp1iAkvqUh9iA5ks4WTdnPM0l90jM/J6evug6V192A5O",
-	"MIXxPj1JVJHp9trB0klWEXpeMjvX3e0uuk3uHboOmcbe+wk2XQ/UNiIqwZA029ziQxCgH6eK0Lbg+FsQ",
-	"fHMpdYEsCCqocaBtlkoWVjjz+RXfI7/79f9oZO1VQGC9thQV9iooiriLd+n4dT4CsJ/RU3eJNlf+xze5",
-	"zmNZR8Dg9vUryhn4dNiWKkF4+8yKoCT0v4NrGW6bdqK2IhKegJ8D7vz3r168QgAe1ub4rZElGXx5zOVL",
-	"Crxl6NQF8i5p6ZY29KK9Treqi+ocateRSO0y2APVWL16RsLvTODqCEc3EumVbhCv+Ae5U8XbPZeUuYKm",
-	"PHxALkSdzm9dhdf6PN9wwGXGMAzc7TRJdmnqkHoPZgQi+VJff2KOpsE6wtC9PdQbPRwtN9qyjhpKN6Vu",
-	"NSF5/Eno8xo7aJzGULKETlvdj0czDHecfjAOcQd01Va8aR4V0ez7iR1nx3v+Bs+G8ArXiiGDXQn1qrP2",
-	"Y5yzwspo55BWGT57ZszNT/i5mBd5Eprpg70lZPpqGMD5q+sxV1we6O0HdXhe6t3yzCMQKfroepTDcXvm",
-	"vAFY6P09vY4AmjDzdF+vH83a13RDcbAMjb6mYO5LU+/mkmoeVPJ76VZbVcQqleGAItSwzyjzVftvjCxt",
-	"98OPRvkHRhlM3/9BHbqYw2cw05+ios6Wc4pLflCHt6U52aj/OkLOaF1z2QM4fobE3wXspzkFupJ0rwlp",
-	"UKftVGcMk+aydABtrxd563yw+Afczqe0S4pJsmZ6cmQ4aHsGb2DGOufVXJ2/0KR4Z8JCv7jmVsrcKnPy",
-	"rQJiSHoTPbrobkb8j/EVfsktEFIh7HAGdYDdDsUXlDNzVB03+Ay6TPVanpfscRdydtKVzuaaZv/OnMsz",
-	"ofnjHJ/uydY1BMWibGvFG3MjTEVKbxSfTD3SBGyVux5MSsKHoSZR+eHY9bqk8lUgfAL1QNx9irGauRu+",
-	"TwTTnMtXl+qHvnHw8Msvx3PDPk4K18fOTNyHmmiumT+23SG+87RJHAVRzfxyXHW1K5NDVcKvBij9Bw/F",
-	"9/pZgJlX1coU0N8ndABaHiFrDngBqw7ShsuL8UYyF2pF8oNShSpOyx0qI3Cloz1JOFHFpVFmuPvHW1XX",
-	"TUlJJDP4Gz0m6eQe9Rr+/PJf/nL/Hw/u/Q1xNf73v/4fLLRGDzcycsADNjieNti55rCvi0wLybYFV6pI",
-	"LbLNHhmoTuUcNZB08kYRqg6xEjQiiCIWMHUo97GCPT7pJfDVUDOBtkcA9cJCWFSIpRDyfh4aM0S/E/Nt",
-	"9FxFT2Jiy//XsZdqtWPbo73ztHEJvQhKiMlFnqoLRRdkO7+vFiOcEju19v16KWmu2e8kYJwDyJ3xOw9Z",
-	"WmViINl8rh/U4U1tNrXc7dTsBljobgs4sgQUevW4aspywXVZxnat6lTIPGD9XDdK7X+sWc3iKaX7rsCD",
-	"BvAzpBM2iCZR59SKmQhlkTQRA2zIV8Mrig/GRWhQ9LB0NGoNLQUyO/e2jWec4/EZZOWPrRuTD2lgDnmV",
-	"OEeOgPM0w9a9VTUjed9D677Qhc8dTJL/zB7AO5HwbFyrS0FNNZXTOWBCaR2CK4Xu+Npho7opwEkHpW7Y",
-	"/qtvm8p/VNuuOvbVLJ8fcEQYIgO0gxucY5g2+2KWZVRXk5xc/sGnfE/cH6vyCAJLbhRUA4ViBQbAQgL4",
-	"0rhQ+TReNY5ZH3Z49cvFQNbDTClhNSXRjhL7Y3j7LtRi8CmavQeAoYyt4MCdsW9ciJbiJkCDbJD5lzzg",
-	"s9C5sof2vXZbEeYElzkxwwLqpP175VFElKwzT3WbqHSKDwAHb4qJgb0lzlNnRhltntuQ4fsHc8uEaPko",
-	"5eLwubXXanY95kC5arraO+InUh9c7HpaV6A2QrEWqo8BeamjpZ1IzVpYgwDMO29j0ystgEnG/mBv55hS",
-	"eZcKrnyLgx/UB/d14knP+9iZdi7SmrkIFCdJQ2nR16QCycQdH9RRSjsJ02FX2UIanJ/hIN3XH+Tq/Lwg",
-	"7Aq6rmVI0eAM/kw+Tpx7/7d4Kk5Bp7Efgqm9sfkEcX0O2qpYrM9e45dKzmFbhrxFXKqx9u4nSeqpMS5r",
-	"93Yo54ZAcihVwYUSg6tBy/5jJTKmvcBn5fxQWnu7WkoDChzYJgSddgYP+lmuA96Pe1W9jZM6CTTN7XXO",
-	"y3/4DDs2etQ4RB/yKzFI4Zm+7dSnFUp2AlPua2VV5aJ/8GyQeD+bpE2QyaQq+fXwecVTyqpmdBSjcdJC",
-	"q8HgeVvzFMcamn9iXnSXcV6/rgsBiv+LG3sFqMXJWRT4fAaEPQ+4TUjZLbJjBM8KC2K3LjSZ699ma8e5",
-	"osBH62olb6ipLrT5lwJahbGiC3+5EzYIDpjBnZmOc+KwSIe+Fma2oKVy5HlDUbnTGhhr52D++K/ksNsv",
-	"WjiZtyyiN2cQc8xP9AWH7yJZrETwcFJ5n7Zg2zkq5wpgytMqU6aaIkln1cmE/9pPb6ibRRaAEwNbU8oU",
-	"+brA5FPAYVO+lLMEoEwuEjsCRAO682QERWldvrfDbDk5tVHKCVBguA3DXsbEZDJpKDqdLU5r95RtvHsc",
-	"W0HLD7zgyIYRT0w6NOJgA8Y39tT2gDlEgZR38kbJcXbT0T4I2qhlNciDBxlqNec17jpFIMaW6Vh+8zU1",
-	"Xk2x17mo26zmjKeI45HBkCI5amdgx+e2nJqFSX3njtoMXDJNgV+m2/IVqL1dIsTURK/g9mUA7HnajrUG",
-	"eLpn+bmbPdexQXcA7zpYv3I/Hfpjxj7/K3CezkfQbqGzcdpEmAWRLt9s8E1wxebAw2bAAm4RFiYwGIIE",
-	"R3QBs3LyFnvZycpG50L8j2ChecOKBwhxLoMFVOoblbujoQ0i+VfI7xyFvLcFd8tSWd7PTEnMnHmPXbq2",
-	"erP1d3+lNtLpW4VIxOaQuixyxjwthxI4+K1pOHdbrKEZT0yeXMg88YMTjzwo5KGkf+C8q9qPyLnbPkXw",
-	"J1vkM7vzV9Jo8Y+pSdZcjw0aOEMra6oz8vzPC/DdKXK3MpWTqzl3JL4wCrV0Ztwtqkl9aI/EyQgYud1c",
-	"jkfX7Pqmx/GSxt9z23kTfxDZY7yo3aUU+JTo3Q7IshCv/cj9vjbUuz1I7rRE0E+wvoXLxs8pBVhlxfT5",
-	"TVze6TnwJbCcZ7Ke1xFmoDUDGTNtbwZAcUGQF7mnjDQIDhLoJcR7IHen0EWmX0NTcaVCT8tS4G8Ig2J3",
-	"fpvbRn8Ov2ysEr8aXakixgt2Uw3C5/7zbKsG7BA+mc4vMHWO+9IgTPW79r61qVUFUKFmnQGhrq37O4v1",
-	"DwYK9JRr2/nGymLToO4DPt1fZmQIj7JlOLbMo1tp34Z02v7WZ53VSq6fZdkzaLNjveL5DviDb2V8VIh7",
-	"OR0ogorq2S9NU697EPA74/TazgOrYBGQqtfx+udqPkNQg2FWqO6GcImyC4G7JR6EHo9eq8O/2XBLzNCK",
-	"TRrRmOzLxzdYcCY8UzMcZajhZ8D2yX/dL/AFhH/tIFWXVZDp7ffbYy7yu5qKQAl9919iH+SJ3UxlcTyn",
-	"i/h+P2Mj3t5oFmvrkmhIARp2ukwaSMztEdapDy6HcwQeW+6HWxlanGd6UqM5tYOcVW+2yQptPT8h4W9G",
-	"BfVTIypOYsYm0ShcXTvziFzcuW7iJLvdoVAmBqmWHJYoZeKlnIjiuKGJGpKe24Q/F62+lF5XtI0th7X3",
-	"bPfySa6NRGAFvSSrthEGxynMK+e6R+UVcZf9E35/fktzD6Yhj5SkA39cOJuAYEOj9SAIT8jgT/3FYM4H",
-	"IIpiLU4eA+dOKXSdcp5Q+nfQbhu7b9FW0YDvsv6iS0m0ic7ICOhObic6moGvwmzYDSzlShU/NfNLZawu",
-	"1AmGZXvM9hLAdX+5c3LbPB/egCjDJ7Ik2LFRdFnZgyJgeo6PK1fLQq/6sBWjt8XsuFqYZDa4tjXlOd/7",
-	"1pRnd55vveheKp8yQ0PIdYQIGtpccTzxW6NsKDOYNOv/CC+Mx3PrWXZVHCFxC09M2IjMQuRoB++xStit",
-	"lg8GGTMTfMsBnoW62r4LaACFx9s4Z5ApmD09p5BS2V65sUoXdFjQ4ze1rJwqFlS/g23bdSg4a0PCWFFI",
-	"rOR/vakQWOuu7sJ8QKg2jTvnYP3k35sj1Cc7cqmoONZuU7gNSU7BXdrqNMoLGxzXM8hwIBT6mV4BUGKo",
-	"9GywZGyop1somuv/YswEdMaADkAeusAX8PLgWl+Tcc+484c6NKqDV+G0mxeT1f9UU02Ei0X4/Jgtl9DC",
-	"BknyH4k4Pk0qXql6P3oxfE2PgaumLM2BNWffBUDpIP5DgilK0gW1qyGo5ruANMeVvdsq1uTeKlkXbLZi",
-	"C5TsRVNlnLDbjshJZOhJpG1VQqzPvw77ADlia8R28x/h1aPG6tV4W+qdLo8A/TZ8qDLI0PnDlqnTek8Y",
-	"35YSpVVVLM40YSbFUk9O8xY6JCBGNHYSxg0L803ZbJCzUSgzp71kFv21rEut6jb3f/pB75c8o290qUBt",
-	"9kbmIL7iuYc+IAci2dozX5bDdHkb1ezTvGJrM1nQA5M1e5VBMbVNzjML1/yEbGtamgs1vjRBGpRGGFzr",
-	"O0Lz4FT9dM+OmLuiZA2+xcqE3hUX1mBPQRZxIsknM6sJTZdn1iDVZp/F4/j3udhxnWI9pmOAtpSP90TI",
-	"JWR4m1pcx07PUEvNxhxMKMu+0DT3uprXYfiNrsa/mkQS2XYJ0EE805ENqWAqSm47SOztTAjfcwOTgyFG",
-	"Ws5M7CquZPjfxyuGqTPz6I71DKnNrtsBJLeUvHbSnuEed0h7My49/UPBjssO/7ZdINue5nhGT5pZvf1i",
-	"HBRDoeMZrtTDiIWX8T/F75bG3HhFZ+289iUt/vy5M+beqjR2UmLuxI4nbf//vbHkUXZqta30bw00C4JG",
-	"021qvd0b7CIac+xrJQv8bak2usJcNuhmFDciycj38895H7BPcXpb1/H+pOHTYeEffCqUtBmTfJ7TKytT",
-	"r2M1o3XYvKPhKwB2JjeTCsO4HG5F6Njd/y1cRVxA2QhpbwIkkU4U5jlt5lN/Tr/PvLScjH2/PeYoMSVR",
-	"Eu8evqN7JnYWlbCpiiCXgUUqGjJd34pvSZ1iDCBrhUnT/sY9G8gjLMGvQjG8nsMbmbm9gKAELexlAJVC",
-	"oB80dXsZ0V1yjKbeMIH8iWlhiDY0aYxJ5SmUCA5LwHnEQbKEZK3YpwKMFSSiNTuFvim5VbKg/kLecnRt",
-	"1x2o7dSVWGpvSsWT0ycv9VFkMjKQbHeslg5CCeeGU9Wh6w+Okg9xlGxnE+z+b70hH6E8oIGPcMaIsrNj",
-	"qbgK+FZc+jtUXvgnhIQvCLx5phtjA82lAlMxdTZAFDwB2gr1Ya9Wft+gJQHeN6OcaDLtwCFuOVi9EoJQ",
-	"0jpgkymjDXjQSrm6GdisAEKTjkhMS3+hafmLP1NzNg9cOBynXNusc5wEBfIFJDHheY4MHLc60D7QhPh4",
-	"EVGLkRNHBGq2n9TUEpGiUQNYOB1iPwkCAtqVpmgGNPNxvsj2+pgmKalGvxWYV7gAljxQIb86A+fLZhF8",
-	"el3IOAiJBGClhX1n0Fa2sirs05Mq9fRL52HP3CGllG6g9q5PpjiSOlqbZal2XCNQJ3WZ63rhmlyKVFbY",
-	"4x9Gr1T/66JTWtLY3MxbPLiTSs9Z+XPxQ2cUe+YjeTiHwYnzJWLLTHbhjPx3LwH4a+08VJhzwTpiSnwS",
-	"RA++t5BmcLwK8x2kVUxxniER5nVxm06Y0VVmV6IsU7K9rJXkUom/NaX2BxtuUUiGsFPNoRfyCD1UGGZe",
-	"yVpNOhHK2nAgeNEKmdV7CU6ELA6IkjWfbbaWtVCyhsVhIZHYylslVietYcfV/6lg/puaBSV5Sri4blsr",
-	"FZrUguK2qdUBs7gR6XJ+P8tTQk4MGXnK+p8wLXUtqJ6PgggLKqfSdUSQnDSZb/1g2Upi8Bnyac39svnZ",
-	"NlqVq9rdy9VFSnUCpbPr8zbT3Ipa0tNmqqRoKnPfSxSbfk6trDYz1vuTf/y53KlzMmUJo/9EU4K/I+cv",
-	"FfT7tWqFXrWpCWhl+ULyubt7yTp+oBAiouYfTO224EEE63fyMWubRvE1zMfZIFXzEn4w8vVaVpjXdwEw",
-	"kzOaUbUV+2mTGdIMkf6dbFwUh3QhxFa4LeREjFiGMGmbiUQslJ6QRbjG6EhHhk7YfhFaj6qAdnQMH7GD",
-	"dyavKM1Nf3tZm102822Ww2cw4aojiDiHGbgDoOpHO4uOgMrzu6nAX07dt2oJu3Nm45p4sUy/GTInt5QV",
-	"s4xXAWbV/4x5VlYgg6QLGATHChUxTLBivTY1xLukvVGFt2LbJuGVWZriCElbE7MF5qIAlNpuVeZaPsWY",
-	"PUgrwB1AfSb3VPlaTIlz1MrOqKUcUOp6CABt1CHgFSYLw4FzkYzLVbzn2qNxNKRptjl6ugyRgMq4HGiv",
-	"HalvoSS3s0vugfm7AjWhItXh40RaGATc1XAGMzJibywyZK7H4WCioawKXRDg1spUVhchw3haomL6fi+r",
-	"WNpMesUQ9I7cW2GN1+rTS3tKjlo/UjOntmi1HShSOgee8g6p4pFtcA3J/CI+TphUZ9uI5hyn/EejGlX8",
-	"pPamdn+yWvo6TqrPD/gbeqC1FU7VuynysCfG6MGilmsIbTRLOny/LKa6HrhqfJp6GJAj/E/k/DpBxGvY",
-	"GsPX5jDbNIRyiY/HgTBRfmHBcOitbqvKTOx2lnYEn2GHDiGL8900MzBhBhiXpjGt/KnLkcH1H454U4Us",
-	"4WVpVjdYtnZS8TU7A++UecPNQhdOmEMef+Mn6D9ScJCO8Yf+LtfK6Tr348SphwHarw3P08/N6JrhxpX/",
-	"51qv5JzM+eftS8MYWZfH/4j2UmfimVWz4jy42c5Hewl+by7f3AmL9tYMB0iUt3y2R/j5qcsresE5mMp/",
-	"KYJEZw7nSu91wEfNFKnKovAmFiBY7pS1cqPExkCAmI8rktU7w70CW/Q2WMtDHo1LeChm+wfyif3Y4XwU",
-	"rhQfI07M9MoK/oSk7wuENWmIlK5tfW7LM10GaX0QyRbnT8fXhZ4LD590d2phXgZyO/iiDCt1Iby2oGS0",
-	"RkolbxVY5pgh1OmUzLYblTl/OVGMDH1v+cBRUBAnr0aNFYro0U3rh8mTMItAeDch0xEKFznzE6NJnWaT",
-	"xIucRnhKB9ChPzZIc0dRvxRC84kU6u8lss5Aidxarpzn6aOooPyhH58ptMvJ94s62Cp1yAET4yQx+rP1",
-	"6mkhAIipg+EUfklTR/KY8XMzubrnKtA1hTslQoWF8Nt1q9XhjQY18I5YlJfHEcxlo4RZsxBS4MN4Z4pO",
-	"DdCJS+ANZmqeuiWzsMHzCFFLly38gkwXfOCxeCDWqiyFRNz/h8Ju5c1xIb4Q1pS6WIhHQkl7xH4wjdWr",
-	"TNFArVaSK+TxyodtMD3VOl2WQtuFuBbOQHuBO1TjjW9dsgv5HXzr2Gw68Id14ocQaiFP/En2ud6NlGZe",
-	"f/63keLMNWZUs4liwm1lJSCWehR7f6gBr7+pVaZBQ9DWmd9KGVKNT/lCOujxg+2/hKyOlEzphCzLJ0kz",
-	"025X0a3MdA3AX4bKMzxtKfcmZN3BDGK+JkRArCpICt+h9tU6Wd9y6/65Ai4hnMpqo2qkdtuuwy8ffeYD",
-	"XWYmgERgY37Kmw/zCWRaABO1+zNo/UFVf4ouvNX2nlP1jhxmnX8fMWrk13ZPbvgGnz811XiDlyHZFLzl",
-	"d8K932FTp+l21iSRDuoPxER30Em8dexnJXvDtfk4G3RDWqs31RxJD7GtKXENe0L7GZs14/NZpOFZpTP+",
-	"RHcV2wid0iuaoXDdSaAdcHwXoqm0o9yeDf96U2aKC7bm8Nrg5g7G9eixMy/qXk1LLGBpw0uQop4Ut2Rq",
-	"WmZA392w10fUaAOWo92ag8IC4pB8NP3AlYYb4xUhonXkZ6UxwOlUJWwTGnZb9qaYGWgspVOyyfhWIqLh",
-	"GSqK7N74Z+ordVO9aDKhICyl6t+Je08lKrNikkPnA6Ll1eAQ/ptaejOuZlGYL1TVnMBsh+1qA35YRR6W",
-	"G4UIJ4rfriSHhiFLp+oKAKZnZJv4bz1t32QBPCnVbfQ770P2Fx9Eu1HHbNoOaTo3uiqg1fdar9026X8G",
-	"WXXrUrrzyt5Hp/6drui6ndP353ulHItxqeuaq3B6H/rPI3gXdtrC8jThzEYBOp6uBKLz1EexM3NQJXLT",
-	"ydfFA9Z6hvMHfRrNfjpHsB2xqOoszIC4o41StF6NZn9FPBi2JxJ40WX67GFJGZzBWoBdmAliX4d25Ux0",
-	"Y4rIwPcXcfS85tXyZ3J77uSvWCEmXVPL8t5OV/DfW1nvTKVX8Q87VZoi+e/VtjY76fQKDIVfTX1P1nu1",
-	"2WiDOf8nf4AnlrW5UdW91dZA7hY+dfpHeHKtb9W92EAOH+z+zSlXS3jJsvd7ZBumf7ASEXEaEZeBiGIr",
-	"q+Iz2+KyIhbz2sG58kabQC5DyH3/ZrNbigf+9iq1c2U4iOLLnhEL8ArzGCN0vpvxyhkNWiL7TR7mFLaC",
-	"AFJguovIjid4EikXmjoCK/Lebl0JKdYae490j1iERw78C1Ax/9f3r68WV0+fPb9aALQuyxBzc3cjAOQY",
-	"BWhSg3j6sOqf96WRc2EtPB1+YIDov/zygk2sIwBlNPm/vB4HRAho1FFtWx4npITGBYUvjHYlfkvAo6dw",
-	"pNXknJyddLlc8ck5QAYNtQlveqVsTa0T2DJ3cIIrRQDjoYn1ujShuG90BGOtXpYqFzJfg708L8lofkKy",
-	"kueBsCqJiEEVJCvsUBeLRENKJ2ukubXr4nmkBas8icCFzrJz+psTChe7agYV8/zPTe18piLAYtIpN+/F",
-	"eqtcs+fcLDdqQPDulPSmWvFYwOaAH8CrUwshxWordb0QkCiFvsuA8nLYGkLKTzDySQuDtwBjqOKR8uMp",
-	"HiLhM3gI6oSaMyBJV1u1mgE6D7R7ju9wVkzO/ARMkZnDvAQEE84Z4D/a6Z51q7xZKJcGmhotVZnBWYP2",
-	"s0Mt18IuL1I37Kw0MZg6AD6xJ2S1Nabk3VamiibaQSKwt5KrLbptwlq3stoQAIrs4HslodBP0uqyaE5M",
-	"CDw/cYm0TZHDIg8knBo3JHtMgdW4rFtdFgNBcaYvsbmZ6LEtMQcZhxiemOUqWa074zQN88rkzT/drbgV",
-	"2rr8Wl4GqKCTZFWelANpejtVZKAHQ5seBnKBsiqsUlV70ph8BEBhVKq6elw1ZTmUjNod5Ad6b4FDBEDH",
-	"jakUiOzQSYbDQ6Lwz0l2K4HOVayQ4ViK7G0iUJseiGTJ7gtKkd6+bGpzQDh4RohtpeVi8nqn2D6rjsRL",
-	"P+ZLgnBS8Qo9PMF3Qs8FUZwyNwpbwH3cqYxgk+OCyz/Ti4KVWOEUF5VMeRF0LiIruxt8QPEpxiCpZAYc",
-	"tU/E2jQ10Bsii94uj1AbpTkA+201YGOfBO71ZqrGXiLi6BTdXhdFqc5RREtgfHp/gbPjSaPXju0DkAGx",
-	"oQhLvwDKHAZqUpikClVPiM1jm/4D4UamZSFdKNZkQXrDhCRPkcwQqcy6ZoV3hTFWtbgiwQNt9ybV5gci",
-	"LjNzTSalyJD3z+U6/Mbyz/Ob3vJXAQ/emUuGgGm8qp4ZlGknSnn/1IFUpNIy7YRXQGob6taeiHsPRKVu",
-	"2a6Pi6vlTEzTPLoOnPCnOUiNnbLPJsCanmDZSM8rV/Hb8UMDVFsbhmZb1oMUk3EhGtIiUFEPL9FYoOeu",
-	"sQ5rHJ+Ia4QDrP3/UbwQ70e+YxjgE7PUWkNXMKbtX1MBKBY4OwBASoq6KdUTAU1sDhjEjTlln1kvZK3i",
-	"M8oy+krrQOEaD/o5a5TVyYOdcDFs0YWAp3JZpkkpNzTySfHBpg/NwiW8aw2ZoBj4VRVFPjfPbvU+10YO",
-	"8T1Az8i9zTdrxbcRew5btuZREc5A2KMzREzY3fbAgC3iU4TNp2g44cbDurPH7cfq7i2rJ/o0kmDngCPD",
-	"T+pnri8t14wI5GYgOrRiSIp9ZzjSl7VpsmGZ2ZJ0RCLC9UkDZkjA9ag2TeVyoeZMC8GJCgW832oUOBI7",
-	"s9JkErr97XQc1o4u1k44Qbbi0Ntk7exTN4wJP96JWKmbbr7p/Dw1OMLhQ8nMUogspFvU4gbORezxNppa",
-	"ltWcswrsrGZcIU7F0h595lxHa3Or4N4Re0+GgZr8UyjjTv8uijrhSLgillpeSe0HbLt6ejLz6Ul1VaHm",
-	"lSeeaPudYzvpdGK360TLD+eUJsOuHwCEJ/fZGbjeP7hxf/cH93VIO5mNnwgzzYEnZtDaFlcHqZ2djOOW",
-	"Cl58M8wySzseFTH2jTm5hTCjGWoHABcdIWuw/Y92AEbL52rlEywygJtuW4d81Tt2AwrZc3f9Em8YhXpU",
-	"bMRLk24HzdC9LEOdY78GQM5AEpF5hKn5ef9mwOxAn4iD/EyCVUVLJOlr+ila5DB5ZDj1Fo7ZEzBD9qqQ",
-	"dQENJO/qMM0qsZmRuQLUZSlXN9+pTK0H5YPwmgb89o2+zbUG21JRO5dhNjNZWsmbl6dTmV+ovMVC+Zjk",
-	"kq5gQQlPkR6dUQd1Baf23xiJ+FozUg824R2uVcWDh+Od8Fv00i9S9NIvuGrTDpTrMGArzotfacApiPlN",
-	"ym1NcYrBHxH267bWGxGg2FSiBEmLAQqo8rrnJVATcIDManW1Cf2W+0abyabk5U0YZ2Zd1jUgBpt9BjQi",
-	"22Fnatgb/9zr+4NLC9PN0wam1ld7IIbKzkt9cAMq3ZCwmSYB48kOcVxaWByXX0uMZ54sZJNZRmwanPWU",
-	"qMp9ZoU5VCEOS2ci9Qq14eHP0tA+9Eau2z5llVP1bYRRtZi6oU8a/CQFEnCt85domkuvraBHL5joNA/W",
-	"I2JMsijqAdMcatcWg4CjgybqwGFsbddTbJeVLEHbWIgHXz7+4jpCVMVecoS1nSuj6GGIQG8R1RbbeDGb",
-	"ydmYGF8nZ1BrObMg2NqSRzs39ZiS9lWSkHbvwaihGPFK2ng+HbbIVlji0kHhGbHPk27cLShhHrCHTu7r",
-	"yHWnKWybpuJqcUKvBQRyW5m6SI9Bpxp6avOIP92JYYMtLApCbKeIbw8ftT2LB/a6ZSlyQW9VWZALeh78",
-	"SIKXOoz9Ss9BmwIzJzEoeNWmYOpNPra509Hh/gRos8XHxNkTZQOQ0ASuf0PX08Q7a2nqahIn+wefLk2T",
-	"cc+290v/6jGVk6sZW/EcX2ARniGNY9YtRlcqhqJQ6mfSPHB35ihiqZxh08nW7i7hzn77+vTEAQr45MRq",
-	"//h8gOCQXTOhK8QnutmcmRpDvkMThfzlFTtv+nOTnopwr4XM/Mj17UQWXbQPnHZEcw/cF5aYO+Pa/DdC",
-	"Uj8xiQwXm31Zm5343lR4u04FF31tuAz8xZVhk61SuGhTlUdIesJyQ2lvoCP3LODoHzM4S3mAcIog8zw8",
-	"nLQoWQRscibCkpy8UZ060OBlIkB4U88F/Os42TiPqyxvuOvc7IQzwv8qnFlgVR3BSM6bwDtZ3rwzc8Bp",
-	"YEqRXsQJCeUXyH+0SRzvvpPLUmUSAlembHYVn1+pc12rbA6+aGpLCl1hoA3GTiBf/XezK+CLaLyyhB+C",
-	"gL8Udu9NO7tVqo+tQQ92ZPdp+QnhL550EB6FzRxo3bzbl+ou3eZCGBym1n6QI1T/1lZltiGXJMKJlawA",
-	"qGOWYlibg52QD1Mj2kWgfJwSv8036lvDoWLOzVudE6Ls+Fr4acGZ7adUmWbp7twnZggicy527giEZQt8",
-	"i1PnF1tvlHtWa7U+P4lscjzx43bCAQWg0KtRBefv9NgQf+A9zkQawhh5ar6oObfcait7Ot6F4NPPRzmi",
-	"SeXXkjbtndcYbFp/mBC9yLTh0QGyHGGDZJ3Y2NC7EUvEp17HgQ2D3/7L67uFzPIEzimW76Tlkhr6xYYD",
-	"4TO5OR+kzL/cVibmaqnfxWjC1NTEEBInVa5T+YdyCfKmD9hNwIlgZk/atvDxp1vFq8ur46ocdVk8h4fC",
-	"0wiaN/LKd2rvuq+9O+6z1Uf+Xl0qUGP9wiEKjHAN6ji5jdTzMAoPMWEzcGNm7VQlpBNbs5vgIPs4V1iF",
-	"CeDTNOPAYj+YA++IausaOVgag+ZCpT44NA+Ws+HAT1M55lnsTup6ZuLHHDugCOnoA5jqWNoSEiBpRp0S",
-	"yoRnB8/5D7hzGf/tqBhflXq3HOVseOgE+olvej4D/zJXYbghN8nQy98QZPXGyPKd2u0zmUv9QPHgjMyq",
-	"sZhe8Affx/ICXQIHcYL4YPPiyoUlMp3P9GarrGt9x0/ENWP/TGo6ORcKKLJD2gwkiYQnZYe07AADtEF2",
-	"pLQCXF66m31Y+IT1/VDfS7fa8r0sRzfpjk2c0W3Twpuhk6HUN+hSb+rM7ka6n+JoWQE/jfd84K3zgAgJ",
-	"n88S7KNhrI6pqtkZWdhDbmLzOpIm/HCndqQBkzu+wc48+FYn1a8HHRy7Uh603SqCfPKXfegCrx3WOlRC",
-	"VvaQqZ6Zqpdn3P8YXlf7pFG4DJUJCDz4BJhOmGoVWgnN0vRe+nFz+ZFbsgrm5S5xvRQHGcHvDQbUWM+s",
-	"t0Rsvik37oZXc4tGoQasLSB0+82TqP5OJQd+9EWms8KgfjLdfX9QaqDJuKmEkqttKGu36lZVAmyz9Vke",
-	"7+eQbj+mCOE3cQ0db34bwoNpJ0wRt6aNHeB5yh5A2uR+dS5vlPJx6+4Wl6FPCJONR56uYfBIbC4Zuj5N",
-	"xIyM65jOS1ZvZpwJqKi8SBeFuXm47/F5dFCNqs8xmtSCZeJCg6chEotlippF4kFYR/423uSzL6c6xSzb",
-	"6Pd92y+exl/cze0ZMgri1wJBsl74n63KlGAMFOfA0XuWq7zIF1MAKtkUMGS3SgojcCLJqNw6/t46BTP2",
-	"DRNlj866HgD1UnkRgP0HpU0dHIgSMw/ws6jNPudPKJW8xSaVStSN/0fjxME0ZSEKs2jxHreq3K+bcm5k",
-	"KroqR65axloI7rlQFl9RWbzDZhSTrzdjHbn6+DaYTnltgPKmRy+ybH5OuMuaPfgN4iQZNoROg8x+QJo7",
-	"3HgEmey/FBtPZr7Volj1QG9XsiKIWNCboKavI95Tg27YD1HLAHLHixBUzELVYJJpNI1DgynCxOHgkETU",
-	"jdg3dNp3yUyckYSOGXTvDmZCBpZXVw5G7EytqEZhLcuSesnMh/Ri9A8SEckOdKbYZhKlSF9oZBGXhdMf",
-	"zNl46Dgp9h7NnBjXneGMx5toHxKpr/7HP+S9f17f+9u9X35/sHh0/ce/sYeJ4Hb6rka8lQCJxdQidCpO",
-	"wfuux3PnDVc6l9Q5F0ZBF1Jx8OsGyyZTqzzUWsjPdO7c2A441KgZ6+b93PktOs7cmTSROeTz3CX5GGAq",
-	"Xp+NrbXU2SzeldmtTe3kspwapgi+6jCNIwDHx4QGaP0PpPULrTMz8h/5qQMrkmazS6uerp2qXxPYOZfS",
-	"Xlv3fNtUNwPqyt+1OnRgbEKlOURJuGltZVW83cq9mgXthAz0U+hnyRSmGnPzPo+xjWJj4AFKcgea5J6A",
-	"tiUBDGdSv1f/xuCgB1mzqAhenbYhKrKvzQ7acQQz2G7NofK36JoAHDJ336qp1cCKLBV0nXRXKEkie9p3",
-	"grWdbLjVzetWZ2C+3dRnIe+kVD7ZlU6Odct9HU5NFtUlQPcYnh6AcH5TNkt5qruXJ+vvcle8qSgKEY5h",
-	"yvmptGm5ICMXnwX0kFPc4J6hmw+Jm8mP2kOwJnqN4HF4KAl5n+qAuQqdAxkcOFOaRWaRzwGbgwnuJo3N",
-	"+FuqwEaK6GmhxxctQA78HJrqTFWu38vj1+u1WjkW5hEXNsM/+l4e3yIxRq3w8OmRTmvJBPs2d/vDDE/f",
-	"3WOYIxk1YVqZ5byplVWMoZlD+h9IIstk3B3kccJGZbDkA2Y8tZTMZCi0Gz2GKNArKOVQ5So7b+ksWNjQ",
-	"clKsABwvs6pwzZ84AbxkYo7mMzJt0cuNssUKKZC7w62GQEZTDxBKQS6ur9dr1qv8qsKyehkz7unRtuVD",
-	"BN2bU+QR+JTF97HKxcCU+q2RpZ3SSBxfnCVQ6LwwM5yTUn72qTjABUDEaBeQ5pGHjVkEPmF5ixzoJ04y",
-	"hEjlKzUQxYnxLyWYWZL2HntK7nR59EYXryb1wiKDtFDq5gXvcglKe18Rrw10q+rzDGS7mMaJ5VFQJHby",
-	"LF45teOmoazTu2xrPXB8Ues3iLTUanVjMj7SFtJsOI3AP/W+TR2YR81vMhGa7YQCaf/+s+O3sgrN1usq",
-	"m/VCUgeRv8iVRXGQ6UHOIldB82PjZq06t3vUHjoL0gwezCU25hV6DfCxfhtjY1nCbJ3YzAUGe0PIjGyn",
-	"iVideqoOFvK4ENKBG5WVLJVx/21uZ7l9KaucbNWVw0iahnY2kA1vwsKF+iBXrjziz17M5gqozqnSm9dY",
-	"fFrkiYg+2ti77ZUZX8q4lk/aZu6hsSuVa2sLzL7AMPh2spu50yP2jDyvie7n+cEwurr5XB2AS8wogS5X",
-	"+24qf1c0peOxkCk/cHaOSDzRabkxUqYTnaVAbBAm7bURT9KibWjXVrSQlYnrSqR/t04z6DmBNBGFvE0B",
-	"QsndStG0tjltkh7u3wRsEE5j7nYn+TzTuVcU02+R08zkh0xm8qxL/oU8trdK+93/yny2PgXFSPyl/349",
-	"CHzy8Pp6rsDFQASd5SdCLuEaMDUlnPkrrbEN+DyHG7TsdTXvln6jqwmzhyLqWd99B2+MfzlRatm2tkn/",
-	"WmplIAuEpg7ZeBHk3P9aGRdaCk/RkUOseKSR/snJD3POnYznrSZ7qv5Wb/DEDfRqQB+gthQKAxgtkO7B",
-	"aRg1gti7n1V/8TyPKhyhb3CLTHuiaIze7YVyUk8AwaTn2pktUoLkiJlBcnbTKoPXZtXwq4jru7tq1x7t",
-	"Sb5jy1ax95J9HPpJk+h1KrlxYTmifSO5FIU56b9BS2dYB1ujVeaQXplLA+CMd0UAP7toJ017zVEFNrBP",
-	"lZDJ3JM/UhS1LssFJDa02MUC9dSjmlcsmM1y1lU3mpOcYfIhnXR+kDuFJ1+7LUWwyeDpO6FOAN4pWrfF",
-	"HtYrcq3/anQFEVeDEVnEd5cbqatUOdnHf5XaYowKCATkzzQ3SPe/r5rpAgtWw1NPqH71xks+amocBx2C",
-	"2JnSQEtX2ZSleL/Ny+nmwTsn5yB1ulkyPB1QPkMut8ZoJ/JLKgxCHlMeJS1c9R+nYk3TwRrWkU6DyP6l",
-	"fFFYq0TMDOxPmsvAlvPTxMfZiYbN/hfGuCNSRxvfdg59dPSve15Y3PMi2ppyrTb8aa23R7elJnZrzKq4",
-	"OsiS0gb75xcYD+QQ+YTxAxaDmXtzA0IiTKr9klXS/++xLOWyW8edmo4EIhtD0Dd6b+/JqrhXKgkpIrIs",
-	"78Ff2Q/cyrLpUmVVG7faoj/zt0bWTtX3kHS/XBbCI+BwBFx2mkon0DmoRaYZnv2QQ8N13YYaG4H9unFL",
-	"pPBPip2s+c4GM9uED3QCv1zhS+yB3cC9QoPmqzKJUhnI2Hmd+fN97mf0aXeIpH7npuxnURuNxL7GwPeO",
-	"p2pBQ/P3BlUMr2ornDFCybo8QncKiAtMSWELWRH9oI2pb4Q1Yi3rM/LNpvAIxemDqQy7tghMwHJPrZ1T",
-	"1U9qb+q5GWSq0DMiOzjE14V24z6NyXD5LWh7lJFbA/4nIA0n1Fj06vchpEJuJCGLwgr6m6r6qWzchbpv",
-	"6v1JelN0JKkPcpd4qbiJYYxzdMnOVJ0hDhL6h+5Lr6uOSHHeNRh9B+QAC34FKSp1EOgJnCv/Ay0S2HpH",
-	"X0ois8hBoUtH/j74A4yEtckhv1SulisXE4+xJKW+pfJy/597uVGfC+L2EJRaYHL0E7DdhNWFwnt7oypV",
-	"S6cKjKdq97kARQx+/Onlc/HFF1/8TehK/Pzu+QLLXgCDAAEqTRKA/Vw8kzX+GtQXCtI+eCJKuVQl/ngg",
-	"vyzEAlTx+X+2iDiPr95Ip1XlxOuQdxB39OoBcPReVXKvrx5fffH59edfAAqQ28KBvA84YDpaehi18IdY",
-	"+rm8Kq4eX73W1j1tHwOTe28qgjd7eH2Nyf2VIze23O9LvYL37/9KJSZ4yCfLAhru+I2RJZM58genaYFq",
-	"72V4SOZtsTNBmC+E2xqrKBSvvF21FnJnqo3fjx36adYhUZabXVz3/Te1WZb+HZhLQsT7v9O/j38gL5YK",
-	"PQpdkv6krAo0PfYp+ohxgoI9u5I77F24wR6zdBUdqKIg4NIKf17OXI9njlruFCjHj//x+5W3iYBhQvLE",
-	"4yuZzjycaVc3apFs9KzM4T9+8eKRSS5AT6EVEva3DengUhdhN4E6Zr1eUIsjCIRhG3tqXETAvivjz+lS",
-	"rm5QA8Qd+hybOyY79PZkf35rlHXPDLa5nMzsIy2Q4wh/dMWjJ+UfU7jiO7V3d2HcpSxDxQp79L9R7hk9",
-	"8imOfRhrwokPMUoBPhjrhKp+NceAz3ouPVayVFWBdUg5gjzd+Eeu+HPyW4Otauig0F3WkmHk9v5jwX+H",
-	"ImTtd+ICH/57Cgb8MIl+cGDAv9xxFwdlNtIlI52TCgtrdlBKYy+xU/dLXd0Mi9pbc6NeKlW81uDKGz9V",
-	"MF9d3Qh/cdrY2ltWR6gMOV+y5lgqP7vLbU8cI7NBbac9EJNEXjBsmqV/eKmEM70Y8Pm3DCXmdonxvRza",
-	"q09Djaeg1noGeBJ7BJNr+7IM4fk4RTXJscfXLdTFBJnTwXrJX89Twa69SOKebWcSgZYIteKjbVqLusNs",
-	"WiUCKfFi1w42StmAJ6U7CN533a97LkA6ZXXmMF0E0vkU92c64lS1GdbhxbKKWFxAP2zQiEq1N5IQTWUh",
-	"OqqmsN62uav63KXp/d/9/42rz53FzlOhP6Zu7MJ0Po1efLpBGB7yXznVlXPa8DRluEftj6IQh1Femnr3",
-	"L1OKAzveR3jYCYL5bcCR/f+pdB4mD67uDgRFJ9f93525UdUfQwTFhNo3CNV9Qs2RZb6DUIqnR1/GIbh8",
-	"gT1dZJIfgslE4ZI3awHYIdFzgA4pbhspmjxdsf+Y92JCNU7I+yV9ZsU+yeq8zE5OMpeeh2fO3NBxwjn1",
-	"wXWmwuzKUley5gq3euQKVf9epBZSl8dIOPGXn14+F19++ejLv16QhjW4ve393/EfE44H+eLPPyDMrVWH",
-	"b54pkoo8i39S4TIus5GGGYn9v6SM+bQb4PQKo1u8gfe0KN7BE3cRB+fpHjMiV3ERE9EkPQX8srqRqweE",
-	"GhD+c6QCEgflgxtjatC8y6SXcdzJ+sk2GS74Xmx9Geo1sCfkbqfsTIS4EgC9AzhvF2Q5xLaDhTUMy71V",
-	"7j0+8el5bkL1EE7tX6XsppA9WUv22xYt7eMbsVlonz6fvfDWZxCkAWPlAsS4r3ch3B2kWL98zQZIIAuR",
-	"JJDlayEroYPKI9a6VJ+L92BO18foN9IWMrD7dtYrGDah9gSDwsF/tDTuZc0Ocu9ddafLyqUJbGFfYjVs",
-	"nxlievg61MvemQ1+p3+NOCN25lYFrp3kX4biR3kIyeEfxxGxTWZ0F50uJ1O/7Xz/I1/IEVl0POND2nlN",
-	"vdL2vRMgiJJ6rTtg+b6HuxGyiFA3hMziNoAbhJp2+UYvCNsG6z1PaWBY8628VXc6O61/ww5p4a+Sxz7F",
-	"pdKO96pam6m+0WQxmAQTsfqbzfZO1y51E7v/O/5j0OqLaR3zlJfQ9+5jeh5wDIBIyJAQ+bqMPfguRbD7",
-	"aYJwTkQ9bXNJ70C7jy7c8o2Jv/6obYdP9fswjT+PNOnt+hLw7Oz93+Efg/fyz1VhnlFt6Hm7z7tKlvTN",
-	"i3pKuHBFWXqFkjJNQWVYSjQxL0dOY27s/d+taeoVhlzYYMObxqG2S1mx4OHw7ya41bE9izAVpbjhKAvM",
-	"ZwvOj63y/+7rvm9KuVLPsPjmktuFa7vbfi0mZnec6yI703Dfe5JNsdzpwSmm+7fmIHayOgZsBW+sX5Tl",
-	"Vn7+a79Ef4yT/xq8A5+3z12YP1adL08L213f+9vTe/9d3vvnSOTuX+CN69M7NDna5LB73EGVt9huSJRS",
-	"F8JAYmzSEZ9M6yenFmzvEL+rj9j46A571CsyDPG4J4KI8hhvQ2+2BoD5TliNNZMxbtnuZ6L2P7pmE7FO",
-	"fA3p2BEzmRmJupBcYKSd/BVbszKjUE3cnFHYz6hhAzE1jh5O/qqpUWHNfzfmv+u122Lji512pmILjYY2",
-	"g7D+L5V8d+pco8xtvNh0ChYcUoKkWNZK3iyEMyYzkdhQfcBLsxjsDLFWEYWYG2CnLTZuYqyiUTs46Wv3",
-	"sGcWfUzjgVqkcQlYN+ooJJbsXlIWqqoIIEnZxJJmp151Y/QT0gVPmwxCXfClfDvTbRXWDvq6Kl6dJh18",
-	"bG/NtPKcEy0F3rqY7fGDaXNOAdCcoO8kBemqC3OWq8dqKL6mZ/5Vhvy0FDJocDjRP1KazSJIRZD5YBnU",
-	"tb7Fso27ZYaeCIWisILIHGpoSrP5XLyjbp7w4xHPHsaZLASanghZAXQHPdBU0FZSNFYVQhdel6nV2v9X",
-	"3yh5ut+rqrjIxn30Q5ew4LydThubzgpYhhH/VwhZdu2eCjHhLiceQm5lPqQENrZMslg7bVCftIV42C8k",
-	"tLaluKp11Myoq47LG5VPHv5zcW+SB91ROmcC78fvnMeUD+7AlP+qlnZ9Zn4VuaTDRAuSfZAUGj98ST5v",
-	"YTNzLtmXETntz8yMO4JrGunvn5b8fvlolDXhq59CWE7ELOUTNz4CQ0ws0qGij0tpR5+ysiejs8yuJFkw",
-	"9TB3J8tHPzB806eXphZbcwDwBKjPhDWHauurpHDtESke+cq1XqM/++c+Sd/LQl32JBFOFWtevNRV8dLU",
-	"d4wUZrw5v032EHHAgJ/EaoGkkJYAU+pHIZKxgCgGJvuqbi96GfqzrQAHcHNht+xaD2epanc5H2r0lsmy",
-	"FNbVXjPIOi9reeJYHEalhcc/cnq7ZpWcr29Vjb0tKDYP+wQVLdjevW3t/iTiJyxLA9DAkDVx0f2slRo+",
-	"nti46KIns0KQuvzhPLPcuMVN65xzlM4PH6Wy+suPUGU87cjXSr3Tu2l1bgDOgce6VsLv1YLa2sk6cslF",
-	"+SEJSEDw6G4evV7bOgy49tvKHpVLe0tuFBiV6P5op/REqBLTjxSYkiY2Gg6ILmIL0Kkh9ANdBm3fP4JV",
-	"aJ/avdil7dRSqbTTyx27sCMoIzIQAuD0MPFSktC4/2p9JUKIZ5x5yDLJwi5TMds7GpARPnT5fVch3s+f",
-	"L98JZkYx2kwGKl5DW3nrVX1VUf47hYAubF98XfmV4+XmxUA6lpAW7Q3pVtt8EnIEQML271jQewho0nil",
-	"wiHvH34Y/W57tfgYOc13qkDF9XzikwmDYlerLF9pJwIq9MUP4/1d6A3A85nXX2zbVqbUVUgC2kvrvDql",
-	"rRM7JdsYqV7Wsj5+Ln4Yy3n/3g8NHUb+7A720DK0a/Fcj6Ohw4v/aumPJP4e+8GyhY/aS4sj7O5FWaxt",
-	"NJ/NcA2Nhf+EGa44tdyplEFBqpQq7Ecgm/8D/OOP8/VIPvEpdnOeZNs/GvXD57TV782tN7RXslqp0i6E",
-	"V7hN7QVIi9QlCkDTwykBhtfOvxUgvMFwxUQIU5bmkFNEX6dLuvTlgB+nbo3nRqVfmAsfrp1STiP0Kpvg",
-	"9ZQKU+k56ogQes5jSxwyjVWp1a0ivPHQOA6i5t5aALC5PuG/Ue57msLF/BXfBp8htOyiiWubTX7pG6uR",
-	"vF9cJ17GEEzKdgfpT+UpprkeoFwD48cpCqjn0iKX9YO5rOxpevjVhOyjdyHhNoWP1m1jio2uMkPDROeM",
-	"/TElaGCPjNkRGPjCqvF3Su1tn7c9w+8h0ioO0FTGmZDK3Etb7ijQ/dSA1UrtHWQtk5n3yXWXYQTN7vT+",
-	"zBrtZUsEKlLTcsrGD9iV/aIGS3Sbnpdk/kncqF6/NVaWuYO4h99VAd5TUTfnn0l2W/ZUl5fbljfYKfmy",
-	"26JkDbUavCD8GOGKwR0Ap/MwPmIsqFiQLHIfxz/pt+P+76G2dWhT7qic88rnWGHqvxJOxy/6Be9I/rFS",
-	"UUlFbWB5xH9cdnOoF2R2W7AH5NkbMvIkLP7jG1WwipwwKmUVXJFkYZlKSGq9Gbp6oQfL2xE2VYzuoEtk",
-	"slY+GcEvrwj4qYeWfp9WBxje5bemBIUM0jVJwQ393ZRrEdi9xnZz6bSUtBNqds/bJpJ/Ks2u7c76p6nK",
-	"BFBBZQcrvt+EZy5mJnZQl56QXVbvJiAr3b0yBAMmceiJiE7Q0+BPcsmF7RhC0pCrLZpN2steu0eZfFfo",
-	"5h771Gqvamd0PYiC+1P71J/RUZhML+8sDF6VrbShZ3HihPEk32Ceb22azVY4AzFYVRUfid73f0ce/GMa",
-	"4V/rC+joXUWQzsCUWrF9sb5aXK3sLVcidla15UtdqktT1tTDyBc/0SN/6ioQnORrigRMKQWhlQu5xJYb",
-	"xOkf2YrhwBNzOaYvarP/qYU5HLslv2m70WDJJ2T7fWYhd9ErnAdVlthq/a548H0bI7ThDs16Ia9DW1HU",
-	"cu1iZ/MwKSzYDfcf66PNLfyi8s+PwJbzEbrkJy6I+6hIlzmt8af085dW/brNuD6xOp/f4ItnjZ8e6/te",
-	"9I/K1PMwPT8Jt/wZgAD6RG0bbfNYndR4+ky82U9E2I8e9odsB76UwCo/3EpZQsWn6jHoTz6r8/EdGmmG",
-	"Vxc00X91nkFeTLxrLyyrILj7REixU9b6G/UgvapL6SM7qcul+UAdrrDUTUN5nPz/2Lu6Jrdtq/1XOHov",
-	"8naqWBt3nbbeK68cTzfxejeWErfTyQWWhCREJKEC4CqaHf/3Ds4B+CGCH1qSkuzpRUbeCCJA4ODg4Hw8",
-	"TxDgtaXPnZHES1kJfjOjBvwmrXClWeZxob6qSLIPmAEvvGuADoAuoEovy0XWjfRuCDKAH75YZKla4/1c",
-	"rdeFRK0V3+5nagUcieH2IlVCQMz6K0nSMq9ziqiW6TpoSKFkyHGKAtO/pE6ebO1eC1zKjwlE5pvt3RuQ",
-	"Sb5Y5AT6BBZbQ8vbtGqxKt0E62jT8sYcRyeiaUlTAZGrqGXOatoKiKpDJtRVhNmrPEiqkk2dZTSDBufo",
-	"L8GRVVRiW7Q7GitPMkM7E1EiE9GxeKOKeGoudj3MVf/a7hZfWh49WZwSd+SeizUNPJ6oMhpUr5IdcvSj",
-	"9Fs68V4f5lgOka9s8FY8NGSuxMCDOFlwZjCqc8JQGY/SmWrl2flAt/olirgPf20AerD+cujpjNEhFRFL",
-	"qmpAFrT0SlhihbxHWyKCMq7ZCxew2Rwefm76AUf1s34u40dPXP+VioD5ldY+mqpDLPHkCf/RwgJK1+0k",
-	"wNydLskqG/oQvqp5/vED1FKY55+RfqD+Kmb/SWrjTPO00TmaTdnonFEmsGIz06lgf0pFmPCJ7LmCRAlK",
-	"VD3y1RybnHXIA8bYJtqRRkc3gkdM9i2iMFWTJ/hso91g2F+kcktHPohuyz19CNUmUvv4LDQbQCXWKLVP",
-	"yCX1xWaMwfirIOYpXeu7fcrTVrDj+08GO9pcDhBAonR9mmSwqgX8ydagylw+WO9bo3Ws48zX9hBSATlb",
-	"mTrrfQcZvGku3U63G3tqBTknuTxKyMKM9W1fX5i3TEJ9YMy32TU09faORzZp1ZVZzmJlszkhs1MV+i4i",
-	"aX1/6bjk9hIggRGeOj5Sp8n6jI5cXvy91zFPV5Wu75sWInNVwKtI2RH73+mNBJCdw8QdzsKhY76YUlZf",
-	"aotNBs37xS6qbOccfXguDw5P7QxyRPZ8cP8iaf7dB9e/iaRuoO+CckqejVR5lPV6T8nGUuEqKk35rV0q",
-	"/Iz5tiuaMoIF1IqtaXISju1BSyHwxeoolBCizHAL9gPJgp066F+yy2ZxHHjZlLZWEvL19V41hDBbg0j0",
-	"wIMdbGoS7yzbSwY2BEjLSi+GSXrVTzHl4B5fLKiwBmDZAYsDcPPDHJf1xQy4Rex7sAwLLDuu0q8P1CcR",
-	"xWjnqGtuYmknHnsJGk7b+5Dshva56Ve+F3zB3HQFeo8uBQng0Rk3Uhcvi0Fj2d8CemaPOv/HYls2UMj7",
-	"xZmHAD/XoSM/w0WDkx30r2UnD1SygE6ewEKuTryf8mhDBCy3PLrKKz4ZRvq1bGScV1YB6jLfcgsJKj09",
-	"CzIrxrA8A3LNwtCAZyCYrVoZCErBpaTSe6BqSylc1qIBJMhfUUNP7kwgN7UmyM8GRMULLrSGihUN9FEN",
-	"dBiAHyEBa8VQs+nzPIlttgVBUCfFPcX8tTOpHKYTx3LiM1kPu48y76HvZ+71NPORkqbWsNPgpH/M/6AV",
-	"l6BMy/uHsQjqR9TvDi70VV1r1Ur+hyRg7ukAduaxzDMQmm+kx7cx7lbjIAK+v9ThZnEdeEydSS3O9Rsk",
-	"auJevROw3tuNSP+wPO9O4f4Bvp4mQjA/CZOo3fXzgJK23xFZoaKmbewqDdJifQUS7ctHLchRIrU0Yypx",
-	"FayzFcXBuCq5r6j6VipBSfQMHnlXZS/QCK4oCWCyn0ZT7Pnbt0ympLaFnkrP7UFCWGQlxJ1RdK37ksZm",
-	"YPHYSwvGfpzdfdDrFOkj1oSk5EZQEoCL8gpAzYBLAvyi1RCd5U17E5Xkcogdi90c2x2Fvdbcbxk4wlkv",
-	"CkCRB7x6uFf3o16t4rqB2bdMKBh6Jv1eej4PkyjGPMIW6WT6uXPo+jgXLPuW7m2mzb3p7NfROLdXdy0I",
-	"2/CxJwe21KPQE+oOTaRr00VcbDZ5fZrLbdrqcDflCdySrdJi7DtdC0YXrXnhjLd2CAq4XGo/QkN60ueC",
-	"apVwm0jm//P2/dh7cz3VqvX25u0NEsQhz1tEAohHafXshwyQ0NNrHbNgJAZmN1XM5YKaILjNaJkGspWy",
-	"Sof+easOWHBHOS9wqvWxmSoLWap8z4iGCFftzNecp0bjEU1d0N29zblFPixYmK3d/3zIrhtjPxO7P2wu",
-	"qRdSsvEU9/TPE1WFwxJanpwjUrfXgrFoua6EwgKhB5IHEvTuVMawfg8LMlT9i+mgI+7utDvQpEtttbtA",
-	"znz+DNCaRiVywD0z0ifjH5Fe34gFbDQekQe/1ZXzk2CKFv0ICxYvqZA1hNemxYGM11Me8gRxLGKuqNQn",
-	"dcAE9RWm77h68uE3h/b0IYkeDGKGv0ridRW0cPrlIQ9HRVT73OH1z9d2HXduPpMAVJPUFxKf3sXvTbuT",
-	"KLdDkAay92llmyORaFbG9fIw+l7bXW8xs/2K16h3dRtRsaSNHLpY34fnZtkjygDWeazHCIX8tmpb24gs",
-	"/X98eZW21abk0uk9vdXjOe3heRBvkuLtoix7XEaK9yckMGX9H8T8kQqRhKwRyYHo8ysAKHxt+0uTj6aP",
-	"aAiGYcRAJj5cLakC8PkH4gqB3WGf9Pyspg90e5dOyPPLFLpFu5zrBBNdGbqc26XQ9m52nd+uiNL7EiDD",
-	"9b1E3/rgPqcKcRBrmeQTY4n+L945A5hdDbPDzuTHOHiBRG1E0BfWJPuzNsv6OKFxZrsmTdYoVHAVmqAS",
-	"eEyqNKwZy1XGGGT5ElYG3bUCYOEjhaf0siz9byoY1i+bkJNgeIZ7KKgvY8NlWg49HlC3blYgplsjBOWc",
-	"+PEodJ6Y5QeSR21+m+UEP/tYf2w5FEoDyJHeUjC+9hBHe0eK+TWMqQ2huRGM/o8NibeL2rD7j5zFM9uu",
-	"jd68i2m3OpZxDZ5H1Tj6hH4wfVQpGvN9DrnUt+n/kkf0WOWFzVgws03I4MhPYqaQ7MMOPmMD9UNKBIbH",
-	"9Y2Tx/SqZBuC2GvLAJNetSy68SHyyzO4PZcX3tbgD+Y6Xbw4XObvDS8bNm/abX9IEHqdOu1tLJNpCM/Y",
-	"RkeJm2BnbSMmpqTHstJue4FLtbMyeTL/+jxBtVR5Yf5IldjZobfJcYnStr0CJLovl1sWhlrJKMH6qBQE",
-	"J1OtxHzg6kji8g8eUd1b6wJ0KBVjVHpbwVVqhAEk+ZbStXxt6/u0wgJJAtmKcwLWee4mT/rjcyWI/huA",
-	"/4DXaiNLMTY8+3Rlg2pSZmONNmrnKe5tEsDkg1L78V4qYiNZpHl6b7q1XFfYZd31NfuR0W1drc6dbTOg",
-	"jZL24QpQAss9IGCAJ0of7Buji5/73puQxPWOxvgt2R18Zxm8bv4t2d1jRWYlhX7Kr4JXt4DsPCZtHae2",
-	"+LnMyjoNt7C+v6WYp0R0m1rBl4JEUS0oyz0VcC22KTND62PTH16dmhQyTqMFXUn9EqY2ShUM5E1IdjQY",
-	"m2lFuEHF4RvTZdDt4K8CuLsla3qfTvVgbqesiyOnAe117OQ3wwb6sARozjGu1crSTTIFB6jsRZoL1AoV",
-	"WkOwWOXXpPmM7JUu4WwEYFiWhiZSBm3pZawMAwMj/5zQKuwmLIcmBi3fYPwziaQ2eNXGJnFHElnpk7BW",
-	"286gQUkeSzUF07H39sHjwnv3fxWRzjXdtWUY/u6lMxztfCrrQraoX+4nFgeu4O133v+bWf2TVsuXFa/F",
-	"fUUeqTMynMFQDIqeCivkJFuA1QVStNgjYkOXS8azgl0bmu8kPlxQ/T0JmjNnMb80DjxJdhkfK/gVW+bJ",
-	"Wm/wF+jSbey6Km11npkPxixbdFSCZtG0kNas2jwRsV41lcTUg7Z6qd5cT9F5lkVk0GSh8VIQQO2Rpr4b",
-	"ftNiYX/AX85hOMe5tT345cKwQ4tMi1kzw+U7F4f+QIR0aZhxltfj8sDLNduY1W5l887WbOMiJ0jLc+vn",
-	"JpdjhL8Y48CzgbTx9ENhU9LxfKPSggVV+fRnbBnfJe2A83RbhDwewp8vDTjRgPzbVeYGk57Ed+sSqnDb",
-	"tnrSbuLjbG0aERbub+5Xlw1bW5s3Um65CPYNkYPVAg4g98BT10S413zWdbFhc0H1c60xPcMmx7inQ1c3",
-	"8YK3dbT7RJGQLxMIVZt36Twbkyf4/NxYvAvDbVuxa5IdBi1RTcfTwkD/vmlHVcfhLIWK7nZssknpI6Nb",
-	"TypqEIbQMU0DhLrBtckuQQgYBRk6JIAMM3pl01L1fdNUwfo8QmBvtHhxMdyhutyrD216rIypXCY6iEi8",
-	"Q4e9da2l/novQdQcU9+5ZPGVd2EsLZALcC2zSN/2beYf/nXhiv+jD7g8ind6RjF3wMxIbskvLxxqE2Vn",
-	"7+520ahtYW0rUn5gF1lPmV5BOxdXXkgXSp+96GuUCrysqW44RDzzEc/vXpbtHBDFgubJPf0vFxcHPP5v",
-	"DSHUGNcPezwfQH3rNa/X7rbRUfQ7dtZGu+fd/mPvIfVrm9AYIOT2bOS8CQI7wMH8aekMHLcMrNBtzwVg",
-	"dpUmT+ZftfSz+Rke6i6OXdyTZaWtnIGqM3msBBczrJtgVId0PawE3lMhefyOi+j0aimTl0Lqf5c5rakz",
-	"zYPtjb3tivkr46DNJYwXSGQMhg7fxs6a0Zt9WMIBtEWhQPgrVhgTbRbUmdtTHtFr4q9HbWPk2fYG+/Gk",
-	"e7x2dMAQXoA4v8ozEla63N5T8kjPirvIxTJ0fsZQTug2JNENn+CzBTnDvW53puQMOcFzo75t0sH3jl70",
-	"gVuQ36Igj70EqnfN38JLYsVCb5EISECPuWIViZf3ucEOLdwQnW/DzAU8dWV4NqZWHDOETBH7OuZbaVkK",
-	"8ygc7bYNjOe89g3j3+4oEU1mHeP/0q0GtuxML1XZzIhEHXK+pgG6Doi6ShnWbeUCj8Ndl1kxz5k8Kb6m",
-	"8eeJT0IaB/VTNMffTG3TNh4deHzrkGuzo7M5iKnoH6rwOp0qWZh927H38d3Ue/Xq8tUzp308ktRPBFO7",
-	"0et//2YWwZAnTYgKiayb+zfQ4CRw06Wg9Ft8+ddeRH7noirSjjFx5zpfXjxnYTvw5MLk1SQ5oDW9pjus",
-	"LYG/NqQbrbOi0YbVbyfdoCGr4ZoS5I9lcaLoOCslS00wQUkY7vQ1sKL4HckSqwWhzFdRQbDMe3kMeBcP",
-	"e9JvvYYvIyLWRb9a2TtZ6y3DB7SJHr7xdFsbM4+oEjzmEQVtrpVpJy8QCBkPSC1Q/RwanF0eKA6rCq7J",
-	"2GLgdw9Ip3NuWz89n1yTU8pgwZ1mXPqYRf0lwLh8IrU4/luCmPhaEI2F2Cc61ixNsLEFm7pDJGZBSKt2",
-	"PKfOJep1+gfgtbLCfUQeH7LLY9K4cApVYfZ7Ls1NY2powH4j9XJDfMzAomVk9CgU6QEWsMWCCmlZPJz3",
-	"qUGFoIxruii9iWFmR5YowG0z56prEBnFk8P2rKSJOrUsDnH5gjLdWgUMDYbcF9BB7WVLrzC26p2aL327",
-	"AdY1e7GjryxcZsSj3YiJCEevRxOyYaPPv33+bwAAAP//",
+	"3L3vktw2si/4KojeE+GZvZTVkmWfM9KHDf21tSPbOmp5tPfO9Y1AFVFVcLOIMgF2qcbXEfsO+4b7JBvI",
+	"BECQTJBgdbdn9n6xJRVJAIlEIv/+8reLtdofVC1qoy+e/nZx4A3fCyMa+NsrfrL/K4VeN/JgpKovnl68",
+	"EhveVuYpM6rkJyZrZnaCadOWUn2hmZF7wf6hanFRXEj7/K+taE4XxUXN9+Li6UXJ7V/0eif23H58o5o9",
+	"N/CDse+Y08E+pk0j6+3F778XF68/i2YttXhbjifzXDO95pV4yA+8MQ9frR7u+S+qefjgGSvDPHeCbWSj",
+	"DVMb+IustWnavahNYo7Cjdib6J5/fifqrdldPH30+JKa6DtelqKxz8JHD9zsum9W+GNx0YhfW9mI8uKp",
+	"aVoRj/BvjdhcPL343x52e/IQf9UP35YwxPfciEbyKjHI3v98y2HeV/yEK+mT+9NOacEqwQ/6KTOng1zz",
+	"iv3JUfrPBVuJraxr0RRMNUjq0hKds7B6itwb1aQo/fgbitBXpi1FbZAhCDJo/P22VPiorkWdGMLAb1MD",
+	"xPxySfDL7/ZlfVC1FnDY3shK2P+vVW3s5J/+dsEPh0quuSX+Q7U2wjzQphF8b38jTtBK1hzoSgw1ODZs",
+	"Y0crLnaCl+6wv8RxH7yS+qC0xCfjcUZftYzSqFUl9hPzPuAT/+UXPfze1A747xJz/7Tjhh1FbdixUfW2",
+	"sBJI1YJpYcdfiwvLIDshzNSkys2tafhjLdiBbwUzih0aCex2O3L+7tkHPvB8vRYH877ia7H3SyhL+BCv",
+	"3jfqIBojLetseKVFcXGI/um3ixU3610OnxcXK6Wu854UtWmIG+HjTrCDFGsgBYgAdpRmx4470QgQA0bw",
+	"9U40bK9uRMmkJdX0IS8uGtUaOA+ibvcXT/9+ASL8orhYCS1Ly7uqvviZkg7dkfy7I4Nbo/9o95Za/SLW",
+	"xg73fL1WLVK5T8i1KvEP/TV/EGt1I5oTg9+ZsUzJGysbN6bjHlkbsRWNHaC0VyIhUC0zc83sz0g1jjPR",
+	"jNclK7nhBZCw4kZogxfZM6bq6sQ2qmG8ZupYo2g1Yq/nNvLlTkk8I26KvGn4CTZ3z2VFMKbdKllpetu1",
+	"aG5EY89eqRl8IHx4pVQleG0/gDKT+PJBqEMlqE/be8Zd16ha3GLN70VjhQ+x5kbh6FNvf7DP2KMp1qqm",
+	"VBCGv7ANXxvVMKkZ19eiZHitjamhhdZS1QmKqoOomX8Etx6lm6hZxT0H5C79x4Oor/Bj4/UPzopw+we7",
+	"5WgTzTZQoHBnwjNG2EbH5PTxMvJGmtO3CnWXwRnb8XorygSLwfazHdfMPceksfqFPkqz3rm/bjYkrTeN",
+	"2kecF53HnUrwpCzJf07ysB26+/dobAWrgAWGvRq9PeRIdaxnyWB1KSdFx6MaRa13sNWy7PYZSATvdVN2",
+	"5MHF4aSKsEvk/m5FXfLxzpb81CfAFLPiR14hIYaE8Ts5Yy9YLnV6AElu9T2/Fj8dxjR+yeu1qCpRskpo",
+	"rWoNoua4k+sdq+EEGm6F3ElkH7538KFXdp7EgsB8yrOA4q0L2+UMKb/aAmkdLTG9T86uG21VFn13qpKj",
+	"bZ3la0fUbF6Yot2AIkiIMK1uLJIATRNkDSWEdOKOBjnclKJxQkiD3nlUTamzr16r6v/aeh11RKFgPU7S",
+	"BZ76mxTHER2CjeVXMrH+MzTKpq23+fsHemv5ofUaxOe3+NbXl5EtFNZ+IxrtFOTAf7I23zwhVKnBqv2r",
+	"hZsguWhToU7dX9G1WMrF17Kmbwf7Qz5x0krYgWtnDuZPqlHHBTLWkuKDOlIfmpac8A+/zUinSBzBg45k",
+	"nkAF0jys000+uWcvRUWoC8E9QytQtbAagRPXqkZXBDdsrfZCs1p8NpRYuxYnet27RrXb3Xis79SR7Xl9",
+	"YrgW0P79w5QBcFTNtf0mbT5xre2spbYyxWqP3DAr6tmjZ+wSrqIafWozx8Euo5t0N2rRUS1JbcsWY7Eo",
+	"qmohe8GunS3h0NRMqFspked0GZwstcAXvOKOtfvUf9/wtZFrwfiWy1obJupf1MnKx2dA9th8tRbIxVAu",
+	"hufnFna1442IpYi3bNv6ukYV69dWgnqxrdQRd+1Q8RP+iR/hnlsJcxSCMn3vhMB2dUiQ7OUcd/TJwctx",
+	"8R6G8YuItEGO+BvXDkrvs/N79DeJm5Fu88DIPangoAEwT8HM9cl42tzQsxb1ejel93+hrcnLVvY5cAxY",
+	"OVqwveC6bUTJFMrcgQ/IPv2dROHVrV21qypaeN3uVyih4Pl3KAQyHr8Wp4/qkPnwnpt8KfI9N7Nanxs9",
+	"mnURLdgNSNJaol8pfafkXd3WvCd3zEhTBeeF84uBm0dWFavFwHTLsjBpE1Zfy4r22GgjDvQ7xl5/5Gkl",
+	"T/HweocRw1GFYWB+7sOF8+UnT6dS1y8aKTbjDcg9dRB8GBP+jWoYj+IPLiyFKrvbC+cEDCyYwbbDK8wH",
+	"WDRN3UYYJNVwej8o8FEIe1atzrBXjaDNd8s85Aa1tTSLNENKDuHn43X4D3vKprbtpdofeCOdF38gXee2",
+	"zn7gfaMg6PB7ccG3jQgmSJ9Qf7X2aVV9oZnhbcEePGJGsUfIWLPya+E01o3SWpT0Vtq7/nm2xLqyB+Nt",
+	"/UKZHenVqavTi7v6GASiclbK8f1JtV7bW7y8m6mlbQFuhfNFGM1T1xOm24qYN9xKUwz5TtaEHActbpn9",
+	"tK5kyoUHFNCoUo2+Y5fXEKIIaBSFBGpx9OLISiC2E3D28ye4UetWv1eyNoudLvww72jhh1iy5UnhA98K",
+	"+twcKm4Eb2l6atPwelbQX+FTdkF8u3DJ0/Jz/oaLIuheVgYmcN9wqw+rcXT2jNSRILBI4diyv5VueSn+",
+	"fu+OeZ+/K95shTaZ1xdEo8Ymj9VJHIMeVVuVaOCwWpmdrLfxBZVP+GkpY9Rhge+Im92VUYclEgZHcCsu",
+	"ApmSxA0JDkPy3q+JmpyPu5XGE5K1yKdckIvkHUSZv899qApMCDAtanEjGuY5Np8DDomkkTfgR1f7nsd0",
+	"HO+1LJjJ1vDsp4TZOc2IIJvHc3wbq4t2muD3NztxYnCGc328IPt/0uQGaNU282Y18lZKjA0PAH6yk1XR",
+	"iXDb4SkbUa1wXBXI4ZgjxZwfcESvsPUZNGm1pK2Tti7p5CJL8wMKJ66vgSulKYApMZcAPWSGt9udecbE",
+	"/mBOUZYBJnm5D5TKyrPoO7ORlYFxg7PMoAnhWU5G8bwn6dgog5OupDaJMHEWH2fLhXgXF1+cOhWj5xsj",
+	"moj6cKlEOSCcNeJGiuMCSTLYFoK10VkWmBcnSO7U6Z2srxcGOg5cayumxklcl8XFXtbhHwoqvuhSxobZ",
+	"X5PvDVfscsvCRKilveR1KSFGN+K+VaXW1wOlfl7J7EfKI6fivSmRmUKOUMlcENTpXX69JJksWTZyTRIq",
+	"EerXLro5plnyjBx3uO0ZrsDAzxishDfJme94Y6hA5V6WksyElYZp1dbx/Rop5l5QD7LY0DVSW3HEQwii",
+	"kcYAC45pI7dU5srLSmlRsp2qhGZ/+th5znftflUwzrRp1LUXF5zteLVhqhZ/LtgNr26EhoxRzg4VX3eJ",
+	"PxUmek0T1YlroIqfH01P5bzaWUyQp911iRSJIZvyuZl3Ryc1nbxZcDM7i6sdPxCL38h664zYoaiInYYj",
+	"WSHM0nfyVhJyUgQYSH569LJaFO3DcEyZSdt0blAlbkQ1ZvLLwNZ6z6tKaMPWdhK6YI/wp6NivyhZg5Ov",
+	"ZFoxVZNncVY/0MI4hwFopNwwaTQTYG0SqgLfi+eJfDK8llccvKC8ZuLXllc4b7YSGwVaFTlJbXhDWI//",
+	"2Vq51IDI0BijxCw93pie1zvPaUfnK4FcbMT5nuo4q+noPC64oOJCOKPdbnLaV/2ykvtV6uiO5yt40pWY",
+	"ZrQ9b67Tvyw9YjOZTxl5YTHVcAYFCheYqF9kNBJJuCjPZZxzMYh9uiv8ELREn3ZkDXhDRjkXKhnJgIdq",
+	"qBSC58zOAPXYvboR2l6ItZDGHsuVMMj6DcPXx6dxGKbCsKWLjuBLCaIZvl6akxNyduNs6q+f3CKouRda",
+	"czIN6qM1hsE7W2Ket1cTGLBLOus3nhtRCGHpVXGfHx89/M1lkX37Rh8pQiJrWAtJ8NOa8reMro9EFhxm",
+	"4U5I3GtLrYFChW5gqZnlisI5Gfb8ZIkZcobZ6sR4rYDf3NrIdCM6eM+1TlnWKJv3OAPpRPclKfq7NCQi",
+	"Fc6ll+H7qhZY8sUbq3pazgB9Evn9ltlQMz7FXoxzNlOpuDgKcb0gScsyyCchructVMx0ctFQd+J9mjYO",
+	"6i+d2D/jU6Bgz5Is+le31VlKq89oGzOl/cUy45rXzjyXdWFZbSM3Zuc282VhWRa8XrwRJNfeflOXKtZu",
+	"VUkCfTwd8rX6hXl6YQPy14F8cPtcwAl64AB+MUnCAO+eneYbJ0SMc4AFb/Lk5E5URDj8nUuxDgpowbSs",
+	"1+gRs5ITfyg6VyykYEv7xra1jCvWvNWCcbZqBL9mG1VV6qjp6H5iaqPkzkQGYOV8BwOPMQh2IARWpnjT",
+	"FiZEXoh76cPNZ1IDlJJSluDZNPxaoL18q1W78oWBnLdCCxx4qjWMu5R45nLPUBrYDbFWjq9QwUnSlkQl",
+	"b73sHbfLZo1S+86he/6yteH98rIuZRJYzJ42yCniO8HL+UIzzLuMCoddVjocFF9HUeHkcOzAD+6QODJR",
+	"x/kVP704fecipwvUw9yzHqf8zeizuKzwQmK2L+lautz5RMUCMwYLTmcq4f8VP71TnLhCo0Fy8tdk3Rqh",
+	"b+e2QW2gpKrqr9oaqul1QiPLTDb03w93hV9ltwL/rQSx3le8rsU0vRZUcPjPLdPu0nHema2+OnAiPym7",
+	"dgiN5DMLclJz0pSRCVUYViW3Y+hnbKPaBhRpbf9xI29c4WzTmh2rpFe3K3W0KvYOcxz7q9yNMj1Tx2uY",
+	"4pl4bi9KyeusR3NzfUGkuu8WF24ZE/wo9pxSf1ecSrx5DfFA76M77lTVeaJu76ksLlQjt7JeGOw8Crnd",
+	"5bp7U06v6UilG6JzdLmJFkgnirCvfSX3gttkSQ712jvPpiTED+KITjbItGoasTY6z0ux9sb71KN/FQeD",
+	"Vv7vxQUpdH/csENI/zdsp/YCLKDHl4+/eXD59YPLr/uF6o8uZxTl0ed5zbjWcluLkvkHweySRjNZPnP+",
+	"gUNrmKpdnXdZioYdd9bwMqxUQoO6B/Us9olGDCdFzWojqtmChDf2GZ9fRgmpn969feUCM61uecUA58M7",
+	"kt1yLMHg37+sgCN27X6FuXtGNPY7/+NPf7988JfnD777P//6/Q/vH3z824P/9vNvj7/5/X/CW//9v3/5",
+	"d/7gH5cP/vLg598eFU8uf//zv5EOFyfD9/yz3FuV7fGlD8ji3x9R1+bWaXlTZPjWFRluXW1yRNsnlxMm",
+	"zVjBz3WyWWEEYgz5wOq6LkHw0K4qqXeiZEew3uq2qooUZgDyLqqQ0aT/43LCY+TVXc+VVkg0WGDii1Cc",
+	"r1cflHlelujvPSjzvajxLw1ox+tKuFzOg8IpO3UXP2Zt1FdYsXRo1Kor7PAOZNMeXu4ExG2LC2vLfO9q",
+	"GXyWnB8buORKQDgS/vwtfrZWBt0oLX6yEbrdw58q6UqetnhbcVd8DqKyNp8ECE+UIZEWjjKruDBifwAH",
+	"uBAGv+OEk1SJshvQSQgrKvafCGdEPcN9rnjtgyXOuNKGn3TnMvSBlboXQ4qtSRc7mC6kaK6Xu8z3iJ0S",
+	"rsy5A9FVdz4majsjzTmc3UdPnsRH95KMkbVmrRIha85+bYW2f3/KTkIXrBa8qU4Fq1UBEBzPnJDyW48o",
+	"ROiZdfv6lB3Bm8n3oIeNQElITzU3roQvLOXJnAgCVp/dKGR+jSnZLjxIBPrktqYwUcB5DJkw/k+VxP+X",
+	"UuMfKcYNWkvsdaeiB/b85/EOXFPOOeRnCdNBDcV+ck2Hdbw/t2OSefGOR7W3Hb2XHl8WEzUw/cAEtd+g",
+	"kPe+/5e/zPGtUUuvKcrVx0PNG6m+fV6L5kDEH17X24bfiJJZzQ/cZ9rwzYbpA1/H0dr2cBANnBS2Vg1i",
+	"qQysCcFLMgLgs+3gAVRLQopejc5jyEKxg/+6IFacZVS6hX8nOGlS7pYo2yl/n97xAxX8eCMBHuLAzU4H",
+	"2LtTbfhnu5Srv31LWpTis0m45HEmiPNTQWARbD/DVxU3bSOeodMz5Dc24ACtVffEQqp9tHxPUO0oS5OX",
+	"eks6vfD1QPxAwMLxkCfCBCPDfp6fJQM8TmxYOsD1OfPLp3PIAmf384V9289tYu0fnTQaIbSJY2ALF1z7",
+	"HIwEWQt2KpiW/xDgDBgd9dF5to/mFr2lQub3SrVAMDtRNwmabJ29Nax35dRZA31hxRuSEda89aHnsRG7",
+	"IxNgvlNHUNtRqPFGMExTEguCY5jaRxUj2Z9+3AyuT8iruyguMFfOuYoFeY2uIZ5EkQEiyt5q06AyBU9+",
+	"viTB19PhvfXOu4Jyw1+QIkd8qWz40WlbvKosTf6eJeYufv+5GAVr/HbZj9bWADcBvewpUzei6aQqYoyx",
+	"TWMPXxmhhRYuixGhgQ6iWbeAjfWM8ZUWtXHgZCcGwXswWvleVqd4M6/FaaUwJrBSR7SfqtaZQUcMsN4o",
+	"LH/vRrgoLvCb1I6DUZRP8Tf2cYre1v5dWG2ViLJGAKt0RjEqXXmO91bL9ec97VyDPc1euWfeH5RJgK+A",
+	"y0LTR95HpcAZq2oGJVNuKrnVIfD0e+cZmXGJE0b/nlvmk4ZZ27vmPYpR+kv+CcT0UDJOlsiywD9R5Y/w",
+	"A3t0BlBduqrP6/lTqYicoalJyvl06nY6XSQnzxCU9R6gsDvz/vroRHqAxAkZ4JgwcoSSHDx94TR3bgi8",
+	"1cKp8UzfyyXxQr/bloibI4XMCefu2ovO19Rd+3xHKmiTOQLLfA7pbJ7FRQJRELZH6akFppLD07EAAtwv",
+	"R/b8iLw7l+7hPPt+lKmpgzQb684rdUOIkSuxl0bV9rTYBzB4D4iTXpCNj062Gg55RQljZ2etHERgMirk",
+	"t20b1R6wUCgBZ7jCWBWRf2dVLjqgA1+lp4EDguXZCMFUg4E3l2fepZtwrIgArxEAjIPYn4FiKi52nEII",
+	"baxdZMdCzxSWrSlPc01HwBdckZVqS/rOsr/4EEPFT5i5WUkdsjbHX+/cL6SjI7qYHcQyfVPuAH3LPoOm",
+	"61Om+V4U7MBlY0kBGzEq4Tu5sj0yGunKXtKVLeO8BqtZ0beXrPraSb9I3amdM44asPOCWHYFKO7k7rjL",
+	"AgQ2DR8t3MH0c0MGD/NxVPUsHI6U2+MpMeAECwFrqLSop+IVty59KfwgU/Oj0/SWI7/SMK/2zpVLgfMW",
+	"Ks6fOMDNJvXnpcCx4zzBPm3O0Mcnx8qIK6NC4jYVx6f2NDtTMexLl7QY9JspONk3oEMlYEqNyMvQ9lHN",
+	"sXni6ZlpL9m5vDViT4IvOjCG2bQpg0nqkUbsp5gmwFsXJxwDzyNQg1GsVBCx1movVqq0olSxBjyztWKg",
+	"2wHklMaTk+UveWH/OWjTjBt3J7p7xEfx7GWIgrtWMPR1jRmYlJOlfiHe0BnzmEfJY6AszFFmKFRcrYG7",
+	"vrxNQUC1uKDD1FZ+p/bipX3u98In+hNSh++FS4N2jmq/SiS6mx1OKK/GSaTc9cEv8SyYlwrqIoNznG/F",
+	"F5q5D+jCXZhjJaTj7iA2CC9Y2ciqKoBBurTLTjtYBPfgdR3C+v/QU9qiTUq53EdVQYjUtRMc8Wzb2v71",
+	"FwVJLZDY44LSEbRKqCDqaolQ07koLmDdEBDei9maIkLzWJL7B4cuYcBjee7MZuMHiEm6aIqe4NthzCWP",
+	"PxNFva+ki3pr5yFzhcK6cElWSgsGMAlMixtR59r69hheyW2dyMv9A4oOteE3IkVH+A0lEQay0Fu416K6",
+	"sSeVV1UvKAMYTwMf6nyWWQgt5vsqyOiLK8ogiuSdCooD+WMZ54H26yEdTTpPhOfDtXNXOj9E4ELPN518",
+	"60n69LX2jtfb1gFIUVUbcS5LDznhcXE/ddpuWiGNg0p8vYWm7D4wO4HvveRIXNN52Jn2I/YKX1Li4GAD",
+	"slHg7OMpL+oiX13Ic5ManZp5VyoNeuwcZgEDAQmXprf3nCTSq3z5E0gblxvo6h14rY9EzNz9M0Xh+wCg",
+	"HeV0VVphMgiqmtZaaSv6wtOcKsn45HYjXr4L7YO/BjcKlynKVLw78zj2S2PBmIZZFZ6O6Z2DWBYRNHVu",
+	"JWjL5EEk7LUYfLIjcK3rW5xrn2Jvv5Ke63tS0k3FHUuequLrpwdG7pM6ThDID+d1dhYVf1MJz67XRhNp",
+	"DXDA1QbTq6R2CnypalFg0MSBFS9JXSAbFn0+yEbklf/MRaSiGyn541KTMVxz0+0wKFQlrD6PC4ORiNA/",
+	"a9nmuluNmoNac6r50hvVYFUCosFhlkrBdLveWbtI1A++fUE66LisKFfO964Mm20VlgdL3R1IIq/R34IL",
+	"Fok354RDJFWlXUP2X12dSEBmZf7rIBVy3gPjI5JZl4rA8jbACBVLeztFlxhV12cFQqrHVJCSmhaTC8b/",
+	"0ce6UzC14+GP/MS0YhveuP5WVbl48YgRKQ60T+agGko8vQ/i0z0ybq22bPEf4DNnlK6TRo7DYoLM7yKj",
+	"0RG4R2muRBiZxG8uI40u/aDuI7odDtyymp80w5Z8kBSz4WujA/y2F52ey4bHPnIpyvX1UgH7Ua6vb9NZ",
+	"yT5JNeXzMYzu0uhwte4xj8M0tD8uyvdXe6kduJDEspCtvBH1kqZUH5uEbWDaWiSxA+wGarUXwe+4E7xh",
+	"qmaclRx+bYQOsS10T8GzZLGY79FAN2/BIhPjtIdKKWiHsjGieZbh/gogD4TcEeIaOBEaF6MuD7etgsik",
+	"c6TaRUUgCEHlWiYZaOAIyxp6J3K/gc/G5XVJxChsEJELlublQxAiXUMx10PL3X1+s5w22DWyGCQQXPgT",
+	"XPg+uV47K/oovehx8KAYjuU7ke3FU6SSxQpYUFoGORfe19VVu7rrLxA8qCeO0SMt1omBtAbvpHyyud3Z",
+	"BtwY3HceZDew4y2SJXo4hG7DYz7HeaUJAoL3/ooHc6X3khq3paVZufVUA48pGDnJwEUBdXO8qaRomD0v",
+	"AOJQsxVfXz9jqvHa4VNmTXn3ahFVu9g/W4a237a2QIBmiG6mEgWj12baugSnwALfQKqeyQtoL5opy2SO",
+	"bobMdv7kvtgBTw6AV++sOsOSQ+jMBuALqzKc1KYqTa1KwZ36YxcKWMyoNdCAXqnK5tS1t8QY9m4Pqg2Z",
+	"2fV1tS806Hk5N28j1vIgPSDy4OMKIMDZvrMFn7rb1w23RgA0DRFMhBkrmKg05ijxsmyE1uejCHtMMFh7",
+	"b64TO0kC6EzE2J1Wvww/wN+JM87hT0FxWCB1Y7/GIq+6Z0MvVJxNUsotRrDr/o0ZM8G+j02WiohH97vb",
+	"GvcqTYK2MqlwQZ/TfqqxfLqLWO95c007KyvX+ZxYfn5t5QKPp3N1wrDkMoUoPWA17alcJhaGJE86Kt1F",
+	"6nf7F3XatBWmL2EkqaELCCHSc+VySwbKkTOtxg6eJT0WfN5K4ENsemva0nWIAbD3qHjZ3V0/F3mpLsmG",
+	"1W8k1QveY24vsFSl6ZC6SV9FftsDwzUGLPIMPXh6Ti5GS/ID+EklyPKiUmuCQ4947eVrslnp1Zgbbb+d",
+	"mM0UDHrX8jEnedUua9G+IiHOgVLP65e3IHta1e/CoRofuEbw8pTfWkMvblqu16rJpfOCOrTl3YK0ya5x",
+	"uy32fGj+E2gf8OiRHJ7uXUWbO12eLztiB+4jmTy0DBqz+E5qoxpC33ztjAwA8cWqQakxQ6I4y98abjsy",
+	"6TEDU2DBjUqiY781bCUqVW+1xxh1twA6chp+IypNo2MbQORb0g5x4vLGa8YTnt6wti7fqKY7kjQaVcJt",
+	"MJsc5fNcXDtDoq9vVKYwKRhyE00c7mc5PgXh+yQhGiE+yr04HwguyrxK4JPr5+Y2zWddE33/pTyUtDeN",
+	"2gcApWEEmgn7i+v+xrzvy5U+OKqdR4wEeyxgYVxtsrL2W07nQ1hVGuo39vwETomQrulAkyLvA2+N2nMD",
+	"HsHG1YO7nlz8gIaOUVuRdIJ/28pSpAG/lsB4LaoNhHGThYHSOazTbNanGbfytildkc23s5o5DtB5V2G5",
+	"fgnkVoXpnl81v+KJ+pnhclP1D1hTzVEPNwmN8TteQr+5e+m1ltwALH6pt3jv+Ztix8ucRlDDjtRpSfAd",
+	"r8v3Sku69GJZK4oXqe3woM53AWFH+CgmOjMkpkTHFFxnf78U/34/zZAkouBNmcj1z5OMWpEAs28xbNZw",
+	"I0oGzzDlMfznkfvd1aBSoKww7QRr/7ETz77Infz3RZHppdlfqA0JqPeZl1VGCIRnfnCCpdEZkA0TYAf+",
+	"eRzVVtolwz+L4CND93WPhSwN2q50btRUKYzTtmHBE0TXoD4Sqr77OftG85u4ODnhWh4OopyIQ3v06drj",
+	"/pzO98uGZXUDz7QX+Y4EBfsUsLxCumaEJm2J3kVK6CjeIJLDT5AbE/AhsVuqaAT05rHr3vEb1OvImpeN",
+	"rBMdchOtI15OlLssqcpoEl1onFOPvvEDNF+CEL4utssBsIxg5LrnWT0Dr9gpPD4IGUEEkk5IT70UY7x0",
+	"y6fDS5pLTJ5AFBCo7u1VUrm0lRD6iJzUA33UeY6pEEoXLZkqj4oRW2RFq/brlmxQY4lmpwpNbjuMIDPa",
+	"I6kh7TIneEOWQ0E6sFFMG3UgS434IU1sKyXAK5uZFbJVipjCi5PLI4Vv2meYqB1Q+xiZky/JYrf88h2n",
+	"mzskG6zsVaIrFSQRpkvfQXzYU60ZrwZ7wic77h14Q3bKfz3ofuqVXH+G3ECk2kEikMPhgIpxojSsQK5b",
+	"neD/yzpDH3miGh8+Gfi2KxvH0tActg3FBlRHxiaRz2Stq/jj4bqftQycJ8TjLDsPjMsfRe6L6hAQKh+3",
+	"zx9zRw7H7r72Zgv/5Hpu21Ofkm/f8cQ5bQR0VaxL7O6i3c3MDeLVYJUWUQM6wlGIEXddl7+xvrkVagoa",
+	"MMDk8D3aYC7lVBOiAOQLP6WOc6rNTeJwJqq6XMYiOjGgqZcDUjvyU19YS4NArHTvy1Ik0B0QdRSwkr2X",
+	"IzPp83lVOTAKWbPUeU1h7UC+Pd9Habz4ZBF15JWQbFwbBydoSe9MtQVd9VW73iXzmiMO81QuWKWWZzRb",
+	"Dv9oh5pXGwfwClgB5C1Ny56eG9y2dWuIMXKQxVOHbaI+KORyQCPnout3GhLrRnAsbaJdmIP/nUqqGVcT",
+	"3U2hEQmK/tZohobinRl5tylUuhMvkTqIOmFmQ9LyaPeoHpu397/OVjy5mRYjFxTyT4pRrxws8JmOwNLX",
+	"+cZ71GJ4HDttp8qmA/BmDlJKN8wUKmYnA5ZjGoW64DlIo+7W63/qkT14XxcO5ofX8YcK9uBRrw19UHAT",
+	"Q6TgDtwF7XQIqk3UYqCbDrKGQEB95GGLnNif2as+jk0awGbKEDu+U9R0vlNHtuf1CTKxI9AHgLWDzbOn",
+	"EehTy3pLdkXxPagqdUQrPK8VygR40jE3JE+0Q5no5HG6TVxqqlFKumXt2zLVxaHfkIHux0C2XXi797nP",
+	"i/pOGd6j0+qU6qIpqjKlVkCt4FpV7b5mO1WVmv1prW/+HCsTc3jtMTI9AU3frwqcvF+6J4n77Bf0K631",
+	"TSKflt+IH6n7/wVAJTqvQ6OODnaAN4IhaBhiQ3OH1AaVEScGsk61JtCDuK1U26B/7xY+UaudyNKrlrU4",
+	"MmvwuFHPyc/wXmq6BX3/+8V831gXgc3rwAs8SR4a4HCq49VCfKiPfFWJJDrUtTgk8MZ8jolO+ebUqnLD",
+	"p7KmrZXFrUD1ZuwC6/xaVqmhkYvyKfC2nFXcgQzdl+PVh7lEIFFh8eTO9Y7vGCQJGDeU026F6V7QgIKn",
+	"+1zmelKEvHNKHIYvvK03imIZD/jbn04wvXgdl5W5zoYA1mQZFBtR+FKeO6o1m8jWjdr/E34rud2hCWcf",
+	"8hkNgIu45jW4vzsMKI+giGAoZuzQitgqoUgnrdwfOyVMF+4PFL7svBnL2+3OfK9SnZtDccNeaeMdapFt",
+	"DXB0h4qf5qOHsoyhYCOkx24KHfkp5u66Vy27e10bztH6/ipOuDvQ3rLfk8Y7/Fzz0oIZRbf0zul67f0p",
+	"oi6tRAptdqKCjscT/Z0G2svCZlz+Zp5rWaMaZ1R2nVQ2ZofVas6amGtSMvl9Dyo8uukicNrpbyzpMY2r",
+	"cTQkmcmaKS9czILKoZ+X6i7TOvcqgBHTKPHnFKq5GSTXl8LwTaXV1ck2O2e0qIaPJaf2erMRa0NliJhG",
+	"pvLbOooTN/PErX0cAfAvC8l6KyPk1odr2U83uc434frLrZkJ67g9V9FpKW6E5JSvdg7HdhzgWzgvOF8U",
+	"TkltAC0nHVB3TzBe+ZThrFFfQGkuDfM01Qbe32eAa4y6kQLEM+iA7D34OncaM0e922ICaw1+gzb0i6An",
+	"YmYjQeRCSsi0ZYKPjWtDfHkJckHIbYoPAmwpxVWYEPs3KY7n5wXt+EousDx+PNaQJU7mLla8NrReZbUQ",
+	"1jZbaF2xCHzDfZMsaOFywYH+wGV127IYePZTwt/isCDnpgFPXRlXpDMD3rGMuazO12zFIkPSPv+ikWJD",
+	"0eZGNFpS9bnOkAZtwB/ypnWRDk9HWZtvnsx7AbszEJXv465EFPfbHTi2m13MeR0JIpjOMlHU845rQ2eN",
+	"r7yTM1/jz+44vrwSf1GGub9TcRzfc5NcvqsR6i/9wBuzpPU2P7znNDBNKAYaONF31jZQHoFGbndGlKyE",
+	"/suRV8ohXuI9VbBLZhR7lAsyml3409ZBOevP8gdMpbEWM+Ty+NQQgDjGvD1oiQWIwtsWK4bH+t0EnAa8",
+	"Hppw2kGeskdfPoHILuHwT1UXYsWPv81x97p1TaUUh70bhz/2vqt+XnL30qThoVfTd5kOCPeY2EB7OG9E",
+	"r164RiReKwEQUULwpnadYcUaW9c1rTYn8nNJdbFWN6IyubVsd92UexDJqdmhseTEZotP4b/sq4J9/f/+",
+	"3//PNyQ0TU7FozPthq29/coLzwahSMAno6SCAu8crCZVzfoT1bb6KuSPbVQjjAANDZLMwnnb8RKbUgtR",
+	"JwD5S7EkRQNVYdVWpUv+YXIDQJRW3LRa2OGOy/yaMzmuSZ0USa7ZhjcG/V8+qmj4qhJf6GW6kiP/FfAi",
+	"ZQk3Ejcnf2mtFjkV9tHF7Vokux33g/YcrpAjgbszwUWJfHfaeQO5e2oPXVYsDTHNyyVNEYF+nYKUPFT8",
+	"BKlCcr8wt3JZGW3oZL2oWg6OYH2bWlJ4v9dIG4kxsRFXXrYN/c9ro5qJyCsGU2NuDiIms04lEWXe+RHQ",
+	"bYCxWXVkum1oE+c+QrRpiQ/ToAG0enRw7d1aA4h2oEFbcTStRswoA+4e9Tqg23S3VYWL9boQL8yT3nca",
+	"nXolScDJ96hnM2i7AZGHo8+CA5OA8Z3gJTvKqgLtqQDks8UZWy8kXTHnyzomJaNX9GMFgsqPuhFV54N3",
+	"7aWLhd2lK7WlUGlKfvoC/C+N9Jjva3u9nlck/U5t38k6UUK4yH2Ku43SllTi7eYS2+6kgzuEDl6zFtjp",
+	"uVL1NqypiADwdoI3JfMIcHmGO8wgOcHp29e3G8gDG093CgidxjO7L+ILWEt/B24ja9ZeU4llJF+BKtPh",
+	"fRVdYQrEBu2ePGMSgB3hecfxhl/bq8++cgds2OqWE+fsx5UWzQ3HXg/dbGtltVsIhqkNoNaqpldReX7d",
+	"D+lfCB5nz9+FE2/RbntZgUfab0HXiwBXmJagL0G9XBpU6/Vw7ebuEwZ/vgWKXeWqrqnEgGuhf8qKN0WF",
+	"8l0DtydPLufg0HSlzJ1mifhsVrl3ruWNqiqrnA0K9qNspD/9/fLRz3+/fPCXn//n479fPvjq5z8//fvl",
+	"g6/xn/6NNqR4D69ojxlp9n8/1qjnrkXl+i1hUj0vy3lQIPhumnVekTAz64rrRG60QgCzHaRmhDzffqOU",
+	"O3NhlW1CwXEArdLoeHeeRSWNrFa9jdtzQPPNSgE+M4VqSVrvRAOOSYCI6SroFHKENm6bA95GxWvsS+Hz",
+	"se3cy8BniCoKkfNEzDjrWnHJM+p7fi1+OiSLgsOYDDtqWpN55basPSxxd4WquINYS14xyDFmMg/FN9Xi",
+	"JCQud0LSuTJ6gK0TuBtI/whp1p2v9LlMGKUr3rzjK7G0h573nI35KW53Oz5m/leXyY+VxFGRV+hPNNHA",
+	"ewBlZ68yzPYzinkg3ts1+U6Cz2wd10+CZLj4yC5RhdSVuCEuCKvVMabBSpndRRJwNEH1hUhYB1H3u3dG",
+	"lXRW8VsA8dUBL1EqeFu/ahMXd9Mu0G8/tLR6e1AL5np1UCb5le8XYC+NpN9RNdcoAdaV4Nj1JTgqaHF3",
+	"Zlboef7SDIQuL1Gcw7STC4ElPLnd1oXd9c25I1xpx1/uwIQuW1FejzvOE/Kq4lS5htzTBwAStiZrh6yC",
+	"AU9hCMReWFjFFiIZdMvEVPPV79QRnK/+cnE3IFud7IkunO+tXwuuhbG/W3IMayu1uwDuXOXZNCJRY7/L",
+	"YEG7DS9OvgI4nZ8L8EWp5I24fKgWnz3KQIHulj3H2mwwoRaH2K/E1qtLQwpN6z3purWNrLE1aKPUHjQI",
+	"XclS6Mwa7VRTkbjmu59ZCNX2SuBPllxP0RdhVQ3HLoXrR3J0kAu8Znxt5I00pyI0EXJuxLugXZcSMEiH",
+	"QJoCDaqeH4XMYtU4Qr6MnpnWHScdgB38/RSbAPNOMXYBJoKsIxyzc3TDThN0Wl9n8AOnxspfb9YRjQOI",
+	"WIfrzzHfAGRAlFZgxWiQyi7bHCXodMvhTjSTwbI7KUOc2OIZCKpJRJR3ctXw5kSnHC1LZHuh1HUy8WSt",
+	"6rVoloKDVkpRKvN7DBOAsozAjlbJrZWPD2WiUuLln5wygBc0y9b/Ht5ZeETTsTefQ4Z0iKjYzY7e1Jpy",
+	"NqjWiZxJsqgb8RKfhPJObWS9Ni94QzZ53WxEI2qD8Wtw40jNKlkLj1Rx2Wt3KjU0zEK3sqzFRIFlPt1/",
+	"UEa8wVJDgu7b1t5Ry7D8FrUsXoYV+JMWye6XB5e6QRgfCBO3AJ8kBpejuHEnN0tMBPt4wpFOF/FGmAUz",
+	"fnVMNdKmEcbjBCxIPKFjcz/WgnmisbW6sXoUKBbS8iRn9mAoDSBJUJ/iHI2+jnS+RMPdEQ6vAanQtZJx",
+	"Jy3euEDyeKlu+h3LB3YdnDzykDtP/Wzt9l22C71NBXvXAGMCR/Sd0iYJIQcNq2hFOxszbspdsDx3vzPu",
+	"cG7UkrwJHfKbEKnD8c6mrSrSFv6eLy2d1WqTMEPMTq6va6Hz+pAPy0fCywUOQS8yvk2TGKxEf3+7UzoB",
+	"SLHQa2ZtSXBm2nOc60CbRlTO6Ppzphe7EUaSqf0/KMMUXKwl4/WJOWifqULdnGYId+NZmSqyCVsZ+U96",
+	"nlvnXHG+FAJ8esxPmSG3RJvBCrVb7DQIkG2eD4aqUceEs6XDm+Db02RmH+RQP0NTNe4GB612Q9+9Z9DP",
+	"6deWV8wKQ3YtxEFDoAVw1xOV6l9dzteZdoXrUbFcVMe4TRrh2DRPXovZ2Sem9+TWs/NsN9yFya8OBdaQ",
+	"H0kGI27ORlWzx+mDfeYWHTTlXvxDpbolvn3+w3PXVxZDovbRfnhU070o89xeA0I1DreM6Ojnp+m/TZOQ",
+	"W/1FLzydb2u2FrUdwWCTv2ERar3efZef4QXPv8tO8xLVKvvZa3H6qHK7boBUjq55n2rgMU+soXpMZEBv",
+	"8zt7LOjmj706uwP3H4TJIUqeyJ2Cn6xAcAmg4/vnUPG1Y+QNNlnqGCjOd4B/AKz32Si6o7jfJqRNtMdF",
+	"xB6O5I4qNINS5Xml2CZ9v6M8dlTzDlza47FtVHtIbGFP9Yq+2Phs8ZmiGTerEfJ9smOcXZyLVg30f3SA",
+	"ygVWqfvWc+c6JYN/oTzzHtvYTrqmgd1y9Kz34cH7qMe6FjSK8MejQkBY9AK73gaZRVvuo/mZT1HMu3MX",
+	"hULIiAWiKccknOCowAVE1v80fDJkirj23IuCNpndS0KzgOJiJ8sS1JBmdzI70CoFT6Rv8hTuALbbUBuM",
+	"FMAS7MM54KGJpNOAR/PZMNOcCvQoPOr8YKhjDWFo45D1WVkpNdka841qEAkJZluw1Ymp1mC/YjNMj7Wk",
+	"gE7JkMZxRMSOUtzItcAaqZD0w9la1XXAY1siYVJt19208iVWumY46UVzyLUEFJAUE3EpB6et6h4pLcUE",
+	"13J5MyQkxMfmNHvaZeRi8r58iIJ0h9+5UwL5/Gq6TMcaAQPXzl+RQpCP92ccwPDMTnBk3/8T/eLmlBGv",
+	"cDP1L7iPTszyY3NaNEnXgT3b22kfTzlpc0HY3KJ8JpKbAr0o6GtKhV9KmmM3XFZtAks6v3lCflBqz0vx",
+	"fIFX0V5Ji543ZPegv4qDedpFDmrF9lxWTIvmRjSFvWc84q4HROxUk4NxcT5fOIgOCOzjPZNpRxSA4GaR",
+	"0kNlekmI7DYDUM/u4wXud6B2l3vit3uCed53gelMHlq8ptxSJXpR8C65AGXkJuXEzpOo9gug85EpeYKb",
+	"xbepmmochgGPQd2j/WembkTDeFUBjrN2l//lfMG8F+4ujLByje19OCGRWBytm/K3phKCeEJe53ccym8E",
+	"RDZ9ginMt/aJApFEg9ge/E60Ct8mk9i5/m73AXFS77jrkOgFfsiw6UY4uAGECYZ0s00t3scNxqGtgIYL",
+	"vsLCIT5XXJbIgqCCKgPaZiV4qZlRX17QbfX7X//PljdWBQTW66pXYa+8ooi7eJsmYeeDBtsZPTd30RnL",
+	"/vg+1aws6QiY3L5xETqBuA7bUkegcF9o5pWE8XdwLdOd1gZqK4LnMfjZQ9V///bVW8TsIW2OX1teOYMv",
+	"DdN8lwJv5Zt7gbyLusDFPcDcXsdb1QeC9uXuSKRuGeSBarVcv3DC70ys64BgNxMc5mYS4vgHvhfl1YHK",
+	"41xDHx86hucDVed3u8JrfZmL2EM5Y+QG7nY3SXJp4hh7DxbELunqYHtiTqrF0kPf8N2XKD2erVDakY4a",
+	"l6HqGtz4fPNnvjVsaLoxDLskCR13x58PgCjqOP2gDEIVyLorkpM0kKI6jHNBzg4R/QWe9REZqntDAu4S",
+	"SlwX7cc8Z/mVuZ1DWiX47IVS1x/wcyGVchAOH+PDRWT6Zhrz+ZvLOVdcGhvuB3F8Wcn96swjECj65HKW",
+	"w3F7lrwB8OnjPb0MmJsw83hfL58s2td4Q3GwBI1eu/jvG9Xsl5JqGbryJ27WO1GGwpbpGCSUvS+oDBaH",
+	"bxWvdP/DT2b5B0aZzPj/QRz7MMVnMNO/RBGerpbUo/wgjleVGmzUv8+QM1jXVMIBjp8g8V89XNSSml7u",
+	"dK+MzKlhB9YFw8TpLz0M3MsibZ1PB6/b7W5Eu6j+JGmmR0eGQsMnIAoWrHNZmdb5C43qfTIW+tUltVLi",
+	"VlmSouVBRuKb6Mmd7maADJlf4dfUAiF7Qk8nXXukbl+v4dJsTqLnBl9Al1yv5Xn5IbchZy/D6WyuaQ8f",
+	"1bk84/tFLvHpDraudegtQndWvFLXTNVO6Q3ikyhhyoBjue3BdHn7MFQWlR/PXa8rV/EKhI/QIRx3D2FZ",
+	"E3fD95FgWnL5ykr8MDYOHn/99Xw62f1kfd13MuPBl1FT/f+xU4/jO0ubyFEQ1Myv51VXvVYpICb8qkff",
+	"f/SYfS9feGR6Ua9VCS2BfNOg1QkS7YAXsFAh7tFczPeeuaPuJT8IUYpyWCFRK4YrnW1jQokqKvMywd0/",
+	"3oimaSuXRLKAv9FjEk/uyahH0M//5U8P//7owV8QiuN///P/QaJxjKAmAwc8IoPjcU+eSwouu0x0ney6",
+	"dsWKVJHsD0mgewpjXM9Jw6+FA+JxrAS9C4KIBRgely5Zwx4P2g98M9V/oGsr4NpnIZIqxFIcWH8aTdNH",
+	"vyPzbfZcBU9iZMv/+9xLjdiTHdU+WtqYiF4OfYhIX87VhYILspvfN8UMp4TmrmO/XkyaS/I7EX7nBNhn",
+	"+M5jklaJGEgyn+sHcXzfqG3D93uxuGcWuts89KzDFr14WrdVVVCNmbHDqxgKmUekn+taiMOPDalZPHcZ",
+	"wmvwoAFijdMJWwSgaFJqxUJQs0CaABs25auhFcVH8yLUK3pYbRq0ho4CiZ276uIZ53h8Jln5vnVj50Oa",
+	"mENaJU6Rw0NDLbB1b0RDSN5P0O3PN+4zRxWlQZMH8FYkPBsK667QqdrayBSWIdcG8Zh8Q31psLddDtbS",
+	"UYhrsmXrVVvbj0rdV8e+WeTzA47wQySweXCDUwzTZV8ssoyaOsvJZR98TrfR/bGuTiCw+FZAAZGvbyAw",
+	"LzjgNc0LlT/Gq0Yx6+Mer35dTGQ9LJQSWrok2lli34e37466Ej5Hs/cIyJWhexy4Mw6t8dFS3AToqQ0y",
+	"/y4P+CJAr+Sh/STNjvk5wWXumKGA0mr7XnViAVjrzFPdJSoNIQXg4OWYGNiO4jx1ZpbRlrkNCb5/tLSy",
+	"yC0fpVwYPrX2Riwu4ZyocI1Xe0vIRdc6FxulNjWojVDfheqjB2vqaWkDqdkwrRCzeW9tbPdKh3mSsD/I",
+	"2zmkVN6m6CvdFeEH8dm8jjzpaR870QGGa7UUtGKQNBTXfmXVVEbueK+OurQTPx1ylR0KwvkZDty8/szX",
+	"5+cFYSPRTcN9igZl8CfyccLcx7+FUzHEqcYWCqqxxuYzhAI6Si1CfT95jd9Vcg7ZZeQKoazmOsIPktRj",
+	"Y5w35moq58bh6rhUBeNLDC4mLfv7SmSM24cvyvlxae3dal0akOfALiFo2Ezc62eppnk/HkR9JbRvczSs",
+	"/bqRiVqgRKcO580B5BK6DDtRvJJAzryyelQsbaFNvLPHa1/FrqFNObrDM5x+blldujksJkmdsGWDMNzS",
+	"5vH07QifIcdGfyMFkeS8bgT0eqIRvmt8CwVN/sgeGqFFbYL39GzUfTubqO+SSiRy2fXQWdc5RWcLWrS5",
+	"ceIytMnUgq4iLIw1Nf/I+BrUQ5/VAO2OENr/yZ3SPHZldo4JPp9AtU8jmDvo8Q4qM6CR+QWRW+e79o3v",
+	"+o2hHHXgwTaN4NeuSzG/Fvauht5rpGDHX24FtoIDJoB88oFjDJYwua/5mRVuqRR53ruY5bBCSOslIEr2",
+	"Kykw/DstK03bXcHXNQniZif6igLM4ST4JNw3rvhRarB8jSt28+jUeXU7uYZa1Ko2m/Cv7fSm2oMkEU0x",
+	"7JdTxElXTUafAg7L+VLKToIiwkDsgLgNcNnZkJRcm3SzjMVyMrfzzAB50d+Gfi9D2rYz+Jyykizd6/aU",
+	"7GR8mltBxw+04EgGWQcGLypdsAHzGzu0zGAOQSClXeBBcpzdxXWMKjdrd07yoFUqsZJ1WSe0IaQz9qDH",
+	"4qTXrpNtDGZPxSQXdbscQrgHBkOKpKidwHFf2sNrEcj3rVuUE/jTbgr0Ms2Ors8d7ZKDoI30CmpfJtCz",
+	"83asc0/Ee5aeuzpQLTBkD0GwB57MD/nAKAv2+Z8BnHU+JHmHRY7TdoQpHOnS3Rvfe0d1Co1tAc7iDkFz",
+	"PIMh6nLAXlBrw2+wOSCvdXC9hL94C80aVjR8ijEJwKRKXovUHQ19JZ33yXnlg5C3tuB+VQlNe+Fdijfl",
+	"/MC2Zzu53dm7vxZbbuSNQGhndYwdOilXh1uOS2+ht6alnJGhwmg+bTu7zDvzg5lHHhRyD3gwcd5FY0ek",
+	"nJF/RGgsWQK1uJVa1Lny99wUdKppiRs4QSuyO5/Yc1ktdlWpWmhRbZZ4qpLUysdDm4DIxGUUHmws6ZlC",
+	"MpxRDHJeFPhW4d21qg1fL1EV8IVZPK4zg7NBWxzjv0SeaMBe7if8PLkk15cf7I0ayi9tE+/4w5E9BBW7",
+	"XYoBdR29uwFJFqKVQH44NIqjI9xfYHEdqZ1gcwN3rp1TDNxL3lbnNwf6KJdg3MByXvBmWaehiZYfzqbr",
+	"en4A1A8iAfGDS1uECLJzQ4NLGhK8Slkm+oC0NVVP9ryqGP6GWDl6b7e5ayBp8MtKC/aLkrUoQ1Bpn2sX",
+	"v7SfJ1uAYOf5bDq/wvxK6kuT8OcfO7VDx8YlQNCqTQLcvNHmb2QPCbDToFdh1yY6lJ+rFlVAcG3/vCCN",
+	"fJYt/bGl7hmur3zO9Xjrkz57wTcvkuzplfqZa/eAul+95LJOuOoQTzUfTcQhL5BfyrMyRq0F9srIjV6G",
+	"aELCZNXvghZEFQb72A7BrAABADE1oQuGu8Ue+d6hVrnFf9P+llhgHKg4sJMd0sA3SAQvPFML/IVo6CSa",
+	"ODg3/rgKHDpHSAP53KSd4N7+tDul0gPWuTCljeDl6Q32187sksvL0znd6Q+HBRtxdS1JQLa7hMzykMP5",
+	"Mmkie3tEWCM+mxQYFjiuqR9uuG+dn+h1jlblHhKbrfXKazR57YSYvRkFFNnNqDiRNR8F5XB13cwDInbv",
+	"ugmT7HcdQ5nopVp0WIKUCZdyJIrDhkZqSHxuI/4sOn0pvq7cNnYc1t2z/csnujYigeX1kqTa5oBahljA",
+	"VAQDlVfE87ZP2P35NU5QyYOnqZwOfL+YRx7myI02wqkckMGe+juDz5/AsQoFW2mgpFvlWfZqvnx96FGa",
+	"Xejq5rbKDfgx6Ta7K4mW6ZMNjQKc980dTc9XfjbkBlZ8LcoP7fJ6Ki1LMQA67Y7ZgQMC88+3zoBc5sqc",
+	"EGX4RJIEezKZgNf6KFzDA4qPa9PwUq7H2Cazt8Xi8KKfZDLGuFPVOd/7zmHDp0KWecEEK5WHzNA6eEMH",
+	"G+vbp1E88WsrtK9FyZr1f/oX5sPazSK7KowQeccz81YCszhydIOPWMXvVscHk4yZiEGmUPF88fXYBTQB",
+	"1WRtnDPI5M2ekVNIiGQP5lDKDTos6PHbhtdGlIVLKuPG4TKjed9FxrHs1LGS/fW6RvS123pN03GxRrXm",
+	"nIP1wb63RKhn+7Nd5Xko8HdRRyS5i3G7rY6D3bDBYT2TDPedc6IOEt486shUfeJkXeFUr0BfWTn+RakM",
+	"CE8PIeE8dJ4v4OXJtb5zxj0R1Zjq/CmOVoWTZlloWv5D5JoIdxbotGN2XOIWNkmS/4zE8TDzfC2aw+zF",
+	"8No9Bq6aqlJH0pz96FHHvfj3WcgoSQvXBsnhed8GyTus7ONOkCb3TvCmTIUnHJq2FU21MkzveiInkqGD",
+	"gOO6gpCnfR32AVLlNggAaD9Cq0etluv5dud7WZ0AH3D6UCXgw9OHLVHM98kBwWuXTS/qsjjThMkKKQ9O",
+	"8w7aaCCQOHaoxg3z843ZbJKzUSgTp70iFv2aN5UUTVcgkn/Qx3Xx6BtdCVCbrZE5CcJ57qH38JJItu7M",
+	"V9U0Xa6Cmj1Mr9Y6kSo/MVl1EAmoW92mPLPGBwjzIjDGF4K7CbpB3QiTa/3oIF8oVT/esxOm8AjegG+x",
+	"Vr7ByR1rsEMkTpxI9MnEanwz74WFao06JEFb/mMpwGCvopNoKyG1S0t8xvgKEt1Vwy5DB3EouCdjDsrX",
+	"7t/RNA+yXta5+r2s578aRRLJnhrQmT7R6Q+poGqX43fk2DPcwcAvDUxOhhjdchYCnFF15f8xX1buOn7P",
+	"7tjIkNru+21iUktJayfdGR5xB9fX89LTPuTtuOTwV90CyR5GpzMaFy3qGRnioBgKnU/0dY2uSAwi+1P4",
+	"bqXUtVV0NsZqX1zjz18apR6sK6Wz8pMz2+JYaY1y+6C08ygbsd7V8tcWOkpBA/OuwkAfFHanDaUGjeAl",
+	"/rYSW1ljSh+0vAobERUm2PmnvA/Y/zq+rZtwf7rh42HhD3RGGNcJk3yZ0yspUy9DwZU22OGlpQsh9io1",
+	"kxrDuBS4ie8EP/7NX0VUQFkxrq89bpWMFOYFynkd+3NGBjhUkFI66SlFiZx8Ubx7SBodE7GzoITlKoJU",
+	"ipFT0ZDpxlZ8R+oYiAJZy0/a7W/Ys4l0ygr8Ki6GN3J4IzN3FxDUKfq99MhjiAaFpu4oMbxPjtnUGyKQ",
+	"n5kdh5BUWWNkVem4fHhYAs4jDJIkJGnFPmdgrCARtdoL9E3xneCla0JlLUfTtWaCAmBZs5W0plQ4OWPy",
+	"up6bREYGku2WJfVeKOHccKrSt4bCUdIhjopsf/MOi3+sIR/wXqDLEzNKsaq3Y7G48iBoVBUAFKDYJxiH",
+	"L7ii1nxjbKIDmWcqotwIiIInQGomPh/E2u4b9K3A+2aWE1WizTzELSeLeHwQimsDbJIz2oQHreLr64nN",
+	"8khF8YiOad2/uGnZiz9RercMgdofp1RvtXOcBCXyBSQx4XkODBy22tPe08TxcRGgrZETZwRqsulYbqVM",
+	"2YoJwKQesZ95AQE9beMibDfzeb5INoTJk5QOyKETmBe4AJI8AKOwPgMMTidhnkat6iickQiFp+sNQEDy",
+	"7Hhd6ucDKIP4S+cBFN0ipdTdQN1dH01xJnW0UatK7CnEAJNKw9aGmzaVIpUU9vgPs1eq/bXoVdi0OjXz",
+	"DjRwUPC6KH8ufOiMmtd0JA/nMDlxulJulcguXFAGYCUAfa2dBx10LqJLqAyIguje9+bTDE4Xfr6TtAop",
+	"zgskwrJWf/mEmV1lciVCE5Xrq0ZwKpX4O1VJe7DhFoVkCJ1rDr3iJ2i0QzDzmjci60QIrf2BoEUrZFYf",
+	"ODgRkmAxgjd0ttmGN0zwBhaH9VRsx28EWw/6B8+r/7kdH7YNiVzz3IEnm10jhO9kDIrbthFHzOJGONTl",
+	"TU+HhMwMGVnK2p8wLXXDXFmjCyIUrqpMNgFmNGsy39nBkgXV4DOk05rH6AGLbbQ6Vbx84Os7qVjylE6u",
+	"z9pMSwuLnZ62UCVFU5n6XqTYjHNqeb1dsN4P9vGXfC/OyZR1jRwGmhL8O3L+SkBTaC3W6FXLTUCrqlec",
+	"zt09cNLxA4UQobXCUTVmBx5EsH6zj1nXWYwu5T4tRjJblvCDka93vMa8vjvAdDmjY1kHXBB3InKaIdK/",
+	"l42L4tBdCKFfcoe8ESKWPkzaZSI5FopPSOGvMXekA0NHbF/4/rTCQ2Kd/Ef05J1JK0pL09/eNGqfzHxb",
+	"5PCZTLjqCSLKYQbuAKj6kUajI6C2/K5q8Je7Fm0Nh905s7tRuFjyb4bEya14TdVceixe+zPmWWmGDBIv",
+	"YBJBzVfEEMGKzUY1EO/i+lqU1ortOsnXaqXKEyRtZWYLLAVDqKTeicS1PAQiPnLNwB3gmpEeXAFwmRPn",
+	"aIReUEs5odSNgBC6qIMHtYwWhgOnIhl3V/if6qFH0dBNs8vRk5WPBNTKpJCd9Ux9i0tyOxt5AJi/L1Aj",
+	"Kjo4ApxIhwaBu+rPYEJGHJRGhkw1wpxMNOR1KUuHO7ZWtZalzzDOS1SM3x9lFXOdSK+YQiDiB820slp9",
+	"fGnn5KiNIzVLaovWu4kipXMwTG+RKh7YBtcQzS/ABPlJ9bbN0ZzilP9sRSvKD+KgGvMvBinQhEmN+QF/",
+	"Qw+01MyIZp8jD0dizD1YNnwDoY125Q7fz0Wu64ECJXBT9wNShP/gnF8DYMCWrDF8p46LTUMol7g/DoSJ",
+	"0gvzhsNodTtRJWK3i7Qj+Aw5tA9ZnO+mWQCNM8G4bhp55U99jvSuf3/E29pnCa8qtb7GsrVBxdfiDLwh",
+	"8/qbxV04fg5pGJIPYq1uRHN6qUpBeJzW/p/PjEHj+/TAe3VDAZ023Q9j9mqEkU3qx0ya+QG6r00TyM5N",
+	"yYY4Bmv7x41c8yUp+y+7l6Yxyu4efyUYar2JJ1ZN3iPev3c+2o53uFOJ7oZpNPQWeF6CoKfTTPzPz01a",
+	"w/Reyfji4cxfJYRUWMuD9Pi0iepYXpbWtgME0b3Qmm8F2yqITNMBTWduL/DrwBZdeTN9ypVyF66RxY6J",
+	"dEUB9t+fhYvFxxwnJjq5eUdG1JUI4qluiJiuXWFwxzN9BumcH9EWp0/H61IubV4Q9R7r8GUmkkroahDN",
+	"ZcmsmiJ4MIMqwW8EuAQwNanXx5tshstTjnpHMedhsCYXHAUBAfp61kpyoUR3xdth0iRMIkDeTsj0hMKd",
+	"nPnMMFavFarjRUoVHdIBlPf7BsnuWQh3hZA9kELjvUTWmajN2/C1sTx9YjXUXYwDQ6U0Kfl+p569WhxT",
+	"wNA4SQw77axeXDJAgOqBR/lf4pyVdEeDpSlk/XPl6RrDzTpC+YXQ23UjxfG9BP3zlligd4/jmEqD8bMm",
+	"savAefJRlb3io4Ev4j2miA79oUnY5mWEaLhJVpxBig0+8JQ9YhtRVYxjV4rHTO/49algXzGtKlkW7AkT",
+	"XJ+wW1Gr5TpRrdCINacqiKzyoVvMi9VGVhWTumCXzChofnGLMsD5rYt2Ib2DV4ZM4wNHXC9wCTEeFwIY",
+	"pL3L/UxN6OWXf5mpCt1gKjeZocbMjtcMgrgndrCHGvoltI1ItA/x2jrxW8V9jvOQL7iBDlTYnI7x+uSy",
+	"OA3jVfUsarXb73m744muDfjLVF2Ipa1L+vHpfjCDkCgKoRctSieFb1F0qw1vbqh1/1QDlzic0HorGqR2",
+	"10zGLh+d9RM9kDLQKcDd7xP2/Xw8mQpgom5/Jq0/V5ocCgmOtWsv6zvXcK2lNrymC7WwmXeMDr2T+oER",
+	"zd55+np/PmG4y9LmAd/S7Ws/tPV8+6Ip2ebd/LfqW7DHlmX5dlrWlQDqEwRz99Anv4tIJG+GlmrTcjZa",
+	"iN3Mbb3kpoCgXE5ARg9ov2CzFnw+iRS9qObHSoS+YhwwX0bVPi7OOMgQABzmgrW1NC4paUu/3laJqoid",
+	"Or5TuLmTAUn32JkX/agYJ1TedHExyK2PqnISxTgLMPuuyesnaMQehFLv1FFg5bPPmso/cJWixnjroNx6",
+	"8reWGJk1oma69e3oNXnTLIyQVtwI3iZ8MwGK8QwVh/c1hjP1naatX7WJGBbWgI3v1IOlkqsPI7JalyO5",
+	"pdVoH7fMrRmaV9NcfNKXAw1g0v12dZFKLH/3yw1ChBLFV2tOwXjwyoimBoDwBWky9lvPuzdJ5FGXozf7",
+	"nU8+bY2O/l2LUzLfyGlK17IuoZH9Rm7MLuruB+mAm4qb8+r1Z6f+V1m763ZJ36bvhTAkOKdsGqo0C+EW",
+	"AuoY9pHDujpm1FYArJ+sGcIKNSe2V0vgMFLTSRf0A1Z+gvMnfSLtIZ8jyI5mrlzOz8BxRxde6bwi7eHC",
+	"8aDfnkDgos/0ycMSMzgBEgG7sLAJQeOb8RPRkRyRge8XYfS05tXxZ3R77vkvWNrGTdvw6sFe1vD3HW/2",
+	"qpbr8A97Uaky+vt616g9N3INhsYvqnnAm4PYbqXCYoXBP8ATq0Zdi/rBeqcg6QyfGv4jPLmRN+JBaI+I",
+	"D/b/zQjTcHhJk/d7YBuiO7ZgASoboaKBiGzH6/IL3QHKIoj0xsC5skYfQy7Dlgn2zXa/Yo/s7VVJYyp/",
+	"ENnXIyMYcCGWMYbvXLjglTMa7AT2yx5miLfhkF1gukVgxwEQRsyFqgmIkLS3XNaMs43E3jH9IxZwnT3/",
+	"AsbN//X9u4vi4vmLlxcFYAKTDLE06TggV85RwE1qsh8CrPqnQ6X4UjwOS4cfCAT9r7++wxbtATkzuAy+",
+	"vpxHcvAw2kFtW50yclnDgvwXZntuXznE1CGOap2dTLTnJpXknp28pNBQy3jTKmUb1/OBrM8HJ7oQDhnd",
+	"t2jfVMpXJc6OoLSWq0qkQu4bsJeXZUctz6QW/Dz0WMER6qiGLIs96mKBaEjpaI1ubt26aB5Zq7q8EutG",
+	"ELxykGuPpwzdnEtuOPvpw7uLp3VbVVTts4sGY/Pn//zA1qqk05rCiGPVppE5VWXwPj5dhIkmlhgwFgbL",
+	"862hsyPH4ui+Rm8sgVh6/udym/OJAH4ZtbpOO/quhGkPlCfpWkzcLXvBrTVaPmXAf+DqsBpjwThb77hs",
+	"CgZJbOje9Qg8x51yXQyi/gVO0YS3AP+pprsYBEE1RcIX8BDUcLVnwMWud2K9oCEA0O4lvkMZaikLG/Be",
+	"Fg7zBtBlKH+H/WivwduNsJYvXynou7USVQIDDzokT3UF9LtcxJ7qRSl8MHUA4yJPyHqnVEV75lQdrNAj",
+	"R9B1wdc79Ez5te54vXXgNLyHvRZLlj+iG2vZDqwkPD9hiW6bAocFHog4NWxI8pgCq1EZ0bIqJ/IGiNbZ",
+	"6jrTKV1hfjgOMT0xTVUZa3PGaZrmlezNH+5W2AqpTXotbzyM0yCReGmDLLEXZQIW0rdQIuAw4ibv4aQR",
+	"KRuAkClE7a/edKJwf5Af3HsFDuHBNreqFiCyfZcfCqvKRcgGmccOELAmhcxE8y9HoC51E8mS3BeUIqN9",
+	"2TbqiFD9hBDbcU2lLci9IFsBGydexmFxJwizCovcwxnuIfecF8Uxc6OwBUzOvUgINj4vuOwzo0BhhdVn",
+	"YVHRlAuvVjqykrtBx1yfY5jWlTOBL/oZ26i2AXpD8HUjb0SAQanUEdhvJwG3fJDbILe5RkmFaLA55oss",
+	"y0qco2tXwPju/QJnR5NGbgzZoyEBMOSCSOPiNHWcqBci8k5Ek5G+sIIo69FhesYlO32Y3GhBcktEXYco",
+	"c4gip027xrtCKS06zBfvZNcHFRssE0Glhek4WVlEzsFpUk2oQ2nu+X2Z6auABlZN5YvANN7WLxTKtIFS",
+	"Pj51IBVd2Z80zCogjfY1hc/Yg0esFjdkY9LiYrUQbzaNfAQn/HkK7mQv9IsMyNkBzhC3vHIRvh0+NEG1",
+	"jSJotiOdZCFfGQI+HTqY66/GWg303LfaYP3pM3aJUI2N/Z8LieL9SHdzA+xoklob6NhGtGRsawAsA38O",
+	"gHtx1rSVeMagwdAR49Qh7e4LbYWsFmZJQ8/OR0Q1hbRzliirowd7EXHYojsCBUsl4kZl9tBkKcZuyx+a",
+	"hLL42BkyXjGwqyrLdPqi3slDqsUfYq+AnpF6m+4njG8jLiB2FU4jVpyBfujOkGPC/rZ7BuzQuEJLAxfw",
+	"d5j+sO7kcfuxvn1X9UyfRhTPnXBk2En9RLVOphpFgdz0RIc2GVEh9oJYwapRbTLytFiSzkhEuD7dgAkS",
+	"UG3UVVubVDQ90d4xU6GA9zuNAkciZ1apRM67vZ1O09rRnXW8jlDHKGQ93hj93Ezj9c83yxbiup+SuzyV",
+	"D46w/1A0sxi+DOkWtLiJcxH6781mzyU156QCu6hRmg/FkbTHsADVdF3dCLh32MGSYQIvYQgz3eut5gJr",
+	"OBKuiKSWVVLHMem+nh7NPD9vsC7FstLRgbbfO7ZZpxMbskdavj+nbjLk+gHcObsH0sT1/tnM+7s/m9c+",
+	"s2YxtiXMNAVsmUDSKy6OXBqdjbEXC158088ySTsasTL09BncQpj0DeUVgFmPcELYmkkaAAqm09HSOSQJ",
+	"MFSza3xK7i07NfkEwdt+iTaMfK0wNkl2k+4GTdC9qnwp6LhMgi9AeeFp9K/lpRFqwuxAn4iBFFQHeYuW",
+	"SNRz9o9oX0SkyuHUO6hsS8AE2euSNyU097ytwzSpxCZGpmp0VxVfX/9VJMphXMoLrWnAb9/Km1Tbtp0D",
+	"HKCS6Bbmgwt+/WY4leW13DsEMQh5PPEKCpfTFejRG3VSVzDi8K3iiH22ILti69+h2og8eow5EOHvk11F",
+	"voqRZb+iCnJ7MLvTYLo4L3qlHkMipHAJs1PlsD9C6H7QdOXwiM5FZktFKGcEiEOd1j3vAtECB0isVtZb",
+	"3wt7bLSpZNZh2oQxatFl3QCaszokAD2S3Y9yw974z6OeTLg0P900bWBqY7UHYqjkvMRnM6HSTQmbPAkY",
+	"TraP47qFhXHptYR45mAh28QyQkPnpKdE1OYLzdSx9nFYdyZir1AXHv4iDu1D3+qm6yFXG9HcBIhbjdkp",
+	"ctB8KaoBgWudvkTjcgGpmXv0DnO5lkGuBPxPEuHe481DeV8xCQY7aaJOHMbOdh3i7qx5BdpGwR59/fSr",
+	"ywAfFvr8ORz0VKXICN8F+r6Irp7IitlEzkZmfN05gzrLmQQol9p5tFNTD1l330Q5dw8ezRqKAUumi+e7",
+	"wxbYCqt4eghJM/Z51Cm9A4xMgym5k/sucN0wS2/b1lS5ke+DgSB7a9WU8THoFYznNvb4lzsxZLCFBIoI",
+	"rS7x7emjdiCx2t51LOVc0DtRlc4FvQyhJcKyncbldc9BCwm1JDHIe9Vy8A6zj23qdPS4PwJB7bBLcfaO",
+	"sh7kKYPr37vrKfPOWqmmzuJk++DzlWoT7tnufhlfPao2fL1gK17iCyT6NqRxLLrF3JWKoSiU+ok0D9yd",
+	"JYpYLGfIdLKNuU24M0qfJ04cILRn547bx5eDN/vsmoyOHX/QzWZUbgz5Fg0u0pdX6Ipqz018Kvy95osP",
+	"Atd3Eyn6gCg47YC077nPLzF1xqX6rw7lfmASKSo2+6ZRe/a9qvF2zQV+faeoIoPiQpHJVjGUt6qrEyQ9",
+	"YUUl19fQLX0RqPePCSiqNHi7iyDTPDydtMhJdHLnTIQlGX4teqWu3svkwPpVsxSMsedkozyuvLqmrnO1",
+	"Z0Yx+yszqsDCQQfxuWwCH3l1/VEtwe+BKQV6OU6IKF8g/7lNonj3I19VIpEQuFZVu6/p/EqZ6iimUwhP",
+	"ue1CZI2BNhg7guO1302ugK4TssoSfggC/pzpgzXt9E6IMfyIe7Anu4cVNg4bc9DdeRbSdKKt9v5Q3QqF",
+	"0YfBYWrdBylCjW9tUSWbpXFHOLbmNWCZLFIMG3XUGfkwDQKCeMqHKdHbfC2+UxRi6dK81SUhyp6vhZ4W",
+	"nNlxSpVqV+bWPXym4EuX4hrPwIt2oMQ4dXqxzVaYF40Um/OTyLLjiffbpQgUgFKuZxWcv7nHpvgD73Ei",
+	"0uDHSFPzVUO55dY7PtLx7gja/nwgKDep9FrihsrLmrbl9e7x0YtEiyTp4eQRWYk3kY0NfTWxCj73OvZs",
+	"6P32X1/eLmSWJnBKsfzINZXUMK6nnAif8e35OG725a74MlUu/jFEE3JTE31I3KlyveJGlEuQN33ETg+G",
+	"eTM7a9v8x5/vBK0ur0/ratZl8RIe8k8jruDMK38VB9N/7ePpkKw+svfqSoAaaxcOUWBEpBCn7BZfL/0o",
+	"NIqGTiCyqY0RNeOG7dQ+w0F2P1dYjQngeZqxZ7Ef1JF2RHV1jRTyjkJzoRafDZoHq8VQ7cNUjmUWu+Gy",
+	"WZj4scQOKH06+gTePZa2+ARIN6NeCWXEs5Pn/AfcuYT/dlaMryu5X81yNjw0QLeiG9IvgAhNVRhunZtk",
+	"6uVvHar3VvHqo9gfEplL40Dx5IzUutWYXvA73WP0Djo4TkIh0cHm4sL4JRJd6eR2J7TpfMfP2CVh/2Q1",
+	"BF2KdhTYIW7UEkXCo7JDt2yPdLRFdnRpBbi8eDfHkP0R69uhvudmvaP7jM5u0i0bbKPbpkNwQydDJa/R",
+	"pd42id0NdB9ChWkGP83346Ctcw+aCZ9PEuzeYGjnVNXkjDTsITWxZd1iI364VatYD1se3iBn7n2rWfXr",
+	"XgfHjqFHqXfCoVrZy9536JcGax1qxmt9TFTP5OrlCfc/htfFIWrizn1lAmIrPgOmY6pe+zZPizS9N3bc",
+	"VH7kzlkFy3KXqD6Xk4xg9wYDaqRn1loiOt0wHXfDqrllK1ADlhpAzO3mcVR/c8mBH32VaD4xqZ/ku++P",
+	"Qkw0gFc1E3y982XtWtyImoFttjnL4/0S0u3nFCH8Jq6h583vQngw7YgpwtZ0sQM8T8kD6DZ5XJ1LG6V0",
+	"3Lq/xZXv4UJk4zlP1zQ+Jjb+9B25MmExwzryeUnL7YIzARWVd9JoYmke7id8Hh1Us+pziCZ1eKC4UO9p",
+	"CMSimaKir5Hr2zgdJxyNDQluhEiZ9O2/TWd75jrhNNn02dfxS83c+MXt3Kw+gyF8zW9A0uv/kxaJko+J",
+	"YiA46i9SlR7p4g0AesvBpzbrqBADJxKNSq3jb50TMmFPEVH94BwcYYKvhBU52IuS69ihgqg0yzBUy0Yd",
+	"Uv6LSvAbbFgqWNPaP7SGHVVblaxURQehuRPVYdNWSyNhwTU6c7UT1ol3B/oy/NqV4RvsD5J9nSptnGuR",
+	"bolqhNU+XJ727MWZzAfyd2d7AD9FmCTBhtB1ktgPSKuHG9ahUNsvhSakiW91wGAjHOE1rx3qLuhpUEPY",
+	"u05iA3La79FwjxtIixBUBH2VYpTZlMeh3vQh4n5wSALKR+ghm/ddZ5YuSHrHjL2PR5WR8WXVo6Nie9UI",
+	"VxOx4VXl2vssR0kj9B0nIqId6E2xy1yKwdPQqHNc5k+/N5/DoaOk2Cc0q0IceYHzH2+ig0/cvvgff+cP",
+	"/nH54C8Pfv7tUfHk8vd/Iw+Tg/cZuzbxVgLkF9Uw37U6xkO8nM/VV1SpXlRXXSoBHWnZ0a4bLKlEbfRU",
+	"tyc706VzI5sSuabdWKdv505v0WnhzsSJ0z5/6DbJzgCL8e5sLK+VTGYNr9V+oxrDV1VuWMT7xv00ToDF",
+	"HxIozK4R8H9QQprEjOxHPvRgTOLsea7F840RzTuHH0+l0DfavNy1PZVxqK78TYpjDzbHV7ZDVIaa1o7X",
+	"5dWOH8QiKClkoA++tylRCKvU9ac0bDmKjYkHXFI90CT1BHSS8eA7Wb1/7RuTgx55Q6IwWHVa+yjMoVF7",
+	"6JDizW69U8fa3qIbBxiRuPvWbSMmVqRdAdmgYUXlJLKl/dqksu/W1+86nYH4dtuchfQTU3mwK72c7o77",
+	"epwaLapPgP4xHB4Af35jNot5qr+Xg/X3uSvcVC7q4Y9hzPmxtOm4ICEXX3i0kiEU88iwTofgVfaj+uit",
+	"iSG6lBseSlA+xTpgqiLo6AwOnKmbRWKRLwELhAgmR73m6FuqxN6W6NlxjxcdIA/87Psc5SrXn/jp9WYj",
+	"1oaElcSFLfDHfuKnKyTGrNXvPz3T/C6a4Njm7n5Y4Fm8fcx0JoPHTyuxnPeN0BTkbap5wkTSWiLD78hP",
+	"GRuVgOf3MPyuy2ciI6Lb6DkEg1EBK4ViV+tlSyfByaaWE2MT4HiJVflrfuAEsJKJOJovnGmLXnWULZpx",
+	"htztbzUETso9QCgFqTwCudmQXuy3NZbx85Dh7x7tumgEkL8lRSWeT0k8IS1MCISJX1te6Zym8vjiIoHi",
+	"zgsxwyUp7GefiiNcAI4Y3QLivHW/MYXnE5K3nMN+4CRDSFa6MgRRowj/UoTRxd3eY5vPvaxO1uii1aRR",
+	"GGaSFkJcv6JdLl5pHyvijYIGYGOegewa1Rq2OjEX+c2exVsj9tQ0hDZyn+x2CI4v140PIjuNWF+rhI+0",
+	"g1CbTluwT33qUhWWUfPbRERol1GQbd9/cfqO177xflMns2yc1EGkMefKcnGX/KBqmarY+bE1i1ad2j3X",
+	"sTsJCg0ezBX2SmZyA3C1dhtDr1+HEZvZHwcGe++QIMnmHaEadqgOlvxUMG7AjUpKllqZ/7q0Wd+h4nVK",
+	"tsraYOROQocgyL5XfuFMfOZrU53wZytmUwVb51QFLuv1nhfpckSf7bXetS8NLyVcy4NOpgfotevKw6UG",
+	"Zi8w7L7LdjP32vaekVeW6X5eHnxzVzedG4QtMmkl0KRq7VVt74q2MjT2sstHXJyTEk50XN6MlOlFg13g",
+	"1wuT7toIJ6noegR2FTTOysR1RdK/Xxfq9Zyue6i/YkPKEUruTorGtdRx33p//0bghnAaU7e7k88LnXtl",
+	"mX+LDDOhHxOZ0Isu+Vf81N0q3Xf/nfhsMwThiPyl/3E5CbTy+PJyqcDFQIQ7y88YX8E1oBqX4GavtFa3",
+	"4POc7nlzkPWyW/q9rDNmD0Xbi777Ed6Y/3Kk1JKdhqOWwq51Ai8RCttn/wVQdftrrYzv8pyjI/tYcbS5",
+	"31xezp18P+fUyXjZabJD9bd+jyduojcE+gCldqEwgO0C6e6dhkEjAGxU+w6p/uJ5nlU4fCvnDgl3oGjM",
+	"3u2lMFxmgG6657qZFTFBUsRMIEebvErkjVq39CrC+m6v2nVHO8t3rMmq+VFykUE/aRS9jiU3LixFtG85",
+	"laKwJN3Ya+kE62C3uVod4ytzpQAM8raI42cXCcVptimqwAaOqeIzp0fyh7OykVVVQGJDh5XMUE89iWXF",
+	"icmsaln3oznRGXY+pEGnCb4XePKl2bkItjN4xk6oAaC8i9btsC342rnWf1Gyhoirwogs4snzLZd1rJwc",
+	"wp8qqTFGBQQC8ieaKcT7P1bNZIkFsv6pZ65e9tpKPtcnOgw6BemT05NM1smUpXC/Lcshp8FCs3OQeg1C",
+	"CZ72qKI+d1xitBP5JRYGPo8pjcrmr/r7qZCT7mBN60jDILJ9KV2E1ikRCwP7WXOZ2HJ6mvg4OVG/2f/E",
+	"GHdABuni28agj8796YEVFg+siNaq2ogtfVqb3cnsXF/ADWZVXBx55dIUx+cXGA/kkPMJ4wc0BjMP6hqE",
+	"hJ9U9yUtuP3vqar4ql83HpuODrQ2hKCv5UE/4HX5oBIcUkR4VT2AfyU/cMOrtk+VdaPMeof+zF9b3hjR",
+	"PEDS/Xy3kCEe98PjwLup9AKdk1pknFE6Djm0VCNzqOlh2AIdt4Qz+yTb84bupLCw8/pEc/W7K7QJbcVb",
+	"uFfcoOkqUEepBEQt5KXlmIVgqni6UkkI2a3vDSK337rP/VnURiNxrDHQ7fhddaJy87cGVQivSs2MUkzw",
+	"pjpBNwyIC+SksPmsiHHQRjXXTCu24c0Z+WY5POLi9N5Uhl0rPBOQ3NNIY0T9QRxUszSDTJRyQWQHh3hd",
+	"SjPv08iG5+9A4oOM3CnwPwFpKKFGomV/8iEV50ZivCw1c/8m6nEqG3WhHtrmMEhvCo4k8ZnvIy8VNTGM",
+	"cc4u2ai6N8SRQ0vWQ2V11RkpTrsGg+/AOcC8X4GzWhwZegKXyn9Piwgm37gvRZFZ5CDfFSR9H/wORsJG",
+	"pZBmatPwtQmJx1gC09y4cnb71wPfii+Z43YflCowOfoZ2G5My1Lgvb0VtWi4ESXGU6X5koEiBj9+ePOS",
+	"ffXVV39hsmY/fXxZYJkNYB4gIKaKArBfshe8wV+9+uKCtI+esYqvRIU/Hp1fFmIBovzyv3cIPE8v3nMj",
+	"RW3YO593EHb04hFw9EHU/CAvnl589eXll18B6pDZwYF8yNchLX+LIQt7grmdyNvy4unFt8I8X/uE+Ubo",
+	"g6odjtrjy0vM6q+N81/zw6GSa3j34S+ulgVP99zZ90PARo56vTsMWDdVdOS7Ijl1rAV6/w5CHarQt9Pl",
+	"g6LL33FvqRCuMChu9JzCIh++b9SqEns7q9+LQKqHB661VevgMm2JgPjrutQMmmSgz4hpoe1+fIktCyPq",
+	"oh/svf8gHhGhzQuF/RuzibtAKq/bpnHfjJGyLzPSb+OVL3t3cPr9HKJP0oe6e8k0rfj9HlkQyoYI/guw",
+	"+W4TNUM407tgJGBZYCNF1Wm+rW+kEZpptRcrVZ6YrHvC4xnmrsv6GoCgtPOEN0I4mVOX4CUFd6mq12LM",
+	"gDjEH8N4Yu+coL0m+E96nPPVBEjXwlzxRs2DiXywzwyZE+fZ4S8psnD5X4M7PzoGuDt2fPjbQTRa1b8j",
+	"P1aCyqe48hxZCX7jmklEPCmb3mkpQkbKiR0bZeyz/KTH3Pi6LpOXzRNSzp5/EK3oafhegBPg6d9/u5D2",
+	"k/Zi9Fv/9AIpcTHc6CJz0wBb6OfCXxL9tV4J8wGdiX/A0Tv7LNyC+YkN+6s4mLvgVC3WyiUGk4LzOcOm",
+	"/KGUvjU7URtLSvsPh8Mza8ChzDzuRA2geiUoD2jYQZXjmD9fiK2sr3DwezzsOMIVLCF16LX79WzmT/Bk",
+	"tLr710RUORTsTy7JdsOw1kE10vMH/+3xg3//+bevHlOlSKNaLPhEgWP+s6X5B7FWVj18qUqhqR32DwBb",
+	"6iK6wu/u+Dx0xVT+CI1E8R/JCnemWd5Sn3xCpv+7b0JZdQ14YBj5uZO9wHuyf9uO9gIyPK/8s/9MNfjO",
+	"tF+/8oe/uT/9PkMDt/yLnJtbh2dvd3XfsxKC9DDyRoZYK2WEv5PaPO8eu+X2Z3nj3HCnbxWviNoN8k6C",
+	"4Jq9RH05bdctA9ypBTM7pYVLhhclU5sN43tVb61uuL8bIj78zf35NMlPH4QWnqanLG3zOUSU13wvCqYa",
+	"tlV11Pz6yHWvEw1Tx/o+NVMezzzF4ItqdyNFtb9u9FFoxmF/u6RKXGrhdxOoozabwjU1hlRUtFBdq2Ln",
+	"xlmrvdBsxdfXGIPBHRorW1eD/TnvDppGDjyGEf5ZKu2KVx4zIuV/e+Ee+SOOvR8r48T7LGG8C7Vhov5F",
+	"nXxHlnPpseaVqEtEAkk6JLf2kcQ98GuLzWndQXHe5I4MM/7z3wv6Oy5HtftOWODj/4jb/zyO8g+p9j8/",
+	"36cXFemSchN0GAda7dFFdBc79dBD66RF7Y26Fm+EKN9JSKaZP1XercHUQdSQswiITVb/2KtGnC9ZUyyV",
+	"nt3dbU8YI7FBXW99EJOOvBBabFf24ZVgRo2ysM+/ZUjF/3s+tVd/DDWeQ2DJMgBeIPaqdclld8sQlo9j",
+	"HNMUe7zuwC0zZE4P3fVM/TNqb2VFEvVsN5MArexwKu9t0zqcXWLTauZJiRe7NLBRQnsEadnr2XXb/Xpg",
+	"PIhzUmf200Xo3D/i/oxHzFWbYR1WLIuAvg30Q0cqKtUQ8gL81IL1VE2m+UnfWn3u0/Thb/Z/8+pzb7HL",
+	"VOj71I2Nn84foxcPNwgTNO1XhrpyShvOU4ZH1L4XhdiP8kY1+3+aUuzZ8SE2hMkQzFe+c8z/T6XzNHlw",
+	"dbcgKKaZPPzNqGuBfpakIgRPvsfmXANqzizzIyQzWnqMZRy2kyuxiyuPKjSwnMdf8mrDAC00eA4wJYTa",
+	"RpfPna/Y3+e9GFGNEvJ2SV9odojqKu9mJ7PMpZf+mTM3dJ5wRnw2vakQu7KSNW8o6JQRuTzunhWpJZfV",
+	"KRCO/enDm5fs66+ffP3nO6RhA4ln+uFv+IeM4+Gy4c4/IMSt1fhv3qnD8o8XLvMyG2mYkNj/S8qYP3YD",
+	"jFxjfilt4D0vy4/wxG3Ewb0HhMIiMvtHWArYZfVzRx+58JH/6wwGEQ76R0QHRzW/vbqbVNIkPkfPb6yB",
+	"PXPudlcfiaDWDIIvtw4lDlgO0eyjhLiR9voJn/jjeS4DvwOn9s9SdmPQ3KQl+12Hj37/RmwSXHfMZ6+s",
+	"9ekFqUc5vQNiPJR7n3BOp3h8hLICB8qrIZIEsnzDeM2kV3nYRlbiS/YJzOnmFPxGUkMNNJEPB8NG1M4w",
+	"KAz8paPxqG51kntvqzv9cVkLnipvEI9qzAyhQHvjEatuzQa/uT/NOCP26kZ4rs3yLwP8ED/68uz7cUTs",
+	"ohndR/7Yd73v3/OFHHqJzNdccL2sjXc/4WM2sTNCTLlF955PcDdCuhfqhlDb2wVwvVCTJt3aFYHTYb13",
+	"lm5yxW9ul0/Q+Tf0lBb+Nnrsj7hUuvHe1huV6xuNFoNlKKE7X7vdmduR6UYa7rHWyCP2fL0WB/O2e/B+",
+	"tJAXpy4OcgbDWDK5nBqoSYOS6FsQxjVWf/gb/mHSHA4VJ8u0OvfavbpkcAxAb0zwFh54B9Z5hwR7GNcu",
+	"p2T3867M9Ra0u3epHy8l1Vw7znuJapkBB/Hcgu2h4eOn8a8jZke7vgKoff3wN/jDpMLyU12qFw626rzd",
+	"p31IK/fN+855e15VXa40Nkpd8fX13ZJTqWv98Det2maNsSgyCvO+NWgGuIJdcP3Yd6MWXqFTLVO+gAZH",
+	"KbDUznuFdsL+eWwUvK/4WrxAXJC73C5c2+32q8hMeznXd3imR+NgSZbj0nAP5vg0Qgqqg300TNV3ynJr",
+	"O/+NXaI9xtHfJu/Al91zd8wf696X8+KZlw/+8vzBf+MP/jET0vwnuCnH9Pb9nrcpWGFzFNUNdl5mFZcl",
+	"U1Cz62GNv9De5/BsaNqPDvHH5oQ9oG+xRyP8Ix+ofMYcUZ7ibWjteV+K2os3kv4DDOh2+zldDzGeyKt4",
+	"7NDOiRjJNWS9g5H2/Bfo2EON4uB6loxCfkZMW86x1fg4+6uqQYU1/d1Qmi83Zoc9QPfSqJrEQJnaDNf2",
+	"8K6yEodeR1dUjhebjPsY+VwpzlaN4NcFM0olJoJPTruviskmmRsRGiRRA+ylxh7WhLk46yCIWvw/HtmL",
+	"92k8uG7xVGbatTgxjmhidykLsaxiOuOm3Yu3/eSFDNvQ8kHTZX/eqnDlFrYKaQe9rsu3w2yM+3Zj5SGH",
+	"DLQUeOvObI8fVJeMC73WHCo/d9HL+o45yzRzxSWv3TP/LEM+L7euNs0p13FUqW3hpSLIfLAMmkbeYD3L",
+	"7VJmB0KhLDVzZPbwHpXafsmgUJPvBfx4wrOHATgNEbhnjNeIEIEPtHUJ6k2rRckk1Js1YmP/NjZKnh8O",
+	"oi7vZOPuv/K/Y8FlOx1dAMsiuX7E/xViuX27p0a4+rsTDz7pNB1rAxubR+m9Lp8XP/GswwjCVqboggwB",
+	"Z6j1H6vj/Fqks6r/tbg3ShDvKZ0LS1PDd85jyke3YMp/Vnf/MTO/DVzSY6LCyT7Ilg0fvks+7zp6pFyy",
+	"bwKo+78yM3oQlZQ31iHzDzFWZlgTvvrPLouP2qnQGS33wBCZ1UuuGuautKM/suQpBZGxtMSmIAqFbk+W",
+	"ez8wdD/qN6phO3UEXEcoXIU1eyC4i6ii74lTPNIlfUNY8pP+1z5J3/NS3O1JchDapHnxRtblG9XcMlKY",
+	"8Ob8mu0honoW/CFWC2TLdATIKayFSEYBUQzMgu4Kgwy2dXOt49fQomB7x27ZjZxO35Xm7nyowVvGq4pp",
+	"01jNIOm8bPjAsTjdMAcev+e8f0kqOa9vRINtN13SAuwTlPrU4rMp2Epo47ElPbTjqlLQtQjSSe50Pxsh",
+	"po8n9lS+05NZI35++nCeWYfdQbr3zjlK58dPYln99T2UX+cd+UaIj3KfVwAIuKF4rBvB7F4VruM+bwKX",
+	"3Ck/RAEJCB7dzqM36qiPAVdg/iPXrBFr1ZSiZCdhIoXfSi0d3B/dlJ79f+xd3XLbOJZ+FZb2ondrlSid",
+	"SffuxleJ05nOtJ14bM/0bm31BUxCEkYkoAVAKypX3n0L5wD8EQGKMklJ3TUXKdsRRIDAAXB+vy+iKeZl",
+	"UTAlIVMfyJ8d2Gy0BFYXF/qJAHc+BK15bPdifW671pBVSWh7pLSVfBEoQIjN24Drr06J7ffU+krBbhZw",
+	"5qHIVF5smFLixtaAVPm2y+8XjlDE55fvBCOzMdpAai5eQ0vyaFR9ym1hgA0BDWxf/MTNm5fgu9W+IqLQ",
+	"3iA6XoazswtsZsLVhkqsdN44oiu8UmGT+4AkNZX91mo6RrJ3r9JcfJ8j70zoFAm3g3LFdOQIqwbfjLPM",
+	"0Rb65czoL6pkvE0Zd0lAa6K0UaeY0lFGSRkjZQ+SyO3L6PO+YoBr0zWQn567g13Trz5A5/1EbfDFk4Pb",
+	"whTDbFNvYcEVM6fFFlZ3UBFDFaI1wxVbnGWGKw4ttCuJU5A4pYkaYdrMf8Av356vR/oTn1I36Z1s+zd7",
+	"/fAhbfVaPBpDOyY8pqmaRkbhFtIcICWEWZQA0D8OCcDNMvMtxy4GhismQog0FZuQInpVfaWhLwd8OHb0",
+	"7Kj0BzHw5soo1QxZYbwJXu9sxa5tZ8kaMTowLaH7jWlMU0YfqaVCc5z2EDU31gKg8DUn/s9UX9shDOav",
+	"+Nn5DIFN3A6cqWDyS9NYLab3T68qXkYXTAoSlzaH8g7TXDdQx4Lx4ypBiZHSJJT1g7ms3t30+scO2Uf3",
+	"LuG2ymzFSs7MBeOBrmGgh/Q95gnqxCNgdjgBHlg1/oXStWrKthH4NURaow2xWP82lbmRtlxToJupAVC3",
+	"AlnLmWNZOLLusofsoza8c9Zohy0R4FZNCykbn83nAxsshdv0eUnmR3GjGv1WKJKGNuIaPqcJeE8jmT9/",
+	"T3qXZW0LFkPLckPU8MtCiYRaDf9BOEa4onUFwOncDhxZFFRM7Vmkx/FPmuWYPbmi37ZF6amc+5XPfRW7",
+	"p8QZMi/9we9I/sJpoaSiNvCwxV+GXZyUtNpLN+bzHguypyW8/PhGFbxF6DBKCXeuSGthCR6RKCHbaUk4",
+	"jh4sY0eoqmI0PGHD0SZ8eEXADP399mfi0ASOpwO0r/KdSEEhg3RNq+A66nmqS3I4o7Gthk5LKUDCWjKV",
+	"HPTyuWl2xbjOpyoT0Bapai2Fv3FtBjMTa3BUF9Yuk1kHyKn+lSEYMCm67gh1BXSLZ3LJueVogxgh8RLN",
+	"JmbOXrXGM7kvpnVDfCRdU6kFk63wwLdlq3N0FFaGF3YWOq/KkqgopURymkzr/IkLzPOVQICiBcRgKU9G",
+	"mu/ZE8rgt24Tf8UG0NHriqDdA11qxdbJfDKdxOrRVyL2rGrLjyylQ8+skO2QILe2yVlXgeAgr2wkoEsp",
+	"iH3ziDwgF4mV9JGtGB+qZCjH9IMU69sS/3HfLfnnkigXSz4h2+87BbmLRuHc0DSdvOV5mvYFym/aGNr6",
+	"rbjQqONuKfydSDIHRlyLCIGDwoJdd/95fbShFx/0/DM9eMv5LOzmkQviRoUADdINVh8/tOpX5wk/Op9a",
+	"aIEHzxrf3dYzc/TvPVOfB3Z6FGk5ByCA5qQidmsYxPQGGzwTiPdIEzt62B+yHfylBIqa7mKqLF2ArR4D",
+	"IkFjArirtkkfv0O1X2GHP5Tj3X11agd6etrF0DFxX15YikJw9yIiUUaVMjfqhhhV16aPZISlD+Krpf7C",
+	"UjcG5XEkSdBsGXJn5HyhguA3d9SC3xQVrrTMPK7VV5Uc/gUYzsvoPUAHQBdQpVfmIptGZjckJcCPmM/L",
+	"VK3pbq7W21qi1lJsdjO1EoGc9TuRKikhZv0HSdKyr3OKqJbtOtmTQglCTDQKzPCSOntytXsdADtvc4jM",
+	"79d3P4FMivm8ItAn0Nj2tLwuqhZD6SZYR1uUN0Y2Z43yBNG0lK2AqFTUMm81bQCi6pAJ9RVhDioPiup8",
+	"3aYZ3UGDc/SX4MgCldgO7Y5yHSlm+XgySlQuexZvhBi57uV2gLka/rS7xpdWR08Wp8QfuRdyRZNI5LqJ",
+	"BjWoZKdCq+FLJ67MZY7lENXKBqApx1wnYuFBvPRAdzCqc8JQmU6Kmerk2flMN+Yl6rgP/7EH6MH5y6Gn",
+	"M0aH1EQuqG4BWTDSq2CJNRJCbYhMmrhmL33AZvfw8HM7H3BUfzXPZeLoiet/pzJhcVDbR1V1jCWePeEv",
+	"HTSgYt1Ogljey0jW5dDH8FXdVx8/Qi2Fff4ZnQ80XnL2f3lrnOm+aHSOalM5Om+UCbTYUnWq6Z9KEyZj",
+	"ogauINGSEt2OfHWPTc465AFj7BLtKKKjaykypoYWUZiq2RP87HK6wbB/l4dbMfJRzrbK08c42mShH5/F",
+	"yQZQiS2H2q9IsvW7zRiD8Ycg5ildGdu+ILCr6fHDJ4MdbS5HCCBRujpNMlhoAX9xNaiqkg82+NboHOs4",
+	"87U9hFRA3S1tnfWugwzetJJuZ9pNI72EnJNKHiVkYXJj7RuDecMU1AdysSnN0MLbO524pFVfZjnj2mVz",
+	"QmanrvVdR9L68Y3HyB0kQAIjPHV8pO0kGzI68ubVfw065stl0PX9qYPIXNTwKgrayOF3+l5mzN5h4h53",
+	"4dgxX0wpay+1xSaj5v1iFyHducKrXsmDw1u7hBxRA1/cf1O0+u6jn7+5on6g79rhlD8bqfIo63VFydpx",
+	"BGuqbPmtWyr8ycWmL5oyggW0iq1tchLy8VFLIfDF2iiUEKLMki4OA8mCnXroX0pjsz4ONDaVq5WEfH2z",
+	"Vy0hzMYiEj2IZAubmvCtY3spwYYAaVmbxbBJr+Ypthw8EvM5lU4BbDpgcQB+fpjjsr7YAXeIfY+WYYFl",
+	"x6Hz9YHGJKMY7Zz0zU1s7MRjL8Ge2/YmJduxfW7mlW+kmDM/XYHZowtJEnh0yY3Ux8ti0Vh2t4CZ2aPO",
+	"/7FoqC0U8m5x5iHAz23oyM9w0eBkJ8OfsrMHqlhCZ0+gIYcT7y9FtiYSllsd/cirPxlG+kfZyDivLADq",
+	"cr8RDhJURWYWVFmM4XgG1IqlqQXPQDBbvbQQlFIoRVX0QPWGUjDWshEkKF5Sy9vuTSC3tSbIzwYMznMh",
+	"zQnFNU3MVQ10GIAfoQBrxVKzmfs85y7bgiCokxaRZvHKm1QO04ljOfGdbIY9RJn32PaZfz3tfBRssi3s",
+	"NDjpt9UvdOISVEV5/zgaQfuIht3Btb7CtVad5H9MZuqBLmBvHst9CULznYrEhuNutQ4i4PsrHG4O10Fw",
+	"6k1q8a7fKFET/+o943buXXFgNyL96gjwvcL9E3x8mUvJ4jzNs27m5wElbf9AZIVATdvUVxpkxPoCJDpW",
+	"j0aQs1wZacZU4hCssxPF0bgqRaypfqG0pCR7BsG+r7IXaASXlCQw2U+TS+z5xQemClLbWk+N5w4gISxz",
+	"EuLPKHpv+lJWZ2B8GhUFY3+5+/LZrFNmrlgbklJrSUkCLsoLADUDLgnwi4YhOpub9lPWkMsxdix2c2x3",
+	"FPbaYt8ycISzQQ4ATR7Q9PCv7q1Zrfq6gdq3yCkoejb9XkWxSPOMYx5hh3Qy89x76Po4BpZ7S/82M+re",
+	"5d3fJ9PKXt12IGzDx54c2NKMwkyoPzRRrE0fcXHZ5O1pLtdFq8PdlCdwS3ZKi3Hv9F4yOu/MC2e9tWNQ",
+	"wFVS+xEaMlKxkNQcCde5YvF/X19No3fvL83Rev3pwyckiEOet4wkEI8yx3OcMkBCL8w65sBILMxucTA3",
+	"C2qS5LqkZRpJVyorHYbnrTpgwT3lvMCpNsRmChayhHzPiIYIpnbpa65So4mMFi7o/t7myiIfFiws1+6f",
+	"PmSfxTjMxO4OWygapZSsIy0i8/Vch3BYUseTc0Tq9lYwFiPXQSgsEHogeSDJ4E5lDOsPsCBj1b/YDnri",
+	"7l72B5r0HVvdDMi7WDwDtGbvIXKAnZmZm/FrZtY3YwmbTCfkIe5kcv4qmaZ1P8Kc8QWVqoXw2rY4kPH6",
+	"UqQiRxwLLjRV5qZOmKSxxvQdX08xfOfQnj7n2YNFzIiXOV+FoIWLDw95OB5Erc8d//z5o5nj3s1nE4Ba",
+	"kvpSEtMv/Mq2O8nhdgjSQPk+nXRzJBIty7heH0bf67obLGa2W/GaDX7cZlQu6F4OXazvw3uz6RFlAOs8",
+	"NWOEQn5XtW10RFb8n1hcFG2NKrnwek+vzXhOe3kexJukRbcoyw6XkRbDCQlM2fAXsXikUuYp24vkQMz9",
+	"lQAUvtH9lc1HM1c0BMMwYqDyGExLqgF8/oH4QmBfsE96flrTZ7r5UkzI88sU+kW7vOsEEx0MXd67pTD6",
+	"bmnOb5ZEm30JkOHGLjFWH9hzuhYHcZpJNTGWmH986w1g9lXMDruTH3nyEonaiKQvnUr270YtG+KGxpnt",
+	"mzTZcqCCq9AGlcBjEjph7VguSsYgx5ewtOiuAYCFWwpPGWRZht9UMKy/rVNBkvEZ7qGgvokNV55y6PGA",
+	"unW7ApxurBA0c+Knk9R7YzYfSB6N+m2XE/zsU/NjI6BQGkCOzJaC8XWHONq5Uuy3YUxdCM2tYAx/bSi0",
+	"LlrD7n8RjN+5dl3OzS+c9qtjmbbgeYTGMST0g+0jdNDYzyvIpbFL/1cio8cqL9yPBXO3Thlc+TlnGsk+",
+	"3OBLNtA4pURieNxYnILTi4ZuCGJvNANMejWy6MeHqC7P6PpcVXg7gz9Yc7puOLyp2g2v92zeotvhkCDM",
+	"OvXa21gmsyc84xodJW6CnXWNmNiSHsdKuxkELtXNyuzJ/vZthsdS0GC+pVpu3dC75LhkRdtBARL9xuWG",
+	"pak5ZLRkQ1QKgpOpVWI+C30kcflZZNT01rkAHUrFGFXRRgpdKGEASb6hdKXeuvo+c2CBJIFs8YqA9Z67",
+	"2ZP58S0Iov8O4D/gtbrIEseGZ5+ubFFNmmys2VpvIy2idQ6YfFBqP91JRdxLFmmfPtjZ2qwr7LPuxsx+",
+	"ZHTTVqvzxbUZUUcp+vAFKIHlHhAwwBNlLva1PYuf+97rlPB2RyP/QLYH2yyj181/INsbrMgMUugX/Cpo",
+	"uiVkGzHl6jiNxi9UWdZpuYWN/VZgnhLZb2qlWEiSZa2gLDdUglnsUmbGPo9tf2g67TuQcRod6Erhl7C1",
+	"UbqmIK9TsqXJ1E4rwg1qAZ/YLpN+F38I4O6arOhNMdWjuZ3KLo6cBrTTsZffDBuYyxKgOae4VktHN8k0",
+	"XKBqEGmuUSsETg3JuK6uyf47clC6hLMRgHFZGiSNzbW1DccN7ihPsOKBryC1loAzZU2U2giZRJYY0lbX",
+	"TyM2r1fdx7HIHcIBQVDfiypWLwKM2jSjyne5N6jwTq0+CnljOz+OKUmNAbJbOPHDm8NKsPAhz9NcXg+X",
+	"DyjScF7LkqzXlCvgOByBJsyu2fvtFeOrkQ5Z+/A++mBNuJciTdSF9XcoqhQTHBy1lPdM9NrHhmJMrJIO",
+	"ZWRE8r/mNASahjgExNJUWHINs2epzKyPC5vwnuzNKiZpq5pzBw0aF0GjmOdyGn14iISMPv5LIMVgRbdd",
+	"qb2/f+3NA/E+lfVhOTUv9wvjiS9r4vvoX+2s/ps5bt8EXkvEmjxSb0pGif8yKmwxrJCX5QRWF9gIeUTk",
+	"mi4WTJSV8i4nppf4CEnN5yTZn7KOid08iRTZlkTI4NDvmKDuwjC/w1jK3q5D+eL3pd5u7aF5T+3DLpoR",
+	"0pZVu88lN6umc04jaGuW6t37S/Ral6FQtBUoX0gCcFnKAivAdzos7E/4zXsYznHcJQ9xsyLz0Oruerra",
+	"eIUG9aE/EKl8J8y0TKjzhb7Uiq3tancyNu9WbO1jBSnq4tvnppLch9+Y4sDLgXQJsUFFYd7zfkPtoS2Y",
+	"dscW/EveDbHStEWs8TECacqigo1IfB9SN5iKFL5bnxih36g0k/aJH2drxyLx5Ot/sTkANBY8ieYk1kLW",
+	"/aBvXk0nYGU50yzCJ/E8TT3gb88zTowWZU2oHX3n4NMHB1B54KlrnvyidVfIVC1R847qF5dCrBgNYAWA",
+	"spvQRxaDVbriYsOjh62jzgA+eCOvL+DJ7Qme1pLz3KrO3mAqkmyxBHg7s+xFzkhVXsA6pjTBKw6o9vqc",
+	"S4DY0GqH3GGTY/gWoatPfC66BgdjokkqFjlMlX2X3rMxe4Kf3/YCDsBwu6IM2AStUcvqi/F0sG1+3OvC",
+	"COYOONon0+3UZsDTR0Y3kdLUoqLh9qAJwnPh2pT2I4LcQVYhSSAr1rqFrJPQVu7HIkMyAjQWcDH86QWV",
+	"Vx9ba1taK6NJzpIRvsUgowsHFDHGKEekL1uTvmD8InpllVSQC7gGWJZnZbYy/vXKl7OEcavmKD4WLjon",
+	"DDuXS+MqQNnZMXtf7b1BYG0DaYqwi5x336ygm4uLKKVzbdQWjI8oDZGh4mw4RDyrWRrfv26qiCCKtZOn",
+	"8vQ/vXp1wOP/c0/aB8f1wx7PhwTERfraT3fX6CjnO3bW5XSvhiqn5sq1sTgbzgdU74H1w3dJ4gY4Wgyg",
+	"mIHjlq7Wuh24aNWt0uzJ/tZKmV2d4bHcGNjFDVkEzYySCIKpYyXl2WF9SiZt6PzjSuANlUrwj0Jmpz+W",
+	"SnmplSv1mdOW2vgqQOg02ixZvLS+7UqRS434yuJ+iQ331rl/2oVSHeG0qIEa/IEPjJlRC9rU7UuR0fck",
+	"Xk26xnHK7Q3640n3eOvoFoLv0DJcVFlUg97KK0oe6VnxrfmY0c5PGaoI3ZrkpuET/OxAKHNj2p0poUxF",
+	"8PxIleti8IMjrn0WDpi8LsjTKAfEAfu3jHKuWRrNcwlFM1xoFkgWv6kMdmzhhoyiLmyCwK3ZdBMxvRSY",
+	"1WiBN1ZcbJRjVq0iB3XbNjCe89o3TLzYUiL3qXVM/I9pNbJmZ3sJVWAgen4qxIom6Dog+sI6HspqK8HT",
+	"bZ9Zsc+ZPWmxovzbLCYp5Un7FN3jdy5d0y4eHXh852j1fuft/vivpl917XV6Vd8x97bT6PbjZfTDD29+",
+	"eOa0TyeKxrlkejt5+7+/2UWwhG8zolOi2ub+HTQ4CUR+I57/AV/+bZSRf4D7vyWdwLvOb149Z2F7cHvD",
+	"5LXkh6A2vaJbrIeDv9akHxW9ptmatW8n02BPQsh7SpDzmvFc02lZ/lqoYJKSNN0aMzAA2IEEr2FBaHLs",
+	"BEjhxSCPAe/iYU/6bdDIb0bkqu5Xa3onW71l+IAugdd3kWnroiAZ1VJwkVE4zc1h2ssLBEImEtJKrnEP",
+	"Dc4udx2HFYKYs7oY+N0T0uue27RPz6++yWkk/+BOsy59rPz4PUBP/UpauUc2BHk8jCBaDXFIRL+7IjfJ",
+	"FZmbDpFMCmH4unEze5do0OkfgYvPCfcRucfItoqj5cNW1bXZHxhOoIipoQL7nTLLDfExC+VovVRwvwKI",
+	"t7vAEjafU6kc85DXnhpVCKahLIfKm2AwiCGzHWBN2nvVN4iSls6jewap7U4ti2MYXwAt0HoAQ4Mx9wV0",
+	"0GpsmRXGVoPTiRZvN8K6li929JUFY0Y+uo2Yy3TydjIjazb59tu3/w8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -18,6 +18,7 @@ import (
 	"fmt"
 	"time"
 
+	"patientladder/account"
 	"patientladder/api/problem"
 	"patientladder/clock"
 	"patientladder/core/library/instrument"
@@ -65,7 +66,10 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error
 }
 
 // Who is the signed-in teacher of a request, or a family.
-type Who struct{ Teacher, Studio string }
+type Who struct {
+	Teacher, Studio string
+	Role            account.Role
+}
 
 type whoKey struct{}
 

@@ -13,6 +13,7 @@ import (
 	"testing/fstest"
 	"time"
 
+	"patientladder/account"
 	"patientladder/api"
 	"patientladder/clock"
 	"patientladder/demo"
@@ -45,7 +46,7 @@ func Main(m *testing.M, o demo.Options, site *Site) int {
 
 func serve(s *store.Store, o demo.Options) (Site, error) {
 	var err error
-	if o.PasswordHash, err = api.HashPassword(demo.Password); err != nil {
+	if o.PasswordHash, err = account.HashPassword(demo.Password); err != nil {
 		return Site{}, err
 	}
 	o.Day, o.Timezone = clock.Day(Monday(), "UTC"), "UTC"

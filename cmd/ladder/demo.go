@@ -14,6 +14,7 @@ import (
 	"time"
 	_ "time/tzdata" // the demo runs where no zone files are installed
 
+	"patientladder/account"
 	"patientladder/api"
 	"patientladder/clock"
 	"patientladder/demo"
@@ -97,7 +98,7 @@ func seedOnce(ctx context.Context, st *store.Store, now time.Time, o demo.Option
 		return err
 	}
 	fmt.Fprintln(out, "Making the demo studio …")
-	hash, err := api.HashPassword(demo.Password)
+	hash, err := account.HashPassword(demo.Password)
 	if err != nil {
 		return err
 	}

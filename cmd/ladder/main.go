@@ -12,11 +12,13 @@ import (
 const help = `usage: ladder VERB [arguments]
 
   demo [--dir DIR] [--port N] [--reset]   the made-up studio, with a private MariaDB
-  serve --dsn DSN [--addr ADDR] [--url URL] [--smtp SERVER]
+  serve --dsn DSN [--addr ADDR] [--url URL] [--smtp SERVER] [--trusted-proxy NETWORKS]
                                           the server, on a MariaDB of your own
   migrate --dsn DSN                       bring the database up to date
   account --dsn DSN --studio NAME --name NAME --email ADDRESS [--timezone ZONE]
-                                          add a studio with its teacher; the password is read from standard input
+                                          add a studio with its owner; the password is read from standard input
+  account reset --dsn DSN --email ADDRESS [--url URL]
+                                          a link with which somebody sets a new password, once, within thirty minutes
   notes [--unfold] [--tune N] FILE        the sounding notes of a MusicXML, ABC or MIDI file, as JSON; --unfold plays repeats out
   analyze [--instrument NAME] [--age YEARS] [--tune N] FILE
                                           everything that is found in a score, as JSON (docs/formats.md)
@@ -69,7 +71,7 @@ func run(args []string, in io.Reader, out io.Writer) error {
 	case "migrate":
 		return migrate(rest, out)
 	case "account":
-		return account(rest, in, out)
+		return runAccount(rest, in, out)
 	case "help", "-h", "--help":
 		_, err := fmt.Fprint(out, help)
 		return err

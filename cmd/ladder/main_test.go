@@ -59,7 +59,8 @@ func TestMistakesAreOneLine(t *testing.T) {
 		"from: \"\" is not an":      {"serve", "--smtp", "smtp://mail.harbour.example"},
 		"needs --studio":            {"account", "--dsn", "x"},
 		"is not a time zone":        {"account", "--studio", "S", "--name", "N", "--email", "a@b.c", "--timezone", "Mars/Base"},
-		"at least 8 characters":     {"account", "--studio", "S", "--name", "N", "--email", "a@b.c"},
+		"needs at least 8":          {"account", "--studio", "S", "--name", "N", "--email", "a@b.c"},
+		"needs --email":             {"account", "reset"},
 	} {
 		_, err := call(args...)
 		require.ErrorContains(t, err, says)

@@ -23,13 +23,40 @@ func deliver(ctx context.Context, st *store.Store, to post.Sender) {
 	tick := time.NewTicker(postEvery)
 	defer tick.Stop()
 	for {
-		if err := empty(ctx, st, to, clock.Real()); err != nil && ctx.Err() == nil {
+		now := clock.Real()
+		if err := errors.Join(letters(ctx, st, to, now), empty(ctx, st, to, now)); err != nil && ctx.Err() == nil {
 			slog.Error("mailbox", "err", err)
 		}
 		select {
 		case <-ctx.Done():
 			return
 		case <-tick.C:
+		}
+	}
+}
+
+// letterHolds is how long a letter about an account is tried: its link runs out.
+const letterHolds = 30 * time.Minute
+
+// letters sends every letter about an account that is due at a time.
+func letters(ctx context.Context, st *store.Store, to post.Sender, now time.Time) error {
+	if err := st.DropOldAccountLetters(ctx, now.Add(-letterHolds)); err != nil {
+		return err
+	}
+	for {
+		l, err := st.TakeAccountLetter(ctx, now, now.Add(postAgain))
+		if errors.Is(err, store.ErrNotFound) {
+			return nil
+		}
+		if err != nil {
+			return err
+		}
+		if err := to.Send(ctx, post.Letter{ID: l.ID, To: l.To, Subject: l.Subject, Body: l.Body, Date: l.Made}); err != nil {
+			slog.Warn("a letter about an account was not taken", "err", err)
+			continue // held back already
+		}
+		if err := st.DropAccountLetter(ctx, l.ID); err != nil {
+			return err
 		}
 	}
 }

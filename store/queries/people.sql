@@ -5,22 +5,13 @@ INSERT INTO studio (id, name, timezone) VALUES (?, ?, ?);
 SELECT * FROM studio WHERE id = ?;
 
 -- name: AddTeacher :exec
-INSERT INTO teacher (id, studio_id, email, name, password_hash) VALUES (?, ?, ?, ?, ?);
+INSERT INTO teacher (id, studio_id, email, name, password_hash, role) VALUES (?, ?, ?, ?, ?, ?);
 
 -- name: TeacherByEmail :one
-SELECT * FROM teacher WHERE email = ?;
+SELECT * FROM teacher WHERE email = ? AND left_at IS NULL;
 
 -- name: Teacher :one
 SELECT * FROM teacher WHERE id = ?;
-
--- name: AddLoginFailure :exec
-INSERT INTO login_failure (subject, failed_at) VALUES (?, ?);
-
--- name: CountLoginFailures :one
-SELECT COUNT(*) FROM login_failure WHERE subject = ? AND failed_at > ?;
-
--- name: ForgetLoginFailures :exec
-DELETE FROM login_failure WHERE subject = ? OR failed_at < ?;
 
 -- name: AddStudent :exec
 INSERT INTO student (studio_id, id, name, called, born, born_about, notes, since) VALUES (?, ?, ?, ?, ?, ?, ?, ?);

@@ -9,10 +9,37 @@ import (
 	"time"
 )
 
+type AccountLetter struct {
+	ID        string
+	Recipient string
+	Subject   string
+	Body      string
+	MadeAt    time.Time
+	NotBefore time.Time
+	Tries     int32
+}
+
 type Activity struct {
 	StudioID string
 	ID       string
 	Body     string
+}
+
+type Attempt struct {
+	Subject string
+	Tries   int32
+	Passed  int32
+	LastAt  time.Time
+	FreeAt  time.Time
+}
+
+type Audit struct {
+	ID        string
+	StudioID  string
+	TeacherID sql.NullString
+	At        time.Time
+	Kind      string
+	Detail    string
 }
 
 type Batch struct {
@@ -55,6 +82,12 @@ type Demand struct {
 	Weight     float64
 	Bars       string
 	Origin     string
+}
+
+type Device struct {
+	Token     string
+	TeacherID string
+	SeenAt    time.Time
 }
 
 type Entry struct {
@@ -206,6 +239,18 @@ type Message struct {
 	Stop      string
 }
 
+type OnceLink struct {
+	Token     string
+	Kind      string
+	StudioID  string
+	TeacherID sql.NullString
+	Email     string
+	Name      string
+	Role      string
+	MadeAt    time.Time
+	UntilAt   time.Time
+}
+
 type Overruling struct {
 	StudioID   string
 	MaterialID string
@@ -230,6 +275,11 @@ type PracticeWeek struct {
 	Days        string
 	PublishedAt sql.NullTime
 	Version     int64
+}
+
+type RecoveryCode struct {
+	TeacherID string
+	Code      string
 }
 
 type Report struct {
@@ -262,9 +312,14 @@ type ScoreFile struct {
 }
 
 type Session struct {
-	Token  string
-	Data   []byte
-	Expiry time.Time
+	Token     string
+	Data      []byte
+	Expiry    time.Time
+	ID        sql.NullString
+	TeacherID sql.NullString
+	Device    string
+	BeganAt   sql.NullTime
+	SeenAt    sql.NullTime
 }
 
 type ShownWeek struct {
@@ -360,6 +415,10 @@ type Teacher struct {
 	Email        string
 	Name         string
 	PasswordHash string
+	Role         string
+	SecondSecret string
+	SecondStep   int64
+	LeftAt       sql.NullTime
 }
 
 type Treat struct {

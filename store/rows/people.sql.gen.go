@@ -128,20 +128,6 @@ func (q *Queries) AddLessonChange(ctx context.Context, arg AddLessonChangeParams
 	return err
 }
 
-const addLoginFailure = `-- name: AddLoginFailure :exec
-INSERT INTO login_failure (subject, failed_at) VALUES (?, ?)
-`
-
-type AddLoginFailureParams struct {
-	Subject  string
-	FailedAt time.Time
-}
-
-func (q *Queries) AddLoginFailure(ctx context.Context, arg AddLoginFailureParams) error {
-	_, err := q.db.ExecContext(ctx, addLoginFailure, arg.Subject, arg.FailedAt)
-	return err
-}
-
 const addSlot = `-- name: AddSlot :exec
 INSERT INTO slot (studio_id, ladder_id, id, weekday, starts_at, minutes, every, from_day, until_day) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
@@ -218,7 +204,7 @@ func (q *Queries) AddStudio(ctx context.Context, arg AddStudioParams) error {
 }
 
 const addTeacher = `-- name: AddTeacher :exec
-INSERT INTO teacher (id, studio_id, email, name, password_hash) VALUES (?, ?, ?, ?, ?)
+INSERT INTO teacher (id, studio_id, email, name, password_hash, role) VALUES (?, ?, ?, ?, ?, ?)
 `
 
 type AddTeacherParams struct {
@@ -227,6 +213,7 @@ type AddTeacherParams struct {
 	Email        string
 	Name         string
 	PasswordHash string
+	Role         string
 }
 
 func (q *Queries) AddTeacher(ctx context.Context, arg AddTeacherParams) error {
@@ -236,6 +223,7 @@ func (q *Queries) AddTeacher(ctx context.Context, arg AddTeacherParams) error {
 		arg.Email,
 		arg.Name,
 		arg.PasswordHash,
+		arg.Role,
 	)
 	return err
 }
@@ -405,22 +393,6 @@ func (q *Queries) Contacts(ctx context.Context, arg ContactsParams) ([]Contact, 
 	return items, nil
 }
 
-const countLoginFailures = `-- name: CountLoginFailures :one
-SELECT COUNT(*) FROM login_failure WHERE subject = ? AND failed_at > ?
-`
-
-type CountLoginFailuresParams struct {
-	Subject  string
-	FailedAt time.Time
-}
-
-func (q *Queries) CountLoginFailures(ctx context.Context, arg CountLoginFailuresParams) (int64, error) {
-	row := q.db.QueryRowContext(ctx, countLoginFailures, arg.Subject, arg.FailedAt)
-	var count int64
-	err := row.Scan(&count)
-	return count, err
-}
-
 const dropActivity = `-- name: DropActivity :execrows
 DELETE FROM activity WHERE studio_id = ? AND id = ?
 `
@@ -553,20 +525,6 @@ func (q *Queries) FeedStudio(ctx context.Context, tokenHash sql.NullString) (str
 	var studio_id string
 	err := row.Scan(&studio_id)
 	return studio_id, err
-}
-
-const forgetLoginFailures = `-- name: ForgetLoginFailures :exec
-DELETE FROM login_failure WHERE subject = ? OR failed_at < ?
-`
-
-type ForgetLoginFailuresParams struct {
-	Subject  string
-	FailedAt time.Time
-}
-
-func (q *Queries) ForgetLoginFailures(ctx context.Context, arg ForgetLoginFailuresParams) error {
-	_, err := q.db.ExecContext(ctx, forgetLoginFailures, arg.Subject, arg.FailedAt)
-	return err
 }
 
 const holidays = `-- name: Holidays :many
@@ -1341,7 +1299,7 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 }
 
 const studioTeacher = `-- name: StudioTeacher :one
-SELECT id, studio_id, email, name, password_hash FROM teacher WHERE studio_id = ? ORDER BY id LIMIT 1
+SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE studio_id = ? ORDER BY id LIMIT 1
 `
 
 func (q *Queries) StudioTeacher(ctx context.Context, studioID string) (Teacher, error) {
@@ -1353,12 +1311,16 @@ func (q *Queries) StudioTeacher(ctx context.Context, studioID string) (Teacher, 
 		&i.Email,
 		&i.Name,
 		&i.PasswordHash,
+		&i.Role,
+		&i.SecondSecret,
+		&i.SecondStep,
+		&i.LeftAt,
 	)
 	return i, err
 }
 
 const teacher = `-- name: Teacher :one
-SELECT id, studio_id, email, name, password_hash FROM teacher WHERE id = ?
+SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE id = ?
 `
 
 func (q *Queries) Teacher(ctx context.Context, id string) (Teacher, error) {
@@ -1370,12 +1332,16 @@ func (q *Queries) Teacher(ctx context.Context, id string) (Teacher, error) {
 		&i.Email,
 		&i.Name,
 		&i.PasswordHash,
+		&i.Role,
+		&i.SecondSecret,
+		&i.SecondStep,
+		&i.LeftAt,
 	)
 	return i, err
 }
 
 const teacherByEmail = `-- name: TeacherByEmail :one
-SELECT id, studio_id, email, name, password_hash FROM teacher WHERE email = ?
+SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE email = ? AND left_at IS NULL
 `
 
 func (q *Queries) TeacherByEmail(ctx context.Context, email string) (Teacher, error) {
@@ -1387,6 +1353,10 @@ func (q *Queries) TeacherByEmail(ctx context.Context, email string) (Teacher, er
 		&i.Email,
 		&i.Name,
 		&i.PasswordHash,
+		&i.Role,
+		&i.SecondSecret,
+		&i.SecondStep,
+		&i.LeftAt,
 	)
 	return i, err
 }

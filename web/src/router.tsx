@@ -2,6 +2,7 @@ import { createBrowserRouter } from "react-router";
 import { Failure } from "./parts/Failure";
 import { Frame } from "./parts/Frame";
 import { Waiting } from "./parts/Problem";
+import { ByLink } from "./screens/ByLink";
 import { Lesson } from "./screens/Lesson";
 import { SignIn } from "./screens/SignIn";
 import { Today } from "./screens/Today";
@@ -15,6 +16,8 @@ export const loadAhead = () => Promise.all([ladder(), week(), close()]);
 
 export const router = createBrowserRouter([
   { path: "/sign-in", Component: SignIn },
+  { path: "/new-password", element: <ByLink kind="recovery" /> },
+  { path: "/invitation", element: <ByLink kind="invitation" /> },
   {
     Component: Frame,
     ErrorBoundary: Failure,
@@ -31,6 +34,7 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./screens/Piece")).Piece }),
       },
       { path: "/write", lazy: async () => ({ Component: (await import("./screens/Write")).Write }) },
+      { path: "/account", lazy: async () => ({ Component: (await import("./screens/Account")).Account }) },
       { path: "/settings", lazy: async () => ({ Component: (await import("./screens/Settings")).Settings }) },
       { path: "/overview", lazy: async () => ({ Component: (await import("./screens/Overview")).Overview }) },
       { path: "/setup/:ladder", lazy: async () => ({ Component: (await import("./screens/Setup")).Setup }) },

@@ -19,13 +19,17 @@ export function useToday(): string {
   return clock.today(session.data?.timezone);
 }
 
-/** Signs in; nothing of who was there before stays. */
+/** Signs in; nothing of who was there before stays. Where a code is needed as well, there is no answer yet. */
 export function useSignIn(then: () => void) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (who: { email: string; password: string }) => body(client.POST("/session", { body: who })),
+    mutationFn: async (who: { email: string; password: string; code?: string }) => {
+      const me = await body(client.POST("/session", { body: who }));
+      return me || undefined;
+    },
     retry: again,
     onSuccess: (me) => {
+      if (!me) return;
       queries.clear();
       queries.setQueryData(sessionQuery.queryKey, me);
       then();

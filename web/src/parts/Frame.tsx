@@ -65,6 +65,18 @@ export function Frame() {
         <div className="flex items-center max-lg:ml-auto">
           <Palette />
           <LookSwitch />
+          <NavLink
+            to="/account"
+            aria-label="Account"
+            className="quiet px-2 aria-[current]:decoration-working"
+          >
+            <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+              <g fill="none" stroke="currentColor" strokeWidth="2">
+                <circle cx="12" cy="8" r="4" />
+                <path d="M4 21c1-5 4-7 8-7s7 2 8 7" strokeLinecap="round" />
+              </g>
+            </svg>
+          </NavLink>
           <SignOut />
         </div>
       </header>

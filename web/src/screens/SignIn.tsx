@@ -1,5 +1,6 @@
-import type { FormEvent } from "react";
+import { type FormEvent, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
+import { useAskForPassword } from "../data/account";
 import { useSignIn } from "../data/people";
 import { LookSwitch } from "../parts/LookSwitch";
 import { Refused } from "../parts/Problem";
@@ -12,8 +13,16 @@ export function SignIn() {
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = new FormData(e.currentTarget);
-    signIn.mutate({ email: String(f.get("email")), password: String(f.get("password")) });
+    const code = String(f.get("code") ?? "").trim();
+    signIn.mutate({
+      email: String(f.get("email")),
+      password: String(f.get("password")),
+      ...(code && { code }),
+    });
   };
+  const [forgotten, setForgotten] = useState(false);
+  const [asked, setAsked] = useState(false);
+  if (signIn.isSuccess && !signIn.data && !asked) setAsked(true);
   return (
     <main className="grid min-h-dvh md:grid-cols-[1fr_minmax(24rem,30rem)]">
       <Rungs />
@@ -27,16 +36,57 @@ export function SignIn() {
           <Field label="Password">
             <input name="password" type="password" autoComplete="current-password" required />
           </Field>
+          {asked && (
+            <Field label="The code of your app, or a recovery code">
+              <input
+                name="code"
+                autoComplete="one-time-code"
+                maxLength={40}
+                required
+                ref={(e) => e?.focus()}
+              />
+            </Field>
+          )}
           <Refused error={signIn.error} />
           <button type="submit" className="press press-main" disabled={signIn.isPending}>
             Sign in
           </button>
         </form>
+        <button
+          type="button"
+          className="quiet mt-3 -ml-2 self-start"
+          aria-expanded={forgotten}
+          onClick={() => setForgotten(!forgotten)}
+        >
+          I forgot the password
+        </button>
+        {forgotten && <Forgotten />}
         <div className="mt-6 -ml-2">
           <LookSwitch />
         </div>
       </div>
     </main>
+  );
+}
+
+/** Sends a letter with a link for a new password. */
+function Forgotten() {
+  const ask = useAskForPassword();
+  const send = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    ask.mutate(String(new FormData(e.currentTarget).get("email")));
+  };
+  if (ask.data) return <p role="status">{ask.data.words}</p>;
+  return (
+    <form onSubmit={send} className="grid gap-3">
+      <Field label="Where shall the letter go?">
+        <input name="email" type="email" autoComplete="email" required />
+      </Field>
+      <Refused error={ask.error} />
+      <button type="submit" className="press" disabled={ask.isPending}>
+        Send me a link
+      </button>
+    </form>
   );
 }
 

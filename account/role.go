@@ -1,0 +1,41 @@
+package account
+
+import "strings"
+
+// Role is what somebody is in a studio.
+type Role string
+
+// The roles: who owns the studio, who teaches in it, who helps.
+const (
+	Owner     Role = "owner"
+	Teacher   Role = "teacher"
+	Assistant Role = "assistant"
+)
+
+// Known says that it is one of the roles.
+func (r Role) Known() bool { return r == Owner || r == Teacher || r == Assistant }
+
+// Owns says that somebody may invite others, read what was done, and keep or give back the whole studio.
+func (r Role) Owns() bool { return r == Owner }
+
+// Publishes says that somebody may send things to families and change what is taught; an assistant sees and notes.
+func (r Role) Publishes() bool { return r == Owner || r == Teacher }
+
+// May says whether somebody may make a call of the contract, by its method and its path below /api. An assistant sees
+// everything that is taught, notes what happens in lessons, and looks after the own account; takes nothing out.
+func (r Role) May(method, path string) bool {
+	if r.Publishes() {
+		return true
+	}
+	switch {
+	case strings.HasPrefix(path, "/account/people"):
+		return false
+	case path == "/session", path == "/account", strings.HasPrefix(path, "/account/"):
+		return true
+	case method == "GET" || method == "HEAD":
+		return !strings.HasSuffix(path, "/export")
+	case method == "POST":
+		return strings.HasPrefix(path, "/ladders/") && strings.HasSuffix(path, "/entries")
+	}
+	return false
+}

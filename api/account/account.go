@@ -1,0 +1,227 @@
+// Package account answers what is asked about accounts: signing in and out, passwords, the second factor, who belongs to a
+// studio.
+//
+//	account.go  the account with its sessions
+//	signin.go   signing in and out
+//	password.go changing and recovering a password
+//	second.go   the second factor
+//	people.go   who belongs to a studio
+package account
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/sha256"
+	"encoding/base64"
+	"math"
+	"net/http"
+	"strconv"
+	"strings"
+	"time"
+
+	"github.com/alexedwards/scs/v2"
+	"github.com/gin-gonic/gin"
+
+	"patientladder/account"
+	"patientladder/api/admit"
+	"patientladder/api/answer"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/core/wording"
+	"patientladder/store"
+)
+
+// Handlers answer the calls about accounts. Make them with New.
+type Handlers struct {
+	*open.Desk
+	sessions *scs.SessionManager
+	// hashing bounds how many passwords are hashed at once: each takes 64 MiB.
+	hashing *admit.Budget
+	// secure sends cookies only over HTTPS.
+	secure bool
+	// nobody is a hash to compare with when there is no such account, so that the time an answer takes tells nothing.
+	nobody string
+}
+
+// New returns the handlers.
+func New(d *open.Desk, sessions *scs.SessionManager, hashing *admit.Budget, secure bool) (*Handlers, error) {
+	nobody, err := account.HashPassword(rand.Text())
+	return &Handlers{Desk: d, sessions: sessions, hashing: hashing, secure: secure, nobody: nobody}, err
+}
+
+// compare compares a password with a hash within the budget.
+func (h *Handlers) compare(ctx context.Context, password, hash string) error {
+	leave, err := h.hashing.Enter(ctx)
+	if err != nil {
+		return err
+	}
+	defer leave()
+	return account.Compare(password, hash)
+}
+
+func (h *Handlers) hash(ctx context.Context, password string) (string, error) {
+	leave, err := h.hashing.Enter(ctx)
+	if err != nil {
+		return "", err
+	}
+	defer leave()
+	return account.HashPassword(password)
+}
+
+// subject is somebody or something whose tries are counted at a pace.
+type subject struct {
+	name string
+	pace account.Pace
+}
+
+// try counts one more try of subjects in their order; the first that must wait is a problem that says how long. Those after
+// it do not count such a try: so nobody slows down a whole account from one address.
+func (h *Handlers) try(ctx context.Context, subjects ...subject) error {
+	now := h.Now()
+	var wait time.Duration
+	names := make([]string, len(subjects))
+	for i, s := range subjects {
+		names[i] = account.Hash(s.name)
+	}
+	_, err := h.Store.Count(ctx, now, names, func(i int, a store.Attempt) (store.Attempt, bool) {
+		var then account.Tries
+		then, wait = subjects[i].pace.Try(account.Tries{All: a.Tries, Passed: a.Passed, Last: a.Last, Free: a.Free}, now)
+		return store.Attempt{Tries: then.All, Passed: then.Passed, Last: then.Last, Free: then.Free}, wait == 0
+	})
+	if err != nil || wait == 0 {
+		return err
+	}
+	return tooMany(wait)
+}
+
+// Waits says as a problem how long the address of a request must wait because of links it tried that open nothing; with
+// one more it counts another.
+func (h *Handlers) Waits(ctx context.Context, more bool) error {
+	now, guess := h.Now(), subject{"family from " + address(ctx), account.Links}
+	if more {
+		return h.try(ctx, guess)
+	}
+	a, err := h.Store.Tried(ctx, account.Hash(guess.name))
+	if err != nil {
+		return err
+	}
+	if wait := a.Free.Sub(now); wait > 0 && wait <= guess.pace.Most {
+		return tooMany(wait)
+	}
+	return nil
+}
+
+func tooMany(wait time.Duration) error {
+	seconds := int(math.Ceil(wait.Seconds()))
+	return &problem.Problem{Status: http.StatusTooManyRequests, RetryAfter: strconv.Itoa(seconds), Detail: wording.TooManyTries(seconds)}
+}
+
+// well forgets the tries of the first subject and takes this one back from the others, after a try that came well.
+func (h *Handlers) well(ctx context.Context, subjects ...subject) error {
+	now := h.Now()
+	if err := h.Store.Forget(ctx, account.Hash(subjects[0].name), now.Add(-24*time.Hour)); err != nil {
+		return err
+	}
+	names := make([]string, 0, len(subjects))
+	for _, s := range subjects[1:] {
+		names = append(names, account.Hash(s.name))
+	}
+	_, err := h.Store.Count(ctx, now, names, func(_ int, a store.Attempt) (store.Attempt, bool) {
+		a.Passed, a.Tries, a.Last, a.Free = max(0, a.Passed-1), max(1, a.Tries-1), now, now
+		return a, true
+	})
+	return err
+}
+
+// address is what stands for the network address of a request where tries are counted.
+func address(ctx context.Context) string {
+	if c, ok := ctx.(*gin.Context); ok {
+		return account.Network(c.ClientIP())
+	}
+	return ""
+}
+
+// here is under which token the session of a request is kept; scs keeps it the same way.
+func (h *Handlers) here(ctx context.Context) string {
+	token := h.sessions.Token(ctx)
+	if token == "" {
+		return ""
+	}
+	sum := sha256.Sum256([]byte(token))
+	return base64.RawURLEncoding.EncodeToString(sum[:])
+}
+
+func (h *Handlers) audit(ctx context.Context, studio, teacher, kind, detail string) error {
+	return h.Store.Audit(ctx, studio, store.Audited{At: h.Now(), Kind: kind, Detail: detail, Teacher: teacher})
+}
+
+// mine is the account of whoever is signed in.
+func (h *Handlers) mine(ctx context.Context) (store.Teacher, error) {
+	return h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
+}
+
+// GetAccount returns one's own account.
+func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestObject) (contract.GetAccountResponseObject, error) {
+	me, err := h.mine(ctx)
+	if err != nil {
+		return nil, err
+	}
+	day, err := h.Day(ctx)
+	if err != nil {
+		return nil, err
+	}
+	sessions, err := h.Store.SessionsOf(ctx, me.ID)
+	if err != nil {
+		return nil, err
+	}
+	codes, err := h.Store.RecoveryCodes(ctx, me.ID)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.GetAccount200JSONResponse{
+		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Mails,
+		Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
+	}
+	here := h.here(ctx)
+	for _, s := range sessions {
+		out.Sessions = append(out.Sessions, contract.OpenSession{Id: s.ID, Device: s.Device, Words: wording.SessionOpen(s.Began.In(day.Zone), s.Seen.In(day.Zone), h.Now().In(day.Zone)), Here: s.Token == here})
+	}
+	if !account.Role(me.Role).Owns() {
+		return out, nil
+	}
+	people, err := h.Store.Teachers(ctx, me.StudioID)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range people {
+		out.People = append(out.People, contract.Person{Id: p.ID, Name: p.Name, Email: p.Email, Role: contract.Role(p.Role), Here: p.ID == me.ID})
+	}
+	done, err := h.Store.AuditOf(ctx, me.StudioID)
+	for _, a := range done {
+		out.Done = append(out.Done, contract.Choice{Id: a.ID, Name: wording.Done(a.Kind, a.Detail, a.Name, a.At.In(day.Zone))})
+	}
+	return out, err
+}
+
+// EndSession ends one of one's own sessions.
+func (h *Handlers) EndSession(ctx context.Context, r contract.EndSessionRequestObject) (contract.EndSessionResponseObject, error) {
+	return contract.EndSession204Response{}, h.Store.EndSession(ctx, open.Actor(ctx).Teacher, r.Session)
+}
+
+// EndOtherSessions ends all of one's own sessions but this one.
+func (h *Handlers) EndOtherSessions(ctx context.Context, _ contract.EndOtherSessionsRequestObject) (contract.EndOtherSessionsResponseObject, error) {
+	n, err := h.Store.EndSessions(ctx, open.Actor(ctx).Teacher, h.here(ctx))
+	return contract.EndOtherSessions200JSONResponse{Words: wording.SessionsEnded(n)}, err
+}
+
+// link is an address of the page that opens something; what opens it stands behind the #, which no server is sent.
+func (h *Handlers) link(path, secret string) string { return h.URL + path + "#" + secret }
+
+func lower(email string) string { return strings.ToLower(strings.TrimSpace(email)) }
+
+// me says who somebody is, where and when.
+func (h *Handlers) me(ctx context.Context, t store.Teacher) (contract.Me, error) {
+	studio, err := h.Day(open.As(ctx, open.Who{Teacher: t.ID, Studio: t.StudioID}))
+	return contract.Me{Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), Role: contract.Role(t.Role)}, err
+}

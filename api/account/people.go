@@ -1,0 +1,128 @@
+package account
+
+import (
+	"context"
+	"errors"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/account"
+	"patientladder/api/contract"
+	"patientladder/api/problem"
+	"patientladder/core/wording"
+	"patientladder/home/post"
+	"patientladder/store"
+)
+
+// invitationHolds is how long an invitation opens something (default).
+const invitationHolds = 3 * 24 * time.Hour
+
+// invitationPath is where the page takes an invitation.
+const invitationPath = "/invitation"
+
+// owner is the account of whoever is signed in, if it owns the studio.
+func (h *Handlers) owner(ctx context.Context) (store.Teacher, error) {
+	t, err := h.mine(ctx)
+	if err == nil && !account.Role(t.Role).Owns() {
+		err = &problem.Problem{Status: http.StatusForbidden, Detail: "Only the owner of the studio may do this."}
+	}
+	return t, err
+}
+
+// Invite makes a link with which somebody gets an account in the studio.
+func (h *Handlers) Invite(ctx context.Context, r contract.InviteRequestObject) (contract.InviteResponseObject, error) {
+	me, err := h.owner(ctx)
+	if err != nil {
+		return nil, err
+	}
+	email, name := lower(r.Body.Email), strings.TrimSpace(r.Body.Name)
+	if err := post.Address(email); err != nil {
+		return nil, problem.Because(err)
+	}
+	if name == "" {
+		return nil, problem.Invalid("The name is missing.")
+	}
+	if err := h.try(ctx, subject{"invitations of " + me.StudioID, account.Links}); err != nil {
+		return nil, err
+	}
+	secret, hash := account.Token()
+	now := h.Now()
+	if err := h.Store.AddOnceLink(ctx, store.OnceLink{Token: hash, Kind: store.InviteLink, Studio: me.StudioID, Email: email, Name: name, Role: string(r.Body.Role), Made: now, Until: now.Add(invitationHolds)}); err != nil {
+		return nil, err
+	}
+	studio, err := h.Store.Studio(ctx, me.StudioID)
+	if err != nil {
+		return nil, err
+	}
+	link := h.link(invitationPath, secret)
+	if err := h.tell(ctx, store.Teacher{Email: email}, wording.Invited(name, me.Name, studio.Name, link)); err != nil {
+		return nil, err
+	}
+	words := "The link holds for three days and is shown only now. Give it to " + name + " yourself."
+	if h.Mails {
+		words = "A letter is on its way. The link holds for three days and is shown only now."
+	}
+	return contract.Invite200JSONResponse{Words: words, Link: link}, h.audit(ctx, me.StudioID, me.ID, "invited", string(r.Body.Role))
+}
+
+// AcceptInvitation makes the account that somebody was invited to.
+func (h *Handlers) AcceptInvitation(ctx context.Context, r contract.AcceptInvitationRequestObject) (contract.AcceptInvitationResponseObject, error) {
+	l, err := h.opened(ctx, r.Body.Token, store.InviteLink)
+	if err != nil {
+		return nil, err
+	}
+	studio, err := h.Store.Studio(ctx, l.Studio)
+	if err != nil {
+		return nil, err
+	}
+	if err := account.Check(r.Body.Password, l.Email, l.Name, studio.Name); err != nil {
+		return nil, problem.Invalid(err.Error())
+	}
+	hash, err := h.hash(ctx, r.Body.Password)
+	if err != nil {
+		return nil, err
+	}
+	t := store.Teacher{ID: ulid.Make().String(), StudioID: l.Studio, Email: l.Email, Name: l.Name, PasswordHash: hash, Role: l.Role}
+	switch err := h.Store.Accept(ctx, l.Token, t); {
+	case errors.Is(err, store.ErrNotFound):
+		return nil, errLink
+	case errors.Is(err, store.ErrConflict):
+		return nil, problem.Invalid("This address has an account already, and an address can have one only. Ask for an invitation to another.")
+	case err != nil:
+		return nil, err
+	}
+	return contract.AcceptInvitation204Response{}, h.audit(ctx, t.StudioID, t.ID, "joined", t.Role)
+}
+
+// SetRole makes somebody something else in the studio; one owner stays.
+func (h *Handlers) SetRole(ctx context.Context, r contract.SetRoleRequestObject) (contract.SetRoleResponseObject, error) {
+	me, err := h.owner(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if r.Person == me.ID {
+		return nil, problem.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
+	}
+	if err := h.Store.SetRole(ctx, me.StudioID, r.Person, string(r.Body.Role)); err != nil {
+		return nil, err
+	}
+	return contract.SetRole204Response{}, h.audit(ctx, me.StudioID, me.ID, "role-set", string(r.Body.Role))
+}
+
+// EndAccount lets somebody leave the studio; the sessions end, what was written stays.
+func (h *Handlers) EndAccount(ctx context.Context, r contract.EndAccountRequestObject) (contract.EndAccountResponseObject, error) {
+	me, err := h.owner(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if r.Person == me.ID {
+		return nil, problem.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
+	}
+	if err := h.Store.EndAccount(ctx, me.StudioID, r.Person, h.Now()); err != nil {
+		return nil, err
+	}
+	return contract.EndAccount204Response{}, h.audit(ctx, me.StudioID, me.ID, "account-ended", "")
+}

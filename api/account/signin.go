@@ -1,0 +1,161 @@
+package account
+
+import (
+	"context"
+	"errors"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/gin-gonic/gin"
+	"github.com/oklog/ulid/v2"
+
+	"patientladder/account"
+	"patientladder/api/contract"
+	"patientladder/api/open"
+	"patientladder/api/problem"
+	"patientladder/store"
+)
+
+const (
+	deviceCookie = "ladder_device"
+	// deviceHolds is how long a device is known by what it keeps (default).
+	deviceHolds = 365 * 24 * time.Hour
+)
+
+// device is what the device of a request keeps from an earlier sign-in; empty for none.
+func device(ctx context.Context) string {
+	if c, ok := ctx.(*gin.Context); ok {
+		if cookie, err := c.Request.Cookie(deviceCookie); err == nil && len(cookie.Value) <= 100 {
+			return cookie.Value
+		}
+	}
+	return ""
+}
+
+// tries are whose tries are counted at a sign-in: a device on which this account signed in before by itself, so that no
+// stranger slows its owner down; otherwise the address with the account, the address, and the account.
+func (h *Handlers) tries(ctx context.Context, email string, teacher store.Teacher) ([]subject, error) {
+	if token := device(ctx); token != "" && teacher.ID != "" {
+		known, err := h.Store.IsDeviceOf(ctx, teacher.ID, account.Hash(token))
+		if err != nil {
+			return nil, err
+		}
+		if known {
+			return []subject{{"device " + token, account.Device}}, nil
+		}
+	}
+	from := address(ctx)
+	return []subject{{"sign-in " + email + " from " + from, account.Pair}, {"sign-in from " + from, account.Address}, {"sign-in " + email, account.Account}}, nil
+}
+
+// SignIn checks e-mail and password, and the second factor where there is one, and begins a session.
+func (h *Handlers) SignIn(ctx context.Context, r contract.SignInRequestObject) (contract.SignInResponseObject, error) {
+	email := lower(r.Body.Email)
+	teacher, err := h.Store.TeacherByEmail(ctx, email)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return nil, err
+	}
+	tries, err := h.tries(ctx, email, teacher)
+	if err != nil {
+		return nil, err
+	}
+	if err := h.try(ctx, tries...); err != nil {
+		return nil, err
+	}
+	hash := teacher.PasswordHash
+	if hash == "" {
+		hash = h.nobody
+	}
+	switch err := h.compare(ctx, r.Body.Password, hash); {
+	case errors.Is(err, account.ErrWrong), err == nil && teacher.ID == "":
+		return nil, &problem.Problem{Status: http.StatusUnauthorized, Detail: "The e-mail address or the password is not right."}
+	case err != nil:
+		return nil, err
+	}
+	if teacher.SecondSecret != "" {
+		if r.Body.Code == "" {
+			return contract.SignIn202Response{}, h.well(ctx, append([]subject{{name: "none"}}, tries...)...)
+		}
+		if err := h.second(ctx, teacher, r.Body.Code); err != nil {
+			return nil, err
+		}
+	}
+	if err := h.well(ctx, tries...); err != nil {
+		return nil, err
+	}
+	known := device(ctx)
+	if known == "" || len(tries) > 1 {
+		known, _ = account.Token()
+	}
+	if err := h.Store.KnowDevice(ctx, teacher.ID, account.Hash(known), h.Now()); err != nil {
+		return nil, err
+	}
+	if err := h.begin(ctx, teacher); err != nil {
+		return nil, err
+	}
+	me, err := h.me(ctx, teacher)
+	cookie := http.Cookie{Name: deviceCookie, Value: known, Path: "/api/session", MaxAge: int(deviceHolds.Seconds()), HttpOnly: true, Secure: h.secure, SameSite: http.SameSiteStrictMode}
+	return contract.SignIn200JSONResponse{Body: me, Headers: contract.SignIn200ResponseHeaders{SetCookie: cookie.String()}}, err
+}
+
+// begin begins a session under a new token.
+func (h *Handlers) begin(ctx context.Context, t store.Teacher) error {
+	if err := h.sessions.RenewToken(ctx); err != nil {
+		return err
+	}
+	h.sessions.Put(ctx, "teacher", t.ID)
+	h.sessions.Put(ctx, "studio", t.StudioID)
+	h.sessions.Put(ctx, "role", t.Role)
+	if b := store.BeginOf(ctx); b != nil {
+		b.ID, b.Teacher, b.Device = ulid.Make().String(), t.ID, deviceName(ctx)
+	}
+	return h.audit(ctx, t.StudioID, t.ID, "signed-in", "")
+}
+
+// deviceName is what a device says of itself, short: “Firefox, Android”.
+func deviceName(ctx context.Context) string {
+	c, ok := ctx.(*gin.Context)
+	if !ok {
+		return ""
+	}
+	agent := c.Request.UserAgent()
+	find := func(names ...string) string {
+		for _, n := range names {
+			if strings.Contains(agent, n) {
+				return n
+			}
+		}
+		return ""
+	}
+	browser := find("Firefox", "Edg", "OPR", "Chrome", "Safari")
+	system := find("Android", "iPhone", "iPad", "Windows", "Mac OS", "CrOS", "Linux")
+	switch {
+	case browser == "" && system == "":
+		return "another program"
+	case browser == "Edg":
+		browser = "Edge"
+	case browser == "OPR":
+		browser = "Opera"
+	}
+	return strings.Trim(browser+", "+system, ", ")
+}
+
+// GetSession says who is signed in.
+func (h *Handlers) GetSession(ctx context.Context, _ contract.GetSessionRequestObject) (contract.GetSessionResponseObject, error) {
+	t, err := h.mine(ctx)
+	if err != nil {
+		return nil, err
+	}
+	me, err := h.me(ctx, t)
+	return contract.GetSession200JSONResponse(me), err
+}
+
+// SignOut ends the session on the server.
+func (h *Handlers) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (contract.SignOutResponseObject, error) {
+	who := open.Actor(ctx)
+	if err := h.audit(ctx, who.Studio, who.Teacher, "signed-out", ""); err != nil {
+		return nil, err
+	}
+	return contract.SignOut204Response{}, h.sessions.Destroy(ctx)
+}
