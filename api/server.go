@@ -3,6 +3,8 @@
 //
 //	openapi.yaml  the contract; contract/ is generated from it
 //	server.go     the handlers put together
+//	observe.go    names, measures and health of requests
+//	budgets.go    how much heavy work there is at once
 //	guard.go      headers, sizes, origin check, who is signed in
 //	page.go       the built front end, compressed
 //	reread.go     scores read again when the rules changed
@@ -21,6 +23,7 @@ import (
 	"log/slog"
 	"net/http"
 	"strings"
+	"sync/atomic"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
@@ -47,6 +50,10 @@ import (
 // GCPercent is how far the heap of a server may grow between two collections:
 // requests make much and keep little, and memory is cheaper than time.
 const GCPercent = 400
+
+// MemoryLimit is the memory at which a server collects whatever its GCPercent says. The program stays under half a gigabyte
+// with it (docs/reliability.md).
+const MemoryLimit = 400 << 20
 
 // Config is what a server is made from.
 type Config struct {
@@ -103,6 +110,8 @@ type Server struct {
 	sessions *scs.SessionManager
 	budgets  budgets
 	proxies  []string
+	measures measures
+	stopping atomic.Bool
 	stop     func()
 }
 
@@ -129,6 +138,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 		progressHandlers: &progressHandlers{Desk: desk}, meetingHandlers: &meetingHandlers{Desk: desk},
 		desk: desk, log: cfg.Log, budgets: newBudgets(), proxies: cfg.TrustedProxies,
 	}
+	s.measures = newMeasures(cfg.Store.DB(), s.budgets)
 	sessions := cfg.Store.Sessions(cfg.Now)
 	s.stop = sessions.Close
 	s.sessions = scs.New()
@@ -171,7 +181,7 @@ func kept(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc 
 func (s *Server) fail(c *gin.Context, err error) {
 	p := problem.Of(err)
 	if p.Status >= http.StatusInternalServerError {
-		s.log.Error("request failed", "method", c.Request.Method, "path", c.FullPath(), "err", err)
+		s.log.Error("request failed", "id", c.GetString(requestKey), "method", c.Request.Method, "path", c.FullPath(), "err", err)
 	}
 	problem.Write(c.Writer, p)
 	c.Abort()
@@ -187,13 +197,8 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	e.Use(gin.CustomRecovery(func(c *gin.Context, what any) {
 		s.fail(c, fmt.Errorf("panic: %v", what))
 	}))
-	e.GET("/healthz", func(c *gin.Context) {
-		if err := s.desk.Store.Ping(c.Request.Context()); err != nil {
-			c.String(http.StatusServiceUnavailable, "the database does not answer\n")
-			return
-		}
-		c.String(http.StatusOK, "ok\n")
-	})
+	e.Use(s.observe)
+	s.health(e)
 	validate, err := validator()
 	if err != nil {
 		return nil, err

@@ -4,7 +4,10 @@
 //
 //	store.go    opening, migrations, transactions, the kinds of errors
 //	people.go   studios, teachers, students, lessons
-//	throttle.go failed sign-ins
+//	account.go  accounts, tries, letters, what was done
+//	session.go  sessions
+//	keep.go     migrations under a lock, backup and restore
+//	dump/       all tables as lines, and back
 //	library.go  sources, materials, demands, focus points, score files
 //	ladder.go   rungs, the log and its snapshot
 //	rows/       generated from queries/ by sqlc
@@ -19,7 +22,6 @@ import (
 	"embed"
 	"errors"
 	"fmt"
-	"io/fs"
 	"time"
 
 	"github.com/go-sql-driver/mysql"
@@ -94,16 +96,10 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if err := s.utf8(ctx); err != nil {
 		return err
 	}
-	dir, err := fs.Sub(migrations, "migrations")
-	if err != nil {
+	return s.underLock(ctx, func(p *goose.Provider) error {
+		_, err := p.Up(ctx)
 		return err
-	}
-	p, err := goose.NewProvider(goose.DialectMySQL, s.db, dir)
-	if err != nil {
-		return err
-	}
-	_, err = p.Up(ctx)
-	return err
+	})
 }
 
 // utf8 is an error that says how to mend it when the database, or a table made

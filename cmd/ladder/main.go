@@ -19,6 +19,15 @@ const help = `usage: ladder VERB [arguments]
                                           add a studio with its owner; the password is read from standard input
   account reset --dsn DSN --email ADDRESS [--url URL]
                                           a link with which somebody sets a new password, once, within thirty minutes
+  key                                     a new key for backups
+  backup --dsn DSN --key FILE [--to FOLDER|FILE] [--keep N]
+                                          everything, encrypted; to the output where no place is given
+  restore --dsn DSN --key FILE [--from FILE]
+                                          a backup into an empty database
+  export --dsn DSN --email OWNER          a whole studio as lines of JSON, without passwords (docs/formats.md)
+  import --dsn DSN FILE                   such a studio into another database
+  check --dsn DSN [--smtp SERVER] [--backups FOLDER]
+                                          whether database, clock, mail and disk are as they should be
   notes [--unfold] [--tune N] FILE        the sounding notes of a MusicXML, ABC or MIDI file, as JSON; --unfold plays repeats out
   analyze [--instrument NAME] [--age YEARS] [--tune N] FILE
                                           everything that is found in a score, as JSON (docs/formats.md)
@@ -72,6 +81,18 @@ func run(args []string, in io.Reader, out io.Writer) error {
 		return migrate(rest, out)
 	case "account":
 		return runAccount(rest, in, out)
+	case "key":
+		return makeKey(rest, out)
+	case "backup":
+		return runBackup(rest, out)
+	case "restore":
+		return runRestore(rest, in, out)
+	case "export":
+		return runExport(rest, out)
+	case "import":
+		return runImport(rest, out)
+	case "check":
+		return check(rest, out)
 	case "help", "-h", "--help":
 		_, err := fmt.Fprint(out, help)
 		return err

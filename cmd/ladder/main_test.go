@@ -23,7 +23,7 @@ func call(args ...string) (string, error) {
 func TestHelpNamesEveryVerb(t *testing.T) {
 	out, err := call()
 	require.NoError(t, err)
-	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise", "instruments"} {
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise", "instruments", "key", "backup", "restore", "export", "import", "check"} {
 		require.Contains(t, out, "  "+verb)
 	}
 	same, err := call("help")

@@ -14,7 +14,11 @@ import (
 	"patientladder/store/storetest"
 )
 
-var db *store.Store
+var (
+	db *store.Store
+	// noon is when letters are made.
+	noon = time.Date(2026, 5, 4, 12, 0, 0, 0, time.UTC)
+)
 
 func TestMain(m *testing.M) {
 	os.Exit(storetest.Main(m, func(st *store.Store) { db = st }))

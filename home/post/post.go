@@ -84,6 +84,26 @@ func (s SMTP) Send(ctx context.Context, l Letter) error {
 	m.SetDateWithValue(l.Date)
 	m.SetMessageIDWithValue(l.ID + "@patient-ladder") // the same letter, tried twice, is one letter
 	m.SetBodyString(mail.TypeTextPlain, l.Body)
+	client, err := s.client()
+	if err != nil {
+		return err
+	}
+	return client.DialAndSendWithContext(ctx, m)
+}
+
+// Reach says what keeps the server from letting us in, or returns nil.
+func (s SMTP) Reach(ctx context.Context) error {
+	client, err := s.client()
+	if err != nil {
+		return err
+	}
+	if err := client.DialWithContext(ctx); err != nil {
+		return err
+	}
+	return client.Close()
+}
+
+func (s SMTP) client() (*mail.Client, error) {
 	options := []mail.Option{mail.WithTimeout(20 * time.Second)}
 	switch s.TLS {
 	case "tls":
@@ -99,9 +119,5 @@ func (s SMTP) Send(ctx context.Context, l Letter) error {
 	if s.User != "" {
 		options = append(options, mail.WithSMTPAuth(mail.SMTPAuthAutoDiscover), mail.WithUsername(s.User), mail.WithPassword(s.Password))
 	}
-	client, err := mail.NewClient(s.Host, options...)
-	if err != nil {
-		return err
-	}
-	return client.DialAndSendWithContext(ctx, m)
+	return mail.NewClient(s.Host, options...)
 }

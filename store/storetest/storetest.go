@@ -5,9 +5,11 @@ import (
 	"context"
 	"fmt"
 	"os"
+	"strings"
 	"testing"
 
 	"github.com/oklog/ulid/v2"
+	"github.com/stretchr/testify/require"
 
 	"patientladder/store"
 	"patientladder/store/localdb"
@@ -29,6 +31,7 @@ func Main(m *testing.M, set func(*store.Store)) int {
 		return 1
 	}
 	defer db.Stop()
+	dsn = db.DSN
 	st, err := store.Open(ctx, db.DSN)
 	if err == nil {
 		defer st.Close()
@@ -44,3 +47,30 @@ func Main(m *testing.M, set func(*store.Store)) int {
 
 // ID makes a new id.
 func ID() string { return ulid.Make().String() }
+
+// dsn opens the database of the tests.
+var dsn string
+
+// Another returns a second, empty database beside that of the tests; it goes with the test.
+func Another(t *testing.T, beside *store.Store) *store.Store {
+	st, err := store.Open(context.Background(), AnotherDSN(t, beside))
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	return st
+}
+
+// DSN opens the database of the tests.
+func DSN() string { return dsn }
+
+// AnotherDSN opens a second, empty database beside that of the tests; it goes with the test.
+func AnotherDSN(t *testing.T, beside *store.Store) string {
+	name := "other_" + strings.ToLower(ID())
+	ctx := context.Background()
+	_, err := beside.DB().ExecContext(ctx, "CREATE DATABASE "+name+" CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	require.NoError(t, err)
+	t.Cleanup(func() {
+		_, err := beside.DB().ExecContext(ctx, "DROP DATABASE "+name)
+		require.NoError(t, err)
+	})
+	return strings.Replace(dsn, "/ladder", "/"+name, 1)
+}
