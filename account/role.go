@@ -28,12 +28,12 @@ func (r Role) May(method, path string) bool {
 		return true
 	}
 	switch {
-	case strings.HasPrefix(path, "/account/people"):
+	case strings.HasPrefix(path, "/account/people"), strings.HasPrefix(path, "/account/studio"):
 		return false
 	case path == "/session", path == "/account", strings.HasPrefix(path, "/account/"):
 		return true
 	case method == "GET" || method == "HEAD":
-		return !strings.HasSuffix(path, "/export")
+		return !strings.HasSuffix(path, "/export") && !strings.HasSuffix(path, "/data")
 	case method == "POST":
 		return strings.HasPrefix(path, "/ladders/") && strings.HasSuffix(path, "/entries")
 	}

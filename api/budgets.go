@@ -32,7 +32,7 @@ func newBudgets() budgets {
 func (b budgets) of(method, path string) *admit.Budget {
 	path = strings.TrimPrefix(path, "/api")
 	switch {
-	case strings.HasSuffix(path, "/export"), strings.HasSuffix(path, "/checks"):
+	case strings.HasSuffix(path, "/export"), method == http.MethodGet && strings.HasSuffix(path, "/data"), strings.HasSuffix(path, "/checks"):
 		return b.export
 	case method == http.MethodPost && (path == "/materials" || strings.HasPrefix(path, "/scores/") || strings.HasPrefix(path, "/library/")),
 		method == http.MethodPut && strings.HasSuffix(path, "/score"):

@@ -1,11 +1,9 @@
 package api
 
 import (
-	"database/sql"
 	"log/slog"
 	"net/http"
 	"strconv"
-	"time"
 
 	"github.com/gin-gonic/gin"
 	"github.com/oklog/ulid/v2"
@@ -14,6 +12,8 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"patientladder/api/admit"
+	"patientladder/clock"
+	"patientladder/store"
 )
 
 // requestHeader names a request in its answer and in the log, so that somebody who reports a mistake can say which it was.
@@ -29,7 +29,7 @@ type measures struct {
 	running  prometheus.Gauge
 }
 
-func newMeasures(db *sql.DB, b budgets) measures {
+func newMeasures(st *store.Store, b budgets) measures {
 	m := measures{
 		registry: prometheus.NewRegistry(),
 		took: prometheus.NewHistogramVec(prometheus.HistogramOpts{
@@ -37,7 +37,7 @@ func newMeasures(db *sql.DB, b budgets) measures {
 		}, []string{"route", "method", "status"}),
 		running: prometheus.NewGauge(prometheus.GaugeOpts{Name: "ladder_requests_running", Help: "Requests under way."}),
 	}
-	m.registry.MustRegister(m.took, m.running, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}), collectors.NewDBStatsCollector(db, "ladder"))
+	m.registry.MustRegister(m.took, m.running, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}), collectors.NewDBStatsCollector(st.DB(), "ladder"))
 	for name, x := range map[string]*admit.Budget{"hashing": b.hashing, "bodies": b.bodies, "reading": b.reading, "studio": b.studio, "export": b.export} {
 		labels := prometheus.Labels{"kind": name}
 		gauge := func(metric, help string, of func(admit.State) int) {
@@ -57,7 +57,7 @@ func (s *Server) Metrics() http.Handler {
 
 // observe names each request, measures it and logs one line.
 func (s *Server) observe(c *gin.Context) {
-	began := time.Now()
+	began := clock.Real()
 	id := ulid.Make().String()
 	c.Set(requestKey, id)
 	c.Header(requestHeader, id)
@@ -68,7 +68,7 @@ func (s *Server) observe(c *gin.Context) {
 		if route == "" {
 			route = "page"
 		}
-		took, status := time.Since(began), c.Writer.Status()
+		took, status := clock.Real().Sub(began), c.Writer.Status()
 		s.measures.took.WithLabelValues(route, c.Request.Method, strconv.Itoa(status/100)+"xx").Observe(took.Seconds())
 		s.log.Log(c.Request.Context(), slog.LevelDebug, "request", "id", id, "method", c.Request.Method, "route", route, "status", status, "ms", took.Milliseconds())
 	}()

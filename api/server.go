@@ -138,7 +138,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 		progressHandlers: &progressHandlers{Desk: desk}, meetingHandlers: &meetingHandlers{Desk: desk},
 		desk: desk, log: cfg.Log, budgets: newBudgets(), proxies: cfg.TrustedProxies,
 	}
-	s.measures = newMeasures(cfg.Store.DB(), s.budgets)
+	s.measures = newMeasures(cfg.Store, s.budgets)
 	sessions := cfg.Store.Sessions(cfg.Now)
 	s.stop = sessions.Close
 	s.sessions = scs.New()

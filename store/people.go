@@ -25,6 +25,8 @@ type Studio struct {
 	// Way is how the studio teaches; WayVersion guards it against a stale form.
 	Way        way.Way
 	WayVersion int64
+	// KeepYears is how many years the data of those who left stay; 0 for ever.
+	KeepYears int
 	// WordsVersion guards words and approach against a stale form.
 	WordsVersion int64
 }
@@ -61,7 +63,7 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	w.Approach = naming.Approach(r.Approach)
 	return Studio{
 		Way: w, WayVersion: r.WayVersion,
-		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
+		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
 		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames), Rhythm: naming.Rhythm(r.RhythmWords)},
 	}, err
 }

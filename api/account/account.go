@@ -181,6 +181,7 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	}
 	out := contract.GetAccount200JSONResponse{
 		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Mails,
+		Studio:   contract.StudioSettings{Name: day.Tenant.Name, Timezone: day.Tenant.Timezone, KeepYears: day.Tenant.KeepYears},
 		Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
 	}
 	here := h.here(ctx)

@@ -2383,7 +2383,8 @@ type Account struct {
 	Second bool `json:"second"`
 
 	// Sessions The open sessions, the one seen last first
-	Sessions []OpenSession `json:"sessions"`
+	Sessions []OpenSession  `json:"sessions"`
+	Studio   StudioSettings `json:"studio"`
 }
 
 // ActivityGoal defines model for ActivityGoal.
@@ -5951,6 +5952,9 @@ type StudentPage struct {
 	Called    string             `json:"called"`
 	Contacts  []Contact          `json:"contacts"`
 
+	// Erased When everything about the student goes; empty for never
+	Erased string `json:"erased,omitempty,omitzero"`
+
 	// First How the student is called
 	First    string             `json:"first"`
 	Ladders  []StudentLadder    `json:"ladders"`
@@ -5970,6 +5974,16 @@ type StudentPage struct {
 
 // StudentPageState defines model for StudentPage.State.
 type StudentPageState string
+
+// StudioSettings defines model for StudioSettings.
+type StudioSettings struct {
+	// KeepYears How many years the data of those who left stay; 0 for ever
+	KeepYears int    `json:"keepYears"`
+	Name      string `json:"name"`
+
+	// Timezone The IANA name of the zone of the lessons
+	Timezone string `json:"timezone"`
+}
 
 // StudioYear defines model for StudioYear.
 type StudioYear struct {
@@ -7113,6 +7127,9 @@ type SetSecondJSONRequestBody SetSecondJSONBody
 // EndSecondJSONRequestBody defines body for EndSecond for application/json ContentType.
 type EndSecondJSONRequestBody EndSecondJSONBody
 
+// SetStudioJSONRequestBody defines body for SetStudio for application/json ContentType.
+type SetStudioJSONRequestBody = StudioSettings
+
 // SetActivityJSONRequestBody defines body for SetActivity for application/json ContentType.
 type SetActivityJSONRequestBody = NewActivity
 
@@ -7319,6 +7336,12 @@ type ServerInterface interface {
 
 	// (DELETE /account/sessions/{session})
 	EndSession(c *gin.Context, session Id)
+
+	// (PUT /account/studio)
+	SetStudio(c *gin.Context)
+
+	// (GET /account/studio/export)
+	ExportStudio(c *gin.Context)
 
 	// (GET /activities)
 	ListActivities(c *gin.Context)
@@ -7725,6 +7748,15 @@ type ServerInterface interface {
 	// (PUT /students/{student})
 	SetStudent(c *gin.Context, student StudentId)
 
+	// (DELETE /students/{student}/data)
+	EraseStudent(c *gin.Context, student Id)
+
+	// (GET /students/{student}/data)
+	ExportStudent(c *gin.Context, student Id)
+
+	// (PUT /students/{student}/data)
+	KeepStudent(c *gin.Context, student Id)
+
 	// (POST /students/{student}/ladders)
 	AddInstrument(c *gin.Context, student StudentId)
 
@@ -7944,6 +7976,32 @@ func (siw *ServerInterfaceWrapper) EndSession(c *gin.Context) {
 	}
 
 	siw.Handler.EndSession(c, session)
+}
+
+// SetStudio operation middleware
+func (siw *ServerInterfaceWrapper) SetStudio(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetStudio(c)
+}
+
+// ExportStudio operation middleware
+func (siw *ServerInterfaceWrapper) ExportStudio(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportStudio(c)
 }
 
 // ListActivities operation middleware
@@ -11604,6 +11662,81 @@ func (siw *ServerInterfaceWrapper) SetStudent(c *gin.Context) {
 	siw.Handler.SetStudent(c, student)
 }
 
+// EraseStudent operation middleware
+func (siw *ServerInterfaceWrapper) EraseStudent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EraseStudent(c, student)
+}
+
+// ExportStudent operation middleware
+func (siw *ServerInterfaceWrapper) ExportStudent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportStudent(c, student)
+}
+
+// KeepStudent operation middleware
+func (siw *ServerInterfaceWrapper) KeepStudent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "student" -------------
+	var student Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "student", c.Param("student"), &student, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter student: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.KeepStudent(c, student)
+}
+
 // AddInstrument operation middleware
 func (siw *ServerInterfaceWrapper) AddInstrument(c *gin.Context) {
 
@@ -12039,6 +12172,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/recovery", wrapper.SetPasswordByLink)
 	router.PUT(options.BaseURL+"/invitation", wrapper.AcceptInvitation)
 	router.GET(options.BaseURL+"/account", wrapper.GetAccount)
+	router.PUT(options.BaseURL+"/account/studio", wrapper.SetStudio)
+	router.GET(options.BaseURL+"/account/studio/export", wrapper.ExportStudio)
 	router.PUT(options.BaseURL+"/account/password", wrapper.ChangePassword)
 	router.DELETE(options.BaseURL+"/account/sessions", wrapper.EndOtherSessions)
 	router.DELETE(options.BaseURL+"/account/sessions/:session", wrapper.EndSession)
@@ -12053,6 +12188,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/students", wrapper.AddStudent)
 	router.GET(options.BaseURL+"/students/:student", wrapper.GetStudent)
 	router.PUT(options.BaseURL+"/students/:student", wrapper.SetStudent)
+	router.DELETE(options.BaseURL+"/students/:student/data", wrapper.EraseStudent)
+	router.GET(options.BaseURL+"/students/:student/data", wrapper.ExportStudent)
+	router.PUT(options.BaseURL+"/students/:student/data", wrapper.KeepStudent)
 	router.POST(options.BaseURL+"/students/:student/ladders", wrapper.AddInstrument)
 	router.DELETE(options.BaseURL+"/students/:student/pauses/:pause", wrapper.RemovePause)
 	router.PUT(options.BaseURL+"/students/:student/pauses/:pause", wrapper.SetPause)
@@ -12569,6 +12707,83 @@ type EndSessiondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response EndSessiondefaultApplicationProblemPlusJSONResponse) VisitEndSessionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetStudioRequestObject struct {
+	Body *SetStudioJSONRequestBody
+}
+
+type SetStudioResponseObject interface {
+	VisitSetStudioResponse(w http.ResponseWriter) error
+}
+
+type SetStudio204Response struct {
+}
+
+func (response SetStudio204Response) VisitSetStudioResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetStudiodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetStudiodefaultApplicationProblemPlusJSONResponse) VisitSetStudioResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportStudioRequestObject struct {
+}
+
+type ExportStudioResponseObject interface {
+	VisitExportStudioResponse(w http.ResponseWriter) error
+}
+
+type ExportStudio200ApplicationoctetStreamResponse struct {
+	FileApplicationoctetStreamResponse
+}
+
+func (response ExportStudio200ApplicationoctetStreamResponse) VisitExportStudioResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportStudiodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportStudiodefaultApplicationProblemPlusJSONResponse) VisitExportStudioResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -17800,6 +18015,123 @@ func (response SetStudentdefaultApplicationProblemPlusJSONResponse) VisitSetStud
 	return err
 }
 
+type EraseStudentRequestObject struct {
+	Student Id `json:"student"`
+}
+
+type EraseStudentResponseObject interface {
+	VisitEraseStudentResponse(w http.ResponseWriter) error
+}
+
+type EraseStudent200JSONResponse Told
+
+func (response EraseStudent200JSONResponse) VisitEraseStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EraseStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EraseStudentdefaultApplicationProblemPlusJSONResponse) VisitEraseStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportStudentRequestObject struct {
+	Student Id `json:"student"`
+}
+
+type ExportStudentResponseObject interface {
+	VisitExportStudentResponse(w http.ResponseWriter) error
+}
+
+type ExportStudent200ApplicationoctetStreamResponse struct {
+	FileApplicationoctetStreamResponse
+}
+
+func (response ExportStudent200ApplicationoctetStreamResponse) VisitExportStudentResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.Header().Set("Content-Disposition", fmt.Sprint(response.Headers.ContentDisposition))
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportStudentdefaultApplicationProblemPlusJSONResponse) VisitExportStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepStudentRequestObject struct {
+	Student Id `json:"student"`
+}
+
+type KeepStudentResponseObject interface {
+	VisitKeepStudentResponse(w http.ResponseWriter) error
+}
+
+type KeepStudent204Response struct {
+}
+
+func (response KeepStudent204Response) VisitKeepStudentResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type KeepStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response KeepStudentdefaultApplicationProblemPlusJSONResponse) VisitKeepStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type AddInstrumentRequestObject struct {
 	Student StudentId `json:"student"`
 	Body    *AddInstrumentJSONRequestBody
@@ -18395,6 +18727,12 @@ type StrictServerInterface interface {
 	// (DELETE /account/sessions/{session})
 	EndSession(ctx context.Context, request EndSessionRequestObject) (EndSessionResponseObject, error)
 
+	// (PUT /account/studio)
+	SetStudio(ctx context.Context, request SetStudioRequestObject) (SetStudioResponseObject, error)
+
+	// (GET /account/studio/export)
+	ExportStudio(ctx context.Context, request ExportStudioRequestObject) (ExportStudioResponseObject, error)
+
 	// (GET /activities)
 	ListActivities(ctx context.Context, request ListActivitiesRequestObject) (ListActivitiesResponseObject, error)
 
@@ -18799,6 +19137,15 @@ type StrictServerInterface interface {
 
 	// (PUT /students/{student})
 	SetStudent(ctx context.Context, request SetStudentRequestObject) (SetStudentResponseObject, error)
+
+	// (DELETE /students/{student}/data)
+	EraseStudent(ctx context.Context, request EraseStudentRequestObject) (EraseStudentResponseObject, error)
+
+	// (GET /students/{student}/data)
+	ExportStudent(ctx context.Context, request ExportStudentRequestObject) (ExportStudentResponseObject, error)
+
+	// (PUT /students/{student}/data)
+	KeepStudent(ctx context.Context, request KeepStudentRequestObject) (KeepStudentResponseObject, error)
 
 	// (POST /students/{student}/ladders)
 	AddInstrument(ctx context.Context, request AddInstrumentRequestObject) (AddInstrumentResponseObject, error)
@@ -19232,6 +19579,72 @@ func (sh *strictHandler) EndSession(ctx *gin.Context, session Id) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(EndSessionResponseObject); ok {
 		if err := validResponse.VisitEndSessionResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetStudio operation middleware
+func (sh *strictHandler) SetStudio(ctx *gin.Context) {
+	var request SetStudioRequestObject
+
+	var body SetStudioJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetStudio(ctx, request.(SetStudioRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetStudio")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetStudioResponseObject); ok {
+		if err := validResponse.VisitSetStudioResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportStudio operation middleware
+func (sh *strictHandler) ExportStudio(ctx *gin.Context) {
+	var request ExportStudioRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportStudio(ctx, request.(ExportStudioRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportStudio")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportStudioResponseObject); ok {
+		if err := validResponse.VisitExportStudioResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -23672,6 +24085,84 @@ func (sh *strictHandler) SetStudent(ctx *gin.Context, student StudentId) {
 	}
 }
 
+// EraseStudent operation middleware
+func (sh *strictHandler) EraseStudent(ctx *gin.Context, student Id) {
+	var request EraseStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EraseStudent(ctx, request.(EraseStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EraseStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EraseStudentResponseObject); ok {
+		if err := validResponse.VisitEraseStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportStudent operation middleware
+func (sh *strictHandler) ExportStudent(ctx *gin.Context, student Id) {
+	var request ExportStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportStudent(ctx, request.(ExportStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportStudentResponseObject); ok {
+		if err := validResponse.VisitExportStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// KeepStudent operation middleware
+func (sh *strictHandler) KeepStudent(ctx *gin.Context, student Id) {
+	var request KeepStudentRequestObject
+
+	request.Student = student
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.KeepStudent(ctx, request.(KeepStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "KeepStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(KeepStudentResponseObject); ok {
+		if err := validResponse.VisitKeepStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // AddInstrument operation middleware
 func (sh *strictHandler) AddInstrument(ctx *gin.Context, student StudentId) {
 	var request AddInstrumentRequestObject
@@ -24171,558 +24662,564 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L3vktw2si/4KojeE+GZvZTVkmWfM9KHDf21tSPbOmp5tPfO9Y1AFVFVcLOIMgF2qcbXEfsO+4b7JBvI",
-	"BECQTJBgdbdn9n6xJRVJAIlEIv/+8reLtdofVC1qoy+e/nZx4A3fCyMa+NsrfrL/K4VeN/JgpKovnl68",
-	"EhveVuYpM6rkJyZrZnaCadOWUn2hmZF7wf6hanFRXEj7/K+taE4XxUXN9+Li6UXJ7V/0eif23H58o5o9",
-	"N/CDse+Y08E+pk0j6+3F778XF68/i2YttXhbjifzXDO95pV4yA+8MQ9frR7u+S+qefjgGSvDPHeCbWSj",
-	"DVMb+IustWnavahNYo7Cjdib6J5/fifqrdldPH30+JKa6DtelqKxz8JHD9zsum9W+GNx0YhfW9mI8uKp",
-	"aVoRj/BvjdhcPL343x52e/IQf9UP35YwxPfciEbyKjHI3v98y2HeV/yEK+mT+9NOacEqwQ/6KTOng1zz",
-	"iv3JUfrPBVuJraxr0RRMNUjq0hKds7B6itwb1aQo/fgbitBXpi1FbZAhCDJo/P22VPiorkWdGMLAb1MD",
-	"xPxySfDL7/ZlfVC1FnDY3shK2P+vVW3s5J/+dsEPh0quuSX+Q7U2wjzQphF8b38jTtBK1hzoSgw1ODZs",
-	"Y0crLnaCl+6wv8RxH7yS+qC0xCfjcUZftYzSqFUl9hPzPuAT/+UXPfze1A747xJz/7Tjhh1FbdixUfW2",
-	"sBJI1YJpYcdfiwvLIDshzNSkys2tafhjLdiBbwUzih0aCex2O3L+7tkHPvB8vRYH877ia7H3SyhL+BCv",
-	"3jfqIBojLetseKVFcXGI/um3ixU3610OnxcXK6Wu854UtWmIG+HjTrCDFGsgBYgAdpRmx4470QgQA0bw",
-	"9U40bK9uRMmkJdX0IS8uGtUaOA+ibvcXT/9+ASL8orhYCS1Ly7uqvviZkg7dkfy7I4Nbo/9o95Za/SLW",
-	"xg73fL1WLVK5T8i1KvEP/TV/EGt1I5oTg9+ZsUzJGysbN6bjHlkbsRWNHaC0VyIhUC0zc83sz0g1jjPR",
-	"jNclK7nhBZCw4kZogxfZM6bq6sQ2qmG8ZupYo2g1Yq/nNvLlTkk8I26KvGn4CTZ3z2VFMKbdKllpetu1",
-	"aG5EY89eqRl8IHx4pVQleG0/gDKT+PJBqEMlqE/be8Zd16ha3GLN70VjhQ+x5kbh6FNvf7DP2KMp1qqm",
-	"VBCGv7ANXxvVMKkZ19eiZHitjamhhdZS1QmKqoOomX8Etx6lm6hZxT0H5C79x4Oor/Bj4/UPzopw+we7",
-	"5WgTzTZQoHBnwjNG2EbH5PTxMvJGmtO3CnWXwRnb8XorygSLwfazHdfMPceksfqFPkqz3rm/bjYkrTeN",
-	"2kecF53HnUrwpCzJf07ysB26+/dobAWrgAWGvRq9PeRIdaxnyWB1KSdFx6MaRa13sNWy7PYZSATvdVN2",
-	"5MHF4aSKsEvk/m5FXfLxzpb81CfAFLPiR14hIYaE8Ts5Yy9YLnV6AElu9T2/Fj8dxjR+yeu1qCpRskpo",
-	"rWoNoua4k+sdq+EEGm6F3ElkH7538KFXdp7EgsB8yrOA4q0L2+UMKb/aAmkdLTG9T86uG21VFn13qpKj",
-	"bZ3la0fUbF6Yot2AIkiIMK1uLJIATRNkDSWEdOKOBjnclKJxQkiD3nlUTamzr16r6v/aeh11RKFgPU7S",
-	"BZ76mxTHER2CjeVXMrH+MzTKpq23+fsHemv5ofUaxOe3+NbXl5EtFNZ+IxrtFOTAf7I23zwhVKnBqv2r",
-	"hZsguWhToU7dX9G1WMrF17Kmbwf7Qz5x0krYgWtnDuZPqlHHBTLWkuKDOlIfmpac8A+/zUinSBzBg45k",
-	"nkAF0jys000+uWcvRUWoC8E9QytQtbAagRPXqkZXBDdsrfZCs1p8NpRYuxYnet27RrXb3Xis79SR7Xl9",
-	"YrgW0P79w5QBcFTNtf0mbT5xre2spbYyxWqP3DAr6tmjZ+wSrqIafWozx8Euo5t0N2rRUS1JbcsWY7Eo",
-	"qmohe8GunS3h0NRMqFspked0GZwstcAXvOKOtfvUf9/wtZFrwfiWy1obJupf1MnKx2dA9th8tRbIxVAu",
-	"hufnFna1442IpYi3bNv6ukYV69dWgnqxrdQRd+1Q8RP+iR/hnlsJcxSCMn3vhMB2dUiQ7OUcd/TJwctx",
-	"8R6G8YuItEGO+BvXDkrvs/N79DeJm5Fu88DIPangoAEwT8HM9cl42tzQsxb1ejel93+hrcnLVvY5cAxY",
-	"OVqwveC6bUTJFMrcgQ/IPv2dROHVrV21qypaeN3uVyih4Pl3KAQyHr8Wp4/qkPnwnpt8KfI9N7Nanxs9",
-	"mnURLdgNSNJaol8pfafkXd3WvCd3zEhTBeeF84uBm0dWFavFwHTLsjBpE1Zfy4r22GgjDvQ7xl5/5Gkl",
-	"T/HweocRw1GFYWB+7sOF8+UnT6dS1y8aKTbjDcg9dRB8GBP+jWoYj+IPLiyFKrvbC+cEDCyYwbbDK8wH",
-	"WDRN3UYYJNVwej8o8FEIe1atzrBXjaDNd8s85Aa1tTSLNENKDuHn43X4D3vKprbtpdofeCOdF38gXee2",
-	"zn7gfaMg6PB7ccG3jQgmSJ9Qf7X2aVV9oZnhbcEePGJGsUfIWLPya+E01o3SWpT0Vtq7/nm2xLqyB+Nt",
-	"/UKZHenVqavTi7v6GASiclbK8f1JtV7bW7y8m6mlbQFuhfNFGM1T1xOm24qYN9xKUwz5TtaEHActbpn9",
-	"tK5kyoUHFNCoUo2+Y5fXEKIIaBSFBGpx9OLISiC2E3D28ye4UetWv1eyNoudLvww72jhh1iy5UnhA98K",
-	"+twcKm4Eb2l6atPwelbQX+FTdkF8u3DJ0/Jz/oaLIuheVgYmcN9wqw+rcXT2jNSRILBI4diyv5VueSn+",
-	"fu+OeZ+/K95shTaZ1xdEo8Ymj9VJHIMeVVuVaOCwWpmdrLfxBZVP+GkpY9Rhge+Im92VUYclEgZHcCsu",
-	"ApmSxA0JDkPy3q+JmpyPu5XGE5K1yKdckIvkHUSZv899qApMCDAtanEjGuY5Np8DDomkkTfgR1f7nsd0",
-	"HO+1LJjJ1vDsp4TZOc2IIJvHc3wbq4t2muD3NztxYnCGc328IPt/0uQGaNU282Y18lZKjA0PAH6yk1XR",
-	"iXDb4SkbUa1wXBXI4ZgjxZwfcESvsPUZNGm1pK2Tti7p5CJL8wMKJ66vgSulKYApMZcAPWSGt9udecbE",
-	"/mBOUZYBJnm5D5TKyrPoO7ORlYFxg7PMoAnhWU5G8bwn6dgog5OupDaJMHEWH2fLhXgXF1+cOhWj5xsj",
-	"moj6cKlEOSCcNeJGiuMCSTLYFoK10VkWmBcnSO7U6Z2srxcGOg5cayumxklcl8XFXtbhHwoqvuhSxobZ",
-	"X5PvDVfscsvCRKilveR1KSFGN+K+VaXW1wOlfl7J7EfKI6fivSmRmUKOUMlcENTpXX69JJksWTZyTRIq",
-	"EerXLro5plnyjBx3uO0ZrsDAzxishDfJme94Y6hA5V6WksyElYZp1dbx/Rop5l5QD7LY0DVSW3HEQwii",
-	"kcYAC45pI7dU5srLSmlRsp2qhGZ/+th5znftflUwzrRp1LUXF5zteLVhqhZ/LtgNr26EhoxRzg4VX3eJ",
-	"PxUmek0T1YlroIqfH01P5bzaWUyQp911iRSJIZvyuZl3Ryc1nbxZcDM7i6sdPxCL38h664zYoaiInYYj",
-	"WSHM0nfyVhJyUgQYSH569LJaFO3DcEyZSdt0blAlbkQ1ZvLLwNZ6z6tKaMPWdhK6YI/wp6NivyhZg5Ov",
-	"ZFoxVZNncVY/0MI4hwFopNwwaTQTYG0SqgLfi+eJfDK8llccvKC8ZuLXllc4b7YSGwVaFTlJbXhDWI//",
-	"2Vq51IDI0BijxCw93pie1zvPaUfnK4FcbMT5nuo4q+noPC64oOJCOKPdbnLaV/2ykvtV6uiO5yt40pWY",
-	"ZrQ9b67Tvyw9YjOZTxl5YTHVcAYFCheYqF9kNBJJuCjPZZxzMYh9uiv8ELREn3ZkDXhDRjkXKhnJgIdq",
-	"qBSC58zOAPXYvboR2l6ItZDGHsuVMMj6DcPXx6dxGKbCsKWLjuBLCaIZvl6akxNyduNs6q+f3CKouRda",
-	"czIN6qM1hsE7W2Ket1cTGLBLOus3nhtRCGHpVXGfHx89/M1lkX37Rh8pQiJrWAtJ8NOa8reMro9EFhxm",
-	"4U5I3GtLrYFChW5gqZnlisI5Gfb8ZIkZcobZ6sR4rYDf3NrIdCM6eM+1TlnWKJv3OAPpRPclKfq7NCQi",
-	"Fc6ll+H7qhZY8sUbq3pazgB9Evn9ltlQMz7FXoxzNlOpuDgKcb0gScsyyCchructVMx0ctFQd+J9mjYO",
-	"6i+d2D/jU6Bgz5Is+le31VlKq89oGzOl/cUy45rXzjyXdWFZbSM3Zuc282VhWRa8XrwRJNfeflOXKtZu",
-	"VUkCfTwd8rX6hXl6YQPy14F8cPtcwAl64AB+MUnCAO+eneYbJ0SMc4AFb/Lk5E5URDj8nUuxDgpowbSs",
-	"1+gRs5ITfyg6VyykYEv7xra1jCvWvNWCcbZqBL9mG1VV6qjp6H5iaqPkzkQGYOV8BwOPMQh2IARWpnjT",
-	"FiZEXoh76cPNZ1IDlJJSluDZNPxaoL18q1W78oWBnLdCCxx4qjWMu5R45nLPUBrYDbFWjq9QwUnSlkQl",
-	"b73sHbfLZo1S+86he/6yteH98rIuZRJYzJ42yCniO8HL+UIzzLuMCoddVjocFF9HUeHkcOzAD+6QODJR",
-	"x/kVP704fecipwvUw9yzHqf8zeizuKzwQmK2L+lautz5RMUCMwYLTmcq4f8VP71TnLhCo0Fy8tdk3Rqh",
-	"b+e2QW2gpKrqr9oaqul1QiPLTDb03w93hV9ltwL/rQSx3le8rsU0vRZUcPjPLdPu0nHema2+OnAiPym7",
-	"dgiN5DMLclJz0pSRCVUYViW3Y+hnbKPaBhRpbf9xI29c4WzTmh2rpFe3K3W0KvYOcxz7q9yNMj1Tx2uY",
-	"4pl4bi9KyeusR3NzfUGkuu8WF24ZE/wo9pxSf1ecSrx5DfFA76M77lTVeaJu76ksLlQjt7JeGOw8Crnd",
-	"5bp7U06v6UilG6JzdLmJFkgnirCvfSX3gttkSQ712jvPpiTED+KITjbItGoasTY6z0ux9sb71KN/FQeD",
-	"Vv7vxQUpdH/csENI/zdsp/YCLKDHl4+/eXD59YPLr/uF6o8uZxTl0ed5zbjWcluLkvkHweySRjNZPnP+",
-	"gUNrmKpdnXdZioYdd9bwMqxUQoO6B/Us9olGDCdFzWojqtmChDf2GZ9fRgmpn969feUCM61uecUA58M7",
-	"kt1yLMHg37+sgCN27X6FuXtGNPY7/+NPf7988JfnD777P//6/Q/vH3z824P/9vNvj7/5/X/CW//9v3/5",
-	"d/7gH5cP/vLg598eFU8uf//zv5EOFyfD9/yz3FuV7fGlD8ji3x9R1+bWaXlTZPjWFRluXW1yRNsnlxMm",
-	"zVjBz3WyWWEEYgz5wOq6LkHw0K4qqXeiZEew3uq2qooUZgDyLqqQ0aT/43LCY+TVXc+VVkg0WGDii1Cc",
-	"r1cflHlelujvPSjzvajxLw1ox+tKuFzOg8IpO3UXP2Zt1FdYsXRo1Kor7PAOZNMeXu4ExG2LC2vLfO9q",
-	"GXyWnB8buORKQDgS/vwtfrZWBt0oLX6yEbrdw58q6UqetnhbcVd8DqKyNp8ECE+UIZEWjjKruDBifwAH",
-	"uBAGv+OEk1SJshvQSQgrKvafCGdEPcN9rnjtgyXOuNKGn3TnMvSBlboXQ4qtSRc7mC6kaK6Xu8z3iJ0S",
-	"rsy5A9FVdz4majsjzTmc3UdPnsRH95KMkbVmrRIha85+bYW2f3/KTkIXrBa8qU4Fq1UBEBzPnJDyW48o",
-	"ROiZdfv6lB3Bm8n3oIeNQElITzU3roQvLOXJnAgCVp/dKGR+jSnZLjxIBPrktqYwUcB5DJkw/k+VxP+X",
-	"UuMfKcYNWkvsdaeiB/b85/EOXFPOOeRnCdNBDcV+ck2Hdbw/t2OSefGOR7W3Hb2XHl8WEzUw/cAEtd+g",
-	"kPe+/5e/zPGtUUuvKcrVx0PNG6m+fV6L5kDEH17X24bfiJJZzQ/cZ9rwzYbpA1/H0dr2cBANnBS2Vg1i",
-	"qQysCcFLMgLgs+3gAVRLQopejc5jyEKxg/+6IFacZVS6hX8nOGlS7pYo2yl/n97xAxX8eCMBHuLAzU4H",
-	"2LtTbfhnu5Srv31LWpTis0m45HEmiPNTQWARbD/DVxU3bSOeodMz5Dc24ACtVffEQqp9tHxPUO0oS5OX",
-	"eks6vfD1QPxAwMLxkCfCBCPDfp6fJQM8TmxYOsD1OfPLp3PIAmf384V9289tYu0fnTQaIbSJY2ALF1z7",
-	"HIwEWQt2KpiW/xDgDBgd9dF5to/mFr2lQub3SrVAMDtRNwmabJ29Nax35dRZA31hxRuSEda89aHnsRG7",
-	"IxNgvlNHUNtRqPFGMExTEguCY5jaRxUj2Z9+3AyuT8iruyguMFfOuYoFeY2uIZ5EkQEiyt5q06AyBU9+",
-	"viTB19PhvfXOu4Jyw1+QIkd8qWz40WlbvKosTf6eJeYufv+5GAVr/HbZj9bWADcBvewpUzei6aQqYoyx",
-	"TWMPXxmhhRYuixGhgQ6iWbeAjfWM8ZUWtXHgZCcGwXswWvleVqd4M6/FaaUwJrBSR7SfqtaZQUcMsN4o",
-	"LH/vRrgoLvCb1I6DUZRP8Tf2cYre1v5dWG2ViLJGAKt0RjEqXXmO91bL9ec97VyDPc1euWfeH5RJgK+A",
-	"y0LTR95HpcAZq2oGJVNuKrnVIfD0e+cZmXGJE0b/nlvmk4ZZ27vmPYpR+kv+CcT0UDJOlsiywD9R5Y/w",
-	"A3t0BlBduqrP6/lTqYicoalJyvl06nY6XSQnzxCU9R6gsDvz/vroRHqAxAkZ4JgwcoSSHDx94TR3bgi8",
-	"1cKp8UzfyyXxQr/bloibI4XMCefu2ovO19Rd+3xHKmiTOQLLfA7pbJ7FRQJRELZH6akFppLD07EAAtwv",
-	"R/b8iLw7l+7hPPt+lKmpgzQb684rdUOIkSuxl0bV9rTYBzB4D4iTXpCNj062Gg55RQljZ2etHERgMirk",
-	"t20b1R6wUCgBZ7jCWBWRf2dVLjqgA1+lp4EDguXZCMFUg4E3l2fepZtwrIgArxEAjIPYn4FiKi52nEII",
-	"baxdZMdCzxSWrSlPc01HwBdckZVqS/rOsr/4EEPFT5i5WUkdsjbHX+/cL6SjI7qYHcQyfVPuAH3LPoOm",
-	"61Om+V4U7MBlY0kBGzEq4Tu5sj0yGunKXtKVLeO8BqtZ0beXrPraSb9I3amdM44asPOCWHYFKO7k7rjL",
-	"AgQ2DR8t3MH0c0MGD/NxVPUsHI6U2+MpMeAECwFrqLSop+IVty59KfwgU/Oj0/SWI7/SMK/2zpVLgfMW",
-	"Ks6fOMDNJvXnpcCx4zzBPm3O0Mcnx8qIK6NC4jYVx6f2NDtTMexLl7QY9JspONk3oEMlYEqNyMvQ9lHN",
-	"sXni6ZlpL9m5vDViT4IvOjCG2bQpg0nqkUbsp5gmwFsXJxwDzyNQg1GsVBCx1movVqq0olSxBjyztWKg",
-	"2wHklMaTk+UveWH/OWjTjBt3J7p7xEfx7GWIgrtWMPR1jRmYlJOlfiHe0BnzmEfJY6AszFFmKFRcrYG7",
-	"vrxNQUC1uKDD1FZ+p/bipX3u98In+hNSh++FS4N2jmq/SiS6mx1OKK/GSaTc9cEv8SyYlwrqIoNznG/F",
-	"F5q5D+jCXZhjJaTj7iA2CC9Y2ciqKoBBurTLTjtYBPfgdR3C+v/QU9qiTUq53EdVQYjUtRMc8Wzb2v71",
-	"FwVJLZDY44LSEbRKqCDqaolQ07koLmDdEBDei9maIkLzWJL7B4cuYcBjee7MZuMHiEm6aIqe4NthzCWP",
-	"PxNFva+ki3pr5yFzhcK6cElWSgsGMAlMixtR59r69hheyW2dyMv9A4oOteE3IkVH+A0lEQay0Fu416K6",
-	"sSeVV1UvKAMYTwMf6nyWWQgt5vsqyOiLK8ogiuSdCooD+WMZ54H26yEdTTpPhOfDtXNXOj9E4ELPN518",
-	"60n69LX2jtfb1gFIUVUbcS5LDznhcXE/ddpuWiGNg0p8vYWm7D4wO4HvveRIXNN52Jn2I/YKX1Li4GAD",
-	"slHg7OMpL+oiX13Ic5ManZp5VyoNeuwcZgEDAQmXprf3nCTSq3z5E0gblxvo6h14rY9EzNz9M0Xh+wCg",
-	"HeV0VVphMgiqmtZaaSv6wtOcKsn45HYjXr4L7YO/BjcKlynKVLw78zj2S2PBmIZZFZ6O6Z2DWBYRNHVu",
-	"JWjL5EEk7LUYfLIjcK3rW5xrn2Jvv5Ke63tS0k3FHUuequLrpwdG7pM6ThDID+d1dhYVf1MJz67XRhNp",
-	"DXDA1QbTq6R2CnypalFg0MSBFS9JXSAbFn0+yEbklf/MRaSiGyn541KTMVxz0+0wKFQlrD6PC4ORiNA/",
-	"a9nmuluNmoNac6r50hvVYFUCosFhlkrBdLveWbtI1A++fUE66LisKFfO964Mm20VlgdL3R1IIq/R34IL",
-	"Fok354RDJFWlXUP2X12dSEBmZf7rIBVy3gPjI5JZl4rA8jbACBVLeztFlxhV12cFQqrHVJCSmhaTC8b/",
-	"0ce6UzC14+GP/MS0YhveuP5WVbl48YgRKQ60T+agGko8vQ/i0z0ybq22bPEf4DNnlK6TRo7DYoLM7yKj",
-	"0RG4R2muRBiZxG8uI40u/aDuI7odDtyymp80w5Z8kBSz4WujA/y2F52ey4bHPnIpyvX1UgH7Ua6vb9NZ",
-	"yT5JNeXzMYzu0uhwte4xj8M0tD8uyvdXe6kduJDEspCtvBH1kqZUH5uEbWDaWiSxA+wGarUXwe+4E7xh",
-	"qmaclRx+bYQOsS10T8GzZLGY79FAN2/BIhPjtIdKKWiHsjGieZbh/gogD4TcEeIaOBEaF6MuD7etgsik",
-	"c6TaRUUgCEHlWiYZaOAIyxp6J3K/gc/G5XVJxChsEJELlublQxAiXUMx10PL3X1+s5w22DWyGCQQXPgT",
-	"XPg+uV47K/oovehx8KAYjuU7ke3FU6SSxQpYUFoGORfe19VVu7rrLxA8qCeO0SMt1omBtAbvpHyyud3Z",
-	"BtwY3HceZDew4y2SJXo4hG7DYz7HeaUJAoL3/ooHc6X3khq3paVZufVUA48pGDnJwEUBdXO8qaRomD0v",
-	"AOJQsxVfXz9jqvHa4VNmTXn3ahFVu9g/W4a237a2QIBmiG6mEgWj12baugSnwALfQKqeyQtoL5opy2SO",
-	"bobMdv7kvtgBTw6AV++sOsOSQ+jMBuALqzKc1KYqTa1KwZ36YxcKWMyoNdCAXqnK5tS1t8QY9m4Pqg2Z",
-	"2fV1tS806Hk5N28j1vIgPSDy4OMKIMDZvrMFn7rb1w23RgA0DRFMhBkrmKg05ijxsmyE1uejCHtMMFh7",
-	"b64TO0kC6EzE2J1Wvww/wN+JM87hT0FxWCB1Y7/GIq+6Z0MvVJxNUsotRrDr/o0ZM8G+j02WiohH97vb",
-	"GvcqTYK2MqlwQZ/TfqqxfLqLWO95c007KyvX+ZxYfn5t5QKPp3N1wrDkMoUoPWA17alcJhaGJE86Kt1F",
-	"6nf7F3XatBWmL2EkqaELCCHSc+VySwbKkTOtxg6eJT0WfN5K4ENsemva0nWIAbD3qHjZ3V0/F3mpLsmG",
-	"1W8k1QveY24vsFSl6ZC6SV9FftsDwzUGLPIMPXh6Ti5GS/ID+EklyPKiUmuCQ4947eVrslnp1Zgbbb+d",
-	"mM0UDHrX8jEnedUua9G+IiHOgVLP65e3IHta1e/CoRofuEbw8pTfWkMvblqu16rJpfOCOrTl3YK0ya5x",
-	"uy32fGj+E2gf8OiRHJ7uXUWbO12eLztiB+4jmTy0DBqz+E5qoxpC33ztjAwA8cWqQakxQ6I4y98abjsy",
-	"6TEDU2DBjUqiY781bCUqVW+1xxh1twA6chp+IypNo2MbQORb0g5x4vLGa8YTnt6wti7fqKY7kjQaVcJt",
-	"MJsc5fNcXDtDoq9vVKYwKRhyE00c7mc5PgXh+yQhGiE+yr04HwguyrxK4JPr5+Y2zWddE33/pTyUtDeN",
-	"2gcApWEEmgn7i+v+xrzvy5U+OKqdR4wEeyxgYVxtsrL2W07nQ1hVGuo39vwETomQrulAkyLvA2+N2nMD",
-	"HsHG1YO7nlz8gIaOUVuRdIJ/28pSpAG/lsB4LaoNhHGThYHSOazTbNanGbfytildkc23s5o5DtB5V2G5",
-	"fgnkVoXpnl81v+KJ+pnhclP1D1hTzVEPNwmN8TteQr+5e+m1ltwALH6pt3jv+Ztix8ucRlDDjtRpSfAd",
-	"r8v3Sku69GJZK4oXqe3woM53AWFH+CgmOjMkpkTHFFxnf78U/34/zZAkouBNmcj1z5OMWpEAs28xbNZw",
-	"I0oGzzDlMfznkfvd1aBSoKww7QRr/7ETz77Infz3RZHppdlfqA0JqPeZl1VGCIRnfnCCpdEZkA0TYAf+",
-	"eRzVVtolwz+L4CND93WPhSwN2q50btRUKYzTtmHBE0TXoD4Sqr77OftG85u4ODnhWh4OopyIQ3v06drj",
-	"/pzO98uGZXUDz7QX+Y4EBfsUsLxCumaEJm2J3kVK6CjeIJLDT5AbE/AhsVuqaAT05rHr3vEb1OvImpeN",
-	"rBMdchOtI15OlLssqcpoEl1onFOPvvEDNF+CEL4utssBsIxg5LrnWT0Dr9gpPD4IGUEEkk5IT70UY7x0",
-	"y6fDS5pLTJ5AFBCo7u1VUrm0lRD6iJzUA33UeY6pEEoXLZkqj4oRW2RFq/brlmxQY4lmpwpNbjuMIDPa",
-	"I6kh7TIneEOWQ0E6sFFMG3UgS434IU1sKyXAK5uZFbJVipjCi5PLI4Vv2meYqB1Q+xiZky/JYrf88h2n",
-	"mzskG6zsVaIrFSQRpkvfQXzYU60ZrwZ7wic77h14Q3bKfz3ofuqVXH+G3ECk2kEikMPhgIpxojSsQK5b",
-	"neD/yzpDH3miGh8+Gfi2KxvH0tActg3FBlRHxiaRz2Stq/jj4bqftQycJ8TjLDsPjMsfRe6L6hAQKh+3",
-	"zx9zRw7H7r72Zgv/5Hpu21Ofkm/f8cQ5bQR0VaxL7O6i3c3MDeLVYJUWUQM6wlGIEXddl7+xvrkVagoa",
-	"MMDk8D3aYC7lVBOiAOQLP6WOc6rNTeJwJqq6XMYiOjGgqZcDUjvyU19YS4NArHTvy1Ik0B0QdRSwkr2X",
-	"IzPp83lVOTAKWbPUeU1h7UC+Pd9Habz4ZBF15JWQbFwbBydoSe9MtQVd9VW73iXzmiMO81QuWKWWZzRb",
-	"Dv9oh5pXGwfwClgB5C1Ny56eG9y2dWuIMXKQxVOHbaI+KORyQCPnout3GhLrRnAsbaJdmIP/nUqqGVcT",
-	"3U2hEQmK/tZohobinRl5tylUuhMvkTqIOmFmQ9LyaPeoHpu397/OVjy5mRYjFxTyT4pRrxws8JmOwNLX",
-	"+cZ71GJ4HDttp8qmA/BmDlJKN8wUKmYnA5ZjGoW64DlIo+7W63/qkT14XxcO5ofX8YcK9uBRrw19UHAT",
-	"Q6TgDtwF7XQIqk3UYqCbDrKGQEB95GGLnNif2as+jk0awGbKEDu+U9R0vlNHtuf1CTKxI9AHgLWDzbOn",
-	"EehTy3pLdkXxPagqdUQrPK8VygR40jE3JE+0Q5no5HG6TVxqqlFKumXt2zLVxaHfkIHux0C2XXi797nP",
-	"i/pOGd6j0+qU6qIpqjKlVkCt4FpV7b5mO1WVmv1prW/+HCsTc3jtMTI9AU3frwqcvF+6J4n77Bf0K631",
-	"TSKflt+IH6n7/wVAJTqvQ6OODnaAN4IhaBhiQ3OH1AaVEScGsk61JtCDuK1U26B/7xY+UaudyNKrlrU4",
-	"MmvwuFHPyc/wXmq6BX3/+8V831gXgc3rwAs8SR4a4HCq49VCfKiPfFWJJDrUtTgk8MZ8jolO+ebUqnLD",
-	"p7KmrZXFrUD1ZuwC6/xaVqmhkYvyKfC2nFXcgQzdl+PVh7lEIFFh8eTO9Y7vGCQJGDeU026F6V7QgIKn",
-	"+1zmelKEvHNKHIYvvK03imIZD/jbn04wvXgdl5W5zoYA1mQZFBtR+FKeO6o1m8jWjdr/E34rud2hCWcf",
-	"8hkNgIu45jW4vzsMKI+giGAoZuzQitgqoUgnrdwfOyVMF+4PFL7svBnL2+3OfK9SnZtDccNeaeMdapFt",
-	"DXB0h4qf5qOHsoyhYCOkx24KHfkp5u66Vy27e10bztH6/ipOuDvQ3rLfk8Y7/Fzz0oIZRbf0zul67f0p",
-	"oi6tRAptdqKCjscT/Z0G2svCZlz+Zp5rWaMaZ1R2nVQ2ZofVas6amGtSMvl9Dyo8uukicNrpbyzpMY2r",
-	"cTQkmcmaKS9czILKoZ+X6i7TOvcqgBHTKPHnFKq5GSTXl8LwTaXV1ck2O2e0qIaPJaf2erMRa0NliJhG",
-	"pvLbOooTN/PErX0cAfAvC8l6KyPk1odr2U83uc434frLrZkJ67g9V9FpKW6E5JSvdg7HdhzgWzgvOF8U",
-	"TkltAC0nHVB3TzBe+ZThrFFfQGkuDfM01Qbe32eAa4y6kQLEM+iA7D34OncaM0e922ICaw1+gzb0i6An",
-	"YmYjQeRCSsi0ZYKPjWtDfHkJckHIbYoPAmwpxVWYEPs3KY7n5wXt+EousDx+PNaQJU7mLla8NrReZbUQ",
-	"1jZbaF2xCHzDfZMsaOFywYH+wGV127IYePZTwt/isCDnpgFPXRlXpDMD3rGMuazO12zFIkPSPv+ikWJD",
-	"0eZGNFpS9bnOkAZtwB/ypnWRDk9HWZtvnsx7AbszEJXv465EFPfbHTi2m13MeR0JIpjOMlHU845rQ2eN",
-	"r7yTM1/jz+44vrwSf1GGub9TcRzfc5NcvqsR6i/9wBuzpPU2P7znNDBNKAYaONF31jZQHoFGbndGlKyE",
-	"/suRV8ohXuI9VbBLZhR7lAsyml3409ZBOevP8gdMpbEWM+Ty+NQQgDjGvD1oiQWIwtsWK4bH+t0EnAa8",
-	"Hppw2kGeskdfPoHILuHwT1UXYsWPv81x97p1TaUUh70bhz/2vqt+XnL30qThoVfTd5kOCPeY2EB7OG9E",
-	"r164RiReKwEQUULwpnadYcUaW9c1rTYn8nNJdbFWN6IyubVsd92UexDJqdmhseTEZotP4b/sq4J9/f/+",
-	"3//PNyQ0TU7FozPthq29/coLzwahSMAno6SCAu8crCZVzfoT1bb6KuSPbVQjjAANDZLMwnnb8RKbUgtR",
-	"JwD5S7EkRQNVYdVWpUv+YXIDQJRW3LRa2OGOy/yaMzmuSZ0USa7ZhjcG/V8+qmj4qhJf6GW6kiP/FfAi",
-	"ZQk3Ejcnf2mtFjkV9tHF7Vokux33g/YcrpAjgbszwUWJfHfaeQO5e2oPXVYsDTHNyyVNEYF+nYKUPFT8",
-	"BKlCcr8wt3JZGW3oZL2oWg6OYH2bWlJ4v9dIG4kxsRFXXrYN/c9ro5qJyCsGU2NuDiIms04lEWXe+RHQ",
-	"bYCxWXVkum1oE+c+QrRpiQ/ToAG0enRw7d1aA4h2oEFbcTStRswoA+4e9Tqg23S3VYWL9boQL8yT3nca",
-	"nXolScDJ96hnM2i7AZGHo8+CA5OA8Z3gJTvKqgLtqQDks8UZWy8kXTHnyzomJaNX9GMFgsqPuhFV54N3",
-	"7aWLhd2lK7WlUGlKfvoC/C+N9Jjva3u9nlck/U5t38k6UUK4yH2Ku43SllTi7eYS2+6kgzuEDl6zFtjp",
-	"uVL1NqypiADwdoI3JfMIcHmGO8wgOcHp29e3G8gDG093CgidxjO7L+ILWEt/B24ja9ZeU4llJF+BKtPh",
-	"fRVdYQrEBu2ePGMSgB3hecfxhl/bq8++cgds2OqWE+fsx5UWzQ3HXg/dbGtltVsIhqkNoNaqpldReX7d",
-	"D+lfCB5nz9+FE2/RbntZgUfab0HXiwBXmJagL0G9XBpU6/Vw7ebuEwZ/vgWKXeWqrqnEgGuhf8qKN0WF",
-	"8l0DtydPLufg0HSlzJ1mifhsVrl3ruWNqiqrnA0K9qNspD/9/fLRz3+/fPCXn//n479fPvjq5z8//fvl",
-	"g6/xn/6NNqR4D69ojxlp9n8/1qjnrkXl+i1hUj0vy3lQIPhumnVekTAz64rrRG60QgCzHaRmhDzffqOU",
-	"O3NhlW1CwXEArdLoeHeeRSWNrFa9jdtzQPPNSgE+M4VqSVrvRAOOSYCI6SroFHKENm6bA95GxWvsS+Hz",
-	"se3cy8BniCoKkfNEzDjrWnHJM+p7fi1+OiSLgsOYDDtqWpN55basPSxxd4WquINYS14xyDFmMg/FN9Xi",
-	"JCQud0LSuTJ6gK0TuBtI/whp1p2v9LlMGKUr3rzjK7G0h573nI35KW53Oz5m/leXyY+VxFGRV+hPNNHA",
-	"ewBlZ68yzPYzinkg3ts1+U6Cz2wd10+CZLj4yC5RhdSVuCEuCKvVMabBSpndRRJwNEH1hUhYB1H3u3dG",
-	"lXRW8VsA8dUBL1EqeFu/ahMXd9Mu0G8/tLR6e1AL5np1UCb5le8XYC+NpN9RNdcoAdaV4Nj1JTgqaHF3",
-	"Zlboef7SDIQuL1Gcw7STC4ElPLnd1oXd9c25I1xpx1/uwIQuW1FejzvOE/Kq4lS5htzTBwAStiZrh6yC",
-	"AU9hCMReWFjFFiIZdMvEVPPV79QRnK/+cnE3IFud7IkunO+tXwuuhbG/W3IMayu1uwDuXOXZNCJRY7/L",
-	"YEG7DS9OvgI4nZ8L8EWp5I24fKgWnz3KQIHulj3H2mwwoRaH2K/E1qtLQwpN6z3purWNrLE1aKPUHjQI",
-	"XclS6Mwa7VRTkbjmu59ZCNX2SuBPllxP0RdhVQ3HLoXrR3J0kAu8Znxt5I00pyI0EXJuxLugXZcSMEiH",
-	"QJoCDaqeH4XMYtU4Qr6MnpnWHScdgB38/RSbAPNOMXYBJoKsIxyzc3TDThN0Wl9n8AOnxspfb9YRjQOI",
-	"WIfrzzHfAGRAlFZgxWiQyi7bHCXodMvhTjSTwbI7KUOc2OIZCKpJRJR3ctXw5kSnHC1LZHuh1HUy8WSt",
-	"6rVoloKDVkpRKvN7DBOAsozAjlbJrZWPD2WiUuLln5wygBc0y9b/Ht5ZeETTsTefQ4Z0iKjYzY7e1Jpy",
-	"NqjWiZxJsqgb8RKfhPJObWS9Ni94QzZ53WxEI2qD8Wtw40jNKlkLj1Rx2Wt3KjU0zEK3sqzFRIFlPt1/",
-	"UEa8wVJDgu7b1t5Ry7D8FrUsXoYV+JMWye6XB5e6QRgfCBO3AJ8kBpejuHEnN0tMBPt4wpFOF/FGmAUz",
-	"fnVMNdKmEcbjBCxIPKFjcz/WgnmisbW6sXoUKBbS8iRn9mAoDSBJUJ/iHI2+jnS+RMPdEQ6vAanQtZJx",
-	"Jy3euEDyeKlu+h3LB3YdnDzykDtP/Wzt9l22C71NBXvXAGMCR/Sd0iYJIQcNq2hFOxszbspdsDx3vzPu",
-	"cG7UkrwJHfKbEKnD8c6mrSrSFv6eLy2d1WqTMEPMTq6va6Hz+pAPy0fCywUOQS8yvk2TGKxEf3+7UzoB",
-	"SLHQa2ZtSXBm2nOc60CbRlTO6Ppzphe7EUaSqf0/KMMUXKwl4/WJOWifqULdnGYId+NZmSqyCVsZ+U96",
-	"nlvnXHG+FAJ8esxPmSG3RJvBCrVb7DQIkG2eD4aqUceEs6XDm+Db02RmH+RQP0NTNe4GB612Q9+9Z9DP",
-	"6deWV8wKQ3YtxEFDoAVw1xOV6l9dzteZdoXrUbFcVMe4TRrh2DRPXovZ2Sem9+TWs/NsN9yFya8OBdaQ",
-	"H0kGI27ORlWzx+mDfeYWHTTlXvxDpbolvn3+w3PXVxZDovbRfnhU070o89xeA0I1DreM6Ojnp+m/TZOQ",
-	"W/1FLzydb2u2FrUdwWCTv2ERar3efZef4QXPv8tO8xLVKvvZa3H6qHK7boBUjq55n2rgMU+soXpMZEBv",
-	"8zt7LOjmj706uwP3H4TJIUqeyJ2Cn6xAcAmg4/vnUPG1Y+QNNlnqGCjOd4B/AKz32Si6o7jfJqRNtMdF",
-	"xB6O5I4qNINS5Xml2CZ9v6M8dlTzDlza47FtVHtIbGFP9Yq+2Phs8ZmiGTerEfJ9smOcXZyLVg30f3SA",
-	"ygVWqfvWc+c6JYN/oTzzHtvYTrqmgd1y9Kz34cH7qMe6FjSK8MejQkBY9AK73gaZRVvuo/mZT1HMu3MX",
-	"hULIiAWiKccknOCowAVE1v80fDJkirj23IuCNpndS0KzgOJiJ8sS1JBmdzI70CoFT6Rv8hTuALbbUBuM",
-	"FMAS7MM54KGJpNOAR/PZMNOcCvQoPOr8YKhjDWFo45D1WVkpNdka841qEAkJZluw1Ymp1mC/YjNMj7Wk",
-	"gE7JkMZxRMSOUtzItcAaqZD0w9la1XXAY1siYVJt19208iVWumY46UVzyLUEFJAUE3EpB6et6h4pLcUE",
-	"13J5MyQkxMfmNHvaZeRi8r58iIJ0h9+5UwL5/Gq6TMcaAQPXzl+RQpCP92ccwPDMTnBk3/8T/eLmlBGv",
-	"cDP1L7iPTszyY3NaNEnXgT3b22kfTzlpc0HY3KJ8JpKbAr0o6GtKhV9KmmM3XFZtAks6v3lCflBqz0vx",
-	"fIFX0V5Ji543ZPegv4qDedpFDmrF9lxWTIvmRjSFvWc84q4HROxUk4NxcT5fOIgOCOzjPZNpRxSA4GaR",
-	"0kNlekmI7DYDUM/u4wXud6B2l3vit3uCed53gelMHlq8ptxSJXpR8C65AGXkJuXEzpOo9gug85EpeYKb",
-	"xbepmmochgGPQd2j/WembkTDeFUBjrN2l//lfMG8F+4ujLByje19OCGRWBytm/K3phKCeEJe53ccym8E",
-	"RDZ9ginMt/aJApFEg9ge/E60Ct8mk9i5/m73AXFS77jrkOgFfsiw6UY4uAGECYZ0s00t3scNxqGtgIYL",
-	"vsLCIT5XXJbIgqCCKgPaZiV4qZlRX17QbfX7X//PljdWBQTW66pXYa+8ooi7eJsmYeeDBtsZPTd30RnL",
-	"/vg+1aws6QiY3L5xETqBuA7bUkegcF9o5pWE8XdwLdOd1gZqK4LnMfjZQ9V///bVW8TsIW2OX1teOYMv",
-	"DdN8lwJv5Zt7gbyLusDFPcDcXsdb1QeC9uXuSKRuGeSBarVcv3DC70ys64BgNxMc5mYS4vgHvhfl1YHK",
-	"41xDHx86hucDVed3u8JrfZmL2EM5Y+QG7nY3SXJp4hh7DxbELunqYHtiTqrF0kPf8N2XKD2erVDakY4a",
-	"l6HqGtz4fPNnvjVsaLoxDLskCR13x58PgCjqOP2gDEIVyLorkpM0kKI6jHNBzg4R/QWe9REZqntDAu4S",
-	"SlwX7cc8Z/mVuZ1DWiX47IVS1x/wcyGVchAOH+PDRWT6Zhrz+ZvLOVdcGhvuB3F8Wcn96swjECj65HKW",
-	"w3F7lrwB8OnjPb0MmJsw83hfL58s2td4Q3GwBI1eu/jvG9Xsl5JqGbryJ27WO1GGwpbpGCSUvS+oDBaH",
-	"bxWvdP/DT2b5B0aZzPj/QRz7MMVnMNO/RBGerpbUo/wgjleVGmzUv8+QM1jXVMIBjp8g8V89XNSSml7u",
-	"dK+MzKlhB9YFw8TpLz0M3MsibZ1PB6/b7W5Eu6j+JGmmR0eGQsMnIAoWrHNZmdb5C43qfTIW+tUltVLi",
-	"VlmSouVBRuKb6Mmd7maADJlf4dfUAiF7Qk8nXXukbl+v4dJsTqLnBl9Al1yv5Xn5IbchZy/D6WyuaQ8f",
-	"1bk84/tFLvHpDraudegtQndWvFLXTNVO6Q3ikyhhyoBjue3BdHn7MFQWlR/PXa8rV/EKhI/QIRx3D2FZ",
-	"E3fD95FgWnL5ykr8MDYOHn/99Xw62f1kfd13MuPBl1FT/f+xU4/jO0ubyFEQ1Myv51VXvVYpICb8qkff",
-	"f/SYfS9feGR6Ua9VCS2BfNOg1QkS7YAXsFAh7tFczPeeuaPuJT8IUYpyWCFRK4YrnW1jQokqKvMywd0/",
-	"3oimaSuXRLKAv9FjEk/uyahH0M//5U8P//7owV8QiuN///P/QaJxjKAmAwc8IoPjcU+eSwouu0x0ney6",
-	"dsWKVJHsD0mgewpjXM9Jw6+FA+JxrAS9C4KIBRgely5Zwx4P2g98M9V/oGsr4NpnIZIqxFIcWH8aTdNH",
-	"vyPzbfZcBU9iZMv/+9xLjdiTHdU+WtqYiF4OfYhIX87VhYILspvfN8UMp4TmrmO/XkyaS/I7EX7nBNhn",
-	"+M5jklaJGEgyn+sHcXzfqG3D93uxuGcWuts89KzDFr14WrdVVVCNmbHDqxgKmUekn+taiMOPDalZPHcZ",
-	"wmvwoAFijdMJWwSgaFJqxUJQs0CaABs25auhFcVH8yLUK3pYbRq0ho4CiZ276uIZ53h8Jln5vnVj50Oa",
-	"mENaJU6Rw0NDLbB1b0RDSN5P0O3PN+4zRxWlQZMH8FYkPBsK667QqdrayBSWIdcG8Zh8Q31psLddDtbS",
-	"UYhrsmXrVVvbj0rdV8e+WeTzA47wQySweXCDUwzTZV8ssoyaOsvJZR98TrfR/bGuTiCw+FZAAZGvbyAw",
-	"LzjgNc0LlT/Gq0Yx6+Mer35dTGQ9LJQSWrok2lli34e37466Ej5Hs/cIyJWhexy4Mw6t8dFS3AToqQ0y",
-	"/y4P+CJAr+Sh/STNjvk5wWXumKGA0mr7XnViAVjrzFPdJSoNIQXg4OWYGNiO4jx1ZpbRlrkNCb5/tLSy",
-	"yC0fpVwYPrX2Riwu4ZyocI1Xe0vIRdc6FxulNjWojVDfheqjB2vqaWkDqdkwrRCzeW9tbPdKh3mSsD/I",
-	"2zmkVN6m6CvdFeEH8dm8jjzpaR870QGGa7UUtGKQNBTXfmXVVEbueK+OurQTPx1ylR0KwvkZDty8/szX",
-	"5+cFYSPRTcN9igZl8CfyccLcx7+FUzHEqcYWCqqxxuYzhAI6Si1CfT95jd9Vcg7ZZeQKoazmOsIPktRj",
-	"Y5w35moq58bh6rhUBeNLDC4mLfv7SmSM24cvyvlxae3dal0akOfALiFo2Ezc62eppnk/HkR9JbRvczSs",
-	"/bqRiVqgRKcO580B5BK6DDtRvJJAzryyelQsbaFNvLPHa1/FrqFNObrDM5x+blldujksJkmdsGWDMNzS",
-	"5vH07QifIcdGfyMFkeS8bgT0eqIRvmt8CwVN/sgeGqFFbYL39GzUfTubqO+SSiRy2fXQWdc5RWcLWrS5",
-	"ceIytMnUgq4iLIw1Nf/I+BrUQ5/VAO2OENr/yZ3SPHZldo4JPp9AtU8jmDvo8Q4qM6CR+QWRW+e79o3v",
-	"+o2hHHXgwTaN4NeuSzG/Fvauht5rpGDHX24FtoIDJoB88oFjDJYwua/5mRVuqRR53ruY5bBCSOslIEr2",
-	"Kykw/DstK03bXcHXNQniZif6igLM4ST4JNw3rvhRarB8jSt28+jUeXU7uYZa1Ko2m/Cv7fSm2oMkEU0x",
-	"7JdTxElXTUafAg7L+VLKToIiwkDsgLgNcNnZkJRcm3SzjMVyMrfzzAB50d+Gfi9D2rYz+Jyykizd6/aU",
-	"7GR8mltBxw+04EgGWQcGLypdsAHzGzu0zGAOQSClXeBBcpzdxXWMKjdrd07yoFUqsZJ1WSe0IaQz9qDH",
-	"4qTXrpNtDGZPxSQXdbscQrgHBkOKpKidwHFf2sNrEcj3rVuUE/jTbgr0Ms2Ors8d7ZKDoI30CmpfJtCz",
-	"83asc0/Ee5aeuzpQLTBkD0GwB57MD/nAKAv2+Z8BnHU+JHmHRY7TdoQpHOnS3Rvfe0d1Co1tAc7iDkFz",
-	"PIMh6nLAXlBrw2+wOSCvdXC9hL94C80aVjR8ijEJwKRKXovUHQ19JZ33yXnlg5C3tuB+VQlNe+Fdijfl",
-	"/MC2Zzu53dm7vxZbbuSNQGhndYwdOilXh1uOS2+ht6alnJGhwmg+bTu7zDvzg5lHHhRyD3gwcd5FY0ek",
-	"nJF/RGgsWQK1uJVa1Lny99wUdKppiRs4QSuyO5/Yc1ktdlWpWmhRbZZ4qpLUysdDm4DIxGUUHmws6ZlC",
-	"MpxRDHJeFPhW4d21qg1fL1EV8IVZPK4zg7NBWxzjv0SeaMBe7if8PLkk15cf7I0ayi9tE+/4w5E9BBW7",
-	"XYoBdR29uwFJFqKVQH44NIqjI9xfYHEdqZ1gcwN3rp1TDNxL3lbnNwf6KJdg3MByXvBmWaehiZYfzqbr",
-	"en4A1A8iAfGDS1uECLJzQ4NLGhK8Slkm+oC0NVVP9ryqGP6GWDl6b7e5ayBp8MtKC/aLkrUoQ1Bpn2sX",
-	"v7SfJ1uAYOf5bDq/wvxK6kuT8OcfO7VDx8YlQNCqTQLcvNHmb2QPCbDToFdh1yY6lJ+rFlVAcG3/vCCN",
-	"fJYt/bGl7hmur3zO9Xjrkz57wTcvkuzplfqZa/eAul+95LJOuOoQTzUfTcQhL5BfyrMyRq0F9srIjV6G",
-	"aELCZNXvghZEFQb72A7BrAABADE1oQuGu8Ue+d6hVrnFf9P+llhgHKg4sJMd0sA3SAQvPFML/IVo6CSa",
-	"ODg3/rgKHDpHSAP53KSd4N7+tDul0gPWuTCljeDl6Q32187sksvL0znd6Q+HBRtxdS1JQLa7hMzykMP5",
-	"Mmkie3tEWCM+mxQYFjiuqR9uuG+dn+h1jlblHhKbrfXKazR57YSYvRkFFNnNqDiRNR8F5XB13cwDInbv",
-	"ugmT7HcdQ5nopVp0WIKUCZdyJIrDhkZqSHxuI/4sOn0pvq7cNnYc1t2z/csnujYigeX1kqTa5oBahljA",
-	"VAQDlVfE87ZP2P35NU5QyYOnqZwOfL+YRx7myI02wqkckMGe+juDz5/AsQoFW2mgpFvlWfZqvnx96FGa",
-	"Xejq5rbKDfgx6Ta7K4mW6ZMNjQKc980dTc9XfjbkBlZ8LcoP7fJ6Ki1LMQA67Y7ZgQMC88+3zoBc5sqc",
-	"EGX4RJIEezKZgNf6KFzDA4qPa9PwUq7H2Cazt8Xi8KKfZDLGuFPVOd/7zmHDp0KWecEEK5WHzNA6eEMH",
-	"G+vbp1E88WsrtK9FyZr1f/oX5sPazSK7KowQeccz81YCszhydIOPWMXvVscHk4yZiEGmUPF88fXYBTQB",
-	"1WRtnDPI5M2ekVNIiGQP5lDKDTos6PHbhtdGlIVLKuPG4TKjed9FxrHs1LGS/fW6RvS123pN03GxRrXm",
-	"nIP1wb63RKhn+7Nd5Xko8HdRRyS5i3G7rY6D3bDBYT2TDPedc6IOEt486shUfeJkXeFUr0BfWTn+RakM",
-	"CE8PIeE8dJ4v4OXJtb5zxj0R1Zjq/CmOVoWTZlloWv5D5JoIdxbotGN2XOIWNkmS/4zE8TDzfC2aw+zF",
-	"8No9Bq6aqlJH0pz96FHHvfj3WcgoSQvXBsnhed8GyTus7ONOkCb3TvCmTIUnHJq2FU21MkzveiInkqGD",
-	"gOO6gpCnfR32AVLlNggAaD9Cq0etluv5dud7WZ0AH3D6UCXgw9OHLVHM98kBwWuXTS/qsjjThMkKKQ9O",
-	"8w7aaCCQOHaoxg3z843ZbJKzUSgTp70iFv2aN5UUTVcgkn/Qx3Xx6BtdCVCbrZE5CcJ57qH38JJItu7M",
-	"V9U0Xa6Cmj1Mr9Y6kSo/MVl1EAmoW92mPLPGBwjzIjDGF4K7CbpB3QiTa/3oIF8oVT/esxOm8AjegG+x",
-	"Vr7ByR1rsEMkTpxI9MnEanwz74WFao06JEFb/mMpwGCvopNoKyG1S0t8xvgKEt1Vwy5DB3EouCdjDsrX",
-	"7t/RNA+yXta5+r2s578aRRLJnhrQmT7R6Q+poGqX43fk2DPcwcAvDUxOhhjdchYCnFF15f8xX1buOn7P",
-	"7tjIkNru+21iUktJayfdGR5xB9fX89LTPuTtuOTwV90CyR5GpzMaFy3qGRnioBgKnU/0dY2uSAwi+1P4",
-	"bqXUtVV0NsZqX1zjz18apR6sK6Wz8pMz2+JYaY1y+6C08ygbsd7V8tcWOkpBA/OuwkAfFHanDaUGjeAl",
-	"/rYSW1ljSh+0vAobERUm2PmnvA/Y/zq+rZtwf7rh42HhD3RGGNcJk3yZ0yspUy9DwZU22OGlpQsh9io1",
-	"kxrDuBS4ie8EP/7NX0VUQFkxrq89bpWMFOYFynkd+3NGBjhUkFI66SlFiZx8Ubx7SBodE7GzoITlKoJU",
-	"ipFT0ZDpxlZ8R+oYiAJZy0/a7W/Ys4l0ygr8Ki6GN3J4IzN3FxDUKfq99MhjiAaFpu4oMbxPjtnUGyKQ",
-	"n5kdh5BUWWNkVem4fHhYAs4jDJIkJGnFPmdgrCARtdoL9E3xneCla0JlLUfTtWaCAmBZs5W0plQ4OWPy",
-	"up6bREYGku2WJfVeKOHccKrSt4bCUdIhjopsf/MOi3+sIR/wXqDLEzNKsaq3Y7G48iBoVBUAFKDYJxiH",
-	"L7ii1nxjbKIDmWcqotwIiIInQGomPh/E2u4b9K3A+2aWE1WizTzELSeLeHwQimsDbJIz2oQHreLr64nN",
-	"8khF8YiOad2/uGnZiz9RercMgdofp1RvtXOcBCXyBSQx4XkODBy22tPe08TxcRGgrZETZwRqsulYbqVM",
-	"2YoJwKQesZ95AQE9beMibDfzeb5INoTJk5QOyKETmBe4AJI8AKOwPgMMTidhnkat6iickQiFp+sNQEDy",
-	"7Hhd6ucDKIP4S+cBFN0ipdTdQN1dH01xJnW0UatK7CnEAJNKw9aGmzaVIpUU9vgPs1eq/bXoVdi0OjXz",
-	"DjRwUPC6KH8ufOiMmtd0JA/nMDlxulJulcguXFAGYCUAfa2dBx10LqJLqAyIguje9+bTDE4Xfr6TtAop",
-	"zgskwrJWf/mEmV1lciVCE5Xrq0ZwKpX4O1VJe7DhFoVkCJ1rDr3iJ2i0QzDzmjci60QIrf2BoEUrZFYf",
-	"ODgRkmAxgjd0ttmGN0zwBhaH9VRsx28EWw/6B8+r/7kdH7YNiVzz3IEnm10jhO9kDIrbthFHzOJGONTl",
-	"TU+HhMwMGVnK2p8wLXXDXFmjCyIUrqpMNgFmNGsy39nBkgXV4DOk05rH6AGLbbQ6Vbx84Os7qVjylE6u",
-	"z9pMSwuLnZ62UCVFU5n6XqTYjHNqeb1dsN4P9vGXfC/OyZR1jRwGmhL8O3L+SkBTaC3W6FXLTUCrqlec",
-	"zt09cNLxA4UQobXCUTVmBx5EsH6zj1nXWYwu5T4tRjJblvCDka93vMa8vjvAdDmjY1kHXBB3InKaIdK/",
-	"l42L4tBdCKFfcoe8ESKWPkzaZSI5FopPSOGvMXekA0NHbF/4/rTCQ2Kd/Ef05J1JK0pL09/eNGqfzHxb",
-	"5PCZTLjqCSLKYQbuAKj6kUajI6C2/K5q8Je7Fm0Nh905s7tRuFjyb4bEya14TdVceixe+zPmWWmGDBIv",
-	"YBJBzVfEEMGKzUY1EO/i+lqU1ortOsnXaqXKEyRtZWYLLAVDqKTeicS1PAQiPnLNwB3gmpEeXAFwmRPn",
-	"aIReUEs5odSNgBC6qIMHtYwWhgOnIhl3V/if6qFH0dBNs8vRk5WPBNTKpJCd9Ux9i0tyOxt5AJi/L1Aj",
-	"Kjo4ApxIhwaBu+rPYEJGHJRGhkw1wpxMNOR1KUuHO7ZWtZalzzDOS1SM3x9lFXOdSK+YQiDiB820slp9",
-	"fGnn5KiNIzVLaovWu4kipXMwTG+RKh7YBtcQzS/ABPlJ9bbN0ZzilP9sRSvKD+KgGvMvBinQhEmN+QF/",
-	"Qw+01MyIZp8jD0dizD1YNnwDoY125Q7fz0Wu64ECJXBT9wNShP/gnF8DYMCWrDF8p46LTUMol7g/DoSJ",
-	"0gvzhsNodTtRJWK3i7Qj+Aw5tA9ZnO+mWQCNM8G4bhp55U99jvSuf3/E29pnCa8qtb7GsrVBxdfiDLwh",
-	"8/qbxV04fg5pGJIPYq1uRHN6qUpBeJzW/p/PjEHj+/TAe3VDAZ023Q9j9mqEkU3qx0ya+QG6r00TyM5N",
-	"yYY4Bmv7x41c8yUp+y+7l6Yxyu4efyUYar2JJ1ZN3iPev3c+2o53uFOJ7oZpNPQWeF6CoKfTTPzPz01a",
-	"w/Reyfji4cxfJYRUWMuD9Pi0iepYXpbWtgME0b3Qmm8F2yqITNMBTWduL/DrwBZdeTN9ypVyF66RxY6J",
-	"dEUB9t+fhYvFxxwnJjq5eUdG1JUI4qluiJiuXWFwxzN9BumcH9EWp0/H61IubV4Q9R7r8GUmkkroahDN",
-	"ZcmsmiJ4MIMqwW8EuAQwNanXx5tshstTjnpHMedhsCYXHAUBAfp61kpyoUR3xdth0iRMIkDeTsj0hMKd",
-	"nPnMMFavFarjRUoVHdIBlPf7BsnuWQh3hZA9kELjvUTWmajN2/C1sTx9YjXUXYwDQ6U0Kfl+p569WhxT",
-	"wNA4SQw77axeXDJAgOqBR/lf4pyVdEeDpSlk/XPl6RrDzTpC+YXQ23UjxfG9BP3zlligd4/jmEqD8bMm",
-	"savAefJRlb3io4Ev4j2miA79oUnY5mWEaLhJVpxBig0+8JQ9YhtRVYxjV4rHTO/49algXzGtKlkW7AkT",
-	"XJ+wW1Gr5TpRrdCINacqiKzyoVvMi9VGVhWTumCXzChofnGLMsD5rYt2Ib2DV4ZM4wNHXC9wCTEeFwIY",
-	"pL3L/UxN6OWXf5mpCt1gKjeZocbMjtcMgrgndrCHGvoltI1ItA/x2jrxW8V9jvOQL7iBDlTYnI7x+uSy",
-	"OA3jVfUsarXb73m744muDfjLVF2Ipa1L+vHpfjCDkCgKoRctSieFb1F0qw1vbqh1/1QDlzic0HorGqR2",
-	"10zGLh+d9RM9kDLQKcDd7xP2/Xw8mQpgom5/Jq0/V5ocCgmOtWsv6zvXcK2lNrymC7WwmXeMDr2T+oER",
-	"zd55+np/PmG4y9LmAd/S7Ws/tPV8+6Ip2ebd/LfqW7DHlmX5dlrWlQDqEwRz99Anv4tIJG+GlmrTcjZa",
-	"iN3Mbb3kpoCgXE5ARg9ov2CzFnw+iRS9qObHSoS+YhwwX0bVPi7OOMgQABzmgrW1NC4paUu/3laJqoid",
-	"Or5TuLmTAUn32JkX/agYJ1TedHExyK2PqnISxTgLMPuuyesnaMQehFLv1FFg5bPPmso/cJWixnjroNx6",
-	"8reWGJk1oma69e3oNXnTLIyQVtwI3iZ8MwGK8QwVh/c1hjP1naatX7WJGBbWgI3v1IOlkqsPI7JalyO5",
-	"pdVoH7fMrRmaV9NcfNKXAw1g0v12dZFKLH/3yw1ChBLFV2tOwXjwyoimBoDwBWky9lvPuzdJ5FGXozf7",
-	"nU8+bY2O/l2LUzLfyGlK17IuoZH9Rm7MLuruB+mAm4qb8+r1Z6f+V1m763ZJ36bvhTAkOKdsGqo0C+EW",
-	"AuoY9pHDujpm1FYArJ+sGcIKNSe2V0vgMFLTSRf0A1Z+gvMnfSLtIZ8jyI5mrlzOz8BxRxde6bwi7eHC",
-	"8aDfnkDgos/0ycMSMzgBEgG7sLAJQeOb8RPRkRyRge8XYfS05tXxZ3R77vkvWNrGTdvw6sFe1vD3HW/2",
-	"qpbr8A97Uaky+vt616g9N3INhsYvqnnAm4PYbqXCYoXBP8ATq0Zdi/rBeqcg6QyfGv4jPLmRN+JBaI+I",
-	"D/b/zQjTcHhJk/d7YBuiO7ZgASoboaKBiGzH6/IL3QHKIoj0xsC5skYfQy7Dlgn2zXa/Yo/s7VVJYyp/",
-	"ENnXIyMYcCGWMYbvXLjglTMa7AT2yx5miLfhkF1gukVgxwEQRsyFqgmIkLS3XNaMs43E3jH9IxZwnT3/",
-	"AsbN//X9u4vi4vmLlxcFYAKTDLE06TggV85RwE1qsh8CrPqnQ6X4UjwOS4cfCAT9r7++wxbtATkzuAy+",
-	"vpxHcvAw2kFtW50yclnDgvwXZntuXznE1CGOap2dTLTnJpXknp28pNBQy3jTKmUb1/OBrM8HJ7oQDhnd",
-	"t2jfVMpXJc6OoLSWq0qkQu4bsJeXZUctz6QW/Dz0WMER6qiGLIs96mKBaEjpaI1ubt26aB5Zq7q8EutG",
-	"ELxykGuPpwzdnEtuOPvpw7uLp3VbVVTts4sGY/Pn//zA1qqk05rCiGPVppE5VWXwPj5dhIkmlhgwFgbL",
-	"862hsyPH4ui+Rm8sgVh6/udym/OJAH4ZtbpOO/quhGkPlCfpWkzcLXvBrTVaPmXAf+DqsBpjwThb77hs",
-	"CgZJbOje9Qg8x51yXQyi/gVO0YS3AP+pprsYBEE1RcIX8BDUcLVnwMWud2K9oCEA0O4lvkMZaikLG/Be",
-	"Fg7zBtBlKH+H/WivwduNsJYvXynou7USVQIDDzokT3UF9LtcxJ7qRSl8MHUA4yJPyHqnVEV75lQdrNAj",
-	"R9B1wdc79Ez5te54vXXgNLyHvRZLlj+iG2vZDqwkPD9hiW6bAocFHog4NWxI8pgCq1EZ0bIqJ/IGiNbZ",
-	"6jrTKV1hfjgOMT0xTVUZa3PGaZrmlezNH+5W2AqpTXotbzyM0yCReGmDLLEXZQIW0rdQIuAw4ibv4aQR",
-	"KRuAkClE7a/edKJwf5Af3HsFDuHBNreqFiCyfZcfCqvKRcgGmccOELAmhcxE8y9HoC51E8mS3BeUIqN9",
-	"2TbqiFD9hBDbcU2lLci9IFsBGydexmFxJwizCovcwxnuIfecF8Uxc6OwBUzOvUgINj4vuOwzo0BhhdVn",
-	"YVHRlAuvVjqykrtBx1yfY5jWlTOBL/oZ26i2AXpD8HUjb0SAQanUEdhvJwG3fJDbILe5RkmFaLA55oss",
-	"y0qco2tXwPju/QJnR5NGbgzZoyEBMOSCSOPiNHWcqBci8k5Ek5G+sIIo69FhesYlO32Y3GhBcktEXYco",
-	"c4gip027xrtCKS06zBfvZNcHFRssE0Glhek4WVlEzsFpUk2oQ2nu+X2Z6auABlZN5YvANN7WLxTKtIFS",
-	"Pj51IBVd2Z80zCogjfY1hc/Yg0esFjdkY9LiYrUQbzaNfAQn/HkK7mQv9IsMyNkBzhC3vHIRvh0+NEG1",
-	"jSJotiOdZCFfGQI+HTqY66/GWg303LfaYP3pM3aJUI2N/Z8LieL9SHdzA+xoklob6NhGtGRsawAsA38O",
-	"gHtx1rSVeMagwdAR49Qh7e4LbYWsFmZJQ8/OR0Q1hbRzliirowd7EXHYojsCBUsl4kZl9tBkKcZuyx+a",
-	"hLL42BkyXjGwqyrLdPqi3slDqsUfYq+AnpF6m+4njG8jLiB2FU4jVpyBfujOkGPC/rZ7BuzQuEJLAxfw",
-	"d5j+sO7kcfuxvn1X9UyfRhTPnXBk2En9RLVOphpFgdz0RIc2GVEh9oJYwapRbTLytFiSzkhEuD7dgAkS",
-	"UG3UVVubVDQ90d4xU6GA9zuNAkciZ1apRM67vZ1O09rRnXW8jlDHKGQ93hj93Ezj9c83yxbiup+SuzyV",
-	"D46w/1A0sxi+DOkWtLiJcxH6781mzyU156QCu6hRmg/FkbTHsADVdF3dCLh32MGSYQIvYQgz3eut5gJr",
-	"OBKuiKSWVVLHMem+nh7NPD9vsC7FstLRgbbfO7ZZpxMbskdavj+nbjLk+gHcObsH0sT1/tnM+7s/m9c+",
-	"s2YxtiXMNAVsmUDSKy6OXBqdjbEXC158088ySTsasTL09BncQpj0DeUVgFmPcELYmkkaAAqm09HSOSQJ",
-	"MFSza3xK7i07NfkEwdt+iTaMfK0wNkl2k+4GTdC9qnwp6LhMgi9AeeFp9K/lpRFqwuxAn4iBFFQHeYuW",
-	"SNRz9o9oX0SkyuHUO6hsS8AE2euSNyU097ytwzSpxCZGpmp0VxVfX/9VJMphXMoLrWnAb9/Km1Tbtp0D",
-	"HKCS6Bbmgwt+/WY4leW13DsEMQh5PPEKCpfTFejRG3VSVzDi8K3iiH22ILti69+h2og8eow5EOHvk11F",
-	"voqRZb+iCnJ7MLvTYLo4L3qlHkMipHAJs1PlsD9C6H7QdOXwiM5FZktFKGcEiEOd1j3vAtECB0isVtZb",
-	"3wt7bLSpZNZh2oQxatFl3QCaszokAD2S3Y9yw974z6OeTLg0P900bWBqY7UHYqjkvMRnM6HSTQmbPAkY",
-	"TraP47qFhXHptYR45mAh28QyQkPnpKdE1OYLzdSx9nFYdyZir1AXHv4iDu1D3+qm6yFXG9HcBIhbjdkp",
-	"ctB8KaoBgWudvkTjcgGpmXv0DnO5lkGuBPxPEuHe481DeV8xCQY7aaJOHMbOdh3i7qx5BdpGwR59/fSr",
-	"ywAfFvr8ORz0VKXICN8F+r6Irp7IitlEzkZmfN05gzrLmQQol9p5tFNTD1l330Q5dw8ezRqKAUumi+e7",
-	"wxbYCqt4eghJM/Z51Cm9A4xMgym5k/sucN0wS2/b1lS5ke+DgSB7a9WU8THoFYznNvb4lzsxZLCFBIoI",
-	"rS7x7emjdiCx2t51LOVc0DtRlc4FvQyhJcKyncbldc9BCwm1JDHIe9Vy8A6zj23qdPS4PwJB7bBLcfaO",
-	"sh7kKYPr37vrKfPOWqmmzuJk++DzlWoT7tnufhlfPao2fL1gK17iCyT6NqRxLLrF3JWKoSiU+ok0D9yd",
-	"JYpYLGfIdLKNuU24M0qfJ04cILRn547bx5eDN/vsmoyOHX/QzWZUbgz5Fg0u0pdX6Ipqz018Kvy95osP",
-	"Atd3Eyn6gCg47YC077nPLzF1xqX6rw7lfmASKSo2+6ZRe/a9qvF2zQV+faeoIoPiQpHJVjGUt6qrEyQ9",
-	"YUUl19fQLX0RqPePCSiqNHi7iyDTPDydtMhJdHLnTIQlGX4teqWu3svkwPpVsxSMsedkozyuvLqmrnO1",
-	"Z0Yx+yszqsDCQQfxuWwCH3l1/VEtwe+BKQV6OU6IKF8g/7lNonj3I19VIpEQuFZVu6/p/EqZ6iimUwhP",
-	"ue1CZI2BNhg7guO1302ugK4TssoSfggC/pzpgzXt9E6IMfyIe7Anu4cVNg4bc9DdeRbSdKKt9v5Q3QqF",
-	"0YfBYWrdBylCjW9tUSWbpXFHOLbmNWCZLFIMG3XUGfkwDQKCeMqHKdHbfC2+UxRi6dK81SUhyp6vhZ4W",
-	"nNlxSpVqV+bWPXym4EuX4hrPwIt2oMQ4dXqxzVaYF40Um/OTyLLjiffbpQgUgFKuZxWcv7nHpvgD73Ei",
-	"0uDHSFPzVUO55dY7PtLx7gja/nwgKDep9FrihsrLmrbl9e7x0YtEiyTp4eQRWYk3kY0NfTWxCj73OvZs",
-	"6P32X1/eLmSWJnBKsfzINZXUMK6nnAif8e35OG725a74MlUu/jFEE3JTE31I3KlyveJGlEuQN33ETg+G",
-	"eTM7a9v8x5/vBK0ur0/ratZl8RIe8k8jruDMK38VB9N/7ePpkKw+svfqSoAaaxcOUWBEpBCn7BZfL/0o",
-	"NIqGTiCyqY0RNeOG7dQ+w0F2P1dYjQngeZqxZ7Ef1JF2RHV1jRTyjkJzoRafDZoHq8VQ7cNUjmUWu+Gy",
-	"WZj4scQOKH06+gTePZa2+ARIN6NeCWXEs5Pn/AfcuYT/dlaMryu5X81yNjw0QLeiG9IvgAhNVRhunZtk",
-	"6uVvHar3VvHqo9gfEplL40Dx5IzUutWYXvA73WP0Djo4TkIh0cHm4sL4JRJd6eR2J7TpfMfP2CVh/2Q1",
-	"BF2KdhTYIW7UEkXCo7JDt2yPdLRFdnRpBbi8eDfHkP0R69uhvudmvaP7jM5u0i0bbKPbpkNwQydDJa/R",
-	"pd42id0NdB9ChWkGP83346Ctcw+aCZ9PEuzeYGjnVNXkjDTsITWxZd1iI364VatYD1se3iBn7n2rWfXr",
-	"XgfHjqFHqXfCoVrZy9536JcGax1qxmt9TFTP5OrlCfc/htfFIWrizn1lAmIrPgOmY6pe+zZPizS9N3bc",
-	"VH7kzlkFy3KXqD6Xk4xg9wYDaqRn1loiOt0wHXfDqrllK1ADlhpAzO3mcVR/c8mBH32VaD4xqZ/ku++P",
-	"Qkw0gFc1E3y982XtWtyImoFttjnL4/0S0u3nFCH8Jq6h583vQngw7YgpwtZ0sQM8T8kD6DZ5XJ1LG6V0",
-	"3Lq/xZXv4UJk4zlP1zQ+Jjb+9B25MmExwzryeUnL7YIzARWVd9JoYmke7id8Hh1Us+pziCZ1eKC4UO9p",
-	"CMSimaKir5Hr2zgdJxyNDQluhEiZ9O2/TWd75jrhNNn02dfxS83c+MXt3Kw+gyF8zW9A0uv/kxaJko+J",
-	"YiA46i9SlR7p4g0AesvBpzbrqBADJxKNSq3jb50TMmFPEVH94BwcYYKvhBU52IuS69ihgqg0yzBUy0Yd",
-	"Uv6LSvAbbFgqWNPaP7SGHVVblaxURQehuRPVYdNWSyNhwTU6c7UT1ol3B/oy/NqV4RvsD5J9nSptnGuR",
-	"bolqhNU+XJ727MWZzAfyd2d7AD9FmCTBhtB1ktgPSKuHG9ahUNsvhSakiW91wGAjHOE1rx3qLuhpUEPY",
-	"u05iA3La79FwjxtIixBUBH2VYpTZlMeh3vQh4n5wSALKR+ghm/ddZ5YuSHrHjL2PR5WR8WXVo6Nie9UI",
-	"VxOx4VXl2vssR0kj9B0nIqId6E2xy1yKwdPQqHNc5k+/N5/DoaOk2Cc0q0IceYHzH2+ig0/cvvgff+cP",
-	"/nH54C8Pfv7tUfHk8vd/Iw+Tg/cZuzbxVgLkF9Uw37U6xkO8nM/VV1SpXlRXXSoBHWnZ0a4bLKlEbfRU",
-	"tyc706VzI5sSuabdWKdv505v0WnhzsSJ0z5/6DbJzgCL8e5sLK+VTGYNr9V+oxrDV1VuWMT7xv00ToDF",
-	"HxIozK4R8H9QQprEjOxHPvRgTOLsea7F840RzTuHH0+l0DfavNy1PZVxqK78TYpjDzbHV7ZDVIaa1o7X",
-	"5dWOH8QiKClkoA++tylRCKvU9ac0bDmKjYkHXFI90CT1BHSS8eA7Wb1/7RuTgx55Q6IwWHVa+yjMoVF7",
-	"6JDizW69U8fa3qIbBxiRuPvWbSMmVqRdAdmgYUXlJLKl/dqksu/W1+86nYH4dtuchfQTU3mwK72c7o77",
-	"epwaLapPgP4xHB4Af35jNot5qr+Xg/X3uSvcVC7q4Y9hzPmxtOm4ICEXX3i0kiEU88iwTofgVfaj+uit",
-	"iSG6lBseSlA+xTpgqiLo6AwOnKmbRWKRLwELhAgmR73m6FuqxN6W6NlxjxcdIA/87Psc5SrXn/jp9WYj",
-	"1oaElcSFLfDHfuKnKyTGrNXvPz3T/C6a4Njm7n5Y4Fm8fcx0JoPHTyuxnPeN0BTkbap5wkTSWiLD78hP",
-	"GRuVgOf3MPyuy2ciI6Lb6DkEg1EBK4ViV+tlSyfByaaWE2MT4HiJVflrfuAEsJKJOJovnGmLXnWULZpx",
-	"htztbzUETso9QCgFqTwCudmQXuy3NZbx85Dh7x7tumgEkL8lRSWeT0k8IS1MCISJX1te6Zym8vjiIoHi",
-	"zgsxwyUp7GefiiNcAI4Y3QLivHW/MYXnE5K3nMN+4CRDSFa6MgRRowj/UoTRxd3eY5vPvaxO1uii1aRR",
-	"GGaSFkJcv6JdLl5pHyvijYIGYGOegewa1Rq2OjEX+c2exVsj9tQ0hDZyn+x2CI4v140PIjuNWF+rhI+0",
-	"g1CbTluwT33qUhWWUfPbRERol1GQbd9/cfqO177xflMns2yc1EGkMefKcnGX/KBqmarY+bE1i1ad2j3X",
-	"sTsJCg0ezBX2SmZyA3C1dhtDr1+HEZvZHwcGe++QIMnmHaEadqgOlvxUMG7AjUpKllqZ/7q0Wd+h4nVK",
-	"tsraYOROQocgyL5XfuFMfOZrU53wZytmUwVb51QFLuv1nhfpckSf7bXetS8NLyVcy4NOpgfotevKw6UG",
-	"Zi8w7L7LdjP32vaekVeW6X5eHnxzVzedG4QtMmkl0KRq7VVt74q2MjT2sstHXJyTEk50XN6MlOlFg13g",
-	"1wuT7toIJ6noegR2FTTOysR1RdK/Xxfq9Zyue6i/YkPKEUruTorGtdRx33p//0bghnAaU7e7k88LnXtl",
-	"mX+LDDOhHxOZ0Isu+Vf81N0q3Xf/nfhsMwThiPyl/3E5CbTy+PJyqcDFQIQ7y88YX8E1oBqX4GavtFa3",
-	"4POc7nlzkPWyW/q9rDNmD0Xbi777Ed6Y/3Kk1JKdhqOWwq51Ai8RCttn/wVQdftrrYzv8pyjI/tYcbS5",
-	"31xezp18P+fUyXjZabJD9bd+jyduojcE+gCldqEwgO0C6e6dhkEjAGxU+w6p/uJ5nlU4fCvnDgl3oGjM",
-	"3u2lMFxmgG6657qZFTFBUsRMIEebvErkjVq39CrC+m6v2nVHO8t3rMmq+VFykUE/aRS9jiU3LixFtG85",
-	"laKwJN3Ya+kE62C3uVod4ytzpQAM8raI42cXCcVptimqwAaOqeIzp0fyh7OykVVVQGJDh5XMUE89iWXF",
-	"icmsaln3oznRGXY+pEGnCb4XePKl2bkItjN4xk6oAaC8i9btsC342rnWf1Gyhoirwogs4snzLZd1rJwc",
-	"wp8qqTFGBQQC8ieaKcT7P1bNZIkFsv6pZ65e9tpKPtcnOgw6BemT05NM1smUpXC/Lcshp8FCs3OQeg1C",
-	"CZ72qKI+d1xitBP5JRYGPo8pjcrmr/r7qZCT7mBN60jDILJ9KV2E1ikRCwP7WXOZ2HJ6mvg4OVG/2f/E",
-	"GHdABuni28agj8796YEVFg+siNaq2ogtfVqb3cnsXF/ADWZVXBx55dIUx+cXGA/kkPMJ4wc0BjMP6hqE",
-	"hJ9U9yUtuP3vqar4ql83HpuODrQ2hKCv5UE/4HX5oBIcUkR4VT2AfyU/cMOrtk+VdaPMeof+zF9b3hjR",
-	"PEDS/Xy3kCEe98PjwLup9AKdk1pknFE6Djm0VCNzqOlh2AIdt4Qz+yTb84bupLCw8/pEc/W7K7QJbcVb",
-	"uFfcoOkqUEepBEQt5KXlmIVgqni6UkkI2a3vDSK337rP/VnURiNxrDHQ7fhddaJy87cGVQivSs2MUkzw",
-	"pjpBNwyIC+SksPmsiHHQRjXXTCu24c0Z+WY5POLi9N5Uhl0rPBOQ3NNIY0T9QRxUszSDTJRyQWQHh3hd",
-	"SjPv08iG5+9A4oOM3CnwPwFpKKFGomV/8iEV50ZivCw1c/8m6nEqG3WhHtrmMEhvCo4k8ZnvIy8VNTGM",
-	"cc4u2ai6N8SRQ0vWQ2V11RkpTrsGg+/AOcC8X4GzWhwZegKXyn9Piwgm37gvRZFZ5CDfFSR9H/wORsJG",
-	"pZBmatPwtQmJx1gC09y4cnb71wPfii+Z43YflCowOfoZ2G5My1Lgvb0VtWi4ESXGU6X5koEiBj9+ePOS",
-	"ffXVV39hsmY/fXxZYJkNYB4gIKaKArBfshe8wV+9+uKCtI+esYqvRIU/Hp1fFmIBovzyv3cIPE8v3nMj",
-	"RW3YO593EHb04hFw9EHU/CAvnl589eXll18B6pDZwYF8yNchLX+LIQt7grmdyNvy4unFt8I8X/uE+Ubo",
-	"g6odjtrjy0vM6q+N81/zw6GSa3j34S+ulgVP99zZ90PARo56vTsMWDdVdOS7Ijl1rAV6/w5CHarQt9Pl",
-	"g6LL33FvqRCuMChu9JzCIh++b9SqEns7q9+LQKqHB661VevgMm2JgPjrutQMmmSgz4hpoe1+fIktCyPq",
-	"oh/svf8gHhGhzQuF/RuzibtAKq/bpnHfjJGyLzPSb+OVL3t3cPr9HKJP0oe6e8k0rfj9HlkQyoYI/guw",
-	"+W4TNUM407tgJGBZYCNF1Wm+rW+kEZpptRcrVZ6YrHvC4xnmrsv6GoCgtPOEN0I4mVOX4CUFd6mq12LM",
-	"gDjEH8N4Yu+coL0m+E96nPPVBEjXwlzxRs2DiXywzwyZE+fZ4S8psnD5X4M7PzoGuDt2fPjbQTRa1b8j",
-	"P1aCyqe48hxZCX7jmklEPCmb3mkpQkbKiR0bZeyz/KTH3Pi6LpOXzRNSzp5/EK3oafhegBPg6d9/u5D2",
-	"k/Zi9Fv/9AIpcTHc6CJz0wBb6OfCXxL9tV4J8wGdiX/A0Tv7LNyC+YkN+6s4mLvgVC3WyiUGk4LzOcOm",
-	"/KGUvjU7URtLSvsPh8Mza8ChzDzuRA2geiUoD2jYQZXjmD9fiK2sr3DwezzsOMIVLCF16LX79WzmT/Bk",
-	"tLr710RUORTsTy7JdsOw1kE10vMH/+3xg3//+bevHlOlSKNaLPhEgWP+s6X5B7FWVj18qUqhqR32DwBb",
-	"6iK6wu/u+Dx0xVT+CI1E8R/JCnemWd5Sn3xCpv+7b0JZdQ14YBj5uZO9wHuyf9uO9gIyPK/8s/9MNfjO",
-	"tF+/8oe/uT/9PkMDt/yLnJtbh2dvd3XfsxKC9DDyRoZYK2WEv5PaPO8eu+X2Z3nj3HCnbxWviNoN8k6C",
-	"4Jq9RH05bdctA9ypBTM7pYVLhhclU5sN43tVb61uuL8bIj78zf35NMlPH4QWnqanLG3zOUSU13wvCqYa",
-	"tlV11Pz6yHWvEw1Tx/o+NVMezzzF4ItqdyNFtb9u9FFoxmF/u6RKXGrhdxOoozabwjU1hlRUtFBdq2Ln",
-	"xlmrvdBsxdfXGIPBHRorW1eD/TnvDppGDjyGEf5ZKu2KVx4zIuV/e+Ee+SOOvR8r48T7LGG8C7Vhov5F",
-	"nXxHlnPpseaVqEtEAkk6JLf2kcQ98GuLzWndQXHe5I4MM/7z3wv6Oy5HtftOWODj/4jb/zyO8g+p9j8/",
-	"36cXFemSchN0GAda7dFFdBc79dBD66RF7Y26Fm+EKN9JSKaZP1XercHUQdSQswiITVb/2KtGnC9ZUyyV",
-	"nt3dbU8YI7FBXW99EJOOvBBabFf24ZVgRo2ysM+/ZUjF/3s+tVd/DDWeQ2DJMgBeIPaqdclld8sQlo9j",
-	"HNMUe7zuwC0zZE4P3fVM/TNqb2VFEvVsN5MArexwKu9t0zqcXWLTauZJiRe7NLBRQnsEadnr2XXb/Xpg",
-	"PIhzUmf200Xo3D/i/oxHzFWbYR1WLIuAvg30Q0cqKtUQ8gL81IL1VE2m+UnfWn3u0/Thb/Z/8+pzb7HL",
-	"VOj71I2Nn84foxcPNwgTNO1XhrpyShvOU4ZH1L4XhdiP8kY1+3+aUuzZ8SE2hMkQzFe+c8z/T6XzNHlw",
-	"dbcgKKaZPPzNqGuBfpakIgRPvsfmXANqzizzIyQzWnqMZRy2kyuxiyuPKjSwnMdf8mrDAC00eA4wJYTa",
-	"RpfPna/Y3+e9GFGNEvJ2SV9odojqKu9mJ7PMpZf+mTM3dJ5wRnw2vakQu7KSNW8o6JQRuTzunhWpJZfV",
-	"KRCO/enDm5fs66+ffP3nO6RhA4ln+uFv+IeM4+Gy4c4/IMSt1fhv3qnD8o8XLvMyG2mYkNj/S8qYP3YD",
-	"jFxjfilt4D0vy4/wxG3Ewb0HhMIiMvtHWArYZfVzRx+58JH/6wwGEQ76R0QHRzW/vbqbVNIkPkfPb6yB",
-	"PXPudlcfiaDWDIIvtw4lDlgO0eyjhLiR9voJn/jjeS4DvwOn9s9SdmPQ3KQl+12Hj37/RmwSXHfMZ6+s",
-	"9ekFqUc5vQNiPJR7n3BOp3h8hLICB8qrIZIEsnzDeM2kV3nYRlbiS/YJzOnmFPxGUkMNNJEPB8NG1M4w",
-	"KAz8paPxqG51kntvqzv9cVkLnipvEI9qzAyhQHvjEatuzQa/uT/NOCP26kZ4rs3yLwP8ED/68uz7cUTs",
-	"ohndR/7Yd73v3/OFHHqJzNdccL2sjXc/4WM2sTNCTLlF955PcDdCuhfqhlDb2wVwvVCTJt3aFYHTYb13",
-	"lm5yxW9ul0/Q+Tf0lBb+Nnrsj7hUuvHe1huV6xuNFoNlKKE7X7vdmduR6UYa7rHWyCP2fL0WB/O2e/B+",
-	"tJAXpy4OcgbDWDK5nBqoSYOS6FsQxjVWf/gb/mHSHA4VJ8u0OvfavbpkcAxAb0zwFh54B9Z5hwR7GNcu",
-	"p2T3867M9Ra0u3epHy8l1Vw7znuJapkBB/Hcgu2h4eOn8a8jZke7vgKoff3wN/jDpMLyU12qFw626rzd",
-	"p31IK/fN+855e15VXa40Nkpd8fX13ZJTqWv98Det2maNsSgyCvO+NWgGuIJdcP3Yd6MWXqFTLVO+gAZH",
-	"KbDUznuFdsL+eWwUvK/4WrxAXJC73C5c2+32q8hMeznXd3imR+NgSZbj0nAP5vg0Qgqqg300TNV3ynJr",
-	"O/+NXaI9xtHfJu/Al91zd8wf696X8+KZlw/+8vzBf+MP/jET0vwnuCnH9Pb9nrcpWGFzFNUNdl5mFZcl",
-	"U1Cz62GNv9De5/BsaNqPDvHH5oQ9oG+xRyP8Ix+ofMYcUZ7ibWjteV+K2os3kv4DDOh2+zldDzGeyKt4",
-	"7NDOiRjJNWS9g5H2/Bfo2EON4uB6loxCfkZMW86x1fg4+6uqQYU1/d1Qmi83Zoc9QPfSqJrEQJnaDNf2",
-	"8K6yEodeR1dUjhebjPsY+VwpzlaN4NcFM0olJoJPTruviskmmRsRGiRRA+ylxh7WhLk46yCIWvw/HtmL",
-	"92k8uG7xVGbatTgxjmhidykLsaxiOuOm3Yu3/eSFDNvQ8kHTZX/eqnDlFrYKaQe9rsu3w2yM+3Zj5SGH",
-	"DLQUeOvObI8fVJeMC73WHCo/d9HL+o45yzRzxSWv3TP/LEM+L7euNs0p13FUqW3hpSLIfLAMmkbeYD3L",
-	"7VJmB0KhLDVzZPbwHpXafsmgUJPvBfx4wrOHATgNEbhnjNeIEIEPtHUJ6k2rRckk1Js1YmP/NjZKnh8O",
-	"oi7vZOPuv/K/Y8FlOx1dAMsiuX7E/xViuX27p0a4+rsTDz7pNB1rAxubR+m9Lp8XP/GswwjCVqboggwB",
-	"Z6j1H6vj/Fqks6r/tbg3ShDvKZ0LS1PDd85jyke3YMp/Vnf/MTO/DVzSY6LCyT7Ilg0fvks+7zp6pFyy",
-	"bwKo+78yM3oQlZQ31iHzDzFWZlgTvvrPLouP2qnQGS33wBCZ1UuuGuautKM/suQpBZGxtMSmIAqFbk+W",
-	"ez8wdD/qN6phO3UEXEcoXIU1eyC4i6ii74lTPNIlfUNY8pP+1z5J3/NS3O1JchDapHnxRtblG9XcMlKY",
-	"8Ob8mu0honoW/CFWC2TLdATIKayFSEYBUQzMgu4Kgwy2dXOt49fQomB7x27ZjZxO35Xm7nyowVvGq4pp",
-	"01jNIOm8bPjAsTjdMAcev+e8f0kqOa9vRINtN13SAuwTlPrU4rMp2Epo47ElPbTjqlLQtQjSSe50Pxsh",
-	"po8n9lS+05NZI35++nCeWYfdQbr3zjlK58dPYln99T2UX+cd+UaIj3KfVwAIuKF4rBvB7F4VruM+bwKX",
-	"3Ck/RAEJCB7dzqM36qiPAVdg/iPXrBFr1ZSiZCdhIoXfSi0d3B/dlJ79f+xd3XLbOJZ+FZb2ondrlSid",
-	"SffuxleJ05nOtJ14bM/0bm31BUxCEkYkoAVAKypX3n0L5wD8EQGKMklJ3TUXKdsRRIDAAXB+vy+iKeZl",
-	"UTAlIVMfyJ8d2Gy0BFYXF/qJAHc+BK15bPdifW671pBVSWh7pLSVfBEoQIjN24Drr06J7ffU+krBbhZw",
-	"5qHIVF5smFLixtaAVPm2y+8XjlDE55fvBCOzMdpAai5eQ0vyaFR9ym1hgA0BDWxf/MTNm5fgu9W+IqLQ",
-	"3iA6XoazswtsZsLVhkqsdN44oiu8UmGT+4AkNZX91mo6RrJ3r9JcfJ8j70zoFAm3g3LFdOQIqwbfjLPM",
-	"0Rb65czoL6pkvE0Zd0lAa6K0UaeY0lFGSRkjZQ+SyO3L6PO+YoBr0zWQn567g13Trz5A5/1EbfDFk4Pb",
-	"whTDbFNvYcEVM6fFFlZ3UBFDFaI1wxVbnGWGKw4ttCuJU5A4pYkaYdrMf8Av356vR/oTn1I36Z1s+zd7",
-	"/fAhbfVaPBpDOyY8pqmaRkbhFtIcICWEWZQA0D8OCcDNMvMtxy4GhismQog0FZuQInpVfaWhLwd8OHb0",
-	"7Kj0BzHw5soo1QxZYbwJXu9sxa5tZ8kaMTowLaH7jWlMU0YfqaVCc5z2EDU31gKg8DUn/s9UX9shDOav",
-	"+Nn5DIFN3A6cqWDyS9NYLab3T68qXkYXTAoSlzaH8g7TXDdQx4Lx4ypBiZHSJJT1g7ms3t30+scO2Uf3",
-	"LuG2ymzFSs7MBeOBrmGgh/Q95gnqxCNgdjgBHlg1/oXStWrKthH4NURaow2xWP82lbmRtlxToJupAVC3",
-	"AlnLmWNZOLLusofsoza8c9Zohy0R4FZNCykbn83nAxsshdv0eUnmR3GjGv1WKJKGNuIaPqcJeE8jmT9/",
-	"T3qXZW0LFkPLckPU8MtCiYRaDf9BOEa4onUFwOncDhxZFFRM7Vmkx/FPmuWYPbmi37ZF6amc+5XPfRW7",
-	"p8QZMi/9we9I/sJpoaSiNvCwxV+GXZyUtNpLN+bzHguypyW8/PhGFbxF6DBKCXeuSGthCR6RKCHbaUk4",
-	"jh4sY0eoqmI0PGHD0SZ8eEXADP399mfi0ASOpwO0r/KdSEEhg3RNq+A66nmqS3I4o7Gthk5LKUDCWjKV",
-	"HPTyuWl2xbjOpyoT0Bapai2Fv3FtBjMTa3BUF9Yuk1kHyKn+lSEYMCm67gh1BXSLZ3LJueVogxgh8RLN",
-	"JmbOXrXGM7kvpnVDfCRdU6kFk63wwLdlq3N0FFaGF3YWOq/KkqgopURymkzr/IkLzPOVQICiBcRgKU9G",
-	"mu/ZE8rgt24Tf8UG0NHriqDdA11qxdbJfDKdxOrRVyL2rGrLjyylQ8+skO2QILe2yVlXgeAgr2wkoEsp",
-	"iH3ziDwgF4mV9JGtGB+qZCjH9IMU69sS/3HfLfnnkigXSz4h2+87BbmLRuHc0DSdvOV5mvYFym/aGNr6",
-	"rbjQqONuKfydSDIHRlyLCIGDwoJdd/95fbShFx/0/DM9eMv5LOzmkQviRoUADdINVh8/tOpX5wk/Op9a",
-	"aIEHzxrf3dYzc/TvPVOfB3Z6FGk5ByCA5qQidmsYxPQGGzwTiPdIEzt62B+yHfylBIqa7mKqLF2ArR4D",
-	"IkFjArirtkkfv0O1X2GHP5Tj3X11agd6etrF0DFxX15YikJw9yIiUUaVMjfqhhhV16aPZISlD+Krpf7C",
-	"UjcG5XEkSdBsGXJn5HyhguA3d9SC3xQVrrTMPK7VV5Uc/gUYzsvoPUAHQBdQpVfmIptGZjckJcCPmM/L",
-	"VK3pbq7W21qi1lJsdjO1EoGc9TuRKikhZv0HSdKyr3OKqJbtOtmTQglCTDQKzPCSOntytXsdADtvc4jM",
-	"79d3P4FMivm8ItAn0Nj2tLwuqhZD6SZYR1uUN0Y2Z43yBNG0lK2AqFTUMm81bQCi6pAJ9RVhDioPiup8",
-	"3aYZ3UGDc/SX4MgCldgO7Y5yHSlm+XgySlQuexZvhBi57uV2gLka/rS7xpdWR08Wp8QfuRdyRZNI5LqJ",
-	"BjWoZKdCq+FLJ67MZY7lENXKBqApx1wnYuFBvPRAdzCqc8JQmU6Kmerk2flMN+Yl6rgP/7EH6MH5y6Gn",
-	"M0aH1EQuqG4BWTDSq2CJNRJCbYhMmrhmL33AZvfw8HM7H3BUfzXPZeLoiet/pzJhcVDbR1V1jCWePeEv",
-	"HTSgYt1Ogljey0jW5dDH8FXdVx8/Qi2Fff4ZnQ80XnL2f3lrnOm+aHSOalM5Om+UCbTYUnWq6Z9KEyZj",
-	"ogauINGSEt2OfHWPTc465AFj7BLtKKKjaykypoYWUZiq2RP87HK6wbB/l4dbMfJRzrbK08c42mShH5/F",
-	"yQZQiS2H2q9IsvW7zRiD8Ycg5ildGdu+ILCr6fHDJ4MdbS5HCCBRujpNMlhoAX9xNaiqkg82+NboHOs4",
-	"87U9hFRA3S1tnfWugwzetJJuZ9pNI72EnJNKHiVkYXJj7RuDecMU1AdysSnN0MLbO524pFVfZjnj2mVz",
-	"QmanrvVdR9L68Y3HyB0kQAIjPHV8pO0kGzI68ubVfw065stl0PX9qYPIXNTwKgrayOF3+l5mzN5h4h53",
-	"4dgxX0wpay+1xSaj5v1iFyHducKrXsmDw1u7hBxRA1/cf1O0+u6jn7+5on6g79rhlD8bqfIo63VFydpx",
-	"BGuqbPmtWyr8ycWmL5oyggW0iq1tchLy8VFLIfDF2iiUEKLMki4OA8mCnXroX0pjsz4ONDaVq5WEfH2z",
-	"Vy0hzMYiEj2IZAubmvCtY3spwYYAaVmbxbBJr+Ypthw8EvM5lU4BbDpgcQB+fpjjsr7YAXeIfY+WYYFl",
-	"x6Hz9YHGJKMY7Zz0zU1s7MRjL8Ge2/YmJduxfW7mlW+kmDM/XYHZowtJEnh0yY3Ux8ti0Vh2t4CZ2aPO",
-	"/7FoqC0U8m5x5iHAz23oyM9w0eBkJ8OfsrMHqlhCZ0+gIYcT7y9FtiYSllsd/cirPxlG+kfZyDivLADq",
-	"cr8RDhJURWYWVFmM4XgG1IqlqQXPQDBbvbQQlFIoRVX0QPWGUjDWshEkKF5Sy9vuTSC3tSbIzwYMznMh",
-	"zQnFNU3MVQ10GIAfoQBrxVKzmfs85y7bgiCokxaRZvHKm1QO04ljOfGdbIY9RJn32PaZfz3tfBRssi3s",
-	"NDjpt9UvdOISVEV5/zgaQfuIht3Btb7CtVad5H9MZuqBLmBvHst9CULznYrEhuNutQ4i4PsrHG4O10Fw",
-	"6k1q8a7fKFET/+o943buXXFgNyL96gjwvcL9E3x8mUvJ4jzNs27m5wElbf9AZIVATdvUVxpkxPoCJDpW",
-	"j0aQs1wZacZU4hCssxPF0bgqRaypfqG0pCR7BsG+r7IXaASXlCQw2U+TS+z5xQemClLbWk+N5w4gISxz",
-	"EuLPKHpv+lJWZ2B8GhUFY3+5+/LZrFNmrlgbklJrSUkCLsoLADUDLgnwi4YhOpub9lPWkMsxdix2c2x3",
-	"FPbaYt8ycISzQQ4ATR7Q9PCv7q1Zrfq6gdq3yCkoejb9XkWxSPOMYx5hh3Qy89x76Po4BpZ7S/82M+re",
-	"5d3fJ9PKXt12IGzDx54c2NKMwkyoPzRRrE0fcXHZ5O1pLtdFq8PdlCdwS3ZKi3Hv9F4yOu/MC2e9tWNQ",
-	"wFVS+xEaMlKxkNQcCde5YvF/X19No3fvL83Rev3pwyckiEOet4wkEI8yx3OcMkBCL8w65sBILMxucTA3",
-	"C2qS5LqkZRpJVyorHYbnrTpgwT3lvMCpNsRmChayhHzPiIYIpnbpa65So4mMFi7o/t7myiIfFiws1+6f",
-	"PmSfxTjMxO4OWygapZSsIy0i8/Vch3BYUseTc0Tq9lYwFiPXQSgsEHogeSDJ4E5lDOsPsCBj1b/YDnri",
-	"7l72B5r0HVvdDMi7WDwDtGbvIXKAnZmZm/FrZtY3YwmbTCfkIe5kcv4qmaZ1P8Kc8QWVqoXw2rY4kPH6",
-	"UqQiRxwLLjRV5qZOmKSxxvQdX08xfOfQnj7n2YNFzIiXOV+FoIWLDw95OB5Erc8d//z5o5nj3s1nE4Ba",
-	"kvpSEtMv/Mq2O8nhdgjSQPk+nXRzJBIty7heH0bf67obLGa2W/GaDX7cZlQu6F4OXazvw3uz6RFlAOs8",
-	"NWOEQn5XtW10RFb8n1hcFG2NKrnwek+vzXhOe3kexJukRbcoyw6XkRbDCQlM2fAXsXikUuYp24vkQMz9",
-	"lQAUvtH9lc1HM1c0BMMwYqDyGExLqgF8/oH4QmBfsE96flrTZ7r5UkzI88sU+kW7vOsEEx0MXd67pTD6",
-	"bmnOb5ZEm30JkOHGLjFWH9hzuhYHcZpJNTGWmH986w1g9lXMDruTH3nyEonaiKQvnUr270YtG+KGxpnt",
-	"mzTZcqCCq9AGlcBjEjph7VguSsYgx5ewtOiuAYCFWwpPGWRZht9UMKy/rVNBkvEZ7qGgvokNV55y6PGA",
-	"unW7ApxurBA0c+Knk9R7YzYfSB6N+m2XE/zsU/NjI6BQGkCOzJaC8XWHONq5Uuy3YUxdCM2tYAx/bSi0",
-	"LlrD7n8RjN+5dl3OzS+c9qtjmbbgeYTGMST0g+0jdNDYzyvIpbFL/1cio8cqL9yPBXO3Thlc+TlnGsk+",
-	"3OBLNtA4pURieNxYnILTi4ZuCGJvNANMejWy6MeHqC7P6PpcVXg7gz9Yc7puOLyp2g2v92zeotvhkCDM",
-	"OvXa21gmsyc84xodJW6CnXWNmNiSHsdKuxkELtXNyuzJ/vZthsdS0GC+pVpu3dC75LhkRdtBARL9xuWG",
-	"pak5ZLRkQ1QKgpOpVWI+C30kcflZZNT01rkAHUrFGFXRRgpdKGEASb6hdKXeuvo+c2CBJIFs8YqA9Z67",
-	"2ZP58S0Iov8O4D/gtbrIEseGZ5+ubFFNmmys2VpvIy2idQ6YfFBqP91JRdxLFmmfPtjZ2qwr7LPuxsx+",
-	"ZHTTVqvzxbUZUUcp+vAFKIHlHhAwwBNlLva1PYuf+97rlPB2RyP/QLYH2yyj181/INsbrMgMUugX/Cpo",
-	"uiVkGzHl6jiNxi9UWdZpuYWN/VZgnhLZb2qlWEiSZa2gLDdUglnsUmbGPo9tf2g67TuQcRod6Erhl7C1",
-	"UbqmIK9TsqXJ1E4rwg1qAZ/YLpN+F38I4O6arOhNMdWjuZ3KLo6cBrTTsZffDBuYyxKgOae4VktHN8k0",
-	"XKBqEGmuUSsETg3JuK6uyf47clC6hLMRgHFZGiSNzbW1DccN7ihPsOKBryC1loAzZU2U2giZRJYY0lbX",
-	"TyM2r1fdx7HIHcIBQVDfiypWLwKM2jSjyne5N6jwTq0+CnljOz+OKUmNAbJbOPHDm8NKsPAhz9NcXg+X",
-	"DyjScF7LkqzXlCvgOByBJsyu2fvtFeOrkQ5Z+/A++mBNuJciTdSF9XcoqhQTHBy1lPdM9NrHhmJMrJIO",
-	"ZWRE8r/mNASahjgExNJUWHINs2epzKyPC5vwnuzNKiZpq5pzBw0aF0GjmOdyGn14iISMPv5LIMVgRbdd",
-	"qb2/f+3NA/E+lfVhOTUv9wvjiS9r4vvoX+2s/ps5bt8EXkvEmjxSb0pGif8yKmwxrJCX5QRWF9gIeUTk",
-	"mi4WTJSV8i4nppf4CEnN5yTZn7KOid08iRTZlkTI4NDvmKDuwjC/w1jK3q5D+eL3pd5u7aF5T+3DLpoR",
-	"0pZVu88lN6umc04jaGuW6t37S/Ral6FQtBUoX0gCcFnKAivAdzos7E/4zXsYznHcJQ9xsyLz0Oruerra",
-	"eIUG9aE/EKl8J8y0TKjzhb7Uiq3tancyNu9WbO1jBSnq4tvnppLch9+Y4sDLgXQJsUFFYd7zfkPtoS2Y",
-	"dscW/EveDbHStEWs8TECacqigo1IfB9SN5iKFL5bnxih36g0k/aJH2drxyLx5Ot/sTkANBY8ieYk1kLW",
-	"/aBvXk0nYGU50yzCJ/E8TT3gb88zTowWZU2oHX3n4NMHB1B54KlrnvyidVfIVC1R847qF5dCrBgNYAWA",
-	"spvQRxaDVbriYsOjh62jzgA+eCOvL+DJ7Qme1pLz3KrO3mAqkmyxBHg7s+xFzkhVXsA6pjTBKw6o9vqc",
-	"S4DY0GqH3GGTY/gWoatPfC66BgdjokkqFjlMlX2X3rMxe4Kf3/YCDsBwu6IM2AStUcvqi/F0sG1+3OvC",
-	"COYOONon0+3UZsDTR0Y3kdLUoqLh9qAJwnPh2pT2I4LcQVYhSSAr1rqFrJPQVu7HIkMyAjQWcDH86QWV",
-	"Vx9ba1taK6NJzpIRvsUgowsHFDHGKEekL1uTvmD8InpllVSQC7gGWJZnZbYy/vXKl7OEcavmKD4WLjon",
-	"DDuXS+MqQNnZMXtf7b1BYG0DaYqwi5x336ygm4uLKKVzbdQWjI8oDZGh4mw4RDyrWRrfv26qiCCKtZOn",
-	"8vQ/vXp1wOP/c0/aB8f1wx7PhwTERfraT3fX6CjnO3bW5XSvhiqn5sq1sTgbzgdU74H1w3dJ4gY4Wgyg",
-	"mIHjlq7Wuh24aNWt0uzJ/tZKmV2d4bHcGNjFDVkEzYySCIKpYyXl2WF9SiZt6PzjSuANlUrwj0Jmpz+W",
-	"SnmplSv1mdOW2vgqQOg02ixZvLS+7UqRS434yuJ+iQ331rl/2oVSHeG0qIEa/IEPjJlRC9rU7UuR0fck",
-	"Xk26xnHK7Q3640n3eOvoFoLv0DJcVFlUg97KK0oe6VnxrfmY0c5PGaoI3ZrkpuET/OxAKHNj2p0poUxF",
-	"8PxIleti8IMjrn0WDpi8LsjTKAfEAfu3jHKuWRrNcwlFM1xoFkgWv6kMdmzhhoyiLmyCwK3ZdBMxvRSY",
-	"1WiBN1ZcbJRjVq0iB3XbNjCe89o3TLzYUiL3qXVM/I9pNbJmZ3sJVWAgen4qxIom6Dog+sI6HspqK8HT",
-	"bZ9Zsc+ZPWmxovzbLCYp5Un7FN3jdy5d0y4eHXh852j1fuft/vivpl917XV6Vd8x97bT6PbjZfTDD29+",
-	"eOa0TyeKxrlkejt5+7+/2UWwhG8zolOi2ub+HTQ4CUR+I57/AV/+bZSRf4D7vyWdwLvOb149Z2F7cHvD",
-	"5LXkh6A2vaJbrIeDv9akHxW9ptmatW8n02BPQsh7SpDzmvFc02lZ/lqoYJKSNN0aMzAA2IEEr2FBaHLs",
-	"BEjhxSCPAe/iYU/6bdDIb0bkqu5Xa3onW71l+IAugdd3kWnroiAZ1VJwkVE4zc1h2ssLBEImEtJKrnEP",
-	"Dc4udx2HFYKYs7oY+N0T0uue27RPz6++yWkk/+BOsy59rPz4PUBP/UpauUc2BHk8jCBaDXFIRL+7IjfJ",
-	"FZmbDpFMCmH4unEze5do0OkfgYvPCfcRucfItoqj5cNW1bXZHxhOoIipoQL7nTLLDfExC+VovVRwvwKI",
-	"t7vAEjafU6kc85DXnhpVCKahLIfKm2AwiCGzHWBN2nvVN4iSls6jewap7U4ti2MYXwAt0HoAQ4Mx9wV0",
-	"0GpsmRXGVoPTiRZvN8K6li929JUFY0Y+uo2Yy3TydjIjazb59tu3/w8AAP//",
+	"3L3vkhs3si/4KojeE+GZvZTVkmWfM9KHjZZk2dqRbY1aHu25c3wjQBZIwl0s0AVUUxxfR+w77Bvuk2wg",
+	"M4FCsRL1h92yZ+8XWxKrCkAikci/v/z1YmV2e1OpytmLp79e7GUtd8qpGv72Uh79/wplV7XeO22qi6cX",
+	"L9VaNqV7Kpwp5FHoSritEtY1hTafWeH0Tol/mkpdLC60f/6XRtXHi8VFJXfq4ulFIf1f7GqrdtJ/fG3q",
+	"nXTwg/PvuOPeP2ZdravNxW+/LS6+/qjqlbbqddGfzJUVdiVL9VDuZe0evlw+3MmfTf3wwTNRxHlulVjr",
+	"2jph1vAXXVlXNztVucwcFY3YmehOfnyjqo3bXjx99PiSm+gbWRSq9s/CR/fSbdtvlvjj4qJWvzS6VsXF",
+	"U1c3Kh3h32q1vnh68b89bPfkIf5qH74uYIjvpFO1lmVmkF34+Y7DvC3lEVfSJfeHrbFKlEru7VPhjnu9",
+	"kqX4E1H6zwuxVBtdVapeCFMjqQtPdCni6jlyr02do/TjrzhCX7umUJVDhmDIYPH3u1LhvblRVWYIB78N",
+	"DZDyyyXDL7/5l+3eVFbBYXulS+X/vzKV85N/+uuF3O9LvZKe+A/Nyin3wLpayZ3/jTlBS11JoCsz1Mmx",
+	"EWs/2uJiq2RBh/0FjvvgpbZ7YzU+mY7T+6pnlNosS7UbmPcen/hvP9vT7w3tQPguM/cPW+nEQVVOHGpT",
+	"bRZeAplKCav8+Ct14Rlkq5QbmlSxvjMNf6iU2MuNEs6Ifa2B3e5Gzt8C+8AHrlYrtXdvS7lSu7CEooAP",
+	"yfJtbfaqdtqzzlqWVi0u9sk//XqxlG61ncLni4ulMTfTnlSVq5kb4f1Wib1WKyAFiABx0G4rDltVKxAD",
+	"TsnVVtViZ25VIbQn1fAhX1zUpnFwHlTV7C6e/uMCRPjF4mKprC4875rq4idOOrRH8h9EBlpj+Gj7lln+",
+	"rFbOD3e1WpkGqdwl5MoU+Ifumt+plblV9VHA78J5ppS1l41r13KPrpzaqNoPUPgrkRGonpmlFf5npJrE",
+	"mVghq0IU0skFkLCUTlmHF9kzYaryKNamFrIS5lChaHVqZ8c28sXWaDwjNEVZ1/IIm7uTumQY02+VLi2/",
+	"7VbVt6r2Z6+wAj4QP7w0plSy8h9Amcl8ea/MvlTcp/09Q9c1qhZ3WPNbVXvhw6y5Njj60Nvv/DP+aKqV",
+	"qTgVROAvYi1XztRCWyHtjSoEXmt9alhlrTZVhqJmryoRHsGtR+mmKlHKwAFTl/7DXlXX+DFu/UjasY9c",
+	"w1PXyjldbWzvjCnad9hlommyyki5BZ2lwFBx++M86JTw59PpW+2O3xhUfk4O6VZWG1VkeBQ+LrbSCnpO",
+	"aOcVFHvQbrWlv67X7Gata7NLWDc50FuTYWpdsP+cPQR+6Pbfk7ENrAIWGDe79/bplppDNUoGr4yRGO6P",
+	"6gy33pM910W74UAieK+dMpEHF4eTWsRdYvd3o6pC9ne2kMcuAYYYFT/yEglxSpiwkyMGh2dXUiRYcpvv",
+	"5I36cd+n8QtZrVRZqkKUylpTWZBVh61ebUUFR9hJLyWPavLpfQMfeunnySwI7K9pJlS6dXG7yBILq10g",
+	"rZMl5veJDMPeVk2i79aUureto3xNRJ3MC0O0O6EIEiJOqx2LJUBdR1nDCSGbueRBkNeFqkkIWVBcD6Yu",
+	"7OS729sKvzRBye1RKJqfg3SBp/6u1aFHh2ikhZUMrP8MlbRu/O0xdf9A8S3eNUEF+fga3/ryMjGm4tpv",
+	"VW1Jw478pyv31RNGFztZdXh1QRNkF+1KVMq7K7pRc7n4Rlf87eB/mE6cvBa3l5bsyemTqs1hhoz1pHhn",
+	"Dqw6MSg54R9+HZFOiTiCB4lkgUALpHlcJ00+u2cvVMmoC9G/w2tglfIaAYlrU6EvQzqxMjtlRaU+Ok6s",
+	"3agjv+5tbZrNtj/Wt+YgdrI6ClwLmA/hYc6COJj6xn+Tt7+ktX7W2nqZ4tVP6YQX9eLRM3EJV1GFTrmR",
+	"4+CX0U66HXXRUi1Lbc8WfbGoynIme8GunS3h0FbNqFs5kUe6DE6WW+BzWUpi7S7139Zy5fRKCbmRurJO",
+	"qOpnc/Ty8RmQPbV/vQlzcSoX4/OjevhW1iqVIsE0bqqbClWsXxoN6sWmNAfctX0pj/gneYB7bqncQSnO",
+	"dr4XAvvVIUEmL+ew5U8OXo6z9zCOv0hIG+VIuHH9oPw+k+Oku0nS9XSbB07vWAUHDYBxCk5cn06nLR0/",
+	"a1WttkN6/2fW28xi6Z8Dz4KXowuxU9I2tSqEQZl74kTyT3+rUXi1azfNskwWXjW7JUooeP4NCoEJj9+o",
+	"43uzn/jwTrrpUuQ76Ua1Pho9mfUiWTANyNJao2Mqf6dMu7rXpuZ3zGlXRu8HOdbAT6TLUlTqxHSbZGHy",
+	"Jqy90SXv8rFO7fl3nL/+2NPKnuLT6x1GjEcVhoH50YcXFAzInk5jbp7XWq37GzD11EH0ok/4V6YWMglg",
+	"UFwLVXbaC/IiRhacwLanV1iI0FieurVySKrT6X1vwEeh/Fn1OsPO1Io33z3zsBvUVNrN0gw5OYSfT9cR",
+	"Phwom9u2F2a3l7WmMMCJdB3bOv+Bt7WBqMVviwu5qVU0QbqE+qu3T8vyMyucbBbiwSPhjHiEjDUqv2ZO",
+	"Y1Uba1XBb6W/668mS6xrfzBeV8+N27Jenao8Pr+vj0Eka8pKJb4/qNZbf4sX9zO1vC0gvXC+iKMF6gbC",
+	"tFuR8gatNMeQb3TFyHHQ4ubZT6tS51x4QAGLKlXvO355NSOKgEZJTKFShyCOvAQSWwVnf/oE12bV2LdG",
+	"V26200Xuxx0tcp9KtmlSeC83ij83+1I6JRuentbVsirGHdbwlF+Q3Mxc8rD8HL/hkhB8kJWRCegbtPq4",
+	"GqJzYKSWBJFFFsSW3a2k5eX4+y0d8y5/l7LeKOsmXl8QzuqbPF4nIQY9mKYs0MARlXFbXW3SC2o64Yel",
+	"jDP7Gb4j6bbXzuznSBgcgVa8iGTKEjdmSJyS99OaqNn50K3Un5Cu1HTKRbnI3kGc+XsVYl1gQoBpUalb",
+	"VYvAsdM5YJ/JOnkFfnSz63hM+wFjz4IT2Rqe/ZAxO4cZEWRzf46vU3XRTxP8/m6rjgLO8FQfL8j+Hy27",
+	"AdY09bhZjbyVE2OnBwA/2cqq5ETQdgTKJlRbEFdFchBz5JjzHY4YFLYug2atlrx10lQFn53kab5H4STt",
+	"DXCldgtgSkxGQA+Zk81m654Jtdu7Y5KmgFli9IHCeHmWfGc0snJi3OAsJ9CE8Sxno3jBk3SojcNJl9q6",
+	"TJx5Eh9PlgvpLs6+OG0uyC/XTtUJ9eFSSZJIpKjVrVaHGZLkZFsY1kZnWWRenCC7U8c3urqZGejYS2u9",
+	"mOpngV0uLna6iv+w4OKLlHN2mj42+N7piik5LU6EW9oLWRUaYnQ97luWZnVzotSPK5ndSHniVPxkSuRE",
+	"IceoZBQEJb0rrJclkyfLWq9YQmVC/Zaim32aZc/IYYvbPsEVGPkZg5XwJjvzrawdF6jc6UKzqbTaCWua",
+	"Kr1fE8U8COqTNDh0jVReHMkYgqi1c8CCfdroDZf68qI0VhVia0plxZ/et57zbbNbLoQU1tXmJogLKbay",
+	"XAtTqT8vxK0sb5WFlFMp9qVctZlDJWaKDROVxDVQJcyPp6chr/YkJpim3bWJFJkh6+LKjbujs5rOtFlI",
+	"NzqL663cM4tf62pDRuypqEidhj1Zodzcd6atJOakKDCQwvT4ZTUo2k/DMcVE2uZzg0p1q8o+k19GtrY7",
+	"WZbKOrHyk7AL8Qh/Ohjxs9EVOPkKYY0wFXsWR/UDqxw5DEAjlU5oZ4UCa5NRFeROXWUS0vBaXkrwgspK",
+	"qF8aWeK8xVKtDWhV7CStkzVjPf6t8XKpBpFhMUaJaX6ydh2v9zSnHZ+vBHKxVud7qtOspgN5XHBBiwtF",
+	"Rrvf5Lyv+kWpd8vc0e3PV8msKzHPaDtZ3+R/mXvERjKfJuSFpVTDGSxQuMBEwyKTkVjCJXku/ZyLk9gn",
+	"XeH7qCWGtCNvwDs2yjlTycgGPEzNpRBcCT8D1GN35lZZfyFWSjt/LJfKIevXAl/vn8bTMBWGLSk6gi9l",
+	"iObkam5OTkz6TdOxv3xyh6DmTlkr2TSo994YBu9sgYniQU0QwC75tOF0bkwlhadXKUOCffLwV5eLybdv",
+	"8pFFzGiNa2EJflxx/pbe9ZHJgsM03gGJe+OpdaJQoRtYW+G5YkFOhp08emLGpGOxPApZGeA3WhubbsQH",
+	"76W1OcsaZfMOZ6BJdF+yor9NQ2JS4Si9DN83lcKaMVl71dNzBuiTyO93zIYa8Sl2YpyjmUqLi4NSNzOS",
+	"tDyDfFDqZtxCxUwniobSiQ953jhouHRS/0xIgYI9y7LoX2mrJymtIaOtz5T+F8+MK1mRea6rhWe1tV67",
+	"LW3mi4VnWfB6yVqxXHv3TZ2rWNOqsgR6f9xP1+pn5unFDZi+DuSDu+cCDtADBwiLyRIGePfsNN80IaKf",
+	"A6xkPU1OblXJhMPfUIp1VEAXwupqhR4xLznxh0XrioUUbO3f2DSecdVKNlYJKZa1kjdibcrSHCwf3c9M",
+	"rZfcmckALMl3cOIxBsEOhMDSlmDawoTYC3GnQ7j5TGqAUlLoAjybTt4otJfvtGoqXziR815ogQPPNE5I",
+	"SokXlHuG0sBviLdyQokLTpK3JEp952VvpV+2qI3ZtQ7d85dtnezWp7Upk8Bi/rRBTpHcKlmMV6ph3mVS",
+	"eUxZ6XBQQh1FiZPDsSM/0CEhMnHH+aU8Pj9+S5HTGerh1LOepvyN6LO4rPhCZrYv+GK8qfNJigVGDBac",
+	"zlDC/0t5fGMkc4Umg0zJX9NV45S9m9sGtYGCK8u/bioox7cZjWxismH4frwrwirbFYRvZYj1tpRVpYbp",
+	"NaOCI3xunnaXj/OObPX1XjL5SZNrh9BIPrMgJzcnyxmZUIXhVXI/hn0m1qapQZG2/h/X+pYqb+vGbUWp",
+	"g7pdmoNXsbeY49hd5baX6Zk7XqcpnpnndqrQspr06NRcXxCp9N3FBS1jgB/VTnLq71JyiTdfQzww+OgO",
+	"W1O2nqi7eyoXF6bWG13NDHYelN5sp7p7c06v4UglDdE6umiiC6QTR9ivQyn4jNtkTg71KjjPhiTE9+qA",
+	"TjbItKprtXJ2mpdiFYz3oUf/qvYOrfzfFhes0P1hLfYx/d+JrdkpsIAeXz7+6sHllw8uv+xWuj+6HFGU",
+	"e5+XlZDW6k2lChEeBLNLOyt08Yz8A/vGCVNRoXhRqFoctt7wcqIwyoK6B/Us/olanU6Km9ValaMFCa/8",
+	"MyG/jBNSP755/ZICM41tZCkAKCQ4kmk5nmDw75+XwBHbZrfE3D2nav+d//Gnf1w++MvVg2//z79+9/3b",
+	"B+///uC///Tr469++5/w1n/91+f/kA/+efngLw9++vXR4snlb3/+N9bhQjJ8Jz/qnVfZHl+GgCz+/RF3",
+	"bW5IyxsiwzdUZLih2uSEtk8uB0yavoI/1cnmhRGIMeQDr+tSguC+WZbablUhDmC9VU1ZLnKgA8i7qEIm",
+	"k/6PywGPUVB3A1d6IVFjgUkoQiFfr90bd1UU6O/dG/edqvAvNWjHq1JRLufe4JRJ3cWPeRv1JVYs7Wuz",
+	"bAs7ggPZNfsXWwVx28WFt2W+o1qGkCUXxgYuuVYQjoQ/f4OfrYxDN0qDn6yVbXbwp1JTydMGbytJxecg",
+	"Kiv3QYHwRBmSaOEosxYXTu324ABXyuF3SDhpkym7AZ2EsaJS/4kiI+oZ7nMpqxAsIePKOnm0rcswBFaq",
+	"TgwptSYpdjBcSFHfzHeZ7xB8JV6ZYweire58zNR2JppzPLuPnjxJj+4lGyNr3MpkQtZS/NIo6//+VByV",
+	"XYhKybo8LkRlFoDh8YyEVNh6hDFCzyzt61NxAG+m3IEe1kM1YT3V0lEJX1zKkzERBKw+ulHI/BZTsik8",
+	"yAT69KbiQFXAeQyZMOFPpcb/F9riHznGjVpL6nXnogf+/E/jHbimyDkUZgnTQQ3Ff3LFh3WCP7dlknHx",
+	"jke1sx2dlx5fLgZqYLqBCW6/QSHvfP8vfxnjW2fmXlOcq0/GmjdWffu4UvWeiT98XW1qeasK4TU/cJ9Z",
+	"J9drYfdylUZrm/1e1XBSxMrUCMZyYk0oWbARgJBtBw+gWhJT9Cp0HkMWih/8lxmx4klGJS38WyVZk3I7",
+	"R9nO+fvsVu654McrDfAQe+m2NuLmHSsnP/qlXP/9G9aiVB9dxiWPM0GgoBICi2D7ObkspWtq9QydnjG/",
+	"sQYHaGXaJ2ZS7b3ne4ZqB124aam3rNMLX4/EjwRcEA8FIgwwMuzn+VkywOPMhuUDXB8nfvl4Dlng7H68",
+	"8G+HuQ2s/T1Jox7EmzpEtqDg2sdoJOhKieNCWP1PBc6A3lHvnWf/6NSit1zI/JNSLRLMT5QmwZOttbdO",
+	"610ld9ZAX1jKmmWElWxC6LlvxG7ZBJhvzQHUdhRqslYC05TUjOAYpvZxxUj+px/WJ9cn5NVdLC4wV45c",
+	"xYq9RlcQT+LIABHlYLVZUJmiJ3+6JMHX8+G91Ta4gqaGvyBFjvlSUcsDaVuyLD1N/jFJzF389tOiF6wJ",
+	"2+U/WnkD3EX4s6fC3Kq6laoIUibWtT98RQI3uqAsRoQG2qt61QBI1jMhl1ZVjtDNjgKC92C0yp0uj+lm",
+	"3qjj0mBMYGkOaD+VDZlBBwyw3hosf29HuFhc4De5HQejaDrFX/nHOXp7+3dmtVUmypogtPIZxah0TXO8",
+	"N1avPu545xrs6eSVB+b93rgM+Aq4LCx/5ENUCpyxphJQMkVTmVodAk+/Jc/IiEucMfp30jOfdsLb3pXs",
+	"UIzTX6afQEwPZeNkmSwL/BNX/gg/iEdnIN3lq/qCnj+UiigFmpqsnM+nbufTRabkGYKy3kEkpjMfro9W",
+	"pEdInJgBjgkjByjJwdMXT3PrhsBbLZ6awPSdXJIg9NttSbg5UchIOLfXXnK+hu7aqy2roA3mCMzzOeSz",
+	"eWYXCSRB2A6lhxaYSw7PxwIYcL8psucH5N2xdA/y7IdRhqYO0qyvOy/NLSNGrtVOO1P50+IfwOA9QFYG",
+	"QdY/OpPVcMgryhg7W2/lIAKTMzG/bVObZo+FQhk4wyXGqpj8O69y8QEd+Co/DRwQLM9aKWFqDLxRnnmb",
+	"biKxIgK8RoBQDmJ/BIppcbGVHMRo7e0iPxZ6prBszQSaWz4CPuOKLE1T8HeW/yWEGEp5xMzNUtuYtdn/",
+	"eut+YR0dycVMGM38TbkF9C3/DJquT4WVO7UQe6lrTwrYiF4J35HK9thoJJW95Ctb+nkNXrPiby9ddrWT",
+	"bpE6qZ0jjhqw86JYpgIUOrlbSVmAwKbxows6mGFuyOBxPkTVwMLxSNEeD4kBEiwMrKGxqhqKV9y59GUR",
+	"BhmaH5+mNx/5lYd59XeungucN1Nx/iABbjarP88Fju3nCXZpc4Y+PjjWhLgyKiS0qTg+t6eTMxXjvrRJ",
+	"i1G/GYKTfQU6VAam1KlpGdohqtk3TwI9J9pLfi6vndqx4IsExjCaNuUwST3RiMMU8wR4TXHCPnI9AjU4",
+	"IwoDEWtrdmppCi9KjajBM1sZAbodQE5ZPDmT/CXP/T9HbVpIR3ci3SMhiucvQxTclYGhbyrMwOScLNVz",
+	"9YrPmMc8SpkCZWGOskChQrUGdH0Fm4KBaqGgw9BWfmt26oV/7rdFSPRnpI7cKUqDJkd1WCUSnWaHE5pW",
+	"46Ry7vrol3gWzUsDdZHROS436jMr6AN2QRdmXwlpuTuKDcYLVtS6LBfAIG3aZasdzIJ7CLoOY/2/6yht",
+	"ySblXO69qiBE6toqiXi2TeX/+rOBpBZI7KGgdAKtEiuI2loi1HQuFhewbggI79RoTRGjeczJ/YNDlzHg",
+	"sTx3ZLPxA8wkKZpiB/j2NOYyjT8zRb0vNUW9LXnIqFDYLijJylglACZBWHWrqqm2vj+G13qTgbT/PYoO",
+	"rZO3KkdH+A0lEQay0Fu4s6q89SdVlmUnKAMYTyc+1PEssxhanO6rYKMvVJTBFMmTCooDhWOZ5oF26yGJ",
+	"Jq0nIvDhityV5IeIXBj4ppVvHUmfv9beyGrTEIAUV7WR5rJ0kBMeLz5NnTZNK6ZxcImvd9CU6QOjE/gu",
+	"SI7MNT0NO9N/xF/hc0ocCDZgMgqcfzznRZ3lq4t5btqiU3PalcqDHpPDLGIgIOHy9A6ek0x6VSh/AmlD",
+	"uYFU7yAre2Bi5vTPHIU/BQBtL6ertAaTQVDV9NZKU/IXnpVcScYH2o10+RTaB38NbhQuUxW5ePfE49gt",
+	"jQVjGma1CHTM7xzEspigKbmVoK9TAJHw12L0yfbAtW7ucK5Dir3/Sn6ub1lJNxR3LGSuiq+bHpi4T6o0",
+	"QWB6OK+1s7j4m8l4doM2mklrgANu1phepS0p8IWp1AKDJgRWPCd1ge149HGvazWt/GcsIpXcSNkf55qM",
+	"8ZobbofBoSph9XlaGIxEhAZc8zaXbjVuDmYlue5Nr0yNVQmIBodZKgthm9XW20WqevDNc9ZBJ3XJuXK+",
+	"ozJssTFYHqxteyCZvMZwC85YJN6cAw6RXJV2Bdl/VXlkAZmN+8+TVMhxD0yISE66VBSWtwFGqJrbHCq5",
+	"xLi6Pi8Qck2qopS0vJicMf4PIdadg6ntD3+QR2GNWMuaGmSVxezFI0ak2vM+mb2pOfH0NopPeqTfm23e",
+	"4t/BZ84oXWeNHMJigszvxYRGR7H7F3MLA4xM5jfKSONLP7j7iG+HA7eslUcrsKcfJMWs5crZCL8dRGfg",
+	"stNjn7gU9epmroB9r1c3d+ms5J/kuvqFGEZ7abS4Wp8wj8PVvD8uyfc3O20JXEhjWchG36pqTlOq93XG",
+	"NnBNpbLYAX4Drdmp6HfcKlkLUwkpCgm/1srG2Ba6p+BZtlgs9Gjgm7dgkYkj7aE0BtqhrJ2qn01wf0WQ",
+	"B0buKHUDnAidj1GXh9vWQGSSHKl+UQkIQlS55kkGHjjCs4bdqqnfwGfT8rosYhQ2iJgKlhbkQ9K6LzQU",
+	"ox5adPeFzSJtsG1kcZJAcBFO8CI02g3a2aKL0osehwCKQSzfiuwgnhKVLFXAotJyknMRfF1ttStdf5Hg",
+	"UT0hRk+0WBIDeQ2epHy2ud3ZBlwf3HccZDey4x2SJTo4hLThKZ/jvPIEAcH76YoHp0rvOTVuc0uzptZT",
+	"nXhMwcjJBi4WUDcn61KrWvjzAiAOlVjK1c0zYeqgHT4V3pSnVxdJtYv/s2do/21vC0RohuRmKlAwBm2m",
+	"qQpwCszwDeTqmYKADqKZs0zG6ObYbOcP9MUWePIEePXeqjM8OZSd2EF8ZlUGSW2u0tSrFJLUH79QwGJG",
+	"rYEH9MpVNueuvTnGcHB7cG3I3Larq31mQc+bcvPWaqX3OgAin3zcAAS42LW24FO6fWm4FQKgWYhgIszY",
+	"QqjSYo6SLIpaWXs+inDABIO1d+Y6sJMsgM5AjJ20+nn4AeFOHHEOf4iKwwypm/o1ZnnVAxsGoUI2SaE3",
+	"GMGuujdmygS7LjZZLiKe3O+0NfQqT4KmdLlwQZfTfqywfLqNWO9kfcM7K0tqnc4sf3pt5QyPJ7k6YVh2",
+	"mUoVAbCa91TOEwunJM86KukiDbv9szmumxLTlzCSVPMFhBDpuabckhPliEyrvoNnTo+FkLcS+RCb3rqm",
+	"oA4xAPaeFC/T3fXTYlqqS7Zh9SvNNZMPmNszLFXtWqRu1lcxve2BkxYDFtMMPXh6TC4mSwoDhEllyPK8",
+	"NCuGQw947U3XZCelV2NutP92ZjZDMOhty8cpyat+WbP2FQlxDpT6tH55M7KnTfUmHqr+gauVLI7TW2vY",
+	"2U3L7crUU+k8ow5tfrcg6ybXuN0Vez42/4m0j3j0SI5A97aijU5X4MuW2JH7WCaPLYP6LL7V1pma0Te/",
+	"JiMDQHyxalBbzJBYnOVvjbcdm/Q4AVNgxo3KomO/dmKpSlNtbMAYpVsAHTm1vFWl5dGxHSDyzWmHOHB5",
+	"4zUTCM9vWFMVr0zdHkkejSrjNhhNjgp5LtTOkOnrm5QpDAqGqYkmhPtZ9E9B/D5LiFqp93qnzgeCSzKv",
+	"Mvjk9srdpfksNdEPX5qGkvaqNrsIoHQagRbK/0Ld30TwfVHpA1HtPGJk2GMGC+Nqs5W130g+H8Kr0lC/",
+	"sZNHcErEdE0CTUq8D7JxZicdeARrqgennlxyj4aOMxuVdYJ/0+hC5QG/5sB4zaoNhHGzhYGaHNZ5NuvS",
+	"THp5WxdUZPPNqGaOA7TeVVhuWAK7VXG651fNL2WmfuZ0ubn6B6yplqiHu4zG+K0soN/cJ+m1lt0ALH6p",
+	"NnjvhZtiK4spjaBOO1LnJcG3sireGqv50ot5rSie57YjgDrfB4Qd46MY6MyQmRIfU6DO/mEp4f1umiFL",
+	"RCXrIpPrP00yWsMCzL7GsFktnSoEPCNMwPAfR+6nq8HkQFlh2hnW/n0nPvkiJ/kfiiLzS/O/cBsSUe8n",
+	"XlYTQiBy4gcHWBqdAZNhAvzAP/Wj2sZSMvyzBD4ydl8PWMjaoe3K50YNlcKQtg0LHiC6BfWRUfXp58k3",
+	"WtjE2ckJN3q/V8VAHDqgT1cB9+d4vl82LqsdeKS9yLcsKNiHiOUV0zUTNGlP9DZSwkfxTiI58gi5MREf",
+	"ErulqlpBbx6/7q28Rb2OrXlZ6yrTITfTOuLFQLnLnKqMOtOFhpx6/I0fofkyhAh1sW0OgGcEp1cdz+oZ",
+	"eMWk8IQgZAIRyDohA/VyjPGCls+Hl6zUmDyBKCBQ3duppKK0lRj6SJzUJ/ooeY65EEobLRkqj0oRW3TJ",
+	"q/arhm1Q44nmpwpNbluMINfbI20h7XJK8IYth4J0YGeEdWbPlhrJfZ7YXkqAV3ZiVsjGGGYKz4+URwrf",
+	"9M8IVRFQex+ZU87JYvf88q3kmztkG6zsTKYrFSQR5kvfQXz4U22FLE/2RA523NvLmu2U//VJ99Og5IYz",
+	"RAOxageLQA6HAyrGmdKwBXLd8gj/n9cZ+iAz1fjwyci3bdk4loZOYdtYbMB1ZKwz+Uzeuko/Hq/7UcuA",
+	"PCEBZ5k8MJQ/ityX1CEgVD5uXzjmRA5i91B7s4F/op7b/tTn5Nu3MnNOawVdFasCu7tYupmlQ7warNJi",
+	"akB7OAop4i51+evrmxtlhqABI0yO3KENRimnlhEFIF/kMXecc21uMoczU9VFGYvoxICmXgSkdpDHrrDW",
+	"DoFY+d6XhcqgOyDqKGAlBy/HxKTPq7IkMApdidx5zWHtQL693CVpvPjkIunIqyHZuHIEJ+hJT6bajK76",
+	"pllts3nNCYcFKi9EaeZnNHsOf++HGlcbT+AVsAIoWJqePQM30La1a0gxcpDFc4dtoD4o5nJAI+dF2+80",
+	"Jtb14FiaTLswgv8dSqrpVxPdT6ERC4r+2lmBhuK9GXl3KVS6Fy+R2asqY2ZD0nJv97gem3f3v45WPNFM",
+	"Fz0XFPJPjlGvCRb4TEdgEep80z1qMDyOnbZzZdMReHMKUko7zBAqZisD5mMaxbrgMUij9tbrfuqRP3hf",
+	"LgjmR1bphxbiwaNOG/qo4GaGyMEd0AVNOgTXJmo20E0LWcMgoD4KsEUk9kf2qotjkwewGTLEDm8MN51v",
+	"zUHsZHWETOwE9AFg7WDz/GkE+lS62rBdUUIPqtIc0Aqf1gplADzpMDUkz7RDGejkcbxLXGqoUUq+Ze3r",
+	"ItfFoduQge/HwLZdeL0Luc+z+k452aHT8pjroqnKIqdWQK3gypTNrhJbUxZW/Gllb/+cKhNjeO0pMj0D",
+	"Td+tChy8X9onmfvsZ/QrrextJp9W3qofuPv/OUAlktehNgeCHZC1EggahtjQkpDaoDLiKEDWmcZFejC3",
+	"lWlq9O/dwSfqtRNdBNWyUgfhDR4a9Zz8jOCl5lvQd7+/GO8bSxHYaR14gSfZQwMcznW8mokP9V4uS5VF",
+	"h7pR+wzeWMgxsTnfnFmWNHwua9pbWdIL1GDGzrDOb3SZGxq5aDoFXhejijuQof1yuvo4lwQkKi6e3bnO",
+	"8e2DJAHjxnLajXLtCxZQ8GyXy6gnRcw758Rh/MLram04lgmAv93pRNNLVmlZGXU2BLAmz6DYiCKU8txT",
+	"rdlAtm7S/p/xW+nNFk04/1DIaABcxJWswP3dYkAFBEUEQ3F9h1bCVhlFOmvl/tAqYXZBf+DwZcfNWNls",
+	"tu47k+vcHIsbdsa64FBLbGuAo9uX8jgePdRFCgWbID22U2jJzzF3271q3t1LbTh76/urOuLuQHvLbk+a",
+	"4PCj5qUL4Qzf0ntK1+vgT1FV4SVSbLOTFHQ8HujvdKK9zGzGFW7msZY1piajsu2ksnZbrFYja2KsScng",
+	"9wOocO+mS8Bph78xp8c0roZoyDKTN1OeU8yCy6Efl+qUaT31KoAR8yjx5xSq0Qyy68th+ObS6qpsm50z",
+	"WlTDx7JT+3q9VivHZYi4Wufy21qKMzfzwK196AHwzwvJBisj5tbHazlMN7vOV/H6m1ozE9dxd67i01Jo",
+	"hOyUr7eEY9sP8M2cF5wvDqekcoCWkw+o0xNCliFleNKoz6E0l4d5GmoDH+4zwDVG3cgA4hl0QA4efDt1",
+	"GiNHvd1iBmsNfoM29LOgJ1JmY0HkYkrIsGWCj/VrQ0J5CXJBzG1KDwJsKcdVmBD7d60O5+cFbeVSz7A8",
+	"fjhUkCXO5i6WsnK8XuW1ENHUG2hdMQt8g77JFrRIPeNAv5O6vGtZDDz7IeNvISzIsWnAU9eOinRGwDvm",
+	"MZfX+eqNmmVI+uef11qtOdrcqtpqrj6XDGnQBsIhrxuKdAQ66sp99WTcC9iegaR8H3cloXjY7six7exS",
+	"zmtJkMB0FpminjfSOj5rfBmcnNM1/skdx+dX4s/KMA93Ko4Tem6yy6caoe7S97J2c1pvy/1byQPTxGKg",
+	"Eyf61tsGJiDQ6M3WqUIU0H858UoR4iXeUwtxKZwRj6aCjE4u/GmqqJx1Z/k9ptJ4ixlyeUJqCEAcY94e",
+	"tMQCROFNgxXDff1uAE4DXo9NOP0gT8Wjz59AZJdx+OeqC7HiJ9zmuHvtuoZSiuPe9cMfu9BVf1py99yk",
+	"4VOvZugyHRHuMbGB93Deqk69cIVIvF4CIKKEknVFnWHVClvX1Y11R/ZzWXWxMreqdFNr2e67KfdJJKcS",
+	"+9qTE5stPoX/ii8W4sv/9//+f75ioWmmVDySaXfa2jusfBHYIBYJhGSUXFDgDcFqctWsP3Jtq69j/tja",
+	"1Mop0NAgySyet60ssCm1UlUGkL9Qc1I0UBU2TVlQ8o/QawCi9OKmscoPd5jn1xzJcc3qpEhyK9ayduj/",
+	"ClFFJ5el+szO05WI/NfAi5wlXGvcnOlLa6yaUmGfXNzUIpl2PAzacbhCjgTuzgAXZfLdeecN5O6ZHXRZ",
+	"8TTENC9KmmIC/TYHKbkv5RFShfRuZm7lvDLa2Ml6VrUcHMHqLrWk8H6nkTYSY2AjroNsO/U/r5ypByKv",
+	"GExNuTmKmIl1Kpko8zaMgG4DjM2ag7BNzZs4nyJEm5f4MA0eQKtDB2rv1jhAtAMN2oujYTViRBmgezTo",
+	"gLTptFULivVSiBfmye87j0691Czg5FvUswW03YDIwyFkwYFJIORWyUIcdFmC9rQA5LPZGVvPNV8xF8o6",
+	"BiVjUPRTBYLLj7pVZeuDp/bSi5ndpUuz4VBpCnn8DPwvtQ6Y7yt/vZ5XJP3GbN7oKlNCOMt9iruN0pZV",
+	"4v3mMttO0oEOIcFrVgo7PZem2sQ1LRIAvK2SdSECAtw0wx1mkJ3g8O0b2g1MAxvPdwqIncYndl/EF7CW",
+	"/h7cRt6sveESy1i+AlWmxftatIUpEBv0e/JMaAB2hOeJ45288Veff+Ue2LCxjWTO2Q9Lq+pbib0e2tlW",
+	"xmu3EAwza0CtNXWnovL8uh/WvxA9zoG/FyTekt0OsgKPdNiCthcBrjAvQV+Aejk3qNbp4drOPSQM/nQH",
+	"FLuSqq65xIAbZX+cFG9KCuXbBm5PnlyOwaHZ0rh7zRIJ2ax6R67ltSlLr5ydFOwn2Uh/+sflo5/+cfng",
+	"Lz/9z8f/uHzwxU9/fvqPywdf4j/9G29IyQ5e0Q4z0vz/fqhQz12pkvotYVK9LIpxUCD4bp51XrIwM6tS",
+	"2kxutEEAsy2kZsQ8326jlHtzYRVNRsEhgFbtbLo7z5KSRlGZzsbtJKD5TkoBPjOFak5a70ADjkGAiOEq",
+	"6BxyhHW0zRFvo5QV9qUI+dh+7kXkM0QVhch5JmY86Vqh5BnznbxRP+6zRcFxTIEdNb3JvKQta/Zz3F2x",
+	"Km6vVlqWAnKMhZ6G4ptrcRITl1shSa6MDmDrAO4G0j9BmqXzlT+XGaN0Kes3cqnm9tALnrM+P6XtbvvH",
+	"LPxKmfxYSZwUecX+RAMNvE+g7PxVhtl+zogAxHu3Jt9Z8JkNcf0gSAbFR7aZKqS2xA1xQURlDikNlsZt",
+	"L7KAoxmqz0TC2quq270zqaTzit8MiK8WeIlTwZvqZZO5uOtmhn77ruHV272ZMdfrvXHZr3w3A3upJ/0O",
+	"pr5BCbAqlcSuL9FRwYu7M7NCz/OXTkDoChKFHKatXIgsEchNWxd3NzTnTnClib/owMQuW0leDx3nAXlV",
+	"Sq5cQ+/4AwAJW4O1Q17BgKcwBOIvLKxii5EMvmVirvnqt+YAztdwudANKJZHf6IX5Hvr1oJb5fzvnhyn",
+	"tZWWLoB7V3nWtcrU2G8nsKDfhufHUAGcz88F+KJc8kZaPlSpjwFlYIHulp3E2mwwoWaH2K/VJqhLpxQa",
+	"1nvydWtrXWFr0NqYHWgQttSFshNrtHNNRdKa725mIVTbG4U/eXI9RV+EVzWIXRbUj+RAkAuyEnLl9K12",
+	"x0VsIkRuxPugXZsScJIOgTQFGpQdPwqbxWpxhOkyemRa95x0AHbwd0NsAsw7xNgLMBF0leCYnaMbtpog",
+	"aX2twQ+cmip/nVknNI4gYi2uv8R8A5ABSVqBF6NRKlO2OUrQ4ZbDrWhmg2X3UoY4sMUjEFSDiChv9LKW",
+	"9ZFPOZqXyPbcmJts4snKVCtVzwUHLY3hVOa3GCYAZRmBHb2SW5kQH5qISomXf3bKAF5Qz1v/W3hn5hHN",
+	"x95CDhnSIaFiOzt+UyvO2WAaEjmDZDG36gU+CeWd1ulq5Z7Lmm3yul6rWlUO49fgxtFWlLpSAanistPu",
+	"VFtomIVuZV2pgQLL6XT/3jj1CksNGbpvGn9HzcPym9WyeB5W4I9WZbtf7il1gzE+ECZuBj5JCi7HceNW",
+	"r+eYCP7xjCOdL+JNMAtG/OqYamRdrVzACZiReMLH5n6olAhEEytz6/UoUCy050kp/MEwFkCSoD6FHI2h",
+	"jnS8RIPuCMJrQCq0rWTopKUbF0meLpWm37J8ZNeTk8cecvLUj9Zu32e70LtUsLcNMAZwRN8Y67IQctCw",
+	"ile0J2PGDbkL5ufut8Ydzo1bUjChY34TInUQ76ybsmRt4e/k3NJZa9YZM8Rt9eqmUnZaH/LT8pH48gKH",
+	"4BeZ3qZZDFamv7/fKZsBpJjpNfO2JDgz/Tme6kAbRlSe0PXnTC92rZxmU/u/N04YuFgLIaujIGifoULd",
+	"Kc0Q7sezMlRkE7cy8Z90PLfkXCFfCgM+3eeniSG3TJvBErVb7DQIkG2BD05Vo5YJR0uH19G3Z9nMPsih",
+	"foamatoNDlrtxr57z6Cf0y+NLIUXhuJGqb2FQAvgrmcq1b+4HK8zbQvXk2K5pI5xkzXCsWmevlGjs89M",
+	"78mdZxfY7nQXBr96KrBO+ZFlMObmrE05epze+Wfu0EFT79Q/Ta5b4uur76+oryyGRP2j3fCo5XtRTnN7",
+	"nRCqJtwypqNfmGb4Nk9C6fUXO/N0vq7ESlV+BIdN/k6LUKvV9tvpGV7w/JvJaV6qXE5+9kYd35upXTdA",
+	"KifXfEg1CJgn3lA9ZDKgN9M7e8zo5o+9OtsD9x+MyaEKmcmdgp+8QKAE0P79sy/lihh5jU2WWgZK8x3g",
+	"HwDrfTSKThQP24S0SfZ4kbAHkZyowjMoV55XqE3W99vLY0c1by+1Px6b2jT7zBZ2VK/ki3XIFh8pmqFZ",
+	"9ZDvsx3j/OIoWnWi/6MDVM+wSulbV+Q6ZYN/sTzzE7axHXRNA7tN0bPexgc/RT3WjeJRhN8fDALCoheY",
+	"ehtMLNqij07PfEpi3q27KBZCJiyQTDkl4QBHRS5gsv6H4ZMhU4Tac88K2kzsXhKbBSwutrooQA2pt0e3",
+	"Ba1SyUz6pszhDmC7DbPGSAEswT88BTw0k3Qa8Wg+OuHq4wI9Co9aPxjqWKcwtGnI+qyslIptjfnK1IiE",
+	"BLNdiOVRmMZhv2J3mh7rSQGdkiGN44CIHYW61SuFNVIx6UeKlamqiMc2R8Lk2q7TtKZLrHzNcNaLRsi1",
+	"DBSQVgNxKYLTNlWHlJ5iSlo9vxkSEuJ9fRw97TpxMQVfPkRB2sNP7pRIvrCaNtOxQsDAFfkrcgjy6f70",
+	"AxiB2RmO7Pp/kl9oThPiFTTT8AJ9dGCW7+vjrElSB/bJ3k7/eM5JOxWEjRYVMpFoCvyioK8pF34peI5d",
+	"S102GSzp6c0TpgeldrJQVzO8iv5KmvW8Y7sH/VXt3dM2clAZsZO6FFbVt6pe+HsmIO4GQMRWNdk7ivOF",
+	"wkF0QGAf75FMO6YABDeLlR5mopeEyW5zAPVMH1/gfkdqt7knYbsHmOdtG5ieyEOz1zS1VIlfFLzLLsA4",
+	"vc45sadJVP8F0PnYlDwl3ezb1Aw1DsOAx0ndo/9nYW5VLWRZAo6zpcv/crxgPgh3CiMsqbF9CCdkEouT",
+	"dXP+1lxCkMzI6+kdh6Y3AmKbPsEUxlv7JIFIpkFsB34nWUVok8nsXHe3u4A4uXfoOmR6ge8n2HQ9HNwI",
+	"wgRD0mxziw9xg35oK6Lhgq9wQYjPpdQFsiCooMaBtlkqWVjhzOcXfFv97tf/1sjaq4DAem31KuxVUBRx",
+	"F+/SJOx80GA/oyt3H52x/I9vc83Kso6Awe3rF6EziOuwLVUCCveZFUFJ6H8H1zLcae1EbUXwPAE/B6j6",
+	"716/fI2YPazN8UsjSzL48jDN9ynwlqG5F8i7pAtc2gOM9jrdqi4QdCh3RyK1y2APVGP16jkJvzOxriOC",
+	"3UhwWLpBiOPv5U4V13suj3MFfXz4GF4IVJ3f7Qqv9Xku4gDljJEbuNtpkuzS1CH1HsyIXfLVwf7EHE2D",
+	"pYeh4XsoUXo8WqG0ZR01lKFKDW5Cvvmz0Bo2Nt04DbtkCZ12xx8PgBjuOH1vHEIV6KotktM8kKLZ93NB",
+	"zg4R/QWeDREZrntDBu4SSlxn7cc4Z4WV0c4hrTJ89tyYm3f4uZhKeRIO7+PDJWT6ahjz+avLMVdcHhvu",
+	"e3V4Uerd8swjECn65HKUw3F75rwB8On9Pb2MmJsw83RfL5/M2td0Q3GwDI2+pvjvK1Pv5pJqHrryB+lW",
+	"W1XEwpbhGCSUvc+oDFb7b4wsbffDT0b5B0YZzPj/Xh26MMVnMNO/RBGeLefUo3yvDtelOdmofx8hZ7Su",
+	"uYQDHD9D4r8GuKg5Nb2SdK8JmVOnHVhnDJOmv3QwcC8Xeet8OHjdbLY92iX1J1kzPTkyHBo+A1EwY53z",
+	"yrTOX2hS7zNhoV9ccitlbpU5KVoBZCS9iZ7c625GyJDxFX7JLRCyJ+xw0nVA6g71GpRmc1QdN/gMukz1",
+	"Wp6XH3IXcnYynM7mmmb/3pzLM6Ff5Byf7snWNYTeomxrxRtzI0xFSm8Un0wJ0wQ4lrseTMrbh6EmUfnx",
+	"2PW6pIpXIHyCDkHcfQrLmrkbvksE05zLV5fq+75x8PjLL8fTyT5N1tenTmbchzJqrv8/duohvvO0SRwF",
+	"Uc38clx1tSuTA2LCrwb0/UePxXf6eUCmV9XKFNASKDQNWh4h0Q54AQsV0h7Ni/HeM/fUveR7pQpVnFZI",
+	"VEbgSkfbmHCiisu8zHD3D7eqrpuSkkhm8Dd6TNLJPen1CPrpv/3p4T8ePfgLQnH873/+P1g0jh7UZOSA",
+	"R2xwPO3Jc8nBZReZrpNt165UkVpk+0My6J7KOeo56eSNIiAeYiXoXRBFLMDwULpkBXt80n7gq6H+A21b",
+	"AWqfhUiqEEshsP48mmaIfifm2+i5ip7ExJb/97GXarVjO6q997RxCb0IfYhJX56qC0UXZDu/rxYjnBKb",
+	"u/b9eilpLtnvJPidA2Cf8TuPWVplYiDZfK7v1eFtbTa13O3U7J5Z6G4L0LOELXrxtGrKcsE1ZsYOr+pU",
+	"yDxi/Vw3Su1/qFnN4ooyhFfgQQPEGtIJGwSgqHNqxUxQs0iaCBs25KvhFcVH4yI0KHpYbRq1hpYCmZ27",
+	"buMZ53h8Bln5U+vG5EMamENeJc6RI0BDzbB1b1XNSN4P0O0vNO5zB5OkQbMH8E4kPBsK677QqZrK6RyW",
+	"obQO8ZhCQ33tsLfdFKylg1I3bMvW66byH9W2q459NcvnBxwRhshg8+AG5ximzb6YZRnV1SQnl3/wim+j",
+	"+0NVHkFgyY2CAqJQ38BgXkjAaxoXKr+PV41j1scdXv1yMZD1MFNKWE1JtKPE/hTevnvqSniFZu8BkCtj",
+	"9zhwZ+wbF6KluAnQUxtk/n0e8FmAXtlD+0G7rQhzgsucmGEBpdX+vfIoIrDWmae6TVQ6hRSAgzfFxMB2",
+	"FOepM6OMNs9tyPD9o7mVRbR8lHJx+NzaazW7hHOgwjVd7R0hF6l1LjZKrStQG6G+C9XHANbU0dJOpGYt",
+	"rEHM5p23semVFvMkY3+wt3NMqbxL0Ve+K8L36qP7OvGk533sTAcYac1c0IqTpKG09mtSTWXijg/qKKWd",
+	"hOmwq2xREM7PcJDu649ydX5eEDYSXdcypGhwBn8mHyfOvf9bPBWnONXYQsHU3th8hlBAB21VrO9nr/H7",
+	"Ss5hu4xcI5TVWEf4kyT11BiXtbseyrkhXB1KVXChxOBi0LL/VImMafvwWTk/lNberpbSgAIHtglBp83E",
+	"g36Wa5r3w15V18qGNkentV+3OlMLlOnUQd4cQC7hy7AzxSsZ5Mxrr0el0hbaxJM9XoUqdgttytEdPsHp",
+	"R8tq081hMVnqxC07CcPNbR7P347wGXZs9DdyEEnkdWOg1zON8KnxLRQ0hSO7r5VVlYve07NR9/1skr5L",
+	"JpPI5dfDZ11PKTqb0aKNxknL0AZTC9qKsDjW0PwT4+ukHvqsBmj3hND+B3dKC9iVk3NM8PkMqn0ewZyg",
+	"x1uozIhGFhbEbl3o2te/69eOc9SBB9vVSt5Ql2J5o/xdDb3XWMGOv9wJbAUHzAD5TAeOcVjCRF8LM1vQ",
+	"UjnyvKWY5WmFkLVzQJT8V3Jg+PdaVpq3u6KvaxDEzU/0JQeYI1nwSbhvqPhRW7B8HRW7BXTqaXU7Uw21",
+	"pFXtZMJ/7ac31B4ki2iKYb8pRZx81WTyKeCwKV/K2UlQRBiJHRG3AS57MiSltC7fLGO2nJzaeeYEeTHc",
+	"hmEvY9o2GXykrGRL99o9ZTsZH8dW0PIDLziyQdYTgxeVLtiA8Y09tcxgDlEg5V3gUXKc3cW1jyo3ancO",
+	"8qBXKrGSdV4ntFNIZ+xBj8VJX1Mn2xTMnotJzup2eQrhHhkMKZKjdgbHfW4Pr1kg33duUc7gT9MU+GW6",
+	"LV+f29slgqBN9ApuXwbQs6ftWOueSPcsP3ez51pg6A6CYAc8We6nA6PM2Oc/AjjrfEjyFoscp02EWRDp",
+	"8t0b3wZHdQ6NbQbO4hZBcwKDIepyxF4wKydvsTmgrGx0vcS/BAvNG1Y8fIpzGcCkUt+o3B0NfSXJ+0Re",
+	"+SjkvS24W5bK8l54SvHmnB/Y9myrN1t/91dqI52+VQjtbA6pQyfn6qDlUHoLvzUN54yMFUbjaduTy7wn",
+	"fnDikQeFPAAeDJx3VfsROWfk7xEay5ZAzW6llnSu/G1qCjrXtIQGztCK7c6ndlKXs11VplJWles5nqos",
+	"tabjoQ1AZOIyFgFsLOuZQjKcUQxyXhT4TuHdlamcXM1RFfCFUTyuM4OzUVvs478knmjAXu4m/Dy5ZNc3",
+	"PdibNJSf2yae+IPIHoOK7S6lgLpE73ZAloV4JVDu97WR6AgPF1haR+onWN/CnevnlAL3srfV+c2B3us5",
+	"GDewnOeyntdpaKDlB9l0bc8PgPpBJCC5p7RFiCCTGxpc0pDgVegi0wekqbh6squyFPgbYuXYnd/mtoGk",
+	"wy8bq8TPRleqiEGl3VS7+IX/PNsCBDvPT6bzS8yv5L40CH/+vlU7bGpcAgStWWfAzWvr/s72kAA7DXoV",
+	"tm2iY/m5aVAFBNf2TzPSyEfZMhxb7p6R9jrkXPe3PuuzV3L9PMueQakfuXb3qPtVcy7rjKsO8VSno4kQ",
+	"8gL7pWlWRq+1wM44vbbzEE1YmKzqTdSCuMLgENthmBUgACCmpuxC4G6JR6F3qFdu8d9suCVmGAcmDexM",
+	"DmngGyyCF56pGf5CNHQyTRzIjd+vAofOEdpBPjdrJ9DbH7bHXHrAaipMaa1kcXyF/bUndsmVxfGc7vT7",
+	"/YyNuL7RLCDbfUJmBcjh6TJpIHu7R1inProcGBY4rrkfbmVonZ/pdY5W5Q4Sm731Kis0ef2EhL8ZFRTZ",
+	"jag4iTWfBOVwde3MIyJ257qJk+x2HUOZGKRacliilImXciKK44Ymakh6bhP+XLT6Unpd0Ta2HNbes93L",
+	"J7k2EoEV9JKs2kZALadYwFwEA5VXxPP2T/j9+SVNUJkGT1OSDvxpMY8CzBGN1sOpPCGDP/X3Bp8/gGMV",
+	"C7byQEl3yrPs1HyF+tCDdtvY1Y22igZ8n3Wb3ZdEm+iTjY0CyPtGRzPwVZgNu4GlXKniXTO/nsrqQp0A",
+	"nbbHbC8BgfmnO2dAznNlDogyfCJLgh2bTCAre1DU8IDj48rVstCrPrbJ6G0xO7wYJpmNMW5Nec73viVs",
+	"+FzIclowwUvlU2ZoCN6QYGND+zSOJ35plA21KJNm/bfwwnhYu55lV8UREu/4xLyVyCxEjnbwHquE3Wr5",
+	"YJAxMzHIHCpeKL7uu4AGoJq8jXMGmYLZ03MKKZXtwRxLuUGHBT1+U8vKqWJBSWXSES4zmvdtZBzLTomV",
+	"/K83FaKv3dVrmo+L1aZx5xysd/69OUJ9sj+bKs9jgT9FHZHkFOOmrU6D3bDBcT2DDPctOVFPEt4C6shQ",
+	"feJgXeFQr8BQWdn/xZgJEJ4BQoI8dIEv4OXBtb4h456Jagx1/lQHr8JpNy80rf+pppoI9xbo9GO2XEIL",
+	"GyTJ3xJxfJp5vlL1fvRi+JoeA1dNWZoDa86+D6jjQfyHLGSUpAtqg0R43ndB8o4re79VrMm9VbIucuEJ",
+	"QtP2oqkyTthtR+QkMvQk4LgqIeTpX4d9gFS5NQIA+o/w6lFj9Wq83flOl0fABxw+VBn48PxhyxTzfSAg",
+	"eEvZ9KoqFmeaMJNCyieneQttNBBIHDtU44aF+aZsNsjZKJSZ014yi/5a1qVWdVsgMv2g9+vi0Te6VKA2",
+	"eyNzEITz3EMf4CWRbO2ZL8thulxHNfs0vdraTKr8wGTNXmWgbm2T88y6ECCcFoFxoRCcJkiD0giDa31P",
+	"kC+cqp/u2RFTeJSswbdYmdDg5J412FMkTpxI8snMakIz75mFarXZZ0Fb/mMuwGCnopNpK6EtpSU+E3IJ",
+	"ie6mFpexgzgU3LMxBxNq9+9pmntdzetc/VZX419NIolsTw3oTJ/p9IdUMBXl+B0k9gwnGPi5gcnBECMt",
+	"ZybAGVdX/h/jZeXU8Xt0x3qG1GbXbROTW0peO2nPcI87pL0Zl57+oWDHZYe/bhfI9jA6ntG4aFbPyBgH",
+	"xVDoeKIvNbpiMYj8T/G7pTE3XtFZO699SYs/f+6MebAqjZ2UnzyxLY6X1ii398aSR9mp1bbSvzTQUQoa",
+	"mLcVBnZvsDttLDWolSzwt6Xa6ApT+qDlVdyIpDDBzz/nfcD+1+ltXcf7k4ZPh4U/8Blh0mZM8nlOr6xM",
+	"vYwFV9Zhh5eGL4TYmdxMKgzjcuAmoRN8/7dwFXEBZSOkvQm4VTpRmGco51Xqz+kZ4FBByumkxxwlpuSL",
+	"4t3D0uiQiZ1FJWyqIsilGJGKhkzXt+JbUqdAFMhaYdK0v3HPBtIpS/CrUAyv5/BGZm4vIKhTDHsZkMcQ",
+	"DQpN3V5ieJcco6k3TCB/YnYcQlJNGmNSlQ7lw8MScB5xkCwhWSv2SoCxgkS0ZqfQNyW3ShbUhMpbjq5t",
+	"zQQFwLoSS+1NqXhy+uSlnptMRgaS7Y4l9UEo4dxwqjq0hsJR8iGOkm1/8waLf7whH/FeoMuTcMaIsrNj",
+	"qbgKIGhcFQAUoPgnhIQvUFHrdGNsoANZYCqm3AiIgidAW6E+7tXK7xv0rcD7ZpQTTabNPMQtB4t4QhBK",
+	"WgdsMmW0AQ9aKVc3A5sVkIrSEYlp6V9oWv7iz5TezUOgDscp11vtHCdBgXwBSUx4niMDx60OtA80IT5e",
+	"RGhr5MQRgZptOja1UqZo1ABgUofYz4KAgJ62aRE2zXycL7INYaZJSgJyaAXmBS6AJQ/AKKzOAIOzWZin",
+	"Xqs6DmckQeFpewMwkDxbWRX26gTKIP3SeQBFd0gppRuoveuTKY6kjtZmWaodhxjgcmnY1knX5FKkssIe",
+	"/2H0SvW/LjoVNo3NzbwFDTwpeJ2VPxc/dEbNaz6Sh3MYnDhfKbfMZBfOKAPwEoC/1s6DDjoX0SVWBiRB",
+	"9OB7C2kGx4sw30FaxRTnGRJhXqu/6YQZXWV2JcoylevLWkkulfhbU2p/sOEWhWQIO9UceimP0GiHYeaV",
+	"rNWkE6GsDQeCF62QWb2X4ETIgsUoWfPZZmtZCyVrWBzWU4mtvFViddI/eFz9n9rxYVOzyDVXBJ7strVS",
+	"oZMxKG6bWh0wixvhUOc3PT0l5MSQkaes/wnTUteCyhopiLCgqjJdR5jRSZP51g+WLagGnyGf1txHD5ht",
+	"o1W54uW9XN1LxVKgdHZ93maaW1hMetpMlRRNZe57iWLTz6mV1WbGet/5x1/InTonU5YaOZxoSvDvyPlL",
+	"BU2hrVqhV21qAlpZvpR87u5eso4fKISIrRUOpnZb8CCC9Tv5mLWdxfhS7uNsJLN5CT8Y+XojK8zruwdM",
+	"lzM6lrXABWknItIMkf6dbFwUh3QhxH7JLfJGjFiGMGmbiUQslJ6QRbjG6EhHhk7YfhH606oAiXUMH7GD",
+	"dyavKM1Nf3tVm102822Ww2cw4aojiDiHGbgDoOpHO4uOgMrzu6nAX04t2moJu3Nmd6N4sUy/GTInt5QV",
+	"V3MZsHj9z5hnZQUySLqAQQS1UBHDBCvWa1NDvEvaG1V4K7btJF+ZpSmOkLQ1MVtgLhhCqe1WZa7lUyDi",
+	"g7QC3AHUjHRPBcDFlDhHreyMWsoBpa4HhNBGHQKoZbIwHDgXybi/wv9cDz2OhjTNNkdPlyESUBmXQ3a2",
+	"I/UtlOR2NvIAMH9XoCZUJDgCnEiLBoG7Gs5gRkbsjUWGzDXCHEw0lFWhC8IdW5nK6iJkGE9LVEzf72UV",
+	"S5tJrxhCIJJ7K6zxWn16aU/JUetHaubUFq22A0VK52CY3iFVPLINriGZX4QJCpPqbBvRnOOUvzWqUcU7",
+	"tTe1+xeDFKjjpPr8gL+hB1pb4VS9myIPe2KMHixquYbQRrOkw/fTYqrrgQMloKmHATnCvyPn1wkwYMPW",
+	"GL4xh9mmIZRLfDoOhInyCwuGQ291W1VmYreztCP4DDt0CFmc76aZAY0zwLg0jWnlT12ODK7/cMSbKmQJ",
+	"L0uzusGytZOKr9kZeKfMG24WunDCHPIwJO/Uytyq+vjCFIrxOK3CP58Zg8b3+YF35pYDOq3bH/rsVSun",
+	"69yPE2kWBmi/NkwgPzeja+YYrPwf13ol56Tsv2hfGsYou3/8lWiodSaeWTV7jwT/3vloO8HhziW6O2HR",
+	"0JvheYmCnk8zCT9fubyGGbyS6cUjRbhKGKmw0nsd8Gkz1bGyKLxtBwiiO2Wt3CixMRCZ5gOaZG7P8OvA",
+	"Fl0HM33IlXIfrpHZjol8RQH23x+Fi8XHiBMzndyCIyPpSgTxVBoipWtbGNzyTJdBWudHssX50/F1oec2",
+	"L0h6j7X4MgNJJXw1iJW6EF5NUTKaQaWStwpcApia1OnjzTbDlTlHPVGMPAze5IKjoCBAX41aSRRKpCve",
+	"D5MnYRYB8m5CpiMU7uXMTwxjdVqhEi9yqugpHUB5/9Qg2R0L4b4Qsk+kUH8vkXUGavPWcuU8Tx9FBXUX",
+	"/cBQoV1Ovt+rZ69ShxwwNE4Sw05brxcXAhCgOuBR4Zc0ZyXf0WBuCln3XAW6pnCzRKiwEH67brU6vNWg",
+	"f94RC/T+cRxzaTBh1ix2FThP3puiU3x04ot4iymip/7QLGzzPELU0mUrziDFBh94Kh6JtSpLIbErxWNh",
+	"t/LmuBBfCGtKXSzEE6GkPWK3osbqVaZaoVYryVUQeeXDNpgXa50uS6HtQlwKZ6D5xR3KAMe3LtmF/A5e",
+	"OzaNDxxxncAlxHgoBHCS9q53IzWhl5//ZaQqdI2p3GyGmnBbWQkI4h7F3h9q6JfQ1CrTPiRo68xvpQw5",
+	"zqd8IR10oMLmdEJWR8ridEKW5bOk1W635+1WZro24C9DdSGetpT0E9L9YAYxURRCL1YVJIXvUHRrnaxv",
+	"uXX/WAGXEE5otVE1UrttJuOXj876gR5IE9ApwN0fEvbDfAKZFsBE7f4MWn9UmhwLCQ4VtZcNnWuktdo6",
+	"WfGFWtjMO0WH3mr7wKl6R56+zp+PGO7ytHkgN3z72ndNNd6+aEi2BTf/nfoW7LBl2XQ7bdKVAOoTBHN3",
+	"0Ce/jUhkb4aGa9NyNlqI38xNNeemgKDclICMPaH9jM2a8fksUvSsmh8vEbqKccR86VX7UJzxJEMAcJgX",
+	"oqm0o6SkDf96U2aqIrbm8Mbg5g4GJOmxMy/6XjFOrLxp42KQW59U5WSKcWZg9t2w10/UiAMIpd2ag8LK",
+	"55A1Nf3AlYYb4zVBuXXkb6UxMutUJWwT2tFb9qaZGSEtpVOyyfhmIhTjGSqO7GoMZ+o7dVO9bDIxLKwB",
+	"69+pe08lqg9jslrnI7nl1egQt5xaMzSuplF8MpQDncCkh+1qI5VY/h6WG4UIJ4qvV5KD8ZClU3UFAOEz",
+	"0mT8t67aN1nkUcrRG/3Oh5C2xkf/btQxm29EmtKNrgpoZL/Wa7dNuvtBOuC6lO68ev3Rqf9VV3Tdzunb",
+	"9J1SjgXn1HXNlWYh3EJEHcM+clhXJ5zZKID105VAWKH6KHZmDhxGbjr5gn7Ays9w/qBPpNlP5wi2oxmV",
+	"y4UZEHe04ZXWK9LsL4gHw/ZEAi+6TJ89LCmDMyARsAszmxDUoRk/Ex2ZIjLw/UUcPa95tfyZ3J47+TOW",
+	"tknX1LJ8sNMV/H0r652p9Cr+w06Vpkj+vtrWZiedXoGh8bOpH8h6rzYbbbBY4eQf4IllbW5U9WC1NZB0",
+	"hk+d/iM8uda36kFsj4gPdv/NKVdLeMmy93tkG6Y7thIRKhuhooGIYiur4jPbAsoiiPTawbnyRp9ALsOW",
+	"Cf7NZrcUj/ztVWrnynAQxZc9IxhwIeYxRuhcOOOVMxrsRPabPMwp3gYhu8B0F5EdT4AwUi40dUSE5L3l",
+	"uhJSrDX2jukesYjrHPgXMG7+r+/eXCwurp6/uFgAJjDLEHOTjiNy5RgFaFKD/RBg1T/uSyPn4nF4OnzP",
+	"IOh/+eU9tmiPyJnRZfDl5TiSQ4DRjmrb8jghlzUuKHxhtOf2NSGmnuKoVpOTiXbS5ZLcJycvGTTUJrzp",
+	"lbI19Xxg6/PBia4UIaOHFu3r0oSqxNERjLV6WapcyH0N9vK87Kj5mdRKnoceqyRCHVWQZbFDXSwSDSmd",
+	"rJHm1q6L55GVqYprtaoVwyt7vQp4ytDNuZBOih/fvbl4WjVlydU+UzQYmz//7Z1YmYJPa4oj9lWbWk+p",
+	"KoP38elFnGhmiRFj4WR5oTX05MixOtDX+I1lEEvP/9zU5nwqgl8mra7zjr5r5Zo950m6UQN3y05Jb40W",
+	"TwXwH7g6vMa4EFKstlLXCwFJbOjeDQg8h62hLgZJ/wJSNOEtwH+q+C4GUVANkfA5PAQ1XM0ZcLGrrVrN",
+	"aAgAtHuB73CGWs7CBryXmcO8AnQZzt/hP9pp8HarvOUrlwb6bi1VmcHAgw7JQ10Bwy4vUk/1rBQ+mDqA",
+	"cbEnZLU1puQ9c6aKVuhBIui6kqsteqbCWrey2hA4jexgr6WS5ffoxlo0J1YSnp+4RNqmyGGRBxJOjRuS",
+	"PabAalxGtC6LgbwBpnW2uZnolC4xPxyHGJ6Y5aqMrTvjNA3zyuTNP92tuBXauvxaXgUYp5NE4rkNstRO",
+	"FRlYyNBCiYHDSJu8x5PGpGwAQqZSVbh684nC3UG+p/cWOEQA29yYSoHIDl1+OKwqipCdZB4TIGDFCpmB",
+	"5l9EoDZ1E8mS3ReUIr192dTmgFD9jBDbSsulLeidYlsBOxIv/bA4CcJJhUX08AT3ED0XRHHK3ChsAZNz",
+	"pzKCTY4LLv9ML1BYYvVZXFQy5UVQK4ms7G7wMdcrDNNSORP4op+JtWlqoDcEX9f6VkUYlNIcgP22GnDL",
+	"T3Ib9GaqUVIiGuwU80UXRanO0bVLYHx6f4Gz40mj147t0ZABGKIgUr84zRwG6oWYvBNVT0hfWEKU9UCY",
+	"nmnJThcmN1mQ3jBR11OUOUSRs65Z4V1hjFUt5ktwstu9SQ2WgaDSzHScSVlE5OB0uSbUsTT3/L7M/FXA",
+	"A6vm8kVgGq+r5wZl2olS3j91IBWp7E874RWQ2oaawmfiwSNRqVu2MeniYjkTbzaPfAQn/CoHd7JT9vkE",
+	"yNkTnCHpeeUifjt+aIBqa8PQbMs6yWK+MgR8WnQw6q8mGgv03DXWYf3pM3GJUI21/x+FRPF+5Lu5AXY0",
+	"S601dGxjWjI2FQCWgT8HwL2kqJtSPRPQYOiAceqYdveZ9ULWKjenoWfrI+KaQvo5a5TVyYOdiDhs0T2B",
+	"guUScZMye2iylGK3TR+ahbJ43xoyQTHwqyqKfPqi3ep9rsUfYq+AnpF7m+8njG8jLiB2Fc4jVpyBfkhn",
+	"iJiwu+2BAVs0rtjSgAL+hOkP684etx+qu3dVn+jTSOK5A44MP6kfudbJXKMokJuB6NAmIynEnhErWNam",
+	"yUaeZkvSEYkI1ycNmCEB10bdNJXLRdMz7R0nKhTwfqtR4EjszEqTyXn3t9NxWDu6t47XCeoYh6wna2ev",
+	"3DBe/3izbKVuuim581P54AiHDyUzS+HLkG5Rixs4F7H/3mj2XFZzziqwsxqlhVAcS3sMC3BN182tgntH",
+	"7D0ZBvASTmGmO73VKLCGI+GKWGp5JbUfk+7q6cnMp+cNVoWaVzp6ou13ju2k04kN2RMtP5xTmgy7fgB3",
+	"ntwDaeB6/+jG/d0f3dchs2Y2tiXMNAdsmUHSW1wcpHZ2MsZeKnjxzTDLLO14xMrY0+fkFsKkbyivAMx6",
+	"hBPC1kzaAVAwn46WzyHJgKG6bR1Scu/YqSkkCN71S7xhFGqFsUkyTbodNEP3sgyloP0yCTkD5UXm0b/m",
+	"l0aYAbMDfSIOUlAJ8hYtkaTn7O/RvohJlcOpt1DZnoAZsleFrAto7nlXh2lWic2MzNXoLku5uvmrypTD",
+	"UMoLr2nAb9/o21zbti0BDnBJdDPzwZW8eXU6lfm13FsEMYh5POkKFpTTFenRGXVQV3Bq/42RiH02I7ti",
+	"E97h2og8eow5EPHvg11FvkiRZb/gCnI7MLvDYLo4L36lAUMipnAptzXFaX+E2P2gbsvhEZ2LzZZKUM4Y",
+	"EIcqr3veB6IFDpBZra42oRd232gz2azDvAnjzKzLugY0Z7PPAHpkux9NDXvjP/d6MuHSwnTztIGp9dUe",
+	"iKGy81If3YBKNyRspknAeLJDHJcWFsfl1xLjmScL2WSWERs6Zz0lqnKfWWEOVYjD0plIvUJtePizNLQP",
+	"favrtodc5VR9GyFuLWan6JPmS0kNCFzr/CWalgtoK+jRe8zlmge5EvE/WYT7gDcP5X2LQTDYQRN14DC2",
+	"tusp7s5KlqBtLMSjL59+cRnhw2KfP8JBz1WK9PBdoO+LauuJvJjN5GxMjK+TM6i1nFmAcm3Jo52besy6",
+	"+yrJuXvwaNRQjFgybTyfDltkK6zi6SAkjdjnSaf0FjAyD6ZEJ/dN5LrTLL1NU3HlRqEPBoLsrUxdpMeg",
+	"UzA+tbHHv9yJYYMtLFBEbHWJbw8ftT2L1famZSlyQW9VWZALeh5CS4JlO4zLS89BCwkzJzEoeNWm4B1O",
+	"Pra509Hh/gQEtcUuxdkTZQPI0wSuf0vX08Q7a2nqahIn+wevlqbJuGfb+6V/9ZjKydWMrXiBL7BogbW0",
+	"2fYn4MajImg/087FtjGqm/TRDeUlESXIFJl1UdKtjdEuvFgymSTIAHN0vVSUsRlra3eXiGqSoc8cagCB",
+	"n5ye7h+fjw8dEngmNAX5nS5PZ6aGqe/QQyN/P8bGq/5opgcvXJ2hviEerHYiiy7mCk47gvkH7gtLzIkR",
+	"ba6Vi1DkM2zXG6X2/xmKjTPemqP/Hc4LpDxDXqKxmNAKpS3WyWPoNUmHNGojX4yWAFRMYcLluNHs76h/",
+	"mipT2vz66vsrONghjfKfSUplK75TvKQnI0NmesSGaSwSWua36T+p38GJcWy4KP2r2uzEd6ZCPWsqBPAb",
+	"w5WbLC4Mm3aXgrqbqjxC+hvW1kp7A33zZ8G7/5ABJcvD+FMuAS9qhtNXJYtTT25lWJKTN6pT9Bz8jdS2",
+	"wdRzYTk77lbO9y7LG+62MzvhjPC/CmcWWEJKYK/zJvBeljfvzRwkJ5hSpBdxQkL5BfIfbRLHu+/lslSZ",
+	"1NCVKZtdxWfa6lxvOZvD+praOEZXGHKFsRNgZv/d7Ar4ijEvLvBDkPohhd17I99uleoD0dCDnSv2tNaK",
+	"UFJP+nyPgtsONFjf7cs74XGGhAiYWvtBjlC97in+nVyavCTCiZWsANVmlolQm4OdkBlVIzRMoHycEr/N",
+	"N+pbw2HXzs1gnhOs7njd+GnBme0n15lm6e7czWkIyHYuwvUI0GwLT41T5xdbb5R7Xmu1Pj+dcHJk+dP2",
+	"qwI9rdCrUT307/TYEH/gPc7EnMIYeWq+rDkH7Wore6r4PTU5OB8SjCaVX0vaWnte+75pXZxCHCvTLEuH",
+	"xgKIsSXrxNsCHVYRD2HqdRzYMERwvry8W/A0T+Cc/v9eWi69pV9ZOxBIlZvzEf38y20Zbg444H2MK01N",
+	"Ug3JEaTKdcpcUS5BBv0Be344ERwuk7YtfPxqq3h1eXVclaPOqxfwUHgaESZHXvmr2rvua++P+2wdmr9X",
+	"lwrUWL9wyAdAbBJ1nNzs7UUYhcdTsRlsPrN2qhLSia3ZTXCVfporrMJSgGmacWCx782Bd0m2Fa4cBpNB",
+	"c6FSHx2aB8vZoP2nST3zHCtO6npmCtAcO6AIhQkDnQ+wyCmkwtKMOsW0Cc8OnvPvcecynvxRMb4q9W45",
+	"ytnw0AnOWd8/OK/gNFtruiFv1tDL3xC++8bI8r3a7TM5bP2UgcEZmVVjMdHkN77b7D308hwExeLTDhYX",
+	"LiyR6U+oN1sFbRMpihA8RF37Z1Jr2Lm4V5Ed0pY9SU5EUoBKyw6YVxtkR0owweWlu9lv3pCwvh/qO+lW",
+	"W77j7Ogm3bHVOrptWiw/dDKU+gaDK02d2d1I91PQOCvgp/HOLLx1HuBT4fNZgn0yQOIxVTU7Iwt7yE1s",
+	"Xt/ghB/u1DQ4ANjHN9iZBxf4JCSDoINj79iDtltF+Gb+skceOkjtsOqlErKyh0wd1VS9PBOlwUQLtU/a",
+	"+ctQo4Iom8+A6YSpVqHh1yxN75UfN5cpuyWrYF4WG9fxdJAR/N5gaJX1zHpLxOZb5+NueDW3aBRqwNoC",
+	"nL3fPInq71Ry4EdfZtqQDOon06MsB6Vu8usxlVBytQ3eeKtuVSXANluf5fF+AYUXY4oQfhPX0Am6tNEA",
+	"mHbCFHFr2hAPnqfsAaRN7tdp80Ypn8HQ3eIydPNh8jLJ0zWMlIotYENvtokAqXEd03nJ6s2MMwG1tffS",
+	"cmRuRvYHfB4dVKPqcwz6tciwuNDgaYjE4pmi5K+Rm7s4HQccjTULc4WYqfztv8nn/U51wlm2/XdAdNBW",
+	"0PiLu7lZQy5L/FrYgKzX/0erMsU/A2VhcNSf52p+8mU8APk3BancrZKSHJxIMiq3jr+3TsiMPcXkd0Tn",
+	"YA8dfqm8yMGupNKmDhXEJ5qHplvUZp/zX5RK3mLrWiXqxv+hceJgmrIQhVm0YKpbVe7XTTk3EhZdoyNX",
+	"O2OdBHdgAGSoCJABw9yTr583xjpyLfLNcZ3y2gdl7I9enNnMsHB3NnvwU8RJMmwI/UeZ/YACC7hhCY/c",
+	"fym2o818q4WI6yFKr2RF+Mugp0E1aec6SQ3IYb9HLQOCJC9CUBEM9apJjts0Dg2mDxP3g0MS8V5iN+Fp",
+	"3yWzdEb5A+Zuvj+YCbl/Xj06GLEztaLqmLUsS2r0NB8vj9F3SEQkO9CZYpvDlsLooVFHXBZOfzCf46Hj",
+	"pNgHNKtiHHmG8x9von1I4b/4H/+QD/55+eAvD3769dHiyeVv/8YeJgJ66rs28VYCDCBTi9C/fGYCiuGK",
+	"NpMK+8Io6E0sDn7dYEllquSH+n75mc6dG9ueitq3I2KDnzu/RceZO5Om0Ic0r7ukvQNAypuzUd2WOps/",
+	"vjK7tamdXJZTwyLBNx6mAYlQbQKF29YK/g9KSJ2Zkf/Iuw6gTVpHIa26WjtVv6FOAlwxRW3di23TURlP",
+	"1ZW/a3XoACgFjAOIynDT2sqquN7KvZoFKoYM9C50uWVKoo25+ZAHsEexMfAAlVcATXJPQE+hAMM0qQu0",
+	"f2Nw0IOsWTwOr07bEIXZ12YHvXKC2W235lD5W3RN0CGZu2/V1GpgRZZKCU9al5QkkT3tVy6XJLm6edPq",
+	"DMy3m/oszKeUyie70snub7mvw6nJoroE6B7D0wMQzm/KZilPdffyZP1d7oo3FUU9wjFMOT+VNi0XZOTi",
+	"84BbcwrK3TOs8yF4M/lRewjWxCnOGA0PxUgfUh0wVxt2IIMDZ0qzyCzyBaDCMMHkpOsgf0sV2OUUPTv0",
+	"+KKFZoKfQ8erqcr1B3n8er1WK8cCjOLCZvhjP8jjNRJj1OoPnx5pg5hMsG9ztz/M8CzePWY6ksETppVZ",
+	"zttaWQ78ONdGYyBpLZPhd5DHCRuVadQQGjJQv9dMRkS70WNYFr1SZg7PsLLzls7C1A0tJ0WpwPEyqwrX",
+	"/IkTwEsm5mg+J9MWveooW6yQArk73GoIoTX1AKEU5PII9HrNerFfVwjoIGMhBj3a9lOJcI9zyosCn7LI",
+	"Ula5GAhTvzSytONBrPDRWQKFzgszwzmVBmefigNcAESMdgFpeUHYmEXgE5a3yGF/4iRDcF6+Rgjxwxj/",
+	"UoLWJmnvseHrTpdHb3TxalIvDDNIC6VuXvIul6C09xXx2kAruD7PQHaNaZxYHgVFfifP4rVTO7buyTq9",
+	"y/a9BMcX9WWEyE6tVjcm4yNtwfSG0xb8Ux/aVIV51PwmExHaTijN9+8/P34rK6pujN7mfEYTYs6RK4vi",
+	"LtODqkWusOqHxs1adW73qHd7Fh4cPJhL7Jot9BqAi/02xq7PhBY8sVMSDPaWMEHZNi6xLvpUHSzkcSGk",
+	"AzcqK1kq4/5zbtvGfSmrnGzVlcPInYZeUZB9b8LChfooV6484s9QnZOpqzunPnRe1/9pkS4i+mjX/baR",
+	"bXwp41o+6Wm7h67LBBSgLTD7AsPu28lu5k4D5zPyyia6n+cH3+jq5nODsFkqrwS6HOqCqfxd0ZSOR+Gm",
+	"fMTZOSnxRKeF7kiZTjSYAr9BmLTXRjxJi7ZbZFtBQ1YmriuR/t0K4aDntH1kwxUbU45QcrdSNK2qb/m/",
+	"vX8TmEs4jbnbneTzTOdeUUy/RU4zoR8zmdCzLvmX8tjeKu13/535bH0Kx5L4S//jchByB9yp8wQuBiLo",
+	"LD8TcgnXgKkpwc1faY1twOc5XPq419W8W/qtribMHsr3Z333Pbwx/uVEqWV7TifNpamJhiwQFD1k/0V4",
+	"ff9rZVzo9z1FRw6x4rRq8/Jy7OSHOedOxotWkz1Vf6u3eOIGuoSgD1BbCoUBgBtI9+A0jBoBoOT6d1j1",
+	"F8/zqMIRmnq3mMgnisbo3V4oJ/UE+FV6rp3ZIiVIjpgZDHE3rWB8bVYNv4q4vrurdu3RnuQ7tix+Qi+5",
+	"yKGfNIlep5IbF5Yj2jeSS1GYk24ctHSGdbDvYGUO6ZW5NAALelfs+bOLhNI02xxVYAP7VAmZ0z35I0VR",
+	"67JcQGJDi5otUE89qnnFidmsal11oznJGSYf0knPEblTePK121IEmwyevhPqpLUAReu22CB+Ra71n42u",
+	"IOJqMCKLnQXkRuoqVU728U+lthijAgIB+TNtNdL976tmusAC2fDUM6qXvfGSjzqGx0GHwJ2mdKfTVTZl",
+	"Kd5v83LIedjYyTlInVaxDE8HfNmQO64x2on8kgqDkMeUx+cLV/2nqZDTdLCGdaTTILJ/KV+E1ioRMwP7",
+	"k+YysOX8NPFxdqJhs//AGHcEcGnj286hj47+9MALiwdeRFtTrtWGP6319ui21CFyjVkVFwdZUppi//wC",
+	"44EcIp8wfsBiMHNvbkBIhEm1X7JK+v8ey1Iuu3XjqelI8MUxBH2j9/aBrIoHpZKQIiLL8gH8K/uBW1k2",
+	"XaqsauNWW/Rn/tLI2qn6AZLup/tFdgnwLKEjAE2lE+gc1CLTjNJ+yKHhWtpDTY/AZvi4JVL4J8VO1nxP",
+	"jZk9+Afa7N9foU1sMN/AvUKD5qtAiVIZsGLIS5tiFoKpEujKJSFgOnAvZQ2whTt4IA4x/Pt3zO9BbTQS",
+	"+xqDJqgaVQnbrLbBk4TViYbm7w2qGF7VVjhjhJJ1eYS+KBAXmJLCFrIi+kEbU98Ia8Ra1mfkm03hEYrT",
+	"B1MZdm0RmIDlnlo7p6p3am/quRlkqtAzIjs4xNeFduM+jcmNGtp2AVFGbg34n4A0nFBjcdM/hJAKuZGE",
+	"LAor6N9U1U9l4y7UfVPvT9KboiNJfZS7xEvFTQxjnKNLdgTQ1N4p0Jx3X3pddUSK867B6DsgB1jwK0hR",
+	"qYNAT+Bc+R9okTRMcPSlJDKLHBT6w+Tvg9/ASFibHNJM5Wq5cjHxGEtg6lsqZ/d/3cuN+lwQt4eg1AKT",
+	"o5+B7SasLhTe2xtVqVo6VWA8VbvPBShi8OO7Vy/EF1988RehK/Hj+xcLLLMBzAOERjVJAPZz8VzW+GtQ",
+	"XyhI++iZKOVSlfjjgfyyEAtQxef/1SLwPL14K51WlRNvQt5B3NGLR8DRe1XJvb54evHF55effwGoQ24L",
+	"B/KhXMW0/A2GLPwJln4ir4uLpxffKHe1CgnztbJ7UxHc3ePLS8zqrxz5r+V+X+oVvPvwZ6plwdM9dvbD",
+	"ELCRva7/hAZMU0VHPhXJmUOl0Pu3V2ZfRrgxygdFlz9xb2EQuDIqbvyc4iIfvq3NslQ7P6vfFpFUD/fS",
+	"Wq/WwWXaMAHxr6vCIs4i+oyEVdbvx+fYvDKhLvrB3oYP4hFR1j032MlzMnFnSOVVU9f0zRQz/XJC+m26",
+	"8nnvnpz+MIfkk/yhbl9ydaN++4QsCGVDDP9FSD7aRCsQ2PY+GAlYFtjIcHWar6tb7ZQV1uzU0hRHoauO",
+	"8HiGueu6ugEgKEue8FopkjlVAV5ScJeaaqX6DIhD/D6Mp3bkBE1vyi+7EIBfDIB0zcwVr804mMg7/8wp",
+	"c+I8W/wlwxYu/2tw53tigPtjx4e/7lVtTfUb8mOpuHyK68CRpZK31FYk4Uldd07LImakHMWhNk4BeqXt",
+	"c+PXVZG9bJ6wcvb8g+hFTy13CpwAT//x64X2n/QXY9j6pxdIiYvTjV5M3DTAFvppES6J7lqvlXuHzsTf",
+	"4eidfRbuwPzMhv1V7d19cKpVK0OJwazgvBJWrWrVltI3bqsq50np/2G/f+YNOJSZh62qAFSvAOUBDTuo",
+	"cuzz53O10dU1Dv4JDzuOcA1LyB16S7+ezfwZnkxW9+k1EVOcCvYnl2zjaVjrSTXS1YP//vjBv//06xeP",
+	"uVKkXi0WfGKBY/7R0vydWhmvHr4whbLcDocHgC3tIrnC7+/4PKRiqnCEeqL492SFe9Ms76hPPmHT/+mb",
+	"UFZdAR4YRn7uZS/wnuzetr29gAzP6/DsH6kG35v2G1b+8Ff6028jNKDlX0y5uW189m5X9ydWQjr0iGld",
+	"WdkccpnOPZBjCWYJpPkffsXDdB6qj8HvuOFSz79umxl0DP9FbNkSzq5dCGnFZ1Rzr3f+s59B2NoK7RhV",
+	"FAZOKN4/b8PreqXLOwprp291DMFzvpk32rqr9rE7SoVJTloa7viNkSVT0sOqKhBz9fsTqqzbdjrgZV8Q",
+	"tj1VABXCrNdC7ky18Tu6ux8iPvyV/nwcFDPvlFWBpsdJRsgVJBqs5E4thKnFxlRJd/yDtJ1WVcIcqk9p",
+	"sMh05jm5N6ukO7FfuutG15UVEva3zbUNBzDUc3kymPV6QV3PIUMZHRfUy5y8eyuzU1Ys5eoGQ3O4Q/2D",
+	"eX2yP/cvCb9XhzjCHyUGl7IMUCI5t+xzeuT3OPZhrAknPiSPo4pknVDVz+YYWjadS4+VLFVVIEBM1k+9",
+	"8Y9k1INfGuxeTQeFggwtGUbCKr8t+O9Q6nL7nbjAx/+R9gd7nKSlcv3BfvqUznWkS8571EJfWLNDz+F9",
+	"7NTDgLiUF7W35ka9Uqp4oyHHavxUBW+XMHtVQSor9jGqjgDZcb5kzbFUfnb3tz1xjMwGUUgwiEkiL0Sc",
+	"m6V/eKmEM73k/PNvGdYe/E4O7dXvQ40riDd6BsALxF+1lHN4vwzh+TiFt82xx9ct5ukEmdMB/T3TLEn6",
+	"33mRxD3bziQibhN86SfbtBZ+mdm0SgRS4sWuHWyUsgFYXHea+t11vx64gO2d1ZnDdBFR+fe4P9MRp6rN",
+	"sA4vllUEZQf6oX8dlWqIhAKs7kJ0VE1h5dHeWX3u0vThr/5/4+pzZ7HzVOhPqRu7MJ3fRy8+3SDM2/Vf",
+	"OdWVc9rwNGW4R+1PohCHUV6ZeveHKcWBHR9in6AJgvk6NBT6/6l0HiYPru4OBMXso4e/OnOj0P2WVYTg",
+	"ybfYWu+EmiPLfA85rp4efRmHzSALbPMsk8IdrPIKl7xZCwCRjZ4DzBTitpHS/Kcr9p/yXkyoxgl5v6TP",
+	"rNgn5bb3s5OTzKUX4ZkzN3SccE59dJ2pMLuy1JWsOUSdHrkCHKMXqYXU5TESTvzp3asX4ssvn3z553uk",
+	"YQ35iPbhr/iHCceDkiTPPyDMrVWHb96rH/v3Fy7jMhtpmJHY/0vKmN93A5xeYdoxb+BdFcV7eOIu4uCT",
+	"xwnjIia2FfEU8MvqphQ/oqhi+OsINBUO+nsEjXul4J1yrFwuLT7Hz6+vgT0jdzuVzSLWuYCoy50jzCcs",
+	"h00OhkJaH/CJ35/nJsC64NT+KGU3xVLOWrLftrD5n96IzWIu9/nspbc+gyAN4Lf3QIyHGLjLZ/68h2oT",
+	"wmq2EEkCWb4WshI6qDxirUv1ufgA5nR9jH4jbaE0nkmThGETak8wKBz8paVxr5x5kHvvqjv9fsksgSqv",
+	"EKaszwyxbn8dgMzuzAa/0p9GnBE7c6sC107yLwMqlTyEqv1P44jYJjP6FGmF33a+/4kv5NhiZrwUR9p5",
+	"Tfi7eUCj+b4JkM4dmjp9gLsRsgBRN4SS7zaAG4SadvmOv4inD+u9tyyka3l7tzST1r9hh7Tw18ljv8el",
+	"0o73ulqbqb7RZDFYnRSbNjabrbsbmW61kwGCjz1iV6uV2rvX7YOfRgt5fmzjIGcwjCcTJdNAqSJUyt+B",
+	"MJg5Yx/+in8YNIdjIdI8rY5e+6QuGRwDQD0zvIUHnjBc75FgD9OS9pzsvmqrn+9Au08u9dOl5Hqup3kv",
+	"SYk7wGOeW8d/aviEafzriNneri+hA4N9+Cv8YVBh+bEqzHNCMztv93kf0pK++alTIa/Ksk2hx/65S7m6",
+	"uV9yGnNjH/5qTVOvMBbFRmHeNg7NAKrjBtePfzfp7BYbGAsT6qpwlAVWYAav0Fb5P/eNgrelXKnnCBdz",
+	"n9uFa7vbfi0mpr2c6zs806Ox9ySb4tKgB6f4NGJmMqGBOmGqe2W5lZ//2i/RH+Pkb4N34Iv2uXvmj1Xn",
+	"y9PimZcP/nL14L/LB/8cCWn+AW7KPr1DG/BNDm3aHVR5iw25RSl1IQyUcge0689s8Dk8OzXte4f4fX3E",
+	"1uB32KMeLFYIVD4TRJSneBt6ez4kKnfijaz/AAO67X4Ol8n0J/IyHTt2+WJGoj699zDSTv4MjZy4UQjF",
+	"ac4o7GfUsOWcWo2PJ3/V1Kiw5r8bERv02m2xNexOO1Ox0DhDm0HdMO8rK/HU60hYA3ix6bS9VciVkmJZ",
+	"K3mzEM6YzETwyWH31WKwd+paxb5Z3AA7bbG1OWMujjoIWkf+l4979uKnNB5QUrCZaTfqKCSCzN2nLMRq",
+	"m+GMm2anXneTFybYhp4P6jb78071THewVVg76OuqeH2ajfGp3VjTAGVOtBR4695sj+9Nm4wLLfioWYOk",
+	"6GV1z5zl6rHikq/pmT/KkJ+WW1e5+jjVcVSazSJIRZD5YBnUtb7Fepa7pcyeCIWisILIHFBfSrP5XED9",
+	"rtwp+PGIZw8DcBYicM+ErBA4BB9oqgLUm8aqQmgoQ6zV2v+tb5Rc7feqKu5l4z49IETLgvN2OrkA5kVy",
+	"w4j/K8Ryu3ZPhV0M7k88hKTTfKwNbGyZpPdSPi9+4lkLHYUdbtEFGQPOAAHRV8fljcpnVf9rcW+SIN5R",
+	"OmdWLMfvnMeUj+7AlL8P9PAUZn4duaTDRAuSfZAtGz98n3zeNnrJuWRfRaz/f2VmDNg6OW8sNWw4hd4Z",
+	"YU346h+NlpB02eEzWj4BQ0ysXqJqmPvSjn7PkqcccsrcEpsFUyh0d7J88gPDtyl/ZWqxNQeA+4TCVVhz",
+	"wAe8SCr6npDikS/pO0WrP9p/7ZP0nSzU/Z4kQlZnzYtXuipemfqOkcKMN+eXyR4irpXF72K1QLZMS4Ap",
+	"hbUQyVhAFAOzoNvCIIfd/gjd4P9j7/qa28a1+1fhuA/bTrVxNje7beOnxNm9m7t24hv73m2n3QeYhCRc",
+	"kYAKgFY0nnz3Ds4B+McEKMoEJe1OHzK2I4gAgQPg/P39UmCuWER2y85Zf/ou0/F8qJW3jOR5orQ0mkHQ",
+	"eSnJE8diP8wFNJ847595lZwGWgUmLcA6QakPp1/0LLmnSjvIUYf4eZ8LILOCdJKo6ykp7d+eSLUddWdy",
+	"pFUIb85n1mHXSP+tfY6n86vXzbP6+wnKr4dteUnpHSuGFQACnCxua0kTs1YzuIfMBFZSElUeGgEJCB6N",
+	"8+g9zaqyAVcQ/g1RiaSpkBnNki3VDYXfnFqqcn/UQ7pIaI55WRRMScjUB05wh0GcLIHsx4V+EqAjCCGu",
+	"Htq92J7boTVkTW7iESltNY0IChBCNndYHJpTYvs9tr5Skd4FnHkoMo0Xi1NK3NkakCrfd/n9whGh+vTy",
+	"nWBkNkYbSM3Fa2hJHoyqT7ktDLAhoMj2xY/cvHmNydzsKyEK7Q2i02U4O7uC7CZcbajESueN4z/DKxU2",
+	"uQ9fVFM5bq1mUyR7jyrNxfc58M6ETpGHPShXTCeOxyz6ZjwvHJulX86M/qJqIuSccZcEtCZKG3WKKZ0U",
+	"lNQxUnYvidy+SD7uKga4Nl0DJ+6pO9g1/eLD+d7N3wdfPDrmMUwxzDb1FhZcMXNabGF1o4oYqhC9Ga7Y",
+	"4iQzXHFooV1JnILEKc3UBNNm/gN++fp8PdKf+JS7SR9k27/e6YcPaavX4sEY2inhKc3VLDEKt5DmAKkh",
+	"zJIM+B9wSABuVphvOdI5MFwxEULkudiEFNGr5ivFvhzw4djRs6PS70XkzVVQqhmSBXkTvN7ail3bznJ4",
+	"YnRgVjM6GNOY5ow+UMuQZ5O/MGpurAVA4etO/J+pvrZDiOav+Nn5DIFk3g6cqWDyS9dYrab3Ty8bXkYX",
+	"TAry2XaH8hbTXDdQx4Lx4yZvjZHSLJT1g7ms3t306ocB2Ud3LuG2SXjGairVBeOBrmGg+/Q95QnqxCNg",
+	"djgBjqwa/0LpWnVl2wj8GiKtyYZYCgibytxJW24p0N3UAKhbgazlwpFvHFh32cEB0xreKWu0cUsEuFXT",
+	"QsrGR/N5ZIOlcps+L8n8IG5Uo98KRfLQRlzD5zQD72kiy+fvSe+yrG3BYmhZboiKvyyUSKjV8B+EU4Qr",
+	"elcAnM79wJFVQcXMnkV6Gv+kWY7zR1f027coI5Vzv/K5q2L3mDhD5qXf+x3JnzitlFTUBu63+EvcxclJ",
+	"r710Yz4fsSA7WsLLT29UwVuEDqOccOeKtBaW4AlJMrKd1Tz06MEydoRqKkbxeTwONuHxFQEz9Hfbn4lD",
+	"EzicDtC/yrciB4UM0jWtgmvdmIrqmjPQaGyr2GkpFUhYT6aSg14+Nc2uGtfpVGUC2iJVvaXwN65NNDOx",
+	"BUd1Ye0yWQyAnBpfGYIBk6rrgVBXwMJ5IpecW44+iBGSLtFsYubsVWs8k8diWnfER9I1lVow2QsP/Llu",
+	"dYqOwsbwws5C51VZEpXklEhOs1mbVnOBeb4SeHG0gBgs5dlE833+iDL4ddjEX7EIOnpbEbR7YEit2Dqb",
+	"n83OUvXgKxH77RisIr6ZFbIfEuSzbXLSVSA4yCsbCRhSCmLfPCH3yEViJX1iK8aHKhnKMX0vxfpzjf+4",
+	"65b8c82fjCWfkO33jYLcRaNwbmien73hZZ6PBcrv2hja+q240Kjjbin8nUkyB6JkiwiBg8KCXXf/eX20",
+	"oRePev6ZHrzlfBZ288AFcZNCgAZZKJuPj636tenjD06zF1rg6FnjT7f1uTn6d56pzwM7PYi0nAIQQHdS",
+	"Ebs1DGJ6gw2eCcR7oImdPOwP2Q7+UgJFTXcpVZYuwFaPAb+kMQHcVdupuW7fqA2K+ce9qf/dV2d2oMdn",
+	"4wwdE3f1haUoBHcvEpIUVClzo26IUXVt+khBWH4vvljqLyx1Y1AeR7IMzZaYO6PkCxUEv7mlFvymqnCl",
+	"DZ68Zn2Vdd4SVYPhvEjeAXQAdAFVenUusmlkdkNWA/yI+bxO1Zo9zdV600rUWorN00ytTLz4H96NVEkJ",
+	"Mes/SJKWfZ1jRLVs19mOFEoQYqJRYOJL6vmjq90bANj5uYTI/G599wPIpJjPGwJ9BI1tR8vrqmoxlG6C",
+	"dbRVeWNic9YozxBNS9kKiEZFLfNW0wYgqvaZUF8RZlR5UFSX6z7N6BYanKK/BEcWqMR2aHeU60Qxy8dT",
+	"UKJKObJ4I8TIdSe3EeYq/ml3jS+tDp4sTok/ci/kimaJKHUXDSqqZOdCq/ilE1fmMsdyiGZlA7DXY64T",
+	"sfAgXnqgWxjVKWGozM6qmRrk2flIN+Yl2rgP/7YD6MH5y6GnE0aH1EQuqO4BWTDSq2CJNRJCbYjMurhm",
+	"L3zAZnfw8FM7H3BUfzXPZeLgiet/pzJjaVDbR1V1iiU+f8RfBmhA1bodBbF8lJGs66FP4au6az5+gloK",
+	"+/wTOh9ouuTsf8veONNd1egU1aZ6dN4oE2ixterU0j+VJkymREWuINGSEt2PfHWHTU465AFjHBLtqKKj",
+	"aykKpmKLKEzV+SP8HHK6wbB/l4dbNfJJzrbG06c42mSlH5/EyQZQiT2H2q9IsvW7zRiD8Ycg5ildGdu+",
+	"IrBr6fHxk8EONpcTBJAoXR0nGSy0gL+4GlTVyAeLvjUGxzpOfG33IRVQt0tbZ/3UQQZv2ki3M+1miV5C",
+	"zkkjjxKyMLmx9o3BvGEK6gO52NRmaOXtnZ25pFVfZjnj2mVzQmanbvXdRtL64bXHyI0SIIERHjs+0neS",
+	"xYyOvH75H1HHfLkMur4/DBCZixZeRUUbGX+n72TGHB0mHnEXTh3zxZSy/lJbbDJp3i92EdKdG7zqjTw4",
+	"vLVryBEV+eL+m6LNd5/8/C0V9QN9tw6n8tlIlQdZrytK1o4jWFNly2/dUuFPLjZj0ZQRLKBXbG2To5CP",
+	"T1oKgS/WR6GEEGWWdDEOJAt26qF/qY3N9jjQ2FSuVhLy9c1etYQwG4tIdC+yLWxqwreO7aUGGwKkZW0W",
+	"wya9mqfYcvBEzOdUOgWw64DFAfj5YQ7L+mIHPCD2PVmGBZYdh87Xe5qSgmK082xsbmJnJx56CXbctjc5",
+	"2U7tczOvfCPFnPnpCsweXUiSwaNrbqQxXhaLxvJ0C5iZPej8H4qG2kIhPy3O3Af4uQ8d+RkuGpzsLP4p",
+	"e35PFcvo+SNoyOHE+0tRrImE5VYHP/LaT4aR/lE2Ms4rC4C63G2EgwRViZkFVRdjOJ4BtWJ5bsEzEMxW",
+	"Ly0EpRRKUZXcU72hFIy1YgIJSpfU8rZ7E8htrQnyswGD81xIc0JxTTNzVQMdBuBHKMBasdRs5j4vucu2",
+	"IAjqpEWiWbryJpXDdOJYjnwnm2HHKPOe2j7zr6edj4pNtoedBif9c/MLg7gEVVXeP41G0D+iuDu41Ve4",
+	"1mqQ/E/JTB3pAvbmsdzVIDTfqERsOO5W6yACvr/K4eZwHQSn3qQW7/pNEjXxr94zbufRFQd2I9IvjgDf",
+	"K9w/wseXpZQsLfOyGGZ+7lHS9g9EVgjUtM18pUFGrC9AolP1YAS5KJWRZkwlDsE6O1GcjKtSpJrqb5WW",
+	"lBTPINj3VfYCjeCSkgwm+/HsEnv+9j1TFaltq6fOcyNICCuchPgzit6ZvpTVGRifJVXB2F9uP30061SY",
+	"K9aGpNRaUpKBi/ICQM2ASwL8omGIzu6m/VB05HKKHYvdHNodhb322LcMHOEsygGgyT2aHv7V/WxWq71u",
+	"oPYtSgqKnk2/V0kq8rLgmEc4IJ3MPPcOuj6MgeXe0r/NjLp3efv3s1ljr24HELbhY48ObGlGYSbUH5qo",
+	"1maMuLhs8v40l+uq1f5uyiO4JQelxbh3eicZnQ/mhbPe2iko4Bqp/QgNmahUSGqOhOtSsfQ/r69mydt3",
+	"l+Zovf7w/gMSxCHPW0EyiEeZ4znNGSChV2Ydc2AkFma3Opi7BTVZdl3TMk2kK9WVDvF5q/ZYcE85L3Cq",
+	"xdhMwUKWkO8Z0RDB1K59zU1qNFHQygU93tvcWOT9goX12v2/D9lnMcaZ2KfDFoomOSXrRIvEfL3UIRyW",
+	"3PHkHJC6vReMxch1EAoLhB5IHkgW3amMYf0ICzJV/YvtYCTu7uV4oEnfsTXMgLxNxTNAa3YeInvYmYW5",
+	"Gb8UZn0LlrGz2Rm5TweZnL9KpmnbjzBnfEGl6iG8ti32ZLy+FLkoEceCC02VuakzJmmqMX3H11MK39m3",
+	"p49lcW8RM9JlyVchaOHqw30ejgdR73OnP3/+aOa4d/PZBKCepL6cpPQTv7LtjnK47YM0UL/PIN0ciUTr",
+	"Mq5X+9H3uu6ixcyeVrwW0Y/bgsoF3cmhi/V9eG92PaIMYJ1nZoxQyO+qto2OyKr/E4uLqq1RJRde7+m1",
+	"Gc9xL8+9eJO0GBZlecJlpEU8IYEpi38RiwcqZZmznUgOxNxfGUDhG91f2Xw0c0VDMAwjBqpMwbSkGsDn",
+	"74kvBPYJ+6SnpzV9pJtP1YQ8v0xhXLTLu04w0cHQ5Z1bCqPv1ub8Zkm02ZcAGW7sEmP1gT2nW3EQp5k0",
+	"E2OJ+ce33gDmWMVsvzv5gWcvkKiNSPrCqWT/atSyGDc0zuzYpMmeAxVchTaoBB6T0Alrx3JRMwY5voSl",
+	"RXcNACx8pvCUKMsSf1PBsP62zgXJpme4h4L6LjZcfcqhxwPq1u0KcLqxQtDNiZ+d5d4bs/tA8mDUb7uc",
+	"4GefmR8bAYXSAHJkthSMbzjE0ZMrxX4bxjSE0NwKRvxrQ6F10Rt2/4tg/Na1G3JufuJ0XB3LrAfPIzSO",
+	"mNAPto/QQWM/byCXpi79X4mCHqq8cDcWzO06Z3Dll5xpJPtwg6/ZQNOcEonhcWNxCk4vOrohiL3RDDDp",
+	"1ciiHx+iuTyT63NN4R0M/mDN6bbh8LppN7zasXmrbuMhQZh1GrW3sUxmR3jGNTpI3AQ7GxoxsSU9jpV2",
+	"EwUu1c3K+aP97es5HktBg/kz1XLrhj4kx6Wo2kYFSPQblxuW5+aQ0ZLFqBQEJ1OvxHwU+kDi8rMoqOlt",
+	"cAE6lIoxqpKNFLpSwgCSfEPpSr1x9X3mwAJJAtniDQEbPXfnj+bH1yCI/luA/4DXGiJLHBuefLqyRTXp",
+	"srEWa71NtEjWJWDyQan97Ekq4k6ySPv0aGdrt65wzLobM/uB0U1frc4n12ZCHaXqwxegBJZ7QMAAT5S5",
+	"2Nf2LH7ue69zwvsdjfw92e5ts0xeN/+ebG+wIjNIoV/xq6DplpFtwpSr4zQav1B1WaflFjb2W4V5SuS4",
+	"qZViIUlR9IKy3FAJZrFLmZn6PLb9oem060DGaXSgK5VfwtZG6ZaCvM7JlmYzO60IN6gFfGK7zMZd/CGA",
+	"u2uyojfVVE/mdqq7OHAa0JOOvfxm2MBclgDNOcO1Wjq6SabhAlVRpLlFrRA4NSTjurkmu+/IqHQJJyMA",
+	"07I0SJqaa2sbjhvcUp5hxQNfQWotAWfKmii1ETJLLDGkra6fJWzerrpPU1E6hAOCoL4XTaxeBBi1aUaN",
+	"73JvUOGtWv0k5I3t/DCmJDUGyNPCie9f71eChQ95nubyKl4+oMjDeS1Lsl5TroDjcAKaMLtm77ZXjK8m",
+	"OmTtw8fogy3hXoo8UxfW36GoUkxwcNRSPjLRaxcbijGxajqUiRHJ/1rSEGga4hAQS1NhyTXMnqWysD4u",
+	"bMJHsjerlOS9as4tNOhcBJ1instZ8v4+ETL56Z8CKQYruh1K7f3dK28eiPepbAzLqXm5XxjPfFkT3yX/",
+	"bGf1X8xx+zrwWiLV5IF6UzJq/JdJYYthhbwsJ7C6wEbIEyLXdLFgoq6Udzkxo8RHSGo+J9nulHVM7OZZ",
+	"osi2JkIGh/7ABHUXhvkdxlJ2dh3KF7+r9XZrD81Hah920YyQ9qzaXSm5WTVdcppAW7NUb99dote6DoWi",
+	"rUD5QhKAy1IWWAG+M2Bhf8Rv3sFwDuMuuU+7FZn7Vne309WmKzRoD/2eSOU7YWZ1Qp0v9KVWbG1Xe5Cx",
+	"ebtiax8rSFUX3z83jeQ+/MYMB14PZEiIDSoKy5H3G2oPfcG0W7bgn8phiJWmLWKNTxFIUxYVbELi+5C6",
+	"wVSi8N3GxAj9RqWZtA/8MFs7FZknX/+TzQGgqeBZMiepFrLtB339cnYGVpYzzRJ8Ei/z3AP+9jzjxGhR",
+	"1oR6ou/sffrgABoPPHbNk1+0biuZaiVq3lL97aUQK0YDWAGg7Gb0gaVgla642PDkfuuoM4AP3sjrt/Dk",
+	"/gRPa8l5blVnbzCVSLZYArydWfYqZ6QpL2AdU5rhFQdUe2POJUBs6LVDbrHJIXyL0NUHPhdDg4Mp0SQX",
+	"ixKmyr7L6Nk4f4SfX3cCDsBwh6IM2AStScvqq/EMsG1+2OnCCOYOONon0+3MZsDTB0Y3idLUoqLh9qAZ",
+	"wnPh2tT2I4LcQVYhySAr1rqFrJPQVu6nokAyAjQWcDH86QWNV59aa1taK6NLzlIQvsUgowsHVDHGpESk",
+	"L1uTvmD8InlplVSQC7gGWFEWdbYy/vXSl7OEcavuKH6qXHROGJ5cLp2rAGXnidn7cucNAmsbSFOEXeS8",
+	"+2YF3VxcJDmda6O2YHxEaYgMVWfDPuLZzNL47lVXRQRRbJ08jaf/6eXLPR7/7zvSPjiuH/Z4OiQgLtLX",
+	"f7q7Rgc537GzIad7M1Q5M1eujcXZcD6gekfWD99mmRvgZDGAagYOW7ra6jZy0apbpfNH+1svZXZzhqdy",
+	"Y2AXN2QRNDNqIgimDpWUZ4f1ITvrQ+efVgJvqFSC/yRkcfxjqZaX84xo0lfn/GNNK4ks2k0WtIVwOEZC",
+	"WD7+jGxnSck1yytQo5RwSJACqgd/0cKPkih6APkMh2FwqOaFzuIyZzcm0PH6AXl2h5O8CtGjc65CSkLH",
+	"n1PsbPjCM4VY1dk7h9OFNAfpyK39FRt7CipkCCqqTIQE7RdK18E58my5j7XrEndI7P3XLBccc6b1YFM0",
+	"AXpnyWbJ0qWNLTWKzFrEcxZ3T2y4F2fiw1Mo4wlu6xaoyB/4wj43anmfuXspCvqOpKuzoXHU+nqFPXDU",
+	"O7Z3dAvBn9CiXDRZjIPRgitKHuhJ8R36mAlPzxhpCN2alKbhI/wcQOh0Y9qdKKFTQ/D8SLHravDRb52P",
+	"whEDtAV5lpSA+GH/llYjmpcSita40CxQrHHTGOzUwg0ZfUPYPIHbtuumZXopMKvYAt+suNgox2zcRO4a",
+	"tm1gPKe1b5j4dkuJ3GVWMfFfptXElpXtJVQBhewVuRArmqHrjugL6/irqx0Fz7djZsU+5/xRixXlX89T",
+	"klOe9U/RHX7n0jUdoi3C4wdni+wOnuzOv9D0i269zqjqV+bedpZ8/uky+f77198/c9pnZ4qmpWR6e/bm",
+	"v3+zi2AJF8+Jzonqm/u30OAoFBWdfJr3+PJvkoL8A8JvPek83nV+/fI5CzuCWx8mryc/C7XpFd1iPSr8",
+	"tSZKjdthxZr1byfTYEdC1jtKkHOe8VLTWV1+XqlgkpI83yYsBAhjCZbDgtDluPLLlRZRHgPe/f2e9FvU",
+	"zIuCyFXbr92NDvR6q/EBQxIf3iamrfMBFFRLwUVB4TQ3h+koLywImchIL7nNHTQ4udoRHFYI4tHqYhD3",
+	"ysioe27TPz2/+iank3yHO82G1LDy6vcA/fYr6eX+2RDk0TGCaDXEmIiat1VuoAN5MB0imRvCYA7jRvcu",
+	"UdTpn4AL0wn3Abn/yLaJY+fDNtat2Y8M51HFtFGB/UaZ5Yb4tIVStV4quF9Jw2WaZGw+p1I55i+vPTWp",
+	"EMxCWUaNN7FeX2SWBKxXe6/6BlHTQnp0zyC15LFlcQrjC6A9eg9gaDDlvoAOeo0ts8LYKjqdb/V2E6xr",
+	"/WIHX1kwZuSD24ilzM/enJ2TNTv7+tvX/wsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

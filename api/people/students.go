@@ -108,6 +108,12 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 		Today: answer.Date(s.Today), Contacts: []contract.Contact{}, Pauses: []contract.Pause{}, Ladders: []contract.StudentLadder{}, Version: p.Version,
 		State: contract.StudentPageStateGone,
 	}
+	switch at, err := h.Store.EraseAt(ctx, s.Tenant.ID, p.ID); {
+	case err != nil:
+		return nil, err
+	case !at.IsZero():
+		out.Erased = wording.ErasedAt(at.In(s.Zone), out.First)
+	}
 	if !p.Since.IsZero() {
 		out.Since = answer.Date(p.Since)
 	}

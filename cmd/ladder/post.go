@@ -6,6 +6,7 @@ import (
 	"log/slog"
 	"time"
 
+	"patientladder/api/people"
 	"patientladder/clock"
 	"patientladder/home/post"
 	"patientladder/store"
@@ -80,6 +81,27 @@ func empty(ctx context.Context, st *store.Store, to post.Sender, now time.Time) 
 		}
 		if err != nil {
 			return err
+		}
+	}
+}
+
+// sweepEvery is how often data are looked for whose time has come.
+const sweepEvery = 10 * time.Minute
+
+// sweep erases the students whose time has come until the context ends.
+func sweep(ctx context.Context, st *store.Store) {
+	tick := time.NewTicker(sweepEvery)
+	defer tick.Stop()
+	for {
+		if n, err := st.Sweep(ctx, clock.Real(), people.Regret); err != nil && ctx.Err() == nil {
+			slog.Error("erasing", "err", err)
+		} else if n > 0 {
+			slog.Info("erased", "students", n)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
 		}
 	}
 }

@@ -94,6 +94,7 @@ func serve(args []string, out io.Writer) error {
 	if *smtp != "" {
 		go deliver(ctx, st, mails)
 	}
+	go sweep(ctx, st)
 	var aside net.Listener
 	if *metrics != "" {
 		if aside, err = net.Listen("tcp", *metrics); err != nil {

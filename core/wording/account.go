@@ -73,7 +73,7 @@ var done = map[string]string{
 	"password-by-link": "set a new password by a link", "second-on": "switched the second factor on", "second-off": "switched the second factor off",
 	"recovery-code": "used a recovery code", "invited": "invited somebody", "joined": "joined", "role-set": "changed a role", "account-ended": "ended an account",
 	"student-exported": "took out everything about a student", "student-deleted": "deleted a student", "student-kept": "took a deletion back", "student-erased": "A student was erased",
-	"studio-exported": "took out the whole studio",
+	"studio-exported": "took out the whole studio", "studio-set": "changed the studio",
 }
 
 // Done says one thing that was done: “4 May 15:30, Ines Calloway signed in.”
@@ -89,4 +89,9 @@ func Done(kind, detail, who string, at time.Time) string {
 		words += " (" + detail + ")"
 	}
 	return at.Format("2 January 15:04") + ", " + words + "."
+}
+
+// ErasedAt says when everything about somebody goes: “On 5 May at 15:30 everything about Nell is deleted for good.”
+func ErasedAt(at time.Time, first string) string {
+	return fmt.Sprintf("On %s at %s everything about %s is deleted for good: lessons, weeks, reports, messages and contacts. What stays are counts without a name.", Day(at), at.Format("15:04"), first)
 }

@@ -55,7 +55,7 @@ type Scope struct {
 	// Studio is one studio; empty for all.
 	Studio string
 	// Rows says which rows of a table are written, as a condition with its value; nil for the rows of the studio, or all.
-	Rows func(table string, columns []string) (condition string, value any, ok bool)
+	Rows func(table string, columns []string) (condition string, args []any, ok bool)
 	// Blank are columns, as table.column, that are written empty.
 	Blank []string
 }
@@ -70,14 +70,14 @@ var (
 func ForStudio(id string) Scope {
 	return Scope{
 		Studio: id, Blank: []string{"teacher.password_hash", "teacher.second_secret", "teacher.second_step"},
-		Rows: func(table string, columns []string) (string, any, bool) {
+		Rows: func(table string, columns []string) (string, []any, bool) {
 			switch {
 			case slices.Contains(passing, table) || table == "device" || table == "recovery_code":
 				return "", nil, false
 			case table == "studio":
-				return "id = ?", id, true
+				return "id = ?", []any{id}, true
 			case slices.Contains(columns, "studio_id"):
-				return "studio_id = ?", id, true
+				return "studio_id = ?", []any{id}, true
 			}
 			return "", nil, false
 		},
@@ -86,7 +86,7 @@ func ForStudio(id string) Scope {
 
 // Everything is the scope of a backup.
 func Everything() Scope {
-	return Scope{Rows: func(table string, _ []string) (string, any, bool) { return "", nil, !slices.Contains(passing, table) }}
+	return Scope{Rows: func(table string, _ []string) (string, []any, bool) { return "", nil, !slices.Contains(passing, table) }}
 }
 
 type column struct{ name, kind string }
@@ -142,19 +142,30 @@ func (s *sealed) line(v any) error {
 	return err
 }
 
+// still is a connection that sees the database as it stands at one moment; leave gives it back.
+func still(ctx context.Context, db *sql.DB) (conn *sql.Conn, leave func(), err error) {
+	if conn, err = db.Conn(ctx); err != nil {
+		return nil, nil, err
+	}
+	for _, s := range []string{"SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ", "START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY"} {
+		if _, err := conn.ExecContext(ctx, s); err != nil {
+			conn.Close()
+			return nil, nil, err
+		}
+	}
+	return conn, func() {
+		conn.ExecContext(context.WithoutCancel(ctx), "ROLLBACK")
+		conn.Close()
+	}, nil
+}
+
 // Write writes what a scope holds, as it stands at one moment. It returns how many rows there are.
 func Write(ctx context.Context, db *sql.DB, w io.Writer, scope Scope, schema int64, made time.Time) (int, error) {
-	conn, err := db.Conn(ctx)
+	conn, leave, err := still(ctx, db)
 	if err != nil {
 		return 0, err
 	}
-	defer conn.Close()
-	for _, s := range []string{"SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ", "START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY"} {
-		if _, err := conn.ExecContext(ctx, s); err != nil {
-			return 0, err
-		}
-	}
-	defer conn.ExecContext(context.WithoutCancel(ctx), "ROLLBACK")
+	defer leave()
 	names, columns, keys, err := tables(ctx, conn)
 	if err != nil {
 		return 0, err
@@ -175,11 +186,26 @@ func Write(ctx context.Context, db *sql.DB, w io.Writer, scope Scope, schema int
 }
 
 func (s *sealed) table(ctx context.Context, q querier, scope Scope, name string, columns []column, keys []string) error {
+	begun := false
+	return each(ctx, q, scope, name, columns, keys, func(t table, row []any) error {
+		if !begun { // a table without rows says nothing
+			if err := s.line(t); err != nil {
+				return err
+			}
+			begun = true
+		}
+		s.rows++
+		return s.line(row)
+	})
+}
+
+// each hands over the rows of a table that a scope holds, in the order of its key.
+func each(ctx context.Context, q querier, scope Scope, name string, columns []column, keys []string, row func(t table, cells []any) error) error {
 	t := table{Table: name}
 	for _, c := range columns {
 		t.Columns = append(t.Columns, c.name)
 	}
-	condition, value, ok := scope.Rows(name, t.Columns)
+	condition, args, ok := scope.Rows(name, t.Columns)
 	if !ok {
 		return nil
 	}
@@ -196,9 +222,9 @@ func (s *sealed) table(ctx context.Context, q querier, scope Scope, name string,
 			asked = append(asked, quoted(c.name))
 		}
 	}
-	query, args := "SELECT "+strings.Join(asked, ", ")+" FROM "+quoted(name), []any(nil)
+	query := "SELECT " + strings.Join(asked, ", ") + " FROM " + quoted(name)
 	if condition != "" {
-		query, args = query+" WHERE "+condition, []any{value}
+		query += " WHERE " + condition
 	}
 	if len(keys) > 0 {
 		for i := range keys {
@@ -215,16 +241,9 @@ func (s *sealed) table(ctx context.Context, q querier, scope Scope, name string,
 	for i := range cells {
 		into[i] = &cells[i]
 	}
-	begun := false
 	for rows.Next() {
 		if err := rows.Scan(into...); err != nil {
 			return err
-		}
-		if !begun { // a table without rows says nothing
-			if err := s.line(t); err != nil {
-				return err
-			}
-			begun = true
 		}
 		line := make([]any, len(columns))
 		for i, c := range columns {
@@ -238,10 +257,9 @@ func (s *sealed) table(ctx context.Context, q querier, scope Scope, name string,
 				line[i] = string(cells[i])
 			}
 		}
-		if err := s.line(line); err != nil {
+		if err := row(t, line); err != nil {
 			return err
 		}
-		s.rows++
 	}
 	return rows.Err()
 }

@@ -115,3 +115,25 @@ SELECT COUNT(*) FROM teacher WHERE studio_id = ? AND id = ? AND left_at IS NULL;
 
 -- name: EndAccount :execrows
 UPDATE teacher SET left_at = ?, email = CONCAT(id, '@left.invalid'), password_hash = '', second_secret = '' WHERE studio_id = ? AND id = ? AND left_at IS NULL;
+
+-- name: MarkErase :execrows
+UPDATE student SET erase_at = ? WHERE studio_id = ? AND id = ?;
+
+-- name: EraseAt :one
+SELECT erase_at FROM student WHERE studio_id = ? AND id = ?;
+
+-- name: DueErasures :many
+SELECT studio_id, id FROM student WHERE erase_at IS NOT NULL AND erase_at <= ? ORDER BY erase_at LIMIT 50;
+
+-- name: MarkLeft :exec
+UPDATE student s JOIN studio t ON t.id = s.studio_id SET s.erase_at = sqlc.arg(at)
+WHERE s.erase_at IS NULL AND s.left_on IS NOT NULL AND t.keep_years > 0 AND s.left_on < DATE_SUB(CAST(sqlc.arg(day) AS DATE), INTERVAL t.keep_years YEAR);
+
+-- name: CountErased :one
+SELECT COUNT(*) AS ladders, CAST(COALESCE(SUM(entries), 0) AS SIGNED) AS entries FROM ladder WHERE studio_id = ? AND student_id = ?;
+
+-- name: AddErased :exec
+INSERT INTO erased (studio_id, id, at, ladders, entries) VALUES (?, ?, ?, ?, ?);
+
+-- name: SetStudio :exec
+UPDATE studio SET name = ?, timezone = ?, keep_years = ?, words_version = words_version + 1 WHERE id = ?;

@@ -61,6 +61,29 @@ func (q *Queries) AddAudit(ctx context.Context, arg AddAuditParams) error {
 	return err
 }
 
+const addErased = `-- name: AddErased :exec
+INSERT INTO erased (studio_id, id, at, ladders, entries) VALUES (?, ?, ?, ?, ?)
+`
+
+type AddErasedParams struct {
+	StudioID string
+	ID       string
+	At       time.Time
+	Ladders  int32
+	Entries  int32
+}
+
+func (q *Queries) AddErased(ctx context.Context, arg AddErasedParams) error {
+	_, err := q.db.ExecContext(ctx, addErased,
+		arg.StudioID,
+		arg.ID,
+		arg.At,
+		arg.Ladders,
+		arg.Entries,
+	)
+	return err
+}
+
 const addOnceLink = `-- name: AddOnceLink :exec
 INSERT INTO once_link (token, kind, studio_id, teacher_id, email, name, role, made_at, until_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
@@ -196,6 +219,27 @@ func (q *Queries) BeginSession(ctx context.Context, arg BeginSessionParams) erro
 	return err
 }
 
+const countErased = `-- name: CountErased :one
+SELECT COUNT(*) AS ladders, CAST(COALESCE(SUM(entries), 0) AS SIGNED) AS entries FROM ladder WHERE studio_id = ? AND student_id = ?
+`
+
+type CountErasedParams struct {
+	StudioID  string
+	StudentID string
+}
+
+type CountErasedRow struct {
+	Ladders int64
+	Entries int64
+}
+
+func (q *Queries) CountErased(ctx context.Context, arg CountErasedParams) (CountErasedRow, error) {
+	row := q.db.QueryRowContext(ctx, countErased, arg.StudioID, arg.StudentID)
+	var i CountErasedRow
+	err := row.Scan(&i.Ladders, &i.Entries)
+	return i, err
+}
+
 const countRecoveryCodes = `-- name: CountRecoveryCodes :one
 SELECT COUNT(*) FROM recovery_code WHERE teacher_id = ?
 `
@@ -290,6 +334,38 @@ func (q *Queries) DueAccountLetter(ctx context.Context, arg DueAccountLetterPara
 	return i, err
 }
 
+const dueErasures = `-- name: DueErasures :many
+SELECT studio_id, id FROM student WHERE erase_at IS NOT NULL AND erase_at <= ? ORDER BY erase_at LIMIT 50
+`
+
+type DueErasuresRow struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DueErasures(ctx context.Context, eraseAt sql.NullTime) ([]DueErasuresRow, error) {
+	rows, err := q.db.QueryContext(ctx, dueErasures, eraseAt)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []DueErasuresRow
+	for rows.Next() {
+		var i DueErasuresRow
+		if err := rows.Scan(&i.StudioID, &i.ID); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const endAccount = `-- name: EndAccount :execrows
 UPDATE teacher SET left_at = ?, email = CONCAT(id, '@left.invalid'), password_hash = '', second_secret = '' WHERE studio_id = ? AND id = ? AND left_at IS NULL
 `
@@ -349,6 +425,22 @@ func (q *Queries) EndSessionOf(ctx context.Context, arg EndSessionOfParams) (int
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const eraseAt = `-- name: EraseAt :one
+SELECT erase_at FROM student WHERE studio_id = ? AND id = ?
+`
+
+type EraseAtParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) EraseAt(ctx context.Context, arg EraseAtParams) (sql.NullTime, error) {
+	row := q.db.QueryRowContext(ctx, eraseAt, arg.StudioID, arg.ID)
+	var erase_at sql.NullTime
+	err := row.Scan(&erase_at)
+	return erase_at, err
 }
 
 const findSession = `-- name: FindSession :one
@@ -511,6 +603,39 @@ func (q *Queries) MakeAttempt(ctx context.Context, arg MakeAttemptParams) error 
 	return err
 }
 
+const markErase = `-- name: MarkErase :execrows
+UPDATE student SET erase_at = ? WHERE studio_id = ? AND id = ?
+`
+
+type MarkEraseParams struct {
+	EraseAt  sql.NullTime
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) MarkErase(ctx context.Context, arg MarkEraseParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, markErase, arg.EraseAt, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const markLeft = `-- name: MarkLeft :exec
+UPDATE student s JOIN studio t ON t.id = s.studio_id SET s.erase_at = ?
+WHERE s.erase_at IS NULL AND s.left_on IS NOT NULL AND t.keep_years > 0 AND s.left_on < DATE_SUB(CAST(? AS DATE), INTERVAL t.keep_years YEAR)
+`
+
+type MarkLeftParams struct {
+	At  sql.NullTime
+	Day time.Time
+}
+
+func (q *Queries) MarkLeft(ctx context.Context, arg MarkLeftParams) error {
+	_, err := q.db.ExecContext(ctx, markLeft, arg.At, arg.Day)
+	return err
+}
+
 const onceLink = `-- name: OnceLink :one
 SELECT token, kind, studio_id, teacher_id, email, name, role, made_at, until_at FROM once_link WHERE token = ? AND kind = ? AND until_at > ?
 `
@@ -628,6 +753,27 @@ type SetSecondParams struct {
 
 func (q *Queries) SetSecond(ctx context.Context, arg SetSecondParams) error {
 	_, err := q.db.ExecContext(ctx, setSecond, arg.SecondSecret, arg.SecondStep, arg.ID)
+	return err
+}
+
+const setStudio = `-- name: SetStudio :exec
+UPDATE studio SET name = ?, timezone = ?, keep_years = ?, words_version = words_version + 1 WHERE id = ?
+`
+
+type SetStudioParams struct {
+	Name      string
+	Timezone  string
+	KeepYears uint8
+	ID        string
+}
+
+func (q *Queries) SetStudio(ctx context.Context, arg SetStudioParams) error {
+	_, err := q.db.ExecContext(ctx, setStudio,
+		arg.Name,
+		arg.Timezone,
+		arg.KeepYears,
+		arg.ID,
+	)
 	return err
 }
 

@@ -98,6 +98,14 @@ type Entry struct {
 	Body     string
 }
 
+type Erased struct {
+	StudioID string
+	ID       string
+	At       time.Time
+	Ladders  int32
+	Entries  int32
+}
+
 type ExerciseForm struct {
 	StudioID string
 	ID       string
@@ -377,6 +385,7 @@ type Student struct {
 	Since     sql.NullTime
 	LeftOn    sql.NullTime
 	Version   int64
+	EraseAt   sql.NullTime
 }
 
 type Studio struct {
@@ -392,6 +401,7 @@ type Studio struct {
 	Way            string
 	WayVersion     int64
 	RhythmWords    string
+	KeepYears      uint8
 }
 
 type StudioFeed struct {

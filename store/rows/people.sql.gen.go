@@ -1200,7 +1200,7 @@ func (q *Queries) Slots(ctx context.Context, arg SlotsParams) ([]Slot, error) {
 }
 
 const student = `-- name: Student :one
-SELECT studio_id, id, name, born, called, born_about, notes, since, left_on, version FROM student WHERE studio_id = ? AND id = ?
+SELECT studio_id, id, name, born, called, born_about, notes, since, left_on, version, erase_at FROM student WHERE studio_id = ? AND id = ?
 `
 
 type StudentParams struct {
@@ -1222,6 +1222,7 @@ func (q *Queries) Student(ctx context.Context, arg StudentParams) (Student, erro
 		&i.Since,
 		&i.LeftOn,
 		&i.Version,
+		&i.EraseAt,
 	)
 	return i, err
 }
@@ -1275,7 +1276,7 @@ func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) 
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -1294,6 +1295,7 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.Way,
 		&i.WayVersion,
 		&i.RhythmWords,
+		&i.KeepYears,
 	)
 	return i, err
 }

@@ -69,6 +69,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/account/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setStudio"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/studio/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything of the studio, without passwords, as 'ladder import' reads it. */
+        get: operations["exportStudio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/account/password": {
         parameters: {
             query?: never;
@@ -232,6 +265,27 @@ export interface paths {
         put: operations["setStudent"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/students/{student}/data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description Everything that is kept about a student, with the scores of the pieces and the reports. */
+        get: operations["exportStudent"];
+        /** @description Takes a deletion back. */
+        put: operations["keepStudent"];
+        post?: never;
+        /** @description Everything about the student goes for good in a day, until when it can be taken back. */
+        delete: operations["eraseStudent"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2022,6 +2076,7 @@ export interface components {
             mails: boolean;
             /** @description Those of the studio; only for an owner */
             people: components["schemas"]["Person"][];
+            studio: components["schemas"]["StudioSettings"];
             /** @description What was done with accounts and data, the latest first; only for an owner */
             done: components["schemas"]["Choice"][];
         };
@@ -2032,6 +2087,13 @@ export interface components {
             words: string;
             /** @description It is this one */
             here: boolean;
+        };
+        StudioSettings: {
+            name: string;
+            /** @description The IANA name of the zone of the lessons */
+            timezone: string;
+            /** @description How many years the data of those who left stay; 0 for ever */
+            keepYears: number;
         };
         Person: {
             id: string;
@@ -2161,6 +2223,8 @@ export interface components {
             ladders: components["schemas"]["StudentLadder"][];
             /** Format: int64 */
             version: number;
+            /** @description When everything about the student goes; empty for never */
+            erased?: string;
         };
         Pause: {
             id: components["schemas"]["Id"];
@@ -5417,6 +5481,42 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    setStudio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudioSettings"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportStudio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["File"];
+            default: components["responses"]["Problem"];
+        };
+    };
     changePassword: {
         parameters: {
             query?: never;
@@ -5752,6 +5852,65 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["File"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Nothing is deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    eraseStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student: components["schemas"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description When it goes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"];
+                };
             };
             default: components["responses"]["Problem"];
         };

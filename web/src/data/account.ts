@@ -85,3 +85,24 @@ export const useEndAccount = () =>
     (person: string) => body(client.DELETE("/account/people/{person}", { params: { path: { person } } })),
     changes,
   );
+
+export const useSetStudio = () =>
+  useSend(
+    (sent: Schemas["StudioSettings"]) => body(client.PUT("/account/studio", { body: sent })),
+    [{ fact: "account" }, { fact: "words" }, { fact: "calendar" }],
+  );
+
+/** Everything about a student goes in a day. */
+export const useEraseStudent = (student: string, then: () => void) =>
+  useSend(
+    () => body(client.DELETE("/students/{student}/data", { params: { path: { student } } })),
+    [{ fact: "people" }],
+    then,
+  );
+
+/** Takes a deletion back. */
+export const useKeepStudent = (student: string) =>
+  useSend(
+    () => body(client.PUT("/students/{student}/data", { params: { path: { student } } })),
+    [{ fact: "people" }],
+  );

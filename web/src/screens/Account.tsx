@@ -3,6 +3,7 @@ import { Password } from "../account/Password";
 import { People } from "../account/People";
 import { Second } from "../account/Second";
 import { Sessions } from "../account/Sessions";
+import { Studio } from "../account/Studio";
 import { accountQuery } from "../data/account";
 import { Problem, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
@@ -25,6 +26,7 @@ export function Account() {
         <Sessions sessions={a.sessions} />
         <Second on={a.second} codes={a.codes} />
         {a.people.length > 0 && <People people={a.people} mails={a.mails} />}
+        {a.role === "owner" && <Studio studio={a.studio} />}
         {a.done.length > 0 && (
           <section aria-label="What was done">
             <h2>What was done</h2>

@@ -4,6 +4,7 @@ import { studentQuery } from "../data/people";
 import { Problem, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 import { Away } from "../student/Away";
+import { Data } from "../student/Data";
 import { Instruments } from "../student/Instruments";
 import { PersonForm } from "../student/PersonForm";
 
@@ -27,6 +28,7 @@ export function Student() {
         <div className="grid content-start gap-8">
           <Instruments of={p} />
           <Away of={p} />
+          <Data of={p} />
         </div>
         <PersonForm key={p.version} of={p} />
       </div>

@@ -73,7 +73,10 @@ export function Away({ of }: { of: Schemas["StudentPage"] }) {
               {of.first} leaves
             </button>
           </form>
-          <p className="fine mt-1">Everything is kept; a student can return as if nothing had happened.</p>
+          <p className="fine mt-1">
+            A student can return as if nothing had happened, for as long as your studio keeps what was (see
+            Account).
+          </p>
         </>
       )}
       <Refused error={set.error ?? remove.error ?? leave.error} />

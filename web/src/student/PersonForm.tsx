@@ -34,7 +34,7 @@ export function PersonForm({ of }: { of: Page }) {
     save.mutate(form);
   };
   return (
-    <form onSubmit={send} className="grid gap-3 sm:grid-cols-2" aria-label="Who it is">
+    <form onSubmit={send} className="grid content-start gap-3 sm:grid-cols-2" aria-label="Who it is">
       <Unsaved dirty={dirty && !save.isPending} />
       <Field label="Name">
         <input required maxLength={200} value={form.name} onChange={(e) => set({ name: e.target.value })} />

@@ -1,0 +1,46 @@
+package account
+
+import (
+	"bytes"
+	"context"
+	"strings"
+	"time"
+
+	"patientladder/api/contract"
+	"patientladder/api/problem"
+)
+
+// SetStudio changes the name of the studio, its zone, and how long data stay.
+func (h *Handlers) SetStudio(ctx context.Context, r contract.SetStudioRequestObject) (contract.SetStudioResponseObject, error) {
+	me, err := h.owner(ctx)
+	if err != nil {
+		return nil, err
+	}
+	name := strings.TrimSpace(r.Body.Name)
+	if name == "" {
+		return nil, problem.Invalid("The name of the studio is missing.")
+	}
+	if _, err := time.LoadLocation(r.Body.Timezone); err != nil || r.Body.Timezone == "Local" {
+		return nil, problem.Invalid("“" + r.Body.Timezone + "” is not a time zone such as Europe/Lisbon. Nothing was changed.")
+	}
+	if err := h.Store.SetStudio(ctx, me.StudioID, name, r.Body.Timezone, r.Body.KeepYears); err != nil {
+		return nil, err
+	}
+	return contract.SetStudio204Response{}, h.audit(ctx, me.StudioID, me.ID, "studio-set", "")
+}
+
+// ExportStudio returns everything of the studio.
+func (h *Handlers) ExportStudio(ctx context.Context, _ contract.ExportStudioRequestObject) (contract.ExportStudioResponseObject, error) {
+	me, err := h.owner(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var out bytes.Buffer
+	if _, err := h.Store.ExportStudio(ctx, me.StudioID, &out, h.Now()); err != nil {
+		return nil, err
+	}
+	name := "studio-" + h.Now().UTC().Format(time.DateOnly) + ".jsonl"
+	return contract.ExportStudio200ApplicationoctetStreamResponse{FileApplicationoctetStreamResponse: contract.FileApplicationoctetStreamResponse{
+		Body: &out, ContentLength: int64(out.Len()), Headers: contract.FileResponseHeaders{ContentDisposition: `attachment; filename="` + name + `"`},
+	}}, h.audit(ctx, me.StudioID, me.ID, "studio-exported", "")
+}

@@ -1,0 +1,61 @@
+import type { FormEvent } from "react";
+import type { Schemas } from "../contract/client";
+import { useSetStudio } from "../data/account";
+import { Refused } from "../parts/Problem";
+import { Field } from "../parts/Sheet";
+
+const zones = Intl.supportedValuesOf("timeZone");
+
+/** The studio itself: its name, its zone, how long the data of those who left stay, and all of it as one file. */
+export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
+  const set = useSetStudio();
+  const send = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    const f = new FormData(e.currentTarget);
+    set.mutate({
+      name: String(f.get("name")),
+      timezone: String(f.get("timezone")),
+      keepYears: Number(f.get("keepYears")),
+    });
+  };
+  return (
+    <section aria-label="The studio">
+      <h2>The studio</h2>
+      <form onSubmit={send} className="mt-2 grid max-w-md gap-3">
+        <Field label="Name, as families read it">
+          <input name="name" required maxLength={200} defaultValue={s.name} />
+        </Field>
+        <Field label="Time zone of the lessons">
+          <select name="timezone" defaultValue={s.timezone}>
+            {!zones.includes(s.timezone) && <option>{s.timezone}</option>}
+            {zones.map((z) => (
+              <option key={z}>{z}</option>
+            ))}
+          </select>
+        </Field>
+        <Field label="After a student leaves, data stay for">
+          <select name="keepYears" defaultValue={s.keepYears}>
+            {[1, 2, 3, 5, 10].map((n) => (
+              <option key={n} value={n}>
+                {n === 1 ? "one year" : `${n} years`}
+              </option>
+            ))}
+            <option value={0}>ever</option>
+          </select>
+        </Field>
+        <Refused error={set.error} />
+        <div className="flex flex-wrap items-center gap-3">
+          <button type="submit" className="press" disabled={set.isPending}>
+            Keep it
+          </button>
+          <a className="quiet" href="/api/account/studio/export" download>
+            Take the whole studio out
+          </a>
+          <span role="status" className="fine">
+            {set.isSuccess && "Kept."}
+          </span>
+        </div>
+      </form>
+    </section>
+  );
+}
