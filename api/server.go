@@ -5,6 +5,7 @@
 //	server.go     the handlers put together
 //	observe.go    names, measures and health of requests
 //	budgets.go    how much heavy work there is at once
+//	plain.go      characters and days that are refused
 //	guard.go      headers, sizes, origin check, who is signed in
 //	page.go       the built front end, compressed
 //	reread.go     scores read again when the rules changed
@@ -203,7 +204,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.guesses, s.mustBeSignedIn, s.admitted, validate)
+	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.guesses, s.mustBeSignedIn, s.admitted, s.plain, validate)
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, problem.Invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,

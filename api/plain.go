@@ -1,0 +1,103 @@
+package api
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"net/http"
+	"regexp"
+	"strings"
+	"unicode"
+
+	"github.com/gin-gonic/gin"
+
+	"patientladder/api/problem"
+)
+
+// aDay is a day as the contract writes it; firstYear and lastYear bound what a calendar is asked about.
+var aDay = regexp.MustCompile(`^\d{4}-\d{2}-\d{2}$`)
+
+const firstYear, lastYear = "1900", "2200"
+
+// plain refuses what no keyboard types and what no calendar knows, before a handler sees it: control characters and those that
+// turn the direction of writing, which make a name look like another one, and days far from any lesson.
+func (s *Server) plain(c *gin.Context) {
+	for name, values := range c.Request.URL.Query() {
+		for _, v := range values {
+			if err := plainText(name, v); err != nil {
+				s.fail(c, err)
+				return
+			}
+		}
+	}
+	for _, p := range c.Params {
+		if err := plainText(p.Key, p.Value); err != nil {
+			s.fail(c, err)
+			return
+		}
+	}
+	if c.Request.Body == nil || !strings.HasPrefix(c.ContentType(), "application/json") {
+		return
+	}
+	body, err := io.ReadAll(c.Request.Body)
+	var large *http.MaxBytesError
+	switch {
+	case errors.As(err, &large):
+		s.fail(c, tooLarge(large.Limit))
+		return
+	case err != nil:
+		s.fail(c, problem.Invalid("What was sent did not arrive whole; nothing was changed."))
+		return
+	}
+	c.Request.Body = io.NopCloser(bytes.NewReader(body))
+	if err := plainJSON(body); err != nil {
+		s.fail(c, err)
+	}
+}
+
+// plainJSON looks at every string of a body; what is no JSON is left to the contract.
+func plainJSON(body []byte) error {
+	in := json.NewDecoder(bytes.NewReader(body))
+	name, depth := "", []json.Delim(nil)
+	key := false // the next string is a name
+	for {
+		t, err := in.Token()
+		if err != nil {
+			return nil
+		}
+		switch t := t.(type) {
+		case json.Delim:
+			switch t {
+			case '{', '[':
+				depth = append(depth, t)
+			default:
+				depth = depth[:len(depth)-1]
+			}
+			key = len(depth) > 0 && depth[len(depth)-1] == '{'
+			continue
+		case string:
+			if key {
+				name, key = t, false
+				continue
+			}
+			if err := plainText(name, t); err != nil {
+				return err
+			}
+		}
+		key = len(depth) > 0 && depth[len(depth)-1] == '{'
+	}
+}
+
+func plainText(name, text string) error {
+	for _, r := range text {
+		if unicode.IsControl(r) && !strings.ContainsRune("\t\n\r", r) || r >= 0x202A && r <= 0x202E || r >= 0x2066 && r <= 0x2069 {
+			return problem.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
+		}
+	}
+	if aDay.MatchString(text) && (text[:4] < firstYear || text[:4] > lastYear) {
+		return problem.Invalid(fmt.Sprintf("“%s”: no calendar plans for the day %s. Nothing was changed.", name, text))
+	}
+	return nil
+}
