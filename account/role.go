@@ -39,3 +39,13 @@ func (r Role) May(method, path string) bool {
 	}
 	return false
 }
+
+// Teaches says whether a student is among those that somebody sees in lists: the own ones, those of a colleague whose lesson
+// is covered today, for an owner those that nobody else has, for an assistant all. of is whose student it is, empty for the
+// owner's.
+func (r Role) Teaches(me, of string, covered bool) bool {
+	return r == Assistant || covered || of == me || of == "" && r == Owner
+}
+
+// Opens says whether somebody may open what there is about a student: those that are taught, and for an owner all.
+func (r Role) Opens(me, of string, covered bool) bool { return r == Owner || r.Teaches(me, of, covered) }

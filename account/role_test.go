@@ -19,3 +19,20 @@ func TestWhoMayDoWhat(t *testing.T) {
 	require.True(t, Assistant.Known())
 	require.False(t, Role("cook").Known())
 }
+
+// Whose students somebody sees in lists, and may open: o owner, t teacher, a assistant; own, a colleague's, covered, the owner's.
+func TestWhoseStudents(t *testing.T) {
+	for _, c := range []struct {
+		role           Role
+		of             string
+		covered        bool
+		teaches, opens bool
+	}{
+		{Owner, "me", false, true, true}, {Owner, "other", false, false, true}, {Owner, "other", true, true, true}, {Owner, "", false, true, true},
+		{Teacher, "me", false, true, true}, {Teacher, "other", false, false, false}, {Teacher, "other", true, true, true}, {Teacher, "", false, false, false},
+		{Assistant, "other", false, true, true}, {Assistant, "", false, true, true},
+	} {
+		require.Equal(t, c.teaches, c.role.Teaches("me", c.of, c.covered), "%+v", c)
+		require.Equal(t, c.opens, c.role.Opens("me", c.of, c.covered), "%+v", c)
+	}
+}

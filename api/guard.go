@@ -91,6 +91,28 @@ func (s *Server) guesses(c *gin.Context) {
 	}
 }
 
+// reaches refuses what is about a student of whom somebody sees nothing, whichever handler it is for: a colleague's.
+func (s *Server) reaches(c *gin.Context) {
+	who := open.Actor(c)
+	if who.Role.Owns() || who.Teacher == "" || needsNoSession(c.Request) {
+		return
+	}
+	for _, id := range append(c.QueryArray("ladder"), c.Param("ladder")) {
+		if id == "" {
+			continue
+		}
+		if _, err := s.desk.Ladder(c, id); err != nil {
+			s.fail(c, err)
+			return
+		}
+	}
+	if id := c.Param("student"); id != "" {
+		if _, err := s.desk.Person(c, id); err != nil {
+			s.fail(c, err)
+		}
+	}
+}
+
 // beginnings lets a sign-in begin a session, and nothing else.
 func beginnings(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {

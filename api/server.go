@@ -204,7 +204,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.guesses, s.mustBeSignedIn, s.admitted, s.plain, validate)
+	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.guesses, s.mustBeSignedIn, s.reaches, s.admitted, s.plain, validate)
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, problem.Invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,

@@ -281,7 +281,49 @@ func (s *Store) EndAccount(ctx context.Context, studio, teacher string, now time
 		if err := q.ForgetDevices(ctx, rows.ForgetDevicesParams{TeacherID: teacher}); err != nil {
 			return err
 		}
+		if err := q.GiveBack(ctx, rows.GiveBackParams{StudioID: studio, TeacherID: text(teacher)}); err != nil { // the students are the owner's again
+			return err
+		}
 		_, err := q.EndOtherSessions(ctx, rows.EndOtherSessionsParams{TeacherID: text(teacher)})
 		return err
 	}))
+}
+
+// Give hands a student on an instrument over to a teacher; empty for the owner.
+func (s *Store) Give(ctx context.Context, studio, ladder, teacher string) error {
+	return s.q.GiveLadder(ctx, rows.GiveLadderParams{TeacherID: text(teacher), StudioID: studio, ID: ladder})
+}
+
+// Cover lets a teacher give a colleague's lessons on a day; empty for nobody.
+func (s *Store) Cover(ctx context.Context, studio, ladder string, day time.Time, teacher string) error {
+	if teacher == "" {
+		return s.q.DropCover(ctx, rows.DropCoverParams{StudioID: studio, LadderID: ladder, Day: day})
+	}
+	return s.q.SetCover(ctx, rows.SetCoverParams{StudioID: studio, LadderID: ladder, Day: day, TeacherID: teacher})
+}
+
+// CoveredBy are the ladders that a teacher covers on a day.
+func (s *Store) CoveredBy(ctx context.Context, studio, teacher string, day time.Time) (map[string]bool, error) {
+	list, err := s.q.CoveredBy(ctx, rows.CoveredByParams{StudioID: studio, TeacherID: teacher, Day: day})
+	out := map[string]bool{}
+	for _, id := range list {
+		out[id] = true
+	}
+	return out, err
+}
+
+// Covered is who covers a day.
+type Covered struct {
+	Day     time.Time
+	Teacher string
+}
+
+// CoversOf are the days from one on on which somebody else gives the lessons of a ladder.
+func (s *Store) CoversOf(ctx context.Context, studio, ladder string, from time.Time) ([]Covered, error) {
+	list, err := s.q.CoversOf(ctx, rows.CoversOfParams{StudioID: studio, LadderID: ladder, Day: from})
+	out := make([]Covered, len(list))
+	for i, r := range list {
+		out[i] = Covered{r.Day, r.TeacherID}
+	}
+	return out, err
 }

@@ -51,6 +51,8 @@ type Ladder struct {
 	Name, Called  string
 	Born          time.Time
 	Instrument    string
+	// Teacher is whose student it is, by id; empty for the owner's.
+	Teacher string
 	// PracticeDays says for each weekday, Sunday first, whether there is practice.
 	PracticeDays    [7]bool
 	PracticeMinutes int
@@ -132,7 +134,7 @@ func addLadder(ctx context.Context, q *rows.Queries, studio string, l Ladder) er
 	}
 	err = q.AddLadder(ctx, rows.AddLadderParams{
 		StudioID: studio, ID: l.ID, StudentID: l.StudentID, Instrument: l.Instrument,
-		PracticeDays: dayBits(l.PracticeDays), PracticeMinutes: int16(l.PracticeMinutes), HandsApart: l.HandsApart,
+		PracticeDays: dayBits(l.PracticeDays), PracticeMinutes: int16(l.PracticeMinutes), HandsApart: l.HandsApart, TeacherID: text(l.Teacher),
 	})
 	if err != nil {
 		return err
@@ -320,7 +322,7 @@ func ladderOf(r rows.LadderRow, t calendar.Timetable, pauses []rows.Pause) Ladde
 	l := Ladder{
 		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Called: r.Called, Born: r.Born, Instrument: r.Instrument,
 		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version, Approach: naming.Approach(r.Approach),
-		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Ended: r.EndedOn.Time, Left: r.LeftOn.Time, Lessons: t,
+		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Ended: r.EndedOn.Time, Left: r.LeftOn.Time, Lessons: t, Teacher: r.TeacherID.String,
 	}
 	for _, p := range pauses {
 		b := calendar.Break{From: p.FirstDay, To: p.LastDay.Time}

@@ -9,6 +9,7 @@
 package account
 
 import (
+	"cmp"
 	"context"
 	"crypto/rand"
 	"crypto/sha256"
@@ -28,6 +29,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -195,8 +197,16 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	if err != nil {
 		return nil, err
 	}
+	ladders, err := h.Store.Ladders(ctx, me.StudioID)
+	if err != nil {
+		return nil, err
+	}
+	taught := map[string][]studentplan.Profile{}
+	for _, l := range ladders {
+		taught[cmp.Or(l.Teacher, me.ID)] = append(taught[cmp.Or(l.Teacher, me.ID)], l.Profile())
+	}
 	for _, p := range people {
-		out.People = append(out.People, contract.Person{Id: p.ID, Name: p.Name, Email: p.Email, Role: contract.Role(p.Role), Here: p.ID == me.ID})
+		out.People = append(out.People, contract.Person{Load: wording.Load(studentplan.LoadOf(taught[p.ID], day.Today)), Id: p.ID, Name: p.Name, Email: p.Email, Role: contract.Role(p.Role), Here: p.ID == me.ID})
 	}
 	done, err := h.Store.AuditOf(ctx, me.StudioID)
 	for _, a := range done {

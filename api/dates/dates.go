@@ -27,7 +27,7 @@ func (h *Handlers) pupils(ctx context.Context) (open.Studio, []agenda.Pupil, err
 	if err != nil {
 		return s, nil, err
 	}
-	ladders, err := h.Store.Ladders(ctx, s.Tenant.ID)
+	ladders, err := h.Ladders(ctx)
 	return s, s.Pupils(ladders), err
 }
 
@@ -89,7 +89,7 @@ func (h *Handlers) ChangeLesson(ctx context.Context, r contract.ChangeLessonRequ
 
 // change changes the timetable of a ladder, by what the rules of the calendar allow.
 func (h *Handlers) change(ctx context.Context, s open.Studio, ladder string, change func(calendar.Timetable) (calendar.Timetable, error)) error {
-	if _, err := h.Store.Ladder(ctx, s.Tenant.ID, ladder); err != nil {
+	if _, err := h.Ladder(ctx, ladder); err != nil {
 		return err
 	}
 	var refused error
@@ -110,7 +110,7 @@ func (h *Handlers) FindFree(ctx context.Context, r contract.FindFreeRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	l, err := h.Store.Ladder(ctx, s.Tenant.ID, r.Ladder)
+	l, err := h.Ladder(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}

@@ -23,7 +23,7 @@ func (h *Handlers) ListHolidays(ctx context.Context, _ contract.ListHolidaysRequ
 	if err != nil {
 		return nil, err
 	}
-	ladders, err := h.Store.Ladders(ctx, s.Tenant.ID)
+	ladders, err := h.Ladders(ctx)
 	names := map[string]string{}
 	for _, l := range ladders {
 		names[l.StudentID] = l.Name
@@ -57,7 +57,7 @@ func (h *Handlers) SetHoliday(ctx context.Context, r contract.SetHolidayRequestO
 		return nil, problem.Invalid("A holiday is at most a year long.")
 	}
 	if x.Student != "" {
-		if _, err := h.Store.Person(ctx, studio, x.Student); err != nil {
+		if _, err := h.Person(ctx, x.Student); err != nil {
 			return nil, err
 		}
 	}

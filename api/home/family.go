@@ -3,6 +3,7 @@ package home
 import (
 	"context"
 	"errors"
+	"slices"
 	"strings"
 	"time"
 
@@ -103,15 +104,22 @@ func (h *Handlers) ofLadder(ctx context.Context, id string) (open.Studio, error)
 	if err != nil {
 		return s, err
 	}
-	_, err = h.Store.Ladder(ctx, s.Tenant.ID, id)
+	_, err = h.Ladder(ctx, id)
 	return s, err
 }
 
 // ListMessages returns the mailbox.
 func (h *Handlers) ListMessages(ctx context.Context, _ contract.ListMessagesRequestObject) (contract.ListMessagesResponseObject, error) {
+	mine, err := h.Ladders(ctx)
+	if err != nil {
+		return nil, err
+	}
 	list, err := h.Store.Messages(ctx, open.Actor(ctx).Studio)
 	out := contract.ListMessages200JSONResponse{}
 	for _, m := range list {
+		if !slices.ContainsFunc(mine, func(l store.Ladder) bool { return l.ID == m.Ladder }) {
+			continue // a colleague's family
+		}
 		state := contract.Waiting
 		switch {
 		case !m.SentAt.IsZero():

@@ -23,6 +23,11 @@ func (h *Handlers) ListNotes(ctx context.Context, _ contract.ListNotesRequestObj
 	if err != nil {
 		return nil, err
 	}
+	mine, err := h.Ladders(ctx)
+	if err != nil {
+		return nil, err
+	}
+	list = open.OfThese(list, mine)
 	out := contract.ListNotes200JSONResponse{}
 	for _, n := range studentplan.InTurn(list, func(n store.Note) studentplan.Note { return n.Note }) {
 		x := contract.HomeNote{
@@ -51,6 +56,9 @@ func (h *Handlers) AnswerNote(ctx context.Context, r contract.AnswerNoteRequestO
 	}
 	n, err := h.Store.Note(ctx, s.Tenant.ID, r.Note)
 	if err != nil {
+		return nil, err
+	}
+	if _, err := h.Ladder(ctx, n.Ladder); err != nil {
 		return nil, err
 	}
 	text := strings.TrimSpace(r.Body.Answer)

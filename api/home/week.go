@@ -218,7 +218,7 @@ func where(lib material.Library, it week.Item) string {
 // SetPractice changes the days and minutes of practice.
 func (h *Handlers) SetPractice(ctx context.Context, r contract.SetPracticeRequestObject) (contract.SetPracticeResponseObject, error) {
 	studio := open.Actor(ctx).Studio
-	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	l := store.Ladder{ID: r.Ladder, PracticeMinutes: r.Body.Minutes, HandsApart: r.Body.HandsApart, Version: r.Body.Version}

@@ -183,7 +183,7 @@ func (b Entered) Into(ctx context.Context, d *open.Desk, a open.Ahead, try bool)
 // UndoBatch takes a batch back.
 func (h *Handlers) UndoBatch(ctx context.Context, r contract.UndoBatchRequestObject) (contract.UndoBatchResponseObject, error) {
 	who := open.Actor(ctx)
-	if _, err := h.Store.Ladder(ctx, who.Studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	at := h.Now()

@@ -73,7 +73,7 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 // RemoveTreat takes a promise away.
 func (h *Handlers) RemoveTreat(ctx context.Context, r contract.RemoveTreatRequestObject) (contract.RemoveTreatResponseObject, error) {
 	studio := open.Actor(ctx).Studio
-	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	return contract.RemoveTreat204Response{}, h.Store.RemoveTreat(ctx, studio, r.Ladder, r.Treat)

@@ -79,7 +79,7 @@ func refused(s open.Student, err error) error {
 // ListEntries returns the log as it arrived.
 func (h *Handlers) ListEntries(ctx context.Context, r contract.ListEntriesRequestObject) (contract.ListEntriesResponseObject, error) {
 	studio := open.Actor(ctx).Studio
-	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	log, err := h.Store.Log(ctx, studio, r.Ladder)

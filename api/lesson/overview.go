@@ -20,7 +20,7 @@ func (h *Handlers) GetOverview(ctx context.Context, _ contract.GetOverviewReques
 	if err != nil {
 		return nil, err
 	}
-	ladders, err := h.Store.Ladders(ctx, s.Tenant.ID)
+	ladders, err := h.Ladders(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -39,7 +39,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if !r.Params.Day.IsZero() {
 		day = r.Params.Day.Time
 	}
-	all, err := h.Store.Ladders(ctx, s.Tenant.ID)
+	all, err := h.Ladders(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -65,7 +65,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		return nil, err
 	}
 	notes := map[string][]studentplan.Note{}
-	for _, n := range written {
+	for _, n := range open.OfThese(written, all) {
 		notes[n.Ladder] = append(notes[n.Ladder], n.Note)
 		if n.Open() {
 			out.Asked++

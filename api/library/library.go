@@ -40,7 +40,7 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 	if err != nil {
 		return nil, err
 	}
-	ladders, err := h.Store.Ladders(ctx, b.Tenant.ID)
+	ladders, err := h.Ladders(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -113,7 +113,7 @@ func (h *Handlers) player(ctx context.Context, b open.Studio, who, instrument st
 		p.brings = curriculum.Typical(abilities)
 		return p, nil
 	}
-	l, err := h.Store.Ladder(ctx, b.Tenant.ID, who)
+	l, err := h.Ladder(ctx, who)
 	if err != nil {
 		return p, err
 	}

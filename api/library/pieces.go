@@ -156,7 +156,7 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 // forStudent adds what the piece asks of one student: as it was when the
 // student began it, or as it would be now. It returns what the student knows.
 func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Material, ladderID string, out *contract.Piece) (known, leap.Leap, error) {
-	l, err := h.Store.Ladder(ctx, b.Tenant.ID, ladderID)
+	l, err := h.Ladder(ctx, ladderID)
 	if err != nil {
 		return nil, leap.Leap{}, err
 	}

@@ -58,7 +58,7 @@ func (h *Handlers) PlaceOnLadders(ctx context.Context, r contract.PlaceOnLadders
 		return nil, err
 	}
 	for _, id := range r.Body.Ladders {
-		l, err := h.Store.Ladder(ctx, b.Tenant.ID, id)
+		l, err := h.Ladder(ctx, id)
 		if err != nil {
 			return nil, err
 		}

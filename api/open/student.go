@@ -58,7 +58,7 @@ func (d *Desk) Student(ctx context.Context, ladder string) (Student, error) {
 	if err != nil {
 		return Student{}, err
 	}
-	l, err := d.Store.Ladder(ctx, s.Tenant.ID, ladder)
+	l, err := d.Ladder(ctx, ladder)
 	if err != nil {
 		return Student{}, err
 	}
@@ -95,7 +95,7 @@ func (s Student) memoryKey() string { return s.Ladder + s.standingKey() }
 // Students opens the students of a studio for one instrument ("" for all), in the
 // order of their lessons; those who are gone are not among them. What is kept and not in memory comes in one query for all of them.
 func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Student, error) {
-	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
+	ladders, err := d.Ladders(ctx)
 	if err != nil {
 		return nil, err
 	}

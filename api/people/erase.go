@@ -20,7 +20,7 @@ func (h *Handlers) EraseStudent(ctx context.Context, r contract.EraseStudentRequ
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+	p, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}

@@ -33,7 +33,7 @@ func (h *Handlers) SetWords(ctx context.Context, r contract.SetWordsRequestObjec
 // SetApproach changes a student's way of reading.
 func (h *Handlers) SetApproach(ctx context.Context, r contract.SetApproachRequestObject) (contract.SetApproachResponseObject, error) {
 	studio := open.Actor(ctx).Studio
-	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	return contract.SetApproach204Response{}, h.Store.SetApproach(ctx, studio, r.Ladder, naming.Approach(r.Body.Approach))

@@ -5,7 +5,6 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/student/setup"
 	"patientladder/core/wording"
@@ -68,7 +67,7 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 
 // TrySetup works heights out; nothing is kept.
 func (h *Handlers) TrySetup(ctx context.Context, r contract.TrySetupRequestObject) (contract.TrySetupResponseObject, error) {
-	if _, err := h.Store.Ladder(ctx, open.Actor(ctx).Studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	seat, err := answer.MeasuresOf(r.Body).Work()

@@ -3,7 +3,6 @@ package people
 import (
 	"context"
 	"fmt"
-	"slices"
 	"strings"
 	"time"
 
@@ -23,7 +22,7 @@ func (h *Handlers) ListStudents(ctx context.Context, _ contract.ListStudentsRequ
 	if err != nil {
 		return nil, err
 	}
-	all, err := h.Store.Ladders(ctx, s.Tenant.ID)
+	all, err := h.Openable(ctx, "")
 	if err != nil {
 		return nil, err
 	}
@@ -54,7 +53,7 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 	if n.StartsAt != "" {
 		slots = append(slots, contract.NewSlot{Id: n.Ladder, Weekday: n.Weekday, StartsAt: n.StartsAt, Minutes: n.Minutes, Every: 1})
 	}
-	l, err := newLadder(b, n.Ladder, p, instrument, b.Today, slots)
+	l, err := newLadder(b, whose(ctx), n.Ladder, p, instrument, b.Today, slots)
 	if err != nil {
 		return nil, err
 	}
@@ -70,8 +69,8 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 }
 
 // newLadder is a student on an instrument with lesson times from a day on, who practises as new students do.
-func newLadder(s open.Studio, id string, p store.Person, instrument string, from time.Time, slots []contract.NewSlot) (store.Ladder, error) {
-	l := store.Ladder{ID: id, StudentID: p.ID, Name: p.Name, Called: p.Called, Born: p.Born, Instrument: instrument, HandsApart: true}
+func newLadder(s open.Studio, of, id string, p store.Person, instrument string, from time.Time, slots []contract.NewSlot) (store.Ladder, error) {
+	l := store.Ladder{ID: id, Teacher: of, StudentID: p.ID, Name: p.Name, Called: p.Called, Born: p.Born, Instrument: instrument, HandsApart: true}
 	list, err := open.Slots(slots)
 	if err != nil {
 		return l, err
@@ -84,9 +83,8 @@ func newLadder(s open.Studio, id string, p store.Person, instrument string, from
 }
 
 // ofStudent are the ladders of a student.
-func (h *Handlers) ofStudent(ctx context.Context, studio, student string) ([]store.Ladder, error) {
-	all, err := h.Store.Ladders(ctx, studio)
-	return slices.DeleteFunc(all, func(l store.Ladder) bool { return l.StudentID != student }), err
+func (h *Handlers) ofStudent(ctx context.Context, student string) ([]store.Ladder, error) {
+	return h.Openable(ctx, student)
 }
 
 // GetStudent returns who a student is.
@@ -95,11 +93,11 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+	p, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
-	ladders, err := h.ofStudent(ctx, s.Tenant.ID, r.Student)
+	ladders, err := h.ofStudent(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
@@ -130,6 +128,9 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 		}
 		out.Pauses = append(out.Pauses, pause)
 	}
+	if out.Colleagues, err = h.colleagues(ctx); err != nil {
+		return nil, err
+	}
 	var lessons []wording.Taught
 	for _, l := range ladders {
 		x, err := h.For(s, l)
@@ -137,6 +138,9 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 			return nil, err
 		}
 		line := studentLadder(x)
+		if line.Covers, err = h.covers(ctx, x); err != nil {
+			return nil, err
+		}
 		out.Ladders = append(out.Ladders, line)
 		if line.State != contract.StudentLadderStateGone {
 			out.State = contract.StudentPageState(line.State)
@@ -151,7 +155,7 @@ func studentLadder(x open.Student) contract.StudentLadder {
 	l := x.Row
 	out := contract.StudentLadder{
 		Ladder: l.ID, Instrument: contract.Instrument(l.Instrument), Lessons: wording.Slots(l.Lessons, x.Today), State: contract.StudentLadderState(answer.State(x.Profile, x.Today)),
-		Begun: l.Entries > 0, Slots: []contract.SlotLine{}, Past: []string{},
+		Teacher: l.Teacher, Covers: []contract.Choice{}, Begun: l.Entries > 0, Slots: []contract.SlotLine{}, Past: []string{},
 		Practice: contract.Practice{Days: l.PracticeDays[:], Minutes: l.PracticeMinutes, HandsApart: l.HandsApart, Version: l.Version},
 	}
 	if !l.Ended.IsZero() {
@@ -198,6 +202,17 @@ func (h *Handlers) SetStudent(ctx context.Context, r contract.SetStudentRequestO
 		}
 		p.Contacts = append(p.Contacts, x)
 	}
+	was, err := h.Person(ctx, r.Student)
+	if err != nil {
+		return nil, err
+	}
+	notes, err := h.Notes(ctx, r.Student)
+	if err != nil {
+		return nil, err
+	}
+	if was.Notes != notes { // they are not shown to whoever saves this, and stay
+		p.Notes = notes
+	}
 	return contract.SetStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
 }
 
@@ -211,11 +226,11 @@ func (h *Handlers) AddInstrument(ctx context.Context, r contract.AddInstrumentRe
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+	p, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
-	l, err := newLadder(s, r.Body.Ladder, p, instrument, r.Body.From.Time, r.Body.Slots)
+	l, err := newLadder(s, whose(ctx), r.Body.Ladder, p, instrument, r.Body.From.Time, r.Body.Slots)
 	if err != nil {
 		return nil, err
 	}
@@ -233,7 +248,7 @@ func (h *Handlers) ChangeInstrument(ctx context.Context, r contract.ChangeInstru
 	if err != nil {
 		return nil, err
 	}
-	l, err := h.Store.Ladder(ctx, s.Tenant.ID, r.Ladder)
+	l, err := h.Ladder(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
@@ -262,7 +277,7 @@ func (h *Handlers) EndInstrument(ctx context.Context, r contract.EndInstrumentRe
 	if err := studentplan.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
-	if _, err := h.Store.Ladder(ctx, s.Tenant.ID, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	return contract.EndInstrument204Response{}, h.Store.SetEnded(ctx, s.Tenant.ID, r.Ladder, r.Body.From.Time)
@@ -271,7 +286,7 @@ func (h *Handlers) EndInstrument(ctx context.Context, r contract.EndInstrumentRe
 // ResumeInstrument takes the lessons up again.
 func (h *Handlers) ResumeInstrument(ctx context.Context, r contract.ResumeInstrumentRequestObject) (contract.ResumeInstrumentResponseObject, error) {
 	studio := open.Actor(ctx).Studio
-	if _, err := h.Store.Ladder(ctx, studio, r.Ladder); err != nil {
+	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err
 	}
 	return contract.ResumeInstrument204Response{}, h.Store.SetEnded(ctx, studio, r.Ladder, time.Time{})

@@ -47,7 +47,7 @@ func (h *Handlers) wayOfStudent(ctx context.Context, ladder string) (mine, studi
 	if ladder == "" {
 		return studio, studio, st, nil
 	}
-	l, err := h.Store.Ladder(ctx, st.ID, ladder)
+	l, err := h.Ladder(ctx, ladder)
 	if err != nil {
 		return mine, studio, st, err
 	}

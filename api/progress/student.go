@@ -22,7 +22,7 @@ import (
 // and the reports that were published.
 func (h *Handlers) ExportStudent(ctx context.Context, r contract.ExportStudentRequestObject) (contract.ExportStudentResponseObject, error) {
 	who := open.Actor(ctx)
-	person, err := h.Store.Person(ctx, who.Studio, r.Student)
+	person, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
@@ -38,14 +38,11 @@ func (h *Handlers) ExportStudent(ctx context.Context, r contract.ExportStudentRe
 	if err := add("student.json", func(w io.Writer) error { return h.Store.ExportStudent(ctx, who.Studio, person.ID, w, h.Now()) }); err != nil {
 		return nil, err
 	}
-	ladders, err := h.Store.Ladders(ctx, who.Studio)
+	ladders, err := h.Openable(ctx, person.ID)
 	if err != nil {
 		return nil, err
 	}
 	for _, l := range ladders {
-		if l.StudentID != person.ID {
-			continue
-		}
 		if err := h.addScores(ctx, l.ID, add); err != nil {
 			return nil, err
 		}

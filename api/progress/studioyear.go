@@ -24,7 +24,7 @@ func (h *Handlers) GetStudioYear(ctx context.Context, _ contract.GetStudioYearRe
 	for _, x := range opened {
 		in.Students = append(in.Students, x.Student)
 	}
-	ladders, err := h.Store.Ladders(ctx, s.Tenant.ID)
+	ladders, err := h.Ladders(ctx)
 	if err != nil {
 		return nil, err
 	}

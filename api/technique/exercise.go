@@ -20,7 +20,7 @@ import (
 
 // GetInstruments lists the instruments that can be taught.
 func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstrumentsRequestObject) (contract.GetInstrumentsResponseObject, error) {
-	ladders, err := h.Store.Ladders(ctx, open.Actor(ctx).Studio)
+	ladders, err := h.Ladders(ctx)
 	if err != nil {
 		return nil, err
 	}

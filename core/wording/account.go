@@ -3,6 +3,8 @@ package wording
 import (
 	"fmt"
 	"time"
+
+	"patientladder/core/planning/studentplan"
 )
 
 // TooManyTries says how long to wait before the next try.
@@ -73,7 +75,7 @@ var done = map[string]string{
 	"password-by-link": "set a new password by a link", "second-on": "switched the second factor on", "second-off": "switched the second factor off",
 	"recovery-code": "used a recovery code", "invited": "invited somebody", "joined": "joined", "role-set": "changed a role", "account-ended": "ended an account",
 	"student-exported": "took out everything about a student", "student-deleted": "deleted a student", "student-kept": "took a deletion back", "student-erased": "A student was erased",
-	"studio-exported": "took out the whole studio", "studio-set": "changed the studio",
+	"studio-exported": "took out the whole studio", "studio-set": "changed the studio", "student-given": "handed a student over", "lesson-covered": "changed who covers a lesson",
 }
 
 // Done says one thing that was done: “4 May 15:30, Ines Calloway signed in.”
@@ -94,4 +96,27 @@ func Done(kind, detail, who string, at time.Time) string {
 // ErasedAt says when everything about somebody goes: “On 5 May at 15:30 everything about Nell is deleted for good.”
 func ErasedAt(at time.Time, first string) string {
 	return fmt.Sprintf("On %s at %s everything about %s is deleted for good: lessons, weeks, reports, messages and contacts. What stays are counts without a name.", Day(at), at.Format("15:04"), first)
+}
+
+// Covered says who gives a lesson on a day.
+func Covered(day time.Time, name string) string {
+	return fmt.Sprintf("%s: %s", WeekdayAndDay(day), name)
+}
+
+// Load says how much somebody teaches: “12 students, 6 hours 30 a week”.
+func Load(l studentplan.Load) string {
+	if l.Students == 0 {
+		return ""
+	}
+	words := Figures(l.Students, "student")
+	if h, m := l.Minutes/60, l.Minutes%60; h > 0 {
+		words += ", " + Figures(h, "hour")
+		if m > 0 {
+			words += fmt.Sprintf(" %d", m)
+		}
+		words += " a week"
+	} else if m > 0 {
+		words += ", " + Figures(m, "minute") + " a week"
+	}
+	return words
 }

@@ -137,3 +137,21 @@ INSERT INTO erased (studio_id, id, at, ladders, entries) VALUES (?, ?, ?, ?, ?);
 
 -- name: SetStudio :exec
 UPDATE studio SET name = ?, timezone = ?, keep_years = ?, words_version = words_version + 1 WHERE id = ?;
+
+-- name: GiveLadder :exec
+UPDATE ladder SET teacher_id = ? WHERE studio_id = ? AND id = ?;
+
+-- name: SetCover :exec
+INSERT INTO cover (studio_id, ladder_id, day, teacher_id) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE teacher_id = VALUES(teacher_id);
+
+-- name: DropCover :exec
+DELETE FROM cover WHERE studio_id = ? AND ladder_id = ? AND day = ?;
+
+-- name: CoveredBy :many
+SELECT ladder_id FROM cover WHERE studio_id = ? AND teacher_id = ? AND day = ?;
+
+-- name: CoversOf :many
+SELECT day, teacher_id FROM cover WHERE studio_id = ? AND ladder_id = ? AND day >= ? ORDER BY day;
+
+-- name: GiveBack :exec
+UPDATE ladder SET teacher_id = NULL WHERE studio_id = ? AND teacher_id = ?;

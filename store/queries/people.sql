@@ -20,8 +20,8 @@ INSERT INTO student (studio_id, id, name, called, born, born_about, notes, since
 SELECT COUNT(*) FROM student WHERE studio_id = ? AND id = ?;
 
 -- name: AddLadder :exec
-INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practice_minutes, hands_apart)
-VALUES (?, ?, ?, ?, ?, ?, ?);
+INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practice_minutes, hands_apart, teacher_id)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Ladder :one
 SELECT l.*, s.name, s.called, s.born, s.left_on

@@ -251,12 +251,98 @@ func (q *Queries) CountRecoveryCodes(ctx context.Context, teacherID string) (int
 	return count, err
 }
 
+const coveredBy = `-- name: CoveredBy :many
+SELECT ladder_id FROM cover WHERE studio_id = ? AND teacher_id = ? AND day = ?
+`
+
+type CoveredByParams struct {
+	StudioID  string
+	TeacherID string
+	Day       time.Time
+}
+
+func (q *Queries) CoveredBy(ctx context.Context, arg CoveredByParams) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, coveredBy, arg.StudioID, arg.TeacherID, arg.Day)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var ladder_id string
+		if err := rows.Scan(&ladder_id); err != nil {
+			return nil, err
+		}
+		items = append(items, ladder_id)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const coversOf = `-- name: CoversOf :many
+SELECT day, teacher_id FROM cover WHERE studio_id = ? AND ladder_id = ? AND day >= ? ORDER BY day
+`
+
+type CoversOfParams struct {
+	StudioID string
+	LadderID string
+	Day      time.Time
+}
+
+type CoversOfRow struct {
+	Day       time.Time
+	TeacherID string
+}
+
+func (q *Queries) CoversOf(ctx context.Context, arg CoversOfParams) ([]CoversOfRow, error) {
+	rows, err := q.db.QueryContext(ctx, coversOf, arg.StudioID, arg.LadderID, arg.Day)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []CoversOfRow
+	for rows.Next() {
+		var i CoversOfRow
+		if err := rows.Scan(&i.Day, &i.TeacherID); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const dropAccountLetter = `-- name: DropAccountLetter :exec
 DELETE FROM account_letter WHERE id = ?
 `
 
 func (q *Queries) DropAccountLetter(ctx context.Context, id string) error {
 	_, err := q.db.ExecContext(ctx, dropAccountLetter, id)
+	return err
+}
+
+const dropCover = `-- name: DropCover :exec
+DELETE FROM cover WHERE studio_id = ? AND ladder_id = ? AND day = ?
+`
+
+type DropCoverParams struct {
+	StudioID string
+	LadderID string
+	Day      time.Time
+}
+
+func (q *Queries) DropCover(ctx context.Context, arg DropCoverParams) error {
+	_, err := q.db.ExecContext(ctx, dropCover, arg.StudioID, arg.LadderID, arg.Day)
 	return err
 }
 
@@ -479,6 +565,35 @@ type ForgetDevicesParams struct {
 
 func (q *Queries) ForgetDevices(ctx context.Context, arg ForgetDevicesParams) error {
 	_, err := q.db.ExecContext(ctx, forgetDevices, arg.TeacherID, arg.Token)
+	return err
+}
+
+const giveBack = `-- name: GiveBack :exec
+UPDATE ladder SET teacher_id = NULL WHERE studio_id = ? AND teacher_id = ?
+`
+
+type GiveBackParams struct {
+	StudioID  string
+	TeacherID sql.NullString
+}
+
+func (q *Queries) GiveBack(ctx context.Context, arg GiveBackParams) error {
+	_, err := q.db.ExecContext(ctx, giveBack, arg.StudioID, arg.TeacherID)
+	return err
+}
+
+const giveLadder = `-- name: GiveLadder :exec
+UPDATE ladder SET teacher_id = ? WHERE studio_id = ? AND id = ?
+`
+
+type GiveLadderParams struct {
+	TeacherID sql.NullString
+	StudioID  string
+	ID        string
+}
+
+func (q *Queries) GiveLadder(ctx context.Context, arg GiveLadderParams) error {
+	_, err := q.db.ExecContext(ctx, giveLadder, arg.TeacherID, arg.StudioID, arg.ID)
 	return err
 }
 
@@ -707,6 +822,27 @@ func (q *Queries) SessionsOf(ctx context.Context, arg SessionsOfParams) ([]Sessi
 		return nil, err
 	}
 	return items, nil
+}
+
+const setCover = `-- name: SetCover :exec
+INSERT INTO cover (studio_id, ladder_id, day, teacher_id) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE teacher_id = VALUES(teacher_id)
+`
+
+type SetCoverParams struct {
+	StudioID  string
+	LadderID  string
+	Day       time.Time
+	TeacherID string
+}
+
+func (q *Queries) SetCover(ctx context.Context, arg SetCoverParams) error {
+	_, err := q.db.ExecContext(ctx, setCover,
+		arg.StudioID,
+		arg.LadderID,
+		arg.Day,
+		arg.TeacherID,
+	)
+	return err
 }
 
 const setPassword = `-- name: SetPassword :exec

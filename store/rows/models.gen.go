@@ -75,6 +75,13 @@ type Contact struct {
 	Messages  bool
 }
 
+type Cover struct {
+	StudioID  string
+	LadderID  string
+	Day       time.Time
+	TeacherID string
+}
+
 type Demand struct {
 	StudioID   string
 	MaterialID string
@@ -168,6 +175,7 @@ type Ladder struct {
 	RungsVersion    int64
 	Entries         int64
 	EndedOn         sql.NullTime
+	TeacherID       sql.NullString
 }
 
 type Learned struct {

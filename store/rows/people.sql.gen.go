@@ -68,8 +68,8 @@ func (q *Queries) AddContact(ctx context.Context, arg AddContactParams) error {
 }
 
 const addLadder = `-- name: AddLadder :exec
-INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practice_minutes, hands_apart)
-VALUES (?, ?, ?, ?, ?, ?, ?)
+INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practice_minutes, hands_apart, teacher_id)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddLadderParams struct {
@@ -80,6 +80,7 @@ type AddLadderParams struct {
 	PracticeDays    uint8
 	PracticeMinutes int16
 	HandsApart      bool
+	TeacherID       sql.NullString
 }
 
 func (q *Queries) AddLadder(ctx context.Context, arg AddLadderParams) error {
@@ -91,6 +92,7 @@ func (q *Queries) AddLadder(ctx context.Context, arg AddLadderParams) error {
 		arg.PracticeDays,
 		arg.PracticeMinutes,
 		arg.HandsApart,
+		arg.TeacherID,
 	)
 	return err
 }
@@ -562,7 +564,7 @@ func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, err
 }
 
 const ladder = `-- name: Ladder :one
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, s.name, s.called, s.born, s.left_on
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ? AND l.id = ?
@@ -587,6 +589,7 @@ type LadderRow struct {
 	RungsVersion    int64
 	Entries         int64
 	EndedOn         sql.NullTime
+	TeacherID       sql.NullString
 	Name            string
 	Called          string
 	Born            time.Time
@@ -610,6 +613,7 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 		&i.RungsVersion,
 		&i.Entries,
 		&i.EndedOn,
+		&i.TeacherID,
 		&i.Name,
 		&i.Called,
 		&i.Born,
@@ -619,7 +623,7 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 }
 
 const ladders = `-- name: Ladders :many
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, s.name, s.called, s.born, s.left_on
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ?
@@ -639,6 +643,7 @@ type LaddersRow struct {
 	RungsVersion    int64
 	Entries         int64
 	EndedOn         sql.NullTime
+	TeacherID       sql.NullString
 	Name            string
 	Called          string
 	Born            time.Time
@@ -668,6 +673,7 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 			&i.RungsVersion,
 			&i.Entries,
 			&i.EndedOn,
+			&i.TeacherID,
 			&i.Name,
 			&i.Called,
 			&i.Born,

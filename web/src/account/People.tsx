@@ -56,6 +56,7 @@ export function People({ people, mails }: { people: Schemas["Person"][]; mails: 
           >
             <span>
               {p.name} <span className="fine block">{p.email}</span>
+              {p.load && <span className="fine block">{p.load}</span>}
             </span>
             {p.here ? (
               <span className="fine">{p.role}, you</span>

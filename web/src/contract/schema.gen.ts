@@ -386,6 +386,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ladders/{ladder}/teacher": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Hands a student on an instrument over to a colleague, for good or for a day. */
+        put: operations["giveStudent"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/slots": {
         parameters: {
             query?: never;
@@ -2096,6 +2115,8 @@ export interface components {
             keepYears: number;
         };
         Person: {
+            /** @description How much is taught in a usual week; empty for nothing */
+            load: string;
             id: string;
             name: string;
             email: string;
@@ -2223,6 +2244,8 @@ export interface components {
             ladders: components["schemas"]["StudentLadder"][];
             /** Format: int64 */
             version: number;
+            /** @description Who else teaches in the studio; empty where nobody does */
+            colleagues: components["schemas"]["Choice"][];
             /** @description When everything about the student goes; empty for never */
             erased?: string;
         };
@@ -2237,6 +2260,10 @@ export interface components {
         StudentLadder: {
             ladder: components["schemas"]["Id"];
             instrument: components["schemas"]["Instrument"];
+            /** @description Whose student it is, by id; empty for the owner's */
+            teacher: string;
+            /** @description Days on which a colleague gives the lesson, by day */
+            covers: components["schemas"]["Choice"][];
             /** @description When the lessons are */
             lessons: string;
             /** @description The next lesson, in words */
@@ -6123,6 +6150,39 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Student"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ladder: components["parameters"]["Ladder"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description By id; empty for the owner, or for nobody on a day */
+                    teacher: string;
+                    /**
+                     * Format: date
+                     * @description Only on this day
+                     */
+                    day?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -106,3 +106,11 @@ export const useKeepStudent = (student: string) =>
     () => body(client.PUT("/students/{student}/data", { params: { path: { student } } })),
     [{ fact: "people" }],
   );
+
+/** Hands a student over to a colleague, for good or for a day. */
+export const useGiveStudent = (ladder: string) =>
+  useSend(
+    (sent: { teacher: string; day?: string }) =>
+      body(client.PUT("/ladders/{ladder}/teacher", { params: { path: { ladder } }, body: sent })),
+    [{ fact: "people" }, { fact: "calendar" }, { fact: "account" }],
+  );

@@ -6,6 +6,7 @@ import { useAddInstrument, useChangeInstrument, useEndInstrument, useInstruments
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
 import { Usual } from "../week/Usual";
+import { Colleague } from "./Colleague";
 import { newSlot, SlotRows } from "./SlotRows";
 import { Times } from "./Times";
 
@@ -53,6 +54,7 @@ function Instrument({ of: l, page }: { of: Schemas["StudentLadder"]; page: Schem
         {l.lessons}
         {l.next && <span className="fine"> · next: {l.next}</span>}
       </p>
+      <Colleague of={l} page={page} />
       {l.past.length > 0 && <p className="fine">Before: {l.past.join("; ")}</p>}
       <div className="flex flex-wrap">
         {l.state === "gone" && l.ended ? (
