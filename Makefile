@@ -3,7 +3,7 @@ SHELL := /bin/bash
 BIN := bin/ladder
 TOOL := go tool -modfile=$(CURDIR)/tools/go.mod
 
-.PHONY: help demo demo-60 demo-empty demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench fuzz screenshots clean
+.PHONY: help demo demo-60 demo-empty demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
 .DEFAULT_GOAL := help
 
 help: ## this list
@@ -32,7 +32,7 @@ lint: web/.stamp-npm
 	cd web && npx biome check src
 	go vet ./...
 	$(TOOL) staticcheck ./...
-	cd tools && go vet ./mutant
+	cd tools && go vet ./mutant ./licences
 
 test-core: ## the rules alone: no Node, no database
 	go test -count=1 ./core/...
@@ -76,6 +76,12 @@ check-generated: generate ## fail when committed generated code is stale
 	@git diff --exit-code -- store/rows api/contract web/src/contract || \
 	  { echo "generated code is stale: run 'make generate' and commit the result"; exit 1; }
 	@echo "generated code is up to date"
+
+supply: web/.stamp-npm ## what the program is made of: lists, licences, known weaknesses where they can be asked for
+	@tools/supply
+
+crowd: build ## what a crowd does to a server: memory, answers, how long a teacher waits
+	@go run ./bench -only crowd
 
 bench: ## benchmarks, as a table
 	@go run ./bench

@@ -19,6 +19,7 @@ import (
 	"time"
 
 	"github.com/pquerna/otp/totp"
+	"github.com/santhosh-tekuri/jsonschema/v6"
 	"github.com/stretchr/testify/require"
 
 	"patientladder/account"
@@ -506,6 +507,11 @@ func TestEverythingAboutAChild(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, json.Unmarshal(text, &doc))
 	require.Equal(t, "patient-ladder student", doc.Format)
+	schema, err := jsonschema.NewCompiler().Compile("../docs/student.schema.json")
+	require.NoError(t, err)
+	whole, err := jsonschema.UnmarshalJSON(bytes.NewReader(text))
+	require.NoError(t, err)
+	require.NoError(t, schema.Validate(whole))
 	require.Equal(t, "Nell Farrow", doc.Tables["student"][0]["name"])
 	require.Len(t, doc.Tables["entry"], 2)
 	require.NotContains(t, string(text), "Tom")

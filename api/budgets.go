@@ -37,7 +37,7 @@ func (b budgets) of(method, path string) *admit.Budget {
 	case method == http.MethodPost && (path == "/materials" || strings.HasPrefix(path, "/scores/") || strings.HasPrefix(path, "/library/")),
 		method == http.MethodPut && strings.HasSuffix(path, "/score"):
 		return b.reading
-	case method == http.MethodGet && (path == "/overview" || path == "/today" || path == "/calendar" || path == "/reports" || strings.HasPrefix(path, "/programme")):
+	case method == http.MethodGet && (path == "/overview" || path == "/studio-year" || path == "/learned" || path == "/today" || path == "/calendar" || path == "/reports" || strings.HasPrefix(path, "/programme")):
 		return b.studio
 	}
 	return nil

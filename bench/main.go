@@ -4,6 +4,7 @@
 //	monday.go  the week of a whole studio
 //	lesson.go  a day of lessons planned
 //	page.go    the data of a page among many studios, beside the bare statements
+//	crowd.go   what a crowd does to a server: memory, answers, how long a teacher waits
 //	studio.go  the invented studio that it is measured on
 package main
 
@@ -35,7 +36,7 @@ import (
 )
 
 func main() {
-	only := flag.String("only", "", "one of the tables: score, log, monday, lesson, page; all without it")
+	only := flag.String("only", "", "one of the tables: score, log, monday, lesson, page, crowd; all but the crowd without it")
 	studios := flag.Int("studios", 200, "how many studios stand in the database for the table of pages")
 	profile := flag.String("profile", "", "a file for a profile of the processor time")
 	flag.Parse()
@@ -73,8 +74,9 @@ func run(out io.Writer, only string, studios int) error {
 		{"monday", func(w io.Writer) error { monday(w, skills); return nil }},
 		{"lesson", func(w io.Writer) error { lessons(w); return nil }},
 		{"page", func(w io.Writer) error { return pages(w, skills, studios) }},
+		{"crowd", func(w io.Writer) error { return crowd(w, skills) }},
 	} {
-		if only != "" && only != t.name {
+		if only != "" && only != t.name || only == "" && t.name == "crowd" {
 			continue
 		}
 		w := tabwriter.NewWriter(out, 0, 0, 2, ' ', tabwriter.AlignRight)
