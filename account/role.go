@@ -30,7 +30,7 @@ func (r Role) May(method, path string) bool {
 	switch {
 	case strings.HasPrefix(path, "/account/people"), strings.HasPrefix(path, "/account/studio"):
 		return false
-	case path == "/session", path == "/account", strings.HasPrefix(path, "/account/"):
+	case path == "/session", path == "/session/passkey", path == "/account", strings.HasPrefix(path, "/account/"):
 		return true
 	case method == "GET" || method == "HEAD":
 		return !strings.HasSuffix(path, "/export") && !strings.HasSuffix(path, "/data")
@@ -48,4 +48,6 @@ func (r Role) Teaches(me, of string, covered bool) bool {
 }
 
 // Opens says whether somebody may open what there is about a student: those that are taught, and for an owner all.
-func (r Role) Opens(me, of string, covered bool) bool { return r == Owner || r.Teaches(me, of, covered) }
+func (r Role) Opens(me, of string, covered bool) bool {
+	return r == Owner || r.Teaches(me, of, covered)
+}

@@ -442,7 +442,7 @@ func TestEveryRouteAsAnAssistant(t *testing.T) {
 	var free []string
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
-			if strings.HasPrefix(path, "/family/") || strings.HasPrefix(path, "/teacher/") || path == "/recovery" || path == "/invitation" || path == "/session" || path == "/account/sessions" {
+			if strings.HasPrefix(path, "/family/") || strings.HasPrefix(path, "/teacher/") || path == "/recovery" || path == "/invitation" || path == "/session" || path == "/session/passkey" || path == "/account/sessions" {
 				continue // opened by a link, or by nobody's role
 			}
 			url := "/api" + regexp.MustCompile(`\{\w+\}`).ReplaceAllString(path, storetest.ID())
@@ -458,7 +458,7 @@ func TestEveryRouteAsAnAssistant(t *testing.T) {
 	}
 	slices.Sort(free)
 	require.Equal(t, []string{
-		"DELETE /account/sessions/{session}", "POST /account/second", "POST /account/second/off", "POST /ladders/{ladder}/entries", "PUT /account/password", "PUT /account/second",
+		"DELETE /account/passkeys/{passkey}", "DELETE /account/sessions/{session}", "POST /account/passkeys", "POST /account/second", "POST /account/second/off", "POST /ladders/{ladder}/entries", "PUT /account/passkeys", "PUT /account/password", "PUT /account/second",
 	}, free, "the own account, and notes; inviting and roles are refused by their handlers")
 }
 

@@ -67,6 +67,7 @@ func bodies(id string) map[string]any {
 		"PUT /students/{student}/left":                    map[string]any{"from": "2026-05-04"},
 		"PUT /ladders/{ladder}/ended":                     map[string]any{"from": "2026-05-04"},
 		"PUT /ladders/{ladder}/instrument":                map[string]any{"instrument": "cello", "ladder": id},
+		"PUT /ladders/{ladder}/teacher":                   map[string]any{"teacher": ""},
 		"PUT /ladders/{ladder}/slots":                     map[string]any{"from": "2026-05-04", "slots": []any{}},
 		"PUT /ladders/{ladder}/lessons/{lesson}":          map[string]any{"what": "cancel", "by": "student"},
 		"POST /way":                                       someWay(),
@@ -75,6 +76,8 @@ func bodies(id string) map[string]any {
 		"POST /recovery":                                  map[string]any{"email": "nobody@example.org"},
 		"PUT /recovery":                                   map[string]any{"token": "a-guess", "password": "gull fog seven ropes"},
 		"PUT /invitation":                                 map[string]any{"token": "a-guess", "password": "gull fog seven ropes"},
+		"PUT /session/passkey":                            map[string]any{"challenge": "a-guess", "credential": map[string]any{}},
+		"PUT /account/passkeys":                           map[string]any{"challenge": "a-guess", "credential": map[string]any{}},
 		"PUT /account/password":                           map[string]any{"current": "not it", "password": "x"},
 		"PUT /account/second":                             map[string]any{"secret": strings.Repeat("A", 32), "code": "000000"},
 		"POST /account/second/off":                        map[string]any{"password": "not it"},
@@ -99,7 +102,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
 			name := method + " " + path
-			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{activity}", "juggling", "{type}", "five-finger", "{format}", "pdf", "{certificate}", "x", "{report}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess", "{note}", storetest.ID(), "{session}", storetest.ID(), "{person}", storetest.ID()).Replace(path)
+			url := "/api" + strings.NewReplacer("{ladder}", ladder, "{student}", student, "{lesson}", "2026-05-04-x", "{pause}", storetest.ID(), "{day}", "2026-05-04", "{batch}", storetest.ID(), "{treat}", storetest.ID(), "{skill}", "no-such-skill", "{activity}", "juggling", "{type}", "five-finger", "{format}", "pdf", "{certificate}", "x", "{report}", storetest.ID(), "{material}", material, "{target}", storetest.ID(), "{holiday}", storetest.ID(), "{source}", storetest.ID(), "{other}", storetest.ID(), "{message}", storetest.ID(), "{token}", "a-guess", "{note}", storetest.ID(), "{session}", storetest.ID(), "{passkey}", strings.Repeat("a", 64), "{person}", storetest.ID()).Replace(path)
 			if strings.HasSuffix(path, "/next") {
 				url += "?strand=method"
 			}
@@ -130,7 +133,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 				status, problem := out.call(method, url, body)
 				require.Equal(t, http.StatusNotFound, status, name)
 				require.Contains(t, problem["detail"], "opens nothing", name)
-			} else if name != "POST /session" && path != "/recovery" && path != "/invitation" {
+			} else if name != "POST /session" && path != "/recovery" && path != "/invitation" && path != "/session/passkey" {
 				status, problem := out.call(method, url, body)
 				require.Equal(t, http.StatusUnauthorized, status, name)
 				require.Equal(t, "Sign in first.", problem["detail"], name)

@@ -184,6 +184,11 @@ func (s *Server) fail(c *gin.Context, err error) {
 	if p.Status >= http.StatusInternalServerError {
 		s.log.Error("request failed", "id", c.GetString(requestKey), "method", c.Request.Method, "path", c.FullPath(), "err", err)
 	}
+	if p.Guess {
+		if err := s.Waits(c, true); err != nil {
+			s.log.Warn("a link that opens nothing", "id", c.GetString(requestKey), "err", err)
+		}
+	}
 	problem.Write(c.Writer, p)
 	c.Abort()
 }

@@ -2,11 +2,14 @@ package e2e_test
 
 import (
 	"context"
+	"net"
 	"net/http/httptest"
 	"strings"
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/webauthn"
+	"github.com/chromedp/chromedp"
 	"github.com/pquerna/otp/totp"
 	"github.com/stretchr/testify/require"
 
@@ -110,4 +113,48 @@ func TestAnAccountOfOnesOwn(t *testing.T) {
 	other.says("Per Vik")
 	other.fits("an account on a tablet")
 	require.False(t, eval[bool](other, `!!document.querySelector('section[aria-label="People of the studio"]')`))
+}
+
+// A passkey is made on a device (Chromium's virtual authenticator), signs in without a password, and signs in no more when it is
+// taken away.
+func TestAPasskey(t *testing.T) {
+	ctx, email := context.Background(), strings.ToLower(storetest.ID())+"@example.org"
+	hash, err := account.HashPassword("gull fog seven ropes")
+	require.NoError(t, err)
+	require.NoError(t, data.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "By the sea", Timezone: "UTC"}, store.Teacher{ID: storetest.ID(), Email: email, Name: "Olga Berg", PasswordHash: hash}))
+	server := httptest.NewUnstartedServer(nil)
+	_, port, err := net.SplitHostPort(server.Listener.Addr().String())
+	require.NoError(t, err)
+	_, h, err := api.New(api.Config{Store: data, Page: web.Page(), Now: now, URL: "http://localhost:" + port})
+	require.NoError(t, err)
+	server.Config.Handler = h
+	server.Start()
+	t.Cleanup(server.Close)
+	b := open(t, 1280, 800)
+	b.at = "http://localhost:" + port
+	_, err = chromedp.Call(b.ctx, webauthn.Enable, webauthn.EnableParams{})
+	require.NoError(t, err)
+	_, err = chromedp.Call(b.ctx, webauthn.AddVirtualAuthenticator, webauthn.AddVirtualAuthenticatorParams{Options: &webauthn.VirtualAuthenticatorOptions{
+		Protocol: webauthn.AuthenticatorProtocolCtap2, Transport: webauthn.AuthenticatorTransportInternal, HasResidentKey: true, HasUserVerification: true,
+		IsUserVerified: true, AutomaticPresenceSimulation: true,
+	}})
+	require.NoError(t, err)
+	b.signIn(email, "gull fog seven ropes")
+	b.until(`location.pathname === "/"`)
+	b.visit("/account")
+	b.click(button("Make one on this device"))
+	b.says("Take away")
+	b.accessible("passkeys")
+	b.click(button("Sign out"))
+	b.until(`location.pathname === "/sign-in"`)
+	b.click(button("Use a passkey"))
+	b.until(`location.pathname === "/"`)
+	b.visit("/account")
+	b.says("Olga Berg added a passkey")
+	b.click(`//button[starts-with(@aria-label, "Take away")]`)
+	b.until(`!document.querySelector('button[aria-label^="Take away"]')`)
+	b.click(button("Sign out"))
+	b.until(`location.pathname === "/sign-in"`)
+	b.click(button("Use a passkey"))
+	b.says("The passkey was not accepted")
 }

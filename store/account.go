@@ -281,6 +281,9 @@ func (s *Store) EndAccount(ctx context.Context, studio, teacher string, now time
 		if err := q.ForgetDevices(ctx, rows.ForgetDevicesParams{TeacherID: teacher}); err != nil {
 			return err
 		}
+		if err := q.DropPasskeys(ctx, teacher); err != nil {
+			return err
+		}
 		if err := q.GiveBack(ctx, rows.GiveBackParams{StudioID: studio, TeacherID: text(teacher)}); err != nil { // the students are the owner's again
 			return err
 		}

@@ -22,6 +22,7 @@ import (
 
 	"github.com/alexedwards/scs/v2"
 	"github.com/gin-gonic/gin"
+	"github.com/go-webauthn/webauthn/webauthn"
 
 	"patientladder/account"
 	"patientladder/api/admit"
@@ -40,6 +41,8 @@ type Handlers struct {
 	sessions *scs.SessionManager
 	// hashing bounds how many passwords are hashed at once: each takes 64 MiB.
 	hashing *admit.Budget
+	// party is the page towards devices with passkeys; nil where there can be none.
+	party *webauthn.WebAuthn
 	// secure sends cookies only over HTTPS.
 	secure bool
 	// nobody is a hash to compare with when there is no such account, so that the time an answer takes tells nothing.
@@ -49,7 +52,7 @@ type Handlers struct {
 // New returns the handlers.
 func New(d *open.Desk, sessions *scs.SessionManager, hashing *admit.Budget, secure bool) (*Handlers, error) {
 	nobody, err := account.HashPassword(rand.Text())
-	return &Handlers{Desk: d, sessions: sessions, hashing: hashing, secure: secure, nobody: nobody}, err
+	return &Handlers{Desk: d, sessions: sessions, hashing: hashing, party: party(d.URL), secure: secure, nobody: nobody}, err
 }
 
 // compare compares a password with a hash within the budget.
@@ -130,7 +133,7 @@ func (h *Handlers) well(ctx context.Context, subjects ...subject) error {
 		names = append(names, account.Hash(s.name))
 	}
 	_, err := h.Store.Count(ctx, now, names, func(_ int, a store.Attempt) (store.Attempt, bool) {
-		a.Passed, a.Tries, a.Last, a.Free = max(0, a.Passed-1), max(1, a.Tries-1), now, now
+		a.Passed, a.Tries, a.Last, a.Free = max(0, a.Passed-1), max(1, a.Tries-1), now, now.Add(-24*time.Hour) // free, whatever the clock of the next server says
 		return a, true
 	})
 	return err
@@ -184,7 +187,14 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	out := contract.GetAccount200JSONResponse{
 		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Mails,
 		Studio:   contract.StudioSettings{Name: day.Tenant.Name, Timezone: day.Tenant.Timezone, KeepYears: day.Tenant.KeepYears},
-		Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
+		Passkeys: []contract.Choice{}, MayPasskey: h.party != nil, Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
+	}
+	keys, err := h.Store.Passkeys(ctx, me.ID)
+	if err != nil {
+		return nil, err
+	}
+	for _, k := range keys {
+		out.Passkeys = append(out.Passkeys, contract.Choice{Id: k.ID, Name: wording.Passkey(k.Name, k.Made.In(day.Zone), k.Used.In(day.Zone))})
 	}
 	here := h.here(ctx)
 	for _, s := range sessions {

@@ -2372,8 +2372,12 @@ type Account struct {
 	Email string   `json:"email"`
 
 	// Mails The server sends mail
-	Mails bool   `json:"mails"`
-	Name  string `json:"name"`
+	Mails bool `json:"mails"`
+
+	// MayPasskey The page has a name of its own
+	MayPasskey bool     `json:"mayPasskey"`
+	Name       string   `json:"name"`
+	Passkeys   []Choice `json:"passkeys"`
 
 	// People Those of the studio; only for an owner
 	People []Person `json:"people"`
@@ -4663,6 +4667,24 @@ type OwnFocus struct {
 	Id     Id     `json:"id"`
 	Streak int    `json:"streak"`
 	Text   string `json:"text"`
+}
+
+// PasskeyAsked defines model for PasskeyAsked.
+type PasskeyAsked struct {
+	// Challenge Comes back with the answer of the device
+	Challenge string `json:"challenge"`
+
+	// Options As the browser takes them
+	Options map[string]interface{} `json:"options"`
+}
+
+// PasskeySigned defines model for PasskeySigned.
+type PasskeySigned struct {
+	Challenge string `json:"challenge"`
+
+	// Credential As the browser gives it
+	Credential map[string]interface{} `json:"credential"`
+	Name       string                 `json:"name,omitempty,omitzero"`
 }
 
 // Past defines model for Past.
@@ -7133,6 +7155,9 @@ type SetWayParams struct {
 	Version int64 `form:"version,omitempty" json:"version,omitempty,omitzero"`
 }
 
+// AddPasskeyJSONRequestBody defines body for AddPasskey for application/json ContentType.
+type AddPasskeyJSONRequestBody = PasskeySigned
+
 // ChangePasswordJSONRequestBody defines body for ChangePassword for application/json ContentType.
 type ChangePasswordJSONRequestBody ChangePasswordJSONBody
 
@@ -7301,6 +7326,9 @@ type EngraveTypedJSONRequestBody EngraveTypedJSONBody
 // SignInJSONRequestBody defines body for SignIn for application/json ContentType.
 type SignInJSONRequestBody SignInJSONBody
 
+// SignInWithPasskeyJSONRequestBody defines body for SignInWithPasskey for application/json ContentType.
+type SignInWithPasskeyJSONRequestBody = PasskeySigned
+
 // SetSkillJSONRequestBody defines body for SetSkill for application/json ContentType.
 type SetSkillJSONRequestBody SetSkillJSONBody
 
@@ -7333,6 +7361,15 @@ type ServerInterface interface {
 
 	// (GET /account)
 	GetAccount(c *gin.Context)
+
+	// (POST /account/passkeys)
+	BeginPasskey(c *gin.Context)
+
+	// (PUT /account/passkeys)
+	AddPasskey(c *gin.Context)
+
+	// (DELETE /account/passkeys/{passkey})
+	DropPasskey(c *gin.Context, passkey string)
 
 	// (PUT /account/password)
 	ChangePassword(c *gin.Context)
@@ -7754,6 +7791,12 @@ type ServerInterface interface {
 	// (POST /session)
 	SignIn(c *gin.Context)
 
+	// (POST /session/passkey)
+	AskPasskey(c *gin.Context)
+
+	// (PUT /session/passkey)
+	SignInWithPasskey(c *gin.Context)
+
 	// (GET /skills)
 	ListSkills(c *gin.Context)
 
@@ -7850,6 +7893,57 @@ func (siw *ServerInterfaceWrapper) GetAccount(c *gin.Context) {
 	}
 
 	siw.Handler.GetAccount(c)
+}
+
+// BeginPasskey operation middleware
+func (siw *ServerInterfaceWrapper) BeginPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.BeginPasskey(c)
+}
+
+// AddPasskey operation middleware
+func (siw *ServerInterfaceWrapper) AddPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddPasskey(c)
+}
+
+// DropPasskey operation middleware
+func (siw *ServerInterfaceWrapper) DropPasskey(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "passkey" -------------
+	var passkey string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "passkey", c.Param("passkey"), &passkey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter passkey: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropPasskey(c, passkey)
 }
 
 // ChangePassword operation middleware
@@ -11575,6 +11669,32 @@ func (siw *ServerInterfaceWrapper) SignIn(c *gin.Context) {
 	siw.Handler.SignIn(c)
 }
 
+// AskPasskey operation middleware
+func (siw *ServerInterfaceWrapper) AskPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AskPasskey(c)
+}
+
+// SignInWithPasskey operation middleware
+func (siw *ServerInterfaceWrapper) SignInWithPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignInWithPasskey(c)
+}
+
 // ListSkills operation middleware
 func (siw *ServerInterfaceWrapper) ListSkills(c *gin.Context) {
 
@@ -12220,6 +12340,11 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/session", wrapper.SignOut)
 	router.GET(options.BaseURL+"/session", wrapper.GetSession)
 	router.POST(options.BaseURL+"/session", wrapper.SignIn)
+	router.POST(options.BaseURL+"/session/passkey", wrapper.AskPasskey)
+	router.PUT(options.BaseURL+"/session/passkey", wrapper.SignInWithPasskey)
+	router.POST(options.BaseURL+"/account/passkeys", wrapper.BeginPasskey)
+	router.PUT(options.BaseURL+"/account/passkeys", wrapper.AddPasskey)
+	router.DELETE(options.BaseURL+"/account/passkeys/:passkey", wrapper.DropPasskey)
 	router.POST(options.BaseURL+"/recovery", wrapper.AskForPassword)
 	router.PUT(options.BaseURL+"/recovery", wrapper.SetPasswordByLink)
 	router.PUT(options.BaseURL+"/invitation", wrapper.AcceptInvitation)
@@ -12434,6 +12559,110 @@ type GetAccountdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetAccountdefaultApplicationProblemPlusJSONResponse) VisitGetAccountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BeginPasskeyRequestObject struct {
+}
+
+type BeginPasskeyResponseObject interface {
+	VisitBeginPasskeyResponse(w http.ResponseWriter) error
+}
+
+type BeginPasskey200JSONResponse PasskeyAsked
+
+func (response BeginPasskey200JSONResponse) VisitBeginPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BeginPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response BeginPasskeydefaultApplicationProblemPlusJSONResponse) VisitBeginPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPasskeyRequestObject struct {
+	Body *AddPasskeyJSONRequestBody
+}
+
+type AddPasskeyResponseObject interface {
+	VisitAddPasskeyResponse(w http.ResponseWriter) error
+}
+
+type AddPasskey204Response struct {
+}
+
+func (response AddPasskey204Response) VisitAddPasskeyResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type AddPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPasskeydefaultApplicationProblemPlusJSONResponse) VisitAddPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropPasskeyRequestObject struct {
+	Passkey string `json:"passkey"`
+}
+
+type DropPasskeyResponseObject interface {
+	VisitDropPasskeyResponse(w http.ResponseWriter) error
+}
+
+type DropPasskey204Response struct {
+}
+
+func (response DropPasskey204Response) VisitDropPasskeyResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropPasskeydefaultApplicationProblemPlusJSONResponse) VisitDropPasskeyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -17847,6 +18076,83 @@ func (response SignIndefaultApplicationProblemPlusJSONResponse) VisitSignInRespo
 	return err
 }
 
+type AskPasskeyRequestObject struct {
+}
+
+type AskPasskeyResponseObject interface {
+	VisitAskPasskeyResponse(w http.ResponseWriter) error
+}
+
+type AskPasskey200JSONResponse PasskeyAsked
+
+func (response AskPasskey200JSONResponse) VisitAskPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AskPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AskPasskeydefaultApplicationProblemPlusJSONResponse) VisitAskPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignInWithPasskeyRequestObject struct {
+	Body *SignInWithPasskeyJSONRequestBody
+}
+
+type SignInWithPasskeyResponseObject interface {
+	VisitSignInWithPasskeyResponse(w http.ResponseWriter) error
+}
+
+type SignInWithPasskey200JSONResponse Me
+
+func (response SignInWithPasskey200JSONResponse) VisitSignInWithPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignInWithPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignInWithPasskeydefaultApplicationProblemPlusJSONResponse) VisitSignInWithPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListSkillsRequestObject struct {
 }
 
@@ -18787,6 +19093,15 @@ type StrictServerInterface interface {
 	// (GET /account)
 	GetAccount(ctx context.Context, request GetAccountRequestObject) (GetAccountResponseObject, error)
 
+	// (POST /account/passkeys)
+	BeginPasskey(ctx context.Context, request BeginPasskeyRequestObject) (BeginPasskeyResponseObject, error)
+
+	// (PUT /account/passkeys)
+	AddPasskey(ctx context.Context, request AddPasskeyRequestObject) (AddPasskeyResponseObject, error)
+
+	// (DELETE /account/passkeys/{passkey})
+	DropPasskey(ctx context.Context, request DropPasskeyRequestObject) (DropPasskeyResponseObject, error)
+
 	// (PUT /account/password)
 	ChangePassword(ctx context.Context, request ChangePasswordRequestObject) (ChangePasswordResponseObject, error)
 
@@ -19207,6 +19522,12 @@ type StrictServerInterface interface {
 	// (POST /session)
 	SignIn(ctx context.Context, request SignInRequestObject) (SignInResponseObject, error)
 
+	// (POST /session/passkey)
+	AskPasskey(ctx context.Context, request AskPasskeyRequestObject) (AskPasskeyResponseObject, error)
+
+	// (PUT /session/passkey)
+	SignInWithPasskey(ctx context.Context, request SignInWithPasskeyRequestObject) (SignInWithPasskeyResponseObject, error)
+
 	// (GET /skills)
 	ListSkills(ctx context.Context, request ListSkillsRequestObject) (ListSkillsResponseObject, error)
 
@@ -19357,6 +19678,98 @@ func (sh *strictHandler) GetAccount(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetAccountResponseObject); ok {
 		if err := validResponse.VisitGetAccountResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// BeginPasskey operation middleware
+func (sh *strictHandler) BeginPasskey(ctx *gin.Context) {
+	var request BeginPasskeyRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.BeginPasskey(ctx, request.(BeginPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "BeginPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(BeginPasskeyResponseObject); ok {
+		if err := validResponse.VisitBeginPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddPasskey operation middleware
+func (sh *strictHandler) AddPasskey(ctx *gin.Context) {
+	var request AddPasskeyRequestObject
+
+	var body AddPasskeyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPasskey(ctx, request.(AddPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddPasskeyResponseObject); ok {
+		if err := validResponse.VisitAddPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropPasskey operation middleware
+func (sh *strictHandler) DropPasskey(ctx *gin.Context, passkey string) {
+	var request DropPasskeyRequestObject
+
+	request.Passkey = passkey
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropPasskey(ctx, request.(DropPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropPasskeyResponseObject); ok {
+		if err := validResponse.VisitDropPasskeyResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -23989,6 +24402,72 @@ func (sh *strictHandler) SignIn(ctx *gin.Context) {
 	}
 }
 
+// AskPasskey operation middleware
+func (sh *strictHandler) AskPasskey(ctx *gin.Context) {
+	var request AskPasskeyRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AskPasskey(ctx, request.(AskPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AskPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AskPasskeyResponseObject); ok {
+		if err := validResponse.VisitAskPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SignInWithPasskey operation middleware
+func (sh *strictHandler) SignInWithPasskey(ctx *gin.Context) {
+	var request SignInWithPasskeyRequestObject
+
+	var body SignInWithPasskeyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignInWithPasskey(ctx, request.(SignInWithPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignInWithPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SignInWithPasskeyResponseObject); ok {
+		if err := validResponse.VisitSignInWithPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListSkills operation middleware
 func (sh *strictHandler) ListSkills(ctx *gin.Context) {
 	var request ListSkillsRequestObject
@@ -24796,568 +25275,575 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3L39shs3ki/4KoizE+HuvZR1JH/MtPTHhj4sW9uyrdGRWzu3xzcCZIEkzGKBLqAOxfZ1xL7DvuE+yQYy",
-	"EygUK1EfPEfu2fuPLYlVBSCRSOTnL3+7Wpn9wVSqcvbqyW9XB1nLvXKqhr+9lCf/v0LZVa0PTpvq6snV",
-	"S7WWTemeCGcKeRK6Em6rhHVNoc1nVji9V+IfplJXiyvtn/+1UfXpanFVyb26enJVSP8Xu9qqvfQfX5t6",
-	"Lx384Pw77nTwj1lX62pz9fvvi6tvPqp6pa16XfQn88wKu5KleigPsnYPXy4f7uUvpn744Kko4jy3Sqx1",
-	"bZ0wa/iLrqyrm72qXGaOikbsTHQvP75R1cZtr548enzNTfSNLApV+2fhowfptu03S/xxcVWrXxtdq+Lq",
-	"iasblY7wL7VaXz25+t8etnvyEH+1D18XMMT30qlayzIzyD78fMdh3pbyhCvpkvvD1lglSiUP9olwp4Ne",
-	"yVL8iSj954VYqo2uKlUvhKmR1IUnuhRx9Ry516bOUfrx1xyhb1xTqMohQzBksPj7Xanw3uxUlRnCwW9D",
-	"A6T8cs3wy+/+ZXswlVVw2F7pUvn/r0zl/OSf/HYlD4dSr6Qn/kOzcso9sK5Wcu9/Y07QUlcS6MoMdXZs",
-	"xNqPtrjaKlnQYX+B4z54qe3BWI1PpuP0vuoZpTbLUu0H5n3AJ/7bL/b8e0M7EL7LzP3DVjpxVJUTx9pU",
-	"m4WXQKZSwio//kpdeQbZKuWGJlWs70zDHyslDnKjhDPiUGtgt7uR8/fAPvCBZ6uVOri3pVypfVhCUcCH",
-	"ZPm2NgdVO+1ZZy1LqxZXh+SffrtaSrfaTuHzxdXSmN20J1XlauZGeL9V4qDVCkgBIkActduK41bVCsSA",
-	"U3K1VbXYm1tVCO1JNXzIF1e1aRycB1U1+6snf78CEX61uFoqqwvPu6a6+pmTDu2R/DuRgdYYPtq+ZZa/",
-	"qJXzwz1brUyDVO4ScmUK/EN3ze/Uytyq+iTgd+E8U8ray8a1a7lHV05tVO0HKPyVyAhUz8zSCv8zUk3i",
-	"TKyQVSEK6eQCSFhKp6zDi+ypMFV5EmtTC1kJc6xQtDq1t2Mb+WJrNJ4RmqKsa3mCzd1LXTKM6bdKl5bf",
-	"dqvqW1X7s1dYAR+IH14aUypZ+Q+gzGS+fFDmUCru0/6eoesaVYs7rPmtqr3wYdZcGxx96O13/hl/NNXK",
-	"VJwKIvAXsZYrZ2qhrZB2pwqB11qfGlZZq02Voag5qEqER3DrUbqpSpQycMDUpf94UNUNfoxbP5J27CM3",
-	"8NSNck5XG9s7Y4r2HXaZaJqsMlJuQWcpMFTc/jgPOiX8+XT6VrvTtwaVn7NDupXVRhUZHoWPi620gp4T",
-	"2nkFxR61W23pr+s1u1nr2uwT1k0O9NZkmFoX7D9nD4Efuv33ZGwDq4AFxs3uvX2+peZYjZLBK2Mkhvuj",
-	"OsOt92zPddFuOJAI3munTOTBxeGkFnGX2P3dqKqQ/Z0t5KlLgCFGxY+8REKcEybs5IjB4dmVFAmW3OZ7",
-	"uVM/Hfo0fiGrlSpLVYhSWWsqC7LquNWrrajgCDvppeRJTT69b+BDL/08mQWB/TXNhEq3Lm4XWWJhtQuk",
-	"dbLE/D6RYdjbqkn03ZpS97Z1lK+JqJN5YYh2ZxRBQsRptWOxBKjrKGs4IWQzlzwI8rpQNQkhC4rr0dSF",
-	"nXx3e1vh1yYouT0KRfNzkC7w1N+0OvboEI20sJKB9V+gktaNvz2m7h8ovsW7JqggH1/jW19dJ8ZUXPut",
-	"qi1p2JH/dOW+/pLRxc5WHV5d0ATZRbsSlfLuinZqLhfvdMXfDv6H6cTJa3EHacmenD6p2hxnyFhPinfm",
-	"yKoTg5IT/uG3EemUiCN4kEgWCLRAmsd10uSze/ZClYy6EP07vAZWKa8RkLg2FfoypBMrs1dWVOqj48Ta",
-	"Tp34dW9r02y2/bG+M0exl9VJ4FrAfAgPcxbE0dQ7/03e/pLW+llr62WKVz+lE17Ui0dPxTVcRRU65UaO",
-	"g19GO+l21EVLtSy1PVv0xaIqy5nsBbt2sYRDWzWjbuVEHukyOFlugc9lKYm1u9R/W8uV0ysl5Ebqyjqh",
-	"ql/MycvHp0D21P71JszVuVyMz4/q4VtZq1SKBNO4qXYVqli/NhrUi01pjrhrh1Ke8E/yCPfcUrmjUpzt",
-	"fC8E9qtDgkxeznHLnxy8HGfvYRx/kZA2ypFw4/pB+X0mx0l3k6Tr6TYPnN6zCg4aAOMUnLg+nU5bOn7W",
-	"qlpth/T+z6y3mcXSPweeBS9HF2KvpG1qVQiDMvfMieSf/k6j8GrXbpplmSy8avZLlFDw/BsUAhMe36nT",
-	"e3OY+PBeuulS5HvpRrU+Gj2Z9SJZMA3I0lqjYyp/p0y7utem5nfMaVdG7wc51sBPpMtSVOrMdJtkYfIm",
-	"rN3pknf5WKcO/DvOX3/saWVP8fn1DiPGowrDwPzowwsKBmRPpzG757VW6/4GTD11EL3oE/6VqYVMAhgU",
-	"10KVnfaCvIiRBSew7fkVFiI0lqdurRyS6nx6PxjwUSh/Vr3OsDe14s13zzzsBjWVdrM0Q04O4efTdYQP",
-	"B8rmtu2F2R9krSkMcCZdx7bOf+BtbSBq8fviSm5qFU2QLqH+6u3TsvzMCiebhXjwSDgjHiFjjcqvmdNY",
-	"1cZaVfBb6e/6Z5Ml1o0/GK+r58ZtWa9OVZ6e39fHIJI1ZaUS3x9U662/xYv7mVreFpBeOF/F0QJ1A2Ha",
-	"rUh5g1aaY8g3umLkOGhx8+ynValzLjyggEWVqvcdv7yaEUVAoySmUKljEEdeAomtgrM/fYJrs2rsW6Mr",
-	"N9vpIg/jjhZ5SCXbNCl8kBvFn5tDKZ2SDU9P62pZFeMOa3jKL0huZi55WH6O33BJCD7IysgE9A1afVwN",
-	"0TkwUkuCyCILYsvuVtLycvz9lo55l79LWW+UdROvLwhn9U0er5MQgx5NUxZo4IjKuK2uNukFNZ3ww1LG",
-	"mcMM35F02xtnDnMkDI5AK15EMmWJGzMkzsn7aU3U7HzoVupPSFdqOuWiXGTvIM78fRZiXWBCgGlRqVtV",
-	"i8Cx0zngkMk6eQV+dLPveEz7AWPPghPZGp79kDE7hxkRZHN/jq9TddFPE/z+bqtOAs7wVB8vyP6fLLsB",
-	"1jT1uFmNvJUTY+cHAD/ZyqrkRNB2BMomVFsQV0VyEHPkmPMdjhgUti6DZq2WvHXSVAWfneRpfkDhJO0O",
-	"uFK7BTAlJiOgh8zJZrN1T4XaH9wpSVPALDH6QGG8PEu+MxpZOTNucJYTaMJ4lrNRvOBJOtbG4aRLbV0m",
-	"zjyJjyfLhXQXZ1+cNhfkl2un6oT6cKkkSSRS1OpWq+MMSXK2LQxro7MsMi9OkN2p0xtd7WYGOg7SWi+m",
-	"+llg14urva7iPyy4+CLlnJ2njw2+d75iSk6LE+GW9kJWhYYYXY/7lqVZ7c6U+nElsxspT5yKn0yJnCjk",
-	"GJWMgqCkd4X1smTyZFnrFUuoTKjfUnSzT7PsGTlucdsnuAIjP2OwEt5kZ76VteMClXtdaDaVVjthTVOl",
-	"92uimAdBfZYGh66RyosjGUMQtXYOWLBPG73hUl9elMaqQmxNqaz40/vWc75t9suFkMK62uyCuJBiK8u1",
-	"MJX680LcyvJWWUg5leJQylWbOVRiptgwUUlcA1XC/Hh6GvJqT2KCadpdm0iRGbIunrlxd3RW05k2C+lG",
-	"Z3GzlQdm8WtdbciIPRcVqdOwJyuUm/vOtJXEnBQFBlKYHr+sBkX7eTimmEjbfG5QqW5V2Wfy68jWdi/L",
-	"UlknVn4SdiEe4U9HI34xugInXyGsEaZiz+KofmCVI4cBaKTSCe2sUGBtMqqC3KtnmYQ0vJaXErygshLq",
-	"10aWOG+xVGsDWhU7SetkzViP/954uVSDyLAYo8Q0P1m7jtd7mtOOz1cCuViryz3VaVbTkTwuuKDFlSKj",
-	"3W9y3lf9otT7Ze7o9uerZNaVmGe0vax3+V/mHrGRzKcJeWEp1XAGCxQuMNGwyGQklnBJnks/5+Is9klX",
-	"+CFqiSHtyBvwjo1yzlQysgEPU3MpBM+EnwHqsXtzq6y/ECulnT+WS+WQ9WuBr/dP43mYCsOWFB3BlzJE",
-	"c3I1NycnJv2m6dhffXmHoOZeWSvZNKj33hgG72yBieJBTRDALvm04XRuTCWFp1cpQ4J98vDX14vJt2/y",
-	"kUXMaI1rYQl+WnH+lt71kcmCwzTeAYm789Q6U6jQDayt8FyxICfDXp48MWPSsViehKwM8ButjU034oP3",
-	"0tqcZY2yeY8z0CS6r1nR36YhMalwlF6G75tKYc2YrL3q6TkD9Enk9ztmQ434FDsxztFMpcXVUandjCQt",
-	"zyAflNqNW6iY6UTRUDrxIc8bBw2XTuqfCSlQsGdZFv0rbfUkpTVktPWZ0v/imXElKzLPdbXwrLbWa7el",
-	"zXyx8CwLXi9ZK5Zr776pcxVrWlWWQO9Ph+la/cw8vbgB09eBfHD3XMABeuAAYTFZwgDvXpzmmyZE9HOA",
-	"laynycmtKplw+BtKsY4K6EJYXa3QI+YlJ/6waF2xkIKt/RubxjOuWsnGKiHFslZyJ9amLM3R8tH9zNR6",
-	"yZ2ZDMCSfAdnHmMQ7EAILG0Jpi1MiL0Q9zqEmy+kBiglhS7As+nkTqG9fKdVU/nCmZz3QgsceKZxQlJK",
-	"vKDcM5QGfkO8lRNKXHCSvCVR6jsveyv9skVtzL516F6+bOtktz6tTZkEFvOnDXKK5FbJYrxSDfMuk8pj",
-	"ykqHgxLqKEqcHI4d+YEOCZGJO84v5en56TuKnM5QD6ee9TTlb0SfxWXFFzKzfcEX402dT1IsMGKw4HSG",
-	"Ev5fytMbI5krNBlkSv6arhqn7N3cNqgNFFxZ/k1TQTm+zWhkE5MNw/fjXRFW2a4gfCtDrLelrCo1TK8Z",
-	"FRzhc/O0u3ycd2Srbw6SyU+aXDuERvKFBTm5OVnOyIQqDK+S+zHsU7E2TQ2KtPX/uNa3VHlbN24rSh3U",
-	"7dIcvYq9xRzH7iq3vUzP3PE6T/HMPLdXhZbVpEen5vqCSKXvLq5oGQP8qPaSU3+Xkku8+QbigcFHd9ya",
-	"svVE3d1Tubgytd7oamaw86j0ZjvV3Ztzeg1HKmmI1tFFE10gnTjCfhNKwWfcJnNyqFfBeTYkIX5QR3Sy",
-	"QaZVXauVs9O8FKtgvA89+ld1cGjl/764YoXuj2txiOn/TmzNXoEF9Pj68dcPrr96cP1Vt9L90fWIotz7",
-	"vKyEtFZvKlWI8CCYXdpZoYun5B84NE6YigrFi0LV4rj1hpcThVEW1D2oZ/FP1Op8Utys1qocLUh45Z8J",
-	"+WWckPrpzeuXFJhpbCNLAUAhwZFMy/EEg3//vASO2Db7JebuOVX77/yPP/39+sFfnj347v/86/c/vH3w",
-	"/m8P/vvPvz3++vf/CW/9539+/nf54B/XD/7y4OffHi2+vP79z//COlxIhu/lR733Ktvj6xCQxb8/4q7N",
-	"DWl5Q2T4looMN1SbnND2y+sBk6av4E91snlhBGIM+cDrupQgeGiWpbZbVYgjWG9VU5aLHOgA8i6qkMmk",
-	"/+16wGMU1N3AlV5I1FhgEopQyNdrD8Y9Kwr09x6M+15V+JcatONVqSiX82BwyqTu4se8jfoSK5YOtVm2",
-	"hR3Bgeyaw4utgrjt4srbMt9TLUPIkgtjA5fcKAhHwp+/xc9WxqEbpcFP1so2e/hTqankaYO3laTicxCV",
-	"lfugQHiiDEm0cJRZiyun9gdwgCvl8DsknLTJlN2ATsJYUan/RJER9RT3uZRVCJaQcWWdPNnWZRgCK1Un",
-	"hpRakxQ7GC6kqHfzXeZ7BF+JV+bYgWirOx8ztZ2J5hzP7qMvv0yP7jUbI2vcymRC1lL82ijr//5EnJRd",
-	"iErJujwtRGUWgOHxlIRU2HqEMULPLO3rE3EEb6bcgx7WQzVhPdXSUQlfXMqXYyIIWH10o5D5LaZkU3iQ",
-	"CfTpTcWBqoDzGDJhwp9Kjf8vtMU/cowbtZbU685FD/z5n8Y7cE2RcyjMEqaDGor/5IoP6wR/bssk4+Id",
-	"j2pnOzovPb5eDNTAdAMT3H6DQt75/l/+Msa3zsy9pjhXn4w1b6z69nGl6gMTf/im2tTyVhXCa37gPrNO",
-	"rtfCHuQqjdY2h4Oq4aSIlakRjOXMmlCyYCMAIdsOHkC1JKboVeg8hiwUP/ivM2LFk4xKWvh3SrIm5XaO",
-	"sp3z99mtPHDBj1ca4CEO0m1txM07VU5+9Eu5+du3rEWpPrqMSx5ngkBBJQQWwfZzcllK19TqKTo9Y35j",
-	"DQ7QyrRPzKTae8/3DNWOunDTUm9Zpxe+HokfCbggHgpEGGBk2M/Ls2SAx5kNywe4Pk788ukSssDZ/Xjl",
-	"3w5zG1j7e5JGPYg3dYxsQcG1j9FI0JUSp4Ww+h8KnAG9o947z/7RqUVvuZD5J6VaJJifKE2CJ1trb53X",
-	"u0rurIG+sJQ1ywgr2YTQc9+I3bIJMN+ZI6jtKNRkrQSmKakZwTFM7eOKkfxPP67Prk/Iq7taXGGuHLmK",
-	"FXuNriCexJEBIsrBarOgMkVP/nRJgq/nw3urbXAFTQ1/QYoc86WilkfStmRZepr8fZKYu/r950UvWBO2",
-	"y3+08ga4i/BnT4S5VXUrVRGkTKxrf/iKBG50QVmMCA10UPWqAZCsp0IuraocoZudBATvwWiVe12e0s3c",
-	"qdPSYExgaY5oP5UNmUFHDLDeGix/b0e4WlzhN7kdB6NoOsVf+cc5env7d2a1VSbKmiC08hnFqHRNc7w3",
-	"Vq8+7nnnGuzp5JUH5v3BuAz4CrgsLH/kQ1QKnLGmElAyRVOZWh0CT78lz8iIS5wx+vfSM592wtvelexQ",
-	"jNNfpp9ATA9l42SZLAv8E1f+CD+IRxcg3eWr+oKeP5SKKAWamqycz6du59NFpuQZgrLeQSSmMx+uj1ak",
-	"R0icmAGOCSNHKMnB0xdPc+uGwFstnprA9J1ckiD0221JuDlRyEg4t9decr6G7tpnW1ZBG8wRmOdzyGfz",
-	"zC4SSIKwHUoPLTCXHJ6PBTDgflNkz4/Iu2PpHuTZD6MMTR2kWV93XppbRozcqL12pvKnxT+AwXuArAyC",
-	"rH90JqvhkFeUMXa23spBBCZnYn7bpjbNAQuFMnCGS4xVMfl3XuXiAzrwVX4aOCBYnrVSwtQYeKM88zbd",
-	"RGJFBHiNAKEcxP4IFNPiais5iNHa20V+LPRMYdmaCTS3fAR8xhVZmqbg7yz/SwgxlPKEmZultjFrs//1",
-	"1v3COjqSi5kwmvmbcgvoW/4ZNF2fCCv3aiEOUteeFLARvRK+E5XtsdFIKnvJV7b08xq8ZsXfXrrsaifd",
-	"InVSO0ccNWDnRbFMBSh0creSsgCBTeNHF3Qww9yQweN8iKqBheORoj0eEgMkWBhYQ2NVNRSvuHPpyyIM",
-	"MjQ/Pk1vPvIrD/Pq71w9FzhvpuL8QQLcbFZ/ngsc288T7NLmAn18cKwJcWVUSGhTcXxuTydnKsZ9aZMW",
-	"o34zBCf7CnSoDEypU9MytENUs2+eBHpOtJf8XF47tWfBFwmMYTRtymGSeqIRhynmCfCa4oR95HoEanBG",
-	"FAYi1tbs1dIUXpQaUYNntjICdDuAnLJ4cib5S577f47atJCO7kS6R0IUz1+GKLgrA0PvKszA5Jws1XP1",
-	"is+YxzxKmQJlYY6yQKFCtQZ0fQWbgoFqoaDD0FZ+Z/bqhX/u90VI9GekjtwrSoMmR3VYJRKdZocTmlbj",
-	"pHLu+uiXeBrNSwN1kdE5LjfqMyvoA3ZBF2ZfCWm5O4oNxgtW1LosF8Agbdplqx3MgnsIug5j/b/rKG3J",
-	"JuVc7r2qIETq2iqJeLZN5f/6i4GkFkjsoaB0Aq0SK4jaWiLUdK4WV7BuCAjv1WhNEaN5zMn9g0OXMeCx",
-	"PHdks/EDzCQpmmIH+PY85jKNPzNFvS81Rb0tecioUNguKMnKWCUAJkFYdauqqba+P4Y3epOBtP8jig6t",
-	"k7cqR0f4DSURBrLQW7i3qrz1J1WWZScoAxhPZz7U8SyzGFqc7qtgoy9UlMEUyZMKigOFY5nmgXbrIYkm",
-	"rSci8OGK3JXkh4hcGPimlW8dSZ+/1t7IatMQgBRXtZHmsnSQEx4vPk2dNk0rpnFwia930JTpA6MT+D5I",
-	"jsw1PQ0703/EX+FzShwINmAyCpx/POdFneWri3lu2qJTc9qVyoMek8MsYiAg4fL0Dp6TTHpVKH8CaUO5",
-	"gVTvICt7ZGLm9M8chT8FAG0vp6u0BpNBUNX01kpT8heelVxJxgfajXT5FNoHfw1uFC5TFbl498Tj2C2N",
-	"BWMaZrUIdMzvHMSymKApuZWgr1MAkfDXYvTJ9sC1dnc41yHF3n8lP9e3rKQbijsWMlfF100PTNwnVZog",
-	"MD2c19pZXPzNZDy7QRvNpDXAATdrTK/SlhT4wlRqgUETAiuek7rAdjz6eNC1mlb+MxaRSm6k7I9zTcZ4",
-	"zQ23w+BQlbD6PC0MRiJCA655m0u3GjcHs5Jc96ZXpsaqBESDwyyVhbDNauvtIlU9+PY566CTuuRcOd9T",
-	"GbbYGCwP1rY9kExeY7gFZywSb84Bh0iuSruC7L+qPLGAzMb9x1kq5LgHJkQkJ10qCsvbACNUzW0OlVxi",
-	"XF2fFwi5JlVRSlpeTM4Y/8cQ687B1PaHP8qTsEasZU0Nsspi9uIRI1IdeJ/MwdSceHobxSc90u/NNm/x",
-	"7+AzF5Sus0YOYTFB5vdiQqOj2P2LuYUBRibzG2Wk8aUf3H3Et8OBW9bKkxXY0w+SYtZy5WyE3w6iM3DZ",
-	"+bFPXIp6tZsrYN/r1e4unZX8k1xXvxDDaC+NFlfrE+ZxuJr3xyX5/mavLYELaSwL2ehbVc1pSvW+ztgG",
-	"rqlUFjvAb6A1exX9jlsla2EqIUUh4dda2RjbQvcUPMsWi4UeDXzzFiwycaQ9lMZAO5S1U/XTCe6vCPLA",
-	"yB2ldsCJ0PkYdXm4bQ1EJsmR6heVgCBElWueZOCBIzxr2K2a+g18Ni2vyyJGYYOIqWBpQT4krftCQzHq",
-	"oUV3X9gs0gbbRhZnCQRX4QQvQqPdoJ0tuii96HEIoBjE8q3IDuIpUclSBSwqLWc5F8HX1Va70vUXCR7V",
-	"E2L0RIslMZDX4EnKZ5vbXWzA9cF9x0F2IzveIVmig0NIG57yOc4rTxAQvJ+ueHCq9J5T4za3NGtqPdWZ",
-	"xxSMnGzgYgF1c7IutaqFPy8A4lCJpVztngpTB+3wifCmPL26SKpd/J89Q/tve1sgQjMkN1OBgjFoM01V",
-	"gFNghm8gV88UBHQQzZxlMkY3x2Y7f6AvtsCTZ8Cr91ad4cmh7MQO4jOrMkhqc5WmXqWQpP74hQIWM2oN",
-	"PKBXrrI5d+3NMYaD24NrQ+a2XV3tMwt63pSbt1YrfdABEPns4wYgwMW+tQWf0O1Lw60QAM1CBBNhxhZC",
-	"lRZzlGRR1Mray1GEAyYYrL0z14GdZAF0BmLspNXPww8Id+KIc/hDVBxmSN3UrzHLqx7YMAgVskkKvcEI",
-	"dtW9MVMm2HexyXIR8eR+p62hV3kSNKXLhQu6nPZTheXTbcR6L+sd76wsqXU6s/zptZUzPJ7k6oRh2WUq",
-	"VQTAat5TOU8snJM866ikizTs9i/mtG5KTF/CSFLNFxBCpOeGckvOlCMyrfoOnjk9FkLeSuRDbHrrmoI6",
-	"xADYe1K8THfXz4tpqS7ZhtWvNNdMPmBuz7BUtWuRullfxfS2B05aDFhMM/Tg6TG5mCwpDBAmlSHL89Ks",
-	"GA494rU3XZOdlF6NudH+25nZDMGgty0fpySv+mXN2lckxCVQ6tP65c3InjbVm3io+geuVrI4TW+tYWc3",
-	"LbcrU0+l84w6tPndgqybXON2V+z52Pwn0j7i0SM5At3bijY6XYEvW2JH7mOZPLYM6rP4Vltnakbf/IaM",
-	"DADxxapBbTFDYnGRvzXedmzS4wRMgRk3KouO/dqJpSpNtbEBY5RuAXTk1PJWlZZHx3aAyDenHeLA5Y3X",
-	"TCA8v2FNVbwydXskeTSqjNtgNDkq5LlQO0Omr29SpjAoGKYmmhDuZ9E/BfH7LCFqpd7rvbocCC7JvMrg",
-	"k9tn7i7NZ6mJfvjSNJS0V7XZRwCl8wi0UP4X6v4mgu+LSh+IapcRI8MeM1gYV5utrP1W8vkQXpWG+o29",
-	"PIFTIqZrEmhS4n2QjTN76cAjWFM9OPXkkgc0dJzZqKwT/NtGFyoP+DUHxmtWbSCMmy0M1OSwzrNZl2bS",
-	"y9u6oCKbb0c1cxyg9a7CcsMS2K2K0728an4pM/Uz58vN1T9gTbVEPdxlNMbvZAH95j5Jr7XsBmDxS7XB",
-	"ey/cFFtZTGkEdd6ROi8JvpNV8dZYzZdezGtF8Ty3HQHU+T4g7BgfxUBnhsyU+JgCdfYPSwnvd9MMWSIq",
-	"WReZXP9pktEaFmD2NYbNaulUIeAZYQKG/zhyP10NJgfKCtPOsPYfO/HJFznJ/1AUmV+a/4XbkIh6P/Gy",
-	"mhACkRM/OMDS6AyYDBPgB/65H9U2lpLhnybwkbH7esBC1g5tVz43aqgUhrRtWPAA0S2oj4yqTz9PvtHC",
-	"Js5OTtjpw0EVA3HogD5dBdyf0+V+2bisduCR9iLfsaBgHyKWV0zXTNCkPdHbSAkfxTuL5MgT5MZEfEjs",
-	"lqpqBb15/Lq38hb1OrbmZa2rTIfcTOuIFwPlLnOqMupMFxpy6vE3foTmyxAi1MW2OQCeEZxedTyrF+AV",
-	"k8ITgpAJRCDrhAzUyzHGC1o+H16yUmPyBKKAQHVvp5KK0lZi6CNxUp/po+Q55kIobbRkqDwqRWzRJa/a",
-	"rxq2QY0nmp8qNLltMYJcb4+0hbTLKcEbthwK0oGdEdaZA1tqJA95YnspAV7ZiVkhG2OYKTw/UR4pfNM/",
-	"I1RFQO19ZE45J4vd88t3km/ukG2wsjeZrlSQRJgvfQfx4U+1FbI82xM52HHvIGu2U/43Z91Pg5IbzhAN",
-	"xKodLAI5HA6oGGdKwxbIdcsT/H9eZ+ijzFTjwycj37Zl41gaOoVtY7EB15GxzuQzeesq/Xi87kctA/KE",
-	"BJxl8sBQ/ihyX1KHgFD5uH3hmBM5iN1D7c0G/ol6bvtTn5Nv38nMOa0VdFWsCuzuYulmlg7xarBKi6kB",
-	"7eEopIi71OWvr29ulBmCBowwOXKPNhilnFpGFIB8kafccc61uckczkxVF2UsohMDmnoRkNpRnrrCWjsE",
-	"YuV7XxYqg+6AqKOAlRy8HBOTPp+VJYFR6ErkzmsOawfy7eU+SePFJxdJR14NycaVIzhBT3oy1WZ01TfN",
-	"apvNa044LFB5IUozP6PZc/h7P9S42ngGr4AVQMHS9OwZuIG2rV1DipGDLJ47bAP1QTGXAxo5L9p+pzGx",
-	"rgfH0mTahRH871BSTb+a6H4KjVhQ9NfOCjQU783Iu0uh0r14icxBVRkzG5KWe7vH9di8u/91tOKJZrro",
-	"uaCQf3KMekOwwBc6AotQ55vuUYPhcey0nSubjsCbU5BS2mGGUDFbGTAf0yjWBY9BGrW3XvdTj/zB+2pB",
-	"MD+ySj+0EA8eddrQRwU3M0QO7oAuaNIhuDZRs4FuWsgaBgH1UYAtIrE/slddHJs8gM2QIXZ8Y7jpfGeO",
-	"Yi+rE2RiJ6APAGsHm+dPI9Cn0tWG7YoSelCV5ohW+LRWKAPgScepIXmmHcpAJ4/TXeJSQ41S8i1rXxe5",
-	"Lg7dhgx8Pwa27cLrfch9ntV3yskOnZanXBdNVRY5tQJqBVembPaV2JqysOJPK3v751SZGMNrT5HpGWj6",
-	"blXg4P3SPsncZ7+gX2llbzP5tPJW/cjd/88BKpG8DrU5EuyArJVA0DDEhpaE1AaVEScBss40LtKDua1M",
-	"U6N/7w4+Ua+d6CKolpU6Cm/w0KiX5GcELzXfgr77/cV431iKwE7rwAs8yR4a4HCu49VMfKj3clmqLDrU",
-	"Th0yeGMhx8TmfHNmWdLwuaxpb2VJL1CDGTvDOt/pMjc0ctF0CrwuRhV3IEP75XT1cS4JSFRcPLtznePb",
-	"B0kCxo3ltBvl2hcsoODZLpdRT4qYd86Jw/iF19XacCwTAH+704mml6zSsjLqbAhgTZ5BsRFFKOW5p1qz",
-	"gWzdpP0/47fSmy2acP6hkNEAuIgrWYH7u8WACgiKCIbi+g6thK0yinTWyv2xVcLsgv7A4cuOm7Gy2Wzd",
-	"9ybXuTkWN+yNdcGhltjWAEd3KOVpPHqoixQKNkF6bKfQkp9j7rZ71by7l9pw9tb3V3XC3YH2lt2eNMHh",
-	"R81LF8IZvqX3lK7XwZ+iqsJLpNhmJynoeDzQ3+lMe5nZjCvczGMta0xNRmXbSWXttlitRtbEWJOSwe8H",
-	"UOHeTZeA0w5/Y06PaVwN0ZBlJm+mPKeYBZdDPy7VKdN66lUAI+ZR4i8pVKMZZNeXw/DNpdVV2TY7F7So",
-	"ho9lp/bNeq1WjssQcbXO5be1FGdu5oFb+9gD4J8Xkg1WRsytj9dymG52na/i9Te1Ziau4+5cxael0AjZ",
-	"Kd9sCce2H+CbOS84XxxOSeUALScfUKcnhCxDyvCkUZ9DaS4P8zTUBj7cZ4BrjLqRAcQz6IAcPPh26jRG",
-	"jnq7xQzWGvwGbehnQU+kzMaCyMWUkGHLBB/r14aE8hLkgpjblB4E2FKOqzAh9m9aHS/PC9rKpZ5hefx4",
-	"rCBLnM1dLGXleL3KayGiqTfQumIW+AZ9ky1okXrGgX4ndXnXshh49kPG30JYkGPTgKduHBXpjIB3zGMu",
-	"r/PVGzXLkPTPP6+1WnO0uVW11Vx9LhnSoA2EQ143FOkIdNSV+/rLcS9gewaS8n3clYTiYbsjx7azSzmv",
-	"JUEC01lkinreSOv4rPFlcHJO1/gndxyfX4k/K8M83Kk4Tui5yS6faoS6Sz/I2s1pvS0PbyUPTBOLgc6c",
-	"6FtvG5iAQKM3W6cKUUD/5cQrRYiXeE8txLVwRjyaCjI6ufCnqaJy1p3lD5hK4y1myOUJqSEAcYx5e9AS",
-	"CxCFNw1WDPf1uwE4DXg9NuH0gzwRjz7/EiK7jMM/V12IFT/hNsfda9c1lFIc964f/tiHrvrTkrvnJg2f",
-	"ezVDl+mIcI+JDbyH81Z16oUrROL1EgARJZSsK+oMq1bYuq5urDuxn8uqi5W5VaWbWst23025zyI5lTjU",
-	"npzYbPEJ/Fd8sRBf/b//9//zNQtNM6XikUy789beYeWLwAaxSCAko+SCAm8IVpOrZv2Ja1t9E/PH1qZW",
-	"ToGGBklm8bxtZYFNqZWqMoD8hZqTooGqsGnKgpJ/hF4DEKUXN41VfrjjPL/mSI5rVidFkluxlrVD/1eI",
-	"Kjq5LNVndp6uROS/AV7kLOFa4+ZMX1pj1ZQK++TiphbJtONh0I7DFXIkcHcGuCiT7847byB3z+yhy4qn",
-	"IaZ5UdIUE+i3OUjJQylPkCqk9zNzK+eV0cZO1rOq5eAIVnepJYX3O420kRgDG3ETZNu5/3nlTD0QecVg",
-	"asrNUcRMrFPJRJm3YQR0G2Bs1hyFbWrexPkUIdq8xIdp8ABaHTpQe7fGAaIdaNBeHA2rESPKAN2jQQek",
-	"TaetWlCsl0K8ME9+33l06qVmASffop4toO0GRB6OIQsOTAIht0oW4qjLErSnBSCfzc7Yeq75irlQ1jEo",
-	"GYOinyoQXH7UrSpbHzy1l17M7C5dmg2HSlPI02fgf6l1wHxf+ev1siLpN2bzRleZEsJZ7lPcbZS2rBLv",
-	"N5fZdpIOdAgJXrNS2Om5NNUmrmmRAOBtlawLERDgphnuMIPsBIdv39BuYBrYeL5TQOw0PrH7Ir6AtfT3",
-	"4DbyZu2OSyxj+QpUmRbva9EWpkBs0O/JU6EB2BGeJ453cuevPv/KPbBhYxvJnLMfl1bVtxJ7PbSzrYzX",
-	"biEYZtaAWmvqTkXl5XU/rH8hepwDfy9IvCW7HWQFHumwBW0vAlxhXoK+APVyblCt08O1nXtIGPz5Dih2",
-	"JVVdc4kBO2V/mhRvSgrl2wZuX355PQaHZkvj7jVLJGSz6j25ltemLL1ydlawn2Qj/env149+/vv1g7/8",
-	"/D8f//36wRc///nJ368ffIX/9C+8ISU7eEV7zEjz//uxQj13pUrqt4RJ9bIoxkGB4Lt51nnJwsysSmkz",
-	"udEGAcy2kJoR83y7jVLuzYVVNBkFhwBatbPp7jxNShpFZTobt5eA5jspBfjCFKo5ab0DDTgGASKGq6Bz",
-	"yBHW0TZHvI1SVtiXIuRj+7kXkc8QVRQi55mY8aRrhZJnzPdyp346ZIuC45gCO2p6k3lJW9Yc5ri7YlXc",
-	"Qa20LAXkGAs9DcU31+IkJi63QpJcGR3A1gHcDaR/gjRL5yt/LjNG6VLWb+RSze2hFzxnfX5K2932j1n4",
-	"lTL5sZI4KfKK/YkGGnifQdn5qwyz/ZwRAYj3bk2+s+AzG+L6QZAMio9sM1VIbYkb4oKIyhxTGiyN215l",
-	"AUczVJ+JhHVQVbd7Z1JJ5xW/GRBfLfASp4I31csmc3HXzQz99l3Dq7cHM2OuNwfjsl/5fgb2Uk/6HU29",
-	"QwmwKpXEri/RUcGLuwuzQi/zl05A6AoShRymrVyILBHITVsXdzc0505wpYm/6MDELltJXg8d5wF5VUqu",
-	"XEPv+QMACVuDtUNewYCnMATiLyysYouRDL5lYq756nfmCM7XcLnQDSiWJ3+iF+R769aCW+X8754c57WV",
-	"li6Ae1d51rXK1NhvJ7Cg34bnp1ABnM/PBfiiXPJGWj5UqY8BZWCB7pa9xNpsMKFmh9hv1CaoS+cUGtZ7",
-	"8nVra11ha9DamD1oELbUhbITa7RzTUXSmu9uZiFU2xuFP3lyPUFfhFc1iF0W1I/kSJALshJy5fStdqdF",
-	"bCJEbsT7oF2bEnCWDoE0BRqUHT8Km8VqcYTpMnpkWvecdAB28PdDbALMO8TYCzARdJXgmF2iG7aaIGl9",
-	"rcEPnJoqf51ZJzSOIGItrr/EfAOQAUlagRejUSpTtjlK0OGWw61oZoNl91KGOLDFIxBUg4gob/SylvWJ",
-	"Tzmal8j23JhdNvFkZaqVqueCg5bGcCrzWwwTgLKMwI5eya1MiA9NRKXEyz87ZQAvqOet/y28M/OI5mNv",
-	"IYcM6ZBQsZ0dv6kV52wwDYmcQbKYW/UCn4TyTut0tXLPZc02eV2vVa0qh/FrcONoK0pdqYBUcd1pd6ot",
-	"NMxCt7Ku1ECB5XS6/2CceoWlhgzdN42/o+Zh+c1qWTwPK/Anq7LdLw+UusEYHwgTNwOfJAWX47hxq9dz",
-	"TAT/eMaRzhfxJpgFI351TDWyrlYu4ATMSDzhY3M/VkoEoomVufV6FCgW2vOkFP5gGAsgSVCfQo7GUEc6",
-	"XqJBdwThNSAV2lYydNLSjYskT5dK029ZPrLr2cljDzl56kdrt++zXehdKtjbBhgDOKJvjHVZCDloWMUr",
-	"2pMx44bcBfNz91vjDufGLSmY0DG/CZE6iHfWTVmytvD3cm7prDXrjBnitnq1q5Sd1of8vHwkvrzAIfhF",
-	"prdpFoOV6e/vd8pmAClmes28LQnOTH+OpzrQhhGVJ3T9udCLXSun2dT+H4wTBi7WQsjqJAjaZ6hQd0oz",
-	"hPvxrAwV2cStTPwnHc8tOVfIl8KAT/f5aWLILdNmsETtFjsNAmRb4INz1ahlwtHS4XX07Vk2sw9yqJ+i",
-	"qZp2g4NWu7Hv3lPo5/RrI0vhhaHYKXWwEGgB3PVMpfoX1+N1pm3helIsl9QxbrJGODbN0zs1OvvM9L68",
-	"8+wC253vwuBXzwXWOT+yDMbcnLUpR4/TO//MHTpo6r36h8l1S3z97Idn1FcWQ6L+0W541PK9KKe5vc4I",
-	"VRNuGdPRL0wzfJsnofT6i515Ol9XYqUqP4LDJn/nRajVavvd9AwveP7N5DQvVS4nP7tTp/dmatcNkMrJ",
-	"NR9SDQLmiTdUj5kM6M30zh4zuvljr872wP0bY3KoQmZyp+AnLxAoAbR//xxKuSJGXmOTpZaB0nwH+AfA",
-	"eh+NohPFwzYhbZI9XiTsQSQnqvAMypXnFWqT9f328thRzTtI7Y/HpjbNIbOFHdUr+WIdssVHimZoVj3k",
-	"+2zHOL84ilad6f/oANUzrFL61jNynbLBv1ie+Qnb2A66poHdpuhZb+ODn6Iea6d4FOH3R4OAsOgFpt4G",
-	"E4u26KPTM5+SmHfrLoqFkAkLJFNOSTjAUZELmKz/YfhkyBSh9tyzgjYTu5fEZgGLq60uClBD6u3JbUGr",
-	"VDKTvilzuAPYbsOsMVIAS/APTwEPzSSdRjyaj064+rRAj8Kj1g+GOtY5DG0asr4oK6ViW2O+MjUiIcFs",
-	"F2J5EqZx2K/YnafHelJAp2RI4zgiYkehbvVKYY1UTPqRYmWqKuKxzZEwubbrNK3pEitfM5z1ohFyLQMF",
-	"pNVAXIrgtE3VIaWnmJJWz2+GhIR4X59GT7tOXEzBlw9RkPbwkzslki+sps10rBAwcEX+ihyCfLo//QBG",
-	"YHaGI7v+n+QXmtOEeAXNNLxAHx2Y5fv6NGuS1IF9srfTP55z0k4FYaNFhUwkmgK/KOhryoVfCp5j11KX",
-	"TQZLenrzhOlBqb0s1LMZXkV/Jc163rHdg/6qDu5JGzmojNhLXQqr6ltVL/w9ExB3AyBiq5ocHMX5QuEg",
-	"OiCwj/dIph1TAIKbxUoPM9FLwmS3OYB6po8vcL8jtdvck7DdA8zztg1MT+Sh2WuaWqrELwreZRdgnF7n",
-	"nNjTJKr/Auh8bEqekm72bWqGGodhwOOs7tH/szC3qhayLAHH2dLlfz1eMB+EO4URltTYPoQTMonFybo5",
-	"f2suIUhm5PX0jkPTGwGxTZ9gCuOtfZJAJNMgtgO/k6witMlkdq67211AnNw7dB0yvcAPE2y6Hg5uBGGC",
-	"IWm2ucWHuEE/tBXRcMFXuCDE51LqAlkQVFDjQNsslSyscObzK76tfvfr/97I2quAwHpt9SrsVVAUcRfv",
-	"0iTsctBgP6Nn7j46Y/kf3+aalWUdAYPb1y9CZxDXYVuqBBTuMyuCktD/Dq5luNPamdqK4HkCfg5Q9d+/",
-	"fvkaMXtYm+PXRpZk8OVhmu9T4C1Dcy+Qd0kXuLQHGO11ulVdIOhQ7o5EapfBHqjG6tVzEn4XYl1HBLuR",
-	"4LB0gxDHP8i9Km4OXB7nCvr48DG8EKi6vNsVXuvzXMQByhkjN3C30yTZpalj6j2YEbvkq4P9iTmZBksP",
-	"Q8P3UKL0eLRCacs6aihDlRrchHzzp6E1bGy6cR52yRI67Y4/HgAx3HH6wTiEKtBVWySneSBFc+jnglwc",
-	"IvoLPBsiMlz3hgzcJZS4ztqPcc4KK6OdQ1pl+Oy5Mbt3+LmYSnkWDu/jwyVk+noY8/nr6zFXXB4b7gd1",
-	"fFHq/fLCIxAp+uX1KIfj9sx5A+DT+3t6HTE3Yebpvl5/OWtf0w3FwTI0+obiv69MvZ9Lqnnoyh+kW21V",
-	"EQtbhmOQUPY+ozJYHb41srTdD385yj8wymDG/w/q2IUpvoCZ/ksU4dlyTj3KD+p4U5qzjfrXEXJG65pL",
-	"OMDxMyT+a4CLmlPTK0n3mpA5dd6BdcYwafpLBwP3epG3zoeD181m26NdUn+SNdOTI8Oh4TMQBTPWOa9M",
-	"6/KFJvU+Exb6xTW3UuZWmZOiFUBG0pvoy3vdzQgZMr7Cr7gFQvaEHU66DkjdoV6D0mxOquMGn0GXqV7L",
-	"y/JD7kLOTobTxVzTHN6bS3km9Iuc49M927qG0FuUba14Y3bCVKT0RvHJlDBNgGO568GkvH0YahKVH49d",
-	"r0uqeAXCJ+gQxN3nsKyZu+H7RDDNuXx1qX7oGwePv/pqPJ3s02R9fepkxkMoo+b6/2OnHuI7T5vEURDV",
-	"zK/GVVe7MjkgJvxqQN9/9Fh8r58HZHpVrUwBLYFC06DlCRLtgBewUCHt0bwY7z1zT91LflCqUMV5hURl",
-	"BK50tI0JJ6q4zMsMd/94q+q6KSmJZAZ/o8ckndyXvR5BP/+3Pz38+6MHf0Eojv/9z/8Hi8bRg5qMHPCI",
-	"DY6nPXmuObjsItN1su3alSpSi2x/SAbdUzlHPSed3CkC4iFWgt4FUcQCDA+lS1awx2ftB74e6j/QthWg",
-	"9lmIpAqxFALrz6Nphuh3Yr6NnqvoSUxs+X8de6lWe7aj2ntPG5fQi9CHmPTlqbpQdEG28/t6McIpsblr",
-	"36+Xkuaa/U6C3zkA9hm/85ilVSYGks3n+kEd39ZmU8v9Xs3umYXutgA9S9iiV0+qpiwXXGNm7PCqzoXM",
-	"I9bPtVPq8GPNahbPKEN4BR40QKwhnbBBAIo6p1bMBDWLpImwYUO+Gl5RfDQuQoOih9WmUWtoKZDZuZs2",
-	"nnGJx2eQlT+1bkw+pIE55FXiHDkCNNQMW/dW1Yzk/QDd/kLjPnc0SRo0ewDvRMKLobDuC52qqZzOYRlK",
-	"6xCPKTTU1w57203BWjoqtWNbtt40lf+otl117OtZPj/giDBEBpsHNzjHMG32xSzLqK4mObn8g8/4Nro/",
-	"VuUJBJbcKCggCvUNDOaFBLymcaHyx3jVOGZ93OHVrxYDWQ8zpYTVlEQ7SuxP4e27p66Ez9DsPQJyZewe",
-	"B+6MQ+NCtBQ3AXpqg8y/zwM+C9Are2g/aLcVYU5wmRMzLKC02r9XnkQE1rrwVLeJSueQAnDwppgY2I7i",
-	"MnVmlNHmuQ0Zvn80t7KIlo9SLg6fW3utZpdwDlS4pqu9I+Qitc7FRql1BWoj1Heh+hjAmjpa2pnUrIU1",
-	"iNm89zY2vdJinmTsD/Z2jimVdyn6yndF+EF9dN8knvS8j53pACOtmQtacZY0lNZ+TaqpTNzxQR2ltJMw",
-	"HXaVLQrC5RkO0n3zUa4uzwvCRqLrWoYUDc7gz+TjxLn3f4un4hynGlsomNobm08RCuiorYr1/ew1fl/J",
-	"OWyXkRuEshrrCH+WpJ4a47J2N0M5N4SrQ6kKLpQYXA1a9p8qkTFtHz4r54fS2tvVUhpQ4MA2Iei8mXjQ",
-	"z3JN8348qOpG2dDm6Lz261ZnaoEynTrImwPIJXwZdqZ4JYOceeP1qFTaQpt4sserUMVuoU05usMnOP1o",
-	"WW26OSwmS524ZWdhuLnN4/nbET7Djo3+Rg4iibxuDPR6phE+Nb6FgqZwZA+1sqpy0Xt6Meq+n03Sd8lk",
-	"Ern8evis6ylFZzNatNE4aRnaYGpBWxEWxxqaf2J8ndVDX9QA7Z4Q2v/JndICduXkHBN8PoNqn0cwJ+jx",
-	"FiozopGFBbFbF7r29e/6teMcdeDBdrWSO+pSLHfK39XQe40V7PjLncBWcMAMkM904BiHJUz0tTCzBS2V",
-	"I89bilmeVwhZOwdEyX8lB4Z/r2Wlebsr+roGQdz8RF9ygDmSBZ+E+4aKH7UFy9dRsVtAp55WtzPVUEta",
-	"1U4m/Dd+ekPtQbKIphj2m1LEyVdNJp8CDpvypZydBEWEkdgRcRvgsidDUkrr8s0yZsvJqZ1nzpAXw20Y",
-	"9jKmbZPBR8pKtnSv3VO2k/FpbAUtP/CCIxtkPTN4UemCDRjf2HPLDOYQBVLeBR4lx8VdXPuocqN25yAP",
-	"eqUSK1nndUI7h3TGHvRYnPQNdbJNwey5mOSsbpfnEO6RwZAiOWpncNzn9vCaBfJ95xblDP40TYFfptvy",
-	"9bm9XSII2kSv4PZlAD172o617ol0z/JzNweuBYbuIAh2wJPlYTowyox9/mcAZ10OSd5ikeO0iTALIl2+",
-	"e+Pb4KjOobHNwFncImhOYDBEXY7YC2bl5C02B5SVja6X+JdgoXnDiodPcS4DmFTqncrd0dBXkrxP5JWP",
-	"Qt7bgvtlqSzvhacUb875gW3Ptnqz9Xd/pTbS6VuF0M7mmDp0cq4OWg6lt/Bb03DOyFhhNJ62PbnMe+IH",
-	"Jx55UMgD4MHAeVe1H5FzRv4RobFsCdTsVmpJ58rfp6agc01LaOAMrdjufGovdTnbVWUqZVW5nuOpKo3M",
-	"APnvm9UW/F9w6wuA88bEjqNSu4nA79nNmA63NoDAiVRaBCwzymmBJeWJfUHJyWWx5jsFkVemcnI1RyHB",
-	"F0ZRvy4MAUedtI8yk/i7AeG5m1b05TW7vukh5aRt/dxm9MQmRPYYumx3KYXtJXq3A7IsxKua8nCojUR3",
-	"e7gm02pVP8H6Fm52P6cUHpi9Ey9vQfRez0HSgeU8l/W8fkYDjUXIcmw7iwCgEOINyQMlR0Kcmpzd4PiG",
-	"NLJCF5luI03FVa09K0uBvyEij937bW7bVDr8srFK/GJ0pYoYutpPtb5f+M+zjUawv/1kOr/ELE7uS4Mg",
-	"6+9b5camJiwA3Zp1BkK9tu5vbKcKsAahI2LbjDoWuZsGFU1woP88I1l9lC3DseVuM2lvQmZ3f+uzkQEl",
-	"18+z7BlMh5HL/YAaZjVHJcg4BBG1dTpmCeE7sF+aZsv0GhjsjdNrOw83hQXjqt5EXYsrPw4RJIZZAWgA",
-	"InfKLgTulngUOpR6RQH/zYZbYoYJYtLw0eTACb7B4oThmZrhlURzKtMqgoIFfSUK+lNoB1njrDVCb3/Y",
-	"nnJJCKupYKi1ksXpFXbxntiLVxanS3rgHw4zNuJmp1nYt/sE5grAxtNl0kCOeI+wTn10OcgtcI9zP9zK",
-	"0KA/01Edbdc9pE+Ddl2hYe0nJPzNqKCUb0TFSXwGSegPV9fOPOJud66bOMlubzOUiUGqJYclSpl4KSei",
-	"OG5oooak5zbhz0WrL6XXFW1jy2HtPdu9fJJrIxFYQS/Jqm0EB3OOOMzFSVB5RdRw/4Tfn1/TNJhpIDgl",
-	"6cCfFlkpgCnRaD00zDMy+FN/byD9A2hZsSwsD8d0p2zOTmVZqEI9areNveNoq2jA91nn3H1JtIme39iO",
-	"gHx8dDQDX4XZsBtYypUq3jXzq7asLtQZnGp7zA4ScJ5/vnOe5TyH6YAowyeyJNizKQuyskdFbRU4Pq5c",
-	"LQu96iOojN4Ws4OYYZLZSObWlJd87ztCoM8FRqeFLLxUPmeGhkAUCZw2+HQ4nvi1UTZUvEya9b+HF8aD",
-	"5/UsuyqOkPjgJ2bHRGYhcrSD91gl7FbLB4OMmYl05rD3Qol33wU0AAjlbZwLyBTMnp5TSKlsp+dYMA46",
-	"LOjxm1pWThULSl2TjtCf0bxv4+9Y3Eqs5H/dVYjxdlffbD76VpvGXXKw3vn35gj1yV5zqm+PMAIU20SS",
-	"UySdtjoNqcMGx/UMMtx35Es9S6sL2CZDVZCD1YtDHQlD/Wb/F2MmAIUGoAry0AW+gJcH1/qGjHsmdjLU",
-	"X1QdvQqn3bwAuP6Hmmoi3Fs41Y/ZcgktbJAk/56I4/P89pWqD6MXwzf0GLhqytIcWXP2fcA2D+I/5Dqj",
-	"JF1QsyVCDb8LXnhc2futYk3urZJ1kQuCEGa3F02VccJuOyInkaFnYc1VCYFV/zrsAwQ01ggz6D/Cq0eN",
-	"1avxpup7XZ4AhXD4UGVAyvOHLVMy+IHg5i3l7KuqWFxowkwKXJ+d5i0060C4cuyDjRsW5puy2SBno1Bm",
-	"TnvJLPobWZda1W0ZyvSD3q++R9/oUoHa7I3MQajPSw99ALFEsrVnviyH6XIT1ezzJG5rMwn5A5M1B5UB",
-	"1LVNzjPrQhhyWgTGhXJzmiANSiMMrvU9Actwqn66ZydMFFKyBt9iZUIblXvWYM/xPnEiySczqwktw2eW",
-	"w9XmkIWG+be5MIadulGmeYW2lPz4VMglpNObWlzHPuUQ/WVjDiYgBNzTNA+6mtcf+62uxr+aRBLZzh3Q",
-	"/z7TTxCpYCrKJDxK7ExOYPNzA5ODIUZazkwYNa56/d/Gi9epr/jojvUMqc2+24wmt5S8dtKe4R53SLsb",
-	"l57+oWDHZYe/aRfIdko6XdAeaVZnyhgHxVDoeDoxtdNikY78T/G7pTE7r+isnde+pMWfP3fGPFiVxk7K",
-	"gp7YfMdLa5TbB2PJo+zUalvpXxvoWwVt0ts6Bnsw2AM3FjTUShb421JtdIWJg9BYK25EUv7g55/zPmCX",
-	"7fS2ruP9ScOnw8If+LwzaTMm+TynV1amXseyLuuwj0zDl1vsTW4mFYZxOQiV0G++/1u4iriAshHS7gI6",
-	"lk4U5hnKeZX6c3oGONSpcjrpKUeJKVmpePewNDpmYmdRCZuqCHKZRqSiIdP1rfiW1CncBbJWmDTtb9yz",
-	"gaTNEvwqFMPrObyRmdsLCKohw14GfDPEnEJTt5d+3iXHaOoNE8ifmIOHwFeTxphUC0RZ97AEnEccJEtI",
-	"1op9JsBYQSJas1fom5JbJQtqdeUtR9c2gIIyY12JpfamVDw5ffJSZ08mIwPJdsfC/SCUcG44VR0aUOEo",
-	"+RBHyTbZeYMlRt6Qj6gy0EtKOGNE2dmxVFwFqDWu1gDKXPwTQsIXqHR2ujE20OcsMBVT1AREwROgrVAf",
-	"D2rl9w26Y+B9M8qJJtPMHuKWg6VCIQglrQM2mTLagAetlKvdwGYFPKR0RGJa+healr/4MwV+83Cuw3HK",
-	"dXC7xElQIF9AEhOe58jAcasD7QNNiI8XEUAbOXFEoGZbm02txykaNQDL1CH20yAgoHNuWupNMx/ni2zb",
-	"mWmSkuAiWoF5hQtgyQNgDasLIOdsFkyq1xCPQzNJsH7aDgQM8M9WVoV9dgaYkH7pMhikO6SU0g3U3vXJ",
-	"FEdSR2uzLNWewyVwuWRv66RrcilSWWGP/zB6pfpfF506nsbmZt5CE56V1c7Kn4sfuqCyNh/JwzkMTpyv",
-	"x1tmsgtnFBt4CcBfa5cBFF2KGxPrD5IgevC9hTSD01WY7yCtYorzDIkwr6HgdMKMrjK7EmWZ+vhlrSSX",
-	"SvydKbU/2HCLQjKEnWoOvZQnaOfDMPNK1mrSiVDWhgPBi1bIrD5IcCJkIWmUrPlss7WshZI1LA6rtsRW",
-	"3iqxOutSPK7+T+0rsalZfJxnBNHstrVSoV8yKG6bWh0xixtBV+e3Vj0n5MSQkaes/wnTUteCiicpiLCg",
-	"2jVdRzDTSZP5zg+WLdsGnyGf1tzHKJhto1W5EumDXN1LXVSgdHZ93maaW75MetpMlRRNZe57iWLTz6mV",
-	"1WbGet/5x1/IvbokU5baRZxpSvDvyPlLBa2nrVqhV21qAlpZvpR87u5Bso4fKISIDRyOpnZb8CCC9Tv5",
-	"mLX9y/iC8dNsvLR5CT8Y+XojK8zruwfkmAv6orXwCGm/I9IMkf6dbFwUh3QhxK7MLb5HjFiGMGmbiUQs",
-	"lJ6QRbjG6EhHhk7YfhG64KoAvHUKH7GDdyavKM1Nf3tVm302822Ww2cw4aojiDiHGbgDoOpHO4uOgMrz",
-	"u6nAX06N4GoJu3NhD6V4sUy/GTInt5QVV9kZEH/9z5hnZQUySLqAQZy2UBHDBCvWa1NDvEvanSq8Fdv2",
-	"q6/M0hQnSNqamC0wF3Kh1HarMtfyOdzxUVoB7gBqeXqgMuNiSpyjVnZGLeWAUteDW2ijDgE6M1kYDpyL",
-	"ZNwfvECuUx9HQ5pmm6OnyxAJqIzL4UfbkfoWSnK7GN8AmL8rUBMqEugBTqTFnMBdDWcwIyMOxiJD5tpt",
-	"DiYayqrQBaGbrUxldREyjKclKqbv97KKpc2kVwzhHMmDFdZ4rT69tKfkqPUjNXNqi1bbgSKlS5BS75Aq",
-	"HtkG15DML4IRhUl1to1oznHKvzeqUcU7dTC1+y8GXFDHSfX5AX9DD7S2wql6P0Ue9sQYPVjUcg2hjWZJ",
-	"h+/nxVTXAwd9QFMPA3KEf0fOrzP4wYatMXxjjrNNQyiX+HQcCBPlFxYMh97qtqrMxG5naUfwGXboELK4",
-	"3E0zA4BngHFpGtPKn7ocGVz/4Yg3VcgSXpZmtcOytbOKr9kZeOfMG24WunDCHPJgJ+/Uytyq+vTCFIrx",
-	"OK3CP18Yg8b3+YH35paDU63bH/rsVSun69yPE2kWBmi/NkwgPzeja+YYrPwf13ol56Tsv2hfGkZCu3+U",
-	"l2iodSaeWTV7jwT/3uWYPsHhziW6O2HR0JvheYmCnk8zCT8/c3kNM3gl04tHinCVMFJhpQ86oOBmqmNl",
-	"UXjbDnBK98pauVFiYyAyzQc0ydye4deBLboJZvqQK+U+XCOzHRP5igLs8j8KSouPESdm+sUFR0bS+wji",
-	"qTRESte2MLjlmS6DtM6PZIvzp+ObQs9tkZB0OGvxZQaSSvhqECt1IbyaomQ0g0olbxW4BDA1qdMtnG25",
-	"K3OOeqIYeRi8yQVHQUGAvhq1kiiUSFe8HyZPwizO5N2ETEco3MuZnxjG6jRcJV7kVNFzOoDy/qmhuDsW",
-	"wn3hcJ9Jof5eIusM1Oat5cp5nj6JCuou+oGhQrucfL9Xz16ljjn4aZwkhp22Xi8uBCBAdcCjwi9pzkq+",
-	"b8LcFLLuuQp0TUFtiVBhIfx23Wp1fKtB/7wj4uj9o0Xm0mDCrFnsKnCevDdFp/jozBfxFlNEz/2hWXDo",
-	"eYSopctWnEGKDT7wRDwSa1WWQmLvi8fCbuXutBBfCGtKXSzEl0JJe8KeSI3Vq0y1Qq1Wkqsg8sqHbTAv",
-	"1jpdlkLbhbgWzkCLjTuUAY5vXbIL+R28cWwaHzjiOoFLiPFQCOAs7V3vR2pCrz//y0hV6BpTudkMNeG2",
-	"shIQxD2Jgz/U0JWhqVWmSUnQ1pnfShlynM/5QjoAIcQWeEJWJ8ridEKW5dOkoW+3s+5WZnpD4C9DdSGe",
-	"tpT0E9L9YAYxURRCL1YVJIXvUHRrnaxvuXX/VAGXEBpptVE1UrttWeOXj876gU5LE9ApwN0fEvbDfAKZ",
-	"FsBE7f4MWn9UmhwLCY4VNbEN/XGktdo6WfGFWtgyPMWg3mr7wKl6T56+zp9PGO7ytHkgN3yT3HdNNd4k",
-	"aUi2BTf/nboj7LEx2nQ7bdKVAOoTBHP30I2/jUhkb4aGawZzMVqI38xNNeemgKDclICMPaP9jM2a8fks",
-	"HvWsmh8vEbqKccR86VX7UJzxLEMA0J4Xoqm0o6SkDf96U2aqIrbm+Mbg5g4GJOmxCy/6XjFOrLxp42KQ",
-	"W59U5WSKcWZg9u3Y6ydqxAGE0m7NUWHlc8iamn7gSsON8Zqg3Dryt9IYmXWqErYJTe8te9PMjJCW0inZ",
-	"ZHwzEYrxAhVHdjWGC/WduqleNpkYFtaA9e/Ug6cS1YcxWa3zkdzyanSIW06tGRpX0yg+GcqBzsDYw3a1",
-	"kUosfw/LjUKEE8U3K8nBeMjSqboCGPIZaTL+W8/aN1nkUcrRG/3Oh5C2xkf/duqUzTciTWmnqwLa5a/1",
-	"2m2THoKQDrgupbusXn906n/VFV23c7pDfa+UY8E5dV1zpVkItxBRx7BbHdbVCWc2CmD9dCUQVqg+ib2Z",
-	"A4eRm06+oB8Q+TOcP+gTaQ7TOYLtm0blcmEGxB1teKX1ijSHK+LBsD2RwIsu02cPS8rgDEgE7MLMVgd1",
-	"aPnPREemiAx8fxFHz2teLX8mt+de/oKlbdI1tSwf7HUFf9/Kem8qvYr/sFelKZK/r7a12UunV2Bo/GLq",
-	"B7I+qM1GGyxWOPsHeGJZm52qHqy2BpLO8Knzf4Qn1/pWPYhNGPHB7r855WoJL1n2fo9sw/TgViJCZSNU",
-	"NBBRbGVVfGZbQFkEkV47OFfe6BPIZdiYwb/Z7Jfikb+9Su1cGQ6i+KpnBAMuxDzGCP0RZ7xyQRufyH6T",
-	"hznH2yBkF5juIrLjGRBGyoWmjoiQvLccgP/XGjvUdI9YxHUO/AsYN//X92+uFlfPnr+4WgAmMMsQc5OO",
-	"I3LlGAVoUoNdF2DVPx1C74MZAQhPhx8YBP2vvrrHRvAROTO6DL66HkdyCDDaUW1bnibkssYFhS+Mdva+",
-	"IcTUcxzVanIy0V66XJL75OQlg4bahDe9Uramng9sfT440ZUiZPTQCH5dmlCVODqCsVYvS5ULua/BXp6X",
-	"HTU/k1rJy9BjlUSoowqyLPaoi0WiIaWTNdLc2nXxPLIyVXGjVrVieOWgVwFPGXpGF9JJ8dO7N1dPqqYs",
-	"udpnigZji+l/fydWpuDTmuKIfdWm1lOqyuB9fHoRJ5pZYsRYOFteaEA9OXKsjvQ1fmMZxNLLPze1BaCK",
-	"4JdJQ+28o+9GuebAeZJ2auBu2SvprdHiiQD+A1eH1xgXQorVVup6Idr+MhGB57g11MUg6V9Aiia8BfhP",
-	"Fd/FIAqqIRI+h4eghqu5AC52tVWrGQ0BgHYv8B3OUMtZ2ID3MnOYV4Auw/k7/Ec7beRulbd85dJAd6+l",
-	"KjMYeNCHeaj3YNjlReqpnpXCB1MHMC72hKy2xpS8Z85U0Qo9SgRdV3JF7YrCWrey2hA4jexgr6WS5Y/o",
-	"+Vo0Z1YSnp+4RNqmyGGRBxJOjRuSPabAalxGtC6LgbwBpneU2U10SpeYH45DDE/MclXG1l1wmoZ5ZfLm",
-	"n+9W3AptXX4trwKM01kiMU/KgRTKvSoysJChhRIDh5G2ko8njUnZAIRMpapw9eYThbuD/EDvLXCIALa5",
-	"MZUCkR26/HBYVRQhO8s8JkDAihUyAz3AiEBt6iaSJbsvKEV6+7KpzRGh+hkhtpWWS1vQe8U2HM52QwuC",
-	"cFJhET08wT1EzwVRnDI3ClvA5NyrjGCT44LLP9MLFJZYfRYXlUx5EdRKIiu7G3zM9RmGaamcCXzRT8Xa",
-	"NDXQG4Kva32rIgxKaY7AflsNuOVnuQ16M9UoKRENdor5oouiVJfo2iUwPr2/wNnxpNFrx/ZoyAAMURCp",
-	"X5xmjgP1QkzeiaonpC8sIcp6JEzPtGSnC5ObLEhvmKjrOcocoshZ16zwrjDGqhbzJTjZ7cGkBstAUGlm",
-	"Os6kLCJycLpcq+tYmnt592f+KuCBVXP5IjCN19VzgzLtTCnvnzqQilT2p53wCkhtQ03hU/HgkajULdv+",
-	"dHG1nIk3m0c+ghP+LAd3slf2+QTI2TOcIel55Sp+O35ogGprw9Bsq+RQNx8I+LToYNRfTTQW6LlvrMP6",
-	"06fiGqEaa/8/Coni/ch3cwPsaJZaa+jYxrRkbCoALAN/DoB7SVE3pXoqoMHQEePUMe3uM+uFrFVuTtvQ",
-	"1kfENYX0c9Yoq5MHOxFx2KJ7AgXLJeImZfbQZCnFbps+NAtl8b41ZIJi4FdVFPn0RbvVh1yLP8ReAT0j",
-	"9zbftRjfRlxA7F2cR6y4AP2QzhAxYXfbAwO2aFyxpQEF/AnTH9adPW4/Vnfv3T7Rp5HEcwccGX5SP3EN",
-	"mrlGUSA3A9GhTUZSiD0jVrCsTZONPM2WpCMSEa5PGjBDAq5Zu2kql4umZ9o7TlQo4P1Wo8CR2JmVJpPz",
-	"7m+n07B2dG99tRPUMQ5ZT9bOPnPDeP3jLbmV2nVTcuen8sERDh9KZpbClyHdohY3cC5i/73R7Lms5pxV",
-	"YGc1SguhOJb2GBbgWrubWwX3jjh4MgzgJZzDTHd6q1FgDUfCFbHU8kpqPybd1dOTmU/PG6wKNa909Ezb",
-	"7xzbSacT274nWn44pzQZdv0A7jy5B9LA9f7Rjfu7P7pvQmbNbGxLmGkO2DKDpLe4Okrt7GSMvVTw4pth",
-	"llna8YiVsafP2S2ESd9QXgGY9QgnhK2ZtAOgYD4dLZ9DkgFDdds6pOTesVNTSBC865d4wyjUCmOTZJp0",
-	"O2iG7mUZSkH7ZRJyBsqLzKN/zS+NMANmB/pEHKSgEuQtWiJJz9k/on0RkyqHU2+hsrcyKyqqQtYFNPe8",
-	"q8M0q8RmRuZqdJelXO3+qjLlMJTywmsa8Nu3+jbXtm1LgANcEt3MfHAld6/OpzK/lnuLIAYxjyddwYJy",
-	"uiI9OqMO6gpOHb41ErHPZmRXbMI7XBuRR48xByL+fbCryBcpsuwXXEFuB2Z3GEwX58WvNGBIxBQu5bam",
-	"OO+PELsf1G05PKJzsdlSCcoZA+JQ5XXP+0C0wAEyq9XVJvTC7httJpt1mDdhnJl1WdeA5mwOGUCPbPej",
-	"qWFv/OdeTyZcWphunjYwtb7aAzFUdl7qoxtQ6YaEzTQJGE92iOPSwuK4/FpiPPNsIZvMMmJD56ynRFXu",
-	"MyvMsQpxWDoTqVeoDQ9/lob2oW913faQq5yqbyPErcXsFH3WfCmpAYFrnb9E03IBbQU9eo+5XPMgVyL+",
-	"J4twH/DmobxvMQgGO2iiDhzG1nY9x91ZyRK0jYV49NWTL64jfFjs80c46LlKkR6+C/R9UW09kRezmZyN",
-	"ifF1cga1ljMLUK4tebRzU49Zd18nOXcPHo0aihFLpo3n02GLbIVVPB2EpBH7POmU3gJG5sGU6OS+iVx3",
-	"nqW3aSqu3Cj0wUCQvZWpi/QYJBIJ0G4YFn0pT7aFmpNiZcpSyU2j0PhIuBcKAXDFd7QgouAc9+z8Vzu9",
-	"bOCHBa2IbTcD9YaO/YHFjXvTsje5w7eqLMgdPg8tJsHVHcYIpuegnYWZk6QUPHxTsBdniJBQcMrsjrHJ",
-	"HeCgBmp5Ero4v5mgdvUzO5pS29a20mFZtKKhc/QTBNgWuBXJRVsZEK4mHPm3dDdPvLCXpq4mHR3/4LOl",
-	"aTK+6fZy7d+7QQSwZ8IIVdoQhIoedLz9z/tHAwxpYaajsudlxspUTq5mMOQLfIGVP7W02YY04FilsnRP",
-	"vo6qsTGqm4bTDa4mMT7I3ZmluhC3YvwRr/pMbg9y5RztO71c2BzCtbtLjDupmWBEG8DyTy4Y8I/PR+wO",
-	"KVUT2rT8QeqMM1MTB+7Q1SSvscRWuF5epNIgKDOh4iQerHYiiy4KDk47tlcI3BeW2BEYOUGnzY1yESl+",
-	"hmthp9ThP0IteMaZdvK/w+GBjHRIG/WXw3FrsPLIOnkKrUDpxEZl8YvRCo2KqRu5Hvdp+Gv7H6bKVJ6/",
-	"fvbDMzjlIcv1H0nGa3vBpHBWX44MmWnhG6axSGiZ36b/oHYUZ74LwyVRvKrNXnxvqhlK4Ut5emO4aqDF",
-	"lWGzIlPMfVOVJ8hOxNJnaXdWYAuq6ej7P2Yw4/JdFijVg5c7w9nFkm0jQF5/WJKTO9WpSQ/uYOqqYeq5",
-	"qKkdbzgXGpHljr3X98IZ4X8VziywwpeweOdN4L0sd+/NHKAtmFKkF3FCQvkF8h9tEse77+WyVJnM3ZUp",
-	"m33FJ0LrXOs/m4Nim9rXR1cYEYexE9xs/93sCviCPi8u8EOQmSOFPdRKFnarVB8niB7s3LfnpXAEYnvW",
-	"hn0Ue3ig//3+UN4JLjXkq8DU2g9yhOo1t/Hv5KoYJBFOrGQFoEOzrKbaHO2ExLUakXsC5eOU+G3eqe8M",
-	"By08N8F8Ti5BxynKTwvObD/30TRLd+dmW0M4w3MByEdwgFv0cJw6v9h6o9zzWqv15dmekwP/n7adGCht",
-	"hV6NKqV/o8eG+APvcSYkGMbIU/NlzfnPV1vZ08vvqQfF5YhtNKn8WtLO5/O6K05rshXCjJleZjo44xAC",
-	"TdaJAwoa4CJcxdTrOLBhCLB9dX232HaewLmc5vfSctlH/cLngTi33FwOuOhfbqukc7gO72PYb2oOcchd",
-	"IVWuU4WMcgkKHI7oC3EiuIQmbVv4+LOt4tXl1WlVjvrzXsBD4WkEAB155a/q4LqvvT8dsmWC/l5dKlBj",
-	"/cIhXQOhY9RputcnjMLD3dgMdKJZO1UJ6cTW7Cd4jz/NFVZhpcY0zTiw2A/myHtp2wJkDiLLoLlQqY8O",
-	"zYPl7J4K5zlX87wsTup6ZobWHDugCHUjA40psAYtZCrTjDq1zgnPDp7zH3DnMoGWUTG+KvV+OcrZ8NAZ",
-	"DF3fWTivHjhbCrwh19bQy98S/P7GyPK92h8yKYb9jI7BGZlVYzEP6He+GfA9tFodxCzjs0IWVy4skWkf",
-	"qTdbBV0tKbASPERd+2dS5965sGSRHdKOSknKSlIfTMsOkGQbZEfK/8HlpbvZ762RsL4f6nvpVlu+IfDo",
-	"Jt2xEz66bVqoRXQylHqH8aamzuxupPs5pp8V8NN44xzeOg/otvD5LME+GV70mKqanZGFPeQmNq+tc8IP",
-	"d+rpHPoLxDfYmQd/+CSgiaCDY2vfo7ZbRfBz/rJHHjpK7bAoqRKyssdMmdtUvTwTssE8GHWAgqwQJacS",
-	"IgRBfQpMJ0y1Cv3YZml6r/y4uUTmLVkF85IMuYa0g4zg9wajzaxn1lsiNhefJvUX1NyiUagBawvdBvzm",
-	"SVR/p5IDP/oy0yVmUD+ZHnI5KrXLr8dUQsnVNnjjrbpVlQDbbH2Rx/sF1MWMKUL4zRBTSfukx2gATDth",
-	"irg1bbwHz1P2ANIm98voeaOUTzDpbnEZmi0xabPk6RoGssUOvaF13kT82riO6bxk9WbGmYDS53vpCDM3",
-	"Yf4DPo8OqlH1OUYAW+BeXGjwNERi8UxR8tfI7i5OxwFHY82ikCGkLX/7b/Jp2VOdcJbtzh4AN7QVNP7i",
-	"bm7WkN4TvxY2IOv1/8mqTG3WQNUeHPXnuZKsfJUVIDJOAZJ3q6RiCieSjMqt42+tEzJjTzEZKNE52APv",
-	"XyovcrBprLSpQwXho+aBHRe1OeT8F6WSt9hZWIm68X9onDiapixEYRYt1u1WlYd1U86NhEXX6MjVzlgn",
-	"wR0Y8DIqwsvAMPfk6+eNsY5ci3zvYqe89kEFFaMXZzZZLtydzQH8FHGSDBtCe1hmP6D+BW5Ygov3X4rd",
-	"gjPfahH8eoDfK1kRPDboaZCq1LlOUgNy2O9RywDwyYsQVARDMlSS9jeNQ4Ppw8T94JBEOJ7Y7Hnad8ks",
-	"nVGdgqm1749mQjqkV4+ORuxNrah4aS3LkvpwzYczZPQdEhHJDnSm2GbZpSiHaNQRl4XTH8zneOg4KfYB",
-	"zaoYR57h/Meb6BAqLK7+x9/lg39cP/jLg59/e7T48vr3f2EPE+Fw9V2beCsBRJOpRWgvPzMBxXA1tQkA",
-	"QmEUtI4WR79usKQyIAZDbdn8TOfOje0eRt31EVDDz53fotPMnUkrHELO112qEgC/5s3FoHtLnU3vX5n9",
-	"2tROLsupYZHgGw/TgESoNoHCbWsF/wclpM7MyH/kXQdvKC1zkVY9WztVv6FGD1ytS23di23TURnP1ZW/",
-	"aXXs4FsFCAqIynDT2sqquNnKg5qF+YYM9C40IWYq1o3Zfcj3F0CxMfAAVb8ATXJPQMungJI1qUm3f2Nw",
-	"0KOsWbgUr07bEIU51GYPrYyC2W235lj5W3RNyC6Zu2/V1GpgRZYqPc86y5QkkT3tVy6XMbnavWl1Bubb",
-	"TX0RJFdK5bNd6RRftNzX4dRkUV0CdI/h+QEI5zdls5Snunt5tv4ud8WbiqIe4RimnJ9Km5YLMnLxeYAV",
-	"OsdM7xnW+RC8mfyoPQZr4hwGjoaHWrEPqQ6YK907ksGBM6VZZBb5AkB7mGBy0hSSv6UKbEKLnh16fNEi",
-	"Z8HPoSHZVOX6gzx9s16rlWPxX3FhM/yxH+TpBokxavWHT490qUwm2Le52x9meBbvHjMdyeAJ08os522t",
-	"LIdNnetyMpC0lsnwO8rThI3K9NEI/TKoHW8mI6Ld6DGokV6lOQc3Wdl5S2dRBIeWk4KI4HiZVYVr/swJ",
-	"4CUTczSfk2mLXnWULVZIgdwdbjVEOJt6gFAKcnkEer1mvdivK8TbkLEqgx5t291ENM45FVeBT1ngL6tc",
-	"DISpXxtZ2vEgVvjoLIFC54WZ4Zyyg4tPxREuACJGu4C01iBszCLwCctb5LA/c5IhdjJfxYTwbox/KQHT",
-	"k7T32I93r8uTN7p4NakXhhmkhVK7l7zLJSjtfUW8NtCpr88zkF1jGieWJ0GR38mzeO3Uni2Csk7vs21J",
-	"wfFFbTMhslOr1c5kfKQt1uFw2oJ/6kObqjCPmt9mIkLbCcgJ/v3np+9kRQWf0ducz2hCSEByZVHcZXpQ",
-	"tchVWf3YuFmrzu0etdbPoreDB3OJTc2FXgOutN/G2JSbwJwnNrKCwd4SZCvbZSeWrZ+rg4U8LYR04EZl",
-	"JUtl3H/M7ap5KGWVk626chi509DKC7LvTVi4UB/lypUn/BmqczJFdpeUzHb6rzON/5Ke+5MjXUT0kVmk",
-	"fYbjSxnX8lnL4QM0xaZqWW2B2RcYdt9OdjN3+mtfkFc20f08P/hGVzefGxRLixkl0OVAMUzl74qmdDxI",
-	"OuUjzs5JiSc6xSFAynSiwRT4DcKkvTbiSVq0zTzbChqyMnFdifTv1jAHPScphaYrNqYcoeRupWgKetDy",
-	"f3v/JiikcBpztzvJ55nOvaKYfoucZ0I/ZjKhZ13yL+WpvVXa7/4r89n6HC0n8Zf+2/UgIhK4U+cJXAxE",
-	"0Fl+KuQSrgFTU4Kbv9Ia24DPc7j08aCrebf0W11NmD0gGsz67nt4Y/zLiVLLtgRPen9TjxNZIGZ9yP6L",
-	"3Q/8r5VxoR37FB05xIrTqs3r67GTH+acOxkvWk32XP2t3uKJG2jigj5AbSkUBvh6IN2D0zBqBABi7N/h",
-	"AURgFqMKR+i53kJWnykao3d7oZzUE9Bx6bl2ZouUIDliZiDe3bTq8bVZNfwq4vrurtq1R3uS79iyCA+9",
-	"5CKHftIkep1KblxYjmjfSi5FYU66cdDSGdbBtpCVOaZX5tIAautdWwNcXCSUptnmqAIb2KdKyJzuyR8p",
-	"ilqX5QISG1pQc4F66knNK07MZlXrqhvNSc4w+ZDOWsLIvcKTr92WIthk8PSdUGedHyhat8X+/Styrf9i",
-	"dAURV4MRWWz8IDdSV6lycoh/KrXFGBUQCMif6XqS7n9fNdMFFsiGp55SvezOSz5q6B4HHcLemtI8UFfZ",
-	"lKV4v83LIedRfSfnIHU6+TI8HeB/Q+64xmgn8ksqDEIeUx4+MVz1n6ZCTtPBGtaRzoPI/qV8EVqrRMwM",
-	"7E+ay8CW89PEx9mJhs3+J8a4I5pLG992jhCR8E8PvLB44EW0NeVabfjTWm9PbksNPNeYVXF1lCWlKfbP",
-	"LzAeyCHyCeMHLAYzD2YHQiJMqv2SVdL/91SWctmtG09NR0KXjiHonT7YB7IqHpRKQoqILMsH8K/sB25l",
-	"2XSpsqqNW23Rn/lrI2un6gdIup/vF+YlYLWEhg00lU6gc1CLTDNK+yGHpiy5diSrxoqD0ZWjLZHCPyn2",
-	"suZbnsy7m/HL84Xkhf3/G7hXaNB8FShRKoMlDXlpU8xCMFUCXbkkBEwH7qWsAfRzBw/EYYuF/h3zR1Ab",
-	"jcS+xqAJqkZVwjarbfAkYXWiofl7gyqGV7UVzhihZF2eoG0NxAWmpLCFrIh+0MbUO2GNWMv6gnyzKTxC",
-	"cfpgKsOuLQITsNxTa+dU9U4dTD03g0wVekZkB4f4ptBu3KcxuY9G280hysitAf8TkIYTaiys/YcQUiE3",
-	"kpBFYQX9m6r6qWzchXpo6sNZelN0JKmPcp94qVjcQDNpyY4Amto7BXonH0qvq45Icd41GH0H5AALfgUp",
-	"KnUU6AmcK/8DLZJ+Fo6+lERmkYNC+578ffA7GAlrk0OaqVwtVy4mHmMJTH1L5ez+rwe5UZ8L4vYQlFpg",
-	"cvRTsN2E1YXCe3ujKlVLpwqMp2r3uQBFDH589+qF+OKLL/4idCV+ev9igWU2gHmAyLUmCcB+Lp7LGn8N",
-	"6gsFaR89FaVcqhJ/PJJfFmIBqvj8P1sEnidXb6XTqnLiTcg7iDt69Qg4+qAqedBXT66++Pz68y8Adcht",
-	"4UA+lKuYlr/BkIU/wdJP5HVx9eTqW+WerULCfK3swVSEfff4+hqz+itH/mt5OJR6Be8+/IVqWfB0j539",
-	"MARs5JmVWSkCa6apoiOfiuQACBM3UJlDGeHGKB8UXf7EvYVBLM+ouPFziot8+LY2y1Lt/ax+X0RSPTxI",
-	"a71aB5dpwwTEv6kKi6CL6DMSVlm/H59jb9GEuugHexs+iEdEWffcYKPVycSdIZVXTV3TN1NI++sJ6bfp",
-	"yue9e3b6wxyST/KHun3J1Y36/ROyIJQNMfwXIfloE61ArN/7YCRgWWAjw9Vpvq5utVNWWLNXgDuqq47w",
-	"eIq567raARCUJU94rRTJnKoALym4S021Un0GxCH+GMZTe3KCpjflV10IwC8GQLpm5orXZhxM5J1/5pw5",
-	"cZ4t/pJhC5f/a3Dne2KA+2PHh78dVG1N9TvyY6m4fIqbwJGlkgFSO+FJXXdOyyJmpJzEsTZOAXql7XPj",
-	"N1WRvWy+ZOXs5QfRi55a7hU4AZ78/bcr7T/pL8aw9U+ukBJX5xu9mLhpgC308yJcEt213ij3Dp2Jf8DR",
-	"u/gs3IH5mQ37qzq4++BUq1aGEoNZwflMWLWqVVtK37itqpwnpf+Hw+GpN+BQZh63qgJQvQKUBzTsoMqx",
-	"z5/P1UZXNzj4JzzsOMINLCF36C39ejHzZ3gyWd2n10RMcS7Yv7xm+4LDWs+qkZ49+O+PH/zrz7998Zgr",
-	"RerVYsEnFjjmP1uav1MAx356YQpluR0ODwBb2kVyhd/f8XlIxVThCPVE8R/JCvemWd5Rn/ySTf+nb0JZ",
-	"dQV4YBj5uZe9wHuye9v29gIyPG/Cs/9MNfjetN+w8oe/0Z9+H6EBLf9qys1t47N3u7o/sRLSoUdM68rK",
-	"5pDLdOmBHEswSyDN/+lXPEznofoY/I4bLvX8m7azQcfwX8SOOuHs2oWQVnxGNfd67z/7GYStrdCOUUVh",
-	"4ITi/fM2vK5XuryjsHb6VscQPOebeaOte9Y+dkepMMlJS8OdvjWyZEp6WFUFYq5+f0KVddvtCLzsC8K2",
-	"pwqgQpj1Wsi9qTZ+R/f3Q8SHv9GfT4Ni5p2yKtD0NMkIeQaJBiu5VwtharExlWpjBEdpO53EhDlWn9Jg",
-	"kenMc3JvVkl3Yr90142uKysk7G+baxsOYKjn8mQw6/WCmtJDhjI6LqjVPHn3VmavrFjK1Q5Dc7hD/YN5",
-	"c7Y/9y8Jf1DHOMI/SwwuZRmgRHJu2ef0yB9x7MNYE058SB5HFck6oapfzCl0sbqUHitZqqpAgJisn3rj",
-	"H8moB7822FycDgoFGVoyjIRVfl/w36HU5fY7cYGP/y1t3/Y4SUvl2rf9/Cmd60iXnPeohb6wZo+ew/vY",
-	"qYcBcSkvam/NTr1SqnijIcdq/FQFb5cwB1VBKis2NapOANlxuWTNsVR+dve3PXGMzAZRSDCISSIvRJyb",
-	"pX94qYQzveT8y28Z1h78Xg7t1R9DjWcQb/QMgBeIv2op5/B+GcLzcQpvm2OPb1rM0wkypwP6e6FZkrQE",
-	"9CKJe7adSUTcJvjST7ZpLfwys2mVCKTEi1072ChlA7C47vQ5vOt+PXAB2zurM4fpIqLyH3F/piNOVZth",
-	"HV4sqwjKDvRD/zoq1RAJBVjdheiomsLKk72z+tyl6cPf/P/G1efOYuep0J9SN3ZhOn+MXny+QZi3679y",
-	"rivntOFpynCP2p9EIQ6jvDL1/p+mFAd2fIh9giYI5pvQUOj/p9J5mDy4ujsQFLOPHv7mzE6h+y2rCMGT",
-	"b7HP3hk1R5b5HnJcPT36Mg47QxbYhVsmhTtY5RUuebMWACIbPQeYKcRtI6X5T1fsP+W9mFCNE/J+SZ9Z",
-	"cUjKbe9nJyeZSy/CMxdu6DjhnProOlNhdmWpK1lziDo9cgU4Ri9SC6nLUySc+NO7Vy/EV199+dWf75GG",
-	"NeQj2oe/4R8mHA9Kkrz8gDC3Vh2+ea9+7D9euIzLbKRhRmL/Lylj/tgNcHqFace8gfesKN7DE3cRB588",
-	"ThgXMbGtiKeAX1Y3pfgRRRXDX0egqXDQPyJo3CsF75Rj5XJp8Tl+fn0N7Cm526lsFrHOBURd7hxhPmM5",
-	"bHIwFNL6gE/88Tw3AdYFp/bPUnZTLOWsJftdC5v/6Y3YLOZyn89eeuszCNIAfnsPxHiIgbt85s97qDYh",
-	"rGYLkSSQ5WshK6GDyiPWulSfiw9gTten6DfSFkrjmTRJGDah9gSDwsFfWhr3ypkHufeuutMfl8wSqPIK",
-	"Ycr6zBDr9tcByOzObPAb/WnEGbE3typw7ST/MqBSyWOo2v80johtMqNPkVb4Xef7n/hCji1mxktxpJ3X",
-	"kb+bBzSa75sA6dyhqdMHuBshCxB1Qyj5bgO4Qahpl+/4i3j6sN57y0K6kbd3SzNp/Rt2SAt/nTz2R1wq",
-	"7Xivq7WZ6htNFoPVSbFpY7PZuruR6VY7GSD42CP2bLVSB/e6ffDTaCHPT20c5AKG8WSiZBooVYRK+TsQ",
-	"BjNn7MPf8A+D5nAsRJqn1dFrn9Qlg2MAqGeGt/DAE4brPRLsYVrSnpPdz9rq5zvQ7pNL/XQpuZ7rad5L",
-	"UuIO8JiX1vGfGz5hGv91xGxv15fQgcE+/A3+MKiw/FQV5jmhmV22+7wPaUnf/NSpkM/Ksk2hx/65S7na",
-	"3S85jdnZh79Z09QrjEWxUZi3jUMzgOq4wfXj3006u8UGxsKEuiocZYEVmMErtFX+z32j4G0pV+o5wsXc",
-	"53bh2u62X4uJaS+X+g4v9GgcPMmmuDTowSk+jZiZTGigTpjqXllu5ee/9kv0xzj52+Ad+KJ97p75Y9X5",
-	"8rR45vWDvzx78N/lg3+MhDT/CW7KPr1DG/BNDm3aHVV5iw25RSl1IQyUcge0689s8Dk8PTfte4f4fX3C",
-	"1uB32KMeLFYIVD4VRJQneBt6ez4kKnfijaz/AAO67X4Ol8n0J/IyHTt2+WJGoj699zDSXv4CjZy4UQjF",
-	"ac4o7GfUsOWcWo2PJ3/V1Kiw5r8bERv02m2xNexeO1Ox0DhDm0HdMO8rK/Hc60hYA3ix6bS9VciVkmJZ",
-	"K7lbCGdMZiL45LD7ajHYO3WtYt8sboC9ttjanDEXRx0ErSP/q8c9e/FTGg8oKdjMtJ06CYkgc/cpC7Ha",
-	"Zjjjptmr193khQm2oeeDus3+vFM90x1sFdYO+qYqXp9nY3xqN9Y0QJkzLQXeujfb4wfTJuNCCz5q1iAp",
-	"elndM2e5eqy45Bt65p9lyE/LratcfZrqOCrNZhGkIsh8sAzqWt9iPcvdUmbPhEJRWEFkDqgvpdl8LqB+",
-	"V+4V/HjCs4cBOAsRuKdCVggcgg80VQHqTWNVITSUIdZq7f/WN0qeHQ6qKu5l4z49IETLgvN2OrkA5kVy",
-	"w4j/K8Ryu3ZPhV0M7k88hKTTfKwNbGyZpPdSPi9+4mkLHYUdbtEFGQPOAAHRV8flTuWzqv9rcW+SIN5R",
-	"OmdWLMfvXMaUj+7AlH8M9PAUZn4duaTDRIv/j72va24bx9L+Kyy/F/1uLTtOZ9K9u/FV4iTTmY4TT+yZ",
-	"3q3dvoBJWMKIBDQAaEXlyn/fwjkAPySAokxQUnftRcp2BBEgcACcz+exZx9ky9YPjinnDdFLyCX7vsb6",
-	"P2VhdNg6IW+sJWzYhN7ZIZrw1GOjJbRYdvwZLRMIxMDqJVsNE0s7OmTJUwg5Zd8Sm9RTKDR+WibfMH6a",
-	"8vdCJnOxArhPKFyFd3b4gGetir6XVvEIl/RtotWv1WnvpCuS07g7ySKre82L94zn74UcGSkMeHP+OdhD",
-	"5KOyOIjVAtkyzQQMKayFSEYKUQzMgm4KgzSy/Vl0gwyYK2aR3bL3rD99l+l4PtTaW0aKIlFaGs0g6LyU",
-	"ZMOx2A9zAc0nzvtnXiWnhVaBSQuwTlDqw+lXnSZ3VGkHOeoQP+8KAWRWkE4SdT0lpf3bE6m2o+5MjrQK",
-	"4c35xDrsBum/s8/xdH7xsn1W/zhB+fWwLS8pvWXlsAJAgJPFbS1pYtYqhXvITGAtJVHloRWQgODROI/e",
-	"ZlaVDbiC8K+ISiTNhMxpnqypbin85tRStfujGdJFQgvMy6JgSkKmPnCCOwziZA5kPy70kwAdQQhx9dDu",
-	"xe7cDq0ha3MTj0hpa2hEUIAQsnmLxaE9JbbfY+srNeldwJmHItN6sTilxFtbA1Ll+y6/XzgiVJ9evhOM",
-	"zMZoA6m5eA3NyYNR9Sm3hQE2BBTZvnjHzZs3mMztvhKi0N4gOpuHs7NryG7C1YpKrHReOf4zvFJhk/vw",
-	"RTWV49YqnSLZe1RpLr7PgXcmdIo87EG5YjpxPGbRN+N56dgs/XJm9BfVECEXjLskoCVR2qhTTOmkpKSJ",
-	"kbI7SeT6WfJpVzHAlekaOHFP3cGu6Vcfzvdu/j744tExj2GKYbapt7DgIzOnxRpWN6qIoQrRm+GKLU4y",
-	"wxWHFtqVxClInNJcTTBt5j/gl29P1yP9iU+Fm/RBtv3LnX74kLZ6JR6MoZ0RntFCpYlRuIU0B0gDYZbk",
-	"wP+AQwJws9J8y5HOgeGKiRCiKMQqpIh+bL9S7MsBH44dPTkq/VZE3lwlpZohWZA3weu1rdi17SyHJ0YH",
-	"0obRwZjGtGD0gVqGPJv8hVFzYy0ACt/2xP+Z6is7hGj+ip+dzxBI5u3AmQomv2wbq/X0/ul5y8vogklB",
-	"PtvtobzGNNcV1LFg/LjNW2OkNA9l/WAuq3c3vfhpQPbRrUu4bROesYZKdcZ4oGsY6D59T3mCOvEImB1O",
-	"gCOrxr9QulTbsm0EfgmR1mRFLAWETWXeSlvuKNDbqQFQtwJZy6Uj3ziw7rKDA6YzvFPWaOOWCHCrpoWU",
-	"jU/m88gGS+02fVqS+UHcqEa/FYoUoY24hM9pDt7TRFZP35PeZVnagsXQslwTFX9ZKJFQq+E/CKcIV/Su",
-	"ADid+4Ej64KK1J5Fehr/pFmO80dX9Nu3KCOVc7/yuati95g4Q+al3/odyZ85rZVU1Abu1vhL3MUpSK+9",
-	"dG0+H7EgO1rCy09vVMFbhA6jgnDnirQWluAJSXKyThseevRgGTtCtRWj+DweB5vw+IqAGfqb9c/EoQkc",
-	"TgfoX+UbUYBCBumaVsG1bkxFdcMZaDS2Rey0lBokrCdTyUEvn5pmV4/rdKoyAW2Rqt5S+GvXJpqZ2IGj",
-	"urB2mSwHQE6NrwzBgEnd9UCoK2DhPJFLzi1HH8QIyeZoNjFz9qolnsljMa23xEfSJZVaMNkLD/ylaXWK",
-	"jsLW8MLOQudVmROVFJRITvO0S6s5wzxfCbw4WkAMlvJ8ovk+f0QZ/DZs4j+yCDp6VxG0e2BIrdgyvz9L",
-	"zzL14CsR++0YrCK+mRWyHxLki21y0lUgOMiPNhIwpBTEvnlC7pCLxEr6xFaMD1UylGP6Vorllwb/cdct",
-	"+eeGPxlLPiHb7zsFuYtG4VzRojh7xauiGAuUv21jaOu34kKjjrum8HcuyT0QJVtECBwUFuy6+8/row29",
-	"eNTzz/TgLeezsJsHLoibFAI0yELZfnxs1a9LH39wmr3QAkfPGt/c1ufm6N95pj4N7PQg0nIKQADbk4rY",
-	"rWEQ02ts8EQg3gNN7ORhf8h28JcSKGq6y6iydAG2egz4JY0J4K7arZrr7o3aoph/3Jv63301tQM9Phtn",
-	"6Ji4bS4sRSG4e5GQpKRKmRt1RYyqa9NHSsKKO/HVUn9hqRuD8jiS52i2xNwZFZ+pIPjNDbXgN3WFK23x",
-	"5LXrq6zzlqgGDOdZ8gagA6ALqNJrcpFNI7Mb8gbgR9zfN6la6Wau1qtOotZcrDYztXLx7H/4dqRKSohZ",
-	"/0GStOzrHCOqZbvOd6RQghATjQITX1LPH13t3gDAzi8VROZ367sfQCbF/X1LoI+gse1oeVVXLYbSTbCO",
-	"ti5vTGzOGuU5omkpWwHRqqhl3mraAETVPhPqK8KMKg+K6mrZpxndQINT9JfgyAKV2A7tjnKdKGb5eEpK",
-	"VCVHFm+EGLlu5TrCXMU/7a7wpdXBk8Up8UfuhVzQPBGV3kaDiirZhdAqfunER3OZYzlEu7IB2Osx14lY",
-	"eBAvPdANjOqUMFTSs3qmBnl2PtGVeYku7sO/7QB6cP5y6OmE0SE1kTOqe0AWjPQqWGKNhFArIvNtXLNn",
-	"PmCzW3j4qZ0POKq/mucycfDE9b9TmbMsqO2jqjrFEp8/4i8DNKB63Y6CWD7KSNbN0KfwVd22Hz9BLYV9",
-	"/gmdD5i2Gf9a+Rn0vCa+IzgwJNT1U9ZDKxKSZKIoKJlVNAUv7kyIPBESfoerx+O+ZQ/U1W4dqprf55Yu",
-	"1qjJMpVg+s7Oq6k1392HvVknLG+TrIJ9veJUpm4yuLgT+brO+thA2/hpd80Fdh3ttoru5NQ0m3P2z6o3",
-	"6HlbNzpFHb4ZnTfkCSZVo8d3jCGlCZMZUZHLmbSkRPfDsN1ik5OOv8EYh4Te6lD9UoqSqdjnJUzV+SP8",
-	"HHLVwrB/lzdtPfJJLtrW06e4Z2VtrJ3ENQu4nT2H2q/I+Pa7TV+E8Yf4DihdJOK+YVPsGJXxMxMPNpcT",
-	"RDMpXRwnMzG0gL+4gmjVSk6MvjUGB95OfG33YbhQN3Nb9L/prYU3beV+mnZpoueQANVK6oWUYE5z9N6s",
-	"mIJiVS5WjeJZhx7SM5dB7StzYFy71GJIM9advruK5k8vPWptlGgdjPDYwbq+kyxmqO7l8/+IOubLeTAO",
-	"82GAyFx0wFNqDtP4O30nTevonIURd+HUCQiY39hf941NJk1Cxy5CunOL5L+VlIm3doN/oyJf3H9TtP3u",
-	"k5+/laJ+1PnO4VQ9GTb1IOv1kZKlI6zWVNlacLdU+JOL1Vhob0Su6BVb2+QoTPiT1uXgi/XxeSFenmUA",
-	"jYMPhJ16uIgaY7M7DjQ2lSvcheIRs1ctO9HKwmOB/8hsasLXjnqoQb4C2G9tFsNmYJunWGyCRNzfU+kU",
-	"wG2PHA7AT1Z0WAoiO+ABiRiTpftgDXzofL2jGSkpht7PxibKbu3EQy/Bjtv2uiDrqX1u5pWvpbhnfu4M",
-	"s0dnkuTw6Iaoa4yXxUIDbW4BM7MHnf9DcaJbXO7NSuF9UMj7oLqf4KLByc7jn7Lnd1SxnJ4/goYcrgK5",
-	"FOWSSFhudfAjr/tkGOkfZSPjvLIAwtDtSjh8WpWYWVBNZZAjvVALVhQWyQWRlfXc4qFKoRRVyR3VK0rB",
-	"WCsnkKBsTrOFCuLP2MInJAsEOnGIeknCNc3NVQ3cLABmoiD2Y3kCzX1ecZf6QxBhTItEs2zhrXCA6cSx",
-	"HPlONsOOgTkwtX3mX087HzW1cQ9VEk76l/YXBhFbqhprYhqNoH9EcXdwp69w4d8g+Z+SJj3SBeyNft82",
-	"iEjfqUSsOO5W6yAC8sna4eZARgSn3gwr7/pNEjXxr94xIsN2I9KvkDkfuoPfwceXlZQsq4qqHGZ+7lFf",
-	"+Q+E+QgUWKa+OjUj1hcg0Zl6MIJcVspIM+a1hzDGnShORpwqMk3190pLSsquTNT+2jvG0YTffE+/L5QB",
-	"p+Wckhwm+/HsEnv+/i1TNcNyp6et50aQEFY6CfGnt70xfSmrMzCeJnX14l9uPn8y61RCegWGpNRSUpKD",
-	"i/ICEPYg6wL8omG82O1N+6Hcksspdix2c2h3FPbaY98ycISzKAeAJndoevhX94tZre66gdo3qygoerYW",
-	"RCWZKKqSY1LrgNxG89xb6PowBpZ7S/82M+re5c3f2+lFd+sB7IH42KOjrJpRmAn1hybqtRkjLq60oT/N",
-	"5aputb+b8ghuyUFpMe6d3khG7weTFFpv7RR8hK06E8QpTVQmJDVHwlWlWPafVx/T5PWbS3O0Xn14+wHZ",
-	"CpF0sCQ5xKPM8ZwVDGD5a7OOOWQci/lcH8zb1V15ftVwhE2kKzVlN/FJ1PZYcE9tORD8xdhMwaqqkO8Z",
-	"oTnB1G58zW2ePlHS2gU93tvcWuT9goXN2v2fD9lnMcaZ2M1hC0WTgpJlokVivl7pEChQ4UibJlOH90QG",
-	"MnIdxGUDoQfGEZJHdypjWD/CgkxVjGU7GAkCfTke9dR3bA0zIG8y8QQEpZ2HyB52Zmluxq+lWd+S5ews",
-	"PSN32SCT81fJNO36Ee4Zn1GpetjXbYs96dcvRSEqzEvnQlNlbuqcSZppTN/x9ZTBd/bt6VNV3ln4lmxe",
-	"8UUI57r+cJ+H40HU+9zpz58/mjnu3Xw2Aagnqa8gGf3MP9p2Rznc9oG9aN5nkG6OrLZNTeGL/bikXXfR",
-	"Ymab5ddl9OO2pHJGdxI6Y7Ep3pvbHlEGGOOpGSOgSjgIAaMjsvr/xOyibmtUyZnXe3plxnPcy3MvEi8t",
-	"hkVZNoi1tIgnJDBl8S9i8UClrAq2E1aEmPsrB14Go/srm49mrmgIhmHEQFUZmJZUAxPCHfGFwD5jn/T0",
-	"tKZPdPW5npCnlymMi3Z51wkmOhi6vHVLYfTdxpxfzYk2+xLw641dYqw+sOd0Jw7iNJN2Yiwx//jaG8Ac",
-	"q5jtdyc/8PwZsgYSSZ85lexfjVoW44bGmR2bNNlzoIKr0AaVwGMSOmHtWC4a+ipH3jG3UMMBtI8vFJ4S",
-	"ZVnibyoY1t+WhSCTVE90z2pAd9iuCG1OOfR4AIiCXQFOV1YItnPi07PCe2NuP5A8GPXbLif42VPzYyWg",
-	"ah8Qt8yWgvENx9vauFLst2FMQ9j1rWDEvzYUWhe9Yfe/CMZvXLsh5+ZnTsfVsaQ94DKhccTEIbF9hA4a",
-	"+3kLRjdz6f9KlPRQ5YW7gYlulgWDK7/iTCPzjBt8Q02bFZRIDI8bi1NwerGlG4LYG80Ak16NLPrBStrL",
-	"M7k+1xbewUgk1pzuGg4v23bDix2bt+42HiyJWadRexvLZHaEZ1yjg8RNsLOhERNb0uMokldRsHvdrJw/",
-	"2t++neOxFDSYv1At127oQ3JcyrptVLROv3G5YkVhDhktWYxKQXAy9UrMJ6EPJC4/i5Ka3gYXoEOpGKMq",
-	"WUmhayUM8PFXlC7UK1ffZw4skCSQLd4SsNFzd/5ofnwLMjq8BiwaeK0hssSx4cmnK1uInW1qYIDW0CJZ",
-	"VgAQCaX26UYq4k7mUvv0aGfrdl3hmHU3ZvYDo6u+Wp3Prs2EOkrdhy9AWRQOAQM8UeZiX9qz+KnvvSwI",
-	"73c08rdkvbfNMnnd/FuyvsaKTN9MvUMdx5L9oOmWk3XClKvjNBq/UE1ZpyW6NvZbDcBL5LiplWImSVn2",
-	"grJcUwlmsUuZmfo8tv2h6bTrQMZpdKArtV/C1kbpjoK8LMia5qmdVsS+1AI+sV3m4y7+ENriFVnQ63qq",
-	"J3M7NV0cOA1oo2Mv2R42MJcl4MSmuFZzx33KNFygKoo0d3g+AqeGZFy312T3HRmVu+NkBGBayhBJM3Nt",
-	"rcNxgxuKWGIF4wsLC8bpKlkSpVZC5ollKbXV9WnC7rtV91kmKodwQBBh+qINHI1otzbNqPVd7g0qvFaL",
-	"90Je284PY0pSY4BsFk78+HK/Eix8yNM0lxfx8gFFEc5rmZPlknIFhJsTcNbZNXuz/sj4YqJD1j58jD7Y",
-	"Ee65KHJ1Yf0diirFBAdHLeUjE712UfMYE6vh5pkYHv+vFQ2BpiEOAbGcKRYcz+xZKkvr48ImfCSVuMpI",
-	"0avm3ECDrYtgq5jnMk3e3iVCJu//XyDFYEHXQ3nmf3jhzQPxPpWNodw1L/cL47kva+KH5P/bWf0Xc9y+",
-	"DLyWyDR5oN6UjAb/ZVIMbVghL+UOrC5QY/KEyCWdzZhoKuVdTswo8RGSms9JvjtlHRO7eZ4osm5YucGh",
-	"PzBB3YVhfoexlJ1dh/LFbxu93dpD9yO1D7toRkh7Vu22ktysmq44TaCtWarXby7Ra92EQtFWoHwmCcBl",
-	"KQusAN8ZsLDv8Ju3MJzDuEvusu2KzH2ru7vpatMVGnSHfkek8p0waZNQ5wt9qQVb2tUeZGzeLNjSR1FT",
-	"18X3z00ruQ+/keLAm4EMCbFBRWE18n5D7aEvmHbDZvxzNQyx0rRF4PspAmnKooJNdtBcBdUNphKF7zYm",
-	"Rug3Ks2kfeCH2dqZyD35+p9tDgDNBM+Te5JpIbt+0JfP0zOwspxpluCTeFUUHvC3pxknRouyJtSGvrP3",
-	"6YMDaD3w2DVPftG6qWWqk6h5Q/X3l0IsGA1gBSC+NH1gGVilCy5WPLlbOx4XYyuBvH4PT+5P8LSWnOdW",
-	"dfYGU4lksznA25llr3NG2vIC1jGlOV5xwPs45lwCxIZeO+QGmxzCtwhdfeD3YmhwMCOaFGJWwVTZdxk9",
-	"G+eP8PPbTsABGO5QlAGboDVpWX09ngG2zU87XRjB3AHHQWa6TW0GPH1gdJUoTS0qGm4PmiM8F65NYz8i",
-	"yB1kFZIcsmKtW8g6CW3lfiZKZMZAYwEXw59e0Hr1qbW2ubUytpmCSsLXGGR04YA6xphUiPRla9JnjF8k",
-	"z62SCnIB1wArq7LJVsa/nvtyljButT2K97WLzgnDxuWydRWg7GyYvc933iCwtoE0RdhFzrtvVtDNxUVS",
-	"0Htt1BaMjygNkaH6bNhHPNtZGj+82FYRQRQ7J0/r6X96/nyPx//7jrQPjuuHPZ4OI42L9PWf7q7RQc53",
-	"Sxwx4HRvhypTc+XaWJwN5wOqd2T98HWej2e22JVk5GbgsKWrnW4jF626VTp/tL/18re3Z3gqNwZ2cU1m",
-	"QTOjIYJg6lBJeXZYH/KzPnT+aSXwmkol+Hshy+MfS428nOdEk74653cNxylSurcp+WbC4RgJAb4hwLdP",
-	"k4prVtSgRhnhkCAFVA/+ooV3kih6APkMh2FwqOaFzuLSuLcm0JFMApP7FkF+HaJH51yNlISOP6fY2fCF",
-	"ZwqxqrN3DqcLaQ7SkTv7Kzb2FFTIEFRUmQgJ2i+ULoNz5NlynxrXJe6Q2PuvXS445kzrwaZoA/SmyWrO",
-	"srmNLbWKzDosiBZ3T6y4F2fiwyaU8QS3dQdU5A98YZ8btbzP3L0UJX1DssXZ0Dhqc73CHjjqHds7upng",
-	"G7QoF21K7WC04CMlD/SkyDd9NJmnZ4y0hG5JKtPwEX4OIHS6Nu1OlNCpJXh+pNhlPfjot84n4YgBuoKc",
-	"JtUSaf7gb2k1ovtKQtEaF5oFijWuW4OdWrgho28ItSwQLW+7aZmeC8wqtsA3Cy5WytFs7yYG3Nw2MJ7T",
-	"2jdMfL+mRO4yq5j4L9NqYsvK9hKqgEL2ikKIBc3RdUf0Rc2q6KodBS/WY2bFPuf8UYsF5d/OM1JQnvdP",
-	"0S1+59I1HaItwuMHZ4vsDp7szr/Q9KvuvM6o6lfm3jZNvry/TH788eWPT5z29EzRrJJMr89e/fdvdhEs",
-	"4eI50QVRfXP/GhochaJiK5/mLb78q6Qk/4DwW086j3edXz5/ysI+fdfh5PXkZ6E2vaBrrEeFv5ZEqXE7",
-	"rFyy/u1kGuxIyHpDCVQZloxXmqZN+XmtgklKimKdsBAgjGX7DgvCNseVX660iPIY8O7v96TfomZelEQu",
-	"un7t7ehAr7caHzAk8eF1Yto6H0BJtRRclBROc3OYjvLCgpAJy+4bFDKRn2LtCA4rBPFodTGIe+Vk1D23",
-	"6p+eX32Ts5V8hzvNhtSw8ur3AP32K+nl/lkR5NExgmg1xJiImjd1bqADeTAdIpkbwmAOI+r3LlHU6Z+A",
-	"C9MJ9wG5/8i6jWPnwzbWndmPDOdRx7RRgf1OmeWG+LSFUrVeKrhfSctlmuTs/p5K5Zi/vPbUpEKQhrKM",
-	"Wm9ivb7ILAlYr/Ze9Q2ioYX06J5Basljy+IUxhdAe/QewNBgyn0BHfQaW2aFsVV0Ot/67SZY1+bFDr6y",
-	"YMzIB7cRK1mcvTo7J0t29u23b/8bAAD//w==",
+	"3P3/ktw2si+IvwqivyfCM99bslq27HNG+mNDPyxbO7KtUcujPXeubwSKRFXBxSLKBNilGl9H7DvsG+6T",
+	"bCATAEEyQYLVLc/Z/WdG7iIJIJFI5M9P/nZVqMNR1aI2+urJb1dH3vCDMKKB/3rJz/b/SqGLRh6NVPXV",
+	"k6uXYsPbyjxhRpX8zGTNzE4wbdpSqs80M/Ig2D9VLa5WV9I+/2srmvPV6qrmB3H15Krk9j90sRMHbj++",
+	"Uc2BG/jB2HfM+Wgf06aR9fbq999XV998FE0htXhdjifzTDNd8Eo85EfemIcv1w8P/BfVPHzwlJVhnjvB",
+	"NrLRhqkN/IestWnag6hNYo7Cjdib6IF/fCPqrdldPXn0xTU10Te8LEVjn4WPHrnZdd+s8MfVVSN+bWUj",
+	"yqsnpmlFPMK/NWJz9eTq//ew25OH+Kt++LqEIb7nRjSSV4lBDv7nOw7ztuJnXEmf3B92SgtWCX7UT5g5",
+	"H2XBK/YnR+k/r9habGVdi2bFVIOkLi3ROQurp8i9UU2K0l98TRH6xrSlqA0yBEEGjb/flQrv1V7UiSEM",
+	"/DY1QMwv1wS//G5f1kdVawGH7ZWshP3/QtXGTv7Jb1f8eKxkwS3xH6rCCPNAm0bwg/2NOEFrWXOgKzHU",
+	"4NiwjR1tdbUTvHSH/QWO++Cl1EelJT4ZjzP6qmWURq0rcZiY9xGf+G+/6OH3pnbAf5eY+4cdN+wkasNO",
+	"jaq3KyuBVC2YFnb8QlxZBtkJYaYmVW7uTMMfa8GOfCuYUezYSGC3u5Hzd88+8IFnRSGO5m3FC3HwSyhL",
+	"+BCv3jbqKBojLetseKXF6uoY/em3qzU3xS6Hz1dXa6X2eU+K2jTEjfB+J9hRigJIASKAnaTZsdNONALE",
+	"gBG82ImGHdStKJm0pJo+5KurRrUGzoOo28PVk39cgQi/Wl2thZal5V1VX/1MSYfuSP7DkcGt0X+0e0ut",
+	"fxGFscM9KwrVIpX7hCxUif/or/mdKNStaM4MfmfGMiVvrGzcmI57ZG3EVjR2gNJeiYRAtczMNbM/I9U4",
+	"zkQzXpes5IavgIQVN0IbvMieMlVXZ7ZRDeM1U6caRasRBz23kS92SuIZcVPkTcPPsLkHLiuCMe1WyUrT",
+	"265Fcysae/ZKzeAD4cNrpSrBa/zA+S3Xei9SzGOP0Y5rxpkVr/bKkEbbhY0/t7o67WSxY0f8oGa1sFtd",
+	"t1X1u5fOxBr84yDO70aoo1DHSlArsZej0zFQH7rDRr0VjZWYxPiNwtGn3n5nn7HyRBSqpvQmhr+wDS+M",
+	"apjUjOu9KBnexeMt1EJrqeoEG6ijqJl/BPkVRbKoWcU92+Yu/cejqG/wY9T6kbRzH7mBp26EMbLe6pFg",
+	"EI5ZgWEcTaNVBsqtnADwpyDipB5fB7YI83NHnhY2Rt5Kc/5WoSY3kDg7Xm9FmThw8HE4LO45Jo3VtvRJ",
+	"mmLn/nOzITdx06hDdDoi6bRTiXMjS/LPyXNmh+7+Ho2tYBX98zd6e7jVVgLMkcFqlu5OGY9qFLXeAS/I",
+	"smMEIBG8103ZkQcXh5NahV0i93cr6pKPd7bkCwQQfuQlEmJIGL+TM9aTZWOnFZHkVt/zvfjpOKbxC14X",
+	"oqpEySqhtao1yDCUvDUcbcOtyD+L7FP9Bj700s6TWBAYk3n2YLx1YbucWelXu0JaR0tM75OzckdblUXf",
+	"narkaFtn+doRNZsXpmg3oAgSIkyrG4skQNMEWUMJIZ3QWEDAN6VonBDSoIWfVFPqbEXEGj6/tl5jH1Eo",
+	"2NKTdIGn/i7FaUSHYHH6lUys/wL9umntrZK7f6DFl+9ar099fI1vfXUdWYZh7bei0c5cCPwna/P1Y0Kx",
+	"HKzav7pyEyQXbSq0MPorGmlHs1y8lzV9O9gf7kXT4toZx/mTatRpgYy1pHinTqSaMSk54Q+/zUinSBzB",
+	"g45knkCrK6dHuHW6ySf37IWoCHUhOKtozawWViNw4lrV6JjhhhXqIKzy/NFQYs2p6uN17xrVbnfjsb5T",
+	"J3bg9ZnhWsAW8g9T5tBJNXv7zYQ9oLWdtdRWpli1lBtmRT179JRdw1VUo4dx5jigZtbNw4+66qiWpLZl",
+	"i7FYFFW1kL1g1y6WcGh4J9StlMhzugxOllrgc15xx9p96r9teGFkIRjfcllrw0T9izpb+fgUyB4b89a0",
+	"uRrKxfD8rH6+442IpYi389t6X6OK9WsrQb3YVuqEu3as+Bn/xU9wz62FOQlBOQLuhcB2dUiQ7OWcdvTJ",
+	"wctx8R6G8VcRaYMc8TeuHZTeZ+cF6m8SNyPd5oGRB1LBQQNgnoKZ65PxtLmhZy3qYjel938GvgG2ts+B",
+	"m8TK0RU7CK7bRpRMocwdeMTs099JFF7d2lW7rqKF1+1hjRIKnn+DQiDj8b04v1fHzIcP3ORLke+5mdX6",
+	"3OjRrFfRgt2AJK0letnSd0re1b1RDb1jRpoqeEWclxCcXrKqwHfTM92yLEzahNV7WdH+K23EkX7H2OuP",
+	"PK3kKR5e7zBiOKowDMzPfXjlIhvJ06nU/nkjxWa8AbmnDkIxY8K/Ug3jUTTGBelQZXd74VyigQUz2HZ4",
+	"hflwk6ap2wiDpBpO7wcFPgphz6rVGQ6qEbT5bpmH3KC2lmaRZkjJIfx8vA7/YU/Z1La9UIcjb6SLaQyk",
+	"69zW2Q+8bRSEYH5fXfFtI4IJ0ifUX619WlWfaWZ4u2IPHjGj2CNkrFn5tXAaRaO0FiW9lfauf5YtsW7s",
+	"wXhdP1dmR3p16ur8/L4+BmG5nJVyfH9Srdf2Fi/vZ2ppW4Bb4XwVRvPU9YTptiLmDbfSFEO+kTUhx0GL",
+	"W2Y/FZVMufCAAhpVqtF37PIaQhQBjaIASS1OXhxZCcR2As5+/gQ3qmj1WyVrs9jpwo/zjhZ+jCVbnhQ+",
+	"8q2gz82x4kbwlqanNg2vy3lHNjxlF8S3C5c8LT/nb7gon8DLysAE7htu9WE1js6ekToSBBZZObbsb6Vb",
+	"Xoq/37pj3ufvijdboU3m9QWxubHJY3USx6An1VYlGjisVmYn6218QeUTflrKGHVc4DviZndj1HGJhMER",
+	"3IpXgUxJ4oZ0jyF5P62JmpyPu5XGE5K1yKdckIvkHUSZv898DAxMCDAtanErGuY5Np8DjokUmlfgR1eH",
+	"nsd0HP22LJjJ1vDsh4TZOc2IIJvHc3wdq4t2muD3NztxZnCGc328IPt/0uQGaNU282Y18lZKjA0PAH6y",
+	"k1XRiXDb4SkbUW3luCqQwzFHijnf4YheYeszaNJqSVsnbV3SqVYQ5UbhxPUeuFKaFTAlZlagh8zwdrsz",
+	"T5k4HM05yrnAlDf3gVJZeRZ9ZzayMjBucJYZNCE8y8konvcknRplcNKV1CYRf87i42y5EO/i4otTp4L/",
+	"fGNEE1EfLpUoI4azRtxKcVogSQbbQrA2OssC8+IEyZ06v5H1fmGg48i1tmJqnNJ2vbo6yDr8YUXFF10C",
+	"3TAXbvK94Ypdpl2YCLW0F7wuJcToRty3rlSxHyj180pmP1IeORU/mRKZKeQIlcwFQZ3e5ddLksmSZSML",
+	"klCJUL920c0xzZJn5LTDbc9wBQZ+xmAlvEnOfMcbQwUqD7KUZF6wNEyrto7v10gx94J6kNOHrpHaiiMe",
+	"QhCNNEbUZHRdbqmUmBeV0qJkO1UJzf70vvOc79rDesU406ZRey8uONvxasNULf68Yre8uhUa8mc5O1a8",
+	"6DKKKkx7myaqE9dAFT8/mp7KebWzmCBPu+sSKRJDNuUzM++OTmo6ebPgZnYWNzt+JBa/kfXWGbFDURE7",
+	"DUeyQpil7+StJOSkCDCQ/PToZbUo2ofhmDKTtuncoErcimrM5NeBrfWBV5XQhhV2EnrFHuFPJ8V+UbIG",
+	"J1/JtGKqJs/irH6ghXEOA9BIuYH0QAHWJqEq8IN4lkhUw2t5zcELymsmfm15hfNma7FRoFWRk9SGN4T1",
+	"+LfWyqUGRIbGGCWm//HG9LzeeU47Ol8J5GIjLvdUx1lNJ+dxwQWtroQz2u0mp33VLyp5WKeO7ni+gidd",
+	"iWlGO/Bmn/5l6RGbyXzKyAuLqYYzWKFwgYn6RUYjkYSL8lzGOReD2Ke7wo9BS/RpR9aAN2SUc6GSkQx4",
+	"qIZKIXjG7AxQjz2oW6HthVgLaeyxXAuDrN8wfH18GodhKgxbuugIvpQgmuHF0pyckMEc55Z/9fgOQc2D",
+	"0JqTaVDvrTEM3tkSs969msCAXcZSyUv8eG5EWYilV8V9tUD08NfXq+zbN/rIKmS6hrWQBD8XlL9ldH0k",
+	"suAwvXdC4u4ttQYKFbqBpWaWK1bOyXDgZ0vMkIzM1mfGawX85tZGphslk75TljXK5gPOQDrRfU2K/i4N",
+	"iUiFc+ll+L6qBRbA8caqnpYzQJ9Efr9jNtSMT7EX45zNVFpdnYTYL0jSsgzyQYj9vIWKmU4uGupOvM//",
+	"xkH9pRP7Z3wKFOxZkkX/6rY6S2n1GW1jpoTCAWlYwWtnnst6ZVltIzdm5zbzxcqyLHi9eCNIrr37pi5V",
+	"rN2qkgR6fz7ma/UL8/TCBuSvA/ng7rmAE/TAAfxikoQB3r04zTdOiBjnAAve5MnJnaiIcPgbl2IdFNAV",
+	"07Iu0CNmJSf+sOpcsZCCLe0b29Yyrih4qwXjbN0IvmcbVVXqpOnofmJqo+TORAZg5XwHA48xCHYgBJa8",
+	"eNMWJkQXBUkfbr6QGqCUlLIEz6bhe4H28p1W7coXBnLeCi1w4KnWMO5S4pnLPUNpYDfEWjm+9AUnSVsS",
+	"lbzzsnfcLps1Sh06h+7ly9aG94vtupRJYDF72iCniO8EL+fL7jDvMiqjdlnpcFB8HUWFk8OxAz+4Q+LI",
+	"RB3nl/z8/Pydi5wuUA9zz3qc8jejz+KywguJ2b6gKwtz5xMVC8wYLDidqYT/l/z8RnHiCo0Gyclfk3Vr",
+	"hL6b2wa1gZLCGLhpa8AW0AmNLDPZ0H8/3BV+ld0K/LcSxHpb8boW0/RaUMHhP7dMu0vHeWe2+ubIifyk",
+	"7NohNJIvLMhJzUlTRiZUYViV3I6hn7KNahtQpLX940beujLipjU7VkmvblfqZFXsHeY49le5G2V6po7X",
+	"MMUz8dxBlJLXWY/m5vqCSHXfXV25ZUzwozhwSv1dcyrx5huIB3of3Wmnqs4TdXdP5epKNXIr64XBzpOQ",
+	"212uuzfl9JqOVLohOkeXm+gK6UQR9htf177gNlmSQ11459mUhPhBnNDJBplWTSMKo/O8FIU33qce/as4",
+	"GrTyf19dkUL3xw07hvR/w3bqIMAC+uL6i68fXH/14Pqrftn+o+sZRXn0eV4zrrXc1qJk/kEwu6TRTJZP",
+	"nX/g2Bqmalf1XpaiYaedNbwMK5XQoO5BPYt9ohHDSVGz2ohqtiDhlX3G55dRQuqnN69fusBMq1teMUA9",
+	"8Y5ktxxLMPj75xVwxK49rDF3z4jGfud//ukf1w/+8uzBd//7X7//4e2D939/8N9//u2Lr3//X/DW//gf",
+	"n/+DP/jn9YO/PPj5t0erx9e///nfSIeLk+EH/lEerMr2xbUPyOJ/P6Kuza3T8qbI8K0rMty62uSIto+v",
+	"J0yasYKf62SzwgjEGPKB1XVdguCxXVdS70TJTmC91W1VrVIICsi7qEJGk/6P6wmPkVd3PVdaIdFggYkv",
+	"QnG+Xn1U5llZor/3qMz3osb/aEA7LirhcjmPCqfs1F38mLVRX2LF0rFR666wwzuQTXt8sRMQt11dWVvm",
+	"e1fL4LPk/NjAJTcCwpHw72/xs7Uy6EZp8ZON0O0B/lVJV/K0xduKu+JzEJW1+SBAeKIMibRwlFmrKyMO",
+	"R3CAC2HwO044SZUouwGdhLCiYv+JcEbUU9znitc+WOKMK234WXcuQx9YqXsxpB7ERLOfL6Ro9std5gdE",
+	"kglX5tyB6Ko7vyBqOyPNOZzdR48fx0f3moyRtaZQiZA1Z7+2Qtv/fsLOQq9YLXhTnVesVisAJHnqhJTf",
+	"esRkQs+s29cn7ATezAC/MYBoIT3V3LgSvrCUx3MiCFh9dqOQ+TWmZLvwIBHok9uaQogB5zFkwvh/VRL/",
+	"v5Qa/0kxbtBaYq87FT2w5z+Pd+Cacs4hP0uYDmoo9pMFHdbx/tyOSebFOx7V3nb0XvriejVRA9MPTFD7",
+	"DQp57/t/+csc3xq19JqiXH081LyR6tvHQjRHIv7wTb1t+K0omdX8wH2mDd9smD7yIo7WtsejaOCksEI1",
+	"CNIysCYEL8kIgM+2gwdQLQkpejU6jyELxQ7+64JYcZZR6Rb+neCkSblbomyn/H16x49U8OOVBHiIIzc7",
+	"HUAAz7XhH+1Sbv7+LWlRio8m4ZLHmSDqUQWBRbD9DF9X3LSNeIpOz5Df2IADtFbdEwup9t7yPUG1kyxN",
+	"Xuot6fTC1wPxAwFXjoc8ESYYGfbz8iwZ4HFiw9IBro+ZXz5fQhY4ux+v7Nt+bhNrf++k0QivTpwCW7jg",
+	"2sdgJMhasPOKaflPAc6A0VEfnWf7aG7RWypk/kmpFghmJ+omQZOts7eG9a6cOmugL6x5QzJCwVsfeh4b",
+	"sTsyAeY7dQK1HYUabwTDNCWxIDiGqX1UMZL96cfN4PqEvLqr1RXmyjlXsSCv0QLiSRQZIKLsrTYNKlPw",
+	"5OdLEnw9Hd4rdt4VlBv+ghQ54ktlw09O2+JVZWnyjywxd/X7z6tRsMZvl/1obQ1wE7DcnjB1K5pOqiJ4",
+	"Gds09vCVEXbqymUxIjTQUTRFC+BZTxlfa1Ebh3p2ZhC8B6OVH2R1jjdzL85rhTGBtTqh/VS1zgw6YYD1",
+	"VmH5ezfC1eoKv0ntOBhF+RR/ZR+n6G3t34XVVokoawQ3S2cUo9KV53hvtSw+HmjnGuxp9so98/6gTAJ8",
+	"BVwWmj7yPioFzlhVMyiZclPJrQ6Bp986z8iMS5ww+g/cMp80zNreNe9RjNJf8k8gpoeScbJElgX+iyp/",
+	"hB/YowsQ8NJVfV7Pn0pF5AxNTVLOp1O30+kiOXmGoKz34JXdmffXRyfSAyROyADHhJETlOTg6QunuXND",
+	"4K0WTo1n+l4uiRf63bZE3BwpZE44d9dedL6m7tpnO1JBm8wRWOZzSGfzLC4SiIKwPUpPLTCVHJ6OBRDg",
+	"fjmy50fk3bl0D+fZ96NMTR2k2Vh3XqtbQozciIM0qranxT6AwXuAsvSCbHx0stVwyCtKGDs7a+UgApNR",
+	"Ib9t26j2iIVCCTjDNcaqiPw7q3LRAR34Kj0NHBAsz0YIphoMvLk88y7dhGNFBHiNAG4dxP4MFNPqascp",
+	"6NHG2kV2LPRMYdma8jTXdAR8wRVZqbak7yz7iw8xVPyMmZuV1CFrc/z1zv1COjqii9kBTtM35Q7Qt+wz",
+	"aLo+YZofxIoduWwsKWAjRiV8Z1e2R0YjXdlLurJlnNdgNSv69pJVXzvpF6k7tXPGUQN2XhDLrgDFndwd",
+	"d1mAwKbhoyt3MP3ckMHDfBxVPQuHI+X2eEoMOMFCwBoqLeqpeMWdS19WfpCp+dFpesuRX2mYV3vnyqXA",
+	"eQsV5w8c4GaT+vNS4NhxnmCfNhfo45NjZcSVUSFxm4rjU3uanakY9qVLWgz6zRSc7CvQoRIwpUbkZWj7",
+	"qObYPPH0zLSX7FxeG3EgwRcdGMNs2pTBJPVII/ZTTBPgtYsTjmH4EajBKFYqiFhrdRBrVVpRqlgDntla",
+	"MdDtAHJK48nJ8pc8t38O2jTjxt2J7h7xUTx7GaLgrhUMva8xA5NystTPxSs6Yx7zKHkMlIU5ygyFiqs1",
+	"cNeXtykIqBYXdJjayu/UQbywz/2+8on+hNThB+HSoJ2j2q8Sie5mhxPKq3ESKXd98Es8DealgrrI4Bzn",
+	"W/GZZu4DeuUuzLES0nF3EBuEF6xsZFWtgEG6tMtOO1gE9+B1HcL6f9dT2qJNSrncR1VBiNS1ExzxbNva",
+	"/ucvSiIavoMuP4Ki4IEqQgVRV0uEms7V6grWDQHhg5itKSI0jyW5f3DoEgY8lufObDZ+gJiki6boCb4d",
+	"xlzy+DNR1PtSuqi3dh4yVyisVy7JSmnBACaBaXEr6lxb3x7DG7lNQN3/EUWH2vBbkaIj/IaSCANZ6C08",
+	"aFHd2pPKq6oXlAGMp4EPdT7LLIQW830VZPTFFWUQRfJOBcWB/LGM80D79ZCOJp0nwvNh4dyVzg8RuNDz",
+	"TSffepI+fa294fW2dQBSVNVGnMvSQ074YvVp6rTdtEIaB5X4egdN2X1gdgLfe8mRuKbzsDPtR+wVvqTE",
+	"wcEGZKPA2cdTXtRFvrqQ5yY1OjXzrlQa9Ng5zAIGAhIuTW/vOUmkV/nyJ5A2LjfQ1TvwWp+ImLn7M0Xh",
+	"TwFAO8rpqrTCZBBUNa210lb0hac5VZLxwe1GvHwX2gd/DW4ULlOUqXh35nHsl8aCMQ2zWnk6pncOYllE",
+	"0NS5laC7jgeRsNdi8MmOwLX2dzjXPsXefiU917ekpJuKO5Y8VcXXTw+M3Cd1nCCQH87r7Cwq/qYSnl2v",
+	"jSbSGuCAqw2mV0ntFPhS1WKFQRMHVrwkdYFs3/TxKBuRV/4zF5GKbqTkj0tNxnDNTbfDoFCVsPo8LgxG",
+	"IkI3sWWb6241ag6q4FRXp1eqwaoERIPDLJUV022xs3aRqB98+5x00HFZUa6c710ZNtsqLA+WujuQRF6j",
+	"vwUXLBJvzgmHSKpKG5tv1dWZBGRW5j8HqZDzHhgfkcy6VASWtwFGqFjaNCq6xKi6PisQUs2rgpTUtJhc",
+	"MP6PPtadgqkdD3/iZ6YV2/DGNc6qysWLR4xIcaR9MkfVUOLpbRCf7pFxo7lli38Hn7mgdJ00chwWE2R+",
+	"rzIaHYWuYMQtDDAyid9cRhpd+kHdR3Q7HLhlNT9rhg0KISlmwwujA/y2F52ey4bHPnIpymK/VMC+l8X+",
+	"Lp2V7JNUi0Ifw+gujQ5X6xPmcZiG9sdF+f7qILUDF5JYFrKVt6Je0pTqfZOwDUxbiyR2gN1ArQ4i+B13",
+	"gjdM1YyzksOvjdAhtoXuKXiWLBbzPRro5i1YZGKc9lApBe1QNkY0TzPcXwHkgZA7QuyBE6GNM+rycNsq",
+	"iEw6R6pdVASCEFSuZZKBBo6wrKF3Ivcb+GxcXpdEjPps0DxyWmX18iFq3ecbirkeWu7u85vltMGukcUg",
+	"geDKn+CV7xrstbNVH6UXPQ4eFMOxfCeyvXiKVLJYAQtKyyDnwvu6umpXd/0Fggf1xDF6pMU6MZDW4J2U",
+	"Tza3u9iAG4P7zoPsBna8Q7JED4fQbXjM5zivNEFA8H664sFc6b2kxm1paVZuPdXAYwpGTjJwsYK6Od5U",
+	"UjTMnhcAcajZmhf7p0w1Xjt8wqwp715dRdUu9t+Woe23rS0QoBmim6lEwei1mbYuwSmwwDeQqmfyAtqL",
+	"ZsoymaObIbOdP7gvdsCTA+DVe6vOsOQQOrMd+sKqDCe1qUpTq1Jwp/7YhQIWM2oNNKBXqrI5de0tMYa9",
+	"24NqQ2Z2fV3tMw16Xs7N24hCHqUHRB58XAEEODt0tuATd/u64QoEQNMQwUSYsRUTlcYcJV6WjdD6chRh",
+	"jwkGa+/NdWInSQCdiRi70+qX4Qf4O3HGOfwhKA4LpG7s11jkVfds6IWKs0lKucUIdt2/MWMmOPSxyVIR",
+	"8eh+d1vjXqVJ0FYmFS7oc9pPNZZPdxHrA2/2tLOycn3gieXn11Yu8Hg6VycMSy5TiNIDVtOeymViYUjy",
+	"pKPSXaR+t39R501bYfoSRpIauoAQIj03LrdkoBw502rs4FnSY8HnrQQ+xKa3pi1dhxgAe4+Kl93d9fMq",
+	"L9Ul2bD6laQ643vM7QWWqjQdUjfpq8hve2C4xoBFnqEHT8/JxWhJfgA/qQRZnleqIDj0hNdeviablV6N",
+	"udH224nZTMGgdy0fc5JX7bIW7SsS4hIo9bx+eQuyp1X9Jhyq8YFrBC/P+a019OKm5bpQTS6dF9ShLe8W",
+	"pE12jdtdsedD859A+4BHj+TwdO8q2tzp8nzZETtwH8nkoWXQmMV3UhvVEPrmN87IABBfrBqUGjMkVhf5",
+	"W8NtRyY9ZmAKLLhRSXTs14atRaXqrfYYo+4WQEdOw29FpWl0bAOIfEvaIU5c3njNeMLTG9bW5SvVdEeS",
+	"RqNKuA1mk6N8notrZ0j09Y3KFCYFQ26iicP9LMenIHyfJEQjxHt5EJcDwUWZVwl8cv3M3KX5rGui77+U",
+	"h5L2qlGHAKA0jEAzYX9x3d+Y93250gdHtcuIkWCPBSyMq01W1n7L6XwIq0pD/caBn8EpEdI1HWhS5H3g",
+	"rVEHbsAj2Lh6cNeTix/R0DFqK5JO8G9bWYo04NcSGK9FtYEwbrIwUDqHdZrN+jTjVt42pSuy+XZWM8cB",
+	"Ou8qLNcvgdyqMN3Lq+bXPFE/M1xuqv4Ba6o56uEmoTF+x0voN/dJeq0lNwCLX+ot3nv+ptjxMqcR1LAj",
+	"dVoSfMfr8q3Ski69WNaK4nlqOzyo831A2BE+ionODIkp0TEF19nfL8W/308zJIkoeFMmcv3zJKNWJMDs",
+	"awybNdyIksEzTHkM/3nkfnc1qBQoK0w7wdp/7MSzL3In/31RZHpp9hdqQwLqfeZllREC4ZkfnGBpdAZk",
+	"wwTYgX8eR7WVdsnwTyP4yNB93WMhS4O2K50bNVUK47RtWPAE0TWoj4Sq737OvtH8Ji5OTtjL41GUE3Fo",
+	"jz5de9yf8+V+2bCsbuCZ9iLfkaBgHwKWV0jXjNCkLdG7SAkdxRtEcvgZcmMCPiR2SxWNgN48dt07fot6",
+	"HVnzspF1okNuonXEi4lylyVVGU2iC41z6tE3foDmSxDC18V2OQCWEYwsep7VC/CKncLjg5ARRCDphPTU",
+	"SzHGC7d8OrykucTkCUQBgereXiWVS1sJoY/IST3QR53nmAqhdNGSqfKoGLFFVrRqX7RkgxpLNDtVaHLb",
+	"YQSZ0R5JDWmXOcEbshwK0oGNYtqoI1lqxI9pYlspAV7ZzKyQrVLEFJ6fXR4pfNM+w0TtgNrHyJx8SRa7",
+	"5ZfvON3cIdlg5aASXakgiTBd+g7iw55qzXg12BM+2XHvyBuyU/43g+6nXsn1Z8gNRKodJAI5HA6oGCdK",
+	"w1bIdesz/P+yztAnnqjGh08Gvu3KxrE0NIdtQ7EB1ZGxSeQzWesq/ni47mctA+cJ8TjLzgPj8keR+6I6",
+	"BITKx+3zx9yRw7G7r73Zwp9cz2176lPy7TueOKeNgK6KdYndXbS7mblBvBqs0iJqQEc4CjHiruvyN9Y3",
+	"t0JNQQMGmBx+QBvMpZxqQhSAfOHn1HFOtblJHM5EVZfLWEQnBjT1ckBqJ37uC2tpEIiV7n1ZigS6A6KO",
+	"Alay93JkJn0+qyoHRiFrljqvKawdyLfnhyiNF59cRR15JSQb18bBCVrSO1NtQVd91Ra7ZF5zxGGeyitW",
+	"qeUZzZbD39uh5tXGAbwCVgB5S9Oyp+cGt23dGmKMHGTx1GGbqA8KuRzQyHnV9TsNiXUjOJY20S7Mwf9O",
+	"JdWMq4nup9CIBEV/bTRDQ/HejLy7FCrdi5dIHUWdMLMhaXm0e1SPzbv7X2crntxMVyMXFPJPilFvHCzw",
+	"hY7A0tf5xnvUYngcO22nyqYD8GYOUko3zBQqZicDlmMahbrgOUij7tbrf+qRPXhfrRzMD6/jD63Yg0e9",
+	"NvRBwU0MkYI7cBe00yGoNlGLgW46yBoCAfWRhy1yYn9mr/o4NmkAmylD7PRGUdP5Tp3YgddnyMSOQB8A",
+	"1g42z55GoE8t6y3ZFcX3oKrUCa3wvFYoE+BJp9yQPNEOZaKTx/kucampRinplrWvy1QXh35DBrofA9l2",
+	"4fXB5z4v6jtleI9O63Oqi6aoypRaAbWCharaQ812qio1+1Ohb/8cKxNzeO0xMj0BTd+vCpy8X7onifvs",
+	"F/QrFfo2kU/Lb8WP1P3/HKASndehUScHO8AbwRA0DLGhuUNqg8qIMwNZp1oT6EHcVqpt0L93B5+o1U5k",
+	"6VXLWpyYNXjcqJfkZ3gvNd2Cvv/91XzfWBeBzevACzxJHhrgcKrj1UJ8qPd8XYkkOtReHBN4Yz7HRKd8",
+	"c2pdueFTWdPWyuJWoHozdoF1vpdVamjkonwKvC5nFXcgQ/flePVhLhFIVFg8uXO94zsGSQLGDeW0W2G6",
+	"FzSg4Ok+l7meFCHvnBKH4Quv642iWMYD/vanE0wvXsdlZa6zIYA1WQbFRhS+lOeeas0msnWj9v+E30pu",
+	"d2jC2Yd8RgPgIha8Bvd3hwHlERQRDMWMHVoRWyUU6aSV+2OnhOmV+weFLztvxvJ2uzPfq1Tn5lDccFDa",
+	"eIdaZFsDHN2x4uf56KEsYyjYCOmxm0JHfoq5u+5Vy+5e14ZztL6/ijPuDrS37Pek8Q4/17x0xYyiW3rn",
+	"dL32/hRRl1YihTY7UUHHFxP9nQbay8JmXP5mnmtZoxpnVHadVDZmh9VqzpqYa1Iy+X0PKjy66SJw2ulv",
+	"LOkxjatxNCSZyZopz13Mgsqhn5fqLtM69yqAEdMo8ZcUqrkZJNeXwvBNpdXVyTY7F7Soho8lp/bNZiMK",
+	"Q2WImEam8ts6ihM388StfRoB8C8LyXorI+TWh2vZTze5zlfh+sutmQnruDtX0WkpboTklG92Dsd2HOBb",
+	"OC84XxROSW0ALScdUHdPMF75lOGsUZ9DaS4N8zTVBt7fZ4BrjLqRAsQz6IDsPfg6dxozR73bYgJrDX6D",
+	"NvSLoCdiZiNB5EJKyLRlgo+Na0N8eQlyQchtig8CbCnFVZgQ+3cpTpfnBe34Wi6wPH481ZAlTuYuVrw2",
+	"tF5ltRDWNltoXbEIfMN9kyxo4XLBgX7HZXXXshh49kPC3+KwIOemAU/dGFekMwPesYy5rM7XbMUiQ9I+",
+	"/7yRYkPR5lY0WlL1uc6QBm3AH/KmdZEOT0dZm68fz3sBuzMQle/jrkQU99sdOLabXcx5HQkimM4yUdTz",
+	"hmtDZ42vvZMzX+PP7ji+vBJ/UYa5v1NxHN9zk1y+qxHqL/3IG7Ok9TY/vuU0ME0oBho40XfWNlAegUZu",
+	"d0aUrIT+y5FXyiFe4j21YtfMKPYoF2Q0u/CnrYNy1p/lD5hKYy1myOXxqSEAcYx5e9ASCxCFty1WDI/1",
+	"uwk4DXg9NOG0gzxhjz5/DJFdwuGfqi7Eih9/m+PudeuaSikOezcOfxx8V/285O6lScNDr6bvMh0Q7jGx",
+	"gfZw3opevXCNSLxWAiCihOBN7TrDigJb1zWtNmfyc0l1sVa3ojK5tWz33ZR7EMmp2bGx5MRmi0/gf9mX",
+	"K/bV//1//l9fk9A0ORWPzrQbtvb2K195NghFAj4ZJRUUeONgNalq1p+ottU3IX9soxphBGhokGQWztuO",
+	"l9iUWog6AchfiiUpGqgKq7YqXfIPkxsAorTiptXCDnda5tecyXFN6qRIcs02vDHo//JRRcPXlfhML9OV",
+	"HPlvgBcpS7iRuDn5S2u1yKmwjy5u1yLZ7bgftOdwhRwJ3J0JLkrku9POG8jdUwfosmJpiGleLmmKCPTr",
+	"FKTkseJnSBWSh4W5lcvKaEMn60XVcnAE67vUksL7vUbaSIyJjbjxsm3ofy6MaiYirxhMjbk5iJjMOpVE",
+	"lHnnR0C3AcZm1YnptqFNnE8Rok1LfJgGDaDVo4Nr79YaQLQDDdqKo2k1YkYZcPeo1wHdprutWrlYrwvx",
+	"wjzpfafRqdeSBJx8i3o2g7YbEHk4+Sw4MAkY3wlespOsKtCeVoB8tjhj67mkK+Z8WcekZPSKfqxAUPlR",
+	"t6LqfPCuvfRqYXfpSm0pVJqSnz8D/0sjPeZ7Ya/Xy4qk36jtG1knSggXuU9xt1Hakkq83Vxi2510cIfQ",
+	"wWvWAjs9V6rehjWtIgC8neBNyTwCXJ7hDjNITnD69vXtBvLAxtOdAkKn8czui/gC1tLfg9vImrV7KrGM",
+	"5CtQZTq8r1VXmAKxQbsnT5kEYEd43nG84Xt79dlX7oENW91y4pz9uNaiueXY66Gbba2sdgvBMLUB1FrV",
+	"9CoqL6/7If0LwePs+XvlxFu0215W4JH2W9D1IsAVpiXoC1AvlwbVej1cu7n7hMGf74BiV7mqayoxYC/0",
+	"T1nxpqhQvmvg9vjx9Rwcmq6UudcsEZ/NKg/OtbxRVWWVs0HBfpSN9Kd/XD/6+R/XD/7y8//64h/XD778",
+	"+c9P/nH94Cv807/RhhTv4RUdMCPN/t+PNeq5hahcvyVMqudlOQ8KBN9Ns85LEmamqLhO5EYrBDDbQWpG",
+	"yPPtN0q5NxdW2SYUHAfQKo2Od+dpVNLIatXbuAMHNN+sFOALU6iWpPVONOCYBIiYroJOIUdo47Y54G1U",
+	"vMa+FD4f2869DHyGqKIQOU/EjLOuFZc8o77ne/HTMVkUHMZk2FHTmsxrt2XtcYm7K1TFHUUhecUgx5jJ",
+	"PBTfVIuTkLjcCUnnyugBtk7gbiD9I6RZd77S5zJhlK5584avxdIeet5zNuanuN3t+Jj5X10mP1YSR0Ve",
+	"oT/RRAPvAZSdvcow288o5oF479bkOwk+s3VcPwmS4eIju0QVUlfihrggrFanmAZrZXZXScDRBNUXImEd",
+	"Rd3v3hlV0lnFbwHEVwe8RKngbf2yTVzcTbtAv33X0urtUS2Y681RmeRXvl+AvTSSfifV7FECFJXg2PUl",
+	"OCpocXdhVuhl/tIMhC4vUZzDtJMLgSU8ud3Whd31zbkjXGnHX+7AhC5bUV6PO84T8qriVLmGPNAHABK2",
+	"JmuHrIIBT2EIxF5YWMUWIhl0y8RU89Xv1Amcr/5ycTcgW5/tiV4531u/FlwLY3+35BjWVmp3Ady7yrNp",
+	"RKLGfpfBgnYbnp99BXA6Pxfgi1LJG3H5UC0+epSBFbpbDhxrs8GEWhxivxFbry4NKTSt96Tr1jayxtag",
+	"jVIH0CB0JUuhM2u0U01F4prvfmYhVNsrgT9Zcj1BX4RVNRy7rFw/kpODXOA144WRt9KcV6GJkHMj3gft",
+	"upSAQToE0hRoUPX8KGQWq8YR8mX0zLTuOekA7ODvp9gEmHeKsVdgIsg6wjG7RDfsNEGn9XUGP3BqrPz1",
+	"Zh3ROICIdbj+HPMNQAZEaQVWjAap7LLNUYJOtxzuRDMZLLuXMsSJLZ6BoJpERHkj1w1vznTK0bJEtudK",
+	"7ZOJJ4WqC9EsBQetlKJU5rcYJgBlGYEdrZJbKx8fykSlxMs/OWUAL2iWrf8tvLPwiKZjbz6HDOkQUbGb",
+	"Hb2pNeVsUK0TOZNkUbfiBT4J5Z3ayLowz3lDNnndbEQjaoPxa3DjSM0qWQuPVHHda3cqNTTMQreyrMVE",
+	"gWU+3X9QRrzCUkOC7tvW3lHLsPwWtSxehhX4kxbJ7pdHl7pBGB8IE7cAnyQGl6O4cSc3S0wE+3jCkU4X",
+	"8UaYBTN+dUw10qYRxuMELEg8oWNzP9aCeaKxQt1aPQoUC2l5kjN7MJQGkCSoT3GORl9HOl+i4e4Ih9eA",
+	"VOhaybiTFm9cIHm8VDf9juUDuw5OHnnInad+tnb7PtuF3qWCvWuAMYEj+kZpk4SQg4ZVtKKdjRk35S5Y",
+	"nrvfGXc4N2pJ3oQO+U2I1OF4Z9NWFWkLf8+Xls5qtUmYIWYni30tdF4f8mH5SHh5hUPQi4xv0yQGK9Hf",
+	"3+6UTgBSLPSaWVsSnJn2HOc60KYRlTO6/lzoxW6EkWRq/w/KMAUXa8l4fWYO2meqUDenGcL9eFamimzC",
+	"Vkb+k57n1jlXnC+FAJ8e81NmyC3RZrBC7RY7DQJkm+eDoWrUMeFs6fAm+PY0mdkHOdRP0VSNu8FBq93Q",
+	"d+8p9HP6teUVs8KQ7YU4agi0AO56olL9y+v5OtOucD0qlovqGLdJIxyb5sm9mJ19YnqP7zw7z3bDXZj8",
+	"6lBgDfmRZDDi5mxUNXuc3tln7tBBUx7EP1WqW+LrZz88c31lMSRqH+2HRzXdizLP7TUgVONwy4iOfn6a",
+	"/ts0CbnVX/TC0/m6ZoWo7QgGm/wNi1DrYvddfoYXPP8mO81LVOvsZ/fi/F7ldt0AqRxd8z7VwGOeWEP1",
+	"lMiA3uZ39ljQzR97dXYH7j8Ik0OUPJE7BT9ZgeASQMf3z7HihWPkDTZZ6hgozneAPwDW+2wU3VHcbxPS",
+	"JtrjVcQejuSOKjSDUuV5pdgmfb+jPHZU845c2uOxbVR7TGxhT/WKvtj4bPGZohk3qxHyfbJjnF2ci1YN",
+	"9H90gMoFVqn71jPnOiWDf6E88xO2sZ10TQO75ehZb8ODn6Ieay9oFOH3J4WAsOgFdr0NMou23EfzM5+i",
+	"mHfnLgqFkBELRFOOSTjBUYELiKz/afhkyBRx7bkXBW0yu5eEZgGrq50sS1BDmt3Z7ECrFDyRvslTuAPY",
+	"bkNtMFIAS7AP54CHJpJOAx7NR8NMc16hR+FR5wdDHWsIQxuHrC/KSqnJ1pivVINISDDbFVufmWoN9is2",
+	"w/RYSwrolAxpHCdE7CjFrSwE1kiFpB/OClXXAY9tiYRJtV1308qXWOma4aQXzSHXElBAUkzEpRyctqp7",
+	"pLQUE1zL5c2QkBDvm/PsaZeRi8n78iEK0h1+504J5POr6TIdawQMLJy/IoUgH+/POIDhmZ3gyL7/J/rF",
+	"zSkjXuFm6l9wH52Y5fvmvGiSrgN7trfTPp5y0uaCsLlF+UwkNwV6UdDXlAq/lDTHbris2gSWdH7zhPyg",
+	"1IGX4tkCr6K9khY9b8juQX8VR/OkixzUih24rJgWza1oVvae8Yi7HhCxU02OxsX5fOEgOiCwj/dMph1R",
+	"AIKbRUoPleklIbLbDEA9u4+vcL8DtbvcE7/dE8zztgtMZ/LQ4jXllirRi4J3yQUoIzcpJ3aeRLVfAJ2P",
+	"TMkT3Cy+TdVU4zAMeAzqHu2fmboVDeNVBTjO2l3+1/MF8164uzDC2jW29+GERGJxtG7K35pKCOIJeZ3f",
+	"cSi/ERDZ9AmmMN/aJwpEEg1ie/A70Sp8m0xi5/q73QfESb3jrkOiF/gxw6Yb4eAGECYY0s02tXgfNxiH",
+	"tgIaLvgKVw7xueKyRBYEFVQZ0DYrwUvNjPr8im6r3//631reWBUQWK+rXoW98ooi7uJdmoRdDhpsZ/TM",
+	"3EdnLPvj21SzsqQjYHL7xkXoBOI6bEsdgcJ9pplXEsbfwbVMd1obqK0InsfgZw9V//3rl68Rs4e0OX5t",
+	"eeUMvjRM830KvLVv7gXyLuoCF/cAc3sdb1UfCNqXuyORumWQB6rVsnjuhN+FWNcBwW4mOMzNJMTxD/wg",
+	"ypsjlcdZQB8fOobnA1WXd7vCa32Zi9hDOWPkBu52N0lyaeIUew8WxC7p6mB7Ys6qxdJD3/Ddlyh9MVuh",
+	"tCMdNS5D1TW48fnmT31r2NB0Yxh2SRI67o4/HwBR1HH6QRmEKpB1VyQnaSBFdRznglwcIvoLPOsjMlT3",
+	"hgTcJZS4LtqPec7yK3M7h7RK8Nlzpfbv8HMhlXIQDh/jw0Vk+noa8/nr6zlXXBob7gdxelHJw/rCIxAo",
+	"+vh6lsNxe5a8AfDp4z29DpibMPN4X68fL9rXeENxsASNvnHx31eqOSwl1TJ05Q/cFDtRhsKW6RgklL0v",
+	"qAwWx28Vr3T/w49n+QdGmcz4/0Gc+jDFFzDTf4kiPF0tqUf5QZxuKjXYqH+fIWewrqmEAxw/QeK/erio",
+	"JTW93OleGZlTww6sC4aJ0196GLjXq7R1Ph28bre7Ee2i+pOkmR4dGQoNn4AoWLDOZWValy80qvfJWOiX",
+	"19RKiVtlSYqWBxmJb6LH97qbATJkfoVfUQuE7Ak9nXTtkbp9vYZLszmLnht8AV1yvZaX5YfchZy9DKeL",
+	"uaY9vleX8ozvF7nEpzvYutahtwjdWfFK7ZmqndIbxCdRwpQBx3LXg+ny9mGoLCp/MXe9rl3FKxA+Qodw",
+	"3D2EZU3cDd9HgmnJ5Ssr8cPYOPjiq6/m08k+TdbXp05mPPoyaqr/P3bqcXxnaRM5CoKa+dW86qoLlQJi",
+	"wq969P1HX7Dv5XOPTC/qQpXQEsg3DVqfIdEOeAELFeIezav53jP31L3kByFKUQ4rJGrFcKWzbUwoUUVl",
+	"Xia4+8db0TRt5ZJIFvA3ekziyT0e9Qj6+b/96eE/Hj34C0Jx/P///L+RaBwjqMnAAY/I4Hjck+eagssu",
+	"E10nu65dsSK1SvaHJNA9hTGu56The+GAeBwrQe+CIGIBhselS9awx4P2A19P9R/o2gq49lmIpAqxFAfW",
+	"n0bT9NHvyHybPVfBkxjZ8v8+91IjDmRHtfeWNiail0MfItKXc3Wh4ILs5vf1aoZTQnPXsV8vJs01+Z0I",
+	"v3MC7DN85wuSVokYSDKf6wdxetuobcMPB7G4Zxa62zz0rMMWvXpSt1W1ohozY4dXMRQyj0g/116I448N",
+	"qVk8cxnCBXjQALHG6YQtAlA0KbViIahZIE2ADZvy1dCK4qN5EeoVPaw2DVpDR4HEzt108YxLPD6TrPyp",
+	"dWPnQ5qYQ1olTpHDQ0MtsHVvRUNI3g/Q7c837jMnFaVBkwfwTiS8GArrvtCp2trIFJYh1wbxmHxDfWmw",
+	"t10O1tJJiD3ZsvWmre1Hpe6rY18v8vkBR/ghEtg8uMEphumyLxZZRk2d5eSyDz6j2+j+WFdnEFh8K6CA",
+	"yNc3EJgXHPCa5oXKH+NVo5j1ix6vfrWayHpYKCW0dEm0s8T+FN6+e+pK+AzN3hMgV4buceDOOLbGR0tx",
+	"E6CnNsj8+zzgiwC9kof2gzQ75ucEl7ljhhWUVtv3qjMLwFoXnuouUWkIKQAHL8fEwHYUl6kzs4y2zG1I",
+	"8P2jpZVFbvko5cLwqbU3YnEJ50SFa7zaO0Iuuta52Ci1qUFthPouVB89WFNPSxtIzYZphZjNB2tju1c6",
+	"zJOE/UHeziGl8i5FX+muCD+Ij+abyJOe9rETHWC4VktBKwZJQ3HtV1ZNZeSO9+qoSzvx0yFX2aEgXJ7h",
+	"wM03H3lxeV4QNhLdNNynaFAGfyIfJ8x9/Fs4FUOcamyhoBprbD5FKKCT1CLU95PX+H0l55BdRm4Qymqu",
+	"I/wgST02xnljbqZybhyujktVML7E4GrSsv9UiYxx+/BFOT8urb1brUsD8hzYJQQNm4l7/SzVNO/Ho6hv",
+	"hPZtjoa1X7cyUQuU6NThvDmAXEKXYSeKVxLImTdWj4qlLbSJd/Z47avYNbQpR3d4htPPLatLN4fFJKkT",
+	"tmwQhlvaPJ6+HeEz5Njob6QgkpzXjYBeTzTCd41voaDJH9ljI7SoTfCeXoy6b2cT9V1SiUQuux466zqn",
+	"6GxBizY3TlyGNpla0FWEhbGm5h8ZX4N66IsaoN0TQvu/uFOax67MzjHB5xOo9mkEcwc93kFlBjQyvyBy",
+	"63zXvvFdvzGUow482KYRfO+6FPO9sHc19F4jBTv+ciewFRwwAeSTDxxjsITJfc3PbOWWSpHnLdd6L87P",
+	"9J5sXrSzhryDleiT6YU6CA0ua7hn0TFQ61PXFC+I2rE+0OXl0Rq/adpRMTw6UNm6USctGogswF8OV6Nl",
+	"DUjTraIbeoIW9qAhMRaYIz1KzTo9ikZYrp6Ml2bQwF7wuofC1C0mkXI5zUQxpaI5JohlqNIyrZegb9mv",
+	"pLoo3Gs9ctpgD07SSfQ/O9GXFNISJ1FLQVFxVbNSg8vEuCpJD2ueV/CVa+FHPY6zCf+Nnd5UX5kkFC7G",
+	"i3Oqf+ly2+hTIJpyvpQysKH6NBA7QLUDzno2linXJt1lZfEFm9uyaADZ6dUov5ch3995CpyWm6z57PaU",
+	"bIF9nltBxw/0jZOMzg88JaitwwbMb+zQpIc5hJssHTsJkuPi9r9jOMJZh8UkD1prBEugl7XQG2KBG976",
+	"boR2O0Uz6IJABbMXtUkdYv8HBkOKpKidaACwtPnbInT4O/e2J4DL3RToZZodXdg92iWHXRwppNS+TMCu",
+	"5+1Y59eK9yw9d3WkeqfIHvRkD3WbH/MRdRbs878Cce1yLPsOxB6n7QizcqRLt/186yMcKRi/BQCdO0Rb",
+	"8gyGcN0BtEMVht9iV0le6+CzC//hTXtrkdO4O8YkkLYquRepOxoakjqF3oVzgpBvhBaHdSU0Hb5xtQGU",
+	"1wz75e3kdmfv/lpsuZG3AjHB1Sn2BKZ8ZG45Li+K3pqW8mKH0rT5fP9sfIDMD2YeebDkPFLGxHkXjR2R",
+	"8mL/ETHVZO3c4h58UcvT33NrF6huN27gBK3Ito7iwGW12MepaqFFtVni4qwUT3SAOLTFDhyncOszwIHH",
+	"jKCTEPvMjgHJzcjH6ZuAbkUqrTwInkuGgiWliX1BrdJlSQp3yj4oVG14sUQhwRdm4eIuzB0IOukYnigK",
+	"lAA0eD8f7fE1ub78XIRb0fhAQHhW1ubrx9mgDI7sIebd7VKM9+zo3Q1IshCtavLjsVEc4zT+mozLnO0E",
+	"m1u42e2cYlxp8k68vHfVe7kEggmW85w3yxphTXSkcZZj15IGkKgQqIofXVYtJDi4KAlETCD/sJRlok1N",
+	"W1Pljs+qiuFvCOWkD3abu/6mBr+stGC/KFmLMsQ8D7nW9wv7ebJDDaTz5tP5Jab/Ul+aROd/3yk3OjZh",
+	"ASFZbRLY+402fydbnIA1CK00uy7mAR1BtahoQuTl5wVVDrNs6Y8tdZtxfeNLAsZbnwwpCb55nmRPbzrM",
+	"XO5H1DDrJSpBwiGIcL/5YDcOGIT8Up4tM+p8cVBGbvQywB0Sxa1+E3Qtqm7dhx4JZgWECgj5Cr1iuFvs",
+	"kW9taxUF/Jv2t8QCE0TFccfsiBu+QQLM4Zla4JVEcyrRY8RFmcZKFDQ2kQaDAqTzEN/+sDunsleKXBTd",
+	"RvDy/Arbv2c2ceblebmDey+PxwUbcbOXJF7gfSK6eUTsfJk0UVwwIqwRH00Kqw3c49QPt7yRqeZqkHSF",
+	"tusB8u5Bu67RsLYTYvZmFFADOqPiRD6DKGaMq+tmHgDbe9dNmGS/KR7KRC/VosMSpEy4lCNRHDY0UkPi",
+	"cxvx56rTl+Lrym1jx2HdPdu/fKJrIxJYXi9Jqm0OR2gIVU3FSVB5Rbh5+4Tdn1/j/Kk89KTK6cCfFpLL",
+	"o3C50UYwqgMy2FN/b90dJmDWQj1hGsfrTmnAvZJEX74cIr52CLdVbsD3SefcfUm0TM9v6GPhfHzuaHq+",
+	"8rMhN7DihSjftcvL/bQsxQCHtztmRw4A4T/fOUF3mcN0QpThE0kSHMhcF4zyizLFx7VpeCmLMfTO7G2x",
+	"OIjpJ5mMZO5Udcn3vnOtC1KB0byQhZXKQ2ZoHfqmQzX2Ph2KJ35thfalUlmz/pt/YT543iyyq8IIkQ8+",
+	"M60qMIsjRzf4iFX8bnV8MMmYiUhnCrTRYwOMXUATSGLWxrmATN7sGTmFhEi2CA9IA5jYYvX4bcNrI8qV",
+	"y3nkxsGGo3nfxd+xKtqxkv11XyM44F19s+noW6Nac8nBemffWyLUs73mDhgh4E+42CaS3EXS3VbHIXXY",
+	"4LCeSYb7zvlSB/mYHhRnqnx2sux1qpWlL/wd/6JUBsKsRzhxHjrPF/Dy5FrfOOOeiJ1MNaYVJ6vCSbMs",
+	"AC7/KXJNhHsLp9oxOy5xC5skyd8icTwsjChEc5y9GL5xj4GrpqrUiTRn33tQfC/+fZI8StKV69Ll4Obv",
+	"AjQfVvZ+J0iTeyd4U6aCIA7s3YqmWhmmdz2RE8nQQVizqCCwal+HfYCAxgbxKe1HaPWo1bKY78Z/kNUZ",
+	"4CunD1UC3T592BK1ph9cnwLtij1EXa4uNGGyAteD07yDLi+Ic48N1HHD/HxjNpvkbBTKxGmviEV/w5tK",
+	"iqarX8o/6GPYBvSNrgWozdbInMSIvfTQe/RTJFt35qtqmi43Qc0eZv9rnajkmJisOooEErNuU55Z48OQ",
+	"eREY43EK3ATdoG6EybW+d4hElKof79kZE4UEb8C3WCvff+eeNdghUCxOJPpkYjW+1/zCOspGHZOYQv+x",
+	"FP+yV3BMdD2R2iU/PmV8DXUYqmHXocE9RH/JmIPy0BL3NM2jrJc1Vn8r6/mvRpFEsuXLseJ1qhElUkHV",
+	"LpPwxLGlvetSsDQwORlidMtZiL9HwR78xzzqgWtIvzQf27/XcVRqKWntpDvDI+7gej8vPe1D3o5LDn/T",
+	"LZBssXW+oK/WopamIQ6KodD5dGLXh42EyLI/he9WSu2torMxVvviGn/+3Cj1oKiUzsqCzuzaZKU1yu2j",
+	"0s6jbESxq+WvLTQ8g/76XQGMPipsnhwqYRrBS/xtLbayxsRB6MgWNiKqm7HzT3kfsD17fFs34f50w8fD",
+	"wj/ovDOuEyb5MqdXUqZeh3pAbbABUUvX6RxUaiY1hnEp7J267nm6ot/8VUQFlBXjeu9h1WSkMC9QzuvY",
+	"nzMywKHAmdJJzylK5GSl4t1D0uiUiJ0FJSxXEaQyjZyKhkw3tuI7Usc4KchaftJuf8OeTSRtVuBXcTG8",
+	"kcMbmbm7gKCM1u+lB8ZDsDI0dUfp531yzKbeEIH8zBw8REzLGiOriMxl3cMScB5hkCQhSSv2GQNjBYmo",
+	"1UGgb4rvBC9djzRrOZqucxjUp8uaraU1pcLJGZPXtYQlMjKQbHdEfPBCCeeGU5W+cxmOkg5xVGR3pjdY",
+	"YmQN+QBHBE3ImFGKVb0di8WVx+ijag2gzMU+wTh8wdVc5xtjEw3yPFMRRU1AFDwBUjPx8SgKu2/QVgXv",
+	"m1lOVJtE+08Ik0+VCvkgFNcG2CRntAkPWsWL/cRmeSCteETHtO4vblr24k9Uhi4DSPfHKdX67xInQYl8",
+	"AUlMeJ4DA4et9rT3NHF8vArI68iJMwI12RMvtx6nbMUEnleP2E+9gICWyzFGgJv5PF8k+xXlSUqHM9IJ",
+	"zCtcAEkeQPkoLsAq1EkUslEnRQoGJwKJ6lpXEIhRO16X+tkAaSP+0mX4WXdIKXU3UHfXR1OcSR1t1LoS",
+	"BwrQwqSSvbXhpk2lSCWFPf5h9kq1v656dTytTs28w7QclNUuyp8LH7qgsjYdycM5TE6crsdbJ7ILFxQb",
+	"WAlAX2uXIVtdCjgU6g+iILr3vfk0g/OVn+8krUKK8wKJsKwTZT5hZleZXInQBLDCuhGcSiX+TlXSHmy4",
+	"RSEZQueaQy/5GfpAEcxc8EZknQihtT8QtGiFzOojBydCEstI8IbONtvwhgnewOKwaovt+K1gxaC99bz6",
+	"n9uQZNuQwErPHLa32TVC+EbboLhtG3HCLG5E613ek3dIyMyQkaWs/QnTUjfMFU+6IMLK1a7JJqDgZk3m",
+	"OztYsmwbfIZ0WvMYo2CxjVanSqSPvLiXuihP6eT6rM20tHzZ6WkLVVI0lanvRYrNOKeW19sF631nH3/B",
+	"D+KSTFnXZ2SgKcHfkfPXAnqWa1GgVy03Aa2qXnI6d/fISccPFEKEzh8n1ZgdeBDB+s0+Zl3jO7pg/LwY",
+	"aG9Zwg9Gvt7wGvP67gFy6IKGeh08Qtwoy2mGSP9eNi6KQ3chhHbeHb5HiFj6MGmXieRYKD4hK3+NuSMd",
+	"GDpi+5Vvnyw8YtvZf0RP3pm0orQ0/e1Vow7JzLdFDp/JhKueIKIcZuAOgKofaTQ6AmrL76oGf7nrINhw",
+	"2J0Lm2+FiyX/Zkic3IrXVGWnh4q2P2OelWbIIPECJgH+fEUMEazYbFQD8S6u96K0VuxTdh0St9aqPEPS",
+	"Vma2wFLIhUrqnUhcy0Oc7BPXDNwBrlfu0ZUZlzlxjkboBbWUE0rdCG6hizp4zNVoYThwKpJxf/ACqRaP",
+	"FA3dNLscPVn5SECtTAp4XM/Ut7gkt4vxDYD5+wI1oqIDPcCJdJgTuKv+DCZkxFFpZMhUn9bJRENel7J0",
+	"sHiFqrUsfYZxXqJi/P4oq5jrRHrFFM4RP2qmldXq40s7J0dtHKlZUltU7CaKlC6B2L1DqnhgG1xDNL8A",
+	"RuQn1ds2R3OKU/7WilaU78RRNea/GHBBEyY15gf8DT3QUjMjmkOOPByJMfdg2fANhDbatTt8P69yXQ8U",
+	"9IGbuh+QIvw75/wa4Fa2ZI3hG3VabBpCucSn40CYKL0wbziMVrcTVSJ2u0g7gs+QQ/uQxeVumgUAPBOM",
+	"66aRV/7U50jv+vdHvK19lvC6UsUey9YGFV+LM/CGzOtvFnfh+DmkwU7eiULdiub8QpWC8DgV/s8XxqDx",
+	"fXrgg7qloDGb7ocxezXCyCb1YybN/ADd16YJZOemZEMcg8L+cyMLviRl/0X30jQS2v2jvARDrTfxxKrJ",
+	"e8T79y7H9PEOdyrR3TCNht4Cz0sQ9HSaif/5mUlrmN4rGV88nPmrhJAKhTxKD5+cqI7lZWltOwC4PQit",
+	"+VawrYLINB3QdOb2Ar8ObNGNN9OnXCn34RpZ7JhIVxQ00ph51fUDPuY4MdFo0DsyoqZZEE91Q8R07QqD",
+	"O57pM0jn/Ii2OH06vinl0t4aUWu8Dl9mIqmErgbRXJbMqimCBzOoEhwha11qUq/NPNmrmacc9Y5izsNg",
+	"TS44CgIC9PWsleRCie6Kt8OkSZjEmbybkOkJhXs585lhrF6nXseLlCo6pAMo758aw71nIdwXgPtACo33",
+	"EllnojZvwwtjefrMaqi7GAeGSmlS8v1ePXu1OKVwy3GSGHbaWb24ZIAA1QOP8r/EOSvphhtLU8j658rT",
+	"NQa1dYTyC6G361aK01tZkKjky9xf948WmUqD8bMmsavAefJelb3io4Ev4i2miA79oUlw6GWEaLhJVpxB",
+	"ig0+8IQ9YhtRVYxj05QvmN7x/XnFvmRaVbJcscdMcH3GZlqtlkWiWqERBacqiKzyoVvMi9VGVhWTesWu",
+	"mVHQm+UOZYDzWxftQnoHbwyZxgeOuF7gEmI8LgQwSHuXh5ma0OvP/zJTFbrBVG4yQ42ZHa8ZBHHP7GgP",
+	"NbTzaBuR6G7jtXXit4r7HOchX3ADIITYO5Hx+uyyOA3jVfU06gTdb8m844mmIvjLVF2Ipa1L+vHpfjCD",
+	"kCgKoRctSieF71B0qw1vbql1/1QDlzg00norGqR21+vILh+d9RMtujLQKcDd7xP2/Xw8mVbARN3+TFp/",
+	"rjQ5FBKcatf92DdW4lpLbXhNF2phr/kYg3on9QMjmoPz9PX+fcZwl6XNA76luyu/a+v57lpTss27+e/U",
+	"VuOAHfXy7bSsKwHUJwjm2u/HEYnkzdBSXYQuRguxm+l7VORRE4JyOQEZPaD9gs1a8PkkHvWimh8rEfqK",
+	"ccB8GVX7uDjjIEMA0J5XrK2lcUlJW/r1tkpURezU6Y3CzZ0MSLrHLrzoR8U4ofKmi4tBbn1UlZMoxlmA",
+	"2bcnr5+gEXsQSr1TJ4GVzz5rKv/AVYoa47WDcuvJ31piZNaImum22HUlyNMtIDMMsYobwduEbyZAMV6g",
+	"4vC+xnChvtO09cs2EcPCGrDxnXq0VHL1YURW63Ikt7Qa7eOWuTVD82qai0/6cqABGLvfri5SieXvfrlB",
+	"iFCi+KbgFIwHr4xoaoAhX5AmY7/1rHuTRB51OXqz3/ng09bo6N9enJP5Rk5T2su6XLH1mW3kxuyi5pOQ",
+	"DripuLmsXn926n+Vtbtul7QV+14IQ4JzyqahSrMQbiGgjmGbQ6yrY0ZtBcD6yZohrFBzZge1BA4jNZ10",
+	"QT8g8ic4f9In0h7zOYJsuOfK5fwMHHd04ZXOK9IerxwP+u0JBF71mT55WGIGJ0AiYBcWtjporOGSiI7k",
+	"iAx8fxVGT2teHX9Gt+eB/4Klbdy0Da8eHGQN/73jzUHVsgh/OIhKldF/F7tGHbiRBRgav6jmAW+OYruV",
+	"CosVBn+AJ9aN2ov6QbFTkHSGTw3/CE9u5K14ELp34oP9vxlhGg4vafJ+D2xDNG8XLEBlI1Q0EJHteF1+",
+	"pjtAWQSR3hg4V9boY8hl2JjBvtke1uyRvb0qaUzlDyL7amQEAy7EMsbwjTUXvHJBG5/AftnDDPE2HLIL",
+	"THcV2HEAhBFzoWoCIiTtLQfg/43EDjX9IxZwnT3/AsbN//H9m6vV1bPnL65WgAlMMsTSpOOAXDlHATep",
+	"ya4LsOqfjr73wYIAhKXDDwSC/ldfUcX1FyaNBOTM4DL46noeycHDaAe1bX3OyGUNC/JfmG0Jf+MQU4c4",
+	"qnV2MtGBm1SSe3bykkJDLeNNq5RtXM8Hsj4fnOhCOGR0ptxfKuWrEmdHUFrLdSVSIfcN2MvLsqOWZ1IL",
+	"fhl6rOAIdVRDlsUBdbFANKR0tEY3t25dNI8Uqi5vRNEIgleOsvB4ytBsvOSGs5/evbl6UrdVRdU+u2gw",
+	"9ib/2ztWqJJOawojjlWbRuZUlcH7+PQqTDSxxICxMFie71yeHTkWJ/c1emMJxNLLP5fbAlAE8MuoE3va",
+	"0XcjTHukPEl7MXG3HAS31mj5hAH/gavDaowrxlmx47JZsa6/TEDgOe2U62IQ9S9wiia8BfhPNd3FIAiq",
+	"KRI+h4eghqu9AC622IliQUMAoN0LfIcy1FIWNuC9LBzmFaDLUP4O+9FeG7lbYS1fvlbQ3WstqgQGHjTw",
+	"nuo96Hd5FXuqF6XwwdQBjIs8IcVOqYr2zKk6WKEnjqDrgheuXZFf647XWwdOw3vYa7Fk+SN6vpbtwErC",
+	"8xOW6LYpcFjggYhTw4YkjymwGpURLatyIm+A6B2l9plO6Qrzw3GI6YlpqspYmwtO0zSvZG/+cLfCVkht",
+	"0mt55WGcBonENCknUigPokzAQvoWSgQchks80ULU3UkjUjYAIVOI2l+96UTh/iA/uPdWOIQH29yqWoDI",
+	"9l1+KKwqFyEbZB47QMCaFDITPcAcgbrUTSRLcl9Qioz2ZduoE0L1E0JsxzWVtiAPgmw4nOyG5gVhVmGR",
+	"ezjDPeSe86I4Zm4UtoDJeRAJwcbnBZd9ZhQorLD6LCwqmvLKq5WOrORu0DHXZximdeVM4It+yjaqbYDe",
+	"EHzdyFsRYFAqdQL220nALR/kNshtrlFSIRpsjvkiy7ISl+jaFTC+e3+Fs6NJIzeG7NGQABhyQaRxcZo6",
+	"TdQLEXknoslIX1hDlPXkMD3jkp0+TG60ILkloq5DlDlEkdOmLfCuUEqLDvPFO9n1UcUGy0RQaWE6TlYW",
+	"kXNwmlSr61Cae3n3Z/oqoIFVU/kiMI3X9XOFMm2glI9PHUhFV/YnDbMKSKN9TeFT9uARq8Ut2f50dbVe",
+	"iDebRj6CE/4sBXdyEPp5BuTsAGeIW165Ct8OH5qg2kYRNNsJPtXNBwI+HTqY66/GWg30PLTaYP3pU3aN",
+	"UI2N/T8XEsX7ke7mBtjRJLU20LGNaMnY1gBYBv4cAPfirGkr8ZRBg6ETxqlD2t1n2gpZLcyStqGdj4hq",
+	"CmnnLFFWRw/2IuKwRfcECpZKxI3K7KHJUozdlj80CWXxvjNkvGJgV1WW6fRFvZPHVIs/xF4BPSP1Nt21",
+	"GN9GXEDsXZxGrLgA/dCdIceE/W33DNihcYWWBi7g7zD9Yd3J4/Zjfffe7Zk+jSieO+HIsJP6iWrQTDWK",
+	"ArnpiQ5tMqJC7AWxgnWj2mTkabEknZGIcH26ARMkoJq1q7Y2qWh6or1jpkIB73caBY5EzqxSiZx3ezud",
+	"p7Wje+urHaGOUch6vDH6mZnG659vyS3Evp+SuzyVD46w/1A0sxi+DOkWtLiJcxH6781mzyU156QCu6hR",
+	"mg/FkbTHsADV2l3dCrh32NGSYQIvYQgz3eut5gJrOBKuiKSWVVLHMem+nh7NPD9vsC7FstLRgbbfO7ZZ",
+	"pxPbvkdavj+nbjLk+gHcObsH0sT1/tHM+7s/mm98Zs1ibEuYaQrYMoGkt7o6cWl0NsZeLHjxTT/LJO1o",
+	"xMrQ02dwC2HSN5RXAGY9wglhayZpACiYTkdL55AkwFDNrvEpuXfs1OQTBO/6Jdow8rXC2CTZTbobNEH3",
+	"qvKloOMyCb4A5YWn0b+Wl0aoCbMDfSIGUlAd5C1aIlHP2T+ifRGRKodT76CydzwpKuqSNyU097yrwzSp",
+	"xCZGpmp01xUv9n8ViXIYl/JCaxrw27fyNtW2becAB6gkuoX54ILvXw2nsryWe4cgBiGPJ17ByuV0BXr0",
+	"Rp3UFYw4fqs4Yp8tyK7Y+neoNiKPvsAciPDfk11FvoyRZb+kCnJ7MLvTYLo4L3qlHkMipHAJs1PlsD9C",
+	"6H7QdOXwiM5FZktFKGcEiEOd1j3vA9ECB0isVtZb3wt7bLSpZNZh2oQxatFl3QCaszomAD2S3Y9yw974",
+	"51FPJlyan26aNjC1sdoDMVRyXuKjmVDppoRNngQMJ9vHcd3Cwrj0WkI8c7CQbWIZoaFz0lMiavOZZupU",
+	"+zisOxOxV6gLD38Wh/ahb3XT9ZCrjWhuA8StxuwUOWi+FNWAwLVOX6JxuYDUzD16j7lcyyBXAv4niXDv",
+	"8eahvG81CQY7aaJOHMbOdh3i7hS8Am1jxR599eTL6wAfFvr8ORz0VKXICN8F+r6Irp7IitlEzkZmfN05",
+	"gzrLmQQol9p5tFNTD1l3X0c5dw8ezRqKAUumi+e7wxbYCqt4eghJM/Z51Cm9A4xMgym5k/smcN0wS2/b",
+	"1lS5ke+DgSB7hWrK+BhEEgnQbggWfcnPuoOa46xQVSX4thVofETcC4UAuOI7WhBBcM57dv6rnV4y8EOC",
+	"VoS2m556U8f+SOLGvenY27nDd6IqnTt8GVpMhKs7jRHsnoN2FmpJkpL38OVgLy4QIb7glNgdpaM7wEAN",
+	"1PrMZDm8maB29TM9m1Lb1ba6w7LqREPv6EcIsB1wK5LLbaVHuMo48m/d3Zx5Ya9VU2cdHfvgs7VqE77p",
+	"7nId37teBJBnQjFRaR+ECh50vP2H/aMBhrRU+ajsaZlRqNrwYgFDvsAXSPnTcJ1sSAOOVVeWbsnXUzW2",
+	"SvTTcPrB1SjGB7k7i1QXx60Yf8SrPpHbg1y5RPuOLxcyh3Bj7hLjjmomCNEGsPzZBQP28eWI3T6lKqNN",
+	"yx+kzhiVmzhwh64maY0ltMK18iKWBl6Z8RUn4WB1E1n1UXBw2qG9guc+v8SewEgJOqluhAlI8QtcC3sh",
+	"jv/pa8ETzrSz/R0OD2SkQ9qovRxOO4WVR9rws28F6k5sUBa/nK3QqIm6ket5n4a9tv+p6kTl+etnPzyD",
+	"U+6zXP8ZZbx2F0wMZ/V4ZshEC18/jVVEy/Q2/adrRzHwXSgqieJVow7se1UvUApf8vMbRVUDra4UmRUZ",
+	"Y+6rujpDdiKWPnO91wxbUOWj7/+YwIxLd1lwqR603JnOLuZkGwHn9YclGb4XvZp07w52XTVUsxQ1tecN",
+	"p0IjvNqT9/qBGcXsr8yoFVb4OizeZRN4z6v9e7UEaAumFOjlOCGi/Ar5z20Sxbvv+boSiczdQlXtoaYT",
+	"oWWq9Z9OQbHl9vWRNUbEYewIN9t+N7kCuqDPigv8EGTmcKaPjeCl3gkxxglyD/bu22EpnAOxHbRhn8Ue",
+	"nuh/fzhWd4JL9fkqMLXugxShRs1t7DupKgbuCMcKXgPo0CKrqVEnnZG41iByj6d8mBK9zXvxnaKghZcm",
+	"mC/JJeg5RelpwZkd5z6qdm3u3GxrCmd4KQD5DA5whx6OU6cX22yFed5Isbk82zM78P9p24mB0lbKYlYp",
+	"/bt7bIo/8B4nQoJ+jDQ1XzaU/7zY8ZFefk89KC5HbHOTSq8l7ny+rLtiXpMtH2ZM9DKT3hmHEGi8iRxQ",
+	"0AAX4Spyr2PPhj7A9tX13WLbaQKncprfc01lH40Lnyfi3Hx7OeCifbmrkk7hOrwPYb/cHGKfu+JUuV4V",
+	"MsolKHA4oS/EMO8Syto2//FnO0Gry8W5qGb9eS/gIf80AoDOvPJXcTT9196fj8kyQXuvrgWosXbhkK6B",
+	"0DHinO/18aPQcDc6AZ2oNkbUjBu2U4cM7/GnucJqrNTI04w9i/2gTrSXtitApiCyFJoLtfho0DxYL+6p",
+	"MMy5WuZlMVw2CzO0ltgBpa8bmWhMgTVoPlPZzahX6xzx7OQ5/wF3LhFomRXjRSUP61nOhocGMHRjZ+Gy",
+	"euBkKfDWubamXv7Wwe9vFa/ei8MxkWI4zuiYnJEqWo15QL/TzYDvodXqJGYZnRWyujJ+iUT7SLndCehq",
+	"6QIr3kPUt3+yOvcuhSUL7BB3VIpSVqL6YLdsD0m2RXZ0+T+4vHg3x701Ita3Q33PTbGjGwLPbtIdO+Gj",
+	"26aDWkQnQyX3GG9qm8TuBroPMf00g5/mG+fQ1rlHt4XPJwn2yfCi51TV5Iw07CE1sWVtnSN+uFNPZ99f",
+	"ILxBztz7w7OAJrwOjq19T1LvhIOfs5c98tCJS4NFSTXjtT4lytxy9fJEyAbzYMQRCrJ8lNyVECEI6lNg",
+	"OqbqwvdjW6TpvbLjphKZd84qWJZkSDWknWQEuzcYbSY9s9YS0an4tFN/Qc0tW4EasNTQbcBuHkf1N5cc",
+	"+NGXiS4xk/pJfsjlJMQ+vR5VM8GLnffGa3Eraga22eYij/cLqIuZU4Twmz6mEvdJD9EAmHbEFGFrungP",
+	"nqfkAXSbPC6jp41SOsGkv8WVb7ZEpM06T9c0kC126PWt8zLxa8M68nlJy+2CMwGlz/fSEWZpwvwHfB4d",
+	"VLPqc4gAdsC9uFDvaQjEopmioq+R/V2cjhOOxoZEIUNIW/r236bTsnOdcJrszu4BN6RmbvzV3dysPr0n",
+	"fM1vQNLr/5MWidqsiao9OOrPUyVZ6SorQGTMAZI3RVQxhROJRqXW8ffOCZmwp4gMlOAcHIH3r4UVOdg0",
+	"luvYoYLwUcvAjstGHVP+i0rwW+wsLFjT2n+0hp1UW5WsVKsO63YnquOmrZZGwoJrdOZqJ6wT7w70eBm1",
+	"w8vAMHf29fNGaeNci3TvYiOs9uEKKmYvzmSynL872yP4KcIkCTaE9rDEfkD9C9ywDi7efil0C058q0Pw",
+	"GwF+F7x28Nigp0GqUu86iQ3Iab9Hwz3AJy1CUBH0yVBR2l8eh3rTh4j7wSEJcDyh2XPed51ZuqA6BVNr",
+	"359URjqkVY9Oih1UI1zx0oZXlevDtRzOkNB3nIiIdqA3xS7LLkY5RKPOcZk//d58DoeOkmIf0KwKceQF",
+	"zn+8iY6+wuLqf/6DP/jn9YO/PPj5t0erx9e//xt5mBwO19i1ibcSQDSphvn28gsTUBRVUxsBIJRKQOto",
+	"drLrBksqAWIw1ZbNznTp3MjuYa67PgJq2LnTW3ReuDNxhYPP+bpLVQLg17y5GHRvLZPp/YU6bFRj+LrK",
+	"DYt437ifBiRCdQkUZtcI+H9QQprEjOxH3vXwhuIyF67Fs40RzRvX6IGqdWm0ebFreyrjUF35uxSnHr6V",
+	"h6CAqAw1rR2vy5sdP4pFmG/IQO98E2KiYl2p/Yd0fwEUGxMPuOoXoEnqCWj55FGyspp02zcmBz3xhoRL",
+	"seq09lGYY6MO0MrIm916p061vUU3DtklcfcVbSMmVqRdpeegs0zlJLKlfWFSGZPF/k2nMxDfbpuLILli",
+	"Kg92pVd80XFfj1OjRfUJ0D+GwwPgz2/MZjFP9fdysP4+d4WbykU9/DGMOT+WNh0XJOTicw8rNMRMHxnW",
+	"6RC8yn5Un7w1MYSBc8NDrdiHWAdMle6dnMGBM3WzSCzyBYD2EMHkqCkkfUuV2IQWPTvu8VWHnAU/+4Zk",
+	"ucr1B37+ZrMRhSHxX3FhC/yxH/j5Bokxa/X7T890qYwmOLa5ux8WeBbvHjOdyeDx00os520jNIVNnepy",
+	"MpG0lsjwO/FzxkYl+mj4fhmuHW8iI6Lb6DmokVGlOQU3WetlSydRBKeWE4OI4HiJVflrfuAEsJKJOJrP",
+	"nWmLXnWULZpxhtztbzVEOMs9QCgFqTwCudmQXuzXNeJt8FCV4R7t2t0ENM4lFVeeT0ngLy1MCISJX1te",
+	"6fkglv/oIoHizgsxwyVlBxefihNcAI4Y3QLiWgO/MSvPJyRvOYf9wEmG2Ml0FRPCuxH+pQhMj7u9x368",
+	"B1mdrdFFq0mjMMwkLYTYv6RdLl5pHyvijYJOfWOegewa1Rq2PjMX+c2exWsjDmQRlDbykGxLCo4v1zYT",
+	"IjuNKPYq4SPtsA6n0xbsUx+6VIVl1Pw2ERHaZSAn2Pefn7/jtSv4DN7mdEYTQgI6V5aLu+QHVctUldWP",
+	"rVm06tTuHYTWfJtGbwcP5hqbmjO5AVxpu42hKbcDc85sZAWDvXWQrWSXnVC2PlQHS35eMW7AjUpKllqZ",
+	"/1zaVfNY8TolW2VtMHInoZUXZN8rv3AmPvLCVGf8GapzEkV2l5TM9vqvE43/op772ZEuR/SZWcR9hsNL",
+	"CdfyoOXwEZpiu2pZqYHZVxh232W7mXv9tS/IK8t0Py8Pvrmrm84NCqXFhBJoUqAYqrZ3RVsZGiTd5SMu",
+	"zkkJJzrGIUDK9KLBLvDrhUl3bYSTtOqaeXYVNM7KxHVF0r9fw+z1nKgU2l2xIeUIJXcnRWPQg47/u/s3",
+	"QiGF05i63Z18XujcK8v8W2SYCf0FkQm96JJ/yc/drdJ999+JzzZDtJzIX/of15OISOBOXSZwMRDhzvJT",
+	"xtdwDajGJbjZK63VLfg8p0sfj7Jedku/lXXG7AHRYNF338Mb81+OlFqyJXjU+9v1OOElYtb77L/Q/cD+",
+	"Wivj27Hn6Mg+VhxXbV5fz518P+fUyXjRabJD9bd+iyduookL+gCldqEwwNcD6e6dhkEjABBj+w4NIAKz",
+	"mFU4fM/1DrJ6oGjM3u2lMFxmoOO657qZrWKCpIiZgHg3edXjG1W09CrC+u6u2nVHO8t3rEmEh1FykUE/",
+	"aRS9jiU3LixFtG85laKwJN3Ya+kE62BbyFqd4itzrQC19a6tAS4uEorTbFNUgQ0cU8VnTo/kD2dlI6tq",
+	"BYkNHag5Qz31LJYVJyazqmXdj+ZEZ9j5kAYtYfhB4MmXZuci2M7gGTuhBp0fXLRuh/37C+da/0XJGiKu",
+	"CiOy2PiBb7msY+XkGP5VSY0xKiAQkD/R9STe/7FqJksskPVPPXX1snsr+VxD9zDoFPZWTvNAWSdTlsL9",
+	"tiyHnEb1zc5B6nXyJXjaw//63HGJ0U7kl1gY+DymNHyiv+o/TYWcdAdrWkcaBpHtS+kitE6JWBjYz5rL",
+	"xJbT08THyYn6zf4XxrgDmksX3zbGISLhvx5YYfHAimitqo3Y0qe12Z3NzjXw3GBWxdWJVy5NcXx+gfFA",
+	"DjmfMH5AYzDzqPYgJPykui9pwe3/nquKr/t147Hp6NClQwh6L4/6Aa/LB5XgkCLCq+oB/JX8wC2v2j5V",
+	"ikaZYof+zF9b3hjRPEDS/Xy/MC8eq8U3bHBT6QU6J7XIOKN0HHJoq4pqR1K0mh2VrI3bEs7sk+zAG7rl",
+	"ybK7Gb+8XEhe2P+/hXvFDZquAnWUSmBJQ15ajlkIpoqnK5WEgOnAo5Q1gH7u4YEYbLEwvmP+CGqjkTjW",
+	"GKSDqhE1022x854krE5Ubv7WoArhVamZUYoJ3lRnaFsDcYGcFDafFTEO2qhmz7RiG95ckG+WwyMuTu9N",
+	"Zdi1lWcCknsaaYyo34mjapZmkIlSLojs4BDflNLM+zSy+2h03RyCjNwp8D8BaSihRsLaf/AhFedGYrws",
+	"NXN/E/U4lY26UI9tcxykNwVHkvjID5GXisQNVFlLNg6gqbtToHfysbK66owUp12DwXfgHGDer8BZLU4M",
+	"PYFL5b+nRdTPwrgvRZFZ5CDfvid9H/wORsJGpZBmatPwwoTEYyyBaW5dObv9zyPfis+Z43YflFphcvRT",
+	"sN2YlqXAe3sratFwI0qMp0rzOQNFDH589+oF+/LLL//CZM1+ev9ihWU2gHmAyLUqCsB+zp7zBn/16osL",
+	"0j56yiq+FhX+eHJ+WYgFiPLz/9Eh8Dy5esuNFLVhb3zeQdjRq0fA0UdR86O8enL15efXn38JqENmBwfy",
+	"IS9CWv4WQxb2BHM7kdfl1ZOrb4V5VviE+Uboo6od9t0X19eY1V8b57/mx2MlC3j34S+ulgVP99zZ90PA",
+	"Rg6szFo4sGY3VXTkuyI5AMLEDRTqWAW4MZcPii5/x72lQizPoLjRcwqLfPi2UetKHOysfl8FUj08cq0B",
+	"C8Bepi69qE+052Ir67f42KckmxviGRRIEbR7pRpW81u55UY1nxeNKEVtJK+0/bdzY1xCDSvKiGU/K8t4",
+	"0b+2QpvnClvG3ud6b+S29gvuZIppWvH7iNiPSaUEyonsAYWjVisrxe6TNR7+5v71Ow5fCfQr9en1slHH",
+	"jmBH3vCDAJvkyT9+u7KmKJxTn7Ni/ysmbrfqVUS+OF/7+sFf+IPNz799/ZhK1v7956XEqjEz/r4IZU0j",
+	"mHJLJJV8U5cagUvR78q00FamfY79eSMqoi/5rf/g5Zy3QLMp2qZx34zbQlxnpLDHK1/27uAG9XOIPklf",
+	"jHNH5P7kEZTeEXIowFq6TdQM8bLvg5FA7MeieKhV30ojNNPqIAC7V9a9C/gp1n/Ieg9gatpFkxoh3L1d",
+	"lxBpgJCDqgsxZkAc4o9hPHFwgYRY2/yqD6P55QTQ3cJ6i0bNA/K8s88MmRPn2WGYKbL4/78Gd753DHB/",
+	"7Pjwt6NotKoH0n9ciAwcWQnuYekjnpRN77SsQlbXmZ0aZQQgwOoxN35Tl0mF7TEpZy8/iFmXFlBi8s6a",
+	"xef6OaFw3AjzDh3yf8DRu/gs3IH5iQ37qzia++BULQrlkutJwfmMaVE0ooOjaM3Oao+F1SUZPx6fMmmc",
+	"zDztRA3AlCUo4OgcgUrhMX+CbnyDg3/Cw44j3MASUodeu1/vVQm+ESZa3afXRFQ5FOyPr8ne+rDWgYb4",
+	"7MF//+LBv//825dfkBrisJ4RPrHCMf/V0vydgJYG5xeqFJraYf8AsKVeRVf4/R2fh64gkTYDvwEG/MNY",
+	"4d40yzvqk4/JEhr3TYAmqAFTD6On97IXeE9O2Vrf1CVkSd/4Z/+VavC9ab9+5Q9/c//6fYYGbvlZ5qYO",
+	"z97t6v7ESkiPHiE1MimbfT7gp/BPDNoC/MuveJjOQ/HR++63VPnGN113kJ7zbBW6Uvmzq1eMa/aZw62Q",
+	"B/vZzyD1QzNpCFUUBo4oPj5v0+t6Jas7Cmsjb2VIY6H8m2+kNs+6x+4oFbICHW6487eKV0RZHKmqQN6C",
+	"3R+PVNB1DINI1cr1h3BVdCVTmw3jB1Vv7Y4e7oeID39z/552a70TWnianrOMkGeQrFPwg1gx1bCtqkUX",
+	"Zztx3evGx9Sp/pQGC49nnuNmm4VFiOyX/rrRdaUZh/3t8tX9AfQ1kZYMarMB4kDgSdUCHRfHRm0bfnAe",
+	"8kIdhGZrXuwxvI07ND6YN4P9uX9J+IM4hRH+VWJwzSsPx5MKbTx3j/wRx96PlXHifQEGqkjaMFH/os6+",
+	"E9yl9Ch4JeoSQZaSsZ6tfSShHvzaYoN+d1BcoK4jw0xo8vcV/R2X/t99Jyzwi/+IWyB+EaV2Uy0Qf/6U",
+	"ASqkS8p71MHHaHVAz+F97NRDj1qWFrW3ai9eCVG+kZCnOH+qvLeLqaOoIR0cG4PV5zs591dJlkrP7v62",
+	"J4yR2CAXVvdi0pEXsjbatX14LZhRowKXy28Z0h78nk/t1R9DjWcQs7cMgBeIvWpd3u79MoTl4xgiOsUe",
+	"33S4wRkypwecfaFZErXVtCKJerabSUCtdxDAn2zTOghzYtNq5kmJF7s0sFFCe3B+2esVetf9emA8Pn5S",
+	"Z/bTRVTyP+L+jEfMVZthHVYsi9DYAOiH/nVUqiGbAKCpV6ynajLNz/rO6nOfpg9/s/83rz73FrtMhf6U",
+	"urHx0/lj9OLhBmHuu/3KUFdOacN5yvCI2p9EIfajvFLN4V+mFHt2fIi9tjIE841vyvX/Uuk8TR5c3R0I",
+	"ihl8D38zai/Q/ZZUhODJt9irckDNmWW+hzxxS4+xjMPuqiV2sudR8RtWSvpLXm0YADEHzwFm21Hb6Epl",
+	"8hX7T3kvRlSjhLxd0meaHaOS9fvZySxz6YV/5sINnSecER9NbyrErqxlzRsKlWpELg9pakVqyWV1DoRj",
+	"f3r36gX76qvHX/35HmnYQE6vfvgb/iPjeLhE48sPCHFrNf6b9+rH/uOFy7zMRhomJPb/J2XMH7sBRhb7",
+	"ibzPZ2X5Hp64izj45HHCsIjM1jyWAnZZ/bT8Ry6q6P9zBt4NB/0jgsYjOIVeSWMqHx2fo+c31sCeOne7",
+	"Kz3HfgEMoi53jjAPWA4bhUyFtD7gE388z2VAI+HU/lXKboxHnrRkv+taT3x6IzaJWz7ms5fW+vSC1ANI",
+	"3wMxHmLgLp358x4qthzeuYZIEsjyDeM1k17lYRtZic/ZBzCnm3PwG0kN8BJEmiQMG1E7w6Aw8B8djUeQ",
+	"AJPce1fd6Y9LZvFUeYVQf2NmCNgXGw8GeGc2+M39a8YZcVC3wnNtln8ZkN34ySNffBpHxC6a0adIK/yu",
+	"9/1PfCGHNk3z5Ww880Ei3/dRRr5vBEZ1h8ZoH+BuhCxA1A0BNqEL4HqhJk26azb2pID13lsW0g2/vVua",
+	"Seff0FNa+OvosT/iUunGe11vVK5vNFoMVviFxqftdmfuRqZbabiHsaRLhYpCHM3r7sFPo4U8P3dxkAsY",
+	"xpLJJdNAuS+gTdyBMJg5ox/+hv+YNIdDMd8yrc699kldMjgGAOMmeAsPvMNBvkeCPYxhIVKy+1mHIHAH",
+	"2n1yqR8vZZCRFaKQcd5LBBMBELOXYmEMDR8/jf86Yna062voYqIf/gb/mFRYfqpL9dwhAl62+7QPae2+",
+	"+alTIZ9VVZdCjz2o17zY3y85ldrrh79p1TYFxqLIKMzb1qAZ4LAQwPVj3426I4Ym4Ez5uiocZYWlld4r",
+	"tBP232Oj4G3FC/EcIZfuc7twbXfbr1Vm2sulvsMLPRpHS7Icl4Z7MMenETKTHaKuuWM97IjlCjv/jV2i",
+	"PcbRf03egS+65+6ZP4rel7PLaZ89+O/8wT9nQpr/AjflmN6+lf42hdhuTqK6xab2rOKyZArgEDxi/Gfa",
+	"+xyeDk370SF+35yxvf4d9mgELecDlU+ZI8oTvA2tPe8TlXvxRtJ/gAHdbj+ny2TGE3kZjx065REjuV7X",
+	"9zDSgf8CzdCoURwS2pJRyM/MFJHHVuMX2V/9f9j7uua2cSztv8Lye9Hv1rLjdMbdu9u+Spxk2tNx4ok9",
+	"k93a7QuYhCSMSEADQFZUrvz3LZwD8EMCKMoEJXXXXqRsRxABAgfA+XweIVFhDT+3Qj1hEz1DeuWSacG9",
+	"8FJdi2EZZWNlJW56HS1eB15srEkR53KlSPIgKZmniRYiMBBs2e2+Sjv5hye04p7zdVAypWhbHCpzcaeD",
+	"oHbk//hqy14c03jAk8KbmTan64QgUGPMsxCrbbozbpYlvW4nL/SwDY0cyDr7c1A90wBbxWsHveP59WY2",
+	"xthurH6gTBtaCnwrmu3xUdTJuEBjaQlPiI1e8siSpeWu4pJ3ts2xDPl+uXVcy3Vfx1Ehpqk7FeHMB8tA",
+	"SvaI9SzDUmY3DoU8V4mdZoecVIjpiwTqd0lJ4cM17j0MwCmIwF0mhCNwCDZY8hzUm6WiecKgDFHSiflr",
+	"2yh5vVhQnkdZuPEBIWoR3G+lGxfAfpFc1+MfIZbbtns4MoHEOx5c0mk41gY2Nmmk99p8XnzEZQ2/hizR",
+	"6IKsAs4AAbGtjpM5DWdVn5b0NhLEW0rnnhXL1XOeJ5Q/DBDKw8B39xHm60pKWkKU2rMPsmWrB8eU85os",
+	"KeSSfV/xZZyyMDpsnZA31pKebELv7BBNeOqx0RIaTFX+jJYRBKJn9ZKthomlHR2y5CmEnLJviU3qKRQa",
+	"Pi2jbxg/1f97IZOZWAFkLhSuwjs7jM2zRkXfhVU8wiV9m4wPa3XaO+mG5DTuTrLsBF7z4j3j+XshB0YK",
+	"A96cf/b2EPnoYA5itUC2TD0BfQprIZKRQhQDs6DrwiCNjJkW3SAD9pdpZLfshHWn7zIdz4daectIUSRK",
+	"S6MZBJ2Xkmw4FrthLqD5yHn/zKvkNNAqMGkB1glKfTj9qtPkgSrtYHsdau5DIYAQDtJJoq6npLR7eyJd",
+	"fdSdyZGaJLw5n1mHXbNltPY5ns6vLppn9Y8jlF/32/KS0ntW9isABEhm3NaSJmatUriHzARWUhJVHhoB",
+	"CQgeDfPobWZV2YArCP+KqETSTMic5sma6obCb04tVbk/6iFdJrTAvCwKpiRk6gOvvsPxTmZAmOVCPwlQ",
+	"eoQQVw/tXmzPbd8asia/94CUtpqKBwUIYc+3mFCaU2L7Pba+UhFHBpx5KDKNF4tTSry1NSBVvuvy+5Uj",
+	"yvvp5TvByGyMNpCai9fQjDwaVZ9yWxhgQ0CR7Yt33Lx5jWve7CshCu0NorNZODu7gr0nXK2oxErnleMQ",
+	"xCsVNrkPX1RTOWyt0jGSvQeV5uL7HHhnQqfvJpOAO+eLXQ7HBRh9M56XjhHWL2dGf1E1mXjBuEsCWhCl",
+	"jTrFlE5KSuoYKXuQRK5fJB93FQPcmK6BV/rUHeyafvXhfO/mwIQvHh3zGKYYZttPEfCBmdNiDasbVcRQ",
+	"hejMcMUWJ5nhikML7UriFCROaa5GmDbzH/DLt+frkf7Ep8JNei/b/mKnHz6krd6IR2NoZ4RntFBpYhRu",
+	"Ic0BUkOYJTlwqOCQANysNN9yxI1guGIihCgKsQopoh+arxT7csCHY0fPjkq/FZE3V0mpZki45U3wem0r",
+	"dm07y4OL0YG0ZkUxpjEtGH2klmXSJn9h1NxYC4DCtz3xf6b6xg4hmr/iF+czNDeJGzhTweSXbWO1mt4/",
+	"vWx4GV0wKcgJvT2U15jmuoI6FowfN7mfjJTmoawfzGX17qZXP/XIPrp3CbdN0kBW0xFPGQ90DQPdp+8x",
+	"T1AnHgGzwwlwZNX4V0oXalu2jcAvINKarIilgLCpzFtpyy0Fejs1AOpWIGu5dOQbB9ZddvAotYZ3yhpt",
+	"3BIBbtW0kLLx0Xwe2WCp3KbPSzI/iBvV6LdCkSK0ERfwOc3Be5rI5fP3pHdZFrZgMbQst0TFXxZKJNRq",
+	"+A/CMcIVO0ir9C7gyKqgIrVnkR7HP2mW4/zJFf12LcpA5dyvfO6q2D0mzpB56bd+R/InTislFbWBhzX+",
+	"EndxCtJpL92azwcsyI6W8PLjG1XwFqHDqCDcuSKthSV4QpKcrFOrw4LDiy402BGqqRjF5/E42ISPwJRX",
+	"EP5m/Qvh+aF1gO5VvhMFKGSQrmkVXOvGVFTXvJtGY5vHTkupQMI6MpUc9PKpaXbVuE6nKhPQFqnqLIW/",
+	"dW2imYktOKpLa5fJsgfk1PDKEAyYVF33hLoCJtsTueTccnRBjJBshmYTM2evWuCZPBTTekt8JF1QqQWT",
+	"nfDAn+tWp+gobAwv7Cx0XpUZUUlBieQ0T9vUtFPM85XAi6MFxGApz0ea7/MnlMFv/Sb+A4ugo7cVQbsH",
+	"+tSKLfLJWXqWqUdfidhvx2AV8c2skN2QIJ9tk5OuAsFBfrCRgD6lIPbNE/KAXCRW0ke2Ynyokl0cu59r",
+	"/Mddt+Sfaw5yLPmEbL/vFOQuGoVzRYvi7Ge+LIqhQPnbNoa2fisuNOq4awp/55JMgGzcIkLgoLBg191/",
+	"Xh9t6MWjnn+mB285n4XdPHBB3KgQoEEWyubjY6t+lpS+OdWHpNkLLXD0rPHNbX1ujv6dZ+rzwE4PIi2n",
+	"AASwPamI3RoGMb3FBs8E4j3QxI4e9odsB38pgaKmu4wqSxdgq8eAX9KYAO6q3aq5bt+o6dkjlcqCZFVG",
+	"AeP6p4uznanw7qupHejx2ThDx8R9fWEpCsHdy4QkJVXK3KgrYlRdmz5SElY8iK+W+gtL3RiUx5E8R7Ml",
+	"5s5Y8qkKgt/cUQt+U1W40gZPXrO+yjpviarBcF4kbwA6ALqAKr06F9k0MrshrwF+xGRSp2qlm7laP7cS",
+	"tWZitZmplYsX/8O3I1VSQsz6D5KkZV/nGFEt23W+I4UShJhoFJj4knr+5Gr3egB2fl5CZH63vnsNMikm",
+	"k4ZAH0Fj29HypqpaDKWbYB1tVd6Y2Jw1ynNE01K2AqJRUcu81bQBiKp9JtRXhBlVHhTVy0WXZnQHDU7R",
+	"X4IjC1RiO7Q7ynWimOXjKSlRSzmweCPEyHUv1xHmKv5pd4MvrQ6eLE6JP3Iv5JzmiVjqbTSoqJJdCK3i",
+	"l058MJc5lkM0KxuAvR5znYiFB/HSA93BqE4JQyU9q2aql2fnI12Zl2jjPvzbDqAH5y+Hnk4YHVITOaW6",
+	"A2TBSK+CJdZICLUiMt/GNXvhAza7h4ef2vmAo/qreS4TB09c/zuVOcuC2j6qqmMs8fkT/tJDA6rW7SiI",
+	"5YOMZF0PfQxf1X3z8SPUUtjnn9D5gGmb8a+VX0DPq+M7ggNDQlU/ZT20IiFJJoqCkumSpuDFnQqRJ0LC",
+	"73D1eNy37JG62q1DVfP73NLFGjVZphJM39l5NTXmu/2wN+uE5U2SVbCvV5zK1E0GFw8iX1dZHxtoGz/t",
+	"rrnArqPdVtGdnJpmM87+uewMet5XjU5Rh69H5w15gklV6/EtY0hpwmRGVORyJi0p0d0wbPfY5KTjbzDG",
+	"PqG3KlS/kKJkKvZ5CVN1/gQ/+1y1MOzf5U1bjXyUi7bx9DHuWVkZaydxzQJuZ8eh9gUZ33636Ysw/hDf",
+	"AaXzRExqNsWWURk/M/FgczlCNJPS+XEyE0ML+KsriFaN5MToW6N34O3E13Yfhgt1N7NF/5veWnjTRu6n",
+	"aZcmegYJUI2kXkgJ5jRH782KKShW5WJVK55V6CE9cxnUvjIHxrVLLYY0Y93qu61o/nThUWujROtghMcO",
+	"1nWdZDFDdRcv/yPqmK9mwTjMdQ+RuWyBp1QcpvF3+k6a1sE5CwPuwrETEDC/sbvuG5uMmoSOXYR05wbJ",
+	"fyMpE2/tGv9GRb64/6Zo891HP3+XivpR51uH0/LZsKkHWa8PlCwcYbWmytaCu6XCn1yshkJ7I3JFp9ja",
+	"Jkdhwh+1LgdfrIvPC/HyLANoHHwg7NTDRVQbm+1xoLGpXOEuFI+YvWrZiVYWHgv8R2ZTE7521EM18hXA",
+	"fmuzGDYD2zzFYhMkYjKh0imA2x45HICfrOiwFER2wD0SMUZL98Ea+ND5+kAzUlIMvZ8NTZTd2omHXoId",
+	"t+1tQdZj+9zMK99KMWF+7gyzR6eS5PDomqhriJfFQgNtbgEzswed/0Nxoltc7s1K4X1QyLugup/hosHJ",
+	"zuOfsucPVLGcnj+BhhyuArkS5YJIWG518COv/WQY6R9lI+O8sgDC0P1KOHxalZhZUHVlkCO9UHNWFBbJ",
+	"BZGV9czioUqhFFXJA9UrSsFYK0eQoGxGs7kK4s/YwickCwQ6cYh6ScI1zc1VDdwsAGaiIPZjeQLNfb7k",
+	"LvWHIMKYFolm2dxb4QDTiWM58p1shh0Dc2Bs+8y/nnY+KmrjDqoknPTPzS/0IrZUFdbEOBpB94ji7uBW",
+	"X+HCv17yPyZNeqQL2Bv9vq8Rkb5TiVhx3K3WQQTkk5XDzYGMCE69GVbe9RslauJfvWNEhu1GpF8hcz50",
+	"B7+Dj6+WUrJsWSzLfubnHvWV/0CYj0CBZeqrUzNifQkSnalHI8jlUhlpxrz2EMa4E8XRiFNFpqn+XmlJ",
+	"SdmWicpf+8A4mvCb7+n3hTLgtJxRksNkP51dYc/fv2WqYlhu9bT13AgSwkonIf70tjemL2V1BsbTpKpe",
+	"/Mvdp49mnUpIr8CQlFpISnJwUV4Cwh5kXYBfNIwXu71pr8stuRxjx2I3h3ZHYa8d9i0DRziLcgBo8oCm",
+	"h391P5vVaq8bqH3TJQVFz9aCqCQTxbLkmNTaI7fRPPceuj6MgeXe0r/NjLp3dff3ZnrRw7oHeyA+9ugo",
+	"q2YUZkL9oYlqbYaIiytt6E5zuala7e+mPIJbsldajHunN5LRSW+SQuutHYOPsFFngjilicqEpOZIuFkq",
+	"lv3nzYc0ef3myhytN9dvr5GtEEkHS5JDPMocz1nBAJa/MuuYQ8axmM/Vwbxd3ZXnNzVH2Ei6Ul12E59E",
+	"bY8F99SWA8FfjM0UrKoK+Z4RmhNM7drX3OTpEyWtXNDDvc2NRd4vWFiv3f/5kH0WY5yJ3Ry2UDQpKFkk",
+	"WiTm60sdAgUqHGnTaOrwnshARq6DuGwg9MA4QvLoTmUM60dYkLGKsWwHA0Ggr4ajnvqOrX4G5F0mnoGg",
+	"tPMQ2cPOLM3N+LU061uynJ2lZ+Qh62VyfpFM07YfYcL4lErVwb5uW+xJv34lCrHEvHQuNFXmps6ZpJnG",
+	"9B1fTxl8Z9+ePi7LBwvfks2WfB7Cua4+3OfheBB1Pnf88+ePZo57N59NAOpI6itIRj/xD7bdUQ63fWAv",
+	"6vfppZsjq21dU/hqPy5p1120mNlm+XUZ/bgtqZzSnYTOWGyK9+a2R5QBxnhqxgioEg5CwOiIrPo/Mb2s",
+	"2hpVcur1nt6Y8Rz38tyLxEuLflGWDWItLeIJCUxZ/ItYPFIplwXbCStCzP2VAy+D0f2VzUczVzQEwzBi",
+	"oJYZmJZUAxPCA/GFwD5hn/T0tKaPdPWpmpDnlykMi3Z51wkmOhi6vHdLYfTd2pxfzYg2+xLw641dYqw+",
+	"sOd0Kw7iNJNmYiwx//jaG8Acqpjtdyc/8vwFsgYSSV84lexfjVoW44bGmR2aNNlxoIKr0AaVwGMSOmHt",
+	"WC5r+ipH3jGzUMMBtI/PFJ4SZVnibyoY1t8WhSCjVE+0z2pAd9iuCK1POfR4AIiCXQFOV1YItnPi07PC",
+	"e2NuP5A8GvXbLif42VPzYyWgah8Qt8yWgvH1x9vauFLst2FMfdj1rWDEvzYUWhedYfe/CMbvXLs+5+Yn",
+	"TofVsaQd4DKhccTEIbF9hA4a+3kDRjdz6f9KlPRQ5YW7gYnuFgWDK3/JmUbmGTf4mpo2KyiRGB43Fqfg",
+	"9HJLNwSxN5oBJr0aWfSDlTSXZ3R9rim8vZFIrDndNhwumnbDqx2bt+o2HiyJWadBexvLZHaEZ1yjg8RN",
+	"sLO+ERNb0uMokldRsHvdrJw/2d++neOxFDSYP1Mt127ofXJcyqptVLROv3G5YkVhDhktWYxKQXAydUrM",
+	"R6EPJC6/iJKa3noXoEOpGKMqWUmhKyUM8PFXlM7Vz66+zxxYIEkgW7whYIPn7vzJ/PgWZHR4DVg08Fp9",
+	"ZIljw5NPV7YQO9vUwACtoUWyWAJAJJTapxupiDuZS+3To52t23WFQ9bdmNmPjK66anU+uTYj6ihVH74A",
+	"ZVE4BAzwRJmLfWHP4ue+96IgvNvRyN+S9d42y+h182/J+hYrMn0z9Q51HEv2g6ZbTtYJU66O02j8QtVl",
+	"nZbo2thvFQAvkcOmVoqpJGXZCcpySyWYxS5lZuzz2PaHptOuAxmn0YGuVH4JWxulWwryoiBrmqd2WhH7",
+	"Ugv4xHaZD7v4Q2iLN2ROb6upHs3tVHdx4DSgjY69ZHvYwFyWgBOb4lrNHPcp03CBqijS3OL5CJwaknHd",
+	"XJPdd2RU7o6TEYBxKUMkzcy1tQ7HDe4oYokVjM8tLBinq2RBlFoJmSeWpdRW16cJm7Sr7rNMLB3CAUGE",
+	"6csmcDSi3do0o8Z3uTeo8FrN3wt5azs/jClJjQGyWTjx48V+JVj4kOdpLq/i5QOKIpzXMiOLBeUKCDdH",
+	"4Kyza/Zm/YHx+UiHrH34EH2wJdwzUeTq0vo7FFWKCQ6OWsoHJnrtouYxJlbNzTMyPP5flzQEmoY4BMRy",
+	"plhwPLNnqSytjwub8IFU4iojRaeacwcNti6CrWKeqzR5+5AImbz/f4EUgzld9+WZ/+GVNw/E+1Q2hHLX",
+	"vNyvjOe+rIkfkv9vZ/VfzHF7EXgtkWnySL0pGTX+y6gY2rBCXsodWF2gxuQJkQs6nTJRV8q7nJhB4iMk",
+	"NZ+TfHfKOiZ28zxRZF2zcoNDv2eCugvD/A5jKTu7DuWL39d6u7WHJgO1D7toRkg7Vu1+KblZNb3kNIG2",
+	"Zqlev7lCr3UdCkVbgfKpJACXpSywAnynx8K+w2/ew3AO4y55yLYrMvet7m6nq41XaNAe+gORynfCpHVC",
+	"nS/0peZsYVe7l7F5N2cLH0VNVRffPTeN5D78RooDrwfSJ8QGFYXLgfcbag9dwbQ7NuWflv0QK01bBL4f",
+	"I5CmLCrYaAfNTVDdYCpR+G5DYoR+o9JM2jU/zNbORO7J1/9kcwBoJnieTEimhWz7QS9epmdgZTnTLMEn",
+	"8WVReMDfnmecGC3KmlAb+s7epw8OoPHAY9c8+UXrrpKpVqLmHdXfXwkxZzSAFYD40vSRZWCVzrlY8eRh",
+	"7XhcjK0E8vo9PLk7wdNacp5b1dkbTCWSTWcAb2eWvcoZacoLWMeU5njFAe/j8HPp3IzBKMZhsgIsHbdz",
+	"YeuL7Leq7EFgozSWv5pT8A2YufGa8be2v3GZ800Xr81YfDLxXsiEk0c2JVrIF5mkOeWakUK9mNLoFjAc",
+	"PV+YnjVffAQ6bnw6ivupbb0hYgrAIp3m8h02OYQLHLq65hPRN4adEU0KMV3CjrbvMng2zp/g57eduBgw",
+	"3L5gGDaPcFT0h2o8PUzwn3Z62oIpLo4qz3Sb2kIN+sjoKlGaWvA+PMVpjihyuDa1mwOxGCH5leSQvG29",
+	"l9aXbQEmMlEigQuei7gY/iyYxquPbVzMrDG8TWhVEr7GWLiLWlWh8GSJgHQWOmHK+GXy0tpSIBegrbBy",
+	"WdZJ9fjXS19qHYZXt0fxvvIkO2HY0IG2NBaUnQ3vzMudig6sbSCbFnaRC0KZFXRzcZkUdKKNdo1hPKUh",
+	"gFmdDfuIZzOZ6IdX25YMiGLr5Gk8/U8vX+7x+H/fkZ3Ecf2wx9MhTnIB6e7T3TU6yPlu+U16nO7NiHpq",
+	"NEMbMrZZJwA+H9mMeZ3nwwlYduXCuRk4bIV1q9vItdVulc6f7G/fOt3NjRkey9uGXdySadAarvlKmDpU",
+	"7qgd1nV+1kUiMa4E3lKpBH8vZHn8Y6mWl/OcaNJVjv+upuIlD/b2qFZwKhzclhDgwgQahjRZcs2KCnsr",
+	"Ixzy+ICRxF9b804SRQ8gn+FoIQ7VvNBg71NwAh0X6hxYEGA2q92Q1pkk6EOuAL3QP+0UOxtl80whFh93",
+	"zuF4kfdeOnJrf8WGSINCLoKKKhMhQfuV0kVwjjxb7mPtYccdEnv/Natah5xpHRAqTRzpNFnNWDazIdBG",
+	"LWSLrNPCQ4oV98KhXG8ibo9wW7ewb/7AF/a5Ucu7zN0rUdI3JJuf9Q3319cr7IGj3rGdo5sKvsHec9lk",
+	"fg8GtT5Q8khPiiPWx+Z6esZIQ+gWZGkaPsHPHrxjt6bdifKONQTPD2i8qAYf/db5KBx/RVuQ02S5QDZK",
+	"+FtajWiylFBbyYVmgZqi28ZgxxZuSDztw4AMfODb7nOmZwKT3y0+05yLlXJs8Lv5Kze3DYzntPYNE9+v",
+	"KZG7zCom/su0Gtmysr2ECvWQZKUQYk5zdN0RfVmRf7qiXMGL9ZBZsc85f9JiTvm384wUlOfdU3SP37ly",
+	"Tftoi/D43klNu2N8u9OENP2qW68zqEibubdNk8/vr5Iff7z48ZnTnp4pmi0l0+uzn//7N7sIlhf0nOiC",
+	"qK65fw0NjsKkspX29RZf/uekJP+AKHFH1pl3nS9ePmdhn7/rcPI60ghRm57TNZZNw18LotSwHVYuWPd2",
+	"Mg125A2+oQSKYUvGl5qmNUpCpYJJSopinbAQbpElpQ8LwjYVm1+utIjyGPDu7/ek36ImCJVEztt+7e3o",
+	"QKe3Gh/QJz/ndWLaOh9ASbUUXJQUTnNzmA7ywoKQCUtCHRQykZ9iiRMOK4REanUxiHvlZNA9t+qeni++",
+	"ydnKEcWdZkNqWCD4e0Ao/EI6KapWBNMjjCBaDTEm8OtdlcLqsEhMh8g5iGitPTIf7+Xau0RRp38EylYn",
+	"3AekqCTrJtyiD4Jbt2Y/MupMFdNGBfY7ZZYb4tM2I8d6qeB+JQ2XaZKzyYRK5QjqvPbUqEKQhpLhGm9i",
+	"vb5IgAqQxPZe9Q2iZi/16J5BBtRjy+IYxhcg0HQewNBgzH0BHXQaW2aFsVV01unq7UZY1/rFDr6yYMzI",
+	"R7cRl7I4+/nsnCzY2bffvv1vAAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -3,6 +3,7 @@ package dates
 import (
 	"context"
 	"crypto/rand"
+	"net/http"
 	"strings"
 
 	"patientladder/api/contract"
@@ -41,7 +42,7 @@ func (h *Handlers) RevokeFeedLink(ctx context.Context, _ contract.RevokeFeedLink
 func (h *Handlers) GetTeacherCalendar(ctx context.Context, r contract.GetTeacherCalendarRequestObject) (contract.GetTeacherCalendarResponseObject, error) {
 	studio, err := h.Store.FeedStudio(ctx, r.Token)
 	if err != nil {
-		return nil, problem.NotFound("This link opens nothing, or nothing any more. Make a new one in the calendar.")
+		return nil, &problem.Problem{Status: http.StatusNotFound, Guess: true, Detail: "This link opens nothing, or nothing any more. Make a new one in the calendar."}
 	}
 	s, pupils, err := h.pupils(open.As(ctx, open.Who{Studio: studio}))
 	if err != nil {

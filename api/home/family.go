@@ -3,6 +3,7 @@ package home
 import (
 	"context"
 	"errors"
+	"net/http"
 	"slices"
 	"strings"
 	"time"
@@ -20,7 +21,7 @@ import (
 )
 
 // errNoLink answers a link that was guessed, shut or has run out: nobody learns which.
-var errNoLink = problem.NotFound("This link opens nothing, or nothing any more. Ask the teacher for a new one.")
+var errNoLink = &problem.Problem{Status: http.StatusNotFound, Guess: true, Detail: "This link opens nothing, or nothing any more. Ask the teacher for a new one."}
 
 // familyHome opens the ladder that a family's link is for.
 func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, open.Student, error) {

@@ -13,7 +13,7 @@ import (
 func (d *Desk) Ladders(ctx context.Context) ([]store.Ladder, error) {
 	who := Actor(ctx)
 	all, err := d.Store.Ladders(ctx, who.Studio)
-	if err != nil || who.Teacher == "" {
+	if err != nil || who.Role == "" {
 		return all, err
 	}
 	covered, err := d.covered(ctx, who, slices.ContainsFunc(all, func(l store.Ladder) bool { return !who.Role.Teaches(who.Teacher, l.Teacher, false) }))
@@ -36,7 +36,7 @@ func (d *Desk) covered(ctx context.Context, who Who, matters bool) (map[string]b
 func (d *Desk) Ladder(ctx context.Context, id string) (store.Ladder, error) {
 	who := Actor(ctx)
 	l, err := d.Store.Ladder(ctx, who.Studio, id)
-	if err != nil || who.Teacher == "" || who.Role.Opens(who.Teacher, l.Teacher, false) {
+	if err != nil || who.Role == "" || who.Role.Opens(who.Teacher, l.Teacher, false) {
 		return l, err
 	}
 	covered, err := d.covered(ctx, who, true)
@@ -51,7 +51,7 @@ func (d *Desk) Ladder(ctx context.Context, id string) (store.Ladder, error) {
 func (d *Desk) Person(ctx context.Context, id string) (store.Person, error) {
 	who := Actor(ctx)
 	p, err := d.Store.Person(ctx, who.Studio, id)
-	if err != nil || who.Teacher == "" {
+	if err != nil || who.Role == "" {
 		return p, err
 	}
 	all, err := d.Store.Ladders(ctx, who.Studio)
@@ -83,7 +83,7 @@ func (d *Desk) Openable(ctx context.Context, student string) ([]store.Ladder, er
 		return nil, err
 	}
 	all = slices.DeleteFunc(all, func(l store.Ladder) bool { return student != "" && l.StudentID != student })
-	if who.Teacher == "" {
+	if who.Role == "" {
 		return all, nil
 	}
 	covered, err := d.covered(ctx, who, who.Role == account.Teacher)

@@ -65,7 +65,7 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error
 	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All(), instrument.All()), program: program, kept: kept}, err
 }
 
-// Who is the signed-in teacher of a request, or a family.
+// Who is the signed-in teacher of a request, or a family, which has no role.
 type Who struct {
 	Teacher, Studio string
 	Role            account.Role

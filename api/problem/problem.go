@@ -18,6 +18,8 @@ type Problem struct {
 	Detail string
 	// RetryAfter in seconds; empty for none.
 	RetryAfter string
+	// Guess says that a link was tried that opens nothing.
+	Guess bool
 }
 
 func (p *Problem) Error() string { return p.Detail }

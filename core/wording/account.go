@@ -75,7 +75,7 @@ var done = map[string]string{
 	"password-by-link": "set a new password by a link", "second-on": "switched the second factor on", "second-off": "switched the second factor off",
 	"recovery-code": "used a recovery code", "invited": "invited somebody", "joined": "joined", "role-set": "changed a role", "account-ended": "ended an account",
 	"student-exported": "took out everything about a student", "student-deleted": "deleted a student", "student-kept": "took a deletion back", "student-erased": "A student was erased",
-	"studio-exported": "took out the whole studio", "studio-set": "changed the studio", "student-given": "handed a student over", "lesson-covered": "changed who covers a lesson",
+	"studio-exported": "took out the whole studio", "studio-set": "changed the studio", "passkey-added": "added a passkey", "passkey-dropped": "took a passkey away", "student-given": "handed a student over", "lesson-covered": "changed who covers a lesson",
 }
 
 // Done says one thing that was done: “4 May 15:30, Ines Calloway signed in.”
@@ -119,4 +119,18 @@ func Load(l studentplan.Load) string {
 		words += ", " + Figures(m, "minute") + " a week"
 	}
 	return words
+}
+
+// Passkey says one passkey: “the phone, since 4 May, used 6 May”.
+func Passkey(name string, made, used time.Time) string {
+	words := name + ", since " + Day(made)
+	if used.Year() > 2000 {
+		words += ", used " + Day(used)
+	}
+	return words
+}
+
+// PasskeyAdded is the letter after a passkey was added.
+func PasskeyAdded(name, device string) Letter {
+	return Letter{"A passkey was added", fmt.Sprintf("Hello %s,\n\na passkey (%s) signs you in from now on. If it was not you, take it away on the account page and change your password at once.\n", name, device)}
 }

@@ -62,7 +62,7 @@ type Scope struct {
 
 // passing are tables of which nothing is kept: what happens while a server runs. own is what goose keeps.
 var (
-	passing = []string{"sessions", "attempt", "login_failure", "account_letter", "once_link"}
+	passing = []string{"sessions", "attempt", "login_failure", "account_letter", "once_link", "challenge"}
 	own     = "goose_db_version"
 )
 

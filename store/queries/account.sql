@@ -155,3 +155,27 @@ SELECT day, teacher_id FROM cover WHERE studio_id = ? AND ladder_id = ? AND day 
 
 -- name: GiveBack :exec
 UPDATE ladder SET teacher_id = NULL WHERE studio_id = ? AND teacher_id = ?;
+
+-- name: AddPasskey :exec
+INSERT INTO passkey (id, teacher_id, name, body, made_at) VALUES (?, ?, ?, ?, ?);
+
+-- name: Passkeys :many
+SELECT * FROM passkey WHERE teacher_id = ? ORDER BY made_at, id;
+
+-- name: UsePasskey :exec
+UPDATE passkey SET body = ?, used_at = ? WHERE id = ? AND teacher_id = ?;
+
+-- name: DropPasskey :execrows
+DELETE FROM passkey WHERE id = ? AND teacher_id = ?;
+
+-- name: AddChallenge :exec
+INSERT INTO challenge (id, body, until_at) VALUES (?, ?, ?);
+
+-- name: Challenge :one
+SELECT body FROM challenge WHERE id = ? AND until_at > ? FOR UPDATE;
+
+-- name: DropChallenges :exec
+DELETE FROM challenge WHERE id = ? OR until_at < ?;
+
+-- name: DropPasskeys :exec
+DELETE FROM passkey WHERE teacher_id = ?;

@@ -61,6 +61,21 @@ func (q *Queries) AddAudit(ctx context.Context, arg AddAuditParams) error {
 	return err
 }
 
+const addChallenge = `-- name: AddChallenge :exec
+INSERT INTO challenge (id, body, until_at) VALUES (?, ?, ?)
+`
+
+type AddChallengeParams struct {
+	ID      string
+	Body    string
+	UntilAt time.Time
+}
+
+func (q *Queries) AddChallenge(ctx context.Context, arg AddChallengeParams) error {
+	_, err := q.db.ExecContext(ctx, addChallenge, arg.ID, arg.Body, arg.UntilAt)
+	return err
+}
+
 const addErased = `-- name: AddErased :exec
 INSERT INTO erased (studio_id, id, at, ladders, entries) VALUES (?, ?, ?, ?, ?)
 `
@@ -111,6 +126,29 @@ func (q *Queries) AddOnceLink(ctx context.Context, arg AddOnceLinkParams) error 
 		arg.Role,
 		arg.MadeAt,
 		arg.UntilAt,
+	)
+	return err
+}
+
+const addPasskey = `-- name: AddPasskey :exec
+INSERT INTO passkey (id, teacher_id, name, body, made_at) VALUES (?, ?, ?, ?, ?)
+`
+
+type AddPasskeyParams struct {
+	ID        string
+	TeacherID string
+	Name      string
+	Body      string
+	MadeAt    time.Time
+}
+
+func (q *Queries) AddPasskey(ctx context.Context, arg AddPasskeyParams) error {
+	_, err := q.db.ExecContext(ctx, addPasskey,
+		arg.ID,
+		arg.TeacherID,
+		arg.Name,
+		arg.Body,
+		arg.MadeAt,
 	)
 	return err
 }
@@ -217,6 +255,22 @@ func (q *Queries) BeginSession(ctx context.Context, arg BeginSessionParams) erro
 		arg.SeenAt,
 	)
 	return err
+}
+
+const challenge = `-- name: Challenge :one
+SELECT body FROM challenge WHERE id = ? AND until_at > ? FOR UPDATE
+`
+
+type ChallengeParams struct {
+	ID      string
+	UntilAt time.Time
+}
+
+func (q *Queries) Challenge(ctx context.Context, arg ChallengeParams) (string, error) {
+	row := q.db.QueryRowContext(ctx, challenge, arg.ID, arg.UntilAt)
+	var body string
+	err := row.Scan(&body)
+	return body, err
 }
 
 const countErased = `-- name: CountErased :one
@@ -331,6 +385,20 @@ func (q *Queries) DropAccountLetter(ctx context.Context, id string) error {
 	return err
 }
 
+const dropChallenges = `-- name: DropChallenges :exec
+DELETE FROM challenge WHERE id = ? OR until_at < ?
+`
+
+type DropChallengesParams struct {
+	ID      string
+	UntilAt time.Time
+}
+
+func (q *Queries) DropChallenges(ctx context.Context, arg DropChallengesParams) error {
+	_, err := q.db.ExecContext(ctx, dropChallenges, arg.ID, arg.UntilAt)
+	return err
+}
+
 const dropCover = `-- name: DropCover :exec
 DELETE FROM cover WHERE studio_id = ? AND ladder_id = ? AND day = ?
 `
@@ -384,6 +452,32 @@ type DropOnceLinksParams struct {
 
 func (q *Queries) DropOnceLinks(ctx context.Context, arg DropOnceLinksParams) error {
 	_, err := q.db.ExecContext(ctx, dropOnceLinks, arg.TeacherID, arg.UntilAt)
+	return err
+}
+
+const dropPasskey = `-- name: DropPasskey :execrows
+DELETE FROM passkey WHERE id = ? AND teacher_id = ?
+`
+
+type DropPasskeyParams struct {
+	ID        string
+	TeacherID string
+}
+
+func (q *Queries) DropPasskey(ctx context.Context, arg DropPasskeyParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropPasskey, arg.ID, arg.TeacherID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
+const dropPasskeys = `-- name: DropPasskeys :exec
+DELETE FROM passkey WHERE teacher_id = ?
+`
+
+func (q *Queries) DropPasskeys(ctx context.Context, teacherID string) error {
+	_, err := q.db.ExecContext(ctx, dropPasskeys, teacherID)
 	return err
 }
 
@@ -778,6 +872,40 @@ func (q *Queries) OnceLink(ctx context.Context, arg OnceLinkParams) (OnceLink, e
 	return i, err
 }
 
+const passkeys = `-- name: Passkeys :many
+SELECT id, teacher_id, name, body, made_at, used_at FROM passkey WHERE teacher_id = ? ORDER BY made_at, id
+`
+
+func (q *Queries) Passkeys(ctx context.Context, teacherID string) ([]Passkey, error) {
+	rows, err := q.db.QueryContext(ctx, passkeys, teacherID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Passkey
+	for rows.Next() {
+		var i Passkey
+		if err := rows.Scan(
+			&i.ID,
+			&i.TeacherID,
+			&i.Name,
+			&i.Body,
+			&i.MadeAt,
+			&i.UsedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const sessionsOf = `-- name: SessionsOf :many
 SELECT token, id, device, began_at, seen_at FROM sessions WHERE teacher_id = ? AND expiry > ? ORDER BY seen_at DESC, id
 `
@@ -976,6 +1104,27 @@ func (q *Queries) UseOnceLink(ctx context.Context, token string) (int64, error) 
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const usePasskey = `-- name: UsePasskey :exec
+UPDATE passkey SET body = ?, used_at = ? WHERE id = ? AND teacher_id = ?
+`
+
+type UsePasskeyParams struct {
+	Body      string
+	UsedAt    sql.NullTime
+	ID        string
+	TeacherID string
+}
+
+func (q *Queries) UsePasskey(ctx context.Context, arg UsePasskeyParams) error {
+	_, err := q.db.ExecContext(ctx, usePasskey,
+		arg.Body,
+		arg.UsedAt,
+		arg.ID,
+		arg.TeacherID,
+	)
+	return err
 }
 
 const useRecoveryCode = `-- name: UseRecoveryCode :execrows

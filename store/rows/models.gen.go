@@ -64,6 +64,12 @@ type Brief struct {
 	Body        []byte
 }
 
+type Challenge struct {
+	ID      string
+	Body    string
+	UntilAt time.Time
+}
+
 type Contact struct {
 	StudioID  string
 	ID        string
@@ -272,6 +278,15 @@ type Overruling struct {
 	MaterialID string
 	What       string
 	Body       string
+}
+
+type Passkey struct {
+	ID        string
+	TeacherID string
+	Name      string
+	Body      string
+	MadeAt    time.Time
+	UsedAt    sql.NullTime
 }
 
 type Pause struct {

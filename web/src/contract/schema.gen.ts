@@ -20,6 +20,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/session/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["signInWithPasskey"];
+        /** @description What a device with a passkey of this page is asked to sign. */
+        post: operations["askPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["addPasskey"];
+        post: operations["beginPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/passkeys/{passkey}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropPasskey"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/recovery": {
         parameters: {
             query?: never;
@@ -2062,6 +2111,22 @@ export interface components {
         Gate: "automatic" | "right" | "left" | "apart" | "together";
         /** @enum {string} */
         Felt: "joyful" | "fine" | "hard";
+        PasskeyAsked: {
+            /** @description Comes back with the answer of the device */
+            challenge: string;
+            /** @description As the browser takes them */
+            options: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeySigned: {
+            challenge: string;
+            name?: string;
+            /** @description As the browser gives it */
+            credential: {
+                [key: string]: unknown;
+            };
+        };
         /** @enum {string} */
         Role: "owner" | "teacher" | "assistant";
         Told: {
@@ -2093,6 +2158,9 @@ export interface components {
             codes: number;
             /** @description The server sends mail */
             mails: boolean;
+            passkeys: components["schemas"]["Choice"][];
+            /** @description The page has a name of its own */
+            mayPasskey: boolean;
             /** @description Those of the studio; only for an owner */
             people: components["schemas"]["Person"][];
             studio: components["schemas"]["StudioSettings"];
@@ -5405,6 +5473,117 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signInWithPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeySigned"];
+            };
+        };
+        responses: {
+            /** @description Signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    askPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description For navigator.credentials.get */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyAsked"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeySigned"];
+            };
+        };
+        responses: {
+            /** @description It signs in from now on */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    beginPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description For navigator.credentials.create */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyAsked"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passkey: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It signs in no more */
             204: {
                 headers: {
                     [name: string]: unknown;

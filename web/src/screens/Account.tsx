@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Passkeys } from "../account/Passkeys";
 import { Password } from "../account/Password";
 import { People } from "../account/People";
 import { Second } from "../account/Second";
@@ -25,6 +26,7 @@ export function Account() {
         <Password />
         <Sessions sessions={a.sessions} />
         <Second on={a.second} codes={a.codes} />
+        <Passkeys keys={a.passkeys} may={a.mayPasskey} />
         {a.people.length > 0 && <People people={a.people} mails={a.mails} />}
         {a.role === "owner" && <Studio studio={a.studio} />}
         {a.done.length > 0 && (

@@ -1,6 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { useAskForPassword } from "../data/account";
+import { hasPasskeys, usePasskey } from "../data/passkey";
 import { useSignIn } from "../data/people";
 import { LookSwitch } from "../parts/LookSwitch";
 import { Refused } from "../parts/Problem";
@@ -10,6 +11,7 @@ export function SignIn() {
   const navigate = useNavigate();
   const back = (useLocation().state as { back?: string } | null)?.back ?? "/";
   const signIn = useSignIn(() => navigate(back, { replace: true }));
+  const passkey = usePasskey(() => navigate(back, { replace: true }));
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = new FormData(e.currentTarget);
@@ -52,6 +54,17 @@ export function SignIn() {
             Sign in
           </button>
         </form>
+        {hasPasskeys() && (
+          <button
+            type="button"
+            className="press mt-3"
+            disabled={passkey.isPending}
+            onClick={() => passkey.mutate()}
+          >
+            Use a passkey
+          </button>
+        )}
+        <Refused error={passkey.error} />
         <button
           type="button"
           className="quiet mt-3 -ml-2 self-start"

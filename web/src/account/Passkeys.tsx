@@ -1,0 +1,44 @@
+import type { Schemas } from "../contract/client";
+import { hasPasskeys, useAddPasskey, useDropPasskey } from "../data/passkey";
+import { Refused } from "../parts/Problem";
+
+/** Passkeys: a finger or a code of the device instead of a password. */
+export function Passkeys({ keys, may }: { keys: Schemas["Choice"][]; may: boolean }) {
+  const add = useAddPasskey();
+  const drop = useDropPasskey();
+  return (
+    <section aria-label="Passkeys">
+      <h2>Passkeys</h2>
+      <p className="mt-1">
+        {may
+          ? "Sign in with a finger, a face or the code of this device instead of a password."
+          : "They need a page with a name and HTTPS, which this server does not have."}
+      </p>
+      <ul className="mt-1 max-w-xl">
+        {keys.map((k) => (
+          <li
+            key={k.id}
+            className="flex min-h-touch items-center justify-between gap-3 border-t border-line/60"
+          >
+            {k.name}
+            <button
+              type="button"
+              className="quiet"
+              disabled={drop.isPending}
+              aria-label={`Take away: ${k.name}`}
+              onClick={() => drop.mutate(k.id)}
+            >
+              Take away
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Refused error={add.error ?? drop.error} />
+      {may && hasPasskeys() && (
+        <button type="button" className="press mt-2" disabled={add.isPending} onClick={() => add.mutate("")}>
+          Make one on this device
+        </button>
+      )}
+    </section>
+  );
+}
