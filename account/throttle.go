@@ -34,6 +34,9 @@ var (
 	Letters = Pace{3, time.Minute, time.Hour}
 )
 
+// ever is since when somebody is free who need not wait: also for a server whose clock is a little behind.
+var ever = time.Unix(0, 0).UTC()
+
 // quiet is after how long without a try the counting begins anew (default).
 const quiet = time.Hour
 
@@ -50,7 +53,10 @@ func (p Pace) Try(t Tries, now time.Time) (then Tries, wait time.Duration) {
 		return t, t.Free.Sub(now)
 	}
 	t.Passed++
-	t.Last, t.Free = now, now.Add(p.after(t.Passed))
+	t.Last, t.Free = now, ever
+	if after := p.after(t.Passed); after > 0 {
+		t.Free = now.Add(after)
+	}
 	return t, 0
 }
 

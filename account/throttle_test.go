@@ -16,8 +16,8 @@ func TestTriesSlowDown(t *testing.T) {
 		var wait time.Duration
 		tries, wait = Pair.Try(tries, now)
 		require.Zero(t, wait)
-		waits = append(waits, tries.Free.Sub(now))
-		now = tries.Free
+		waits = append(waits, max(0, tries.Free.Sub(now)))
+		now = now.Add(waits[len(waits)-1])
 	}
 	s, m := time.Second, 15*time.Minute
 	require.Equal(t, []time.Duration{0, 0, 0, 0, s, 2 * s, 4 * s, 8 * s, 16 * s, 32 * s, 64 * s, 128 * s, 256 * s, 512 * s, m, m, m, m}, waits)

@@ -84,7 +84,7 @@ func (s *Server) guesses(c *gin.Context) {
 	if path := c.Request.URL.Path; !strings.HasPrefix(path, "/api/family/") && !strings.HasPrefix(path, "/api/teacher/") {
 		return
 	}
-	if err := s.Waits(c, false); err != nil {
+	if err := s.Waits(c); err != nil {
 		s.fail(c, err)
 	}
 }

@@ -75,6 +75,8 @@ type Config struct {
 	// Mails says that a mail server takes the messages; without one they are kept
 	// in the mailbox. Default false.
 	Mails bool
+	// Letters says that letters about accounts are taken; true with Mails. The demo writes them where it was started.
+	Letters bool
 	// Log receives one line for each failed request. Default slog.Default().
 	Log *slog.Logger
 }
@@ -133,6 +135,7 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	if err != nil {
 		return nil, nil, err
 	}
+	desk.Letters = cfg.Mails || cfg.Letters
 	s := &Server{
 		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
 		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk}, datesHandlers: &datesHandlers{Desk: desk},
@@ -185,7 +188,7 @@ func (s *Server) fail(c *gin.Context, err error) {
 		s.log.Error("request failed", "id", c.GetString(requestKey), "method", c.Request.Method, "path", c.FullPath(), "err", err)
 	}
 	if p.Guess {
-		if err := s.Waits(c, true); err != nil {
+		if err := s.OpensNothing(c, c.Param("token")); err != nil {
 			s.log.Warn("a link that opens nothing", "id", c.GetString(requestKey), "err", err)
 		}
 	}

@@ -14,6 +14,7 @@ import (
 	"crypto/rand"
 	"crypto/sha256"
 	"encoding/base64"
+	"errors"
 	"math"
 	"net/http"
 	"strconv"
@@ -100,21 +101,40 @@ func (h *Handlers) try(ctx context.Context, subjects ...subject) error {
 	return tooMany(wait)
 }
 
-// Waits says as a problem how long the address of a request must wait because of links it tried that open nothing; with
-// one more it counts another.
-func (h *Handlers) Waits(ctx context.Context, more bool) error {
-	now, guess := h.Now(), subject{"family from " + address(ctx), account.Links}
-	if more {
-		return h.try(ctx, guess)
-	}
-	a, err := h.Store.Tried(ctx, account.Hash(guess.name))
+// guess is whose tries at links are counted.
+func guess(ctx context.Context) subject {
+	return subject{"family from " + address(ctx), account.Links}
+}
+
+// Waits says as a problem how long the address of a request must wait because of links it tried that open nothing.
+func (h *Handlers) Waits(ctx context.Context) error {
+	a, err := h.Store.Tried(ctx, account.Hash(guess(ctx).name))
 	if err != nil {
 		return err
 	}
-	if wait := a.Free.Sub(now); wait > 0 && wait <= guess.pace.Most {
+	if wait := a.Free.Sub(h.Now()); wait > 0 && wait <= account.Links.Most {
 		return tooMany(wait)
 	}
 	return nil
+}
+
+// OpensNothing counts a link that was tried and opens nothing: each once in an hour, because a page with an old link asks again
+// and again and must not shut out the rest of the house.
+func (h *Handlers) OpensNothing(ctx context.Context, token string) error {
+	again := false
+	now := h.Now()
+	_, err := h.Store.Count(ctx, now, []string{account.Hash("stale " + token + " from " + address(ctx))}, func(_ int, a store.Attempt) (store.Attempt, bool) {
+		again = a.Tries > 0 && now.Sub(a.Last) < time.Hour
+		return store.Attempt{Tries: a.Tries + 1, Passed: a.Passed, Last: now, Free: now}, true
+	})
+	if err != nil || again {
+		return err
+	}
+	var wait *problem.Problem
+	if err := h.try(ctx, guess(ctx)); !errors.As(err, &wait) {
+		return err
+	}
+	return nil // this one was let through; the next waits
 }
 
 func tooMany(wait time.Duration) error {
@@ -185,7 +205,7 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 		return nil, err
 	}
 	out := contract.GetAccount200JSONResponse{
-		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Mails,
+		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Letters,
 		Studio:   contract.StudioSettings{Name: day.Tenant.Name, Timezone: day.Tenant.Timezone, KeepYears: day.Tenant.KeepYears},
 		Passkeys: []contract.Choice{}, MayPasskey: h.party != nil, Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
 	}

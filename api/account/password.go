@@ -89,7 +89,7 @@ func (h *Handlers) ChangePassword(ctx context.Context, r contract.ChangePassword
 
 // tell sends somebody a letter about the account, where the server sends mail.
 func (h *Handlers) tell(ctx context.Context, t store.Teacher, l wording.Letter) error {
-	if !h.Mails {
+	if !h.Letters {
 		return nil
 	}
 	return h.Store.AddAccountLetter(ctx, store.AccountLetter{ID: ulid.Make().String(), To: t.Email, Subject: l.Subject, Body: l.Body, Made: h.Now()})
@@ -97,7 +97,7 @@ func (h *Handlers) tell(ctx context.Context, t store.Teacher, l wording.Letter) 
 
 // AskForPassword sends a link for a new password; whether there is such an account is not said.
 func (h *Handlers) AskForPassword(ctx context.Context, r contract.AskForPasswordRequestObject) (contract.AskForPasswordResponseObject, error) {
-	if !h.Mails {
+	if !h.Letters {
 		return nil, errNoMail
 	}
 	email := lower(r.Body.Email)

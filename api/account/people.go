@@ -62,7 +62,7 @@ func (h *Handlers) Invite(ctx context.Context, r contract.InviteRequestObject) (
 		return nil, err
 	}
 	words := "The link holds for three days and is shown only now. Give it to " + name + " yourself."
-	if h.Mails {
+	if h.Letters {
 		words = "A letter is on its way. The link holds for three days and is shown only now."
 	}
 	return contract.Invite200JSONResponse{Words: words, Link: link}, h.audit(ctx, me.StudioID, me.ID, "invited", string(r.Body.Role))

@@ -45,6 +45,8 @@ type Desk struct {
 	URL string
 	// Mails says that a mail server takes the messages.
 	Mails bool
+	// Letters says that letters about accounts are taken.
+	Letters bool
 
 	// catalogue names the skills that ship and the instruments, program the program itself, for the keys of what is kept.
 	catalogue, program string

@@ -85,9 +85,16 @@ func runDemo(args []string, out io.Writer) error {
 			return err
 		}
 	}
-	fmt.Fprintf(out, "\n  Patient Ladder   http://%s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays. 'make demo-reset' begins anew.\n\n",
-		l.Addr(), demo.Email, demo.Password)
-	return listen(ctx, l, api.Config{Store: st, Page: web.Page(), Now: now, URL: "http://" + l.Addr().String()})
+	// Passkeys belong to a name; a number has none.
+	_, at, err := net.SplitHostPort(l.Addr().String())
+	if err != nil {
+		return err
+	}
+	address := "http://localhost:" + at
+	go printLetters(ctx, st, out, now)
+	fmt.Fprintf(out, "\n  Patient Ladder   %s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays. 'make demo-reset' begins anew.\n\n",
+		address, demo.Email, demo.Password)
+	return listen(ctx, l, api.Config{Store: st, Page: web.Page(), Now: now, URL: address, Letters: true})
 }
 
 // seedOnce fills an empty database with the demo studio. It is done when the

@@ -3,6 +3,8 @@ package main
 import (
 	"context"
 	"errors"
+	"fmt"
+	"io"
 	"log/slog"
 	"time"
 
@@ -97,6 +99,31 @@ func sweep(ctx context.Context, st *store.Store) {
 			slog.Error("erasing", "err", err)
 		} else if n > 0 {
 			slog.Info("erased", "students", n)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
+		}
+	}
+}
+
+// printed is a mail server for the demo: a letter about an account is written where the demo was started.
+type printed struct{ out io.Writer }
+
+// Send writes a letter.
+func (p printed) Send(_ context.Context, l post.Letter) error {
+	_, err := fmt.Fprintf(p.out, "\n  A letter to %s: %s\n\n%s\n", l.To, l.Subject, l.Body)
+	return err
+}
+
+// printLetters writes the letters about accounts until the context ends.
+func printLetters(ctx context.Context, st *store.Store, out io.Writer, now clock.Clock) {
+	tick := time.NewTicker(time.Second)
+	defer tick.Stop()
+	for {
+		if err := letters(ctx, st, printed{out}, now()); err != nil && ctx.Err() == nil {
+			slog.Error("letters", "err", err)
 		}
 		select {
 		case <-ctx.Done():
