@@ -84,14 +84,15 @@ func (s *Server) guesses(c *gin.Context) {
 	if path := c.Request.URL.Path; !strings.HasPrefix(path, "/api/family/") && !strings.HasPrefix(path, "/api/teacher/") {
 		return
 	}
-	if err := s.Waits(c); err != nil {
+	if err := s.Waits(c.Copy()); err != nil { // a copy, as handlers have (see kept)
 		s.fail(c, err)
 	}
 }
 
 // reaches refuses what is about a student of whom somebody sees nothing, whichever handler it is for: a colleague's.
 func (s *Server) reaches(c *gin.Context) {
-	who := open.Actor(c)
+	ctx := c.Request.Context() // gin uses c again for the next request, while the database may still wait for the end of this one
+	who := open.Actor(ctx)
 	if who.Role.Owns() || who.Teacher == "" || needsNoSession(c.Request) {
 		return
 	}
@@ -99,13 +100,13 @@ func (s *Server) reaches(c *gin.Context) {
 		if id == "" {
 			continue
 		}
-		if _, err := s.desk.Ladder(c, id); err != nil {
+		if _, err := s.desk.Ladder(ctx, id); err != nil {
 			s.fail(c, err)
 			return
 		}
 	}
 	if id := c.Param("student"); id != "" {
-		if _, err := s.desk.Person(c, id); err != nil {
+		if _, err := s.desk.Person(ctx, id); err != nil {
 			s.fail(c, err)
 		}
 	}

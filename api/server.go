@@ -188,7 +188,7 @@ func (s *Server) fail(c *gin.Context, err error) {
 		s.log.Error("request failed", "id", c.GetString(requestKey), "method", c.Request.Method, "path", c.FullPath(), "err", err)
 	}
 	if p.Guess {
-		if err := s.OpensNothing(c, c.Param("token")); err != nil {
+		if err := s.OpensNothing(c.Copy(), c.Param("token")); err != nil {
 			s.log.Warn("a link that opens nothing", "id", c.GetString(requestKey), "err", err)
 		}
 	}
