@@ -44,10 +44,14 @@ func (r Role) May(method, path string) bool {
 // is covered today, for an owner those that nobody else has, for an assistant all. of is whose student it is, empty for the
 // owner's.
 func (r Role) Teaches(me, of string, covered bool) bool {
-	return r == Assistant || covered || of == me || of == "" && r == Owner
+	return r == Assistant || covered || r.Keeps(me, of)
 }
 
 // Opens says whether somebody may open what there is about a student: those that are taught, and for an owner all.
 func (r Role) Opens(me, of string, covered bool) bool {
 	return r == Owner || r.Teaches(me, of, covered)
 }
+
+// Keeps says whether the private notes about a student are somebody's own: those of the teacher who has the student, or of
+// the owner.
+func (r Role) Keeps(me, of string) bool { return of == me || of == "" && r == Owner }

@@ -35,4 +35,7 @@ func TestWhoseStudents(t *testing.T) {
 		require.Equal(t, c.teaches, c.role.Teaches("me", c.of, c.covered), "%+v", c)
 		require.Equal(t, c.opens, c.role.Opens("me", c.of, c.covered), "%+v", c)
 	}
+	require.Equal(t, []bool{true, true, false, true, false, false}, []bool{
+		Owner.Keeps("me", "me"), Owner.Keeps("me", ""), Owner.Keeps("me", "other"), Teacher.Keeps("me", "me"), Teacher.Keeps("me", ""), Assistant.Keeps("me", ""),
+	}, "private notes: of the own teacher, whoever covers or owns")
 }

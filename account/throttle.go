@@ -67,3 +67,36 @@ func (p Pace) after(passed int) time.Duration {
 	}
 	return min(p.Most, p.First<<min(passed-p.Free, 20))
 }
+
+// Subject is somebody or something whose tries are counted at a pace.
+type Subject struct {
+	Name string
+	Pace Pace
+}
+
+// SignIn are whose tries are counted at a sign-in, the first that must wait before the others: a device on which the account
+// signed in before (by what it keeps; empty for another one) by itself, so that no stranger slows its owner down; otherwise
+// the address with the account, the address, and the account from anywhere.
+func SignIn(email, address, device string) []Subject {
+	if device != "" {
+		return []Subject{{"device " + device, Device}}
+	}
+	return []Subject{{"sign-in " + email + " from " + address, Pair}, {"sign-in from " + address, Address}, {"sign-in " + email, Account}}
+}
+
+// Wait is how long somebody must still wait at a time. A wait longer than the longest comes from a clock that was put back
+// and is none.
+func (p Pace) Wait(t Tries, now time.Time) time.Duration {
+	if wait := t.Free.Sub(now); wait > 0 && wait <= p.Most {
+		return wait
+	}
+	return 0
+}
+
+// Back takes a try back that came well; it never waits because of it.
+func (t Tries) Back(now time.Time) Tries {
+	return Tries{All: max(1, t.All-1), Passed: max(0, t.Passed-1), Last: now, Free: ever}
+}
+
+// Stale says that the same was tried within the last hour: a page that asks again and again, and no new guess.
+func (t Tries) Stale(now time.Time) bool { return t.All > 0 && now.Sub(t.Last) < quiet }

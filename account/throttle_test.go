@@ -47,3 +47,15 @@ func TestTriesAtTheSameMoment(t *testing.T) {
 	}
 	require.Equal(t, []int{24, 5, 5}, []int{tries.All, tries.Passed, through})
 }
+
+// A device that is known counts by itself; otherwise the narrowest first. What came well is taken back, an old link is no new
+// guess, and a clock that was put back makes nobody wait.
+func TestWhoIsCounted(t *testing.T) {
+	require.Equal(t, []Subject{{"device d", Device}}, SignIn("a@b.example", "203.0.113.9", "d"))
+	require.Equal(t, []Subject{{"sign-in a@b.example from 203.0.113.9", Pair}, {"sign-in from 203.0.113.9", Address}, {"sign-in a@b.example", Account}}, SignIn("a@b.example", "203.0.113.9", ""))
+	now := time.Date(2026, 5, 4, 9, 0, 0, 0, time.UTC)
+	require.Equal(t, Tries{All: 3, Passed: 2, Last: now, Free: ever}, Tries{All: 4, Passed: 3, Free: now.Add(time.Minute)}.Back(now))
+	require.Equal(t, Tries{All: 1, Last: now, Free: ever}, Tries{}.Back(now))
+	require.Equal(t, []bool{false, true, false}, []bool{Tries{}.Stale(now), Tries{All: 1, Last: now.Add(-59 * time.Minute)}.Stale(now), Tries{All: 1, Last: now.Add(-time.Hour)}.Stale(now)})
+	require.Equal(t, []time.Duration{0, time.Second, 0}, []time.Duration{Links.Wait(Tries{Free: now}, now), Links.Wait(Tries{Free: now.Add(time.Second)}, now), Links.Wait(Tries{Free: now.Add(time.Hour)}, now)})
+}

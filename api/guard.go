@@ -106,7 +106,7 @@ func (s *Server) reaches(c *gin.Context) {
 		}
 	}
 	if id := c.Param("student"); id != "" {
-		if _, err := s.desk.Person(ctx, id); err != nil {
+		if _, _, err := s.desk.Person(ctx, id); err != nil {
 			s.fail(c, err)
 		}
 	}

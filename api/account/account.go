@@ -9,7 +9,6 @@
 package account
 
 import (
-	"cmp"
 	"context"
 	"crypto/rand"
 	"crypto/sha256"
@@ -75,25 +74,27 @@ func (h *Handlers) hash(ctx context.Context, password string) (string, error) {
 	return account.HashPassword(password)
 }
 
-// subject is somebody or something whose tries are counted at a pace.
-type subject struct {
-	name string
-	pace account.Pace
+func triesOf(a store.Attempt) account.Tries {
+	return account.Tries{All: a.Tries, Passed: a.Passed, Last: a.Last, Free: a.Free}
+}
+
+func attemptOf(t account.Tries) store.Attempt {
+	return store.Attempt{Tries: t.All, Passed: t.Passed, Last: t.Last, Free: t.Free}
 }
 
 // try counts one more try of subjects in their order; the first that must wait is a problem that says how long. Those after
 // it do not count such a try: so nobody slows down a whole account from one address.
-func (h *Handlers) try(ctx context.Context, subjects ...subject) error {
+func (h *Handlers) try(ctx context.Context, subjects ...account.Subject) error {
 	now := h.Now()
 	var wait time.Duration
 	names := make([]string, len(subjects))
 	for i, s := range subjects {
-		names[i] = account.Hash(s.name)
+		names[i] = account.Hash(s.Name)
 	}
 	_, err := h.Store.Count(ctx, now, names, func(i int, a store.Attempt) (store.Attempt, bool) {
 		var then account.Tries
-		then, wait = subjects[i].pace.Try(account.Tries{All: a.Tries, Passed: a.Passed, Last: a.Last, Free: a.Free}, now)
-		return store.Attempt{Tries: then.All, Passed: then.Passed, Last: then.Last, Free: then.Free}, wait == 0
+		then, wait = subjects[i].Pace.Try(triesOf(a), now)
+		return attemptOf(then), wait == 0
 	})
 	if err != nil || wait == 0 {
 		return err
@@ -102,17 +103,17 @@ func (h *Handlers) try(ctx context.Context, subjects ...subject) error {
 }
 
 // guess is whose tries at links are counted.
-func guess(ctx context.Context) subject {
-	return subject{"family from " + address(ctx), account.Links}
+func guess(ctx context.Context) account.Subject {
+	return account.Subject{Name: "family from " + address(ctx), Pace: account.Links}
 }
 
 // Waits says as a problem how long the address of a request must wait because of links it tried that open nothing.
 func (h *Handlers) Waits(ctx context.Context) error {
-	a, err := h.Store.Tried(ctx, account.Hash(guess(ctx).name))
+	a, err := h.Store.Tried(ctx, account.Hash(guess(ctx).Name))
 	if err != nil {
 		return err
 	}
-	if wait := a.Free.Sub(h.Now()); wait > 0 && wait <= account.Links.Most {
+	if wait := account.Links.Wait(triesOf(a), h.Now()); wait > 0 {
 		return tooMany(wait)
 	}
 	return nil
@@ -124,7 +125,7 @@ func (h *Handlers) OpensNothing(ctx context.Context, token string) error {
 	again := false
 	now := h.Now()
 	_, err := h.Store.Count(ctx, now, []string{account.Hash("stale " + token + " from " + address(ctx))}, func(_ int, a store.Attempt) (store.Attempt, bool) {
-		again = a.Tries > 0 && now.Sub(a.Last) < time.Hour
+		again = triesOf(a).Stale(now)
 		return store.Attempt{Tries: a.Tries + 1, Passed: a.Passed, Last: now, Free: now}, true
 	})
 	if err != nil || again {
@@ -143,18 +144,17 @@ func tooMany(wait time.Duration) error {
 }
 
 // well forgets the tries of the first subject and takes this one back from the others, after a try that came well.
-func (h *Handlers) well(ctx context.Context, subjects ...subject) error {
+func (h *Handlers) well(ctx context.Context, subjects ...account.Subject) error {
 	now := h.Now()
-	if err := h.Store.Forget(ctx, account.Hash(subjects[0].name), now.Add(-24*time.Hour)); err != nil {
+	if err := h.Store.Forget(ctx, account.Hash(subjects[0].Name), now.Add(-24*time.Hour)); err != nil {
 		return err
 	}
 	names := make([]string, 0, len(subjects))
 	for _, s := range subjects[1:] {
-		names = append(names, account.Hash(s.name))
+		names = append(names, account.Hash(s.Name))
 	}
 	_, err := h.Store.Count(ctx, now, names, func(_ int, a store.Attempt) (store.Attempt, bool) {
-		a.Passed, a.Tries, a.Last, a.Free = max(0, a.Passed-1), max(1, a.Tries-1), now, now.Add(-24*time.Hour) // free, whatever the clock of the next server says
-		return a, true
+		return attemptOf(triesOf(a).Back(now)), true
 	})
 	return err
 }
@@ -231,12 +231,14 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	if err != nil {
 		return nil, err
 	}
-	taught := map[string][]studentplan.Profile{}
-	for _, l := range ladders {
-		taught[cmp.Or(l.Teacher, me.ID)] = append(taught[cmp.Or(l.Teacher, me.ID)], l.Profile())
-	}
 	for _, p := range people {
-		out.People = append(out.People, contract.Person{Load: wording.Load(studentplan.LoadOf(taught[p.ID], day.Today)), Id: p.ID, Name: p.Name, Email: p.Email, Role: contract.Role(p.Role), Here: p.ID == me.ID})
+		var taught []studentplan.Profile
+		for _, l := range ladders {
+			if account.Role(p.Role).Keeps(p.ID, l.Teacher) {
+				taught = append(taught, l.Profile())
+			}
+		}
+		out.People = append(out.People, contract.Person{Load: wording.Load(studentplan.LoadOf(taught, day.Today)), Id: p.ID, Name: p.Name, Email: p.Email, Role: contract.Role(p.Role), Here: p.ID == me.ID})
 	}
 	done, err := h.Store.AuditOf(ctx, me.StudioID)
 	for _, a := range done {

@@ -179,7 +179,7 @@ func (h *Handlers) AskPasskey(ctx context.Context, _ contract.AskPasskeyRequestO
 	if h.party == nil {
 		return nil, errNoPasskeys
 	}
-	if err := h.try(ctx, subject{"passkeys from " + address(ctx), account.Address}); err != nil {
+	if err := h.try(ctx, account.Subject{Name: "passkeys from " + address(ctx), Pace: account.Address}); err != nil {
 		return nil, err
 	}
 	options, session, err := h.party.BeginDiscoverableLogin(webauthn.WithUserVerification(protocol.VerificationRequired))
@@ -227,7 +227,7 @@ func (h *Handlers) SignInWithPasskey(ctx context.Context, r contract.SignInWithP
 	if err := h.Store.UsePasskey(ctx, who.ID, store.Passkey{ID: account.Hash(string(key.ID)), Body: body, Used: h.Now()}); err != nil {
 		return nil, err
 	}
-	if err := h.well(ctx, subject{"passkeys from " + address(ctx), account.Address}); err != nil {
+	if err := h.well(ctx, account.Subject{Name: "passkeys from " + address(ctx), Pace: account.Address}); err != nil {
 		return nil, err
 	}
 	if err := h.begin(ctx, who.Teacher); err != nil {

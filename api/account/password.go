@@ -30,7 +30,7 @@ var (
 
 // again compares the password of whoever is signed in, who gives it once more before something grave.
 func (h *Handlers) again(ctx context.Context, t store.Teacher, password string) error {
-	subjects := []subject{{"password of " + t.ID, account.Device}}
+	subjects := []account.Subject{{Name: "password of " + t.ID, Pace: account.Device}}
 	if err := h.try(ctx, subjects...); err != nil {
 		return err
 	}
@@ -101,7 +101,7 @@ func (h *Handlers) AskForPassword(ctx context.Context, r contract.AskForPassword
 		return nil, errNoMail
 	}
 	email := lower(r.Body.Email)
-	if err := h.try(ctx, subject{"letter to " + email, account.Letters}, subject{"letters from " + address(ctx), account.Links}); err != nil {
+	if err := h.try(ctx, account.Subject{Name: "letter to " + email, Pace: account.Letters}, account.Subject{Name: "letters from " + address(ctx), Pace: account.Links}); err != nil {
 		return nil, err
 	}
 	told := contract.AskForPassword202JSONResponse{Words: "If there is an account of that address, a letter is on its way. Its link holds for thirty minutes."}
@@ -131,7 +131,7 @@ func NewLink(ctx context.Context, st *store.Store, t store.Teacher, now time.Tim
 
 // opened is the link that a token opens; guesses slow down.
 func (h *Handlers) opened(ctx context.Context, token, kind string) (store.OnceLink, error) {
-	guess := subject{"link from " + address(ctx), account.Links}
+	guess := account.Subject{Name: "link from " + address(ctx), Pace: account.Links}
 	if err := h.try(ctx, guess); err != nil {
 		return store.OnceLink{}, err
 	}

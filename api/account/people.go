@@ -45,7 +45,7 @@ func (h *Handlers) Invite(ctx context.Context, r contract.InviteRequestObject) (
 	if name == "" {
 		return nil, problem.Invalid("The name is missing.")
 	}
-	if err := h.try(ctx, subject{"invitations of " + me.StudioID, account.Links}); err != nil {
+	if err := h.try(ctx, account.Subject{Name: "invitations of " + me.StudioID, Pace: account.Links}); err != nil {
 		return nil, err
 	}
 	secret, hash := account.Token()

@@ -53,7 +53,7 @@ func (h *Handlers) SetSecond(ctx context.Context, r contract.SetSecondRequestObj
 	if err != nil {
 		return nil, err
 	}
-	guess := subject{"second of " + t.ID, account.Device}
+	guess := account.Subject{Name: "second of " + t.ID, Pace: account.Device}
 	if err := h.try(ctx, guess); err != nil {
 		return nil, err
 	}

@@ -33,20 +33,16 @@ func device(ctx context.Context) string {
 	return ""
 }
 
-// tries are whose tries are counted at a sign-in: a device on which this account signed in before by itself, so that no
-// stranger slows its owner down; otherwise the address with the account, the address, and the account.
-func (h *Handlers) tries(ctx context.Context, email string, teacher store.Teacher) ([]subject, error) {
-	if token := device(ctx); token != "" && teacher.ID != "" {
-		known, err := h.Store.IsDeviceOf(ctx, teacher.ID, account.Hash(token))
-		if err != nil {
-			return nil, err
-		}
-		if known {
-			return []subject{{"device " + token, account.Device}}, nil
-		}
+// known is what the device of a request keeps, where this account signed in on it before; empty otherwise.
+func (h *Handlers) known(ctx context.Context, teacher store.Teacher) (string, error) {
+	token := device(ctx)
+	if token == "" || teacher.ID == "" {
+		return "", nil
 	}
-	from := address(ctx)
-	return []subject{{"sign-in " + email + " from " + from, account.Pair}, {"sign-in from " + from, account.Address}, {"sign-in " + email, account.Account}}, nil
+	if is, err := h.Store.IsDeviceOf(ctx, teacher.ID, account.Hash(token)); err != nil || !is {
+		return "", err
+	}
+	return token, nil
 }
 
 // SignIn checks e-mail and password, and the second factor where there is one, and begins a session.
@@ -56,10 +52,11 @@ func (h *Handlers) SignIn(ctx context.Context, r contract.SignInRequestObject) (
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return nil, err
 	}
-	tries, err := h.tries(ctx, email, teacher)
+	known, err := h.known(ctx, teacher)
 	if err != nil {
 		return nil, err
 	}
+	tries := account.SignIn(email, address(ctx), known)
 	if err := h.try(ctx, tries...); err != nil {
 		return nil, err
 	}
@@ -75,7 +72,7 @@ func (h *Handlers) SignIn(ctx context.Context, r contract.SignInRequestObject) (
 	}
 	if teacher.SecondSecret != "" {
 		if r.Body.Code == "" {
-			return contract.SignIn202Response{}, h.well(ctx, append([]subject{{name: "none"}}, tries...)...)
+			return contract.SignIn202Response{}, h.well(ctx, append([]account.Subject{{Name: "none"}}, tries...)...)
 		}
 		if err := h.second(ctx, teacher, r.Body.Code); err != nil {
 			return nil, err
@@ -84,8 +81,7 @@ func (h *Handlers) SignIn(ctx context.Context, r contract.SignInRequestObject) (
 	if err := h.well(ctx, tries...); err != nil {
 		return nil, err
 	}
-	known := device(ctx)
-	if known == "" || len(tries) > 1 {
+	if known == "" {
 		known, _ = account.Token()
 	}
 	if err := h.Store.KnowDevice(ctx, teacher.ID, account.Hash(known), h.Now()); err != nil {

@@ -57,7 +57,7 @@ func (h *Handlers) SetHoliday(ctx context.Context, r contract.SetHolidayRequestO
 		return nil, problem.Invalid("A holiday is at most a year long.")
 	}
 	if x.Student != "" {
-		if _, err := h.Person(ctx, x.Student); err != nil {
+		if _, _, err := h.Person(ctx, x.Student); err != nil {
 			return nil, err
 		}
 	}

@@ -113,7 +113,8 @@ func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, all []store.La
 	for i, x := range students {
 		plain[i] = x.Student
 	}
-	for _, f := range studentplan.FirstSteps(plain, s.Tenant.WayVersion > 1, rungs) {
+	role := open.Actor(ctx).Role
+	for _, f := range studentplan.FirstSteps(plain, studentplan.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1}, rungs) {
 		out = append(out, contract.FirstStep{Step: contract.FirstStepStep(f.Step), Done: f.Done, Ladder: f.Ladder})
 	}
 	return out, nil

@@ -46,33 +46,35 @@ func (d *Desk) Ladder(ctx context.Context, id string) (store.Ladder, error) {
 	return l, err
 }
 
-// Person is a student whom whoever is signed in may open: who has one of the ladders, or somebody without any. Notes are for
-// the own teacher.
-func (d *Desk) Person(ctx context.Context, id string) (store.Person, error) {
+// Person is a student whom whoever is signed in may open: who has one of the ladders, or somebody without any. Private says
+// that the notes are another teacher's: they are left out.
+func (d *Desk) Person(ctx context.Context, id string) (p store.Person, private bool, err error) {
 	who := Actor(ctx)
-	p, err := d.Store.Person(ctx, who.Studio, id)
-	if err != nil || who.Role == "" {
-		return p, err
+	if p, err = d.Store.Person(ctx, who.Studio, id); err != nil || who.Role == "" {
+		return p, false, err
 	}
 	all, err := d.Store.Ladders(ctx, who.Studio)
 	if err != nil {
-		return p, err
+		return p, false, err
 	}
 	all = slices.DeleteFunc(all, func(l store.Ladder) bool { return l.StudentID != id })
-	covered, err := d.covered(ctx, who, who.Role == account.Teacher)
-	if err != nil {
-		return p, err
+	may, err := d.opens(ctx, who)
+	if err != nil || len(all) == 0 {
+		return p, false, err
 	}
-	opens := func(l store.Ladder) bool { return who.Role.Opens(who.Teacher, l.Teacher, covered[l.ID]) }
-	if len(all) > 0 && !slices.ContainsFunc(all, opens) {
-		return store.Person{}, store.ErrNotFound
+	if !slices.ContainsFunc(all, may) {
+		return store.Person{}, false, store.ErrNotFound
 	}
-	if len(all) > 0 && !slices.ContainsFunc(all, func(l store.Ladder) bool {
-		return l.Teacher == who.Teacher || l.Teacher == "" && who.Role == account.Owner
-	}) {
+	if private = !slices.ContainsFunc(all, func(l store.Ladder) bool { return who.Role.Keeps(who.Teacher, l.Teacher) }); private {
 		p.Notes = ""
 	}
-	return p, nil
+	return p, private, nil
+}
+
+// opens says which ladders somebody may open.
+func (d *Desk) opens(ctx context.Context, who Who) (func(l store.Ladder) bool, error) {
+	covered, err := d.covered(ctx, who, who.Role == account.Teacher)
+	return func(l store.Ladder) bool { return who.Role.Opens(who.Teacher, l.Teacher, covered[l.ID]) }, err
 }
 
 // Openable are the ladders that whoever is signed in may open, of one student ("" for all).
@@ -86,14 +88,8 @@ func (d *Desk) Openable(ctx context.Context, student string) ([]store.Ladder, er
 	if who.Role == "" {
 		return all, nil
 	}
-	covered, err := d.covered(ctx, who, who.Role == account.Teacher)
-	return slices.DeleteFunc(all, func(l store.Ladder) bool { return !who.Role.Opens(who.Teacher, l.Teacher, covered[l.ID]) }), err
-}
-
-// Notes are those about a student that the own teacher keeps, whoever asks.
-func (d *Desk) Notes(ctx context.Context, student string) (string, error) {
-	p, err := d.Store.Person(ctx, Actor(ctx).Studio, student)
-	return p.Notes, err
+	may, err := d.opens(ctx, who)
+	return slices.DeleteFunc(all, func(l store.Ladder) bool { return !may(l) }), err
 }
 
 // OfThese are the notes of families of these ladders.

@@ -19,7 +19,7 @@ func (h *Handlers) SetPause(ctx context.Context, r contract.SetPauseRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	if _, err := h.Person(ctx, r.Student); err != nil {
+	if _, _, err := h.Person(ctx, r.Student); err != nil {
 		return nil, err
 	}
 	if err := studentplan.CheckPause(r.Body.First.Time, r.Body.Last.Time, s.Today); err != nil {
@@ -51,7 +51,7 @@ func (h *Handlers) ComeBack(ctx context.Context, r contract.ComeBackRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Person(ctx, r.Student)
+	p, _, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}

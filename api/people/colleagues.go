@@ -22,14 +22,11 @@ func whose(ctx context.Context) string {
 	return ""
 }
 
-// colleagues are those who teach in the studio; none where only one does.
+// colleagues are the teachers of the studio beside the owner, who needs no name here; none where there are none.
 func (h *Handlers) colleagues(ctx context.Context) ([]contract.Choice, error) {
 	list, err := h.Store.Teachers(ctx, open.Actor(ctx).Studio)
-	list = slices.DeleteFunc(list, func(t store.Teacher) bool { return !account.Role(t.Role).Publishes() })
+	list = slices.DeleteFunc(list, func(t store.Teacher) bool { return account.Role(t.Role) != account.Teacher })
 	out := []contract.Choice{}
-	if len(list) < 2 {
-		return out, err
-	}
 	for _, t := range list {
 		out = append(out, contract.Choice{Id: t.ID, Name: t.Name})
 	}

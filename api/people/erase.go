@@ -20,7 +20,7 @@ func (h *Handlers) EraseStudent(ctx context.Context, r contract.EraseStudentRequ
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Person(ctx, r.Student)
+	p, _, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}

@@ -82,27 +82,22 @@ func newLadder(s open.Studio, of, id string, p store.Person, instrument string, 
 	return l, nil
 }
 
-// ofStudent are the ladders of a student.
-func (h *Handlers) ofStudent(ctx context.Context, student string) ([]store.Ladder, error) {
-	return h.Openable(ctx, student)
-}
-
 // GetStudent returns who a student is.
 func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestObject) (contract.GetStudentResponseObject, error) {
 	s, err := h.Day(ctx)
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Person(ctx, r.Student)
+	p, private, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
-	ladders, err := h.ofStudent(ctx, r.Student)
+	ladders, err := h.Openable(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
 	out := contract.StudentPage{
-		Student: p.ID, Name: p.Name, Called: p.Called, First: studentplan.Profile{Name: p.Name, Called: p.Called}.First(), Born: answer.Date(p.Born), BornAbout: p.BornAbout, Age: studentplan.Profile{Born: p.Born}.Age(s.Today), Notes: p.Notes,
+		Student: p.ID, Name: p.Name, Called: p.Called, First: studentplan.Profile{Name: p.Name, Called: p.Called}.First(), Born: answer.Date(p.Born), BornAbout: p.BornAbout, Age: studentplan.Profile{Born: p.Born}.Age(s.Today), Notes: p.Notes, NotesElsewhere: private,
 		Today: answer.Date(s.Today), Contacts: []contract.Contact{}, Pauses: []contract.Pause{}, Ladders: []contract.StudentLadder{}, Version: p.Version,
 		State: contract.StudentPageStateGone,
 	}
@@ -202,16 +197,16 @@ func (h *Handlers) SetStudent(ctx context.Context, r contract.SetStudentRequestO
 		}
 		p.Contacts = append(p.Contacts, x)
 	}
-	was, err := h.Person(ctx, r.Student)
+	_, private, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}
-	notes, err := h.Notes(ctx, r.Student)
-	if err != nil {
-		return nil, err
-	}
-	if was.Notes != notes { // they are not shown to whoever saves this, and stay
-		p.Notes = notes
+	if private { // they are not shown to whoever saves this, and stay
+		was, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+		if err != nil {
+			return nil, err
+		}
+		p.Notes = was.Notes
 	}
 	return contract.SetStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
 }
@@ -226,7 +221,7 @@ func (h *Handlers) AddInstrument(ctx context.Context, r contract.AddInstrumentRe
 	if err != nil {
 		return nil, err
 	}
-	p, err := h.Person(ctx, r.Student)
+	p, _, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}

@@ -22,7 +22,7 @@ import (
 // and the reports that were published.
 func (h *Handlers) ExportStudent(ctx context.Context, r contract.ExportStudentRequestObject) (contract.ExportStudentResponseObject, error) {
 	who := open.Actor(ctx)
-	person, err := h.Person(ctx, r.Student)
+	person, _, err := h.Person(ctx, r.Student)
 	if err != nil {
 		return nil, err
 	}

@@ -91,6 +91,7 @@ func runDemo(args []string, out io.Writer) error {
 		return err
 	}
 	address := "http://localhost:" + at
+	go sweep(ctx, st, now)
 	go printLetters(ctx, st, out, now)
 	fmt.Fprintf(out, "\n  Patient Ladder   %s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays. 'make demo-reset' begins anew.\n\n",
 		address, demo.Email, demo.Password)

@@ -91,11 +91,11 @@ func empty(ctx context.Context, st *store.Store, to post.Sender, now time.Time) 
 const sweepEvery = 10 * time.Minute
 
 // sweep erases the students whose time has come until the context ends.
-func sweep(ctx context.Context, st *store.Store) {
+func sweep(ctx context.Context, st *store.Store, now clock.Clock) {
 	tick := time.NewTicker(sweepEvery)
 	defer tick.Stop()
 	for {
-		if n, err := st.Sweep(ctx, clock.Real(), people.Regret); err != nil && ctx.Err() == nil {
+		if n, err := st.Sweep(ctx, now(), people.Regret); err != nil && ctx.Err() == nil {
 			slog.Error("erasing", "err", err)
 		} else if n > 0 {
 			slog.Info("erased", "students", n)

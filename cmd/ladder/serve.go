@@ -16,6 +16,7 @@ import (
 	"time"
 
 	"patientladder/api"
+	"patientladder/clock"
 	"patientladder/home/post"
 	"patientladder/store"
 	"patientladder/web"
@@ -94,7 +95,7 @@ func serve(args []string, out io.Writer) error {
 	if *smtp != "" {
 		go deliver(ctx, st, mails)
 	}
-	go sweep(ctx, st)
+	go sweep(ctx, st, clock.Real)
 	var aside net.Listener
 	if *metrics != "" {
 		if aside, err = net.Listen("tcp", *metrics); err != nil {

@@ -2,6 +2,7 @@ package wording
 
 import (
 	"fmt"
+	"strings"
 	"time"
 
 	"patientladder/core/planning/studentplan"
@@ -103,20 +104,21 @@ func Covered(day time.Time, name string) string {
 	return fmt.Sprintf("%s: %s", WeekdayAndDay(day), name)
 }
 
-// Load says how much somebody teaches: “12 students, 6 hours 30 a week”.
+// Load says how much somebody teaches: “12 students, 6 hours 30 minutes a week”.
 func Load(l studentplan.Load) string {
 	if l.Students == 0 {
 		return ""
 	}
 	words := Figures(l.Students, "student")
-	if h, m := l.Minutes/60, l.Minutes%60; h > 0 {
-		words += ", " + Figures(h, "hour")
-		if m > 0 {
-			words += fmt.Sprintf(" %d", m)
-		}
-		words += " a week"
-	} else if m > 0 {
-		words += ", " + Figures(m, "minute") + " a week"
+	var time []string
+	if h := l.Minutes / 60; h > 0 {
+		time = append(time, Figures(h, "hour"))
+	}
+	if m := l.Minutes % 60; m > 0 {
+		time = append(time, Figures(m, "minute"))
+	}
+	if len(time) > 0 {
+		words += ", " + strings.Join(time, " ") + " a week"
 	}
 	return words
 }

@@ -24,10 +24,14 @@ type First struct {
 // MostBeginning is how many students a studio has that is still led (default).
 const MostBeginning = 3
 
-// FirstSteps are the steps of a studio that begins; nil once somebody had a lesson, or where there are more
-// than three students. wayChosen says that the way of teaching was looked at and kept; placed are the rungs by ladder.
-func FirstSteps(students []Student, wayChosen bool, placed map[string][]ladder.Placed) []First {
-	if len(students) > MostBeginning {
+// Beginner is who begins: whether students can be added, whether the way of teaching is one's own to choose (not a
+// colleague's who joins a studio), and whether it was looked at and kept.
+type Beginner struct{ Adds, ChoosesWay, WayChosen bool }
+
+// FirstSteps are the steps of a studio, or of somebody in it, that begins; nil once somebody had a lesson, where there are
+// more than three students, and for who adds none. placed are the rungs by ladder.
+func FirstSteps(students []Student, who Beginner, placed map[string][]ladder.Placed) []First {
+	if len(students) > MostBeginning || !who.Adds {
 		return nil
 	}
 	at, pieces, known := "", false, false
@@ -41,7 +45,11 @@ func FirstSteps(students []Student, wayChosen bool, placed map[string][]ladder.P
 		pieces = pieces || len(placed[s.Ladder]) > 0 || s.Standing.Begun()
 		known = known || s.Standing.Entries > 0
 	}
-	return []First{
-		{ChooseWay, wayChosen, at}, {FirstStudent, at != "", at}, {FirstPieces, pieces, at}, {EnterBefore, known, at}, {FirstLesson, false, at},
+	var out []First
+	if who.ChoosesWay {
+		out = append(out, First{ChooseWay, who.WayChosen, at})
 	}
+	return append(out, []First{
+		{FirstStudent, at != "", at}, {FirstPieces, pieces, at}, {EnterBefore, known, at}, {FirstLesson, false, at},
+	}...)
 }

@@ -290,12 +290,15 @@ func TestTheFirstSteps(t *testing.T) {
 		}
 		return out
 	}
-	require.Equal(t, []string{"way false ", "student false ", "pieces false ", "known false ", "lesson false "}, told(FirstSteps(nil, false, nil)))
+	owner := Beginner{Adds: true, ChoosesWay: true, WayChosen: true}
+	require.Equal(t, []string{"way false ", "student false ", "pieces false ", "known false ", "lesson false "}, told(FirstSteps(nil, Beginner{Adds: true, ChoosesWay: true}, nil)))
 	s := pupil(t, piece("a", material.Method))
-	require.Equal(t, []string{"way true L", "student true L", "pieces false L", "known false L", "lesson false L"}, told(FirstSteps([]Student{*s}, true, nil)))
+	require.Equal(t, []string{"way true L", "student true L", "pieces false L", "known false L", "lesson false L"}, told(FirstSteps([]Student{*s}, owner, nil)))
 	known := s.folded([]studentlog.Entry{entry("k", 90, studentlog.KnownBefore, studentlog.Entry{Material: "a"})})
-	require.Equal(t, []string{"way true L", "student true L", "pieces true L", "known true L", "lesson false L"}, told(FirstSteps([]Student{known}, true, nil)))
+	require.Equal(t, []string{"way true L", "student true L", "pieces true L", "known true L", "lesson false L"}, told(FirstSteps([]Student{known}, owner, nil)))
 	taught := s.folded([]studentlog.Entry{entry("1", 0, studentlog.Assigned, studentlog.Entry{Material: "a"}), entry("2", 0, studentlog.Cleared, studentlog.Entry{Material: "a"})})
-	require.Empty(t, FirstSteps([]Student{*s, taught}, true, nil))
-	require.Empty(t, FirstSteps([]Student{*s, *s, *s, *s}, true, nil))
+	require.Equal(t, []string{"student false ", "pieces false ", "known false ", "lesson false "}, told(FirstSteps(nil, Beginner{Adds: true}, nil)), "the way is chosen already where a colleague joins")
+	require.Empty(t, FirstSteps(nil, Beginner{ChoosesWay: true}, nil), "an assistant adds nobody")
+	require.Empty(t, FirstSteps([]Student{*s, taught}, owner, nil))
+	require.Empty(t, FirstSteps([]Student{*s, *s, *s, *s}, owner, nil))
 }

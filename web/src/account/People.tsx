@@ -1,8 +1,8 @@
-import type { FormEvent } from "react";
+import { type FormEvent, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { useEndAccount, useInvite, useSetRole } from "../data/account";
 import { Refused } from "../parts/Problem";
-import { Field } from "../parts/Sheet";
+import { Field, Sheet } from "../parts/Sheet";
 
 const roles: Record<Schemas["Role"], string> = {
   owner: "owner",
@@ -32,6 +32,7 @@ export function People({ people, mails }: { people: Schemas["Person"][]; mails: 
   const invite = useInvite();
   const set = useSetRole();
   const end = useEndAccount();
+  const [leaves, setLeaves] = useState<Schemas["Person"]>();
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const form = e.currentTarget;
@@ -70,9 +71,8 @@ export function People({ people, mails }: { people: Schemas["Person"][]; mails: 
                 <button
                   type="button"
                   className="quiet"
-                  disabled={end.isPending}
                   aria-label={`End the account of ${p.name}`}
-                  onClick={() => end.mutate(p.id)}
+                  onClick={() => setLeaves(p)}
                 >
                   End
                 </button>
@@ -81,7 +81,23 @@ export function People({ people, mails }: { people: Schemas["Person"][]; mails: 
           </li>
         ))}
       </ul>
-      <Refused error={set.error ?? end.error} />
+      <Refused error={set.error} />
+      <Sheet
+        open={leaves !== undefined}
+        onOpenChange={() => setLeaves(undefined)}
+        title={`End the account of ${leaves?.name}?`}
+        says="Nobody signs in with it any more. The students are the owner’s again; what was written stays."
+      >
+        <Refused error={end.error} />
+        <button
+          type="button"
+          className="press press-main"
+          disabled={end.isPending}
+          onClick={() => leaves && end.mutate(leaves.id, { onSuccess: () => setLeaves(undefined) })}
+        >
+          End it
+        </button>
+      </Sheet>
       <details className="mt-2">
         <summary className="min-h-touch cursor-pointer py-2.5">Invite somebody</summary>
         <form onSubmit={send} className="grid max-w-md gap-3">

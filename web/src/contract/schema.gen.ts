@@ -2312,6 +2312,8 @@ export interface components {
             ladders: components["schemas"]["StudentLadder"][];
             /** Format: int64 */
             version: number;
+            /** @description The notes are for the student's own teacher, and not shown */
+            notesElsewhere: boolean;
             /** @description Who else teaches in the studio; empty where nobody does */
             colleagues: components["schemas"]["Choice"][];
             /** @description When everything about the student goes; empty for never */

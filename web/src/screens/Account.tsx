@@ -22,25 +22,29 @@ export function Account() {
       <p className="fine">
         {a.email}, {a.role}
       </p>
-      <div className="mt-5 grid gap-8 lg:grid-cols-2">
-        <Password />
-        <Sessions sessions={a.sessions} />
-        <Second on={a.second} codes={a.codes} />
-        <Passkeys keys={a.passkeys} may={a.mayPasskey} />
-        {a.people.length > 0 && <People people={a.people} mails={a.mails} />}
-        {a.role === "owner" && <Studio studio={a.studio} />}
-        {a.done.length > 0 && (
-          <section aria-label="What was done">
-            <h2>What was done</h2>
-            <ul className="mt-1 max-h-80 max-w-xl overflow-y-auto">
-              {a.done.map((d) => (
-                <li key={d.id} className="border-t border-line/60 py-1 text-[0.95rem]">
-                  {d.name}
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+      <div className="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-2">
+        <div className="grid min-w-0 content-start gap-8">
+          <Password />
+          <Second on={a.second} codes={a.codes} />
+          <Passkeys keys={a.passkeys} may={a.mayPasskey} />
+          <Sessions sessions={a.sessions} />
+        </div>
+        <div className="grid min-w-0 content-start gap-8">
+          {a.people.length > 0 && <People people={a.people} mails={a.mails} />}
+          {a.role === "owner" && <Studio studio={a.studio} />}
+          {a.done.length > 0 && (
+            <section aria-label="What was done">
+              <h2>What was done</h2>
+              <ul className="mt-1 max-h-64 overflow-y-auto">
+                {a.done.map((d) => (
+                  <li key={d.id} className="border-t border-line/60 py-1 text-[0.95rem]">
+                    {d.name}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </div>
       </div>
     </div>
   );

@@ -92,7 +92,7 @@ function Forgotten() {
   if (ask.data) return <p role="status">{ask.data.words}</p>;
   return (
     <form onSubmit={send} className="grid gap-3">
-      <Field label="Where shall the letter go?">
+      <Field label="E-mail of your account">
         <input name="email" type="email" autoComplete="email" required />
       </Field>
       <Refused error={ask.error} />

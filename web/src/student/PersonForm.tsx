@@ -80,15 +80,19 @@ export function PersonForm({ of }: { of: Page }) {
         Only the age is known
       </label>
       <div className="sm:col-span-2">
-        <Field label="Notes for you only">
-          <textarea
-            rows={3}
-            maxLength={4000}
-            className="rounded border-[1.5px] border-soft bg-sheet px-3 py-2"
-            value={form.notes}
-            onChange={(e) => set({ notes: e.target.value })}
-          />
-        </Field>
+        {of.notesElsewhere ? (
+          <p className="fine">The notes are for the student’s own teacher.</p>
+        ) : (
+          <Field label="Notes for you only">
+            <textarea
+              rows={3}
+              maxLength={4000}
+              className="rounded border-[1.5px] border-soft bg-sheet px-3 py-2"
+              value={form.notes}
+              onChange={(e) => set({ notes: e.target.value })}
+            />
+          </Field>
+        )}
       </div>
       <fieldset className="m-0 grid gap-2 border-0 p-0 sm:col-span-2">
         <legend className="font-head text-lg font-semibold">Contacts</legend>
