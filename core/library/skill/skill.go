@@ -214,6 +214,17 @@ func (c Catalogue) check() error {
 // Get returns a skill by id.
 func (c Catalogue) Get(id string) (Skill, bool) { s, ok := c.byID[id]; return s, ok }
 
+// Early are the skills that must begin more than so many weeks before their first use, with how many.
+func (c Catalogue) Early(weeks int) map[string]int {
+	out := map[string]int{}
+	for id, s := range c.byID {
+		if s.Ahead > weeks {
+			out[id] = s.Ahead
+		}
+	}
+	return out
+}
+
 // Name returns the name of a skill, or its id when it is not known.
 func (c Catalogue) Name(id string) string {
 	if s, ok := c.byID[id]; ok {

@@ -80,3 +80,11 @@ func TestASkillAsAStudioWritesIt(t *testing.T) {
 	_, err = c.Written("a", Form{Name: "A", Needs: []string{"b"}})
 	require.ErrorAs(t, err, new(*CircleError))
 }
+
+func TestEarlySkillsAreThoseThatBeginLongBefore(t *testing.T) {
+	c, err := Catalogue{}.With([]Skill{{ID: "a", Name: "a", Ahead: 30}, {ID: "b", Name: "b", Ahead: 8}, {ID: "c", Name: "c"}})
+	require.NoError(t, err)
+	require.Equal(t, map[string]int{"a": 30}, c.Early(8))
+	require.Equal(t, map[string]int{"a": 30, "b": 8}, c.Early(7))
+	require.Empty(t, c.Early(30))
+}

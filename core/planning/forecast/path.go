@@ -220,13 +220,30 @@ var halves = func() (out [64]float64) {
 // weeks are whole, because pieces begin and are cleared in lessons; at least one.
 // They are given by their logarithm.
 func weeks(log float64) int32 {
-	for i, half := range halves {
-		if log < half {
+	from := 0
+	if log > 0 && log < float64(len(starts))/perLog {
+		from = int(starts[int(log*perLog)])
+	}
+	for i := from; i < len(halves); i++ {
+		if log < halves[i] {
 			return int32(i) + 1
 		}
 	}
 	return int32(math.Min(math.Round(math.Exp(log)), longest))
 }
+
+// starts are, for every thirty-second of a logarithm, the first of the halves above it: where a search begins.
+var starts = func() (out [4 * perLog]int8) {
+	for i := range out {
+		for halves[out[i]] < float64(i)/perLog {
+			out[i]++
+		}
+	}
+	return out
+}()
+
+// perLog is how finely the beginnings of a search lie.
+const perLog = 32.0
 
 // remaining draws the lesson in which a piece that has been in work for so many
 // weeks is cleared, given that it was not cleared before; known is the

@@ -151,3 +151,17 @@ func TestTargets(t *testing.T) {
 	start, _ = LatestStart(c, 1, 9, 0.2)
 	require.Equal(t, 7, start)
 }
+
+// The search for a number of weeks begins near its end and finds what rounding finds, at every border and beside it.
+func TestWeeksAreRoundedWhereverTheSearchBegins(t *testing.T) {
+	for n := 1; n < 200; n++ {
+		border := math.Log(float64(n) + 0.5)
+		require.Equal(t, int32(n), weeks(border-1e-9), "just below %d and a half", n)
+		require.Equal(t, int32(n+1), weeks(border+1e-9), "just above %d and a half", n)
+		require.Equal(t, int32(n), weeks(math.Log(float64(n))))
+	}
+	for x := -3.0; x < 6; x += 0.001 {
+		require.Equal(t, int32(max(1, math.Round(math.Exp(x)))), weeks(x), "%g", x)
+	}
+	require.Equal(t, int32(longest), weeks(99))
+}

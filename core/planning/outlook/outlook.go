@@ -73,6 +73,8 @@ type Outlook struct {
 	Needs []preview.Need
 	Plan  preview.Plan
 	in    Input
+	// far is how many lessons ahead previews look.
+	far int
 }
 
 // Of makes an outlook.
@@ -80,10 +82,21 @@ func Of(in Input) Outlook {
 	if in.Draws == 0 {
 		in.Draws = forecast.Draws
 	}
-	o := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day, in.most()), When: map[string]When{}, in: in}
+	o := in.drawn()
 	o.dates()
 	o.settle()
 	return o
+}
+
+// drawn is the ladder, without dates yet.
+func (in Input) drawn() Outlook {
+	far := in.horizon()
+	view := ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day, in.most(far))
+	rungs := 0
+	for _, rail := range view.Rails {
+		rungs += len(rail.Rungs)
+	}
+	return Outlook{View: view, When: make(map[string]When, rungs), in: in, far: far}
 }
 
 // Undated is the outlook without dates and without what is planted for them: nobody knows when lessons go on.
@@ -94,21 +107,25 @@ func (o Outlook) Undated() Outlook {
 
 // most is how many rungs of a strand are looked at, 0 for all: every rung takes a
 // lesson at least, so that no other can begin within the lessons that previews look at.
-func (in Input) most() int {
+func (in Input) most(far int) int {
 	if !in.Near {
 		return 0
 	}
-	return max(in.Preview.Rungs, in.horizon()+1)
+	return max(in.Preview.Rungs, far+1)
 }
 
 // horizon is how many lessons ahead previews look: as the policy says, or as far as a skill that stands on the ladder and
 // is new has to begin.
 func (in Input) horizon() int {
 	far := in.Preview.Lessons
+	early := in.Skills.Early(far)
+	if len(early) == 0 {
+		return far
+	}
 	for _, p := range in.Placed {
 		for _, d := range in.Library[p.Material].Demands {
-			if s, _ := in.Skills.Get(d.Skill); s.Ahead > far && in.Leap.Level(in.Standing.Ability.Skills[d.Skill]) == leap.New {
-				far = s.Ahead
+			if ahead := early[d.Skill]; ahead > far && in.Leap.Level(in.Standing.Ability.Skills[d.Skill]) == leap.New {
+				far = ahead
 			}
 		}
 	}
@@ -195,22 +212,23 @@ func later(s forecast.Span, by int) forecast.Span {
 // dates draws the courses of all rungs.
 func (o *Outlook) dates() {
 	lanes := make([]forecast.Lane, len(o.View.Rails))
-	rungs := make([][]ladder.Rung, len(o.View.Rails))
+	rungs := make([][]*ladder.Rung, len(o.View.Rails))
 	for k, rail := range o.View.Rails {
 		if rail.Strand == material.Reading {
 			lanes[k].From = int(math.Round(float64(o.in.ReadingFrom) / o.in.perWeek()))
 		}
 		if o.in.Near {
-			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.in.horizon()
+			lanes[k].Stages, lanes[k].Beyond = make([]forecast.Stage, 0, len(rail.Rungs)), o.far
 			lanes[k].Least = o.in.Preview.Rungs
 		}
-		for _, r := range rail.Rungs {
+		for i := range rail.Rungs {
+			r := &rail.Rungs[i]
 			if r.Layer == ladder.Review || r.Aside != "" {
 				continue
 			}
 			s := forecast.Stage{ID: r.Material.ID, Leap: r.Leap.Size, DistinctBars: r.Material.DistinctBars}
 			if r.Layer == ladder.Now {
-				s.Begun, s.Elapsed = true, o.elapsed(r)
+				s.Begun, s.Elapsed = true, o.elapsed(*r)
 			}
 			lanes[k].Stages = append(lanes[k].Stages, s)
 			rungs[k] = append(rungs[k], r)
@@ -223,7 +241,7 @@ func (o *Outlook) dates() {
 			w := When{Course: c, Begin: forecast.SpanOf(c.Begin), Clear: forecast.SpanOf(c.Clear), Elapsed: lanes[k].Stages[i].Elapsed}
 			if r.Layer == ladder.Now {
 				w.Usual = o.in.Model.Weeks(o.in.Student, r.Leap.Size, r.Material.DistinctBars).High
-				w.Had = o.had(r)
+				w.Had = o.had(*r)
 				w.Long = w.Had > w.Usual
 			}
 			o.When[r.Material.ID] = w
@@ -284,9 +302,11 @@ func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
 // beginning: what it asks for is met there first, so it needs no preview and its
 // skills count as being learned.
 func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
-	var out []preview.Rung
-	ability := o.in.Standing.Ability.Copy()
-	fresh := !o.in.Standing.Begun()
+	out := make([]preview.Rung, 0, len(o.When))
+	ability, fresh := o.in.Standing.Ability, !o.in.Standing.Begun()
+	if fresh {
+		ability = ability.Copy()
+	}
 	for _, rail := range o.View.Rails {
 		place, beginning := 0, fresh
 		for _, r := range rail.Rungs {

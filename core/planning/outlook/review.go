@@ -22,7 +22,7 @@ func (o *Outlook) Review(learned []string, minutes float64, p review.Policy, m m
 	}
 	asked := review.Asked(wanted)
 	curve := m.Curve()
-	var pieces []review.Piece
+	pieces := make([]review.Piece, 0, len(learned))
 	for _, id := range learned {
 		ms := st.Materials[id]
 		piece, days := lib[id], ms.Unheard(o.in.Day)

@@ -118,7 +118,7 @@ func (o *Outlook) without(skip []string, id string, planted bool) When {
 			strand = p.Strand
 		}
 	}
-	other := Outlook{View: ladder.Draw(in.Standing, in.Library, in.Placed, in.Leap, in.Day, in.most()), When: map[string]When{}, in: in}
+	other := in.drawn()
 	rails := other.View.Rails
 	for _, rail := range rails {
 		if rail.Strand == strand {

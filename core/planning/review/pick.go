@@ -2,9 +2,9 @@
 package review
 
 import (
+	"cmp"
 	"math"
 	"slices"
-	"sort"
 	"strings"
 )
 
@@ -99,7 +99,7 @@ func Pick(pieces []Piece, minutes float64, p Policy) []Chosen {
 			m -= sizes[k]
 		}
 	}
-	sort.SliceStable(out, func(a, b int) bool { return out[a].Worth > out[b].Worth })
+	slices.SortStableFunc(out, func(a, b Chosen) int { return cmp.Compare(b.Worth, a.Worth) })
 	return out
 }
 
