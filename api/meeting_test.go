@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"fmt"
+	"maps"
 	"net/http"
 	"testing"
 	"time"
@@ -81,6 +82,77 @@ func TestAFirstMeeting(t *testing.T) {
 	status, body = u.append(ladder, entry{"kind": "meeting", "goal": "feet", "outcome": "matched"})
 	require.Equal(t, http.StatusUnprocessableEntity, status, body)
 	require.Equal(t, "A meeting needs a few minutes. Say how long it is.", u.meeting(ladder, "?minutes=0")["sentence"])
+}
+
+// A studio changes its first meetings: an activity of its own comes in the plan, what comes of it is evidence and goes home,
+// and is named in the past; what is left out is not planned; what ships comes back as it came.
+func TestAStudioChangesItsFirstMeetings(t *testing.T) {
+	u := newcomer(t)
+	ladder := u.newStudent("Jory Pike", "piano")
+	own := map[string]any{"name": "The ferry horn", "say": "Two low keys: answer me.", "minutes": 4, "from": 3, "to": 99, "part": "tune", "family": "keyboard", "shows": "keyboard-map", "home": "black-keys", "off": false}
+	put := func(id string, change map[string]any) (int, map[string]any) {
+		body := maps.Clone(own)
+		maps.Copy(body, change)
+		return u.call("PUT", "/api/meeting-activities/"+id, body)
+	}
+	planned := func() (out []string) {
+		for _, a := range items(t, u.meeting(ladder, "?minutes=30"), "activities") {
+			out = append(out, a["name"].(string))
+		}
+		return out
+	}
+	before := planned()
+	require.NotContains(t, before, "The ferry horn")
+	status, body := put("horn", nil)
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Contains(t, planned(), "The ferry horn")
+	status, body = put("feet", map[string]any{"name": "Seat and feet", "say": "Do they reach?", "off": true})
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.NotContains(t, planned(), "Seat and feet")
+
+	status, body = u.append(ladder, entry{"kind": "meeting", "goal": "horn", "outcome": "matched"})
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+	status, body = u.append(ladder, entry{"kind": "meeting", "goal": "horn", "outcome": "came"})
+	require.Equal(t, http.StatusOK, status, body)
+	log := u.list("/api/ladders/" + ladder + "/entries")
+	require.Equal(t, []any{"keyboard-map", true}, []any{log[len(log)-1]["skill"], log[len(log)-1]["shown"]})
+	home := items(t, u.meeting(ladder, "?minutes=30"), "takeHome")
+	require.Equal(t, "black-keys", home[0]["id"])
+
+	_, list := u.call("GET", "/api/meeting-activities", nil)
+	form := func(id string) map[string]any {
+		for _, a := range items(t, list, "activities") {
+			if a["id"] == id {
+				return a
+			}
+		}
+		return nil
+	}
+	require.Equal(t, map[string]any{
+		"id": "horn", "name": "The ferry horn", "say": "Two low keys: answer me.", "minutes": 4.0, "from": 3.0, "to": 99.0, "part": map[string]any{"id": "tune", "name": "First tune"}, "family": "keyboard",
+		"shows": "keyboard-map", "home": "black-keys", "off": false, "own": true, "changed": false, "outcomes": []any{"it came", "nearly", "not yet"},
+	}, form("horn"))
+	require.Equal(t, []any{true, true, false}, []any{form("feet")["off"], form("feet")["changed"], form("feet")["own"]})
+	require.Equal(t, []any{false, false}, []any{form("hand")["off"], form("hand")["changed"]})
+
+	for says, change := range map[string]map[string]any{
+		"The ages must lie between 0 and 120, the first not above the last.": {"from": 50, "to": 40},
+		"The skill that it shows is not in the list of skills.":              {"shows": "flying"},
+		"What it becomes at home is not among your activities.":              {"home": "homework"},
+		"Choose the part of the meeting that it belongs to.":                 {"part": "lesson"},
+	} {
+		status, body := put("other", change)
+		require.Equal(t, http.StatusUnprocessableEntity, status, body)
+		require.Equal(t, says, body["detail"])
+	}
+	for _, id := range []string{"horn", "feet"} {
+		status, body = u.call("DELETE", "/api/meeting-activities/"+id, nil)
+		require.Equal(t, http.StatusNoContent, status, body)
+	}
+	require.Equal(t, before, planned())
+	status, body = u.call("DELETE", "/api/meeting-activities/horn", nil)
+	require.Equal(t, http.StatusNotFound, status)
+	require.Equal(t, "The studio has no activity of its own by that name.", body["detail"])
 }
 
 // Somebody from another book: one question at a time with its notes, an answer moves what is believed; the entry can be moved;

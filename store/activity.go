@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/meeting"
 	"patientladder/store/document"
 	"patientladder/store/rows"
 )
@@ -41,6 +42,46 @@ func (s *Store) SetActivity(ctx context.Context, studio string, g lessonplan.Goa
 func (s *Store) DropActivity(ctx context.Context, studio, id string) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if err := found(q.DropActivity(ctx, rows.DropActivityParams{StudioID: studio, ID: id})); err != nil {
+			return err
+		}
+		return q.LibraryChanged(ctx, studio)
+	}))
+}
+
+// MeetingActivities are the studio's own activities of a first meeting, and those of the program that it has changed or left
+// out, by id.
+func (s *Store) MeetingActivities(ctx context.Context, studio string) ([]meeting.Own, error) {
+	bodies, err := s.q.MeetingActivities(ctx, studio)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]meeting.Own, len(bodies))
+	for i, body := range bodies {
+		if out[i], err = document.DecodeMeetingActivity([]byte(body)); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// SetMeetingActivity keeps one. Lessons and weeks take their names from it.
+func (s *Store) SetMeetingActivity(ctx context.Context, studio string, o meeting.Own) error {
+	body, err := document.EncodeMeetingActivity(o)
+	if err != nil {
+		return err
+	}
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if err := q.SetMeetingActivity(ctx, rows.SetMeetingActivityParams{StudioID: studio, ID: o.ID, Body: string(body)}); err != nil {
+			return err
+		}
+		return q.LibraryChanged(ctx, studio)
+	}))
+}
+
+// DropMeetingActivity takes the studio's form of one away; one that is not there is ErrNotFound.
+func (s *Store) DropMeetingActivity(ctx context.Context, studio, id string) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		if err := found(q.DropMeetingActivity(ctx, rows.DropMeetingActivityParams{StudioID: studio, ID: id})); err != nil {
 			return err
 		}
 		return q.LibraryChanged(ctx, studio)

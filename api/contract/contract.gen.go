@@ -4212,6 +4212,23 @@ type Meeting struct {
 // MeetingFamily defines model for Meeting.Family.
 type MeetingFamily string
 
+// MeetingActivities defines model for MeetingActivities.
+type MeetingActivities struct {
+	Activities []MeetingActivityForm `json:"activities"`
+
+	// Families Families of instruments
+	Families []Choice `json:"families"`
+
+	// Goals What one can become at home
+	Goals []Choice `json:"goals"`
+
+	// Parts The parts of a meeting in their order
+	Parts []Choice `json:"parts"`
+
+	// Skills What one can show
+	Skills []Choice `json:"skills"`
+}
+
 // MeetingActivity defines model for MeetingActivity.
 type MeetingActivity struct {
 	// Came What came of it so far
@@ -4239,6 +4256,35 @@ type MeetingActivity struct {
 
 // MeetingActivityKind defines model for MeetingActivity.Kind.
 type MeetingActivityKind string
+
+// MeetingActivityForm defines model for MeetingActivityForm.
+type MeetingActivityForm struct {
+	// Changed The studio has changed it or left it out
+	Changed bool `json:"changed"`
+
+	// Family Empty for any instrument
+	Family string `json:"family"`
+	From   int    `json:"from"`
+
+	// Home The activity that it becomes at home; empty for none
+	Home    string `json:"home"`
+	Id      string `json:"id"`
+	Minutes int    `json:"minutes"`
+	Name    string `json:"name"`
+	Off     bool   `json:"off"`
+
+	// Outcomes What can come of it in words
+	Outcomes []string `json:"outcomes"`
+
+	// Own The studio has added it
+	Own  bool   `json:"own"`
+	Part Choice `json:"part"`
+	Say  string `json:"say"`
+
+	// Shows The skill that it shows when it came; empty for none
+	Shows string `json:"shows"`
+	To    int    `json:"to"`
+}
 
 // MeetingStep defines model for MeetingStep.
 type MeetingStep struct {
@@ -4464,6 +4510,35 @@ type NewMaterial struct {
 
 	// Title Needed where there is no score
 	Title string `json:"title,omitempty,omitzero"`
+}
+
+// NewMeetingActivity defines model for NewMeetingActivity.
+type NewMeetingActivity struct {
+	// Family Empty for any instrument
+	Family string `json:"family"`
+
+	// From The youngest age
+	From int `json:"from"`
+
+	// Home The activity that it becomes at home; empty for none
+	Home    string `json:"home"`
+	Minutes int    `json:"minutes"`
+	Name    string `json:"name"`
+
+	// Off Left out of first meetings
+	Off bool `json:"off"`
+
+	// Part Of the studio's own; what ships keeps its part
+	Part string `json:"part"`
+
+	// Say What the teacher says
+	Say string `json:"say"`
+
+	// Shows The skill that it shows when it came; empty for none
+	Shows string `json:"shows"`
+
+	// To The oldest
+	To int `json:"to"`
 }
 
 // NewOverruling defines model for NewOverruling.
@@ -7305,6 +7380,9 @@ type ReplaceScoreJSONRequestBody = ScoreUpload
 // SetSectionsJSONRequestBody defines body for SetSections for application/json ContentType.
 type SetSectionsJSONRequestBody SetSectionsJSONBody
 
+// SetMeetingActivityJSONRequestBody defines body for SetMeetingActivity for application/json ContentType.
+type SetMeetingActivityJSONRequestBody = NewMeetingActivity
+
 // AnswerNoteJSONRequestBody defines body for AnswerNote for application/json ContentType.
 type AnswerNoteJSONRequestBody AnswerNoteJSONBody
 
@@ -7739,6 +7817,15 @@ type ServerInterface interface {
 
 	// (PUT /materials/{material}/sections)
 	SetSections(c *gin.Context, material Material)
+
+	// (GET /meeting-activities)
+	ListMeetingActivities(c *gin.Context)
+
+	// (DELETE /meeting-activities/{activity})
+	ResetMeetingActivity(c *gin.Context, activity string)
+
+	// (PUT /meeting-activities/{activity})
+	SetMeetingActivity(c *gin.Context, activity string)
 
 	// (GET /messages)
 	ListMessages(c *gin.Context)
@@ -11358,6 +11445,69 @@ func (siw *ServerInterfaceWrapper) SetSections(c *gin.Context) {
 	siw.Handler.SetSections(c, material)
 }
 
+// ListMeetingActivities operation middleware
+func (siw *ServerInterfaceWrapper) ListMeetingActivities(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListMeetingActivities(c)
+}
+
+// ResetMeetingActivity operation middleware
+func (siw *ServerInterfaceWrapper) ResetMeetingActivity(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "activity" -------------
+	var activity string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "activity", c.Param("activity"), &activity, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter activity: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ResetMeetingActivity(c, activity)
+}
+
+// SetMeetingActivity operation middleware
+func (siw *ServerInterfaceWrapper) SetMeetingActivity(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "activity" -------------
+	var activity string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "activity", c.Param("activity"), &activity, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter activity: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetMeetingActivity(c, activity)
+}
+
 // ListMessages operation middleware
 func (siw *ServerInterfaceWrapper) ListMessages(c *gin.Context) {
 
@@ -12505,6 +12655,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/activities", wrapper.ListActivities)
 	router.DELETE(options.BaseURL+"/activities/:activity", wrapper.ResetActivity)
 	router.PUT(options.BaseURL+"/activities/:activity", wrapper.SetActivity)
+	router.GET(options.BaseURL+"/meeting-activities", wrapper.ListMeetingActivities)
+	router.DELETE(options.BaseURL+"/meeting-activities/:activity", wrapper.ResetMeetingActivity)
+	router.PUT(options.BaseURL+"/meeting-activities/:activity", wrapper.SetMeetingActivity)
 	router.GET(options.BaseURL+"/exercise-types", wrapper.ListExerciseTypes)
 	router.DELETE(options.BaseURL+"/exercise-types/:type", wrapper.ResetExerciseType)
 	router.PUT(options.BaseURL+"/exercise-types/:type", wrapper.SetExerciseType)
@@ -17379,6 +17532,111 @@ func (response SetSectionsdefaultApplicationProblemPlusJSONResponse) VisitSetSec
 	return err
 }
 
+type ListMeetingActivitiesRequestObject struct {
+}
+
+type ListMeetingActivitiesResponseObject interface {
+	VisitListMeetingActivitiesResponse(w http.ResponseWriter) error
+}
+
+type ListMeetingActivities200JSONResponse MeetingActivities
+
+func (response ListMeetingActivities200JSONResponse) VisitListMeetingActivitiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListMeetingActivitiesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListMeetingActivitiesdefaultApplicationProblemPlusJSONResponse) VisitListMeetingActivitiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ResetMeetingActivityRequestObject struct {
+	Activity string `json:"activity"`
+}
+
+type ResetMeetingActivityResponseObject interface {
+	VisitResetMeetingActivityResponse(w http.ResponseWriter) error
+}
+
+type ResetMeetingActivity204Response struct {
+}
+
+func (response ResetMeetingActivity204Response) VisitResetMeetingActivityResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ResetMeetingActivitydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ResetMeetingActivitydefaultApplicationProblemPlusJSONResponse) VisitResetMeetingActivityResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetMeetingActivityRequestObject struct {
+	Activity string `json:"activity"`
+	Body     *SetMeetingActivityJSONRequestBody
+}
+
+type SetMeetingActivityResponseObject interface {
+	VisitSetMeetingActivityResponse(w http.ResponseWriter) error
+}
+
+type SetMeetingActivity204Response struct {
+}
+
+func (response SetMeetingActivity204Response) VisitSetMeetingActivityResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetMeetingActivitydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetMeetingActivitydefaultApplicationProblemPlusJSONResponse) VisitSetMeetingActivityResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListMessagesRequestObject struct {
 }
 
@@ -19470,6 +19728,15 @@ type StrictServerInterface interface {
 
 	// (PUT /materials/{material}/sections)
 	SetSections(ctx context.Context, request SetSectionsRequestObject) (SetSectionsResponseObject, error)
+
+	// (GET /meeting-activities)
+	ListMeetingActivities(ctx context.Context, request ListMeetingActivitiesRequestObject) (ListMeetingActivitiesResponseObject, error)
+
+	// (DELETE /meeting-activities/{activity})
+	ResetMeetingActivity(ctx context.Context, request ResetMeetingActivityRequestObject) (ResetMeetingActivityResponseObject, error)
+
+	// (PUT /meeting-activities/{activity})
+	SetMeetingActivity(ctx context.Context, request SetMeetingActivityRequestObject) (SetMeetingActivityResponseObject, error)
 
 	// (GET /messages)
 	ListMessages(ctx context.Context, request ListMessagesRequestObject) (ListMessagesResponseObject, error)
@@ -23819,6 +24086,100 @@ func (sh *strictHandler) SetSections(ctx *gin.Context, material Material) {
 	}
 }
 
+// ListMeetingActivities operation middleware
+func (sh *strictHandler) ListMeetingActivities(ctx *gin.Context) {
+	var request ListMeetingActivitiesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListMeetingActivities(ctx, request.(ListMeetingActivitiesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListMeetingActivities")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListMeetingActivitiesResponseObject); ok {
+		if err := validResponse.VisitListMeetingActivitiesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ResetMeetingActivity operation middleware
+func (sh *strictHandler) ResetMeetingActivity(ctx *gin.Context, activity string) {
+	var request ResetMeetingActivityRequestObject
+
+	request.Activity = activity
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ResetMeetingActivity(ctx, request.(ResetMeetingActivityRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ResetMeetingActivity")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ResetMeetingActivityResponseObject); ok {
+		if err := validResponse.VisitResetMeetingActivityResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetMeetingActivity operation middleware
+func (sh *strictHandler) SetMeetingActivity(ctx *gin.Context, activity string) {
+	var request SetMeetingActivityRequestObject
+
+	request.Activity = activity
+
+	var body SetMeetingActivityJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetMeetingActivity(ctx, request.(SetMeetingActivityRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetMeetingActivity")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetMeetingActivityResponseObject); ok {
+		if err := validResponse.VisitSetMeetingActivityResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListMessages operation middleware
 func (sh *strictHandler) ListMessages(ctx *gin.Context) {
 	var request ListMessagesRequestObject
@@ -25278,575 +25639,584 @@ func (sh *strictHandler) SetWords(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"3P1tk9w2si+IfxVE/0+EZ/63ZLVs2eeM9GJDD5atHdnWqOXRnjvXNwJFoqroYhFlAuxSja8j9jvsN9xP",
-	"soHMBAiSCT5Utzxn982M3EUSQCKRyMdf/naV6cNRV6qy5urJb1dHWcuDsqqG/3opz+7/cmWyujjaQldX",
-	"T65eqo1sSvtEWJ3LsygqYXdKGNvkhf7MCFsclPinrtTV6qpwz//aqPp8tbqq5EFdPbnKpfsPk+3UQbqP",
-	"b3R9kBZ+sO4dez66x4yti2p79fvvq6tvPqo6K4x6nQ8n88wIk8lSPZRHWduHL9cPD/IXXT988FTkYZ47",
-	"JTZFbazQG/iPojK2bg6qsok5KhqxM9GD/PhGVVu7u3ry6ItrbqJvZJ6r2j0LHz1Ku2u/WeKPq6ta/doU",
-	"tcqvnti6UfEI/1arzdWTq//fw3ZPHuKv5uHrHIb4XlpVF7JMDHLwP99xmLelPONKuuT+sNNGiVLJo3ki",
-	"7PlYZLIUfyJK/3kl1mpbVJWqV0LXSOrcEV2KsHqO3Btdpyj9xdccoW9sk6vKIkMwZDD4+12p8F7vVZUY",
-	"wsJvYwPE/HLN8Mvv7mVz1JVRcNheFaVy/5/pyrrJP/ntSh6PZZFJR/yHOrPKPjC2VvLgfmNO0LqoJNCV",
-	"Gap3bMTGjba62imZ02F/geM+eFmYozYFPhmPM/iqY5Rar0t1GJn3EZ/4b7+Y/vfGdsB/l5n7h5204qQq",
-	"K061rrYrJ4F0pYRRbvxMXTkG2SllxyaVb+5Mwx8rJY5yq4TV4lgXwG53I+fvnn3gA8+yTB3t21Jm6uCX",
-	"kOfwIVm+rfVR1bZwrLORpVGrq2P0p9+u1tJmuzl8vrpaa72f96SqbM3cCO93ShwLlQEpQASIU2F34rRT",
-	"tQIxYJXMdqoWB32rclE4Uo0f8tVVrRsL50FVzeHqyT+uQIRfra7WyhS5411dXf3MSYf2SP6DyEBr9B9t",
-	"39LrX1Rm3XDPskw3SOUuITOd4z+6a36nMn2r6rOA34V1TClrJxs3tuWeorJqq2o3QO6uREagOmaWRrif",
-	"kWoSZ2KErHKRSytXQMJSWmUsXmRPha7Ks9joWshK6FOFotWqg5nayBc7XeAZoSnKupZn2NyDLEqGMd1W",
-	"FaXht92o+lbV7uzlRsAHwofXWpdKVviB81tpzF6lmMcdo500QgonXt2VUVjjFjb83OrqtCuynTjiB42o",
-	"lNvqqinL3710ZtbgHwdxfjdCHZU+lopbibscScdAfegOG/VW1U5iMuPXGkcfe/ude8bJE5XpitObBP4i",
-	"NjKzuhaFEdLsVS7wLh5uoVHGFLpKsIE+qkr4R5BfUSSrSpTSs+3cpf94VNUNfoxbP5J26iM38NSNsrao",
-	"tmYgGBQxKzAM0TRaZaDcigSAPwURJ3X4OrBFmB8deV7Y2OK2sOdvNWpyPYmzk9VW5YkDBx+Hw0LPicI6",
-	"bcucCpvt6D83G3YTN7U+RKcjkk47nTg3Rc7+OXnO3NDt36OxNayie/4Gb/e32kmAKTI4zZLulOGoVnPr",
-	"7fFCkbeMACSC99opE3lwcTipVdgldn+3qsrlcGdzuUAA4UdeIiH6hPE7OWE9OTYmrYglt/5e7tVPxyGN",
-	"X8gqU2WpclEqY3RlQIah5K3gaFvpRP5ZzT7Vb+BDL908mQWBMTnPHoy3LmwXmZV+tSukdbTE9D6RlTvY",
-	"qln03emyGGzrJF8TUWfzwhjtehRBQoRptWOxBKjrIGs4IWQSGgsI+DpXNQkhA1r4Sde5ma2IOMPn18Zr",
-	"7AMKBVt6lC7w1N8LdRrQIVicfiUj679Av64bd6vM3T/Q4vN3jdenPr7Gt766jizDsPZbVRsyFwL/FZX9",
-	"+jGjWPZW7V9d0QTZRdsSLYzuigba0SQX74uKvx3cD/eiaUlDxvH8SdX6tEDGOlK80ydWzRiVnPCH3yak",
-	"UySO4EEimSfQ6or0CFonTT65Zy9UyagLwVnFa2aVchoBiWtdoWNGWpHpg3LK80fLiTVS1Yfr3tW62e6G",
-	"Y32nT+Igq7PAtYAt5B/mzKGTrvfumwl7wBg368I4meLUUmmFE/Xi0VNxDVdRhR7GieOAmlk7Dz/qqqVa",
-	"ktqOLYZiUZXlQvaCXbtYwqHhnVC3UiKPdBmcLLfA57KUxNpd6r+tZWaLTAm5lUVlrFDVL/rs5ONTIHts",
-	"zDvT5qovF8Pzk/r5TtYqliLezm+qfYUq1q9NAerFttQn3LVjKc/4L3mCe26t7EkpzhFwLwR2q0OCzF7O",
-	"acefHLwcF+9hGH8VkTbIEX/jukH5fSYvUHeTpB3oNg9scWAVHDQApik4c31FPG1p+VmrKtuN6f2fgW9A",
-	"rN1z4CZxcnQlDkqapla50Chzex4x9/R3BQqvdu26WZfRwqvmsEYJBc+/QSEw4/G9Or/Xx5kPH6SdL0W+",
-	"l3ZS66PRo1mvogXTgCytC/Sype+UeVf3Rtf8jtnClsErQl5CcHoVZQm+m47pNsvC5E1Ysy9K3n9lrDry",
-	"71h3/bGnlT3F/esdRgxHFYaB+dGHVxTZSJ5OrffP60Jthhsw99RBKGZI+Fe6FjKKxlCQDlV22gtyiQYW",
-	"nMG2/SvMh5sMT91aWSRVf3o/aPBRKHdWnc5w0LXizXfHPOwGNVVhF2mGnBzCz8fr8B/2lE1t2wt9OMq6",
-	"oJhGT7pObZ37wNtaQwjm99WV3NYqmCBdQv3V2adl+ZkRVjYr8eCRsFo8QsaalF8Lp5HV2hiV81vp7vpn",
-	"syXWjTsYr6vn2u5Yr05Vnp/f18cgLDdnpRLfH1XrjbvF8/uZWtoWkE44X4XRPHU9YdqtiHmDVppiyDdF",
-	"xchx0OKW2U9ZWaRceEABgyrV4DtueTUjioBGUYCkUicvjpwEEjsFZ3/+BDc6a8xbXVR2sdNFHqcdLfIY",
-	"S7Z5Uvgot4o/N8dSWiUbnp7G1rLKpx3Z8JRbkNwuXPK4/Jy+4aJ8Ai8rAxPQN2j1YTVEZ89ILQkCi6yI",
-	"LbtbSctL8fdbOuZd/i5lvVXGzry+IDY3NHmcTkIMetJNmaOBIyptd0W1jS+o+YQflzJWHxf4jqTd3Vh9",
-	"XCJhcARa8SqQKUnckO7RJ++nNVGT86FbaTiholLzKRfkInsHcebvMx8DAxMCTItK3apaeI6dzwHHRArN",
-	"K/Cj60PHYzqMfjsWnMnW8OyHhNk5zoggm4dzfB2ri26a4Pe3O3UWcIbn+nhB9v9k2A0wuqmnzWrkrZQY",
-	"6x8A/GQrq6ITQdvhKRtRbUVcFchBzJFiznc4olfYugyatFrS1klT5XyqFUS5UThJsweuLOwKmBIzK9BD",
-	"ZmWz3dmnQh2O9hzlXGDKG30g106eRd+ZjKz0jBuc5QyaMJ7lZBTPe5JOtbY46bIwNhF/nsXHs+VCvIuL",
-	"L06TCv7LjVV1RH24VKKMGClqdVuo0wJJ0tsWhrXRWRaYFyfI7tT5TVHtFwY6jtIYJ6aGKW3Xq6tDUYU/",
-	"rLj4IiXQ9XPhRt/rr5gy7cJEuKW9kFVeQIxuwH3rUmf7nlI/rWR2I+WRU/GTKZEzhRyjklEQlPQuv16W",
-	"TI4smyJjCZUI9RuKbg5pljwjpx1u+wxXYOBnDFbCm+zMd7K2XKDyUOQFmxdcWGF0U8X3a6SYe0Hdy+lD",
-	"10jlxJEMIYi6sFZVbHS92HIpMS9KbVQudrpURvzpfes53zWH9UpIYWyt915cSLGT5UboSv15JW5leasM",
-	"5M9KcSxl1mYUlZj2Nk5UEtdAFT8/np6avNqzmGCedtcmUiSGrPNndtodndR05s1C2slZ3OzkkVn8pqi2",
-	"ZMT2RUXsNBzICmWXvjNvJSEnRYGB5KfHL6tB0d4Px+QzaZvODSrVrSqHTH4d2NocZFkqY0XmJmFW4hH+",
-	"dNLiF11U4OTLhdFCV+xZnNQPjLLkMACNVFpID1RgbTKqgjyoZ4lENbyW1xK8oLIS6tdGljhvsVYbDVoV",
-	"O0ljZc1Yj39rnFyqQWQYjFFi+p+sbcfrPc9px+crgVys1eWe6jir6UQeF1zQ6kqR0e42Oe2rflEWh3Xq",
-	"6A7nq2TSlZhmtIOs9+lflh6xicynGXlhMdVwBisULjBRv8hoJJZwUZ7LMOeiF/ukK/wYtESfduQMeMtG",
-	"ORcqGcmAh665FIJnws0A9diDvlXGXYiVKqw7lmtlkfVrga8PT2M/TIVhS4qO4EsJolmZLc3JCRnMcW75",
-	"V4/vENQ8KGMkmwb13hnD4J3NMevdqwkC2GUolbzEj+fGlIU4epXSVwtED399vZp9+0YfWYVM17AWluDn",
-	"jPO3DK6PRBYcpveOSNy9o1ZPoUI3cGGE44oVORkO8uyIGZKRxfosZKWB32htbLpRMuk7ZVmjbD7gDAoS",
-	"3des6G/TkJhUOEovw/d1pbAATtZO9XScAfok8vsds6EmfIqdGOdkptLq6qTUfkGSlmOQD0rtpy1UzHSi",
-	"aCideJ//jYP6Syf2z/gUKNizJIv+lbZ6ltLqM9qGTAmFA4UVmazIPC+qlWO1TbGxO9rMFyvHsuD1krVi",
-	"ufbum7pUsaZVJQn0/nycr9UvzNMLGzB/HcgHd88FHKEHDuAXkyQM8O7Fab5xQsQwB1jJep6c3KmSCYe/",
-	"oRTroICuhCmqDD1iTnLiD6vWFQsp2IV7Y9s4xlWZbIwSUqxrJfdio8tSnwwf3U9MbZDcmcgALMl30PMY",
-	"g2AHQmDJizdtYUJ8UVDhw80XUgOUkrzIwbNp5V6hvXynVVP5Qk/OO6EFDjzdWCEpJV5Q7hlKA7chzsrx",
-	"pS84Sd6SKIs7L3sn3bJFrfWhdehevmxjZbfYrk2ZBBZzpw1yiuROyXy67A7zLqMyaspKh4Pi6yhKnByO",
-	"HfiBDgmRiTvOL+X5+fk7ipwuUA/nnvU45W9Cn8VlhRcSs33BVxbOnU9ULDBhsOB0xhL+X8rzGy2ZKzQa",
-	"ZE7+WlE1Vpm7uW1QG8g5jIGbpgJsAZPQyGYmG/rvh7vCr7Jdgf9WglhvS1lVapxeCyo4/OeWaXfpOO/E",
-	"Vt8cJZOfNLt2CI3kCwtyUnMynJEJVRhOJXdjmKdio5saFGnj/rgpbqmMuG7sTpSFV7dLfXIq9g5zHLur",
-	"3A0yPVPHq5/imXjuoPJCVrMenZvrCyKVvru6omWM8KM6SE79XUsu8eYbiAd6H91pp8vWE3V3T+XqStfF",
-	"tqgWBjtPqtju5rp7U06v8UglDdE6umiiK6QTR9hvfF37gttkSQ515p1nYxLiB3VCJxtkWtW1yqyZ56XI",
-	"vPE+9uhf1dGilf/76ooVuj9uxDGk/1ux0wcFFtAX1198/eD6qwfXX3XL9h9dTyjKg8/LSkhjim2lcuEf",
-	"BLOrsEYU+VPyDxwbK3RFVe95rmpx2jnDy4pcKwPqHtSzuCdq1Z8UN6uNKicLEl65Z3x+GSekfnrz+iUF",
-	"ZhrTyFIA6ol3JNNyHMHg75+XwBG75rDG3D2raved//mnf1w/+MuzB9/973/9/oe3D97//cF///m3L77+",
-	"/X/BW//jf3z+D/ngn9cP/vLg598erR5f//7nf2MdLiTDD/JjcXAq2xfXPiCL//2Iuza3pOWNkeFbKjLc",
-	"Um1yRNvH1yMmzVDBn+tkc8IIxBjygdN1KUHw2KzLwuxULk5gvVVNWa5SCArIu6hCRpP+j+sRj5FXdz1X",
-	"OiFRY4GJL0IhX685avssz9Hfe9T2e1Xhf9SgHWelolzOo8Ypk7qLH3M26kusWDrWet0WdngHsm2OL3YK",
-	"4rarK2fLfE+1DD5Lzo8NXHKjIBwJ//4WP1tpi26UBj9ZK9Mc4F9lQSVPW7ytJBWfg6is7AcFwhNlSKSF",
-	"o8xaXVl1OIIDXCmL3yHhVOhE2Q3oJIwVFftPFBlRT3GfS1n5YAkZV8bKs2ldhj6wUnViSB2IiXo/XUhR",
-	"75e7zA+IJBOuzKkD0VZ3fsHUdkaaczi7jx4/jo/uNRsja2ymEyFrKX5tlHH//USclVmJSsm6PK9EpVcA",
-	"SPKUhJTfesRkQs8s7esTcQJvZoDf6EG0sJ5qaamELyzl8ZQIAlaf3ChkfoMp2RQeZAJ9xbbiEGLAeQyZ",
-	"MP5fZYH/nxcG/8kxbtBaYq87Fz1w538e78A1Rc4hP0uYDmoo7pMZH9bx/tyWSabFOx7VznZ0XvriejVS",
-	"A9MNTHD7DQp55/t/+csU31q99JriXH0y1Lyx6tvHTNVHJv7wTbWt5a3KhdP8wH1mrNxshDnKLI7WNsej",
-	"quGkiEzXCNLSsyaUzNkIgM+2gwdQLQkpehU6jyELxQ3+64JY8Syjkhb+nZKsSblbomyn/H1mJ49c8ONV",
-	"AfAQR2l3JoAAnisrP7ql3Pz9W9aiVB9twiWPM0HUoxICi2D7WbkupW1q9RSdniG/sQYHaKXbJxZS7b3j",
-	"e4ZqpyK381JvWacXvh6IHwi4Ih7yRBhhZNjPy7NkgMeZDUsHuD7O/PL5ErLA2f145d72cxtZ+3uSRgO8",
-	"OnUKbEHBtY/BSCgqJc4rYYp/KnAGDI764Dy7R+cWvaVC5p+UaoFgbqI0CZ5srb3Vr3eV3FkDfWEta5YR",
-	"Mtn40PPQiN2xCTDf6ROo7SjUZK0EpimpBcExTO3jipHcTz9uetcn5NVdra4wV45cxYq9RjOIJ3FkgIiy",
-	"t9oMqEzBkz9fkuDr6fBetvOuoLnhL0iRY76U1/JE2pYsS0eTf8wSc1e//7waBGv8drmPVs4AtwHL7YnQ",
-	"t6pupSqCl4lN7Q5fHmGnriiLEaGBjqrOGgDPeirk2qjKEurZWUDwHoxWeSjKc7yZe3Vea4wJrPUJ7aey",
-	"ITPohAHWW43l7+0IV6sr/Ca342AUzaf4K/c4R29n/y6stkpEWSO4WT6jGJWueY73xhTZxwPvXIM9nb1y",
-	"z7w/aJsAXwGXheGPvI9KgTNWVwJKpmgqc6tD4Om35BmZcIkzRv9BOuYrrHC2dyU7FOP0l/knENND2ThZ",
-	"IssC/8WVP8IP4tEFCHjpqj6v54+lIkqBpiYr59Op2+l0kTl5hqCsd+CV6cz766MV6QESJ2SAY8LICUpy",
-	"8PSF09y6IfBWC6fGM30nl8QL/XZbIm6OFDISzu21F52vsbv22Y5V0EZzBJb5HNLZPIuLBKIgbIfSYwtM",
-	"JYenYwEMuN8c2fMj8u5Uugd59v0oY1MHaTbUndf6lhEjN+pQWF250+IewOA9QFl6QTY8OrPVcMgrShg7",
-	"O2flIAKT1SG/bVvr5oiFQgk4wzXGqpj8O6dy8QEd+Co/DRwQLM9aKaFrDLxRnnmbbiKxIgK8RgC3DmJ/",
-	"AoppdbWTHPRo7ewiNxZ6prBsTXuaGz4CvuCKLHWT83eW+8WHGEp5xszNsjAha3P49db9wjo6oouZAKf5",
-	"m3IH6FvuGTRdnwgjD2oljrKoHSlgIwYlfGcq22OjkVT2kq5sGeY1OM2Kv72KsquddIvUSe2ccNSAnRfE",
-	"MhWg0MndScoCBDYNH13RwfRzQwYP8yGqehYOR4r2eEwMkGBhYA21UdVYvOLOpS8rP8jY/Pg0veXIrzzM",
-	"q7tzi6XAeQsV5w8S4GaT+vNS4NhhnmCXNhfo46NjzYgro0JCm4rjc3s6O1Mx7EubtBj0mzE42VegQyVg",
-	"Sq2al6Hto5pD88TTc6a95Oby2qoDC75IYAyTaVMWk9QjjdhPMU2A1xQnHMLwI1CD1SLXELE2+qDWOnei",
-	"VIsaPLOVFqDbAeSUwZMzy1/y3P05aNNCWroT6R7xUTx3GaLgrjQMva8wA5NzslTP1Ss+Yx7zKGUMlIU5",
-	"ygKFCtUa0PXlbQoGqoWCDmNb+Z0+qBfuud9XPtGfkTryoCgNmhzVfpVIdJodTmhejZNKueuDX+JpMC81",
-	"1EUG57jcqs+MoA+YFV2YQyWk5e4gNhgvWF4XZbkCBmnTLlvtYBHcg9d1GOv/XUdpizYp5XIfVAUhUtdO",
-	"ScSzbSr3n7/oAtHwCbr8CIqCB6oIFURtLRFqOlerK1g3BIQParKmiNE8luT+waFLGPBYnjux2fgBZpIU",
-	"TTEjfNuPuczjz0RR78uCot6GPGRUKGxWlGSljRIAkyCMulXVXFvfHcObYpuAuv8jig6NlbcqRUf4DSUR",
-	"BrLQW3gwqrx1J1WWZScoAxhPPR/qdJZZCC3O91Ww0RcqymCK5EkFxYH8sYzzQLv1kEST1hPh+TAjdyX5",
-	"IQIXer5p5VtH0qevtTey2jYEIMVVbcS5LB3khC9Wn6ZOm6YV0ji4xNc7aMr0gckJfO8lR+Kanoed6T7i",
-	"rvAlJQ4EGzAbBc49nvKiLvLVhTy3wqBTc96VyoMek8MsYCAg4dL09p6TRHqVL38CaUO5gVTvICtzYmLm",
-	"9GeOwp8CgHaQ01UajckgqGo6a6Up+QvPSK4k4wPtRrx8Cu2DvwY3Cpep8lS8e+Zx7JbGgjENs1p5OqZ3",
-	"DmJZTNCU3ErQXceDSLhrMfhkB+Ba+zuca59i776SnutbVtKNxR1zmari66YHRu6TKk4QmB/Oa+0sLv6m",
-	"E55dr40m0hrggOsNplcVhhT4XFdqhUETAitekrrAtm/6eCxqNa/8ZyoiFd1IyR+Xmozhmhtvh8GhKmH1",
-	"eVwYjESEbmLLNpduNW4OOpNcV6dXusaqBESDwyyVlTBNtnN2kaoefPucddDJouRcOd9TGbbYaiwPLkx7",
-	"IJm8Rn8LLlgk3pwjDpFUlTY236rKMwvIrO1/9lIhpz0wPiI561JRWN4GGKFqadOo6BLj6vqcQEg1rwpS",
-	"0vBicsH4P/pYdwqmdjj8SZ6F0WIja2qcVeaLF48YkerI+2SOuubE09sgPumRYaO5ZYt/B5+5oHSdNXII",
-	"iwkyv1czGh2FrmDMLQwwMonfKCONL/3g7iO+HQ7cskaejcAGhZAUs5GZNQF+24tOz2X9Yx+5FItsv1TA",
-	"vi+y/V06K7knuRaFPobRXhotrtYnzOOwNe+Pi/L99aEwBC5UYFnItrhV1ZKmVO/rhG1gm0olsQPcBhp9",
-	"UMHvuFOyFroSUuQSfq2VCbEtdE/Bs2yxmO/RwDdvwSITS9pDqTW0Q9lYVT+d4f4KIA+M3FFqD5wIbZxR",
-	"l4fbVkNkkhypblERCEJQuZZJBh44wrGG2am538Bn4/K6JGLUZ73mkeMqq5cPUes+31CMemjR3ec3i7TB",
-	"tpFFL4Hgyp/gle8a7LWzVRelFz0OHhSDWL4V2V48RSpZrIAFpaWXc+F9XW21K11/geBBPSFGj7RYEgNp",
-	"DZ6kfLK53cUG3BDcdxpkN7DjHZIlOjiEtOExn+O80gQBwfvpigfnSu8lNW5LS7Pm1lP1PKZg5CQDFyuo",
-	"m5N1WahauPMCIA6VWMts/1To2muHT4Qz5enVVVTt4v7tGNp929kCAZohuplyFIxem2mqHJwCC3wDqXom",
-	"L6C9aOYskym6WTbb+QN9sQWe7AGv3lt1hiOHMjPboS+syiCpzVWaOpVCkvrjFgpYzKg18IBeqcrm1LW3",
-	"xBj2bg+uDZnddXW1zwzoeXNu3lplxbHwgMi9j2uAABeH1hZ8QrcvDZchAJqBCCbCjK2EKg3mKMk8r5Ux",
-	"l6MIe0wwWHtnriM7yQLojMTYSatfhh/g78QJ5/CHoDgskLqxX2ORV92zoRcqZJPkxRYj2FX3xoyZ4NDF",
-	"JktFxKP7nbaGXuVJ0JQ2FS7octpPFZZPtxHrg6z3vLOypD7wzPLn11Yu8HiSqxOGZZepVO4Bq3lP5TKx",
-	"0Cd50lFJF6nf7V/0edOUmL6EkaSaLyCESM8N5Zb0lCMyrYYOniU9FnzeSuBDbHprm5w6xADYe1S8THfX",
-	"z6t5qS7JhtWvCq4zvsfcXmCpFrZF6mZ9FfPbHlhpMGAxz9CDp6fkYrQkP4CfVIIsz0udMRx6wmtvviY7",
-	"K70ac6PdtxOzGYNBb1s+zkledctatK9IiEug1Of1y1uQPa2rN+FQDQ9crWR+nt9awyxuWm4yXc+l84I6",
-	"tOXdgoydXeN2V+z50Pwn0D7g0SM5PN3bijY6XZ4vW2IH7mOZPLQMGrL4rjBW14y++Q0ZGQDii1WDhcEM",
-	"idVF/tZw27FJjzMwBRbcqCw69msr1qrU1dZ4jFG6BdCRU8tbVRoeHdsCIt+SdogjlzdeM57w/IY1Vf5K",
-	"1+2R5NGoEm6DyeQon+dC7QyZvr5RmcKoYJibaEK4n/nwFITvs4SolXpfHNTlQHBR5lUCn9w8s3dpPktN",
-	"9P2X5qGkvar1IQAo9SPQQrlfqPub8L4vKn0gql1GjAR7LGBhXG2ysvZbyedDOFUa6jcO8gxOiZCuSaBJ",
-	"kfdBNlYfpAWPYE314NSTSx7R0LF6q5JO8G+bIldpwK8lMF6LagNh3GRhYEEO6zSbdWkmnbytcyqy+XZS",
-	"M8cBWu8qLNcvgd2qMN3Lq+bXMlE/019uqv4Ba6ol6uE2oTF+J3PoN/dJeq0lNwCLX6ot3nv+ptjJfE4j",
-	"qH5H6rQk+E5W+VttCr70Ylkriuep7fCgzvcBYcf4KEY6MySmxMcUqLO/X4p/v5tmyBJRyTpP5PrPk4xG",
-	"swCzrzFsVkurcgHPCO0x/KeR++lq0ClQVph2grX/2InPvshJ/vuiyPTS3C/chgTU+5mX1YwQiJz5wRGW",
-	"RmfAbJgAN/DPw6i2NpQM/zSCjwzd1z0WcmHRduVzo8ZKYUjbhgWPEN2A+sio+vTz7BvNb+Li5IR9cTyq",
-	"fCQO7dGnK4/7c77cLxuW1Q480V7kOxYU7EPA8grpmhGatCN6Gynho3i9SI48Q25MwIfEbqmqVtCbx617",
-	"J29Rr2NrXjZFleiQm2gd8WKk3GVJVUad6EJDTj3+xg/QfAlC+LrYNgfAMYItso5n9QK8YlJ4fBAygghk",
-	"nZCeeinGeEHL58NLRhaYPIEoIFDd26mkorSVEPqInNQ9fZQ8x1wIpY2WjJVHxYgtRcmr9lnDNqhxRHNT",
-	"hSa3LUaQHexRYSDtck7whi2HgnRgq4Wx+siWGsljmthOSoBXdmZWyFZrZgrPz5RHCt90zwhVEVD7EJlT",
-	"Lslid/zyneSbOyQbrBx0oisVJBGmS99BfLhTbYQse3siRzvuHWXNdsr/ptf91Cu5/gzRQKzawSKQw+GA",
-	"inGmNGyFXLc+w/8v6wx9kolqfPhk4Nu2bBxLQ+ewbSg24Doy1ol8JmddxR8P1/2kZUCeEI+zTB4Yyh9F",
-	"7ovqEBAqH7fPH3MiB7G7r73Zwp+o57Y79Sn59p1MnNNaQVfFKsfuLoZuZmkRrwartJga0AGOQoy4S13+",
-	"hvrmVukxaMAAkyMPaINRyqlhRAHIF3lOHedUm5vE4UxUdVHGIjoxoKkXAamd5LkrrAuLQKx878tcJdAd",
-	"EHUUsJK9l2Nm0uezsiQwiqISqfOawtqBfHt5iNJ48clV1JG3gGTjyhKcoCM9mWoLuurrJtsl85ojDvNU",
-	"XolSL89odhz+3g01rTb24BWwAshbmo49PTfQtrVriDFykMVTh22kPijkckAj51Xb7zQk1g3gWJpEuzCC",
-	"/x1LqhlWE91PoRELiv7aGoGG4r0ZeXcpVLoXL5E+qiphZkPS8mD3uB6bd/e/TlY80UxXAxcU8k+KUW8I",
-	"FvhCR2Du63zjPWowPI6dtlNl0wF4cw5SSjvMGCpmKwOWYxqFuuApSKP21ut+6pE7eF+tCOZHVvGHVuLB",
-	"o04b+qDgJoZIwR3QBU06BNcmajHQTQtZwyCgPvKwRST2J/aqi2OTBrAZM8RObzQ3ne/0SRxkdYZM7Aj0",
-	"AWDtYPPcaQT6VEW1Zbui+B5UpT6hFT6vFcoIeNJpbkieaYcy0snjfJe41FijlHTL2td5qotDtyED34+B",
-	"bbvw+uBznxf1nbKyQ6f1OdVFU5V5Sq2AWsFMl82hEjtd5kb8KTO3f46ViSm89hiZnoGm71YFjt4v7ZPM",
-	"ffYL+pUyc5vIp5W36kfu/n8OUInkdaj1iWAHZK0EgoYhNrQkpDaojDgLkHW6sYEezG2lmxr9e3fwiTrt",
-	"pMi9almpk3AGD416SX6G91LzLei7319N942lCOy8DrzAk+yhAQ7nOl4txId6L9elSqJD7dUxgTfmc0xM",
-	"yjen1yUNn8qadlaWdALVm7ELrPN9UaaGRi6aT4HX+aTiDmRovxyvPswlAokKi2d3rnN8hyBJwLihnHar",
-	"bPuCARQ80+Uy6kkR8s45cRi+8LraaI5lPOBvdzrB9JJVXFZGnQ0BrMkxKDai8KU891RrNpKtG7X/Z/xW",
-	"xXaHJpx7yGc0AC5iJitwf7cYUB5BEcFQ7NChFbFVQpFOWrk/tkqYWdE/OHzZaTNWNtud/V6nOjeH4oaD",
-	"NtY71CLbGuDojqU8T0cPizyGgo2QHtsptOTnmLvtXrXs7qU2nIP1/VWdcXegvWW3J413+FHz0pWwmm/p",
-	"PafrtfenqCp3Eim02YkKOr4Y6e/U014WNuPyN/NUyxpdk1HZdlLZ2B1Wq5E1MdWkZPT7HlR4cNNF4LTj",
-	"31jSYxpXQzRkmcmZKc8pZsHl0E9Ldcq0nnsVwIhplPhLCtVoBsn1pTB8U2l1VbLNzgUtquFjyal9s9mo",
-	"zHIZIrYuUvltLcWZm3nk1j4NAPiXhWS9lRFy68O17KebXOercP3NrZkJ67g7V/FpKTRCcso3O8KxHQb4",
-	"Fs4LzheHU1JZQMtJB9TpCSFLnzI8a9TnUJrLwzyNtYH39xngGqNupAHxDDogew++mTuNiaPebjGDtQa/",
-	"QRv6RdATMbOxIHIhJWTcMsHHhrUhvrwEuSDkNsUHAbaU4ypMiP17oU6X5wXt5LpYYHn8eKogS5zNXSxl",
-	"ZXm9ymkhoqm30LpiEfgGfZMtaJHFggP9ThblXcti4NkPCX8LYUFOTQOeurFUpDMB3rGMuZzOV2/VIkPS",
-	"Pf+8LtSGo82tqk3B1eeSIQ3agD/kdUORDk/HorJfP572ArZnICrfx12JKO63O3BsO7uY81oSRDCdeaKo",
-	"5400ls8aX3sn53yNf3bH8eWV+IsyzP2diuP4npvs8qlGqLv0o6ztktbb8vhW8sA0oRio50TfOdtAewSa",
-	"YruzKhc59F+OvFKEeIn31EpcC6vFo7kgo7MLf5oqKGfdWf6AqTTOYoZcHp8aAhDHmLcHLbEAUXjbYMXw",
-	"UL8bgdOA10MTTjfIE/Ho88cQ2WUc/qnqQqz48bc57l67rrGU4rB3w/DHwXfVn5fcvTRpuO/V9F2mA8I9",
-	"JjbwHs5b1akXrhCJ10kARJRQsq6oM6zKsHVd3Rh7Zj+XVBcrfatKO7eW7b6bcvciOZU41o6c2GzxCfyv",
-	"+HIlvvq//8//62sWmmZOxSOZdv3W3n7lK88GoUjAJ6OkggJvCFaTq2b9iWtbfRPyxza6VlaBhgZJZuG8",
-	"7WSOTamVqhKA/LlakqKBqrBuypySf0SxASBKJ24ao9xwp2V+zYkc16ROiiQ3YiNri/4vH1W0cl2qz8wy",
-	"XYnIfwO8yFnCdYGbM39pjVFzKuyji5taJNOO+0E7DlfIkcDdGeGiRL4777yB3D19gC4rjoaY5kVJU0yg",
-	"36QgJY+lPEOqUHFYmFu5rIw2dLJeVC0HR7C6Sy0pvN9ppI3EGNmIGy/b+v7nzOp6JPKKwdSYm4OImVmn",
-	"kogy7/wI6DbA2Kw+CdPUvInzKUK0aYkP0+ABtDp0oPZujQVEO9CgnTgaVyMmlAG6R70OSJtOW7WiWC+F",
-	"eGGe/L7z6NTrggWcfIt6toC2GxB5OPksODAJhNwpmYtTUZagPa0A+Wxxxtbzgq+Y82Udo5LRK/qxAsHl",
-	"R92qsvXBU3vp1cLu0qXecqg0uTx/Bv6XuvCY75m7Xi8rkn6jt2+KKlFCuMh9iruN0pZV4t3mMttO0oEO",
-	"IcFrVgo7PZe62oY1rSIAvJ2SdS48Atw8wx1mkJzg+O3r2w3MAxtPdwoIncZndl/EF7CW/h7cRs6s3XOJ",
-	"ZSxfgSrT4n2t2sIUiA26PXkqCgB2hOeJ463cu6vPvXIPbNiYRjLn7Me1UfWtxF4P7Wwr7bRbCIbpDaDW",
-	"6rpTUXl53Q/rXwgeZ8/fKxJv0W57WYFH2m9B24sAV5iWoC9AvVwaVOv0cG3n7hMGf74Dil1JVddcYsBe",
-	"mZ9mxZuiQvm2gdvjx9dTcGim1PZes0R8NmtxINfyRpelU856BftRNtKf/nH96Od/XD/4y8//64t/XD/4",
-	"8uc/P/nH9YOv8E//xhtSsoNXdMCMNPd/P1ao52aqpH5LmFQv83waFAi+m2adlyzMTFZKk8iN1ghgtoPU",
-	"jJDn222Ucm8urLxJKDgE0FpYE+/O06ikUVS6s3EHCWi+s1KAL0yhWpLWO9KAYxQgYrwKOoUcYSxtc8Db",
-	"KGWFfSl8Prabex74DFFFIXKeiBnPulYoeUZ/L/fqp2OyKDiMKbCjpjOZ17RlzXGJuytUxR1VVshSQI6x",
-	"KOah+KZanITE5VZIkiujA9g6gruB9I+QZul8pc9lwihdy/qNXKulPfS852zIT3G72+Ex879SJj9WEkdF",
-	"XqE/0UgD7x6UnbvKMNvPauGBeO/W5DsJPrMlrh8FyaD4yC5RhdSWuCEuiKj0KabBWtvdVRJwNEH1hUhY",
-	"R1V1u3dGlXRO8VsA8dUCL3EqeFO9bBIXd90s0G/fNbx6e9QL5npz1Db5le8XYC8NpN9J13uUAFmpJHZ9",
-	"CY4KXtxdmBV6mb90BkKXlyjkMG3lQmAJT27aurC7vjl3hCtN/EUHJnTZivJ66DiPyKtScuUaxYE/AJCw",
-	"NVo75BQMeApDIO7Cwiq2EMngWyammq9+p0/gfPWXC92AYn12J3pFvrduLbhR1v3uyNGvrTR0Ady7yrOp",
-	"VaLGfjeDBd02PD/7CuB0fi7AF6WSN+LyoUp99CgDK3S3HCTWZoMJtTjEfqO2Xl3qU2hc70nXrW2KCluD",
-	"1lofQIMwZZErM7NGO9VUJK757mYWQrW9VviTI9cT9EU4VYPYZUX9SE4EuSArITNb3Bb2vApNhMiNeB+0",
-	"a1MCeukQSFOgQdnxo7BZrAZHmC+jJ6Z1z0kHYAd/P8YmwLxjjL0CE6GoIhyzS3TDVhMkra81+IFTY+Wv",
-	"M+uIxgFErMX1l5hvADIgSitwYjRIZco2Rwk63nK4Fc1ssOxeyhBHtngCgmoUEeVNsa5lfeZTjpYlsj3X",
-	"ep9MPMl0lal6KThoqTWnMr/FMAEoywjs6JTcSvv40ExUSrz8k1MG8IJ62frfwjsLj2g69uZzyJAOERXb",
-	"2fGbWnHOBt2QyBkli75VL/BJKO80tqgy+1zWbJPXzUbVqrIYvwY3TmFEWVTKI1Vcd9qdFgYaZqFbuajU",
-	"SIHlfLr/oK16haWGDN23jbujlmH5LWpZvAwr8Cejkt0vj5S6wRgfCBO3AJ8kBpfjuHFXbJaYCO7xhCOd",
-	"L+KNMAsm/OqYamRsrazHCViQeMLH5n6slPBEE5m+dXoUKBaF40kp3MHQBkCSoD6FHI2+jnS6RIPuCMJr",
-	"QCq0rWTopMUbF0geL5Wm37J8YNfeyWMPOXnqJ2u377Nd6F0q2NsGGCM4om+0sUkIOWhYxSvaszHjxtwF",
-	"y3P3W+MO58YtyZvQIb8JkTqIdzZNWbK28Pdyaems0ZuEGWJ3RbavlJnXh7xfPhJeXuEQ/CLj2zSJwcr0",
-	"93c7ZRKAFAu9Zs6WBGemO8dzHWjjiMozuv5c6MWulS3Y1P4ftBUaLtZcyOosCNpnrFB3TjOE+/GsjBXZ",
-	"hK2M/Ccdzy05V8iXwoBPD/lpZsgt0WawRO0WOw0CZJvng75q1DLhZOnwJvj2DJvZBznUT9FUjbvBQavd",
-	"0HfvKfRz+rWRpXDCUOyVOhoItADueqJS/cvr6TrTtnA9KpaL6hi3SSMcm+YVezU5+8T0Ht95dp7t+rsw",
-	"+tW+wOrzI8tgzM1Z63LyOL1zz9yhg2ZxUP/UqW6Jr5/98Iz6ymJI1D3aDY8avhflPLdXj1A14ZYxHf38",
-	"NP23eRJKp7+YhafzdSUyVbkRLDb56xehVtnuu/kZXvD8m9lpXqpcz352r87v9dyuGyCVo2vepxp4zBNn",
-	"qJ4SGdDb+Z09FnTzx16d7YH7D8bkULlM5E7BT04gUALo8P45ljIjRt5gk6WWgeJ8B/gDYL1PRtGJ4n6b",
-	"kDbRHq8i9iCSE1V4BuXK83K1Tfp+B3nsqOYdZeGOx7bWzTGxhR3VK/pi7bPFJ4pmaFYD5Ptkxzi3OIpW",
-	"9fR/dIAWC6xS+tYzcp2ywb9QnvkJ29iOuqaB3eboWW/Dg5+iHmuveBTh9yeNgLDoBabeBjOLtuij8zOf",
-	"oph36y4KhZARC0RTjkk4wlGBC5is/3H4ZMgUofbci4I2M7uXhGYBq6tdkeeghtS7s92BVqlkIn1TpnAH",
-	"sN2G3mCkAJbgHp4DHppIOg14NB+tsPV5hR6FR60fDHWsPgxtHLK+KCulYltjvtI1IiHBbFdifRa6sdiv",
-	"2PbTYx0poFMypHGcELEjV7dFprBGKiT9SJHpqgp4bEskTKrtOk1rvsRK1wwnvWiEXMtAARVqJC5FcNq6",
-	"6pDSUUxJUyxvhoSEeF+fJ097EbmYvC8foiDt4Sd3SiCfX02b6VghYGBG/ooUgny8P8MAhmd2hiO7/p/o",
-	"F5rTjHgFzdS/QB8dmeX7+rxoktSBfba30z2ectLOBWGjRflMJJoCvyjoa8qFX3KeYzeyKJsElvT85gnz",
-	"g1IHmatnC7yK7kpa9Lxluwf9VR3tkzZyUGlxkEUpjKpvVb1y94xH3PWAiK1qcrQU5/OFg+iAwD7eE5l2",
-	"TAEIbhYrPfRMLwmT3WYB6pk+vsL9DtRuc0/8do8wz9s2MD2ThxavaW6pEr8oeJddgLbFJuXEnidR3RdA",
-	"52NT8pS0i29TPdY4DAMevbpH92ehb1UtZFkCjrOhy/96umDeC3cKI6ypsb0PJyQSi6N1c/7WVEKQTMjr",
-	"+R2H5jcCYps+wRSmW/tEgUimQWwHfidahW+Tyexcd7e7gDipd+g6ZHqBH2fYdAMc3ADCBEPSbFOL93GD",
-	"YWgroOGCr3BFiM+lLHJkQVBBtQVts1QyN8Lqz6/4tvrdr/+tkbVTAYH12upV2CuvKOIu3qVJ2OWgwW5G",
-	"z+x9dMZyP75NNStLOgJGt29YhM4grsO2VBEo3GdGeCVh+B1cy3intZ7aiuB5An72UPXfv375GjF7WJvj",
-	"10aWZPClYZrvU+CtfXMvkHdRF7i4BxjtdbxVXSBoX+6ORGqXwR6oxhTZcxJ+F2JdBwS7ieCwtKMQxz/I",
-	"g8pvjlweZwZ9fPgYng9UXd7tCq/1ZS5iD+WMkRu422mS7NLUKfYeLIhd8tXB7sScdYOlh77huy9R+mKy",
-	"QmnHOmooQ5Ua3Ph886e+NWxoutEPuyQJHXfHnw6AaO44/aAtQhUUVVskV/BAivo4zAW5OET0F3jWR2S4",
-	"7g0JuEsocV20H9Oc5VdGO4e0SvDZc6337/BzIZWyFw4f4sNFZPp6HPP56+spV1waG+4HdXpRFof1hUcg",
-	"UPTx9SSH4/YseQPg04d7eh0wN2Hm8b5eP160r/GG4mAJGn1D8d9Xuj4sJdUydOUP0mY7lYfClvEYJJS9",
-	"L6gMVsdvtSxN98OPJ/kHRhnN+P9BnbowxRcw03+JIjxTLqlH+UGdbkrd26h/nyBnsK65hAMcP0Hiv3q4",
-	"qCU1vZJ0rxmZU/0OrAuGidNfOhi416u0dT4evG62uwHtovqTpJkeHRkODZ+BKFiwzmVlWpcvNKr3mbHQ",
-	"L6+5lTK3ypIULQ8yEt9Ej+91NwNkyPQKv+IWCNkTZjzp2iN1+3oNSrM5q44bfAFd5notL8sPuQs5OxlO",
-	"F3NNc3yvL+UZ3y9yiU+3t3UNobco01rxWu+FrkjpDeKTKWGaAcdy14NJefsw1CwqfzF1va6p4hUIH6FD",
-	"EHf3YVkTd8P3kWBacvkWpfphaBx88dVX0+lknybr61MnMx59GTXX/x879RDfOdpEjoKgZn41rbqaTKeA",
-	"mPCrHn3/0Rfi++K5R6ZXVaZzaAnkmwatz5BoB7yAhQpxj+bVdO+Ze+pe8oNSucr7FRKVFrjSyTYmnKji",
-	"Mi8T3P3jrarrpqQkkgX8jR6TeHKPBz2Cfv5vf3r4j0cP/oJQHP//P/9vLBrHAGoycMAjNjge9+S55uCy",
-	"80TXybZrV6xIrZL9IRl0T2Ut9Zy0cq8IiIdYCXoXBBELMDyULlnBHvfaD3w91n+gbStA7bMQSRViKQTW",
-	"n0bT9NHvyHybPFfBkxjZ8v8+9VKtDmxHtfeONjaiF6EPMenLc3Wh4IJs5/f1aoJTQnPXoV8vJs01+50I",
-	"v3ME7DN85wuWVokYSDKf6wd1elvrbS0PB7W4Zxa62zz0LGGLXj2pmrJccY2ZscOr6guZR6yfa6/U8cea",
-	"1SyeUYZwBh40QKwhnbBBAIo6pVYsBDULpAmwYWO+Gl5RfDQtQr2ih9WmQWtoKZDYuZs2nnGJx2eUlT+1",
-	"bkw+pJE5pFXiFDk8NNQCW/dW1Yzk/QDd/nzjPnvSURo0ewDvRMKLobDuC52qqWyRwjKUxiIek2+oX1js",
-	"bTcHa+mk1J5t2XrTVO6jhemqY18v8vkBR/ghEtg8uMEphmmzLxZZRnU1y8nlHnzGt9H9sSrPILDkVkEB",
-	"ka9vYDAvJOA1TQuVP8arxjHrFx1e/Wo1kvWwUEqYgpJoJ4n9Kbx999SV8BmavSdArgzd48CdcWysj5bi",
-	"JkBPbZD593nAFwF6JQ/th8LuhJ8TXObEDCsorXbvlWcRgLUuPNVtolIfUgAO3hwTA9tRXKbOTDLaMrch",
-	"w/ePllYW0fJRyoXhU2uv1eISzpEK13i1d4RcpNa52Ci1rkBthPouVB89WFNHS+tJzVoYjZjNB2dj0yst",
-	"5knC/mBv55BSeZeir3RXhB/UR/tN5ElP+9iZDjDS6KWgFb2kobj2a1ZNZeSO9+oopZ346bCrbFEQLs9w",
-	"kPabjzK7PC8IG4luaulTNDiDP5GPE+Y+/C2cij5ONbZQ0LUzNp8iFNCpMCrU97PX+H0l57BdRm4Qymqq",
-	"I3wvST02xmVtb8ZybghXh1IVrC8xuBq17D9VImPcPnxRzg+ltberpTQgz4FtQlC/mbjXz1JN8348qupG",
-	"Gd/mqF/7dVskaoESnTrImwPIJXwZdqJ4JYGceeP0qFjaQpt4sscrX8VuoE05usNnOP1oWW26OSwmSZ2w",
-	"Zb0w3NLm8fztCJ9hx0Z/IweRRF43Bno90QifGt9CQZM/ssdaGVXZ4D29GHXfzSbqu6QTiVxuPXzW9Zyi",
-	"swUt2micuAxtNLWgrQgLY43NPzK+evXQFzVAuyeE9n9xpzSPXTk7xwSfT6DapxHMCXq8hcoMaGR+QezW",
-	"+a59w7t+YzlHHXiwba3knroUy71ydzX0XmMFO/5yJ7AVHDAB5DMfOMZiCRN9zc9sRUvlyPNWGrNX52dm",
-	"zzYv2jlDnmAlumR6oQ/KgMsa7ll0DFTm1DbFC6J2qA+0eXm8xm/rZlAMjw5Usa71yagaIgvwl8PVYFk9",
-	"0rSraIceoYU7aEiMBeZIh1KTTo+sVo6rR+OlM2jgLnjTQWFqF5NIuRxnophS0RwTxLJcaZkxS9C33FdS",
-	"XRTutR45bbAHJ+ko+p+b6EsOaUmyqKWgqFDVbGHAZWKpStLDms8r+Jpr4Uc9jmcT/hs3vbG+MkkoXIwX",
-	"z6n+5ctto0+BaJrzpZSBDdWngdgBqh1w1mdjmUpj011WFl+wc1sW9SA7vRrl9zLk+5OngLTcZM1nu6ds",
-	"C+zz1ApafuBvnGR0vucpQW0dNmB6Y/smPcwh3GTp2EmQHBe3/x3CEU46LEZ50FkjWAK9rIVeHwvcysZ3",
-	"I3TbqepeFwQumL2oTWof+z8wGFIkRe1EA4Clzd8WocPfubc9A1xOU+CXaXd8Yfdglwi7OFJIuX0ZgV2f",
-	"t2OtXyves/Tc9ZHrnVJ0oCc7qNvyOB9RZ8E+/ysQ1y7Hsm9B7HHaRJgVkS7d9vOtj3CkYPwWAHTuEG3J",
-	"MxjCdQfQDp1ZeYtdJWVlgs8u/Ic37Z1FzuPuWJtA2iqLvUrd0dCQlBR6CucEIV8row7rUhk+fEO1AZzX",
-	"DPvl7Yrtzt39ldpKW9wqxATXp9gTmPKR0XIoL4rfmobzYofStOl8/9n4ADM/OPPIgyXnkTJGzruq3Yic",
-	"F/uPiKkma+cW9+CLWp7+Prd2get2QwMnaMW2dVQHWZSLfZy6UkaVmyUuzlLLRAeIQ5PtwHEKt74AHHjM",
-	"CDoptZ/ZMSC5GfNx+kagW5FKKw+CR8lQsKQ0sS+oVbosSeFO2QeZrqzMligk+MIkXNyFuQNBJx3CE0WB",
-	"EoAG7+ajPb5m1zc/F+FW1T4QEJ4tKvv149mgDET2EPNudynGeyZ6twOyLMSrmvJ4rLXEOI2/JuMyZzfB",
-	"+hZudjenGFeavRMv7131vlgCwQTLeS7rZY2wRjrSkOXYtqQBJCoEqpJHyqqFBAeKkkDEBPIP8yJPtKlp",
-	"Kq7c8VlZCvwNoZzMwW1z29/U4pe1UeIXXVQqDzHPw1zr+4X7PNuhBtJ559P5Jab/cl8aRed/3yo3JjZh",
-	"ASFZbxLY+7Wxf2dbnIA1CK002y7mAR1BN6hoQuTl5wVVDpNs6Y8td5tJc+NLAoZbnwwpKbl5nmRPbzpM",
-	"XO5H1DCrJSpBwiGIcL/zwW4IGIT90jxbZtD54qBtsTHLAHdYFLfqTdC1uLp1H3pkmBUQKiDkq8xK4G6J",
-	"R761rVMU8G/G3xILTBAdxx1nR9zwDRZgDs/UAq8kmlOJHiMUZRoqUdDYpLAYFGCdh/j2h905lb2SzUXR",
-	"rZXMz6+w/fvMJs4yPy93cO+L43HBRtzsCxYv8D4R3Twi9nyZNFJcMCCsVR9tCqsN3OPcD7eyLlLN1SDp",
-	"Cm3XA+Tdg3ZdoWHtJiTczaigBnRCxYl8BlHMGFfXzjwAtneumzDJblM8lIleqkWHJUiZcClHojhsaKSG",
-	"xOc24s9Vqy/F1xVtY8th7T3bvXyiayMSWF4vSapthCPUh6rm4iSovCLcvHvC7c+vcf7UPPSkknTgTwvJ",
-	"5VG4aLQBjGqPDO7U31t3hxGYtVBPmMbxulMacKck0Zcvh4ivG4K2igZ8n3TO3ZdEm+n5DX0syMdHR9Pz",
-	"lZ8Nu4GlzFT+rlle7meKXPVweNtjdpQAEP7znRN0lzlMR0QZPpEkwYHNdcEov8pTfFzZWuZFNoTembwt",
-	"Fgcx/SSTkcydLi/53nfUuiAVGJ0XsnBSuc8MDaFvEqqx9+lwPPFro4wvlZo167/5F6aD5/UiuyqMEPng",
-	"Z6ZVBWYhcrSDD1jF71bLB6OMmYh0pkAbPTbA0AU0giTmbJwLyOTNnoFTSKlki/CANICJLU6P39aysipf",
-	"Uc6jtAQbjuZ9G3/HqmhiJffrvkJwwLv6ZtPRt1o39pKD9c69t0Soz/aaEzBCwJ+g2CaSnCLptNVxSB02",
-	"OKxnlOG+I19qLx/Tg+KMlc+Olr2OtbL0hb/DX7SegTDrEU7IQ+f5Al4eXesbMu6Z2MlYY1p1cipcYZcF",
-	"wIt/qrkmwr2FU92YLZfQwkZJ8rdIHPcLIzJVHycvhm/oMXDVlKU+sebsew+K78W/T5JHSbqiLl0EN38X",
-	"oPmwsvc7xZrcOyXrPBUEIbB3J5oqbYXZdUROJEN7Yc2shMCqex32AQIaG8SndB/h1aPGFNl0N/5DUZ4B",
-	"vnL8UCXQ7dOHLVFr+oH6FBgq9lBVvrrQhJkVuO6d5h10eUGce2ygjhvm5xuz2Shno1BmTnvJLPobWZeF",
-	"qtv6pfkHfQjbgL7RtQK12RmZoxixlx56j36KZGvPfFmO0+UmqNn97H9jEpUcI5PVR5VAYjZNyjNrfRhy",
-	"XgTGepwCmiANSiOMrvU9IRJxqn68Z2dMFFKyBt9ipX3/nXvWYPtAsTiR6JOJ1fhe8wvrKGt9TGIK/cdS",
-	"/MtOwTHT9aQwlPz4VMg11GHoWlyHBvcQ/WVjDtpDS9zTNI9Ftayx+tuimv5qFElkW74cS1mlGlEiFXRF",
-	"mYQniS3tqUvB0sDkaIiRlrMQf4+DPfiPadQDaki/NB/bv9dyVGopae2kPcMD7pBmPy093UPejksOf9Mu",
-	"kG2xdb6gr9ailqYhDoqh0Ol0YurDxkJkuZ/Cd0ut907R2VinfUmDP39utX6QldrMyoKe2bXJSWuU20dt",
-	"yKNsVbaril8baHgG/fXbAhhz1Ng8OVTC1Erm+NtabYsKEwehI1vYiKhuxs0/5X3A9uzxbV2H+5OGj4eF",
-	"f/B5Z9IkTPJlTq+kTL0O9YDGYgOihq/TOejUTCoM43LYO1XV8XRFv/mriAsoayHN3sOqFZHCvEA5r2J/",
-	"zsAAhwJnTic9pygxJysV7x6WRqdE7CwoYXMVQS7TiFQ0ZLqhFd+SOsZJQdbyk6b9DXs2krRZgl+FYngD",
-	"hzcyc3sBQRmt30sPjIdgZWjqDtLPu+SYTL1hAvkzc/AQMW3WGLOKyCjrHpaA8wiDJAnJWrHPBBgrSESj",
-	"Dwp9U3KnZE490pzlaNvOYVCfXlRiXThTKpycIXmpJSyTkYFkuyPigxdKODecauE7l+Eo6RBHyXZneoMl",
-	"Rs6QD3BE0IRMWK1F2dmxWFx5jD6u1gDKXNwTQsIXqOZ6vjE20iDPMxVT1AREwRNQGKE+HlXm9g3aquB9",
-	"M8mJepNo/wlh8rFSIR+EksYCm8wZbcSDVspsP7JZHkgrHpGYlv5C03IXf6IydBlAuj9OqdZ/lzgJcuQL",
-	"SGLC8xwYOGy1p72nCfHxKiCvIydOCNRkT7y59Th5o0bwvDrEfuoFBLRcjjECaObTfJHsVzRPUhLOSCsw",
-	"r3ABLHkA5SO7AKvQJFHIBp0UORicCCSqbV3BIEbtZJWbZz2kjfhLl+Fn3SGllG6g9q6PpjiROlrrdakO",
-	"HKCFTSV7Gyttk0qRSgp7/MPklep+XXXqeBqTmnmLadkrq12UPxc+dEFlbTqSh3MYnThfj7dOZBcuKDZw",
-	"EoC/1i5DtroUcCjUH0RBdO9782kG5ys/31FahRTnBRJhWSfK+YSZXGVyJcowwArrWkkulfg7XRbuYMMt",
-	"CskQZq459FKeoQ8Uw8yZrNWsE6GM8QeCF62QWX2U4ERIYhkpWfPZZhtZCyVrWBxWbYmdvFUi67W3nlb/",
-	"5zYk2dYssNIzwva2u1op32gbFLdtrU6YxY1ovct78vYJOTNk5CjrfsK01I2g4kkKIqyodq2oAwrurMl8",
-	"5wZLlm2Dz5BPax5iFCy20apUifRRZvdSF+UpnVyfs5mWli+TnrZQJUVTmftepNgMc2pltV2w3nfu8Rfy",
-	"oC7JlKU+Iz1NCf6OnL9W0LPcqAy9anMT0MrypeRzd4+SdfxAIUTo/HHStd2BBxGs39nHrG18xxeMnxcD",
-	"7S1L+MHI1xtZYV7fPUAOXdBQr4VHiBtlkWaI9O9k46I4pAshtPNu8T1CxNKHSdtMJGKh+ISs/DVGRzow",
-	"dMT2K98+WXnEtrP/iBm9M3lFaWn626taH5KZb4scPqMJVx1BxDnMwB0AVT+FNegIqBy/6wr85dRBsJaw",
-	"Oxc23woXy/ybIXFyS1lxlZ0eKtr9jHlWRiCDxAsYBfjzFTFMsGKz0TXEu6TZq9xZsU/FdUjcWuv8DElb",
-	"M7MFlkIulIXZqcS13MfJPkkjwB1AvXKPVGacz4lz1MosqKUcUeoGcAtt1MFjrkYLw4FTkYz7gxdItXjk",
-	"aEjTbHP0itJHAiptU8DjZqK+hZLcLsY3AObvCtSIigR6gBNpMSdwV/0ZTMiIozbIkKk+raOJhrLKi5xg",
-	"8TJdmSL3GcbzEhXj9wdZxdIk0ivGcI7k0QijnVYfX9pzctSGkZoltUXZbqRI6RKI3Tukige2wTVE8wtg",
-	"RH5SnW0jmnOc8rdGNSp/p466tv/FgAvqMKkhP+Bv6IEujLCqPsyRhwMxRg/mtdxAaKNZ0+H7eTXX9cBB",
-	"H9DU/YAc4d+R86uHW9mwNYZv9GmxaQjlEp+OA2Gi/MK84TBY3U6VidjtIu0IPsMO7UMWl7tpFgDwjDAu",
-	"TWNe+VOXI73r3x/xpvJZwutSZ3ssW+tVfC3OwOszr79Z6MLxc0iDnbxTmb5V9fmFzhXjccr8ny+MQeP7",
-	"/MAHfctBY9btD0P2qpUt6tSPM2nmB2i/Nk4gNzdd1MwxyNw/N0Uml6Tsv2hfGkdCu3+Ul2CodSaeWDV7",
-	"j3j/3uWYPt7hziW6W2HQ0FvgeQmCnk8z8T8/s2kN03sl44tHCn+VMFIhK46Fh09OVMfKPHe2HQDcHpQx",
-	"cqvEVkNkmg9okrm9wK8DW3TjzfQxV8p9uEYWOybSFQV1Ye206voBHyNOTDQa9I6MqGkWxFNpiJiubWFw",
-	"yzNdBmmdH9EWp0/HN3mxtLdG1BqvxZcZSSrhq0GMLHLh1BQlgxlUKomQtZSa1Gkzz/ZqlilHPVGMPAzO",
-	"5IKjoCBAX01aSRRKpCveDZMmYRJn8m5CpiMU7uXMzwxjdTr1Ei9yqmifDqC8f2oM946FcF8A7j0pNNxL",
-	"ZJ2R2ryNzKzj6bOooO5iGBjKC5uS7/fq2avUKYVbjpPEsNPO6cW5AASoDniU/yXOWUk33FiaQtY9V56u",
-	"MagtEcovhN+u20Kd3hYZi0q+zP11/2iRqTQYP2sWuwqcJ+913ik+6vki3mKKaN8fmgSHXkaIWtpkxRmk",
-	"2OADT8QjsVFlKSQ2TflCmJ3cn1fiS2F0WeQr8Vgoac7YTKsxRZaoVqhVJrkKIqd8mAbzYo0tylIUZiWu",
-	"hdXQm+UOZYDTWxftQnoHbyybxgeOuE7gEmI8FALopb0Xh4ma0OvP/zJRFbrBVG42Q03YnawEBHHP4ugO",
-	"NbTzaGqV6G7jtXXmt1L6HOc+X0gLIITYO1HI6kxZnFbIsnwadYLutmTeyURTEfxlrC7E0ZaSfny6H8wg",
-	"JIpC6MWonKTwHYpujZX1LbfunyrgEkIjrbaqRmq3vY7c8tFZP9KiawY6Bbj7fcK+n48n0wqYqN2fUeuP",
-	"SpNDIcGpou7HvrGSNKYwVlZ8oRb2mo8xqHeFeWBVfSBPX+ffZwx3Odo8kFu+u/K7pprurjUm27yb/05t",
-	"NQ7YUW++nTbrSgD1CYK57vtxRCJ5MzRcF6GL0ULcZvoeFfOoCUG5OQEZ06P9gs1a8PkkHvWimh8nEbqK",
-	"ccB8GVT7UJyxlyEAaM8r0VSFpaSkLf96UyaqInb69Ebj5o4GJOmxCy/6QTFOqLxp42KQWx9V5SSKcRZg",
-	"9u3Z6ydoxB6E0uz0SWHls8+amn/gSs2N8Zqg3DrytyowMmtVJUyT7doS5PEWkDMMsVJaJZuEbyZAMV6g",
-	"4siuxnChvlM31csmEcPCGrDhnXp0VKL6MCardTmSW1qN9nHLuTVD02oaxSd9OVAPjN1vVxupxPJ3v9wg",
-	"RDhRfJNJDsZDllbVFcCQL0iTcd961r7JIo9Sjt7kdz74tDU++rdX52S+EWlK+6LKV2J9FptiY3dR80lI",
-	"B9yU0l5Wrz859b8WFV23S9qKfa+UZcE5i7rmSrMQbiGgjmGbQ6yrE1ZvFcD6FZVAWKH6LA56CRxGajrp",
-	"gn5A5E9w/qhPpDnO5wi24R6Vy/kZEHe04ZXWK9Icr4gH/fYEAq+6TJ88LDGDMyARsAsLWx3UznBJREfm",
-	"iAx8fxVGT2teLX9Gt+dB/oKlbdI2tSwfHIoK/nsn64Ouiiz84aBKnUf/ne1qfZC2yMDQ+EXXD2R9VNtt",
-	"obFYofcHeGJd672qHmQ7DUln+FT/j/DkprhVD0L3Tnyw+zerbC3hJcPe74FtmObtSgSobISKBiKKnazy",
-	"z0wLKIsg0hsL58oZfQK5DBszuDebw1o8crdXWVhb+oMovhoYwYALsYwxfGPNBa9c0MYnsN/sYfp4G4Ts",
-	"AtNdBXbsAWHEXKjrgAjJe8sB+H9TYIea7hELuM6efwHj5v/4/s3V6urZ8xdXK8AEZhliadJxQK6cogBN",
-	"arTrAqz6p6PvfbAgAOHo8AODoP/VV1xx/YVJIwE5M7gMvrqeRnLwMNpBbVufZ+SyhgX5L0y2hL8hxNQ+",
-	"jmo1O5noIG0qyX128pJGQ23Gm04p21DPB7Y+H5zoShEyutD0l1L7qsTJEbQxxbpUqZD7BuzlZdlRyzOp",
-	"lbwMPVZJhDqqIMvigLpYIBpSOlojza1dF88jma7yG5XViuGVY5F5PGVoNp5LK8VP795cPamasuRqnyka",
-	"jL3J//ZOZDrn05rCiEPVpi7mVJXB+/j0Kkw0scSAsdBbnu9cPjtyrE70NX5jGcTSyz83twWgCuCXUSf2",
-	"tKPvRtnmyHmS9mrkbjko6azR/IkA/gNXh9MYV0KKbCeLeiXa/jIBgee009TFIOpfQIomvAX4TxXfxSAI",
-	"qjESPoeHoIaruQAuNtupbEFDAKDdC3yHM9RSFjbgvSwc5hWgy3D+DvfRThu5W+UsX7nW0N1rrcoEBh40",
-	"8B7rPeh3eRV7qhel8MHUAYyLPSHZTuuS98zpKlihJ4mg60pm1K7Ir3Unqy2B08gO9losWf6Inq9507OS",
-	"8PyEJdI2BQ4LPBBxatiQ5DEFVuMyoosyH8kbYHpH6f1Mp3SJ+eE4xPjEDFdlbOwFp2mcV2Zvfn+3wlYU",
-	"xqbX8srDOPUSiXlSjqRQHlSegIX0LZQYOAxKPDFKVe1JY1I2ACFTqcpfvelE4e4gP9B7KxzCg21udaVA",
-	"ZPsuPxxWFUXIepnHBAhYsUJmpAcYEahN3USyJPcFpchgX7a1PiFUPyPEdtJwaQvFQbENh5Pd0LwgnFVY",
-	"RA/PcA/Rc14Ux8yNwhYwOQ8qIdjktOByzwwChSVWn4VFRVNeebWSyMruBh9zfYZhWipnAl/0U7HRTQ30",
-	"huDrprhVAQal1Cdgv10BuOW93IZiO9coKRENdo75UuR5qS7RtUtgfHp/hbPjSVNsLNujIQEwREGkYXGa",
-	"Po3UCzF5J6qekb6whijriTA945KdLkxutKBiy0Rd+yhziCJnbJPhXaG1US3mi3eym6OODZaRoNLCdJxZ",
-	"WUTk4LSpVtehNPfy7s/8VcADq6byRWAar6vnGmVaTykfnjqQilT2V1jhFJDa+JrCp+LBI1GpW7b96epq",
-	"vRBvNo18BCf8WQru5KDM8xmQsz2cIel45Sp8O3xohGobzdBsp+RYNx8I+LToYNRfTTQG6HlojMX606fi",
-	"GqEaa/d/FBLF+5Hv5gbY0Sy1NtCxjWnJ2FQAWAb+HAD3kqJuSvVUQIOhE8apQ9rdZ8YJWaPskrahrY+I",
-	"awrp5lygrI4e7ETEYYvuCRQslYgbldlDk6UYu23+0CyUxfvWkPGKgVtVnqfTF82uOKZa/CH2CugZqbf5",
-	"rsX4NuICYu/iNGLFBeiHdIaICbvb7hmwReMKLQ0o4E+Y/rDu5HH7sbp77/aZPo0onjviyHCT+olr0Mw1",
-	"igK56YkObTKiQuwFsYJ1rZtk5GmxJJ2QiHB90oAJEnDN2nVT2VQ0PdHecaZCAe+3GgWOxM6s1Imcd3c7",
-	"nce1o3vrqx2hjnHIerK25pkdx+ufbsmt1L6bkrs8lQ+OsP9QNLMYvgzpFrS4kXMR+u9NZs8lNeekAruo",
-	"UZoPxbG0x7AA19pd3yq4d8TRkWEEL6EPM93prUaBNRwJV8RSyympw5h0V0+PZj4/b7DK1bLS0Z623zm2",
-	"s04ntn2PtHx/Tmky7PoB3Hl2D6SR6/2jnfZ3f7Tf+MyaxdiWMNMUsGUCSW91dZKFNbMx9mLBi2/6WSZp",
-	"xyNWhp4+vVsIk76hvAIw6xFOCFszFRaAgvl0tHQOSQIM1e5qn5J7x05NPkHwrl/iDSNfK4xNkmnS7aAJ",
-	"upelLwUdlknIBSgvMo3+tbw0Qo+YHegTsZCCSpC3aIlEPWf/iPZFTKocTr2Fyt7JpKioclnn0Nzzrg7T",
-	"pBKbGJmr0V2XMtv/VSXKYSjlhdc04Ldvi9tU27YdAQ5wSXQL88GV3L/qT2V5LfcOQQxCHk+8ghXldAV6",
-	"dEYd1RWsOn6rJWKfLciu2Pp3uDYij77AHIjw36NdRb6MkWW/5ApyOzC742C6OC9+pR5DIqRwKbvTeb8/",
-	"Quh+ULfl8IjOxWZLRShnDIhDldY97wPRAgdIrLaotr4X9tBo08msw7QJY/Wiy7oGNGd9TAB6JLsfzQ17",
-	"458HPZlwaX66adrA1IZqD8RQ2Xmpj3ZEpRsTNvMkYDjZPo5LCwvj8msJ8czeQraJZYSGzklPiarsZ0bo",
-	"U+XjsHQmYq9QGx7+LA7tQ9/quu0hV1lV3waIW4PZKUWv+VJUAwLXOn+JxuUChRH06D3mci2DXAn4nyzC",
-	"vcebh/K+1SgY7KiJOnIYW9u1j7uTyRK0jZV49NWTL68DfFjo80c46KlKkQG+C/R9UW09kROziZyNmfF1",
-	"cga1ljMLUF4Y8minph6y7r6Ocu4ePJo0FAOWTBvPp8MW2AqreDoISRP2edQpvQWMTIMp0cl9E7iun6W3",
-	"bSqu3Mj3wUCQvUzXeXwMIokEaDcMi76UZ9NCzUmR6bJUctsoND4i7oVCAFzxHS2IIDinPTv/1U4vG/hh",
-	"QStC201PvbFjf2Rx49607E3u8J0qc3KHL0OLiXB1xzGC6TloZ6GXJCl5D98c7MUFIsQXnDK7o010B1io",
-	"gVqfRZH3byaoXf3MTKbUtrWtdFhWrWjoHP0IAbYFbkVy0VZ6hKsZR/4t3c0zL+y1rqtZR8c9+Gytm4Rv",
-	"ur1ch/euFwHsmdBClcYHoYIHHW//fv9ogCHN9XxU9rTMyHRlZbaAIV/gC6z8qaVJNqQBxyqVpTvydVSN",
-	"rVbdNJxucDWK8UHuziLVhbgV44941Sdye5Arl2jf8eXC5hBu7F1i3FHNBP/LN6VRwWvJyEnodgvZI5E2",
-	"2WqedDJXM5oDUxeA2fUJ7vHlAOE+g2tGV5g/SHuyem6ewh2aqKQVpNB514mnWPh43ckXuIRz3E5k1QXd",
-	"wWmHbg6e2f0SBxzVEVgpQVvoG2UDUv0C18ZeqeN/+lr0hDPv7H4HtoWMeEhbdZfTaaex8slYefatSEli",
-	"BGX1y8kKkYqpW7me9qk4teGfukocudfPfngGUsZn2f4zyrhtL7gYTuvxxJCJFsJ+GquIlult+k9qh9Hz",
-	"nWguieNVrQ/ie10tUEpfyvMbzVUjra40m5UZY/7rqjxDdiSWXkuzNwJbYM1H//8xgVmX7vJAqSa8IBrP",
-	"bpZsGwOKOsCSrNyrTk28d0dTVw9dL0Vt7XjjudCMLPesXnEQVgv3q7B6hRXGhAW8bALvZbl/r5cAfcGU",
-	"Ar2IEyLKr5D/aJM43n0v16VKZA5numwOFZ+IXaRaD5oUFNzcvkJFRZLRjR3hdrvvJlfAFxQ6cYEfgswg",
-	"KcyxVjI3O6WGOEX0YOcC7pfiEYhurw38JPbxSP/9w7G8E1yrz5eBqbUf5Ag1aK7j3klVUUginMhkBaBH",
-	"i6y2Wp/MjMS5GpGDPOXDlPht3qvvNAdtvDTBfUkuQ8cpy08Lzuww91I3a3vnZl9jOMdLAdAncIhb9HKc",
-	"Or/Yeqvs87pQm8uzTWcnHnzadmagxeVFNqml/p0eG+MPvMeZkKQfI03NlzXnv892cqCo31MPjMsR42hS",
-	"6bXEndeXdXec1+TLhzkTvdQK7wxECDZnlQUHGDTgRbiMudexZ0Mf4Pvq+m6x9TSBUznV76Xhsp+Ghdcj",
-	"cXa5vRzw0b3cVmmncCXeh7Dj3BxmnztDqlynChrlEtjLJ/TFWOFdUrO2zX/82U7x6nJ2zspJf+ILeMg/",
-	"jQCkE6/8VR1t97X352OyTNHdq2sFaqxbOKSLIHSNOs/3OvlReLgdk4Bu1BurKiGt2OnDDO/1p7nCKqwU",
-	"macZexb7QZ94L3FbAM1BdGk0Fyr10aJ5sF7c06Gf87XM7WJlUS/MEFtiB+S+bmWkMQbWwPlMaZpRp9Y6",
-	"4tnRc/4D7lwi0DMpxrOyOKwnORse6sHgDZ2Vy+qRk6XIW/J1jb38LcH/b7Us36vDMZHiOMwoGZ2RzhqD",
-	"eUi/882I76HV6yhmGp+VsrqyfolM+8piu1PQVZMCO95D1LV/ZnUOXgqLFtgh7ugUpcxE9cm0bA+JtkV2",
-	"pPwjXF68m8PeHhHru6G+lzbb8Q2JJzfpjp340W3TQj2ik6Es9hjvaurE7ga69zEFjYCfphv38Na5R9eF",
-	"zycJ9snwqqdU1eSMDOwhN7FlbaUjfrhTT2nf3yC8wc7cO8hnAV14HRxbC58Ks1MEf+cue+ShkywsFkVV",
-	"QlbmlCizm6uXJ0JGmIejjlAQ5qP0VMKEIKxPgemErjLfD26RpvfKjZtKpN6RVbAsyZFriDvKCG5vMNrN",
-	"emadJWJS8XFSf0HNzRuFGnBhoNuB2zyJ6u9ccuBHXya61IzqJ/NjMCel9un16Eoome28N96oW1UJsM02",
-	"F3m8X0BdzpQihN/0QZa4T3uIBsC0I6YIW9MGgPA8JQ8gbfKwjJ83SvkEl+4Wl77ZE5O2S56ucSBd7BDs",
-	"W/fNxM8N65jPS6bYLjgTUHp9Lx1plibsf8Dn0UE1qT6HkGALHIwL9Z6GQCyeKUr+Gtnfxek44misWRQ0",
-	"hNTlb/9tOi18rhPOsN3hPeBHYQSNv7qbm9WnF4Wv+Q1Iev1/MipRGzZSNQhH/XmqJCxd5QWIkHOA7G0W",
-	"VWzhRKJRuXX8vXVCJuwpJgMmOAcHzQPWyokcbForTexQQfiqZWDLea2PKf9FqeQtdjZWom7cPxorTrop",
-	"c5HrVYu1u1PlcdOUSyNhwTU6cbUz1ol3B3q8jorwOjDMPfv6eaONJdci3zvZKqd9UEHH5MWZTNbzd2dz",
-	"BD9FmCTDhtCeltkPqL+BG5bg6t2XQrfixLdaBMEB4HgmK4LnBj0NUqU610lsQI77PWrpAUZ5EYKKoE/G",
-	"itIO53GoN32YuB8ckgAHFJpNz/sumaULqmMwtff9Sc9Ix3Tq0UmLg64VFU9tZFlSH7DlcIqMvkMiItqB",
-	"zhTbLL8YZRGNOuIyf/q9+RwOHSfFPqBZFeLIC5z/eBMdfYXH1f/8h3zwz+sHf3nw82+PVo+vf/839jAR",
-	"DtjQtYm3EkBE6Vr49vYLE1A0V9MbATDkWkHranFy6wZLKgGiMNYWzs106dzY7mXU3R8BPdzc+S06L9yZ",
-	"uMLCJ4HdpSoC8HPeXAz6ty6S5QWZPmx0beW6nBsW8b5xPw1IhGoTKOyuVvD/oITUiRm5j7zr4B3FZTbS",
-	"qGcbq+o31GiCq7WpjX2xazoqY19d+XuhTh18LQ+BAVEZblo7WeU3O3lUizDnkIHe+SbITMW81vsP6f4G",
-	"KDZGHqDqG6BJ6gloOeVRumY1CXdvjA56kjUL1+LUaeOjMMdaH6CVkje7IU3T3aIbQpZJ3H1ZU6uRFRmq",
-	"NO11tilJIjvaZzaVQpnt37Q6A/Ptpr4IEiymcm9XOsUfLfd1ODVaVJcA3WPYPwD+/MZsFvNUdy976+9y",
-	"V7ipKOrhj2HM+bG0abkgIRefe1ijPmb7wLBOh+D17EfNyVsTfRg6Gh5q1T7EOmCqdPBEBgfOlGaRWOQL",
-	"AA1igslRU0r+lsqxCS56dujxVYvcBT/7hmhzlesP8vzNZqMyy+LP4sIW+GM/yPMNEmPS6vefnuiSGU1w",
-	"aHO3PyzwLN49ZjqRweOnlVjO21oZDhs71WVlJGktkeF3kucZG5Xo4+H7dVA74ERGRLvRU1Ang0p3Du6y",
-	"MsuWzqIYji0nBjHB8RKr8td8zwngJBNzNJ+TaYtedZQtRkiB3O1vNURYm3uAUApyeQTFZsN6sV9XiPch",
-	"Q1UIPdq22wlooEsqvjyfssBjRtkQCFO/NrI000Es/9FFAoXOCzPDJXUIF5+KE1wARIx2AXHxgd+YlecT",
-	"lrfIYd9zkiF2M19FhfByjH8pAvOTtPfYD/hQlGdndPFq0iAMM0oLpfYveZeLV9qHinitoVPgkGcgu0Y3",
-	"VqzPgiK/s2fx2qoDW4RlbHFItkUFxxe17YTITq2yvU74SFusxfG0BffUhzZVYRk1v01EhHYzkBvc+8/P",
-	"38mKCk6Dtzmd0YSQhOTKorjL/KBqnqry+rGxi1ad2r2DMkZu0+jx4MFcY1N1UWwA19ptY2gKTmDSMxtp",
-	"wWBvCTKW7fITyub76mAuzyshLbhRWclSafufS7t6HktZpWRrUVmM3BXQSgyy77VfuFAfZWbLM/4M1TmJ",
-	"Ir9LSnY7/d+Z2rio5//sSBcRfWIWcZ/j8FLCtdxreXyEptxU+VcYYHas9EOX2SwW6fT3viCvbKb7eXnw",
-	"ja5uPjcolDYzSqBNgXLoyt0VTWl5kHbKR1yckxJOdIyDgJTpRIMp8OuFSXtthJO0apuJthU0ZGXiuiLp",
-	"362h9npOVIpNV2xIOULJ3UrRGHSh5f/2/o1QUOE0pm53ks8LnXt5Pv8W6WdCf8FkQi+65F/Kc3urtN/9",
-	"d+azdR+tJ/KX/sf1KCITuFOXCVwMRNBZfirkGq4BXVOCm7vSGtOAz3O89PFYVMtu6bdFNWP2gKiw6Lvv",
-	"4Y3pL0dKLduSPOo9Tj1WZI6Y+T77L3RfcL9W2vp28HN0ZB8rjqs2r6+nTr6fc+pkvGg12b76W73FEzfS",
-	"RAZ9gIWhUBjg+4F0907DoBEAiLJ7hwcwgVlMKhy+53sLmd1TNCbv9lxZWcxA56Xn2pmtYoKkiJmAmLfz",
-	"ysk3Omv4VYT13V21a4/2LN+xYREmBslFFv2kUfQ6lty4sBTRvpVcisKSdGOvpTOsg20pK32Kr8y1BtTY",
-	"u7YmuLhIKE6zTVEFNnBIFZ85PZA/UuR1UZYrSGxoQdUF6qlntaw4MZlVXVTdaE50hsmH1GtJIw8KT35h",
-	"dxTBJoNn6ITqdZ6gaN1OSWymiq71X3RRQcRVY0QWG0/IrSyqWDk5hn+VhcEYFRAIyJ/ouhLv/1A1K3Is",
-	"kPVPPaV62b2TfNRQPgw6hv01p3lhUSVTlsL9tiyHnEcVnp2D1OkkzPC0h2vwueMFRjuRX2Jh4POY0vCN",
-	"/qr/NBVyBR2scR2pH0R2L6WL0FolYmFgf9ZcRracnyY+zk7Ub/a/MMYd0GTa+La1hMiE/3rghMUDJ6KN",
-	"Ljdqy5/Wene2O2ogusGsiquTLClNcXh+gfFADpFPGD+A0DTmqPcgJPyk2i8ZJd3/nstSrrt147HpSOjW",
-	"IQS9L47mgazyB6WSkCIiy/IB/JX9wK0smy5VslrbbIf+zF8bWVtVP0DS/Xy/uC8evMU3jKCpdAKdo1pk",
-	"nFE6DDk0Zcm1Q8kaI466qCxtiRTuSXGQNd9yZdndjF9eLiTPF93nsMYwaLoKlCiVwLKGvLQ5ZiGYKp6u",
-	"XBICpgMPUtYAerqDB2KxxcPwjvkjqI1G4lBjKAiqRlXCNNnOe5KwOlHT/J1BFcKrhRFWa6FkXZ6hbQ7E",
-	"BeaksPmsiGHQRtd7YbTYyPqCfLM5PEJxem8qw66tPBOw3FMX1qrqnTrqemkGmcqLBZEdHOKbvLDTPo3Z",
-	"fTzabhJBRu40+J+ANJxQY2H1P/iQCrmRhMxzI+hvqhqmsnEX6rGpj730puBIUh/lIfJSsbiFetaSLQE0",
-	"tXcK9G4+lk5XnZDivGsw+A7IAeb9ClJU6iTQE7hU/ntaRP00LH0piswiB/n2Qen74HcwEjY6hTRT2Vpm",
-	"NiQeYwlMfUvl7O4/j3KrPhfE7T4otcLk6KdguwlT5AQpt1WVqqVVOcZTC/u5AEUMfnz36oX48ssv/yKK",
-	"Svz0/sUKy2wA8wCRc3UUgP1cPJc1/urVFwrSPnoqSrlWJf54Ir8sxAJU/vn/aBF4nly9lbZQlRVvfN5B",
-	"2NGrR8DRR1XJY3H15OrLz68//xJQh+wODuRDmYW0/C2GLNwJlm4ir/OrJ1ffKvss8wnztTJHXREY3hfX",
-	"15jVX1nyX8vjsSwyePfhL1TLgqd76uz7IWAje1ZmpQiyj6aKjnwqkgMgTtxApY9lgBujfFB0+RP35hqx",
-	"RIPixs8pLPLh21qvS3Vws/p9FUj18CiNASwAd5lSelGXaM/Vtqje4mOfkmw0xDMokGJo90rXopK3xVZa",
-	"XX+e1SpXlS1kady/yY1xCTWcKGOW/SzP40X/2ihjn2tsWXuf670ptpVfcCtTbN2o3wfEfswqJVBO5A4o",
-	"HLVKOyl2n6zx8Df61+84fKnQr9Sl18taH1uCHWUtDwpskif/+O3KmaJwTn3OivuvmLjtqlcR+eJ87esH",
-	"f5EPNj//9vVjLln795+XEqvCzPj7IpQzjWDKDZNU8k2VGwRORb+rMMo4mfY59geOqIi+5Lf+g5dz3gLN",
-	"Jmvqmr4Zt6W4npHCHq982bu9G9TPIfokfzFOHZH7k0dQesfIoQBrSZtoBOJ13wcjgdiPRXFfq74trDLC",
-	"6IMC7OCi6lzAT7H+o6j2AKZmKJpUK0X3dpVDpAFCDrrK1JABcYg/hvHUgQIJsbb5VRdG88sRoLuF9Ra1",
-	"ngbkeeee6TMnzrPFMNNs8f9/De58Twxwf+z48Lejqo2uetJ/WIgMHFkq6WHxI54s6s5pWYWsrrM41doq",
-	"QIA1Q278psqTCttjVs5efhBnXVpAidE7axKf6+eEwnGj7Dt0yP8BR+/is3AH5mc27K/qaO+DU43KNCXX",
-	"s4LzmTAqq1ULR9HYndMeM6dLCnk8PhWFJZl52qkKgClzUMDROQKVwkP+BN34Bgf/hIcdR7iBJaQOvaFf",
-	"71UJvlE2Wt2n10R03hfsj6/Z3v6w1p6G+OzBf//iwb///NuXX7AaYr+eET6xwjH/1dL8nYKWCucXOleG",
-	"22H/ALClWUVX+P0dn4dUkMibgd8AA/5hrHBvmuUd9cnHbAkNfROgCSrA1MPo6b3sBd6TY7bWN1UOWdI3",
-	"/tl/pRp8b9qvX/nD3+hfv0/QgJY/y9w04dm7Xd2fWAnp0COkRiZls88H/BT+iV5bgH/5FQ/Teag+et/9",
-	"livf+KbtTtJxnq1CVyx/ds1KSCM+I9yK4uA++xmkfhhRWEYVhYEjig/P2/i6XhXlHYW1LW6LkMbC+Tff",
-	"FMY+ax+7o1SYFeig4c7falkyZXGsqgJ5C25/PFJB27EMIlUr6g9BVXS50JuNkAddbd2OHu6HiA9/o3+P",
-	"u7XeKaM8Tc+zjJBnkKyTyYNaCV2Lra5UG2c7SdPpBij0qfqUBouMZz7HzTYJixDZL911o+vKCAn72+ar",
-	"+wPoayIdGfRmA8SBwJOuFDoujrXe1vJAHvJMH5QRa5ntMbyNOzQ8mDe9/bl/SfiDOoUR/lVicC1LD8eT",
-	"Cm08p0f+iGPvx5px4n0BBqpIxgpV/aLPvhPdpfTIZKmqHEGWkrGerXskoR782qj63B4UCtS1ZJgITf6+",
-	"4r9D6f/td8ICv/iPuAXjF1FqN9eC8edPGaBCuqS8Ry18jNEH9Bzex0499KhlaVF7q/fqlVL5mwLyFKdP",
-	"lfd2CX1UFaSDY2Oy6nwn5/4qyVLp2d3f9oQxEhtEYXUvJom8kLXRrN3DayWsHhS4XH7LsPbg93Jsr/4Y",
-	"ajyDmL1jALxA3FVLebv3yxCOj2OI6BR7fNPiBs+QOR3g7AvNkqitpxNJ3LPtTAJqPUEAf7JNayHMmU2r",
-	"hCclXuyFNdThjsD5i06v0rvu1wPr8fGTOrOfLqKS/xH3ZzziXLUZ1uHEsgqNDYB+6F9HpRqyCQCaeiU6",
-	"qqYw8mzurD53afrwN/d/0+pzZ7HLVOhPqRtbP50/Ri/ubxDmvruv9HXllDY8TxkeUPuTKMR+lFe6PvzL",
-	"lGLPjg+x19YMwXzjm3L9v1Q6j5MHV3cHgmIG38PfrN4rdL8lFSF48i02r+xRc2KZ7yFP3NFjKOOwu2uO",
-	"nfRlVPyGlZL+ktcbAUDMwXOA2XbcNlKpzHzF/lPeixHVOCHvlvSZEceoZP1+dnKWufTCP3Phhk4TzqqP",
-	"tjMVZlfWRSVrDpVqQC4PaepEai6L8hwIJ/707tUL8dVXj7/68z3SsIacXvPwN/zHjONBicaXHxDm1qr9",
-	"N+/Vj/3HC5dpmY00TEjs/0/KmD92A2yR7UfyPp/l+Xt44i7i4JPHCcMiZrbmcRRwy+qm5T+iqKL/zwl4",
-	"Nxz0jwgaD+AUOiWNqXx0fI6f31ADe0rudio9x34BAqIud44w91gOG4WMhbQ+4BN/PM/NgEbCqf2rlN0Y",
-	"jzxpyX7Xtp749EZsErd8yGcvnfXpBakHkL4HYjzEwF068+c9VGwR3rmBSBLI8o2QlSi8yiM2Rak+Fx/A",
-	"nK7PwW9UGICXYNIkYdiI2jMMCgv/0dJ4AAkwyr131Z3+uGQWT5VXCPU3ZIaAfbHxYIB3ZoPf6F8TzoiD",
-	"vlWea2f5lwHZTZ488sWncUTsohl9irTC7zrf/8QXcmjTNF3OJmc+yOT7PpqR7xuBUd2hMdoHuBshCxB1",
-	"Q4BNaAO4XqgVNt01G3tSwHrvLQvpRt7eLc2k9W+YMS38dfTYH3GptOO9rjZ6rm80WgxW+IXGp812Z+9G",
-	"ptvCSg9jyZcKZZk62tftg59GC3l+buMgFzCMIxMl00C5L6BN3IEwmDljHv6G/xg1h0Mx3zKtjl77pC4Z",
-	"HAOAcRO8hQeecJDvkWAPY1iIlOx+1iII3IF2n1zqx0vpZWSFKGSc9xLBRADE7KVYGH3Dx0/jv46YHez6",
-	"GrqYmIe/wT9GFZafqlw/J0TAy3af9yGt6ZufOhXyWVm2KfTYg3ots/39klPrvXn4m9FNnWEsio3CvG0s",
-	"mgGEhQCuH/du1B0xNAEX2tdV4SgrLK30XqGdcv8eGgVvS5mp5wi5dJ/bhWu7236tZqa9XOo7vNCjcXQk",
-	"m+PSoAfn+DRCZjIh6to71sMOWC5z89+4JbpjHP3X6B34on3unvkj63x5djntswf/XT7450RI81/gphzS",
-	"27fS36YQ2+1JlbfY1F6UssiFBjgEjxj/mfE+h6d9035wiN/XZ2yvf4c9GkDL+UDlU0FEeYK3obPnfaJy",
-	"J97I+g8woNvu53iZzHAiL+OxQ6c8ZiTqdX0PIx3kL/8Pe1/X3DaOpf1XWH4v+t1adpzOuHt321eJk0x7",
-	"Ok48sWeyW7t9AZOQhBEJaADIisqV/76FcwB+SABFmaCk7tqLlO0IIkDgADifzwNkaL5eLBLaPr14H7Oj",
-	"iLxpNb7q/VQhUWENP7dCPWETPUN65ZJpwb3wUl2LYRllY2UlbnodLV4HXmysSRHncqVI8iApmaeJFiIw",
-	"EGzZ7b5KO/mHJ7TinvN1UDKlaFscKnNxp4OgduT/+GrLXhzTeMCTwpuZNqfrhCBQY8yzEKttujNuliW9",
-	"bicv9LANjRzIOvtzUD3TAFvFawe94/n1ZjbG2G6sfqBMG1oKfCua7fFR1Mm4QGNpCU+IjV7yyJKl5a7i",
-	"kne2zbEM+X65dVzLdV/HUSGmqTsV4cwHy0BK9oj1LMNSZjcOhTxXiZ1mh5xUiOmLBOp3SUnhwzXuPQzA",
-	"KYjAXSaEI3AINljyHNSbpaJ5wqAMUdKJ+WvbKHm9WFCeR1m48QEhahHcb6UbF8B+kVzX4x8hltu2ezgy",
-	"gcQ7HlzSaTjWBjY2aaT32nxefMRlDb+GLNHogqwCzgABsa2OkzkNZ1WflvQ2EsRbSueeFcvVc54nlD8M",
-	"EMrDwHf3EebrSkpaQpTasw+yZasHx5Tzmiwp5JJ9X/FlnLIwOmydkDfWkp5sQu/sEE146rHREhpMVf6M",
-	"lhEEomf1kq2GiaUdHbLkKYScsm+JTeopFBo+LaNvGD/V/3shk5lYAWQuFK7COzuMzbNGRd+FVTzCJX2b",
-	"jA9rddo76YbkNO5OsuwEXvPiPeP5eyEHRgoD3px/9vYQ+ehgDmK1QLZMPQF9CmshkpFCFAOzoOvCII2M",
-	"mRbdIAP2l2lkt+yEdafvMh3Ph1p5y0hRJEpLoxkEnZeSbDgWu2EuoPnIef/Mq+Q00CowaQHWCUp9OP2q",
-	"0+SBKu1gex1q7kMhgBAO0kmirqektHt7Il191J3JkZokvDmfWYdds2W09jmezq8ummf1jyOUX/fb8pLS",
-	"e1b2KwAESGbc1pImZq1SuIfMBFZSElUeGgEJCB4N8+htZlXZgCsI/4qoRNJMyJzmyZrqhsJvTi1VuT/q",
-	"IV0mtMC8LAqmJGTqA6++w/FOZkCY5UI/CVB6hBBXD+1ebM9t3xqyJr/3gJS2mooHBQhhz7eYUJpTYvs9",
-	"tr5SEUcGnHkoMo0Xi1NKvLU1IFW+6/L7lSPK++nlO8HIbIw2kJqL19CMPBpVn3JbGGBDQJHti3fcvHmN",
-	"a97sKyEK7Q2is1k4O7uCvSdcrajESueV4xDEKxU2uQ9fVFM5bK3SMZK9B5Xm4vsceGdCp+8mk4A754td",
-	"DscFGH0znpeOEdYvZ0Z/UTWZeMG4SwJaEKWNOsWUTkpK6hgpe5BErl8kH3cVA9yYroFX+tQd7Jp+9eF8",
-	"7+bAhC8eHfMYphhm208R8IGZ02INqxtVxFCF6MxwxRYnmeGKQwvtSuIUJE5prkaYNvMf8Mu35+uR/sSn",
-	"wk16L9v+YqcfPqSt3ohHY2hnhGe0UGliFG4hzQFSQ5glOXCo4JAA3Kw033LEjWC4YiKEKAqxCimiH5qv",
-	"FPtywIdjR8+OSr8VkTdXSalmSLjlTfB6bSt2bTvLg4vRgbRmRTGmMS0YfaSWZdImf2HU3FgLgMK3PfF/",
-	"pvrGDiGav+IX5zM0N4kbOFPB5JdtY7Wa3j+9bHgZXTApyAm9PZTXmOa6gjoWjB83uZ+MlOahrB/MZfXu",
-	"plc/9cg+uncJt03SQFbTEU8ZD3QNA92n7zFPUCceAbPDCXBk1fhXShdqW7aNwC8g0pqsiKWAsKnMW2nL",
-	"LQV6OzUA6lYga7l05BsH1l128Ci1hnfKGm3cEgFu1bSQsvHRfB7ZYKncps9LMj+IG9Xot0KRIrQRF/A5",
-	"zcF7msjl8/ekd1kWtmAxtCy3RMVfFkok1Gr4D8IxwhU7SKv0LuDIqqAitWeRHsc/aZbj/MkV/XYtykDl",
-	"3K987qrYPSbOkHnpt35H8idOKyUVtYGHNf4Sd3EK0mkv3ZrPByzIjpbw8uMbVfAWocOoINy5Iq2FJXhC",
-	"kpysU6vDgsOLLjTYEaqpGMXn8TjYhI/AlFcQ/mb9C+H5oXWA7lW+EwUoZJCuaRVc68ZUVNe8m0Zjm8dO",
-	"S6lAwjoylRz08qlpdtW4TqcqE9AWqeoshb91baKZiS04qktrl8myB+TU8MoQDJhUXfeEugIm2xO55Nxy",
-	"dEGMkGyGZhMzZ69a4Jk8FNN6S3wkXVCpBZOd8MCf61an6ChsDC/sLHRelRlRSUGJ5DRP29S0U8zzlcCL",
-	"owXEYCnPR5rv8yeUwW/9Jv4Di6CjtxVBuwf61Iot8slZepapR1+J2G/HYBXxzayQ3ZAgn22Tk64CwUF+",
-	"sJGAPqUg9s0T8oBcJFbSR7ZifKiSXRy7n2v8x1235J9rDnIs+YRsv+8U5C4ahXNFi+LsZ74siqFA+ds2",
-	"hrZ+Ky406rhrCn/nkkyAbNwiQuCgsGDX3X9eH23oxaOef6YHbzmfhd08cEHcqBCgQRbK5uNjq36WlL45",
-	"1Yek2QstcPSs8c1tfW6O/p1n6vPATg8iLacABLA9qYjdGgYxvcUGzwTiPdDEjh72h2wHfymBoqa7jCpL",
-	"F2Crx4Bf0pgA7qrdqrlu36jp2SOVyoJkVUYB4/qni7OdqfDuq6kd6PHZOEPHxH19YSkKwd3LhCQlVcrc",
-	"qCtiVF2bPlISVjyIr5b6C0vdGJTHkTxHsyXmzljyqQqC39xRC35TVbjSBk9es77KOm+JqsFwXiRvADoA",
-	"uoAqvToX2TQyuyGvAX7EZFKnaqWbuVo/txK1ZmK1mamVixf/w7cjVVJCzPoPkqRlX+cYUS3bdb4jhRKE",
-	"mGgUmPiSev7kavd6AHZ+XkJkfre+ew0yKSaThkAfQWPb0fKmqloMpZtgHW1V3pjYnDXKc0TTUrYColFR",
-	"y7zVtAGIqn0m1FeEGVUeFNXLRZdmdAcNTtFfgiMLVGI7tDvKdaKY5eMpKVFLObB4I8TIdS/XEeYq/ml3",
-	"gy+tDp4sTok/ci/knOaJWOptNKiokl0IreKXTnwwlzmWQzQrG4C9HnOdiIUH8dID3cGoTglDJT2rZqqX",
-	"Z+cjXZmXaOM+/NsOoAfnL4eeThgdUhM5pboDZMFIr4Il1kgItSIy38Y1e+EDNruHh5/a+YCj+qt5LhMH",
-	"T1z/O5U5y4LaPqqqYyzx+RP+0kMDqtbtKIjlg4xkXQ99DF/VffPxI9RS2Oef0PmAaZvxr5VfQM+r4zuC",
-	"A0NCVT9lPbQiIUkmioKS6ZKm4MWdCpEnQsLvcPV43LfskbrarUNV8/vc0sUaNVmmEkzf2Xk1Nea7/bA3",
-	"64TlTZJVsK9XnMrUTQYXDyJfV1kfG2gbP+2uucCuo91W0Z2cmmYzzv657Ax63leNTlGHr0fnDXmCSVXr",
-	"8S1jSGnCZEZU5HImLSnR3TBs99jkpONvMMY+obcqVL+QomQq9nkJU3X+BD/7XLUw7N/lTVuNfJSLtvH0",
-	"Me5ZWRlrJ3HNAm5nx6H2BRnffrfpizD+EN8BpfNETGo2xZZRGT8z8WBzOUI0k9L5cTITQwv4qyuIVo3k",
-	"xOhbo3fg7cTXdh+GC3U3s0X/m95aeNNG7qdplyZ6BglQjaReSAnmNEfvzYopKFblYlUrnlXoIT1zGdS+",
-	"MgfGtUsthjRj3eq7rWj+dOFRa6NE62CExw7WdZ1kMUN1Fy//I+qYr2bBOMx1D5G5bIGnVBym8Xf6TprW",
-	"wTkLA+7CsRMQML+xu+4bm4yahI5dhHTnBsl/IykTb+0a/0ZFvrj/pmjz3Uc/f5eK+lHnW4fT8tmwqQdZ",
-	"rw+ULBxhtabK1oK7pcKfXKyGQnsjckWn2NomR2HCH7UuB1+si88L8fIsA2gcfCDs1MNFVBub7XGgsalc",
-	"4S4Uj5i9atmJVhYeC/xHZlMTvnbUQzXyFcB+a7MYNgPbPMViEyRiMqHSKYDbHjkcgJ+s6LAURHbAPRIx",
-	"Rkv3wRr40Pn6QDNSUgy9nw1NlN3aiYdegh237W1B1mP73Mwr30oxYX7uDLNHp5Lk8OiaqGuIl8VCA21u",
-	"ATOzB53/Q3GiW1zuzUrhfVDIu6C6n+GiwcnO45+y5w9UsZyeP4GGHK4CuRLlgkhYbnXwI6/9ZBjpH2Uj",
-	"47yyAMLQ/Uo4fFqVmFlQdWWQI71Qc1YUFskFkZX1zOKhSqEUVckD1StKwVgrR5CgbEazuQriz9jCJyQL",
-	"BDpxiHpJwjXNzVUN3CwAZqIg9mN5As19vuQu9YcgwpgWiWbZ3FvhANOJYznynWyGHQNzYGz7zL+edj4q",
-	"auMOqiSc9M/NL/QitlQV1sQ4GkH3iOLu4FZf4cK/XvI/Jk16pAvYG/2+rxGRvlOJWHHcrdZBBOSTlcPN",
-	"gYwITr0ZVt71GyVq4l+9Y0SG7UakXyFzPnQHv4OPr5ZSsmxZLMt+5uce9ZX/QJiPQIFl6qtTM2J9CRKd",
-	"qUcjyOVSGWnGvPYQxrgTxdGIU0Wmqf5eaUlJ2ZaJyl/7wDia8Jvv6feFMuC0nFGSw2Q/nV1hz9+/Zapi",
-	"WG71tPXcCBLCSich/vS2N6YvZXUGxtOkql78y92nj2adSkivwJCUWkhKcnBRXgLCHmRdgF80jBe7vWmv",
-	"yy25HGPHYjeHdkdhrx32LQNHOItyAGjygKaHf3U/m9VqrxuofdMlBUXP1oKoJBPFsuSY1Nojt9E89x66",
-	"PoyB5d7Sv82Mund19/dmetHDugd7ID726CirZhRmQv2hiWpthoiLK23oTnO5qVrt76Y8gluyV1qMe6c3",
-	"ktFJb5JC660dg4+wUWeCOKWJyoSk5ki4WSqW/efNhzR5/ebKHK0312+vka0QSQdLkkM8yhzPWcEAlr8y",
-	"65hDxrGYz9XBvF3dlec3NUfYSLpSXXYTn0RtjwX31JYDwV+MzRSsqgr5nhGaE0zt2tfc5OkTJa1c0MO9",
-	"zY1F3i9YWK/d//mQfRZjnIndHLZQNCkoWSRaJObrSx0CBSocadNo6vCeyEBGroO4bCD0wDhC8uhOZQzr",
-	"R1iQsYqxbAcDQaCvhqOe+o6tfgbkXSaegaC08xDZw84szc34tTTrW7KcnaVn5CHrZXJ+kUzTth9hwviU",
-	"StXBvm5b7Em/fiUKscS8dC40Veamzpmkmcb0HV9PGXxn354+LssHC9+SzZZ8HsK5rj7c5+F4EHU+d/zz",
-	"549mjns3n00A6kjqK0hGP/EPtt1RDrd9YC/q9+mlmyOrbV1T+Go/LmnXXbSY2Wb5dRn9uC2pnNKdhM5Y",
-	"bIr35rZHlAHGeGrGCKgSDkLA6Iis+j8xvazaGlVy6vWe3pjxHPfy3IvES4t+UZYNYi0t4gkJTFn8i1g8",
-	"UimXBdsJK0LM/ZUDL4PR/ZXNRzNXNATDMGKglhmYllQDE8ID8YXAPmGf9PS0po909amakOeXKQyLdnnX",
-	"CSY6GLq8d0th9N3anF/NiDb7EvDrjV1irD6w53QrDuI0k2ZiLDH/+NobwByqmO13Jz/y/AWyBhJJXziV",
-	"7F+NWhbjhsaZHZo02XGggqvQBpXAYxI6Ye1YLmv6KkfeMbNQwwG0j88UnhJlWeJvKhjW3xaFIKNUT7TP",
-	"akB32K4IrU859HgAiIJdAU5XVgi2c+LTs8J7Y24/kDwa9dsuJ/jZU/NjJaBqHxC3zJaC8fXH29q4Uuy3",
-	"YUx92PWtYMS/NhRaF51h978Ixu9cuz7n5idOh9WxpB3gMqFxxMQhsX2EDhr7eQNGN3Pp/0qU9FDlhbuB",
-	"ie4WBYMrf8mZRuYZN/iamjYrKJEYHjcWp+D0cks3BLE3mgEmvRpZ9IOVNJdndH2uKby9kUisOd02HC6a",
-	"dsOrHZu36jYeLIlZp0F7G8tkdoRnXKODxE2ws74RE1vS4yiSV1Gwe92snD/Z376d47EUNJg/Uy3Xbuh9",
-	"clzKqm1UtE6/cbliRWEOGS1ZjEpBcDJ1SsxHoQ8kLr+IkpreehegQ6kYoypZSaErJQzw8VeUztXPrr7P",
-	"HFggSSBbvCFgg+fu/Mn8+BZkdHgNWDTwWn1kiWPDk09XthA729TAAK2hRbJYAkAklNqnG6mIO5lL7dOj",
-	"na3bdYVD1t2Y2Y+MrrpqdT65NiPqKFUfvgBlUTgEDPBEmYt9Yc/i5773oiC829HI35L13jbL6HXzb8n6",
-	"FisyfTP1DnUcS/aDpltO1glTro7TaPxC1WWdluja2G8VAC+Rw6ZWiqkkZdkJynJLJZjFLmVm7PPY9oem",
-	"064DGafRga5UfglbG6VbCvKiIGuap3ZaEftSC/jEdpkPu/hDaIs3ZE5vq6keze1Ud3HgNKCNjr1ke9jA",
-	"XJaAE5viWs0c9ynTcIGqKNLc4vkInBqScd1ck913ZFTujpMRgHEpQyTNzLW1DscN7ihiiRWMzy0sGKer",
-	"ZEGUWgmZJ5al1FbXpwmbtKvus0wsHcIBQYTpyyZwNKLd2jSjxne5N6jwWs3fC3lrOz+MKUmNAbJZOPHj",
-	"xX4lWPiQ52kur+LlA4oinNcyI4sF5QoIN0fgrLNr9mb9gfH5SIesffgQfbAl3DNR5OrS+jsUVYoJDo5a",
-	"ygcmeu2i5jEmVs3NMzI8/l+XNASahjgExHKmWHA8s2epLK2PC5vwgVTiKiNFp5pzBw22LoKtYp6rNHn7",
-	"kAiZvP9/gRSDOV335Zn/4ZU3D8T7VDaEcte83K+M576siR+S/29n9V/McXsReC2RafJIvSkZNf7LqBja",
-	"sEJeyh1YXaDG5AmRCzqdMlFXyrucmEHiIyQ1n5N8d8o6JnbzPFFkXbNyg0O/Z4K6C8P8DmMpO7sO5Yvf",
-	"13q7tYcmA7UPu2hGSDtW7X4puVk1veQ0gbZmqV6/uUKvdR0KRVuB8qkkAJelLLACfKfHwr7Db97DcA7j",
-	"LnnItisy963ubqerjVdo0B76A5HKd8KkdUKdL/Sl5mxhV7uXsXk3ZwsfRU1VF989N43kPvxGigOvB9In",
-	"xAYVhcuB9xtqD13BtDs25Z+W/RArTVsEvh8jkKYsKthoB81NUN1gKlH4bkNihH6j0kzaNT/M1s5E7snX",
-	"/2RzAGgmeJ5MSKaFbPtBL16mZ2BlOdMswSfxZVF4wN+eZ5wYLcqaUBv6zt6nDw6g8cBj1zz5ReuukqlW",
-	"ouYd1d9fCTFnNIAVgPjS9JFlYJXOuVjx5GHteFyMrQTy+j08uTvB01pynlvV2RtMJZJNZwBvZ5a9yhlp",
-	"ygtYx5TmeMUB7+Pwc+ncjMEoxmGyAiwdt3Nh64vst6rsQWCjNJa/mlPwDZi58Zrxt7a/cZnzTRevzVh8",
-	"MvFeyISTRzYlWsgXmaQ55ZqRQr2Y0ugWMBw9X5ieNV98BDpufDqK+6ltvSFiCsAinebyHTY5hAscurrm",
-	"E9E3hp0RTQoxXcKOtu8yeDbOn+Dnt524GDDcvmAYNo9wVPSHajw9TPCfdnragikujirPdJvaQg36yOgq",
-	"UZpa8D48xWmOKHK4NrWbA7EYIfmV5JC8bb2X1pdtASYyUSKBC56LuBj+LJjGq49tXMysMbxNaFUSvsZY",
-	"uItaVaHwZImAdBY6Ycr4ZfLS2lIgF6CtsHJZ1kn1+NdLX2odhle3R/G+8iQ7YdjQgbY0FpSdDe/My52K",
-	"DqxtIJsWdpELQpkVdHNxmRR0oo12jWE8pSGAWZ0N+4hnM5noh1fblgyIYuvkaTz9Ty9f7vH4f9+RncRx",
-	"/bDH0yFOcgHp7tPdNTrI+W75TXqc7s2Iemo0QxsytlknAD4f2Yx5nefDCVh25cK5GThshXWr28i11W6V",
-	"zp/sb9863c2NGR7L24Zd3JJp0Bqu+UqYOlTuqB3WdX7WRSIxrgTeUqkEfy9kefxjqZaX85xo0lWO/66m",
-	"4iUP9vaoVnAqHNyWEODCBBqGNFlyzYoKeysjHPL4gJHEX1vzThJFDyCf4WghDtW80GDvU3ACHRfqHFgQ",
-	"YDar3ZDWmSToQ64AvdA/7RQ7G2XzTCEWH3fO4XiR9146cmt/xYZIg0IugooqEyFB+5XSRXCOPFvuY+1h",
-	"xx0Se/81q1qHnGkdECpNHOk0Wc1YNrMh0EYtZIus08JDihX3wqFcbyJuj3Bbt7Bv/sAX9rlRy7vM3StR",
-	"0jckm5/1DffX1yvsgaPesZ2jmwq+wd5z2WR+Dwa1PlDySE+KI9bH5np6xkhD6BZkaRo+wc8evGO3pt2J",
-	"8o41BM8PaLyoBh/91vkoHH9FW5DTZLlANkr4W1qNaLKUUFvJhWaBmqLbxmDHFm5IPO3DgAx84Nvuc6Zn",
-	"ApPfLT7TnIuVcmzwu/krN7cNjOe09g0T368pkbvMKib+y7Qa2bKyvYQK9ZBkpRBiTnN03RF9WZF/uqJc",
-	"wYv1kFmxzzl/0mJO+bfzjBSU591TdI/fuXJN+2iL8PjeSU27Y3y704Q0/apbrzOoSJu5t02Tz++vkh9/",
-	"vPjxmdOenimaLSXT67Of//s3uwiWF/Sc6IKorrl/DQ2OwqSylfb1Fl/+56Qk/4AocUfWmXedL14+Z2Gf",
-	"v+tw8jrSCFGbntM1lk3DXwui1LAdVi5Y93YyDXbkDb6hBIphS8aXmqY1SkKlgklKimKdsBBukSWlDwvC",
-	"NhWbX660iPIY8O7v96TfoiYIlUTO237t7ehAp7caH9AnP+d1Yto6H0BJtRRclBROc3OYDvLCgpAJS0Id",
-	"FDKRn2KJEw4rhERqdTGIe+Vk0D236p6eL77J2coRxZ1mQ2pYIPh7QCj8QjopqlYE0yOMIFoNMSbw612V",
-	"wuqwSEyHyDmIaK09Mh/v5dq7RFGnfwTKVifcB6SoJOsm3KIPglu3Zj8y6kwV00YF9jtllhvi0zYjx3qp",
-	"4H4lDZdpkrPJhErlCOq89tSoQpCGkuEab2K9vkiACpDE9l71DaJmL/XonkEG1GPL4hjGFyDQdB7A0GDM",
-	"fQEddBpbZoWxVXTW6ertRljX+sUOvrJgzMhHtxGXsjj7+eycLNjZt9++/W8AAAD//w==",
+	"3P1tk9w2si+IfxVE/0+EZ/63ZLdk2WdGerGhB8vWjmzrqOXRnjvXNwJFoqrgYgFlAuxSja8j9jvsN9xP",
+	"soFMAATJBB+qW56z+2ZG7iIJIJFI5OMvf7sq9OGolVDWXD357erIa34QVtTwXy/52f1fKUxRy6OVWl09",
+	"uXopNryp7BNmdcnPTCpmd4IZ25RSf2aYlQfB/qmVuFpdSff8r42oz1erK8UP4urJVcndf5hiJw7cfXyj",
+	"6wO38IN179jz0T1mbC3V9ur331dX33wUdSGNeF0OJ/PMMFPwSnzBj7y2X7xcf3Hgv+j6iwdPWRnnuRNs",
+	"I2tjmd7Af0hlbN0chLKZOQo/YmeiB/7xjVBbu7t68vDRNTXRN7wsRe2ehY8eud2136zwx9VVLX5tZC3K",
+	"qye2bkQ6wr/VYnP15Or/90W7J1/gr+aL1yUM8T23opa8ygxyCD/fcZi3FT/jSrrk/rDTRrBK8KN5wuz5",
+	"KAtesT95Sv95xdZiK5US9YrpGkldOqJzFldPkXuj6xylH31NEfrGNqVQFhmCIIPB3+9Khfd6L1RmCAu/",
+	"jQ2Q8ss1wS+/u5fNUSsj4LC9kpVw/19oZd3kn/x2xY/HShbcEf8LXVhhHxhbC35wvxEnaC0VB7oSQ/WO",
+	"Ddu40VZXO8FLf9hf4LgPXkpz1Ebik+k4g686Rqn1uhKHkXkf8Yn/9ovpf29sB8J3ibl/2HHLTkJZdqq1",
+	"2q6cBNJKMCPc+IW4cgyyE8KOTarc3JmGPyrBjnwrmNXsWEtgt7uR8/fAPvCBZ0UhjvZtxQtxCEsoS/gQ",
+	"r97W+ihqKx3rbHhlxOrqmPzpt6s1t8VuDp+vrtZa7+c9KZStiRvh/U6woxQFkAJEADtJu2OnnagFiAEr",
+	"eLETNTvoW1Ey6Ug1fshXV7VuLJwHoZrD1ZN/XIEIv1pdrYWRpeNdra5+pqRDeyT/4cng1xg+2r6l17+I",
+	"wrrhnhWFbpDKXUIWusR/dNf8ThT6VtRnBr8z65iS1042bmzLPVJZsRW1G6B0VyIhUB0zc8Pcz0g1jjMx",
+	"jKuSldzyFZCw4lYYixfZU6ZVdWYbXTOumD4pFK1WHMzURr7YaYlnxE+R1zU/w+YeuKwIxnRbJStDb7sR",
+	"9a2o3dkrDYMPxA+vta4EV/iB81tuzF7kmMcdox03jDMnXt2VIa1xCxt+bnV12slix474QcOUcFutmqr6",
+	"PUhnYg3hcRDndyPUUehjJaiVuMvR6xioD91ho96K2klMYvxa4+hjb79zzzh5IgqtKL2J4S9swwurayYN",
+	"42YvSoZ38XALjTBGapVhA30UioVHkF9RJAvFKh7Ydu7SfzwKdYMfo9aPpJ36yA08dSOslWprBoJBeGYF",
+	"hvE0TVYZKbfyAiCcgoSTOnwd2SLOzx95WthYeSvt+VuNmlxP4uy42ooyc+Dg43BY/HNMWqdtmZO0xc7/",
+	"52ZDbuKm1ofkdCTSaacz50aW5J+z58wN3f49GVvDKrrnb/B2f6udBJgig9Ms/Z0yHNVqar09XpBlywhA",
+	"InivnbInDy4OJ7WKu0Tu71aokg93tuQLBBB+5CUSok+YsJMT1pNjY68VkeTW3/O9+Ok4pPELrgpRVaJk",
+	"lTBGKwMyDCWvgqNtuRP5ZzH7VL+BD7108yQWBMbkPHsw3bq4Xd6sDKtdIa2TJeb3yVu5g62aRd+druRg",
+	"Wyf52hN1Ni+M0a5HESREnFY7FkmAuo6yhhJCJqOxgICvS1F7IWRACz/pujSzFRFn+PzaBI19QKFoS4/S",
+	"BZ76uxSnAR2ixRlWMrL+C/TrunG3ytz9Ay2+fNcEferja3zrq+vEMoxrvxW18eZC5D+p7NePCcWyt+rw",
+	"6spPkFy0rdDC6K5ooB1NcvFeKvp2cD/ci6bFjTeO50+q1qcFMtaR4p0+kWrGqOSEP/w2IZ0ScQQPepIF",
+	"Aq2uvB7h1+knn92zF6Ii1IXorKI1MyWcRuDFtVbomOGWFfognPL80VJizavqw3Xvat1sd8OxvtMnduDq",
+	"zHAtYAuFhylz6KTrvftmxh4wxs1aGidTnFrKLXOinj18yq7hKlLoYZw4DqiZtfMIo65aqmWp7dhiKBZF",
+	"VS1kL9i1iyUcGt4ZdSsn8rwug5OlFvicV9yzdpf6b2teWFkIxrdcKmOZUL/os5OPT4HsqTHvTJurvlyM",
+	"z0/q5ztei1SKBDu/UXuFKtavjQT1YlvpE+7aseJn/Bc/wT23FvYkBOUIuBcCu9UhQWYv57SjTw5ejov3",
+	"MI6/Skgb5Ui4cd2g9D57L1B3k7gd6DYPrDyQCg4aANMUnLk+mU6bW3rWQhW7Mb3/M/ANsLV7DtwkTo6u",
+	"2EFw09SiZBplbs8j5p7+TqLwateum3WVLFw1hzVKKHj+DQqBGY/vxfm9Ps58+MDtfCnyPbeTWp8fPZn1",
+	"KlmwH5CktUQvW/5OmXd1b3RN75iVtopeEe8lBKeXrCrw3XRMt1kWJm3Cmr2saP+VseJIv2Pd9UeeVvIU",
+	"9693GDEeVRgG5uc/vPKRjezp1Hr/vJZiM9yAuacOQjFDwr/SNeNJNMYH6VBl93vhXaKRBWewbf8KC+Em",
+	"Q1O3FhZJ1Z/eDxp8FMKdVaczHHQtaPPdMQ+5QY2SdpFmSMkh/Hy6jvDhQNnctr3QhyOvpY9p9KTr1Na5",
+	"D7ytNYRgfl9d8W0tognSJdTfnH1aVZ8ZZnmzYg8eMqvZQ2SsSfm1cBpFrY0RJb2V7q5/Nlti3biD8Vo9",
+	"13ZHenVUdX5+Xx+DsNyclXJ8f1StN+4WL+9nanlbgDvhfBVHC9QNhGm3IuUNv9IcQ76RipDjoMUts5+K",
+	"SuZceEABgyrV4DtueTUhioBGSYBEiVMQR04CsZ2Asz9/ghtdNOatlsoudrrw47SjhR9TyTZPCh/5VtDn",
+	"5lhxK3hD09PYmqty2pENT7kF8e3CJY/Lz+kbLsknCLIyMoH/hl99XI2nc2CklgSRRVaeLbtb6ZeX4++3",
+	"/ph3+bvi9VYYO/P6gtjc0ORxOoln0JNuqhINHKa03Um1TS+o+YQflzJWHxf4jrjd3Vh9XCJhcAS/4lUk",
+	"U5a4Md2jT95Pa6Jm5+NvpeGEpBLzKRflInkHUebvsxADAxMCTAslbkXNAsfO54BjJoXmFfjR9aHjMR1G",
+	"vx0LzmRrePZDxuwcZ0SQzcM5vk7VRTdN8PvbnTgzOMNzfbwg+38y5AYY3dTTZjXyVk6M9Q8AfrKVVcmJ",
+	"8NsRKJtQbeW5KpLDM0eOOd/hiEFh6zJo1mrJWyeNKulUK4hyo3DiZg9cKe0KmBIzK9BDZnmz3dmnTByO",
+	"9pzkXGDKm/9AqZ08S74zGVnpGTc4yxk0ITzL2She8CSdam1x0pU0NhN/nsXHs+VCuouLL06TC/7zjRV1",
+	"Qn24VJKMGM5qcSvFaYEk6W0LwdroLIvMixMkd+r8Rqr9wkDHkRvjxNQwpe16dXWQKv5hRcUXfQJdPxdu",
+	"9L3+in2mXZwItbQXXJUSYnQD7ltXutj3lPppJbMbKU+cip9MiZwp5AiVzAdBvd4V1kuSyZFlIwuSUJlQ",
+	"v/HRzSHNsmfktMNtn+EKjPyMwUp4k5z5jteWClQeZCnJvGBpmdGNSu/XRDEPgrqX04euEeXEEY8hiFpa",
+	"KxQZXZdbKiXmRaWNKNlOV8KwP71vPee75rBeMc6MrfU+iAvOdrzaMK3En1fslle3wkD+LGfHihdtRlGF",
+	"aW/jRPXiGqgS5kfTU3uv9iwmmKfdtYkUmSHr8pmddkdnNZ15s+B2chY3O34kFr+RauuN2L6oSJ2GA1kh",
+	"7NJ35q0k5qQIMJDC9OhlNSja++GYciZt87lBlbgV1ZDJryNbmwOvKmEsK9wkzIo9xJ9Omv2ipQInX8mM",
+	"ZlqRZ3FSPzDCeocBaKTcQnqgAGuTUBX4QTzLJKrhtbzm4AXliolfG17hvNlabDRoVeQkjeU1YT3+R+Pk",
+	"Ug0iw2CMEtP/eG07Xu95Tjs6XwnkYi0u91SnWU0n73HBBa2uhDfa3SbnfdUvKnlY547ucL6CZ12JeUY7",
+	"8Hqf/2XpEZvIfJqRF5ZSDWewQuECEw2LTEYiCZfkuQxzLnqxT3+FH6OWGNKOnAFvySjnQiUjG/DQNZVC",
+	"8Iy5GaAee9C3wrgLUQlp3bFcC4usXzN8fXga+2EqDFv66Ai+lCGa5cXSnJyYwZzmln/1+A5BzYMwhpNp",
+	"UO+dMQze2RKz3oOawIBdhlIpSPx0bkRZiKNXxUO1QPLw19er2bdv8pFVzHSNayEJfi4of8vg+shkwWF6",
+	"74jE3Ttq9RQqdANLwxxXrLyT4cDPjpgxGZmtz4wrDfzm10amG2WTvnOWNcrmA85AetF9TYr+Ng2JSIXz",
+	"6WX4vlYCC+B47VRPxxmgTyK/3zEbasKn2IlxTmYqra5OQuwXJGk5BvkgxH7aQsVMJx8N9Sc+5H/joOHS",
+	"Sf0zIQUK9izLon/zWz1LaQ0ZbUOmhMIBaVnBlTfPpVo5VtvIjd35zXyxciwLXi9eC5Jr776pSxVrv6os",
+	"gd6fj/O1+oV5enED5q8D+eDuuYAj9MABwmKyhAHevTjNN02IGOYAC17Pk5M7URHh8Dc+xToqoCtmpCrQ",
+	"I+YkJ/6wal2xkIIt3RvbxjGuKHhjBONsXQu+ZxtdVfpk6Oh+ZmqD5M5MBmDlfQc9jzEIdiAElrwE0xYm",
+	"RBcFyRBuvpAaoJSUsgTPpuV7gfbynVbtyxd6ct4JLXDg6cYy7lPimc89Q2ngNsRZOaH0BSdJWxKVvPOy",
+	"d9wtm9VaH1qH7uXLNpZ3i+3alElgMXfaIKeI7wQvp8vuMO8yKaP2WelwUEIdRYWTw7EjP/hD4slEHeeX",
+	"/Pz8/J2PnC5QD+ee9TTlb0KfxWXFFzKzfUFXFs6dT1IsMGGw4HTGEv5f8vMbzYkrNBlkTv6aVI0V5m5u",
+	"G9QGSgpj4KZRgC1gMhrZzGTD8P14V4RVtisI38oQ623FlRLj9FpQwRE+t0y7y8d5J7b65siJ/KTZtUNo",
+	"JF9YkJObk6GMTKjCcCq5G8M8ZRvd1KBIG/fHjbz1ZcR1Y3eskkHdrvTJqdg7zHHsrnI3yPTMHa9+imfm",
+	"uYMoJVezHp2b6wsi1X93deWXMcKP4sAp9XfNqcSbbyAeGHx0p52uWk/U3T2Vqytdy61UC4OdJyG3u7nu",
+	"3pzTazxS6YdoHV1+oiukE0XYb0Jd+4LbZEkOdRGcZ2MS4gdxQicbZFrVtSismeelKILxPvbo38TRopX/",
+	"++qKFLo/btgxpv9bttMHARbQo+tHXz+4/urB9Vfdsv2H1xOK8uDzXDFujNwqUbLwIJhd0homy6feP3Bs",
+	"LNPKV72XpajZaecML8tKLQyoe1DP4p6oRX9S1Kw2oposSHjlngn5ZZSQ+unN65c+MNOYhlcMUE+CI9kv",
+	"xxEM/v55BRyxaw5rzN2zonbf+Z9/+sf1g78+e/Dd//637394++D93x/8959/e/T17/8L3vof/+Pzf/AH",
+	"/7x+8NcHP//2cPX4+vc//xvpcPEy/MA/yoNT2R5dh4As/vdD6trcei1vjAzf+iLDra9NTmj7+HrEpBkq",
+	"+HOdbE4YgRhDPnC6rk8QPDbrSpqdKNkJrDfVVNUqh6CAvIsqZDLpv1yPeIyCuhu40gmJGgtMQhGK9/Wa",
+	"o7bPyhL9vUdtvxcK/6MG7biohM/lPGqcsld38WPORn2JFUvHWq/bwo7gQLbN8cVOQNx2deVsme99LUPI",
+	"kgtjA5fcCAhHwr+/xc8qbdGN0uAna2GaA/yrkr7kaYu3FffF5yAqlf0gQHiiDEm0cJRZqysrDkdwgAth",
+	"8TteOEmdKbsBnYSwolL/ifBG1FPc54qrECzxxpWx/Gxal2EIrKhODKkDMVHvpwsp6v1yl/kBkWTilTl1",
+	"INrqzkdEbWeiOcez+/Dx4/ToXpMxssYWOhOy5uzXRhj330/YWZgVU4LX1XnFlF4BIMlTL6TC1iMmE3pm",
+	"/b4+YSfwZkb4jR5EC+mp5taX8MWlPJ4SQcDqkxuFzG8wJduHB4lAn9wqCiEGnMeQCRP+VUn8/1Ia/CfF",
+	"uFFrSb3uVPTAnf95vAPXlHcOhVnCdFBDcZ8s6LBO8Oe2TDIt3vGodraj89Kj69VIDUw3MEHtNyjkne//",
+	"9a9TfGv10muKcvXxWPNGqm8fC1EfifjDN2pb81tRMqf5gfvMWL7ZMHPkRRqtbY5HUcNJYYWuEaSlZ00I",
+	"XpIRgJBtBw+gWhJT9BQ6jyELxQ3+64JY8Syj0i/8O8FJk3K3RNnO+fvMjh+p4McrCfAQR253JoIAnpXl",
+	"H91Sbv7+LWlRio8245LHmSDqUQWBRbD9LF9X3Da1eIpOz5jfWIMDVOn2iYVUe+/4nqDaSZZ2Xuot6fTC",
+	"1yPxIwFXnocCEUYYGfbz8iwZ4HFiw/IBro8zv3y+hCxwdj9eubfD3EbW/t5LowFenThFtvDBtY/RSJBK",
+	"sPOKGflPAc6AwVEfnGf36Nyit1zI/JNSLRLMTdRPgiZba2/16105ddZAX1jzmmSEgjch9Dw0YndkAsx3",
+	"+gRqOwo1XguGaUpiQXAMU/uoYiT304+b3vUJeXVXqyvMlfOuYkFeowXEkygyQEQ5WG0GVKboyZ8vSfD1",
+	"fHiv2AVX0NzwF6TIEV8qa37y2havKkeTf8wSc1e//7waBGvCdrmPKmeA24jl9oTpW1G3UhXBy9imdoev",
+	"TLBTVz6LEaGBjqIuGgDPesr42ghlPerZmUHwHoxWfpDVOd3MvTivNcYE1vqE9lPVeDPohAHWW43l7+0I",
+	"V6sr/Ca142AUzaf4K/c4RW9n/y6stspEWRO4WTqjGJWueY73xsji44F2rsGezl55YN4ftM2Ar4DLwtBH",
+	"PkSlwBmrFYOSKT+VudUh8PRb7xmZcIkTRv+BO+aTljnbW/EOxSj9Zf4JxPRQMk6WybLAf1Hlj/ADe3gB",
+	"Al6+qi/o+WOpiJyhqUnK+Xzqdj5dZE6eISjrHXhlf+bD9dGK9AiJEzPAMWHkBCU5ePriaW7dEHirxVMT",
+	"mL6TSxKEfrstCTcnCpkXzu21l5yvsbv22Y5U0EZzBJb5HPLZPIuLBJIgbIfSYwvMJYfnYwEEuN8c2fMj",
+	"8u5Uuof37IdRxqYO0myoO6/1LSFGbsRBWq3caXEPYPAeoCyDIBsendlqOOQVZYydnbNyEIHJ6pjftq11",
+	"c8RCoQyc4RpjVUT+nVO56IAOfJWeBg4IlmctBNM1Bt58nnmbbsKxIgK8RgC3DmJ/AoppdbXjFPRo7ewi",
+	"NxZ6prBsTQeaGzoCvuCKrHRT0neW+yWEGCp+xszNSpqYtTn8eut+IR0dycXsAafpm3IH6FvuGTRdnzDD",
+	"D2LFjlzWjhSwEYMSvrMv2yOjkb7sJV/ZMsxrcJoVfXvJqquddIvUvdo54agBOy+KZV+A4k/ujvssQGDT",
+	"+NGVP5hhbsjgcT6eqoGF45HyezwmBrxgIWANtRFqLF5x59KXVRhkbH50mt5y5Fca5tXduXIpcN5CxfkD",
+	"B7jZrP68FDh2mCfYpc0F+vjoWDPiyqiQ+E3F8ak9nZ2pGPelTVqM+s0YnOwr0KEyMKVWzMvQDlHNoXkS",
+	"6DnTXnJzeW3FgQRf9GAMk2lTFpPUE404TDFPgNc+TjiE4UegBqtZqSFibfRBrHXpRKlmNXhmlWag2wHk",
+	"lMGTM8tf8tz9OWrTjFt/J/p7JETx3GWIgltpGHqvMAOTcrKo5+IVnTGPeZQ8BcrCHGWGQsXXGvjrK9gU",
+	"BFSLDzqMbeV3+iBeuOd+X4VEf0Lq8IPwadDeUR1WiUT3s8MJzatxEjl3ffRLPI3mpYa6yOgc51vxmWH+",
+	"A2blL8yhEtJydxQbhBesrGVVrYBB2rTLVjtYBPcQdB3C+n/XUdqSTcq53AdVQYjUtRMc8Wwb5f7zFy0R",
+	"Dd9Dlx9BUQhAFbGCqK0lQk3nanUF64aA8EFM1hQRmseS3D84dBkDHstzJzYbP0BM0kdTzAjf9mMu8/gz",
+	"U9T7Uvqot/EeMl8obFY+yUobwQAmgRlxK9RcW98dwxu5zUDd/xFFh8byW5GjI/yGkggDWegtPBhR3bqT",
+	"yquqE5QBjKeeD3U6yyyGFuf7Ksjoiy/KIIrkvQqKA4VjmeaBdushPU1aT0Tgw8K7K70fInJh4JtWvnUk",
+	"ff5ae8PVtvEAUlTVRprL0kFOeLT6NHXafloxjYNKfL2Dpuw/MDmB74PkyFzT87Az3UfcFb6kxMHDBsxG",
+	"gXOP57yoi3x1Mc9NGnRqzrtSadBj7zCLGAhIuDy9g+ckk14Vyp9A2vjcQF/vwJU5ETFz/2eKwp8CgHaQ",
+	"01UZjckgqGo6a6Wp6AvPcKok44PfjXT5PrQP/hrcKFymKHPx7pnHsVsaC8Y0zGoV6JjfOYhlEUFT71aC",
+	"7joBRMJdi9EnOwDX2t/hXIcUe/eV/FzfkpJuLO5Y8lwVXzc9MHGfqDRBYH44r7WzqPibznh2gzaaSWuA",
+	"A643mF4ljVfgS63ECoMmHqx4SeoC2b7p41HWYl75z1REKrmRsj8uNRnjNTfeDoNCVcLq87QwGIkI3cSW",
+	"ba6/1ag56IJTXZ1e6RqrEhANDrNUVsw0xc7ZRUI9+PY56aDjsqJcOd/7Mmy21VgeLE17IIm8xnALLlgk",
+	"3pwjDpFclTY231LVmQRk1vY/e6mQ0x6YEJGcdakILG8DjFCxtGlUcolRdX1OIOSaV0UpaWgxuWD8H0Os",
+	"OwdTOxz+xM/MaLbhtW+cVZWLF48YkeJI+2SOuqbE09soPv0jw0Zzyxb/Dj5zQek6aeR4LCbI/F7NaHQU",
+	"u4IRtzDAyGR+8xlpdOkHdR/R7XDgljX8bBg2KISkmA0vrInw20F0Bi7rH/vEpSiL/VIB+14W+7t0VnJP",
+	"Ui0KQwyjvTRaXK1PmMdha9ofl+T764M0HlxIYlnIVt4KtaQp1fs6YxvYRoksdoDbQKMPIvodd4LXTCvG",
+	"Wcnh11qYGNtC9xQ8SxaLhR4NdPMWLDKxXnuotIZ2KBsr6qcz3F8R5IGQO0LsgROhjTPq8nDbaohMekeq",
+	"W1QCghBVrmWSgQaOcKxhdmLuN/DZtLwuixj1Wa955LjKGuRD0rovNBTzPbT83Rc2y2uDbSOLXgLBVTjB",
+	"q9A1OGhnqy5KL3ocAiiGZ/lWZAfxlKhkqQIWlZZezkXwdbXVrv76iwSP6oln9ESL9WIgr8F7KZ9tbnex",
+	"ATcE950G2Y3seIdkiQ4Ood/wlM9xXnmCgOD9dMWDc6X3khq3paVZc+upeh5TMHKygYsV1M3xupKiZu68",
+	"AIiDYmte7J8yXQft8Alzprx/dZVUu7h/O4Z233a2QIRmSG6mEgVj0GYaVYJTYIFvIFfPFAR0EM2UZTJF",
+	"N0tmO3/wX2yBJ3vAq/dWneHIIczMdugLqzK81KYqTZ1Kwb364xYKWMyoNdCAXrnK5ty1t8QYDm4Pqg2Z",
+	"3XV1tc8M6Hlzbt5aFPIoAyBy7+MaIMDZobUFn/jb1w9XIACagQgmwoytmKgM5ijxsqyFMZejCAdMMFh7",
+	"Z64jO0kC6IzE2L1Wvww/INyJE87hD1FxWCB1U7/GIq96YMMgVLxNUsotRrBV98ZMmeDQxSbLRcST+91v",
+	"jX+VJkFT2Vy4oMtpPyksn24j1gde72lnZeX7wBPLn19bucDj6V2dMCy5TCHKAFhNeyqXiYU+ybOOSn+R",
+	"ht3+RZ83TYXpSxhJqukCQoj03Pjckp5y5E2roYNnSY+FkLcS+RCb3tqm9B1iAOw9KV72d9fPq3mpLtmG",
+	"1a8k1Rk/YG4vsFSlbZG6SV/F/LYHlhsMWMwz9ODpKbmYLCkMECaVIcvzShcEh57w2puvyc5Kr8bcaPft",
+	"zGzGYNDblo9zklfdshbtKxLiEij1ef3yFmRPa/UmHqrhgasFL8/zW2uYxU3LTaHruXReUIe2vFuQsbNr",
+	"3O6KPR+b/0TaRzx6JEege1vR5k9X4MuW2JH7SCaPLYOGLL6Txuqa0De/8UYGgPhi1aA0mCGxusjfGm87",
+	"MulxBqbAghuVRMd+bdlaVFptTcAY9bcAOnJqfisqQ6NjW0DkW9IOceTyxmsmEJ7esEaVr3TdHkkajSrj",
+	"NphMjgp5Lr6dIdHXNylTGBUMcxNNPO5nOTwF8fskIWoh3suDuBwILsm8yuCTm2f2Ls1nfRP98KV5KGmv",
+	"an2IAEr9CDQT7hff/Y0F35cvffBUu4wYGfZYwMK42mxl7beczodwqjTUbxz4GZwSMV3TgyYl3gfeWH3g",
+	"FjyCta8H9z25+BENHau3IusE/7aRpcgDfi2B8VpUGwjjZgsDpXdY59msSzPu5G1d+iKbbyc1cxyg9a7C",
+	"csMSyK2K0728an7NM/Uz/eXm6h+wppqjHm4zGuN3vIR+c5+k11p2A7D4RW3x3gs3xY6XcxpB9TtS5yXB",
+	"d1yVb7WRdOnFslYUz3PbEUCd7wPCjvBRjHRmyEyJjin4zv5hKeH9bpohSUTB6zKT6z9PMhpNAsy+xrBZ",
+	"za0oGTzDdMDwn0bu91eDzoGywrQzrP3HTnz2Re7lfyiKzC/N/UJtSES9n3lZzQiB8JkfHGFpdAbMhglw",
+	"A/88jGpr45PhnybwkbH7esBClhZtVzo3aqwUxmvbsOARohtQHwlV3/88+0YLm7g4OWEvj0dRjsShA/q0",
+	"Crg/58v9snFZ7cAT7UW+I0HBPkQsr5iumaBJO6K3kRI6iteL5PAz5MZEfEjslipqAb153Lp3/Bb1OrLm",
+	"ZSNVpkNupnXEi5FylyVVGXWmC4136tE3foTmyxAi1MW2OQCOEawsOp7VC/CKvcITgpAJRCDphAzUyzHG",
+	"C798OrxkuMTkCUQBgereTiWVT1uJoY/ESd3TR73nmAqhtNGSsfKoFLFFVrRqXzRkgxpHNDdVaHLbYgTZ",
+	"wR5JA2mXc4I3ZDkUpANbzYzVR7LUiB/zxHZSAryyM7NCtloTU3h+9nmk8E33DBPKA7UPkTn5kix2xy/f",
+	"cbq5Q7bBykFnulJBEmG+9B3EhzvVhvGqtyd8tOPekddkp/xvet1Pg5IbzpAfiFQ7SARyOBxQMU6Uhq2Q",
+	"69Zn+P9lnaFPPFOND5+MfNuWjWNp6By2jcUGVEfGOpPP5Kyr9OPxup+0DLwnJOAsew+Mzx9F7kvqEBAq",
+	"H7cvHHNPDs/uofZmC3/yPbfdqc/Jt+945pzWAroqqhK7uxh/M3OLeDVYpUXUgA5wFFLEXd/lb6hvboUe",
+	"gwaMMDn8gDaYTzk1hCgA+cLPueOca3OTOZyZqi6fsYhODGjq5YHUTvzcFdbSIhAr3fuyFBl0B0QdBazk",
+	"4OWYmfT5rKo8GIVULHdec1g7kG/PD0kaLz65SjrySkg2VtbDCTrSe1NtQVd93RS7bF5zwmGByitW6eUZ",
+	"zY7D37uhptXGHrwCVgAFS9OxZ+AGv23tGlKMHGTx3GEbqQ+KuRzQyHnV9juNiXUDOJYm0y7Mw/+OJdUM",
+	"q4nup9CIBEV/bQ1DQ/HejLy7FCrdi5dIH4XKmNmQtDzYParH5t39r5MVT36mq4ELCvknx6g3Hhb4Qkdg",
+	"Gep80z1qMDyOnbZzZdMReHMOUko7zBgqZisDlmMaxbrgKUij9tbrfuqhO3hfrTzMD1fph1bswcNOG/qo",
+	"4GaGyMEd+Ava6xBUm6jFQDctZA2BgPowwBZ5sT+xV10cmzyAzZghdnqjqel8p0/swNUZMrET0AeAtYPN",
+	"c6cR6KOk2pJdUUIPqkqf0Aqf1wplBDzpNDckT7RDGenkcb5LXGqsUUq+Ze3rMtfFoduQge7HQLZdeH0I",
+	"uc+L+k5Z3qHT+pzroimqMqdWQK1goavmoNhOV6VhfyrM7Z9TZWIKrz1Fpieg6btVgaP3S/skcZ/9gn6l",
+	"wtxm8mn5rfiRuv+fA1Si9zrU+uRhB3gtGIKGITY090htUBlxZiDrdGMjPYjbSjc1+vfu4BN12oksg2qp",
+	"xIk5g8ePekl+RvBS0y3ou99fTfeN9RHYeR14gSfJQwMcTnW8WogP9Z6vK5FFh9qLYwZvLOSYmJxvTq8r",
+	"P3wua9pZWdwJ1GDGLrDO97LKDY1cNJ8Cr8tJxR3I0H45XX2cSwISFRdP7lzn+A5BkoBxYzntVtj2BQMo",
+	"eKbLZb4nRcw7p8Rh/MJrtdEUywTA3+50ounFVVpW5jsbAliTY1BsRBFKee6p1mwkWzdp/0/4reR2hyac",
+	"eyhkNAAuYsEVuL9bDKiAoIhgKHbo0ErYKqNIZ63cH1slzKz8Pyh82Wkzljfbnf1e5zo3x+KGgzY2ONQS",
+	"2xrg6I4VP09HD2WZQsEmSI/tFFryU8zddq9advf6NpyD9f1NnHF3oL1ltydNcPj55qUrZjXd0ntO1+vg",
+	"TxGqdBIpttlJCjoejfR36mkvC5txhZt5qmWNrr1R2XZS2dgdVqt5a2KqScno9wOo8OCmS8Bpx7+xpMc0",
+	"rsbTkGQmZ6Y89zELKod+Wqr7TOu5VwGMmEeJv6RQzc8gu74chm8urU5l2+xc0KIaPpad2jebjSgslSFi",
+	"a5nLb2spTtzMI7f2aQDAvywkG6yMmFsfr+Uw3ew6X8Xrb27NTFzH3bmKTkvxI2SnfLPzOLbDAN/CecH5",
+	"onBKlAW0nHxA3T/BeBVShmeN+hxKc2mYp7E28OE+A1xj1I00IJ5BB+TgwTdzpzFx1NstJrDW4DdoQ78I",
+	"eiJlNhJELqaEjFsm+NiwNiSUlyAXxNym9CDAllJchQmxf5fidHle0I6v5QLL48eTgixxMnex4srSepXT",
+	"QlhTb6F1xSLwDf9NsqCFywUH+h2X1V3LYuDZDxl/i8eCnJoGPHVjfZHOBHjHMuZyOl+9FYsMSff881qK",
+	"DUWbW1EbSdXnekMatIFwyOvGRzoCHaWyXz+e9gK2ZyAp38ddSSgetjtybDu7lPNaEiQwnWWmqOcNN5bO",
+	"Gl8HJ+d8jX92x/HllfiLMszDnYrjhJ6b5PJ9jVB36Ude2yWtt/nxLaeBaWIxUM+JvnO2gQ4INHK7s6Jk",
+	"JfRfTrxSHvES76kVu2ZWs4dzQUZnF/40Kipn3Vn+gKk0zmKGXJ6QGgIQx5i3By2xAFF422DF8FC/G4HT",
+	"gNdjE043yBP28PPHENklHP656kKs+Am3Oe5eu66xlOK4d8PwxyF01Z+X3L00abjv1QxdpiPCPSY20B7O",
+	"W9GpF1aIxOskACJKCF4r3xlWFNi6rm6MPZOfy6qLSt+Kys6tZbvvpty9SI5ix9qRE5stPoH/ZV+u2Ff/",
+	"9//5f31NQtPMqXj0pl2/tXdY+SqwQSwSCMkouaDAGw+rSVWz/kS1rb6J+WMbXQsrQEODJLN43na8xKbU",
+	"QqgMIH8plqRooCqsm6r0yT9MbgCI0ombxgg33GmZX3MixzWrkyLJDdvw2qL/K0QVLV9X4jOzTFfy5L8B",
+	"XqQs4Vri5sxfWmPEnAr75OL2LZL9jodBOw5XyJHA3Rnhoky+O+28gdw9fYAuK46GmOblk6aIQL/JQUoe",
+	"K36GVCF5WJhbuayMNnayXlQtB0dQ3aWWFN7vNNJGYoxsxE2QbX3/c2F1PRJ5xWBqys1RxMysU8lEmXdh",
+	"BHQbYGxWn5hpatrE+RQh2rzEh2nQAFodOvj2bo0FRDvQoJ04GlcjJpQBf48GHdBvut+qlY/1+hAvzJPe",
+	"dxqdei1JwMm3qGczaLsBkYdTyIIDk4DxneAlO8mqAu1pBchnizO2nku6Yi6UdYxKxqDopwoElR91K6rW",
+	"B+/bS68Wdpeu9JZCpSn5+TPwv9QyYL4X7nq9rEj6jd6+kSpTQrjIfYq7jdKWVOLd5hLb7qWDP4QeXlMJ",
+	"7PRcabWNa1olAHg7weuSBQS4eYY7zCA7wfHbN7QbmAc2nu8UEDuNz+y+iC9gLf09uI2cWbunEstIvgJV",
+	"psX7WrWFKRAbdHvylEkAdoTnPcdbvndXn3vlHtiwMQ0nztmPayPqW469HtrZKu20WwiG6Q2g1uq6U1F5",
+	"ed0P6V+IHufA3ysv3pLdDrICj3TYgrYXAa4wL0FfgHq5NKjW6eHazj0kDP58BxS7ylddU4kBe2F+mhVv",
+	"Sgrl2wZujx9fT8GhmUrbe80SCdms8uBdyxtdVU456xXsJ9lIf/rH9cOf/3H94K8//69H/7h+8OXPf37y",
+	"j+sHX+Gf/o02pHgHr+iAGWnu/35UqOcWovL9ljCpnpflNCgQfDfPOi9JmJmi4iaTG60RwGwHqRkxz7fb",
+	"KOXeXFhlk1FwPECrtCbdnadJSSNTurNxBw5ovrNSgC9MoVqS1jvSgGMUIGK8CjqHHGGs3+aIt1FxhX0p",
+	"Qj62m3sZ+QxRRSFynokZz7pWfPKM/p7vxU/HbFFwHJNhR01nMq/9ljXHJe6uWBV3FIXkFYMcYybnofjm",
+	"WpzExOVWSHpXRgewdQR3A+mfIM3685U/lxmjdM3rN3wtlvbQC56zIT+l7W6Hxyz86jP5sZI4KfKK/YlG",
+	"Gnj3oOzcVYbZflazAMR7tybfWfCZref6UZAMHx/ZZaqQ2hI3xAVhSp9SGqy13V1lAUczVF+IhHUUqtu9",
+	"M6mkc4rfAoivFniJUsEb9bLJXNx1s0C/fdfQ6u1RL5jrzVHb7Fe+X4C9NJB+J13vUQIUleDY9SU6Kmhx",
+	"d2FW6GX+0hkIXUGieIdpKxciSwRy+62Luxuacye40p6//IGJXbaSvB5/nEfkVcWpcg15oA8AJGyN1g45",
+	"BQOewhCIu7Cwii1GMuiWibnmq9/pEzhfw+Xib0C2PrsTvfK+t24tuBHW/e7I0a+tNP4CuHeVZ1OLTI39",
+	"bgYLum14fg4VwPn8XIAvyiVvpOVDSnwMKAMrdLccONZmgwm1OMR+I7ZBXepTaFzvydetbaTC1qC11gfQ",
+	"IEwlS2Fm1mjnmoqkNd/dzEKottcCf3LkeoK+CKdqeHZZ+X4kJw+5wBXjhZW30p5XsYmQdyPeB+3alIBe",
+	"OgTSFGhQdfwoZBarwRHmy+iJad1z0gHYwd+PsQkw7xhjr8BEkCrBMbtEN2w1Qa/1tQY/cGqq/HVmndA4",
+	"goi1uP4c8w1ABiRpBU6MRqnss81Rgo63HG5FMxksu5cyxJEtnoCgGkVEeSPXNa/PdMrRskS251rvs4kn",
+	"hVaFqJeCg1ZaUyrzWwwTgLKMwI5OyVU6xIdmolLi5Z+dMoAX1MvW/xbeWXhE87G3kEOGdEio2M6O3lRF",
+	"ORt040XOKFn0rXiBT0J5p7FSFfY5r8kmr5uNqIWyGL8GN440rJJKBKSK6067U2mgYRa6laUSIwWW8+n+",
+	"g7biFZYaEnTfNu6OWoblt6hl8TKswJ+MyHa/PPrUDcL4QJi4BfgkKbgcxY07uVliIrjHM450uog3wSyY",
+	"8KtjqpGxtbABJ2BB4gkdm/tRCRaIxgp96/QoUCyk40nO3MHQBkCSoD7FOxpDHel0iYa/IzxeA1KhbSXj",
+	"T1q6cZHk6VL99FuWj+zaO3nkIfee+sna7ftsF3qXCva2AcYIjugbbWwWQg4aVtGK9mzMuDF3wfLc/da4",
+	"w7lRSwomdMxvQqQOzzubpqpIW/h7vrR01uhNxgyxO1nslTDz+pD3y0fiyyscgl5keptmMViJ/v5up0wG",
+	"kGKh18zZkuDMdOd4rgNtHFF5RtefC73YtbCSTO3/QVum4WItGVdn5qF9xgp15zRDuB/PyliRTdzKxH/S",
+	"8dx654r3pRDg00N+mhlyy7QZrFC7xU6DANkW+KCvGrVMOFk6vIm+PUNm9kEO9VM0VdNucNBqN/bdewr9",
+	"nH5teMWcMGR7IY4GAi2Au56pVP/yerrOtC1cT4rlkjrGbdYIx6Z5ci8mZ5+Z3uM7zy6wXX8XRr/aF1h9",
+	"fiQZjLg5a11NHqd37pk7dNCUB/FPneuW+PrZD898X1kMibpHu+FRQ/einOf26hGq9rhlREe/MM3wbZqE",
+	"3OkvZuHpfK1YIZQbwWKTv34Rqip2383P8ILn38xO8xLVevaze3F+r+d23QCpnFzzIdUgYJ44Q/WUyYDe",
+	"zu/ssaCbP/bqbA/cXwiTQ5Q8kzsFPzmB4BNAh/fPseKFZ+QNNllqGSjNd4A/ANb7ZBTdUzxsE9Im2eNV",
+	"wh6e5J4qNINS5Xml2GZ9v4M8dlTzjly647GtdXPMbGFH9Uq+WIds8YmiGT+rAfJ9tmOcW5yPVvX0f3SA",
+	"ygVWqf/WM+86JYN/sTzzE7axHXVNA7vN0bPexgc/RT3WXtAowu9PGgFh0QvsexvMLNryH52f+ZTEvFt3",
+	"USyETFggmXJKwhGOetbhn/vmrVe6PmT5S1K5MK/8L5CI0qJwzCVuvrp0q3mV04XcvVtwxdai0Ie0WcUd",
+	"x4zFWBT6b229lnpAmvl4iKxZqNK/4+i52oXOks2uWy5xyVB9DLeUH0NFU9zxpJYAt2SaOc9USco4tjek",
+	"Mfne8YsiijNb68ROFqurnSxL0JHr3dnuwOQRPJNbzHOgGNgLRm8wjAVLcA/PQbbNZERHsKSPltn6vEJ3",
+	"18PWSYsGQB8jOc2nuChlSpF9W1/pGmG6YLYrtj4z3Vhspm37uduOFNDGG3KMTggnU4pbWQgs4IsZaZwV",
+	"WqkIFrhEREEzQoIB/LTmi7zx40/fRJyuQY4YD3TQ1GO9a9UhpaOY4EYu79SFhHhfnyePtEz8nyHQBCG6",
+	"9mbyvr5IvrCaNg1XIZpl4Z1pufYG1BUyPP+5jIT3Lf7OjgeA6NIxOwRrN2D46sZmitFoUKa2fSZXZ9bx",
+	"cky5mNJUA1qT2IkYxY6+LbyIYnrUHDGQEVyXHWLd8fMnFEpPByl7FTQ68PJXKhaS8+ZLYLKet7etkFdJ",
+	"++7bYzfv0ObOorsYx8Ao4l7Bg+gxkSi6Z+GR6xlmQup87p83716zOvEuRxSpHVa5eS1GQ7wC64nDwUm2",
+	"cuQQ0h1b441DcFQ3QpD84oebEdH24iK84D86Msv39XnRJI1ulsD/37jHc2G8uTCdflHhOPgp0IuCztdU",
+	"gL6kWXXDZdVkug3Mb68zP23hwEvxbEHcyRkti563ZH+5v4mjfdLGlpVmBy4rZkR9K+qVU/YCJnuAzG2N",
+	"V8juOHFpQ2k5uqi5rLLJidFYJEoEcbNIaaZn+tGJ/Gc4y+HjK9zvSO02OzFs9wjzvG1Tl2by0OI1zS1m",
+	"pRcF75IL0FZucmHOeWqN+wJ4BcikbcHtYpVWj7WWxKuyVxnv/sz0ragZryo09rwGfj0NqRIkvg8045Tb",
+	"gHOm9CRZNxWRy6WM8oy8nt+Tbn6rOLItIExhuvlbkqpCtBDvALQlqwiNlImd6+52FzIt946/Doe/NMcZ",
+	"1/kAKT3C9MGQfra5xYfI8jD5IeKlQzRp5XsCVFyWyIJgB2oLJl8leGmY1Z8POw8QZtt/NLx2dhiwXotv",
+	"AHsVrDXcxbu0kbwcVt7N6Jm9j96J7se3uXaWWVfx6PYNYUqInhywLSqBDf3MRJ15+B1cy3gvzp5ajvCq",
+	"DH4OzUy+f/3yNaK6kYb/rw2vvNclD+R/nwJvHdo/grxL+oSmXSL9Xqdb1W0VEABRkEjtMsgD1RhZPPfC",
+	"78JuCBHjdCJ9iNtREPwf+EGUN0cq07+ATm+0JRbszMv7IeK1viyIGMD+E+PDT5JcmjilLrwF2S00foQ7",
+	"MWfdYHE6dltri1gfTdaw0ga4r2HwLdBak9s3D49tmfqB+Syhkwf/Mh0i19Rx+kFbBLORqi2jljTUrj4O",
+	"swUvTiL4KzwbYvZUf58MIDKAICzaj2nOCivrGLIZPnuu9f4dfi4m2/cSpoYIogmZvh7vCvD19VSwJo8e",
+	"+oM4vajkYX3hEYgUfXw9yeG4PUvegAYbwz29jqjMMPN0X68fL9rXdENxsAyNvvEZQsHht4RUy/D3P3Bb",
+	"7EQZSx/Hs1QAGGUBdoQ4fgtxjc6HH0/yD4wyWhP2gzh1gewvYKb/EmXaplpSsfiDON1UurdR/z5Bzmhd",
+	"UylpOH6GxH8LgIJLUB+4171m5Nb2e3QvGCZNkOygpF+v8tb5eHpTs90NaJdUKGbN9OTIUP1SCBCbBetc",
+	"Vsh7+UKTitAZC/3ymlopcassSeINMFTpTfT4XnczgkpNr/AraoGQX2fGy3JCL4dQ0ecTMc+iE4taQJe5",
+	"XsvLMgjvQs5ODuzFXNMc3+tLeSZ0FF7i0+1tXePxvYRprXit90wrr/RG8UkUuc4A7LrrwfSVXTDULCo/",
+	"mrpe1x4TAQif4Ad57u4Dd2fuhu8TwbTk8pWV+GFoHDz66qvphONPkxf8qdPdjwFoox8jlMXO93LzfOdo",
+	"kzgKopr51bTqagqdg+rDr4b+LA8fse/l89C7RKhCl9A0LrSVW58hFRt4AUvZ0i7+q+nuZPfU3+oHIUpR",
+	"9mvolGa40slGV5SoonLzc9w9TLpZpIMvjp1PNWX7A50AF0bhL0Hb+jKd4sPVSCDiHhwJb0IJPXRFrI0N",
+	"2WZmNHROphJF/yS0aoe0HLOTR5NUM/hA9NTGkm3FYx2Hz1CHOg7C7zJBhvuN2095CD65P+SOYf/MUf/x",
+	"VtR1U/mM4gWnHJ2j6f4+HjSM/Pm//emLfzx88FfEZfv///l/I6HZBrjj42ei06DxmuqdUmZakLctXFOb",
+	"aZVtFk7wjbDWNyC3fC88KqO/NaCRVdSmAJPR184oEOe9XlRfjzWjantM+V6qCKsPYVOfE5qHVg9nN/HU",
+	"TArDGDRI2PTfp16qxYFsr/ve0cYm9PJQlEQt21yzJ0Yb2vl9PSU9Y6f/oQs/JQ0thRMw9xHk9/idRySt",
+	"MuHObHL/D+L0ttbbmh8OYnEDVbynQx8CDzR/9UQ1VTWslBPKt/sXfX3iIenSdpL9x5o0Ip75crECb8bK",
+	"xDhWg2hkdc6CWIhwG0kTMWTH3LK0TfhwWlsKNh1Cj0QDoaVAZudu2tDlJc7dUVb+1GawdxePzCFv/ebI",
+	"EXBCF7i1bkVN6QPQ+jl0cbYnndTEkQfwTiS8GBf1vqBKG2VlDtiaG4vgnMpD40uLjY7nAG+ehNiT/ftv",
+	"GuU+Kk3X8vp6kZoCHBGGyAA14gbnGKZNtFrkBKnVLH+2e/AZ9MQnUieqMwgsvhVQTR6KXQkANA7gndNC",
+	"5Y9xoFPM+qjDq1/NtCvmSAkjfUXVJLE/hWP/nlpUP0MP1wlgzGMrYfBcHp15pBK/l7vI8Pq6zwO+CN01",
+	"e2g/SLtjYU5wmXtmWEFJj3uvOrOIsnrhqW5zEvv4UnDw5ngTsDfZZerMJKMtixAQfP9waZm5Xz5KuTh8",
+	"bu21WIznMQJ3kq72jvjb6PCy2DW/VqA2BhNYGhaQOztaWk9q1sxobOBx0LUIr7QAeBn7g7ydY/b0XRAA",
+	"8i2yfhAf7TdJ0CwfTiPaAXKjlyKY9fIDUyCAWQAbSeQtqKM+wyxMh1xlC4l1eTITt9985MXlKYDYVX5T",
+	"85CNRRn8mdS7OPfhb/FU9JuWYD8tXTtj8yniQp6kERHsibzG7ysPjyxRuUFc08SDNepiI4xxXtubsfQ6",
+	"D7Los5JsKOm7GrXsP1XOcuhVPiPvtZve571W7Wp9xl/gwDb3L6QEBW9I0M9yHZR/PAp1I0zoedkHAriV",
+	"mcLwTNs2780BGDsakydTc5WBUb9xelQqbfWxtcdVgDQyztrxka8Z/n2/rLayBBaTpU7csl7EXZbyLihZ",
+	"fqfgM+TY6G+k8DK9143ow0PVyr62UP+loLt+EY/ssRZGKBsDJRe3YHKzSZpw6kzOplsPXWAxB4FgQb9e",
+	"P06KSTCaRdTCA8SxxuafGF89cJyLuuHeU7uef3Hb3ABkPjudDJ/PtDjKt7PxfWha3PQITRsWRG5daOE8",
+	"vOs3lnLUYelkLfge9T5oFsM4g0a8pGDHX+6EvIcDZlAd56MIWiwZ9l8LM1v5pVLkecuN2YvzM7MnO1nu",
+	"nCHvMca6ZHoBob41L/Zwz6JjQJlT2yE5itqhPtCm4NIav62bATISOlDZutYnI2qILMBfDleDZfVI066i",
+	"HXqEFu6gITEWmCMdSk06PYpaOK4eTY2YQQN3wZtOWW+7mExQdJyJUkolc8wQy1JVpMYsgWJ1X8m11LpX",
+	"cJq8wR6dpKNQ0G6iLynYTU5C2IOi4lEqpAGXifWoBKHHzbzazrkWvu+Itojw37jpjTUZzPZFwNSQOXXb",
+	"NLxF8ikQTXO+lDOwIQ4eiR379kDTndnA9tzYfMu9xRfs3P6VPfz2oEaFvYylPd5T4LXcbHl3u6dD2z38",
+	"eWwFLT/QN042EafnKUFtHTZgemP7Jj3MId5k+dhJlBxDy2XmkRliU086LEZ50FkjCDmyrJ9yvzGM5U1o",
+	"Te22U9S9llhUMHtRz/x+I6jIYEiRHLUz3aCWdgJe1CooDxYz00VEdLHxU6CXaXc0hsNgl3wji0QhpfZl",
+	"pAfPvB1r/VrpnuXnro9UIz2ZwycJ9b7z4BUX7PO/An738sZGbUcjnLYnzMqTLt8D/m2IcOQwnRegte8Q",
+	"ejMwGPZuiSBZurD8FluMc2Wizy7+RzDtnUVOgzBam4FdreRe5O5o6E7vFXofzolCvhZGHNaVMHT4xpcB",
+	"UV4zbJ68k9udu/uV2HIrbwU2iNGn1BOY85H55fi8KHprGsqLHatQp0t7ZkOBzPzgzCMPllxApho576J2",
+	"I1Je7D8ippotk13ckDnpf//73DIlqvWhHzhDK7LHtzhwWS32cWoljKg2S1ycleaZdmCHptiB4xRufQZN",
+	"gTAj6CTEfmb7qOxmzAdtHoFSQiqtAiKyT4aCJeWJfUFZ4mVJCnfKPii0srxYopDgC5PYwRfmDkSddAgH",
+	"mKb6alWd++nU5Prm5yLcijoEAuKzUtmvH8/GX/FkjzHvdpfS5h+e3u2AJAvRqiY/HmvNMU4TrskU0cBN",
+	"sL6Fm93NKW0yQt6JlzcyfS+XQB7Ccp7zellX1JH2hN5ybPsTAvIjAkPyo8+qhQQHHyWBiAnkH5ayzPQs",
+	"bBRV2fysqhj+htCJ5uC2uW12b/HL2gj2i5ZKlDHmeZiPk9qoPdmuENJ559P5Jab/Ul8abdX0vlVuTGrC",
+	"QrsMvck0YqqN/TvZ7w6sQeirbiLCZARC0Q0qmhB5+XlBQdMkW4ZjS91m3NyE6p/h1mdDSoJvnmfZM5gO",
+	"E5f7ETVMtUQlyDgEsffDfFwrjwFEfmmeLTNog3bQVm7MMmwtErRRvYm6FgVREUKPBLMCGA2EfIVZMdwt",
+	"9hAZ7SkoCvg3E26JBSaITuOOsyNu+AYJ6IpnaoFXEs2pTMM5H2UaKlHQ5U5aDAqQzkN8+8PunMteKea2",
+	"VKgFL8+vdD2/D7F7YbmDey+PxwUbcbOXJD7vfYI3hvYo82XSSHHBgLBWfLQ5WEZwj1M/3PJa5jrtQtIV",
+	"2q4HhFl12rVCw9pNiLmbUUC594SKk/gMkpgxrq6deeze07lu4iS7HZJRJgaplhyWKGXipZyI4rihiRqS",
+	"ntuEP1etvpReV34bWw5r79nu5ZNcG4nACnpJVm3zkGH9viVUnASVV0R1d0+4/fk1zZ+aB5RWeR3406Lv",
+	"BcA9P9oAtrxHBnfq763V1wiiYiwdzkP23SkNuFN9HJAKYsTXDeG3yg/4Puucuy+JNtPzG5uaeR+fP5qB",
+	"r8JsyA2seCHKd83ycj8jS9HDvW+P2ZFDt5if75ygu8xhOiLK8IksCQ5krgtG+UWZ42Nla17KYoiyNXlb",
+	"LA5ihklmI5k7XV3yve98H6tcYHReyMJJ5T4zNB5o13cRCD4diid+bYQJpVKzZv0f4YXp4Hm9yK6KIyQ+",
+	"+JlpVZFZPDnawQesEnar5YNRxsxEOnP4rAEGZOgCGgENdDbOBWQKZs/AKSREaUYquaHkAhNbnB6/rbmy",
+	"olz5nEduA0y8QbSD4BxEAATPSu7XvUIc0Lv6ZvPRt1o39pKD9c69t0Soz/aaewyUCDXjY5tIch9J91ud",
+	"htRhg+N6RhnuO+9L7eVjBvyrsfLZ0bLXsb7mofB3+IvWM8CkA5iR99AFvoCXR9f6xhv3ROxkpOGGEien",
+	"wkm7LAAu/ynmmgj3Fk51Y7Zc4hc2SpL/SMRxvzCiEPVx8mL4xj8Grpqq0ifSnH0fmtAE8R+S5FGSrnzL",
+	"Vt/e5S6NXeLK3u8EaXLvBK/LXBDEN1dxoklpRIegawF7Yc2igsCqex32AQIaG4SiheZKpHrUGFlMrQda",
+	"YZ0BqXb8UOU6WGQPW6bW9IPvC2R8sYdQ5epCE2ZW4Lp3mrETFQJeuPfDhoX5pmw2ytkolInTXhGL/obX",
+	"lRR1W780/6APYRvQN7oWoDY7I3MUDvrSQx+AjpFs7ZmvqnG63EQ1u5/9b0ymkmOsR8xRZEDXTZPzzNoQ",
+	"hpwXgbEBp8BP0A/qRxhd63sPPkap+umenTFRSPAafItKh2aM96zB9jGhcSLJJzOrUc/P3/lNW1JHWetj",
+	"Fj7sL0uhbjsFxwQ0kDQ++fEp42uow9A1uwbBHvEgyJiDDtAS9zTNo1SLdDj1VqrpryaRRBIX6VhxletK",
+	"jlTQymcSnqB2xTLfkGRpYHI0xOiXsxBqk4I9+Ms06oHYBlt6UT52eK/lqNxS8tpJe4YH3MHNflp6uoeC",
+	"HZcd/qZdINkT83xBk9VF/e1jHBRDodPpxL4pL4mG536K36203jtFZ2Od9sUN/vy51fpBUWlzl2Zj/QvR",
+	"SWuU20dtvEfZimKn5K8NdL9tVKcAxhy1xR7RoRKmFrzE39ZiKxUmDkJ73rgRSd2Mm3/O++DUu47k39Tx",
+	"/vTDp8PCP+i8M24yJvkyp1dWpl7HekBjseFfQ9fpHHRuJgrDuBT2jlIdT1fyW7iKqICyZtzsA4KiTBTm",
+	"Bcq5Sv05AwMcCpwpnfSco8ScrFS8e0ganTKxs6iEzVUEqUwjr6Ih0w2t+JbUKU4KslaYtN/fuGcjSZsV",
+	"+FV8DG/g8EZmbi8gKKMNexkwMBGsDE3dQfp5lxyTqTdEIH9mDh4ips0aY1YRmc+6LxFJcANBJD9IlpCk",
+	"FfssBQ80+iDQN8V3gpe+J6mzHG3bqRPq06Via+lMqXhyhuTVKhPu8GS7I+JDEEo4N5yqDJ1CcZR8iKMi",
+	"G7G9wRIjZ8hHOCJEyrRas6qzY6m4Chh9VK0BlLm4JxiHL/ia6/nG2EhD2sBURFETEAVPgDRMfDyKwu0b",
+	"dFDC+2aSE/Um0wsewuRjpUIhCMWNBTaZM9qIB63ixX5kswKQVjqiZ1r/Fz8td/FnKkOX9UIIxynXavcS",
+	"J0GJfAFJTHieIwPHrQ60DzTxfLyKTRaQEycEarb95dx6nLIRI3heHWI/DQLC6pKfU4wAP/Npvsi2Jpsn",
+	"KT3OSCswr3ABJHkA5aO4AKvQZFHIBp2LKRicBCSq7VJDIEbtuCrNsx7SRvqly/Cz7pBS6m+g9q5PpjiR",
+	"OlrrdSUOFKCFzSV7G8ttk0uRygp7/MPklep+XXXqeBqTm3mLadkrq12UPxc/dEFlbT6Sh3MYnThdj7fO",
+	"ZBcuKDZwEoC+1i5DtroUcCjWHyRB9OB7C2kG56sw31FaxRTnBRJhWdPZ+YSZXGV2JcIQwArrWnAqlfg7",
+	"XUl3sOEWhWQIM9ccesnP0PKNYOaC12LWiRDGhANBi1bIrD5ylfbhHhZa85rONtvwmglew+Kwaovt+K1g",
+	"vinzgjzeub2HtjUJrPTMw/jbXS0EA8XbZzVva3HCLG5E613eA79PyJkhI0dZ9xOmpW6YL570QYSVr12T",
+	"dUTBnTWZ79xg2bJt8BnSac1DjILFNprKlUgfeXEvdVGB0tn1OZtpafmy19MWqqRoKlPfSxSbYU4tV9sF",
+	"633nHn/hZOkFmbK+pVBPU4K/I+evRcEPghlRoFdtbgJaVb3kdO7ukZOOHyiEiE1+Trq2O/AggvU7+5i1",
+	"PS7pgvHzYqC9ZQk/GPl6wxXm9d0D5NAFvTNbeIQUxN9rhkj/TjYuikN/IfgTmuJ7xIhlCJO2mUiehdIT",
+	"sgrXmD/SkaETtl+FTukiILadw0fM6J1JK0pL099e1fqQzXxb5PAZTbjqCCLKYQbuAKj6kdagI0A5ftcK",
+	"/OW+WWjNYXcu7LMXL5b5N0Pm5FZcUZWdASra/Yx5VoYhg6QLGAX4CxUxRLBis9E1xLu42YvSWbFP2XVM",
+	"3Frr8gxJWzOzBZZCLlTS7ETmWu7jZJ+4YeAO8G2xj77MuJwT56iFWVBLOaLUDeAW2qhDwFxNFoYD5yIZ",
+	"9wcvkOteQtHQT7PN0ZNViAQobXPA42aivsUnuV2MbwDM3+uK0lLRgx7gRFrMCdzVcAYzMuKoDTJkriXz",
+	"aKIhV6UsPSxeoZWRZcgwnpeomL4/yCrmJpNeMYZzxI+GGe20+vTSnpOjNozULKktKnYjRUqXQOzeIVU8",
+	"sg2uIZlfBCMKk+psm6c5xSn/0YhGlO/EUdf2vxhwQR0nNeQH/A090NIwK+rDHHk4EGP+wbLmGwhtNGt/",
+	"+H5ezXU9UNAHfuphQIrw77zzq4db2ZA1hm/0abFpCOUSn44DYaL0woLhMFjdTlSZ2O0i7Qg+Qw4dQhaX",
+	"u2kWAPCMMK6fxrzypy5HBtd/OOKNClnC60oXeyxb61V8Lc7A6zNvuFn8hRPmkAc7eScKfSvq8wtdCsLj",
+	"VIQ/XxiDxvfpgQ/6loLGrNsfhuxVCyvr3I8zaRYGaL82TiA3Ny1r4hgU7p8bWfAlKfsv2pfGkdDuH+Ul",
+	"GmqdiWdWTd4jwb93OaZPcLhTie42tNpb4HmJgp5OMwk/P7N5DTN4JdOLh7NwlRBSoZBHGeCTM9WxvCyd",
+	"bQcAtwdhDN8KttUQmaYDmt7cXuDXgS26CWb6mCvlPlwjix0T+YqCWlo7rbp+wMc8J2Z6igZHRtI0C+Kp",
+	"foiUrm1hcMszXQZpnR/JFudPxzelXNpbI2mNN9qu05LgnqEaxHBZQgNTwaMZVAmOkLU+NanTL5Jsy85z",
+	"jnpPMe9hcCYXHAUBAXo1aSX5UKK/4t0weRJmcSbvJmQ6QuFezvzMMFanKbfnRUoV7dMBlPdPjeHesRDu",
+	"C8C9J4WGe4msM1Kbt+GFdTx9ZgrqLoaBoVLanHy/V8+eEqccbjlOEsNOO6cXlwwQoDrgUeGXNGcl33Bj",
+	"aQpZ91wFuqagtp5QYSH0dt1KcXorCxKVfJn76/7RInNpMGHWJHYVOE/e67JTfNTzRbzFFNG+PzQLDr2M",
+	"EDW32YozSLHBB56wh2wjqopxbJryiJkd359X7EtmdCXLFXvMBDdnbKbVGFlkqhVqUXCqgsgpH6bBvFhj",
+	"ZVUxaVbsmlkNvVnuUAY4vXXJLuR38MaSaXzgiOsELiHG40MAvbR3eZioCb3+/K8TVaEbTOUmM9SY3XHF",
+	"IIh7Zkd3qKGdR1OLTHeboK0Tv1U85Dj3+YJbACHE3omMq7PP4rSMV9XTpOl7t/v6jmeaiuAvY3UhjrY+",
+	"6Sek+8EMYqIohF6MKL0UvkPRrbG8vqXW/ZMCLvFopGoraqR22+vILR+d9SMtumagU4C7PyTsh/kEMq2A",
+	"idr9GbX+fGlyLCQ4Kd/9ODRW4sZIY7miC7XeARxBikG9k+aBFfXBe/o6/z5juMvR5gHf0t2V3zVqurvW",
+	"mGwLbv47tdU4YEe9+XbarCsB1CcI5rrvpxGJ7M3QUF2ELkYLcZsZelTMoyYE5eYEZEyP9gs2a8Hns3jU",
+	"i2p+nEToKsYR82VQ7ePjjL0MAUB7XrFGSeuTkrb0602VqYrY6dMbjZs7GpD0j1140Q+KcWLlTRsXg9z6",
+	"pConU4yzALNvT14/USMOIJRmp08CK59D1tT8A1dpaozXHsqtI3+VxMisFYqZpti1JcjjLSBnGGIVt4I3",
+	"Gd9MhGK8QMXhXY3hQn2nbtTLJhPDwhqw4Z16dFTy9WFEVutyJLe8Gh3ilnNrhqbVNB+fDOVAPTD2sF1t",
+	"pBLL38NyoxChRPFNwSkYD15ZUSuAIV+QJuO+9ax9k0Qe9Tl6k9/5ENLW6OjfXpyz+UZeU9pLVa7Y+sw2",
+	"cmN3SfNJSAfcVNxeVq8/OfW/SeWv2yVtxb4XwpLgnLKuqdIshFuIqGPY5hDr6pjVWwGwflIxhBWqz+yg",
+	"l8Bh5KaTL+gHRP4M54/6RJrjfI4gG+75crkwA88dbXil9Yo0xyvPg2F7IoFXXabPHpaUwQmQCNiFha0O",
+	"ame4ZKIjc0QGvr+Ko+c1r5Y/k9vzwH/B0jZum5pXDw5SwX/veH3QShbxDwdR6TL572JX6wO3sgBD4xdd",
+	"P+D1UWy3UmOxQu8P8MS61nuhHhQ7DUln+FT/j/DkRt6KB7F7Jz7Y/ZsVtubwkiHv98g2RPN2wSJUNkJF",
+	"AxHZjqvyM9MCyiKI9MbCuXJGH0Muw8YM7s3msGYP3e1VSWurcBDZVwMjGHAhljFGaKy54JUL2vhE9ps9",
+	"TB9vwyO7wHRXkR17QBgpF+o6IkLS3nIA/t9I7FDTPWIR1znwL2Dc/B/fv7laXT17/uJqBZjAJEMsTTqO",
+	"yJVTFPCTGu26AKv+6Rh6HywIQDg6/EAg6H/1FVVcf2HSSETOjC6Dr66nkRwCjHZU29bnGbmscUHhC5Mt",
+	"4W88YmofR1XNTiY6cJtLcp+dvKTRUJvxplPKNr7nA1mfD050ITwyOtP+L5UOVYmTI2hj5LoSuZD7Buzl",
+	"ZdlRyzOpBb8MPVZwhDpSkGVxQF0sEg0pnazRz61dF80jhVbljShqQfDKURYBTxmajZfccvbTuzdXT1RT",
+	"VVTts48GY2/y/3jHCl3SaU1xxKFqU8s5VWXwPj69ihPNLDFiLPSWFzqXz44ci5P/Gr2xBGLp5Z+b2wJQ",
+	"RPDLpBN73tF3I2xzpDxJezFytxwEd9Zo+YQB/4Grw2mMK8ZZseOyXrG2v0xE4DnttO9ikPQv8IomvAX4",
+	"T4ruYhAF1RgJn8NDUMPVXAAXW+xEsaAhANDuBb5DGWo5CxvwXhYO8wrQZSh/h/top43crXCWL19r6O61",
+	"FlUGAw8aeI/1Hgy7vEo91YtS+GDqAMZFnpBip3VFe+a0ilboiSPouuCFb1cU1rrjauvBaXgHey2VLH9E",
+	"z9ey6VlJeH7iEv02RQ6LPJBwatyQ7DEFVqMyomVVjuQNEL2j9H6mU7rC/HAcYnxihqoyNvaC0zTOK7M3",
+	"v79bcSuksfm1vAowTr1EYpqUIymUB1FmYCFDCyUCDsMnnhghVHvSiJQNQMgUQoWrN58o3B3kB//eCocI",
+	"YJtbrQSI7NDlh8Kq8hGyXuaxBwRUpJAZ6QHmCdSmbiJZsvuCUmSwL9tanxCqnxBiO26otAV5EGTD4Ww3",
+	"tCAIZxUW+YdnuIf8c0EUp8yNwhYwOQ8iI9j4tOByzwwChRVWn8VFJVNeBbXSk5XcDTrm+gzDtL6cCXzR",
+	"T9lGNzXQG4KvG3krIgxKpU/AfjsJuOW93Aa5nWuUVIgGO8d8kWVZiUt07QoY37+/wtnRpJEbS/ZoyAAM",
+	"+SDSsDhNn0bqhYi8E1HPSF9YQ5T15DE905KdLkxusiC5JaKufZQ5RJEztinwrtDaiBbzJTjZzVGnBstI",
+	"UGlhOs6sLCLv4LS5VtexNPfy7s/0VUADq+byRWAar9VzjTKtp5QPTx1IRV/2Jy1zCkhtQk3hU/bgIVPi",
+	"lmx/urpaL8SbzSMfwQl/loM7OQjzfAbkbA9niDteuYrfjh8aodpGEzTbCT7WzQcCPi06mO+vxhoD9Dw0",
+	"xmL96VN2jVCNtfs/HxLF+5Hu5gbY0SS1NtCxjWjJ2CgALAN/DoB7cVY3lXjKoMHQCePUMe3uM+OErBF2",
+	"SdvQ1kdENYV0c5Yoq5MHOxFx2KJ7AgXLJeImZfbQZCnFbps/NAll8b41ZIJi4FZVlvn0RbOTx1yLP8Re",
+	"AT0j9zbdtRjfRlxA7F2cR6y4AP3QnyHPhN1tDwzYonHFlgY+4O8x/WHd2eP2o7p77/aZPo0knjviyHCT",
+	"+olq0Ew1igK5GYgObTKSQuwFsYJ1rZts5GmxJJ2QiHB9+gEzJKCatetG2Vw0PdPecaZCAe+3GgWORM6s",
+	"0pmcd3c7nce1o3vrq52gjlHIery25pkdx+ufbsktxL6bkrs8lQ+OcPhQMrMUvgzpFrW4kXMR++9NZs9l",
+	"NeesAruoUVoIxZG0x7AA1dpd3wq4d9jRkWEEL6EPM93preYDazgSroikllNShzHprp6ezHx+3qAqxbLS",
+	"0Z623zm2s04ntn1PtPxwTv1kyPUDuPPsHkgj1/tHO+3v/mi/CZk1i7EtYaY5YMsMkt7q6sSlNbMx9lLB",
+	"i2+GWWZpRyNWxp4+vVsIk76hvAIw6xFOCFszSQtAwXQ6Wj6HJAOGand1SMm9Y6emkCB41y/RhlGoFcYm",
+	"yX7S7aAZuldVKAUdlknwBSgvPI/+tbw0Qo+YHegTsZCC6iFv0RJJes7+Ee2LiFQ5nHoLlb3jWVGhSl6X",
+	"0Nzzrg7TrBKbGZmq0V1XvNj/TWTKYXzKC61pwG/fyttc27adBxygkugW5oMLvn/Vn8ryWu4dghjEPJ50",
+	"BSuf0xXp0Rl1VFew4vit5oh9tiC7YhveodqIPHyEORDxv0e7inyZIst+SRXkdmB2x8F0cV70SgOGREzh",
+	"Enany35/hNj9oG7L4RGdi8yWSlDOCBAHldc97wPRAgfIrFaqbeiFPTTadDbrMG/CWL3osq4BzVkfM4Ae",
+	"2e5Hc8Pe+OdBTyZcWphunjYwtaHaAzFUcl7iox1R6caEzTwJGE92iOP6hcVx6bXEeGZvIdvMMmJD56yn",
+	"RCj7mWH6pEIc1p+J1CvUhoc/S0P70Le6bnvIKSvq2whxazA7RfaaLyU1IHCt05doWi4gDfOP3mMu1zLI",
+	"lYj/SSLcB7x5KO9bjYLBjpqoI4extV37uDsFr0DbWLGHXz358jrCh8U+fx4HPVcpMsB3gb4voq0ncmI2",
+	"k7MxM77unUGt5UwClEvjPdq5qcesu6+TnLsHDycNxYgl08bz/WGLbIVVPB2EpAn7POmU3gJG5sGU/Ml9",
+	"E7mun6W3bRRVbhT6YCDIXqHrMj0GiUQCtBuCRV/ys2mh5jgrdFUJvm0EGh8J90IhAK74jhZEFJzTnp3/",
+	"aqeXDPyQoBWx7Wag3tixP5K4cW9a9vbu8J2oSu8OX4YWk+DqjmME++egnYVekqQUPHxzsBcXiJBQcErs",
+	"jjbJHWChBmp9ZrLs30xQu/qZmUypbWtb/WFZtaKhc/QTBNgWuBXJ5bcyIFzNOPJv/d0888Je61rNOjru",
+	"wWdr3WR80+3lOrx3gwggz4RmojIhCBU96Hj79/tHAwxpqeejsudlRqGV5cUChnyBL5Dyp+Ym25AGHKu+",
+	"LN2Rr6NqbLXopuF0g6tJjA9ydxapLp5bMf6IV30mtwe5con2nV4uZA7hxt4lxp3UTNC/fFMZEb2WhJyE",
+	"breQPZJok63m6U/makZzYN8FYHZ9gnt8OUB4yOCa0RXmD9KerJ6bp3CHJip5BSl23nXiKRU+QXcKBS7x",
+	"HLcTWXVBd3DasZtDYPawxAFHdQRWTtBKfSNsRKpf4NrYC3H8z1CLnnHmnd3vwLaQEQ9pq+5yOu00Vj4Z",
+	"y8+hFamXGFFZ/XKyQkQRdSvX0z4Vpzb8U6vMkXv97IdnIGVClu0/k4zb9oJL4bQeTwyZaSEcprFKaJnf",
+	"pv/07TB6vhNNJXG8qvWBfa/VAqX0JT+/0VQ10upKk1mZKea/VtUZsiOx9JqbvWHYAms++v+PGcy6fJcH",
+	"n2pCC6Lx7GZOtjHwUQdYkuV70amJD+5o39VD10tRWzveeCo0w6s9qVccmNXM/cqsXmGFsccCXjaB97za",
+	"v9dLgL5gSpFenhMSyq+Q//wmUbz7nq8rkckcLnTVHBSdiC1zrQdNDgpubl8hqbxkdGMnuN3uu9kV0AWF",
+	"TlzghyAziDNzrAUvzU6IIU6Rf7BzAfdL8TyIbq8N/CT28Uj//cOxuhNca8iXgam1H6QINWiu497JVVFw",
+	"TzhWcAWgR4ustlqfzIzEuRqRgwLl45Tobd6L7zQFbbw0wX1JLkPHKUtPC87sMPdSN2t752ZfYzjHSwHQ",
+	"J3CIW/RynDq92Hor7PNais3l2aazEw8+bTsz0OJKWUxqqX/3j43xB97jREgyjJGn5sua8t8XOz5Q1O+p",
+	"B8bliHF+Uvm1pJ3Xl3V3nNfkK4Q5M73UZHAGIgSbs8qiAwwa8CJcxtzrOLBhCPB9dX232HqewLmc6vfc",
+	"UNlPw8LrkTg7314O+Ohebqu0c7gS72PYcW4Oc8id8apcpwoa5RLYyyf0xVgWXFKzti18/NlO0OpycS6q",
+	"SX/iC3goPI0ApBOv/E0cbfe19+djtkzR3atrAWqsWzikiyB0jTjP9zqFUWi4HZOBbtQbKxTjlu30YYb3",
+	"+tNcYQorReZpxoHFftAn2kvcFkBTEF0azQUlPlo0D9aLezr0c76WuV0sl/XCDLEldkAZ6lZGGmNgDVzI",
+	"lPYz6tRaJzw7es5/wJ3LBHomxXhRycN6krPhoR4M3tBZuaweOVuKvPW+rrGXv/Xw/1vNq/ficMykOA4z",
+	"SkZnpIvGYB7S73Qz4nto9TqKmUZnpayubFgi0b5SbncCumr6wE7wEHXtn1mdg5fCokV2SDs6JSkzSX2y",
+	"X3aARNsiO/r8I1xeupvD3h4J67uhvue22NENiSc36Y6d+NFt00I9opOhknuMdzV1Zncj3fuYgobBT9ON",
+	"e2jrPKDrwuezBPtkeNVTqmp2Rgb2kJrYsrbSCT/cqad06G8Q3yBnHhzks4Augg6OrYVP0uyEh79zlz3y",
+	"0IlLi0VRinFlTpkyu7l6eSZkhHk44ggFYSFK70uYEIT1KTAd06oI/eAWaXqv3Li5ROqdtwqWJTlSDXFH",
+	"GcHtDUa7Sc+ss0RMLj7u1V9Qc8tGoAYsDXQ7cJvHUf2dSw786MtMl5pR/WR+DOYkxD6/Hq2Y4MUueOON",
+	"uBWKgW22ucjj/QLqcqYUIfxmCLKkfdpjNACmnTBF3Jo2AITnKXsA/SYPy/hpo5ROcOlucRWaPRFpu97T",
+	"NQ6kix2CQ+u+mfi5cR3zecnI7YIzAaXX99KRZmnC/gd8Hh1Uk+pzDAm2wMG40OBpiMSimaKir5H9XZyO",
+	"I47GmkRBQ0hd+vbf5tPC5zrhDNkdPgB+SMP8+Ku7uVlDelH8WtiArNf/JyMytWEjVYNw1J/nSsLyVV6A",
+	"CDkHyN4WScUWTiQZlVrH31snZMaeIjJgonNw0DxgLZzIwaa13KQOFYSvWga2XNb6mPNfVILfYmdjwerG",
+	"/aOx7KSbqmSlXrVYuztRHTdNtTQSFl2jE1c7YZ0Ed2DA61AerwPD3LOvnzfaWO9apHsnW+G0D1/QMXlx",
+	"ZpP1wt3ZHMFPESdJsCG0pyX2A+pv4Ib1cPXuS7FbceZbLYLgAHC84MrDc4OeBqlSneskNSDH/R41DwCj",
+	"tAhBRTAkYyVph/M4NJg+RNwPDkmEA4rNpud915ulC6pjMLX3/UnPSMd06tFJs4OuhS+e2vCq8n3AlsMp",
+	"EvqOFxHJDnSm2Gb5pSiLaNR5LgunP5jP8dBRUuwDmlUxjrzA+Y830TFUeFz9z3/wB/+8fvDXBz//9nD1",
+	"+Pr3fyMPk8cBG7o28VYCiChds9DefmECiqZqehMAhlILaF3NTm7dYEllQBTG2sK5mS6dG9m9zHf3R0AP",
+	"N3d6i84LdyatsAhJYHepigD8nDcXg/6tZba8oNCHja4tX1dzwyLBNx6mAYlQbQKF3dUC/h+UkDozI/eR",
+	"dx28o7TMhhvxbGNF/cY3mqBqbWpjX+yajsrYV1f+LsWpg68VIDAgKkNNa8dVebPjR7EIcw4Z6F1ogkxU",
+	"zGu9/5Dvb4BiY+QBX30DNMk9AS2nAkrXrCbh7o3RQU+8JuFanDptQhTmWOsDtFIKZjekabpbdOORZTJ3",
+	"X9HUYmRFxlea9jrbVF4iO9oXNpdCWezftDoD8e2mvggSLKVyb1c6xR8t93U4NVlUlwDdY9g/AOH8pmyW",
+	"8lR3L3vr73JXvKl81CMcw5TzU2nTckFGLj4PsEZ9zPaBYZ0PwevZj5pTsCb6MHR+eKhV+5DqgLnSwZM3",
+	"OHCmfhaZRb4A0CAimJw0paRvqRKb4KJnxz++apG74OfQEG2ucv2Bn7/ZbERhSfxZXNgCf+wHfr5BYkxa",
+	"/eHTE10ykwkObe72hwWexbvHTCcyeMK0Mst5WwtDYWPnuqyMJK1lMvxO/DxjozJ9PEK/Dt8OOJMR0W70",
+	"FNTJoNKdgrtUZtnSSRTDseWkICY4XmZV4ZrvOQGcZCKO5nNv2qJXHWWLYZwhd4dbDRHW5h4glIJUHoHc",
+	"bEgv9muFeB88VoX4R9t2OxENdEnFV+BTEnjMCBsDYeLXhldmOogVPrpIoPjzQsxwSR3CxafiBBeAJ0a7",
+	"gLT4IGzMKvAJyVveYd9zkiF2M11FhfByhH8pAfPjfu+xH/BBVmdndNFq0iAMM0oLIfYvaZdLUNqHinit",
+	"oVPgkGcgu0Y3lq3PzEd+Z8/itRUHsgjLWHnItkUFx5dv2wmRnVoUe53xkbZYi+NpC+6pD22qwjJqfpuJ",
+	"CO1mIDe495+fv+PKF5xGb3M+owkhCb0ry8dd5gdVy1yV14+NXbTq3O751v5Z9HjwYK6xqTqTG8C1dtsY",
+	"m4J7MOmZjbRgsLceMpbs8hPL5vvqYMnPK8YtuFFJyaK0/c+lXT2PFVc52SqVxcidhFZikH2vw8KZ+MgL",
+	"W53xZ6jOyRT5XVKy2+n/TtTGJT3/Z0e6PNEnZpH2OY4vZVzLvZbHR2jK7Sv/pAFmx0o/dJnNYpFOf+8L",
+	"8spmup+XB9/81U3nBsXSZkIJtDlQDq3cXdFUlgZp9/mIi3NS4olOcRCQMp1osA/8BmHSXhvxJK3aZqJt",
+	"BY23MnFdifTv1lAHPScpxfZXbEw5QsndStEUdKHl//b+TVBQ4TTmbncvnxc698py/i3Sz4R+RGRCL7rk",
+	"X/Jze6u03/134rN1H60n8Zf+5XoUkQncqcsELgYi/Fl+yvgargFd+wQ3d6U1pgGf53jp41GqZbf0W6lm",
+	"zB4QFRZ99z28Mf3lRKklW5Invcd9jxVeImZ+yP6L3Rfcr0rb0A5+jo4cYsVp1eb19dTJD3POnYwXrSbb",
+	"V3/VWzxxI01k0AcojQ+FAb4fSPfgNIwaAYAou3doABOYxaTCEXq+t5DZPUVj8m4vheVyBjqvf66d2Sol",
+	"SI6YGYh5O6+cfKOLhl5FXN/dVbv2aM/yHRsSYWKQXGTRT5pEr1PJjQvLEe1bTqUoLEk3Dlo6wTrYllLp",
+	"U3plrjWgxt61NcHFRUJpmm2OKrCBQ6qEzOmB/OGsrGVVrSCxoQVVZ6innsWy4sRsVrVU3WhOcoa9D6nX",
+	"koYfBJ58aXc+gu0NnqETqtd5wkfrdoJjM1V0rf+ipYKIq8aILDae4FsuVaqcHOO/KmkwRgUEAvJnuq6k",
+	"+z9UzWSJBbLhqae+XnbvJJ9vKB8HHcP+mtO8UKpsylK835blkNOowrNzkDqdhAmeDnANIXdcYrQT+SUV",
+	"BiGPKQ/fGK76T1MhJ/3BGteR+kFk91K+CK1VIhYG9mfNZWTL6Wni4+REw2b/C2PcEU2mjW9b6xGZ8F8P",
+	"nLB44ES00dVGbOnTWu/OducbiG4wq+LqxCufpjg8v8B4IIe8Txg/gNA05qj3ICTCpNovGcHd/56riq+7",
+	"deOp6ejRrWMIei+P5gFX5YNKcEgR4VX1AP5KfuCWV02XKkWtbbFDf+avDa+tqB8g6X6+X9yXAN4SGkb4",
+	"qXQCnaNaZJpROgw5NFVFtUMpGsOOWirrt4Qz9yQ78JpuubLsbsYvLxeS54vuc1hjHDRfBeoplcGyhry0",
+	"OWYhmCqBrlQSAqYDD1LWAHq6gwdiscXD8I75I6iNRuJQY5AeqkYoZppiFzxJWJ2o/fydQRXDq9IwqzUT",
+	"vK7O0DYH4gJzUthCVsQwaKPrPTOabXh9Qb7ZHB7xcfpgKsOurQITkNxTS2uFeieOul6aQSZKuSCyg0N8",
+	"U0o77dOY3cej7SYRZeROg/8JSEMJNRJW/0MIqXg3EuNlaZj/m1DDVDbqQj029bGX3hQdSeIjPyReKhK3",
+	"UM9asvUATe2dAr2bj5XTVSekOO0ajL4D7wALfgXOlDgx9AQulf+BFkk/Deu/lERmkYNC+6D8ffA7GAkb",
+	"nUOaUbbmhY2Jx1gCU9/6cnb3n0e+FZ8zz+0hKLXC5OinYLsxI0sPKbcVStTcihLjqdJ+zkARgx/fvXrB",
+	"vvzyy78yqdhP71+ssMwGMA8QOVcnAdjP2XNe469BffFB2odPWcXXosIfT94vC7EAUX7+P1oEnidXb7mV",
+	"Qln2JuQdxB29eggcfRSKH+XVk6svP7/+/EtAHbI7OJBf8CKm5W8xZOFOMHcTeV1ePbn6VthnRUiYr4U5",
+	"auXB8B5dX2NWv7Lef82Px0oW8O4Xv/haFjzdU2c/DAEb2bMylfCQfX6q6Mj3RXIAxIkbKPSxinBjPh8U",
+	"Xf6ee0uNWKJRcaPnFBf5xdtarytxcLP6fRVJ9cWRGwNYAO4y9elFXaI9F1up3uJjn5JsfohnUCBF0O6V",
+	"rpnit3LLra4/L2pRCmUlr4z7t3djXEINJ8qIZT8ry3TRvzbC2OcaW9be53pv5FaFBbcyxdaN+H1A7Mek",
+	"UgLlRO6AwlFT2kmx+2SNL37z//odh68E+pW69HpZ62NLsCOv+UGATfLkH79dOVMUzmnIWXH/lRK3XfUq",
+	"IV+ar3394K/8webn375+TCVr//7zUmIpzIy/L0I50wim3BBJJd+o0iBwKvpdmRHGybTPsT9wQkX0Jb8N",
+	"H7yc8xZoNkVT1/6baVuK6xkp7OnKl73bu0HDHJJP0hfj1BG5P3kEpXeEHIqwln4TDUO87vtgJBD7qSju",
+	"a9W30grDjD4IwA6WqnMBP8X6D6n2AKZmfDSpFsLf26qESAOEHLQqxJABcYg/hvHEwQcSUm3zqy6M5pcj",
+	"QHcL6y1qPQ3I884902dOnGeLYabJ4v//Gtz53jPA/bHjF78dRW206kn/YSEycGQleIDFT3hS1p3TsopZ",
+	"XWd2qrUVgABrhtz4jSqzCttjUs5efhBnXVpAidE7axKf6+eMwnEj7Dt0yP8BR+/is3AH5ic27G/iaO+D",
+	"U40otE+uJwXnM2ZEUYsWjqKxO6c9Fk6XZPx4fMqk9TLztBMKgClLUMDROQKVwkP+BN34Bgf/hIcdR7iB",
+	"JeQOvfG/3qsSfCNssrpPr4nosi/YH1+Tvf1hrT0N8dmD//7owb///NuXj0gNsV/PCJ9Y4Zj/amn+TkBL",
+	"hfMLXQpD7XB4ANjSrJIr/P6Ozxe+IJE2A78BBvzDWOHeNMs76pOPyRIa/02AJlCAqYfR03vZC7wnx2yt",
+	"b1QJWdI34dl/pRp8b9pvWPkXv/l//T5BA7/8Weamic/e7er+xEpIhx4xNTIrm0M+4KfwT/TaAvzLr3iY",
+	"zhfiY/Ddb6nyjW/a7iQd59kqdsUKZ9esGDfsM49bIQ/us59B6odh0hKqKAycUHx43sbX9UpWdxTWVt7K",
+	"mMZC+TffSGOftY/dUSrMCnT44c7fal4RZXGkqgJ5C25/AlJB27EMIlUr3x/CV9GVTG82jB+02rodPdwP",
+	"Eb/4zf973K31ThgRaHqeZYQ8g2Sdgh/EiumabbUSbZztxE2nGyDTJ/UpDRaeznyOm20SFiGxX7rrRteV",
+	"YRz2t81XDwcw1EQ6MujNBogDgSetBDoujrXe1vzgPeSFPgjD1rzYY3gbd2h4MG96+3P/kvAHcYoj/KvE",
+	"4JpXAY4nF9p47h/5I459GGvGiQ8FGKgiGcuE+kWfQye6S+lR8EqoEkGWsrGerXskox782oj63B4UH6hr",
+	"yTARmvx9RX/Hp/+334kLfPSXtAXjoyS1m2rB+POnDFAhXXLeoxY+xugDeg7vY6e+CKhleVF7q/filRDl",
+	"Gwl5itOnKni7mD4KBeng2JhMne/k3F9lWSo/u/vbnjhGZoN8WD2ISU9eyNpo1u7htWBWDwpcLr9lSHvw",
+	"ez62V38MNZ5BzN4xAF4g7qr1ebv3yxCOj1OI6Bx7fNPiBs+QOR3g7AvNkqStpxNJ1LPtTCJqvYcA/mSb",
+	"1kKYE5umWCAlXuzSGt/hzoPzy06v0rvu1wMb8PGzOnOYLqKS/xH3ZzriXLUZ1uHEsoiNDYB+6F9HpRqy",
+	"CQCaesU6qiYz/GzurD53afrFb+7/ptXnzmKXqdCfUje2YTp/jF7c3yDMfXdf6evKOW14njI8oPYnUYjD",
+	"KK90ffiXKcWBHb/AXlszBPNNaMr1/1LpPE4eXN0dCIoZfF/8ZvVeoPstqwjBk2+xeWWPmhPLfA954o4e",
+	"QxmH3V1L7KTPk+I3rJQMl7zeMABijp4DzLajttGXysxX7D/lvZhQjRLybkmfGXZMStbvZydnmUsvwjMX",
+	"bug04az4aDtTIXZlLRWvKVSqAbkCpKkTqSWX1TkSjv3p3asX7KuvHn/153ukYQ05veaL3/AfM46HTzS+",
+	"/IAQt1Ydvnmvfuw/XrhMy2ykYUZi/39SxvyxG2BlsR/J+3xWlu/hibuIg08eJ4yLmNmax1HALaublv/Q",
+	"RxXDf07Au+Ggf0TQeACn0ClpzOWj43P0/IYa2FPvbvel59gvgEHU5c4R5h7LYaOQsZDWB3zij+e5GdBI",
+	"OLV/lbKb4pFnLdnv2tYTn96IzeKWD/nspbM+gyANANL3QIwvMHCXz/x5DxVbHu/cQCQJZPmGccVkUHnY",
+	"Rlbic/YBzOn6HP1G0gC8BJEmCcMm1J5hUFj4j5bGA0iAUe69q+70xyWzBKq8Qqi/ITNE7ItNAAO8Mxv8",
+	"5v814Yw46FsRuHaWfxmQ3fgpIF98GkfELpnRp0gr/K7z/U98Icc2TdPlbHzmg0S+78MZ+b4JGNUdGqN9",
+	"gLsRsgBRNwTYhDaAG4SatPmu2diTAtZ7b1lIN/z2bmkmrX/DjGnhr5PH/ohLpR3vtdroub7RZDFY4Rcb",
+	"nzbbnb0bmW6l5QHGki4VKgpxtK/bBz+NFvL83MZBLmCY/4e9639uG8fu/wrH7cy1UybK5rzbXvyT7SS3",
+	"vo0TX+y7tL1uZyASkrAiAR0AWtF58r938B7ALyJIUSYpaXf6w07kFUSAwAPwvn4+ZppsMg2U+wLaRI+J",
+	"wcwZNXnCD63mcF7Mt59WZ382qksG+wBg3AbZwg1vcZAHnLBJGRai6ey+LBAEeszd6Kd++VW2MrLyKGQ5",
+	"76UEEwEQs8/Fwtg2fNwwTueYra36FFhM1OQJPrQqLH/hsbiyiIDPW32/D2lqnzl2KuRlkhQp9MhBPSXR",
+	"ctjpFGKpJk9KZDLCWJQ3CnOXaTQDLBYCuH7Mb0vsiDkJeCBcXRX2EmJppfMKLaj5XDcK7hIS0SuEXBpy",
+	"ufDd+q1X2DHt5bm+w2d6NFZmyrq4NGzDLj6NPDPZIurqnvWwNZGLzPhn5hXNNi791XoHXhftBpaPqPLk",
+	"zuW0ly/+m7z4x46Q5hHclPX5dlT68ybEdr2mySOS2gcJYXEgAA7BIcb/Tjmfw8W2aV/bxA9yg/T6Pdao",
+	"Bi3nApUXgZ2UN3gbGnveJSpX4o1e/wEGdIv1bC+TqQ/kbbnvnCnP05Pluh6gp5T8AmRovl4sEto+vXgf",
+	"s6OIvGw1vu78VCFRYW1+bo56wmZ6gfTKKdOCe+Gl2hbDMsoOlZW47XW0eB14sbEyRZzLlSLBVFKyDAMt",
+	"RMNAsGW7+yps5R+e0Zx7ztdBypSiVXHIzcWdDoLCkf/965q9OKbxgCeFNzNtSTcBQaDGIc9CrLZpz7jJ",
+	"UnpTTV7oYBsaOZBF9meveqYetorXDnrH45vtbIyx3VjdQJm2tBT41WC2x0dRJOMCjaUlPCE2eskHliwt",
+	"dxWXvLNtjmXId8ut41puujqOEjEP3akIZz5YBlKyR6xn6Zcyu3UoxLEK7DQ75KREzF8GUL9LUgpfbnDv",
+	"YQBOQQTuIiAcgUOwQcZjUG8yReOAQRmipDPzV90ouVytKI8HWbjxASEKEdxvpUsXwH6RXNfjbyGWW7V7",
+	"ODKBDHc8uKTT5lgb2NiklN5r83nxERcF/BqyRKMLMg84AwREXR0nS9qcVX1a0ltKEK8onXtWLOfPeZ5Q",
+	"ftdDKA8D391FmG9yKakIUWjPPsiWzR88pJwXZElNLtn3OV/GKQujw9Zp8sZa0pNt6J0doglPPTZaQomp",
+	"yp/RMoJAdKxestUwQ2lHhyx5akJO2bfEJvQUCvWfltE3jJ/q/72QwUKsATIXClfhnR3G5lmpou/cKh7N",
+	"JX3bjA8bddo76ZbEdNidZNkJvObFe8bj90L2jBQ2eHP+3tlD5KODOYjVAtkyxQR0KayFSEYIUQzMgi4K",
+	"gzQyZlp0gwjYX+YDu2VnrD19l+nhfKi5t4wkSaC0NJpBo/NSki3HYjvMBTQfOe+feZWcEloFJi3AOkGp",
+	"D6dfdRhMqdIOtteh5k4TAYRwkE4y6HpKStu3J9LVD7ozOVKTNG/OZ9ZhF2wZlX2Op/Pr8/JZ/f0I5dfd",
+	"tryk9IGl3QoAAZIZt7WkgVmrEO4hM4G5lAwqD6WABASP+nn0trOqbMAVhH9NVCBpJGRM42BDdUnhN6eW",
+	"yt0fxZAuAppgXhYFUxIy9YFX3+F4BwsgzHKhnwAoPZoQVw/tXqzObdcasjK/d4+UtoKKBwUIYc9rTCjl",
+	"KbH9HltfyYkjG5x5KDKlFxumlLi2NSBVvu3y+4kjyvvp5TvByGyMtiE1F6+hBXk0qj7ltjDAhoAGti/e",
+	"cfPmBa55ua+AKLQ3iI4WzdnZOew94WpNJVY6rx2HIF6psMl9+KKayn5rFY6R7N2rNBff58A7Ezp9N5s1",
+	"uHO+2OVwXICDb8ZJ6hhh/XJm9BdVkIknjLskoBVR2qhTTOkgpaSIkbKpJHLzMvi4qxjg1nQNvNKn7mDX",
+	"9KsP53s3Byb88OiYxzDFMNt+ioAPzJwWG1jdQUUMVYjWDFdscZIZrji0pl1JnILEKY3VCNNm/gd8+PZ8",
+	"PdKf+JS4Se9k25/v9MM3aau34tEY2hHhEU1UGBiFW0hzgBQQZkEMHCo4JAA3S82vHHEjGK6YCCGSRKyb",
+	"FNEP5Vca+nLAh2NHz45KvxUDb66UUs2QcMub4HVpK3ZtO8uDi9GBsGBFMaYxTRh9pJZl0iZ/YdTcWAuA",
+	"wlef+D9SfWuHMJi/4kfnMzQ3iRs4U43JL3VjNZ/e378qeRldMKmRE7o+lEtMc11DHQvGj8vcT0ZK46as",
+	"H8xl9e6m1z90yD56cAm3ZdJAVtARzxlv6BoGuk/fY56gTjwazA4nwAOrxj9RulJ12TYCv4JIa7AmlgLC",
+	"pjLX0pYrCnQ9NQDqViBrOXXkGwfWXXbwKFWGd8oa7bAlAtyqaU3Kxkfz/cAGS+42fV6S+UHcqEa/FYok",
+	"TRtxBd/TGLyngcyevye9y7KyBYtNy3JH1PDLQomEWg3/QThGuGIHaZXeBRyZF1SE9izS4/gnzXJMnlzR",
+	"b9ui9FTO/crnrordY+IMmZd+63ckf+I0V1JRG5hu8MOwi5OQVnvpznzfY0F2tISXH9+ogrdoOowSwp0r",
+	"0lpYggckiMkmtDosOLzoSoMdocqK0fA8Hgeb8BGY8hLCrzY/Eh4fWgdoX+V7kYBCBumaVsG1bkxFdcG7",
+	"aTS25dBpKTlIWEumkoNePjXNLh/X6VRlAtoiVa2l8HeuzWBmYgWO6sLaZTLtADnVvzIEAyZ51x2hroDJ",
+	"9kQuObccbRAjJFqg2cTM2atWeCb3xbSuiY+kKyq1YLIVHvhz0eoUHYWl4TU7C51XZUFUkFAiOY3DKjXt",
+	"HPN8JfDiaAExWMrjkeZ78oQy+K3bxH9gA+joVUXQ7oEutWKreHYWnkXq0Vci9vMxWEV8MytkOyTIZ9vk",
+	"pKtAcJAfbCSgSymIffOATJGLxEr6yFaMD1WyjWP3c4H/uOuW/GPBQY4ln5Dt9zsFuYtG4VzTJDl7w7Mk",
+	"6QuUX7cxtPVbcaFRx91Q+DuWZAZk4xYRAgeFBbvu/vP6aJtefNDzz/TgLeezsJsHLogbFQK0kYWy/Pih",
+	"VT9LSl+e6kPS7DUt8OBZ49vbemKO/p1n6vPATg8iLacABFCfVMRubQYxvcMGzwTiPdDEjh72h2wHfymB",
+	"oqa7iCpLF2Crx4Bf0pgA7qqt1VxXb9Tw7JFKZUGycqOAcf3D+dnOVHj309AO9PhsnE3HxENxYSkKwd2L",
+	"gAQpVcrcqGtiVF2bPpISlkzFV0v9haVuDMrjSByj2TLkzsj4XDWC39xTC36TV7jSEk9eub7KOm+JKsBw",
+	"XgZXAB0AXUCVXpGLbBqZ3RAXAD9iNitStcLtXK03lUSthVhvZ2rF4uX/8HqkSkqIWf9GkrTs6xwjqmW7",
+	"jnekUIIQE40CM7ykTp5c7V4HwM7PGUTmd+u7NyCTYjYrCfQRNLYdLW/zqsWmdBOso83LGwObs0Z5jGha",
+	"ylZAlCpqmbeatgGiap8J9RVhDioPiups1aYZ3UODU/SX4MgaKrEd2h3lOlDM8vGklKhM9izeaGLkepCb",
+	"AeZq+NPuFl9aHTxZnBJ/5F7IJY0Dkek6GtSgkp0IrYYvnfhgLnMshyhXNgB7PeY6EQsP4qUHuodRnRKG",
+	"SniWz1Qnz85HujYvUcV9+PcdQA/OXw49nTA6pCZyTnULyIKRXgVLrJEQak1kXMc1e+kDNnuAh5/a+YCj",
+	"+rN5LhMHT1z/K5Uxixq1fVRVx1jiyRN+6KAB5et2FMTyXkayLoY+hq/qofz4EWop7PNP6HzAtM3hr5Uf",
+	"Qc8r4juCA0NCXj9lPbQiIEEkkoSSeUZD8OLOhYgDIeEzXD0e9y17pK5261DV/D63dLJBTZapANN3dl5N",
+	"pfmuPuxqE7C4TLIK9vWaUxm6yeBiKuJNnvWxhbbxw+6aC+x6sNtqcCenptGCs79nrUHPh7zRKerwxei8",
+	"IU8wqQo9vmIMKU2YjIgauJxJS0p0OwzbAzY56fgbjLFL6C0P1a+kSJka+ryEqZo8wb9drloY9q/yps1H",
+	"PspFW3r6GPeszI21k7hmAbez5VD7goxvv9r0RRh/E98BpctAzAo2xYpROXxm4sHmcoRoJqXL42QmNi3g",
+	"T64gWpWSEwffGp0Dbye+tvswXKj7hS363/bWwpuWcj9NuzDQC0iAKiX1QkowpzF6b9ZMQbEqF+tC8cxD",
+	"D+GZy6D2lTkwrl1qMaQZ60rfVUXzh3OPWjtItA5GeOxgXdtJNmSo7vzVHwYd8/WiMQ5z00FkLirgKTmH",
+	"6fA7fSdNa++chR534dgJCJjf2F73jU1GTULHLpp05xLJfykpE2/tAv9GDXxx/0XR8ruPfv5mivpR5yuH",
+	"U/Zs2NSDrNcHSlaOsFpTZWvB3VLhv1ys+0J7I3JFq9jaJkdhwh+1LgdfrI3PC/HyLAPoMPhA2KmHi6gw",
+	"NqvjQGNTucJdKB4xe9WyE60tPBb4j8ymJnzjqIcK5CuA/dZmMWwGtnmKxSYIxGxGpVMA6x45HICfrOiw",
+	"FER2wB0SMUZL98Ea+KbzdUojklIMvZ/1TZSt7cRDL8GO2/YuIZuxfW7mle+kmDE/d4bZo3NJYnh0QdTV",
+	"x8tioYG2t4CZ2YPO/6E40S0u93al8D4o5G1Q3c9w0eBkx8OfspMpVSymkyfQkJurQK5FuiISllsd/Mir",
+	"PhlG+lvZyDivrAFh6GEtHD6tCswsqKIyyJFeqCVLEovkgsjKemHxUKVQiqpgSvWaUjDW0hEkKFrQaKka",
+	"8Wds4ROSBQKdOES9JOGaxuaqBm4WADNREPuxPIHmPs+4S/0hiDCmRaBZtPRWOMB04liOfCebYQ+BOTC2",
+	"feZfTzsfObVxC1USTvrn8g86EVuqHGtiHI2gfUTD7uBKX82Ff53kf0ya9IEuYG/0+6FARPqdCsSa4261",
+	"DiIgn8wdbg5kRHDqzbDyrt8oURP/6h0jMmw3Iv0KmfNNd/A7+Po6k5JFWZKl3czPPeorf0GYj4YCy9BX",
+	"p2bE+gIkOlKPRpDTTBlpxrz2JoxxJ4qjEaeKSFP9QmlJSVqVidxfO2UcTfjt9/T7QhlwWi4oiWGyn86u",
+	"secXb5nKGZYrPdWeO4CEsNRJiD+97cr0pazOwHgY5NWLf7r/9NGsUwrpFRiSUitJSQwuygtA2IOsC/CL",
+	"NuPF1jftTVqTyzF2LHZzaHcU9tpi3zJwhLNBDgBNpmh6+Ff3s1mt6rqB2jfPKCh6thZEBZFIspRjUmuH",
+	"3Ebz3Afo+jAGlntL/zYz6t71/V/L6UXTTQf2QHzs0VFWzSjMhPpDE/na9BEXV9rQnuZym7fa3015BLdk",
+	"p7QY905XktFZZ5JC660dg4+wVGeCOKWBioSk5ki4zRSL/vP2QxhcXl2bo/X25u0NshUi6WBKYohHmeM5",
+	"ShjA8udmHXPIOBbzOT+Y69VdcXxbcISNpCsVZTfDk6jtseCe2nIg+BtiMzVWVTX5nhGaE0ztwtdc5ukT",
+	"Kc1d0P29zaVF3i9YWKzd//uQfRbjMBO7PWyhaJBQsgq0CMzPM90ECpQ40qbR1OE9kYGMXDfisoHQA+MI",
+	"iQd3KmNYf4AFGasYy3bQEwT6uj/qqe/Y6mZA3kfiGQhKOw+RPezM1NyMX1OzvimL2Vl4RqZRJ5Pzi2Sa",
+	"Vv0IM8bnVKoW9nXbYk/69WuRiAzz0rnQVJmbOmaSRhrTd3w9RfCbfXv6mKVTC98SLTK+bMK5zr/c5+F4",
+	"ELU+d/zz57dmjns3n00AaknqS0hEP/EPtt1RDrd9YC+K9+mkmyOrbVFT+Ho/LmnX3WAxs+3y63Tw4zal",
+	"ck53EjpjsSnem3WPKAOM8dCMEVAlHISA0RFZ/v/E/CJva1TJudd7emvGc9zLcy8SLy26RVm2iLW0GE5I",
+	"YMqGv4jFI5UyS9hOWBFi7q8YeBmM7q9sPpq5oiEYhhEDlUVgWlINTAhT4guBfcI+6elpTR/p+lM+Ic8v",
+	"U+gX7fKuE0x0Y+jywS2F0XcLc369INrsS8CvN3aJsfrAntOVOIjTTMqJscT8xzfeAGZfxWy/O/mRxy+R",
+	"NZBI+tKpZP9m1LIhbmic2b5Jky0HKrgKbVAJPCZNJ6wdy0VBX+XIOxYWargB7eMzhacMsizDbyoY1l9W",
+	"iSCjVE9Uz2pAd6hXhBanHHo8AETBrgCnaysE9Zz48Czx3pj1B5JHo37b5QQ/e2j+WQuo2gfELbOlYHzd",
+	"8ba2rhT7axhTF3Z9KxjDXxsKrYvWsPufBOP3rl2Xc/MTp/3qWMIWcJmmcQyJQ2L7aDpo7PclGN3Ipf8r",
+	"kdJDlRfuBia6XyUMrvyMM43MM27wBTVtlFAiMTxuLE7B6UVNNwSxN5oBJr0aWfSDlZSXZ3R9riy8nZFI",
+	"rDldNRzOy3bD6x2bN+92OFgSs0699jYyGr0gkWaPzM1Pc6AGm18WrccnYyp11gTdkbfAJNIKixjUZ4GD",
+	"c6YDwPtNLV1XWtqHBZlwRHgPWgb/nE6e7OfNt51pStW33nTNUrIKHmjigMuNqpzlnigqRzDpZczsHVIe",
+	"eZN/bUW0ptL8+H//Rl7849WLP7z4+em78PzVt38+607Xd20DToQ7Gdh4JMCCNjBlpyAMEkosY5/IdFgm",
+	"97twHru5JKlNEIpEShVYMqg64/J5jzHf4o0T5Nrq6Fj5QLbMbtepYRsdJO6KnXWNuNqSQEexvh4E+9vN",
+	"yuTJfvo2QbWm0eH2mWq5cUPvssvSvO2gaL9+59SaJYlRUrRkQ1Qag5O6VWI+Cn0gcflRpNT01hnAAkpN",
+	"zVWzlkLnRhzwa6wpXao3rj7YKDwgSSBbvCRgvedu8mT++dbICHMJWFbwWl1kiWPDky93sBBddWpxgObR",
+	"IlhlADALUB3hVirzTuZj+/TBdLN6XXKfdRePVD4yum6r9fvk2oyolOV9+BIcksQh6IAn26ghK3sWP/e9",
+	"Vwnh7YEK/pZs9vZ5jI678ZZs7rCi2zdT79BGsmRh6PqJySZgytWBX1i11ZWFW6J8pckmB/Amst/UopaT",
+	"toI63VEJbjWXcjf2eWz7Q9fLrgMZp9GBNuV+TVtbqSsG9iohGxo7awCxc7WAb2yXcb+Lvwmt9ZYs6V0+",
+	"1aNphEUXB04j3OrYS9aJDcxlCTjTIa7VwnEnMw0XqBpEmis8QQ2nhmRcl9dk9x05KPfPyQjAuJRDkkbm",
+	"2to0xx3vKWIRJowvLaygscNXRKm1kHFgWY4tOkcYsFkVtSOKROYQUggi1F+UgeeZKqUpln7LvUHJS7V8",
+	"L+Sd7fwwrihqDJDtwqvvz/cr4cSHPE9zeT1cPrFImvPiFmS1olwBYe8InJd2za42HxhfjnTI2of30Qcr",
+	"wr0QSawurL9UUaWY4BDoobxnouguai9jYhXcXiPTa/w5o02gi4hjQiznUuGnAWpE9M1hE7Nf+0yIikjS",
+	"qubcQ4PaRVBzs12HwdtpIGTw/p8aUpSWtN3zVdrn37325pF5n8r6UHabl/uJ8diXdfVd8C92Vv/VHLfn",
+	"Da8lIk0eqTelq8CPGhWDH1bIS9kFqwtePB4QuaLzORMF0obLqeslPkJS8z2Jd5e8YGEIjwNFNgWrPwQE",
+	"Oxa4uDDurzAWu7PrpnqTh0Jvt/bQrKf2YRfNCGnLqj1kkptV0xmnAbQ1S3V5dY1RryKVAm0FyueSANye",
+	"ssAs8JsOC/sOf/kAwzmMu2Qa1Su690WHqKa7jleoVB36lEjlO2HCIiHXFzpXS7ayq93J2LxfspWP4irH",
+	"1Wifm1JyMP4ixIEXA+kSooeK5Kzn/YbaQ1tw6Z7N+aesG+KtaYvEGWME4pVFFRwxcNikbjAVKHy3PjkG",
+	"fqPSTNoNP8zWjkTsqff5ZHOIaCR4HMxIpIWs+kHPX4VnYGU50yzAJ/EsSTzgkc8zTowWZU2oLX1n79MH",
+	"B1B64LFrJv2idZ/LVCXR+57qF9dCLBltwBpBfHr6yCKwSpdcrHkw3TgeKGMrgby+gCe3J4hbS85zqzp7",
+	"g6lAsvkC4DHNsuc5Z2V5AeuY0hivOOCN7X8uTcwYjGLcTHaCQXg7F7Y+0f4qzz4GNltj+aslBd+AmRuv",
+	"GX9n+xvT7YVdXJqx+GTivZABJ49sTrSQLyNJY8o1I4l6OaeDW8Bw9HxhelF+8RHo/PHpKO6ntvX6iCkA",
+	"E7Way/fY5BAucOjqhs9E1xh2RDRJxDyDHW3fpfdsTJ7g390JKzDcPdNURkWPycfTwQT/YaenrTFFzlFt",
+	"cki7wbQR+sjoOlCaWvBPPMVpbBOTYGj1dJQO+Sfd0k/uS68+tnGxsMZwnRAvJXyDsXAXtcpD4UGGgJYW",
+	"emXO+EXwytpSIBegrbA0S4uiHPzrlS81F8Or9VG8zz3JThi2dKCaxoKys+WdebVT0YG1bcjGh13kglBm",
+	"Bd1cXBS5aBDGUxoCmPnZsI94lpMRv3tdt2RAFCsnT+npv3/1ao/H/8eO7EaO64c9ng7xmgtIt5/urtFB",
+	"znfLj9ThdC9H1EOjGdqQsc06AfKKgc2YyzjuT+C0K5fWzcBhERoq3Q6MzeBWafJkP31rdTeXZngsbxt2",
+	"cUfmjdZwwXfE1KFyz+2wbuKzNhKacSXwjkol+Hsh0+MfS4W8TGKiSRucx7uCyptM7e2Rr+BcOLg+IcCF",
+	"CTQuYZBxzZIcuw+Tmy2Bt782750kih5APpujhThU80K9vU+NE+i4lJfAogKzme+GsMgkQR9yDgiI/mmn",
+	"2Nkom2cKEbygdQ7Hi7x30pEr+2toiEUoBCWoqDLRJGg/UbpqnCPPlvtYeNhxhwy9/8pV8X3OtBYIpjIO",
+	"fRisFyxa2BBoqZa6QvZr4WXFmnvhlG62EftHuK0r2Fm/4Qt7YtTyNnP3WqT0ikTLs67h/uJ6hT1w1Du2",
+	"dXRQMVJh/7J5CTuCWh8oeaQnxTHtY4M+PWOkJHQrkpmGT/BvB97CO9PuRHkLS4LnB0Rf5YMf/Nb5KBz/",
+	"TVWQwyBbIZst/C2tRjTLJNRmc6FZQ03iXWmwYws3JJ52YVBPiNd9zvRCYPK7xXdbcrFG/xSFzJE9tw2M",
+	"57T2DRMvNpTIXWYVE/9lWo1sWdlemgp9kaQpEWJJY3TdEX2Rkwe7on7Bk02fWbHPmTxpsaT82yQiCeVx",
+	"+xQ94G+uXdMu2iI8vnNS0+4Y3+40IU2/6srr9AJ5YO5tw+Dz++vg++/Pv3/mtIdnikaZZHpz9uZvP9tF",
+	"sLzCE6ITotrm/hIaHIWJqZb29RZf/k2Qkl8gStySdeZd5/NXz1nY5+86nLyWNELUppd0g7AL8NeKKNVv",
+	"h6Ur1r6dTIMdeYNXlEAxfcp4pmlYoKzkKpikJEk2AWvCPQM1pk0Q6lSOfrnSYpDHgHd/vyf9PGiCUErk",
+	"surXrkcHWr3V+IAu+TmXgWnrfAAp1VJwkVI4zc1h2ssLC0ImLIl9o5CJ+BRLnHBYTUjGVheDuFdMet1z",
+	"6/bp+eKbnFqOKO40G1LDAsFfA8LpF9JKcbcmmB5hBNFqiEMCR9/nKawOy8h0iJyliPbcIfPxQW68SzTo",
+	"9I9A+Uw2B6e4JZsyXKsPwl9XZn9g1Ko8pp1jRazJBuLTNiPHeqngfiUll2kQs9mMSuUILr321KhCEDYl",
+	"w5XexHp9ERIDIM3tveobRMF+7NE9GxmUjy2LYxhfgGDVegBDgzH3BXTQamyZFcZWg7PW5283wroWL3bw",
+	"lQVjRj66jZjJ5OzN2YSs2Nm3n7/9XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -44,7 +44,7 @@ func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRe
 	}
 	entries := make([]studentlog.Entry, len(r.Body.Entries))
 	for i, e := range r.Body.Entries {
-		entries[i] = studentplan.Filled(entryOf(e, open.Actor(ctx).Teacher))
+		entries[i] = s.Filled(entryOf(e, open.Actor(ctx).Teacher))
 		entries[i].Material = s.Of().Meant(entries[i].Material)
 		if err := s.Admit(entries[i], entries[:i]); err != nil {
 			return nil, refused(s, err)

@@ -27,7 +27,7 @@ func (h *Handlers) GetMeeting(ctx context.Context, r contract.GetMeetingRequestO
 	if err != nil {
 		return nil, err
 	}
-	plan := meeting.Plan(r.Params.Minutes, s.Age(s.Today), s.Family())
+	plan := s.Meetings.Plan(r.Params.Minutes, s.Age(s.Today), s.Family())
 	met := s.Standing.Met
 	out := contract.Meeting{
 		Student: answer.Student(s.Row, s.Today), Minutes: r.Params.Minutes, Family: contract.MeetingFamily(s.Tone()), Activities: []contract.MeetingActivity{}, TakeHome: []contract.TakeHome{},
@@ -36,7 +36,7 @@ func (h *Handlers) GetMeeting(ctx context.Context, r contract.GetMeetingRequestO
 	for _, a := range plan {
 		out.Activities = append(out.Activities, answer.Activity(a, a.Next(met), a.Steps(met), met))
 	}
-	for _, id := range meeting.TakeHome(met) {
+	for _, id := range s.Meetings.TakeHome(met) {
 		if g, known := s.Pool.Get(id); known {
 			out.TakeHome = append(out.TakeHome, contract.TakeHome{Id: g.ID, Name: g.Name, Words: g.Home})
 		}

@@ -26,6 +26,7 @@ import (
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/demand"
 	"patientladder/core/reading/naming"
@@ -137,6 +138,11 @@ func (d *Desk) Day(ctx context.Context) (Studio, error) {
 		return s, err
 	}
 	s.Pool = lessonplan.Shipped().Over(own)
+	meetings, err := d.Store.MeetingActivities(ctx, tenant.ID)
+	if err != nil {
+		return s, err
+	}
+	s.Meetings = meeting.Shipped().Over(meetings)
 	s.Holidays, err = d.Store.Holidays(ctx, tenant.ID)
 	return s, err
 }
@@ -165,7 +171,7 @@ func (d *Desk) Material(ctx context.Context, id string) (Studio, material.Materi
 
 // Names are what sentences about this studio need.
 func (s Studio) Names() wording.Names {
-	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words, Pool: s.Pool}
+	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words, Pool: s.Pool, Meetings: s.Meetings}
 }
 
 // Taught is the name of an instrument as it is kept; any can be taught.

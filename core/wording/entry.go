@@ -70,7 +70,7 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 	case studentlog.StepDone:
 		return fmt.Sprintf("Preview step %d: %s", e.Step, n.Skills.Name(e.Skill))
 	case studentlog.Meeting:
-		return "First meeting: " + strings.ReplaceAll(e.Goal, "-", " ") + ", " + strings.ReplaceAll(e.Outcome, "-", " ")
+		return "First meeting: " + n.tried(e.Goal) + ", " + Outcome(e.Outcome)
 	case studentlog.Probe:
 		switch e.Outcome {
 		case "nearly":

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"patientladder/core/library/instrument"
 	"patientladder/core/planning/meeting"
 	"patientladder/core/student/standing"
 )
@@ -21,7 +22,33 @@ var outcomes = map[string]string{
 	"octave": "in another octave", "spoke": "spoke it", "on-the-spot": "found it at once", "nearer-step-by-step": "nearer step by step", "one-extra": "one too many",
 	"one-missing": "one too few", "began-early": "began too early", "lost-the-beat": "lost the beat", "drifts": "faster or slower", "follows": "follows, a little late",
 	"parent-spoke": "the parent spoke", "reach": "feet are on the floor", "hang": "feet hang", "did-not-want": "did not want to", "can-do-both": "can do both", "can-do-one": "can do one",
-	"made-its-own": "made a tune up", "not-yet": "not yet", "drew-and-named": "drew and named it", "falls-loosely": "falls loosely",
+	"came": "it came", "made-its-own": "made a tune up", "not-yet": "not yet", "drew-and-named": "drew and named it", "falls-loosely": "falls loosely",
+}
+
+// partNames are the parts of a first meeting as a teacher names them; the last is of later lessons alone.
+var partNames = map[meeting.Part]string{
+	"greeting": "Greeting", "listening": "Listening", "rhythm": "Rhythm", "guess": "Guessing", "draw": "Drawing", "seat": "Seat and feet", "hand": "Hand", "tune": "First tune", "close": "Closing",
+	"lesson": "Later lessons",
+}
+
+// PartName names a part of a first meeting.
+func PartName(p meeting.Part) string { return partNames[p] }
+
+// families are the families of instruments, as a list names them.
+var families = map[instrument.Family]string{
+	instrument.Keyboard: "keyboard instruments", instrument.Bowed: "bowed strings", instrument.Plucked: "plucked strings", instrument.Wind: "wind instruments",
+	instrument.Voice: "voice", instrument.Percussion: "percussion", instrument.Other: "other instruments",
+}
+
+// FamilyName names a family of instruments.
+func FamilyName(f instrument.Family) string { return families[f] }
+
+// tried names an activity in the middle of a sentence; one that the studio has dropped is “an activity”.
+func (n Names) tried(id string) string {
+	if a, known := n.Meetings.Of(id); known {
+		return lower(a.Name)
+	}
+	return "an activity"
 }
 
 // Try says what is played on a level of an activity.

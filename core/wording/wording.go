@@ -28,6 +28,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/reading/naming"
 )
 
@@ -39,6 +40,8 @@ type Names struct {
 	Words  naming.Words
 	// Pool are the activities of the studio.
 	Pool lessonplan.Pool
+	// Meetings are the activities of its first meetings.
+	Meetings meeting.Set
 }
 
 // Title is the title of a material in quotation marks.

@@ -68,7 +68,7 @@ func kept[T any](t *testing.T, encode func(T) ([]byte, error), decode func([]byt
 	require.NoError(t, err)
 	_, err = decode(data)
 	require.NoError(t, err)
-	_, err = decode([]byte(`{"days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3, "factors": 3}`))
+	_, err = decode([]byte(`{"name": 3, "days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3, "factors": 3}`))
 	require.Error(t, err)
 }
 
@@ -78,6 +78,7 @@ func TestEveryFieldOfADocumentComesBack(t *testing.T) {
 	t.Run("a published week", func(t *testing.T) { kept(t, EncodeWeek, DecodeWeek) })
 	t.Run("what was set by hand in it", func(t *testing.T) { kept(t, EncodeWeekHand, DecodeWeekHand) })
 	t.Run("an activity", func(t *testing.T) { kept(t, EncodeActivity, DecodeActivity) })
+	t.Run("an activity of a first meeting", func(t *testing.T) { kept(t, EncodeMeetingActivity, DecodeMeetingActivity) })
 	t.Run("the form of an exercise", func(t *testing.T) { kept(t, EncodeExerciseForm, DecodeExerciseForm) })
 	t.Run("a report", func(t *testing.T) { kept(t, EncodeReport, DecodeReport) })
 	t.Run("a published report", func(t *testing.T) { kept(t, EncodePublished, DecodePublished) })

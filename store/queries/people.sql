@@ -164,6 +164,15 @@ INSERT INTO activity (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPD
 -- name: DropActivity :execrows
 DELETE FROM activity WHERE studio_id = ? AND id = ?;
 
+-- name: MeetingActivities :many
+SELECT body FROM meeting_activity WHERE studio_id = ? ORDER BY id;
+
+-- name: SetMeetingActivity :exec
+INSERT INTO meeting_activity (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body);
+
+-- name: DropMeetingActivity :execrows
+DELETE FROM meeting_activity WHERE studio_id = ? AND id = ?;
+
 -- name: ExerciseForms :many
 SELECT body FROM exercise_form WHERE studio_id = ? ORDER BY id;
 

@@ -244,6 +244,12 @@ type Material struct {
 	Retired      bool
 }
 
+type MeetingActivity struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
 type Message struct {
 	StudioID  string
 	ID        string

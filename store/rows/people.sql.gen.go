@@ -466,6 +466,23 @@ func (q *Queries) DropLessonChanges(ctx context.Context, arg DropLessonChangesPa
 	return err
 }
 
+const dropMeetingActivity = `-- name: DropMeetingActivity :execrows
+DELETE FROM meeting_activity WHERE studio_id = ? AND id = ?
+`
+
+type DropMeetingActivityParams struct {
+	StudioID string
+	ID       string
+}
+
+func (q *Queries) DropMeetingActivity(ctx context.Context, arg DropMeetingActivityParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropMeetingActivity, arg.StudioID, arg.ID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const dropSlots = `-- name: DropSlots :exec
 DELETE FROM slot WHERE studio_id = ? AND ladder_id = ?
 `
@@ -725,6 +742,33 @@ func (q *Queries) LessonChanges(ctx context.Context, arg LessonChangesParams) ([
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const meetingActivities = `-- name: MeetingActivities :many
+SELECT body FROM meeting_activity WHERE studio_id = ? ORDER BY id
+`
+
+func (q *Queries) MeetingActivities(ctx context.Context, studioID string) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, meetingActivities, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var body string
+		if err := rows.Scan(&body); err != nil {
+			return nil, err
+		}
+		items = append(items, body)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -1017,6 +1061,21 @@ func (q *Queries) SetLeft(ctx context.Context, arg SetLeftParams) (int64, error)
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const setMeetingActivity = `-- name: SetMeetingActivity :exec
+INSERT INTO meeting_activity (studio_id, id, body) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE body = VALUES(body)
+`
+
+type SetMeetingActivityParams struct {
+	StudioID string
+	ID       string
+	Body     string
+}
+
+func (q *Queries) SetMeetingActivity(ctx context.Context, arg SetMeetingActivityParams) error {
+	_, err := q.db.ExecContext(ctx, setMeetingActivity, arg.StudioID, arg.ID, arg.Body)
+	return err
 }
 
 const setPause = `-- name: SetPause :exec

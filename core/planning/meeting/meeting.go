@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
+	"sync"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/student/standing"
@@ -56,22 +57,27 @@ type Activity struct {
 	Skills map[string]string `json:"skills,omitempty"`
 	// Home is the goal of the pool that it becomes at home; empty for none.
 	Home string `json:"home,omitempty"`
+	// Off says that the studio does not use it in a first meeting.
+	Off bool `json:"off,omitempty"`
 }
+
+// Set are the activities of a studio.
+type Set []Activity
 
 //go:embed activities.json
 var data []byte
 
-// activities are read once; the data ship with the program and a test reads them.
-var activities = func() []Activity {
+// Shipped returns the activities that ship (common practice).
+var Shipped = sync.OnceValue(func() Set {
 	list, err := parse(data)
 	if err != nil {
-		panic(err)
+		panic("meeting: activities.json is damaged: " + err.Error())
 	}
 	return list
-}()
+})
 
-func parse(data []byte) ([]Activity, error) {
-	var list []Activity
+func parse(data []byte) (Set, error) {
+	var list Set
 	if err := json.Unmarshal(data, &list); err != nil {
 		return nil, fmt.Errorf("first meeting: %w", err)
 	}
@@ -100,16 +106,13 @@ func parse(data []byte) ([]Activity, error) {
 	return list, nil
 }
 
-// Activities are all that there are.
-func Activities() []Activity { return slices.Clone(activities) }
-
 // Of returns an activity by its id.
-func Of(id string) (Activity, bool) {
-	i := slices.IndexFunc(activities, func(a Activity) bool { return a.ID == id })
+func (set Set) Of(id string) (Activity, bool) {
+	i := slices.IndexFunc(set, func(a Activity) bool { return a.ID == id })
 	if i < 0 {
 		return Activity{}, false
 	}
-	return activities[i], true
+	return set[i], true
 }
 
 // Came says that an outcome can come of it.
@@ -122,7 +125,7 @@ func (a Activity) fits(age int, family instrument.Family) bool {
 
 // Plan are the activities that fit the minutes, in the order of a meeting: of every part the first that suits the age and the
 // instrument, then a second where minutes are left; the parts that matter least are left out first. No minutes, no plan.
-func Plan(minutes, age int, family instrument.Family) []Activity {
+func (set Set) Plan(minutes, age int, family instrument.Family) []Activity {
 	var chosen []Activity
 	left := minutes
 	has := func(p Part) int {
@@ -140,8 +143,8 @@ func Plan(minutes, age int, family instrument.Family) []Activity {
 				if rank[p] != r || has(p) != round {
 					continue
 				}
-				for _, a := range activities {
-					if a.Part == p && a.fits(age, family) && a.Minutes <= left && !slices.ContainsFunc(chosen, func(c Activity) bool { return c.ID == a.ID }) {
+				for _, a := range set {
+					if a.Part == p && !a.Off && a.fits(age, family) && a.Minutes <= left && !slices.ContainsFunc(chosen, func(c Activity) bool { return c.ID == a.ID }) {
 						chosen = append(chosen, a)
 						left -= a.Minutes
 						break
@@ -279,10 +282,10 @@ func (a Activity) Sounds(level int) []Sound {
 
 // TakeHome are the goals of the pool that go home, at most two: first what came well, so that it is a gift, then what did
 // not come yet, as a game; tunes before others.
-func TakeHome(came []standing.Met) []string {
+func (set Set) TakeHome(came []standing.Met) []string {
 	var well, not []string
 	for _, m := range came {
-		a, known := Of(m.Activity)
+		a, known := set.Of(m.Activity)
 		if !known || a.Home == "" {
 			continue
 		}

@@ -21,20 +21,20 @@ func ids(list []Activity) (out []string) {
 // A child of five at the piano: half an hour has all parts in the order of a first meeting (common practice); a quarter of
 // an hour keeps greeting, listening, rhythm, seat and the end; somebody grown draws nothing.
 func TestWhatFitsAFirstMeeting(t *testing.T) {
-	require.Equal(t, []string{"hello", "echo-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "black-keys", "take-home"}, ids(Plan(30, 5, instrument.Keyboard)))
-	require.Equal(t, []string{"hello", "echo-pitch", "keep-a-beat", "feet", "take-home"}, ids(Plan(15, 5, instrument.Keyboard)))
-	require.Equal(t, []string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "guess", "draw", "feet", "hand", "black-keys", "own-tune", "take-home"}, ids(Plan(45, 5, instrument.Keyboard)))
-	require.Equal(t, []string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "feet", "hand", "open-strings", "take-home"}, ids(Plan(30, 40, instrument.Bowed)))
-	require.Contains(t, ids(Plan(30, 9, instrument.Wind)), "first-tone")
-	require.Empty(t, Plan(0, 5, instrument.Keyboard))
+	require.Equal(t, []string{"hello", "echo-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "black-keys", "take-home"}, ids(Shipped().Plan(30, 5, instrument.Keyboard)))
+	require.Equal(t, []string{"hello", "echo-pitch", "keep-a-beat", "feet", "take-home"}, ids(Shipped().Plan(15, 5, instrument.Keyboard)))
+	require.Equal(t, []string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "guess", "draw", "feet", "hand", "black-keys", "own-tune", "take-home"}, ids(Shipped().Plan(45, 5, instrument.Keyboard)))
+	require.Equal(t, []string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "feet", "hand", "open-strings", "take-home"}, ids(Shipped().Plan(30, 40, instrument.Bowed)))
+	require.Contains(t, ids(Shipped().Plan(30, 9, instrument.Wind)), "first-tone")
+	require.Empty(t, Shipped().Plan(0, 5, instrument.Keyboard))
 	for _, minutes := range []int{0, 7, 15, 30, 45, 90} {
 		sum := 0
-		for _, a := range Plan(minutes, 6, instrument.Plucked) {
+		for _, a := range Shipped().Plan(minutes, 6, instrument.Plucked) {
 			sum += a.Minutes
 		}
 		require.LessOrEqual(t, sum, minutes)
 	}
-	require.NotEmpty(t, Plan(30, 6, ""), "an instrument without data has a meeting too")
+	require.NotEmpty(t, Shipped().Plan(30, 6, ""), "an instrument without data has a meeting too")
 }
 
 func came(activity string, tries ...any) (out []standing.Met) {
@@ -47,7 +47,7 @@ func came(activity string, tries ...any) (out []standing.Met) {
 // What came is followed by something harder, what did not by something easier: a fifth where the third was missed, three
 // tones after two (common practice); and it is over before it becomes a test.
 func TestTheNextTryFollowsWhatCame(t *testing.T) {
-	pitch, _ := Of("echo-pitch")
+	pitch, _ := Shipped().Of("echo-pitch")
 	require.Equal(t, 1, pitch.Next(nil))
 	require.Equal(t, 2, pitch.Next(came("echo-pitch", 1, "matched")))
 	require.Equal(t, 2, pitch.Next(came("echo-pitch", 1, "matched", 2, "matched", 3, "far")), "the fifth again")
@@ -55,9 +55,9 @@ func TestTheNextTryFollowsWhatCame(t *testing.T) {
 	require.Equal(t, 0, pitch.Next(came("echo-pitch", 1, "far", 1, "spoke")))
 	require.Equal(t, 0, pitch.Next(came("echo-pitch", 1, "matched", 2, "matched", 3, "matched", 4, "matched", 5, "matched")))
 	require.Equal(t, 0, pitch.Next(came("echo-pitch", 1, "matched", 2, "far", 1, "matched", 2, "far", 1, "matched")), "five tries")
-	rhythm, _ := Of("echo-rhythm")
+	rhythm, _ := Shipped().Of("echo-rhythm")
 	require.Equal(t, 1, rhythm.Next(came("echo-rhythm", 1, "exact", 2, "one-extra")))
-	feet, _ := Of("feet")
+	feet, _ := Shipped().Of("feet")
 	require.Equal(t, 1, feet.Next(nil))
 	require.Equal(t, 0, feet.Next(came("feet", 1, "hang")))
 
@@ -71,17 +71,17 @@ func TestTheNextTryFollowsWhatCame(t *testing.T) {
 func TestTwoThingsGoHome(t *testing.T) {
 	list := append(came("echo-pitch", 1, "matched"), came("echo-rhythm", 1, "one-extra")...)
 	list = append(list, came("black-keys", 0, "copied")...)
-	require.Equal(t, []string{"black-keys", "echo-rhythm"}, TakeHome(list))
-	require.Equal(t, []string{"echo-pitch"}, TakeHome(came("echo-pitch", 1, "matched")))
-	require.Empty(t, TakeHome(nil))
-	require.Empty(t, TakeHome(came("feet", 0, "hang")))
+	require.Equal(t, []string{"black-keys", "echo-rhythm"}, Shipped().TakeHome(list))
+	require.Equal(t, []string{"echo-pitch"}, Shipped().TakeHome(came("echo-pitch", 1, "matched")))
+	require.Empty(t, Shipped().TakeHome(nil))
+	require.Empty(t, Shipped().TakeHome(came("feet", 0, "hang")))
 }
 
 // The data name skills of the catalogue and goals of the pool; what is damaged is refused.
 func TestTheDataFitTheRest(t *testing.T) {
 	c, err := skill.Standard()
 	require.NoError(t, err)
-	for _, a := range Activities() {
+	for _, a := range Shipped() {
 		for _, id := range a.Skills {
 			_, known := c.Get(id)
 			require.True(t, known, id)

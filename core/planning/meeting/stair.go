@@ -63,6 +63,7 @@ type Place struct {
 	Last time.Time
 	// Today is what came of it today.
 	Today []standing.Met
+	set   Set
 }
 
 // All says that every stair came.
@@ -74,10 +75,11 @@ type step struct{ stair, level int }
 // On is where a student of an age stands on a line after what came, in order. day gives the local day of a moment. What
 // came well on two days is climbed, and what is harder shows what is easier; what did not come takes a day away from its
 // step and from all above it.
-func On(line Line, age int, came []standing.Met, today time.Time, day func(time.Time) time.Time) Place {
-	p := Place{Line: line, Of: sureDays}
+func (set Set) On(line Line, age int, came []standing.Met, today time.Time, day func(time.Time) time.Time) Place {
+	p := Place{Line: line, Of: sureDays, set: set}
 	for _, s := range lines[line] {
-		if a, known := Of(s.Activity); known && a.fits(age, "") {
+		// The ages of the program: those of a studio are for its first meetings.
+		if a, known := Shipped().Of(s.Activity); known && a.fits(age, "") {
 			p.Stairs = append(p.Stairs, s)
 		}
 	}
@@ -116,7 +118,7 @@ func On(line Line, age int, came []standing.Met, today time.Time, day func(time.
 		return p
 	}
 	p.At, p.Days = steps[at].stair, days[at]
-	p.Activity, _ = Of(p.Stairs[p.At].Activity)
+	p.Activity, _ = set.Of(p.Stairs[p.At].Activity)
 	p.Activity.Minutes = 2
 	levels := p.levels()
 	p.Level = p.Activity.inLesson(levels, steps[at].level, p.Today)
@@ -130,7 +132,7 @@ func On(line Line, age int, came []standing.Met, today time.Time, day func(time.
 }
 
 func (p Place) good(s step, outcome string) bool {
-	a, _ := Of(p.Stairs[s.stair].Activity)
+	a, _ := p.set.Of(p.Stairs[s.stair].Activity)
 	return slices.Contains(a.Good, outcome)
 }
 
@@ -183,7 +185,7 @@ func DueLine(places []Place) (Place, bool) {
 // Goals are the goals of the pool that a line's activities become at home.
 func (p Place) Goals() (out []string) {
 	for _, s := range p.Stairs {
-		if a, known := Of(s.Activity); known && a.Home != "" && !slices.Contains(out, a.Home) {
+		if a, known := p.set.Of(s.Activity); known && a.Home != "" && !slices.Contains(out, a.Home) {
 			out = append(out, a.Home)
 		}
 	}

@@ -25,12 +25,12 @@ func TestTheStairsOfEarAndRhythm(t *testing.T) {
 		}
 		return out
 	}
-	require.Equal(t, []string{"match", "echo-two", "echo-three", "find", "sing-back"}, names(On(Ear, 8, nil, dayOf(9), same)))
-	require.Equal(t, []string{"echo-bar", "echo-two-bars", "with-rests", "dictate"}, names(On(Time, 8, nil, dayOf(9), same)))
-	require.Equal(t, []string{"echo-bar", "echo-two-bars", "with-rests"}, names(On(Time, 5, nil, dayOf(9), same)), "nobody of five writes")
+	require.Equal(t, []string{"match", "echo-two", "echo-three", "find", "sing-back"}, names(Shipped().On(Ear, 8, nil, dayOf(9), same)))
+	require.Equal(t, []string{"echo-bar", "echo-two-bars", "with-rests", "dictate"}, names(Shipped().On(Time, 8, nil, dayOf(9), same)))
+	require.Equal(t, []string{"echo-bar", "echo-two-bars", "with-rests"}, names(Shipped().On(Time, 5, nil, dayOf(9), same)), "nobody of five writes")
 	for _, l := range Lines() {
 		for _, s := range lines[l] {
-			a, known := Of(s.Activity)
+			a, known := Shipped().Of(s.Activity)
 			require.True(t, known, s.ID)
 			for _, level := range s.Levels {
 				require.NotEmpty(t, a.Sounds(level), s.ID)
@@ -41,26 +41,26 @@ func TestTheStairsOfEarAndRhythm(t *testing.T) {
 
 // What came well on two days is climbed; harder shows easier; a miss takes a day away.
 func TestHowAStairIsClimbed(t *testing.T) {
-	p := On(Ear, 8, nil, dayOf(9), same)
+	p := Shipped().On(Ear, 8, nil, dayOf(9), same)
 	require.Equal(t, []any{0, "echo-pitch", 1, 0, true}, []any{p.At, p.Activity.ID, p.Level, p.Days, p.Last.IsZero()})
 
 	once := []standing.Met{on(1, "echo-pitch", 1, "matched"), on(1, "echo-pitch", 1, "matched")}
-	p = On(Ear, 8, once, dayOf(9), same)
+	p = Shipped().On(Ear, 8, once, dayOf(9), same)
 	require.Equal(t, []int{0, 1, 1}, []int{p.At, p.Level, p.Days}, "twice on one day is one day")
 
 	twice := append(once, on(2, "echo-pitch", 2, "octave"))
-	p = On(Ear, 8, twice, dayOf(9), same)
+	p = Shipped().On(Ear, 8, twice, dayOf(9), same)
 	require.Equal(t, []int{1, 2, 1}, []int{p.At, p.Level, p.Days}, "two tones show one")
 	require.Equal(t, dayOf(2), p.Last)
 
 	missed := append(twice, on(3, "echo-pitch", 1, "far"))
-	p = On(Ear, 8, missed, dayOf(9), same)
+	p = Shipped().On(Ear, 8, missed, dayOf(9), same)
 	require.Equal(t, []int{0, 1, 1}, []int{p.At, p.Level, p.Days})
-	p = On(Ear, 8, append(missed, on(4, "echo-pitch", 4, "matched")), dayOf(9), same)
+	p = Shipped().On(Ear, 8, append(missed, on(4, "echo-pitch", 4, "matched")), dayOf(9), same)
 	require.Equal(t, []int{1, 2, 1}, []int{p.At, p.Level, p.Days})
 
 	all := []standing.Met{on(1, "echo-pitch", 5, "matched"), on(2, "echo-pitch", 5, "matched")}
-	p = On(Ear, 8, all, dayOf(9), same)
+	p = Shipped().On(Ear, 8, all, dayOf(9), same)
 	require.True(t, p.All())
 	require.Zero(t, p.Level)
 }
@@ -68,7 +68,7 @@ func TestHowAStairIsClimbed(t *testing.T) {
 // In a lesson it goes up and down by what came, at most three times, and the lesson does not judge itself.
 func TestTwoMinutesOfALesson(t *testing.T) {
 	before := []standing.Met{on(1, "echo-pitch", 2, "matched"), on(2, "echo-pitch", 2, "matched")}
-	p := On(Ear, 8, before, dayOf(9), same)
+	p := Shipped().On(Ear, 8, before, dayOf(9), same)
 	require.Equal(t, []int{1, 3}, []int{p.At, p.Level})
 	require.Equal(t, 2, p.Activity.Minutes)
 	require.Contains(t, p.Steps, Step{3, "matched", 4})
@@ -76,12 +76,12 @@ func TestTwoMinutesOfALesson(t *testing.T) {
 	require.Contains(t, p.Steps, Step{1, "far", 1})
 
 	now := append(before, on(9, "echo-pitch", 3, "matched"), on(9, "echo-pitch", 4, "near"))
-	p = On(Ear, 8, now, dayOf(9), same)
+	p = Shipped().On(Ear, 8, now, dayOf(9), same)
 	require.Equal(t, []int{1, 3, 2}, []int{p.At, p.Level, len(p.Today)})
-	p = On(Ear, 8, append(now, on(9, "echo-pitch", 3, "matched")), dayOf(9), same)
+	p = Shipped().On(Ear, 8, append(now, on(9, "echo-pitch", 3, "matched")), dayOf(9), same)
 	require.Equal(t, []int{1, 0}, []int{p.At, p.Level}, "three tries are enough")
 	require.Equal(t, []int{2, 4}, func() []int {
-		p := On(Ear, 8, append(now, on(9, "echo-pitch", 3, "matched"), on(10, "echo-pitch", 3, "matched")), dayOf(11), same)
+		p := Shipped().On(Ear, 8, append(now, on(9, "echo-pitch", 3, "matched"), on(10, "echo-pitch", 3, "matched")), dayOf(11), same)
 		return []int{p.At, p.Level}
 	}())
 }
@@ -89,7 +89,7 @@ func TestTwoMinutesOfALesson(t *testing.T) {
 // The line that was tried longest ago comes; the ear before the rhythm.
 func TestWhichLineIsDue(t *testing.T) {
 	places := func(came ...standing.Met) []Place {
-		return []Place{On(Ear, 8, came, dayOf(9), same), On(Time, 8, came, dayOf(9), same)}
+		return []Place{Shipped().On(Ear, 8, came, dayOf(9), same), Shipped().On(Time, 8, came, dayOf(9), same)}
 	}
 	due := func(came ...standing.Met) Line {
 		p, _ := DueLine(places(came...))
@@ -99,6 +99,6 @@ func TestWhichLineIsDue(t *testing.T) {
 	require.Equal(t, Time, due(on(1, "echo-pitch", 1, "far")))
 	require.Equal(t, Ear, due(on(1, "echo-pitch", 1, "far"), on(2, "echo-rhythm", 1, "exact")))
 	require.Equal(t, Time, due(on(2, "echo-pitch", 5, "matched"), on(3, "echo-rhythm", 1, "exact"), on(4, "echo-pitch", 5, "matched")))
-	_, any := DueLine([]Place{On(Ear, 1, nil, dayOf(9), same)})
+	_, any := DueLine([]Place{Shipped().On(Ear, 1, nil, dayOf(9), same)})
 	require.False(t, any, "nothing for a baby")
 }

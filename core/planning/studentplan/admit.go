@@ -1,7 +1,6 @@
 package studentplan
 
 import (
-	"patientladder/core/planning/meeting"
 	"slices"
 	"strings"
 	"time"
@@ -113,7 +112,7 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 			return refuse(NoSuchCycle, "", err)
 		}
 	case studentlog.Meeting:
-		if a, known := meeting.Of(e.Goal); !known || !a.Came(e.Outcome) {
+		if a, known := s.Meetings.Of(e.Goal); !known || !a.Came(e.Outcome) {
 			return refuse(NoSuchActivity, e.Goal, nil)
 		}
 	case studentlog.StepDone, studentlog.Probe, studentlog.KnownBefore:
@@ -128,8 +127,8 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 }
 
 // Filled is an entry with what follows from it: what came of an activity of a first meeting shows a skill.
-func Filled(e studentlog.Entry) studentlog.Entry {
-	if a, known := meeting.Of(e.Goal); known && e.Kind == studentlog.Meeting {
+func (s Studio) Filled(e studentlog.Entry) studentlog.Entry {
+	if a, known := s.Meetings.Of(e.Goal); known && e.Kind == studentlog.Meeting {
 		e.Skill, e.Shown = a.Skills[e.Outcome], a.Skills[e.Outcome] != ""
 	}
 	return e

@@ -13,6 +13,7 @@ import (
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/preview"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/signs"
@@ -52,7 +53,7 @@ func pupil(t require.TestingT, lib ...material.Material) *Student {
 		{"id":"plain","name":"plain"}]`))
 	require.NoError(t, err)
 	s := &Student{
-		Studio:  Studio{Library: material.Library{}, Pool: lessonplan.Shipped(), Skills: skills, Zone: time.UTC, Now: monday.Add(15 * time.Hour), Today: monday},
+		Studio:  Studio{Library: material.Library{}, Pool: lessonplan.Shipped(), Meetings: meeting.Shipped(), Skills: skills, Zone: time.UTC, Now: monday.Add(15 * time.Hour), Today: monday},
 		Profile: Profile{Ladder: "L", Name: "Nell Farrow", Born: monday.AddDate(-9, 0, 0), Instrument: "piano", Lessons: mondays(), PracticeMinutes: 20},
 		Policy: Policy{
 			Standing: standing.DefaultPolicy(), Preview: preview.DefaultPolicy(), Review: review.DefaultPolicy(), Signs: signs.DefaultPolicy(),

@@ -11,7 +11,7 @@ import (
 // A line whose goals the studio does not use is left out.
 func (s Student) EarAndRhythm(day time.Time) (out []meeting.Place) {
 	for _, line := range meeting.Lines() {
-		p := meeting.On(line, s.Age(day), s.Standing.Met, day, s.Local)
+		p := s.Meetings.On(line, s.Age(day), s.Standing.Met, day, s.Local)
 		off := false
 		for _, id := range p.Goals() {
 			g, known := s.Pool.Get(id)

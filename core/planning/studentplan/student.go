@@ -33,6 +33,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/preview"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/signs"
@@ -53,6 +54,8 @@ type Studio struct {
 	Words  naming.Words
 	// Pool are the activities of the studio.
 	Pool lessonplan.Pool
+	// Meetings are the activities of a first meeting in the studio.
+	Meetings meeting.Set
 	// Exercises are the goals and faults of exercises in the studio's words.
 	Exercises exercise.Forms
 	// Fades is how many times as long as the published memory says the learned pieces of the studio stay; 0 for once.

@@ -1,7 +1,6 @@
 package studentplan
 
 import (
-	"patientladder/core/planning/meeting"
 	"slices"
 	"sort"
 	"strings"
@@ -86,7 +85,7 @@ func (a *Ahead) games(nothingElse bool) []week.Activity {
 		return nil
 	}
 	goals := a.Pool.For(a.Instrument, age, a.Standing.Activities)
-	home := meeting.TakeHome(a.Standing.Met)
+	home := a.Meetings.TakeHome(a.Standing.Met)
 	turn := func(g lessonplan.Goal) int {
 		switch i := slices.Index(home, g.ID); {
 		case i >= 0:

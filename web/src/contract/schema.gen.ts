@@ -2019,6 +2019,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meeting-activities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMeetingActivities"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/meeting-activities/{activity}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                activity: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Changes an activity of a first meeting for this studio, leaves it out, or adds one; the program's own comes back with delete. */
+        put: operations["setMeetingActivity"];
+        post?: never;
+        delete: operations["resetMeetingActivity"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/exercise-types": {
         parameters: {
             query?: never;
@@ -4945,6 +4980,59 @@ export interface components {
             /** @description A piece of the library with the same notes */
             same?: components["schemas"]["Id"];
             sameTitle?: string;
+        };
+        MeetingActivities: {
+            activities: components["schemas"]["MeetingActivityForm"][];
+            /** @description The parts of a meeting in their order */
+            parts: components["schemas"]["Choice"][];
+            /** @description Families of instruments */
+            families: components["schemas"]["Choice"][];
+            /** @description What one can show */
+            skills: components["schemas"]["Choice"][];
+            /** @description What one can become at home */
+            goals: components["schemas"]["Choice"][];
+        };
+        MeetingActivityForm: {
+            id: string;
+            name: string;
+            say: string;
+            minutes: number;
+            from: number;
+            to: number;
+            part: components["schemas"]["Choice"];
+            /** @description Empty for any instrument */
+            family: string;
+            /** @description The skill that it shows when it came; empty for none */
+            shows: string;
+            /** @description The activity that it becomes at home; empty for none */
+            home: string;
+            off: boolean;
+            /** @description The studio has added it */
+            own: boolean;
+            /** @description The studio has changed it or left it out */
+            changed: boolean;
+            /** @description What can come of it in words */
+            outcomes: string[];
+        };
+        NewMeetingActivity: {
+            name: string;
+            /** @description What the teacher says */
+            say: string;
+            minutes: number;
+            /** @description The youngest age */
+            from: number;
+            /** @description The oldest */
+            to: number;
+            /** @description Of the studio's own; what ships keeps its part */
+            part: string;
+            /** @description Empty for any instrument */
+            family: string;
+            /** @description The skill that it shows when it came; empty for none */
+            shows: string;
+            /** @description The activity that it becomes at home; empty for none */
+            home: string;
+            /** @description Left out of first meetings */
+            off: boolean;
         };
         NewActivity: {
             name: string;
@@ -9456,6 +9544,73 @@ export interface operations {
         };
     };
     resetActivity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                activity: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it came, or gone where it was the studio's own */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMeetingActivities: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The activities of a first meeting, those left out among them, and what a new one can be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeetingActivities"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setMeetingActivity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                activity: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMeetingActivity"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    resetMeetingActivity: {
         parameters: {
             query?: never;
             header?: never;

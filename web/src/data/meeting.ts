@@ -26,6 +26,30 @@ export const meetingQuery = (ladder: string, minutes: number, moved?: Moved) =>
     placeholderData: keepPreviousData,
   });
 
+export const meetingActivitiesQuery = queryOptions({
+  queryKey: ["meeting-activities"],
+  queryFn: () => body(client.GET("/meeting-activities")),
+  meta: { from: ["library", "words"] },
+});
+
+/** Changes an activity of first meetings, or adds one. */
+export const useSetMeetingActivity = () =>
+  useSend(
+    (a: { id: string; as: Schemas["NewMeetingActivity"] }) =>
+      body(
+        client.PUT("/meeting-activities/{activity}", { params: { path: { activity: a.id } }, body: a.as }),
+      ),
+    [{ fact: "library" }],
+  );
+
+/** The program's own comes back; one of the studio's goes. */
+export const useResetMeetingActivity = () =>
+  useSend(
+    (id: string) =>
+      body(client.DELETE("/meeting-activities/{activity}", { params: { path: { activity: id } } })),
+    [{ fact: "library" }],
+  );
+
 /** Keeps what is believed and puts a way into a book onto the ladder. */
 export const useAccept = (ladder: string, then: (done: Schemas["KnownEffect"]) => void) =>
   useSend(

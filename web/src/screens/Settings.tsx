@@ -7,6 +7,7 @@ import { Title } from "../parts/Title";
 import { Activities } from "../way/Activities";
 import { Exercises } from "../way/Exercises";
 import { Holidays } from "../way/Holidays";
+import { Meetings } from "../way/Meetings";
 import { Ways } from "../way/Ways";
 
 type Words = Schemas["Words"];
@@ -138,6 +139,7 @@ export function Settings() {
       <Refused error={save.error ?? approach.error} />
       {activities.error && <Problem error={activities.error} again={() => activities.refetch()} />}
       {activities.data && <Activities goals={activities.data} />}
+      <Meetings />
       {types.error && <Problem error={types.error} again={() => types.refetch()} />}
       {types.data && <Exercises types={types.data} />}
     </div>
