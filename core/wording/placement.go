@@ -94,10 +94,22 @@ func entry(e studentplan.BookEntry, lib material.Library) string {
 	if e.Needed > 0 {
 		held = fmt.Sprintf(" Of %s that it asks for before, %d are there.", Counted(e.Needed, "skill"), e.There)
 	}
+	held = entryRange(e, lib) + held
 	if e.At == 0 {
 		return "It begins at the beginning, with “" + title + "”." + held
 	}
 	return fmt.Sprintf("It begins with “%s”, after %s.%s", title, Counted(e.At, "piece"), held)
+}
+
+// entryRange says between which pieces the right entry lies; empty where the teacher chose it, or where nothing is in doubt.
+func entryRange(e studentplan.BookEntry, lib material.Library) string {
+	switch {
+	case e.Chosen || e.Low >= e.High:
+		return ""
+	case e.High >= len(e.Pieces):
+		return fmt.Sprintf(" Likely (4 in 5) at “%s” or later.", lib[e.Pieces[min(e.Low, len(e.Pieces)-1)]].Title)
+	}
+	return fmt.Sprintf(" Likely (4 in 5) between “%s” and “%s”.", lib[e.Pieces[e.Low]].Title, lib[e.Pieces[e.High]].Title)
 }
 
 // RouteName names a way to begin.

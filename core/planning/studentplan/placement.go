@@ -45,6 +45,8 @@ type BookEntry struct {
 	// Pieces of the book, by id, and the place of the entry among them, from 0; as many as there are where all is known.
 	Pieces []string
 	At     int
+	// Low and High are the places between which the right entry lies four times of five.
+	Low, High int
 	// Chosen says that the teacher moved the entry.
 	Chosen bool
 	// Leaps are those of the first pieces from the entry on.
@@ -208,7 +210,8 @@ func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.
 			asks[i] = append(asks[i], placement.Asked{Skill: d.Skill, Weight: d.Weight})
 		}
 	}
-	e := BookEntry{Book: book, At: placement.EntryAt(asks, b.Known)}
+	found := b.Entry(asks)
+	e := BookEntry{Book: book, At: found.At, Low: found.Low, High: found.High}
 	for i, m := range list {
 		e.Pieces = append(e.Pieces, m.ID)
 		if m.ID == moved {

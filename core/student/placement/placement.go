@@ -13,6 +13,7 @@ package placement
 
 import (
 	"math"
+	"math/rand/v2"
 	"slices"
 )
 
@@ -108,6 +109,8 @@ type Belief struct {
 	known []float64
 	// sums are the results of each strand by level, kept until an answer changes them.
 	sums []sums
+	// overall is how likely each overall level is.
+	overall [grid]float64
 }
 
 // sums are the results of a strand for each level: the weight of all that was answered, and each skill's share.
@@ -210,23 +213,7 @@ func (b Belief) likelihood(skill int) (there, missing float64) {
 
 // weigh sums over the overall level and the level of each strand.
 func (b *Belief) weigh() {
-	overall := [grid]float64{}
-	for g := range grid {
-		overall[g] = density(gridAt(g) / spread)
-	}
-	// weight of each strand's level given the overall one.
-	toward := [grid][grid]float64{}
-	width := math.Sqrt(1 - b.policy.Together*b.policy.Together)
-	for g := range grid {
-		sum := 0.0
-		for t := range grid {
-			toward[g][t] = density((gridAt(t) - b.policy.Together*gridAt(g)) / width)
-			sum += toward[g][t]
-		}
-		for t := range grid {
-			toward[g][t] /= sum
-		}
-	}
+	toward := b.policy.toward()
 	byStrand := make([][grid]float64, len(b.strands))
 	for k := range b.strands {
 		for g := range grid {
@@ -238,18 +225,22 @@ func (b *Belief) weigh() {
 	// Everything else that speaks for an overall level, strand by strand, in logarithms so that nothing vanishes.
 	total := [grid]float64{}
 	for g := range grid {
-		total[g] = math.Log(overall[g])
+		total[g] = math.Log(density(gridAt(g) / spread))
 		for k := range b.strands {
 			total[g] += math.Log(max(byStrand[k][g], 1e-300))
 		}
 	}
 	highest := slices.Max(total[:])
+	b.overall = [grid]float64{}
+	for g := range grid {
+		b.overall[g] = math.Exp(total[g] - highest)
+	}
 	b.known = make([]float64, len(b.skills))
 	for k, st := range b.strands {
 		level := [grid]float64{}
 		sum := 0.0
 		for g := range grid {
-			w := math.Exp(total[g]-highest) / max(byStrand[k][g], 1e-300)
+			w := b.overall[g] / max(byStrand[k][g], 1e-300)
 			for t := range grid {
 				level[t] += w * toward[g][t]
 			}
@@ -266,6 +257,60 @@ func (b *Belief) weigh() {
 			b.known[skill] = min(1, max(0, p))
 		}
 	}
+}
+
+// toward is how likely each level of a strand is, given the overall one.
+func (p Policy) toward() (out [grid][grid]float64) {
+	width := math.Sqrt(1 - p.Together*p.Together)
+	for g := range grid {
+		sum := 0.0
+		for t := range grid {
+			out[g][t] = density((gridAt(t) - p.Together*gridAt(g)) / width)
+			sum += out[g][t]
+		}
+		for t := range grid {
+			out[g][t] /= sum
+		}
+	}
+	return out
+}
+
+// drawn are courses of what could be there, drawn by what is believed: an overall level, with it one of each strand, with that
+// each skill. So what goes together goes together in each of them. The same belief gives the same draws.
+func (b Belief) drawn(n int) [][]bool {
+	r := rand.New(rand.NewPCG(uint64(len(b.skills)), uint64(len(b.given))))
+	toward := b.policy.toward()
+	out := make([][]bool, n)
+	for d := range out {
+		out[d] = make([]bool, len(b.skills))
+		g := lot(r, b.overall)
+		for k, st := range b.strands {
+			level := toward[g]
+			for t := range level {
+				level[t] *= b.sums[k].whole[t]
+			}
+			t := lot(r, level)
+			for i, skill := range st.skills {
+				out[d][skill] = r.Float64() < b.sums[k].share[i][t]
+			}
+		}
+	}
+	return out
+}
+
+// lot draws one of some levels by their weights.
+func lot(r *rand.Rand, weights [grid]float64) int {
+	sum := 0.0
+	for _, w := range weights {
+		sum += w
+	}
+	x := r.Float64() * sum
+	for i, w := range weights {
+		if x -= w; x < 0 {
+			return i
+		}
+	}
+	return grid - 1
 }
 
 // density is that of a normal distribution, without its constant.

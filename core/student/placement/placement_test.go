@@ -237,7 +237,7 @@ func TestManyStudentsAreJudgedRightly(t *testing.T) {
 	calibrated := float64(hits) / float64(sure)
 	t.Logf("%d students, %d skills, %.1f questions: %.3f right; at random %.3f, halving the way %.3f; of %d judged 90 %% sure %.3f are; entries within one of the best: %.3f", many, len(skills), questions/n, ours/n, random/n, halving/n, sure, calibrated, near/n)
 	require.GreaterOrEqual(t, ours/n, 0.95)
-	require.GreaterOrEqual(t, near/n, 0.87, "entries within one piece of the best")
+	require.GreaterOrEqual(t, near/n, 0.9, "entries within one piece of the best")
 	require.Greater(t, ours, random)
 	require.Greater(t, ours, halving)
 	require.InDelta(t, 0.9, calibrated, 0.03)
@@ -269,13 +269,8 @@ func library(skills []Skill) [][][]Asked {
 func entriesNear(books [][][]Asked, b Belief, truth map[string]bool) float64 {
 	n := 0.0
 	for _, book := range books {
-		best := EntryAt(book, func(id string) float64 {
-			if truth[id] {
-				return 1
-			}
-			return 0
-		})
-		if d := EntryAt(book, b.Known) - best; d*d <= 1 {
+		best := entryAt(book, func(id string) bool { return truth[id] })
+		if d := b.Entry(book).At - best; d*d <= 1 {
 			n++
 		}
 	}
@@ -362,17 +357,12 @@ func TestWhereABookIsEntered(t *testing.T) {
 		}
 		return out
 	}
-	known := func(id string) float64 {
-		if id == "there" {
-			return 1
-		}
-		return 0
-	}
+	known := func(id string) bool { return id == "there" }
 	book := [][]Asked{piece(4, 0), piece(4, 0), piece(1, 3), piece(4, 0), piece(4, 0), piece(1, 3), piece(0, 4), piece(1, 3)}
-	require.Equal(t, 5, EntryAt(book, known))
-	require.Equal(t, 0, EntryAt(book[5:], known))
-	require.Equal(t, 2, EntryAt(book[:2], known), "nothing is too new")
-	require.Equal(t, 0, EntryAt(nil, known))
+	require.Equal(t, 5, entryAt(book, known))
+	require.Equal(t, 0, entryAt(book[5:], known))
+	require.Equal(t, 2, entryAt(book[:2], known), "nothing is too new")
+	require.Equal(t, 0, entryAt(nil, known))
 }
 
 // What no book of the studio asks for is asked later: of two skills that are as open the wanted one comes first.
@@ -394,4 +384,54 @@ func TestAfterABreakWhatHasFadedIsAskedFirst(t *testing.T) {
 	q, ok := b.Next(nil)
 	require.True(t, ok)
 	require.Equal(t, "b", q.Skill.ID)
+}
+
+// The entry of a book goes by everything at once: where a whole strand is in doubt the range is wide, after answers it closes,
+// and it lies where the answers put it.
+func TestTheEntryOfABookHasARange(t *testing.T) {
+	var skills []Skill
+	var book [][]Asked
+	for i := range 12 {
+		id := fmt.Sprint(i)
+		skills = append(skills, Skill{ID: id, Strand: "x", Level: (float64(i) + 0.5) / 12})
+		book = append(book, []Asked{{id, 1}})
+	}
+	b := New(skills, nil, DefaultPolicy())
+	require.Equal(t, Entry{At: 0, Low: 0, High: 12}, b.Entry(book), "nothing is known: the beginning or beyond the end, as students lie")
+	for range 2 {
+		for i := range 12 {
+			a := No
+			if i < 5 {
+				a = Yes
+			}
+			b = b.After(Given{fmt.Sprint(i), a})
+		}
+	}
+	require.Equal(t, Entry{At: 5, Low: 5, High: 5}, b.Entry(book))
+	require.Equal(t, b.Entry(book), b.Entry(book), "the same each time")
+	require.Equal(t, Entry{}, b.Entry(nil))
+	require.Equal(t, Entry{At: 0}, b.Entry([][]Asked{{{"nobody asks", 1}}}))
+}
+
+// What is drawn comes as often as it is believed, and what goes together goes together.
+func TestDrawsFollowWhatIsBelieved(t *testing.T) {
+	skills := []Skill{{ID: "a", Strand: "x", Level: 0.45}, {ID: "b", Strand: "x", Level: 0.55}, {ID: "c", Strand: "y", Level: 0.5}}
+	b := New(skills, nil, DefaultPolicy()).After(Given{"c", Yes})
+	n := [3]float64{}
+	both := 0.0
+	for _, d := range b.drawn(20000) {
+		for i, there := range d {
+			if there {
+				n[i]++
+			}
+		}
+		if d[0] == d[1] {
+			both++
+		}
+	}
+	for i, s := range skills {
+		require.InDelta(t, b.Known(s.ID), n[i]/20000, 0.015, s.ID)
+	}
+	apart := b.Known("a")*b.Known("b") + (1-b.Known("a"))*(1-b.Known("b"))
+	require.Greater(t, both/20000, apart+0.05)
 }
