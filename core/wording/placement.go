@@ -67,11 +67,11 @@ func WhyAsked(q placement.Question) string {
 // HoleSoon says when a hole will be felt.
 func HoleSoon(h studentplan.Hole, lib material.Library) string {
 	if len(h.Soon) == 0 {
-		return "No piece soon asks for it."
+		return "Not needed soon."
 	}
-	text := "“" + lib[h.Soon[0]].Title + "” asks for it"
+	text := "Needed for “" + lib[h.Soon[0]].Title + "”"
 	if n := len(h.Soon) - 1; n > 0 {
-		text += ", and " + Counted(n, "piece") + " after it"
+		text += " and " + Counted(n, "piece") + " after it"
 	}
 	return text + "."
 }
@@ -123,6 +123,9 @@ func RouteName(k studentplan.RouteKind) string {
 	return "Go on"
 }
 
+// mostNamed is how many skills a sentence names before it counts the rest.
+const mostNamed = 4
+
 // Route says what a way to begin means.
 func Route(r studentplan.Route, lib material.Library, skills skill.Catalogue) string {
 	names := func(ids []string) string {
@@ -130,17 +133,23 @@ func Route(r studentplan.Route, lib material.Library, skills skill.Catalogue) st
 		for _, id := range ids {
 			out = append(out, skills.Name(id))
 		}
+		if n := len(out) - mostNamed; n > 1 {
+			return strings.Join(out[:mostNamed], ", ") + " and " + Counted(n, "more skill")
+		}
 		return List(out)
 	}
 	step := fmt.Sprintf("The largest step among the next pieces is %s.", LeapSize(leap.Leap{Size: r.Largest}))
-	lessons := fmt.Sprintf("%d to %s", r.Low, Counted(r.High, "lesson"))
+	lessons := fmt.Sprintf("%d to %s", r.Low, Figures(r.High, "lesson"))
 	if r.Low == r.High {
 		lessons = Counted(r.High, "lesson")
 	}
 	switch r.Kind {
 	case studentplan.FillFirst:
-		text := fmt.Sprintf("%s first, %s: they teach %s. %s", Capital(Counted(len(r.Fill), "earlier piece")), lessons, names(r.Filled), step)
-		return text
+		teach := "they teach"
+		if len(r.Fill) == 1 {
+			teach = "it teaches"
+		}
+		return fmt.Sprintf("%s first, %s: %s %s. %s", Capital(Counted(len(r.Fill), "earlier piece")), lessons, teach, names(r.Filled), step)
 	case studentplan.FillBeside:
 		return fmt.Sprintf("The new pieces begin at once; %s goes along with each, for %s. %s", "an earlier one", lessons, step)
 	}

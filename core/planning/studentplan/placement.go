@@ -114,7 +114,19 @@ func (s Student) Placement(books []curriculum.Source, model *forecast.Model, ent
 	for i := range out.Entries {
 		out.Entries[i].Routes = s.routes(out.Entries[i], out.Holes, ability, model)
 	}
+	// A book of which nothing is too new any more is not where one begins.
+	slices.SortStableFunc(out.Entries, func(a, b BookEntry) int { return truth(a.through()) - truth(b.through()) })
 	return out
+}
+
+// through says that no piece of a book would be too new.
+func (e BookEntry) through() bool { return e.At >= len(e.Pieces) }
+
+func truth(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
 }
 
 // Believed is what is believed of the student's skills.
@@ -210,7 +222,7 @@ func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.
 			asks[i] = append(asks[i], placement.Asked{Skill: d.Skill, Weight: d.Weight})
 		}
 	}
-	found := b.Entry(asks)
+	found := b.Entry(asks, s.Policy.Standing.Leap.Reach(s.Standing.Taken(s.Library, "")).Size)
 	e := BookEntry{Book: book, At: found.At, Low: found.Low, High: found.High}
 	for i, m := range list {
 		e.Pieces = append(e.Pieces, m.ID)

@@ -8,25 +8,22 @@ type Asked struct {
 	Weight float64
 }
 
-// bearable is the share of a piece's demands, by weight, that may be missing so that a student can begin there (default).
-const bearable = 0.35
-
 // entryAt is the place in a book, from 0, that parts best what a student can play from what is too new: before it as many
-// pieces as can be miss less than is bearable, after it as many as can be miss more, each the more the further it is from
-// that. So a hole below does not pull the entry back. Each piece is what it asks for; there says what the student has.
-// As many as there are pieces where nothing is too new.
-func entryAt(pieces [][]Asked, there func(skill string) bool) int {
+// pieces as can be of which less is new than is bearable, after it as many as can be of which more is, each the more the
+// further it is from that, and none more than one that is twice too new. So a hole below does not pull the entry back. Each
+// piece is what it asks for; there says what the student has; bearable is the weight of what may be new in a first piece, above
+// 0: a comfortable leap. As many as there are pieces where nothing is too new.
+func entryAt(pieces [][]Asked, bearable float64, there func(skill string) bool) int {
 	sum, best, at := 0.0, 0.0, 0
 	for i, p := range pieces {
-		missing, all := 0.0, 0.0
+		missing := 0.0
 		for _, d := range p {
-			all += d.Weight
 			if !there(d.Skill) {
 				missing += d.Weight
 			}
 		}
-		if all > 0 {
-			sum += missing/all - bearable
+		if len(p) > 0 {
+			sum += min(missing/bearable, 2) - 1
 		}
 		if sum < best-1e-9 {
 			best, at = sum, i+1
@@ -48,11 +45,11 @@ type Entry struct {
 const draws = 400
 
 // Entry finds where a book would be entered, by what is believed of everything at once: single skills in doubt may even each
-// other out, and where a whole strand is in doubt they do not.
-func (b Belief) Entry(pieces [][]Asked) Entry {
+// other out, and where a whole strand is in doubt they do not. bearable is the weight of what may be new in a first piece.
+func (b Belief) Entry(pieces [][]Asked, bearable float64) Entry {
 	count := make([]int, len(pieces)+1)
 	for _, draw := range b.drawn(draws) {
-		count[entryAt(pieces, func(id string) bool {
+		count[entryAt(pieces, bearable, func(id string) bool {
 			i, asked := b.index[id]
 			return asked && draw[i]
 		})]++
@@ -71,9 +68,9 @@ func (b Belief) Entry(pieces [][]Asked) Entry {
 		out.At = out.Low
 		return out
 	}
-	near := make([]int, len(count)) // within one piece of each place
-	for i := range count {
-		for k := max(0, i-1); k <= min(len(pieces), i+1); k++ {
+	near := make([]int, len(count)) // within one piece of each place that can be right
+	for i, n := range count {
+		for k := max(0, i-1); n > 0 && k <= min(len(pieces), i+1); k++ {
 			near[i] += count[k]
 		}
 	}

@@ -12,6 +12,7 @@ import (
 	"gonum.org/v1/gonum/stat"
 
 	"patientladder/core/library/skill"
+	"patientladder/core/student/leap"
 )
 
 // enumerated is the posterior of every skill by full enumeration: over the overall level, the level of each strand, and
@@ -243,6 +244,9 @@ func TestManyStudentsAreJudgedRightly(t *testing.T) {
 	require.InDelta(t, 0.9, calibrated, 0.03)
 }
 
+// comfortable is the leap of somebody of whom nothing is known.
+var comfortable = leap.DefaultPolicy().Comfortable
+
 // library are three books of twenty pieces, of which each asks for six skills that lie around its place; the books begin at
 // the beginning, a third and two thirds of the way.
 func library(skills []Skill) [][][]Asked {
@@ -269,8 +273,8 @@ func library(skills []Skill) [][][]Asked {
 func entriesNear(books [][][]Asked, b Belief, truth map[string]bool) float64 {
 	n := 0.0
 	for _, book := range books {
-		best := entryAt(book, func(id string) bool { return truth[id] })
-		if d := b.Entry(book).At - best; d*d <= 1 {
+		best := entryAt(book, comfortable, func(id string) bool { return truth[id] })
+		if d := b.Entry(book, comfortable).At - best; d*d <= 1 {
 			n++
 		}
 	}
@@ -359,10 +363,10 @@ func TestWhereABookIsEntered(t *testing.T) {
 	}
 	known := func(id string) bool { return id == "there" }
 	book := [][]Asked{piece(4, 0), piece(4, 0), piece(1, 3), piece(4, 0), piece(4, 0), piece(1, 3), piece(0, 4), piece(1, 3)}
-	require.Equal(t, 5, entryAt(book, known))
-	require.Equal(t, 0, entryAt(book[5:], known))
-	require.Equal(t, 2, entryAt(book[:2], known), "nothing is too new")
-	require.Equal(t, 0, entryAt(nil, known))
+	require.Equal(t, 5, entryAt(book, comfortable, known))
+	require.Equal(t, 0, entryAt(book[5:], comfortable, known))
+	require.Equal(t, 2, entryAt(book[:2], comfortable, known), "nothing is too new")
+	require.Equal(t, 0, entryAt(nil, comfortable, known))
 }
 
 // What no book of the studio asks for is asked later: of two skills that are as open the wanted one comes first.
@@ -394,10 +398,10 @@ func TestTheEntryOfABookHasARange(t *testing.T) {
 	for i := range 12 {
 		id := fmt.Sprint(i)
 		skills = append(skills, Skill{ID: id, Strand: "x", Level: (float64(i) + 0.5) / 12})
-		book = append(book, []Asked{{id, 1}})
+		book = append(book, []Asked{{id, 2}})
 	}
 	b := New(skills, nil, DefaultPolicy())
-	require.Equal(t, Entry{At: 0, Low: 0, High: 12}, b.Entry(book), "nothing is known: the beginning or beyond the end, as students lie")
+	require.Equal(t, Entry{At: 0, Low: 0, High: 12}, b.Entry(book, comfortable), "nothing is known: the beginning or beyond the end, as students lie")
 	for range 2 {
 		for i := range 12 {
 			a := No
@@ -407,10 +411,10 @@ func TestTheEntryOfABookHasARange(t *testing.T) {
 			b = b.After(Given{fmt.Sprint(i), a})
 		}
 	}
-	require.Equal(t, Entry{At: 5, Low: 5, High: 5}, b.Entry(book))
-	require.Equal(t, b.Entry(book), b.Entry(book), "the same each time")
-	require.Equal(t, Entry{}, b.Entry(nil))
-	require.Equal(t, Entry{At: 0}, b.Entry([][]Asked{{{"nobody asks", 1}}}))
+	require.Equal(t, Entry{At: 5, Low: 5, High: 5}, b.Entry(book, comfortable))
+	require.Equal(t, b.Entry(book, comfortable), b.Entry(book, comfortable), "the same each time")
+	require.Equal(t, Entry{}, b.Entry(nil, comfortable))
+	require.Equal(t, Entry{At: 0}, b.Entry([][]Asked{{{"nobody asks", 2}}}, comfortable))
 }
 
 // What is drawn comes as often as it is believed, and what goes together goes together.

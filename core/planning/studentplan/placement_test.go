@@ -1,0 +1,118 @@
+package studentplan
+
+import (
+	"fmt"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/student/placement"
+	"patientladder/core/student/standing"
+)
+
+// elsewhere is a student of nine from another book, with two books of the studio: the first asks for s0 to s5 one after the
+// other, the second for s4 to s9, two pieces each.
+func elsewhere(t *testing.T, answers map[string]string) (*Student, []curriculum.Source) {
+	s := pupil(t)
+	var list []skill.Skill
+	for i := range 10 {
+		list = append(list, skill.Skill{ID: fmt.Sprint("s", i), Name: fmt.Sprint("skill ", i), Family: "hands"})
+	}
+	var err error
+	s.Skills, err = skill.Catalogue{}.With(list)
+	require.NoError(t, err)
+	add := func(book string, from int) {
+		for i := range 12 {
+			m := piece(fmt.Sprintf("%s%02d", book, i), material.Method, fmt.Sprint("s", from+i/2))
+			m.SourceID, m.Order = book, i+1
+			m.Demands[0].Weight = 2 // alone beyond a comfortable leap
+			s.Library[m.ID] = m
+		}
+	}
+	add("one", 0)
+	add("two", 4)
+	for i := range 10 {
+		id := fmt.Sprint("s", i)
+		for range 4 {
+			if a := answers[id]; a != "" {
+				s.Standing.Asked = append(s.Standing.Asked, standing.Asked{Skill: id, Answer: a})
+			}
+		}
+	}
+	return s, []curriculum.Source{{ID: "one", Title: "One", Instrument: "piano"}, {ID: "two", Title: "Two", Instrument: "piano"}}
+}
+
+// Somebody who has all of the first book but one hole begins in the second, which comes first in the answer; a little back is
+// the piece that fills the hole.
+func TestAPlacementNamesTheBookInWhichOneBegins(t *testing.T) {
+	s, books := elsewhere(t, map[string]string{"s0": "yes", "s1": "yes", "s2": "yes", "s3": "yes", "s4": "no", "s5": "yes", "s6": "yes", "s7": "no", "s8": "no", "s9": "no"})
+	p := s.Placement(books, forecast.Fit(nil, forecast.DefaultPrior()), nil)
+	require.Len(t, p.Entries, 2)
+	two, one := p.Entries[0], p.Entries[1]
+	require.Equal(t, []string{"two", "one"}, []string{two.Book.ID, one.Book.ID}, "the book that is through comes last")
+	require.Equal(t, []int{6, 6, 6}, []int{two.At, two.Low, two.High}, "before s7")
+	require.Equal(t, 12, one.At)
+	require.Empty(t, one.Routes)
+	require.Equal(t, []int{3, 2}, []int{two.Needed, two.There})
+	require.Empty(t, p.Holes, "nothing soon asks for s4, and s7 comes now")
+
+	kinds := []RouteKind{}
+	for _, r := range two.Routes {
+		kinds = append(kinds, r.Kind)
+	}
+	require.Equal(t, []RouteKind{GoOn}, kinds)
+}
+
+// A hole that the next pieces ask for is filled with the last earlier piece that teaches it.
+func TestALittleBackFillsWhatIsAskedForSoon(t *testing.T) {
+	s, books := elsewhere(t, map[string]string{"s0": "yes", "s1": "yes", "s2": "yes", "s3": "no", "s4": "yes", "s5": "no", "s6": "no", "s7": "no", "s8": "no", "s9": "no"})
+	m := s.Library["one10"] // asks for s5, and now for the hole as well
+	m.Demands = append(m.Demands, material.Demand{Skill: "s3", Weight: 1})
+	s.Library["one10"] = m
+	p := s.Placement(books[:1], forecast.Fit(nil, forecast.DefaultPrior()), nil)
+	e := p.Entries[0]
+	require.Equal(t, 10, e.At)
+	require.Equal(t, []Hole{{Skill: p.Holes[0].Skill, Known: p.Holes[0].Known, Soon: []string{"one10"}, Hurts: 1}}, p.Holes)
+	require.Equal(t, "s3", p.Holes[0].Skill.ID)
+	require.Less(t, p.Holes[0].Known, 0.1)
+	require.Len(t, e.Routes, 3)
+	first, beside, on := e.Routes[0], e.Routes[1], e.Routes[2]
+	require.Equal(t, []RouteKind{FillFirst, FillBeside, GoOn}, []RouteKind{first.Kind, beside.Kind, on.Kind})
+	require.Equal(t, []string{"one07"}, first.Fill, "the later of the two that teach it")
+	require.Equal(t, [][]string{{"s3"}, nil, {"s3"}}, [][]string{first.Filled, first.Open, on.Open})
+	require.Equal(t, []float64{2, 3, 3}, []float64{round(first.Largest), round(beside.Largest), round(on.Largest)}, "s5 alone, or with the hole")
+	require.Positive(t, first.Low)
+	require.LessOrEqual(t, first.Low, first.High)
+
+	accepted, ok := s.Accept(p, "one", FillFirst)
+	require.True(t, ok)
+	require.Equal(t, []ladder.Placed{{Material: "one07", Strand: material.Method}, {Material: "one10", Strand: material.Method}, {Material: "one11", Strand: material.Method}}, accepted.Rungs)
+	accepted, _ = s.Accept(p, "one", FillBeside)
+	require.Equal(t, []string{"one10", "one07", "one11"}, []string{accepted.Rungs[0].Material, accepted.Rungs[1].Material, accepted.Rungs[2].Material})
+	_, ok = s.Accept(p, "three", GoOn)
+	require.False(t, ok)
+	_, ok = s.Accept(p, "one", "elsewhere")
+	require.False(t, ok)
+}
+
+// The teacher moves the entry: what is needed before it and the leaps after it follow.
+func TestAnEntryIsMoved(t *testing.T) {
+	s, books := elsewhere(t, map[string]string{"s0": "yes", "s1": "yes", "s2": "yes", "s3": "no", "s4": "no", "s5": "no", "s6": "no", "s7": "no", "s8": "no", "s9": "no"})
+	model := forecast.Fit(nil, forecast.DefaultPrior())
+	e := s.Placement(books[:1], model, nil).Entries[0]
+	require.Equal(t, []any{6, false}, []any{e.At, e.Chosen})
+	moved := s.Placement(books[:1], model, map[string]string{"one": "one02"}).Entries[0]
+	require.Equal(t, []any{2, true, 1, 1}, []any{moved.At, moved.Chosen, moved.Needed, moved.There})
+	require.Equal(t, "one02", moved.Leaps[0].Material.ID)
+	require.Zero(t, round(moved.Leaps[0].Leap.Size))
+	_, ok := s.entry(curriculum.Source{ID: "none"}, placement.New(nil, nil, placement.DefaultPolicy()), s.Standing.Ability, "")
+	require.False(t, ok, "a book without pieces has no entry")
+}
+
+func round(x float64) float64 { return math.Round(x*100) / 100 }
