@@ -347,6 +347,30 @@ func (s *Store) Messages(ctx context.Context, studio string) ([]Message, error) 
 	return out, err
 }
 
+// Delivery is how far a message is.
+type Delivery string
+
+// The deliveries.
+const (
+	Delivered Delivery = "delivered" // a mail server took it
+	ToCopy    Delivery = "to copy"   // nothing is sent from here
+	GivenUp   Delivery = "given up"  // it was tried often enough
+	Pending   Delivery = "pending"   // it waits for its time, or for the next try
+)
+
+// Delivery is how far a message is where mail is sent, or is not.
+func (m Message) Delivery(mails bool) Delivery {
+	switch {
+	case !m.SentAt.IsZero():
+		return Delivered
+	case !mails:
+		return ToCopy
+	case m.Tries >= MostTries:
+		return GivenUp
+	}
+	return Pending
+}
+
 // MostTries is how often a message is given to the mail server before it waits for the teacher.
 const MostTries = 8
 

@@ -125,3 +125,11 @@ func TestAMessageIsTakenOnceAndTriedAgain(t *testing.T) {
 	_, err = db.TakeMessage(ctx, at, at.Add(time.Second))
 	require.NoError(t, err)
 }
+
+// A message that went is sent whatever else; without mail it is kept; after eight tries it has failed.
+func TestHowFarAMessageIs(t *testing.T) {
+	require.Equal(t, store.Pending, store.Message{Tries: 7}.Delivery(true))
+	require.Equal(t, store.GivenUp, store.Message{Tries: 8}.Delivery(true))
+	require.Equal(t, store.ToCopy, store.Message{Tries: 8}.Delivery(false))
+	require.Equal(t, store.Delivered, store.Message{Tries: 8, SentAt: time.Now()}.Delivery(false))
+}

@@ -121,20 +121,16 @@ func (h *Handlers) ListMessages(ctx context.Context, _ contract.ListMessagesRequ
 		if !slices.ContainsFunc(mine, func(l store.Ladder) bool { return l.ID == m.Ladder }) {
 			continue // a colleague's family
 		}
-		state := contract.Waiting
-		switch {
-		case !m.SentAt.IsZero():
-			state = contract.Sent
-		case !h.Mails:
-			state = contract.Kept
-		case m.Tries >= store.MostTries:
-			state = contract.Failed
-		}
 		out = append(out, contract.Message{
-			Id: m.ID, Ladder: m.Ladder, Student: m.Student, To: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, SentAt: m.SentAt, State: state, Failure: m.Failure,
+			Id: m.ID, Ladder: m.Ladder, Student: m.Student, To: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, SentAt: m.SentAt, State: states[m.Delivery(h.Mails)], Failure: m.Failure,
 		})
 	}
 	return out, err
+}
+
+// states are how far messages are, as the contract says it.
+var states = map[store.Delivery]contract.MessageState{
+	store.Pending: contract.Waiting, store.Delivered: contract.Sent, store.ToCopy: contract.Kept, store.GivenUp: contract.Failed,
 }
 
 // RetryMessage lets a message that was not sent be tried again.

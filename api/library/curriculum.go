@@ -6,6 +6,7 @@ import (
 	"crypto/sha256"
 	"fmt"
 	"mime"
+	"slices"
 	"sort"
 	"strings"
 
@@ -64,25 +65,24 @@ func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurric
 	for _, src := range sources {
 		out.Sources = append(out.Sources, src.ID)
 	}
-	again := []string{}
+	var again []string
 	for _, m := range materials {
 		if _, there := b.Library[m.ID]; there {
-			again = append(again, "“"+m.Title+"”")
+			again = append(again, m.Title)
 		}
 	}
-	switch n := len(again); {
-	case n > 3:
-		out.Problems = append(out.Problems, fmt.Sprintf("%s and %d more are in the library already", strings.Join(again[:3], ", "), n-3))
-	case n > 1:
-		out.Problems = append(out.Problems, wording.List(again)+" are in the library already")
-	case n == 1:
-		out.Problems = append(out.Problems, again[0]+" is in the library already")
+	if len(again) > 0 {
+		out.Problems = append(out.Problems, wording.InLibrary(again))
 	}
 	out.Materials, out.Skills = len(materials), len(c.Skills)
 	faulty := len(out.Problems) > 0 || len(out.Faults) > 0 && !r.Body.LeaveOut
 	if r.Body.Try || faulty {
 		if !r.Body.Try {
-			return nil, problem.Invalid(refusal(out))
+			says := slices.Clone(out.Problems)
+			for _, f := range out.Faults {
+				says = append(says, fmt.Sprintf("line %d: %s", f.Line, f.Says))
+			}
+			return nil, problem.Invalid(wording.NotImported(says))
 		}
 		return contract.ImportCurriculum200JSONResponse(out), nil
 	}
@@ -91,20 +91,6 @@ func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurric
 	}
 	out.Kept = true
 	return contract.ImportCurriculum200JSONResponse(out), h.Store.Import(ctx, b.Tenant.ID, c.Skills, sources, materials)
-}
-
-// refusal says why nothing was brought in.
-func refusal(out contract.Imported) string {
-	says := append([]string{}, out.Problems...)
-	for _, f := range out.Faults {
-		says = append(says, fmt.Sprintf("line %d: %s", f.Line, f.Says))
-	}
-	more := ""
-	if len(says) > 3 {
-		more = fmt.Sprintf(", and %d more", len(says)-3)
-		says = says[:3]
-	}
-	return "Nothing was brought in. " + wording.Capital(strings.Join(says, "; ")) + more + "."
 }
 
 // brought reads what an import holds.

@@ -110,13 +110,13 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 	for _, p := range e.Instrument.Open {
 		out.Strings = append(out.Strings, contract.OpenString{Midi: p.Semitone(), Name: words.Key(p.Name())})
 	}
-	shapes := map[string]bool{}
+	var chords []string
 	for _, c := range b.Chords {
+		chords = append(chords, c.Name)
 		out.Chords = append(out.Chords, contract.ChordAt{At: c.At.Float(), Name: c.Name})
-		if shape, err := plucked.Chord(e.Instrument, c.Name); err == nil && !shapes[c.Name] {
-			shapes[c.Name] = true
-			out.Shapes = append(out.Shapes, contract.ChordShape{Name: c.Name, Frets: shape.Frets, Fingers: shape.Fingers})
-		}
+	}
+	for _, shape := range plucked.Shapes(e.Instrument, chords) {
+		out.Shapes = append(out.Shapes, contract.ChordShape{Name: shape.Name, Frets: shape.Frets, Fingers: shape.Fingers})
 	}
 	for _, p := range patternsOf(e) {
 		x := contract.StringPattern{String: p.String, Name: words.Key(p.Open.Name()), Words: p.Words, Moves: p.Moves, Stops: []contract.StringStop{}}

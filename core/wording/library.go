@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
+	"strings"
 
 	"patientladder/core/planning/curriculum"
 )
@@ -74,3 +75,31 @@ func GrantedIn(r curriculum.Requirement, forerunner string) string {
 	}
 	return text
 }
+
+// NotImported says why nothing of a file was brought in: at most three reasons, and how many more there are.
+func NotImported(problems []string) string {
+	more := ""
+	if n := len(problems) - mostProblems; n > 0 {
+		more = fmt.Sprintf(", and %d more", n)
+		problems = problems[:mostProblems]
+	}
+	return "Nothing was brought in. " + Capital(strings.Join(problems, "; ")) + more + "."
+}
+
+// InLibrary says which pieces of a file are in the library already; at least one.
+func InLibrary(titles []string) string {
+	quoted := make([]string, len(titles))
+	for i, t := range titles {
+		quoted[i] = Quoted(t)
+	}
+	switch n := len(quoted) - mostProblems; {
+	case n > 0:
+		return fmt.Sprintf("%s and %d more are in the library already", strings.Join(quoted[:mostProblems], ", "), n)
+	case len(quoted) == 1:
+		return quoted[0] + " is in the library already"
+	}
+	return List(quoted) + " are in the library already"
+}
+
+// mostProblems is how many reasons are said.
+const mostProblems = 3

@@ -89,16 +89,20 @@ func entry(e studentplan.BookEntry, lib material.Library) string {
 	if e.At >= len(e.Pieces) {
 		return "No piece of it would be too new. Move the mark to begin somewhere all the same."
 	}
-	title := lib[e.Pieces[e.At]].Title
+	first := lib[e.Pieces[e.At]]
+	title := "“" + first.Title + "”"
+	if first.Unit != "" {
+		title += " in “" + first.Unit + "”"
+	}
 	held := ""
 	if e.Needed > 0 {
 		held = fmt.Sprintf(" Of %s that it asks for before, %d are there.", Counted(e.Needed, "skill"), e.There)
 	}
 	held = entryRange(e, lib) + held
 	if e.At == 0 {
-		return "It begins at the beginning, with “" + title + "”." + held
+		return "It begins at the beginning, with " + title + "." + held
 	}
-	return fmt.Sprintf("It begins with “%s”, after %s.%s", title, Counted(e.At, "piece"), held)
+	return fmt.Sprintf("It begins with %s, after %s.%s", title, Counted(e.At, "piece"), held)
 }
 
 // entryRange says between which pieces the right entry lies; empty where the teacher chose it, or where nothing is in doubt.

@@ -438,3 +438,15 @@ func TestWhatIsSaidOfAPieceAsItIsRead(t *testing.T) {
 		require.Equal(t, want, strings.ToLower(n.Overruled(o, m)))
 	}
 }
+
+func TestNothingWasBroughtIn(t *testing.T) {
+	require.Equal(t, "Nothing was brought in. Line 2: no title.", NotImported([]string{"line 2: no title"}))
+	require.Equal(t, "Nothing was brought in. A; b; c.", NotImported([]string{"a", "b", "c"}))
+	require.Equal(t, "Nothing was brought in. A; b; c, and 2 more.", NotImported([]string{"a", "b", "c", "d", "e"}))
+}
+
+func TestWhatIsInTheLibraryAlready(t *testing.T) {
+	require.Equal(t, "“A” is in the library already", InLibrary([]string{"A"}))
+	require.Equal(t, "“A”, “B” and “C” are in the library already", InLibrary([]string{"A", "B", "C"}))
+	require.Equal(t, "“A”, “B”, “C” and 2 more are in the library already", InLibrary([]string{"A", "B", "C", "D", "E"}))
+}

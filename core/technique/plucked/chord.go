@@ -26,6 +26,19 @@ var qualities = map[string][]int{"": {0, 4, 7}, "m": {0, 3, 7}, "7": {0, 4, 7, 1
 // topFret is as far up as chords of the first years lie.
 const topFret = 4
 
+// Shapes are the shapes of some chords, each once, in the order in which they come; what is no chord, or has no shape on the
+// first frets, is left out.
+func Shapes(x instrument.Instrument, names []string) (out []Shape) {
+	seen := map[string]bool{}
+	for _, name := range names {
+		if shape, err := Chord(x, name); err == nil && !seen[name] {
+			seen[name] = true
+			out = append(out, shape)
+		}
+	}
+	return out
+}
+
 // Chord finds the easiest shape of a chord on the first frets: all its notes and no
 // other, the root lowest where strings may be left out; then most strings, fewest
 // fingers, no finger lying flat, lowest frets. It refuses what is no chord and what

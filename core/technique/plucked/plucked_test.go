@@ -246,3 +246,13 @@ func TestAChangeAccountsForEveryFinger(t *testing.T) {
 		}
 	}
 }
+
+// A row of chords has each shape once, in the order in which they come; what is no chord is left out.
+func TestEachShapeOnce(t *testing.T) {
+	var names []string
+	for _, s := range Shapes(open(t, "ukulele"), []string{"C", "G", "nonsense", "C", "Am", "G"}) {
+		names = append(names, s.Name)
+	}
+	require.Equal(t, []string{"C", "G", "Am"}, names)
+	require.Empty(t, Shapes(open(t, "ukulele"), nil))
+}
