@@ -6,6 +6,7 @@ import (
 	"context"
 	"encoding/json"
 	"io"
+	"maps"
 	"net/http"
 	"strings"
 	"testing"
@@ -118,7 +119,7 @@ func TestEverythingAboutAChild(t *testing.T) {
 	status, _ = u.call("PUT", "/api/students/"+other+"/left", map[string]any{"from": "2026-05-05"})
 	require.Equal(t, http.StatusNoContent, status)
 	set := func(years int) {
-		status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "School", "timezone": "Europe/Lisbon", "keepYears": years})
+		status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "School", "timezone": "Europe/Lisbon", "keepYears": years, "language": "en", "firstDay": 1, "letterhead": ""})
 		require.Equal(t, http.StatusNoContent, status, body)
 	}
 	set(0)
@@ -137,15 +138,30 @@ func TestTheStudioItself(t *testing.T) {
 	s := newSchool(t)
 	u := s.browser()
 	s.signIn(u, "203.0.113.5", ropes)
-	status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "School by the sea", "timezone": "Mars/Base", "keepYears": 2})
-	require.Equal(t, http.StatusUnprocessableEntity, status)
-	require.Equal(t, "“Mars/Base” is not a time zone such as Europe/Lisbon. Nothing was changed.", body["detail"])
-	status, body = u.call("PUT", "/api/account/studio", map[string]any{"name": " School by the sea ", "timezone": "Asia/Tokyo", "keepYears": 5})
+	settings := map[string]any{"name": " School by the sea ", "timezone": "Asia/Tokyo", "keepYears": 5, "language": "de", "firstDay": 0, "letterhead": " Quay 4 \n\nGullhaven "}
+	put := func(change map[string]any) (int, map[string]any) {
+		body := maps.Clone(settings)
+		maps.Copy(body, change)
+		return u.call("PUT", "/api/account/studio", body)
+	}
+	for says, change := range map[string]map[string]any{
+		"“Mars/Base” is not a time zone such as Europe/Lisbon. Nothing was changed.": {"timezone": "Mars/Base"},
+		"There are no texts for families in that language. Nothing was changed.":     {"language": "xx"},
+		"The letterhead has 5 lines; at most 4 fit.":                                 {"letterhead": "a\nb\nc\nd\ne"},
+	} {
+		status, body := put(change)
+		require.Equal(t, http.StatusUnprocessableEntity, status)
+		require.Equal(t, says, body["detail"])
+	}
+	status, body := put(nil)
 	require.Equal(t, http.StatusNoContent, status, body)
 	_, me := u.call("GET", "/api/session", nil)
-	require.Equal(t, []any{"School by the sea", "Asia/Tokyo", "2026-05-05"}, []any{me["studio"], me["timezone"], me["today"]})
+	require.Equal(t, []any{"School by the sea", "Asia/Tokyo", "2026-05-05", 0.0}, []any{me["studio"], me["timezone"], me["today"], me["firstDay"]})
 	_, a := u.call("GET", "/api/account", nil)
-	require.Equal(t, map[string]any{"name": "School by the sea", "timezone": "Asia/Tokyo", "keepYears": 5.0}, a["studio"])
+	require.Equal(t, map[string]any{
+		"name": "School by the sea", "timezone": "Asia/Tokyo", "keepYears": 5.0, "language": "de", "firstDay": 0.0, "letterhead": "Quay 4\nGullhaven",
+		"languages": []any{map[string]any{"id": "en", "name": "English"}, map[string]any{"id": "de", "name": "Deutsch"}},
+	}, a["studio"])
 	text := u.read("/api/account/studio/export")
 	h, err := dump.Check(strings.NewReader(text))
 	require.NoError(t, err)

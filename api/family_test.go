@@ -160,6 +160,22 @@ func TestWhatAFamilyCannotWrite(t *testing.T) {
 	require.Equal(t, http.StatusNotFound, status)
 }
 
+// A studio that speaks German to its families does so until one of them chooses otherwise; its letterhead ends its letters.
+func TestTheLanguageOfAStudio(t *testing.T) {
+	u, _, phone := athome(t, "family@harbour.example")
+	require.Equal(t, "en", phone.page()["language"])
+	status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "Am Kai", "timezone": "UTC", "keepYears": 2, "language": "de", "firstDay": 1, "letterhead": "Kai 4\nGullhaven"})
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Equal(t, "de", phone.page()["language"])
+	u.publishFor(t, phone.ladder)
+	letter := u.list("/api/messages")[0]
+	require.Equal(t, "Nell: Üben ab 4. Mai", letter["subject"])
+	require.Contains(t, letter["body"], ", Am Kai\nKai 4\nGullhaven\n\n")
+	status, body = phone.call("PUT", "/api/family/"+phone.token+"/wishes", map[string]any{"language": "en", "mail": "week", "remind": false})
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Equal(t, "en", phone.page()["language"])
+}
+
 // The second language from end to end: the page, its cards, what is held back, and the message.
 func TestTheSecondLanguage(t *testing.T) {
 	u, _, phone := athome(t, "family@harbour.example")

@@ -83,7 +83,7 @@ func bodies(id string) map[string]any {
 		"PUT /account/second":                             map[string]any{"secret": strings.Repeat("A", 32), "code": "000000"},
 		"POST /account/second/off":                        map[string]any{"password": "not it"},
 		"POST /account/people":                            map[string]any{"email": "not an address", "name": "X", "role": "teacher"},
-		"PUT /account/studio":                             map[string]any{"name": "X", "timezone": "Mars/Base", "keepYears": 2},
+		"PUT /account/studio":                             map[string]any{"name": "X", "timezone": "Mars/Base", "keepYears": 2, "language": "en", "firstDay": 1, "letterhead": ""},
 		"PUT /account/people/{person}":                    map[string]any{"role": "teacher"},
 		"POST /session":                                   map[string]any{"email": "nobody@example.org", "password": "x"},
 	}

@@ -68,12 +68,15 @@ func (s *Store) Sweep(ctx context.Context, now time.Time, regret time.Duration) 
 	return n, nil
 }
 
-// SetStudio changes the name of a studio, its zone, and how many years the data of those who left stay (0 for ever).
-func (s *Store) SetStudio(ctx context.Context, id, name, zone string, keepYears int) error {
+// SetStudio changes the name of a studio, its zone, how many years the data of those who left stay, the language of families, the
+// first day of a week and the letterhead.
+func (s *Store) SetStudio(ctx context.Context, t Studio) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
-		if err := q.SetStudio(ctx, rows.SetStudioParams{Name: name, Timezone: zone, KeepYears: uint8(keepYears), ID: id}); err != nil {
+		if err := q.SetStudio(ctx, rows.SetStudioParams{
+			Name: t.Name, Timezone: t.Timezone, KeepYears: uint8(t.KeepYears), Language: t.Language, FirstDay: uint8(t.FirstDay), Letterhead: t.Letterhead, ID: t.ID,
+		}); err != nil {
 			return err
 		}
-		return q.LibraryChanged(ctx, id)
+		return q.LibraryChanged(ctx, t.ID)
 	}))
 }

@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"context"
 	"encoding/json"
+	"strings"
+	"time"
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/reading/naming"
@@ -27,6 +29,12 @@ type Studio struct {
 	WayVersion int64
 	// KeepYears is how many years the data of those who left stay; 0 for ever.
 	KeepYears int
+	// Language is that of families who have chosen none, by its short name; empty for English.
+	Language string
+	// FirstDay is the day on which a week begins on screen.
+	FirstDay time.Weekday
+	// Letterhead are the lines under the studio's name on papers and letters.
+	Letterhead string
 	// WordsVersion guards words and approach against a stale form.
 	WordsVersion int64
 }
@@ -63,9 +71,25 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	w.Approach = naming.Approach(r.Approach)
 	return Studio{
 		Way: w, WayVersion: r.WayVersion,
-		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
+		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
 		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames), Rhythm: naming.Rhythm(r.RhythmWords)},
 	}, err
+}
+
+// Under are the lines of the letterhead.
+func (t Studio) Under() []string {
+	if t.Letterhead == "" {
+		return nil
+	}
+	return strings.Split(t.Letterhead, "\n")
+}
+
+// Signed is the letterhead as lines at the end of a letter.
+func (t Studio) Signed() string {
+	if t.Letterhead == "" {
+		return ""
+	}
+	return t.Letterhead + "\n"
 }
 
 // SetWay changes how a studio teaches; a stale version is ErrConflict.

@@ -32,6 +32,7 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
+	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
 
@@ -206,7 +207,7 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	}
 	out := contract.GetAccount200JSONResponse{
 		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Letters,
-		Studio:   contract.StudioSettings{Name: day.Tenant.Name, Timezone: day.Tenant.Timezone, KeepYears: day.Tenant.KeepYears},
+		Studio:   contract.StudioSettings{Name: day.Tenant.Name, Timezone: day.Tenant.Timezone, KeepYears: day.Tenant.KeepYears, Language: tongue.Of(day.Tenant.Language).ID, FirstDay: int(day.Tenant.FirstDay), Letterhead: day.Tenant.Letterhead, Languages: languages()},
 		Passkeys: []contract.Choice{}, MayPasskey: h.party != nil, Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
 	}
 	keys, err := h.Store.Passkeys(ctx, me.ID)
@@ -266,5 +267,14 @@ func lower(email string) string { return strings.ToLower(strings.TrimSpace(email
 // me says who somebody is, where and when.
 func (h *Handlers) me(ctx context.Context, t store.Teacher) (contract.Me, error) {
 	studio, err := h.Day(open.As(ctx, open.Who{Teacher: t.ID, Studio: t.StudioID}))
-	return contract.Me{Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), Role: contract.Role(t.Role)}, err
+	return contract.Me{Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), FirstDay: int(studio.Tenant.FirstDay), Role: contract.Role(t.Role)}, err
+}
+
+// languages are those in which families can be spoken to.
+func languages() []contract.Choice {
+	out := []contract.Choice{}
+	for _, t := range tongue.All() {
+		out = append(out, contract.Choice{Id: t.ID, Name: t.Name()})
+	}
+	return out
 }

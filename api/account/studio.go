@@ -8,6 +8,9 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/api/problem"
+	"patientladder/core/wording/tongue"
+	"patientladder/home/sheet"
+	"patientladder/store"
 )
 
 // SetStudio changes the name of the studio, its zone, and how long data stay.
@@ -23,7 +26,16 @@ func (h *Handlers) SetStudio(ctx context.Context, r contract.SetStudioRequestObj
 	if _, err := time.LoadLocation(r.Body.Timezone); err != nil || r.Body.Timezone == "Local" {
 		return nil, problem.Invalid("“" + r.Body.Timezone + "” is not a time zone such as Europe/Lisbon. Nothing was changed.")
 	}
-	if err := h.Store.SetStudio(ctx, me.StudioID, name, r.Body.Timezone, r.Body.KeepYears); err != nil {
+	letterhead, err := sheet.Letterhead(r.Body.Letterhead)
+	if err != nil {
+		return nil, problem.Because(err)
+	}
+	if !tongue.Known(string(r.Body.Language)) {
+		return nil, problem.Invalid("There are no texts for families in that language. Nothing was changed.")
+	}
+	if err := h.Store.SetStudio(ctx, store.Studio{
+		ID: me.StudioID, Name: name, Timezone: r.Body.Timezone, KeepYears: r.Body.KeepYears, Language: string(r.Body.Language), FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"),
+	}); err != nil {
 		return nil, err
 	}
 	return contract.SetStudio204Response{}, h.audit(ctx, me.StudioID, me.ID, "studio-set", "")

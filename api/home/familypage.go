@@ -32,7 +32,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		plan := week.Stretched(*w.Published, sh.WeekDays(w.Start))
 		w.Published = &plan
 	}
-	t := tongue.Of(f.Language)
+	t := sh.Tongue(f)
 	out, err := h.aboutFamily(ctx, f, sh, t)
 	if err != nil {
 		return nil, err

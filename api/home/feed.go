@@ -25,7 +25,7 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 	if err != nil {
 		return nil, err
 	}
-	t := tongue.Of(f.Language)
+	t := sh.Tongue(f)
 	title := sh.First() + ": " + sh.Instrument + " lesson"
 	feed := ics.Feed{
 		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,

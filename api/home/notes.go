@@ -9,7 +9,6 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
-	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
 
@@ -72,7 +71,7 @@ func (h *Handlers) AnswerNote(ctx context.Context, r contract.AnswerNoteRequestO
 		if err != nil {
 			return nil, err
 		}
-		t := tongue.Of(f.Language)
+		t := st.Tongue(f)
 		if messages, err = h.Announce(ctx, st, f, open.Letter{Kind: store.AboutAnswer, Subject: t.Say("mail.answer", "name", st.First()), Says: t.Say("mail.answer.body")}); err != nil {
 			return nil, err
 		}

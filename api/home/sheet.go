@@ -41,7 +41,7 @@ func (h *Handlers) GetSheet(ctx context.Context, r contract.GetSheetRequestObjec
 	if page != "" {
 		page = h.URL + page
 	}
-	out, err := h.sheet(ctx, w.Opened, w.Plan, w.Kept.Start, w.Kept.Hand.Words, page, tongue.Of(f.Language))
+	out, err := h.sheet(ctx, w.Opened, w.Plan, w.Kept.Start, w.Kept.Hand.Words, page, w.Opened.Tongue(f))
 	return contract.GetSheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 
@@ -58,7 +58,7 @@ func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheet
 	if w.Published == nil {
 		return nil, &problem.Problem{Status: 404, Detail: "No week was published yet."}
 	}
-	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+open.FamilyPath(f.Token), tongue.Of(f.Language))
+	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+open.FamilyPath(f.Token), sh.Tongue(f))
 	return contract.GetFamilySheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 

@@ -71,7 +71,7 @@ func (h *Handlers) GetBookChecks(ctx context.Context, r contract.GetBookChecksRe
 	if err != nil {
 		return nil, err
 	}
-	out := sheet.Checks{Heading: s.Tenant.Name, Title: "Before “" + src.Title + "”", Says: wording.Granted(needs), Made: h.Now()}
+	out := sheet.Checks{Heading: s.Tenant.Name, Title: "Before “" + src.Title + "”", Says: wording.Granted(needs), Made: h.Now(), Letterhead: s.Tenant.Under()}
 	if unit := r.Params.Unit; unit != "" {
 		out.Title, out.Says = "Before “"+unit+"” of “"+src.Title+"”", "What came before and is needed now: each once, slowly."
 		if needs.List = curriculum.Review(curriculum.Book(s.Library, src.ID), unit, s.Skills); len(needs.List) == 0 {

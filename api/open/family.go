@@ -11,7 +11,6 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
-	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
 
@@ -70,13 +69,13 @@ func (d *Desk) Announce(ctx context.Context, s Student, f store.Family, l Letter
 	if err != nil {
 		return nil, err
 	}
-	t := tongue.Of(f.Language)
+	t := s.Tongue(f)
 	page := d.URL + FamilyPath(f.Token)
 	body := l.Says + "\n" + page + "\n\n" + t.Say("mail.link", "date", t.Day(f.Expires)+f.Expires.Format(" 2006")) + "\n"
 	if l.Words != "" {
 		body += "\n" + l.Words + "\n"
 	}
-	body += "\n" + me.Name + ", " + s.Tenant.Name + "\n\n" + t.Say("mail.stop") + "\n" + page + StopPlace + "\n"
+	body += "\n" + me.Name + ", " + s.Tenant.Name + "\n" + s.Tenant.Signed() + "\n" + t.Say("mail.stop") + "\n" + page + StopPlace + "\n"
 	at := l.At
 	if at.IsZero() {
 		wish := f.Mail
@@ -100,7 +99,7 @@ const StopPlace = "#messages"
 // WeekMessages are the messages about a week that is published: that it is ready, and a reminder for each day of
 // practice to come where that is wished.
 func (d *Desk) WeekMessages(ctx context.Context, s Student, f store.Family, start time.Time, plan week.Plan, words string) ([]store.Message, error) {
-	t := tongue.Of(f.Language)
+	t := s.Tongue(f)
 	first := s.First()
 	out, err := d.Announce(ctx, s, f, Letter{
 		Kind: store.AboutWeek, Subject: t.Say("mail.week", "name", first, "date", t.Day(start)), Says: t.Say("mail.week.body", "date", t.Day(start)), Words: words,

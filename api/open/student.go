@@ -1,6 +1,7 @@
 package open
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -11,6 +12,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
 	"patientladder/core/way"
+	"patientladder/core/wording/tongue"
 	"patientladder/store"
 )
 
@@ -161,4 +163,9 @@ func (d *Desk) fold(ctx context.Context, s *Student) error {
 		return err
 	}
 	return d.Store.SaveSnapshot(ctx, s.Tenant.ID, s.Ladder, store.Kept{Key: s.standingKey(), Body: body})
+}
+
+// Tongue is the language in which a family is spoken to: its own choice, else the studio's.
+func (s Student) Tongue(f store.Family) tongue.Tongue {
+	return tongue.Of(cmp.Or(f.Language, s.Tenant.Language))
 }

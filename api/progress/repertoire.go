@@ -77,7 +77,7 @@ func (h *Handlers) GetRepertoireList(ctx context.Context, r contract.GetRepertoi
 // heading is an upright page with the studio's name.
 func (h *Handlers) heading(ctx context.Context, s open.Studio) (sheet.Report, error) {
 	teacher, err := h.Store.StudioTeacher(ctx, s.Tenant.ID)
-	return sheet.Report{Heading: teacher.Name + ", " + s.Tenant.Name + " · " + wording.DayAndYear(s.Today), Made: h.Now()}, err
+	return sheet.Report{Heading: teacher.Name + ", " + s.Tenant.Name + " · " + wording.DayAndYear(s.Today), Made: h.Now(), Letterhead: s.Tenant.Under()}, err
 }
 
 // GetCertificate returns the certificate of a book or a staircase on a page.
@@ -176,7 +176,7 @@ func (h *Handlers) PrintProgramme(ctx context.Context, r contract.PrintProgramme
 		}
 		data, err = sheet.CSV([]string{"who", "piece", "by or from", "lasts"}, rows)
 	} else {
-		out := sheet.Report{Heading: s.Tenant.Name, Title: r.Body.Title, Days: r.Body.Day, Made: h.Now()}
+		out := sheet.Report{Heading: s.Tenant.Name, Title: r.Body.Title, Days: r.Body.Day, Made: h.Now(), Letterhead: s.Tenant.Under()}
 		list := sheet.List{}
 		for _, p := range pieces {
 			m := s.Library[p.Material]

@@ -8,6 +8,8 @@ import (
 // Checks is a list to tick on one page: what a book takes for granted, one line a skill.
 type Checks struct {
 	Heading, Title, Says string
+	// Letterhead are lines under the heading.
+	Letterhead []string
 	Lines                []Check
 	Made                 time.Time
 }
@@ -29,7 +31,7 @@ func (c Checks) PDF() ([]byte, error) {
 	p.doc.AddPage()
 	y := margin
 	whole := pageWidth - 2*margin
-	y = p.text(margin, y, whole, c.Heading, small, plain)
+	y = p.letterhead(margin, p.text(margin, y, whole, c.Heading, small, plain), whole, c.Letterhead)
 	y = p.text(margin, y, whole, c.Title, title, heading)
 	y = p.text(margin, y+0.8, whole, c.Says, usual, plain) + 4
 	top, x := y, margin

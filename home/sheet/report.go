@@ -12,6 +12,8 @@ import (
 type Report struct {
 	// Heading is the line at the top, Title the name under it, Days the span in words.
 	Heading, Title, Days string
+	// Letterhead are lines under the heading.
+	Letterhead []string
 	Lines                []string
 	// Way is drawn where there is room: the pieces against time.
 	Way []Stretch
@@ -104,7 +106,7 @@ func (r Report) at(size float64, most int) ([]byte, int, error) {
 			p.dry = true
 		}
 	}
-	y = p.text(border, y, width, r.Heading, usual, plain) + 1
+	y = p.letterhead(border, p.text(border, y, width, r.Heading, usual, plain), width, r.Letterhead) + 1
 	y = p.text(border, y, width, r.Title, title+4, heading)
 	y = p.text(border, y, width, r.Days, day, plain) + 6
 	for _, l := range r.Lines {

@@ -1021,14 +1021,17 @@ func (q *Queries) SetSecond(ctx context.Context, arg SetSecondParams) error {
 }
 
 const setStudio = `-- name: SetStudio :exec
-UPDATE studio SET name = ?, timezone = ?, keep_years = ?, words_version = words_version + 1 WHERE id = ?
+UPDATE studio SET name = ?, timezone = ?, keep_years = ?, language = ?, first_day = ?, letterhead = ?, words_version = words_version + 1 WHERE id = ?
 `
 
 type SetStudioParams struct {
-	Name      string
-	Timezone  string
-	KeepYears uint8
-	ID        string
+	Name       string
+	Timezone   string
+	KeepYears  uint8
+	Language   string
+	FirstDay   uint8
+	Letterhead string
+	ID         string
 }
 
 func (q *Queries) SetStudio(ctx context.Context, arg SetStudioParams) error {
@@ -1036,6 +1039,9 @@ func (q *Queries) SetStudio(ctx context.Context, arg SetStudioParams) error {
 		arg.Name,
 		arg.Timezone,
 		arg.KeepYears,
+		arg.Language,
+		arg.FirstDay,
+		arg.Letterhead,
 		arg.ID,
 	)
 	return err

@@ -431,6 +431,9 @@ type Studio struct {
 	WayVersion     int64
 	RhythmWords    string
 	KeepYears      uint8
+	Language       string
+	FirstDay       uint8
+	Letterhead     string
 }
 
 type StudioFeed struct {

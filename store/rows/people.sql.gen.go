@@ -1341,7 +1341,7 @@ func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) 
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -1361,6 +1361,9 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.WayVersion,
 		&i.RhythmWords,
 		&i.KeepYears,
+		&i.Language,
+		&i.FirstDay,
+		&i.Letterhead,
 	)
 	return i, err
 }

@@ -3,6 +3,7 @@ import type { Schemas } from "../contract/client";
 import { useSetStudio } from "../data/account";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
+import { weekdayName } from "../student/SlotRows";
 
 const zones = Intl.supportedValuesOf("timeZone");
 
@@ -16,6 +17,9 @@ export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
       name: String(f.get("name")),
       timezone: String(f.get("timezone")),
       keepYears: Number(f.get("keepYears")),
+      language: String(f.get("language")),
+      firstDay: Number(f.get("firstDay")),
+      letterhead: String(f.get("letterhead")),
     });
   };
   return (
@@ -33,6 +37,35 @@ export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
             ))}
           </select>
         </Field>
+        <Field label="Under the name on papers and letters (up to 4 lines)">
+          <textarea
+            name="letterhead"
+            rows={3}
+            maxLength={330}
+            defaultValue={s.letterhead}
+            className="rounded border-[1.5px] border-soft bg-sheet px-3 py-2"
+          />
+        </Field>
+        <div className="grid grid-cols-2 gap-3">
+          <Field label="Families read in">
+            <select name="language" defaultValue={s.language}>
+              {s.languages?.map((l) => (
+                <option key={l.id} value={l.id}>
+                  {l.name}
+                </option>
+              ))}
+            </select>
+          </Field>
+          <Field label="A week begins on">
+            <select name="firstDay" defaultValue={s.firstDay}>
+              {[1, 0, 6].map((d) => (
+                <option key={d} value={d}>
+                  {weekdayName(d)}
+                </option>
+              ))}
+            </select>
+          </Field>
+        </div>
         <Field label="After a student leaves, data stay for">
           <select name="keepYears" defaultValue={s.keepYears}>
             {[1, 2, 3, 5, 10].map((n) => (

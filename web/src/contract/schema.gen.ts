@@ -2216,6 +2216,14 @@ export interface components {
             timezone: string;
             /** @description How many years the data of those who left stay; 0 for ever */
             keepYears: number;
+            /** @description In which families are spoken to that have chosen none */
+            language: string;
+            /** @description On which a week begins on screen, 0 for Sunday */
+            firstDay: number;
+            /** @description Up to four lines under the studio's name on papers and letters */
+            letterhead: string;
+            /** @description Those that there are; only read */
+            languages?: components["schemas"]["Choice"][];
         };
         Person: {
             /** @description How much is taught in a usual week; empty for nothing */
@@ -2235,6 +2243,8 @@ export interface components {
             timezone: string;
             /** Format: date */
             today: string;
+            /** @description On which a week begins on screen, 0 for Sunday */
+            firstDay: number;
         };
         Student: {
             ladder: components["schemas"]["Id"];

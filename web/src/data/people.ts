@@ -19,6 +19,12 @@ export function useToday(): string {
   return clock.today(session.data?.timezone);
 }
 
+/** On which a week of the studio begins, 0 for Sunday. */
+export function useFirstDay(): number {
+  const session = useQuery(sessionQuery);
+  return session.data?.firstDay ?? 1;
+}
+
 /** Signs in; nothing of who was there before stays. Where a code is needed as well, there is no answer yet. */
 export function useSignIn(then: () => void) {
   const queries = useQueryClient();

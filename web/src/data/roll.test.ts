@@ -13,8 +13,8 @@ const all = [
   student("Ole Quay", 2, "15:00", "gone"),
   student("Ida Fjord", -1, ""),
 ];
-const told = (by: "day" | "name", wanted = "") =>
-  groupsOf(all, by, wanted).map(
+const told = (by: "day" | "name", wanted = "", firstDay = 1) =>
+  groupsOf(all, by, wanted, firstDay).map(
     (g) => `${g.title}: ${g.students.map((s) => s.name.split(" ")[0]).join(" ")}`,
   );
 
@@ -26,6 +26,7 @@ it("lists by day from Monday on, then without a time, paused and left", () => {
     "Paused: Éva",
     "Left: Ole",
   ]);
+  expect(told("day", "", 0).slice(0, 2)).toEqual(["Sunday: Zoë", "Monday: Ben Ada"]);
 });
 
 it("lists by name and finds without marks", () => {

@@ -7,11 +7,12 @@ const names = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday",
 /** Letters without marks, in lower case, so that “zoe” finds “Zoë”. */
 export const plain = (text: string) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
 
-/** The students that a search finds, in groups: by the day of the lesson from Monday on, or by the first letter. */
+/** The students that a search finds, in groups: by the day of the lesson from the first day of the week on, or by the first letter. */
 export function groupsOf(
   students: readonly Student[],
   by: "day" | "name",
   wanted: string,
+  firstDay: number,
 ): { title: string; students: Student[] }[] {
   const words = plain(wanted).split(/\s+/).filter(Boolean);
   const found = students.filter((s) => {
@@ -25,7 +26,7 @@ export function groupsOf(
     for (const s of [...here].sort((a, b) => a.name.localeCompare(b.name)))
       into(plain(s.name).charAt(0).toUpperCase(), s);
   else {
-    const place = (s: Student) => (s.weekday < 0 ? 8 : (s.weekday + 6) % 7);
+    const place = (s: Student) => (s.weekday < 0 ? 8 : (s.weekday - firstDay + 7) % 7);
     const sorted = [...here].sort(
       (a, b) => place(a) - place(b) || a.startsAt.localeCompare(b.startsAt) || a.name.localeCompare(b.name),
     );

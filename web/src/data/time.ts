@@ -15,11 +15,15 @@ export const addDays = (date: string, n: number): string => {
   return d.toISOString().slice(0, 10);
 };
 
-/** The Monday on or before a date. */
-export const mondayOf = (date: string): string => {
+/** The first day of the week in which a date lies; a week begins on firstDay, 0 for Sunday. */
+export const weekStart = (date: string, firstDay: number): string => {
   const weekday = new Date(`${date}T00:00:00Z`).getUTCDay();
-  return addDays(date, -((weekday + 6) % 7));
+  return addDays(date, -((weekday - firstDay + 7) % 7));
 };
+
+/** The days of a week in their order, 0 for Sunday. */
+export const weekdaysFrom = (firstDay: number): number[] =>
+  [0, 1, 2, 3, 4, 5, 6].map((n) => (firstDay + n) % 7);
 
 /** How many days lie between two dates. */
 export const daysBetween = (from: string, to: string): number =>

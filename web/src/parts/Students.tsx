@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
-import { useStudents } from "../data/people";
+import { useFirstDay, useStudents } from "../data/people";
 import { groupsOf } from "../data/roll";
 import { AddStudent } from "./AddStudent";
 import { Waiting } from "./Problem";
@@ -12,6 +12,7 @@ export function Students() {
   const [by, setBy] = useState<"day" | "name">("day");
   const [wanted, setWanted] = useState("");
   const students = useStudents(open);
+  const firstDay = useFirstDay();
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="quiet">Students</Popover.Trigger>
@@ -44,7 +45,7 @@ export function Students() {
           </div>
           {students.isPending && <Waiting />}
           <div className="mt-1 min-h-0 flex-1 overflow-y-auto">
-            {groupsOf(students.data ?? [], by, wanted).map((g) => (
+            {groupsOf(students.data ?? [], by, wanted, firstDay).map((g) => (
               <section key={g.title} aria-label={g.title}>
                 <p className="fine sticky top-0 bg-sheet px-2 pt-1">{g.title}</p>
                 <ul>

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../contract/client";
+import { meetingActivitiesQuery } from "../data/meeting";
 import { activitiesQuery, studentsQuery, useApproach, useSaveWords, wordsQuery } from "../data/people";
 import { exerciseTypesQuery } from "../data/technique";
 import { Problem, Refused, Waiting } from "../parts/Problem";
@@ -66,6 +67,7 @@ export function Settings() {
   const students = useQuery(studentsQuery);
   const activities = useQuery(activitiesQuery);
   const types = useQuery(exerciseTypesQuery);
+  const meetings = useQuery(meetingActivitiesQuery);
   const save = useSaveWords();
   const approach = useApproach();
   if (words.isPending) return <Waiting />;
@@ -139,7 +141,8 @@ export function Settings() {
       <Refused error={save.error ?? approach.error} />
       {activities.error && <Problem error={activities.error} again={() => activities.refetch()} />}
       {activities.data && <Activities goals={activities.data} />}
-      <Meetings />
+      {meetings.error && <Problem error={meetings.error} again={() => meetings.refetch()} />}
+      {meetings.data && <Meetings all={meetings.data} />}
       {types.error && <Problem error={types.error} again={() => types.refetch()} />}
       {types.data && <Exercises types={types.data} />}
     </div>

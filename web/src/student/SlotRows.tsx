@@ -1,10 +1,11 @@
 import { ulid } from "ulid";
 import type { Schemas } from "../contract/client";
+import { useFirstDay } from "../data/people";
+import { weekdaysFrom } from "../data/time";
 import { weekdayOf } from "../data/words";
 
 export type Slot = Schemas["NewSlot"];
 
-const weekdays = [1, 2, 3, 4, 5, 6, 0];
 /** 22 November 2026 was a Sunday. */
 export const weekdayName = (d: number) => weekdayOf(`2026-11-${22 + d}`);
 
@@ -12,6 +13,7 @@ export const newSlot = (): Slot => ({ id: ulid(), weekday: 1, startsAt: "16:00",
 
 /** The lesson times of a student on one instrument, to be changed. */
 export function SlotRows({ slots, onChange }: { slots: Slot[]; onChange: (s: Slot[]) => void }) {
+  const weekdays = weekdaysFrom(useFirstDay());
   const set = (i: number, s: Partial<Slot>) => onChange(slots.map((x, j) => (j === i ? { ...x, ...s } : x)));
   return (
     <div className="grid gap-2">

@@ -1,9 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { ulid } from "ulid";
 import type { Schemas } from "../contract/client";
-import { meetingActivitiesQuery, useResetMeetingActivity, useSetMeetingActivity } from "../data/meeting";
-import { Problem, Refused } from "../parts/Problem";
+import { useResetMeetingActivity, useSetMeetingActivity } from "../data/meeting";
+import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
 
 type All = Schemas["MeetingActivities"];
@@ -29,8 +28,7 @@ const blank: Activity = {
 };
 
 /** What first meetings are made of, part by part: changed, added, left out; the program's own can be had back. */
-export function Meetings() {
-  const all = useQuery(meetingActivitiesQuery);
+export function Meetings({ all }: { all: All }) {
   const [open, setOpen] = useState<Activity>();
   const reset = useResetMeetingActivity();
   return (
@@ -40,9 +38,8 @@ export function Meetings() {
         A first meeting takes one activity from each part that fits the age and the instrument, then a second
         where minutes are left. Your own come first.
       </p>
-      {all.error && <Problem error={all.error} again={() => all.refetch()} />}
       <ul className="mt-2 grid gap-x-8 md:grid-cols-2">
-        {all.data?.activities.map((a) => (
+        {all.activities.map((a) => (
           <li
             key={a.id}
             className="flex items-start justify-between gap-3 border-t border-line/60 py-1.5 leading-tight"
@@ -75,11 +72,9 @@ export function Meetings() {
         ))}
       </ul>
       <Refused error={reset.error} />
-      {all.data && (
-        <button type="button" className="press mt-2" onClick={() => setOpen(blank)}>
-          Add to first meetings
-        </button>
-      )}
+      <button type="button" className="press mt-2" onClick={() => setOpen(blank)}>
+        Add to first meetings
+      </button>
       <Sheet
         open={open !== undefined}
         onOpenChange={(o) => !o && setOpen(undefined)}
@@ -90,7 +85,7 @@ export function Meetings() {
             : "What can come of it: it came, nearly, not yet."
         }
       >
-        {open && all.data && <Form of={open} all={all.data} done={() => setOpen(undefined)} />}
+        {open && <Form of={open} all={all} done={() => setOpen(undefined)} />}
       </Sheet>
     </section>
   );

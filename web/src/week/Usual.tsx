@@ -1,10 +1,11 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
 import { useSavePractice } from "../data/home";
+import { useFirstDay } from "../data/people";
+import { weekdaysFrom } from "../data/time";
 import { weekdayOf } from "../data/words";
 import { Refused } from "../parts/Problem";
 
-const weekdays = [1, 2, 3, 4, 5, 6, 0];
 /** 22 November 2026 was a Sunday. */
 const nameOf = (d: number) => weekdayOf(`2026-11-${22 + d}`);
 
@@ -12,6 +13,7 @@ const nameOf = (d: number) => weekdayOf(`2026-11-${22 + d}`);
 export function Usual(props: { ladder: string; practice: Schemas["Practice"]; name: string }) {
   const [practice, setPractice] = useState(props.practice);
   const save = useSavePractice(props.ladder);
+  const weekdays = weekdaysFrom(useFirstDay());
   const change = (p: Partial<Schemas["Practice"]>) => {
     const next = { ...practice, ...p };
     setPractice(next);
