@@ -46,6 +46,11 @@ func TestMain(m *testing.M) {
 			}
 		}
 		ctx := context.Background()
+		// Everything here runs with what opens something sealed.
+		secret, err := store.ParseSecret(store.NewSecret())
+		must(err)
+		_, err = s.Seal(ctx, secret)
+		must(err)
 		given, zoneName, err := clock.Test()
 		must(err)
 		zone = zoneName

@@ -96,7 +96,7 @@ func (s *Store) SetPassword(ctx context.Context, teacher, hash string, now time.
 // SetSecond begins or ends (an empty secret) the second factor of somebody, with the hashes of the recovery codes.
 func (s *Store) SetSecond(ctx context.Context, teacher, secret string, step int64, codes []string) error {
 	return s.within(ctx, func(q *rows.Queries) error {
-		if err := q.SetSecond(ctx, rows.SetSecondParams{SecondSecret: secret, SecondStep: step, ID: teacher}); err != nil {
+		if err := q.SetSecond(ctx, rows.SetSecondParams{SecondSecret: s.secret.close(secret), SecondStep: step, ID: teacher}); err != nil {
 			return err
 		}
 		if err := q.DropRecoveryCodes(ctx, teacher); err != nil {
@@ -237,13 +237,20 @@ func (s *Store) Teachers(ctx context.Context, studio string) ([]Teacher, error) 
 	list, err := s.q.Teachers(ctx, studio)
 	out := make([]Teacher, len(list))
 	for i, r := range list {
-		out[i] = teacherOf(r)
+		if out[i], err = s.teacherOf(r, err); err != nil {
+			return nil, err
+		}
 	}
 	return out, err
 }
 
-func teacherOf(r rows.Teacher) Teacher {
-	return Teacher{ID: r.ID, StudioID: r.StudioID, Email: r.Email, Name: r.Name, PasswordHash: r.PasswordHash, Role: r.Role, SecondSecret: r.SecondSecret, SecondStep: r.SecondStep}
+// teacherOf is an account as it was read, or the error of reading it.
+func (s *Store) teacherOf(r rows.Teacher, err error) (Teacher, error) {
+	if err != nil {
+		return Teacher{}, explain(err)
+	}
+	err = s.opened(&r.SecondSecret)
+	return Teacher{ID: r.ID, StudioID: r.StudioID, Email: r.Email, Name: r.Name, PasswordHash: r.PasswordHash, Role: r.Role, SecondSecret: r.SecondSecret, SecondStep: r.SecondStep}, err
 }
 
 // Accept makes the account that a link invites to and takes the link away; one that is gone is ErrNotFound, an address that

@@ -153,13 +153,13 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 				return err
 			}
 		}
-		return addMessages(ctx, q, studio, messages)
+		return s.addMessages(ctx, q, studio, messages)
 	}))
 }
 
 // addMessages puts messages into the mailbox. What waits for a later time, of the same kind for the same ladder, is
 // overtaken by them and goes, but for reports and answers, which say something each.
-func addMessages(ctx context.Context, q *rows.Queries, studio string, messages []Message) error {
+func (s *Store) addMessages(ctx context.Context, q *rows.Queries, studio string, messages []Message) error {
 	overtaken := map[[2]string]bool{}
 	for _, m := range messages {
 		key := [2]string{m.Ladder, string(m.Kind)}
@@ -177,8 +177,8 @@ func addMessages(ctx context.Context, q *rows.Queries, studio string, messages [
 			before = m.MadeAt
 		}
 		err := q.AddMessage(ctx, rows.AddMessageParams{
-			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: shortened(m.Subject, 200), Body: m.Body, MadeAt: m.MadeAt, NotBefore: before,
-			Kind: string(m.Kind), Day: sql.NullTime{Time: m.Day, Valid: !m.Day.IsZero()}, Stop: m.Stop,
+			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: shortened(m.Subject, 200), Body: s.secret.close(m.Body), MadeAt: m.MadeAt, NotBefore: before,
+			Kind: string(m.Kind), Day: sql.NullTime{Time: m.Day, Valid: !m.Day.IsZero()}, Stop: s.secret.close(m.Stop),
 		})
 		if err != nil {
 			return err
@@ -255,14 +255,20 @@ func (s *Store) Family(ctx context.Context, studio, ladderID string) (Family, er
 	if errors.Is(err, sql.ErrNoRows) {
 		return Family{Studio: studio, Ladder: ladderID}, nil
 	}
-	return familyOf(r), err
+	if err != nil {
+		return Family{}, err
+	}
+	return s.familyOf(r)
 }
 
 // FamilyByToken returns the family whose page a token opens, or ErrNotFound. It
 // does not look at the day on which the link expires.
 func (s *Store) FamilyByToken(ctx context.Context, token string) (Family, error) {
 	r, err := s.q.FamilyByToken(ctx, hashed(token))
-	return familyOf(r), explain(err)
+	if err != nil {
+		return Family{}, explain(err)
+	}
+	return s.familyOf(r)
 }
 
 // SetFamilyEmail says where messages go; empty for nowhere.
@@ -277,7 +283,7 @@ func (s *Store) SetFamilyEmail(ctx context.Context, studio, ladderID, email stri
 func (s *Store) SetFamilyToken(ctx context.Context, f Family) error {
 	return s.family(ctx, f.Studio, f.Ladder, func(q *rows.Queries) error {
 		return q.SetFamilyToken(ctx, rows.SetFamilyTokenParams{
-			StudioID: f.Studio, LadderID: f.Ladder, Token: f.Token, TokenHash: hashed(f.Token), Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
+			StudioID: f.Studio, LadderID: f.Ladder, Token: s.secret.close(f.Token), TokenHash: hashed(f.Token), Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
 		})
 	})
 }
@@ -297,10 +303,11 @@ func hashed(token string) sql.NullString {
 	return sql.NullString{String: hex.EncodeToString(sum[:]), Valid: token != ""}
 }
 
-func familyOf(r rows.Family) Family {
+func (s *Store) familyOf(r rows.Family) (Family, error) {
+	err := s.opened(&r.Token)
 	return Family{
 		Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time, Language: r.Language, Mail: studentplan.Mail(r.Mail), Remind: r.Remind,
-	}
+	}, err
 }
 
 // About says what a message is about.
@@ -339,6 +346,9 @@ func (s *Store) Messages(ctx context.Context, studio string) ([]Message, error) 
 	list, err := s.q.Messages(ctx, studio)
 	var out []Message
 	for _, r := range list {
+		if err := s.opened(&r.Body, &r.Stop); err != nil {
+			return nil, err
+		}
 		out = append(out, Message{
 			Studio: studio, ID: r.ID, Ladder: r.LadderID, Student: r.Name, To: r.Recipient, Subject: r.Subject, Body: r.Body,
 			MadeAt: r.MadeAt, SentAt: r.SentAt.Time, Tries: int(r.Tries), Failure: r.Failure, NotBefore: r.NotBefore, Kind: About(r.Kind), Day: r.Day.Time, Stop: r.Stop,
@@ -382,6 +392,9 @@ func (s *Store) TakeMessage(ctx context.Context, now, until time.Time) (Message,
 	err := s.within(ctx, func(q *rows.Queries) error {
 		r, err := q.DueMessage(ctx, rows.DueMessageParams{NotBefore: now, Tries: MostTries})
 		if err != nil {
+			return err
+		}
+		if err := s.opened(&r.Body, &r.Stop); err != nil {
 			return err
 		}
 		m = Message{Studio: r.StudioID, ID: r.ID, Ladder: r.LadderID, To: r.Recipient, Subject: r.Subject, Body: r.Body, MadeAt: r.MadeAt, Tries: int(r.Tries) + 1, Kind: About(r.Kind), Stop: r.Stop}

@@ -63,7 +63,7 @@ func TestALinkOpensOneFamily(t *testing.T) {
 	require.NoError(t, db.SetFamilyEmail(ctx, st, l.ID, "family@harbour.example"))
 	got, err := db.FamilyByToken(ctx, f.Token)
 	require.NoError(t, err)
-	f.Email, f.Language, f.Mail = "family@harbour.example", "en", studentplan.EachWeek
+	f.Email, f.Mail = "family@harbour.example", studentplan.EachWeek
 	require.Equal(t, f, got)
 	_, err = db.FamilyByToken(ctx, f.Token+"x")
 	require.ErrorIs(t, err, store.ErrNotFound)

@@ -119,7 +119,7 @@ func (s *Store) ExportStudio(ctx context.Context, studio string, w io.Writer, ma
 	if err != nil {
 		return 0, err
 	}
-	return dump.Write(ctx, s.db, w, dump.ForStudio(studio), schema, made)
+	return dump.Write(ctx, s.db, w, s.plain(dump.ForStudio(studio)), schema, made)
 }
 
 // ImportStudio puts an exported studio beside those that are there; one that is there is ErrConflict, and so is an address
@@ -133,7 +133,20 @@ func (s *Store) ImportStudio(ctx context.Context, h dump.Header, r io.Reader) (i
 		return 0, fmt.Errorf("the export is of tables %d and these are %d; use the program that wrote it. Nothing was changed", h.Schema, schema)
 	}
 	n, err := dump.Load(ctx, s.db, r)
-	return n, explain(err)
+	if err != nil {
+		return n, explain(err)
+	}
+	_, err = s.Seal(ctx, s.secret)
+	return n, err
+}
+
+// plain is a scope in which nothing is sealed: it is read elsewhere, where the secret is another.
+func (s *Store) plain(scope dump.Scope) dump.Scope {
+	scope.Change = map[string]func(string) (string, error){}
+	for _, c := range sealedColumns {
+		scope.Change[c.table+"."+c.column] = s.secret.open
+	}
+	return scope
 }
 
 // Text is an error that says how to mend it where the database cannot keep every script.

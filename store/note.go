@@ -71,7 +71,7 @@ func (s *Store) AnswerNote(ctx context.Context, studio, id, answer string, at ti
 		if err := found(q.AnswerFamilyNote(ctx, rows.AnswerFamilyNoteParams{Answer: answer, AnsweredAt: sql.NullTime{Time: at, Valid: true}, StudioID: studio, ID: id})); err != nil {
 			return err
 		}
-		return addMessages(ctx, q, studio, messages)
+		return s.addMessages(ctx, q, studio, messages)
 	}))
 }
 
@@ -108,6 +108,9 @@ func (s *Store) Others(ctx context.Context, studio, ladder string, day time.Time
 	list, err := s.q.OthersOfFamily(ctx, rows.OthersOfFamilyParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
 	var out []Other
 	for _, r := range list {
+		if err := s.opened(&r.Token); err != nil {
+			return nil, err
+		}
 		out = append(out, Other{r.LadderID, r.Name, r.Instrument, r.Token})
 	}
 	return out, err

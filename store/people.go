@@ -151,19 +151,19 @@ func (s *Store) SetApproach(ctx context.Context, studio, ladderID string, a nami
 // TeacherByEmail returns the account with an e-mail address, or ErrNotFound.
 func (s *Store) TeacherByEmail(ctx context.Context, email string) (Teacher, error) {
 	r, err := s.q.TeacherByEmail(ctx, email)
-	return teacherOf(r), explain(err)
+	return s.teacherOf(r, err)
 }
 
 // Teacher returns an account by id.
 func (s *Store) Teacher(ctx context.Context, id string) (Teacher, error) {
 	r, err := s.q.Teacher(ctx, id)
-	return teacherOf(r), explain(err)
+	return s.teacherOf(r, err)
 }
 
 // StudioTeacher returns the first account of a studio.
 func (s *Store) StudioTeacher(ctx context.Context, studio string) (Teacher, error) {
 	r, err := s.q.StudioTeacher(ctx, studio)
-	return teacherOf(r), explain(err)
+	return s.teacherOf(r, err)
 }
 
 // rhythm is how rhythm words are kept: the default by its name.

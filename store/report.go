@@ -94,7 +94,7 @@ func (s *Store) PublishReport(ctx context.Context, studio string, r Report, pdf 
 			Published: string(said), Pdf: pdf, PublishedAt: sql.NullTime{Time: r.PublishedAt, Valid: true}, StudioID: studio, LadderID: r.Ladder, ID: r.ID, Version: r.Version})); err != nil {
 			return err
 		}
-		return addMessages(ctx, q, studio, messages)
+		return s.addMessages(ctx, q, studio, messages)
 	}))
 }
 

@@ -45,6 +45,8 @@ var migrations embed.FS
 type Store struct {
 	db *sql.DB
 	q  *rows.Queries
+	// secret seals what opens something; nil for none.
+	secret *Secret
 }
 
 // Open connects to MariaDB and checks that it answers. The dsn is one of the

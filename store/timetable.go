@@ -92,7 +92,10 @@ func (s *Store) Feed(ctx context.Context, studio string) (string, error) {
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", nil
 	}
-	return token, err
+	if err != nil {
+		return "", err
+	}
+	return s.secret.open(token)
 }
 
 // SetFeed lets a token open the teacher's own calendar, and none but that; an empty one opens nothing.
@@ -100,7 +103,7 @@ func (s *Store) SetFeed(ctx context.Context, studio, token string) error {
 	if token == "" {
 		return s.q.DropFeed(ctx, studio)
 	}
-	return explain(s.q.SetFeed(ctx, rows.SetFeedParams{StudioID: studio, Token: token, TokenHash: hashed(token)}))
+	return explain(s.q.SetFeed(ctx, rows.SetFeedParams{StudioID: studio, Token: s.secret.close(token), TokenHash: hashed(token)}))
 }
 
 // FeedStudio returns the studio whose calendar a token opens, or ErrNotFound.

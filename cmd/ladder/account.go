@@ -77,6 +77,7 @@ func resetAccount(args []string, out io.Writer) error {
 	f := flags("account reset")
 	dsn, email := dsnFlag(f), f.String("email", "", "address of the account")
 	url := f.String("url", os.Getenv("LADDER_URL"), "the address of the page")
+	secret := secretFlag(f)
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
 	}
@@ -89,6 +90,9 @@ func resetAccount(args []string, out io.Writer) error {
 	ctx := context.Background()
 	st, err := migrated(ctx, *dsn)
 	if err != nil {
+		return err
+	}
+	if err := sealing(ctx, st, *secret); err != nil {
 		return err
 	}
 	defer st.Close()

@@ -228,13 +228,16 @@ func opened(ctx context.Context, dsn string) (*store.Store, error) {
 
 func runExport(args []string, out io.Writer) error {
 	f := flags("export")
-	dsn, email := dsnFlag(f), f.String("email", "", "the owner of the studio")
+	dsn, email, secret := dsnFlag(f), f.String("email", "", "the owner of the studio"), secretFlag(f)
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
 	}
 	ctx := context.Background()
 	st, err := opened(ctx, *dsn)
 	if err != nil {
+		return err
+	}
+	if err := sealing(ctx, st, *secret); err != nil {
 		return err
 	}
 	defer st.Close()
@@ -248,7 +251,7 @@ func runExport(args []string, out io.Writer) error {
 
 func runImport(args []string, out io.Writer) error {
 	f := flags("import")
-	dsn := dsnFlag(f)
+	dsn, secret := dsnFlag(f), secretFlag(f)
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
 	}
@@ -270,6 +273,9 @@ func runImport(args []string, out io.Writer) error {
 	ctx := context.Background()
 	st, err := migrated(ctx, *dsn)
 	if err != nil {
+		return err
+	}
+	if err := sealing(ctx, st, *secret); err != nil {
 		return err
 	}
 	defer st.Close()

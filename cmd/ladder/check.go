@@ -24,6 +24,7 @@ func check(args []string, out io.Writer) error {
 	f := flags("check")
 	dsn := dsnFlag(f)
 	smtp := f.String("smtp", os.Getenv("LADDER_SMTP"), "the mail server")
+	secret := secretFlag(f)
 	folder := f.String("backups", "", "the folder of the backups")
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
@@ -47,6 +48,15 @@ func check(args []string, out io.Writer) error {
 		say("grants", st.Grants(ctx), "tables can be made, changed and taken away")
 		behind, err := st.Pending(ctx)
 		say("tables", err, map[bool]string{true: "up to date", false: fmt.Sprintf("%d changes wait; the next start makes them", behind)}[behind == 0])
+		if *secret == "" {
+			fmt.Fprintln(out, "none   secret: links and second factors are kept as they are; 'ladder secret' makes one for LADDER_SECRET")
+		} else {
+			given, err := secretOf(*secret)
+			if err == nil {
+				err = st.Opens(ctx, given)
+			}
+			say("secret", err, "it opens what is sealed")
+		}
 		off, err := st.ClockOff(ctx, clock.Real)
 		if err == nil && (off > clockMayDiffer || off < -clockMayDiffer) {
 			err = fmt.Errorf("the database is %s off the clock of this machine; set both by NTP", off.Round(time.Millisecond))

@@ -76,6 +76,13 @@ func runDemo(args []string, out io.Writer) error {
 		return err
 	}
 	defer st.Close()
+	secret, err := demoSecret(*dir)
+	if err != nil {
+		return err
+	}
+	if _, err := st.Seal(ctx, secret); err != nil {
+		return err
+	}
 	if err := seedOnce(ctx, st, now(), demo.Options{Students: *students, Empty: *empty}, out); err != nil {
 		return err
 	}

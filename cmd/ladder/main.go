@@ -19,6 +19,8 @@ const help = `usage: ladder VERB [arguments]
                                           add a studio with its owner; the password is read from standard input
   account reset --dsn DSN --email ADDRESS [--url URL]
                                           a link with which somebody sets a new password, once, within thirty minutes
+  secret                                  a new secret for servers: what seals links and second factors in the database
+  secret --forget --dsn DSN               drop what is sealed with a secret that is lost
   key                                     a new key for backups
   backup --dsn DSN --key FILE [--to FOLDER|FILE] [--keep N]
                                           everything, encrypted; to the output where no place is given
@@ -37,7 +39,7 @@ const help = `usage: ladder VERB [arguments]
   exercise INSTRUMENT [ID] [--musicxml]   an exercise with its fingers, strings and bows, as JSON or MusicXML; without an ID the list
   instruments [FILE]                      the instruments, one to a line; with a file those of your own, read and checked
 
-The DSN can also be given as LADDER_DSN. LADDER_INSTRUMENTS names a file of instruments of your own (docs/instruments.md).
+The DSN can also be given as LADDER_DSN, the secret of servers as LADDER_SECRET or --secret (a file, or what stands in one). LADDER_INSTRUMENTS names a file of instruments of your own (docs/instruments.md).
 `
 
 // usageError is a mistake in the arguments; it names the right call.
@@ -81,6 +83,8 @@ func run(args []string, in io.Reader, out io.Writer) error {
 		return migrate(rest, out)
 	case "account":
 		return runAccount(rest, in, out)
+	case "secret":
+		return runSecret(rest, out)
 	case "key":
 		return makeKey(rest, out)
 	case "backup":

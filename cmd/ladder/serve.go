@@ -63,6 +63,7 @@ func serve(args []string, out io.Writer) error {
 	proxies := f.String("trusted-proxy", os.Getenv("LADDER_TRUSTED_PROXY"), "networks of proxies whose word about the address of a client is taken, with commas, as 127.0.0.1/32")
 	metrics := f.String("metrics", os.Getenv("LADDER_METRICS"), "where to answer with measures for Prometheus, as 127.0.0.1:7321; nowhere by default")
 	logs := f.String("log", "text", "text or json; with debug after a comma each request has a line")
+	secret := secretFlag(f)
 	secure := f.Bool("secure-cookies", false, "send the session cookie only over HTTPS")
 	if err := f.Parse(args); err != nil {
 		return usageError(err.Error())
@@ -81,6 +82,9 @@ func serve(args []string, out io.Writer) error {
 	defer stop()
 	st, err := migrated(ctx, *dsn)
 	if err != nil {
+		return err
+	}
+	if err := sealing(ctx, st, *secret); err != nil {
 		return err
 	}
 	defer st.Close()

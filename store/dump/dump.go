@@ -58,6 +58,8 @@ type Scope struct {
 	Rows func(table string, columns []string) (condition string, args []any, ok bool)
 	// Blank are columns, as table.column, that are written empty.
 	Blank []string
+	// Change says what is written for the text of a column, as table.column.
+	Change map[string]func(text string) (string, error)
 }
 
 // passing are tables of which nothing is kept: what happens while a server runs. own is what goose keeps.
@@ -253,6 +255,12 @@ func each(ctx context.Context, q querier, scope Scope, name string, columns []co
 				line[i] = base64.StdEncoding.EncodeToString(cells[i])
 			case c.isNumber():
 				line[i] = json.Number(string(cells[i]))
+			case scope.Change[name+"."+c.name] != nil:
+				text, err := scope.Change[name+"."+c.name](string(cells[i]))
+				if err != nil {
+					return fmt.Errorf("%s: %w", c.name, err)
+				}
+				line[i] = text
 			default:
 				line[i] = string(cells[i])
 			}

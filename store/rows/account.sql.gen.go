@@ -1064,7 +1064,7 @@ func (q *Queries) TeacherInStudio(ctx context.Context, arg TeacherInStudioParams
 }
 
 const teachers = `-- name: Teachers :many
-SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE studio_id = ? AND left_at IS NULL ORDER BY name, id
+SELECT id, studio_id, email, name, password_hash, role, second_step, left_at, second_secret FROM teacher WHERE studio_id = ? AND left_at IS NULL ORDER BY name, id
 `
 
 func (q *Queries) Teachers(ctx context.Context, studioID string) ([]Teacher, error) {
@@ -1083,9 +1083,9 @@ func (q *Queries) Teachers(ctx context.Context, studioID string) ([]Teacher, err
 			&i.Name,
 			&i.PasswordHash,
 			&i.Role,
-			&i.SecondSecret,
 			&i.SecondStep,
 			&i.LeftAt,
+			&i.SecondSecret,
 		); err != nil {
 			return nil, err
 		}

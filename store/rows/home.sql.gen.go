@@ -199,7 +199,7 @@ func (q *Queries) DropWaiting(ctx context.Context, arg DropWaitingParams) error 
 }
 
 const dueMessage = `-- name: DueMessage :one
-SELECT studio_id, id, ladder_id, recipient, subject, body, made_at, sent_at, tries, not_before, failure, kind, day, stop FROM message WHERE sent_at IS NULL AND not_before <= ? AND tries < ? ORDER BY not_before LIMIT 1 FOR UPDATE SKIP LOCKED
+SELECT studio_id, id, ladder_id, recipient, subject, made_at, sent_at, tries, not_before, failure, kind, day, stop, body FROM message WHERE sent_at IS NULL AND not_before <= ? AND tries < ? ORDER BY not_before LIMIT 1 FOR UPDATE SKIP LOCKED
 `
 
 type DueMessageParams struct {
@@ -216,7 +216,6 @@ func (q *Queries) DueMessage(ctx context.Context, arg DueMessageParams) (Message
 		&i.LadderID,
 		&i.Recipient,
 		&i.Subject,
-		&i.Body,
 		&i.MadeAt,
 		&i.SentAt,
 		&i.Tries,
@@ -225,6 +224,7 @@ func (q *Queries) DueMessage(ctx context.Context, arg DueMessageParams) (Message
 		&i.Kind,
 		&i.Day,
 		&i.Stop,
+		&i.Body,
 	)
 	return i, err
 }
@@ -244,7 +244,7 @@ func (q *Queries) EnsureFamily(ctx context.Context, arg EnsureFamilyParams) erro
 }
 
 const family = `-- name: Family :one
-SELECT studio_id, ladder_id, email, token, token_hash, expires, language, mail, remind FROM family WHERE studio_id = ? AND ladder_id = ?
+SELECT studio_id, ladder_id, email, token_hash, expires, language, mail, remind, token FROM family WHERE studio_id = ? AND ladder_id = ?
 `
 
 type FamilyParams struct {
@@ -259,18 +259,18 @@ func (q *Queries) Family(ctx context.Context, arg FamilyParams) (Family, error) 
 		&i.StudioID,
 		&i.LadderID,
 		&i.Email,
-		&i.Token,
 		&i.TokenHash,
 		&i.Expires,
 		&i.Language,
 		&i.Mail,
 		&i.Remind,
+		&i.Token,
 	)
 	return i, err
 }
 
 const familyByToken = `-- name: FamilyByToken :one
-SELECT studio_id, ladder_id, email, token, token_hash, expires, language, mail, remind FROM family WHERE token_hash = ?
+SELECT studio_id, ladder_id, email, token_hash, expires, language, mail, remind, token FROM family WHERE token_hash = ?
 `
 
 func (q *Queries) FamilyByToken(ctx context.Context, tokenHash sql.NullString) (Family, error) {
@@ -280,12 +280,12 @@ func (q *Queries) FamilyByToken(ctx context.Context, tokenHash sql.NullString) (
 		&i.StudioID,
 		&i.LadderID,
 		&i.Email,
-		&i.Token,
 		&i.TokenHash,
 		&i.Expires,
 		&i.Language,
 		&i.Mail,
 		&i.Remind,
+		&i.Token,
 	)
 	return i, err
 }
@@ -451,7 +451,7 @@ func (q *Queries) MessageSent(ctx context.Context, arg MessageSentParams) error 
 }
 
 const messages = `-- name: Messages :many
-SELECT m.studio_id, m.id, m.ladder_id, m.recipient, m.subject, m.body, m.made_at, m.sent_at, m.tries, m.not_before, m.failure, m.kind, m.day, m.stop, s.name FROM message m
+SELECT m.studio_id, m.id, m.ladder_id, m.recipient, m.subject, m.made_at, m.sent_at, m.tries, m.not_before, m.failure, m.kind, m.day, m.stop, m.body, s.name FROM message m
 JOIN ladder l ON l.studio_id = m.studio_id AND l.id = m.ladder_id
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE m.studio_id = ? ORDER BY m.made_at DESC, m.id DESC LIMIT 100
@@ -463,7 +463,6 @@ type MessagesRow struct {
 	LadderID  string
 	Recipient string
 	Subject   string
-	Body      string
 	MadeAt    time.Time
 	SentAt    sql.NullTime
 	Tries     int32
@@ -472,6 +471,7 @@ type MessagesRow struct {
 	Kind      string
 	Day       sql.NullTime
 	Stop      string
+	Body      string
 	Name      string
 }
 
@@ -490,7 +490,6 @@ func (q *Queries) Messages(ctx context.Context, studioID string) ([]MessagesRow,
 			&i.LadderID,
 			&i.Recipient,
 			&i.Subject,
-			&i.Body,
 			&i.MadeAt,
 			&i.SentAt,
 			&i.Tries,
@@ -499,6 +498,7 @@ func (q *Queries) Messages(ctx context.Context, studioID string) ([]MessagesRow,
 			&i.Kind,
 			&i.Day,
 			&i.Stop,
+			&i.Body,
 			&i.Name,
 		); err != nil {
 			return nil, err

@@ -129,12 +129,12 @@ type Family struct {
 	StudioID  string
 	LadderID  string
 	Email     string
-	Token     string
 	TokenHash sql.NullString
 	Expires   sql.NullTime
 	Language  string
 	Mail      string
 	Remind    bool
+	Token     string
 }
 
 type FamilyNote struct {
@@ -256,7 +256,6 @@ type Message struct {
 	LadderID  string
 	Recipient string
 	Subject   string
-	Body      string
 	MadeAt    time.Time
 	SentAt    sql.NullTime
 	Tries     int32
@@ -265,6 +264,7 @@ type Message struct {
 	Kind      string
 	Day       sql.NullTime
 	Stop      string
+	Body      string
 }
 
 type OnceLink struct {
@@ -438,8 +438,8 @@ type Studio struct {
 
 type StudioFeed struct {
 	StudioID  string
-	Token     string
 	TokenHash sql.NullString
+	Token     string
 }
 
 type Target struct {
@@ -458,9 +458,9 @@ type Teacher struct {
 	Name         string
 	PasswordHash string
 	Role         string
-	SecondSecret string
 	SecondStep   int64
 	LeftAt       sql.NullTime
+	SecondSecret string
 }
 
 type Treat struct {

@@ -1369,7 +1369,7 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 }
 
 const studioTeacher = `-- name: StudioTeacher :one
-SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE studio_id = ? ORDER BY id LIMIT 1
+SELECT id, studio_id, email, name, password_hash, role, second_step, left_at, second_secret FROM teacher WHERE studio_id = ? ORDER BY id LIMIT 1
 `
 
 func (q *Queries) StudioTeacher(ctx context.Context, studioID string) (Teacher, error) {
@@ -1382,15 +1382,15 @@ func (q *Queries) StudioTeacher(ctx context.Context, studioID string) (Teacher, 
 		&i.Name,
 		&i.PasswordHash,
 		&i.Role,
-		&i.SecondSecret,
 		&i.SecondStep,
 		&i.LeftAt,
+		&i.SecondSecret,
 	)
 	return i, err
 }
 
 const teacher = `-- name: Teacher :one
-SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE id = ?
+SELECT id, studio_id, email, name, password_hash, role, second_step, left_at, second_secret FROM teacher WHERE id = ?
 `
 
 func (q *Queries) Teacher(ctx context.Context, id string) (Teacher, error) {
@@ -1403,15 +1403,15 @@ func (q *Queries) Teacher(ctx context.Context, id string) (Teacher, error) {
 		&i.Name,
 		&i.PasswordHash,
 		&i.Role,
-		&i.SecondSecret,
 		&i.SecondStep,
 		&i.LeftAt,
+		&i.SecondSecret,
 	)
 	return i, err
 }
 
 const teacherByEmail = `-- name: TeacherByEmail :one
-SELECT id, studio_id, email, name, password_hash, role, second_secret, second_step, left_at FROM teacher WHERE email = ? AND left_at IS NULL
+SELECT id, studio_id, email, name, password_hash, role, second_step, left_at, second_secret FROM teacher WHERE email = ? AND left_at IS NULL
 `
 
 func (q *Queries) TeacherByEmail(ctx context.Context, email string) (Teacher, error) {
@@ -1424,9 +1424,9 @@ func (q *Queries) TeacherByEmail(ctx context.Context, email string) (Teacher, er
 		&i.Name,
 		&i.PasswordHash,
 		&i.Role,
-		&i.SecondSecret,
 		&i.SecondStep,
 		&i.LeftAt,
+		&i.SecondSecret,
 	)
 	return i, err
 }

@@ -1,0 +1,104 @@
+package store_test
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/store"
+)
+
+// raw is one text of the database as it is kept.
+func raw(t *testing.T, query string, args ...any) string {
+	var text string
+	require.NoError(t, db.DB().QueryRowContext(ctx, query, args...).Scan(&text))
+	return text
+}
+
+// With a secret nothing that opens something can be read in the tables, and everything still opens; what was there before is
+// sealed when the secret is given; another secret, or none, opens nothing.
+func TestWhatOpensSomethingIsSealed(t *testing.T) {
+	st, l, _ := studio(t, db)
+	teacher, err := db.StudioTeacher(ctx, st)
+	require.NoError(t, err)
+	expires := time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)
+	before := "before-" + id()
+	require.NoError(t, db.SetFamilyToken(ctx, store.Family{Studio: st, Ladder: l.ID, Token: before, Expires: expires}))
+	require.Equal(t, before, raw(t, "SELECT token FROM family WHERE studio_id = ?", st))
+
+	secret, err := store.ParseSecret(store.NewSecret())
+	require.NoError(t, err)
+	n, err := db.Seal(ctx, secret)
+	require.NoError(t, err)
+	require.Positive(t, n)
+	t.Cleanup(func() { require.NoError(t, db.DropSealed(ctx)); _, err := db.Seal(ctx, nil); require.NoError(t, err) })
+	require.True(t, strings.HasPrefix(raw(t, "SELECT token FROM family WHERE studio_id = ?", st), "sealed:"))
+	f, err := db.FamilyByToken(ctx, before)
+	require.NoError(t, err)
+	require.Equal(t, before, f.Token)
+	n, err = db.Seal(ctx, secret)
+	require.NoError(t, err)
+	require.Zero(t, n, "once")
+
+	require.NoError(t, db.SetFeed(ctx, st, "feed"+st))
+	require.NoError(t, db.SetSecond(ctx, teacher.ID, "JBSWY3DPEHPK3PXP", 1, nil))
+	require.NotContains(t, raw(t, "SELECT token FROM studio_feed WHERE studio_id = ?", st), "feed")
+	require.NotContains(t, raw(t, "SELECT second_secret FROM teacher WHERE id = ?", teacher.ID), "JBSWY3DPEHPK3PXP")
+	feed, err := db.Feed(ctx, st)
+	require.NoError(t, err)
+	require.Equal(t, "feed"+st, feed)
+	got, err := db.Teacher(ctx, teacher.ID)
+	require.NoError(t, err)
+	require.Equal(t, "JBSWY3DPEHPK3PXP", got.SecondSecret)
+
+	other, err := store.ParseSecret(store.NewSecret())
+	require.NoError(t, err)
+	for _, wrong := range []*store.Secret{other, nil} {
+		_, err = db.Seal(ctx, wrong)
+		require.ErrorIs(t, err, store.ErrSealed)
+		require.ErrorIs(t, db.Opens(ctx, wrong), store.ErrSealed)
+	}
+	got, err = db.Teacher(ctx, teacher.ID)
+	require.NoError(t, err)
+	require.Equal(t, "JBSWY3DPEHPK3PXP", got.SecondSecret, "the right one stays")
+
+	var out strings.Builder
+	_, err = db.ExportStudio(ctx, st, &out, time.Now())
+	require.NoError(t, err)
+	require.Contains(t, out.String(), before, "an export is read elsewhere")
+	require.NotContains(t, out.String(), "sealed:")
+}
+
+func TestASecretIsDropped(t *testing.T) {
+	st, l, _ := studio(t, db)
+	teacher, err := db.StudioTeacher(ctx, st)
+	require.NoError(t, err)
+	secret, err := store.ParseSecret(store.NewSecret())
+	require.NoError(t, err)
+	_, err = db.Seal(ctx, secret)
+	require.NoError(t, err)
+	token := "tok-" + id()
+	require.NoError(t, db.SetFamilyToken(ctx, store.Family{Studio: st, Ladder: l.ID, Token: token, Expires: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)}))
+	require.NoError(t, db.SetSecond(ctx, teacher.ID, "JBSWY3DPEHPK3PXP", 1, []string{"x"}))
+	require.NoError(t, db.DropSealed(ctx))
+	_, err = db.Seal(ctx, nil)
+	require.NoError(t, err)
+	_, err = db.FamilyByToken(ctx, token)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	got, err := db.Teacher(ctx, teacher.ID)
+	require.NoError(t, err)
+	require.Empty(t, got.SecondSecret)
+}
+
+func TestASecretFileIsRead(t *testing.T) {
+	text := store.NewSecret()
+	require.NotEqual(t, text, store.NewSecret())
+	_, err := store.ParseSecret(strings.Split(text, "\n")[1])
+	require.NoError(t, err, "the line alone")
+	_, err = store.ParseSecret("nothing")
+	require.EqualError(t, err, "it is no secret file; 'ladder secret' makes one")
+	_, err = store.ParseSecret("PATIENT-LADDER-SECRET-abc")
+	require.EqualError(t, err, "the secret in the file is not whole; 'ladder secret' makes a file")
+}
