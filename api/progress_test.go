@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	"slices"
 	"testing"
 	"time"
 
@@ -256,6 +257,25 @@ func TestRepertoireAndRecital(t *testing.T) {
 		res.Body.Close()
 		require.True(t, bytes.HasPrefix(data, []byte(begins)), "%s", data)
 	}
+	// One contact who said no is enough: the name stands on no programme.
+	all := u.list("/api/students")
+	me := all[slices.IndexFunc(all, func(x map[string]any) bool { return x["ladder"] == ladder })]
+	_, page := u.call("GET", "/api/students/"+me["student"].(string), nil)
+	contact := func(name, said string) map[string]any {
+		return map[string]any{"id": storetest.ID(), "name": name, "relation": "", "email": "", "messages": false, "named": said}
+	}
+	form := map[string]any{"name": page["name"], "called": "", "born": page["born"], "bornAbout": false, "notes": "", "version": page["version"], "contacts": []any{contact("Dana", "yes"), contact("Jo", "no")}}
+	status, problem = u.call("PUT", "/api/students/"+me["student"].(string), form)
+	require.Equal(t, http.StatusNoContent, status, problem)
+	_, p = u.call("POST", "/api/programme", wanted)
+	require.Equal(t, "a student", items(t, p, "lines")[0]["name"])
+	_, page = u.call("GET", "/api/students/"+me["student"].(string), nil)
+	require.Equal(t, []any{"yes", "no"}, []any{items(t, page, "contacts")[0]["named"], items(t, page, "contacts")[1]["named"]})
+	form["version"], form["contacts"] = page["version"], []any{contact("Dana", "yes"), contact("Jo", "")}
+	status, problem = u.call("PUT", "/api/students/"+me["student"].(string), form)
+	require.Equal(t, http.StatusNoContent, status, problem)
+	_, p = u.call("POST", "/api/programme", wanted)
+	require.Equal(t, "Nell Farrow", items(t, p, "lines")[0]["name"])
 	wanted["title"] = " "
 	status, problem = u.call("POST", "/api/programme/pdf", wanted)
 	require.Equal(t, http.StatusUnprocessableEntity, status)

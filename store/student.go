@@ -11,6 +11,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/naming"
+	"patientladder/core/student/consent"
 	"patientladder/store/rows"
 )
 
@@ -37,6 +38,8 @@ type Contact struct {
 	ID, Name, Relation, Email string
 	// Messages says that they agreed to be written to.
 	Messages bool
+	// Named is what they said to the student's name on programmes.
+	Named consent.Said
 }
 
 // Pause is a stretch without lessons; a zero Last is one whose end nobody knows.
@@ -57,6 +60,8 @@ type Ladder struct {
 	PracticeDays    [7]bool
 	PracticeMinutes int
 	HandsApart      bool
+	// NoName says that a contact refused that the student is named on programmes; only read.
+	NoName bool
 	// Approach is the student's own way of reading; empty for the studio's.
 	Approach naming.Approach
 	// Own holds the switches in which the student's way differs from the studio's (see way.Own).
@@ -78,7 +83,7 @@ type Ladder struct {
 func (l Ladder) Profile() studentplan.Profile {
 	return studentplan.Profile{
 		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons, Until: l.until(),
-		Practises: l.PracticeDays, PracticeMinutes: l.PracticeMinutes, HandsApart: l.HandsApart,
+		Practises: l.PracticeDays, PracticeMinutes: l.PracticeMinutes, HandsApart: l.HandsApart, NoName: l.NoName,
 	}
 }
 
@@ -156,7 +161,7 @@ func (s *Store) Person(ctx context.Context, studio, id string) (Person, error) {
 		return p, err
 	}
 	for _, c := range contacts {
-		p.Contacts = append(p.Contacts, Contact{ID: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages})
+		p.Contacts = append(p.Contacts, Contact{ID: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: consent.Said(c.Named)})
 	}
 	pauses, err := s.q.Pauses(ctx, rows.PausesParams{StudioID: studio, StudentID: id})
 	for _, x := range pauses {
@@ -190,7 +195,7 @@ func setContacts(ctx context.Context, q *rows.Queries, studio string, p Person) 
 	}
 	for i, c := range p.Contacts {
 		err := q.AddContact(ctx, rows.AddContactParams{
-			StudioID: studio, ID: c.ID, StudentID: p.ID, Position: int16(i), Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages,
+			StudioID: studio, ID: c.ID, StudentID: p.ID, Position: int16(i), Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: string(c.Named),
 		})
 		if err != nil {
 			return err
@@ -323,6 +328,7 @@ func ladderOf(r rows.LadderRow, t calendar.Timetable, pauses []rows.Pause) Ladde
 		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Called: r.Called, Born: r.Born, Instrument: r.Instrument,
 		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version, Approach: naming.Approach(r.Approach),
 		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Ended: r.EndedOn.Time, Left: r.LeftOn.Time, Lessons: t, Teacher: r.TeacherID.String,
+		NoName: r.NoName,
 	}
 	for _, p := range pauses {
 		b := calendar.Break{From: p.FirstDay, To: p.LastDay.Time}

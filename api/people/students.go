@@ -11,6 +11,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/consent"
 	"patientladder/core/wording"
 	"patientladder/home/post"
 	"patientladder/store"
@@ -114,7 +115,7 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 		out.Left = answer.Date(p.Left)
 	}
 	for _, c := range p.Contacts {
-		out.Contacts = append(out.Contacts, contract.Contact{Id: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages})
+		out.Contacts = append(out.Contacts, contract.Contact{Id: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: contract.Said(c.Named)})
 	}
 	for _, x := range p.Pauses {
 		pause := contract.Pause{Id: x.ID, First: answer.Date(x.First), Words: wording.Pause(x.First, x.Last, s.Today)}
@@ -189,7 +190,7 @@ func (h *Handlers) SetStudent(ctx context.Context, r contract.SetStudentRequestO
 		return nil, problem.Because(err)
 	}
 	for _, c := range n.Contacts {
-		x := store.Contact{ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email), Messages: c.Messages}
+		x := store.Contact{ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email), Messages: c.Messages, Named: consent.Said(c.Named)}
 		if x.Email != "" {
 			if err := post.Address(x.Email); err != nil {
 				return nil, problem.Because(err)

@@ -135,7 +135,7 @@ func (h *Handlers) programme(ctx context.Context, n *contract.NewProgramme) (ope
 		if i < 0 || !known {
 			return s, nil, problem.NoMaterial
 		}
-		pieces = append(pieces, progress.Performed{Ladder: p.Ladder, Material: p.Material, Name: students[i].Name, Age: students[i].Age(s.Today), Seconds: progress.Seconds(m)})
+		pieces = append(pieces, progress.Performed{Ladder: p.Ladder, Material: p.Material, Name: students[i].Printed(), Age: students[i].Age(s.Today), Seconds: progress.Seconds(m)})
 	}
 	if !n.KeepOrder {
 		pieces = progress.InOrder(pieces)

@@ -24,13 +24,15 @@ INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practi
 VALUES (?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Ladder :one
-SELECT l.*, s.name, s.called, s.born, s.left_on
+SELECT l.*, s.name, s.called, s.born, s.left_on,
+  EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ? AND l.id = ?;
 
 -- name: Ladders :many
-SELECT l.*, s.name, s.called, s.born, s.left_on
+SELECT l.*, s.name, s.called, s.born, s.left_on,
+  EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ?;
@@ -95,7 +97,7 @@ UPDATE ladder SET instrument = ? WHERE studio_id = ? AND id = ?;
 SELECT * FROM contact WHERE studio_id = ? AND student_id = ? ORDER BY position, id;
 
 -- name: AddContact :exec
-INSERT INTO contact (studio_id, id, student_id, position, name, relation, email, messages) VALUES (?, ?, ?, ?, ?, ?, ?, ?);
+INSERT INTO contact (studio_id, id, student_id, position, name, relation, email, messages, named) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: DropContacts :exec
 DELETE FROM contact WHERE studio_id = ? AND student_id = ?;

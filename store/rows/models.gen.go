@@ -79,6 +79,7 @@ type Contact struct {
 	Relation  string
 	Email     string
 	Messages  bool
+	Named     string
 }
 
 type Cover struct {

@@ -39,7 +39,7 @@ func (q *Queries) Activities(ctx context.Context, studioID string) ([]string, er
 }
 
 const addContact = `-- name: AddContact :exec
-INSERT INTO contact (studio_id, id, student_id, position, name, relation, email, messages) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO contact (studio_id, id, student_id, position, name, relation, email, messages, named) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddContactParams struct {
@@ -51,6 +51,7 @@ type AddContactParams struct {
 	Relation  string
 	Email     string
 	Messages  bool
+	Named     string
 }
 
 func (q *Queries) AddContact(ctx context.Context, arg AddContactParams) error {
@@ -63,6 +64,7 @@ func (q *Queries) AddContact(ctx context.Context, arg AddContactParams) error {
 		arg.Relation,
 		arg.Email,
 		arg.Messages,
+		arg.Named,
 	)
 	return err
 }
@@ -355,7 +357,7 @@ func (q *Queries) Bench(ctx context.Context, arg BenchParams) (string, error) {
 }
 
 const contacts = `-- name: Contacts :many
-SELECT studio_id, id, student_id, position, name, relation, email, messages FROM contact WHERE studio_id = ? AND student_id = ? ORDER BY position, id
+SELECT studio_id, id, student_id, position, name, relation, email, messages, named FROM contact WHERE studio_id = ? AND student_id = ? ORDER BY position, id
 `
 
 type ContactsParams struct {
@@ -381,6 +383,7 @@ func (q *Queries) Contacts(ctx context.Context, arg ContactsParams) ([]Contact, 
 			&i.Relation,
 			&i.Email,
 			&i.Messages,
+			&i.Named,
 		); err != nil {
 			return nil, err
 		}
@@ -581,7 +584,8 @@ func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, err
 }
 
 const ladder = `-- name: Ladder :one
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on,
+  EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ? AND l.id = ?
@@ -611,6 +615,7 @@ type LadderRow struct {
 	Called          string
 	Born            time.Time
 	LeftOn          sql.NullTime
+	NoName          bool
 }
 
 func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, error) {
@@ -635,12 +640,14 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 		&i.Called,
 		&i.Born,
 		&i.LeftOn,
+		&i.NoName,
 	)
 	return i, err
 }
 
 const ladders = `-- name: Ladders :many
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on,
+  EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ?
@@ -665,6 +672,7 @@ type LaddersRow struct {
 	Called          string
 	Born            time.Time
 	LeftOn          sql.NullTime
+	NoName          bool
 }
 
 func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, error) {
@@ -695,6 +703,7 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 			&i.Called,
 			&i.Born,
 			&i.LeftOn,
+			&i.NoName,
 		); err != nil {
 			return nil, err
 		}

@@ -93,6 +93,16 @@ type Profile struct {
 	PracticeMinutes int
 	// HandsApart keeps the hands apart at first.
 	HandsApart bool
+	// NoName says that somebody refused that the student is named on what others read.
+	NoName bool
+}
+
+// Printed is the student's name on what others read, such as a programme.
+func (p Profile) Printed() string {
+	if p.NoName {
+		return "a student"
+	}
+	return p.Name
 }
 
 // First is how the student is called, else the first word of the name.

@@ -2331,7 +2331,13 @@ export interface components {
             email: string;
             /** @description They agreed to be written to */
             messages: boolean;
+            named?: components["schemas"]["Said"];
         };
+        /**
+         * @description What somebody said when asked; empty for not asked yet
+         * @enum {string}
+         */
+        Said: "" | "yes" | "no";
         StudentPage: {
             student: components["schemas"]["Id"];
             name: string;

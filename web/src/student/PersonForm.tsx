@@ -136,6 +136,16 @@ export function PersonForm({ of }: { of: Page }) {
               />
               Agreed to messages
             </label>
+            <Field label="Name on programmes">
+              <select
+                value={c.named ?? ""}
+                onChange={(e) => contact(i, { named: e.target.value as Schemas["Said"] })}
+              >
+                <option value="">not asked yet</option>
+                <option value="yes">yes</option>
+                <option value="no">no</option>
+              </select>
+            </Field>
             <button
               type="button"
               className="quiet"
