@@ -84,9 +84,15 @@ func TestEverythingAboutAChild(t *testing.T) {
 	require.Equal(t, http.StatusOK, status)
 	require.Equal(t, says, told["words"])
 	require.Equal(t, says, erased())
+	going := func() any {
+		_, me := u.call("GET", "/api/session", nil)
+		return me["going"]
+	}
+	require.Equal(t, []any{map[string]any{"ladder": ladder, "student": student, "words": says}}, going(), "every page can say it")
 	status, _ = u.call("PUT", "/api/students/"+student+"/data", nil)
 	require.Equal(t, http.StatusNoContent, status)
 	require.Nil(t, erased())
+	require.Nil(t, going())
 	s.later(25 * time.Hour)
 	sweep := func() int {
 		n, err := db.Sweep(ctx, s.clock(), people.Regret)

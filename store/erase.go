@@ -80,3 +80,19 @@ func (s *Store) SetStudio(ctx context.Context, t Studio) error {
 		return q.LibraryChanged(ctx, t.ID)
 	}))
 }
+
+// Going is a ladder of a student about whom everything goes at a time.
+type Going struct {
+	Ladder, Student, Name, Called string
+	At                            time.Time
+}
+
+// Going are the ladders of students who are to be erased, the next first.
+func (s *Store) Going(ctx context.Context, studio string) ([]Going, error) {
+	list, err := s.q.Going(ctx, studio)
+	out := make([]Going, len(list))
+	for i, r := range list {
+		out[i] = Going{r.ID, r.StudentID, r.Name, r.Called, r.EraseAt.Time}
+	}
+	return out, err
+}

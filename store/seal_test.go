@@ -65,7 +65,7 @@ func TestWhatOpensSomethingIsSealed(t *testing.T) {
 	require.Equal(t, "JBSWY3DPEHPK3PXP", got.SecondSecret, "the right one stays")
 
 	var out strings.Builder
-	_, err = db.ExportStudio(ctx, st, &out, time.Now())
+	_, err = db.ExportStudio(ctx, st, &out, expires)
 	require.NoError(t, err)
 	require.Contains(t, out.String(), before, "an export is read elsewhere")
 	require.NotContains(t, out.String(), "sealed:")

@@ -16,6 +16,7 @@ import (
 	"errors"
 	"math"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -266,8 +267,13 @@ func lower(email string) string { return strings.ToLower(strings.TrimSpace(email
 
 // me says who somebody is, where and when.
 func (h *Handlers) me(ctx context.Context, t store.Teacher) (contract.Me, error) {
-	studio, err := h.Day(open.As(ctx, open.Who{Teacher: t.ID, Studio: t.StudioID}))
-	return contract.Me{Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), FirstDay: int(studio.Tenant.FirstDay), Role: contract.Role(t.Role)}, err
+	ctx = open.As(ctx, open.Who{Teacher: t.ID, Studio: t.StudioID, Role: account.Role(t.Role)})
+	studio, err := h.Day(ctx)
+	if err != nil {
+		return contract.Me{}, err
+	}
+	going, err := h.going(ctx, studio)
+	return contract.Me{Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), FirstDay: int(studio.Tenant.FirstDay), Role: contract.Role(t.Role), Going: going}, err
 }
 
 // languages are those in which families can be spoken to.
@@ -277,4 +283,21 @@ func languages() []contract.Choice {
 		out = append(out, contract.Choice{Id: t.ID, Name: t.Name()})
 	}
 	return out
+}
+
+// going are those of one's own students who are to be deleted.
+func (h *Handlers) going(ctx context.Context, s open.Studio) ([]contract.Going, error) {
+	list, err := h.Store.Going(ctx, s.Tenant.ID)
+	if err != nil || len(list) == 0 {
+		return nil, err
+	}
+	mine, err := h.Ladders(ctx)
+	out := []contract.Going{}
+	for _, g := range list {
+		if slices.ContainsFunc(mine, func(l store.Ladder) bool { return l.ID == g.Ladder }) {
+			first := studentplan.Profile{Name: g.Name, Called: g.Called}.First()
+			out = append(out, contract.Going{Ladder: g.Ladder, Student: g.Student, Words: wording.ErasedAt(g.At.In(s.Zone), first)})
+		}
+	}
+	return out, err
 }

@@ -8,7 +8,6 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
-	"patientladder/core/wording/tongue"
 	"patientladder/home/ics"
 )
 
@@ -37,20 +36,9 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 			if d.Rest || len(d.Items) == 0 || i+1 < len(weeks) && !d.Date.Before(weeks[i+1].Start) {
 				continue
 			}
-			feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: dayWords(sh, d, t)})
+			feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: wording.CalendarDay(t, d, sh.Library)})
 		}
 	}
 	text := ics.Write(feed)
 	return contract.GetCalendar200TextcalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, nil
-}
-
-func dayWords(sh open.Student, d week.Day, t tongue.Tongue) string {
-	var lines []string
-	if d.Focus != "" {
-		lines = append(lines, t.Say("sheet.focus", "focus", d.Focus))
-	}
-	for _, it := range d.Items {
-		lines = append(lines, wording.CalendarLine(t, it, sh.Library[it.Material]))
-	}
-	return strings.Join(lines, "\n")
 }

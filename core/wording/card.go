@@ -260,3 +260,15 @@ func CalendarLine(t tongue.Tongue, it week.Item, m material.Material) string {
 	}
 	return line
 }
+
+// CalendarDay says what is set for a day in the lines of a calendar's entry: what to attend to first, then each thing.
+func CalendarDay(t tongue.Tongue, d week.Day, lib material.Library) string {
+	var lines []string
+	if d.Focus != "" {
+		lines = append(lines, t.Say("sheet.focus", "focus", d.Focus))
+	}
+	for _, it := range d.Items {
+		lines = append(lines, CalendarLine(t, it, lib[it.Material]))
+	}
+	return strings.Join(lines, "\n")
+}

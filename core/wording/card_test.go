@@ -77,3 +77,13 @@ func TestWhereAHandBegins(t *testing.T) {
 		"the right one of three black keys", "the white key just right of three black keys",
 	}, geo)
 }
+
+func TestADayInACalendar(t *testing.T) {
+	en := tongue.Of(tongue.English)
+	lib := material.Library{"m": {ID: "m", Title: "Fog"}}
+	d := week.Day{Focus: "loose wrist", Items: []week.Item{{Kind: week.Whole, Material: "m", Title: "Fog"}, {Kind: week.Hear, Material: "m", Title: "Fog", Times: 2}}}
+	require.Equal(t, "Listen for: loose wrist\nAll the way through: Fog\nListen and sing: Fog, 2 ×", CalendarDay(en, d, lib))
+	d.Focus = ""
+	require.Equal(t, "All the way through: Fog\nListen and sing: Fog, 2 ×", CalendarDay(en, d, lib))
+	require.Empty(t, CalendarDay(en, week.Day{}, lib))
+}

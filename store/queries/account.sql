@@ -179,3 +179,7 @@ DELETE FROM challenge WHERE id = ? OR until_at < ?;
 
 -- name: DropPasskeys :exec
 DELETE FROM passkey WHERE teacher_id = ?;
+
+-- name: Going :many
+SELECT l.id, s.id AS student_id, s.name, s.called, s.erase_at FROM student s JOIN ladder l ON l.studio_id = s.studio_id AND l.student_id = s.id
+WHERE s.studio_id = ? AND s.erase_at IS NOT NULL ORDER BY s.erase_at, l.id;

@@ -691,6 +691,48 @@ func (q *Queries) GiveLadder(ctx context.Context, arg GiveLadderParams) error {
 	return err
 }
 
+const going = `-- name: Going :many
+SELECT l.id, s.id AS student_id, s.name, s.called, s.erase_at FROM student s JOIN ladder l ON l.studio_id = s.studio_id AND l.student_id = s.id
+WHERE s.studio_id = ? AND s.erase_at IS NOT NULL ORDER BY s.erase_at, l.id
+`
+
+type GoingRow struct {
+	ID        string
+	StudentID string
+	Name      string
+	Called    string
+	EraseAt   sql.NullTime
+}
+
+func (q *Queries) Going(ctx context.Context, studioID string) ([]GoingRow, error) {
+	rows, err := q.db.QueryContext(ctx, going, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []GoingRow
+	for rows.Next() {
+		var i GoingRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.StudentID,
+			&i.Name,
+			&i.Called,
+			&i.EraseAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const holdAccountLetter = `-- name: HoldAccountLetter :exec
 UPDATE account_letter SET tries = tries + 1, not_before = ? WHERE id = ?
 `

@@ -2245,6 +2245,14 @@ export interface components {
             today: string;
             /** @description On which a week begins on screen, 0 for Sunday */
             firstDay: number;
+            /** @description Students who are to be deleted */
+            going?: components["schemas"]["Going"][];
+        };
+        Going: {
+            ladder: components["schemas"]["Id"];
+            student: components["schemas"]["Id"];
+            /** @description When everything about the student goes */
+            words: string;
         };
         Student: {
             ladder: components["schemas"]["Id"];

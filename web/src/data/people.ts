@@ -7,7 +7,7 @@ import { again, useSend } from "./queryClient";
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
   queryFn: () => kept("session", () => body(client.GET("/session"))),
-  meta: { from: ["account"] },
+  meta: { from: ["account", "people"] },
   staleTime: 60_000,
 });
 

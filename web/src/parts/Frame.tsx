@@ -19,6 +19,9 @@ export function Frame() {
 
   if (session.isPending || strange) return <Waiting />;
   if (session.error) return <Problem error={session.error} again={() => session.refetch()} />;
+  const going = session.data.going?.find(
+    (g) => location.pathname.includes(g.ladder) || location.pathname.includes(g.student),
+  );
   return (
     <>
       <a className="sr-only focus:not-sr-only" href="#screen">
@@ -81,6 +84,20 @@ export function Frame() {
         </div>
       </header>
       <main id="screen">
+        {going && (
+          <p role="note" className="mx-auto mt-3 max-w-6xl rounded border-2 border-cliff px-4 py-2">
+            {going.words}{" "}
+            <Link className="underline underline-offset-4" to={`/student/${going.student}`}>
+              Take it back
+            </Link>
+          </p>
+        )}
+        {session.data.role === "assistant" && (
+          <p className="fine mx-auto max-w-6xl px-4 pt-2 sm:px-6">
+            You assist: you can look at everything here, mark and note. Plans, weeks and people are changed by
+            the teacher.
+          </p>
+        )}
         <Outlet />
       </main>
     </>
