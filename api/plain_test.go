@@ -1,11 +1,15 @@
 package api_test
 
 import (
+	"fmt"
 	"net/http"
+	"os"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/notation/score"
 	"patientladder/store/storetest"
 )
 
@@ -33,4 +37,11 @@ func TestWhatNobodyTypes(t *testing.T) {
 	}
 	status, detail = add("Zoë Nuñez-Γιώργος 王小明 عمر", "2015-01-01")
 	require.Equal(t, http.StatusCreated, status, detail)
+}
+
+// The contract asks about no more bars than readers read and storage keeps.
+func TestTheContractKnowsTheBoundsOfScores(t *testing.T) {
+	spec, err := os.ReadFile("openapi.yaml")
+	require.NoError(t, err)
+	require.Equal(t, 2, strings.Count(string(spec), fmt.Sprintf("minimum: 1, maximum: %d}", score.MostBars)))
 }

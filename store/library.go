@@ -130,6 +130,9 @@ func (s *Store) SetFocusPoints(ctx context.Context, studio, materialID string, p
 }
 
 func addMaterial(ctx context.Context, q *rows.Queries, studio string, m material.Material, file *ScoreFile) error {
+	if err := m.Check(); err != nil {
+		return err
+	}
 	labels, notes, tags, err := lists(m)
 	if err != nil {
 		return err

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/score"
 )
 
 // Strand is one of the side-by-side paths of a ladder.
@@ -75,6 +76,25 @@ type Material struct {
 	PartOf string
 	// Retired says that it is not offered any more; whoever has it keeps it.
 	Retired bool
+}
+
+// mostDemands and mostPoints are how many demands and focus points a material may have: more than any teacher writes.
+const mostDemands, mostPoints = 500, 200
+
+// Check says what is beyond the bounds within which materials are kept, or returns nil.
+func (m Material) Check() error {
+	for _, x := range []struct {
+		what    string
+		n, most int
+	}{
+		{"bars", max(m.Bars, m.DistinctBars, len(m.BarLabels)), score.MostBars}, {"notes", len(m.Notes), score.MostNotes},
+		{"demands", len(m.Demands), mostDemands}, {"focus points", len(m.FocusPoints), mostPoints},
+	} {
+		if x.n > x.most {
+			return fmt.Errorf("“%s” has %d %s; at most %d are kept", m.Title, x.n, x.what, x.most)
+		}
+	}
+	return nil
 }
 
 // Unknown says that nobody knows what it asks for: it has no score, and no demands were named.

@@ -32,3 +32,20 @@ func TestManyPlacesAreCounted(t *testing.T) {
 	require.Equal(t, "bars 1, 3, 5, 7, 9, 11", m.BarsName([]int{1, 3, 5, 7, 9, 11}))
 	require.Equal(t, "bars 1, 3, 5, 7, 9–10 and 3 more places", m.BarsName([]int{1, 3, 5, 7, 9, 10, 13, 15, 17}))
 }
+
+func TestAMaterialIsKeptWithinBounds(t *testing.T) {
+	m := Material{Title: "Fog", Bars: 20_000, DistinctBars: 20_000, BarLabels: make([]string, 20_000), Notes: make([]string, 200_000), Demands: make([]Demand, 500), FocusPoints: make([]FocusPoint, 200)}
+	require.NoError(t, m.Check())
+	for says, change := range map[string]func(*Material){
+		"“Fog” has 20001 bars; at most 20000 are kept":     func(m *Material) { m.Bars++ },
+		"“Fog” has 200001 notes; at most 200000 are kept":  func(m *Material) { m.Notes = append(m.Notes, "") },
+		"“Fog” has 501 demands; at most 500 are kept":      func(m *Material) { m.Demands = append(m.Demands, Demand{}) },
+		"“Fog” has 201 focus points; at most 200 are kept": func(m *Material) { m.FocusPoints = append(m.FocusPoints, FocusPoint{}) },
+	} {
+		x := m
+		change(&x)
+		require.EqualError(t, x.Check(), says)
+	}
+	m.BarLabels = append(m.BarLabels, "")
+	require.EqualError(t, m.Check(), "“Fog” has 20001 bars; at most 20000 are kept")
+}

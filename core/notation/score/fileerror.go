@@ -44,9 +44,15 @@ type Limits struct {
 	Tunes int
 }
 
+// Bounds of a score, the same where it is read, kept, and asked about.
+const (
+	MostNotes = 200_000
+	MostBars  = 20_000
+)
+
 // DefaultLimits are the limits that the readers use.
 func DefaultLimits() Limits {
-	return Limits{Bytes: 12 << 20, Depth: 64, Notes: 200_000, Bars: 20_000, Parts: 100, Quarters: 4096, Tunes: 500}
+	return Limits{Bytes: 12 << 20, Depth: 64, Notes: MostNotes, Bars: MostBars, Parts: 100, Quarters: 4096, Tunes: 500}
 }
 
 // Short keeps a quoted piece of a hostile file from filling the message.

@@ -12,6 +12,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/notation/score"
 )
 
 // Field is what a column of a spreadsheet can hold.
@@ -255,9 +256,9 @@ func (m *Material) set(f Field, cell string, skills skill.Catalogue, named map[s
 	case Page:
 		return number(10000, &m.Page)
 	case Bars:
-		return number(20000, &m.Bars)
+		return number(score.MostBars, &m.Bars)
 	case DistinctBars:
-		return number(20000, &m.DistinctBars)
+		return number(score.MostBars, &m.DistinctBars)
 	case Tempo:
 		v, err := strconv.ParseFloat(strings.ReplaceAll(cell, ",", "."), 64)
 		if err != nil || !(v >= 0 && v <= 1000) {
