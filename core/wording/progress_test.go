@@ -9,6 +9,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/learning"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/progress"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/studioyear"
@@ -224,4 +225,12 @@ func TestWhatWasAchievedInWords(t *testing.T) {
 		[]string{queue(), queue(progress.Sent), queue(progress.NoReport, progress.Draft, progress.Sent)})
 	require.Equal(t, []string{"Report: Nell, piano", "Report for an exam: Nell, piano", "Report for a new teacher: Nell, piano"},
 		[]string{ReportTitle(progress.ForFamily, "Nell", "piano"), ReportTitle(progress.ForExam, "Nell", "piano"), ReportTitle(progress.ForTeacher, "Nell", "piano")})
+}
+
+func TestAReportNamesWhatCameByEar(t *testing.T) {
+	r := progress.Report{}
+	r.Ear = []meeting.Climbed{{Stair: "match", Entries: []string{"a", "b"}}, {Stair: "echo-bar", Entries: []string{"c"}}}
+	require.Equal(t, Line{"By ear and in rhythm, two steps came: match a tone and echo one bar.", []string{"a", "b", "c"}}, Names{}.Report(progress.Ear, r))
+	r.Ear = r.Ear[:1]
+	require.Equal(t, "By ear and in rhythm, one step came: match a tone.", Names{}.Report(progress.Ear, r).Text)
 }

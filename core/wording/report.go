@@ -52,6 +52,8 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 	case progress.Reading:
 		list := r.ReadingStages()
 		return Line{fmt.Sprintf("In reading, %s %s cleared: %s.", Counted(len(list), "stage"), was(len(list)), n.pieces(list)), clearedBy(list)}
+	case progress.Ear:
+		return earClimbed(r)
 	case progress.Reviewed:
 		return Line{fmt.Sprintf("%s of %s %s surely still there today.", Capital(Numbered(r.Review.Alive)), Counted(r.Review.Learned, "learned piece"), is(max(1, r.Review.Alive))), r.Review.Entries}
 	case progress.AtHome:
@@ -133,6 +135,15 @@ func (n Names) Draft(r progress.Report) []progress.Sentence {
 		out = append(out, progress.Sentence{Part: part, Text: l.Text, Entries: l.Entries})
 	}
 	return out
+}
+
+// earClimbed says what of ear and rhythm comes well now: “By ear and in rhythm, two steps came: match a tone and echo one bar.”
+func earClimbed(r progress.Report) Line {
+	var names, entries []string
+	for _, c := range r.Ear {
+		names, entries = append(names, lower(StairName(c.Stair))), append(entries, c.Entries...)
+	}
+	return Line{fmt.Sprintf("By ear and in rhythm, %s came: %s.", Counted(len(names), "step"), List(names)), entries}
 }
 
 // ReportTitle names a report about a student.

@@ -191,3 +191,36 @@ func (p Place) Goals() (out []string) {
 	}
 	return out
 }
+
+// Climbed is a stair that somebody climbed, with the tries that came well on it.
+type Climbed struct {
+	Stair   string
+	Entries []string
+}
+
+// Climbed are the stairs of a line that somebody of an age climbed from the first day to the last of a span, after what came, in
+// order. A stair on which no try of the span came well is not among them: what is harder showed it.
+func (set Set) Climbed(line Line, age int, came []standing.Met, first, last time.Time, day func(time.Time) time.Time) (out []Climbed) {
+	until := func(end time.Time) Place {
+		i := 0
+		for i < len(came) && day(came[i].At).Before(end) {
+			i++
+		}
+		return set.On(line, age, came[:i], end, day)
+	}
+	end := last.AddDate(0, 0, 1)
+	before, after := until(first), until(end)
+	for i := before.At; i < after.At; i++ {
+		s := after.Stairs[i]
+		c := Climbed{Stair: s.ID}
+		for _, m := range came {
+			if d := day(m.At); m.Activity == s.Activity && slices.Contains(s.Levels, max(1, m.Level)) && !d.Before(first) && d.Before(end) && after.good(step{stair: i}, m.Outcome) {
+				c.Entries = append(c.Entries, m.ID)
+			}
+		}
+		if len(c.Entries) > 0 {
+			out = append(out, c)
+		}
+	}
+	return out
+}

@@ -102,3 +102,20 @@ func TestWhichLineIsDue(t *testing.T) {
 	_, any := DueLine([]Place{Shipped().On(Ear, 1, nil, dayOf(9), same)})
 	require.False(t, any, "nothing for a baby")
 }
+
+// What was climbed in a span is what was not before it and is after it, with the tries that showed it.
+func TestWhatWasClimbedInASpan(t *testing.T) {
+	met := func(id string, day int, level int, outcome string) standing.Met {
+		m := on(day, "echo-pitch", level, outcome)
+		m.ID = id
+		return m
+	}
+	came := []standing.Met{met("a", 1, 1, "matched"), met("b", 3, 1, "matched"), met("c", 3, 2, "far"), met("d", 8, 2, "matched"), met("e", 10, 3, "matched"), met("f", 12, 3, "octave"), met("g", 12, 4, "matched")}
+	climbed := func(first, last int) []Climbed { return Shipped().Climbed(Ear, 8, came, dayOf(first), dayOf(last), same) }
+	require.Equal(t, []Climbed{{"match", []string{"a", "b"}}}, climbed(1, 7))
+	require.Equal(t, []Climbed{{"match", []string{"b"}}}, climbed(2, 3), "on the last day, too")
+	require.Empty(t, climbed(4, 7))
+	require.Equal(t, []Climbed{{"echo-two", []string{"d", "e", "f"}}}, climbed(4, 12))
+	require.Empty(t, climbed(13, 20))
+	require.Empty(t, Shipped().Climbed(Time, 8, came, dayOf(1), dayOf(20), same))
+}

@@ -21,6 +21,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/outlook"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
@@ -57,6 +58,8 @@ type Progress struct {
 	Secure []Gain
 	// Plantings are the skills that were planted before a piece of the span needed them, by the day of its beginning.
 	Plantings []Planting
+	// Ear are the stairs of ear and rhythm that were climbed.
+	Ear []meeting.Climbed
 	// Habits are the travelling focus points that became one in the span.
 	Habits []Habit
 	Review Review
@@ -143,6 +146,7 @@ func Of(in Input) Progress {
 	slices.SortStableFunc(p.Cleared, func(a, b Piece) int { return a.To.Compare(b.To) })
 	slices.SortStableFunc(p.Polished, func(a, b Piece) int { return a.Polished.Compare(b.Polished) })
 	p.Secure = in.secure()
+	p.Ear = in.EarClimbed(in.Span.From, in.Span.To)
 	answered, long := in.answered(pieces), in.long(pieces)
 	p.Plantings = in.plantings(pieces)
 	looked := slices.Concat(answered, long)

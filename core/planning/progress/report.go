@@ -93,6 +93,7 @@ const (
 	Habits     Part = "habits"
 	Technique  Part = "technique"
 	Reading    Part = "reading"
+	Ear        Part = "ear"
 	Reviewed   Part = "review"
 	AtHome     Part = "practice"
 	Plans      Part = "plans"
@@ -107,10 +108,10 @@ var parts = map[Purpose][]struct {
 	Part
 	short bool
 }{
-	ForFamily: {{Opening, true}, {Cleared, true}, {Polished, false}, {Secure, true}, {Habits, false}, {Technique, false}, {Reading, false}, {Reviewed, false},
+	ForFamily: {{Opening, true}, {Cleared, true}, {Polished, false}, {Secure, true}, {Habits, false}, {Technique, false}, {Reading, false}, {Ear, false}, {Reviewed, false},
 		{AtHome, false}, {Plans, false}, {NeedsCare, true}, {Then, true}, {OnHolidays, true}},
-	ForExam: {{Opening, true}, {Cleared, true}, {Polished, true}, {Technique, true}, {Reading, false}, {Reviewed, false}, {Plans, true}, {Stayed, false}, {Then, true}},
-	ForTeacher: {{Opening, true}, {Cleared, true}, {Polished, false}, {Secure, true}, {Technique, true}, {Reading, true}, {Reviewed, true}, {Habits, false},
+	ForExam: {{Opening, true}, {Cleared, true}, {Polished, true}, {Technique, true}, {Reading, false}, {Ear, false}, {Reviewed, false}, {Plans, true}, {Stayed, false}, {Then, true}},
+	ForTeacher: {{Opening, true}, {Cleared, true}, {Polished, false}, {Secure, true}, {Technique, true}, {Reading, true}, {Ear, true}, {Reviewed, true}, {Habits, false},
 		{Stayed, true}, {AtHome, false}, {NeedsCare, true}, {Then, true}},
 }
 
@@ -211,6 +212,8 @@ func (r Report) has(p Part) bool {
 		return len(r.Drills()) > 0
 	case Reading:
 		return len(r.ReadingStages()) > 0
+	case Ear:
+		return len(r.Ear) > 0
 	case Reviewed:
 		return r.Review.Learned > 0
 	case AtHome:

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/progress"
 )
 
@@ -16,6 +17,7 @@ func full() progress.Report {
 	r.Cleared = []progress.Piece{{Material: "fog"}, {Material: "drill"}, {Material: "page"}}
 	r.Polished = r.Cleared[:1]
 	r.Secure, r.Habits, r.Stays, r.Plans = make([]progress.Gain, 1), make([]progress.Habit, 1), make([]progress.Stay, 1), make([]progress.Plan, 1)
+	r.Ear = make([]meeting.Climbed, 1)
 	r.Review.Learned, r.Practice = 1, progress.Practice{Set: 6, Practised: 1}
 	r.Written = progress.First(progress.Span{From: day(12), To: monday})
 	return r
@@ -29,11 +31,11 @@ func TestThePartsOfAReport(t *testing.T) {
 		parts   string
 	}{
 		{progress.ForFamily, progress.Short, "opening cleared secure care next holidays"},
-		{progress.ForFamily, progress.Full, "opening cleared polished secure habits technique reading review practice plans care next holidays"},
+		{progress.ForFamily, progress.Full, "opening cleared polished secure habits technique reading ear review practice plans care next holidays"},
 		{progress.ForExam, progress.Short, "opening cleared polished technique plans next"},
-		{progress.ForExam, progress.Full, "opening cleared polished technique reading review plans stay next"},
-		{progress.ForTeacher, progress.Short, "opening cleared secure technique reading review stay care next"},
-		{progress.ForTeacher, progress.Full, "opening cleared polished secure technique reading review habits stay practice care next"},
+		{progress.ForExam, progress.Full, "opening cleared polished technique reading ear review plans stay next"},
+		{progress.ForTeacher, progress.Short, "opening cleared secure technique reading ear review stay care next"},
+		{progress.ForTeacher, progress.Full, "opening cleared polished secure technique reading ear review habits stay practice care next"},
 	} {
 		r := full()
 		r.Written.Purpose, r.Written.Length = c.purpose, c.length

@@ -24,6 +24,14 @@ func (s Student) EarAndRhythm(day time.Time) (out []meeting.Place) {
 	return out
 }
 
+// EarClimbed are the stairs of ear and rhythm that were climbed from one day to another.
+func (s Student) EarClimbed(first, last time.Time) (out []meeting.Climbed) {
+	for _, line := range meeting.Lines() {
+		out = append(out, s.Meetings.Climbed(line, s.Age(last), s.Standing.Met, first, last, s.Local)...)
+	}
+	return out
+}
+
 // stairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
 func (a *Ahead) stairDue(day time.Time, age int) *lessonplan.Stair {
 	if lessonplan.VeryYoung(age) {
