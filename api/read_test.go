@@ -220,6 +220,20 @@ func TestAPieceAsItIsRead(t *testing.T) {
 	require.Equal(t, http.StatusOK, res.StatusCode)
 }
 
+// A MusicXML file is given back as it came, to the byte, until the teacher sets a finger; another file is written as MusicXML.
+func TestAScoreIsGivenBack(t *testing.T) {
+	u := teacher(t)
+	score := func(id string) string { return u.read("/api/materials/" + id + "/score") }
+	xml := storetest.ID()
+	status, body := u.call("POST", "/api/materials", scoreBody(xml, "x.musicxml", tune))
+	require.Equal(t, http.StatusCreated, status, body)
+	require.Equal(t, tune, score(xml))
+	u.overrule(xml, map[string]any{"kind": "finger", "part": 0, "staff": 1, "bars": []int{1}, "at": "0", "pitch": 60, "finger": "2"})
+	require.Equal(t, 1, strings.Count(score(xml), "<fingering>2</fingering>"))
+	typed := u.add("tar.abc", "X:1\nT:Tar\nL:1/4\nM:4/4\nK:C\nCDEF|G4|\n", 0)
+	require.Contains(t, score(typed), "<work-title>Tar</work-title>")
+}
+
 func TestATypedTuneIsEngraved(t *testing.T) {
 	u := teacher(t)
 	status, got := u.call("POST", "/api/scores/typed", map[string]any{"abc": "L:1/4\nK:G\nGABc|d4|"})
