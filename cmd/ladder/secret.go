@@ -49,7 +49,7 @@ func sealing(ctx context.Context, st *store.Store, given string) error {
 
 // demoSecret is the secret of a demo, made with its folder.
 func demoSecret(dir string) (*store.Secret, error) {
-	name := filepath.Join(dir, "secret")
+	name := filepath.Join(dir, "seal")
 	data, err := os.ReadFile(name)
 	if os.IsNotExist(err) {
 		data = []byte(store.NewSecret())
