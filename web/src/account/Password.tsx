@@ -28,7 +28,7 @@ export function Password() {
         <Refused error={change.error} />
         <div className="flex flex-wrap items-center gap-3">
           <button type="submit" className="press" disabled={change.isPending}>
-            Change it
+            Change the password
           </button>
           <span role="status" className="fine">
             {change.data?.words ?? "Four words that do not belong together are good."}

@@ -79,13 +79,13 @@ export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
         <Refused error={set.error} />
         <div className="flex flex-wrap items-center gap-3">
           <button type="submit" className="press" disabled={set.isPending}>
-            Keep it
+            Save
           </button>
           <a className="quiet" href="/api/account/studio/export" download>
-            Take the whole studio out
+            Export everything
           </a>
           <span role="status" className="fine">
-            {set.isSuccess && "Kept."}
+            {set.isSuccess && "Saved."}
           </span>
         </div>
       </form>

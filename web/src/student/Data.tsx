@@ -33,7 +33,7 @@ export function Data({ of: p }: { of: Schemas["StudentPage"] }) {
       )}
       <div className="mt-2 flex flex-wrap gap-2">
         <a className="press" href={`/api/students/${p.student}/data`} download>
-          Take everything out
+          Export everything
         </a>
         {!p.erased && (
           <button type="button" className="press" onClick={() => setOpen(true)}>
