@@ -167,6 +167,16 @@ type Treat struct {
 	Made, Given  time.Time
 }
 
+// Since is the treat as it was promised first, where it was: it counts from that day.
+func (t Treat) Since(promised []Treat) Treat {
+	for _, old := range promised {
+		if old.ID == t.ID {
+			t.Base, t.Made = old.Base, old.Made
+		}
+	}
+	return t
+}
+
 // Treats returns the treats of a ladder, the oldest first.
 func (s *Store) Treats(ctx context.Context, studio, ladderID string) ([]Treat, error) {
 	list, err := s.q.Treats(ctx, rows.TreatsParams{StudioID: studio, LadderID: ladderID})

@@ -133,3 +133,10 @@ func TestHowFarAMessageIs(t *testing.T) {
 	require.Equal(t, store.ToCopy, store.Message{Tries: 8}.Delivery(false))
 	require.Equal(t, store.Delivered, store.Message{Tries: 8, SentAt: time.Date(2026, 5, 4, 9, 0, 0, 0, time.UTC)}.Delivery(false))
 }
+
+func TestATreatCountsFromTheDayItWasPromised(t *testing.T) {
+	may := func(d int) time.Time { return time.Date(2026, 5, d, 0, 0, 0, 0, time.UTC) }
+	now := store.Treat{ID: "b", Pieces: 3, Base: 9, Made: may(8)}
+	require.Equal(t, now, now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}}))
+	require.Equal(t, store.Treat{ID: "b", Pieces: 3, Base: 4, Made: may(2)}, now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}, {ID: "b", Pieces: 2, Base: 4, Made: may(2)}}))
+}

@@ -109,13 +109,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		out.Boxes, out.Joined = it.Times, it.InRow
 	}
 	if it.Kind == week.Listen || x.Piece == nil && len(x.Card.Hands) == 0 {
-		out.Words = c.Parent
-		if out.Words == "" {
-			out.Words = c.Child
-		}
-		if it.Kind != week.Listen && it.Kind != week.Game && it.Kind != week.Preview {
-			out.Words = strings.TrimSpace(c.Book + " " + out.Words)
-		}
+		out.Words = c.Plain(it.Kind)
 		return out, nil
 	}
 	card := &sheet.Card{

@@ -51,11 +51,7 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	for _, old := range list {
-		if old.ID == t.ID { // it counts from the day it was promised
-			t.Base, t.Made = old.Base, old.Made
-		}
-	}
+	t = t.Since(list)
 	switch _, there := s.Library[t.Material]; {
 	case t.Words == "":
 		return nil, problem.Invalid("Say what the treat is.")

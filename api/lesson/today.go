@@ -18,6 +18,7 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/studentplan"
@@ -47,8 +48,9 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	days := agenda.Lay(s.Pupils(all), s.Holidays, mondayOf(day), mondayOf(day).AddDate(0, 0, week.Days-1))
-	here := days[int(day.Sub(mondayOf(day)).Hours()/24)]
+	first := calendar.WeekStart(day, s.Tenant.FirstDay)
+	days := agenda.Lay(s.Pupils(all), s.Holidays, first, first.AddDate(0, 0, week.Days-1))
+	here := days[int(day.Sub(first).Hours()/24)]
 	students, err := h.briefsOf(ctx, s, horizon, all, here)
 	if err != nil {
 		return nil, err
@@ -135,9 +137,6 @@ func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Hor
 	}
 	return out, err
 }
-
-// mondayOf is the Monday on or before a day.
-func mondayOf(day time.Time) time.Time { return day.AddDate(0, 0, -(int(day.Weekday())+6)%7) }
 
 func todayLesson(s open.Studio, x open.Briefed, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, day time.Time) contract.TodayLesson {
 	n := s.Names()

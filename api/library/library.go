@@ -213,27 +213,10 @@ func (h *Handlers) CompareBooks(ctx context.Context, r contract.CompareBooksRequ
 	booksA, booksB := curriculum.Book(b.Library, x.ID), curriculum.Book(b.Library, y.ID)
 	c := curriculum.Compare(curriculum.Profile(booksA, p.brings, p.policy), curriculum.Profile(booksB, p.brings, p.policy))
 	out := contract.BookComparison{A: profile(b, x, c.A, p), B: profile(b, y, c.B, p), Shared: both(b, c.Shared), OnlyA: both(b, c.OnlyA), OnlyB: both(b, c.OnlyB), Crossed: c.Crossed, Agreement: c.Agreement}
-	out.Sentence = fmt.Sprintf("%s in both, %s only in “%s”, %s only in “%s”", wording.Capital(wording.Counted(len(c.Shared), "skill")), wording.Figures(len(c.OnlyA), "skill"), x.Title, wording.Figures(len(c.OnlyB), "skill"), y.Title)
-	if len(c.Shared) > 1 {
-		out.Sentence += "; " + order(c.Agreement)
-	}
-	out.Sentence += "."
+	out.Sentence = wording.Compared(c, x.Title, y.Title)
 	reach := leap.Reach{Size: max(c.A.Reach.Size, c.B.Reach.Size)}
 	out.Path = crossing(curriculum.Cross([][]material.Material{booksA, booksB}, p.brings, p.policy, reach), x, y)
 	return contract.CompareBooks200JSONResponse(out), nil
-}
-
-// order says an agreement of two orders in words.
-func order(tau float64) string {
-	switch {
-	case tau > 0.8:
-		return "they come in nearly the same order"
-	case tau > 0.4:
-		return "they come in much the same order"
-	case tau > -0.2:
-		return "they come in quite another order"
-	}
-	return "they come nearly the other way round"
 }
 
 func both(b open.Studio, list []curriculum.Both) []contract.SkillInBoth {

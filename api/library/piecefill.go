@@ -14,7 +14,6 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
-	"patientladder/core/reading/naming"
 	"patientladder/core/reading/reading"
 	"patientladder/core/wording"
 )
@@ -49,7 +48,7 @@ func (k known) note(p score.Pitch) bool { return k[p.String()] }
 func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material, k known) {
 	sc, words := o.Score, b.Words
 	at := answer.PlacesOf(sc)
-	out.Time, out.Key, out.Format = sc.Bars[0].TimeName(), words.Text(keyName(words, sc.Bars[0])), string(o.Format)
+	out.Time, out.Key, out.Format = sc.Bars[0].TimeName(), words.Text(words.KeyOf(sc.Bars[0].KeyName())), string(o.Format)
 	if !open.Keyboard(m.Instrument) {
 		out.OpenStrings = instrument.Tuning(m.Instrument)
 	}
@@ -79,23 +78,6 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 		out.Overruled = append(out.Overruled, contract.Overruled{Key: x.Key(), Words: b.Names().Overruled(x, m), Lost: lost[x.Key()]})
 	}
 	out.Skipped = skips(sc)
-}
-
-// keyName names a key with the studio's note names.
-func keyName(w naming.Words, bar score.Bar) string {
-	name := bar.KeyName()
-	first, rest, _ := strings.Cut(name, " ")
-	if len(first) != 1 || w.Notes == "" || w.Notes == naming.Letters {
-		return name
-	}
-	sign := ""
-	switch {
-	case strings.HasPrefix(rest, "sharp "):
-		sign, rest = "#", rest[len("sharp "):]
-	case strings.HasPrefix(rest, "flat "):
-		sign, rest = "b", rest[len("flat "):]
-	}
-	return w.Note(first+sign) + " " + rest
 }
 
 func skips(sc *score.Score) []contract.Skip {

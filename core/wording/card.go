@@ -1,6 +1,7 @@
 package wording
 
 import (
+	"cmp"
 	"strconv"
 	"strings"
 
@@ -271,4 +272,14 @@ func CalendarDay(t tongue.Tongue, d week.Day, lib material.Library) string {
 		lines = append(lines, CalendarLine(t, it, lib[it.Material]))
 	}
 	return strings.Join(lines, "\n")
+}
+
+// Plain is what stands on paper where there is no picture: what the parent is told, else the child, with the page of the book
+// where a piece is played.
+func (c Card) Plain(kind week.Kind) string {
+	words := cmp.Or(c.Parent, c.Child)
+	if kind != week.Listen && kind != week.Game && kind != week.Preview {
+		words = strings.TrimSpace(c.Book + " " + words)
+	}
+	return words
 }

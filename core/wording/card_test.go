@@ -87,3 +87,15 @@ func TestADayInACalendar(t *testing.T) {
 	require.Equal(t, "All the way through: Fog\nListen and sing: Fog, 2 ×", CalendarDay(en, d, lib))
 	require.Empty(t, CalendarDay(en, week.Day{}, lib))
 }
+
+func TestACardInWordsAlone(t *testing.T) {
+	c := Card{Parent: "Sit beside her.", Child: "Play it.", Book: "Page 4."}
+	require.Equal(t, "Page 4. Sit beside her.", c.Plain(week.Whole))
+	for _, kind := range []week.Kind{week.Listen, week.Game, week.Preview} {
+		require.Equal(t, "Sit beside her.", c.Plain(kind), kind)
+	}
+	c.Parent = ""
+	require.Equal(t, "Page 4. Play it.", c.Plain(week.Whole))
+	c.Book = ""
+	require.Equal(t, "Play it.", c.Plain(week.Whole))
+}

@@ -103,3 +103,25 @@ func InLibrary(titles []string) string {
 
 // mostProblems is how many reasons are said.
 const mostProblems = 3
+
+// Compared says how two books lie beside each other: what both teach, what each alone, and in which order.
+func Compared(c curriculum.Comparison, a, b string) string {
+	out := fmt.Sprintf("%s in both, %s only in “%s”, %s only in “%s”", Capital(Counted(len(c.Shared), "skill")), Figures(len(c.OnlyA), "skill"), a, Figures(len(c.OnlyB), "skill"), b)
+	if len(c.Shared) > 1 {
+		out += "; " + sameOrder(c.Agreement)
+	}
+	return out + "."
+}
+
+// sameOrder says an agreement of two orders, Kendall's tau.
+func sameOrder(tau float64) string {
+	switch {
+	case tau > 0.8:
+		return "they come in nearly the same order"
+	case tau > 0.4:
+		return "they come in much the same order"
+	case tau > -0.2:
+		return "they come in quite another order"
+	}
+	return "they come nearly the other way round"
+}

@@ -450,3 +450,17 @@ func TestWhatIsInTheLibraryAlready(t *testing.T) {
 	require.Equal(t, "“A”, “B” and “C” are in the library already", InLibrary([]string{"A", "B", "C"}))
 	require.Equal(t, "“A”, “B”, “C” and 2 more are in the library already", InLibrary([]string{"A", "B", "C", "D", "E"}))
 }
+
+func TestTwoBooksBesideEachOther(t *testing.T) {
+	two := make([]curriculum.Both, 2)
+	say := func(tau float64) string {
+		return Compared(curriculum.Comparison{Shared: two, OnlyA: two[:1], Agreement: tau}, "Harbour", "Tide")
+	}
+	begins := "Two skills in both, 1 skill only in “Harbour”, 0 skills only in “Tide”"
+	for tau, ends := range map[float64]string{
+		1: "; they come in nearly the same order.", 0.8: "; they come in much the same order.", 0.4: "; they come in quite another order.", -0.2: "; they come nearly the other way round.",
+	} {
+		require.Equal(t, begins+ends, say(tau), "%g", tau)
+	}
+	require.Equal(t, "One skill in both, 0 skills only in “Harbour”, 2 skills only in “Tide”.", Compared(curriculum.Comparison{Shared: two[:1], OnlyB: two}, "Harbour", "Tide"))
+}

@@ -157,3 +157,8 @@ func Same(holidays []Holiday, h Holiday) (Holiday, bool) {
 	}
 	return holidays[i], true
 }
+
+// WeekStart is the first day of the week in which a day lies, where weeks begin on a weekday.
+func WeekStart(day time.Time, first time.Weekday) time.Time {
+	return day.AddDate(0, 0, -((int(day.Weekday()) - int(first) + 7) % 7))
+}

@@ -226,3 +226,18 @@ func article(word string) string {
 	}
 	return "a"
 }
+
+// KeyOf names a key such as "C major" or "F sharp minor" with the studio's note names; what is no such name stays.
+func (w Words) KeyOf(name string) string {
+	first, rest, _ := strings.Cut(name, " ")
+	if len(first) != 1 || w.Notes == "" || w.Notes == Letters {
+		return name
+	}
+	sign := ""
+	if after, is := strings.CutPrefix(rest, "sharp "); is {
+		sign, rest = "#", after
+	} else if after, is := strings.CutPrefix(rest, "flat "); is {
+		sign, rest = "b", after
+	}
+	return w.Note(first+sign) + " " + rest
+}

@@ -40,3 +40,15 @@ func TestKeysAsTheyArePrinted(t *testing.T) {
 		}
 	}
 }
+
+func TestKeysInTheStudiosNames(t *testing.T) {
+	for _, c := range []struct {
+		notes      Notes
+		name, want string
+	}{
+		{Letters, "B flat major", "B flat major"}, {"", "B flat major", "B flat major"}, {LettersWithH, "B flat major", "B major"}, {LettersWithH, "B minor", "H minor"},
+		{LettersWithH, "F sharp minor", "Fis minor"}, {LettersWithH, "C major", "C major"}, {LettersWithH, "no key", "no key"}, {LettersWithH, "", ""},
+	} {
+		require.Equal(t, c.want, Words{Notes: c.notes}.KeyOf(c.name), "%s %s", c.notes, c.name)
+	}
+}
