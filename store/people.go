@@ -84,14 +84,6 @@ func (t Studio) Under() []string {
 	return strings.Split(t.Letterhead, "\n")
 }
 
-// Signed is the letterhead as lines at the end of a letter.
-func (t Studio) Signed() string {
-	if t.Letterhead == "" {
-		return ""
-	}
-	return t.Letterhead + "\n"
-}
-
 // SetWay changes how a studio teaches; a stale version is ErrConflict.
 func (s *Store) SetWay(ctx context.Context, studio string, w way.Way, version int64) error {
 	body, err := json.Marshal(w)

@@ -2,7 +2,6 @@ package lesson
 
 import (
 	"context"
-	"strings"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
@@ -22,13 +21,7 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
 	if e, err := s.Exercises.Parse(m.Exercise, s.Player()); err == nil {
-		p.Faults = Faults(e, func(id string) contract.Mark {
-			mark := contract.Mark(ms.Marks[id])
-			if _, open := s.Standing.Fault(strings.TrimPrefix(id, material.Fault)); open && (mark == "" || mark == contract.MarkFull) {
-				return contract.MarkNone // seen elsewhere: it is one thing
-			}
-			return mark
-		})
+		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(s.Standing.FaultMark(ms, id)) })
 	}
 	if p.Gate == "" {
 		p.Gate = contract.GateAutomatic

@@ -71,11 +71,7 @@ func (d *Desk) Announce(ctx context.Context, s Student, f store.Family, l Letter
 	}
 	t := s.Tongue(f)
 	page := d.URL + FamilyPath(f.Token)
-	body := l.Says + "\n" + page + "\n\n" + t.Say("mail.link", "date", t.Day(f.Expires)+f.Expires.Format(" 2006")) + "\n"
-	if l.Words != "" {
-		body += "\n" + l.Words + "\n"
-	}
-	body += "\n" + me.Name + ", " + s.Tenant.Name + "\n" + s.Tenant.Signed() + "\n" + t.Say("mail.stop") + "\n" + page + StopPlace + "\n"
+	body := wording.FamilyLetter(t, wording.LetterParts{Says: l.Says, Page: page, Words: l.Words, From: me.Name + ", " + s.Tenant.Name, Under: s.Tenant.Letterhead, Until: f.Expires, Stop: page + StopPlace})
 	at := l.At
 	if at.IsZero() {
 		wish := f.Mail

@@ -274,29 +274,13 @@ func by(m material.Material) string {
 // stretches are the pieces of the span as they are drawn.
 func (r report) stretches() ([]sheet.Stretch, []sheet.Month) {
 	p := r.Report.Progress
-	at := func(day time.Time) float64 {
-		share := day.Sub(p.Span.From).Hours() / max(24, p.Span.To.Sub(p.Span.From).Hours())
-		return min(1, max(0, share))
-	}
-	lanes, widths := progress.Lanes(p.Way, r.Library, p.Span.To)
-	first := map[material.Strand]int{}
-	n := 0
-	for _, s := range material.Strands() {
-		first[s] = n
-		n += widths[s]
-	}
 	var out []sheet.Stretch
-	for _, x := range p.Way {
-		m := r.Library[x.Material]
-		s := sheet.Stretch{Title: m.Title, From: at(x.From), To: 1, Lane: first[m.Strand] + lanes[x.Material], Wide: min(1, x.Leap/5), Open: true}
-		if !x.To.IsZero() && !x.To.After(p.Span.To) {
-			s.To, s.Open = at(x.To), false
-		}
-		out = append(out, s)
+	for _, x := range p.Drawn(r.Library) {
+		out = append(out, sheet.Stretch{Title: r.Library[x.Material].Title, From: x.From, To: x.To, Lane: x.Lane, Wide: x.Wide, Open: x.Open})
 	}
 	var months []sheet.Month
-	for d := time.Date(p.Span.From.Year(), p.Span.From.Month()+1, 1, 0, 0, 0, 0, time.UTC); !d.After(p.Span.To); d = d.AddDate(0, 1, 0) {
-		months = append(months, sheet.Month{At: at(d), Name: wording.Month(d)})
+	for _, d := range p.Span.Months() {
+		months = append(months, sheet.Month{At: p.Span.Share(d), Name: wording.Month(d)})
 	}
 	return out, months
 }

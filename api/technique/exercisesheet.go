@@ -68,13 +68,8 @@ func boards(b exercise.Built) []sheet.Board {
 	var out []sheet.Board
 	for _, hand := range []string{"right", "left"} {
 		board := sheet.Board{Name: hand + " hand"}
-		seen := map[int]bool{}
-		for _, n := range b.Notes {
-			midi := n.Pitch.Semitone()
-			if n.Hand == hand && !seen[midi] {
-				seen[midi] = true
-				board.Keys = append(board.Keys, sheet.Key{MIDI: midi, Label: strconv.Itoa(n.Finger), Meets: n.Meet != ""})
-			}
+		for _, n := range b.Hand(hand) {
+			board.Keys = append(board.Keys, sheet.Key{MIDI: n.Pitch.Semitone(), Label: strconv.Itoa(n.Finger), Meets: n.Meet != ""})
 		}
 		if len(board.Keys) > 0 {
 			out = append(out, board)
@@ -91,27 +86,21 @@ func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sh
 	}
 	finger := func(n int) string { return strconv.Itoa(n) }
 	if len(b.Chords) == 0 {
-		seen := map[[2]int]bool{}
 		neck.Name = "left hand"
-		for _, n := range b.Notes {
-			if at := [2]int{n.String, n.Above}; !seen[at] && e.Type.What != "roll" {
-				seen[at] = true
-				neck.Dots = append(neck.Dots, sheet.Dot{String: n.String, At: n.Above, Label: finger(n.Finger)})
-			}
+		for _, n := range e.Under(b) {
+			neck.Dots = append(neck.Dots, sheet.Dot{String: n.String, At: n.Above, Label: finger(n.Finger)})
 		}
 		if len(neck.Dots) > 0 {
 			list = append(list, neck)
 		}
 	}
-	seen := map[string]bool{}
+	var chords []string
 	for _, c := range b.Chords {
-		shape, err := plucked.Chord(e.Instrument, c.Name)
-		if err != nil || seen[c.Name] {
-			continue
-		}
-		seen[c.Name] = true
+		chords = append(chords, c.Name)
+	}
+	for _, shape := range plucked.Shapes(e.Instrument, chords) {
 		x := neck
-		x.Name, x.Dots = c.Name, nil
+		x.Name, x.Dots = shape.Name, nil
 		for i, fret := range shape.Frets {
 			if fret >= 0 {
 				x.Dots = append(x.Dots, sheet.Dot{String: i + 1, At: fret, Label: finger(shape.Fingers[i])})
@@ -119,12 +108,10 @@ func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sh
 		}
 		list = append(list, x)
 	}
-	if e.Type.What == "roll" {
+	if round := e.Round(b); len(round) > 0 {
 		strokes = sheet.Neck{Name: "right hand, one round", Strings: neck.Strings}
-		for _, n := range b.Notes {
-			if at := len(strokes.Dots) + 1; n.Pluck != "" && at <= 2*b.Beats {
-				strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: at, Label: e.Instrument.Sign(n.Pluck)})
-			}
+		for i, n := range round {
+			strokes.Dots = append(strokes.Dots, sheet.Dot{String: n.String, At: i + 1, Label: e.Instrument.Sign(n.Pluck)})
 		}
 	}
 	return list, strokes

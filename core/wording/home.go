@@ -178,3 +178,23 @@ func NoteFrom(n studentplan.Note, today time.Time) string {
 	}
 	return "Asked " + when + ", answered"
 }
+
+// LetterParts are what a letter to a family is made of: a sentence, the page with the last day on which it opens, the teacher's own
+// words, from whom it is with the lines under the name, and where the family asks for no more.
+type LetterParts struct {
+	Says, Page, Words, From, Under, Stop string
+	Until                                time.Time
+}
+
+// FamilyLetter is the text of a letter to a family.
+func FamilyLetter(t tongue.Tongue, p LetterParts) string {
+	out := p.Says + "\n" + p.Page + "\n\n" + t.Say("mail.link", "date", t.Day(p.Until)+p.Until.Format(" 2006")) + "\n"
+	if p.Words != "" {
+		out += "\n" + p.Words + "\n"
+	}
+	out += "\n" + p.From + "\n"
+	if p.Under != "" {
+		out += p.Under + "\n"
+	}
+	return out + "\n" + t.Say("mail.stop") + "\n" + p.Stop + "\n"
+}

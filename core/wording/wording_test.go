@@ -464,3 +464,12 @@ func TestTwoBooksBesideEachOther(t *testing.T) {
 	}
 	require.Equal(t, "One skill in both, 0 skills only in “Harbour”, 2 skills only in “Tide”.", Compared(curriculum.Comparison{Shared: two[:1], OnlyB: two}, "Harbour", "Tide"))
 }
+
+func TestALetterToAFamily(t *testing.T) {
+	p := LetterParts{Says: "The week is ready:", Page: "https://x/home/k", From: "Ines, Harbour", Until: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC), Stop: "https://x/home/k#messages"}
+	en := tongue.Of(tongue.English)
+	begins, ends := "The week is ready:\nhttps://x/home/k\n\n"+en.Say("mail.link", "date", "1 September 2026")+"\n", "\n"+en.Say("mail.stop")+"\nhttps://x/home/k#messages\n"
+	require.Equal(t, begins+"\nInes, Harbour\n"+ends, FamilyLetter(en, p))
+	p.Words, p.Under = "Well done.", "Quay 4\nGullhaven"
+	require.Equal(t, begins+"\nWell done.\n\nInes, Harbour\nQuay 4\nGullhaven\n"+ends, FamilyLetter(en, p))
+}

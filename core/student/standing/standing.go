@@ -461,3 +461,12 @@ func (s *Standing) Clearings() []Clearing {
 	}
 	return out
 }
+
+// FaultMark is the mark of a fault on a material. One that is open elsewhere is not gone here, because it is one thing.
+func (s *Standing) FaultMark(m *MaterialStanding, focus string) studentlog.Mark {
+	mark := m.Marks[focus]
+	if _, open := s.Fault(strings.TrimPrefix(focus, material.Fault)); open && (mark == "" || mark == studentlog.Full) {
+		return studentlog.None
+	}
+	return mark
+}

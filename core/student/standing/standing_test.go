@@ -13,6 +13,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/student/leap"
+	"patientladder/core/student/setup"
 	"patientladder/core/student/studentlog"
 )
 
@@ -378,4 +379,17 @@ func TestSkillsOfReadingWeighNothingBeforeReadingBegins(t *testing.T) {
 	at, by = size(nil, 0)
 	require.Equal(t, 1.0, at, "before the first lesson")
 	require.True(t, by)
+}
+
+// A fault that was seen elsewhere is not gone on this piece; one that was marked on it keeps its mark.
+func TestAFaultIsOneThing(t *testing.T) {
+	s := &Standing{Faults: []OpenFault{{ID: setup.SameFault("fly")}}}
+	m := &MaterialStanding{Marks: map[string]studentlog.Mark{material.Fault + "fly": studentlog.Full, material.Fault + "low": studentlog.Full}}
+	require.Equal(t, studentlog.None, s.FaultMark(m, material.Fault+"fly"))
+	require.Equal(t, studentlog.Full, s.FaultMark(m, material.Fault+"low"))
+	delete(m.Marks, material.Fault+"fly")
+	require.Equal(t, studentlog.None, s.FaultMark(m, material.Fault+"fly"))
+	m.Marks[material.Fault+"fly"] = studentlog.Part
+	require.Equal(t, studentlog.Part, s.FaultMark(m, material.Fault+"fly"))
+	require.Equal(t, studentlog.Mark(""), s.FaultMark(m, material.Fault+"high"))
 }

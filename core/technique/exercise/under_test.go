@@ -1,0 +1,29 @@
+package exercise
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/notation/score"
+)
+
+// Each place stands once, where it is met first; a roll has its round of two to a beat instead.
+func TestWhatLiesUnderTheHands(t *testing.T) {
+	note := func(str, above int, pluck string) Note {
+		return Note{String: str, Above: above, Pluck: pluck, Finger: above}
+	}
+	b := Built{Beats: 2, Notes: []Note{note(1, 0, "p"), note(1, 2, "i"), note(1, 0, "m"), note(2, 0, ""), note(2, 0, "a"), note(3, 0, "p")}}
+	melody, roll := Exercise{}, Exercise{Type: Type{What: "roll"}}
+	require.Equal(t, []Note{note(1, 0, "p"), note(1, 2, "i"), note(2, 0, ""), note(3, 0, "p")}, melody.Under(b))
+	require.Empty(t, roll.Under(b))
+	require.Equal(t, []Note{note(1, 0, "p"), note(1, 2, "i"), note(1, 0, "m"), note(2, 0, "a")}, roll.Round(b))
+	require.Empty(t, melody.Round(b))
+
+	key := func(hand string, step byte, finger int) Note {
+		return Note{Hand: hand, Finger: finger, Pitch: score.Pitch{Step: step, Octave: 4}}
+	}
+	k := Built{Notes: []Note{key("right", 'C', 1), key("left", 'C', 5), key("right", 'D', 2), key("right", 'C', 3)}}
+	require.Equal(t, []Note{key("right", 'C', 1), key("right", 'D', 2)}, k.Hand("right"))
+	require.Equal(t, []Note{key("left", 'C', 5)}, k.Hand("left"))
+}
