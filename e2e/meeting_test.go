@@ -63,3 +63,34 @@ func TestAFirstMeetingAndAPlacement(t *testing.T) {
 	b.see(`//div[@role="status"]//a[contains(., "To the ladder")]`)
 	b.quiet()
 }
+
+// A studio that has nothing yet makes itself at home: its letterhead, the day on which its weeks begin, and a first meeting with
+// an activity of its own.
+func TestAStudioMakesItselfAtHome(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(strangerEmail, strangerPassword)
+	b.see(`a[href="/account"]`)
+	b.visit("/account")
+	b.fill(`textarea[name=letterhead]`, "Quay 4\nGullhaven")
+	b.choose(`select[name=firstDay]`, "Sunday")
+	b.click(`//section[@aria-label="The studio"]//button[normalize-space(.)="Save"]`)
+	b.says("Saved.")
+	b.visit("/calendar")
+	b.says("Sunday")
+	b.until(`/^Sunday \d/.test(document.querySelector("header p.fine").innerText)`)
+	b.visit("/settings")
+	b.click(button("Add to first meetings"))
+	b.fill(`input[name=name]`, "The ferry horn")
+	b.fill(`textarea[name=say]`, "Two low keys: answer me.")
+	b.choose(`select[name=family]`, "keyboard")
+	b.choose(`select[name=shows]`, "")
+	b.click(`//div[@role="dialog"]//button[normalize-space(.)="Save"]`)
+	b.see(`//section[@aria-label="First meetings"]//li[contains(., "The ferry horn") and contains(., "yours")]`)
+	b.accessible("first meetings of a studio")
+	b.click(`//section[@aria-label="First meetings"]//button[normalize-space(.)="Change Seat and feet"]`)
+	b.click(`//div[@role="dialog"]//input[@name="off"]`)
+	b.click(`//div[@role="dialog"]//button[normalize-space(.)="Save"]`)
+	b.see(`//section[@aria-label="First meetings"]//li[contains(., "Seat and feet") and contains(., "left out")]`)
+	b.click(`//section[@aria-label="First meetings"]//button[normalize-space(.)="Remove: The ferry horn"]`)
+	b.until(`!document.querySelector('section[aria-label="First meetings"]').innerText.includes("The ferry horn")`)
+}
