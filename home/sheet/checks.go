@@ -10,8 +10,8 @@ type Checks struct {
 	Heading, Title, Says string
 	// Letterhead are lines under the heading.
 	Letterhead []string
-	Lines                []Check
-	Made                 time.Time
+	Lines      []Check
+	Made       time.Time
 }
 
 // Check is one line to tick, with what stands under it.

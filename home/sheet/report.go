@@ -14,7 +14,7 @@ type Report struct {
 	Heading, Title, Days string
 	// Letterhead are lines under the heading.
 	Letterhead []string
-	Lines                []string
+	Lines      []string
 	// Way is drawn where there is room: the pieces against time.
 	Way []Stretch
 	// Months are the names along the time, each at its place, 0 for the first day and 1 for the last.

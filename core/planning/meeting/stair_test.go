@@ -111,7 +111,9 @@ func TestWhatWasClimbedInASpan(t *testing.T) {
 		return m
 	}
 	came := []standing.Met{met("a", 1, 1, "matched"), met("b", 3, 1, "matched"), met("c", 3, 2, "far"), met("d", 8, 2, "matched"), met("e", 10, 3, "matched"), met("f", 12, 3, "octave"), met("g", 12, 4, "matched")}
-	climbed := func(first, last int) []Climbed { return Shipped().Climbed(Ear, 8, came, dayOf(first), dayOf(last), same) }
+	climbed := func(first, last int) []Climbed {
+		return Shipped().Climbed(Ear, 8, came, dayOf(first), dayOf(last), same)
+	}
 	require.Equal(t, []Climbed{{"match", []string{"a", "b"}}}, climbed(1, 7))
 	require.Equal(t, []Climbed{{"match", []string{"b"}}}, climbed(2, 3), "on the last day, too")
 	require.Empty(t, climbed(4, 7))
