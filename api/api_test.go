@@ -36,6 +36,9 @@ var (
 
 const strangerEmail, strangerPassword = "stranger@example.org", "another studio"
 
+// sealed is the secret of the servers here.
+var sealed *store.Secret
+
 func TestMain(m *testing.M) {
 	slog.SetDefault(slog.New(slog.DiscardHandler))
 	os.Exit(storetest.Main(m, func(s *store.Store) {
@@ -47,9 +50,10 @@ func TestMain(m *testing.M) {
 		}
 		ctx := context.Background()
 		// Everything here runs with what opens something sealed.
-		secret, err := store.ParseSecret(store.NewSecret())
+		var err error
+		sealed, err = store.ParseSecret(store.NewSecret())
 		must(err)
-		_, err = s.Seal(ctx, secret)
+		_, err = s.Seal(ctx, sealed)
 		must(err)
 		given, zoneName, err := clock.Test()
 		must(err)

@@ -34,6 +34,7 @@ func bodies(id string) map[string]any {
 		"POST /programme":                                 map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{map[string]any{"ladder": id, "material": id}}},
 		"POST /programme/{format}":                        map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{map[string]any{"ladder": id, "material": id}}},
 		"PUT /learned":                                    map[string]any{"use": false},
+		"POST /materials/{material}/copy":                 map[string]any{"id": id},
 		"PUT /meeting-activities/{activity}":              map[string]any{"name": "X", "say": "Y", "minutes": 3, "from": 3, "to": 6, "part": "tune", "family": "", "shows": "", "home": "", "off": false},
 		"PUT /exercise-types/{type}":                      map[string]any{"steps": []any{}, "faults": []any{}},
 		"PUT /words":                                      map[string]any{"notes": "letters", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": 1},

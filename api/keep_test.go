@@ -42,6 +42,10 @@ func TestABackupIsRestored(t *testing.T) {
 	_, err = there.Restore(ctx, h, bytes.NewReader(kept))
 	require.ErrorIs(t, err, store.ErrNotEmpty)
 
+	_, err = there.Seal(ctx, nil)
+	require.ErrorIs(t, err, store.ErrSealed, "the secret does not travel with the backup")
+	_, err = there.Seal(ctx, sealed)
+	require.NoError(t, err)
 	owner, err := db.TeacherByEmail(ctx, demo.Email)
 	require.NoError(t, err)
 	export := func(s *store.Store) string {

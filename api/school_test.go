@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"context"
+	"fmt"
 	"io"
 	"net/http"
 	"regexp"
@@ -113,25 +114,83 @@ func TestEveryRouteAsAnAssistant(t *testing.T) {
 
 // Two teachers and an owner: each sees the own students; a student is handed over; a lesson is covered for a day and not
 // longer; what is private stays with its teacher; who leaves gives the students back.
-func TestStudentsOfSeveralTeachers(t *testing.T) {
-	s := newSchool(t)
+// join lets somebody join the school and sign in.
+func (s *school) join(name string, role account.Role) (string, *user) {
 	ctx := context.Background()
 	hash, err := account.HashPassword(ropes)
-	require.NoError(t, err)
+	require.NoError(s.t, err)
+	email, secret, id := storetest.ID()+"@example.org", storetest.ID(), storetest.ID()
+	require.NoError(s.t, db.AddOnceLink(ctx, store.OnceLink{Token: account.Hash(secret), Kind: store.InviteLink, Studio: s.studio, Email: email, Name: name, Role: string(role), Made: may4(), Until: may4().Add(time.Hour)}))
+	require.NoError(s.t, db.Accept(ctx, account.Hash(secret), store.Teacher{ID: id, StudioID: s.studio, Email: email, Name: name, PasswordHash: hash, Role: string(role)}))
+	u := s.browser()
+	status, body := u.call("POST", "/api/session", map[string]string{"email": email, "password": ropes})
+	require.Equal(s.t, http.StatusOK, status, body)
+	return id, u
+}
+
+// A teacher of a school has a way of teaching over the studio's, and pieces over the library's: what one changes for the own
+// students changes nothing for a colleague's.
+func TestATeacherHasAWayAndPiecesOfTheirOwn(t *testing.T) {
+	s := newSchool(t)
 	owner := s.browser()
 	s.signIn(owner, "203.0.113.5", ropes)
-	join := func(name string, role account.Role) (string, *user) {
-		email, secret, id := storetest.ID()+"@example.org", storetest.ID(), storetest.ID()
-		require.NoError(t, db.AddOnceLink(ctx, store.OnceLink{Token: account.Hash(secret), Kind: store.InviteLink, Studio: s.studio, Email: email, Name: name, Role: string(role), Made: may4(), Until: may4().Add(time.Hour)}))
-		require.NoError(t, db.Accept(ctx, account.Hash(secret), store.Teacher{ID: id, StudioID: s.studio, Email: email, Name: name, PasswordHash: hash, Role: string(role)}))
-		u := s.browser()
-		status, body := u.call("POST", "/api/session", map[string]string{"email": email, "password": ropes})
-		require.Equal(t, http.StatusOK, status, body)
-		return id, u
+	_, per := s.join("Per Vik", account.Teacher)
+	add := func(u *user, name string) string {
+		ladder := storetest.ID()
+		status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 45})
+		require.Equal(t, http.StatusCreated, status, body)
+		return ladder
 	}
-	per, u1 := join("Per Vik", account.Teacher)
-	ida, u2 := join("Ida Holm", account.Teacher)
-	_, helper := join("Siv Lund", account.Assistant)
+	hers, his := add(owner, "Olga’s"), add(per, "Per’s")
+	way := func(u *user, query string) map[string]any {
+		status, body := u.call("GET", "/api/way"+query, nil)
+		require.Equal(t, http.StatusOK, status, body)
+		return body
+	}
+	share := func(u *user, query string) any { return way(u, query)["way"].(map[string]any)["reviewShare"] }
+	usual := share(owner, "")
+	mine := way(per, "?whose=mine")
+	require.Equal(t, []any{}, mine["differs"])
+	changed := mine["way"].(map[string]any)
+	changed["reviewShare"] = 0.7
+	status, tried := per.call("POST", "/api/way?whose=mine", changed)
+	require.Equal(t, http.StatusOK, status, tried)
+	require.Len(t, tried["switches"], 1)
+	save := fmt.Sprintf("/api/way?whose=mine&version=%v", mine["version"])
+	status, body := per.call("PUT", save, changed)
+	require.Equal(t, http.StatusNoContent, status, body)
+	status, _ = per.call("PUT", save, changed)
+	require.Equal(t, http.StatusConflict, status, "a form that is out of date")
+	require.Equal(t, []any{0.7, 0.7, usual, usual}, []any{share(per, "?whose=mine"), share(per, "?ladder="+his), share(owner, ""), share(owner, "?ladder="+hers)})
+	require.Equal(t, []any{"reviewShare"}, way(per, "?whose=mine")["differs"])
+	require.Equal(t, []any{}, way(per, "?ladder="+his)["differs"], "the student is taught as Per teaches")
+	changed["reviewShare"] = usual
+	status, body = per.call("PUT", fmt.Sprintf("/api/way?whose=mine&version=%v", way(per, "")["version"]), changed)
+	require.Equal(t, http.StatusNoContent, status, body)
+	require.Equal(t, usual, share(per, "?ladder="+his))
+
+	piece, copied := storetest.ID(), storetest.ID()
+	status, body = owner.call("POST", "/api/materials", scoreBody(piece, "x.musicxml", tune))
+	require.Equal(t, http.StatusCreated, status, body)
+	owner.overrule(piece, map[string]any{"kind": "finger", "part": 0, "staff": 1, "bars": []int{1}, "at": "0", "pitch": 60, "finger": "2"})
+	for range 2 {
+		status, body = per.call("POST", "/api/materials/"+piece+"/copy", map[string]any{"id": copied})
+		require.Equal(t, http.StatusCreated, status, body)
+		require.Equal(t, "Little Own Tune (Per Vik)", body["title"])
+	}
+	require.Equal(t, 1, strings.Count(per.read("/api/materials/"+copied+"/score"), "<fingering>2</fingering>"), "with what was set by hand")
+	per.overrule(copied, map[string]any{"kind": "finger", "part": 0, "staff": 1, "bars": []int{1}, "at": "0", "pitch": 60, "finger": "3"})
+	require.Equal(t, 1, strings.Count(owner.read("/api/materials/"+piece+"/score"), "<fingering>2</fingering>"), "the piece stays")
+	require.Equal(t, 1, strings.Count(per.read("/api/materials/"+copied+"/score"), "<fingering>3</fingering>"))
+}
+
+func TestStudentsOfSeveralTeachers(t *testing.T) {
+	s := newSchool(t)
+	owner := s.browser()
+	s.signIn(owner, "203.0.113.5", ropes)
+	per, u1 := s.join("Per Vik", account.Teacher)
+	ida, u2 := s.join("Ida Holm", account.Teacher)
+	_, helper := s.join("Siv Lund", account.Assistant)
 	add := func(u *user, name string) (string, string) {
 		student, ladder := storetest.ID(), storetest.ID()
 		status, body := u.call("POST", "/api/students", map[string]any{"student": student, "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 45})

@@ -52,6 +52,26 @@ func (s *Store) AddMaterial(ctx context.Context, studio string, m material.Mater
 	return added && err == nil, explain(err)
 }
 
+// CopyMaterial adds a copy of a piece with its score and what was set by hand; an id that is there already changes nothing.
+func (s *Store) CopyMaterial(ctx context.Context, studio, from string, c material.Material) error {
+	var file *ScoreFile
+	if c.HasScore {
+		f, err := s.ScoreFile(ctx, studio, from)
+		if err != nil {
+			return err
+		}
+		file = &f
+	}
+	set, err := s.Overrulings(ctx, studio, from)
+	if err != nil {
+		return err
+	}
+	if added, err := s.AddMaterial(ctx, studio, c, file); err != nil || !added || len(set) == 0 {
+		return err
+	}
+	return s.SaveReading(ctx, studio, Reading{Material: c, Set: set})
+}
+
 // Import adds skills, sources and materials in one transaction: all or nothing.
 // An id that is there already is ErrConflict.
 func (s *Store) Import(ctx context.Context, studio string, skills []skill.Skill, sources []Source, materials []material.Material) error {

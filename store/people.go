@@ -3,13 +3,16 @@ package store
 import (
 	"cmp"
 	"context"
+	"database/sql"
 	"encoding/json"
+	"maps"
 	"strings"
 	"time"
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/reading/naming"
 	"patientladder/core/way"
+	"patientladder/store/document"
 	"patientladder/store/rows"
 )
 
@@ -27,6 +30,8 @@ type Studio struct {
 	// Way is how the studio teaches; WayVersion guards it against a stale form.
 	Way        way.Way
 	WayVersion int64
+	// Ways are in what the ways of teachers differ from it, as JSON, by the id of the teacher.
+	Ways map[string]json.RawMessage
 	// KeepYears is how many years the data of those who left stay; 0 for ever.
 	KeepYears int
 	// Language is that of families who have chosen none, by its short name; empty for English.
@@ -68,9 +73,14 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 		return Studio{}, explain(err)
 	}
 	w, err := way.Default().With([]byte(r.Way))
+	if err != nil {
+		return Studio{}, err
+	}
 	w.Approach = naming.Approach(r.Approach)
+	ways, err := document.DecodeWays([]byte(r.TeacherWays.String))
 	return Studio{
-		Way: w, WayVersion: r.WayVersion,
+		Ways: ways,
+		Way:  w, WayVersion: r.WayVersion,
 		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
 		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames), Rhythm: naming.Rhythm(r.RhythmWords)},
 	}, err
@@ -82,6 +92,33 @@ func (t Studio) Under() []string {
 		return nil
 	}
 	return strings.Split(t.Letterhead, "\n")
+}
+
+// WayOf is how a teacher of the studio teaches: the studio's way with the teacher's own over it.
+func (t Studio) WayOf(teacher string) (way.Way, error) { return t.Way.With(t.Ways[teacher]) }
+
+// WithWay is the studio with the way of a teacher changed; own holds in what it differs, empty for nothing.
+func (t Studio) WithWay(teacher string, own []byte) Studio {
+	ways := map[string]json.RawMessage{}
+	maps.Copy(ways, t.Ways)
+	if delete(ways, teacher); len(own) > 0 {
+		ways[teacher] = own
+	}
+	t.Ways = ways
+	return t
+}
+
+// SetTeacherWays keeps the ways of teachers as a studio has them; a stale version is ErrConflict.
+func (s *Store) SetTeacherWays(ctx context.Context, t Studio, version int64) error {
+	body, err := document.EncodeWays(t.Ways)
+	if err != nil {
+		return err
+	}
+	n, err := s.q.SetTeacherWays(ctx, rows.SetTeacherWaysParams{TeacherWays: sql.NullString{String: string(body), Valid: len(t.Ways) > 0}, ID: t.ID, WayVersion: version})
+	if err == nil && n == 0 {
+		return ErrConflict
+	}
+	return err
 }
 
 // SetWay changes how a studio teaches; a stale version is ErrConflict.

@@ -2367,6 +2367,60 @@ func (e PrintProgrammeParamsFormat) Valid() bool {
 	}
 }
 
+// Defines values for GetWayParamsWhose.
+const (
+	GetWayParamsWhoseEmpty GetWayParamsWhose = ""
+	GetWayParamsWhoseMine  GetWayParamsWhose = "mine"
+)
+
+// Valid indicates whether the value is a known member of the GetWayParamsWhose enum.
+func (e GetWayParamsWhose) Valid() bool {
+	switch e {
+	case GetWayParamsWhoseEmpty:
+		return true
+	case GetWayParamsWhoseMine:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TryWayParamsWhose.
+const (
+	TryWayParamsWhoseEmpty TryWayParamsWhose = ""
+	TryWayParamsWhoseMine  TryWayParamsWhose = "mine"
+)
+
+// Valid indicates whether the value is a known member of the TryWayParamsWhose enum.
+func (e TryWayParamsWhose) Valid() bool {
+	switch e {
+	case TryWayParamsWhoseEmpty:
+		return true
+	case TryWayParamsWhoseMine:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SetWayParamsWhose.
+const (
+	SetWayParamsWhoseEmpty SetWayParamsWhose = ""
+	SetWayParamsWhoseMine  SetWayParamsWhose = "mine"
+)
+
+// Valid indicates whether the value is a known member of the SetWayParamsWhose enum.
+func (e SetWayParamsWhose) Valid() bool {
+	switch e {
+	case SetWayParamsWhoseEmpty:
+		return true
+	case SetWayParamsWhoseMine:
+		return true
+	default:
+		return false
+	}
+}
+
 // AcceptPlacement defines model for AcceptPlacement.
 type AcceptPlacement struct {
 	// Batch A ULID
@@ -4473,6 +4527,12 @@ type NewClimb struct {
 
 	// Weeks 0 ends a climb
 	Weeks int `json:"weeks"`
+}
+
+// NewCopy defines model for NewCopy.
+type NewCopy struct {
+	// Id A ULID
+	Id Id `json:"id"`
 }
 
 // NewExerciseForm defines model for NewExerciseForm.
@@ -7274,20 +7334,38 @@ type GetTodayParams struct {
 type GetWayParams struct {
 	// Ladder A student's own way
 	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
+
+	// Whose Mine for one's own as a teacher; the studio's without
+	Whose GetWayParamsWhose `form:"whose,omitempty" json:"whose,omitempty,omitzero"`
 }
+
+// GetWayParamsWhose defines parameters for GetWay.
+type GetWayParamsWhose string
 
 // TryWayParams defines parameters for TryWay.
 type TryWayParams struct {
 	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
+
+	// Whose Mine for one's own as a teacher; the studio's without
+	Whose TryWayParamsWhose `form:"whose,omitempty" json:"whose,omitempty,omitzero"`
 }
+
+// TryWayParamsWhose defines parameters for TryWay.
+type TryWayParamsWhose string
 
 // SetWayParams defines parameters for SetWay.
 type SetWayParams struct {
 	Ladder Id `form:"ladder,omitempty" json:"ladder,omitempty,omitzero"`
 
+	// Whose Mine for one's own as a teacher; the studio's without
+	Whose SetWayParamsWhose `form:"whose,omitempty" json:"whose,omitempty,omitzero"`
+
 	// Version Of the studio's way that it was made from
 	Version int64 `form:"version,omitempty" json:"version,omitempty,omitzero"`
 }
+
+// SetWayParamsWhose defines parameters for SetWay.
+type SetWayParamsWhose string
 
 // AddPasskeyJSONRequestBody defines body for AddPasskey for application/json ContentType.
 type AddPasskeyJSONRequestBody = PasskeySigned
@@ -7420,6 +7498,9 @@ type AddMaterialJSONRequestBody = NewMaterial
 
 // ChangeMaterialJSONRequestBody defines body for ChangeMaterial for application/json ContentType.
 type ChangeMaterialJSONRequestBody = MaterialChange
+
+// CopyMaterialJSONRequestBody defines body for CopyMaterial for application/json ContentType.
+type CopyMaterialJSONRequestBody = NewCopy
 
 // PlaceOnLaddersJSONRequestBody defines body for PlaceOnLadders for application/json ContentType.
 type PlaceOnLaddersJSONRequestBody PlaceOnLaddersJSONBody
@@ -7846,6 +7927,9 @@ type ServerInterface interface {
 
 	// (PATCH /materials/{material})
 	ChangeMaterial(c *gin.Context, material Material)
+
+	// (POST /materials/{material}/copy)
+	CopyMaterial(c *gin.Context, material Material)
 
 	// (GET /materials/{material}/export)
 	ExportScore(c *gin.Context, material Material, params ExportScoreParams)
@@ -11233,6 +11317,31 @@ func (siw *ServerInterfaceWrapper) ChangeMaterial(c *gin.Context) {
 	siw.Handler.ChangeMaterial(c, material)
 }
 
+// CopyMaterial operation middleware
+func (siw *ServerInterfaceWrapper) CopyMaterial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "material" -------------
+	var material Material
+
+	err = runtime.BindStyledParameterWithOptions("simple", "material", c.Param("material"), &material, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CopyMaterial(c, material)
+}
+
 // ExportScore operation middleware
 func (siw *ServerInterfaceWrapper) ExportScore(c *gin.Context) {
 
@@ -12421,6 +12530,14 @@ func (siw *ServerInterfaceWrapper) GetWay(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "whose" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "whose", c.Request.URL.Query(), &params.Whose, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter whose: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -12448,6 +12565,14 @@ func (siw *ServerInterfaceWrapper) TryWay(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "whose" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "whose", c.Request.URL.Query(), &params.Whose, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter whose: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -12472,6 +12597,14 @@ func (siw *ServerInterfaceWrapper) SetWay(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", c.Request.URL.Query(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter ladder: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "whose" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "whose", c.Request.URL.Query(), &params.Whose, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter whose: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -12699,6 +12832,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/materials/:material/sections", wrapper.JoinSections)
 	router.GET(options.BaseURL+"/materials/:material/sections", wrapper.GetSections)
 	router.PUT(options.BaseURL+"/materials/:material/sections", wrapper.SetSections)
+	router.POST(options.BaseURL+"/materials/:material/copy", wrapper.CopyMaterial)
 	router.GET(options.BaseURL+"/materials/:material/score", wrapper.GetScore)
 	router.PUT(options.BaseURL+"/materials/:material/score", wrapper.ReplaceScore)
 	router.PUT(options.BaseURL+"/materials/:material/overrulings", wrapper.Overrule)
@@ -17237,6 +17371,46 @@ func (response ChangeMaterialdefaultApplicationProblemPlusJSONResponse) VisitCha
 	return err
 }
 
+type CopyMaterialRequestObject struct {
+	Material Material `json:"material"`
+	Body     *CopyMaterialJSONRequestBody
+}
+
+type CopyMaterialResponseObject interface {
+	VisitCopyMaterialResponse(w http.ResponseWriter) error
+}
+
+type CopyMaterial201JSONResponse MaterialBrief
+
+func (response CopyMaterial201JSONResponse) VisitCopyMaterialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CopyMaterialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CopyMaterialdefaultApplicationProblemPlusJSONResponse) VisitCopyMaterialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportScoreRequestObject struct {
 	Material Material `json:"material"`
 	Params   ExportScoreParams
@@ -19757,6 +19931,9 @@ type StrictServerInterface interface {
 
 	// (PATCH /materials/{material})
 	ChangeMaterial(ctx context.Context, request ChangeMaterialRequestObject) (ChangeMaterialResponseObject, error)
+
+	// (POST /materials/{material}/copy)
+	CopyMaterial(ctx context.Context, request CopyMaterialRequestObject) (CopyMaterialResponseObject, error)
 
 	// (GET /materials/{material}/export)
 	ExportScore(ctx context.Context, request ExportScoreRequestObject) (ExportScoreResponseObject, error)
@@ -23817,6 +23994,50 @@ func (sh *strictHandler) ChangeMaterial(ctx *gin.Context, material Material) {
 	}
 }
 
+// CopyMaterial operation middleware
+func (sh *strictHandler) CopyMaterial(ctx *gin.Context, material Material) {
+	var request CopyMaterialRequestObject
+
+	request.Material = material
+
+	var body CopyMaterialJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CopyMaterial(ctx, request.(CopyMaterialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CopyMaterial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CopyMaterialResponseObject); ok {
+		if err := validResponse.VisitCopyMaterialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ExportScore operation middleware
 func (sh *strictHandler) ExportScore(ctx *gin.Context, material Material, params ExportScoreParams) {
 	var request ExportScoreRequestObject
@@ -25917,366 +26138,368 @@ var swaggerSpec = []string{
 	"P4jy5kjVNxTQ3462xIKdeXkXSLzWl8UTQ4uDxPjwkySXJk6pC29BTg+NmuFOzFk1WJKPPeba0t1Hk5W7",
 	"tAHuKzd847fW5Pbd4mMzqn46QpbQyYP/Pp0YoKjj9IOyCOEj67Z4XNIAw+o4zJG8OHXir/BsyFSguhpl",
 	"YKAB+mHRfkxzVlhZx5DN8Nlzpfbv8HOxxKCXJjbETU3I9PV4L4Svr6eCNXnM1B/E6UUlD+sLj0Ck6OPr",
-	"SQ7H7VnyBrQVGe7pdcSihpmn+3r9eNG+phuKg2Vo9I3PiwoOvyWkWtZ14AO3xU6UseBzPDcH4GAWIGaI",
-	"47cQ1+h8+PEk/8Aoo5VwP4hTF77/Amb6L1GcbqoldZo/iNNNpXob9W8T5IzWNZWIh+NnSPy3AKO4BOuC",
-	"e91rRkZxvzP5gmHStNAONvz1Km+dj2c6NdvdgHZJXWbWTE+ODNUlhoDuWbDOZeXLly80qYOdsdAvr6mV",
-	"ErfKktTlAL6V3kSP73U3I5TW9Aq/ohYIWYVmvBgpdLAIdYw+/fQsOrGoBXSZ67W8LG/yLuTsZP5ezDXN",
-	"8b26lGdCH+UlPt3e1jUe1UyY1opXas9U7ZXeKD6J0t4ZMGV3PZi+ng2GmkXlR1PX69ojQQDhE9Qkz919",
-	"uPLM3fB9IpiWXL6yEj8MjYNHX301nWb9abKhP3WS/zHAi/RjhLLY+Q52nu8cbRJHQVQzv5pWXU2hcgCF",
-	"+NXQlebhI/a9fB46toi6UCW0ygvN9NZnSEAHXsACvgToJ/Vt5Xqy3VNXrx+EKEXZrxysFcOVTrb3okQV",
-	"VZGQ4+5h0s0iHXxx7HyqFd2f6AS4MAp/CcbYl+kUH65GAhH34Eh4E4ADoBekNjZkm5nR0DmZShT9k9Cg",
-	"HtJyzE4eTVLD4QPRUxtLNlOP1Ss+WR2qVwi/ywQZ7jduP+Uh+OT+kDuG/TNH/cdboXVT+YziBaccnaPp",
-	"/j4etMn85b/96xc/P3zwV0Sj+///5X8jAekGaOvjZ6LTlvKa6hhTZhqvt41rU5tplW2RTvCNsNa3Xbd8",
-	"LzwWpb81oH1X1KYAidJXDNUgznsduL4ea8HVdtbyHWSxmQCETX1OaB5QPpzdxFMzKQxj0CBh03+bekmL",
-	"A9lU+L2jjU3o5QE4iQq+uWZPjDa08/t6SnoihUgXfkoaWgonEPYjePfxO49IWmXCndnk/h/E6a1WW80P",
-	"B7G4bSze06H7gofXv3pSN1U1rA8UiC4T8O87reFIxhTi+KMmjYhnvkiuwJuxMjGO1SAGm85ZEAtxfSNp",
-	"InLumFuWtgkfTmtLwabDUqhoILQUyOzcTRu6vMS5O8rKn9oM9u7ikTnkrd8cOQI66gK31q3QlD4ADa9D",
-	"72p7Ukl5HHkA70TCi9Fg7wugtamtzMF5c2MRkjSUY0qL7Z3nwI2ehNiXlMKFRZtOalwvqNykOCIMkYGn",
-	"xA3OMUybaLXICaLrWf5s9+CztWrIfrfVGQQW3wqooQ8lvgTsGwfI0mmh8uc40ClmfdTh1a9m2hVzpISR",
-	"vqJqktifwrF/T425n6GH6wTg7bGBMnguj848qhO/l7vI8Pq6zwO+CNM2e2g/SLtjYU5wmXtmWEFJj3uv",
-	"OrOILXvhqW5zEvuoWnDw5ngTsCPbZerMJKMtixAQfP9waXG9X36ocvfD59auxWIUkxGQl3S1d0QdR4cX",
-	"mMCC6xrUxmACS8MCXmlHS+tJTc2MwrYlB6VFeKWF/cvYH+TtHLOn74J7kG8M9oP4aL9Jgmb5cBrRBJEb",
-	"tRS3rZcfmGICzIIVSSJvQR31GWZhOuQqWyCwy5OZuP3mIy8uTwHEXvobzUM2FmXwZ1Lv4twJlIhwKvqt",
-	"WrCLmNLO2HyKaJgnaUSEuCKv8fvKwyNLVG4QzTXxYI262AhjnGt7M5Ze56ElfVaSDSV9V6OW/afKWQ4d",
-	"2mfkvXbT+7zXql2tz/gLHNjm/oWUoOANCfpZrm/0j0dR3wgTOn32gQBuZaYwPNOszntzALyPRiLK1Fxl",
-	"wONvnB6VSlt1bO3xOgA5GWft+MjXDP++X1ZbWQKLyVInblkv4i5LeRdsML9T8BlybPQ3Uiih3utGdB+i",
-	"amVfW6j/qhWD6vZwZI9aGFHbGCi5uPGUm03SelRlcjbdeugCizkIBAu6FPtxUkyC0SyiFh4gjjU2/8T4",
-	"6i7jsh7A99Sk6J/cLDjAt89OJ8PnM42d8k18fPedFi0+AvKGBZFbFxpXD+/6jaUcdVg6qQXfo94HLXIY",
-	"Z9B+mBTs+Mud8AZxwAyW5XzsRIslw/5rYWYrv1SKPG+5MXtxfmb2ZP/OnTPkPbJal0wvINS35sUe7ll0",
-	"DNTm1PaFjqJ2qA+0Kbi0xm91M0BGQgcqW2t1MkJDZAH+crgaLKtHmnYV7dAjtHAHDYmxwBzpUGrS6VFo",
-	"4bh6NDViBg3cBW86Zb3tYjJB0XEmSimVzDFDLEtVkRqzBIDWfSXXSOxewWnyBnt0ko4CYLuJvqTARjkJ",
-	"3A+KikepkAZcJtajEoTOPvNqO+da+L4P3CLCf+OmN9ZaMdsNAlND5tRt0/AWyadANM35Us7Ahjh4JHbs",
-	"VgSthmbD+XNj840GF1+wc7t29lDrgxoV9jKW9nhPgddys+Xd7Z4Obffw57EVtPxA3zjZRJyepwS1ddiA",
-	"6Y3tm/Qwh3iT5WMnUXIMLZeZR2aIyD3psBjlQWeNIOTIsi7S/XY4ljehIbfbTqF7jcCoYPZMjotBh077",
-	"q8hgSJEctTM9sJb2P17UICkPFjPTRUT07vFToJdpdzSGw2CXfPuORCGl9mWk89C8HWv9Wume5eeujlT7",
-	"QJnDJwn1vvPgFRfs8z8DdPjydk5tHyectifMypMu3/n+bYhw5JCsF2DU7xB6MzAYdqyJIFmqsPwWG6vz",
-	"2kSfXfyPYNo7i5wGYbQ2g8Bayb3I3dHQk98r9D6cE4W8FkYc1pUwdPjGlwFRXjNsGb2T2527+2ux5Vbe",
-	"CmyLo06pJzDnI/PL8XlR9NY0JgfeO6+0ZzYUyMwPzjzyYMkFZKqR8y60G5HyYv8ZMdVsmeziNtRJ1/8/",
-	"5pYpUQ0f/cAZWpGdzcWBy2qxj1PVwohqs8TFWSmeaYJ2aIodOE7h1mfQCgkzgk5C7Gc2zcpuxnz85hEo",
-	"JaTSKoAj+2QoWFKe2BeUJV6WpHCn7INC1ZYXSxQSfGESO/jC3IGokw7hANNUX1VX5346Nbm++bkIt0KH",
-	"QEB8Vtb268ez8Vc82WPMu92ltOWJp3c7IMlCtKrJj0etOMZpwjWZIhq4CepbuNndnNLWKuSdeHn71vdy",
-	"CeQhLOc518t6wY40ZfSWY9uVEZAfERiSH31WLSQ4+CgJREwg/7CUZaZTY1NTlc3PqorhbwidaA5um9sW",
-	"/xa/rIxgvypZizLGPA/zcVKbek82aYR03vl0fonpv9SXRhtUvW+VG5OasNAkRG0y7ae0sX8nu/yBNQjd",
-	"5E1EmIxAKKpBRRMiL78sKGiaZMtwbKnbjJubUP0z3PpsSEnwzfMsewbTYeJyP6KGWS9RCTIOQex4MR/X",
-	"ymMAkV+aZ8sMmr8dlJUbswxbiwRtrN9EXYuCqAihR4JZAYwGQr7CrBjuFnuIjPYUFAX8mwm3xAITRKVx",
-	"x9kRN3yDBHTFM7XAK4nmVKbNHtkBwylR0NtPWgwKkM5DfPvD7pzLXinmtlTQgpfnV0rP777sXlju4N7L",
-	"43HBRtzsJYnPe5/gjaEpzHyZNFJcMCCsFR9tDpYR3OPUD7dcy1x/YUi6Qtv1gDCrTruu0bB2E2LuZhRQ",
-	"7j2h4iQ+gyRmjKtrZx57FnWumzjJbl9olIlBqiWHJUqZeCknojhuaKKGpOc24c9Vqy+l15XfxpbD2nu2",
-	"e/kk10YisIJeklXbPGRYv28JFSdB5RVR3d0Tbn9+S/On5gGlVV4H/rToewFwz482gC3vkcGd+ntrcDaC",
-	"qBhLh/OQfXdKA+5UHwekghjxdUP4rfIDvs865+5Los30/MZWbt7H549m4KswG3IDK16I8l2zvNzPyFL0",
-	"cO/bY3bk0C3mlzsn6C5zmI6IMnwiS4IDmeuCUX5R5vi4tpqXshiibE3eFouDmGGS2UjmTlWXfO8739Iq",
-	"FxidF7JwUrnPDI0H2vVdBIJPh+KJ3xphQqnUrFn/R3hhOniuF9lVcYTEBz8zrSoyiydHO/iAVcJutXww",
-	"ypiZSGcOnzXAgAxdQCOggc7GuYBMwewZOIWEKM1IJTeUXGBii9Pjt5rXVpQrn/PIbYCJN4h2EJyDCIDg",
-	"Wcn9uq8RB/Suvtl89E2rxl5ysN6595YI9dlec4+BEqFmfGwTSe4j6X6r05A6bHBczyjDfed9qb18zIB/",
-	"NVY+O1r2OtbNPRT+Dn9RagaYdAAz8h66wBfw8uha33jjnoidjDTcqMXJqXDSLguAy3+IuSbCvYVT3Zgt",
-	"l/iFjZLkPxJx3C+MKIQ+Tl4M3/jHwFVTVepEmrPvQxOaIP5DkjxK0pVvVOvbu9ylsUtc2fudIE3uneC6",
-	"zAVBfHMVJ5pqhegQdC1gL6xZVBBYda/DPkBAY4NQtNBciVSPGiOLqfVAK6wzINWOH6pcB4vsYcvUmn7w",
-	"fYGML/YQdbm60ISZFbjunWbsRIWAF+79sGFhvimbjXI2CmXitFfEor/hupJCt/VL8w/6ELYBfaNrAWqz",
-	"MzJH4aAvPfQB6BjJ1p75qhqny01Us/vZ/8ZkKjnGesQcRQZ03TQ5z6wNYch5ERgbcAr8BP2gfoTRtb73",
-	"4GOUqp/u2RkThQTX4FusVWjGeM8abB8TGieSfDKzmvr5+Tu/aUvqKLU6ZuHD/n0p1G2n4JiABpLGJz8+",
-	"ZXwNdRhK+8bAEQ+CjDmoAC1xT9M8ynqRDle/lfX0V5NIIomLdKx4nevFjlRQtc8kPEHtimW+IcnSwORo",
-	"iNEvZyHUJgV78O/TqAdiG2zpRfnY4b2Wo3JLyWsn7RkecAc3+2np6R4Kdlx2+Jt2gWRPzPMFTVYXdfWP",
-	"cVAMhU6nE/umvCQanvspfrdSau8UnY112hc3+PPnVqkHRaXMXZqN9S9EJ61Rbh+V8R5lK4pdLX9roPtt",
-	"U3cKYMxRWewRHSphtOAl/gatxzFxENrzxo1I6mbc/HPeB6fedST/Rsf70w+fDgv/oPPOuMmY5MucXlmZ",
-	"eh3rAY3Fhn8NXadzULmZ1BjGpbB36rrj6Up+C1cRFVBWjJt9QFCUicK8QDmvU3/OwACHAmdKJz3nKDEn",
-	"KxXvHpJGp0zsLCphcxVBKtPIq2jIdEMrviV1ipOCrBUm7fc37tlI0mYFfhUfwxs4vJGZ2wsIymjDXgYM",
-	"TAQrQ1N3kH7eJcdk6g0RyJ+Zg4eIabPGmFVE5rPuS0QS3EAQyQ+SJSRpxT5LwQONOgj0TfGd4KXvSeos",
-	"R9t26oT6dFmztXSmVDw5Q/KqOhPu8GS7I+JDEEo4N5yqDJ1CcZR8iKMiG7G9wRIjZ8hHOCJEyrRKsaqz",
-	"Y6m4Chh9VK0BlLm4JxiHL/ia6/nG2EhD2sBURFETEAVPgDRMfDyKwu0bdFDC+2aSE9Um0wsewuRjpUIh",
-	"CMWNBTaZM9qIB63ixX5kswKQVjqiZ1r/Fz8td/FnKkOX9UIIxynXavcSJ0GJfAFJTHieIwPHrQ60DzTx",
-	"fLyKTRaQEycEarb95dx6nLIRI3heHWI/DQLCqpKfU4wAP/Npvsi2JpsnKT3OSCswr3ABJHkA5aO4AKvQ",
-	"ZFHIBp2LKRicBCSq7VJDIEbteF2aZz2kjfRLl+Fn3SGl1N9A7V2fTHEidVSrdSUOFKCFzSV7G8ttk0uR",
-	"ygp7/MPklep+XXXqeBqTm3mLadkrq12UPxc/dEFlbT6Sh3MYnThdj7fOZBcuKDZwEoC+1i5DtroUcCjW",
-	"HyRB9OB7C2kG56sw31FaxRTnBRJhWdPZ+YSZXGV2JcIQwAprLTiVSvydqqQ72HCLQjKEmWsOveRnaPlG",
-	"MHPBtZh1IoQx4UDQohUyq4+8TvtwDwutuaazzTZcM8E1LA6rttiO3wrmmzIvyOOd23toq0lgpWcext/u",
-	"tBAMFG+f1bzV4oRZ3IjWu7wHfp+QM0NGjrLuJ0xL3TBfPOmDCCtfuyZ1RMGdNZnv3GDZsm3wGdJpzUOM",
-	"gsU2Wp0rkT7y4l7qogKls+tzNtPS8mWvpy1USdFUpr6XKDbDnFpebxes9517/IWTpRdkyvqWQj1NCf6O",
-	"nL8WBT8IZkSBXrW5CWhV9ZLTubtHTjp+oBAiNvk5KW134EEE63f2MWt7XNIF4+fFQHvLEn4w8vWG15jX",
-	"dw+QQxf0zmzhEVIQf68ZIv072bgoDv2F4E9oiu8RI5YhTNpmInkWSk/IKlxj/khHhk7YfhU6pYuA2HYO",
-	"HzGjdyatKC1Nf3ul1SGb+bbI4TOacNURRJTDDNwBUPUjrUFHQO34XdXgL/fNQjWH3bmwz168WObfDJmT",
-	"W/GaquwMUNHuZ8yzMgwZJF3AKMBfqIghghWbjdIQ7+JmL0pnxT5l1zFxa63KMyRtzcwWWAq5UEmzE5lr",
-	"uY+TfeKGgTvAt8U++jLjck6cQwuzoJZyRKkbwC20UYeAuZosDAfORTLuD14g172EoqGfZpujJ6sQCaiV",
-	"zQGPm4n6Fp/kdjG+ATB/rytKS0UPeoATaTEncFfDGczIiKMyyJC5lsyjiYa8LmXpYfEKVRtZhgzjeYmK",
-	"6fuDrGJuMukVYzhH/GiYUU6rTy/tOTlqw0jNktqiYjdSpHQJxO4dUsUj2+AakvlFMKIwqc62eZpTnPIf",
-	"jWhE+U4clbb/xYALdJzUkB/wN/RAS8Os0Ic58nAgxvyDpeYbCG00a3/4flnNdT1Q0Ad+6mFAivDvvPOr",
-	"h1vZkDWGb9RpsWkI5RKfjgNhovTCguEwWN1OVJnY7SLtCD5DDh1CFpe7aRYA8Iwwrp/GvPKnLkcG1384",
-	"4k0dsoTXlSr2WLbWq/hanIHXZ95ws/gLJ8whD3byThTqVujzC1UKwuNUhD9fGIPG9+mBD+qWgsbU7Q9D",
-	"9tLCSp37cSbNwgDt18YJ5OampCaOQeH+uZEFX5Ky/6J9aRwJ7f5RXqKh1pl4ZtXkPRL8e5dj+gSHO5Xo",
-	"bkOrvQWelyjo6TST8PMzm9cwg1cyvXg4C1cJIRUKeZQBPjlTHcvL0tl2AHB7EMbwrWBbBZFpOqDpze0F",
-	"fh3Yoptgpo+5Uu7DNbLYMZGvKNDS2mnV9QM+5jkx01M0ODKSplkQT/VDpHRtC4NbnukySOv8SLY4fzq+",
-	"KeXS3hpJa7zRdp2WBPcM1SCGyxIamAoezaBKcISs9alJnX6RZFt2nnPUe4p5D4MzueAoCAjQ15NWkg8l",
-	"+iveDZMnYRZn8m5CpiMU7uXMzwxjdZpye16kVNE+HUB5/9QY7h0L4b4A3HtSaLiXyDojtXkbXljH02dW",
-	"Q93FMDBUSpuT7/fq2avFKYdbjpPEsNPO6cUlAwSoDnhU+CXNWck33FiaQtY9V4GuKaitJ1RYCL1dt1Kc",
-	"3sqCRCVf5v66f7TIXBpMmDWJXQXOk/eq7BQf9XwRbzFFtO8PzYJDLyOE5jZbcQYpNvjAE/aQbURVMY5N",
-	"Ux4xs+P784p9yYyqZLlij5ng5ozNtBoji0y1ghYFpyqInPJhGsyLNVZWFZNmxa6ZVdCb5Q5lgNNbl+xC",
-	"fgdvLJnGB464TuASYjw+BNBLe5eHiZrQ68//OlEVusFUbjJDjdkdrxkEcc/s6A41tPNotMh0twnaOvFb",
-	"xUOOc58vuAUQQuydyHh99lmclvGqepo0fe92X9/xTFMR/GWsLsTR1if9hHQ/mEFMFIXQixGll8J3KLo1",
-	"lutbat0/1cAlHo203gqN1G57Hbnlo7N+pEXXDHQKcPeHhP0wn0CmFTBRuz+j1p8vTY6FBKfadz8OjZW4",
-	"MdJYXtOFWu8AjiDFoN5J88AKffCevs6/zxjucrR5wLd0d+V3TT3dXWtMtgU3/53aahywo958O23WlQDq",
-	"EwRz3ffTiET2ZmioLkIXo4W4zQw9KuZRE4JycwIypkf7BZu14PNZPOpFNT9OInQV44j5Mqj28XHGXoYA",
-	"oD2vWFNL65OStvTrTZWpitip0xuFmzsakPSPXXjRD4pxYuVNGxeD3PqkKidTjLMAs29PXj9RIw4glGan",
-	"TgIrn0PW1PwDVylqjNceyq0jf2uJkVkramaaYteWII+3gJxhiFXcCt5kfDMRivECFYd3NYYL9R3d1C+b",
-	"TAwLa8CGd+rRUcnXhxFZrcuR3PJqdIhbzq0ZmlbTfHwylAP1wNjDdrWRSix/D8uNQoQSxTdc5sw8ow4C",
-	"QvHguYCkcgjX90CYfQz/LFJcz6tVKI2m78ObglPoIbyyQteAfr4gO8d961n7Jgl46lMDJ7/zIWTL0UHH",
-	"vThn05y8graXdbli6zPbyI3dJT0vIQtxU3F7GUzA5NT/Jmt/yy/pZva9EJbEBJVaUxVhiPIQwc6wuyKW",
-	"8zGrtgLQBGXNEM1In9lBLUHhyE0njyMAjQAyB27UFdMc53ME2efPV+mFGXjuaKM6rTOmOV55HgzbEwm8",
-	"6jI9eUb7DE5gU8AuLOywoJ29lAnKzJFU+P4qjp5X+Fr+TC7tA/8VK+q4bTSvHhxkDf+94/qgalnEPxxE",
-	"pcrkv4udVgduZQH2za9KP+D6KLZbqbBGovcHeGKt1V7UD4qdglw3fKr/R3hyI2/Fg9g0FB/s/s0Kqzm8",
-	"ZPLC7QPVfvvHWrCI0I0I1UBEtuN1+ZlpcWwRu3pj4Vw5W5Mhl2E/CPdmc1izh+7SrKS1VTiI7KuB7Q1w",
-	"FMsYI/TzXPDKBd2DIvvNHqYP8+EBZWC6q8iOPfyNlAuVjkCUtJMe+g1sJDbG6R6xCCcd+Begdf6P799c",
-	"ra6ePX9xtQIoYpIhluY6R8DMKQr4SY02e4BV/3QMLRcWxD0cHX4ggPu/+oqq6b8wVyUCdkZPxVfX0wAS",
-	"Ab07aovr84wU2rig8IXJTvQ3Hqi1D99az85hOnCby62fnTOl0D6c8abTBTe+1QQJCwC+eyE8IDtT/i+V",
-	"CsWQkyMoY+S6ErlI/wbM9GVJWcsTuAW/DLRWcERYqiG544C6WCQaUjpZo59buy6aRwpVlzei0ILglaMs",
-	"Aowz9DgvueXsp3dvrp7UTVVRJdc+CI0t0f/jHStUSWdTxRGHqo2Wc4rZ4H18ehUnmllihHboLS80TJ8d",
-	"sBYn/zV6Ywmg1Ms/N7fzoIiYm0kD+Lx/8UbY5kg5sPZi5G45CO6M4PIJA/4DD4vTGFeMs2LHpV6xtq1N",
-	"BP457ZRvnpCYV17RhLfAyKrp5glRUI2R8Dk8BKVjzQUotcVOFAv6EADtXuA7lKGWM+wBZmbhMK8A1IZy",
-	"s7iPdrrX3QpncPO1gqZia1FloPegb/hYy8Owy6vUQb4ocxCmDhhg5AkpdkpVtENQ1dEKPXHEehe88F2S",
-	"wlp3vN56TBzegXxLJcuf0Wq2bHpWEp6fuES/TZHDIg8knBo3JHtMgdWoRGxZlSPpCkTLKrWf6QuvMC0d",
-	"hxifmKGKm4294DSN88rsze/vVtwKaWx+La8CelQvf5km5Ujm5kGUGTTK0LmJQOHw+S5GiLo9aUSmCABz",
-	"ClGHqzefn9wd5Af/3gqHCBifW1ULENmhuRAFkeUDc72EZ49DWJNCZqT1mCdQmzGKZMnuC0qRwb5stTph",
-	"hwBCiO24obIl5EGQfY6zTdiCIJxVz+QfnuEe8s8FUZwyNwpbgAI9iIxg49OCyz0ziE9WWPQWF5VMeRXU",
-	"Sk9WcjfoUO8zjA77KipwgT9lG9VooDfEfDfyVkT0lUqdgP12EuDSeykVcjvXKKkQhHaO+SLLshKX6NoV",
-	"ML5/f4Wzo0kjN5ZsDZHBNfKxq2FNnDqNlCkR6S5Cz8iaWENw9+ShRNNKoS46b7IguSWCvX1wOwSvM7Yp",
-	"8K5QyogWaib49s1RpQbLSCxrYRbQrOQl7+C0uQ7bsSL48qbT9FVA47nm0lRgGq/r5wplWk8pH546kIq+",
-	"2lBa5hQQbUIp41P24CGrxS3ZdXV1tV4Ic5sHXIIT/iyHsnIQ5vkMpNsevBF3vHIVvx0/NEK1jSJothN8",
-	"rIkQxJlaUDLf1o01Buh5aIzFsten7BoRIrX7Px+JxfuRbiIHkNUktTbQKI7oBNnUgJMG/hzAFONMN5V4",
-	"yqCv0QnD4zHb7zPjhKwRdkm30tZHRPWidHOWKKuTBzuBeNiie8Iiy+X/JtX90NsphYybPzSJoPG+NWSC",
-	"YuBWVZb5rEmzk8dcZ0GEfAE9I/c23SwZ30Y4QmyZnAfKuAB00Z8hz4TdbQ8M2IKAxU4KPs/AtxKAdWeP",
-	"24/13VvGz/RpJGHkEUeGm9RPVF9oqj8VyM1AdOjOkdR/L4gVrLVqspGnxZJ0QiLC9ekHzJCA6hGvmtrm",
-	"gviZrpIzFQp4v9UocCRyZpXKpNq72+k8rh3dWzvvBOyMAvTj2ppndrxNwHQncCH23Uzg5RmEcITDh5KZ",
-	"pahpSLeoxY2ci9j2bzJpL6s5ZxXYRf3ZQiiOpD2GBaiO8upWwL3Djo4MIzANfXTrTks3H1jDkXBFJLWc",
-	"kjqMSXf19GTm89MV61Isq1jtafudYzvrdGK3+UTLD+fUT4ZcP2BKz269NHK9f7TT/u6P9puQ0LMYUhNm",
-	"msPTzAD4ra5OXFozG9ovFbz4ZphllnY0UGZsJdS7hTDXHKo6ACofUYywI5S0gE9MZ8Hlc0gyGKx2p0Mm",
-	"8B0bRIW8xLt+iTaMQoky9mb2k24HzdC9qkIF6rA6gy8Al+F50LHlFRlqxOxAn4iFzFePtIuWSNLq9s/o",
-	"mkRk6OHUW4RuR8AM2euS6xJ6it7VYZpVYjMjU6XB64oX+7+JTBWOT3mhNQ347Vt5m+sWt/M4B1QS3cI0",
-	"dMH3r/pTWV5CvkPshJjHk65g5XO6Ij06o47qClYcv1UcIdcWZFdswztU95KHjzAHIv73aDOTL1NA2y+p",
-	"OuAOuu84hi/Oi15pgK6IKVzC7lTZb8sQmy7otgofQcHIbKkEXI3Ajqjzuud9AGngAJnVynobWnAPjTaV",
-	"zTrMmzBWLbqsNYBIq2MGRyTbdGlu2Bv/PGgFhUsL083TBqY2VHsghkrOS3y0IyrdmLCZJwHjyQ5xXL+w",
-	"OC69lhjP7C1km1lG7COd9ZSI2n5mmDrVIQ7rz0TqFWrDw5+ZbuZ0zBAEJ4QV+jYi6xrMTpG9nk9J6Qlc",
-	"6/QlmlYpSMP8o/eYy7UM6SXCjpLA+gHmHqoKV6MYtKMm6shhbG3XPtxPwSvQNlbs4VdPvryOqGWxvaCH",
-	"X88VqAxgZaDdjGjLmJyYzeRszIyve2dQazmTuOjSeI92buox6+7rJOfuwcNJQzFC2LTxfH/YIlth8VAH",
-	"mGnCPk8atLc4lXkMJ39y30Su62fpbZuaqnIK7TcQ269QukyPQSKRAGSHYNGX/GxahDvOClVVgm8bgcZH",
-	"wr1QCIArvqMFEQXntGfnv9rpJQM/JFZG7PYZqDd27I8kXN2blr29O3wnqtK7w5eB1CRwvuPQxP456KKh",
-	"liQpBQ/fHMjHBSIk1LkSu6NMcgdYKL1an5ks+zcTlMx+ZiZTatuSWn9YVq1o6Bz9BHi2xYtFcvmtDMBa",
-	"M478W383z7yw10rXs46Oe/DZWjUZ33R7uQ7v3SACyDOhmKhMCEJFDzre/v221VByVar5YPB5mVGo2vJi",
-	"AUO+wBdI+aO5yfbBAceqr4Z35OuoGlslumk43eBqEuOD3J1FqovnVow/4lWfye1BrlyifaeXC5lDuLF3",
-	"iXEnNRP0L99URkSvJSEnockuZI8k2mSrefqTuZrRk9g3H5hdn+AeX45LHjK4ZjSj+ZO0J6vm5incoXdL",
-	"XkGKDX+deEqFT9CdQoFLPMftRFZdrB+cdmwiEZg9LHHAUR2BlRO0Ut0IGwHyFxWOaGNf0gVQUWkCIAss",
-	"xHe6lCk0pNhhy1NUX3P6KVkTshfi+J+h7j7jQTy73+GsQBo+5Mq6G/G0U1huZSw/h7arXkzFGXw5WZZS",
-	"8Xrb+Fsog6e9CekC7uCao9o7dUl5RQWBipQRdYBQTdujdhxCj0gRh8OPA/EjNgnX4ilTdXUG0/TuV00l",
-	"rBWazhv56eiWCGltAObGmroUXQMYZLdjgyM/Co0tUfCTpkuFxyQsWk1UKV1Pe9CckvgPVWcE7OtnPzzz",
-	"88Kc6n8k+dWtOpNitj2eGDLTpzpMI2XihJtW7YHqEDp/bv/Tt2XpOdMUtTuvtDqw71W9wEp5yc9vFFWe",
-	"trpSZJpu2nsCmM5REiEAuNkbhq3Y5neh+DGDnZjvNuJzj+ibaTzdnZPtNHwYCo8U34sONkOIT/juMkov",
-	"RQ/uhGeoWB2v9qSieQBpwqs9s2qFJecek3rZBN7zav9eLQGcgylFenlOSCi/Qv7zm0Tx7nu+rkQmlbxQ",
-	"VXOo6cx8mWuBaXKQhHP7W8naX5Vu7AQ/3n03uwK6wtRJFPwQpIpxZo5O8pqdEEO8LP9gRyPrX7EezLk7",
-	"yjeTGNx5fxg/HKs7wQaHBCqYWvtBilCDJk/unVxZDfeEYwWvAXxrkRmv1cnMyKTUiGAVKB+nRG/zXnyn",
-	"KIjtpRUPS5JbOl56elpwZofJuKpZ2zs3nRvD214KxD+Bh92i6OPU6cXqrbDPtRSby9OPZ2eifNq2eqDW",
-	"l7KYNFv+7h8b44+gNw9i1GGMPDVfaiqgU+z4wHK7p14slyMX+knl1xK7hS/uMjqv2VyIe2d6+smg8Ed1",
-	"u/WIQiNoxE+Zex0HNgwR36+u75ZskSdwLsn+PTdUOtywEn8k8YJvLwcedS+3Zfs5oJH3MQ49N6k9JFN5",
-	"Va5TFo9yCYyREzrnILG9mY1mEz7+bCdodbk4F9Wkg/kFPBSeRiDciVf+Jo62+9r78zFbt+ru1bUANdYt",
-	"HPKHEMtInOe7IcMoNP6SyUCIqo0VNXPWrzrMCGd8miusxtKheZpxYLEf1IkOG7QV8RRUnEJzoRYfLZoH",
-	"68W9RfpJgMv8cJZLvTBlcIkdUIZCppEGLVgUGVLn/Yw6xfcJz46e8x9w5zKRv0kxXlTysJ7kbHioB8c4",
-	"9F4vK1DP1qZvvfNz7OVvfRuKreLVe3E4ZnJehylGozNSRWMwMe0Puin2PbQcHsXuo9OUVlc2LJFooyq3",
-	"OwHdXX2kL3jvuvbPrA7WS+H5IjukncWSHKqkYN0vO0DzbZEdfUIaLi/dzWGPmYT13VDfc1vs6MbYk5vE",
-	"q+rHzdWTn6e36xcKngTdNi3kKDoZKrnHAGijM7sb6d7HtjQMfppuIEVb5wHlGT6fJdgnw02fUlWzMzKw",
-	"h9TElrU3T/jhTr3NQ5+N+AY58xAxmYV8EnRw9OeepNkJj4foLnvkoROXFqvkasZrc8rUXc7VyzMxREzM",
-	"EkeoEAwRCF/ThjGIp8B0TNVF6Eu4SNN75cbNZdbvvFWwLOuVasw8yghubzD9gfTMOkvE5BImvPoLam7Z",
-	"CNSApYGuG27zOKq/c8mBH32Z6ZY0qp/MD8qdhNjn16NqJnixCw57I25FzcA221zk8X4BhVpTihB+M0Td",
-	"ErWoDRjAtBOmiFvTRgTxPGUPoN/kIa4DbZTSGU/dLa5C0zEij9t7usYBnbFTdWghORPHOa5jPi8ZuV1w",
-	"JqAW/146Iy2t4PiAz6ODalJ9jjHiFsAaFxo8DZFYNFNU9DWyv4vTccTRqElYPIR2pm//bb5OYK4TLnjz",
-	"aQQYaZgff3U3N2vIN4tfCxuQ9fr/ZESmWHCkjBSO+vNcjWC+7A8gQuc0VLBFUsKHE0lGpdbx99YJmbGn",
-	"iJSo6BwcNLFYCydysHkyN6lDBfHMloF+l1odc/6LSvBb7LAtmG7cPxrLTqqpSlaqVQu+vBPVcdNUSyNh",
-	"0TU6cbUT1klwBwYAl9oDuGAKwuzr540y1rsW6R7eVjjtw1f4TF6c2ezNcHc2R0xKCJMk2BDaJBP7AQVZ",
-	"cMP6tgnuS7FrduZbLaTkAPi+4LWHiQc9DXLnOtdJakCO+z00D4iztAjxySg+Oy/JQ53HocH0IeJ+cEgi",
-	"PlRsej7vu94sXVAuhbne709qRn6uU49Oih2UFr6absOryvejW46vSeg7XkQkO9CZYpv2mcJuolHnuSyc",
-	"/mA+x0NHSbEPaFbFOPIC5z/eRMdQ8nP1P3/mD/5x/eCvD375/eHq8fUf/0IeJg8MN3Rt4q0EmGFKM2wX",
-	"vlqao6KoIu8EkaNUAlqos5NbN1hSGVSNsfaEbqZL50Z20cM+Zx7hxc2d3qLzwp1JS25CVuBdymQAUOnN",
-	"xSiQa5mtNynUYaO05etqblgk+MbDNM4+/8cnUNidFvD/oITozIzcR951ALDSuituxLONFfqNb3hCFV9p",
-	"Y1/smo7K2FdX/i7FqQO4FjBRICpDTWvH6/Jmx49iEQghMtC70IybSLRTav8h32cDxcbIA74cC2iSewJa",
-	"nwXYtlnN6t0bo4OeuCbxe5w6bUIU5qjVAVp6BbMb8nYhg87nDmbuvqLRYmRFxpce9zosVV4iO9oXNpdT",
-	"W+zftDoD8e1GX4QRl1K5tyudaqCW+zqcmiyqS4DuMewfgHB+UzZLeaq7l731d7kr3lQ+6hGOYcr5qbRp",
-	"uSAjF58HnKs+iP/AsM6H4NXsR80pWBN9XEI/PBQvfkh1wFwt6ckbHDhTP4vMIl8AihQRTE6ao9K3VInN",
-	"mNGz4x9ftVBu8HNozDdXuf7Az99sNqKwJCAxLmyBP/YDP98gMSat/vDpiW6tyQSHNnf7wwLP4t1jphMZ",
-	"PGFameW81cJQYOm5tjsjSWuZDL8TP8/YqExjl9DAxbelzmREtBs9hX0zgD6g8E9rs2zpJKzl2HJSVBsc",
-	"L7OqcM33nABOMhFH87k3bdGrjrLFMM6Qu8OthpB7cw8QSkEqj0BuNqQXGxLsIVcwlAn5R9v+SxEedkkJ",
-	"YOBTEonOCBsDYeK3hldmOogVPrpIoPjzQsxwSWHKxafiBBeAJ0a7gLQaJWzMKvAJyVveYd9zkiGYN11W",
-	"h3iDhH8pQXfkfu+xL/VBVmdndNFq0iAMM0oLIfYvaZdLUNqHirhW0LFyyDOQXaMay9Zn5iO/s2fx2ooD",
-	"WZVnrDxk2/OC48u3j4XIjhbFXmV8pC345njagnvqQ5uqsIya32YiQrsZUB7u/efn73jtK5Cjtzmf0YQY",
-	"ld6V5eMu84OqZa7s78fGLlp1bvcOwhi6XgfbCYAHc43N/ZncANC528bYnN6ji8/srAaDvfUYwmTbp4ij",
-	"0FcHS35eMW7BjUpKllrZ/1zaXfZY8TonW2VtMXInobccZN+rsHAmPvLCVmf8GQp4MlWfl9Rwt63/6QaY",
-	"4ednCyJdnugTs0j7bceXMq7lXuvtIzSH96Wg0gCzY+knusxmsUinz/wFeWUz3c/Lg2/+6qZzg2KtO6EE",
-	"2hxKi6rdXdFUlkbt9/mIi3NS4olOgTGQMp1osA/8BmHSXhvxJK3aprZtBY23MnFdifTvFtUHPSepzfdX",
-	"bEw5QsndStEUhaPl//b+TWBx4TTmbncvnxc698py/i3Sz4R+RGRCL7rkX/Jze6u03/034rO6D9+Ulmde",
-	"j0J0Pbq+XipwMRDhz/JTxtdwDSjtE9zcldaYBnye42WpR1kvu6XfynrG7AFiY9F338Mb019OlFqyNX7S",
-	"A9833eElNlEI2X+xHYf7tVaW7cWxE9AY0ZFDrDgt7CSqTnsnP8w5dzJetJpsX/2t3+KJG+kqhD5AaXwo",
-	"DAAfQboHp2HUCABV271DI9rALCYVDt9kP8FQ7ykak3d7KSyXM+Ca/XPtzFYpQXLEzPQcsPPwBTaqaOhV",
-	"xPXdXbVrj/Ys37EhIUcGyUUW/aRJ9DqV3LiwHNG+5VSKwpJ046ClE6yDfUprdUqvzLUCGOG79qq4uEgo",
-	"TbPNUQU2cEiVkDk9kD+clVpW1QoSG1qUfYZ66lksK07MZlXLuhvNSc6w9yH1ehTxg8CTL+3OR7C9wTN0",
-	"QvVakfho3U5w7K6LrvVflawh4qowIoudSPiWyzpVTo7xX5U0GKMCAgH5M2140v0fqmayxALZ8NRTXy+7",
-	"d5IPMkVZO+gYGNycbpayzqYsxfttWQ45DTM9Owep01qa4OmA3xFyxyVGO5FfUmEQ8pjyeJ7hqv80FXLS",
-	"H6xxHakfRHYv5YvQWiViYWB/1lxGtpyeJj5OTjRs9j8xxh3hhdr4dgDU8P964ITFAyeijao2YkufVr07",
-	"253vKLvBrIqrE698muLw/ALjgRzyPmH8QAp5kuBdtl8ygrv/PVcVX3frxlPT0cOdxxD0Xh7NA16XDyrB",
-	"IUWEV9UD+Cv5gVteNV2qFFrZYof+zN8arq3QD5B0v9wvEFBA8wkdRPxUOoHOUS0yzSgdhhyaqqL64xSN",
-	"YUcla+u3hDP3JDtwTffgWXY345eXC8nzRfc5rDEOmq8C9ZTKgJtDXtocsxBMlUBXKgkB04EHKWuARd7B",
-	"A7HY82N4x/wZ1EYjcagxSI9mI2pmmmIXPElYnaj8/J1BFcOr0jCrFBNcV2foowRxgTkpbCErYhi0UXrP",
-	"jGIbri/IN5vDIz5OH0xl2LVVYAKSe7S0VtTvxFHppRlkopQLIjs4xDeltNM+jdmNXdr2IlFG7hT4n4A0",
-	"lFAj+yx8CCEV70ZivCwN838T9TCVjbpQj40+9tKboiNJfOSHxEtFAlmqWUu2HsOpvVOgmfexcrrqhBSn",
-	"XYPRd+AdYMGvwFktTgw9gUvlf6BF0mDF+i8lkVnkoNBPKn8f/AFGwkblkGZqq3lhY+IxlsDoW1/O7v7z",
-	"yLfic+a5PQSlVpgc/RRsN2Zk6aHKtqIWmltRYjxV2s8ZKGLw47tXL9iXX375VyZr9tP7FyssswHMA4RS",
-	"VkkA9nP2nGv8NagvPkj78Cmr+FpU+OPJ+2UhFiDKz/9Hi8Dz5Oott1LUlr0JeQdxR68eAkcfRc2P8urJ",
-	"1ZefX3/+JaAO2R0cyC94EdPytxiycCeYu4m8Lq+eXH0r7LMiJMxrYY6q9uiIj66vMau/tt5/zY/HShbw",
-	"7he/+loWPN1TZz8MARvZB8kTHsPRTxUd+b5IDpBZcQOFOlYRkczng6LL33NvqRBcNipu9JziIr94q9W6",
-	"Egc3qz9WkVRfHLkxgAXgLlOfXtQl2nOxlfVbfOxTks0P8QwKpAjavVKa1fxWbrlV+vNCi1LUVvLKuH97",
-	"N8Yl1HCijFj2s7JMF/1bI4x9rrCH8X2u90Zu67DgVqZY3Yg/BsR+TColUE7kDigctVo5KXafrPHF7/5f",
-	"f+DwlUC/UpdeL7U6tgQ7cs0PAmySJz//fuVMUTinIWfF/VdK3HbVq4R8ab729YO/8gebX37/+jGVrP3H",
-	"L0uJVWNm/H0RyplGMOWGSCr5pi4NIumi35UZYZxM+xwbRidURF/y2/DByzlvgWZTNFr7b6Z9Sq5npLCn",
-	"K1/2bu8GDXNIPklfjFNH5P7kEZTeEXIoQo76TTQMAdzvg5FA7KeiuK9V30orDDPqIABMWtadC/gp1n/I",
-	"eg9gasZHk7QQ/t6uS4g0QMhB1YUYMiAO8ecwnjj4QEKqbX7VRdr88v4wQbWaBuR5557pMyfOs8UwU2Tx",
-	"/38N7nzvGeD+2PGL349CG1X3pP+wEBk4shI89ElIeFLqzmlZxayuMztpZQWg85ohN35Tl1mF7TEpZy8/",
-	"iLMuLaDE6J01ic/1S0bhuBH2HTrk/4Sjd/FZuAPzExv2N3G098GpRhTKJ9eTgvMZM6LQooWjaOzOaY+F",
-	"0yUZPx6fMmm9zDztRA3AlCUo4OgcgUrhIX+CbnyDg3/Cw44j3MAScofe+F/vVQm+ETZZ3afXRFTZF+yP",
-	"Kd+DX2tPQ3z24L8/evBvv/z+5SNSQ+zXM8InVjjmP1uavxPQY+P8QpXCUDscHgC2NKvkCr+/4/OFL0ik",
-	"zcBvgAH/NFa4N83yjvrkY7KExn8ToAlqwNTD6Om97AXek2O21jd1CVnSN+HZf6YafG/ab1j5F7/7f/0x",
-	"QQO//FnmponP3u3q/sRKSIceMTUyK5tDPuCn8E/0+kT80694mM4X4mPw3W+p8o1v2nY1HefZKrZJC2fX",
-	"rBg37DOPWyEP7rOfQeqHYdISqigMnFB8eN7G1/VKVncU1lbeypjGQvk330hjn7WP3VEqzAp0+OHO3ype",
-	"EWVxpKoCeQtufwJSQdvCDiJVK9+7w1fRlUxtNowfVL11O3q4HyJ+8bv/97hb650wItD0PMsIeQbJOgU/",
-	"iBVTmm1VLdo424mbbncMdao/pcHC05nPcbNNwiIk9kt33ei6MozD/rb56uEAhppIRwa12QBxIPCkaoGO",
-	"i6NWW80P3kNeqIMwbM2LPYa3cYeGB/Omtz/3Lwl/EKc4wj9LDK55FeB4cqGN5/6RP+PYh7FmnPhQgIEq",
-	"krFM1L+qc2hNeCk9Cl6JukSQpWysZ+seyagHvzVCn9uD4gN1LRkmQpN/rOjv+PT/9jtxgY/+Pe159ChJ",
-	"7aZ6cv7yKQNUSJec96iFjzHqgJ7D+9ipLwJqWV7U3qq9eCVE+UZCnuL0qQreLqaOooZ0cOxUV5/v5Nxf",
-	"ZVkqP7v72544RmaDfFg9iElPXsjaaNbu4bVgVg0KXC6/ZUh78Hs+tld/DjWeQczeMQBeIO6q9Xm798sQ",
-	"jo9TiOgce3zT4gbPkDkd4OwLzZKkz6sTSdSz7Uwiar2HAP5km9ZCmBObVrNASrzYpTW+5aEH55ed5rV3",
-	"3a8HNuDjZ3XmMF1EJf8z7s90xLlqM6zDiWURGxsA/dC/jko1ZBMANPWKdVRNZvjZ3Fl97tL0i9/d/02r",
-	"z53FLlOhP6VubMN0/hy9uL9BmPvuvtLXlXPa8DxleEDtT6IQh1FeKX34pynFgR2/wF5bMwTzTWjK9f9S",
-	"6TxOHlzdHQiKGXxf/G7VXqD7LasIwZNvsYlhj5oTy3wPeeKOHkMZh+1+S37G09EWv2GlZLjk1YYBEHP0",
-	"HGC2HbWNvlRmvmL/Ke/FhGqUkHdL+sywY1Kyfj87OctcehGeuXBDpwlnxUfbmQqxK2tZc02hUg3IFSBN",
-	"nUgtuazOkXDsX9+9esG++urxV3+5RxpqyOk1X/yO/5hxPHyi8eUHhLi1dPjmvfqx/3zhMi2zkYYZif3/",
-	"SRnz526AlcV+JO/zWVm+/3/Yu/7ntnHs/q9w3M5cO2WiJOfd9uKfbCe59W2c+GLfpe11OwORkIQVCegA",
-	"0FqdJ/97B+8B/CKCFGWSknanP+xEXkEECDwA7+vnAy36HAejxwnzl+hIzWNmwLxWNS3/tY0quj93wLth",
-	"p4cIGtfgFColjU356NjOP766BnZh3e229Bz5AgKIuvSOMG+JHBKFtIW0vmKLw8tcB2gkHNqxlN0yHnmj",
-	"JftDQT0xvhHbiFtel7N3xvp0B6kDkB5gMiYYuGvO/HmAii2Ld64gkgRn+SwgPGBO5QlmLKEvg69gTstN",
-	"7jdiCuAlPGmS0G1ptjsYFBr+KOa4BgnQKr19dafDJbO4WfmAUH91YcixL2YODLC3GDzZTzucEal4pE5q",
-	"O/mXAdmNrB3yxTiOiEVpRGOkFf5Qef7IF3JO07S7nI10bOjJ933dId+3BEbVgxjtK9yNkAWIuiHAJhQB",
-	"XHeoMd3Mmo2cFPC+g2Uh3ZPHfmkmhX9DtWnhN6Vmh7hUiv5u+Ex09Y2WXgYr/HLi02y+0P2m6ZFp4mAs",
-	"/aVCUURX+qZoOI4WcrUp4iDPEBgzTTaZBsp9AW2ix8Rg5oyaPOGHVnM4L+bbT6uzPxvVJYN9ADBug2zh",
-	"hrc4yANO2KQMC9F0dl8WCAI95m70U7/8KlsZWXkUspz3UoKJAIjZ52JhbBs+bhinc8zWVn0KLCZq8gQf",
-	"WhWWv/BYXFlEwOetvt+HNLXPHDsV8jJJihR65KCekmg57HQKsVSTJyUyGWEsyhuFucs0mgEWCwFcP+a3",
-	"JXbEnAQ8EK6uCnsJsbTSeYUW1HyuGwV3CYnoFUIuDblc+G791ivsmPbyXN/hMz0aKzNlXVwatmEXn0ae",
-	"mWwRdXXPetiayEVm/DPzimYbl/5qvQOvi3YDy0dUeXLnctrLF/9NXvxjR0jzCG7K+nw7Kv15E2K7XtPk",
-	"EUntg4SwOBAAh+AQ43+nnM/hYtu0r23iB7lBev0ea1SDlnOByovATspbvA2NPe8SlSvxRq//AAO6xXq2",
-	"l8nUB/Ku3HfOlOfpyXJdD9BTSn4GMjRfLxYJbZ9evI/ZUURethrfdH6qkKiwNj83Rz1hM71AeuWUacG9",
-	"8FJti2EZZYfKStz2Olq8DrzYWJkizuVKkWAqKVmGgRaiYSDYst19FbbyD89ozj3n6yBlStGqOOTm4k4H",
-	"QeHI/+5NzV4c03jAk8Kbmbakm4AgUOOQZyFW27Rn3GQpvakmL3SwDY0cyCL7s1c9Uw9bxWsHvefxzXY2",
-	"xthurG6gTFtaCvxqMNvjkyiScYHG0hKeEBu95ANLlpa7ikve2zbHMuS75dZxLTddHUeJmIfuVIQzHywD",
-	"Kdkj1rP0S5ndOhTiWAV2mh1yUiLmLwOo3yUphS83uPcwAKcgAncREI7AIdgg4zGoN5miccCgDFHSmfmr",
-	"bpRcrlaUx4Ms3PiAEIUI7rfSpQtgv0iu6/G3EMut2j0cmUCGOx5c0mlzrA1sbFJK77X5vPiIiwJ+DVmi",
-	"0QWZB5wBAqKujpMlbc6qPi3pLSWIV5TOPSuW8+c8Tyhf9xDKw8B3dxHmm1xKKkIU2rMPsmXzBw8p5wVZ",
-	"UpNL9kPOl3HKwuiwdZq8sZb0ZBt6Z4dowlOPjZZQYqryZ7SMIBAdq5dsNcxQ2tEhS56akFP2LbEJPYVC",
-	"/adl9A3jp/r/IGSwEGuAzIXCVXhnh7F5VqroO7eKR3NJ3zbjw0ad9k66JTEddidZdgKvefGB8fiDkD0j",
-	"hQ3enL939hD56GAOYrVAtkwxAV0KayGSEUIUA7Ogi8IgjYyZFt0gAvaX+cBu2RlrT99lejgfau4tI0kS",
-	"KC2NZtDovJRky7HYDnMBzUfO+2deJaeEVoFJC7BOUOrD6S86DKZUaQfb61Bzp4kAQjhIJxl0PSWl7dsT",
-	"6eoH3ZkcqUmaN+cz67ALtozKPsfT+c15+az+boTy625bXlL6wNJuBYAAyYzbWtLArFUI95CZwFxKBpWH",
-	"UkACgkf9PHrbWVU24ArCvyYqkDQSMqZxsKG6pPCbU0vl7o9iSBcBTTAvi4IpCZn6wKvvcLyDBRBmudBP",
-	"AJQeTYirh3YvVue2aw1Zmd+7R0pbQcWDAoSw5zUmlPKU2H6Pra/kxJENzjwUmdKLDVNKXNsakCrfdvn9",
-	"yBHl/fTynWBkNkbbkJqL19CCPBpVn3JbGGBDQAPbF++5efMC17zcV0AU2htER4vm7Owc9p5wtaYSK53X",
-	"jkMQr1TY5D58UU1lv7UKx0j27lWai+9z4J0Jnb6fzRrcOV/tcjguwME34yR1jLB+OTP6iyrIxBPGXRLQ",
-	"iiht1CmmdJBSUsRI2VQSuXkZfNpVDHBrugZe6VN3sGv6iw/nezcHJvzw6JjHMMUw236KgI/MnBYbWN1B",
-	"RQxViNYMV2xxkhmuOLSmXUmcgsQpjdUI02b+B3z49nw90p/4lLhJ72Tbn+/0wzdpq7fi0RjaEeERTVQY",
-	"GIVbSHOAFBBmQQwcKjgkADdLza8ccSMYrpgIIZJErJsU0Y/lVxr6csCHY0fPjkq/EwNvrpRSzZBwy5vg",
-	"dWkrdm07y4OL0YGwYEUxpjFNGH2klmXSJn9h1NxYC4DCV5/4P1J9a4cwmL/iB+czNDeJGzhTjckvdWM1",
-	"n97fvyp5GV0wqZETuj6US0xzXUMdC8aPy9xPRkrjpqwfzGX17qY333fIPnpwCbdl0kBW0BHPGW/oGga6",
-	"T99jnqBOPBrMDifAA6vGP1K6UnXZNgK/gkhrsCaWAsKmMtfSlisKdD01AOpWIGs5deQbB9ZddvAoVYZ3",
-	"yhrtsCUC3KppTcrGJ/P9wAZL7jZ9XpL5QdyoRr8ViiRNG3EF39MYvKeBzJ6/J73LsrIFi03LckfU8MtC",
-	"iYRaDf9BOEa4Ygdpld4FHJkXVIT2LNLj+CfNckyeXNFv26L0VM79yueuit1j4gyZl37ndyR/5jRXUlEb",
-	"mG7ww7CLk5BWe+nOfN9jQXa0hJcf36iCt2g6jBLCnSvSWliCBySIySa0Oiw4vOhKgx2hyorR8DweB5vw",
-	"EZjyEsKvNj8QHh9aB2hf5XuRgEIG6ZpWwbVuTEV1wbtpNLbl0GkpOUhYS6aSg14+Nc0uH9fpVGUC2iJV",
-	"raXwd67NYGZiBY7qwtplMu0AOdW/MgQDJnnXHaGugMn2RC45txxtECMkWqDZxMzZq1Z4JvfFtK6Jj6Qr",
-	"KrVgshUe+EvR6hQdhaXhNTsLnVdlQVSQUCI5jcMqNe0c83wl8OJoATFYyuOR5nvyhDL4rdvEf2QD6OhV",
-	"RdDugS61Yqt4dhaeRerRVyL20zFYRXwzK2Q7JMgX2+Skq0BwkB9tJKBLKYh984BMkYvESvrIVowPVbKN",
-	"Y/dLgf+465b8Y8FBjiWfkO33OwW5i0bhXNMkOXvLsyTpC5RftzG09VtxoVHH3VD4O5ZkBmTjFhECB4UF",
-	"u+7+8/pom1580PPP9OAt57OwmwcuiBsVArSRhbL8+KFVP0tKX57qQ9LsNS3w4Fnj29t6Yo7+nWfq88BO",
-	"DyItpwAEUJ9UxG5tBjG9wwbPBOI90MSOHvaHbAd/KYGipruIKksXYKvHgF/SmADuqq3VXFdv1PDskUpl",
-	"QbJyo4Bx/f352c5UePfT0A70+GycTcfEQ3FhKQrB3YuABClVytyoa2JUXZs+khKWTMUvlvoLS90YlMeR",
-	"OEazZcidkfG5agS/uacW/CavcKUlnrxyfZV13hJVgOG8DK4AOgC6gCq9IhfZNDK7IS4AfsRsVqRqhdu5",
-	"Wm8riVoLsd7O1IrFy//h9UiVlBCz/o0kadnXOUZUy3Yd70ihBCEmGgVmeEmdPLnavQ6AnV8yiMzv1ndv",
-	"QCbFbFYS6CNobDta3uZVi03pJlhHm5c3BjZnjfIY0bSUrYAoVdQybzVtA0TVPhPqK8IcVB4U1dmqTTO6",
-	"hwan6C/BkTVUYju0O8p1oJjl40kpUZnsWbzRxMj1IDcDzNXwp90tvrQ6eLI4Jf7IvZBLGgci03U0qEEl",
-	"OxFaDV868dFc5lgOUa5sAPZ6zHUiFh7ESw90D6M6JQyV8CyfqU6enU90bV6iivvw7zuAHpy/HHo6YXRI",
-	"TeSc6haQBSO9CpZYIyHUmsi4jmv20gds9gAPP7XzAUf1Z/NcJg6euP5XKmMWNWr7qKqOscSTJ/zQQQPK",
-	"1+0oiOW9jGRdDH0MX9VD+fEj1FLY55/Q+YBpm8NfKz+AnlfEdwQHhoS8fsp6aEVAgkgkCSXzjIbgxZ0L",
-	"EQdCwme4ejzuW/ZIXe3Woar5fW7pZIOaLFMBpu/svJpK81192NUmYHGZZBXs6zWnMnSTwcVUxJs862ML",
-	"beP73TUX2PVgt9XgTk5NowVnf89ag54PeaNT1OGL0XlDnmBSFXp8xRhSmjAZETVwOZOWlOh2GLYHbHLS",
-	"8TcYY5fQWx6qX0mRMjX0eQlTNXmCf7tctTDsX+VNm498lIu29PQx7lmZG2sncc0CbmfLofYVGd9+temL",
-	"MP4mvgNKl4GYFWyKFaNy+MzEg83lCNFMSpfHyUxsWsAfXUG0KiUnDr41OgfeTnxt92G4UPcLW/S/7a2F",
-	"Ny3lfpp2YaAXkABVSuqFlGBOY/TerJmCYlUu1oXimYcewjOXQe0rc2Bcu9RiSDPWlb6riub35x61dpBo",
-	"HYzw2MG6tpNsyFDd+as/DDrm60VjHOamg8hcVMBTcg7T4Xf6TprW3jkLPe7CsRMQML+xve4bm4yahI5d",
-	"NOnOJZL/UlIm3toF/o0a+OL+i6Lldx/9/M0U9aPOVw6n7NmwqQdZr4+UrBxhtabK1oK7pcJ/uVj3hfZG",
-	"5IpWsbVNjsKEP2pdDr5YG58X4uVZBtBh8IGwUw8XUWFsVseBxqZyhbtQPGL2qmUnWlt4LPAfmU1N+MZR",
-	"DxXIVwD7rc1i2Axs8xSLTRCI2YxKpwDWPXI4AD9Z0WEpiOyAOyRijJbugzXwTefrlEYkpRh6P+ubKFvb",
-	"iYdegh237V1CNmP73Mwr30kxY37uDLNH55LE8OiCqKuPl8VCA21vATOzB53/Q3GiW1zu7UrhfVDI26C6",
-	"n+GiwcmOhz9lJ1OqWEwnT6AhN1eBXIt0RSQstzr4kVd9Moz0t7KRcV5ZA8LQw1o4fFoVmFlQRWWQI71Q",
-	"S5YkFskFkZX1wuKhSqEUVcGU6jWlYKylI0hQtKDRUjXiz9jCJyQLBDpxiHpJwjWNzVUN3CwAZqIg9mN5",
-	"As19nnGX+kMQYUyLQLNo6a1wgOnEsRz5TjbDHgJzYGz7zL+edj5yauMWqiSc9C/lH3QitlQ51sQ4GkH7",
-	"iIbdwZW+mgv/Osn/mDTpA13A3uj3Q4GI9DsViDXH3WodREA+mTvcHMiI4NSbYeVdv1GiJv7VO0Zk2G5E",
-	"+gtkzjfdwe/h6+tMShZlSZZ2Mz/3qK/8GWE+GgosQ1+dmhHrC5DoSD0aQU4zZaQZ89qbMMadKI5GnCoi",
-	"TfULpSUlaVUmcn/tlHE04bff0+8LZcBpuaAkhsl+OrvGnl+8YypnWK70VHvuABLCUich/vS2K9OXsjoD",
-	"42GQVy/+6f7zJ7NOKaRXYEhKrSQlMbgoLwBhD7IuwC/ajBdb37Q3aU0ux9ix2M2h3VHYa4t9y8ARzgY5",
-	"ADSZounhX90vZrWq6wZq3zyjoOjZWhAVRCLJUo5JrR1yG81zH6DrwxhY7i3928yoe9f3fy2nF003HdgD",
-	"8bFHR1k1ozAT6g9N5GvTR1xcaUN7mstt3mp/N+UR3JKd0mLcO11JRmedSQqtt3YMPsJSnQnilAYqEpKa",
-	"I+E2Uyz6z9uPYXB5dW2O1tubdzfIVoikgymJIR5ljucoYQDLn5t1zCHjWMzn/GCuV3fF8W3BETaSrlSU",
-	"3QxPorbHgntqy4Hgb4jN1FhV1eR7RmhOMLULX3OZp0+kNHdB9/c2lxZ5v2BhsXb/70P2WYzDTOz2sIWi",
-	"QULJKtAiMD/PdBMoUOJIm0ZTh/dEBjJy3YjLBkIPjCMkHtypjGH9ARZkrGIs20FPEOjr/qinvmOrmwF5",
-	"H4lnICjtPET2sDNTczP+kpr1TVnMzsIzMo06mZxfJdO06keYMT6nUrWwr9sWe9KvX4tEZJiXzoWmytzU",
-	"MZM00pi+4+spgt/s29OnLJ1a+JZokfFlE851/uU+D8eDqPW5458/vzVz3Lv5bAJQS1JfQiL6mX+07Y5y",
-	"uO0De1G8TyfdHFlti5rCN/txSbvuBouZbZdfp4MftymVc7qT0BmLTfHerHtEGWCMh2aMgCrhIASMjsjy",
-	"/yfmF3lbo0rOvd7TWzOe416ee5F4adEtyrJFrKXFcEICUzb8RSweqZRZwnbCihBzf8XAy2B0f2Xz0cwV",
-	"DcEwjBioLALTkmpgQpgSXwjsM/ZJT09r+kTXn/MJeX6ZQr9ol3edYKIbQ5cPbimMvluY8+sF0WZfAn69",
-	"sUuM1Qf2nK7EQZxmUk6MJeY/vvEGMPsqZvvdyY88fomsgUTSl04l+zejlg1xQ+PM9k2abDlQwVVog0rg",
-	"MWk6Ye1YLgr6KkfesbBQww1oH18oPGWQZRl+U8Gw/rJKBBmleqJ6VgO6Q70itDjl0OMBIAp2BThdWyGo",
-	"58SHZ4n3xqw/kDwa9dsuJ/jZQ/PPWkDVPiBumS0F4+uOt7V1pdhfw5i6sOtbwRj+2lBoXbSG3f8kGL93",
-	"7bqcm5857VfHEraAyzSNY0gcEttH00Fjvy/B6EYu/V+JlB6qvHA3MNH9KmFw5WecaWSecYMvqGmjhBKJ",
-	"4XFjcQpOL2q6IYi90Qww6dXIoh+spLw8o+tzZeHtjERizemq4XBethve7Ni8ebfDwZKYdeq1t5HR6AWJ",
-	"NHtkbn6aAzXY/LJoPT4ZU6mzJuiOvAUmkVZYxKA+CxycMx0A3m9q6brS0j4syIQjwnvQMvjndPJkP2++",
-	"7UxTqr71pmuWklXwQBMHXG5U5Sz3RFE5gkkvY2bvkPLIm/xrK6I1lebH//s38uIfr1784cVPT6/D81ff",
-	"/vmsO13ftQ04Ee5kYOORAAvawJSdgjBIKLGMfSLTYZnc78J57OaSpDZBKBIpVWDJoOqMy+c9xnyLN06Q",
-	"a6ujY+UD2TK7XaeGbXSQuCt21jXiaksCHcX6ehDsbzcrkyf76dsE1ZpGh9sXquXGDb3LLkvztoOi/fqd",
-	"U2uWJEZJ0ZINUWkMTupWifkk9IHE5QeRUtNbZwALKDU1V81aCp0bccCvsaZ0qd66+mCj8IAkgWzxkoD1",
-	"nrvJk/nnWyMjzCVgWcFrdZEljg1PvtzBQnTVqcUBmkeLYJUBwCxAdYRbqcw7mY/t0wfTzep1yX3WXTxS",
-	"+cjouq3W77NrM6JSlvfhS3BIEoegA55so4as7Fn83PdeJYS3Byr4O7LZ2+cxOu7GO7K5w4pu30y9RxvJ",
-	"koWh6ycmm4ApVwd+YdVWVxZuifKVJpscwJvIflOLWk7aCup0RyW41VzK3djnse0PXS+7DmScRgfalPs1",
-	"bW2lrhjYq4RsaOysAcTO1QK+sV3G/S7+JrTWW7Kkd/lUj6YRFl0cOI1wq2MvWSc2MJcl4EyHuFYLx53M",
-	"NFygahBprvAENZwaknFdXpPdd+Sg3D8nIwDjUg5JGplra9Mcd7yniEWYML60sILGDl8RpdZCxoFlObbo",
-	"HGHAZlXUjigSmUNIIYhQf1EGnmeqlKZY+i33BiUv1fKDkHe288O4oqgxQLYLr74736+EEx/yPM3lzXD5",
-	"xCJpzotbkNWKcgWEvSNwXto1u9p8ZHw50iFrH95HH6wI90Iksbqw/lJFlWKCQ6CH8p6JoruovYyJVXB7",
-	"jUyv8eeMNoEuIo4JsZxLhZ8GqBHRN4dNzH7tMyEqIkmrmnMPDWoXQc3Ndh0G76aBkMGHf2pIUVrSds9X",
-	"aZ+/fuPNI/M+lfWh7DYv9yPjsS/r6nXwL3ZW/9Uct+cNryUiTR6pN6WrwI8aFYMfVshL2QWrC148HhC5",
-	"ovM5EwXShsup6yU+QlLzPYl3l7xgYQiPA0U2Bas/BAQ7Fri4MO6vMBa7s+umepOHQm+39tCsp/ZhF80I",
-	"acuqPWSSm1XTGacBtDVLdXl1jVGvIpUCbQXK55IA3J6ywCzwmw4L+x5/+QDDOYy7ZBrVK7r3RYeopruO",
-	"V6hUHfqUSOU7YcIiIdcXOldLtrKr3cnYvF+ylY/iKsfVaJ+bUnIw/iLEgRcD6RKih4rkrOf9htpDW3Dp",
-	"ns3556wb4q1pi8QZYwTilUUVHDFw2KRuMBUofLc+OQZ+o9JM2g0/zNaOROyp9/lsc4hoJHgczEikhaz6",
-	"Qc9fhWdgZTnTLMAn8SxJPOCRzzNOjBZlTagtfWfv0wcHUHrgsWsm/aJ1n8tUJdH7nuoX10IsGW3AGkF8",
-	"evrIIrBKl1yseTDdOB4oYyuBvL6AJ7cniFtLznOrOnuDqUCy+QLgMc2y5zlnZXkB65jSGK844I3tfy5N",
-	"zBiMYtxMdoJBeDsXtj7R/irPPgY2W2P5qyUF34CZG68Zf2f7G9PthV1cmrH4ZOKDkAEnj2xOtJAvI0lj",
-	"yjUjiXo5p4NbwHD0fGV6UX7xEej88eko7qe29fqIKQATtZrL99jkEC5w6OqGz0TXGHZENEnEPIMdbd+l",
-	"92xMnuDf3QkrMNw901RGRY/Jx9PBBP9+p6etMUXOUW1ySLvBtBH6yOg6UJpa8E88xWlsE5NgaPV0lA75",
-	"J93ST+5Lrz62cbGwxnCdEC8lfIOxcBe1ykPhQYaAlhZ6Zc74RfDK2lIgF6CtsDRLi6Ic/OuVLzUXw6v1",
-	"UXzIPclOGLZ0oJrGgrKz5Z15tVPRgbVtyMaHXeSCUGYF3VxcFLloEMZTGgKY+dmwj3iWkxFfv6lbMiCK",
-	"lZOn9PTfv3q1x+P/Y0d2I8f1wx5Ph3jNBaTbT3fX6CDnu+VH6nC6lyPqodEMbcjYZp0AecXAZsxlHPcn",
-	"cNqVS+tm4LAIDZVuB8ZmcKs0ebKfvrW6m0szPJa3Dbu4I/NGa7jgO2LqULnndlg38VkbCc24EnhHpRL8",
-	"g5Dp8Y+lQl4mMdGkDc7jfUHlTab29shXcC4cXJ8Q4MIEGpcwyLhmSY7dh8nNlsDbX5v3XhJFDyCfzdFC",
-	"HKp5od7ep8YJdFzKS2BRgdnMd0NYZJKgDzkHBET/tFPsbJTNM4UIXtA6h+NF3jvpyJX9NTTEIhSCElRU",
-	"mWgStB8pXTXOkWfLfSo87LhDht5/5ar4PmdaCwRTGYc+DNYLFi1sCLRUS10h+7XwsmLNvXBKN9uI/SPc",
-	"1hXsrN/whT0xanmbuXstUnpFouVZ13B/cb3CHjjqHds6OqgYqbB/2byEHUGtj5Q80pPimPaxQZ+eMVIS",
-	"uhXJTMMn+LcDb+GdaXeivIUlwfMDoq/ywQ9+63wSjv+mKshhkK2QzRb+llYjmmUSarO50KyhJvGuNNix",
-	"hRsST7swqCfE6z5neiEw+d3iuy25WKN/ikLmyJ7bBsZzWvuGiRcbSuQus4qJ/zKtRrasbC9Nhb5I0pQI",
-	"saQxuu6IvsjJg11Rv+DJps+s2OdMnrRYUv5tEpGE8rh9ih7wN9euaRdtER7fOalpd4xvd5qQpr/oyuv0",
-	"Anlg7m3D4MuH6+C7786/e+a0h2eKRplkenP29m8/2UWwvMITohOi2ub+EhochYmplvb1Dl/+bZCSnyFK",
-	"3JJ15l3n81fPWdjn7zqcvJY0QtSml3SDsAvw14oo1W+HpSvWvp1Mgx15g1eUQDF9ynimaVigrOQqmKQk",
-	"STYBa8I9AzWmTRDqVI5+udJikMeAd3+/J/00aIJQSuSy6teuRwdavdX4gC75OZeBaet8ACnVUnCRUjjN",
-	"zWHaywsLQiYsiX2jkIn4FEuccFhNSMZWF4O4V0x63XPr9un56pucWo4o7jQbUsMCwV8DwulX0kpxtyaY",
-	"HmEE0WqIQwJH3+cprA7LyHSInKWI9twh8/FBbrxLNOj0j0D5TDYHp7glmzJcqw/CX1dmf2DUqjymnWNF",
-	"rMkG4tM2I8d6qeB+JSWXaRCz2YxK5QguvfbUqEIQNiXDld7Een0REgMgze296htEwX7s0T0bGZSPLYtj",
-	"GF+AYNV6AEODMfcFdNBqbJkVxlaDs9bnbzfCuhYvdvCVBWNGPrqNmMnk7O3ZhKzY2befvv1fAAAA//8=",
+	"SQ7H7VnyBrQVGe7pdcSihpmn+3r9eNG+phuKg+VopI5LpcQ843ZofWVm8I3PzAouxyWbtazvwQdui50o",
+	"Y8npeHYQANIswOwQx28hstL58ONJDoZRRmvxfhCnbgOBC9j5v0R5vKmWVIr+IE43lept1L9NkDPa91Qq",
+	"II6fIfHfApDjErQN7rW/GTnN/d7oC4ZJE1M76PTXq7x/YDzXqtnuBrRLKkOzjoLkyFB9agjwoAXrXFZA",
+	"fflCk0rcGQv98ppaKXGvLUmeDvBf6V34+F53M4J5Ta/wK2qBkNdoxsuhQg+NUEnpE2DPohMNu/er5dLM",
+	"zbuQs5N7fDHXNMf36lKeCZ2cl3iVe1vXeFw1YVo/glJ7pmqvdkfxSRQXzwBKu+vB9BV1MNQsKj+aul7X",
+	"HosCCJ/gNnnu7gOmZ+6G7xPBtOTylZX4YWiePPrqq+lE70+Tj/2pywyOAeCkH6WUxc730PN852iTuCqi",
+	"ovvVtPJsCpWDSMSvhr44Dx+x7+Xz0DNG1IUqoVlfaOe3PkMKPPAClhAmUEOpdy3XFe6e+or9IEQpyn7t",
+	"Yq0YrnSywRglqqiaiBx3D9N+Fungi6P3U83w/kQ3xIV5AJegnH2ZTvHhaiQUcg+ujDcBugC6UWpjQ76b",
+	"GQ3ek8lM0UMKLfIhMcjs5NEkVSQ+FD61sWQ791g/49PloX6G8PxMkOF+MwemfBSf3CNzx8SDzFH/8VZo",
+	"3VQ+p3nBKUf3bLq/jweNOn/5b//6xc8PH/wV8fD+/3/530hIvAHe+/iZ6DTGvKZ61pSZ1u9t69zUZlpl",
+	"m7QTfCOs9Y3fLd8Lj4bpbw1oIBa1KcDC9DVLNYjzXg+wr8eagLW9vXwPW2xnAIFbn5Wah7QPZzfxFU0K",
+	"wxi2SNj036Ze0uJAtjV+72hjE3p5CFCihnCu2RPjHe38vp6SnkghMoiQkoaWwgmI/gjifvzOI5JWmYBr",
+	"trzgB3F6q9VW88NBLG5ci/d06P/gAf6vntRNVQ0rFAXi2wQE/k5zOpIxhTj+qEkj4pkv0yvwZqxMjKQ1",
+	"iAKncxbEQmThSJqI3TvmGKZtwofT2lKw6bAYKxoILQUyO3fTBk8vcS+PsvKnNoO9w3pkDnnrN0eOgM+6",
+	"wK11KzSlD0DL7dA9255UUqBHHsA7kfBiPNr7gohtaitzgOLcWARFDQWh0mKD6TmApych9iWlcGHZqJMa",
+	"1wtqRymOCENkADJxg3MM06Z6LXKC6HqWP9s9+GytGrLjbnUGgcW3Aqr4Q5ExATzHATR1Wqj8OQ50ilkf",
+	"dXj1q5l2xRwpYaSv6Zok9qdw7N9Ta/Bn6OE6AXx8bOEMnsujM4/qxO/lLjK8vu7zgC9C1c0e2g/S7liY",
+	"E1zmnhlWUFTk3qvOLKLbXniq26zIPq4XHLw53gTsCXeZOjPJaMsiBATfP1xa3u+XH+rs/fC5tWuxGEdl",
+	"BGYmXe0dcc/R4QUmsOC6BrUxmMDSsICY2tHSelJTM6OwccpBaRFeaYEHM/YHeTvH/O27IC/kW5P9ID7a",
+	"b5KgWT6cRrRh5EYtRY7rZSimqASzgE2SyFtQR32OW5gOucoWiuzydCpuv/nIi8uTELGb/0bzkA9GGfyZ",
+	"5L84dwKnIpyKfrMY7GOmtDM2nyIe50kaEUG2yGv8vjIBySKZG8STTTxYoy42whjn2t6MJfh5cEufF2VD",
+	"UeHVqGX/qbKmQ4/4GZm33QRD77VqV+tzDgMHttmHISkpeEOCfpbrXP3jUdQ3woReo30ogluZKU3PtMvz",
+	"3hyAD6SxkDJVXxn4+hunR6XSVh1be7wOUFLGWTs+8jXDv++X1da2wGKy1Ilb1ou4y1LeBZ3M7xR8hhwb",
+	"/Y0UTqn3uhH9j6hq3dcWKtBqxaC+PhzZoxZG1DYGSi5ufeVmkzQ/VZmsUbceusRjDgbCgj7JfpwUFWE0",
+	"i6gFKIhjjc0/Mb66y7isC/E9tUn6J7crDgDys9PJ8PlMa6l8GyHf/6fFq4+QwGFB5NaF1tnDu35jKUcd",
+	"Fm9qwfeo90GTHsYZNEAmBTv+cifEQxwwg6Y5H73RYtGy/1qY2covlSLPW27MXpyfmT3ZQXTnDHmP7dYl",
+	"0wsI9a15sYd7Fh0DtTm1namjqB3qA20SMK3xW90MsJnQgcrWWp2M0BBZgL8crgbL6pGmXUU79Agt3EFD",
+	"YiwwRzqUmnR6FFo4rh5NjZhBA3fBm05hcbuYTFB0nIlSSiVzzBDLUnWsxiyBwHVfybUyu1d4nLzBHp2k",
+	"oxDcbqIvKbhTTrYOAEXF42RIAy4T63ERQm+hedWlcy1834luEeG/cdMba+6Y7UeBqSFzKsdpgI3kUyCa",
+	"5nwpZ2BDHDwSO/ZLgmZHsxsKcGPzrQ4XX7Bz+4b2cPODGhX2MhYXeU+B13KzBebtng5t9/DnsRW0/EDf",
+	"ONlEnJ6nBLV12IDpje2b9DCHeJPlYydRcgwtl5lHZogJPumwGOVBZ40g6MmyPtb9hjyWN6EluNtOoXut",
+	"yKhg9kyOi0GHTgOuyGBIkRy1M124lnZgXtSiKQ9XM9NFRHQP8lOgl2l3NIrEYJd8A5FEIaX2ZaT30bwd",
+	"a/1a6Z7l566OVANDmUNICRXH8wAeF+zzPwP2+PKGUm0nKZy2J8zKky7fe/9tiHDksLQXoOTvEPwzMBj2",
+	"zIkwXaqw/BZbu/PaRJ9d/I9g2juLnIaBtDaDAVvJvcjd0e6loND7cE4U8loYcVhXwtDhG18GRHnNsGn1",
+	"Tm537u6vxZZbeSuwMY86pZ7AnI/ML8fnRdFb05gcfPC80p7ZYCQzPzjzyIMlF7CxRs670G5Eyov9Z8RU",
+	"s4W6ixthgxyd5w3oR9c66bF+4AytyN7q4sBltdjHqWphRLVZ4uKsFM+0YTs0xQ4cp3DrM2jGhBlBJyH2",
+	"M9t2ZTdjPoL0CJgTUmkV4Jl9MhQsKU/sC8oSL0tSuFP2QaFqy4slCgm+MIlefGHuQNRJh4CEaaqvqqtz",
+	"P52aXN/8XIRboUMgID4ra/v149kIMJ7sMebd7lLadMXTux2QZCFa1eTHo1Yc4zThmkwxFdwE9S3c7G5O",
+	"aXMX8k68vIHse7kEdBGW85zrZd1oR9pCesux7QsJ2JMITcmPPqsWEhx8lAQiJpB/WMoy0yuyqana6mdV",
+	"xfA3BG80B7fNAb1xhem7FtJEflWyFmWMeR7mI7U29Z5sEwnpvPPp/BLTf6kvjbbIet8qNyY1YaFNidpk",
+	"GmBpY/9O9hkEaxD62ZuIcRmhWFSDiiZEXn5ZUNA0yZbh2FK3GTc3ofpnuPXZkJLgm+dZ9gymw8TlfkQN",
+	"s16iEmQcgthzYz6ylkchIr80z5YZtJ87KCs3Zhm6FwkbWb+JuhYFkhFCjwSzAhwOhHyFWTHcLfYQGe0p",
+	"KAr4NxNuiQUmiErjjrMjbvgGCSmLZ2qBVxLNqUyjP7IHh1OioLugtBgUIJ2H+PaH3TmXvVLMbeqgBS/P",
+	"r5Se3//ZvbDcwb2Xx+OCjbjZSxIh+D7hI0NbmvkyaaS4YEBYKz7aHDAkuMepH265lrkOx5B0hbbrAYFe",
+	"nXZdo2HtJsTczSig3HtCxUl8BknMGFfXzjx2TepcN3GS3c7UKBODVEsOS5Qy8VJORHHc0EQNSc9twp+r",
+	"Vl9Kryu/jS2Htfds9/JJro1EYAW9JKu2edCyfucUKk6Cyiviyrsn3P78luZPzYNqq7wO/Gnx/wLknx9t",
+	"AJzeI4M79ffWYm0E0zGWDudBA++UBtypPg5IBTHi64bwW+UHfJ91zt2XRJvp+Y3N5LyPzx/NwFdhNuQG",
+	"VrwQ5btmebmfkaXoIe+3x+zIoV/NL3dO0F3mMB0RZfhElgQHMtcFo/yizPFxbTUvZTHE+Zq8LRYHMcMk",
+	"s5HMnaou+d53vqlWLjA6L2ThpHKfGRoP9ev7GASfDsUTvzXChFKpWbP+j/DCdPBcL7Kr4giJD35mWlVk",
+	"Fk+OdvABq4TdavlglDEzkc4cQmyAARm6gEZgC52NcwGZgtkzcAoJUZqRSm4oucDEFqfHbzWvrShXPueR",
+	"2wBUbxDtIDgHEQDBs5L7dV8jEuldfbP56JtWjb3kYL1z7y0R6rO95h4DJULN+NgmktxH0v1WpyF12OC4",
+	"nlGG+877Unv5mAH/aqx8drTsdayffCj8Hf6i1Aw46wBm5D10gS/g5dG1vvHGPRE7GWn5UYuTU+GkXRYA",
+	"l/8Qc02EewunujFbLvELGyXJfyTiuF8YUQh9nLwYvvGPgaumqtSJNGffhzY4QfyHJHmUpCvfKtc3mLlL",
+	"a5m4svc7QZrcO8F1mQuC+PYuTjTVCtEh6FrAXlizqCCw6l6HfYCAxgbBcKG9E6keNUYWU+uBZlxnwMod",
+	"P1S5HhrZw5apNf3gOxMZX+wh6nJ1oQkzK3DdO83YCwsBL9z7YcPCfFM2G+VsFMrEaa+IRX/DdSWFbuuX",
+	"5h/0IWwD+kbXAtRmZ2SOAlJfeugD1DKSrT3zVTVOl5uoZvez/43JVHKMdak5igzsu2lynlkbwpDzIjA2",
+	"4BT4CfpB/Qija33vwccoVT/dszMmCgmuwbdYq9AO8p412D4qNU4k+WRmNfXz83d+05bUUWp1zMKH/ftS",
+	"sN1OwTEBDSSNT358yvga6jCU9q2JIx4EGXNQAVrinqZ5lPUiHa5+K+vpryaRRBIX6VjxOtcNHqmgap9J",
+	"eILaFct8S5SlgcnREKNfzkKoTQr24N+nUQ/ENtjSi/Kxw3stR+WWktdO2jM84A5u9tPS0z0U7Ljs8Dft",
+	"AsmunOcL2rym9aZED0L/a8yr9nFQDIVOpxP7tsAkGp77KX63UmrvFJ2NddoXN/jz51apB0WlzF3anfUv",
+	"RCetUW4flfEeZSuKXS1/a6D/blN3CmDMUVnsUh0qYbTgJf4Gzc8xcRAaBMeNSOpm3Pxz3gen3nUk/0bH",
+	"+9MPnw4L/6DzzrjJmOTLnF5ZmXod6wGNxZaDDV2nc1C5mdQYxqWwd+q64+lKfgtXERVQVoybfUBQlInC",
+	"vEA5r1N/zsAAhwJnSic95ygxJysV7x6SRqdM7CwqYXMVQSrTyKtoyHRDK74ldYqTgqwVJu33N+7ZSNJm",
+	"BX4VH8MbOLyRmdsLCMpow14GDEwEK0NTd5B+3iXHZOoNEcifmYOHiGmzxphVROaz7ktEEtxAEMkPkiUk",
+	"acU+S8EDjToI9E3xneCl74rqLEfb9gqF+nRZs7V0plQ8OUPyqjoT7vBkuyPiQxBKODecqgy9SnGUfIij",
+	"IlvBvcESI2fIRzgiRMq0SrGqs2OpuAoYfVStAZS5uCcYhy/4muv5xthIS9zAVERRExAFT4A0THw8isLt",
+	"G/RwwvtmkhPVJtONHsLkY6VCIQjFjQU2mTPaiAet4sV+ZLMCkFY6omda/xc/LXfxZypDl/VCCMcp1+z3",
+	"EidBiXwBSUx4niMDx60OtA808Xy8ik0WkBMnBGq2AefcepyyESN4Xh1iPw0CwqqSn1OMAD/zab7INkeb",
+	"Jyk9zkgrMK9wASR5AOWjuACr0GRRyAa9kykYnAQkqu2TQyBG7Xhdmmc9pI30S5fhZ90hpdTfQO1dn0xx",
+	"InVUq3UlDhSghc0lexvLbZNLkcoKe/zD5JXqfl116ngak5t5i2nZK6tdlD8XP3RBZW0+kodzGJ04XY+3",
+	"zmQXLig2cBKAvtYuQ7a6FHAo1h8kQfTgewtpBuerMN9RWsUU5wUSYVnb2/mEmVxldiXCEMAKay04lUr8",
+	"naqkO9hwi0IyhJlrDr3kZ2g6RzBzwbWYdSKEMeFA0KIVMquPvE47gQ8Lrbmms802XDPBNSwOq7bYjt8K",
+	"5ttCL8jjndt7aKtJYKVnHsbf7rQQDBRvn9W81eKEWdyI1ru8C3+fkDNDRo6y7idMS90wXzzpgwgrX7sm",
+	"dUTBnTWZ79xg2bJt8BnSac1DjILFNlqdK5E+8uJe6qICpbPrczbT0vJlr6ctVEnRVKa+lyg2w5xaXm8X",
+	"rPede/yFk6UXZMr6lkI9TQn+jpy/FgU/CGZEgV61uQloVfWS07m7R046fqAQIjb5OSltd+BBBOt39jFr",
+	"u2zSBePnxUB7yxJ+MPL1hteY13cPkEMXdO9s4RFSEH+vGSL9O9m4KA79heBPaIrvESOWIUzaZiJ5FkpP",
+	"yCpcY/5IR4ZO2H4VerWLgNh2Dh8xo3cmrSgtTX97pdUhm/m2yOEzmnDVEUSUwwzcAVD1I61BR0Dt+F3V",
+	"4C/37Uo1h925sM9evFjm3wyZk1vxmqrsDFDR7mfMszIMGSRdwCjAX6iIIYIVm43SEO/iZi9KZ8U+Zdcx",
+	"cWutyjMkbc3MFlgKuVBJsxOZa7mPk33ihoE7wDfmPvoy43JOnEMLs6CWckSpG8AttFGHgLmaLAwHzkUy",
+	"7g9eINe9hKKhn2aboyerEAmolc0Bj5uJ+haf5HYxvgEwf68rSktFD3qAE2kxJ3BXwxnMyIijMsiQuabQ",
+	"o4mGvC5l6WHxClUbWYYM43mJiun7g6xibjLpFWM4R/xomFFOq08v7Tk5asNIzZLaomI3UqR0CcTuHVLF",
+	"I9vgGpL5RTCiMKnOtnmaU5zyH41oRPlOHJW2/8WAC3Sc1JAf8Df0QEvDrNCHOfJwIMb8g6XmGwhtNGt/",
+	"+H5ZzXU9UNAHfuphQIrw77zzq4db2ZA1hm/UabFpCOUSn44DYaL0woLhMFjdTlSZ2O0i7Qg+Qw4dQhaX",
+	"u2kWAPCMMK6fxrzypy5HBtd/OOJNHbKE15Uq9li21qv4WpyB12fecLP4CyfMIQ928k4U6lbo8wtVCsLj",
+	"VIQ/XxiDxvfpgQ/qloLG1O0PQ/bSwkqd+3EmzcIA7dfGCeTmpqQmjkHh/rmRBV+Ssv+ifWkcCe3+UV6i",
+	"odaZeGbV5D0S/HuXY/oEhzuV6G5Dq70Fnpco6Ok0k/DzM5vXMINXMr14OAtXCSEVCnmUAT45Ux3Ly9LZ",
+	"dgBwexDG8K1gWwWRaTqg6c3tBX4d2KKbYKaPuVLuwzWy2DGRryjQ0tpp1fUDPuY5MdNTNDgykqZZEE/1",
+	"Q6R0bQuDW57pMkjr/Ei2OH86vinl0t4aSWu80XadlgT3DNUghssSGpgKHs2gSnCErPWpSZ1+kWRbdp5z",
+	"1HuKeQ+DM7ngKAgI0NeTVpIPJfor3g2TJ2EWZ/JuQqYjFO7lzM8MY3WacntepFTRPh1Aef/UGO4dC+G+",
+	"ANx7Umi4l8g6I7V5G15Yx9NnVkPdxTAwVEqbk+/36tmrxSmHW46TxLDTzunFJQMEqA54VPglzVnJN9xY",
+	"mkLWPVeBrimorSdUWAi9XbdSnN7KgkQlX+b+un+0yFwaTJg1iV0FzpP3quwUH/V8EW8xRbTvD82CQy8j",
+	"hOY2W3EGKTb4wBP2kG1EVTGOTVMeMbPj+/OKfcmMqmS5Yo+Z4OaMzbQaI4tMtYIWBacqiJzyYRrMizVW",
+	"VhWTZsWumVXQm+UOZYDTW5fsQn4HbyyZxgeOuE7gEmI8PgTQS3uXh4ma0OvP/zpRFbrBVG4yQ43ZHa8Z",
+	"BHHP7OgONbTzaLTIdLcJ2jrxW8VDjnOfL7gFEELsnch4ffZZnJbxqnqaNH3vdl/f8UxTEfxlrC7E0dYn",
+	"/YR0P5hBTBSF0IsRpZfCdyi6NZbrW2rdP9XAJR6NtN4KjdRuex255aOzfqRF1wx0CnD3h4T9MJ9AphUw",
+	"Ubs/o9afL02OhQSn2nc/Do2VuDHSWF7ThVrvAI4gxaDeSfPACn3wnr7Ov88Y7nK0ecC3dHfld0093V1r",
+	"TLYFN/+d2mocsKPefDtt1pUA6hMEc93304hE9mZoqC5CF6OFuM0MPSrmUROCcnMCMqZH+wWbteDzWTzq",
+	"RTU/TiJ0FeOI+TKo9vFxxl6GAKA9r1hTS+uTkrb0602VqYrYqdMbhZs7GpD0j1140Q+KcWLlTRsXg9z6",
+	"pConU4yzALNvT14/USMOIJRmp04CK59D1tT8A1cpaozXHsqtI39riZFZK2pmmmLXliCPt4CcYYhV3Are",
+	"ZHwzEYrxAhWHdzWGC/Ud3dQvm0wMC2vAhnfq0VHJ14cRWa3LkdzyanSIW86tGZpW03x8MpQD9cDYw3a1",
+	"kUosfw/LjUKEEsU3XObMPKMOAkLx4LmApHII1/dAmH0M/yxSXM+rVSiNpu/Dm4JT6CG8skLXgH6+IDvH",
+	"fetZ+yYJeOpTAye/8yFky9FBx704Z9OcvIK2l3W5Yusz28iN3SU9LyELcVNxexlMwOTU/yZrf8sv6Wb2",
+	"vRCWxASVWlMVYYjyEMHOsLsilvMxq7YC0ARlzRDNSJ/ZQS1B4chNJ48jAI0AMgdu1BXTHOdzBNnnz1fp",
+	"hRl47mijOq0zpjleeR4M2xMJvOoyPXlG+wxOYFPALizssKCdvZQJysyRVPj+Ko6eV/ha/kwu7QP/FSvq",
+	"uG00rx4cZA3/veP6oGpZxD8cRKXK5L+LnVYHbmUB9s2vSj/g+ii2W6mwRqL3B3hirdVe1A+KnYJcN3yq",
+	"/0d4ciNvxYPYNBQf7P7NCqs5vGTywu0D1X77x1qwiNCNCNVARLbjdfmZaXFsEbt6Y+FcOVuTIZdhPwj3",
+	"ZnNYs4fu0qyktVU4iOyrge0NcBTLGCP081zwygXdgyL7zR6mD/PhAWVguqvIjj38jZQLlY5AlLSTHvoN",
+	"bCQ2xukesQgnHfgXoHX+j+/fXK2unj1/cbUCKGKSIZbmOkfAzCkK+EmNNnuAVf90DC0XFsQ9HB1+IID7",
+	"v/qKqum/MFclAnZGT8VX19MAEgG9O2qL6/OMFNq4oPCFyU70Nx6otQ/fWs/OYTpwm8utn50zpdA+nPGm",
+	"0wU3vtUECQsAvnshPCA7U/4vlQrFkJMjKGPkuhK5SP8GzPRlSVnLE7gFvwy0VnBEWKohueOAulgkGlI6",
+	"WaOfW7sumkcKVZc3otCC4JWjLAKMM/Q4L7nl7Kd3b66e1E1VUSXXPgiNLdH/4x0rVElnU8URh6qNlnOK",
+	"2eB9fHoVJ5pZYoR26C0vNEyfHbAWJ/81emMJoNTLPze386CImJtJA/i8f/FG2OZIObD2YuRuOQjujODy",
+	"CQP+Aw+L0xhXjLNix6VesbatTQT+Oe2Ub56QmFde0YS3wMiq6eYJUVCNkfA5PASlY80FKLXFThQL+hAA",
+	"7V7gO5ShljPsAWZm4TCvANSGcrO4j3a6190KZ3DztYKmYmtRZaD3oG/4WMvDsMur1EG+KHMQpg4YYOQJ",
+	"KXZKVbRDUNXRCj1xxHoXvPBdksJad7zeekwc3oF8SyXLn9Fqtmx6VhKen7hEv02RwyIPJJwaNyR7TIHV",
+	"qERsWZUj6QpEyyq1n+kLrzAtHYcYn5ihipuNveA0jfPK7M3v71bcCmlsfi2vAnpUL3+ZJuVI5uZBlBk0",
+	"ytC5iUDh8PkuRoi6PWlEpggAcwpRh6s3n5/cHeQH/94KhwgYn1tVCxDZobkQBZHlA3O9hGePQ1iTQmak",
+	"9ZgnUJsximTJ7gtKkcG+bLU6YYcAQojtuKGyJeRBkH2Os03YgiCcVc/kH57hHvLPBVGcMjcKW4ACPYiM",
+	"YOPTgss9M4hPVlj0FheVTHkV1EpPVnI36FDvM4wO+yoqcIE/ZRvVaKA3xHw38lZE9JVKnYD9dhLg0nsp",
+	"FXI71yipEIR2jvkiy7ISl+jaFTC+f3+Fs6NJIzeWbA2RwTXysathTZw6jZQpEekuQs/ImlhDcPfkoUTT",
+	"SqEuOm+yILklgr19cDsErzO2KfCuUMqIFmom+PbNUaUGy0gsa2EW0KzkJe/gtLkO27Ei+PKm0/RVQOO5",
+	"5tJUYBqv6+cKZVpPKR+eOpCKvtpQWuYUEG1CKeNT9uAhq8Ut2XV1dbVeCHObB1yCE/4sh7JyEOb5DKTb",
+	"HrwRd7xyFb8dPzRCtY0iaLYTfKyJEMSZWlAy39aNNQboeWiMxbLXp+waESK1+z8ficX7kW4iB5DVJLU2",
+	"0CiO6ATZ1ICTBv4cwBTjTDeVeMqgr9EJw+Mx2+8z44SsEXZJt9LWR0T1onRzliirkwc7gXjYonvCIsvl",
+	"/ybV/dDbKYWMmz80iaDxvjVkgmLgVlWW+axJs5PHXGdBhHwBPSP3Nt0sGd9GOEJsmZwHyrgAdNGfIc+E",
+	"3W0PDNiCgMVOCj7PwLcSgHVnj9uP9d1bxs/0aSRh5BFHhpvUT1RfaKo/FcjNQHTozpHUfy+IFay1arKR",
+	"p8WSdEIiwvXpB8yQgOoRr5ra5oL4ma6SMxUKeL/VKHAkcmaVyqTau9vpPK4d3Vs77wTsjAL049qaZ3a8",
+	"TcB0J3Ah9t1M4OUZhHCEw4eSmaWoaUi3qMWNnIvY9m8yaS+rOWcV2EX92UIojqQ9hgWojvLqVsC9w46O",
+	"DCMwDX10605LNx9Yw5FwRSS1nJI6jEl39fRk5vPTFetSLKtY7Wn7nWM763Rit/lEyw/n1E+GXD9gSs9u",
+	"vTRyvX+00/7uj/abkNCzGFITZprD08wA+K2uTlxaMxvaLxW8+GaYZZZ2NFBmbCXUu4Uw1xyqOgAqH1GM",
+	"sCOUtIBPTGfB5XNIMhisdqdDJvAdG0SFvMS7fok2jEKJMvZm9pNuB83QvapCBeqwOoMvAJfhedCx5RUZ",
+	"asTsQJ+IhcxXj7SLlkjS6vbP6JpEZOjh1FuEbkfADNnrkusSeore1WGaVWIzI1OlweuKF/u/iUwVjk95",
+	"oTUN+O1beZvrFrfzOAdUEt3CNHTB96/6U1leQr5D7ISYx5OuYOVzuiI9OqOO6gpWHL9VHCHXFmRXbMM7",
+	"VPeSh48wByL+92gzky9TQNsvqTrgDrrvOIYvzoteaYCuiClcwu5U2W/LEJsu6LYKH0HByGypBFyNwI6o",
+	"87rnfQBp4ACZ1cp6G1pwD402lc06zJswVi26rDWASKtjBkck23Rpbtgb/zxoBYVLC9PN0wamNlR7IIZK",
+	"zkt8tCMq3ZiwmScB48kOcVy/sDguvZYYz+wtZJtZRuwjnfWUiNp+Zpg61SEO689E6hVqw8OfmW7mdMwQ",
+	"BCeEFfo2IusazE6RvZ5PSekJXOv0JZpWKUjD/KP3mMu1DOklwo6SwPoB5h6qClejGLSjJurIYWxt1z7c",
+	"T8Er0DZW7OFXT768jqhlsb2gh1/PFagMYGWg3Yxoy5icmM3kbMyMr3tnUGs5k7jo0niPdm7qMevu6yTn",
+	"7sHDSUMxQti08Xx/2CJbYfFQB5hpwj5PGrS3OJV5DCd/ct9Erutn6W2bmqpyCu03ENuvULpMj0EikQBk",
+	"h2DRl/xsWoQ7zgpVVYJvG4HGR8K9UAiAK76jBREF57Rn57/a6SUDPyRWRuz2Gag3duyPJFzdm5a9vTt8",
+	"J6rSu8OXgdQkcL7j0MT+OeiioZYkKQUP3xzIxwUiJNS5ErujTHIHWCi9Wp+ZLPs3E5TMfmYmU2rbklp/",
+	"WFataOgc/QR4tsWLRXL5rQzAWjOO/Ft/N8+8sNdK17OOjnvw2Vo1Gd90e7kO790gAsgzoZioTAhCRQ86",
+	"3v79ttVQclWq+WDweZlRqNryYgFDvsAXSPmjucn2wQHHqq+Gd+TrqBpbJbppON3gahLjg9ydRaqL51aM",
+	"P+JVn8ntQa5con2nlwuZQ7ixd4lxJzUT9C/fVEZEryUhJ6HJLmSPJNpkq3n6k7ma0ZPYNx+YXZ/gHl+O",
+	"Sx4yuGY0o/mTtCer5uYp3KF3S15Big1/nXhKhU/QnUKBSzzH7URWXawfnHZsIhGYPSxxwFEdgZUTtFLd",
+	"CBsB8hcVjmhjX9IFUFFpAiALLMR3upQpNKTYYctTVF9z+ilZE7IX4vifoe4+40E8u9/hrEAaPuTKuhvx",
+	"tFNYbmUsP4e2q15MxRl8OVmWUvF62/hbKIOnvQnpAu7gmqPaO3VJeUUFgYqUEXWAUE3bo3YcQo9IEYfD",
+	"jwPxIzYJ1+IpU3V1BtP07ldNJawVms4b+enolghpbQDmxpq6FF0DGGS3Y4MjPwqNLVHwk6ZLhcckLFpN",
+	"VCldT3vQnJL4D1VnBOzrZz888/PCnOp/JPnVrTqTYrY9nhgy06c6TCNl4oSbVu2B6hA6f27/07dl6TnT",
+	"FLU7r7Q6sO9VvcBKecnPbxRVnra6UmSabtp7ApjOURIhALjZG4at2OZ3ofgxg52Y7zbic4/om2k83Z2T",
+	"7TR8GAqPFN+LDjZDiE/47jJKL0UP7oRnqFgdr/akonkAacKrPbNqhSXnHpN62QTe82r/Xi0BnIMpRXp5",
+	"Tkgov0L+85tE8e57vq5EJpW8UFVzqOnMfJlrgWlykIRz+1vJ2l+VbuwEP959N7sCusLUSRT8EKSKcWaO",
+	"TvKanRBDvCz/YEcj61+xHsy5O8o3kxjceX8YPxyrO8EGhwQqmFr7QYpQgyZP7p1cWQ33hGMFrwF8a5EZ",
+	"r9XJzMik1IhgFSgfp0Rv8158pyiI7aUVD0uSWzpeenpacGaHybiqWds7N50bw9teCsQ/gYfdoujj1OnF",
+	"6q2wz7UUm8vTj2dnonzatnqg1peymDRb/u4fG+OPoDcPYtRhjDw1X2oqoFPs+MByu6deLJcjF/pJ5dcS",
+	"u4Uv7jI6r9lciHtnevrJoPBHdbv1iEIjaMRPmXsdBzYMEd+vru+WbJEncC7J/j03VDrcsBJ/JPGCby8H",
+	"HnUvt2X7OaCR9zEOPTepPSRTeVWuUxaPcgmMkRM65yCxvZmNZhM+/mwnaHW5OBfVpIP5BTwUnkYg3IlX",
+	"/iaOtvva+/MxW7fq7tW1ADXWLRzyhxDLSJznuyHDKDT+kslAiKqNFTVz1q86zAhnfJorrMbSoXmacWCx",
+	"H9SJDhu0FfEUVJxCc6EWHy2aB+vFvUX6SYDL/HCWS70wZXCJHVCGQqaRBi1YFBlS5/2MOsX3Cc+OnvMf",
+	"cOcykb9JMV5U8rCe5Gx4qAfHOPReLytQz9amb73zc+zlb30biq3i1XtxOGZyXocpRqMzUkVjMDHtD7op",
+	"9j20HB7F7qPTlFZXNiyRaKMqtzsB3V19pC9477r2z6wO1kvh+SI7pJ3FkhyqpGDdLztA822RHX1CGi4v",
+	"3c1hj5mE9d1Q33Nb7OjG2JObxKvqx83Vk5+nt+sXCp4E3TYt5Cg6GSq5xwBoozO7G+nex7Y0DH6abiBF",
+	"W+cB5Rk+nyXYJ8NNn1JVszMysIfUxJa1N0/44U69zUOfjfgGOfMQMZmFfBJ0cPTnnqTZCY+H6C575KET",
+	"lxar5GrGa3PK1F3O1cszMURMzBJHqBAMEQhf04YxiKfAdEzVRehLuEjTe+XGzWXW77xVsCzrlWrMPMoI",
+	"bm8w/YH0zDpLxOQSJrz6C2pu2QjUgKWBrhtu8ziqv3PJgR99memWNKqfzA/KnYTY59ejaiZ4sQsOeyNu",
+	"Rc3ANttc5PF+AYVaU4oQfjNE3RK1qA0YwLQTpohb00YE8TxlD6Df5CGuA22U0hlP3S2uQtMxIo/be7rG",
+	"AZ2xU3VoITkTxzmuYz4vGbldcCagFv9eOiMtreD4gM+jg2pSfY4x4hbAGhcaPA2RWDRTVPQ1sr+L03HE",
+	"0ahJWDyEdqZv/22+TmCuEy5482kEGGmYH391NzdryDeLXwsbkPX6/2REplhwpIwUjvrzXI1gvuwPIELn",
+	"NFSwRVLChxNJRqXW8ffWCZmxp4iUqOgcHDSxWAsncrB5MjepQwXxzJaBfpdaHXP+i0rwW+ywLZhu3D8a",
+	"y06qqUpWqlULvrwT1XHTVEsjYdE1OnG1E9ZJcAcGAJfaA7hgCsLs6+eNMta7Fuke3lY47cNX+ExenNns",
+	"zXB3NkdMSgiTJNgQ2iQT+wEFWXDD+rYJ7kuxa3bmWy2k5AD4vuC1h4kHPQ1y5zrXSWpAjvs9NA+Is7QI",
+	"8ckoPjsvyUOdx6HB9CHifnBIIj5UbHo+77veLF1QLoW53u9PakZ+rlOPToodlBa+mm7Dq8r3o1uOr0no",
+	"O15EJDvQmWKb9pnCbqJR57ksnP5gPsdDR0mxD2hWxTjyAuc/3kTHUPJz9T9/5g/+cf3grw9++f3h6vH1",
+	"H/9CHiYPDDd0beKtBJhhSjNsF75amqOiqCLvBJGjVAJaqLOTWzdYUhlUjbH2hG6mS+dGdtHDPmce4cXN",
+	"nd6i88KdSUtuQlbgXcpkAFDpzcUokGuZrTcp1GGjtOXram5YJPjGwzTOPv/HJ1DYnRbw/6CE6MyM3Efe",
+	"dQCw0rorbsSzjRX6jW94QhVfaWNf7JqOythXV/4uxakDuBYwUSAqQ01rx+vyZsePYhEIITLQu9CMm0i0",
+	"U2r/Id9nA8XGyAO+HAtoknsCWp8F2LZZzerdG6ODnrgm8XucOm1CFOao1QFaegWzG/J2IYPO5w5m7r6i",
+	"0WJkRcaXHvc6LFVeIjvaFzaXU1vs37Q6A/HtRl+EEZdSubcrnWqglvs6nJosqkuA7jHsH4BwflM2S3mq",
+	"u5e99Xe5K95UPuoRjmHK+am0abkgIxefB5yrPoj/wLDOh+DV7EfNKVgTfVxCPzwUL35IdcBcLenJGxw4",
+	"Uz+LzCJfAIoUEUxOmqPSt1SJzZjRs+MfX7VQbvBzaMw3V7n+wM/fbDaisCQgMS5sgT/2Az/fIDEmrf7w",
+	"6YlurckEhzZ3+8MCz+LdY6YTGTxhWpnlvNXCUGDpubY7I0lrmQy/Ez/P2KhMY5fQwMW3pc5kRLQbPYV9",
+	"M4A+oPBPa7Ns6SSs5dhyUlQbHC+zqnDN95wATjIRR/O5N23Rq46yxTDOkLvDrYaQe3MPEEpBKo9Abjak",
+	"FxsS7CFXMJQJ+Ufb/ksRHnZJCWDgUxKJzggbA2Hit4ZXZjqIFT66SKD480LMcElhysWn4gQXgCdGu4C0",
+	"GiVszCrwCclb3mHfc5IhmDddVod4g4R/KUF35H7vsS/1QVZnZ3TRatIgDDNKCyH2L2mXS1Dah4q4VtCx",
+	"csgzkF2jGsvWZ+Yjv7Nn8dqKA1mVZ6w8ZNvzguPLt4+FyI4WxV5lfKQt+OZ42oJ76kObqrCMmt9mIkK7",
+	"GVAe7v3n5+947SuQo7c5n9GEGJXeleXjLvODqmWu7O/Hxi5adW73DsIYul4H2wmAB3ONzf2Z3ADQudvG",
+	"2Jzeo4vP7KwGg731GMJk26eIo9BXB0t+XjFuwY1KSpZa2f9c2l32WPE6J1tlbTFyJ6G3HGTfq7BwJj7y",
+	"wlZn/BkKeDJVn5fUcLet/+kGmOHnZwsiXZ7oE7NI+23HlzKu5V7r7SM0h/eloNIAs2PpJ7rMZrFIp8/8",
+	"BXllM93Py4Nv/uqmc4NirTuhBNocSouq3V3RVJZG7ff5iItzUuKJToExkDKdaLAP/AZh0l4b8SSt2qa2",
+	"bQWNtzJxXYn07xbVBz0nqc33V2xMOULJ3UrRFIWj5f/2/k1gceE05m53L58XOvfKcv4t0s+EfkRkQi+6",
+	"5F/yc3urtN/9N+Kzug/flJZnXo9CdD26vl4qcDEQ4c/yU8bXcA0o7RPc3JXWmAZ8nuNlqUdZL7ul38p6",
+	"xuwBYmPRd9/DG9NfTpRasjV+0gPfN93hJTZRCNl/sR2H+7VWlu3FsRPQGNGRQ6w4Lewkqk57Jz/MOXcy",
+	"XrSabF/9rd/iiRvpKoQ+QGl8KAwAH0G6B6dh1AgAVdu9QyPawCwmFQ7fZD/BUO8pGpN3eykslzPgmv1z",
+	"7cxWKUFyxMz0HLDz8AU2qmjoVcT13V21a4/2LN+xISFHBslFFv2kSfQ6ldy4sBzRvuVUisKSdOOgpROs",
+	"g31Ka3VKr8y1Ahjhu/aquLhIKE2zzVEFNnBIlZA5PZA/nJVaVtUKEhtalH2GeupZLCtOzGZVy7obzUnO",
+	"sPch9XoU8YPAky/tzkewvcEzdEL1WpH4aN1OcOyui671X5WsIeKqMCKLnUj4lss6VU6O8V+VNBijAgIB",
+	"+TNteNL9H6pmssQC2fDUU18vu3eSDzJFWTvoGBjcnG6Wss6mLMX7bVkOOQ0zPTsHqdNamuDpgN8Rcscl",
+	"RjuRX1JhEPKY8nie4ar/NBVy0h+scR2pH0R2L+WL0FolYmFgf9ZcRracniY+Tk40bPY/McYd4YXa+HYA",
+	"1PD/euCExQMnoo2qNmJLn1a9O9ud7yi7wayKqxOvfJri8PwC44Ec8j5h/EAKeZLgXbZfMoK7/z1XFV93",
+	"68ZT09HDnccQ9F4ezQNelw8qwSFFhFfVA/gr+YFbXjVdqhRa2WKH/szfGq6t0A+QdL/cLxBQQPMJHUT8",
+	"VDqBzlEtMs0oHYYcmqqi+uMUjWFHJWvrt4Qz9yQ7cE334Fl2N+OXlwvJ80X3OawxDpqvAvWUyoCbQ17a",
+	"HLMQTJVAVyoJAdOBBylrgEXewQOx2PNjeMf8GdRGI3GoMUiPZiNqZppiFzxJWJ2o/PydQRXDq9IwqxQT",
+	"XFdn6KMEcYE5KWwhK2IYtFF6z4xiG64vyDebwyM+Th9MZdi1VWACknu0tFbU78RR6aUZZKKUCyI7OMQ3",
+	"pbTTPo3ZjV3a9iJRRu4U+J+ANJRQI/ssfAghFe9GYrwsDfN/E/UwlY26UI+NPvbSm6IjSXzkh8RLRQJZ",
+	"qllLth7Dqb1ToJn3sXK66oQUp12D0XfgHWDBr8BZLU4MPYFL5X+gRdJgxfovJZFZ5KDQTyp/H/wBRsJG",
+	"5ZBmaqt5YWPiMZbA6Ftfzu7+88i34nPmuT0EpVaYHP0UbDdmZOmhyraiFppbUWI8VdrPGShi8OO7Vy/Y",
+	"l19++Vcma/bT+xcrLLMBzAOEUlZJAPZz9pxr/DWoLz5I+/Apq/haVPjjyftlIRYgys//R4vA8+TqLbdS",
+	"1Ja9CXkHcUevHgJHH0XNj/LqydWXn19//iWgDtkdHMgveBHT8rcYsnAnmLuJvC6vnlx9K+yzIiTMa2GO",
+	"qvboiI+urzGrv7bef82Px0oW8O4Xv/paFjzdU2c/DAEb2QfJEx7D0U8VHfm+SA6QWXEDhTpWEZHM54Oi",
+	"y99zb6kQXDYqbvSc4iK/eKvVuhIHN6s/VpFUXxy5MYAF4C5Tn17UJdpzsZX1W3zsU5LND/EMCqQI2r1S",
+	"mtX8Vm65VfrzQotS1Fbyyrh/ezfGJdRwooxY9rOyTBf9WyOMfa6wh/F9rvdGbuuw4FamWN2IPwbEfkwq",
+	"JVBO5A4oHLVaOSl2n6zxxe/+X3/g8JVAv1KXXi+1OrYEO3LNDwJskic//37lTFE4pyFnxf1XStx21auE",
+	"fGm+9vWDv/IHm19+//oxlaz9xy9LiVVjZvx9EcqZRjDlhkgq+aYuDSLpot+VGWGcTPscG0YnVERf8tvw",
+	"wcs5b4FmUzRa+2+mfUquZ6Swpytf9m7vBg1zSD5JX4xTR+T+5BGU3hFyKEKO+k00DAHc74ORQOynoriv",
+	"Vd9KKwwz6iAATFrWnQv4KdZ/yHoPYGrGR5O0EP7erkuINEDIQdWFGDIgDvHnMJ44+EBCqm1+1UXa/PL+",
+	"MEG1mgbkeeee6TMnzrPFMFNk8f9/De587xng/tjxi9+PQhtV96T/sBAZOLISPPRJSHhS6s5pWcWsrjM7",
+	"aWUFoPOaITd+U5dZhe0xKWcvP4izLi2gxOidNYnP9UtG4bgR9h065P+Eo3fxWbgD8xMb9jdxtPfBqUYU",
+	"yifXk4LzGTOi0KKFo2jszmmPhdMlGT8enzJpvcw87UQNwJQlKODoHIFK4SF/gm58g4N/wsOOI9zAEnKH",
+	"3vhf71UJvhE2Wd2n10RU2Rfsjynfg19rT0N89uC/P3rwb7/8/uUjUkPs1zPCJ1Y45j9bmr8T0GPj/EKV",
+	"wlA7HB4AtjSr5Aq/v+PzhS9IpM3Ab4AB/zRWuDfN8o765GOyhMZ/E6AJasDUw+jpvewF3pNjttY3dQlZ",
+	"0jfh2X+mGnxv2m9Y+Re/+3/9MUEDv/xZ5qaJz97t6v7ESkiHHjE1MiubQz7gp/BP9PpE/NOveJjOF+Jj",
+	"8N1vqfKNb9p2NR3n2Sq2SQtn16wYN+wzj1shD+6zn0Hqh2HSEqooDJxQfHjextf1SlZ3FNZW3sqYxkL5",
+	"N99IY5+1j91RKswKdPjhzt8qXhFlcaSqAnkLbn8CUkHbwg4iVSvfu8NX0ZVMbTaMH1S9dTt6uB8ifvG7",
+	"//e4W+udMCLQ9DzLCHkGyToFP4gVU5ptVS3aONuJm253DHWqP6XBwtOZz3GzTcIiJPZLd93oujKMw/62",
+	"+erhAIaaSEcGtdkAcSDwpGqBjoujVlvND95DXqiDMGzNiz2Gt3GHhgfzprc/9y8JfxCnOMI/SwyueRXg",
+	"eHKhjef+kT/j2IexZpz4UICBKpKxTNS/qnNoTXgpPQpeibpEkKVsrGfrHsmoB781Qp/bg+IDdS0ZJkKT",
+	"f6zo7/j0//Y7cYGP/j3tefQoSe2menL+8ikDVEiXnPeohY8x6oCew/vYqS8Calle1N6qvXglRPlGQp7i",
+	"9KkK3i6mjqKGdHDsVFef7+TcX2VZKj+7+9ueOEZmg3xYPYhJT17I2mjW7uG1YFYNClwuv2VIe/B7PrZX",
+	"fw41nkHM3jEAXiDuqvV5u/fLEI6PU4joHHt80+IGz5A5HeDsC82SpM+rE0nUs+1MImq9hwD+ZJvWQpgT",
+	"m1azQEq82KU1vuWhB+eXnea1d92vBzbg42d15jBdRCX/M+7PdMS5ajOsw4llERsbAP3Qv45KNWQTADT1",
+	"inVUTWb42dxZfe7S9Ivf3f9Nq8+dxS5ToT+lbmzDdP4cvbi/QZj77r7S15Vz2vA8ZXhA7U+iEIdRXil9",
+	"+KcpxYEdv8BeWzME801oyvX/Uuk8Th5c3R0Iihl8X/xu1V6g+y2rCMGTb7GJYY+aE8t8D3nijh5DGYft",
+	"fkt+xtPRFr9hpWS45NWGARBz9Bxgth21jb5UZr5i/ynvxYRqlJB3S/rMsGNSsn4/OznLXHoRnrlwQ6cJ",
+	"Z8VH25kKsStrWXNNoVINyBUgTZ1ILbmszpFw7F/fvXrBvvrq8Vd/uUcaasjpNV/8jv+YcTx8ovHlB4S4",
+	"tXT45r36sf984TIts5GGGYn9/0kZ8+dugJXF/8Pe9T+3jWP3f4XjdubaKRMluey2F//kOMmtb+PEF/su",
+	"ba/bGZiEJJxIQAdA1uo8+d87eA/gFxGgKJOUtHv9YSfyCiJA4AF4Xz+fRUve50Wa3kGLPsfB6HHC4iU6",
+	"UvOYGTCvVU/Lf2mjiu7PHfBu2OkhgsYNOIVaSWMoHx3b+cfX1MDOrbvdlp4jX0AEUZfeEeYtkUOikLaQ",
+	"1ldscXiZ6wCNhEM7lrJbxSMPWrI/lNQT4xuxQdzyppy9M9anO0gdgPQAkzHBwF048+cOKrYs3rmCSBKc",
+	"5dOI8Ig5lSeasow+j76COS03hd+IKYCX8KRJQreV2e5gUGj4o5zjBiRAq/T21Z0Ol8ziZuUDQv01haHA",
+	"vpg6MMDeYvBoP+1wRuTigTqp7eRfBmQ3snbIF+M4IuaVEY2RVvhD7fkjX8gFTdPucjbSsaEn3/dlh3zf",
+	"ChhVD2K0r3A3QhYg6oYAm1AGcN2hxnSYNRs5KeB9B8tCuiUP/dJMSv+GatPCryrNDnGplP1d8ano6hut",
+	"vAxW+BXEp6vZXPebpgemiYOx9JcKJQld6quy4ThayNtNGQd5gsCYabLJNFDuC2gTPSYGM2fU5BE/tJrD",
+	"RTHfflqd/dmoLhnsA4BxA7KFG97iIA84YZMqLETo7L4oEQR6zN3op371VbYysoooZDXvpQITARCzT8XC",
+	"2DZ83DBO55htrPo9sJioySN8aFVY/sRT8dYiAj5t9f0+pHv7zLFTIS+yrEyhRw7qe5Ishp1OIRZq8qjE",
+	"SiYYi/JGYW5WGs0Ai4UArh/z2wo7YkECHglXV4W9xFha6bxCc2o+N42Cm4wk9C1CLg25XPhu/dYr7pj2",
+	"8lTf4RM9GkszZV1cGrZhF59GkZlsEXV1z3rYhsglZvxT84pmG1f+ar0DL8t2A8tHUnty53Lai2f/TZ79",
+	"fUdI8whuyuZ8Oyr9WQixXa9p9oCk9lFGWBoJgENwiPG/Uc7ncL5t2jc28Z3cIL1+jzVqQMu5QOV5ZCfl",
+	"Dd6Gxp53icq1eKPXf4AB3XI928tkmgN5V+27YMrz9GS5rgfoKSd/BTI0Xy8WCW2fXryP2VFEXrUaX3V+",
+	"qpCosIafW6CesKmeI71yzrTgXniptsWwjLJDZSVuex0tXgdebKxKEedypUh0LylZxJEWIjAQbNnuvopb",
+	"+YentOCe83WQM6VoXRwKc3Gng6B05H/3qmEvjmk84EnhzUxb0E1EEKhxyLMQq23aM25WOb2qJy90sA2N",
+	"HMgy+7NXPVMPW8VrB73n6dV2NsbYbqxuoExbWgr8ajDb45Mok3GBxtISnhAbveQDS5aWu4pL3ts2xzLk",
+	"u+XWcS03XR1HmZjF7lSEMx8sAynZA9az9EuZ3ToU0lRFdpodclImZs8jqN8lOYUvN7j3MACnIAJ3HhGO",
+	"wCHYYMVTUG9WiqYRgzJESafmr6ZRcrFcUp4OsnDjA0KUIrjfSlcugP0iua7HX0Mst273cGQCGe54cEmn",
+	"4Vgb2Nikkt5r83nxEecl/BqyRKMLsgg4AwREUx0nCxrOqj4t6a0kiNeUzj0rlovnPE0oX/YQysPAd3cR",
+	"5qtCSmpCFNuzD7JliwcPKeclWVLIJfuh4Ms4ZWF02Dohb6wlPdmG3tkhmvDUY6MlVJiq/BktIwhEx+ol",
+	"Ww0zlHZ0yJKnEHLKviU2sadQqP+0jL5h/FT/H4SM5mINkLlQuArv7DA2zyoVfa+t4hEu6dtmfNio095J",
+	"1ySlw+4ky07gNS8+MJ5+ELJnpDDgzflbZw+Rjw7mIFYLZMuUE9ClsBYiGTFEMTALuiwM0siYadENEmB/",
+	"mQ3slp2y9vRdpofzoRbeMpJlkdLSaAZB56UkW47FdpgLaD5y3j/zKjkVtApMWoB1glIfTn/WcXRPlXaw",
+	"vQ419z4TQAgH6SSDrqektH17Il39oDuTIzVJeHM+sQ67ZMuo7XM8nV+9rp7V341Qft1ty0tK71jerQAQ",
+	"IJlxW0sambWK4R4yE1hIyaDyUAlIQPCon0dvO6vKBlxB+NdERZImQqY0jTZUVxR+c2qpwv1RDuk8ohnm",
+	"ZVEwJSFTH3j1HY53NAfCLBf6iYDSI4S4emj3Yn1uu9aQVfm9e6S0lVQ8KEAIe95gQqlOie332PpKQRwZ",
+	"cOahyFRebJhS4sbWgFT5tsvvR44o76eX7wQjszHaQGouXkNz8mBUfcptYYANAQ1sX7zn5s1LXPNqXxFR",
+	"aG8QnczD2dkF7D3hak0lVjqvHYcgXqmwyX34oprKfmsVj5Hs3as0F9/nwDsTOn0/nQbcOV/tcjguwME3",
+	"4yR3jLB+OTP6iyrJxDPGXRLQkiht1CmmdJRTUsZI2b0kcvM8+rSrGODadA280qfuYNf0Zx/O924OTPjh",
+	"0TGPYYphtv0UAR+ZOS02sLqDihiqEK0ZrtjiJDNccWihXUmcgsQpTdUI02b+B3z49nQ90p/4lLlJ72Tb",
+	"v97phw9pq9fiwRjaCeEJzVQcGYVbSHOAlBBmUQocKjgkADfLza8ccSMYrpgIIbJMrEOK6MfqKw19OeDD",
+	"saMnR6XfiYE3V06pZki45U3wurAVu7ad5cHF6EBcsqIY05hmjD5QyzJpk78wam6sBUDha07876m+tkMY",
+	"zF/xg/MZmpvEDZypYPJL01gtpve3LypeRhdMCnJCN4dygWmua6hjwfhxlfvJSGkayvrBXFbvbnr1fYfs",
+	"ozuXcFslDWQlHfGM8UDXMNB9+h7zBHXiETA7nAAPrBr/SOlSNWXbCPwSIq3RmlgKCJvK3EhbrinQzdQA",
+	"qFuBrOXckW8cWHfZwaNUG94pa7TDlghwq6aFlI1P5vuBDZbCbfq0JPODuFGNfisUyUIbcQnf0xS8p5Fc",
+	"PX1PepdlaQsWQ8tyQ9Twy0KJhFoN/0E4RrhiB2mV3gUcWRRUxPYs0uP4J81yTB5d0W/bovRUzv3K566K",
+	"3WPiDJmXfud3JH/mtFBSURu43+CHYRcnI6320o35vseC7GgJLz++UQVvETqMMsKdK9JaWIJHJErJJrY6",
+	"LDi86FKDHaGqitHwPB4Hm/ARmPIywt9ufiA8PbQO0L7KtyIDhQzSNa2Ca92YiuqSd9NobIuh01IKkLCW",
+	"TCUHvXxqml0xrtOpygS0RapaS+FvXJvBzMQaHNW5tctk3gFyqn9lCAZMiq47Ql0Bk+2JXHJuOdogRkgy",
+	"R7OJmbNXLfFM7otp3RAfSZdUasFkKzzwl7LVKToKK8MLOwudV2VOVJRRIjlN4zo17QzzfCXw4mgBMVjK",
+	"05Hme/KIMvit28R/ZAPo6HVF0O6BLrViy3R6Fp8l6sFXIvbTMVhFfDMrZDskyBfb5KSrQHCQH20koEsp",
+	"iH3ziNwjF4mV9JGtGB+qZBvH7pcS/3HXLfn7koMcSz4h2+83CnIXjcK5pll29oavsqwvUH7TxtDWb8WF",
+	"Rh13Q+HvVJIpkI1bRAgcFBbsuvvP66MNvfig55/pwVvOZ2E3D1wQNyoEaJCFsvr4oVU/S0pfnepD0uyF",
+	"FnjwrPHtbT0xR//OM/VpYKcHkZZTAAJoTipit4ZBTG+wwROBeA80saOH/SHbwV9KoKjpLqHK0gXY6jHg",
+	"lzQmgLtqGzXX9Rs1PnugUlmQrMIoYFx///psZyq8+2lsB3p8Ns7QMXFXXliKQnD3PCJRTpUyN+qaGFXX",
+	"po/khGX34mdL/YWlbgzK40iaotky5M5Y8ZkKgt/cUgt+U1S40gpPXrW+yjpviSrBcJ5HbwE6ALqAKr0y",
+	"F9k0MrshLQF+xHRapmrF27lab2qJWnOx3s7USsXz/+HNSJWUELP+lSRp2dc5RlTLdp3uSKEEISYaBWZ4",
+	"SZ08utq9DoCdX1YQmd+t716BTIrptCLQR9DYdrS8LqoWQ+kmWEdblDdGNmeN8hTRtJStgKhU1DJvNW0A",
+	"omqfCfUVYQ4qD4rq1bJNM7qFBqfoL8GRBSqxHdod5TpSzPLx5JSolexZvBFi5LqTmwHmavjT7hpfWh08",
+	"WZwSf+ReyAVNI7HSTTSoQSU7E1oNXzrx0VzmWA5RrWwA9nrMdSIWHsRLD3QLozolDJX4rJipTp6dT3Rt",
+	"XqKO+/DvO4AenL8cejphdEhN5IzqFpAFI70KllgjIdSayLSJa/bcB2x2Bw8/tfMBR/VH81wmDp64/mcq",
+	"U5YEtX1UVcdY4skjfuigARXrdhTE8l5Gsi6HPoav6q76+BFqKezzT+h8wLTN4a+VH0DPK+M7ggNDQlE/",
+	"ZT20IiJRIrKMktmKxuDFnQmRRkLCZ7h6PO5b9kBd7dahqvl9bulsg5osUxGm7+y8mirzXX/Y203E0irJ",
+	"KtjXa05l7CaDi3uRboqsjy20je9311xg14PdVoM7OTVN5pz9bdUa9LwrGp2iDl+OzhvyBJOq1ONrxpDS",
+	"hMmEqIHLmbSkRLfDsN1hk5OOv8EYu4TeilD9UoqcqaHPS5iqySP82+WqhWH/Im/aYuSjXLSVp49xz8rC",
+	"WDuJaxZwO1sOta/I+PaLTV+E8Yf4DihdRGJasinWjMrhMxMPNpcjRDMpXRwnMzG0gD+6gmhVSU4cfGt0",
+	"Dryd+Nruw3Chbue26H/bWwtvWsn9NO3iSM8hAaqS1AspwZym6L1ZMwXFqlysS8WzCD3EZy6D2lfmwLh2",
+	"qcWQZqxrfdcVze9fe9TaQaJ1MMJjB+vaTrIhQ3WvX/xu0DFfzoNxmKsOInNeA08pOEyH3+k7aVp75yz0",
+	"uAvHTkDA/Mb2um9sMmoSOnYR0p0rJP+VpEy8tUv8GzXwxf0nRavvPvr5u1LUjzpfO5xWT4ZNPch6faRk",
+	"6QirNVW2FtwtFf7LxbovtDciV7SKrW1yFCb8Uety8MXa+LwQL88ygA6DD4SderiISmOzPg40NpUr3IXi",
+	"EbNXLTvR2sJjgf/IbGrCN456qES+AthvbRbDZmCbp1hsgkhMp1Q6BbDpkcMB+MmKDktBZAfcIRFjtHQf",
+	"rIEPna/3NCE5xdD7Wd9E2cZOPPQS7LhtbzKyGdvnZl75Roop83NnmD06kySFR5dEXX28LBYaaHsLmJk9",
+	"6PwfihPd4nJvVwrvg0LeBtX9BBcNTnY6/Ck7uaeKpXTyCBpyuArkUuRLImG51cGPvPqTYaS/lo2M88oC",
+	"CEN3a+HwaVVkZkGVlUGO9EItWJZZJBdEVtZzi4cqhVJURfdUrykFYy0fQYKSOU0WKog/YwufkCwQ6MQh",
+	"6iUJ1zQ1VzVwswCYiYLYj+UJNPf5irvUH4IIY1pEmiULb4UDTCeO5ch3shn2EJgDY9tn/vW081FQG7dQ",
+	"JeGkf6n+oBOxpSqwJsbRCNpHNOwOrvUVLvzrJP9j0qQPdAF7o993JSLSb1Qk1hx3q3UQAflk4XBzICOC",
+	"U2+GlXf9Roma+FfvGJFhuxHpz5A5H7qD38PXlyspWbLKVnk383OP+sq/IsxHoMAy9tWpGbE+B4lO1IMR",
+	"5HyljDRjXnsIY9yJ4mjEqSLRVD9TWlKS12Wi8NfeM44m/PZ7+n2hDDgt55SkMNmPZ5fY87N3TBUMy7We",
+	"Gs8dQEJY7iTEn9721vSlrM7AeBwV1Yt/uP38yaxTDukVGJJSS0lJCi7Kc0DYg6wL8IuG8WKbm/Yqb8jl",
+	"GDsWuzm0Owp7bbFvGTjC2SAHgCb3aHr4V/eLWa36uoHaN1tRUPRsLYiKEpGtco5JrR1yG81z76DrwxhY",
+	"7i3928yoe5e3f66mF91vOrAH4mOPjrJqRmEm1B+aKNamj7i40ob2NJfrotX+bsojuCU7pcW4d3orGZ12",
+	"Jim03tox+AgrdSaIUxqpREhqjoTrlWLJf15/jKOLt5fmaL2+eneFbIVIOpiTFOJR5nhOMgaw/IVZxxwy",
+	"jsV8Lg7mZnVXml6XHGEj6Upl2c3wJGp7LLinthwI/obYTMGqqpDvGaE5wdQufc1Vnj6R08IF3d/bXFnk",
+	"/YKF5dr9vw/ZZzEOM7HbwxaKRhkly0iLyPx8pUOgQJkjbRpNHd4TGcjIdRCXDYQeGEdIOrhTGcP6AyzI",
+	"WMVYtoOeINCX/VFPfcfWJBHLTVh9vIjM99Y3SLix0iz8aoFcBX8zC7yMSw22nUtZV0+6oS7FcnO6a/qJ",
+	"rs0A/zFutm4+httEPAFka+c9s4crIjfK08+5EZecpewsPiP3SSevxFfJNK27mqaMz6hULQT9tsWeDP2X",
+	"IhMrLF3gQlNllLmUSZpozPDy9ZTAb/bt6dMqv7cIP8l8xRchKPTiy30ejndV63PHv6J+bR4b7+azOWIt",
+	"eZ8ZSehn/tG2O8pZuQ8ySvk+ncw3JD4uy05f7Uc37robLKy6XaGfD37c5lTO6E7Ob6xHxvu26TRnAEMf",
+	"mzEC8IhDmTBmBCv+n5idF22NtTHzOtivzXiOexfvxfOmRbdA3Bb3mhbDCQlM2fAXsXigUq4ythN5hpj7",
+	"KwXqDqNuKZuyaK5oiJdiUEmtEvA+UA1kGffEFyX9jH3Sk1TCPhcT8vRKln4BUe86wUQHo9t3bimMSVR6",
+	"fNZzos2+BIoDoywTdY4mv66FypxmUs2dJuY/vvHGuPsqZvvdyQ88fY7EkkTS504l+zejlg1xQ+PM9s2r",
+	"bTlQwZts445gsoROWDuW85LhzPG7zC0adQAQ5guFpwyyLMNvKhjWn5aZIKMU2NTPagAAaRYNl6ccGp6A",
+	"s2FXgNO1FYJm2UR8lnlvzOYDyYNRv+1yQigmNv+sBQA7ACib2VIwvu6QbFtXiv01jMl/s2x7CWE8w18b",
+	"Cq2L1syMPwjGb127LufmZ077lTrFLfhDoXEMCVVj+wgdNPb7CtJy4ipElMjpoSpQd2NX3S4zBlf+ijON",
+	"5ERu8CV7cZJRIjGDwlicgtPzhm4IYm80A8yLNrLox7OpLs/o+lxVeDuD1Vhzum44vK7aDa92bN6i2+GQ",
+	"a8w69drbSHr1jCSaPTA3P+FYHja/KFuPz9dV6SyE7lK0wDzjGtEclPCBD3yqI4CEzi2jW17ZhyXfNHok",
+	"h53TyaP9vPm2M5Ot/tabrolsVsEDTRyg21GVs/QkZXER5kWNmeBFqiMP+deWRGsqzY//9y/k2d9fPPvd",
+	"s58eX8avX3z757PujI6X1uNLuJOBjUcCLK4HU3YK4iijxJI6ipWOq/yP585jN5MktzlkicipAksGVWdc",
+	"Pu8x5lu8ceKgWx0dK2XMVmLuOjVso4OE5rGzrkF5WzXqWPjXg8DDu1mZPNpP3yao1gQdbl+olhs39C67",
+	"LC/aDgoI7XdOrVmWGSVFSzZEMTo4qVsl5pPQBxKXH0ROTW+dMU6gGtlcNWspdGHEAQXLmtKFeuNKyI3C",
+	"A5IEssUrAtZ77iaP5p9vQdKgC4A7g9fqIkscG558RYxFcWuyzwN6kxbRcgUYxIDmEm9lu+8kx7ZPH0w3",
+	"a5au91l38UDlA6PrtnLQz67NiEpZ0YcvUphlDmQJPNlGDVnas/ip773MCG8PVPB3ZLO3z2N0aJZ3ZHOD",
+	"Rf++mXqPNpLlk0PXT0o2EVMOKuDcqq0OOeCeToUEtKpNgfFOZL+pRS0nb8X9uqES3GouK3Ps89j2h66X",
+	"XQcyTqPD9Sr8mrb8VtcM7GVGNjR11gDCK2sB39gu034XfwjQ95os6E0x1aNphGUXB8403erYy+eKDcxl",
+	"CVDkMa7V3NFrMw0XqBpEmmtUUoFTQzKuq2uy+44clB7qZARgXFYqSRNzbbWkAt1ShKvMGF9Y5Eljhy+J",
+	"Umsh08gSYVsAlzhi0zqwS5KIlQPRIUhicF7lJmCqkidU+S33BiUv1OKDkDe288O4oqgxQLZr8757vV+V",
+	"Lz7kaZrLq+FSzkUWTp2ck+WScgWcziPQoto1e7v5yPhipEPWPryPPlgT7rnIUnVu/aWKKsUEh0AP5T0z",
+	"rnaxvxkTq6R/G5mB5Y8rGsLlRKgbYmm5Sj8NsGeibw6bmP3aZ0JUQrJWNecWGjQugoab7TKO3t1HQkYf",
+	"/imQorSg7Z6vyj5/+cqbR+Z9KuvD6m5e7kfGU1/W1cvoX+ys/qs5bl8HXkskmjxQb0pXCTE2Kk0DrJCX",
+	"1Q1WF7x4PCJySWczJkowFpdT10t8hKTme5LurorC2iGeRopsVMGxAwHBjjVQLoz7C4zF7uw6VJJ0V+rt",
+	"1h6a9tQ+7KIZIW1ZtbuV5GbV9IrTCNqapbp4e4lRrzKVAm0FymeSACKjstg98JsOC/sef3kHwzmMu+Q+",
+	"aRb97wsgUk93Ha+WrT70eyKV74SJy4RcX+hcLdjSrnYnY/N2wZY+FrQCeqV9birJwfiLGAdeDqRLiB6K",
+	"1lc97zfUHtqCS7dsxj+vuoEim7bIrTJGIF5Z4MkRA4chdYOpSOG79ckx8BuVZtKu+GG2diJST0nYZ5tD",
+	"RBPB02hKEi1k3Q/6+kV8BlaWM80ifBJfZZkHX/RpxonRoqwJtaXv7H364AAqDzx2Wa1ftG4Lmaolet9S",
+	"/exSiAWjATgapDCgDywBq3TBxZpH9xtHFWZsJZDXZ/Dk9gRxa8l5blVnbzAVSTabA4KqWfYi56wqL2Ad",
+	"U5riFQfUwv3PpYkZg1GMw3w4GIS3c2FLWO2viuxjIDw2lr9aUPANmLnxmvE3tr8x3V7YxYUZi08mPggZ",
+	"cfLAZkQL+TyRNKVcM5Kp5zM6uAUMR89XpufVFx9eebRPR3E/ta3XR0wBu6rVXL7FJodwgUNXV3wqusaw",
+	"E6JJJmYr2NH2XXrPxuQR/t2dsALD3TNNZVSAoWI8HUzw73d62oIpco6NlUPaDaaN0AdG15HS1OLD4ilO",
+	"U5uYBENrpqN0yD/pln5yW3n1sY2LuTWGm5yJOeEbjIW7qFURCo9WiHlq0XlmjJ9HL6wtBXIB2grLV3lZ",
+	"lIN/vfCl5mJ4tTmKD4Un2QnDlg7U0FhQdra8My92KjqwtoFsfNhFLghlVtDNxXmZiwZhPKUhgFmcDfuI",
+	"ZzUZ8eWrpiUDolg7eSpP/+2LF3s8/j92ZDdyXD/s8XS4+VxAuv10d40Ocr5bCq0Op3s1oh4bzdCGjG3W",
+	"CfCbDGzGXKRpf46vXbm0bgYOW+pc63bgIme3SpNH++lbq7u5MsNjeduwixsyC1rDJSUWU4fKPbfDukrP",
+	"2niKxpXAGyqV4B+EzI9/LJXyMkmJJm2IL+9Ltndyb2+PYgVnwiE6CgEuTGD6iaMV1ywr4B0t3AJyvPtr",
+	"895LougB5DMcLcShmhfq7X0KTqCj214A0Q7MZrEb4jKTBH3IBWYk+qedYmejbJ4pRPCC1jkcL/LeSUeu",
+	"7a+hUTihEJSgospESNB+pHQZnCPPlvtUethxhwy9/6pV8X3OtBaUripVQRyt5yyZ2xBopZa6xgdtEYjF",
+	"mnsRt662SR1GuK1r8Gq/4gt7YtTyNnP3UuT0LUkWZ13D/eX1CnvgqHds6+igYqRGEGfzEnYEtT5S8kBP",
+	"iobcRxh+esZIReiWZGUaPsK/Hagtb0y7E6W2rAieHzN/WQx+8Fvnk3AUSXVBjqPVEgmP4W9pNaLpSkJt",
+	"NheaBWoSbyqDHVu4IfG0C8l+Rrzuc4ubxQoIwAUXa/RPUcgc2XPbwHhOa98w8WxDidxlVjHxX6bVyJaV",
+	"7SVU6Is8XpkQC5qi647o84Jf2hX1C55t+syKfc7kUYsF5d8mCckoT9un6A5/c+madtEW4fGdk5p2x/h2",
+	"pwlp+rOuvU4vkAfm3jaOvny4jL777vV3T5z2+EzRZCWZ3py9+ctPdhEs9fSE6Iyotrm/gAZHIetqpH29",
+	"w5d/E+XkrxAlbsk6867z6xdPWdin7zqcvJY0QtSmF3SDsAvw15Io1W+H5UvWvp1Mgx15g28pgWL6nPGV",
+	"pnGJslKoYJKSLNtELIR7BmpMmyA02T79cqXFII8B7/5+T/pp0AShnMhF3a/djA60eqvxAV3ycy4i09b5",
+	"AHKqpeAiR0BKc5j28sKCkImUtNL83UGDkytxwmGFwK6tLgZxr5T0uufW7dPz1Tc5jRxR3Gk2pIYFgkMh",
+	"DDYO12vGUT4Ep7ZHMPLthX1er8e3oKeBAa3nQtUhkV2dCWBSchqsMhmLqpe08jKuCSZsmFe1OuuQaOe3",
+	"RVKtQ1cyHSLRLgLAdsjFvJMbr9D8ygViBOZ0sjk4UzTZVFGPfUwYuiYPAyN7FXH/crmIUzmIDixwlLLp",
+	"lErlOGIh5m+znKznzz2AVI6qVFDlNU3/waQ3DmU6VpbAuvQR7wQoDazS5BtFyX7uMSyCDOrH3kRjWNYA",
+	"T9Z6u0KDMTc0dNBqSZsVxlZDF46VbzfCupYvdvCVBUtVPrijYSWzszdnE7JkZ99++vZ/AQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

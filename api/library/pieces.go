@@ -105,6 +105,26 @@ func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialReques
 	return contract.AddMaterial201JSONResponse(answer.Brief(m)), nil
 }
 
+// CopyMaterial adds a copy of a piece that is one's own.
+func (h *Handlers) CopyMaterial(ctx context.Context, r contract.CopyMaterialRequestObject) (contract.CopyMaterialResponseObject, error) {
+	b, m, err := h.Material(ctx, r.Material)
+	if err != nil {
+		return nil, err
+	}
+	me, err := h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
+	if err != nil {
+		return nil, err
+	}
+	c, ok := b.AsKept()[m.ID].Copy(r.Body.Id, me.Name, func() string { return ulid.Make().String() })
+	if !ok {
+		return nil, problem.Invalid("Of an exercise or a section there are no copies: change the goals of the exercise, or copy the whole piece.")
+	}
+	if err := h.Store.CopyMaterial(ctx, b.Tenant.ID, m.ID, c); err != nil {
+		return nil, err
+	}
+	return contract.CopyMaterial201JSONResponse(answer.Brief(c)), nil
+}
+
 // leafBars is the size of the smallest chunks where no student is chosen.
 const leafBars = 2
 

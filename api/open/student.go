@@ -34,7 +34,10 @@ func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant, s.alias
 
 // For opens a student of a studio without the standing.
 func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
-	w, err := s.Tenant.Way.With(l.Own)
+	w, err := s.Tenant.WayOf(l.Teacher)
+	if err == nil {
+		w, err = w.With(l.Own)
+	}
 	if err != nil {
 		return Student{}, fmt.Errorf("the way of ladder %s is damaged: %w", l.ID, err)
 	}

@@ -49,6 +49,7 @@ func ask(t *testing.T, method, path string, body any) []byte {
 	if res.StatusCode >= 400 {
 		data = fmt.Appendf(data, "\nstatus %d", res.StatusCode)
 	}
+	data = proposed.ReplaceAll(data, []byte(`$1"(made anew)"$2`))
 	return links.ReplaceAll(drawn.ReplaceAll(data, []byte(`$1"(drawn by lot)"`)), []byte(`/home/(drawn by lot)`))
 }
 
@@ -91,6 +92,9 @@ func laidOut(out *bytes.Buffer, data []byte, indent string) {
 
 // links are the pages of families, as messages have them.
 var links = regexp.MustCompile(`/home/[A-Za-z0-9_-]{43}`)
+
+// proposed are the ids that sections of a piece would have; they are made for each answer.
+var proposed = regexp.MustCompile(`("id": ?)"\w+"(, ?"title": ?"[^"]+, bars \d)`)
 
 // drawn are the secrets of links.
 var drawn = regexp.MustCompile(`("(?:token|link|url|csrf)": ?)"[^"]{20,}"`)

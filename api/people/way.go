@@ -38,31 +38,49 @@ func contractWay(w way.Way) contract.Way {
 	}
 }
 
-// wayOfStudent is a student's way, or with no ladder the studio's, and the studio's.
-func (h *Handlers) wayOfStudent(ctx context.Context, ladder string) (mine, studio way.Way, st store.Studio, err error) {
-	if st, err = h.Store.Studio(ctx, open.Actor(ctx).Studio); err != nil {
-		return mine, studio, st, err
+// whoseWay is a way that is looked at: that of a student, of a teacher, or the studio's.
+type whoseWay struct {
+	// way is the one that is looked at, base the one that it differs from.
+	way, base way.Way
+	studio    store.Studio
+	// teacher is whose it is; empty for the studio's and a student's.
+	teacher string
+}
+
+// wayFor opens the way of a student, with no ladder one's own, or the studio's.
+func (h *Handlers) wayFor(ctx context.Context, ladder string, mine bool) (x whoseWay, err error) {
+	who := open.Actor(ctx)
+	if x.studio, err = h.Store.Studio(ctx, who.Studio); err != nil {
+		return x, err
 	}
-	studio = st.Way
-	if ladder == "" {
-		return studio, studio, st, nil
+	x.way, x.base = x.studio.Way, x.studio.Way
+	switch {
+	case ladder != "":
+		l, err := h.Ladder(ctx, ladder)
+		if err != nil {
+			return x, err
+		}
+		if x.base, err = x.studio.WayOf(l.Teacher); err != nil {
+			return x, err
+		}
+		sh, err := h.For(open.Studio{Tenant: x.studio}, l)
+		x.way = sh.Way
+		return x, err
+	case mine:
+		x.teacher = who.Teacher
+		x.way, err = x.studio.WayOf(who.Teacher)
 	}
-	l, err := h.Ladder(ctx, ladder)
-	if err != nil {
-		return mine, studio, st, err
-	}
-	sh, err := h.For(open.Studio{Tenant: st}, l)
-	return sh.Way, studio, st, err
+	return x, err
 }
 
 // GetWay returns the way of teaching of the studio or of a student.
 func (h *Handlers) GetWay(ctx context.Context, r contract.GetWayRequestObject) (contract.GetWayResponseObject, error) {
-	mine, studio, st, err := h.wayOfStudent(ctx, r.Params.Ladder)
+	x, err := h.wayFor(ctx, r.Params.Ladder, r.Params.Whose == contract.GetWayParamsWhoseMine)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.WayView{Way: contractWay(mine), Preset: mine.PresetOf(), Version: st.WayVersion, Differs: []string{}}
-	out.Differs = append(out.Differs, mine.Differs(studio)...)
+	out := contract.WayView{Way: contractWay(x.way), Preset: x.way.PresetOf(), Version: x.studio.WayVersion, Differs: []string{}}
+	out.Differs = append(out.Differs, x.way.Differs(x.base)...)
 	for _, p := range way.Presets() {
 		out.Presets = append(out.Presets, contract.WayPreset{Key: p.Key, Name: p.Name, Says: p.Says, Way: contractWay(p.Way)})
 	}
@@ -74,7 +92,7 @@ func (h *Handlers) GetWay(ctx context.Context, r contract.GetWayRequestObject) (
 
 // SetWay sets the studio's way, or in what a student differs from it.
 func (h *Handlers) SetWay(ctx context.Context, r contract.SetWayRequestObject) (contract.SetWayResponseObject, error) {
-	_, studio, st, err := h.wayOfStudent(ctx, r.Params.Ladder)
+	x, err := h.wayFor(ctx, r.Params.Ladder, r.Params.Whose == contract.SetWayParamsWhoseMine)
 	if err != nil {
 		return nil, err
 	}
@@ -82,15 +100,18 @@ func (h *Handlers) SetWay(ctx context.Context, r contract.SetWayRequestObject) (
 	if err := w.Check(); err != nil {
 		return nil, problem.Because(err)
 	}
-	if r.Params.Ladder == "" {
-		return contract.SetWay204Response{}, h.Store.SetWay(ctx, st.ID, w, r.Params.Version)
+	switch {
+	case x.teacher != "":
+		return contract.SetWay204Response{}, h.Store.SetTeacherWays(ctx, x.studio.WithWay(x.teacher, w.Own(x.base)), r.Params.Version)
+	case r.Params.Ladder == "":
+		return contract.SetWay204Response{}, h.Store.SetWay(ctx, x.studio.ID, w, r.Params.Version)
 	}
 	approach := w.Approach
-	if approach == studio.Approach {
+	if approach == x.base.Approach {
 		approach = ""
 	}
-	w.Approach = studio.Approach // kept by itself
-	return contract.SetWay204Response{}, h.Store.SetLadderWay(ctx, st.ID, r.Params.Ladder, w.Own(studio), approach)
+	w.Approach = x.base.Approach // kept by itself
+	return contract.SetWay204Response{}, h.Store.SetLadderWay(ctx, x.studio.ID, r.Params.Ladder, w.Own(x.base), approach)
 }
 
 // TryWay says what another way would change, switch by switch and student by student.
@@ -99,12 +120,12 @@ func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (
 	if err := w.Check(); err != nil {
 		return nil, problem.Because(err)
 	}
-	mine, _, _, err := h.wayOfStudent(ctx, r.Params.Ladder)
+	x, err := h.wayFor(ctx, r.Params.Ladder, r.Params.Whose == contract.TryWayParamsWhoseMine)
 	if err != nil {
 		return nil, err
 	}
 	out := contract.WayChange{Switches: []contract.WaySwitch{}, Students: []contract.WayEffects{}}
-	for _, c := range wording.Switches(mine, w) {
+	for _, c := range wording.Switches(x.way, w) {
 		out.Switches = append(out.Switches, contract.WaySwitch{From: c.From, Key: c.Key, Means: c.Means, Name: c.Name, To: c.To})
 	}
 	s, horizon, rungs, err := h.Whole(ctx)
@@ -122,7 +143,9 @@ func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (
 		then := now.Under(w)
 		if r.Params.Ladder == "" {
 			changed := s
-			changed.Tenant.Way = w
+			if changed.Tenant.Way = w; x.teacher != "" {
+				changed.Tenant = s.Tenant.WithWay(x.teacher, w.Own(x.base))
+			}
 			if then, err = h.For(changed, now.Row); err != nil {
 				return nil, err
 			}

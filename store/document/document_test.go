@@ -1,6 +1,7 @@
 package document
 
 import (
+	"encoding/json"
 	"reflect"
 	"testing"
 	"time"
@@ -128,4 +129,17 @@ func TestAnEntryHasTheSameBytesEachTime(t *testing.T) {
 	data, err := EncodeEntry(e)
 	require.NoError(t, err)
 	require.Equal(t, `{"id":"01A","at":"2026-05-04T15:30:00Z","actor":"01T","kind":"mark","material":"01M","focus":"01F","mark":"full"}`, string(data))
+}
+
+func TestWaysOfTeachersComeBack(t *testing.T) {
+	ways, err := DecodeWays(nil)
+	require.NoError(t, err)
+	require.Nil(t, ways)
+	data, err := EncodeWays(map[string]json.RawMessage{"T": json.RawMessage(`{"reviewShare":0.6}`)})
+	require.NoError(t, err)
+	ways, err = DecodeWays(data)
+	require.NoError(t, err)
+	require.Equal(t, map[string]json.RawMessage{"T": json.RawMessage(`{"reviewShare":0.6}`)}, ways)
+	_, err = DecodeWays([]byte("3"))
+	require.Error(t, err)
 }

@@ -118,6 +118,10 @@ WHERE id = ? AND words_version = ?;
 -- name: SetApproach :exec
 UPDATE ladder SET approach = ? WHERE studio_id = ? AND id = ?;
 
+-- name: SetTeacherWays :execrows
+UPDATE studio SET teacher_ways = ?, way_version = way_version + 1, words_version = words_version + 1
+WHERE id = ? AND way_version = ?;
+
 -- name: SetWay :execrows
 UPDATE studio SET way = ?, approach = ?, way_version = way_version + 1, words_version = words_version + 1
 WHERE id = ? AND way_version = ?;

@@ -435,6 +435,7 @@ type Studio struct {
 	Language       string
 	FirstDay       uint8
 	Letterhead     string
+	TeacherWays    sql.NullString
 }
 
 type StudioFeed struct {

@@ -1175,6 +1175,25 @@ func (q *Queries) SetStudent(ctx context.Context, arg SetStudentParams) (int64, 
 	return result.RowsAffected()
 }
 
+const setTeacherWays = `-- name: SetTeacherWays :execrows
+UPDATE studio SET teacher_ways = ?, way_version = way_version + 1, words_version = words_version + 1
+WHERE id = ? AND way_version = ?
+`
+
+type SetTeacherWaysParams struct {
+	TeacherWays sql.NullString
+	ID          string
+	WayVersion  int64
+}
+
+func (q *Queries) SetTeacherWays(ctx context.Context, arg SetTeacherWaysParams) (int64, error) {
+	result, err := q.db.ExecContext(ctx, setTeacherWays, arg.TeacherWays, arg.ID, arg.WayVersion)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const setWay = `-- name: SetWay :execrows
 UPDATE studio SET way = ?, approach = ?, way_version = way_version + 1, words_version = words_version + 1
 WHERE id = ? AND way_version = ?
@@ -1350,7 +1369,7 @@ func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) 
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead, teacher_ways FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -1373,6 +1392,7 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.Language,
 		&i.FirstDay,
 		&i.Letterhead,
+		&i.TeacherWays,
 	)
 	return i, err
 }

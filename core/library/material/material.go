@@ -226,3 +226,20 @@ func Short(name string) string {
 	}
 	return name
 }
+
+// Copy is a copy of a piece under another id, with ids of its own for its focus points, that somebody can change without
+// changing it for others: its title says whose it is, and it stands in no book, so that the order of the book stays. ok is false
+// for what is made by rule or is a section, of which there are no copies.
+func (m Material) Copy(id, owner string, newID func() string) (c Material, ok bool) {
+	if m.Exercise != "" || m.PartOf != "" {
+		return Material{}, false
+	}
+	c = m
+	c.ID, c.Title, c.Retired = id, Short(m.Title+" ("+owner+")"), false
+	c.SourceID, c.Source, c.Unit, c.Page, c.Order = "", "", "", 0, 0
+	c.Demands, c.FocusPoints = slices.Clone(m.Demands), nil
+	for _, f := range m.FocusPoints {
+		c.FocusPoints = append(c.FocusPoints, FocusPoint{ID: newID(), Text: f.Text})
+	}
+	return c, true
+}

@@ -1,6 +1,7 @@
 package material
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -48,4 +49,19 @@ func TestAMaterialIsKeptWithinBounds(t *testing.T) {
 	}
 	m.BarLabels = append(m.BarLabels, "")
 	require.EqualError(t, m.Check(), "“Fog” has 20001 bars; at most 20000 are kept")
+}
+
+func TestACopyIsSomebodysOwn(t *testing.T) {
+	m := Material{ID: "m", Title: "Fog", Composer: "C", SourceID: "b", Source: "Harbour", Unit: "Quay", Page: 4, Order: 2, Bars: 8, HasScore: true, Retired: true,
+		Demands: []Demand{{Skill: "rests", Weight: 1}}, FocusPoints: []FocusPoint{{ID: "f1", Text: "pulse"}, {ID: "f2", Text: "wrist"}}}
+	n := 0
+	c, ok := m.Copy("c", "Nils", func() string { n++; return fmt.Sprint("new", n) })
+	require.True(t, ok)
+	require.Equal(t, Material{ID: "c", Title: "Fog (Nils)", Composer: "C", Bars: 8, HasScore: true, Demands: []Demand{{Skill: "rests", Weight: 1}}, FocusPoints: []FocusPoint{{ID: "new1", Text: "pulse"}, {ID: "new2", Text: "wrist"}}}, c)
+	c.Demands[0].Weight = 9
+	require.Equal(t, 1.0, m.Demands[0].Weight)
+	for _, none := range []Material{{Exercise: "scale"}, {PartOf: "unit"}} {
+		_, ok := none.Copy("c", "Nils", nil)
+		require.False(t, ok)
+	}
 }

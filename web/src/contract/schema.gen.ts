@@ -1116,7 +1116,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getWay"];
-        /** @description Sets the studio's way, or with a ladder in what a student differs from it. */
+        /** @description Sets the studio's way, in what one's own as a teacher differs from it, or with a ladder in what a student's does. */
         put: operations["setWay"];
         /** @description Says what another way would change; nothing is kept. */
         post: operations["tryWay"];
@@ -1859,6 +1859,23 @@ export interface paths {
         put: operations["setSections"];
         post?: never;
         delete: operations["joinSections"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/materials/{material}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A copy that can be changed without changing the piece for colleagues; the same id again changes nothing. */
+        post: operations["copyMaterial"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -5005,6 +5022,9 @@ export interface components {
             same?: components["schemas"]["Id"];
             sameTitle?: string;
         };
+        NewCopy: {
+            id: components["schemas"]["Id"];
+        };
         MeetingActivities: {
             activities: components["schemas"]["MeetingActivityForm"][];
             /** @description The parts of a meeting in their order */
@@ -7717,6 +7737,8 @@ export interface operations {
             query?: {
                 /** @description A student's own way */
                 ladder?: components["schemas"]["Id"];
+                /** @description Mine for one's own as a teacher; the studio's without */
+                whose?: "" | "mine";
             };
             header?: never;
             path?: never;
@@ -7740,6 +7762,8 @@ export interface operations {
         parameters: {
             query?: {
                 ladder?: components["schemas"]["Id"];
+                /** @description Mine for one's own as a teacher; the studio's without */
+                whose?: "" | "mine";
                 /** @description Of the studio's way that it was made from */
                 version?: number;
             };
@@ -7767,6 +7791,8 @@ export interface operations {
         parameters: {
             query?: {
                 ladder?: components["schemas"]["Id"];
+                /** @description Mine for one's own as a teacher; the studio's without */
+                whose?: "" | "mine";
             };
             header?: never;
             path?: never;
@@ -9270,6 +9296,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    copyMaterial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material: components["parameters"]["Material"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCopy"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialBrief"];
+                };
             };
             default: components["responses"]["Problem"];
         };

@@ -214,23 +214,27 @@ export const useApproach = () =>
     [{ fact: "way" }, { fact: "people" }],
   );
 
-export const wayQuery = (ladder?: string) =>
+/** Whose way it is: a student's by the ladder, "mine" for a teacher's own, nothing for the studio's. */
+const whose = (of?: string) => (of === "mine" ? { whose: "mine" as const } : { ladder: of });
+
+export const wayQuery = (of?: string) =>
   queryOptions({
-    queryKey: ["way", ladder],
-    queryFn: () => body(client.GET("/way", { params: { query: { ladder } } })),
+    queryKey: ["way", of],
+    queryFn: () => body(client.GET("/way", { params: { query: whose(of) } })),
     meta: { from: ["way", "people"] },
   });
 
-export const useWay = (ladder?: string) => useQuery(wayQuery(ladder));
+export const useWay = (of?: string) => useQuery(wayQuery(of));
 
 /** Asks what another way of teaching would do. */
-export const useTryWay = (ladder?: string) =>
-  useSend((w: Schemas["Way"]) => body(client.POST("/way", { params: { query: { ladder } }, body: w })), []);
+export const useTryWay = (of?: string) =>
+  useSend((w: Schemas["Way"]) => body(client.POST("/way", { params: { query: whose(of) }, body: w })), []);
 
-export const useSaveWay = (version: number, ladder?: string) =>
+export const useSaveWay = (version: number, of?: string) =>
   useSend(
-    (w: Schemas["Way"]) => body(client.PUT("/way", { params: { query: { ladder, version } }, body: w })),
-    [{ fact: "way", of: ladder }],
+    (w: Schemas["Way"]) =>
+      body(client.PUT("/way", { params: { query: { ...whose(of), version } }, body: w })),
+    [{ fact: "way", of: of === "mine" ? undefined : of }],
   );
 
 export const holidaysQuery = queryOptions({

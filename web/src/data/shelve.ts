@@ -35,6 +35,15 @@ export const useJoin = (material: string) =>
     everywhere,
   );
 
+/** A copy of a piece that is one's own. */
+export const useCopyMaterial = (material: string, then: (m: Schemas["MaterialBrief"]) => void) =>
+  useSend(
+    (id: string) =>
+      body(client.POST("/materials/{material}/copy", { params: { path: { material } }, body: { id } })),
+    everywhere,
+    then,
+  );
+
 /** Removes a piece, or retires one that somebody has; or offers it again. */
 export const useRemoveMaterial = (material: string, then?: (r: Schemas["Removed"]) => void) =>
   useSend(

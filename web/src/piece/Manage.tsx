@@ -4,6 +4,7 @@ import { ulid } from "ulid";
 import type { Schemas } from "../contract/client";
 import { useMaterials } from "../data/library";
 import {
+  useCopyMaterial,
   useJoin,
   useMerge,
   usePlaceOnLadders,
@@ -23,6 +24,7 @@ export function Manage({ piece, students }: { piece: Schemas["Piece"]; students:
     if (r.removed) navigate("/library");
     else setSaid(r.words);
   });
+  const copy = useCopyMaterial(m.id, (c) => navigate(`/piece/${c.id}`));
   return (
     <section aria-label="In the library" className="mt-5 border-t border-line pt-3">
       <h2 className="text-lg">In the library</h2>
@@ -30,6 +32,9 @@ export function Manage({ piece, students }: { piece: Schemas["Piece"]; students:
         <OnLadders material={m} students={students} />
         <Sections material={m} />
         <Merge material={m} />
+        <button type="button" className="quiet" disabled={copy.isPending} onClick={() => copy.mutate(ulid())}>
+          Make my own copy
+        </button>
         <button
           type="button"
           className="quiet"
@@ -42,7 +47,7 @@ export function Manage({ piece, students }: { piece: Schemas["Piece"]; students:
       {(said ?? m.retired) && (
         <p className="fine">{said ?? "Not offered any more; whoever has it keeps it."}</p>
       )}
-      <Refused error={remove.error} />
+      <Refused error={remove.error ?? copy.error} />
     </section>
   );
 }

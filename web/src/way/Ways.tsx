@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../contract/client";
-import { useSaveWay, useStudents, useTryWay, useWay } from "../data/people";
+import { useSaveWay, useSession, useStudents, useTryWay, useWay } from "../data/people";
 import { firstName } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { SwitchField } from "./SwitchField";
@@ -11,6 +11,8 @@ export function Ways() {
   const [ladder, setLadder] = useState<string>();
   const way = useWay(ladder);
   const students = useStudents();
+  const session = useSession();
+  const name = ladder === "mine" ? "my students" : students.data?.find((s) => s.ladder === ladder)?.name;
   return (
     <section aria-label="Ways of teaching">
       <label className="flex flex-wrap items-center gap-2">
@@ -18,6 +20,7 @@ export function Ways() {
         <span className="fine">for</span>
         <select value={ladder ?? ""} onChange={(e) => setLadder(e.target.value || undefined)}>
           <option value="">the studio</option>
+          {session.data?.role === "teacher" && <option value="mine">all my students</option>}
           {students.data?.map((s) => (
             <option key={s.ladder} value={s.ladder}>
               {s.name}
@@ -32,7 +35,7 @@ export function Ways() {
           key={`${ladder} ${way.data.version} ${JSON.stringify(way.data.way)}`}
           view={way.data}
           ladder={ladder}
-          name={students.data?.find((s) => s.ladder === ladder)?.name}
+          name={name}
         />
       )}
     </section>
@@ -48,6 +51,7 @@ function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string 
     setWay(w);
     attempt.mutate(w);
   };
+  const whoseName = ladder === "mine" ? "my students" : props.name ? firstName(props.name) : "the studio";
   const changed = attempt.data && attempt.data.switches.length > 0 && !same(way, view.way);
   return (
     <>
@@ -70,7 +74,7 @@ function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string 
         <Announced
           change={attempt.data}
           busy={apply.isPending || attempt.isPending}
-          whose={props.name ? `for ${firstName(props.name)}` : "for the studio"}
+          whose={`for ${whoseName}`}
           apply={() => apply.mutate(way)}
           drop={() => {
             setWay(view.way);
@@ -81,7 +85,8 @@ function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string 
       <Refused error={attempt.error ?? apply.error} />
       {view.differs.length > 0 && !changed && (
         <p className="mt-3">
-          {firstName(props.name ?? "")} differs from the studio in {view.differs.length}{" "}
+          {ladder === "mine" ? "Your way" : whoseName} differs from{" "}
+          {ladder === "mine" ? "the studio" : "your usual way"} in {view.differs.length}{" "}
           {view.differs.length === 1 ? "switch" : "switches"}.
         </p>
       )}
