@@ -90,9 +90,10 @@ func (x *Secret) open(text string) (string, error) {
 	return "", ErrSealed
 }
 
-// sealedColumns are where something is kept sealed.
-var sealedColumns = []struct{ table, column string }{
-	{"family", "token"}, {"studio_feed", "token"}, {"teacher", "second_secret"}, {"message", "stop"}, {"message", "body"},
+// sealedColumns are where something is kept sealed; key are two columns that tell its rows apart.
+var sealedColumns = []struct{ table, column, key string }{
+	{"family", "token", "studio_id, ladder_id"}, {"studio_feed", "token", "studio_id, studio_id"}, {"teacher", "second_secret", "studio_id, id"},
+	{"message", "stop", "studio_id, id"}, {"message", "body", "studio_id, id"},
 }
 
 // Seal gives the store its secret, nil for none: it makes sure that what is sealed can be opened, and seals what is not.
@@ -107,12 +108,12 @@ func (s *Store) Seal(ctx context.Context, secret *Secret) (int, error) {
 	}
 	n := 0
 	for _, c := range sealedColumns {
-		list, err := s.texts(ctx, fmt.Sprintf("SELECT %[2]s FROM %[1]s WHERE %[2]s <> '' AND %[2]s NOT LIKE '%[3]s%%'", c.table, c.column, sealedBegins))
+		list, err := s.unsealed(ctx, fmt.Sprintf("SELECT %[3]s, %[2]s FROM %[1]s WHERE %[2]s <> '' AND %[2]s NOT LIKE '%[4]s%%'", c.table, c.column, c.key, sealedBegins))
 		if err != nil {
 			return n, err
 		}
-		for _, text := range list { // as it was read, so that what changes meanwhile is left alone
-			res, err := s.db.ExecContext(ctx, fmt.Sprintf("UPDATE %[1]s SET %[2]s = ? WHERE %[2]s = ?", c.table, c.column), secret.close(text), text)
+		for _, x := range list { // as it was read, to the byte, so that what changes meanwhile is left alone
+			res, err := s.db.ExecContext(ctx, fmt.Sprintf("UPDATE %[1]s SET %[2]s = ? WHERE (%[3]s) = (?, ?) AND CAST(%[2]s AS BINARY) = CAST(? AS BINARY)", c.table, c.column, c.key), secret.close(x[2]), x[0], x[1], x[2])
 			if err != nil {
 				return n, err
 			}
@@ -171,6 +172,23 @@ func (s *Store) texts(ctx context.Context, query string) (out []string, err erro
 			return nil, err
 		}
 		out = append(out, text)
+	}
+	return out, rows.Err()
+}
+
+// unsealed are texts with the key of their row before them.
+func (s *Store) unsealed(ctx context.Context, query string) (out [][3]string, err error) {
+	rows, err := s.db.QueryContext(ctx, query)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var x [3]string
+		if err := rows.Scan(&x[0], &x[1], &x[2]); err != nil {
+			return nil, err
+		}
+		out = append(out, x)
 	}
 	return out, rows.Err()
 }

@@ -28,11 +28,19 @@ func TestWhatOpensSomethingIsSealed(t *testing.T) {
 	require.NoError(t, db.SetFamilyToken(ctx, store.Family{Studio: st, Ladder: l.ID, Token: before, Expires: expires}))
 	require.Equal(t, before, raw(t, "SELECT token FROM family WHERE studio_id = ?", st))
 
+	// A link of another family that differs in the case of its letters alone is another link.
+	elsewhere, ol, _ := studio(t, db)
+	require.NoError(t, db.SetFamilyToken(ctx, store.Family{Studio: elsewhere, Ladder: ol.ID, Token: strings.ToUpper(before), Expires: expires}))
 	secret, err := store.ParseSecret(store.NewSecret())
 	require.NoError(t, err)
 	n, err := db.Seal(ctx, secret)
 	require.NoError(t, err)
-	require.Positive(t, n)
+	require.GreaterOrEqual(t, n, 2)
+	for token, ladder := range map[string]string{before: l.ID, strings.ToUpper(before): ol.ID} {
+		f, err := db.FamilyByToken(ctx, token)
+		require.NoError(t, err)
+		require.Equal(t, []string{ladder, token}, []string{f.Ladder, f.Token})
+	}
 	t.Cleanup(func() { require.NoError(t, db.DropSealed(ctx)); _, err := db.Seal(ctx, nil); require.NoError(t, err) })
 	require.True(t, strings.HasPrefix(raw(t, "SELECT token FROM family WHERE studio_id = ?", st), "sealed:"))
 	f, err := db.FamilyByToken(ctx, before)

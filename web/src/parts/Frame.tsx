@@ -85,7 +85,7 @@ export function Frame() {
       </header>
       <main id="screen">
         {going && (
-          <p role="note" className="mx-auto mt-3 max-w-6xl rounded border-2 border-cliff px-4 py-2">
+          <p role="note" className="no-print mx-4 mt-3 max-w-6xl rounded border-2 border-cliff px-4 py-2 xl:mx-auto">
             {going.words}{" "}
             <Link className="underline underline-offset-4" to={`/student/${going.student}`}>
               Take it back
@@ -93,7 +93,7 @@ export function Frame() {
           </p>
         )}
         {session.data.role === "assistant" && (
-          <p className="fine mx-auto max-w-6xl px-4 pt-2 sm:px-6">
+          <p className="fine no-print mx-auto max-w-6xl px-4 pt-2 sm:px-6">
             You assist: you can look at everything here, mark and note. Plans, weeks and people are changed by
             the teacher.
           </p>
