@@ -85,7 +85,10 @@ export function Frame() {
       </header>
       <main id="screen">
         {going && (
-          <p role="note" className="no-print mx-4 mt-3 max-w-6xl rounded border-2 border-cliff px-4 py-2 xl:mx-auto">
+          <p
+            role="note"
+            className="no-print mx-4 mt-3 max-w-6xl rounded border-2 border-cliff px-4 py-2 xl:mx-auto"
+          >
             {going.words}{" "}
             <Link className="underline underline-offset-4" to={`/student/${going.student}`}>
               Take it back
