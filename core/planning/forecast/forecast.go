@@ -51,7 +51,6 @@ func DefaultPrior() Prior {
 
 // Model is a prior with what was observed.
 type Model struct {
-	prior    Prior
 	students map[string]int // column of each student's effect
 	counts   map[string]int
 	all      int
@@ -130,7 +129,7 @@ func Fit(observations []Observation, prior Prior) *Model {
 
 // Learn is Fit from the moments of each student.
 func Learn(of map[string]Moments, prior Prior) *Model {
-	m := &Model{prior: prior, students: map[string]int{}, counts: map[string]int{}}
+	m := &Model{students: map[string]int{}, counts: map[string]int{}}
 	var names []string
 	for name, sums := range of {
 		if sums.N > 0 {

@@ -77,7 +77,7 @@ func (m *Model) beliefs(student string, draws int, seed uint64) []belief {
 			cov.SetSym(0, j, cov.At(0, j)+m.cov.At(at, j))
 		}
 	} else {
-		cov.SetSym(0, 0, cov.At(0, 0)+m.prior.StudentSpread*m.prior.StudentSpread)
+		cov.SetSym(0, 0, cov.At(0, 0)+m.spread*m.spread)
 	}
 	var chol mat.Cholesky
 	chol.Factorize(cov)
