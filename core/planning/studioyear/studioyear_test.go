@@ -37,6 +37,7 @@ func library() material.Library {
 	odd.Demands = append(odd.Demands, material.Demand{Skill: "ties", Weight: 0.6})
 	lib["p9"] = odd
 	lib["scale"] = material.Material{ID: "scale", Strand: material.Technique, Instrument: "piano", Exercise: "x", Demands: []material.Demand{{Skill: "thumb", Weight: 1}}}
+	lib["scale2"] = material.Material{ID: "scale2", Strand: material.Method, Instrument: "piano", DistinctBars: 8, HasScore: true, Demands: []material.Demand{{Skill: "thumb", Weight: 1}}, PartOf: "x"}
 	lib["bow"] = material.Material{ID: "bow", Strand: material.Method, Instrument: "cello", Demands: []material.Demand{{Skill: "legato", Weight: 1}}}
 	return lib
 }
@@ -125,6 +126,8 @@ func TestPreviewsThatPaid(t *testing.T) {
 	require.Equal(t, 5, y.Unplanted.N, "half planted is not planted")
 	require.True(t, y.Says())
 	b := pupil(t, "Ben")
+	require.Equal(t, studioyear.Against{}, look(studioyear.Input{}, b).Planted, "of nothing there is no mean")
+	had(b, "scale2", 30, 4, bare) // a new skill for which there is nothing to plant
 	had(b, "p0", 30, 4, secure)
 	had(b, "p9", 30, 4, planted, bare)
 	require.Equal(t, []int{5, 5}, []int{look(studioyear.Input{}, a, b).Planted.N, look(studioyear.Input{}, a, b).Unplanted.N}, "neither all nor none")
@@ -145,6 +148,34 @@ func TestLoadPaceAndWhoCame(t *testing.T) {
 	require.InDelta(t, 3, y.Pace.Weeks, 0.15)
 	require.Equal(t, 1, y.Before.Pieces)
 	require.InDelta(t, 6, y.Before.Weeks, 0.15)
+}
+
+// The first to talk to is who has most reasons, then who is longest away.
+func TestWhomToTalkToFirst(t *testing.T) {
+	away := func(name string, weeks float64) *studentplan.Student {
+		s := pupil(t, name)
+		s.Standing.LastLesson = weeksAgo(weeks)
+		return s
+	}
+	stuck := away("Cleo", 3)
+	had(stuck, "p0", 30, 0)
+	var names []string
+	for _, r := range look(studioyear.Input{}, away("Ada", 6), away("Ben", 9), stuck, away("Dora", 7)).Talk {
+		names = append(names, r.Name)
+	}
+	require.Equal(t, []string{"Cleo", "Ben", "Dora", "Ada"}, names)
+	require.Equal(t, []studioyear.Reason{{Why: studioyear.Gone, N: 3}, {Why: studioyear.Stuck, N: 30, Material: "p0"}}, look(studioyear.Input{}, stuck).Talk[0].Reasons, "three weeks are a reason beside another")
+
+	// Two of four lessons fell out of the first month; of three nobody counts.
+	begun := func(lessons int) *studentplan.Student {
+		s := pupil(t, "Eve")
+		s.Lessons = calendar.Weekly(time.Monday, 900, 30, monday.AddDate(0, 0, -7*lessons))
+		s.Standing.Missed = []string{monday.AddDate(0, 0, -7).Format(time.DateOnly), monday.AddDate(0, 0, -14).Format(time.DateOnly)}
+		had(s, "p0", 30, 0)
+		return s
+	}
+	require.Equal(t, studioyear.Reason{Why: studioyear.Missed, N: 2, Of: 4}, look(studioyear.Input{}, begun(4)).Talk[0].Reasons[0])
+	require.Empty(t, look(studioyear.Input{}, begun(3)).Talk)
 }
 
 // Whom to talk to: two reasons, or six weeks without a lesson; holidays are none, and one thing alone happens to everyone.
@@ -201,6 +232,9 @@ func TestWhomToTalkTo(t *testing.T) {
 		q.Standing.Home = append(q.Standing.Home, standing.Report{At: monday, Felt: studentlog.Joyful})
 	}
 	require.Empty(t, look(studioyear.Input{Weeks: weeks}, q).Talk, "little practice alone")
+	ten := week.SetDays{Days: set.Days[:10]}
+	q.Standing.LastLesson = weeksAgo(6)
+	require.False(t, look(studioyear.Input{Weeks: map[string][]week.SetDays{"Cleo": {ten}}}, q).Talk[0].Thin, "ten days are enough to go by")
 	few := week.SetDays{Days: set.Days[:9]}
 	q.Standing.Home = nil
 	require.True(t, look(studioyear.Input{Weeks: map[string][]week.SetDays{"Cleo": {few}}}, func() *studentplan.Student { q.Standing.LastLesson = weeksAgo(4); return q }()).Talk[0].Thin, "nine days are little to go by")
