@@ -111,9 +111,13 @@ func (a Ability) AfterClearing(m material.Material) Ability {
 
 // Copy returns an ability that can be changed by itself.
 func (a Ability) Copy() Ability {
-	next := Ability{Skills: make(map[string]Evidence, len(a.Skills)+8), LongestBars: a.LongestBars, Tempo: make(map[material.Texture]float64, 3)}
-	maps.Copy(next.Skills, a.Skills)
-	maps.Copy(next.Tempo, a.Tempo)
+	next := Ability{Skills: maps.Clone(a.Skills), LongestBars: a.LongestBars, Tempo: maps.Clone(a.Tempo)}
+	if next.Skills == nil {
+		next.Skills = map[string]Evidence{}
+	}
+	if next.Tempo == nil {
+		next.Tempo = map[material.Texture]float64{}
+	}
 	return next
 }
 

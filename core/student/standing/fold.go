@@ -76,7 +76,7 @@ type fold struct {
 type work struct {
 	MaterialStanding
 	id    string
-	lib   material.Material
+	lib   kept
 	known bool // the library holds it
 	// asks are the skills of its demands, in their order.
 	asks []*trace
@@ -84,6 +84,17 @@ type work struct {
 	// and gained their number at the last new or better mark.
 	days, gained int
 	lastDay      int64
+}
+
+// kept is what the fold needs of a material again and again: the whole of one is large, and there are
+// some hundreds in a log.
+type kept struct {
+	demands      []material.Demand
+	texture      material.Texture
+	tempo        float64
+	distinctBars int
+	partOf       string
+	points       []material.FocusPoint
 }
 
 // trace is what the log says of one skill.
@@ -106,9 +117,11 @@ func (f *fold) work(id string) *work {
 		w.State, w.Marks, w.Spots, w.Runs = Heard, map[string]studentlog.Mark{}, []Spot{}, []Run{}
 		w.id, w.lastDay = id, -1
 		f.works[id] = w
-		w.lib, w.known = f.ctx.Library[id]
-		w.asks = make([]*trace, len(w.lib.Demands))
-		for i, d := range w.lib.Demands {
+		var m material.Material
+		m, w.known = f.ctx.Library[id]
+		w.lib = kept{m.Demands, m.Texture, m.Tempo, m.DistinctBars, m.PartOf, m.FocusPoints}
+		w.asks = make([]*trace, len(m.Demands))
+		for i, d := range m.Demands {
 			w.asks[i] = f.skill(d.Skill)
 			w.asks[i].by = append(w.asks[i].by, w)
 		}
@@ -332,13 +345,14 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		return
 	}
 	if w.known && w.Before == nil {
-		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.Texture]}
+		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.texture]}
 		for i, t := range w.asks {
 			t.Faded = f.faded(t, e.At)
 			brought.Skills[i] = t.Evidence
-			brought.Skills[i].Unread = f.byEar(e.At) && f.ofReading(w.lib.Demands[i].Skill)
+			brought.Skills[i].Unread = f.byEar(e.At) && f.ofReading(w.lib.demands[i].Skill)
 		}
-		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&w.lib, brought), Brought: brought}
+		m := f.ctx.Library[w.id]
+		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&m, brought), Brought: brought}
 	}
 	if w.State == Heard {
 		w.Assigned = e.At
@@ -406,8 +420,13 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 		f.standards[level] = clearing.Standard(f.ctx.Family, level)
 	}
 	v := clearing.Judge(f.standards[level], e.Met)
-	met := append([]string{}, e.Met...)
-	slices.Sort(met)
+	met := slices.Clip(e.Met)
+	if !slices.IsSorted(met) {
+		met = slices.Sorted(slices.Values(met))
+	}
+	if met == nil {
+		met = []string{}
+	}
 	run := Run{ID: e.ID, At: e.At, Met: met, Cleared: v.Cleared}
 	for _, p := range v.Missed {
 		run.Missed = append(run.Missed, p.ID)
@@ -452,16 +471,16 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 // grown takes a learned material into account for the longest piece and the highest tempo.
 func (f *fold) grown(w *work) {
 	if a := &f.out.Ability; w.known {
-		a.LongestBars = max(a.LongestBars, w.lib.DistinctBars)
-		if w.lib.Tempo > 0 {
-			a.Tempo[w.lib.Texture] = max(a.Tempo[w.lib.Texture], w.lib.Tempo)
+		a.LongestBars = max(a.LongestBars, w.lib.distinctBars)
+		if w.lib.tempo > 0 {
+			a.Tempo[w.lib.texture] = max(a.Tempo[w.lib.texture], w.lib.tempo)
 		}
 	}
 }
 
 // unit clears the unit of a section when that was the last of its sections.
 func (f *fold) unit(w *work, e *studentlog.Entry) {
-	if w.lib.PartOf == "" {
+	if w.lib.partOf == "" {
 		return
 	}
 	if f.sections == nil {
@@ -472,12 +491,12 @@ func (f *fold) unit(w *work, e *studentlog.Entry) {
 			}
 		}
 	}
-	for _, id := range f.sections[w.lib.PartOf] {
+	for _, id := range f.sections[w.lib.partOf] {
 		if s := f.works[id]; s == nil || s.State != Cleared && s.State != Polished {
 			return
 		}
 	}
-	f.clear(f.work(w.lib.PartOf), e, AllSections)
+	f.clear(f.work(w.lib.partOf), e, AllSections)
 }
 
 // before makes a material one that was learned before the log began, at about the time of the entry: it
@@ -540,7 +559,7 @@ func (f *fold) finish() {
 		w.SinceMark = w.days - w.gained
 		switch w.State {
 		case Working:
-			w.count(append(slices.Clip(w.lib.FocusPoints), w.Own...), travelling)
+			w.count(append(slices.Clip(w.lib.points), w.Own...), travelling)
 			w.RunDue, w.Why = w.due()
 		case Resting:
 			w.Why = Rests
