@@ -12,8 +12,16 @@ import (
 	"patientladder/core/student/standing"
 )
 
-// Placement says how far a placement is and what it found.
+// Placement says how far a placement is, and when no book is there that could be begun.
 func Placement(p studentplan.Placement, first string) string {
+	said := howFar(p, first)
+	if len(p.Entries) == 0 && len(p.Belief.Skills()) > 0 {
+		said += " The library has no book for this instrument with two pieces or more, so there is nothing yet to begin with."
+	}
+	return said
+}
+
+func howFar(p studentplan.Placement, first string) string {
 	answered := 0
 	for _, g := range p.Belief.Given() {
 		if g.Answer != placement.Left {
