@@ -2,14 +2,15 @@
 // that should notice, and prints which changes they did not. It is for packages whose tests are
 // slow; make mutate uses it where N is given.
 //
-//	go run ./mutant [-seed 1] [-n 60] [-test ./api] FOLDER
+//	go run ./mutant [-seed 1] [-n 60] [-test ./api] [-runs FILE] FOLDER
 //
-// The tree is copied first: nothing of it is changed.
+// Every test is run alone first, to learn which lines it runs and how long it takes; a change is then
+// held only against the tests that run its line, the quickest first. Nothing of the tree is written:
+// the compiler is given the changed file over the one that stands there.
 package main
 
 import (
-	"bytes"
-	"context"
+	"encoding/json"
 	"flag"
 	"fmt"
 	"go/ast"
@@ -22,19 +23,19 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
-	"time"
 )
 
 // change is one token at one place and what stands there instead.
 type change struct {
-	file     string
-	line     int
+	file     string // from the root of the tree
+	at       place
+	within   span // of the function around it; empty outside of one
 	offset   int
 	old, new string
 }
 
 func (c change) String() string {
-	return fmt.Sprintf("%s:%d: %s becomes %s", c.file, c.line, c.old, c.new)
+	return fmt.Sprintf("%s:%d: %s becomes %s", c.file, c.at.Line, c.old, c.new)
 }
 
 // others are what a token becomes.
@@ -50,46 +51,48 @@ func main() {
 	n := flag.Int("n", 60, "how many changes")
 	tests := flag.String("test", "", "the packages whose tests should notice; the folder by default")
 	root := flag.String("root", "..", "the tree")
+	runs := flag.String("runs", "", "a file that keeps which test runs which line; made where it does not exist, to be thrown away when the code changes")
 	flag.Parse()
-	if err := run(*root, flag.Arg(0), *tests, *seed, *n); err != nil {
+	if err := run(*root, filepath.Clean(flag.Arg(0)), *tests, *runs, *seed, *n); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
-func run(root, folder, tests string, seed uint64, n int) error {
-	if tests == "" {
-		tests = "./" + folder + "/..."
+func run(root, folder, packages, kept string, seed uint64, n int) error {
+	if packages == "" {
+		packages = "./" + folder + "/..."
+	}
+	root, err := filepath.Abs(root)
+	if err != nil {
+		return err
 	}
 	dir, err := os.MkdirTemp("", "mutant")
 	if err != nil {
 		return err
 	}
 	defer os.RemoveAll(dir)
-	if out, err := exec.Command("cp", "-a", root+"/.", dir).CombinedOutput(); err != nil {
-		return fmt.Errorf("%w: %s", err, out)
-	}
-	all, err := changes(dir, folder)
+	all, err := changes(root, folder)
 	if err != nil {
 		return err
 	}
 	rand.New(rand.NewPCG(seed, 0)).Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
 	all = all[:min(n, len(all))]
-	order, err := quickestFirst(dir, tests)
+	known, err := learn(root, dir, folder, packages, kept)
 	if err != nil {
 		return err
 	}
 	noticed, broken := 0, 0
 	for _, c := range all {
-		switch seen, err := try(dir, order, c); {
+		switch seen, err := try(root, dir, known, c); {
 		case err != nil:
 			return err
 		case seen == "broken":
 			broken++
-		case seen == "noticed":
+		case seen == "":
 			noticed++
 		default:
-			fmt.Println("not noticed:", c)
+			fmt.Printf("%s: %s\n", seen, c)
 		}
 	}
 	of := len(all) - broken
@@ -97,9 +100,13 @@ func run(root, folder, tests string, seed uint64, n int) error {
 	return nil
 }
 
-// changes are all that could be made, in the order of files and places.
-func changes(dir, folder string) (out []change, err error) {
-	err = filepath.WalkDir(filepath.Join(dir, folder), func(path string, d fs.DirEntry, err error) error {
+// changes are all that could be made, in the order of files and places. Folders of tools for tests,
+// which are called …test as in the standard library, hold no rules.
+func changes(root, folder string) (out []change, err error) {
+	err = filepath.WalkDir(filepath.Join(root, folder), func(path string, d fs.DirEntry, err error) error {
+		if err == nil && d.IsDir() && strings.HasSuffix(d.Name(), "test") {
+			return fs.SkipDir
+		}
 		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasSuffix(path, ".gen.go") {
 			return err
 		}
@@ -108,26 +115,35 @@ func changes(dir, folder string) (out []change, err error) {
 		if err != nil {
 			return err
 		}
-		name, _ := filepath.Rel(dir, path)
-		add := func(at token.Pos, t token.Token) {
-			if other, ok := others[t]; ok {
-				p := set.Position(at)
-				out = append(out, change{name, p.Line, p.Offset, t.String(), other.String()})
-			}
+		name, _ := filepath.Rel(root, path)
+		at := func(p token.Pos) place {
+			x := set.Position(p)
+			return place{x.Line, x.Column}
 		}
-		ast.Inspect(file, func(node ast.Node) bool {
-			switch x := node.(type) {
-			case *ast.BinaryExpr:
-				// Whether an error came is plumbing, and text has no minus.
-				if id, ok := x.Y.(*ast.Ident); ok && id.Name == "nil" || text(x) {
-					return true
-				}
-				add(x.OpPos, x.Op)
-			case *ast.IncDecStmt:
-				add(x.TokPos, x.Tok)
+		for _, d := range file.Decls {
+			var within span
+			if f, ok := d.(*ast.FuncDecl); ok {
+				within = span{at(f.Pos()), at(f.End())}
 			}
-			return true
-		})
+			add := func(p token.Pos, t token.Token) {
+				if other, ok := others[t]; ok {
+					out = append(out, change{name, at(p), within, set.Position(p).Offset, t.String(), other.String()})
+				}
+			}
+			ast.Inspect(d, func(node ast.Node) bool {
+				switch x := node.(type) {
+				case *ast.BinaryExpr:
+					// Whether an error came is plumbing, and text has no minus.
+					if id, ok := x.Y.(*ast.Ident); ok && id.Name == "nil" || text(x) {
+						return true
+					}
+					add(x.OpPos, x.Op)
+				case *ast.IncDecStmt:
+					add(x.TokPos, x.Tok)
+				}
+				return true
+			})
+		}
 		return nil
 	})
 	slices.SortFunc(out, func(a, b change) int {
@@ -148,71 +164,46 @@ func text(x *ast.BinaryExpr) bool {
 	return found
 }
 
-// quickestFirst are the packages with tests in the order in which they answer, each with the time it
-// may take: a change that makes a loop endless is noticed by that.
-func quickestFirst(dir, tests string) ([]suite, error) {
-	list := exec.Command("go", append([]string{"list", "-f", "{{if or .TestGoFiles .XTestGoFiles}}{{.ImportPath}}{{end}}"}, strings.Fields(tests)...)...)
-	list.Dir = dir
-	out, err := list.Output()
-	if err != nil {
-		return nil, err
-	}
-	var all []suite
-	for _, pkg := range strings.Fields(string(out)) {
-		if out, err := test(dir, suite{pkg, 10 * time.Minute}); err != nil {
-			return nil, fmt.Errorf("the tests are red before anything is changed:\n%s", out)
-		}
-		from := time.Now() // the second run has nothing to compile
-		if out, err := test(dir, suite{pkg, 10 * time.Minute}); err != nil {
-			return nil, fmt.Errorf("the tests are red the second time:\n%s", out)
-		}
-		all = append(all, suite{pkg, time.Since(from)})
-	}
-	slices.SortFunc(all, func(a, b suite) int { return int(a.takes - b.takes) })
-	for i := range all {
-		all[i].takes = 30*time.Second + 5*all[i].takes
-	}
-	return all, nil
-}
-
-// suite is the tests of one package and how long they may take.
-type suite struct {
-	pkg   string
-	takes time.Duration
-}
-
-func try(dir string, order []suite, c change) (string, error) {
-	path := filepath.Join(dir, c.file)
+// try builds the tests over the changed file and runs those that run its line. It says how the change
+// went unnoticed, "broken" where it does not compile, and nothing where a test noticed.
+func try(root, dir string, known []test, c change) (string, error) {
+	path := filepath.Join(root, c.file)
 	was, err := os.ReadFile(path)
 	if err != nil {
 		return "", err
 	}
-	defer os.WriteFile(path, was, 0o644)
-	now := slices.Concat(was[:c.offset], []byte(c.new), was[c.offset+len(c.old):])
-	if err := os.WriteFile(path, now, 0o644); err != nil {
+	changed, overlay := filepath.Join(dir, "changed.go"), filepath.Join(dir, "overlay.json")
+	if err := os.WriteFile(changed, slices.Concat(was[:c.offset], []byte(c.new), was[c.offset+len(c.old):]), 0o644); err != nil {
 		return "", err
 	}
-	build := exec.Command("go", "build", "./"+filepath.Dir(c.file))
-	build.Dir = dir
+	over, err := json.Marshal(map[string]any{"Replace": map[string]string{path: changed}})
+	if err != nil {
+		return "", err
+	}
+	if err := os.WriteFile(overlay, over, 0o644); err != nil {
+		return "", err
+	}
+	build := exec.Command("go", "build", "-overlay", overlay, "./"+filepath.Dir(c.file))
+	build.Dir = root
 	if build.Run() != nil {
 		return "broken", nil
 	}
-	for _, s := range order {
-		if _, err := test(dir, s); err != nil {
-			return "noticed", nil
+	which := running(known, c)
+	if len(which) == 0 {
+		return "run by no test", nil
+	}
+	built := map[string]string{}
+	for _, together := range rounds(which) {
+		pkg := together[0].Package
+		if built[pkg] == "" {
+			built[pkg] = filepath.Join(dir, fmt.Sprint("changed", len(built)))
+			if err := compile(root, pkg, built[pkg], "-overlay", overlay); err != nil {
+				return "", err
+			}
+		}
+		if !passes(built[pkg], together) {
+			return "", nil
 		}
 	}
-	return "", nil
-}
-
-// test runs the tests of a package. The time limit is the test's own, so that its database stops with it.
-func test(dir string, s suite) ([]byte, error) {
-	ctx, cancel := context.WithTimeout(context.Background(), 2*s.takes+time.Minute)
-	defer cancel()
-	cmd := exec.CommandContext(ctx, "go", "test", "-count=1", "-failfast", "-timeout", s.takes.String(), s.pkg)
-	cmd.Dir = dir
-	var out bytes.Buffer
-	cmd.Stdout, cmd.Stderr = &out, &out
-	err := cmd.Run()
-	return out.Bytes(), err
+	return "not noticed", nil
 }
