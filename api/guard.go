@@ -128,14 +128,19 @@ var (
 	curriculumBody = int64(curriculum.MostBytes)*4/3 + 64<<10
 )
 
-func (s *Server) limitBody(c *gin.Context) {
-	limit := otherBody
-	switch path := c.Request.URL.Path; {
+// bodyLimit is how many bytes the body of a call may have.
+func bodyLimit(path string) int64 {
+	switch {
 	case path == "/api/materials", path == "/api/scores/read", strings.HasSuffix(path, "/score"):
-		limit = scoreBody
+		return scoreBody
 	case strings.HasPrefix(path, "/api/library/"):
-		limit = curriculumBody
+		return curriculumBody
 	}
+	return otherBody
+}
+
+func (s *Server) limitBody(c *gin.Context) {
+	limit := bodyLimit(c.Request.URL.Path)
 	if c.Request.ContentLength > limit {
 		s.fail(c, tooLarge(limit))
 		return
@@ -166,7 +171,7 @@ func validator() (gin.HandlerFunc, error) {
 		ErrorHandler: func(c *gin.Context, message string, status int) {
 			p := &problem.Problem{Status: status, Detail: firstLine(message)}
 			if strings.Contains(message, "request body too large") {
-				errors.As(tooLarge(scoreBody), &p)
+				errors.As(tooLarge(bodyLimit(c.Request.URL.Path)), &p)
 			} else if status == http.StatusBadRequest {
 				p.Status = http.StatusUnprocessableEntity
 			}
