@@ -2,7 +2,6 @@ package library
 
 import (
 	"context"
-	"sort"
 	"strings"
 
 	"patientladder/api/answer"
@@ -104,8 +103,9 @@ func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, a
 	for _, u := range reading.NotesUsed(sc, l.Line) {
 		line.Notes = append(line.Notes, contract.UsedNote{Pitch: words.Note(u.Pitch), Midi: u.MIDI, Count: u.Count, FirstBar: u.FirstBar})
 	}
+	n := reading.CountOf(l.Moves)
+	line.Counts = contract.MoveCounts{Up: n.Up, Down: n.Down, Same: n.Same, Step: n.Step, Skip: n.Skip, Leap: n.Leap}
 	for _, mv := range l.Moves {
-		count(&line, mv)
 		mark := contract.MoveMark{
 			Direction: contract.MoveMarkDirection(mv.Direction), Kind: contract.MoveMarkKind(words.Kind(mv.Kind)),
 			Number: mv.Interval.Number, Quality: mv.Interval.Quality, Name: words.Note(sc.Notes[mv.To].Pitch.Name()),
@@ -114,12 +114,9 @@ func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, a
 		mark.FromBar, _, mark.FromAt, mark.FromPitch = at.Note(mv.From)
 		out.Marks = append(out.Marks, mark)
 	}
-	for _, p := range l.Position.Positions {
-		end := sc.Length().Float()
-		line.Positions = append(line.Positions, contract.HandPosition{Name: words.Position(p.Name), Keys: p.Keys, FromBar: p.FromBar, ToBar: p.ToBar, Start: p.From.Float(), End: end})
-		if n := len(line.Positions); n > 1 {
-			line.Positions[n-2].End = p.From.Float()
-		}
+	until := l.Position.Until(sc.Length())
+	for i, p := range l.Position.Positions {
+		line.Positions = append(line.Positions, contract.HandPosition{Name: words.Position(p.Name), Keys: p.Keys, FromBar: p.FromBar, ToBar: p.ToBar, Start: p.From.Float(), End: until[i].Float()})
 	}
 	for _, x := range l.Position.Shifts {
 		line.Shifts = append(line.Shifts, contract.Shift{Bar: x.Bar, Where: "bar " + sc.BarLabel(x.Bar), From: words.Position(x.From), To: words.Position(x.To), How: x.How})
@@ -142,25 +139,6 @@ func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, a
 	return line
 }
 
-func count(l *contract.Line, m reading.Move) {
-	switch m.Direction {
-	case reading.Up:
-		l.Counts.Up++
-	case reading.Down:
-		l.Counts.Down++
-	default:
-		l.Counts.Same++
-	}
-	switch m.Kind {
-	case reading.Step:
-		l.Counts.Step++
-	case reading.Skip:
-		l.Counts.Skip++
-	case reading.Leap:
-		l.Counts.Leap++
-	}
-}
-
 func motifs(out *contract.Piece, o *open.Score, at answer.Places) {
 	for _, m := range o.Motifs {
 		x := contract.Motif{Name: m.Name, Staff: at.Staff(m.Part, m.Staff), Beats: m.Beats, Notes: m.Notes}
@@ -179,20 +157,12 @@ func motifs(out *contract.Piece, o *open.Score, at answer.Places) {
 
 // chunks lists a tree level by level, the smallest chunks first.
 func chunks(out *contract.Piece, root chunk.Chunk, own chunk.Borders, m material.Material) {
-	var walk func(c chunk.Chunk) int
-	walk = func(c chunk.Chunk) int {
-		level := 0
-		for _, p := range c.Parts {
-			level = max(level, walk(p)+1)
-		}
+	for _, c := range root.ByLevel() {
 		_, set := own[c.To]
 		out.Chunks = append(out.Chunks, contract.Chunk{
-			From: c.From, To: c.To, Where: whereOf(m, c.From, c.To, c.Upbeat), Start: c.Start.Float(), End: c.End.Float(), Level: level, SameAs: c.SameAs, Why: c.Why, Own: set,
+			From: c.From, To: c.To, Where: whereOf(m, c.From, c.To, c.Upbeat), Start: c.Start.Float(), End: c.End.Float(), Level: c.Level, SameAs: c.SameAs, Why: c.Why, Own: set,
 		})
-		return level
 	}
-	walk(root)
-	sort.SliceStable(out.Chunks, func(a, b int) bool { return out.Chunks[a].Level < out.Chunks[b].Level })
 }
 
 // whereOf says a stretch of bars with its upbeat: "bars 3–4 with the upbeat".

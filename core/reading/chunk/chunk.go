@@ -6,6 +6,8 @@
 package chunk
 
 import (
+	"cmp"
+	"slices"
 	"sort"
 	"strconv"
 
@@ -48,6 +50,30 @@ func (c Chunk) Leaves() []Chunk {
 	for _, p := range c.Parts {
 		all = append(all, p.Leaves()...)
 	}
+	return all
+}
+
+// Levelled is a chunk of a tree with how far it stands above the smallest: 0 for these, and one more
+// than the higher of its parts for every other.
+type Levelled struct {
+	Chunk
+	Level int
+}
+
+// ByLevel lists the whole tree level by level, the smallest chunks first, each level from left to right.
+func (c Chunk) ByLevel() []Levelled {
+	var all []Levelled
+	var walk func(c Chunk) int
+	walk = func(c Chunk) int {
+		level := 0
+		for _, p := range c.Parts {
+			level = max(level, walk(p)+1)
+		}
+		all = append(all, Levelled{c, level})
+		return level
+	}
+	walk(c)
+	slices.SortStableFunc(all, func(a, b Levelled) int { return cmp.Compare(a.Level, b.Level) })
 	return all
 }
 

@@ -190,3 +190,16 @@ func TestWhyAChunkEnds(t *testing.T) {
 	s := typed(t, "CDEF|GABc|DEFG|GABc|")
 	require.Equal(t, "the teacher’s border", Tree(s, pattern.Of(s), 2, Borders{2: true}).Leaves()[0].Why)
 }
+
+// Bottom up: what is practised alone comes first, then what it joins into.
+func TestATreeLevelByLevel(t *testing.T) {
+	leaf := func(bar int) Chunk { return Chunk{From: bar, To: bar} }
+	pair := Chunk{From: 1, To: 2, Parts: []Chunk{leaf(1), leaf(2)}}
+	tree := Chunk{From: 1, To: 3, Parts: []Chunk{pair, leaf(3)}}
+	var got [][3]int
+	for _, c := range tree.ByLevel() {
+		got = append(got, [3]int{c.Level, c.From, c.To})
+	}
+	require.Equal(t, [][3]int{{0, 1, 1}, {0, 2, 2}, {0, 3, 3}, {1, 1, 2}, {2, 1, 3}}, got)
+	require.Equal(t, []Levelled{{leaf(7), 0}}, leaf(7).ByLevel())
+}

@@ -44,6 +44,17 @@ type Position struct {
 	To      rational.Rat `json:"to"`
 }
 
+// Until is up to when each position is held: until the next is taken, the last to the end of the piece.
+func (r Result) Until(end rational.Rat) []rational.Rat {
+	out := make([]rational.Rat, len(r.Positions))
+	for i := range out {
+		if out[i] = end; i+1 < len(out) {
+			out[i] = r.Positions[i+1].From
+		}
+	}
+	return out
+}
+
 // Shift is a move of the hand to another position.
 type Shift struct {
 	Bar  int          `json:"bar"`

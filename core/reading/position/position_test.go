@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"patientladder/core/base/rational"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/abc"
 	"patientladder/core/notation/score"
@@ -305,4 +306,11 @@ func TestOtherInstrumentsAndPartsHaveNoPositions(t *testing.T) {
 	l.Hand = reading.Whole
 	require.Empty(t, Of(s, l, "piano").Positions)
 	require.Empty(t, Of(s, reading.Line{Hand: reading.Right}, "piano").Fingers)
+}
+
+func TestUntilWhenAPositionIsHeld(t *testing.T) {
+	r := Result{Positions: []Position{{From: rational.Int(0)}, {From: rational.Int(8)}, {From: rational.Int(12)}}}
+	require.Equal(t, []rational.Rat{rational.Int(8), rational.Int(12), rational.Int(20)}, r.Until(rational.Int(20)))
+	require.Equal(t, []rational.Rat{rational.Int(20)}, Result{Positions: r.Positions[:1]}.Until(rational.Int(20)))
+	require.Empty(t, Result{}.Until(rational.Int(20)))
 }

@@ -37,6 +37,33 @@ type Move struct {
 	AfterRest bool
 }
 
+// Counts is how many moves of a line go up, down or stay, and how many are steps, skips and leaps; one
+// that stays is none of these.
+type Counts struct{ Up, Down, Same, Step, Skip, Leap int }
+
+// CountOf counts moves.
+func CountOf(moves []Move) (c Counts) {
+	for _, m := range moves {
+		switch m.Direction {
+		case Up:
+			c.Up++
+		case Down:
+			c.Down++
+		default:
+			c.Same++
+		}
+		switch m.Kind {
+		case Step:
+			c.Step++
+		case Skip:
+			c.Skip++
+		case Leap:
+			c.Leap++
+		}
+	}
+	return c
+}
+
 // Moves returns the moves of a line in order; a line of n onsets has n−1.
 func Moves(s *score.Score, l Line) []Move {
 	if len(l.Onset) < 2 {

@@ -165,3 +165,9 @@ func TestGuideNotes(t *testing.T) {
 	require.Equal(t, []row{{"A4", "G4", Up, 2}, {"D4", "C4", Up, 2}, {"B3", "C4", Down, 2}, {"A5", "C6", Down, 3}}, rows)
 	require.Len(t, got[0].Notes, 2, "A flat is found as A is")
 }
+
+func TestMovesAreCounted(t *testing.T) {
+	moves := []Move{{Direction: Up, Kind: Step}, {Direction: Up, Kind: Skip}, {Direction: Down, Kind: Leap}, {Direction: Down, Kind: Leap}, {Direction: Up, Kind: Leap}, {Direction: Same, Kind: Stay}}
+	require.Equal(t, Counts{Up: 3, Down: 2, Same: 1, Step: 1, Skip: 1, Leap: 3}, CountOf(moves))
+	require.Equal(t, Counts{}, CountOf(nil))
+}
