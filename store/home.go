@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/planning/athome"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/store/document"
@@ -240,6 +241,9 @@ type Family struct {
 	Mail   studentplan.Mail
 	Remind bool
 }
+
+// Link is how the family comes to its page.
+func (f Family) Link() athome.Link { return athome.Link{Token: f.Token, Expires: f.Expires} }
 
 // Wish is what a family wishes to be sent: each week where it has said nothing.
 func (f Family) Wish() studentplan.Mail {

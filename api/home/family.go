@@ -12,6 +12,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/planning/athome"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/studentlog"
@@ -33,7 +34,7 @@ func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, 
 		return f, open.Student{}, err
 	}
 	sh, err := h.Student(open.As(ctx, open.Who{Teacher: studentlog.Family, Studio: f.Studio}), f.Ladder)
-	if err == nil && sh.Today.After(f.Expires) {
+	if err == nil && !(athome.Link{Token: token, Expires: f.Expires}).Opens(sh.Today) {
 		err = errNoLink
 	}
 	return f, sh, err
@@ -43,7 +44,7 @@ func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, 
 func (h *Handlers) familyWay(ctx context.Context, f store.Family, today time.Time) (contract.FamilyWay, error) {
 	to, err := h.Recipients(ctx, f.Studio, f.Ladder, f)
 	out := contract.FamilyWay{Email: f.Email, Recipients: append([]string{}, to...)}
-	if f.Token != "" && !today.After(f.Expires) {
+	if f.Link().Opens(today) {
 		out.Link, out.Expires = open.FamilyPath(f.Token), answer.Date(f.Expires)
 	}
 	return out, err

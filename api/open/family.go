@@ -8,22 +8,20 @@ import (
 
 	"github.com/oklog/ulid/v2"
 
+	"patientladder/core/planning/athome"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
 
-// linkDays is for how long a link opens the page when nothing else is said: about a term.
-const linkDays = 120
-
 // OpenLink returns how a family is reached, with a link that still opens: a new one where there is none.
 func (d *Desk) OpenLink(ctx context.Context, studio, ladder string, today time.Time) (store.Family, error) {
 	f, err := d.Store.Family(ctx, studio, ladder)
-	if err != nil || f.Token != "" && f.Expires.After(today.AddDate(0, 0, week.Days)) {
+	if err != nil || f.Link().Lasts(today) {
 		return f, err
 	}
-	f.Token, f.Expires = NewToken(), today.AddDate(0, 0, linkDays)
+	f.Token, f.Expires = NewToken(), today.AddDate(0, 0, athome.LinkDays)
 	return f, d.Store.SetFamilyToken(ctx, f)
 }
 
