@@ -48,10 +48,8 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 		return nil, err
 	}
 	out.Last = lastTime(s, live, home)
-	for _, e := range live {
-		if e.Actor != studentlog.Family && s.Local(e.At).Equal(s.Today) {
-			out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: n.Entry(e, s.Student)})
-		}
+	for _, e := range s.EnteredToday(live) {
+		out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: n.Entry(e, s.Student)})
 	}
 	return contract.GetLesson200JSONResponse(out), nil
 }

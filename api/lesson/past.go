@@ -103,10 +103,8 @@ func lastTime(s open.Student, live []*studentlog.Entry, home string) contract.La
 func takenBack(s open.Student, log []studentlog.Entry, live []*studentlog.Entry) []contract.LogLine {
 	out := []contract.LogLine{}
 	n := s.Of().Names()
-	for _, t := range studentlog.TakenBack(log, live) {
-		if s.Local(t.By.At).Equal(s.Today) && t.Entry.Actor != studentlog.Family {
-			out = append(out, contract.LogLine{Id: t.By.ID, At: t.By.At, Kind: string(t.Entry.Kind), Text: n.Entry(t.Entry, s.Student)})
-		}
+	for _, t := range s.TakenBackToday(log, live) {
+		out = append(out, contract.LogLine{Id: t.By.ID, At: t.By.At, Kind: string(t.Entry.Kind), Text: n.Entry(t.Entry, s.Student)})
 	}
 	return out
 }

@@ -1,0 +1,29 @@
+package studentplan
+
+import (
+	"slices"
+
+	"patientladder/core/student/studentlog"
+)
+
+// enteredToday says that somebody of the studio made an entry on the studio's day; what a family sends is not of the lesson.
+func (s Student) enteredToday(e *studentlog.Entry) bool {
+	return e.Actor != studentlog.Family && s.Local(e.At).Equal(s.Today)
+}
+
+// EnteredToday are the entries that somebody of the studio made today, in their order; live is the log as it counts.
+func (s Student) EnteredToday(live []*studentlog.Entry) (out []*studentlog.Entry) {
+	for _, e := range live {
+		if s.enteredToday(e) {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// TakenBackToday are the entries of the studio that were taken back today, whenever they were made, the latest correction first.
+func (s Student) TakenBackToday(log []studentlog.Entry, live []*studentlog.Entry) []studentlog.Taken {
+	return slices.DeleteFunc(studentlog.TakenBack(log, live), func(t studentlog.Taken) bool {
+		return t.Entry.Actor == studentlog.Family || !s.Local(t.By.At).Equal(s.Today)
+	})
+}
