@@ -69,9 +69,9 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	notes := map[string][]studentplan.Note{}
 	for _, n := range open.OfThese(written, all) {
 		notes[n.Ladder] = append(notes[n.Ladder], n.Note)
-		if n.Open() {
-			out.Asked++
-		}
+	}
+	for _, of := range notes {
+		out.Asked += studentplan.Waiting(of)
 	}
 	var pupils []wording.Pupil
 	for _, l := range here.Lessons {

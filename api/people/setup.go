@@ -29,14 +29,10 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 		}
 		out.Checks = append(out.Checks, list)
 	}
-	now := sh.Watched()
-	for _, f := range setup.Faults(x) {
-		fault := contract.SetupFault{Id: f.ID, Name: f.Name, Remedy: f.Remedy, State: contract.SetupFaultStateNone}
-		if seen, open := sh.Standing.Fault(f.ID); open {
-			fault.State, fault.Since = contract.SetupFaultStateOpen, wording.DayAndYear(sh.Local(seen.Since))
-			if now != nil && now.ID == f.ID {
-				fault.State = contract.SetupFaultStateNow
-			}
+	for _, f := range sh.UsualFaults() {
+		fault := contract.SetupFault{Id: f.ID, Name: f.Name, Remedy: f.Remedy, State: contract.SetupFaultState(f.State)}
+		if !f.Since.IsZero() {
+			fault.Since = wording.DayAndYear(f.Since)
 		}
 		out.Faults = append(out.Faults, fault)
 	}

@@ -2,6 +2,7 @@ package studentplan
 
 import (
 	"strings"
+	"time"
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/lessonplan"
@@ -63,6 +64,39 @@ func (s Student) Watched() *WatchedFault {
 		return w
 	}
 	return nil
+}
+
+// FaultState is how a usual fault stands with a student.
+type FaultState string
+
+// The states of a fault: not seen or gone, seen and waiting, and looked after now.
+const (
+	NoFault   FaultState = "none"
+	FaultOpen FaultState = "open"
+	FaultNow  FaultState = "now"
+)
+
+// UsualFault is one of the usual faults of beginners on the student's instrument, with its state.
+type UsualFault struct {
+	setup.Fault
+	State FaultState
+	// Since is the day on which it was seen first; zero for none.
+	Since time.Time
+}
+
+// UsualFaults are the usual faults in their order. Of those that are open one is looked after at a time.
+func (s Student) UsualFaults() (out []UsualFault) {
+	now := s.Watched()
+	for _, f := range setup.Faults(s.Player()) {
+		x := UsualFault{Fault: f, State: NoFault}
+		if seen, open := s.Standing.Fault(f.ID); open {
+			if x.State, x.Since = FaultOpen, s.Local(seen.Since); now != nil && now.ID == f.ID {
+				x.State = FaultNow
+			}
+		}
+		out = append(out, x)
+	}
+	return out
 }
 
 // inLesson is a fault as the lesson sees it.

@@ -40,6 +40,16 @@ type Note struct {
 // Open says that it waits for the teacher; what was also played asks for nothing.
 func (n Note) Open() bool { return n.Kind != AlsoPlayed && n.AnsweredAt.IsZero() }
 
+// Waiting is how many of some notes wait for the teacher.
+func Waiting(notes []Note) (n int) {
+	for _, x := range notes {
+		if x.Open() {
+			n++
+		}
+	}
+	return n
+}
+
 const (
 	// LongestNote is how many letters a note may have.
 	LongestNote = 1000
