@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strconv"
 	"strings"
 	"time"
 
@@ -105,10 +104,8 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 	}
 	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
 	out := sheet.Item{Label: c.Kind + ", " + t.Say("sheet.minutes", "minutes", wording.HomeMinutes(it.Minutes)), Title: it.Title, Where: c.Where, Only: c.Only, Goals: it.Goals}
-	if it.Times > 0 && it.Kind != week.Listen {
-		out.Boxes, out.Joined = it.Times, it.InRow
-	}
-	if it.Kind == week.Listen || x.Piece == nil && len(x.Card.Hands) == 0 {
+	out.Boxes, out.Joined = it.Boxes()
+	if x.InWords(it) {
 		out.Words = c.Plain(it.Kind)
 		return out, nil
 	}
@@ -119,16 +116,11 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 	player := e.student.Player()
 	for i, h := range x.Card.Hands {
 		hand := sheet.CardHand{Start: c.Hands[i].Start}
-		for _, k := range h.Touches {
-			label := ""
-			if k.Finger >= 0 {
-				label = strconv.Itoa(k.Finger)
-			}
-			if k.String > 0 {
-				hand.Neck.Dots = append(hand.Neck.Dots, sheet.Dot{String: k.String, At: k.Above, Label: label, First: k.First})
-			} else if h.Hand != reading.Whole {
-				hand.Board.Keys = append(hand.Board.Keys, sheet.Key{MIDI: k.MIDI, Label: label, First: k.First})
-			}
+		for _, k := range h.OnStrings() {
+			hand.Neck.Dots = append(hand.Neck.Dots, sheet.Dot{String: k.String, At: k.Above, Label: k.Sign(), First: k.First})
+		}
+		for _, k := range h.OnKeys() {
+			hand.Board.Keys = append(hand.Board.Keys, sheet.Key{MIDI: k.MIDI, Label: k.Sign(), First: k.First})
 		}
 		hand.Neck.Frets = player.Family == instrument.Plucked
 		for _, open := range player.Open {

@@ -217,3 +217,15 @@ func TestACardIsAboutItsStretch(t *testing.T) {
 		}
 	})
 }
+
+// On a neck stands what is played on a string, on a keyboard what a hand plays on keys; of an undivided part without
+// strings nobody knows where it lies.
+func TestWhereATouchIsDrawn(t *testing.T) {
+	key, open, dot := Touch{MIDI: 60, Finger: 1}, Touch{MIDI: 57, Finger: 0, String: 1}, Touch{MIDI: 59, Finger: -1, String: 1, Above: 2}
+	all := []Touch{key, open, dot}
+	require.Equal(t, []Touch{open, dot}, Hand{Hand: reading.Right, Touches: all}.OnStrings())
+	require.Equal(t, []Touch{key}, Hand{Hand: reading.Right, Touches: all}.OnKeys())
+	require.Equal(t, []Touch{open, dot}, Hand{Hand: reading.Whole, Touches: all}.OnStrings())
+	require.Empty(t, Hand{Hand: reading.Whole, Touches: all}.OnKeys())
+	require.Equal(t, []string{"1", "0", ""}, []string{key.Sign(), open.Sign(), dot.Sign()})
+}

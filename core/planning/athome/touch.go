@@ -3,6 +3,7 @@ package athome
 import (
 	"cmp"
 	"slices"
+	"strconv"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/score"
@@ -38,6 +39,35 @@ type Touch struct {
 	String, Above int
 	// First says that it begins here.
 	First bool
+}
+
+// Sign is what stands on a touch: the number of its finger; empty where nobody knows it.
+func (t Touch) Sign() string {
+	if t.Finger < 0 {
+		return ""
+	}
+	return strconv.Itoa(t.Finger)
+}
+
+// OnStrings are the touches that are drawn on a neck, OnKeys those that are drawn on a keyboard: of a
+// part that is not divided by hands and has no strings nothing can be drawn.
+func (h Hand) OnStrings() (out []Touch) {
+	for _, t := range h.Touches {
+		if t.String > 0 {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// OnKeys is described with OnStrings.
+func (h Hand) OnKeys() (out []Touch) {
+	for _, t := range h.Touches {
+		if t.String == 0 && h.Hand != reading.Whole {
+			out = append(out, t)
+		}
+	}
+	return out
 }
 
 // staffHand says whether a line belongs to a hand as a week names it: "right hand", or "" for as written.

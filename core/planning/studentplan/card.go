@@ -25,6 +25,12 @@ type Shown struct {
 	Beats int
 }
 
+// InWords says that there is nothing to draw of it on paper, so that a sentence stands for it: it is only
+// listened to, or nobody knows its notes nor where a hand lies.
+func (x Shown) InWords(it week.Item) bool {
+	return it.Kind == week.Listen || x.Piece == nil && len(x.Card.Hands) == 0
+}
+
 // Shown makes the card of a thing to do at home.
 func (s Student) Shown(it week.Item, read Read) (Shown, error) {
 	ms := s.Standing.Materials[it.Material]

@@ -175,6 +175,15 @@ type Item struct {
 	Pinned bool
 }
 
+// Boxes is how many boxes there are to tick, one a time, and whether they hang together because only right
+// ones in a row count; none for what is only heard.
+func (it Item) Boxes() (n int, joined bool) {
+	if it.Kind == Listen || it.Times <= 0 {
+		return 0, false
+	}
+	return it.Times, it.InRow
+}
+
 // Day is one day of practice.
 type Day struct {
 	Date time.Time
