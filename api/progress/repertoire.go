@@ -86,16 +86,14 @@ func (h *Handlers) GetCertificate(ctx context.Context, r contract.GetCertificate
 	if err != nil {
 		return nil, err
 	}
-	list := progress.Certificates(s.Student)
-	i := slices.IndexFunc(list, func(c progress.Certificate) bool { return c.ID == r.Certificate })
-	if i < 0 {
+	c, earned := progress.CertificateOf(s.Student, r.Certificate)
+	if !earned {
 		return nil, problem.NotFound("This was not gone through to its end yet.")
 	}
 	teacher, err := h.Store.StudioTeacher(ctx, s.Tenant.ID)
 	if err != nil {
 		return nil, err
 	}
-	c := list[i]
 	data, err := sheet.Certificate{Name: s.Name, Says: wording.CertificateSays(c), What: c.Title, When: wording.DayAndYear(c.Day), By: teacher.Name + ", " + s.Tenant.Name, Made: h.Now()}.PDF()
 	return contract.GetCertificate200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)), Headers: contract.SheetResponseHeaders{ContentDisposition: `inline; filename="certificate.pdf"`},

@@ -175,7 +175,8 @@ func run(lane Lane, beliefs []belief, seed uint64) []Course {
 	for _, s := range lane.Stages {
 		random := source(seed, s.ID)
 		x, known := s.row(), math.Log(s.known())
-		c := Course{make([]int32, len(beliefs)), make([]int32, len(beliefs))}
+		both := make([]int32, 2*len(beliefs))
+		c := Course{both[:len(beliefs):len(beliefs)], both[len(beliefs):]}
 		for d, b := range beliefs {
 			mu, mine := b.mean(x), free[d*hands:(d+1)*hands]
 			if s.Begun {

@@ -63,6 +63,16 @@ type Certificate struct {
 // leastBook is of how many pieces a book is worth a certificate (default).
 const leastBook = 3
 
+// CertificateOf is the certificate of one book or staircase; ok is false where it was not gone through to its end.
+func CertificateOf(s studentplan.Student, id string) (c Certificate, ok bool) {
+	for _, c := range Certificates(s) {
+		if c.ID == id {
+			return c, true
+		}
+	}
+	return Certificate{}, false
+}
+
 // Certificates are the books of which every piece is learned, and the staircases of technique that are climbed, the
 // latest first.
 func Certificates(s studentplan.Student) []Certificate {

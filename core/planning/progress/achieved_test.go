@@ -50,6 +50,10 @@ func TestCertificates(t *testing.T) {
 	require.Equal(t, []progress.Certificate{{ID: "First", Title: "First", Count: 3, Day: day(10)}}, progress.Certificates(s))
 	s.Standing.Materials["f"].State, s.Standing.Materials["f"].ClearedAt = standing.Cleared, day(1)
 	require.Equal(t, []progress.Certificate{{ID: "Second", Title: "Second", Count: 3, Day: day(1)}, {ID: "First", Title: "First", Count: 3, Day: day(10)}}, progress.Certificates(s), "the latest first")
+	first, ok := progress.CertificateOf(s, "First")
+	require.Equal(t, []any{progress.Certificate{ID: "First", Title: "First", Count: 3, Day: day(10)}, true}, []any{first, ok})
+	_, ok = progress.CertificateOf(s, "Third")
+	require.False(t, ok)
 	s.Instrument = "cello"
 	require.Empty(t, progress.Certificates(s))
 }

@@ -66,8 +66,9 @@ type fold struct {
 	curve memory.Curve
 	// reads says that a stage of reading was begun.
 	reads bool
-	// slab holds works that are not used yet: made many at a time, they cost less.
-	slab []work
+	// slab and traces hold what is not used yet: made many at a time, they cost less.
+	slab   []work
+	traces []trace
 	// sections of each unit, found when the first section is cleared.
 	sections map[string][]string
 }
@@ -79,7 +80,7 @@ type work struct {
 	lib   kept
 	known bool // the library holds it
 	// asks are the skills of its demands, in their order.
-	asks []*trace
+	asks []ask
 	// days counts the days on which it was played, lastDay is the last of them,
 	// and gained their number at the last new or better mark.
 	days, gained int
@@ -97,11 +98,19 @@ type kept struct {
 	points       []material.FocusPoint
 }
 
+// ask is one demand of a material.
+type ask struct {
+	of    *work
+	skill *trace
+	// before is the demand for the skill of the material that was seen before; nil for the first.
+	before *ask
+}
+
 // trace is what the log says of one skill.
 type trace struct {
 	leap.Evidence
-	// by are the materials seen so far that demand it.
-	by      []*work
+	// last is the demand of the material seen last that asks for it, and through it of all others.
+	last    *ask
 	shownAt time.Time
 	steps   []int // the preview steps done
 }
@@ -120,10 +129,11 @@ func (f *fold) work(id string) *work {
 		var m material.Material
 		m, w.known = f.ctx.Library[id]
 		w.lib = kept{m.Demands, m.Texture, m.Tempo, m.DistinctBars, m.PartOf, m.FocusPoints}
-		w.asks = make([]*trace, len(m.Demands))
+		w.asks = make([]ask, len(m.Demands))
 		for i, d := range m.Demands {
-			w.asks[i] = f.skill(d.Skill)
-			w.asks[i].by = append(w.asks[i].by, w)
+			t := f.skill(d.Skill)
+			w.asks[i] = ask{w, t, t.last}
+			t.last = &w.asks[i]
 		}
 	}
 	return w
@@ -132,7 +142,10 @@ func (f *fold) work(id string) *work {
 func (f *fold) skill(id string) *trace {
 	t, ok := f.skills[id]
 	if !ok {
-		t = &trace{}
+		if len(f.traces) == 0 {
+			f.traces = make([]trace, 32)
+		}
+		t, f.traces = &f.traces[0], f.traces[1:]
 		f.skills[id] = t
 	}
 	return t
@@ -346,7 +359,8 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 	}
 	if w.known && w.Before == nil {
 		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.texture]}
-		for i, t := range w.asks {
+		for i := range w.asks {
+			t := w.asks[i].skill
 			t.Faded = f.faded(t, e.At)
 			brought.Skills[i] = t.Evidence
 			brought.Skills[i].Unread = f.byEar(e.At) && f.ofReading(w.lib.demands[i].Skill)
@@ -358,8 +372,8 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		w.Assigned = e.At
 	}
 	w.State = Working
-	for _, t := range w.asks {
-		t.Working++
+	for i := range w.asks {
+		w.asks[i].skill.Working++
 	}
 }
 
@@ -422,7 +436,8 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 	v := clearing.Judge(f.standards[level], e.Met)
 	met := slices.Clip(e.Met)
 	if !slices.IsSorted(met) {
-		met = slices.Sorted(slices.Values(met))
+		met = slices.Clone(met)
+		slices.Sort(met)
 	}
 	if met == nil {
 		met = []string{}
@@ -455,7 +470,8 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 	if !again {
 		w.ClearedAt = e.At
 	}
-	for _, t := range w.asks {
+	for i := range w.asks {
+		t := w.asks[i].skill
 		if worked {
 			t.Working--
 		}
@@ -506,7 +522,8 @@ func (f *fold) before(w *work, e *studentlog.Entry) {
 	if w.State == Cleared || w.State == Polished {
 		return
 	}
-	for _, t := range w.asks {
+	for i := range w.asks {
+		t := w.asks[i].skill
 		if w.State == Working {
 			t.Working--
 		}
@@ -524,8 +541,8 @@ func (f *fold) faded(t *trace, at time.Time) bool {
 	if t.Shown && at.Sub(t.shownAt) <= time.Duration(f.ctx.Policy.RustyAfterDays)*24*time.Hour {
 		return false
 	}
-	for _, w := range t.by {
-		if w.State == Working || w.Memory.Heard() && at.Sub(w.HeardAt).Hours()/24 <= f.holds*w.Memory.Stability {
+	for a := t.last; a != nil; a = a.before {
+		if w := a.of; w.State == Working || w.Memory.Heard() && at.Sub(w.HeardAt).Hours()/24 <= f.holds*w.Memory.Stability {
 			return false
 		}
 	}
