@@ -149,10 +149,7 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	var weeks []studentplan.SetWeek
-	for _, w := range published {
-		weeks = append(weeks, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
-	}
+	weeks := setWeeks(s, published)
 	var entries []studentlog.Entry
 	var notes []studentplan.Note
 	for _, t := range r.Body.Ticks {
@@ -216,4 +213,12 @@ func reportOf(t contract.FamilyTick) studentplan.Report {
 		r.Undoes = t.Undoes
 	}
 	return r
+}
+
+// setWeeks are published weeks as their days fall now.
+func setWeeks(s open.Student, published []store.PracticeWeek) (out []studentplan.SetWeek) {
+	for _, w := range published {
+		out = append(out, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
+	}
+	return out
 }

@@ -6,6 +6,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
 	"patientladder/home/ics"
@@ -30,14 +31,8 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
 		From: sh.Today.AddDate(0, 0, -feedWeeks*week.Days), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
-	for i, w := range weeks {
-		for _, d := range week.Stretched(*w.Published, sh.WeekDays(w.Start)).Days {
-			// A later week that begins earlier than this one ends holds from its first day on.
-			if d.Rest || len(d.Items) == 0 || i+1 < len(weeks) && !d.Date.Before(weeks[i+1].Start) {
-				continue
-			}
-			feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: wording.CalendarDay(t, d, sh.Library)})
-		}
+	for _, d := range studentplan.PracticeDays(setWeeks(sh, weeks)) {
+		feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: wording.CalendarDay(t, d, sh.Library)})
 	}
 	text := ics.Write(feed)
 	return contract.GetCalendar200TextcalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, nil

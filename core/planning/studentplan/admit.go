@@ -206,6 +206,22 @@ func (s Student) valid(e studentlog.Entry, refuse func(NotAdmitted, error) (stud
 	return e, nil
 }
 
+// PracticeDays are the days of published weeks, in the order in which they begin, on which there is something to do.
+func PracticeDays(weeks []SetWeek) (out []week.Day) {
+	for i, w := range weeks {
+		var next time.Time
+		if i+1 < len(weeks) {
+			next = weeks[i+1].Start
+		}
+		for _, d := range w.Plan.Days {
+			if !d.Rest && len(d.Items) > 0 && week.Holds(d.Date, next) {
+				out = append(out, d)
+			}
+		}
+	}
+	return out
+}
+
 // find finds an item among what was set for a day.
 func find(weeks []SetWeek, day time.Time, key string) (week.Item, bool) {
 	for _, w := range weeks {

@@ -249,15 +249,22 @@ type SetDays struct {
 func DaysSet(weeks []SetDays, from, to time.Time) map[string]bool {
 	out := map[string]bool{}
 	for i, w := range weeks {
+		var next time.Time
+		if i+1 < len(weeks) {
+			next = weeks[i+1].Start
+		}
 		for _, d := range w.Days {
-			if d.Before(from) || d.After(to) || i+1 < len(weeks) && !d.Before(weeks[i+1].Start) {
-				continue
+			if !d.Before(from) && !d.After(to) && Holds(d, next) {
+				out[d.Format(time.DateOnly)] = true
 			}
-			out[d.Format(time.DateOnly)] = true
 		}
 	}
 	return out
 }
+
+// Holds says whether a day of a published week holds, by the first day of the next one; zero for none. A week that
+// begins before the one before it is over holds from its first day on.
+func Holds(day, next time.Time) bool { return next.IsZero() || day.Before(next) }
 
 // MostMinutes is the most that a day may hold.
 const MostMinutes = 240
