@@ -26,11 +26,9 @@ func Activity(a meeting.Activity, level int, steps []meeting.Step, came []standi
 	for _, s := range steps {
 		out.Next = append(out.Next, contract.MeetingStep{Level: s.Level, Outcome: s.Outcome, Next: s.Then})
 	}
-	for _, m := range came {
-		if m.Activity == a.ID {
-			out.Came = append(out.Came, wording.Came(m))
-			out.Last = m.ID
-		}
+	for _, m := range standing.MetOf(came, a.ID) {
+		out.Came = append(out.Came, wording.Came(m))
+		out.Last = m.ID
 	}
 	return out
 }

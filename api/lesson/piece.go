@@ -17,7 +17,7 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 	m, ms := s.Library[id], s.Standing.Materials[id]
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: answer.From(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
-		Bars: m.Bars, BarLabels: []string{}, Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
+		Bars: m.Bars, BarLabels: m.Labels(), Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
 		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
 	if e, err := s.Exercises.Parse(m.Exercise, s.Player()); err == nil {
@@ -26,19 +26,13 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 	if p.Gate == "" {
 		p.Gate = contract.GateAutomatic
 	}
-	for b := 1; b <= m.Bars; b++ {
-		p.BarLabels = append(p.BarLabels, m.BarLabel(b))
-	}
-	history := map[string][]contract.Mark{}
-	for _, e := range live {
-		if e.Kind == studentlog.MarkGiven && e.Material == id {
-			history[e.Focus] = append(history[e.Focus], contract.Mark(e.Mark))
-		}
-	}
+	marks := studentlog.MarksOf(live, id)
 	for _, f := range s.PointsOf(id) {
-		p.Points = append(p.Points, contract.FocusPoint{
-			Id: f.ID, Text: f.Text, Own: f.Own, Streak: f.Streak, Mark: contract.Mark(ms.Marks[f.ID]), History: append([]contract.Mark{}, history[f.ID]...),
-		})
+		history := []contract.Mark{}
+		for _, mark := range marks[f.ID] {
+			history = append(history, contract.Mark(mark))
+		}
+		p.Points = append(p.Points, contract.FocusPoint{Id: f.ID, Text: f.Text, Own: f.Own, Streak: f.Streak, Mark: contract.Mark(ms.Marks[f.ID]), History: history})
 	}
 	for _, spot := range ms.Spots {
 		p.Spots = append(p.Spots, contract.Spot{Id: spot.ID, From: spot.From, To: spot.To, Where: m.Span(spot.From, spot.To), Text: spot.Text, Mended: spot.Mended})

@@ -136,13 +136,10 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	}
 	out := contract.Piece{
 		Material: answer.Brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
-		BarLabels: []string{}, Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
+		BarLabels: m.Labels(), Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
 		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{},
 		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
 		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView), Tags: append([]string{}, m.Tags...),
-	}
-	for i := 1; i <= m.Bars; i++ {
-		out.BarLabels = append(out.BarLabels, m.BarLabel(i))
 	}
 	for _, d := range m.Demands {
 		out.Demands = append(out.Demands, contract.Demand{Skill: d.Skill, Name: b.Skills.Name(d.Skill), Weight: d.Weight, Where: m.BarsName(d.Bars), Bars: append([]int{}, d.Bars...), Origin: d.Origin})

@@ -179,6 +179,15 @@ func (m Material) BarLabel(bar int) string {
 	return strconv.Itoa(bar)
 }
 
+// Labels are the printed numbers of all bars, in order; none where their number is not known.
+func (m Material) Labels() []string {
+	out := make([]string, 0, max(0, m.Bars))
+	for bar := 1; bar <= m.Bars; bar++ {
+		out = append(out, m.BarLabel(bar))
+	}
+	return out
+}
+
 // mostRuns is how many places are named one by one.
 const mostRuns = 6
 

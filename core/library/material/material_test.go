@@ -65,3 +65,9 @@ func TestACopyIsSomebodysOwn(t *testing.T) {
 		require.False(t, ok)
 	}
 }
+
+func TestLabelsOfAllBars(t *testing.T) {
+	require.Equal(t, []string{"0", "1", "2"}, Material{Bars: 3, BarLabels: []string{"0", "1", "2"}}.Labels())
+	require.Equal(t, []string{"1", "2"}, Material{Bars: 2}.Labels())
+	require.Equal(t, []string{}, Material{}.Labels())
+}

@@ -134,6 +134,16 @@ type Met struct {
 	Text  string `json:"text,omitempty"`
 }
 
+// MetOf are those of some that came of one activity, in their order.
+func MetOf(met []Met, activity string) (out []Met) {
+	for _, m := range met {
+		if m.Activity == activity {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
 // Measured is what was measured at a place.
 type Measured struct {
 	At       time.Time      `json:"at"`

@@ -393,3 +393,9 @@ func TestAFaultIsOneThing(t *testing.T) {
 	require.Equal(t, studentlog.Part, s.FaultMark(m, material.Fault+"fly"))
 	require.Equal(t, studentlog.Mark(""), s.FaultMark(m, material.Fault+"high"))
 }
+
+func TestWhatCameOfOneActivity(t *testing.T) {
+	met := []Met{{ID: "1", Activity: "echo"}, {ID: "2", Activity: "walk"}, {ID: "3", Activity: "echo"}}
+	require.Equal(t, []Met{met[0], met[2]}, MetOf(met, "echo"))
+	require.Empty(t, MetOf(met, "sing"))
+}

@@ -160,6 +160,17 @@ func undoID(id string) string {
 	return string(out)
 }
 
+// MarksOf are the marks that each focus point of a material was given, in their order.
+func MarksOf(live []*Entry, material string) map[string][]Mark {
+	out := map[string][]Mark{}
+	for _, e := range live {
+		if e.Kind == MarkGiven && e.Material == material {
+			out[e.Focus] = append(out[e.Focus], e.Mark)
+		}
+	}
+	return out
+}
+
 // Taken is an entry that was taken back, with the correction that did.
 type Taken struct{ Entry, By *Entry }
 

@@ -99,3 +99,15 @@ func TestValidateNamesTheEntryAndTheFault(t *testing.T) {
 	require.Error(t, Entry{}.Validate())
 	require.NoError(t, Entry{ID: "E1", At: day, Kind: MarkGiven, Material: "m", Focus: "f", Mark: Part}.Validate())
 }
+
+func TestMarksOfAMaterialByFocusPoint(t *testing.T) {
+	entries := []Entry{
+		{ID: "1", Kind: MarkGiven, Material: "m", Focus: "a", Mark: Part}, {ID: "2", Kind: MarkGiven, Material: "other", Focus: "a", Mark: Full},
+		{ID: "3", Kind: MarkGiven, Material: "m", Focus: "b", Mark: Full}, {ID: "4", Kind: SpotAdded, Material: "m", Focus: "a"}, {ID: "5", Kind: MarkGiven, Material: "m", Focus: "a", Mark: Full},
+	}
+	var live []*Entry
+	for i := range entries {
+		live = append(live, &entries[i])
+	}
+	require.Equal(t, map[string][]Mark{"a": {Part, Full}, "b": {Full}}, MarksOf(live, "m"))
+}
