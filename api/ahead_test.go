@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"fmt"
+	"maps"
 	"net/http"
 	"strings"
 	"testing"
@@ -62,6 +63,8 @@ func TestRungsAreMovedByHand(t *testing.T) {
 	require.Equal(t, http.StatusConflict, status, problem)
 
 	// Undone, everything stands as before.
+	require.Equal(t, now["version"], done["ladder"].(map[string]any)["version"], "the answer is the ladder as it stands, to be arranged again")
+	require.Equal(t, now["rails"], done["ladder"].(map[string]any)["rails"])
 	status, back := u.call("PUT", path+"/rungs", map[string]any{"version": now["version"], "rungs": rungs})
 	require.Equal(t, http.StatusOK, status, back)
 	_, again := u.call("GET", path, nil)
@@ -210,6 +213,16 @@ func TestAWayOfTeachingChangesAsAnnounced(t *testing.T) {
 	own := items(t, was, "presets")[1]["way"].(map[string]any)
 	status, got = u.call("PUT", "/api/way?ladder="+ladder, own)
 	require.Equal(t, http.StatusNoContent, status, got)
+	less := maps.Clone(sound.(map[string]any))
+	less["reviewShare"] = 0.2
+	_, change = u.call("POST", "/api/way", less)
+	require.Len(t, items(t, change, "switches"), 1)
+	for _, s := range items(t, change, "students") {
+		require.Len(t, s["effects"], 1, s["name"])
+		require.Regexp(t, `^review \d+ → \d+ minutes a week$`, s["effects"].([]any)[0])
+		require.NotEqual(t, ladder, s["ladder"], "who has a share of review of the own keeps it")
+	}
+	require.Len(t, items(t, change, "students"), 6)
 	status, got = u.call("PUT", "/api/way?version=2", was["way"])
 	require.Equal(t, http.StatusNoContent, status, got)
 	_, mine := u.call("GET", "/api/way?ladder="+ladder, nil)
