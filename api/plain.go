@@ -64,33 +64,38 @@ func (s *Server) plain(c *gin.Context) {
 // plainJSON looks at every string of a body; what is no JSON is left to the contract.
 func plainJSON(body []byte) error {
 	in := json.NewDecoder(bytes.NewReader(body))
-	name, depth := "", []json.Delim(nil)
-	key := false // the next string is a name
-	for {
+	// within holds what is open: objects and lists, with the name under which each stands.
+	var within []struct {
+		list bool
+		name string
+	}
+	name := ""
+	for named := false; ; { // named says that the name of the next value was read
 		t, err := in.Token()
 		if err != nil {
 			return nil
 		}
 		switch t := t.(type) {
 		case json.Delim:
-			switch t {
-			case '{', '[':
-				depth = append(depth, t)
-			default:
-				depth = depth[:len(depth)-1]
+			if t == '{' || t == '[' {
+				within = append(within, struct {
+					list bool
+					name string
+				}{t == '[', name})
+			} else {
+				name = within[len(within)-1].name
+				within = within[:len(within)-1]
 			}
-			key = len(depth) > 0 && depth[len(depth)-1] == '{'
-			continue
 		case string:
-			if key {
-				name, key = t, false
+			if n := len(within); n > 0 && !within[n-1].list && !named {
+				name, named = t, true
 				continue
 			}
 			if err := plainText(name, t); err != nil {
 				return err
 			}
 		}
-		key = len(depth) > 0 && depth[len(depth)-1] == '{'
+		named = false
 	}
 }
 
