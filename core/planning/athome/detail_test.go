@@ -1,0 +1,131 @@
+package athome
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+	"patientladder/core/planning/week"
+	"patientladder/core/reading/naming"
+	"patientladder/core/reading/reading"
+)
+
+// From thirteen on a student practises alone; under seven something is said aloud and hands change place in turn.
+func TestWhatAgesMean(t *testing.T) {
+	it := week.Item{Kind: week.Join, Start: 0, End: 8, Times: 2}
+	of := func(age int) Card { return Of(it, Source{Piece: twoHands(t), Age: age}) }
+	require.Equal(t, []Voice{ToBoth, ToOne}, []Voice{of(12).Voice, of(13).Voice})
+	require.Equal(t, []bool{true, false}, []bool{of(6).Swaps, of(7).Swaps})
+	require.Equal(t, []bool{true, false}, []bool{len(of(6).Say) > 0, len(of(7).Say) > 0})
+}
+
+// A game has its keys and no more, whatever the student can read.
+func TestAGameLooksForItsKeys(t *testing.T) {
+	src := Source{Piece: twoHands(t), Age: 5, Keys: []int{60, 64}, Cue: "clap"}
+	c := Of(week.Item{Kind: week.Game, Start: 0, End: 4}, src)
+	require.Equal(t, []Hand{{Hand: reading.Either, Finger: -1, Touches: []Touch{{MIDI: 60, Finger: -1, First: true}, {MIDI: 64, Finger: -1, First: true}}}}, c.Hands)
+	require.Equal(t, []any{Tempo{}, Enough, Time}, []any{c.Tempo, c.Good, c.End})
+	require.Empty(t, c.Gaps)
+	src.Keys = nil
+	require.Nil(t, Of(week.Item{Kind: week.Game}, src).Hands)
+	require.NotEqual(t, "clap", string(Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 5}, src).Cue), "the cue is the game's")
+}
+
+func TestWhenToStop(t *testing.T) {
+	for _, x := range []struct {
+		it   week.Item
+		want End
+	}{
+		{week.Item{Kind: week.Whole, Times: 1}, Once}, {week.Item{Kind: week.Whole, Times: 2}, Boxes}, {week.Item{Kind: week.Look}, Time}, {week.Item{Kind: week.Hear}, Time},
+		{week.Item{Kind: week.Game}, Time}, {week.Item{Kind: week.Game, Times: 3}, Boxes}, {week.Item{Kind: week.Listen}, Once}, {week.Item{Kind: week.Review, Times: 1}, Once},
+	} {
+		require.Equal(t, x.want, endOf(x.it), "%v", x.it)
+	}
+}
+
+// Eight words are said in one go, a ninth is more.
+func TestEightWordsInOneGo(t *testing.T) {
+	it := week.Item{Kind: week.Chunk, Start: 0, End: 8, Times: 5}
+	eight := Source{Age: 5, Approach: naming.ByName, Piece: read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GABc|", "piano")}
+	c := Of(it, eight)
+	require.Equal(t, []any{8, false}, []any{len(c.Say), c.More})
+	require.Equal(t, Say{Pitch: "C4", Finger: -1}, c.Say[0])
+	nine := Source{Age: 5, Approach: naming.ByName, Piece: read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GAB/c/d|", "piano")}
+	c = Of(it, nine)
+	require.Equal(t, []any{8, true}, []any{len(c.Say), c.More})
+	moves := Of(it, Source{Age: 5, Approach: naming.ByDirection, Piece: eight.Piece})
+	require.Equal(t, Say{Direction: reading.Up, Finger: -1}, moves.Say[0])
+}
+
+// Open strings are said as fingers too: nought.
+func TestAnOpenStringIsSaid(t *testing.T) {
+	p := read(t, "X:1\nL:1/4\nM:4/4\nK:D\nD,E,D,F,|", "cello")
+	c := Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 5}, Source{Age: 5, Approach: naming.ByPosition, Piece: p})
+	require.Len(t, c.Say, 4)
+	require.Equal(t, []int{0, 0}, []int{c.Say[0].Finger, c.Say[2].Finger})
+	require.NotContains(t, c.Gaps, NoFinger)
+	require.Equal(t, []int{2, 0}, []int{c.Hands[0].Touches[0].String, c.Hands[0].Touches[0].Above})
+}
+
+// The lowest string of all is a string like the others.
+func TestTheLowestString(t *testing.T) {
+	p := read(t, "X:1\nL:1/4\nM:4/4\nK:C\nC,,D,,E,,C,,|", "cello")
+	c := Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 5}, Source{Age: 9, Piece: p})
+	require.Equal(t, "C2 0", touches(c.Hands[0])[0][1:])
+	require.Equal(t, []int{4, 0}, []int{c.Hands[0].Touches[0].String, c.Hands[0].Touches[0].Above})
+	require.Equal(t, []int{4, 2}, []int{c.Hands[0].Touches[1].String, c.Hands[0].Touches[1].Above})
+}
+
+// What is learned goes at its own tempo, what is due for its run too; a drill goes where its tempo ladder stands.
+func TestWhichTempo(t *testing.T) {
+	four := read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GABc|", "piano")
+	beats := func(kind week.Kind, due bool, mark int) (int, bool) {
+		x := tempoOf(week.Item{Kind: kind, Start: 0, End: 8}, Source{Material: material.Material{Tempo: 100}, Piece: four, RunDue: due, Mark: mark})
+		return x.Beats, x.Full
+	}
+	for _, x := range []struct {
+		kind  week.Kind
+		due   bool
+		mark  int
+		beats int
+		full  bool
+	}{
+		{week.Review, false, 0, 100, true}, {week.Whole, false, 0, 60, false}, {week.Whole, true, 0, 100, true}, {week.Drilled, true, 0, 100, true},
+		{week.Drilled, false, 0, 60, false}, {week.Chunk, true, 0, 60, false}, {week.Drilled, false, 72, 72, false}, {week.Drilled, true, 72, 72, false}, {week.Chunk, false, 72, 60, false},
+	} {
+		got, full := beats(x.kind, x.due, x.mark)
+		require.Equal(t, []any{x.beats, x.full}, []any{got, full}, "%v", x)
+	}
+	require.Equal(t, Tempo{}, tempoOf(week.Item{Kind: week.Whole}, Source{}), "nobody knows")
+	require.Equal(t, Tempo{}, tempoOf(week.Item{Kind: week.Whole}, Source{Material: material.Material{Tempo: 0}, Piece: four}))
+}
+
+// In six eight the beat is a dotted crotchet, from the bar on in which the metre changes.
+func TestTheBeatWhereAThingBegins(t *testing.T) {
+	p := read(t, "X:1\nL:1/8\nM:4/4\nK:C\nC2D2E2F2|[M:6/8]CDEFGA|", "piano")
+	require.Equal(t, []float64{1, 1, 1.5, 1.5}, []float64{beatAt(p, 0), beatAt(p, 3.5), beatAt(p, 4), beatAt(p, 6)})
+	x := tempoOf(week.Item{Kind: week.Drilled, Start: 4}, Source{Piece: p, Mark: 60})
+	require.Equal(t, Tempo{Beats: 60, Quarters: 90, Feel: Slow}, x)
+	whole := tempoOf(week.Item{Kind: week.Review, Start: 4}, Source{Piece: p, Material: material.Material{Tempo: 90}})
+	require.Equal(t, Tempo{Beats: 60, Quarters: 90, Feel: Slow, Full: true}, whole)
+}
+
+// A stretch holds what begins in it; without a stretch it is everything.
+func TestWhatBeginsInAStretch(t *testing.T) {
+	p := read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GABc|", "piano")
+	n := func(from, to float64) int { return len(within(p.Lines[0], week.Item{Start: from, End: to})) }
+	require.Equal(t, []int{4, 8, 8, 3, 1}, []int{n(0, 4), n(0, 8), n(2, 2), n(1, 4), n(7, 8)})
+}
+
+// Touches lie from low to high; the same pitch on two strings from the higher string to the lower.
+func TestTouchesFromLowToHigh(t *testing.T) {
+	p := read(t, "X:1\nL:1/4\nM:4/4\nK:C\ncGAE|", "piano")
+	c := Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 5}, Source{Age: 9, Piece: p})
+	var midi []int
+	for _, x := range c.Hands[0].Touches {
+		midi = append(midi, x.MIDI)
+	}
+	require.Equal(t, []int{64, 67, 69, 72}, midi)
+	require.Equal(t, []bool{false, false, false, true}, []bool{c.Hands[0].Touches[0].First, c.Hands[0].Touches[1].First, c.Hands[0].Touches[2].First, c.Hands[0].Touches[3].First})
+}
