@@ -130,12 +130,9 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 
 // patternsOf is how the key of an exercise lies on each string of a bowed instrument; nil elsewhere.
 func patternsOf(e exercise.Exercise) []bowed.Pattern {
-	if e.Instrument.Family != instrument.Bowed || e.Kind == "" {
-		return nil
-	}
 	list, err := bowed.Patterns(e.Instrument, e.Key, e.Kind)
 	if err != nil {
-		return nil
+		return nil // not bowed, or in no key
 	}
 	return list
 }
