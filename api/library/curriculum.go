@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"mime"
 	"slices"
-	"sort"
 	"strings"
 
 	"github.com/oklog/ulid/v2"
@@ -16,7 +15,6 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
-	"patientladder/core/library/skill"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -196,13 +194,16 @@ func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurric
 		}
 		sources, name = []curriculum.Source{src}, src.Title
 	} else {
-		sources = append(sources, loose(b.AsKept())...)
+		sources = append(sources, curriculum.Loose(b.AsKept())...)
 	}
 	own, err := h.Store.Skills(ctx, b.Tenant.ID)
 	if err != nil {
 		return nil, err
 	}
-	c := curriculum.Of(b.AsKept(), sources, used(own, b, sources))
+	if r.Params.Source != "" { // everything goes out with all of them
+		own = curriculum.Needed(own, curriculum.Book(b.Library, r.Params.Source), b.Skills)
+	}
+	c := curriculum.Of(b.AsKept(), sources, own)
 	var data []byte
 	switch {
 	case r.Params.Format == contract.ExportCurriculumParamsFormatJson:
@@ -219,43 +220,4 @@ func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurric
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
 		Headers: contract.ExportCurriculum200ResponseHeaders{ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name + "." + string(r.Params.Format)})},
 	}, nil
-}
-
-// loose is a source without a title for each instrument that has pieces of no book.
-func loose(lib material.Library) []curriculum.Source {
-	has := map[string]bool{}
-	for _, m := range lib {
-		if m.SourceID == "" && m.Exercise == "" {
-			has[m.Instrument] = true
-		}
-	}
-	var out []curriculum.Source
-	for instrument := range has {
-		out = append(out, curriculum.Source{Instrument: instrument})
-	}
-	sort.Slice(out, func(a, b int) bool { return out[a].Instrument < out[b].Instrument })
-	return out
-}
-
-// used are the studio's own skills, all of them when everything is written.
-func used(own []skill.Skill, b open.Studio, sources []curriculum.Source) []skill.Skill {
-	if len(sources) != 1 {
-		return own
-	}
-	asked := map[string]bool{}
-	for _, m := range curriculum.Book(b.Library, sources[0].ID) {
-		for _, d := range m.Demands {
-			asked[d.Skill] = true
-			for _, id := range b.Skills.Beneath(d.Skill) {
-				asked[id] = true
-			}
-		}
-	}
-	var out []skill.Skill
-	for _, s := range own {
-		if asked[s.ID] {
-			out = append(out, s)
-		}
-	}
-	return out
 }
