@@ -51,6 +51,8 @@ type Skill struct {
 type Catalogue struct {
 	byID  map[string]Skill
 	order []string
+	// early holds how many weeks ahead those begin of which that is said: few of many.
+	early map[string]int
 }
 
 //go:embed catalogue.json
@@ -85,6 +87,12 @@ func (c Catalogue) With(more []Skill) (Catalogue, error) {
 		}
 		c.byID[s.ID] = s
 		c.order = append(c.order, s.ID)
+	}
+	c.early = map[string]int{}
+	for id, s := range c.byID {
+		if s.Ahead > 0 {
+			c.early[id] = s.Ahead
+		}
 	}
 	return c, c.check()
 }
@@ -216,10 +224,10 @@ func (c Catalogue) Get(id string) (Skill, bool) { s, ok := c.byID[id]; return s,
 
 // Early are the skills that must begin more than so many weeks before their first use, with how many.
 func (c Catalogue) Early(weeks int) map[string]int {
-	out := map[string]int{}
-	for id, s := range c.byID {
-		if s.Ahead > weeks {
-			out[id] = s.Ahead
+	out := make(map[string]int, len(c.early))
+	for id, ahead := range c.early {
+		if ahead > weeks {
+			out[id] = ahead
 		}
 	}
 	return out
@@ -235,7 +243,7 @@ func (c Catalogue) Name(id string) string {
 
 // Renamed returns the catalogue with every name and step said in other words.
 func (c Catalogue) Renamed(words func(string) string) Catalogue {
-	out := Catalogue{byID: make(map[string]Skill, len(c.byID)), order: c.order}
+	out := Catalogue{byID: make(map[string]Skill, len(c.byID)), order: c.order, early: c.early}
 	for id, s := range c.byID {
 		s.Name = words(s.Name)
 		steps := make([]string, len(s.Steps))

@@ -185,8 +185,8 @@ func run(lane Lane, beliefs []belief, seed uint64) []Course {
 				continue
 			}
 			first := 0
-			for j, at := range mine {
-				if at < mine[first] {
+			for j := 1; j < hands; j++ {
+				if mine[j] < mine[first] {
 					first = j
 				}
 			}

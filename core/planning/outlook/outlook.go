@@ -8,6 +8,7 @@
 package outlook
 
 import (
+	"maps"
 	"math"
 	"time"
 
@@ -119,14 +120,13 @@ func (in Input) most(far int) int {
 func (in Input) horizon() int {
 	far := in.Preview.Lessons
 	early := in.Skills.Early(far)
-	if len(early) == 0 {
-		return far
-	}
+	maps.DeleteFunc(early, func(id string, _ int) bool { return in.Leap.Level(in.Standing.Ability.Skills[id]) != leap.New })
 	for _, p := range in.Placed {
+		if len(early) == 0 {
+			break
+		}
 		for _, d := range in.Library[p.Material].Demands {
-			if ahead := early[d.Skill]; ahead > far && in.Leap.Level(in.Standing.Ability.Skills[d.Skill]) == leap.New {
-				far = ahead
-			}
+			far = max(far, early[d.Skill])
 		}
 	}
 	return far

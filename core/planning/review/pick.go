@@ -85,9 +85,12 @@ func Pick(pieces []Piece, minutes float64, p Policy) []Chosen {
 	best := make([]float64, room+1)
 	taken := make([]bool, len(list)*(room+1))
 	for k := len(list) - 1; k >= 0; k-- {
-		plays := taken[k*(room+1) : (k+1)*(room+1)]
-		for m := room; m >= sizes[k]; m-- {
-			if with := worths[k] + best[m-sizes[k]]; with >= best[m] && worths[k] > 0 {
+		if worths[k] <= 0 {
+			continue
+		}
+		plays, size, worth := taken[k*(room+1):(k+1)*(room+1)], sizes[k], worths[k]
+		for m := room; m >= size; m-- {
+			if with := worth + best[m-size]; with >= best[m] {
 				best[m], plays[m] = with, true
 			}
 		}
