@@ -232,8 +232,11 @@ type Way struct {
 	RightGroups, LeftGroups []int
 }
 
-// Of fingers a scale over some octaves, 1 to MostOctaves.
+// Of fingers a scale over some octaves, 1 to MostOctaves. A kind that is none and other octaves are errors.
 func Of(t Tonic, k Kind, octaves int) (Scale, error) {
+	if !slices.Contains(Kinds(), k) {
+		return Scale{}, fmt.Errorf("no kind of scale %q", k)
+	}
 	if most := k.MostOctaves(); octaves < 1 || octaves > most {
 		if most == 1 {
 			return Scale{}, fmt.Errorf("%s lie within one octave, not %d", strings.ReplaceAll(string(k), "-", " "), octaves)

@@ -1,6 +1,7 @@
 package scale
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -226,5 +227,12 @@ func BenchmarkAll(b *testing.B) {
 				}
 			}
 		}
+	}
+}
+
+func TestAKindThatIsNoneIsRefused(t *testing.T) {
+	for _, k := range []Kind{"", "lydian"} {
+		_, err := Of(Tonic{}, k, 1)
+		require.EqualError(t, err, fmt.Sprintf("no kind of scale %q", k))
 	}
 }
