@@ -16,9 +16,11 @@ import (
 func (b *browser) shellKept(page string) {
 	b.t.Helper()
 	b.until(`navigator.serviceWorker.controller !== null`)
-	eval[bool](b, `(async () => { for (;;) { const c = await caches.open("shell-2"); const keys = (await c.keys()).map(r => new URL(r.url).pathname);
+	missing := eval[string](b, `(async () => { let missing = ""; for (const end = Date.now() + 60000; Date.now() < end; await new Promise(r => setTimeout(r, 50))) {
+		const c = await caches.open("shell-2"); const keys = (await c.keys()).map(r => new URL(r.url).pathname);
 		const need = performance.getEntriesByType("resource").map(r => new URL(r.name).pathname).filter(p => p.startsWith("/assets/"));
-		if (keys.includes("`+page+`") && need.every(p => keys.includes(p))) return true; await new Promise(r => setTimeout(r, 50)); } })()`)
+		missing = ["`+page+`", ...need].filter(p => !keys.includes(p)).join(" "); if (!missing) break; } return missing; })()`)
+	require.Empty(b.t, missing, "kept on the device")
 }
 
 // A lesson is closed and the week published in three taps; the family plays a

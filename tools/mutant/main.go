@@ -23,6 +23,7 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"time"
 )
 
 // change is one token at one place and what stands there instead.
@@ -51,15 +52,16 @@ func main() {
 	n := flag.Int("n", 60, "how many changes")
 	tests := flag.String("test", "", "the packages whose tests should notice; the folder by default")
 	root := flag.String("root", "..", "the tree")
+	most := flag.Duration("most", time.Hour, "how long the tests of one change may take: the quickest that run its line come first")
 	runs := flag.String("runs", "", "a file that keeps which test runs which line; made where it does not exist, to be thrown away when the code changes")
 	flag.Parse()
-	if err := run(*root, filepath.Clean(flag.Arg(0)), *tests, *runs, *seed, *n); err != nil {
+	if err := run(*root, filepath.Clean(flag.Arg(0)), *tests, *runs, *seed, *n, *most); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
-func run(root, folder, packages, kept string, seed uint64, n int) error {
+func run(root, folder, packages, kept string, seed uint64, n int, most time.Duration) error {
 	if packages == "" {
 		packages = "./" + folder + "/..."
 	}
@@ -84,7 +86,7 @@ func run(root, folder, packages, kept string, seed uint64, n int) error {
 	}
 	noticed, broken := 0, 0
 	for _, c := range all {
-		switch seen, err := try(root, dir, known, c); {
+		switch seen, err := try(root, dir, known, c, most); {
 		case err != nil:
 			return err
 		case seen == "broken":
@@ -166,7 +168,7 @@ func text(x *ast.BinaryExpr) bool {
 
 // try builds the tests over the changed file and runs those that run its line. It says how the change
 // went unnoticed, "broken" where it does not compile, and nothing where a test noticed.
-func try(root, dir string, known []test, c change) (string, error) {
+func try(root, dir string, known []test, c change, most time.Duration) (string, error) {
 	path := filepath.Join(root, c.file)
 	was, err := os.ReadFile(path)
 	if err != nil {
@@ -193,7 +195,7 @@ func try(root, dir string, known []test, c change) (string, error) {
 		return "run by no test", nil
 	}
 	built := map[string]string{}
-	for _, together := range rounds(which) {
+	for _, together := range rounds(within(which, most)) {
 		pkg := together[0].Package
 		if built[pkg] == "" {
 			built[pkg] = filepath.Join(dir, fmt.Sprint("changed", len(built)))

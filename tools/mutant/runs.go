@@ -158,6 +158,16 @@ func running(known []test, c change) (out []test) {
 	return nil
 }
 
+// within are as many tests, the quickest first, as take so long.
+func within(which []test, most time.Duration) []test {
+	for i, t := range which {
+		if most -= t.Takes; most < 0 && i > 0 {
+			return which[:i]
+		}
+	}
+	return which
+}
+
 // rounds are tests of one package that run together: the quickest dozen seconds first, then the others.
 func rounds(which []test) (out [][]test) {
 	quick, rest := map[string][]test{}, map[string][]test{}

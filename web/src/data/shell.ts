@@ -1,6 +1,6 @@
 /**
- * Keeps the page on the device (public/sw.js). What was loaded before the worker
- * began to listen is handed to it once. The page of the teacher and that of a family are kept apart.
+ * Keeps the page on the device (public/sw.js). What was loaded, or began to be, before the worker
+ * began to listen is handed to it as it comes. The page of the teacher and that of a family are kept apart.
  */
 export async function keepShell(page = "/") {
   if (!("serviceWorker" in navigator) || !window.isSecureContext) return;
@@ -8,15 +8,23 @@ export async function keepShell(page = "/") {
   await navigator.serviceWorker.ready;
   await controlled();
   const cache = await caches.open("shell-2");
-  const loaded = performance
-    .getEntriesByType("resource")
+  const keep = async (path: string) => {
+    if (!(await cache.match(path))) await cache.add(path);
+  };
+  // What was on its way when the worker began to listen is told when it has come.
+  new PerformanceObserver((list) => {
+    for (const path of ours(list.getEntries())) keep(path).catch(() => undefined);
+  }).observe({ type: "resource", buffered: true });
+  await keep(page);
+}
+
+/** The files of the page among what was loaded, each once. */
+export function ours(loaded: { name: string }[], origin = location.origin): string[] {
+  const paths = loaded
     .map((r) => new URL(r.name))
-    .filter(
-      (u) =>
-        u.origin === location.origin && (u.pathname.startsWith("/assets/") || u.pathname.endsWith(".js")),
-    )
+    .filter((u) => u.origin === origin && (u.pathname.startsWith("/assets/") || u.pathname.endsWith(".js")))
     .map((u) => u.pathname);
-  for (const path of new Set([page, ...loaded])) if (!(await cache.match(path))) await cache.add(path);
+  return [...new Set(paths)];
 }
 
 /** Waits until the worker hears what is loaded; after a forced reload it never does, so not for long. */
