@@ -206,10 +206,36 @@ func TestBeliefsAreDrawnFromWhatWasLearned(t *testing.T) {
 		} else {
 			wide[0] += m.Spread() * m.Spread()
 		}
+		// How the constant goes with leap and length: what one explains the other need not.
+		for j := 1; j < fixed; j++ {
+			got, wanted := 0.0, m.cov.At(0, j)
+			for _, b := range beliefs {
+				got += (b.base - mean[0]) * ([]float64{b.base, b.leap, b.length}[j] - mean[j]) / draws
+			}
+			if at, known := m.students[who]; known {
+				wanted += m.cov.At(at, j)
+			}
+			require.InDelta(t, 1, got/(variance*wanted), 0.1, "%s 0 %d", who, j)
+		}
 		require.InDelta(t, 1, noise/variance, 0.02)
 		for i := range fixed {
 			require.InDelta(t, want[i], mean[i], 0.02, "%s %d", who, i)
 			require.InDelta(t, 1, second[i]/(variance*wide[i]), 0.05, "%s %d", who, i)
 		}
 	}
+}
+
+// Too early to say: fewer than three pieces of one's own and twenty of others, or a range that says nothing.
+func TestWhenItIsTooEarlyToSay(t *testing.T) {
+	for _, x := range []struct {
+		r    Range
+		want bool
+	}{
+		{Range{Low: 2, High: 5, Own: 3}, false}, {Range{Low: 2, High: 5, Own: 2, Others: 19}, true}, {Range{Low: 2, High: 5, Own: 0, Others: 20}, false},
+		{Range{Low: 2, High: 12, Own: 9}, false}, {Range{Low: 2, High: 12.1, Own: 9}, true}, {Range{Low: 0.5, High: 6, Own: 9}, false}, {Range{Low: 0.5, High: 6.1, Own: 9}, true},
+	} {
+		require.Equal(t, x.want, x.r.Early(), "%v", x.r)
+	}
+	low, high := Range{Low: 1.9, High: 4.1}.Whole()
+	require.Equal(t, []int{1, 5}, []int{low, high})
 }
