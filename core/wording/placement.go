@@ -16,7 +16,7 @@ import (
 func Placement(p studentplan.Placement, first string) string {
 	said := howFar(p, first)
 	if len(p.Entries) == 0 && len(p.Belief.Skills()) > 0 {
-		said += " The library has no book for this instrument with two pieces or more, so there is nothing yet to begin with."
+		said += " It cannot say where to begin: the library offers no book of two pieces or more for this instrument."
 	}
 	return said
 }

@@ -15,7 +15,7 @@ func TestHowFarAPlacementIs(t *testing.T) {
 	require.NoError(t, err)
 	b := placement.New(placement.Of(skills, "keyboard", nil), nil, placement.DefaultPolicy())
 	entries := []studentplan.BookEntry{{}}
-	const noBook = " The library has no book for this instrument with two pieces or more, so there is nothing yet to begin with."
+	const noBook = " It cannot say where to begin: the library offers no book of two pieces or more for this instrument."
 	require.Equal(t, "Nothing was asked yet: of two skills nobody knows whether Ida has them.", Placement(studentplan.Placement{Belief: b, Entries: entries}, "Ida"))
 	require.Equal(t, "Nothing was asked yet: of two skills nobody knows whether Ida has them."+noBook, Placement(studentplan.Placement{Belief: b}, "Ida"))
 	require.Equal(t, "There is nothing to ask for on this instrument.", Placement(studentplan.Placement{}, "Ida"))

@@ -90,7 +90,7 @@ export function Frame() {
             className="no-print mx-4 mt-3 max-w-6xl rounded border-2 border-cliff px-4 py-2 xl:mx-auto"
           >
             {going.words}{" "}
-            <Link className="underline underline-offset-4" to={`/student/${going.student}`}>
+            <Link className="whitespace-nowrap underline underline-offset-4" to={`/student/${going.student}`}>
               Take it back
             </Link>
           </p>
