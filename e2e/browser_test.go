@@ -173,7 +173,28 @@ func (b *browser) until(js string) {
 	}
 }
 
-func (b *browser) click(sel string) { b.t.Helper(); b.do(chromedp.Click(sel)) }
+// click presses an element once it stands still: what moves under the hand is missed.
+func (b *browser) click(sel string) {
+	b.t.Helper()
+	b.see(sel)
+	eval[bool](b, fmt.Sprintf(`(async () => {
+		const at = %q, find = () => /^[(/]/.test(at) ? document.evaluate(at, document, null, 9).singleNodeValue : document.querySelector(at);
+		const place = () => { const r = find()?.getBoundingClientRect(); return r ? [r.x, r.y, r.width, r.height].join() : "away"; };
+		for (let before = "", now = place(), frames = 0; frames < 300 && (now !== before || now === "away"); frames++) {
+			await new Promise((then) => setTimeout(then, 25));
+			[before, now] = [now, place()];
+		}
+		return true;
+	})()`, sel))
+	b.do(chromedp.Click(sel))
+}
+
+// check ticks a box and sees that it is ticked; sel is an XPath.
+func (b *browser) check(sel string) {
+	b.t.Helper()
+	b.click(sel)
+	b.until(fmt.Sprintf(`document.evaluate(%q, document, null, 9).singleNodeValue?.checked === true`, sel))
+}
 
 // button is the XPath of a button or link by the beginning of its text.
 func button(text string) string {

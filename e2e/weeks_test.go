@@ -108,7 +108,7 @@ func TestTwoWeeksOfAStudio(t *testing.T) {
 	x.closed()
 	x.says("Moved from Wed 6 May")
 	x.click(lesson("Tam"))
-	x.click(`//label[contains(., "Cancelled late")]/input`)
+	x.check(`//label[contains(., "Cancelled late")]/input`)
 	x.click(button("The student cancels"))
 	x.closed()
 	x.says("one cancelled")

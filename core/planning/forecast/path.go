@@ -120,7 +120,6 @@ func (s Stage) known() float64 { return math.Max(s.Elapsed-0.5, 0) }
 
 // outlasted draws the beliefs again by how well they explain that the pieces in
 // work are not cleared yet: a piece that takes long tells of the student too.
-// (Systematic resampling.)
 func outlasted(beliefs []belief, lanes []Lane) []belief {
 	weight := make([]float64, len(beliefs))
 	for d := range weight {
@@ -137,6 +136,12 @@ func outlasted(beliefs []belief, lanes []Lane) []belief {
 			}
 		}
 	}
+	return resampled(beliefs, weight)
+}
+
+// resampled takes each belief as often as its weight says, to within one; the
+// beliefs as they were when nothing weighs anything. (Systematic resampling.)
+func resampled(beliefs []belief, weight []float64) []belief {
 	sum := 0.0
 	for _, w := range weight {
 		sum += w

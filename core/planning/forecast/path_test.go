@@ -165,3 +165,74 @@ func TestWeeksAreRoundedWhereverTheSearchBegins(t *testing.T) {
 	}
 	require.Equal(t, int32(longest), weeks(99))
 }
+
+// Counted by hand: of so many draws at equal steps through the heap of weights,
+// each falls on the belief whose part of the heap it meets.
+func TestBeliefsAreTakenAsOftenAsTheyWeigh(t *testing.T) {
+	taken := func(weight ...float64) []float64 {
+		beliefs := make([]belief, len(weight))
+		for i := range beliefs {
+			beliefs[i].base = float64(i)
+		}
+		var out []float64
+		for _, b := range resampled(beliefs, weight) {
+			out = append(out, b.base)
+		}
+		return out
+	}
+	require.Equal(t, []float64{0, 1, 2, 3}, taken(2, 2, 2, 2), "what weighs the same stays")
+	require.Equal(t, []float64{1, 2, 3, 3}, taken(0.1, 0.2, 0.3, 0.4))
+	require.Equal(t, []float64{0, 1}, taken(0.4, 0.6))
+	require.Equal(t, []float64{1, 1}, taken(0.2, 0.8))
+	require.Equal(t, []float64{2, 2, 2, 2}, taken(0, 0, 0.001, 0))
+	require.Equal(t, []float64{0, 1, 2}, taken(0, 1e-12, 0), "beyond anything foreseen nothing is told")
+}
+
+// Without noise the courses can be counted by hand: pieces of ten weeks each.
+func TestCoursesWithoutNoise(t *testing.T) {
+	sure := []belief{{base: math.Log(10), noise: 1e-9}}
+	courses := run(Lane{From: 2, Stages: []Stage{
+		{ID: "a", Begun: true, Elapsed: 4}, {ID: "b", Begun: true, Elapsed: 8}, {ID: "c"}, {ID: "d"}, {ID: "e"},
+	}}, sure, 1)
+	var begin, clear []int32
+	for _, c := range courses {
+		begin, clear = append(begin, c.Begin...), append(clear, c.Clear...)
+	}
+	require.Equal(t, []int32{0, 0, 2, 6, 12}, begin, "each begins where the first hand is free")
+	require.Equal(t, []int32{6, 2, 12, 16, 22}, clear)
+
+	far := Lane{From: 2, Stages: []Stage{{ID: "a"}, {ID: "b"}, {ID: "c"}, {ID: "d"}}}
+	far.Least, far.Beyond = 1, 12
+	require.Len(t, run(far, sure, 1), 3, "2, 12 and 22: what comes after the first beyond the twelfth lesson is left out")
+	far.Least = 4
+	require.Len(t, run(far, sure, 1), 4, "but not of the first four")
+}
+
+// What remains of a piece, to the quantile: the same luck in what is left of the distribution.
+func TestWhatRemainsOfAPiece(t *testing.T) {
+	random := func() *rand.Rand { return rand.New(rand.NewPCG(3, 4)) }
+	u := random().Float64()
+	// Nothing known: the quantile itself, less what has gone by.
+	all := distuv.LogNormal{Mu: math.Log(12), Sigma: 0.5}
+	require.EqualValues(t, math.Round(all.Quantile(u)-0.25), remaining(random(), math.Log(12), 0.5, 0.25, math.Inf(-1)))
+	// Six weeks are known not to have been enough.
+	u = all.CDF(6) + u*(1-all.CDF(6))
+	require.EqualValues(t, math.Round(all.Quantile(u)-6.5), remaining(random(), math.Log(12), 0.5, 6.5, math.Log(6)))
+	// Long past anything foreseen: the next lesson but one.
+	require.EqualValues(t, 1, remaining(random(), 0, 0.1, 50, math.Log(49.5)))
+	// A piece quicker than a week takes a week, and none ends before the next lesson.
+	require.EqualValues(t, 1, remaining(random(), -9, 0.1, 0, math.Inf(-1)))
+	require.EqualValues(t, 0, remaining(random(), 0, 0.1, 4, math.Inf(-1)))
+	require.EqualValues(t, longest, remaining(random(), 99, 0.1, 0, math.Inf(-1)))
+}
+
+// The tenth, the half and the nine tenths, by rank; few lessons are counted, many are sorted, with one result.
+func TestRangesOfLessons(t *testing.T) {
+	require.Equal(t, Span{}, SpanOf(nil))
+	require.Equal(t, Span{7, 7, 7}, SpanOf([]int32{7}))
+	require.Equal(t, Span{1, 3, 4}, SpanOf([]int32{4, 2, 1, 3}))
+	require.Equal(t, Span{1, 5, 9}, SpanOf([]int32{10, 9, 8, 7, 6, 5, 4, 3, 2, 1, 0}))
+	require.Equal(t, Span{100, 500, 900}, SpanOf([]int32{1000, 900, 800, 700, 600, 500, 400, 300, 200, 100, 0}))
+	require.Equal(t, Span{0, 0, 256}, SpanOf([]int32{256, 0, 0, 0}), "the least that is sorted")
+	require.Equal(t, Span{0, 0, 255}, SpanOf([]int32{255, 0, 0, 0}), "the most that is counted")
+}
