@@ -66,14 +66,12 @@ func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseS
 // boards are the keys of each hand with the finger that comes to each first.
 func boards(b exercise.Built) []sheet.Board {
 	var out []sheet.Board
-	for _, hand := range []string{"right", "left"} {
-		board := sheet.Board{Name: hand + " hand"}
-		for _, n := range b.Hand(hand) {
-			board.Keys = append(board.Keys, sheet.Key{MIDI: n.Pitch.Semitone(), Label: strconv.Itoa(n.Finger), Meets: n.Meet != ""})
+	for _, hand := range b.Boards() {
+		board := sheet.Board{Name: hand.Hand + " hand"}
+		for _, k := range hand.Keys {
+			board.Keys = append(board.Keys, sheet.Key{MIDI: k.MIDI, Label: strconv.Itoa(k.Finger), Meets: k.Meets})
 		}
-		if len(board.Keys) > 0 {
-			out = append(out, board)
-		}
+		out = append(out, board)
 	}
 	return out
 }

@@ -32,13 +32,32 @@ func (e Exercise) Round(b Built) (out []Note) {
 	return out
 }
 
-// Hand are the notes of a hand on a keyboard at which each key is met first, in order.
-func (b Built) Hand(hand string) (out []Note) {
-	seen := map[int]bool{}
-	for _, n := range b.Notes {
-		if midi := n.Pitch.Semitone(); n.Hand == hand && !seen[midi] {
-			seen[midi] = true
-			out = append(out, n)
+// Key is a key of a keyboard with the finger that comes to it first.
+type Key struct {
+	MIDI   int
+	Finger int
+	// Meets says that the hands meet there.
+	Meets bool
+}
+
+// Board are the keys of one hand in the order in which they are met.
+type Board struct {
+	Hand string // "right" or "left"
+	Keys []Key
+}
+
+// Boards are the keys that each hand plays, the right one first; a hand without any is left out.
+func (b Built) Boards() (out []Board) {
+	for _, hand := range []string{"right", "left"} {
+		board, seen := Board{Hand: hand}, map[int]bool{}
+		for _, n := range b.Notes {
+			if midi := n.Pitch.Semitone(); n.Hand == hand && !seen[midi] {
+				seen[midi] = true
+				board.Keys = append(board.Keys, Key{MIDI: midi, Finger: n.Finger, Meets: n.Meet != ""})
+			}
+		}
+		if len(board.Keys) > 0 {
+			out = append(out, board)
 		}
 	}
 	return out

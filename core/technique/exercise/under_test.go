@@ -20,10 +20,13 @@ func TestWhatLiesUnderTheHands(t *testing.T) {
 	require.Equal(t, []Note{note(1, 0, "p"), note(1, 2, "i"), note(1, 0, "m"), note(2, 0, "a")}, roll.Round(b))
 	require.Empty(t, melody.Round(b))
 
-	key := func(hand string, step byte, finger int) Note {
-		return Note{Hand: hand, Finger: finger, Pitch: score.Pitch{Step: step, Octave: 4}}
+	key := func(hand string, step byte, finger int, meet string) Note {
+		return Note{Hand: hand, Finger: finger, Meet: meet, Pitch: score.Pitch{Step: step, Octave: 4}}
 	}
-	k := Built{Notes: []Note{key("right", 'C', 1), key("left", 'C', 5), key("right", 'D', 2), key("right", 'C', 3)}}
-	require.Equal(t, []Note{key("right", 'C', 1), key("right", 'D', 2)}, k.Hand("right"))
-	require.Equal(t, []Note{key("left", 'C', 5)}, k.Hand("left"))
+	two := Built{Notes: []Note{key("left", 'C', 5, ""), key("right", 'C', 1, ""), key("right", 'E', 3, "thumbs"), key("right", 'D', 2, ""), key("right", 'C', 3, "thumbs")}}
+	require.Equal(t, []Board{
+		{Hand: "right", Keys: []Key{{MIDI: 60, Finger: 1}, {MIDI: 64, Finger: 3, Meets: true}, {MIDI: 62, Finger: 2}}},
+		{Hand: "left", Keys: []Key{{MIDI: 60, Finger: 5}}},
+	}, two.Boards())
+	require.Empty(t, Built{Notes: []Note{note(1, 0, "p")}}.Boards())
 }
