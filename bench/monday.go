@@ -3,7 +3,6 @@ package main
 import (
 	"fmt"
 	"io"
-	"slices"
 	"time"
 
 	"patientladder/core/base/calendar"
@@ -45,11 +44,15 @@ func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 }
 
 func (s invented) learn(st []*standing.Standing) *forecast.Model {
-	obs := make([][]forecast.Observation, len(s.students))
-	parallel.Each(len(obs), func(i int) {
-		obs[i] = outlook.Observed(s.students[i].id, st[i].Clearings(), s.lib, nil, func(t time.Time) time.Time { return t.Truncate(24 * time.Hour) })
+	of := make([]forecast.Moments, len(s.students)) // kept a student in the server, here made anew
+	parallel.Each(len(of), func(i int) {
+		of[i] = forecast.MomentsOf(outlook.Observed(s.students[i].id, st[i].Clearings(), s.lib, nil, func(t time.Time) time.Time { return t.Truncate(24 * time.Hour) }))
 	})
-	return forecast.Fit(slices.Concat(obs...), forecast.DefaultPrior())
+	all := make(map[string]forecast.Moments, len(of))
+	for i, p := range s.students {
+		all[p.id] = of[i]
+	}
+	return forecast.Learn(all, forecast.DefaultPrior())
 }
 
 // look makes every outlook and the review of the week; it returns how many rungs have dates.

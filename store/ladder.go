@@ -55,6 +55,9 @@ func place(ctx context.Context, q *rows.Queries, studio, ladderID string, placed
 			added = append(added, p.Material)
 		}
 	}
+	if len(added) == 0 {
+		return nil, nil
+	}
 	return added, q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
 }
 

@@ -22,18 +22,24 @@ func Excerpt(key string, d engrave.Drawing) contract.Excerpt {
 
 // Music is what a device needs to play a score, under a key, at a tempo in quarter notes a minute.
 func Music(key string, s *score.Score, tempo float64) contract.FamilyMusic {
-	out := contract.FamilyMusic{Key: key, Tempo: tempo, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}}
+	return contract.FamilyMusic{Key: key, Tempo: tempo, Sounds: Sounds(s), Beats: Beats(s)}
+}
+
+// Sounds are the notes that are heard.
+func Sounds(s *score.Score) []contract.SoundNote {
+	out := []contract.SoundNote{}
 	at := PlacesOf(s)
-	for _, x := range s.Sounding() {
-		if x.Duration.Num() > 0 {
-			out.Sounds = append(out.Sounds, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
-		}
+	for _, x := range s.Heard() {
+		out = append(out, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
 	}
-	for _, b := range s.Bars {
-		start, length, beat := b.Start.Float(), b.Length.Float(), b.Beat().Float()
-		for t := 0.0; t < length-1e-6; t += beat {
-			out.Beats = append(out.Beats, contract.MusicBeat{At: start + t, First: t == 0})
-		}
+	return out
+}
+
+// Beats are those that a metronome gives with it.
+func Beats(s *score.Score) []contract.MusicBeat {
+	out := []contract.MusicBeat{}
+	for _, x := range s.Counts() {
+		out = append(out, contract.MusicBeat{At: x.At.Float(), First: x.First})
 	}
 	return out
 }

@@ -206,13 +206,13 @@ func weekItems(s open.Student, items []week.Item) []contract.WeekItem {
 // where says which bars an item is about.
 func where(lib material.Library, it week.Item) string {
 	m := lib[it.Material]
-	switch {
-	case it.Kind == week.Preview, it.Kind == week.Game, it.Kind == week.Drilled:
+	switch piece, all := it.Covers(m.Bars); {
+	case !piece:
 		return ""
-	case it.Bars.From > 0 && (it.Bars.From > 1 || it.Bars.To < m.Bars):
-		return wording.Bars(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)
+	case all:
+		return "the whole piece"
 	}
-	return "the whole piece"
+	return wording.Bars(m, it.Bars.From, it.Bars.To, it.Bars.Upbeat)
 }
 
 // SetPractice changes the days and minutes of practice.

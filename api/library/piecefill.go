@@ -60,11 +60,7 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	}
 	motifs(out, o, at)
 	chunks(out, o.Chunks(out.LeafBars, o.Set.Borders), o.Set.Borders, m)
-	for _, x := range sc.Sounding() {
-		if !x.Grace {
-			out.Sounds = append(out.Sounds, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
-		}
-	}
+	out.Sounds, out.Beats = answer.Sounds(sc), answer.Beats(sc)
 	for _, bar := range sc.Bars {
 		out.BarTimes = append(out.BarTimes, contract.PieceBar{Start: bar.Start.Float(), Length: bar.Length.Float(), Beat: bar.Beat().Float()})
 	}

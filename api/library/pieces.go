@@ -137,7 +137,7 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	out := contract.Piece{
 		Material: answer.Brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
 		BarLabels: m.Labels(), Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
-		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{},
+		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{},
 		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
 		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView), Tags: append([]string{}, m.Tags...),
 	}

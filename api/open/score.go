@@ -85,11 +85,7 @@ func Keyboard(player string) bool {
 
 // Described fills a material in from a score and from what the teacher set.
 func Described(m material.Material, o *Score, table demand.Table) material.Material {
-	if o.Set.Tempo > 0 {
-		m.Tempo = o.Set.Tempo
-	} else {
-		m.Tempo = 0 // the score's own
-	}
+	m.Tempo = o.Set.Tempo // 0 for the score's own
 	had, composer := m.HasScore, m.Composer
 	m = table.Describe(m, o.Piece)
 	if had {

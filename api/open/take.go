@@ -2,7 +2,6 @@ package open
 
 import (
 	"context"
-	"slices"
 
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
@@ -26,10 +25,6 @@ func (d *Desk) TakeExercise(ctx context.Context, s Student, id string) (material
 	}
 	m, err := d.exerciseMaterial(ctx, s.Of(), e)
 	if err != nil {
-		return m, err
-	}
-	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, s.Ladder)
-	if err != nil || slices.ContainsFunc(placed, func(p ladder.Placed) bool { return p.Material == m.ID }) {
 		return m, err
 	}
 	return m, d.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, []ladder.Placed{{Material: m.ID, Strand: material.Technique}})

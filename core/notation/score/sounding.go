@@ -1,6 +1,7 @@
 package score
 
 import (
+	"slices"
 	"sort"
 
 	"patientladder/core/base/rational"
@@ -100,4 +101,9 @@ func takeTied(sounds []Sound, open []int, n *Note) (int, []int) {
 	at := open[best]
 	rest := append(append([]int{}, open[:best]...), open[best+1:]...)
 	return at, rest
+}
+
+// Heard are the sounds that last; grace notes take no time of their own and are left out.
+func (s *Score) Heard() []Sound {
+	return slices.DeleteFunc(s.Sounding(), func(x Sound) bool { return x.Grace || x.Duration.Num() <= 0 })
 }

@@ -86,9 +86,57 @@ func TestBeats(t *testing.T) {
 		require.Equal(t, c.beat, b.Beat().String(), "%d/%d", c.beats, c.unit)
 		require.Equal(t, c.compound, b.Compound(), "%d/%d", c.beats, c.unit)
 	}
-	pickup := Bar{Beats: 3, BeatUnit: 4, Length: rational.Int(1), Short: true}
-	require.Equal(t, "2", pickup.Offset().String(), "a pickup of one beat is the third")
-	require.Equal(t, "0", Bar{Beats: 3, BeatUnit: 4, Length: rational.Int(3)}.Offset().String())
+}
+
+// barsOf are bars in one time that follow each other, by their lengths.
+func barsOf(beats, unit int, lengths ...rational.Rat) *Score {
+	s := &Score{}
+	var at rational.Rat
+	for _, l := range lengths {
+		s.Bars = append(s.Bars, Bar{Start: at, Length: l, Beats: beats, BeatUnit: unit, Short: l.Less(rational.New(4*int64(beats), int64(unit)))})
+		at = at.Add(l)
+	}
+	return s
+}
+
+// Common practice: a pickup is the end of a bar, the bar that is short by it at the end is the beginning of one.
+func TestWhichShortBarsBeginLate(t *testing.T) {
+	offsets := func(s *Score) (out []string) {
+		for _, x := range s.Offsets() {
+			out = append(out, x.String())
+		}
+		return
+	}
+	one, three, four, quaver := rational.Int(1), rational.Int(3), rational.Int(4), rational.New(1, 2)
+	require.Equal(t, []string{"3", "0", "0"}, offsets(barsOf(4, 4, one, four, three)), "a pickup, and the last bar without it")
+	require.Equal(t, []string{"3", "0", "3", "0"}, offsets(barsOf(4, 4, one, three, one, three)), "each part with its pickup")
+	require.Equal(t, []string{"0", "0", "2", "0", "2"}, offsets(barsOf(4, 4, four, rational.Int(2), rational.Int(2), rational.Int(2), rational.Int(2))), "split bars have two halves each")
+	require.Equal(t, []string{"0", "0", "0"}, offsets(barsOf(4, 4, four, one, four)), "short for no reason that can be seen")
+	require.Equal(t, []string{"5/2", "0"}, offsets(barsOf(6, 8, quaver, three)))
+	again := barsOf(4, 4, four, one, four)
+	again.Bars[1].RepeatStart = true
+	require.Equal(t, []string{"0", "3", "0"}, offsets(again), "a part that is repeated has a pickup of its own")
+	require.Equal(t, []string{"0"}, offsets(&Score{Bars: []Bar{{Length: one, Short: true}}}), "without a time")
+}
+
+// Counted by hand.
+func TestBeatsAreCounted(t *testing.T) {
+	counts := func(s *Score) (out []string) {
+		for _, x := range s.Counts() {
+			word := x.At.String()
+			if x.First {
+				word += " one"
+			}
+			out = append(out, word)
+		}
+		return
+	}
+	one, three, half := rational.Int(1), rational.Int(3), rational.New(1, 2)
+	require.Equal(t, []string{"0", "1 one", "2", "3", "4 one", "5"}, counts(barsOf(3, 4, one, three, rational.Int(2))))
+	require.Equal(t, []string{"1/2 one", "2", "7/2 one", "5"}, counts(barsOf(6, 8, half, three, rational.New(5, 2))), "half a beat before the first there is none")
+	require.Equal(t, []string{"0 one", "1", "2"}, counts(&Score{Bars: []Bar{{Length: three}}}), "crotchets without a time")
+	require.Empty(t, counts(&Score{Bars: []Bar{{Length: rational.Int(1000), Beats: 4, BeatUnit: 4}}}), "no bar that music has")
+	require.Empty(t, counts(&Score{}))
 }
 
 // The signs of the keys in the order of the circle of fifths (from memory).

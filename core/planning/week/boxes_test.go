@@ -6,6 +6,20 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+func TestHowMuchOfAPieceAnItemIsAbout(t *testing.T) {
+	for _, x := range []struct {
+		it         Item
+		piece, all bool
+	}{
+		{Item{Kind: Whole}, true, true}, {Item{Kind: Chunk, Bars: Bars{From: 1, To: 8}}, true, true},
+		{Item{Kind: Chunk, Bars: Bars{From: 1, To: 7}}, true, false}, {Item{Kind: Spot, Bars: Bars{From: 2, To: 8}}, true, false},
+		{Item{Kind: Preview}, false, false}, {Item{Kind: Game}, false, false}, {Item{Kind: Drilled, Bars: Bars{From: 1, To: 8}}, false, false},
+	} {
+		piece, all := x.it.Covers(8)
+		require.Equal(t, []bool{x.piece, x.all}, []bool{piece, all}, "%v", x.it)
+	}
+}
+
 func TestBoxesToTick(t *testing.T) {
 	for _, x := range []struct {
 		it     Item

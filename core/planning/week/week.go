@@ -184,6 +184,16 @@ func (it Item) Boxes() (n int, joined bool) {
 	return it.Times, it.InRow
 }
 
+// Covers says how much of a piece with so many bars an item is about: whether it
+// is about bars of one at all, and whether about all of them.
+func (it Item) Covers(bars int) (piece, all bool) {
+	switch it.Kind {
+	case Preview, Game, Drilled:
+		return false, false
+	}
+	return true, it.Bars.From == 0 || it.Bars.From == 1 && it.Bars.To >= bars
+}
+
 // Day is one day of practice.
 type Day struct {
 	Date time.Time

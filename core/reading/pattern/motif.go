@@ -81,6 +81,7 @@ func cells(s *score.Score, l reading.Line) []cell {
 	var key []byte
 	k := 0
 	var heldTo rational.Rat
+	offsets := s.Offsets()
 	for i := range s.Bars {
 		b := &s.Bars[i]
 		beat := b.Beat()
@@ -88,8 +89,7 @@ func cells(s *score.Score, l reading.Line) []cell {
 			beat = b.Length
 		}
 		first := 1
-		if b.Short && i == 0 {
-			off := b.Offset()
+		if off := offsets[i]; off.Num() > 0 {
 			first += int(off.Num() * beat.Den() / (off.Den() * beat.Num()))
 		}
 		end := b.Start.Add(b.Length)

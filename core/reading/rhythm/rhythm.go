@@ -99,17 +99,19 @@ func meters(s *score.Score, f finding.Set) {
 
 // off finds what sounds across the beats.
 func off(s *score.Score, l reading.Line, f finding.Set) {
+	offsets := s.Offsets()
 	for _, o := range l.Onset {
 		b := &s.Bars[o.Bar-1]
 		beat := b.Beat()
-		at := o.At.Sub(b.Start).Add(b.Offset())
+		late := offsets[o.Bar-1]
+		at := o.At.Sub(b.Start).Add(late)
 		whole, onBeat := into(at, beat)
 		next := beat.Mul(rational.Int(whole + 1))
 		if s.Notes[o.Notes[0]].Tuplet.Actual > 0 {
 			continue // a tuplet over several beats divides them evenly
 		}
 		for _, end := range o.Ends {
-			sounds := end.Sub(b.Start).Add(b.Offset())
+			sounds := end.Sub(b.Start).Add(late)
 			if onBeat {
 				if b.Beats == 4 && !b.Compound() && whole == 1 && beat.Mul(rational.Int(2)).Less(sounds) {
 					f.Add("syncopation.beats", o.Bar)
@@ -133,12 +135,14 @@ func into(at, beat rational.Rat) (whole int64, exact bool) {
 // cells names what begins in each beat of a line.
 func cells(s *score.Score, l reading.Line, f finding.Set) {
 	names := map[[8]rational.Rat]string{}
+	offsets := s.Offsets()
 	for i := 0; i < len(l.Onset); {
 		b := &s.Bars[l.Onset[i].Bar-1]
 		beat := b.Beat()
-		at := l.Onset[i].At.Sub(b.Start).Add(b.Offset())
+		late := offsets[l.Onset[i].Bar-1]
+		at := l.Onset[i].At.Sub(b.Start).Add(late)
 		whole, _ := into(at, beat)
-		start := beat.Mul(rational.Int(whole)).Sub(b.Offset()).Add(b.Start)
+		start := beat.Mul(rational.Int(whole)).Sub(late).Add(b.Start)
 		end := start.Add(beat)
 		var key [8]rational.Rat
 		key[0] = beat

@@ -33,6 +33,7 @@ func TestCells(t *testing.T) {
 		"M:6/8\nK:C\nC D/ E>F|":          {"cell.1+1/2": {1}, "cell.3/2": {1}},
 		"M:2/4\nK:C\n(3C/D/E/ (3C/z/E/|": {"cell.1/3+1/3+1/3": {1}, "cell.2/3+1/3": {1}},
 		"M:3/4\nK:C\nD|CDE|":             {"cell.1": {1, 2}},
+		"M:2/4\nK:C\nD/|C/D/E|C/D/E/|":   {"cell.-1/2+1/2": {1}, "cell.1/2+1/2": {2, 3}, "cell.1": {2, 3}},
 		"M:2/2\nK:C\nCD EF|":             {"cell.1+1": {1}},
 		"M:2/4\nK:C\nC3/2D/-|D/E/ F|":    {"cell.1": {1, 2}, "cell.~1/2+1/2": {1, 2}},
 		"M:none\nK:C\nC/D/E|":            {"cell.1/2+1/2": {1}, "cell.1": {1}},
@@ -63,6 +64,10 @@ func TestWhatSoundsAcrossTheBeats(t *testing.T) {
 		"M:6/8\nK:C\nC/D E3/2|":   {},
 		"M:4/4\nK:C\n(3CDE F2|":   {},
 		"M:6/8\nK:C\nC D E|":      {"syncopation", "tie.over-beat"},
+		// The last bar is short by the pickup and begins on one all the same (common practice).
+		"M:4/4\nK:C\nC|C4|C3|":        {},
+		"M:4/4\nK:C\nC|C4|C C2|":      {"syncopation.beats"},
+		"M:4/4\nK:C\nC/|C4|C C C C/|": {},
 	} {
 		f := find(t, tune)
 		for _, name := range []string{"syncopation", "syncopation.beats", "tie", "tie.over-bar", "tie.over-beat"} {

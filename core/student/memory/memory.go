@@ -62,18 +62,18 @@ func (p *Params) recall(s State, days, factor float64) float64 {
 
 // Curve is a set of parameters with what follows from them, for many hearings at once.
 type Curve struct {
-	p      *Params
-	factor float64
+	p *Params
+	// factor is that of the curve of recall, growth e^w8, easiest the difficulty of an easy piece.
+	factor, growth, easiest float64
 }
 
 // Curve prepares the parameters; they must not change while it is used.
-func (p *Params) Curve() Curve { return Curve{p, p.factor()} }
+func (p *Params) Curve() Curve {
+	return Curve{p: p, factor: p.factor(), growth: math.Exp(p[8]), easiest: p.firstDifficulty(Easy)}
+}
 
 // Recall is as that of the parameters.
 func (c Curve) Recall(s State, days float64) float64 { return c.p.recall(s, days, c.factor) }
-
-// Next is as that of the parameters.
-func (c Curve) Next(s State, days int, r Rating) State { return c.p.next(s, days, r, c.factor) }
 
 // Lasts is for how many times its stability a piece stays at least so sure, 0 to
 // 1 without either: (recall^(−1/w20) − 1) ÷ f.
@@ -83,22 +83,23 @@ func (p *Params) Lasts(recall float64) float64 {
 
 // Next is the state after a hearing so many whole days after the one before.
 // Ratings outside 1 to 4 are taken as the nearest of them.
-func (p *Params) Next(s State, days int, r Rating) State { return p.next(s, days, r, p.factor()) }
+func (p *Params) Next(s State, days int, r Rating) State { return p.Curve().Next(s, days, r) }
 
-func (p *Params) next(s State, days int, r Rating, factor float64) State {
+// Next is as that of the parameters.
+func (c Curve) Next(s State, days int, r Rating) State {
+	p := c.p
 	r = max(FellApart, min(r, Easy))
 	if !s.Heard() {
 		return State{Stability: math.Max(p[r-1], least), Difficulty: clamp(p.firstDifficulty(r), 1, 10)}
 	}
-	next := State{Difficulty: p.difficulty(s.Difficulty, r)}
-	recall := p.recall(s, float64(days), factor)
+	next := State{Difficulty: c.difficulty(s.Difficulty, r)}
 	switch {
 	case days <= 0:
 		next.Stability = p.sameDay(s.Stability, r)
 	case r == FellApart:
-		next.Stability = p.forgotten(s, recall)
+		next.Stability = p.forgotten(s, c.Recall(s, float64(days)))
 	default:
-		next.Stability = p.recalled(s, recall, r)
+		next.Stability = c.recalled(s, c.Recall(s, float64(days)), r)
 	}
 	next.Stability = clamp(next.Stability, least, most)
 	return next
@@ -109,13 +110,15 @@ func (p *Params) firstDifficulty(r Rating) float64 { return p[4] - math.Exp(p[5]
 
 // difficulty moves by −w6·(r−3), less the nearer it is to 10, and is drawn a
 // little towards that of an easy piece.
-func (p *Params) difficulty(d float64, r Rating) float64 {
+func (c Curve) difficulty(d float64, r Rating) float64 {
+	p := c.p
 	moved := d - p[6]*float64(r-3)*(10-d)/9
-	return clamp(p[7]*p.firstDifficulty(Easy)+(1-p[7])*moved, 1, 10)
+	return clamp(p[7]*c.easiest+(1-p[7])*moved, 1, 10)
 }
 
 // recalled grows: more for an easy piece, for a weak memory, and the nearer it was to being lost.
-func (p *Params) recalled(s State, recall float64, r Rating) float64 {
+func (c Curve) recalled(s State, recall float64, r Rating) float64 {
+	p := c.p
 	hard, easy := 1.0, 1.0
 	switch r {
 	case Shaky:
@@ -123,7 +126,7 @@ func (p *Params) recalled(s State, recall float64, r Rating) float64 {
 	case Easy:
 		easy = p[16]
 	}
-	return s.Stability * (1 + math.Exp(p[8])*(11-s.Difficulty)*math.Pow(s.Stability, -p[9])*(math.Exp(p[10]*(1-recall))-1)*hard*easy)
+	return s.Stability * (1 + c.growth*(11-s.Difficulty)*math.Pow(s.Stability, -p[9])*(math.Exp(p[10]*(1-recall))-1)*hard*easy)
 }
 
 // forgotten falls back, never above what a hearing on the same day would leave.

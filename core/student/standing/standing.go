@@ -376,10 +376,7 @@ func (s *Standing) Travelling() []FocusStanding {
 
 // inOrder returns the ids of those materials that are wanted by the time of their assignment, then id.
 func (s *Standing) inOrder(wanted func(*MaterialStanding) bool) []string {
-	order := s.order
-	if order == nil {
-		order = byAssignment(s.Materials)
-	}
+	order := s.ordered()
 	ids := make([]string, 0, len(order))
 	for _, m := range order {
 		if wanted(m.MaterialStanding) {
@@ -387,6 +384,14 @@ func (s *Standing) inOrder(wanted func(*MaterialStanding) bool) []string {
 		}
 	}
 	return ids
+}
+
+// ordered are the materials by the time of their assignment, then id.
+func (s *Standing) ordered() []ordered {
+	if s.order == nil {
+		return byAssignment(s.Materials)
+	}
+	return s.order
 }
 
 // byAssignment orders the materials by the time of their assignment, then id.
@@ -461,12 +466,11 @@ type Clearing struct {
 // Clearings returns the pieces that were assigned and then cleared, in the
 // order of their assignment. A piece cleared elsewhere tells nothing about time.
 func (s *Standing) Clearings() []Clearing {
-	learned := s.In(Cleared, Polished)
-	out := make([]Clearing, 0, len(learned))
-	for _, id := range learned {
-		m := s.Materials[id]
-		if m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
-			out = append(out, Clearing{Material: id, Leap: m.Before.Size, From: m.Assigned, To: m.ClearedAt, Rested: m.Rested})
+	order := s.ordered()
+	out := make([]Clearing, 0, len(order))
+	for _, m := range order {
+		if learned := m.State == Cleared || m.State == Polished; learned && m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
+			out = append(out, Clearing{Material: m.id, Leap: m.Before.Size, From: m.Assigned, To: m.ClearedAt, Rested: m.Rested})
 		}
 	}
 	return out

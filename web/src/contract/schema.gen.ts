@@ -5188,6 +5188,8 @@ export interface components {
             chunks: components["schemas"]["Chunk"][];
             leafBars: number;
             sounds: components["schemas"]["SoundNote"][];
+            /** @description Those that a metronome gives */
+            beats: components["schemas"]["MusicBeat"][];
             barTimes: components["schemas"]["PieceBar"][];
             /** @description How long it takes */
             playing?: string;

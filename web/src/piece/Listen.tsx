@@ -31,7 +31,7 @@ export function Listen(props: {
   const play = (c: Chosen) => {
     setPlaying(true);
     player.play(
-      { notes: heard(piece), beats: beats(piece), start: c.start, end: c.end, tempo, click },
+      { notes: piece.sounds, beats: piece.beats, start: c.start, end: c.end, tempo, click },
       (now) => {
         tell(now);
         if (!now) setPlaying(false);
@@ -139,15 +139,4 @@ function Pieces(props: { piece: Schemas["Piece"]; chosen: Chosen; choose: (c: Ch
       </div>
     </details>
   );
-}
-
-const heard = (piece: Schemas["Piece"]) => piece.sounds;
-
-function beats(piece: Schemas["Piece"]) {
-  return piece.barTimes.flatMap((b) => {
-    const out: { at: number; first: boolean }[] = [];
-    if (b.beat <= 0 || b.length / b.beat > 256) return out; // no bar that music has
-    for (let t = 0; t < b.length - 1e-6; t += b.beat) out.push({ at: b.start + t, first: t === 0 });
-    return out;
-  });
 }
