@@ -15,6 +15,7 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6"
 	"github.com/stretchr/testify/require"
 
+	"patientladder/account"
 	"patientladder/api/people"
 	"patientladder/store/dump"
 	"patientladder/store/storetest"
@@ -89,6 +90,9 @@ func TestEverythingAboutAChild(t *testing.T) {
 		return me["going"]
 	}
 	require.Equal(t, []any{map[string]any{"ladder": ladder, "student": student, "words": says}}, going(), "every page can say it")
+	_, kim := s.join("Kim Vik", account.Teacher)
+	_, colleague := kim.call("GET", "/api/session", nil)
+	require.Nil(t, colleague["going"], "who does not teach them is not told")
 	status, _ = u.call("PUT", "/api/students/"+student+"/data", nil)
 	require.Equal(t, http.StatusNoContent, status)
 	require.Nil(t, erased())

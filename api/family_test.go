@@ -242,6 +242,7 @@ func TestWhatAFamilyIsSent(t *testing.T) {
 func TestBrothersAndSisters(t *testing.T) {
 	u, _, phone := athome(t, "")
 	require.Empty(t, phone.page()["others"])
+	require.Equal(t, false, phone.page()["mailed"], "nobody is written to: there is nothing to wish for")
 	agree := func(student, name, email string) {
 		status, got := u.call("PUT", "/api/students/"+student, map[string]any{"name": name, "called": "", "born": "2017-02-03", "bornAbout": false, "notes": "", "version": 1,
 			"contacts": []any{map[string]any{"id": storetest.ID(), "name": "Jo", "relation": "parent", "email": email, "messages": true}}})
@@ -253,6 +254,7 @@ func TestBrothersAndSisters(t *testing.T) {
 		agree(s["student"].(string), s["name"].(string), map[string]string{"Nell Farrow": "jo@harbour.example", "Ada Farrow": "jo@harbour.example", "Bo Quay": "kim@harbour.example"}[s["name"].(string)])
 	}
 	require.Empty(t, phone.page()["others"], "there is no page yet")
+	require.Equal(t, true, phone.page()["mailed"])
 	sister := u.publishFor(t, other)
 	u.publishFor(t, third)
 	require.Equal(t, []any{map[string]any{"name": "Ada, cello", "link": "/home/" + sister.token}}, phone.page()["others"])

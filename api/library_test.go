@@ -177,6 +177,24 @@ func TestFocusPointsAndTagsAreChanged(t *testing.T) {
 	require.Equal(t, []any{"comic"}, piece["tags"])
 }
 
+// A piece is listened for by what was said with it, else by what is usual for its instrument; without a title it takes that of its file.
+func TestANewPieceHasATitleAndFocusPoints(t *testing.T) {
+	u := teacher(t)
+	add := func(change func(map[string]any)) []any {
+		body := scoreBody(storetest.ID(), "Low tide.musicxml", tune)
+		change(body)
+		status, got := u.call("POST", "/api/materials", body)
+		require.Equal(t, http.StatusCreated, status, got)
+		_, piece := u.call("GET", "/api/materials/"+body["id"].(string), nil)
+		return append([]any{piece["material"].(map[string]any)["title"]}, piece["focusPoints"].([]any)...)
+	}
+	require.Equal(t, []any{"Little Own Tune", "steady pulse", "loose wrist", "listen to the ends of the phrases"}, add(func(map[string]any) {}))
+	require.Equal(t, []any{"Ebb", "count aloud"}, add(func(b map[string]any) { b["title"], b["focusPoints"] = "Ebb", []string{" count aloud "} }))
+	status, got := u.call("POST", "/api/materials", map[string]any{"id": storetest.ID(), "strand": "repertoire", "instrument": "piano"})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Equal(t, "A piece without a score needs a title.", got["detail"])
+}
+
 // What a book takes for granted is a page to tick, with the book before it; of a book of which nothing is known it says so.
 func TestWhatABookTakesForGrantedOnPaper(t *testing.T) {
 	u := signedIn(t, demo.Email, demo.Password)

@@ -415,3 +415,17 @@ func TestACycleOnStringsAndInMinor(t *testing.T) {
 	_, atlas = u.call("GET", "/api/technique/atlas?instrument=ukulele", nil)
 	require.Equal(t, "fret-scale", atlas["type"])
 }
+
+// What a plan proposes is taken in one touch: the log names the exercise, and it comes onto the ladder with it.
+func TestAnExerciseIsTakenByTheLog(t *testing.T) {
+	u := teacher(t)
+	ladder := u.newStudent("Nell Quay", "piano")
+	status, body := u.append(ladder, entry{"kind": "assigned", "exercise": "scale/apart/Db/major/-"})
+	require.Equal(t, http.StatusOK, status, body)
+	now := first(u.technique(ladder)["now"])
+	require.Equal(t, "scale/apart/Db/major/-", now["exercise"])
+	require.Equal(t, now["material"], u.take(ladder, "scale/apart/Db/major/-"))
+	status, body = u.append(ladder, entry{"kind": "mark", "material": now["material"], "focus": first(now["faults"])["id"], "mark": "none", "exercise": "scale/apart/E/major/-"})
+	require.Equal(t, http.StatusOK, status, body)
+	require.Len(t, u.technique(ladder)["now"], 1, "only what is assigned is taken")
+}

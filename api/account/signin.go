@@ -4,7 +4,6 @@ import (
 	"context"
 	"errors"
 	"net/http"
-	"strings"
 	"time"
 
 	"github.com/gin-gonic/gin"
@@ -115,26 +114,7 @@ func deviceName(ctx context.Context) string {
 	if !ok {
 		return ""
 	}
-	agent := c.Request.UserAgent()
-	find := func(names ...string) string {
-		for _, n := range names {
-			if strings.Contains(agent, n) {
-				return n
-			}
-		}
-		return ""
-	}
-	browser := find("Firefox", "Edg", "OPR", "Chrome", "Safari")
-	system := find("Android", "iPhone", "iPad", "Windows", "Mac OS", "CrOS", "Linux")
-	switch {
-	case browser == "" && system == "":
-		return "another program"
-	case browser == "Edg":
-		browser = "Edge"
-	case browser == "OPR":
-		browser = "Opera"
-	}
-	return strings.Trim(browser+", "+system, ", ")
+	return account.DeviceName(c.Request.UserAgent())
 }
 
 // GetSession says who is signed in.

@@ -2,7 +2,6 @@ package dates
 
 import (
 	"context"
-	"fmt"
 	"io"
 	"strings"
 
@@ -41,20 +40,12 @@ func holiday(x calendar.Holiday) contract.Holiday {
 	return contract.Holiday{Id: x.ID, Name: x.Name, First: answer.Date(x.First), Last: answer.Date(x.Last), Student: x.Student}
 }
 
-// longestHoliday in days.
-const longestHoliday = 366
-
 // SetHoliday adds or changes one.
 func (h *Handlers) SetHoliday(ctx context.Context, r contract.SetHolidayRequestObject) (contract.SetHolidayResponseObject, error) {
 	studio := open.Actor(ctx).Studio
 	x := calendar.Holiday{ID: r.Holiday, Name: strings.TrimSpace(r.Body.Name), First: r.Body.First.Time, Last: r.Body.Last.Time, Student: r.Body.Student}
-	switch {
-	case x.Name == "":
-		return nil, problem.Invalid("The holiday needs a name.")
-	case x.Last.Before(x.First):
-		return nil, problem.Invalid(fmt.Sprintf("The holiday ends on %s, before it begins on %s.", wording.DayAndYear(x.Last), wording.DayAndYear(x.First)))
-	case x.Last.Sub(x.First).Hours() > 24*longestHoliday:
-		return nil, problem.Invalid("A holiday is at most a year long.")
+	if err := x.Check(); err != nil {
+		return nil, problem.Invalid(wording.HolidayNotDone(x, err))
 	}
 	if x.Student != "" {
 		if _, _, err := h.Person(ctx, x.Student); err != nil {

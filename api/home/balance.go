@@ -19,7 +19,7 @@ func (h *Handlers) GetBalance(ctx context.Context, _ contract.GetBalanceRequestO
 	if err != nil {
 		return nil, err
 	}
-	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -standing.HomeDays-week.Days))
+	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Reaching(s.Today, standing.HomeDays))
 	if err != nil {
 		return nil, err
 	}

@@ -145,7 +145,7 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	published, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, s.Today.AddDate(0, 0, -studentplan.OldestTick-week.Days))
+	published, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, week.Reaching(s.Today, studentplan.OldestTick))
 	if err != nil {
 		return nil, err
 	}

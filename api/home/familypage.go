@@ -118,7 +118,7 @@ func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Stud
 // familyWeek is the published week that a family reads: the one that begins on a day, where it can be read, else that of
 // today; with the first days of all that can be read.
 func (h *Handlers) familyWeek(ctx context.Context, s open.Student, wanted time.Time) (store.PracticeWeek, []time.Time, error) {
-	weeks, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, s.Ladder, s.Today.AddDate(0, 0, -6*week.Days))
+	weeks, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, s.Ladder, week.Ago(s.Today, 6))
 	if err != nil || len(weeks) == 0 {
 		return store.PracticeWeek{}, nil, err
 	}

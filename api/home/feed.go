@@ -21,7 +21,7 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 	if err != nil {
 		return nil, err
 	}
-	weeks, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, sh.Today.AddDate(0, 0, -feedWeeks*week.Days))
+	weeks, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, week.Ago(sh.Today, feedWeeks))
 	if err != nil {
 		return nil, err
 	}
@@ -29,7 +29,7 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 	title := sh.First() + ": " + sh.Instrument + " lesson"
 	feed := ics.Feed{
 		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
-		From: sh.Today.AddDate(0, 0, -feedWeeks*week.Days), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
+		From: week.Ago(sh.Today, feedWeeks), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
 	for _, d := range studentplan.PracticeDays(setWeeks(sh, weeks)) {
 		feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: wording.CalendarDay(t, d, sh.Library)})

@@ -2,6 +2,7 @@ package ladder
 
 import (
 	"context"
+	"errors"
 	"strings"
 
 	"patientladder/api/contract"
@@ -52,13 +53,11 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 		return nil, err
 	}
 	t = t.Since(list)
-	switch _, there := s.Library[t.Material]; {
-	case t.Words == "":
-		return nil, problem.Invalid("Say what the treat is.")
-	case t.Material == "" && t.Pieces == 0:
-		return nil, problem.Invalid("Say for which piece the treat is, or for how many more.")
-	case t.Material != "" && !there:
+	switch err := s.Promise(studentplan.Treat{Words: t.Words, Material: t.Material, Pieces: t.Pieces}); {
+	case errors.Is(err, studentplan.ErrTreatMaterial):
 		return nil, problem.NoMaterial
+	case err != nil:
+		return nil, problem.Because(err)
 	}
 	if r.Body.Given {
 		t.Given = s.Today

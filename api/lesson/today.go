@@ -44,7 +44,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, day.AddDate(0, 0, -3*week.Days))
+	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Ago(day, 3))
 	if err != nil {
 		return nil, err
 	}

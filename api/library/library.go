@@ -52,12 +52,9 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 		ms := curriculum.Book(b.Library, src.ID)
 		books = append(books, ms)
 		count += len(ms)
-		book := contract.BookBrief{Id: src.ID, Title: src.Title, Retired: src.Retired, Materials: len(ms), Units: []string{}, Leaps: []float64{}}
+		book := contract.BookBrief{Id: src.ID, Title: src.Title, Retired: src.Retired, Materials: len(ms), Units: append([]string{}, curriculum.Units(ms)...), Leaps: []float64{}}
 		for _, l := range curriculum.Profile(ms, leap.Ability{}, policy).Lines {
 			book.Leaps = append(book.Leaps, l.Leap.Size)
-			if u := l.Material.Unit; u != "" && (len(book.Units) == 0 || book.Units[len(book.Units)-1] != u) {
-				book.Units = append(book.Units, u)
-			}
 		}
 		out.Books = append(out.Books, book)
 	}

@@ -139,13 +139,12 @@ func motifs(out *contract.Piece, o *open.Score, at answer.Places) {
 	for _, m := range o.Motifs {
 		x := contract.Motif{Name: m.Name, Staff: at.Staff(m.Part, m.Staff), Beats: m.Beats, Notes: m.Notes}
 		for _, p := range m.At {
-			beat := o.Score.Bars[p.Bar-1].Beat().Float()
 			x.At = append(x.At, struct {
 				Bar   int     `json:"bar"`
 				Beat  int     `json:"beat"`
 				End   float64 `json:"end"`
 				Start float64 `json:"start"`
-			}{p.Bar, p.Beat, p.Time.Float() + float64(m.Beats)*beat, p.Time.Float()})
+			}{p.Bar, p.Beat, m.End(o.Score, p).Float(), p.Time.Float()})
 		}
 		out.Motifs = append(out.Motifs, x)
 	}

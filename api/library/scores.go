@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"mime"
 	"strconv"
-	"strings"
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
@@ -20,6 +19,7 @@ import (
 	"patientladder/core/notation/scorefile"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/reading/reading"
+	"patientladder/core/wording"
 	"patientladder/store"
 )
 
@@ -189,11 +189,7 @@ func (h *Handlers) ExportScore(ctx context.Context, r contract.ExportScoreReques
 	sc := titled(o.Score, m)
 	if r.Params.Fingers {
 		for _, l := range o.Lines {
-			for _, f := range l.Position.Fingers {
-				if n := &sc.Notes[f.Note]; n.Fingering == "" && f.Finger >= 0 && !o.Set.Fingers[f.Note] {
-					n.Fingering = strconv.Itoa(f.Finger)
-				}
-			}
+			l.Position.Write(sc, o.Set.Fingers)
 		}
 	}
 	var data []byte
@@ -210,12 +206,7 @@ func (h *Handlers) ExportScore(ctx context.Context, r contract.ExportScoreReques
 		}
 		data = musicxml.Write(sc, options)
 	}
-	name := strings.Map(func(c rune) rune {
-		if strings.ContainsRune(`/\:*?"<>|`, c) || c < ' ' {
-			return '-'
-		}
-		return c
-	}, m.Title) + "." + ending
+	name := wording.FileName(m.Title) + "." + ending
 	return contract.ExportScore200ApplicationoctetStreamResponse{
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
 		Headers: contract.ExportScore200ResponseHeaders{ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name})},
@@ -244,11 +235,7 @@ func (h *Handlers) exportOptions(ctx context.Context, p contract.ExportScorePara
 			size = sh.LeafBars()
 		}
 		for i, c := range o.Chunks(size, o.Set.Borders).Leaves() {
-			bar := c.From
-			if c.Upbeat {
-				bar--
-			}
-			out.Marks = append(out.Marks, musicxml.Mark{At: c.Start, Bar: bar, Text: strconv.Itoa(i + 1)})
+			out.Marks = append(out.Marks, musicxml.Mark{At: c.Start, Bar: c.Begins(), Text: strconv.Itoa(i + 1)})
 		}
 	}
 	return out, nil

@@ -38,15 +38,14 @@ func (h *Handlers) MergeMaterial(ctx context.Context, r contract.MergeMaterialRe
 		return nil, err
 	}
 	into, there := b.Library[r.Body.Into]
-	switch {
-	case !there:
+	if !there {
 		return nil, problem.NoMaterial
-	case into.ID == m.ID:
-		return nil, problem.Invalid("A piece cannot be merged with itself.")
-	case into.Instrument != m.Instrument:
+	}
+	switch err := studentplan.MayMerge(m, into, b.Units); {
+	case errors.Is(err, studentplan.ErrMergeOther):
 		return nil, problem.Invalid(wording.OtherInstrument(into.Title, into.Instrument, m.Instrument))
-	case b.Units[m.ID] || b.Units[into.ID] || m.PartOf != "" || into.PartOf != "":
-		return nil, problem.Invalid("A piece that is split into sections cannot be merged. Join its sections first.")
+	case err != nil:
+		return nil, problem.Because(err)
 	}
 	return contract.MergeMaterial204Response{}, h.Store.MergeMaterial(ctx, b.Tenant.ID, m.ID, into.ID)
 }

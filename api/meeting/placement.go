@@ -37,7 +37,7 @@ func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
 		out.Last = contract.Choice{Id: last.ID, Name: wording.Answered(last, s.Skills)}
 	}
 	if p.Question != nil {
-		out.Question = question(s, p.Belief, *p.Question, ahead)
+		out.Question = question(s, p.Belief.Ahead(*p.Question, ahead))
 	}
 	for _, x := range p.Belief.Strands() {
 		out.Strands = append(out.Strands, contract.PlacementStrand{Name: wording.Capital(x.Strand), There: x.There, Missing: x.Missing, Open: x.Open, Sure: x.Sure})
@@ -82,25 +82,19 @@ const (
 	questionWidth, questionTempo = 60, 72
 )
 
-func question(s open.Student, b placement.Belief, q placement.Question, more int) contract.PlacementQuestion {
+func question(s open.Student, q placement.Tree) contract.PlacementQuestion {
 	x, _ := s.Skills.Get(q.Skill.ID)
 	task := s.Task(q.Skill.ID)
 	out := contract.PlacementQuestion{
-		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)), Why: wording.WhyAsked(q), Heard: task.Heard, Following: []contract.PlacementThen{},
+		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)), Why: wording.WhyAsked(q.Question), Heard: task.Heard, Following: []contract.PlacementThen{},
 	}
 	if task.Score != nil {
 		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, task.Until, s.Player().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
 		out.Music = answer.Music(x.ID, task.Score, questionTempo)
 		out.Until = task.Until
 	}
-	if more == 0 {
-		return out
-	}
-	for _, a := range placement.Answers() {
-		then := b.After(placement.Given{Skill: q.Skill.ID, Answer: a})
-		if next, ok := then.Next(nil); ok && then.Over() == "" {
-			out.Following = append(out.Following, contract.PlacementThen{Answer: contract.PlacementThenAnswer(a), Question: question(s, then, next, more-1)})
-		}
+	for _, then := range q.Following {
+		out.Following = append(out.Following, contract.PlacementThen{Answer: contract.PlacementThenAnswer(then.Answer), Question: question(s, then.Tree)})
 	}
 	return out
 }

@@ -15,6 +15,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
+	"patientladder/core/wording"
 	"patientladder/store"
 )
 
@@ -78,13 +79,7 @@ func (h *Handlers) addScores(ctx context.Context, ladder string, add addFile) er
 		if err != nil {
 			return err
 		}
-		title := strings.Map(func(r rune) rune {
-			if strings.ContainsRune(`/\:*?"<>|`, r) || r < ' ' {
-				return '-'
-			}
-			return r
-		}, s.Library[id].Title)
-		err = add(fmt.Sprintf("scores/%s %s%s", title, id[max(0, len(id)-4):], strings.ToLower(path.Ext(file.Name))), func(w io.Writer) error {
+		err = add(fmt.Sprintf("scores/%s %s%s", wording.FileName(s.Library[id].Title), id[max(0, len(id)-4):], strings.ToLower(path.Ext(file.Name))), func(w io.Writer) error {
 			_, err := w.Write(file.Data)
 			return err
 		})

@@ -6,6 +6,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/core/planning/studioyear"
+	"patientladder/core/planning/week"
 	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 )
@@ -33,7 +34,7 @@ func (h *Handlers) GetStudioYear(ctx context.Context, _ contract.GetStudioYearRe
 			in.Left = append(in.Left, p.Until)
 		}
 	}
-	if in.Weeks, err = h.Store.StudioWeeks(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -standing.HomeDays-7)); err != nil {
+	if in.Weeks, err = h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Reaching(s.Today, standing.HomeDays)); err != nil {
 		return nil, err
 	}
 	y, n := studioyear.Of(in), s.Names()

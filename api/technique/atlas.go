@@ -9,6 +9,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/technique/scale"
 	"patientladder/core/wording"
@@ -55,22 +56,17 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	begun, through := 0, 0
+	var all [][]studentplan.KeyCell
 	for _, st := range students {
 		row := contract.AtlasRow{Ladder: st.Ladder, Name: st.Name, Cells: []contract.AtlasCell{}}
-		any := false
-		for i, c := range st.Keys(t, places) {
+		cells := st.Keys(t, places)
+		all = append(all, cells)
+		for i, c := range cells {
 			row.Cells = append(row.Cells, contract.AtlasCell{Key: out.Keys[i], Through: c.Through + 1, Working: c.Working + 1, Exercise: c.Next.ID()})
-			any = any || c.Through >= 0 || c.Working >= 0
-			if c.Through >= 0 {
-				through++
-			}
-		}
-		if any {
-			begun++
 		}
 		out.Rows = append(out.Rows, row)
 	}
+	begun, through := studentplan.KeysOf(all)
 	out.Sentence = wording.Atlas(len(students), begun, through)
 	return contract.GetAtlas200JSONResponse(out), nil
 }

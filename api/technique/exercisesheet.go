@@ -2,6 +2,7 @@ package technique
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"fmt"
 	"strconv"
@@ -11,7 +12,6 @@ import (
 	"patientladder/core/notation/engrave"
 	"patientladder/core/reading/naming"
 	"patientladder/core/technique/exercise"
-	"patientladder/core/technique/plucked"
 	"patientladder/core/wording"
 	"patientladder/home/sheet"
 )
@@ -82,27 +82,11 @@ func necks(e exercise.Exercise, b exercise.Built, words naming.Words) (list []sh
 	for _, p := range e.Instrument.Open {
 		neck.Strings = append(neck.Strings, words.Key(p.Name()))
 	}
-	finger := func(n int) string { return strconv.Itoa(n) }
-	if len(b.Chords) == 0 {
-		neck.Name = "left hand"
-		for _, n := range e.Under(b) {
-			neck.Dots = append(neck.Dots, sheet.Dot{String: n.String, At: n.Above, Label: finger(n.Finger)})
-		}
-		if len(neck.Dots) > 0 {
-			list = append(list, neck)
-		}
-	}
-	var chords []string
-	for _, c := range b.Chords {
-		chords = append(chords, c.Name)
-	}
-	for _, shape := range plucked.Shapes(e.Instrument, chords) {
+	for _, n := range e.Necks(b) {
 		x := neck
-		x.Name, x.Dots = shape.Name, nil
-		for i, fret := range shape.Frets {
-			if fret >= 0 {
-				x.Dots = append(x.Dots, sheet.Dot{String: i + 1, At: fret, Label: finger(shape.Fingers[i])})
-			}
+		x.Name = cmp.Or(n.Chord, "left hand")
+		for _, d := range n.Dots {
+			x.Dots = append(x.Dots, sheet.Dot{String: d.String, At: d.At, Label: strconv.Itoa(d.Finger)})
 		}
 		list = append(list, x)
 	}

@@ -157,6 +157,10 @@ func NotDone(err error) string {
 		{studentplan.ErrSectionOfPart, "A section cannot be split again. Join the sections first, then split the whole piece."},
 		{studentplan.ErrSplitTwice, "The piece is split already. Join its sections first."},
 		{studentplan.ErrNotSplit, "The piece is not split."},
+		{studentplan.ErrMergeSelf, "A piece cannot be merged with itself."},
+		{studentplan.ErrMergeSplit, "A piece that is split into sections cannot be merged. Join its sections first."},
+		{studentplan.ErrTreatWords, "Say what the treat is."},
+		{studentplan.ErrTreatFor, "Say for which piece the treat is, or for how many more."},
 		{calendar.ErrNoLesson, "This lesson does not exist any more. Look at the calendar again."},
 		{calendar.ErrPast, "That day is over. Choose today or a later day; what happened is entered in the lesson itself."},
 		{calendar.ErrMinutes, fmt.Sprintf("A lesson lasts %d to %d minutes.", calendar.ShortestLesson, calendar.LongestLesson)},
@@ -166,6 +170,8 @@ func NotDone(err error) string {
 		{calendar.ErrGiven, "This lesson is over. It cannot be moved; correct what happened in the lesson itself."},
 		{calendar.ErrOverlap, "Two of the lesson times overlap. Change one of them."},
 		{calendar.ErrMadeUp, "That lesson was not cancelled, or another stands for it already."},
+		{calendar.ErrUnnamed, "The holiday needs a name."},
+		{calendar.ErrLong, "A holiday is at most a year long."},
 		{calendar.ErrFar, "That is too far away. Move it by less than the time to the next lesson, or change the lesson times."},
 	} {
 		if errors.Is(err, c.is) {
@@ -173,6 +179,14 @@ func NotDone(err error) string {
 		}
 	}
 	return ""
+}
+
+// HolidayNotDone says why a holiday is none; empty for an error of another kind.
+func HolidayNotDone(h calendar.Holiday, err error) string {
+	if errors.Is(err, calendar.ErrReversed) {
+		return fmt.Sprintf("The holiday ends on %s, before it begins on %s.", DayAndYear(h.Last), DayAndYear(h.First))
+	}
+	return NotDone(err)
 }
 
 // HolidaysFound says what came of a file of holidays.

@@ -138,6 +138,22 @@ type Holiday struct {
 	Student string
 }
 
+// LongestHoliday is in days.
+const LongestHoliday = 366
+
+// Check says what is wrong with a holiday: it has no name, ends before it begins, or is too long.
+func (h Holiday) Check() error {
+	switch {
+	case h.Name == "":
+		return ErrUnnamed
+	case h.Last.Before(h.First):
+		return ErrReversed
+	case h.Last.Sub(h.First) > LongestHoliday*24*time.Hour:
+		return ErrLong
+	}
+	return nil
+}
+
 // Breaks are the holidays of the studio and of one student but for those, by id, in which there are lessons all the same.
 func Breaks(holidays []Holiday, student string, given []string) []Break {
 	var out []Break

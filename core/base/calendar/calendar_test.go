@@ -62,3 +62,12 @@ func TestAWeekBeginsOnItsFirstDay(t *testing.T) {
 		require.Equal(t, [3]time.Time{day(want[0]), day(want[1]), day(want[2])}, [3]time.Time{WeekStart(day(d), time.Monday), WeekStart(day(d), time.Sunday), WeekStart(day(d), time.Saturday)}, "%d May", d)
 	}
 }
+
+func TestWhatAHolidayIs(t *testing.T) {
+	day := func(n int) time.Time { return time.Date(2026, 1, 1+n, 0, 0, 0, 0, time.UTC) }
+	require.NoError(t, Holiday{Name: "Regatta", First: day(3), Last: day(3)}.Check())
+	require.NoError(t, Holiday{Name: "A year away", First: day(0), Last: day(366)}.Check())
+	require.Equal(t, ErrLong, Holiday{Name: "Longer", First: day(0), Last: day(367)}.Check())
+	require.Equal(t, ErrReversed, Holiday{Name: "Regatta", First: day(3), Last: day(2)}.Check())
+	require.Equal(t, ErrUnnamed, Holiday{First: day(3), Last: day(2)}.Check())
+}

@@ -18,6 +18,9 @@ var (
 	ErrGiven     = errors.New("the lesson was given already")
 	ErrOverlap   = errors.New("two of the times overlap")
 	ErrMadeUp    = errors.New("the lesson was not cancelled, or is made up for already")
+	ErrUnnamed   = errors.New("the holiday has no name")
+	ErrReversed  = errors.New("the holiday ends before it begins")
+	ErrLong      = errors.New("the holiday is longer than a year")
 	ErrFar       = errors.New("that is too far ahead")
 )
 

@@ -312,6 +312,23 @@ func (s Student) Keys(t exercise.Type, places []exercise.Exercise) []KeyCell {
 	return out
 }
 
+// KeysOf counts the students who know any key, and the keys that somebody is through with.
+func KeysOf(students [][]KeyCell) (begun, through int) {
+	for _, cells := range students {
+		known := 0
+		for _, c := range cells {
+			if c.Through >= 0 {
+				through++
+			}
+			if c.Through >= 0 || c.Working >= 0 {
+				known = 1
+			}
+		}
+		begun += known
+	}
+	return begun, through
+}
+
 // materialsAhead are the rungs that were not begun, in the teacher's order.
 func (a *Ahead) materialsAhead() (out []string) {
 	for _, p := range a.Placed {

@@ -158,3 +158,11 @@ func TestKeysOfAStudent(t *testing.T) {
 	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, []ladder.Placed{{Material: "g"}, {Material: "x"}}, Options{})
 	require.Equal(t, []string{"x"}, a.materialsAhead())
 }
+
+func TestWhoKnowsKeys(t *testing.T) {
+	none := KeyCell{Through: -1, Working: -1}
+	begun, through := KeysOf([][]KeyCell{
+		{none, none}, {{Through: 0, Working: -1}, {Through: 2, Working: 3}, none}, {{Through: -1, Working: 0}}, {},
+	})
+	require.Equal(t, []int{2, 2}, []int{begun, through})
+}

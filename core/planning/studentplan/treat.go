@@ -1,6 +1,17 @@
 package studentplan
 
-import "patientladder/core/student/standing"
+import (
+	"errors"
+
+	"patientladder/core/student/standing"
+)
+
+// Why a treat cannot be promised.
+var (
+	ErrTreatWords    = errors.New("the treat is not said")
+	ErrTreatFor      = errors.New("what the treat is for is not said")
+	ErrTreatMaterial = errors.New("what the treat is for is not in the library")
+)
 
 // Treat is what was promised for a piece, or for so many more.
 type Treat struct {
@@ -10,6 +21,19 @@ type Treat struct {
 	Pieces, Base int
 	// Given says that it was had.
 	Given bool
+}
+
+// Promise says why a treat cannot be promised; nil where it can.
+func (s Student) Promise(t Treat) error {
+	switch _, there := s.Library[t.Material]; {
+	case t.Words == "":
+		return ErrTreatWords
+	case t.Material == "" && t.Pieces <= 0:
+		return ErrTreatFor
+	case t.Material != "" && !there:
+		return ErrTreatMaterial
+	}
+	return nil
 }
 
 // ClearedPieces counts the pieces that were cleared here, without exercises and sections, and without what was known before.

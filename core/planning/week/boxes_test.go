@@ -2,6 +2,7 @@ package week
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 )
@@ -32,4 +33,10 @@ func TestBoxesToTick(t *testing.T) {
 		n, joined := x.it.Boxes()
 		require.Equal(t, []any{x.n, x.joined}, []any{n, joined}, "%v", x.it)
 	}
+}
+
+func TestDaysOfEarlierWeeks(t *testing.T) {
+	day := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+	require.Equal(t, "2026-04-13", Ago(day, 3).Format(time.DateOnly))
+	require.Equal(t, "2026-04-17", Reaching(day, 10).Format(time.DateOnly))
 }

@@ -184,6 +184,12 @@ func (it Item) Boxes() (n int, joined bool) {
 	return it.Times, it.InRow
 }
 
+// Ago is the day so many weeks before a day.
+func Ago(day time.Time, weeks int) time.Time { return day.AddDate(0, 0, -weeks*Days) }
+
+// Reaching is the day from which a week can have been published that reaches into the so many days before a day.
+func Reaching(day time.Time, days int) time.Time { return Ago(day.AddDate(0, 0, -days), 1) }
+
 // Covers says how much of a piece with so many bars an item is about: whether it
 // is about bars of one at all, and whether about all of them.
 func (it Item) Covers(bars int) (piece, all bool) {

@@ -38,6 +38,14 @@ type Chunk struct {
 	SameAs int `json:"sameAs,omitempty"`
 }
 
+// Begins is the bar, from 1, in which the chunk is begun: that of its upbeat where it has one.
+func (c Chunk) Begins() int {
+	if c.Upbeat {
+		return c.From - 1
+	}
+	return c.From
+}
+
 // Quarters is the length of the chunk in quarter notes.
 func (c Chunk) Quarters() float64 { return c.End.Sub(c.Start).Float() }
 

@@ -203,3 +203,8 @@ func TestATreeLevelByLevel(t *testing.T) {
 	require.Equal(t, [][3]int{{0, 1, 1}, {0, 2, 2}, {0, 3, 3}, {1, 1, 2}, {2, 1, 3}}, got)
 	require.Equal(t, []Levelled{{leaf(7), 0}}, leaf(7).ByLevel())
 }
+
+func TestAChunkBeginsWithItsUpbeat(t *testing.T) {
+	require.Equal(t, 4, Chunk{From: 5, Upbeat: true}.Begins())
+	require.Equal(t, 5, Chunk{From: 5}.Begins())
+}

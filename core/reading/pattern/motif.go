@@ -31,6 +31,11 @@ type Place struct {
 	Time rational.Rat `json:"time"`
 }
 
+// End is when a motif ends, in quarter notes from the start of the piece, where it begins at a place.
+func (m Motif) End(s *score.Score, p Place) rational.Rat {
+	return p.Time.Add(s.Bars[p.Bar-1].Beat().Mul(rational.Int(int64(m.Beats))))
+}
+
 // longestMotif is in beats. Longer repetitions are those of whole bars.
 const longestMotif = 6
 

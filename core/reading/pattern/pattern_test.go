@@ -165,3 +165,10 @@ func TestAFigureUnderABarIsFound(t *testing.T) {
 	}
 	require.Equal(t, []string{"1.1", "2.2", "4.1"}, at)
 }
+
+// A motif of three beats in 6/8 lasts four and a half quarter notes.
+func TestWhereAMotifEnds(t *testing.T) {
+	s := &score.Score{Bars: []score.Bar{{Beats: 6, BeatUnit: 8}, {Beats: 3, BeatUnit: 4}}}
+	require.Equal(t, "11/2", Motif{Beats: 3}.End(s, Place{Bar: 1, Time: rational.Int(1)}).String())
+	require.Equal(t, "5", Motif{Beats: 2}.End(s, Place{Bar: 2, Time: rational.Int(3)}).String())
+}

@@ -77,6 +77,15 @@ type Finger struct {
 	Given bool `json:"given"`
 }
 
+// Write writes the fingers that are proposed to notes that have none printed, but for those that the teacher set.
+func (r Result) Write(s *score.Score, set map[int]bool) {
+	for _, f := range r.Fingers {
+		if n := &s.Notes[f.Note]; n.Fingering == "" && f.Finger >= 0 && !set[f.Note] {
+			n.Fingering = strconv.Itoa(f.Finger)
+		}
+	}
+}
+
 // Given returns the finger printed at a note: 0 to 5, or −1.
 func Given(n *score.Note) int {
 	if f, err := strconv.Atoi(n.Fingering); err == nil && f >= 0 && f <= 5 {

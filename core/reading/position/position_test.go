@@ -314,3 +314,15 @@ func TestUntilWhenAPositionIsHeld(t *testing.T) {
 	require.Equal(t, []rational.Rat{rational.Int(20)}, Result{Positions: r.Positions[:1]}.Until(rational.Int(20)))
 	require.Empty(t, Result{}.Until(rational.Int(20)))
 }
+
+// What is printed and what the teacher set stay; an open string is a 0, and what cannot be told is not written.
+func TestProposedFingersAreWritten(t *testing.T) {
+	s := &score.Score{Notes: []score.Note{{}, {Fingering: "4"}, {}, {}, {}}}
+	r := Result{Fingers: []Finger{{Note: 0, Finger: 3}, {Note: 1, Finger: 2}, {Note: 2, Finger: 1}, {Note: 3, Finger: -1}, {Note: 4, Finger: 0}}}
+	r.Write(s, map[int]bool{2: true})
+	var got []string
+	for _, n := range s.Notes {
+		got = append(got, n.Fingering)
+	}
+	require.Equal(t, []string{"3", "4", "", "", "0"}, got)
+}

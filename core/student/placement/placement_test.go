@@ -439,3 +439,34 @@ func TestDrawsFollowWhatIsBelieved(t *testing.T) {
 	apart := b.Known("a")*b.Known("b") + (1-b.Known("a"))*(1-b.Known("b"))
 	require.Greater(t, both/20000, apart+0.05)
 }
+
+// What a device has ahead is what would be asked after each answer, and nothing after those that end it.
+func TestQuestionsAhead(t *testing.T) {
+	skills := []Skill{{ID: "a", Strand: "x", Level: 0.5}, {ID: "b", Strand: "y", Level: 0.5}, {ID: "c", Strand: "z", Level: 0.5}}
+	b := New(skills, nil, DefaultPolicy())
+	q, ok := b.Next(nil)
+	require.True(t, ok)
+	require.Empty(t, b.Ahead(q, 0).Following)
+	tree := b.Ahead(q, 2)
+	require.Equal(t, q, tree.Question)
+	var answers []Answer
+	for _, then := range tree.Following {
+		after := b.After(Given{Skill: q.Skill.ID, Answer: then.Answer})
+		next, _ := after.Next(nil)
+		require.Equal(t, next, then.Tree.Question, then.Answer)
+		require.Len(t, then.Tree.Following, 4, then.Answer)
+		for _, last := range then.Tree.Following {
+			require.Empty(t, last.Tree.Following)
+		}
+		answers = append(answers, then.Answer)
+	}
+	require.Equal(t, Answers(), answers)
+	one := New(skills[:1], nil, DefaultPolicy())
+	q, _ = one.Next(nil)
+	ahead := one.Ahead(q, 1)
+	for _, then := range ahead.Following {
+		after := one.After(Given{Skill: "a", Answer: then.Answer})
+		require.Empty(t, after.Over(), then.Answer)
+	}
+	require.Less(t, len(ahead.Following), 4, "passed over, there is nothing more to ask")
+}

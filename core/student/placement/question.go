@@ -190,3 +190,31 @@ func (b Belief) Contradictions() []Contradiction {
 	})
 	return out
 }
+
+// Then is the question that follows an answer.
+type Then struct {
+	Answer Answer
+	Tree   Tree
+}
+
+// Tree is a question with those that follow its answers, so many ahead.
+type Tree struct {
+	Question
+	// Following has no answer after which the questions are over.
+	Following []Then
+}
+
+// Ahead are a question and those that may follow it, so many after another.
+func (b Belief) Ahead(q Question, more int) Tree {
+	out := Tree{Question: q}
+	if more <= 0 {
+		return out
+	}
+	for _, a := range Answers() {
+		then := b.After(Given{Skill: q.Skill.ID, Answer: a})
+		if next, any := then.Next(nil); any && then.Over() == "" {
+			out.Following = append(out.Following, Then{a, then.Ahead(next, more-1)})
+		}
+	}
+	return out
+}

@@ -1,5 +1,7 @@
 package exercise
 
+import "patientladder/core/technique/plucked"
+
 // Under are the notes of an exercise at which each place is met first, in order: what lies under the left hand on strings. None
 // for a roll, which is held by chords.
 func (e Exercise) Under(b Built) (out []Note) {
@@ -59,6 +61,43 @@ func (b Built) Boards() (out []Board) {
 		if len(board.Keys) > 0 {
 			out = append(out, board)
 		}
+	}
+	return out
+}
+
+// Dot is a place on a string, counted from 1, and the finger on it, 0 for none.
+type Dot struct{ String, At, Finger int }
+
+// Neck is what lies under the left hand on strings: a chord, or with an empty name all places of an exercise.
+type Neck struct {
+	Chord string
+	Dots  []Dot
+}
+
+// Necks are the chords of an exercise, as they are held, or the places that it takes where it has none. A string that a chord
+// leaves out has no dot.
+func (e Exercise) Necks(b Built) (out []Neck) {
+	if len(b.Chords) == 0 {
+		var n Neck
+		for _, x := range e.Under(b) {
+			n.Dots = append(n.Dots, Dot{x.String, x.Above, x.Finger})
+		}
+		if len(n.Dots) > 0 {
+			out = append(out, n)
+		}
+	}
+	var chords []string
+	for _, c := range b.Chords {
+		chords = append(chords, c.Name)
+	}
+	for _, shape := range plucked.Shapes(e.Instrument, chords) {
+		n := Neck{Chord: shape.Name}
+		for i, fret := range shape.Frets {
+			if fret >= 0 {
+				n.Dots = append(n.Dots, Dot{i + 1, fret, shape.Fingers[i]})
+			}
+		}
+		out = append(out, n)
 	}
 	return out
 }

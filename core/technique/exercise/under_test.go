@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/library/instrument"
 	"patientladder/core/notation/score"
 )
 
@@ -29,4 +30,16 @@ func TestWhatLiesUnderTheHands(t *testing.T) {
 		{Hand: "left", Keys: []Key{{MIDI: 60, Finger: 5}}},
 	}, two.Boards())
 	require.Empty(t, Built{Notes: []Note{note(1, 0, "p")}}.Boards())
+}
+
+// The chord of C on a ukulele is the third finger on the third fret of the first string (common practice).
+func TestWhatLiesUnderTheLeftHand(t *testing.T) {
+	x, ok := instrument.Of("ukulele")
+	require.True(t, ok)
+	e := Exercise{Instrument: x}
+	places := Built{Notes: []Note{{String: 1, Above: 2, Finger: 2}, {String: 2}, {String: 1, Above: 2, Finger: 2}}}
+	require.Equal(t, []Neck{{Dots: []Dot{{1, 2, 2}, {2, 0, 0}}}}, e.Necks(places))
+	chord := Built{Notes: places.Notes, Chords: []ChordAt{{Name: "C"}}}
+	require.Equal(t, []Neck{{Chord: "C", Dots: []Dot{{1, 3, 3}, {2, 0, 0}, {3, 0, 0}, {4, 0, 0}}}}, e.Necks(chord))
+	require.Empty(t, e.Necks(Built{}))
 }
