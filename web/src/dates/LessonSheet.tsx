@@ -67,16 +67,18 @@ function Choices({ lesson, wish, done }: { lesson: Lesson; wish?: Wish; done: ()
           else place("move");
         }}
       >
-        <div className="grid gap-3 sm:grid-cols-3">
-          <Field label="Day">
-            <input
-              type="date"
-              required
-              value={at.day}
-              onChange={(e) => setAt({ ...at, day: e.target.value })}
-              className="min-w-0"
-            />
-          </Field>
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+          <div className="col-span-2 grid sm:col-span-1">
+            <Field label="Day">
+              <input
+                type="date"
+                required
+                value={at.day}
+                onChange={(e) => setAt({ ...at, day: e.target.value })}
+                className="min-w-0"
+              />
+            </Field>
+          </div>
           <Field label="At">
             <input
               type="time"
@@ -214,7 +216,7 @@ function FreeTimes(props: {
             ? "Free times cannot be looked for now"
             : "Looking for free times"}
       </p>
-      <ul className="mt-1 grid grid-cols-2 gap-1.5 sm:grid-cols-4">
+      <ul className="mt-1 grid grid-cols-2 gap-1.5 sm:grid-cols-3">
         {places.map((i) => {
           const t = times?.[i];
           if (!t) return <li key={i} aria-hidden className="min-h-touch" />;
@@ -223,7 +225,7 @@ function FreeTimes(props: {
               <button
                 type="button"
                 aria-pressed={at.day === t.day && at.startsAt === t.startsAt}
-                className="press w-full border-line px-2 text-[0.9rem] aria-pressed:border-ink aria-pressed:bg-fold"
+                className="press w-full whitespace-nowrap border-line px-1 text-[0.9rem] aria-pressed:border-ink aria-pressed:bg-fold"
                 onClick={() => props.onChoose({ day: t.day, startsAt: t.startsAt })}
               >
                 {t.words}
