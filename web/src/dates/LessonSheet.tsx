@@ -6,6 +6,7 @@ import { useChangeLesson, useFree } from "../data/dates";
 import { longDay } from "../data/words";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
+import { FreeTimes } from "./FreeTimes";
 
 type Lesson = Schemas["LessonDate"];
 
@@ -190,50 +191,6 @@ function Choices({ lesson, wish, done }: { lesson: Lesson; wish?: Wish; done: ()
           Plan
         </Link>
       </div>
-    </div>
-  );
-}
-
-/** How many free times are named at most; the room for them is kept while they are looked for. */
-const places = [0, 1, 2, 3, 4, 5, 6, 7];
-
-/** Free times near a lesson. They come late, and nothing under the hand may move when they do. */
-function FreeTimes(props: {
-  times?: Schemas["FreeTime"][];
-  failed: boolean;
-  at: { day: string; startsAt: string };
-  onChoose: (t: { day: string; startsAt: string }) => void;
-}) {
-  const { times, at } = props;
-  return (
-    <div>
-      <p className="fine" aria-live="polite">
-        {times !== undefined
-          ? times.length > 0
-            ? "Free times near it"
-            : "No free time is near it"
-          : props.failed
-            ? "Free times cannot be looked for now"
-            : "Looking for free times"}
-      </p>
-      <ul className="mt-1 grid grid-cols-2 gap-1.5 sm:grid-cols-3">
-        {places.map((i) => {
-          const t = times?.[i];
-          if (!t) return <li key={i} aria-hidden className="min-h-touch" />;
-          return (
-            <li key={i}>
-              <button
-                type="button"
-                aria-pressed={at.day === t.day && at.startsAt === t.startsAt}
-                className="press w-full whitespace-nowrap border-line px-1 text-[0.9rem] aria-pressed:border-ink aria-pressed:bg-fold"
-                onClick={() => props.onChoose({ day: t.day, startsAt: t.startsAt })}
-              >
-                {t.words}
-              </button>
-            </li>
-          );
-        })}
-      </ul>
     </div>
   );
 }
