@@ -22,3 +22,18 @@ func TestEveryStringOfABodyIsLookedAt(t *testing.T) {
 	}
 	require.Error(t, plainJSON([]byte(`{"a":"\u202d"`)), "what was read of it until it broke off")
 }
+
+// What turns a line around or is not seen is refused, to the edge of each range; a day must be one that a calendar plans for.
+func TestWhatATextMayHold(t *testing.T) {
+	for r, refused := range map[rune]bool{
+		'\t': false, '\n': false, '\r': false, 0x1F: true, 0x7F: true, 0x2029: false, 0x202A: true, 0x202E: true, 0x202F: false,
+		0x2065: false, 0x2066: true, 0x2069: true, 0x206A: false, 'ü': false,
+	} {
+		require.Equal(t, refused, plainText("name", "a"+string(r)+"b") != nil, "U+%04X", r)
+	}
+	for day, refused := range map[string]bool{
+		"1899-12-31": true, "1900-01-01": false, "2200-12-31": false, "2201-01-01": true, "on 2201-01-01": false,
+	} {
+		require.Equal(t, refused, plainText("day", day) != nil, day)
+	}
+}
