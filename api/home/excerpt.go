@@ -8,7 +8,6 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/library/instrument"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/reading"
@@ -104,7 +103,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 		w := c.Hands[i]
 		hand := contract.HomeHand{Hand: w.Hand, Finger: w.Finger, Key: w.Key, Start: w.Start, Geo: w.Geo, Moves: w.Moves, Side: string(h.Hand), Touches: []contract.HomeTouch{}, Strings: []string{}}
 		if h.Hand == reading.Whole {
-			hand.Frets = player.Family == instrument.Plucked
+			hand.Frets = player.Fretted()
 			for _, open := range player.Open {
 				hand.Strings = append(hand.Strings, e.student.Words.Note(open.Name()))
 			}

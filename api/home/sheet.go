@@ -122,7 +122,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		for _, k := range h.OnKeys() {
 			hand.Board.Keys = append(hand.Board.Keys, sheet.Key{MIDI: k.MIDI, Label: k.Sign(), First: k.First})
 		}
-		hand.Neck.Frets = player.Family == instrument.Plucked
+		hand.Neck.Frets = player.Fretted()
 		for _, open := range player.Open {
 			hand.Neck.Strings = append(hand.Neck.Strings, e.student.Words.Note(open.Name()))
 		}
