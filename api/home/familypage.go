@@ -11,7 +11,6 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
-	"patientladder/core/student/studentlog"
 	"patientladder/core/wording"
 	"patientladder/core/wording/tongue"
 	"patientladder/store"
@@ -138,16 +137,13 @@ func (h *Handlers) familyWeek(ctx context.Context, s open.Student, wanted time.T
 // ticks are what was reported from home.
 func ticks(s open.Student) []contract.FamilyTick {
 	out := []contract.FamilyTick{}
-	for _, h := range s.Standing.Home {
-		if !h.FromHome || h.Sign != "" && h.Sign != studentlog.PlayedFirst {
-			continue
+	for _, x := range s.HomeTicks() {
+		t := contract.FamilyTick{Id: x.ID, At: x.At, Kind: contract.FamilyTickKindDone, Item: x.Item, Times: x.Times, Felt: contract.Felt(x.Felt)}
+		if x.First {
+			t.Kind = contract.FamilyTickKindFirst
 		}
-		t := contract.FamilyTick{Id: h.ID, At: h.At, Kind: contract.FamilyTickKindDone, Item: h.Item, Times: h.Times, Felt: contract.Felt(h.Felt)}
-		if h.Sign != "" {
-			t.Kind, t.Day = contract.FamilyTickKindFirst, answer.Date(s.Local(h.At))
-			t.Item = h.Material
-		} else if day, err := time.Parse(time.DateOnly, h.Day); err == nil {
-			t.Day = answer.Date(day)
+		if !x.Day.IsZero() {
+			t.Day = answer.Date(x.Day)
 		}
 		out = append(out, t)
 	}

@@ -121,3 +121,36 @@ func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []No
 	out.Practised = len(practised)
 	return out, true
 }
+
+// HomeTick is one thing that a family ticked: done, or chosen to be played first.
+type HomeTick struct {
+	ID string
+	At time.Time
+	// Day is that of practice, zero where it was not said.
+	Day time.Time
+	// Item is the key of what was done, or the material that was played first.
+	Item  string
+	First bool
+	Times int
+	Felt  studentlog.Feeling
+}
+
+// HomeTicks are what a family ticked in the last weeks, in order. What the teacher saw of liking is not among them.
+func (s Student) HomeTicks() (out []HomeTick) {
+	for _, h := range s.Standing.Home {
+		if !h.FromHome {
+			continue
+		}
+		t := HomeTick{ID: h.ID, At: h.At, Item: h.Item, Times: h.Times, Felt: h.Felt}
+		switch h.Sign {
+		case "":
+			t.Day, _ = time.Parse(time.DateOnly, h.Day)
+		case studentlog.PlayedFirst:
+			t.First, t.Day, t.Item = true, s.Local(h.At), h.Material
+		default:
+			continue
+		}
+		out = append(out, t)
+	}
+	return out
+}

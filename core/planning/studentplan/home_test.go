@@ -274,3 +274,19 @@ func TestWhatAnotherWayDoes(t *testing.T) {
 	}, WayChanges(was, then))
 	require.Greater(t, was.reviewMinutes(), then.reviewMinutes())
 }
+
+// The family's own ticks: what was done on which day, and what was played first.
+func TestWhatAFamilyTicked(t *testing.T) {
+	s := pupil(t)
+	done := standing.Report{ID: "a", At: on(2), Day: "2026-05-01", Item: "fog/1", Times: 3, Felt: studentlog.Hard, FromHome: true}
+	unsaid := standing.Report{ID: "b", At: on(2), Item: "fog/2", FromHome: true}
+	first := standing.Report{ID: "c", At: on(1), Material: "fog", Sign: studentlog.PlayedFirst, FromHome: true}
+	seen, asked := first, first
+	seen.FromHome, asked.Sign = false, studentlog.AskedFor
+	s.Standing.Home = []standing.Report{done, unsaid, seen, first, asked}
+	require.Equal(t, []HomeTick{
+		{ID: "a", At: on(2), Day: time.Date(2026, 5, 1, 0, 0, 0, 0, time.UTC), Item: "fog/1", Times: 3, Felt: studentlog.Hard},
+		{ID: "b", At: on(2), Item: "fog/2"},
+		{ID: "c", At: on(1), Day: monday.AddDate(0, 0, -1), Item: "fog", First: true},
+	}, s.HomeTicks())
+}
