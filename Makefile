@@ -26,7 +26,7 @@ dev: deps web/.stamp-dist ## the demo for who changes it: the page at port 5173 
 
 test: deps deps-test build lint ## every test
 	cd web && npx vitest run
-	go test -count=1 -timeout 60m ./...
+	go test -count=1 -timeout 60m ./e2e ./api ./outside ./... # the longest begin first
 
 lint: web/.stamp-npm
 	cd web && npx biome check src

@@ -40,7 +40,7 @@ func verdict(a open.Ahead, t studentplan.Target, v outlook.Verdict, given []stri
 		Sure: a.Policy.Sure, Polish: a.Policy.PolishWeeks, Drops: []contract.TargetDrop{}, Holidays: []contract.LostHoliday{},
 		Sentence: n.Verdict(said, v), Why: wording.VerdictWhy(said, v),
 	}
-	if !v.Begun && v.Possible {
+	if _, ok := v.HasToBegin(); ok {
 		out.LatestStart = answer.Date(said.Latest)
 	}
 	for _, d := range studentplan.Helpful(v) {

@@ -131,3 +131,9 @@ func (o *Outlook) without(skip []string, id string, planted bool) When {
 	}
 	return other.When[id]
 }
+
+// HasToBegin is the lesson in which a piece must be begun at the latest; not for one that is begun, nor where even the next
+// lesson is too late.
+func (v Verdict) HasToBegin() (lesson int, ok bool) {
+	return v.LatestStart, !v.Begun && v.Possible
+}
