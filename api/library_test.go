@@ -175,6 +175,11 @@ func TestFocusPointsAndTagsAreChanged(t *testing.T) {
 	_, piece = u.call("GET", "/api/materials/"+kite, nil)
 	require.Equal(t, wanted, piece["focusPoints"])
 	require.Equal(t, []any{"comic"}, piece["tags"])
+	status, got = u.call("PATCH", "/api/materials/"+kite, map[string]any{"title": "Kite Strings", "composer": ""})
+	require.Equal(t, http.StatusNoContent, status, got)
+	_, piece = u.call("GET", "/api/materials/"+kite, nil)
+	require.Equal(t, wanted, piece["focusPoints"], "what is not given stays")
+	require.Equal(t, []any{"comic"}, piece["tags"])
 }
 
 // A piece is listened for by what was said with it, else by what is usual for its instrument; without a title it takes that of its file.
