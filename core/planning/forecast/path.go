@@ -205,7 +205,7 @@ func run(lane Lane, beliefs []belief, seed uint64) []Course {
 			continue
 		}
 		ahead++
-		if lane.Beyond > 0 && ahead >= lane.Least && SpanOf(c.Begin).Median > lane.Beyond {
+		if lane.Beyond > 0 && ahead >= lane.Least && medianAfter(c.Begin, lane.Beyond) {
 			break // what follows begins no earlier
 		}
 	}
@@ -275,13 +275,30 @@ type Span struct {
 	Low, Median, High int
 }
 
+// rank is where in so many ordered lessons the share p of them lies before.
+func rank(p float64, of int) int { return int(p*float64(of-1) + 0.5) }
+
+// medianAfter says that the median of drawn lessons, as SpanOf finds it, is later than a lesson.
+func medianAfter(lessons []int32, lesson int) bool {
+	before := 0
+	for _, l := range lessons {
+		if int(l) <= lesson {
+			before++
+		}
+	}
+	return len(lessons) > 0 && before <= rank(0.5, len(lessons))
+}
+
 // SpanOf finds the range of drawn lessons; zero without any.
 func SpanOf(lessons []int32) Span {
 	if len(lessons) == 0 {
 		return Span{}
 	}
-	rank := func(p float64) int { return int(p*float64(len(lessons)-1) + 0.5) }
-	low, high := slices.Min(lessons), slices.Max(lessons)
+	low, high := lessons[0], lessons[0]
+	for _, l := range lessons {
+		low, high = min(low, l), max(high, l)
+	}
+	rank := func(p float64) int { return rank(p, len(lessons)) }
 	if high-low >= near {
 		sorted := slices.Clone(lessons)
 		slices.Sort(sorted)

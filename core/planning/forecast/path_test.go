@@ -236,3 +236,17 @@ func TestRangesOfLessons(t *testing.T) {
 	require.Equal(t, Span{0, 0, 256}, SpanOf([]int32{256, 0, 0, 0}), "the least that is sorted")
 	require.Equal(t, Span{0, 0, 255}, SpanOf([]int32{255, 0, 0, 0}), "the most that is counted")
 }
+
+func TestWhetherTheMedianIsLater(t *testing.T) {
+	require.False(t, medianAfter(nil, -1))
+	random := rand.New(rand.NewPCG(5, 6))
+	for range 500 {
+		lessons := make([]int32, 1+random.IntN(6))
+		for i := range lessons {
+			lessons[i] = random.Int32N(8)
+		}
+		for lesson := range 9 {
+			require.Equal(t, SpanOf(lessons).Median > lesson, medianAfter(lessons, lesson), "%v after %d", lessons, lesson)
+		}
+	}
+}
