@@ -78,6 +78,18 @@ func (h *Handlers) GetExercise(ctx context.Context, r contract.GetExerciseReques
 // drawnWidth is how wide a system with tablature is in staff spaces.
 const drawnWidth = 92
 
+func exerciseNotes(e exercise.Exercise, b exercise.Built, notes []exercise.Note, words naming.Words) []contract.ExerciseNote {
+	out := []contract.ExerciseNote{}
+	for _, n := range notes {
+		out = append(out, contract.ExerciseNote{
+			At: n.At.Float(), Length: n.Length.Float(), Midi: e.Sounding(n), Name: words.Key(n.Pitch.Name()), Hand: n.Hand, Finger: n.Finger,
+			String: n.String, Above: n.Above, Pluck: e.Instrument.Sign(n.Pluck), Bow: n.Bow, Silent: n.Silent, Meet: n.Meet,
+			Group: n.Group, Begins: n.Begins, Loud: b.Loud(n),
+		})
+	}
+	return out
+}
+
 func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, error) {
 	b, err := e.Build()
 	if err != nil {
@@ -89,19 +101,12 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 	}
 	out := contract.Exercise{
 		Id: e.ID(), Instrument: e.Instrument.ID, Family: contract.ExerciseFamily(e.Instrument.Family), Type: e.Type.ID, Title: e.Title(words), Step: e.Step.Name,
-		Why: wording.Sentence(e.Step.Why), Goals: e.Step.Goals, Faults: lesson.Faults(e, nil), Tempo: e.Step.Tempo, Beats: b.Beats, Length: b.Length.Float(),
-		Notes: []contract.ExerciseNote{}, Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{}, Patterns: []contract.StringPattern{},
+		Why: wording.Sentence(e.Step.Why), Goals: e.Step.Goals, Faults: lesson.Faults(e, nil), Tempo: e.Step.Tempo, Beats: answer.Beats(sc), Length: b.Length.Float(),
+		Notes: exerciseNotes(e, b, b.Notes, words), Under: exerciseNotes(e, b, e.Under(b), words), Round: exerciseNotes(e, b, e.Round(b), words), Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{}, Patterns: []contract.StringPattern{},
 		Shapes: []contract.ChordShape{}, Chords: []contract.ChordAt{}, Caution: wording.Caution, Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
 	}
 	if e.Instrument.Drawn() {
 		out.Drawing = answer.Excerpt(e.ID(), engrave.Stretch(sc, 0, b.Length.Float(), e.Instrument.Look(engrave.Look{Width: drawnWidth, Lyrics: !e.Instrument.Fretted()})))
-	}
-	for _, n := range b.Notes {
-		out.Notes = append(out.Notes, contract.ExerciseNote{
-			At: n.At.Float(), Length: n.Length.Float(), Midi: e.Sounding(n), Name: words.Key(n.Pitch.Name()), Hand: n.Hand, Finger: n.Finger,
-			String: n.String, Above: n.Above, Pluck: e.Instrument.Sign(n.Pluck), Bow: n.Bow, Silent: n.Silent, Meet: n.Meet,
-			Group: n.Group, Begins: n.Begins, Loud: b.Loud(n),
-		})
 	}
 	out.ChartOf, out.Chart = contract.ExerciseChartOf(e.Instrument.ChartOf), []contract.Charted{}
 	for _, c := range e.Charted(b) {

@@ -63,15 +63,19 @@ type Count struct {
 	First bool
 }
 
-// Counts are the beats of the piece as it is written. A bar with more beats
-// than music can have has none.
+// mostCounts is how many beats are counted at the most: the longest score that
+// is read, in bars of four.
+const mostCounts = 4 * MostBars
+
+// Counts are the beats of the piece as it is written, so many at the most. A bar
+// with more beats than music can have has none.
 func (s *Score) Counts() []Count {
 	var out []Count
 	offsets := s.Offsets()
 	for i := range s.Bars {
 		b := &s.Bars[i]
 		beat := b.Beat()
-		if !b.Countable() {
+		if !b.Countable() || len(out) >= mostCounts {
 			continue
 		}
 		n := offsets[i].Num() * beat.Den() / (offsets[i].Den() * beat.Num()) // whole beats before the bar begins

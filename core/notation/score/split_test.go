@@ -1,6 +1,7 @@
 package score
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -137,6 +138,8 @@ func TestBeatsAreCounted(t *testing.T) {
 	require.Equal(t, []string{"0 one", "1", "2"}, counts(&Score{Bars: []Bar{{Length: three}}}), "crotchets without a time")
 	require.Empty(t, counts(&Score{Bars: []Bar{{Length: rational.Int(1000), Beats: 4, BeatUnit: 4}}}), "no bar that music has")
 	require.Empty(t, counts(&Score{}))
+	endless := barsOf(4, 4, slices.Repeat([]rational.Rat{rational.Int(200)}, 2000)...)
+	require.Len(t, endless.Counts(), mostCounts, "whole bars until there are enough")
 }
 
 // The signs of the keys in the order of the circle of fifths (from memory).

@@ -12,9 +12,6 @@ import (
 var (
 	ErrSectionBars   = errors.New("the bars of a section are not in the piece, or overlap with another")
 	ErrSectionOfPart = errors.New("a section cannot be split again")
-	ErrMergeSelf     = errors.New("a piece cannot be merged with itself")
-	ErrMergeSplit    = errors.New("a piece in sections cannot be merged")
-	ErrMergeOther    = errors.New("a piece cannot be merged with one for another instrument")
 	ErrSplitTwice    = errors.New("the piece is split already")
 	ErrNotSplit      = errors.New("the piece is not split")
 )
@@ -121,17 +118,4 @@ func within(demands []material.Demand, s Section) (out []material.Demand) {
 		out = append(out, d)
 	}
 	return out
-}
-
-// MayMerge says why a piece cannot be put in the place of another, nil where it can; split are those that are split into sections.
-func MayMerge(m, into material.Material, split map[string]bool) error {
-	switch {
-	case into.ID == m.ID:
-		return ErrMergeSelf
-	case into.Instrument != m.Instrument:
-		return ErrMergeOther
-	case split[m.ID] || split[into.ID] || m.PartOf != "" || into.PartOf != "":
-		return ErrMergeSplit
-	}
-	return nil
 }

@@ -4188,11 +4188,15 @@ export interface components {
             faults: components["schemas"]["Fault"][];
             /** @description Quarter notes a minute */
             tempo: number;
-            /** @description Of a bar */
-            beats: number;
+            /** @description Those that a metronome gives */
+            beats: components["schemas"]["MusicBeat"][];
             /** Format: double */
             length: number;
             notes: components["schemas"]["ExerciseNote"][];
+            /** @description On strings, the notes at which each place is met first; none of a roll */
+            under: components["schemas"]["ExerciseNote"][];
+            /** @description The plucked notes of one round of a roll */
+            round: components["schemas"]["ExerciseNote"][];
             /** @description What makes it learnable */
             sentence: string;
             /** @description Other exercises near this one */

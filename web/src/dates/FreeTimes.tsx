@@ -1,7 +1,7 @@
 import type { Schemas } from "../contract/client";
 
-/** How many free times are named at most; the room for them is kept while they are looked for. */
-const places = [0, 1, 2, 3, 4, 5, 6, 7];
+/** Room for as many times as there are as a rule, kept while they are looked for. */
+const room = [0, 1, 2, 3, 4, 5, 6, 7];
 
 /** Free times near a lesson. They come late, and nothing under the hand may move when they do. */
 export function FreeTimes(props: {
@@ -23,22 +23,21 @@ export function FreeTimes(props: {
             : "Looking for free times"}
       </p>
       <ul className="mt-1 grid grid-cols-2 gap-1.5 sm:grid-cols-3">
-        {places.map((i) => {
-          const t = times?.[i];
-          if (!t) return <li key={i} aria-hidden className="min-h-touch" />;
-          return (
-            <li key={i}>
-              <button
-                type="button"
-                aria-pressed={at.day === t.day && at.startsAt === t.startsAt}
-                className="press w-full whitespace-nowrap border-line px-1 text-[0.9rem] aria-pressed:border-ink aria-pressed:bg-fold"
-                onClick={() => props.onChoose({ day: t.day, startsAt: t.startsAt })}
-              >
-                {t.words}
-              </button>
-            </li>
-          );
-        })}
+        {times?.map((t) => (
+          <li key={`${t.day} ${t.startsAt}`}>
+            <button
+              type="button"
+              aria-pressed={at.day === t.day && at.startsAt === t.startsAt}
+              className="press w-full whitespace-nowrap border-line px-1 text-[0.9rem] aria-pressed:border-ink aria-pressed:bg-fold"
+              onClick={() => props.onChoose({ day: t.day, startsAt: t.startsAt })}
+            >
+              {t.words}
+            </button>
+          </li>
+        ))}
+        {room.slice(times?.length ?? 0).map((i) => (
+          <li key={i} aria-hidden className="min-h-touch" />
+        ))}
       </ul>
     </div>
   );

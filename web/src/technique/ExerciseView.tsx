@@ -9,7 +9,7 @@ import { Excerpt } from "../score/Excerpt";
 import { PlayControls } from "../sound/PlayControls";
 import { usePlayback } from "../sound/usePlayback";
 import { Drawn } from "./Drawn";
-import { beatsOfBars, heard, soundingAt } from "./sounding";
+import { heard, soundingAt } from "./sounding";
 import { useTake } from "./useTake";
 
 /** One exercise: on its instrument, to be heard with the metronome, engraved, and to be printed. */
@@ -161,7 +161,7 @@ function Playing({ exercise: e }: { exercise: Schemas["Exercise"] }) {
         what={() => ({
           notes: heard(e.notes),
           tone: e.family,
-          beats: beatsOfBars(e.length, e.beats),
+          beats: e.beats,
           start: 0,
           end: e.length,
         })}

@@ -1,5 +1,4 @@
 import type { Schemas } from "../contract/client";
-import { firstOf } from "./sounding";
 
 type Note = Schemas["ExerciseNote"];
 
@@ -20,9 +19,9 @@ export function Strings(props: { exercise: Schemas["Exercise"]; sounding: Note[]
     ? shape.frets.flatMap((fret, i) =>
         fret > 0 ? [{ string: i + 1, above: fret, finger: shape.fingers[i] ?? 0, name: "" }] : [],
       )
-    : firstOf(e.notes, (n) => `${n.string} ${n.above}`);
+    : e.under;
   const furthest = Math.max(e.type === "roll" ? 4 : 6, ...dots.map((d) => d.above)) + 1;
-  const round = e.type === "roll" ? strokesOf(e.notes, 2 * e.beats) : [];
+  const { round } = e;
   const x = (above: number) => nut + above * step;
   const lane = x(furthest) + 44;
   const width = round.length > 0 ? lane + round.length * 34 + 8 : x(furthest) + 10;
@@ -124,6 +123,3 @@ export function Strings(props: { exercise: Schemas["Exercise"]; sounding: Note[]
     </svg>
   );
 }
-
-/** One round of strokes: the eighths of a bar. What the left hand sounds by itself is no stroke. */
-const strokesOf = (notes: Note[], count: number) => notes.filter((n) => n.pluck).slice(0, count);

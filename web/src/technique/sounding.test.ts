@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../contract/client";
-import { beatsOfBars, boards, firstOf, groupsOf, heard, meetings, soundingAt } from "./sounding";
+import { boards, firstOf, groupsOf, heard, meetings, soundingAt } from "./sounding";
 
 type Note = Schemas["ExerciseNote"];
 const note = (x: Partial<Note>): Note => ({
@@ -42,10 +42,6 @@ describe("what an exercise shows while it sounds", () => {
       note({ at: 1, string: 1, midi: 67 }),
     ];
     expect(soundingAt(roll, 1.2, [67])[0]?.string).toBe(1);
-  });
-
-  it("marks the first beat of each bar", () => {
-    expect(beatsOfBars(6, 3).map((b) => b.first)).toEqual([true, false, false, true, false, false]);
   });
 
   it("takes every place once, in the order in which it comes", () => {

@@ -7,10 +7,6 @@ type Note = Schemas["ExerciseNote"];
 export const heard = (notes: Note[]): Heard[] =>
   notes.filter((n) => !n.silent).map((n) => ({ at: n.at, length: n.length, midi: n.midi, loud: n.loud }));
 
-/** The beats under an exercise; the first of each bar is marked. */
-export const beatsOfBars = (length: number, beats: number) =>
-  Array.from({ length: Math.round(length) }, (_, at) => ({ at, first: at % beats === 0 }));
-
 /** The notes that are being played at a time: those that sound, and those that are mimed with them. */
 export const soundingAt = (notes: Note[], at: number, midi: number[]) =>
   notes.filter(
