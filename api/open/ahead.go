@@ -2,8 +2,6 @@ package open
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"encoding/json"
 	"fmt"
 	"slices"
@@ -85,8 +83,8 @@ func (d *Desk) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahe
 }
 
 // outlookKey names everything that an outlook comes from.
-func (s Student) outlookKey(h Horizon, o studentplan.Options) string {
-	return digest(s.standingKey(), s.Row.RungsVersion, s.Profile, s.desk.policyKey(s.Way), h.key, o)
+func (s Student) outlookKey(h Horizon, o studentplan.Options) Key {
+	return keyOf(s.Tenant.ID, keptOutlook, s.standingKey(), s.Row.RungsVersion, s.Profile, s.policyKey(), h.key, o)
 }
 
 // Look makes the outlook of a student with the rungs in some order.
@@ -106,18 +104,18 @@ func (d *Desk) forecasts(ctx context.Context, s Studio) (*forecast.Model, string
 	if err != nil {
 		return nil, "", err
 	}
-	sum := sha256.New()
+	sum := []any{}
 	bodies := make([]string, len(ladders))
 	for i, l := range ladders {
 		if bodies[i], err = d.observed(ctx, s, l, kept[l.ID]); err != nil {
 			return nil, "", err
 		}
-		fmt.Fprint(sum, l.ID, bodies[i])
+		sum = append(sum, l.ID, bodies[i])
 	}
-	key := hex.EncodeToString(sum.Sum(nil))
+	key := keyOf(s.Tenant.ID, keptModel, sum...)
 	model, ok := d.kept.models.Get(key)
 	if ok {
-		return model, key, nil
+		return model, key.String(), nil
 	}
 	of := make(map[string]forecast.Moments, len(ladders))
 	for i, l := range ladders {
@@ -129,7 +127,7 @@ func (d *Desk) forecasts(ctx context.Context, s Studio) (*forecast.Model, string
 	}
 	model = forecast.Learn(of, forecast.DefaultPrior())
 	d.kept.models.Add(key, model)
-	return model, key, nil
+	return model, key.String(), nil
 }
 
 // observed is what the forecasts learn from one student (forecast.Moments as JSON), as it was kept or computed anew.
@@ -139,7 +137,7 @@ func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.K
 		return "", err
 	}
 	breaks := x.Timetable().Breaks()
-	key := digest(x.standingKey(), s.Tenant.Timezone, breaks)
+	key := keyOf(s.Tenant.ID, keptObserved, x.standingKey(), breaks).String()
 	if k.Key == key && len(k.Body) > 0 {
 		return string(k.Body), nil
 	}

@@ -37,7 +37,7 @@ func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.
 			errs[i] = err
 			return
 		}
-		key := x.briefKey(h, weeks[l.ID][x.WeekStart(s.Today)])
+		key := x.briefKey(h, weeks[l.ID][x.WeekStart(s.Today)]).String()
 		if k := kept[l.ID]; k.Key == key && json.Unmarshal(k.Body, &out[i].Brief) == nil {
 			return
 		}
@@ -48,8 +48,8 @@ func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.
 
 // briefKey names everything that a brief comes from: the program itself, the standing, the order of the
 // rungs, the student with the practice settings and the way, what the studio shares, and the week as it was set by hand.
-func (s Student) briefKey(h Horizon, week int64) string {
-	return digest(s.desk.program, s.standingKey(), s.Row.RungsVersion, s.Profile, s.desk.policyKey(s.Way), h.key, week)
+func (s Student) briefKey(h Horizon, week int64) Key {
+	return keyOf(s.Tenant.ID, keptBrief, s.desk.program, s.standingKey(), s.Row.RungsVersion, s.Profile, s.policyKey(), h.key, week)
 }
 
 // brief computes it anew, and keeps it.

@@ -5,12 +5,9 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"errors"
-	"fmt"
 	"io"
 	"os"
 	"slices"
-
-	lru "github.com/hashicorp/golang-lru/v2"
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -21,7 +18,6 @@ import (
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/drill"
 	"patientladder/core/technique/exercise"
-	"patientladder/core/way"
 	"patientladder/store"
 )
 
@@ -47,17 +43,17 @@ const (
 )
 
 type memory struct {
-	libraries *lru.Cache[string, library]
-	scores    *lru.Cache[string, *Score]
-	models    *lru.Cache[string, *forecast.Model]
-	standings *lru.Cache[string, *standing.Standing]
-	logs      *lru.Cache[string, keptLog]
-	outlooks  *lru.Cache[string, studentplan.Ahead]
-	policies  *lru.Cache[way.Way, string]
+	libraries shelf[library]
+	scores    shelf[*Score]
+	models    shelf[*forecast.Model]
+	standings shelf[*standing.Standing]
+	logs      shelf[readLog]
+	outlooks  shelf[studentplan.Ahead]
+	policies  shelf[string]
 }
 
-// keptLog is a log as far as it was read.
-type keptLog struct {
+// readLog is a log as far as it was read.
+type readLog struct {
 	entries []studentlog.Entry
 	last    int64
 }
@@ -79,13 +75,13 @@ type library struct {
 func newMemory() (*memory, error) {
 	m := &memory{}
 	var errs [7]error
-	m.libraries, errs[0] = lru.New[string, library](keptLibraries)
-	m.scores, errs[1] = lru.New[string, *Score](keptScores)
-	m.models, errs[2] = lru.New[string, *forecast.Model](keptModels)
-	m.standings, errs[3] = lru.New[string, *standing.Standing](keptStandings)
-	m.logs, errs[4] = lru.New[string, keptLog](keptLogs)
-	m.outlooks, errs[6] = lru.New[string, studentplan.Ahead](keptOutlooks)
-	m.policies, errs[5] = lru.New[way.Way, string](keptPolicies)
+	m.libraries, errs[0] = newShelf[library](keptLibraries)
+	m.scores, errs[1] = newShelf[*Score](keptScores)
+	m.models, errs[2] = newShelf[*forecast.Model](keptModels)
+	m.standings, errs[3] = newShelf[*standing.Standing](keptStandings)
+	m.logs, errs[4] = newShelf[readLog](keptLogs)
+	m.policies, errs[5] = newShelf[string](keptPolicies)
+	m.outlooks, errs[6] = newShelf[studentplan.Ahead](keptOutlooks)
 	return m, errors.Join(errs[:]...)
 }
 
@@ -107,19 +103,20 @@ func programPrint() (string, error) {
 	return hex.EncodeToString(sum.Sum(nil)), nil
 }
 
-// policyKey names a way of teaching with all that planning makes of it.
-func (d *Desk) policyKey(w way.Way) string {
-	if key, ok := d.kept.policies.Get(w); ok {
-		return key
+// policyKey names the way of teaching of a student with all that planning makes of it.
+func (s Student) policyKey() string {
+	k := keyOf(s.Tenant.ID, keptPolicy, s.Way)
+	if policy, ok := s.desk.kept.policies.Get(k); ok {
+		return policy
 	}
-	key := digest(w.Planning())
-	d.kept.policies.Add(w, key)
-	return key
+	policy := digest(s.Way.Planning())
+	s.desk.kept.policies.Add(k, policy)
+	return policy
 }
 
 // Log opens the log of a student in the order of arrival. It is shared: nobody writes to it.
 func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
-	key := s.Tenant.ID + s.Ladder
+	key := keyOf(s.Tenant.ID, keptLog, s.Ladder)
 	kept, _ := d.kept.logs.Get(key)
 	if int64(len(kept.entries)) >= s.Row.Entries {
 		return studentlog.Renamed(kept.entries[:s.Row.Entries], s.aliases), nil // what arrived since the student was opened is for the next who asks
@@ -128,14 +125,14 @@ func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
 	if err != nil {
 		return nil, err
 	}
-	kept = keptLog{append(slices.Clip(kept.entries), more...), last}
+	kept = readLog{append(slices.Clip(kept.entries), more...), last}
 	d.kept.logs.Add(key, kept)
 	return studentlog.Renamed(kept.entries[:min(int64(len(kept.entries)), s.Row.Entries)], s.aliases), nil
 }
 
 // library returns the materials and skills of a studio. They are shared: nobody writes to them.
 func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error) {
-	key := fmt.Sprintf("%s %d", tenant.ID, tenant.LibraryVersion)
+	key := keyOf(tenant.ID, keptLibrary, tenant.LibraryVersion)
 	if kept, ok := d.kept.libraries.Get(key); ok {
 		return kept, nil
 	}

@@ -8,13 +8,12 @@
 //	week.go     the week that is practised now
 //	brief.go    what the pages of all students need
 //	score.go    scores as they are read
+//	key.go      under what things are kept: one type of key, with the studio in it
 //	keep.go     what is kept in memory for a while
 package open
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"fmt"
 	"time"
 
@@ -194,12 +193,6 @@ func Instrument(name string) (instrument.Instrument, error) {
 		known = append(known, x.ID)
 	}
 	return x, problem.Invalid(fmt.Sprintf("There is no instrument %q here; there are %s.", name, wording.List(known)))
-}
-
-// digest names some values: the same values have the same digest.
-func digest(of ...any) string {
-	sum := sha256.Sum256([]byte(fmt.Sprint(of...)))
-	return hex.EncodeToString(sum[:])
 }
 
 // Books are those of a studio that are offered.

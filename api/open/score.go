@@ -2,7 +2,6 @@ package open
 
 import (
 	"context"
-	"fmt"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
@@ -27,7 +26,7 @@ func (d *Desk) Read(ctx context.Context, s store.Studio, m material.Material) (*
 	if !m.HasScore {
 		return nil, nil
 	}
-	key := fmt.Sprintf("%s %d %s", s.ID, s.LibraryVersion, m.ID)
+	key := keyOf(s.ID, keptScore, s.LibraryVersion, m.ID)
 	if kept, ok := d.kept.scores.Get(key); ok {
 		return kept, nil
 	}

@@ -76,12 +76,12 @@ func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, err
 	if err != nil {
 		return out, err
 	}
-	key := out.memoryKey()
+	key := out.standingKey()
 	var ok bool
 	if out.Standing, ok = d.kept.standings.Get(key); ok {
 		return out, nil
 	}
-	body, ok, err := d.Store.Snapshot(ctx, s.Tenant.ID, l.ID, out.standingKey())
+	body, ok, err := d.Store.Snapshot(ctx, s.Tenant.ID, l.ID, key.String())
 	if err != nil {
 		return out, err
 	}
@@ -93,9 +93,6 @@ func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, err
 	}
 	return out, d.fold(ctx, &out)
 }
-
-// memoryKey is under which the standing is kept in memory, for whoever reads it.
-func (s Student) memoryKey() string { return s.Ladder + s.standingKey() }
 
 // Students opens the students of a studio for one instrument ("" for all), in the
 // order of their lessons; those who are gone are not among them. What is kept and not in memory comes in one query for all of them.
@@ -115,7 +112,7 @@ func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Stu
 			return nil, err
 		}
 		var ok bool
-		x.Standing, ok = d.kept.standings.Get(x.memoryKey())
+		x.Standing, ok = d.kept.standings.Get(x.standingKey())
 		missing = missing || !ok
 		out = append(out, x)
 	}
@@ -133,9 +130,9 @@ func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Stu
 		if x.Standing != nil {
 			return
 		}
-		if k := kept[x.Ladder]; k.Key == x.standingKey() {
+		if k := kept[x.Ladder]; k.Key == x.standingKey().String() {
 			if x.Standing, _ = standing.Decode(k.Body); x.Standing != nil { // a damaged one is folded anew
-				d.kept.standings.Add(x.memoryKey(), x.Standing)
+				d.kept.standings.Add(x.standingKey(), x.Standing)
 				return
 			}
 		}
@@ -144,13 +141,10 @@ func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Stu
 	return out, errors.Join(errs...)
 }
 
-// standingKey names everything that a standing is folded from.
-func (s Student) standingKey() string { return digest(s.foldKey(), s.Today.Format(time.DateOnly)) }
-
-// foldKey names all of that but the day: the rules of the fold, the log, which only grows, the
-// library with the skills, the instrument's family and the policy.
-func (s Student) foldKey() string {
-	return digest(standing.FoldVersion, s.desk.catalogue, s.Row.Entries, s.Tenant.LibraryVersion, s.Family(), s.desk.policyKey(s.Way))
+// standingKey names everything that the standing of a ladder is folded from: the rules of the fold, the log, which only
+// grows, the library with the skills, the instrument's family, the policy, the zone of its days, and the day.
+func (s Student) standingKey() Key {
+	return keyOf(s.Tenant.ID, keptStanding, s.Ladder, standing.FoldVersion, s.desk.catalogue, s.Row.Entries, s.Tenant.LibraryVersion, s.Family(), s.policyKey(), s.Zone, s.Today.Format(time.DateOnly))
 }
 
 // fold folds the standing of a student anew from the log, and keeps it.
@@ -160,12 +154,12 @@ func (d *Desk) fold(ctx context.Context, s *Student) error {
 		return err
 	}
 	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today})
-	d.kept.standings.Add(s.memoryKey(), s.Standing)
+	d.kept.standings.Add(s.standingKey(), s.Standing)
 	body, err := s.Standing.Encode()
 	if err != nil {
 		return err
 	}
-	return d.Store.SaveSnapshot(ctx, s.Tenant.ID, s.Ladder, store.Kept{Key: s.standingKey(), Body: body})
+	return d.Store.SaveSnapshot(ctx, s.Tenant.ID, s.Ladder, store.Kept{Key: s.standingKey().String(), Body: body})
 }
 
 // Tongue is the language in which a family is spoken to: its own choice, else the studio's.

@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
@@ -53,22 +54,40 @@ func serve(s *store.Store, o demo.Options) (Site, error) {
 	if err := demo.Make(context.Background(), s, o); err != nil {
 		return Site{}, err
 	}
+	url, err := Serve(s)
+	if err != nil {
+		return Site{}, err
+	}
+	client, err := SignIn(url, demo.Email)
+	return Site{URL: url, Client: client}, err
+}
+
+// Serve begins a server that has nothing in memory, as it is on Monday, and returns where it is.
+func Serve(s *store.Store) (string, error) {
 	_, handler, err := api.New(api.Config{Store: s, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: Monday})
 	if err != nil {
-		return Site{}, err
+		return "", err
 	}
+	return httptest.NewServer(handler).URL, nil
+}
+
+// SignIn signs somebody in at a server with the password of the demo.
+func SignIn(url, email string) (*http.Client, error) {
 	jar, err := cookiejar.New(nil)
 	if err != nil {
-		return Site{}, err
+		return nil, err
 	}
-	site := Site{URL: httptest.NewServer(handler).URL, Client: &http.Client{Jar: jar}}
-	data, err := json.Marshal(map[string]string{"email": demo.Email, "password": demo.Password})
+	client := &http.Client{Jar: jar}
+	data, err := json.Marshal(map[string]string{"email": email, "password": demo.Password})
 	if err != nil {
-		return Site{}, err
+		return nil, err
 	}
-	res, err := site.Client.Post(site.URL+"/api/session", "application/json", bytes.NewReader(data))
+	res, err := client.Post(url+"/api/session", "application/json", bytes.NewReader(data))
 	if err != nil {
-		return Site{}, err
+		return nil, err
 	}
-	return site, res.Body.Close()
+	if res.StatusCode != http.StatusOK {
+		return nil, fmt.Errorf("signing in as %s: %s", email, res.Status)
+	}
+	return client, res.Body.Close()
 }
