@@ -27,7 +27,7 @@ func layer(path string) string {
 
 // knows lists which of our own layers a layer may import.
 var knows = map[string][]string{
-	"clock":   {"clock"},
+	"clock":   {"clock", "core"},
 	"core":    {"core"},
 	"store":   {"store", "core", "clock"},
 	"home":    {"home", "core"},

@@ -105,6 +105,21 @@ func (s *school) letter(to string) string {
 	return ""
 }
 
+// lastLetter is what the letter says that was written next to an address.
+func (s *school) lastLetter(to string) string {
+	s.t.Helper()
+	for range 20 {
+		l, err := db.TakeAccountLetter(context.Background(), s.clock(), s.clock().Add(time.Hour))
+		require.NoError(s.t, err, "a letter to %s", to)
+		require.NoError(s.t, db.DropAccountLetter(context.Background(), l.ID))
+		if strings.EqualFold(l.To, to) {
+			return l.Body
+		}
+	}
+	s.t.Fatal("no letter")
+	return ""
+}
+
 // A stranger tries a hundred passwords from one address and from many: the teacher signs in on her own tablet all the while,
 // and the stranger waits longer and longer.
 func TestAStrangerTriesAHundredPasswords(t *testing.T) {
@@ -313,10 +328,10 @@ func TestASecondFactor(t *testing.T) {
 		require.NoError(t, err)
 		return c
 	}
-	status, body := u.call("PUT", "/api/account/second", map[string]any{"secret": secret, "code": "000000"})
+	status, body := u.call("PUT", "/api/account/second", map[string]any{"secret": secret, "code": "000000", "password": ropes})
 	require.Equal(t, http.StatusUnprocessableEntity, status, body)
 	used := code()
-	status, kept := u.call("PUT", "/api/account/second", map[string]any{"secret": secret, "code": used})
+	status, kept := u.call("PUT", "/api/account/second", map[string]any{"secret": secret, "code": used, "password": ropes})
 	require.Equal(t, http.StatusOK, status)
 	codes := kept["codes"].([]any)
 	require.Len(t, codes, 10)
@@ -341,6 +356,57 @@ func TestASecondFactor(t *testing.T) {
 	require.Equal(t, http.StatusNoContent, status)
 	status, _, _ = s.signIn(s.browser(), "203.0.113.9", ropes)
 	require.Equal(t, http.StatusOK, status)
+}
+
+// A tablet that was left alone lets nobody put another second factor in the place of the one there is, nor a passkey beside
+// the password; a new password by a link takes both away, with a letter that says so.
+func TestATabletLeftAlone(t *testing.T) {
+	s := newSchool(t)
+	u := s.browser()
+	s.signIn(u, "203.0.113.5", ropes)
+	begun := func() (secret, code string) {
+		_, b := u.call("POST", "/api/account/second", nil)
+		secret = b["secret"].(string)
+		code, err := totp.GenerateCode(secret, s.clock())
+		require.NoError(t, err)
+		return secret, code
+	}
+	secret, code := begun()
+	status, body := u.call("PUT", "/api/account/second", map[string]any{"secret": secret, "code": code, "password": ropes})
+	require.Equal(t, http.StatusOK, status, body)
+	other, code := begun()
+	for _, password := range []any{nil, "a guess at ropes"} {
+		sent := map[string]any{"secret": other, "code": code}
+		if password != nil {
+			sent["password"] = password
+		}
+		status, body = u.call("PUT", "/api/account/second", sent)
+		require.Contains(t, []int{http.StatusForbidden, http.StatusUnprocessableEntity}, status, body)
+	}
+	s.later(time.Minute)
+	code, err := totp.GenerateCode(secret, s.clock())
+	require.NoError(t, err)
+	status, _, _ = s.signIn(s.browser(), "203.0.113.8", ropes, code)
+	require.Equal(t, http.StatusOK, status, "the first one still holds")
+
+	status, body = u.call("POST", "/api/account/passkeys", map[string]any{"password": "a guess at ropes"})
+	require.Equal(t, http.StatusForbidden, status, body)
+	require.Equal(t, "Your password is not right; nothing was changed.", body["detail"])
+	status, body = u.call("POST", "/api/account/passkeys", nil)
+	require.Equal(t, http.StatusUnprocessableEntity, status, body)
+
+	me, err := db.TeacherByEmail(context.Background(), s.email)
+	require.NoError(t, err)
+	require.NoError(t, db.AddPasskey(context.Background(), me.ID, store.Passkey{ID: strings.Repeat("b", 64), Name: "Tablet", Body: []byte("{}"), Made: s.clock()}))
+	u.call("POST", "/api/recovery", map[string]any{"email": s.email})
+	status, body = u.call("PUT", "/api/recovery", map[string]any{"token": s.letter(s.email), "password": "nine boats under slate"})
+	require.Equal(t, http.StatusNoContent, status, body)
+	status, _, _ = s.signIn(s.browser(), "203.0.113.9", "nine boats under slate")
+	require.Equal(t, http.StatusOK, status, "no code is asked for")
+	keys, err := db.Passkeys(context.Background(), me.ID)
+	require.NoError(t, err)
+	require.Empty(t, keys)
+	require.Contains(t, s.lastLetter(s.email), "The code of an app is not asked for any more, and passkeys sign in no more: set both up again on the account page.")
 }
 
 // Who guesses at family links must wait, whatever is opened next; a page that keeps asking with an old link counts once.

@@ -7,6 +7,8 @@ import (
 	"os"
 	"strconv"
 	"time"
+
+	"patientladder/core/base/civil"
 )
 
 // Clock says what time it is.
@@ -57,10 +59,5 @@ func Test() (c Clock, zone string, err error) {
 
 // Day is the day of a time in a zone, as midnight in UTC of that date.
 func Day(t time.Time, zone string) time.Time {
-	loc, err := time.LoadLocation(zone)
-	if err != nil {
-		loc = time.UTC
-	}
-	y, m, d := t.In(loc).Date()
-	return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+	return civil.Of(t, civil.Zone(zone)).Date()
 }

@@ -17,6 +17,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"time"
 
 	"github.com/oklog/ulid/v2"
@@ -116,7 +117,7 @@ func Make(ctx context.Context, st *store.Store, o Options) error {
 		}
 		sim := &simulation{
 			student: s, lib: lib, placed: placed, skills: skills, teacher: teacher.ID,
-			rng: rand.New(rand.NewPCG(o.Seed, uint64(i+1))), ids: ids,
+			rng: rand.New(rand.NewPCG(o.Seed, uint64(i+1))), ids: ids, zone: civil.Zone(o.Timezone),
 		}
 		sim.family, _ = instrument.FamilyOf(s.Instrument)
 		sim.run(o.Day, l)

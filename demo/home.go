@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/scorefile"
@@ -68,7 +69,7 @@ func atHome(ctx context.Context, st *store.Store, studio string, s student, l st
 		if err != nil {
 			return err
 		}
-		w := store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: lesson.Add(time.Duration(l.Lessons.Slots[0].StartsAt+l.Lessons.Slots[0].Minutes) * time.Minute)}
+		w := store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: civil.At(lesson, l.Lessons.Slots[0].StartsAt+l.Lessons.Slots[0].Minutes, sim.zone)}
 		if err := st.SavePracticeWeek(ctx, studio, w, nil); err != nil {
 			return err
 		}
@@ -83,15 +84,15 @@ func atHome(ctx context.Context, st *store.Store, studio string, s student, l st
 func practice(s student, l store.Ladder, start time.Time, sim *simulation, read func(id string) *analysis.Piece) week.Input {
 	var log []studentlog.Entry
 	for _, e := range sim.log {
-		if e.At.Before(start) {
+		if civil.Of(e.At, sim.zone) < civil.On(start) {
 			log = append(log, e)
 		}
 	}
-	now := standing.Fold(log, standing.Context{Library: sim.lib, Skills: sim.skills, Family: sim.family, Policy: standing.DefaultPolicy(), Day: start})
+	now := standing.Fold(log, standing.Context{Library: sim.lib, Skills: sim.skills, Family: sim.family, Policy: standing.DefaultPolicy(), Day: start, Zone: sim.zone})
 	in := week.Input{Start: start, Practises: l.PracticeDays, Minutes: l.PracticeMinutes, Age: l.Profile().Age(start), ReviewShare: 0.45}
 	for _, id := range now.In(standing.Working) {
 		ms := now.Materials[id]
-		w := week.Work{Material: sim.lib[id], RunDue: ms.RunDue, WeeksOn: int(start.Sub(ms.Assigned).Hours() / 24 / 7), HandsApart: l.HandsApart}
+		w := week.Work{Material: sim.lib[id], RunDue: ms.RunDue, WeeksOn: int(civil.On(start)-now.Day(ms.Assigned)) / 7, HandsApart: l.HandsApart}
 		if ms.Points > 0 {
 			w.Progress = float64(ms.Full) / float64(ms.Points)
 		}
@@ -139,7 +140,7 @@ func (h habit) report(p week.Plan, before time.Time, sim *simulation, chance *ma
 		if d.Rest || len(d.Items) == 0 || !d.Date.Before(before) || chance.Float64() > h.keeps {
 			continue
 		}
-		at := d.Date.Add(17*time.Hour + time.Duration(chance.IntN(90))*time.Minute)
+		at := civil.At(d.Date, 17*60+chance.IntN(90), sim.zone)
 		add := func(e studentlog.Entry) {
 			at = at.Add(time.Duration(1+chance.IntN(4)) * time.Minute)
 			e.ID, e.At, e.Actor = sim.ids.next(at), at, studentlog.Family

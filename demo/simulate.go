@@ -5,6 +5,7 @@ import (
 	"math/rand/v2"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -29,6 +30,7 @@ type simulation struct {
 	family  instrument.Family
 	teacher string
 	rng     *rand.Rand
+	zone    *time.Location
 	ids     *ids
 
 	log []studentlog.Entry
@@ -41,7 +43,7 @@ type simulation struct {
 func (s *simulation) run(day time.Time, l store.Ladder) []studentlog.Entry {
 	first := day.AddDate(0, 0, s.student.DayOffset-7*s.student.Weeks)
 	for week := range s.student.Weeks {
-		s.at = first.AddDate(0, 0, 7*week).Add(time.Duration(l.Lessons.Slots[0].StartsAt) * time.Minute)
+		s.at = civil.At(first.AddDate(0, 0, 7*week), l.Lessons.Slots[0].StartsAt, s.zone)
 		s.last = week == s.student.Weeks-1
 		if week > 0 && s.rng.Float64() < 0.07 {
 			s.travel(week)
@@ -95,7 +97,7 @@ func (s *simulation) travel(week int) {
 
 func (s *simulation) standing() *standing.Standing {
 	return standing.Fold(s.log, standing.Context{
-		Library: s.lib, Skills: s.skills, Family: s.family, Policy: standing.DefaultPolicy(), Day: s.at,
+		Library: s.lib, Skills: s.skills, Family: s.family, Policy: standing.DefaultPolicy(), Day: civil.Of(s.at, s.zone).Date(), Zone: s.zone,
 	})
 }
 

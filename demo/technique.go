@@ -8,6 +8,7 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/reading/demand"
 	"patientladder/core/reading/naming"
@@ -55,7 +56,7 @@ func climbStairs(ctx context.Context, st *store.Store, studio string, l store.La
 	x, _ := instrument.Of(l.Instrument)
 	ids := newIDs(seed)
 	lesson := func(ago int) time.Time {
-		return day.AddDate(0, 0, sim.student.DayOffset-7*ago).Add(time.Duration(l.Lessons.Slots[0].StartsAt+6) * time.Minute)
+		return civil.At(day.AddDate(0, 0, sim.student.DayOffset-7*ago), l.Lessons.Slots[0].StartsAt+6, sim.zone)
 	}
 	clock := map[int]time.Time{}
 	write := func(ago int, e studentlog.Entry) {

@@ -24,7 +24,7 @@ func (s *Store) Count(ctx context.Context, now time.Time, subjects []string, nex
 	further := true
 	now = now.UTC()
 	for i, subject := range subjects { // each by itself, and made before it is locked: so nobody waits for each other
-		if err := s.q.MakeAttempt(ctx, rows.MakeAttemptParams{Subject: subject, LastAt: now, FreeAt: now}); err != nil {
+		if err := s.q(ctx).MakeAttempt(ctx, rows.MakeAttemptParams{Subject: subject, LastAt: now, FreeAt: now}); err != nil {
 			return nil, err
 		}
 		err := s.within(ctx, func(q *rows.Queries) error {
@@ -52,7 +52,7 @@ func (s *Store) Count(ctx context.Context, now time.Time, subjects []string, nex
 
 // Tried is what is known of the tries of a subject; nothing for one that never tried.
 func (s *Store) Tried(ctx context.Context, subject string) (Attempt, error) {
-	r, err := s.q.Attempt(ctx, subject)
+	r, err := s.q(ctx).Attempt(ctx, subject)
 	if errors.Is(err, sql.ErrNoRows) {
 		return Attempt{}, nil
 	}
@@ -61,26 +61,26 @@ func (s *Store) Tried(ctx context.Context, subject string) (Attempt, error) {
 
 // Forget forgets the tries of a subject, and those of everybody that are older than a time.
 func (s *Store) Forget(ctx context.Context, subject string, older time.Time) error {
-	if err := s.q.ForgetAttempt(ctx, subject); err != nil {
+	if err := s.q(ctx).ForgetAttempt(ctx, subject); err != nil {
 		return err
 	}
-	return s.q.DropOldAttempts(ctx, older.UTC())
+	return s.q(ctx).DropOldAttempts(ctx, older.UTC())
 }
 
 // KnowDevice remembers, by the hash of what it keeps, that somebody signed in on a device.
 func (s *Store) KnowDevice(ctx context.Context, teacher, token string, now time.Time) error {
-	return s.q.KnowDevice(ctx, rows.KnowDeviceParams{Token: token, TeacherID: teacher, SeenAt: now.UTC()})
+	return s.q(ctx).KnowDevice(ctx, rows.KnowDeviceParams{Token: token, TeacherID: teacher, SeenAt: now.UTC()})
 }
 
 // IsDeviceOf says whether somebody signed in on a device before.
 func (s *Store) IsDeviceOf(ctx context.Context, teacher, token string) (bool, error) {
-	n, err := s.q.IsDeviceOf(ctx, rows.IsDeviceOfParams{Token: token, TeacherID: teacher})
+	n, err := s.q(ctx).IsDeviceOf(ctx, rows.IsDeviceOfParams{Token: token, TeacherID: teacher})
 	return n > 0, err
 }
 
 // ForgetDevices forgets the devices of somebody but one.
 func (s *Store) ForgetDevices(ctx context.Context, teacher, but string) error {
-	return s.q.ForgetDevices(ctx, rows.ForgetDevicesParams{TeacherID: teacher, Token: but})
+	return s.q(ctx).ForgetDevices(ctx, rows.ForgetDevicesParams{TeacherID: teacher, Token: but})
 }
 
 // SetPassword changes the hash of somebody's password. Links that would have changed it open nothing any more.
@@ -113,17 +113,17 @@ func (s *Store) SetSecond(ctx context.Context, teacher, secret string, step int6
 
 // UseSecond uses a step of the second factor; a step that was used, or an earlier one, is ErrNotFound.
 func (s *Store) UseSecond(ctx context.Context, teacher string, step int64) error {
-	return found(s.q.UseSecond(ctx, rows.UseSecondParams{SecondStep: step, ID: teacher, SecondStep_2: step}))
+	return found(s.q(ctx).UseSecond(ctx, rows.UseSecondParams{SecondStep: step, ID: teacher, SecondStep_2: step}))
 }
 
 // UseRecoveryCode uses one, by its hash; one that is not there is ErrNotFound.
 func (s *Store) UseRecoveryCode(ctx context.Context, teacher, code string) error {
-	return found(s.q.UseRecoveryCode(ctx, rows.UseRecoveryCodeParams{TeacherID: teacher, Code: code}))
+	return found(s.q(ctx).UseRecoveryCode(ctx, rows.UseRecoveryCodeParams{TeacherID: teacher, Code: code}))
 }
 
 // RecoveryCodes is how many are left.
 func (s *Store) RecoveryCodes(ctx context.Context, teacher string) (int, error) {
-	n, err := s.q.CountRecoveryCodes(ctx, teacher)
+	n, err := s.q(ctx).CountRecoveryCodes(ctx, teacher)
 	return int(n), err
 }
 
@@ -158,13 +158,13 @@ func (s *Store) AddOnceLink(ctx context.Context, l OnceLink) error {
 
 // OnceLink is a link that still opens something at a time, by its hash; otherwise ErrNotFound.
 func (s *Store) OnceLink(ctx context.Context, token, kind string, now time.Time) (OnceLink, error) {
-	r, err := s.q.OnceLink(ctx, rows.OnceLinkParams{Token: token, Kind: kind, UntilAt: now.UTC()})
+	r, err := s.q(ctx).OnceLink(ctx, rows.OnceLinkParams{Token: token, Kind: kind, UntilAt: now.UTC()})
 	return OnceLink{Token: r.Token, Kind: r.Kind, Studio: r.StudioID, Teacher: r.TeacherID.String, Email: r.Email, Name: r.Name, Role: r.Role, Made: r.MadeAt, Until: r.UntilAt}, explain(err)
 }
 
 // UseOnceLink takes a link away; one that somebody else used in between is ErrNotFound.
 func (s *Store) UseOnceLink(ctx context.Context, token string) error {
-	return found(s.q.UseOnceLink(ctx, token))
+	return found(s.q(ctx).UseOnceLink(ctx, token))
 }
 
 // AccountLetter is one about an account, to be sent.
@@ -176,7 +176,7 @@ type AccountLetter struct {
 
 // AddAccountLetter puts a letter with those that are sent.
 func (s *Store) AddAccountLetter(ctx context.Context, l AccountLetter) error {
-	return s.q.AddAccountLetter(ctx, rows.AddAccountLetterParams{ID: l.ID, Recipient: l.To, Subject: l.Subject, Body: l.Body, MadeAt: l.Made.UTC(), NotBefore: l.Made.UTC()})
+	return s.q(ctx).AddAccountLetter(ctx, rows.AddAccountLetterParams{ID: l.ID, Recipient: l.To, Subject: l.Subject, Body: l.Body, MadeAt: l.Made.UTC(), NotBefore: l.Made.UTC()})
 }
 
 // mostLetterTries is how often a letter about an account is tried; its link has run out by then.
@@ -199,12 +199,12 @@ func (s *Store) TakeAccountLetter(ctx context.Context, now, again time.Time) (Ac
 
 // DropAccountLetter takes a letter away that was sent.
 func (s *Store) DropAccountLetter(ctx context.Context, id string) error {
-	return s.q.DropAccountLetter(ctx, id)
+	return s.q(ctx).DropAccountLetter(ctx, id)
 }
 
 // DropOldAccountLetters takes those away that were made before a time and could not be sent.
 func (s *Store) DropOldAccountLetters(ctx context.Context, before time.Time) error {
-	return s.q.DropOldAccountLetters(ctx, before.UTC())
+	return s.q(ctx).DropOldAccountLetters(ctx, before.UTC())
 }
 
 // Audited is something that was done with an account or with data.
@@ -219,12 +219,12 @@ type Audited struct {
 
 // Audit keeps that something was done in a studio.
 func (s *Store) Audit(ctx context.Context, studio string, a Audited) error {
-	return s.q.AddAudit(ctx, rows.AddAuditParams{ID: ulid.Make().String(), StudioID: studio, TeacherID: text(a.Teacher), At: a.At.UTC(), Kind: a.Kind, Detail: a.Detail})
+	return s.q(ctx).AddAudit(ctx, rows.AddAuditParams{ID: ulid.Make().String(), StudioID: studio, TeacherID: text(a.Teacher), At: a.At.UTC(), Kind: a.Kind, Detail: a.Detail})
 }
 
 // AuditOf is what was done last in a studio, the latest first.
 func (s *Store) AuditOf(ctx context.Context, studio string) ([]Audited, error) {
-	list, err := s.q.AuditOf(ctx, studio)
+	list, err := s.q(ctx).AuditOf(ctx, studio)
 	out := make([]Audited, len(list))
 	for i, r := range list {
 		out[i] = Audited{ID: r.ID, At: r.At, Kind: r.Kind, Detail: r.Detail, Teacher: r.TeacherID.String, Name: r.Name}
@@ -234,7 +234,7 @@ func (s *Store) AuditOf(ctx context.Context, studio string) ([]Audited, error) {
 
 // Teachers are the accounts of a studio, by name.
 func (s *Store) Teachers(ctx context.Context, studio string) ([]Teacher, error) {
-	list, err := s.q.Teachers(ctx, studio)
+	list, err := s.q(ctx).Teachers(ctx, studio)
 	out := make([]Teacher, len(list))
 	for i, r := range list {
 		if out[i], err = s.teacherOf(r, err); err != nil {
@@ -301,20 +301,20 @@ func (s *Store) EndAccount(ctx context.Context, studio, teacher string, now time
 
 // Give hands a student on an instrument over to a teacher; empty for the owner.
 func (s *Store) Give(ctx context.Context, studio, ladder, teacher string) error {
-	return s.q.GiveLadder(ctx, rows.GiveLadderParams{TeacherID: text(teacher), StudioID: studio, ID: ladder})
+	return s.q(ctx).GiveLadder(ctx, rows.GiveLadderParams{TeacherID: text(teacher), StudioID: studio, ID: ladder})
 }
 
 // Cover lets a teacher give a colleague's lessons on a day; empty for nobody.
 func (s *Store) Cover(ctx context.Context, studio, ladder string, day time.Time, teacher string) error {
 	if teacher == "" {
-		return s.q.DropCover(ctx, rows.DropCoverParams{StudioID: studio, LadderID: ladder, Day: day})
+		return s.q(ctx).DropCover(ctx, rows.DropCoverParams{StudioID: studio, LadderID: ladder, Day: day})
 	}
-	return s.q.SetCover(ctx, rows.SetCoverParams{StudioID: studio, LadderID: ladder, Day: day, TeacherID: teacher})
+	return s.q(ctx).SetCover(ctx, rows.SetCoverParams{StudioID: studio, LadderID: ladder, Day: day, TeacherID: teacher})
 }
 
 // CoveredBy are the ladders that a teacher covers on a day.
 func (s *Store) CoveredBy(ctx context.Context, studio, teacher string, day time.Time) (map[string]bool, error) {
-	list, err := s.q.CoveredBy(ctx, rows.CoveredByParams{StudioID: studio, TeacherID: teacher, Day: day})
+	list, err := s.q(ctx).CoveredBy(ctx, rows.CoveredByParams{StudioID: studio, TeacherID: teacher, Day: day})
 	out := map[string]bool{}
 	for _, id := range list {
 		out[id] = true
@@ -330,7 +330,7 @@ type Covered struct {
 
 // CoversOf are the days from one on on which somebody else gives the lessons of a ladder.
 func (s *Store) CoversOf(ctx context.Context, studio, ladder string, from time.Time) ([]Covered, error) {
-	list, err := s.q.CoversOf(ctx, rows.CoversOfParams{StudioID: studio, LadderID: ladder, Day: from})
+	list, err := s.q(ctx).CoversOf(ctx, rows.CoversOfParams{StudioID: studio, LadderID: ladder, Day: from})
 	out := make([]Covered, len(list))
 	for i, r := range list {
 		out[i] = Covered{r.Day, r.TeacherID}

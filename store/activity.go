@@ -11,7 +11,7 @@ import (
 
 // Activities are the studio's own, and those of the program that it has changed or switched off, by id.
 func (s *Store) Activities(ctx context.Context, studio string) ([]lessonplan.Goal, error) {
-	bodies, err := s.q.Activities(ctx, studio)
+	bodies, err := s.q(ctx).Activities(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
@@ -51,7 +51,7 @@ func (s *Store) DropActivity(ctx context.Context, studio, id string) error {
 // MeetingActivities are the studio's own activities of a first meeting, and those of the program that it has changed or left
 // out, by id.
 func (s *Store) MeetingActivities(ctx context.Context, studio string) ([]meeting.Own, error) {
-	bodies, err := s.q.MeetingActivities(ctx, studio)
+	bodies, err := s.q(ctx).MeetingActivities(ctx, studio)
 	if err != nil {
 		return nil, err
 	}

@@ -82,7 +82,7 @@ func (s *Store) AddBatch(ctx context.Context, studio, ladderID string, b NewBatc
 
 // Batches returns the batches of a ladder that were not undone, the latest first.
 func (s *Store) Batches(ctx context.Context, studio, ladderID string) ([]Batch, error) {
-	list, err := s.q.Batches(ctx, rows.BatchesParams{StudioID: studio, LadderID: ladderID})
+	list, err := s.q(ctx).Batches(ctx, rows.BatchesParams{StudioID: studio, LadderID: ladderID})
 	out := make([]Batch, len(list))
 	for i, r := range list {
 		if out[i], err = batchOf(r); err != nil {
@@ -179,7 +179,7 @@ func (t Treat) Since(promised []Treat) Treat {
 
 // Treats returns the treats of a ladder, the oldest first.
 func (s *Store) Treats(ctx context.Context, studio, ladderID string) ([]Treat, error) {
-	list, err := s.q.Treats(ctx, rows.TreatsParams{StudioID: studio, LadderID: ladderID})
+	list, err := s.q(ctx).Treats(ctx, rows.TreatsParams{StudioID: studio, LadderID: ladderID})
 	out := make([]Treat, len(list))
 	for i, r := range list {
 		out[i] = Treat{ID: r.ID, Words: r.Words, Material: r.MaterialID, Pieces: int(r.Pieces), Base: int(r.Base), Made: r.MadeOn, Given: r.GivenOn.Time}
@@ -189,12 +189,12 @@ func (s *Store) Treats(ctx context.Context, studio, ladderID string) ([]Treat, e
 
 // SetTreat adds or changes a treat.
 func (s *Store) SetTreat(ctx context.Context, studio, ladderID string, t Treat) error {
-	return explain(s.q.SetTreat(ctx, rows.SetTreatParams{
+	return explain(s.q(ctx).SetTreat(ctx, rows.SetTreatParams{
 		StudioID: studio, LadderID: ladderID, ID: t.ID, Words: t.Words, MaterialID: t.Material, Pieces: int16(t.Pieces), Base: int16(t.Base), MadeOn: t.Made, GivenOn: nullDay(t.Given),
 	}))
 }
 
 // RemoveTreat takes a treat away.
 func (s *Store) RemoveTreat(ctx context.Context, studio, ladderID, id string) error {
-	return found(s.q.RemoveTreat(ctx, rows.RemoveTreatParams{StudioID: studio, LadderID: ladderID, ID: id}))
+	return found(s.q(ctx).RemoveTreat(ctx, rows.RemoveTreatParams{StudioID: studio, LadderID: ladderID, ID: id}))
 }

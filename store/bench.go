@@ -12,7 +12,7 @@ import (
 
 // Bench is what the studio's own bench and keys (or chair) measure; nil where nobody has measured them.
 func (s *Store) Bench(ctx context.Context, studio string, asked setup.Asked) (*setup.Bench, error) {
-	body, err := s.q.Bench(ctx, rows.BenchParams{StudioID: studio, Asked: string(asked)})
+	body, err := s.q(ctx).Bench(ctx, rows.BenchParams{StudioID: studio, Asked: string(asked)})
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, nil
 	}
@@ -29,5 +29,5 @@ func (s *Store) SetBench(ctx context.Context, studio string, asked setup.Asked, 
 	if err != nil {
 		return err
 	}
-	return explain(s.q.SetBench(ctx, rows.SetBenchParams{StudioID: studio, Asked: string(asked), Body: string(body)}))
+	return explain(s.q(ctx).SetBench(ctx, rows.SetBenchParams{StudioID: studio, Asked: string(asked), Body: string(body)}))
 }

@@ -23,13 +23,13 @@ func (s *Store) MarkErase(ctx context.Context, studio, id string, at time.Time) 
 	if _, err := s.EraseAt(ctx, studio, id); err != nil {
 		return err
 	}
-	_, err := s.q.MarkErase(ctx, rows.MarkEraseParams{EraseAt: moment(at), StudioID: studio, ID: id})
+	_, err := s.q(ctx).MarkErase(ctx, rows.MarkEraseParams{EraseAt: moment(at), StudioID: studio, ID: id})
 	return err
 }
 
 // EraseAt is when everything about a student goes; zero for never. A student who is not there is ErrNotFound.
 func (s *Store) EraseAt(ctx context.Context, studio, id string) (time.Time, error) {
-	at, err := s.q.EraseAt(ctx, rows.EraseAtParams{StudioID: studio, ID: id})
+	at, err := s.q(ctx).EraseAt(ctx, rows.EraseAtParams{StudioID: studio, ID: id})
 	return at.Time, explain(err)
 }
 
@@ -37,17 +37,17 @@ func (s *Store) EraseAt(ctx context.Context, studio, id string) (time.Time, erro
 // they go after regret. It returns how many were erased. Each goes in a transaction of its own.
 func (s *Store) Sweep(ctx context.Context, now time.Time, regret time.Duration) (int, error) {
 	now = now.UTC()
-	if err := s.q.MarkLeft(ctx, rows.MarkLeftParams{At: moment(now.Add(regret)), Day: now}); err != nil {
+	if err := s.q(ctx).MarkLeft(ctx, rows.MarkLeftParams{At: moment(now.Add(regret)), Day: now}); err != nil {
 		return 0, err
 	}
-	due, err := s.q.DueErasures(ctx, moment(now))
+	due, err := s.q(ctx).DueErasures(ctx, moment(now))
 	if err != nil {
 		return 0, err
 	}
 	n := 0
 	for _, d := range due {
 		err := dump.Erase(ctx, s.db, d.StudioID, d.ID, func(tx *sql.Tx) error {
-			q := s.q.WithTx(tx)
+			q := rows.New(tx)
 			had, err := q.CountErased(ctx, rows.CountErasedParams{StudioID: d.StudioID, StudentID: d.ID})
 			if err != nil {
 				return err
@@ -89,7 +89,7 @@ type Going struct {
 
 // Going are the ladders of students who are to be erased, the next first.
 func (s *Store) Going(ctx context.Context, studio string) ([]Going, error) {
-	list, err := s.q.Going(ctx, studio)
+	list, err := s.q(ctx).Going(ctx, studio)
 	out := make([]Going, len(list))
 	for i, r := range list {
 		out[i] = Going{r.ID, r.StudentID, r.Name, r.Called, r.EraseAt.Time}

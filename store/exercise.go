@@ -10,7 +10,7 @@ import (
 
 // ExerciseForms are the studio's own goals and faults of types of exercises, by type.
 func (s *Store) ExerciseForms(ctx context.Context, studio string) (exercise.Forms, error) {
-	bodies, err := s.q.ExerciseForms(ctx, studio)
+	bodies, err := s.q(ctx).ExerciseForms(ctx, studio)
 	if err != nil || len(bodies) == 0 {
 		return nil, err
 	}

@@ -32,7 +32,7 @@ type PracticeWeek struct {
 // PracticeWeek returns the week that begins on a day, with version 0 when nothing of it was kept.
 func (s *Store) PracticeWeek(ctx context.Context, studio, ladderID string, start time.Time) (PracticeWeek, error) {
 	w := PracticeWeek{Ladder: ladderID, Start: start}
-	r, err := s.q.PracticeWeek(ctx, rows.PracticeWeekParams{StudioID: studio, LadderID: ladderID, Start: start})
+	r, err := s.q(ctx).PracticeWeek(ctx, rows.PracticeWeekParams{StudioID: studio, LadderID: ladderID, Start: start})
 	if errors.Is(err, sql.ErrNoRows) {
 		return w, nil
 	}
@@ -64,7 +64,7 @@ func damagedWeek(ladderID string, start time.Time, err error) error {
 
 // PublishedWeeks returns the weeks of a ladder that were published and begin after a day, in order.
 func (s *Store) PublishedWeeks(ctx context.Context, studio, ladderID string, after time.Time) ([]PracticeWeek, error) {
-	list, err := s.q.PublishedWeeks(ctx, rows.PublishedWeeksParams{StudioID: studio, LadderID: ladderID, Start: after})
+	list, err := s.q(ctx).PublishedWeeks(ctx, rows.PublishedWeeksParams{StudioID: studio, LadderID: ladderID, Start: after})
 	var out []PracticeWeek
 	for _, r := range list {
 		p, err := publishedOf(ladderID, r.Start, r.Published)
@@ -79,7 +79,7 @@ func (s *Store) PublishedWeeks(ctx context.Context, studio, ladderID string, aft
 // StudioWeeks returns the days that were set in the published weeks of a whole
 // studio that begin after a day, by ladder and in order.
 func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]week.SetDays, error) {
-	list, err := s.q.StudioWeeks(ctx, rows.StudioWeeksParams{StudioID: studio, Start: after})
+	list, err := s.q(ctx).StudioWeeks(ctx, rows.StudioWeeksParams{StudioID: studio, Start: after})
 	out := map[string][]week.SetDays{}
 	for _, r := range list {
 		w, err := setDays(r.LadderID, r.Start, r.Days)
@@ -93,7 +93,7 @@ func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time)
 
 // LadderWeeks returns the days that were set in all published weeks of one ladder, in order.
 func (s *Store) LadderWeeks(ctx context.Context, studio, ladderID string) ([]week.SetDays, error) {
-	list, err := s.q.LadderWeeks(ctx, rows.LadderWeeksParams{StudioID: studio, LadderID: ladderID})
+	list, err := s.q(ctx).LadderWeeks(ctx, rows.LadderWeeksParams{StudioID: studio, LadderID: ladderID})
 	out := make([]week.SetDays, len(list))
 	for i, r := range list {
 		if out[i], err = setDays(r.LadderID, r.Start, r.Days); err != nil {
@@ -190,7 +190,7 @@ func (s *Store) addMessages(ctx context.Context, q *rows.Queries, studio string,
 
 // WeekVersions returns the versions of the weeks that begin after a day, by ladder and start.
 func (s *Store) WeekVersions(ctx context.Context, studio string, after time.Time) (map[string]map[time.Time]int64, error) {
-	list, err := s.q.WeekVersions(ctx, rows.WeekVersionsParams{StudioID: studio, Start: after})
+	list, err := s.q(ctx).WeekVersions(ctx, rows.WeekVersionsParams{StudioID: studio, Start: after})
 	out := map[string]map[time.Time]int64{}
 	for _, r := range list {
 		if out[r.LadderID] == nil {
@@ -203,7 +203,7 @@ func (s *Store) WeekVersions(ctx context.Context, studio string, after time.Time
 
 // NoteShownWeek keeps the plan of a week as a teacher saw it, in place of the one seen before.
 func (s *Store) NoteShownWeek(ctx context.Context, studio, ladderID string, start time.Time, print string, p week.Plan) error {
-	last, err := s.q.ShownPrint(ctx, rows.ShownPrintParams{StudioID: studio, LadderID: ladderID, Start: start})
+	last, err := s.q(ctx).ShownPrint(ctx, rows.ShownPrintParams{StudioID: studio, LadderID: ladderID, Start: start})
 	if err != nil && !errors.Is(err, sql.ErrNoRows) || last == print {
 		return err
 	}
@@ -211,12 +211,12 @@ func (s *Store) NoteShownWeek(ctx context.Context, studio, ladderID string, star
 	if err != nil {
 		return err
 	}
-	return s.q.NoteShownWeek(ctx, rows.NoteShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print, Body: string(body)})
+	return s.q(ctx).NoteShownWeek(ctx, rows.NoteShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print, Body: string(body)})
 }
 
 // ShownWeek returns the plan of a week that a teacher saw, by its print; known is false when another was seen since.
 func (s *Store) ShownWeek(ctx context.Context, studio, ladderID string, start time.Time, print string) (p week.Plan, known bool, err error) {
-	body, err := s.q.ShownWeek(ctx, rows.ShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print})
+	body, err := s.q(ctx).ShownWeek(ctx, rows.ShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print})
 	if errors.Is(err, sql.ErrNoRows) {
 		return p, false, nil
 	}
@@ -255,7 +255,7 @@ func (f Family) Wish() studentplan.Mail {
 
 // Family returns how a student's family is reached; the zero value but for the ids when nothing is kept.
 func (s *Store) Family(ctx context.Context, studio, ladderID string) (Family, error) {
-	r, err := s.q.Family(ctx, rows.FamilyParams{StudioID: studio, LadderID: ladderID})
+	r, err := s.q(ctx).Family(ctx, rows.FamilyParams{StudioID: studio, LadderID: ladderID})
 	if errors.Is(err, sql.ErrNoRows) {
 		return Family{Studio: studio, Ladder: ladderID}, nil
 	}
@@ -268,7 +268,7 @@ func (s *Store) Family(ctx context.Context, studio, ladderID string) (Family, er
 // FamilyByToken returns the family whose page a token opens, or ErrNotFound. It
 // does not look at the day on which the link expires.
 func (s *Store) FamilyByToken(ctx context.Context, token string) (Family, error) {
-	r, err := s.q.FamilyByToken(ctx, hashed(token))
+	r, err := s.q(ctx).FamilyByToken(ctx, hashed(token))
 	if err != nil {
 		return Family{}, explain(err)
 	}
@@ -347,7 +347,7 @@ type Message struct {
 
 // Messages returns the latest hundred of a studio, the newest first.
 func (s *Store) Messages(ctx context.Context, studio string) ([]Message, error) {
-	list, err := s.q.Messages(ctx, studio)
+	list, err := s.q(ctx).Messages(ctx, studio)
 	var out []Message
 	for _, r := range list {
 		if err := s.opened(&r.Body, &r.Stop); err != nil {
@@ -409,17 +409,17 @@ func (s *Store) TakeMessage(ctx context.Context, now, until time.Time) (Message,
 
 // MessageSent notes that a mail server took a message.
 func (s *Store) MessageSent(ctx context.Context, m Message, at time.Time) error {
-	return s.q.MessageSent(ctx, rows.MessageSentParams{SentAt: sql.NullTime{Time: at, Valid: true}, StudioID: m.Studio, ID: m.ID})
+	return s.q(ctx).MessageSent(ctx, rows.MessageSentParams{SentAt: sql.NullTime{Time: at, Valid: true}, StudioID: m.Studio, ID: m.ID})
 }
 
 // MessageFailed notes what the mail server said, and holds the message back until a time.
 func (s *Store) MessageFailed(ctx context.Context, m Message, why string, until time.Time) error {
-	return s.q.MessageFailed(ctx, rows.MessageFailedParams{Failure: shortened(why, 300), NotBefore: until, StudioID: m.Studio, ID: m.ID})
+	return s.q(ctx).MessageFailed(ctx, rows.MessageFailedParams{Failure: shortened(why, 300), NotBefore: until, StudioID: m.Studio, ID: m.ID})
 }
 
 // RetryMessage lets a message that was not sent be tried again.
 func (s *Store) RetryMessage(ctx context.Context, studio, id string, now time.Time) error {
-	return found(s.q.RetryMessage(ctx, rows.RetryMessageParams{NotBefore: now, StudioID: studio, ID: id}))
+	return found(s.q(ctx).RetryMessage(ctx, rows.RetryMessageParams{NotBefore: now, StudioID: studio, ID: id}))
 }
 
 func shortened(s string, most int) string {

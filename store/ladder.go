@@ -15,7 +15,7 @@ import (
 
 // Rungs returns what the teacher put on a ladder, in order.
 func (s *Store) Rungs(ctx context.Context, studio, ladderID string) ([]ladder.Placed, error) {
-	list, err := s.q.Rungs(ctx, rows.RungsParams{StudioID: studio, LadderID: ladderID})
+	list, err := s.q(ctx).Rungs(ctx, rows.RungsParams{StudioID: studio, LadderID: ladderID})
 	if err != nil {
 		return nil, err
 	}
@@ -63,10 +63,12 @@ func place(ctx context.Context, q *rows.Queries, studio, ladderID string, placed
 
 // RemoveRung takes a material off a ladder; what the log says about it stays.
 func (s *Store) RemoveRung(ctx context.Context, studio, ladderID, materialID string) error {
-	if err := found(s.q.RemoveRung(ctx, rows.RemoveRungParams{StudioID: studio, LadderID: ladderID, MaterialID: materialID})); err != nil {
-		return err
-	}
-	return s.q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
+	return s.within(ctx, func(q *rows.Queries) error {
+		if err := found(q.RemoveRung(ctx, rows.RemoveRungParams{StudioID: studio, LadderID: ladderID, MaterialID: materialID})); err != nil {
+			return err
+		}
+		return q.RungsTouched(ctx, rows.RungsTouchedParams{StudioID: studio, ID: ladderID})
+	})
 }
 
 // Arrange replaces the rungs of a ladder by a new order, strand by strand; the
@@ -99,7 +101,7 @@ func (s *Store) Arrange(ctx context.Context, studio, ladderID string, version in
 
 // AllRungs returns what was put on every ladder of a studio, in order, by ladder.
 func (s *Store) AllRungs(ctx context.Context, studio string) (map[string][]ladder.Placed, error) {
-	list, err := s.q.AllRungs(ctx, studio)
+	list, err := s.q(ctx).AllRungs(ctx, studio)
 	out := map[string][]ladder.Placed{}
 	for _, r := range list {
 		out[r.LadderID] = append(out[r.LadderID], placedOf(r))
@@ -113,7 +115,7 @@ func placedOf(r rows.Rung) ladder.Placed {
 
 // Targets returns the targets of a ladder by day.
 func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]studentplan.Target, error) {
-	list, err := s.q.Targets(ctx, rows.TargetsParams{StudioID: studio, LadderID: ladderID})
+	list, err := s.q(ctx).Targets(ctx, rows.TargetsParams{StudioID: studio, LadderID: ladderID})
 	out := make([]studentplan.Target, len(list))
 	for i, r := range list {
 		out[i] = studentplan.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID}
@@ -123,7 +125,7 @@ func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]student
 
 // AllTargets returns the targets of every ladder of a studio, by ladder.
 func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]studentplan.Target, error) {
-	list, err := s.q.AllTargets(ctx, studio)
+	list, err := s.q(ctx).AllTargets(ctx, studio)
 	out := map[string][]studentplan.Target{}
 	for _, r := range list {
 		out[r.LadderID] = append(out[r.LadderID], studentplan.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID})
@@ -133,12 +135,12 @@ func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]stu
 
 // SetTarget adds or changes a target.
 func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t studentplan.Target) error {
-	return explain(s.q.SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}))
+	return explain(s.q(ctx).SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}))
 }
 
 // RemoveTarget takes a target away.
 func (s *Store) RemoveTarget(ctx context.Context, studio, ladderID, id string) error {
-	return found(s.q.RemoveTarget(ctx, rows.RemoveTargetParams{StudioID: studio, LadderID: ladderID, ID: id}))
+	return found(s.q(ctx).RemoveTarget(ctx, rows.RemoveTargetParams{StudioID: studio, LadderID: ladderID, ID: id}))
 }
 
 // Append adds entries to a ladder's log in one transaction and returns how
@@ -188,7 +190,7 @@ func (s *Store) Log(ctx context.Context, studio, ladderID string) ([]studentlog.
 
 // Snapshot returns the cached standing of a ladder under a fingerprint; ok is false when there is none.
 func (s *Store) Snapshot(ctx context.Context, studio, ladderID, fingerprint string) (body []byte, ok bool, err error) {
-	body, err = s.q.Snapshot(ctx, rows.SnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: fingerprint})
+	body, err = s.q(ctx).Snapshot(ctx, rows.SnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: fingerprint})
 	if errors.Is(explain(err), ErrNotFound) {
 		return nil, false, nil
 	}
@@ -204,23 +206,23 @@ type Kept struct {
 
 // SaveSnapshot keeps the standing of a ladder in place of an older one.
 func (s *Store) SaveSnapshot(ctx context.Context, studio, ladderID string, k Kept) error {
-	return s.q.SaveSnapshot(ctx, rows.SaveSnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: k.Key, Body: k.Body})
+	return s.q(ctx).SaveSnapshot(ctx, rows.SaveSnapshotParams{StudioID: studio, LadderID: ladderID, Fingerprint: k.Key, Body: k.Body})
 }
 
 // SaveObserved keeps what the forecasts learn from a ladder beside its
 // standing; without a standing that is kept it does nothing.
 func (s *Store) SaveObserved(ctx context.Context, studio, ladderID string, k Kept) error {
-	return s.q.SaveObserved(ctx, rows.SaveObservedParams{ObservedKey: k.Key, Observed: string(k.Body), StudioID: studio, LadderID: ladderID})
+	return s.q(ctx).SaveObserved(ctx, rows.SaveObservedParams{ObservedKey: k.Key, Observed: string(k.Body), StudioID: studio, LadderID: ladderID})
 }
 
 // DropSnapshot throws the cached standing of a ladder away.
 func (s *Store) DropSnapshot(ctx context.Context, studio, ladderID string) error {
-	return s.q.DropSnapshot(ctx, rows.DropSnapshotParams{StudioID: studio, LadderID: ladderID})
+	return s.q(ctx).DropSnapshot(ctx, rows.DropSnapshotParams{StudioID: studio, LadderID: ladderID})
 }
 
 // Snapshots returns the standings that are kept of every ladder of a studio, by ladder.
 func (s *Store) Snapshots(ctx context.Context, studio string) (map[string]Kept, error) {
-	list, err := s.q.Snapshots(ctx, studio)
+	list, err := s.q(ctx).Snapshots(ctx, studio)
 	out := make(map[string]Kept, len(list))
 	for _, r := range list {
 		out[r.LadderID] = Kept{Key: r.Fingerprint, Body: r.Body}
@@ -230,7 +232,7 @@ func (s *Store) Snapshots(ctx context.Context, studio string) (map[string]Kept, 
 
 // Observed returns what the forecasts learn from every ladder of a studio, by ladder.
 func (s *Store) Observed(ctx context.Context, studio string) (map[string]Kept, error) {
-	list, err := s.q.Observed(ctx, studio)
+	list, err := s.q(ctx).Observed(ctx, studio)
 	out := make(map[string]Kept, len(list))
 	for _, r := range list {
 		out[r.LadderID] = Kept{Key: r.ObservedKey, Body: []byte(r.Observed)}
@@ -240,7 +242,7 @@ func (s *Store) Observed(ctx context.Context, studio string) (map[string]Kept, e
 
 // Briefs returns what is kept of every student of a studio for the pages of all, by ladder.
 func (s *Store) Briefs(ctx context.Context, studio string) (map[string]Kept, error) {
-	list, err := s.q.Briefs(ctx, studio)
+	list, err := s.q(ctx).Briefs(ctx, studio)
 	out := make(map[string]Kept, len(list))
 	for _, r := range list {
 		out[r.LadderID] = Kept{Key: r.Fingerprint, Body: r.Body}
@@ -250,13 +252,13 @@ func (s *Store) Briefs(ctx context.Context, studio string) (map[string]Kept, err
 
 // SaveBrief keeps one in place of an older one.
 func (s *Store) SaveBrief(ctx context.Context, studio, ladderID string, k Kept) error {
-	return s.q.SaveBrief(ctx, rows.SaveBriefParams{StudioID: studio, LadderID: ladderID, Fingerprint: k.Key, Body: k.Body})
+	return s.q(ctx).SaveBrief(ctx, rows.SaveBriefParams{StudioID: studio, LadderID: ladderID, Fingerprint: k.Key, Body: k.Body})
 }
 
 // LogAfter returns the entries of a ladder that arrived after a place in the order of arrival (0 for all), and
 // the place of the last of them.
 func (s *Store) LogAfter(ctx context.Context, studio, ladderID string, after int64) ([]studentlog.Entry, int64, error) {
-	list, err := s.q.EntriesAfter(ctx, rows.EntriesAfterParams{StudioID: studio, LadderID: ladderID, Seq: after})
+	list, err := s.q(ctx).EntriesAfter(ctx, rows.EntriesAfterParams{StudioID: studio, LadderID: ladderID, Seq: after})
 	if err != nil {
 		return nil, after, err
 	}

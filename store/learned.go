@@ -13,7 +13,7 @@ import (
 
 // Learned is what a studio uses of what it has learned; nothing where it uses nothing.
 func (s *Store) Learned(ctx context.Context, studio string) (learning.Used, error) {
-	body, err := s.q.Learned(ctx, studio)
+	body, err := s.q(ctx).Learned(ctx, studio)
 	if errors.Is(err, sql.ErrNoRows) {
 		return learning.Used{}, nil
 	}

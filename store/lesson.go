@@ -23,7 +23,7 @@ type LessonPlan struct {
 // LessonPlans returns the plan kept for a day (with version 0 when there is
 // none) and the last one before it (nil when there is none).
 func (s *Store) LessonPlans(ctx context.Context, studio, ladderID string, day time.Time) (here LessonPlan, before *LessonPlan, err error) {
-	list, err := s.q.LessonPlans(ctx, rows.LessonPlansParams{StudioID: studio, LadderID: ladderID, Day: day})
+	list, err := s.q(ctx).LessonPlans(ctx, rows.LessonPlansParams{StudioID: studio, LadderID: ladderID, Day: day})
 	here = LessonPlan{Ladder: ladderID, Day: day}
 	for _, r := range list {
 		p, err := planOf(r)
@@ -41,7 +41,7 @@ func (s *Store) LessonPlans(ctx context.Context, studio, ladderID string, day ti
 
 // DayPlans returns the plans kept for a day, by ladder.
 func (s *Store) DayPlans(ctx context.Context, studio string, day time.Time) (map[string]LessonPlan, error) {
-	list, err := s.q.DayPlans(ctx, rows.DayPlansParams{StudioID: studio, Day: day})
+	list, err := s.q(ctx).DayPlans(ctx, rows.DayPlansParams{StudioID: studio, Day: day})
 	out := map[string]LessonPlan{}
 	for _, r := range list {
 		if out[r.LadderID], err = planOf(r); err != nil {
@@ -49,6 +49,18 @@ func (s *Store) DayPlans(ctx context.Context, studio string, day time.Time) (map
 		}
 	}
 	return out, err
+}
+
+// SaveLessonPlans keeps some plans, all or none.
+func (s *Store) SaveLessonPlans(ctx context.Context, studio string, list []LessonPlan) error {
+	return s.Together(ctx, func(ctx context.Context) error {
+		for _, p := range list {
+			if err := s.SaveLessonPlan(ctx, studio, p); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 }
 
 // SaveLessonPlan keeps a plan. Its version is the one that it was made from, 0
@@ -63,9 +75,9 @@ func (s *Store) SaveLessonPlan(ctx context.Context, studio string, p LessonPlan)
 		return err
 	}
 	if p.Version == 0 {
-		return explain(s.q.AddLessonPlan(ctx, rows.AddLessonPlanParams{StudioID: studio, LadderID: p.Ladder, Day: p.Day, Hand: string(hand), Body: string(body)}))
+		return explain(s.q(ctx).AddLessonPlan(ctx, rows.AddLessonPlanParams{StudioID: studio, LadderID: p.Ladder, Day: p.Day, Hand: string(hand), Body: string(body)}))
 	}
-	n, err := s.q.ChangeLessonPlan(ctx, rows.ChangeLessonPlanParams{Hand: string(hand), Body: string(body), StudioID: studio, LadderID: p.Ladder, Day: p.Day, Version: p.Version})
+	n, err := s.q(ctx).ChangeLessonPlan(ctx, rows.ChangeLessonPlanParams{Hand: string(hand), Body: string(body), StudioID: studio, LadderID: p.Ladder, Day: p.Day, Version: p.Version})
 	if err == nil && n == 0 {
 		return ErrConflict
 	}

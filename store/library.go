@@ -31,7 +31,7 @@ type ScoreFile struct {
 
 // AddSource adds a book.
 func (s *Store) AddSource(ctx context.Context, studio string, src Source) error {
-	return explain(s.q.AddSource(ctx, rows.AddSourceParams{StudioID: studio, ID: src.ID, Title: src.Title, Instrument: src.Instrument}))
+	return explain(s.q(ctx).AddSource(ctx, rows.AddSourceParams{StudioID: studio, ID: src.ID, Title: src.Title, Instrument: src.Instrument}))
 }
 
 // AddMaterial adds a material with its demands, focus points and score file
@@ -66,10 +66,12 @@ func (s *Store) CopyMaterial(ctx context.Context, studio, from string, c materia
 	if err != nil {
 		return err
 	}
-	if added, err := s.AddMaterial(ctx, studio, c, file); err != nil || !added || len(set) == 0 {
-		return err
-	}
-	return s.SaveReading(ctx, studio, Reading{Material: c, Set: set})
+	return s.Together(ctx, func(ctx context.Context) error {
+		if added, err := s.AddMaterial(ctx, studio, c, file); err != nil || !added || len(set) == 0 {
+			return err
+		}
+		return s.SaveReading(ctx, studio, Reading{Material: c, Set: set})
+	})
 }
 
 // Import adds skills, sources and materials in one transaction: all or nothing.
@@ -101,7 +103,7 @@ func (s *Store) Import(ctx context.Context, studio string, skills []skill.Skill,
 
 // Skills returns the skills of the studio's own.
 func (s *Store) Skills(ctx context.Context, studio string) ([]skill.Skill, error) {
-	bodies, err := s.q.Skills(ctx, studio)
+	bodies, err := s.q(ctx).Skills(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
@@ -116,7 +118,7 @@ func (s *Store) Skills(ctx context.Context, studio string) ([]skill.Skill, error
 
 // Sources returns the studio's books by title.
 func (s *Store) Sources(ctx context.Context, studio string) ([]Source, error) {
-	list, err := s.q.Sources(ctx, studio)
+	list, err := s.q(ctx).Sources(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
@@ -243,12 +245,12 @@ func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error
 // OutdatedStudios returns the studios with scores that were read by rules
 // before a version.
 func (s *Store) OutdatedStudios(ctx context.Context, rules int) ([]string, error) {
-	return s.q.OutdatedStudios(ctx, int16(rules))
+	return s.q(ctx).OutdatedStudios(ctx, int16(rules))
 }
 
 // Overrulings returns what the teacher set for a material, by key.
 func (s *Store) Overrulings(ctx context.Context, studio, materialID string) ([]overrule.Overruling, error) {
-	bodies, err := s.q.Overrulings(ctx, rows.OverrulingsParams{StudioID: studio, MaterialID: materialID})
+	bodies, err := s.q(ctx).Overrulings(ctx, rows.OverrulingsParams{StudioID: studio, MaterialID: materialID})
 	if err != nil {
 		return nil, err
 	}
@@ -286,7 +288,7 @@ func addParts(ctx context.Context, q *rows.Queries, studio string, m material.Ma
 
 // ScoreFile returns the score of a material, or ErrNotFound.
 func (s *Store) ScoreFile(ctx context.Context, studio, materialID string) (ScoreFile, error) {
-	r, err := s.q.ScoreFile(ctx, rows.ScoreFileParams{StudioID: studio, MaterialID: materialID})
+	r, err := s.q(ctx).ScoreFile(ctx, rows.ScoreFileParams{StudioID: studio, MaterialID: materialID})
 	return ScoreFile{Name: r.FileName, Data: r.Data}, explain(err)
 }
 
@@ -297,9 +299,12 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 	var demands []rows.Demand
 	var points []rows.FocusPoint
 	g, side := errgroup.WithContext(ctx)
-	g.Go(func() (err error) { materials, err = s.q.Materials(side, studio); return err })
-	g.Go(func() (err error) { demands, err = s.q.Demands(side, studio); return err })
-	g.Go(func() (err error) { points, err = s.q.FocusPoints(side, studio); return err })
+	if transaction(ctx) != nil {
+		g.SetLimit(1) // a transaction has one connection
+	}
+	g.Go(func() (err error) { materials, err = s.q(ctx).Materials(side, studio); return err })
+	g.Go(func() (err error) { demands, err = s.q(ctx).Demands(side, studio); return err })
+	g.Go(func() (err error) { points, err = s.q(ctx).FocusPoints(side, studio); return err })
 	if err := g.Wait(); err != nil {
 		return nil, err
 	}

@@ -37,7 +37,7 @@ func (s *Store) AddNotes(ctx context.Context, studio, ladder string, notes []stu
 
 // Notes are those of a ladder since a time, in order.
 func (s *Store) Notes(ctx context.Context, studio, ladder string, since time.Time) ([]studentplan.Note, error) {
-	list, err := s.q.FamilyNotes(ctx, rows.FamilyNotesParams{StudioID: studio, LadderID: ladder, At: since})
+	list, err := s.q(ctx).FamilyNotes(ctx, rows.FamilyNotesParams{StudioID: studio, LadderID: ladder, At: since})
 	var out []studentplan.Note
 	for _, r := range list {
 		out = append(out, noteOf(r.ID, r.Kind, r.Text, r.About, r.Day, r.At, r.Answer, r.AnsweredAt))
@@ -47,13 +47,13 @@ func (s *Store) Notes(ctx context.Context, studio, ladder string, since time.Tim
 
 // Note is one of a studio, or ErrNotFound.
 func (s *Store) Note(ctx context.Context, studio, id string) (Note, error) {
-	r, err := s.q.FamilyNote(ctx, rows.FamilyNoteParams{StudioID: studio, ID: id})
+	r, err := s.q(ctx).FamilyNote(ctx, rows.FamilyNoteParams{StudioID: studio, ID: id})
 	return Note{Note: noteOf(r.ID, r.Kind, r.Text, r.About, r.Day, r.At, r.Answer, r.AnsweredAt), Ladder: r.LadderID}, explain(err)
 }
 
 // StudioNotes are those of a whole studio since a time, in order.
 func (s *Store) StudioNotes(ctx context.Context, studio string, since time.Time) ([]Note, error) {
-	list, err := s.q.StudioNotes(ctx, rows.StudioNotesParams{StudioID: studio, At: since})
+	list, err := s.q(ctx).StudioNotes(ctx, rows.StudioNotesParams{StudioID: studio, At: since})
 	var out []Note
 	for _, r := range list {
 		out = append(out, Note{noteOf(r.ID, r.Kind, r.Text, r.About, r.Day, r.At, r.Answer, r.AnsweredAt), r.LadderID, r.Name, r.Instrument})
@@ -94,7 +94,7 @@ func (s *Store) SetWishes(ctx context.Context, f Family) error {
 
 // DropReminder takes back the reminder of a day on which something was practised.
 func (s *Store) DropReminder(ctx context.Context, studio, ladder string, day time.Time) error {
-	return s.q.DropReminder(ctx, rows.DropReminderParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
+	return s.q(ctx).DropReminder(ctx, rows.DropReminderParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
 }
 
 // Other is another ladder that the same family reads.
@@ -105,7 +105,7 @@ type Other struct {
 // Others are the other ladders of the same family whose links open on a day: of the same student, and of
 // those for whom somebody is written to at the same address.
 func (s *Store) Others(ctx context.Context, studio, ladder string, day time.Time) ([]Other, error) {
-	list, err := s.q.OthersOfFamily(ctx, rows.OthersOfFamilyParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
+	list, err := s.q(ctx).OthersOfFamily(ctx, rows.OthersOfFamilyParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
 	var out []Other
 	for _, r := range list {
 		if err := s.opened(&r.Token); err != nil {

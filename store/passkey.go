@@ -18,12 +18,12 @@ type Passkey struct {
 
 // AddPasskey keeps one; one that is there is ErrConflict.
 func (s *Store) AddPasskey(ctx context.Context, teacher string, k Passkey) error {
-	return explain(s.q.AddPasskey(ctx, rows.AddPasskeyParams{ID: k.ID, TeacherID: teacher, Name: k.Name, Body: string(k.Body), MadeAt: k.Made.UTC()}))
+	return explain(s.q(ctx).AddPasskey(ctx, rows.AddPasskeyParams{ID: k.ID, TeacherID: teacher, Name: k.Name, Body: string(k.Body), MadeAt: k.Made.UTC()}))
 }
 
 // Passkeys are those of somebody, the first one first.
 func (s *Store) Passkeys(ctx context.Context, teacher string) ([]Passkey, error) {
-	list, err := s.q.Passkeys(ctx, teacher)
+	list, err := s.q(ctx).Passkeys(ctx, teacher)
 	out := make([]Passkey, len(list))
 	for i, r := range list {
 		out[i] = Passkey{ID: r.ID, Name: r.Name, Body: []byte(r.Body), Made: r.MadeAt, Used: r.UsedAt.Time}
@@ -33,17 +33,22 @@ func (s *Store) Passkeys(ctx context.Context, teacher string) ([]Passkey, error)
 
 // UsePasskey keeps a key as it is after a sign-in.
 func (s *Store) UsePasskey(ctx context.Context, teacher string, k Passkey) error {
-	return s.q.UsePasskey(ctx, rows.UsePasskeyParams{Body: string(k.Body), UsedAt: moment(k.Used), ID: k.ID, TeacherID: teacher})
+	return s.q(ctx).UsePasskey(ctx, rows.UsePasskeyParams{Body: string(k.Body), UsedAt: moment(k.Used), ID: k.ID, TeacherID: teacher})
 }
 
 // DropPasskey takes one away; one that is not there is ErrNotFound.
 func (s *Store) DropPasskey(ctx context.Context, teacher, id string) error {
-	return found(s.q.DropPasskey(ctx, rows.DropPasskeyParams{ID: id, TeacherID: teacher}))
+	return found(s.q(ctx).DropPasskey(ctx, rows.DropPasskeyParams{ID: id, TeacherID: teacher}))
+}
+
+// DropPasskeys takes all keys of somebody away.
+func (s *Store) DropPasskeys(ctx context.Context, teacher string) error {
+	return s.q(ctx).DropPasskeys(ctx, teacher)
 }
 
 // AddChallenge keeps what a device was asked to sign, under a hash.
 func (s *Store) AddChallenge(ctx context.Context, id string, body []byte, until time.Time) error {
-	return s.q.AddChallenge(ctx, rows.AddChallengeParams{ID: id, Body: string(body), UntilAt: until.UTC()})
+	return s.q(ctx).AddChallenge(ctx, rows.AddChallengeParams{ID: id, Body: string(body), UntilAt: until.UTC()})
 }
 
 // TakeChallenge takes it, once; one that is not there or ran out is ErrNotFound.

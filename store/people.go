@@ -68,7 +68,7 @@ func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
 
 // Studio returns a studio by id.
 func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
-	r, err := s.q.Studio(ctx, id)
+	r, err := s.q(ctx).Studio(ctx, id)
 	if err != nil {
 		return Studio{}, explain(err)
 	}
@@ -114,7 +114,7 @@ func (s *Store) SetTeacherWays(ctx context.Context, t Studio, version int64) err
 	if err != nil {
 		return err
 	}
-	n, err := s.q.SetTeacherWays(ctx, rows.SetTeacherWaysParams{TeacherWays: sql.NullString{String: string(body), Valid: len(t.Ways) > 0}, ID: t.ID, WayVersion: version})
+	n, err := s.q(ctx).SetTeacherWays(ctx, rows.SetTeacherWaysParams{TeacherWays: sql.NullString{String: string(body), Valid: len(t.Ways) > 0}, ID: t.ID, WayVersion: version})
 	if err == nil && n == 0 {
 		return ErrConflict
 	}
@@ -127,7 +127,7 @@ func (s *Store) SetWay(ctx context.Context, studio string, w way.Way, version in
 	if err != nil {
 		return err
 	}
-	n, err := s.q.SetWay(ctx, rows.SetWayParams{Way: string(body), Approach: string(w.Approach), ID: studio, WayVersion: version})
+	n, err := s.q(ctx).SetWay(ctx, rows.SetWayParams{Way: string(body), Approach: string(w.Approach), ID: studio, WayVersion: version})
 	if err == nil && n == 0 {
 		return ErrConflict
 	}
@@ -137,12 +137,12 @@ func (s *Store) SetWay(ctx context.Context, studio string, w way.Way, version in
 // SetLadderWay changes in which switches a student differs from the studio (see
 // way.Own); the approach among them is kept by itself, empty for the studio's.
 func (s *Store) SetLadderWay(ctx context.Context, studio, ladderID string, own []byte, approach naming.Approach) error {
-	return s.q.SetLadderWay(ctx, rows.SetLadderWayParams{Way: string(own), Approach: string(approach), StudioID: studio, ID: ladderID})
+	return s.q(ctx).SetLadderWay(ctx, rows.SetLadderWayParams{Way: string(own), Approach: string(approach), StudioID: studio, ID: ladderID})
 }
 
 // Holidays returns the holidays of the studio and of its students by their first day.
 func (s *Store) Holidays(ctx context.Context, studio string) ([]calendar.Holiday, error) {
-	list, err := s.q.Holidays(ctx, studio)
+	list, err := s.q(ctx).Holidays(ctx, studio)
 	out := make([]calendar.Holiday, len(list))
 	for i, r := range list {
 		out[i] = calendar.Holiday{ID: r.ID, Name: r.Name, First: r.FirstDay, Last: r.LastDay, Student: r.StudentID}
@@ -152,18 +152,30 @@ func (s *Store) Holidays(ctx context.Context, studio string) ([]calendar.Holiday
 
 // SetHoliday adds or changes a holiday.
 func (s *Store) SetHoliday(ctx context.Context, studio string, h calendar.Holiday) error {
-	return s.q.SetHoliday(ctx, rows.SetHolidayParams{StudioID: studio, ID: h.ID, Name: h.Name, FirstDay: h.First, LastDay: h.Last, StudentID: h.Student})
+	return s.q(ctx).SetHoliday(ctx, rows.SetHolidayParams{StudioID: studio, ID: h.ID, Name: h.Name, FirstDay: h.First, LastDay: h.Last, StudentID: h.Student})
+}
+
+// SetHolidays adds or changes some holidays, all or none.
+func (s *Store) SetHolidays(ctx context.Context, studio string, list []calendar.Holiday) error {
+	return s.Together(ctx, func(ctx context.Context) error {
+		for _, h := range list {
+			if err := s.SetHoliday(ctx, studio, h); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 }
 
 // RemoveHoliday takes a holiday away.
 func (s *Store) RemoveHoliday(ctx context.Context, studio, id string) error {
-	return found(s.q.RemoveHoliday(ctx, rows.RemoveHolidayParams{StudioID: studio, ID: id}))
+	return found(s.q(ctx).RemoveHoliday(ctx, rows.RemoveHolidayParams{StudioID: studio, ID: id}))
 }
 
 // SetWords changes the studio's words and usual approach. It returns
 // ErrConflict when the version is not the one stored.
 func (s *Store) SetWords(ctx context.Context, st Studio) error {
-	n, err := s.q.SetWords(ctx, rows.SetWordsParams{
+	n, err := s.q(ctx).SetWords(ctx, rows.SetWordsParams{
 		NoteNames: string(st.Words.Notes), StepNames: string(st.Words.Steps), ValueNames: string(st.Words.Values), RhythmWords: rhythm(st.Words.Rhythm), Approach: string(st.Approach), ID: st.ID, WordsVersion: st.WordsVersion,
 	})
 	if err == nil && n == 0 {
@@ -174,24 +186,24 @@ func (s *Store) SetWords(ctx context.Context, st Studio) error {
 
 // SetApproach changes a student's way of reading; empty for the studio's.
 func (s *Store) SetApproach(ctx context.Context, studio, ladderID string, a naming.Approach) error {
-	return s.q.SetApproach(ctx, rows.SetApproachParams{Approach: string(a), StudioID: studio, ID: ladderID})
+	return s.q(ctx).SetApproach(ctx, rows.SetApproachParams{Approach: string(a), StudioID: studio, ID: ladderID})
 }
 
 // TeacherByEmail returns the account with an e-mail address, or ErrNotFound.
 func (s *Store) TeacherByEmail(ctx context.Context, email string) (Teacher, error) {
-	r, err := s.q.TeacherByEmail(ctx, email)
+	r, err := s.q(ctx).TeacherByEmail(ctx, email)
 	return s.teacherOf(r, err)
 }
 
 // Teacher returns an account by id.
 func (s *Store) Teacher(ctx context.Context, id string) (Teacher, error) {
-	r, err := s.q.Teacher(ctx, id)
+	r, err := s.q(ctx).Teacher(ctx, id)
 	return s.teacherOf(r, err)
 }
 
 // StudioTeacher returns the first account of a studio.
 func (s *Store) StudioTeacher(ctx context.Context, studio string) (Teacher, error) {
-	r, err := s.q.StudioTeacher(ctx, studio)
+	r, err := s.q(ctx).StudioTeacher(ctx, studio)
 	return s.teacherOf(r, err)
 }
 

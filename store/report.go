@@ -24,7 +24,7 @@ type Report struct {
 
 // Report returns a report of a ladder, or ErrNotFound.
 func (s *Store) Report(ctx context.Context, studio, ladderID, id string) (Report, error) {
-	r, err := s.q.Report(ctx, rows.ReportParams{StudioID: studio, LadderID: ladderID, ID: id})
+	r, err := s.q(ctx).Report(ctx, rows.ReportParams{StudioID: studio, LadderID: ladderID, ID: id})
 	if err != nil {
 		return Report{}, explain(err)
 	}
@@ -33,7 +33,7 @@ func (s *Store) Report(ctx context.Context, studio, ladderID, id string) (Report
 
 // Reports returns those of a ladder, the latest first.
 func (s *Store) Reports(ctx context.Context, studio, ladderID string) ([]Report, error) {
-	list, err := s.q.Reports(ctx, rows.ReportsParams{StudioID: studio, LadderID: ladderID})
+	list, err := s.q(ctx).Reports(ctx, rows.ReportsParams{StudioID: studio, LadderID: ladderID})
 	if err != nil {
 		return nil, err
 	}
@@ -62,7 +62,7 @@ func reportOf(r rows.ReportsRow) (Report, error) {
 
 // StudioReports says which reports a studio has made, in the order in which they were.
 func (s *Store) StudioReports(ctx context.Context, studio string) ([]progress.Made, error) {
-	list, err := s.q.StudioReports(ctx, studio)
+	list, err := s.q(ctx).StudioReports(ctx, studio)
 	out := make([]progress.Made, len(list))
 	for i, r := range list {
 		out[i] = progress.Made{ID: r.ID, Ladder: r.LadderID, To: r.LastDay, Published: r.PublishedAt.Valid}
@@ -77,9 +77,9 @@ func (s *Store) SaveReport(ctx context.Context, studio string, r Report) error {
 		return err
 	}
 	if r.Version == 0 {
-		return explain(s.q.AddReport(ctx, rows.AddReportParams{StudioID: studio, ID: r.ID, LadderID: r.Ladder, Body: string(body), LastDay: r.Written.Span.To, MadeAt: r.MadeAt}))
+		return explain(s.q(ctx).AddReport(ctx, rows.AddReportParams{StudioID: studio, ID: r.ID, LadderID: r.Ladder, Body: string(body), LastDay: r.Written.Span.To, MadeAt: r.MadeAt}))
 	}
-	return explain(changed(s.q.ChangeReport(ctx, rows.ChangeReportParams{
+	return explain(changed(s.q(ctx).ChangeReport(ctx, rows.ChangeReportParams{
 		Body: string(body), LastDay: r.Written.Span.To, StudioID: studio, LadderID: r.Ladder, ID: r.ID, Version: r.Version})))
 }
 
@@ -100,11 +100,11 @@ func (s *Store) PublishReport(ctx context.Context, studio string, r Report, pdf 
 
 // ReportPDF returns the printed page of a published report, or ErrNotFound.
 func (s *Store) ReportPDF(ctx context.Context, studio, ladderID, id string) ([]byte, error) {
-	pdf, err := s.q.ReportPDF(ctx, rows.ReportPDFParams{StudioID: studio, LadderID: ladderID, ID: id})
+	pdf, err := s.q(ctx).ReportPDF(ctx, rows.ReportPDFParams{StudioID: studio, LadderID: ladderID, ID: id})
 	return pdf, explain(err)
 }
 
 // DropReport takes a report away; one that is not there is ErrNotFound.
 func (s *Store) DropReport(ctx context.Context, studio, ladderID, id string) error {
-	return explain(found(s.q.DropReport(ctx, rows.DropReportParams{StudioID: studio, LadderID: ladderID, ID: id})))
+	return explain(found(s.q(ctx).DropReport(ctx, rows.DropReportParams{StudioID: studio, LadderID: ladderID, ID: id})))
 }

@@ -49,7 +49,7 @@ const sweepEvery = 5 * time.Minute
 
 // Sessions returns the sessions of a store; close them to stop their clean-up.
 func (s *Store) Sessions(now clock.Clock) *Sessions {
-	out := &Sessions{q: s.q, now: now, stop: make(chan struct{})}
+	out := &Sessions{q: rows.New(s.db), now: now, stop: make(chan struct{})}
 	go out.sweep()
 	return out
 }
@@ -114,7 +114,7 @@ func moment(t time.Time) sql.NullTime { return sql.NullTime{Time: t.UTC(), Valid
 
 // SessionsOf are the open sessions of somebody, the one seen last first.
 func (s *Store) SessionsOf(ctx context.Context, teacher string) ([]Session, error) {
-	list, err := s.q.SessionsOf(ctx, rows.SessionsOfParams{TeacherID: text(teacher), Expiry: clock.Real().UTC()})
+	list, err := s.q(ctx).SessionsOf(ctx, rows.SessionsOfParams{TeacherID: text(teacher), Expiry: clock.Real().UTC()})
 	out := make([]Session, len(list))
 	for i, r := range list {
 		out[i] = Session{ID: r.ID.String, Device: r.Device, Began: r.BeganAt.Time, Seen: r.SeenAt.Time, Token: r.Token}
@@ -124,11 +124,11 @@ func (s *Store) SessionsOf(ctx context.Context, teacher string) ([]Session, erro
 
 // EndSession ends one session of somebody; one that is not there is ErrNotFound.
 func (s *Store) EndSession(ctx context.Context, teacher, id string) error {
-	return found(s.q.EndSessionOf(ctx, rows.EndSessionOfParams{TeacherID: text(teacher), ID: text(id)}))
+	return found(s.q(ctx).EndSessionOf(ctx, rows.EndSessionOfParams{TeacherID: text(teacher), ID: text(id)}))
 }
 
 // EndSessions ends all sessions of somebody but the one that is kept under a token (empty for none), and says how many.
 func (s *Store) EndSessions(ctx context.Context, teacher, but string) (int, error) {
-	n, err := s.q.EndOtherSessions(ctx, rows.EndOtherSessionsParams{TeacherID: text(teacher), Token: but})
+	n, err := s.q(ctx).EndOtherSessions(ctx, rows.EndOtherSessionsParams{TeacherID: text(teacher), Token: but})
 	return int(n), err
 }

@@ -12,7 +12,7 @@ import (
 
 // Aliases are the materials in whose place another one stands, by their ids.
 func (s *Store) Aliases(ctx context.Context, studio string) (map[string]string, error) {
-	list, err := s.q.Aliases(ctx, studio)
+	list, err := s.q(ctx).Aliases(ctx, studio)
 	out := make(map[string]string, len(list))
 	for _, r := range list {
 		out[r.ID] = r.MergedInto

@@ -44,7 +44,6 @@ var migrations embed.FS
 // Store is a handle on the database; it is safe for concurrent use.
 type Store struct {
 	db *sql.DB
-	q  *rows.Queries
 	// secret seals what opens something; nil for none.
 	secret *Secret
 }
@@ -80,7 +79,7 @@ func OpenThrough(ctx context.Context, dsn string, wrap func(driver.Connector) dr
 		db.Close()
 		return nil, fmt.Errorf("the database does not answer: %w", err)
 	}
-	return &Store{db: db, q: rows.New(db)}, nil
+	return &Store{db: db}, nil
 }
 
 // Close closes all connections.
@@ -130,14 +129,18 @@ ORDER BY table_name, ordinal_position LIMIT 1`
 	return fmt.Errorf("the table %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER TABLE `%s` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", table, charset, table)
 }
 
-// within runs f in one transaction.
+// within runs f in one transaction: that of the context (see Together), in which what f wrote goes alone when it fails, or one
+// of its own.
 func (s *Store) within(ctx context.Context, f func(q *rows.Queries) error) error {
+	if tx := transaction(ctx); tx != nil {
+		return part(ctx, tx, func() error { return f(rows.New(tx)) })
+	}
 	tx, err := s.db.BeginTx(ctx, nil)
 	if err != nil {
 		return err
 	}
 	defer tx.Rollback() // after Commit this does nothing
-	if err := f(s.q.WithTx(tx)); err != nil {
+	if err := f(rows.New(tx)); err != nil {
 		return err
 	}
 	return tx.Commit()

@@ -149,21 +149,21 @@ func addLadder(ctx context.Context, q *rows.Queries, studio string, l Ladder) er
 
 // Person returns a student with contacts and pauses.
 func (s *Store) Person(ctx context.Context, studio, id string) (Person, error) {
-	r, err := s.q.Student(ctx, rows.StudentParams{StudioID: studio, ID: id})
+	r, err := s.q(ctx).Student(ctx, rows.StudentParams{StudioID: studio, ID: id})
 	if err != nil {
 		return Person{}, explain(err)
 	}
 	p := Person{
 		ID: r.ID, Name: r.Name, Called: r.Called, Born: r.Born, BornAbout: r.BornAbout, Notes: r.Notes, Since: r.Since.Time, Left: r.LeftOn.Time, Version: r.Version,
 	}
-	contacts, err := s.q.Contacts(ctx, rows.ContactsParams{StudioID: studio, StudentID: id})
+	contacts, err := s.q(ctx).Contacts(ctx, rows.ContactsParams{StudioID: studio, StudentID: id})
 	if err != nil {
 		return p, err
 	}
 	for _, c := range contacts {
 		p.Contacts = append(p.Contacts, Contact{ID: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: consent.Said(c.Named)})
 	}
-	pauses, err := s.q.Pauses(ctx, rows.PausesParams{StudioID: studio, StudentID: id})
+	pauses, err := s.q(ctx).Pauses(ctx, rows.PausesParams{StudioID: studio, StudentID: id})
 	for _, x := range pauses {
 		p.Pauses = append(p.Pauses, Pause{ID: x.ID, First: x.FirstDay, Last: x.LastDay.Time})
 	}
@@ -206,18 +206,18 @@ func setContacts(ctx context.Context, q *rows.Queries, studio string, p Person) 
 
 // Recipients are the addresses of those who agreed to be written to about a ladder, in order.
 func (s *Store) Recipients(ctx context.Context, studio, ladderID string) ([]string, error) {
-	list, err := s.q.Recipients(ctx, rows.RecipientsParams{StudioID: studio, ID: ladderID})
+	list, err := s.q(ctx).Recipients(ctx, rows.RecipientsParams{StudioID: studio, ID: ladderID})
 	return slices.Compact(list), err
 }
 
 // SetPause adds or changes a pause.
 func (s *Store) SetPause(ctx context.Context, studio, student string, p Pause) error {
-	return explain(s.q.SetPause(ctx, rows.SetPauseParams{StudioID: studio, ID: p.ID, StudentID: student, FirstDay: p.First, LastDay: nullDay(p.Last)}))
+	return explain(s.q(ctx).SetPause(ctx, rows.SetPauseParams{StudioID: studio, ID: p.ID, StudentID: student, FirstDay: p.First, LastDay: nullDay(p.Last)}))
 }
 
 // RemovePause takes a pause away.
 func (s *Store) RemovePause(ctx context.Context, studio, student, id string) error {
-	return found(s.q.RemovePause(ctx, rows.RemovePauseParams{StudioID: studio, StudentID: student, ID: id}))
+	return found(s.q(ctx).RemovePause(ctx, rows.RemovePauseParams{StudioID: studio, StudentID: student, ID: id}))
 }
 
 // SetLeft says from which day on a student is gone, or with a zero one that they are back; the time away
@@ -233,50 +233,50 @@ func (s *Store) SetLeft(ctx context.Context, studio, student string, from time.T
 
 // SetEnded says from which day on there are no lessons on an instrument; a zero one takes them up again.
 func (s *Store) SetEnded(ctx context.Context, studio, ladderID string, from time.Time) error {
-	_, err := s.q.SetEnded(ctx, rows.SetEndedParams{EndedOn: nullDay(from), StudioID: studio, ID: ladderID})
+	_, err := s.q(ctx).SetEnded(ctx, rows.SetEndedParams{EndedOn: nullDay(from), StudioID: studio, ID: ladderID})
 	return explain(err)
 }
 
 // SetInstrument changes the instrument of a ladder.
 func (s *Store) SetInstrument(ctx context.Context, studio, ladderID, instrument string) error {
-	_, err := s.q.SetInstrument(ctx, rows.SetInstrumentParams{Instrument: instrument, StudioID: studio, ID: ladderID})
+	_, err := s.q(ctx).SetInstrument(ctx, rows.SetInstrumentParams{Instrument: instrument, StudioID: studio, ID: ladderID})
 	return explain(err)
 }
 
 // Ladder returns one ladder of a studio.
 func (s *Store) Ladder(ctx context.Context, studio, id string) (Ladder, error) {
-	r, err := s.q.Ladder(ctx, rows.LadderParams{StudioID: studio, ID: id})
+	r, err := s.q(ctx).Ladder(ctx, rows.LadderParams{StudioID: studio, ID: id})
 	if err != nil {
 		return Ladder{}, explain(err)
 	}
-	slots, err := s.q.Slots(ctx, rows.SlotsParams{StudioID: studio, LadderID: id})
+	slots, err := s.q(ctx).Slots(ctx, rows.SlotsParams{StudioID: studio, LadderID: id})
 	if err != nil {
 		return Ladder{}, err
 	}
-	changes, err := s.q.LessonChanges(ctx, rows.LessonChangesParams{StudioID: studio, LadderID: id})
+	changes, err := s.q(ctx).LessonChanges(ctx, rows.LessonChangesParams{StudioID: studio, LadderID: id})
 	if err != nil {
 		return Ladder{}, err
 	}
-	pauses, err := s.q.Pauses(ctx, rows.PausesParams{StudioID: studio, StudentID: r.StudentID})
+	pauses, err := s.q(ctx).Pauses(ctx, rows.PausesParams{StudioID: studio, StudentID: r.StudentID})
 	return ladderOf(r, timetableOf(slots, changes), pauses), err
 }
 
 // Ladders returns all ladders of a studio in the order of their lessons in the week: by the slot that holds
 // or held last, those without one at the end.
 func (s *Store) Ladders(ctx context.Context, studio string) ([]Ladder, error) {
-	list, err := s.q.Ladders(ctx, studio)
+	list, err := s.q(ctx).Ladders(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
-	slots, err := s.q.AllSlots(ctx, studio)
+	slots, err := s.q(ctx).AllSlots(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
-	changes, err := s.q.AllLessonChanges(ctx, studio)
+	changes, err := s.q(ctx).AllLessonChanges(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
-	pauses, err := s.q.AllPauses(ctx, studio)
+	pauses, err := s.q(ctx).AllPauses(ctx, studio)
 	if err != nil {
 		return nil, err
 	}
@@ -313,7 +313,7 @@ func (l Ladder) place() int {
 // SetPractice changes the practice settings. It returns ErrConflict when the
 // version is not the one stored, so that a stale form overwrites nothing.
 func (s *Store) SetPractice(ctx context.Context, studio string, l Ladder) error {
-	n, err := s.q.SetPractice(ctx, rows.SetPracticeParams{
+	n, err := s.q(ctx).SetPractice(ctx, rows.SetPracticeParams{
 		PracticeDays: dayBits(l.PracticeDays), PracticeMinutes: int16(l.PracticeMinutes), HandsApart: l.HandsApart,
 		StudioID: studio, ID: l.ID, Version: l.Version,
 	})

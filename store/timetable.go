@@ -88,7 +88,7 @@ func timetableOf(slots []rows.Slot, changes []rows.LessonChange) (t calendar.Tim
 
 // Feed returns the token that opens the teacher's own calendar; empty for none.
 func (s *Store) Feed(ctx context.Context, studio string) (string, error) {
-	token, err := s.q.Feed(ctx, studio)
+	token, err := s.q(ctx).Feed(ctx, studio)
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", nil
 	}
@@ -101,13 +101,13 @@ func (s *Store) Feed(ctx context.Context, studio string) (string, error) {
 // SetFeed lets a token open the teacher's own calendar, and none but that; an empty one opens nothing.
 func (s *Store) SetFeed(ctx context.Context, studio, token string) error {
 	if token == "" {
-		return s.q.DropFeed(ctx, studio)
+		return s.q(ctx).DropFeed(ctx, studio)
 	}
-	return explain(s.q.SetFeed(ctx, rows.SetFeedParams{StudioID: studio, Token: s.secret.close(token), TokenHash: hashed(token)}))
+	return explain(s.q(ctx).SetFeed(ctx, rows.SetFeedParams{StudioID: studio, Token: s.secret.close(token), TokenHash: hashed(token)}))
 }
 
 // FeedStudio returns the studio whose calendar a token opens, or ErrNotFound.
 func (s *Store) FeedStudio(ctx context.Context, token string) (string, error) {
-	studio, err := s.q.FeedStudio(ctx, hashed(token))
+	studio, err := s.q(ctx).FeedStudio(ctx, hashed(token))
 	return studio, explain(err)
 }

@@ -183,6 +183,21 @@ func (h *Handlers) audit(ctx context.Context, studio, teacher, kind, detail stri
 	return h.Store.Audit(ctx, studio, store.Audited{At: h.Now(), Kind: kind, Detail: detail, Teacher: teacher})
 }
 
+// grave does something grave to an account and notes it, with a letter (nil for none): all of it or nothing.
+func (h *Handlers) grave(ctx context.Context, t store.Teacher, kind, detail string, letter *wording.Letter, do func(ctx context.Context) error) error {
+	return h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := do(ctx); err != nil {
+			return err
+		}
+		if letter != nil {
+			if err := h.tell(ctx, t, *letter); err != nil {
+				return err
+			}
+		}
+		return h.audit(ctx, t.StudioID, t.ID, kind, detail)
+	})
+}
+
 // mine is the account of whoever is signed in.
 func (h *Handlers) mine(ctx context.Context) (store.Teacher, error) {
 	return h.Store.Teacher(ctx, open.Actor(ctx).Teacher)

@@ -14,7 +14,6 @@ import (
 
 	"patientladder/account"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -98,13 +97,17 @@ func (h *Handlers) signed(ctx context.Context, challenge string) (webauthn.Sessi
 	return out, json.Unmarshal(data, &out)
 }
 
-// BeginPasskey asks the device of whoever is signed in for a key.
-func (h *Handlers) BeginPasskey(ctx context.Context, _ contract.BeginPasskeyRequestObject) (contract.BeginPasskeyResponseObject, error) {
+// BeginPasskey asks the device of whoever is signed in, and gives the password once more, for a key. What the device makes
+// is taken only with the challenge that is returned here.
+func (h *Handlers) BeginPasskey(ctx context.Context, r contract.BeginPasskeyRequestObject) (contract.BeginPasskeyResponseObject, error) {
 	if h.party == nil {
 		return nil, errNoPasskeys
 	}
 	t, err := h.mine(ctx)
 	if err != nil {
+		return nil, err
+	}
+	if err := h.again(ctx, t, r.Body.Password); err != nil {
 		return nil, err
 	}
 	who, err := h.holder(ctx, t)
@@ -156,22 +159,20 @@ func (h *Handlers) AddPasskey(ctx context.Context, r contract.AddPasskeyRequestO
 	if name == "" {
 		name = deviceName(ctx)
 	}
-	if err := h.Store.AddPasskey(ctx, t.ID, store.Passkey{ID: account.Hash(string(key.ID)), Name: name, Body: body, Made: h.Now()}); err != nil {
-		return nil, err
-	}
-	if err := h.tell(ctx, t, wording.PasskeyAdded(t.Name, name)); err != nil {
-		return nil, err
-	}
-	return contract.AddPasskey204Response{}, h.audit(ctx, t.StudioID, t.ID, "passkey-added", "")
+	letter := wording.PasskeyAdded(t.Name, name)
+	return contract.AddPasskey204Response{}, h.grave(ctx, t, "passkey-added", "", &letter, func(ctx context.Context) error {
+		return h.Store.AddPasskey(ctx, t.ID, store.Passkey{ID: account.Hash(string(key.ID)), Name: name, Body: body, Made: h.Now()})
+	})
 }
 
 // DropPasskey takes one of one's own keys away.
 func (h *Handlers) DropPasskey(ctx context.Context, r contract.DropPasskeyRequestObject) (contract.DropPasskeyResponseObject, error) {
-	who := open.Actor(ctx)
-	if err := h.Store.DropPasskey(ctx, who.Teacher, r.Passkey); err != nil {
+	t, err := h.mine(ctx)
+	if err != nil {
 		return nil, err
 	}
-	return contract.DropPasskey204Response{}, h.audit(ctx, who.Studio, who.Teacher, "passkey-dropped", "")
+	letter := wording.PasskeyDropped(t.Name)
+	return contract.DropPasskey204Response{}, h.grave(ctx, t, "passkey-dropped", "", &letter, func(ctx context.Context) error { return h.Store.DropPasskey(ctx, t.ID, r.Passkey) })
 }
 
 // AskPasskey asks a device for a key that it has for this page, whoever it is.

@@ -42,20 +42,16 @@ func (h *Handlers) again(ctx context.Context, t store.Teacher, password string) 
 	return h.well(ctx, subjects...)
 }
 
-// set keeps a new password for an account.
-func (h *Handlers) set(ctx context.Context, t store.Teacher, password string) error {
+// fresh is the hash of a new password for an account, which is strong enough.
+func (h *Handlers) fresh(ctx context.Context, t store.Teacher, password string) (string, error) {
 	studio, err := h.Store.Studio(ctx, t.StudioID)
 	if err != nil {
-		return err
+		return "", err
 	}
 	if err := account.Check(password, t.Email, t.Name, studio.Name); err != nil {
-		return problem.Invalid(err.Error())
+		return "", problem.Invalid(err.Error())
 	}
-	hash, err := h.hash(ctx, password)
-	if err != nil {
-		return err
-	}
-	return h.Store.SetPassword(ctx, t.ID, hash, h.Now())
+	return h.hash(ctx, password)
 }
 
 // ChangePassword changes one's own password and ends every other session.
@@ -67,24 +63,25 @@ func (h *Handlers) ChangePassword(ctx context.Context, r contract.ChangePassword
 	if err := h.again(ctx, t, r.Body.Current); err != nil {
 		return nil, err
 	}
-	if err := h.set(ctx, t, r.Body.Password); err != nil {
-		return nil, err
-	}
-	n, err := h.Store.EndSessions(ctx, t.ID, h.here(ctx))
+	hash, err := h.fresh(ctx, t, r.Body.Password)
 	if err != nil {
 		return nil, err
 	}
-	but := ""
+	here, but := h.here(ctx), ""
 	if token := device(ctx); token != "" {
 		but = account.Hash(token)
 	}
-	if err := h.Store.ForgetDevices(ctx, t.ID, but); err != nil {
-		return nil, err
-	}
-	if err := h.tell(ctx, t, wording.PasswordChanged(t.Name)); err != nil {
-		return nil, err
-	}
-	return contract.ChangePassword200JSONResponse{Words: "Your new password holds. " + wording.SessionsEnded(n)}, h.audit(ctx, t.StudioID, t.ID, "password-changed", "")
+	n, letter := 0, wording.PasswordChanged(t.Name)
+	err = h.grave(ctx, t, "password-changed", "", &letter, func(ctx context.Context) (err error) {
+		if err := h.Store.SetPassword(ctx, t.ID, hash, h.Now()); err != nil {
+			return err
+		}
+		if n, err = h.Store.EndSessions(ctx, t.ID, here); err != nil {
+			return err
+		}
+		return h.Store.ForgetDevices(ctx, t.ID, but)
+	})
+	return contract.ChangePassword200JSONResponse{Words: "Your new password holds. " + wording.SessionsEnded(n)}, err
 }
 
 // tell sends somebody a letter about the account, where the server sends mail.
@@ -112,11 +109,13 @@ func (h *Handlers) AskForPassword(ctx context.Context, r contract.AskForPassword
 	if err != nil {
 		return nil, err
 	}
-	link, err := NewLink(ctx, h.Store, t, h.Now(), h.URL)
-	if err != nil {
-		return nil, err
-	}
-	return told, h.tell(ctx, t, wording.ForgottenPassword(t.Name, link))
+	return told, h.Store.Together(ctx, func(ctx context.Context) error {
+		link, err := NewLink(ctx, h.Store, t, h.Now(), h.URL)
+		if err != nil {
+			return err
+		}
+		return h.tell(ctx, t, wording.ForgottenPassword(t.Name, link))
+	})
 }
 
 // NewLink makes a link with which somebody sets a new password, once, within thirty minutes; url is the address of the page.
@@ -155,17 +154,29 @@ func (h *Handlers) SetPasswordByLink(ctx context.Context, r contract.SetPassword
 	if err != nil {
 		return nil, err
 	}
-	if err := h.set(ctx, t, r.Body.Password); err != nil { // the link goes with it
+	hash, err := h.fresh(ctx, t, r.Body.Password)
+	if err != nil {
 		return nil, err
 	}
-	if _, err := h.Store.EndSessions(ctx, t.ID, ""); err != nil {
+	keys, err := h.Store.Passkeys(ctx, t.ID)
+	if err != nil {
 		return nil, err
 	}
-	if err := h.Store.ForgetDevices(ctx, t.ID, ""); err != nil {
-		return nil, err
-	}
-	if err := h.tell(ctx, t, wording.PasswordChanged(t.Name)); err != nil {
-		return nil, err
-	}
-	return contract.SetPasswordByLink204Response{}, h.audit(open.As(ctx, open.Who{}), t.StudioID, t.ID, "password-by-link", "")
+	letter := wording.PasswordReset(t.Name, t.SecondSecret != "", len(keys))
+	return contract.SetPasswordByLink204Response{}, h.grave(open.As(ctx, open.Who{}), t, "password-by-link", "", &letter, func(ctx context.Context) error {
+		if err := h.Store.SetPassword(ctx, t.ID, hash, h.Now()); err != nil { // the link goes with it
+			return err
+		}
+		// Whoever was at the account may have left a way in, or shut the owner out.
+		if err := h.Store.SetSecond(ctx, t.ID, "", 0, nil); err != nil {
+			return err
+		}
+		if err := h.Store.DropPasskeys(ctx, t.ID); err != nil {
+			return err
+		}
+		if _, err := h.Store.EndSessions(ctx, t.ID, ""); err != nil {
+			return err
+		}
+		return h.Store.ForgetDevices(ctx, t.ID, "")
+	})
 }

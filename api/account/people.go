@@ -50,22 +50,21 @@ func (h *Handlers) Invite(ctx context.Context, r contract.InviteRequestObject) (
 	}
 	secret, hash := account.Token()
 	now := h.Now()
-	if err := h.Store.AddOnceLink(ctx, store.OnceLink{Token: hash, Kind: store.InviteLink, Studio: me.StudioID, Email: email, Name: name, Role: string(r.Body.Role), Made: now, Until: now.Add(invitationHolds)}); err != nil {
-		return nil, err
-	}
 	studio, err := h.Store.Studio(ctx, me.StudioID)
 	if err != nil {
 		return nil, err
 	}
 	link := h.link(invitationPath, secret)
-	if err := h.tell(ctx, store.Teacher{Email: email}, wording.Invited(name, me.Name, studio.Name, link)); err != nil {
-		return nil, err
-	}
 	words := "The link holds for three days and is shown only now. Give it to " + name + " yourself."
 	if h.Letters {
 		words = "A letter is on its way. The link holds for three days and is shown only now."
 	}
-	return contract.Invite200JSONResponse{Words: words, Link: link}, h.audit(ctx, me.StudioID, me.ID, "invited", string(r.Body.Role))
+	return contract.Invite200JSONResponse{Words: words, Link: link}, h.grave(ctx, me, "invited", string(r.Body.Role), nil, func(ctx context.Context) error {
+		if err := h.Store.AddOnceLink(ctx, store.OnceLink{Token: hash, Kind: store.InviteLink, Studio: me.StudioID, Email: email, Name: name, Role: string(r.Body.Role), Made: now, Until: now.Add(invitationHolds)}); err != nil {
+			return err
+		}
+		return h.tell(ctx, store.Teacher{Email: email}, wording.Invited(name, me.Name, studio.Name, link))
+	})
 }
 
 // AcceptInvitation makes the account that somebody was invited to.
@@ -86,7 +85,8 @@ func (h *Handlers) AcceptInvitation(ctx context.Context, r contract.AcceptInvita
 		return nil, err
 	}
 	t := store.Teacher{ID: ulid.Make().String(), StudioID: l.Studio, Email: l.Email, Name: l.Name, PasswordHash: hash, Role: l.Role}
-	switch err := h.Store.Accept(ctx, l.Token, t); {
+	err = h.grave(ctx, t, "joined", t.Role, nil, func(ctx context.Context) error { return h.Store.Accept(ctx, l.Token, t) })
+	switch {
 	case errors.Is(err, store.ErrNotFound):
 		return nil, errLink
 	case errors.Is(err, store.ErrConflict):
@@ -94,7 +94,7 @@ func (h *Handlers) AcceptInvitation(ctx context.Context, r contract.AcceptInvita
 	case err != nil:
 		return nil, err
 	}
-	return contract.AcceptInvitation204Response{}, h.audit(ctx, t.StudioID, t.ID, "joined", t.Role)
+	return contract.AcceptInvitation204Response{}, nil
 }
 
 // SetRole makes somebody something else in the studio; one owner stays.
@@ -106,10 +106,9 @@ func (h *Handlers) SetRole(ctx context.Context, r contract.SetRoleRequestObject)
 	if r.Person == me.ID {
 		return nil, problem.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
 	}
-	if err := h.Store.SetRole(ctx, me.StudioID, r.Person, string(r.Body.Role)); err != nil {
-		return nil, err
-	}
-	return contract.SetRole204Response{}, h.audit(ctx, me.StudioID, me.ID, "role-set", string(r.Body.Role))
+	return contract.SetRole204Response{}, h.grave(ctx, me, "role-set", string(r.Body.Role), nil, func(ctx context.Context) error {
+		return h.Store.SetRole(ctx, me.StudioID, r.Person, string(r.Body.Role))
+	})
 }
 
 // EndAccount lets somebody leave the studio; the sessions end, what was written stays.
@@ -121,8 +120,7 @@ func (h *Handlers) EndAccount(ctx context.Context, r contract.EndAccountRequestO
 	if r.Person == me.ID {
 		return nil, problem.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
 	}
-	if err := h.Store.EndAccount(ctx, me.StudioID, r.Person, h.Now()); err != nil {
-		return nil, err
-	}
-	return contract.EndAccount204Response{}, h.audit(ctx, me.StudioID, me.ID, "account-ended", "")
+	return contract.EndAccount204Response{}, h.grave(ctx, me, "account-ended", "", nil, func(ctx context.Context) error {
+		return h.Store.EndAccount(ctx, me.StudioID, r.Person, h.Now())
+	})
 }

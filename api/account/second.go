@@ -27,12 +27,11 @@ func (h *Handlers) second(ctx context.Context, t store.Teacher, code string) err
 		}
 		return wrong
 	}
-	if err := h.Store.UseRecoveryCode(ctx, t.ID, account.CodeHash(code)); errors.Is(err, store.ErrNotFound) {
+	err := h.grave(ctx, t, "recovery-code", "", nil, func(ctx context.Context) error { return h.Store.UseRecoveryCode(ctx, t.ID, account.CodeHash(code)) })
+	if errors.Is(err, store.ErrNotFound) {
 		return wrong
-	} else if err != nil {
-		return err
 	}
-	return h.audit(ctx, t.StudioID, t.ID, "recovery-code", "")
+	return err
 }
 
 // BeginSecond returns a new secret; nothing is kept until a code of it is given.
@@ -47,10 +46,14 @@ func (h *Handlers) BeginSecond(ctx context.Context, _ contract.BeginSecondReques
 	return contract.BeginSecond200JSONResponse{Secret: secret, Uri: uri, Picture: "data:image/png;base64," + base64.StdEncoding.EncodeToString(picture)}, err
 }
 
-// SetSecond keeps a secret of which a code was given, and returns the recovery codes, which are shown once.
+// SetSecond keeps a secret of which a code was given, and returns the recovery codes, which are shown once. It asks for the
+// password: a device that was left alone must not shut its owner out.
 func (h *Handlers) SetSecond(ctx context.Context, r contract.SetSecondRequestObject) (contract.SetSecondResponseObject, error) {
 	t, err := h.mine(ctx)
 	if err != nil {
+		return nil, err
+	}
+	if err := h.again(ctx, t, r.Body.Password); err != nil {
 		return nil, err
 	}
 	guess := account.Subject{Name: "second of " + t.ID, Pace: account.Device}
@@ -66,16 +69,13 @@ func (h *Handlers) SetSecond(ctx context.Context, r contract.SetSecondRequestObj
 	for i, c := range codes {
 		hashes[i] = account.CodeHash(c)
 	}
-	if err := h.Store.SetSecond(ctx, t.ID, r.Body.Secret, step, hashes); err != nil {
-		return nil, err
-	}
 	if err := h.well(ctx, guess); err != nil {
 		return nil, err
 	}
-	if err := h.tell(ctx, t, wording.SecondChanged(t.Name, true)); err != nil {
-		return nil, err
-	}
-	return contract.SetSecond200JSONResponse{Codes: codes}, h.audit(ctx, t.StudioID, t.ID, "second-on", "")
+	letter := wording.SecondChanged(t.Name, true)
+	return contract.SetSecond200JSONResponse{Codes: codes}, h.grave(ctx, t, "second-on", "", &letter, func(ctx context.Context) error {
+		return h.Store.SetSecond(ctx, t.ID, r.Body.Secret, step, hashes)
+	})
 }
 
 // EndSecond lets a password be enough again.
@@ -87,11 +87,6 @@ func (h *Handlers) EndSecond(ctx context.Context, r contract.EndSecondRequestObj
 	if err := h.again(ctx, t, r.Body.Password); err != nil {
 		return nil, err
 	}
-	if err := h.Store.SetSecond(ctx, t.ID, "", 0, nil); err != nil {
-		return nil, err
-	}
-	if err := h.tell(ctx, t, wording.SecondChanged(t.Name, false)); err != nil {
-		return nil, err
-	}
-	return contract.EndSecond204Response{}, h.audit(ctx, t.StudioID, t.ID, "second-off", "")
+	letter := wording.SecondChanged(t.Name, false)
+	return contract.EndSecond204Response{}, h.grave(ctx, t, "second-off", "", &letter, func(ctx context.Context) error { return h.Store.SetSecond(ctx, t.ID, "", 0, nil) })
 }

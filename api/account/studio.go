@@ -33,12 +33,11 @@ func (h *Handlers) SetStudio(ctx context.Context, r contract.SetStudioRequestObj
 	if !tongue.Known(string(r.Body.Language)) {
 		return nil, problem.Invalid("There are no texts for families in that language. Nothing was changed.")
 	}
-	if err := h.Store.SetStudio(ctx, store.Studio{
-		ID: me.StudioID, Name: name, Timezone: r.Body.Timezone, KeepYears: r.Body.KeepYears, Language: string(r.Body.Language), FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"),
-	}); err != nil {
-		return nil, err
-	}
-	return contract.SetStudio204Response{}, h.audit(ctx, me.StudioID, me.ID, "studio-set", "")
+	return contract.SetStudio204Response{}, h.grave(ctx, me, "studio-set", "", nil, func(ctx context.Context) error {
+		return h.Store.SetStudio(ctx, store.Studio{
+			ID: me.StudioID, Name: name, Timezone: r.Body.Timezone, KeepYears: r.Body.KeepYears, Language: string(r.Body.Language), FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"),
+		})
+	})
 }
 
 // ExportStudio returns everything of the studio.

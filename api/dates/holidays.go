@@ -75,18 +75,20 @@ func (h *Handlers) ImportHolidays(ctx context.Context, r contract.ImportHolidays
 		return nil, problem.Because(err)
 	}
 	out := contract.HolidaysFound{Holidays: []contract.Holiday{}, Skipped: append([]string{}, found.Skipped...)}
+	var fresh []calendar.Holiday
 	for _, x := range found.Holidays {
 		if known, same := calendar.Same(s.Holidays, x); same {
 			out.Skipped = append(out.Skipped, x.Name+": it is there already as "+wording.Quoted(known.Name))
 			continue
 		}
 		x.ID = ulid.Make().String()
-		if !r.Params.Try {
-			if err := h.Store.SetHoliday(ctx, s.Tenant.ID, x); err != nil {
-				return nil, err
-			}
-		}
+		fresh = append(fresh, x)
 		out.Holidays = append(out.Holidays, holiday(x))
+	}
+	if !r.Params.Try {
+		if err := h.Store.SetHolidays(ctx, s.Tenant.ID, fresh); err != nil {
+			return nil, err
+		}
 	}
 	out.Sentence = wording.HolidaysFound(len(out.Holidays), len(out.Skipped), r.Params.Try)
 	return contract.ImportHolidays200JSONResponse(out), nil

@@ -12,6 +12,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/athome"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
@@ -34,7 +35,12 @@ func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, 
 		return f, open.Student{}, err
 	}
 	sh, err := h.Student(open.As(ctx, open.Who{Teacher: studentlog.Family, Studio: f.Studio}), f.Ladder)
-	if err == nil && !(athome.Link{Token: token, Expires: f.Expires}).Opens(sh.Today) {
+	if err != nil {
+		return f, sh, err
+	}
+	// Whose data are to be deleted is deleted for the family at once; it opens again when that is taken back.
+	going, err := h.Store.EraseAt(ctx, f.Studio, sh.Row.StudentID)
+	if err == nil && (!going.IsZero() || !(athome.Link{Token: token, Expires: f.Expires}).Opens(sh.Today)) {
 		err = errNoLink
 	}
 	return f, sh, err
@@ -62,14 +68,16 @@ func (h *Handlers) SetFamily(ctx context.Context, r contract.SetFamilyRequestObj
 			return nil, problem.Because(err)
 		}
 	}
-	if err := h.Store.SetFamilyEmail(ctx, b.Tenant.ID, r.Ladder, email); err != nil {
-		return nil, err
-	}
-	f, err := h.Store.Family(ctx, b.Tenant.ID, r.Ladder)
-	if err != nil {
-		return nil, err
-	}
-	out, err := h.familyWay(ctx, f, b.Today)
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.FamilyWay, error) {
+		if err := h.Store.SetFamilyEmail(ctx, b.Tenant.ID, r.Ladder, email); err != nil {
+			return contract.FamilyWay{}, err
+		}
+		f, err := h.Store.Family(ctx, b.Tenant.ID, r.Ladder)
+		if err != nil {
+			return contract.FamilyWay{}, err
+		}
+		return h.familyWay(ctx, f, b.Today)
+	})
 	return contract.SetFamily200JSONResponse(out), err
 }
 
@@ -84,10 +92,12 @@ func (h *Handlers) MakeLink(ctx context.Context, r contract.MakeLinkRequestObjec
 		return nil, err
 	}
 	f.Token, f.Expires = open.NewToken(), b.Today.AddDate(0, 0, r.Body.Days)
-	if err := h.Store.SetFamilyToken(ctx, f); err != nil {
-		return nil, err
-	}
-	out, err := h.familyWay(ctx, f, b.Today)
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.FamilyWay, error) {
+		if err := h.Store.SetFamilyToken(ctx, f); err != nil {
+			return contract.FamilyWay{}, err
+		}
+		return h.familyWay(ctx, f, b.Today)
+	})
 	return contract.MakeLink200JSONResponse(out), err
 }
 
@@ -170,16 +180,23 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 		}
 		entries = append(entries, e)
 	}
-	added, err := h.Store.Append(ctx, f.Studio, f.Ladder, entries)
-	if err != nil {
-		return nil, err
-	}
-	written, err := h.Store.AddNotes(ctx, f.Studio, f.Ladder, notes)
-	for _, e := range entries {
-		if day, bad := time.Parse(time.DateOnly, e.Day); err == nil && bad == nil { // what is practised needs no reminder
-			err = h.Store.DropReminder(ctx, f.Studio, f.Ladder, day)
+	var added, written int
+	err = h.Store.Together(ctx, func(ctx context.Context) (err error) {
+		if added, err = h.Store.Append(ctx, f.Studio, f.Ladder, entries); err != nil {
+			return err
 		}
-	}
+		if written, err = h.Store.AddNotes(ctx, f.Studio, f.Ladder, notes); err != nil {
+			return err
+		}
+		for _, e := range entries {
+			if day, none := civil.Parse(e.Day); none == nil { // what is practised needs no reminder
+				if err := h.Store.DropReminder(ctx, f.Studio, f.Ladder, day.Date()); err != nil {
+					return err
+				}
+			}
+		}
+		return nil
+	})
 	return contract.AddTicks200JSONResponse{Added: added + written}, err
 }
 

@@ -82,11 +82,13 @@ func (h *Handlers) SetWeek(ctx context.Context, r contract.SetWeekRequestObject)
 	if w.Week, err = h.Solve(ctx, w.Ahead, kept); err != nil {
 		return nil, problem.Because(err)
 	}
-	if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, kept, nil); err != nil {
-		return nil, err
-	}
-	w.Kept.Version++
-	out, err := h.show(ctx, w)
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Week, error) {
+		if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, kept, nil); err != nil {
+			return contract.Week{}, err
+		}
+		w.Kept.Version++
+		return h.show(ctx, w)
+	})
 	return contract.SetWeek200JSONResponse(out), err
 }
 
@@ -112,20 +114,22 @@ func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekReques
 		}
 		plan = shown
 	}
-	family, err := h.OpenLink(ctx, w.Tenant.ID, r.Ladder, w.Today)
-	if err != nil {
-		return nil, err
-	}
-	message, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
-	if err != nil {
-		return nil, err
-	}
-	w.Kept.Version, w.Kept.Published, w.Kept.PublishedAt = r.Body.Version, &plan, w.Now
-	if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, w.Kept, message); err != nil {
-		return nil, err
-	}
-	w.Kept.Version++
-	out, err := h.show(ctx, w)
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Week, error) {
+		family, err := h.OpenLink(ctx, w.Tenant.ID, r.Ladder, w.Today)
+		if err != nil {
+			return contract.Week{}, err
+		}
+		message, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
+		if err != nil {
+			return contract.Week{}, err
+		}
+		w.Kept.Version, w.Kept.Published, w.Kept.PublishedAt = r.Body.Version, &plan, w.Now
+		if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, w.Kept, message); err != nil {
+			return contract.Week{}, err
+		}
+		w.Kept.Version++
+		return h.show(ctx, w)
+	})
 	return contract.PublishWeek200JSONResponse(out), err
 }
 

@@ -43,12 +43,15 @@ func (h *Handlers) Arrange(ctx context.Context, r contract.ArrangeRequestObject)
 	for _, c := range studentplan.Consequences(&a.Ahead, &then.Ahead, targets) {
 		out.Changes = append(out.Changes, contract.Consequence{Kind: contract.ConsequenceKind(c.Kind), Material: c.Material, Worse: c.Worse, Text: n.Consequence(c)})
 	}
-	if !r.Params.Try {
-		if err := h.Store.Arrange(ctx, a.Tenant.ID, a.Ladder, r.Body.Version, placed); err != nil {
-			return nil, err
+	err = h.Store.Together(ctx, func(ctx context.Context) (err error) {
+		if !r.Params.Try {
+			if err := h.Store.Arrange(ctx, a.Tenant.ID, a.Ladder, r.Body.Version, placed); err != nil {
+				return err
+			}
+			then.Row.RungsVersion++
 		}
-		then.Row.RungsVersion++
-	}
-	out.Ladder, err = h.view(ctx, then)
+		out.Ladder, err = h.view(ctx, then)
+		return err
+	})
 	return contract.Arrange200JSONResponse(out), err
 }

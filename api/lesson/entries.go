@@ -21,47 +21,59 @@ func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRe
 	if err != nil {
 		return nil, err
 	}
-	if slices.ContainsFunc(r.Body.Entries, func(e contract.Entry) bool { return e.Lesson && s.Local(e.At).Equal(s.Today) }) {
+	var added int
+	err = h.Store.Together(ctx, func(ctx context.Context) (err error) {
+		added, err = h.appended(ctx, s, r.Body.Entries)
+		return err
+	})
+	return contract.AppendEntries200JSONResponse{Added: added}, err
+}
+
+// appended adds entries to the log of a student, with what they bring along: the lesson that has begun, exercises that are new
+// in the library, the studio's bench. It says how many were new.
+func (h *Handlers) appended(ctx context.Context, s open.Student, list []contract.Entry) (int, error) {
+	if slices.ContainsFunc(list, func(e contract.Entry) bool { return e.Lesson && s.Local(e.At).Equal(s.Today) }) {
 		if err := h.begin(ctx, s); err != nil {
-			return nil, err
+			return 0, err
 		}
 	}
 	taken := false
-	for i, e := range r.Body.Entries {
+	for i, e := range list {
 		if e.Exercise == "" || e.Kind != contract.EntryKindAssigned {
 			continue
 		}
 		m, err := h.TakeExercise(ctx, s, e.Exercise)
 		if err != nil {
-			return nil, err
+			return 0, err
 		}
-		r.Body.Entries[i].Material, taken = m.ID, true
+		list[i].Material, taken = m.ID, true
 	}
 	if taken { // it may be new in the library
-		if s, err = h.Student(ctx, r.Ladder); err != nil {
-			return nil, err
+		var err error
+		if s, err = h.Student(ctx, s.Ladder); err != nil {
+			return 0, err
 		}
 	}
-	entries := make([]studentlog.Entry, len(r.Body.Entries))
-	for i, e := range r.Body.Entries {
+	entries := make([]studentlog.Entry, len(list))
+	for i, e := range list {
 		entries[i] = s.Filled(entryOf(e, open.Actor(ctx).Teacher))
 		entries[i].Material = s.Of().Meant(entries[i].Material)
 		if err := s.Admit(entries[i], entries[:i]); err != nil {
-			return nil, refused(s, err)
+			return 0, refused(s, err)
 		}
 	}
 	added, err := h.Store.Append(ctx, s.Tenant.ID, s.Ladder, entries)
 	if err != nil {
-		return nil, err
+		return 0, err
 	}
 	for _, e := range entries { // what the studio's own bench measures is asked once
 		if e.Setup != nil && e.Setup.At() == setup.Studio {
 			if err := h.Store.SetBench(ctx, s.Tenant.ID, setup.AskedFor(s.Player()), e.Setup.Bench()); err != nil {
-				return nil, err
+				return 0, err
 			}
 		}
 	}
-	return contract.AppendEntries200JSONResponse{Added: added}, nil
+	return added, nil
 }
 
 // refused says why an entry was not added.

@@ -103,11 +103,13 @@ func (h *Handlers) SetPlan(ctx context.Context, r contract.SetPlanRequestObject)
 		return nil, p.said(err)
 	}
 	p.kept.Version = r.Body.Version
-	if err := h.Store.SaveLessonPlan(ctx, p.Tenant.ID, p.kept); err != nil {
-		return nil, err
-	}
-	p.kept.Version++
-	out, err := h.planOut(ctx, p, studentplan.LivePlan{Plan: p.kept.Plan, Hand: p.kept.Hand})
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.LessonPlan, error) {
+		if err := h.Store.SaveLessonPlan(ctx, p.Tenant.ID, p.kept); err != nil {
+			return contract.LessonPlan{}, err
+		}
+		p.kept.Version++
+		return h.planOut(ctx, p, studentplan.LivePlan{Plan: p.kept.Plan, Hand: p.kept.Hand})
+	})
 	return contract.SetPlan200JSONResponse(out), err
 }
 
@@ -151,6 +153,7 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 	}
 	out := contract.DayPlanned{Lessons: []contract.LessonPlanned{}}
 	full := 0
+	var fresh []store.LessonPlan
 	for _, x := range students {
 		if !x.HasLesson(day) {
 			continue
@@ -166,9 +169,7 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 		plan := live.Plan
 		if p.kept.Version == 0 {
 			p.kept.Plan = plan
-			if err := h.Store.SaveLessonPlan(ctx, s.Tenant.ID, p.kept); err != nil {
-				return nil, err
-			}
+			fresh = append(fresh, p.kept)
 		}
 		if len(plan.Waiting()) > 0 {
 			full++
@@ -176,7 +177,7 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 		out.Lessons = append(out.Lessons, contract.LessonPlanned{Ladder: x.Ladder, Name: x.Name, Sentence: s.Names().Plan(plan)})
 	}
 	out.Sentence = wording.DayPlanned(len(out.Lessons), full)
-	return contract.PlanDay200JSONResponse(out), nil
+	return contract.PlanDay200JSONResponse(out), h.Store.SaveLessonPlans(ctx, s.Tenant.ID, fresh)
 }
 
 // planOut is a plan as the contract has it.

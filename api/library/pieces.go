@@ -238,10 +238,12 @@ func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterial
 	if m.Title == "" {
 		return nil, problem.Invalid("A piece needs a title.")
 	}
-	if err := h.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: m}); err != nil || r.Body.FocusPoints == nil {
-		return contract.ChangeMaterial204Response{}, err
-	}
-	return contract.ChangeMaterial204Response{}, h.Store.SetFocusPoints(ctx, b.Tenant.ID, m.ID, pointsOf(m, r.Body.FocusPoints))
+	return contract.ChangeMaterial204Response{}, h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := h.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: m}); err != nil || r.Body.FocusPoints == nil {
+			return err
+		}
+		return h.Store.SetFocusPoints(ctx, b.Tenant.ID, m.ID, pointsOf(m, r.Body.FocusPoints))
+	})
 }
 
 // sentence says the piece in one sentence: for the student it is looked at for, or for who is ready.

@@ -65,12 +65,14 @@ func (h *Handlers) PlaceOnLadders(ctx context.Context, r contract.PlaceOnLadders
 			return nil, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, l.Instrument))
 		}
 	}
-	for _, id := range r.Body.Ladders {
-		if err := h.Store.PlaceRungs(ctx, b.Tenant.ID, id, ladder.Whole(b.Library, m)); err != nil {
-			return nil, err
+	return contract.PlaceOnLadders204Response{}, h.Store.Together(ctx, func(ctx context.Context) error {
+		for _, id := range r.Body.Ladders {
+			if err := h.Store.PlaceRungs(ctx, b.Tenant.ID, id, ladder.Whole(b.Library, m)); err != nil {
+				return err
+			}
 		}
-	}
-	return contract.PlaceOnLadders204Response{}, nil
+		return nil
+	})
 }
 
 // GetSections returns the sections of a piece, and what could be some.

@@ -78,7 +78,7 @@ func (d *Desk) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahe
 		return Ahead{}, err
 	}
 	a := s.Look(h, placed, o)
-	d.kept.outlooks.Add(key, a.Ahead)
+	d.kept.outlooks.Add(ctx, key, a.Ahead)
 	return a, nil
 }
 
@@ -126,7 +126,7 @@ func (d *Desk) forecasts(ctx context.Context, s Studio) (*forecast.Model, string
 		of[l.ID] = m
 	}
 	model = forecast.Learn(of, forecast.DefaultPrior())
-	d.kept.models.Add(key, model)
+	d.kept.models.Add(ctx, key, model)
 	return model, key.String(), nil
 }
 

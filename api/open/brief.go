@@ -6,7 +6,6 @@ import (
 	"errors"
 	"time"
 
-	"patientladder/core/base/parallel"
 	"patientladder/core/planning/studentplan"
 	"patientladder/store"
 )
@@ -29,7 +28,7 @@ func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.
 	}
 	out := make([]Briefed, len(ladders))
 	errs := make([]error, len(ladders))
-	parallel.Each(len(ladders), func(i int) {
+	each(ctx, len(ladders), func(i int) {
 		l := ladders[i]
 		out[i].Row = l
 		x, err := d.For(s, l)

@@ -9,6 +9,7 @@ import (
 	"os"
 	"slices"
 
+	"patientladder/core/base/parallel"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/forecast"
@@ -85,6 +86,17 @@ func newMemory() (*memory, error) {
 	return m, errors.Join(errs[:]...)
 }
 
+// each does something for each of n, side by side but in a transaction, which has one connection.
+func each(ctx context.Context, n int, do func(i int)) {
+	if !store.Within(ctx) {
+		parallel.Each(n, do)
+		return
+	}
+	for i := range n {
+		do(i)
+	}
+}
+
 // programPrint names the program that runs, so that nothing is used that another one computed.
 func programPrint() (string, error) {
 	path, err := os.Executable()
@@ -110,7 +122,7 @@ func (s Student) policyKey() string {
 		return policy
 	}
 	policy := digest(s.Way.Planning())
-	s.desk.kept.policies.Add(k, policy)
+	s.desk.kept.policies.Add(context.Background(), k, policy) // it comes from the way alone
 	return policy
 }
 
@@ -126,7 +138,7 @@ func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
 		return nil, err
 	}
 	kept = readLog{append(slices.Clip(kept.entries), more...), last}
-	d.kept.logs.Add(key, kept)
+	d.kept.logs.Add(ctx, key, kept)
 	return studentlog.Renamed(kept.entries[:min(int64(len(kept.entries)), s.Row.Entries)], s.aliases), nil
 }
 
@@ -162,7 +174,7 @@ func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error
 		return library{}, err
 	}
 	kept := library{used.Over(lib), skills, aliases, lib.Units(), forms, used, lib}
-	d.kept.libraries.Add(key, kept)
+	d.kept.libraries.Add(ctx, key, kept)
 	return kept, nil
 }
 

@@ -1,6 +1,7 @@
 package open
 
 import (
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"fmt"
@@ -8,6 +9,8 @@ import (
 	"strconv"
 
 	lru "github.com/hashicorp/golang-lru/v2"
+
+	"patientladder/store"
 )
 
 // kind says what is kept.
@@ -63,6 +66,13 @@ func part(sum hash.Hash, text string) {
 
 // shelf keeps so many of one kind in memory, the ones used last.
 type shelf[T any] struct{ *lru.Cache[Key, T] }
+
+// Add keeps a value, but not within a transaction: what it was computed from may never be kept.
+func (s shelf[T]) Add(ctx context.Context, k Key, value T) {
+	if !store.Within(ctx) {
+		s.Cache.Add(k, value)
+	}
+}
 
 func newShelf[T any](size int) (shelf[T], error) {
 	c, err := lru.New[Key, T](size)

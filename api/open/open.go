@@ -15,11 +15,11 @@ package open
 import (
 	"context"
 	"fmt"
-	"time"
 
 	"patientladder/account"
 	"patientladder/api/problem"
 	"patientladder/clock"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -130,7 +130,7 @@ func (d *Desk) Day(ctx context.Context) (Studio, error) {
 		return Studio{}, err
 	}
 	s := Studio{Tenant: tenant}
-	s.Words, s.Now, s.Zone = tenant.Words, d.Now(), zoneOf(tenant)
+	s.Words, s.Now, s.Zone = tenant.Words, d.Now(), civil.Zone(tenant.Timezone)
 	s.Today = s.Local(s.Now)
 	own, err := d.Store.Activities(ctx, tenant.ID)
 	if err != nil {
@@ -144,15 +144,6 @@ func (d *Desk) Day(ctx context.Context) (Studio, error) {
 	s.Meetings = meeting.Shipped().Over(meetings)
 	s.Holidays, err = d.Store.Holidays(ctx, tenant.ID)
 	return s, err
-}
-
-// zoneOf is the time zone of a studio; UTC where its name is not known.
-func zoneOf(studio store.Studio) *time.Location {
-	zone, err := time.LoadLocation(studio.Timezone)
-	if err != nil {
-		return time.UTC
-	}
-	return zone
 }
 
 // Material opens the studio at one material.

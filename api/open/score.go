@@ -32,7 +32,7 @@ func (d *Desk) Read(ctx context.Context, s store.Studio, m material.Material) (*
 	}
 	o, err := d.ReadAnew(ctx, s, m)
 	if err == nil && o != nil && len(o.Score.Notes) <= longestKept {
-		d.kept.scores.Add(key, o)
+		d.kept.scores.Add(ctx, key, o)
 	}
 	return o, err
 }

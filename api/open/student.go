@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"time"
 
-	"patientladder/core/base/parallel"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
@@ -87,7 +86,7 @@ func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, err
 	}
 	if ok {
 		if out.Standing, err = standing.Decode(body); err == nil {
-			d.kept.standings.Add(key, out.Standing)
+			d.kept.standings.Add(ctx, key, out.Standing)
 			return out, nil
 		}
 	}
@@ -125,14 +124,14 @@ func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Stu
 	}
 	// After a change of the library or the way every standing is folded anew: side by side.
 	errs := make([]error, len(out))
-	parallel.Each(len(out), func(i int) {
+	each(ctx, len(out), func(i int) {
 		x := &out[i]
 		if x.Standing != nil {
 			return
 		}
 		if k := kept[x.Ladder]; k.Key == x.standingKey().String() {
 			if x.Standing, _ = standing.Decode(k.Body); x.Standing != nil { // a damaged one is folded anew
-				d.kept.standings.Add(x.standingKey(), x.Standing)
+				d.kept.standings.Add(ctx, x.standingKey(), x.Standing)
 				return
 			}
 		}
@@ -153,8 +152,8 @@ func (d *Desk) fold(ctx context.Context, s *Student) error {
 	if err != nil {
 		return err
 	}
-	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today})
-	d.kept.standings.Add(s.standingKey(), s.Standing)
+	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today, Zone: s.Zone})
+	d.kept.standings.Add(ctx, s.standingKey(), s.Standing)
 	body, err := s.Standing.Encode()
 	if err != nil {
 		return err

@@ -23,11 +23,14 @@ func (d *Desk) TakeExercise(ctx context.Context, s Student, id string) (material
 	if err != nil {
 		return material.Material{}, problem.Because(err)
 	}
-	m, err := d.exerciseMaterial(ctx, s.Of(), e)
-	if err != nil {
-		return m, err
-	}
-	return m, d.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, []ladder.Placed{{Material: m.ID, Strand: material.Technique}})
+	var m material.Material
+	err = d.Store.Together(ctx, func(ctx context.Context) (err error) {
+		if m, err = d.exerciseMaterial(ctx, s.Of(), e); err != nil {
+			return err
+		}
+		return d.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, []ladder.Placed{{Material: m.ID, Strand: material.Technique}})
+	})
+	return m, err
 }
 
 // exerciseMaterial returns the material of an exercise, made on first need.

@@ -72,14 +72,16 @@ func (h *Handlers) GiveStudent(ctx context.Context, r contract.GiveStudentReques
 			return nil, problem.Invalid("Nobody of this studio who teaches was named. Nothing was changed.")
 		}
 	}
-	kind := "student-given"
-	if day := r.Body.Day.Time; !day.IsZero() {
-		kind, err = "lesson-covered", h.Store.Cover(ctx, who.Studio, l.ID, day, to)
-	} else {
-		err = h.Store.Give(ctx, who.Studio, l.ID, to)
-	}
-	if err != nil {
-		return nil, err
-	}
-	return contract.GiveStudent204Response{}, h.Store.Audit(ctx, who.Studio, store.Audited{At: h.Now(), Kind: kind, Teacher: who.Teacher})
+	return contract.GiveStudent204Response{}, h.Store.Together(ctx, func(ctx context.Context) (err error) {
+		kind := "student-given"
+		if day := r.Body.Day.Time; !day.IsZero() {
+			kind, err = "lesson-covered", h.Store.Cover(ctx, who.Studio, l.ID, day, to)
+		} else {
+			err = h.Store.Give(ctx, who.Studio, l.ID, to)
+		}
+		if err != nil {
+			return err
+		}
+		return h.Store.Audit(ctx, who.Studio, store.Audited{At: h.Now(), Kind: kind, Teacher: who.Teacher})
+	})
 }

@@ -25,18 +25,22 @@ func (h *Handlers) EraseStudent(ctx context.Context, r contract.EraseStudentRequ
 		return nil, err
 	}
 	at := h.Now().Add(Regret)
-	if err := h.Store.MarkErase(ctx, s.Tenant.ID, p.ID, at); err != nil {
-		return nil, err
-	}
 	words := wording.ErasedAt(at.In(s.Zone), studentplan.Profile{Name: p.Name, Called: p.Called}.First())
-	return contract.EraseStudent200JSONResponse{Words: words}, h.Store.Audit(ctx, s.Tenant.ID, store.Audited{At: h.Now(), Kind: "student-deleted", Teacher: open.Actor(ctx).Teacher})
+	return contract.EraseStudent200JSONResponse{Words: words}, h.mark(ctx, p.ID, at, "student-deleted")
 }
 
 // KeepStudent takes a deletion back.
 func (h *Handlers) KeepStudent(ctx context.Context, r contract.KeepStudentRequestObject) (contract.KeepStudentResponseObject, error) {
+	return contract.KeepStudent204Response{}, h.mark(ctx, r.Student, time.Time{}, "student-kept")
+}
+
+// mark sets when everything about a student goes, zero for never, and notes who said so.
+func (h *Handlers) mark(ctx context.Context, student string, at time.Time, kind string) error {
 	who := open.Actor(ctx)
-	if err := h.Store.MarkErase(ctx, who.Studio, r.Student, time.Time{}); err != nil {
-		return nil, err
-	}
-	return contract.KeepStudent204Response{}, h.Store.Audit(ctx, who.Studio, store.Audited{At: h.Now(), Kind: "student-kept", Teacher: who.Teacher})
+	return h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := h.Store.MarkErase(ctx, who.Studio, student, at); err != nil {
+			return err
+		}
+		return h.Store.Audit(ctx, who.Studio, store.Audited{At: h.Now(), Kind: kind, Teacher: who.Teacher})
+	})
 }

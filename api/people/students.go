@@ -58,15 +58,13 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 	if err != nil {
 		return nil, err
 	}
-	if err := h.Store.AddPerson(ctx, b.Tenant.ID, p, l); err != nil {
-		return nil, err
-	}
-	if rungs := studentplan.OfBook(b.Library, n.Source, l.Instrument); n.Source != "" && len(rungs) > 0 {
-		if err := h.Store.PlaceRungs(ctx, b.Tenant.ID, l.ID, rungs); err != nil {
-			return nil, err
+	err = h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := h.Store.AddPerson(ctx, b.Tenant.ID, p, l); err != nil || n.Source == "" {
+			return err
 		}
-	}
-	return contract.AddStudent201JSONResponse(answer.Student(l, b.Today)), nil
+		return h.Store.PlaceRungs(ctx, b.Tenant.ID, l.ID, studentplan.OfBook(b.Library, n.Source, l.Instrument))
+	})
+	return contract.AddStudent201JSONResponse(answer.Student(l, b.Today)), err
 }
 
 // newLadder is a student on an instrument with lesson times from a day on, who practises as new students do.
@@ -258,10 +256,13 @@ func (h *Handlers) ChangeInstrument(ctx context.Context, r contract.ChangeInstru
 	}
 	next := l
 	next.ID, next.Instrument, next.Entries, next.Own, next.Lessons = r.Body.Ladder, instrument, 0, nil, l.Lessons.CarriedOn(s.Today, r.Body.Ladder)
-	if err := h.Store.AddLadder(ctx, s.Tenant.ID, next); err != nil {
-		return nil, err
-	}
-	return contract.ChangeInstrument200JSONResponse(answer.Student(next, s.Today)), h.Store.SetEnded(ctx, s.Tenant.ID, l.ID, s.Today)
+	err = h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := h.Store.AddLadder(ctx, s.Tenant.ID, next); err != nil {
+			return err
+		}
+		return h.Store.SetEnded(ctx, s.Tenant.ID, l.ID, s.Today)
+	})
+	return contract.ChangeInstrument200JSONResponse(answer.Student(next, s.Today)), err
 }
 
 // EndInstrument ends the lessons on an instrument.

@@ -98,10 +98,14 @@ func (h *Handlers) UseLearned(ctx context.Context, r contract.UseLearnedRequestO
 			return nil, problem.Invalid(wording.NothingToUse)
 		}
 	}
-	if err := h.Store.UseLearned(ctx, l.Tenant.ID, use); err != nil {
-		return nil, err
-	}
-	if l, err = h.learn(ctx); err != nil {
+	err = h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := h.Store.UseLearned(ctx, l.Tenant.ID, use); err != nil {
+			return err
+		}
+		l, err = h.learn(ctx)
+		return err
+	})
+	if err != nil {
 		return nil, err
 	}
 	return contract.UseLearned200JSONResponse(l.out()), nil

@@ -124,14 +124,16 @@ func (h *Handlers) SetReport(ctx context.Context, r contract.SetReportRequestObj
 		return nil, problem.Because(err)
 	}
 	kept := store.Report{ID: r.Report, Ladder: r.Ladder, Written: w, Version: b.Version, MadeAt: s.Now}
-	if err := h.Store.SaveReport(ctx, s.Tenant.ID, kept); err != nil {
-		return nil, err
-	}
-	rep, err := h.report(ctx, r.Ladder, r.Report)
-	if err != nil {
-		return nil, err
-	}
-	out, err := h.shown(ctx, rep)
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Report, error) {
+		if err := h.Store.SaveReport(ctx, s.Tenant.ID, kept); err != nil {
+			return contract.Report{}, err
+		}
+		rep, err := h.report(ctx, r.Ladder, r.Report)
+		if err != nil {
+			return contract.Report{}, err
+		}
+		return h.shown(ctx, rep)
+	})
 	return contract.SetReport200JSONResponse(out), err
 }
 
@@ -150,34 +152,39 @@ func (h *Handlers) PublishReport(ctx context.Context, r contract.PublishReportRe
 	if !slices.Equal(lines, r.Body.Lines) || rep.kept.Version != r.Body.Version {
 		return nil, &problem.Problem{Status: http.StatusConflict, Detail: wording.ReportChanged}
 	}
+	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Report, error) { return h.published(ctx, rep, lines) })
+	return contract.PublishReport200JSONResponse(out), err
+}
+
+// published publishes a report with the sentences that it is to have.
+func (h *Handlers) published(ctx context.Context, rep report, lines []string) (out contract.Report, err error) {
 	if rep.kept.Version == 0 { // published as it was drafted
 		if err := h.Store.SaveReport(ctx, rep.Tenant.ID, rep.kept); err != nil {
-			return nil, err
+			return out, err
 		}
 		rep.kept.Version = 1
 	}
 	pdf, err := h.printed(ctx, rep)
 	if err != nil {
-		return nil, err
+		return out, err
 	}
-	f, err := h.OpenLink(ctx, rep.Tenant.ID, r.Ladder, rep.Today)
+	f, err := h.OpenLink(ctx, rep.Tenant.ID, rep.Ladder, rep.Today)
 	if err != nil {
-		return nil, err
+		return out, err
 	}
 	messages, err := h.Announce(ctx, rep.Opened, f, open.Letter{
 		Kind: store.AboutReport, Subject: wording.ReportSubject(rep.First()), Says: wording.ReportReady(rep.First(), rep.kept.Written.Span) + " is ready:",
 	})
 	if err != nil {
-		return nil, err
+		return out, err
 	}
 	rep.kept.Published = progress.Published{Title: wording.PurposeName(rep.kept.Written.Purpose), Days: wording.SpanDays(rep.kept.Written.Span), Lines: lines}
 	rep.kept.PublishedAt = rep.Now
 	if err := h.Store.PublishReport(ctx, rep.Tenant.ID, rep.kept, pdf, messages); err != nil {
-		return nil, err
+		return out, err
 	}
 	rep.kept.Version++
-	out, err := h.shown(ctx, rep)
-	return contract.PublishReport200JSONResponse(out), err
+	return h.shown(ctx, rep)
 }
 
 // GetReports returns the reports about a student.

@@ -57,6 +57,26 @@ func PasswordChanged(name string) Letter {
 	return Letter{"Your password was changed", fmt.Sprintf("Hello %s,\n\nyour password was changed, and every other device is signed out.\n\nIf it was not you, ask for a new password on the sign-in page at once.\n", name)}
 }
 
+// PasswordReset is the letter after a new password was set with a link: a code that was asked for and passkeys are gone with
+// the old one, because whoever was at the account may have set them.
+func PasswordReset(name string, second bool, passkeys int) Letter {
+	gone := ""
+	switch {
+	case second && passkeys > 0:
+		gone = " The code of an app is not asked for any more, and passkeys sign in no more: set both up again on the account page."
+	case second:
+		gone = " The code of an app is not asked for any more: set it up again on the account page."
+	case passkeys > 0:
+		gone = " Passkeys sign in no more: add them again on the account page."
+	}
+	return Letter{"Your password was changed", fmt.Sprintf("Hello %s,\n\na new password was set with a link that was sent to this address, and every device is signed out.%s\n\nIf it was not you, ask for a new password on the sign-in page at once, and change the password of your mail.\n", name, gone)}
+}
+
+// PasskeyDropped is the letter after a passkey was taken away.
+func PasskeyDropped(name string) Letter {
+	return Letter{"A passkey was taken away", fmt.Sprintf("Hello %s,\n\na passkey of your account was taken away and signs in no more. If it was not you, change your password at once.\n", name)}
+}
+
 // SecondChanged is the letter after the second factor was switched on or off.
 func SecondChanged(name string, on bool) Letter {
 	if on {

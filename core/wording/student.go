@@ -26,7 +26,7 @@ func Standing(w standing.Where, family instrument.Family) string {
 	case standing.PointsOpen:
 		return fmt.Sprintf("%d of %s secure.", w.Full, Figures(w.Points, "point"))
 	case standing.Rests:
-		return fmt.Sprintf("Set aside since %s.", Day(w.PausedAt))
+		return fmt.Sprintf("Set aside since %s.", Day(w.PausedOn.Date()))
 	case standing.RunMet:
 		return "The run met every point of the standard."
 	case standing.AllSections:

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -215,7 +216,7 @@ func TestWhereAPieceStands(t *testing.T) {
 		"Every point is secure: a run is due.":     {Why: standing.RunIsDue},
 		"1 of 3 points secure.":                    {Why: standing.PointsOpen, Full: 1, Points: 3},
 		"0 of 1 point secure.":                     {Why: standing.PointsOpen, Points: 1},
-		"Set aside since 4 May.":                   {Why: standing.Rests, PausedAt: day(time.May, 4)},
+		"Set aside since 4 May.":                   {Why: standing.Rests, PausedOn: civil.On(day(time.May, 4))},
 		"The run met every point of the standard.": {Why: standing.RunMet},
 		"Cleared by the teacher’s word.":           {Why: standing.TeachersWord},
 		"All its sections are cleared.":            {Why: standing.AllSections},

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
@@ -152,7 +153,7 @@ func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy,
 	rungs := make([]Rung, 0, len(b.done)+len(b.ahead))
 	ability := s.Ability.Copy()
 	for _, id := range b.done {
-		rungs = append(rungs, learned(s.Materials[id], lib[id], p, day))
+		rungs = append(rungs, learned(s.Materials[id], lib[id], p, day, s.Day))
 		if s.Materials[id].State == standing.Working {
 			ability.Clear(lib[id])
 		}
@@ -203,20 +204,20 @@ func neighbours(rungs []Rung, i int) []float64 {
 	return rail
 }
 
-func learned(m *standing.MaterialStanding, lib material.Material, p leap.Policy, day time.Time) Rung {
+func learned(m *standing.MaterialStanding, lib material.Material, p leap.Policy, day time.Time, on func(time.Time) civil.Day) Rung {
 	r := Rung{Material: lib, Layer: Review, Standing: m}
 	if m.Before != nil {
 		r.Leap = p.Over(&lib, m.Before.Brought)
 	}
-	until := m.ClearedAt
+	until := on(m.ClearedAt)
 	switch m.State {
 	case standing.Working:
-		r.Layer, until = Now, day
+		r.Layer, until = Now, civil.On(day)
 	case standing.Resting:
-		r.Layer, r.Aside, until = Now, Paused, m.PausedAt
+		r.Layer, r.Aside, until = Now, Paused, m.PausedOn
 	}
 	if !m.Assigned.IsZero() {
-		r.Weeks = max(1, int((until.Sub(m.Assigned).Hours()/24-float64(m.Rested)+6)/7))
+		r.Weeks = max(1, (int(until-on(m.Assigned))-m.Rested+6)/7)
 	}
 	return r
 }

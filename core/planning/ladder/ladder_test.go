@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
@@ -76,12 +77,12 @@ func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {
 
 func TestWeeksOfAPieceAreThoseBegun(t *testing.T) {
 	weeks := func(state standing.State, days, rested int) int {
-		m := &standing.MaterialStanding{State: state, Assigned: day.AddDate(0, 0, -days), ClearedAt: day, PausedAt: day, Rested: rested}
-		return learned(m, piece("a"), leap.DefaultPolicy(), day).Weeks
+		m := &standing.MaterialStanding{State: state, Assigned: day.AddDate(0, 0, -days), ClearedAt: day, PausedOn: civil.On(day), Rested: rested}
+		return learned(m, piece("a"), leap.DefaultPolicy(), day, civil.On).Weeks
 	}
 	require.Equal(t, []int{1, 1, 1, 2, 2, 3}, []int{weeks(standing.Working, 0, 0), weeks(standing.Working, 1, 0), weeks(standing.Working, 7, 0), weeks(standing.Working, 8, 0), weeks(standing.Cleared, 14, 0), weeks(standing.Cleared, 15, 0)})
 	require.Equal(t, 2, weeks(standing.Resting, 21, 7), "weeks of rest are none")
-	r := learned(&standing.MaterialStanding{State: standing.Resting, PausedAt: day}, piece("a"), leap.DefaultPolicy(), day)
+	r := learned(&standing.MaterialStanding{State: standing.Resting, PausedOn: civil.On(day)}, piece("a"), leap.DefaultPolicy(), day, civil.On)
 	require.Equal(t, []any{Now, Paused, 0}, []any{r.Layer, r.Aside, r.Weeks})
 }
 

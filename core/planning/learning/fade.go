@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/memory"
 	"patientladder/core/student/standing"
@@ -13,7 +14,9 @@ import (
 
 // Heard is one time that a learned piece was heard as a whole.
 type Heard struct {
-	At     time.Time
+	At time.Time
+	// On is its day in the studio.
+	On     civil.Day
 	Rating memory.Rating
 	// Rated says that it was rated in a lesson: it tells how well the piece was there. A clearing or a run does not.
 	Rated bool
@@ -26,14 +29,14 @@ func HeardBy(s studentplan.Student, live []*studentlog.Entry) [][]Heard {
 		if m.ClearedAt.IsZero() || m.Why == standing.FromBefore {
 			continue
 		}
-		by[id] = append(by[id], Heard{At: m.ClearedAt, Rating: memory.Solid})
+		by[id] = append(by[id], Heard{At: m.ClearedAt, On: s.Standing.Day(m.ClearedAt), Rating: memory.Solid})
 		for _, r := range m.Runs {
 			if r.At.After(m.ClearedAt) {
 				rating := memory.Shaky
 				if r.Cleared {
 					rating = memory.Solid
 				}
-				by[id] = append(by[id], Heard{At: r.At, Rating: rating})
+				by[id] = append(by[id], Heard{At: r.At, On: s.Standing.Day(r.At), Rating: rating})
 			}
 		}
 	}
@@ -44,9 +47,9 @@ func HeardBy(s studentplan.Student, live []*studentlog.Entry) [][]Heard {
 		}
 		switch e.Kind {
 		case studentlog.Hearing:
-			by[e.Material] = append(list, Heard{At: e.At, Rating: memory.Rating(e.Rating), Rated: true})
+			by[e.Material] = append(list, Heard{At: e.At, On: s.Standing.Day(e.At), Rating: memory.Rating(e.Rating), Rated: true})
 		case studentlog.Polished:
-			by[e.Material] = append(list, Heard{At: e.At, Rating: memory.Easy})
+			by[e.Material] = append(list, Heard{At: e.At, On: s.Standing.Day(e.At), Rating: memory.Easy})
 		}
 	}
 	out := make([][]Heard, 0, len(by))
@@ -102,7 +105,7 @@ func LearnFade(histories [][]Heard, p memory.Params) Fade {
 			for i, x := range h {
 				days := 0
 				if i > 0 {
-					days = int(x.At.Sub(h[i-1].At).Hours() / 24)
+					days = int(x.On - h[i-1].On)
 				}
 				if x.Rated && state.Heard() && days > 0 {
 					if k == 0 {
@@ -196,7 +199,7 @@ func Fading(histories [][]Heard, p memory.Params, day time.Time) (fading, of int
 		for i, x := range h {
 			days := 0
 			if i > 0 {
-				days = int(x.At.Sub(h[i-1].At).Hours() / 24)
+				days = int(x.On - h[i-1].On)
 			}
 			state = curve.Next(state, days, x.Rating)
 		}
@@ -204,7 +207,7 @@ func Fading(histories [][]Heard, p memory.Params, day time.Time) (fading, of int
 			continue
 		}
 		of++
-		if curve.Recall(state, math.Max(0, day.Sub(h[len(h)-1].At).Hours()/24)) < studentplan.Fading {
+		if curve.Recall(state, math.Max(0, float64(civil.On(day)-h[len(h)-1].On))) < studentplan.Fading {
 			fading++
 		}
 	}

@@ -11,6 +11,7 @@ import (
 	"gonum.org/v1/gonum/mat"
 	"gonum.org/v1/gonum/stat/distuv"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/student/memory"
 )
@@ -268,7 +269,7 @@ func TestTheScaleOfTheMemory(t *testing.T) {
 		curve := truth.Curve()
 		for i := range pieces {
 			at := monday.AddDate(0, 0, i)
-			h := []Heard{{At: at, Rating: memory.Solid}}
+			h := []Heard{{At: at, On: civil.On(at), Rating: memory.Solid}}
 			state := curve.Next(memory.State{}, 0, memory.Solid)
 			for range 5 {
 				days := 3 + r.IntN(40)
@@ -277,7 +278,7 @@ func TestTheScaleOfTheMemory(t *testing.T) {
 				if r.Float64() > curve.Recall(state, float64(days)) {
 					rating = memory.FellApart
 				}
-				h = append(h, Heard{At: at, Rating: rating, Rated: true})
+				h = append(h, Heard{At: at, On: civil.On(at), Rating: rating, Rated: true})
 				state = curve.Next(state, days, rating)
 			}
 			out = append(out, h)

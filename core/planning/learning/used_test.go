@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/forecast"
@@ -107,8 +108,8 @@ func TestTheHistoriesOfLearnedPieces(t *testing.T) {
 	h := HeardBy(pupil(t, library(), log), studentlog.Live(log))
 	require.Len(t, h, 3, "bare, fog and tide; the Gull is in work")
 	at := func(weeksAgo int) time.Time { return monday.AddDate(0, 0, -7*weeksAgo) }
-	require.Equal(t, []Heard{{at(16), memory.Solid, false}, {at(6), memory.FellApart, true}, {at(4), memory.Easy, false}, {at(3), memory.Solid, true}}, h[1])
-	require.Equal(t, []Heard{{at(9), memory.Solid, false}}, h[2])
+	require.Equal(t, []Heard{{at(16), civil.On(at(16)), memory.Solid, false}, {at(6), civil.On(at(6)), memory.FellApart, true}, {at(4), civil.On(at(4)), memory.Easy, false}, {at(3), civil.On(at(3)), memory.Solid, true}}, h[1])
+	require.Equal(t, []Heard{{at(9), civil.On(at(9)), memory.Solid, false}}, h[2])
 	require.Equal(t, 2, LearnFade(h, memory.DefaultParams()).Heard)
 }
 
@@ -136,7 +137,9 @@ func TestWhatWouldMove(t *testing.T) {
 
 // A memory that holds longer leaves fewer pieces fading.
 func TestFadingUnderAnotherMemory(t *testing.T) {
-	at := func(daysAgo int) Heard { return Heard{At: monday.AddDate(0, 0, -daysAgo), Rating: memory.Solid} }
+	at := func(daysAgo int) Heard {
+		return Heard{At: monday.AddDate(0, 0, -daysAgo), On: civil.On(monday) - civil.Day(daysAgo), Rating: memory.Solid}
+	}
 	p := memory.DefaultParams()
 	h := [][]Heard{{at(1)}, {at(6)}, {at(40)}, {}}
 	fading, of := Fading(h, p, monday)

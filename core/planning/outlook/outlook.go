@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/forecast"
@@ -291,11 +292,9 @@ func (o *Outlook) weeks(r ladder.Rung, to time.Time) float64 {
 	if from.IsZero() {
 		return 0
 	}
-	from = midnight(from)
+	from = o.in.Standing.Day(from).Date()
 	return to.Sub(from).Hours()/(24*7) - float64(r.Standing.Rested)/7 - float64(calendar.WeeksOff(from, to, o.in.Breaks))
 }
-
-func midnight(t time.Time) time.Time { return t.UTC().Truncate(24 * time.Hour) }
 
 // ahead lists the rungs that are not begun with the lesson in which each is
 // expected. Where nothing was begun at all, the first rung of a strand is a
@@ -335,7 +334,7 @@ func (o *Outlook) ahead() ([]preview.Rung, leap.Ability) {
 func (o *Outlook) recent() map[string]bool {
 	out := map[string]bool{}
 	for id, at := range o.in.Standing.Planted {
-		if o.in.Lessons.Day(0).Sub(midnight(at)) < 7*24*time.Hour {
+		if civil.On(o.in.Lessons.Day(0))-o.in.Standing.Day(at) < 7 {
 			out[id] = true
 		}
 	}

@@ -175,7 +175,7 @@ func (in Input) at(day time.Time) *standing.Standing {
 			entries = append(entries, *e)
 		}
 	}
-	return standing.Fold(entries, standing.Context{Library: in.Library, Skills: in.Skills, Family: in.Family(), Policy: in.Policy.Standing, Day: day})
+	return standing.Fold(entries, standing.Context{Library: in.Library, Skills: in.Skills, Family: in.Family(), Policy: in.Policy.Standing, Day: day, Zone: in.Zone})
 }
 
 // taught says that an entry was made in a lesson.

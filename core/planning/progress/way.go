@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
@@ -70,7 +71,7 @@ func (in Input) way() []Piece {
 			}
 			rested := m.Rested
 			if m.State == standing.Resting {
-				rested += max(0, int(until.Sub(in.Local(m.PausedAt)).Hours()/24))
+				rested += max(0, int(civil.On(until)-m.PausedOn))
 			}
 			x.Weeks = max(0, until.Sub(x.From).Hours()/(24*7)-float64(rested)/7-float64(calendar.WeeksOff(x.From, until, breaks)))
 		}

@@ -7,6 +7,7 @@ package signs
 import (
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/student/standing"
 )
@@ -78,7 +79,7 @@ func Find(s *standing.Standing, lib material.Library, p Policy, k Known, day tim
 			}
 			found = append(found, p.ofWork(id, m, k)...)
 		case standing.Cleared, standing.Polished:
-			if (k.Kept == nil || k.Kept[id]) && p.unheard(m, day) {
+			if (k.Kept == nil || k.Kept[id]) && p.unheard(s, m, day) {
 				fading++
 				if oldest == "" || m.LastPlayed.Before(s.Materials[oldest].LastPlayed) ||
 					m.LastPlayed.Equal(s.Materials[oldest].LastPlayed) && id < oldest {
@@ -91,15 +92,15 @@ func Find(s *standing.Standing, lib material.Library, p Policy, k Known, day tim
 		found = append(found, Sign{Kind: Choose})
 	}
 	if oldest != "" {
-		weeks := int(day.Sub(s.Materials[oldest].LastPlayed).Hours() / 24 / 7)
+		weeks := int(civil.On(day)-s.Day(s.Materials[oldest].LastPlayed)) / 7
 		found = append(found, Sign{Kind: Review, Material: oldest, Weeks: weeks, Count: fading - 1})
 	}
 	Sort(found, lib)
 	return found
 }
 
-func (p Policy) unheard(m *standing.MaterialStanding, day time.Time) bool {
-	return m.Played() && day.Sub(m.LastPlayed) > time.Duration(p.ReviewWeeks)*7*24*time.Hour
+func (p Policy) unheard(s *standing.Standing, m *standing.MaterialStanding, day time.Time) bool {
+	return m.Played() && int(civil.On(day)-s.Day(m.LastPlayed)) > 7*p.ReviewWeeks
 }
 
 // ofWork are the signs of a piece in work.

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/forecast"
@@ -81,7 +82,7 @@ func (s *Student) working(id string, daysAgo int) *standing.MaterialStanding {
 // learned gives the student a piece that was cleared and heard so many days ago, with a stability in days.
 func (s *Student) learned(id string, daysAgo int, stability float64) *standing.MaterialStanding {
 	m := &standing.MaterialStanding{
-		State: standing.Cleared, Assigned: on(daysAgo + 14), ClearedAt: on(daysAgo), LastPlayed: on(daysAgo), HeardAt: on(daysAgo),
+		State: standing.Cleared, Assigned: on(daysAgo + 14), ClearedAt: on(daysAgo), LastPlayed: on(daysAgo), HeardOn: civil.On(on(daysAgo)),
 		Before: before(s.Library[id]), Memory: memory.State{Stability: stability, Difficulty: 5},
 	}
 	s.Standing.Materials[id] = m

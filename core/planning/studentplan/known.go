@@ -177,7 +177,7 @@ func (s Student) With(log, more []studentlog.Entry, made []material.Material) St
 			s.Library[m.ID] = m
 		}
 	}
-	s.Standing = standing.Fold(slices.Concat(log, more), standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today})
+	s.Standing = standing.Fold(slices.Concat(log, more), standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today, Zone: s.Zone})
 	return s
 }
 

@@ -29,6 +29,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -72,8 +73,7 @@ type Studio struct {
 
 // Local returns the local day of a time, as midnight in UTC of that date.
 func (s Studio) Local(t time.Time) time.Time {
-	y, m, d := t.In(s.Zone).Date()
-	return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+	return civil.Of(t, s.Zone).Date()
 }
 
 // Profile is who is taught and when.

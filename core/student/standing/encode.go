@@ -2,6 +2,7 @@ package standing
 
 import (
 	"fmt"
+	"time"
 
 	"github.com/fxamacker/cbor/v2"
 )
@@ -26,6 +27,13 @@ func Decode(data []byte) (*Standing, error) {
 	s := &Standing{}
 	if err := cbor.Unmarshal(data, s); err != nil {
 		return nil, fmt.Errorf("a kept standing is damaged: %w", err)
+	}
+	if s.Zone != "" {
+		zone, err := time.LoadLocation(s.Zone)
+		if err != nil {
+			return nil, fmt.Errorf("a kept standing is of a zone that is not known: %w", err)
+		}
+		s.zone = zone
 	}
 	s.order = byAssignment(s.Materials)
 	return s, nil

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/student/clearing"
@@ -16,7 +17,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 18
+const FoldVersion = 19
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -45,6 +46,9 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 		f.entry(e)
 	}
 	f.out.Entries = len(live)
+	if f.out.zone = ctx.Zone; ctx.Zone != nil {
+		f.out.Zone = ctx.Zone.String()
+	}
 	f.finish()
 	return f.out
 }
@@ -69,6 +73,9 @@ type fold struct {
 	// slab and traces hold what is not used yet: made many at a time, they cost less.
 	slab   []work
 	traces []trace
+	// today is the day of the instant that was asked for last, which lasts from a second since 1970 until another.
+	today       civil.Day
+	from, until int64
 	// sections of each unit, found when the first section is cleared.
 	sections map[string][]string
 }
@@ -84,7 +91,24 @@ type work struct {
 	// days counts the days on which it was played, lastDay is the last of them,
 	// and gained their number at the last new or better mark.
 	days, gained int
-	lastDay      int64
+	lastDay      civil.Day
+}
+
+// noDay is before every day that is entered.
+const noDay civil.Day = -1 << 31
+
+// day is the day of an instant in the studio. Entries come in order, so that the same day is asked for again and again.
+func (f *fold) day(at time.Time) civil.Day {
+	if s := at.Unix(); s < f.from || s >= f.until {
+		zone := f.ctx.Zone
+		if zone == nil {
+			zone = time.UTC
+		}
+		y, m, d := at.In(zone).Date()
+		f.today = civil.Of(at, zone)
+		f.from, f.until = time.Date(y, m, d, 0, 0, 0, 0, zone).Unix(), time.Date(y, m, d+1, 0, 0, 0, 0, zone).Unix()
+	}
+	return f.today
 }
 
 // kept is what the fold needs of a material again and again: the whole of one is large, and there are
@@ -111,7 +135,7 @@ type trace struct {
 	leap.Evidence
 	// last is the demand of the material seen last that asks for it, and through it of all others.
 	last    *ask
-	shownAt time.Time
+	shownOn civil.Day
 	steps   []int // the preview steps done
 }
 
@@ -124,7 +148,7 @@ func (f *fold) work(id string) *work {
 		}
 		w, f.slab = &f.slab[0], f.slab[1:]
 		w.State, w.Marks, w.Spots, w.Runs = Heard, map[string]studentlog.Mark{}, []Spot{}, []Run{}
-		w.id, w.lastDay = id, -1
+		w.id, w.lastDay = id, noDay
 		f.works[id] = w
 		var m material.Material
 		m, w.known = f.ctx.Library[id]
@@ -178,22 +202,22 @@ func (f *fold) entry(e *studentlog.Entry) {
 	case studentlog.Polished:
 		if w := f.work(e.Material); w.State != Polished {
 			f.clear(w, e, ReadyToPlay)
-			w.hear(e.At, memory.Easy, f.curve)
+			w.hear(f.day(e.At), memory.Easy, f.curve)
 			w.State, w.Why = Polished, ReadyToPlay
 		}
 	case studentlog.Hearing:
 		w := f.work(e.Material)
 		w.LastRating = e.Rating
-		w.hear(e.At, memory.Rating(e.Rating), f.curve)
+		w.hear(f.day(e.At), memory.Rating(e.Rating), f.curve)
 		f.played(w, e)
 	case studentlog.StepDone:
 		f.step(f.skill(e.Skill), e)
 	case studentlog.Paused:
 		if w := f.work(e.Material); w.State == Working {
-			w.State, w.PausedAt = Resting, e.At
+			w.State, w.PausedOn = Resting, f.day(e.At)
 		}
 	case studentlog.Resumed:
-		f.work(e.Material).resume(e.At)
+		f.work(e.Material).resume(f.day(e.At))
 	case studentlog.GateSet:
 		w := f.work(e.Material)
 		if w.Gate = e.Gate; e.Gate == studentlog.Automatic {
@@ -225,7 +249,7 @@ func (f *fold) entry(e *studentlog.Entry) {
 		f.out.Met = append(f.out.Met, Met{ID: e.ID, At: e.At, Activity: e.Goal, Outcome: e.Outcome, Level: e.Step, Text: e.Text})
 		if e.Skill != "" && e.Shown {
 			t := f.skill(e.Skill)
-			t.Shown, t.Missing, t.shownAt = true, false, e.At
+			t.Shown, t.Missing, t.shownOn = true, false, f.day(e.At)
 		}
 	case studentlog.Probe:
 		if e.Outcome != "" {
@@ -236,14 +260,14 @@ func (f *fold) entry(e *studentlog.Entry) {
 		}
 		t := f.skill(e.Skill)
 		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {
-			t.shownAt = e.At
+			t.shownOn = f.day(e.At)
 		}
 	case studentlog.KnownBefore:
 		if e.Material != "" {
 			f.before(f.work(e.Material), e)
 		} else {
 			t := f.skill(e.Skill)
-			t.Shown, t.Missing, t.shownAt = true, false, e.At
+			t.Shown, t.Missing, t.shownOn = true, false, f.day(e.At)
 		}
 	case studentlog.CycleKept:
 		if f.out.Cycle = e.Cycle; e.Cycle.First == "" {
@@ -269,13 +293,13 @@ func (f *fold) entry(e *studentlog.Entry) {
 	}
 }
 
-// byEar says that reading has not begun at a time.
-func (f *fold) byEar(at time.Time) bool {
+// byEar says that reading has not begun on a day.
+func (f *fold) byEar(on civil.Day) bool {
 	if f.reads || f.ctx.Policy.ReadingAfter == 0 {
 		return false
 	}
 	first := f.out.FirstLesson
-	return first.IsZero() || at.Before(first.AddDate(0, 0, 7*f.ctx.Policy.ReadingAfter))
+	return first.IsZero() || on < f.day(first)+civil.Day(7*f.ctx.Policy.ReadingAfter)
 }
 
 // ofReading says that a skill is one of reading.
@@ -329,7 +353,7 @@ func (f *fold) faultGone(named string) {
 
 // report keeps what came from home, as long as it is recent.
 func (f *fold) report(e *studentlog.Entry) {
-	if daysBetween(e.At, f.ctx.Day) <= HomeDays {
+	if civil.On(f.ctx.Day)-f.day(e.At) <= HomeDays {
 		// One answer for each thing and day, from however many phones: the last one holds.
 		if e.Actor == studentlog.Family && e.Item != "" {
 			f.out.Home = slices.DeleteFunc(f.out.Home, func(r Report) bool { return r.FromHome && r.Day == e.Day && r.Item == e.Item })
@@ -353,7 +377,7 @@ func (f *fold) step(t *trace, e *studentlog.Entry) {
 
 // assign makes a material a working piece. Assigning a working piece again changes nothing.
 func (f *fold) assign(w *work, e *studentlog.Entry) {
-	w.resume(e.At)
+	w.resume(f.day(e.At))
 	if w.State == Working {
 		return
 	}
@@ -361,9 +385,9 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.texture]}
 		for i := range w.asks {
 			t := w.asks[i].skill
-			t.Faded = f.faded(t, e.At)
+			t.Faded = f.faded(t, f.day(e.At))
 			brought.Skills[i] = t.Evidence
-			brought.Skills[i].Unread = f.byEar(e.At) && f.ofReading(w.lib.demands[i].Skill)
+			brought.Skills[i].Unread = f.byEar(f.day(e.At)) && f.ofReading(w.lib.demands[i].Skill)
 		}
 		m := f.ctx.Library[w.id]
 		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&m, brought), Brought: brought}
@@ -378,10 +402,10 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 }
 
 // resume takes a resting piece up again; what it taught before stays.
-func (w *work) resume(at time.Time) {
+func (w *work) resume(on civil.Day) {
 	if w.State == Resting {
 		w.State = Working
-		w.Rested += max(0, daysBetween(w.PausedAt, at))
+		w.Rested += max(0, int(on-w.PausedOn))
 	}
 }
 
@@ -421,7 +445,7 @@ func (f *fold) gain(w *work, e *studentlog.Entry) {
 // played notes that a material was played on a day.
 func (f *fold) played(w *work, e *studentlog.Entry) {
 	w.LastPlayed = e.At
-	if day := e.At.Unix() / (24 * 60 * 60); day != w.lastDay {
+	if day := f.day(e.At); day != w.lastDay {
 		w.lastDay = day
 		w.days++
 	}
@@ -450,9 +474,9 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 	f.played(w, e)
 	switch learned := w.State == Cleared || w.State == Polished; {
 	case learned && v.Cleared:
-		w.hear(e.At, memory.Solid, f.curve)
+		w.hear(f.day(e.At), memory.Solid, f.curve)
 	case learned:
-		w.hear(e.At, memory.Shaky, f.curve)
+		w.hear(f.day(e.At), memory.Shaky, f.curve)
 	case v.Cleared:
 		f.clear(w, e, RunMet)
 	}
@@ -463,10 +487,10 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 	if w.State == Cleared || w.State == Polished {
 		return
 	}
-	w.resume(e.At)
+	w.resume(f.day(e.At))
 	worked, again := w.State == Working, !w.ClearedAt.IsZero()
 	w.State, w.Why = Cleared, why
-	w.hear(e.At, memory.Solid, f.curve)
+	w.hear(f.day(e.At), memory.Solid, f.curve)
 	if !again {
 		w.ClearedAt = e.At
 	}
@@ -530,19 +554,19 @@ func (f *fold) before(w *work, e *studentlog.Entry) {
 		t.Cleared++
 	}
 	w.State, w.Why, w.ClearedAt = Cleared, FromBefore, e.At
-	w.hear(e.At, memory.Solid, f.curve)
+	w.hear(f.day(e.At), memory.Solid, f.curve)
 	f.grown(w)
 }
 
-// faded says that what spoke for a skill has faded by a time: it is in no
+// faded says that what spoke for a skill has faded by a day: it is in no
 // working piece, every learned piece that asks for it is more likely lost than
 // not, and it was not shown lately.
-func (f *fold) faded(t *trace, at time.Time) bool {
-	if t.Shown && at.Sub(t.shownAt) <= time.Duration(f.ctx.Policy.RustyAfterDays)*24*time.Hour {
+func (f *fold) faded(t *trace, on civil.Day) bool {
+	if t.Shown && int(on-t.shownOn) <= f.ctx.Policy.RustyAfterDays {
 		return false
 	}
 	for a := t.last; a != nil; a = a.before {
-		if w := a.of; w.State == Working || w.Memory.Heard() && at.Sub(w.HeardAt).Hours()/24 <= f.holds*w.Memory.Stability {
+		if w := a.of; w.State == Working || w.Memory.Heard() && float64(on-w.HeardOn) <= f.holds*w.Memory.Stability {
 			return false
 		}
 	}
@@ -555,11 +579,11 @@ func (f *fold) finish() {
 	f.out.Ability.Skills = make(map[string]leap.Evidence, len(f.skills))
 	for id, t := range f.skills {
 		if t.Evidence != (leap.Evidence{}) {
-			t.Faded = f.faded(t, f.ctx.Day)
+			t.Faded = f.faded(t, civil.On(f.ctx.Day))
 			f.out.Ability.Skills[id] = t.Evidence
 		}
 	}
-	if f.out.ByEar = f.byEar(f.ctx.Day); f.out.ByEar {
+	if f.out.ByEar = f.byEar(civil.On(f.ctx.Day)); f.out.ByEar {
 		for _, s := range f.ctx.Skills.All() {
 			if s.Family == skill.OfReading {
 				e := f.out.Ability.Skills[s.ID]

@@ -13,6 +13,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -51,8 +52,10 @@ type Context struct {
 	Skills  skill.Catalogue
 	Family  instrument.Family
 	Policy  Policy
-	// Day is the day for which the standing holds; only fading depends on it.
+	// Day is the day for which the standing holds, as midnight in UTC of its date; only fading depends on it.
 	Day time.Time
+	// Zone is that of the studio: what happened on one day there is of one lesson. Nil is UTC.
+	Zone *time.Location
 }
 
 // State is where a material stands on the ladder.
@@ -102,6 +105,10 @@ type Standing struct {
 	Entries int `json:"entries"`
 	// LastLesson is the day of the last entry that a teacher made in a lesson.
 	LastLesson time.Time `json:"lastLesson"`
+	// Zone is the name of the studio's, in which the days were counted.
+	Zone string `json:"zone,omitempty"`
+	// zone is that of the name.
+	zone *time.Location
 	// order holds the materials by the time of their assignment, then id; nil where the standing was not
 	// folded or decoded.
 	order []ordered
@@ -222,8 +229,8 @@ type MaterialStanding struct {
 	// Assigned and ClearedAt are zero when it did not happen.
 	Assigned  time.Time `json:"assigned"`
 	ClearedAt time.Time `json:"clearedAt"`
-	// PausedAt is when it was last put to rest, Rested the days of rest before that.
-	PausedAt time.Time `json:"pausedAt"`
+	// PausedOn is when it was last put to rest, Rested the days of rest before that.
+	PausedOn civil.Day `json:"pausedOn,omitempty"`
 	Rested   int       `json:"rested"`
 	// Marks holds the last mark of each focus point, by its id.
 	Marks map[string]studentlog.Mark `json:"marks"`
@@ -243,10 +250,10 @@ type MaterialStanding struct {
 	Why Why `json:"why"`
 	// LastPlayed is the time of the last mark, run or hearing.
 	LastPlayed time.Time `json:"lastPlayed"`
-	// Memory is how well a learned piece is kept, HeardAt when it was heard last
-	// as a whole: cleared, polished, rated, or tried again.
+	// Memory is how well a learned piece is kept, HeardOn when it was heard last
+	// as a whole: cleared, polished, rated, or tried again; it says nothing before that.
 	Memory  memory.State `json:"memory"`
-	HeardAt time.Time    `json:"heardAt"`
+	HeardOn civil.Day    `json:"heardOn,omitempty"`
 	// Tempo is the highest that held, in quarter notes a minute; 0 for none noted. Climb is its tempo ladder; nil for none.
 	Tempo int    `json:"tempo,omitempty"`
 	Climb *Climb `json:"climb,omitempty"`
@@ -274,13 +281,13 @@ type Where struct {
 	Points int `json:"points"`
 	// Missed are the points of the standard that the last run missed.
 	Missed []string `json:"missed,omitempty"`
-	// PausedAt is when it was put to rest.
-	PausedAt time.Time `json:"pausedAt,omitzero"`
+	// PausedOn is when it was put to rest.
+	PausedOn civil.Day `json:"pausedOn,omitempty"`
 }
 
 // Where says where the material stands.
 func (m *MaterialStanding) Where() Where {
-	w := Where{Why: m.Why, Full: m.Full, Points: m.Points, PausedAt: m.PausedAt}
+	w := Where{Why: m.Why, Full: m.Full, Points: m.Points, PausedOn: m.PausedOn}
 	if n := len(m.Runs); n > 0 {
 		w.Missed = m.Runs[n-1].Missed
 	}
@@ -308,29 +315,27 @@ type Run struct {
 }
 
 // hear lets a piece be heard as a whole.
-func (m *MaterialStanding) hear(at time.Time, r memory.Rating, c memory.Curve) {
+func (m *MaterialStanding) hear(on civil.Day, r memory.Rating, c memory.Curve) {
 	days := 0
-	if !m.HeardAt.IsZero() {
-		days = daysBetween(m.HeardAt, at)
+	if m.Memory.Heard() {
+		days = int(on - m.HeardOn)
 	}
-	m.Memory, m.HeardAt = c.Next(m.Memory, days, r), at
+	m.Memory, m.HeardOn = c.Next(m.Memory, days, r), on
 }
 
-// Recall is the chance, 0 to 1, that a learned piece still goes on a day.
+// Recall is the chance, 0 to 1, that a learned piece still goes on a day, which is midnight in UTC of its date.
 func (m *MaterialStanding) Recall(day time.Time, p memory.Params) float64 {
-	return p.Recall(m.Memory, float64(daysBetween(m.HeardAt, day)))
+	return p.Recall(m.Memory, float64(civil.On(day)-m.HeardOn))
 }
 
 // Played says that it was played in this studio; what was known before may not have been.
 func (m *MaterialStanding) Played() bool { return !m.LastPlayed.IsZero() }
 
 // Unheard is the number of days since a learned piece was heard last.
-func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, daysBetween(m.HeardAt, day)) }
+func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, int(civil.On(day)-m.HeardOn)) }
 
-func daysBetween(a, b time.Time) int {
-	const day = 24 * time.Hour
-	return int(b.UTC().Truncate(day).Sub(a.UTC().Truncate(day)) / day)
-}
+// Day is the day of an instant in the studio.
+func (s *Standing) Day(at time.Time) civil.Day { return civil.Of(at, s.zone) }
 
 // OpenSpots counts the spots that are not mended.
 func (m *MaterialStanding) OpenSpots() (n int) {

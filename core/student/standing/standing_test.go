@@ -255,7 +255,7 @@ func TestWhatWasShownFadesAfterItsDays(t *testing.T) {
 	}
 	days := time.Duration(ctx.Policy.RustyAfterDays) * 24 * time.Hour
 	require.False(t, faded(days))
-	require.True(t, faded(days+time.Hour))
+	require.True(t, faded(days+24*time.Hour))
 }
 
 func TestSpotsTogetherAreOneMorePoint(t *testing.T) {

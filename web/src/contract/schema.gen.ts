@@ -5698,7 +5698,14 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description One's own */
+                    password: string;
+                };
+            };
+        };
         responses: {
             /** @description For navigator.credentials.create */
             200: {
@@ -5943,6 +5950,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description One's own */
+                    password: string;
                     secret: string;
                     code: string;
                 };
