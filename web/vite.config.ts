@@ -1,8 +1,22 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
 import { defineConfig } from "vitest/config";
 
+/** Names a build by everything that it is made from: what was kept by another one is not read. */
+function build(): string {
+  const sum = createHash("sha256");
+  const files = ["package-lock.json", "index.html", "family.html", "vite.config.ts"];
+  for (const folder of ["src", "public"])
+    for (const f of readdirSync(folder, { recursive: true, withFileTypes: true }))
+      if (f.isFile()) files.push(`${f.parentPath}/${f.name}`);
+  for (const f of files.sort()) sum.update(f).update(readFileSync(f));
+  return sum.digest("hex").slice(0, 16);
+}
+
 export default defineConfig({
+  define: { __BUILD__: JSON.stringify(build()) },
   plugins: [react(), tailwindcss()],
   build: {
     outDir: "dist/app",

@@ -288,7 +288,7 @@ func (h *Handlers) me(ctx context.Context, t store.Teacher) (contract.Me, error)
 		return contract.Me{}, err
 	}
 	going, err := h.going(ctx, studio)
-	return contract.Me{Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), FirstDay: int(studio.Tenant.FirstDay), Role: contract.Role(t.Role), Going: going}, err
+	return contract.Me{Id: t.ID, Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), FirstDay: int(studio.Tenant.FirstDay), Role: contract.Role(t.Role), Going: going}, err
 }
 
 // languages are those in which families can be spoken to.

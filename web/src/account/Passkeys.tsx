@@ -1,11 +1,18 @@
+import type { FormEvent } from "react";
 import type { Schemas } from "../contract/client";
 import { hasPasskeys, useAddPasskey, useDropPasskey } from "../data/passkey";
 import { Refused } from "../parts/Problem";
+import { Field } from "../parts/Sheet";
 
 /** Passkeys: a finger or a code of the device instead of a password. */
 export function Passkeys({ keys, may }: { keys: Schemas["Choice"][]; may: boolean }) {
   const add = useAddPasskey();
   const drop = useDropPasskey();
+  const make = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    const form = e.currentTarget;
+    add.mutate(String(new FormData(form).get("password")), { onSuccess: () => form.reset() });
+  };
   return (
     <section aria-label="Passkeys">
       <h2>Passkeys</h2>
@@ -35,9 +42,14 @@ export function Passkeys({ keys, may }: { keys: Schemas["Choice"][]; may: boolea
       </ul>
       <Refused error={add.error ?? drop.error} />
       {may && hasPasskeys() && (
-        <button type="button" className="press mt-2" disabled={add.isPending} onClick={() => add.mutate("")}>
-          Make one on this device
-        </button>
+        <form onSubmit={make} className="mt-2 flex max-w-xl flex-wrap items-end gap-3">
+          <Field label="Your password">
+            <input name="password" type="password" autoComplete="current-password" required />
+          </Field>
+          <button type="submit" className="press" disabled={add.isPending}>
+            Make one on this device
+          </button>
+        </form>
       )}
     </section>
   );

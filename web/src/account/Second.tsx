@@ -14,8 +14,13 @@ export function Second({ on, codes }: { on: boolean; codes: number }) {
   const secret = begin.data;
   const give = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
+    const given = new FormData(e.currentTarget);
     if (secret)
-      set.mutate({ secret: secret.secret, code: String(new FormData(e.currentTarget).get("code")) });
+      set.mutate({
+        secret: secret.secret,
+        code: String(given.get("code")),
+        password: String(given.get("password")),
+      });
   };
   const off = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
@@ -69,6 +74,9 @@ export function Second({ on, codes }: { on: boolean; codes: number }) {
             <code className="figures break-all text-[0.9rem]">{secret.secret}</code>
             <Field label="The six digits that it shows">
               <input name="code" inputMode="numeric" autoComplete="one-time-code" maxLength={10} required />
+            </Field>
+            <Field label="Your password">
+              <input name="password" type="password" autoComplete="current-password" required />
             </Field>
             <Refused error={set.error} />
             <button type="submit" className="press press-main" disabled={set.isPending}>

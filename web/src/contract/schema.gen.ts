@@ -2253,6 +2253,8 @@ export interface components {
             here: boolean;
         };
         Me: {
+            /** @description Of the account, under which a device keeps what is its own */
+            id: string;
             role: components["schemas"]["Role"];
             teacher: string;
             studio: string;

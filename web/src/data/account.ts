@@ -50,7 +50,8 @@ export const useBeginSecond = () => useMutation({ mutationFn: () => body(client.
 
 export const useSetSecond = () =>
   useSend(
-    (sent: { secret: string; code: string }) => body(client.PUT("/account/second", { body: sent })),
+    (sent: { secret: string; code: string; password: string }) =>
+      body(client.PUT("/account/second", { body: sent })),
     changes,
   );
 

@@ -1,3 +1,5 @@
+import { device } from "./device";
+
 /** From how far off on a device's clock counts as wrong, in milliseconds; less is the way of the answer. */
 const slack = 5_000;
 
@@ -50,5 +52,7 @@ export class StudioClock {
 
 export const clock = new StudioClock(
   Date.now,
-  typeof localStorage === "undefined" ? undefined : localStorage,
+  typeof localStorage === "undefined"
+    ? undefined
+    : { getItem: (k) => device.getItem(k), setItem: (k, v) => void device.tryItem(k, v) },
 );

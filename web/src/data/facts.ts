@@ -33,6 +33,8 @@ declare module "@tanstack/react-query" {
       from: readonly Fact[];
       /** The ladders, pieces or links whose records these are; without them, all. */
       of?: readonly string[];
+      /** Under which the answer is kept on this device, where it is. */
+      kept?: string;
     };
     mutationMeta: {
       /** What sending this changes; what is asked anew follows from it. */

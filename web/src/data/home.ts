@@ -97,5 +97,9 @@ export const familyQuery = (token: string, week?: string) =>
         body(client.GET("/family/{token}", { params: { path: { token }, query: { week } } })),
       ),
     placeholderData: (before: Schemas["FamilyPage"] | undefined) => before,
-    meta: { from: [...standing, "week", "family"], of: [token] },
+    meta: {
+      from: [...standing, "week", "family"],
+      of: [token],
+      kept: `at home ${token}${week ? ` ${week}` : ""}`,
+    },
   });

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { Refusal } from "../contract/client";
-import { amendKept, forgetKept, kept } from "./kept";
+import { amendKept, forgetKept, keepFor, kept, shownSince, whenFresh } from "./kept";
 
 class Store {
   map = new Map<string, string>();
@@ -60,6 +60,56 @@ describe("what is kept of answers", () => {
     await expect(kept("page", offline)).rejects.toThrow();
     expect(localStorage.getItem("waiting 01")).toBe("{}");
     expect(localStorage.getItem("tick 02")).toBe("{}");
+  });
+
+  it("is given after two seconds without an answer, says of when it is, and gives way when the answer comes", async () => {
+    vi.setSystemTime(new Date("2026-05-04T15:00:00Z"));
+    await kept("lesson L", async () => "old");
+    vi.setSystemTime(new Date("2026-05-04T15:30:00Z"));
+    const came: unknown[] = [];
+    whenFresh((key, answer) => came.push([key, answer]));
+    let answer: (text: string) => void = () => {};
+    let given: string | undefined;
+    void kept("lesson L", () => new Promise<string>((done) => (answer = done))).then((x) => (given = x));
+    await vi.advanceTimersByTimeAsync(1_900);
+    expect(given).toBeUndefined();
+    await vi.advanceTimersByTimeAsync(200);
+    expect(given).toBe("old");
+    expect(new Date(shownSince.get()).toISOString()).toBe("2026-05-04T15:00:00.000Z");
+    // Nothing else is waited for now.
+    await kept("plan L", async () => "plan");
+    void kept("lesson L", () => new Promise<string>(() => {}));
+    let second: string | undefined;
+    void kept("plan L", () => new Promise<string>(() => {})).then((x) => (second = x));
+    await vi.advanceTimersByTimeAsync(2_100);
+    expect(second).toBe("plan");
+    answer("new");
+    await vi.advanceTimersByTimeAsync(0);
+    expect(came).toEqual([["lesson L", "new"]]);
+    whenFresh(() => {});
+  });
+
+  it("is given while a server starts anew", async () => {
+    await kept("page", async () => 1);
+    for (const status of [502, 503, 504])
+      expect(await kept("page", () => Promise.reject(new Refusal(status, "Bad gateway")))).toBe(1);
+    await expect(kept("page", () => Promise.reject(new Refusal(500, "Broken")))).rejects.toThrow("Broken");
+  });
+
+  it("is another account's only for that account, and another build's for nobody", async () => {
+    keepFor("anna");
+    await kept("lesson L", async () => "anna's");
+    keepFor("ben");
+    await expect(kept("lesson L", offline)).rejects.toThrow("no network");
+    keepFor("anna");
+    expect(await kept("lesson L", offline)).toBe("anna's");
+    const name = Object.keys(localStorage).find((k) => k.endsWith("lesson L")) ?? "";
+    const text = localStorage.getItem(name) ?? "";
+    localStorage.setItem(name, text.replace(/"build":"[^"]*"/, '"build":"older"'));
+    await expect(kept("lesson L", offline)).rejects.toThrow("no network");
+    localStorage.setItem(name, "{damaged");
+    await expect(kept("lesson L", offline)).rejects.toThrow("no network");
+    keepFor("");
   });
 
   it("does not mind a storage that is full", async () => {

@@ -9,7 +9,7 @@ export const todayQuery = (day?: string) =>
     queryKey: ["today", day],
     queryFn: () =>
       kept(`today ${day ?? ""}`, () => body(client.GET("/today", { params: { query: { day } } }))),
-    meta: { from: [...standing, "plan", "week"] },
+    meta: { from: [...standing, "plan", "week"], kept: `today ${day ?? ""}` },
   });
 
 export const overviewQuery = queryOptions({
@@ -33,7 +33,7 @@ export const lessonQuery = (ladder: string) =>
       kept(`lesson ${ladder}`, () =>
         body(client.GET("/ladders/{ladder}/lesson", { params: { path: { ladder } } })),
       ),
-    meta: { from: [...standing, "plan", "week"], of: [ladder] },
+    meta: { from: [...standing, "plan", "week"], of: [ladder], kept: `lesson ${ladder}` },
   });
 
 export const planQuery = (ladder: string, day?: string) =>
@@ -43,7 +43,7 @@ export const planQuery = (ladder: string, day?: string) =>
       kept(`plan ${ladder} ${day ?? ""}`, () =>
         body(client.GET("/ladders/{ladder}/plan", { params: { path: { ladder }, query: { day } } })),
       ),
-    meta: { from: [...standing, "plan", "week"], of: [ladder] },
+    meta: { from: [...standing, "plan", "week"], of: [ladder], kept: `plan ${ladder} ${day ?? ""}` },
   });
 
 /** The plan of a lesson, and how it is changed by hand. */

@@ -22,7 +22,7 @@ export const meetingQuery = (ladder: string, minutes: number, moved?: Moved) =>
           }),
         ),
       ),
-    meta: { from: standing, of: [ladder] },
+    meta: { from: standing, of: [ladder], kept: `meeting ${ladder} ${minutes} ${moved?.entry ?? ""}` },
     placeholderData: keepPreviousData,
   });
 

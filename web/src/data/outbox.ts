@@ -24,6 +24,15 @@ export interface Waiting<T extends Written = Entry> {
 /** Says of an error whether the server refused, so that sending again would not help. */
 export type Refuses = (error: unknown) => string | undefined;
 
+/** Waits for something only so long. What was sent may arrive all the same: an entry that comes twice counts once. */
+function within<T>(sending: Promise<T>, patience: number): Promise<T> {
+  let giveUp: ReturnType<typeof setTimeout> | undefined;
+  const stalled = new Promise<T>((_, fail) => {
+    giveUp = setTimeout(() => fail(new Error("No answer came.")), patience);
+  });
+  return Promise.race([sending, stalled]).finally(() => clearTimeout(giveUp));
+}
+
 /**
  * What was tapped and not sent yet. Each entry has a place of its own in the
  * storage, so that two tabs never overwrite each other; it is written before the
@@ -44,6 +53,8 @@ export class Outbox<T extends Written = Entry> {
     private again = 4_000,
     /** Begins the names under which entries are kept. */
     private prefix = "waiting ",
+    /** After how long without an answer sending is tried again, in milliseconds. */
+    private patience = 20_000,
   ) {
     this.read();
   }
@@ -83,6 +94,13 @@ export class Outbox<T extends Written = Entry> {
     this.read();
   }
 
+  /** Entries that were kept under another name of the same person go under the new one. */
+  adopt(before: string, who: string) {
+    const mine = this.list.filter((w) => w.who === before && !w.sent);
+    for (const w of mine) this.write({ ...w, who });
+    if (mine.length > 0) this.read();
+  }
+
   /** Takes an entry away that the server did not take. */
   forget(id: string) {
     this.store.removeItem(this.prefix + id);
@@ -114,9 +132,12 @@ export class Outbox<T extends Written = Entry> {
   private async deliver(batch: Waiting<T>[]) {
     const ladder = batch[0]?.ladder ?? "";
     try {
-      await this.send(
-        ladder,
-        batch.map((w) => w.entry),
+      await within(
+        this.send(
+          ladder,
+          batch.map((w) => w.entry),
+        ),
+        this.patience,
       );
       for (const w of batch) {
         this.store.removeItem(this.prefix + w.entry.id);

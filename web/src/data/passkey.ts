@@ -1,5 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { body, client } from "../contract/client";
+import { forgetKept, keepFor } from "./kept";
+import { leave } from "./leave";
 import { sessionQuery } from "./people";
 import { useSend } from "./queryClient";
 
@@ -28,12 +30,12 @@ const plainly = async <T>(asking: Promise<T>): Promise<T> => {
 /** Makes a passkey on this device. */
 export const useAddPasskey = () =>
   useSend(
-    async (name: string) => {
-      const asked = await body(client.POST("/account/passkeys"));
+    async (password: string) => {
+      const asked = await body(client.POST("/account/passkeys", { body: { password } }));
       const publicKey = PublicKeyCredential.parseCreationOptionsFromJSON(asked.options as never);
       const credential = given(await plainly(navigator.credentials.create({ publicKey })));
       return body(
-        client.PUT("/account/passkeys", { body: { challenge: asked.challenge, name, credential } }),
+        client.PUT("/account/passkeys", { body: { challenge: asked.challenge, name: "", credential } }),
       );
     },
     [{ fact: "account" }],
@@ -51,6 +53,7 @@ export function usePasskey(then: () => void) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async () => {
+      await leave();
       const asked = await body(client.POST("/session/passkey"));
       const publicKey = PublicKeyCredential.parseRequestOptionsFromJSON(asked.options as never);
       const credential = given(await plainly(navigator.credentials.get({ publicKey })));
@@ -58,6 +61,8 @@ export function usePasskey(then: () => void) {
     },
     onSuccess: (me) => {
       queries.clear();
+      forgetKept();
+      keepFor(me.id);
       queries.setQueryData(sessionQuery.queryKey, me);
       then();
     },

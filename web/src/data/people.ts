@@ -1,13 +1,19 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { body, client, type Schemas } from "../contract/client";
 import { clock } from "./clock";
-import { forgetKept, kept } from "./kept";
+import { forgetKept, keepFor, kept } from "./kept";
+import { beginLeaving, leave } from "./leave";
 import { again, useSend } from "./queryClient";
 
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
-  queryFn: () => kept("session", () => body(client.GET("/session"))),
-  meta: { from: ["account", "people"] },
+  queryFn: async () => {
+    await leave();
+    const me = await kept("session", () => body(client.GET("/session")));
+    keepFor(me.id);
+    return me;
+  },
+  meta: { from: ["account", "people"], kept: "session" },
   staleTime: 60_000,
 });
 
@@ -30,6 +36,7 @@ export function useSignIn(then: () => void) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async (who: { email: string; password: string; code?: string }) => {
+      await leave();
       const me = await body(client.POST("/session", { body: who }));
       return me || undefined;
     },
@@ -37,23 +44,24 @@ export function useSignIn(then: () => void) {
     onSuccess: (me) => {
       if (!me) return;
       queries.clear();
+      forgetKept();
+      keepFor(me.id);
       queries.setQueryData(sessionQuery.queryKey, me);
       then();
     },
   });
 }
 
-/** Signs out; what waits to be sent stays. */
+/** Signs out at once, also without a connection: what is kept goes now, the session when the server can be told. */
 export function useSignOut(then: () => void) {
   const queries = useQueryClient();
-  return useMutation({
-    mutationFn: () => client.DELETE("/session"),
-    onSuccess: () => {
-      queries.clear();
-      forgetKept();
-      then();
-    },
-  });
+  return () => {
+    beginLeaving();
+    forgetKept();
+    queries.clear();
+    void leave().catch(() => undefined);
+    then();
+  };
 }
 
 export const studentsQuery = queryOptions({

@@ -1,10 +1,14 @@
 import { MutationCache, QueryClient, useMutation } from "@tanstack/react-query";
 import { Refusal } from "../contract/client";
 import { announce, type Change, type Changes } from "./facts";
-import { askAgain } from "./kept";
+import { askAgain, unavailable, whenFresh } from "./kept";
 
-/** Tries again when the network failed, never when the server refused. */
-export const again = (count: number, error: Error) => !(error instanceof Refusal) && count < 4;
+/** How often a server that starts anew is asked again: for about a minute and a half, longer and longer apart. */
+const startsAnew = 8;
+
+/** Tries again when the network failed or the server is just starting, never when it refused. */
+export const again = (count: number, error: Error) =>
+  unavailable(error) ? count < startsAnew : !(error instanceof Refusal) && count < 4;
 
 const resolve = (changes: Changes, sent: unknown) =>
   typeof changes === "function" ? changes(sent) : changes;
@@ -34,6 +38,11 @@ export const newQueryClient = () => {
 export const queryClient = newQueryClient();
 
 askAgain(() => void queryClient.invalidateQueries());
+
+whenFresh((key, answer) => {
+  for (const q of queryClient.getQueryCache().findAll({ predicate: (q) => q.meta?.kept === key }))
+    queryClient.setQueryData(q.queryKey, answer);
+});
 
 /** Sends something and says what it changes. */
 export const useSend = <In = void, Out = unknown>(

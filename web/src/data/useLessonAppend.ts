@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { Refusal } from "../contract/client";
+import { device } from "./device";
 import { logged, sendEntries } from "./entries";
 import { announceAnew } from "./facts";
 import { type Entry, Outbox } from "./outbox";
@@ -9,7 +10,7 @@ import { useFlush } from "./useFlush";
 
 /** The outbox of this device. */
 export const outbox = new Outbox(
-  localStorage,
+  device,
   async (ladder, entries) => {
     await sendEntries(ladder, entries);
   },
@@ -29,7 +30,12 @@ export interface Append {
 export function useLessonAppend(ladder: string) {
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
-  const who = session.data ? `${session.data.studio} ${session.data.teacher}` : "";
+  const who = session.data?.id ?? "";
+  // Until this build entries were kept under names, which two studios may share.
+  const named = session.data ? `${session.data.studio} ${session.data.teacher}` : "";
+  useEffect(() => {
+    if (who) outbox.adopt(named, who);
+  }, [named, who]);
   const all = useSyncExternalStore(outbox.subscribe, outbox.all);
   const waiting = useMemo(() => all.filter((w) => w.ladder === ladder && w.who === who), [all, ladder, who]);
   const [error, setError] = useState<Error | null>(null);

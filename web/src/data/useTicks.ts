@@ -4,6 +4,7 @@ import { ulid } from "ulid";
 import { body, client, Refusal, type Schemas } from "../contract/client";
 import { type Tick, ticked } from "../family/ticks";
 import { clock } from "./clock";
+import { device } from "./device";
 import { familyQuery } from "./home";
 import { amendKept } from "./kept";
 import { Outbox } from "./outbox";
@@ -13,7 +14,7 @@ const family = "family";
 
 /** What is ticked on this device, kept until the server has it. */
 const outbox = new Outbox<Tick>(
-  localStorage,
+  device,
   async (token, ticks) => {
     await body(client.POST("/family/{token}/ticks", { params: { path: { token } }, body: { ticks } }));
     // Without a connection the page is shown as it was kept: with these.

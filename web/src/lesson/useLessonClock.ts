@@ -1,15 +1,16 @@
 import { useEffect, useState } from "react";
 import { clock } from "../data/clock";
+import { device } from "../data/device";
 import { useToday } from "../data/people";
 
 /** The whole minutes since the lesson was first looked at today. */
 export function useLessonClock(ladder: string): number {
   const key = `lesson-start-${ladder}-${useToday()}`;
   const [start] = useState(() => {
-    const kept = Number(localStorage.getItem(key));
+    const kept = Number(device.getItem(key));
     if (kept) return kept;
     const now = clock.now();
-    localStorage.setItem(key, String(now));
+    device.tryItem(key, String(now));
     return now;
   });
   const [now, setNow] = useState(() => clock.now());

@@ -2,6 +2,7 @@ import { useEffect } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refusal } from "../contract/client";
 import { useSession, useSignOut } from "../data/people";
+import { DeviceNotes } from "./DeviceNotes";
 import { LookSwitch } from "./LookSwitch";
 import { Palette } from "./Palette";
 import { Problem, Waiting } from "./Problem";
@@ -84,6 +85,7 @@ export function Frame() {
         </div>
       </header>
       <main id="screen">
+        <DeviceNotes />
         {going && (
           <p
             role="note"
@@ -111,12 +113,7 @@ function SignOut() {
   const navigate = useNavigate();
   const out = useSignOut(() => navigate("/sign-in", { replace: true }));
   return (
-    <button
-      type="button"
-      className="quiet whitespace-nowrap"
-      disabled={out.isPending}
-      onClick={() => out.mutate()}
-    >
+    <button type="button" className="quiet whitespace-nowrap" onClick={out}>
       Sign out
     </button>
   );

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
+import { device } from "../data/device";
 import { instrumentsQuery, studentsQuery } from "../data/people";
 import { Problem, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
@@ -10,7 +11,7 @@ import { StudentTechnique } from "../technique/StudentTechnique";
 /** Under which the instrument that was looked at last is kept on this device. */
 const looked = "technique instrument";
 
-const lastLooked = (known: { id: string }[]) => known.find((i) => i.id === localStorage.getItem(looked))?.id;
+const lastLooked = (known: { id: string }[]) => known.find((i) => i.id === device.getItem(looked))?.id;
 
 /** Technique as its own ladder: of one student, or of all students of an instrument. */
 export function Technique() {
@@ -23,7 +24,7 @@ export function Technique() {
   const student = students.data.find((s) => s.ladder === params.get("ladder"));
   const most = instruments.data.find((i) => i.taughtMost)?.id ?? "";
   const instrument = student?.instrument ?? params.get("for") ?? lastLooked(instruments.data) ?? most;
-  localStorage.setItem(looked, instrument);
+  device.tryItem(looked, instrument);
   const exercise = params.get("exercise") ?? undefined;
   const open = (ladder: string | undefined, id?: string, other = instrument) =>
     setParams({ ...(ladder ? { ladder } : { for: other }), ...(id ? { exercise: id } : {}) });
