@@ -16,19 +16,21 @@ import (
 
 // budgets bound the heavy kinds of work. A hash takes 64 MiB, a score that is read up to some hundred, the pages of a whole
 // studio some tens each; together they stay under half a gigabyte on a machine of two cores (docs/reliability.md).
-type budgets struct{ hashing, bodies, reading, studio, export *admit.Budget }
+type budgets struct{ hashing, bodies, reading, piece, studio, usual, export *admit.Budget }
 
 func newBudgets() budgets {
 	return budgets{
 		hashing: admit.New(2, 16, 5*time.Second),
 		bodies:  admit.New(6, 32, time.Minute),
 		reading: admit.New(1, 8, 10*time.Second),
+		piece:   admit.New(2, 32, 10*time.Second),
+		usual:   admit.New(24, 256, 10*time.Second),
 		studio:  admit.New(4, 64, 10*time.Second),
 		export:  admit.New(1, 4, 10*time.Second),
 	}
 }
 
-// of is the budget of a call; nil for one that is light. Hashing is bounded where it is done.
+// of is the budget of a call; nil for one without a session, so that a stranger fills no queue. Hashing is bounded where it is done.
 func (b budgets) of(method, path string) *admit.Budget {
 	path = strings.TrimPrefix(path, "/api")
 	switch {
@@ -39,8 +41,12 @@ func (b budgets) of(method, path string) *admit.Budget {
 		return b.reading
 	case method == http.MethodGet && (path == "/overview" || path == "/studio-year" || path == "/learned" || path == "/today" || path == "/calendar" || path == "/reports" || strings.HasPrefix(path, "/programme")):
 		return b.studio
+	case method == http.MethodGet && strings.HasPrefix(path, "/materials/"):
+		return b.piece
+	case path == "/session", strings.HasPrefix(path, "/session/"), path == "/recovery", path == "/invitation", strings.HasPrefix(path, "/family/"), strings.HasPrefix(path, "/teacher/"):
+		return nil
 	}
-	return nil
+	return b.usual
 }
 
 // admitted holds heavy work back until there is room. It stands after the sign-in, so that a stranger fills no queue.

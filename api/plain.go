@@ -10,6 +10,7 @@ import (
 	"regexp"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"github.com/gin-gonic/gin"
 
@@ -99,10 +100,31 @@ func plainJSON(body []byte) error {
 	}
 }
 
+// line are the fields that name something, on one line; nothing in them is unseen, so that no two names look the same.
+var line = map[string]bool{"name": true, "called": true, "title": true, "composer": true, "relation": true, "email": true}
+
+// unseen says that a character shows nothing: those of formatting, and letters and marks that are blank.
+func unseen(r rune) bool {
+	return unicode.Is(unicode.Cf, r) || strings.ContainsRune("\u034f\u115f\u1160\u17b4\u17b5\u2800\u3164\uffa0", r)
+}
+
+// joins says that a character joins its neighbours or keeps them apart, as Persian, Indian scripts and emoji need it.
+func joins(r rune) bool { return r == 0x200C || r == 0x200D }
+
 func plainText(name, text string) error {
 	for _, r := range text {
 		if unicode.IsControl(r) && !strings.ContainsRune("\t\n\r", r) || r >= 0x202A && r <= 0x202E || r >= 0x2066 && r <= 0x2069 {
 			return problem.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
+		}
+	}
+	if line[name] {
+		for i, r := range text {
+			switch {
+			case strings.ContainsRune("\t\n\r\u2028\u2029", r):
+				return problem.Invalid(fmt.Sprintf("“%s” is written on one line: it has a line break or a tab. Take it out; nothing was changed.", name))
+			case unseen(r) && !(joins(r) && i > 0 && i < len(text)-utf8.RuneLen(r)):
+				return problem.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
+			}
 		}
 	}
 	if aDay.MatchString(text) && (text[:4] < firstYear || text[:4] > lastYear) {

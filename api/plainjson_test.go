@@ -29,8 +29,15 @@ func TestWhatATextMayHold(t *testing.T) {
 		'\t': false, '\n': false, '\r': false, 0x1F: true, 0x7F: true, 0x2029: false, 0x202A: true, 0x202E: true, 0x202F: false,
 		0x2065: false, 0x2066: true, 0x2069: true, 0x206A: false, 'ü': false,
 	} {
-		require.Equal(t, refused, plainText("name", "a"+string(r)+"b") != nil, "U+%04X", r)
+		require.Equal(t, refused, plainText("notes", "a"+string(r)+"b") != nil, "U+%04X", r)
 	}
+	for text, refused := range map[string]bool{
+		"a\nb": true, "a\tb": true, "a\u2028b": true, "a\u200bb": true, "a\ufeffb": true, "a\u00adb": true, "a\u3164b": true, "\u2800": true, "a\u200eb": true,
+		"\u200da": true, "a\u200d": true, "\u0645\u06cc\u200c\u0634\u0648\u062f": false, "\U0001F469\u200D\U0001F3A4 Ada": false, "Zoë Nuñez": false,
+	} {
+		require.Equal(t, refused, plainText("title", text) != nil, "%q", text)
+	}
+	require.NoError(t, plainText("notes", "one\ntwo\u200b"), "free words have lines")
 	for day, refused := range map[string]bool{
 		"1899-12-31": true, "1900-01-01": false, "2200-12-31": false, "2201-01-01": true, "on 2201-01-01": false,
 	} {

@@ -69,8 +69,12 @@ type student struct {
 	Probes     []string `json:"probes"` // skills shown at the first meeting
 }
 
-// Make fills an empty store with the demo studio.
+// Make fills an empty store with the demo studio, all of it or nothing.
 func Make(ctx context.Context, st *store.Store, o Options) error {
+	return st.Together(ctx, func(ctx context.Context) error { return makeIn(ctx, st, o) })
+}
+
+func makeIn(ctx context.Context, st *store.Store, o Options) error {
 	skills, table, err := demand.Shipped()
 	if err != nil {
 		return err

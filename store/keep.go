@@ -42,6 +42,43 @@ func (s *Store) underLock(ctx context.Context, f func(p *goose.Provider) error) 
 	return f(p)
 }
 
+// firstServed is from which tables on a program can serve today's: what came since only adds.
+const firstServed = 16
+
+// Schemas are the newest tables that this program knows, and from which on another must know them to serve the same database.
+func Schemas() (newest, since int64, err error) {
+	list, err := fs.Glob(migrations, "migrations/*.sql")
+	if err != nil || len(list) == 0 {
+		return 0, firstServed, err
+	}
+	newest, err = goose.NumericComponent(list[len(list)-1])
+	return newest, firstServed, err
+}
+
+// ErrTooNew refuses tables that this program cannot serve.
+var ErrTooNew = errors.New("the tables were made by a newer program, and this one cannot serve them")
+
+// servable says that the tables are newer than those of this program, and by an error that it cannot serve them.
+func (s *Store) servable(ctx context.Context, p *goose.Provider) (newer bool, err error) {
+	at, err := p.GetDBVersion(ctx)
+	if err != nil {
+		return false, err
+	}
+	sources := p.ListSources()
+	newest := sources[len(sources)-1].Version
+	if at <= newest {
+		return false, nil
+	}
+	var since int64
+	if err := s.db.QueryRowContext(ctx, "SELECT since FROM serving").Scan(&since); err != nil {
+		return true, fmt.Errorf("%w (tables %d, this one knows %d): start the newer program", ErrTooNew, at, newest)
+	}
+	if newest < since {
+		return true, fmt.Errorf("%w (tables %d, which programs that know %d or more can serve; this one knows %d): start the newer program", ErrTooNew, at, since, newest)
+	}
+	return true, nil
+}
+
 func (s *Store) provider() (*goose.Provider, error) {
 	dir, err := fs.Sub(migrations, "migrations")
 	if err != nil {

@@ -8,6 +8,7 @@ import (
 	"crypto/rand"
 	"crypto/sha256"
 	"encoding/base64"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"strings"
@@ -16,7 +17,11 @@ import (
 // Secret seals what opens something (links of families, calendars, the secrets of second factors, letters with links), so that
 // whoever reads the tables cannot use it. It is AES-256 in Galois/Counter Mode (NIST SP 800-38D) with a key derived by HKDF
 // (RFC 5869). A nil one seals nothing.
-type Secret struct{ aead cipher.AEAD }
+type Secret struct {
+	aead cipher.AEAD
+	// print tells two secrets apart and nothing of either.
+	print string
+}
 
 const (
 	secretBegins = "PATIENT-LADDER-SECRET-"
@@ -52,8 +57,12 @@ func ParseSecret(text string) (*Secret, error) {
 		if err != nil {
 			return nil, err
 		}
+		print, err := hkdf.Key(sha256.New, raw, nil, "patient ladder: the print of a secret", secretBytes)
+		if err != nil {
+			return nil, err
+		}
 		aead, err := cipher.NewGCM(block)
-		return &Secret{aead}, err
+		return &Secret{aead, hex.EncodeToString(print)}, err
 	}
 	return nil, errors.New("it is no secret file; 'ladder secret' makes one")
 }
@@ -102,10 +111,18 @@ func (s *Store) Seal(ctx context.Context, secret *Secret) (int, error) {
 	if err := s.Opens(ctx, secret); err != nil {
 		return 0, err
 	}
-	s.secret = secret
 	if secret == nil {
+		s.secret = nil
 		return 0, nil
 	}
+	// The first server that starts with a secret says which it is; of two at the same moment one is told that it is another.
+	if _, err := s.db.ExecContext(ctx, "INSERT IGNORE INTO sealing (id, print) VALUES (1, ?)", secret.print); err != nil {
+		return 0, err
+	}
+	if err := s.shared(ctx, secret); err != nil {
+		return 0, err
+	}
+	s.secret = secret
 	n := 0
 	for _, c := range sealedColumns {
 		list, err := s.unsealed(ctx, fmt.Sprintf("SELECT %[3]s, %[2]s FROM %[1]s WHERE %[2]s <> '' AND %[2]s NOT LIKE '%[4]s%%'", c.table, c.column, c.key, sealedBegins))
@@ -127,8 +144,21 @@ func (s *Store) Seal(ctx context.Context, secret *Secret) (int, error) {
 	return n, nil
 }
 
-// Opens says by an error that a secret, nil for none, does not open what is sealed.
+// shared says by an error that a secret, nil for none, is not the one that servers of this database share.
+func (s *Store) shared(ctx context.Context, secret *Secret) error {
+	prints, err := s.texts(ctx, "SELECT print FROM sealing")
+	if err == nil && len(prints) > 0 && (secret == nil || secret.print != prints[0]) {
+		err = ErrSealed
+	}
+	return err
+}
+
+// Opens says by an error that a secret, nil for none, does not open what is sealed, or is not the one that servers of this
+// database share.
 func (s *Store) Opens(ctx context.Context, secret *Secret) error {
+	if err := s.shared(ctx, secret); err != nil {
+		return err
+	}
 	for _, c := range sealedColumns {
 		list, err := s.texts(ctx, fmt.Sprintf("SELECT %[2]s FROM %[1]s WHERE %[2]s LIKE '%[3]s%%' LIMIT 1", c.table, c.column, sealedBegins))
 		if err != nil {
@@ -150,7 +180,7 @@ func (s *Store) DropSealed(ctx context.Context) error {
 		"UPDATE family SET token = '', token_hash = NULL WHERE token LIKE 'sealed:%'", "DELETE FROM studio_feed WHERE token LIKE 'sealed:%'",
 		"DELETE r FROM recovery_code r JOIN teacher t ON t.id = r.teacher_id WHERE t.second_secret LIKE 'sealed:%'",
 		"UPDATE teacher SET second_secret = '', second_step = 0 WHERE second_secret LIKE 'sealed:%'",
-		"DELETE FROM message WHERE body LIKE 'sealed:%' OR stop LIKE 'sealed:%'",
+		"DELETE FROM message WHERE body LIKE 'sealed:%' OR stop LIKE 'sealed:%'", "DELETE FROM sealing",
 	} {
 		if _, err := s.db.ExecContext(ctx, q); err != nil {
 			return err

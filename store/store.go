@@ -60,6 +60,9 @@ func OpenThrough(ctx context.Context, dsn string, wrap func(driver.Connector) dr
 	if err != nil {
 		return nil, fmt.Errorf("the database address is not valid: %w", err)
 	}
+	if cfg.DBName == "" {
+		return nil, errors.New("the database address names no database: put its name after the slash, as in user:password@tcp(127.0.0.1:3306)/ladder")
+	}
 	cfg.ParseTime, cfg.Loc = true, time.UTC
 	cfg.Collation = "utf8mb4_unicode_ci"
 	cfg.InterpolateParams = true // one round trip for a query instead of two; safe in UTF-8
@@ -98,7 +101,14 @@ func (s *Store) Migrate(ctx context.Context) error {
 		return err
 	}
 	return s.underLock(ctx, func(p *goose.Provider) error {
-		_, err := p.Up(ctx)
+		newer, err := s.servable(ctx, p)
+		if err != nil || newer {
+			return err
+		}
+		if _, err := p.Up(ctx); err != nil {
+			return err
+		}
+		_, err = s.db.ExecContext(ctx, "REPLACE INTO serving (id, since) VALUES (1, ?)", firstServed)
 		return err
 	})
 }

@@ -21,6 +21,9 @@ func pieceOf(name string, data []byte, piece int, instrument string) (kept []byt
 		return nil, nil, problem.Invalid(fmt.Sprintf("“%s” holds %s; there is no number %d.", name, wording.Counted(len(pieces), "piece"), piece+1))
 	}
 	sc = pieces[piece]
+	if err := sc.TooLong(); err != nil {
+		return nil, nil, unread(name, err)
+	}
 	if len(sc.Sounding()) == 0 {
 		return nil, nil, problem.Invalid(fmt.Sprintf("“%s” was not taken: it holds no notes.", name))
 	}

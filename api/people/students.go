@@ -83,7 +83,7 @@ func newLadder(s open.Studio, of, id string, p store.Person, instrument string, 
 
 // GetStudent returns who a student is.
 func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestObject) (contract.GetStudentResponseObject, error) {
-	s, err := h.Day(ctx)
+	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -98,7 +98,7 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 	out := contract.StudentPage{
 		Student: p.ID, Name: p.Name, Called: p.Called, First: studentplan.Profile{Name: p.Name, Called: p.Called}.First(), Born: answer.Date(p.Born), BornAbout: p.BornAbout, Age: studentplan.Profile{Born: p.Born}.Age(s.Today), Notes: p.Notes, NotesElsewhere: private,
 		Today: answer.Date(s.Today), Contacts: []contract.Contact{}, Pauses: []contract.Pause{}, Ladders: []contract.StudentLadder{}, Version: p.Version,
-		State: contract.StudentPageStateGone,
+		State: contract.StudentPageStateGone, NamedIn: append([]string{}, studentplan.NamedIn(s.AsKept(), studentplan.Profile{Name: p.Name, Called: p.Called})...),
 	}
 	switch at, err := h.Store.EraseAt(ctx, s.Tenant.ID, p.ID); {
 	case err != nil:

@@ -26,12 +26,12 @@ func runAccount(args []string, in io.Reader, out io.Writer) error {
 }
 
 func addAccount(args []string, in io.Reader, out io.Writer) error {
-	f := flags("account")
+	f := flags("account", "Adds a studio with its owner; the password is the first line of the input. 'ladder account reset' makes a link for a new one.", out)
 	dsn := dsnFlag(f)
 	studio, name := f.String("studio", "", "name of the studio"), f.String("name", "", "name of the teacher")
 	email, zone := f.String("email", "", "address to sign in with"), f.String("timezone", "UTC", "IANA time zone of the lessons")
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	if *studio == "" || *name == "" || !strings.Contains(*email, "@") {
 		return usageError("ladder account needs --studio, --name and --email")
@@ -74,12 +74,12 @@ func addAccount(args []string, in io.Reader, out io.Writer) error {
 
 // resetAccount makes a link with which somebody sets a new password, for whoever runs the server.
 func resetAccount(args []string, out io.Writer) error {
-	f := flags("account reset")
+	f := flags("account reset", "Makes a link with which somebody sets a new password, once, within thirty minutes.", out)
 	dsn, email := dsnFlag(f), f.String("email", "", "address of the account")
 	url := f.String("url", os.Getenv("LADDER_URL"), "the address of the page")
 	secret := secretFlag(f)
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	if *email == "" {
 		return usageError("ladder account reset needs --email")

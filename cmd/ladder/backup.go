@@ -30,8 +30,8 @@ const (
 
 // makeKey writes a new key: what backups are encrypted for, and what opens them.
 func makeKey(args []string, out io.Writer) error {
-	if len(args) > 0 {
-		return usageError("ladder key takes no arguments; write what it says to a file, as in 'ladder key > backup.key'")
+	if err := flags("key", "Writes a new key for backups: what they are encrypted for, and what opens them. Keep it away from the server.", out).read(args); err != nil {
+		return err
 	}
 	id, err := age.GenerateX25519Identity()
 	if err != nil {
@@ -76,14 +76,17 @@ func identities(file string) ([]age.Identity, error) {
 }
 
 func runBackup(args []string, out io.Writer) error {
-	f := flags("backup")
+	f := flags("backup", "Writes everything that the database holds, compressed and encrypted.", out)
 	dsn, key := dsnFlag(f), f.String("key", os.Getenv("LADDER_KEY"), "the key file")
 	to, keep := f.String("to", "-", "a folder, a file, or - for the output"), f.Int("keep", 14, "how many backups stay in the folder")
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	if *key == "" {
 		return usageError("ladder backup needs --key FILE; 'ladder key' makes one")
+	}
+	if *keep < 1 {
+		return usageError(fmt.Sprintf("--keep is how many backups stay, this one among them: 1 or more, not %d. Nothing was written or deleted", *keep))
 	}
 	for_, err := recipients(*key)
 	if err != nil {
@@ -130,7 +133,7 @@ func rotate(folder string, keep int) error {
 		return err
 	}
 	slices.Sort(list) // they are named by their time
-	for _, old := range list[:max(0, len(list)-max(1, keep))] {
+	for _, old := range list[:max(0, len(list)-keep)] {
 		if err := os.Remove(old); err != nil {
 			return err
 		}
@@ -152,10 +155,10 @@ func encrypt(ctx context.Context, st *store.Store, w io.Writer, for_ []age.Recip
 }
 
 func runRestore(args []string, in io.Reader, out io.Writer) error {
-	f := flags("restore")
+	f := flags("restore", "Puts a backup into an empty database. It is read to its end before anything is changed.", out)
 	dsn, key, from := dsnFlag(f), f.String("key", os.Getenv("LADDER_KEY"), "the key file"), f.String("from", "-", "the backup; - for the input")
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	if *key == "" {
 		return usageError("ladder restore needs --key FILE")
@@ -166,18 +169,12 @@ func runRestore(args []string, in io.Reader, out io.Writer) error {
 	}
 	file := *from
 	if file == "-" { // it is read twice: to its end before anything is changed
-		spool, err := os.CreateTemp("", "ladder-restore-")
+		spool, err := spooled(in)
 		if err != nil {
 			return err
 		}
-		defer os.Remove(spool.Name())
-		if _, err := io.Copy(spool, in); err != nil {
-			return err
-		}
-		if err := spool.Close(); err != nil {
-			return err
-		}
-		file = spool.Name()
+		defer os.Remove(spool)
+		file = spool
 	}
 	var h dump.Header
 	if err := decrypted(file, ids, func(r io.Reader) error { h, err = dump.Check(r); return err }); err != nil {
@@ -198,6 +195,20 @@ func runRestore(args []string, in io.Reader, out io.Writer) error {
 	}
 	_, err = fmt.Fprintf(out, "Restored what was kept on %s: %d rows.\n", h.Made.Format("2 January 2006, 15:04 UTC"), rows)
 	return err
+}
+
+// spooled keeps what comes in a file of its own and returns its name; whoever asked for it takes it away.
+func spooled(in io.Reader) (string, error) {
+	f, err := os.CreateTemp("", "ladder-input-")
+	if err != nil {
+		return "", err
+	}
+	_, err = io.Copy(f, in)
+	if err = errors.Join(err, f.Close()); err != nil {
+		os.Remove(f.Name())
+		return "", err
+	}
+	return f.Name(), nil
 }
 
 // decrypted reads a backup.
@@ -227,10 +238,10 @@ func opened(ctx context.Context, dsn string) (*store.Store, error) {
 }
 
 func runExport(args []string, out io.Writer) error {
-	f := flags("export")
+	f := flags("export", "Writes a whole studio as lines of JSON, without passwords (docs/formats.md).", out)
 	dsn, email, secret := dsnFlag(f), f.String("email", "", "the owner of the studio"), secretFlag(f)
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	ctx := context.Background()
 	st, err := opened(ctx, *dsn)
@@ -249,17 +260,23 @@ func runExport(args []string, out io.Writer) error {
 	return err
 }
 
-func runImport(args []string, out io.Writer) error {
-	f := flags("import")
+func runImport(args []string, in io.Reader, out io.Writer) error {
+	f := flags("import", "Puts a studio that was exported into another database.", out).wants("FILE", 1, 1)
 	dsn, secret := dsnFlag(f), secretFlag(f)
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
-	if f.NArg() != 1 {
-		return usageError("ladder import needs one file, as 'ladder export' wrote it")
+	name := f.given[0]
+	if name == "-" { // it is read twice: to its end before anything is changed
+		spool, err := spooled(in)
+		if err != nil {
+			return err
+		}
+		defer os.Remove(spool)
+		name = spool
 	}
 	read := func(use func(io.Reader) error) error {
-		file, err := os.Open(f.Arg(0))
+		file, _, err := input(name, nil)
 		if err != nil {
 			return err
 		}

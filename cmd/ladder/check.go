@@ -21,13 +21,13 @@ const (
 
 // check looks at everything that a server needs, and says of each whether it is well.
 func check(args []string, out io.Writer) error {
-	f := flags("check")
+	f := flags("check", "Says of everything that a server needs whether it is well, and how to mend what is not.", out)
 	dsn := dsnFlag(f)
 	smtp := f.String("smtp", os.Getenv("LADDER_SMTP"), "the mail server")
 	secret := secretFlag(f)
 	folder := f.String("backups", "", "the folder of the backups")
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
 	defer cancel()

@@ -32,15 +32,15 @@ const demoSeed = 7
 // runDemo starts the made-up studio on a private MariaDB. What is entered
 // stays in the folder until --reset.
 func runDemo(args []string, out io.Writer) error {
-	f := flags("demo")
+	f := flags("demo", "Runs the made-up studio with a private MariaDB. What you enter stays in its folder.", out)
 	dir := f.String("dir", filepath.Join(".run", "demo"), "where the demo keeps its data")
 	port := f.Int("port", 7320, "the port to listen on; another is taken when it is in use")
 	from := f.String("clock", "", "begin at this local time, such as 2026-05-04T15:30, and not now")
 	reset := f.Bool("reset", false, "throw away what was entered and begin anew")
 	students := f.Int("students", 0, "fill the roll up to so many students, at most 200; keeps its data in a folder of its own")
 	empty := f.Bool("empty", false, "an empty studio; keeps its data in a folder of its own")
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	if *students < 0 || *students > mostDemoStudents || *empty && *students > 0 {
 		return usageError(fmt.Sprintf("--students is at most %d, and not together with --empty", mostDemoStudents))
@@ -88,9 +88,11 @@ func runDemo(args []string, out io.Writer) error {
 	}
 	l, err := net.Listen("tcp", fmt.Sprintf("127.0.0.1:%d", *port))
 	if err != nil {
+		taken := *port
 		if l, err = net.Listen("tcp", "127.0.0.1:0"); err != nil {
 			return err
 		}
+		fmt.Fprintf(out, "Port %d is taken by another program; this demo listens on another one.\n", taken)
 	}
 	// Passkeys belong to a name; a number has none.
 	_, at, err := net.SplitHostPort(l.Addr().String())
@@ -100,13 +102,31 @@ func runDemo(args []string, out io.Writer) error {
 	address := "http://localhost:" + at
 	go sweep(ctx, st, now)
 	go printLetters(ctx, st, out, now)
-	fmt.Fprintf(out, "\n  Patient Ladder   %s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays. 'make demo-reset' begins anew.\n\n",
-		address, demo.Email, demo.Password)
+	fmt.Fprintf(out, "\n  Patient Ladder   %s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays in %s. Begin anew with: %s\n\n",
+		address, demo.Email, demo.Password, *dir, anew(args))
 	return listen(ctx, l, api.Config{Store: st, Page: web.Page(), Now: now, URL: address, Letters: true})
 }
 
-// seedOnce fills an empty database with the demo studio. It is done when the
-// demo's teacher exists; an interrupted filling is begun anew with --reset.
+// anew is the call that throws this demo's data away and begins it again.
+func anew(args []string) string {
+	if len(args) == 0 {
+		return "make demo-reset"
+	}
+	words := []string{os.Args[0], "demo"}
+	for _, a := range args {
+		if a == "--reset" || a == "-reset" {
+			continue
+		}
+		if strings.ContainsAny(a, " '\"\\$") {
+			a = "'" + strings.ReplaceAll(a, "'", `'\''`) + "'"
+		}
+		words = append(words, a)
+	}
+	return strings.Join(append(words, "--reset"), " ")
+}
+
+// seedOnce fills an empty database with the demo studio, all of it or nothing: an interrupted filling is begun again at the
+// next start. It is done when the demo's teacher exists.
 func seedOnce(ctx context.Context, st *store.Store, now time.Time, o demo.Options, out io.Writer) error {
 	_, err := st.TeacherByEmail(ctx, demo.Email)
 	if !errors.Is(err, store.ErrNotFound) {

@@ -12,8 +12,6 @@ import (
 	"patientladder/core/technique/exercise"
 )
 
-const exerciseUsage = usageError("ladder exercise INSTRUMENT [ID] [--musicxml], as in ladder exercise cello finger-pattern/bow/C/major/2")
-
 // exerciseJSON is an exercise as it is written out (docs/formats.md).
 type exerciseJSON struct {
 	ID     string             `json:"id"`
@@ -44,17 +42,14 @@ type exerciseNoteJSON struct {
 // runExercise writes an exercise as JSON or as MusicXML; without an id the first step of every
 // type of the instrument, one to a line.
 func runExercise(args []string, out io.Writer) error {
-	var words []string
-	asScore := false
-	for _, a := range args {
-		if a == "--musicxml" {
-			asScore = true
-			continue
-		}
-		words = append(words, a)
+	f := flags("exercise", "Writes an exercise with its fingers, strings and bows as JSON or MusicXML, as in 'ladder exercise cello finger-pattern/bow/C/major/2'; without an ID the list.", out).wants("INSTRUMENT [ID]", 1, 2)
+	asScore := f.Bool("musicxml", false, "write MusicXML")
+	if err := f.read(args); err != nil {
+		return err
 	}
-	if len(words) == 0 || len(words) > 2 || asScore && len(words) == 1 {
-		return exerciseUsage
+	words := f.given
+	if *asScore && len(words) == 1 {
+		return usageError(f.line() + ": --musicxml needs an ID")
 	}
 	x, ok := instrument.Of(words[0])
 	if !ok {
@@ -67,7 +62,7 @@ func runExercise(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	if asScore {
+	if *asScore {
 		sc, err := e.Score(naming.Words{})
 		if err != nil {
 			return err

@@ -3,7 +3,6 @@ package main
 import (
 	"fmt"
 	"io"
-	"os"
 	"strings"
 
 	"patientladder/core/library/instrument"
@@ -13,32 +12,31 @@ import (
 // largestInstruments is how large a file of instruments may be.
 const largestInstruments = 1 << 20
 
-// extend adds the instruments of a file to those that ship; undo takes them out again.
-func extend(file string) (undo func(), err error) {
-	info, err := os.Stat(file)
+// extend adds the instruments of a file, or of the input for -, to those that ship; undo takes them out again.
+func extend(file string, in io.Reader) (undo func(), err error) {
+	r, name, err := input(file, in)
 	if err != nil {
 		return nil, fmt.Errorf("instruments: %w", err)
 	}
-	if info.IsDir() || info.Size() > largestInstruments {
-		return nil, fmt.Errorf("instruments: %s is no file of instruments, or is larger than 1 MB", file)
-	}
-	data, err := os.ReadFile(file)
-	if err != nil {
-		return nil, fmt.Errorf("instruments: %w", err)
+	defer r.Close()
+	data, err := io.ReadAll(io.LimitReader(r, largestInstruments+1))
+	if err != nil || len(data) > largestInstruments {
+		return nil, fmt.Errorf("instruments: %s is no file of instruments, or is larger than 1 MB", name)
 	}
 	if undo, err = instrument.Extend(data); err != nil {
-		return nil, fmt.Errorf("%s: %w", file, err)
+		return nil, fmt.Errorf("%s: %w", name, err)
 	}
 	return undo, nil
 }
 
 // listInstruments writes an instrument to a line: its family, its strings or its range, and how many exercises it has.
-func listInstruments(args []string, out io.Writer) error {
-	if len(args) > 1 {
-		return usageError("ladder instruments [FILE]")
+func listInstruments(args []string, in io.Reader, out io.Writer) error {
+	f := flags("instruments", "Writes the instruments, one to a line; with a file (- for the input) those of your own, read and checked (docs/instruments.md).", out).wants("[FILE]", 0, 1)
+	if err := f.read(args); err != nil {
+		return err
 	}
-	if len(args) == 1 {
-		undo, err := extend(args[0])
+	if len(f.given) == 1 {
+		undo, err := extend(f.given[0], in)
 		if err != nil {
 			return err
 		}

@@ -38,6 +38,9 @@ const help = `usage: ladder VERB [arguments]
                                           -five-finger, or tetrachords
   exercise INSTRUMENT [ID] [--musicxml]   an exercise with its fingers, strings and bows, as JSON or MusicXML; without an ID the list
   instruments [FILE]                      the instruments, one to a line; with a file those of your own, read and checked
+  version                                 which version this is, and which tables it knows
+
+'ladder VERB --help' lists all flags of a verb. A FILE can be - for the input.
 
 The DSN can also be given as LADDER_DSN, the secret of servers as LADDER_SECRET or --secret (a file, or what stands in one). LADDER_INSTRUMENTS names a file of instruments of your own (docs/instruments.md).
 `
@@ -48,7 +51,7 @@ type usageError string
 func (u usageError) Error() string { return "usage: " + string(u) }
 
 func main() {
-	if err := run(os.Args[1:], os.Stdin, os.Stdout); err != nil {
+	if err := run(os.Args[1:], os.Stdin, os.Stdout); err != nil && !errors.Is(err, errHelped) {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(2)
 	}
@@ -60,17 +63,17 @@ func run(args []string, in io.Reader, out io.Writer) error {
 		return nil
 	}
 	if file := os.Getenv("LADDER_INSTRUMENTS"); file != "" {
-		if _, err := extend(file); err != nil {
+		if _, err := extend(file, in); err != nil {
 			return err
 		}
 	}
 	switch verb, rest := args[0], args[1:]; verb {
 	case "instruments":
-		return listInstruments(rest, out)
+		return listInstruments(rest, in, out)
 	case "notes":
-		return notes(rest, out)
+		return notes(rest, in, out)
 	case "analyze":
-		return analyze(rest, out)
+		return analyze(rest, in, out)
 	case "scale":
 		return runScale(rest, out)
 	case "exercise":
@@ -94,9 +97,11 @@ func run(args []string, in io.Reader, out io.Writer) error {
 	case "export":
 		return runExport(rest, out)
 	case "import":
-		return runImport(rest, out)
+		return runImport(rest, in, out)
 	case "check":
 		return check(rest, out)
+	case "version", "--version":
+		return runVersion(rest, out)
 	case "help", "-h", "--help":
 		_, err := fmt.Fprint(out, help)
 		return err

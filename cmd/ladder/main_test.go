@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/library/instrument"
+	"patientladder/store"
 )
 
 func call(args ...string) (string, error) {
@@ -39,21 +40,31 @@ func TestMistakesAreOneLine(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, f.Truncate(50<<20))
 	require.NoError(t, f.Close())
+	odd := filepath.Join(dir, "odd.json")
+	require.NoError(t, os.WriteFile(odd, []byte(`[{"id": "second violin", "like": "violin"}, {"id": "odd", "family": "kitchen"}]`), 0o600))
 	for says, args := range map[string][]string{
-		"no verb \"dance\"":         {"dance"},
-		"usage: ladder notes":       {"notes"},
-		"no such file":              {"notes", filepath.Join(dir, "nowhere.xml")},
-		"is a folder":               {"notes", dir},
-		"50 MB":                     {"notes", huge},
-		"usage: ladder analyze":     {"analyze"},
-		"not an instrument":         {"analyze", "--instrument", "kazoo", "x"},
-		"no number 9":               {"notes", "--tune", "9", "../../demo/scores/gulls-on-the-railing.musicxml"},
-		"\"H\" is not a key":        {"scale", "H", "major"},
-		"between 1 and 4, not 9":    {"scale", "C", "major", "--octaves", "9"},
-		"usage: ladder scale":       {"scale", "C"},
-		"not a kind of scale":       {"scale", "C", "blues"},
-		"LADDER_DSN":                {"migrate"},
-		"flag provided but not":     {"serve", "--loud"},
+		"no verb \"dance\"": {"dance"},
+		"usage: ladder notes [--tune INT] [--unfold] FILE":                                                        {"notes"},
+		"ladder migrate takes no words beside its flags, and was given \"now\"":                                   {"migrate", "now"},
+		"ladder serve takes no words beside its flags":                                                            {"serve", "--addr", "127.0.0.1:0", "please"},
+		"--keep is how many backups stay, this one among them: 1 or more, not -1. Nothing was written or deleted": {"backup", "--key", "none", "--keep", "-1"},
+		"1 or more, not 0": {"backup", "--key", "none", "--keep", "0"},
+		"names no database: put its name after the slash": {"migrate", "--dsn", "ladder:x@tcp(127.0.0.1:3306)/"},
+		"--tune is between 1 and 1000, not 0":             {"notes", "--tune", "0", "x.xml"},
+		"the input: this is not a MusicXML file":          {"notes", "-", "--unfold"},
+		"instruments, entry 2 (odd)":                      {"instruments", odd},
+		"no such file":                                    {"notes", filepath.Join(dir, "nowhere.xml")},
+		"is a folder":                                     {"notes", dir},
+		"50 MB":                                           {"notes", huge},
+		"usage: ladder analyze":                           {"analyze"},
+		"not an instrument":                               {"analyze", "--instrument", "kazoo", "x"},
+		"no number 9":                                     {"notes", "--tune", "9", "../../demo/scores/gulls-on-the-railing.musicxml"},
+		"\"H\" is not a key":                              {"scale", "H", "major"},
+		"between 1 and 4, not 9":                          {"scale", "C", "major", "--octaves", "9"},
+		"usage: ladder scale":                             {"scale", "C"},
+		"not a kind of scale":                             {"scale", "C", "blues"},
+		"LADDER_DSN":                                      {"migrate"},
+		"flag provided but not defined: -loud; 'ladder serve --help' says": {"serve", "--loud"},
 		"database address is not":   {"serve", "--dsn", "nonsense"},
 		"mail server is written as": {"serve", "--smtp", "mail.harbour.example"},
 		"from: \"\" is not an":      {"serve", "--smtp", "smtp://mail.harbour.example"},
@@ -66,6 +77,59 @@ func TestMistakesAreOneLine(t *testing.T) {
 		require.ErrorContains(t, err, says)
 		require.NotContains(t, err.Error(), "\n")
 	}
+}
+
+// Each verb says with --help what it does and lists all its flags; what they are by default is said, but for what nobody should
+// read over a shoulder.
+func TestEachVerbHelps(t *testing.T) {
+	t.Setenv("LADDER_DSN", "ladder:topsecret@tcp(127.0.0.1:1)/ladder")
+	for _, verb := range [][]string{
+		{"demo"}, {"serve"}, {"migrate"}, {"account"}, {"account", "reset"}, {"secret"}, {"key"}, {"backup"}, {"restore"}, {"export"}, {"import"}, {"check"}, {"notes"}, {"analyze"}, {"scale"},
+		{"exercise"}, {"instruments"}, {"version"},
+	} {
+		out, err := call(append(verb, "--help")...)
+		require.ErrorIs(t, err, errHelped, verb)
+		require.True(t, strings.HasPrefix(out, "usage: ladder "+strings.Join(verb, " ")), out)
+		require.NotContains(t, out, "topsecret")
+		again, err := call(append(verb, "-h")...)
+		require.ErrorIs(t, err, errHelped, verb)
+		require.Equal(t, out, again)
+	}
+	out, _ := call("backup", "--help")
+	require.Contains(t, out, "  --keep INT               how many backups stay in the folder (default 14)\n")
+}
+
+// The version is that of the change log, and the tables are those of the last migration.
+func TestTheVersion(t *testing.T) {
+	log, err := os.ReadFile("../../CHANGELOG.md")
+	require.NoError(t, err)
+	newest, _, err := store.Schemas()
+	require.NoError(t, err)
+	_, rest, _ := strings.Cut(string(log), "\n## ")
+	line, _, _ := strings.Cut(rest, "\n")
+	require.Equal(t, fmt.Sprintf("%s · tables %d", version, newest), line)
+	out, err := call("version")
+	require.NoError(t, err)
+	require.Equal(t, "Patient Ladder "+version, strings.Split(out, "\n")[0])
+	files, err := filepath.Glob("../../store/migrations/*.sql")
+	require.NoError(t, err)
+	require.Contains(t, files[len(files)-1], fmt.Sprintf("%05d_", newest))
+}
+
+// A score comes from the input as well, and one in which nothing sounds is no success.
+func TestScoresFromTheInput(t *testing.T) {
+	var out bytes.Buffer
+	require.NoError(t, run([]string{"notes", "-"}, strings.NewReader("X:1\nL:1/4\nK:C\nE|"), &out))
+	require.Equal(t, `[{"onset":"0","duration":"1","midi":64,"part":0,"staff":1,"voice":"1","bar":1}]`+"\n", out.String())
+	silent := `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>P</part-name></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes><note><rest/><duration>4</duration></note></measure></part></score-partwise>`
+	require.EqualError(t, run([]string{"notes", "-"}, strings.NewReader(silent), &out), "the input: no note of it sounds")
+}
+
+// What begins a demo anew is what began it.
+func TestWhatBeginsADemoAnew(t *testing.T) {
+	require.Equal(t, "make demo-reset", anew(nil))
+	require.Equal(t, os.Args[0]+" demo --students 60 --reset", anew([]string{"--students", "60"}))
+	require.Equal(t, os.Args[0]+" demo --dir '/a b/it'\\''s' --reset", anew([]string{"--dir", "/a b/it's", "--reset"}))
 }
 
 func TestNotesAreJSON(t *testing.T) {
@@ -183,7 +247,7 @@ func TestAnInstrumentByAFile(t *testing.T) {
 	require.ErrorContains(t, err, "no instrument", "it is there only while it is asked for")
 	t.Setenv("LADDER_INSTRUMENTS", file)
 	before := instrument.All()
-	undo, err := extend(file)
+	undo, err := extend(file, nil)
 	require.NoError(t, err)
 	defer undo()
 	require.Len(t, instrument.All(), len(before)+3)

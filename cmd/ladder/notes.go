@@ -7,7 +7,6 @@ import (
 	"io"
 	"os"
 	"path/filepath"
-	"strconv"
 
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/score"
@@ -20,104 +19,83 @@ import (
 // longest is how many bars --unfold plays at the most.
 const longest = 100_000
 
-// scoreArgs are the arguments of the verbs that read a score; flags may stand
-// before or after the file.
+// scoreArgs are the arguments of the verbs that read a score.
 type scoreArgs struct {
-	file   string
-	unfold bool
+	*verb
 	// tune counts from 1, for files with several.
-	tune       int
-	instrument string
-	age        int
+	tune *int
 }
 
-func parseScoreArgs(args []string, usage usageError) (scoreArgs, error) {
-	a := scoreArgs{tune: 1, instrument: "piano", age: 7}
-	for i := 0; i < len(args); i++ {
-		value := func(into *string) bool {
-			if i++; i < len(args) {
-				*into = args[i]
-				return true
-			}
-			return false
-		}
-		number := func(into *int) bool {
-			var s string
-			if !value(&s) {
-				return false
-			}
-			n, err := strconv.Atoi(s)
-			*into = n
-			return err == nil && n >= 1 && n <= 1000
-		}
-		ok := true
-		switch arg := args[i]; {
-		case arg == "--unfold":
-			a.unfold = true
-		case arg == "--tune":
-			ok = number(&a.tune)
-		case arg == "--age":
-			ok = number(&a.age)
-		case arg == "--instrument":
-			ok = value(&a.instrument)
-		case a.file == "" && arg != "":
-			a.file = arg
-		default:
-			ok = false
-		}
-		if !ok {
-			return a, usage
-		}
+func scoreVerb(name, says string, out io.Writer) scoreArgs {
+	f := flags(name, says, out).wants("FILE", 1, 1)
+	return scoreArgs{f, f.Int("tune", 1, "which piece of a file with several, from 1")}
+}
+
+// most is the highest number that a tune or an age is taken for.
+const most = 1000
+
+func inRange(name string, n int) error {
+	if n < 1 || n > most {
+		return usageError(fmt.Sprintf("--%s is between 1 and %d, not %d", name, most, n))
 	}
-	if a.file == "" {
-		return a, usage
-	}
-	return a, nil
+	return nil
 }
 
 // notes prints the sounding notes of a score as JSON.
-func notes(args []string, out io.Writer) error {
-	a, err := parseScoreArgs(args, "ladder notes [--unfold] [--tune N] FILE")
-	if err != nil {
+func notes(args []string, in io.Reader, out io.Writer) error {
+	a := scoreVerb("notes", "Writes the sounding notes of a MusicXML, ABC or MIDI file as JSON (docs/formats.md). FILE is - for the input.", out)
+	unfold := a.Bool("unfold", false, "play the repeats out")
+	if err := a.read(args); err != nil {
 		return err
 	}
-	data, err := load(a.file)
+	if err := inRange("tune", *a.tune); err != nil {
+		return err
+	}
+	data, name, err := load(a.given[0], in)
 	if err != nil {
 		return err
 	}
 	_, pieces, err := scorefile.Read(data)
 	if err != nil {
-		return fmt.Errorf("%s: %w", filepath.Base(a.file), err)
+		return fmt.Errorf("%s: %w", name, err)
 	}
-	sc, err := a.choose(pieces)
+	sc, err := a.choose(name, pieces)
 	if err != nil {
 		return err
 	}
-	if a.unfold {
-		return json.NewEncoder(out).Encode(sc.Unfolded(longest))
+	sounding := sc.Sounding()
+	if *unfold {
+		sounding = sc.Unfolded(longest)
 	}
-	return json.NewEncoder(out).Encode(sc.Sounding())
+	if len(sounding) == 0 {
+		return fmt.Errorf("%s: no note of it sounds", name)
+	}
+	return json.NewEncoder(out).Encode(sounding)
 }
 
 // analyze prints everything that is found in a score as JSON.
-func analyze(args []string, out io.Writer) error {
-	a, err := parseScoreArgs(args, "ladder analyze [--instrument NAME] [--age YEARS] [--tune N] FILE")
-	if err != nil {
+func analyze(args []string, in io.Reader, out io.Writer) error {
+	a := scoreVerb("analyze", "Writes everything that is found in a score as JSON (docs/formats.md). FILE is - for the input.", out)
+	player, age := a.String("instrument", "piano", "whose part it is"), a.Int("age", 7, "of the student, in `years`")
+	if err := a.read(args); err != nil {
 		return err
 	}
-	family, known := instrument.FamilyOf(a.instrument)
-	if !known {
-		return fmt.Errorf("%q is not an instrument that is known; try piano, cello or ukulele", a.instrument)
+	if err := errors.Join(inRange("tune", *a.tune), inRange("age", *age)); err != nil {
+		return err
 	}
-	data, err := load(a.file)
+	family, known := instrument.FamilyOf(*player)
+	if !known {
+		return fmt.Errorf("%q is not an instrument that is known; try piano, cello or ukulele", *player)
+	}
+	data, name, err := load(a.given[0], in)
 	if err != nil {
 		return err
 	}
 	_, pieces, err := scorefile.Pieces(data, family == instrument.Keyboard)
 	if err != nil {
-		return fmt.Errorf("%s: %w", filepath.Base(a.file), err)
+		return fmt.Errorf("%s: %w", name, err)
 	}
-	sc, err := a.choose(pieces)
+	sc, err := a.choose(name, pieces)
 	if err != nil {
 		return err
 	}
@@ -125,31 +103,45 @@ func analyze(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	p := analysis.Of(sc, a.instrument)
-	return json.NewEncoder(out).Encode(p.Report(chunk.LeafBars(a.age), nil, table.Find(p)))
+	p := analysis.Of(sc, *player)
+	return json.NewEncoder(out).Encode(p.Report(chunk.LeafBars(*age), nil, table.Find(p)))
 }
 
-// load reads a file within the limits of a score.
-func load(file string) ([]byte, error) {
-	limit := score.DefaultLimits().Bytes
-	info, err := os.Stat(file)
-	switch {
-	case errors.Is(err, os.ErrNotExist):
-		return nil, fmt.Errorf("%s: there is no such file", file)
-	case err != nil:
-		return nil, err
-	case info.IsDir():
-		return nil, fmt.Errorf("%s: this is a folder, not a file", file)
-	case info.Size() > int64(limit):
-		return nil, fmt.Errorf("%s: the file has %d MB; a score may have %d MB at most", filepath.Base(file), info.Size()>>20, limit>>20)
+// load reads a file, or the input for -, within the limits of a score; name is what it is called in messages.
+func load(file string, in io.Reader) (data []byte, name string, err error) {
+	limit := int64(score.DefaultLimits().Bytes)
+	if file != "-" {
+		info, err := os.Stat(file)
+		switch {
+		case errors.Is(err, os.ErrNotExist):
+			return nil, file, fmt.Errorf("%s: there is no such file", file)
+		case err != nil:
+			return nil, file, err
+		case info.IsDir():
+			return nil, file, fmt.Errorf("%s: this is a folder, not a file", file)
+		case info.Size() > limit:
+			return nil, file, fmt.Errorf("%s: the file has %d MB; a score may have %d MB at most", filepath.Base(file), info.Size()>>20, limit>>20)
+		}
 	}
-	return os.ReadFile(file)
+	r, name, err := input(file, in)
+	if err != nil {
+		return nil, name, err
+	}
+	defer r.Close()
+	if file != "-" {
+		name = filepath.Base(file)
+	}
+	data, err = io.ReadAll(io.LimitReader(r, limit+1))
+	if err == nil && int64(len(data)) > limit {
+		err = fmt.Errorf("%s: it has more than %d MB; a score may have %d MB at most", name, limit>>20, limit>>20)
+	}
+	return data, name, err
 }
 
 // choose picks the tune that was asked for.
-func (a scoreArgs) choose(pieces []*score.Score) (*score.Score, error) {
-	if a.tune > len(pieces) {
-		return nil, fmt.Errorf("%s: the file holds %d pieces; there is no number %d", filepath.Base(a.file), len(pieces), a.tune)
+func (a scoreArgs) choose(name string, pieces []*score.Score) (*score.Score, error) {
+	if *a.tune > len(pieces) {
+		return nil, fmt.Errorf("%s: the file holds %d pieces; there is no number %d", name, len(pieces), *a.tune)
 	}
-	return pieces[a.tune-1], nil
+	return pieces[*a.tune-1], nil
 }

@@ -3,13 +3,10 @@ package main
 import (
 	"encoding/json"
 	"io"
-	"strconv"
 
 	"patientladder/core/notation/score"
 	"patientladder/core/technique/scale"
 )
-
-const scaleUsage = usageError("ladder scale KEY KIND [--octaves N], as in ladder scale Db major --octaves 2")
 
 // scaleJSON is a scale as it is written out (docs/formats.md).
 type scaleJSON struct {
@@ -46,35 +43,22 @@ type alternativeJSON struct {
 }
 
 func runScale(args []string, out io.Writer) error {
-	var words []string
-	octaves := 1
-	for i := 0; i < len(args); i++ {
-		if args[i] != "--octaves" {
-			words = append(words, args[i])
-			continue
-		}
-		if i++; i == len(args) {
-			return scaleUsage
-		}
-		n, err := strconv.Atoi(args[i])
-		if err != nil {
-			return scaleUsage
-		}
-		octaves = n
+	f := flags("scale", "Writes a scale or an arpeggio with the fingers of both hands as JSON, as in 'ladder scale Db major --octaves 2'. KIND is major, natural-minor, harmonic-minor, melodic-minor,\nchromatic, major- or minor-arpeggio, -broken-chord or -five-finger, or tetrachords.", out).wants("KEY KIND", 2, 2)
+	octaves := f.Int("octaves", 1, "how many, 1 to 4")
+	if err := f.read(args); err != nil {
+		return err
 	}
-	if len(words) != 2 {
-		return scaleUsage
-	}
+	words := f.given
 	kind := scale.Kind(words[1])
 	tonic, err := scale.Parse(words[0], kind)
 	if err != nil {
 		return err
 	}
-	s, err := scale.Of(tonic, kind, octaves)
+	s, err := scale.Of(tonic, kind, *octaves)
 	if err != nil {
 		return err
 	}
-	j := scaleJSON{Key: tonic.String(), Kind: string(kind), Octaves: octaves, wayJSON: wayOf(s.Up), Meets: []meetJSON{}}
+	j := scaleJSON{Key: tonic.String(), Kind: string(kind), Octaves: *octaves, wayJSON: wayOf(s.Up), Meets: []meetJSON{}}
 	if kind == scale.MelodicMinor {
 		down := wayOf(s.Down)
 		j.Down = &down

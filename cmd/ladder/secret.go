@@ -2,7 +2,6 @@ package main
 
 import (
 	"context"
-	"flag"
 	"fmt"
 	"io"
 	"os"
@@ -12,7 +11,7 @@ import (
 	"patientladder/store"
 )
 
-func secretFlag(f *flag.FlagSet) *string {
+func secretFlag(f *verb) *string {
 	return f.String("secret", os.Getenv("LADDER_SECRET"), "what seals links and second factors in the database: a file, or what stands in one")
 }
 
@@ -63,10 +62,10 @@ func demoSecret(dir string) (*store.Secret, error) {
 
 // runSecret writes a new secret, or drops what is sealed with one that is lost.
 func runSecret(args []string, out io.Writer) error {
-	f := flags("secret")
+	f := flags("secret", "Writes a new secret for the servers of one database: what seals links and second factors.", out)
 	dsn, forget := dsnFlag(f), f.Bool("forget", false, "drop what is sealed with a secret that is lost")
-	if err := f.Parse(args); err != nil {
-		return usageError(err.Error())
+	if err := f.read(args); err != nil {
+		return err
 	}
 	if !*forget {
 		_, err := fmt.Fprint(out, store.NewSecret())

@@ -213,8 +213,10 @@ func install(ctx context.Context, data string) error {
 	if err != nil {
 		return err
 	}
-	cmd := exec.CommandContext(ctx, tool, "--no-defaults", "--datadir="+data, "--user="+me.Username,
+	// The tool is a script that takes a folder's name apart at spaces: it works in the folder above and is given the name alone.
+	cmd := exec.CommandContext(ctx, tool, "--no-defaults", "--datadir=./"+filepath.Base(data), "--user="+me.Username,
 		"--auth-root-authentication-method=normal", "--skip-test-db")
+	cmd.Dir = filepath.Dir(data)
 	// A server clears its temporary folder when it starts: in a shared one it
 	// would take the tables of another that is just being installed.
 	cmd.Env = append(os.Environ(), "TMPDIR="+temporary(filepath.Dir(data)))

@@ -46,7 +46,7 @@ func Extend(own []byte) (undo func(), err error) {
 		}
 	}
 	shipped = slices.DeleteFunc(shipped, func(x entry) bool { return named[x.id()] })
-	list, err := read(append(shipped, more...))
+	list, err := read(append(shipped, more...), len(shipped))
 	if err != nil {
 		return nil, err
 	}
@@ -61,7 +61,7 @@ func Parse(data []byte) ([]Instrument, error) {
 	if err != nil {
 		return nil, err
 	}
-	return read(list)
+	return read(list, 0)
 }
 
 // entry is an instrument as it stands in a file.
@@ -128,11 +128,14 @@ type form struct {
 	Rolls      []Roll            `json:"rolls"`
 }
 
-// read makes instruments of entries; the error says which one is wrong and how.
-func read(list []entry) ([]Instrument, error) {
+// read makes instruments of entries; the error says which one is wrong and how, counted after those that ship.
+func read(list []entry, shipped int) ([]Instrument, error) {
 	var out []Instrument
 	for i, e := range list {
-		at := fmt.Sprintf("instruments, entry %d", i+1)
+		at := fmt.Sprintf("instruments, entry %d", i+1-shipped)
+		if i < shipped {
+			at = "instruments, one that ships"
+		}
 		if e.id() != "" {
 			at += fmt.Sprintf(" (%s)", e.id())
 		}

@@ -50,6 +50,24 @@ const (
 	MostBars  = 20_000
 )
 
+// Bounds of a piece that is brought into a library: what is read, drawn and planned for. Ten times the longest sonata; a
+// page of such a piece is some five megabytes.
+const (
+	MostNotesOfAPiece = 24_000
+	MostBarsOfAPiece  = 4_096
+)
+
+// TooLong says of a piece that it is longer than a library takes; nil for one that is not. The error is a *FileError.
+func (s *Score) TooLong() error {
+	switch {
+	case len(s.Notes) > MostNotesOfAPiece:
+		return &FileError{What: fmt.Sprintf("it has %d notes and rests; a piece may have %d at most. Bring its movements one by one", len(s.Notes), MostNotesOfAPiece)}
+	case len(s.Bars) > MostBarsOfAPiece:
+		return &FileError{What: fmt.Sprintf("it has %d bars; a piece may have %d at most. Bring its movements one by one", len(s.Bars), MostBarsOfAPiece)}
+	}
+	return nil
+}
+
 // DefaultLimits are the limits that the readers use.
 func DefaultLimits() Limits {
 	return Limits{Bytes: 12 << 20, Depth: 64, Notes: MostNotes, Bars: MostBars, Parts: 100, Quarters: 4096, Tunes: 500}

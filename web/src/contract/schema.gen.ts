@@ -2371,6 +2371,8 @@ export interface components {
             called: string;
             /** @description How the student is called */
             first: string;
+            /** @description Titles and composers of pieces with the student's name, which stay when everything about the student goes */
+            namedIn: string[];
             /** Format: date */
             born: string;
             bornAbout: boolean;

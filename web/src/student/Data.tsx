@@ -47,6 +47,18 @@ export function Data({ of: p }: { of: Schemas["StudentPage"] }) {
         title={`Delete everything about ${p.first}?`}
         says="It goes in a day, until when it can be taken back. Take it out first if the family wants it."
       >
+        <p>The link of the family opens nothing from now on.</p>
+        {p.namedIn.length > 0 && (
+          <div className="border-l-4 border-cliff bg-fold px-3 py-2">
+            <p>The library keeps these, and they have the name in them. Rename them first if they are meant:</p>
+            <ul className="mt-1 list-disc pl-5">
+              {p.namedIn.slice(0, 12).map((title) => (
+                <li key={title}>{title}</li>
+              ))}
+            </ul>
+            {p.namedIn.length > 12 && <p className="fine">and {p.namedIn.length - 12} more</p>}
+          </div>
+        )}
         <Refused error={erase.error} />
         <button
           type="button"

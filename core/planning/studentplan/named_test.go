@@ -1,0 +1,20 @@
+package studentplan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+)
+
+func TestTitlesThatNameAStudent(t *testing.T) {
+	lib := material.Library{}
+	for id, title := range map[string]string{"a": "Marens Walzer", "b": "Waltz for Maren", "c": "MAREN’S song", "d": "Fog", "e": "A Farrow field", "f": "Mo", "g": "Waltz for Maren", "h": "王小明 的 歌"} {
+		lib[id] = material.Material{ID: id, Title: title}
+	}
+	lib["i"] = material.Material{ID: "i", Title: "Tide", Composer: "Maren Farrow"}
+	require.Equal(t, []string{"A Farrow field", "MAREN’S song", "Maren Farrow", "Mo", "Waltz for Maren"}, NamedIn(lib, Profile{Name: "Maren J. Farrow", Called: "Mo"}))
+	require.Equal(t, []string{"王小明 的 歌"}, NamedIn(lib, Profile{Name: "王小明"}))
+	require.Empty(t, NamedIn(lib, Profile{Name: "Nell"}))
+}
