@@ -1,9 +1,11 @@
 # Patient Ladder. `make help` lists what there is.
 SHELL := /bin/bash
 BIN := bin/ladder
+# The same sources make the same program to the byte, wherever they lie; tests use what was compiled for it.
+export GOFLAGS := -trimpath
 TOOL := go tool -modfile=$(CURDIR)/tools/go.mod
 
-.PHONY: help demo demo-60 demo-empty demo-reset dev test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
+.PHONY: help demo demo-60 demo-empty demo-reset dev toolchain test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
 .DEFAULT_GOAL := help
 
 help: ## this list
@@ -46,10 +48,13 @@ test-race: deps ## the server's tests under the race detector
 mutate: ## changes the rules of PKG= one by one; prints which changes no test noticed (N= draws a sample)
 	@tools/mutate $(PKG) $(N)
 
-build: web/.stamp-dist ## the page and the program
-	go build -o $(BIN) ./cmd/ladder
+build: toolchain web/.stamp-dist ## the page and the program
+	go build -buildvcs=false -ldflags "-s -w -buildid=" -o $(BIN) ./cmd/ladder
 
-web/.stamp-npm: web/package.json web/package-lock.json
+toolchain:
+	@tools/toolchain
+
+web/.stamp-npm: web/package.json web/package-lock.json | toolchain
 	cd web && npm install --no-save --ignore-scripts --no-audit --no-fund --loglevel=error
 	@touch $@
 
@@ -57,7 +62,7 @@ web/.stamp-dist: web/.stamp-npm $(shell find web/src web/public -type f) web/ind
 	cd web && npm run --silent build
 	@touch $@
 
-deps:
+deps: toolchain
 	@tools/need mariadbd mariadb-server
 
 deps-test: deps
@@ -66,6 +71,7 @@ deps-test: deps
 	@tools/need ly python3-ly
 	@tools/need abc2midi abcmidi
 	@tools/need lilypond lilypond
+	@tools/need nginx nginx-light
 
 generate: web/.stamp-npm ## write the generated code anew from the contract and the queries
 	cd store && $(TOOL) sqlc generate

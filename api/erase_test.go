@@ -179,3 +179,35 @@ func TestTheStudioItself(t *testing.T) {
 	require.Contains(t, text, "School by the sea")
 	require.NotContains(t, text, "argon2id")
 }
+
+// From the moment at which a deletion is asked for the family's link opens nothing, and again when it is taken back; titles
+// with the name in them are pointed out before.
+func TestTheDayOfRegret(t *testing.T) {
+	u, student, ladder := settled(t, slotOn(3, "15:30", 30, 1))
+	u.titled("piano", "Nell’s waltz", "Fog")
+	_, page := u.call("GET", "/api/students/"+student, nil)
+	require.Equal(t, []any{"Nell’s waltz"}, page["namedIn"])
+	status, way := u.call("POST", "/api/ladders/"+ladder+"/family/link", map[string]any{"days": 30})
+	require.Equal(t, http.StatusOK, status, way)
+	token := strings.TrimPrefix(way["link"].(string), "/home/")
+	family := anyone(t)
+	family.url = u.url
+	opens := func() []int {
+		var out []int
+		for _, path := range []string{"", "/sheet", "/calendar"} {
+			res := family.raw("GET", "/api/family/"+token+path, nil, nil)
+			res.Body.Close()
+			out = append(out, res.StatusCode)
+		}
+		return out
+	}
+	before := opens()
+	require.Equal(t, 200, before[0])
+	require.Equal(t, 200, before[2])
+	status, _ = u.call("DELETE", "/api/students/"+student+"/data", nil)
+	require.Equal(t, http.StatusOK, status)
+	require.Equal(t, []int{404, 404, 404}, opens())
+	status, _ = u.call("PUT", "/api/students/"+student+"/data", nil)
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, before, opens())
+}

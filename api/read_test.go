@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"encoding/base64"
+	"encoding/binary"
 	"fmt"
 	"io"
 	"net/http"
@@ -386,4 +387,41 @@ func TestScoresAreReadAgainByNewRules(t *testing.T) {
 	n, err = api.Reread(t.Context(), db)
 	require.NoError(t, err)
 	require.Zero(t, n)
+}
+
+// manyNotes is a MIDI file (SMF 1.0) of so many semiquavers, one after the other.
+func manyNotes(n int) []byte {
+	var track []byte
+	for i := range n {
+		key := byte(60 + i%12)
+		track = append(track, 0, 0x90, key, 80, 24, 0x80, key, 0)
+	}
+	track = append(track, 0, 0xFF, 0x2F, 0)
+	out := []byte("MThd\x00\x00\x00\x06\x00\x00\x00\x01\x00\x60MTrk")
+	out = binary.BigEndian.AppendUint32(out, uint32(len(track)))
+	return append(out, track...)
+}
+
+// A file of a hundred thousand notes is read and refused in a sentence, wherever it could come in; nothing is kept.
+func TestAPieceHasItsBounds(t *testing.T) {
+	u := newcomer(t)
+	large, small := manyNotes(100_000), manyNotes(400)
+	body := func(data []byte) map[string]any {
+		return map[string]any{"id": storetest.ID(), "strand": "repertoire", "instrument": "piano", "fileName": "long.mid", "score": base64.StdEncoding.EncodeToString(data)}
+	}
+	status, got := u.call("POST", "/api/materials", body(large))
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Regexp(t, `^“long\.mid” cannot be read: it has \d+ notes and rests; a piece may have 24000 at most\. Bring its movements one by one\.$`, got["detail"])
+	require.Empty(t, u.list("/api/materials"))
+	fits := body(small)
+	status, got = u.call("POST", "/api/materials", fits)
+	require.Equal(t, http.StatusCreated, status, got)
+	status, got = u.call("PUT", "/api/materials/"+fits["id"].(string)+"/score", map[string]any{"fileName": "long.mid", "score": base64.StdEncoding.EncodeToString(large), "instrument": "piano", "piece": 0})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, got["detail"], "24000 at most")
+	// Many bars with few notes are bounded as well.
+	bars := "X:1\nL:1/4\nM:1/4\nK:C\n" + strings.Repeat("C|", 5_000)
+	status, got = u.call("POST", "/api/materials", body([]byte(bars)))
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, got["detail"], "it has 5000 bars; a piece may have 4096 at most")
 }

@@ -1,6 +1,7 @@
 package store_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 	"time"
@@ -8,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/store"
+	"patientladder/store/storetest"
 )
 
 // raw is one text of the database as it is kept.
@@ -77,6 +79,52 @@ func TestWhatOpensSomethingIsSealed(t *testing.T) {
 	require.NoError(t, err)
 	require.Contains(t, out.String(), before, "an export is read elsewhere")
 	require.NotContains(t, out.String(), "sealed:")
+}
+
+// Two servers that start with different secrets while nothing is sealed yet: the second is refused, and so is one without any.
+func TestServersShareOneSecretFromTheFirstStart(t *testing.T) {
+	fresh := storetest.Another(t, db)
+	require.NoError(t, fresh.Migrate(ctx))
+	mine, err := store.ParseSecret(store.NewSecret())
+	require.NoError(t, err)
+	other, err := store.ParseSecret(store.NewSecret())
+	require.NoError(t, err)
+	_, err = fresh.Seal(ctx, nil)
+	require.NoError(t, err, "without a secret a server starts, as long as none was given")
+	n, err := fresh.Seal(ctx, mine)
+	require.NoError(t, err)
+	require.Zero(t, n, "nothing to seal yet")
+	for _, wrong := range []*store.Secret{other, nil} {
+		_, err = fresh.Seal(ctx, wrong)
+		require.ErrorIs(t, err, store.ErrSealed)
+		require.ErrorIs(t, fresh.Opens(ctx, wrong), store.ErrSealed)
+	}
+	_, err = fresh.Seal(ctx, mine)
+	require.NoError(t, err)
+	require.NoError(t, fresh.DropSealed(ctx))
+	_, err = fresh.Seal(ctx, other)
+	require.NoError(t, err, "dropped, another may come")
+}
+
+// A program starts on tables that a newer one made where those say that it can serve them, and not where they say otherwise.
+func TestTablesOfANewerProgram(t *testing.T) {
+	fresh := storetest.Another(t, db)
+	require.NoError(t, fresh.Migrate(ctx))
+	newest, since, err := store.Schemas()
+	require.NoError(t, err)
+	require.Equal(t, int64(16), since)
+	exec := func(q string, args ...any) {
+		_, err := fresh.DB().ExecContext(ctx, q, args...)
+		require.NoError(t, err)
+	}
+	exec("INSERT INTO goose_db_version (version_id, is_applied) VALUES (?, 1)", newest+3)
+	require.NoError(t, fresh.Migrate(ctx), "these tables can be served")
+	exec("UPDATE serving SET since = ?", newest+2)
+	err = fresh.Migrate(ctx)
+	require.ErrorIs(t, err, store.ErrTooNew)
+	require.EqualError(t, err, fmt.Sprintf("the tables were made by a newer program, and this one cannot serve them (tables %d, which programs that know %d or more can serve; this one knows %d): start the newer program", newest+3, newest+2, newest))
+	exec("DROP TABLE serving")
+	require.ErrorIs(t, fresh.Migrate(ctx), store.ErrTooNew)
 }
 
 func TestASecretIsDropped(t *testing.T) {

@@ -2,6 +2,7 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
+import type { Plugin } from "vite";
 import { defineConfig } from "vitest/config";
 
 /** Names a build by everything that it is made from: what was kept by another one is not read. */
@@ -15,9 +16,22 @@ function build(): string {
   return sum.digest("hex").slice(0, 16);
 }
 
+/** The texts of the fonts' licences ship with the page, as the licence asks for. */
+const licences = (): Plugin => ({
+  name: "licences",
+  generateBundle() {
+    for (const font of readdirSync("node_modules/@fontsource-variable"))
+      this.emitFile({
+        type: "asset",
+        fileName: `licences/${font}.txt`,
+        source: readFileSync(`node_modules/@fontsource-variable/${font}/LICENSE`),
+      });
+  },
+});
+
 export default defineConfig({
   define: { __BUILD__: JSON.stringify(build()) },
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), licences()],
   build: {
     outDir: "dist/app",
     emptyOutDir: true,

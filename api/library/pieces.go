@@ -43,7 +43,7 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 	if _, err := open.Taught(string(n.Instrument)); err != nil {
 		return nil, err
 	}
-	format, pieces, err := scorefile.Pieces(n.Score, open.Keyboard(string(n.Instrument)))
+	format, pieces, err := scorefile.Brought(n.Score, open.Keyboard(string(n.Instrument)))
 	if err != nil {
 		return nil, unread(n.FileName, err)
 	}

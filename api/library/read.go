@@ -13,7 +13,7 @@ import (
 
 // pieceOf reads one piece of an uploaded file and what has to be kept of it.
 func pieceOf(name string, data []byte, piece int, instrument string) (kept []byte, sc *score.Score, err error) {
-	_, pieces, err := scorefile.Pieces(data, open.Keyboard(instrument))
+	_, pieces, err := scorefile.Brought(data, open.Keyboard(instrument))
 	if err != nil {
 		return nil, nil, unread(name, err)
 	}
@@ -21,9 +21,6 @@ func pieceOf(name string, data []byte, piece int, instrument string) (kept []byt
 		return nil, nil, problem.Invalid(fmt.Sprintf("“%s” holds %s; there is no number %d.", name, wording.Counted(len(pieces), "piece"), piece+1))
 	}
 	sc = pieces[piece]
-	if err := sc.TooLong(); err != nil {
-		return nil, nil, unread(name, err)
-	}
 	if len(sc.Sounding()) == 0 {
 		return nil, nil, problem.Invalid(fmt.Sprintf("“%s” was not taken: it holds no notes.", name))
 	}

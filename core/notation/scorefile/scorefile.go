@@ -66,9 +66,24 @@ func Read(data []byte) (Format, []*score.Score, error) {
 // (see midi.Written), and every note can be written with one sign. Keyboard
 // says that the pieces are for two hands.
 func Pieces(data []byte, keyboard bool) (Format, []*score.Score, error) {
+	return pieces(data, keyboard, func(*score.Score) error { return nil })
+}
+
+// Brought is Pieces for a file that is brought into a library: one that is longer than a library takes is refused before
+// the work on it begins.
+func Brought(data []byte, keyboard bool) (Format, []*score.Score, error) {
+	return pieces(data, keyboard, (*score.Score).TooLong)
+}
+
+func pieces(data []byte, keyboard bool, check func(*score.Score) error) (Format, []*score.Score, error) {
 	f, pieces, err := Read(data)
 	if err != nil {
 		return f, nil, err
+	}
+	for _, s := range pieces {
+		if err := check(s); err != nil {
+			return f, nil, err
+		}
 	}
 	for i, s := range pieces {
 		switch f {

@@ -46,6 +46,17 @@ export function Account() {
           )}
         </div>
       </div>
+      <p className="fine mt-8">
+        The fonts are free, under the SIL Open Font License:{" "}
+        <a className="underline underline-offset-4" href="/licences/atkinson-hyperlegible-next.txt">
+          Atkinson Hyperlegible Next
+        </a>
+        ,{" "}
+        <a className="underline underline-offset-4" href="/licences/brygada-1918.txt">
+          Brygada 1918
+        </a>
+        .
+      </p>
     </div>
   );
 }
