@@ -33,6 +33,7 @@ func bodies(id string) map[string]any {
 		"POST /ladders/{ladder}/reports/{report}/publish": map[string]any{"version": 0, "lines": []any{}},
 		"POST /programme":                                 map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{map[string]any{"ladder": id, "material": id}}},
 		"POST /programme/{format}":                        map[string]any{"title": "x", "day": "", "keepOrder": false, "pieces": []any{map[string]any{"ladder": id, "material": id}}},
+		"PUT /told":                                       map[string]any{"number": 1},
 		"PUT /learned":                                    map[string]any{"use": false},
 		"POST /materials/{material}/copy":                 map[string]any{"id": id},
 		"PUT /meeting-activities/{activity}":              map[string]any{"name": "X", "say": "Y", "minutes": 3, "from": 3, "to": 6, "part": "tune", "family": "", "shows": "", "home": "", "off": false},

@@ -25,6 +25,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/reading/demand"
+	"patientladder/core/wording"
 	"patientladder/store"
 )
 
@@ -80,7 +81,7 @@ func makeIn(ctx context.Context, st *store.Store, o Options) error {
 		return err
 	}
 	ids := newIDs(o.Seed)
-	studio := store.Studio{ID: ids.next(o.Day), Name: Studio, Timezone: o.Timezone}
+	studio := store.Studio{ID: ids.next(o.Day), Name: Studio, Timezone: o.Timezone, Told: wording.LastMove()}
 	teacher := store.Teacher{ID: ids.next(o.Day), Email: Email, Name: Teacher, PasswordHash: o.PasswordHash}
 	if err := st.AddStudio(ctx, studio, teacher); err != nil {
 		return err

@@ -40,6 +40,8 @@ type Studio struct {
 	FirstDay time.Weekday
 	// Letterhead are the lines under the studio's name on papers and letters.
 	Letterhead string
+	// Told is the number of the last change of figures that the studio was told of.
+	Told int
 	// WordsVersion guards words and approach against a stale form.
 	WordsVersion int64
 }
@@ -59,7 +61,7 @@ type Teacher struct {
 // AddStudio adds a studio with its first teacher.
 func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
-		if err := q.AddStudio(ctx, rows.AddStudioParams{ID: st.ID, Name: st.Name, Timezone: st.Timezone}); err != nil {
+		if err := q.AddStudio(ctx, rows.AddStudioParams{ID: st.ID, Name: st.Name, Timezone: st.Timezone, Told: int32(st.Told)}); err != nil {
 			return err
 		}
 		return q.AddTeacher(ctx, rows.AddTeacherParams{ID: t.ID, StudioID: st.ID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash, Role: cmp.Or(t.Role, "owner")})
@@ -81,9 +83,14 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	return Studio{
 		Ways: ways,
 		Way:  w, WayVersion: r.WayVersion,
-		ID: r.ID, Name: r.Name, Timezone: r.Timezone, LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
+		ID: r.ID, Name: r.Name, Timezone: r.Timezone, Told: int(r.Told), LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
 		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames), Rhythm: naming.Rhythm(r.RhythmWords)},
 	}, err
+}
+
+// SetTold notes of which change of figures a studio was told; one before that changes nothing.
+func (s *Store) SetTold(ctx context.Context, studio string, number int) error {
+	return s.q(ctx).Told(ctx, rows.ToldParams{Told: int32(number), ID: studio, Told_2: int32(number)})
 }
 
 // Under are the lines of the letterhead.

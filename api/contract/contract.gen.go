@@ -4493,6 +4493,14 @@ type MoveMarkDirection string
 // MoveMarkKind defines model for MoveMark.Kind.
 type MoveMarkKind string
 
+// Moved defines model for Moved.
+type Moved struct {
+	Number int `json:"number"`
+
+	// Says What moved and why
+	Says string `json:"says"`
+}
+
 // MusicBeat defines model for MusicBeat.
 type MusicBeat struct {
 	At    float64 `json:"at"`
@@ -6411,6 +6419,9 @@ type Today struct {
 	Holidays []string      `json:"holidays"`
 	Lessons  []TodayLesson `json:"lessons"`
 
+	// Moved Figures that a new version of the program moved, until the teacher has read it; the oldest first
+	Moved []Moved `json:"moved"`
+
 	// Others Lessons that were due on this day and are not
 	Others   []LessonDate       `json:"others"`
 	Sentence string             `json:"sentence"`
@@ -7354,6 +7365,11 @@ type GetTodayParams struct {
 	Day Day `form:"day,omitempty" json:"day,omitempty,omitzero"`
 }
 
+// SetToldJSONBody defines parameters for SetTold.
+type SetToldJSONBody struct {
+	Number int `json:"number"`
+}
+
 // GetWayParams defines parameters for GetWay.
 type GetWayParams struct {
 	// Ladder A student's own way
@@ -7591,6 +7607,9 @@ type LeaveJSONRequestBody LeaveJSONBody
 
 // SetPauseJSONRequestBody defines body for SetPause for application/json ContentType.
 type SetPauseJSONRequestBody SetPauseJSONBody
+
+// SetToldJSONRequestBody defines body for SetTold for application/json ContentType.
+type SetToldJSONRequestBody SetToldJSONBody
 
 // TryWayJSONRequestBody defines body for TryWay for application/json ContentType.
 type TryWayJSONRequestBody = Way
@@ -8113,6 +8132,9 @@ type ServerInterface interface {
 
 	// (GET /today)
 	GetToday(c *gin.Context, params GetTodayParams)
+
+	// (PUT /told)
+	SetTold(c *gin.Context)
 
 	// (GET /way)
 	GetWay(c *gin.Context, params GetWayParams)
@@ -12540,6 +12562,19 @@ func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 	siw.Handler.GetToday(c, params)
 }
 
+// SetTold operation middleware
+func (siw *ServerInterfaceWrapper) SetTold(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetTold(c)
+}
+
 // GetWay operation middleware
 func (siw *ServerInterfaceWrapper) GetWay(c *gin.Context) {
 
@@ -12730,6 +12765,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/account/people/:person", wrapper.EndAccount)
 	router.PUT(options.BaseURL+"/account/people/:person", wrapper.SetRole)
 	router.GET(options.BaseURL+"/today", wrapper.GetToday)
+	router.PUT(options.BaseURL+"/told", wrapper.SetTold)
 	router.GET(options.BaseURL+"/students", wrapper.ListStudents)
 	router.POST(options.BaseURL+"/students", wrapper.AddStudent)
 	router.GET(options.BaseURL+"/students/:student", wrapper.GetStudent)
@@ -19422,6 +19458,39 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type SetToldRequestObject struct {
+	Body *SetToldJSONRequestBody
+}
+
+type SetToldResponseObject interface {
+	VisitSetToldResponse(w http.ResponseWriter) error
+}
+
+type SetTold204Response struct {
+}
+
+func (response SetTold204Response) VisitSetToldResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetTolddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetTolddefaultApplicationProblemPlusJSONResponse) VisitSetToldResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetWayRequestObject struct {
 	Params GetWayParams
 }
@@ -20118,6 +20187,9 @@ type StrictServerInterface interface {
 
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+
+	// (PUT /told)
+	SetTold(ctx context.Context, request SetToldRequestObject) (SetToldResponseObject, error)
 
 	// (GET /way)
 	GetWay(ctx context.Context, request GetWayRequestObject) (GetWayResponseObject, error)
@@ -25777,6 +25849,48 @@ func (sh *strictHandler) GetToday(ctx *gin.Context, params GetTodayParams) {
 	}
 }
 
+// SetTold operation middleware
+func (sh *strictHandler) SetTold(ctx *gin.Context) {
+	var request SetToldRequestObject
+
+	var body SetToldJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetTold(ctx, request.(SetToldRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetTold")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetToldResponseObject); ok {
+		if err := validResponse.VisitSetToldResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetWay operation middleware
 func (sh *strictHandler) GetWay(ctx *gin.Context, params GetWayParams) {
 	var request GetWayRequestObject
@@ -26182,374 +26296,376 @@ var swaggerSpec = []string{
 	"2Ov5hH/zefhYzkUYwjSzXlQHxFDTd9Dvoll4gm5m5bqr3cWjS/2GjsPhJ81xxnE+gKEPGIjwShptavI+",
 	"bT+sLAlg9JCqW1FmphSqQBWEe6C2cOUrpShMZvXnQ1oH5tr2n42o3T0MVK8Fj4C18rc1XMW7cHRejtnv",
 	"RvTM3gcxpfvwbYorNBkqHl2+IQYMQ3gCy1JFmKyfmeAzD5+DcxknOu255Yhdm8HHninm+9cvXyNkHnvx",
-	"/60RJUVd0iwJ92nw1p5bE+xdRMIaU3DSWsdL1eVh8GgzKKR2GuyGaozKn5Pxu5BqIgDITtRmCTvKMPCD",
-	"OMji5si1UeRAo8ffxPw983KySTzWlyUVPZNCdPmgQbJTk6c4hLegdIgH53A75qwb7PxHKru2Q/jRZIMw",
-	"fwGnBhHil2uv3ERKHziv+lUPSUFHX/yP6foDzW2nH7RFpCBVtT3qiscx1sdhKebFFRp/ge/6ggiOPCmB",
-	"Ng0IE4vWY1qz/Mw6F9mEnj3Xev8OHxc6GXrVaEN41khMX49TLnx9PZWsSUOz/iBPL0p1WF+4BYJEH19P",
-	"ajguz5JfAHvJcE2vA+Q1jDxe1+vHi9Y1XlB8WUpG+rjUSsy73A5vX4kRfEMFYD7kuGSxltErfBA238ki",
-	"dLaOFyEB7s0CaBB5/BYyK50HP57UYHjLaMvfD/LU5Sm4QJ3/KbrwTbmkIfUHebopdW+h/n1CnOF+z1Uc",
-	"4vsTIv6rx4tcAuohyPubUTrdp2Bf8Jq4/rUDgn+9SscHxguumu1uILuoATUZKIi2DEeHw2AULZjnsj7t",
-	"yycaNfzOmOiX19xMmXNtSY22RxmLz8LH97qaATNseoZfcROE8kkz3nXlqTp8wybV2Z5lJxt270fLpQWi",
-	"dxFnp8T5Yq1pju/1pTrjCaOXRJV7S9cQfJs0bRxB632mK3K7g/lkephn4LHddWNS4x68apaUH00dr2uC",
-	"vADBR/BQpN19XPbE2fB9ZJiWHL6qlD8MryePvvpqup7805R9f+puhqPHUelnKVW+I6o+0jsnmyhUERzd",
-	"r6adZ5PrFBIjPtXT7zx8lH2vnntqGlnlugBOQM8auD5D5TLoAnYqRohGcXQtRT53T/RlP0hZyKLfIlnp",
-	"DGc6yWPGmSqu9SKl3cOyn0U++OLs/RTn3p8YhriwDuASMLUv4yE+XI2kQu4hlPHGIyQA6WVtrK93M6PJ",
-	"e7aYKURIgYkfCoPMTh1N1KxCqfCphWVZ40ObDpXLQ5sOE/mZEMP9Vg5MxSg+eUTmjoUHia3+462s66ak",
-	"muYFuxzDs/H6Ph7wgf7yP/71i58fPvgLwu79///t/2CR9waw8uN7osO/ec1R4xQJhvmWoTe+M62SXPCM",
-	"3khriV/eir0k0E06NYCnLHhTALlJrVEVmPMe1djXY1xjLYUYUeUiawIkbqkqNY2c7/duFCuaNIYhbRGp",
-	"6b9P/aiWB5Y9+b2TjY3kRUijTKvi3GtPyHe04/t6ynqihNgkQiwa3gpHWP0jwP7hOY9YWSUSrsn2gh/k",
-	"6W2tt7U4HORiflw8pz3NBPEIXD2pmrIcNkJKhNHxQP8dDjxWMaU8/lizl4hn1A2Y48lYmpBJaxBsrk7d",
-	"IBYCGAfRBIjgscAwfyd8OO0t+TsdNmOFC0IrgcTK3bTJ00vCy6Oq/KmvwRSwHhlD+vabEoeHgV0Q1rqV",
-	"NecPALO3J+m2Jx116bEb8E4ivBj29r6QaJvKqhRuuTAWsVd936myyGM9B1f1JOW+4Bwu7E51VuN6QYsq",
-	"pxH+FQkcTlzglMK0pV6LgiB1NSue7b74bK0blti3PGOL61YCWIDvZWbw7QRgs04blT8ngM4p66OOrn41",
-	"814xx0oYRT1dk8L+FIH9e2Igf4YRrhOg1AemaIhcHt31qIriXu4gw+PrPjf4IvDe5Kb9oOwu82OCw5yU",
-	"YQVNRe535TkLILoX7uq2KrIPHwYbb040AannLnNnJhVtWYaA0fuHS1EEaPq+nZ9en5p7LRfDtYyg2cSz",
-	"vSO8Oga84AosRV2B2+ivwMpkHpi146X1rGadGY38LAddS/+TFt8wcf9gT+dQv30XgIc0A9oP8qP9Jkqa",
-	"pdNpDNujMHopQF2vQjGGJpiFnxJl3rw7SjVufjjsLFvEs8vLqYT95qPILy9CzACZflMLXw/GXfgTxX9h",
-	"7Awcht8VfU4apEvTtbtsPkXYz5MyMmB5scf4fVUCsk0yNwhbG0WwRkNszGVc1PZmrMCPMDSpLsr6psKr",
-	"0Zv9p6qa9lT0MypvuwWGFLVqZ0s1h14D2+pDX5TkoyHeP0sRZP94lNWNNJ7StA9FcKsSrekJVj6K5gBK",
-	"IQ+5lOj6SqDk3zg/Kra2+tjexyuPWGXcbYcyXzPi+zSttrcFJpOUTliyXsZdFeouIGi0UvAY9t0Yb+Tg",
-	"UCnqxtAscd26ry10oFU6g/56v2WPtTSysiFRcjHDlhtNxLGqE1Wjbj58i8ccDIQFdMz0nhgVYbSKqAUo",
-	"CO8aG390+epO4zKy43tiY/oHsyJ7nPrZ5WT4/QSDVZqtiGiGWlj8gDzsJ8QunWfoHp71G8sF6rB5s5Zi",
-	"j34fcAFlIgOeZdaw4yd3AlbEFyZAO+eDRFpsWqan+ZGtaKqceN4KY/by/MzsWaLSnbvIE4RcV0wvINW3",
-	"FvkezlkMDFTm1BJgB1M79AfaImDe47d1M8BmwgBqtq71ycgaMgvwl8PVYFo90bSzaF89Igu30VAYC64j",
-	"HUlNBj3yWjqtHi2NmCEDd8CbTmNxO5lEUnRciWJJRWNMCMtyfazGLEHadU9JMabdKzxO+sIegqSjSN9u",
-	"oC85VFXBMhSAo0I4GcpAyMQSLoKnMJrXXTr3hk+Ed4sE/40b3hiHZJL2AktD5nSO8wAb0aPANM15UuqC",
-	"DXnwIOxAywScSrN5C4SxaUbFxQfsXHrSHjy/d6P8WobmIooUkJebbDBv13R4d/d/HptBqw/8iZMsxOlF",
-	"StBbhwWYXtj+lR7GEE6ydO4kWI7hzWXmlhlCj08GLEZ10N1GEPRkGV12n/fHisYzj7vllHWP8YxLZs/U",
-	"uJB06PB8BQVDiaSknSD7Wkr0vIgJKg1XMzNExJAU0RD4adodjyIxWCXiKYkcUm5dRiiW5q1YG9eK1yw9",
-	"dn3keBJVCiHFdxzPA3hcsM7/CHTly3mrWsIqHDYJZkWiS1P8v/UZjhRk9wIw/h2Cf3oFQ2qeANOlcytu",
-	"kUFeVCbE7MJ/+Ku9u5HzMJDWJoBgS7WXqTPa/cg79JTOCUa+lkYe1qU0fPqG2oC4qBlyY+/UdufO/kpu",
-	"hVW3Evl/9CmOBKZiZDQdqovil6YxKZTiea09s8FIZj5w5paHm5zHxhrZ77J2b+Si2H9GTjXZqLuYbxvs",
-	"6LxoQD+71imPpRcnZMVSuMuDUOXiGKeupJHlZkmIs9QiwfZ2aPIdBE7h1M+A8wkrgk5S7meygyUXYz6M",
-	"9AiYE0opwDNTMRRMKS3sC9oSLytSuFP1Qa4rK/IlDgn+YBK9+MLageCTDgEJ41JfXZXnfjk1O7/5tQi3",
-	"svaJgPBdVdmvH89GgCGxh5x3u0oxtwvJu30hq0K8qymOx1oLzNP4YzLGVHADrG/hZHdjijlk2DPxcp7a",
-	"92oJ6CJM57mol5HeBvCf/rmsPWmHyA7S1rrSB4mxoNlgigFQggUdSrJe0o21pb0EzEuExBRHquaFwgrK",
-	"zkCmBuoeC1UkqDCbiuvpflaWGX6GoJHm4NTLo0ausGzYgix+1aqSRci1HuYjxDbVnmXBhDLi+ev7EsuO",
-	"uSeNMoC9b50qE1+dgYVFbxL8XrWxf2NpFOEWCnT9JmBrBggY3aCDCxmfXxY0Uk1uB28uuFNUmBvfdTRc",
-	"+mQqS4rN8+S28FeWCafiiJ5ttcQVSQQikVJkPqIXoR+xT5p3hxqw6x20VRuzDFWMhaus3gQfjwPn8ClP",
-	"RlkBhgdSzdKsMlyt7CEq2lNwUPBvxp9OC64+Os53zs704S9YKFvcUwuioXiNS/AYshQjznkD8kRlMRnB",
-	"Bi3x1x9251TVTD6XTKKWoji/0vV8emv3g+WB9b06HhcsxM1escjE9wlb6Vl35tukkaaGgWCt/GhTgJQQ",
-	"luc+uBW1ShE4Q7EX3pkPCDDrvPoKL/RuQJk7GSW0mU+4VlGsIspV4+zakQdSqM5xEwbZJd5Gm+itWrRZ",
-	"gpUJh3JkisOCtgh/wQ2K92+kp6vWX4uPLVrOVtPa87Z7CEXHR2S4vH+SdBsJNK3P3MLladB5Rlx79w23",
-	"Tr/F9VvzoOJK8sE/Lf6ghxyktw2A23ticLv/3pjkRjAlQ+tyGrTwTmXIne5nj5QQMs7uFbRU9ML3yeDg",
-	"fVm2mZHnwJlHMUbaol6v/GjYBSxFLot3zfJ2Q6MK2UP+b7fZUQBfzi93LhBeFrAdMWn4jaQIDmytDVYZ",
-	"yCKlx5WtRaHyIc7Y5KmxOInqB5nMpO50ecnzviNmr1Ridl7KxFnlvjI0BDVMPAo+psTpxG+NNL5Va9ao",
-	"/9P/YDp5Xy+6X4U3RDmAmWVdQVlIHO3LB6riV6vVg1HFTGRaUwi1HoZkGIIagU10d50LxOSvP4OglJSF",
-	"Gekkh5YPLKxx/vy2FpWVxYpqLoX1QPkG0RZ8cBIBGEiV3Kf7KsFqtzA2nM7+1bqxl2ysd+53S4z67Kg9",
-	"YbAEqBvKraLIKZNPSx2n9GGBw3xGFe47iuX26kE9/tZY++5o2+0Ybb5vPB5+ovUMOG0PpkQRQq8X8OPR",
-	"ub6hSz6TuxmhHKnkyblwyi5LwKu/y7lXhXtL57p3tlpCExsVyX9G5rjfmJHL+jh5MHxDX4OQTVnqE3ut",
-	"fe9peLz590X6aElXxAhMBDd3obYJM3u/k+zVeydFXaSSMEQv40xTpRGdgu9F7KVV8xISu+7nsA6QUNkg",
-	"GC/QS7HuUWNUPjUfIAM7Q2h1fFOlODySmy3R6/qBmJEMNZvIqlhdeIWZlTjv7Wbk4kLADfd7v2B+vLGa",
-	"jWo2GmVmt5fMpL8Rdalk3fZPzd/oQ9gIjJGuJbjN7pI5Coh96ab3UM8otnbPl+W4XG6Cm93vPjAm0Uky",
-	"xpJzlAnYedOkIrTWp0HnZYCsx0mgAdJL6Q2jc31P4Gecqx+v2RkLlaSoIcZYaU9Hec8ebB8VGwcSPTIx",
-	"m+r5+TtatCV9nLU+JuHL/mMp2G+n4ZmBJlKGii+fZmINfSC6JgbmgEfB5h60h7a4p2EeVbXIh6veqmr6",
-	"qVEmk8VlOpaiSpHeoxR0RQm2E/TO2IwoWZYmRkdTnDSdhVCfHOzCf0yjLsitv0svqgf3v2s1KjWVtHfS",
-	"7uGBdgizn7ae7kv+Hpd8/U07QZYV9HwBzWzc78pwINKnoa6b8qGYEp0uZyZaYhaNz30UnltqvXeOzsY6",
-	"70sY/Phzq/WDvNTmLnRr/QPRWWu020dtKLJsZb6r1G8N8P82VacBxxy1RZZs34lTS1HgZ8DxjoWLQFAc",
-	"FiLq23HjT0UfnHvXsfybOpyf9Pr4tfAPvu5NmMSVfFnQK2lTr0M/orFIedjwfUIHnRpJhelcDvunqjqR",
-	"rugzfxRxiWWdCbP3CI4qcpgXOOdVHM8ZXMChwZrzSc8pScypisWzh5XRKZFDC07YXEeQq3QiFw2VbniL",
-	"b0Ud47SgavlB0/qGNRspGi0hrkK5vEHAG5W5PYCgjdevpcfgRLA0vOoOyt+74pgs/WES+jNrABGxbdY7",
-	"ZjWxUdV/gUiGG0gi0UuSgmRvsc9i8EKjDxJjU2InRUGsrO7maFuuUuiPV1W2Vu4qFXbOULy6SqQ7SGx3",
-	"RJzwRgnHhkNVnisV35JOcZQsFd0bbHFyF/kAh4RInVbrrOysWGyuPEYg1+sAbTbuG5mAJ1DP9/zL2Agl",
-	"r1cqpqkKhII7QJlMfjzK3K0bcEjheTOpiXqTYMOHdPlYq5JPQgljQU3mvG0kglaKfD+yWB7IK34jKS39",
-	"hYblDv5EZ+oyLga/nVJkw5cECQrUCyhmwv0cFDgstZe9lwnp8SqQPKAmThjUJAHo3H6gopEjeGIdYT/1",
-	"BsLqQpxjjAIa+bReJMnZ5llKwjlpDeYVToAVD6CM5BdgJZokCtqAu5mD4YlAqlqeHgaxaieqwjzrIX3E",
-	"T7oMv+sOJa10ArVnfTTEidLVWq9LeeAANWyq2NxYYZtUqVTS2OMfJo9U9+mq00fUmNTIW0zNXlvvojq6",
-	"8KALOnvTmTwcw+jA+X7AdaLKcEGzg7MA/LF2GbLWpYBHof8hSqL72JsvMzhf+fGOyiqUWC+wCMtod+cL",
-	"ZnKWyZlIwwA7rGspuJLi73Sp3MaGUxSKIWYXTL8UZyC9Y5Q5F7WctSOkMX5D8KYVKqyPooqZyIeN3qLm",
-	"q842os6kqGFy2DWW7cStzIiWekE971zuo23NAjs9IxoBu6ulzMDxpurmbS1PWM2NaMEq1HPPvpb2BDkz",
-	"ZeQk6z7C8tRNRs2blERYUe+cqgMK76zBfOdelmwbh5ghX948xEhYfEerUi3aR5HfS1+Wl3Ryfu7OtLR9",
-	"mvy0hS4pXpW550WOzbC2VlTbBfN9577+wtnSCypmidKo5ynB31Hz1zIXB5kZmWNUbW4BWlm+FHwN71FU",
-	"E80htXRWxO4gggi339nbrGX55BvWz4uB/pYV/GDm642osK7vHiCPLmAPbeEZYhIB8gxR/p2qXDSHdCDQ",
-	"Do3xRULG0qdJ20okUqF4h6z8MUZbOih0pPYrzxUvPWLc2T/EjJ6ZvKO0tPztVa0Pycq3RQGf0YKrjiHi",
-	"AmYQDoDuH2UNBgIqp++6gng50aXWAlbnQp6/cLDMPxkSO7cUFddZ6qGq3cdYZ2UyVJB4AqMAg74zhklW",
-	"bDa6hnyXMHtZuFvs0+w6FG6tdXGGoq2Z1QJLIR9KZXYycSz3cbpPwmQQDiBi8CO1ORdz8hy1NAt6OUec",
-	"ugHcQ5t18Jiv0cTwxalMxv3BG6TYUzgZ0jDbGj1V+kxApW0K+NxM9LlQkdvF+Aqg/D1WllaKBLqAA2kx",
-	"L3BV/R5M2IijNqiQKVLq0UJDURWqIFi+XFdGFb7CeF6hYvz7QVWxMInyijGcJXE0mdHOq48P7Tk1asNM",
-	"zZIeo3w30qx0CcTvHUrFg9rgHKLxBTAkP6jOspHMOU35z0Y2sngnj7q2/2TACXUY1FAf8DOMQCuTWVkf",
-	"5tjDgRmjLxa12EBqo1nT5vtlNTf0wEEv0ND9CznBv6PgVw83s2F7Dd/o0+KrIbRLfDoNhIHyE/MXh8Hs",
-	"drJM5G4XeUfwGPbVPmVxeZhmAQDQiOLSMOa1P3U10of+/RZvKl8lvC51vsf2tV7H1+IKvL7y+pOFDhw/",
-	"hjTYyjuZ61tZn1/oQjIRp9z/+cIcNP6ef/FB33LQnHX7wVC9amlVnfpwpsz8C9qnjQvIjU2rmtkGufvn",
-	"RuViScn+i/ZH40hs948yEy5qnYEnZs2eIz6+dzmmkA+4c4Xu1lP9LYi8BEPPl5n4j5/ZtIfpo5LxwSMy",
-	"f5QwViFXR+XhmxNdsqIo3N0OAHYP0hixldlWQ2aaT2jSdXtBXAeW6MZf08dCKfcRGlkcmEh3FNTK2mnX",
-	"9QN+jTQxwWnqAxkRaRfkU+kVsVzbBuFWZ7oK0gY/oiVO745vCrWU2yOi5hulC7UsuKjvBjFCFUCgKkW4",
-	"BpVSIGQulSZ1+CpZWniRCtSTxCjC4K5csBUkJOiryVsSpRLpiHevSYswiXN5NyPTMQr3sudnprE6pOCk",
-	"i5wr2pcDOO+fGkO+c0O4LwD5nhUariWqzkhv3kbk1un0Oaug72KYGCqUTdn3e43sVfKUwk3HQWLaaef8",
-	"4iIDBKoOeJX/JK5ZSRN+LC0h6+4rL9cYVJcE5SfCL9etkqe3KmdR0ZeFv+4frTJVBuNHzWJnQfDkvS46",
-	"zUe9WMRbLBHtx0OT4NTLBFELm+w4gxIb/MKT7GG2kWWZCSRteZSZndifV9mXmdGlKlbZ40wKc0Yyr8ao",
-	"PNGtUMtccB1EzvkwDdbFGqvKMlNmlV1nVgM3zB3aAKeXLlqF9AreWLaMDwJxncQl5HgoBdAre1eHiZ7Q",
-	"68//MtEVusFSbrZCLbM7UWWQxD1nR7epgU6kqWWCXcd768xnpfA1zn29EBZAEJG7MRPVmao4bSbK8mlE",
-	"Ot9lf9+JBKkJfjLWF+JkS0U/vtwPRhAKRSH1YmRBVvgOTbfGivqWm/dPFWgJoaFWW1mjtFuuJTd9DNaP",
-	"UITNQKeAcL8v2Pfj8WJagRK16zN6+6PW5NBIcKqIfdkTOwljlLGi4hu13gEcQYyBvVPmgZX1gSJ9nX+f",
-	"Md3lZPNAbHl253dNNc3uNWbbfJj/TrQeB2T0m39Pm3UkgPsEyVz3/DgjkTwZGo7F6GK0ELeYniNjnjQh",
-	"KTcnIWN6sl+wWAsen8TDXtTz4yxC1zEOmC+Dbh/KM/YqBABtepU1lbJUlLTlf96Uia6InT690bi4owlJ",
-	"+tqFB/2gGSd03rR5Maitj7pyEs04C7D79uzxEzxiD0ZpdvoksfPZV03N33Cl5t7xmiDdOva3UpiZtbLK",
-	"TJPv2hbkcQrKGRexUlgpmkRsJkAyXuDiiK7HcKG/UzfVyyaRw8IesOGZenRSov4wpqp1OaJb2o32ecu5",
-	"PUPTbhrlJ307UA8M3i9Xm6nE9nc/3WBEOFN8I1Tqmmf0QUIqHiIXUFQO6foeCDTl8M8yxve8WvnWaP48",
-	"vMkFhx4iSivrCtDXF1TnuGc9a3/JAp9SaeDkcz74ajk+6biX52SZEzloe1UVq2x9zjZqY3cR5yZUIW5K",
-	"RKtbDhMwOfS/qopO+SVsat9LycLuHlRdcx1hiPIQwM6Q3RHb+TKrtxJQBVWVIZpRfc4OegkKR2o4aRwB",
-	"ICJIbLjRUExznK8RLM8gden5EZB2tFmdNhjTHK9IB/3yBAGvukrP7tG+gjPYFLAKCxkeandfSiRl5lgq",
-	"/P0qvD3t8LX6GR3aB/ErdtQJ29SifHBQFfz3TtQHXak8/OEgS11E/53van0QVuVwv/lV1w9EfZTbrdLY",
-	"I9H7A3xjXeu9rB7kOw21bvit/h/hmxt1Kx8E0lL8YvdvVtpawI9M2rh94Oi/f6xkFhDCEakahJjtRFV8",
-	"Zlo8W8Sw3ljYV+6umaGWIR+F+2VzWGcP3aFZKmtLvxGzrwZ3b4CjWKYYnk90wU8uYC8K6jf7NX2YDwKU",
-	"geGugjr28DdiLdR1AKLkg/TAd7BRSMzT3WIBVtrrL0Dr/F/fv7laXT17/uJqBZDErEIsrXUOgJlTEqBB",
-	"jZJNwKx/OnrKhwV5DyeHHxjigK++4nr6L6xVCYCdIVLx1fU0gIRH8Q7e4vo8o4Q2TMg/YZIJ/4aAWvvw",
-	"rdXsGqaDsKna+tk1UxrvhzN+6XzBDVFdsLAAELuXkoDZM01/KbVvhpx8gzZGrUuZyvRv4Jq+rChreQG3",
-	"FJeB1kqBCEsVFHcc0BcLQkNJR3OksbXz4nUk11VxI/NaMrpyVLmHcwaO9UJYkf307s3Vk6opS67lmpLQ",
-	"SMn+n++yXBd8NVV449C1qdWcZjb4PX57FQaamGKAduhNzxO2z05YyxM9jV9YBij18sfNZT6UAXMzIqBP",
-	"xxdvpG2OXABrL0fOloMU7hJcPMlA/yDC4jzGVSayfCdUvcpaWp0A/HPaaSJRiK5X5GjCr+CSVfEkCsFQ",
-	"jYnwOXwJWseaC1Bq853MF/ARgOxe4G+4i1rqYg8wMwtf8wpAbbgwi3tohz3vVroLt1hrIDVbyzIBvQe8",
-	"5WOUi36VV3GAfFHlIAwdMMDYHZLvtC75gKCuwi30JBDzXYqcWJr8XHei2hImjuhAvsWW5c+gui2a3i0J",
-	"90+YIi1T0LCgA5GmhgVJblNQNa4QW5XFSLkCQ5ml9zNj4SWWpeMrxgdmuOZmYy/YTeO6Mnvx+6sVlkIZ",
-	"m57LK48e1atf5kU5Url5kEUCjdIzRzEoHFTvYqSs2p3GVIoAMKeUlT960/XJ3Zf8QL9b4Ss8xudWVxJM",
-	"ticZ4iCyKDHXK3gmHMKKNTIj1GckoLZiFMWSXBe0IoN12db6hAwBjBHbCcNVS6iDZHmWkyRw3hDO6mei",
-	"L88ID9H3vCmOlRuNLUCBHmTCsIlpwwU8VP38ZIlNb2FS0ZBX3q0ksbKrwad6n2F2mLqoIAT+NNvopgZ5",
-	"Q853o25lQF8p9QnUb6cALr1XUqG2cy8lJYLQzrm+qKIo5SW+dgmKT79f4eh40aiNZakhErhGlLsa9sTp",
-	"00ibElPuIusZVRNrSO6eCEo07hTqovNGE1JbJtnbB7dD8DpjmxzPCq2NbKFmfGzfHHV8YRnJZS2sAppV",
-	"vEQBTpti+A4dwZeTXvNHAY/nmipTgWG8rp5rtGk9p3y468AqUrehsplzQGrjWxmfZg8eZpW8ZVlfV1fr",
-	"hTC3acAl2OHPUigrB2mez0C67cEbCacrV+HZ4UEjUttoRmY7KcbIhCDP1IKSEb1b1hiQ56ExFtten2bX",
-	"iBBZu/+jTCyejzyZHEBWs9LaAGEcw0TZVICTBvEcwBQTWd2U8mkG/EYnTI+Har/PjDOyRtolbKltjIjj",
-	"wnRjVmiroy92EvGwRPeERZaq/426+4HjKYaMm/9qFkHjfXuR8Y6Bm1VRpKsmzU4dUwyDCPkCfkbq1zxZ",
-	"M/4a4QiRsjkNlHEB6CLtIVLC7rJ7BWxBwAKTAtUZEJUAzDu53X6s7k5ZPzOmEaWRRwIZblA/cbzUHD8V",
-	"2E0vdGDniPq/F+QK1rVukpmnxZZ0wiLC8UkvTIiA46jXTWVTSfwEu+RMhwJ+33oU+CZ2ZKVOlNq70+k8",
-	"7h3dG514BHbGAfqJ2ppndpwmYJqJXMp9txJ4eQUhbGH/oGhkMWoayi14cSP7ItD/TRbtJT3npAO7iJ/N",
-	"p+JY2WNagGO017cSzp3s6MQwAtPQR7fuULpRYg3fhDNipeWc1GFOuuunRyOfX65YFXJZx2rP2+9s21m7",
-	"E9nuIy/f71MaDDt/wJSeTb00crx/tNPx7o/2G1/QsxhSE0aawtNMAPitrk5CWTMb2i82vPhLP8qk7Hig",
-	"zEAl1DuFsNYcujoAKh9RjJARStnAPL3gaElhsNpd7SuB70gQ5esS7/ok/mLkW5SRo5kG3b40Ifey9B2o",
-	"w+4MsQBcRqRBx5Z3ZOiRawfGRCxUvhLSLt5EIsrbP4M1ianQw6G3CN1OgAmxV4WoC+AUvWvANOnEJt7M",
-	"tQavS5Hv/yoTXThU8sJ7GvDZt+o2xRa3I5wDrohuYRm6FPtX/aEsbyHfIXZCqOOJZ7Cimq4gj85bR30F",
-	"K4/faoGQawuqK7b+Nxx7ycNHWAMR/nuUzOTLGND2S64PuIPuO47hi+PiZ+qhK0IJl7Q7XfRpGQLpQt12",
-	"4SMoGFstFYGrMdgRVdr3vA8gDXxBYraq2noq7uGlTSerDtNXGKsXHdY1gEjrYwJHJEm6NDftjX8eUEHh",
-	"1Pxw07KBoQ3dHsihsuOSH+2ISzdmbOZZwLCzfR6XJhbey88l5DN7E9kmphF4pJORElnZz0ymT5XPw9Ke",
-	"iKNCbXr4M9OtnA4VghCEsLK+Dci6BqtTVI/zKWo9gWOdP0TjLgVlMvrqPdZyLUN6CbCjLLC+h7mHrsLV",
-	"KAbt6BV1ZDO2d9c+3E8uSvA2VtnDr558eR1QywK9IMGvpxpUBrAyQDcj2zYmZ2YTNRsz8+sUDGpvziwu",
-	"ujIU0U4NPVTdfR3V3D14OHlRDBA2bT6fNltQK2we6gAzTdzPI4L2FqcyjeFEO/dN0Lp+ld62qbguJ0+/",
-	"gdh+ua6LeBtEFglAdhgVfSnOpkW4E1muy1KKbSPx8hFpLzQC4IzveIMIhnM6svPPtnvZxA+LlRHYPr30",
-	"xrb9kYWre9OqN4XDd7IsKBy+DKQmgvMdhyam7wGLhl5SpOQjfHMgHxeYEN/nyqyONtEZYKH1an3OVNE/",
-	"maBl9jMzWVLbttTSZlm1pqGz9SPg2RYvFsVFS+mBtWZs+bd0Ns88sNe6rmZtHffFZ2vdJGLT7eE6PHe9",
-	"CWD3hM5kaXwSKkTQ8fTv01ZDy1Wh54PBp21Grisr8gUK+QJ/wNqfWpgkDw4EVqkb3omv42psteyW4XST",
-	"q1GOD2p3FrkupK2Yf8SjPlHbg1q5xPuODxe2hnBj75Ljxg+K11zCTdlSIi8AjMzIGvKLBLPgzvJYIp8Z",
-	"mPqKziNjPQfM5LIsS0vqrpMVTcR98k1pZAiyMmYdOIGh2CVyfltHmQzJagaFMnElzG6ncF9fDqPuC85m",
-	"cOf8Sc6e1XPLKu5ANZP253xpnVdbsqux1fROn+/MCQaoHdKqC1KEEwjsF36X+skOdKtjaVMnhNI30gZk",
-	"/0UdL7WxL/nOreDtAQIHIgg4J9DkNdQGIlcr+t0px5ptZtlLefwvDxiQCH2e3eewa6B/AIp83VF+2mns",
-	"E3Ob3vPFkn0NI/hysp+mFNW2oeMzAQS+8XUObgubo947P0+Th4UIS9rIymO/xryunUjWI9Y24+vHGQQQ",
-	"VEXU8mmmq/IMd+q7n5GltFbWfMHLT0c3RajHAxS6rKkK2b25g+V1anAUR2elnfXCR5quFB6zeG4V0151",
-	"PR36c97t33WVMLWvn/3wjMaFxeB/jwrDWz8sBpt7PPHKBMG2H0asxJE2rdoN1RF0et/+F/HJ9KKAmlud",
-	"V7U+ZN/rasH16qU4v9FcX93qSrP1xTFpBiidkyRiFwizNxlyyM2nz/gxAfqYpkmhoin+jBqv0xcsDwjl",
-	"z3BLib3sgEr4xArR4uh6KexxJ6/EJRlFuWc95ANYE1HuM6tX2CtPYNrLBvBelPv3eglSHgwpyIs0IZL8",
-	"CvWPFonT3fdiXcpEDXyuy+ZQ8S0FKsXdaVJYinOJuVRFR6V7dwR8756bnAHfGussCj4IfFCRmaOzvGYn",
-	"5RDoi77Y8c36RyyhUHff8s0keHg6kCcOx/JOeMe+8guG1j6QE9SAncr9JtUPJEhwWS4qQA1b5G/X+mRm",
-	"lIDWCL3lJR+GxC/zXn6nOWzwpa0aS6pyOukFfliwZ4dVxLpZ2zuz5Y0BhS9lEJgA8m7h/3Ho/GTrrbTP",
-	"ayU3l9dNzy6h+bR8gODWFyqfvMD8jb42ph/ebx4k1/070tJ8WXOZqHwnBne4eyKRuRxykQaVnkugOV9M",
-	"jzqPJc8n7BNkhMo7/MHdbkO5wGCNwC9zj2Ovhj5V/dX13apE0gJOdQe8F4ar4xtCCIxUjIjt5Yip7sct",
-	"3kAKIeV9SKDPrcb3VWDkynX6+dEuwWXkhFFFqMhvZsPw+Ic/20neXc7PeTkZGX8BX/LfRgTfiZ/8VR5t",
-	"92fvz8dkw607V9cS3Fg3cSh8QhAmeZ4fP/Vv4YGjTAL7VG+srDJ3+9WHGXmYT3OEVdjzNM8z9ir2gz7x",
-	"+Y62lZ/DuNN4XajkR4vXg/ViUpR+9eKyiJwVql5Y67jkHlD4DqwRZhns5vQ1/zSiDmpApLOj+/wHXLlE",
-	"ynLSjOelOqwnNRu+1MORHIbdl3XWJ5vqtxQGHfvxt8SfsdWifC8Px0Sx7rA2anREOm8MVtT9wbN53wNX",
-	"8ijoIF9ftbqyfooM/6va7iTQ0lKK0kfvuvefWdTbS3EFgzrElGhR8VfUaU/T9piCW1RHqqTD6cWrOSTH",
-	"iVTfvep7YfMdz+g9uUiiLH/cXD35eXq5fuFwVTBs02KlYpChVHvM3DZ1YnWD3PugnCaDj6aZr/jbuYen",
-	"hscnBfbJAN+nXNXkiAysITewZbzskT7ciZTdE4SEX7Aj97mTWZAt3gfHeO5JmZ0kIEd32KMOnYSy2N5X",
-	"ZaIyp0TD6Fy/PJH8xIoyeYTWRp+BoGY8zEE8BaXLdJV7QsVFnt4r995US8CObgXLynU5RulRRXBrg3Ub",
-	"bGTW3URMqtKD3F9wc4tGogesDNCFuMUT6P7OFQc+9GWC5mnUP5mfnjtJuU/PR1eZFPnOB+yNvJVVBnez",
-	"zUUR7xfQYTblCOEzfdYtcovahAEMO1KKsDRtbhD3U3ID0iIPASn4SylfqtVd4tKzpTEF6BTpGkeiRopt",
-	"z305E4A6zGO+Lhm1XbAnAETgXiidlraefMDvY4Bq0n0O2eIWeRsn6iMNQVi8UpT8MbK/S9BxJNBYs3h+",
-	"iEnNn/7bdIPD3CCcj+bz0DXKZPT+1d3CrL5QLjzNL0Ay6v+TkYkux5H+V9jqz1PNjel+RcA2ncMEYfOo",
-	"9xAHEr2Vm8ff2iBk4j7F1HKF4OCAfWMtnclB1mdh4oAKArEtQysvan1MxS9KKW6RGlxmdeP+0djspJuy",
-	"yAq9alGjd7I8bppyaSYshEYnjnbmduLDgR55piLkGSxBmH38vNHGUmiRJx+30nkf1Jo0eXAmy0792dkc",
-	"sSjBD5JRQ+B3ZtYDOsnghCW+B/ekQPedeFaLhTlA7M9FRfj24KdB0V/nOIkvkONxj1p4qFzehFAxCpUV",
-	"RgW08zTUX32YvB9skgBsFdja5z2XrqUL+rywSP39Sc8oLHbu0UlnB11LagPciLIkIr3lwKCMv0MmIlqB",
-	"zhDbetUYLxQvdaRlfvf763PYdJwV+4DXqpBHXhD8x5Po6HuVrv7Xz+LB368f/OXBL78/XD2+/uNf2M1E",
-	"iHbD0CaeSgB2pusMec5XS2tUNNedHkGJFFoC93t2cvOGm1QCDmSMV9GNdOnYWPo/JGgjaBo3dn6JzgtX",
-	"Ju4V8vWBd+nvASSoNxfDV65VslEm14eNrq1Yl3PTIj427odxpvofKqCwu1rC/4MTUidG5B7yroPcFTeM",
-	"CSOfbays3xBTC9c1Vhv7Ytd0XMa+u/I3JU8dpDgP5gJZGW5YO1EVNztxlIvQE1GB3nkWcabQTuv9hzRB",
-	"CJqNkS9QHxnIJPUN4GzzeHOzWPbdL0ZfehI1Czzk3GnjszDHWh+Ai8xfu6GCFyroqHYwcfblTS1HZmSo",
-	"Z7pHDVWSRXayz22qujbfv2l9BubZTX0RuF0s5d6qdNqYWu3raGo0qa4AutuwvwH8/o3VLNap7lr25t/V",
-	"rnBSUdbDb8NY82Nr02pBwi4+9wBdffaBwcU6nYLXs79qTv420QdUpNdD1+WH2AdMNcGe6MKBI6VRJCb5",
-	"AuCvmGRyxOrKn1IFskhjZIe+vmox6OBjzyg417n+IM7fbDYytyySMk5sQTz2gzjfoDAmb/3+0RM0s9EA",
-	"h3fu9oMFkcW750wnKnj8sBLTeVtLw6G8p/iCRorWEhV+J3GesVAJRhrPPEN82omKiHahp0B7BpgNHHBr",
-	"ZZZNncXjHJtODMeD70vMyh/zvSCAs0zM1nxOV1uMqqNtMZnIULv9qYZYgXM3EFpBro5AbTZsFBsK7KFW",
-	"0Dfm0Fdb4qiAa7ukd9HrKQuhZ6QNiTD5WyNKM53E8g9dZFBovzAjXNKicvGuOMEBQMJoJxB3o/iFWXk9",
-	"YXWLAva9IBmikPP9gAiUyMSXIlhKQWuPhNoHVZ7dpYt3kwZpmFFZSLl/yYdcvNM+dMRrDVSbQ52B6hrd",
-	"2Gx9zijzO3sUr608sO2ExqpDklcYAl/EewuZnVrme52IkbaooeNlC+5bH9pShWXS/DaREdrNwCBxv39+",
-	"/k5U1Dodos3piiYE16RQFuVd5idVi1S/4o+NXTTr1OodpDF8vw7yIEAEE4xnZTO1AYR2t4yBVZ9g0WdS",
-	"wsHL3hL4MctXFQAg+u5gIc6rTFgIo7KWpdL2v5bS4h5LUaVsq6osZu4UkOJB9b32E8/kR5Hb8owfQwNP",
-	"ol31kubzIN0Ec6f/+NmCTBcJfWIUMVF4+FEitNzjDD8Cqz01hSoDyo5NoBgym6UiHYL8C+rKZoaflyff",
-	"6Ojma4NCkz7jBNoUvIyu3FnRlJanG6B6xMU1KWFHx4geKJlONpgSv96YtMdG2Emrlo237aChWybOK7L+",
-	"XTQA7+dEoAJ0xIaSI7TcrRWN4UNa/W/P3wjPF3Zj6nQn+7wwuFcU80+RfiX0I6YSetEh/1Kc21Olfe6/",
-	"M4+t+7hTcXvm9Si22KPr66UGFxMRtJefZmINx4CuqcDNHWmNaSDmOd6WelTVslP6rapmjB6wQRY99z38",
-	"YvrJkVPLcvpH5P3EFiQKZH/w1X+BR8R9Wmmb7eWxk9AY8ZF9rjhu7GS6Tns73485tTNetJ5s3/2t3uKO",
-	"G6FDwhigMpQKA6RKBDagoGHwCAAO3P2Gh+KBUUw6HG6Pu8OlBX/vORqTZ3shrVAzcKbpe+3IVrFAUsJM",
-	"kCXYeUgDG503/CzC/O7u2rVbe1bs2LBYKYPiIotx0ih7HVtunFhKaN8KrkRhSbmx99IZ1UGC1Uqf4iNz",
-	"rQH/+K4kGxc3CcVltimpwAIOpeIrpwf2R2RFrcpyBYUNLT1Ahn7qWS5rTkxWVauqm82J9jDFkHrkSuIg",
-	"cecru6MMNl14hkGoHocKZet2UiAtMIbWf9WqgoyrxowsUqiIrVBV7Jwcw79KZTBHBQIC8Sf4g+L1H7pm",
-	"qsAGWf+tp9Qvu3eWDypFs/alYyh2c2g4VZUsWQrn27Iach4fe3YNUocTm9Fpj9/ha8cVZjtRX2Jj4OuY",
-	"0kCk/qj/NB1yijbWuI/UTyK7H6Wb0FonYmFif9ZYRpacHyZ+nR2oX+x/YI47AA21+W0PqEH/euCMxQNn",
-	"oo0uN3LL79Z6d7Y7osLdYFXF1UmUVKY43L+geIiuhDFhfEAMeRIBdbZPMlK4/z2XpVh3+8bjqyPhtIcU",
-	"9F4dzQNRFQ9KKaBERJTlA/gr+4BbUTZdqeS1tvkO45m/NaK2sn6AovvlfiGBPJqPpz6hoXQSnaNeZFxR",
-	"Okw5NGXJEfvkjcmOWlWWlkRk7pvZQdQ8edCysxmfvNxIni86z2GO4aXpLlCSVAKVHerS5lwL4ari5coV",
-	"IWA58KBkDUDUO3ggFslKhmfMnyFtvCQOPQZFaDayykyT73wkCbsTNY3fXahCelWZzGqdSVGXZyCAgrzA",
-	"nBI2XxUxTNroep8ZnW1EfUG92RwdoTy9vyrDqq28ErDaUytrZfVOHnW9tIJMFmpBZgdf8U2h7HRMYzYj",
-	"TcuLEmzkTkP8CUTDGTWWIOKDT6lQGCkTRWEy+pushqVs3IF6bOpjr7wpBJLkR3GIolQsAqeeNWVLGE7t",
-	"mQIs5MfS+aoTVpwPDYbYAQXAfFxBZJU8ZRgJXGr/vSwiZhhLT4oys6hBnggrfR78AZeEjU4hzVS2FrkN",
-	"hcfYAlPfUju7+8+j2MrPM9J2n5RaYXH0U7i7ZUYVBFW2lZWshZUF5lOV/TwDRww+fPfqRfbll1/+JVNV",
-	"9tP7FytsswHMA8SA1lEC9vPsuajxU+++UJL24dOsFGtZ4ocnistCLkAWn/93i8Dz5OqtsEpWNnvj6w7C",
-	"il49BI0+ykoc1dWTqy8/v/78S0AdsjvYkF+IPJTlbzFl4XawcAN5XVw9ufpW2me5L5ivpTnqinASH11f",
-	"Y1V/ZSl+LY7HUuXw2y9+pV4W3N1Te9+/AhayD5InCc2RhoqBfGqSA0hZXECpj2VAJKN6UAz5k/YWGlFx",
-	"g+PGjylM8ou3tV6X8uBG9ccqiOqLozAGsADcYUrlRV2hPZdbVb3Fr12h3ktjn2vkIZ4tsQWm1o3JuZoc",
-	"yCDJr2uiHl4vLWkNr+C3X/tVWzfyj0+oLCTYZ9AWxmjMK11nlbhVW2F1/Xley0JWVonSuH9T8OYSHXAG",
-	"nFnsZ0Vx96WeMd8bta38hKeE/Zh1xaCJypklMDCVdrb7PjfEF7/Tv/7A15cSo2ldeb2s9bEV2FHU4iDh",
-	"Jvbk59+v3AUcrJOv1HlydewIt531KhJfXKV+/eAv4sHml9+/fsyVqP/xy1JhVdgPcF+C8ruUdKmHv1IV",
-	"BhF2MdqcGWmcJf8c+b0jKWIE/a1/4J9iZPKmrumZyyzJqmOf7mSF/BhW/zz2CBoOGTsUgFZpEU2GePv3",
-	"oUhw2MUHUP8ucausNJnRBwnY36rquB1PsetFVXuAkDOUQ6ulJG+lKiC/AokWXeVyqID4ij9H8eSB0iex",
-	"j/1VF1/0y/tDQq31NAzRO/edvnLiOFvkNs1CHvxzaOd7UoD7U8cvfj/K2uiqZ/2H7degkaUUntYi0klV",
-	"d3bLKtSynbNTra0ETGIz1MZvqiLppj5m7ezlG3HWoQWSGD2zJlHJfkk4HDfSvsM0xJ+w9S7eC3dQfmbB",
-	"/iqP9j401chcU0sBazifZUbmtWxBOBq7c95j7nzJTByPTzNlyWYCHL7Icl3AtQNDQtAfPdRPuBHc4Ms/",
-	"4WbHN9zAFFKb3tCn9+oE30gbze7TeyK66Bv2x9cTbsd9XYuguaamgv3I73z24H8+evDvv/z+5SPW7+z3",
-	"hsIjVjiTfyJn5p0EzpXzC11Iw6mQ/wLovVlFPsL97c8vqM+Tv11/Axr+p+navbmud1zjx2xnEj0TEB8q",
-	"gCrEpPS9rAUexGOXuW+qAorPb/x3/5F+9r25137mX/xO//pjQgY0/Vn3WRO+ezff4BN7OR15hIrTpPH3",
-	"ZZafIgDSo9/4h/sQMJwv5EefEtlyXTHftDw5nZjkKtDm+b1rVpkw2WcEB6IO7rGfQUWNyZRlfF14cSTx",
-	"4X4bn9crVd7RWFt1q0J1EBc2fqOMfdZ+7Y5WYVb+iF53/laLkuk2ZH0hKAdx6+MBIFpKQ0gArogShZoT",
-	"i0xvNpk46GrrVvRwP0L84nf693jc7J000sv0POuW8wxqoHKgcdJ1ttWVbNOXJ2G6pCPOF/qENyIRj3xO",
-	"HG8SbSK6IHXnjbExkwlY37YNwG9A32rqxKA3GxAO5PN0JTEycqz1thYHSjzk+iBNthb5HqsGcIWGG/Om",
-	"tz73bwl/kKfwhn+UGVyL0qMcpTJGz+krf8a29++aseN9Xwu6SMZmsvpVnz1V5aXyyEUpqwKxq5IptK37",
-	"SsI9+K2R9bndKJT/bMUwkfH9Y8U/h7oq2ueECT76j5hK6lFUMc9xtP7yKfN+KJdUeKpF5TH6gKHJ+1ip",
-	"LzwYXNrU3uq9fCVl8UZB+ef0rvLhtEwfZQVV9kiRV53vlD1YJVUqPbr7W57wjsQCUbWCN5MkXiiGadbu",
-	"y2uZWT3oG7r8lGHvg9+LsbX6c6TxDEohnALgAeKOWiqHvl+FcHocI2+n1OObFo55hs3p4JFfeC2JeH+d",
-	"SeK+244kkAEQsvInW7QWGZ5ZtCrzosSDXVlDnJLEeaA6ZMZ3Xa8H1tMOJH1mP1wEe/8zzs/4jXPdZpiH",
-	"M8sy8EV4/lBVk1MNRRqA+L3KOq5mZsTZ3Nl97sr0i9/d/027z53JLnOhP6VvbP1w/hy/uL9A2FLgntL3",
-	"lVPe8DxneCDtT+IQ+7e80vXhH+YUe3X8AinM/j/2rr65bdzMfxWO72a2nVOiJHX2rvFftpN03Y0TN3ab",
-	"u+vtzUAkJKEiARWArKiefPcbPA/AFxF8kUhK2vT+2Im8gggQeAA8r79fi4P53nGd/UpP5/rpwbfrMKGY",
-	"GDl+0mJB0f1WqQhByzvkhtyazYbXfID0ezMf5TMO6Z8jssHdkdUUYgGqu+TFNAB869RzgEmMvmW0FUjt",
-	"Ffsh78XcrPkOefNKP6hgmUMC6GclW5lL167NngvaPHGaftWFoXhWZcI4kT6wr9J0OaRYc6RGhMWbdOKC",
-	"33x+fx28fn3++rc9zqGEVGk1fsIPLbaHzd/ef4N4bi3pntmrH/vwh0vzmY1zWHFif5dnzGEXQLNwUZNO",
-	"exlFD9Ciy3EweJwwfYmWjEdmBsxrFasdXtqoovuzATUPOz1E0LiEUlGoFK1K88d2/vGVNbAL6263Ff1I",
-	"wxBA1KVzhHlL5JB/pS6k9QVbHF7mWiBO4dCOpezmYd4rLdmfMkaP4Y3YSjj4spy9NdanO0gdLncPkzHG",
-	"wF11atEDFMJZGHkFkSQ4y6cB4QFzKk8wZTF9HnwBc1puUr8RU4Da4cnDhG5zs93CoNDwRzbHJaSFWunt",
-	"qjsdLpnFzcp7RFAsC0MKKTJ1GIudxeDJfmpwRiTikTqpbeVfBsA8snaAIsM4Iua5EQ2Rt/hT4fkDX8gp",
-	"+1VzlSBp2dCTUPyyTcJYhvHVgW/uC9yNkGaIuiGgUWQBXHeoMV1NRo5UH/C+vWUh3ZPHbmkmmX9D1Wnh",
-	"N7lmh7hUsv5u+FS09Y3mXgYLJ1M+2dVsrrtN0yPTxKGD+muRwpAu9U3WcBgt5GqTxUH2EBgzTTaZBqqo",
-	"AcSjw8Rg5owaP+GHWnM4rZHcTauzPxvUJYN9AN5whWzhhrfw0j1O2DiPtlF1dl9mwAwd5m7wUz//KlsZ",
-	"WWkUMp/3kkPfAOTefSFGtg0fN4zTOWZLqz4Bchg1foIPtQrLn3kkrizQ4n6r7/chTewzh06FvIzjLEcf",
-	"qb0nJFz0O51CLNT4SYmVDDEW5Y3C3K00mgEWYgJcP+a3OdLJlFs9EK5wC3sZYe2m8wrNqflcNgruYhLS",
-	"K0Sy6nO58N26rdeoZdrLvr7DPT0aSzNlbVwatmEbn0aamWyBinXHgtuSyIVm/FPzimYb5/6qvQOvs3Y9",
-	"y0dYeHLret3LZ/9Nnv2jIaR5BDdleb43YUwrU34hNL6m8SMNFnSjgpiwKBCAMuGA+H9QzudwsW3alzbx",
-	"g9xcQ38d1qiE2OcClReBnZQ3eBsae94lKhfijV7/AQZ0s/Wsr8MpD+Rtvu+UgNDTk6UQ76GnhPwNOOZ8",
-	"vViAuV168T6moUo9bzW+av1UIVFhrX5uCibDpnqOrNUJ04J7UbvqFsMS9faVlbjtdbQwKHixsTzznsuV",
-	"IsFEUrIYBVqIioFgy3r31aiW1nlKU0o/XwcJU4oWxSE1FxsdBJkj//Wrkr04pPGAJ4U3M21BNwFB/Ms+",
-	"z0KstqnPuFkl9KaYvNDCNjRyILPsz071TB1sFa8d9I5HN9vZGEO7sdphXW1pKfCr3myPjyJLxgV2UMsj",
-	"Q2z0kvcsWVo2FZe8s22OZci3y63jWm7aOo5iMRu5UxHOfLAMpGSPWM/SLWV261CIIhXYaXaAVLGYPQ+g",
-	"QJgkFL7c4N7DAJyCCNxFQDgik2CDFY9AvVkpGgUMyhAlnZq/ykbJ5XJJedTLwg2POJGJ4G4rnbsAdovk",
-	"uh6/h1hu0e7hSLDS3/Hgkk6rY21gY5Nceq/N58VHXGSodki+jS7INOAMGBNldZwsaHVW9WlJby5BvKB0",
-	"7lixnD5nP6F82UEoD4OK3kaYb1IpKQjRyJ59kC2bPrhPOc84qKpcsu9TGpJTFkYH3lPljbVcMtvYPg2i",
-	"CU89NlpCjgDMn9EygEC0rF6y1TB9aUeHLHmqgmbZtcRm5CkU6j4tg28Yl1pTRjWcizUgEUPhKryzgy49",
-	"y1X0nVvFo7qkb5tIY6NOeyfdkoj2u5Ms6YPXvHjPePReyI6Rwgpvzt9be4h8LDsHsVogWyabgDaFtRDJ",
-	"GEEUA7Ogs8IgjUSkFt0gBFKdWc9u2SmrT99luj8fauotI3EcKC2NZlDpvJRky7FYD3MBzQfO+2deJSeH",
-	"VoFJC7BOUOrD6Vc9CiZUaYeG7MCIJ7EAnj1IJ+l1PSWl9dvTNOh5Z3JkfKnenHvWYWckJIV9jqfzq/P8",
-	"Wf16gPLrdlteUvrAknYFgIB0jdta0sCs1QjuITOBqZT0Kg+5gAQEj7p59LazqmzAFYR/TVQgaShkRKNg",
-	"Q3VO4TenlkrdH9mQLgIaY14WBVMSMvXNGZjCowdz4CFzoZ8AmFKqIF0P7V4szm3bGrI8bXqHlLaM4QgF",
-	"CNHkSwQz+Smx/R5bX0n5OCuceSgyuRfrp5S4tDUgVb7u8vuZI8jd6eU7wchsjLYiNRevoTl5NKo+5bYw",
-	"wIaAerYv3nHz5hlcfL6vgCi0N4gO59XZ2SmbAOFqTSVWOq8dNSNeqbDJfQCmmspuazUaItm7U2kuvs+B",
-	"dyZ0+m46rXDnfLHL4SgWe9+M48QR7frlzOgvKuNojxl3SUBLorRRp5jSQUJJFiNlE0nk5nnwsakY4NZ0",
-	"DXTdp+5g1/SrD0i8mVoUfnh0UGWYYphtPwfBB2ZOiw2sbq8ihipEbYYrtjjJDFccWtWuJE5B4pRGaoBp",
-	"M/8DPnzbX4/0Jz7FbtJb2fbnjX74Km31VjwaQzskPKSxGgVG4RbSHCAZhFkQATUNDgnAzRLzK8eHCYYr",
-	"JkKIOBbrKkX0Q/6V+r4c8OHY0d5R6bei582VUKoZ8ph5E7wubcWubWfphTE6MMrIZoxpTGNGH6kl77TJ",
-	"Xxg1N9YCoPCVJ/4PVN/aIfTmr/jJ+QzNTeIGzlRl8kvZWE2n93cvcl5GF0yqpNouD+US01zXUMeC8eM8",
-	"pZaR0qgq6wdzWb276dWPLbKPHlzCbZ6LkWUszzPGK7qGge7S95AnqBOPCrPDCXDPqvHPlC5VWbaNwC8h",
-	"0hqsieWYsKnMpbTlggJdTg2AuhXIWk4cu8eBdZcGeqrC8E5Zo+23RIBbNa1K2fhovu/ZYEndpvslmR/E",
-	"jWr0W6FIXLURl/A9jcB7GsjV/nvSuyxLW7BYtSx3RPW/LJRIqNXwH4RDhCsaWLF0E3BkWlAxsmeRHsY/",
-	"aZZj/OSKfusWpaNy7lc+myp2j4kzZF76rd+R/InTVElFbWCywQ/9Lk5Mau2lO/N9hwVpaAkvP7xRBW9R",
-	"dRjFhDtXpLWwBA9IEJHNyOqw4PCiSw12hMorRv0ThRxswgeg4osJv9r8RHh0aB2gfpXvRQwKGaRrWgXX",
-	"ujEV1RmdqdHYFn2npaQgYTWZSg56+dQ0u3Rcp1OVCWiLVNWWwt+5Nr2ZiQU4qgtrl8mkBeRU98oQDJik",
-	"XbeEugKC4BO55Nxy1EGMkHCOZhMzZ69a4pncFdO6JD6SLqnUgslaeODPWatTdBTmhlftLHRelTlRQUyJ",
-	"5DQaFRl/Z5jnK4EXRwuIwVIeDTTf4yeUwW/tJv4D60FHLyqCdg+0qRVbRtOz0VmoHn0lYr8cg1XEN7NC",
-	"1kOCfLZNTroKBAf5wUYC2pSC2DcPyAS5SKykD2zF+FAl60h8P2f4j0235B8yancs+YRsvx8U5C4ahXNN",
-	"4/jsDV/FcVeg/LKNoa3figuNOu6Gwt+RJFPgcLeIEDgoLNh195/XR1v14r2ef6YHbzmfhd08cEHcoBCg",
-	"lTSX+cf3rfpZrv/8VB+SZq9qgXvPGt/e1mNz9DeeqfuBnR5EWk4BCKA8qYjdWg1ieocN9gTiPdDEDh72",
-	"h2wHfymBoqa7kCpLF2Crx4Bf0pgA7qot1VwXb9TR2SOVyoJkpUYB4/rH87PGVHj305Ed6PHZOKuOiYfs",
-	"wlIUgrsXAQkSqpS5UdfEqLo2fSQhLJ6Ir5b6C0vdGJTHkShCs6XPnbHiM1UJfnNPLfhNWuFKczx5+foq",
-	"67wlKgPDeR5cAXQAdAFVelkusmlkdkOUAfyI6TRL1Rpt52q9KSRqzcV6O1MrEs//h5cjVVJCzPo7SdKy",
-	"r3OMqJbtOmpIoQQhJhoFpn9JHT+52r0WgJ2fVxCZb9Z3b0AmxXSaE+gjaGwNLW/TqsWqdBOso03LGwOb",
-	"s0Z5hGhaylZA5CpqmbeatgKiapcJ9RVh9ioPiurVsk4zuocGp+gvwZFVVGI7tDvKdaCY5eNJKFEr2bF4",
-	"o4qR60Fuepir/k+7W3xpdfBkcUr8kXshFzQKxEqX0aB6lexYaNV/6cQHc5ljOUS+sgHo8THXiVh4EC89",
-	"0D2M6pQwVEZn6Uy18ux8pGvzEkXch39vAHpw/nLo6YTRITWRM6prQBaM9CpYYo2EUGsiozKu2XMfsNkD",
-	"PPzUzgcc1Z/Mc5k4eOL6X6iMWFip7aOqOsQSj5/wQwsNKF23oyCWdzKSdTb0IXxVD/nHD1BLYZ9/QucD",
-	"pm32f638BHpeFt8RHBgS0vop66EVAQlCEceUzFZ0BF7cmRBRICR8hqvH475lj9TVbh2qmt/nlo43qMky",
-	"FWD6TuPVlJvv4sOuNgGL8iSrYF+vOZUjNxlcTES0SbM+ttA2fmyuucCue7utendyahrOOfv7qjbo+ZA2",
-	"OkUdPhudN+QJJlWmxxeMIaUJkyFRPZczaUmJrodhe8AmJx1/gzG2Cb2lofqlFAlTfZ+XMFXjJ/i3zVUL",
-	"w/5V3rTpyAe5aHNPH+KelamxdhLXLOB21hxqX5Dx7Vebvgjjr+I7oHQRiGnGplgwKvvPTDzYXA4QzaR0",
-	"cZzMxKoF/NkVRKtccmLvW6N14O3E13YXhgt1P7dF/9veWnjTXO6naTcK9BwSoHJJvZASzGmE3ps1U1Cs",
-	"ysU6UzzT0MPozGVQ+8ocGNcutRjSjHWh76Ki+eO5R63tJVoHIzx2sK7uJOszVHf+4ve9jvl6XhmHuWkh",
-	"MhcF8JSUw7T/nd5I09o5Z6HDXTh0AgLmN9bXfWOTQZPQsYsq3TlH8p9LysRbO8O/UT1f3H9WNP/ug5+/",
-	"K0X9qPOFw2m1N2zqQdbrAyVLR1itqbK14G6p8F8u1l2hvRG5olZsbZOjMOEPWpeDL1bH54V4eZYBtB98",
-	"IOzUw0WUGZvFcaCxqVzhLhSPmL1q2YnWFh4L/EdmUxO+cdRDGfIVwH5rsxg2A9s8xWITBGI6pdIpgGWP",
-	"HA7AT1Z0WAoiO+AWiRiDpftgDXzV+TqhIUkoht7PuibKlnbioZeg4ba9i8lmaJ+beeU7KabMz51h9uhM",
-	"kggenRF1dfGyWGig7S1gZvag838oTnSLy71dKbwLCnkdVPceLhqc7Kj/U3Y8oYpFdPwEGnJ1Fci1SJZE",
-	"wnKrgx95xSfDSL+XjYzzyioQhh7WwuHTqsDMgsoqgxzphVqwOLZILoisrOcWD1UKpagKJlSvKQVjLRlA",
-	"gsI5DReqEn/GFj4hWSDQiUPUSxKuaWSuauBmATATBbEfyxNo7vMVd6k/BBHGtAg0CxfeCgeYThzLke9k",
-	"M+w+MAeGts/862nnI6U2rqFKwkn/nP9BK2JLlWJNDKMR1I+o3x1c6Ku68K+V/A9Jk97TBeyNfj9kiEg/",
-	"qECsOe5W6yAC8snU4eZARgSn3gwr7/oNEjXxr94xIsN2I9KvkDlfdQe/g6+vV1KycBWvknbm5w71lX9D",
-	"mI+KAsuRr07NiPUFSHSoHo0gJytlpBnz2qswxp0oDkacKkJN9TOlJSVJUSZSf+2EcTTht9/T7wtlwGk5",
-	"pySCyX46u8aen71lKmVYLvRUem4PEsISJyH+9LYr05eyOgPjoyCtXvzj/aePZp0SSK/AkJRaSkoicFFe",
-	"AMIeZF2AX7QaL7a8aW+SklwOsWOxm0O7o7DXGvuWgSOc9XIAaDJB08O/up/NahXXDdS+2YqComdrQVQQ",
-	"iniVcExqbZHbaJ77AF0fxsByb+nfZkbdu77/Sz69aLJpwR6Ijz06yqoZhZlQf2giXZsu4uJKG+rTXG7T",
-	"Vru7KY/glmyVFuPe6UoyOm1NUmi9tUPwEebqTBCnNFChkNQcCbcrxcL/vP0wCi6vrs3Renvz9gbZCpF0",
-	"MCERxKPM8RzGDGD5U7OOOWQci/mcHszl6q4ous04wgbSlbKym/5J1HZYcE9tORD89bGZKquqqnzPCM0J",
-	"pnbma87z9ImEpi7o7t7m3CLvFizM1u7/fcg+i7Gfid0etlA0iClZBloE5ucrXQUKFDvSpsHU4R2RgYxc",
-	"V+KygdAD4wiJencqY1i/hwUZqhjLdtARBPq6O+qp79gah2K5qVYfLwPzvfUNEm6sNAu/miJXwd/MAi/j",
-	"UoNt51LW1V431LVYbk53TT/StRngP8fN1s7HcB+KPUC2Gu+ZHVwRiVGeviZGXBIWsbPRGZmErbwSXyTT",
-	"tOhqmjI+o1LVEPTbFjsy9F+LWKywdIELTZVR5iImaagxw8vXUwi/2bWnj6tkYhF+wvmKL6qg0NMvd3k4",
-	"3lW1zx3+ivrePDbezWdzxGryPmMS0k/8g213lLNyF2SU7H1amW9IfJyVnb7ajW7cdddbWHW7Qj/p/bhN",
-	"qJzRRs5vrEfG+7bsNGcAQz8yYwTgEYcyYcwIlv4/MbtI2xprY+Z1sN+a8Rz3Lt6J502LdoG4Le41LfoT",
-	"Epiy/i9i8UilXMWsEXmGmPsrAuoOo24pm7JormiIl2JQSa1C8D5QDWQZE+KLkn7CPulJKmGf0gnZv5Kl",
-	"W0DUu04w0ZXR7Qe3FMYkyjw+6znRZl8CxYFRlom6QJNfF0JlTjPJ504T8x/feGPcXRWz3e7kRx49R2JJ",
-	"Iulzp5L9m1HL+rihcWa75tXWHKjgTbZxRzBZqk5YO5aLjOHM8bvMLRp1BSDMZwpP6WVZ+t9UMKw/L2NB",
-	"BimwKZ7VAABSLhrOTjk0PAFnw64Ap2srBOWyidFZ7L0xyw8kj0b9tssJoZiR+WctANgBQNnMloLxtYdk",
-	"27pS7K9hTP6bZdtLCOPp/9pQaF3UZmb8UTB+79q1OTc/cdqt1GlUgz9UNY4+oWpsH1UHjf0+h7QcugoR",
-	"JRJ6qArUZuyq+2XM4MpfcaaRnMgNPmMvDmNKJGZQGItTcHpR0g1B7I1mgHnRRhb9eDb55Rlcn8sLb2uw",
-	"GmtOFw2H87zd8Kph86bd9odcY9ap095G0qtnJNTskbn5qY7lYfPLrPXwfF25zqrQXdIWmGdcIJqDEj7w",
-	"gU91AJDQiWV0S3L7MOObRo9kv3M6frKfN98aM9mKb71pm8hmFTzQxAG6HVU5S0+SFRdhXtSQCV4kP/Iq",
-	"/9qSaE2l+fH//pU8+8eLZ79/9svTy9H5i2//etae0fHaenwJdzKw8UiAxfVgyk7BKIgpsaSOYqVHef7H",
-	"C+exm0mS2ByyUCRUgSWDqjMun/cY8y3eMHHQrY6OlTJmKzGbTg3b6CCheeysbVDeVo06Fv51L/DwblbG",
-	"T/bTtzGqNZUOt89Uy40beptdlqRtewWE9jun1iyOjZKiJeujGB2c1LUS81HoA4nLTyKhprfWGCdQjWyu",
-	"mrUUOjXigIJlTelCvXEl5EbhAUkC2eI5Aes8d+Mn88+3StKgS4A7g9dqI0scG558RYxFcSuzzwN6kxbB",
-	"cgUYxIDmMtrKdm8kx7ZP7003K5eud1l38UjlI6PrunLQT67NgEpZ2ocvUhjHDmQJPNlGDVnas3jf917G",
-	"hNcHKvhbstnZ5zE4NMtbsrnDon/fTL1DG8nyyaHrJyKbgCkHFXBh1VaHHDChUyEBrWqTYrwT2W1qUctJ",
-	"anG/7qgEt5rLyhz6PLb9oeul6UDGaXS4Xqlf05bf6oKBvYzJhkbOGkB4ZS3gG9tl1O3irwL0vSULepdO",
-	"9WAaYdbFgTNNtzr28rliA3NZAhT5CNdq7ui1mYYLVPUizQUqqYpTQzKu82vSfEf2Sg91MgIwLCuVpKG5",
-	"tmpSge4pwlXGjC8s8qSxw5dEqbWQUWCJsC2Ayyhg0yKwSxiKlQPRIUhicJHnJmAqlyeU+y33BiUv1eK9",
-	"kHe288O4oqgxQLZr816f71bliw/ZT3N51V/KuYirUyfnZLmkXAGn8wC0qHbNrjYfGF8MdMjah3fRBwvC",
-	"PRdxpC6sv1RRpZjgEOihvGPGVRP7mzGxMvq3gRlY/rSiVbicCHVDLC1X5qcB9kz0zWETs1+7TIgKSVyr",
-	"5txDg9JFUHKzXY+Ct5NAyOD9v1SkKC1ovecrt89fvvLmkXmfyrqwupuX+5nxyJd19TL4jZ3V35rj9rzi",
-	"tUSoySP1pnRlEGOD0jTACnlZ3WB1wYvHAyKXdDZjIgNjcTl1ncRHSGq+J1FzVRTWDvEoUGSjUo4dCAi2",
-	"rIFyYdxfYSy2seuqkqSHTG+39tC0o/ZhF80Iac2qPawkN6umV5wG0NYs1eXVNUa9slQKtBUon0kCiIzK",
-	"YvfAb1os7Dv85QMM5zDukklYLvrfFUCkmO46XC1bcegTIpXvhBllCbm+0LlasKVd7VbG5v2CLX0saCn0",
-	"Sv3c5JKD8RcjHHg2kDYheihaX3W831B7qAsu3bMZ/7RqB4ps2iK3yhCBeGWBJwcMHFapG0wFCt+tS46B",
-	"36g0k3bDD7O1QxF5SsI+2RwiGgoeBVMSaiGLftDzF6MzsLKcaRbgk/gqjj34ovsZJ0aLsibUlr6z8+mD",
-	"A8g98NhltX7Ruk9lqpDofU/1s2shFoxWwNEghQF9ZCFYpQsu1jyYbBxVmLGVQF6fwZPrE8StJee5VZ29",
-	"wVQg2WwOCKpm2dOcs7y8gHVMaYRXHFALdz+XxmYMRjGu5sPBILydC1vCan+VZh8D4bGx/NWCgm/AzI3X",
-	"jL+z/Q3p9sIuLs1YfDLxXsiAk0c2I1rI56GkEeWakVg9n9HeLWA4er4wPc+/eP/Ko306ivupbb0uYgrY",
-	"VbXm8j02OYQLHLq64VPRNoYdEk1iMVvBjrbv0nk2xk/wb3PCCgx3xzSVQQGG0vG0MMF/bPS0VabIOTZW",
-	"Dmk3mDZCHxldB0pTiw+LpziNbGISDK2cjtIi/6Rd+sl97tWHNi7m1hgucyYmhG8wFu6iVmkoPFgh5qlF",
-	"55kxfhG8sLYUyAVoKyxZJVlRDv71wpeai+HV8ijep55kJwxbOlBJY0HZ2fLOvGhUdGBtK7LxYRe5IJRZ",
-	"QTcXF1kuGoTxlIYAZno27CKe+WTEl6/KlgyIYuHkyT39dy9e7PD4/2jIbuS4ftjj6XDzuYB0/enuGh3k",
-	"fLcUWi1O93xEfWQ0QxsytlknwG/SsxlzGUXdOb6acmndDBy21LnQbc9Fzm6Vxk/207dad3NuhofytmEX",
-	"d2RWaQ1nlFhMHSr33A7rJjqr4ykaVgLvqFSCvxcyOf6xlMnLOCKa1CG+vMvY3snE3h7pCs6EQ3QUAlyY",
-	"wPQzClZcsziFd7RwC8jx7q/NeyeJogeQz+poIQ7VvFBn71PlBDq67QUQ7cBsprthlGWSoA85xYxE/7RT",
-	"7GyUzTOFCF5QO4fDRd5b6ciF/dU3CicUghJUVJmoErSfKV1WzpFny33MPOy4Q/ref/mq+C5nWg1KV56q",
-	"YBSs5yyc2xBorpa6wAdtEYjFmnsRt262SR0GuK0L8Grf8YU9Nmp5nbl7LRJ6RcLFWdtwf3a9wh446h1b",
-	"OzqoGCkQxNm8hIag1gdKHulJ0ZD7CMNPzxjJCd2SrEzDJ/i3BbXlnWl3otSWOcHzY+Yv08H3fut8FI4i",
-	"qSjIo2C1RMJj+FtajWi6klCbzYVmFTWJd7nBDi3ckHjahmQ/Jl73ucXNYikE4IKLNfqnKGSO7LhtYDyn",
-	"tW+YeLahRDaZVUz8l2k1sGVle6kq9EUer1iIBY3QdUf0Rcov7Yr6BY83XWbFPmf8pMWC8m/jkMSUR/VT",
-	"9IC/uXZN22iL8PjWSU3NMb7mNCFNv+rC63QCeWDubUfB5/fXwevX56/3nPbRmaLhSjK9OXvz11/sIljq",
-	"6THRMVF1c38JDY5C1lVK+3qLL/8mSMjfIEpck3XmXefzF/ss7P67DievJo0QtekF3SDsAvy1JEp122HJ",
-	"ktVvJ9OgIW/wihIopk8YX2k6ylBWUhVMUhLHm4BV4Z6BGlMnCGW2T79cadHLY8C7v9uTfuk1QSghclH0",
-	"a5ejA7XeanxAm/ycy8C0dT6AhGopuEgQkNIcpp28sCBkIiK1NH8P0ODkSpxwWFVg11YXg7hXRDrdc+v6",
-	"6fnim5xSjijuNBtSwwLBvhAGS4frLeMoH4JT2yMY+fbCvijW41vQ04oBredCFSGRXZ0JYFJyWlllMhRV",
-	"L6nlZVwTTNgwr2p11j7Rzu/TpFqHrmQ6RKJdBIBtkYv5IDdeofnOBWIA5nSyOThTNNnkUY99TBi6IA89",
-	"I3ulcf9suYhTOYiuWOAgYtMplcpxxELM32Y5Wc+fewDJHVWRoMprmv6TSe+oKtMxtwTWpY94J0BpYJUm",
-	"3ygy9nOPYVHJoH7sTTSEZQ3wZLW3KzQYckNDB7WWtFlhbNV34Vj2dgOsa/ZiB19ZsFTlozsaVjI+e3M2",
-	"Jkt29u2Xb/8XAAD//w==",
+	"/60RJUVd0iwJ92nw1p5bE+xdRMIaU3DSWsdL1eVh8GgzKKR2GqkNxVTGjgnYsNx6HxBi95Z62LDFYvxE",
+	"DAOEJ7Kja4zKn5NpvpAII8DbTlSOCTvKf/CDOMji5sg1eeRA8sffE/0t+HIqTHQ6lqU8Pc9DdDWiQbJT",
+	"k6c4wLigsImHDnH7+awbxCVAor22f/nRZPsyHx6g9hViv2sDAkSZHxi5+jUZSUFHX/yP6eoIzW32H7RF",
+	"HCMwXNRBr3iUZX0cFopeXD/yF/iuL9fgqJ0SWNiAf7FoPaY1y8+sc81O6Nlzrffv8HGhz6JXKzcEj43E",
+	"9PU4IcTX11OppDRw7A/y9KJUh/WFWyBI9PH1pIbj8iz5BXCrDNf0OgByw8jjdb1+vGhd4wXFl6VkpI9L",
+	"rcS8q/fwbpgYwTdUnuYDoksWaxn5wwdh850sQt/teIkUoPIsAC6Rx28h79N58ONJDYa3jDYk/iBPXRaF",
+	"C9T5nwIjwJRL2mV/kKebUvcW6t8nxBmiD1w9JL4/IeK/ejTLJZAjgnzTGYXdfYL4Ba+Jq3M7EP3Xq3T0",
+	"YrwcrNnuBrKL2mOTYYxoy3BkPQyC0oJ5Lusiv3yiUTvyjIl+ec3NlDnXllSQewy0+Cx8fK+rGRDNpmf4",
+	"FTdBKO404z1hnkjEt5NSFfBZdnJ19360XFq+ehdxdgqwL9aa5vheX6ozns56Scy7t3QNgctJ00Y5tN5n",
+	"uiK3O5hPpsN6BlrcXTcmtRXCq2ZJ+dHU8bomQA4QfAReRdrdR41PnA3fR4ZpyeGrSvnD8Hry6Kuvpqvd",
+	"P01R+qfutTh6lJd+MEHlOyISJL1zsokCKcHR/WraeTa5TuFE4lM9OdDDR9n36rknzpFVrgtgLPSchusz",
+	"1FWDLmAfZYS3FMf+UtR490Su9oOUhSz6DZyVznCmkyxrnKniGkNS2j0sSlrkgy+uLZhiBPwTwxAXVilc",
+	"AvX2ZTzEh6uRRM09hDLeePwGoOSsjfXVeGa0tIAttQrxW32qqGzJ7NTRRK00lKifWliW0z40EVExPzQR",
+	"MZGfCTHcb13DVIzik0dk7lgWkdjqP97Kum5KqrhesMsxPBuv7+MBW+kv/+Nfv/j54YO/ICjg///f/g8W",
+	"F3AAej++JzrsoNcccU+R4L9v+YPjO9MqyVTP6I20ltjvrdhLggSlUwNY1II3BYCg1LhVgTnvEaF9PcaE",
+	"1hKcEZEvcjpAWplqZtO4/n7vRrGiSWMYkiqRmv771I9qeWC5nd872dhIXoSDyjRSzr32hGxMO76vp6wn",
+	"SohNIsSi4a1wxCQwQjsQnvOIlVUiHZxsfvhBnt7WeluLw0EuZu/Fc9qTYBDLwdWTqinLYZumrCiLI/v+",
+	"xEM2qO4s+481e4l4Rr2KOZ6MpQl5vgah8OrUDWIhvHIQTQAwHgsM83fCh9Pekr/TYatYuCC0Ekis3E2b",
+	"2r0kvDyqyp/6GkwB65ExpG+/KXF4kNoFYa1bWXP+APCOewpxe9JRDyG7Ae8kwotBee8LJ7eprEqhqgtj",
+	"ERnWd8Uqiyzbc1BfT1LuC87hwt5ZZzWuFzTQchrhX5FACcUFTilMW4i2KAhSV7Pi2e6Lz9a6YWmHyzM2",
+	"4G4lQBn4TmsGfU8Acuy0UflzAuicsj7q6OpXM+8Vc6yEUdRxNinsTxHYvyd+9GcY4ToBhn7gsYbI5dFd",
+	"j6oo7uUOMjy+7nODL4IWTm7aD8ruMj8mOMxJGVbQ8uR+V56zAPF74a5uazb74Gaw8eZEE5AY7zJ3ZlLR",
+	"lmUIGL1/uBTjgKbvwQbo9am513IxmMwI1k482zuCv2PAC67AUtQVuI3+CqxM5mFjO15az2rWmdHIHnPQ",
+	"tfQ/adEXE/cP9nQO1eV3gZ9I87P9ID/ab6KkWTqdxnBRCqOXwuf16idj4IRZ6C5R5s27o1SB54fDzrLF",
+	"Y7u8nErYbz6K/PISyQxw8ze18NVq3IU/UZoYxs6Adfhd0WfMQTI3XbvL5lMEJT0pIwPSGHuM31edItvC",
+	"c4OgulEEazTExlzGRW1vxsoPCeGT6qKsb3m8Gr3Zf6qabk+UP6MuuFv+SFGrdrZUEek1sK2N9EVJPhri",
+	"/bMUffePR1ndSOMJV/tACbcq0Tif4AykaA5gKPKAUImetASG/43zo2Jrq4/tfbzyeFrG3XYo8zUjvk/T",
+	"ajtvYDJJ6YQl62XcVaHuAtFGKwWPYd+N8UauJJWibgwJFNdL/NpCf1ylM+j+91v2WEsjKxsSJRfzf7nR",
+	"RAywOlE16ubDN6DMQWhYQBZN74kxG0ariFr4hPCusfFHl6/uNC6jYr4nrqh/MGezR9GfXU6G30/wa6W5",
+	"lIgEqQXtD7jIfkLs0nn+8OFZv7FcoA5bS2sp9uj3AVNRJjJggWYNO35yJ9hHfGECUnQ+hKXFlmp6mh/Z",
+	"iqbKieetMGYvz8/MnqVR3bmLPAHcdcX0AlJ9a5Hv4ZzFwEBlTi09dzC1Q3+gLQLmPX5bNwPkKAygZuta",
+	"n4ysIbMAfzlcDabVE007i/bVI7JwGw2FseA60pHUZNAjr6XT6tHSiBkycAe86bQ9t5NJJEXHlSiWVDTG",
+	"hLAs12VrzBIcYPeUFJ/bvYL3pC/sIUg6ikPuBvqSw3wVLH8COCqE4qEMhEwsoTZ4gqV5va9zb/hEx7dI",
+	"8N+44Y0xXCZJObA0ZE5fOw//ET0KTNOcJ6Uu2JAHD8IOpFHA+DSbVUEYm+Z7XHzAziVP7ZEHeDfKr2Vo",
+	"faJIAXm5yfb3dk2Hd3f/57EZtPrAnzjJQpxepAS9dViA6YXtX+lhDOEkS+dOguUY3lxmbpkhMPpkwGJU",
+	"B91tBCFZlpF591mJrGg8L7pbTln3+Ni4ZPZMjQtJhw4LWVAwlEhK2gkqsqU01It4qtJgOjNDRAyFEg2B",
+	"n6bd8RgXg1UiFpXIIeXWZYQAat6KtXGteM3SY9dHjsVRpfBbfD/0PPjJBev8j8B+vpxVq6XTwmGTYFYk",
+	"OnxwQuiY4UgBii+gCtghNKlXMCQOCiBiOrfiFvntRWVCzC78h7/auxs5D1JpbQKmtlR7mTqj3Y+8Q0/p",
+	"nGDka2nkYV1Kw6dvqA2Ii5ohc/dObXfu7K/kVlh1K5GdSJ/iSGAqRkbToboofmkak8JQntfaMxsqZeYD",
+	"Z255uMl55K6R/S5r90Yuiv1n5FSTjbqL2cDBjs6LBvSza53yWHpxQlYswbw8CFUujnHqShpZbpaEOEst",
+	"Elx0hybfQeAUTv0MGKmwIugk5X4md1lyMeaDXI9ATaGUAng0FUPBlNLCvqAt8bIihTtVH+S6siJf4pDg",
+	"DyaxlS+sHQg+6RAuMS711VV57pdTs/ObX4twK2ufCAjfVZX9+vFsfBoSe8h5t6sUM8+QvNsXsirEu5ri",
+	"eKy1wDyNPyZjxAc3wPoWTnY3ppjhhj0TL2fRfa+WQELCdJ6Lehklb4Am6p/L2lOKiOwgba0rfZAYC5oN",
+	"9RgAJVhIpCQnJ91YW1JOQOREwE5xpGpeKKyg7AxkaqDusVBFgqizqbie7mdlmeFnCGlpDk69PKblCsuG",
+	"LcjiV60qWYRc62E+fm1T7VmOTigjnr++L7HsmHvSKD/Z+9apMvHVGThi9CbBPlYb+zeW5BFuoca6oQfk",
+	"zwBQoxt0cCHj88uCRqrJ7eDNBXeKCnPju46GS59MZUmxeZ7cFv7KMuFUHNGzrZa4IolAJBKezMcbI2wm",
+	"9knz7lAD7r+DtmpjlmGesWCa1Zvg43HgHD7lySgrgARBqlmaVYarlT1ERXsKDgr+zfjTacHVR8f5ztmZ",
+	"PvwFC7SLe2pBNBSvcQmWRZYAxTlvQO2oLCYj2KAl/vrD7pyqmsnnUl3UUhTnV7qeT77tfrA8sL5Xx+OC",
+	"hbjZKxY3+T5BNT0n0HybNNLUMBCslR9tCi4TwvLcB7eiVil6aSj2wjvzAeFvnVdf4YXeDShzJ6OENvMJ",
+	"1yqKVUS5apxdO/JAWdU5bsIgu7TgaBO9VYs2S7Ay4VCOTHFY0BZ/MLhB8f6N9HTV+mvxsUXL2Wpae952",
+	"D6Ho+IgMl/dPkm4jQbr1eWW4PA06z4i6777h1um3uH5rHpBdST74p0VH9ICI9LYBrHxPDG733xvP3Qji",
+	"ZWhdTkMq3qkMudP97JESQsbZvYKWil74PhkcvC/LNjPyHBj9KMZIW9TrlR8Nu4ClyGXxrlnebmhUIXu8",
+	"BO02Owpg8/nlzgXCywK2IyYNv5EUwYGttcEqA1mk9LiytShUPsQZmzw1FidR/SCTmdSdLi953nfEO5ZK",
+	"zM5LmTir3FeGhoCQieXBx5Q4nfitkca3as0a9X/6H0wn7+tF96vwhigHMLOsKygLiaN9+UBV/Gq1ejCq",
+	"mIlMawo/18OQDENQI7CJ7q5zgZj89WcQlJKyMCOd5NDygYU1zp/f1qKyslhRzaWwHsbfINqCD04iAAOp",
+	"kvt0XyU49xbGhtPZv1o39pKN9c79bolRnx21JwyWAHVDuVUUOWXyaanjlD4scJjPqMJ9R7HcXj2ox98a",
+	"a98dbbsdI/X3jcfDT7SeAfbtwZQoQuj1An48Otc3dMlncjcjhCiVPDkXTtllCXj1dzn3qnBv6Vz3zlZL",
+	"aGKjIvnPyBz3GzNyWR8nD4Zv6GsQsilLfWKvte89SZA3/75IHy3piviKiX7nLsQ7YWbvd5K9eu+kqItU",
+	"EobIb5xpqjSiU/C9iL20al5CYtf9HNYBEiobhAoG8ivWPWqMyqfmA1RlZwitjm+qFMNIcrMlel0/EG+T",
+	"oWYTWRWrC68wsxLnvd2MTGEIuIE4x7hgfryxmo1qNhplZreXzKS/EXWpZN32T83f6EPYCIyRriW4ze6S",
+	"OQrXfemm90DUKLZ2z5fluFxugpvd7z4wJtFJMsbhc5QJUHzTpCK01qdB52WArMdJoAHSS+kNo3N9T+Bn",
+	"nKsfr9kZC5WkqCHGWGlPlnnPHmwfFRsHEj0yMZvq+fk7WrQlfZy1Pibhy/5jKdhvp+GZgSZShoovn2Zi",
+	"DX0guiZ+6IBHweYetIe2uKdhHlW1yIer3qpq+qlRJpPFZTqWokpR8qMUdEUJthP0ztiMCGOWJkZHU5w0",
+	"nYVQnxzswn9Moy7Irb9LL6oH979rNSo1lbR30u7hgXYIs5+2nu5L/h6XfP1NO0GWs/R8AQlu3O/KMDTS",
+	"p6Gum/KhmBKdLmcm0mQWjc99FJ5bar13js7GOu9LGPz4c6v1g7zU5i5kcP0D0VlrtNtHbSiybGW+q9Rv",
+	"DbATN1WnAccctUUOb9+JU0tR4GfAQI+Fi0CfHBYi6ttx409FH5x717H8mzqcn/T6+LXwD77uTZjElXxZ",
+	"0CtpU69DP6KxSMjY8H1CB50aSYXpXA77p6o6ka7oM38UcYllnQmz9wiOKnKYFzjnVRzPGVzAocGa80nP",
+	"KUnMqYrFs4eV0SmRQwtO2FxHkKt0IhcNlW54i29FHeO0oGr5QdP6hjUbKRotIa5CubxBwBuVuT2AoI3X",
+	"r6XH4ESwNLzqDsrfu+KYLP1hEvozawARsW3WO2Y1sVHVf4FIhhtIItFLkoJkb7HPYvBCow8SY1NiJ0VB",
+	"nLHu5mhbJlXoj1dVtlbuKhV2zlC8ukqkO0hsd0Sc8EYJx4ZDVZ7JFd+STnGULFHeG2xxchf5AIeESJ1W",
+	"66zsrFhsrjxGINfrAG027huZgCdQz/f8y9gIYbBXKqapCoSCO0CZTH48ytytGzBc4XkzqYl6k+Dqh3T5",
+	"WKuST0IJY0FN5rxtJIJWinw/slgeyCt+Iykt/YWG5Q7+RGfqMi4Gv51SVMiXBAkK1AsoZsL9HBQ4LLWX",
+	"vZcJ6fEqkDygJk4Y1CQ96dx+oKKRI3hiHWE/9QbC6kKcY4wCGvm0XiSp4+ZZSsI5aQ3mFU6AFQ+gjOQX",
+	"YCWaJAragFmag+GJQKpanh4GsWonqsI86yF9xE+6DL/rDiWtdAK1Z300xInS1VqvS3ngADVsqtjcWGGb",
+	"VKlU0tjjHyaPVPfpqtNH1JjUyFtMzV5b76I6uvCgCzp705k8HMPowPl+wHWiynBBs4OzAPyxdhmy1qWA",
+	"R6H/IUqi+9ibLzM4X/nxjsoqlFgvsAjLSIHnC2ZylsmZSMMAO6xrKbiS4u90qdzGhlMUiiFmF0y/FGcg",
+	"vWOUORe1nLUjpDF+Q/CmFSqsj6KKedKHjd6i5qvONqLOpKhhctg1lu3ErcyINHtBPe9c7qNtzQI7PSMa",
+	"AburpczA8abq5m0tT1jNjWjBKtRzz76W9gQ5M2XkJOs+wvLUTUbNm5REWFHvnKoDCu+swXznXpZsG4eY",
+	"IV/ePMRIWHxHq1It2keR30tflpd0cn7uzrS0fZr8tIUuKV6VuedFjs2wtlZU2wXzfee+/sLZ0gsqZonS",
+	"qOcpwd9R89cyFweZGZljVG1uAVpZvhR8De9RVBPNIbV0VsTuIIIIt9/Z26xl+eQb1s+Lgf6WFfxg5uuN",
+	"qLCu7x4gjy5gD23hGWISAfIMUf6dqlw0h3Qg0A6N8UVCxtKnSdtKJFKheIes/DFGWzoodKT2K89kLz1i",
+	"3Nk/xIyembyjtLT87VWtD8nKt0UBn9GCq44h4gJmEA6A7h9lDQYCKqfvuoJ4OdGl1gJW50Kev3CwzD8Z",
+	"Eju3FBXXWeqhqt3HWGdlMlSQeAKjAIO+M4ZJVmw2uoZ8lzB7Wbhb7NPsOhRurXVxhqKtmdUCSyEfSmV2",
+	"MnEs93G6T8JkEA4g2vIjtTkXc/IctTQLejlHnLoB3EObdfCYr9HE8MWpTMb9wRuk2FM4GdIw2xo9VfpM",
+	"QKVtCvjcTPS5UJHbxfgKoPw9VpZWigS6gANpMS9wVf0eTNiIozaokClS6tFCQ1EVqiBYvlxXRhW+wnhe",
+	"oWL8+0FVsTCJ8ooxnCVxNJnRzquPD+05NWrDTM2SHqN8N9KsdAnE7x1KxYPa4Byi8QUwJD+ozrKRzDlN",
+	"+c9GNrJ4J4+6tv9kwAl1GNRQH/AzjEArk1lZH+bYw4EZoy8WtdhAaqNZ0+b7ZTU39MBBL9DQ/Qs5wb+j",
+	"4FcPN7Nhew3f6NPiqyG0S3w6DYSB8hPzF4fB7HayTORuF3lH8Bj21T5lcXmYZgEA0Iji0jDmtT91NdKH",
+	"/v0WbypfJbwudb7H9rVex9fiCry+8vqThQ4cP4Y02Mo7metbWZ9f6EIyEafc//nCHDT+nn/xQd9y0Jx1",
+	"+8FQvWppVZ36cKbM/Avap40LyI1Nq5rZBrn750blYknJ/ov2R+NIbPePMhMuap2BJ2bNniM+vnc5ppAP",
+	"uHOF7tZT/S2IvARDz5eZ+I+f2bSH6aOS8cEjMn+UMFYhV0fl4ZsTXbKiKNzdDgB2D9IYsZXZVkNmmk9o",
+	"0nV7QVwHlujGX9PHQin3ERpZHJhIdxTUytpp1/UDfo00McFp6gMZEWkX5FPpFbFc2wbhVme6CtIGP6Il",
+	"Tu+Obwq1lNsjouYbpQu1LLio7wYxQhVAoCpFuAaVUiBkLpUmdfgqWVp4kQrUk8QowuCuXLAVJCToq8lb",
+	"EqUS6Yh3r0mLMIlzeTcj0zEK97LnZ6axOqTgpIucK9qXAzjvnxpDvnNDuC8A+Z4VGq4lqs5Ib95G5Nbp",
+	"9DmroO9imBgqlE3Z93uN7FXylMJNx0Fi2mnn/OIiAwSqDniV/ySuWUkTfiwtIevuKy/XGFSXBOUnwi/X",
+	"rZKntypnUdGXhb/uH60yVQbjR81iZ0Hw5L0uOs1HvVjEWywR7cdDk+DUywRRC5vsOIMSG/zCk+xhtpFl",
+	"mQkkbXmUmZ3Yn1fZl5nRpSpW2eNMCnNGMq/GqDzRrVDLXHAdRM75MA3WxRqryjJTZpVdZ1YDN8wd2gCn",
+	"ly5ahfQK3li2jA8CcZ3EJeR4KAXQK3tXh4me0OvP/zLRFbrBUm62Qi2zO1FlkMQ9Z0e3qYFOpKllgl3H",
+	"e+vMZ6XwNc59vRAWQBCRuzET1ZmqOG0myvJpRDrfZX/fiQSpCX4y1hfiZEtFP77cD0YQCkUh9WJkQVb4",
+	"Dk23xor6lpv3TxVoCaGhVltZo7RbriU3fQzWj1CEzUCngHC/L9j34/FiWoESteszevuj1uTQSHCqiH3Z",
+	"EzsJY5SxouIbtd4BHEGMgb1T5oGV9YEifZ1/nzHd5WTzQGx5dud3TTXN7jVm23yY/060Hgdk9Jt/T5t1",
+	"JID7BMlc9/w4I5E8GRqOxehitBC3mJ4jY540ISk3JyFjerJfsFgLHp/Ew17U8+MsQtcxDpgvg24fyjP2",
+	"KgQAbXqVNZWyVJS05X/elImuiJ0+vdG4uKMJSfrahQf9oBkndN60eTGorY+6chLNOAuw+/bs8RM8Yg9G",
+	"aXb6JLHz2VdNzd9wpebe8Zog3Tr2t1KYmbWyykyT79oW5HEKyhkXsVJYKZpEbCZAMl7g4oiux3Chv1M3",
+	"1csmkcPCHrDhmXp0UqL+MKaqdTmiW9qN9nnLuT1D024a5Sd9O1APDN4vV5upxPZ3P91gRDhTfCNU6ppn",
+	"9EFCKh4iF1BUDun6Hgg05fDPMsb3vFr51mj+PLzJBYceIkor6wrQ1xdU57hnPWt/yQKfUmng5HM++Go5",
+	"Pum4l+dkmRM5aHtVFatsfc42amN3EecmVCFuSkSrWw4TMDn0v6qKTvklbGrfS8nC7h5UXXMdYYjyEMDO",
+	"kN0R2/kyq7cSUAVVlSGaUX3ODnoJCkdqOGkcASAiSGy40VBMc5yvESzPIHXp+RGQdrRZnTYY0xyvSAf9",
+	"8gQBr7pKz+7RvoIz2BSwCgsZHmp3X0okZeZYKvz9Krw97fC1+hkd2gfxK3bUCdvUonxwUBX8907UB12p",
+	"PPzhIEtdRP+d72p9EFblcL/5VdcPRH2U263S2CPR+wN8Y13rvawe5DsNtW74rf4f4ZsbdSsfBNJS/GL3",
+	"b1baWsCPTNq4feDov3+sZBYQwhGpGoSY7URVfGZaPFvEsN5Y2FfurpmhliEfhftlc1hnD92hWSprS78R",
+	"s68Gd2+Ao1imGJ5PdMFPLmAvCuo3+zV9mA8ClIHhroI69vA3Yi3UdQCi5IP0wHewUUjM091iAVba6y9A",
+	"6/xf37+5Wl09e/7iagWQxKxCLK11DoCZUxKgQY2STcCsfzp6yocFeQ8nhx8Y4oCvvuJ6+i+sVQmAnSFS",
+	"8dX1NICER/EO3uL6PKOENkzIP2GSCf+GgFr78K3V7Bqmg7Cp2vrZNVMa74czful8wQ1RXbCwABC7l5KA",
+	"2TNNfym1b4acfIM2Rq1Lmcr0b+Cavqwoa3kBtxSXgdZKgQhLFRR3HNAXC0JDSUdzpLG18+J1JNdVcSPz",
+	"WjK6clS5h3MGjvVCWJH99O7N1ZOqKUuu5ZqS0EjJ/p/vslwXfDVVeOPQtanVnGY2+D1+exUGmphigHbo",
+	"Tc8Tts9OWMsTPY1fWAYo9fLHzWU+lAFzMyKgT8cXb6RtjlwAay9HzpaDFO4SXDzJQP8gwuI8xlUmsnwn",
+	"VL3KWlqdAPxz2mkiUYiuV+Rowq/gklXxJArBUI2J8Dl8CVrHmgtQavOdzBfwEYDsXuBvuIta6mIPMDML",
+	"X/MKQG24MIt7aIc971a6C7dYayA1W8syAb0HvOVjlIt+lVdxgHxR5SAMHTDA2B2S77Qu+YCgrsIt9CQQ",
+	"812KnFia/Fx3otoSJo7oQL7FluXPoLotmt4tCfdPmCItU9CwoAORpoYFSW5TUDWuEFuVxUi5AkOZpfcz",
+	"Y+EllqXjK8YHZrjmZmMv2E3jujJ78furFZZCGZueyyuPHtWrX+ZFOVK5eZBFAo3SM0cxKBxU72KkrNqd",
+	"xlSKADCnlJU/etP1yd2X/EC/W+ErPMbnVlcSTLYnGeIgsigx1yt4JhzCijUyI9RnJKC2YhTFklwXtCKD",
+	"ddnW+oQMAYwR2wnDVUuog2R5lpMkcN4Qzupnoi/PCA/R97wpjpUbjS1AgR5kwrCJacMFPFT9/GSJTW9h",
+	"UtGQV96tJLGyq8Gnep9hdpi6qCAE/jTb6KYGeUPOd6NuZUBfKfUJ1G+nAC69V1KhtnMvJSWC0M65vqii",
+	"KOUlvnYJik+/X+HoeNGojWWpIRK4RpS7GvbE6dNImxJT7iLrGVUTa0junghKNO4U6qLzRhNSWybZ2we3",
+	"Q/A6Y5sczwqtjWyhZnxs3xx1fGEZyWUtrAKaVbxEAU6bYvgOHcGXk17zRwGP55oqU4FhvK6ea7RpPad8",
+	"uOvAKlK3obKZc0Bq41sZn2YPHmaVvGVZX1dX64Uwt2nAJdjhz1IoKwdpns9Auu3BGwmnK1fh2eFBI1Lb",
+	"aEZmOynGyIQgz9SCkhG9W9YYkOehMRbbXp9m14gQWbv/o0wsno88mRxAVrPS2gBhHMNE2VSAkwbxHMAU",
+	"E1ndlPJpBvxGJ0yPh2q/z4wzskbaJWypbYyI48J0Y1Zoq6MvdhLxsET3hEWWqv+NuvuB4ymGjJv/ahZB",
+	"4317kfGOgZtVUaSrJs1OHVMMgwj5An5G6tc8WTP+GuEIkbI5DZRxAegi7SFSwu6yewVsQcACkwLVGRCV",
+	"AMw7ud1+rO5OWT8zphGlkUcCGW5QP3G81Bw/FdhNL3Rg54j6vxfkCta1bpKZp8WWdMIiwvFJL0yIgOOo",
+	"101lU0n8BLvkTIcCft96FPgmdmSlTpTau9PpPO4d3RudeAR2xgH6idqaZ3acJmCaiVzKfbcSeHkFIWxh",
+	"/6BoZDFqGsoteHEj+yLQ/00W7SU956QDu4ifzafiWNljWoBjtNe3Es6d7OjEMALT0Ee37lC6UWIN34Qz",
+	"YqXlnNRhTrrrp0cjn1+uWBVyWcdqz9vvbNtZuxPZ7iMv3+9TGgw7f8CUnk29NHK8f7TT8e6P9htf0LMY",
+	"UhNGmsLTTAD4ra5OQlkzG9ovNrz4Sz/KpOx4oMxAJdQ7hbDWHLo6ACofUYyQEUrZwDy94GhJYbDaXe0r",
+	"ge9IEOXrEu/6JP5i5FuUkaOZBt2+NCH3svQdqMPuDLEAXEakQceWd2TokWsHxkQsVL4S0i7eRCLK2z+D",
+	"NYmp0MOhtwjdToAJsVeFqAvgFL1rwDTpxCbezLUGr0uR7/8qE104VPLCexrw2bfqNsUWtyOcA66IbmEZ",
+	"uhT7V/2hLG8h3yF2QqjjiWewopquII/OW0d9BSuP32qBkGsLqiu2/jcce8nDR1gDEf57lMzkyxjQ9kuu",
+	"D7iD7juO4Yvj4mfqoStCCZe0O130aRkC6ULdduEjKBhbLRWBqzHYEVXa97wPIA18QWK2qtp6Ku7hpU0n",
+	"qw7TVxirFx3WNYBI62MCRyRJujQ37Y1/HlBB4dT8cNOygaEN3R7IobLjkh/tiEs3ZmzmWcCws30elyYW",
+	"3svPJeQzexPZJqYReKSTkRJZ2c9Mpk+Vz8PSnoijQm16+DPTrZwOFYIQhLCyvg3IugarU1SP8ylqPYFj",
+	"nT9E4y4FZTL66j3Wci1Degmwoyywvoe5h67C1SgG7egVdWQztnfXPtxPLkrwNlbZw6+efHkdUMsCvSDB",
+	"r6caVAawMkA3I9s2JmdmEzUbM/PrFAxqb84sLroyFNFODT1U3X0d1dw9eDh5UQwQNm0+nzZbUCtsHuoA",
+	"M03czyOC9hanMo3hRDv3TdC6fpXetqm4LidPv4HYfrmui3gbRBYJQHYYFX0pzqZFuBNZrstSim0j8fIR",
+	"aS80AuCM73iDCIZzOrLzz7Z72cQPi5UR2D699Ma2/ZGFq3vTqjeFw3eyLCgcvgykJoLzHYcmpu8Bi4Ze",
+	"UqTkI3xzIB8XmBDf58qsjjbRGWCh9Wp9zlTRP5mgZfYzM1lS27bU0mZZtaahs/Uj4NkWLxbFRUvpgbVm",
+	"bPm3dDbPPLDXuq5mbR33xWdr3SRi0+3hOjx3vQlg94TOZGl8EipE0PH079NWQ8tVoeeDwadtRq4rK/IF",
+	"CvkCf8Dan1qYJA8OBFapG96Jr+NqbLXsluF0k6tRjg9qdxa5LqStmH/Eoz5R24NaucT7jg8XtoZwY++S",
+	"48YPitdcwk3ZUiIvAIzMyBryiwSz4M7yWCKfGZj6is4jYz0HzOSyLEtL6q6TFU3EffJNaWQIsjJmHTiB",
+	"odglcn5bR5kMyWoGhTJxJcxup3BfXw6j7gvOZnDn/EnOntVzyyruQDWT9ud8aZ1XW7KrsdX0Tp/vzAkG",
+	"qB3SqgtShBMI7Bd+l/rJDnSrY2lTJ4TSN9IGZP9FHS+1sS/5zq3g7QECByIIOCfQ5DXUBiJXK/rdKcea",
+	"bWbZS3n8Lw8YkAh9nt3nsGugfwCKfN1Rftpp7BNzm97zxZJ9DSP4crKfphTVtqHjMwEEvvF1Dm4Lm6Pe",
+	"Oz9Pk4eFCEvayMpjv8a8rp1I1iPWNuPrxxkEEFRF1PJppqvyDHfqu5+RpbRW1nzBy09HN0WoxwMUuqyp",
+	"Ctm9uYPldWpwFEdnpZ31wkearhQes3huFdNedT0d+nPe7d91lTC1r5/98IzGhcXgf48Kw1s/LAabezzx",
+	"ygTBth9GrMSRNq3aDdURdHrf/hfxyfSigJpbnVe1PmTf62rB9eqlOL/RXF/d6kqz9cUxaQYonZMkYhcI",
+	"szcZcsjNp8/4MQH6mKZJoaIp/owar9MXLA8I5c9wS4m97IBK+MQK0eLoeinscSevxCUZRblnPeQDWBNR",
+	"7jOrV9grT2DaywbwXpT793oJUh4MKciLNCGS/Ar1jxaJ0933Yl3KRA18rsvmUPEtBSrF3WlSWIpziblU",
+	"RUele3cEfO+em5wB3xrrLAo+CHxQkZmjs7xmJ+UQ6Iu+2PHN+kcsoVB33/LNJHh4OpAnDsfyTnjHvvIL",
+	"htY+kBPUgJ3K/SbVDyRIcFkuKkANW+Rv1/pkZpSA1gi95SUfhsQv815+pzls8KWtGkuqcjrpBX5YsGeH",
+	"VcS6Wds7s+WNAYUvZRCYAPJu4f9x6Pxk6620z2slN5fXTc8uofm0fIDg1hcqn7zA/I2+NqYf3m8eJNf9",
+	"O9LSfFlzmah8JwZ3uHsikbkccpEGlZ5LoDlfTI86jyXPJ+wTZITKO/zB3W5DucBgjcAvc49jr4Y+Vf3V",
+	"9d2qRNICTnUHvBeGq+MbQgiMVIyI7eWIqe7HLd5ACiHlfUigz63G91Vg5Mp1+vnRLsFl5IRRRajIb2bD",
+	"8PiHP9tJ3l3Oz3k5GRl/AV/y30YE34mf/FUebfdn78/HZMOtO1fXEtxYN3EofEIQJnmeHz/1b+GBo0wC",
+	"+1RvrKwyd/vVhxl5mE9zhFXY8zTPM/Yq9oM+8fmOtpWfw7jTeF2o5EeL14P1YlKUfvXisoicFapeWOu4",
+	"5B5Q+A6sEWYZ7Ob0Nf80og5qQKSzo/v8B1y5RMpy0oznpTqsJzUbvtTDkRyG3Zd11ieb6rcUBh378bfE",
+	"n7HVonwvD8dEse6wNmp0RDpvDFbU/cGzed8DV/Io6CBfX7W6sn6KDP+r2u4k0NJSitJH77r3n1nU20tx",
+	"BYM6xJRoUfFX1GlP0/aYgltUR6qkw+nFqzkkx4lU373qe2HzHc/oPblIoix/3Fw9+Xl6uX7hcFUwbNNi",
+	"pWKQoVR7zNw2dWJ1g9z7oJwmg4+mma/427mHp4bHJwX2yQDfp1zV5IgMrCE3sGW87JE+3ImU3ROEhF+w",
+	"I/e5k1mQLd4Hx3juSZmdJCBHd9ijDp2EstjeV2WiMqdEw+hcvzyR/MSKMnmE1kafgaBmPMxBPAWly3SV",
+	"e0LFRZ7eK/feVEvAjm4Fy8p1OUbpUUVwa4N1G2wRuWZxyV+pbVN771dklTxllGPyoW7faQgPWGXQj9Sh",
+	"ftgRuWemLILx6bJY7NN8D8PjIsruBmVSFSo0cHDPi0ai564M0Jw4pRPots8dBT70ZYKeatSvmp9WPEm5",
+	"T89HV5mTq5e+kbeyyuBOubkoUv8COuOmHDh8ps8WRu5cm+iAYUfKHJamzWl66BnUtaQBISUdAmrwl2q+",
+	"1Ky71KVne2MK6ClSN46kjRThnrtzJoB2mMd8nTJqu2BPAwjCvVBSLW2d+YDfxwDbpPsfst0tcjhO1EdK",
+	"grB4pSj5Y3B/l6DpSKC0ZvEIEVOb91626QaNuUFEn43goXeUyej9q7uFiX2hX3iaX4Bk1uInIxNdmiP9",
+	"u7Dln6eaM9P9loDNOofJwuZR7yQOJHorN4+/tUHUxH2QqUULwc0Be8haOpODrNXCxAEhBJJbhrZe1PqY",
+	"ir+UUtwitbnM6sb9o7HZSTdlkRV61aJe72R53DTl0kxeCO1OuCbM7cqHMz1yTkXIOVhCMfsYeqONpdAo",
+	"T55upfOeqLVq8gBNls36M7Q5YlGFHySjhsBPzawHdMLBSUt8Fe5Jga488awWy3PAOJCLivD5wc+EosXO",
+	"cRJfgMfjNrXwUL+8CaFiGiqLjAqA52mov7oxeUvYJAGYK7DNz3suXasX9Klhkf37k55RGO3cpJPODrqW",
+	"1Ma4EWVJRIDLgU0Zv4dMRLQCnSG29bYx3ileSknL/O731/+w6Tgr9gGvhSEPviB5gSfR0fdaXf2vn8WD",
+	"v18/+MuDX35/uHp8/ce/sJuJEPmGoVk8lQCsTdcZ8rSvltbYaK67PoJCKbQE7vrs5OYNN8EEnMkYL6Qb",
+	"6dKxsfSFSDBH0Dpu7PwSnReuTNzr5Osb79KfBEhWby6G31yrZKNPrg8bXVuxLuemdXxs3w/jTPVLVABi",
+	"d7WE/wcnpE6MyD3kXQd5LG54E0Y+21hZvyGmGa7rrTb2xa7puIx9d+VvSp46SHcejAayStywdqIqbnbi",
+	"KBehP6ICvfMs6EyhoNb7D2mCEzQbI1+gPjiQSeobwDnn8fLm0MHAL0ZfehI1C5zk3Gnjs0jHWh+AS81f",
+	"v6ECGSoAqfYxcfblTS1HZmSo57tHbVWSRXayz22qOjjfv2l9BubZTX0ROF8s5d6qdNqwWu3raGo0qa4A",
+	"utuwvwH8/o3VLNap7lr25t/VrnBSUdbGb8NY82Nr02pBwi4+9wBjffaEwcU6XUKgZ3/VnPxtog8ISa+H",
+	"rtEPsQ+YauI90YUDR0qjSEzyBcB3McnwiJWWP6UKZMHGCA99fdVi6MHHnhFxrnP9QZy/2WxkblkkaJzY",
+	"gnjyB3G+QWFM3vr9oydocqMBDu/c7QcLIqN3z/lOVCD5YSWm87aWhkOpT/EdjRTdJSoUT+I8Y6ESjDqe",
+	"OYf4wBMVHe1CT4EODTAnOODZyiybOosnOjadGE4I35eYlT/me0EAZ5mYrfmcrraYFUDbYjKRoXb7Uw2x",
+	"DuduILSCXB2E2mzYaDY0CEAE3jcW0Vdb4quAy7uk99LrKQsBaKQNiTz5WyNKM52E8w9dZFBovzAjXNJi",
+	"c/GuOMEBQMJoJxB30/iFWXk9YXWLAve9IBmiqPP9jAj0yMSXIlhNQWuPhOAHVZ7dpYt3kwZppFFZSLl/",
+	"yYdcvNM+dMRrDVShQ52B6iDd2Gx9zihzPXsUr608sO2QxqpDkhcZAl/E2wsZnlrme52Ikbaop+NlF+5b",
+	"H9pSi2XS/DaRGdrNwFBxv39+/k5U1Podos3piiwEB6VQFuVf5ieFi1S/5Y+NXTTr1OodpDF8vxHyOEAE",
+	"E4xnZTO1AYR5t4zHZu1c0MC3PJPSDl72lsCbWb6tAGDRdwcLcV5lwkIYlbUslbb/tZTW91iKKmVbVWUx",
+	"g6eA1A+6B7SfeCY/ityWZ/wYGpAS7baXNM8H6SaYR/3HzxZkukjoE6OIic7DjxKh5R7n+RFY+ampVRlQ",
+	"dmxixZDZLBXpEPxfUBc3M/y8PPlGRzdf2xRABhgn0KbgcXTlzoqmtDxdAtVTLq6pCTs6RiRByXSywpQA",
+	"9sakPTbCTlq1bMJtBxDdMnFekfXvohl4PycCRaAjNpRMoeVurWgMf9Lqf3v+RnjEsBtTpzvZ54XBvaKY",
+	"f4r0K7kfMZXciw75l+Lcnirtc/+deWzdx82K20uvR7HRHl1fLzW4mIigvfw0E2s4BnRNBXruSGtMAzHP",
+	"8bbao6qWndJvVTVj9IBtsui57+EX00+OnNpBVtGf5MHxBrYjUSB7ha9eDDwo7tNK22wvj52ExoiP7HPF",
+	"cWMq0zXb2/l+zKmd8aL1ZPvub/UWd9wInRPGAJWhVBggbSIwAwUNg0cAcObuNzyUEIxi0uFwe9wdLi14",
+	"fc/RmDzbC2mFmoGTTd9rR7aKBZISZoLswc5DStjovOFnEeZ3d9eu3dqzYseGxXoZFBlZjJNG2evYcuPE",
+	"UkL7VnAlCkvKpb2XzqgOEsRW+hQfmWsN+M13JQm5uMkpLhNOSQUWcCgVX/k9sD8iK2pVlius2Av0Bhn6",
+	"qWe5rLkyWRWuqm42J9rDFEPqkUOJg8Sdr+yOMth04RkGoXocMJSt20mBtMYYWv9VqwoyrhozskgBI7ZC",
+	"VbFzcgz/KpXBHBUICMSf4D+K13/omqkCG3z9t55Sv+/eWT6odM3al46h8M2hEVVVsmQpnG/LauB5fO/Z",
+	"NUgdTm9Gpz3+iK99V5jtRH2JjYGvY0oDqfqj/tN0+CnaWOM+Uj+J7H6UbqJrnYiFif1ZYxlZcn6Y+HV2",
+	"oH6x/4E57gCU1Oa3PSAI/euBMxYPnIk2utzILb9b693Z7ojKd4NVFVcnUVKZ4nD/guIhOhTGhPEBMWRL",
+	"BDTaPslI4f73XJZi3e17j6+OhDMfUtB7dTQPRFU8KKWAEhFRlg/gr+wDbkXZdKWS19rmO4xn/taI2sr6",
+	"AYrul/uFNPJoRJ66hYbSSXSOepFxRekw5dCUJUdMlDcmO2pVWVoSkblvZgdR8+RHy85mfPJyI3m+6DyH",
+	"OYaXprtYSVIJVHmoS5tzLYSripcrV4SA5cCDkjUAge/gmVgkWxmeMX+GtPGSOPQYFKHxyCozTb7zkSTs",
+	"rtQ0fnehCulVZTKrdSZFXZ6BwAryAnNK2HxVxDBpo+t9ZnS2EfUF9WZzdITy9P6qDKu28krAak+trJXV",
+	"O3nU9dIKMlmoBZkdfMU3hbLTMY3ZjDotr0uwkTsN8ScQDWfUWIKLDz6l4ttURFGYjP4mq2EpG3egHpv6",
+	"2CtvCoEk+VEcoigViyCqZ03ZEgZVe6YAi/qxdL7qhBXnQ4MhdkABMB9XwAYfjAQutf9eFhGzjaUnRZlZ",
+	"1CBP5JU+D/6AS8JGp5ByKluL3IbCY2yFqW+pHR/6ksRWfp6Rtvuk1AqLo5/C3S0zqiCota2sZC2sLDCf",
+	"quznGThi8OG7Vy+yL7/88i+ZqrKf3r9YYbsNYDYghrWOErCfZ89FjZ9694WStA+fZqVYyxI/PFFcFnIB",
+	"svj8v1sEoSdXb4VVsrLZG193EFb06iFo9FFW4qiunlx9+fn1518CapLdwYb8QuShLH+LKQu3g4UbyOvi",
+	"6snVt9I+y33BfC3NUVeE8/jo+hqr+itL8WtxPJYqh99+8Sv1suDuntr7/hWwkH2QP0lolDRUDORTkx9A",
+	"4uICSn0sA6Ia1YNiyJ+0t9CI6hscN35MYZJfvK31upQHN6o/VkFUXxyFMYBl4A5TKi/qCu253KrqLX7t",
+	"CvVeGvtcI4/ybIktMLVuTM7V5EASSX5dE/XwemlJa3gFv/3ar9q6kX98QmUhwT6D9jBGY17pOqvErdoK",
+	"q+vP81oWsrJKlMb9m4I3l+iAM+DMYj8rirsv9Yz53qht5Sc8JezHrCsGTVTOLIGBqbSz3fe5Ib74nf71",
+	"B76+lBhN68rrZa2PrcCOohYHCTexJz//fuUu4GCdfKXOk6tjR7jtrFeR+OIq9esHfxEPNr/8/vVjrkT9",
+	"j1+WCqvCfoD7EpTfpaRLPfyYqjCIEIzR5sxI4yz558hPHkkRI+hv/QP/FCOTN3VNz1xmSVYd+3QnK+TH",
+	"sPrnsUfQcMjYoQAUS4toMuQLuA9FgsMuPoD6d4lbZaXJjD5IwC5XVcftwM7qUlV7gMAzlEOrpSRvpSog",
+	"vwKJFl3lcqiA+Io/R/HkgdInsY/9VRcf9cv7Q3Kt9TSM0jv3nb5y4jhb5DnNQjb8c2jne1KA+1PHL34/",
+	"ytroqmf9h+3XoJGlFJ6WI9JJVXd2yyrUsp2zU62tBExlM9TGb6oi6aY+Zu3s5Rtx1qEFkhg9syZR1X5J",
+	"OBw30r7DNMSfsPUu3gt3UH5mwf4qj/Y+NNXIXFNLAWs4n2VG5rVsQUQau3PeY+58yUwcj08zZclmApy/",
+	"yHJdwLUDQ0LQHz3UT7gR3ODLP+FmxzfcwBRSm97Qp/fqBN9IG83u03siuugb9sfXE27HfV2LoLmmpoL9",
+	"yO989uB/Pnrw77/8/uUj1u/s94bCI1Y4k38iZ+adBM6Y8wtdSMOpkP8C6L1ZRT7C/e3PL6jPk79dfwMa",
+	"/qfp2r25rndc48dsZxI9ExAfKoBaxKT0vawFHsRjl7lvqgKKz2/8d/+Rfva9udd+5l/8Tv/6Y0IGNP1Z",
+	"91kTvns33+ATezkdeYSK06Tx92WWnyIA0qMP+Yf7EDCcL+RHnxLZcl0x37Q8P52Y5CrQ/vm9a1aZMNln",
+	"BAeiDu6xn0FFjcmUZXxdeHEk8eF+G5/XK1Xe0VhbdatCdRAXNn6jjH3Wfu2OVmFW/ohed/5Wi5LpNmR9",
+	"ISgHcevjASBaSkZIAK6I0oWaE4tMbzaZOOhq61b0cD9C/OJ3+vd43OydNNLL9DzrlvMMaqByoKHSdbbV",
+	"lWzTlydhuqQpzhf6hDciEY98ThxvEm0iuiB1542xMZMJWN+2DcBvQN9q6sSgNxsQDuTzdCWfxih1lHjI",
+	"9UGabC3yPVYN4AoNN+ZNb33u3xL+IE/hDf8oM7gWpUc5SmWMntNX/oxt7981Y8f7vhZ0kYzNZPWrPnuq",
+	"zUvlkYtSVgViVyVTaFv3lYR78Fsj63O7USj/2YphIuP7x4p/DnVVtM8JE3z0HzEV1qOoYp7jmP3lU+b9",
+	"UC6p8FSLymP0AUOT97FSX3gwuLSpvdV7+UrK4o2C8s/pXeXDaZk+ygqq7JHirzrfKXuwSqpUenT3tzzh",
+	"HYkFomoFbyZJvFAM06zdl9cys3rQN3T5KcPeB78XY2v150jjGZRCOAUg0NJK+nLo+1UIp8cxcnhKPb5p",
+	"4aRn2JwOnvqF15KIt9iZJO677UgCmQEhQ3+yRWuR7ZlFqzIvSjzYlTXEiUmcDapDxnzX9XpgPW1C0mf2",
+	"w0Ww+j/j/IzfONdthnk4sywD34XnP1X1/8fe1Te3jZv5r8Lx3cy2c0yUTZ296/ovx0m67saJG7vN3fX2",
+	"ZiASklCRgApAVlRPvvsNngfgiwi+yCQlbXp/7EReQQQIPACe19/PKtWQpAGI5WFQUjUDRbaqt/pcntPJ",
+	"o/mnXX0uvex+KvSYurF2wzmMXry7QFhSYJ6yqyvXacPdlOHKbI+iELte3gmZHk0pduI4QQq2DgfzneNq",
+	"+5Wezs3Tg2/XY0IxMXLyqMWSovutVhGClrfIbbkzmy2veQ/p92Y+qmcc0lfHZIu7I68pxAJUd8mLWQA4",
+	"15nnAJMYfctoK5C6K/Zj3ouFWfMd8uaVvlPBqoAEMMxKdjKXrlybJy5o+8Rp+kWXhuJZlSnjRPrAvirT",
+	"5ZBizZEaE5Zss4kLfvPp3VXw6tX5q98OOIcSUqXV5BE/dNgeNn/76RvEc2tJ98xB/diHP1zaz2ycw5oT",
+	"+5s8Yw67AJpFy4Z02ss4vocWfY6D0eOE2Ut0ZGwyM2Beq1zt8L2NKro/W1DzsNNDBI0rKBWlStG6NH9s",
+	"5x9fVQO7sO52W9GPNAwBRF16R5h3RA75Y5pCWp+xxeFlrgPiFA7tWMpuEea91pL9KWf2GN+IrYWDr8rZ",
+	"G2N9uoPU4XIPMBkTDNzVpxbdQyGchZFXEEmCs3wWEB4wp/IEM5bQ58FnMKflNvMbMQWoHZ48TOi2MNsd",
+	"DAoNf+RzXEFaaJTevrrT4ZJZ3Ky8QwTFqjBkkCIzh7HYWwwe7acWZ0QqHqiT2k7+ZQDMIxsHKDKOI2JR",
+	"GNEYeYs/lZ4/8oWcsXe1VwmSjg09CcXfd0kYyzG+evDlfYa7EdIMUTcENIo8gOsONabrydSR6gPed7As",
+	"pDvy0C/NJPdvqCYt/LrQ7BCXSt7fNZ+Jrr7Rwstg4WTGh7ueL3S/aXpgmjh0UH8tUhTRlb7OG46jhbze",
+	"5nGQJwiMmSabTANV1ADi0WNiMHNGTR7xQ6M5nNVI7qfV2Z+N6pLBPgBvuEa2cMNbeOkBJ2xSRNuoO7sv",
+	"c2CGHnM3+qlffJWdjKwsClnMeymgbwBy71MhRnYNHzeM0zlmK6s+BXIYNXmED40Ky595LF5boMWnrb7f",
+	"hzS1zxw7FfIySfIcfaQmn5JoOex0CrFUk0cl1jLCWJQ3CnO71mgGWIgJcP2Y3xbIJzNu+EC4wi3sJcTa",
+	"TecVWlDzuWoU3CYkoq8RyWrI5cJ367deYce0l6f6Dp/o0ViZKevi0rANu/g0ssxkC1SsexbcVkQuMuOf",
+	"mVc027jwV+MdeJW3G1g+otKTO9frXj77b/LsHy0hzSO4KavzvY0SWpvyC6HxDU0eaLCkWxUkhMWBAJQJ",
+	"B8T/nXI+h4td076yie/l9gr667FGFcQ+F6i8COyk/Ii3obHnXaJyKd7o9R9gQDdfz+Y6nOpA3hT7zggI",
+	"PT1ZCvQBekrJ34BjzteLBZjbpxfvY1qq1ItW48vOTxUSFdb652ZgMmymF8i6nTItuBe1q2kxLGHvUFmJ",
+	"u15HC4OCFxsrMu+5XCkSTCUlyzDQQtQMBFs2u6/CRnrnGc0o/XwdpEwpWhaHzFxsdRDkjvxXLyv24pjG",
+	"A54U3sy0Jd0GBPEvhzwLsdqmOeNmndLrcvJCB9vQyIHMsz971TP1sFW8dtBbHl/vZmOM7cbqhnW1o6XA",
+	"rwazPT6IPBkX2EEtjwyx0Us+sGRp2VZc8ta2OZYh3y23jmu57eo4SsQ8dKcinPlgGUjJHrCepV/K7M6h",
+	"EMcqsNPsAKkSMX8eQIEwSSl8ucW9hwE4BRG4i4BwRCbBBmseg3qzVjQOGJQhSjozf1WNksvVivJ4kIUb",
+	"H3EiF8H9VrpwAewXyXU9fgux3LLdw5FgZbjjwSWd1sfawMYmhfRem8+Lj7jIUe2QfBtdkFnAGTAmquo4",
+	"WdL6rOrTkt5CgnhJ6dyzYjl7ztOE8vseQnkYVPQuwnydSUlJiEJ79kG2bPbgIeU856Cqc8m+y2hITlkY",
+	"HXhPnTfWcsnsYvu0iCY89dhoCQUCMH9GywgC0bF6yVbDDKUdHbLkqQ6aZd8Sm9BTKNR/WkbfMC61popq",
+	"uBAbQCKGwlV4Zwddelao6Du3ikd9Sd8ukcZWnfZOuiExHXYnWdIHr3nxjvH4nZA9I4U13py/d/YQ+Vh2",
+	"DmK1QLZMPgFdCmshkhFCFAOzoPPCII1EpBbdIAJSnfnAbtkZa07fZXo4H2rmLSNJEigtjWZQ67yUZMex",
+	"2AxzAc1HzvtnXiWngFaBSQuwTlDqw+kXHQZTqrRDQ3ZgxNNEAM8epJMMup6S0ubtaRoMvDM5Mr7Ub84n",
+	"1mHnJCSlfY6n88vz4ln9aoTy625bXlJ6z9JuBYCAdI3bWtLArFUI95CZwExKBpWHQkACgkf9PHq7WVU2",
+	"4ArCvyEqkDQSMqZxsKW6oPCbU0tl7o98SBcBTTAvi4IpCZn65gzM4NGDBfCQudBPAEwpdZCuh3Yvlue2",
+	"aw1ZkTa9R0pbznCEAoRo8hWCmeKU2H6Pra9kfJw1zjwUmcKLDVNKXNkakCrfdPn9zBHk7vTynWBkNkZb",
+	"k5qL19CCPBhVn3JbGGBDQAPbF2+5efMcLr7YV0AU2htER4v67OyMTYBwtaESK503jpoRr1TY5D4AU01l",
+	"v7UKx0j27lWai+9z4J0Jnb6dzWrcOZ/tcjiKxcE34yR1RLt+OTP6i8o52hPGXRLQiiht1CmmdJBSksdI",
+	"2VQSuX0efGgrBrgxXQNd96k72DX94gMSb6cWhR8eHVQZphhm289B8J6Z02ILqzuoiKEK0Zjhii1OMsMV",
+	"h1a3K4lTkDilsRph2sz/gA9fn65H+hOfEjfpnWz781Y/fJ22eiMejKEdER7RRIWBUbiFNAdIDmEWxEBN",
+	"g0MCcLPU/MrxYYLhiokQIknEpk4RfV98paEvB3w4dvTkqPQbMfDmSinVDHnMvAlel7Zi17az9MIYHQhz",
+	"shljGtOE0QdqyTtt8hdGzY21ACh81Yn/A9U3dgiD+St+cj5Dc5O4gTNVm/xSNVaz6f3di4KX0QWTaqm2",
+	"q0O5xDTXDdSxYPy4SKllpDSuy/rBXFbvbnr5Q4fso3uXcFvkYmQ5y/Oc8ZquYaD79D3mCerEo8bscAI8",
+	"sGr8M6UrVZVtI/AriLQGG2I5JmwqcyVtuaRAV1MDoG4FspZTx+5xYN2lhZ6qNLxT1miHLRHgVk2rUzY+",
+	"mO8HNlgyt+nTkswP4kY1+q1QJKnbiCv4nsbgPQ3k+ul70rssK1uwWLcst0QNvyyUSKjV8B+EY4QrWlix",
+	"dBtwZFZQEdqzSI/jnzTLMXl0Rb9Ni9JTOfcrn20Vu8fEGTIv/cbvSP7IaaakojYw3eKHYRcnIY320q35",
+	"vseCtLSElx/fqIK3qDuMEsKdK9JaWIIHJIjJNrQ6LDi86EqDHaGKitHwRCEHm/ARqPgSwl9vfyI8PrQO",
+	"0LzKdyIBhQzSNa2Ca92YiuqcztRobMuh01IykLCGTCUHvXxqml02rtOpygS0RaoaS+FvXZvBzMQSHNWF",
+	"tctk2gFyqn9lCAZMsq47Ql0BQfCJXHJuOZogRki0QLOJmbNXrfBM7otpXREfSVdUasFkIzzwp7zVKToK",
+	"C8OrdxY6r8qCqCChRHIah2XG3znm+UrgxdECYrCUxyPN9+QRZfBrt4l/zwbQ0cuKoN0DXWrFVvHsLDyL",
+	"1IOvROyXY7CK+GZWyGZIkE+2yUlXgeAg39tIQJdSEPvmAZkiF4mV9JGtGB+qZBOJ76cc/7HtlvxDTu2O",
+	"JZ+Q7fedgtxFo3BuaJKc/cjXSdIXKL9qY2jrt+JCo467pfB3LMkMONwtIgQOCgt23f3n9dHWvfig55/p",
+	"wVvOZ2E3D1wQNyoEaC3NZfHxQ6t+luu/ONWHpNmrW+DBs8Z3t/XEHP2tZ+rTwE4PIi2nAARQnVTEbq0H",
+	"Mb3FBk8E4j3QxI4e9odsB38pgaKmu4gqSxdgq8eAX9KYAO6qrdRcl2/U8OyBSmVBsjKjgHH9w/lZayq8",
+	"+2loB3p8Ns66Y+I+v7AUheDuRUCClCplbtQNMaquTR9JCUum4oul/sJSNwblcSSO0WwZcmes+VzVgt/c",
+	"UQt+k1W40gJPXrG+yjpvicrBcJ4HrwE6ALqAKr08F9k0MrshzgF+xGyWp2qFu7laP5YStRZis5upFYvn",
+	"/8OrkSopIWb9jSRp2dc5RlTLdh23pFCCEBONAjO8pE4eXe1eB8DOT2uIzLfru9cgk2I2Kwj0ETS2lpY3",
+	"WdViXboJ1tFm5Y2BzVmjPEY0LWUrIAoVtcxbTVsDUbXPhPqKMAeVB0X1etWkGd1Bg1P0l+DIaiqxHdod",
+	"5TpQzPLxpJSotexZvFHHyHUvtwPM1fCn3Q2+tDp4sjgl/si9kEsaB2Ktq2hQg0p2IrQavnTivbnMsRyi",
+	"WNkA9PiY60QsPIiXHugORnVKGCrhWTZTnTw7H+jGvEQZ9+HfW4AenL8cejphdEhN5JzqBpAFI70Kllgj",
+	"IdSGyLiKa/bcB2x2Dw8/tfMBR/Un81wmDp64/hcqYxbVavuoqo6xxJNH/NBBA8rW7SiI5b2MZJ0PfQxf",
+	"1X3x8SPUUtjnn9D5gGmbw18rP4Gel8d3BAeGhKx+ynpoRUCCSCQJJfM1DcGLOxciDoSEz3D1eNy37IG6",
+	"2q1DVfP73NLJFjVZpgJM32m9mgrzXX7Y623A4iLJKtjXG05l6CaDi6mIt1nWxw7axg/tNRfY9WC31eBO",
+	"Tk2jBWd/XzcGPe+zRqeow+ej84Y8waTK9fiSMaQ0YTIiauByJi0p0c0wbPfY5KTjbzDGLqG3LFS/kiJl",
+	"aujzEqZq8gj/drlqYdi/yps2G/koF23h6WPcszIz1k7imgXczoZD7TMyvv1q0xdh/HV8B5QuAzHL2RRL",
+	"RuXwmYkHm8sRopmULo+TmVi3gD+7gmhVSE4cfGt0Dryd+Nruw3Ch7ha26H/XWwtvWsj9NO3CQC8gAaqQ",
+	"1AspwZzG6L3ZMAXFqlxscsUzCz2EZy6D2lfmwLh2qcWQZqxLfZcVzR/OPWrtINE6GOGxg3VNJ9mQobrz",
+	"F78fdMxXi9o4zHUHkbkogadkHKbD7/RWmtbeOQs97sKxExAwv7G57hubjJqEjl3U6c4Fkv9CUibe2jn+",
+	"jRr44v6zosV3H/38XSvqR50vHU7rJ8OmHmS93lOycoTVmipbC+6WCv/lYtMX2huRKxrF1jY5ChP+qHU5",
+	"+GJNfF6Il2cZQIfBB8JOPVxEubFZHgcam8oV7kLxiNmrlp1oY+GxwH9kNjXhW0c9lCNfAey3NothM7DN",
+	"Uyw2QSBmMyqdAlj1yOEA/GRFh6UgsgPukIgxWroP1sDXna9TGpGUYuj9rG+ibGUnHnoJWm7b24Rsx/a5",
+	"mVe+lWLG/NwZZo/OJYnh0TlRVx8vi4UG2t0CZmYPOv+H4kS3uNy7lcL7oJA3QXU/wUWDkx0Pf8pOplSx",
+	"mE4eQUOurwK5EumKSFhudfAjr/xkGOm3spFxXlkNwtD9Rjh8WhWYWVB5ZZAjvVBLliQWyQWRlfXC4qFK",
+	"oRRVwZTqDaVgrKUjSFC0oNFS1eLP2MInJAsEOnGIeknCNY3NVQ3cLABmoiD2Y3kCzX2+5i71hyDCmBaB",
+	"ZtHSW+EA04ljOfKdbIY9BObA2PaZfz3tfGTUxg1USTjpn4o/6ERsqTKsiXE0guYRDbuDS33VF/51kv8x",
+	"adIHuoC90e/7HBHpOxWIDcfdah1EQD6ZOdwcyIjg1Jth5V2/UaIm/tU7RmTYbkT6BTLn6+7gt/D11VpK",
+	"Fq2TddrN/NyjvvJvCPNRU2AZ+urUjFhfgERH6sEIcrpWRpoxr70OY9yJ4mjEqSLSVD9TWlKSlmUi89dO",
+	"GUcTfvc9/b5QBpyWC0pimOzHsyvs+dkbpjKG5VJPlecOICEsdRLiT297bfpSVmdgPAyy6sU/3n38YNYp",
+	"hfQKDEmplaQkBhflBSDsQdYF+EXr8WKrm/Y6rcjlGDsWuzm0Owp7bbBvGTjC2SAHgCZTND38q/vJrFZ5",
+	"3UDtm68pKHq2FkQFkUjWKcek1g65jea599D1YQws95b+bWbUvau7vxTTi6bbDuyB+Nijo6yaUZgJ9Ycm",
+	"srXpIy6utKE5zeUma7W/m/IIbslOaTHunV5LRmedSQqtt3YMPsJCnQnilAYqEpKaI+FmrVj0nzfvw+Dy",
+	"9ZU5Wm+u31wjWyGSDqYkhniUOZ6jhAEsf2bWMYeMYzGfs4O5Wt0Vxzc5R9hIulJedjM8idoeC+6pLQeC",
+	"vyE2U21VVZ3vGaE5wdTOfc1Fnj6R0swF3d/bXFjk/YKF+dr9vw/ZZzEOM7G7wxaKBgklq0CLwPx8retA",
+	"gRJH2jSaOrwnMpCR61pcNhB6YBwh8eBOZQzrD7AgYxVj2Q56gkBf9Uc99R1bk0istvXq42Vgvre+QcKN",
+	"lWbhVzPkKvibWeBlXGqw7VzKunrSDXUlVtvTXdMPdGMG+M9xs3XzMdxF4gkgW633zB6uiNQoT19SIy4p",
+	"i9lZeEamUSevxGfJNC27mmaMz6lUDQT9tsWeDP1XIhFrLF3gQlNllLmYSRppzPDy9RTBb/bt6cM6nVqE",
+	"n2ix5ss6KPTsy30ejndV43PHv6K+NY+Nd/PZHLGGvM+ERPQjf2/bHeWs3AcZJX+fTuYbEh/nZacv96Mb",
+	"d90NFlbdrdBPBz9uUyrntJXzG+uR8b6tOs0ZwNCHZowAPOJQJowZwbL/J+YXWVtjbcy9DvYbM57j3sV7",
+	"8bxp0S0Qt8O9psVwQgJTNvxFLB6olOuEtSLPEHN/xUDdYdQtZVMWzRUN8VIMKql1BN4HqoEsY0p8UdKP",
+	"2Cc9SSXsYzYhT69k6RcQ9a4TTHRtdPveLYUxiXKPz2ZBtNmXQHFglGWiLtDk16VQmdNMirnTxPzHt94Y",
+	"d1/FbL87+YHHz5FYkkj63Klk/2bUsiFuaJzZvnm1DQcqeJNt3BFMlroT1o7lImc4c/wuC4tGXQMI84nC",
+	"UwZZluE3FQzrz6tEkFEKbMpnNQCAVIuG81MODU/A2bArwOnGCkG1bCI8S7w3ZvWB5MGo33Y5IRQTmn82",
+	"AoAdAJTNbCkYX3dItp0rxf4axuS/WXa9hDCe4a8NhdZFY2bGHwXjd65dl3PzI6f9Sp3CBvyhunEMCVVj",
+	"+6g7aOz3BaTlyFWIKJHSQ1WgtmNX3a0SBlf+mjON5ERu8Dl7cZRQIjGDwlicgtOLim4IYm80A8yLNrLo",
+	"x7MpLs/o+lxReDuD1Vhzumw4nBfthpctmzfrdjjkGrNOvfY2kl49I5FmD8zNT30sD5tf5q3H5+sqdFaH",
+	"7pK1wDzjEtEclPCBD3ymA4CETi2jW1rYhznfNHokh53TyaP9vP3amslWfutt10Q2q+CBJg7Q7ajKWXqS",
+	"vLgI86LGTPAixZHX+ddWRGsqzY//96/k2T9ePPv9s18evw/PX3z917PujI5X1uNLuJOBrUcCLK4HU3YK",
+	"wiChxJI6irUOi/yPF85jN5cktTlkkUipAksGVWdcPu8x5lu8ceKgOx0dK2XMVmK2nRq20UFC89hZ16C8",
+	"rRp1LPybQeDh3axMHu2nrxNUa2odbp+olls39C67LM3aDgoI7XdObViSGCVFSzZEMTo4qRsl5oPQBxKX",
+	"n0RKTW+dMU6gGtlcNRspdGbEAQXLhtKl+tGVkBuFByQJZIsXBKz33E0ezT9fa0mDLgHuDF6riyxxbHjy",
+	"FTEWxa3KPg/oTVoEqzVgEAOaS7iT7d5Kjm2fPphuVi1d77Pu4oHKB0Y3TeWgH12bEZWyrA9fpDBJHMgS",
+	"eLKNGrKyZ/FT33uVEN4cqOBvyHZvn8fo0CxvyPYWi/59M/UWbSTLJ4eun5hsA6YcVMCFVVsdcsCUzoQE",
+	"tKpthvFOZL+pRS0nbcT9uqUS3GouK3Ps89j2h66XtgMZp9HhemV+TVt+q0sG9iohWxo7awDhlbWAb2yX",
+	"cb+Lvw7Q94Ys6W021aNphHkXB8403enYy+eKDcxlCVDkIa7VwtFrMw0XqBpEmktUUjWnhmRcF9ek/Y4c",
+	"lB7qZARgXFYqSSNzbTWkAt1RhKtMGF9a5Eljh6+IUhsh48ASYVsAlzBgszKwSxSJtQPRIUhicFHkJmCq",
+	"kCdU+C33BiUv1fKdkLe288O4oqgxQHZr816d71fliw95mubycriUc5HUp04uyGpFuQJO5xFoUe2avd6+",
+	"Z3w50iFrH95HHywJ90Iksbqw/lJFlWKCQ6CH8p4ZV23sb8bEyunfRmZg+dOa1uFyItQNsbRcuZ8G2DPR",
+	"N4dNzH7tMyEqIkmjmnMHDSoXQcXNdhUGb6aBkMG7f6lJUVrSZs9XYZ9//9KbR+Z9KuvD6m5e7mfGY1/W",
+	"1ffBb+ys/tYct+c1ryUiTR6oN6UrhxgblaYBVsjL6garC148HhC5ovM5EzkYi8up6yU+QlLzPYnbq6Kw",
+	"dojHgSJblXHsQECwYw2UC+P+CmOxrV3XlSTd53q7tYdmPbUPu2hGSBtW7X4tuVk1veY0gLZmqS5fX2HU",
+	"K0+lQFuB8rkkgMioLHYP/KbDwr7FX97DcA7jLplG1aL/fQFEyumu49WylYc+JVL5TpgwT8j1hc7Vkq3s",
+	"ancyNu+WbOVjQcugV5rnppAcjL8IceD5QLqE6KFofd3zfkPtoSm4dMfm/OO6GyiyaYvcKmME4pUFnhwx",
+	"cFinbjAVKHy3PjkGfqPSTNo1P8zWjkTsKQn7aHOIaCR4HMxIpIUs+0HPX4RnYGU50yzAJ/F1knjwRZ9m",
+	"nBgtyppQO/rO3qcPDqDwwGOX1fpF6y6TqVKi9x3Vz66EWDJaA0eDFAb0gUVglS652PBgunVUYcZWAnl9",
+	"Bk9uThC3lpznVnX2BlOBZPMFIKiaZc9yzoryAtYxpTFecUAt3P9cmpgxGMW4ng8Hg/B2LmwJq/1Vln0M",
+	"hMfG8ldLCr4BMzdeM/7W9jem2wu7uDRj8cnEOyEDTh7YnGghn0eSxpRrRhL1fE4Ht4Dh6PnM9KL44sMr",
+	"j/bpKO6ntvX6iClgVzWay3fY5BAucOjqms9E1xh2RDRJxHwNO9q+S+/ZmDzCv+0JKzDcPdNURgUYysbT",
+	"wQT/odXTVpsi59hYOaTdYNoIfWB0EyhNLT4snuI0tolJMLRqOkqH/JNu6Sd3hVcf27hYWGO4ypmYEr7F",
+	"WLiLWmWh8GCNmKcWnWfO+EXwwtpSIBegrbB0neZFOfjXC19qLoZXq6N4l3mSnTDs6EAVjQVlZ8c786JV",
+	"0YG1rcnGh13kglBmBd1cXOS5aBDGUxoCmNnZsI94FpMRv39ZtWRAFEsnT+Hpv3vxYo/H/0dLdiPH9cMe",
+	"T4ebzwWkm0931+gg57ul0Opwuhcj6qHRDG3I2GadAL/JwGbMZRz35/hqy6V1M3DYUudStwMXObtVmjza",
+	"T18b3c2FGR7L24Zd3JJ5rTWcU2Ixdajcczus6/isiadoXAm8pVIJ/k7I9PjHUi4vk5ho0oT48jZneydT",
+	"e3tkKzgXDtFRCHBhAtNPGKy5ZkkG72jhFpDj3V+b91YSRQ8gn/XRQhyqeaHe3qfaCXR020sg2oHZzHZD",
+	"mGeSoA85w4xE/7RT7GyUzTOFCF7QOIfjRd476cil/TU0CicUghJUVJmoE7SfKV3VzpFny33IPey4Q4be",
+	"f8Wq+D5nWgNKV5GqIAw2CxYtbAi0UEtd4oO2CMRiw72IW9e7pA4j3NYleLVv+MKeGLW8ydy9Eil9TaLl",
+	"Wddwf369wh446h3bODqoGCkRxNm8hJag1ntKHuhJ0ZD7CMNPzxgpCN2KrE3DR/i3A7XlrWl3otSWBcHz",
+	"Y+avssEPfut8EI4iqSzIYbBeIeEx/C2tRjRbS6jN5kKzmprE28JgxxZuSDztQrKfEK/73OJmsQwCcMnF",
+	"Bv1TFDJH9tw2MJ7T2jdMPNtSItvMKib+y7Qa2bKyvdQV+iKPVyLEksbouiP6IuOXdkX9gifbPrNinzN5",
+	"1GJJ+ddJRBLK4+YpusffXLmmXbRFeHznpKb2GF97mpCmX3TpdXqBPDD3tmHw6d1V8OrV+asnTnt4pmi0",
+	"lkxvz3786y92ESz19ITohKimub+EBkch66qkfb3Bl/8xSMnfIErckHXmXefzF09Z2KfvOpy8hjRC1KaX",
+	"dIuwC/DXiijVb4elK9a8nUyDlrzB15RAMX3K+FrTMEdZyVQwSUmSbANWh3sGakyTIFTZPv1ypcUgjwHv",
+	"/n5P+mXQBKGUyGXZr12NDjR6q/EBXfJzLgPT1vkAUqql4CJFQEpzmPbywoKQiZg00vzdQ4OTK3HCYdWB",
+	"XVtdDOJeMel3z4kkrsWmut9ByZGUxHb3z9h8LakKANQ31wM5gBj6ND7wSR1E4bNjwCMVI1xZdoz9s5XC",
+	"1z5jSBQ6KI3QgSJsgDLfTbNUf/bJdCW1Fw9IGwnFus6hgCErd+IN47itBae2R/DNWPG6KMMoWKzamgFt",
+	"FkKVkaxdeRBAiXJaWxw0FsMyaaTT3BDMszGvak2NIUHq77JcaAeKZTpEfmTE7e2QQnsvt16h+cYFYgTC",
+	"e7I9OME32RbBqn0EJrokDwMDsmXpGvlyEacpEl2zwEHMZjMqlaP2hVQNm5xmHbbuAaRwVMWCKq9H4Z9M",
+	"esO6BNXCEthIDMLUABOF1XV9o8hJ6z32YC3x/bE30RgOEUCVa7xdocGYGxo6aHSAmBXGVkPX++VvN8K6",
+	"5i928JUFB4N8cEfDWiZnP55NyIqdff3l6/8FAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

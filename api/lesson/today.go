@@ -57,7 +57,12 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	}
 	out := contract.Today{
 		Day: answer.Date(day), Today: answer.Date(s.Today), Week: []contract.DayCount{}, Lessons: []contract.TodayLesson{},
-		Holidays: append([]string{}, here.Holidays...), Others: []contract.LessonDate{},
+		Holidays: append([]string{}, here.Holidays...), Others: []contract.LessonDate{}, Moved: []contract.Moved{},
+	}
+	if open.Actor(ctx).Role.Publishes() {
+		for _, m := range wording.MovedSince(s.Tenant.Told, s.Tenant.Timezone) {
+			out.Moved = append(out.Moved, contract.Moved{Number: m.Number, Says: m.Says})
+		}
 	}
 	for _, d := range days {
 		out.Week = append(out.Week, contract.DayCount{Day: answer.Date(d.Day), Lessons: d.Held()})

@@ -171,7 +171,7 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 
 	// People and dates.
 	do("POST /students", map[string]any{"student": person, "ladder": theirLadder, "name": "Nell Whole", "born": "2015-01-01", "instrument": "piano", "source": book, "weekday": 1, "startsAt": "10:00", "minutes": 30})
-	do("PUT /students/{student}", map[string]any{"name": "Maren W", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "x", "contacts": []any{map[string]any{"id": id(), "name": "A", "relation": "", "email": "a@example.org", "messages": true, "named": ""}}, "version": get(t, "/students/" + student)["version"]})
+	do("PUT /students/{student}", map[string]any{"name": "Maren W", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "x", "contacts": []any{map[string]any{"id": id(), "name": "A", "relation": "", "email": "a@example.org", "messages": true, "named": ""}}, "version": get(t, "/students/"+student)["version"]})
 	do("POST /students/{student}/ladders", map[string]any{"ladder": id(), "instrument": "ukulele", "from": "2026-05-04", "slots": []any{map[string]any{"id": id(), "weekday": 2, "startsAt": "10:00", "minutes": 30, "every": 1}}})
 	do("PUT /students/{student}/pauses/{pause}", map[string]any{"first": "2026-07-04", "last": "2026-07-20"})
 	do("DELETE /students/{student}/pauses/{pause}", nil)
@@ -246,7 +246,7 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("PUT /ladders/{ladder}/targets/{target}", map[string]any{"material": material, "day": "2026-10-01", "name": "Recital"})
 	do("DELETE /ladders/{ladder}/targets/{target}", nil)
 	do("DELETE /ladders/{ladder}/rungs/{material}", nil)
-	do("PUT /ladders/{ladder}/rungs", map[string]any{"version": get(t, "/ladders/" + ladder)["version"], "rungs": []any{}})
+	do("PUT /ladders/{ladder}/rungs", map[string]any{"version": get(t, "/ladders/"+ladder)["version"], "rungs": []any{}})
 	do("PUT /ladders/{ladder}/treats/{treat}", map[string]any{"words": "ice", "pieces": 2})
 	do("DELETE /ladders/{ladder}/treats/{treat}", nil)
 	do("POST /ladders/{ladder}/known", map[string]any{"batch": batch, "upTo": []any{}, "pieces": []any{}, "titles": []any{map[string]any{"id": id(), "title": "Tune of before", "when": "long-ago"}}, "keys": []any{}, "skills": []any{}})
@@ -256,7 +256,7 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	named()
 	do("POST /ladders/{ladder}/exercises", map[string]any{"exercise": "scale/apart/B/major/-"})
 	do("PUT /ladders/{ladder}/approach", map[string]any{"approach": "names"})
-	do("PUT /ladders/{ladder}/practice", map[string]any{"days": []bool{true, true, true, true, true, true, false}, "minutes": 25, "handsApart": true, "version": get(t, "/students/" + student)["ladders"].([]any)[0].(map[string]any)["practice"].(map[string]any)["version"]})
+	do("PUT /ladders/{ladder}/practice", map[string]any{"days": []bool{true, true, true, true, true, true, false}, "minutes": 25, "handsApart": true, "version": get(t, "/students/"+student)["ladders"].([]any)[0].(map[string]any)["practice"].(map[string]any)["version"]})
 	at := pagetest.Monday().Format(time.RFC3339)
 	do("POST /ladders/{ladder}/entries", map[string]any{"entries": []any{
 		map[string]any{"id": id(), "at": at, "kind": "assigned", "material": material},
@@ -299,11 +299,12 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("POST /ladders/{ladder}/family/link", map[string]any{"days": 30})
 	do("DELETE /ladders/{ladder}/family/link", nil)
 	do("PUT /ladders/{ladder}/reports/{report}", map[string]any{"purpose": "family", "length": "short", "tone": "warm", "from": "2026-02-02", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 0})
-	do("POST /ladders/{ladder}/reports/{report}/publish", map[string]any{"version": 1, "lines": get(t, "/ladders/" + other + "/reports/" + report)["lines"]})
+	do("POST /ladders/{ladder}/reports/{report}/publish", map[string]any{"version": 1, "lines": get(t, "/ladders/"+other+"/reports/"+report)["lines"]})
 	do("DELETE /ladders/{ladder}/reports/{report}", nil)
 
 	// The studio.
 	named()
+	do("PUT /told", map[string]any{"number": 99})
 	do("PUT /learned", map[string]any{"use": false})
 	do("PUT /way?version=1", get(t, "/way")["presets"].([]any)[0].(map[string]any)["way"])
 	do("PUT /words", map[string]any{"notes": "letters-with-h", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": get(t, "/words")["version"]})

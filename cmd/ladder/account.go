@@ -15,6 +15,7 @@ import (
 	"patientladder/account"
 	apiaccount "patientladder/api/account"
 	"patientladder/clock"
+	"patientladder/core/wording"
 	"patientladder/store"
 )
 
@@ -60,7 +61,7 @@ func addAccount(args []string, in io.Reader, out io.Writer) error {
 		return err
 	}
 	defer st.Close()
-	err = st.AddStudio(ctx, store.Studio{ID: ulid.Make().String(), Name: *studio, Timezone: *zone},
+	err = st.AddStudio(ctx, store.Studio{ID: ulid.Make().String(), Name: *studio, Timezone: *zone, Told: wording.LastMove()},
 		store.Teacher{ID: ulid.Make().String(), Email: strings.ToLower(*email), Name: *name, PasswordHash: hash, Role: string(account.Owner)})
 	if errors.Is(err, store.ErrConflict) {
 		return fmt.Errorf("%s has an account already", *email)

@@ -1,5 +1,8 @@
 -- name: AddStudio :exec
-INSERT INTO studio (id, name, timezone) VALUES (?, ?, ?);
+INSERT INTO studio (id, name, timezone, told) VALUES (?, ?, ?, ?);
+
+-- name: Told :exec
+UPDATE studio SET told = ? WHERE id = ? AND told < ?;
 
 -- name: Studio :one
 SELECT * FROM studio WHERE id = ?;

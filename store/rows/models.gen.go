@@ -349,6 +349,16 @@ type ScoreFile struct {
 	Data       []byte
 }
 
+type Sealing struct {
+	ID    int8
+	Print string
+}
+
+type Serving struct {
+	ID    int8
+	Since int32
+}
+
 type Session struct {
 	Token     string
 	Data      []byte
@@ -436,6 +446,7 @@ type Studio struct {
 	FirstDay       uint8
 	Letterhead     string
 	TeacherWays    sql.NullString
+	Told           int32
 }
 
 type StudioFeed struct {

@@ -193,17 +193,23 @@ func (q *Queries) AddStudent(ctx context.Context, arg AddStudentParams) error {
 }
 
 const addStudio = `-- name: AddStudio :exec
-INSERT INTO studio (id, name, timezone) VALUES (?, ?, ?)
+INSERT INTO studio (id, name, timezone, told) VALUES (?, ?, ?, ?)
 `
 
 type AddStudioParams struct {
 	ID       string
 	Name     string
 	Timezone string
+	Told     int32
 }
 
 func (q *Queries) AddStudio(ctx context.Context, arg AddStudioParams) error {
-	_, err := q.db.ExecContext(ctx, addStudio, arg.ID, arg.Name, arg.Timezone)
+	_, err := q.db.ExecContext(ctx, addStudio,
+		arg.ID,
+		arg.Name,
+		arg.Timezone,
+		arg.Told,
+	)
 	return err
 }
 
@@ -1369,7 +1375,7 @@ func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) 
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead, teacher_ways FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead, teacher_ways, told FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -1393,6 +1399,7 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.FirstDay,
 		&i.Letterhead,
 		&i.TeacherWays,
+		&i.Told,
 	)
 	return i, err
 }
@@ -1458,4 +1465,19 @@ func (q *Queries) TeacherByEmail(ctx context.Context, email string) (Teacher, er
 		&i.SecondSecret,
 	)
 	return i, err
+}
+
+const told = `-- name: Told :exec
+UPDATE studio SET told = ? WHERE id = ? AND told < ?
+`
+
+type ToldParams struct {
+	Told   int32
+	ID     string
+	Told_2 int32
+}
+
+func (q *Queries) Told(ctx context.Context, arg ToldParams) error {
+	_, err := q.db.ExecContext(ctx, told, arg.Told, arg.ID, arg.Told_2)
+	return err
 }

@@ -285,6 +285,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description The teacher has read which figures moved, up to a number */
+        put: operations["setTold"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/students": {
         parameters: {
             query?: never;
@@ -3195,6 +3212,8 @@ export interface components {
             text: string;
         };
         Today: {
+            /** @description Figures that a new version of the program moved, until the teacher has read it; the oldest first */
+            moved: components["schemas"]["Moved"][];
             /** @description Questions and wishes from home that wait for an answer */
             asked: number;
             /** @description The steps by which a studio begins; none once it is begun */
@@ -3210,6 +3229,11 @@ export interface components {
             lessons: components["schemas"]["TodayLesson"][];
             /** @description Lessons on each of the seven days from Monday */
             week: components["schemas"]["DayCount"][];
+        };
+        Moved: {
+            number: number;
+            /** @description What moved and why */
+            says: string;
         };
         TodayLesson: {
             student: components["schemas"]["Student"];
@@ -6117,6 +6141,31 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Today"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setTold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    number: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It is not said again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -13,6 +13,7 @@ export type Fact =
   | "piece"
   | "plan"
   | "report"
+  | "told"
   | "way"
   | "week"
   | "words";

@@ -9,8 +9,12 @@ export const todayQuery = (day?: string) =>
     queryKey: ["today", day],
     queryFn: () =>
       kept(`today ${day ?? ""}`, () => body(client.GET("/today", { params: { query: { day } } }))),
-    meta: { from: [...standing, "plan", "week"], kept: `today ${day ?? ""}` },
+    meta: { from: [...standing, "plan", "week", "told"], kept: `today ${day ?? ""}` },
   });
+
+/** The teacher has read which figures a new version moved. */
+export const useTold = () =>
+  useSend((number: number) => body(client.PUT("/told", { body: { number } })), [{ fact: "told" }]);
 
 export const overviewQuery = queryOptions({
   queryKey: ["overview"],

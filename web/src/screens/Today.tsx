@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
-import { todayQuery } from "../data/lesson";
+import { todayQuery, useTold } from "../data/lesson";
 import { addDays, minutesOf } from "../data/time";
 import { longDay, weekdayOf } from "../data/words";
 import { Begin } from "../first/Begin";
@@ -9,6 +9,28 @@ import { Problem, Waiting } from "../parts/Problem";
 import { SignMark } from "../parts/SignMark";
 import { Title } from "../parts/Title";
 import { PlanDay } from "../plan/PlanDay";
+
+/** Which figures a new version moved, and why, until it was read. */
+function Moved({ of }: { of: Schemas["Today"]["moved"] }) {
+  const told = useTold();
+  const last = of[of.length - 1];
+  if (!last) return null;
+  return (
+    <section aria-label="Since the last update" className="mt-3 border-l-4 border-preview pl-4">
+      {of.map((m) => (
+        <p key={m.number}>{m.says}</p>
+      ))}
+      <button
+        type="button"
+        className="quiet"
+        disabled={told.isPending}
+        onClick={() => told.mutate(last.number)}
+      >
+        I have read it
+      </button>
+    </section>
+  );
+}
 
 /** The day's lessons on a time line, each with what is due in it. */
 export function Today() {
@@ -33,6 +55,7 @@ export function Today() {
           </Link>
         </p>
       )}
+      <Moved of={t.moved} />
       <WeekStrip today={t} />
       {t.first.length > 0 && t.day === t.today && <Begin steps={t.first} />}
       {t.lessons.length === 0 ? (

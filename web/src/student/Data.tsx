@@ -50,7 +50,9 @@ export function Data({ of: p }: { of: Schemas["StudentPage"] }) {
         <p>The link of the family opens nothing from now on.</p>
         {p.namedIn.length > 0 && (
           <div className="border-l-4 border-cliff bg-fold px-3 py-2">
-            <p>The library keeps these, and they have the name in them. Rename them first if they are meant:</p>
+            <p>
+              The library keeps these, and they have the name in them. Rename them first if they are meant:
+            </p>
             <ul className="mt-1 list-disc pl-5">
               {p.namedIn.slice(0, 12).map((title) => (
                 <li key={title}>{title}</li>

@@ -1,0 +1,29 @@
+package wording
+
+// Moved is a change of the program that moves figures of studios that were there before it.
+type Moved struct {
+	// Number counts the changes from 1.
+	Number int
+	// Says is what moves and why.
+	Says string
+	// Everywhere says that it concerns every studio; else only those outside the zone UTC.
+	Everywhere bool
+}
+
+// moves are all that there were, the oldest first. A change of a rule that moves a figure on a screen belongs here.
+var moves = []Moved{
+	{1, "Days are now the days of your studio’s clock. An evening lesson that ran past midnight in London was counted as two: “stuck” may go away, lessons of a piece may be fewer, and what fades is counted from the day you played it.", false},
+}
+
+// LastMove is the number of the newest; a studio that is new was there for all of them.
+func LastMove() int { return moves[len(moves)-1].Number }
+
+// MovedSince are the changes after the one that a studio was told of last, that concern it, the oldest first.
+func MovedSince(told int, zone string) (out []Moved) {
+	for _, m := range moves {
+		if m.Number > told && (m.Everywhere || zone != "UTC") {
+			out = append(out, m)
+		}
+	}
+	return out
+}
