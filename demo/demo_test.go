@@ -253,3 +253,22 @@ func TestEveryMaterialStandsOnEveryLadderOfItsInstrument(t *testing.T) {
 		require.GreaterOrEqual(t, len(v.Rails), 3)
 	}
 }
+
+// A filling that is interrupted, wherever, leaves nothing, so that the next start begins again.
+func TestAnInterruptedFillingLeavesNothing(t *testing.T) {
+	ctx := context.Background()
+	var faults storetest.Faults
+	st, err := faults.Open(ctx)
+	require.NoError(t, err)
+	defer st.Close()
+	before, err := storetest.Sums(ctx, st)
+	require.NoError(t, err)
+	for _, n := range []int{3, 60, 900} {
+		faults.Fail(n)
+		err := demo.Make(ctx, st, demo.Options{Day: time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC), Timezone: "UTC", PasswordHash: "x", Seed: 99})
+		require.ErrorIs(t, err, storetest.ErrFault)
+		after, err := storetest.Sums(ctx, st)
+		require.NoError(t, err)
+		require.Equal(t, before, after, "statement %d", n)
+	}
+}

@@ -69,6 +69,9 @@ func TestAnAccountOfOnesOwn(t *testing.T) {
 	b.visit("/account")
 	b.says("Where you are signed in")
 	b.says("this one")
+	for _, font := range []string{"Atkinson Hyperlegible Next", "Brygada 1918"} {
+		require.Contains(t, eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.textContent === "`+font+`").href).then(r => r.text())`), "SIL OPEN FONT LICENSE")
+	}
 	b.click(button("Set it up"))
 	b.see(`img[alt="What the app scans to know the secret"]`)
 	b.accessible("an account")

@@ -12,7 +12,7 @@ type Moved struct {
 
 // moves are all that there were, the oldest first. A change of a rule that moves a figure on a screen belongs here.
 var moves = []Moved{
-	{1, "Days are now the days of your studio’s clock. An evening lesson that ran past midnight in London was counted as two: “stuck” may go away, lessons of a piece may be fewer, and what fades is counted from the day you played it.", false},
+	{1, "Days are now those of your studio’s clock. They were those of Greenwich, and a lesson in which midnight struck there counted as two. So “stuck” may go away, and a piece may have had fewer lessons.", false},
 }
 
 // LastMove is the number of the newest; a studio that is new was there for all of them.

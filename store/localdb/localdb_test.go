@@ -75,3 +75,11 @@ func TestAMissingServerSaysWhatToInstall(t *testing.T) {
 	require.NoError(t, err)
 	require.FileExists(t, path)
 }
+
+// A folder whose name has spaces is one as any other.
+func TestAFolderWithSpaces(t *testing.T) {
+	dir := filepath.Join(t.TempDir(), "my music, at home")
+	s, err := Start(context.Background(), dir)
+	require.NoError(t, err)
+	require.NoError(t, s.Stop())
+}

@@ -1,4 +1,5 @@
 import { Refusal } from "../contract/client";
+import { clock } from "./clock";
 import { device, keptPrefix } from "./device";
 
 declare const __BUILD__: string;
@@ -73,7 +74,7 @@ function read(key: string): Kept | undefined {
   }
 }
 
-const write = (key: string, answer: unknown, at = Date.now()) =>
+const write = (key: string, answer: unknown, at = clock.now()) =>
   device.tryItem(nameOf(key), JSON.stringify({ at, build, answer } satisfies Kept));
 
 /** The server is there, and says that it cannot answer now: as good as no connection. */

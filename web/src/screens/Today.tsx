@@ -22,7 +22,7 @@ function Moved({ of }: { of: Schemas["Today"]["moved"] }) {
       ))}
       <button
         type="button"
-        className="quiet"
+        className="quiet -ml-2.5"
         disabled={told.isPending}
         onClick={() => told.mutate(last.number)}
       >
