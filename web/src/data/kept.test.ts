@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { Refusal } from "../contract/client";
+import { clock } from "./clock";
 import { amendKept, forgetKept, keepFor, kept, shownSince, whenFresh } from "./kept";
 
 class Store {
@@ -63,9 +64,9 @@ describe("what is kept of answers", () => {
   });
 
   it("is given after two seconds without an answer, says of when it is, and gives way when the answer comes", async () => {
-    vi.setSystemTime(new Date("2099-05-04T15:00:00Z"));
+    const studio = vi.spyOn(clock, "now").mockReturnValue(Date.parse("2026-05-04T15:00:00Z"));
     await kept("lesson L", async () => "old");
-    vi.setSystemTime(new Date("2099-05-04T15:30:00Z"));
+    studio.mockReturnValue(Date.parse("2026-05-04T15:30:00Z"));
     const came: unknown[] = [];
     whenFresh((key, answer) => came.push([key, answer]));
     let answer: (text: string) => void = () => {};
@@ -75,7 +76,7 @@ describe("what is kept of answers", () => {
     expect(given).toBeUndefined();
     await vi.advanceTimersByTimeAsync(200);
     expect(given).toBe("old");
-    expect(new Date(shownSince.get()).toISOString()).toBe("2099-05-04T15:00:00.000Z");
+    expect(new Date(shownSince.get()).toISOString()).toBe("2026-05-04T15:00:00.000Z");
     // Nothing else is waited for now.
     await kept("plan L", async () => "plan");
     void kept("lesson L", () => new Promise<string>(() => {}));
@@ -87,6 +88,7 @@ describe("what is kept of answers", () => {
     await vi.advanceTimersByTimeAsync(0);
     expect(came).toEqual([["lesson L", "new"]]);
     whenFresh(() => {});
+    studio.mockRestore();
   });
 
   it("is given while a server starts anew", async () => {
