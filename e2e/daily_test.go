@@ -2,6 +2,8 @@ package e2e_test
 
 import (
 	"fmt"
+	"os"
+	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
@@ -150,6 +152,41 @@ func TestAHolidayIsAddedAndRemoved(t *testing.T) {
 	b.accessible("days without lessons")
 	b.click(at + `//li[contains(., "Boat week")]//button`)
 	b.do(chromedp.WaitNotPresent(at + `//li[contains(., "Boat week")]`))
+	b.quiet()
+}
+
+// Holidays come from a calendar file: what it holds is read first, with what is not taken and why; left, nothing is added.
+func TestHolidaysComeFromACalendarFile(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	b.visit("/settings")
+	at := `//section[@aria-label="Days without lessons"]`
+	b.see(at)
+	first := today.AddDate(0, 0, 200)
+	event := func(uid, name string, from, to time.Time) string {
+		return "BEGIN:VEVENT\r\nUID:" + uid + "\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;VALUE=DATE:" + from.Format("20060102") + "\r\nDTEND;VALUE=DATE:" + to.Format("20060102") + "\r\nSUMMARY:" + name + "\r\nEND:VEVENT\r\n"
+	}
+	file := filepath.Join(t.TempDir(), "school.ics")
+	require.NoError(t, os.WriteFile(file, []byte("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n"+
+		event("1", "Herring days", first, first.AddDate(0, 0, 4))+event("2", "Lamp week", first.AddDate(0, 0, 30), first.AddDate(0, 0, 37))+
+		event("3", "Long ago", today.AddDate(-1, 0, 0), today.AddDate(-1, 0, 3))+"END:VCALENDAR\r\n"), 0o600))
+	choose := func() {
+		b.do(chromedp.SetUploadFiles(at+`//input[@type="file"]`, []string{file}))
+		b.says("“school.ics”: Two holidays to add; one event not taken.")
+	}
+	choose()
+	b.accessible("holidays from a file")
+	b.click(at + button("Leave it"))
+	b.do(chromedp.WaitNotPresent(at + `//li[contains(., "Herring days")]`))
+	choose()
+	b.click(at + button("Add all 2"))
+	b.says("Two holidays added; one event not taken.")
+	b.see(at + `//li[contains(., "Herring days")]//button`)
+	for _, name := range []string{"Herring days", "Lamp week"} {
+		b.click(at + `//li[contains(., "` + name + `")]//button`)
+		b.do(chromedp.WaitNotPresent(at + `//li[contains(., "` + name + `")]`))
+	}
 	b.quiet()
 }
 

@@ -78,7 +78,8 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	b.click(button("Try a run"))
 	b.see(`[role=dialog]`)
 	b.accessible("run")
-	b.click(`//button[@role="switch" and contains(., "Right rhythm")]`)
+	b.click(button("All five were met"))
+	b.click(`button[aria-label="Right rhythm: missed"]`)
 	b.click(button("Record the run"))
 	b.says("It stays a working piece: the rhythm did not hold.")
 	b.click(`button[aria-label^="Take back: Run of"]`)
@@ -87,6 +88,8 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	// Again, this time with a double click: cleared, and recorded once.
 	b.click(button("Try a run"))
 	b.see(`[role=dialog]`)
+	b.click(button("All five were met"))
+	b.click(`//button[.="It held" or .="They held"]`)
 	b.do(chromedp.DoubleClick(button("It met the standard")))
 	b.says("“" + title + "” is cleared.")
 	b.says("Next on Method")

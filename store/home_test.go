@@ -140,3 +140,21 @@ func TestATreatCountsFromTheDayItWasPromised(t *testing.T) {
 	require.Equal(t, now, now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}}))
 	require.Equal(t, store.Treat{ID: "b", Pieces: 3, Base: 4, Made: may(2)}, now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}, {ID: "b", Pieces: 2, Base: 4, Made: may(2)}}))
 }
+
+// A week of any length is kept as it was published: seven days, the fortnight of who comes every other week, the six weeks of a summer.
+func TestWeeksOfOneToSixtyDays(t *testing.T) {
+	st, l, _ := studio(t, db)
+	for n := 1; n <= 60; n++ {
+		start := time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC).AddDate(0, 0, 100*n)
+		plan := week.Plan{}
+		var days []time.Time
+		for i := range n {
+			days = append(days, start.AddDate(0, 0, i))
+			plan.Days = append(plan.Days, week.Day{Date: days[i], Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2}}, Minutes: 2})
+		}
+		require.NoError(t, db.SavePracticeWeek(ctx, st, store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: start}, nil), "%d days", n)
+		kept, err := db.StudioWeeks(ctx, st, start.AddDate(0, 0, -1))
+		require.NoError(t, err)
+		require.Equal(t, days, kept[l.ID][0].Days, "%d days", n)
+	}
+}

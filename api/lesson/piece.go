@@ -26,13 +26,17 @@ func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []
 	if p.Gate == "" {
 		p.Gate = contract.GateAutomatic
 	}
-	marks := studentlog.MarksOf(live, id)
+	marks, now := studentlog.MarksOf(live, id), studentlog.LastMarks(s.EnteredToday(live), id)
 	for _, f := range s.PointsOf(id) {
 		history := []contract.Mark{}
 		for _, mark := range marks[f.ID] {
 			history = append(history, contract.Mark(mark))
 		}
-		p.Points = append(p.Points, contract.FocusPoint{Id: f.ID, Text: f.Text, Own: f.Own, Streak: f.Streak, Mark: contract.Mark(ms.Marks[f.ID]), History: history})
+		point := contract.FocusPoint{Id: f.ID, Text: f.Text, Own: f.Own, Streak: f.Streak, Mark: contract.Mark(ms.Marks[f.ID]), History: history}
+		if e, given := now[f.ID]; given {
+			point.Marked = e.ID
+		}
+		p.Points = append(p.Points, point)
 	}
 	for _, spot := range ms.Spots {
 		p.Spots = append(p.Spots, contract.Spot{Id: spot.ID, From: spot.From, To: spot.To, Where: m.Span(spot.From, spot.To), Text: spot.Text, Mended: spot.Mended})

@@ -21,6 +21,7 @@ import (
 
 	"patientladder/account"
 	"patientladder/api"
+	"patientladder/clock"
 	"patientladder/demo"
 	"patientladder/store"
 	"patientladder/store/localdb"
@@ -56,7 +57,7 @@ func TestTheProgramBeforeServesTodaysTables(t *testing.T) {
 	require.NoError(t, st.Migrate(ctx))
 	hash, err := account.HashPassword(demo.Password)
 	require.NoError(t, err)
-	require.NoError(t, demo.Make(ctx, st, demo.Options{Day: time.Now().UTC().Truncate(24 * time.Hour), Timezone: "UTC", PasswordHash: hash, Seed: 7}))
+	require.NoError(t, demo.Make(ctx, st, demo.Options{Day: clock.Real().UTC().Truncate(24 * time.Hour), Timezone: "UTC", PasswordHash: hash, Seed: 7}))
 
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
@@ -119,7 +120,7 @@ func TestTheProgramBeforeServesTodaysTables(t *testing.T) {
 	for url, c := range sites {
 		i++
 		id := fmt.Sprintf("01KQR4HQ00NTE0000000000%03d", i)
-		body := fmt.Sprintf(`{"entries":[{"id":%q,"at":%q,"kind":"note","text":"from one of two"}]}`, id, time.Now().UTC().Format(time.RFC3339))
+		body := fmt.Sprintf(`{"entries":[{"id":%q,"at":%q,"kind":"note","text":"from one of two"}]}`, id, clock.Real().UTC().Format(time.RFC3339))
 		res, err := c.Post(url+"/api/ladders/"+ladder+"/entries", "application/json", strings.NewReader(body))
 		require.NoError(t, err)
 		data, err := io.ReadAll(res.Body)

@@ -602,7 +602,7 @@ func (q *Queries) OthersOfFamily(ctx context.Context, arg OthersOfFamilyParams) 
 }
 
 const practiceWeek = `-- name: PracticeWeek :one
-SELECT studio_id, ladder_id, start, hand, published, days, published_at, version FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
+SELECT studio_id, ladder_id, start, hand, published, published_at, version, days FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?
 `
 
 type PracticeWeekParams struct {
@@ -620,9 +620,9 @@ func (q *Queries) PracticeWeek(ctx context.Context, arg PracticeWeekParams) (Pra
 		&i.Start,
 		&i.Hand,
 		&i.Published,
-		&i.Days,
 		&i.PublishedAt,
 		&i.Version,
+		&i.Days,
 	)
 	return i, err
 }

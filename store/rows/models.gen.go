@@ -310,9 +310,9 @@ type PracticeWeek struct {
 	Start       time.Time
 	Hand        string
 	Published   string
-	Days        string
 	PublishedAt sql.NullTime
 	Version     int64
+	Days        string
 }
 
 type RecoveryCode struct {

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"patientladder/core/library/material"
 )
@@ -12,8 +13,13 @@ import (
 // stay when everything about the student goes, because they belong to the library. In order of title, each once.
 func NamedIn(lib material.Library, p Profile) []string {
 	own := map[string]bool{}
-	for _, w := range words(p.Name + " " + p.Called) {
-		own[w] = true
+	for _, w := range strings.Fields(p.Name + " " + p.Called) {
+		if r, _ := utf8.DecodeRuneInString(w); unicode.IsLower(r) {
+			continue // van, de, da: a part of many names
+		}
+		for _, part := range words(w) {
+			own[part] = true
+		}
 	}
 	var out []string
 	for _, m := range lib {

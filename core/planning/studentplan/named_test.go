@@ -17,4 +17,8 @@ func TestTitlesThatNameAStudent(t *testing.T) {
 	require.Equal(t, []string{"A Farrow field", "MAREN’S song", "Maren Farrow", "Mo", "Waltz for Maren"}, NamedIn(lib, Profile{Name: "Maren J. Farrow", Called: "Mo"}))
 	require.Equal(t, []string{"王小明 的 歌"}, NamedIn(lib, Profile{Name: "王小明"}))
 	require.Empty(t, NamedIn(lib, Profile{Name: "Nell"}))
+	lib["j"] = material.Material{ID: "j", Title: "Dance", Composer: "L. van Beethoven"}
+	require.Empty(t, NamedIn(lib, Profile{Name: "Odile Marchetti-Brandt van der Hoeven"}), "a small word is no name")
+	lib["k"] = material.Material{ID: "k", Title: "For Brandt"}
+	require.Equal(t, []string{"For Brandt"}, NamedIn(lib, Profile{Name: "Odile Marchetti-Brandt van der Hoeven"}))
 }

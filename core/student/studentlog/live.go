@@ -171,6 +171,17 @@ func MarksOf(live []*Entry, material string) map[string][]Mark {
 	return out
 }
 
+// LastMarks are the last marks of each focus point of a material among entries, by the focus point.
+func LastMarks(entries []*Entry, material string) map[string]*Entry {
+	out := map[string]*Entry{}
+	for _, e := range entries {
+		if e.Kind == MarkGiven && e.Material == material {
+			out[e.Focus] = e
+		}
+	}
+	return out
+}
+
 // Taken is an entry that was taken back, with the correction that did.
 type Taken struct{ Entry, By *Entry }
 

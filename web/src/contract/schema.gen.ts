@@ -3776,6 +3776,8 @@ export interface components {
             streak?: number;
             /** @description Earlier marks on this piece, oldest first */
             history: components["schemas"]["Mark"][];
+            /** @description The entry of the mark that it got in this lesson, which another one replaces; empty for none */
+            marked?: string;
         };
         Spot: {
             id: components["schemas"]["Id"];

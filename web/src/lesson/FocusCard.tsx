@@ -22,6 +22,9 @@ export function FocusCard(props: { point: Schemas["FocusPoint"]; onMark: (mark: 
         ))}
         {point.own && (point.streak ?? 0) > 0 && <span>· {point.streak} in a row at the first try</span>}
       </p>
+      {point.marked && point.mark && (
+        <p className="fine mt-1">In this lesson: {markNames[point.mark]}. Another mark takes its place.</p>
+      )}
       <div className="mt-4 grid grid-cols-3 gap-2 sm:gap-3">
         {marks.map(({ mark, says, key }) => (
           <button

@@ -10,6 +10,7 @@ import { Faults } from "../technique/Faults";
 import { GateChoice } from "../week/Gates";
 import { FocusCard } from "./FocusCard";
 import { LastTap } from "./lastTap";
+import { marked, nextPoint } from "./marks";
 import { OwnPoint } from "./OwnPoint";
 import { RunSheet } from "./RunSheet";
 import { SpotStrip } from "./SpotStrip";
@@ -34,9 +35,8 @@ export function PieceCard(props: {
 
   const mark = (value: Schemas["Mark"]) => {
     if (!point || tap.current.repeats(point.id, value)) return;
-    append.mutate([entry("mark", { material: piece.material, focus: point.id, mark: value })]);
-    const next = piece.points.findIndex((p, i) => i > at && !p.mark);
-    if (next >= 0) setAt(next);
+    append.mutate(marked(piece, point, value));
+    setAt(nextPoint(piece.points, at));
   };
   const takeBack = () => {
     const last = lesson.log.at(-1);

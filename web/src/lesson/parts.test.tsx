@@ -41,23 +41,60 @@ describe("a run", () => {
     { id: "notes", name: "Right notes" },
     { id: "flow", name: "No stop" },
   ];
-  it("is cleared as it stands, and stays when a point is missing", async () => {
+  it("presumes nothing: each point is answered, or all on purpose, before it can be recorded", async () => {
     const user = userEvent.setup();
     const { sent, append } = writing();
     const close = vi.fn();
+    const mended = { ...piece, spots: piece.spots.filter((s) => s.mended) };
     render(
-      <RunSheet open onOpenChange={close} piece={piece} standard={standard} level="strict" append={append} />,
+      <RunSheet
+        open
+        onOpenChange={close}
+        piece={mended}
+        standard={standard}
+        level="strict"
+        append={append}
+      />,
     );
-    expect(screen.getByRole("button", { name: "It met the standard: clear it" })).toBeTruthy();
-    await user.click(screen.getByRole("switch", { name: /No stop/ }));
-    expect(screen.getByRole("switch", { name: /No stop/ }).getAttribute("aria-checked")).toBe("false");
-    await user.click(screen.getByRole("button", { name: "Record the run: it stays" }));
+    const main = (name: string) => screen.getByRole<HTMLButtonElement>("button", { name });
+    expect(main("2 still to answer").disabled).toBe(true);
+    await user.click(main("2 still to answer"));
+    expect(sent).toEqual([]);
+    await user.click(main("Right notes: met"));
+    expect(main("1 still to answer").disabled).toBe(true);
+    await user.click(main("No stop: missed"));
+    expect(main("No stop: missed").getAttribute("aria-pressed")).toBe("true");
+    await user.click(main("Record the run: it stays"));
     expect(sent).toMatchObject([{ kind: "run", material: "fog", standard: "strict", met: ["notes"] }]);
     expect(close).toHaveBeenCalledWith(false);
     // Recorded twice it is the same run.
-    await user.click(screen.getByRole("switch", { name: /No stop/ }));
-    await user.click(screen.getByRole("button", { name: "It met the standard: clear it" }));
+    await user.click(main("No stop: met"));
+    await user.click(main("It met the standard: clear it"));
     expect(sent[1]).toMatchObject({ id: sent[0]?.id, met: ["notes", "flow"] });
+  });
+
+  it("asks once more where a spot is still marked as hard", async () => {
+    const user = userEvent.setup();
+    const { sent, append } = writing();
+    render(
+      <RunSheet
+        open
+        onOpenChange={vi.fn()}
+        piece={piece}
+        standard={standard}
+        level="strict"
+        append={append}
+      />,
+    );
+    await user.click(screen.getByRole("button", { name: "Both were met" }));
+    expect(screen.getByRole("alert").textContent).toContain(
+      "bar 3 is still marked as hard. Did it hold this time?",
+    );
+    const clear = screen.getByRole<HTMLButtonElement>("button", { name: "It met the standard: clear it" });
+    expect(clear.disabled).toBe(true);
+    await user.click(screen.getByRole("button", { name: "It held" }));
+    await user.click(clear);
+    expect(sent).toMatchObject([{ kind: "run", met: ["notes", "flow"] }]);
   });
 });
 

@@ -30,7 +30,7 @@ function add(lesson: Lesson, e: Entry): Lesson {
           ...p,
           // A lesson that was kept by an earlier version has none.
           faults: p.faults?.map((x) => (x.id === e.focus ? { ...x, mark: e.mark } : x)) ?? [],
-          points: p.points.map((x) => (x.id === e.focus ? { ...x, mark: e.mark } : x)),
+          points: p.points.map((x) => (x.id === e.focus ? { ...x, mark: e.mark, marked: e.id } : x)),
         })),
         e,
         `${pointText(lesson, e)}: ${e.mark}`,

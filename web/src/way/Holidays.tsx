@@ -4,6 +4,7 @@ import { useAddHoliday, useHolidays, useRemoveHoliday } from "../data/people";
 import { longDay } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
+import { HolidaysFromFile } from "./HolidaysFromFile";
 
 /** Days without lessons: every date on every ladder goes round them. */
 export function Holidays() {
@@ -64,6 +65,7 @@ export function Holidays() {
         </button>
       </form>
       <Refused error={add.error ?? remove.error} />
+      <HolidaysFromFile />
     </section>
   );
 }
