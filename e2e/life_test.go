@@ -382,6 +382,7 @@ func TestAStudentIsEditedPausedAndReturns(t *testing.T) {
 	x.until(`!document.body.innerText.includes("Lessons are paused")`)
 	x.says("Ukulele, Mondays 15:30, 30 min.")
 	x.click(button("Nelly leaves"))
+	x.click(button("Yes, Nelly leaves"))
 	x.says("Nelly left on 4 May 2026. Everything is kept.")
 	x.visit("/overview")
 	x.says("No students yet")

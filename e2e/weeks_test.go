@@ -166,6 +166,7 @@ func TestTwoWeeksOfAStudio(t *testing.T) {
 	x.says("next: Monday, 22 June, 14:00")
 	x.visit("/student/" + x.of("Ivo", "student"))
 	x.click(button("Ivo leaves"))
+	x.click(button("Yes, Ivo leaves"))
 	x.says("Everything is kept.")
 	x.visit("/calendar?day=2026-05-29")
 	x.see(lesson("Nell"))

@@ -158,11 +158,26 @@ func Free(pupils []Pupil, holidays []calendar.Holiday, student string, minutes i
 	if !from.After(today) {
 		from = today.AddDate(0, 0, 1)
 	}
-	var busy []calendar.Busy
+	var busy, taken []calendar.Busy
 	for _, p := range pupils {
 		for _, l := range p.Lessons.Held(from.AddDate(0, 0, -28), to) {
 			busy = append(busy, calendar.Busy{Day: l.Day, Starts: l.StartsAt, Ends: l.Ends()})
 		}
+		if p.Student != student {
+			continue
+		}
+		// When a lesson of the student's own was cancelled the student cannot come, or the teacher cannot.
+		for _, l := range p.Lessons.Between(from, to) {
+			if l.State == calendar.Cancelled {
+				taken = append(taken, calendar.Busy{Day: l.Day, Starts: l.StartsAt, Ends: l.Ends()})
+			}
+		}
 	}
-	return calendar.Free(busy, calendar.Breaks(holidays, student, nil), minutes, from, to, near, mostFree)
+	free := calendar.Free(busy, calendar.Breaks(holidays, student, nil), minutes, from, to, near, mostFree+len(taken))
+	free = slices.DeleteFunc(free, func(t calendar.Time) bool {
+		return slices.ContainsFunc(taken, func(b calendar.Busy) bool {
+			return b.Day.Equal(t.Day) && t.StartsAt < b.Ends && b.Starts < t.StartsAt+t.Minutes
+		})
+	})
+	return free[:min(len(free), mostFree)]
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Schemas } from "../contract/client";
 import { usePlan } from "../data/lesson";
+import { useToday } from "../data/people";
 import { longDay } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
@@ -16,6 +17,7 @@ export function Plan() {
   const [params] = useSearchParams();
   const day = params.get("day") ?? undefined;
   const { plan, solve } = usePlan(ladder, day);
+  const today = useToday();
   const [picked, setPicked] = useState<string>();
   if (plan.isPending) return <Waiting />;
   if (plan.error) return <Problem error={plan.error} again={() => plan.refetch()} />;
@@ -37,9 +39,11 @@ export function Plan() {
           <Link className="press" to={`/ladder/${ladder}`}>
             Ladder
           </Link>
-          <Link className="press press-main" to={`/lesson/${ladder}`}>
-            Start the lesson
-          </Link>
+          {p.day === today && (
+            <Link className="press press-main" to={`/lesson/${ladder}`}>
+              Start the lesson
+            </Link>
+          )}
         </div>
       </div>
       {p.note && <p className="mt-2 max-w-prose border-l-4 border-focus pl-3">{p.note}</p>}

@@ -42,9 +42,10 @@ export function Today() {
   return (
     <div className="mx-auto max-w-5xl px-4 py-6 sm:px-8">
       <Title of={t.day === t.today ? "Today" : longDay(t.day)} />
-      <p className="fine">
+      <p className={t.day === t.today ? "fine" : "border-l-4 border-preview pl-3"}>
         {longDay(t.day)}
-        {t.day === t.today ? "" : t.day < t.today ? ", a day that was" : ", a day ahead"}
+        {t.day < t.today && ": a day that was. What you enter in a lesson here has this date."}
+        {t.day > t.today && ": a day ahead, to plan. Lessons are given on their day."}
         {t.holidays.length > 0 && <strong className="text-review"> · {t.holidays.join(", ")}</strong>}
       </p>
       <h1 className="mt-1">{t.sentence}</h1>
@@ -69,7 +70,13 @@ export function Today() {
           )}
           <ol className="mt-6 border-l-4 border-line">
             {t.lessons.map((l, i) => (
-              <LessonLine key={l.lesson.lesson} lesson={l} day={t.day} gap={gapBefore(t.lessons, i)} />
+              <LessonLine
+                key={l.lesson.lesson}
+                lesson={l}
+                day={t.day}
+                today={t.today}
+                gap={gapBefore(t.lessons, i)}
+              />
             ))}
           </ol>
         </>
@@ -155,7 +162,8 @@ function gapBefore(lessons: Schemas["TodayLesson"][], i: number): number {
   );
 }
 
-function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day: string; gap: number }) {
+function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today: string; gap: number }) {
+  const { lesson, day, today, gap } = props;
   const s = lesson.student;
   return (
     <li className="relative pl-6 sm:pl-10">
@@ -224,9 +232,7 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
             )}
           </div>
           <div className="flex gap-2">
-            <Link to={`/lesson/${s.ladder}`} className={`press ${lesson.given ? "" : "press-main"}`}>
-              {lesson.given ? "Open again" : "Open the lesson"}
-            </Link>
+            <Into lesson={lesson} day={day} today={today} />
             <Link to={`/plan/${s.ladder}?day=${day}`} className="press">
               Plan
             </Link>
@@ -237,6 +243,24 @@ function LessonLine({ lesson, day, gap }: { lesson: Schemas["TodayLesson"]; day:
         </article>
       </div>
     </li>
+  );
+}
+
+/** The way into a lesson: today's is given now; one of a day that was is entered under its own date; one ahead is only planned. */
+function Into(props: { lesson: Schemas["TodayLesson"]; day: string; today: string }) {
+  const { lesson, day, today } = props;
+  const look = `press ${lesson.given ? "" : "press-main"}`;
+  if (day > today) return null;
+  if (day < today)
+    return (
+      <Link to={`/past/${lesson.student.ladder}?day=${day}`} className={look}>
+        {lesson.given ? "Read it" : "Enter it"}
+      </Link>
+    );
+  return (
+    <Link to={`/lesson/${lesson.student.ladder}`} className={look}>
+      {lesson.given ? "Open again" : "Open the lesson"}
+    </Link>
   );
 }
 

@@ -2,12 +2,14 @@ import { type FormEvent, useState } from "react";
 import { ulid } from "ulid";
 import type { Schemas } from "../contract/client";
 import { useLeave, useRemovePause, useSetPause } from "../data/people";
+import { longDay } from "../data/words";
 import { Refused } from "../parts/Problem";
-import { Field } from "../parts/Sheet";
+import { Field, Sheet } from "../parts/Sheet";
 
 /** Pauses, leaving and coming back: lessons rest, nothing is lost. */
 export function Away({ of }: { of: Schemas["StudentPage"] }) {
   const [id, setID] = useState(ulid);
+  const [leaving, setLeaving] = useState("");
   const set = useSetPause(of.student, () => setID(ulid()));
   const remove = useRemovePause(of.student);
   const leave = useLeave(of.student);
@@ -63,7 +65,7 @@ export function Away({ of }: { of: Schemas["StudentPage"] }) {
             className="mt-3 flex flex-wrap items-end gap-2"
             onSubmit={(e) => {
               e.preventDefault();
-              leave.mutate(String(new FormData(e.currentTarget).get("from")));
+              setLeaving(String(new FormData(e.currentTarget).get("from")));
             }}
           >
             <Field label="Leaves on">
@@ -73,6 +75,22 @@ export function Away({ of }: { of: Schemas["StudentPage"] }) {
               {of.first} leaves
             </button>
           </form>
+          <Sheet
+            open={leaving !== ""}
+            onOpenChange={(open) => !open && setLeaving("")}
+            title={leaving && `Does ${of.first} leave on ${longDay(leaving)}?`}
+            says="There are no lessons from that day on, and the family’s weeks end. Everything is kept, and it can be taken back."
+          >
+            <button
+              type="button"
+              className="press press-main"
+              disabled={leave.isPending}
+              onClick={() => leave.mutate(leaving, { onSuccess: () => setLeaving("") })}
+            >
+              Yes, {of.first} leaves
+            </button>
+            <Refused error={leave.error} />
+          </Sheet>
           <p className="fine mt-1">
             A student can return as if nothing had happened, for as long as your studio keeps what was (see
             Account).

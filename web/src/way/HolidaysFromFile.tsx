@@ -65,7 +65,7 @@ export function HolidaysFromFile() {
         </p>
       )}
       {file && found && !keep.data && (
-        <div role="group" aria-label="What the file holds" className="mt-3 border-l-4 border-preview pl-4">
+        <section aria-label="What the file holds" className="mt-3 border-l-4 border-preview pl-4">
           <p>
             “{file.name}”: {found.sentence}
           </p>
@@ -105,7 +105,7 @@ export function HolidaysFromFile() {
               Leave it
             </button>
           </div>
-        </div>
+        </section>
       )}
     </div>
   );
