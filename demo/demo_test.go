@@ -258,9 +258,10 @@ func TestEveryMaterialStandsOnEveryLadderOfItsInstrument(t *testing.T) {
 func TestAnInterruptedFillingLeavesNothing(t *testing.T) {
 	ctx := context.Background()
 	var faults storetest.Faults
-	st, err := faults.Open(ctx)
+	st, err := faults.OpenAt(ctx, storetest.AnotherDSN(t, db))
 	require.NoError(t, err)
 	defer st.Close()
+	require.NoError(t, st.Migrate(ctx))
 	before, err := storetest.Sums(ctx, st)
 	require.NoError(t, err)
 	for _, n := range []int{3, 60, 900} {

@@ -26,7 +26,10 @@ type Faults struct {
 var ErrFault = errors.New("the database failed, as the test wished")
 
 // Open connects to the database of the tests through the faults.
-func (f *Faults) Open(ctx context.Context) (*store.Store, error) {
+func (f *Faults) Open(ctx context.Context) (*store.Store, error) { return f.OpenAt(ctx, dsn) }
+
+// OpenAt connects to a database through the faults.
+func (f *Faults) OpenAt(ctx context.Context, dsn string) (*store.Store, error) {
 	return store.OpenThrough(ctx, dsn, func(c driver.Connector) driver.Connector { return faulty{c, f} })
 }
 
