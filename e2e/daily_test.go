@@ -155,6 +155,26 @@ func TestAHolidayIsAddedAndRemoved(t *testing.T) {
 	b.quiet()
 }
 
+// A lesson of another day is never given as today's: one that was leads to its own date, one ahead is only planned.
+func TestALessonOfAnotherDayKeepsItsDate(t *testing.T) {
+	b := open(t, 1280, 800)
+	b.signIn(demo.Email, demo.Password)
+	b.says("lessons today")
+	links := func(to string) int { return b.count(`article a[href^="` + to + `"]`) }
+	require.Positive(t, links("/lesson/"))
+	was := today.AddDate(0, 0, -7).Format(time.DateOnly)
+	b.visit("/?day=" + was)
+	b.says("a day that was. What you enter in a lesson here has this date.")
+	require.Zero(t, links("/lesson/"))
+	require.Positive(t, links("/past/"))
+	require.Equal(t, links("/past/"), b.count(`article a[href$="?day=`+was+`"][href^="/past/"]`))
+	b.accessible("a day that was")
+	b.visit("/?day=" + today.AddDate(0, 0, 7).Format(time.DateOnly))
+	b.says("a day ahead, to plan.")
+	require.Zero(t, links("/lesson/")+links("/past/"))
+	require.Positive(t, links("/plan/"))
+}
+
 // Holidays come from a calendar file: what it holds is read first, with what is not taken and why; left, nothing is added.
 func TestHolidaysComeFromACalendarFile(t *testing.T) {
 	b := open(t, 1280, 800)

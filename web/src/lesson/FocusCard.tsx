@@ -31,7 +31,8 @@ export function FocusCard(props: { point: Schemas["FocusPoint"]; onMark: (mark: 
             key={mark}
             type="button"
             aria-pressed={point.mark === mark}
-            onClick={() => props.onMark(mark)}
+            // The second tap of a double one would mark the point that came into view with the first.
+            onClick={(e) => e.detail < 2 && props.onMark(mark)}
             className="flex min-h-24 sm:min-h-32 flex-col items-center justify-center gap-1 rounded-xl border-2 border-line px-2 text-center hover:bg-fold aria-pressed:border-working aria-pressed:bg-reach"
           >
             <span className={mark === "full" ? "text-good" : "text-working"}>

@@ -6,6 +6,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../contract/client";
 import type { Entry } from "../data/outbox";
 import { Bites } from "./Bites";
+import { FocusCard } from "./FocusCard";
 import { RunSheet } from "./RunSheet";
 import { SpotStrip } from "./SpotStrip";
 
@@ -35,6 +36,19 @@ const piece = {
     { id: "open", from: 4, to: 4, where: "bar 3", mended: false },
   ],
 } as unknown as Schemas["LessonPiece"];
+
+describe("a focus point", () => {
+  it("takes a double tap for one: the second would fall on the point that comes next", async () => {
+    const user = userEvent.setup();
+    const given: string[] = [];
+    const point = { id: "a", text: "steady pulse", own: false, history: [] };
+    render(<FocusCard point={point} onMark={(m) => given.push(m)} />);
+    await user.dblClick(screen.getByRole("button", { name: /^full/ }));
+    expect(given).toEqual(["full"]);
+    await user.click(screen.getByRole("button", { name: /^part/ }));
+    expect(given).toEqual(["full", "part"]);
+  });
+});
 
 describe("a run", () => {
   const standard = [
