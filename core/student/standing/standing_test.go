@@ -136,7 +136,9 @@ func TestLevelsOfASkill(t *testing.T) {
 	w.write(studentlog.Entry{Kind: studentlog.StepDone, Skill: "rests", Step: 1})
 	require.Equal(t, 1, Fold(w.log, context(t)).Ability.Skills["rests"].StepsDone, "the same step twice is one step")
 	w.assign("p1")
-	require.Equal(t, leap.Learning, level(w, "rests"))
+	require.Equal(t, leap.Planted, level(w, "rests"), "assigned is not known")
+	w.write(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "p1", Focus: "f1", Mark: studentlog.None})
+	require.Equal(t, leap.Learning, level(w, "rests"), "a lesson heard it")
 	w.run("p1", all...)
 	require.Equal(t, leap.Learning, level(w, "rests"))
 	w.assign("p2")
@@ -154,6 +156,46 @@ func TestLevelsOfASkill(t *testing.T) {
 	require.Equal(t, leap.Secure, policy.Level(Fold(v.log, later).Ability.Skills["rests"]))
 	w.write(studentlog.Entry{Kind: studentlog.Probe, Skill: "rests", Shown: false})
 	require.Equal(t, leap.Learning, level(w, "rests"))
+}
+
+// Two pieces are assigned and nothing of them is taught: what they ask for stays as new as it was, and no leap of
+// another piece shrinks. From the first time that a lesson hears one of them, it is being learned.
+func TestToAssignIsNotToKnow(t *testing.T) {
+	w := (&tell{}).week(0)
+	ctx := context(t)
+	ctx.Day = monday
+	size := func() float64 {
+		p, brought := ctx.Library["p4"], leap.Brought{}
+		ability := Fold(w.log, ctx).Ability
+		for _, d := range p.Demands {
+			brought.Skills = append(brought.Skills, ability.Skills[d.Skill])
+		}
+		return ctx.Policy.Leap.Size(&p, brought)
+	}
+	before := size()
+	w.assign("p1")
+	w.assign("p3")
+	require.Empty(t, Fold(w.log, ctx).Ability.Skills)
+	require.Equal(t, before, size())
+	for _, heard := range []studentlog.Entry{
+		{Kind: studentlog.MarkGiven, Material: "p1", Focus: "a", Mark: studentlog.None},
+		{Kind: studentlog.SpotAdded, Material: "p1", From: 1, To: 2},
+		{Kind: studentlog.RunTried, Material: "p1", Met: []string{}},
+		{Kind: studentlog.TempoPlayed, Material: "p1", Tempo: 60, Held: true},
+		{Kind: studentlog.Hearing, Material: "p1", Rating: 1},
+	} {
+		v := &tell{log: append([]studentlog.Entry{}, w.log...), at: w.at}
+		v.write(heard)
+		require.Equal(t, map[string]leap.Evidence{"rests": {Working: 1}}, Fold(v.log, ctx).Ability.Skills, heard.Kind)
+		v.write(heard)
+		require.Equal(t, 1, Fold(v.log, ctx).Ability.Skills["rests"].Working, "a second time counts no more")
+		v.run("p1", all...)
+		require.Equal(t, leap.Evidence{Cleared: 1}, Fold(v.log, ctx).Ability.Skills["rests"])
+	}
+	// What was learned without a lesson on it takes nothing away from what another piece is teaching.
+	w.mark("p1", "a", studentlog.None)
+	w.write(studentlog.Entry{Kind: studentlog.Cleared, Material: "p3"})
+	require.Equal(t, leap.Evidence{Cleared: 1, Working: 1}, Fold(w.log, ctx).Ability.Skills["rests"])
 }
 
 func TestLeapIsKeptAsItWasWhenAssigned(t *testing.T) {
