@@ -31,21 +31,21 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.says("20 minutes are planned")
 	require.LessOrEqual(t, total(), 20)
 
-	piece := `//ol[@aria-label="Segments"]/li[.//strong[.="Slack Tide"]]`
+	piece := `//ol[@aria-label="Segments"]/li[.//strong[.="Bell Buoy"]]`
 	b.click(piece + `/button`)
 	b.says("Ask before it is played")
 	b.says("Does it go up or down first?") // she is eight
 	b.accessible("a segment open")
-	before := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === "Slack Tide").dataset.minutes`)
-	b.click(`button[aria-label="One minute more for Slack Tide"]`)
+	before := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === "Bell Buoy").dataset.minutes`)
+	b.click(`button[aria-label="One minute more for Bell Buoy"]`)
 	b.see(piece + `//span[contains(., "pinned")]`)
-	after := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === "Slack Tide").dataset.minutes`)
+	after := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === "Bell Buoy").dataset.minutes`)
 	require.NotEqual(t, before, after)
 	require.LessOrEqual(t, total(), 20)
 	b.click(piece + `//button[.="Leave it out"]`)
 	b.do(chromedp.WaitNotPresent(piece))
 	b.says("left out by hand")
-	b.click(`//aside//li[contains(., "Slack Tide")]//button[starts-with(., "Add to this lesson")]`)
+	b.click(`//aside//li[contains(., "Bell Buoy")]//button[starts-with(., "Add to this lesson")]`)
 	b.see(piece)
 	b.click(button("Start the lesson"))
 	b.says("hear one focus point at a time")

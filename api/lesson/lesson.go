@@ -56,7 +56,7 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 
 // fromHome says what came from home since the last lesson; empty for nothing.
 func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error) {
-	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Ago(s.Today, 3))
+	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Reaching(s.Today, week.Days))
 	if err != nil {
 		return "", err
 	}

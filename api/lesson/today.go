@@ -44,7 +44,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Ago(day, 3))
+	weeks, err := h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Reaching(day, week.Days))
 	if err != nil {
 		return nil, err
 	}
@@ -149,7 +149,8 @@ func todayLesson(s open.Studio, x open.Briefed, l agenda.Lesson, weeks []week.Se
 	out := contract.TodayLesson{
 		Student: answer.Student(x.Row, day), Lesson: answer.LessonDate(l), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Given: s.GivenOn(x.LastLesson, day), Signs: answer.Signs(n, x.Due),
 	}
-	if home, ok := s.Home(x.Home, weeks, notes, day); ok {
+	student := studentplan.Student{Studio: s.Studio, Profile: x.Row.Profile()}
+	if home, ok := student.Home(x.Home, weeks, notes, day); ok {
 		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
 		for _, id := range home.First {
 			out.Home.First = append(out.Home.First, s.Library[id].Title)

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
 	"patientladder/store"
 )
 
@@ -22,7 +23,7 @@ func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.
 	if err != nil {
 		return nil, err
 	}
-	weeks, err := d.Store.WeekVersions(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -8))
+	weeks, err := d.Store.WeekVersions(ctx, s.Tenant.ID, s.Today.AddDate(0, 0, -week.MostDays-1))
 	if err != nil {
 		return nil, err
 	}

@@ -34,8 +34,12 @@ var balance = map[enjoyment.Kind]string{
 func (n Names) Home(h studentplan.Home) string {
 	var parts []string
 	switch {
-	case h.Practised > 0 || len(h.First) > 0:
-		parts = append(parts, fmt.Sprintf("Practised on %s of %s", Numbered(h.Practised), Counted(max(h.Days, h.Practised), "day")))
+	case h.Days > 0 && h.More > 0:
+		parts = append(parts, fmt.Sprintf("Practised on %s of %s and on %s more", Numbered(h.Practised), Counted(h.Days, "day"), Numbered(h.More)))
+	case h.More > 0:
+		parts = append(parts, "Practised on "+Counted(h.More, "day"))
+	case h.Practised > 0:
+		parts = append(parts, fmt.Sprintf("Practised on %s of %s", Numbered(h.Practised), Counted(h.Days, "day")))
 	case len(h.Also)+len(h.Asked) == 0:
 		return "Nothing was reported from home"
 	}

@@ -159,7 +159,7 @@ func Waiting(w lessonplan.Waiting) string {
 	case lessonplan.ByHand:
 		return "left out by hand"
 	case lessonplan.FarLesson:
-		return fmt.Sprintf("the next lesson is %s away, and a new exercise is heard the week after", Figures(w.Count, "day"))
+		return fmt.Sprintf("the next lesson is %s away, and a new exercise is better not left alone over a break", Figures(w.Count, "day"))
 	case lessonplan.OneNew:
 		return "one new thing at a time"
 	case lessonplan.ReviewFull:

@@ -288,10 +288,10 @@ func TestThePlanOfALesson(t *testing.T) {
 	}
 	for want, w := range map[string]lessonplan.Waiting{
 		"left out by hand": {Kind: lessonplan.ByHand}, "one new thing at a time": {Kind: lessonplan.OneNew},
-		"the next lesson is 14 days away, and a new exercise is heard the week after": {Kind: lessonplan.FarLesson, Count: 14},
-		"review has its 9 minutes already":                                            {Kind: lessonplan.ReviewFull, Count: 9},
-		"it needs 4 minutes, and what was chosen matters more":                        {Kind: lessonplan.NoRoom, Count: 4},
-		"what was chosen matters more":                                                {Kind: lessonplan.WorthLess},
+		"the next lesson is 14 days away, and a new exercise is better not left alone over a break": {Kind: lessonplan.FarLesson, Count: 14},
+		"review has its 9 minutes already":                     {Kind: lessonplan.ReviewFull, Count: 9},
+		"it needs 4 minutes, and what was chosen matters more": {Kind: lessonplan.NoRoom, Count: 4},
+		"what was chosen matters more":                         {Kind: lessonplan.WorthLess},
 	} {
 		require.Equal(t, want, Waiting(w))
 	}
@@ -323,7 +323,8 @@ func TestWhatComesFromHomeAndWhatAFamilyReads(t *testing.T) {
 	require.Equal(t, "Nothing was reported from home", n.Home(studentplan.Home{Days: 5}))
 	require.Equal(t, "Practised on three of five days; joyful 2 times and hard 1 time; played “Fog” first", n.Home(studentplan.Home{Practised: 3, Days: 5, Joyful: 2, Hard: 1, First: []string{"fog"}}))
 	require.Equal(t, "Also played “A sea song”; asks: “Which hand?”; asks to move a lesson: “Friday?”", n.Home(studentplan.Home{Days: 5, Also: []string{"A sea song"}, Asked: []studentplan.Note{{Kind: studentplan.Question, Text: "Which hand?"}, {Kind: studentplan.MoveLesson, Text: "Friday?"}}}))
-	require.Equal(t, "Practised on six of six days", n.Home(studentplan.Home{Practised: 6, Days: 5}), "more than was set")
+	require.Equal(t, "Practised on five of five days and on one more", n.Home(studentplan.Home{Practised: 5, Days: 5, More: 1}), "more than was set")
+	require.Equal(t, "Practised on two days; hard 1 time", n.Home(studentplan.Home{More: 2, Hard: 1}), "before anything was set")
 	en, de := tongue.Of("en"), tongue.Of("de")
 	lesson := day(time.May, 11)
 	require.Equal(t, []string{"Heute wird nicht geübt. Der nächste Unterricht ist am Montag.", "gelernt im Mai 2026"}, []string{AtHome(de, studentplan.AtHome{Kind: studentplan.Rest, NextLesson: lesson}), Path(de, studentplan.PathStep{Learned: lesson})})

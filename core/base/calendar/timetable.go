@@ -2,6 +2,7 @@ package calendar
 
 import (
 	"cmp"
+	"math"
 	"slices"
 	"strings"
 	"time"
@@ -356,6 +357,12 @@ func (t Timetable) PerWeek(day time.Time) float64 {
 		return 1
 	}
 	return n
+}
+
+// UsualGap is how many days a lesson and the next may lie apart without a break between them: the weeks from one to
+// the next, and two days by which a lesson is moved.
+func (t Timetable) UsualGap(day time.Time) int {
+	return max(7, int(math.Ceil(7/t.PerWeek(day)))) + 2
 }
 
 // Breaks are the stretches without lessons: holidays and pauses.

@@ -34,6 +34,11 @@ func TestSlotsMakeLessons(t *testing.T) {
 	require.Equal(t, 1.5, table.PerWeek(on("2026-06-01")))
 	require.Equal(t, 1.0, table.PerWeek(on("2026-07-01")))
 	require.Equal(t, 1.0, Timetable{}.PerWeek(on("2026-07-01")))
+	require.Equal(t, []int{9, 9}, []int{table.UsualGap(on("2026-06-01")), Timetable{}.UsualGap(on("2026-07-01"))})
+	every := func(weeks int) int {
+		return Timetable{Slots: []Slot{{Weekday: time.Monday, Every: weeks, From: on("2026-01-05")}}}.UsualGap(on("2026-06-01"))
+	}
+	require.Equal(t, []int{9, 16}, []int{every(1), every(2)}, "a lesson may be moved by two days")
 }
 
 func TestOneLessonIsMovedCancelledAndMadeUp(t *testing.T) {

@@ -88,6 +88,8 @@ type Input struct {
 	Fault *Fault
 	// Gap is the number of days to the lesson after this one.
 	Gap int
+	// UsualGap is the longest that it is between two lessons without a break, in days.
+	UsualGap int
 	// Beginner looks at posture in every lesson; SetupDue when bench and feet are to be measured again.
 	Beginner, SetupDue bool
 	// Pool are the activities of the studio, Used those done so far.
@@ -98,9 +100,6 @@ type Input struct {
 	// Waited are the segments that stayed out of the last lesson.
 	Waited map[string]bool
 }
-
-// hearing is the longest gap, in days, after which a new scale is still heard the week after.
-const hearing = 9
 
 // LimitsFor are the limits for an age (defaults): a first lesson at three has
 // nothing over a minute, and the very young begin one new thing at a time.
@@ -244,14 +243,14 @@ func (c *candidates) bite(b Bite) {
 }
 
 // fresh adds a rung that could be begun. A new technique is begun only when
-// there is time to teach it, and to hear it the week after.
+// there is time to teach it, and not right before a break: it is heard in the lesson after.
 func (c *candidates) fresh(f Fresh) {
 	m := f.Material
 	s := Segment{ID: "begin " + m.ID, Kind: Begin, Layer: Now, Material: m.ID, Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true, Gestures: f.Gestures,
 		Why: []Reason{{Kind: Idle, Proposal: &f.Why}}}
 	if m.Strand == material.Technique {
 		s.Least, s.Usual, s.Most, s.Value = 8, 10, 15, 1.6
-		if c.in.Gap > hearing {
+		if c.in.Gap > c.in.UsualGap {
 			s.Blocked = &Waiting{Kind: FarLesson, Count: c.in.Gap}
 		}
 	}
@@ -264,15 +263,15 @@ func BesideOthers(f Fresh) Segment {
 		Why: []Reason{{Kind: Beside, Proposal: &f.Why}}}
 }
 
-// teach adds an exercise that is due, with the minutes to teach it. It is begun only where it can be heard
-// the week after (common practice).
+// teach adds an exercise that is due, with the minutes to teach it. It is not begun right before
+// a break, because it is heard in the lesson after (common practice).
 func (c *candidates) teach(t Teach) {
 	s := Segment{ID: "teach " + t.Exercise, Kind: Begin, Layer: Now, Material: t.Material, Exercise: t.Exercise, Player: c.in.Instrument, Focus: t.Goals,
 		Least: 6, Usual: 8, Most: 12, Value: 1.2, New: true, Why: because(NextStep)}
 	if t.Key {
 		s.Value, s.Due, s.Least, s.Why = 1.6, true, 8, because(KeyOfWeek)
 	}
-	if c.in.Gap > hearing {
+	if c.in.Gap > c.in.UsualGap {
 		s.Blocked = &Waiting{Kind: FarLesson, Count: c.in.Gap}
 	}
 	c.add(s)

@@ -15,7 +15,7 @@ func usual() Input {
 		return Piece{Material: material.Material{ID: id, Title: id, Strand: s, Quarters: 64, Tempo: 80}, Points: 3}
 	}
 	return Input{
-		Pool: Shipped(), Age: 8, Instrument: "piano", Gap: 7, Pieces: []Piece{piece("fog", material.Method), piece("scale", material.Technique), piece("card", material.Reading)},
+		Pool: Shipped(), Age: 8, Instrument: "piano", Gap: 7, UsualGap: 9, Pieces: []Piece{piece("fog", material.Method), piece("scale", material.Technique), piece("card", material.Reading)},
 		Bites:   []Bite{{Skill: "ties", Step: 1, For: "rope", Slack: 2}},
 		Reviews: []review.Chosen{{Piece: review.Piece{ID: "old", Minutes: 1.2}, Worth: 0.6}, {Piece: review.Piece{ID: "lost", Minutes: 1}, Worth: 100.2}},
 	}
@@ -111,6 +111,10 @@ func TestNewTechniqueNeedsTimeAndAHearing(t *testing.T) {
 	require.Nil(t, find(t, Candidates(in), "begin b").Blocked, "nine days are near enough")
 	in.Gap = 10
 	require.NotNil(t, find(t, Candidates(in), "begin b").Blocked)
+	in.Gap, in.UsualGap = 14, 16
+	require.Nil(t, find(t, Candidates(in), "begin b").Blocked, "every second week")
+	in.Gap = 17
+	require.Equal(t, &Waiting{Kind: FarLesson, Count: 17}, find(t, Candidates(in), "begin b").Blocked)
 	in.Fresh[0].Material.Strand = material.Method
 	require.Equal(t, Segment{ID: "begin b", Kind: Begin, Layer: Now, Material: "b", Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true, Why: []Reason{{Kind: Idle, Proposal: &in.Fresh[0].Why}}}, find(t, Candidates(in), "begin b"), "a piece waits for nothing")
 }

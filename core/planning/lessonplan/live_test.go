@@ -41,7 +41,7 @@ func sheet(p Plan) string {
 
 // anyLesson invents what the candidates of a lesson are made from.
 func anyLesson(random *rand.Rand) (Input, float64) {
-	in := Input{Pool: Shipped(), Age: 3 + random.IntN(14), Minutes: 15 + 5*random.IntN(10), Instrument: []string{"piano", "cello", "ukulele"}[random.IntN(3)], Gap: []int{7, 7, 9, 10, 21}[random.IntN(5)]}
+	in := Input{Pool: Shipped(), Age: 3 + random.IntN(14), Minutes: 15 + 5*random.IntN(10), Instrument: []string{"piano", "cello", "ukulele"}[random.IntN(3)], Gap: []int{7, 7, 9, 10, 21}[random.IntN(5)], UsualGap: 9}
 	strands := []material.Strand{material.Method, material.Technique, material.Reading, material.Repertoire}
 	for i := range random.IntN(4) {
 		in.Pieces = append(in.Pieces, Piece{
@@ -127,7 +127,7 @@ func TestTheKeyOfTheWeekIsTaught(t *testing.T) {
 
 // Forty-five minutes with one piece in work: the time goes to the piece, not to learned pieces that are sure.
 func TestALongLessonIsNotFilledWithWhatIsSure(t *testing.T) {
-	in := Input{Pool: Shipped(), Age: 12, Minutes: 45, Instrument: "piano", Gap: 7, Pieces: []Piece{{Material: material.Material{ID: "fog", Strand: material.Method}, Points: 3}}}
+	in := Input{Pool: Shipped(), Age: 12, Minutes: 45, Instrument: "piano", Gap: 7, UsualGap: 9, Pieces: []Piece{{Material: material.Material{ID: "fog", Strand: material.Method}, Points: 3}}}
 	for i := range 8 {
 		in.Reviews = append(in.Reviews, review.Chosen{Piece: review.Piece{ID: fmt.Sprint("sure", i), Minutes: 2}, Worth: 0.06, Why: review.Reason{Recall: 0.97}})
 	}

@@ -48,7 +48,7 @@ type Wait string
 // The kinds of reasons to stay out.
 const (
 	ByHand     Wait = "byHand"     // left out by hand
-	FarLesson  Wait = "farLesson"  // the next lesson is Count days away, and a new exercise is heard the week after
+	FarLesson  Wait = "farLesson"  // the next lesson is Count days away, and a new exercise is not left alone over a break
 	OneNew     Wait = "oneNew"     // one new thing at a time
 	ReviewFull Wait = "reviewFull" // review has its Count minutes already
 	NoRoom     Wait = "noRoom"     // it needs Count minutes, and what was chosen is worth more

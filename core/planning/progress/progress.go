@@ -250,7 +250,7 @@ func (in Input) practice() Practice {
 	if yesterday := in.Today.AddDate(0, 0, -1); last.After(yesterday) {
 		last = yesterday
 	}
-	set := week.DaysSet(in.Weeks, in.Span.From, last)
+	set := week.DaysSet(in.Set(in.Weeks), in.Span.From, last)
 	p := Practice{Set: len(set)}
 	days := map[string]bool{}
 	// One answer for each thing and day, from however many phones: the last one holds.
@@ -261,6 +261,14 @@ func (in Input) practice() Practice {
 		}
 	}
 	for _, e := range in.Live {
+		if e.Kind == studentlog.Liking && e.Actor == studentlog.Family && e.Sign == studentlog.PlayedFirst {
+			// What was played first was practised.
+			if day := in.Local(e.At).Format(time.DateOnly); set[day] {
+				days[day] = true
+				p.Entries = append(p.Entries, e.ID)
+			}
+			continue
+		}
 		if last, several := answer[[2]string{e.Day, e.Item}]; e.Kind != studentlog.Practised || several && e.Actor == studentlog.Family && last != e.ID {
 			continue
 		}

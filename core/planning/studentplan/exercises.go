@@ -101,9 +101,9 @@ func (a *Ahead) ProposedExercises(stairs []exercise.Stair) []exercise.Proposal {
 	return out
 }
 
-// Proposal adds to a proposal when it cannot be heard in the week after the next lesson.
+// Proposal adds to a proposal when a break lies between the next lesson and the one that hears it.
 func (a *Ahead) Proposal(p exercise.Proposal) exercise.Proposal {
-	if heard := a.Lessons.Day(1); days(a.Lessons.Day(0), heard) > 7 {
+	if heard := a.Lessons.Day(1); days(a.Lessons.Day(0), heard) > a.Timetable().UsualGap(a.Lessons.Day(0)) {
 		p.Reasons = append(slices.Clone(p.Reasons), exercise.Reason{Kind: exercise.HeardLater, Day: heard})
 	}
 	return p
@@ -125,7 +125,7 @@ type CycleWeek struct {
 	keycycle.Week
 	Exercise exercise.Exercise
 	State    KeyState
-	// Late says that it is heard more than a week after it was begun.
+	// Late says that a break lies between the lesson that begins it and the one that hears it.
 	Late bool
 	// Missed, Held and Slid are the lessons before it that fell out, that lie right before a break, and that had no
 	// room for it; Off counts the weeks of breaks.
@@ -205,9 +205,10 @@ func (a *Ahead) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error
 	if err != nil {
 		return Cycle{}, err
 	}
+	usual := a.Timetable().UsualGap(from)
 	out := Cycle{Type: t, End: plan.End, Held: len(plan.Held), Slid: len(plan.Slid), Pass: pass}
 	for i, w := range plan.Weeks {
-		week := CycleWeek{Week: w, Exercise: list[i], Late: days(w.Day, w.Heard) > 7, State: a.keyState(w, stair, list[i], out.Pass)}
+		week := CycleWeek{Week: w, Exercise: list[i], Late: days(w.Day, w.Heard) > usual, State: a.keyState(w, stair, list[i], out.Pass)}
 		since := func(d time.Time) bool {
 			return d.Before(w.Day) && !d.Before(from) && (i == 0 || d.After(plan.Weeks[i-1].Day))
 		}

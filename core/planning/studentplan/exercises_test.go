@@ -11,6 +11,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/lessonplan"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -80,6 +81,27 @@ func TestAnExerciseThatIsHeardLater(t *testing.T) {
 	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
 	require.Equal(t, []exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)}}, a.Proposal(p).Reasons)
 	require.Len(t, p.Reasons, 1, "the proposal itself stays as it is")
+}
+
+// Who comes every second week begins exercises as everybody does: the next lesson is a fortnight away, and no break.
+func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
+	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"))
+	s.learned("c", 9, 9)
+	s.Profile.Lessons.Slots[0].Every = 2
+	next := func() (out []lessonplan.Segment) {
+		for _, c := range s.ahead().Lesson(monday, nil).Candidates {
+			if c.Kind == lessonplan.Begin && c.Exercise != "" {
+				out = append(out, c)
+			}
+		}
+		return out
+	}
+	require.Equal(t, "scale/apart/G/major/-", next()[0].Exercise)
+	require.Nil(t, next()[0].Blocked)
+	stairs, _, _ := s.ahead().Stairs()
+	require.NotContains(t, s.ahead().ProposedExercises(stairs)[0].Reasons, exercise.Reason{Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)})
+	s.Holidays = []calendar.Holiday{holiday("half", 14, 7)}
+	require.Equal(t, &lessonplan.Waiting{Kind: lessonplan.FarLesson, Count: 28}, next()[0].Blocked)
 }
 
 // One key has had its week, one slid because it was not begun and is this week's, one is worked at already; a missed lesson

@@ -10,9 +10,27 @@ import (
 	"patientladder/core/student/studentlog"
 )
 
+// Set are the days on which practice was set in published weeks, as they fall now: where a lesson fell out, its week went on.
+func (s Student) Set(weeks []week.SetDays) []week.SetDays {
+	out := make([]week.SetDays, len(weeks))
+	for i, w := range weeks {
+		out[i] = w.Stretched(s.WeekDays(w.Start))
+	}
+	return out
+}
+
+// PractisedOn is the day, as 2026-05-05, on which a report says that there was practice; empty for none. What a family
+// says was played first was practised.
+func (s Studio) PractisedOn(r standing.Report) string {
+	if r.FromHome && r.Sign == studentlog.PlayedFirst {
+		return s.Local(r.At).Format(time.DateOnly)
+	}
+	return r.Day
+}
+
 // HomeEvidence counts what came from home, and was shown of liking, in the last eight weeks.
 func (s Student) HomeEvidence(weeks []week.SetDays) enjoyment.Evidence {
-	set := week.DaysSet(weeks, s.Today.AddDate(0, 0, -standing.HomeDays), s.Today.AddDate(0, 0, -1))
+	set := week.DaysSet(s.Set(weeks), s.Today.AddDate(0, 0, -standing.HomeDays), s.Today.AddDate(0, 0, -1))
 	e := enjoyment.Evidence{Set: len(set)}
 	practised := map[string]bool{}
 	for _, h := range s.Standing.Home {
@@ -30,8 +48,8 @@ func (s Student) HomeEvidence(weeks []week.SetDays) enjoyment.Evidence {
 		case studentlog.Hard:
 			e.Hard++
 		}
-		if h.Day != "" && set[h.Day] {
-			practised[h.Day] = true
+		if day := s.PractisedOn(h); set[day] {
+			practised[day] = true
 		}
 	}
 	e.Practised = len(practised)
@@ -61,6 +79,8 @@ func Balance(students []Student, weeks map[string][]week.SetDays) []Balanced {
 type Home struct {
 	// Days on which practice was set and that have come; Practised are those on which something was reported.
 	Days, Practised int
+	// More are the days on which nothing was set and something was reported.
+	More int
 	// Joyful, Fine and Hard count how it felt.
 	Joyful, Fine, Hard int
 	// First are the materials that were played first, in order and once each.
@@ -71,8 +91,8 @@ type Home struct {
 }
 
 // Home says of reports and notes what came from home before a day, since the latest week that was published before
-// it; ok is false where none was in the last two weeks, and nothing waits.
-func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []Note, day time.Time) (out Home, ok bool) {
+// it; ok is false where that one was over a week before the day, and nothing waits.
+func (s Student) Home(reports []standing.Report, weeks []week.SetDays, notes []Note, day time.Time) (out Home, ok bool) {
 	for _, n := range notes {
 		if n.Open() {
 			out.Asked = append(out.Asked, n)
@@ -84,7 +104,7 @@ func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []No
 			from = w.Start
 		}
 	}
-	if from.IsZero() || day.Sub(from) > 2*week.Days*24*time.Hour {
+	if from.IsZero() || days(from, day) > s.WeekDays(from)+week.Days {
 		return out, len(out.Asked) > 0
 	}
 	for _, n := range notes {
@@ -96,11 +116,15 @@ func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []No
 	if last.After(s.Today) {
 		last = s.Today
 	}
-	out.Days = len(week.DaysSet(weeks, from, last))
+	set := week.DaysSet(s.Set(weeks), from, last)
+	out.Days = len(set)
 	practised := map[string]bool{}
 	for _, h := range reports {
 		if !h.FromHome || s.Local(h.At).Before(from) {
 			continue
+		}
+		if day := s.PractisedOn(h); day != "" {
+			practised[day] = true
 		}
 		if h.Sign == studentlog.PlayedFirst {
 			if !slices.Contains(out.First, h.Material) {
@@ -108,7 +132,6 @@ func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []No
 			}
 			continue
 		}
-		practised[h.Day] = true
 		switch h.Felt {
 		case studentlog.Joyful:
 			out.Joyful++
@@ -118,7 +141,13 @@ func (s Studio) Home(reports []standing.Report, weeks []week.SetDays, notes []No
 			out.Hard++
 		}
 	}
-	out.Practised = len(practised)
+	for day := range practised {
+		if set[day] {
+			out.Practised++
+		} else {
+			out.More++
+		}
+	}
 	return out, true
 }
 

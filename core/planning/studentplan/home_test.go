@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/enjoyment"
@@ -33,10 +34,10 @@ func TestEvidenceFromHome(t *testing.T) {
 	s := pupil(t)
 	s.Standing.Home = []standing.Report{
 		practised(6, studentlog.Joyful), practised(6, studentlog.Fine), practised(5, studentlog.Hard), practised(20, studentlog.Hard),
-		{Sign: studentlog.PlayedFirst, At: on(4)}, {Sign: studentlog.AskedFor}, {Sign: studentlog.Unasked}, {Sign: studentlog.Liked}, {Sign: studentlog.Disliked},
+		{Sign: studentlog.PlayedFirst, At: on(4), FromHome: true}, {Sign: studentlog.AskedFor}, {Sign: studentlog.Unasked}, {Sign: studentlog.Liked}, {Sign: studentlog.Disliked},
 	}
 	weeks := []week.SetDays{set(60, 6), set(13, 7), set(6, 7)}
-	require.Equal(t, enjoyment.Evidence{Set: 2 + 7 + 6, Practised: 2, Joyful: 1, Fine: 1, Hard: 2, Liked: 4, Disliked: 1}, s.HomeEvidence(weeks), "eight weeks back, up to yesterday")
+	require.Equal(t, enjoyment.Evidence{Set: 2 + 7 + 6, Practised: 3, Joyful: 1, Fine: 1, Hard: 2, Liked: 4, Disliked: 1}, s.HomeEvidence(weeks), "eight weeks back, up to yesterday")
 }
 
 func TestTheQuietOneComesFirst(t *testing.T) {
@@ -71,7 +72,7 @@ func TestWhatCameFromHome(t *testing.T) {
 	weeks := []week.SetDays{set(13, 6), set(6, 6), set(0, 6)}
 	got, ok := s.Home(s.Standing.Home, weeks, nil, monday)
 	require.True(t, ok)
-	require.Equal(t, Home{Days: 6, Practised: 2, Joyful: 1, Fine: 1, Hard: 1, First: []string{"b", "a"}}, got)
+	require.Equal(t, Home{Days: 6, Practised: 4, Joyful: 1, Fine: 1, Hard: 1, First: []string{"b", "a"}}, got)
 	// Seen ahead of its day a lesson knows what has come so far.
 	got, _ = s.Home(s.Standing.Home, []week.SetDays{set(6, 7), set(-7, 7)}, nil, monday.AddDate(0, 0, 7))
 	require.Equal(t, 7, got.Days)
@@ -81,6 +82,23 @@ func TestWhatCameFromHome(t *testing.T) {
 	require.True(t, ok)
 	_, ok = s.Home(s.Standing.Home, []week.SetDays{set(0, 6)}, nil, monday)
 	require.False(t, ok, "the week that begins today is not behind")
+}
+
+// Two lessons fall out: the week before them goes on for three. Its further days are set, what is done on them counts, and
+// the lesson that comes at last knows of it.
+func TestAWeekThatACancellationStretchedCounts(t *testing.T) {
+	s := pupil(t, piece("a", material.Method))
+	s.Holidays = []calendar.Holiday{holiday("half", -14, 14)}
+	weeks := []week.SetDays{set(27, 6), set(20, 6)}
+	s.Standing.Home = []standing.Report{practised(15, studentlog.Fine), practised(14, studentlog.Fine), practised(13, studentlog.Hard), practised(2, studentlog.Fine), {Sign: studentlog.Liked, FromHome: true, At: on(2), Material: "a"}}
+	got, ok := s.Home(s.Standing.Home, weeks, nil, monday)
+	require.True(t, ok)
+	require.Equal(t, Home{Days: 18, Practised: 3, More: 1, Fine: 3, Hard: 1}, got, "the rest day of the lesson that fell out was practised on, and not set")
+	require.Equal(t, enjoyment.Evidence{Set: 6 + 18, Practised: 3, Fine: 3, Hard: 1, Liked: 1}, s.HomeEvidence(weeks))
+	_, ok = s.Home(s.Standing.Home, weeks, nil, monday.AddDate(0, 0, 8))
+	require.True(t, ok, "the week was over eight days ago")
+	_, ok = s.Home(s.Standing.Home, weeks, nil, monday.AddDate(0, 0, 9))
+	require.False(t, ok)
 }
 
 // The notes written most often, at least twice, the latest of those written as often first; no long ones, and four at the most.

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 )
 
 func TestHowMuchOfAPieceAnItemIsAbout(t *testing.T) {
@@ -35,8 +36,36 @@ func TestBoxesToTick(t *testing.T) {
 	}
 }
 
+// The days that were set in a week that a cancellation made longer are those of the plan that is read at home.
+func TestStretchedDaysAreThoseOfThePlan(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		start := time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC)
+		p := Plan{}
+		for i := range rapid.SampledFrom([]int{7, 14}).Draw(t, "days") {
+			d := Day{Date: start.AddDate(0, 0, i), Rest: rapid.Bool().Draw(t, "rest")}
+			if i >= Days {
+				d.Rest = p.Days[i-Days].Rest
+			}
+			if !d.Rest {
+				d.Items = []Item{{Kind: Whole}}
+			}
+			p.Days = append(p.Days, d)
+		}
+		set := func(p Plan) (out []time.Time) {
+			for _, d := range p.Days {
+				if !d.Rest {
+					out = append(out, d.Date)
+				}
+			}
+			return out
+		}
+		long := rapid.IntRange(1, 40).Draw(t, "long")
+		require.Equal(t, set(Stretched(p, long)), SetDays{Start: start, Days: set(p)}.Stretched(long).Days)
+	})
+}
+
 func TestDaysOfEarlierWeeks(t *testing.T) {
 	day := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
 	require.Equal(t, "2026-04-13", Ago(day, 3).Format(time.DateOnly))
-	require.Equal(t, "2026-04-17", Reaching(day, 10).Format(time.DateOnly))
+	require.Equal(t, "2026-03-27", Reaching(day, 10).Format(time.DateOnly))
 }

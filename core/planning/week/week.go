@@ -187,8 +187,9 @@ func (it Item) Boxes() (n int, joined bool) {
 // Ago is the day so many weeks before a day.
 func Ago(day time.Time, weeks int) time.Time { return day.AddDate(0, 0, -weeks*Days) }
 
-// Reaching is the day from which a week can have been published that reaches into the so many days before a day.
-func Reaching(day time.Time, days int) time.Time { return Ago(day.AddDate(0, 0, -days), 1) }
+// Reaching is the day from which a week can have been published that reaches into the so many days before a day, however
+// long lessons that fell out made it.
+func Reaching(day time.Time, days int) time.Time { return day.AddDate(0, 0, -days-MostDays) }
 
 // Covers says how much of a piece with so many bars an item is about: whether it
 // is about bars of one at all, and whether about all of them.
@@ -258,6 +259,25 @@ func (p Plan) ReviewShare() (share float64, planned bool) {
 type SetDays struct {
 	Start time.Time
 	Days  []time.Time
+}
+
+// Stretched are the days of a week that goes on for so many days, as Stretched lays them: each further one is that of a
+// week before again.
+func (w SetDays) Stretched(days int) SetDays {
+	on := map[int]bool{}
+	last := Days - 1
+	for _, d := range w.Days {
+		i := int(d.Sub(w.Start).Hours() / 24)
+		on[i], last = true, max(last, i)
+	}
+	w.Days = slices.Clip(w.Days)
+	for i := last + 1; i < min(days, MostDays); i++ {
+		if on[i-Days] {
+			on[i] = true
+			w.Days = append(w.Days, w.Start.AddDate(0, 0, i))
+		}
+	}
+	return w
 }
 
 // DaysSet are the days, as 2026-05-05, from one day to another, both included, on which practice

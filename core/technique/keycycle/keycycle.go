@@ -75,7 +75,7 @@ func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []
 		return Plan{}, errors.New("a cycle without keys is none")
 	}
 	lessons := table.From(from)
-	usual := usualGap(table.PerWeek(from))
+	usual := table.UsualGap(from)
 	var p Plan
 	for n := 0; ; n++ {
 		day := lessons.Day(n)
@@ -112,13 +112,5 @@ func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []
 // leastGap is how many days lie between two keys at the least, where there are two lessons a week: a
 // lesson that was moved by two days still counts as the next week's.
 const leastGap = 5
-
-// usualGap is how many days a lesson and the next may lie apart, with some a week.
-func usualGap(perWeek float64) int {
-	if perWeek < 1 {
-		return 14
-	}
-	return 7 + 2 // moved by two days, it is still the next week's
-}
 
 func days(from, to time.Time) int { return int(to.Sub(from).Hours() / 24) }
