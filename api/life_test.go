@@ -120,7 +120,7 @@ func TestABookUpToHere(t *testing.T) {
 
 // Every lesson that was can be read, searched and corrected; the standing follows; the next lesson opens with it.
 func TestThePastIsReadAndCorrected(t *testing.T) {
-	u, _, ladder := settled(t, slotOn(1, "15:00", 30, 1))
+	u, _, ladder := settled(t, slotOn(1, "18:00", 30, 1))
 	id := u.titled("piano", "Low Water")[0]
 	_, _ = u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+id, nil)
 	at := func(day, clock string) string { return day + "T" + clock + ":00Z" }

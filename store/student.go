@@ -8,6 +8,8 @@ import (
 	"strings"
 	"time"
 
+	"github.com/oklog/ulid/v2"
+
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/naming"
@@ -82,9 +84,18 @@ type Ladder struct {
 // Profile is the student as planning knows them.
 func (l Ladder) Profile() studentplan.Profile {
 	return studentplan.Profile{
-		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons, Until: l.until(),
+		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons, Until: l.until(), Added: added(l.ID),
 		Practises: l.PracticeDays, PracticeMinutes: l.PracticeMinutes, HandsApart: l.HandsApart, NoName: l.NoName,
 	}
+}
+
+// added is the time in an id; zero where it has none.
+func added(id string) time.Time {
+	u, err := ulid.ParseStrict(id)
+	if err != nil {
+		return time.Time{}
+	}
+	return ulid.Time(u.Time())
 }
 
 // until is the first day without lessons; zero for none.

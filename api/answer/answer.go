@@ -49,6 +49,14 @@ func State(p studentplan.Profile, day time.Time) string {
 }
 
 // LessonDate is a dated lesson.
+// Became is a dated lesson with what became of it.
+func Became(l agenda.Lesson, became studentplan.Became) contract.LessonDate {
+	out := LessonDate(l)
+	out.Became = contract.LessonDateBecame(became)
+	return out
+}
+
+// LessonDate is a dated lesson.
 func LessonDate(l agenda.Lesson) contract.LessonDate {
 	out := contract.LessonDate{
 		Lesson: l.ID, Ladder: l.Pupil.Ladder, Student: l.Pupil.Student, Name: l.Name, Instrument: contract.Instrument(l.Instrument), Day: Date(l.Day),

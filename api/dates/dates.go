@@ -33,10 +33,23 @@ func (h *Handlers) pupils(ctx context.Context) (open.Studio, []agenda.Pupil, err
 
 // GetAgenda returns the lessons of some days.
 func (h *Handlers) GetAgenda(ctx context.Context, r contract.GetAgendaRequestObject) (contract.GetAgendaResponseObject, error) {
-	s, pupils, err := h.pupils(ctx)
+	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
+	ladders, err := h.Ladders(ctx)
+	if err != nil {
+		return nil, err
+	}
+	opened, err := h.Students(ctx, s, "")
+	if err != nil {
+		return nil, err
+	}
+	students := map[string]open.Student{}
+	for _, x := range opened {
+		students[x.Ladder] = x
+	}
+	pupils := s.Pupils(ladders)
 	from := r.Params.From.Time
 	if from.IsZero() {
 		from = s.Today
@@ -45,9 +58,20 @@ func (h *Handlers) GetAgenda(ctx context.Context, r contract.GetAgendaRequestObj
 	toMakeUp := agenda.ToMakeUp(pupils, s.Today)
 	out := contract.Agenda{From: answer.Date(from), Today: answer.Date(s.Today), Sentence: wording.Agenda(days, len(toMakeUp), s.Today), Days: []contract.AgendaDay{}, ToMakeUp: dated(toMakeUp)}
 	for _, d := range days {
-		out.Days = append(out.Days, contract.AgendaDay{Day: answer.Date(d.Day), Holidays: append([]string{}, d.Holidays...), Lessons: dated(d.Lessons)})
+		out.Days = append(out.Days, contract.AgendaDay{Day: answer.Date(d.Day), Holidays: append([]string{}, d.Holidays...), Lessons: became(d.Lessons, students)})
 	}
 	return contract.GetAgenda200JSONResponse(out), nil
+}
+
+// became are lessons with what became of them, as far as the students are still here.
+func became(list []agenda.Lesson, students map[string]open.Student) []contract.LessonDate {
+	out := dated(list)
+	for i, l := range list {
+		if x, here := students[l.Pupil.Ladder]; here {
+			out[i] = answer.Became(l, x.Became(l.Lesson))
+		}
+	}
+	return out
 }
 
 func dated(list []agenda.Lesson) []contract.LessonDate {

@@ -159,7 +159,7 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	weeks := setWeeks(s, published)
+	weeks := open.SetWeeks(s, published)
 	var entries []studentlog.Entry
 	var notes []studentplan.Note
 	for _, t := range r.Body.Ticks {
@@ -230,12 +230,4 @@ func reportOf(t contract.FamilyTick) studentplan.Report {
 		r.Undoes = t.Undoes
 	}
 	return r
-}
-
-// setWeeks are published weeks as their days fall now.
-func setWeeks(s open.Student, published []store.PracticeWeek) (out []studentplan.SetWeek) {
-	for _, w := range published {
-		out = append(out, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
-	}
-	return out
 }

@@ -8,9 +8,13 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
+	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
+	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/wording"
+	"patientladder/store"
 )
 
 // past opens the lessons that were with what they are made from.
@@ -60,7 +64,7 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 	}
 	n, day := s.Of().Names(), r.Day.Time
 	out := contract.PastDay{
-		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, At: s.EntryTime(live, day).UTC(),
+		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, Set: []string{}, Begin: []contract.Choice{}, At: s.EntryTime(live, day).UTC(),
 	}
 	if i := slices.IndexFunc(past, func(p studentplan.PastLesson) bool { return p.Day.Equal(day) }); i >= 0 {
 		out.Words = n.PastLesson(past[i])
@@ -68,16 +72,72 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 			out.Entries = append(out.Entries, contract.PastEntry{Entry: entryOut(*e), Text: n.Entry(e, s.Student), Title: s.Library[e.Material].Title})
 		}
 	}
+	if err := h.forgotten(ctx, s, day, &out); err != nil {
+		return nil, err
+	}
 	before, after := studentplan.Around(past, day)
 	out.Last, out.Next = dayOrNone(before), dayOrNone(after)
+	working := s.In(standing.Working)
 	for _, id := range s.Had(day) {
-		piece := contract.PastPiece{Material: id, Title: s.Library[id].Title, Points: []contract.Choice{}}
+		piece := contract.PastPiece{Material: id, Title: s.Library[id].Title, Points: []contract.Choice{}, Working: slices.Contains(working, id)}
 		for _, f := range s.PointsOf(id) {
 			piece.Points = append(piece.Points, contract.Choice{Id: f.ID, Name: f.Text})
 		}
 		out.Pieces = append(out.Pieces, piece)
 	}
 	return contract.GetPastLesson200JSONResponse(out), nil
+}
+
+// forgotten adds what helps to enter a lesson afterwards: the lesson itself, what was set for it, and what could be begun.
+func (h *Handlers) forgotten(ctx context.Context, s open.Student, day time.Time, out *contract.PastDay) error {
+	published, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, s.Ladder, week.Reaching(day, week.Days))
+	if err != nil {
+		return err
+	}
+	for _, id := range studentplan.WasSet(open.SetWeeks(s, published), day) {
+		out.Set = append(out.Set, s.Library[id].Title)
+	}
+	placed, err := h.Store.Rungs(ctx, s.Tenant.ID, s.Ladder)
+	if err != nil {
+		return err
+	}
+	for _, id := range s.CouldBegin(placed) {
+		out.Begin = append(out.Begin, contract.Choice{Id: id, Name: s.Library[id].Title})
+	}
+	if l, ok := s.LessonOn(day); ok {
+		out.Lesson = answer.Became(agenda.Lesson{Pupil: s.Of().Pupils([]store.Ladder{s.Row})[0], Lesson: l}, s.Became(l))
+	}
+	return nil
+}
+
+// ListNotEntered lists the lessons of the last weeks of which nothing was entered.
+func (h *Handlers) ListNotEntered(ctx context.Context, _ contract.ListNotEnteredRequestObject) (contract.ListNotEnteredResponseObject, error) {
+	s, err := h.Studio(ctx)
+	if err != nil {
+		return nil, err
+	}
+	opened, err := h.Students(ctx, s, "")
+	if err != nil {
+		return nil, err
+	}
+	out := contract.NotEntered{Lessons: unentered(s, opened)}
+	out.Sentence = wording.NotEntered(len(out.Lessons))
+	return contract.ListNotEntered200JSONResponse(out), nil
+}
+
+// unentered are the lessons of a studio of which nothing was entered.
+func unentered(s open.Studio, opened []open.Student) []contract.LessonDate {
+	students := make([]studentplan.Student, len(opened))
+	rows := map[string]store.Ladder{}
+	for i, x := range opened {
+		students[i], rows[x.Ladder] = x.Student, x.Row
+	}
+	out := []contract.LessonDate{}
+	for _, u := range studentplan.AllUnentered(students) {
+		pupil := s.Pupils([]store.Ladder{rows[u.Student.Ladder]})[0]
+		out = append(out, answer.Became(agenda.Lesson{Pupil: pupil, Lesson: u.Lesson}, studentplan.NotEntered))
+	}
+	return out
 }
 
 func dayOrNone(day time.Time) string {

@@ -23,6 +23,7 @@ import (
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -78,13 +79,26 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	for _, of := range notes {
 		out.Asked += studentplan.Waiting(of)
 	}
+	everybody, err := h.Students(ctx, s, "")
+	if err != nil {
+		return nil, err
+	}
+	opened := map[string]open.Student{}
+	for _, x := range everybody {
+		opened[x.Ladder] = x
+	}
+	out.NotEntered = len(unentered(s, everybody))
 	var pupils []wording.Pupil
 	for _, l := range here.Lessons {
 		if !l.Held() {
 			continue
 		}
 		x := students[l.Pupil.Ladder]
-		out.Lessons = append(out.Lessons, todayLesson(s, x, l, weeks[x.Row.ID], notes[x.Row.ID], day))
+		student, here := opened[x.Row.ID]
+		if !here { // gone since
+			student = open.Student{Student: studentplan.Student{Studio: s.Studio, Profile: x.Row.Profile(), Standing: &standing.Standing{}}}
+		}
+		out.Lessons = append(out.Lessons, todayLesson(s, x, student.Student, l, weeks[x.Row.ID], notes[x.Row.ID], day))
 		pupils = append(pupils, wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due})
 	}
 	for _, l := range here.Cancelled() {
@@ -143,13 +157,12 @@ func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Hor
 	return out, err
 }
 
-func todayLesson(s open.Studio, x open.Briefed, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, day time.Time) contract.TodayLesson {
+func todayLesson(s open.Studio, x open.Briefed, student studentplan.Student, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, day time.Time) contract.TodayLesson {
 	n := s.Names()
 	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
-		Student: answer.Student(x.Row, day), Lesson: answer.LessonDate(l), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Given: s.GivenOn(x.LastLesson, day), Signs: answer.Signs(n, x.Due),
+		Student: answer.Student(x.Row, day), Lesson: answer.Became(l, student.Became(l.Lesson)), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Signs: answer.Signs(n, x.Due),
 	}
-	student := studentplan.Student{Studio: s.Studio, Profile: x.Row.Profile()}
 	if home, ok := student.Home(x.Home, weeks, notes, day); ok {
 		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
 		for _, id := range home.First {

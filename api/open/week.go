@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/week"
 	"patientladder/store"
 )
 
@@ -36,4 +37,12 @@ func (d *Desk) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (Wee
 func (d *Desk) Review(ctx context.Context, a Ahead) (studentplan.ReviewState, error) {
 	w, err := d.Week(ctx, a, time.Time{})
 	return a.ReviewState(w.Week), err
+}
+
+// SetWeeks are published weeks as their days fall now.
+func SetWeeks(s Student, published []store.PracticeWeek) (out []studentplan.SetWeek) {
+	for _, w := range published {
+		out = append(out, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
+	}
+	return out
 }

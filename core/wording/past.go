@@ -4,11 +4,20 @@ import (
 	"fmt"
 	"time"
 
+	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/studentplan"
 )
 
 // NothingEntered says that nothing is known of a day.
 const NothingEntered = "Nothing was entered on this day."
+
+// NotEntered says how many lessons wait to be entered.
+func NotEntered(n int) string {
+	if n == 0 {
+		return "Every lesson of the last weeks is entered."
+	}
+	return Capital(Counted(n, "lesson")) + " not entered"
+}
 
 // Past says how many lessons were, or were found.
 func Past(all []studentplan.PastLesson, found int, searched bool) string {
@@ -36,8 +45,10 @@ func (n Names) PastLesson(p studentplan.PastLesson) string {
 	switch p.State {
 	case studentplan.NotEntered:
 		return "A lesson by the calendar; nothing was entered."
+	case studentplan.WasMissed:
+		return "It did not take place."
 	case studentplan.WasCanceled:
-		return "Cancelled."
+		return LessonDate(agenda.Lesson{Lesson: p.Dated}) + "."
 	}
 	switch {
 	case len(p.Cleared) > 0:

@@ -52,6 +52,10 @@ export const router = createBrowserRouter([
         path: "/student/:student",
         lazy: async () => ({ Component: (await import("./screens/Student")).Student }),
       },
+      {
+        path: "/not-entered",
+        lazy: async () => ({ Component: (await import("./screens/NotEntered")).NotEntered }),
+      },
       { path: "/past/:ladder", lazy: async () => ({ Component: (await import("./screens/Past")).Past }) },
       {
         path: "/progress/:ladder",

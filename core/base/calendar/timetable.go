@@ -234,6 +234,24 @@ func (t Timetable) paused(l Lesson) Lesson {
 	return l
 }
 
+// Begin is the first day on which there can be a lesson; zero where there is none at all.
+func (t Timetable) Begin() (first time.Time) {
+	earlier := func(day time.Time) {
+		if first.IsZero() || day.Before(first) {
+			first = day
+		}
+	}
+	for _, s := range t.Slots {
+		earlier(s.From)
+	}
+	for _, c := range t.Changes {
+		if c.Kind != Cancel {
+			earlier(c.Day)
+		}
+	}
+	return first
+}
+
 // On are the lessons of a day that are on it now, those that fall out included.
 func (t Timetable) On(day time.Time) []Lesson {
 	return slices.DeleteFunc(t.Between(day, day), func(l Lesson) bool { return !l.Day.Equal(day) })

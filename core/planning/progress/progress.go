@@ -178,15 +178,10 @@ func (in Input) at(day time.Time) *standing.Standing {
 	return standing.Fold(entries, standing.Context{Library: in.Library, Skills: in.Skills, Family: in.Family(), Policy: in.Policy.Standing, Day: day, Zone: in.Zone})
 }
 
-// taught says that an entry was made in a lesson.
-func taught(e *studentlog.Entry) bool {
-	return e.Actor != studentlog.Family && e.Kind != studentlog.KnownBefore && e.Kind != studentlog.LessonMissed
-}
-
 // lessons are the days on which something was recorded in a lesson, in order.
 func (in Input) lessons() (out []time.Time) {
 	for _, e := range in.Live {
-		if d := in.Local(e.At); taught(e) && (len(out) == 0 || !out[len(out)-1].Equal(d)) {
+		if d := in.Local(e.At); e.InLesson() && (len(out) == 0 || !out[len(out)-1].Equal(d)) {
 			out = append(out, d)
 		}
 	}

@@ -16,6 +16,23 @@ func (s Student) drawn(placed []ladder.Placed) ladder.View {
 	return ladder.Draw(s.Standing, s.Library, placed, s.Policy.Standing.Leap, s.Today, 0)
 }
 
+// mostToBegin is how many rungs of a strand are offered where one was begun (default).
+const mostToBegin = 4
+
+// CouldBegin are the materials that stand next on each strand and are not begun.
+func (s Student) CouldBegin(placed []ladder.Placed) (out []string) {
+	for _, rail := range s.drawn(placed).Rails {
+		n := 0
+		for _, r := range rail.Rungs {
+			if r.IsAhead() && r.Aside == "" && n < mostToBegin {
+				out = append(out, r.Material.ID)
+				n++
+			}
+		}
+	}
+	return out
+}
+
 // Next proposes the next rung of a strand. Where the strand begins only later it says from when.
 func (s Student) Next(strand material.Strand, placed []ladder.Placed) (next.Proposal, next.Input) {
 	v := s.drawn(placed)

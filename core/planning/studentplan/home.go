@@ -28,6 +28,24 @@ func (s Studio) PractisedOn(r standing.Report) string {
 	return r.Day
 }
 
+// WasSet are the materials that the latest week before the day of a lesson had set, in the order in which they come in it.
+func WasSet(weeks []SetWeek, day time.Time) (out []string) {
+	var of SetWeek
+	for _, w := range weeks {
+		if w.Start.Before(day) {
+			of = w
+		}
+	}
+	for _, d := range of.Plan.Days {
+		for _, it := range d.Items {
+			if it.Material != "" && !slices.Contains(out, it.Material) {
+				out = append(out, it.Material)
+			}
+		}
+	}
+	return out
+}
+
 // HomeEvidence counts what came from home, and was shown of liking, in the last eight weeks.
 func (s Student) HomeEvidence(weeks []week.SetDays) enjoyment.Evidence {
 	set := week.DaysSet(s.Set(weeks), s.Today.AddDate(0, 0, -standing.HomeDays), s.Today.AddDate(0, 0, -1))

@@ -198,6 +198,55 @@ func TestTheLessonsThatWere(t *testing.T) {
 	require.Equal(t, monday.AddDate(0, 0, -20).Add(12*time.Hour), s.EntryTime(live, monday.AddDate(0, 0, -20)), "at noon where there was none")
 }
 
+// What became of each lesson of the calendar: what was entered on its day, that it did not take place, that it was cancelled,
+// or nothing, of which the teacher is told for eight weeks from the day on which the student was entered here.
+func TestWhatBecameOfALesson(t *testing.T) {
+	s := pupil(t, piece("a", material.Method))
+	s.Profile.Lessons.Slots[0].ID = "s"
+	var err error
+	for _, day := range []string{"2026-04-20", "2026-01-05"} {
+		s.Profile.Lessons, err = s.Profile.Lessons.CancelLesson(day+"-s", calendar.ByTeacher, false)
+		require.NoError(t, err)
+	}
+	s.Holidays = []calendar.Holiday{holiday("half", -7, 1)}
+	log := []studentlog.Entry{entry("1", 21, studentlog.Note, studentlog.Entry{Text: "Heavy elbows"}), entry("2", 27, studentlog.LessonMissed, studentlog.Entry{Day: "2026-04-06"})}
+	*s = s.folded(log)
+	became := func() (out []string) {
+		for _, l := range s.Timetable().Between(monday.AddDate(0, 0, -63), monday.AddDate(0, 0, 7)) {
+			out = append(out, l.Day.Format("01-02")+" "+string(s.Became(l)))
+		}
+		return out
+	}
+	require.Equal(t, []string{
+		"03-02 ", "03-09 notEntered", "03-16 notEntered", "03-23 notEntered", "03-30 notEntered", "04-06 missed", "04-13 taught", "04-20 cancelled", "04-27 ", "05-04 ahead", "05-11 ahead",
+	}, became(), "nobody asks for one of a holiday, nor after eight weeks")
+	s.Profile.Added = monday.AddDate(0, 0, -42).Add(15*time.Hour + 29*time.Minute)
+	require.Equal(t, []string{"03-16 ", "03-23 notEntered"}, became()[2:4], "nor for one before the student was entered here")
+	s.Profile.Added = monday.AddDate(0, 0, -42).Add(15*time.Hour + 30*time.Minute)
+	require.Equal(t, "03-23 ", became()[3], "that day, but after the lesson")
+	s.Profile.Added = monday.AddDate(0, 0, -42)
+	waits := func() (out []string) {
+		for _, u := range AllUnentered([]Student{*s}) {
+			out = append(out, u.Student.Name+" "+u.Lesson.Day.Format("01-02"))
+		}
+		return out
+	}
+	require.Equal(t, []string{"Nell Farrow 03-23", "Nell Farrow 03-30"}, waits())
+	s.Now = monday.Add(15*time.Hour + 30*time.Minute)
+	require.Equal(t, []string{"Nell Farrow 03-23", "Nell Farrow 03-30", "Nell Farrow 05-04"}, waits(), "today's is over")
+	*s = s.folded(append(log, entry("3", 0, studentlog.Assigned, studentlog.Entry{Material: "a"})))
+	require.Equal(t, "05-04 taught", became()[9])
+	s.Now = monday.Add(15 * time.Hour)
+	require.Equal(t, "05-04 ahead", became()[9], "to assign a piece before the lesson is not to give it")
+	var past []string
+	for _, p := range s.Past(studentlog.Live(log)) {
+		past = append(past, p.Day.Format("2006-01-02")+" "+string(p.State))
+	}
+	require.Equal(t, []string{
+		"2026-04-20 cancelled", "2026-04-13 taught", "2026-04-06 missed", "2026-03-30 notEntered", "2026-03-23 notEntered", "2026-01-05 cancelled",
+	}, past, "one that was cancelled stays in the list")
+}
+
 func TestWhatALadderCouldGet(t *testing.T) {
 	retired := piece("retired", material.Method)
 	retired.Retired = true

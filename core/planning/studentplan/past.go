@@ -1,29 +1,95 @@
 package studentplan
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
 
-// PastState says what is known of a lesson that was.
-type PastState string
+// Became says what became of a lesson of the calendar.
+type Became string
 
-// What is known of a lesson.
+// What became of a lesson.
 const (
-	Taught      PastState = "taught"
-	NotEntered  PastState = "notEntered" // it took place by the calendar, and nothing was recorded
-	WasCanceled PastState = "cancelled"
+	ToCome      Became = "ahead"      // it is still to come, or goes on
+	Taught      Became = "taught"     // something was entered on its day
+	NotEntered  Became = "notEntered" // it took place by the calendar, and nothing was entered
+	WasMissed   Became = "missed"     // it was entered that it did not take place
+	WasCanceled Became = "cancelled"
+	Forgotten   Became = "" // it was too long ago, or before the student was entered here: nobody asks
 )
+
+// Became says what became of a lesson.
+func (s Student) Became(l calendar.Lesson) Became {
+	over := l.Day.Before(s.Today) || l.Day.Equal(s.Today) && s.minuteNow() >= l.Ends()
+	switch _, given := slices.BinarySearch(s.Standing.Given, civil.On(l.Day)); {
+	case l.State == calendar.Cancelled:
+		return WasCanceled
+	case given && (over || s.GivenToday()):
+		return Taught
+	case slices.Contains(s.Standing.Missed, l.Day.Format(time.DateOnly)):
+		return WasMissed
+	case !over:
+		return ToCome
+	case !l.Held() || days(l.Day, s.Today) > standing.HomeDays || s.before(l, s.Profile.Added):
+		return Forgotten
+	}
+	return NotEntered
+}
+
+// before says that a lesson was over by a moment that has come.
+func (s Studio) before(l calendar.Lesson, at time.Time) bool {
+	return !at.After(s.Now) && !civil.At(l.Day, l.Ends(), s.Zone).After(at)
+}
+
+// LessonOn is the lesson of a day: one that takes place before one that does not; ok is false where there is none.
+func (s Student) LessonOn(day time.Time) (out calendar.Lesson, ok bool) {
+	for _, l := range s.Timetable().On(day) {
+		if !ok || l.Held() && !out.Held() {
+			out, ok = l, true
+		}
+	}
+	return out, ok
+}
+
+// minuteNow is the time of day in the studio, in minutes after midnight.
+func (s Studio) minuteNow() int {
+	now := s.Now.In(s.Zone)
+	return 60*now.Hour() + now.Minute()
+}
+
+// Unentered is a lesson of which nothing was entered.
+type Unentered struct {
+	Student Student
+	Lesson  calendar.Lesson
+}
+
+// AllUnentered are the lessons of some students that took place by the calendar, and of which nothing was entered, the
+// oldest first.
+func AllUnentered(students []Student) (out []Unentered) {
+	for _, s := range students {
+		for _, l := range s.Timetable().Held(s.Today.AddDate(0, 0, -standing.HomeDays), s.Today) {
+			if s.Became(l) == NotEntered {
+				out = append(out, Unentered{s, l})
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Unentered) int {
+		return cmp.Or(a.Lesson.Day.Compare(b.Lesson.Day), a.Lesson.StartsAt-b.Lesson.StartsAt, strings.Compare(a.Student.Name, b.Student.Name))
+	})
+	return out
+}
 
 // PastLesson is a day on which something was recorded in a lesson, or on which there was one by the calendar.
 type PastLesson struct {
 	Day   time.Time
-	State PastState
+	State Became
 	// Dated is the lesson of the calendar on that day; its ID is empty where there was none.
 	Dated calendar.Lesson
 	// Pieces are the materials that were played, in the order in which they came; Cleared those that were cleared.
@@ -32,14 +98,6 @@ type PastLesson struct {
 	Notes, WentWell, Bring []string
 	// Entries are all of the day as they count, in their order.
 	Entries []*studentlog.Entry
-}
-
-// notEnteredDays is for how long a lesson of which nothing was recorded is named (default).
-const notEnteredDays = 56
-
-// inLesson says that an entry was made in a lesson and not at home, nor tells of the time before.
-func inLesson(e *studentlog.Entry) bool {
-	return e.Actor != studentlog.Family && e.Kind != studentlog.KnownBefore
 }
 
 // Past are the lessons that were, the latest first; live is the log as it counts.
@@ -52,28 +110,21 @@ func (s Student) Past(live []*studentlog.Entry) []PastLesson {
 		return byDay[day]
 	}
 	for _, e := range live {
-		if inLesson(e) {
+		if e.InLesson() {
 			on(s.Local(e.At)).add(e)
 		}
 	}
-	first := s.Today.AddDate(0, 0, -notEnteredDays)
-	for _, l := range s.Timetable().Between(first, s.Today) {
+	for _, l := range s.Timetable().Between(s.Timetable().Begin(), s.Today) {
 		if l.Day.After(s.Today) {
 			continue
 		}
-		here, there := byDay[l.Day], true
-		if here == nil {
-			here, there = &PastLesson{Day: l.Day}, false
+		if here := byDay[l.Day]; here != nil {
+			here.Dated = l
+			continue
 		}
-		here.Dated = l
-		switch {
-		case there:
-		case l.State == calendar.Cancelled:
-			here.State = WasCanceled
-			byDay[l.Day] = here
-		case l.Held() && l.Day.Before(s.Today):
-			here.State = NotEntered
-			byDay[l.Day] = here
+		switch state := s.Became(l); state {
+		case WasCanceled, WasMissed, NotEntered:
+			byDay[l.Day] = &PastLesson{Day: l.Day, State: state, Dated: l}
 		}
 	}
 	out := make([]PastLesson, 0, len(byDay))
@@ -161,7 +212,7 @@ func (s Student) LastTime(live []*studentlog.Entry, day time.Time) (LastTime, bo
 func (s Student) EntryTime(live []*studentlog.Entry, day time.Time) time.Time {
 	last := time.Time{}
 	for _, e := range live {
-		if inLesson(e) && s.Local(e.At).Equal(day) && e.At.After(last) {
+		if e.InLesson() && s.Local(e.At).Equal(day) && e.At.After(last) {
 			last = e.At
 		}
 	}

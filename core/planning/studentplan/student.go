@@ -86,6 +86,8 @@ type Profile struct {
 	Instrument   string
 	// Lessons are the slots, what was done with single lessons, and the pauses; the holidays are the studio's.
 	Lessons calendar.Timetable
+	// Added is when the student was entered here; zero where it is not known.
+	Added time.Time
 	// Until is the first day without lessons, because the student left or stopped; zero for none.
 	Until time.Time
 	// Practises says for each weekday (Sunday is 0) whether there is practice, PracticeMinutes for how long.
@@ -215,11 +217,11 @@ func (s Student) Begun(id string) bool {
 	return m != nil && m.State != standing.Heard
 }
 
-// GivenOn says that a lesson was recorded last on a day.
-func (s Studio) GivenOn(last, day time.Time) bool { return !last.IsZero() && s.Local(last).Equal(day) }
-
 // GivenToday says that today's lesson has been recorded already, so that the next one is a week away.
-func (s Student) GivenToday() bool { return s.GivenOn(s.Standing.LastLesson, s.Today) }
+func (s Student) GivenToday() bool {
+	last := s.Standing.LastLesson
+	return !last.IsZero() && s.Local(last).Equal(s.Today)
+}
 
 // SetupDue says that bench and feet are to be measured: at keys from the beginning, on a chair again after a first
 // time.

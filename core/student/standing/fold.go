@@ -17,7 +17,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 20
+const FoldVersion = 21
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -178,6 +178,9 @@ func (f *fold) skill(id string) *trace {
 }
 
 func (f *fold) entry(e *studentlog.Entry) {
+	if e.InLesson() {
+		f.given(f.day(e.At))
+	}
 	switch e.Kind {
 	case studentlog.Assigned:
 		f.reads = f.reads || f.ctx.Library[e.Material].Strand == material.Reading
@@ -292,6 +295,13 @@ func (f *fold) entry(e *studentlog.Entry) {
 		// For this student on this piece alone.
 		w := f.work(e.Material)
 		w.Own = append(w.Own, material.FocusPoint{ID: e.Focus, Text: e.Text})
+	}
+}
+
+// given notes that something was entered on a day, as long as it is recent.
+func (f *fold) given(day civil.Day) {
+	if g := f.out.Given; civil.On(f.ctx.Day)-day <= HomeDays && (len(g) == 0 || g[len(g)-1] != day) {
+		f.out.Given = append(g, day)
 	}
 }
 

@@ -105,6 +105,8 @@ type Standing struct {
 	Entries int `json:"entries"`
 	// LastLesson is the day of the last entry that a teacher made in a lesson.
 	LastLesson time.Time `json:"lastLesson"`
+	// Given are the days of the last weeks on which something was entered in a lesson, in order (see HomeDays).
+	Given []civil.Day `json:"given,omitempty"`
 	// Zone is the name of the studio's, in which the days were counted.
 	Zone string `json:"zone,omitempty"`
 	// zone is that of the name.

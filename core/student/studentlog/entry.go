@@ -54,6 +54,12 @@ const (
 	Correction   Kind = "correction"   // removes another entry
 )
 
+// InLesson says that an entry was made in a lesson: not at home, not of the time before the log, and not to say that
+// there was none.
+func (e *Entry) InLesson() bool {
+	return e.Actor != Family && e.Kind != KnownBefore && e.Kind != LessonMissed
+}
+
 // Mark is what a focus point gets.
 type Mark string
 

@@ -835,6 +835,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/not-entered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listNotEntered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ladders/{ladder}/past/{day}": {
         parameters: {
             query?: never;
@@ -2479,6 +2495,11 @@ export interface components {
             words: string;
             /** @description Who else has a lesson then */
             clashes: string[];
+            /**
+             * @description What became of it; without one nobody asks
+             * @enum {string}
+             */
+            became?: "ahead" | "taught" | "notEntered" | "missed" | "cancelled";
             /** @description It was cancelled and could be made up */
             toMakeUp?: boolean;
         };
@@ -2538,7 +2559,7 @@ export interface components {
             /** Format: date */
             day: string;
             /** @enum {string} */
-            state: "taught" | "notEntered" | "cancelled";
+            state: "taught" | "notEntered" | "missed" | "cancelled";
             words: string;
             /** @description What was played */
             pieces: string[];
@@ -2876,7 +2897,17 @@ export interface components {
             published: string;
             lines: string[];
         };
+        NotEntered: {
+            sentence: string;
+            lessons: components["schemas"]["LessonDate"][];
+        };
         PastDay: {
+            /** @description The lesson of the calendar on this day; none where there was none */
+            lesson?: components["schemas"]["LessonDate"];
+            /** @description What the week before it had set, by title */
+            set: string[];
+            /** @description What stands next on the ladder and could be begun */
+            begin: components["schemas"]["Choice"][];
             student: components["schemas"]["Student"];
             /** Format: date */
             day: string;
@@ -2895,6 +2926,8 @@ export interface components {
             pieces: components["schemas"]["PastPiece"][];
         };
         PastPiece: {
+            /** @description It is in work now */
+            working: boolean;
             material: components["schemas"]["Id"];
             title: string;
             points: components["schemas"]["Choice"][];
@@ -3212,6 +3245,8 @@ export interface components {
             text: string;
         };
         Today: {
+            /** @description Lessons of the last weeks of which nothing was entered */
+            notEntered: number;
             /** @description Figures that a new version of the program moved, until the teacher has read it; the oldest first */
             moved: components["schemas"]["Moved"][];
             /** @description Questions and wishes from home that wait for an answer */
@@ -3240,8 +3275,6 @@ export interface components {
             lesson: components["schemas"]["LessonDate"];
             working: components["schemas"]["WorkingBrief"][];
             signs: components["schemas"]["Sign"][];
-            /** @description Something was recorded on this day already */
-            given: boolean;
             /** Format: date-time */
             last?: string;
             home?: components["schemas"]["Home"];
@@ -7213,6 +7246,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Report"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listNotEntered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lessons of the last weeks of which nothing was entered, the oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotEntered"];
                 };
             };
             default: components["responses"]["Problem"];

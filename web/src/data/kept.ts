@@ -133,6 +133,14 @@ export function amendKept<T>(key: string, amend: (last: T) => T) {
   if (last) write(key, amend(last.answer as T), last.at);
 }
 
+/** What was typed in a form and not saved, of whoever is signed in; nothing where nothing was. */
+export const draft = <T>(key: string) => read(`draft ${key}`)?.answer as T | undefined;
+
+/** Keeps what was typed in a form until it is saved, or forgets it. */
+export function keepDraft(key: string, typed: unknown) {
+  write(`draft ${key}`, typed, Date.now());
+}
+
 /** Forgets all that was kept of the studio, when somebody signs out; what waits to be sent stays. */
 export function forgetKept() {
   for (const key of device.keys(keptPrefix)) device.removeItem(key);

@@ -98,6 +98,13 @@ export const pastQuery = (ladder: string, search: string) =>
     placeholderData: (before: Schemas["Past"] | undefined) => before,
   });
 
+/** The lessons of the last weeks of which nothing was entered. */
+export const notEnteredQuery = queryOptions({
+  queryKey: ["not entered"],
+  queryFn: () => body(client.GET("/not-entered")),
+  meta: { from: standing },
+});
+
 export const pastDayQuery = (ladder: string, day: string) =>
   queryOptions({
     queryKey: ["ladder", ladder, "past day", day],

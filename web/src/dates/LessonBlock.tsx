@@ -12,6 +12,13 @@ const tones: Record<Lesson["state"], string> = {
   break: "border-line bg-paper text-soft",
 };
 
+/** What became of a lesson is a word, and a sign where there is no room for one. */
+const became: Partial<Record<NonNullable<Lesson["became"]>, { word: string; sign: string; look: string }>> = {
+  taught: { word: "given", sign: "✓", look: "text-good" },
+  notEntered: { word: "not entered yet", sign: "?", look: "text-cliff font-semibold" },
+  missed: { word: "did not take place", sign: "–", look: "" },
+};
+
 /** One lesson in the calendar; it can be dragged, and opens when it is pressed. */
 export function LessonBlock(props: {
   lesson: Lesson;
@@ -24,6 +31,7 @@ export function LessonBlock(props: {
 }) {
   const { lesson: l } = props;
   const fixed = l.state === "cancelled";
+  const was = l.became && became[l.became];
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({
     id: `${l.ladder} ${l.lesson}`,
     disabled: fixed,
@@ -43,12 +51,24 @@ export function LessonBlock(props: {
     >
       <span className={`block truncate ${props.small ? "text-fine" : "text-[0.9rem] font-semibold"}`}>
         {(props.small || props.low) && <span className="figures font-normal">{l.startsAt} </span>}
+        {was && (props.small || props.low) && (
+          <span className={was.look}>
+            <span aria-hidden="true">{was.sign} </span>
+            <span className="sr-only">{was.word}, </span>
+          </span>
+        )}
         {l.name}
       </span>
       {!props.small && !props.low && (
         <span className="figures fine block truncate no-underline">
           {l.startsAt}
-          {l.words ? ` · ${l.words}` : ` · ${l.instrument}`}
+          {was ? (
+            <span className={was.look}> · {was.word}</span>
+          ) : l.words ? (
+            ` · ${l.words}`
+          ) : (
+            ` · ${l.instrument}`
+          )}
         </span>
       )}
       {(props.small || props.low) && l.words && <span className="sr-only">, {l.words}</span>}

@@ -184,6 +184,11 @@ function Choices({ lesson, wish, done }: { lesson: Lesson; wish?: Wish; done: ()
             Remove this lesson
           </button>
         )}
+        {lesson.became === "notEntered" && (
+          <Link className="quiet" to={`/past/${lesson.ladder}?day=${lesson.day}`}>
+            Enter this lesson
+          </Link>
+        )}
         <Link className="quiet" to={`/student/${lesson.student}`}>
           Student
         </Link>

@@ -5,6 +5,7 @@ import { usePastDay } from "../data/usePastDay";
 import { longDay } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
+import { EnterLesson } from "./EnterLesson";
 import { EntryLine } from "./EntryLine";
 
 /** One lesson that was, entry by entry: each can be taken back or changed, and what was forgotten is added. */
@@ -33,19 +34,22 @@ export function DayOf({ ladder, day, open }: { ladder: string; day: string; open
         </nav>
       </div>
       <p className="say">{p.words}</p>
+      {p.lesson?.became === "notEntered" && <EnterLesson key={p.day} of={p} />}
       <ol className="mt-3">
         {p.entries.map((e) => (
           <EntryLine key={e.entry.id} of={e} write={(list) => append.mutate(list)} busy={append.isPending} />
         ))}
       </ol>
       {/* What was typed stays until it is kept, whatever else is written meanwhile. */}
-      <Add
-        key={kept}
-        at={p.at}
-        pieces={p.pieces}
-        busy={append.isPending}
-        write={(e) => append.mutate([e], { onSuccess: () => setKept(kept + 1) })}
-      />
+      {p.lesson?.became !== "notEntered" && (
+        <Add
+          key={kept}
+          at={p.at}
+          pieces={p.pieces}
+          busy={append.isPending}
+          write={(e) => append.mutate([e], { onSuccess: () => setKept(kept + 1) })}
+        />
+      )}
       <Refused error={append.error} />
     </section>
   );

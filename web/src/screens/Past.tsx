@@ -11,6 +11,7 @@ const tones = {
   taught: "bg-working border-working",
   notEntered: "bg-paper border-cliff",
   cancelled: "bg-paper border-line",
+  missed: "bg-paper border-line",
 };
 
 /** Every lesson that was: to be read, searched and corrected. */

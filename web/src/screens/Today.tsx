@@ -56,6 +56,15 @@ export function Today() {
           </Link>
         </p>
       )}
+      {t.notEntered > 0 && (
+        <p className="mt-1">
+          <Link to="/not-entered" className="text-cliff underline underline-offset-4">
+            {t.notEntered === 1
+              ? "One lesson is not entered yet"
+              : `${t.notEntered} lessons are not entered yet`}
+          </Link>
+        </p>
+      )}
       <Moved of={t.moved} />
       <WeekStrip today={t} />
       {t.first.length > 0 && t.day === t.today && <Begin steps={t.first} />}
@@ -165,6 +174,8 @@ function gapBefore(lessons: Schemas["TodayLesson"][], i: number): number {
 function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today: string; gap: number }) {
   const { lesson, day, today, gap } = props;
   const s = lesson.student;
+  const taught = lesson.lesson.became === "taught";
+  const forgotten = lesson.lesson.became === "notEntered";
   return (
     <li className="relative pl-6 sm:pl-10">
       {gap > 0 && (
@@ -178,7 +189,7 @@ function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today:
       <div className="relative">
         <i
           aria-hidden="true"
-          className={`absolute -left-[35px] top-7 sm:-left-[51px] h-[18px] w-[18px] rounded-full border-4 border-working ${lesson.given ? "bg-working" : "bg-paper"}`}
+          className={`absolute -left-[35px] top-7 sm:-left-[51px] h-[18px] w-[18px] rounded-full border-4 ${forgotten ? "" : "border-working"} ${taught ? "bg-working" : forgotten ? "border-cliff bg-paper" : "bg-paper"}`}
         />
         <article className="flex flex-wrap items-start gap-x-8 gap-y-2 border-b border-line py-5">
           <div className="w-60 shrink-0">
@@ -191,8 +202,10 @@ function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today:
               </Link>
             </h2>
             <p className="fine">
-              {s.instrument}, {s.age} years{lesson.given ? " · given" : ""}
+              {s.instrument}, {s.age} years{taught ? " · given" : ""}
             </p>
+            {forgotten && <p className="font-semibold text-cliff">Not entered yet</p>}
+            {lesson.lesson.became === "missed" && <p className="fine">It did not take place</p>}
             {lesson.lesson.words && <p className="text-fine text-cliff">{lesson.lesson.words}</p>}
           </div>
           <div className="min-w-64 flex-1">
@@ -249,17 +262,18 @@ function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today:
 /** The way into a lesson: today's is given now; one of a day that was is entered under its own date; one ahead is only planned. */
 function Into(props: { lesson: Schemas["TodayLesson"]; day: string; today: string }) {
   const { lesson, day, today } = props;
-  const look = `press ${lesson.given ? "" : "press-main"}`;
+  const given = lesson.lesson.became === "taught";
+  const look = `press ${given ? "" : "press-main"}`;
   if (day > today) return null;
   if (day < today)
     return (
       <Link to={`/past/${lesson.student.ladder}?day=${day}`} className={look}>
-        {lesson.given ? "Read it" : "Enter it"}
+        {given ? "Read it" : "Enter it"}
       </Link>
     );
   return (
     <Link to={`/lesson/${lesson.student.ladder}`} className={look}>
-      {lesson.given ? "Open again" : "Open the lesson"}
+      {given ? "Open again" : "Open the lesson"}
     </Link>
   );
 }
