@@ -74,6 +74,8 @@ type Ladder struct {
 	RungsVersion int64
 	// Version of the practice settings; SetPractice wants the one that was read.
 	Version int64
+	// Since is the first day in the studio; zero where nobody said.
+	Since time.Time
 	// Ended is the first day without lessons on this instrument, Left the first without the student; zero for none.
 	Ended, Left time.Time
 	// Lessons are the slots with what was changed, and the pauses: those of the student, and from the day on
@@ -84,7 +86,7 @@ type Ladder struct {
 // Profile is the student as planning knows them.
 func (l Ladder) Profile() studentplan.Profile {
 	return studentplan.Profile{
-		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons, Until: l.until(), Added: added(l.ID),
+		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons, Until: l.until(), Since: l.Since, Added: added(l.ID),
 		Practises: l.PracticeDays, PracticeMinutes: l.PracticeMinutes, HandsApart: l.HandsApart, NoName: l.NoName,
 	}
 }
@@ -338,7 +340,7 @@ func ladderOf(r rows.LadderRow, t calendar.Timetable, pauses []rows.Pause) Ladde
 	l := Ladder{
 		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Called: r.Called, Born: r.Born, Instrument: r.Instrument,
 		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version, Approach: naming.Approach(r.Approach),
-		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Ended: r.EndedOn.Time, Left: r.LeftOn.Time, Lessons: t, Teacher: r.TeacherID.String,
+		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Since: r.Since.Time, Ended: r.EndedOn.Time, Left: r.LeftOn.Time, Lessons: t, Teacher: r.TeacherID.String,
 		NoName: r.NoName,
 	}
 	for _, p := range pauses {

@@ -93,7 +93,9 @@ func (s *screens) agree(t *testing.T, counted map[string]int) {
 }
 
 // given says that today's lesson has begun.
-func (s *screens) given() bool { return s.today != nil && s.today.Lesson.Became == contract.LessonDateBecameTaught }
+func (s *screens) given() bool {
+	return s.today != nil && s.today.Lesson.Became == contract.LessonDateBecameTaught
+}
 
 // What is worked at is the same everywhere, and how long it takes.
 func (s *screens) working(t *testing.T, counted map[string]int) {

@@ -18,22 +18,20 @@ import (
 )
 
 // past opens the lessons that were with what they are made from.
-func (h *Handlers) past(ctx context.Context, ladder string) (open.Student, []*studentlog.Entry, []studentplan.PastLesson, error) {
-	s, err := h.Student(ctx, ladder)
-	if err != nil {
-		return s, nil, nil, err
+func (h *Handlers) past(ctx context.Context, ladder string) (s open.Student, log []studentlog.Entry, live []*studentlog.Entry, past []studentplan.PastLesson, err error) {
+	if s, err = h.Student(ctx, ladder); err != nil {
+		return s, nil, nil, nil, err
 	}
-	log, err := h.Log(ctx, s)
-	if err != nil {
-		return s, nil, nil, err
+	if log, err = h.Log(ctx, s); err != nil {
+		return s, nil, nil, nil, err
 	}
-	live := studentlog.Live(log)
-	return s, live, s.Past(live), nil
+	live = studentlog.Live(log)
+	return s, log, live, s.Past(live), nil
 }
 
 // GetPast returns the lessons that were, the latest first.
 func (h *Handlers) GetPast(ctx context.Context, r contract.GetPastRequestObject) (contract.GetPastResponseObject, error) {
-	s, _, past, err := h.past(ctx, r.Ladder)
+	s, _, _, past, err := h.past(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
@@ -58,13 +56,14 @@ func (h *Handlers) GetPast(ctx context.Context, r contract.GetPastRequestObject)
 
 // GetPastLesson returns one lesson entry by entry.
 func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRequestObject) (contract.GetPastLessonResponseObject, error) {
-	s, live, past, err := h.past(ctx, r.Ladder)
+	s, log, live, past, err := h.past(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
 	}
 	n, day := s.Of().Names(), r.Day.Time
 	out := contract.PastDay{
-		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, Set: []string{}, Begin: []contract.Choice{}, At: s.EntryTime(live, day).UTC(),
+		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, Set: []string{}, Begin: []contract.Choice{},
+		Taken: logLines(s, s.TakenBackOn(log, live, day)), At: s.EntryTime(live, day).UTC(),
 	}
 	if i := slices.IndexFunc(past, func(p studentplan.PastLesson) bool { return p.Day.Equal(day) }); i >= 0 {
 		out.Words = n.PastLesson(past[i])
@@ -161,9 +160,14 @@ func lastTime(s open.Student, live []*studentlog.Entry, home string) contract.La
 // takenBack are today's entries that were taken back, the last one first, each with the taking back, so that
 // that can be taken back as well.
 func takenBack(s open.Student, log []studentlog.Entry, live []*studentlog.Entry) []contract.LogLine {
+	return logLines(s, s.TakenBackToday(log, live))
+}
+
+// logLines are entries that were taken back, each under the id of its correction.
+func logLines(s open.Student, taken []studentlog.Taken) []contract.LogLine {
 	out := []contract.LogLine{}
 	n := s.Of().Names()
-	for _, t := range s.TakenBackToday(log, live) {
+	for _, t := range taken {
 		out = append(out, contract.LogLine{Id: t.By.ID, At: t.By.At, Kind: string(t.Entry.Kind), Text: n.Entry(t.Entry, s.Student)})
 	}
 	return out

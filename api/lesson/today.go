@@ -109,7 +109,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		away.Words = wording.MovedAway(l)
 		out.Others = append(out.Others, away)
 	}
-	if out.First, err = h.firstSteps(ctx, s, all); err != nil {
+	if out.First, err = h.firstSteps(ctx, s, all, len(weeks) > 0); err != nil {
 		return nil, err
 	}
 	out.Sentence = wording.Today(pupils, day.Equal(s.Today))
@@ -117,7 +117,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 }
 
 // firstSteps are the steps of a studio that begins; only a small one is looked at for it.
-func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, all []store.Ladder) ([]contract.FirstStep, error) {
+func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, all []store.Ladder, published bool) ([]contract.FirstStep, error) {
 	out := []contract.FirstStep{}
 	if len(all) > studentplan.MostBeginning {
 		return out, nil
@@ -135,7 +135,7 @@ func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, all []store.La
 		plain[i] = x.Student
 	}
 	role := open.Actor(ctx).Role
-	for _, f := range studentplan.FirstSteps(plain, studentplan.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1}, rungs) {
+	for _, f := range studentplan.FirstSteps(plain, studentplan.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1, Published: published}, rungs) {
 		out = append(out, contract.FirstStep{Step: contract.FirstStepStep(f.Step), Done: f.Done, Ladder: f.Ladder})
 	}
 	return out, nil

@@ -31,7 +31,7 @@ func (h *Handlers) GetStudioYear(ctx context.Context, _ contract.GetStudioYearRe
 	}
 	for _, l := range ladders {
 		if p := l.Profile(); p.Gone(s.Today) {
-			in.Left = append(in.Left, p.Until)
+			in.Gone = append(in.Gone, p)
 		}
 	}
 	if in.Weeks, err = h.Store.StudioWeeks(ctx, s.Tenant.ID, week.Reaching(s.Today, standing.HomeDays)); err != nil {

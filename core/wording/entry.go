@@ -160,6 +160,11 @@ func (n Names) NotAdmitted(e studentplan.EntryError, s studentplan.Student) stri
 	switch e.Kind {
 	case studentplan.InTheFuture:
 		return fmt.Sprintf("This happened on %s, which has not come yet. Check the clock of this device.", DayAndYear(e.Entry.At))
+	case studentplan.BeforeTheTime:
+		if !s.Since.IsZero() {
+			return fmt.Sprintf("%s comes since %s; this was before, on %s. What was learned before goes under “Known before”.", s.First(), DayAndYear(e.Day), DayAndYear(s.Local(e.Entry.At)))
+		}
+		return fmt.Sprintf("%s is too long ago for a lesson with %s. Check the date; what was learned before goes under “Known before”.", Capital(DayAndYear(s.Local(e.Entry.At))), s.First())
 	case studentplan.NoSuchMaterial:
 		return "This does not exist in your studio."
 	case studentplan.WrongPlayer:

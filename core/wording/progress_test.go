@@ -164,7 +164,7 @@ func TestTheStudiosYearInWords(t *testing.T) {
 		StudioYear(studioyear.Year{Now: 8, Joined: 2, Went: 1, Talk: make([]studioyear.Risk, 1)}), StudioYear(studioyear.Year{Now: 1})})
 	require.Equal(t, "“Fog” takes 2.3 times as long as expected.", n.Stall(studioyear.Stall{Material: "fog", Ratio: 2.31}))
 	require.Equal(t, []string{"six weeks so far", "two weeks"}, []string{HadPiece(studioyear.Had{Weeks: 6, Open: true}), HadPiece(studioyear.Had{Weeks: 2})})
-	require.Equal(t, "Holding a tie: only in “Fog”.", n.OnlyIn(studioyear.Once{Skill: "ties", Material: "fog"}))
+	require.Equal(t, "Holding a tie, on the piano: only in “Fog”.", n.OnlyIn(studioyear.Once{Skill: "ties", Instrument: "piano", Material: "fog"}))
 	y := studioyear.Year{Planted: studioyear.Against{N: 5, Took: 2, Expected: 2.9}, Unplanted: studioyear.Against{N: 4, Took: 4, Expected: 3}}
 	require.Equal(t, "Too early to say: of each kind at least five pieces must be cleared.", PreviewsPaid(y))
 	y.Unplanted.N = 6

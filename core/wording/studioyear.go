@@ -42,7 +42,7 @@ func HadPiece(h studioyear.Had) string {
 
 // OnlyIn says that a skill comes but once.
 func (n Names) OnlyIn(o studioyear.Once) string {
-	return fmt.Sprintf("%s: only in %s.", Capital(n.Skills.Name(o.Skill)), n.Title(o.Material))
+	return fmt.Sprintf("%s, on the %s: only in %s.", Capital(n.Skills.Name(o.Skill)), o.Instrument, n.Title(o.Material))
 }
 
 // PreviewsPaid compares pieces whose new skills were planted with those whose were not.

@@ -27,14 +27,14 @@ INSERT INTO ladder (studio_id, id, student_id, instrument, practice_days, practi
 VALUES (?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Ladder :one
-SELECT l.*, s.name, s.called, s.born, s.left_on,
+SELECT l.*, s.name, s.called, s.born, s.left_on, s.since,
   EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE l.studio_id = ? AND l.id = ?;
 
 -- name: Ladders :many
-SELECT l.*, s.name, s.called, s.born, s.left_on,
+SELECT l.*, s.name, s.called, s.born, s.left_on, s.since,
   EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id

@@ -590,7 +590,7 @@ func (q *Queries) Holidays(ctx context.Context, studioID string) ([]Holiday, err
 }
 
 const ladder = `-- name: Ladder :one
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on,
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on, s.since,
   EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
@@ -621,6 +621,7 @@ type LadderRow struct {
 	Called          string
 	Born            time.Time
 	LeftOn          sql.NullTime
+	Since           sql.NullTime
 	NoName          bool
 }
 
@@ -646,13 +647,14 @@ func (q *Queries) Ladder(ctx context.Context, arg LadderParams) (LadderRow, erro
 		&i.Called,
 		&i.Born,
 		&i.LeftOn,
+		&i.Since,
 		&i.NoName,
 	)
 	return i, err
 }
 
 const ladders = `-- name: Ladders :many
-SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on,
+SELECT l.studio_id, l.id, l.student_id, l.instrument, l.practice_days, l.practice_minutes, l.hands_apart, l.version, l.approach, l.way, l.rungs_version, l.entries, l.ended_on, l.teacher_id, s.name, s.called, s.born, s.left_on, s.since,
   EXISTS (SELECT 1 FROM contact c WHERE c.studio_id = s.studio_id AND c.student_id = s.id AND c.named = 'no') AS no_name
 FROM ladder l
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
@@ -678,6 +680,7 @@ type LaddersRow struct {
 	Called          string
 	Born            time.Time
 	LeftOn          sql.NullTime
+	Since           sql.NullTime
 	NoName          bool
 }
 
@@ -709,6 +712,7 @@ func (q *Queries) Ladders(ctx context.Context, studioID string) ([]LaddersRow, e
 			&i.Called,
 			&i.Born,
 			&i.LeftOn,
+			&i.Since,
 			&i.NoName,
 		); err != nil {
 			return nil, err

@@ -168,6 +168,22 @@ func TestTheEndOfASpanIsWhatWasThere(t *testing.T) {
 	require.Equal(t, 3.0, p.Way[1].Weeks, "what is known now of how long it took")
 }
 
+// “Begun” is taken back, and the piece was cleared all the same: it is drawn from the lesson that heard it first, so that
+// the picture shows each piece that the sentence counts.
+func TestAPieceWhoseBeginningWasTakenBack(t *testing.T) {
+	l := year()
+	l.say(1, studentlog.Correction, studentlog.Entry{Corrects: "e2"})
+	p := look(t, l, 20, nil)
+	lanes, _ := progress.Lanes(p.Way, material.Library{}, monday)
+	for _, w := range p.Way {
+		_, drawn := lanes[w.Material]
+		require.Equal(t, !w.Before, drawn, w.Material)
+		if w.Material == "fog" {
+			require.Equal(t, []any{day(18), day(18), 0.0, ""}, []any{w.From, w.To, w.Weeks, w.BeginEntry})
+		}
+	}
+}
+
 func TestPracticeAgainstWhatWasSet(t *testing.T) {
 	l := year()
 	home := func(daysAgo int, felt studentlog.Feeling, minutes int) string {

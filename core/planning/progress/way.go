@@ -18,7 +18,7 @@ import (
 type Piece struct {
 	Material string
 	State    standing.State
-	// From is the day on which it was begun, zero for one that was never begun here; To the one on which it was cleared,
+	// From is the day on which it was begun, or heard first where nobody said that; zero for one that was never begun here. To the one on which it was cleared,
 	// zero while it is not. Polished is the day on which it was ready to be performed.
 	From, To, Polished time.Time
 	// Before says that it was known before the log began.
@@ -64,18 +64,28 @@ func (in Input) way() []Piece {
 		if m.Before != nil {
 			x.Leap = m.Before.Size
 		}
-		if !x.From.IsZero() {
-			until := last
-			if !x.To.IsZero() {
-				until = x.To
-			}
-			rested := m.Rested
-			if m.State == standing.Resting {
-				rested += max(0, int(civil.On(until)-m.PausedOn))
-			}
-			x.Weeks = max(0, until.Sub(x.From).Hours()/(24*7)-float64(rested)/7-float64(calendar.WeeksOff(x.From, until, breaks)))
-		}
 		byID[id] = x
+	}
+	// What was never said to be begun, or was taken back, is there from the first time that a lesson heard it.
+	for _, e := range in.Live {
+		if x := byID[e.Material]; x != nil && x.From.IsZero() && !x.Before && e.InLesson() {
+			x.From = in.Local(e.At)
+		}
+	}
+	for id, x := range byID {
+		if x.From.IsZero() {
+			continue
+		}
+		until := last
+		if !x.To.IsZero() {
+			until = x.To
+		}
+		m := in.Standing.Materials[id]
+		rested := m.Rested
+		if m.State == standing.Resting {
+			rested += max(0, int(civil.On(until)-m.PausedOn))
+		}
+		x.Weeks = max(0, until.Sub(x.From).Hours()/(24*7)-float64(rested)/7-float64(calendar.WeeksOff(x.From, until, breaks)))
 	}
 	resting := map[string]time.Time{}
 	for _, e := range in.Live {

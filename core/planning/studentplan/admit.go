@@ -24,6 +24,7 @@ type NotAdmitted string
 // The reasons.
 const (
 	InTheFuture    NotAdmitted = "future"     // it lies in the future
+	BeforeTheTime  NotAdmitted = "before"     // it lies before Day, from which on there can have been lessons
 	NoSuchMaterial NotAdmitted = "material"   // it names a material that is not there
 	WrongPlayer    NotAdmitted = "instrument" // the material is for another instrument
 	BeyondTheEnd   NotAdmitted = "bars"       // a spot reaches beyond the last bar
@@ -68,6 +69,9 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 	}
 	if e.At.After(s.Now.Add(ClockAhead)) {
 		return refuse(InTheFuture, "", nil)
+	}
+	if first := s.earliest(); e.Kind != studentlog.KnownBefore && s.Local(e.At).Before(first) {
+		return EntryError{Kind: BeforeTheTime, Entry: e, Day: first}
 	}
 	m, known := s.Library[e.Material]
 	switch {
@@ -124,6 +128,21 @@ func (s Student) Admit(e studentlog.Entry, before []studentlog.Entry) error {
 		}
 	}
 	return nil
+}
+
+// oldestYears is how long ago a lesson can have been at the most, where nobody said since when the student comes (default).
+const oldestYears = 20
+
+// earliest is the first day on which there can have been a lesson.
+func (s Student) earliest() time.Time {
+	if !s.Since.IsZero() {
+		return s.Since
+	}
+	first := s.Today.AddDate(-oldestYears, 0, 0)
+	if s.Born.After(first) {
+		return s.Born
+	}
+	return first
 }
 
 // Filled is an entry with what follows from it: what came of an activity of a first meeting shows a skill.

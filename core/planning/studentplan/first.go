@@ -12,6 +12,7 @@ const (
 	FirstPieces  FirstStep = "pieces"
 	EnterBefore  FirstStep = "known"
 	FirstLesson  FirstStep = "lesson"
+	FirstWeek    FirstStep = "week"
 )
 
 // First is a step with whether it is done. Ladder is the one on which it goes on; empty before the first student.
@@ -24,20 +25,28 @@ type First struct {
 // MostBeginning is how many students a studio has that is still led (default).
 const MostBeginning = 3
 
-// Beginner is who begins: whether students can be added, whether the way of teaching is one's own to choose (not a
-// colleague's who joins a studio), and whether it was looked at and kept.
-type Beginner struct{ Adds, ChoosesWay, WayChosen bool }
+// ledDays is for how long after the first lesson the last step is still shown (default): who sets no weeks is not led for ever.
+const ledDays = 28
 
-// FirstSteps are the steps of a studio, or of somebody in it, that begins; nil once somebody had a lesson, where there are
-// more than three students, and for who adds none. placed are the rungs by ladder.
+// Beginner is who begins: whether students can be added, whether the way of teaching is one's own to choose (not a
+// colleague's who joins a studio), whether it was looked at and kept, and whether a week was published.
+type Beginner struct{ Adds, ChoosesWay, WayChosen, Published bool }
+
+// FirstSteps are the steps of a studio, or of somebody in it, that begins; nil once somebody had a lesson and a week was
+// published, where there are more than three students, and for who adds none. placed are the rungs by ladder.
 func FirstSteps(students []Student, who Beginner, placed map[string][]ladder.Placed) []First {
 	if len(students) > MostBeginning || !who.Adds {
 		return nil
 	}
-	at, pieces, known := "", false, false
+	at, pieces, known, taught := "", false, false, ""
 	for _, s := range students {
 		if !s.Standing.LastLesson.IsZero() {
-			return nil
+			if who.Published || days(s.Local(s.Standing.FirstLesson), s.Today) > ledDays {
+				return nil
+			}
+			if taught == "" {
+				taught = s.Ladder
+			}
 		}
 		if at == "" {
 			at = s.Ladder
@@ -50,6 +59,6 @@ func FirstSteps(students []Student, who Beginner, placed map[string][]ladder.Pla
 		out = append(out, First{ChooseWay, who.WayChosen, at})
 	}
 	return append(out, []First{
-		{FirstStudent, at != "", at}, {FirstPieces, pieces, at}, {EnterBefore, known, at}, {FirstLesson, false, at},
+		{FirstStudent, at != "", at}, {FirstPieces, pieces, at}, {EnterBefore, known, at}, {FirstLesson, taught != "", at}, {FirstWeek, false, taught},
 	}...)
 }

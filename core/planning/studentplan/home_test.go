@@ -208,6 +208,20 @@ func TestWhatIsNotAdmitted(t *testing.T) {
 	} {
 		require.Equal(t, x.want, kind(s.Admit(entry(x.e), nil)), "%+v", x.e)
 	}
+	// No lesson lies before the student came, else before the student was born, else twenty years back.
+	note := func(day time.Time) NotAdmitted {
+		return kind(s.Admit(entry(studentlog.Entry{Kind: studentlog.Note, Text: "x", At: day.Add(10 * time.Hour)}), nil))
+	}
+	edge := func(day time.Time) {
+		t.Helper()
+		require.Equal(t, []NotAdmitted{BeforeTheTime, ""}, []NotAdmitted{note(day.AddDate(0, 0, -1)), note(day)})
+	}
+	edge(s.Born)
+	s.Born = monday.AddDate(-40, 0, 0)
+	edge(monday.AddDate(-20, 0, 0))
+	s.Since = monday.AddDate(-1, 0, 0)
+	edge(s.Since)
+	require.NoError(t, s.Admit(entry(studentlog.Entry{Kind: studentlog.KnownBefore, Material: "never", At: monday.AddDate(-30, 0, 0)}), nil), "what was learned before is older")
 	// What comes in the same batch is there already.
 	begun := entry(studentlog.Entry{Kind: studentlog.Cleared, Material: "never"})
 	require.NoError(t, s.Admit(entry(studentlog.Entry{Kind: studentlog.Hearing, Material: "never", Rating: 3}), []studentlog.Entry{begun}))

@@ -86,6 +86,8 @@ type Profile struct {
 	Instrument   string
 	// Lessons are the slots, what was done with single lessons, and the pauses; the holidays are the studio's.
 	Lessons calendar.Timetable
+	// Since is the first day in the studio; zero where nobody said.
+	Since time.Time
 	// Added is when the student was entered here; zero where it is not known.
 	Added time.Time
 	// Until is the first day without lessons, because the student left or stopped; zero for none.

@@ -52,26 +52,39 @@ func (s Student) NextLessonDay(day time.Time) (time.Time, bool) {
 	return l.Day, ok
 }
 
-// WeekStart is the first day of the week that is practised now: the day after the latest lesson. Before
-// the first lesson it is a day of which the week since then has not passed.
+// WeekStart is the first day of the week that is practised now: the day after the latest lesson. Before the first lesson
+// weeks follow each other from the day after the first meeting, else from the day on which the student was entered here:
+// none begins before there was anything to practise.
 func (s Student) WeekStart(today time.Time) time.Time {
 	if last, ok := s.LastLessonDay(today); ok {
 		return last.AddDate(0, 0, 1)
 	}
-	if slot, ok := s.Profile.Lessons.Usual(today); ok {
-		since := (int(today.Weekday()) - int(slot.Weekday) + week.Days) % week.Days
-		return today.AddDate(0, 0, 1-since)
+	from := today
+	switch met := s.Standing.FirstLesson; {
+	case !met.IsZero() && !s.Local(met).After(today):
+		from = s.Local(met).AddDate(0, 0, 1)
+	case !s.Profile.Added.IsZero() && !s.Local(s.Profile.Added).After(today):
+		from = s.Local(s.Profile.Added)
 	}
-	return today
+	if from.After(today) {
+		return from
+	}
+	return today.AddDate(0, 0, -days(from, today)%week.Days)
 }
 
 // WeekDays is how many days a week of practice that begins on a day has: after a lesson, up to the next one,
 // that day included. Where the next lesson falls out it goes on, at most so long. One that begins on another
-// day has seven, and so has one after which no lesson is in sight.
+// day has seven, and so has one after which no lesson is in sight. Before the first lesson it ends with that one.
 func (s Student) WeekDays(start time.Time) int {
 	next, ok := s.NextLessonDay(start)
-	if !ok || !s.HasLesson(start.AddDate(0, 0, -1)) {
+	if !ok {
 		return week.Days
+	}
+	if !s.HasLesson(start.AddDate(0, 0, -1)) {
+		if _, before := s.LastLessonDay(start); before {
+			return week.Days
+		}
+		return max(1, min(days(start, next)+1, week.Days))
 	}
 	return max(1, min(days(start, next)+1, week.MostDays))
 }

@@ -2,6 +2,7 @@ package studentplan
 
 import (
 	"slices"
+	"time"
 
 	"patientladder/core/student/studentlog"
 )
@@ -19,6 +20,13 @@ func (s Student) EnteredToday(live []*studentlog.Entry) (out []*studentlog.Entry
 		}
 	}
 	return out
+}
+
+// TakenBackOn are the entries of the studio of a day that were taken back, whenever that was, the latest correction first.
+func (s Student) TakenBackOn(log []studentlog.Entry, live []*studentlog.Entry, day time.Time) []studentlog.Taken {
+	return slices.DeleteFunc(studentlog.TakenBack(log, live), func(t studentlog.Taken) bool {
+		return !t.Entry.InLesson() || !s.Local(t.Entry.At).Equal(day)
+	})
 }
 
 // TakenBackToday are the entries of the studio that were taken back today, whenever they were made, the latest correction first.

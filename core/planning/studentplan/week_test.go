@@ -66,7 +66,19 @@ func TestTheWeekBeginsAfterTheLesson(t *testing.T) {
 	require.Equal(t, 30, none.LessonMinutes(monday))
 	fresh := pupil(t)
 	fresh.Profile.Lessons = calendar.Weekly(time.Wednesday, 900, 30, monday.AddDate(0, 0, 1))
-	require.Equal(t, "04-30", fresh.WeekStart(monday).Format("01-02"), "as if there had been a lesson before the first")
+	begins := func() []any {
+		start := fresh.WeekStart(monday)
+		return []any{start.Format("01-02"), fresh.WeekDays(start)}
+	}
+	require.Equal(t, []any{"05-04", 3}, begins(), "from today to the first lesson: nothing was set before")
+	fresh.Profile.Added = on(2)
+	require.Equal(t, []any{"05-02", 5}, begins())
+	fresh.Standing.FirstLesson = on(1)
+	require.Equal(t, []any{"05-04", 3}, begins(), "the day after the first meeting")
+	fresh.Standing.FirstLesson = on(0)
+	require.Equal(t, []any{"05-05", 2}, begins(), "first met today: it begins tomorrow")
+	fresh.Standing.FirstLesson = on(12)
+	require.Equal(t, []any{"04-30", 7}, begins(), "weeks follow each other until the first lesson")
 }
 
 func TestWhatAWeekIsMadeFrom(t *testing.T) {

@@ -13,6 +13,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/progress"
@@ -29,8 +30,8 @@ type Input struct {
 	Model *forecast.Model
 	// Weeks are the published ones, by ladder.
 	Weeks map[string][]week.SetDays
-	// Left are the days on which students left, of those who did.
-	Left  []time.Time
+	// Gone are those who left or stopped an instrument; who is among the students again, or on another instrument, is not gone.
+	Gone  []studentplan.Profile
 	Today time.Time
 }
 
@@ -69,10 +70,10 @@ type Had struct {
 	Open bool
 }
 
-// Once is a skill that only one piece asks for: it cannot become secure by pieces.
+// Once is a skill that only one piece of an instrument asks for: it cannot become secure by pieces.
 type Once struct {
-	Skill, Material string
-	Weight          float64
+	Skill, Instrument, Material string
+	Weight                      float64
 }
 
 // Against is how long some pieces took against the middle of what was expected.
@@ -107,10 +108,19 @@ const (
 
 // Of looks back.
 func Of(in Input) Year {
-	y := Year{Now: len(in.Students), Talk: in.talk()}
+	y := Year{Talk: in.talk()}
 	year := in.Today.AddDate(-1, 0, 0)
-	for _, day := range in.Left {
-		if day.After(year) && !day.After(in.Today) {
+	counted, here := map[string]bool{}, map[string]bool{} // each student once, on however many instruments
+	for _, s := range in.Students {
+		counted[s.Profile.Student] = true
+		if in.comes(s) && !here[s.Profile.Student] {
+			here[s.Profile.Student] = true
+			y.Now++
+		}
+	}
+	for _, p := range in.Gone {
+		if p.Until.After(year) && !p.Until.After(in.Today) && !counted[p.Student] {
+			counted[p.Student] = true
 			y.Went++
 		}
 	}
@@ -122,7 +132,7 @@ func Of(in Input) Year {
 			y.Joined++
 		}
 		for _, slot := range s.Lessons.Slots {
-			if slot.Holds(in.Today) {
+			if slot.Holds(in.Today) && !s.Paused(in.Today) {
 				share := 1 / float64(max(1, slot.Every))
 				d := &y.Days[slot.Weekday]
 				d.Lessons, d.Minutes = d.Lessons+share, d.Minutes+share*float64(slot.Minutes)
@@ -235,13 +245,28 @@ func paceOf(weeks []float64) Pace {
 	return Pace{Pieces: len(weeks), Weeks: weeks[len(weeks)/2]}
 }
 
-// once are the skills that one piece alone of an instrument asks for, the weightiest first; of instruments that are taught.
+// awayWeeks is after how many weeks without a lesson a student without a lesson time does not count as one who comes (default).
+const awayWeeks = 8
+
+// comes says that a student has lessons now: not paused, with a lesson time, or with a lesson in the last weeks.
+func (in Input) comes(s studentplan.Student) bool {
+	if s.Paused(in.Today) {
+		return false
+	}
+	last := s.Standing.LastLesson
+	return slices.ContainsFunc(s.Lessons.Slots, func(l calendar.Slot) bool { return l.Holds(in.Today) }) ||
+		!last.IsZero() && !s.Local(last).Before(in.Today.AddDate(0, 0, -7*awayWeeks))
+}
+
+// once are the skills that one piece alone of an instrument asks for, the weightiest first; of instruments that are taught now.
 func (in Input) once() []Once {
 	type key struct{ instrument, skill string }
 	by := map[key][]Once{}
 	taught := map[string]bool{}
 	for _, s := range in.Students {
-		taught[s.Instrument] = true
+		if in.comes(s) {
+			taught[s.Instrument] = true
+		}
 	}
 	if len(in.Students) == 0 {
 		return nil
@@ -252,7 +277,7 @@ func (in Input) once() []Once {
 		}
 		for _, d := range m.Demands {
 			k := key{m.Instrument, d.Skill}
-			by[k] = append(by[k], Once{Skill: d.Skill, Material: id, Weight: d.Weight})
+			by[k] = append(by[k], Once{Skill: d.Skill, Instrument: m.Instrument, Material: id, Weight: d.Weight})
 		}
 	}
 	var out []Once

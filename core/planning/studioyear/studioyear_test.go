@@ -48,7 +48,7 @@ func pupil(t *testing.T, name string) *studentplan.Student {
 	require.NoError(t, err)
 	return &studentplan.Student{
 		Studio:  studentplan.Studio{Library: library(), Skills: skills, Zone: time.UTC, Today: monday, Now: monday.Add(16 * time.Hour)},
-		Profile: studentplan.Profile{Ladder: name, Name: name, Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0))},
+		Profile: studentplan.Profile{Ladder: name, Student: name, Name: name, Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0))},
 		Policy:  studentplan.Policy{Standing: standing.DefaultPolicy()},
 		Standing: &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, FirstLesson: weeksAgo(120), LastLesson: weeksAgo(1),
 			Ability: leap.Ability{Skills: map[string]leap.Evidence{}, Tempo: map[material.Texture]float64{}}},
@@ -103,8 +103,15 @@ func TestPiecesThatStall(t *testing.T) {
 }
 
 func TestSkillsThatComeButOnce(t *testing.T) {
-	require.Equal(t, []studioyear.Once{{Skill: "ties", Material: "p9", Weight: 0.6}}, look(studioyear.Input{}, pupil(t, "Ada")).Once, "neither technique nor what nobody plays")
+	require.Equal(t, []studioyear.Once{{Skill: "ties", Instrument: "piano", Material: "p9", Weight: 0.6}}, look(studioyear.Input{}, pupil(t, "Ada")).Once, "neither technique nor what nobody plays")
 	require.Empty(t, look(studioyear.Input{}).Once)
+	cellist := pupil(t, "Hal")
+	cellist.Instrument = "cello"
+	both := []studioyear.Once{{Skill: "ties", Instrument: "piano", Material: "p9", Weight: 0.6}, {Skill: "legato", Instrument: "cello", Material: "bow"}}
+	both[1].Weight = 1
+	require.Equal(t, []studioyear.Once{both[1], both[0]}, look(studioyear.Input{}, pupil(t, "Ada"), cellist).Once)
+	cellist.Lessons, cellist.Standing.LastLesson = calendar.Timetable{}, weeksAgo(9)
+	require.Equal(t, both[:1], look(studioyear.Input{}, pupil(t, "Ada"), cellist).Once, "nobody plays the cello any more")
 }
 
 func TestPreviewsThatPaid(t *testing.T) {
@@ -141,7 +148,18 @@ func TestLoadPaceAndWhoCame(t *testing.T) {
 	had(a, "p1", 40, 2)
 	had(a, "p2", 30, 3)
 	had(a, "p3", 20, 5)
-	y := look(studioyear.Input{Left: []time.Time{monday.AddDate(0, -3, 0), monday.AddDate(-2, 0, 0), monday.AddDate(0, 1, 0)}}, a, b)
+	gone := func(student string, until time.Time) studentplan.Profile {
+		return studentplan.Profile{Student: student, Until: until}
+	}
+	// Ada stopped the cello and came back for the piano: she did not leave.
+	left := []studentplan.Profile{
+		gone("Cleo", monday.AddDate(0, -3, 0)), gone("Cleo", monday.AddDate(0, -2, 0)), gone("Dov", monday.AddDate(-2, 0, 0)), gone("Eve", monday.AddDate(0, 1, 0)), gone("Ada", monday.AddDate(0, -3, 0)),
+	}
+	paused, idle, second := pupil(t, "Finn"), pupil(t, "Gus"), pupil(t, "Ben")
+	paused.Lessons.Pauses = []calendar.Break{{From: monday.AddDate(0, -1, 0), To: calendar.NoEnd}}
+	idle.Lessons, idle.Standing.LastLesson = calendar.Timetable{}, weeksAgo(9)
+	second.Lessons = calendar.Timetable{}
+	y := look(studioyear.Input{Gone: left}, a, b, second, paused, idle)
 	require.Equal(t, [7]studioyear.Load{1: {Lessons: 1, Minutes: 30}, 5: {Lessons: 0.5, Minutes: 22.5}}, y.Days)
 	require.Equal(t, []int{2, 1, 1}, []int{y.Now, y.Joined, y.Went})
 	require.Equal(t, studioyear.Pace{Pieces: 3, Weeks: math.Round(y.Pace.Weeks*100) / 100}, studioyear.Pace{Pieces: y.Pace.Pieces, Weeks: math.Round(y.Pace.Weeks*100) / 100})

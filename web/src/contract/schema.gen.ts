@@ -2902,6 +2902,8 @@ export interface components {
             lessons: components["schemas"]["LessonDate"][];
         };
         PastDay: {
+            /** @description What was taken back of this day, the latest first; its id is that of the correction */
+            taken: components["schemas"]["LogLine"][];
             /** @description The lesson of the calendar on this day; none where there was none */
             lesson?: components["schemas"]["LessonDate"];
             /** @description What the week before it had set, by title */
@@ -3215,7 +3217,7 @@ export interface components {
         };
         FirstStep: {
             /** @enum {string} */
-            step: "way" | "student" | "pieces" | "known" | "lesson";
+            step: "way" | "student" | "pieces" | "known" | "lesson" | "week";
             done: boolean;
             ladder?: components["schemas"]["Id"];
         };

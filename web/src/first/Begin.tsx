@@ -20,7 +20,11 @@ const words: Record<Step["step"], { title: string; says: string }> = {
   },
   lesson: {
     title: "The first lesson",
-    says: "Give it, then publish the week: the family sees it on a phone.",
+    says: "Give it: a touch for each mark.",
+  },
+  week: {
+    title: "The first week at home",
+    says: "Publish it: the family sees it on a phone, and on paper.",
   },
 };
 
@@ -68,6 +72,12 @@ function Go({ step: s, main }: { step: Step; main: boolean }) {
       );
   }
   if (!s.ladder) return null;
+  if (s.step === "week")
+    return (
+      <Link to={`/close/${s.ladder}`} className={look}>
+        Publish the week
+      </Link>
+    );
   return s.step === "known" ? (
     <Link to={`/known/${s.ladder}`} className={look}>
       Enter it

@@ -40,6 +40,25 @@ export function DayOf({ ladder, day, open }: { ladder: string; day: string; open
           <EntryLine key={e.entry.id} of={e} write={(list) => append.mutate(list)} busy={append.isPending} />
         ))}
       </ol>
+      {p.taken.length > 0 && (
+        <ul className="mt-1" aria-label="Taken back">
+          {p.taken.map((line) => (
+            <li key={line.id} className="flex items-center gap-3 text-soft">
+              <span className="w-12" />
+              <span className="min-w-0 flex-1 line-through">{line.text}</span>
+              <button
+                type="button"
+                className="quiet shrink-0"
+                disabled={append.isPending}
+                aria-label={`Put back: ${line.text}`}
+                onClick={() => append.mutate([entry("correction", { corrects: line.id })])}
+              >
+                Put back
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
       {/* What was typed stays until it is kept, whatever else is written meanwhile. */}
       {p.lesson?.became !== "notEntered" && (
         <Add

@@ -34,7 +34,7 @@ export function Close() {
       <Title of={`${l.student.name}, end of the lesson`} />
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <p className="fine">{l.student.name} · the lesson is over</p>
+          <p className="fine">{l.student.name} · end of the lesson</p>
           <h1 className="text-[1.6rem]">{summary(l, cleared.length)}</h1>
         </div>
         <Link to={`/lesson/${ladder}`} className="press">

@@ -82,6 +82,19 @@ function Form(props: { view: Schemas["WayView"]; ladder?: string; name?: string 
           }}
         />
       )}
+      {!ladder && view.version <= 1 && !changed && (
+        <p className="mt-3">
+          <button
+            type="button"
+            className="press press-main"
+            disabled={apply.isPending}
+            onClick={() => apply.mutate(way)}
+          >
+            Keep this way
+          </button>{" "}
+          <span className="fine">It holds now. You can change it at any time.</span>
+        </p>
+      )}
       <Refused error={attempt.error ?? apply.error} />
       {view.differs.length > 0 && !changed && (
         <p className="mt-3">
