@@ -37,7 +37,7 @@ func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.
 			errs[i] = err
 			return
 		}
-		key := x.briefKey(h, weeks[l.ID][x.WeekStart(s.Today)]).String()
+		key := x.briefKey(h, weeks[l.ID]).String()
 		if k := kept[l.ID]; k.Key == key && json.Unmarshal(k.Body, &out[i].Brief) == nil {
 			return
 		}
@@ -47,9 +47,9 @@ func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.
 }
 
 // briefKey names everything that a brief comes from: the program itself, the standing, the order of the
-// rungs, the student with the practice settings and the way, what the studio shares, and the week as it was set by hand.
-func (s Student) briefKey(h Horizon, week int64) Key {
-	return keyOf(s.Tenant.ID, keptBrief, s.desk.program, s.standingKey(), s.Row.RungsVersion, s.Profile, s.policyKey(), h.key, week)
+// rungs, the student with the practice settings and the way, what the studio shares, and the weeks as they were set by hand.
+func (s Student) briefKey(h Horizon, weeks map[time.Time]int64) Key {
+	return keyOf(s.Tenant.ID, keptBrief, s.desk.program, s.standingKey(), s.Row.RungsVersion, s.Profile, s.policyKey(), h.key, weeks)
 }
 
 // brief computes it anew, and keeps it.

@@ -13,7 +13,7 @@ import (
 func TestHowFarAPlacementIs(t *testing.T) {
 	skills, err := skill.Catalogue{}.With([]skill.Skill{{ID: "a", Name: "A", Family: "hands"}, {ID: "b", Name: "B", Family: "hands"}})
 	require.NoError(t, err)
-	b := placement.New(placement.Of(skills, "keyboard", nil), nil, placement.DefaultPolicy())
+	b := placement.New(placement.Of(skills, "keyboard", nil), placement.Brought{}, placement.DefaultPolicy())
 	entries := []studentplan.BookEntry{{}}
 	const noBook = " It cannot say where to begin: the library offers no book of two pieces or more for this instrument."
 	require.Equal(t, "Nothing was asked yet: of two skills nobody knows whether Ida has them.", Placement(studentplan.Placement{Belief: b, Entries: entries}, "Ida"))

@@ -14,6 +14,7 @@ import (
 	"patientladder/core/planning/ladder"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/placement"
+	"patientladder/core/student/standing"
 	"patientladder/core/technique/exercise"
 )
 
@@ -129,28 +130,87 @@ func truth(b bool) int {
 	return 0
 }
 
+// enoughPieces is from how many learned pieces on they say how far a student has come (default).
+const enoughPieces = 3
+
+// beyondBy is how much further than the furthest skill a skill lies at the least that a book asks for later (default).
+const beyondBy = 0.04
+
 // Believed is what is believed of the student's skills.
 func (s Student) Believed(books []curriculum.Source) placement.Belief {
-	skills := placement.Of(s.Skills, string(s.Family()), s.firstUses(books))
+	first := s.firstUses(books)
+	skills := placement.Of(s.Skills, string(s.Family()), first)
 	asked := map[string]bool{}
 	for _, a := range s.Standing.Asked {
 		asked[a.Skill] = true
 	}
-	var before, faded []string
+	var brought placement.Brought
+	furthest := 0.0
 	for _, x := range skills {
-		switch level := s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[x.ID]); {
+		e := s.Standing.Ability.Skills[x.ID]
+		switch level := s.Policy.Standing.Leap.Level(e); {
 		case asked[x.ID]:
+		case level == leap.Secure && e.Cleared > 0:
+			brought.Learned = append(brought.Learned, x.ID)
 		case level == leap.Secure:
-			before = append(before, x.ID)
+			brought.Before = append(brought.Before, x.ID)
 		case level == leap.Rusty:
-			faded = append(faded, x.ID)
+			brought.Faded = append(brought.Faded, x.ID)
+		}
+		if e.Cleared > 0 || e.Working > 0 {
+			furthest = max(furthest, x.Level)
 		}
 	}
-	b := placement.Again(skills, before, faded, placement.DefaultPolicy())
+	// Of somebody whose pieces are known it is known as well how far they went: what comes beyond them was not met.
+	if len(s.Standing.In(standing.Cleared, standing.Polished)) >= enoughPieces {
+		beyond := s.beyond(books)
+		for i, x := range skills {
+			if beyond[x.ID] { // for this student it lies further on, however deep it lies for others
+				skills[i].Level = max(x.Level, min(1, furthest+beyondBy))
+			}
+			if _, used := first[x.ID]; used && (x.Level > furthest || beyond[x.ID]) && !asked[x.ID] && s.Standing.Ability.Skills[x.ID] == (leap.Evidence{}) {
+				brought.Unmet = append(brought.Unmet, x.ID)
+			}
+		}
+	}
+	b := placement.New(skills, brought, placement.DefaultPolicy())
 	for _, a := range s.Standing.Asked {
 		b = b.After(placement.Given{Skill: a.Skill, Answer: placement.Answer(a.Answer)})
 	}
 	return b
+}
+
+// beyond are the skills that books ask for only after the last piece of them that the student has had.
+func (s Student) beyond(books []curriculum.Source) map[string]bool {
+	out := map[string]bool{}
+	for _, book := range books {
+		list := s.offered(book.ID)
+		last := s.lastBegun(list)
+		if last < 0 {
+			continue
+		}
+		passed := map[string]bool{}
+		for i, m := range list {
+			for _, d := range m.Demands {
+				if i <= last {
+					passed[d.Skill] = true
+				} else if !passed[d.Skill] {
+					out[d.Skill] = true
+				}
+			}
+		}
+	}
+	return out
+}
+
+// lastBegun is the place of the last of some pieces that the student has had; −1 for none.
+func (s Student) lastBegun(list []material.Material) int {
+	for i := len(list) - 1; i >= 0; i-- {
+		if s.Begun(list[i].ID) {
+			return i
+		}
+	}
+	return -1
 }
 
 // firstUses says where skills come first in the books: a book lies between how deep its first and its last third are.
@@ -223,7 +283,9 @@ func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.
 		}
 	}
 	found := b.Entry(asks, s.Policy.Standing.Leap.Reach(s.Standing.Taken(s.Library, "")).Size)
-	e := BookEntry{Book: book, At: found.At, Low: found.Low, High: found.High}
+	// What was learned of the book is not begun again.
+	from := 1 + s.lastBegun(list)
+	e := BookEntry{Book: book, At: max(from, found.At), Low: max(from, found.Low), High: max(from, found.High)}
 	for i, m := range list {
 		e.Pieces = append(e.Pieces, m.ID)
 		if m.ID == moved {
@@ -421,7 +483,8 @@ func (s Student) Accept(p Placement, book string, kind RouteKind) (Accepted, boo
 		asked[g.Skill] = true
 	}
 	for _, x := range p.Belief.Skills() {
-		if !asked[x.ID] && p.Belief.Known(x.ID) >= sureToKeep {
+		// Of a strand that nobody looked at nothing is kept.
+		if !asked[x.ID] && p.Belief.Known(x.ID) >= sureToKeep && p.Belief.Seen(x.Strand) {
 			out.Known = append(out.Known, Known{Skill: x.ID, When: ThisTerm})
 		}
 	}

@@ -12,6 +12,7 @@ import (
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/student/leap"
 	"patientladder/core/student/placement"
 	"patientladder/core/student/standing"
 )
@@ -111,8 +112,46 @@ func TestAnEntryIsMoved(t *testing.T) {
 	require.Equal(t, []any{2, true, 1, 1}, []any{moved.At, moved.Chosen, moved.Needed, moved.There})
 	require.Equal(t, "one02", moved.Leaps[0].Material.ID)
 	require.Zero(t, round(moved.Leaps[0].Leap.Size))
-	_, ok := s.entry(curriculum.Source{ID: "none"}, placement.New(nil, nil, placement.DefaultPolicy()), s.Standing.Ability, "")
+	_, ok := s.entry(curriculum.Source{ID: "none"}, placement.New(nil, placement.Brought{}, placement.DefaultPolicy()), s.Standing.Ability, "")
 	require.False(t, ok, "a book without pieces has no entry")
+}
+
+// A girl in the middle of the first book, of whom nothing was asked: what comes after her last piece was never met, so she
+// goes on there, the second book begins at its beginning, and of the ear, which nobody looked at, nothing is claimed or kept.
+func TestAPlacementGoesNoFurtherThanTheLog(t *testing.T) {
+	s, books := elsewhere(t, nil)
+	ear := []skill.Skill{}
+	for i := range 5 {
+		ear = append(ear, skill.Skill{ID: fmt.Sprint("ear", i), Name: fmt.Sprint("ear ", i), Family: "ear"})
+	}
+	var err error
+	s.Skills, err = s.Skills.With(ear)
+	require.NoError(t, err)
+	for i := range 6 {
+		s.learned(fmt.Sprintf("one%02d", i), 40-5*i, 60)
+	}
+	for i := range 3 {
+		s.Standing.Ability.Skills[fmt.Sprint("s", i)] = leap.Evidence{Cleared: 2}
+	}
+	p := s.Placement(books, forecast.Fit(nil, forecast.DefaultPrior()), nil)
+	at := map[string]int{}
+	for _, e := range p.Entries {
+		at[e.Book.ID] = e.At
+	}
+	require.Equal(t, map[string]int{"one": 6, "two": 0}, at)
+	for _, x := range []string{"s3", "s5", "s9"} {
+		require.Less(t, p.Belief.Known(x), 0.1, x)
+	}
+	require.Equal(t, []placement.Settled{{Strand: "hands", There: 3, Missing: 6, Open: 1}, {Strand: "ear", Open: 5}}, p.Belief.Strands())
+	accepted, ok := s.Accept(p, "one", GoOn)
+	require.True(t, ok)
+	for _, k := range accepted.Known {
+		require.Contains(t, []string{"s0", "s1", "s2"}, k.Skill)
+	}
+	// The same of somebody from elsewhere, of whom no piece is known, stays open.
+	none, _ := elsewhere(t, nil)
+	none.Standing.Ability.Skills["s0"] = leap.Evidence{Shown: true}
+	require.Greater(t, none.Believed(books).Known("s3"), 0.3)
 }
 
 func round(x float64) float64 { return math.Round(x*100) / 100 }

@@ -21,6 +21,13 @@ type Question struct {
 // book asks for comes later.
 func (b Belief) Next(may func(skill string) bool) (Question, bool) {
 	var best Question
+	slip := b.Slips()
+	if unasked := b.unasked(); len(unasked) > 0 && b.Doubt() <= b.policy.Doubt { // all that is left is what nobody looked at
+		before := may
+		may = func(id string) bool {
+			return slices.Contains(unasked, b.skills[b.index[id]].Strand) && (before == nil || before(id))
+		}
+	}
 	for i, s := range b.skills {
 		if may != nil && !may(s.ID) {
 			continue
@@ -29,7 +36,7 @@ func (b Belief) Next(may func(skill string) bool) (Question, bool) {
 		if left || times > 1 {
 			continue
 		}
-		worth := b.policy.Worth(b.known[i]) * s.wanted()
+		worth := Worth(b.known[i], slip) * s.wanted()
 		if times > 0 {
 			worth *= again
 		}
@@ -67,10 +74,9 @@ func (b Belief) asked(id string) (times int, left bool) {
 	return times, left
 }
 
-// Worth is how much an answer yes or no tells on the average where a skill is so likely there, in bits.
-func (p Policy) Worth(known float64) float64 {
-	yes := known*(1-p.Slip) + (1-known)*p.Guess
-	return entropy(yes) - known*entropy(p.Slip) - (1-known)*entropy(p.Guess)
+// Worth is how much an answer yes or no tells on the average where a skill is so likely there, of one who slips so often, in bits.
+func Worth(known, slip float64) float64 {
+	return entropy(known*(1-slip)+(1-known)*slip) - entropy(slip)
 }
 
 // entropy of a thing of two outcomes, in bits.
@@ -118,9 +124,14 @@ func (b Belief) Over() Ends {
 	switch {
 	case len(b.skills) == 0:
 		return Nothing
-	case b.Doubt() <= b.policy.Doubt:
+	case b.Doubt() <= b.policy.Doubt && len(b.unasked()) == 0:
 		return Sure
-	case float64(answered+1) > b.policy.Share*float64(len(b.skills)) && len(b.skills) > 8:
+	}
+	most := b.policy.Share
+	if b.Doubt() > b.policy.Unsure {
+		most = b.policy.Most
+	}
+	if float64(answered+1) > most*float64(len(b.skills)) && len(b.skills) > 8 {
 		return Enough
 	}
 	if _, more := b.Next(nil); !more {
@@ -137,11 +148,45 @@ type Settled struct {
 	Sure                 bool
 }
 
+// Seen says that something is known of a strand by itself: an answer, or what was there before. Of one that was never seen
+// the other strands tell what to ask, and nothing is claimed.
+func (b Belief) Seen(strand string) bool {
+	for _, g := range b.given {
+		if i, there := b.index[g.Skill]; there && g.Answer != Left && b.skills[i].Strand == strand {
+			return true
+		}
+	}
+	for _, s := range b.skills {
+		if s.Strand == strand && (b.learned[s.ID] || b.before[s.ID] || b.faded[s.ID]) {
+			return true
+		}
+	}
+	return false
+}
+
+// unasked are the strands with wanted skills that were never seen and can still be asked for.
+func (b Belief) unasked() (out []string) {
+	for k, st := range b.strands {
+		open := slices.ContainsFunc(st.skills, func(i int) bool {
+			_, left := b.asked(b.skills[i].ID)
+			return b.skills[i].Wanted == 0 && !left
+		})
+		if open && !b.Seen(b.strands[k].name) {
+			out = append(out, st.name)
+		}
+	}
+	return out
+}
+
 // Strands are how the strands stand, in the order of their first skills.
 func (b Belief) Strands() []Settled {
 	out := make([]Settled, len(b.strands))
 	for k, st := range b.strands {
 		out[k].Strand = st.name
+		if !b.Seen(st.name) {
+			out[k].Open = len(st.skills)
+			continue
+		}
 		for _, skill := range st.skills {
 			switch p := b.known[skill]; {
 			case doubtful(p):
