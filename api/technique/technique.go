@@ -122,7 +122,7 @@ func stairOut(st exercise.Stair, a open.Ahead) contract.Stair {
 		return out
 	}
 	for _, step := range st.Steps {
-		out.Steps = append(out.Steps, contract.StairStep{Name: step.Step.Name, Of: step.Of, Known: step.Known, Through: named(step.Cleared), Working: named(step.Working)})
+		out.Steps = append(out.Steps, contract.StairStep{Name: step.Step.Name, Of: step.Of, Known: step.Known, Passed: step.Passed, Through: named(step.Cleared), Working: named(step.Working)})
 	}
 	if st.Next != nil {
 		out.Next = nextOut(a.Proposal(*st.Next), a)

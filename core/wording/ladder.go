@@ -201,9 +201,14 @@ func TooEarly(unknown bool, r forecast.Range) (words, why string) {
 // HowLong says how many weeks a piece takes, in whole weeks, and what that rests on.
 func HowLong(r forecast.Range) (words, why string) {
 	low, high := r.Whole()
-	words = fmt.Sprintf("usually %d to %d weeks", low, high)
-	if high == 1 {
-		words = "usually a week"
+	sure := map[forecast.Sure]string{forecast.Often: "often", forecast.Usually: "usually", forecast.NearlyAlways: "nearly always"}[r.Sure()]
+	switch {
+	case high == 1:
+		words = sure + " a week"
+	case low == high:
+		words = fmt.Sprintf("%s %d weeks", sure, high)
+	default:
+		words = fmt.Sprintf("%s %d to %d weeks", sure, low, high)
 	}
 	return words, fmt.Sprintf("Four times of five between %.1f and %.1f weeks, as likely under as over %.1f: %s. An estimate, by the jump, the length and the student.",
 		r.Low, r.High, r.Median, learnedFrom(r))

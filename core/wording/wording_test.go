@@ -188,6 +188,14 @@ func TestTargetsAndForecasts(t *testing.T) {
 	words, why := HowLong(forecast.Range{Median: 3.4, Low: 1.8, High: 6.2, Own: 4, Others: 0})
 	require.Equal(t, "usually 1 to 7 weeks", words)
 	require.Equal(t, "Four times of five between 1.8 and 6.2 weeks, as likely under as over 3.4: from four cleared pieces of this student and none of others. An estimate, by the jump, the length and the student.", why)
+	for _, x := range []struct {
+		from, to int
+		share    float64
+		want     string
+	}{{2, 5, 0.8, "usually 2 to 5 weeks"}, {2, 5, 0.85, "nearly always 2 to 5 weeks"}, {2, 3, 0.75, "often 2 to 3 weeks"}, {2, 2, 0.84, "usually 2 weeks"}, {1, 1, 0.9, "nearly always a week"}} {
+		words, _ = HowLong(forecast.Range{Low: 1.5, High: 4.5, From: x.from, To: x.to, Share: x.share})
+		require.Equal(t, x.want, words)
+	}
 	words, why = HowLong(forecast.Range{Median: 1, Low: 1, High: 1})
 	require.Equal(t, "usually a week", words)
 	require.Contains(t, why, "from what is usual, as nothing was cleared here yet")

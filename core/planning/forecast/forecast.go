@@ -232,10 +232,59 @@ type Range struct {
 	Median, Low, High float64
 	// Own and Others count the cleared pieces of this student and of others that it rests on.
 	Own, Others int
+	// From and To are the ends of the range as they are said, in whole weeks, and Share is how likely a piece takes so many
+	// weeks, as they are counted: rounded, and at least one.
+	From, To int
+	Share    float64
 }
 
 // Whole are the ends of the range as they are said: in whole weeks.
-func (r Range) Whole() (low, high int) { return int(math.Floor(r.Low)), int(math.Ceil(r.High)) }
+func (r Range) Whole() (low, high int) {
+	if r.To == 0 { // not of a model
+		return int(math.Floor(r.Low)), int(math.Ceil(r.High))
+	}
+	return r.From, r.To
+}
+
+// Sure is a word for how likely something is.
+type Sure int
+
+// What can be said of a range: that it holds more often than not, four times of five, or nearly always.
+const (
+	Often Sure = iota
+	Usually
+	NearlyAlways
+)
+
+// Sure is the word that belongs to the whole range: four times of five is from 76 to 84 of a hundred.
+func (r Range) Sure() Sure {
+	switch {
+	case r.To == 0 || r.Share >= 0.76 && r.Share <= 0.84:
+		return Usually
+	case r.Share > 0.84:
+		return NearlyAlways
+	}
+	return Often
+}
+
+// whole finds the whole weeks that hold as nearly four times of five as can be: each end is rounded to the side on which they do.
+func (r *Range) whole(under func(weeks float64) float64) {
+	best := math.Inf(1)
+	for _, from := range []float64{math.Floor(r.Low), math.Ceil(r.Low)} {
+		for _, to := range []float64{math.Ceil(r.High), math.Floor(r.High)} {
+			if to < from {
+				continue
+			}
+			share := under(to + 0.5)
+			if from > 1 { // what takes less than a week counts as one
+				share -= under(from - 0.5)
+			}
+			if off := math.Abs(share - 0.8); off < best-1e-12 {
+				best, r.From, r.To, r.Share = off, int(from), int(to), share
+			}
+		}
+	}
+}
 
 const (
 	// enoughOwn cleared pieces of the student, or enoughOthers of the studio's others, make a range worth saying (defaults).
@@ -261,7 +310,10 @@ func (r Range) spread() bool { return r.High > widest*math.Max(1, r.Low) }
 func (m *Model) Weeks(student string, leap float64, distinctBars int) Range {
 	centre, scale := m.predictive(student, leap, distinctBars)
 	at := func(t float64) float64 { return math.Max(1, math.Exp(centre+t*scale)) }
-	return Range{Median: at(0), Low: at(-m.tail), High: at(m.tail), Own: m.counts[student], Others: m.all - m.counts[student]}
+	r := Range{Median: at(0), Low: at(-m.tail), High: at(m.tail), Own: m.counts[student], Others: m.all - m.counts[student]}
+	t := distuv.StudentsT{Sigma: 1, Nu: 2 * m.shape}
+	r.whole(func(weeks float64) float64 { return t.CDF((math.Log(weeks) - centre) / scale) })
+	return r
 }
 
 // predictive returns the centre and the scale of the logarithm of the weeks,

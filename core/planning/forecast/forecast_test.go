@@ -71,6 +71,7 @@ func TestTheRangeHoldsFourTimesOfFive(t *testing.T) {
 	p := DefaultPrior()
 	random := rand.New(rand.NewPCG(5, 14))
 	held, all := 0, 0
+	said, kept, hoped := map[Sure]int{}, map[Sure]int{}, map[Sure]float64{}
 	for range 1500 {
 		tr := drawn(p, random)
 		var obs []Observation
@@ -93,8 +94,21 @@ func TestTheRangeHoldsFourTimesOfFive(t *testing.T) {
 				held++
 			}
 			all++
+			said[r.Sure()]++
+			hoped[r.Sure()] += r.Share
+			if n := int(math.Round(w)); n >= r.From && n <= r.To {
+				kept[r.Sure()]++
+			}
 		}
 	}
+	// What is said in whole weeks holds as its word says.
+	for _, sure := range []Sure{Often, Usually, NearlyAlways} {
+		of, n := float64(kept[sure])/float64(said[sure]), float64(said[sure])
+		t.Logf("%d of %d whole ranges of kind %d hold: %.3f, said %.3f", kept[sure], said[sure], sure, of, hoped[sure]/n)
+		require.InDelta(t, hoped[sure]/n, of, 0.03)
+	}
+	require.InDelta(t, 0.8, float64(kept[Usually])/float64(said[Usually]), 0.04)
+	require.Greater(t, said[Usually], all/3)
 	share := float64(held) / float64(all)
 	t.Logf("%d of %d forecasts hold: %.1f %%", held, all, 100*share)
 	require.Greater(t, share, 0.76)

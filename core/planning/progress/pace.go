@@ -156,7 +156,7 @@ func (in Input) stays(list, pieces []Piece, expected map[string]forecast.Range) 
 			if p.Weeks <= r.Median+overMiddle {
 				continue
 			}
-			_, x.Usual = r.Whole()
+			x.Usual = int(math.Ceil(r.High))
 		}
 		if len(out) == mostStays {
 			break

@@ -214,8 +214,8 @@ func TestPracticeAgainstWhatWasSet(t *testing.T) {
 // Ranges are those of the day on which a piece was begun, learned from what had been cleared before.
 func TestRangesAreThoseOfTheirDay(t *testing.T) {
 	var seen []progress.Seen
-	for i := range 24 { // twenty-four pieces of others, two weeks each, long ago; and as many since, ten weeks each
-		seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 2}, Day: day(60 + i)},
+	for i := range 24 { // twenty-four pieces of others, two and a half weeks each, long ago; and as many since, ten weeks each
+		seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 2.5}, Day: day(60 + i)},
 			progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 10}, Day: day(2)})
 	}
 	p := look(t, year(), 20, func(in *progress.Input) { in.Seen = seen })
@@ -224,7 +224,7 @@ func TestRangesAreThoseOfTheirDay(t *testing.T) {
 	require.Equal(t, 2, p.Pace.Held)
 	var before []forecast.Observation
 	for _, s := range seen {
-		if s.Weeks == 2 {
+		if s.Weeks == 2.5 {
 			before = append(before, s.Observation)
 		}
 	}

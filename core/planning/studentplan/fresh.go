@@ -9,6 +9,7 @@ import (
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/next"
+	"patientladder/core/student/leap"
 )
 
 // drawn is the whole ladder, without dates.
@@ -59,7 +60,20 @@ func (s Student) proposal(strand material.Strand, v ladder.View) next.Input {
 			}
 		}
 	}
+	// A stage of reading whose every skill is secure already is not begun; where all are, the last is as good as any.
+	if strand == material.Reading {
+		if open := slices.DeleteFunc(slices.Clone(in.Candidates), s.proven); len(open) > 0 {
+			in.Candidates = open
+		}
+	}
 	return in
+}
+
+// proven says that all that a material asks for is secure.
+func (s Student) proven(m material.Material) bool {
+	return len(m.Demands) > 0 && !slices.ContainsFunc(m.Demands, func(d material.Demand) bool {
+		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[d.Skill]) != leap.Secure
+	})
 }
 
 // waitsToRead says from when on the reading strand may begin, where it may not yet.

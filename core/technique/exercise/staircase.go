@@ -55,6 +55,8 @@ type StairStep struct {
 	// Known says that pieces have made secure already all that the step gives; never of a type
 	// that is taken through the keys.
 	Known bool
+	// Passed says that a later step is climbed, so that this one counts as passed although it was not.
+	Passed bool
 }
 
 // Proposal is the next exercise with its reasons.
@@ -100,7 +102,8 @@ type Wish struct {
 
 // Climb returns the staircases of an instrument for one student. A step is climbed when as
 // many of its places are cleared as it asks for, or when pieces have made secure what it gives
-// (but not where each key has to be gone through); the next exercise is the next place of the step
+// (but not where each key has to be gone through); steps below a climbed one count as passed, because what is proven is not
+// begun again, unless one of them is being worked at. The next exercise is the next place of the step
 // on which the student stands, those climbed on the step before first; a wish goes before. A type that
 // comes after a step of another waits until that step has been climbed, unless it was begun
 // or is wished for.
@@ -108,7 +111,7 @@ func Climb(x instrument.Instrument, p Progress, wish Wish) []Stair {
 	climbed := map[string]bool{}
 	var out []Stair
 	for _, t := range For(x) {
-		s := Stair{Type: t, At: len(t.Steps)}
+		s := Stair{Type: t}
 		begun := false
 		for i, step := range t.Steps {
 			ss := StairStep{Step: step, Of: min(step.Keys, len(Places(Exercise{Type: t, Step: step, Instrument: x})))}
@@ -125,9 +128,16 @@ func Climb(x instrument.Instrument, p Progress, wish Wish) []Stair {
 			if full || knows {
 				climbed[t.ID+"/"+step.ID] = true
 			}
-			if !full && !ss.Known && i < s.At {
-				s.At = i
+			if full || ss.Known {
+				s.At = i + 1
 			}
+		}
+		if w := slices.IndexFunc(s.Steps, func(ss StairStep) bool { return len(ss.Working) > 0 }); w >= 0 && w < s.At {
+			s.At = w
+		}
+		for i := range s.Steps[:s.At] {
+			climbed[t.ID+"/"+t.Steps[i].ID] = true
+			s.Steps[i].Passed = !s.Steps[i].Known && len(s.Steps[i].Cleared) < s.Steps[i].Of
 		}
 		if t.After != "" && !climbed[t.After] && !begun && wish.Type != t.ID {
 			s.Waits = before(t.After)

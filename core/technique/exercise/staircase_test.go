@@ -91,6 +91,27 @@ func TestWhatPiecesHaveTaughtIsNotAskedAgain(t *testing.T) {
 	require.Equal(t, "scale/apart/C/major/-", all["scale"].Next.Exercise.ID())
 }
 
+// Who plays with both hands is not sent back to one: steps below one that is climbed count as passed, open what comes after
+// them, and are worked at only where the teacher asks for them.
+func TestWhatIsProvenIsNotBegunAgain(t *testing.T) {
+	both := Progress{Secure: func(s string) bool { return s == "contrary-motion" || s == "hands-together" }}
+	marks := func(s Stair) (out []string) {
+		for _, x := range s.Steps {
+			out = append(out, fmt.Sprint(x.Step.ID, " ", x.Known, " ", x.Passed))
+		}
+		return out
+	}
+	s := climb(t, "piano", both, Wish{})["rhythm-study"]
+	require.Equal(t, []any{3, (*Proposal)(nil)}, []any{s.At, s.Next})
+	require.Equal(t, []string{"right false true", "left false true", "together true false"}, marks(s))
+	five := climb(t, "piano", both, Wish{})["five-finger"]
+	require.Equal(t, "five-finger/elsewhere/C/major-five-finger/-", five.Next.Exercise.ID())
+	require.Nil(t, climb(t, "piano", both, Wish{})["arm-weight"].Waits, "it comes after the first step of five fingers, which is passed")
+	both.Working = []string{"rhythm-study/left/-/-/walk"}
+	s = climb(t, "piano", both, Wish{})["rhythm-study"]
+	require.Equal(t, []any{1, (*Proposal)(nil)}, []any{s.At, s.Next}, "the teacher asked for it")
+}
+
 // The key of the week in a cycle goes before the usual order; what was begun out of
 // order is not made to wait.
 func TestTheCycleChoosesTheKey(t *testing.T) {

@@ -5484,6 +5484,8 @@ export interface components {
             name: string;
             /** @description Pieces have made secure what it gives */
             known: boolean;
+            /** @description A later step is climbed */
+            passed?: boolean;
             of: number;
             through: components["schemas"]["Choice"][];
             working: components["schemas"]["Choice"][];

@@ -50,7 +50,7 @@ function Stair({ stair: s, open }: { stair: Schemas["Stair"]; open: (exercise: s
         {s.steps.map((x, i) => {
           const here = i === s.at && !s.waits;
           const target = x.working[0]?.id ?? (here ? s.next?.exercise : x.through.at(-1)?.id);
-          const share = x.known ? 1 : Math.min(1, x.through.length / x.of);
+          const share = x.known || x.passed ? 1 : Math.min(1, x.through.length / x.of);
           return (
             <li
               key={x.name}
@@ -76,7 +76,9 @@ function Stair({ stair: s, open }: { stair: Schemas["Stair"]; open: (exercise: s
                       ? `now: ${x.working.map((w) => w.name).join("; ")}`
                       : x.known && x.through.length < x.of
                         ? "known from pieces"
-                        : `${x.through.length} of ${x.of} through`}
+                        : x.passed
+                          ? "passed: a later step is there"
+                          : `${x.through.length} of ${x.of} through`}
                   </span>
                 </span>
               </button>
