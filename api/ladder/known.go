@@ -197,7 +197,7 @@ func (h *Handlers) MatchTitles(ctx context.Context, r contract.MatchTitlesReques
 	if err != nil {
 		return nil, err
 	}
-	lines := titles.Lines(r.Body.Text)
+	lines := titles.Read(r.Body.Text)
 	if len(lines) == 0 {
 		return nil, problem.Invalid("There is no title in it. Write or paste one title a line.")
 	}
@@ -206,10 +206,13 @@ func (h *Handlers) MatchTitles(ctx context.Context, r contract.MatchTitlesReques
 	}
 	out := contract.TitlesMatched{Lines: []contract.TitleMatch{}}
 	matches := s.Match(lines)
-	for _, m := range matches {
+	for i, m := range matches {
 		line := contract.TitleMatch{Line: material.Short(m.Line), Material: m.Best.ID, Sure: m.Sure}
 		if m.Best.ID != "" {
 			line.Title = s.Library[m.Best.ID].Title
+		}
+		if day, said := lines[i].When(s.Today); said {
+			line.When = contract.Rough(studentplan.RoughOf(day, s.Today))
 		}
 		out.Lines = append(out.Lines, line)
 	}

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"crypto/sha256"
+	"errors"
 	"fmt"
 	"mime"
 	"slices"
@@ -48,7 +49,7 @@ func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurric
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Imported{Sources: []contract.Id{}, Problems: []string{}, Faults: []contract.TableFault{}}
+	out := contract.Imported{Sources: []contract.Id{}, Problems: []string{}, Faults: []contract.TableFault{}, Notes: []contract.TableFault{}}
 	c, err := brought(b, r.Body, &out)
 	if err != nil {
 		return nil, problem.Because(err)
@@ -96,7 +97,7 @@ func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *c
 	if in.Kind == contract.ImportKindJson {
 		return curriculum.Read(in.Data)
 	}
-	t, err := curriculum.ReadTable(in.Data)
+	t, fields, err := tableOf(in)
 	if err != nil {
 		return curriculum.Curriculum{}, err
 	}
@@ -105,12 +106,8 @@ func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *c
 		return curriculum.Curriculum{}, fmt.Errorf("the book needs a title")
 	case in.Source == "":
 		return curriculum.Curriculum{}, fmt.Errorf("the book needs an id")
-	case len(in.Fields) != len(t.Columns):
-		return curriculum.Curriculum{}, fmt.Errorf("the table has %d columns, and %d are matched", len(t.Columns), len(in.Fields))
-	}
-	fields := make([]curriculum.Field, len(in.Fields))
-	for i, f := range in.Fields {
-		fields[i] = curriculum.Field(f)
+	case len(fields) != len(t.Columns):
+		return curriculum.Curriculum{}, fmt.Errorf("the table has %d columns, and %d are matched", len(t.Columns), len(fields))
 	}
 	strand := material.Strand(in.Strand)
 	if strand == "" {
@@ -121,12 +118,37 @@ func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *c
 		return curriculum.Curriculum{}, err
 	}
 	for _, f := range faults {
-		out.Faults = append(out.Faults, contract.TableFault{Line: f.Line, Column: f.Column, Title: f.Title, Says: f.Says})
+		told := contract.TableFault{Line: f.Line, Column: f.Column, Title: f.Title, Says: f.Says}
+		if f.Kept {
+			out.Notes = append(out.Notes, told)
+		} else {
+			out.Faults = append(out.Faults, told)
+		}
 	}
 	for i := range ms {
 		ms[i].ID = fmt.Sprint("row ", i+1)
 	}
 	return curriculum.Curriculum{Sources: []curriculum.Source{{ID: in.Source, Title: strings.TrimSpace(in.Title), Instrument: string(in.Instrument), Materials: ms}}}, nil
+}
+
+// tableOf reads a table, or the lines of a list as one, with what each column holds.
+func tableOf(in *contract.ImportCurriculumJSONRequestBody) (curriculum.Table, []curriculum.Field, error) {
+	if in.Kind == contract.ImportKindList {
+		t, fields := curriculum.Listed(string(in.Data))
+		if len(t.Rows) == 0 {
+			return t, nil, errors.New("there is no title in the list")
+		}
+		if len(t.Rows) > curriculum.MostMaterials {
+			return t, nil, fmt.Errorf("the list has more than %d titles", curriculum.MostMaterials)
+		}
+		return t, fields, nil
+	}
+	t, err := curriculum.ReadTable(in.Data)
+	fields := make([]curriculum.Field, len(in.Fields))
+	for i, f := range in.Fields {
+		fields[i] = curriculum.Field(f)
+	}
+	return t, fields, err
 }
 
 // unpack turns a curriculum into rows of the library. Ids of this program stay;

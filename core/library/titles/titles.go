@@ -19,7 +19,7 @@ type Title struct {
 
 // Match is what a line means.
 type Match struct {
-	// Line is the line without its number and what stands around it.
+	// Line is the line without what stands around the title.
 	Line string
 	// Best is the piece that it is most like; its ID is empty for none. Alike is how much, 0 to 1.
 	Best  Title
@@ -38,18 +38,6 @@ const (
 
 // number is what stands before a title in a list: "12.", "3)", "- ".
 var number = regexp.MustCompile(`^\s*(?:[-*•–]+|\(?\d{1,3}[.):]|\d{1,3}\s+-)\s*`)
-
-// Lines are the lines of a pasted list that say anything, without numbers.
-func Lines(text string) (out []string) {
-	for _, line := range strings.FieldsFunc(text, func(r rune) bool { return r == '\n' || r == '\r' || r == '\u2028' }) {
-		line = strings.TrimSpace(number.ReplaceAllString(line, ""))
-		line = strings.Trim(line, " \t,;“”\"")
-		if plain(line) != "" {
-			out = append(out, line)
-		}
-	}
-	return out
-}
 
 // Find says which of some pieces a line means. A line may name the composer after the title or before it.
 func Find(line string, among []Title) Match {

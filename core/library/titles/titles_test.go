@@ -2,6 +2,7 @@ package titles
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -13,9 +14,49 @@ var library = []Title{
 }
 
 func TestLinesOfAList(t *testing.T) {
+	titles := func(text string) (out []string) {
+		for _, e := range Read(text) {
+			out = append(out, e.Title)
+		}
+		return out
+	}
 	require.Equal(t, []string{"Ode to Joy", "Low Water", "Two Boats", "3 Blind Mice", "Minuet in G"},
-		Lines("  1. Ode to Joy\r\n\n2) “Low Water”,\n - Two Boats\n3 Blind Mice\n (4) Minuet in G\n ... \n"))
-	require.Empty(t, Lines(" \n--\n"))
+		titles("  1. Ode to Joy\r\n\n2) “Low Water”,\n - Two Boats\n3 Blind Mice\n (4) Minuet in G\n ... \n"))
+	require.Empty(t, titles(" \n--\n"))
+	require.Equal(t, []string{"Ode to Joy", "Blind Mice", "Low Water"}, titles("1 Ode to Joy\n2 Blind Mice\n5 Low Water"), "most lines are numbered")
+	require.Equal(t, []string{"3 Blind Mice", "2 Boats", "Low Water"}, titles("3 Blind Mice\n2 Boats\nLow Water"), "the numbers do not rise: they belong to the titles")
+}
+
+// What stands around a title in a notebook is read, and not kept in the name.
+func TestALineOfANotebook(t *testing.T) {
+	for line, want := range map[string]Entry{
+		"12. Low Water p. 6 - finished Feb":    {Title: "Low Water", Page: 6, Month: time.February},
+		"Low Water (done in March 2026)":       {Title: "Low Water", Month: time.March, Year: 2026},
+		"Low Water – cleared, page 12":         {Title: "Low Water", Page: 12},
+		"2.3 Rope Ladder, pg 7":                {Title: "Rope Ladder", Unit: "2", Page: 7},
+		"Unit 4: Gull Rock ✓":                  {Title: "Gull Rock", Unit: "4"},
+		"Chapter IV - 2) Gull Rock":            {Title: "Gull Rock", Unit: "IV"},
+		"Two Boats":                            {Title: "Two Boats"},
+		"Work to be done":                      {Title: "Work to be done"},
+		"The Done Thing - finished Marching":   {Title: "The Done Thing", Month: time.March},
+		"Song - finished quickly":              {Title: "Song - finished quickly"},
+		"Study in C, op. 6":                    {Title: "Study in C, op. 6"},
+		"Waltz (page 3) - learned January 24x": {Title: "Waltz (page 3) - learned January 24x"},
+	} {
+		want.Line = 1
+		require.Equal(t, []Entry{want}, Read(line), line)
+	}
+	today := time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+	when := func(e Entry) string {
+		day, ok := e.When(today)
+		if !ok {
+			return ""
+		}
+		return day.Format(time.DateOnly)
+	}
+	require.Equal(t, []string{"2026-02-15", "2025-06-15", "2026-05-04", "2024-02-15", "2024-07-01", ""}, []string{
+		when(Entry{Month: 2}), when(Entry{Month: 6}), when(Entry{Month: 5}), when(Entry{Month: 2, Year: 2024}), when(Entry{Year: 2024}), when(Entry{}),
+	}, "the last such month, never one to come")
 }
 
 func TestWhatALineMeans(t *testing.T) {

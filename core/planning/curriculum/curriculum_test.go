@@ -112,15 +112,15 @@ func TestASpreadsheet(t *testing.T) {
 	ms, faults, err := table.Materials(fields, material.Method, catalogue(t))
 	require.NoError(t, err)
 	require.Equal(t, []Fault{
-		{4, "Page", "High Water", `"six" is not a number from 0 to 10000`},
-		{6, "Teaches", "Fog", `nobody knows the skill "juggling"`},
-		{7, "Piece", "", "there is no title"},
-		{8, "Piece", "low water", "the same title stands in line 2"},
+		{4, "Page", "High Water", `"six" is not a number from 0 to 10000`, false},
+		{6, "Teaches", "Fog", `nobody knows the skill "juggling"`, false},
+		{7, "Piece", "", "there is no title", false},
+		{8, "Piece", "low water", "the same title stands in line 2", true},
 	}, faults)
-	require.Equal(t, []string{"Low Water", "Gulls", "Kite"}, titles(ms))
+	require.Equal(t, []string{"Low Water", "Gulls", "low water", "Kite"}, titlesOf(ms), "a title may stand there twice")
 	require.Equal(t, []material.Demand{{Skill: "b", Weight: 0.5, Origin: "teacher"}, {Skill: "c", Weight: 1, Origin: "teacher"}}, ms[1].Demands)
 	require.Equal(t, []string{"comic", "quick"}, ms[1].Tags)
-	require.Equal(t, "d", ms[2].Demands[0].Skill, "a colon may belong to the name")
+	require.Equal(t, "d", ms[3].Demands[0].Skill, "a colon may belong to the name")
 
 	_, _, err = table.Materials([]Field{Page, Ignore, Ignore, Ignore, Ignore}, material.Method, catalogue(t))
 	require.ErrorContains(t, err, "no column is matched to the title")
@@ -128,7 +128,23 @@ func TestASpreadsheet(t *testing.T) {
 	require.ErrorContains(t, err, "two columns are matched to title")
 }
 
-func titles(ms []Material) (out []string) {
+// A book as it stands in a notebook: numbers, units and pages are read and not kept in the titles.
+func TestABookByItsTitles(t *testing.T) {
+	table, fields := Listed("1.1 Low Water, p. 5\n1.2 Gulls p.6 - finished Feb\n\nUnit 2: Kite\nGulls\n")
+	ms, faults, err := table.Materials(fields, material.Repertoire, catalogue(t))
+	require.NoError(t, err)
+	require.Equal(t, []Material{
+		{Title: "Low Water", Unit: "1", Page: 5, Strand: material.Repertoire}, {Title: "Gulls", Unit: "1", Page: 6, Strand: material.Repertoire},
+		{Title: "Kite", Unit: "2", Strand: material.Repertoire}, {Title: "Gulls", Strand: material.Repertoire},
+	}, ms)
+	require.Empty(t, faults, "a title of another unit is another piece")
+	table, fields = Listed("Gulls\nGulls")
+	_, faults, err = table.Materials(fields, material.Method, catalogue(t))
+	require.NoError(t, err)
+	require.Equal(t, []Fault{{2, "Title", "Gulls", "the same title stands in line 1", true}}, faults)
+}
+
+func titlesOf(ms []Material) (out []string) {
 	for _, m := range ms {
 		out = append(out, m.Title)
 	}

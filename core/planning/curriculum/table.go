@@ -12,6 +12,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/library/titles"
 	"patientladder/core/notation/score"
 )
 
@@ -162,10 +163,26 @@ type Fault struct {
 	// Title of the row, as far as there is one.
 	Title string
 	Says  string
+	// Kept says that the row is brought in all the same: it is pointed out, and no fault.
+	Kept bool
+}
+
+// Listed is a table of the titles of a book as somebody wrote them down, one a line, with the unit and the page where a line
+// says them.
+func Listed(text string) (Table, []Field) {
+	t := Table{Columns: []string{"Title", "Unit", "Page"}}
+	for _, e := range titles.Read(text) {
+		page := ""
+		if e.Page > 0 {
+			page = strconv.Itoa(e.Page)
+		}
+		t.Rows, t.Lines = append(t.Rows, []string{e.Title, e.Unit, page}), append(t.Lines, e.Line)
+	}
+	return t, []Field{Title, Unit, Page}
 }
 
 // Materials reads the rows of a table, column by column as they were matched.
-// Every row that has a fault is named and left out of the result. Skills are
+// Every row that has a fault is named and left out of the result; a title that stands there twice is pointed out and kept. Skills are
 // found by id or by name, in any case; "passing the thumb under: 0.5" gives a weight.
 func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Catalogue) (out []Material, faults []Fault, err error) {
 	title := -1
@@ -189,7 +206,7 @@ func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Ca
 	seen := map[string]int{}
 	for r, row := range t.Rows {
 		m := Material{Strand: strand}
-		before := len(faults)
+		before, pointed := len(faults), 0
 		fault := func(i int, format string, args ...any) {
 			f := Fault{Line: t.Lines[r], Says: fmt.Sprintf(format, args...)}
 			if i >= 0 && i < len(t.Columns) {
@@ -216,13 +233,15 @@ func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Ca
 			fault(title, "there is no title")
 		case again:
 			fault(title, "the same title stands in line %d", first)
+			faults[len(faults)-1].Kept = true
+			pointed = 1
 		default:
 			seen[key] = t.Lines[r]
 		}
 		if m.DistinctBars > m.Bars && m.Bars > 0 {
 			fault(-1, "there are more different bars (%d) than bars (%d)", m.DistinctBars, m.Bars)
 		}
-		if len(faults) == before {
+		if len(faults) == before+pointed {
 			out = append(out, m)
 		}
 	}

@@ -2,6 +2,7 @@ package studentplan
 
 import (
 	"maps"
+	"math"
 	"slices"
 	"strings"
 	"time"
@@ -30,6 +31,20 @@ const (
 
 // ago is how many days before today a rough time is taken to lie (default).
 var ago = map[Rough]int{ThisTerm: 30, LastTerm: 110, LastYear: 365, LongAgo: 3 * 365}
+
+// RoughOf is about when a day was, seen from another: the rough time that lies nearest, by how many times as long ago it is.
+func RoughOf(day, today time.Time) Rough {
+	n := max(1, days(day, today))
+	best := ThisTerm
+	for _, r := range Roughs() {
+		if off(n, ago[r]) < off(n, ago[best]) {
+			best = r
+		}
+	}
+	return best
+}
+
+func off(a, b int) float64 { return math.Abs(math.Log(float64(a) / float64(b))) }
 
 // Roughs are the rough times, the latest first.
 func Roughs() []Rough { return []Rough{ThisTerm, LastTerm, LastYear, LongAgo} }
@@ -220,7 +235,7 @@ func (s Student) SkillFamilies() []SkillFamily {
 }
 
 // Match finds what the lines of a list mean among the pieces for the student's instrument.
-func (s Student) Match(lines []string) []titles.Match {
+func (s Student) Match(lines []titles.Entry) []titles.Match {
 	var among []titles.Title
 	for _, m := range s.Library {
 		if m.Instrument == s.Instrument && m.Exercise == "" && m.PartOf == "" && !m.Retired {
@@ -229,6 +244,6 @@ func (s Student) Match(lines []string) []titles.Match {
 	}
 	slices.SortFunc(among, func(a, b titles.Title) int { return strings.Compare(a.ID, b.ID) })
 	out := make([]titles.Match, len(lines))
-	parallel.Each(len(lines), func(i int) { out[i] = titles.Find(lines[i], among) })
+	parallel.Each(len(lines), func(i int) { out[i] = titles.Find(lines[i].Title, among) })
 	return out
 }

@@ -11,6 +11,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
+	"patientladder/core/library/titles"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/reading/chunk"
@@ -79,9 +80,17 @@ func TestARetiredPieceIsNotMeant(t *testing.T) {
 	gone := piece("gone", material.Method)
 	gone.Title, gone.Retired = "Low Water", true
 	s := pupil(t, gone)
-	require.Empty(t, s.Match([]string{"Low Water"})[0].Best.ID)
+	require.Empty(t, s.Match(titles.Read("Low Water"))[0].Best.ID)
 	gone.Retired = false
-	require.Equal(t, "gone", pupil(t, gone).Match([]string{"Low Water"})[0].Best.ID)
+	require.Equal(t, "gone", pupil(t, gone).Match(titles.Read("Low Water"))[0].Best.ID)
+}
+
+// What a notebook says of when is taken for the rough time that lies nearest.
+func TestAboutWhen(t *testing.T) {
+	want := map[int]Rough{0: ThisTerm, 30: ThisTerm, 57: ThisTerm, 58: LastTerm, 110: LastTerm, 200: LastTerm, 201: LastYear, 365: LastYear, 632: LastYear, 633: LongAgo, 4000: LongAgo}
+	for n, rough := range want {
+		require.Equal(t, rough, RoughOf(monday.AddDate(0, 0, -n), monday), "%d days", n)
+	}
 }
 
 // Around a day lie the lesson before it and the one after it, whether or not there was one on it.

@@ -3167,6 +3167,8 @@ export interface components {
             /** @description Its title; empty for none */
             title: string;
             sure: boolean;
+            /** @description When it was finished, where the line says so */
+            when?: components["schemas"]["Rough"];
         };
         FoundForLadder: {
             /** @enum {string} */
@@ -3669,8 +3671,11 @@ export interface components {
             left: string[];
         };
         Import: {
-            /** @enum {string} */
-            kind: "json" | "csv";
+            /**
+             * @description A list has one title a line, with a number, a page or a unit beside it where the notebook has them
+             * @enum {string}
+             */
+            kind: "json" | "csv" | "list";
             /** Format: byte */
             data: string;
             try?: boolean;
@@ -3713,6 +3718,8 @@ export interface components {
             }[];
         };
         Imported: {
+            /** @description What is pointed out of rows that are brought in all the same */
+            notes: components["schemas"]["TableFault"][];
             kept: boolean;
             sources: components["schemas"]["Id"][];
             materials: number;

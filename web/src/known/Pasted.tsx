@@ -30,10 +30,14 @@ export function Pasted(props: {
   const read = () =>
     match.mutate(text, {
       onSuccess: (m: Schemas["TitlesMatched"]) => {
-        props.onChange([...props.lines, ...m.lines.map((l) => ({ ...l, id: ulid(), when: props.when }))]);
+        props.onChange([
+          ...props.lines,
+          ...m.lines.map((l) => ({ ...l, id: ulid(), when: l.when ?? props.when })),
+        ]);
         setText("");
       },
     });
+  const doubtful = props.lines.filter((l) => l.material && !l.sure);
   return (
     <section aria-label="A list of pieces">
       <h2 className="text-lg">A list of pieces</h2>
@@ -50,6 +54,18 @@ export function Pasted(props: {
       </button>
       <Refused error={match.error} />
       {match.data && props.lines.length > 0 && <p className="fine mt-1">{match.data.sentence}</p>}
+      {doubtful.length > 1 && (
+        <p className="mt-2 flex flex-wrap items-center gap-2">
+          <span>{doubtful.length} lines are doubtful.</span>
+          <button
+            type="button"
+            className="press"
+            onClick={() => props.onChange(props.lines.map((l) => (l.material ? { ...l, sure: true } : l)))}
+          >
+            Yes to all
+          </button>
+        </p>
+      )}
       <ul className="mt-2">
         {props.lines.map((l) => (
           <li key={l.id} className="flex flex-wrap items-center gap-2 border-t border-line/60 py-1">

@@ -171,6 +171,15 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
           </label>
         </>
       )}
+      {seen && seen.notes.length > 0 && (
+        <ul aria-label="To look at" className="max-h-32 overflow-y-auto border-l-4 border-preview pl-3">
+          {seen.notes.map((n) => (
+            <li key={n.line}>
+              <span className="fine figures">line {n.line}</span> <strong>{n.title}:</strong> {n.says}
+            </li>
+          ))}
+        </ul>
+      )}
       {seen?.problems.map((p) => (
         <p key={p} role="alert" className="text-cliff">
           {p}.

@@ -7,50 +7,65 @@ import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
 import { StrandOptions } from "../parts/StrandOptions";
 
-/** A title as a cell of a spreadsheet. */
-export const cell = (title: string) => `"${title.replaceAll('"', '""')}"`;
-
 /** Makes a book of a list of titles, one a line, in the order of the book. */
 export function ListBook(props: { instrument: Schemas["Instrument"]; onKept: (source: string) => void }) {
   const [open, setOpen] = useState(false);
   const [source, setSource] = useState(ulid);
+  const [notes, setNotes] = useState<Schemas["TableFault"][]>([]);
   const bring = useImport((done) => {
     if (!done.kept) return;
-    setOpen(false);
+    setNotes(done.notes);
+    if (done.notes.length === 0) setOpen(false);
     props.onKept(source);
     setSource(ulid());
   });
   const send = async (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = new FormData(e.currentTarget);
-    const titles = String(f.get("titles"))
-      .split("\n")
-      .map((t) => t.trim())
-      .filter(Boolean);
-    const table = ["title", ...titles.map(cell)].join("\n");
     bring.mutate({
-      kind: "csv",
-      data: await base64(new File([table], "list.csv")),
+      kind: "list",
+      data: await base64(new File([String(f.get("titles"))], "list.txt")),
       source,
       title: String(f.get("title")),
       instrument: props.instrument,
       strand: f.get("strand") as Schemas["Strand"],
-      fields: ["title"],
       try: false,
       leaveOut: false,
     });
   };
   return (
     <>
-      <button type="button" className="press" onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="press"
+        onClick={() => {
+          setNotes([]);
+          setOpen(true);
+        }}
+      >
         Add a book
       </button>
       <Sheet
         open={open}
         onOpenChange={setOpen}
         title="A book by its titles"
-        says="Type or paste the titles, one a line, as they stand in the book. Scores can come later, piece by piece."
+        says="Type or paste the titles, one a line, as they stand in the book, with the page if you have it. Scores can come later, piece by piece."
       >
+        {notes.length > 0 && (
+          <div role="status" className="mb-4 border-l-4 border-preview pl-3">
+            <p>The book is added. Please look at:</p>
+            <ul>
+              {notes.map((n) => (
+                <li key={n.line}>
+                  line {n.line}, “{n.title}”: {n.says}
+                </li>
+              ))}
+            </ul>
+            <button type="button" className="quiet -ml-2.5" onClick={() => setOpen(false)}>
+              That is right
+            </button>
+          </div>
+        )}
         <form onSubmit={send} className="grid gap-3">
           <Field label="Title of the book">
             <input name="title" required maxLength={200} autoComplete="off" />
