@@ -199,6 +199,7 @@ func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Mat
 		}
 	}
 	out.Leap = answer.Leap(b.Names(), m, asked, sh.Policy.Standing.Leap.SecureAfter)
+	out.BigJump = !asked.Unknown && leap.Beyond(asked.Size, v.Reach.Size)
 	out.LeafBars = sh.LeafBars()
 	out.Approach, out.FirstView = contract.PieceApproach(sh.Way.Approach), contract.PieceFirstView(sh.Way.FirstView)
 	return known(sh.KnownNotes(m.ID)), asked, nil

@@ -181,7 +181,7 @@ func VerdictWhy(t Target, v outlook.Verdict) []string {
 // LeapSize says how large a leap is.
 func LeapSize(l leap.Leap) string {
 	if l.Unknown {
-		return "not known"
+		return "not known yet"
 	}
 	return fmt.Sprintf("%.1f", l.Size)
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"patientladder/core/planning/progress"
 )
@@ -296,8 +297,16 @@ func Practised(p progress.Practice) string {
 
 // Kept says how the learned pieces were kept.
 func Kept(r progress.Review) string {
-	if r.Learned == 0 {
-		return "Nothing is learned yet."
+	elsewhere := ""
+	if r.Unheard > 0 {
+		elsewhere = Capital(Counted(r.Unheard, "piece")) + " learned elsewhere, not heard here yet."
 	}
-	return fmt.Sprintf("%s; %s of %s surely there.", Capital(Counted(r.Heard, "hearing")), Numbered(r.Alive), Counted(r.Learned, "learned piece"))
+	switch {
+	case r.Learned == 0 && elsewhere == "":
+		return "Nothing is learned yet."
+	case r.Learned == 0:
+		return elsewhere
+	}
+	out := fmt.Sprintf("%s; %s of %s surely there.", Capital(Counted(r.Heard, "hearing")), Numbered(r.Alive), Counted(r.Learned, "learned piece"))
+	return strings.TrimSpace(out + " " + elsewhere)
 }

@@ -120,6 +120,8 @@ func TestProgressInWords(t *testing.T) {
 	require.Empty(t, n.NextAhead(r).Text, "what came next is behind")
 	require.Equal(t, "Nine hearings; four of five learned pieces surely there.", Kept(r.Review))
 	require.Equal(t, "Nothing is learned yet.", Kept(progress.Review{}))
+	require.Equal(t, "Six pieces learned elsewhere, not heard here yet.", Kept(progress.Review{Unheard: 6}))
+	require.Equal(t, "One hearing; two of three learned pieces surely there. One piece learned elsewhere, not heard here yet.", Kept(progress.Review{Heard: 1, Alive: 2, Learned: 3, Unheard: 1}))
 	require.Equal(t, []string{"No week was published in this time.", "Practised on two of three days that were set, 40 minutes in all as reported."},
 		[]string{Practised(progress.Practice{}), Practised(progress.Practice{Set: 3, Practised: 2, Minutes: 40})})
 	stay := func(why progress.StayWhy, number float64, of int, open bool) string {

@@ -28,7 +28,10 @@ func Review(r studentplan.ReviewState) string {
 // Picked says why a learned piece was picked.
 func Picked(r review.Reason) string {
 	sure := fmt.Sprintf("%s sure after %s", Percent(r.Recall), Counted(r.Days, "day"))
-	if r.Days == 0 {
+	switch {
+	case r.Elsewhere:
+		sure = "learned elsewhere, and not heard here yet"
+	case r.Days == 0:
 		sure = fmt.Sprintf("%s sure, played today", Percent(r.Recall))
 	}
 	if r.LeftWeeks > 0 {

@@ -116,6 +116,7 @@ func TestHowReviewStands(t *testing.T) {
 	r.Starved = 0
 	require.Equal(t, "Review: 20 % of the coming week (aim 40 %); the learned pieces are too few or too short for more", Review(r))
 	require.Equal(t, "62 % sure, played today", Picked(review.Reason{Recall: 0.62}))
+	require.Equal(t, "learned elsewhere, and not heard here yet, a favourite", Picked(review.Reason{Recall: 0.62, Days: 110, Elsewhere: true, Favourite: true}))
 	require.Equal(t, "62 % sure after nine days, and it practises what is needed next, a favourite", Picked(review.Reason{Recall: 0.62, Days: 9, Refines: true, Favourite: true}))
 	require.Equal(t, "31 % sure after 50 days, not played for more than six weeks", Picked(review.Reason{Recall: 0.31, Days: 50, LeftWeeks: 6, Favourite: true}))
 }

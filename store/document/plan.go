@@ -80,6 +80,7 @@ type reviewReason struct {
 	LeftWeeks int     `json:"leftWeeks,omitempty"`
 	Refines   bool    `json:"refines,omitempty"`
 	Favourite bool    `json:"favourite,omitempty"`
+	Elsewhere bool    `json:"elsewhere,omitempty"`
 }
 
 type proposal struct {

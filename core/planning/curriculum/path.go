@@ -71,7 +71,7 @@ func Cross(books [][]material.Material, brings leap.Ability, p leap.Policy, reac
 			out.Left = append(out.Left, m)
 			continue
 		}
-		s := Stop{Material: m, Leap: l, Cliff: l.Size > reach.Size && len(out.Stops) > 0}
+		s := Stop{Material: m, Leap: l, Cliff: leap.Beyond(l.Size, reach.Size) && len(out.Stops) > 0}
 		switch {
 		case len(out.Stops) == 0:
 			s.Why = TheBeginning

@@ -72,7 +72,7 @@ func Profile(book []material.Material, brings leap.Ability, p leap.Policy) Grada
 			g.Lines[i].Leap = p.Unknown(g.neighbours(i)...)
 			continue // nobody knows whether it is a cliff
 		}
-		g.Lines[i].Cliff = g.Lines[i].Leap.Size > g.Reach.Size
+		g.Lines[i].Cliff = leap.Beyond(g.Lines[i].Leap.Size, g.Reach.Size)
 		g.Lines[i].Plateau = g.Lines[i].Leap.Size < g.Reach.Size/4
 	}
 	for _, u := range g.Skills {

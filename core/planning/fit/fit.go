@@ -141,7 +141,7 @@ func (in Input) size(l float64) (float64, Why) {
 		return 1, EasyWanted
 	case in.Ease:
 		return reach / 2 / l, NotEasy
-	case l > reach:
+	case leap.Beyond(l, reach):
 		return reach / l, Beyond
 	case l < reach/4:
 		return 0.7, Plateau

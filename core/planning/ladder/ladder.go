@@ -174,7 +174,7 @@ func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy,
 			rungs[i].Leap = p.Unknown(neighbours(rungs, i)...)
 			continue // nobody knows whether it is a cliff
 		}
-		rungs[i].Cliff = rungs[i].Leap.Size > reach && rungs[i].Aside != Skipped
+		rungs[i].Cliff = leap.Beyond(rungs[i].Leap.Size, reach) && rungs[i].Aside != Skipped
 		rungs[i].Plateau = rungs[i].Leap.Size < reach/4
 	}
 	return rungs
@@ -208,6 +208,8 @@ func learned(m *standing.MaterialStanding, lib material.Material, p leap.Policy,
 	r := Rung{Material: lib, Layer: Review, Standing: m}
 	if m.Before != nil {
 		r.Leap = p.Over(&lib, m.Before.Brought)
+	} else { // it was never begun here: nobody knows what it was for the student then
+		r.Leap = leap.Leap{Unknown: true}
 	}
 	until := on(m.ClearedAt)
 	switch m.State {

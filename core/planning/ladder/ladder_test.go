@@ -95,14 +95,23 @@ func TestBigAndSmallJumpsHaveTheirLines(t *testing.T) {
 	}
 	require.Equal(t, 1.0, drawn(1, "").Leap.Size)
 	require.False(t, drawn(1, "").Cliff, "as large as the reach is within it")
-	require.True(t, drawn(0.99, "").Cliff)
-	require.True(t, drawn(0.99, Paused).Cliff)
-	require.False(t, drawn(0.99, Skipped).Cliff, "what is skipped is no jump")
+	require.False(t, drawn(0.96, "").Cliff, "written the same it is within it")
+	require.True(t, drawn(0.9, "").Cliff)
+	require.True(t, drawn(0.9, Paused).Cliff)
+	require.False(t, drawn(0.9, Skipped).Cliff, "what is skipped is no jump")
 	require.False(t, drawn(4, "").Plateau, "a quarter of the reach is not small")
 	require.True(t, drawn(4.1, "").Plateau)
 }
 
 // A piece that nobody knows is drawn as its neighbours in its book are, and is no cliff and no plateau.
+// What was learned elsewhere was never begun here: how large its jump was then nobody knows, and it is no small one.
+func TestTheJumpOfWhatWasLearnedElsewhereIsNotKnown(t *testing.T) {
+	lib := material.Library{"a": piece("a", "x")}
+	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"a": {State: standing.Cleared, Why: standing.FromBefore}}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}}}
+	r := Draw(s, lib, nil, leap.DefaultPolicy(), day, 0).Rails[0].Rungs[0]
+	require.Equal(t, []any{Review, true, false, false}, []any{r.Layer, r.Leap.Unknown, r.Plateau, r.Cliff})
+}
+
 func TestAnUnknownRungIsGuessedFromItsBook(t *testing.T) {
 	lib := material.Library{}
 	var placed []Placed

@@ -72,7 +72,7 @@ func Propose(in Input) Proposal {
 		return p
 	}
 	n := len(in.Last)
-	p.Ease = !in.Straight && n > 0 && in.Last[n-1] > in.Reach.Size
+	p.Ease = !in.Straight && n > 0 && leap.Beyond(in.Last[n-1], in.Reach.Size)
 	at := 0
 	if n > 0 { // a strand begins where its book begins
 		at = pick(p.Considered, in.Reach.Size, p.Ease)
@@ -195,7 +195,7 @@ func (in Input) chosen(p Proposal, c Candidate) Reason {
 		r.Kind, r.Last = Easy, in.Last[n-1:]
 	case p.Ease:
 		r.Kind, r.Last, r.Of = Smallest, in.Last[n-1:], len(p.Considered)
-	case c.Leap.Size > r.Reach:
+	case leap.Beyond(c.Leap.Size, r.Reach):
 		r.Kind = Stretch
 	case n >= 2 && in.Last[n-1] < half && in.Last[n-2] < half && c.Leap.Size >= half:
 		r.Kind, r.Last = Room, in.Last[n-2:]

@@ -28,7 +28,7 @@ func (o *Outlook) Review(learned []string, minutes float64, p review.Policy, m m
 		piece, days := lib[id], ms.Unheard(o.in.Day)
 		pieces = append(pieces, review.Piece{
 			ID: id, Minutes: week.ReviewMinutes(piece), Recall: curve.Recall(ms.Memory, float64(days)), Days: days,
-			Useful: asked.Useful(piece), Favourite: st.Favourite(id),
+			Useful: asked.Useful(piece), Favourite: st.Favourite(id), Elsewhere: ms.Elsewhere(),
 		})
 	}
 	return review.Pick(pieces, minutes, p)

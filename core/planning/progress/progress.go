@@ -88,8 +88,9 @@ type Review struct {
 	Entries      []string
 	// Hearings are those of the span with their pieces, in their order.
 	Hearings []Hearing
-	// Learned pieces at the end of the span, and how many of them were surely there still.
-	Learned, Alive int
+	// Learned pieces at the end of the span that were heard here, and how many of them were surely there still; Unheard are
+	// those that were learned elsewhere and never heard here.
+	Learned, Alive, Unheard int
 }
 
 // Hearing is one learned piece that was heard.
@@ -231,6 +232,10 @@ func (in Input) review(then *standing.Standing) Review {
 	for _, id := range then.In(standing.Cleared, standing.Polished) {
 		if in.Library[id].Exercise != "" {
 			continue // scales are kept by going round
+		}
+		if then.Materials[id].Elsewhere() {
+			r.Unheard++ // how well it goes nobody knows
+			continue
 		}
 		r.Learned++
 		if then.Materials[id].Recall(day, in.Policy.Standing.Memory) >= fading {

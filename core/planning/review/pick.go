@@ -22,6 +22,8 @@ type Piece struct {
 	Useful float64
 	// Favourite says that the student likes it.
 	Favourite bool
+	// Elsewhere says that it was learned before and was never heard here: how well it goes nobody knows.
+	Elsewhere bool
 }
 
 // Policy decides what a piece is worth.
@@ -60,6 +62,8 @@ type Reason struct {
 	// Refines says that it has half of what is needed next, Favourite that the student likes it.
 	Refines   bool `json:"refines,omitempty"`
 	Favourite bool `json:"favourite,omitempty"`
+	// Elsewhere says that it was learned before and was never heard here.
+	Elsewhere bool `json:"elsewhere,omitempty"`
 }
 
 // step is the grain of the minutes.
@@ -115,18 +119,21 @@ func (p Policy) worth(x Piece) float64 {
 	if x.Favourite {
 		w += p.Favourite
 	}
-	if x.Days > p.StarvedAfterDays {
+	if p.left(x) {
 		w += starved
 	}
 	return w
 }
 
+// left says that a piece was left too long. One that was never heard here was not left by anybody.
+func (p Policy) left(x Piece) bool { return x.Days > p.StarvedAfterDays && !x.Elsewhere }
+
 // refines is the share of what is needed next from which on a piece is said to refine it.
 const refines = 0.5
 
 func (p Policy) why(x Piece) Reason {
-	r := Reason{Recall: x.Recall, Days: x.Days, Refines: x.Useful >= refines, Favourite: x.Favourite}
-	if x.Days > p.StarvedAfterDays {
+	r := Reason{Recall: x.Recall, Days: x.Days, Refines: x.Useful >= refines, Favourite: x.Favourite, Elsewhere: x.Elsewhere}
+	if p.left(x) {
 		r.LeftWeeks = p.StarvedAfterDays / 7
 	}
 	return r

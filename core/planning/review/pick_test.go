@@ -88,6 +88,18 @@ func TestNothingIsStarved(t *testing.T) {
 	require.Empty(t, Pick(list, 0.4, DefaultPolicy()))
 }
 
+// A piece that was learned elsewhere and never heard here was left by nobody: it does not come before all others, and the
+// reason says what it is instead of a number.
+func TestWhatWasLearnedElsewhereIsNotStarved(t *testing.T) {
+	p := DefaultPolicy()
+	here := Piece{ID: "here", Minutes: 2, Recall: 0.5, Days: 110}
+	elsewhere := here
+	elsewhere.ID, elsewhere.Elsewhere = "elsewhere", true
+	require.InDelta(t, starved, p.worth(here)-p.worth(elsewhere), 1e-12)
+	chosen := Pick([]Piece{here, elsewhere}, 4, p)
+	require.Equal(t, []Reason{{Recall: 0.5, Days: 110, LeftWeeks: 6}, {Recall: 0.5, Days: 110, Elsewhere: true}}, []Reason{chosen[0].Why, chosen[1].Why})
+}
+
 func TestTheOrderOfArrivalDoesNotMatter(t *testing.T) {
 	a := Piece{ID: "a", Minutes: 2, Recall: 0.5}
 	b := Piece{ID: "b", Minutes: 2, Recall: 0.5}

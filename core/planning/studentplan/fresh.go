@@ -136,7 +136,7 @@ func (s Student) Fit(strand material.Strand, placed []ladder.Placed) ([]fit.Cand
 		in.Idle[rail.Strand] = idle(rail)
 	}
 	if taken := s.Standing.Leaps(s.Library, strand); s.Policy.EaseAfterLeap && strand != "" && len(taken) > 0 {
-		in.Ease = taken[len(taken)-1] > v.Reach.Size
+		in.Ease = leap.Beyond(taken[len(taken)-1], v.Reach.Size)
 	}
 	for id, m := range s.Library {
 		if m.Instrument != s.Instrument || m.PartOf != "" {

@@ -220,10 +220,13 @@ type SkillFamily struct {
 	Skills []skill.Skill
 }
 
-// SkillFamilies are the skills of the catalogue by family, in its order.
+// SkillFamilies are the skills of the catalogue by family, in its order, without those of other instruments.
 func (s Student) SkillFamilies() []SkillFamily {
 	var out []SkillFamily
 	for _, x := range s.Skills.All() {
+		if len(x.Instruments) > 0 && !slices.Contains(x.Instruments, string(s.Family())) {
+			continue
+		}
 		i := slices.IndexFunc(out, func(f SkillFamily) bool { return f.Family == x.Family })
 		if i < 0 {
 			i = len(out)

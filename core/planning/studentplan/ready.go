@@ -54,7 +54,7 @@ func (s Student) ReadyFor(m material.Material) Ready {
 		out.Kind = NotKnown
 	case len(blocked) > 0:
 		out.Kind, out.First = Blocked, blocked[:min(len(blocked), mostFirst)]
-	case out.Leap.Size <= out.Reach:
+	case !leap.Beyond(out.Leap.Size, out.Reach):
 		out.Kind = ReadyNow
 	default:
 		out.Kind = Reaching

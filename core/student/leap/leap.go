@@ -185,6 +185,9 @@ type Reach struct {
 // EnoughCleared is from how many cleared pieces on a student's own leaps tell the reach (default).
 const EnoughCleared = 5
 
+// Beyond says that a leap is over the comfortable one, as both are said: in tenths. What is written the same is no big jump.
+func Beyond(size, reach float64) bool { return math.Round(10*size) > math.Round(10*reach) }
+
 // Reach returns the comfortable leap. With five cleared pieces or more it is
 // the 70th percentile of the leaps that the student has taken (nearest rank),
 // never under a third of the default; before that the default.

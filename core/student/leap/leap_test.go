@@ -154,3 +154,13 @@ func TestUnknownIsNotEasy(t *testing.T) {
 	require.False(t, p.Of(title, Ability{}).Unknown, "the teacher has named something")
 	require.False(t, p.Of(material.Material{Exercise: "scale/apart/C/major/-"}, Ability{}).Unknown)
 }
+
+// A big jump is one that is written larger than the comfortable one: 1.89 over 1.88 is none.
+func TestABigJumpIsOneThatIsWrittenLarger(t *testing.T) {
+	for _, x := range []struct {
+		size, reach float64
+		want        bool
+	}{{1.89, 1.88, false}, {1.94, 1.86, false}, {1.95, 1.94, true}, {2, 1.9, true}, {1.9, 2, false}, {0, 0, false}} {
+		require.Equal(t, x.want, Beyond(x.size, x.reach), "%v", x)
+	}
+}

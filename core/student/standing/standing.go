@@ -483,6 +483,9 @@ func (s *Standing) Clearings() []Clearing {
 	return out
 }
 
+// Elsewhere says that a material was learned before the log began and was never heard here: how well it goes nobody knows.
+func (m *MaterialStanding) Elsewhere() bool { return m.Why == FromBefore && m.LastPlayed.IsZero() }
+
 // FaultMark is the mark of a fault on a material. One that is open elsewhere is not gone here, because it is one thing.
 func (s *Standing) FaultMark(m *MaterialStanding, focus string) studentlog.Mark {
 	mark := m.Marks[focus]

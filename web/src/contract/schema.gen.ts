@@ -3508,6 +3508,8 @@ export interface components {
             from: string;
             strand: components["schemas"]["Strand"];
             onLadder: boolean;
+            /** @description Nobody has said what it needs: its leap and what is there are not known */
+            unknown?: boolean;
             /** Format: double */
             leap: number;
             /** Format: double */
@@ -5293,6 +5295,8 @@ export interface components {
             leap?: components["schemas"]["Leap"];
             /** Format: double */
             reach?: number;
+            /** @description The leap is known and over the comfortable one */
+            bigJump?: boolean;
         };
         AtlasRow: {
             ladder: components["schemas"]["Id"];

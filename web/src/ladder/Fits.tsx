@@ -66,7 +66,10 @@ export function Fits(props: {
                 {c.title}
                 {all && <span className="fine"> · {strandNames[c.strand]}</span>}
               </span>
-              <Why label={`Why does ${c.title} stand here?`} shown={`${Math.round(c.ready * 100)} %`}>
+              <Why
+                label={`Why does ${c.title} stand here?`}
+                shown={c.unknown ? "not known yet" : `${Math.round(c.ready * 100)} %`}
+              >
                 <Parts candidate={c} />
               </Why>
             </div>
@@ -109,8 +112,9 @@ function Parts({ candidate: c }: { candidate: Schemas["FitCandidate"] }) {
   return (
     <>
       <p>{sentence(c.reasons)}</p>
+      {c.unknown && <p>Add its score, or name its skills: then this says how it fits.</p>}
       <ul className="figures mt-2">
-        {parts.map(([name, value, weight]) => (
+        {(c.unknown ? [] : parts).map(([name, value, weight]) => (
           <li key={name} className="flex justify-between gap-3">
             <span>{name}</span>
             <span className="fine">

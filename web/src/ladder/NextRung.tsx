@@ -31,7 +31,14 @@ export function NextRung({ ladder, strand }: { ladder: string; strand: Schemas["
       {chosen && (
         <h2 className="mt-1 flex items-baseline justify-between gap-3">
           {chosen.title}
-          <Why label={`Why a leap of ${chosen.leap.words}?`} shown={`leap ${chosen.leap.words}`}>
+          <Why
+            label={
+              chosen.leap.unknown
+                ? `Why is the leap to ${chosen.title} not known?`
+                : `Why a leap of ${chosen.leap.words}?`
+            }
+            shown={`leap ${chosen.leap.words}`}
+          >
             <LeapParts leap={chosen.leap} />
           </Why>
         </h2>
@@ -117,7 +124,7 @@ function LastLeaps({ last, reach }: { last: number[]; reach: number }) {
             width="12"
             y={height - Math.max(2, (l / most) * (height - 2))}
             height={Math.max(2, (l / most) * (height - 2))}
-            fill={l > reach ? "var(--color-cliff)" : "var(--color-working)"}
+            fill={Math.round(10 * l) > Math.round(10 * reach) ? "var(--color-cliff)" : "var(--color-working)"}
           />
         ))}
         <path

@@ -14,13 +14,16 @@ export function ForStudent(props: {
 }) {
   const { leap, piece, student } = props;
   const place = usePlace(student.ladder, piece.material.id);
-  const cliff = !leap.unknown && leap.size > (piece.reach ?? 0);
+  const cliff = piece.bigJump;
   return (
     <section className="mb-4 border-b border-line pb-4" aria-label={`For ${student.name}`}>
       <h2 className="flex items-baseline justify-between gap-2">
         For {firstName(student.name)}
         <span className="text-base">
-          <Why label={`Why a leap of ${leap.words}?`} shown={`leap ${leap.words}`}>
+          <Why
+            label={leap.unknown ? "Why is the leap not known?" : `Why a leap of ${leap.words}?`}
+            shown={`leap ${leap.words}`}
+          >
             <LeapParts leap={leap} />
           </Why>
         </span>
