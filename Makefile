@@ -5,7 +5,7 @@ BIN := bin/ladder
 export GOFLAGS := -trimpath
 TOOL := go tool -modfile=$(CURDIR)/tools/go.mod
 
-.PHONY: help demo demo-60 demo-empty demo-reset dev toolchain test test-core test-week test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
+.PHONY: help demo demo-60 demo-empty demo-reset dev toolchain test test-core test-week test-long test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
 .DEFAULT_GOAL := help
 
 help: ## this list
@@ -41,6 +41,10 @@ test-core: ## the rules alone: no Node, no database
 
 test-week: deps deps-test build ## what knows a day, with the clock on each weekday, before midnight and in three zones
 	@tools/week
+
+test-long: deps ## a whole school year through the API, and 2,000 placements; prints what was kept and what held
+	LADDER_YEAR=1 go test -count=1 -v -timeout 60m -run SchoolYear ./api
+	LADDER_PLACED=200 go test -count=1 -v -timeout 60m -run ManyStudents ./core/student/placement
 
 test-race: deps ## the server's tests under the race detector
 	go test -count=1 -race -timeout 60m ./api/... ./clock ./core/base/parallel ./store/...

@@ -253,6 +253,10 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("POST /ladders/{ladder}/known", map[string]any{"batch": batch, "upTo": []any{}, "pieces": []any{}, "titles": []any{map[string]any{"id": id(), "title": "Tune of before", "when": "long-ago"}}, "keys": []any{}, "skills": []any{}})
 	do("DELETE /ladders/{ladder}/batches/{batch}", nil)
 	named("{ladder}", theirLadder)
+	for range 2 { // something has to be known for there to be something to keep
+		status, data := call(t, "POST", "/ladders/"+theirLadder+"/entries", map[string]any{"entries": []any{map[string]any{"id": id(), "at": "2026-05-04T15:00:00Z", "kind": "probe", "skill": "eighth-notes", "shown": true, "outcome": "yes"}}})
+		require.Equal(t, 200, status, "%s", data)
+	}
 	do("POST /ladders/{ladder}/meeting", map[string]any{"batch": id(), "book": book, "route": "on"})
 	named()
 	do("POST /ladders/{ladder}/exercises", map[string]any{"exercise": "scale/apart/B/major/-"})

@@ -20,5 +20,6 @@ type Link struct {
 // Opens says whether it opens the page on a day, as midnight in UTC.
 func (l Link) Opens(day time.Time) bool { return l.Token != "" && !day.After(l.Expires) }
 
-// Lasts says whether it may go into a letter on a day: it opens for longer than the week that the letter is about.
-func (l Link) Lasts(day time.Time) bool { return l.Opens(day.AddDate(0, 0, week.Days+1)) }
+// Lasts says whether it may go into a letter on a day: it opens for longer than the week that the letter is about,
+// however long lessons that fall out make it.
+func (l Link) Lasts(day time.Time) bool { return l.Opens(day.AddDate(0, 0, week.MostDays+1)) }
