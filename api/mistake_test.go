@@ -188,3 +188,34 @@ func TestTheWordsOfADayInTheCalendar(t *testing.T) {
 	}
 	require.NotContains(t, text, "1 ×")
 }
+
+// A letter wrong in an instrument is asked about once; pressed again it is taken as it is written, and a list has the usual ones.
+func TestALetterWrongInAnInstrumentIsAskedAbout(t *testing.T) {
+	u := newcomer(t)
+	body := map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell Farrow", "born": "2016-02-03", "instrument": "Pinao"}
+	status, refused := u.call("POST", "/api/students", body)
+	require.Equal(t, []any{http.StatusUnprocessableEntity, "Do you mean the piano? If “pinao” is right, press the button once more."}, []any{status, refused["detail"]})
+	require.Empty(t, u.list("/api/students"))
+	body["sure"] = true
+	status, added := u.call("POST", "/api/students", body)
+	require.Equal(t, http.StatusCreated, status, added)
+	require.Equal(t, "pinao", added["instrument"])
+}
+
+// What cannot be is refused in a clear sentence, and nothing is kept: a lesson in 1990, a run without answers, a week that is
+// none, a calendar of ten thousand days off.
+func TestWhatCannotBeIsRefusedInASentence(t *testing.T) {
+	u, _, ladder := settled(t, slotOn(1, "18:00", 30, 1))
+	id := u.titled("piano", "Low Water")[0]
+	refuse := func(want string, status int, got map[string]any) {
+		t.Helper()
+		require.Equal(t, []any{http.StatusUnprocessableEntity, want}, []any{status, got["detail"]})
+	}
+	status, got := u.append(ladder, entry{"kind": "note", "text": "x", "at": "1990-05-04T15:00:00Z"})
+	refuse("4 May 1990 is too long ago for a lesson with Nell. Check the date; what was learned before goes under “Known before”.", status, got)
+	status, got = u.append(ladder, entry{"kind": "assigned", "material": id}, entry{"kind": "run", "material": id, "met": []string{"smile"}})
+	refuse("\"smile\" is not a point of the clearing standard.", status, got)
+	status, got = u.call("POST", "/api/library/import", map[string]any{"kind": "list", "data": []byte(" \n - \n"), "source": storetest.ID(), "title": "None", "instrument": "piano", "strand": "method"})
+	refuse("There is no title in the list.", status, got)
+	require.Empty(t, u.list("/api/ladders/"+ladder+"/entries"))
+}

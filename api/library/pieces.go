@@ -40,7 +40,7 @@ func (h *Handlers) ListMaterials(ctx context.Context, r contract.ListMaterialsRe
 // ReadScore says what is in a file; nothing is kept.
 func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObject) (contract.ReadScoreResponseObject, error) {
 	n := r.Body
-	if _, err := open.Taught(string(n.Instrument)); err != nil {
+	if _, err := open.Taught(string(n.Instrument), true); err != nil {
 		return nil, err
 	}
 	format, pieces, err := scorefile.Brought(n.Score, open.Keyboard(string(n.Instrument)))
@@ -71,7 +71,7 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 // AddMaterial reads a score and adds it to the library as a material.
 func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialRequestObject) (contract.AddMaterialResponseObject, error) {
 	n := r.Body
-	instrument, err := open.Taught(string(n.Instrument))
+	instrument, err := open.Taught(string(n.Instrument), true)
 	if err != nil {
 		return nil, err
 	}

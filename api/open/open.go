@@ -164,11 +164,15 @@ func (s Studio) Names() wording.Names {
 	return wording.Names{Library: s.Library, Skills: s.Skills, Words: s.Words, Pool: s.Pool, Meetings: s.Meetings}
 }
 
-// Taught is the name of an instrument as it is kept; any can be taught.
-func Taught(name string) (string, error) {
+// Taught is the name of an instrument as it is kept; any can be taught. One that is a letter off a known one is asked about,
+// unless somebody is sure.
+func Taught(name string, sure bool) (string, error) {
 	kept, ok := instrument.Named(name)
 	if !ok {
 		return kept, problem.Invalid(fmt.Sprintf("%q cannot be the name of an instrument. Use letters, as in “double bass”.", name))
+	}
+	if known, slip := instrument.Meant(kept); slip && !sure {
+		return kept, problem.Invalid(fmt.Sprintf("Do you mean the %s? If “%s” is right, press the button once more.", known, kept))
 	}
 	return kept, nil
 }

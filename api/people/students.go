@@ -42,7 +42,7 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		return nil, err
 	}
 	n := r.Body
-	instrument, err := open.Taught(string(n.Instrument))
+	instrument, err := open.Taught(string(n.Instrument), n.Sure)
 	if err != nil {
 		return nil, err
 	}
@@ -216,7 +216,7 @@ func (h *Handlers) AddInstrument(ctx context.Context, r contract.AddInstrumentRe
 	if err != nil {
 		return nil, err
 	}
-	instrument, err := open.Taught(string(r.Body.Instrument))
+	instrument, err := open.Taught(string(r.Body.Instrument), r.Body.Sure)
 	if err != nil {
 		return nil, err
 	}
@@ -238,7 +238,7 @@ func (h *Handlers) ChangeInstrument(ctx context.Context, r contract.ChangeInstru
 	if err != nil {
 		return nil, err
 	}
-	instrument, err := open.Taught(string(r.Body.Instrument))
+	instrument, err := open.Taught(string(r.Body.Instrument), r.Body.Sure)
 	if err != nil {
 		return nil, err
 	}

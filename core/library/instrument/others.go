@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+
+	"patientladder/core/library/titles"
 )
 
 // others are instruments that are taught often and have no data of their own: whatever needs no drawn hand works for them.
@@ -30,6 +32,29 @@ func Plain(played []string) []string {
 	}
 	slices.Sort(out)
 	return slices.Compact(out)
+}
+
+// meant is how alike a name must be to that of a known instrument to be taken for a slip (default): a letter in five.
+const meant = 0.75
+
+// Meant is the instrument with data of its own, or one of the usual others, that an unknown name is probably meant for; ok is
+// false where the name is known itself, or like none.
+func Meant(name string) (known string, ok bool) {
+	best := 0.0
+	for _, x := range All() {
+		if alike := titles.Alike(name, x.ID); alike > best {
+			known, best = x.ID, alike
+		}
+	}
+	for _, other := range Others() {
+		if alike := titles.Alike(name, other); alike > best {
+			known, best = other, alike
+		}
+	}
+	if best < meant || best == 1 {
+		return "", false
+	}
+	return known, true
 }
 
 // longestName of an instrument in letters.

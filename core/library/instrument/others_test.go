@@ -31,3 +31,14 @@ func TestAnyInstrumentCanBeNamed(t *testing.T) {
 		require.False(t, known, "%s has data of its own", name)
 	}
 }
+
+// A name that is a letter off a known one is asked about; one that is known, or like none, is not.
+func TestWhatANameIsMeantFor(t *testing.T) {
+	for name, want := range map[string]string{
+		"pinao": "piano", "Celo": "cello", "ukelele": "ukulele", "violine": "violin", "doublebass": "double bass", "mandolino": "mandolin",
+		"piano": "", "double bass": "", "nyckelharpa": "", "kora": "",
+	} {
+		known, ok := Meant(name)
+		require.Equal(t, []any{want, want != ""}, []any{known, ok}, name)
+	}
+}

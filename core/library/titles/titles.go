@@ -98,6 +98,9 @@ func similar(a, b string) float64 {
 	return max(ratio(a, b), 0.98*ratio(ordered(a), ordered(b)))
 }
 
+// Alike is how alike two names are, 0 to 1, whatever their case and marks.
+func Alike(a, b string) float64 { return similar(plain(a), plain(b)) }
+
 func ordered(s string) string {
 	w := strings.Fields(s)
 	slices.SortFunc(w, func(a, b string) int { return cmp.Compare(a, b) })

@@ -2339,6 +2339,8 @@ export interface components {
             /** @description Only the age was given */
             bornAbout?: boolean;
             instrument: components["schemas"]["Instrument"];
+            /** @description The name of the instrument is meant as it is written */
+            sure?: boolean;
             /** Format: date */
             since?: string;
             slots?: components["schemas"]["NewSlot"][];
@@ -2366,6 +2368,8 @@ export interface components {
         NewInstrument: {
             ladder: components["schemas"]["Id"];
             instrument: components["schemas"]["Instrument"];
+            /** @description The name of the instrument is meant as it is written */
+            sure?: boolean;
             /** Format: date */
             from: string;
             slots: components["schemas"]["NewSlot"][];
@@ -6567,6 +6571,8 @@ export interface operations {
             content: {
                 "application/json": {
                     instrument: components["schemas"]["Instrument"];
+                    /** @description The name of the instrument is meant as it is written */
+                    sure?: boolean;
                     /** @description The id of the new one */
                     ladder: components["schemas"]["Id"];
                 };

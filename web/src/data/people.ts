@@ -104,11 +104,11 @@ export const useAddInstrument = (student: string, then?: () => void) =>
 
 export const useChangeInstrument = (then?: (s: Schemas["Student"]) => void) =>
   useSend(
-    (x: { ladder: string; instrument: string; next: string }) =>
+    (x: { ladder: string; instrument: string; next: string; sure: boolean }) =>
       body(
         client.PUT("/ladders/{ladder}/instrument", {
           params: { path: { ladder: x.ladder } },
-          body: { instrument: x.instrument, ladder: x.next },
+          body: { instrument: x.instrument, ladder: x.next, sure: x.sure },
         }),
       ),
     [{ fact: "people" }, { fact: "calendar" }],

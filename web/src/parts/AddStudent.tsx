@@ -65,6 +65,8 @@ function Form({ onAdded }: { onAdded: () => void }) {
       born: byAge ? bornAt(Number(text("age")), today) : text("born"),
       bornAbout: byAge,
       instrument,
+      // Asked whether it is meant so, and pressed once more.
+      sure: add.error !== null && add.variables?.instrument === instrument,
       slots,
       source: text("source") || undefined,
     });

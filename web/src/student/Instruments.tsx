@@ -116,7 +116,8 @@ function Change({ of }: { of: Schemas["StudentLadder"] }) {
           onSubmit={(e) => {
             e.preventDefault();
             const instrument = String(new FormData(e.currentTarget).get("instrument"));
-            change.mutate({ ladder: of.ladder, instrument, next });
+            const sure = change.error !== null && change.variables?.instrument === instrument;
+            change.mutate({ ladder: of.ladder, instrument, next, sure });
           }}
         >
           <Field label="Instrument">
@@ -149,7 +150,9 @@ function Add({ student, today }: { student: string; today: string }) {
   const send = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = new FormData(e.currentTarget);
-    add.mutate({ ladder, instrument: String(f.get("instrument")), from: String(f.get("from")), slots });
+    const instrument = String(f.get("instrument"));
+    const sure = add.error !== null && add.variables?.instrument === instrument;
+    add.mutate({ ladder, instrument, sure, from: String(f.get("from")), slots });
   };
   return (
     <>
