@@ -42,6 +42,12 @@ describe("within", () => {
     expect(shown("whole")).toEqual([0, "old autumn now next later far", 0]);
   });
 
+  it("draws every rung ahead where nobody knows when it begins", () => {
+    const undated = ["a", "b", "c"].map((m) => ({ ...rung(m, "ahead", ""), begins: undefined }));
+    const [p] = within(view([rung("now", "working", ""), ...undated]), "month");
+    expect([p?.rail.rungs.map((r) => r.material).join(" "), p?.above]).toEqual(["now a b c", 0]);
+  });
+
   it("shows what was asked for, and what stands between", () => {
     expect(shown("month", "far")).toEqual([2, "now next later far", 0]);
     expect(shown("month", "later")).toEqual([2, "now next later", 1]);

@@ -21,7 +21,7 @@ export interface Part {
 
 /**
  * Leaves out what lies farther away in time than the zoom shows: rungs ahead
- * that begin later, learned ones that were played and cleared longer ago. The
+ * that begin later (one without a date stays), learned ones that were played and cleared longer ago. The
  * next rung of every strand, everything in work, and the rung that was asked for always show.
  */
 export function within(view: Schemas["LadderView"], zoom: Zoom, asked?: string): Part[] {
@@ -39,7 +39,9 @@ export function within(view: Schemas["LadderView"], zoom: Zoom, asked?: string):
     const at = rungs.findIndex((r) => r.material === asked);
     if (at >= 0) from = Math.min(from, at);
     let to = rungs.length;
-    while (to > Math.max(begun, at) + 1 && !near(rungs[to - 1]?.begins?.median)) to--;
+    // Without lesson times nobody knows when a rung begins: then all are drawn.
+    const far = (date?: string) => date !== undefined && date !== "" && !near(date);
+    while (to > Math.max(begun, at) + 1 && far(rungs[to - 1]?.begins?.median)) to--;
     return { rail: { ...rail, rungs: rungs.slice(from, to) }, above: rungs.length - to, below: from };
   });
 }
