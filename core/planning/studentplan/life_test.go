@@ -247,6 +247,13 @@ func TestWhatBecameOfALesson(t *testing.T) {
 	require.Equal(t, "05-04 taught", became()[9])
 	s.Now = monday.Add(15 * time.Hour)
 	require.Equal(t, "05-04 ahead", became()[9], "to assign a piece before the lesson is not to give it")
+	// Of a student of whom nothing was ever entered nobody asks, but for a new one, whose first lesson may have been forgotten.
+	none := s.folded(nil)
+	require.Empty(t, AllUnentered([]Student{none}))
+	none.Profile.Added = monday.AddDate(0, 0, -28)
+	require.Len(t, AllUnentered([]Student{none}), 2)
+	none.Profile.Added = monday.AddDate(0, 0, -29)
+	require.Empty(t, AllUnentered([]Student{none}))
 	var past []string
 	for _, p := range s.Past(studentlog.Live(log)) {
 		past = append(past, p.Day.Format("2006-01-02")+" "+string(p.State))

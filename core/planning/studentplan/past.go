@@ -37,10 +37,22 @@ func (s Student) Became(l calendar.Lesson) Became {
 		return WasMissed
 	case !over:
 		return ToCome
-	case !l.Held() || days(l.Day, s.Today) > standing.HomeDays || s.before(l, s.Profile.Added):
+	case !l.Held() || days(l.Day, s.Today) > standing.HomeDays || s.before(l, s.Profile.Added) || s.neverEntered():
 		return Forgotten
 	}
 	return NotEntered
+}
+
+// newFor is for how many days a student is a new one of whom the first lesson may have been forgotten (default).
+const newFor = 28
+
+// neverEntered says that nothing was entered of the student's lessons for weeks, although the student is no new one: then they
+// are not entered here, and nobody asks for each of them.
+func (s Student) neverEntered() bool {
+	if len(s.Standing.Given) > 0 {
+		return false
+	}
+	return s.Profile.Added.IsZero() || s.Profile.Added.After(s.Now) || days(s.Local(s.Profile.Added), s.Today) > newFor
 }
 
 // before says that a lesson was over by a moment that has come.
