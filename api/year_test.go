@@ -35,7 +35,6 @@ type lived struct {
 	// promises are the rules that were looked at, how often each was kept, and where each was broken.
 	promises map[string]*promise
 	pupils   []*pupil
-	holidays [][2]string
 }
 
 type promise struct {
