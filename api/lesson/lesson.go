@@ -30,7 +30,7 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 	out := contract.Lesson{
 		Student: answer.Student(s.Row, s.Today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
 		Signs: answer.Signs(n, due), Level: contract.LessonLevel(s.Way.Standard), Log: []contract.LogLine{}, Sentence: n.Lesson(s.Student, due),
-		Reviews: reviews(a), Bites: bites(a), Usual: studentplan.UsualObservations(live),
+		Reviews: reviews(s), Bites: bites(a), Usual: studentplan.UsualObservations(live),
 	}
 	for _, p := range clearing.Standard(s.Family(), s.Way.Standard) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
@@ -89,9 +89,9 @@ func bites(a open.Ahead) []contract.Bite {
 	return out
 }
 
-func reviews(a open.Ahead) []contract.ReviewPiece {
-	s, out := a.Opened, []contract.ReviewPiece{}
-	for _, heard := range a.ToHear() {
+func reviews(s open.Student) []contract.ReviewPiece {
+	out := []contract.ReviewPiece{}
+	for _, heard := range s.ToHear() {
 		ms := s.Standing.Materials[heard.Material]
 		out = append(out, contract.ReviewPiece{
 			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today, Rating: ms.LastRating, Recall: answer.Thousandths(s.Recall(heard.Material)),

@@ -78,8 +78,8 @@ func (s Student) playedToday(id string) bool {
 	return s.Local(s.Standing.Materials[id].LastPlayed).Equal(s.Today)
 }
 
-// mostHeard is how many learned pieces a lesson offers to be heard (default): as many as its plan has at the most.
-const mostHeard = 4
+// mostHeard is how many learned pieces a lesson offers to be heard (default).
+const mostHeard = 3
 
 // Heard is a learned piece that a lesson offers.
 type Heard struct {
@@ -88,22 +88,12 @@ type Heard struct {
 	Today bool
 }
 
-// ToHear are the learned pieces that a lesson offers: those from which its plan is made first, in their order, then the most
-// faded; those heard today stay in view beside them. What was cleared today is not heard again.
-func (a *Ahead) ToHear() []Heard {
+// ToHear are the learned pieces that a lesson offers, the most faded first; those heard today
+// stay in view beside them. What was cleared today is not heard again.
+func (s Student) ToHear() []Heard {
 	var out []Heard
 	waiting := 0
-	s := a.Student
-	order := make([]string, 0, len(s.Standing.Materials))
-	for _, c := range a.ForLesson() {
-		order = append(order, c.ID)
-	}
 	for _, id := range s.Learned() {
-		if !slices.Contains(order, id) {
-			order = append(order, id)
-		}
-	}
-	for _, id := range order {
 		today := s.playedToday(id)
 		if s.Local(s.Standing.Materials[id].ClearedAt).Equal(s.Today) || !today && waiting == mostHeard {
 			continue
