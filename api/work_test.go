@@ -255,7 +255,7 @@ func TestTodayShowsTheLessonsOfTheDay(t *testing.T) {
 	require.Equal(t, "No lessons on this day.", sunday["sentence"])
 }
 
-func TestALessonOffersWhatWasLeftLongest(t *testing.T) {
+func TestALessonOffersToHearWhatIsPlanned(t *testing.T) {
 	u := teacher(t)
 	ladder := newStudent(t, u)
 	titles := []string{"Gulls on the Railing", "Low Water", "Two Boats", "Rope Ladder", "Slow Ferry"}
@@ -271,9 +271,23 @@ func TestALessonOffersWhatWasLeftLongest(t *testing.T) {
 		}
 		return out
 	}
-	require.Equal(t, []string{"Gulls on the Railing false", "Low Water false", "Two Boats false"}, offered())
-	u.append(ladder, entry{"kind": "hearing", "material": u.materialOf("Gulls on the Railing"), "rating": 4})
-	require.Equal(t, []string{"Low Water false", "Two Boats false", "Rope Ladder false", "Gulls on the Railing true"}, offered())
+	planned := func() (out []string) {
+		_, plan := u.call("GET", "/api/ladders/"+ladder+"/plan?day="+now.Format(time.DateOnly), nil)
+		for _, s := range items(t, plan, "segments") {
+			if s["kind"] == "review" {
+				out = append(out, fmt.Sprint(s["title"], " false"))
+			}
+		}
+		return out
+	}
+	first := planned()
+	require.GreaterOrEqual(t, len(first), 2)
+	require.Equal(t, first, offered()[:len(first)], "in the order of the plan")
+	heard := strings.TrimSuffix(first[1], " false")
+	u.append(ladder, entry{"kind": "hearing", "material": u.materialOf(heard), "rating": 4})
+	now := offered()
+	require.Contains(t, now, heard+" true", "heard today stays in view")
+	require.NotContains(t, now, heard+" false")
 }
 
 func TestAStudentThatCannotBeIsRefused(t *testing.T) {

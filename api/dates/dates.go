@@ -45,10 +45,7 @@ func (h *Handlers) GetAgenda(ctx context.Context, r contract.GetAgendaRequestObj
 	if err != nil {
 		return nil, err
 	}
-	students := map[string]open.Student{}
-	for _, x := range opened {
-		students[x.Ladder] = x
-	}
+	students := open.ByLadder(opened)
 	pupils := s.Pupils(ladders)
 	from := r.Params.From.Time
 	if from.IsZero() {

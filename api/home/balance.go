@@ -5,6 +5,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/api/open"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/enjoyment"
@@ -27,12 +28,8 @@ func (h *Handlers) GetBalance(ctx context.Context, _ contract.GetBalanceRequestO
 	if err != nil {
 		return nil, err
 	}
-	students := make([]studentplan.Student, len(opened))
-	for i, x := range opened {
-		students[i] = x.Student
-	}
 	out := contract.GetBalance200JSONResponse{}
-	for _, b := range studentplan.Balance(students, weeks) {
+	for _, b := range studentplan.Balance(open.Plain(opened), weeks) {
 		words, why := wording.Balance(b.Balance)
 		out = append(out, contract.Balance{
 			Ladder: b.Ladder, Name: b.Name, Practice: shareOf(b.Practice), Enjoyment: shareOf(b.Enjoyment), Kind: contract.BalanceKind(b.Kind), Words: words, Why: why,

@@ -20,6 +20,7 @@ import (
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/next"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/leap"
 	"patientladder/core/wording"
 )
 
@@ -141,7 +142,10 @@ func (h *Handlers) GetNext(ctx context.Context, r contract.GetNextRequestObject)
 	p, in := s.Next(material.Strand(r.Params.Strand), placed)
 	out := contract.Proposal{
 		Strand: r.Params.Strand, Reach: in.Reach.Size, ReachWhy: wording.Reach(in.Reach), Ease: p.Ease, Reasons: s.Of().Names().NextAll(p.Reasons),
-		Last: append([]float64{}, in.Last...), Considered: []contract.Candidate{},
+		Last: []contract.TakenLeap{}, Considered: []contract.Candidate{},
+	}
+	for _, size := range in.Last {
+		out.Last = append(out.Last, contract.TakenLeap{Size: size, BigJump: leap.Beyond(size, in.Reach.Size)})
 	}
 	for _, c := range p.Considered {
 		out.Considered = append(out.Considered, candidate(s, c))

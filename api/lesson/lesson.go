@@ -30,7 +30,7 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 	out := contract.Lesson{
 		Student: answer.Student(s.Row, s.Today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
 		Signs: answer.Signs(n, due), Level: contract.LessonLevel(s.Way.Standard), Log: []contract.LogLine{}, Sentence: n.Lesson(s.Student, due),
-		Reviews: reviews(s), Bites: bites(a), Usual: studentplan.UsualObservations(live),
+		Reviews: reviews(s, h.toHear(ctx, a)), Bites: bites(a), Usual: studentplan.UsualObservations(live),
 	}
 	for _, p := range clearing.Standard(s.Family(), s.Way.Standard) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
@@ -89,9 +89,22 @@ func bites(a open.Ahead) []contract.Bite {
 	return out
 }
 
-func reviews(s open.Student) []contract.ReviewPiece {
+// toHear are the learned pieces that the plan of today's lesson has; none where it cannot be made any more.
+func (h *Handlers) toHear(ctx context.Context, a open.Ahead) []string {
+	p, err := h.planned(ctx, a, a.Today)
+	if err != nil {
+		return nil
+	}
+	live, err := p.live()
+	if err != nil {
+		return nil
+	}
+	return live.Plan.Reviews()
+}
+
+func reviews(s open.Student, planned []string) []contract.ReviewPiece {
 	out := []contract.ReviewPiece{}
-	for _, heard := range s.ToHear() {
+	for _, heard := range s.ToHear(planned) {
 		ms := s.Standing.Materials[heard.Material]
 		out = append(out, contract.ReviewPiece{
 			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today, Rating: ms.LastRating, Recall: answer.Thousandths(s.Recall(heard.Material)),

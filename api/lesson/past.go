@@ -109,36 +109,6 @@ func (h *Handlers) forgotten(ctx context.Context, s open.Student, day time.Time,
 	return nil
 }
 
-// ListNotEntered lists the lessons of the last weeks of which nothing was entered.
-func (h *Handlers) ListNotEntered(ctx context.Context, _ contract.ListNotEnteredRequestObject) (contract.ListNotEnteredResponseObject, error) {
-	s, err := h.Studio(ctx)
-	if err != nil {
-		return nil, err
-	}
-	opened, err := h.Students(ctx, s, "")
-	if err != nil {
-		return nil, err
-	}
-	out := contract.NotEntered{Lessons: unentered(s, opened)}
-	out.Sentence = wording.NotEntered(len(out.Lessons))
-	return contract.ListNotEntered200JSONResponse(out), nil
-}
-
-// unentered are the lessons of a studio of which nothing was entered.
-func unentered(s open.Studio, opened []open.Student) []contract.LessonDate {
-	students := make([]studentplan.Student, len(opened))
-	rows := map[string]store.Ladder{}
-	for i, x := range opened {
-		students[i], rows[x.Ladder] = x.Student, x.Row
-	}
-	out := []contract.LessonDate{}
-	for _, u := range studentplan.AllUnentered(students) {
-		pupil := s.Pupils([]store.Ladder{rows[u.Student.Ladder]})[0]
-		out = append(out, answer.Became(agenda.Lesson{Pupil: pupil, Lesson: u.Lesson}, studentplan.NotEntered))
-	}
-	return out
-}
-
 func dayOrNone(day time.Time) string {
 	if day.IsZero() {
 		return ""

@@ -8,6 +8,7 @@
 //	piece.go     a piece in the lesson
 //	entries.go   what is recorded
 //	past.go      the lessons that were, and the last one
+//	unentered.go those of which nothing was entered
 package lesson
 
 import (
@@ -83,11 +84,8 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	opened := map[string]open.Student{}
-	for _, x := range everybody {
-		opened[x.Ladder] = x
-	}
-	out.NotEntered = len(unentered(s, everybody))
+	opened := open.ByLadder(everybody)
+	out.NotEntered = len(studentplan.AllUnentered(open.Plain(everybody)))
 	var pupils []wording.Pupil
 	for _, l := range here.Lessons {
 		if !l.Held() {
@@ -109,7 +107,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		away.Words = wording.MovedAway(l)
 		out.Others = append(out.Others, away)
 	}
-	if out.First, err = h.firstSteps(ctx, s, all, len(weeks) > 0); err != nil {
+	if out.First, err = h.firstSteps(ctx, s, everybody, len(weeks) > 0); err != nil {
 		return nil, err
 	}
 	out.Sentence = wording.Today(pupils, day.Equal(s.Today))
@@ -117,25 +115,17 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 }
 
 // firstSteps are the steps of a studio that begins; only a small one is looked at for it.
-func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, all []store.Ladder, published bool) ([]contract.FirstStep, error) {
+func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, students []open.Student, published bool) ([]contract.FirstStep, error) {
 	out := []contract.FirstStep{}
-	if len(all) > studentplan.MostBeginning {
+	if len(students) > studentplan.MostBeginning {
 		return out, nil
-	}
-	students, err := h.Students(ctx, s, "")
-	if err != nil {
-		return nil, err
 	}
 	rungs, err := h.Store.AllRungs(ctx, s.Tenant.ID)
 	if err != nil {
 		return nil, err
 	}
-	plain := make([]studentplan.Student, len(students))
-	for i, x := range students {
-		plain[i] = x.Student
-	}
 	role := open.Actor(ctx).Role
-	for _, f := range studentplan.FirstSteps(plain, studentplan.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1, Published: published}, rungs) {
+	for _, f := range studentplan.FirstSteps(open.Plain(students), studentplan.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1, Published: published}, rungs) {
 		out = append(out, contract.FirstStep{Step: contract.FirstStepStep(f.Step), Done: f.Done, Ladder: f.Ladder})
 	}
 	return out, nil

@@ -165,3 +165,21 @@ func (d *Desk) fold(ctx context.Context, s *Student) error {
 func (s Student) Tongue(f store.Family) tongue.Tongue {
 	return tongue.Of(cmp.Or(f.Language, s.Tenant.Language))
 }
+
+// Plain are opened students as the rules know them, in their order.
+func Plain(opened []Student) []studentplan.Student {
+	out := make([]studentplan.Student, len(opened))
+	for i, x := range opened {
+		out[i] = x.Student
+	}
+	return out
+}
+
+// ByLadder are opened students by the ids of their ladders.
+func ByLadder(opened []Student) map[string]Student {
+	out := make(map[string]Student, len(opened))
+	for _, x := range opened {
+		out[x.Ladder] = x
+	}
+	return out
+}

@@ -16,7 +16,6 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/progress"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
 	"patientladder/home/sheet"
 	"patientladder/store"
@@ -219,11 +218,7 @@ func (h *Handlers) ListReports(ctx context.Context, _ contract.ListReportsReques
 	if err != nil {
 		return nil, err
 	}
-	students := make([]studentplan.Student, len(opened))
-	for i, x := range opened {
-		students[i] = x.Student
-	}
-	list := progress.Queue(students, made)
+	list := progress.Queue(open.Plain(opened), made)
 	out := contract.ListReports200JSONResponse{Sentence: wording.ReportQueue(list), Students: []contract.QueuedReport{}}
 	for _, q := range list {
 		out.Students = append(out.Students, contract.QueuedReport{Ladder: q.Ladder, Name: q.Name, Instrument: contract.Instrument(q.Instrument), Report: q.Report, State: contract.QueuedReportState(q.State)})

@@ -44,7 +44,9 @@ func Past(all []studentplan.PastLesson, found int, searched bool) string {
 func (n Names) PastLesson(p studentplan.PastLesson) string {
 	switch p.State {
 	case studentplan.NotEntered:
-		return "A lesson by the calendar; nothing was entered."
+		return "A lesson by the calendar; nothing of it was entered."
+	case studentplan.OnlyPlanned:
+		return Capital(Counted(len(p.Entries), "entry")) + ", and no lesson."
 	case studentplan.WasMissed:
 		return "It did not take place."
 	case studentplan.WasCanceled:

@@ -11,7 +11,7 @@ import (
 type Entry struct {
 	// Title is what is left when all that stands around it is taken away.
 	Title string
-	// Unit is the one that a line names, as "2" of "2.3" or of "Unit 2:"; Page the page, 0 for none.
+	// Unit is the one that a line names, "Unit 2" of "2.3" and of "Unit 2:"; Page the page, 0 for none.
 	Unit string
 	Page int
 	// Month and Year are when it was finished, as the line says; 0 for none.
@@ -24,17 +24,16 @@ type Entry struct {
 var (
 	// ends are the ends of lines.
 	ends = regexp.MustCompile(`\r\n|[\n\r\x{2028}]`)
-	// placed is a unit with a number in it: "2.3", "2/3".
-	placed = regexp.MustCompile(`^\s*(\d{1,2})[./](\d{1,3})[.):]?\s+`)
+	// placed is a unit with a number in it: "2.3"; "3/4" may be a time signature.
+	placed = regexp.MustCompile(`^\s*(\d{1,2})\.(\d{1,3})[.):]?\s+`)
 	// headed is a unit that is named: "Unit 2:", "chapter 3 -".
-	headed = regexp.MustCompile(`(?i)^\s*(?:unit|lesson|chapter|part)\s+(\d{1,3}|[ivx]{1,5})\s*[:.–-]\s*`)
+	headed = regexp.MustCompile(`(?i)^\s*((?:unit|lesson|chapter|part)\s+(?:\d{1,3}|[ivx]{1,5}))\s*[:.–-]\s*`)
 	// bare is a number without a sign behind it: "12 Low Water". It counts only where most lines have one, in rising order.
 	bare = regexp.MustCompile(`^\s*(\d{1,3})\s+`)
 	// paged is a page at the end: "p. 6", "(page 12)", ", pg 7".
 	paged = regexp.MustCompile(`(?i)[\s,(–-]+(?:pp?\.?|pg\.?|page)\s*(\d{1,4})\)?\s*$`)
 	// done is a word that it was finished, with or without when: "- finished Feb", "(done in March 2026)", "✓".
-	done   = regexp.MustCompile(`(?i)[\s,(–-]*(?:[-–,(]\s*(?:finished|done|cleared|learned|passed)|✓|✔)(?:\s+(?:in\s+)?([a-z]{3,9})\.?)?(?:\s*(\d{4}))?\)?\s*$`)
-	months = []string{"jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"}
+	done = regexp.MustCompile(`(?i)[\s,(–-]*(?:[-–,(]\s*(?:finished|done|cleared|learned|passed)|✓|✔)(?:\s+(?:in\s+)?([a-z]{3,9})\.?)?(?:\s*(\d{4}))?\)?\s*$`)
 )
 
 // Read takes the lines of a list apart; lines that say nothing are passed over.
@@ -45,7 +44,7 @@ func Read(text string) (out []Entry) {
 		e := Entry{Line: i + 1}
 		switch {
 		case placed.MatchString(line):
-			e.Unit = placed.FindStringSubmatch(line)[1]
+			e.Unit = "Unit " + placed.FindStringSubmatch(line)[1]
 			line = placed.ReplaceAllString(line, "")
 		case headed.MatchString(line):
 			e.Unit = headed.FindStringSubmatch(line)[1]
@@ -76,16 +75,14 @@ func Read(text string) (out []Entry) {
 // finished notes when it was finished; false where the words are no month.
 func (e *Entry) finished(month, year string) bool {
 	if month != "" {
-		at := -1
-		for i, m := range months {
-			if strings.HasPrefix(strings.ToLower(month), m) {
-				at = i
+		for m := time.January; m <= time.December; m++ {
+			if strings.HasPrefix(strings.ToLower(m.String()), strings.ToLower(month)) || strings.EqualFold(month, "sept") && m == time.September {
+				e.Month = m
 			}
 		}
-		if at < 0 {
+		if e.Month == 0 {
 			return false
 		}
-		e.Month = time.Month(at + 1)
 	}
 	e.Year, _ = strconv.Atoi(year)
 	return true

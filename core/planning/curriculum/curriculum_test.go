@@ -134,8 +134,8 @@ func TestABookByItsTitles(t *testing.T) {
 	ms, faults, err := table.Materials(fields, material.Repertoire, catalogue(t))
 	require.NoError(t, err)
 	require.Equal(t, []Material{
-		{Title: "Low Water", Unit: "1", Page: 5, Strand: material.Repertoire}, {Title: "Gulls", Unit: "1", Page: 6, Strand: material.Repertoire},
-		{Title: "Kite", Unit: "2", Strand: material.Repertoire}, {Title: "Gulls", Strand: material.Repertoire},
+		{Title: "Low Water", Unit: "Unit 1", Page: 5, Strand: material.Repertoire}, {Title: "Gulls", Unit: "Unit 1", Page: 6, Strand: material.Repertoire},
+		{Title: "Kite", Unit: "Unit 2", Strand: material.Repertoire}, {Title: "Gulls", Strand: material.Repertoire},
 	}, ms)
 	require.Empty(t, faults, "a title of another unit is another piece")
 	table, fields = Listed("Gulls\nGulls")

@@ -250,3 +250,13 @@ func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
 
 // IsPlayed says that a piece is played in such a segment, so that questions can be asked before.
 func (k Kind) IsPlayed() bool { return k == Working || k == Begin || k == Reading }
+
+// Reviews are the learned pieces that the plan has, in its order.
+func (p Plan) Reviews() (out []string) {
+	for _, s := range p.Segments {
+		if s.Kind == Review {
+			out = append(out, s.Material)
+		}
+	}
+	return out
+}

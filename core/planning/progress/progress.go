@@ -126,7 +126,7 @@ func Of(in Input) Progress {
 	p := Progress{Span: in.Span}
 	then := in.at(in.Span.To)
 	pieces := in.way()
-	for _, d := range in.lessons() {
+	for _, d := range in.LessonDays(in.Live) {
 		if in.Span.Has(d) {
 			p.Lessons = append(p.Lessons, d)
 		}
@@ -177,17 +177,6 @@ func (in Input) at(day time.Time) *standing.Standing {
 		}
 	}
 	return standing.Fold(entries, standing.Context{Library: in.Library, Skills: in.Skills, Family: in.Family(), Policy: in.Policy.Standing, Day: day, Zone: in.Zone})
-}
-
-// lessons are the days on which something was recorded in a lesson, in order.
-func (in Input) lessons() (out []time.Time) {
-	for _, e := range in.Live {
-		if d := in.Local(e.At); e.InLesson() && (len(out) == 0 || !out[len(out)-1].Equal(d)) {
-			out = append(out, d)
-		}
-	}
-	slices.SortFunc(out, time.Time.Compare)
-	return slices.Compact(out)
 }
 
 // missed counts the lessons of the span that fell out: cancelled and not made up, or noted as missed.

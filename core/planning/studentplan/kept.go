@@ -78,7 +78,7 @@ func (s Student) playedToday(id string) bool {
 	return s.Local(s.Standing.Materials[id].LastPlayed).Equal(s.Today)
 }
 
-// mostHeard is how many learned pieces a lesson offers to be heard (default).
+// mostHeard is how many learned pieces a lesson offers to be heard at the least, where its plan has fewer (default).
 const mostHeard = 3
 
 // Heard is a learned piece that a lesson offers.
@@ -88,14 +88,17 @@ type Heard struct {
 	Today bool
 }
 
-// ToHear are the learned pieces that a lesson offers, the most faded first; those heard today
-// stay in view beside them. What was cleared today is not heard again.
-func (s Student) ToHear() []Heard {
+// ToHear are the learned pieces that a lesson offers: those that are planned for it in the order of the plan, then the most
+// faded; those heard today stay in view beside them. What was cleared today is not heard again.
+func (s Student) ToHear(planned []string) []Heard {
 	var out []Heard
 	waiting := 0
-	for _, id := range s.Learned() {
+	learned := s.Learned()
+	planned = slices.DeleteFunc(slices.Clone(planned), func(id string) bool { return !s.Begun(id) })
+	rest := slices.DeleteFunc(learned, func(id string) bool { return slices.Contains(planned, id) })
+	for i, id := range slices.Concat(planned, rest) {
 		today := s.playedToday(id)
-		if s.Local(s.Standing.Materials[id].ClearedAt).Equal(s.Today) || !today && waiting == mostHeard {
+		if s.Local(s.Standing.Materials[id].ClearedAt).Equal(s.Today) || !today && waiting >= mostHeard && i >= len(planned) {
 			continue
 		}
 		if !today {

@@ -50,11 +50,13 @@ func TestWhatALessonHears(t *testing.T) {
 	for i, id := range []string{"a", "b", "c", "d", "e"} {
 		s.learned(id, 50-10*i, 20)
 	}
-	require.Equal(t, []Heard{{"a", false}, {"b", false}, {"c", false}}, s.ToHear())
+	require.Equal(t, []Heard{{"a", false}, {"b", false}, {"c", false}}, s.ToHear(nil))
+	require.Equal(t, []Heard{{"e", false}, {"c", false}, {"a", false}}, s.ToHear([]string{"e", "c"}), "the plan's come first")
+	require.Equal(t, []Heard{{"e", false}, {"d", false}, {"c", false}, {"b", false}}, s.ToHear([]string{"e", "d", "c", "b", "gone"}), "all of them")
 	s.Standing.Materials["d"].LastPlayed = on(0)
-	require.Equal(t, []Heard{{"a", false}, {"b", false}, {"c", false}, {"d", true}}, s.ToHear(), "heard today stays in view beside them")
+	require.Equal(t, []Heard{{"a", false}, {"b", false}, {"c", false}, {"d", true}}, s.ToHear(nil), "heard today stays in view beside them")
 	s.learned("new", 0, 2)
-	require.Equal(t, 4, len(s.ToHear()), "cleared today is not heard again")
+	require.Equal(t, 4, len(s.ToHear([]string{"new"})), "cleared today is not heard again")
 }
 
 func TestStarvedPieces(t *testing.T) {

@@ -247,13 +247,33 @@ func TestWhatBecameOfALesson(t *testing.T) {
 	require.Equal(t, "05-04 taught", became()[9])
 	s.Now = monday.Add(15 * time.Hour)
 	require.Equal(t, "05-04 ahead", became()[9], "to assign a piece before the lesson is not to give it")
+	// A piece was assigned in the morning and nothing of the lesson entered: it waits, its entries go under its own time, and
+	// what is arranged once it has begun is of it.
+	s.Now = monday.Add(20 * time.Hour)
+	planned := entry("4", 0, studentlog.Assigned, studentlog.Entry{Material: "a"})
+	states := func() []any {
+		*s = s.folded([]studentlog.Entry{planned})
+		live := studentlog.Live([]studentlog.Entry{planned})
+		return []any{became()[9], s.Past(live)[0].State, len(s.LessonDays(live)), s.EntryTime(live, monday).Format("15:04:05")}
+	}
+	planned.At = monday.Add(9 * time.Hour)
+	require.Equal(t, []any{"05-04 notEntered", NotEntered, 0, "15:00:00"}, states())
+	planned.At = monday.Add(15*time.Hour + time.Minute)
+	require.Equal(t, []any{"05-04 taught", Taught, 1, "15:01:01"}, states())
+	planned.At = monday.AddDate(0, 0, -1).Add(16 * time.Hour)
+	require.Equal(t, OnlyPlanned, func() Became {
+		*s = s.folded([]studentlog.Entry{planned})
+		return s.Past(studentlog.Live([]studentlog.Entry{planned}))[1].State
+	}(), "on a day without a lesson")
 	// Of a student of whom nothing was ever entered nobody asks, but for a new one, whose first lesson may have been forgotten.
 	none := s.folded(nil)
 	require.Empty(t, AllUnentered([]Student{none}))
 	none.Profile.Added = monday.AddDate(0, 0, -28)
-	require.Len(t, AllUnentered([]Student{none}), 2)
+	require.Len(t, AllUnentered([]Student{none}), 3)
 	none.Profile.Added = monday.AddDate(0, 0, -29)
 	require.Empty(t, AllUnentered([]Student{none}))
+	s.Now = monday.Add(15 * time.Hour)
+	*s = s.folded(log)
 	var past []string
 	for _, p := range s.Past(studentlog.Live(log)) {
 		past = append(past, p.Day.Format("2006-01-02")+" "+string(p.State))

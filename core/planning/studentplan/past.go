@@ -1,7 +1,6 @@
 package studentplan
 
 import (
-	"cmp"
 	"slices"
 	"strings"
 	"time"
@@ -11,92 +10,6 @@ import (
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
-
-// Became says what became of a lesson of the calendar.
-type Became string
-
-// What became of a lesson.
-const (
-	ToCome      Became = "ahead"      // it is still to come, or goes on
-	Taught      Became = "taught"     // something was entered on its day
-	NotEntered  Became = "notEntered" // it took place by the calendar, and nothing was entered
-	WasMissed   Became = "missed"     // it was entered that it did not take place
-	WasCanceled Became = "cancelled"
-	Forgotten   Became = "" // it was too long ago, or before the student was entered here: nobody asks
-)
-
-// Became says what became of a lesson.
-func (s Student) Became(l calendar.Lesson) Became {
-	over := l.Day.Before(s.Today) || l.Day.Equal(s.Today) && s.minuteNow() >= l.Ends()
-	switch _, given := slices.BinarySearch(s.Standing.Given, civil.On(l.Day)); {
-	case l.State == calendar.Cancelled:
-		return WasCanceled
-	case given && (over || s.GivenToday()):
-		return Taught
-	case slices.Contains(s.Standing.Missed, l.Day.Format(time.DateOnly)):
-		return WasMissed
-	case !over:
-		return ToCome
-	case !l.Held() || days(l.Day, s.Today) > standing.HomeDays || s.before(l, s.Profile.Added) || s.neverEntered():
-		return Forgotten
-	}
-	return NotEntered
-}
-
-// newFor is for how many days a student is a new one of whom the first lesson may have been forgotten (default).
-const newFor = 28
-
-// neverEntered says that nothing was entered of the student's lessons for weeks, although the student is no new one: then they
-// are not entered here, and nobody asks for each of them.
-func (s Student) neverEntered() bool {
-	if len(s.Standing.Given) > 0 {
-		return false
-	}
-	return s.Profile.Added.IsZero() || s.Profile.Added.After(s.Now) || days(s.Local(s.Profile.Added), s.Today) > newFor
-}
-
-// before says that a lesson was over by a moment that has come.
-func (s Studio) before(l calendar.Lesson, at time.Time) bool {
-	return !at.After(s.Now) && !civil.At(l.Day, l.Ends(), s.Zone).After(at)
-}
-
-// LessonOn is the lesson of a day: one that takes place before one that does not; ok is false where there is none.
-func (s Student) LessonOn(day time.Time) (out calendar.Lesson, ok bool) {
-	for _, l := range s.Timetable().On(day) {
-		if !ok || l.Held() && !out.Held() {
-			out, ok = l, true
-		}
-	}
-	return out, ok
-}
-
-// minuteNow is the time of day in the studio, in minutes after midnight.
-func (s Studio) minuteNow() int {
-	now := s.Now.In(s.Zone)
-	return 60*now.Hour() + now.Minute()
-}
-
-// Unentered is a lesson of which nothing was entered.
-type Unentered struct {
-	Student Student
-	Lesson  calendar.Lesson
-}
-
-// AllUnentered are the lessons of some students that took place by the calendar, and of which nothing was entered, the
-// oldest first.
-func AllUnentered(students []Student) (out []Unentered) {
-	for _, s := range students {
-		for _, l := range s.Timetable().Held(s.Today.AddDate(0, 0, -standing.HomeDays), s.Today) {
-			if s.Became(l) == NotEntered {
-				out = append(out, Unentered{s, l})
-			}
-		}
-	}
-	slices.SortStableFunc(out, func(a, b Unentered) int {
-		return cmp.Or(a.Lesson.Day.Compare(b.Lesson.Day), a.Lesson.StartsAt-b.Lesson.StartsAt, strings.Compare(a.Student.Name, b.Student.Name))
-	})
-	return out
-}
 
 // PastLesson is a day on which something was recorded in a lesson, or on which there was one by the calendar.
 type PastLesson struct {
@@ -117,27 +30,35 @@ func (s Student) Past(live []*studentlog.Entry) []PastLesson {
 	byDay := map[time.Time]*PastLesson{}
 	on := func(day time.Time) *PastLesson {
 		if byDay[day] == nil {
-			byDay[day] = &PastLesson{Day: day, State: Taught}
+			byDay[day] = &PastLesson{Day: day, State: OnlyPlanned}
 		}
 		return byDay[day]
 	}
 	for _, e := range live {
 		if e.InLesson() {
-			on(s.Local(e.At)).add(e)
+			here := on(s.Local(e.At))
+			here.add(e)
+			if here.State != Taught && s.ofLesson(e) {
+				here.State = Taught
+			}
 		}
 	}
 	for _, l := range s.Timetable().Between(s.Timetable().Begin(), s.Today) {
 		if l.Day.After(s.Today) {
 			continue
 		}
-		if here := byDay[l.Day]; here != nil {
-			here.Dated = l
-			continue
+		here, state := byDay[l.Day], s.Became(l)
+		if here == nil {
+			if state != WasCanceled && state != WasMissed && state != NotEntered {
+				continue
+			}
+			here = &PastLesson{Day: l.Day, State: state}
+			byDay[l.Day] = here
 		}
-		switch state := s.Became(l); state {
-		case WasCanceled, WasMissed, NotEntered:
-			byDay[l.Day] = &PastLesson{Day: l.Day, State: state, Dated: l}
+		if here.State != Taught && state == NotEntered {
+			here.State = state // what was arranged that day is no lesson
 		}
+		here.Dated = l
 	}
 	out := make([]PastLesson, 0, len(byDay))
 	for _, p := range byDay {
@@ -228,20 +149,22 @@ func (s Student) EntryTime(live []*studentlog.Entry, day time.Time) time.Time {
 			last = e.At
 		}
 	}
-	if !last.IsZero() {
-		if next := last.Add(time.Second); s.Local(next).Equal(day) {
-			return next
-		}
-		return last
-	}
-	minutes := 12 * 60
+	begins := civil.At(day, 12*60, s.Zone)
 	for _, l := range s.Timetable().On(day) {
 		if l.Held() {
-			minutes = l.StartsAt
+			begins = civil.At(day, l.StartsAt, s.Zone)
+			if last.Before(begins) {
+				last = time.Time{} // what was arranged before the lesson
+			}
 		}
 	}
-	y, m, d := day.Date()
-	return time.Date(y, m, d, minutes/60, minutes%60, 0, 0, s.Zone)
+	if last.IsZero() {
+		return begins
+	}
+	if next := last.Add(time.Second); s.Local(next).Equal(day) {
+		return next
+	}
+	return last
 }
 
 // Had are the pieces that an entry on a day could be about: those in hand now, then those that were assigned

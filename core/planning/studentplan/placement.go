@@ -174,10 +174,11 @@ func (s Student) Believed(books []curriculum.Source) placement.Belief {
 		}
 	}
 	b := placement.New(skills, brought, placement.DefaultPolicy())
-	for _, a := range s.Standing.Asked {
-		b = b.After(placement.Given{Skill: a.Skill, Answer: placement.Answer(a.Answer)})
+	given := make([]placement.Given, len(s.Standing.Asked))
+	for i, a := range s.Standing.Asked {
+		given[i] = placement.Given{Skill: a.Skill, Answer: placement.Answer(a.Answer)}
 	}
-	return b
+	return b.After(given...)
 }
 
 // beyond are the skills that books ask for only after the last piece of them that the student has had.

@@ -192,17 +192,25 @@ func (b *Belief) summed(slip, strand int) sums {
 	return b.strands[strand].sums(b.policy, func(skill int) (there, missing float64) { return b.likelihood(skill, b.policy.Slips[slip]) })
 }
 
-// After is what is believed after one more answer; an answer about a skill that nobody asked for changes nothing.
-func (b Belief) After(g Given) Belief {
-	at, there := b.index[g.Skill]
-	if !there {
+// After is what is believed after some more answers; one about a skill that nobody asked for changes nothing.
+func (b Belief) After(given ...Given) Belief {
+	b.given = slices.Clip(b.given)
+	touched := map[int]bool{}
+	for _, g := range given {
+		if at, there := b.index[g.Skill]; there {
+			b.given = append(b.given, g)
+			touched[b.of[at]] = true
+		}
+	}
+	if len(touched) == 0 {
 		return b
 	}
-	b.given = append(slices.Clip(b.given), g)
 	b.sums = slices.Clone(b.sums)
 	for k := range b.sums {
 		b.sums[k] = slices.Clone(b.sums[k])
-		b.sums[k][b.of[at]] = b.summed(k, b.of[at])
+		for strand := range touched {
+			b.sums[k][strand] = b.summed(k, strand)
+		}
 	}
 	b.weigh()
 	return b

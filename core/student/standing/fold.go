@@ -17,7 +17,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 21
+const FoldVersion = 22
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -179,7 +179,7 @@ func (f *fold) skill(id string) *trace {
 
 func (f *fold) entry(e *studentlog.Entry) {
 	if e.InLesson() {
-		f.given(f.day(e.At))
+		f.given(e)
 	}
 	switch e.Kind {
 	case studentlog.Assigned:
@@ -299,8 +299,20 @@ func (f *fold) entry(e *studentlog.Entry) {
 }
 
 // given notes that something was entered on a day, as long as it is recent.
-func (f *fold) given(day civil.Day) {
-	if g := f.out.Given; civil.On(f.ctx.Day)-day <= HomeDays && (len(g) == 0 || g[len(g)-1] != day) {
+func (f *fold) given(e *studentlog.Entry) {
+	day := f.day(e.At)
+	if civil.On(f.ctx.Day)-day > HomeDays {
+		return
+	}
+	if e.Plans() {
+		if p := f.out.Planned; len(p) > 0 && f.day(p[len(p)-1]) == day {
+			p[len(p)-1] = e.At
+		} else {
+			f.out.Planned = append(p, e.At)
+		}
+		return
+	}
+	if g := f.out.Given; len(g) == 0 || g[len(g)-1] != day {
 		f.out.Given = append(g, day)
 	}
 }

@@ -105,8 +105,10 @@ type Standing struct {
 	Entries int `json:"entries"`
 	// LastLesson is the day of the last entry that a teacher made in a lesson.
 	LastLesson time.Time `json:"lastLesson"`
-	// Given are the days of the last weeks on which something was entered in a lesson, in order (see HomeDays).
-	Given []civil.Day `json:"given,omitempty"`
+	// Given are the days of the last weeks on which something was entered that was heard or done in a lesson, in order (see
+	// HomeDays); Planned is, for each of those days on which something was arranged, when that was last.
+	Given   []civil.Day `json:"given,omitempty"`
+	Planned []time.Time `json:"planned,omitempty"`
 	// Zone is the name of the studio's, in which the days were counted.
 	Zone string `json:"zone,omitempty"`
 	// zone is that of the name.

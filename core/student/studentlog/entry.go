@@ -60,6 +60,15 @@ func (e *Entry) InLesson() bool {
 	return e.Actor != Family && e.Kind != KnownBefore && e.Kind != LessonMissed
 }
 
+// Plans says that an entry arranges something, which is done in a lesson and just as well between two.
+func (e *Entry) Plans() bool {
+	switch e.Kind {
+	case Assigned, Paused, Resumed, GateSet, CycleKept, ClimbBegun, FocusAdded, Liking:
+		return true
+	}
+	return false
+}
+
 // Mark is what a focus point gets.
 type Mark string
 

@@ -2563,7 +2563,7 @@ export interface components {
             /** Format: date */
             day: string;
             /** @enum {string} */
-            state: "taught" | "notEntered" | "missed" | "cancelled";
+            state: "taught" | "notEntered" | "missed" | "cancelled" | "planned";
             words: string;
             /** @description What was played */
             pieces: string[];
@@ -3295,6 +3295,12 @@ export interface components {
             points: number;
             why: string;
         };
+        TakenLeap: {
+            /** Format: double */
+            size: number;
+            /** @description It was over the comfortable leap */
+            bigJump: boolean;
+        };
         LeapPart: {
             /** @enum {string} */
             kind: "skill" | "length" | "tempo";
@@ -3801,7 +3807,7 @@ export interface components {
             reach: number;
             reachWhy: string;
             /** @description The leaps so far */
-            last: number[];
+            last: components["schemas"]["TakenLeap"][];
             ease: boolean;
             reasons: string[];
             chosen?: components["schemas"]["Candidate"];

@@ -8,6 +8,9 @@ export const strandNames: Record<Schemas["Strand"], string> = {
   ear: "Ear and rhythm",
 };
 
+/** How a learned piece went, from 1 to 4. */
+export const ratingNames = ["fell apart", "shaky", "solid", "easy and musical"] as const;
+
 export const markNames: Record<Schemas["Mark"], string> = { none: "not yet", part: "part", full: "full" };
 
 const day = new Intl.DateTimeFormat("en-GB", {

@@ -62,13 +62,8 @@ export function LessonBlock(props: {
       {!props.small && !props.low && (
         <span className="figures fine block truncate no-underline">
           {l.startsAt}
-          {was ? (
-            <span className={was.look}> · {was.word}</span>
-          ) : l.words ? (
-            ` · ${l.words}`
-          ) : (
-            ` · ${l.instrument}`
-          )}
+          {was && <span className={was.look}> · {was.word}</span>}
+          {(l.words || !was) && ` · ${l.words || l.instrument}`}
         </span>
       )}
       {(props.small || props.low) && l.words && <span className="sr-only">, {l.words}</span>}

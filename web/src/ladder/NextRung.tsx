@@ -104,9 +104,9 @@ function OnTheStaircases({ ladder }: { ladder: string }) {
 }
 
 /** The leaps so far as strokes against the comfortable reach: hard pieces followed by easy ones. */
-function LastLeaps({ last, reach }: { last: number[]; reach: number }) {
+function LastLeaps({ last, reach }: { last: Schemas["TakenLeap"][]; reach: number }) {
   const shown = last.slice(-10);
-  const most = Math.max(...shown, reach);
+  const most = Math.max(...shown.map((l) => l.size), reach);
   const height = 44;
   return (
     <figure className="mt-3">
@@ -122,9 +122,9 @@ function LastLeaps({ last, reach }: { last: number[]; reach: number }) {
             key={i}
             x={i * 20 + 4}
             width="12"
-            y={height - Math.max(2, (l / most) * (height - 2))}
-            height={Math.max(2, (l / most) * (height - 2))}
-            fill={Math.round(10 * l) > Math.round(10 * reach) ? "var(--color-cliff)" : "var(--color-working)"}
+            y={height - Math.max(2, (l.size / most) * (height - 2))}
+            height={Math.max(2, (l.size / most) * (height - 2))}
+            fill={l.bigJump ? "var(--color-cliff)" : "var(--color-working)"}
           />
         ))}
         <path

@@ -1,14 +1,9 @@
 import type { Schemas } from "../contract/client";
 import { entry } from "../data/entries";
 import type { Append } from "../data/useLessonAppend";
-import { shortDate } from "../data/words";
+import { ratingNames, shortDate } from "../data/words";
 
-const ratings = [
-  { rating: 1, says: "fell apart" },
-  { rating: 2, says: "shaky" },
-  { rating: 3, says: "solid" },
-  { rating: 4, says: "easy and musical" },
-];
+const ratings = ratingNames.map((says, i) => ({ rating: i + 1, says }));
 
 /** Learned pieces to hear, the one most faded first; one touch rates a hearing. */
 export function Reviews(props: { lesson: Schemas["Lesson"]; append: Append }) {

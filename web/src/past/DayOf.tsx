@@ -2,7 +2,7 @@ import { type FormEvent, useState } from "react";
 import { entry, useAppend } from "../data/entries";
 import type { Entry } from "../data/outbox";
 import { usePastDay } from "../data/usePastDay";
-import { longDay } from "../data/words";
+import { longDay, ratingNames } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
 import { EnterLesson } from "./EnterLesson";
@@ -143,10 +143,11 @@ function Add(props: {
       {kind === "hearing" && (
         <Field label="It went">
           <select name="rating" defaultValue="3">
-            <option value="1">1, fell apart</option>
-            <option value="2">2, shaky</option>
-            <option value="3">3, solid</option>
-            <option value="4">4, easy and musical</option>
+            {ratingNames.map((says, i) => (
+              <option key={says} value={i + 1}>
+                {i + 1}, {says}
+              </option>
+            ))}
           </select>
         </Field>
       )}

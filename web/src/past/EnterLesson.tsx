@@ -1,15 +1,13 @@
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useMemo, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { useChangeLesson } from "../data/dates";
 import { useAppend } from "../data/entries";
 import { useDraft } from "../data/useDraft";
-import { firstName, markNames } from "../data/words";
+import { firstName, markNames, ratingNames } from "../data/words";
 import { MarkGlyph } from "../parts/MarkGlyph";
 import { Refused } from "../parts/Problem";
 import { Field } from "../parts/Sheet";
 import { clear, type Draft, entries, hear, mark, nothing } from "./enter";
-
-const ratings = ["fell apart", "shaky", "solid", "easy"];
 
 /** A lesson that was given and never entered: what there was to hear is there, nothing is preset, and it is kept at once. */
 export function EnterLesson({ of: p, done }: { of: Schemas["PastDay"]; done?: () => void }) {
@@ -17,7 +15,8 @@ export function EnterLesson({ of: p, done }: { of: Schemas["PastDay"]; done?: ()
   const [draft, set] = useDraft<Draft>(`enter ${ladder} ${p.day}`, nothing);
   const append = useAppend(ladder);
   const change = useChangeLesson(done);
-  const list = entries(draft, p.at);
+  // Sent once more after a network that failed, the same draft has the same ids and counts once.
+  const list = useMemo(() => entries(draft, p.at), [draft, p.at]);
   const busy = append.isPending || change.isPending;
   const save = (e: FormEvent) => {
     e.preventDefault();
@@ -35,7 +34,7 @@ export function EnterLesson({ of: p, done }: { of: Schemas["PastDay"]; done?: ()
     <form onSubmit={save} className="mt-4 grid gap-5">
       {p.set.length > 0 && (
         <p>
-          <span className="fine">Set for it:</span> {p.set.join(", ")}
+          <span className="fine">Set for it:</span> {p.set.map((title) => `“${title}”`).join(", ")}
         </p>
       )}
       {working.map((m) => (
@@ -179,7 +178,7 @@ function Learned({ pieces, draft, set }: Of<{ pieces: Schemas["PastPiece"][] }>)
         <div key={m.material} className="flex flex-wrap items-center justify-between gap-x-4">
           <span className="min-w-40 flex-1">{m.title}</span>
           <span className="flex flex-wrap">
-            {ratings.map((word, i) => (
+            {ratingNames.map((word, i) => (
               <button
                 key={word}
                 type="button"

@@ -12,6 +12,7 @@ const tones = {
   notEntered: "bg-paper border-cliff",
   cancelled: "bg-paper border-line",
   missed: "bg-paper border-line",
+  planned: "bg-paper border-line",
 };
 
 /** Every lesson that was: to be read, searched and corrected. */
