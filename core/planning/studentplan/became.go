@@ -115,11 +115,11 @@ type Unentered struct {
 	Lesson  calendar.Lesson
 }
 
-// AllUnentered are the lessons of some students that took place by the calendar, and of which nothing was entered, the
-// oldest first.
+// AllUnentered are the lessons of some students before today that took place by the calendar, and of which nothing was
+// entered, the oldest first. Today's are open on the page of the day.
 func AllUnentered(students []Student) (out []Unentered) {
 	for _, s := range students {
-		for _, l := range s.Timetable().Held(s.Today.AddDate(0, 0, -standing.HomeDays), s.Today) {
+		for _, l := range s.Timetable().Held(s.Today.AddDate(0, 0, -standing.HomeDays), s.Today.AddDate(0, 0, -1)) {
 			if s.Became(l) == NotEntered {
 				out = append(out, Unentered{s, l})
 			}

@@ -175,7 +175,8 @@ function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today:
   const { lesson, day, today, gap } = props;
   const s = lesson.student;
   const taught = lesson.lesson.became === "taught";
-  const forgotten = lesson.lesson.became === "notEntered";
+  const open = lesson.lesson.became === "notEntered";
+  const forgotten = open && day < today;
   return (
     <li className="relative pl-6 sm:pl-10">
       {gap > 0 && (
@@ -204,7 +205,7 @@ function LessonLine(props: { lesson: Schemas["TodayLesson"]; day: string; today:
             <p className="fine">
               {s.instrument}, {s.age} years{taught ? " · given" : ""}
             </p>
-            {forgotten && <p className="font-semibold text-cliff">Not entered yet</p>}
+            {open && <p className={forgotten ? "font-semibold text-cliff" : "fine"}>Not entered yet</p>}
             {lesson.lesson.became === "missed" && <p className="fine">It did not take place</p>}
             {lesson.lesson.words && <p className="text-fine text-cliff">{lesson.lesson.words}</p>}
           </div>
