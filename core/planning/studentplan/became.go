@@ -57,12 +57,17 @@ func (s Studio) began(l calendar.Lesson, at time.Time) bool {
 	return s.Local(at).Equal(l.Day) && !at.Before(civil.At(l.Day, l.StartsAt, s.Zone))
 }
 
-// ofLesson says that an entry tells of a lesson: it was heard or done in one, or arranged once one of its day had begun.
+// ofLesson says that an entry tells of a lesson: it was heard or done in one, or arranged once one of its day had begun. Of
+// the time before the student was entered here, and before the first lesson time, nobody knows the lessons: there it counts.
 func (s Student) ofLesson(e *studentlog.Entry) bool {
 	if !e.InLesson() || !e.Plans() {
 		return e.InLesson()
 	}
-	return slices.ContainsFunc(s.Timetable().On(s.Local(e.At)), func(l calendar.Lesson) bool { return l.Held() && s.began(l, e.At) })
+	day, table := s.Local(e.At), s.Timetable()
+	if day.Before(table.Begin()) && (s.Profile.Added.After(s.Now) || day.Before(s.Local(s.Profile.Added))) {
+		return true
+	}
+	return slices.ContainsFunc(table.On(day), func(l calendar.Lesson) bool { return l.Held() && s.began(l, e.At) })
 }
 
 // LessonDays are the days of lessons of which something was entered, in order; live is the log as it counts.

@@ -266,6 +266,17 @@ func TestWhatBecameOfALesson(t *testing.T) {
 		*s = s.folded([]studentlog.Entry{planned})
 		return s.Past(studentlog.Live([]studentlog.Entry{planned}))[1].State
 	}(), "on a day without a lesson")
+	// Before the first lesson time, and before the student was entered here, nobody knows of which days there were lessons.
+	begin := s.Timetable().Begin()
+	planned.At = begin.AddDate(0, 0, -3).Add(16 * time.Hour)
+	for _, x := range []struct {
+		added time.Time
+		days  int
+	}{{begin, 1}, {begin.AddDate(0, 0, -2), 1}, {begin.AddDate(0, 0, -3), 0}, {time.Time{}, 0}} {
+		s.Profile.Added = x.added
+		require.Len(t, s.LessonDays(studentlog.Live([]studentlog.Entry{planned})), x.days, x.added)
+	}
+	s.Profile.Added = monday.AddDate(0, 0, -42)
 	// Of a student of whom nothing was ever entered nobody asks, but for a new one, whose first lesson may have been forgotten.
 	none := s.folded(nil)
 	require.Empty(t, AllUnentered([]Student{none}))
