@@ -231,6 +231,9 @@ func (n Names) Stay(s progress.Stay) string {
 	if s.To.IsZero() {
 		out += " so far"
 	}
+	if s.Ready {
+		out += ", ready for a run"
+	}
 	if s.Usual > 0 && s.Weeks > float64(s.Usual) {
 		out += fmt.Sprintf(", where up to %s are usual", Numbered(s.Usual))
 	}

@@ -18,11 +18,31 @@ func Review(r studentplan.ReviewState) string {
 	out := fmt.Sprintf("Review: %s of the coming week (aim %s)", Percent(r.Share), Percent(r.Aim))
 	switch {
 	case r.Short() && r.Starved > 0:
-		out += fmt.Sprintf("; %s not played for more than %s", Counted(r.Starved, "piece"), Counted(r.Weeks, "week"))
+		out += fmt.Sprintf("; %s not played for more than %s, %s", Counted(r.Starved, "piece"), Counted(r.Weeks, "week"), inTheWeek(r.Held, r.Starved))
 	case r.Short():
 		out += "; the learned pieces are too few or too short for more"
 	}
 	return out
+}
+
+// inTheWeek says how many of some pieces the coming week holds.
+func inTheWeek(held, of int) string {
+	switch {
+	case held == 0:
+		return "and no room for " + pronoun(of)
+	case held == of && of == 1:
+		return "now in it"
+	case held == of:
+		return "now all in it"
+	}
+	return Numbered(held) + " of them now in it"
+}
+
+func pronoun(n int) string {
+	if n == 1 {
+		return "it"
+	}
+	return "them"
 }
 
 // Picked says why a learned piece was picked.

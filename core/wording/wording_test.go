@@ -112,7 +112,15 @@ func TestHowReviewStands(t *testing.T) {
 	r := studentplan.ReviewState{Pieces: 3, Planned: true, Share: 0.36, Aim: 0.4, Weeks: 6, Starved: 2}
 	require.Equal(t, "Review: 36 % of the coming week (aim 40 %)", Review(r))
 	r.Share = 0.2
-	require.Equal(t, "Review: 20 % of the coming week (aim 40 %); two pieces not played for more than six weeks", Review(r))
+	require.Equal(t, "Review: 20 % of the coming week (aim 40 %); two pieces not played for more than six weeks, and no room for them", Review(r))
+	for _, x := range []struct {
+		held, of int
+		says     string
+	}{{1, 2, "two pieces not played for more than six weeks, one of them now in it"}, {2, 2, "two pieces not played for more than six weeks, now all in it"},
+		{1, 1, "one piece not played for more than six weeks, now in it"}, {0, 1, "one piece not played for more than six weeks, and no room for it"}} {
+		r.Held, r.Starved = x.held, x.of
+		require.Equal(t, "Review: 20 % of the coming week (aim 40 %); "+x.says, Review(r))
+	}
 	r.Starved = 0
 	require.Equal(t, "Review: 20 % of the coming week (aim 40 %); the learned pieces are too few or too short for more", Review(r))
 	require.Equal(t, "62 % sure, played today", Picked(review.Reason{Recall: 0.62}))

@@ -15,6 +15,7 @@ type activity struct {
 	Families []instrument.Family `json:"families,omitempty"`
 	Options  []string            `json:"options"`
 	Home     string              `json:"home,omitempty"`
+	Behind   []string            `json:"behind,omitempty"`
 	Cue      string              `json:"cue,omitempty"`
 	Keys     []int               `json:"keys,omitempty"`
 	Sound    []int               `json:"sound,omitempty"`

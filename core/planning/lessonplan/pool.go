@@ -26,6 +26,8 @@ type Goal struct {
 	Options  []string            `json:"options"`
 	// Home says to the parent how it is done at home.
 	Home string `json:"home"`
+	// Behind are skills of which any shows that nobody needs this any more.
+	Behind []string `json:"behind,omitempty"`
 	// Cue is the word at which something is done, in large letters; Keys are those of a keyboard that are looked for, Sound
 	// what is to be heard, note by note, both as MIDI pitches; Beats are so many slow ones. They ship with it.
 	Cue   string `json:"cue,omitempty"`
@@ -57,13 +59,19 @@ func (p Pool) Over(own []Goal) Pool {
 	out := slices.Clone(p)
 	for _, g := range own {
 		if i := slices.IndexFunc(out, func(x Goal) bool { return x.ID == g.ID }); i >= 0 {
-			g.Families, g.Cue, g.Keys, g.Sound, g.Beats = out[i].Families, out[i].Cue, out[i].Keys, out[i].Sound, out[i].Beats
+			x := out[i]
+			g.Families, g.Behind, g.Cue, g.Keys, g.Sound, g.Beats = x.Families, x.Behind, x.Cue, x.Keys, x.Sound, x.Beats
 			out[i] = g
 		} else {
 			out = append(out, g)
 		}
 	}
 	return out
+}
+
+// Beyond returns the goals that somebody with some skills still needs.
+func (p Pool) Beyond(has func(skill string) bool) Pool {
+	return slices.DeleteFunc(slices.Clone(p), func(g Goal) bool { return slices.ContainsFunc(g.Behind, has) })
 }
 
 // Get returns a goal of the pool.

@@ -1,6 +1,7 @@
 package lessonplan
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -76,6 +77,21 @@ func TestWhoseTurnAGoalIs(t *testing.T) {
 	require.Equal(t, []string{"older"}, order("piano", 6))
 	require.Empty(t, order("piano", 2))
 	require.Equal(t, []int{2, 1}, pool[3].turns(used), "the way that was not used")
+
+	// Who reads both staves looks for groups of black keys no more; a studio's own words change nothing about that.
+	behind := func(skills ...string) (out []string) {
+		own := Shipped()[2]
+		own.Name, own.Behind = "Black keys", nil
+		left := Shipped().Over([]Goal{own}).Beyond(func(s string) bool { return slices.Contains(skills, s) })
+		for _, g := range Shipped() {
+			if _, there := left.Get(g.ID); !there {
+				out = append(out, g.ID)
+			}
+		}
+		return out
+	}
+	require.Empty(t, behind("right-hand", "keyboard-map"))
+	require.Equal(t, []string{"black-keys", "beside-black"}, behind("reads-bass"))
 }
 
 // A bite that is due now is worth more than one with time, and one that is late most.

@@ -107,6 +107,8 @@ const (
 // Stay is a piece that took long.
 type Stay struct {
 	Piece
+	// Ready says that it is ready for a run: it may be cleared in the next lesson.
+	Ready bool
 	// Usual is the longest that nine of ten such pieces had taken, in whole weeks; 0 where it was too early to say.
 	Usual int
 	Why   StayWhy
@@ -151,7 +153,7 @@ func (in Input) stays(list, pieces []Piece, expected map[string]forecast.Range) 
 	usual := usualLeap(pieces)
 	var out []Stay
 	for _, p := range list {
-		x := Stay{Piece: p}
+		x := Stay{Piece: p, Ready: in.Standing.Materials[p.Material].RunDue}
 		if r, known := expected[p.Material]; known {
 			if p.Weeks <= r.Median+overMiddle {
 				continue

@@ -340,6 +340,7 @@ func TestWhatGrewAndWhatNeedsCare(t *testing.T) {
 		{"lessons fell out: the first thing to say", progress.Progress{Lessons: lessons(6), Missed: 4, Practice: progress.Practice{Set: 10}}, nil, progress.FewLessons},
 		{"a third is not often", progress.Progress{Lessons: lessons(6), Missed: 3}, nil, progress.Nothing},
 		{"two of three tell nothing", progress.Progress{Lessons: lessons(1), Missed: 2}, nil, progress.Nothing},
+		{"ready for a run", progress.Progress{Stays: []progress.Stay{{Piece: progress.Piece{State: standing.Working, Weeks: 9}, Usual: 6, Ready: true}}}, nil, progress.Nothing},
 		{"stuck before home", progress.Progress{Practice: progress.Practice{Set: 10}, Stays: []progress.Stay{{Piece: progress.Piece{State: standing.Working, Weeks: 9}, Usual: 6}}}, nil, progress.StuckPiece},
 		{"cleared is not stuck", progress.Progress{Stays: []progress.Stay{{Piece: progress.Piece{State: standing.Cleared, Weeks: 9}, Usual: 6}}}, nil, progress.Nothing},
 		{"in its range", progress.Progress{Stays: []progress.Stay{{Piece: progress.Piece{State: standing.Working, Weeks: 6}, Usual: 6}}}, nil, progress.Nothing},

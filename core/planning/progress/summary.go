@@ -62,7 +62,9 @@ func (p Progress) Care() (k Kind, stay Stay) {
 	if n := len(p.Lessons) + p.Missed; n >= fewLessons && float64(p.Missed) >= oftenMissed*float64(n) {
 		return FewLessons, stay
 	}
-	if i := slices.IndexFunc(p.Stays, func(s Stay) bool { return s.State == standing.Working && s.Usual > 0 && s.Weeks > float64(s.Usual) }); i >= 0 {
+	if i := slices.IndexFunc(p.Stays, func(s Stay) bool {
+		return s.State == standing.Working && !s.Ready && s.Usual > 0 && s.Weeks > float64(s.Usual)
+	}); i >= 0 {
 		return StuckPiece, p.Stays[i]
 	}
 	if p.Practice.Set >= leastSet && float64(p.Practice.Practised) < littlePractice*float64(p.Practice.Set) {

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/next"
@@ -39,6 +40,20 @@ func TestWhatIsDue(t *testing.T) {
 	require.Equal(t, signs.Sign{Kind: signs.Bench, Measured: true}, s.ahead("run", "hard").Due(monday)[4])
 	measured(10)
 	require.NotContains(t, kinds(s.ahead("run").Due(monday)), "bench ")
+	// Who does not measure is asked in three lessons, and again after some months.
+	measured(300)
+	for i, daysAgo := range []int{330, 24, 17, 10} {
+		s.Standing.Given = append(s.Standing.Given, civil.On(on(daysAgo)))
+		require.Equal(t, i < 3, s.SetupDue(), daysAgo)
+	}
+	s.Standing.Given, s.Standing.Setups = nil, nil
+	for i, daysAgo := range []int{21, 14, 7} {
+		s.Standing.Given = append(s.Standing.Given, civil.On(on(daysAgo)))
+		require.Equal(t, i < 2, s.SetupDue(), "never measured")
+	}
+	s.Standing.Given = []civil.Day{civil.On(on(150)), civil.On(on(140)), civil.On(on(130)), civil.On(on(7))}
+	require.True(t, s.SetupDue(), "asked anew")
+	s.Standing.Given = nil
 	measured(300)
 	s.Instrument = "cello"
 	require.True(t, s.SetupDue(), "a chair that was measured once is measured again")

@@ -8,6 +8,7 @@ import (
 
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/review"
+	"patientladder/core/planning/week"
 	"patientladder/core/student/standing"
 )
 
@@ -124,8 +125,9 @@ func (s Student) starved(id string) bool {
 
 // ReviewState says how learned pieces are kept.
 type ReviewState struct {
-	// Pieces are kept in review; Fading of them are less than 80 % sure, Starved were not played for Weeks.
-	Pieces, Fading, Starved, Weeks int
+	// Pieces are kept in review; Fading of them are less than 80 % sure, Starved were not played for Weeks, and of these the
+	// coming week holds Held.
+	Pieces, Fading, Starved, Held, Weeks int
 	// Share of the planned minutes of the coming week is review, Aim what the way asks for, 0 to 1.
 	Share, Aim float64
 	// Planned says that the coming week holds anything at all; without it there is no share.
@@ -142,6 +144,14 @@ func (r ReviewState) Short() bool { return r.Planned && r.Share < r.Aim-short }
 func (s Student) ReviewState(w Week) ReviewState {
 	out := ReviewState{Aim: s.Policy.ReviewShare, Weeks: s.starvedAfter() / 7}
 	out.Share, out.Planned = w.Plan.ReviewShare()
+	reviewed := map[string]bool{}
+	for _, d := range w.Plan.Days {
+		for _, it := range d.Items {
+			if it.Kind == week.Review {
+				reviewed[it.Material] = true
+			}
+		}
+	}
 	for _, id := range s.Learned() {
 		out.Pieces++
 		if s.Recall(id) < Fading {
@@ -149,6 +159,9 @@ func (s Student) ReviewState(w Week) ReviewState {
 		}
 		if s.starved(id) {
 			out.Starved++
+			if reviewed[id] {
+				out.Held++
+			}
 		}
 	}
 	return out

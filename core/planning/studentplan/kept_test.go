@@ -76,6 +76,8 @@ func TestReviewState(t *testing.T) {
 	w := Week{Plan: week.Plan{Days: []week.Day{{Minutes: 20, Items: []week.Item{{Kind: week.Review, Minutes: 6}, {Kind: week.Chunk, Minutes: 14}}}}}}
 	got := s.ReviewState(w)
 	require.Equal(t, ReviewState{Pieces: 3, Fading: 2, Starved: 1, Weeks: 6, Share: 0.3, Aim: 0.45, Planned: true}, got)
+	w.Plan.Days[0].Items[0].Material = "a"
+	require.Equal(t, 1, s.ReviewState(w).Held, "the one that was not played for too long is in the week")
 	require.True(t, got.Short())
 	got.Share = 0.36
 	require.False(t, got.Short(), "near enough")

@@ -33,7 +33,7 @@ type Lesson struct {
 // Lesson collects what could be in the lesson of a day. Waited are the segments, by id, that had to wait last time.
 func (a *Ahead) Lesson(day time.Time, waited []string) Lesson {
 	in := lessonplan.Input{
-		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day), Pool: a.Pool, Used: a.Standing.Activities, Waited: map[string]bool{},
+		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day), Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
 		SetupDue: a.SetupDue(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
 		Fresh: a.Fresh(), Reviews: a.ForLesson(),
 	}

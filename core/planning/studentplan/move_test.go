@@ -179,12 +179,19 @@ func TestPlantings(t *testing.T) {
 	}
 	require.Equal(t, []string{"ties for later: 2 steps, slack -2", "pulse for later: 2 steps, slack 0", "thumb for soon: 1 steps, slack 3"}, got)
 	require.Equal(t, preview.Move, list[0].Mends[0].Kind)
-	// The last steps fit no lesson before the piece any more: their last day has passed.
-	ties := list[0]
-	require.Equal(t, a.due(ties.By-2), ties.Steps[0].Due)
-	require.True(t, ties.Steps[0].Due.Before(ties.Steps[0].Day))
-	require.Equal(t, monday.AddDate(0, 0, -14), a.due(-2))
-	require.Equal(t, monday.AddDate(0, 0, 14), a.due(2))
+	// Its steps come two lessons after the ones that would be in time.
+	var steps []string
+	for _, x := range list[0].Steps {
+		steps = append(steps, x.Day.Format("01-02")+" "+x.Due.Format("01-02"))
+	}
+	require.Equal(t, []string{"05-18 05-04", "05-25 05-11"}, steps)
+	// One that comes late although a lesson in time is still ahead says which; one in time says nothing.
+	for _, x := range []struct {
+		lesson, due int
+		want        time.Time
+	}{{3, 2, monday.AddDate(0, 0, 14)}, {1, 0, monday}, {2, 2, time.Time{}}, {3, -1, time.Time{}}} {
+		require.Equal(t, x.want, a.due(preview.Step{Lesson: x.lesson, Due: x.due}), x)
+	}
 }
 
 // A lesson has at most two bites; in the lesson itself those done today count among them.

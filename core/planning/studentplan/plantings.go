@@ -28,7 +28,8 @@ type PlantingStep struct {
 	// Step counts from 1.
 	Step int
 	Day  time.Time
-	// Due is the last day that leaves room for what follows; it may have passed.
+	// Due is the last day that leaves room for what follows, where the step comes after it; zero where it comes in time, and
+	// where that day has passed: nobody can plan by it.
 	Due time.Time
 }
 
@@ -42,7 +43,7 @@ func (a *Ahead) Plantings() []Planting {
 		}
 		for _, step := range a.Plan.Steps {
 			if step.Skill == o.Skill {
-				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.due(step.Due)})
+				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.due(step)})
 			}
 		}
 		out = append(out, p)
@@ -51,12 +52,12 @@ func (a *Ahead) Plantings() []Planting {
 	return out
 }
 
-// due is the day of a lesson counted from the next one, which may have passed.
-func (a *Ahead) due(lesson int) time.Time {
-	if lesson < 0 {
-		return a.Lessons.Day(0).AddDate(0, 0, 7*lesson)
+// due is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
+func (a *Ahead) due(s preview.Step) time.Time {
+	if s.Due < 0 || s.Lesson <= s.Due {
+		return time.Time{}
 	}
-	return a.Lessons.Day(lesson)
+	return a.Lessons.Day(s.Due)
 }
 
 // Bite is a preview step of a lesson.

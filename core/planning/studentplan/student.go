@@ -236,7 +236,30 @@ func (s Student) SetupDue() bool {
 			return false
 		}
 	}
-	return setup.Due(s.Standing.SetupAt(), s.Today, s.Age(s.Today), setup.Months)
+	return setup.Due(s.Standing.SetupAt(), s.Today, s.Age(s.Today), setup.Months) && s.askedToMeasure() < mostAsked
+}
+
+// mostAsked is in how many lessons it is asked for a measure before it is left for some months (default).
+const mostAsked = 3
+
+// askedToMeasure is in how many lessons it was asked for since it fell due, or was asked for anew.
+func (s Student) askedToMeasure() (n int) {
+	due := time.Time{}
+	switch at := s.Standing.SetupAt(); {
+	case !at.IsZero():
+		due = at.AddDate(0, setup.Months, 0)
+	case len(s.Standing.Given) > 0:
+		due = s.Standing.Given[0].Date()
+	}
+	for next := due; !next.After(s.Today); next = next.AddDate(0, setup.Months, 0) {
+		due = next
+	}
+	for _, d := range s.Standing.Given {
+		if !d.Date().Before(due) && d.Date().Before(s.Today) {
+			n++
+		}
+	}
+	return n
 }
 
 // Taste is what the student likes, learned from all that was had.

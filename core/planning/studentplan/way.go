@@ -63,7 +63,7 @@ func WayChanges(previous, then Glance) []WayChange {
 }
 
 func (g Glance) reviewMinutes() int {
-	review, _ := g.Week.Plan.Reviewed()
+	review, _, _ := g.Week.Plan.Reviewed()
 	return int(math.Round(review))
 }
 

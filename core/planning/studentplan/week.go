@@ -15,6 +15,7 @@ import (
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/reading/reading"
+	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/technique/exercise"
 )
@@ -84,7 +85,7 @@ func (a *Ahead) games(nothingElse bool) []week.Activity {
 	if !nothingElse && !lessonplan.VeryYoung(age) {
 		return nil
 	}
-	goals := a.Pool.For(a.Instrument, age, a.Standing.Activities)
+	goals := a.pool().For(a.Instrument, age, a.Standing.Activities)
 	home := a.Meetings.TakeHome(a.Standing.Met)
 	turn := func(g lessonplan.Goal) int {
 		switch i := slices.Index(home, g.ID); {
@@ -101,6 +102,13 @@ func (a *Ahead) games(nothingElse bool) []week.Activity {
 		out = append(out, week.Activity{ID: g.ID, Title: g.Name, Words: g.Home, Minutes: gameMinutes})
 	}
 	return out
+}
+
+// pool are the activities of the studio that are not behind the student.
+func (s Student) pool() lessonplan.Pool {
+	return s.Pool.Beyond(func(skill string) bool {
+		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
+	})
 }
 
 // Practice is what a week of practice is made from before any piece.

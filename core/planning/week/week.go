@@ -229,27 +229,26 @@ type Plan struct {
 	Estimate string
 }
 
-// Reviewed are the minutes of the week that go to learned pieces, and of how many: the games that fill what is left are
-// not counted.
-func (p Plan) Reviewed() (review, all float64) {
+// Reviewed are the minutes of the week that go to learned pieces, to games, and all that are planned.
+func (p Plan) Reviewed() (review, games, all float64) {
 	for _, d := range p.Days {
 		for _, it := range d.Items {
-			if it.Kind == Review {
+			switch all += it.Minutes; it.Kind {
+			case Review:
 				review += it.Minutes
-			}
-			if it.Kind != Game {
-				all += it.Minutes
+			case Game:
+				games += it.Minutes
 			}
 		}
 	}
-	return review, all
+	return review, games, all
 }
 
 // ReviewShare is the part of the planned minutes that goes to learned pieces, 0 to 1; planned is false where nothing is
 // planned but games. It is the one share of review of a week.
 func (p Plan) ReviewShare() (share float64, planned bool) {
-	review, all := p.Reviewed()
-	if all == 0 {
+	review, games, all := p.Reviewed()
+	if all == games {
 		return 0, false
 	}
 	return review / all, true

@@ -212,6 +212,11 @@ func TestTheShareOfReview(t *testing.T) {
 	got, planned := p.ReviewShare()
 	require.True(t, planned)
 	require.InDelta(t, 3.5/20, got, 1e-12)
+	p.Days[1].Items = []Item{{Kind: Game, Minutes: 15}}
+	got, _ = p.ReviewShare()
+	require.InDelta(t, 0.1, got, 1e-12, "games are planned minutes as well")
+	_, planned = Plan{Days: p.Days[1:2]}.ReviewShare()
+	require.False(t, planned, "where there is nothing but games nobody speaks of a share")
 }
 
 func TestReviewPiecesTakeTurns(t *testing.T) {

@@ -18,7 +18,8 @@ import (
 //	hands.held-against-moving   the right moves while the left holds
 //	hands.moving-against-held   the left moves while the right holds
 //	hands.different-touch       one hand short, the other smooth
-//	hands.accompaniment-left, hands.accompaniment-right   chords or broken chords under a single line
+//	hands.accompaniment-left, hands.accompaniment-right   chords or broken chords under a single line; above one only
+//	                            where the line below sings: a bass of long notes or of leaps is no melody
 //	polyrhythm.3:2              even notes of one hand against even notes of the other in one beat, half bar or bar
 //	staff.grand                 two staves read at once
 func Find(s *score.Score, lines []reading.Line) finding.Set {
@@ -136,7 +137,7 @@ func (x *finder) byBar() {
 		switch rs, ls := single(r), single(l); {
 		case rs && (!ls && len(l) > 0 || ls && x.broken(l) && !x.broken(r)):
 			x.f.Add("hands.accompaniment-left", bar)
-		case ls && (!rs || x.broken(r) && !x.broken(l)):
+		case ls && x.sings(l) && (!rs || x.broken(r)):
 			x.f.Add("hands.accompaniment-right", bar)
 		}
 		x.polyrhythm(bar, r, l)
@@ -197,6 +198,24 @@ func (x *finder) broken(o []reading.Onset) bool {
 		}
 	}
 	return true
+}
+
+// sings says that the single notes of a bar are a tune and no bass (common practice): at least two of them, and no more leaps
+// than steps, from one staff step to the next.
+func (x *finder) sings(o []reading.Onset) bool {
+	if len(o) < 2 || x.broken(o) {
+		return false
+	}
+	steps, leaps := 0, 0
+	for i := 1; i < len(o); i++ {
+		switch d := x.s.Notes[o[i].Outer].Pitch.StaffStep() - x.s.Notes[o[i-1].Outer].Pitch.StaffStep(); {
+		case d == 1 || d == -1:
+			steps++
+		case d != 0:
+			leaps++
+		}
+	}
+	return steps > 0 && steps >= leaps
 }
 
 // mostOnsets is how many onsets of a bar are compared: more are no rhythm that hands divide.

@@ -5461,9 +5461,9 @@ export interface components {
             day: string;
             /**
              * Format: date
-             * @description The last lesson for it; before today when it is late
+             * @description The last lesson that would be in time, where it comes later and that one is still ahead
              */
-            due: string;
+            due?: string;
         };
         BookPlayer: {
             ladder: components["schemas"]["Id"];

@@ -10,7 +10,7 @@ export function PlantingNote({ planting: p }: { planting: Schemas["Planting"] })
         {p.done} of {p.of} steps done;{" "}
         {p.late > 0 ? (
           <strong className="text-cliff">
-            ready {p.late} {p.late === 1 ? "lesson" : "lessons"} too late
+            {p.late} {p.late === 1 ? "lesson" : "lessons"} too few before it
           </strong>
         ) : p.slack === 0 ? (
           "just in time"
@@ -24,7 +24,7 @@ export function PlantingNote({ planting: p }: { planting: Schemas["Planting"] })
           <li key={s.step} className="border-t border-line/60 py-1.5">
             <p className="fine figures">
               step {s.step} · {longDay(s.day)}
-              {s.due < s.day && <span className="text-cliff"> · was due {longDay(s.due)}</span>}
+              {s.due && <span className="text-cliff"> · in time by {longDay(s.due)}</span>}
             </p>
             <p>{s.text}</p>
           </li>
@@ -68,7 +68,7 @@ export function PlantingList(props: {
           >
             <span>{p.name}</span>
             <span className={`figures fine shrink-0 ${p.late > 0 ? "font-semibold text-cliff" : ""}`}>
-              {p.late > 0 ? `late by ${p.late}` : `${p.slack} in hand`}
+              {p.late > 0 ? `${p.late} too few` : `${p.slack} in hand`}
             </span>
           </button>
         </li>
