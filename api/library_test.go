@@ -15,6 +15,36 @@ import (
 	"patientladder/store/storetest"
 )
 
+// A teacher's own words for skills are asked once, and the next spreadsheet has them; nothing is remembered of a try.
+func TestATeachersWordsAreRemembered(t *testing.T) {
+	u := newcomer(t)
+	body := map[string]any{"kind": "csv", "source": storetest.ID(), "title": "Waves", "instrument": "piano", "fields": []string{"title", "skills"}, "try": true}
+	body["data"] = []byte("title,skills\nFog,left hand\nKite,left hand\nGull,smile\n")
+	words := func() (out []string) {
+		_, got := u.call("POST", "/api/library/import", body)
+		for _, w := range items(t, got, "words") {
+			out = append(out, fmt.Sprint(w["word"], " ", w["skill"], " ", w["open"], " ", w["rows"]))
+		}
+		return append(out, fmt.Sprint(got["materials"], " right, ", len(items(t, got, "faults")), " faulty"))
+	}
+	open := []string{"left hand  true 2", "smile  true 1", "0 right, 3 faulty"}
+	known := []string{"left hand left-hand false 2", "smile  false 1", "3 right, 0 faulty"}
+	require.Equal(t, open, words())
+	said := []map[string]any{{"word": "Left hand", "skill": "left-hand"}, {"word": "smile", "skill": ""}}
+	body["words"] = said
+	require.Equal(t, known, words())
+	delete(body, "words")
+	require.Equal(t, open, words(), "tried, and not kept")
+	body["words"], body["try"] = said, false
+	require.Equal(t, known, words())
+	delete(body, "words")
+	body["source"], body["title"], body["try"] = storetest.ID(), "More Waves", true
+	require.Equal(t, known, words(), "remembered")
+	body["words"] = []map[string]any{{"word": "smile", "skill": "laughing"}}
+	status, problem := u.call("POST", "/api/library/import", body)
+	require.Equal(t, []any{http.StatusUnprocessableEntity, "“smile” cannot mean the skill \"laughing\", which nobody knows."}, []any{status, problem["detail"]})
+}
+
 // A spreadsheet of forty pieces with three faulty rows: every row is named,
 // nothing is half brought in; with the three left out it is a book with a cliff.
 func TestASpreadsheetBecomesABook(t *testing.T) {

@@ -5,11 +5,14 @@ import (
 	"database/sql"
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
 
 	"golang.org/x/sync/errgroup"
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/curriculum"
 	"patientladder/core/reading/overrule"
 	"patientladder/store/rows"
 )
@@ -114,6 +117,28 @@ func (s *Store) Skills(ctx context.Context, studio string) ([]skill.Skill, error
 		}
 	}
 	return out, nil
+}
+
+// SkillWords are the teacher's own words for skills, as spreadsheets have them.
+func (s *Store) SkillWords(ctx context.Context, studio string) (curriculum.Words, error) {
+	list, err := s.q(ctx).SkillWords(ctx, studio)
+	out := curriculum.Words{}
+	for _, w := range list {
+		out[w.Word] = w.SkillID
+	}
+	return out, err
+}
+
+// SetSkillWords keeps what words mean, over what was kept of them.
+func (s *Store) SetSkillWords(ctx context.Context, studio string, words curriculum.Words) error {
+	return explain(s.within(ctx, func(q *rows.Queries) error {
+		for _, word := range slices.Sorted(maps.Keys(words)) {
+			if err := q.SetSkillWord(ctx, rows.SetSkillWordParams{StudioID: studio, Word: word, SkillID: words[word]}); err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
 }
 
 // Sources returns the studio's books by title.

@@ -6,6 +6,7 @@ import (
 	"crypto/sha256"
 	"errors"
 	"fmt"
+	"maps"
 	"mime"
 	"slices"
 	"strings"
@@ -49,8 +50,21 @@ func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurric
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Imported{Sources: []contract.Id{}, Problems: []string{}, Faults: []contract.TableFault{}, Notes: []contract.TableFault{}}
-	c, err := brought(b, r.Body, &out)
+	out := contract.Imported{Sources: []contract.Id{}, Problems: []string{}, Faults: []contract.TableFault{}, Notes: []contract.TableFault{}, Words: []contract.SpokenWord{}}
+	var pairs [][2]string
+	for _, w := range r.Body.Words {
+		pairs = append(pairs, [2]string{w.Word, w.Skill})
+	}
+	said, err := curriculum.Said(pairs, b.Skills)
+	if err != nil {
+		return nil, problem.Because(err)
+	}
+	words, err := h.Store.SkillWords(ctx, b.Tenant.ID)
+	if err != nil {
+		return nil, err
+	}
+	maps.Copy(words, said)
+	c, err := brought(b, r.Body, words, &out)
 	if err != nil {
 		return nil, problem.Because(err)
 	}
@@ -89,11 +103,16 @@ func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurric
 		return nil, problem.Invalid("There is nothing in it to bring in.")
 	}
 	out.Kept = true
-	return contract.ImportCurriculum200JSONResponse(out), h.Store.Import(ctx, b.Tenant.ID, c.Skills, sources, materials)
+	return contract.ImportCurriculum200JSONResponse(out), h.Store.Together(ctx, func(ctx context.Context) error {
+		if err := h.Store.SetSkillWords(ctx, b.Tenant.ID, said); err != nil {
+			return err
+		}
+		return h.Store.Import(ctx, b.Tenant.ID, c.Skills, sources, materials)
+	})
 }
 
 // brought reads what an import holds.
-func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *contract.Imported) (curriculum.Curriculum, error) {
+func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, words curriculum.Words, out *contract.Imported) (curriculum.Curriculum, error) {
 	if in.Kind == contract.ImportKindJson {
 		return curriculum.Read(in.Data)
 	}
@@ -113,9 +132,12 @@ func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, out *c
 	if strand == "" {
 		strand = material.Method
 	}
-	ms, faults, err := t.Materials(fields, strand, b.Skills)
+	ms, faults, spoken, err := t.Materials(fields, strand, b.Skills, words)
 	if err != nil {
 		return curriculum.Curriculum{}, err
+	}
+	for _, w := range spoken {
+		out.Words = append(out.Words, contract.SpokenWord{Word: w.Word, Skill: w.Skill, Open: w.Open, Rows: w.Rows})
 	}
 	for _, f := range faults {
 		told := contract.TableFault{Line: f.Line, Column: f.Column, Title: f.Title, Says: f.Says}

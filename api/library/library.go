@@ -48,7 +48,7 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 	out := contract.LibraryView{Books: []contract.BookBrief{}, Loose: []contract.MaterialBrief{}, Concerns: []string{}, Players: []contract.BookPlayer{}}
 	var books [][]material.Material
 	count := 0
-	for _, src := range sources {
+	for _, src := range curriculum.ToldApart(sources) {
 		ms := curriculum.Book(b.Library, src.ID)
 		books = append(books, ms)
 		count += len(ms)

@@ -15,6 +15,7 @@ package open
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"patientladder/account"
 	"patientladder/api/problem"
@@ -190,14 +191,12 @@ func Instrument(name string) (instrument.Instrument, error) {
 	return x, problem.Invalid(fmt.Sprintf("There is no instrument %q here; there are %s.", name, wording.List(known)))
 }
 
-// Books are those of a studio that are offered.
+// Books are those of a studio that are offered, called so that they can be told apart.
 func (d *Desk) Books(ctx context.Context, studio string) ([]curriculum.Source, error) {
 	list, err := d.Store.Sources(ctx, studio)
-	var out []curriculum.Source
-	for _, b := range list {
-		if !b.Retired {
-			out = append(out, curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument, Requires: b.Requires})
-		}
+	out := make([]curriculum.Source, len(list))
+	for i, b := range list {
+		out[i] = curriculum.Source{ID: b.ID, Title: b.Title, Instrument: b.Instrument, Requires: b.Requires, Retired: b.Retired}
 	}
-	return out, err
+	return slices.DeleteFunc(curriculum.ToldApart(out), func(b curriculum.Source) bool { return b.Retired }), err
 }

@@ -78,6 +78,12 @@ SELECT body FROM skill WHERE studio_id = ? ORDER BY id;
 -- name: AddSkill :exec
 INSERT INTO skill (studio_id, id, body) VALUES (?, ?, ?);
 
+-- name: SkillWords :many
+SELECT word, skill_id FROM skill_word WHERE studio_id = ? ORDER BY word;
+
+-- name: SetSkillWord :exec
+INSERT INTO skill_word (studio_id, word, skill_id) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE skill_id = VALUES(skill_id);
+
 -- name: Aliases :many
 SELECT id, merged_into FROM material WHERE studio_id = ? AND merged_into <> '';
 

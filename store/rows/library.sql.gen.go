@@ -969,6 +969,53 @@ func (q *Queries) SetSkill(ctx context.Context, arg SetSkillParams) error {
 	return err
 }
 
+const setSkillWord = `-- name: SetSkillWord :exec
+INSERT INTO skill_word (studio_id, word, skill_id) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE skill_id = VALUES(skill_id)
+`
+
+type SetSkillWordParams struct {
+	StudioID string
+	Word     string
+	SkillID  string
+}
+
+func (q *Queries) SetSkillWord(ctx context.Context, arg SetSkillWordParams) error {
+	_, err := q.db.ExecContext(ctx, setSkillWord, arg.StudioID, arg.Word, arg.SkillID)
+	return err
+}
+
+const skillWords = `-- name: SkillWords :many
+SELECT word, skill_id FROM skill_word WHERE studio_id = ? ORDER BY word
+`
+
+type SkillWordsRow struct {
+	Word    string
+	SkillID string
+}
+
+func (q *Queries) SkillWords(ctx context.Context, studioID string) ([]SkillWordsRow, error) {
+	rows, err := q.db.QueryContext(ctx, skillWords, studioID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []SkillWordsRow
+	for rows.Next() {
+		var i SkillWordsRow
+		if err := rows.Scan(&i.Word, &i.SkillID); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const skills = `-- name: Skills :many
 SELECT body FROM skill WHERE studio_id = ? ORDER BY id
 `

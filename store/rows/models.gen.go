@@ -384,6 +384,12 @@ type Skill struct {
 	Body     string
 }
 
+type SkillWord struct {
+	StudioID string
+	Word     string
+	SkillID  string
+}
+
 type Slot struct {
 	StudioID string
 	LadderID string

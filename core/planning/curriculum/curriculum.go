@@ -126,6 +126,25 @@ func Write(c Curriculum) ([]byte, error) {
 	return append(data, '\n'), err
 }
 
+// ToldApart returns books with titles by which they can be told apart: of those that share one, in any case, on one instrument,
+// each after the first that was made has its number, “Waves (2)”.
+func ToldApart(sources []Source) []Source {
+	out := slices.Clone(sources)
+	made := make([]int, len(out))
+	for i := range made {
+		made[i] = i
+	}
+	slices.SortFunc(made, func(a, b int) int { return strings.Compare(out[a].ID, out[b].ID) })
+	seen := map[string]int{}
+	for _, i := range made {
+		key := out[i].Instrument + "\x00" + strings.ToLower(out[i].Title)
+		if seen[key]++; seen[key] > 1 {
+			out[i].Title = fmt.Sprintf("%s (%d)", out[i].Title, seen[key])
+		}
+	}
+	return out
+}
+
 // Of takes a curriculum out of a library: the books of some ids (all when none
 // are named), with the pieces that belong to no book last. Exercises are not carried: they follow from the data.
 func Of(lib material.Library, sources []Source, own []skill.Skill) Curriculum {

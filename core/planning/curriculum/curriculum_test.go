@@ -109,29 +109,83 @@ func TestASpreadsheet(t *testing.T) {
 	require.NoError(t, err)
 	fields := Guess(table.Columns)
 	require.Equal(t, []Field{Title, Page, Skills, Tags, Ignore}, fields)
-	ms, faults, err := table.Materials(fields, material.Method, catalogue(t))
+	ms, faults, _, err := table.Materials(fields, material.Method, catalogue(t), nil)
 	require.NoError(t, err)
 	require.Equal(t, []Fault{
-		{4, "Page", "High Water", `"six" is not a number from 0 to 10000`, false},
-		{6, "Teaches", "Fog", `nobody knows the skill "juggling"`, false},
-		{7, "Piece", "", "there is no title", false},
-		{8, "Piece", "low water", "the same title stands in line 2", true},
+		{4, "Page", "High Water", `"six" is not a number from 0 to 10000`, false, nil},
+		{6, "Teaches", "Fog", `nobody knows the skill "juggling"`, false, []string{"juggling"}},
+		{7, "Piece", "", "there is no title", false, nil},
+		{8, "Piece", "low water", "the same title stands in line 2", true, nil},
 	}, faults)
 	require.Equal(t, []string{"Low Water", "Gulls", "low water", "Kite"}, titlesOf(ms), "a title may stand there twice")
 	require.Equal(t, []material.Demand{{Skill: "b", Weight: 0.5, Origin: "teacher"}, {Skill: "c", Weight: 1, Origin: "teacher"}}, ms[1].Demands)
 	require.Equal(t, []string{"comic", "quick"}, ms[1].Tags)
 	require.Equal(t, "d", ms[3].Demands[0].Skill, "a colon may belong to the name")
 
-	_, _, err = table.Materials([]Field{Page, Ignore, Ignore, Ignore, Ignore}, material.Method, catalogue(t))
+	_, _, _, err = table.Materials([]Field{Page, Ignore, Ignore, Ignore, Ignore}, material.Method, catalogue(t), nil)
 	require.ErrorContains(t, err, "no column is matched to the title")
-	_, _, err = table.Materials([]Field{Title, Title, Ignore, Ignore, Ignore}, material.Method, catalogue(t))
+	_, _, _, err = table.Materials([]Field{Title, Title, Ignore, Ignore, Ignore}, material.Method, catalogue(t), nil)
 	require.ErrorContains(t, err, "two columns are matched to title")
+}
+
+// A teacher's own words for skills are said once: what each means, or that it is none. A word whose skill is gone is asked for again.
+func TestATeachersWordsForSkills(t *testing.T) {
+	table, err := ReadTable([]byte("title;skills\nFog;Left  Hand, a: 0.5\nKite;left hand | wrist up\nGull;smile | left hand: 0,5\nTide;hum\nOar;b, left hand, holds the beat\nNet;a| A\n"))
+	require.NoError(t, err)
+	read := func(words Words) (rows []string, wrong []string, spoken []Spoken) {
+		ms, faults, spoken, err := table.Materials([]Field{Title, Skills}, material.Method, catalogue(t), words)
+		require.NoError(t, err)
+		for _, m := range ms {
+			row := m.Title
+			for _, d := range m.Demands {
+				row += fmt.Sprintf(" %s %g", d.Skill, d.Weight)
+			}
+			rows = append(rows, row)
+		}
+		for _, f := range faults {
+			wrong = append(wrong, fmt.Sprint(f.Title, ": ", f.Says, " ", f.Unknown))
+		}
+		return rows, wrong, spoken
+	}
+	twice := `Net: it asks for "A" twice []`
+	rows, wrong, spoken := read(nil)
+	require.Empty(t, rows)
+	require.Equal(t, []string{
+		`Fog: nobody knows the skill "Left  Hand" [Left  Hand]`, `Kite: nobody knows the skill "left hand, wrist up" [left hand wrist up]`,
+		`Gull: nobody knows the skill "smile, left hand" [smile left hand]`, `Tide: nobody knows the skill "hum" [hum]`, `Oar: nobody knows the skill "left hand" [left hand]`, twice,
+	}, wrong)
+	require.Equal(t, []Spoken{{"left hand", "", true, 4}, {"wrist up", "", true, 1}, {"smile", "", true, 1}, {"hum", "", true, 1}}, spoken)
+	rows, wrong, spoken = read(Words{"left hand": "b", "wrist up": "b", "smile": "", "hum": "no-such-skill"})
+	require.Equal(t, []string{"Fog b 1 a 0.5", "Kite b 1", "Gull b 0.5"}, rows[:3])
+	require.Equal(t, []string{`Tide: nobody knows the skill "hum" [hum]`, twice}, wrong)
+	require.Equal(t, []Spoken{{"left hand", "b", false, 4}, {"wrist up", "b", false, 1}, {"smile", "", false, 1}, {"hum", "", true, 1}}, spoken)
+
+	said, err := Said([][2]string{{" Left  hand", "b"}, {"smile", ""}}, catalogue(t))
+	require.NoError(t, err)
+	require.Equal(t, Words{"left hand": "b", "smile": ""}, said)
+	_, err = Said([][2]string{{"hum", "no-such-skill"}}, catalogue(t))
+	require.EqualError(t, err, `“hum” cannot mean the skill "no-such-skill", which nobody knows`)
+	for word, ok := range map[string]bool{" ": false, strings.Repeat("ü", 100): true, strings.Repeat("ü", 101): false} {
+		_, err = Said([][2]string{{word, ""}}, catalogue(t))
+		require.Equal(t, ok, err == nil, word)
+	}
+}
+
+// Books of one name are told apart by the order in which they were made; those of other instruments are others.
+func TestBooksOfOneNameAreToldApart(t *testing.T) {
+	in := []Source{{ID: "3", Title: "waves", Instrument: "piano"}, {ID: "1", Title: "Waves", Instrument: "piano"}, {ID: "2", Title: "Waves", Instrument: "cello"}, {ID: "4", Title: "WAVES", Instrument: "piano"}}
+	var titles []string
+	for _, s := range ToldApart(in) {
+		titles = append(titles, s.Title)
+	}
+	require.Equal(t, []string{"waves (2)", "Waves", "Waves", "WAVES (3)"}, titles)
+	require.Equal(t, "waves", in[0].Title, "the books themselves stay as they are")
 }
 
 // A book as it stands in a notebook: numbers, units and pages are read and not kept in the titles.
 func TestABookByItsTitles(t *testing.T) {
 	table, fields := Listed("1.1 Low Water, p. 5\n1.2 Gulls p.6 - finished Feb\n\nUnit 2: Kite\nGulls\n")
-	ms, faults, err := table.Materials(fields, material.Repertoire, catalogue(t))
+	ms, faults, _, err := table.Materials(fields, material.Repertoire, catalogue(t), nil)
 	require.NoError(t, err)
 	require.Equal(t, []Material{
 		{Title: "Low Water", Unit: "Unit 1", Page: 5, Strand: material.Repertoire}, {Title: "Gulls", Unit: "Unit 1", Page: 6, Strand: material.Repertoire},
@@ -139,9 +193,9 @@ func TestABookByItsTitles(t *testing.T) {
 	}, ms)
 	require.Empty(t, faults, "a title of another unit is another piece")
 	table, fields = Listed("Gulls\nGulls")
-	_, faults, err = table.Materials(fields, material.Method, catalogue(t))
+	_, faults, _, err = table.Materials(fields, material.Method, catalogue(t), nil)
 	require.NoError(t, err)
-	require.Equal(t, []Fault{{2, "Title", "Gulls", "the same title stands in line 1", true}}, faults)
+	require.Equal(t, []Fault{{2, "Title", "Gulls", "the same title stands in line 1", true, nil}}, faults)
 }
 
 func titlesOf(ms []Material) (out []string) {
@@ -165,7 +219,7 @@ func TestOddTables(t *testing.T) {
 	require.Equal(t, "Grüße", latin.Rows[0][0])
 	long, err := ReadTable([]byte("title,page\na,1,2,3\n"))
 	require.NoError(t, err)
-	_, faults, err := long.Materials(Guess(long.Columns), material.Method, catalogue(t))
+	_, faults, _, err := long.Materials(Guess(long.Columns), material.Method, catalogue(t), nil)
 	require.NoError(t, err)
 	require.Contains(t, faults[0].Says, "4 cells")
 }
@@ -192,7 +246,7 @@ func TestTablesComeBack(t *testing.T) {
 		require.NoError(t, err)
 		table, err := ReadTable(data)
 		require.NoError(t, err)
-		back, faults, err := table.Materials(Guess(table.Columns), material.Method, catalogue(t))
+		back, faults, _, err := table.Materials(Guess(table.Columns), material.Method, catalogue(t), nil)
 		require.NoError(t, err)
 		require.Empty(t, faults)
 		require.Equal(t, s.Materials, back)
@@ -209,7 +263,7 @@ func FuzzReadTable(f *testing.F) {
 			if len(fields) > 0 {
 				fields[0] = Title
 			}
-			_, _, _ = table.Materials(fields, material.Method, catalogue(t))
+			_, _, _, _ = table.Materials(fields, material.Method, catalogue(t), nil)
 		}
 	})
 }

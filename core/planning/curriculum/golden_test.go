@@ -138,15 +138,15 @@ func TestCellsAtAndBeyondTheirBounds(t *testing.T) {
 			if field == Title {
 				fields = fields[:1]
 			}
-			read, faults, err := table.Materials(fields, material.Repertoire, skills)
+			read, faults, _, err := table.Materials(fields, material.Repertoire, skills, nil)
 			fmt.Fprintf(&out, "%s %.30q: %+v %+v %v\n", field, cell, brief(read), faults, err)
 		}
 	}
 	twice := Table{Columns: []string{"t", "u"}, Rows: [][]string{{"A", "1"}, {"a", "1"}, {"A", "2"}, {"", "2"}, {"B", "3", "4"}, {"C"}}, Lines: []int{2, 3, 4, 7, 8, 9}}
-	read, faults, err := twice.Materials([]Field{Title, Unit}, material.Method, skills)
+	read, faults, _, err := twice.Materials([]Field{Title, Unit}, material.Method, skills, nil)
 	fmt.Fprintf(&out, "rows: %+v %+v %v\n", brief(read), faults, err)
 	for _, fields := range [][]Field{{Unit, Unit}, {Ignore, Ignore}, {Title, Title}, {Unit, Ignore}} {
-		_, _, err := twice.Materials(fields, material.Method, skills)
+		_, _, _, err := twice.Materials(fields, material.Method, skills, nil)
 		fmt.Fprintf(&out, "%q: %v\n", fields, err)
 	}
 	golden.Equal(t, "cells.txt", out.String())

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -165,6 +166,43 @@ type Fault struct {
 	Says  string
 	// Kept says that the row is brought in all the same: it is pointed out, and no fault.
 	Kept bool
+	// Unknown are the words of a column of skills that name none.
+	Unknown []string
+}
+
+// Words are a teacher's own words for skills, as Word writes them, with the skill that each means; empty for one that is no skill.
+type Words map[string]string
+
+// Said are words and what each means; an error names a skill that there is not, or says that a word is none.
+func Said(pairs [][2]string, skills skill.Catalogue) (Words, error) {
+	out := Words{}
+	for _, p := range pairs {
+		word, id := Word(p[0]), p[1]
+		if _, known := skills.Get(id); id != "" && !known {
+			return nil, fmt.Errorf("“%s” cannot mean the skill %q, which nobody knows", word, id)
+		}
+		if word == "" || utf8.RuneCountInString(word) > longestWord {
+			return nil, fmt.Errorf("a word for a skill has 1 to %d letters", longestWord)
+		}
+		out[word] = id
+	}
+	return out, nil
+}
+
+// Word is a teacher's word as Words has it: small letters, single spaces.
+func Word(text string) string { return strings.ToLower(strings.Join(strings.Fields(text), " ")) }
+
+// longestWord is how many letters a word for a skill may have that is to be remembered.
+const longestWord = 100
+
+// Spoken is a word for a skill that the catalogue does not have.
+type Spoken struct {
+	Word string
+	// Skill that it means; Open says that nobody has said so yet, and an empty one that it is no skill.
+	Skill string
+	Open  bool
+	// Rows that say it.
+	Rows int
 }
 
 // Listed is a table of the titles of a book as somebody wrote them down, one a line, with the unit and the page where a line
@@ -183,8 +221,9 @@ func Listed(text string) (Table, []Field) {
 
 // Materials reads the rows of a table, column by column as they were matched.
 // Every row that has a fault is named and left out of the result; a title that stands there twice is pointed out and kept. Skills are
-// found by id or by name, in any case; "passing the thumb under: 0.5" gives a weight.
-func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Catalogue) (out []Material, faults []Fault, err error) {
+// found by id or by name, in any case, or by a teacher's words; "passing the thumb under: 0.5" gives a weight. What a word that is
+// no name of a skill was taken for is told in spoken, in the order of the rows.
+func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Catalogue, words Words) (out []Material, faults []Fault, spoken []Spoken, err error) {
 	title := -1
 	used := map[Field]bool{}
 	for i, f := range fields {
@@ -192,17 +231,14 @@ func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Ca
 			title = i
 		}
 		if f != Ignore && used[f] {
-			return nil, nil, fmt.Errorf("two columns are matched to %s", f)
+			return nil, nil, nil, fmt.Errorf("two columns are matched to %s", f)
 		}
 		used[f] = true
 	}
 	if title < 0 {
-		return nil, nil, errors.New("no column is matched to the title")
+		return nil, nil, nil, errors.New("no column is matched to the title")
 	}
-	named := map[string]string{}
-	for _, s := range skills.All() {
-		named[strings.ToLower(s.Name)] = s.ID
-	}
+	named := newSkillNames(skills, words)
 	seen := map[string]int{}
 	for r, row := range t.Rows {
 		m := Material{Strand: strand}
@@ -222,8 +258,9 @@ func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Ca
 		}
 		for i, f := range fields {
 			if i < len(row) && row[i] != "" {
-				if says := m.set(f, row[i], skills, named); says != "" {
+				if says := m.set(f, row[i], named); says != "" {
 					fault(i, "%s", says)
+					faults[len(faults)-1].Unknown = named.unknown
 				}
 			}
 		}
@@ -245,11 +282,12 @@ func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Ca
 			out = append(out, m)
 		}
 	}
-	return out, faults, nil
+	return out, faults, named.spoken, nil
 }
 
 // set reads one cell; it returns what is wrong with it, or "".
-func (m *Material) set(f Field, cell string, skills skill.Catalogue, named map[string]string) string {
+func (m *Material) set(f Field, cell string, named *skillNames) string {
+	named.unknown = nil
 	number := func(most int, into *int) string {
 		n, err := strconv.Atoi(strings.TrimPrefix(strings.ToLower(cell), "p. "))
 		if err != nil || n < 0 || n > most {
@@ -295,7 +333,7 @@ func (m *Material) set(f Field, cell string, skills skill.Catalogue, named map[s
 			return fmt.Sprintf("%q is not a texture (%s, %s, %s)", cell, material.OneLine, material.InTurn, material.Together)
 		}
 	case Skills:
-		return m.skills(cell, skills, named)
+		return m.skills(cell, named)
 	case Focus:
 		m.FocusPoints = parts(cell)
 		if len(m.FocusPoints) > 12 {
@@ -310,8 +348,8 @@ func (m *Material) set(f Field, cell string, skills skill.Catalogue, named map[s
 	return ""
 }
 
-func (m *Material) skills(cell string, skills skill.Catalogue, named map[string]string) string {
-	for _, part := range parts(cell) {
+func (m *Material) skills(cell string, named *skillNames) string {
+	for _, part := range named.parts(cell) {
 		d := material.Demand{Skill: part, Weight: 1, Origin: "teacher"}
 		if name, weight, ok := cutLast(part, ":"); ok {
 			w, err := strconv.ParseFloat(strings.ReplaceAll(weight, ",", "."), 64)
@@ -320,22 +358,99 @@ func (m *Material) skills(cell string, skills skill.Catalogue, named map[string]
 			}
 			d.Skill, d.Weight = name, w
 		}
-		if id, ok := named[strings.ToLower(d.Skill)]; ok {
-			d.Skill = id
-		} else {
-			d.Skill = strings.ToLower(d.Skill)
+		word := d.Skill
+		if d.Skill = named.find(word); d.Skill == "" {
+			continue
 		}
-		if _, ok := skills.Get(d.Skill); !ok {
-			return fmt.Sprintf("nobody knows the skill %q", part)
-		}
-		for _, other := range m.Demands {
-			if other.Skill == d.Skill {
-				return fmt.Sprintf("it asks for %q twice", part)
+		if slices.ContainsFunc(m.Demands, func(other material.Demand) bool { return other.Skill == d.Skill }) {
+			if named.own(word) {
+				continue // two of a teacher's words may mean one skill
 			}
+			return fmt.Sprintf("it asks for %q twice", part)
 		}
 		m.Demands = append(m.Demands, d)
 	}
+	if len(named.unknown) > 0 {
+		return fmt.Sprintf("nobody knows the skill %q", strings.Join(named.unknown, ", "))
+	}
 	return ""
+}
+
+// skillNames finds skills by what they are called.
+type skillNames struct {
+	skills skill.Catalogue
+	byName map[string]string
+	words  Words
+	spoken []Spoken
+	at     map[string]int
+	// unknown are the words of the cell that is read that name no skill.
+	unknown []string
+}
+
+func newSkillNames(skills skill.Catalogue, words Words) *skillNames {
+	n := &skillNames{skills: skills, byName: map[string]string{}, words: words, at: map[string]int{}}
+	for _, s := range skills.All() {
+		n.byName[Word(s.Name)] = s.ID
+	}
+	return n
+}
+
+// named is the skill of a name or an id of the catalogue.
+func (n *skillNames) named(word string) (id string, ok bool) {
+	if id, ok = n.byName[Word(word)]; ok {
+		return id, true
+	}
+	_, ok = n.skills.Get(strings.ToLower(word))
+	return strings.ToLower(word), ok
+}
+
+// own says that a word is a teacher's, and no name.
+func (n *skillNames) own(word string) bool {
+	_, ok := n.named(word)
+	return !ok
+}
+
+// find is the skill that a word means; empty for a word that is no skill, or that nobody knows: that is told.
+func (n *skillNames) find(word string) string {
+	if id, ok := n.named(word); ok {
+		return id
+	}
+	key := Word(word)
+	id, said := n.words[key]
+	if _, there := n.skills.Get(id); id != "" && !there {
+		said = false // the skill is gone
+	}
+	if !said {
+		id = ""
+		n.unknown = append(n.unknown, word)
+	}
+	if utf8.RuneCountInString(key) > longestWord {
+		return id
+	}
+	if i, again := n.at[key]; again {
+		n.spoken[i].Rows++
+		return id
+	}
+	n.at[key] = len(n.spoken)
+	n.spoken = append(n.spoken, Spoken{Word: key, Skill: id, Open: !said, Rows: 1})
+	return id
+}
+
+// parts are the skills of a cell. They stand between semicolons or bars; between commas where the whole is no name.
+func (n *skillNames) parts(cell string) (out []string) {
+	for _, p := range parts(cell) {
+		name, _, _ := cutLast(p, ":")
+		if _, ok := n.named(name); ok || !strings.Contains(p, ", ") {
+			out = append(out, p)
+			continue
+		}
+		for _, x := range strings.Split(p, ", ") {
+			if x = strings.TrimSpace(x); x != "" {
+				out = append(out, x)
+			}
+		}
+	}
+	return out
 }
 
 // cutLast cuts "name: 0.5" at its last colon when a number follows.

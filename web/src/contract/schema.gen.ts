@@ -3701,6 +3701,8 @@ export interface components {
             fields?: string[];
             /** @description Bring in the rows that are right and leave the faulty ones out (csv) */
             leaveOut?: boolean;
+            /** @description What words for skills mean that are no names of any (csv); remembered when it is brought in */
+            words?: components["schemas"]["SkillWord"][];
         };
         /** @description What the library says of a piece */
         MaterialChange: {
@@ -3730,6 +3732,8 @@ export interface components {
             }[];
         };
         Imported: {
+            /** @description The words for skills that are no names of any, with what each is taken for */
+            words: components["schemas"]["SpokenWord"][];
             /** @description What is pointed out of rows that are brought in all the same */
             notes: components["schemas"]["TableFault"][];
             kept: boolean;
@@ -5516,6 +5520,19 @@ export interface components {
             above: number;
             name: string;
             extended: boolean;
+        };
+        SkillWord: {
+            word: string;
+            /** @description Empty for a word that is no skill */
+            skill: string;
+        };
+        SpokenWord: {
+            word: string;
+            /** @description Empty for a word that is no skill */
+            skill: string;
+            /** @description Nobody has said yet what it means */
+            open: boolean;
+            rows: number;
         };
         TableFault: {
             line: number;

@@ -5,6 +5,7 @@ import { useImport, useReadTable } from "../data/library";
 import { Refused } from "../parts/Problem";
 import { Field, Sheet } from "../parts/Sheet";
 import { StrandOptions } from "../parts/StrandOptions";
+import { SkillWords } from "./SkillWords";
 
 const fieldNames: Record<string, string> = {
   title: "title",
@@ -55,8 +56,15 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
   const [strand, setStrand] = useState<Schemas["Strand"]>("method");
   const [fields, setFields] = useState<string[]>([]);
   const [leaveOut, setLeaveOut] = useState(false);
+  const [words, setWords] = useState<Schemas["SkillWord"][]>([]);
   const bring = useImport(() => props.kept(source));
-  const send = (p: { fields: string[]; only: boolean; data: string; title: string }) =>
+  const send = (p: {
+    fields: string[];
+    only: boolean;
+    data: string;
+    title: string;
+    words?: Schemas["SkillWord"][];
+  }) =>
     bring.mutate({
       kind: "csv",
       data: p.data,
@@ -67,6 +75,7 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
       fields: p.fields,
       try: p.only,
       leaveOut,
+      words: p.words ?? words,
     });
   const look = useReadTable(({ text, name, table }) => {
     const guessed = table.columns.map((c) => c.field);
@@ -79,6 +88,11 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
     const next = fields.map((f, k) => (k === i ? field : f === field ? "" : f));
     setFields(next);
     if (next.includes("title")) send({ data, fields: next, title, only: true });
+  };
+  const mean = (word: string, skill: string) => {
+    const next = [...words.filter((w) => w.word !== word), { word, skill }];
+    setWords(next);
+    send({ data, fields, title, only: true, words: next });
   };
   const table = look.data?.table;
   const seen = bring.data;
@@ -146,6 +160,7 @@ function Form(props: { instrument: Schemas["Instrument"]; kept: (source: string)
           .
         </p>
       )}
+      {seen && <SkillWords words={seen.words} mean={mean} busy={bring.isPending} />}
       {seen && wrong > 0 && (
         <>
           <ul aria-label="Faulty rows" className="max-h-48 overflow-y-auto">
