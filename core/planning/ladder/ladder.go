@@ -139,17 +139,49 @@ func share(s *standing.Standing, lib material.Library, placed []Placed) map[mate
 	return batches
 }
 
+// rungs are those of a rail, with near above 0 only those near. How hard one is of which nobody knows the demands is guessed
+// from its neighbours on the whole rail, near or not, so that it is the same in both.
 func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time, reach float64, near int) []Rung {
+	seen := b
 	if near > 0 {
-		b.ahead = b.ahead[:min(near, len(b.ahead))]
-		last := len(b.done) - 1
-		at := -1
-		b.done = slices.DeleteFunc(b.done, func(id string) bool {
-			at++
-			state := s.Materials[id].State
-			return at != last && state != standing.Working && state != standing.Resting
-		})
+		seen = b.near(s, near)
 	}
+	rungs := seen.drawn(s, lib, p, day)
+	unknown := func(r Rung) bool { return r.Leap.Unknown }
+	if len(rungs) < len(b.done)+len(b.ahead) && slices.ContainsFunc(rungs, unknown) {
+		kept := make(map[string]bool, len(rungs))
+		for _, r := range rungs {
+			kept[r.Material.ID] = true
+		}
+		rungs = b.drawn(s, lib, p, day)
+		guess(rungs, p)
+		rungs = slices.DeleteFunc(rungs, func(r Rung) bool { return !kept[r.Material.ID] })
+	} else {
+		guess(rungs, p)
+	}
+	for i := range rungs {
+		if rungs[i].Leap.Unknown {
+			continue // nobody knows whether it is a cliff
+		}
+		rungs[i].Cliff = leap.Beyond(rungs[i].Leap.Size, reach) && rungs[i].Aside != Skipped
+		rungs[i].Plateau = rungs[i].Leap.Size < reach/4
+	}
+	return rungs
+}
+
+// near is what of a rail is in work, the last one that was learned, and the first n of those ahead.
+func (b *batch) near(s *standing.Standing, n int) *batch {
+	out := &batch{ahead: b.ahead[:min(n, len(b.ahead))]}
+	for i, id := range b.done {
+		if state := s.Materials[id].State; i == len(b.done)-1 || state == standing.Working || state == standing.Resting {
+			out.done = append(out.done, id)
+		}
+	}
+	return out
+}
+
+// drawn are the rungs with the leaps that are known.
+func (b *batch) drawn(s *standing.Standing, lib material.Library, p leap.Policy, day time.Time) []Rung {
 	rungs := make([]Rung, 0, len(b.done)+len(b.ahead))
 	ability := s.Ability.Copy()
 	for _, id := range b.done {
@@ -169,15 +201,16 @@ func (b *batch) rungs(s *standing.Standing, lib material.Library, p leap.Policy,
 			ability.Clear(m)
 		}
 	}
+	return rungs
+}
+
+// guess gives the rungs of which nobody knows the demands the leap of their neighbours.
+func guess(rungs []Rung, p leap.Policy) {
 	for i := range rungs {
 		if rungs[i].Leap.Unknown {
 			rungs[i].Leap = p.Unknown(neighbours(rungs, i)...)
-			continue // nobody knows whether it is a cliff
 		}
-		rungs[i].Cliff = leap.Beyond(rungs[i].Leap.Size, reach) && rungs[i].Aside != Skipped
-		rungs[i].Plateau = rungs[i].Leap.Size < reach/4
 	}
-	return rungs
 }
 
 // nearby is how many places in a book a neighbour may lie away (default).

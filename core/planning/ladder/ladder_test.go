@@ -134,4 +134,15 @@ func TestAnUnknownRungIsGuessedFromItsBook(t *testing.T) {
 	require.True(t, rungs[2].Leap.Unknown && rungs[4].Leap.Unknown)
 	require.Equal(t, []bool{false, true, false, true, false}, []bool{rungs[0].Cliff, rungs[1].Cliff, rungs[2].Cliff, rungs[3].Cliff, rungs[4].Cliff})
 	require.Equal(t, 3.0, rungs[2].Leap.High)
+
+	// Looked at from near it is guessed from the same neighbours: those that lie farther off, and those learned before.
+	for id, state := range map[string]standing.State{"a": standing.Cleared, "b": standing.Cleared, "c": standing.Working} {
+		m := lib[id]
+		had := leap.Ability{Skills: map[string]leap.Evidence{"x": {Shown: true}, "y": {Shown: true}, "z": {Shown: true}}}
+		s.Materials[id] = &standing.MaterialStanding{State: state, Before: &standing.Before{Brought: leap.BroughtTo(&m, had)}}
+	}
+	whole := Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Rails[0].Rungs
+	near := Draw(s, lib, placed, leap.DefaultPolicy(), day, 1).Rails[0].Rungs
+	require.Equal(t, []string{"c", "d"}, []string{near[0].Material.ID, near[1].Material.ID})
+	require.Equal(t, whole[2:4], near)
 }

@@ -21,7 +21,7 @@ func (a Ahead) Due(day time.Time) []signs.Sign {
 		known.Kept[id] = true
 	}
 	found := signs.Find(a.Standing, a.Library, a.Policy.Signs, known, day)
-	if a.SetupDue() {
+	if a.AsksToMeasure() {
 		found = append(found, signs.Sign{Kind: signs.Bench, Measured: !a.Standing.SetupAt().IsZero()})
 	}
 	for _, o := range a.Plan.Outcomes {

@@ -44,15 +44,16 @@ func TestWhatIsDue(t *testing.T) {
 	measured(300)
 	for i, daysAgo := range []int{330, 24, 17, 10} {
 		s.Standing.Given = append(s.Standing.Given, civil.On(on(daysAgo)))
-		require.Equal(t, i < 3, s.SetupDue(), daysAgo)
+		require.Equal(t, i < 3, s.AsksToMeasure(), daysAgo)
 	}
 	s.Standing.Given, s.Standing.Setups = nil, nil
 	for i, daysAgo := range []int{21, 14, 7} {
 		s.Standing.Given = append(s.Standing.Given, civil.On(on(daysAgo)))
-		require.Equal(t, i < 2, s.SetupDue(), "never measured")
+		require.Equal(t, i < 2, s.AsksToMeasure(), "never measured")
 	}
 	s.Standing.Given = []civil.Day{civil.On(on(150)), civil.On(on(140)), civil.On(on(130)), civil.On(on(7))}
-	require.True(t, s.SetupDue(), "asked anew")
+	require.True(t, s.AsksToMeasure(), "asked anew")
+	require.True(t, s.SetupDue())
 	s.Standing.Given = nil
 	measured(300)
 	s.Instrument = "cello"

@@ -34,7 +34,7 @@ type Lesson struct {
 func (a *Ahead) Lesson(day time.Time, waited []string) Lesson {
 	in := lessonplan.Input{
 		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day), Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
-		SetupDue: a.SetupDue(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
+		SetupDue: a.AsksToMeasure(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
 		Fresh: a.Fresh(), Reviews: a.ForLesson(),
 	}
 	for _, id := range waited {

@@ -236,8 +236,11 @@ func (s Student) SetupDue() bool {
 			return false
 		}
 	}
-	return setup.Due(s.Standing.SetupAt(), s.Today, s.Age(s.Today), setup.Months) && s.askedToMeasure() < mostAsked
+	return setup.Due(s.Standing.SetupAt(), s.Today, s.Age(s.Today), setup.Months)
 }
+
+// AsksToMeasure says that a lesson asks for what is due to be measured; who never measures is not asked in every lesson.
+func (s Student) AsksToMeasure() bool { return s.SetupDue() && s.askedToMeasure() < mostAsked }
 
 // mostAsked is in how many lessons it is asked for a measure before it is left for some months (default).
 const mostAsked = 3
