@@ -32,8 +32,7 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.says("20 minutes are planned")
 	require.LessOrEqual(t, total(), 20)
 
-	// The first piece that is asked about: which one it is depends on how the demo's lessons went.
-	title := eval[string](b, fmt.Sprintf(`fetch("/api/ladders/%s/plan").then(r => r.json()).then(p => p.segments.find(s => s.questions.length > 0).title)`, b.student("Maren")))
+	title := asked(b, b.student("Maren"))
 	piece := `//ol[@aria-label="Segments"]/li[.//strong[.="` + title + `"]]`
 	b.click(piece + `/button`)
 	b.says("Ask before it is played")
@@ -53,6 +52,11 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.click(button("Start the lesson"))
 	b.says("minutes left")
 	b.quiet()
+}
+
+// asked is the first piece of a plan that is asked about: which one it is depends on how the demo's lessons went.
+func asked(b *browser, ladder string) string {
+	return eval[string](b, fmt.Sprintf(`fetch("/api/ladders/%s/plan").then(r => r.json()).then(p => p.segments.find(s => s.questions.length > 0).title)`, ladder))
 }
 
 // A thirty-minute lesson is recorded in at most fifteen taps: every segment of

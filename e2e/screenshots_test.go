@@ -61,7 +61,7 @@ func TestScreenshots(t *testing.T) {
 	take("lesson")
 	b.visit("/plan/" + student("Maren"))
 	b.says("minutes are planned")
-	b.click(`//ol[@aria-label="Segments"]/li[.//strong[.="Bell Buoy"]]/button`)
+	b.click(`//ol[@aria-label="Segments"]/li[.//strong[.="` + asked(b, student("Maren")) + `"]]/button`)
 	b.says("Ask before it is played")
 	take("plan")
 	b.visit("/student/" + eval[string](b, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Ivo")).student)`))

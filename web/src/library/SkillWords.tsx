@@ -25,7 +25,7 @@ export function SkillWords(props: {
               </span>
             </span>
             <select
-              className="max-w-[55%]"
+              className="w-1/2 shrink-0"
               aria-label={`What “${w.word}” means`}
               disabled={props.busy}
               value={w.open ? unsaid : w.skill}
