@@ -103,13 +103,14 @@ func (p Policy) unheard(s *standing.Standing, m *standing.MaterialStanding, day 
 	return m.Played() && int(civil.On(day)-s.Day(m.LastPlayed)) > 7*p.ReviewWeeks
 }
 
-// ofWork are the signs of a piece in work.
+// ofWork are the signs of a piece in work. One that is ready for a run is not stuck, however long it took.
 func (p Policy) ofWork(id string, m *standing.MaterialStanding, k Known) (found []Sign) {
 	if m.RunDue {
 		found = append(found, Sign{Kind: Run, Material: id})
 	}
 	usual, long := k.Long[id]
 	switch {
+	case m.RunDue:
 	case m.SinceMark >= p.StuckLessons:
 		found = append(found, Sign{Kind: Stuck, Material: id, Lessons: m.SinceMark})
 	case long:

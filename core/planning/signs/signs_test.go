@@ -27,8 +27,12 @@ func TestSigns(t *testing.T) {
 		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
 	}, Find(s, lib, DefaultPolicy(), Known{}, day), "six weeks to the day are not too long")
 	require.Equal(t, []Sign{
-		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Stuck, Material: "w", Weeks: 7}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
-	}, Find(s, lib, DefaultPolicy(), Known{Long: map[string]float64{"w": 6.2, "s": 6}}, day), "Sand is stuck already")
+		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
+	}, Find(s, lib, DefaultPolicy(), Known{Long: map[string]float64{"w": 6.2, "s": 6}}, day), "Sand is stuck already, and what is ready for a run is not")
+	s.Materials["w"].RunDue = false
+	require.Equal(t, []Sign{{Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Stuck, Material: "w", Weeks: 7}}, Find(s, lib, DefaultPolicy(), Known{Long: map[string]float64{"w": 6.2, "s": 6}}, day)[:2])
+	s.Materials["w"].RunDue, s.Materials["w"].SinceMark = true, 9
+	require.Equal(t, []Sign{{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}}, Find(s, lib, DefaultPolicy(), Known{}, day)[:2])
 	require.Equal(t, []Sign{{Kind: Choose}}, Find(&standing.Standing{}, lib, DefaultPolicy(), Known{}, day))
 	// Of two left on the same day the first id is named.
 	s = &standing.Standing{Materials: map[string]*standing.MaterialStanding{"o": {State: standing.Cleared, LastPlayed: ago(63)}, "e": {State: standing.Cleared, LastPlayed: ago(63)}}}
