@@ -269,7 +269,9 @@ func (w Way) Review() review.Policy {
 
 // Signs is what makes something due under this way.
 func (w Way) Signs() signs.Policy {
-	return signs.Policy{StuckLessons: w.StuckLessons, ReviewWeeks: w.ReviewWeeks}
+	p := signs.DefaultPolicy()
+	p.StuckLessons, p.ReviewWeeks = w.StuckLessons, w.ReviewWeeks
+	return p
 }
 
 // Planning is what planning asks of this way.

@@ -9,37 +9,20 @@ import (
 
 // Due says one thing that is due, without a full stop.
 func (n Names) Due(s signs.Sign) string {
-	title := n.Title(s.Material)
-	switch s.Kind {
-	case signs.Run:
-		return title + " is ready for a run"
-	case signs.Stuck:
-		if s.Lessons > 0 {
-			return fmt.Sprintf("No new mark for %s in %s", title, Counted(s.Lessons, "lesson"))
-		}
-		return fmt.Sprintf("%s takes longer than usual: 9 of 10 pieces like this are done within %s", title, Counted(s.Weeks, "week"))
-	case signs.Choose:
-		return "No working piece: choose the next one"
-	case signs.Late:
-		return fmt.Sprintf("%s should come %s earlier for %s", Capital(n.Skills.Name(s.Skill)), Counted(s.Lessons, "lesson"), title)
-	case signs.Cliff:
-		return fmt.Sprintf("A big jump to %s: %s", title, over(s.Leap, s.Reach))
-	case signs.Spot:
-		return fmt.Sprintf("%s in %s", Figures(s.Count, "hard spot"), title)
-	case signs.Bench:
-		if s.Measured {
-			return "Measure the bench and the feet again"
-		}
-		return "Measure the bench and the feet"
-	case signs.Review:
-		out := fmt.Sprintf("%s not played for %s", title, Counted(s.Weeks, "week"))
-		if s.Count > 0 {
-			out += fmt.Sprintf(", and %d more", s.Count)
-		}
-		return out
+	r, known := signs.Of(s.Kind)
+	if !known {
+		return ""
 	}
-	return ""
+	return r.Says(s, speech{n})
 }
+
+// speech gives signs their words.
+type speech struct{ Names }
+
+func (x speech) SkillFirst(id string) string     { return Capital(x.Skills.Name(id)) }
+func (speech) Counted(n int, what string) string { return Counted(n, what) }
+func (speech) Figures(n int, what string) string { return Figures(n, what) }
+func (speech) Over(leap, reach float64) string   { return over(leap, reach) }
 
 // Pupil is a student in the sentence of a day or a studio.
 type Pupil struct {
@@ -60,24 +43,22 @@ func Today(lessons []Pupil, today bool) string {
 		return "No lessons " + when + "."
 	}
 	parts := []string{Capital(Counted(len(lessons), "lesson")) + " " + when}
-	for _, group := range []struct {
-		kind      signs.Kind
-		one, many string
-	}{
-		{signs.Run, "is ready for a run", "are ready for a run"}, {signs.Stuck, "is stuck", "are stuck"}, {signs.Choose, "needs a new piece", "need a new piece"},
-	} {
+	for _, group := range signs.Rules() {
+		if !group.OnToday {
+			continue
+		}
 		var names []string
 		for _, l := range lessons {
-			if signs.Has(l.Signs, group.kind) {
+			if signs.Has(l.Signs, group.Kind) {
 				names = append(names, l.First)
 			}
 		}
 		switch len(names) {
 		case 0:
 		case 1:
-			parts = append(parts, names[0]+" "+group.one)
+			parts = append(parts, names[0]+" "+group.One)
 		default:
-			parts = append(parts, namesOf(names)+" "+group.many)
+			parts = append(parts, namesOf(names)+" "+group.Many)
 		}
 	}
 	return strings.Join(parts, "; ") + "."
@@ -98,20 +79,6 @@ func Studio(students []Pupil) string {
 	if len(students) == 0 {
 		return "No students yet. Add the first one."
 	}
-	count := func(k signs.Kind) (n int) {
-		for _, s := range students {
-			if signs.Has(s.Signs, k) {
-				n++
-			}
-		}
-		return n
-	}
-	starved := 0
-	for _, s := range students {
-		if s.Starved {
-			starved++
-		}
-	}
 	var parts []string
 	say := func(n int, one, many string) {
 		switch {
@@ -121,11 +88,17 @@ func Studio(students []Pupil) string {
 			parts = append(parts, fmt.Sprintf("%d %s", n, many))
 		}
 	}
-	say(count(signs.Run), "is ready for a run", "are ready for a run")
-	say(count(signs.Stuck), "is stuck", "are stuck")
-	say(count(signs.Cliff), "has a big jump ahead", "have a big jump ahead")
-	say(count(signs.Late), "has a late preview", "have a late preview")
-	say(starved, "needs review", "need review")
+	for _, r := range signs.Rules() {
+		n := 0
+		for _, s := range students {
+			if r.Kind == signs.Review && s.Starved || r.Kind != signs.Review && signs.Has(s.Signs, r.Kind) {
+				n++
+			}
+		}
+		if r.InStudio {
+			say(n, r.One, r.Many)
+		}
+	}
 	if len(parts) == 0 {
 		return Capital(Counted(len(students), "student")) + "; nothing needs attention."
 	}

@@ -1,10 +1,13 @@
-// Package signs finds what is due in the next lesson of a student, as facts.
+// Package signs finds what is due in the next lesson of a student, and says it. Each kind of sign is a file: what finds it, how
+// urgent it is, and its words. A new kind is a new file and its line in rules; a test walks them all.
 //
-//	signs.go    what a standing shows
+//	signs.go    what a sign is, and the rules
 //	urgency.go  which sign and which student comes first
 package signs
 
 import (
+	"math"
+	"slices"
 	"time"
 
 	"patientladder/core/base/civil"
@@ -14,18 +17,6 @@ import (
 
 // Kind is what a sign is about.
 type Kind string
-
-// The kinds, the most urgent first.
-const (
-	Run    Kind = "run"    // every point has its mark: a run is due
-	Stuck  Kind = "stuck"  // no new mark for too long, or in work for too long
-	Choose Kind = "choose" // nothing is in work
-	Late   Kind = "late"   // a preview will not be ready in time
-	Cliff  Kind = "cliff"  // the next rung lies beyond a comfortable leap
-	Spot   Kind = "spot"   // hard spots are open
-	Bench  Kind = "bench"  // bench and feet are to be measured
-	Review Kind = "review" // a learned piece was not played for too long
-)
 
 // Sign is one thing that is due. Which fields are set follows from the kind.
 type Sign struct {
@@ -56,68 +47,95 @@ type Policy struct {
 // DefaultPolicy returns the defaults.
 func DefaultPolicy() Policy { return Policy{StuckLessons: 3, ReviewWeeks: 6} }
 
-// Known is what is known beyond the standing.
-type Known struct {
+// Seen is what signs are found in.
+type Seen struct {
+	Standing *standing.Standing
+	Library  material.Library
+	Policy   Policy
+	Day      time.Time
 	// Kept says which learned materials are kept in review, by id; nil for all of them.
 	Kept map[string]bool
-	// Long holds the working pieces that take longer than nine of ten such pieces
-	// do, with that length in weeks; nil when it was not forecast.
+	// Long holds the working pieces that take longer than nine of ten such pieces do, with that length in weeks; nil when it
+	// was not forecast.
 	Long map[string]float64
+	// Late is the preview that comes too late, the worst of several; Cliffs the next rungs beyond a comfortable leap.
+	Late   *Sign
+	Cliffs []Sign
+	// Measure says that bench and feet are asked for, Measured that they were measured before.
+	Measure, Measured bool
 }
 
-// Find returns the signs of a standing on a day, sorted (see Sort). Of the learned pieces only the
-// one that was left longest is named, with the number of others.
-func Find(s *standing.Standing, lib material.Library, p Policy, k Known, day time.Time) []Sign {
-	var found []Sign
-	working := 0
-	oldest, fading := "", 0
-	for id, m := range s.Materials {
-		switch m.State {
-		case standing.Working:
-			if lib[id].Exercise == "" { // a scale alone is no piece to work at
-				working++
-			}
-			found = append(found, p.ofWork(id, m, k)...)
-		case standing.Cleared, standing.Polished:
-			if (k.Kept == nil || k.Kept[id]) && p.unheard(s, m, day) {
-				fading++
-				if oldest == "" || m.LastPlayed.Before(s.Materials[oldest].LastPlayed) ||
-					m.LastPlayed.Equal(s.Materials[oldest].LastPlayed) && id < oldest {
-					oldest = id
-				}
-			}
+// working are the pieces and exercises in work, by id.
+func (s Seen) working() map[string]*standing.MaterialStanding {
+	out := map[string]*standing.MaterialStanding{}
+	for id, m := range s.Standing.Materials {
+		if m.State == standing.Working {
+			out[id] = m
 		}
 	}
-	if working == 0 {
-		found = append(found, Sign{Kind: Choose})
+	return out
+}
+
+// unplayed says that a learned piece was not played for too long.
+func (s Seen) unplayed(m *standing.MaterialStanding) bool {
+	return m.Played() && s.weeksSince(m, 1) > 7*s.Policy.ReviewWeeks
+}
+
+// weeksSince is for how many times so many days a piece was not played.
+func (s Seen) weeksSince(m *standing.MaterialStanding, days int) int {
+	return int(civil.On(s.Day)-s.Standing.Day(m.LastPlayed)) / days
+}
+
+// Speech gives a sign its words.
+type Speech interface {
+	// Title is a material's in quotation marks, Skill the name of a skill as a sentence begins with it.
+	Title(material string) string
+	SkillFirst(skill string) string
+	// Counted and Figures count things, in words and in figures; Over says a jump beside the comfortable one.
+	Counted(n int, what string) string
+	Figures(n int, what string) string
+	Over(leap, reach float64) string
+}
+
+// Rule is all that a kind of sign is.
+type Rule struct {
+	Kind Kind
+	// Weight is what a sign adds to the urgency of a student (default); one that CanWait adds nothing.
+	Weight  int
+	CanWait bool
+	// Find finds the signs of the kind, in any order.
+	Find func(Seen) []Sign
+	// Says says one, without a full stop.
+	Says func(Sign, Speech) string
+	// One and Many say it of students: “is stuck”, “are stuck”. OnToday and InStudio name those whom it concerns at the head
+	// of the page.
+	One, Many         string
+	OnToday, InStudio bool
+}
+
+// rules are all kinds, the most urgent within a student first.
+var rules = []Rule{run, stuck, choose, late, cliff, spot, bench, review}
+
+// Rules returns all kinds, the most urgent within a student first.
+func Rules() []Rule { return slices.Clone(rules) }
+
+// Of is the rule of a kind; ok is false for one that there is not.
+func Of(k Kind) (r Rule, ok bool) {
+	i := slices.IndexFunc(rules, func(r Rule) bool { return r.Kind == k })
+	if i < 0 {
+		return r, false
 	}
-	if oldest != "" {
-		weeks := int(civil.On(day)-s.Day(s.Materials[oldest].LastPlayed)) / 7
-		found = append(found, Sign{Kind: Review, Material: oldest, Weeks: weeks, Count: fading - 1})
+	return rules[i], true
+}
+
+// Find returns the signs, sorted (see Sort).
+func Find(s Seen) []Sign {
+	var found []Sign
+	for _, r := range rules {
+		found = append(found, r.Find(s)...)
 	}
-	Sort(found, lib)
+	Sort(found, s.Library)
 	return found
 }
 
-func (p Policy) unheard(s *standing.Standing, m *standing.MaterialStanding, day time.Time) bool {
-	return m.Played() && int(civil.On(day)-s.Day(m.LastPlayed)) > 7*p.ReviewWeeks
-}
-
-// ofWork are the signs of a piece in work. One that is ready for a run is not stuck, however long it took.
-func (p Policy) ofWork(id string, m *standing.MaterialStanding, k Known) (found []Sign) {
-	if m.RunDue {
-		found = append(found, Sign{Kind: Run, Material: id})
-	}
-	usual, long := k.Long[id]
-	switch {
-	case m.RunDue:
-	case m.SinceMark >= p.StuckLessons:
-		found = append(found, Sign{Kind: Stuck, Material: id, Lessons: m.SinceMark})
-	case long:
-		found = append(found, Sign{Kind: Stuck, Material: id, Weeks: ceil(usual)})
-	}
-	if open := m.OpenSpots(); open > 0 {
-		found = append(found, Sign{Kind: Spot, Material: id, Count: open})
-	}
-	return found
-}
+func ceil(weeks float64) int { return int(math.Ceil(weeks)) }

@@ -14,6 +14,14 @@ var day = time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
 
 func ago(days int) time.Time { return day.AddDate(0, 0, -days) }
 
+// seenIn lays a standing, a library, the defaults and the day under what else is seen.
+func seenIn(lib material.Library) func(*standing.Standing, Seen) Seen {
+	return func(s *standing.Standing, out Seen) Seen {
+		out.Standing, out.Library, out.Policy, out.Day = s, lib, DefaultPolicy(), day
+		return out
+	}
+}
+
 func TestSigns(t *testing.T) {
 	lib := material.Library{"w": {Title: "Wave"}, "s": {Title: "Sand"}, "o": {Title: "Old"}, "e": {Title: "Elder"}, "f": {Title: "Fresh"}}
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
@@ -23,20 +31,21 @@ func TestSigns(t *testing.T) {
 		"e": {State: standing.Polished, LastPlayed: ago(63)},
 		"f": {State: standing.Cleared, LastPlayed: ago(42)},
 	}}
+	seen := seenIn(lib)
 	require.Equal(t, []Sign{
 		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
-	}, Find(s, lib, DefaultPolicy(), Known{}, day), "six weeks to the day are not too long")
+	}, Find(seen(s, Seen{})), "six weeks to the day are not too long")
 	require.Equal(t, []Sign{
 		{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Spot, Material: "s", Count: 2}, {Kind: Review, Material: "e", Weeks: 9, Count: 1},
-	}, Find(s, lib, DefaultPolicy(), Known{Long: map[string]float64{"w": 6.2, "s": 6}}, day), "Sand is stuck already, and what is ready for a run is not")
+	}, Find(seen(s, Seen{Long: map[string]float64{"w": 6.2, "s": 6}})), "Sand is stuck already, and what is ready for a run is not")
 	s.Materials["w"].RunDue = false
-	require.Equal(t, []Sign{{Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Stuck, Material: "w", Weeks: 7}}, Find(s, lib, DefaultPolicy(), Known{Long: map[string]float64{"w": 6.2, "s": 6}}, day)[:2])
+	require.Equal(t, []Sign{{Kind: Stuck, Material: "s", Lessons: 3}, {Kind: Stuck, Material: "w", Weeks: 7}}, Find(seen(s, Seen{Long: map[string]float64{"w": 6.2, "s": 6}}))[:2])
 	s.Materials["w"].RunDue, s.Materials["w"].SinceMark = true, 9
-	require.Equal(t, []Sign{{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}}, Find(s, lib, DefaultPolicy(), Known{}, day)[:2])
-	require.Equal(t, []Sign{{Kind: Choose}}, Find(&standing.Standing{}, lib, DefaultPolicy(), Known{}, day))
+	require.Equal(t, []Sign{{Kind: Run, Material: "w"}, {Kind: Stuck, Material: "s", Lessons: 3}}, Find(seen(s, Seen{}))[:2])
+	require.Equal(t, []Sign{{Kind: Choose}}, Find(seen(&standing.Standing{}, Seen{})))
 	// Of two left on the same day the first id is named.
 	s = &standing.Standing{Materials: map[string]*standing.MaterialStanding{"o": {State: standing.Cleared, LastPlayed: ago(63)}, "e": {State: standing.Cleared, LastPlayed: ago(63)}}}
-	require.Equal(t, []Sign{{Kind: Choose}, {Kind: Review, Material: "e", Weeks: 9, Count: 1}}, Find(s, lib, DefaultPolicy(), Known{}, day))
+	require.Equal(t, []Sign{{Kind: Choose}, {Kind: Review, Material: "e", Weeks: 9, Count: 1}}, Find(seen(s, Seen{})))
 }
 
 // A scale that a later step keeps alive is not called unplayed, and a scale alone is no working piece.
@@ -47,8 +56,9 @@ func TestSignsOfExercises(t *testing.T) {
 		"old":      {State: standing.Cleared, LastPlayed: ago(70)},
 		"together": {State: standing.Working},
 	}}
-	require.Equal(t, []Sign{{Kind: Choose}, {Kind: Review, Material: "old", Weeks: 10}}, Find(s, lib, DefaultPolicy(), Known{Kept: map[string]bool{"old": true}}, day))
-	require.Equal(t, Sign{Kind: Review, Material: "apart", Weeks: 40, Count: 1}, Find(s, lib, DefaultPolicy(), Known{}, day)[1])
+	seen := seenIn(lib)
+	require.Equal(t, []Sign{{Kind: Choose}, {Kind: Review, Material: "old", Weeks: 10}}, Find(seen(s, Seen{Kept: map[string]bool{"old": true}})))
+	require.Equal(t, Sign{Kind: Review, Material: "apart", Weeks: 40, Count: 1}, Find(seen(s, Seen{}))[1])
 }
 
 // Kinds come by urgency, within a kind by title, then id.

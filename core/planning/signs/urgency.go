@@ -2,36 +2,31 @@ package signs
 
 import (
 	"cmp"
-	"math"
 	"slices"
 	"strings"
 
 	"patientladder/core/library/material"
 )
 
-// order is that of the kinds within a student, the most urgent first.
-var order = []Kind{Run, Stuck, Choose, Late, Cliff, Spot, Bench, Review}
-
-// weight is what a sign adds to the urgency of a student (default): who is stuck needs the
-// teacher more than who is ready for a run. Measuring the bench can wait.
-var weight = map[Kind]int{Stuck: 8, Late: 5, Choose: 5, Run: 4, Cliff: 3, Review: 2, Spot: 1}
-
 // Sort puts the most urgent kinds first, and orders within a kind by title, then id.
 func Sort(found []Sign, lib material.Library) {
 	slices.SortStableFunc(found, func(a, b Sign) int {
 		return cmp.Or(
-			slices.Index(order, a.Kind)-slices.Index(order, b.Kind),
+			place(a.Kind)-place(b.Kind),
 			strings.Compare(lib[a.Material].Title, lib[b.Material].Title),
 			strings.Compare(a.Material, b.Material),
 		)
 	})
 }
 
+func place(k Kind) int { return slices.IndexFunc(rules, func(r Rule) bool { return r.Kind == k }) }
+
 // Urgency says how much a student with these signs needs the teacher: the sum of the signs' weights.
 func Urgency(found []Sign) int {
 	sum := 0
 	for _, s := range found {
-		sum += weight[s.Kind]
+		r, _ := Of(s.Kind)
+		sum += r.Weight
 	}
 	return sum
 }
@@ -61,5 +56,3 @@ func Count(found []Sign, k Kind) (n int) {
 	}
 	return n
 }
-
-func ceil(weeks float64) int { return int(math.Ceil(weeks)) }

@@ -11,7 +11,10 @@ import (
 // with what the outlook adds. Of the previews that will be late one is named, and of each
 // strand only the next rung.
 func (a Ahead) Due(day time.Time) []signs.Sign {
-	known := signs.Known{Long: map[string]float64{}, Kept: map[string]bool{}}
+	known := signs.Seen{
+		Standing: a.Standing, Library: a.Library, Policy: a.Policy.Signs, Day: day, Long: map[string]float64{}, Kept: map[string]bool{},
+		Measure: a.AsksToMeasure(), Measured: !a.Standing.SetupAt().IsZero(),
+	}
 	for id, w := range a.When {
 		if w.Long {
 			known.Long[id] = w.Usual
@@ -20,24 +23,19 @@ func (a Ahead) Due(day time.Time) []signs.Sign {
 	for _, id := range a.Learned() {
 		known.Kept[id] = true
 	}
-	found := signs.Find(a.Standing, a.Library, a.Policy.Signs, known, day)
-	if a.AsksToMeasure() {
-		found = append(found, signs.Sign{Kind: signs.Bench, Measured: !a.Standing.SetupAt().IsZero()})
-	}
 	for _, o := range a.Plan.Outcomes {
 		if o.Late() > 0 {
-			found = append(found, signs.Sign{Kind: signs.Late, Material: o.For, Skill: o.Skill, Lessons: o.Late()})
+			known.Late = &signs.Sign{Material: o.For, Skill: o.Skill, Lessons: o.Late()}
 			break
 		}
 	}
 	for _, rail := range a.View.Rails {
 		if i, ok := nextRung(rail); ok && i > 0 && rail.Rungs[i].Cliff {
 			r := rail.Rungs[i]
-			found = append(found, signs.Sign{Kind: signs.Cliff, Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
+			known.Cliffs = append(known.Cliffs, signs.Sign{Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
 		}
 	}
-	signs.Sort(found, a.Library)
-	return found
+	return signs.Find(known)
 }
 
 // nextRung is the place of the next rung of a rail that is not begun and not aside.

@@ -1,0 +1,20 @@
+package signs
+
+// Bench is due where bench and feet are to be measured. It can wait.
+const Bench Kind = "bench"
+
+var bench = Rule{
+	Kind: Bench, CanWait: true, One: "is to be measured", Many: "are to be measured",
+	Find: func(s Seen) []Sign {
+		if !s.Measure {
+			return nil
+		}
+		return []Sign{{Kind: Bench, Measured: s.Measured}}
+	},
+	Says: func(s Sign, _ Speech) string {
+		if s.Measured {
+			return "Measure the bench and the feet again"
+		}
+		return "Measure the bench and the feet"
+	},
+}
