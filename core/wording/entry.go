@@ -19,108 +19,114 @@ var gates = map[studentlog.Gate]string{
 	studentlog.Apart: "each hand by itself", studentlog.Together: "both hands",
 }
 
+// logLine is an entry that is put into words.
+type logLine struct {
+	n Names
+	e *studentlog.Entry
+	s studentplan.Student
+	// m is the material of the entry, title its title in quotation marks.
+	m     material.Material
+	title string
+}
+
+// entryWords are the words of each kind of entry; a test sees that none is missing.
+var entryWords = map[studentlog.Kind]func(logLine) string{
+	studentlog.Assigned: func(x logLine) string { return x.title + " is now a working piece" },
+	studentlog.MarkGiven: func(x logLine) string {
+		if strings.HasPrefix(x.e.Focus, material.Fault) {
+			return fmt.Sprintf("Fault: %s, %s", focus(x.e, x.m, x.s), faultMarks[x.e.Mark])
+		}
+		return fmt.Sprintf("%s: %s", Capital(focus(x.e, x.m, x.s)), x.e.Mark)
+	},
+	studentlog.FaultSeen: func(x logLine) string { return "Fault: " + x.s.FaultText(x.e.Focus) + ", seen" },
+	studentlog.FaultGone: func(x logLine) string { return "Fault: " + x.s.FaultText(x.e.Focus) + ", gone" },
+	studentlog.CycleKept: func(x logLine) string {
+		if x.e.Cycle.First == "" {
+			return "The cycle of keys is ended"
+		}
+		return fmt.Sprintf("A cycle of keys from %s begins", x.n.Words.Key(x.e.Cycle.First))
+	},
+	studentlog.LessonMissed: func(x logLine) string { return "No lesson on " + x.e.Day },
+	studentlog.ClimbBegun: func(x logLine) string {
+		if x.e.Climb.Weeks == 0 {
+			return "The tempo ladder is put away"
+		}
+		return fmt.Sprintf("%s goes from %d to %d in %s", x.title, x.e.Climb.From, x.e.Climb.To, Counted(x.e.Climb.Weeks, "week"))
+	},
+	studentlog.TempoPlayed: func(x logLine) string {
+		if x.e.Held {
+			return fmt.Sprintf("%s held at %d", x.title, x.e.Tempo)
+		}
+		return fmt.Sprintf("%s did not hold at %d", x.title, x.e.Tempo)
+	},
+	studentlog.SpotAdded:  func(x logLine) string { return "Hard spot at " + x.m.Span(x.e.From, x.e.To) },
+	studentlog.SpotMended: func(x logLine) string { return "A hard spot is mended" },
+	studentlog.RunTried: func(x logLine) string {
+		if v := clearing.Judge(clearing.Standard(x.s.Family(), clearing.Level(x.e.Standard)), x.e.Met); !v.Cleared {
+			return fmt.Sprintf("Run of %s: it stays", x.title)
+		}
+		return fmt.Sprintf("Run of %s: cleared", x.title)
+	},
+	studentlog.Cleared:  func(x logLine) string { return x.title + " cleared" },
+	studentlog.Polished: func(x logLine) string { return x.title + " polished" },
+	studentlog.Hearing:  func(x logLine) string { return fmt.Sprintf("%s heard: %d of 4", x.title, x.e.Rating) },
+	studentlog.StepDone: func(x logLine) string {
+		return fmt.Sprintf("Preview step %d: %s", x.e.Step, x.n.Skills.Name(x.e.Skill))
+	},
+	studentlog.Meeting: func(x logLine) string { return "First meeting: " + x.n.tried(x.e.Goal) + ", " + Outcome(x.e.Outcome) },
+	studentlog.Probe: func(x logLine) string {
+		switch x.e.Outcome {
+		case "nearly":
+			return "Asked for, and nearly there: " + x.n.Skills.Name(x.e.Skill)
+		case "left":
+			return "Asked for, and passed over: " + x.n.Skills.Name(x.e.Skill)
+		}
+		if x.e.Shown {
+			return "Asked for, and there: " + x.n.Skills.Name(x.e.Skill)
+		}
+		return "Asked for, and missing: " + x.n.Skills.Name(x.e.Skill)
+	},
+	studentlog.TakeMeasured: func(x logLine) string { return "A take was measured" },
+	studentlog.FocusAdded:   func(x logLine) string { return "Own focus point: " + x.e.Text },
+	studentlog.Paused:       func(x logLine) string { return x.title + " is set aside" },
+	studentlog.Resumed:      func(x logLine) string { return x.title + " is taken up again" },
+	studentlog.GateSet:      func(x logLine) string { return fmt.Sprintf("%s at home: %s", x.title, gates[x.e.Gate]) },
+	studentlog.Practised:    func(x logLine) string { return "Practised at home" },
+	studentlog.Liking: func(x logLine) string {
+		for _, s := range signsOfLiking {
+			if s.sign == x.e.Sign {
+				return x.title + ": " + s.words
+			}
+		}
+		return x.title
+	},
+	studentlog.SetupChecked: func(x logLine) string { return "Bench, feet and hands checked" },
+	studentlog.Activity: func(x logLine) string {
+		if g, known := x.n.Pool.Get(x.e.Goal); known {
+			return "Done: " + g.Name
+		}
+		return "Done: " + x.e.Goal
+	},
+	studentlog.WentWell: func(x logLine) string { return "Went well: " + x.e.Text },
+	studentlog.Bring:    func(x logLine) string { return "To bring: " + x.e.Text },
+	studentlog.KnownBefore: func(x logLine) string {
+		if x.e.Material != "" {
+			return x.title + " was known before"
+		}
+		return "Known before: " + x.n.Skills.Name(x.e.Skill)
+	},
+	studentlog.Note:       func(x logLine) string { return x.e.Text },
+	studentlog.Correction: func(logLine) string { return "Taken back" },
+}
+
 // Entry says an entry of a student's log, for the list that undo works on.
 func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 	m := n.Library[e.Material]
-	title := Quoted(m.Title)
-	switch e.Kind {
-	case studentlog.Assigned:
-		return title + " is now a working piece"
-	case studentlog.MarkGiven:
-		if strings.HasPrefix(e.Focus, material.Fault) {
-			return fmt.Sprintf("Fault: %s, %s", focus(e, m, s), faultMarks[e.Mark])
-		}
-		return fmt.Sprintf("%s: %s", Capital(focus(e, m, s)), e.Mark)
-	case studentlog.FaultSeen:
-		return "Fault: " + s.FaultText(e.Focus) + ", seen"
-	case studentlog.FaultGone:
-		return "Fault: " + s.FaultText(e.Focus) + ", gone"
-	case studentlog.CycleKept:
-		if e.Cycle.First == "" {
-			return "The cycle of keys is ended"
-		}
-		return fmt.Sprintf("A cycle of keys from %s begins", n.Words.Key(e.Cycle.First))
-	case studentlog.LessonMissed:
-		return "No lesson on " + e.Day
-	case studentlog.ClimbBegun:
-		if e.Climb.Weeks == 0 {
-			return "The tempo ladder is put away"
-		}
-		return fmt.Sprintf("%s goes from %d to %d in %s", title, e.Climb.From, e.Climb.To, Counted(e.Climb.Weeks, "week"))
-	case studentlog.TempoPlayed:
-		if e.Held {
-			return fmt.Sprintf("%s held at %d", title, e.Tempo)
-		}
-		return fmt.Sprintf("%s did not hold at %d", title, e.Tempo)
-	case studentlog.SpotAdded:
-		return "Hard spot at " + m.Span(e.From, e.To)
-	case studentlog.SpotMended:
-		return "A hard spot is mended"
-	case studentlog.RunTried:
-		if v := clearing.Judge(clearing.Standard(s.Family(), clearing.Level(e.Standard)), e.Met); !v.Cleared {
-			return fmt.Sprintf("Run of %s: it stays", title)
-		}
-		return fmt.Sprintf("Run of %s: cleared", title)
-	case studentlog.Cleared:
-		return title + " cleared"
-	case studentlog.Polished:
-		return title + " polished"
-	case studentlog.Hearing:
-		return fmt.Sprintf("%s heard: %d of 4", title, e.Rating)
-	case studentlog.StepDone:
-		return fmt.Sprintf("Preview step %d: %s", e.Step, n.Skills.Name(e.Skill))
-	case studentlog.Meeting:
-		return "First meeting: " + n.tried(e.Goal) + ", " + Outcome(e.Outcome)
-	case studentlog.Probe:
-		switch e.Outcome {
-		case "nearly":
-			return "Asked for, and nearly there: " + n.Skills.Name(e.Skill)
-		case "left":
-			return "Asked for, and passed over: " + n.Skills.Name(e.Skill)
-		}
-		if e.Shown {
-			return "Asked for, and there: " + n.Skills.Name(e.Skill)
-		}
-		return "Asked for, and missing: " + n.Skills.Name(e.Skill)
-	case studentlog.TakeMeasured:
-		return "A take was measured"
-	case studentlog.FocusAdded:
-		return "Own focus point: " + e.Text
-	case studentlog.Paused:
-		return title + " is set aside"
-	case studentlog.Resumed:
-		return title + " is taken up again"
-	case studentlog.GateSet:
-		return fmt.Sprintf("%s at home: %s", title, gates[e.Gate])
-	case studentlog.Practised:
-		return "Practised at home"
-	case studentlog.Liking:
-		for _, s := range signsOfLiking {
-			if s.sign == e.Sign {
-				return title + ": " + s.words
-			}
-		}
-		return title
-	case studentlog.SetupChecked:
-		return "Bench, feet and hands checked"
-	case studentlog.Activity:
-		if g, known := n.Pool.Get(e.Goal); known {
-			return "Done: " + g.Name
-		}
-		return "Done: " + e.Goal
-	case studentlog.WentWell:
-		return "Went well: " + e.Text
-	case studentlog.Bring:
-		return "To bring: " + e.Text
-	case studentlog.KnownBefore:
-		if e.Material != "" {
-			return title + " was known before"
-		}
-		return "Known before: " + n.Skills.Name(e.Skill)
-	case studentlog.Note:
-		return e.Text
+	words, known := entryWords[e.Kind]
+	if !known {
+		return string(e.Kind)
 	}
-	return string(e.Kind)
+	return words(logLine{n, e, s, m, Quoted(m.Title)})
 }
 
 // focus is what a mark was given for, in the teacher's words.

@@ -181,17 +181,24 @@ func (f *fold) entry(e *studentlog.Entry) {
 	if e.InLesson() {
 		f.given(e)
 	}
-	switch e.Kind {
-	case studentlog.Assigned:
+	if apply := applied[e.Kind]; apply != nil {
+		apply(f, e)
+	}
+}
+
+// applied is what each kind of entry does to a standing; a test sees that none is missing.
+var applied = map[studentlog.Kind]func(*fold, *studentlog.Entry){
+	studentlog.Assigned: func(f *fold, e *studentlog.Entry) {
 		f.reads = f.reads || f.ctx.Library[e.Material].Strand == material.Reading
 		f.assign(f.work(e.Material), e)
-	case studentlog.MarkGiven:
-		f.mark(f.work(e.Material), e)
-	case studentlog.SpotAdded:
+	},
+	studentlog.MarkGiven: func(f *fold, e *studentlog.Entry) { f.mark(f.work(e.Material), e) },
+	studentlog.SpotAdded: func(f *fold, e *studentlog.Entry) {
 		w := f.work(e.Material)
 		w.Spots = append(w.Spots, Spot{ID: e.ID, From: e.From, To: e.To, Text: e.Text, At: e.At, Mended: f.early[e.ID]})
 		f.played(w, e)
-	case studentlog.SpotMended:
+	},
+	studentlog.SpotMended: func(f *fold, e *studentlog.Entry) {
 		w := f.work(e.Material)
 		f.early[e.Spot] = true
 		for i := range w.Spots {
@@ -200,49 +207,47 @@ func (f *fold) entry(e *studentlog.Entry) {
 				f.gain(w, e)
 			}
 		}
-	case studentlog.RunTried:
-		f.run(f.work(e.Material), e)
-	case studentlog.Cleared:
-		f.clear(f.work(e.Material), e, TeachersWord)
-	case studentlog.Polished:
+	},
+	studentlog.RunTried: func(f *fold, e *studentlog.Entry) { f.run(f.work(e.Material), e) },
+	studentlog.Cleared:  func(f *fold, e *studentlog.Entry) { f.clear(f.work(e.Material), e, TeachersWord) },
+	studentlog.Polished: func(f *fold, e *studentlog.Entry) {
 		if w := f.work(e.Material); w.State != Polished {
 			f.clear(w, e, ReadyToPlay)
 			w.hear(f.day(e.At), memory.Easy, f.curve)
 			w.State, w.Why = Polished, ReadyToPlay
 		}
-	case studentlog.Hearing:
+	},
+	studentlog.Hearing: func(f *fold, e *studentlog.Entry) {
 		w := f.work(e.Material)
 		w.LastRating = e.Rating
 		w.hear(f.day(e.At), memory.Rating(e.Rating), f.curve)
 		f.played(w, e)
-	case studentlog.StepDone:
-		f.step(f.skill(e.Skill), e)
-	case studentlog.Paused:
+	},
+	studentlog.StepDone: func(f *fold, e *studentlog.Entry) { f.step(f.skill(e.Skill), e) },
+	studentlog.Paused: func(f *fold, e *studentlog.Entry) {
 		if w := f.work(e.Material); w.State == Working {
 			w.State, w.PausedOn = Resting, f.day(e.At)
 		}
-	case studentlog.Resumed:
-		f.work(e.Material).resume(f.day(e.At))
-	case studentlog.GateSet:
+	},
+	studentlog.Resumed: func(f *fold, e *studentlog.Entry) { f.work(e.Material).resume(f.day(e.At)) },
+	studentlog.GateSet: func(f *fold, e *studentlog.Entry) {
 		w := f.work(e.Material)
 		if w.Gate = e.Gate; e.Gate == studentlog.Automatic {
 			w.Gate = ""
 		}
-	case studentlog.Liking:
+	},
+	studentlog.Liking: func(f *fold, e *studentlog.Entry) {
 		if f.out.Likings[e.Material] == nil {
 			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
 		f.report(e)
-	case studentlog.Practised:
-		f.report(e)
-	case studentlog.SetupChecked:
-		f.measured(e)
-	case studentlog.FaultSeen:
-		f.faultSeen(strings.TrimPrefix(e.Focus, material.Fault), e)
-	case studentlog.FaultGone:
-		f.faultGone(strings.TrimPrefix(e.Focus, material.Fault))
-	case studentlog.Activity:
+	},
+	studentlog.Practised:    func(f *fold, e *studentlog.Entry) { f.report(e) },
+	studentlog.SetupChecked: func(f *fold, e *studentlog.Entry) { f.measured(e) },
+	studentlog.FaultSeen:    func(f *fold, e *studentlog.Entry) { f.faultSeen(strings.TrimPrefix(e.Focus, material.Fault), e) },
+	studentlog.FaultGone:    func(f *fold, e *studentlog.Entry) { f.faultGone(strings.TrimPrefix(e.Focus, material.Fault)) },
+	studentlog.Activity: func(f *fold, e *studentlog.Entry) {
 		if f.out.Activities == nil {
 			f.out.Activities = map[string]map[int]int{}
 		}
@@ -250,13 +255,15 @@ func (f *fold) entry(e *studentlog.Entry) {
 			f.out.Activities[e.Goal] = map[int]int{}
 		}
 		f.out.Activities[e.Goal][e.Step]++
-	case studentlog.Meeting:
+	},
+	studentlog.Meeting: func(f *fold, e *studentlog.Entry) {
 		f.out.Met = append(f.out.Met, Met{ID: e.ID, At: e.At, Activity: e.Goal, Outcome: e.Outcome, Level: e.Step, Text: e.Text})
 		if e.Skill != "" && e.Shown {
 			t := f.skill(e.Skill)
 			t.Shown, t.Missing, t.shownOn = true, false, f.day(e.At)
 		}
-	case studentlog.Probe:
+	},
+	studentlog.Probe: func(f *fold, e *studentlog.Entry) {
 		if e.Outcome != "" {
 			f.out.Asked = append(f.out.Asked, Asked{ID: e.ID, At: e.At, Skill: e.Skill, Answer: e.Outcome})
 		}
@@ -267,27 +274,29 @@ func (f *fold) entry(e *studentlog.Entry) {
 		if t.Shown, t.Missing = e.Shown, !e.Shown; e.Shown {
 			t.shownOn = f.day(e.At)
 		}
-	case studentlog.KnownBefore:
+	},
+	studentlog.KnownBefore: func(f *fold, e *studentlog.Entry) {
 		if e.Material != "" {
 			f.before(f.work(e.Material), e)
 		} else {
 			t := f.skill(e.Skill)
 			t.Shown, t.Missing, t.shownOn = true, false, f.day(e.At)
 		}
-	case studentlog.CycleKept:
+	},
+	studentlog.CycleKept: func(f *fold, e *studentlog.Entry) {
 		if f.out.Cycle = e.Cycle; e.Cycle.First == "" {
 			f.out.Cycle = nil
 		}
-	case studentlog.LessonMissed:
+	},
+	studentlog.LessonMissed: func(f *fold, e *studentlog.Entry) {
 		if !slices.Contains(f.out.Missed, e.Day) {
 			f.out.Missed = append(f.out.Missed, e.Day)
 			slices.Sort(f.out.Missed)
 		}
-	case studentlog.ClimbBegun:
-		f.climb(f.work(e.Material), e)
-	case studentlog.TempoPlayed:
-		f.tempo(f.work(e.Material), e)
-	case studentlog.FocusAdded:
+	},
+	studentlog.ClimbBegun:  func(f *fold, e *studentlog.Entry) { f.climb(f.work(e.Material), e) },
+	studentlog.TempoPlayed: func(f *fold, e *studentlog.Entry) { f.tempo(f.work(e.Material), e) },
+	studentlog.FocusAdded: func(f *fold, e *studentlog.Entry) {
 		if e.Material == "" {
 			f.habits.add(e.Focus, e.Text)
 			return
@@ -295,8 +304,12 @@ func (f *fold) entry(e *studentlog.Entry) {
 		// For this student on this piece alone.
 		w := f.work(e.Material)
 		w.Own = append(w.Own, material.FocusPoint{ID: e.Focus, Text: e.Text})
-	}
+	},
+	// They are read as they are, and change nothing of where somebody stands.
+	studentlog.WentWell: nothing, studentlog.Note: nothing, studentlog.Bring: nothing, studentlog.TakeMeasured: nothing, studentlog.Correction: nothing,
 }
+
+func nothing(*fold, *studentlog.Entry) {}
 
 // given notes that something was entered on a day, as long as it is recent.
 func (f *fold) given(e *studentlog.Entry) {

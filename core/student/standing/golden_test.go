@@ -7,8 +7,10 @@ import (
 	"go/ast"
 	"go/parser"
 	"go/token"
+	"maps"
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"testing"
 
@@ -100,6 +102,8 @@ func TestTheFoldOfEveryKindOfEntry(t *testing.T) {
 		require.NoError(t, e.Validate())
 	}
 	require.ElementsMatch(t, kindsInSource(t), kindsOf(log), "every kind of entry is in the log")
+	require.Len(t, studentlog.Kinds(), len(kindsInSource(t)), "every kind is checked by itself")
+	require.ElementsMatch(t, studentlog.Kinds(), slices.Collect(maps.Keys(applied)), "every kind says what it does to a standing")
 	ctx := context(t)
 	now := golden{FoldVersion: FoldVersion, Points: map[string][]material.FocusPoint{}, Standard: all, Entries: log, Lesson: lesson,
 		Before: Fold(log[:lesson], ctx), After: Fold(log, ctx)}

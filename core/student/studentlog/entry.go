@@ -9,10 +9,8 @@ package studentlog
 import (
 	"fmt"
 	"slices"
-	"strings"
 	"time"
 
-	"patientladder/core/base/metronome"
 	"patientladder/core/student/setup"
 )
 
@@ -228,84 +226,17 @@ func (e Entry) Validate() error {
 	case len(e.Text) > MaxText:
 		return fmt.Errorf("entry %s: the text is longer than %d characters", e.ID, MaxText)
 	}
-	need := func(ok bool, what string) error {
-		if ok {
-			return nil
-		}
-		return fmt.Errorf("entry %s (%s): %s", e.ID, e.Kind, what)
+	check := checks[e.Kind]
+	if check == nil {
+		return fmt.Errorf("entry %s: %q is not a kind of entry", e.ID, e.Kind)
 	}
-	material := e.Material != ""
-	switch e.Kind {
-	case Assigned, Cleared, Polished, TakeMeasured, Paused, Resumed:
-		return need(material, "says no material")
-	case RunTried:
-		return need(material, "says no material")
-	case MarkGiven:
-		return need(material && e.Focus != "" && (e.Mark == None || e.Mark == Part || e.Mark == Full),
-			"needs a material, a focus point and a mark of none, part or full")
-	case Liking:
-		return need(material && (e.Sign == PlayedFirst || e.Sign == AskedFor || e.Sign == Unasked || e.Sign == Liked || e.Sign == Disliked),
-			"needs a material and a sign of first, asked, unasked, liked or disliked")
-	case SpotAdded:
-		return need(material && e.From >= 1 && e.To >= e.From, "needs a material and bars, the first not after the last")
-	case SpotMended:
-		return need(material && e.Spot != "", "needs a material and the spot that was mended")
-	case Hearing:
-		return need(material && e.Rating >= 1 && e.Rating <= 4, "needs a material and a rating from 1 to 4")
-	case SetupChecked:
-		if e.Setup == nil {
-			return nil // looked at, and nothing measured
-		}
-		return e.Setup.Check()
-	case Activity:
-		return need(e.Goal != "" && e.Step >= 1, "needs a goal and the number of its option")
-	case WentWell:
-		return need(strings.TrimSpace(e.Text) != "", "says nothing")
-	case StepDone:
-		return need(e.Skill != "" && e.Step >= 1, "needs a skill and the number of the step")
-	case Probe:
-		if e.Outcome != "" && !slices.Contains([]string{"yes", "nearly", "no", "left"}, e.Outcome) {
-			return need(false, "is answered yes, nearly, no or left")
-		}
-		return need(e.Skill != "", "needs a skill")
-	case Meeting:
-		return need(e.Goal != "" && e.Outcome != "", "needs an activity and what came of it")
-	case GateSet:
-		return need(material && e.Gate.Known(), "needs a material and a gate of automatic, right, left, apart or together")
-	case Practised:
-		if e.Minutes < 0 || e.Minutes > 24*60 {
-			return need(false, "minutes must lie between 0 and 1440")
-		}
-		if e.Times < 0 || e.Times > MostTimes {
-			return need(false, fmt.Sprintf("times must lie between 0 and %d", MostTimes))
-		}
-		return need(e.Felt == "" || e.Felt == Joyful || e.Felt == Fine || e.Felt == Hard, "it felt joyful, fine or hard")
-	case CycleKept:
-		return need(e.Cycle != nil && (e.Cycle.First == "" || e.Cycle.Type != "" && e.Cycle.Step != "" && e.Cycle.Kind != "" && e.Cycle.Order != "" && date(e.Cycle.From)),
-			"needs a type, step, kind, order, first key and the day from which it goes")
-	case LessonMissed:
-		return need(date(e.Day), "needs the day of the lesson, as 2026-05-05")
-	case ClimbBegun:
-		if e.Climb == nil || !material {
-			return need(false, "needs a material and a tempo ladder")
-		}
-		if e.Climb.Weeks == 0 && e.Climb.From == 0 {
-			return nil
-		}
-		_, err := metronome.Ladder(e.Climb.From, e.Climb.To, e.Climb.Weeks)
-		return err
-	case TempoPlayed:
-		return need(material && e.Tempo >= 20 && e.Tempo <= 400, "needs a material and a tempo from 20 to 400")
-	case FaultSeen, FaultGone:
-		return need(strings.HasPrefix(e.Focus, FaultPrefix) && len(e.Focus) > len(FaultPrefix), "needs the fault, as fault.too-close")
-	case FocusAdded:
-		return need(e.Focus != "" && strings.TrimSpace(e.Text) != "", "needs an id and words for the focus point")
-	case KnownBefore:
-		return need(material != (e.Skill != ""), "needs a material or a skill")
-	case Note, Bring:
-		return need(strings.TrimSpace(e.Text) != "", "has no text")
-	case Correction:
-		return need(e.Corrects != "" && e.Corrects != e.ID, "must name another entry to correct")
+	return check(e)
+}
+
+// need is nil, or says what an entry lacks.
+func (e Entry) need(ok bool, what string) error {
+	if ok {
+		return nil
 	}
-	return fmt.Errorf("entry %s: %q is not a kind of entry", e.ID, e.Kind)
+	return fmt.Errorf("entry %s (%s): %s", e.ID, e.Kind, what)
 }
