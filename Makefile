@@ -5,11 +5,13 @@ BIN := bin/ladder
 export GOFLAGS := -trimpath
 TOOL := go tool -modfile=$(CURDIR)/tools/go.mod
 
-.PHONY: help demo demo-60 demo-empty demo-reset dev toolchain test test-core test-week test-long test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
+.PHONY: help demo demo-60 demo-empty demo-reset dev toolchain test test-core test-one test-week test-long test-race lint mutate build deps deps-test generate check-generated bench crowd supply fuzz screenshots clean
 .DEFAULT_GOAL := help
 
 help: ## this list
-	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | awk -F':.*## ' '{printf "  make %-16s %s\n", $$1, $$2}'
+	@awk -F':.*## ' '/^#@ /{printf "\n%s\n", substr($$0, 4)} /^[a-z0-9-]+:.*## /{printf "  make %-16s %s\n", $$1, $$2}' $(MAKEFILE_LIST)
+
+#@ Run it
 
 demo: deps build ## the made-up studio; prints the address and the sign-in
 	@./$(BIN) demo
@@ -26,6 +28,7 @@ demo-reset: deps build ## the same, begun anew
 dev: deps web/.stamp-dist ## the demo for who changes it: the page at port 5173 and the server reload by themselves
 	@trap 'kill 0' EXIT; (cd web && npx vite --strictPort) & $(TOOL) air -c tools/air.toml
 
+#@ Test it
 test: deps deps-test build lint ## every test
 	cd web && npx vitest run
 	go test -count=1 -timeout 60m ./e2e ./api ./outside ./... # the longest begin first
@@ -52,6 +55,10 @@ test-race: deps ## the server's tests under the race detector
 mutate: ## changes the rules of PKG= one by one; prints which changes no test noticed (N= draws a sample)
 	@tools/mutate $(PKG) $(N)
 
+test-one: ## the tests of one package, PKG=./core/planning/week, those that match RUN=
+	go test -count=1 $(PKG) $(if $(RUN),-run '$(RUN)')
+
+#@ Build it
 build: toolchain web/.stamp-dist ## the page and the program
 	go build -buildvcs=false -ldflags "-s -w -buildid=" -o $(BIN) ./cmd/ladder
 
@@ -87,6 +94,7 @@ check-generated: generate ## fail when committed generated code is stale
 	  { echo "generated code is stale: run 'make generate' and commit the result"; exit 1; }
 	@echo "generated code is up to date"
 
+#@ Measure it
 supply: web/.stamp-npm ## what the program is made of: lists, licences, known weaknesses where they can be asked for
 	@tools/supply
 
@@ -101,8 +109,10 @@ fuzz: ## the fuzz targets, a minute each
 	go test ./core/notation/abc -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
 	go test ./core/notation/midi -run '^$$' -fuzz FuzzRead -fuzztime 1m -fuzzminimizetime 1s
 
+#@ Look at it
 screenshots: deps deps-test build ## the pictures in docs/screenshots, from the demo
 	LADDER_SCREENSHOTS=1 go test -count=1 -run TestScreenshots ./e2e
 
+#@ Tidy up
 clean: ## what was built; the demo's data stay
 	rm -rf bin web/dist/app web/.stamp-dist
