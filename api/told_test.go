@@ -21,15 +21,15 @@ func TestWhatAnUpdateMovedIsSaidOnce(t *testing.T) {
 		}
 		return out
 	}
-	require.Equal(t, []float64{2, 3}, moved(), "in UTC")
+	require.Equal(t, []float64{2, 3, 4}, moved(), "in UTC")
 	zone := map[string]any{"name": "West", "timezone": "America/Los_Angeles", "keepYears": 2, "language": "en", "firstDay": 1, "letterhead": ""}
 	status, body := u.call("PUT", "/api/account/studio", zone)
 	require.Equal(t, http.StatusNoContent, status, body)
-	require.Equal(t, []float64{1, 2, 3}, moved())
+	require.Equal(t, []float64{1, 2, 3, 4}, moved())
 	for _, told := range []struct {
 		number int
 		left   []float64
-	}{{1, []float64{2, 3}}, {3, nil}} {
+	}{{1, []float64{2, 3, 4}}, {3, []float64{4}}, {4, nil}} {
 		status, body = u.call("PUT", "/api/told", map[string]any{"number": told.number})
 		require.Equal(t, http.StatusNoContent, status, body)
 		require.Equal(t, told.left, moved())
