@@ -12,6 +12,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -104,10 +105,17 @@ func signedIn(t *testing.T, email, password string) *user {
 }
 
 // may4 is a clock that stands at half past three on Monday, 4 May 2026.
+// besides are the tests that run beside others.
+var besides sync.Map
+
 func may4() time.Time { return time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC) }
 
-// newcomer is the teacher of an empty studio, on Monday, 4 May 2026, whatever the clock of the suite is.
+// newcomer is the teacher of an empty studio, on Monday, 4 May 2026, whatever the clock of the suite is. Its studio, its server
+// and its clock are its own, so that its test runs beside others.
 func newcomer(t *testing.T) *user {
+	if _, again := besides.LoadOrStore(t.Name(), true); !again {
+		t.Parallel()
+	}
 	_, handler, err := api.New(api.Config{Store: db, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: may4})
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
