@@ -165,7 +165,7 @@ func TestTheStudioAndItsWay(t *testing.T) {
 	b.says("lessons today")
 	b.click(button("Studio"))
 	b.says("Of ")
-	b.says("stuck")
+	b.says("ready for a run")
 	b.accessible("studio")
 	b.click(button("Ways"))
 	b.says("Ways of teaching")
