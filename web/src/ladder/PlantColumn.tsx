@@ -40,7 +40,11 @@ export function PlantColumn(props: {
                 <span className="flex items-center gap-1.5">
                   <Steps planting={p} />
                   <span className={`fine figures ${p.late > 0 ? "font-semibold text-cliff" : ""}`}>
-                    {p.late > 0 ? `${p.late} too few` : p.slack === 0 ? "just in time" : `${p.slack} in hand`}
+                    {p.late > 0
+                      ? `${p.late} ${p.late === 1 ? "lesson" : "lessons"} short`
+                      : p.slack === 0
+                        ? "just in time"
+                        : `${p.slack} in hand`}
                   </span>
                 </span>
               </button>

@@ -10,7 +10,7 @@ export function PlantingNote({ planting: p }: { planting: Schemas["Planting"] })
         {p.done} of {p.of} steps done;{" "}
         {p.late > 0 ? (
           <strong className="text-cliff">
-            {p.late} {p.late === 1 ? "lesson" : "lessons"} too few before it
+            {p.late} {p.late === 1 ? "lesson" : "lessons"} short of it
           </strong>
         ) : p.slack === 0 ? (
           "just in time"
@@ -68,7 +68,7 @@ export function PlantingList(props: {
           >
             <span>{p.name}</span>
             <span className={`figures fine shrink-0 ${p.late > 0 ? "font-semibold text-cliff" : ""}`}>
-              {p.late > 0 ? `${p.late} too few` : `${p.slack} in hand`}
+              {p.late > 0 ? `${p.late} ${p.late === 1 ? "lesson" : "lessons"} short` : `${p.slack} in hand`}
             </span>
           </button>
         </li>

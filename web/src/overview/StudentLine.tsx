@@ -6,7 +6,7 @@ import { SignMark } from "../parts/SignMark";
 export function StudentLine({ of: o }: { of: Schemas["OverviewStudent"] }) {
   const s = o.student;
   return (
-    <li className="grid gap-x-6 gap-y-2 border-t border-line py-3 md:grid-cols-[11rem_1fr_1fr_9rem]">
+    <li className="grid gap-x-6 gap-y-2 border-t border-line py-3 md:grid-cols-[8.5rem_1fr_1.2fr_8rem] lg:grid-cols-[11rem_1fr_1fr_9rem]">
       <div>
         <Link
           to={`/ladder/${s.ladder}`}
@@ -51,9 +51,9 @@ function Pace({ working: w }: { working: Schemas["OverviewStudent"]["working"][n
   const most = Math.max(w.usual, w.weeks, 1) * 1.08;
   return (
     <li>
-      <p className="flex items-baseline justify-between gap-2 leading-snug">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-2 leading-snug">
         <span>{w.title}</span>
-        <span className="figures fine shrink-0">
+        <span className="figures fine">
           {w.full}/{w.points} marks{w.clears.words && ` · ${w.clears.words}`}
         </span>
       </p>
