@@ -40,6 +40,16 @@ func TestATeachersWordsAreRemembered(t *testing.T) {
 	delete(body, "words")
 	body["source"], body["title"], body["try"] = storetest.ID(), "More Waves", true
 	require.Equal(t, known, words(), "remembered")
+	other := newcomer(t)
+	_, theirs := other.call("POST", "/api/library/import", body)
+	require.Equal(t, true, items(t, theirs, "words")[0]["open"], "another studio's words are its own")
+	body["words"] = []map[string]any{{"word": "Smïle", "skill": "steady-beat"}, {"word": "smile", "skill": "left-hand"}}
+	body["data"], body["try"], body["source"] = []byte("title,skills\nFog,smïle\nKite,smile\n"), false, storetest.ID()
+	accents := []string{"smïle steady-beat false 1", "smile left-hand false 1", "2 right, 0 faulty"}
+	require.Equal(t, accents, words())
+	delete(body, "words")
+	body["source"], body["title"], body["try"] = storetest.ID(), "Last Waves", true
+	require.Equal(t, accents, words(), "an accent makes another word")
 	body["words"] = []map[string]any{{"word": "smile", "skill": "laughing"}}
 	status, problem := u.call("POST", "/api/library/import", body)
 	require.Equal(t, []any{http.StatusUnprocessableEntity, "“smile” cannot mean the skill \"laughing\", which nobody knows."}, []any{status, problem["detail"]})

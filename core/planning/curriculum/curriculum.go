@@ -4,6 +4,7 @@
 //	curriculum.go  the model and its JSON form
 //	check.go       what is wrong with a curriculum, all at once
 //	table.go       a teacher's spreadsheet: columns, rows, faults
+//	words.go       a teacher's own words for skills
 //	profile.go     the gradation of a book: its leaps in order, its skills
 //	compare.go     two books as paths through the same skills
 //	path.go        a path that crosses between books

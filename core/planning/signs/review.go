@@ -26,7 +26,7 @@ var review = Rule{
 		if left == 0 {
 			return nil
 		}
-		return []Sign{{Kind: Review, Material: oldest, Weeks: s.weeksSince(s.Standing.Materials[oldest], 7), Count: left - 1}}
+		return []Sign{{Kind: Review, Material: oldest, Weeks: s.daysSince(s.Standing.Materials[oldest]) / 7, Count: left - 1}}
 	},
 	Says: func(s Sign, t Speech) string {
 		out := t.Title(s.Material) + " not played for " + t.Counted(s.Weeks, "week")

@@ -78,12 +78,12 @@ func (s Seen) working() map[string]*standing.MaterialStanding {
 
 // unplayed says that a learned piece was not played for too long.
 func (s Seen) unplayed(m *standing.MaterialStanding) bool {
-	return m.Played() && s.weeksSince(m, 1) > 7*s.Policy.ReviewWeeks
+	return m.Played() && s.daysSince(m) > 7*s.Policy.ReviewWeeks
 }
 
-// weeksSince is for how many times so many days a piece was not played.
-func (s Seen) weeksSince(m *standing.MaterialStanding, days int) int {
-	return int(civil.On(s.Day)-s.Standing.Day(m.LastPlayed)) / days
+// daysSince is for how many days a piece was not played.
+func (s Seen) daysSince(m *standing.MaterialStanding) int {
+	return int(civil.On(s.Day) - s.Standing.Day(m.LastPlayed))
 }
 
 // Speech gives a sign its words.

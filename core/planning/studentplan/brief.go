@@ -35,7 +35,7 @@ type InWork struct {
 	// Weeks it has been in work, and within how many nine of ten such pieces are cleared; 0 where it is too early to say.
 	Weeks float64 `json:"weeks"`
 	Usual float64 `json:"usual"`
-	// Long says that it takes longer than that.
+	// Long says that it takes longer than that, and is not ready for a run.
 	Long bool `json:"long,omitempty"`
 }
 
@@ -48,7 +48,7 @@ func (a *Ahead) Brief(w Week) Brief {
 	foreseen := a.Foreseen()
 	for _, id := range a.In(standing.Working) {
 		w := a.When[id]
-		x := InWork{Material: id, Where: a.Standing.Materials[id].Where(), Foreseen: foreseen[id], Weeks: w.Had, Usual: w.Usual, Long: w.Long}
+		x := InWork{Material: id, Where: a.Standing.Materials[id].Where(), Foreseen: foreseen[id], Weeks: w.Had, Usual: w.Usual, Long: w.Long && !a.Standing.Materials[id].RunDue}
 		x.Low, x.Median, x.High = a.Days(w.Clear)
 		out.Working = append(out.Working, x)
 	}

@@ -11,31 +11,31 @@ import (
 // with what the outlook adds. Of the previews that will be late one is named, and of each
 // strand only the next rung.
 func (a Ahead) Due(day time.Time) []signs.Sign {
-	known := signs.Seen{
+	seen := signs.Seen{
 		Standing: a.Standing, Library: a.Library, Policy: a.Policy.Signs, Day: day, Long: map[string]float64{}, Kept: map[string]bool{},
 		Measure: a.AsksToMeasure(), Measured: !a.Standing.SetupAt().IsZero(),
 	}
 	for id, w := range a.When {
 		if w.Long {
-			known.Long[id] = w.Usual
+			seen.Long[id] = w.Usual
 		}
 	}
 	for _, id := range a.Learned() {
-		known.Kept[id] = true
+		seen.Kept[id] = true
 	}
 	for _, o := range a.Plan.Outcomes {
 		if o.Late() > 0 {
-			known.Late = &signs.Sign{Material: o.For, Skill: o.Skill, Lessons: o.Late()}
+			seen.Late = &signs.Sign{Material: o.For, Skill: o.Skill, Lessons: o.Late()}
 			break
 		}
 	}
 	for _, rail := range a.View.Rails {
 		if i, ok := nextRung(rail); ok && i > 0 && rail.Rungs[i].Cliff {
 			r := rail.Rungs[i]
-			known.Cliffs = append(known.Cliffs, signs.Sign{Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
+			seen.Cliffs = append(seen.Cliffs, signs.Sign{Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
 		}
 	}
-	return signs.Find(known)
+	return signs.Find(seen)
 }
 
 // nextRung is the place of the next rung of a rail that is not begun and not aside.

@@ -3,6 +3,7 @@ package studentplan
 import (
 	"slices"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -47,14 +48,19 @@ func TestWhatIsDue(t *testing.T) {
 		require.Equal(t, i < 3, s.AsksToMeasure(), daysAgo)
 	}
 	s.Standing.Given, s.Standing.Setups = nil, nil
+	s.Standing.FirstLesson = on(21)
 	for i, daysAgo := range []int{21, 14, 7} {
 		s.Standing.Given = append(s.Standing.Given, civil.On(on(daysAgo)))
 		require.Equal(t, i < 2, s.AsksToMeasure(), "never measured")
 	}
-	s.Standing.Given = []civil.Day{civil.On(on(150)), civil.On(on(140)), civil.On(on(130)), civil.On(on(7))}
-	require.True(t, s.AsksToMeasure(), "asked anew")
+	s.Standing.FirstLesson = on(110)
+	s.Standing.Given = []civil.Day{civil.On(on(40)), civil.On(on(33)), civil.On(on(26)), civil.On(on(12))}
+	require.True(t, s.AsksToMeasure(), "asked anew after three months")
+	s.Standing.Given = append(s.Standing.Given, civil.On(on(8)), civil.On(on(5)))
+	require.False(t, s.AsksToMeasure())
+	s.Standing.FirstLesson, s.Standing.Given = time.Time{}, nil
+	require.True(t, s.AsksToMeasure(), "nobody was asked yet")
 	require.True(t, s.SetupDue())
-	s.Standing.Given = nil
 	measured(300)
 	s.Instrument = "cello"
 	require.True(t, s.SetupDue(), "a chair that was measured once is measured again")

@@ -247,13 +247,15 @@ const mostAsked = 3
 
 // askedToMeasure is in how many lessons it was asked for since it fell due, or was asked for anew.
 func (s Student) askedToMeasure() (n int) {
-	due := time.Time{}
-	switch at := s.Standing.SetupAt(); {
-	case !at.IsZero():
+	// The days of lessons are kept for some weeks only: who was never measured is asked from the first entry on.
+	due := s.Standing.FirstLesson
+	if at := s.Standing.SetupAt(); !at.IsZero() {
 		due = at.AddDate(0, setup.Months, 0)
-	case len(s.Standing.Given) > 0:
-		due = s.Standing.Given[0].Date()
 	}
+	if due.IsZero() {
+		return 0
+	}
+	due = s.Local(due)
 	for next := due; !next.After(s.Today); next = next.AddDate(0, setup.Months, 0) {
 		due = next
 	}
