@@ -84,6 +84,9 @@ func TestWhatMayKnowWhat(t *testing.T) {
 				if layer(path) == "api" && (strings.HasSuffix(path, "_test.go") || strings.HasPrefix(filepath.ToSlash(path), "api/pagetest/")) {
 					allowed = append([]string{"demo"}, allowed...) // its tests, and what serves them, teach in the demo studio
 				}
+				if strings.HasPrefix(filepath.ToSlash(path), "store/storetest/") {
+					allowed = append([]string{"account"}, allowed...) // tests need no dear hashes
+				}
 				if strings.HasSuffix(path, "_test.go") {
 					allowed = append([]string{"golden"}, allowed...) // answers that are held to files
 				}
@@ -203,4 +206,25 @@ func TestThereIsOneClock(t *testing.T) {
 		})
 		require.NoError(t, err)
 	}
+}
+
+// What makes the hashes of passwords cheap is for tests alone.
+func TestTheProgramHashesAtFullCost(t *testing.T) {
+	err := filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		if d.IsDir() && (d.Name() == "node_modules" || d.Name() == ".git" || d.Name() == ".run") {
+			return filepath.SkipDir
+		}
+		slashed := filepath.ToSlash(path)
+		if filepath.Ext(path) != ".go" || strings.HasPrefix(slashed, "store/storetest/") || slashed == "account/password.go" || slashed == "layers_test.go" {
+			return nil
+		}
+		text, err := os.ReadFile(path)
+		require.NoError(t, err)
+		require.NotContains(t, string(text), "LowerCost(", path)
+		return nil
+	})
+	require.NoError(t, err)
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"net/http"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -159,8 +160,8 @@ func tooLarge(limit int64) error {
 	return &problem.Problem{Status: http.StatusRequestEntityTooLarge, Detail: detail}
 }
 
-// validator checks each request against the contract before a handler sees it.
-func validator() (gin.HandlerFunc, error) {
+// validator checks each request against the contract before a handler sees it; it is made once for all servers of a program.
+var validator = sync.OnceValues(func() (gin.HandlerFunc, error) {
 	spec, err := contract.GetSpec()
 	if err != nil {
 		return nil, err
@@ -178,7 +179,7 @@ func validator() (gin.HandlerFunc, error) {
 			problem.Write(c.Writer, p)
 		},
 	}), nil
-}
+})
 
 // firstLine keeps the sentence of a schema error and drops the schema that follows it.
 func firstLine(s string) string {

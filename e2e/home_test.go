@@ -160,6 +160,7 @@ func TestTheWeekIsChangedByHand(t *testing.T) {
 	b.says("Practice against enjoyment")
 	b.says("the quiet one to notice")
 	b.accessible("practice against enjoyment")
+	b.publish(ladder)
 	b.visit("/messages")
 	b.says("to families")
 	b.accessible("mailbox")

@@ -42,7 +42,7 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 	b.visit("/")
 	b.see(`input[name=email]`)
 	b.accessible("sign in")
-	b.fill(`input[name=email]`, demo.Email)
+	b.fill(`input[name=email]`, b.own())
 	b.fill(`input[name=password]`, "not the password")
 	b.click(`button[type=submit]`)
 	b.says("The e-mail address or the password is not right.")

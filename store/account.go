@@ -37,7 +37,7 @@ func (s *Store) Count(ctx context.Context, now time.Time, subjects []string, nex
 				a = Attempt{}
 			}
 			a, further = next(i, a)
-			out = append(out, a)
+			out = append(out[:i], a)
 			return q.KeepAttempt(ctx, rows.KeepAttemptParams{Tries: int32(a.Tries), Passed: int32(a.Passed), LastAt: a.Last.UTC(), FreeAt: a.Free.UTC(), Subject: subject})
 		})
 		if err != nil {

@@ -145,15 +145,7 @@ func (s *Store) within(ctx context.Context, f func(q *rows.Queries) error) error
 	if tx := transaction(ctx); tx != nil {
 		return part(ctx, tx, func() error { return f(rows.New(tx)) })
 	}
-	tx, err := s.db.BeginTx(ctx, nil)
-	if err != nil {
-		return err
-	}
-	defer tx.Rollback() // after Commit this does nothing
-	if err := f(rows.New(tx)); err != nil {
-		return err
-	}
-	return tx.Commit()
+	return s.Together(ctx, func(ctx context.Context) error { return f(rows.New(transaction(ctx))) })
 }
 
 // found turns a change of no row into ErrNotFound.

@@ -5,7 +5,11 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"math/rand/v2"
 	"sync/atomic"
+	"time"
+
+	"github.com/go-sql-driver/mysql"
 
 	"patientladder/store/rows"
 )
@@ -13,21 +17,53 @@ import (
 type together struct{}
 
 // Together runs f so that all that is asked of the store with its context is one transaction: all of it is kept or, when f
-// returns an error, nothing. What is computed from something written inside must not be remembered in memory before it
+// returns an error, nothing. It runs f again when the database gave the transaction up for another one that wanted the same
+// rows, so f must begin from what it was given and not from what it left. What is computed from something written inside must not be remembered in memory before it
 // returns. Inside another one it is a part of that, and what it wrote goes alone when it fails.
 func (s *Store) Together(ctx context.Context, f func(ctx context.Context) error) error {
 	if tx := transaction(ctx); tx != nil {
 		return part(ctx, tx, func() error { return f(ctx) })
 	}
-	tx, err := s.db.BeginTx(ctx, nil)
-	if err != nil {
-		return err
+	return again(ctx, func() error {
+		tx, err := s.db.BeginTx(ctx, nil)
+		if err != nil {
+			return err
+		}
+		defer tx.Rollback() // after Commit this does nothing
+		if err := f(context.WithValue(ctx, together{}, tx)); err != nil {
+			return err
+		}
+		return tx.Commit()
+	})
+}
+
+// tries is how often a transaction begins at most, pause the longest wait before it begins anew the first time; it doubles.
+const (
+	tries = 6
+	pause = 8 * time.Millisecond
+)
+
+// again runs a transaction until it does not collide with another one.
+func again(ctx context.Context, f func() error) error {
+	for try := 1; ; try++ {
+		err := f()
+		if try == tries || !collided(err) {
+			return err
+		}
+		select {
+		case <-time.After(rand.N(pause << try)):
+		case <-ctx.Done():
+			return err
+		}
 	}
-	defer tx.Rollback() // after Commit this does nothing
-	if err := f(context.WithValue(ctx, together{}, tx)); err != nil {
-		return err
-	}
-	return tx.Commit()
+}
+
+// collided says that the database gave a transaction up whole because of another one: a deadlock, also what nodes of a cluster
+// find out when they commit, or a row that changed since it was read.
+func collided(err error) bool {
+	const deadlock, changedSince = 1213, 1020
+	var my *mysql.MySQLError
+	return errors.As(err, &my) && (my.Number == deadlock || my.Number == changedSince)
 }
 
 // Whole is Together for what has an answer.
@@ -63,6 +99,9 @@ func part(ctx context.Context, tx *sql.Tx, f func() error) error {
 		return err
 	}
 	if err := f(); err != nil {
+		if collided(err) { // nothing is left to go back to
+			return err
+		}
 		if _, back := tx.ExecContext(ctx, "ROLLBACK TO SAVEPOINT "+name); back != nil {
 			return errors.Join(err, back)
 		}

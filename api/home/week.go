@@ -86,7 +86,7 @@ func (h *Handlers) SetWeek(ctx context.Context, r contract.SetWeekRequestObject)
 		if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, kept, nil); err != nil {
 			return contract.Week{}, err
 		}
-		w.Kept.Version++
+		w.Kept.Version = kept.Version + 1
 		return h.show(ctx, w)
 	})
 	return contract.SetWeek200JSONResponse(out), err

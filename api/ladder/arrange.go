@@ -48,7 +48,7 @@ func (h *Handlers) Arrange(ctx context.Context, r contract.ArrangeRequestObject)
 			if err := h.Store.Arrange(ctx, a.Tenant.ID, a.Ladder, r.Body.Version, placed); err != nil {
 				return err
 			}
-			then.Row.RungsVersion++
+			then.Row.RungsVersion = a.Row.RungsVersion + 1
 		}
 		out.Ladder, err = h.view(ctx, then)
 		return err

@@ -102,8 +102,8 @@ func (h *Handlers) SetPlan(ctx context.Context, r contract.SetPlanRequestObject)
 	if p.kept.Plan, err = p.lesson.Plan(p.kept.Hand); err != nil {
 		return nil, p.said(err)
 	}
-	p.kept.Version = r.Body.Version
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.LessonPlan, error) {
+		p.kept.Version = r.Body.Version
 		if err := h.Store.SaveLessonPlan(ctx, p.Tenant.ID, p.kept); err != nil {
 			return contract.LessonPlan{}, err
 		}

@@ -8,6 +8,7 @@ import (
 	"io"
 	"os"
 	"slices"
+	"sync"
 
 	"patientladder/core/base/parallel"
 	"patientladder/core/library/material"
@@ -98,7 +99,7 @@ func each(ctx context.Context, n int, do func(i int)) {
 }
 
 // programPrint names the program that runs, so that nothing is used that another one computed.
-func programPrint() (string, error) {
+var programPrint = sync.OnceValues(func() (string, error) {
 	path, err := os.Executable()
 	if err != nil {
 		return "", err
@@ -113,7 +114,7 @@ func programPrint() (string, error) {
 		return "", err
 	}
 	return hex.EncodeToString(sum.Sum(nil)), nil
-}
+})
 
 // policyKey names the way of teaching of a student with all that planning makes of it.
 func (s Student) policyKey() string {

@@ -11,6 +11,7 @@ import (
 	"github.com/oklog/ulid/v2"
 	"github.com/stretchr/testify/require"
 
+	"patientladder/account"
 	"patientladder/store"
 	"patientladder/store/localdb"
 )
@@ -18,6 +19,7 @@ import (
 // Main starts a private MariaDB, hands the migrated store to set, runs the
 // tests of a package and returns their exit code.
 func Main(m *testing.M, set func(*store.Store)) int {
+	account.LowerCost()
 	dir, err := os.MkdirTemp("", "ladder-test-")
 	if err != nil {
 		fmt.Fprintln(os.Stderr, err)

@@ -11,11 +11,8 @@ import (
 // Twin copies everything that the studio of a teacher has into another one, of a teacher with another address, under the same
 // ids, and changes what is in it: names, titles, how long pieces are, marks, ratings. As many rows and entries stay.
 func Twin(ctx context.Context, st *store.Store, email, twin string) error {
-	var studio, other = "", ID()
-	if err := st.DB().QueryRowContext(ctx, "SELECT studio_id FROM teacher WHERE email = ?", email).Scan(&studio); err != nil {
-		return err
-	}
-	if err := copied(ctx, st, studio, other, map[string]string{"id": ID(), "email": twin}); err != nil {
+	other, err := Copy(ctx, st, email, twin)
+	if err != nil {
 		return err
 	}
 	for _, change := range []string{
@@ -33,6 +30,16 @@ func Twin(ctx context.Context, st *store.Store, email, twin string) error {
 		}
 	}
 	return nil
+}
+
+// Copy copies everything that the studio of a teacher has into another one, of a teacher with another address and the same
+// password, under the same ids, and returns the id of that studio.
+func Copy(ctx context.Context, st *store.Store, email, as string) (string, error) {
+	var studio, teacher, other = "", "", ID()
+	if err := st.DB().QueryRowContext(ctx, "SELECT studio_id, id FROM teacher WHERE email = ?", email).Scan(&studio, &teacher); err != nil {
+		return "", err
+	}
+	return other, copied(ctx, st, studio, other, teacher, map[string]string{"id": ID(), "email": as})
 }
 
 // Book puts some materials into a book of their own, in their order.
@@ -60,7 +67,7 @@ func DropKept(ctx context.Context, st *store.Store) error {
 }
 
 // copied copies the rows of a studio; the columns of its only teacher in as are others.
-func copied(ctx context.Context, st *store.Store, studio, other string, as map[string]string) error {
+func copied(ctx context.Context, st *store.Store, studio, other, teacher string, as map[string]string) error {
 	tables, err := tablesOf(ctx, st)
 	if err != nil {
 		return err
@@ -89,6 +96,8 @@ func copied(ctx context.Context, st *store.Store, studio, other string, as map[s
 				from, values = append(from, "?"), append(values, other)
 			case t.name == "teacher" && given:
 				from, values = append(from, "?"), append(values, value)
+			case c.name == "teacher_id":
+				from, values = append(from, "IF(teacher_id = ?, ?, teacher_id)"), append(values, teacher, as["id"])
 			case c.name == "token_hash": // a link opens one page only
 				from = append(from, "NULL")
 			case t.name == "audit" && c.name == "id":
