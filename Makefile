@@ -31,7 +31,9 @@ dev: deps web/.stamp-dist ## the demo for who changes it: the page at port 5173 
 #@ Test it
 test: deps deps-test build lint ## every test
 	cd web && npx vitest run
-	go test -count=1 -timeout 60m ./e2e ./api ./outside ./... # the longest begin first
+	@mkdir -p .run
+	$(TOOL) gotestsum --format standard-quiet --jsonfile .run/tests.json -- -count=1 -timeout 60m ./e2e ./api ./api/agree ./outside ./... # the longest begin first
+	@tools/slowest.mjs .run/tests.json
 
 lint: web/.stamp-npm
 	cd web && npx biome check src
@@ -45,12 +47,15 @@ test-core: ## the rules alone: no Node, no database
 test-week: deps deps-test build ## what knows a day, with the clock on each weekday, before midnight and in three zones
 	@tools/week
 
-test-long: deps ## a whole school year through the API, and 2,000 placements; prints what was kept and what held
+test-long: deps deps-test ## a whole school year through the API, 2,000 placements, every exercise as others play it, 200 lives; prints what held
 	LADDER_YEAR=1 go test -count=1 -v -timeout 60m -run SchoolYear ./api
 	LADDER_PLACED=200 go test -count=1 -v -timeout 60m -run ManyStudents ./core/student/placement
+	LADDER_LONG=1 go test -count=1 -v -timeout 60m -run Sound ./outside
+	LADDER_LONG=1 go test -count=1 -timeout 60m ./api/agree
 
 test-race: deps ## the server's tests under the race detector
-	go test -count=1 -race -timeout 60m ./api/... ./clock ./core/base/parallel ./store/...
+	go test -count=1 -race -timeout 60m ./api/open ./api/admit ./clock ./core/base/parallel ./store
+	go test -count=1 -race -timeout 60m -run "Moment|Plan|Brothers|Family|Studios" ./api
 
 mutate: ## changes the rules of PKG= one by one; prints which changes no test noticed (N= draws a sample)
 	@tools/mutate $(PKG) $(N)

@@ -13,6 +13,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
@@ -43,12 +44,14 @@ const (
 
 func TestMain(m *testing.M) {
 	slog.SetDefault(slog.New(slog.DiscardHandler))
-	os.Exit(storetest.Main(m, func(st *store.Store) {
+	code := storetest.Main(m, func(st *store.Store) {
 		if err := begin(st); err != nil {
 			fmt.Fprintln(os.Stderr, err)
 			os.Exit(1)
 		}
-	}))
+	})
+	afterwards()
+	os.Exit(code)
 }
 
 func begin(st *store.Store) error {
@@ -103,21 +106,43 @@ type browser struct {
 	complaints []string
 }
 
+// chromium is one Chromium for all tests; each browser of a test is a profile of its own in it, with nothing kept. Starting one
+// for each took half of the time.
+var chromium = sync.OnceValues(func() (context.Context, error) {
+	folder, err := os.MkdirTemp("", "ladder-chromium-")
+	if err != nil {
+		return nil, err
+	}
+	alloc, end := chromedp.NewExecAllocator(context.Background(), chromedp.Headless, chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.NoFirstRun, chromedp.Flag("disable-background-networking", true), chromedp.Flag("disable-component-update", true),
+		chromedp.Flag("disable-sync", true), chromedp.Flag("disable-quic", true), chromedp.UserDataDir(folder))
+	ctx, leave := chromedp.NewContext(alloc)
+	afterwards = func() { leave(); end(); os.RemoveAll(folder) }
+	return ctx, chromedp.Do(ctx)
+})
+
+// afterwards ends the Chromium of the tests, if there was one.
+var afterwards = func() {}
+
 // besides are the tests that run beside others, with the addresses of the teachers of their own copies of the demo studio.
 var besides sync.Map
+
+// address is a new address of a teacher.
+func address() string { return strings.ToLower(storetest.ID()) + "@example.org" }
+
+// alone keeps a test from running beside the others of this package: it measures time.
+func alone(t *testing.T) { besides.LoadOrStore(t.Name(), address()) }
 
 // open opens a browser for a test. All tests run beside each other, each in a studio of its own: an empty one (see begins) or
 // a copy of the demo studio, in which whoever signs in as its teacher lands.
 func open(t *testing.T, width, height int64) *browser {
 	t.Helper()
-	if _, again := besides.LoadOrStore(t.Name(), strings.ToLower(storetest.ID())+"@example.org"); !again {
+	if _, again := besides.LoadOrStore(t.Name(), address()); !again {
 		t.Parallel()
 	}
-	alloc, cancel := chromedp.NewExecAllocator(context.Background(), chromedp.Headless, chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.NoFirstRun, chromedp.Flag("disable-background-networking", true), chromedp.Flag("disable-component-update", true),
-		chromedp.Flag("disable-sync", true), chromedp.Flag("disable-quic", true), chromedp.UserDataDir(t.TempDir()))
-	t.Cleanup(cancel)
-	ctx, cancel := chromedp.NewContext(alloc)
+	first, err := chromium()
+	require.NoError(t, err)
+	ctx, cancel := chromedp.NewContext(first, chromedp.WithNewBrowserContext())
 	t.Cleanup(cancel)
 	ctx, cancel = context.WithTimeout(ctx, 15*time.Minute)
 	t.Cleanup(cancel)
@@ -137,6 +162,9 @@ func open(t *testing.T, width, height int64) *browser {
 		}
 	}()
 	b.do(chromedp.EmulateViewport(width, height))
+	// Each tab believes that it is the one in front.
+	_, err = chromedp.Call(ctx, emulation.SetFocusEmulationEnabled, emulation.SetFocusEmulationEnabledParams{Enabled: true})
+	require.NoError(t, err)
 	return b
 }
 

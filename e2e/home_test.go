@@ -160,6 +160,7 @@ func TestTheWeekIsChangedByHand(t *testing.T) {
 	b.says("Practice against enjoyment")
 	b.says("the quiet one to notice")
 	b.accessible("practice against enjoyment")
+	eval[bool](b, `fetch("/api/ladders/`+ladder+`/family", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({email: "piper@example.org"})}).then(r => r.ok)`)
 	b.publish(ladder)
 	b.visit("/messages")
 	b.says("to families")

@@ -212,6 +212,7 @@ func (b *browser) long(pieces int) string {
 // A ladder of 120 rungs stays readable, and one of a thousand quick: only what
 // is in sight is drawn, and nothing drawn overlaps.
 func TestLongLadders(t *testing.T) {
+	alone(t)
 	b := open(t, 1280, 800)
 	b.signIn(strangerEmail, strangerPassword)
 	b.says("No lessons today")

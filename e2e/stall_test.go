@@ -48,6 +48,7 @@ func proxied(t *testing.T) (url string, how *atomic.Int32) {
 // On a network that stalls, the lesson that was opened before stands there within three seconds, with the time of what it
 // shows; taps are kept. A server that starts anew behind its proxy is waited out; then everything has arrived, once.
 func TestANetworkThatStalls(t *testing.T) {
+	alone(t)
 	url, how := proxied(t)
 	b := open(t, 1280, 800)
 	b.at = url

@@ -22,16 +22,19 @@ import (
 
 var harmony = regexp.MustCompile(`(?s)<harmony.*?</harmony>`)
 
-// samples are exercises of every type, step and kind of an instrument: the first and the last place of each.
+// samples are exercises of every type, step and kind of an instrument: the first and the last place of each in turn, and both
+// with LADDER_LONG.
 func samples(x instrument.Instrument) []exercise.Exercise {
 	var out []exercise.Exercise
-	seen := map[string]bool{}
+	seen, both, turn := map[string]bool{}, os.Getenv("LADDER_LONG") != "", 0
 	for _, t := range exercise.Types(x.Family) {
 		for _, s := range t.Steps {
 			for _, k := range append(slices.Clone(t.Kinds), "") {
 				list := exercise.Places(exercise.Exercise{Type: t, Step: s, Kind: k, Instrument: x})
+				turn++
 				for i, e := range list {
-					if !seen[e.ID()] && (i == 0 || i == len(list)-1) {
+					first, last := i == 0 && (both || turn%2 == 0), i == len(list)-1 && (both || turn%2 == 1)
+					if !seen[e.ID()] && (first || last) {
 						seen[e.ID()] = true
 						out = append(out, e)
 					}

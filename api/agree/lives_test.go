@@ -62,7 +62,7 @@ var unusual = sync.OnceFunc(func() {
 		}
 	}
 	for i := range begun {
-		send("POST", "/students", map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": fmt.Sprint("Nobody ", i), "born": fmt.Sprintf("%d-03-01", 2020-4*i), "instrument": []string{"piano", "cello", "ukulele", "flute"}[i],
+		send("POST", "/students", map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nobody " + []string{"Quillon", "Ruskin", "Sedgely", "Thrifton"}[i], "born": fmt.Sprintf("%d-03-01", 2020-4*i), "instrument": []string{"piano", "cello", "ukulele", "flute"}[i],
 			"slots": []map[string]any{{"id": storetest.ID(), "weekday": 2, "startsAt": "15:00", "minutes": 30, "every": 1 + i%2}}})
 	}
 })
