@@ -193,11 +193,11 @@ func TestWhoAStudentIsCanAlwaysBeChanged(t *testing.T) {
 	}
 	form := map[string]any{"name": `Nell "Nelly" O’Farrow 小林`, "called": "Nelly", "born": "2016-02-03", "bornAbout": true, "notes": "afraid of the metronome", "since": "2024-09-01", "version": 1,
 		"contacts": []any{map[string]any{"id": storetest.ID(), "name": "Dana", "relation": "mother", "email": "dana@harbour.example", "messages": true}}}
-	status, body := u.call("PUT", "/api/students/"+student, form)
+	status, body := u.call("PATCH", "/api/students/"+student, form)
 	require.Equal(t, http.StatusNoContent, status, body)
 	p := page()
 	require.Equal(t, []any{"Nelly", 10.0, "afraid of the metronome", "2024-09-01"}, []any{p["first"], p["age"], p["notes"], p["since"]})
-	status, _ = u.call("PUT", "/api/students/"+student, form)
+	status, _ = u.call("PATCH", "/api/students/"+student, form)
 	require.Equal(t, http.StatusConflict, status, "a form that is out of date")
 	for field, c := range map[string][2]any{
 		"name": {" ", "The student needs a name."}, "born": {"2030-01-01", "The birthday lies in the future. Check the year."}, "since": {"2010-01-01", "The first day in the studio lies before the birthday. Check both."},
@@ -207,7 +207,7 @@ func TestWhoAStudentIsCanAlwaysBeChanged(t *testing.T) {
 			bad[k] = v
 		}
 		bad[field], bad["version"] = c[0], 2
-		status, body := u.call("PUT", "/api/students/"+student, bad)
+		status, body := u.call("PATCH", "/api/students/"+student, bad)
 		require.Equal(t, http.StatusUnprocessableEntity, status, field)
 		require.Equal(t, c[1], body["detail"])
 	}

@@ -244,7 +244,7 @@ func TestBrothersAndSisters(t *testing.T) {
 	require.Empty(t, phone.page()["others"])
 	require.Equal(t, false, phone.page()["mailed"], "nobody is written to: there is nothing to wish for")
 	agree := func(student, name, email string) {
-		status, got := u.call("PUT", "/api/students/"+student, map[string]any{"name": name, "called": "", "born": "2017-02-03", "bornAbout": false, "notes": "", "version": 1,
+		status, got := u.call("PATCH", "/api/students/"+student, map[string]any{"name": name, "called": "", "born": "2017-02-03", "bornAbout": false, "notes": "", "version": 1,
 			"contacts": []any{map[string]any{"id": storetest.ID(), "name": "Jo", "relation": "parent", "email": email, "messages": true}}})
 		require.Equal(t, http.StatusNoContent, status, got)
 	}

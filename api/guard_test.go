@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"io"
 	"net/http"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -13,6 +14,9 @@ import (
 	"patientladder/demo"
 	"patientladder/store/storetest"
 )
+
+// drawn is a picture in an answer; any three letters may come up in it.
+var drawn = regexp.MustCompile(`data:image/png;base64,[A-Za-z0-9+/=]+`)
 
 // bodies are requests that would be accepted from the studio's own teacher.
 func bodies(id string) map[string]any {
@@ -64,7 +68,7 @@ func bodies(id string) map[string]any {
 		"PUT /materials/{material}/sections":              map[string]any{"sections": []any{map[string]any{"id": id, "title": "a"}, map[string]any{"id": storetest.ID(), "title": "b"}}},
 		"PUT /library/books/{source}/requirements":        map[string]any{"skills": []string{}},
 		"PUT /skills/{skill}":                             map[string]any{"name": "x", "steps": []any{}},
-		"PUT /students/{student}":                         map[string]any{"name": "X", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "", "contacts": []any{}, "version": 1},
+		"PATCH /students/{student}":                       map[string]any{"name": "X", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "", "contacts": []any{}, "version": 1},
 		"POST /students/{student}/ladders":                map[string]any{"ladder": id, "instrument": "piano", "from": "2026-05-04", "slots": []any{}},
 		"PUT /students/{student}/pauses/{pause}":          map[string]any{"first": "2026-05-04"},
 		"PUT /students/{student}/left":                    map[string]any{"from": "2026-05-04"},
@@ -148,6 +152,7 @@ func TestEveryRouteAsAStranger(t *testing.T) {
 			if strings.Contains(path, "{") && name != "PUT /holidays/{holiday}" && path != "/activities/{activity}" && path != "/meeting-activities/{activity}" && path != "/exercise-types/{type}" { // a stranger may have holidays and activities, too, and drop them
 				require.Equal(t, http.StatusNotFound, res.StatusCode, "%s: %s", name, data)
 			}
+			data = drawn.ReplaceAll(data, nil)
 			for _, own := range []string{"Maren", "Fog", "Calloway", ladder} {
 				require.False(t, bytes.Contains(data, []byte(own)), "%s tells a stranger %q: %s", name, own, data)
 			}

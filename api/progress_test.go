@@ -265,14 +265,14 @@ func TestRepertoireAndRecital(t *testing.T) {
 		return map[string]any{"id": storetest.ID(), "name": name, "relation": "", "email": "", "messages": false, "named": said}
 	}
 	form := map[string]any{"name": page["name"], "called": "", "born": page["born"], "bornAbout": false, "notes": "", "version": page["version"], "contacts": []any{contact("Dana", "yes"), contact("Jo", "no")}}
-	status, problem = u.call("PUT", "/api/students/"+me["student"].(string), form)
+	status, problem = u.call("PATCH", "/api/students/"+me["student"].(string), form)
 	require.Equal(t, http.StatusNoContent, status, problem)
 	_, p = u.call("POST", "/api/programme", wanted)
 	require.Equal(t, "a student", items(t, p, "lines")[0]["name"])
 	_, page = u.call("GET", "/api/students/"+me["student"].(string), nil)
 	require.Equal(t, []any{"yes", "no"}, []any{items(t, page, "contacts")[0]["named"], items(t, page, "contacts")[1]["named"]})
 	form["version"], form["contacts"] = page["version"], []any{contact("Dana", "yes"), contact("Jo", "")}
-	status, problem = u.call("PUT", "/api/students/"+me["student"].(string), form)
+	status, problem = u.call("PATCH", "/api/students/"+me["student"].(string), form)
 	require.Equal(t, http.StatusNoContent, status, problem)
 	_, p = u.call("POST", "/api/programme", wanted)
 	require.Equal(t, "Nell Farrow", items(t, p, "lines")[0]["name"])

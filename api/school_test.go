@@ -236,7 +236,7 @@ func TestStudentsOfSeveralTeachers(t *testing.T) {
 		if notes == "" {
 			notes = page["notes"].(string)
 		}
-		status, body := u.call("PUT", "/api/students/"+his, map[string]any{"name": "Per’s", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": notes, "contacts": []any{}, "version": page["version"]})
+		status, body := u.call("PATCH", "/api/students/"+his, map[string]any{"name": "Per’s", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": notes, "contacts": []any{}, "version": page["version"]})
 		require.Equal(t, http.StatusNoContent, status, body)
 	}
 	save(u1, "for Per only")

@@ -93,33 +93,31 @@ func (x *beginner) paste(sel, text string) {
 func (x *beginner) student(name, instrument string, weekday int, startsAt string) string {
 	x.t.Helper()
 	return eval[string](x.browser, fmt.Sprintf(`(async () => {
-		const letters = "0123456789ABCDEFGHJKMNPQRSTVWXYZ", id = () => "0" + Array.from({length: 25}, () => letters[Math.floor(Math.random() * 32)]).join("");
-		const ladder = id();
+		const ladder = %q;
 		const r = await fetch("/api/students", {method: "POST", headers: {"Content-Type": "application/json"},
-			body: JSON.stringify({student: id(), ladder, name: %q, born: "2016-02-03", instrument: %q, slots: [{id: id(), weekday: %d, startsAt: %q, minutes: 30, every: 1}]})});
+			body: JSON.stringify({student: %q, ladder, name: %q, born: "2016-02-03", instrument: %q, slots: [{id: %q, weekday: %d, startsAt: %q, minutes: 30, every: 1}]})});
 		return r.ok ? ladder : await r.text();
-	})()`, name, instrument, weekday, startsAt))
+	})()`, storetest.ID(), storetest.ID(), name, instrument, storetest.ID(), weekday, startsAt))
 }
 
 // piece adds a piece by its title to the library, and to a ladder where one is given.
 func (x *beginner) piece(title, instrument, ladder string) string {
 	x.t.Helper()
 	return eval[string](x.browser, fmt.Sprintf(`(async () => {
-		const letters = "0123456789ABCDEFGHJKMNPQRSTVWXYZ", id = "0" + Array.from({length: 25}, () => letters[Math.floor(Math.random() * 32)]).join("");
+		const id = %q, ladder = %q;
 		await fetch("/api/materials", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({id, title: %q, strand: "method", instrument: %q})});
-		if (%[3]q) await fetch("/api/ladders/" + %[3]q + "/rungs/" + id, {method: "PUT"});
+		if (ladder) await fetch("/api/ladders/" + ladder + "/rungs/" + id, {method: "PUT"});
 		return id;
-	})()`, title, instrument, ladder))
+	})()`, storetest.ID(), ladder, title, instrument))
 }
 
 // log adds an entry to a ladder.
 func (x *beginner) log(ladder, at, fields string) {
 	x.t.Helper()
 	status := eval[int](x.browser, fmt.Sprintf(`(async () => {
-		const letters = "0123456789ABCDEFGHJKMNPQRSTVWXYZ", id = "0" + Array.from({length: 25}, () => letters[Math.floor(Math.random() * 32)]).join("");
-		const r = await fetch("/api/ladders/%s/entries", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({entries: [{id, at: %q, %s}]})});
+		const r = await fetch("/api/ladders/%s/entries", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({entries: [{id: %q, at: %q, %s}]})});
 		return r.status;
-	})()`, ladder, at, fields))
+	})()`, ladder, storetest.ID(), at, fields))
 	require.Equal(x.t, 200, status)
 }
 

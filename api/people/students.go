@@ -10,6 +10,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/consent"
 	"patientladder/core/wording"
@@ -174,40 +175,77 @@ func studentLadder(x open.Student) contract.StudentLadder {
 	return out
 }
 
-// SetStudent changes who a student is.
-func (h *Handlers) SetStudent(ctx context.Context, r contract.SetStudentRequestObject) (contract.SetStudentResponseObject, error) {
+// ChangeStudent changes what is given of who a student is.
+func (h *Handlers) ChangeStudent(ctx context.Context, r contract.ChangeStudentRequestObject) (contract.ChangeStudentResponseObject, error) {
 	s, err := h.Day(ctx)
 	if err != nil {
 		return nil, err
 	}
-	n := r.Body
-	p := store.Person{
-		ID: r.Student, Name: strings.TrimSpace(n.Name), Called: strings.TrimSpace(n.Called), Born: n.Born.Time, BornAbout: n.BornAbout, Notes: n.Notes, Since: n.Since.Time, Version: n.Version,
+	if _, private, err := h.Person(ctx, r.Student); err != nil {
+		return nil, err
+	} else if private { // they are not shown to whoever saves this, and stay
+		r.Body.Notes = nil
+	}
+	p, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
+	if err != nil {
+		return nil, err
+	}
+	if p, err = changedPerson(p, *r.Body); err != nil {
+		return nil, problem.Because(err)
 	}
 	if err := studentplan.CheckPerson(p.Name, p.Born, p.Since, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
-	for _, c := range n.Contacts {
-		x := store.Contact{ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email), Messages: c.Messages, Named: consent.Said(c.Named)}
-		if x.Email != "" {
-			if err := post.Address(x.Email); err != nil {
-				return nil, problem.Because(err)
+	return contract.ChangeStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
+}
+
+// changedPerson is a person with what is given of a change.
+func changedPerson(p store.Person, x contract.PersonChange) (store.Person, error) {
+	p.Version = x.Version
+	for _, text := range []struct {
+		to   *string
+		from *string
+	}{{&p.Name, x.Name}, {&p.Called, x.Called}} {
+		if text.from != nil {
+			*text.to = strings.TrimSpace(*text.from)
+		}
+	}
+	if x.Born != nil {
+		p.Born = x.Born.Time
+	}
+	if x.BornAbout != nil {
+		p.BornAbout = *x.BornAbout
+	}
+	if x.Notes != nil {
+		p.Notes = *x.Notes
+	}
+	if x.Since != nil {
+		p.Since = time.Time{}
+		if *x.Since != "" {
+			day, err := civil.Parse(*x.Since)
+			if err != nil {
+				return p, err
+			}
+			p.Since = day.Date()
+		}
+	}
+	if x.Contacts == nil {
+		return p, nil
+	}
+	p.Contacts = nil
+	for _, c := range x.Contacts {
+		kept := store.Contact{
+			ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email), Messages: c.Messages,
+			Named: consent.Said(c.Named),
+		}
+		if kept.Email != "" {
+			if err := post.Address(kept.Email); err != nil {
+				return p, err
 			}
 		}
-		p.Contacts = append(p.Contacts, x)
+		p.Contacts = append(p.Contacts, kept)
 	}
-	_, private, err := h.Person(ctx, r.Student)
-	if err != nil {
-		return nil, err
-	}
-	if private { // they are not shown to whoever saves this, and stay
-		was, err := h.Store.Person(ctx, s.Tenant.ID, r.Student)
-		if err != nil {
-			return nil, err
-		}
-		p.Notes = was.Notes
-	}
-	return contract.SetStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
+	return p, nil
 }
 
 // AddInstrument adds an instrument to a student.

@@ -172,7 +172,7 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 
 	// People and dates.
 	do("POST /students", map[string]any{"student": person, "ladder": theirLadder, "name": "Nell Whole", "born": "2015-01-01", "instrument": "piano", "source": book, "weekday": 1, "startsAt": "10:00", "minutes": 30})
-	do("PUT /students/{student}", map[string]any{"name": "Maren W", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "x", "contacts": []any{map[string]any{"id": id(), "name": "A", "relation": "", "email": "a@example.org", "messages": true, "named": ""}}, "version": get(t, "/students/"+student)["version"]})
+	do("PATCH /students/{student}", map[string]any{"name": "Maren W", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "x", "contacts": []any{map[string]any{"id": id(), "name": "A", "relation": "", "email": "a@example.org", "messages": true, "named": ""}}, "version": get(t, "/students/"+student)["version"]})
 	do("POST /students/{student}/ladders", map[string]any{"ladder": id(), "instrument": "ukulele", "from": "2026-05-04", "slots": []any{map[string]any{"id": id(), "weekday": 2, "startsAt": "10:00", "minutes": 30, "every": 1}}})
 	do("PUT /students/{student}/pauses/{pause}", map[string]any{"first": "2026-07-04", "last": "2026-07-20"})
 	do("DELETE /students/{student}/pauses/{pause}", nil)

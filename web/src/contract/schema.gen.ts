@@ -328,12 +328,13 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getStudent"];
-        put: operations["setStudent"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description What is not given stays as it is, so that an older page never erases what it does not know. */
+        patch: operations["changeStudent"];
         trace?: never;
     };
     "/students/{student}/data": {
@@ -2374,17 +2375,19 @@ export interface components {
             from: string;
             slots: components["schemas"]["NewSlot"][];
         };
-        PersonForm: {
-            name: string;
-            called: string;
+        /** @description What changes of who a student is */
+        PersonChange: {
+            name?: string;
+            called?: string;
             /** Format: date */
-            born: string;
-            bornAbout: boolean;
+            born?: string;
+            bornAbout?: boolean;
             /** @description For the teacher only */
-            notes: string;
-            /** Format: date */
+            notes?: string;
+            /** @description The first day in the studio; empty where nobody knows */
             since?: string;
-            contacts: components["schemas"]["Contact"][];
+            /** @description All of them */
+            contacts?: components["schemas"]["Contact"][];
             /** Format: int64 */
             version: number;
         };
@@ -6316,7 +6319,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    setStudent: {
+    changeStudent: {
         parameters: {
             query?: never;
             header?: never;
@@ -6327,7 +6330,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonForm"];
+                "application/json": components["schemas"]["PersonChange"];
             };
         };
         responses: {

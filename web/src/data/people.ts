@@ -88,8 +88,8 @@ export const studentQuery = (student: string) =>
 
 export const useSavePerson = (student: string, then?: () => void) =>
   useSend(
-    (form: Schemas["PersonForm"]) =>
-      body(client.PUT("/students/{student}", { params: { path: { student } }, body: form })),
+    (change: Schemas["PersonChange"]) =>
+      body(client.PATCH("/students/{student}", { params: { path: { student } }, body: change })),
     [{ fact: "people" }, { fact: "family" }],
     then,
   );

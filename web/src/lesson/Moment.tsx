@@ -115,14 +115,7 @@ function Stair(props: { activity: Schemas["MeetingActivity"]; append: Append; un
   if (level === 0) return <p className="fine mt-2">Enough for today: {came.join("; ")}.</p>;
   return (
     <div className="mt-2">
-      <Attempt
-        key={came.length}
-        activity={props.activity}
-        level={level}
-        came={came}
-        last={last}
-        append={props.append}
-      />
+      <Attempt activity={props.activity} level={level} came={came} last={last} append={props.append} />
     </div>
   );
 }

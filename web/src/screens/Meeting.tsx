@@ -92,7 +92,7 @@ export function Meeting() {
           <div className="grid min-w-0 content-start gap-5">
             {current ? (
               <Activity
-                key={`${current.a.id} ${current.came.length}`}
+                key={current.a.id} // words that are being typed stay while an answer arrives
                 activity={current.a}
                 level={current.level}
                 came={current.came}

@@ -8,7 +8,8 @@ import { Field } from "../parts/Sheet";
 import { Unsaved } from "../parts/Unsaved";
 
 type Page = Schemas["StudentPage"];
-type Form = Schemas["PersonForm"];
+/** All that can be changed: a field that is new in the contract has to be named here. */
+type Form = Required<Schemas["PersonChange"]>;
 
 const formOf = (p: Page): Form => ({
   name: p.name,
@@ -16,10 +17,18 @@ const formOf = (p: Page): Form => ({
   born: p.born,
   bornAbout: p.bornAbout,
   notes: p.notes,
-  since: p.since,
+  since: p.since ?? "",
   contacts: p.contacts,
   version: p.version,
 });
+
+/** What of a form is not as it was; what others changed meanwhile, or a newer page knows, stays. */
+export function changes(was: Form, now: Form): Schemas["PersonChange"] {
+  const other = Object.entries(now).filter(
+    ([key, value]) => JSON.stringify(value) !== JSON.stringify(was[key as keyof Form]),
+  );
+  return { ...Object.fromEntries(other), version: was.version };
+}
 
 /** Who a student is: all of it can be changed, always. */
 export function PersonForm({ of }: { of: Page }) {
@@ -31,7 +40,7 @@ export function PersonForm({ of }: { of: Page }) {
     set({ contacts: form.contacts.map((c, j) => (j === i ? { ...c, ...x } : c)) });
   const send = (e: FormEvent) => {
     e.preventDefault();
-    save.mutate(form);
+    save.mutate(changes(formOf(of), form));
   };
   return (
     <form onSubmit={send} className="grid content-start gap-3 sm:grid-cols-2" aria-label="Who it is">
@@ -64,11 +73,7 @@ export function PersonForm({ of }: { of: Page }) {
         </Field>
       )}
       <Field label="In the studio since (optional)">
-        <input
-          type="date"
-          value={form.since ?? ""}
-          onChange={(e) => set({ since: e.target.value || undefined })}
-        />
+        <input type="date" value={form.since} onChange={(e) => set({ since: e.target.value })} />
       </Field>
       <label className="flex min-h-touch items-center gap-3 sm:col-span-2">
         <input
