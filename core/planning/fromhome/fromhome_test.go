@@ -1,0 +1,88 @@
+package fromhome
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/planning/week"
+	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
+)
+
+var tuesday = time.Date(2026, 5, 5, 0, 0, 0, 0, time.UTC)
+
+func on(day int) string { return tuesday.AddDate(0, 0, day).Format(time.DateOnly) }
+
+// plan sets each thing on the days that are marked in its row.
+func plan(rows map[string]string, order ...string) week.Plan {
+	var p week.Plan
+	for d := range 6 {
+		day := week.Day{Date: tuesday.AddDate(0, 0, d)}
+		for _, key := range order {
+			if rows[key][d] == 'x' {
+				kind := week.Chunk
+				if key == "listen" {
+					kind = week.Listen
+				}
+				day.Items = append(day.Items, week.Item{Key: key, Kind: kind, Times: 8})
+			}
+		}
+		p.Days = append(p.Days, day)
+	}
+	return p
+}
+
+func told(t *testing.T, p week.Plan, reports []standing.Report, until int) (out []string) {
+	t.Helper()
+	for _, x := range Of(p, reports, tuesday.AddDate(0, 0, until)) {
+		out = append(out, fmt.Sprintf("%s %s: %d of %d days, %d hard, %d short", x.Item.Key, x.Outcome, x.Done, x.Days, x.Hard, x.Short))
+	}
+	return out
+}
+
+// What was hard on two days, short on two, left alone or easy is told apart; one bad day says nothing, and what is listened to
+// is not judged. What stands first is what a teacher hears first.
+func TestWhatHomeShowed(t *testing.T) {
+	p := plan(map[string]string{"easy": "xx----", "hard": "xxxx--", "once": "xxxx--", "short": "xxxx--", "left": "-x-x--", "listen": "xxxxxx", "new": "---x--"},
+		"easy", "hard", "once", "short", "left", "listen", "new")
+	r := func(day int, item string, times int, felt studentlog.Feeling) standing.Report {
+		return standing.Report{Day: on(day), Item: item, Times: times, Felt: felt, FromHome: true}
+	}
+	reports := []standing.Report{
+		r(0, "easy", 8, studentlog.Fine), r(1, "easy", 0, studentlog.Joyful),
+		r(0, "hard", 8, studentlog.Hard), r(2, "hard", 4, studentlog.Hard),
+		r(0, "once", 3, studentlog.Hard), r(1, "once", 4, studentlog.Fine),
+		r(1, "short", 3, ""), r(3, "short", 1, ""),
+		r(5, "easy", 1, studentlog.Hard), // it was not set for that day
+		{Day: on(0), Item: "of another week", Felt: studentlog.Hard}, {Sign: studentlog.PlayedFirst, Material: "m"},
+	}
+	require.Equal(t, []string{
+		"hard hard: 2 of 4 days, 2 hard, 0 short", "short short: 2 of 4 days, 0 hard, 2 short", "left left: 0 of 2 days, 0 hard, 0 short",
+		"once going: 2 of 4 days, 1 hard, 1 short", "new going: 0 of 1 days, 0 hard, 0 short", "easy easy: 2 of 2 days, 0 hard, 0 short",
+	}, told(t, p, reports, 6))
+	require.Equal(t, []string{"easy going: 1 of 1 days, 0 hard, 0 short", "hard going: 1 of 1 days, 1 hard, 0 short", "once going: 1 of 1 days, 1 hard, 1 short", "short going: 0 of 1 days, 0 hard, 0 short"},
+		told(t, p, reports, 1), "of days that have not passed nothing is said")
+}
+
+// Where nothing was reported nothing is known: nobody left anything alone.
+func TestAWeekOfSilenceSaysNothing(t *testing.T) {
+	p := plan(map[string]string{"a": "xxxxxx"}, "a")
+	require.Nil(t, Of(p, nil, tuesday.AddDate(0, 0, 6)))
+	require.Nil(t, Of(p, []standing.Report{{Day: on(0), Item: "b"}}, tuesday.AddDate(0, 0, 6)))
+	require.Len(t, Of(p, []standing.Report{{Day: on(0), Item: "a"}}, tuesday.AddDate(0, 0, 6)), 1)
+}
+
+// A family that ticks everything shows nothing but ease, and the last answer of a day holds.
+func TestWhoTicksEverything(t *testing.T) {
+	p := plan(map[string]string{"a": "xxxxxx", "b": "x-x-x-"}, "a", "b")
+	var reports []standing.Report
+	for d := range 6 {
+		for _, key := range []string{"a", "b"} {
+			reports = append(reports, standing.Report{Day: on(d), Item: key, Felt: studentlog.Hard}, standing.Report{Day: on(d), Item: key, Times: 8, Felt: studentlog.Fine})
+		}
+	}
+	require.Equal(t, []string{"a easy: 6 of 6 days, 0 hard, 0 short", "b easy: 3 of 3 days, 0 hard, 0 short"}, told(t, p, reports, 6))
+}
