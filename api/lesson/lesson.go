@@ -68,6 +68,11 @@ func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error)
 	if !ok {
 		return "", nil
 	}
+	published, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, s.Ladder, week.Reaching(s.Today, week.Days))
+	if err != nil {
+		return "", err
+	}
+	home.Shown = s.Showed(open.SetWeeks(s, published), s.Standing.Home, s.Today)
 	return s.Of().Names().Home(home), nil
 }
 

@@ -22,6 +22,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/agenda"
+	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/standing"
@@ -96,7 +97,13 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		if !here { // gone since
 			student = open.Student{Student: studentplan.Student{Studio: s.Studio, Profile: x.Row.Profile(), Standing: &standing.Standing{}}}
 		}
-		out.Lessons = append(out.Lessons, todayLesson(s, x, student.Student, l, weeks[x.Row.ID], notes[x.Row.ID], day))
+		// One question for each lesson of the day: a week's plan is large, and a day has few lessons.
+		published, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, x.Row.ID, week.Reaching(day, week.Days))
+		if err != nil {
+			return nil, err
+		}
+		shown := student.Showed(open.SetWeeks(student, published), x.Home, day)
+		out.Lessons = append(out.Lessons, todayLesson(s, x, student.Student, l, weeks[x.Row.ID], notes[x.Row.ID], shown, day))
 		pupils = append(pupils, wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due})
 	}
 	for _, l := range here.Cancelled() {
@@ -147,13 +154,14 @@ func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Hor
 	return out, err
 }
 
-func todayLesson(s open.Studio, x open.Briefed, student studentplan.Student, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, day time.Time) contract.TodayLesson {
+func todayLesson(s open.Studio, x open.Briefed, student studentplan.Student, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, shown []fromhome.Thing, day time.Time) contract.TodayLesson {
 	n := s.Names()
 	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
 		Student: answer.Student(x.Row, day), Lesson: answer.Became(l, student.Became(l.Lesson)), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Signs: answer.Signs(n, x.Due),
 	}
 	if home, ok := student.Home(x.Home, weeks, notes, day); ok {
+		home.Shown = shown
 		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
 		for _, id := range home.First {
 			out.Home.First = append(out.Home.First, s.Library[id].Title)

@@ -55,6 +55,9 @@ func (n Names) Home(h studentplan.Home) string {
 	if len(felt) > 0 {
 		parts = append(parts, List(felt))
 	}
+	if words := n.Showed(h.Shown); words != "" {
+		parts = append(parts, words)
+	}
 	if len(h.First) > 0 {
 		parts = append(parts, "played "+n.Titles(h.First)+" first")
 	}

@@ -1,0 +1,72 @@
+package wording
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"patientladder/core/planning/fromhome"
+)
+
+// mostShown is how many things of a kind are named before the rest is counted.
+const mostShown = 2
+
+// Showed says which things were hard at home, fell short, were left alone or came easily, with their bars: “hard: “Rope Ladder”
+// bars 7–8, on two of four days; “Slack Tide” not touched”. Empty where nothing stands out.
+func (n Names) Showed(things []fromhome.Thing) string {
+	var parts []string
+	say := func(o fromhome.Outcome, before, after string, each func(fromhome.Thing) string) {
+		var list []string
+		whole := map[string]bool{}
+		for _, x := range things {
+			if x.Outcome != o {
+				continue
+			}
+			id := x.Item.Material
+			if allOf(things, id, o) {
+				if !whole[id] {
+					whole[id] = true
+					list = append(list, n.thing(x, false)+each(x))
+				}
+				continue
+			}
+			if o != fromhome.Easy { // of a piece that is easy in places nothing is said: it goes on
+				list = append(list, n.thing(x, true)+each(x))
+			}
+		}
+		if len(list) == 0 {
+			return
+		}
+		named := list[:min(len(list), mostShown)]
+		if more := len(list) - len(named); more > 0 {
+			named = append(slices.Clone(named), fmt.Sprintf("%d more", more))
+		}
+		parts = append(parts, before+List(named)+after)
+	}
+	none := func(fromhome.Thing) string { return "" }
+	say(fromhome.Hard, "hard: ", "", func(x fromhome.Thing) string {
+		return fmt.Sprintf(", on %s of %s", Numbered(x.Hard), Counted(x.Days, "day"))
+	})
+	say(fromhome.Short, "played less than was set: ", "", none)
+	say(fromhome.Left, "", " not touched", none)
+	say(fromhome.Easy, "easy: ", "", none)
+	return strings.Join(parts, "; ")
+}
+
+// allOf says that all of a material that was set came out alike.
+func allOf(things []fromhome.Thing, material string, o fromhome.Outcome) bool {
+	return !slices.ContainsFunc(things, func(x fromhome.Thing) bool { return x.Item.Material == material && x.Outcome != o })
+}
+
+// thing names one: its title and, where they matter, its bars.
+func (n Names) thing(x fromhome.Thing, bars bool) string {
+	m, known := n.Library[x.Item.Material]
+	title := Quoted(x.Item.Title)
+	if known {
+		title = Quoted(m.Title)
+	}
+	if !bars || x.Item.Bars.From == 0 || !known {
+		return title
+	}
+	return title + " " + m.Span(x.Item.Bars.From, x.Item.Bars.To)
+}
