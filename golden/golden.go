@@ -18,9 +18,6 @@ import (
 
 var update = flag.Bool("update", false, "write the files in testdata anew")
 
-// Updating says that the files are written anew.
-func Updating() bool { return *update }
-
 // Equal compares a text with testdata/name and says where they part first.
 func Equal(t *testing.T, name, now string) {
 	t.Helper()

@@ -64,7 +64,7 @@ func (s *Store) AddBatch(ctx context.Context, studio, ladderID string, b NewBatc
 			if err != nil {
 				return err
 			}
-			if _, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: e.ID, Body: string(body)}); err != nil {
+			if _, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: e.ID, Body: string(body), MaterialID: about(e.Material)}); err != nil {
 				return err
 			}
 			kept.Entries = append(kept.Entries, e.ID)
@@ -117,11 +117,12 @@ func (s *Store) UndoBatch(ctx context.Context, studio, ladderID, id string, at t
 			return err
 		}
 		for _, e := range b.Entries {
-			body, err := document.EncodeEntry(correct(e))
+			taken := correct(e)
+			body, err := document.EncodeEntry(taken)
 			if err != nil {
 				return err
 			}
-			if _, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: correct(e).ID, Body: string(body)}); err != nil {
+			if _, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: taken.ID, Body: string(body), MaterialID: about(taken.Material)}); err != nil {
 				return err
 			}
 		}
@@ -137,7 +138,7 @@ func (s *Store) UndoBatch(ctx context.Context, studio, ladderID, id string, at t
 			return err
 		}
 		for _, m := range b.Materials {
-			others, err := q.CountOnOtherLadders(ctx, rows.CountOnOtherLaddersParams{Studio: studio, Material: m, Ladder: ladderID, Mentions: mentions(m)})
+			others, err := q.CountOnOtherLadders(ctx, rows.CountOnOtherLaddersParams{Studio: studio, Material: m, Ladder: ladderID, About: about(m), Mentions: mentions(m)})
 			if err != nil {
 				return err
 			}

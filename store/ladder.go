@@ -158,7 +158,7 @@ func (s *Store) Append(ctx context.Context, studio, ladderID string, entries []s
 			if err != nil {
 				return err
 			}
-			n, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: e.ID, Body: string(body)})
+			n, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: e.ID, Body: string(body), MaterialID: about(e.Material)})
 			if err != nil {
 				return err
 			}

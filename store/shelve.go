@@ -67,7 +67,7 @@ func removeMaterial(ctx context.Context, q *rows.Queries, studio, id string) (re
 	if _, err := q.LockMaterial(ctx, rows.LockMaterialParams{StudioID: studio, ID: id}); err != nil {
 		return false, err
 	}
-	n, err := q.CountHanging(ctx, rows.CountHangingParams{Studio: studio, Material: id, Mentions: mentions(id)})
+	n, err := q.CountHanging(ctx, rows.CountHangingParams{Studio: studio, Material: id, About: about(id), Mentions: mentions(id)})
 	if err != nil {
 		return false, err
 	}
@@ -92,7 +92,12 @@ func removeMaterial(ctx context.Context, q *rows.Queries, studio, id string) (re
 	return true, err
 }
 
-// mentions is what an entry about a material holds, for LIKE.
+// about is the material of an entry, by which it is found.
+func about(material string) sql.NullString {
+	return sql.NullString{String: material, Valid: len(material) <= 26}
+}
+
+// mentions is what an entry about a material holds that an older program wrote, for LIKE.
 func mentions(material string) string { return `%"material":"` + material + `"%` }
 
 // RestoreMaterial offers a retired material again.

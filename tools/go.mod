@@ -8,6 +8,7 @@ tool (
 	github.com/go-gremlins/gremlins/cmd/gremlins
 	github.com/oapi-codegen/oapi-codegen/v2/cmd/oapi-codegen
 	github.com/sqlc-dev/sqlc/cmd/sqlc
+	golang.org/x/tools/cmd/deadcode
 	golang.org/x/vuln/cmd/govulncheck
 	gotest.tools/gotestsum
 	honnef.co/go/tools/cmd/staticcheck

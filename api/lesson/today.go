@@ -20,6 +20,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/fromhome"
@@ -53,7 +54,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	}
 	first := calendar.WeekStart(day, s.Tenant.FirstDay)
 	days := agenda.Lay(s.Pupils(all), s.Holidays, first, first.AddDate(0, 0, week.Days-1))
-	here := days[int(day.Sub(first).Hours()/24)]
+	here := days[civil.Between(first, day)]
 	students, err := h.briefsOf(ctx, s, horizon, all, here)
 	if err != nil {
 		return nil, err

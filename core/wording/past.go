@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/studentplan"
 )
@@ -69,7 +70,7 @@ func ToBring(text string) string { return "To bring: " + text }
 
 // LastTimeDay says when the last lesson was.
 func LastTimeDay(day, today time.Time) string {
-	switch days := int(today.Sub(day).Hours() / 24); {
+	switch days := civil.Between(day, today); {
 	case days == 7:
 		return "Last week"
 	case days == 14:

@@ -76,8 +76,8 @@ WHERE n.studio_id = ? AND n.at >= ? ORDER BY n.at, n.id;
 UPDATE family_note SET answer = ?, answered_at = ? WHERE studio_id = ? AND id = ?;
 
 -- name: Messages :many
-SELECT m.*, s.name FROM message m
-JOIN ladder l ON l.studio_id = m.studio_id AND l.id = m.ladder_id
+SELECT m.*, s.name FROM message m FORCE INDEX (message_made)
+STRAIGHT_JOIN ladder l ON l.studio_id = m.studio_id AND l.id = m.ladder_id
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE m.studio_id = ? ORDER BY m.made_at DESC, m.id DESC LIMIT 100;
 

@@ -44,7 +44,7 @@ DELETE FROM target WHERE studio_id = ? AND ladder_id = ? AND id = ?;
 DELETE FROM rung WHERE studio_id = ? AND ladder_id = ? AND material_id = ?;
 
 -- name: AddEntry :execrows
-INSERT INTO entry (studio_id, ladder_id, id, body) VALUES (?, ?, ?, ?)
+INSERT INTO entry (studio_id, ladder_id, id, body, material_id) VALUES (?, ?, ?, ?, ?)
 ON DUPLICATE KEY UPDATE id = entry.id;
 
 -- name: EntryBody :one
@@ -80,7 +80,7 @@ INSERT INTO brief (studio_id, ladder_id, fingerprint, body) VALUES (?, ?, ?, ?)
 ON DUPLICATE KEY UPDATE fingerprint = VALUES(fingerprint), body = VALUES(body);
 
 -- name: EntriesAfter :many
-SELECT seq, body FROM entry WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq;
+SELECT seq, body FROM entry FORCE INDEX (entry_log) WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq;
 
 -- name: AddBatch :exec
 INSERT INTO batch (studio_id, ladder_id, id, made_at, body) VALUES (?, ?, ?, ?, ?);

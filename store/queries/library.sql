@@ -113,11 +113,13 @@ SELECT CAST((SELECT COUNT(*) FROM rung r WHERE r.studio_id = sqlc.arg(studio) AN
   + (SELECT COUNT(*) FROM target t WHERE t.studio_id = sqlc.arg(studio) AND t.material_id = sqlc.arg(material))
   + (SELECT COUNT(*) FROM treat g WHERE g.studio_id = sqlc.arg(studio) AND g.material_id = sqlc.arg(material))
   + (SELECT COUNT(*) FROM material p WHERE p.studio_id = sqlc.arg(studio) AND (p.part_of = sqlc.arg(material) OR p.merged_into = sqlc.arg(material)))
-  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = sqlc.arg(studio) AND e.body LIKE sqlc.arg(mentions)) AS SIGNED) AS n;
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = sqlc.arg(studio) AND e.material_id = sqlc.arg(about))
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = sqlc.arg(studio) AND e.material_id IS NULL AND e.body LIKE sqlc.arg(mentions)) AS SIGNED) AS n;
 
 -- name: CountOnOtherLadders :one
 SELECT CAST((SELECT COUNT(*) FROM rung r WHERE r.studio_id = sqlc.arg(studio) AND r.material_id = sqlc.arg(material) AND r.ladder_id <> sqlc.arg(ladder))
-  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = sqlc.arg(studio) AND e.ladder_id <> sqlc.arg(ladder) AND e.body LIKE sqlc.arg(mentions)) AS SIGNED) AS n;
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = sqlc.arg(studio) AND e.ladder_id <> sqlc.arg(ladder) AND e.material_id = sqlc.arg(about))
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = sqlc.arg(studio) AND e.ladder_id <> sqlc.arg(ladder) AND e.material_id IS NULL AND e.body LIKE sqlc.arg(mentions)) AS SIGNED) AS n;
 
 -- name: RetireMaterial :exec
 UPDATE material SET retired = ? WHERE studio_id = ? AND id = ?;

@@ -451,8 +451,8 @@ func (q *Queries) MessageSent(ctx context.Context, arg MessageSentParams) error 
 }
 
 const messages = `-- name: Messages :many
-SELECT m.studio_id, m.id, m.ladder_id, m.recipient, m.subject, m.made_at, m.sent_at, m.tries, m.not_before, m.failure, m.kind, m.day, m.stop, m.body, s.name FROM message m
-JOIN ladder l ON l.studio_id = m.studio_id AND l.id = m.ladder_id
+SELECT m.studio_id, m.id, m.ladder_id, m.recipient, m.subject, m.made_at, m.sent_at, m.tries, m.not_before, m.failure, m.kind, m.day, m.stop, m.body, s.name FROM message m FORCE INDEX (message_made)
+STRAIGHT_JOIN ladder l ON l.studio_id = m.studio_id AND l.id = m.ladder_id
 JOIN student s ON s.studio_id = l.studio_id AND s.id = l.student_id
 WHERE m.studio_id = ? ORDER BY m.made_at DESC, m.id DESC LIMIT 100
 `

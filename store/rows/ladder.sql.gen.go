@@ -35,15 +35,16 @@ func (q *Queries) AddBatch(ctx context.Context, arg AddBatchParams) error {
 }
 
 const addEntry = `-- name: AddEntry :execrows
-INSERT INTO entry (studio_id, ladder_id, id, body) VALUES (?, ?, ?, ?)
+INSERT INTO entry (studio_id, ladder_id, id, body, material_id) VALUES (?, ?, ?, ?, ?)
 ON DUPLICATE KEY UPDATE id = entry.id
 `
 
 type AddEntryParams struct {
-	StudioID string
-	LadderID string
-	ID       string
-	Body     string
+	StudioID   string
+	LadderID   string
+	ID         string
+	Body       string
+	MaterialID sql.NullString
 }
 
 func (q *Queries) AddEntry(ctx context.Context, arg AddEntryParams) (int64, error) {
@@ -52,6 +53,7 @@ func (q *Queries) AddEntry(ctx context.Context, arg AddEntryParams) (int64, erro
 		arg.LadderID,
 		arg.ID,
 		arg.Body,
+		arg.MaterialID,
 	)
 	if err != nil {
 		return 0, err
@@ -280,7 +282,7 @@ func (q *Queries) DropSnapshot(ctx context.Context, arg DropSnapshotParams) erro
 }
 
 const entriesAfter = `-- name: EntriesAfter :many
-SELECT seq, body FROM entry WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq
+SELECT seq, body FROM entry FORCE INDEX (entry_log) WHERE studio_id = ? AND ladder_id = ? AND seq > ? ORDER BY seq
 `
 
 type EntriesAfterParams struct {

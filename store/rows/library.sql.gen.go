@@ -211,12 +211,14 @@ SELECT CAST((SELECT COUNT(*) FROM rung r WHERE r.studio_id = ? AND r.material_id
   + (SELECT COUNT(*) FROM target t WHERE t.studio_id = ? AND t.material_id = ?)
   + (SELECT COUNT(*) FROM treat g WHERE g.studio_id = ? AND g.material_id = ?)
   + (SELECT COUNT(*) FROM material p WHERE p.studio_id = ? AND (p.part_of = ? OR p.merged_into = ?))
-  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.body LIKE ?) AS SIGNED) AS n
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.material_id = ?)
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.material_id IS NULL AND e.body LIKE ?) AS SIGNED) AS n
 `
 
 type CountHangingParams struct {
 	Studio   string
 	Material string
+	About    sql.NullString
 	Mentions string
 }
 
@@ -232,6 +234,8 @@ func (q *Queries) CountHanging(ctx context.Context, arg CountHangingParams) (int
 		arg.Material,
 		arg.Material,
 		arg.Studio,
+		arg.About,
+		arg.Studio,
 		arg.Mentions,
 	)
 	var n int64
@@ -241,13 +245,15 @@ func (q *Queries) CountHanging(ctx context.Context, arg CountHangingParams) (int
 
 const countOnOtherLadders = `-- name: CountOnOtherLadders :one
 SELECT CAST((SELECT COUNT(*) FROM rung r WHERE r.studio_id = ? AND r.material_id = ? AND r.ladder_id <> ?)
-  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.ladder_id <> ? AND e.body LIKE ?) AS SIGNED) AS n
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.ladder_id <> ? AND e.material_id = ?)
+  + (SELECT COUNT(*) FROM entry e WHERE e.studio_id = ? AND e.ladder_id <> ? AND e.material_id IS NULL AND e.body LIKE ?) AS SIGNED) AS n
 `
 
 type CountOnOtherLaddersParams struct {
 	Studio   string
 	Material string
 	Ladder   string
+	About    sql.NullString
 	Mentions string
 }
 
@@ -256,6 +262,9 @@ func (q *Queries) CountOnOtherLadders(ctx context.Context, arg CountOnOtherLadde
 		arg.Studio,
 		arg.Material,
 		arg.Ladder,
+		arg.Studio,
+		arg.Ladder,
+		arg.About,
 		arg.Studio,
 		arg.Ladder,
 		arg.Mentions,

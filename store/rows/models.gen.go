@@ -105,11 +105,12 @@ type Device struct {
 }
 
 type Entry struct {
-	StudioID string
-	LadderID string
-	ID       string
-	Seq      int64
-	Body     string
+	StudioID   string
+	LadderID   string
+	ID         string
+	Seq        int64
+	Body       string
+	MaterialID sql.NullString
 }
 
 type Erased struct {

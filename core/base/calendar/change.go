@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"slices"
 	"time"
+
+	"patientladder/core/base/civil"
 )
 
 // What cannot be done with a lesson; core/wording says each in a sentence.
@@ -53,7 +55,7 @@ func (t Time) on(today time.Time) error {
 	switch {
 	case t.Day.Before(today):
 		return ErrPast
-	case days(today, t.Day) > FarAhead:
+	case civil.Between(today, t.Day) > FarAhead:
 		return ErrFar
 	}
 	return t.Check()
@@ -93,7 +95,7 @@ func (t Timetable) MoveOn(id string, to Time, today time.Time, slot string) (Tim
 		return t, ErrPast
 	}
 	s := t.Slots[at]
-	if gap := days(due, to.Day); gap <= -s.every() || gap >= s.every() {
+	if gap := civil.Between(due, to.Day); gap <= -s.every() || gap >= s.every() {
 		return t, ErrFar // two lessons would change places
 	}
 	next := Slot{ID: slot, Weekday: to.Day.Weekday(), StartsAt: to.StartsAt, Minutes: to.Minutes, Every: s.Every, From: to.Day, Until: s.Until}

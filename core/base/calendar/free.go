@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"slices"
 	"time"
+
+	"patientladder/core/base/civil"
 )
 
 // Busy is a stretch of a day that is taken.
@@ -82,10 +84,10 @@ func Free(busy []Busy, breaks []Break, minutes int, from, to, near time.Time, mo
 		}
 	}
 	distance := func(t Time) int {
-		if d := days(near, t.Day); d >= 0 {
+		if d := civil.Between(near, t.Day); d >= 0 {
 			return d
 		}
-		return -days(near, t.Day)
+		return -civil.Between(near, t.Day)
 	}
 	slices.SortStableFunc(out, func(a, b Time) int {
 		return cmp.Or(distance(a)-distance(b), a.Day.Compare(b.Day), a.StartsAt-b.StartsAt)

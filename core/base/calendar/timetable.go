@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"patientladder/core/base/civil"
 )
 
 // Slot is a time in the week that makes lessons. All days are midnights in UTC of the studio's local
@@ -38,7 +40,7 @@ func (s Slot) every() int { return 7 * max(1, s.Every) }
 
 // makes says that the slot puts a lesson on a day.
 func (s Slot) makes(day time.Time) bool {
-	return s.Holds(day) && day.Weekday() == s.Weekday && days(s.first(), day)%s.every() == 0
+	return s.Holds(day) && day.Weekday() == s.Weekday && civil.Between(s.first(), day)%s.every() == 0
 }
 
 // between are the days from one to another, both included, on which the slot puts lessons.
@@ -47,7 +49,7 @@ func (s Slot) between(from, to time.Time) (out []time.Time) {
 		to = s.Until
 	}
 	day := s.first()
-	if gap := days(day, from); gap > 0 {
+	if gap := civil.Between(day, from); gap > 0 {
 		step := s.every()
 		day = day.AddDate(0, 0, (gap+step-1)/step*step)
 	}
@@ -388,8 +390,6 @@ func (t Timetable) Breaks() []Break { return slices.Concat(t.Holidays, t.Pauses)
 
 // NoEnd is the last day of a pause that nobody knows the end of.
 var NoEnd = time.Date(9999, 12, 31, 0, 0, 0, 0, time.UTC)
-
-func days(from, to time.Time) int { return int(to.Sub(from).Hours() / 24) }
 
 func minTime(a, b time.Time) time.Time {
 	if b.Before(a) {

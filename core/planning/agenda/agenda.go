@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 )
 
 // Pupil is one student on one instrument.
@@ -75,7 +76,7 @@ func Lay(pupils []Pupil, holidays []calendar.Holiday, from, to time.Time) []Day 
 		out = append(out, d)
 	}
 	at := func(day time.Time) *Day {
-		if i := int(day.Sub(from).Hours() / 24); i >= 0 && i < len(out) {
+		if i := civil.Between(from, day); i >= 0 && i < len(out) {
 			return &out[i]
 		}
 		return nil

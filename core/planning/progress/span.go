@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 )
 
 // Span are the days from one to another, both included.
@@ -15,7 +16,7 @@ type Span struct{ From, To time.Time }
 func (s Span) Has(day time.Time) bool { return !day.Before(s.From) && !day.After(s.To) }
 
 // Days is how many there are.
-func (s Span) Days() int { return int(s.To.Sub(s.From).Hours()/24) + 1 }
+func (s Span) Days() int { return civil.Between(s.From, s.To) + 1 }
 
 // longestSpan is the longest that is looked at, in years.
 const longestSpan = 60
@@ -46,7 +47,7 @@ const (
 func Term(day time.Time, breaks []calendar.Break) Span {
 	out := Span{}
 	for _, b := range breaks {
-		if int(b.To.Sub(b.From).Hours()/24)+1 < longBreak {
+		if civil.Between(b.From, b.To)+1 < longBreak {
 			continue
 		}
 		if b.To.Before(day) && b.To.AddDate(0, 0, 1).After(out.From) {

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/clearing"
@@ -229,7 +230,7 @@ func (s Student) Tick(r Report, weeks []SetWeek, before []studentlog.Entry) (stu
 	switch {
 	case r.Day.After(s.Today):
 		return refuse(NotYet, nil)
-	case days(r.Day, s.Today) > OldestTick:
+	case civil.Between(r.Day, s.Today) > OldestTick:
 		return refuse(TooLongAgo, nil)
 	}
 	item, ok := find(weeks, r.Day, r.Item)

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/outlook"
@@ -91,7 +92,7 @@ func (a Ahead) Foreseen() map[string]bool {
 			if r.Layer == ladder.Review || r.Aside != "" || !on {
 				continue
 			}
-			if _, _, high := a.Days(w.Clear); a.Early(r) || days(a.Today, high) > 7*farthest {
+			if _, _, high := a.Days(w.Clear); a.Early(r) || civil.Between(a.Today, high) > 7*farthest {
 				break
 			}
 			out[r.Material.ID] = true
@@ -125,10 +126,7 @@ func (a Ahead) hush() {
 func (a Ahead) Gap(day time.Time) int {
 	for n := 0; ; n++ {
 		if next := a.Lessons.Day(n); next.After(day) {
-			return days(day, next)
+			return civil.Between(day, next)
 		}
 	}
 }
-
-// days counts the days from one to another.
-func days(from, to time.Time) int { return int(to.Sub(from).Hours() / 24) }

@@ -38,7 +38,7 @@ func (s Student) Became(l calendar.Lesson) Became {
 		return WasMissed
 	case !over:
 		return ToCome
-	case !l.Held() || days(l.Day, s.Today) > standing.HomeDays || s.before(l, s.Profile.Added) || s.neverEntered():
+	case !l.Held() || civil.Between(l.Day, s.Today) > standing.HomeDays || s.before(l, s.Profile.Added) || s.neverEntered():
 		return Forgotten
 	}
 	return NotEntered
@@ -90,7 +90,7 @@ func (s Student) neverEntered() bool {
 	if len(s.Standing.Given)+len(s.Standing.Planned) > 0 {
 		return false
 	}
-	return s.Profile.Added.IsZero() || s.Profile.Added.After(s.Now) || days(s.Local(s.Profile.Added), s.Today) > newFor
+	return s.Profile.Added.IsZero() || s.Profile.Added.After(s.Now) || civil.Between(s.Local(s.Profile.Added), s.Today) > newFor
 }
 
 // before says that a lesson was over by a moment that has come.

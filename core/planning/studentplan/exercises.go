@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -103,7 +104,7 @@ func (a *Ahead) ProposedExercises(stairs []exercise.Stair) []exercise.Proposal {
 
 // Proposal adds to a proposal when a break lies between the next lesson and the one that hears it.
 func (a *Ahead) Proposal(p exercise.Proposal) exercise.Proposal {
-	if heard := a.Lessons.Day(1); days(a.Lessons.Day(0), heard) > a.Timetable().UsualGap(a.Lessons.Day(0)) {
+	if heard := a.Lessons.Day(1); civil.Between(a.Lessons.Day(0), heard) > a.Timetable().UsualGap(a.Lessons.Day(0)) {
 		p.Reasons = append(slices.Clone(p.Reasons), exercise.Reason{Kind: exercise.HeardLater, Day: heard})
 	}
 	return p
@@ -208,13 +209,13 @@ func (a *Ahead) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error
 	usual := a.Timetable().UsualGap(from)
 	out := Cycle{Type: t, End: plan.End, Held: len(plan.Held), Slid: len(plan.Slid), Pass: pass}
 	for i, w := range plan.Weeks {
-		week := CycleWeek{Week: w, Exercise: list[i], Late: days(w.Day, w.Heard) > usual, State: a.keyState(w, stair, list[i], out.Pass)}
+		week := CycleWeek{Week: w, Exercise: list[i], Late: civil.Between(w.Day, w.Heard) > usual, State: a.keyState(w, stair, list[i], out.Pass)}
 		since := func(d time.Time) bool {
 			return d.Before(w.Day) && !d.Before(from) && (i == 0 || d.After(plan.Weeks[i-1].Day))
 		}
 		week.Missed, week.Held, week.Slid = only(plan.Missed, since), only(plan.Held, since), only(plan.Slid, since)
 		if i > 0 {
-			week.Off = days(plan.Weeks[i-1].Day, w.Day)/7 - 1 - len(week.Held) - len(week.Slid)
+			week.Off = civil.Between(plan.Weeks[i-1].Day, w.Day)/7 - 1 - len(week.Held) - len(week.Slid)
 			out.Off += week.Off
 		}
 		out.Weeks = append(out.Weeks, week)

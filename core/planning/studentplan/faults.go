@@ -4,6 +4,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/student/setup"
@@ -57,7 +58,7 @@ func (s Student) Watched() *WatchedFault {
 		if !known {
 			continue // of an instrument that is played no more
 		}
-		w := &WatchedFault{OpenFault: f, Days: max(0, days(s.Local(f.Since), s.Today)), Text: usual.Name, Remedy: usual.Remedy, Home: usual.Home}
+		w := &WatchedFault{OpenFault: f, Days: max(0, civil.Between(s.Local(f.Since), s.Today)), Text: usual.Name, Remedy: usual.Remedy, Home: usual.Home}
 		if usual.ID == "" {
 			w.Text, w.Remedy, w.Home = of.Text, of.Look, of.Look
 		}

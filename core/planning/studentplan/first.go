@@ -1,6 +1,9 @@
 package studentplan
 
-import "patientladder/core/planning/ladder"
+import (
+	"patientladder/core/base/civil"
+	"patientladder/core/planning/ladder"
+)
 
 // FirstStep is one of the steps by which a studio begins.
 type FirstStep string
@@ -41,7 +44,7 @@ func FirstSteps(students []Student, who Beginner, placed map[string][]ladder.Pla
 	at, pieces, known, taught := "", false, false, ""
 	for _, s := range students {
 		if !s.Standing.LastLesson.IsZero() {
-			if who.Published || days(s.Local(s.Standing.FirstLesson), s.Today) > ledDays {
+			if who.Published || civil.Between(s.Local(s.Standing.FirstLesson), s.Today) > ledDays {
 				return nil
 			}
 			if taught == "" {

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/enjoyment"
@@ -125,7 +126,7 @@ func (s Student) Home(reports []standing.Report, weeks []week.SetDays, notes []N
 			from = w.Start
 		}
 	}
-	if from.IsZero() || days(from, day) > s.WeekDays(from)+week.Days {
+	if from.IsZero() || civil.Between(from, day) > s.WeekDays(from)+week.Days {
 		return out, len(out.Asked) > 0
 	}
 	for _, n := range notes {
@@ -181,7 +182,7 @@ func (s Student) Showed(weeks []SetWeek, reports []standing.Report, day time.Tim
 			of = i
 		}
 	}
-	if of < 0 || days(weeks[of].Start, day) > s.WeekDays(weeks[of].Start)+week.Days {
+	if of < 0 || civil.Between(weeks[of].Start, day) > s.WeekDays(weeks[of].Start)+week.Days {
 		return nil
 	}
 	until := day

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/base/parallel"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -34,7 +35,7 @@ var ago = map[Rough]int{ThisTerm: 30, LastTerm: 110, LastYear: 365, LongAgo: 3 *
 
 // RoughOf is about when a day was, seen from another: the rough time that lies nearest, by how many times as long ago it is.
 func RoughOf(day, today time.Time) Rough {
-	n := max(1, days(day, today))
+	n := max(1, civil.Between(day, today))
 	best := ThisTerm
 	for _, r := range Roughs() {
 		if off(n, ago[r]) < off(n, ago[best]) {

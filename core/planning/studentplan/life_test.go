@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
@@ -117,7 +118,7 @@ func TestWhatWasKnownBefore(t *testing.T) {
 		{Material: "new", When: ThisTerm}, {Material: "old", When: LongAgo}, {Material: "had", When: ThisTerm}, {Skill: "thumb", When: LastTerm}, {Material: "new", When: LastYear},
 	}, "t", counter())
 	require.Len(t, entries, 3, "what is learned already, and what stands there twice, is left out")
-	require.Equal(t, []int{30, 3 * 365, 110}, []int{days(s.Local(entries[0].At), monday), days(s.Local(entries[1].At), monday), days(s.Local(entries[2].At), monday)})
+	require.Equal(t, []int{30, 3 * 365, 110}, []int{civil.Between(s.Local(entries[0].At), monday), civil.Between(s.Local(entries[1].At), monday), civil.Between(s.Local(entries[2].At), monday)})
 	then := s.folded(entries)
 	require.Equal(t, standing.FromBefore, then.Standing.Materials["new"].Why)
 	require.True(t, then.Standing.FirstLesson.IsZero(), "no lesson was given")

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 )
 
 func TestWhatCannotBeAboutAStudent(t *testing.T) {
@@ -85,9 +86,9 @@ func TestForecastsGoByTheCalendar(t *testing.T) {
 		return calendar.Slot{ID: day.String(), Weekday: day, StartsAt: 900, Minutes: 30, Every: every, From: monday.AddDate(0, 0, -28)}
 	}
 	weekly, twice, second := clears(slot(time.Monday, 1)), clears(slot(time.Monday, 1), slot(time.Thursday, 1)), clears(slot(time.Monday, 2))
-	require.LessOrEqual(t, days(twice, weekly), 7)
-	require.GreaterOrEqual(t, days(twice, weekly), -7)
-	require.GreaterOrEqual(t, days(weekly, second), 0)
-	require.LessOrEqual(t, days(weekly, second), 14)
+	require.LessOrEqual(t, civil.Between(twice, weekly), 7)
+	require.GreaterOrEqual(t, civil.Between(twice, weekly), -7)
+	require.GreaterOrEqual(t, civil.Between(weekly, second), 0)
+	require.LessOrEqual(t, civil.Between(weekly, second), 14)
 	require.Equal(t, time.Monday, second.Weekday())
 }

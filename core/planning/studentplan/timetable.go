@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/week"
 )
 
@@ -69,7 +70,7 @@ func (s Student) WeekStart(today time.Time) time.Time {
 	if from.After(today) {
 		return from
 	}
-	return today.AddDate(0, 0, -days(from, today)%week.Days)
+	return today.AddDate(0, 0, -civil.Between(from, today)%week.Days)
 }
 
 // WeekDays is how many days a week of practice that begins on a day has: after a lesson, up to the next one,
@@ -84,9 +85,9 @@ func (s Student) WeekDays(start time.Time) int {
 		if _, before := s.LastLessonDay(start); before {
 			return week.Days
 		}
-		return max(1, min(days(start, next)+1, week.Days))
+		return max(1, min(civil.Between(start, next)+1, week.Days))
 	}
-	return max(1, min(days(start, next)+1, week.MostDays))
+	return max(1, min(civil.Between(start, next)+1, week.MostDays))
 }
 
 // IsOver says that a week of practice has passed.

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/score"
 	"patientladder/core/planning/ladder"
@@ -141,7 +142,7 @@ func (a *Ahead) listen() []material.Material {
 func (s Student) Gated(id string) week.Work {
 	ms := s.Standing.Materials[id]
 	return week.Work{
-		Material: s.Library[id], Gate: ms.Gate, RunDue: ms.RunDue, WeeksOn: days(s.Local(ms.Assigned), s.Today) / week.Days,
+		Material: s.Library[id], Gate: ms.Gate, RunDue: ms.RunDue, WeeksOn: civil.Between(s.Local(ms.Assigned), s.Today) / week.Days,
 		HandsApart: week.KeepApart(s.HandsApart, s.Standing.Ability, s.Policy.Standing.Leap),
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/planning/progress"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/enjoyment"
@@ -77,7 +78,7 @@ func (in Input) risk(s studentplan.Student) Risk {
 	}
 	if last := s.Standing.LastLesson; !last.IsZero() {
 		day := s.Local(last)
-		r.Weeks = max(0, int(in.Today.Sub(day).Hours()/24/7)-calendar.WeeksOff(day, in.Today, table.Breaks()))
+		r.Weeks = max(0, civil.Between(day, in.Today)/7-calendar.WeeksOff(day, in.Today, table.Breaks()))
 		if r.Weeks >= quietWeeks {
 			r.Reasons = append(r.Reasons, Reason{Why: Gone, N: r.Weeks})
 		}

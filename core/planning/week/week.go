@@ -19,6 +19,7 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/naming"
@@ -266,7 +267,7 @@ func (w SetDays) Stretched(days int) SetDays {
 	on := map[int]bool{}
 	last := Days - 1
 	for _, d := range w.Days {
-		i := int(d.Sub(w.Start).Hours() / 24)
+		i := civil.Between(w.Start, d)
 		on[i], last = true, max(last, i)
 	}
 	w.Days = slices.Clip(w.Days)

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/technique/scale"
 )
 
@@ -87,7 +88,7 @@ func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []
 			continue
 		}
 		i := len(p.Weeks)
-		if i > 0 && days(p.Weeks[i-1].Day, day) < leastGap {
+		if i > 0 && civil.Between(p.Weeks[i-1].Day, day) < leastGap {
 			continue // the second lesson of a week
 		}
 		if i > 0 && p.Weeks[i-1].Heard.IsZero() {
@@ -97,7 +98,7 @@ func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []
 				return p, nil
 			}
 		}
-		if !before && days(day, lessons.Day(n+1)) > usual {
+		if !before && civil.Between(day, lessons.Day(n+1)) > usual {
 			p.Held = append(p.Held, day)
 			continue
 		}
@@ -112,5 +113,3 @@ func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []
 // leastGap is how many days lie between two keys at the least, where there are two lessons a week: a
 // lesson that was moved by two days still counts as the next week's.
 const leastGap = 5
-
-func days(from, to time.Time) int { return int(to.Sub(from).Hours() / 24) }
