@@ -108,7 +108,7 @@ type Server struct {
 	*meetingHandlers
 	*accountHandlers
 
-	desk     *open.Desk
+	desk     *open.Loader
 	log      *slog.Logger
 	sessions *scs.SessionManager
 	budgets  budgets
@@ -137,9 +137,9 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	}
 	desk.Letters = cfg.Mails || cfg.Letters
 	s := &Server{
-		lessonHandlers: &lessonHandlers{Desk: desk}, ladderHandlers: &ladderHandlers{Desk: desk}, techniqueHandlers: &techniqueHandlers{Desk: desk},
-		libraryHandlers: &libraryHandlers{Desk: desk}, homeHandlers: &homeHandlers{Desk: desk}, peopleHandlers: &peopleHandlers{Desk: desk}, datesHandlers: &datesHandlers{Desk: desk},
-		progressHandlers: &progressHandlers{Desk: desk}, meetingHandlers: &meetingHandlers{Desk: desk},
+		lessonHandlers: &lessonHandlers{Loader: desk}, ladderHandlers: &ladderHandlers{Loader: desk}, techniqueHandlers: &techniqueHandlers{Loader: desk},
+		libraryHandlers: &libraryHandlers{Loader: desk}, homeHandlers: &homeHandlers{Loader: desk}, peopleHandlers: &peopleHandlers{Loader: desk}, datesHandlers: &datesHandlers{Loader: desk},
+		progressHandlers: &progressHandlers{Loader: desk}, meetingHandlers: &meetingHandlers{Loader: desk},
 		desk: desk, log: cfg.Log, budgets: newBudgets(), proxies: cfg.TrustedProxies,
 	}
 	s.measures = newMeasures(cfg.Store, s.budgets)

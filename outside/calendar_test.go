@@ -60,7 +60,7 @@ func TestAReaderSeesTheLessonsThatTakePlace(t *testing.T) {
 		table = next
 	}
 	today := on("2026-03-01")
-	must(table.MoveOn("2026-06-09-s", calendar.Time{Day: on("2026-06-11"), StartsAt: 14 * 60, Minutes: 30}, today, "t"))
+	must(table.RescheduleSeries("2026-06-09-s", calendar.Time{Day: on("2026-06-11"), StartsAt: 14 * 60, Minutes: 30}, today, "t"))
 	must(table.Move("2026-03-24-s", calendar.Time{Day: on("2026-03-30"), StartsAt: 17 * 60, Minutes: 60}, today))
 	must(table.Move("2026-10-29-t", calendar.Time{Day: on("2026-10-23"), StartsAt: 8 * 60, Minutes: 45}, today))
 	must(table.CancelLesson("2026-03-31-s", calendar.ByStudent, true))

@@ -39,7 +39,7 @@ import (
 
 // Handlers answer the calls about accounts. Make them with New.
 type Handlers struct {
-	*open.Desk
+	*open.Loader
 	sessions *scs.SessionManager
 	// hashing bounds how many passwords are hashed at once: each takes 64 MiB.
 	hashing *admit.Budget
@@ -52,9 +52,9 @@ type Handlers struct {
 }
 
 // New returns the handlers.
-func New(d *open.Desk, sessions *scs.SessionManager, hashing *admit.Budget, secure bool) (*Handlers, error) {
+func New(d *open.Loader, sessions *scs.SessionManager, hashing *admit.Budget, secure bool) (*Handlers, error) {
 	nobody, err := account.HashPassword(rand.Text())
-	return &Handlers{Desk: d, sessions: sessions, hashing: hashing, party: party(d.URL), secure: secure, nobody: nobody}, err
+	return &Handlers{Loader: d, sessions: sessions, hashing: hashing, party: party(d.URL), secure: secure, nobody: nobody}, err
 }
 
 // compare compares a password with a hash within the budget.

@@ -111,7 +111,7 @@ func Leap(n wording.Names, m material.Material, l leap.Leap, secureAfter int) co
 func Thousandths(x float64) float64 { return math.Round(1000*x) / 1000 }
 
 // Days turns a range of lessons into one of dates.
-func Days(a *studentplan.Ahead, s forecast.Span) contract.Days {
+func Days(a *studentplan.StudentOutlook, s forecast.Span) contract.Days {
 	low, median, high := a.Days(s)
 	return contract.Days{Low: Date(low), Median: Date(median), High: Date(high), Words: wording.Between(low, high, a.Today)}
 }

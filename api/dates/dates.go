@@ -19,7 +19,7 @@ import (
 )
 
 // Handlers answer the calls about the calendar.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }
 
 // pupils opens a studio with all who have lessons in it.
 func (h *Handlers) pupils(ctx context.Context) (open.Studio, []agenda.Pupil, error) {
@@ -51,7 +51,7 @@ func (h *Handlers) GetAgenda(ctx context.Context, r contract.GetAgendaRequestObj
 	if from.IsZero() {
 		from = s.Today
 	}
-	days := agenda.Lay(pupils, s.Holidays, from, from.AddDate(0, 0, max(1, r.Params.Days)-1))
+	days := agenda.Build(pupils, s.Holidays, from, from.AddDate(0, 0, max(1, r.Params.Days)-1))
 	toMakeUp := agenda.ToMakeUp(pupils, s.Today)
 	out := contract.Agenda{From: answer.Date(from), Today: answer.Date(s.Today), Sentence: wording.Agenda(days, len(toMakeUp), s.Today), Days: []contract.AgendaDay{}, ToMakeUp: dated(toMakeUp)}
 	for _, d := range days {
@@ -97,7 +97,7 @@ func (h *Handlers) ChangeLesson(ctx context.Context, r contract.ChangeLessonRequ
 		case contract.Move:
 			return t.Move(r.Lesson, to, s.Today)
 		case contract.MoveOn:
-			return t.MoveOn(r.Lesson, to, s.Today, n.Slot)
+			return t.RescheduleSeries(r.Lesson, to, s.Today, n.Slot)
 		case contract.Cancel:
 			return t.CancelLesson(r.Lesson, calendar.Who(n.By), n.Late)
 		case contract.Restore:

@@ -78,7 +78,7 @@ func (e *excerpts) excerpt(it week.Item, x studentplan.Shown) string {
 	if e.drawn[key] {
 		return key
 	}
-	d, ok := x.Drawn(it, e.student.Player(), e.width)
+	d, ok := x.Drawn(it, e.student.OnInstrument(), e.width)
 	if !ok {
 		return ""
 	}
@@ -98,7 +98,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: append([]string{}, c.Say...),
 		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More, Cue: c.Cue,
 	}
-	player := e.student.Player()
+	player := e.student.OnInstrument()
 	for i, h := range x.Card.Hands {
 		w := c.Hands[i]
 		hand := contract.HomeHand{Hand: w.Hand, Finger: w.Finger, Key: w.Key, Start: w.Start, Geo: w.Geo, Moves: w.Moves, Side: string(h.Hand), Touches: []contract.HomeTouch{}, Strings: []string{}}

@@ -70,7 +70,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 // aboutFamily is what a family sees whatever the week is.
 func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Student, t tongue.Tongue) (contract.FamilyPage, error) {
 	out := contract.FamilyPage{
-		Name: sh.First(), Instrument: sh.Instrument, Tone: contract.FamilyPageTone(sh.Tone()), Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
+		Name: sh.First(), Instrument: sh.Instrument, Tone: contract.FamilyPageTone(sh.SoundFamily()), Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
 		Music: []contract.FamilyMusic{}, Excerpts: []contract.Excerpt{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
 		Texts: t.Texts("page"), Language: t.ID, Locale: t.Locale(), Languages: []contract.FamilyLanguage{}, Notes: []contract.FamilyNote{}, Lessons: []contract.FamilyLesson{}, Others: []contract.FamilyOther{},
 		Wishes: contract.FamilyWishes{Language: t.ID, Mail: contract.FamilyWishesMail(f.Wish()), Remind: f.Remind},
@@ -88,7 +88,7 @@ func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Stud
 		return out, err
 	}
 	out.Mailed = len(to) > 0
-	treats, err := ladder.Treats(ctx, h.Desk, sh)
+	treats, err := ladder.Treats(ctx, h.Loader, sh)
 	if err != nil {
 		return out, err
 	}

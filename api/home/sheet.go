@@ -69,7 +69,7 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 	out := sheet.Sheet{
 		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), sh.Instrument, sh.Tenant.Name, teacher.Name), Title: t.Say("sheet.title", "date", t.WeekdayAndDay(start)),
 		Dose: wording.Often(t, p.Often), Watch: wording.Watched(t, p.Watch), Words: words, Caution: t.Say("caution"), NotYet: wording.Held(t, p.NotYet),
-		Hands: handsOf(t, sh.Player()), Page: page, Made: sh.Now,
+		Hands: handsOf(t, sh.OnInstrument()), Page: page, Made: sh.Now,
 	}
 	e := h.excerpts(ctx, sh, sheet.ExcerptWidth)
 	for _, d := range p.Days {
@@ -113,7 +113,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: it.Title, Where: c.Where, Book: c.Book, Only: c.Only, Tempo: c.Tempo, Say: strings.Join(c.Say, " · "),
 		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap,
 	}
-	player := e.student.Player()
+	player := e.student.OnInstrument()
 	for i, h := range x.Card.Hands {
 		hand := sheet.CardHand{Start: c.Hands[i].Start}
 		for _, k := range h.OnStrings() {

@@ -31,7 +31,7 @@ import (
 var english = tongue.Of(tongue.English)
 
 // Handlers answer the calls about practice at home.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }
 
 // weekly is the week of a ladder with what it is made from.
 type weekly struct {
@@ -45,7 +45,7 @@ func (h *Handlers) weekly(ctx context.Context, ladder string, start time.Time) (
 	if err != nil {
 		return weekly{}, err
 	}
-	w, err := h.Desk.Week(ctx, a, start)
+	w, err := h.Loader.Week(ctx, a, start)
 	if err != nil {
 		return weekly{}, problem.Because(err)
 	}
@@ -104,7 +104,7 @@ func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekReques
 		return nil, problem.Invalid("That week is over: publish the one that comes.")
 	}
 	plan := w.Plan
-	if r.Body.Plan != plan.Print() {
+	if r.Body.Plan != plan.Fingerprint() {
 		shown, known, err := h.Store.ShownWeek(ctx, w.Tenant.ID, r.Ladder, w.Kept.Start, r.Body.Plan)
 		if err != nil {
 			return nil, err
@@ -157,7 +157,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		return contract.Week{}, err
 	}
 	plan := w.Plan
-	if err := h.Store.NoteShownWeek(ctx, w.Tenant.ID, w.Ladder, w.Kept.Start, plan.Print(), plan); err != nil {
+	if err := h.Store.NoteShownWeek(ctx, w.Tenant.ID, w.Ladder, w.Kept.Start, plan.Fingerprint(), plan); err != nil {
 		return contract.Week{}, err
 	}
 	out := contract.Week{
@@ -166,7 +166,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		NotYet: wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch), Estimate: plan.Estimate, Caution: wording.Caution,
 		Review:   answer.Review(w.ReviewState(w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
-		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Print(),
+		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Fingerprint(),
 		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: reached, Messages: []contract.MessagePreview{},
 	}
 	messages, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
@@ -176,7 +176,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 	for _, m := range messages {
 		out.Messages = append(out.Messages, contract.MessagePreview{To: m.To, Subject: m.Subject, Body: m.Body, When: wording.SentWhen(m.NotBefore.In(w.Zone), w.Now)})
 	}
-	out.Changed = out.Published && w.Kept.Published.Print() != plan.Print()
+	out.Changed = out.Published && w.Kept.Published.Fingerprint() != plan.Fingerprint()
 	for _, d := range plan.Days {
 		out.Days = append(out.Days, contract.WeekDay{Date: answer.Date(d.Date), Rest: d.Rest, Items: weekItems(w.Opened, d.Items), Minutes: d.Minutes, Focus: d.Focus})
 	}

@@ -100,7 +100,7 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 		out.list = append(out.list, studentplan.Known{Material: m.ID, When: studentplan.Rough(x.When)})
 	}
 	for _, x := range n.Keys {
-		e, err := exercise.Parse(x.Exercise, s.Player())
+		e, err := exercise.Parse(x.Exercise, s.OnInstrument())
 		if err != nil {
 			return out, problem.Because(err)
 		}
@@ -143,7 +143,7 @@ func (h *Handlers) EnterKnown(ctx context.Context, r contract.EnterKnownRequestO
 	if err != nil {
 		return nil, err
 	}
-	return entered(Entered{ID: r.Body.Batch, Known: k.list, Materials: k.materials, Rungs: k.rungs}.Into(ctx, h.Desk, a, r.Params.Try))
+	return entered(Entered{ID: r.Body.Batch, Known: k.list, Materials: k.materials, Rungs: k.rungs}.Into(ctx, h.Loader, a, r.Params.Try))
 }
 
 func entered(out contract.KnownEffect, err error) (contract.EnterKnownResponseObject, error) {
@@ -159,7 +159,7 @@ type Entered struct {
 }
 
 // Into says what a batch changes for a student, and keeps it unless it is only tried.
-func (b Entered) Into(ctx context.Context, d *open.Desk, a open.Ahead, try bool) (contract.KnownEffect, error) {
+func (b Entered) Into(ctx context.Context, d *open.Loader, a open.Ahead, try bool) (contract.KnownEffect, error) {
 	s := a.Opened
 	entries := s.KnownEntries(b.Known, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
 	log, err := d.Log(ctx, s)

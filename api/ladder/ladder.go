@@ -25,7 +25,7 @@ import (
 )
 
 // Handlers answer the calls about ladders.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }
 
 // GetLadder returns the whole ladder of a student.
 func (h *Handlers) GetLadder(ctx context.Context, r contract.GetLadderRequestObject) (contract.GetLadderResponseObject, error) {
@@ -75,7 +75,7 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 				rungs[i].HowLong = contract.HowLong{Low: answer.Thousandths(weeks.Low), Median: answer.Thousandths(weeks.Median), High: answer.Thousandths(weeks.High), Words: words, Why: why}
 			}
 			if w, on := a.When[r.Material.ID]; on {
-				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = answer.Days(&a.Ahead, w.Begin), answer.Days(&a.Ahead, w.Clear), w.Long
+				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = answer.Days(&a.StudentOutlook, w.Begin), answer.Days(&a.StudentOutlook, w.Clear), w.Long
 				if !foreseen[r.Material.ID] { // the page needs to know what lies near; nobody is told a date
 					rungs[i].Begins.Words, rungs[i].Clears.Words = "", ""
 				}

@@ -46,7 +46,7 @@ func verdict(a open.Ahead, t studentplan.Target, v outlook.Verdict, given []stri
 	for _, d := range studentplan.Helpful(v) {
 		out.Drops = append(out.Drops, contract.TargetDrop{Material: d.Material, Title: a.Library[d.Material].Title, Chance: d.Chance})
 	}
-	for _, l := range a.Lost(t.Day) {
+	for _, l := range a.HolidayLosses(t.Day) {
 		out.Holidays = append(out.Holidays, contract.LostHoliday{Id: l.ID, Name: l.Name, Lessons: l.Lessons, Given: slices.Contains(given, l.ID)})
 	}
 	return out

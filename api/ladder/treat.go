@@ -13,7 +13,7 @@ import (
 )
 
 // Treats are what was promised on a ladder, with what is earned of it; none where the way of teaching has none.
-func Treats(ctx context.Context, d *open.Desk, s open.Student) ([]contract.Treat, error) {
+func Treats(ctx context.Context, d *open.Loader, s open.Student) ([]contract.Treat, error) {
 	out := []contract.Treat{}
 	if !s.Way.Rewards {
 		return out, nil
@@ -34,7 +34,7 @@ func (h *Handlers) ListTreats(ctx context.Context, r contract.ListTreatsRequestO
 	if err != nil {
 		return nil, err
 	}
-	out, err := Treats(ctx, h.Desk, s)
+	out, err := Treats(ctx, h.Loader, s)
 	return contract.ListTreats200JSONResponse(out), err
 }
 

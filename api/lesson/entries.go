@@ -68,7 +68,7 @@ func (h *Handlers) appended(ctx context.Context, s open.Student, list []contract
 	}
 	for _, e := range entries { // what the studio's own bench measures is asked once
 		if e.Setup != nil && e.Setup.At() == setup.Studio {
-			if err := h.Store.SetBench(ctx, s.Tenant.ID, setup.AskedFor(s.Player()), e.Setup.Bench()); err != nil {
+			if err := h.Store.SetBench(ctx, s.Tenant.ID, setup.AskedFor(s.OnInstrument()), e.Setup.Bench()); err != nil {
 				return 0, err
 			}
 		}
@@ -131,7 +131,7 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		ID: e.Id, At: e.At.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.Kind(e.Kind), Material: e.Material,
 		Focus: e.Focus, Mark: studentlog.Mark(e.Mark), From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating,
 		Skill: e.Skill, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome, Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects,
-		Standard: string(e.Standard), Sign: studentlog.Sign(e.Sign), Goal: e.Goal,
+		Standard: string(e.Standard), Sign: studentlog.Reaction(e.Sign), Goal: e.Goal,
 		Gate: studentlog.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: studentlog.Feeling(e.Felt),
 	}
 	switch e.Kind {

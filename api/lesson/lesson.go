@@ -35,8 +35,8 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 	for _, p := range clearing.Standard(s.Family(), s.Way.Standard) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
 	}
-	for _, id := range s.InHand() {
-		piece, err := Piece(ctx, h.Desk, s, id, live)
+	for _, id := range s.LessonPieces() {
+		piece, err := Piece(ctx, h.Loader, s, id, live)
 		if err != nil {
 			return nil, err
 		}

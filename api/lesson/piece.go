@@ -13,14 +13,14 @@ import (
 )
 
 // Piece is a piece in the lesson, or an exercise on the screen of technique. Live is the log as it counts.
-func Piece(ctx context.Context, d *open.Desk, s open.Student, id string, live []*studentlog.Entry) (contract.LessonPiece, error) {
+func Piece(ctx context.Context, d *open.Loader, s open.Student, id string, live []*studentlog.Entry) (contract.LessonPiece, error) {
 	m, ms := s.Library[id], s.Standing.Materials[id]
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: answer.From(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
 		Bars: m.Bars, BarLabels: m.Labels(), Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
 		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
-	if e, err := s.Exercises.Parse(m.Exercise, s.Player()); err == nil {
+	if e, err := s.Exercises.Parse(m.Exercise, s.OnInstrument()); err == nil {
 		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(s.Standing.FaultMark(ms, id)) })
 	}
 	if p.Gate == "" {

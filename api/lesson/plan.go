@@ -190,8 +190,8 @@ func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.Live
 		Begun: plan.Begun, Changed: n.PlanChanges(live.Changes),
 		Hand: contract.PlanByHand{Version: p.kept.Version, Minutes: by.Minutes, Drops: append([]string{}, by.Drops...), Order: append([]string{}, by.Order...), Pins: []contract.PlanPin{}},
 	}
-	if p.lesson.Slides(plan) {
-		out.Note = n.Slides(p.lesson)
+	if p.lesson.KeyPostponed(plan) {
+		out.Note = n.KeyPostponed(p.lesson)
 	}
 	for id, minutes := range by.Pins {
 		out.Hand.Pins = append(out.Hand.Pins, contract.PlanPin{Segment: id, Minutes: minutes})

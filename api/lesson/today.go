@@ -32,7 +32,7 @@ import (
 )
 
 // Handlers answer the calls about lessons.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }
 
 // GetToday returns the lessons of a day with what is due in each.
 func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
@@ -53,7 +53,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		return nil, err
 	}
 	first := calendar.WeekStart(day, s.Tenant.FirstDay)
-	days := agenda.Lay(s.Pupils(all), s.Holidays, first, first.AddDate(0, 0, week.Days-1))
+	days := agenda.Build(s.Pupils(all), s.Holidays, first, first.AddDate(0, 0, week.Days-1))
 	here := days[civil.Between(first, day)]
 	students, err := h.briefsOf(ctx, s, horizon, all, here)
 	if err != nil {

@@ -11,4 +11,4 @@ package library
 import "patientladder/api/open"
 
 // Handlers answer the calls about the library.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }

@@ -89,7 +89,7 @@ func question(s open.Student, q placement.Tree) contract.PlacementQuestion {
 		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)), Why: wording.WhyAsked(q.Question), Heard: task.Heard, Following: []contract.PlacementThen{},
 	}
 	if task.Score != nil {
-		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, task.Until, s.Player().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
+		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, task.Until, s.OnInstrument().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
 		out.Music = answer.Music(x.ID, task.Score, questionTempo)
 		out.Until = task.Until
 	}
@@ -114,6 +114,6 @@ func (h *Handlers) AcceptPlacement(ctx context.Context, r contract.AcceptPlaceme
 	if !ok {
 		return nil, problem.Invalid("There is no such way into this book any more. Look at the ways again.")
 	}
-	out, err := ladder.Entered{ID: r.Body.Batch, Known: accepted.Known, Rungs: accepted.Rungs}.Into(ctx, h.Desk, a, false)
+	out, err := ladder.Entered{ID: r.Body.Batch, Known: accepted.Known, Rungs: accepted.Rungs}.Into(ctx, h.Loader, a, false)
 	return contract.AcceptPlacement200JSONResponse(out), err
 }

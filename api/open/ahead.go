@@ -16,7 +16,7 @@ import (
 
 // Ahead is a student with what lies ahead.
 type Ahead struct {
-	studentplan.Ahead
+	studentplan.StudentOutlook
 	Tenant store.Studio
 	Row    store.Ladder
 	// Opened is the student as it was opened, OpenHorizon the horizon.
@@ -35,13 +35,13 @@ type Horizon struct {
 }
 
 // Horizon opens what the forecasts have learned.
-func (d *Desk) Horizon(ctx context.Context, s Studio) (Horizon, error) {
+func (d *Loader) Horizon(ctx context.Context, s Studio) (Horizon, error) {
 	model, key, err := d.forecasts(ctx, s)
 	return Horizon{studentplan.Horizon{Model: model}, digest(s.Holidays, key)}, err
 }
 
 // Shared opens a studio with what all its outlooks share.
-func (d *Desk) Shared(ctx context.Context) (s Studio, h Horizon, err error) {
+func (d *Loader) Shared(ctx context.Context) (s Studio, h Horizon, err error) {
 	if s, err = d.Studio(ctx); err != nil {
 		return s, h, err
 	}
@@ -50,7 +50,7 @@ func (d *Desk) Shared(ctx context.Context) (s Studio, h Horizon, err error) {
 }
 
 // Whole opens a studio with what the outlooks of all its students need.
-func (d *Desk) Whole(ctx context.Context) (s Studio, h Horizon, rungs map[string][]ladder.Placed, err error) {
+func (d *Loader) Whole(ctx context.Context) (s Studio, h Horizon, rungs map[string][]ladder.Placed, err error) {
 	if s, h, err = d.Shared(ctx); err != nil {
 		return s, h, nil, err
 	}
@@ -59,7 +59,7 @@ func (d *Desk) Whole(ctx context.Context) (s Studio, h Horizon, rungs map[string
 }
 
 // Ahead opens a student with the outlook.
-func (d *Desk) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahead, error) {
+func (d *Loader) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahead, error) {
 	s, err := d.Student(ctx, id)
 	if err != nil {
 		return Ahead{}, err
@@ -71,14 +71,14 @@ func (d *Desk) Ahead(ctx context.Context, id string, o studentplan.Options) (Ahe
 	key := s.outlookKey(h, o)
 	if kept, ok := d.kept.outlooks.Get(key); ok {
 		kept.Student = s.Student // the time has gone on
-		return Ahead{Ahead: kept, Tenant: s.Tenant, Row: s.Row, Opened: s, OpenHorizon: h}, nil
+		return Ahead{StudentOutlook: kept, Tenant: s.Tenant, Row: s.Row, Opened: s, OpenHorizon: h}, nil
 	}
 	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, id)
 	if err != nil {
 		return Ahead{}, err
 	}
 	a := s.Look(h, placed, o)
-	d.kept.outlooks.Add(ctx, key, a.Ahead)
+	d.kept.outlooks.Add(ctx, key, a.StudentOutlook)
 	return a, nil
 }
 
@@ -89,13 +89,13 @@ func (s Student) outlookKey(h Horizon, o studentplan.Options) Key {
 
 // Look makes the outlook of a student with the rungs in some order.
 func (s Student) Look(h Horizon, placed []ladder.Placed, o studentplan.Options) Ahead {
-	return Ahead{Ahead: s.Ahead(h.Horizon, placed, o), Tenant: s.Tenant, Row: s.Row, Opened: s, OpenHorizon: h}
+	return Ahead{StudentOutlook: s.Ahead(h.Horizon, placed, o), Tenant: s.Tenant, Row: s.Row, Opened: s, OpenHorizon: h}
 }
 
 // forecasts learns from every piece that was cleared in the studio before today: what is cleared
 // in the lessons of a day moves the dates of the others from the next day on, and not with
 // every mark. The key names everything that it came from.
-func (d *Desk) forecasts(ctx context.Context, s Studio) (*forecast.Model, string, error) {
+func (d *Loader) forecasts(ctx context.Context, s Studio) (*forecast.Model, string, error) {
 	ladders, err := d.Store.Ladders(ctx, s.Tenant.ID)
 	if err != nil {
 		return nil, "", err
@@ -131,7 +131,7 @@ func (d *Desk) forecasts(ctx context.Context, s Studio) (*forecast.Model, string
 }
 
 // observed is what the forecasts learn from one student (forecast.Moments as JSON), as it was kept or computed anew.
-func (d *Desk) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept) (string, error) {
+func (d *Loader) observed(ctx context.Context, s Studio, l store.Ladder, k store.Kept) (string, error) {
 	x, err := d.For(s, l)
 	if err != nil {
 		return "", err

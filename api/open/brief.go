@@ -18,7 +18,7 @@ type Briefed struct {
 }
 
 // Briefs opens what the pages of the whole studio need of some students, as it was kept or computed anew, side by side.
-func (d *Desk) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.Ladder) ([]Briefed, error) {
+func (d *Loader) Briefs(ctx context.Context, s Studio, h Horizon, ladders []store.Ladder) ([]Briefed, error) {
 	kept, err := d.Store.Briefs(ctx, s.Tenant.ID)
 	if err != nil {
 		return nil, err
@@ -53,7 +53,7 @@ func (s Student) briefKey(h Horizon, weeks map[time.Time]int64) Key {
 }
 
 // brief computes it anew, and keeps it.
-func (d *Desk) brief(ctx context.Context, s Studio, h Horizon, l store.Ladder, key string) (studentplan.Brief, error) {
+func (d *Loader) brief(ctx context.Context, s Studio, h Horizon, l store.Ladder, key string) (studentplan.Brief, error) {
 	x, err := d.Open(ctx, s, l)
 	if err != nil {
 		return studentplan.Brief{}, err

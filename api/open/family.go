@@ -16,7 +16,7 @@ import (
 )
 
 // OpenLink returns how a family is reached, with a link that still opens: a new one where there is none.
-func (d *Desk) OpenLink(ctx context.Context, studio, ladder string, today time.Time) (store.Family, error) {
+func (d *Loader) OpenLink(ctx context.Context, studio, ladder string, today time.Time) (store.Family, error) {
 	f, err := d.Store.Family(ctx, studio, ladder)
 	if err != nil || f.Link().Lasts(today) {
 		return f, err
@@ -37,7 +37,7 @@ func FamilyPath(token string) string { return "/home/" + token }
 
 // Recipients are the addresses that messages about a ladder go to: of those who agreed to be written to,
 // else the one that was given for the week.
-func (d *Desk) Recipients(ctx context.Context, studio, ladder string, f store.Family) ([]string, error) {
+func (d *Loader) Recipients(ctx context.Context, studio, ladder string, f store.Family) ([]string, error) {
 	list, err := d.Store.Recipients(ctx, studio, ladder)
 	if err == nil && len(list) == 0 && f.Email != "" {
 		list = []string{f.Email}
@@ -55,7 +55,7 @@ type Letter struct {
 
 // Announce are the messages of a letter, one to each who is written to; none where the family wishes none. They wait
 // for the end of the quiet hours, or for Monday.
-func (d *Desk) Announce(ctx context.Context, s Student, f store.Family, l Letter) ([]store.Message, error) {
+func (d *Loader) Announce(ctx context.Context, s Student, f store.Family, l Letter) ([]store.Message, error) {
 	if f.Mail == studentplan.NoMail {
 		return nil, nil
 	}
@@ -92,7 +92,7 @@ const StopPlace = "#messages"
 
 // WeekMessages are the messages about a week that is published: that it is ready, and a reminder for each day of
 // practice to come where that is wished.
-func (d *Desk) WeekMessages(ctx context.Context, s Student, f store.Family, start time.Time, plan week.Plan, words string) ([]store.Message, error) {
+func (d *Loader) WeekMessages(ctx context.Context, s Student, f store.Family, start time.Time, plan week.Plan, words string) ([]store.Message, error) {
 	t := s.Tongue(f)
 	first := s.First()
 	out, err := d.Announce(ctx, s, f, Letter{

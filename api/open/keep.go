@@ -50,7 +50,7 @@ type memory struct {
 	models    shelf[*forecast.Model]
 	standings shelf[*standing.Standing]
 	logs      shelf[readLog]
-	outlooks  shelf[studentplan.Ahead]
+	outlooks  shelf[studentplan.StudentOutlook]
 	policies  shelf[string]
 }
 
@@ -83,7 +83,7 @@ func newMemory() (*memory, error) {
 	m.standings, errs[3] = newShelf[*standing.Standing](keptStandings)
 	m.logs, errs[4] = newShelf[readLog](keptLogs)
 	m.policies, errs[5] = newShelf[string](keptPolicies)
-	m.outlooks, errs[6] = newShelf[studentplan.Ahead](keptOutlooks)
+	m.outlooks, errs[6] = newShelf[studentplan.StudentOutlook](keptOutlooks)
 	return m, errors.Join(errs[:]...)
 }
 
@@ -128,7 +128,7 @@ func (s Student) policyKey() string {
 }
 
 // Log opens the log of a student in the order of arrival. It is shared: nobody writes to it.
-func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
+func (d *Loader) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
 	key := keyOf(s.Tenant.ID, keptLog, s.Ladder)
 	kept, _ := d.kept.logs.Get(key)
 	if int64(len(kept.entries)) >= s.Row.Entries {
@@ -144,7 +144,7 @@ func (d *Desk) Log(ctx context.Context, s Student) ([]studentlog.Entry, error) {
 }
 
 // library returns the materials and skills of a studio. They are shared: nobody writes to them.
-func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error) {
+func (d *Loader) library(ctx context.Context, tenant store.Studio) (library, error) {
 	key := keyOf(tenant.ID, keptLibrary, tenant.LibraryVersion)
 	if kept, ok := d.kept.libraries.Get(key); ok {
 		return kept, nil
@@ -167,7 +167,7 @@ func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error
 	}
 	if len(forms) > 0 {
 		for id, m := range lib {
-			lib[id] = drill.Said(m, forms)
+			lib[id] = drill.WithForms(m, forms)
 		}
 	}
 	used, err := d.Store.Learned(ctx, tenant.ID)
@@ -180,7 +180,7 @@ func (d *Desk) library(ctx context.Context, tenant store.Studio) (library, error
 }
 
 // skills are those that ship with those of the studio's own.
-func (d *Desk) skills(ctx context.Context, studio string) (skill.Catalogue, error) {
+func (d *Loader) skills(ctx context.Context, studio string) (skill.Catalogue, error) {
 	own, err := d.Store.Skills(ctx, studio)
 	if err != nil || len(own) == 0 {
 		return d.Shipped, err

@@ -10,7 +10,7 @@ import (
 
 // Ladders are those of the studio that whoever is signed in sees in lists: one's own, those of a colleague whose lesson is
 // covered today, for an owner those that nobody else has. A family and the program itself see all.
-func (d *Desk) Ladders(ctx context.Context) ([]store.Ladder, error) {
+func (d *Loader) Ladders(ctx context.Context) ([]store.Ladder, error) {
 	who := Actor(ctx)
 	all, err := d.Store.Ladders(ctx, who.Studio)
 	if err != nil || who.Role == "" {
@@ -21,7 +21,7 @@ func (d *Desk) Ladders(ctx context.Context) ([]store.Ladder, error) {
 }
 
 // covered are the ladders that somebody covers today; asked only where it makes a difference.
-func (d *Desk) covered(ctx context.Context, who Who, matters bool) (map[string]bool, error) {
+func (d *Loader) covered(ctx context.Context, who Who, matters bool) (map[string]bool, error) {
 	if !matters {
 		return nil, nil
 	}
@@ -33,7 +33,7 @@ func (d *Desk) covered(ctx context.Context, who Who, matters bool) (map[string]b
 }
 
 // Ladder is one that whoever is signed in may open; another one is not found.
-func (d *Desk) Ladder(ctx context.Context, id string) (store.Ladder, error) {
+func (d *Loader) Ladder(ctx context.Context, id string) (store.Ladder, error) {
 	who := Actor(ctx)
 	l, err := d.Store.Ladder(ctx, who.Studio, id)
 	if err != nil || who.Role == "" || who.Role.Opens(who.Teacher, l.Teacher, false) {
@@ -48,7 +48,7 @@ func (d *Desk) Ladder(ctx context.Context, id string) (store.Ladder, error) {
 
 // Person is a student whom whoever is signed in may open: who has one of the ladders, or somebody without any. Private says
 // that the notes are another teacher's: they are left out.
-func (d *Desk) Person(ctx context.Context, id string) (p store.Person, private bool, err error) {
+func (d *Loader) Person(ctx context.Context, id string) (p store.Person, private bool, err error) {
 	who := Actor(ctx)
 	if p, err = d.Store.Person(ctx, who.Studio, id); err != nil || who.Role == "" {
 		return p, false, err
@@ -72,13 +72,13 @@ func (d *Desk) Person(ctx context.Context, id string) (p store.Person, private b
 }
 
 // opens says which ladders somebody may open.
-func (d *Desk) opens(ctx context.Context, who Who) (func(l store.Ladder) bool, error) {
+func (d *Loader) opens(ctx context.Context, who Who) (func(l store.Ladder) bool, error) {
 	covered, err := d.covered(ctx, who, who.Role == account.Teacher)
 	return func(l store.Ladder) bool { return who.Role.Opens(who.Teacher, l.Teacher, covered[l.ID]) }, err
 }
 
 // Openable are the ladders that whoever is signed in may open, of one student ("" for all).
-func (d *Desk) Openable(ctx context.Context, student string) ([]store.Ladder, error) {
+func (d *Loader) Openable(ctx context.Context, student string) ([]store.Ladder, error) {
 	who := Actor(ctx)
 	all, err := d.Store.Ladders(ctx, who.Studio)
 	if err != nil {

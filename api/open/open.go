@@ -34,8 +34,8 @@ import (
 	"patientladder/store"
 )
 
-// Desk opens things. Make it with New.
-type Desk struct {
+// Loader opens things. Make it with New.
+type Loader struct {
 	Store *store.Store
 	// Now is the clock.
 	Now clock.Clock
@@ -55,7 +55,7 @@ type Desk struct {
 }
 
 // New returns a desk.
-func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error) {
+func New(st *store.Store, now clock.Clock, url string, mails bool) (*Loader, error) {
 	skills, demands, err := demand.Shipped()
 	if err != nil {
 		return nil, err
@@ -65,7 +65,7 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Desk, error
 		return nil, err
 	}
 	program, err := programPrint()
-	return &Desk{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All(), instrument.All()), program: program, kept: kept}, err
+	return &Loader{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All(), instrument.All()), program: program, kept: kept}, err
 }
 
 // Who is the signed-in teacher of a request, or a family, which has no role.
@@ -107,7 +107,7 @@ func (s Studio) Meant(id string) string {
 }
 
 // Studio opens the studio of whoever is signed in.
-func (d *Desk) Studio(ctx context.Context) (Studio, error) {
+func (d *Loader) Studio(ctx context.Context) (Studio, error) {
 	s, err := d.Day(ctx)
 	if err != nil {
 		return s, err
@@ -117,7 +117,7 @@ func (d *Desk) Studio(ctx context.Context) (Studio, error) {
 		return s, err
 	}
 	s.Library, s.Skills, s.Units, s.Exercises, s.aliases = lib.materials, lib.skills, lib.units, lib.exercises, lib.aliases
-	s.table, s.Fades = lib.table, lib.used.Scale
+	s.table, s.RetentionScale = lib.table, lib.used.Scale
 	if s.Words.Values == naming.QuarterNotes {
 		s.Skills = s.Skills.Renamed(s.Words.Text)
 	}
@@ -125,7 +125,7 @@ func (d *Desk) Studio(ctx context.Context) (Studio, error) {
 }
 
 // Day opens the studio without its library.
-func (d *Desk) Day(ctx context.Context) (Studio, error) {
+func (d *Loader) Day(ctx context.Context) (Studio, error) {
 	tenant, err := d.Store.Studio(ctx, Actor(ctx).Studio)
 	if err != nil {
 		return Studio{}, err
@@ -148,7 +148,7 @@ func (d *Desk) Day(ctx context.Context) (Studio, error) {
 }
 
 // Material opens the studio at one material.
-func (d *Desk) Material(ctx context.Context, id string) (Studio, material.Material, error) {
+func (d *Loader) Material(ctx context.Context, id string) (Studio, material.Material, error) {
 	s, err := d.Studio(ctx)
 	if err != nil {
 		return s, material.Material{}, err
@@ -192,7 +192,7 @@ func Instrument(name string) (instrument.Instrument, error) {
 }
 
 // Books are those of a studio that are offered, called so that they can be told apart.
-func (d *Desk) Books(ctx context.Context, studio string) ([]curriculum.Source, error) {
+func (d *Loader) Books(ctx context.Context, studio string) ([]curriculum.Source, error) {
 	list, err := d.Store.Sources(ctx, studio)
 	out := make([]curriculum.Source, len(list))
 	for i, b := range list {

@@ -22,7 +22,7 @@ type Score struct {
 }
 
 // Read opens the score of a material; nil when it has none. It is shared: nobody writes to it.
-func (d *Desk) Read(ctx context.Context, s store.Studio, m material.Material) (*Score, error) {
+func (d *Loader) Read(ctx context.Context, s store.Studio, m material.Material) (*Score, error) {
 	if !m.HasScore {
 		return nil, nil
 	}
@@ -38,7 +38,7 @@ func (d *Desk) Read(ctx context.Context, s store.Studio, m material.Material) (*
 }
 
 // ReadAnew opens the score of a material for whoever writes to it; nil when it has none.
-func (d *Desk) ReadAnew(ctx context.Context, s store.Studio, m material.Material) (*Score, error) {
+func (d *Loader) ReadAnew(ctx context.Context, s store.Studio, m material.Material) (*Score, error) {
 	if !m.HasScore {
 		return nil, nil
 	}
@@ -54,7 +54,7 @@ func (d *Desk) ReadAnew(ctx context.Context, s store.Studio, m material.Material
 }
 
 // Reader reads scores of a studio for planning.
-func (d *Desk) Reader(ctx context.Context, s store.Studio) studentplan.Read {
+func (d *Loader) Reader(ctx context.Context, s store.Studio) studentplan.Read {
 	return func(m material.Material) (*studentplan.Reading, error) {
 		o, err := d.Read(ctx, s, m)
 		if err != nil || o == nil {

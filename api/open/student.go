@@ -23,7 +23,7 @@ type Student struct {
 	// Way is the student's: the studio's with what differs for this student.
 	Way way.Way
 
-	desk    *Desk
+	desk    *Loader
 	aliases map[string]string
 	table   material.Library
 }
@@ -32,7 +32,7 @@ type Student struct {
 func (s Student) Of() Studio { return Studio{s.Student.Studio, s.Tenant, s.aliases, s.table} }
 
 // For opens a student of a studio without the standing.
-func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
+func (d *Loader) For(s Studio, l store.Ladder) (Student, error) {
 	w, err := s.Tenant.WayOf(l.Teacher)
 	if err == nil {
 		w, err = w.With(l.Own)
@@ -50,14 +50,14 @@ func (d *Desk) For(s Studio, l store.Ladder) (Student, error) {
 // Under is the student under another way of teaching; the standing stays.
 func (s Student) Under(w way.Way) Student {
 	s.Way, s.Policy = w, w.Planning()
-	if s.Fades > 0 {
-		s.Policy.Standing.Memory = s.Policy.Standing.Memory.Scaled(s.Fades)
+	if s.RetentionScale > 0 {
+		s.Policy.Standing.Memory = s.Policy.Standing.Memory.Scaled(s.RetentionScale)
 	}
 	return s
 }
 
 // Student opens one student.
-func (d *Desk) Student(ctx context.Context, ladder string) (Student, error) {
+func (d *Loader) Student(ctx context.Context, ladder string) (Student, error) {
 	s, err := d.Studio(ctx)
 	if err != nil {
 		return Student{}, err
@@ -70,7 +70,7 @@ func (d *Desk) Student(ctx context.Context, ladder string) (Student, error) {
 }
 
 // Open opens a student of a studio, with the standing as it was kept or folded anew.
-func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, error) {
+func (d *Loader) Open(ctx context.Context, s Studio, l store.Ladder) (Student, error) {
 	out, err := d.For(s, l)
 	if err != nil {
 		return out, err
@@ -95,7 +95,7 @@ func (d *Desk) Open(ctx context.Context, s Studio, l store.Ladder) (Student, err
 
 // Students opens the students of a studio for one instrument ("" for all), in the
 // order of their lessons; those who are gone are not among them. What is kept and not in memory comes in one query for all of them.
-func (d *Desk) Students(ctx context.Context, s Studio, instrument string) ([]Student, error) {
+func (d *Loader) Students(ctx context.Context, s Studio, instrument string) ([]Student, error) {
 	ladders, err := d.Ladders(ctx)
 	if err != nil {
 		return nil, err
@@ -147,7 +147,7 @@ func (s Student) standingKey() Key {
 }
 
 // fold folds the standing of a student anew from the log, and keeps it.
-func (d *Desk) fold(ctx context.Context, s *Student) error {
+func (d *Loader) fold(ctx context.Context, s *Student) error {
 	log, err := d.Log(ctx, *s)
 	if err != nil {
 		return err

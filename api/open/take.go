@@ -14,7 +14,7 @@ import (
 // TakeExercise puts an exercise, by its id, on the ladder of a student. An exercise that no student of the studio
 // had before becomes a material of the library, so that marks, runs, gates, the week and the ladder treat it as any
 // other.
-func (d *Desk) TakeExercise(ctx context.Context, s Student, id string) (material.Material, error) {
+func (d *Loader) TakeExercise(ctx context.Context, s Student, id string) (material.Material, error) {
 	x, err := Instrument(s.Instrument)
 	if err != nil {
 		return material.Material{}, err
@@ -34,7 +34,7 @@ func (d *Desk) TakeExercise(ctx context.Context, s Student, id string) (material
 }
 
 // exerciseMaterial returns the material of an exercise, made on first need.
-func (d *Desk) exerciseMaterial(ctx context.Context, b Studio, e exercise.Exercise) (material.Material, error) {
+func (d *Loader) exerciseMaterial(ctx context.Context, b Studio, e exercise.Exercise) (material.Material, error) {
 	if m, there := b.Library[drill.ID(e)]; there {
 		return m, nil
 	}

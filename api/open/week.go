@@ -16,7 +16,7 @@ type Week struct {
 }
 
 // Week opens the week that begins on a day; a zero day is the one that is practised now.
-func (d *Desk) Week(ctx context.Context, a Ahead, start time.Time) (Week, error) {
+func (d *Loader) Week(ctx context.Context, a Ahead, start time.Time) (Week, error) {
 	if start.IsZero() {
 		start = a.WeekStart(a.Today)
 	}
@@ -28,13 +28,13 @@ func (d *Desk) Week(ctx context.Context, a Ahead, start time.Time) (Week, error)
 }
 
 // Solve lays a week out by what was set by hand in it.
-func (d *Desk) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (Week, error) {
+func (d *Loader) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (Week, error) {
 	w, err := a.Week(kept.Start, kept.Hand, d.Reader(ctx, a.Tenant))
 	return Week{w, kept}, err
 }
 
 // Review says how learned pieces are kept, with the share of review of the week that is practised now.
-func (d *Desk) Review(ctx context.Context, a Ahead) (studentplan.ReviewState, error) {
+func (d *Loader) Review(ctx context.Context, a Ahead) (studentplan.ReviewState, error) {
 	w, err := d.Week(ctx, a, time.Time{})
 	return a.ReviewState(w.Week), err
 }

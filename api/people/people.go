@@ -10,4 +10,4 @@ package people
 import "patientladder/api/open"
 
 // Handlers answer the calls about people and settings.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }

@@ -16,7 +16,7 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	x := sh.Player()
+	x := sh.OnInstrument()
 	asked := setup.AskedFor(x)
 	out := contract.Setup{
 		Student: answer.Student(sh.Row, sh.Today), Due: sh.SetupDue(), Cautions: setup.Cautions(), School: contract.SetupSchool(sh.Way.HandShape), Lean: contract.SetupLean(sh.Way.BenchLean),

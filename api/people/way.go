@@ -174,5 +174,5 @@ func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (
 func (h *Handlers) glance(ctx context.Context, s open.Student, horizon open.Horizon, rungs []ladder.Placed) (studentplan.Glance, error) {
 	a := s.Look(horizon, rungs, studentplan.Options{Near: true})
 	w, err := h.Week(ctx, a, time.Time{})
-	return studentplan.Glance{Ahead: &a.Ahead, Week: w.Week}, err
+	return studentplan.Glance{StudentOutlook: &a.StudentOutlook, Week: w.Week}, err
 }

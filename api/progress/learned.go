@@ -17,7 +17,7 @@ import (
 // learned is what the lessons of a studio teach.
 type learned struct {
 	open.Studio
-	students []studentplan.Ahead
+	students []studentplan.StudentOutlook
 	used     learning.Used
 	skills   learning.Skills
 	fade     learning.Fade
@@ -47,7 +47,7 @@ func (h *Handlers) learn(ctx context.Context) (learned, error) {
 		}
 		cleared = append(cleared, learning.ClearedBy(x.Student, out.used)...)
 		heard = append(heard, learning.HeardBy(x.Student, studentlog.Live(log))...)
-		out.students = append(out.students, x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true}).Ahead)
+		out.students = append(out.students, x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true}).StudentOutlook)
 	}
 	slices.SortStableFunc(cleared, func(a, b learning.Cleared) int { return a.Day.Compare(b.Day) })
 	out.skills, out.fade, out.heard = learning.Learn(cleared), learning.LearnFade(heard, memory.DefaultParams()), heard

@@ -26,7 +26,7 @@ import (
 )
 
 // Handlers look back.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }
 
 // back is a student looked back at.
 type back struct {
@@ -71,7 +71,7 @@ func (h *Handlers) back(ctx context.Context, ladder string, from, to time.Time) 
 	for _, x := range students {
 		in.Seen = append(in.Seen, progress.SeenOf(x.Student)...)
 	}
-	out := back{Ahead: a, Report: progress.Report{Progress: progress.Of(in), Ahead: progress.Next(&a.Ahead, span), Student: s.Student}, entries: map[string]*studentlog.Entry{}}
+	out := back{Ahead: a, Report: progress.Report{Progress: progress.Of(in), Ahead: progress.Next(&a.StudentOutlook, span), Student: s.Student}, entries: map[string]*studentlog.Entry{}}
 	for _, e := range in.Live {
 		out.entries[e.ID] = e
 	}

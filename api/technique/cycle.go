@@ -48,7 +48,7 @@ func (h *Handlers) TryCycle(ctx context.Context, r contract.TryCycleRequestObjec
 	for _, d := range p.Missed {
 		a.Standing.Missed = append(slices.Clip(a.Standing.Missed), d.Format(time.DateOnly))
 	}
-	c, err := a.Cycle(wish, exercise.Climb(a.Player(), a.Progress(), exercise.Wish{}))
+	c, err := a.Cycle(wish, exercise.Climb(a.OnInstrument(), a.Progress(), exercise.Wish{}))
 	if err != nil {
 		return nil, problem.Because(err)
 	}

@@ -12,7 +12,7 @@ func (h *Handlers) TakeExercise(ctx context.Context, r contract.TakeExerciseRequ
 	if err != nil {
 		return nil, err
 	}
-	m, err := h.Desk.TakeExercise(ctx, s, r.Body.Exercise)
+	m, err := h.Loader.TakeExercise(ctx, s, r.Body.Exercise)
 	if err != nil {
 		return nil, err
 	}

@@ -27,7 +27,7 @@ import (
 )
 
 // Handlers answer the calls about technique.
-type Handlers struct{ *open.Desk }
+type Handlers struct{ *open.Loader }
 
 // GetTechnique returns where a student stands on the staircases of exercises.
 func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequestObject) (contract.GetTechniqueResponseObject, error) {
@@ -93,7 +93,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 
 // inWork is an exercise that is worked at.
 func (h *Handlers) inWork(ctx context.Context, a open.Ahead, id string, e exercise.Exercise, live []*studentlog.Entry) (contract.TechniqueNow, error) {
-	piece, err := lesson.Piece(ctx, h.Desk, a.Opened, id, live)
+	piece, err := lesson.Piece(ctx, h.Loader, a.Opened, id, live)
 	if err != nil {
 		return contract.TechniqueNow{}, err
 	}

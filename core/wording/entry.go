@@ -131,7 +131,7 @@ func (n Names) Entry(e *studentlog.Entry, s studentplan.Student) string {
 
 // focus is what a mark was given for, in the teacher's words.
 func focus(e *studentlog.Entry, m material.Material, s studentplan.Student) string {
-	if x, err := s.Exercises.Parse(m.Exercise, s.Player()); err == nil {
+	if x, err := s.Exercises.Parse(m.Exercise, s.OnInstrument()); err == nil {
 		for _, f := range x.Type.Faults {
 			if material.Fault+f.ID == e.Focus {
 				return f.Text

@@ -40,7 +40,7 @@ func Fit(r fit.Reason) string {
 
 // signsOfLiking are the signs in words, in the order in which they are said.
 var signsOfLiking = []struct {
-	sign  studentlog.Sign
+	sign  studentlog.Reaction
 	words string
 }{
 	{studentlog.PlayedFirst, "played first"}, {studentlog.AskedFor, "asked for"}, {studentlog.Unasked, "practised unasked"},
@@ -64,7 +64,7 @@ func Liking(l taste.Liking) string {
 }
 
 // SignsOfLiking say what a student showed about a piece.
-func SignsOfLiking(by map[studentlog.Sign]int) []string {
+func SignsOfLiking(by map[studentlog.Reaction]int) []string {
 	out := []string{}
 	for _, s := range signsOfLiking {
 		if n := by[s.sign]; n == 1 {

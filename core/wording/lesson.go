@@ -230,8 +230,8 @@ func (n Names) PlanChanges(changes []lessonplan.Change) []string {
 	return out
 }
 
-// Slides says that the key of the week finds no room in a plan.
-func (n Names) Slides(l studentplan.Lesson) string {
+// KeyPostponed says that the key of the week finds no room in a plan.
+func (n Names) KeyPostponed(l studentplan.Lesson) string {
 	return fmt.Sprintf("No room for %s, the key of the week: the cycle slides, and it comes on %s.", n.Words.Key(l.Key.Key.String()), Day(l.SlidesTo))
 }
 
@@ -255,7 +255,7 @@ func DayPlanned(lessons, full int) string {
 
 // Lesson says how a lesson stands: what is ready for a run, what is stuck, how much is in work.
 func (n Names) Lesson(s studentplan.Student, due []signs.Sign) string {
-	inHand := s.InHand()
+	inHand := s.LessonPieces()
 	if len(inHand) == 0 {
 		return "Nothing in work: choose the next piece on the ladder."
 	}

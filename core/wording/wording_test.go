@@ -82,8 +82,8 @@ func TestWhatIsDue(t *testing.T) {
 		"Counting rests should come one lesson earlier for “Fog”":                            {Kind: signs.Late, Material: "fog", Skill: "rests", Lessons: 1},
 		"A big jump to “Fog”: 3.2 (comfortable 2.0)":                                         {Kind: signs.Cliff, Material: "fog", Leap: 3.2, Reach: 2},
 		"2 hard spots in “Fog”":                                                              {Kind: signs.Spot, Material: "fog", Count: 2},
-		"Measure the bench and the feet":                                                     {Kind: signs.Bench},
-		"Measure the bench and the feet again":                                               {Kind: signs.Bench, Measured: true},
+		"Measure the bench and the feet":                                                     {Kind: signs.SetupDue},
+		"Measure the bench and the feet again":                                               {Kind: signs.SetupDue, Measured: true},
 		"“Fog” not played for seven weeks":                                                   {Kind: signs.Review, Material: "fog", Weeks: 7},
 		"“Fog” not played for seven weeks, and 2 more":                                       {Kind: signs.Review, Material: "fog", Weeks: 7, Count: 2},
 		"“Fog” takes longer than usual: 9 of 10 pieces like this are done within five weeks": {Kind: signs.Stuck, Material: "fog", Weeks: 5},
@@ -275,13 +275,13 @@ func TestWhatCouldComeNext(t *testing.T) {
 		"a jump of 1.8, within the comfortable 2.0":                  {Kind: fit.Within, Leap: 1.8, Reach: 2},
 		"nothing is in work on its strand":                           {Kind: fit.IdleStrand},
 		"likes what is slow (played first once, liked 3 times)": {Kind: fit.Liked, Liking: taste.Liking{Tag: "slow", Score: 1,
-			By: map[studentlog.Sign]int{studentlog.Liked: 3, studentlog.PlayedFirst: 1}}},
-		"does not take to what is fast (not liked 2 times)": {Kind: fit.Liked, Liking: taste.Liking{Tag: "fast", Score: -1, By: map[studentlog.Sign]int{studentlog.Disliked: 2}}},
+			By: map[studentlog.Reaction]int{studentlog.Liked: 3, studentlog.PlayedFirst: 1}}},
+		"does not take to what is fast (not liked 2 times)": {Kind: fit.Liked, Liking: taste.Liking{Tag: "fast", Score: -1, By: map[studentlog.Reaction]int{studentlog.Disliked: 2}}},
 	} {
 		require.Equal(t, want, Fit(r))
 	}
 	require.Equal(t, "had, and never chosen", Liking(taste.Liking{}))
-	require.Equal(t, []string{"asked for", "liked two times"}, SignsOfLiking(map[studentlog.Sign]int{studentlog.Liked: 2, studentlog.AskedFor: 1}))
+	require.Equal(t, []string{"asked for", "liked two times"}, SignsOfLiking(map[studentlog.Reaction]int{studentlog.Liked: 2, studentlog.AskedFor: 1}))
 }
 
 func TestThePlanOfALesson(t *testing.T) {

@@ -29,7 +29,7 @@ type entry struct {
 	Step     int                `json:"step,omitempty"`
 	Shown    bool               `json:"shown,omitempty"`
 	Outcome  string             `json:"outcome,omitempty"`
-	Sign     studentlog.Sign    `json:"sign,omitempty"`
+	Sign     studentlog.Reaction    `json:"sign,omitempty"`
 	Setup    *measures          `json:"setup,omitempty"`
 	Gate     studentlog.Gate    `json:"gate,omitempty"`
 	Day      string             `json:"day,omitempty"`

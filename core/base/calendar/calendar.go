@@ -106,8 +106,8 @@ func (l *Lessons) look() {
 	l.over = l.table.over(next)
 }
 
-// Off says that a day lies in a break.
-func Off(day time.Time, breaks []Break) bool {
+// InBreak says that a day lies in a break.
+func InBreak(day time.Time, breaks []Break) bool {
 	return slices.ContainsFunc(breaks, func(b Break) bool { return !day.Before(b.From) && !day.After(b.To) })
 }
 

@@ -80,9 +80,9 @@ func (t Timetable) Move(id string, to Time, today time.Time) (Timetable, error) 
 	return t.with(c), nil
 }
 
-// MoveOn puts a lesson and all that come after it in its slot at another time of the week. The lessons
+// RescheduleSeries puts a lesson and all that come after it in its slot at another time of the week. The lessons
 // before it stay, and so does what was done with single ones of them.
-func (t Timetable) MoveOn(id string, to Time, today time.Time, slot string) (Timetable, error) {
+func (t Timetable) RescheduleSeries(id string, to Time, today time.Time, slot string) (Timetable, error) {
 	old, due, ok := parse(id)
 	at := slices.IndexFunc(t.Slots, func(s Slot) bool { return s.ID == old })
 	if !ok || at < 0 || !t.Slots[at].makes(due) {

@@ -61,7 +61,7 @@ func Free(busy []Busy, breaks []Break, minutes int, from, to, near time.Time, mo
 			}
 			h = all
 		}
-		if Off(day, breaks) {
+		if InBreak(day, breaks) {
 			continue
 		}
 		var taken []Busy

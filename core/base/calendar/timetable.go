@@ -222,7 +222,7 @@ func (t Timetable) lesson(s Slot, due time.Time, changed map[string]Change) Less
 		l.Day, l.StartsAt, l.Minutes, l.State = c.Day, c.StartsAt, c.Minutes, Moved
 	case ok && c.Kind == Cancel:
 		l.State, l.By, l.Late = Cancelled, c.By, c.Late
-	case Off(due, t.Holidays):
+	case InBreak(due, t.Holidays):
 		l.State = OnBreak
 	}
 	return t.paused(l)
@@ -230,7 +230,7 @@ func (t Timetable) lesson(s Slot, due time.Time, changed map[string]Change) Less
 
 // paused lets a lesson in a pause fall out.
 func (t Timetable) paused(l Lesson) Lesson {
-	if l.Held() && Off(l.Day, t.Pauses) {
+	if l.Held() && InBreak(l.Day, t.Pauses) {
 		l.State = OnBreak
 	}
 	return l

@@ -79,13 +79,13 @@ func TestAllLessonsFromOneOnAreMoved(t *testing.T) {
 	today := on("2026-05-06")
 	table, err := tuesdays().Move("2026-05-12-s", Time{on("2026-05-13"), 600, 30}, today)
 	require.NoError(t, err)
-	table, err = table.MoveOn("2026-05-26-s", Time{on("2026-05-28"), 1000, 40}, today, "n")
+	table, err = table.RescheduleSeries("2026-05-26-s", Time{on("2026-05-28"), 1000, 40}, today, "n")
 	require.NoError(t, err)
 	require.Equal(t, []string{"05-05 15:30 planned", "05-13 10:00 moved", "05-19 15:30 planned", "05-28 16:40 planned", "06-04 16:40 planned"},
 		told(table.Between(on("2026-05-04"), on("2026-06-05"))))
-	_, err = table.MoveOn("2026-05-28-n", Time{on("2026-06-04"), 1000, 40}, today, "m")
+	_, err = table.RescheduleSeries("2026-05-28-n", Time{on("2026-06-04"), 1000, 40}, today, "m")
 	require.ErrorIs(t, err, ErrFar)
-	_, err = table.MoveOn("2026-05-27-n", Time{on("2026-05-29"), 1000, 40}, today, "m")
+	_, err = table.RescheduleSeries("2026-05-27-n", Time{on("2026-05-29"), 1000, 40}, today, "m")
 	require.ErrorIs(t, err, ErrNoLesson, "the slot puts none on that day")
 	// Other slots from a day on.
 	table, err = table.SetSlots(on("2026-06-01"), []Slot{{ID: "a", Weekday: time.Monday, StartsAt: 900, Minutes: 30, Every: 2}, {ID: "b", Weekday: time.Monday, StartsAt: 930, Minutes: 30, Every: 1}})
@@ -146,7 +146,7 @@ func TestWhatCannotBeDoneWithLessons(t *testing.T) {
 	require.ErrorIs(t, err, ErrNoLesson)
 	_, err = table.CancelLesson("nonsense", ByStudent, false)
 	require.ErrorIs(t, err, ErrNoLesson)
-	_, err = table.MoveOn("2026-05-05-s", Time{on("2026-05-20"), 930, 30}, today, "n")
+	_, err = table.RescheduleSeries("2026-05-05-s", Time{on("2026-05-20"), 930, 30}, today, "n")
 	require.ErrorIs(t, err, ErrPast)
 	for _, c := range []struct {
 		slots []Slot
@@ -212,7 +212,7 @@ func TestEachLessonIsThereOnce(t *testing.T) {
 			case 3:
 				next, err = table.Add(fmt.Sprint("x", n), at, "", today)
 			case 4:
-				next, err = table.MoveOn(id, at, today, fmt.Sprint("s", n+1))
+				next, err = table.RescheduleSeries(id, at, today, fmt.Sprint("s", n+1))
 			case 5:
 				next.Pauses = append(slices.Clone(table.Pauses), Break{day("from"), day("until")})
 			case 6:

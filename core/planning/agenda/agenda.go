@@ -63,8 +63,8 @@ func (d Day) Held() (n int) {
 	return n
 }
 
-// Lay lays the lessons over the days from one to another, both included.
-func Lay(pupils []Pupil, holidays []calendar.Holiday, from, to time.Time) []Day {
+// Build lays the lessons over the days from one to another, both included.
+func Build(pupils []Pupil, holidays []calendar.Holiday, from, to time.Time) []Day {
 	var out []Day
 	for day := from; !day.After(to); day = day.AddDate(0, 0, 1) {
 		d := Day{Day: day}

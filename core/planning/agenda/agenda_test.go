@@ -46,7 +46,7 @@ func TestTheLessonsOfAStudio(t *testing.T) {
 		p.Lessons.Holidays = calendar.Breaks(holidays, p.Student, nil)
 	}
 	pupils := []Pupil{nell, ivo, rosa}
-	days := Lay(pupils, holidays, monday, day(8))
+	days := Build(pupils, holidays, monday, day(8))
 	require.Len(t, days, 9)
 	require.Equal(t, []string{"Ivo 900 planned []", "Nell away to 05-05"}, told(days[0]))
 	require.Equal(t, []string{"Rosa 900 planned [Nell]", "Nell 915 moved [Rosa]"}, told(days[1]))
@@ -66,7 +66,7 @@ func TestTheLessonsOfAStudio(t *testing.T) {
 	require.Equal(t, []calendar.Time{{Day: day(7), StartsAt: 870, Minutes: 30}, {Day: day(7), StartsAt: 900, Minutes: 30}}, others[:2], "for others that of the cancelled lesson is free")
 	for _, f := range free {
 		require.True(t, f.Day.After(monday))
-		require.False(t, calendar.Off(f.Day, calendar.Breaks(holidays, "Ivo", nil)), f.Day)
+		require.False(t, calendar.InBreak(f.Day, calendar.Breaks(holidays, "Ivo", nil)), f.Day)
 	}
 	require.Len(t, free, mostFree)
 }
@@ -78,7 +78,7 @@ func TestWhoLeftHasNoLessons(t *testing.T) {
 	nell.Lessons, err = nell.Lessons.CancelLesson("2026-05-04-Nell", calendar.ByTeacher, false)
 	require.NoError(t, err)
 	nell.Lessons = nell.Lessons.Ended(day(7))
-	days := Lay([]Pupil{nell}, nil, monday, day(7))
+	days := Build([]Pupil{nell}, nil, monday, day(7))
 	require.Equal(t, []string{"Nell 930 cancelled []"}, told(days[0]))
 	require.Len(t, days[0].Cancelled(), 1)
 	require.Empty(t, told(days[7]))
@@ -91,7 +91,7 @@ func TestWhoLeftHasNoLessons(t *testing.T) {
 }
 
 func TestAnEmptyStudioHasDays(t *testing.T) {
-	days := Lay(nil, nil, monday, day(1))
+	days := Build(nil, nil, monday, day(1))
 	require.Equal(t, []Day{{Day: monday}, {Day: day(1)}}, days)
 	require.Empty(t, ToMakeUp(nil, monday))
 }

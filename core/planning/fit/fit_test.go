@@ -57,11 +57,11 @@ func TestTasteAndBalanceAndSizeRank(t *testing.T) {
 	a, b, c := piece("a", material.Method, "pulse"), piece("b", material.Method, "pulse"), piece("c", material.Ear, "pulse")
 	b.Tags = []string{"comic"}
 	in := input(t, a, b, c)
-	in.Taste = taste.Learn(map[string]map[studentlog.Sign]int{"b": {studentlog.PlayedFirst: 3}}, nil, in.Library)
+	in.Taste = taste.Learn(map[string]map[studentlog.Reaction]int{"b": {studentlog.PlayedFirst: 3}}, nil, in.Library)
 	in.Idle = map[material.Strand]bool{material.Ear: true}
 	ranked := Rank(in)
 	require.Equal(t, []string{"b", "c", "a"}, []string{ranked[0].Material.ID, ranked[1].Material.ID, ranked[2].Material.ID})
-	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: Liked, Liking: taste.Liking{Tag: "comic", Score: 4.5 / 6.5, Signs: 3, By: map[studentlog.Sign]int{studentlog.PlayedFirst: 3}}}}, ranked[0].Reasons)
+	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: Liked, Liking: taste.Liking{Tag: "comic", Score: 4.5 / 6.5, Signs: 3, By: map[studentlog.Reaction]int{studentlog.PlayedFirst: 3}}}}, ranked[0].Reasons)
 	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: IdleStrand}}, ranked[1].Reasons)
 	in.Ease = true
 	require.InDelta(t, 1.0, in.candidate(a).Size, 1e-12, "a leap of 1 where under 1 is wanted is just over")
@@ -94,7 +94,7 @@ func TestNothingBlockedIsRankedAboveWhatIsOpen(t *testing.T) {
 		for _, s := range all {
 			in.Ability.Skills[s] = leap.Evidence{Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), StepsDone: rapid.IntRange(0, 1).Draw(t, "steps"), Steps: 3}
 		}
-		in.Taste = taste.Learn(map[string]map[studentlog.Sign]int{"0": {studentlog.Liked: 5}, "1": {studentlog.Disliked: 5}}, nil, in.Library)
+		in.Taste = taste.Learn(map[string]map[studentlog.Reaction]int{"0": {studentlog.Liked: 5}, "1": {studentlog.Disliked: 5}}, nil, in.Library)
 		blocked := false
 		last := 0.0
 		for i, c := range Rank(in) {

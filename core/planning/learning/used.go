@@ -89,7 +89,7 @@ const (
 )
 
 // Moves are the pieces in work and next on their strands whose leaps would become others, the largest change first.
-func (u Used) Moves(students []studentplan.Ahead, now Used) []Move {
+func (u Used) Moves(students []studentplan.StudentOutlook, now Used) []Move {
 	var out []Move
 	for _, a := range students {
 		for _, rail := range a.View.Rails {

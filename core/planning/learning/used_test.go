@@ -123,15 +123,15 @@ func TestWhatWouldMove(t *testing.T) {
 	}
 	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, placed, studentplan.Options{})
 	offer := Used{Factors: map[string]float64{"ties": 1.5, "pulse": 2}}
-	moves := offer.Moves([]studentplan.Ahead{a}, Used{})
+	moves := offer.Moves([]studentplan.StudentOutlook{a}, Used{})
 	require.Len(t, moves, 2, "the Gull is not next")
 	require.Equal(t, []string{"fog", "tide"}, []string{moves[0].Material, moves[1].Material})
 	require.InDelta(t, 0.5, moves[0].After-moves[0].Before, 1e-9, "as it was when it was begun: new")
 	require.InDelta(t, 0.5*1.6*leap.DefaultPolicy().Novelty(leap.Evidence{Working: 1}), moves[1].After-moves[1].Before, 1e-9)
-	require.Empty(t, Used{Factors: map[string]float64{"ties": 1.01}}.Moves([]studentplan.Ahead{a}, Used{}), "too little to tell")
+	require.Empty(t, Used{Factors: map[string]float64{"ties": 1.01}}.Moves([]studentplan.StudentOutlook{a}, Used{}), "too little to tell")
 	over := offer.Over(lib)
 	b := pupil(t, over, []studentlog.Entry{entry("e1", 2, studentlog.Assigned, "fog", 0)}).Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, placed, studentplan.Options{})
-	require.Empty(t, offer.Moves([]studentplan.Ahead{b}, offer), "it is used already")
+	require.Empty(t, offer.Moves([]studentplan.StudentOutlook{b}, offer), "it is used already")
 	require.InDelta(t, moves[0].After, b.View.Rails[0].Rungs[0].Leap.Size, 1e-9, "what was announced is what comes")
 }
 

@@ -106,7 +106,7 @@ func Certificates(s studentplan.Student) []Certificate {
 			out = append(out, b.Certificate)
 		}
 	}
-	for _, st := range exercise.Climb(s.Player(), s.Progress(), exercise.Wish{}) {
+	for _, st := range exercise.Climb(s.OnInstrument(), s.Progress(), exercise.Wish{}) {
 		if st.At < len(st.Steps) {
 			continue
 		}

@@ -31,7 +31,7 @@ type Expected struct {
 const mostKept = 3
 
 // Next is what comes next on a ladder, seen from the end of a span; nothing where that is behind.
-func Next(a *studentplan.Ahead, s Span) Ahead {
+func Next(a *studentplan.StudentOutlook, s Span) Ahead {
 	var out Ahead
 	if s.To.Before(a.Today) {
 		return out

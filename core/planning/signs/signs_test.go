@@ -64,9 +64,9 @@ func TestSignsOfExercises(t *testing.T) {
 // Kinds come by urgency, within a kind by title, then id.
 func TestTheOrderOfSigns(t *testing.T) {
 	lib := material.Library{"1": {Title: "B"}, "2": {Title: "A"}, "3": {Title: "A"}}
-	list := []Sign{{Kind: Review}, {Kind: Bench}, {Kind: Spot, Material: "1"}, {Kind: Spot, Material: "3"}, {Kind: Spot, Material: "2"}, {Kind: Cliff}, {Kind: Late}, {Kind: Choose}, {Kind: Stuck}, {Kind: Run}}
+	list := []Sign{{Kind: Review}, {Kind: SetupDue}, {Kind: Spot, Material: "1"}, {Kind: Spot, Material: "3"}, {Kind: Spot, Material: "2"}, {Kind: Cliff}, {Kind: Late}, {Kind: Choose}, {Kind: Stuck}, {Kind: Run}}
 	Sort(list, lib)
-	require.Equal(t, []Sign{{Kind: Run}, {Kind: Stuck}, {Kind: Choose}, {Kind: Late}, {Kind: Cliff}, {Kind: Spot, Material: "2"}, {Kind: Spot, Material: "3"}, {Kind: Spot, Material: "1"}, {Kind: Bench}, {Kind: Review}}, list)
+	require.Equal(t, []Sign{{Kind: Run}, {Kind: Stuck}, {Kind: Choose}, {Kind: Late}, {Kind: Cliff}, {Kind: Spot, Material: "2"}, {Kind: Spot, Material: "3"}, {Kind: Spot, Material: "1"}, {Kind: SetupDue}, {Kind: Review}}, list)
 }
 
 // Who is stuck needs the teacher more than who is late, and that more than a run; a bench can wait.
@@ -77,7 +77,7 @@ func TestUrgency(t *testing.T) {
 		}
 		return out
 	}
-	for want, kinds := range map[int][]Kind{8: {Stuck}, 5: {Late}, 4: {Run}, 3: {Cliff}, 2: {Review}, 1: {Spot}, 0: {Bench}, 16: {Stuck, Stuck}, 12: {Choose, Run, Cliff}} {
+	for want, kinds := range map[int][]Kind{8: {Stuck}, 5: {Late}, 4: {Run}, 3: {Cliff}, 2: {Review}, 1: {Spot}, 0: {SetupDue}, 16: {Stuck, Stuck}, 12: {Choose, Run, Cliff}} {
 		require.Equal(t, want, Urgency(of(kinds...)), "%v", kinds)
 	}
 	require.Equal(t, 5, Urgency(of(Choose)))

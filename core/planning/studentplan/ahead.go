@@ -27,8 +27,8 @@ type Options struct {
 	InLesson bool
 }
 
-// Ahead is a student with what lies ahead.
-type Ahead struct {
+// StudentOutlook is a student with what lies ahead.
+type StudentOutlook struct {
 	Student
 	outlook.Outlook
 	Horizon
@@ -39,8 +39,8 @@ type Ahead struct {
 }
 
 // Ahead makes the outlook of a student with the rungs in some order.
-func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) Ahead {
-	a := Ahead{Student: s, Horizon: h, Placed: placed}
+func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) StudentOutlook {
+	a := StudentOutlook{Student: s, Horizon: h, Placed: placed}
 	table := s.Timetable(o.Given...)
 	from := s.Today
 	if s.GivenToday() && !o.InLesson {
@@ -54,7 +54,7 @@ func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) Ahead {
 	if !a.Lessons.Any() {
 		a.Outlook = a.Outlook.Undated()
 	}
-	a.hush()
+	a.hideEarlyForecasts()
 	return a
 }
 
@@ -84,7 +84,7 @@ const farthest = 78
 
 // Foreseen are the rungs, by material, of which it is said when they begin and are cleared: not where it is too early to
 // say, nor what comes after such a one on its strand, nor what lies too far ahead.
-func (a Ahead) Foreseen() map[string]bool {
+func (a StudentOutlook) Foreseen() map[string]bool {
 	out := map[string]bool{}
 	for _, rail := range a.View.Rails {
 		for _, r := range rail.Rungs {
@@ -105,13 +105,13 @@ func (a Ahead) Foreseen() map[string]bool {
 const knownEnough = 5
 
 // Early says that it is too early to say how long a rung takes.
-func (a Ahead) Early(r ladder.Rung) bool {
+func (a StudentOutlook) Early(r ladder.Rung) bool {
 	weeks := a.Model.Weeks(a.Ladder, r.Leap.Size, r.Material.DistinctBars)
 	return weeks.Early() || r.Leap.Unknown && weeks.Own < knownEnough
 }
 
-// hush takes back what is usual for a piece of which it is too early to say how long it takes: nothing is long there yet.
-func (a Ahead) hush() {
+// hideEarlyForecasts takes back what is usual for a piece of which it is too early to say how long it takes: nothing is long there yet.
+func (a StudentOutlook) hideEarlyForecasts() {
 	for _, rail := range a.View.Rails {
 		for _, r := range rail.Rungs {
 			if w, on := a.When[r.Material.ID]; on && r.Layer == ladder.Now && a.Early(r) {
@@ -123,7 +123,7 @@ func (a Ahead) hush() {
 }
 
 // Gap is the number of days from a lesson to the one after it.
-func (a Ahead) Gap(day time.Time) int {
+func (a StudentOutlook) Gap(day time.Time) int {
 	for n := 0; ; n++ {
 		if next := a.Lessons.Day(n); next.After(day) {
 			return civil.Between(day, next)

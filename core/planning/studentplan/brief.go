@@ -43,7 +43,7 @@ type InWork struct {
 const briefHome = 3 * week.Days
 
 // Brief collects it, with the week that is practised now.
-func (a *Ahead) Brief(w Week) Brief {
+func (a *StudentOutlook) Brief(w Week) Brief {
 	out := Brief{Due: a.Due(a.Today), Review: a.ReviewState(w), LastLesson: a.Standing.LastLesson}
 	foreseen := a.Foreseen()
 	for _, id := range a.In(standing.Working) {

@@ -76,7 +76,7 @@ func (s Student) Shown(it week.Item, read Read) (Shown, error) {
 
 // biteScore writes the exercise of a bite; nil where it is none for the instrument any more.
 func (s Student) biteScore(id string) (*analysis.Piece, material.Material, error) {
-	e, err := exercise.Parse(id, s.Player())
+	e, err := exercise.Parse(id, s.OnInstrument())
 	if err != nil { // it was kept by an older program: the words still say it
 		return nil, material.Material{}, nil
 	}

@@ -10,7 +10,7 @@ import (
 // Due are the signs of what is due on a day, the most urgent first: what the standing shows,
 // with what the outlook adds. Of the previews that will be late one is named, and of each
 // strand only the next rung.
-func (a Ahead) Due(day time.Time) []signs.Sign {
+func (a StudentOutlook) Due(day time.Time) []signs.Sign {
 	seen := signs.Seen{
 		Standing: a.Standing, Library: a.Library, Policy: a.Policy.Signs, Day: day, Long: map[string]float64{}, Kept: map[string]bool{},
 		Measure: a.AsksToMeasure(), Measured: !a.Standing.SetupAt().IsZero(),

@@ -31,14 +31,14 @@ func TestWhatIsDue(t *testing.T) {
 	require.Equal(t, "pulse", due[2].Skill)
 	require.Equal(t, 3.0, due[3].Leap)
 	require.Equal(t, 1.5, due[3].Reach)
-	require.Equal(t, signs.Sign{Kind: signs.Bench}, due[4])
+	require.Equal(t, signs.Sign{Kind: signs.SetupDue}, due[4])
 	require.Equal(t, signs.Sign{Kind: signs.Review, Material: "old", Weeks: 7}, due[5])
 
 	measured := func(daysAgo int) {
 		s.Standing.Setups = map[setup.Place]standing.Measured{setup.Studio: {At: on(daysAgo)}}
 	}
 	measured(300)
-	require.Equal(t, signs.Sign{Kind: signs.Bench, Measured: true}, s.ahead("run", "hard").Due(monday)[4])
+	require.Equal(t, signs.Sign{Kind: signs.SetupDue, Measured: true}, s.ahead("run", "hard").Due(monday)[4])
 	measured(10)
 	require.NotContains(t, kinds(s.ahead("run").Due(monday)), "bench ")
 	// Who does not measure is asked in three lessons, and again after some months.

@@ -35,8 +35,8 @@ func (s Student) Progress() exercise.Progress {
 
 // Stairs are the staircases of the student's instrument with the key of the week as a wish, and the cycle that is
 // kept, nil for none. Broken says why a kept cycle cannot go on; the staircases stand all the same.
-func (a *Ahead) Stairs() (stairs []exercise.Stair, c *Cycle, broken error) {
-	stairs = exercise.Climb(a.Player(), a.Progress(), exercise.Wish{})
+func (a *StudentOutlook) Stairs() (stairs []exercise.Stair, c *Cycle, broken error) {
+	stairs = exercise.Climb(a.OnInstrument(), a.Progress(), exercise.Wish{})
 	kept := a.Standing.Cycle
 	if kept == nil {
 		return stairs, nil, nil
@@ -47,16 +47,16 @@ func (a *Ahead) Stairs() (stairs []exercise.Stair, c *Cycle, broken error) {
 	}
 	if w, ok := laid.Coming(); ok {
 		wish := exercise.Wish{Type: kept.Type, Place: w.Exercise.Place(), Since: w.Day}
-		stairs = exercise.Climb(a.Player(), a.Progress(), wish)
+		stairs = exercise.Climb(a.OnInstrument(), a.Progress(), wish)
 	}
 	return stairs, &laid, nil
 }
 
 // ExercisesAhead are the exercises that stand on the ladder and were not begun.
-func (a *Ahead) ExercisesAhead() []Placed {
+func (a *StudentOutlook) ExercisesAhead() []Placed {
 	var out []Placed
 	for _, p := range a.materialsAhead() {
-		if e, err := exercise.Parse(a.Library[p].Exercise, a.Player()); err == nil {
+		if e, err := exercise.Parse(a.Library[p].Exercise, a.OnInstrument()); err == nil {
 			out = append(out, Placed{p, e})
 		}
 	}
@@ -74,7 +74,7 @@ const mostProposed = 3
 
 // ProposedExercises are the next exercises: that of the cycle first, then those of staircases on
 // which the student stands already, then new ones; what stands ahead already is not proposed again.
-func (a *Ahead) ProposedExercises(stairs []exercise.Stair) []exercise.Proposal {
+func (a *StudentOutlook) ProposedExercises(stairs []exercise.Stair) []exercise.Proposal {
 	rank := func(st exercise.Stair) int {
 		switch {
 		case a.Standing.Cycle != nil && a.Standing.Cycle.Type == st.Type.ID:
@@ -103,7 +103,7 @@ func (a *Ahead) ProposedExercises(stairs []exercise.Stair) []exercise.Proposal {
 }
 
 // Proposal adds to a proposal when a break lies between the next lesson and the one that hears it.
-func (a *Ahead) Proposal(p exercise.Proposal) exercise.Proposal {
+func (a *StudentOutlook) Proposal(p exercise.Proposal) exercise.Proposal {
 	if heard := a.Lessons.Day(1); civil.Between(a.Lessons.Day(0), heard) > a.Timetable().UsualGap(a.Lessons.Day(0)) {
 		p.Reasons = append(slices.Clone(p.Reasons), exercise.Reason{Kind: exercise.HeardLater, Day: heard})
 	}
@@ -181,7 +181,7 @@ func (c Cycle) Now() (CycleWeek, bool) {
 }
 
 // Cycle lays a cycle over the lessons, the holidays and the lessons that were missed left out.
-func (a *Ahead) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error) {
+func (a *StudentOutlook) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error) {
 	list, err := a.Round(c)
 	if err != nil {
 		return Cycle{}, err
@@ -202,7 +202,7 @@ func (a *Ahead) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error
 		through, working := stair.Passed(list[key].Place())
 		return through < pass && working < pass && (day.Before(a.Today) || day.Equal(a.Today) && a.GivenToday())
 	}
-	plan, err := keycycle.Lay(keys, from, a.Timetable(), a.missed(), c.Before, slides)
+	plan, err := keycycle.Build(keys, from, a.Timetable(), a.missed(), c.Before, slides)
 	if err != nil {
 		return Cycle{}, err
 	}
@@ -245,7 +245,7 @@ func (s Student) missed() (out []time.Time) {
 
 // Round are the exercises of a cycle, or an error that says what of it is not there.
 func (s Student) Round(c studentlog.Cycle) ([]exercise.Exercise, error) {
-	x := s.Player()
+	x := s.OnInstrument()
 	t, ok := exercise.TypeOf(c.Type)
 	if !ok || !t.Cycle || !slices.Contains(t.Families, x.Family) {
 		return nil, fmt.Errorf("%q is not taken through the keys on the %s", c.Type, s.Instrument)
@@ -282,7 +282,7 @@ func (s Student) keyState(w keycycle.Week, stair exercise.Stair, e exercise.Exer
 // WholeCycle fills in what a wish for a cycle leaves out: the type that the family takes through
 // the keys, its first pass, major keys, from today on.
 func (s Student) WholeCycle(c studentlog.Cycle) studentlog.Cycle {
-	if t, ok := exercise.CycleType(s.Player()); ok {
+	if t, ok := exercise.CycleType(s.OnInstrument()); ok {
 		c.Type = cmp.Or(c.Type, t.ID)
 	}
 	if t, ok := exercise.TypeOf(c.Type); ok && c.Step == "" {
@@ -303,7 +303,7 @@ type KeyCell struct {
 
 // Keys says how far a student has come in each of some keys of a type.
 func (s Student) Keys(t exercise.Type, places []exercise.Exercise) []KeyCell {
-	stairs := exercise.Climb(s.Player(), s.Progress(), exercise.Wish{})
+	stairs := exercise.Climb(s.OnInstrument(), s.Progress(), exercise.Wish{})
 	stair := stairs[slices.IndexFunc(stairs, func(x exercise.Stair) bool { return x.Type.ID == t.ID })]
 	out := make([]KeyCell, len(places))
 	for i, e := range places {
@@ -332,7 +332,7 @@ func KeysOf(students [][]KeyCell) (begun, through int) {
 }
 
 // materialsAhead are the rungs that were not begun, in the teacher's order.
-func (a *Ahead) materialsAhead() (out []string) {
+func (a *StudentOutlook) materialsAhead() (out []string) {
 	for _, p := range a.Placed {
 		if !a.Begun(p.Material) {
 			out = append(out, p.Material)

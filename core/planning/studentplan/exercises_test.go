@@ -43,7 +43,7 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 	s.learned("five", 30, 30)
 	kept := cycle("C")
 	s.Standing.Cycle = &kept
-	ids := func(a *Ahead) (out []string) {
+	ids := func(a *StudentOutlook) (out []string) {
 		stairs, _, _ := a.Stairs()
 		for _, p := range a.ProposedExercises(stairs) {
 			out = append(out, p.Exercise.ID())
@@ -113,7 +113,7 @@ func TestACycleOverTheLessons(t *testing.T) {
 	s.Standing.Missed = []string{"2026-05-18", "nonsense", "2027-12-06"}
 	s.Holidays = []calendar.Holiday{holiday("half", 28, 7)}
 	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
-	stairs := exercise.Climb(s.Player(), s.Progress(), exercise.Wish{})
+	stairs := exercise.Climb(s.OnInstrument(), s.Progress(), exercise.Wish{})
 	c, err := a.Cycle(cycle("C"), stairs)
 	require.NoError(t, err)
 	var got []string
@@ -133,7 +133,7 @@ func TestACycleOverTheLessons(t *testing.T) {
 	require.True(t, ok)
 	require.Equal(t, "scale/apart/G/major/-", now.Exercise.ID())
 	s.Today = monday.AddDate(1, 0, 0)
-	c, err = (&Ahead{Student: *s, Horizon: a.Horizon}).Cycle(cycle("C"), stairs)
+	c, err = (&StudentOutlook{Student: *s, Horizon: a.Horizon}).Cycle(cycle("C"), stairs)
 	require.NoError(t, err)
 	_, ok = c.Now()
 	require.False(t, ok, "it is over")

@@ -15,12 +15,12 @@ import (
 // faultNamed is a fault by the name under which it was noted: one of the usual ones of beginners on the student's
 // instrument, or one of an exercise; known is false for none.
 func (s Student) faultNamed(id string) (usual setup.Fault, of exercise.Fault, known bool) {
-	for _, f := range setup.Faults(s.Player()) {
+	for _, f := range setup.Faults(s.OnInstrument()) {
 		if f.ID == setup.SameFault(id) {
 			usual, known = f, true
 		}
 	}
-	for _, t := range s.Exercises.For(s.Player()) {
+	for _, t := range s.Exercises.For(s.OnInstrument()) {
 		for _, f := range t.Faults {
 			if f.ID == id {
 				return usual, f, true
@@ -88,7 +88,7 @@ type UsualFault struct {
 // UsualFaults are the usual faults in their order. Of those that are open one is looked after at a time.
 func (s Student) UsualFaults() (out []UsualFault) {
 	now := s.Watched()
-	for _, f := range setup.Faults(s.Player()) {
+	for _, f := range setup.Faults(s.OnInstrument()) {
 		x := UsualFault{Fault: f, State: NoFault}
 		if seen, open := s.Standing.Fault(f.ID); open {
 			if x.State, x.Since = FaultOpen, s.Local(seen.Since); now != nil && now.ID == f.ID {

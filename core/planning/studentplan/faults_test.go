@@ -12,7 +12,7 @@ import (
 // The usual faults of a pianist in their order: of two that are open the one that was seen first is looked after now.
 func TestUsualFaultsAndTheOneThatIsLookedAfter(t *testing.T) {
 	s := pupil(t)
-	usual := setup.Faults(s.Player())
+	usual := setup.Faults(s.OnInstrument())
 	require.Greater(t, len(usual), 3)
 	states := func() (out []FaultState) {
 		for i, f := range s.UsualFaults() {

@@ -74,7 +74,7 @@ func (s Student) Find(search string, books []curriculum.Source, placed map[strin
 	})
 	out = append(out, pieces[:min(len(pieces), mostFound)]...)
 	var exercises []Found
-	for _, e := range firstExercises(s.Player()) {
+	for _, e := range firstExercises(s.OnInstrument()) {
 		if title := e.Full(s.Words); titles.Holds(title, search) {
 			exercises = append(exercises, Found{Kind: FoundExercise, ID: e.ID(), Title: title})
 		}
@@ -99,7 +99,7 @@ func firstExercises(x instrument.Instrument) (out []exercise.Exercise) {
 
 // KeysKnown are the keys of what an instrument takes through them, in the first step; none for other instruments.
 func (s Student) KeysKnown() []exercise.Exercise {
-	x := s.Player()
+	x := s.OnInstrument()
 	t, ok := exercise.CycleType(x)
 	if !ok || len(t.Kinds) == 0 {
 		return nil

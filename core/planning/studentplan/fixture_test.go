@@ -102,11 +102,11 @@ func (s *Student) place(ids ...string) []ladder.Placed {
 	return out
 }
 
-func (s *Student) ahead(placed ...string) *Ahead {
+func (s *Student) ahead(placed ...string) *StudentOutlook {
 	return s.aheadIn(Options{}, placed...)
 }
 
-func (s *Student) aheadIn(o Options, placed ...string) *Ahead {
+func (s *Student) aheadIn(o Options, placed ...string) *StudentOutlook {
 	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, s.place(placed...), o)
 	return &a
 }

@@ -87,7 +87,7 @@ func (s Student) waitsToRead(strand material.Strand) (next.Reason, bool) {
 
 // Fresh are the rungs that are proposed on the strands where nothing is in work. Repertoire
 // is taken up by choice, not because its strand is idle.
-func (a Ahead) Fresh() []lessonplan.Fresh {
+func (a StudentOutlook) Fresh() []lessonplan.Fresh {
 	var out []lessonplan.Fresh
 	for _, rail := range a.View.Rails {
 		_, waits := a.waitsToRead(rail.Strand)
@@ -103,7 +103,7 @@ func (a Ahead) Fresh() []lessonplan.Fresh {
 
 // Beside are the rungs of method and repertoire that could be begun beside those in work: nothing they ask for is
 // missing, and the leap is within the reach.
-func (a Ahead) Beside() []lessonplan.Fresh {
+func (a StudentOutlook) Beside() []lessonplan.Fresh {
 	var out []lessonplan.Fresh
 	for _, rail := range a.View.Rails {
 		if rail.Strand != material.Method && rail.Strand != material.Repertoire || rail.Strand == material.Method && idle(rail) {

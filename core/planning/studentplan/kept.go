@@ -27,7 +27,7 @@ func (s Student) Recall(id string) float64 {
 // scales are kept by going round, a key at a time. One that was heard today stays the one of its
 // type, so that not all are asked for one after the other.
 func (s Student) Learned() []string {
-	over := s.Progress().Superseded(s.Player())
+	over := s.Progress().Superseded(s.OnInstrument())
 	ids := slices.DeleteFunc(s.Standing.In(standing.Cleared, standing.Polished), func(id string) bool {
 		return over[s.Library[id].Exercise] || s.longAgo(id) || s.isSection(id)
 	})
@@ -168,16 +168,16 @@ func (s Student) ReviewState(w Week) ReviewState {
 }
 
 // ForWeek chooses the learned pieces for the minutes of the week that are meant for review.
-func (a *Ahead) ForWeek() []review.Chosen {
+func (a *StudentOutlook) ForWeek() []review.Chosen {
 	return a.pick(a.Policy.ReviewShare * float64(a.PracticeMinutes*a.PracticeDays()))
 }
 
 // ForLesson are the learned pieces that a lesson could hear, twice as many as its minutes of
 // review hold, as the week would pick them.
-func (a *Ahead) ForLesson() []review.Chosen {
+func (a *StudentOutlook) ForLesson() []review.Chosen {
 	return a.pick(2 * (a.Policy.ReviewShare*float64(a.LessonMinutes(a.Lessons.Day(0))) + lessonplan.ReviewPlay))
 }
 
-func (a *Ahead) pick(minutes float64) []review.Chosen {
+func (a *StudentOutlook) pick(minutes float64) []review.Chosen {
 	return a.Review(a.Learned(), minutes, a.Policy.Review, a.Policy.Standing.Memory)
 }

@@ -31,7 +31,7 @@ type Lesson struct {
 }
 
 // Lesson collects what could be in the lesson of a day. Waited are the segments, by id, that had to wait last time.
-func (a *Ahead) Lesson(day time.Time, waited []string) Lesson {
+func (a *StudentOutlook) Lesson(day time.Time, waited []string) Lesson {
 	in := lessonplan.Input{
 		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day), Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
 		SetupDue: a.AsksToMeasure(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
@@ -118,14 +118,14 @@ func (l Lesson) Live(kept KeptPlan, today time.Time) (LivePlan, error) {
 	return out, nil
 }
 
-// Slides says that a plan has no room for the key of the week: it comes to SlidesTo.
-func (l Lesson) Slides(p lessonplan.Plan) bool {
+// KeyPostponed says that a plan has no room for the key of the week: it comes to SlidesTo.
+func (l Lesson) KeyPostponed(p lessonplan.Plan) bool {
 	return l.Key != nil && !slices.ContainsFunc(p.Segments, func(c lessonplan.Chosen) bool { return c.Exercise == l.Key.ID() })
 }
 
 // toTeach are the exercises that are due in a lesson and not begun: the key of the week, else the next step of a
 // staircase on which the student stands, where no exercise is in work. Key is the first of them if it is that of the cycle.
-func (a *Ahead) toTeach(day time.Time) (out []lessonplan.Teach, key *exercise.Exercise, slides time.Time) {
+func (a *StudentOutlook) toTeach(day time.Time) (out []lessonplan.Teach, key *exercise.Exercise, slides time.Time) {
 	stairs, cycle, _ := a.Stairs()
 	add := func(e exercise.Exercise, isKey bool) {
 		out = append(out, lessonplan.Teach{Exercise: e.ID(), Material: drill.ID(e), Key: isKey, Goals: a.Exercises.Of(e).Step.Goals})
@@ -150,7 +150,7 @@ func (a *Ahead) toTeach(day time.Time) (out []lessonplan.Teach, key *exercise.Ex
 }
 
 // slidesTo is the lesson after that of a day.
-func (a *Ahead) slidesTo(day time.Time) time.Time {
+func (a *StudentOutlook) slidesTo(day time.Time) time.Time {
 	for n := 0; ; n++ {
 		if next := a.Lessons.Day(n); next.After(day) {
 			return next
@@ -158,7 +158,7 @@ func (a *Ahead) slidesTo(day time.Time) time.Time {
 	}
 }
 
-func (a *Ahead) pieceInLesson(id string, stuck bool) lessonplan.Piece {
+func (a *StudentOutlook) pieceInLesson(id string, stuck bool) lessonplan.Piece {
 	ms := a.Standing.Materials[id]
 	return lessonplan.Piece{
 		Material: a.Library[id], RunDue: ms.RunDue, Stuck: stuck, Full: ms.Full, Points: ms.Points, Spots: ms.OpenSpots(),
@@ -195,8 +195,8 @@ func (s Student) openOwnPoints(id string) (out []string) {
 	return out
 }
 
-// InHand are the pieces that a lesson shows: those in work, and those cleared today.
-func (s Student) InHand() (out []string) {
+// LessonPieces are the pieces that a lesson shows: those in work, and those cleared today.
+func (s Student) LessonPieces() (out []string) {
 	for _, id := range s.In(standing.Working, standing.Cleared, standing.Polished) {
 		ms := s.Standing.Materials[id]
 		if ms.State == standing.Working || s.Local(ms.ClearedAt).Equal(s.Today) {
@@ -247,7 +247,7 @@ func (s Student) HasPoint(id, focus string) bool {
 			return true
 		}
 	}
-	if x, err := s.Exercises.Parse(s.Library[id].Exercise, s.Player()); err == nil {
+	if x, err := s.Exercises.Parse(s.Library[id].Exercise, s.OnInstrument()); err == nil {
 		for _, f := range x.Type.Faults {
 			if has(material.Fault + f.ID) {
 				return true

@@ -36,7 +36,7 @@ func (e OrderError) Error() string {
 }
 
 // Arranged is a new order of the rungs: what was begun as it was, then what is wanted.
-func (a Ahead) Arranged(wanted []ladder.Placed) ([]ladder.Placed, error) {
+func (a StudentOutlook) Arranged(wanted []ladder.Placed) ([]ladder.Placed, error) {
 	var out []ladder.Placed
 	for _, p := range a.Placed {
 		if a.Begun(p.Material) {
@@ -104,7 +104,7 @@ const mostConsequences = 8
 
 // Consequences says what another order changes, what becomes worse first and dates last; at
 // most eight.
-func Consequences(previous, then *Ahead, targets []Target) []Consequence {
+func Consequences(previous, then *StudentOutlook, targets []Target) []Consequence {
 	var out []Consequence
 	out = append(out, leapsChanged(previous, then)...)
 	out = append(out, previewsChanged(previous, then)...)
@@ -134,7 +134,7 @@ func (c Consequence) rank() int {
 	return 1
 }
 
-func leapsChanged(previous, then *Ahead) (out []Consequence) {
+func leapsChanged(previous, then *StudentOutlook) (out []Consequence) {
 	before := map[string]ladder.Rung{}
 	for _, r := range previous.rungsAhead() {
 		before[r.Material.ID] = r
@@ -154,7 +154,7 @@ func leapsChanged(previous, then *Ahead) (out []Consequence) {
 	return out
 }
 
-func previewsChanged(previous, then *Ahead) (out []Consequence) {
+func previewsChanged(previous, then *StudentOutlook) (out []Consequence) {
 	late := map[string]int{}
 	for _, o := range previous.Plan.Outcomes {
 		late[o.Skill] = o.Late()
@@ -172,7 +172,7 @@ func previewsChanged(previous, then *Ahead) (out []Consequence) {
 	return out
 }
 
-func datesChanged(previous, then *Ahead) (out []Consequence) {
+func datesChanged(previous, then *StudentOutlook) (out []Consequence) {
 	for _, r := range then.rungsAhead() {
 		x, had := previous.When[r.Material.ID]
 		y, has := then.When[r.Material.ID]
@@ -184,7 +184,7 @@ func datesChanged(previous, then *Ahead) (out []Consequence) {
 }
 
 // rungsAhead lists the rungs that were not begun, strand by strand.
-func (a *Ahead) rungsAhead() []ladder.Rung {
+func (a *StudentOutlook) rungsAhead() []ladder.Rung {
 	var out []ladder.Rung
 	for _, rail := range a.View.Rails {
 		for _, r := range rail.Rungs {
@@ -197,7 +197,7 @@ func (a *Ahead) rungsAhead() []ladder.Rung {
 }
 
 // Work works a target backwards by the way of teaching.
-func (a *Ahead) Work(t Target) (outlook.Verdict, error) {
+func (a *StudentOutlook) Work(t Target) (outlook.Verdict, error) {
 	return a.Target(outlook.Target{Material: t.Material, Date: t.Day, Polish: a.Policy.PolishWeeks, Sure: a.Policy.Sure})
 }
 
@@ -214,14 +214,14 @@ func Helpful(v outlook.Verdict) []outlook.Drop {
 	return slices.DeleteFunc(drops, func(d outlook.Drop) bool { return d.Chance <= v.Chance+helps })
 }
 
-// Lost is a holiday with the lessons that it takes.
-type Lost struct {
+// HolidayLoss is a holiday with the lessons that it takes.
+type HolidayLoss struct {
 	calendar.Holiday
 	Lessons int
 }
 
-// Lost are the holidays that begin by a day and take lessons of the student.
-func (a *Ahead) Lost(by time.Time) (out []Lost) {
+// HolidayLosses are the holidays that begin by a day and take lessons of the student.
+func (a *StudentOutlook) HolidayLosses(by time.Time) (out []HolidayLoss) {
 	table := a.Student.Timetable()
 	table.Holidays = nil
 	plain := table.From(a.Lessons.Day(0))
@@ -231,13 +231,13 @@ func (a *Ahead) Lost(by time.Time) (out []Lost) {
 		}
 		lost := plain.Until(h.Last) - plain.Until(h.First.AddDate(0, 0, -1))
 		if lost > 0 && !h.First.After(by) {
-			out = append(out, Lost{h, lost})
+			out = append(out, HolidayLoss{h, lost})
 		}
 	}
 	return out
 }
 
 // Days turns a range of lessons into the days of the lessons.
-func (a *Ahead) Days(s forecast.Span) (low, median, high time.Time) {
+func (a *StudentOutlook) Days(s forecast.Span) (low, median, high time.Time) {
 	return a.Lessons.Day(s.Low), a.Lessons.Day(s.Median), a.Lessons.Day(s.High)
 }

@@ -85,7 +85,7 @@ func TestPreviewsTurnLate(t *testing.T) {
 	s.working("work", 1)
 	far := s.ahead(append(ids, "needs")...)
 	near := s.ahead(append([]string{"work", "needs"}, ids[1:]...)...)
-	ties := func(a *Ahead) int {
+	ties := func(a *StudentOutlook) int {
 		return a.Plan.Outcomes[slices.IndexFunc(a.Plan.Outcomes, func(o preview.Outcome) bool { return o.Skill == "ties" })].Late()
 	}
 	require.Zero(t, ties(far))
@@ -139,8 +139,8 @@ func TestLostLessons(t *testing.T) {
 	none := holiday("none", 1, 5)
 	s.Holidays = []calendar.Holiday{half, none, far}
 	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
-	require.Equal(t, []Lost{{half, 2}}, a.Lost(monday.AddDate(0, 0, 69)))
-	require.Equal(t, []Lost{{half, 2}, {far, 1}}, a.Lost(monday.AddDate(0, 0, 70)))
+	require.Equal(t, []HolidayLoss{{half, 2}}, a.HolidayLosses(monday.AddDate(0, 0, 69)))
+	require.Equal(t, []HolidayLoss{{half, 2}, {far, 1}}, a.HolidayLosses(monday.AddDate(0, 0, 70)))
 	low, median, high := a.Days(forecast.Span{Low: 0, Median: 2, High: 3})
 	require.Equal(t, []time.Time{monday, monday.AddDate(0, 0, 28), monday.AddDate(0, 0, 35)}, []time.Time{low, median, high})
 	given := s.Ahead(a.Horizon, nil, Options{Given: []string{"half"}})
@@ -199,7 +199,7 @@ func TestBitesOfALesson(t *testing.T) {
 	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "thumb", "pulse"), piece("later", material.Method, "ties"))
 	s.working("work", 8)
 	placed := []string{"work", "soon", "later"}
-	skills := func(a *Ahead) (out []string) {
+	skills := func(a *StudentOutlook) (out []string) {
 		for _, b := range a.Bites() {
 			out = append(out, fmt.Sprintf("%s %d for %s", b.Skill, b.Step, b.For))
 		}

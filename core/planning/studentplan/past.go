@@ -129,7 +129,7 @@ func (s Student) LastTime(live []*studentlog.Entry, day time.Time) (LastTime, bo
 	for _, p := range s.Past(live) {
 		if p.Day.Before(day) && p.State == Taught {
 			out := LastTime{Day: p.Day, PastLesson: p, OpenSpots: map[string]int{}}
-			for _, id := range s.InHand() {
+			for _, id := range s.LessonPieces() {
 				if n := s.Standing.Materials[id].OpenSpots(); n > 0 {
 					out.OpenSpots[id] = n
 				}
@@ -170,7 +170,7 @@ func (s Student) EntryTime(live []*studentlog.Entry, day time.Time) time.Time {
 // Had are the pieces that an entry on a day could be about: those in hand now, then those that were assigned
 // or learned by that day, in their order.
 func (s Student) Had(day time.Time) []string {
-	out := s.InHand()
+	out := s.LessonPieces()
 	for _, id := range s.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished) {
 		m := s.Standing.Materials[id]
 		begun := m.Assigned

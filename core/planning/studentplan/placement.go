@@ -107,7 +107,7 @@ func (s Student) Placement(books []curriculum.Source, model *forecast.Model, ent
 	ability := s.believedAbility(b)
 	for _, book := range books {
 		if e, ok := s.entry(book, b, ability, entries[book.ID]); ok {
-			s.held(&e, b, books)
+			s.compareRequirements(&e, b, books)
 			out.Entries = append(out.Entries, e)
 		}
 	}
@@ -309,8 +309,8 @@ func (s Student) entry(book curriculum.Source, b placement.Belief, ability leap.
 	return e, true
 }
 
-// held holds a student against what a book takes for granted.
-func (s Student) held(e *BookEntry, b placement.Belief, books []curriculum.Source) {
+// compareRequirements holds a student against what a book takes for granted.
+func (s Student) compareRequirements(e *BookEntry, b placement.Belief, books []curriculum.Source) {
 	for _, r := range curriculum.NeedsOf(s.Library, e.Book, books).List {
 		e.Granted = append(e.Granted, r.Skill)
 		switch known := b.Known(r.Skill); {
@@ -545,12 +545,12 @@ func (s Student) Task(id string) Task {
 	if t, known := placement.TaskOf(id); known {
 		out := Task{How: t.How, Say: t.Say, Heard: t.Heard}
 		if tunes, err := abc.Read([]byte("X:1\n" + t.ABC)); t.ABC != "" && err == nil && len(tunes) > 0 {
-			out.Score = onInstrument(tunes[0], s.Player())
+			out.Score = onInstrument(tunes[0], s.OnInstrument())
 			out.Until = ends(out.Score)
 		}
 		return out
 	}
-	x := s.Player()
+	x := s.OnInstrument()
 	if e, ok := exercise.ForBite(x, id, 1, nil); ok {
 		if sc, err := e.Score(s.Words); err == nil {
 			return Task{How: placement.Play, Score: sc, Until: ends(sc), Exercise: e.ID()}

@@ -34,7 +34,7 @@ type PlantingStep struct {
 }
 
 // Plantings are the skills that are planted for what lies ahead, the one with the fewest lessons in hand first.
-func (a *Ahead) Plantings() []Planting {
+func (a *StudentOutlook) Plantings() []Planting {
 	var out []Planting
 	for i, o := range a.Plan.Outcomes {
 		p := Planting{Outcome: o, Needed: a.Lessons.Day(o.By), Ready: a.Lessons.Day(o.Ready), PerLesson: a.Policy.Preview.PerLesson}
@@ -53,7 +53,7 @@ func (a *Ahead) Plantings() []Planting {
 }
 
 // due is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
-func (a *Ahead) due(s preview.Step) time.Time {
+func (a *StudentOutlook) due(s preview.Step) time.Time {
 	if s.Due < 0 || s.Lesson <= s.Due {
 		return time.Time{}
 	}
@@ -75,7 +75,7 @@ type Bite struct {
 
 // Bites are the preview steps that are left for the next lesson. In the lesson itself those
 // done today count among the most that it holds.
-func (a *Ahead) Bites() []Bite {
+func (a *StudentOutlook) Bites() []Bite {
 	left := a.Policy.Preview.PerLesson
 	if a.Lessons.Day(0).Equal(a.Today) {
 		left -= a.plantedToday()
@@ -96,7 +96,7 @@ func (a *Ahead) Bites() []Bite {
 	return out
 }
 
-func (a *Ahead) plantedToday() (n int) {
+func (a *StudentOutlook) plantedToday() (n int) {
 	for _, at := range a.Standing.Planted {
 		if a.Local(at).Equal(a.Today) {
 			n++
@@ -106,14 +106,14 @@ func (a *Ahead) plantedToday() (n int) {
 }
 
 func (s Student) biteExercise(skill string, step int, piece string) *exercise.Exercise {
-	if e, ok := exercise.ForBite(s.Player(), skill, step, s.Library[piece].Notes); ok {
+	if e, ok := exercise.ForBite(s.OnInstrument(), skill, step, s.Library[piece].Notes); ok {
 		return &e
 	}
 	return nil
 }
 
 // PlantedBites are the preview steps of the last lesson, to be done again at home, by skill.
-func (a *Ahead) PlantedBites() []week.Bite {
+func (a *StudentOutlook) PlantedBites() []week.Bite {
 	var out []week.Bite
 	last := a.Local(a.Standing.LastLesson)
 	for id, at := range a.Standing.Planted {
@@ -133,7 +133,7 @@ func (a *Ahead) PlantedBites() []week.Bite {
 }
 
 // needing is the first piece ahead that asks for a skill; empty for none.
-func (a *Ahead) needing(skill string) string {
+func (a *StudentOutlook) needing(skill string) string {
 	for _, p := range a.Placed {
 		asks := func(d material.Demand) bool { return d.Skill == skill }
 		if !a.Begun(p.Material) && slices.ContainsFunc(a.Library[p.Material].Demands, asks) {

@@ -33,7 +33,7 @@ func (s Student) EarClimbed(first, last time.Time) (out []meeting.Climbed) {
 }
 
 // stairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
-func (a *Ahead) stairDue(day time.Time, age int) *lessonplan.Stair {
+func (a *StudentOutlook) stairDue(day time.Time, age int) *lessonplan.Stair {
 	if lessonplan.VeryYoung(age) {
 		return nil
 	}

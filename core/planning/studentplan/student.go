@@ -59,8 +59,8 @@ type Studio struct {
 	Meetings meeting.Set
 	// Exercises are the goals and faults of exercises in the studio's words.
 	Exercises exercise.Forms
-	// Fades is how many times as long as the published memory says the learned pieces of the studio stay; 0 for once.
-	Fades float64
+	// RetentionScale is how many times as long as the published memory says the learned pieces of the studio stay; 0 for once.
+	RetentionScale float64
 	// Zone is that of the lessons.
 	Zone *time.Location
 	// Now is the time, Today the local day as midnight in UTC of its date.
@@ -187,16 +187,16 @@ func (s Student) Family() instrument.Family {
 	return family
 }
 
-// Tone is the family whose sound is played for the instrument; that of any other where it is not known.
-func (s Student) Tone() instrument.Family {
+// SoundFamily is the family whose sound is played for the instrument; that of any other where it is not known.
+func (s Student) SoundFamily() instrument.Family {
 	if f := s.Family(); f != "" {
 		return f
 	}
 	return instrument.Other
 }
 
-// Player is the instrument of the student; the zero one where it is not known any more.
-func (s Student) Player() instrument.Instrument {
+// OnInstrument is the instrument of the student; the zero one where it is not known any more.
+func (s Student) OnInstrument() instrument.Instrument {
 	x, _ := instrument.Of(s.Instrument)
 	return x
 }
@@ -228,7 +228,7 @@ func (s Student) GivenToday() bool {
 // SetupDue says that bench and feet are to be measured: at keys from the beginning, on a chair again after a first
 // time.
 func (s Student) SetupDue() bool {
-	switch setup.AskedFor(s.Player()) {
+	switch setup.AskedFor(s.OnInstrument()) {
 	case setup.Standing:
 		return false
 	case setup.OnChair:

@@ -17,7 +17,7 @@ func (s Student) Timetable(given ...string) calendar.Timetable {
 }
 
 // Paused says that lessons rest on a day.
-func (p Profile) Paused(day time.Time) bool { return calendar.Off(day, p.Lessons.Pauses) }
+func (p Profile) Paused(day time.Time) bool { return calendar.InBreak(day, p.Lessons.Pauses) }
 
 // Gone says that the student has left, or stopped the instrument, by a day.
 func (p Profile) Gone(day time.Time) bool { return !p.Until.IsZero() && !day.Before(p.Until) }

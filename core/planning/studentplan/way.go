@@ -34,7 +34,7 @@ type WayChange struct {
 
 // Glance is a student with the coming week, under one way of teaching.
 type Glance struct {
-	*Ahead
+	*StudentOutlook
 	Week Week
 }
 

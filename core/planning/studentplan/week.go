@@ -39,7 +39,7 @@ type Week struct {
 }
 
 // Week lays out the practice from a day on, with what was set by hand.
-func (a *Ahead) Week(start time.Time, h week.Hand, read Read) (Week, error) {
+func (a *StudentOutlook) Week(start time.Time, h week.Hand, read Read) (Week, error) {
 	w := Week{Input: a.Practice(start), Picked: a.ForWeek()}
 	w.Input.Hand = h
 	for _, f := range a.Standing.Travelling() {
@@ -81,7 +81,7 @@ const (
 
 // games are what is done at home beside pieces: for the very young, whose minutes pieces do not fill, and for everybody
 // before the first piece. What a first meeting takes home comes first, then what was done in lessons.
-func (a *Ahead) games(nothingElse bool) []week.Activity {
+func (a *StudentOutlook) games(nothingElse bool) []week.Activity {
 	age := a.Age(a.Today)
 	if !nothingElse && !lessonplan.VeryYoung(age) {
 		return nil
@@ -121,7 +121,7 @@ func (s Student) Practice(start time.Time) week.Input {
 }
 
 // listen are the next pieces of method and repertoire, where pieces are heard before they are read.
-func (a *Ahead) listen() []material.Material {
+func (a *StudentOutlook) listen() []material.Material {
 	var out []material.Material
 	if !a.Policy.HearFirst {
 		return out
@@ -204,7 +204,7 @@ func (s Student) drill(m material.Material, o *Reading) *week.Drill {
 	if o != nil {
 		d.Quarters = o.Score.Length().Float()
 	}
-	if e, err := exercise.Parse(m.Exercise, s.Player()); err == nil {
+	if e, err := exercise.Parse(m.Exercise, s.OnInstrument()); err == nil {
 		switch e.Step.Hands {
 		case "apart":
 			d.Apart = true

@@ -216,7 +216,7 @@ func TestWhatALessonShows(t *testing.T) {
 	s.working("work", 8)
 	s.learned("today", 0, 2)
 	s.learned("old", 1, 2)
-	require.Equal(t, []string{"today", "work"}, s.InHand(), "in the order in which they were begun")
+	require.Equal(t, []string{"today", "work"}, s.LessonPieces(), "in the order in which they were begun")
 	s.Standing.Ability.Skills["plain"] = leap.Evidence{Cleared: 1}
 	require.Equal(t, []string{"ties"}, s.NewSkills("work"))
 	m := s.Library["work"]

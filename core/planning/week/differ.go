@@ -8,8 +8,8 @@ import (
 	"time"
 )
 
-// Print names a plan: the same plan has the same print, and another one has another.
-func (p Plan) Print() string {
+// Fingerprint names a plan: the same plan has the same print, and another one has another.
+func (p Plan) Fingerprint() string {
 	data, err := json.Marshal(p)
 	if err != nil {
 		panic("week: a plan of plain fields always has JSON: " + err.Error())

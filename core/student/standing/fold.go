@@ -26,7 +26,7 @@ func Fold(entries []studentlog.Entry, ctx Context) *Standing {
 	f := &fold{
 		ctx: ctx,
 		out: &Standing{
-			Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Sign]int{},
+			Planted: map[string]time.Time{}, Likings: map[string]map[studentlog.Reaction]int{},
 			Ability: leap.Ability{Tempo: map[material.Texture]float64{}},
 		},
 		works:     make(map[string]*work, len(entries)/8),
@@ -238,7 +238,7 @@ var applied = map[studentlog.Kind]func(*fold, *studentlog.Entry){
 	},
 	studentlog.Liking: func(f *fold, e *studentlog.Entry) {
 		if f.out.Likings[e.Material] == nil {
-			f.out.Likings[e.Material] = map[studentlog.Sign]int{}
+			f.out.Likings[e.Material] = map[studentlog.Reaction]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
 		f.report(e)

@@ -34,7 +34,7 @@ func TestReportsFromHomeAreNoLesson(t *testing.T) {
 	require.Len(t, after.Home, 4, "two reports in eight weeks and two signs of liking")
 	require.Equal(t, []bool{true, true, true, false}, []bool{after.Home[0].FromHome, after.Home[1].FromHome, after.Home[2].FromHome, after.Home[3].FromHome})
 	require.Equal(t, studentlog.Joyful, after.Home[1].Felt)
-	require.Equal(t, map[studentlog.Sign]int{studentlog.PlayedFirst: 1, studentlog.AskedFor: 1}, after.Likings["p1"], "what is chosen first is taste")
+	require.Equal(t, map[studentlog.Reaction]int{studentlog.PlayedFirst: 1, studentlog.AskedFor: 1}, after.Likings["p1"], "what is chosen first is taste")
 
 	body, err := after.Encode()
 	require.NoError(t, err)

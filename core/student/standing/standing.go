@@ -81,7 +81,7 @@ type Standing struct {
 	// Planted is when each skill had its last preview step.
 	Planted map[string]time.Time `json:"planted"`
 	// Likings counts the signs of liking by material and sign.
-	Likings map[string]map[studentlog.Sign]int `json:"likings"`
+	Likings map[string]map[studentlog.Reaction]int `json:"likings"`
 	// Home is what was reported from home and shown of liking in the last weeks, in order (see HomeDays).
 	Home []Report `json:"home,omitempty"`
 	// Activities counts how often each option of a goal of the pool was done, by goal and option from 1.
@@ -205,7 +205,7 @@ type Report struct {
 	Felt  studentlog.Feeling `json:"felt,omitempty"`
 	// Material and Sign are those of a liking.
 	Material string          `json:"material,omitempty"`
-	Sign     studentlog.Sign `json:"sign,omitempty"`
+	Sign     studentlog.Reaction `json:"sign,omitempty"`
 	// FromHome says that the family wrote it.
 	FromHome bool `json:"fromHome,omitempty"`
 }

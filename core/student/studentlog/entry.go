@@ -77,16 +77,16 @@ const (
 	Full Mark = "full"
 )
 
-// Sign is how a student shows what they like.
-type Sign string
+// Reaction is how a student shows what they like.
+type Reaction string
 
 // The signs of liking.
 const (
-	PlayedFirst Sign = "first"   // played first, of their own choice
-	AskedFor    Sign = "asked"   // asked to play or to learn it
-	Unasked     Sign = "unasked" // practised without being asked
-	Liked       Sign = "liked"   // said that they like it
-	Disliked    Sign = "disliked"
+	PlayedFirst Reaction = "first"   // played first, of their own choice
+	AskedFor    Reaction = "asked"   // asked to play or to learn it
+	Unasked     Reaction = "unasked" // practised without being asked
+	Liked       Reaction = "liked"   // said that they like it
+	Disliked    Reaction = "disliked"
 )
 
 // Gate says which hand may play a piece at home.
@@ -174,7 +174,7 @@ type Entry struct {
 	// did), or an outcome of the activity that Goal names (meeting).
 	Outcome string `json:"outcome,omitempty"`
 	// Sign is what was shown (liking).
-	Sign Sign `json:"sign,omitempty"`
+	Sign Reaction `json:"sign,omitempty"`
 	// Setup is what was measured (setupChecked).
 	Setup *setup.Measures `json:"setup,omitempty"`
 	// Gate is the one that was set (gate).

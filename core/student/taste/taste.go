@@ -17,11 +17,11 @@ type Liking struct {
 	// Signs counts the signs that it rests on.
 	Signs int
 	// By counts the signs by their kind.
-	By map[studentlog.Sign]int
+	By map[studentlog.Reaction]int
 }
 
 // weights of the signs (default): what is done weighs more than what is said.
-var weights = map[studentlog.Sign]float64{
+var weights = map[studentlog.Reaction]float64{
 	studentlog.PlayedFirst: 1.5, studentlog.AskedFor: 1.5, studentlog.Unasked: 1.5, studentlog.Liked: 1, studentlog.Disliked: -1.5,
 }
 
@@ -39,15 +39,15 @@ type Profile map[string]Liking
 // that the student has had. The score of a tag is
 //
 //	(for − against) ÷ (for + against + doubt)
-func Learn(signs map[string]map[studentlog.Sign]int, had []string, lib material.Library) Profile {
+func Learn(signs map[string]map[studentlog.Reaction]int, had []string, lib material.Library) Profile {
 	type sum struct {
 		liked, against float64
-		by             map[studentlog.Sign]int
+		by             map[studentlog.Reaction]int
 	}
 	sums := map[string]*sum{}
 	at := func(tag string) *sum {
 		if sums[tag] == nil {
-			sums[tag] = &sum{by: map[studentlog.Sign]int{}}
+			sums[tag] = &sum{by: map[studentlog.Reaction]int{}}
 		}
 		return sums[tag]
 	}

@@ -15,13 +15,13 @@ var lib = material.Library{
 }
 
 func TestTasteIsLearnedFromWhatIsDone(t *testing.T) {
-	p := Learn(map[string]map[studentlog.Sign]int{
+	p := Learn(map[string]map[studentlog.Reaction]int{
 		"jig": {studentlog.PlayedFirst: 2, studentlog.Liked: 1}, "march": {studentlog.Disliked: 1}, "plain": {studentlog.AskedFor: 4},
 	}, []string{"jig", "air", "march"}, lib)
 	require.InDelta(t, 4.0/6, p["comic"].Score, 1e-12, "2 × 1.5 + 1 for, none against, a doubt of 2")
 	require.InDelta(t, 2.5/7.5, p["rhythmic"].Score, 1e-12)
 	require.InDelta(t, -0.2/2.2, p["lyrical"].Score, 1e-12, "had and never chosen")
-	require.Equal(t, map[studentlog.Sign]int{studentlog.PlayedFirst: 2, studentlog.Liked: 1}, p["comic"].By)
+	require.Equal(t, map[studentlog.Reaction]int{studentlog.PlayedFirst: 2, studentlog.Liked: 1}, p["comic"].By)
 	fit, of := p.Fit(lib["jig"])
 	require.InDelta(t, (4.0/6+2.5/7.5)/2, fit, 1e-12)
 	require.Equal(t, "comic", of.Tag)
@@ -36,9 +36,9 @@ func TestTasteIsLearnedFromWhatIsDone(t *testing.T) {
 func TestSignsPullTheirWay(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := func(name string) int { return rapid.IntRange(0, 9).Draw(t, name) }
-		signs := map[studentlog.Sign]int{studentlog.PlayedFirst: n("first"), studentlog.Liked: n("liked"), studentlog.Disliked: n("not")}
+		signs := map[studentlog.Reaction]int{studentlog.PlayedFirst: n("first"), studentlog.Liked: n("liked"), studentlog.Disliked: n("not")}
 		score := func() float64 {
-			s := Learn(map[string]map[studentlog.Sign]int{"air": signs}, nil, lib)["lyrical"].Score
+			s := Learn(map[string]map[studentlog.Reaction]int{"air": signs}, nil, lib)["lyrical"].Score
 			require.LessOrEqual(t, s*s, 1.0)
 			return s
 		}

@@ -61,9 +61,9 @@ func Of(e exercise.Exercise, words naming.Words, table demand.Table) (Drill, err
 	return d, nil
 }
 
-// Said is the material of an exercise with its goals as a studio says them; a goal that was changed on the material
+// WithForms is the material of an exercise with its goals as a studio says them; a goal that was changed on the material
 // itself stays as it is.
-func Said(m material.Material, forms exercise.Forms) material.Material {
+func WithForms(m material.Material, forms exercise.Forms) material.Material {
 	name, rest, _ := strings.Cut(m.Exercise, "/")
 	step, _, _ := strings.Cut(rest, "/")
 	t, known := exercise.TypeOf(name)

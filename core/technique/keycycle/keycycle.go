@@ -66,12 +66,12 @@ type Plan struct {
 	Slid []time.Time
 }
 
-// Lay lays keys over the lessons of a timetable from a day on, one a week and at most one a lesson, without
+// Build lays keys over the lessons of a timetable from a day on, one a week and at most one a lesson, without
 // the lessons that were missed; each is heard in the lesson after. A key is begun
 // only where it can be heard in the next lesson as usual, not right before a break, unless before
 // says so. Slides says of a key, by its place, that the lesson of a day passed without it; nil for never. It refuses
 // a cycle without keys or lessons.
-func Lay(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []time.Time, before bool, slides func(key int, day time.Time) bool) (Plan, error) {
+func Build(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []time.Time, before bool, slides func(key int, day time.Time) bool) (Plan, error) {
 	if len(keys) == 0 {
 		return Plan{}, errors.New("a cycle without keys is none")
 	}

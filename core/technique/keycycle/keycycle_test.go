@@ -75,20 +75,20 @@ func TestACycleFollowsTheCalendar(t *testing.T) {
 		}
 		return out
 	}
-	p, err := Lay(keys, on("2026-09-07"), table, nil, true, nil)
+	p, err := Build(keys, on("2026-09-07"), table, nil, true, nil)
 	require.NoError(t, err)
 	require.Equal(t, []string{"C 09-07", "G 09-16", "D 09-21", "A 10-05"}, first(p))
-	p, err = Lay(keys, on("2026-09-07"), table, nil, false, nil)
+	p, err = Build(keys, on("2026-09-07"), table, nil, false, nil)
 	require.NoError(t, err)
 	require.Equal(t, []time.Time{on("2026-09-21")}, p.Held, "the next lesson is a fortnight later")
 	twice := weekly(time.Monday, nil)
 	twice.Slots = append(twice.Slots, calendar.Slot{ID: "t", Weekday: time.Thursday, Every: 1, Minutes: 30, From: on("2020-01-01")})
-	p, err = Lay(keys, on("2026-09-07"), twice, nil, false, nil)
+	p, err = Build(keys, on("2026-09-07"), twice, nil, false, nil)
 	require.NoError(t, err)
 	require.Equal(t, []string{"C 09-07", "G 09-14", "D 09-21", "A 09-28"}, first(p))
 	second := weekly(time.Monday, nil)
 	second.Slots[0].Every, second.Slots[0].From = 2, on("2026-09-07")
-	p, err = Lay(keys, on("2026-09-07"), second, nil, false, nil)
+	p, err = Build(keys, on("2026-09-07"), second, nil, false, nil)
 	require.NoError(t, err)
 	require.Equal(t, []string{"C 09-07", "G 09-21", "D 10-05", "A 10-19"}, first(p))
 	require.Empty(t, p.Held)
@@ -98,7 +98,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 	keys, err := Keys(scale.Tonic{Step: 'B'}, Fifths)
 	require.NoError(t, err)
 	breaks := []calendar.Break{{From: on("2026-10-26"), To: on("2026-10-30")}}
-	p, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, breaks), nil, true, nil)
+	p, err := Build(keys, on("2026-09-07"), weekly(time.Monday, breaks), nil, true, nil)
 	require.NoError(t, err)
 	require.Len(t, p.Weeks, 12)
 	require.Equal(t, on("2026-09-07"), p.Weeks[0].Day)
@@ -107,7 +107,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 	require.Equal(t, on("2026-11-02"), p.Weeks[6].Heard)
 	require.Equal(t, on("2026-12-07"), p.End)
 	// A lesson that was missed slides the rest by a week.
-	slid, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, breaks), []time.Time{on("2026-09-21")}, true, nil)
+	slid, err := Build(keys, on("2026-09-07"), weekly(time.Monday, breaks), []time.Time{on("2026-09-21")}, true, nil)
 	require.NoError(t, err)
 	require.Equal(t, on("2026-12-14"), slid.End)
 	require.Equal(t, []time.Time{on("2026-09-21")}, slid.Missed)
@@ -116,7 +116,7 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 
 	// A key is begun only where it is heard the week after: not in the lesson before the break
 	// (common practice).
-	held, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, breaks), nil, false, nil)
+	held, err := Build(keys, on("2026-09-07"), weekly(time.Monday, breaks), nil, false, nil)
 	require.NoError(t, err)
 	require.Equal(t, []time.Time{on("2026-10-19")}, held.Held)
 	require.Equal(t, on("2026-10-12"), held.Weeks[5].Day)
@@ -126,16 +126,16 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 }
 
 func TestCyclesThatAreNone(t *testing.T) {
-	_, err := Lay(nil, on("2026-09-07"), weekly(time.Monday, nil), nil, false, nil)
+	_, err := Build(nil, on("2026-09-07"), weekly(time.Monday, nil), nil, false, nil)
 	require.EqualError(t, err, "a cycle without keys is none")
-	_, err = Lay(circle, on("2026-09-07"), weekly(time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}), nil, false, nil)
+	_, err = Build(circle, on("2026-09-07"), weekly(time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}), nil, false, nil)
 	require.ErrorContains(t, err, "there are no lessons for this cycle: from 7 September 2026 on all fall into breaks")
 }
 
 // A key that its lesson had no room for comes in the next, and all that follow with it.
 func TestAKeyWithoutRoomSlides(t *testing.T) {
 	keys := circle[:3]
-	p, err := Lay(keys, on("2026-09-07"), weekly(time.Monday, nil), nil, false, func(key int, day time.Time) bool {
+	p, err := Build(keys, on("2026-09-07"), weekly(time.Monday, nil), nil, false, func(key int, day time.Time) bool {
 		return key == 1 && day.Before(on("2026-09-28"))
 	})
 	require.NoError(t, err)
@@ -159,14 +159,14 @@ func TestEveryKeyOnce(t *testing.T) {
 		keys, err := Keys(circle[rapid.IntRange(0, 11).Draw(t, "first")], Fifths)
 		require.NoError(t, err)
 		before := rapid.Bool().Draw(t, "before")
-		p, err := Lay(keys, from, weekly(weekday, breaks), nil, before, nil)
+		p, err := Build(keys, from, weekly(weekday, breaks), nil, before, nil)
 		require.NoError(t, err)
 		seen := map[scale.Tonic]bool{}
 		for i, w := range p.Weeks {
 			require.False(t, seen[w.Key])
 			seen[w.Key] = true
 			require.Equal(t, weekday, w.Day.Weekday())
-			require.False(t, calendar.Off(w.Day, breaks))
+			require.False(t, calendar.InBreak(w.Day, breaks))
 			require.True(t, w.Heard.After(w.Day))
 			if i > 0 && before {
 				require.Equal(t, p.Weeks[i-1].Heard, w.Day)
