@@ -39,6 +39,7 @@ lint: web/.stamp-npm
 	cd web && npx biome check src
 	go vet ./...
 	$(TOOL) staticcheck ./...
+	@dead=$$($(TOOL) deadcode -test ./...) && [ -z "$$dead" ] || { echo "nobody calls: $$dead"; exit 1; }
 	cd tools && go vet ./mutant ./licences
 
 test-core: ## the rules alone: no Node, no database

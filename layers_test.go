@@ -163,7 +163,9 @@ func TestOnlyTheStoreWritesSQL(t *testing.T) {
 
 // core has no luck of its own: chance comes from a generator with a passed seed.
 func TestCoreDrawsFromSeedsOnly(t *testing.T) {
-	global := regexp.MustCompile(`rand\.(Int|Int32|Int64|Uint32|Uint64|Float32|Float64|NormFloat64|ExpFloat64|Perm|Shuffle|IntN|Int32N|Int64N|UintN|Uint32N|Uint64N|N)\(`)
+	global := regexp.MustCompile(
+		`rand\.(Int|Int32|Int64|Uint32|Uint64|Float32|Float64|NormFloat64|ExpFloat64|Perm|Shuffle|IntN|Int32N|Int64N|UintN|Uint32N|Uint64N|N)\(`,
+	)
 	err := filepath.WalkDir("core", func(path string, d fs.DirEntry, err error) error {
 		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") {
 			return err
@@ -196,7 +198,8 @@ func TestThereIsOneClock(t *testing.T) {
 	reads := regexp.MustCompile(`time\.(Now|Since|Until)\b`)
 	for _, top := range []string{"api", "cmd", "demo", "e2e", "home", "outside", "store"} {
 		err := filepath.WalkDir(top, func(path string, d fs.DirEntry, err error) error {
-			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasPrefix(filepath.ToSlash(path), "store/localdb/") || path == filepath.Join("e2e", "ladder_test.go") {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasPrefix(filepath.ToSlash(path), "store/localdb/") ||
+				path == filepath.Join("e2e", "ladder_test.go") {
 				return err
 			}
 			data, err := os.ReadFile(path)
@@ -218,7 +221,8 @@ func TestTheProgramHashesAtFullCost(t *testing.T) {
 			return filepath.SkipDir
 		}
 		slashed := filepath.ToSlash(path)
-		if filepath.Ext(path) != ".go" || strings.HasPrefix(slashed, "store/storetest/") || slashed == "account/password.go" || slashed == "layers_test.go" {
+		if filepath.Ext(path) != ".go" || strings.HasPrefix(slashed, "store/storetest/") || slashed == "account/password.go" ||
+			slashed == "layers_test.go" {
 			return nil
 		}
 		text, err := os.ReadFile(path)

@@ -46,7 +46,9 @@ func Check(password string, about ...string) error {
 		short = string([]rune(password)[:read])
 	}
 	if guesses := zxcvbn.PasswordStrength(short, known).Guesses; guesses < pow10(enough) {
-		return ErrPassword("This password is too easy to guess: it, or what it is made of, stands in lists of common passwords. Four words that do not belong together are good.")
+		return ErrPassword(
+			"This password is too easy to guess: it, or what it is made of, stands in lists of common passwords. Four words that do not belong together are good.",
+		)
 	}
 	return nil
 }

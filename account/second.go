@@ -39,7 +39,11 @@ func StepOf(secret, code string, used int64, now time.Time) int64 {
 	at := now.Unix() / step
 	found := int64(0)
 	for s := at - slack; s <= at+slack; s++ {
-		want, err := totp.GenerateCodeCustom(secret, time.Unix(s*step, 0), totp.ValidateOpts{Period: step, Digits: otp.DigitsSix, Algorithm: otp.AlgorithmSHA1})
+		want, err := totp.GenerateCodeCustom(
+			secret,
+			time.Unix(s*step, 0),
+			totp.ValidateOpts{Period: step, Digits: otp.DigitsSix, Algorithm: otp.AlgorithmSHA1},
+		)
 		if err == nil && s > used && subtle.ConstantTimeCompare([]byte(want), []byte(code)) == 1 {
 			found = s
 		}

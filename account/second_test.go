@@ -25,7 +25,11 @@ func TestCodesOfTheRFC(t *testing.T) {
 	}
 	require.Zero(t, StepOf(secret, "000000", 0, time.Unix(59, 0)))
 	require.Zero(t, StepOf("not base32!", "", 0, time.Unix(59, 0)))
-	require.Equal(t, "otpauth://totp/Patient%20Ladder:a@b.example?issuer=Patient%20Ladder&secret=ABC", SecretURI("ABC", "a@b.example", "Patient Ladder"))
+	require.Equal(
+		t,
+		"otpauth://totp/Patient%20Ladder:a@b.example?issuer=Patient%20Ladder&secret=ABC",
+		SecretURI("ABC", "a@b.example", "Patient Ladder"),
+	)
 	require.Len(t, NewSecret(), 32)
 }
 
@@ -67,7 +71,8 @@ func TestTokensAndNetworks(t *testing.T) {
 	require.Equal(t, Hash(secret), hash)
 	require.GreaterOrEqual(t, len(secret), 26)
 	for address, want := range map[string]string{
-		"203.0.113.9": "203.0.113.9", "::ffff:203.0.113.9": "203.0.113.9", "2001:db8:1:2:3:4:5:6": "2001:db8:1:2::/64", "fe80::1%eth0": "fe80::/64", "what": "what",
+		"203.0.113.9": "203.0.113.9", "::ffff:203.0.113.9": "203.0.113.9", "2001:db8:1:2:3:4:5:6": "2001:db8:1:2::/64",
+		"fe80::1%eth0": "fe80::/64", "what": "what",
 	} {
 		require.Equal(t, want, Network(address))
 	}

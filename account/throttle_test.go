@@ -24,7 +24,12 @@ func TestTriesSlowDown(t *testing.T) {
 
 	after, wait := Pair.Try(tries, now.Add(-time.Second))
 	require.Equal(t, time.Second, wait)
-	require.Equal(t, []any{tries.Free, 19, 18}, []any{after.Free, after.All, after.Passed}, "a try that must wait is counted and makes the wait no longer")
+	require.Equal(
+		t,
+		[]any{tries.Free, 19, 18},
+		[]any{after.Free, after.All, after.Passed},
+		"a try that must wait is counted and makes the wait no longer",
+	)
 	again, wait := Pair.Try(after, now.Add(time.Hour-time.Second))
 	require.Zero(t, wait)
 	require.Equal(t, 1, again.Passed, "a quiet hour forgets")
@@ -52,10 +57,30 @@ func TestTriesAtTheSameMoment(t *testing.T) {
 // guess, and a clock that was put back makes nobody wait.
 func TestWhoIsCounted(t *testing.T) {
 	require.Equal(t, []Subject{{"device d", Device}}, SignIn("a@b.example", "203.0.113.9", "d"))
-	require.Equal(t, []Subject{{"sign-in a@b.example from 203.0.113.9", Pair}, {"sign-in from 203.0.113.9", Address}, {"sign-in a@b.example", Account}}, SignIn("a@b.example", "203.0.113.9", ""))
+	require.Equal(
+		t,
+		[]Subject{{"sign-in a@b.example from 203.0.113.9", Pair}, {"sign-in from 203.0.113.9", Address}, {"sign-in a@b.example", Account}},
+		SignIn("a@b.example", "203.0.113.9", ""),
+	)
 	now := time.Date(2026, 5, 4, 9, 0, 0, 0, time.UTC)
 	require.Equal(t, Tries{All: 3, Passed: 2, Last: now, Free: ever}, Tries{All: 4, Passed: 3, Free: now.Add(time.Minute)}.Back(now))
 	require.Equal(t, Tries{All: 1, Last: now, Free: ever}, Tries{}.Back(now))
-	require.Equal(t, []bool{false, true, false}, []bool{Tries{}.Stale(now), Tries{All: 1, Last: now.Add(-59 * time.Minute)}.Stale(now), Tries{All: 1, Last: now.Add(-time.Hour)}.Stale(now)})
-	require.Equal(t, []time.Duration{0, time.Second, 0}, []time.Duration{Links.Wait(Tries{Free: now}, now), Links.Wait(Tries{Free: now.Add(time.Second)}, now), Links.Wait(Tries{Free: now.Add(time.Hour)}, now)})
+	require.Equal(
+		t,
+		[]bool{false, true, false},
+		[]bool{
+			Tries{}.Stale(now),
+			Tries{All: 1, Last: now.Add(-59 * time.Minute)}.Stale(now),
+			Tries{All: 1, Last: now.Add(-time.Hour)}.Stale(now),
+		},
+	)
+	require.Equal(
+		t,
+		[]time.Duration{0, time.Second, 0},
+		[]time.Duration{
+			Links.Wait(Tries{Free: now}, now),
+			Links.Wait(Tries{Free: now.Add(time.Second)}, now),
+			Links.Wait(Tries{Free: now.Add(time.Hour)}, now),
+		},
+	)
 }

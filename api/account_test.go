@@ -49,15 +49,37 @@ func (s *school) later(d time.Duration) {
 const ropes = "gull fog seven ropes"
 
 func newSchool(t *testing.T) *school {
-	s := &school{t: t, now: may4(), studio: storetest.ID(), email: fmt.Sprintf("owner-%s@example.org", storetest.ID()), letterPieces: regexp.MustCompile(`http\S+#(\S+)`)}
-	_, handler, err := api.New(api.Config{Store: db, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: s.clock, Mails: true, URL: "https://ladder.example", TrustedProxies: []string{"127.0.0.1/32"}})
+	s := &school{
+		t:            t,
+		now:          may4(),
+		studio:       storetest.ID(),
+		email:        fmt.Sprintf("owner-%s@example.org", storetest.ID()),
+		letterPieces: regexp.MustCompile(`http\S+#(\S+)`),
+	}
+	_, handler, err := api.New(
+		api.Config{
+			Store:          db,
+			Page:           fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}},
+			Now:            s.clock,
+			Mails:          true,
+			URL:            "https://ladder.example",
+			TrustedProxies: []string{"127.0.0.1/32"},
+		},
+	)
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
 	t.Cleanup(server.Close)
 	s.url = server.URL
 	hash, err := account.HashPassword(ropes)
 	require.NoError(t, err)
-	require.NoError(t, db.AddStudio(context.Background(), store.Studio{ID: s.studio, Name: "School", Timezone: "UTC"}, store.Teacher{ID: storetest.ID(), Email: s.email, Name: "Olga Berg", PasswordHash: hash}))
+	require.NoError(
+		t,
+		db.AddStudio(
+			context.Background(),
+			store.Studio{ID: s.studio, Name: "School", Timezone: "UTC"},
+			store.Teacher{ID: storetest.ID(), Email: s.email, Name: "Olga Berg", PasswordHash: hash},
+		),
+	)
 	return s
 }
 
@@ -397,7 +419,14 @@ func TestATabletLeftAlone(t *testing.T) {
 
 	me, err := db.TeacherByEmail(context.Background(), s.email)
 	require.NoError(t, err)
-	require.NoError(t, db.AddPasskey(context.Background(), me.ID, store.Passkey{ID: strings.Repeat("b", 64), Name: "Tablet", Body: []byte("{}"), Made: s.clock()}))
+	require.NoError(
+		t,
+		db.AddPasskey(
+			context.Background(),
+			me.ID,
+			store.Passkey{ID: strings.Repeat("b", 64), Name: "Tablet", Body: []byte("{}"), Made: s.clock()},
+		),
+	)
 	u.call("POST", "/api/recovery", map[string]any{"email": s.email})
 	status, body = u.call("PUT", "/api/recovery", map[string]any{"token": s.letter(s.email), "password": "nine boats under slate"})
 	require.Equal(t, http.StatusNoContent, status, body)
@@ -406,7 +435,11 @@ func TestATabletLeftAlone(t *testing.T) {
 	keys, err := db.Passkeys(context.Background(), me.ID)
 	require.NoError(t, err)
 	require.Empty(t, keys)
-	require.Contains(t, s.lastLetter(s.email), "The code of an app is not asked for any more, and passkeys sign in no more: set both up again on the account page.")
+	require.Contains(
+		t,
+		s.lastLetter(s.email),
+		"The code of an app is not asked for any more, and passkeys sign in no more: set both up again on the account page.",
+	)
 }
 
 // Who guesses at family links must wait, whatever is opened next; a page that keeps asking with an old link counts once.

@@ -138,7 +138,11 @@ func TestATargetIsWorkedBackwards(t *testing.T) {
 
 	// A fortnight without lessons, and the same with lessons all the same.
 	holiday := storetest.ID()
-	status, got := u.call("PUT", "/api/holidays/"+holiday, map[string]any{"name": "Autumn", "first": now.AddDate(0, 0, 20).Format("2006-01-02"), "last": now.AddDate(0, 0, 33).Format("2006-01-02")})
+	status, got := u.call(
+		"PUT",
+		"/api/holidays/"+holiday,
+		map[string]any{"name": "Autumn", "first": now.AddDate(0, 0, 20).Format("2006-01-02"), "last": now.AddDate(0, 0, 33).Format("2006-01-02")},
+	)
 	require.Equal(t, http.StatusNoContent, status, got)
 	defer u.call("DELETE", "/api/holidays/"+holiday, nil)
 	_, off := u.call("POST", path+"/targets", ask)

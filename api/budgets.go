@@ -43,7 +43,12 @@ func (b budgets) of(method, path string) *admit.Budget {
 		return b.studio
 	case method == http.MethodGet && strings.HasPrefix(path, "/materials/"):
 		return b.piece
-	case path == "/session", strings.HasPrefix(path, "/session/"), path == "/recovery", path == "/invitation", strings.HasPrefix(path, "/family/"), strings.HasPrefix(path, "/teacher/"):
+	case path == "/session",
+		strings.HasPrefix(path, "/session/"),
+		path == "/recovery",
+		path == "/invitation",
+		strings.HasPrefix(path, "/family/"),
+		strings.HasPrefix(path, "/teacher/"):
 		return nil
 	}
 	return b.usual

@@ -84,7 +84,11 @@ func TestALessonIsMovedAndEveryScreenKnows(t *testing.T) {
 	require.Equal(t, "Two lessons; two cancelled; one to make up.", agenda["sentence"])
 	free := u.list("/api/ladders/" + ladder + "/free?near=2026-05-20")
 	require.NotEmpty(t, free)
-	status, body = u.change(ladder, storetest.ID(), map[string]any{"what": "add", "day": free[0]["day"], "startsAt": free[0]["startsAt"], "minutes": 30, "makesUp": cancelled})
+	status, body = u.change(
+		ladder,
+		storetest.ID(),
+		map[string]any{"what": "add", "day": free[0]["day"], "startsAt": free[0]["startsAt"], "minutes": 30, "makesUp": cancelled},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	_, agenda = u.call("GET", "/api/calendar?from=2026-05-04&days=28", nil)
 	require.Empty(t, agenda["toMakeUp"])
@@ -107,7 +111,11 @@ func TestALessonIsMovedAndEveryScreenKnows(t *testing.T) {
 		require.Contains(t, body["detail"], bad.says)
 	}
 	// All from one on.
-	status, body = u.change(ladder, u.lessonOf(ladder, "2026-05-27"), map[string]any{"what": "moveOn", "day": "2026-05-28", "startsAt": "16:00", "minutes": 30, "slot": storetest.ID()})
+	status, body = u.change(
+		ladder,
+		u.lessonOf(ladder, "2026-05-27"),
+		map[string]any{"what": "moveOn", "day": "2026-05-28", "startsAt": "16:00", "minutes": 30, "slot": storetest.ID()},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	require.Equal(t, []string{"Nell 16:00 planned"}, u.lessonsOn("2026-06-04"))
 	require.Empty(t, u.lessonsOn("2026-06-03"))
@@ -116,9 +124,17 @@ func TestALessonIsMovedAndEveryScreenKnows(t *testing.T) {
 
 func TestTwoAWeekEverySecondWeekAndHolidays(t *testing.T) {
 	u, student, ladder := settled(t, slotOn(1, "15:00", 30, 1), slotOn(4, "16:00", 45, 2))
-	status, body := u.call("PUT", "/api/holidays/"+storetest.ID(), map[string]any{"name": "Harbour week", "first": "2026-05-11", "last": "2026-05-17"})
+	status, body := u.call(
+		"PUT",
+		"/api/holidays/"+storetest.ID(),
+		map[string]any{"name": "Harbour week", "first": "2026-05-11", "last": "2026-05-17"},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
-	status, body = u.call("PUT", "/api/holidays/"+storetest.ID(), map[string]any{"name": "Class trip", "first": "2026-05-21", "last": "2026-05-22", "student": student})
+	status, body = u.call(
+		"PUT",
+		"/api/holidays/"+storetest.ID(),
+		map[string]any{"name": "Class trip", "first": "2026-05-21", "last": "2026-05-22", "student": student},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	_, agenda := u.call("GET", "/api/calendar?from=2026-05-04&days=28", nil)
 	var got []string
@@ -148,12 +164,20 @@ func TestTwoAWeekEverySecondWeekAndHolidays(t *testing.T) {
 	require.Equal(t, http.StatusNotFound, out.raw("GET", link["link"].(string), nil, nil).StatusCode)
 
 	// Other times from a day on; the history stays.
-	status, body = u.call("PUT", "/api/ladders/"+ladder+"/slots", map[string]any{"from": "2026-06-01", "slots": []any{slotOn(2, "10:00", 30, 1)}})
+	status, body = u.call(
+		"PUT",
+		"/api/ladders/"+ladder+"/slots",
+		map[string]any{"from": "2026-06-01", "slots": []any{slotOn(2, "10:00", 30, 1)}},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	require.Equal(t, []string{"Nell 10:00 planned"}, u.lessonsOn("2026-06-02"))
 	require.Empty(t, u.lessonsOn("2026-06-01"))
 	require.Equal(t, []string{"Nell 15:00 planned"}, u.lessonsOn("2026-05-25"))
-	status, body = u.call("PUT", "/api/ladders/"+ladder+"/slots", map[string]any{"from": "2026-06-01", "slots": []any{slotOn(2, "10:00", 0, 1)}})
+	status, body = u.call(
+		"PUT",
+		"/api/ladders/"+ladder+"/slots",
+		map[string]any{"from": "2026-06-01", "slots": []any{slotOn(2, "10:00", 0, 1)}},
+	)
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Equal(t, "A lesson lasts 5 to 240 minutes.", body["detail"])
 }
@@ -191,8 +215,18 @@ func TestWhoAStudentIsCanAlwaysBeChanged(t *testing.T) {
 		_, p := u.call("GET", "/api/students/"+student, nil)
 		return p
 	}
-	form := map[string]any{"name": `Nell "Nelly" O’Farrow 小林`, "called": "Nelly", "born": "2016-02-03", "bornAbout": true, "notes": "afraid of the metronome", "since": "2024-09-01", "version": 1,
-		"contacts": []any{map[string]any{"id": storetest.ID(), "name": "Dana", "relation": "mother", "email": "dana@harbour.example", "messages": true}}}
+	form := map[string]any{
+		"name":      `Nell "Nelly" O’Farrow 小林`,
+		"called":    "Nelly",
+		"born":      "2016-02-03",
+		"bornAbout": true,
+		"notes":     "afraid of the metronome",
+		"since":     "2024-09-01",
+		"version":   1,
+		"contacts": []any{
+			map[string]any{"id": storetest.ID(), "name": "Dana", "relation": "mother", "email": "dana@harbour.example", "messages": true},
+		},
+	}
 	status, body := u.call("PATCH", "/api/students/"+student, form)
 	require.Equal(t, http.StatusNoContent, status, body)
 	p := page()
@@ -200,7 +234,8 @@ func TestWhoAStudentIsCanAlwaysBeChanged(t *testing.T) {
 	status, _ = u.call("PATCH", "/api/students/"+student, form)
 	require.Equal(t, http.StatusConflict, status, "a form that is out of date")
 	for field, c := range map[string][2]any{
-		"name": {" ", "The student needs a name."}, "born": {"2030-01-01", "The birthday lies in the future. Check the year."}, "since": {"2010-01-01", "The first day in the studio lies before the birthday. Check both."},
+		"name": {" ", "The student needs a name."}, "born": {"2030-01-01", "The birthday lies in the future. Check the year."},
+		"since": {"2010-01-01", "The first day in the studio lies before the birthday. Check both."},
 	} {
 		bad := map[string]any{}
 		for k, v := range form {
@@ -217,7 +252,11 @@ func TestWhoAStudentIsCanAlwaysBeChanged(t *testing.T) {
 
 	// A second instrument, with its own times.
 	cello := storetest.ID()
-	status, body = u.call("POST", "/api/students/"+student+"/ladders", map[string]any{"ladder": cello, "instrument": "cello", "from": "2026-05-04", "slots": []any{slotOn(4, "16:00", 30, 2)}})
+	status, body = u.call(
+		"POST",
+		"/api/students/"+student+"/ladders",
+		map[string]any{"ladder": cello, "instrument": "cello", "from": "2026-05-04", "slots": []any{slotOn(4, "16:00", 30, 2)}},
+	)
 	require.Equal(t, http.StatusCreated, status, body)
 	require.Equal(t, "Piano, Mondays 15:00, 30 min; cello, Thursdays 16:00, 30 min, every second week.", page()["sentence"])
 	// Another instrument: nothing was recorded, so it is the same ladder; with something it is a new one.

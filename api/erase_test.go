@@ -29,7 +29,20 @@ func TestEverythingAboutAChild(t *testing.T) {
 	s.signIn(u, "203.0.113.5", ropes)
 	child := func(name string) (string, string) {
 		student, ladder := storetest.ID(), storetest.ID()
-		status, body := u.call("POST", "/api/students", map[string]any{"student": student, "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 30})
+		status, body := u.call(
+			"POST",
+			"/api/students",
+			map[string]any{
+				"student":    student,
+				"ladder":     ladder,
+				"name":       name,
+				"born":       "2015-01-01",
+				"instrument": "piano",
+				"weekday":    1,
+				"startsAt":   "10:00",
+				"minutes":    30,
+			},
+		)
 		require.Equal(t, http.StatusCreated, status, body)
 		return student, ladder
 	}
@@ -39,7 +52,11 @@ func TestEverythingAboutAChild(t *testing.T) {
 	status, body := u.call("POST", "/api/materials", scoreBody(piece, "x.musicxml", tune))
 	require.Equal(t, http.StatusCreated, status, body)
 	for _, l := range []string{ladder, otherLadder} {
-		status, body = u.append(l, entry{"kind": "assigned", "material": piece, "at": may4().Add(-time.Hour).Format(time.RFC3339)}, entry{"kind": "note", "text": "a secret of " + l, "at": may4().Format(time.RFC3339)})
+		status, body = u.append(
+			l,
+			entry{"kind": "assigned", "material": piece, "at": may4().Add(-time.Hour).Format(time.RFC3339)},
+			entry{"kind": "note", "text": "a secret of " + l, "at": may4().Format(time.RFC3339)},
+		)
 		require.Equal(t, http.StatusOK, status, body)
 	}
 	res := u.raw("GET", "/api/students/"+student+"/data", nil, nil)
@@ -129,7 +146,11 @@ func TestEverythingAboutAChild(t *testing.T) {
 	status, _ = u.call("PUT", "/api/students/"+other+"/left", map[string]any{"from": "2026-05-05"})
 	require.Equal(t, http.StatusNoContent, status)
 	set := func(years int) {
-		status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "School", "timezone": "Europe/Lisbon", "keepYears": years, "language": "en", "firstDay": 1, "letterhead": ""})
+		status, body := u.call(
+			"PUT",
+			"/api/account/studio",
+			map[string]any{"name": "School", "timezone": "Europe/Lisbon", "keepYears": years, "language": "en", "firstDay": 1, "letterhead": ""},
+		)
 		require.Equal(t, http.StatusNoContent, status, body)
 	}
 	set(0)
@@ -148,7 +169,14 @@ func TestTheStudioItself(t *testing.T) {
 	s := newSchool(t)
 	u := s.browser()
 	s.signIn(u, "203.0.113.5", ropes)
-	settings := map[string]any{"name": " School by the sea ", "timezone": "Asia/Tokyo", "keepYears": 5, "language": "de", "firstDay": 0, "letterhead": " Quay 4 \n\nGullhaven "}
+	settings := map[string]any{
+		"name":       " School by the sea ",
+		"timezone":   "Asia/Tokyo",
+		"keepYears":  5,
+		"language":   "de",
+		"firstDay":   0,
+		"letterhead": " Quay 4 \n\nGullhaven ",
+	}
 	put := func(change map[string]any) (int, map[string]any) {
 		body := maps.Clone(settings)
 		maps.Copy(body, change)
@@ -166,11 +194,16 @@ func TestTheStudioItself(t *testing.T) {
 	status, body := put(nil)
 	require.Equal(t, http.StatusNoContent, status, body)
 	_, me := u.call("GET", "/api/session", nil)
-	require.Equal(t, []any{"School by the sea", "Asia/Tokyo", "2026-05-05", 0.0}, []any{me["studio"], me["timezone"], me["today"], me["firstDay"]})
+	require.Equal(
+		t,
+		[]any{"School by the sea", "Asia/Tokyo", "2026-05-05", 0.0},
+		[]any{me["studio"], me["timezone"], me["today"], me["firstDay"]},
+	)
 	_, a := u.call("GET", "/api/account", nil)
 	require.Equal(t, map[string]any{
-		"name": "School by the sea", "timezone": "Asia/Tokyo", "keepYears": 5.0, "language": "de", "firstDay": 0.0, "letterhead": "Quay 4\nGullhaven",
-		"languages": []any{map[string]any{"id": "en", "name": "English"}, map[string]any{"id": "de", "name": "Deutsch"}},
+		"name": "School by the sea", "timezone": "Asia/Tokyo", "keepYears": 5.0, "language": "de", "firstDay": 0.0,
+		"letterhead": "Quay 4\nGullhaven",
+		"languages":  []any{map[string]any{"id": "en", "name": "English"}, map[string]any{"id": "de", "name": "Deutsch"}},
 	}, a["studio"])
 	text := u.read("/api/account/studio/export")
 	h, err := dump.Check(strings.NewReader(text))

@@ -24,7 +24,11 @@ func athome(t *testing.T, email string) (u *user, student string, phone homePhon
 	u, student, ladder := settled(t, slotOn(0, "15:30", 30, 1)) // Sundays
 	id := u.add("tar.abc", "X:1\nT:Tar\nL:1/4\nM:4/4\nQ:1/4=80\nK:C\nCDEF|G4|EFGE|D4|CDEF|G4|EDCE|C4|\n", 0)
 	_, _ = u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+id, nil)
-	status, body := u.call("POST", "/api/ladders/"+ladder+"/entries", map[string]any{"entries": []entry{{"id": storetest.ID(), "at": "2026-05-03T15:30:00Z", "kind": "assigned", "material": id}}})
+	status, body := u.call(
+		"POST",
+		"/api/ladders/"+ladder+"/entries",
+		map[string]any{"entries": []entry{{"id": storetest.ID(), "at": "2026-05-03T15:30:00Z", "kind": "assigned", "material": id}}},
+	)
 	require.Equal(t, http.StatusOK, status, body)
 	if email != "" {
 		status, body = u.call("PUT", "/api/ladders/"+ladder+"/family", map[string]any{"email": email})
@@ -35,7 +39,11 @@ func athome(t *testing.T, email string) (u *user, student string, phone homePhon
 
 func (u *user) publishFor(t *testing.T, ladder string) homePhone {
 	_, week := u.call("GET", "/api/ladders/"+ladder+"/week?day=2026-05-04", nil)
-	status, week := u.call("POST", "/api/ladders/"+ladder+"/week/publish?day=2026-05-04", map[string]any{"version": version(week), "plan": week["plan"]})
+	status, week := u.call(
+		"POST",
+		"/api/ladders/"+ladder+"/week/publish?day=2026-05-04",
+		map[string]any{"version": version(week), "plan": week["plan"]},
+	)
 	require.Equal(t, http.StatusOK, status, week)
 	out := anyone(t)
 	out.url = u.url
@@ -67,13 +75,21 @@ func TestAThingToDoSaysHow(t *testing.T) {
 	item := first(first(page["days"])["items"])
 	card := item["card"].(map[string]any)
 	hand := first(card["hands"])
-	require.Equal(t, []any{"look", "Tar", "Look and say", "Right hand", "finger 1", "middle C", "the white key just left of two black keys"}, []any{
-		item["kind"], item["title"], card["kind"], hand["hand"], hand["finger"], hand["key"], hand["geo"]})
+	require.Equal(
+		t,
+		[]any{"look", "Tar", "Look and say", "Right hand", "finger 1", "middle C", "the white key just left of two black keys"},
+		[]any{
+			item["kind"], item["title"], card["kind"], hand["hand"], hand["finger"], hand["key"], hand["geo"]},
+	)
 	require.Equal(t, "Right hand: finger 1 on middle C", hand["start"])
 	require.Equal(t, "the pointing reaches the end without getting lost", card["good"])
 	chunk := items(t, first(page["days"]), "items")[1]
 	card = chunk["card"].(map[string]any)
-	require.Equal(t, []any{"chunk", "bars 1–4", "Slowly, like strolling (48)", 48.0, "Find the place first, then play it slowly."}, []any{chunk["kind"], card["where"], card["tempo"], chunk["beats"], card["child"]})
+	require.Equal(
+		t,
+		[]any{"chunk", "bars 1–4", "Slowly, like strolling (48)", 48.0, "Find the place first, then play it slowly."},
+		[]any{chunk["kind"], card["where"], card["tempo"], chunk["beats"], card["child"]},
+	)
 	require.Equal(t, "Ask for the hand, the finger and the first note before it sounds.", card["parent"])
 	var lit []string
 	for _, x := range items(t, first(card["hands"]), "touches") {
@@ -111,7 +127,8 @@ func TestWhatAFamilyWrites(t *testing.T) {
 		list = append(list, fmt.Sprint(n["name"], " ", n["kind"], " ", n["text"], " ", n["said"], " ", n["about"], " ", n["open"]))
 	}
 	require.Equal(t, []string{
-		"Nell Farrow ask Which hand first? Asked today  true", "Nell Farrow reschedule Friday after four? Asked today Sunday, 10 May, 15:30 true", "Nell Farrow also Tar Also played, today  false",
+		"Nell Farrow ask Which hand first? Asked today  true", "Nell Farrow reschedule Friday after four? Asked today Sunday, 10 May, 15:30 true",
+		"Nell Farrow also Tar Also played, today  false",
 	}, list)
 	require.Equal(t, 1, strings.Count(u.read("/api/ladders/"+phone.ladder+"/entries"), `"unasked"`))
 	_, lessonPage := u.call("GET", "/api/ladders/"+phone.ladder+"/lesson", nil)
@@ -164,7 +181,11 @@ func TestWhatAFamilyCannotWrite(t *testing.T) {
 func TestTheLanguageOfAStudio(t *testing.T) {
 	u, _, phone := athome(t, "family@harbour.example")
 	require.Equal(t, "en", phone.page()["language"])
-	status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "Am Kai", "timezone": "UTC", "keepYears": 2, "language": "de", "firstDay": 1, "letterhead": "Kai 4\nGullhaven"})
+	status, body := u.call(
+		"PUT",
+		"/api/account/studio",
+		map[string]any{"name": "Am Kai", "timezone": "UTC", "keepYears": 2, "language": "de", "firstDay": 1, "letterhead": "Kai 4\nGullhaven"},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	require.Equal(t, "de", phone.page()["language"])
 	u.publishFor(t, phone.ladder)
@@ -182,11 +203,19 @@ func TestTheSecondLanguage(t *testing.T) {
 	status, got := phone.call("PUT", "/api/family/"+phone.token+"/wishes", map[string]any{"language": "de", "mail": "week", "remind": false})
 	require.Equal(t, http.StatusNoContent, status, got)
 	page := phone.page()
-	require.Equal(t, []any{"de", "de-DE", "Heute: 2 Aufgaben, etwa 7 Min.", "Anhören"}, []any{page["language"], page["locale"], page["sentence"], page["texts"].(map[string]any)["hear"]})
+	require.Equal(
+		t,
+		[]any{"de", "de-DE", "Heute: 2 Aufgaben, etwa 7 Min.", "Anhören"},
+		[]any{page["language"], page["locale"], page["sentence"], page["texts"].(map[string]any)["hear"]},
+	)
 	require.Equal(t, []any{"„Tar“: im vollen Tempo spielen"}, page["notYet"])
 	item := items(t, first(page["days"]), "items")[1]
 	card := item["card"].(map[string]any)
-	require.Equal(t, []any{"Kurzer Abschnitt", "Takte 1–4", "Langsam, wie Schlendern (48)", "Finde zuerst den Platz, dann spiel langsam."}, []any{card["kind"], card["where"], card["tempo"], card["child"]})
+	require.Equal(
+		t,
+		[]any{"Kurzer Abschnitt", "Takte 1–4", "Langsam, wie Schlendern (48)", "Finde zuerst den Platz, dann spiel langsam."},
+		[]any{card["kind"], card["where"], card["tempo"], card["child"]},
+	)
 	require.Equal(t, "Rechte Hand: Finger 1 auf C in der Mitte", first(card["hands"])["start"])
 	u.publishFor(t, phone.ladder)
 	require.Equal(t, "Nell: Üben ab 4. Mai", u.list("/api/messages")[0]["subject"])
@@ -224,9 +253,12 @@ func TestWhatAFamilyIsSent(t *testing.T) {
 	require.Equal(t, []string{"Nell: practice from 4 May"}, waiting())
 	wish("digest", true)
 	require.Equal(t, []string{
-		"family@harbour.example: Nell: practice from 4 May, Monday 11 May, 07:00", "family@harbour.example: Nell: practice today, Tuesday 5 May, 15:00",
-		"family@harbour.example: Nell: practice today, Wednesday 6 May, 15:00", "family@harbour.example: Nell: practice today, Thursday 7 May, 15:00",
-		"family@harbour.example: Nell: practice today, Friday 8 May, 15:00", "family@harbour.example: Nell: practice today, Saturday 9 May, 15:00",
+		"family@harbour.example: Nell: practice from 4 May, Monday 11 May, 07:00",
+		"family@harbour.example: Nell: practice today, Tuesday 5 May, 15:00",
+		"family@harbour.example: Nell: practice today, Wednesday 6 May, 15:00",
+		"family@harbour.example: Nell: practice today, Thursday 7 May, 15:00",
+		"family@harbour.example: Nell: practice today, Friday 8 May, 15:00",
+		"family@harbour.example: Nell: practice today, Saturday 9 May, 15:00",
 	}, preview())
 	u.publishFor(t, phone.ladder)
 	u.publishFor(t, phone.ladder)
@@ -244,14 +276,22 @@ func TestBrothersAndSisters(t *testing.T) {
 	require.Empty(t, phone.page()["others"])
 	require.Equal(t, false, phone.page()["mailed"], "nobody is written to: there is nothing to wish for")
 	agree := func(student, name, email string) {
-		status, got := u.call("PATCH", "/api/students/"+student, map[string]any{"name": name, "called": "", "born": "2017-02-03", "bornAbout": false, "notes": "", "version": 1,
-			"contacts": []any{map[string]any{"id": storetest.ID(), "name": "Jo", "relation": "parent", "email": email, "messages": true}}})
+		status, got := u.call(
+			"PATCH",
+			"/api/students/"+student,
+			map[string]any{"name": name, "called": "", "born": "2017-02-03", "bornAbout": false, "notes": "", "version": 1,
+				"contacts": []any{map[string]any{"id": storetest.ID(), "name": "Jo", "relation": "parent", "email": email, "messages": true}}},
+		)
 		require.Equal(t, http.StatusNoContent, status, got)
 	}
 	other := u.newStudent("Ada Farrow", "cello")
 	third := u.newStudent("Bo Quay", "piano")
 	for _, s := range u.list("/api/students") {
-		agree(s["student"].(string), s["name"].(string), map[string]string{"Nell Farrow": "jo@harbour.example", "Ada Farrow": "jo@harbour.example", "Bo Quay": "kim@harbour.example"}[s["name"].(string)])
+		agree(
+			s["student"].(string),
+			s["name"].(string),
+			map[string]string{"Nell Farrow": "jo@harbour.example", "Ada Farrow": "jo@harbour.example", "Bo Quay": "kim@harbour.example"}[s["name"].(string)],
+		)
 	}
 	require.Empty(t, phone.page()["others"], "there is no page yet")
 	require.Equal(t, true, phone.page()["mailed"])

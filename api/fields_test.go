@@ -18,7 +18,14 @@ import (
 // that is new in the contract has to be named here.
 func TestOnlyWhatIsGivenOfAStudentChanges(t *testing.T) {
 	u, student, _ := settled(t, slotOn(1, "15:00", 30, 1))
-	contact := map[string]any{"id": storetest.ID(), "name": "Dana", "relation": "mother", "email": "dana@harbour.example", "messages": true, "named": "yes"}
+	contact := map[string]any{
+		"id":       storetest.ID(),
+		"name":     "Dana",
+		"relation": "mother",
+		"email":    "dana@harbour.example",
+		"messages": true,
+		"named":    "yes",
+	}
 	values := map[string][2]any{
 		"name": {"Nell Farrow", "Nelly Farrow"}, "called": {"Nell", "Nelly"}, "born": {"2016-02-03", "2016-02-04"}, "bornAbout": {true, false},
 		"notes": {"afraid of the metronome", "afraid no more"}, "since": {"2024-09-01", ""}, "contacts": {[]any{contact}, []any{}},

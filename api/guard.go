@@ -71,10 +71,15 @@ func (s *Server) mustBeSignedIn(c *gin.Context) {
 	}
 	var role account.Role // none for whoever comes by a link, and for the program itself
 	if teacher != "" {
-		role = account.Role(cmp.Or(s.sessions.GetString(c.Request.Context(), "role"), string(account.Owner))) // an older server began it: only owners were there
+		role = account.Role(
+			cmp.Or(s.sessions.GetString(c.Request.Context(), "role"), string(account.Owner)),
+		) // an older server began it: only owners were there
 	}
 	if !needsNoSession(c.Request) && !role.May(c.Request.Method, strings.TrimPrefix(c.Request.URL.Path, "/api")) {
-		s.fail(c, &problem.Problem{Status: http.StatusForbidden, Detail: "An assistant sees and notes; this is for a teacher. Nothing was changed."})
+		s.fail(
+			c,
+			&problem.Problem{Status: http.StatusForbidden, Detail: "An assistant sees and notes; this is for a teacher. Nothing was changed."},
+		)
 		return
 	}
 	c.Request = c.Request.WithContext(open.As(c.Request.Context(), open.Who{Teacher: teacher, Studio: studio, Role: role}))

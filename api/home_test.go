@@ -140,7 +140,10 @@ func TestTheRightHandOnlyUntilTheLeftWasTaught(t *testing.T) {
 			}
 		}
 	}
-	status, _ = u.append(ladder, entry{"kind": "gate", "material": piece["material"], "gate": "together", "at": now.Add(time.Second).Format(time.RFC3339)})
+	status, _ = u.append(
+		ladder,
+		entry{"kind": "gate", "material": piece["material"], "gate": "together", "at": now.Add(time.Second).Format(time.RFC3339)},
+	)
 	require.Equal(t, http.StatusOK, status)
 	hand, notYet = gates()
 	require.Empty(t, hand)
@@ -161,7 +164,11 @@ func (u *user) published(ladder, email string) (week map[string]any, token strin
 	}
 	status, week := u.call("GET", "/api/ladders/"+ladder+"/week?day="+start, nil)
 	require.Equal(u.t, http.StatusOK, status)
-	status, week = u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+start, map[string]any{"version": version(week), "plan": week["plan"]})
+	status, week = u.call(
+		"POST",
+		"/api/ladders/"+ladder+"/week/publish?day="+start,
+		map[string]any{"version": version(week), "plan": week["plan"]},
+	)
 	require.Equal(u.t, http.StatusOK, status, week)
 	require.Equal(u.t, true, week["published"])
 	require.Equal(u.t, false, week["changed"])
@@ -204,7 +211,11 @@ func TestTheNewestWeekIsReadableAtOnce(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "15:30", 30, 1))
 	publish := func(day string) map[string]any {
 		_, week := u.call("GET", "/api/ladders/"+ladder+"/week?day="+day, nil)
-		status, week := u.call("POST", "/api/ladders/"+ladder+"/week/publish?day="+day, map[string]any{"version": version(week), "plan": week["plan"]})
+		status, week := u.call(
+			"POST",
+			"/api/ladders/"+ladder+"/week/publish?day="+day,
+			map[string]any{"version": version(week), "plan": week["plan"]},
+		)
 		require.Equal(t, http.StatusOK, status, week)
 		return week
 	}
@@ -217,7 +228,14 @@ func TestTheNewestWeekIsReadableAtOnce(t *testing.T) {
 	later := publish("2026-05-10")
 	_, page = family.call("GET", "/api/family/"+token, nil)
 	require.Equal(t, week["start"], page["start"], "today's is shown first")
-	require.Equal(t, []any{map[string]any{"start": week["start"], "name": "This week"}, map[string]any{"start": later["start"], "name": "The new week, from Sunday 10 May"}}, page["weeks"])
+	require.Equal(
+		t,
+		[]any{
+			map[string]any{"start": week["start"], "name": "This week"},
+			map[string]any{"start": later["start"], "name": "The new week, from Sunday 10 May"},
+		},
+		page["weeks"],
+	)
 	_, ahead := family.call("GET", "/api/family/"+token+"?week="+later["start"].(string), nil)
 	require.Equal(t, later["start"], ahead["start"])
 	require.Equal(t, "The new week begins on Sunday.", ahead["sentence"])
@@ -246,7 +264,15 @@ func TestTicksFromHomeArriveOnceAndOnlyForWhatWasSet(t *testing.T) {
 		}
 	}
 	item := itemsOf(today)[0]
-	done := map[string]any{"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "done", "day": today["date"], "item": item["key"], "times": 3, "felt": "joyful"}
+	done := map[string]any{
+		"id":    storetest.ID(),
+		"at":    now.Format(time.RFC3339),
+		"kind":  "done",
+		"day":   today["date"],
+		"item":  item["key"],
+		"times": 3,
+		"felt":  "joyful",
+	}
 	first := map[string]any{"id": storetest.ID(), "at": now.Format(time.RFC3339), "kind": "first", "day": today["date"], "item": item["key"]}
 	send := func(ticks ...map[string]any) (int, map[string]any) {
 		return family.call("POST", "/api/family/"+token+"/ticks", map[string]any{"ticks": ticks})
@@ -427,7 +453,15 @@ func TestTheCalendarOfAFamily(t *testing.T) {
 	ladder := u.ladderOf("Henrik")
 	week, token := u.published(ladder, "")
 	off := now.AddDate(0, 0, 10).Format("20060102")
-	status, _ := u.call("PUT", "/api/holidays/"+storetest.ID(), map[string]any{"name": "Regatta", "first": now.AddDate(0, 0, 10).Format(time.DateOnly), "last": now.AddDate(0, 0, 10).Format(time.DateOnly)})
+	status, _ := u.call(
+		"PUT",
+		"/api/holidays/"+storetest.ID(),
+		map[string]any{
+			"name":  "Regatta",
+			"first": now.AddDate(0, 0, 10).Format(time.DateOnly),
+			"last":  now.AddDate(0, 0, 10).Format(time.DateOnly),
+		},
+	)
 	require.Equal(t, http.StatusNoContent, status)
 	res := family.raw("GET", "/api/family/"+token+"/calendar", nil, nil)
 	data, err := io.ReadAll(res.Body)

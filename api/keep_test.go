@@ -59,7 +59,9 @@ func TestABackupIsRestored(t *testing.T) {
 	require.NotContains(t, whole, "argon2id")
 	require.NotContains(t, whole, strangerEmail, "another studio")
 
-	_, handler, err := api.New(api.Config{Store: there, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: func() time.Time { return now }})
+	_, handler, err := api.New(
+		api.Config{Store: there, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: func() time.Time { return now }},
+	)
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
 	t.Cleanup(server.Close)

@@ -18,7 +18,14 @@ import (
 // A teacher's own words for skills are asked once, and the next spreadsheet has them; nothing is remembered of a try.
 func TestATeachersWordsAreRemembered(t *testing.T) {
 	u := newcomer(t)
-	body := map[string]any{"kind": "csv", "source": storetest.ID(), "title": "Waves", "instrument": "piano", "fields": []string{"title", "skills"}, "try": true}
+	body := map[string]any{
+		"kind":       "csv",
+		"source":     storetest.ID(),
+		"title":      "Waves",
+		"instrument": "piano",
+		"fields":     []string{"title", "skills"},
+		"try":        true,
+	}
 	body["data"] = []byte("title,skills\nFog,left hand\nKite,left hand\nGull,smile\n")
 	words := func() (out []string) {
 		_, got := u.call("POST", "/api/library/import", body)
@@ -52,7 +59,11 @@ func TestATeachersWordsAreRemembered(t *testing.T) {
 	require.Equal(t, accents, words(), "an accent makes another word")
 	body["words"] = []map[string]any{{"word": "smile", "skill": "laughing"}}
 	status, problem := u.call("POST", "/api/library/import", body)
-	require.Equal(t, []any{http.StatusUnprocessableEntity, "“smile” cannot mean the skill \"laughing\", which nobody knows."}, []any{status, problem["detail"]})
+	require.Equal(
+		t,
+		[]any{http.StatusUnprocessableEntity, "“smile” cannot mean the skill \"laughing\", which nobody knows."},
+		[]any{status, problem["detail"]},
+	)
 }
 
 // A spreadsheet of forty pieces with three faulty rows: every row is named,
@@ -70,7 +81,15 @@ func TestASpreadsheetBecomesABook(t *testing.T) {
 	require.Equal(t, []string{"title", "unit", "page", "skills", "tags", "tempo", "bars", ""}, fields)
 
 	source := storetest.ID()
-	body := map[string]any{"kind": "csv", "data": data, "source": source, "title": "Tideway Album", "instrument": "piano", "fields": fields, "try": true}
+	body := map[string]any{
+		"kind":       "csv",
+		"data":       data,
+		"source":     source,
+		"title":      "Tideway Album",
+		"instrument": "piano",
+		"fields":     fields,
+		"try":        true,
+	}
 	_, tried := u.call("POST", "/api/library/import", body)
 	require.EqualValues(t, 37, tried["materials"])
 	var named []string
@@ -182,10 +201,28 @@ func TestASkillOfOnesOwn(t *testing.T) {
 	u := teacher(t)
 	text, err := json.Marshal(map[string]any{
 		"format": "patient-ladder-curriculum", "version": 1,
-		"skills": []any{map[string]any{"id": "sea-legs", "name": "plays standing up", "family": "body", "needs": []string{"steady-beat"}, "steps": []string{"stand and sway"}}},
+		"skills": []any{
+			map[string]any{
+				"id":     "sea-legs",
+				"name":   "plays standing up",
+				"family": "body",
+				"needs":  []string{"steady-beat"},
+				"steps":  []string{"stand and sway"},
+			},
+		},
 		"sources": []any{map[string]any{"id": "deck", "title": "Songs on Deck", "instrument": "ukulele", "materials": []any{
-			map[string]any{"id": "d1", "title": "First Deck", "strand": "method", "demands": []any{map[string]any{"skill": "steady-beat", "weight": 1}}},
-			map[string]any{"id": "d2", "title": "Second Deck", "strand": "method", "demands": []any{map[string]any{"skill": "sea-legs", "weight": 1}}},
+			map[string]any{
+				"id":      "d1",
+				"title":   "First Deck",
+				"strand":  "method",
+				"demands": []any{map[string]any{"skill": "steady-beat", "weight": 1}},
+			},
+			map[string]any{
+				"id":      "d2",
+				"title":   "Second Deck",
+				"strand":  "method",
+				"demands": []any{map[string]any{"skill": "sea-legs", "weight": 1}},
+			},
 		}}},
 	})
 	require.NoError(t, err)
@@ -210,7 +247,11 @@ func TestFocusPointsAndTagsAreChanged(t *testing.T) {
 	_, piece := u.call("GET", "/api/materials/"+kite, nil)
 	points := piece["focusPoints"].([]any)
 	wanted := []any{"look at the sky", points[0]}
-	status, got := u.call("PATCH", "/api/materials/"+kite, map[string]any{"title": "Kite String", "composer": "", "tags": []string{"comic"}, "focusPoints": wanted})
+	status, got := u.call(
+		"PATCH",
+		"/api/materials/"+kite,
+		map[string]any{"title": "Kite String", "composer": "", "tags": []string{"comic"}, "focusPoints": wanted},
+	)
 	require.Equal(t, http.StatusNoContent, status, got)
 	_, piece = u.call("GET", "/api/materials/"+kite, nil)
 	require.Equal(t, wanted, piece["focusPoints"])
@@ -233,8 +274,16 @@ func TestANewPieceHasATitleAndFocusPoints(t *testing.T) {
 		_, piece := u.call("GET", "/api/materials/"+body["id"].(string), nil)
 		return append([]any{piece["material"].(map[string]any)["title"]}, piece["focusPoints"].([]any)...)
 	}
-	require.Equal(t, []any{"Little Own Tune", "steady pulse", "loose wrist", "listen to the ends of the phrases"}, add(func(map[string]any) {}))
-	require.Equal(t, []any{"Ebb", "count aloud"}, add(func(b map[string]any) { b["title"], b["focusPoints"] = "Ebb", []string{" count aloud "} }))
+	require.Equal(
+		t,
+		[]any{"Little Own Tune", "steady pulse", "loose wrist", "listen to the ends of the phrases"},
+		add(func(map[string]any) {}),
+	)
+	require.Equal(
+		t,
+		[]any{"Ebb", "count aloud"},
+		add(func(b map[string]any) { b["title"], b["focusPoints"] = "Ebb", []string{" count aloud "} }),
+	)
 	status, got := u.call("POST", "/api/materials", map[string]any{"id": storetest.ID(), "strand": "repertoire", "instrument": "piano"})
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Equal(t, "A piece without a score needs a title.", got["detail"])

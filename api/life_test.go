@@ -47,7 +47,11 @@ func TestANotebookComesInAndGoesOut(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "15:00", 30, 1))
 	ids := u.titled("piano", "Low Water", "Two Boats", "Ode to Joy")
 	before := u.read("/api/ladders/" + ladder)
-	status, matched := u.call("POST", "/api/ladders/"+ladder+"/known/match", map[string]any{"text": "1. low water\n2. Two Baots\n\n3. Harbour Lights"})
+	status, matched := u.call(
+		"POST",
+		"/api/ladders/"+ladder+"/known/match",
+		map[string]any{"text": "1. low water\n2. Two Baots\n\n3. Harbour Lights"},
+	)
 	require.Equal(t, http.StatusOK, status, matched)
 	require.Equal(t, "Of three lines: 1 found, 1 to check, 1 new.", matched["sentence"])
 	var lines []string
@@ -63,7 +67,11 @@ func TestANotebookComesInAndGoesOut(t *testing.T) {
 	body["skills"] = []any{map[string]any{"skill": "rests", "when": "this-term"}}
 	status, effect := u.call("POST", "/api/ladders/"+ladder+"/known?try=true", body)
 	require.Equal(t, http.StatusOK, status, effect)
-	require.Equal(t, []any{"Three pieces learned before, one of them in review.", "One piece is new in your library.", "One skill secure."}, effect["words"])
+	require.Equal(
+		t,
+		[]any{"Three pieces learned before, one of them in review.", "One piece is new in your library.", "One skill secure."},
+		effect["words"],
+	)
 	require.Equal(t, before, u.read("/api/ladders/"+ladder), "a try changes nothing")
 	status, effect = u.call("POST", "/api/ladders/"+ladder+"/known", body)
 	require.Equal(t, http.StatusOK, status, effect)
@@ -126,12 +134,20 @@ func TestThePastIsReadAndCorrected(t *testing.T) {
 	at := func(day, clock string) string { return day + "T" + clock + ":00Z" }
 	u.append(ladder, entry{"kind": "assigned", "material": id, "at": at("2026-04-20", "15:00")})
 	u.append(ladder, entry{"kind": "note", "text": "Heavy elbows", "at": at("2026-04-20", "15:05")})
-	status, body := u.append(ladder, entry{"kind": "cleared", "material": id, "at": at("2026-04-27", "15:00")}, entry{"kind": "bring", "text": "the blue book", "at": at("2026-04-27", "15:01")})
+	status, body := u.append(
+		ladder,
+		entry{"kind": "cleared", "material": id, "at": at("2026-04-27", "15:00")},
+		entry{"kind": "bring", "text": "the blue book", "at": at("2026-04-27", "15:01")},
+	)
 	require.Equal(t, http.StatusOK, status, body)
 	_, past := u.call("GET", "/api/ladders/"+ladder+"/past", nil)
 	require.Equal(t, "Two lessons entered.", past["sentence"])
 	first := past["lessons"].([]any)[0].(map[string]any)
-	require.Equal(t, []any{"2026-04-27", "Cleared “Low Water”.", []any{"To bring: the blue book"}}, []any{first["day"], first["words"], first["notes"]})
+	require.Equal(
+		t,
+		[]any{"2026-04-27", "Cleared “Low Water”.", []any{"To bring: the blue book"}},
+		[]any{first["day"], first["words"], first["notes"]},
+	)
 	_, past = u.call("GET", "/api/ladders/"+ladder+"/past?search=elbows", nil)
 	require.Equal(t, "Found in one lesson.", past["sentence"])
 	_, lesson := u.call("GET", "/api/ladders/"+ladder+"/lesson", nil)
@@ -146,7 +162,11 @@ func TestThePastIsReadAndCorrected(t *testing.T) {
 	require.Equal(t, "“Low Water” cleared", cleared["text"])
 	wrong := cleared["entry"].(map[string]any)["id"]
 	undo := storetest.ID()
-	u.append(ladder, entry{"kind": "correction", "corrects": wrong, "id": undo, "at": at("2026-05-04", "15:30")}, entry{"kind": "note", "text": "forgotten", "at": day["at"]})
+	u.append(
+		ladder,
+		entry{"kind": "correction", "corrects": wrong, "id": undo, "at": at("2026-05-04", "15:30")},
+		entry{"kind": "note", "text": "forgotten", "at": day["at"]},
+	)
 	require.Equal(t, []string{"Low Water working"}, u.onLadder(ladder))
 	_, day = u.call("GET", "/api/ladders/"+ladder+"/past/2026-04-27", nil)
 	require.Len(t, day["entries"], 2)
@@ -174,20 +194,35 @@ func TestALargeUnitIsSplitAndJoined(t *testing.T) {
 	}
 	status, body := u.call("PUT", "/api/materials/"+ids[0]+"/sections", map[string]any{"sections": parts})
 	require.Equal(t, http.StatusNoContent, status, body)
-	require.Equal(t, []string{"Theme ahead", "Galloping ahead", "Dotted ahead", "Running ahead", "After it ahead"}, u.onLadder(ladder), "in its place, in their order")
+	require.Equal(
+		t,
+		[]string{"Theme ahead", "Galloping ahead", "Dotted ahead", "Running ahead", "After it ahead"},
+		u.onLadder(ladder),
+		"in its place, in their order",
+	)
 	for _, p := range parts[:3] {
 		u.append(ladder, entry{"kind": "cleared", "material": p.(map[string]any)["id"]})
 	}
 	_, piece := u.call("GET", "/api/materials/"+ids[0]+"/sections", nil)
 	require.Equal(t, "Split into four sections; it is cleared when they all are.", piece["words"])
 	status, body = u.call("PUT", "/api/materials/"+ids[0]+"/sections", map[string]any{"sections": parts})
-	require.Equal(t, []any{http.StatusUnprocessableEntity, "The piece is split already. Join its sections first."}, []any{status, body["detail"]})
+	require.Equal(
+		t,
+		[]any{http.StatusUnprocessableEntity, "The piece is split already. Join its sections first."},
+		[]any{status, body["detail"]},
+	)
 	u.append(ladder, entry{"kind": "cleared", "material": parts[3].(map[string]any)["id"]})
 	require.Contains(t, u.onLadder(ladder), "Theme with variations review", "the last section clears the unit")
 
 	other := u.titled("piano", "Another theme")[0]
 	_, _ = u.call("PUT", "/api/ladders/"+ladder+"/rungs/"+other, nil)
-	_, _ = u.call("PUT", "/api/materials/"+other+"/sections", map[string]any{"sections": []any{map[string]any{"id": storetest.ID(), "title": "One"}, map[string]any{"id": storetest.ID(), "title": "Two"}}})
+	_, _ = u.call(
+		"PUT",
+		"/api/materials/"+other+"/sections",
+		map[string]any{
+			"sections": []any{map[string]any{"id": storetest.ID(), "title": "One"}, map[string]any{"id": storetest.ID(), "title": "Two"}},
+		},
+	)
 	status, _ = u.call("DELETE", "/api/materials/"+other+"/sections", nil)
 	require.Equal(t, http.StatusNoContent, status)
 	require.Contains(t, u.onLadder(ladder), "Another theme ahead")
@@ -241,7 +276,11 @@ func TestASkillGetsTheTeachersOwnSteps(t *testing.T) {
 // A skill of the teacher's own with its bites is asked for by a piece and planted.
 func TestASkillIsAdded(t *testing.T) {
 	u := newcomer(t)
-	status, body := u.call("PUT", "/api/skills/harbour-swing", map[string]any{"name": "harbour swing", "family": "rhythm", "steps": []any{"sway", "sway and clap", "play it on one key"}})
+	status, body := u.call(
+		"PUT",
+		"/api/skills/harbour-swing",
+		map[string]any{"name": "harbour swing", "family": "rhythm", "steps": []any{"sway", "sway and clap", "play it on one key"}},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	swing := func(id string) map[string]any {
 		for _, s := range u.list("/api/skills") {
@@ -253,7 +292,11 @@ func TestASkillIsAdded(t *testing.T) {
 		return nil
 	}
 	s := swing("harbour-swing")
-	require.Equal(t, []any{"harbour swing", "rhythm", []any{"sway", "sway and clap", "play it on one key"}, true, false}, []any{s["name"], s["family"], s["steps"], s["own"], s["ships"]})
+	require.Equal(
+		t,
+		[]any{"harbour swing", "rhythm", []any{"sway", "sway and clap", "play it on one key"}, true, false},
+		[]any{s["name"], s["family"], s["steps"], s["own"], s["ships"]},
+	)
 
 	// What it comes after is the teacher's too, and how long before it begins; a circle is refused in words.
 	send := func(id, name string, ahead int, needs ...any) string {
@@ -289,7 +332,11 @@ func TestATreatIsPromisedEarnedAndSwitchedOff(t *testing.T) {
 		}
 		return out
 	}
-	require.ElementsMatch(t, []string{"a trip to the lighthouse: after two cleared pieces more", "ice cream: when “Two Boats” is cleared"}, says())
+	require.ElementsMatch(
+		t,
+		[]string{"a trip to the lighthouse: after two cleared pieces more", "ice cream: when “Two Boats” is cleared"},
+		says(),
+	)
 	u.append(ladder, entry{"kind": "cleared", "material": ids[1]})
 	require.ElementsMatch(t, []string{"a trip to the lighthouse: after one cleared piece more", "ice cream: earned"}, says())
 	// Said otherwise it still counts from the day it was promised.

@@ -38,6 +38,17 @@ func TestABodyOfJustTheLength(t *testing.T) {
 	code, said = over("/api/library/import", 1)
 	require.Equal(t, http.StatusRequestEntityTooLarge, code)
 	require.Contains(t, said, "a curriculum may have 8 MB at most")
-	require.Equal(t, &problem.Problem{Status: http.StatusRequestEntityTooLarge, Detail: "The request is too large; nothing was changed."}, tooLarge(otherBody))
-	require.Equal(t, &problem.Problem{Status: http.StatusRequestEntityTooLarge, Detail: "The file is too large: a score may have 12 MB at most. Nothing was changed."}, tooLarge(scoreBody))
+	require.Equal(
+		t,
+		&problem.Problem{Status: http.StatusRequestEntityTooLarge, Detail: "The request is too large; nothing was changed."},
+		tooLarge(otherBody),
+	)
+	require.Equal(
+		t,
+		&problem.Problem{
+			Status: http.StatusRequestEntityTooLarge,
+			Detail: "The file is too large: a score may have 12 MB at most. Nothing was changed.",
+		},
+		tooLarge(scoreBody),
+	)
 }

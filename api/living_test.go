@@ -25,7 +25,13 @@ func segment(t *testing.T, plan map[string]any, title string) map[string]any {
 func TestTheKeyOfTheWeekIsInThePlan(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "15:30", 45, 1)) // Mondays; today is one
 	plan := "/api/ladders/" + ladder + "/plan"
-	status, body := u.append(ladder, entry{"kind": "cycle", "cycle": map[string]any{"type": "scale", "step": "apart", "kind": "major", "first": "Ab", "order": "fifths", "from": "2026-05-04"}})
+	status, body := u.append(
+		ladder,
+		entry{
+			"kind":  "cycle",
+			"cycle": map[string]any{"type": "scale", "step": "apart", "kind": "major", "first": "Ab", "order": "fifths", "from": "2026-05-04"},
+		},
+	)
 	require.Equal(t, http.StatusOK, status, body)
 	_, p := u.call("GET", plan, nil)
 	key := segment(t, p, "Begin A♭ major scale")
@@ -33,7 +39,11 @@ func TestTheKeyOfTheWeekIsInThePlan(t *testing.T) {
 	require.GreaterOrEqual(t, key["minutes"], 8.0)
 	require.Equal(t, "the key of the week", key["why"])
 	require.Equal(t, "", p["note"])
-	status, p = u.call("PUT", plan, map[string]any{"version": 0, "minutes": 10, "pins": []any{map[string]any{"segment": "posture", "minutes": 2}}})
+	status, p = u.call(
+		"PUT",
+		plan,
+		map[string]any{"version": 0, "minutes": 10, "pins": []any{map[string]any{"segment": "posture", "minutes": 2}}},
+	)
 	require.Equal(t, http.StatusOK, status, p)
 	require.Nil(t, segment(t, p, "Begin A♭ major scale"))
 	require.Equal(t, "No room for A♭, the key of the week: the cycle slides, and it comes on 11 May.", p["note"])
@@ -88,7 +98,18 @@ func TestAPlanSaysWhatChangedSince(t *testing.T) {
 func TestActivitiesAreTheTeachers(t *testing.T) {
 	u := newcomer(t)
 	ladder := storetest.ID()
-	status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Pip Fry", "born": "2022-06-01", "instrument": "piano", "slots": []any{slotOn(1, "15:30", 15, 1)}})
+	status, body := u.call(
+		"POST",
+		"/api/students",
+		map[string]any{
+			"student":    storetest.ID(),
+			"ladder":     ladder,
+			"name":       "Pip Fry",
+			"born":       "2022-06-01",
+			"instrument": "piano",
+			"slots":      []any{slotOn(1, "15:30", 15, 1)},
+		},
+	)
 	require.Equal(t, http.StatusCreated, status, body)
 	goals := func() (out []string) {
 		_, p := u.call("GET", "/api/ladders/"+ladder+"/plan", nil)
@@ -102,12 +123,38 @@ func TestActivitiesAreTheTeachers(t *testing.T) {
 	before := goals()
 	require.Equal(t, "Right and left, way 1 of 3", before[0])
 	require.Equal(t, "A tune of one’s own, way 1 of 3", before[len(before)-1], "made up last")
-	status, body = u.call("PUT", "/api/activities/right-and-left", map[string]any{"name": "Left and right", "from": 3, "to": 5, "options": []any{"Hop on the foot that is called."}, "home": "Hop.", "off": false})
+	status, body = u.call(
+		"PUT",
+		"/api/activities/right-and-left",
+		map[string]any{
+			"name":    "Left and right",
+			"from":    3,
+			"to":      5,
+			"options": []any{"Hop on the foot that is called."},
+			"home":    "Hop.",
+			"off":     false,
+		},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	require.Equal(t, "Left and right, way 1 of 1", goals()[0])
-	u.call("PUT", "/api/activities/right-and-left", map[string]any{"name": "Left and right", "from": 3, "to": 5, "options": []any{"Hop."}, "home": "", "off": true})
+	u.call(
+		"PUT",
+		"/api/activities/right-and-left",
+		map[string]any{"name": "Left and right", "from": 3, "to": 5, "options": []any{"Hop."}, "home": "", "off": true},
+	)
 	require.NotContains(t, goals(), "Left and right, way 1 of 1")
-	u.call("PUT", "/api/activities/boats", map[string]any{"name": "Boats", "from": 2, "to": 4, "options": []any{"Rock the boat in three.", "Row in four."}, "home": "Rock it.", "off": false})
+	u.call(
+		"PUT",
+		"/api/activities/boats",
+		map[string]any{
+			"name":    "Boats",
+			"from":    2,
+			"to":      4,
+			"options": []any{"Rock the boat in three.", "Row in four."},
+			"home":    "Rock it.",
+			"off":     false,
+		},
+	)
 	list := u.list("/api/activities")
 	require.Equal(t, []any{"boats", true, false}, []any{list[len(list)-1]["id"], list[len(list)-1]["own"], list[len(list)-1]["changed"]})
 	require.Equal(t, []any{true, true}, []any{list[0]["changed"], list[0]["off"]})
@@ -116,7 +163,11 @@ func TestActivitiesAreTheTeachers(t *testing.T) {
 	require.Equal(t, before[0], goals()[0], "as it came")
 	status, _ = u.call("DELETE", "/api/activities/juggling", nil)
 	require.Equal(t, http.StatusNotFound, status)
-	status, body = u.call("PUT", "/api/activities/boats", map[string]any{"name": "Boats", "from": 7, "to": 4, "options": []any{"x"}, "home": "", "off": false})
+	status, body = u.call(
+		"PUT",
+		"/api/activities/boats",
+		map[string]any{"name": "Boats", "from": 7, "to": 4, "options": []any{"x"}, "home": "", "off": false},
+	)
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Equal(t, "The ages must lie between 0 and 120, the first not above the last.", body["detail"])
 	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
@@ -133,7 +184,11 @@ func TestAFaultIsOneThingEverywhere(t *testing.T) {
 	require.Equal(t, http.StatusOK, status, body)
 	u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.wrist-low"})
 	_, week := u.call("GET", "/api/ladders/"+ladder+"/week", nil)
-	require.Equal(t, "One thing to watch: the wrist hangs below the keys or rests on the edge. Look from the side: there should be room for a mouse under the wrist.", week["watch"])
+	require.Equal(
+		t,
+		"One thing to watch: the wrist hangs below the keys or rests on the edge. Look from the side: there should be room for a mouse under the wrist.",
+		week["watch"],
+	)
 	_, setup := u.call("GET", "/api/ladders/"+ladder+"/setup", nil)
 	states := map[string]string{}
 	for _, f := range items(t, setup, "faults") {
@@ -204,7 +259,16 @@ func TestGoalsAndFaultsAreTheTeachers(t *testing.T) {
 	}
 	status, body = u.call("PUT", "/api/exercise-types/five-finger", change)
 	require.Equal(t, http.StatusNoContent, status, body)
-	goals, faults = []string{"tips like pillars", "one loudness", "both hands land together"}, []string{"idle fingers fly up", "3 is louder than 4 and 5", "the wrist hangs below the keys", "the elbow flies"}
+	goals, faults = []string{
+		"tips like pillars",
+		"one loudness",
+		"both hands land together",
+	}, []string{
+		"idle fingers fly up",
+		"3 is louder than 4 and 5",
+		"the wrist hangs below the keys",
+		"the elbow flies",
+	}
 	require.Equal(t, said{goals, goals, goals, faults, faults}, look())
 	status, body = u.append(ladder, entry{"kind": "faultSeen", "focus": "fault.elbow-out"})
 	require.Equal(t, http.StatusOK, status, body)

@@ -24,8 +24,12 @@ func (u *user) meeting(ladder, query string) map[string]any {
 func TestAFirstMeeting(t *testing.T) {
 	u := signedIn(t, demo.Email, demo.Password)
 	ladder := storetest.ID()
-	status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Tove Brand", "born": "2021-01-01", "instrument": "piano",
-		"weekday": int(now.Weekday()), "startsAt": "10:00", "minutes": 30})
+	status, body := u.call(
+		"POST",
+		"/api/students",
+		map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Tove Brand", "born": "2021-01-01", "instrument": "piano",
+			"weekday": int(now.Weekday()), "startsAt": "10:00", "minutes": 30},
+	)
 	require.Equal(t, http.StatusCreated, status, body)
 	at := now.Add(-time.Hour)
 	m := u.meeting(ladder, "?minutes=30")
@@ -89,7 +93,18 @@ func TestAFirstMeeting(t *testing.T) {
 func TestAStudioChangesItsFirstMeetings(t *testing.T) {
 	u := newcomer(t)
 	ladder := u.newStudent("Jory Pike", "piano")
-	own := map[string]any{"name": "The ferry horn", "say": "Two low keys: answer me.", "minutes": 4, "from": 3, "to": 99, "part": "tune", "family": "keyboard", "shows": "keyboard-map", "home": "black-keys", "off": false}
+	own := map[string]any{
+		"name":    "The ferry horn",
+		"say":     "Two low keys: answer me.",
+		"minutes": 4,
+		"from":    3,
+		"to":      99,
+		"part":    "tune",
+		"family":  "keyboard",
+		"shows":   "keyboard-map",
+		"home":    "black-keys",
+		"off":     false,
+	}
 	put := func(id string, change map[string]any) (int, map[string]any) {
 		body := maps.Clone(own)
 		maps.Copy(body, change)
@@ -129,8 +144,10 @@ func TestAStudioChangesItsFirstMeetings(t *testing.T) {
 		return nil
 	}
 	require.Equal(t, map[string]any{
-		"id": "horn", "name": "The ferry horn", "say": "Two low keys: answer me.", "minutes": 4.0, "from": 3.0, "to": 99.0, "part": map[string]any{"id": "tune", "name": "First tune"}, "family": "keyboard",
-		"shows": "keyboard-map", "home": "black-keys", "off": false, "own": true, "changed": false, "outcomes": []any{"it came", "nearly", "not yet"},
+		"id": "horn", "name": "The ferry horn", "say": "Two low keys: answer me.", "minutes": 4.0, "from": 3.0, "to": 99.0,
+		"part": map[string]any{"id": "tune", "name": "First tune"}, "family": "keyboard",
+		"shows": "keyboard-map", "home": "black-keys", "off": false, "own": true, "changed": false,
+		"outcomes": []any{"it came", "nearly", "not yet"},
 	}, form("horn"))
 	require.Equal(t, []any{true, true, false}, []any{form("feet")["off"], form("feet")["changed"], form("feet")["own"]})
 	require.Equal(t, []any{false, false}, []any{form("hand")["off"], form("hand")["changed"]})
@@ -262,7 +279,12 @@ func TestAMeetingOnAnyInstrument(t *testing.T) {
 		ladder := u.newStudent("Any "+instrument, instrument)
 		m := u.meeting(ladder, "?minutes=15")
 		require.NotEmpty(t, m["activities"], instrument)
-		require.Equal(t, map[string]string{"flute": "wind", "drums": "percussion", "nose flute": "other"}[instrument], m["family"], "what is played has a sound")
+		require.Equal(
+			t,
+			map[string]string{"flute": "wind", "drums": "percussion", "nose flute": "other"}[instrument],
+			m["family"],
+			"what is played has a sound",
+		)
 		require.NotEmpty(t, m["placement"].(map[string]any)["sentence"], instrument)
 	}
 }
@@ -284,7 +306,10 @@ func TestEarAndRhythmInALesson(t *testing.T) {
 		return nil
 	}
 	came := func(outcome string, level int, at time.Time) {
-		status, body := u.append(ladder, entry{"kind": "meeting", "goal": "echo-pitch", "outcome": outcome, "step": level, "lesson": true, "at": at.UTC().Format(time.RFC3339)})
+		status, body := u.append(
+			ladder,
+			entry{"kind": "meeting", "goal": "echo-pitch", "outcome": outcome, "step": level, "lesson": true, "at": at.UTC().Format(time.RFC3339)},
+		)
 		require.Equal(t, http.StatusOK, status, body)
 	}
 	s := stair()
@@ -294,5 +319,12 @@ func TestEarAndRhythmInALesson(t *testing.T) {
 	came("matched", 2, now.AddDate(0, 0, -7))
 	require.Equal(t, []any{"stair rhythm", "Echo one bar"}, []any{stair()["id"], stair()["title"]})
 	_, p := u.call("GET", "/api/ladders/"+ladder+"/progress", nil)
-	require.Equal(t, []any{"Ear: match a tone comes well; echo two tones is next, well on 0 of 2 days so far.", "Rhythm: not tried yet; echo one bar comes first."}, p["ear"])
+	require.Equal(
+		t,
+		[]any{
+			"Ear: match a tone comes well; echo two tones is next, well on 0 of 2 days so far.",
+			"Rhythm: not tried yet; echo one bar comes first.",
+		},
+		p["ear"],
+	)
 }

@@ -15,14 +15,26 @@ import (
 
 // pieceOf is one piece of a curriculum file.
 func pieceOf(n int) string {
-	return fmt.Sprintf(`{"id":"%s","title":"Piece %d","strand":"method","demands":[{"skill":"rests","weight":1}]}`, strings.Repeat(fmt.Sprint(n), 26), n)
+	return fmt.Sprintf(
+		`{"id":"%s","title":"Piece %d","strand":"method","demands":[{"skill":"rests","weight":1}]}`,
+		strings.Repeat(fmt.Sprint(n), 26),
+		n,
+	)
 }
 
 // What is in the library already is named, three at most, and nothing comes in twice.
 func TestABookThatIsThereAlready(t *testing.T) {
 	u := newcomer(t)
 	book := func(pieces ...string) map[string]any {
-		return map[string]any{"kind": "json", "data": []byte(`{"format":"patient-ladder-curriculum","version":1,"skills":[],"sources":[{"id":"` + storetest.ID() + `","title":"S","instrument":"piano","materials":[` + strings.Join(pieces, ",") + `]}]}`)}
+		return map[string]any{
+			"kind": "json",
+			"data": []byte(
+				`{"format":"patient-ladder-curriculum","version":1,"skills":[],"sources":[{"id":"` + storetest.ID() + `","title":"S","instrument":"piano","materials":[` + strings.Join(
+					pieces,
+					",",
+				) + `]}]}`,
+			),
+		}
 	}
 	all := []string{pieceOf(1), pieceOf(2), pieceOf(3), pieceOf(4)}
 	status, got := u.call("POST", "/api/library/import", book(all...))
@@ -116,7 +128,11 @@ func TestAPieceIsChangedByHand(t *testing.T) {
 	status, got := change(map[string]any{"title": "  Old Rope ", "composer": " Anon. ", "tags": []string{"quiet"}})
 	require.Equal(t, http.StatusNoContent, status, got)
 	p := u.piece(id, "")
-	require.Equal(t, []any{"Old Rope", "Anon.", []any{"quiet"}}, []any{p["material"].(map[string]any)["title"], p["material"].(map[string]any)["composer"], p["tags"]})
+	require.Equal(
+		t,
+		[]any{"Old Rope", "Anon.", []any{"quiet"}},
+		[]any{p["material"].(map[string]any)["title"], p["material"].(map[string]any)["composer"], p["tags"]},
+	)
 	status, got = change(map[string]any{"title": "  ", "composer": "", "tags": []string{}})
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Equal(t, "A piece needs a title.", got["detail"])
@@ -192,9 +208,19 @@ func TestTheWordsOfADayInTheCalendar(t *testing.T) {
 // A letter wrong in an instrument is asked about once; pressed again it is taken as it is written, and a list has the usual ones.
 func TestALetterWrongInAnInstrumentIsAskedAbout(t *testing.T) {
 	u := newcomer(t)
-	body := map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell Farrow", "born": "2016-02-03", "instrument": "Pinao"}
+	body := map[string]any{
+		"student":    storetest.ID(),
+		"ladder":     storetest.ID(),
+		"name":       "Nell Farrow",
+		"born":       "2016-02-03",
+		"instrument": "Pinao",
+	}
 	status, refused := u.call("POST", "/api/students", body)
-	require.Equal(t, []any{http.StatusUnprocessableEntity, "Do you mean the piano? If “pinao” is right, press the button once more."}, []any{status, refused["detail"]})
+	require.Equal(
+		t,
+		[]any{http.StatusUnprocessableEntity, "Do you mean the piano? If “pinao” is right, press the button once more."},
+		[]any{status, refused["detail"]},
+	)
 	require.Empty(t, u.list("/api/students"))
 	body["sure"] = true
 	status, added := u.call("POST", "/api/students", body)
@@ -212,10 +238,25 @@ func TestWhatCannotBeIsRefusedInASentence(t *testing.T) {
 		require.Equal(t, []any{http.StatusUnprocessableEntity, want}, []any{status, got["detail"]})
 	}
 	status, got := u.append(ladder, entry{"kind": "note", "text": "x", "at": "1990-05-04T15:00:00Z"})
-	refuse("4 May 1990 is too long ago for a lesson with Nell. Check the date; what was learned before goes under “Known before”.", status, got)
+	refuse(
+		"4 May 1990 is too long ago for a lesson with Nell. Check the date; what was learned before goes under “Known before”.",
+		status,
+		got,
+	)
 	status, got = u.append(ladder, entry{"kind": "assigned", "material": id}, entry{"kind": "run", "material": id, "met": []string{"smile"}})
 	refuse("\"smile\" is not a point of the clearing standard.", status, got)
-	status, got = u.call("POST", "/api/library/import", map[string]any{"kind": "list", "data": []byte(" \n - \n"), "source": storetest.ID(), "title": "None", "instrument": "piano", "strand": "method"})
+	status, got = u.call(
+		"POST",
+		"/api/library/import",
+		map[string]any{
+			"kind":       "list",
+			"data":       []byte(" \n - \n"),
+			"source":     storetest.ID(),
+			"title":      "None",
+			"instrument": "piano",
+			"strand":     "method",
+		},
+	)
 	refuse("There is no title in the list.", status, got)
 	require.Empty(t, u.list("/api/ladders/"+ladder+"/entries"))
 }

@@ -33,15 +33,27 @@ func newMeasures(st *store.Store, b budgets) measures {
 	m := measures{
 		registry: prometheus.NewRegistry(),
 		took: prometheus.NewHistogramVec(prometheus.HistogramOpts{
-			Name: "ladder_request_seconds", Help: "How long requests took, by route, method and class of status.", Buckets: []float64{.005, .01, .025, .05, .1, .25, .5, 1, 2, 5},
+			Name: "ladder_request_seconds", Help: "How long requests took, by route, method and class of status.",
+			Buckets: []float64{.005, .01, .025, .05, .1, .25, .5, 1, 2, 5},
 		}, []string{"route", "method", "status"}),
 		running: prometheus.NewGauge(prometheus.GaugeOpts{Name: "ladder_requests_running", Help: "Requests under way."}),
 	}
-	m.registry.MustRegister(m.took, m.running, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}), collectors.NewDBStatsCollector(st.DB(), "ladder"))
+	m.registry.MustRegister(
+		m.took,
+		m.running,
+		collectors.NewGoCollector(),
+		collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}),
+		collectors.NewDBStatsCollector(st.DB(), "ladder"),
+	)
 	for name, x := range map[string]*admit.Budget{"hashing": b.hashing, "bodies": b.bodies, "reading": b.reading, "studio": b.studio, "export": b.export} {
 		labels := prometheus.Labels{"kind": name}
 		gauge := func(metric, help string, of func(admit.State) int) {
-			m.registry.MustRegister(prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: metric, Help: help, ConstLabels: labels}, func() float64 { return float64(of(x.State())) }))
+			m.registry.MustRegister(
+				prometheus.NewGaugeFunc(
+					prometheus.GaugeOpts{Name: metric, Help: help, ConstLabels: labels},
+					func() float64 { return float64(of(x.State())) },
+				),
+			)
 		}
 		gauge("ladder_budget_working", "Heavy work under way, by kind.", func(s admit.State) int { return s.Working })
 		gauge("ladder_budget_waiting", "Heavy work that waits, by kind.", func(s admit.State) int { return s.Waiting })
@@ -70,7 +82,21 @@ func (s *Server) observe(c *gin.Context) {
 		}
 		took, status := clock.Real().Sub(began), c.Writer.Status()
 		s.measures.took.WithLabelValues(route, c.Request.Method, strconv.Itoa(status/100)+"xx").Observe(took.Seconds())
-		s.log.Log(c.Request.Context(), slog.LevelDebug, "request", "id", id, "method", c.Request.Method, "route", route, "status", status, "ms", took.Milliseconds())
+		s.log.Log(
+			c.Request.Context(),
+			slog.LevelDebug,
+			"request",
+			"id",
+			id,
+			"method",
+			c.Request.Method,
+			"route",
+			route,
+			"status",
+			status,
+			"ms",
+			took.Milliseconds(),
+		)
 	}()
 	c.Next()
 }

@@ -135,15 +135,19 @@ func manifest(c *gin.Context, start string) {
 	c.Header("Cache-Control", "no-cache")
 	c.Header("Content-Type", "application/manifest+json")
 	c.JSON(http.StatusOK, gin.H{
-		"name": "Practice", "short_name": "Practice", "start_url": start, "scope": start, "display": "standalone", "background_color": "#f7f1e5", "theme_color": "#f7f1e5",
-		"icons": []gin.H{{"src": "/ladder.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}},
+		"name": "Practice", "short_name": "Practice", "start_url": start, "scope": start, "display": "standalone", "background_color": "#f7f1e5",
+		"theme_color": "#f7f1e5",
+		"icons":       []gin.H{{"src": "/ladder.svg", "sizes": "any", "type": "image/svg+xml", "purpose": "any"}},
 	})
 }
 
 func (p *page) home(c *gin.Context, page []byte) {
 	nonce := rand.Text()
 	h := c.Writer.Header()
-	h.Set("Content-Security-Policy", strings.Replace(h.Get("Content-Security-Policy"), "style-src 'self'", "style-src 'self' 'nonce-"+nonce+"'", 1))
+	h.Set(
+		"Content-Security-Policy",
+		strings.Replace(h.Get("Content-Security-Policy"), "style-src 'self'", "style-src 'self' 'nonce-"+nonce+"'", 1),
+	)
 	h.Set("Cache-Control", "no-cache")
 	c.Data(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(page, []byte(noncePlace), []byte(nonce)))
 }

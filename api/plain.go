@@ -121,7 +121,9 @@ func plainText(name, text string) error {
 		for i, r := range text {
 			switch {
 			case strings.ContainsRune("\t\n\r\u2028\u2029", r):
-				return problem.Invalid(fmt.Sprintf("“%s” is written on one line: it has a line break or a tab. Take it out; nothing was changed.", name))
+				return problem.Invalid(
+					fmt.Sprintf("“%s” is written on one line: it has a line break or a tab. Take it out; nothing was changed.", name),
+				)
 			case unseen(r) && !(joins(r) && i > 0 && i < len(text)-utf8.RuneLen(r)):
 				return problem.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
 			}

@@ -18,7 +18,11 @@ func TestWhatNobodyTypes(t *testing.T) {
 	u := teacher(t)
 	before := len(u.list("/api/students"))
 	add := func(name, born string) (int, any) {
-		status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": name, "born": born, "instrument": "piano"})
+		status, body := u.call(
+			"POST",
+			"/api/students",
+			map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": name, "born": born, "instrument": "piano"},
+		)
 		return status, body["detail"]
 	}
 	for name, code := range map[string]string{"a\x00b": "0000", "a\u202eb": "202E", "a\u2066b": "2066", "a\x07b": "0007", "a\u0085b": "0085"} {

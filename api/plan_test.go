@@ -83,7 +83,16 @@ func TestAPlanIsChangedByHand(t *testing.T) {
 		}
 	}
 	require.NotEmpty(t, pinned)
-	status, hand := u.call("PUT", path, map[string]any{"version": version, "minutes": 30, "drops": []string{out}, "pins": []map[string]any{{"segment": pinned, "minutes": minutes}}})
+	status, hand := u.call(
+		"PUT",
+		path,
+		map[string]any{
+			"version": version,
+			"minutes": 30,
+			"drops":   []string{out},
+			"pins":    []map[string]any{{"segment": pinned, "minutes": minutes}},
+		},
+	)
 	require.Equal(t, http.StatusOK, status, hand)
 	found := false
 	for _, s := range items(t, hand, "segments") {

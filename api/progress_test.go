@@ -47,12 +47,23 @@ func TestProgressOfAStudent(t *testing.T) {
 	grown := items(t, p, "grown")
 	require.Len(t, grown, 1)
 	require.Equal(t, "Two pieces cleared: “Low Water” and “Two Boats”.", grown[0]["text"])
-	require.Equal(t, []any{map[string]any{"day": "2026-03-16", "text": "“Low Water” cleared"}, map[string]any{"day": "2026-03-23", "text": "“Two Boats” cleared"}}, withoutIDs(grown[0]["entries"].([]any)))
+	require.Equal(
+		t,
+		[]any{
+			map[string]any{"day": "2026-03-16", "text": "“Low Water” cleared"},
+			map[string]any{"day": "2026-03-23", "text": "“Two Boats” cleared"},
+		},
+		withoutIDs(grown[0]["entries"].([]any)),
+	)
 	var way []string
 	for _, x := range items(t, p, "pieces") {
 		way = append(way, fmt.Sprint(x["title"], " ", x["from"], " ", x["to"], " lane ", x["lane"]))
 	}
-	require.Equal(t, []string{"Low Water 2026-03-02 2026-03-16 lane 0", "Two Boats 2026-03-09 2026-03-23 lane 1", "Fog 2026-03-16  lane 0"}, way)
+	require.Equal(
+		t,
+		[]string{"Low Water 2026-03-02 2026-03-16 lane 0", "Two Boats 2026-03-09 2026-03-23 lane 1", "Fog 2026-03-16  lane 0"},
+		way,
+	)
 	_, p = u.call("GET", "/api/ladders/"+ladder+"/progress?from=2026-03-17&to=2026-03-31", nil)
 	require.Equal(t, "One lesson: one piece cleared.", p["sentence"])
 	require.Equal(t, "", p["next"], "what came next is behind")
@@ -110,7 +121,11 @@ func TestAReportFromDraftToTheFamily(t *testing.T) {
 	require.Equal(t, "What the report says has changed since it was shown. Read it again, then publish it.", conflict["detail"])
 	_, rep = u.call("GET", path, nil)
 	s := items(t, rep, "sentences")[1]
-	require.Equal(t, []any{"Nell plays two pieces that she loves.", "Nell has learned three pieces: “Low Water”, “Two Boats” and “Fog”.", true, true}, []any{s["text"], s["drafted"], s["edited"], s["newer"]})
+	require.Equal(
+		t,
+		[]any{"Nell plays two pieces that she loves.", "Nell has learned three pieces: “Low Water”, “Two Boats” and “Fog”.", true, true},
+		[]any{s["text"], s["drafted"], s["edited"], s["newer"]},
+	)
 
 	status, link := u.call("PUT", "/api/ladders/"+ladder+"/family", map[string]any{"email": "home@example.org"})
 	require.Equal(t, http.StatusOK, status, link)
@@ -140,7 +155,11 @@ func TestAReportFromDraftToTheFamily(t *testing.T) {
 		require.True(t, bytes.HasPrefix(data, []byte("%PDF-")), at)
 		require.Equal(t, 1, bytes.Count(data, []byte("/Type /Page\n")), "one page")
 	}
-	require.Equal(t, []any{"Report", "4 May 2026"}, []any{u.list("/api/ladders/" + ladder + "/reports")[0]["title"], u.list("/api/ladders/" + ladder + "/reports")[0]["published"]})
+	require.Equal(
+		t,
+		[]any{"Report", "4 May 2026"},
+		[]any{u.list("/api/ladders/" + ladder + "/reports")[0]["title"], u.list("/api/ladders/" + ladder + "/reports")[0]["published"]},
+	)
 
 	// What was published stays as it was while the facts go on; taken away, it is gone from the page as well.
 	u.append(ladder, entry{"kind": "note", "text": "x", "at": "2026-05-04T10:00:00Z"})
@@ -152,7 +171,16 @@ func TestAReportFromDraftToTheFamily(t *testing.T) {
 		},
 		"The span ends before it begins: from 4 May 2026 to 3 May 2026.": func(w map[string]any) { w["from"], w["to"] = "2026-05-04", "2026-05-03" },
 	} {
-		w := map[string]any{"purpose": "family", "length": "full", "tone": "plain", "from": "2026-02-03", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 3}
+		w := map[string]any{
+			"purpose": "family",
+			"length":  "full",
+			"tone":    "plain",
+			"from":    "2026-02-03",
+			"to":      "2026-05-04",
+			"edits":   []any{},
+			"own":     "",
+			"version": 3,
+		}
 		change(w)
 		status, problem := u.call("PUT", path, w)
 		require.Equal(t, http.StatusUnprocessableEntity, status)
@@ -232,7 +260,11 @@ func TestRepertoireAndRecital(t *testing.T) {
 	}
 	require.Equal(t, []string{"Two Boats, 23 March 2026", "Low Water, 16 March 2026"}, titles)
 	require.Empty(t, rep["certificates"])
-	require.Equal(t, "piece,by or from,learned,lasts\nTwo Boats,,23 March 2026,\nLow Water,,16 March 2026,\n", u.read("/api/ladders/"+ladder+"/repertoire/csv"))
+	require.Equal(
+		t,
+		"piece,by or from,learned,lasts\nTwo Boats,,23 March 2026,\nLow Water,,16 March 2026,\n",
+		u.read("/api/ladders/"+ladder+"/repertoire/csv"),
+	)
 	require.Regexp(t, "^%PDF-", u.read("/api/ladders/"+ladder+"/repertoire/pdf"))
 	status, problem := u.call("GET", "/api/ladders/"+ladder+"/certificates/scale", nil)
 	require.Equal(t, http.StatusNotFound, status)
@@ -264,7 +296,15 @@ func TestRepertoireAndRecital(t *testing.T) {
 	contact := func(name, said string) map[string]any {
 		return map[string]any{"id": storetest.ID(), "name": name, "relation": "", "email": "", "messages": false, "named": said}
 	}
-	form := map[string]any{"name": page["name"], "called": "", "born": page["born"], "bornAbout": false, "notes": "", "version": page["version"], "contacts": []any{contact("Dana", "yes"), contact("Jo", "no")}}
+	form := map[string]any{
+		"name":      page["name"],
+		"called":    "",
+		"born":      page["born"],
+		"bornAbout": false,
+		"notes":     "",
+		"version":   page["version"],
+		"contacts":  []any{contact("Dana", "yes"), contact("Jo", "no")},
+	}
 	status, problem = u.call("PATCH", "/api/students/"+me["student"].(string), form)
 	require.Equal(t, http.StatusNoContent, status, problem)
 	_, p = u.call("POST", "/api/programme", wanted)
@@ -301,7 +341,18 @@ func TestAStudioLearnsWhatTakesLongHere(t *testing.T) {
 	}
 	for k := range 3 {
 		ladder := storetest.ID()
-		status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": fmt.Sprint("Student ", k), "born": "2015-01-01", "instrument": "piano", "slots": []any{slotOn(1, fmt.Sprint(10+k, ":00"), 30, 1)}})
+		status, body := u.call(
+			"POST",
+			"/api/students",
+			map[string]any{
+				"student":    storetest.ID(),
+				"ladder":     ladder,
+				"name":       fmt.Sprint("Student ", k),
+				"born":       "2015-01-01",
+				"instrument": "piano",
+				"slots":      []any{slotOn(1, fmt.Sprint(10+k, ":00"), 30, 1)},
+			},
+		)
 		require.Equal(t, http.StatusCreated, status, body)
 		at := now.AddDate(-3, 0, k)
 		for i, id := range pieces {
@@ -321,7 +372,18 @@ func TestAStudioLearnsWhatTakesLongHere(t *testing.T) {
 		u.call("PUT", "/api/materials/"+id+"/overrulings", map[string]any{"kind": "demand", "skill": skill, "weight": 1})
 	}
 	fresh := storetest.ID()
-	u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": fresh, "name": "Nell Farrow", "born": "2015-01-01", "instrument": "piano", "slots": []any{slotOn(2, "10:00", 30, 1)}})
+	u.call(
+		"POST",
+		"/api/students",
+		map[string]any{
+			"student":    storetest.ID(),
+			"ladder":     fresh,
+			"name":       "Nell Farrow",
+			"born":       "2015-01-01",
+			"instrument": "piano",
+			"slots":      []any{slotOn(2, "10:00", 30, 1)},
+		},
+	)
 	u.call("PUT", "/api/ladders/"+fresh+"/rungs/"+slow, nil)
 	leapOf := func() float64 {
 		_, m := u.call("GET", "/api/materials/"+slow+"?ladder="+fresh, nil)
@@ -336,7 +398,12 @@ func TestAStudioLearnsWhatTakesLongHere(t *testing.T) {
 	status, used := u.call("PUT", "/api/learned", map[string]any{"use": true})
 	require.Equal(t, http.StatusOK, status, used)
 	require.Equal(t, true, used["used"])
-	require.Contains(t, l["moves"].([]any)[0], fmt.Sprintf("a jump of %.1f instead of %.1f.", leapOf(), before), "what was announced is what comes")
+	require.Contains(
+		t,
+		l["moves"].([]any)[0],
+		fmt.Sprintf("a jump of %.1f instead of %.1f.", leapOf(), before),
+		"what was announced is what comes",
+	)
 	require.Greater(t, leapOf(), before+0.2)
 	status, _ = u.call("PUT", "/api/learned", map[string]any{"use": false})
 	require.Equal(t, http.StatusOK, status)
@@ -351,7 +418,20 @@ func TestReportsOfAllStudentsFitOnTwoPages(t *testing.T) {
 		for _, purpose := range []string{"family", "exam", "teacher"} {
 			id := storetest.ID()
 			path := "/api/ladders/" + s["ladder"].(string) + "/reports/" + id
-			status, body := u.call("PUT", path, map[string]any{"purpose": purpose, "length": "full", "tone": "plain", "from": "2025-05-05", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 0})
+			status, body := u.call(
+				"PUT",
+				path,
+				map[string]any{
+					"purpose": purpose,
+					"length":  "full",
+					"tone":    "plain",
+					"from":    "2025-05-05",
+					"to":      "2026-05-04",
+					"edits":   []any{},
+					"own":     "",
+					"version": 0,
+				},
+			)
 			require.Equal(t, http.StatusOK, status, body)
 			pages := bytes.Count([]byte(u.read(path+"/pdf")), []byte("/Type /Page\n"))
 			require.Contains(t, []int{1, 2}, pages, "%s, %s", s["name"], purpose)

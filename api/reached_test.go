@@ -23,7 +23,8 @@ var forPrograms = map[string]string{
 func TestEveryOperationIsReachedFromAPage(t *testing.T) {
 	var source strings.Builder
 	require.NoError(t, fs.WalkDir(os.DirFS("../web/src"), ".", func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".ts") && !strings.HasSuffix(path, ".tsx") || strings.Contains(path, ".gen.") || strings.Contains(path, ".test.") {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".ts") && !strings.HasSuffix(path, ".tsx") || strings.Contains(path, ".gen.") ||
+			strings.Contains(path, ".test.") {
 			return err
 		}
 		text, err := os.ReadFile("../web/src/" + path)
@@ -38,7 +39,8 @@ func TestEveryOperationIsReachedFromAPage(t *testing.T) {
 		return regexp.MustCompile(`\.` + method + `\(\s*"` + regexp.QuoteMeta(path) + `"`).MatchString(page)
 	}
 	linked := func(path string) bool {
-		return regexp.MustCompile(`/api` + placeholder.ReplaceAllLiteralString(regexp.QuoteMeta(path), `(\$\{[^}]*\}|[a-z]+)`) + "[`\"?$]").MatchString(page)
+		return regexp.MustCompile(`/api` + placeholder.ReplaceAllLiteralString(regexp.QuoteMeta(path), `(\$\{[^}]*\}|[a-z]+)`) + "[`\"?$]").
+			MatchString(page)
 	}
 	var lost []string
 	for path, item := range spec.Paths.Map() {

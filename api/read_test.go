@@ -140,7 +140,12 @@ func TestCorrectionsHoldAndSurvive(t *testing.T) {
 			require.Equal(t, "3", got.Notes[1].Fingering, query)
 		}
 	}
-	require.Equal(t, "2", export("format=musicxml&fingers=true").Notes[0].Fingering, "proposed fingers on request, beside the one that was set")
+	require.Equal(
+		t,
+		"2",
+		export("format=musicxml&fingers=true").Notes[0].Fingering,
+		"proposed fingers on request, beside the one that was set",
+	)
 
 	// The same piece with a bar before it, from another program.
 	longer := strings.Replace(threeTunes, "CDEF|G4|", "E4|CDEF|G4|", 1)
@@ -407,16 +412,30 @@ func TestAPieceHasItsBounds(t *testing.T) {
 	u := newcomer(t)
 	large, small := manyNotes(100_000), manyNotes(400)
 	body := func(data []byte) map[string]any {
-		return map[string]any{"id": storetest.ID(), "strand": "repertoire", "instrument": "piano", "fileName": "long.mid", "score": base64.StdEncoding.EncodeToString(data)}
+		return map[string]any{
+			"id":         storetest.ID(),
+			"strand":     "repertoire",
+			"instrument": "piano",
+			"fileName":   "long.mid",
+			"score":      base64.StdEncoding.EncodeToString(data),
+		}
 	}
 	status, got := u.call("POST", "/api/materials", body(large))
 	require.Equal(t, http.StatusUnprocessableEntity, status)
-	require.Regexp(t, `^“long\.mid” cannot be read: it has \d+ notes and rests; a piece may have 24000 at most\. Bring its movements one by one\.$`, got["detail"])
+	require.Regexp(
+		t,
+		`^“long\.mid” cannot be read: it has \d+ notes and rests; a piece may have 24000 at most\. Bring its movements one by one\.$`,
+		got["detail"],
+	)
 	require.Empty(t, u.list("/api/materials"))
 	fits := body(small)
 	status, got = u.call("POST", "/api/materials", fits)
 	require.Equal(t, http.StatusCreated, status, got)
-	status, got = u.call("PUT", "/api/materials/"+fits["id"].(string)+"/score", map[string]any{"fileName": "long.mid", "score": base64.StdEncoding.EncodeToString(large), "instrument": "piano", "piece": 0})
+	status, got = u.call(
+		"PUT",
+		"/api/materials/"+fits["id"].(string)+"/score",
+		map[string]any{"fileName": "long.mid", "score": base64.StdEncoding.EncodeToString(large), "instrument": "piano", "piece": 0},
+	)
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Contains(t, got["detail"], "24000 at most")
 	// Many bars with few notes are bounded as well.

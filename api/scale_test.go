@@ -74,7 +74,11 @@ func TestACycleOverTheTerm(t *testing.T) {
 	require.Contains(t, slid["sentence"], "one week without a lesson")
 
 	holiday := "/api/holidays/" + storetest.ID()
-	status, _ := u.call("PUT", holiday, map[string]any{"name": "Half term", "first": day(5), "last": now.AddDate(0, 0, 7*5+4).Format(time.DateOnly)})
+	status, _ := u.call(
+		"PUT",
+		holiday,
+		map[string]any{"name": "Half term", "first": day(5), "last": now.AddDate(0, 0, 7*5+4).Format(time.DateOnly)},
+	)
 	require.Equal(t, http.StatusNoContent, status)
 	broken := get("")
 	require.Equal(t, day(14), broken["end"], "the lesson before the break begins no key")

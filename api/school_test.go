@@ -24,7 +24,20 @@ func TestASchoolOfSeveral(t *testing.T) {
 	s := newSchool(t)
 	owner := s.browser()
 	s.signIn(owner, "203.0.113.5", ropes)
-	_, student := owner.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nell", "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 30})
+	_, student := owner.call(
+		"POST",
+		"/api/students",
+		map[string]any{
+			"student":    storetest.ID(),
+			"ladder":     storetest.ID(),
+			"name":       "Nell",
+			"born":       "2015-01-01",
+			"instrument": "piano",
+			"weekday":    1,
+			"startsAt":   "10:00",
+			"minutes":    30,
+		},
+	)
 	_ = student
 	ladder := owner.list("/api/students")[0]["ladder"].(string)
 	join := func(name, role string) *user {
@@ -82,8 +95,30 @@ func TestEveryRouteAsAnAssistant(t *testing.T) {
 	hash, err := account.HashPassword(ropes)
 	require.NoError(t, err)
 	ctx, email, secret := context.Background(), storetest.ID()+"@example.org", storetest.ID()
-	require.NoError(t, db.AddOnceLink(ctx, store.OnceLink{Token: account.Hash(secret), Kind: store.InviteLink, Studio: s.studio, Email: email, Name: "A", Role: string(account.Assistant), Made: may4(), Until: may4().Add(time.Hour)}))
-	require.NoError(t, db.Accept(ctx, account.Hash(secret), store.Teacher{ID: storetest.ID(), StudioID: s.studio, Email: email, Name: "A", PasswordHash: hash, Role: string(account.Assistant)}))
+	require.NoError(
+		t,
+		db.AddOnceLink(
+			ctx,
+			store.OnceLink{
+				Token:  account.Hash(secret),
+				Kind:   store.InviteLink,
+				Studio: s.studio,
+				Email:  email,
+				Name:   "A",
+				Role:   string(account.Assistant),
+				Made:   may4(),
+				Until:  may4().Add(time.Hour),
+			},
+		),
+	)
+	require.NoError(
+		t,
+		db.Accept(
+			ctx,
+			account.Hash(secret),
+			store.Teacher{ID: storetest.ID(), StudioID: s.studio, Email: email, Name: "A", PasswordHash: hash, Role: string(account.Assistant)},
+		),
+	)
 	u := s.browser()
 	status, _ := u.call("POST", "/api/session", map[string]string{"email": email, "password": ropes})
 	require.Equal(t, http.StatusOK, status)
@@ -92,7 +127,10 @@ func TestEveryRouteAsAnAssistant(t *testing.T) {
 	var free []string
 	for path, item := range spec.Paths.Map() {
 		for method := range item.Operations() {
-			if strings.HasPrefix(path, "/family/") || strings.HasPrefix(path, "/teacher/") || path == "/recovery" || path == "/invitation" || path == "/session" || path == "/session/passkey" || path == "/account/sessions" {
+			if strings.HasPrefix(path, "/family/") || strings.HasPrefix(path, "/teacher/") || path == "/recovery" || path == "/invitation" ||
+				path == "/session" ||
+				path == "/session/passkey" ||
+				path == "/account/sessions" {
 				continue // opened by a link, or by nobody's role
 			}
 			url := "/api" + regexp.MustCompile(`\{\w+\}`).ReplaceAllString(path, storetest.ID())
@@ -108,7 +146,8 @@ func TestEveryRouteAsAnAssistant(t *testing.T) {
 	}
 	slices.Sort(free)
 	require.Equal(t, []string{
-		"DELETE /account/passkeys/{passkey}", "DELETE /account/sessions/{session}", "POST /account/passkeys", "POST /account/second", "POST /account/second/off", "POST /ladders/{ladder}/entries", "PUT /account/passkeys", "PUT /account/password", "PUT /account/second",
+		"DELETE /account/passkeys/{passkey}", "DELETE /account/sessions/{session}", "POST /account/passkeys", "POST /account/second",
+		"POST /account/second/off", "POST /ladders/{ladder}/entries", "PUT /account/passkeys", "PUT /account/password", "PUT /account/second",
 	}, free, "the own account, and notes; inviting and roles are refused by their handlers")
 }
 
@@ -120,8 +159,30 @@ func (s *school) join(name string, role account.Role) (string, *user) {
 	hash, err := account.HashPassword(ropes)
 	require.NoError(s.t, err)
 	email, secret, id := storetest.ID()+"@example.org", storetest.ID(), storetest.ID()
-	require.NoError(s.t, db.AddOnceLink(ctx, store.OnceLink{Token: account.Hash(secret), Kind: store.InviteLink, Studio: s.studio, Email: email, Name: name, Role: string(role), Made: may4(), Until: may4().Add(time.Hour)}))
-	require.NoError(s.t, db.Accept(ctx, account.Hash(secret), store.Teacher{ID: id, StudioID: s.studio, Email: email, Name: name, PasswordHash: hash, Role: string(role)}))
+	require.NoError(
+		s.t,
+		db.AddOnceLink(
+			ctx,
+			store.OnceLink{
+				Token:  account.Hash(secret),
+				Kind:   store.InviteLink,
+				Studio: s.studio,
+				Email:  email,
+				Name:   name,
+				Role:   string(role),
+				Made:   may4(),
+				Until:  may4().Add(time.Hour),
+			},
+		),
+	)
+	require.NoError(
+		s.t,
+		db.Accept(
+			ctx,
+			account.Hash(secret),
+			store.Teacher{ID: id, StudioID: s.studio, Email: email, Name: name, PasswordHash: hash, Role: string(role)},
+		),
+	)
 	u := s.browser()
 	status, body := u.call("POST", "/api/session", map[string]string{"email": email, "password": ropes})
 	require.Equal(s.t, http.StatusOK, status, body)
@@ -137,7 +198,20 @@ func TestATeacherHasAWayAndPiecesOfTheirOwn(t *testing.T) {
 	_, per := s.join("Per Vik", account.Teacher)
 	add := func(u *user, name string) string {
 		ladder := storetest.ID()
-		status, body := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 45})
+		status, body := u.call(
+			"POST",
+			"/api/students",
+			map[string]any{
+				"student":    storetest.ID(),
+				"ladder":     ladder,
+				"name":       name,
+				"born":       "2015-01-01",
+				"instrument": "piano",
+				"weekday":    1,
+				"startsAt":   "10:00",
+				"minutes":    45,
+			},
+		)
 		require.Equal(t, http.StatusCreated, status, body)
 		return ladder
 	}
@@ -161,7 +235,11 @@ func TestATeacherHasAWayAndPiecesOfTheirOwn(t *testing.T) {
 	require.Equal(t, http.StatusNoContent, status, body)
 	status, _ = per.call("PUT", save, changed)
 	require.Equal(t, http.StatusConflict, status, "a form that is out of date")
-	require.Equal(t, []any{0.7, 0.7, usual, usual}, []any{share(per, "?whose=mine"), share(per, "?ladder="+his), share(owner, ""), share(owner, "?ladder="+hers)})
+	require.Equal(
+		t,
+		[]any{0.7, 0.7, usual, usual},
+		[]any{share(per, "?whose=mine"), share(per, "?ladder="+his), share(owner, ""), share(owner, "?ladder="+hers)},
+	)
 	require.Equal(t, []any{"reviewShare"}, way(per, "?whose=mine")["differs"])
 	require.Equal(t, []any{}, way(per, "?ladder="+his)["differs"], "the student is taught as Per teaches")
 	changed["reviewShare"] = usual
@@ -193,7 +271,20 @@ func TestStudentsOfSeveralTeachers(t *testing.T) {
 	_, helper := s.join("Siv Lund", account.Assistant)
 	add := func(u *user, name string) (string, string) {
 		student, ladder := storetest.ID(), storetest.ID()
-		status, body := u.call("POST", "/api/students", map[string]any{"student": student, "ladder": ladder, "name": name, "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 45})
+		status, body := u.call(
+			"POST",
+			"/api/students",
+			map[string]any{
+				"student":    student,
+				"ladder":     ladder,
+				"name":       name,
+				"born":       "2015-01-01",
+				"instrument": "piano",
+				"weekday":    1,
+				"startsAt":   "10:00",
+				"minutes":    45,
+			},
+		)
 		require.Equal(t, http.StatusCreated, status, body)
 		return student, ladder
 	}
@@ -236,7 +327,19 @@ func TestStudentsOfSeveralTeachers(t *testing.T) {
 		if notes == "" {
 			notes = page["notes"].(string)
 		}
-		status, body := u.call("PATCH", "/api/students/"+his, map[string]any{"name": "Per’s", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": notes, "contacts": []any{}, "version": page["version"]})
+		status, body := u.call(
+			"PATCH",
+			"/api/students/"+his,
+			map[string]any{
+				"name":      "Per’s",
+				"called":    "",
+				"born":      "2015-01-01",
+				"bornAbout": false,
+				"notes":     notes,
+				"contacts":  []any{},
+				"version":   page["version"],
+			},
+		)
 		require.Equal(t, http.StatusNoContent, status, body)
 	}
 	save(u1, "for Per only")
@@ -287,7 +390,11 @@ func TestStudentsOfSeveralTeachers(t *testing.T) {
 	for _, p := range a["people"].([]any) {
 		load = append(load, p.(map[string]any)["name"].(string)+": "+p.(map[string]any)["load"].(string))
 	}
-	require.Equal(t, []string{"Ida Holm: 1 student, 45 minutes a week", "Olga Berg: 1 student, 45 minutes a week", "Per Vik: ", "Siv Lund: "}, load)
+	require.Equal(
+		t,
+		[]string{"Ida Holm: 1 student, 45 minutes a week", "Olga Berg: 1 student, 45 minutes a week", "Per Vik: ", "Siv Lund: "},
+		load,
+	)
 	status, _ = owner.call("DELETE", "/api/account/people/"+ida, nil)
 	require.Equal(t, http.StatusNoContent, status)
 	s.later(6 * 24 * time.Hour)
@@ -303,11 +410,46 @@ func TestEveryRouteAsAColleague(t *testing.T) {
 	owner := s.browser()
 	s.signIn(owner, "203.0.113.5", ropes)
 	student, ladder := storetest.ID(), storetest.ID()
-	status, body := owner.call("POST", "/api/students", map[string]any{"student": student, "ladder": ladder, "name": "Nell", "born": "2015-01-01", "instrument": "piano", "weekday": 1, "startsAt": "10:00", "minutes": 45})
+	status, body := owner.call(
+		"POST",
+		"/api/students",
+		map[string]any{
+			"student":    student,
+			"ladder":     ladder,
+			"name":       "Nell",
+			"born":       "2015-01-01",
+			"instrument": "piano",
+			"weekday":    1,
+			"startsAt":   "10:00",
+			"minutes":    45,
+		},
+	)
 	require.Equal(t, http.StatusCreated, status, body)
 	email, secret := storetest.ID()+"@example.org", storetest.ID()
-	require.NoError(t, db.AddOnceLink(ctx, store.OnceLink{Token: account.Hash(secret), Kind: store.InviteLink, Studio: s.studio, Email: email, Name: "P", Role: string(account.Teacher), Made: may4(), Until: may4().Add(time.Hour)}))
-	require.NoError(t, db.Accept(ctx, account.Hash(secret), store.Teacher{ID: storetest.ID(), StudioID: s.studio, Email: email, Name: "P", PasswordHash: hash, Role: string(account.Teacher)}))
+	require.NoError(
+		t,
+		db.AddOnceLink(
+			ctx,
+			store.OnceLink{
+				Token:  account.Hash(secret),
+				Kind:   store.InviteLink,
+				Studio: s.studio,
+				Email:  email,
+				Name:   "P",
+				Role:   string(account.Teacher),
+				Made:   may4(),
+				Until:  may4().Add(time.Hour),
+			},
+		),
+	)
+	require.NoError(
+		t,
+		db.Accept(
+			ctx,
+			account.Hash(secret),
+			store.Teacher{ID: storetest.ID(), StudioID: s.studio, Email: email, Name: "P", PasswordHash: hash, Role: string(account.Teacher)},
+		),
+	)
 	u := s.browser()
 	status, _ = u.call("POST", "/api/session", map[string]string{"email": email, "password": ropes})
 	require.Equal(t, http.StatusOK, status)
@@ -320,7 +462,8 @@ func TestEveryRouteAsAColleague(t *testing.T) {
 		}
 		for method := range item.Operations() {
 			walked++
-			url := "/api" + regexp.MustCompile(`\{\w+\}`).ReplaceAllString(strings.NewReplacer("{ladder}", ladder, "{student}", student).Replace(path), storetest.ID())
+			url := "/api" + regexp.MustCompile(`\{\w+\}`).
+				ReplaceAllString(strings.NewReplacer("{ladder}", ladder, "{student}", student).Replace(path), storetest.ID())
 			res := u.raw(method, url, map[string]any{}, nil)
 			data, err := io.ReadAll(res.Body)
 			require.NoError(t, err)

@@ -137,8 +137,12 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	}
 	desk.Letters = cfg.Mails || cfg.Letters
 	s := &Server{
-		lessonHandlers: &lessonHandlers{Loader: desk}, ladderHandlers: &ladderHandlers{Loader: desk}, techniqueHandlers: &techniqueHandlers{Loader: desk},
-		libraryHandlers: &libraryHandlers{Loader: desk}, homeHandlers: &homeHandlers{Loader: desk}, peopleHandlers: &peopleHandlers{Loader: desk}, datesHandlers: &datesHandlers{Loader: desk},
+		lessonHandlers: &lessonHandlers{Loader: desk}, ladderHandlers: &ladderHandlers{Loader: desk},
+		techniqueHandlers: &techniqueHandlers{Loader: desk},
+		libraryHandlers: &libraryHandlers{
+			Loader: desk,
+		}, homeHandlers: &homeHandlers{Loader: desk}, peopleHandlers: &peopleHandlers{Loader: desk},
+		datesHandlers:    &datesHandlers{Loader: desk},
 		progressHandlers: &progressHandlers{Loader: desk}, meetingHandlers: &meetingHandlers{Loader: desk},
 		desk: desk, log: cfg.Log, budgets: newBudgets(), proxies: cfg.TrustedProxies,
 	}
@@ -156,7 +160,13 @@ func New(cfg Config) (*Server, http.Handler, error) {
 	s.sessions.Cookie.Secure = cfg.SecureCookies
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
 		s.log.Error("session", "err", err)
-		problem.Write(w, &problem.Problem{Status: http.StatusServiceUnavailable, Detail: "The database does not answer; nothing was changed. Try again in a moment."})
+		problem.Write(
+			w,
+			&problem.Problem{
+				Status: http.StatusServiceUnavailable,
+				Detail: "The database does not answer; nothing was changed. Try again in a moment.",
+			},
+		)
 	}
 
 	if s.accountHandlers, err = account.New(desk, s.sessions, s.budgets.hashing, cfg.SecureCookies); err != nil {
@@ -212,7 +222,18 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
-	group := e.Group("/api", s.tellTime, gzip.Gzip(gzip.BestSpeed), s.limitBody, s.guesses, s.mustBeSignedIn, s.reaches, s.admitted, s.plain, validate)
+	group := e.Group(
+		"/api",
+		s.tellTime,
+		gzip.Gzip(gzip.BestSpeed),
+		s.limitBody,
+		s.guesses,
+		s.mustBeSignedIn,
+		s.reaches,
+		s.admitted,
+		s.plain,
+		validate,
+	)
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, problem.Invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,

@@ -16,7 +16,20 @@ func TestAChildIsMeasured(t *testing.T) {
 	u := teacher(t)
 	born := now.AddDate(-6, -1, 0).Format("2006-01-02")
 	ladder := storetest.ID()
-	status, got := u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": ladder, "name": "Small Fry", "born": born, "instrument": "piano", "weekday": int(now.Weekday()), "startsAt": "11:15", "minutes": 30})
+	status, got := u.call(
+		"POST",
+		"/api/students",
+		map[string]any{
+			"student":    storetest.ID(),
+			"ladder":     ladder,
+			"name":       "Small Fry",
+			"born":       born,
+			"instrument": "piano",
+			"weekday":    int(now.Weekday()),
+			"startsAt":   "11:15",
+			"minutes":    30,
+		},
+	)
 	require.Equal(t, http.StatusCreated, status, got)
 	path := "/api/ladders/" + ladder + "/setup"
 	_, never := u.call("GET", path, nil)
@@ -26,7 +39,15 @@ func TestAChildIsMeasured(t *testing.T) {
 	require.Len(t, never["faults"], 9)
 
 	mat := func(cm float64, soft bool) map[string]any { return map[string]any{"thickness": cm, "soft": soft} }
-	measures := map[string]any{"keyTop": 73, "elbow": 16, "leg": 31, "benchLow": 46, "benchHigh": 51, "lean": "level", "mats": []any{mat(3, false), mat(4, false), mat(8, true)}}
+	measures := map[string]any{
+		"keyTop":    73,
+		"elbow":     16,
+		"leg":       31,
+		"benchLow":  46,
+		"benchHigh": 51,
+		"lean":      "level",
+		"mats":      []any{mat(3, false), mat(4, false), mat(8, true)},
+	}
 	status, seat := u.call("POST", path, measures)
 	require.Equal(t, http.StatusOK, status, seat)
 	require.Equal(t, true, seat["possible"])
@@ -39,7 +60,12 @@ func TestAChildIsMeasured(t *testing.T) {
 	_, seen := u.call("GET", path, nil)
 	require.Equal(t, false, seen["due"])
 	require.Equal(t, seat, items(t, seen, "places")[0]["seat"])
-	require.Equal(t, map[string]any{"keyTop": 73.0, "benchLow": 46.0, "benchHigh": 51.0, "mats": []any{mat(3, false), mat(4, false), mat(8, true)}}, seen["bench"], "the studio's bench is known from then on")
+	require.Equal(
+		t,
+		map[string]any{"keyTop": 73.0, "benchLow": 46.0, "benchHigh": 51.0, "mats": []any{mat(3, false), mat(4, false), mat(8, true)}},
+		seen["bench"],
+		"the studio's bench is known from then on",
+	)
 	measures["place"], measures["leg"], measures["keyTop"] = "home", 33, 71
 	u.append(ladder, entry{"kind": "setupChecked", "setup": measures})
 	_, seen = u.call("GET", path, nil)
@@ -52,7 +78,20 @@ func TestAChildIsMeasured(t *testing.T) {
 
 	// Seven months later: the same log with the measure that long ago.
 	old := storetest.ID()
-	status, got = u.call("POST", "/api/students", map[string]any{"student": storetest.ID(), "ladder": old, "name": "Old Measure", "born": born, "instrument": "piano", "weekday": int(now.Weekday()), "startsAt": "11:45", "minutes": 30})
+	status, got = u.call(
+		"POST",
+		"/api/students",
+		map[string]any{
+			"student":    storetest.ID(),
+			"ladder":     old,
+			"name":       "Old Measure",
+			"born":       born,
+			"instrument": "piano",
+			"weekday":    int(now.Weekday()),
+			"startsAt":   "11:45",
+			"minutes":    30,
+		},
+	)
 	require.Equal(t, http.StatusCreated, status, got)
 	u.append(old, entry{"kind": "setupChecked", "setup": measures, "at": now.AddDate(0, -7, 0).Format(time.RFC3339)})
 	_, later := u.call("GET", "/api/ladders/"+old+"/setup", nil)

@@ -200,7 +200,10 @@ func TestACycleIsKept(t *testing.T) {
 		require.Equal(t, http.StatusNoContent, status)
 	}
 
-	status, _ = u.append(ladder, entry{"kind": "cycle", "cycle": map[string]any{"type": "", "step": "", "kind": "", "first": "", "order": "fifths", "from": ""}})
+	status, _ = u.append(
+		ladder,
+		entry{"kind": "cycle", "cycle": map[string]any{"type": "", "step": "", "kind": "", "first": "", "order": "fifths", "from": ""}},
+	)
 	require.Equal(t, http.StatusOK, status)
 	require.NotContains(t, u.technique(ladder), "cycleEntry")
 }
@@ -209,7 +212,11 @@ func TestATempoLadderIsKeptAndEased(t *testing.T) {
 	u := teacher(t)
 	ladder := u.newStudent("Mirren Slip", "piano")
 	id := u.take(ladder, "scale/faster/C/major/-")
-	status, _ := u.append(ladder, entry{"kind": "climb", "material": id, "climb": map[string]any{"from": 60, "to": 96, "weeks": 5}}, entry{"kind": "tempo", "material": id, "tempo": 66, "held": true})
+	status, _ := u.append(
+		ladder,
+		entry{"kind": "climb", "material": id, "climb": map[string]any{"from": 60, "to": 96, "weeks": 5}},
+		entry{"kind": "tempo", "material": id, "tempo": 66, "held": true},
+	)
 	require.Equal(t, http.StatusOK, status)
 	climb := first(u.technique(ladder)["now"])["climb"].(map[string]any)
 	require.Equal(t, []any{66.0, 72.0, 80.0, 88.0, 96.0}, climb["marks"])
@@ -245,7 +252,11 @@ func TestExercisesOnStrings(t *testing.T) {
 	require.Equal(t, []any{0.0, 1.0, 3.0, 4.0}, fingers)
 	roll := get("instrument=ukulele&exercise=roll/open/-/-/out-and-back")
 	require.Len(t, roll["strings"], 4)
-	require.Contains(t, roll["sentence"], "The thumb (p) has string 4, the index (i) has string 3, the middle finger (m) has string 2 and the ring finger (a) has string 1; no finger plays twice in a row")
+	require.Contains(
+		t,
+		roll["sentence"],
+		"The thumb (p) has string 4, the index (i) has string 3, the middle finger (m) has string 2 and the ring finger (a) has string 1; no finger plays twice in a row",
+	)
 	for _, x := range u.list("/api/instruments") {
 		if x["family"] == "none" {
 			continue // without data of its own
@@ -306,7 +317,11 @@ func TestScalesAreReviewedOneAtATime(t *testing.T) {
 	res := u.raw("GET", "/api/library/export?format=json", nil, nil)
 	data, err := io.ReadAll(res.Body)
 	require.NoError(t, err)
-	require.False(t, strings.Contains(string(data), "major scale: one octave, hands apart"), "exercises follow from the data and are not carried")
+	require.False(
+		t,
+		strings.Contains(string(data), "major scale: one octave, hands apart"),
+		"exercises follow from the data and are not carried",
+	)
 }
 
 // An exercise goes home like a piece: on the published week with its bars drawn, to be ticked; its goals
@@ -425,7 +440,16 @@ func TestAnExerciseIsTakenByTheLog(t *testing.T) {
 	now := first(u.technique(ladder)["now"])
 	require.Equal(t, "scale/apart/Db/major/-", now["exercise"])
 	require.Equal(t, now["material"], u.take(ladder, "scale/apart/Db/major/-"))
-	status, body = u.append(ladder, entry{"kind": "mark", "material": now["material"], "focus": first(now["faults"])["id"], "mark": "none", "exercise": "scale/apart/E/major/-"})
+	status, body = u.append(
+		ladder,
+		entry{
+			"kind":     "mark",
+			"material": now["material"],
+			"focus":    first(now["faults"])["id"],
+			"mark":     "none",
+			"exercise": "scale/apart/E/major/-",
+		},
+	)
 	require.Equal(t, http.StatusOK, status, body)
 	require.Len(t, u.technique(ladder)["now"], 1, "only what is assigned is taken")
 }

@@ -22,7 +22,14 @@ func TestWhatAnUpdateMovedIsSaidOnce(t *testing.T) {
 		return out
 	}
 	require.Equal(t, []float64{2, 3, 4}, moved(), "in UTC")
-	zone := map[string]any{"name": "West", "timezone": "America/Los_Angeles", "keepYears": 2, "language": "en", "firstDay": 1, "letterhead": ""}
+	zone := map[string]any{
+		"name":       "West",
+		"timezone":   "America/Los_Angeles",
+		"keepYears":  2,
+		"language":   "en",
+		"firstDay":   1,
+		"letterhead": "",
+	}
 	status, body := u.call("PUT", "/api/account/studio", zone)
 	require.Equal(t, http.StatusNoContent, status, body)
 	require.Equal(t, []float64{1, 2, 3, 4}, moved())

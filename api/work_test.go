@@ -72,7 +72,11 @@ func TestFromTheFirstPieceToTheNextRung(t *testing.T) {
 	require.Contains(t, week["sentence"], "No piece in work yet")
 
 	own := storetest.ID()
-	status, got := u.append(ladder, entry{"kind": "assigned", "material": first}, entry{"kind": "focusAdded", "focus": own, "text": "loose shoulders"})
+	status, got := u.append(
+		ladder,
+		entry{"kind": "assigned", "material": first},
+		entry{"kind": "focusAdded", "focus": own, "text": "loose shoulders"},
+	)
 	require.Equal(t, http.StatusOK, status, got)
 	_, lesson := u.call("GET", base+"/lesson", nil)
 	piece := items(t, lesson, "pieces")[0]
@@ -353,8 +357,16 @@ func TestTodayIsTheStudiosOwnDay(t *testing.T) {
 	_, today := u.call("GET", "/api/today", nil)
 	require.Equal(t, there.Format(time.DateOnly), today["day"])
 
-	body := map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Tui", "born": there.AddDate(-10, 0, 0).Format(time.DateOnly),
-		"instrument": "cello", "weekday": int(there.Weekday()), "startsAt": "09:00", "minutes": 30}
+	body := map[string]any{
+		"student":    storetest.ID(),
+		"ladder":     storetest.ID(),
+		"name":       "Tui",
+		"born":       there.AddDate(-10, 0, 0).Format(time.DateOnly),
+		"instrument": "cello",
+		"weekday":    int(there.Weekday()),
+		"startsAt":   "09:00",
+		"minutes":    30,
+	}
 	status, got := u.call("POST", "/api/students", body)
 	require.Equal(t, http.StatusCreated, status)
 	require.EqualValues(t, 10, got["age"], "it is the birthday there")

@@ -121,20 +121,66 @@ func livedFrom(t *testing.T, first time.Time) *lived {
 }
 
 // yearBook are the pieces of a book: each asks for one skill more than most before it.
-var yearBook = []string{"steady-beat", "quarter-notes", "half-notes", "four-in-a-bar", "repeated-notes", "reads-steps", "rests", "reads-skips", "three-in-a-bar", "dotted-half-notes", "eighth-notes", "ties", "pickup", "dotted-quarter-notes"}
+var yearBook = []string{
+	"steady-beat",
+	"quarter-notes",
+	"half-notes",
+	"four-in-a-bar",
+	"repeated-notes",
+	"reads-steps",
+	"rests",
+	"reads-skips",
+	"three-in-a-bar",
+	"dotted-half-notes",
+	"eighth-notes",
+	"ties",
+	"pickup",
+	"dotted-quarter-notes",
+}
 
 func (s *lived) joins(name, instrument string, weekday, every int, startsAt string, minutes int, quick float64) {
-	p := &pupil{name: name, instrument: instrument, ladder: storetest.ID(), student: storetest.ID(), weekday: weekday, every: every, startsAt: startsAt, minutes: minutes, quick: quick,
-		given: map[string]bool{}, set: map[string]bool{}, ticked: map[string]bool{}, cancelled: map[string]bool{}, played: map[string]string{}}
-	s.ok("POST", "/api/students", map[string]any{"student": p.student, "ladder": p.ladder, "name": name, "born": "2015-03-04", "instrument": instrument,
-		"slots": []any{map[string]any{"id": storetest.ID(), "weekday": weekday, "startsAt": startsAt, "minutes": minutes, "every": every}}})
+	p := &pupil{
+		name:       name,
+		instrument: instrument,
+		ladder:     storetest.ID(),
+		student:    storetest.ID(),
+		weekday:    weekday,
+		every:      every,
+		startsAt:   startsAt,
+		minutes:    minutes,
+		quick:      quick,
+		given:      map[string]bool{},
+		set:        map[string]bool{},
+		ticked:     map[string]bool{},
+		cancelled:  map[string]bool{},
+		played:     map[string]string{},
+	}
+	s.ok(
+		"POST",
+		"/api/students",
+		map[string]any{"student": p.student, "ladder": p.ladder, "name": name, "born": "2015-03-04", "instrument": instrument,
+			"slots": []any{map[string]any{"id": storetest.ID(), "weekday": weekday, "startsAt": startsAt, "minutes": minutes, "every": every}}},
+	)
 	rows := []string{"Title;Skills;Focus;Bars;Distinct bars"}
 	for i, skill := range yearBook {
 		rows = append(rows, fmt.Sprintf("%s's tune %d;%s;steady|even|loud enough;%d;%d", name, i+1, skill, 8+i, 4+i/2))
 	}
 	source := storetest.ID()
-	s.ok("POST", "/api/library/import", map[string]any{"kind": "csv", "data": []byte(strings.Join(rows, "\n")), "source": source, "title": name + "'s book", "instrument": instrument,
-		"strand": "method", "fields": []string{"title", "skills", "focusPoints", "bars", "distinctBars"}, "try": false, "leaveOut": false})
+	s.ok(
+		"POST",
+		"/api/library/import",
+		map[string]any{
+			"kind":       "csv",
+			"data":       []byte(strings.Join(rows, "\n")),
+			"source":     source,
+			"title":      name + "'s book",
+			"instrument": instrument,
+			"strand":     "method",
+			"fields":     []string{"title", "skills", "focusPoints", "bars", "distinctBars"},
+			"try":        false,
+			"leaveOut":   false,
+		},
+	)
 	for _, m := range s.list("/api/materials?instrument=" + instrument) {
 		if strings.HasPrefix(m["title"].(string), name+"'s") {
 			s.ok("PUT", "/api/ladders/"+p.ladder+"/rungs/"+m["id"].(string), nil)
@@ -217,7 +263,11 @@ func (s *lived) lesson(p *pupil, day time.Time, at string) {
 func (s *lived) publish(p *pupil, day time.Time) {
 	url, start := "/api/ladders/"+p.ladder, day.AddDate(0, 0, 1)
 	week := s.ok("GET", url+"/week?day="+start.Format(time.DateOnly), nil)
-	status, got := s.call("POST", url+"/week/publish?day="+start.Format(time.DateOnly), map[string]any{"version": version(week), "plan": week["plan"]})
+	status, got := s.call(
+		"POST",
+		url+"/week/publish?day="+start.Format(time.DateOnly),
+		map[string]any{"version": version(week), "plan": week["plan"]},
+	)
 	s.holds("a week is published, however long", status == http.StatusOK, "%s: %d %v", p.name, status, got["detail"])
 	if status != http.StatusOK {
 		return
@@ -235,7 +285,14 @@ func (s *lived) publish(p *pupil, day time.Time) {
 	if next := s.next(p, start); next != "" {
 		days := daysOf(got)
 		end := min(next, start.AddDate(0, 0, 27).Format(time.DateOnly))
-		s.holds("a week lasts to the next lesson", days[len(days)-1]["date"] == end, "%s: to %s, the next lesson is on %s", p.name, days[len(days)-1]["date"], next)
+		s.holds(
+			"a week lasts to the next lesson",
+			days[len(days)-1]["date"] == end,
+			"%s: to %s, the next lesson is on %s",
+			p.name,
+			days[len(days)-1]["date"],
+			next,
+		)
 	}
 }
 
@@ -277,7 +334,15 @@ func (s *lived) fromHome(p *pupil, today string, lesson map[string]any) {
 	if done > 0 {
 		want = fmt.Sprintf("Practised on %s of %s day", numberWord(done), numberWord(set))
 	}
-	s.holds("the lesson says on how many of the set days there was practice", strings.Contains(said, want), "%s: %q, and it was %d of %d", p.name, said, done, set)
+	s.holds(
+		"the lesson says on how many of the set days there was practice",
+		strings.Contains(said, want),
+		"%s: %q, and it was %d of %d",
+		p.name,
+		said,
+		done,
+		set,
+	)
 }
 
 func numberWord(n int) string {
@@ -310,7 +375,17 @@ func (s *lived) home(p *pupil, day time.Time) {
 		}
 		var ticks []any
 		for _, it := range itemsOf(d) {
-			ticks = append(ticks, map[string]any{"id": storetest.ID(), "at": s.now().UTC().Format(time.RFC3339), "kind": "done", "day": date, "item": it["key"], "felt": []string{"fine", "hard"}[s.rng.IntN(2)]})
+			ticks = append(
+				ticks,
+				map[string]any{
+					"id":   storetest.ID(),
+					"at":   s.now().UTC().Format(time.RFC3339),
+					"kind": "done",
+					"day":  date,
+					"item": it["key"],
+					"felt": []string{"fine", "hard"}[s.rng.IntN(2)],
+				},
+			)
 		}
 		status, got := family.call("POST", "/api/family/"+p.token+"/ticks", map[string]any{"ticks": ticks})
 		s.holds("what stands on a day can be ticked on it", status == http.StatusOK, "%s: %v", p.name, got["detail"])
@@ -357,7 +432,14 @@ func (s *lived) weekly(first, today time.Time) {
 		from := first.Format(time.DateOnly)
 		back := s.ok("GET", "/api/ladders/"+p.ladder+"/progress?from="+from+"&to="+today.Format(time.DateOnly), nil)
 		lessons, _ := back["lessons"].([]any)
-		s.holds("progress counts the lessons that were entered", len(lessons) == len(p.given), "%s: %d, entered %d", p.name, len(lessons), len(p.given))
+		s.holds(
+			"progress counts the lessons that were entered",
+			len(lessons) == len(p.given),
+			"%s: %d, entered %d",
+			p.name,
+			len(lessons),
+			len(p.given),
+		)
 		set, done := 0, 0
 		for day := range p.set {
 			if day < today.Format(time.DateOnly) {
@@ -371,7 +453,14 @@ func (s *lived) weekly(first, today time.Time) {
 		if set == 0 {
 			want = "No week was published"
 		}
-		s.holds("progress counts the days of practice", strings.HasPrefix(fmt.Sprint(back["practice"]), want), "%s: %q, and it was %s", p.name, back["practice"], want)
+		s.holds(
+			"progress counts the days of practice",
+			strings.HasPrefix(fmt.Sprint(back["practice"]), want),
+			"%s: %q, and it was %s",
+			p.name,
+			back["practice"],
+			want,
+		)
 		past := s.ok("GET", "/api/ladders/"+p.ladder+"/past", nil)
 		cancelled := 0
 		for _, l := range items(t, past, "lessons") {
@@ -428,7 +517,17 @@ func TestASchoolYearIsLived(t *testing.T) {
 			case p.name == "Eve" && p.n%5 == 3 && l["state"] == "planned":
 				s.ok("PUT", "/api/ladders/"+p.ladder+"/lessons/"+l["lesson"].(string), map[string]any{"what": "cancel", "by": "student", "late": false})
 				p.cancelled[date] = true
-				s.ok("PUT", "/api/ladders/"+p.ladder+"/lessons/"+storetest.ID(), map[string]any{"what": "add", "day": day.AddDate(0, 0, 1).Format(time.DateOnly), "startsAt": "10:00", "minutes": 30, "makesUp": l["lesson"]})
+				s.ok(
+					"PUT",
+					"/api/ladders/"+p.ladder+"/lessons/"+storetest.ID(),
+					map[string]any{
+						"what":     "add",
+						"day":      day.AddDate(0, 0, 1).Format(time.DateOnly),
+						"startsAt": "10:00",
+						"minutes":  30,
+						"makesUp":  l["lesson"],
+					},
+				)
 			case p.name == "Finn" && p.n%4 == 2:
 				p.forgotten = append(p.forgotten, date) // nobody enters it until Sunday
 			default:

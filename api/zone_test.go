@@ -13,7 +13,11 @@ import (
 // without a new mark are two lessons, not four, and only the third makes a piece stuck.
 func TestALessonInLosAngelesIsOneLesson(t *testing.T) {
 	u, _, ladder := settled(t, slotOn(1, "16:45", 30, 1))
-	status, body := u.call("PUT", "/api/account/studio", map[string]any{"name": "West", "timezone": "America/Los_Angeles", "keepYears": 2, "language": "en", "firstDay": 1, "letterhead": ""})
+	status, body := u.call(
+		"PUT",
+		"/api/account/studio",
+		map[string]any{"name": "West", "timezone": "America/Los_Angeles", "keepYears": 2, "language": "en", "firstDay": 1, "letterhead": ""},
+	)
 	require.Equal(t, http.StatusNoContent, status, body)
 	piece := storetest.ID()
 	status, body = u.call("POST", "/api/materials", scoreBody(piece, "x.musicxml", tune))

@@ -91,12 +91,24 @@ func crowd(w io.Writer, skills skill.Catalogue) error {
 		return c.send(c.http, "POST", "/api/scores/read", map[string]any{"fileName": "x.musicxml", "score": upload, "instrument": "piano"})
 	}}
 	long := base64.StdEncoding.EncodeToString(midiOf(200_000))
-	piece := map[string]any{"id": ulid.Make().String(), "title": "Long", "strand": "repertoire", "instrument": "piano", "fileName": "x.mid", "score": base64.StdEncoding.EncodeToString(midiOf(11_500))}
+	piece := map[string]any{
+		"id":         ulid.Make().String(),
+		"title":      "Long",
+		"strand":     "repertoire",
+		"instrument": "piano",
+		"fileName":   "x.mid",
+		"score":      base64.StdEncoding.EncodeToString(midiOf(11_500)),
+	}
 	if status := c.send(c.http, "POST", "/api/materials", piece); status != http.StatusCreated {
 		return fmt.Errorf("the longest piece was answered with %d", status)
 	}
 	tooLong := share{6, func(i int) int {
-		return c.send(c.http, "POST", "/api/materials", map[string]any{"id": ulid.Make().String(), "strand": "repertoire", "instrument": "piano", "fileName": "x.mid", "score": long})
+		return c.send(
+			c.http,
+			"POST",
+			"/api/materials",
+			map[string]any{"id": ulid.Make().String(), "strand": "repertoire", "instrument": "piano", "fileName": "x.mid", "score": long},
+		)
 	}}
 	longest := share{6, func(int) int { return c.send(c.http, "GET", "/api/materials/"+piece["id"].(string), nil) }}
 	look := share{32, func(int) int { return c.send(c.http, "GET", "/api/overview", nil) }}
@@ -105,7 +117,8 @@ func crowd(w io.Writer, skills skill.Catalogue) error {
 		name   string
 		shares []share
 	}{
-		{"nobody", nil}, {"24 sign-ins", []share{guess}}, {"24 scores of 10 MB", []share{bring}}, {"6 files of 200,000 notes", []share{tooLong}}, {"6 pages of the longest piece", []share{longest}},
+		{"nobody", nil}, {"24 sign-ins", []share{guess}}, {"24 scores of 10 MB", []share{bring}}, {"6 files of 200,000 notes", []share{tooLong}},
+		{"6 pages of the longest piece", []share{longest}},
 		{"32 studio pages", []share{look}}, {"all of these", []share{guess, bring, tooLong, longest, look}},
 	} {
 		c.begin()
@@ -131,7 +144,17 @@ func crowd(w io.Writer, skills skill.Catalogue) error {
 			case <-time.After(100 * time.Millisecond):
 			}
 		}
-		fmt.Fprintf(w, "%s\t%s\t%.1f s\t%d MB\t%s for 95 of 100, %s at most, of %d\t\n", p.name, c.summary(), c.slowest.Seconds(), c.most>>20, centile(waits, 95).Round(time.Millisecond), slices.Max(waits).Round(time.Millisecond), len(waits))
+		fmt.Fprintf(
+			w,
+			"%s\t%s\t%.1f s\t%d MB\t%s for 95 of 100, %s at most, of %d\t\n",
+			p.name,
+			c.summary(),
+			c.slowest.Seconds(),
+			c.most>>20,
+			centile(waits, 95).Round(time.Millisecond),
+			slices.Max(waits).Round(time.Millisecond),
+			len(waits),
+		)
 	}
 	return nil
 }
@@ -172,7 +195,14 @@ func sizes(ctx context.Context, w io.Writer, st *store.Store) error {
 	if err := errors.Join(err, z.Close()); err != nil {
 		return err
 	}
-	fmt.Fprintf(w, "60 students, three years\t%.0f MB of tables\t%d rows\t%.1f MB as a backup\t%.1f s to write it\t\n\n", tables/(1<<20), rows, float64(small.Len())/(1<<20), time.Since(began).Seconds())
+	fmt.Fprintf(
+		w,
+		"60 students, three years\t%.0f MB of tables\t%d rows\t%.1f MB as a backup\t%.1f s to write it\t\n\n",
+		tables/(1<<20),
+		rows,
+		float64(small.Len())/(1<<20),
+		time.Since(began).Seconds(),
+	)
 	return nil
 }
 
@@ -270,9 +300,16 @@ func (c *crowded) send(by *http.Client, method, path string, body any) int {
 // scoreOfTenMegabytes is a score of long words, in base64.
 func scoreOfTenMegabytes() string {
 	var b bytes.Buffer
-	b.WriteString(`<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">`)
+	b.WriteString(
+		`<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">`,
+	)
 	for i := range 4000 {
-		fmt.Fprintf(&b, `<measure number="%d"><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration><voice>1</voice><type>whole</type><lyric><text>%s</text></lyric></note></measure>`, i+1, strings.Repeat("a", 2400))
+		fmt.Fprintf(
+			&b,
+			`<measure number="%d"><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration><voice>1</voice><type>whole</type><lyric><text>%s</text></lyric></note></measure>`,
+			i+1,
+			strings.Repeat("a", 2400),
+		)
 	}
 	b.WriteString("</part></score-partwise>")
 	return base64.StdEncoding.EncodeToString(b.Bytes())

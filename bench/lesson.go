@@ -20,13 +20,24 @@ func lessons(w io.Writer) {
 	for i := range days {
 		in := lessonplan.Input{Age: 4 + 3*i, Instrument: "piano", Gap: 7}
 		for k, strand := range material.Strands()[:4] {
-			in.Pieces = append(in.Pieces, lessonplan.Piece{Material: material.Material{ID: id("M", i, k), Strand: strand, Quarters: 64, Tempo: 80}, Points: 4, Spots: k, RunDue: k == 0})
+			in.Pieces = append(
+				in.Pieces,
+				lessonplan.Piece{
+					Material: material.Material{ID: id("M", i, k), Strand: strand, Quarters: 64, Tempo: 80},
+					Points:   4,
+					Spots:    k,
+					RunDue:   k == 0,
+				},
+			)
 		}
 		for k := range 2 {
 			in.Bites = append(in.Bites, lessonplan.Bite{Skill: fmt.Sprint("s", k), Slack: k})
 		}
 		for k := range 20 {
-			in.Reviews = append(in.Reviews, review.Chosen{Piece: review.Piece{ID: id("R", i, k), Minutes: 1 + float64(k%3)}, Worth: 0.1 * float64(k)})
+			in.Reviews = append(
+				in.Reviews,
+				review.Chosen{Piece: review.Piece{ID: id("R", i, k), Minutes: 1 + float64(k%3)}, Worth: 0.1 * float64(k)},
+			)
 		}
 		days[i] = in
 	}
@@ -59,8 +70,9 @@ func lessons(w io.Writer) {
 // aWeek is one of three working pieces of 32 bars, two scales, twenty learned pieces and two bites, half an hour a day.
 func aWeek() week.Input {
 	in := week.Input{
-		Start: time.Date(2026, 9, 8, 0, 0, 0, 0, time.UTC), Practises: [7]bool{true, true, true, true, true, true, true}, Minutes: 30, Age: 9, ReviewShare: 0.45,
-		Bites: []week.Bite{{Skill: "a", Name: "a"}, {Skill: "b", Name: "b"}},
+		Start: time.Date(2026, 9, 8, 0, 0, 0, 0, time.UTC), Practises: [7]bool{true, true, true, true, true, true, true}, Minutes: 30, Age: 9,
+		ReviewShare: 0.45,
+		Bites:       []week.Bite{{Skill: "a", Name: "a"}, {Skill: "b", Name: "b"}},
 	}
 	for i := range 3 {
 		w := week.Work{Material: material.Material{ID: id("M", i), Tempo: 80, Bars: 32}}
@@ -72,7 +84,10 @@ func aWeek() week.Input {
 		in.Works = append(in.Works, w)
 	}
 	for i := range 2 {
-		in.Works = append(in.Works, week.Work{Material: material.Material{ID: id("S", i), Tempo: 60}, Drill: &week.Drill{Apart: true, Quarters: 16}})
+		in.Works = append(
+			in.Works,
+			week.Work{Material: material.Material{ID: id("S", i), Tempo: 60}, Drill: &week.Drill{Apart: true, Quarters: 16}},
+		)
 	}
 	for i := range 20 {
 		in.Reviews = append(in.Reviews, material.Material{ID: id("R", i), Quarters: float64(40 + 8*i), Tempo: 90})
@@ -82,7 +97,12 @@ func aWeek() week.Input {
 
 // halves is a tree of chunks down to single bars.
 func halves(from, size int) chunk.Chunk {
-	c := chunk.Chunk{From: from, To: from + size - 1, Start: rational.Int(int64(4 * (from - 1))), End: rational.Int(int64(4 * (from + size - 1)))}
+	c := chunk.Chunk{
+		From:  from,
+		To:    from + size - 1,
+		Start: rational.Int(int64(4 * (from - 1))),
+		End:   rational.Int(int64(4 * (from + size - 1))),
+	}
 	if size > 1 {
 		c.Parts = []chunk.Chunk{halves(from, size/2), halves(from+size/2, size/2)}
 	}

@@ -103,7 +103,18 @@ func scores(w io.Writer, table demand.Table) error {
 		if err != nil {
 			return err
 		}
-		fmt.Fprintf(w, "%d bars\t%d\t%s\t%s\t%s\t%.2f\t%.2f\t%.1f MB\t\n", bars, len(data)>>10, ms(floor), ms(read), ms(all), ratio(read, floor), ratio(all, floor), held)
+		fmt.Fprintf(
+			w,
+			"%d bars\t%d\t%s\t%s\t%s\t%.2f\t%.2f\t%.1f MB\t\n",
+			bars,
+			len(data)>>10,
+			ms(floor),
+			ms(read),
+			ms(all),
+			ratio(read, floor),
+			ratio(all, floor),
+			held,
+		)
 	}
 	return nil
 }
@@ -113,7 +124,13 @@ func folds(w io.Writer, skills skill.Catalogue) {
 	fmt.Fprintln(w, "standing\tentries\tfold\t")
 	for _, n := range []int{100, 1000, 10000} {
 		log := written(n)
-		ctx := standing.Context{Library: library(), Skills: skills, Family: instrument.Keyboard, Policy: standing.DefaultPolicy(), Day: log[len(log)-1].At}
+		ctx := standing.Context{
+			Library: library(),
+			Skills:  skills,
+			Family:  instrument.Keyboard,
+			Policy:  standing.DefaultPolicy(),
+			Day:     log[len(log)-1].At,
+		}
 		fold := cost(func() error { standing.Fold(log, ctx); return nil })
 		fmt.Fprintf(w, "one student\t%d\t%s\t\n", n, ms(fold))
 	}
@@ -177,11 +194,15 @@ func analyse(data []byte, table demand.Table) error {
 // twoHands writes a score of quavers over chords, as notation programs do.
 func twoHands(bars int) []byte {
 	var b strings.Builder
-	b.WriteString(`<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">`)
+	b.WriteString(
+		`<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">`,
+	)
 	for bar := range bars {
 		fmt.Fprintf(&b, `<measure number="%d" width="240.00">`, bar+1)
 		if bar == 0 {
-			b.WriteString(`<attributes><divisions>2</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>`)
+			b.WriteString(
+				`<attributes><divisions>2</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>F</sign><line>4</line></clef></attributes>`,
+			)
 		}
 		for i := range 8 {
 			note(&b, "CDEFGAB"[(bar+i*i)%7], 4+i%2, 1, 1, "eighth", "")
@@ -198,15 +219,29 @@ func twoHands(bars int) []byte {
 }
 
 func note(b *strings.Builder, step byte, octave, duration, staff int, kind, chord string) {
-	fmt.Fprintf(b, `<note default-x="80.72" default-y="-15.00">%s<pitch><step>%c</step><octave>%d</octave></pitch><duration>%d</duration><voice>%d</voice><type>%s</type><stem>up</stem><staff>%d</staff></note>`,
-		chord, step, octave, duration, 4*staff-3, kind, staff)
+	fmt.Fprintf(
+		b,
+		`<note default-x="80.72" default-y="-15.00">%s<pitch><step>%c</step><octave>%d</octave></pitch><duration>%d</duration><voice>%d</voice><type>%s</type><stem>up</stem><staff>%d</staff></note>`,
+		chord,
+		step,
+		octave,
+		duration,
+		4*staff-3,
+		kind,
+		staff,
+	)
 }
 
 func library() material.Library {
 	lib := material.Library{}
 	for i := range 60 {
 		id := fmt.Sprint("m", i)
-		lib[id] = material.Material{ID: id, Strand: material.Method, Demands: []material.Demand{{Skill: "rests", Weight: 1}, {Skill: "ties", Weight: 0.5}}, FocusPoints: []material.FocusPoint{{ID: "a"}, {ID: "b"}}}
+		lib[id] = material.Material{
+			ID:          id,
+			Strand:      material.Method,
+			Demands:     []material.Demand{{Skill: "rests", Weight: 1}, {Skill: "ties", Weight: 0.5}},
+			FocusPoints: []material.FocusPoint{{ID: "a"}, {ID: "b"}},
+		}
 	}
 	return lib
 }

@@ -30,7 +30,16 @@ func monday(w io.Writer, skills skill.Catalogue) {
 	learn := cost(func() error { model = s.learn(st); return nil })
 	look := cost(func() error { ahead = s.look(skills, st, model); return nil })
 	fmt.Fprintln(w, "Monday plan\tentries\tstandings\tlearn\tdates, previews, review\tall\taim\t")
-	fmt.Fprintf(w, "%d students, 3 years\t%d\t%s\t%s\t%s\t%s\tunder 50 ms\t\n", len(s.students), entries, ms(fold), ms(learn), ms(look), ms(fold+learn+look))
+	fmt.Fprintf(
+		w,
+		"%d students, 3 years\t%d\t%s\t%s\t%s\t%s\tunder 50 ms\t\n",
+		len(s.students),
+		entries,
+		ms(fold),
+		ms(learn),
+		ms(look),
+		ms(fold+learn+look),
+	)
 	fmt.Fprintf(w, "rungs ahead with dates\t%d\t\t\t\t\t\t\t\t\n", ahead)
 }
 
@@ -38,7 +47,10 @@ func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 	out := make([]*standing.Standing, len(s.students))
 	parallel.Each(len(out), func(i int) {
 		p := s.students[i]
-		out[i] = standing.Fold(p.log, standing.Context{Library: s.lib, Skills: skills, Family: instrument.Keyboard, Policy: way.Default().Standing(), Day: s.day})
+		out[i] = standing.Fold(
+			p.log,
+			standing.Context{Library: s.lib, Skills: skills, Family: instrument.Keyboard, Policy: way.Default().Standing(), Day: s.day},
+		)
 	})
 	return out
 }
@@ -46,7 +58,9 @@ func (s invented) standings(skills skill.Catalogue) []*standing.Standing {
 func (s invented) learn(st []*standing.Standing) *forecast.Model {
 	of := make([]forecast.Moments, len(s.students)) // kept a student in the server, here made anew
 	parallel.Each(len(of), func(i int) {
-		of[i] = forecast.MomentsOf(outlook.Observed(s.students[i].id, st[i].Clearings(), s.lib, nil, func(t time.Time) time.Time { return t.Truncate(24 * time.Hour) }))
+		of[i] = forecast.MomentsOf(
+			outlook.Observed(s.students[i].id, st[i].Clearings(), s.lib, nil, func(t time.Time) time.Time { return t.Truncate(24 * time.Hour) }),
+		)
 	})
 	all := make(map[string]forecast.Moments, len(of))
 	for i, p := range s.students {

@@ -68,7 +68,13 @@ func pages(w io.Writer, skills skill.Catalogue, studios int) error {
 	if err := s.put(ctx, st); err != nil {
 		return err
 	}
-	_, handler, err := api.New(api.Config{Store: st, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: func() time.Time { return s.day.Add(9 * time.Hour) }})
+	_, handler, err := api.New(
+		api.Config{
+			Store: st,
+			Page:  fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}},
+			Now:   func() time.Time { return s.day.Add(9 * time.Hour) },
+		},
+	)
 	if err != nil {
 		return err
 	}
@@ -92,9 +98,12 @@ func pages(w io.Writer, skills skill.Catalogue, studios int) error {
 		name, path string
 		aim        int
 	}{
-		{"today", "/api/today", 20}, {"ladder", mine, 10}, {"lesson", mine + "/lesson", 10}, {"plan", mine + "/plan", 10}, {"week", mine + "/week", 10},
-		{"technique", mine + "/technique", 10}, {"piece", "/api/materials/" + method + "?ladder=" + s.students[7].id, 25}, {"studio", "/api/overview", 60},
-		{"progress", mine + "/progress", 100}, {"progress, all", mine + "/progress?from=2020-01-01&to=" + s.day.Format(time.DateOnly), 100}, {"the year", "/api/studio-year", 250}, {"learned", "/api/learned", 2000},
+		{"today", "/api/today", 20}, {"ladder", mine, 10}, {"lesson", mine + "/lesson", 10}, {"plan", mine + "/plan", 10},
+		{"week", mine + "/week", 10},
+		{"technique", mine + "/technique", 10}, {"piece", "/api/materials/" + method + "?ladder=" + s.students[7].id, 25},
+		{"studio", "/api/overview", 60},
+		{"progress", mine + "/progress", 100}, {"progress, all", mine + "/progress?from=2020-01-01&to=" + s.day.Format(time.DateOnly), 100},
+		{"the year", "/api/studio-year", 250}, {"learned", "/api/learned", 2000},
 	} {
 		if err := site.get(p.path); err != nil {
 			return err
@@ -115,7 +124,17 @@ func pages(w io.Writer, skills skill.Catalogue, studios int) error {
 		if err != nil {
 			return err
 		}
-		fmt.Fprintf(w, "%s\t%d\t%s\t%s\t%.2f\t%s\t%d ms, 3 × bare\t\n", p.name, len(list), ms(floor), ms(page), ratio(page, floor), ms(cpu), p.aim)
+		fmt.Fprintf(
+			w,
+			"%s\t%d\t%s\t%s\t%.2f\t%s\t%d ms, 3 × bare\t\n",
+			p.name,
+			len(list),
+			ms(floor),
+			ms(page),
+			ratio(page, floor),
+			ms(cpu),
+			p.aim,
+		)
 	}
 	failed, slowest := site.atOnce(32, "/api/overview")
 	fmt.Fprintf(w, "32 studio pages at once\t\t\t%s the slowest\t\t\t%d failed, none allowed\t\n", ms(slowest), failed)
@@ -141,7 +160,11 @@ func (v *visitor) signIn(url string) error {
 	if err != nil {
 		return err
 	}
-	res, err := (&http.Client{Jar: jar}).Post(url+"/api/session", "application/json", strings.NewReader(fmt.Sprintf(`{"email":%q,"password":%q}`, email, password)))
+	res, err := (&http.Client{Jar: jar}).Post(
+		url+"/api/session",
+		"application/json",
+		strings.NewReader(fmt.Sprintf(`{"email":%q,"password":%q}`, email, password)),
+	)
 	if err != nil {
 		return err
 	}
@@ -190,7 +213,13 @@ func afterAMark(ctx context.Context, st *store.Store, v *visitor, s invented) (t
 	for i := range 9 {
 		p := s.students[i]
 		last := p.log[len(p.log)-1]
-		mark := studentlog.Entry{ID: id("X", i), At: s.day.Add(8 * time.Hour), Actor: id("T"), Kind: studentlog.Note, Text: fmt.Sprint("after ", last.ID)}
+		mark := studentlog.Entry{
+			ID:    id("X", i),
+			At:    s.day.Add(8 * time.Hour),
+			Actor: id("T"),
+			Kind:  studentlog.Note,
+			Text:  fmt.Sprint("after ", last.ID),
+		}
 		if _, err := st.Append(ctx, id("S"), p.id, []studentlog.Entry{mark}); err != nil {
 			return 0, err
 		}
@@ -246,7 +275,11 @@ func (s invented) put(ctx context.Context, st *store.Store) error {
 	if err != nil {
 		return err
 	}
-	err = st.AddStudio(ctx, store.Studio{ID: studio, Name: "Bench", Timezone: "UTC"}, store.Teacher{ID: id("T"), Email: email, Name: "Bench", PasswordHash: hash})
+	err = st.AddStudio(
+		ctx,
+		store.Studio{ID: studio, Name: "Bench", Timezone: "UTC"},
+		store.Teacher{ID: id("T"), Email: email, Name: "Bench", PasswordHash: hash},
+	)
 	if err != nil {
 		return err
 	}
@@ -268,7 +301,8 @@ func (s invented) put(ctx context.Context, st *store.Store) error {
 	for i, p := range s.students {
 		l := store.Ladder{
 			ID: p.id, StudentID: id("P", i), Name: fmt.Sprintf("Student %d", i+1), Instrument: "piano", Born: s.day.AddDate(-9, 0, 0),
-			Lessons: calendar.Weekly(time.Weekday(1+i%5), 14*60+30*(i/5), 30, s.day.AddDate(-3, 0, 0)), PracticeDays: [7]bool{1: true, 2: true, 3: true, 4: true, 5: true, 6: true}, PracticeMinutes: 20,
+			Lessons:      calendar.Weekly(time.Weekday(1+i%5), 14*60+30*(i/5), 30, s.day.AddDate(-3, 0, 0)),
+			PracticeDays: [7]bool{1: true, 2: true, 3: true, 4: true, 5: true, 6: true}, PracticeMinutes: 20,
 		}
 		if err := st.AddLadder(ctx, studio, l); err != nil {
 			return err

@@ -106,7 +106,14 @@ func (s invented) teach(student int, all []skill.Skill, random *rand.Rand) []stu
 				left[strand] = 1 + random.IntN(pace+1)
 			}
 			f := m.FocusPoints[random.IntN(len(m.FocusPoints))]
-			write(studentlog.Entry{Kind: studentlog.MarkGiven, Material: m.ID, Focus: f.ID, Mark: []studentlog.Mark{studentlog.Part, studentlog.Full}[random.IntN(2)]})
+			write(
+				studentlog.Entry{
+					Kind:     studentlog.MarkGiven,
+					Material: m.ID,
+					Focus:    f.ID,
+					Mark:     []studentlog.Mark{studentlog.Part, studentlog.Full}[random.IntN(2)],
+				},
+			)
 			if left[strand]--; left[strand] == 0 && working[strand] < pieces[strand]-1 {
 				write(studentlog.Entry{Kind: studentlog.RunTried, Material: m.ID, Met: []string{"notes", "fingers", "rhythm", "tone", "flow"}})
 				working[strand]++

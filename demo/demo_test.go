@@ -246,7 +246,14 @@ func TestEveryMaterialStandsOnEveryLadderOfItsInstrument(t *testing.T) {
 		}
 		for _, m := range lib {
 			if m.Exercise == "" { // an exercise stands where it was taken, a second book where it was begun
-				require.Equal(t, m.Instrument == l.Instrument && !strings.HasSuffix(m.Source, "Book Two"), on[m.ID], "%s on %s's ladder", m.Title, l.Name)
+				require.Equal(
+					t,
+					m.Instrument == l.Instrument && !strings.HasSuffix(m.Source, "Book Two"),
+					on[m.ID],
+					"%s on %s's ladder",
+					m.Title,
+					l.Name,
+				)
 			}
 		}
 		v := ladder.Draw(&standing.Standing{Materials: map[string]*standing.MaterialStanding{}}, lib, placed, leap.DefaultPolicy(), day, 0)

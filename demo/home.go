@@ -46,7 +46,16 @@ const homeWeeks = 7
 // atHome publishes the weeks of a student's practice up to a day, and lets the
 // family report on them. It draws its chances apart from the lessons, so that
 // these stay the same.
-func atHome(ctx context.Context, st *store.Store, studio string, s student, l store.Ladder, day time.Time, sim *simulation, seed uint64) error {
+func atHome(
+	ctx context.Context,
+	st *store.Store,
+	studio string,
+	s student,
+	l store.Ladder,
+	day time.Time,
+	sim *simulation,
+	seed uint64,
+) error {
 	first, _, _ := strings.Cut(s.Name, " ")
 	h, reports := habits[first]
 	if !reports {
@@ -69,7 +78,12 @@ func atHome(ctx context.Context, st *store.Store, studio string, s student, l st
 		if err != nil {
 			return err
 		}
-		w := store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: civil.At(lesson, l.Lessons.Slots[0].StartsAt+l.Lessons.Slots[0].Minutes, sim.zone)}
+		w := store.PracticeWeek{
+			Ladder:      l.ID,
+			Start:       start,
+			Published:   &plan,
+			PublishedAt: civil.At(lesson, l.Lessons.Slots[0].StartsAt+l.Lessons.Slots[0].Minutes, sim.zone),
+		}
 		if err := st.SavePracticeWeek(ctx, studio, w, nil); err != nil {
 			return err
 		}
@@ -88,7 +102,10 @@ func practice(s student, l store.Ladder, start time.Time, sim *simulation, read 
 			log = append(log, e)
 		}
 	}
-	now := standing.Fold(log, standing.Context{Library: sim.lib, Skills: sim.skills, Family: sim.family, Policy: standing.DefaultPolicy(), Day: start, Zone: sim.zone})
+	now := standing.Fold(
+		log,
+		standing.Context{Library: sim.lib, Skills: sim.skills, Family: sim.family, Policy: standing.DefaultPolicy(), Day: start, Zone: sim.zone},
+	)
 	in := week.Input{Start: start, Practises: l.PracticeDays, Minutes: l.PracticeMinutes, Age: l.Profile().Age(start), ReviewShare: 0.45}
 	for _, id := range now.In(standing.Working) {
 		ms := now.Materials[id]

@@ -47,7 +47,14 @@ type book struct {
 }
 
 // addLibrary puts the books into the store and returns the materials and the order in which they are placed on ladders.
-func addLibrary(ctx context.Context, st *store.Store, studio string, ids *ids, day time.Time, table demand.Table) (material.Library, []string, error) {
+func addLibrary(
+	ctx context.Context,
+	st *store.Store,
+	studio string,
+	ids *ids,
+	day time.Time,
+	table demand.Table,
+) (material.Library, []string, error) {
 	var c curriculum
 	data, err := files.ReadFile("curriculum.json")
 	if err != nil {
@@ -137,7 +144,8 @@ func (s *shelves) book(b book) error {
 func (s *shelves) plain(c curriculum) error {
 	for _, p := range c.Plain {
 		m := material.Material{
-			ID: s.ids.next(s.day), Title: p.Title, Composer: p.Composer, Instrument: p.Instrument, Strand: p.Strand, Tempo: p.Tempo, Texture: p.Texture,
+			ID: s.ids.next(s.day), Title: p.Title, Composer: p.Composer, Instrument: p.Instrument, Strand: p.Strand, Tempo: p.Tempo,
+			Texture: p.Texture,
 		}
 		for id, weight := range p.Demands {
 			m.Demands = append(m.Demands, material.Demand{Skill: id, Weight: weight, Origin: "teacher"})

@@ -5,11 +5,13 @@ import "fmt"
 // Given and family names of a full studio, all invented.
 var (
 	givenNames = []string{
-		"Ada", "Bram", "Calla", "Dov", "Elin", "Fenn", "Greta", "Halle", "Imre", "Juno", "Kesi", "Lorcan", "Mila", "Nils", "Orla", "Pelle", "Quill", "Runa", "Soren", "Tamsin",
+		"Ada", "Bram", "Calla", "Dov", "Elin", "Fenn", "Greta", "Halle", "Imre", "Juno", "Kesi", "Lorcan", "Mila", "Nils", "Orla", "Pelle",
+		"Quill", "Runa", "Soren", "Tamsin",
 		"Ulla", "Vigo", "Willa", "Xander", "Yara", "Zoë",
 	}
 	familyNames = []string{
-		"Alder", "Brightwater", "Copperfield-Nye", "Dunmore", "Eddystone", "Fairlead", "Grapnel", "Hawser", "Inchkeith", "Jibson", "Kittiwake", "Longshore", "Marlinspike", "Northey",
+		"Alder", "Brightwater", "Copperfield-Nye", "Dunmore", "Eddystone", "Fairlead", "Grapnel", "Hawser", "Inchkeith", "Jibson", "Kittiwake",
+		"Longshore", "Marlinspike", "Northey",
 		"Oarweed", "Pilchard", "Quayside", "Ratline", "Saltmarsh", "Tidewell", "Undertow", "Vane", "Whelkin", "Yarrow",
 	}
 )

@@ -79,10 +79,13 @@ func (s *simulation) meet() {
 func (s *simulation) measure(l store.Ladder) {
 	years := float64(min(l.Profile().Age(s.at), 18)) // the tape tells whole centimetres
 	s.at = s.at.Add(time.Minute)
-	s.log = append(s.log, studentlog.Entry{ID: s.ids.next(s.at), At: s.at, Actor: s.teacher, Kind: studentlog.SetupChecked, Setup: &setup.Measures{
-		KeyTop: 73, Elbow: math.Round(12 + 0.65*years), Leg: math.Round(22 + 1.35*years), BenchLow: 46, BenchHigh: 55, Lean: setup.Level,
-		Mats: []setup.Mat{{Thickness: 2}, {Thickness: 3}, {Thickness: 4}},
-	}})
+	s.log = append(
+		s.log,
+		studentlog.Entry{ID: s.ids.next(s.at), At: s.at, Actor: s.teacher, Kind: studentlog.SetupChecked, Setup: &setup.Measures{
+			KeyTop: 73, Elbow: math.Round(12 + 0.65*years), Leg: math.Round(22 + 1.35*years), BenchLow: 46, BenchHigh: 55, Lean: setup.Level,
+			Mats: []setup.Mat{{Thickness: 2}, {Thickness: 3}, {Thickness: 4}},
+		}},
+	)
 }
 
 // travel gives the student the own focus points one by one: the first at the

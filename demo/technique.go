@@ -44,7 +44,16 @@ type course struct {
 
 // climbStairs writes what a student did on the staircases into the log of the lessons, apart
 // from the chances by which pieces are learned, so that these stay the same.
-func climbStairs(ctx context.Context, st *store.Store, studio string, l store.Ladder, day time.Time, sim *simulation, table demand.Table, seed uint64) error {
+func climbStairs(
+	ctx context.Context,
+	st *store.Store,
+	studio string,
+	l store.Ladder,
+	day time.Time,
+	sim *simulation,
+	table demand.Table,
+	seed uint64,
+) error {
 	var all map[string]course
 	if err := json.Unmarshal(techniqueFile, &all); err != nil {
 		return fmt.Errorf("technique.json: %w", err)

@@ -26,7 +26,14 @@ func TestAnAccountOfOnesOwn(t *testing.T) {
 	ctx, email := context.Background(), strings.ToLower(storetest.ID())+"@example.org"
 	hash, err := account.HashPassword("an old password")
 	require.NoError(t, err)
-	require.NoError(t, data.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "By the sea", Timezone: "UTC"}, store.Teacher{ID: storetest.ID(), Email: email, Name: "Olga Berg", PasswordHash: hash}))
+	require.NoError(
+		t,
+		data.AddStudio(
+			ctx,
+			store.Studio{ID: storetest.ID(), Name: "By the sea", Timezone: "UTC"},
+			store.Teacher{ID: storetest.ID(), Email: email, Name: "Olga Berg", PasswordHash: hash},
+		),
+	)
 	server := httptest.NewUnstartedServer(nil)
 	_, h, err := api.New(api.Config{Store: data, Page: web.Page(), Now: now, Mails: true, URL: "http://" + server.Listener.Addr().String()})
 	require.NoError(t, err)
@@ -70,7 +77,11 @@ func TestAnAccountOfOnesOwn(t *testing.T) {
 	b.says("Where you are signed in")
 	b.says("this one")
 	for _, font := range []string{"Atkinson Hyperlegible Next", "Brygada 1918"} {
-		require.Contains(t, eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.textContent === "`+font+`").href).then(r => r.text())`), "SIL OPEN FONT LICENSE")
+		require.Contains(
+			t,
+			eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.textContent === "`+font+`").href).then(r => r.text())`),
+			"SIL OPEN FONT LICENSE",
+		)
 	}
 	b.click(button("Set it up"))
 	b.see(`img[alt="What the app scans to know the secret"]`)
@@ -125,7 +136,14 @@ func TestAPasskey(t *testing.T) {
 	ctx, email := context.Background(), strings.ToLower(storetest.ID())+"@example.org"
 	hash, err := account.HashPassword("gull fog seven ropes")
 	require.NoError(t, err)
-	require.NoError(t, data.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "By the sea", Timezone: "UTC"}, store.Teacher{ID: storetest.ID(), Email: email, Name: "Olga Berg", PasswordHash: hash}))
+	require.NoError(
+		t,
+		data.AddStudio(
+			ctx,
+			store.Studio{ID: storetest.ID(), Name: "By the sea", Timezone: "UTC"},
+			store.Teacher{ID: storetest.ID(), Email: email, Name: "Olga Berg", PasswordHash: hash},
+		),
+	)
 	server := httptest.NewUnstartedServer(nil)
 	_, port, err := net.SplitHostPort(server.Listener.Addr().String())
 	require.NoError(t, err)
@@ -138,10 +156,15 @@ func TestAPasskey(t *testing.T) {
 	b.at = "http://localhost:" + port
 	_, err = chromedp.Call(b.ctx, webauthn.Enable, webauthn.EnableParams{})
 	require.NoError(t, err)
-	_, err = chromedp.Call(b.ctx, webauthn.AddVirtualAuthenticator, webauthn.AddVirtualAuthenticatorParams{Options: &webauthn.VirtualAuthenticatorOptions{
-		Protocol: webauthn.AuthenticatorProtocolCtap2, Transport: webauthn.AuthenticatorTransportInternal, HasResidentKey: true, HasUserVerification: true,
-		IsUserVerified: true, AutomaticPresenceSimulation: true,
-	}})
+	_, err = chromedp.Call(
+		b.ctx,
+		webauthn.AddVirtualAuthenticator,
+		webauthn.AddVirtualAuthenticatorParams{Options: &webauthn.VirtualAuthenticatorOptions{
+			Protocol: webauthn.AuthenticatorProtocolCtap2, Transport: webauthn.AuthenticatorTransportInternal, HasResidentKey: true,
+			HasUserVerification: true,
+			IsUserVerified:      true, AutomaticPresenceSimulation: true,
+		}},
+	)
 	require.NoError(t, err)
 	b.signIn(email, "gull fog seven ropes")
 	b.until(`location.pathname === "/"`)

@@ -246,7 +246,10 @@ func (b *browser) fill(sel, text string) {
 func (b *browser) retype(sel, text string) {
 	b.t.Helper()
 	b.see(sel)
-	eval[bool](b, fmt.Sprintf(`(() => { const e = document.evaluate(%q, document, null, 9).singleNodeValue; e.focus(); e.select(); return true; })()`, sel))
+	eval[bool](
+		b,
+		fmt.Sprintf(`(() => { const e = document.evaluate(%q, document, null, 9).singleNodeValue; e.focus(); e.select(); return true; })()`, sel),
+	)
 	b.do(chromedp.KeyEvent(text))
 }
 

@@ -75,20 +75,41 @@ func TestAPieceIsSetAsideAndSwapped(t *testing.T) {
 	b.click(button("Put off"))
 	b.click(button("Keep it"))
 	b.do(chromedp.WaitNotPresent(button("Undo")))
-	b.until(fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(l => l.rails.flatMap(r => r.rungs).some(x => x.title === %q && x.aside === "paused"))`, ladder, before[1]))
+	b.until(
+		fmt.Sprintf(
+			`fetch("/api/ladders/%s").then(r => r.json()).then(l => l.rails.flatMap(r => r.rungs).some(x => x.title === %q && x.aside === "paused"))`,
+			ladder,
+			before[1],
+		),
+	)
 	b.click(button("Count it again"))
 	b.click(button("Keep it"))
 	b.do(chromedp.WaitNotPresent(button("Undo")))
-	b.until(fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(l => l.rails.flatMap(r => r.rungs).every(x => x.title !== %q || !x.aside))`, ladder, before[1]))
+	b.until(
+		fmt.Sprintf(
+			`fetch("/api/ladders/%s").then(r => r.json()).then(l => l.rails.flatMap(r => r.rungs).every(x => x.title !== %q || !x.aside))`,
+			ladder,
+			before[1],
+		),
+	)
 	require.Equal(t, before, b.rungs(ladder, "method"), "it is where it was")
 
 	b.click(`//*[@role="tab" and .="Next"]`)
 	b.see(`//button[starts-with(., "Swap it with")]`)
-	other := eval[string](b, `[...document.querySelectorAll("button")].find(x => x.innerText.startsWith("Swap it with")).closest("li").innerText.split("\n")[0].trim()`)
+	other := eval[string](
+		b,
+		`[...document.querySelectorAll("button")].find(x => x.innerText.startsWith("Swap it with")).closest("li").innerText.split("\n")[0].trim()`,
+	)
 	b.click(`(//button[starts-with(., "Swap it with")])[1]`)
 	b.click(button("Keep it"))
 	b.do(chromedp.WaitNotPresent(button("Undo")))
-	b.until(fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(l => l.rails.find(r => r.strand === "method").rungs.filter(x => x.layer === "ahead" || x.layer === "preview")[1].title !== %q)`, ladder, before[1]))
+	b.until(
+		fmt.Sprintf(
+			`fetch("/api/ladders/%s").then(r => r.json()).then(l => l.rails.find(r => r.strand === "method").rungs.filter(x => x.layer === "ahead" || x.layer === "preview")[1].title !== %q)`,
+			ladder,
+			before[1],
+		),
+	)
 	after := b.rungs(ladder, "method")
 	want := slices.Clone(before)
 	if at := slices.Index(before, other); at >= 0 {
@@ -185,7 +206,11 @@ func TestHolidaysComeFromACalendarFile(t *testing.T) {
 	b.see(at)
 	first := today.AddDate(0, 0, 200)
 	event := func(uid, name string, from, to time.Time) string {
-		return "BEGIN:VEVENT\r\nUID:" + uid + "\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;VALUE=DATE:" + from.Format("20060102") + "\r\nDTEND;VALUE=DATE:" + to.Format("20060102") + "\r\nSUMMARY:" + name + "\r\nEND:VEVENT\r\n"
+		return "BEGIN:VEVENT\r\nUID:" + uid + "\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;VALUE=DATE:" + from.Format(
+			"20060102",
+		) + "\r\nDTEND;VALUE=DATE:" + to.Format(
+			"20060102",
+		) + "\r\nSUMMARY:" + name + "\r\nEND:VEVENT\r\n"
 	}
 	file := filepath.Join(t.TempDir(), "school.ics")
 	require.NoError(t, os.WriteFile(file, []byte("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n"+
@@ -218,10 +243,16 @@ func TestAGateIsSetInTheWeek(t *testing.T) {
 	ladder := b.student("Piper")
 	b.visit("/week/" + ladder)
 	b.see(`section[aria-label=Hands] select`)
-	piece := eval[string](b, `document.querySelector("section[aria-label=Hands] select").getAttribute("aria-label").replace("Hands at home for ", "")`)
+	piece := eval[string](
+		b,
+		`document.querySelector("section[aria-label=Hands] select").getAttribute("aria-label").replace("Hands at home for ", "")`,
+	)
 	b.choose(`section[aria-label=Hands] select`, "left hand only until the right is taught")
 	b.see(`//section[@aria-label="Hands"]//li[contains(., "now the left hand only")]`)
-	gate := eval[string](b, fmt.Sprintf(`fetch("/api/ladders/%s/lesson").then(r => r.json()).then(l => l.pieces.find(p => p.title === %q).gate)`, ladder, piece))
+	gate := eval[string](
+		b,
+		fmt.Sprintf(`fetch("/api/ladders/%s/lesson").then(r => r.json()).then(l => l.pieces.find(p => p.title === %q).gate)`, ladder, piece),
+	)
 	require.Equal(t, "left", gate)
 	b.choose(`section[aria-label=Hands] select`, "by the way")
 	b.do(chromedp.WaitNotPresent(`//section[@aria-label="Hands"]//li[contains(., "now the left hand only")]`))
@@ -235,9 +266,15 @@ func TestTheLibraryGoesOutAndIsEdited(t *testing.T) {
 	b.says("lessons today")
 	b.click(button("Library"))
 	b.see(button("Download spreadsheet"))
-	sheet := eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Download spreadsheet").href).then(r => r.text())`)
+	sheet := eval[string](
+		b,
+		`fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Download spreadsheet").href).then(r => r.text())`,
+	)
 	require.True(t, strings.HasPrefix(sheet, "title,"), sheet[:min(len(sheet), 60)])
-	whole := eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Export everything").href).then(r => r.json()).then(j => Object.keys(j).sort().join())`)
+	whole := eval[string](
+		b,
+		`fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Export everything").href).then(r => r.json()).then(j => Object.keys(j).sort().join())`,
+	)
 	require.Contains(t, whole, "sources")
 
 	b.click(`(//button[.="Change these"])[1]`)
@@ -277,7 +314,9 @@ func TestACycleIsEnded(t *testing.T) {
 	// In minor the key is named as minor writes it.
 	b.choose(`//section[@aria-label="Cycle of keys"]//label[starts-with(., "first key")]//select`, "D♭")
 	b.choose(`//section[@aria-label="Cycle of keys"]//label[starts-with(., "kind")]//select`, "Harmonic minor")
-	b.until(`[...document.querySelectorAll("label")].find(l => l.innerText.startsWith("first key")).querySelector("select").selectedOptions[0]?.text === "C♯"`)
+	b.until(
+		`[...document.querySelectorAll("label")].find(l => l.innerText.startsWith("first key")).querySelector("select").selectedOptions[0]?.text === "C♯"`,
+	)
 	last := eval[string](b, fmt.Sprintf(`fetch("/api/ladders/%s/lesson").then(r => r.json()).then(l => l.log.at(-1).id)`, ladder))
 	back := eval[int](b, fmt.Sprintf(`fetch("/api/ladders/%s/entries", {method: "POST", headers: {"content-type": "application/json"},
 		body: JSON.stringify({entries: [{id: "01J0000000000000000000BACK", at: new Date(%d).toISOString(), kind: "correction", corrects: %q}]})}).then(r => r.status)`, ladder, now().UnixMilli(), last))

@@ -23,7 +23,11 @@ func TestLessonsThatWereNotEntered(t *testing.T) {
 	x.see(`//h1[.="Two lessons not entered"]`)
 	x.says("Tuesday 5 May, 15:00")
 	x.accessible("lessons not entered")
-	require.True(t, eval[bool](x.browser, `[...document.querySelectorAll("button")].find(b => b.innerText === "Save this lesson").disabled`), "nothing is preset")
+	require.True(
+		t,
+		eval[bool](x.browser, `[...document.querySelectorAll("button")].find(b => b.innerText === "Save this lesson").disabled`),
+		"nothing is preset",
+	)
 	x.fill(`//label[contains(., "Note")]//input`, "Heavy elbows")
 	x.visit("/calendar?day=2026-05-05")
 	x.says("not entered yet")
@@ -41,9 +45,13 @@ func TestLessonsThatWereNotEntered(t *testing.T) {
 	var past struct {
 		Lessons []struct{ Day, State, Words string }
 	}
-	require.NoError(t, json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/past").then(r => r.text())`, ladder))), &past))
+	require.NoError(
+		t,
+		json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/past").then(r => r.text())`, ladder))), &past),
+	)
 	require.Equal(t, []struct{ Day, State, Words string }{
-		{"2026-05-12", "cancelled", "Cancelled late."}, {"2026-05-05", "taught", "Two entries with one piece."}, {"2026-05-04", "planned", "One entry, and no lesson."},
+		{"2026-05-12", "cancelled", "Cancelled late."}, {"2026-05-05", "taught", "Two entries with one piece."},
+		{"2026-05-04", "planned", "One entry, and no lesson."},
 	}, past.Lessons)
 	x.do(chromedp.Navigate(x.at))
 	x.says("No lessons today")

@@ -39,7 +39,10 @@ type homeItem struct {
 // atHome are the things of the first day of a week, which was yesterday, on a family's page.
 func (b *browser) atHome(link string) []homeItem {
 	b.t.Helper()
-	text := eval[string](b, `fetch("/api`+strings.Replace(link, "/home/", "/family/", 1)+`").then(r => r.json()).then(p => JSON.stringify(p.days[0].items))`)
+	text := eval[string](
+		b,
+		`fetch("/api`+strings.Replace(link, "/home/", "/family/", 1)+`").then(r => r.json()).then(p => JSON.stringify(p.days[0].items))`,
+	)
 	var out []homeItem
 	require.NoError(b.t, json.Unmarshal([]byte(text), &out))
 	require.NotEmpty(b.t, out)
@@ -80,7 +83,10 @@ func TestAParentWhoReadsNoMusic(t *testing.T) {
 	phone.see(`//article//*[local-name()="svg" and starts-with(@aria-label, "` + first.Card.Hands[0].Hand + `")]`)
 	phone.fits("one thing to do")
 	phone.accessible("one thing to do")
-	script := eval[int](phone, `performance.getEntriesByType("resource").filter(r => r.name.endsWith(".js")).reduce((n, r) => n + r.encodedBodySize, 0)`)
+	script := eval[int](
+		phone,
+		`performance.getEntriesByType("resource").filter(r => r.name.endsWith(".js")).reduce((n, r) => n + r.encodedBodySize, 0)`,
+	)
 	require.Less(t, script, 100_000, "script at first load")
 	t.Logf("script at first load: %d bytes", script)
 	phone.shellKept("/home/")
@@ -142,9 +148,20 @@ func TestAParentWhoReadsNoMusic(t *testing.T) {
 	second.click(row(boxed))
 	second.says("Done, 2 ×, hard.")
 	token := strings.TrimPrefix(link, "/home/")
-	log := eval[int](b, fmt.Sprintf(`fetch("/api/family/%s").then(r => r.json()).then(p => p.ticks.filter(t => t.kind === "done" && t.item === %q).length)`, token, boxed.Key))
+	log := eval[int](
+		b,
+		fmt.Sprintf(
+			`fetch("/api/family/%s").then(r => r.json()).then(p => p.ticks.filter(t => t.kind === "done" && t.item === %q).length)`,
+			token,
+			boxed.Key,
+		),
+	)
 	require.Equal(t, 1, log)
-	require.Equal(t, 2, eval[int](b, fmt.Sprintf(`fetch("/api/notes").then(r => r.json()).then(l => l.filter(n => n.ladder === "%s").length)`, ladder)))
+	require.Equal(
+		t,
+		2,
+		eval[int](b, fmt.Sprintf(`fetch("/api/notes").then(r => r.json()).then(l => l.filter(n => n.ladder === "%s").length)`, ladder)),
+	)
 
 	// The teacher finds it and answers; the family reads the answer.
 	b.visit("/")

@@ -21,7 +21,11 @@ func TestFiveWeeksOfANewStudio(t *testing.T) {
 	x.someone("Una Wick", "cello", "Wednesday", "14:00", "week")
 	tam, una := x.of("Tam", "ladder"), x.of("Una", "ladder")
 	ben := storetest.ID()
-	x.send("POST", "/api/students", fmt.Sprintf(`{"student": %q, "ladder": %q, "name": "Ben Oak", "born": "2021-02-03", "instrument": "piano"}`, storetest.ID(), ben))
+	x.send(
+		"POST",
+		"/api/students",
+		fmt.Sprintf(`{"student": %q, "ladder": %q, "name": "Ben Oak", "born": "2021-02-03", "instrument": "piano"}`, storetest.ID(), ben),
+	)
 	tune := x.tune("X:1\nT:Ferry\nM:4/4\nL:1/4\nK:C\nCDEF|G2G2|FEDC|D4|CDEF|G2G2|FEDD|C4|\n", nell)
 	x.log(nell, "2026-05-04T15:31:00Z", fmt.Sprintf(`"kind": "assigned", "material": %q`, tune))
 
@@ -29,8 +33,13 @@ func TestFiveWeeksOfANewStudio(t *testing.T) {
 	x.visit("/settings")
 	at := `//section[@aria-label="Days without lessons"]`
 	x.see(at)
-	x.do(chromedp.SetUploadFiles(at+`//input[@type="file"]`, file(t, "town.ics", "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\n"+
-		"DTSTART;VALUE=DATE:20260525\r\nDTEND;VALUE=DATE:20260601\r\nSUMMARY:Herring days\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")))
+	x.do(
+		chromedp.SetUploadFiles(
+			at+`//input[@type="file"]`,
+			file(t, "town.ics", "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\n"+
+				"DTSTART;VALUE=DATE:20260525\r\nDTEND;VALUE=DATE:20260601\r\nSUMMARY:Herring days\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"),
+		),
+	)
 	x.click(at + `//button[.="Leave it"]/preceding-sibling::button`)
 	x.see(at + `//li[contains(., "Herring days")]//button`)
 
@@ -71,7 +80,10 @@ func TestFiveWeeksOfANewStudio(t *testing.T) {
 		var l struct {
 			Pieces []struct{ Points []struct{ Id, Mark string } }
 		}
-		require.NoError(t, json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/lesson").then(r => r.text())`, nell))), &l))
+		require.NoError(
+			t,
+			json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/lesson").then(r => r.text())`, nell))), &l),
+		)
 		out = map[string]int{}
 		for _, p := range l.Pieces[0].Points {
 			out[p.Mark]++
@@ -88,7 +100,10 @@ func TestFiveWeeksOfANewStudio(t *testing.T) {
 		x.until(`!Object.keys(localStorage).some(k => k.startsWith("waiting "))`)
 		x.until(fmt.Sprintf(`fetch("/api/ladders/%s/past/%s").then(r => r.json()).then(d => d.entries.length >= 3)`, nell, day))
 		var past struct{ Entries []struct{ Text string } }
-		require.NoError(t, json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/past/%s").then(r => r.text())`, nell, day))), &past))
+		require.NoError(
+			t,
+			json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/past/%s").then(r => r.text())`, nell, day))), &past),
+		)
 		require.Len(t, past.Entries, 3, "one mark for each of three points on %s", day)
 	}
 	lesson("2026-05-05")
@@ -141,13 +156,20 @@ func TestFiveWeeksOfANewStudio(t *testing.T) {
 		var p struct {
 			Lessons []struct{ Day, State string }
 		}
-		require.NoError(t, json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/past").then(r => r.text())`, ladder))), &p))
+		require.NoError(
+			t,
+			json.Unmarshal([]byte(eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s/past").then(r => r.text())`, ladder))), &p),
+		)
 		for _, l := range p.Lessons {
 			out = append(out, l.Day+" "+l.State)
 		}
 		return out
 	}
-	require.Equal(t, []string{"2026-06-09 taught", "2026-06-02 taught", "2026-05-19 taught", "2026-05-12 taught", "2026-05-05 taught", "2026-05-04 planned"}, past(nell))
+	require.Equal(
+		t,
+		[]string{"2026-06-09 taught", "2026-06-02 taught", "2026-05-19 taught", "2026-05-12 taught", "2026-05-05 taught", "2026-05-04 planned"},
+		past(nell),
+	)
 	require.Equal(t, []string{"2026-06-04 notEntered", "2026-05-21 cancelled", "2026-05-07 taught"}, past(tam)[:3])
 	require.Equal(t, []string{"2026-06-03 notEntered", "2026-05-13 taught", "2026-05-06 taught"}, past(una))
 	x.visit("/progress/" + nell)

@@ -16,10 +16,13 @@ import (
 func (b *browser) shellKept(page string) {
 	b.t.Helper()
 	b.until(`navigator.serviceWorker.controller !== null`)
-	missing := eval[string](b, `(async () => { let missing = ""; for (const end = Date.now() + 60000; Date.now() < end; await new Promise(r => setTimeout(r, 50))) {
+	missing := eval[string](
+		b,
+		`(async () => { let missing = ""; for (const end = Date.now() + 60000; Date.now() < end; await new Promise(r => setTimeout(r, 50))) {
 		const c = await caches.open("shell-2"); const keys = (await c.keys()).map(r => new URL(r.url).pathname);
 		const need = performance.getEntriesByType("resource").map(r => new URL(r.name).pathname).filter(p => p.startsWith("/assets/"));
-		missing = ["`+page+`", ...need].filter(p => !keys.includes(p)).join(" "); if (!missing) break; } return missing; })()`)
+		missing = ["`+page+`", ...need].filter(p => !keys.includes(p)).join(" "); if (!missing) break; } return missing; })()`,
+	)
 	require.Empty(b.t, missing, "kept on the device")
 }
 
@@ -48,7 +51,10 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	b.says("What was done")
 	b.says("the left hand, and both hands together, until it was taught")
 	b.accessible("close")
-	away := eval[int](b, `[...document.querySelectorAll('ol[aria-label="Days"] button')].findIndex(e => e.getAttribute("aria-pressed") === "true") + 1`)
+	away := eval[int](
+		b,
+		`[...document.querySelectorAll('ol[aria-label="Days"] button')].findIndex(e => e.getAttribute("aria-pressed") === "true") + 1`,
+	)
 	day := fmt.Sprintf(`//ol[@aria-label="Days"]/li[%d]/button`, away)
 	tap(day)
 	b.see(day + `[@aria-pressed="false" and not(@disabled)]`)
@@ -58,7 +64,10 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	require.LessOrEqual(t, taps, 3)
 
 	// The sheet is one sheet of paper, and says what must not be done yet.
-	pages := eval[int](b, `fetch("/api/ladders/`+ladder+`/week/sheet").then(r => r.arrayBuffer()).then(a => new TextDecoder("latin1").decode(a).match(/\/Type\s*\/Page[^s]/g).length)`)
+	pages := eval[int](
+		b,
+		`fetch("/api/ladders/`+ladder+`/week/sheet").then(r => r.arrayBuffer()).then(a => new TextDecoder("latin1").decode(a).match(/\/Type\s*\/Page[^s]/g).length)`,
+	)
 	require.LessOrEqual(t, pages, 2)
 
 	link := eval[string](b, `fetch("/api/ladders/`+ladder+`/week").then(r => r.json()).then(w => w.family.link)`)
@@ -83,7 +92,15 @@ func TestTheWeekGoesHomeAndComesBack(t *testing.T) {
 	phone.click(button("Stop"))
 
 	// A favourite first; then everything by finger, without a connection.
-	favourite := eval[string](b, `fetch("/api`+strings.Replace(link, "/home/", "/family/", 1)+`").then(r => r.json()).then(p => p.days.find(d => d.date === p.today).items.find(i => i.kind === "review").title)`)
+	favourite := eval[string](
+		b,
+		`fetch("/api`+strings.Replace(
+			link,
+			"/home/",
+			"/family/",
+			1,
+		)+`").then(r => r.json()).then(p => p.days.find(d => d.date === p.today).items.find(i => i.kind === "review").title)`,
+	)
 	phone.click(fmt.Sprintf(`//fieldset//button[.=%q]`, favourite))
 	phone.see(fmt.Sprintf(`//article[@aria-label=%q]`, favourite))
 	phone.until(`!Object.keys(localStorage).some(k => k.startsWith("tick "))`)
@@ -160,7 +177,10 @@ func TestTheWeekIsChangedByHand(t *testing.T) {
 	b.says("Practice against enjoyment")
 	b.says("the quiet one to notice")
 	b.accessible("practice against enjoyment")
-	eval[bool](b, `fetch("/api/ladders/`+ladder+`/family", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({email: "piper@example.org"})}).then(r => r.ok)`)
+	eval[bool](
+		b,
+		`fetch("/api/ladders/`+ladder+`/family", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({email: "piper@example.org"})}).then(r => r.ok)`,
+	)
 	b.publish(ladder)
 	b.visit("/messages")
 	b.says("to families")

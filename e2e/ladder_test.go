@@ -18,7 +18,13 @@ import (
 func (b *browser) drag(sel string, down float64) {
 	b.t.Helper()
 	b.see(sel)
-	at := eval[[]float64](b, fmt.Sprintf(`(() => { const r = document.evaluate(%q, document, null, 9).singleNodeValue.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()`, sel))
+	at := eval[[]float64](
+		b,
+		fmt.Sprintf(
+			`(() => { const r = document.evaluate(%q, document, null, 9).singleNodeValue.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })()`,
+			sel,
+		),
+	)
 	left := chromedp.ButtonType(input.MouseButtonLeft)
 	b.do(chromedp.MouseEvent(chromedp.MousePressed, at[0], at[1], left, chromedp.ClickCount(1)))
 	for i := 1; i <= 40; i++ {
@@ -32,7 +38,10 @@ func (b *browser) drag(sel string, down float64) {
 // student returns the ladder of a demo student by first name.
 func (b *browser) student(name string) string {
 	b.t.Helper()
-	return eval[string](b, fmt.Sprintf(`fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith(%q)).ladder)`, name))
+	return eval[string](
+		b,
+		fmt.Sprintf(`fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith(%q)).ladder)`, name),
+	)
 }
 
 // The ladder thinks: previews say why they are due, a hard piece moved by hand
@@ -65,7 +74,10 @@ func TestTheLadderThinks(t *testing.T) {
 	}
 	b.see(rung("Pebbles"))
 	order := eval[[]string](b, `[...document.querySelectorAll('section[aria-label="Ladder"] ol[reversed] li button')].map(e => e.innerText)`)
-	eval[bool](b, fmt.Sprintf(`(document.evaluate(%q, document, null, 9).singleNodeValue.scrollIntoView({block: "center"}), true)`, rung("Slow Ferry")))
+	eval[bool](
+		b,
+		fmt.Sprintf(`(document.evaluate(%q, document, null, 9).singleNodeValue.scrollIntoView({block: "center"}), true)`, rung("Slow Ferry")),
+	)
 	b.drag(rung("Pebbles"), height("Two Boats")-height("Pebbles")+44)
 	b.says("Only tried so far:")
 	b.says("“Pebbles” becomes a big jump")
@@ -73,7 +85,11 @@ func TestTheLadderThinks(t *testing.T) {
 	b.accessible("a rung moved")
 	b.click(button("Undo"))
 	b.do(chromedp.WaitNotPresent(`//*[.="Only tried so far:"]`))
-	require.Equal(t, order, eval[[]string](b, `[...document.querySelectorAll('section[aria-label="Ladder"] ol[reversed] li button')].map(e => e.innerText)`))
+	require.Equal(
+		t,
+		order,
+		eval[[]string](b, `[...document.querySelectorAll('section[aria-label="Ladder"] ol[reversed] li button')].map(e => e.innerText)`),
+	)
 	// The same with the keyboard.
 	eval[bool](b, fmt.Sprintf(`(document.evaluate(%q, document, null, 9).singleNodeValue.focus(), true)`, rung("Pebbles")))
 	b.do(chromedp.KeyEvent(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierAlt)))
@@ -95,18 +111,30 @@ func TestTheLadderThinks(t *testing.T) {
 		return eval[float64](b, `+document.querySelector('[role=tabpanel][data-state=active]').innerText.match(/chance of about (\d+)/)[1]`)
 	}
 	before := chance()
-	eval[bool](b, `fetch("/api/holidays/01HZ0000000000000000000000", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({name: "Winter holiday", first: "`+today.AddDate(0, 0, 6).Format(time.DateOnly)+`", last: "`+today.AddDate(0, 0, 34).Format(time.DateOnly)+`"})}).then(r => r.ok)`)
+	eval[bool](
+		b,
+		`fetch("/api/holidays/01HZ0000000000000000000000", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({name: "Winter holiday", first: "`+today.AddDate(0, 0, 6).
+			Format(time.DateOnly)+
+			`", last: "`+today.AddDate(0, 0, 34).
+			Format(time.DateOnly)+
+			`"})}).then(r => r.ok)`,
+	)
 	b.click(button("Plan back from it"))
 	b.says("no lessons in “Winter holiday”")
 	require.Less(t, chance(), before, "the school holiday takes lessons away")
 	b.click(`//label[contains(., "Winter holiday")]//input`)
-	b.until(fmt.Sprintf(`+document.querySelector('[role=tabpanel][data-state=active]').innerText.match(/chance of about (\d+)/)?.[1] === %v`, before))
+	b.until(
+		fmt.Sprintf(`+document.querySelector('[role=tabpanel][data-state=active]').innerText.match(/chance of about (\d+)/)?.[1] === %v`, before),
+	)
 	eval[bool](b, `fetch("/api/holidays/01HZ0000000000000000000000", {method: "DELETE"}).then(r => r.ok)`)
 
 	// Three learned pieces heard and rated: the week's pick changes and says why.
 	henrik := b.student("Henrik")
 	picked := func() string {
-		return eval[string](b, `fetch("/api/ladders/`+henrik+`/week").then(r => r.json()).then(w => w.reviews.map(r => r.title + ": " + r.why).join("\n"))`)
+		return eval[string](
+			b,
+			`fetch("/api/ladders/`+henrik+`/week").then(r => r.json()).then(w => w.reviews.map(r => r.title + ": " + r.why).join("\n"))`,
+		)
 	}
 	was := picked()
 	b.visit("/lesson/" + henrik)
@@ -141,7 +169,11 @@ func TestABookComesFromASpreadsheet(t *testing.T) {
 	b.says("nobody knows the skill \"juggling with one hand\"")
 	b.says("line 35, Piece")
 	b.accessible("spreadsheet")
-	require.True(t, eval[bool](b, `[...document.querySelectorAll("[role=dialog] button")].find(e => e.innerText.startsWith("Bring in")).disabled`), "nothing is half brought in")
+	require.True(
+		t,
+		eval[bool](b, `[...document.querySelectorAll("[role=dialog] button")].find(e => e.innerText.startsWith("Bring in")).disabled`),
+		"nothing is half brought in",
+	)
 	b.click(`//label[contains(., "Leave the faulty rows out")]`)
 	b.click(button("Bring in 37 pieces"))
 	b.says("37 pieces,")
@@ -173,7 +205,10 @@ func TestTheStudioAndItsWay(t *testing.T) {
 	b.says("What this would change for the studio")
 	b.says("75 % of practice")
 	b.accessible("a way tried")
-	announced := eval[string](b, `[...document.querySelectorAll('[aria-label="What this would change"] li')].map(l => l.innerText).find(t => t.startsWith("Caspian"))`)
+	announced := eval[string](
+		b,
+		`[...document.querySelectorAll('[aria-label="What this would change"] li')].map(l => l.innerText).find(t => t.startsWith("Caspian"))`,
+	)
 	require.Contains(t, announced, "a piece opens with its sound")
 	b.click(button("Apply it"))
 	b.do(chromedp.WaitNotPresent(`section[aria-label="What this would change"]`))
@@ -232,7 +267,13 @@ func TestLongLadders(t *testing.T) {
 			const ys = [...ol.children].map(li => li.firstElementChild.firstElementChild.getBoundingClientRect().y).sort((a, b) => a - b);
 			for (let i = 1; i < ys.length; i++) if (ys[i] - ys[i - 1] < 14) n++;
 		} return n; })()`)
-		t.Logf("%d rungs: opened in %v, everything shown in %v, %d of them drawn", pieces, opened.Round(time.Millisecond), zoomed.Round(time.Millisecond), drawn)
+		t.Logf(
+			"%d rungs: opened in %v, everything shown in %v, %d of them drawn",
+			pieces,
+			opened.Round(time.Millisecond),
+			zoomed.Round(time.Millisecond),
+			drawn,
+		)
 		require.Zero(t, over, "titles overlap")
 		require.Less(t, drawn, 520)
 		// Machines differ: a thousand are held against a hundred and twenty on the same one.

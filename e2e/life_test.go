@@ -301,7 +301,12 @@ func TestTheCalendarIsLivedWith(t *testing.T) {
 	x.visit("/?day=2026-05-20")
 	x.says("May week")
 	x.says("No lessons on this day")
-	x.visit("/student/" + eval[string](x.browser, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Nell")).student)`))
+	x.visit(
+		"/student/" + eval[string](
+			x.browser,
+			`fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Nell")).student)`,
+		),
+	)
 	x.says("next: Friday, 8 May, 10:15")
 	// On Sunday the week goes on past what was cancelled and the holidays to the next lesson that takes place.
 	x.later(5)
@@ -428,7 +433,14 @@ func TestAThemeIsSplit(t *testing.T) {
 		x.see(fmt.Sprintf(`//section[@aria-label="Ladder"]//li/button[contains(., %q)]`, title))
 	}
 	for _, title := range []string{"Theme", "Galloping"} {
-		id := eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(v => v.rails.flatMap(r => r.rungs).find(r => r.title === %q).material)`, ladder, title))
+		id := eval[string](
+			x.browser,
+			fmt.Sprintf(
+				`fetch("/api/ladders/%s").then(r => r.json()).then(v => v.rails.flatMap(r => r.rungs).find(r => r.title === %q).material)`,
+				ladder,
+				title,
+			),
+		)
 		x.log(ladder, "2026-05-04T15:30:00Z", fmt.Sprintf(`kind: "cleared", material: %q`, id))
 	}
 	x.visit("/piece/" + piece)
@@ -459,7 +471,10 @@ func TestSeveralFilesAreBroughtAtOnce(t *testing.T) {
 	x.click(`//label[contains(., "Two Hands at the Tiller")]//input`)
 	x.click(button("Put 3 pieces"))
 	x.see(`[data-testid=marks]`)
-	titles := eval[string](x.browser, fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(v => v.rails.flatMap(r => r.rungs).map(r => r.title).join(", "))`, ladder))
+	titles := eval[string](
+		x.browser,
+		fmt.Sprintf(`fetch("/api/ladders/%s").then(r => r.json()).then(v => v.rails.flatMap(r => r.rungs).map(r => r.title).join(", "))`, ladder),
+	)
 	require.NotContains(t, titles, "Two Hands at the Tiller")
 	require.Equal(t, 2, strings.Count(titles, ", "), titles)
 	x.quiet()

@@ -25,7 +25,15 @@ func (x *beginner) send(method, path, body string) {
 func (x *beginner) tune(abc, ladder string) string {
 	x.t.Helper()
 	id := storetest.ID()
-	x.send("POST", "/api/materials", fmt.Sprintf(`{"id": %q, "strand": "method", "instrument": "piano", "fileName": "tune.abc", "score": %q}`, id, base64.StdEncoding.EncodeToString([]byte(abc))))
+	x.send(
+		"POST",
+		"/api/materials",
+		fmt.Sprintf(
+			`{"id": %q, "strand": "method", "instrument": "piano", "fileName": "tune.abc", "score": %q}`,
+			id,
+			base64.StdEncoding.EncodeToString([]byte(abc)),
+		),
+	)
 	x.send("PUT", "/api/ladders/"+ladder+"/rungs/"+id, "")
 	return id
 }
@@ -47,7 +55,16 @@ func TestOnePlanTrueEverywhere(t *testing.T) {
 	x.until(`!document.querySelector('section[aria-label="What this would change"]')`)
 
 	pip := storetest.ID()
-	x.send("POST", "/api/students", fmt.Sprintf(`{"student": %q, "ladder": %q, "name": "Pip Fry", "born": "2022-03-04", "instrument": "piano", "slots": [{"id": %q, "weekday": 1, "startsAt": "15:30", "minutes": 20, "every": 1}]}`, storetest.ID(), pip, storetest.ID()))
+	x.send(
+		"POST",
+		"/api/students",
+		fmt.Sprintf(
+			`{"student": %q, "ladder": %q, "name": "Pip Fry", "born": "2022-03-04", "instrument": "piano", "slots": [{"id": %q, "weekday": 1, "startsAt": "15:30", "minutes": 20, "every": 1}]}`,
+			storetest.ID(),
+			pip,
+			storetest.ID(),
+		),
+	)
 	x.visit("/week/" + pip)
 	x.says("No piece in work yet: six days of games, never more than ten minutes.")
 	ferry := x.tune("X:1\nT:Ferry\nM:4/4\nL:1/4\nK:C\nCDEF|G2G2|FEDC|D4|CDEF|G2G2|FEDD|C4|\n", pip)
@@ -68,7 +85,11 @@ func TestOnePlanTrueEverywhere(t *testing.T) {
 	require.NotContains(t, x.text(), "2027", "no date for what nobody knows")
 
 	// The key of the week is in Friday's plan; a lesson that is too short lets it slide.
-	x.log(nell, "2026-05-04T15:33:00Z", `"kind": "cycle", "cycle": {"type": "scale", "step": "apart", "kind": "major", "first": "Ab", "order": "fifths", "from": "2026-05-08"}`)
+	x.log(
+		nell,
+		"2026-05-04T15:33:00Z",
+		`"kind": "cycle", "cycle": {"type": "scale", "step": "apart", "kind": "major", "first": "Ab", "order": "fifths", "from": "2026-05-08"}`,
+	)
 	x.visit("/plan/" + nell)
 	x.says("Begin A♭ major scale: one octave, hands apart")
 	x.says("the key of the week")
@@ -109,7 +130,10 @@ func TestOnePlanTrueEverywhere(t *testing.T) {
 	x.says("tips like little pillars")
 
 	// 18 bars as a teacher counts them.
-	eighteen := x.tune("X:1\nT:Eighteen\nM:4/4\nL:1/4\nK:C\nCDEF|G2G2|CDEF|GFED|CDEF|G2G2|EDCD|C4|DEFG|A2A2|cdef|g2g2|GFED|EDCD|C4|CDEF|GFED|C4|\n", nell)
+	eighteen := x.tune(
+		"X:1\nT:Eighteen\nM:4/4\nL:1/4\nK:C\nCDEF|G2G2|CDEF|GFED|CDEF|G2G2|EDCD|C4|DEFG|A2A2|cdef|g2g2|GFED|EDCD|C4|CDEF|GFED|C4|\n",
+		nell,
+	)
 	x.visit("/piece/" + eighteen + "?ladder=" + nell)
 	x.says("18 bars")
 	require.Contains(t, strings.Join(strings.Fields(x.text()), " "), "18 bars, five patterns, two of them also in another form")

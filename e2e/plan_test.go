@@ -25,7 +25,10 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.says("minutes are planned")
 	b.accessible("plan")
 	total := func() int {
-		return eval[int](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].reduce((n, e) => n + +e.dataset.minutes, 0)`)
+		return eval[int](
+			b,
+			`[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].reduce((n, e) => n + +e.dataset.minutes, 0)`,
+		)
 	}
 	require.LessOrEqual(t, total(), 30)
 	b.choose(`//label[contains(., "minutes")]//select`, "20")
@@ -38,10 +41,20 @@ func TestLessonsArePlanned(t *testing.T) {
 	b.says("Ask before it is played")
 	b.says("Does it go up or down first?") // she is eight
 	b.accessible("a segment open")
-	before := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === `+strconv.Quote(title)+`).dataset.minutes`)
+	before := eval[string](
+		b,
+		`[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === `+strconv.Quote(
+			title,
+		)+`).dataset.minutes`,
+	)
 	b.click(`button[aria-label="One minute more for ` + title + `"]`)
 	b.see(piece + `//span[contains(., "pinned")]`)
-	after := eval[string](b, `[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === `+strconv.Quote(title)+`).dataset.minutes`)
+	after := eval[string](
+		b,
+		`[...document.querySelectorAll('ol[aria-label="The lesson as a bar"] button')].find(e => e.title === `+strconv.Quote(
+			title,
+		)+`).dataset.minutes`,
+	)
 	require.NotEqual(t, before, after)
 	require.LessOrEqual(t, total(), 20)
 	b.click(piece + `//button[.="Leave it out"]`)
@@ -56,7 +69,10 @@ func TestLessonsArePlanned(t *testing.T) {
 
 // asked is the first piece of a plan that is asked about: which one it is depends on how the demo's lessons went.
 func asked(b *browser, ladder string) string {
-	return eval[string](b, fmt.Sprintf(`fetch("/api/ladders/%s/plan").then(r => r.json()).then(p => p.segments.find(s => s.questions.length > 0).title)`, ladder))
+	return eval[string](
+		b,
+		fmt.Sprintf(`fetch("/api/ladders/%s/plan").then(r => r.json()).then(p => p.segments.find(s => s.questions.length > 0).title)`, ladder),
+	)
 }
 
 // A thirty-minute lesson is recorded in at most fifteen taps: every segment of

@@ -25,7 +25,13 @@ func TestLookBack(t *testing.T) {
 	b.accessible("progress")
 	b.fits("progress")
 	// The piece that was cleared last: which one it is depends on how the demo's lessons went.
-	title := eval[string](b, fmt.Sprintf(`fetch("/api/ladders/%s/progress").then(r => r.json()).then(p => p.pieces.filter(x => x.to && x.strand !== "technique").sort((a, b) => a.to < b.to ? -1 : 1).pop().title)`, maren))
+	title := eval[string](
+		b,
+		fmt.Sprintf(
+			`fetch("/api/ladders/%s/progress").then(r => r.json()).then(p => p.pieces.filter(x => x.to && x.strand !== "technique").sort((a, b) => a.to < b.to ? -1 : 1).pop().title)`,
+			maren,
+		),
+	)
 	b.click(`button[aria-label^="` + title + `"]`)
 	b.click(`//aside//section[@aria-label="` + title + `"]//a[contains(., "Cleared:")]`)
 	b.says("Run of “" + title + "”: cleared")
@@ -103,7 +109,10 @@ func TestARecital(t *testing.T) {
 	b.accessible("a recital")
 	b.fits("a recital")
 	names := func() string {
-		return eval[string](b, `[...document.querySelectorAll('section[aria-label="The programme"] li .block')].map((x) => x.innerText.split(" ")[0]).join(" ")`)
+		return eval[string](
+			b,
+			`[...document.querySelectorAll('section[aria-label="The programme"] li .block')].map((x) => x.innerText.split(" ")[0]).join(" ")`,
+		)
 	}
 	require.Equal(t, "Wren Ivo Maren Tobias Piper Caspian", names(), "the youngest first")
 	b.click(`//section[@aria-label="The programme"]//li[2]//button[contains(@aria-label, "earlier")]`)

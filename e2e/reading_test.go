@@ -120,7 +120,11 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	wren := eval[string](b, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Wren")).ladder)`)
 	b.visit("/ladder/" + wren)
 	b.says("comfortable leap")
-	b.bring("kettle.mxl", compressed(t, strings.NewReplacer("Kettle Tune", "Packed Kettle", "<step>E</step>", "<step>F</step>").Replace(ownTune)), "MusicXML, one piece")
+	b.bring(
+		"kettle.mxl",
+		compressed(t, strings.NewReplacer("Kettle Tune", "Packed Kettle", "<step>E</step>", "<step>F</step>").Replace(ownTune)),
+		"MusicXML, one piece",
+	)
 	b.visit("/ladder/" + wren)
 	b.bring("played.mid", string(midi.Write(tunes(t)[0])), "MIDI, one piece")
 	b.says("Not taken over from the file, or guessed")
@@ -165,7 +169,10 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 	b.mark("Equal bars")
 
 	// A student is chosen: what is new, the leap, ready or not and why.
-	eval[bool](b, `(() => { const s = document.querySelector("select"); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set; set.call(s, "`+wren+`"); s.dispatchEvent(new Event("change", {bubbles: true})); return true; })()`)
+	eval[bool](
+		b,
+		`(() => { const s = document.querySelector("select"); const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set; set.call(s, "`+wren+`"); s.dispatchEvent(new Event("change", {bubbles: true})); return true; })()`,
+	)
 	b.says("For Wren")
 	b.says("of what it needs is there")
 	b.says("first: ")
@@ -229,7 +236,10 @@ func TestAPieceIsReadAsATeacherReadsIt(t *testing.T) {
 		body: JSON.stringify({entries: [{id: "01KA0000000000000000000001", at: %q, kind: "assigned", material: %q}]})}).then(r => r.status)`, wren, now().UTC().Format(time.RFC3339), tiller))
 	b.visit("/week/" + wren)
 	b.says("Two Hands at the Tiller")
-	week := eval[string](b, `fetch("/api/ladders/`+wren+`/week").then(r => r.json()).then(w => JSON.stringify([...w.days.flatMap(d => d.items), ...w.leftOut].filter(i => i.title.startsWith("Two Hands") && i.kind === "chunk").map(i => i.where)))`)
+	week := eval[string](
+		b,
+		`fetch("/api/ladders/`+wren+`/week").then(r => r.json()).then(w => JSON.stringify([...w.days.flatMap(d => d.items), ...w.leftOut].filter(i => i.title.startsWith("Two Hands") && i.kind === "chunk").map(i => i.where)))`,
+	)
 	require.Contains(t, week, "bars 2–3", "bar 2 goes on into bar 3, as the teacher set it")
 	b.quiet()
 }

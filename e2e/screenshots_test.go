@@ -64,7 +64,9 @@ func TestScreenshots(t *testing.T) {
 	b.click(`//ol[@aria-label="Segments"]/li[.//strong[.="` + asked(b, student("Maren")) + `"]]/button`)
 	b.says("Ask before it is played")
 	take("plan")
-	b.visit("/student/" + eval[string](b, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Ivo")).student)`))
+	b.visit(
+		"/student/" + eval[string](b, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Ivo")).student)`),
+	)
 	b.says("Instruments and lessons")
 	take("student")
 	b.visit("/week/" + ivo)
@@ -95,12 +97,24 @@ func TestScreenshots(t *testing.T) {
 	take("technique")
 	// Somebody who is new, after a few answers: yes to two of three.
 	elsewhere := "01M8FN4E5ZXHHYVEN6MGRZ4M01"
-	eval[float64](b, `fetch("/api/students", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({student: "01M8FN4E5ZXHHYVEN6MGRZ4S01",
-		ladder: "`+elsewhere+`", name: "Runa Holm", born: "2015-01-01", instrument: "piano"})}).then(r => r.status)`)
+	eval[float64](
+		b,
+		`fetch("/api/students", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({student: "01M8FN4E5ZXHHYVEN6MGRZ4S01",
+		ladder: "`+elsewhere+`", name: "Runa Holm", born: "2015-01-01", instrument: "piano"})}).then(r => r.status)`,
+	)
 	for i := range 9 {
-		eval[float64](b, fmt.Sprintf(`fetch("/api/ladders/%s/meeting").then(r => r.json()).then(m => fetch("/api/ladders/%[1]s/entries", {method: "POST", headers: {"Content-Type": "application/json"},
+		eval[float64](
+			b,
+			fmt.Sprintf(
+				`fetch("/api/ladders/%s/meeting").then(r => r.json()).then(m => fetch("/api/ladders/%[1]s/entries", {method: "POST", headers: {"Content-Type": "application/json"},
 			body: JSON.stringify({entries: [{id: "01M8FN4E5ZXHHYVEN6MGR0000%[2]d", at: %[5]q, kind: "probe", skill: m.placement.question.skill, outcome: %[3]q, shown: %[4]t}]})})).then(r => r.status)`,
-			elsewhere, i, []string{"yes", "yes", "no"}[i%3], i%3 != 2, today.Add(8*time.Hour+time.Duration(i)*time.Second).UTC().Format(time.RFC3339)))
+				elsewhere,
+				i,
+				[]string{"yes", "yes", "no"}[i%3],
+				i%3 != 2,
+				today.Add(8*time.Hour+time.Duration(i)*time.Second).UTC().Format(time.RFC3339),
+			),
+		)
 	}
 	b.visit("/meeting/" + elsewhere + "?show=elsewhere")
 	b.says("answers so far")

@@ -32,7 +32,9 @@ func TestBenchAndFeet(t *testing.T) {
 	b.until(`document.querySelector("h1").innerText.includes("Measured on") && !document.querySelector("h1").innerText.includes("due")`)
 	b.click(`//section[@aria-label="Usual faults"]//button[contains(., "sits too close")]`)
 	b.says("Looked after now")
-	b.until(`fetch("/api/ladders/` + ivo + `/entries").then(r => r.json()).then(l => l.filter(e => e.kind === "faultSeen" && e.focus === "fault.too-close").length === 1)`)
+	b.until(
+		`fetch("/api/ladders/` + ivo + `/entries").then(r => r.json()).then(l => l.filter(e => e.kind === "faultSeen" && e.focus === "fault.too-close").length === 1)`,
+	)
 	b.visit("/plan/" + ivo)
 	b.says("One thing: sits too close")
 	b.visit("/week/" + ivo)

@@ -74,8 +74,11 @@ func TestTechniqueAsItsOwnLadder(t *testing.T) {
 	b.says("A missed lesson moved the end by a week")
 	b.says("The next pass waits: two octaves, hands together.")
 	day := func(weeks int) string { return today.AddDate(0, 0, 7*weeks).Format(time.DateOnly) }
-	put := eval[int](b, fmt.Sprintf(`fetch("/api/holidays/01J0000000000000000000TERM", {method: "PUT", headers: {"content-type": "application/json"},
-		body: JSON.stringify({name: "Half term", first: "%s", last: "%s"})}).then(r => r.status)`, day(5), today.AddDate(0, 0, 7*5+6).Format(time.DateOnly)))
+	put := eval[int](
+		b,
+		fmt.Sprintf(`fetch("/api/holidays/01J0000000000000000000TERM", {method: "PUT", headers: {"content-type": "application/json"},
+		body: JSON.stringify({name: "Half term", first: "%s", last: "%s"})}).then(r => r.status)`, day(5), today.AddDate(0, 0, 7*5+6).Format(time.DateOnly)),
+	)
 	require.Equal(t, 204, put)
 	b.click(button("Another cycle"))
 	b.choose(`//label[contains(., "first key")]//select`, "B")
@@ -116,7 +119,9 @@ func TestTechniqueAsItsOwnLadder(t *testing.T) {
 	b.says("At home the right hand only")
 	b.visit("/week/" + caspian)
 	b.says("Not yet")
-	b.until(`[...document.querySelectorAll("section, div")].some(s => s.innerText.startsWith("Not yet") && s.innerText.includes("C major scale"))`)
+	b.until(
+		`[...document.querySelectorAll("section, div")].some(s => s.innerText.startsWith("Not yet") && s.innerText.includes("C major scale"))`,
+	)
 	b.visit("/ladder/" + caspian)
 	b.see(`ul[aria-label="Proposed by the staircases"] a`)
 	b.visit("/technique?ladder=" + caspian + "&exercise=scale/apart/H/major/-")
@@ -151,10 +156,15 @@ func TestTechniqueOnStrings(t *testing.T) {
 	require.Equal(t, "80", eval[string](b, `document.querySelector("input[type=range]").value`))
 	b.click(button("Hear it"))
 	b.until(`document.querySelector('[data-string="4"][data-on]') !== null`)
-	b.until(`document.querySelector('[data-string="2"][data-on]') !== null && document.querySelector('[data-stroke=now] text').textContent === "m"`)
+	b.until(
+		`document.querySelector('[data-string="2"][data-on]') !== null && document.querySelector('[data-stroke=now] text').textContent === "m"`,
+	)
 	b.click(button("Stop"))
 	b.accessible("technique on a ukulele")
-	sheet := eval[string](b, `fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Print it").href).then(r => r.headers.get("content-type"))`)
+	sheet := eval[string](
+		b,
+		`fetch([...document.querySelectorAll("a")].find(a => a.innerText === "Print it").href).then(r => r.headers.get("content-type"))`,
+	)
 	require.Equal(t, "application/pdf", sheet)
 	b.quiet()
 }

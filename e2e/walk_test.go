@@ -138,7 +138,10 @@ func TestFromTodayToTheWeekAtHome(t *testing.T) {
 
 	b.click(button("Sign out"))
 	b.see(`input[name=email]`)
-	address := eval[string](b, `performance.getEntriesByType("resource").map(e => new URL(e.name).pathname).find(p => p.includes("/api/ladders/")) ?? ""`)
+	address := eval[string](
+		b,
+		`performance.getEntriesByType("resource").map(e => new URL(e.name).pathname).find(p => p.includes("/api/ladders/")) ?? ""`,
+	)
 	b.quiet()
 
 	// Another studio's teacher reaches none of it.

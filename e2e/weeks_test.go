@@ -29,7 +29,10 @@ func (x *beginner) someone(name, instrument, weekday, startsAt, every string) {
 // of is the ladder or the student of a name.
 func (x *beginner) of(name, field string) string {
 	x.t.Helper()
-	return eval[string](x.browser, fmt.Sprintf(`fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith(%q)).%s)`, name, field))
+	return eval[string](
+		x.browser,
+		fmt.Sprintf(`fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith(%q)).%s)`, name, field),
+	)
 }
 
 // closed waits until the sheet that was open is gone.
@@ -143,7 +146,12 @@ func TestTwoWeeksOfAStudio(t *testing.T) {
 	x.says("1 of 3 points secure")
 	x.visit("/week/" + nell)
 	x.says("from Saturday 9 May")
-	require.Equal(t, 12, eval[int](x.browser, `document.querySelectorAll("ol[aria-label=Days] > li").length`), "over the holidays to Wednesday 20 May")
+	require.Equal(
+		t,
+		12,
+		eval[int](x.browser, `document.querySelectorAll("ol[aria-label=Days] > li").length`),
+		"over the holidays to Wednesday 20 May",
+	)
 
 	// Later the mark is corrected and a forgotten note added; standing and ladder follow.
 	x.later(7)
@@ -170,7 +178,14 @@ func TestTwoWeeksOfAStudio(t *testing.T) {
 	x.says("Everything is kept.")
 	x.visit("/calendar?day=2026-05-29")
 	x.see(lesson("Nell"))
-	require.Equal(t, "Rosa Tide14:00 · No lesson: holiday or pause", eval[string](x.browser, `[...document.querySelectorAll("[aria-roledescription=lesson]")].filter(b => /Ivo|Rosa/.test(b.textContent)).map(b => b.textContent).join()`))
+	require.Equal(
+		t,
+		"Rosa Tide14:00 · No lesson: holiday or pause",
+		eval[string](
+			x.browser,
+			`[...document.querySelectorAll("[aria-roledescription=lesson]")].filter(b => /Ivo|Rosa/.test(b.textContent)).map(b => b.textContent).join()`,
+		),
+	)
 	x.later(300)
 	ivo := eval[string](x.browser, `fetch("/api/students").then(r => r.json()).then(l => l.find(s => s.name.startsWith("Ivo")).student)`)
 	x.visit("/student/" + ivo)

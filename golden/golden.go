@@ -44,7 +44,15 @@ func Difference(name, before, now string) string {
 			heading = ", " + was[i][4:]
 		}
 		if was[i] != is[i] {
-			return fmt.Sprintf("%s, line %d%s\n%s\nwas: %.400s\nis:  %.400s", name, i+1, heading, strings.Join(was[max(0, i-3):i], "\n"), was[i], is[i])
+			return fmt.Sprintf(
+				"%s, line %d%s\n%s\nwas: %.400s\nis:  %.400s",
+				name,
+				i+1,
+				heading,
+				strings.Join(was[max(0, i-3):i], "\n"),
+				was[i],
+				is[i],
+			)
 		}
 	}
 	return fmt.Sprintf("%s has %d lines and had %d", name, len(is), len(was))

@@ -43,7 +43,13 @@ func on(date string) time.Time {
 func weekly(zone *time.Location, first time.Time, minutes int) ics.Feed {
 	t := calendar.Weekly(first.Weekday(), 15*60+30, minutes, first)
 	t.Slots[0].ID = "s"
-	return ics.Feed{Name: "Nell: piano lesson", Zone: zone, From: first, Made: first, Students: []ics.Student{{ID: "L", Title: "Nell: piano lesson", Lessons: t}}}
+	return ics.Feed{
+		Name:     "Nell: piano lesson",
+		Zone:     zone,
+		From:     first,
+		Made:     first,
+		Students: []ics.Student{{ID: "L", Title: "Nell: piano lesson", Lessons: t}},
+	}
 }
 
 // Whatever is moved, cancelled, added, taken by a holiday or a pause, over both changes of clocks of the year
@@ -54,7 +60,10 @@ func TestAReaderSeesTheLessonsThatTakePlace(t *testing.T) {
 	require.NoError(t, err)
 	f := weekly(zone, on("2026-03-03"), 45)
 	table := f.Students[0].Lessons
-	table.Slots = append(table.Slots, calendar.Slot{ID: "f", Weekday: time.Friday, StartsAt: 600, Minutes: 30, Every: 2, From: on("2026-03-06"), Until: on("2026-11-20")})
+	table.Slots = append(
+		table.Slots,
+		calendar.Slot{ID: "f", Weekday: time.Friday, StartsAt: 600, Minutes: 30, Every: 2, From: on("2026-03-06"), Until: on("2026-11-20")},
+	)
 	must := func(next calendar.Timetable, err error) {
 		require.NoError(t, err)
 		table = next
@@ -71,7 +80,10 @@ func TestAReaderSeesTheLessonsThatTakePlace(t *testing.T) {
 	f.Students[0].Lessons = table
 	var want []string
 	for _, l := range table.Held(on("2026-03-01"), on("2027-02-01")) {
-		want = append(want, time.Date(l.Day.Year(), l.Day.Month(), l.Day.Day(), l.StartsAt/60, l.StartsAt%60, 0, 0, zone).UTC().Format("2006-01-02T15:04"))
+		want = append(
+			want,
+			time.Date(l.Day.Year(), l.Day.Month(), l.Day.Day(), l.StartsAt/60, l.StartsAt%60, 0, 0, zone).UTC().Format("2006-01-02T15:04"),
+		)
 	}
 	var got []string
 	for _, e := range shown(t, f, "2026-01-01", "2027-02-01") {

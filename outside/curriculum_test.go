@@ -28,8 +28,10 @@ func TestCurriculaFollowTheirSchema(t *testing.T) {
 	lib := material.Library{}
 	for i, s := range skills.All() {
 		lib[s.ID] = material.Material{
-			ID: s.ID, Title: "Study of " + s.Name, Strand: material.Strands()[i%5], Instrument: "piano", SourceID: "B", Order: i + 1, Page: i, Tempo: 60.5,
-			Bars: 8, DistinctBars: 4, Texture: material.InTurn, Demands: []material.Demand{{Skill: s.ID, Weight: 0.5, Bars: []int{1, 2}, Origin: "score"}},
+			ID: s.ID, Title: "Study of " + s.Name, Strand: material.Strands()[i%5], Instrument: "piano", SourceID: "B", Order: i + 1, Page: i,
+			Tempo: 60.5,
+			Bars:  8, DistinctBars: 4, Texture: material.InTurn,
+			Demands:     []material.Demand{{Skill: s.ID, Weight: 0.5, Bars: []int{1, 2}, Origin: "score"}},
 			FocusPoints: []material.FocusPoint{{ID: "f", Text: "steady"}}, Tags: material.Tags(),
 		}
 	}

@@ -91,7 +91,31 @@ func TestExercisesSoundAsVerovioPlaysThem(t *testing.T) {
 
 // The notes of a chord under the hand are those that tonal (npm) gives the chord.
 func TestChordShapesHoldTheNotesOfTheChord(t *testing.T) {
-	names := []string{"C", "D", "E", "F", "G", "A", "B", "Bb", "Eb", "Cm", "Dm", "Em", "Fm", "Gm", "Am", "Bm", "C7", "D7", "E7", "F7", "G7", "A7", "B7"}
+	names := []string{
+		"C",
+		"D",
+		"E",
+		"F",
+		"G",
+		"A",
+		"B",
+		"Bb",
+		"Eb",
+		"Cm",
+		"Dm",
+		"Em",
+		"Fm",
+		"Gm",
+		"Am",
+		"Bm",
+		"C7",
+		"D7",
+		"E7",
+		"F7",
+		"G7",
+		"A7",
+		"B7",
+	}
 	out, err := exec.Command("node", append([]string{"chords.mjs"}, names...)...).Output()
 	require.NoError(t, err)
 	var theirs map[string][]int // pitch classes

@@ -19,7 +19,8 @@ func TestDebiansNginxTakesTheExample(t *testing.T) {
 	made, err := exec.Command("openssl", "req", "-x509", "-newkey", "rsa:2048", "-nodes", "-days", "2", "-subj", "/CN=ladder.example",
 		"-keyout", filepath.Join(dir, "key.pem"), "-out", filepath.Join(dir, "cert.pem")).CombinedOutput()
 	require.NoError(t, err, "%s", made)
-	text := regexp.MustCompile(`/etc/letsencrypt/live/ladder\.example/fullchain\.pem`).ReplaceAllString(string(site), filepath.Join(dir, "cert.pem"))
+	text := regexp.MustCompile(`/etc/letsencrypt/live/ladder\.example/fullchain\.pem`).
+		ReplaceAllString(string(site), filepath.Join(dir, "cert.pem"))
 	text = strings.ReplaceAll(text, "/etc/letsencrypt/live/ladder.example/privkey.pem", filepath.Join(dir, "key.pem"))
 	require.NotContains(t, text, "letsencrypt")
 	conf := "pid " + dir + "/pid;\nerror_log " + dir + "/error.log;\nevents {}\nhttp {\naccess_log " + dir + "/access.log;\n" + text + "}\n"

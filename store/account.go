@@ -19,7 +19,12 @@ type Attempt struct {
 
 // Count counts one more try of subjects, in their order, until next says that it goes no further. Each row is locked while
 // it is counted, so that many tries at the same moment are all counted. It returns what stands then.
-func (s *Store) Count(ctx context.Context, now time.Time, subjects []string, next func(i int, a Attempt) (then Attempt, further bool)) ([]Attempt, error) {
+func (s *Store) Count(
+	ctx context.Context,
+	now time.Time,
+	subjects []string,
+	next func(i int, a Attempt) (then Attempt, further bool),
+) ([]Attempt, error) {
 	var out []Attempt
 	further := true
 	now = now.UTC()
@@ -38,7 +43,10 @@ func (s *Store) Count(ctx context.Context, now time.Time, subjects []string, nex
 			}
 			a, further = next(i, a)
 			out = append(out[:i], a)
-			return q.KeepAttempt(ctx, rows.KeepAttemptParams{Tries: int32(a.Tries), Passed: int32(a.Passed), LastAt: a.Last.UTC(), FreeAt: a.Free.UTC(), Subject: subject})
+			return q.KeepAttempt(
+				ctx,
+				rows.KeepAttemptParams{Tries: int32(a.Tries), Passed: int32(a.Passed), LastAt: a.Last.UTC(), FreeAt: a.Free.UTC(), Subject: subject},
+			)
 		})
 		if err != nil {
 			return nil, err
@@ -151,7 +159,8 @@ func (s *Store) AddOnceLink(ctx context.Context, l OnceLink) error {
 			}
 		}
 		return q.AddOnceLink(ctx, rows.AddOnceLinkParams{
-			Token: l.Token, Kind: l.Kind, StudioID: l.Studio, TeacherID: text(l.Teacher), Email: l.Email, Name: l.Name, Role: l.Role, MadeAt: l.Made.UTC(), UntilAt: l.Until.UTC(),
+			Token: l.Token, Kind: l.Kind, StudioID: l.Studio, TeacherID: text(l.Teacher), Email: l.Email, Name: l.Name, Role: l.Role,
+			MadeAt: l.Made.UTC(), UntilAt: l.Until.UTC(),
 		})
 	})
 }
@@ -159,7 +168,19 @@ func (s *Store) AddOnceLink(ctx context.Context, l OnceLink) error {
 // OnceLink is a link that still opens something at a time, by its hash; otherwise ErrNotFound.
 func (s *Store) OnceLink(ctx context.Context, token, kind string, now time.Time) (OnceLink, error) {
 	r, err := s.q(ctx).OnceLink(ctx, rows.OnceLinkParams{Token: token, Kind: kind, UntilAt: now.UTC()})
-	return OnceLink{Token: r.Token, Kind: r.Kind, Studio: r.StudioID, Teacher: r.TeacherID.String, Email: r.Email, Name: r.Name, Role: r.Role, Made: r.MadeAt, Until: r.UntilAt}, explain(err)
+	return OnceLink{
+			Token:   r.Token,
+			Kind:    r.Kind,
+			Studio:  r.StudioID,
+			Teacher: r.TeacherID.String,
+			Email:   r.Email,
+			Name:    r.Name,
+			Role:    r.Role,
+			Made:    r.MadeAt,
+			Until:   r.UntilAt,
+		}, explain(
+			err,
+		)
 }
 
 // UseOnceLink takes a link away; one that somebody else used in between is ErrNotFound.
@@ -176,7 +197,8 @@ type AccountLetter struct {
 
 // AddAccountLetter puts a letter with those that are sent.
 func (s *Store) AddAccountLetter(ctx context.Context, l AccountLetter) error {
-	return s.q(ctx).AddAccountLetter(ctx, rows.AddAccountLetterParams{ID: l.ID, Recipient: l.To, Subject: l.Subject, Body: l.Body, MadeAt: l.Made.UTC(), NotBefore: l.Made.UTC()})
+	return s.q(ctx).
+		AddAccountLetter(ctx, rows.AddAccountLetterParams{ID: l.ID, Recipient: l.To, Subject: l.Subject, Body: l.Body, MadeAt: l.Made.UTC(), NotBefore: l.Made.UTC()})
 }
 
 // mostLetterTries is how often a letter about an account is tried; its link has run out by then.
@@ -219,7 +241,8 @@ type Audited struct {
 
 // Audit keeps that something was done in a studio.
 func (s *Store) Audit(ctx context.Context, studio string, a Audited) error {
-	return s.q(ctx).AddAudit(ctx, rows.AddAuditParams{ID: ulid.Make().String(), StudioID: studio, TeacherID: text(a.Teacher), At: a.At.UTC(), Kind: a.Kind, Detail: a.Detail})
+	return s.q(ctx).
+		AddAudit(ctx, rows.AddAuditParams{ID: ulid.Make().String(), StudioID: studio, TeacherID: text(a.Teacher), At: a.At.UTC(), Kind: a.Kind, Detail: a.Detail})
 }
 
 // AuditOf is what was done last in a studio, the latest first.
@@ -250,7 +273,16 @@ func (s *Store) teacherOf(r rows.Teacher, err error) (Teacher, error) {
 		return Teacher{}, explain(err)
 	}
 	err = s.opened(&r.SecondSecret)
-	return Teacher{ID: r.ID, StudioID: r.StudioID, Email: r.Email, Name: r.Name, PasswordHash: r.PasswordHash, Role: r.Role, SecondSecret: r.SecondSecret, SecondStep: r.SecondStep}, err
+	return Teacher{
+		ID:           r.ID,
+		StudioID:     r.StudioID,
+		Email:        r.Email,
+		Name:         r.Name,
+		PasswordHash: r.PasswordHash,
+		Role:         r.Role,
+		SecondSecret: r.SecondSecret,
+		SecondStep:   r.SecondStep,
+	}, err
 }
 
 // Accept makes the account that a link invites to and takes the link away; one that is gone is ErrNotFound, an address that
@@ -260,7 +292,10 @@ func (s *Store) Accept(ctx context.Context, token string, t Teacher) error {
 		if err := found(q.UseOnceLink(ctx, token)); err != nil {
 			return err
 		}
-		return q.AddTeacher(ctx, rows.AddTeacherParams{ID: t.ID, StudioID: t.StudioID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash, Role: t.Role})
+		return q.AddTeacher(
+			ctx,
+			rows.AddTeacherParams{ID: t.ID, StudioID: t.StudioID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash, Role: t.Role},
+		)
 	}))
 }
 

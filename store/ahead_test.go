@@ -48,7 +48,10 @@ func TestRungsAreArranged(t *testing.T) {
 	read, err := db.Ladder(ctx, st, l.ID)
 	require.NoError(t, err)
 
-	turned := []ladder.Placed{{Material: other.ID, Strand: material.Method, Aside: ladder.Paused}, {Material: m.ID, Strand: material.Repertoire}}
+	turned := []ladder.Placed{
+		{Material: other.ID, Strand: material.Method, Aside: ladder.Paused},
+		{Material: m.ID, Strand: material.Repertoire},
+	}
 	require.NoError(t, db.Arrange(ctx, st, l.ID, read.RungsVersion, turned))
 	require.ErrorIs(t, db.Arrange(ctx, st, l.ID, read.RungsVersion, first), store.ErrConflict, "made from an older order")
 	got, err := db.Rungs(ctx, st, l.ID)
@@ -60,7 +63,11 @@ func TestRungsAreArranged(t *testing.T) {
 
 	read, err = db.Ladder(ctx, st, l.ID)
 	require.NoError(t, err)
-	require.ErrorIs(t, db.Arrange(ctx, st, l.ID, read.RungsVersion, []ladder.Placed{{Material: id(), Strand: material.Method}}), store.ErrNotFound)
+	require.ErrorIs(
+		t,
+		db.Arrange(ctx, st, l.ID, read.RungsVersion, []ladder.Placed{{Material: id(), Strand: material.Method}}),
+		store.ErrNotFound,
+	)
 	got, err = db.Rungs(ctx, st, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, turned, got, "nothing was changed")
@@ -88,7 +95,12 @@ func TestHolidaysAndTargets(t *testing.T) {
 	require.Equal(t, []studentplan.Target{target}, targets)
 
 	elsewhere, _, _ := studio(t, db)
-	require.ErrorIs(t, db.SetTarget(ctx, elsewhere, l.ID, studentplan.Target{ID: id(), Material: m.ID, Day: on(1)}), store.ErrNotFound, "another studio's ladder")
+	require.ErrorIs(
+		t,
+		db.SetTarget(ctx, elsewhere, l.ID, studentplan.Target{ID: id(), Material: m.ID, Day: on(1)}),
+		store.ErrNotFound,
+		"another studio's ladder",
+	)
 	require.ErrorIs(t, db.RemoveTarget(ctx, elsewhere, l.ID, target.ID), store.ErrNotFound)
 	require.NoError(t, db.RemoveTarget(ctx, st, l.ID, target.ID))
 }

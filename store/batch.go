@@ -103,7 +103,12 @@ func batchOf(r rows.Batch) (Batch, error) {
 
 // UndoBatch takes a batch back: its entries by corrections (which correct makes of them), what it put onto
 // the ladder, and the materials that it made where nobody else has them. Undone twice, it is undone once.
-func (s *Store) UndoBatch(ctx context.Context, studio, ladderID, id string, at time.Time, correct func(entry string) studentlog.Entry) error {
+func (s *Store) UndoBatch(
+	ctx context.Context,
+	studio, ladderID, id string,
+	at time.Time,
+	correct func(entry string) studentlog.Entry,
+) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if _, err := q.LockLadder(ctx, rows.LockLadderParams{StudioID: studio, ID: ladderID}); err != nil {
 			return err
@@ -138,7 +143,10 @@ func (s *Store) UndoBatch(ctx context.Context, studio, ladderID, id string, at t
 			return err
 		}
 		for _, m := range b.Materials {
-			others, err := q.CountOnOtherLadders(ctx, rows.CountOnOtherLaddersParams{Studio: studio, Material: m, Ladder: ladderID, About: about(m), Mentions: mentions(m)})
+			others, err := q.CountOnOtherLadders(
+				ctx,
+				rows.CountOnOtherLaddersParams{Studio: studio, Material: m, Ladder: ladderID, About: about(m), Mentions: mentions(m)},
+			)
 			if err != nil {
 				return err
 			}
@@ -155,7 +163,10 @@ func (s *Store) UndoBatch(ctx context.Context, studio, ladderID, id string, at t
 				return err
 			}
 		}
-		return q.UndoBatch(ctx, rows.UndoBatchParams{UndoneAt: sql.NullTime{Time: at.UTC(), Valid: true}, StudioID: studio, LadderID: ladderID, ID: id})
+		return q.UndoBatch(
+			ctx,
+			rows.UndoBatchParams{UndoneAt: sql.NullTime{Time: at.UTC(), Valid: true}, StudioID: studio, LadderID: ladderID, ID: id},
+		)
 	}))
 }
 
@@ -183,7 +194,15 @@ func (s *Store) Treats(ctx context.Context, studio, ladderID string) ([]Treat, e
 	list, err := s.q(ctx).Treats(ctx, rows.TreatsParams{StudioID: studio, LadderID: ladderID})
 	out := make([]Treat, len(list))
 	for i, r := range list {
-		out[i] = Treat{ID: r.ID, Words: r.Words, Material: r.MaterialID, Pieces: int(r.Pieces), Base: int(r.Base), Made: r.MadeOn, Given: r.GivenOn.Time}
+		out[i] = Treat{
+			ID:       r.ID,
+			Words:    r.Words,
+			Material: r.MaterialID,
+			Pieces:   int(r.Pieces),
+			Base:     int(r.Base),
+			Made:     r.MadeOn,
+			Given:    r.GivenOn.Time,
+		}
 	}
 	return out, err
 }
@@ -191,7 +210,8 @@ func (s *Store) Treats(ctx context.Context, studio, ladderID string) ([]Treat, e
 // SetTreat adds or changes a treat.
 func (s *Store) SetTreat(ctx context.Context, studio, ladderID string, t Treat) error {
 	return explain(s.q(ctx).SetTreat(ctx, rows.SetTreatParams{
-		StudioID: studio, LadderID: ladderID, ID: t.ID, Words: t.Words, MaterialID: t.Material, Pieces: int16(t.Pieces), Base: int16(t.Base), MadeOn: t.Made, GivenOn: nullDay(t.Given),
+		StudioID: studio, LadderID: ladderID, ID: t.ID, Words: t.Words, MaterialID: t.Material, Pieces: int16(t.Pieces), Base: int16(t.Base),
+		MadeOn: t.Made, GivenOn: nullDay(t.Given),
 	}))
 }
 

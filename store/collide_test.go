@@ -17,7 +17,12 @@ func TestTransactionsThatCollideAreRunAgain(t *testing.T) {
 	st1, l1, _ := studio(t, db)
 	st2, l2, _ := studio(t, db)
 	add := func(ctx context.Context, studio, ladder, text string) error {
-		_, err := db.Append(ctx, studio, ladder, []studentlog.Entry{{ID: id(), At: time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC), Kind: studentlog.Note, Text: text}})
+		_, err := db.Append(
+			ctx,
+			studio,
+			ladder,
+			[]studentlog.Entry{{ID: id(), At: time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC), Kind: studentlog.Note, Text: text}},
+		)
 		return err
 	}
 	var met, both sync.WaitGroup

@@ -73,7 +73,8 @@ func (s *Store) Sweep(ctx context.Context, now time.Time, regret time.Duration) 
 func (s *Store) SetStudio(ctx context.Context, t Studio) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if err := q.SetStudio(ctx, rows.SetStudioParams{
-			Name: t.Name, Timezone: t.Timezone, KeepYears: uint8(t.KeepYears), Language: t.Language, FirstDay: uint8(t.FirstDay), Letterhead: t.Letterhead, ID: t.ID,
+			Name: t.Name, Timezone: t.Timezone, KeepYears: uint8(t.KeepYears), Language: t.Language, FirstDay: uint8(t.FirstDay),
+			Letterhead: t.Letterhead, ID: t.ID,
 		}); err != nil {
 			return err
 		}

@@ -69,7 +69,13 @@ func TestMigrationsOnlyExpand(t *testing.T) {
 			for _, added := range regexp.MustCompile(`(?i)ADD COLUMN ([^,]+(\([^)]*\)[^,]*)?)`).FindAllString(statement, -1) {
 				looked++
 				require.Regexp(t, `(?i)DEFAULT|\sNULL\s*$`, strings.TrimSpace(added), "%s: an older server leaves it out", file)
-				require.False(t, regexp.MustCompile(`(?i)NOT NULL`).MatchString(added) && !strings.Contains(strings.ToUpper(added), "DEFAULT"), "%s: %s", file, added)
+				require.False(
+					t,
+					regexp.MustCompile(`(?i)NOT NULL`).MatchString(added) && !strings.Contains(strings.ToUpper(added), "DEFAULT"),
+					"%s: %s",
+					file,
+					added,
+				)
 			}
 			require.NotRegexp(t, `(?i)ADD (UNIQUE|CONSTRAINT|FOREIGN)`, statement, file)
 		}

@@ -51,14 +51,17 @@ func sought(query string, ids map[string]string) string {
 
 // whole are queries that go through a table, with the reason why that is right.
 var whole = map[string]string{
-	"DropChallenges": "once an hour", "DropOldAccountLetters": "once an hour", "DropOldSessions": "once an hour", "DropOnceLinks": "once an hour",
-	"MarkLeft": "once a day, over all studios", "Going": "once a day, over all studios", "OutdatedStudios": "once at the start, over all studios",
-	"Materials": "a library is read whole, and kept in memory",
+	"DropChallenges": "once an hour", "DropOldAccountLetters": "once an hour", "DropOldSessions": "once an hour",
+	"DropOnceLinks": "once an hour",
+	"MarkLeft":      "once a day, over all studios", "Going": "once a day, over all studios",
+	"OutdatedStudios": "once at the start, over all studios",
+	"Materials":       "a library is read whole, and kept in memory",
 }
 
 // few are things of which a student, a teacher or a studio has few: they are sorted as they come.
 var few = []string{
-	"batch", "contact", "cover", "holiday", "passkey", "pause", "report", "rung", "sessions", "slot", "source", "student", "target", "teacher", "treat",
+	"batch", "contact", "cover", "holiday", "passkey", "pause", "report", "rung", "sessions", "slot", "source", "student", "target", "teacher",
+	"treat",
 }
 
 // No query of a page goes through a table or sorts in a file where two hundred studios have their things in it.
@@ -68,7 +71,10 @@ func TestEveryQueryFindsItsRowsByAKey(t *testing.T) {
 	st, l, m := studio(t, other)
 	var log []studentlog.Entry
 	for i := range 40 {
-		log = append(log, studentlog.Entry{ID: id(), At: now.Add(time.Duration(i) * time.Hour), Kind: studentlog.Hearing, Material: m.ID, Rating: 3})
+		log = append(
+			log,
+			studentlog.Entry{ID: id(), At: now.Add(time.Duration(i) * time.Hour), Kind: studentlog.Hearing, Material: m.ID, Rating: 3},
+		)
 	}
 	_, err := other.Append(ctx, st, l.ID, log)
 	require.NoError(t, err)

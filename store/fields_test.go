@@ -39,7 +39,14 @@ func TestEveryFieldOfARecordComesBack(t *testing.T) {
 		}
 		complete(t, p, "Left", "Pauses", "Version")
 		complete(t, p.Contacts[0])
-		l := store.Ladder{ID: id(), StudentID: p.ID, Name: p.Name, Instrument: "cello", PracticeMinutes: 20, Lessons: calendar.Weekly(time.Friday, 900, 45, date("2026-01-01"))}
+		l := store.Ladder{
+			ID:              id(),
+			StudentID:       p.ID,
+			Name:            p.Name,
+			Instrument:      "cello",
+			PracticeMinutes: 20,
+			Lessons:         calendar.Weekly(time.Friday, 900, 45, date("2026-01-01")),
+		}
 		require.NoError(t, db.AddPerson(ctx, st, p, l))
 		pause := store.Pause{ID: id(), First: date("2026-05-01"), Last: date("2026-05-20")}
 		complete(t, pause)
@@ -68,10 +75,13 @@ func TestEveryFieldOfARecordComesBack(t *testing.T) {
 		_, err := db.AddMaterial(ctx, st, whole, nil)
 		require.NoError(t, err)
 		x := material.Material{
-			ID: id(), Title: "Net Song", Composer: "Anon", Strand: material.Method, Instrument: "piano", SourceID: source.ID, Source: source.Title, Unit: "12", Page: 30, Order: 4,
-			Tempo: 92, Bars: 9, DistinctBars: 5, BarLabels: []string{"0", "1"}, Quarters: 36, Texture: material.InTurn, Notes: []string{"C4", "F#3"}, Music: "aab", Rules: 3,
-			Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}}, FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady"}},
-			HasScore: true, Tags: []string{"quiet"}, Exercise: "scale/apart/Db/major/-", PartOf: whole.ID, Retired: true,
+			ID: id(), Title: "Net Song", Composer: "Anon", Strand: material.Method, Instrument: "piano", SourceID: source.ID, Source: source.Title,
+			Unit: "12", Page: 30, Order: 4,
+			Tempo: 92, Bars: 9, DistinctBars: 5, BarLabels: []string{"0", "1"}, Quarters: 36, Texture: material.InTurn, Notes: []string{"C4", "F#3"},
+			Music: "aab", Rules: 3,
+			Demands:     []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
+			FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady"}},
+			HasScore:    true, Tags: []string{"quiet"}, Exercise: "scale/apart/Db/major/-", PartOf: whole.ID, Retired: true,
 		}
 		complete(t, x)
 		_, err = db.AddMaterial(ctx, st, x, &store.ScoreFile{Name: "net.abc", Data: []byte("x")})

@@ -144,7 +144,18 @@ func (s *Store) SavePracticeWeek(ctx context.Context, studio string, w PracticeW
 	}
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if w.Version == 0 {
-			err := q.AddPracticeWeek(ctx, rows.AddPracticeWeekParams{StudioID: studio, LadderID: w.Ladder, Start: w.Start, Hand: string(hand), Published: string(body), Days: days, PublishedAt: at})
+			err := q.AddPracticeWeek(
+				ctx,
+				rows.AddPracticeWeekParams{
+					StudioID:    studio,
+					LadderID:    w.Ladder,
+					Start:       w.Start,
+					Hand:        string(hand),
+					Published:   string(body),
+					Days:        days,
+					PublishedAt: at,
+				},
+			)
 			if err != nil {
 				return err
 			}
@@ -178,7 +189,8 @@ func (s *Store) addMessages(ctx context.Context, q *rows.Queries, studio string,
 			before = m.MadeAt
 		}
 		err := q.AddMessage(ctx, rows.AddMessageParams{
-			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: shortened(m.Subject, 200), Body: s.secret.close(m.Body), MadeAt: m.MadeAt, NotBefore: before,
+			StudioID: studio, ID: m.ID, LadderID: m.Ladder, Recipient: m.To, Subject: shortened(m.Subject, 200), Body: s.secret.close(m.Body),
+			MadeAt: m.MadeAt, NotBefore: before,
 			Kind: string(m.Kind), Day: sql.NullTime{Time: m.Day, Valid: !m.Day.IsZero()}, Stop: s.secret.close(m.Stop),
 		})
 		if err != nil {
@@ -211,11 +223,17 @@ func (s *Store) NoteShownWeek(ctx context.Context, studio, ladderID string, star
 	if err != nil {
 		return err
 	}
-	return s.q(ctx).NoteShownWeek(ctx, rows.NoteShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print, Body: string(body)})
+	return s.q(ctx).
+		NoteShownWeek(ctx, rows.NoteShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print, Body: string(body)})
 }
 
 // ShownWeek returns the plan of a week that a teacher saw, by its print; known is false when another was seen since.
-func (s *Store) ShownWeek(ctx context.Context, studio, ladderID string, start time.Time, print string) (p week.Plan, known bool, err error) {
+func (s *Store) ShownWeek(
+	ctx context.Context,
+	studio, ladderID string,
+	start time.Time,
+	print string,
+) (p week.Plan, known bool, err error) {
 	body, err := s.q(ctx).ShownWeek(ctx, rows.ShownWeekParams{StudioID: studio, LadderID: ladderID, Start: start, Print: print})
 	if errors.Is(err, sql.ErrNoRows) {
 		return p, false, nil
@@ -287,7 +305,8 @@ func (s *Store) SetFamilyEmail(ctx context.Context, studio, ladderID, email stri
 func (s *Store) SetFamilyToken(ctx context.Context, f Family) error {
 	return s.family(ctx, f.Studio, f.Ladder, func(q *rows.Queries) error {
 		return q.SetFamilyToken(ctx, rows.SetFamilyTokenParams{
-			StudioID: f.Studio, LadderID: f.Ladder, Token: s.secret.close(f.Token), TokenHash: hashed(f.Token), Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
+			StudioID: f.Studio, LadderID: f.Ladder, Token: s.secret.close(f.Token), TokenHash: hashed(f.Token),
+			Expires: sql.NullTime{Time: f.Expires, Valid: f.Token != ""},
 		})
 	})
 }
@@ -310,7 +329,8 @@ func hashed(token string) sql.NullString {
 func (s *Store) familyOf(r rows.Family) (Family, error) {
 	err := s.opened(&r.Token)
 	return Family{
-		Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time, Language: r.Language, Mail: studentplan.Mail(r.Mail), Remind: r.Remind,
+		Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time, Language: r.Language,
+		Mail: studentplan.Mail(r.Mail), Remind: r.Remind,
 	}, err
 }
 
@@ -355,7 +375,8 @@ func (s *Store) Messages(ctx context.Context, studio string) ([]Message, error) 
 		}
 		out = append(out, Message{
 			Studio: studio, ID: r.ID, Ladder: r.LadderID, Student: r.Name, To: r.Recipient, Subject: r.Subject, Body: r.Body,
-			MadeAt: r.MadeAt, SentAt: r.SentAt.Time, Tries: int(r.Tries), Failure: r.Failure, NotBefore: r.NotBefore, Kind: About(r.Kind), Day: r.Day.Time, Stop: r.Stop,
+			MadeAt: r.MadeAt, SentAt: r.SentAt.Time, Tries: int(r.Tries), Failure: r.Failure, NotBefore: r.NotBefore, Kind: About(r.Kind),
+			Day: r.Day.Time, Stop: r.Stop,
 		})
 	}
 	return out, err
@@ -401,7 +422,18 @@ func (s *Store) TakeMessage(ctx context.Context, now, until time.Time) (Message,
 		if err := s.opened(&r.Body, &r.Stop); err != nil {
 			return err
 		}
-		m = Message{Studio: r.StudioID, ID: r.ID, Ladder: r.LadderID, To: r.Recipient, Subject: r.Subject, Body: r.Body, MadeAt: r.MadeAt, Tries: int(r.Tries) + 1, Kind: About(r.Kind), Stop: r.Stop}
+		m = Message{
+			Studio:  r.StudioID,
+			ID:      r.ID,
+			Ladder:  r.LadderID,
+			To:      r.Recipient,
+			Subject: r.Subject,
+			Body:    r.Body,
+			MadeAt:  r.MadeAt,
+			Tries:   int(r.Tries) + 1,
+			Kind:    About(r.Kind),
+			Stop:    r.Stop,
+		}
 		return q.HoldMessage(ctx, rows.HoldMessageParams{NotBefore: until, StudioID: r.StudioID, ID: r.ID})
 	})
 	return m, explain(err)

@@ -28,7 +28,12 @@ func TestAWeekIsKeptAndPublishedWithItsMessage(t *testing.T) {
 	kept, err := db.PracticeWeek(ctx, st, l.ID, start)
 	require.NoError(t, err)
 	require.Equal(t, w.Hand, kept.Hand)
-	kept.Published = &week.Plan{Days: []week.Day{{Date: start, Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2.5}}, Minutes: 2.5}}, NotYet: []week.Held{{Kind: week.UpToSpeed, Title: "Tune"}}, Watch: &week.Watch{Text: "a claw", Home: "shake it"}, Often: week.Often{Dose: week.InARow, Row: 3}}
+	kept.Published = &week.Plan{
+		Days:   []week.Day{{Date: start, Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2.5}}, Minutes: 2.5}},
+		NotYet: []week.Held{{Kind: week.UpToSpeed, Title: "Tune"}},
+		Watch:  &week.Watch{Text: "a claw", Home: "shake it"},
+		Often:  week.Often{Dose: week.InARow, Row: 3},
+	}
 	kept.PublishedAt = start.Add(-7 * time.Hour)
 	stale := kept
 	stale.Version--
@@ -138,7 +143,11 @@ func TestATreatCountsFromTheDayItWasPromised(t *testing.T) {
 	may := func(d int) time.Time { return time.Date(2026, 5, d, 0, 0, 0, 0, time.UTC) }
 	now := store.Treat{ID: "b", Pieces: 3, Base: 9, Made: may(8)}
 	require.Equal(t, now, now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}}))
-	require.Equal(t, store.Treat{ID: "b", Pieces: 3, Base: 4, Made: may(2)}, now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}, {ID: "b", Pieces: 2, Base: 4, Made: may(2)}}))
+	require.Equal(
+		t,
+		store.Treat{ID: "b", Pieces: 3, Base: 4, Made: may(2)},
+		now.Since([]store.Treat{{ID: "a", Base: 1, Made: may(1)}, {ID: "b", Pieces: 2, Base: 4, Made: may(2)}}),
+	)
 }
 
 // A week of any length is kept as it was published: seven days, the fortnight of who comes every other week, the six weeks of a summer.
@@ -152,7 +161,12 @@ func TestWeeksOfOneToSixtyDays(t *testing.T) {
 			days = append(days, start.AddDate(0, 0, i))
 			plan.Days = append(plan.Days, week.Day{Date: days[i], Items: []week.Item{{Key: "chunk m 1-2", Title: "Tune", Minutes: 2}}, Minutes: 2})
 		}
-		require.NoError(t, db.SavePracticeWeek(ctx, st, store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: start}, nil), "%d days", n)
+		require.NoError(
+			t,
+			db.SavePracticeWeek(ctx, st, store.PracticeWeek{Ladder: l.ID, Start: start, Published: &plan, PublishedAt: start}, nil),
+			"%d days",
+			n,
+		)
 		kept, err := db.StudioWeeks(ctx, st, start.AddDate(0, 0, -1))
 		require.NoError(t, err)
 		require.Equal(t, days, kept[l.ID][0].Days, "%d days", n)

@@ -74,7 +74,13 @@ func (s *Store) servable(ctx context.Context, p *goose.Provider) (newer bool, er
 		return true, fmt.Errorf("%w (tables %d, this one knows %d): start the newer program", ErrTooNew, at, newest)
 	}
 	if newest < since {
-		return true, fmt.Errorf("%w (tables %d, which programs that know %d or more can serve; this one knows %d): start the newer program", ErrTooNew, at, since, newest)
+		return true, fmt.Errorf(
+			"%w (tables %d, which programs that know %d or more can serve; this one knows %d): start the newer program",
+			ErrTooNew,
+			at,
+			since,
+			newest,
+		)
 	}
 	return true, nil
 }
@@ -192,7 +198,8 @@ func (s *Store) Text(ctx context.Context) error { return s.utf8(ctx) }
 // Grants tries what a migration does, on a table of its own.
 func (s *Store) Grants(ctx context.Context) error {
 	for _, q := range []string{
-		"DROP TABLE IF EXISTS ladder_check", "CREATE TABLE ladder_check (id INT NOT NULL PRIMARY KEY)", "ALTER TABLE ladder_check ADD COLUMN text VARCHAR(10) NULL, ADD KEY ladder_check_text (text)",
+		"DROP TABLE IF EXISTS ladder_check", "CREATE TABLE ladder_check (id INT NOT NULL PRIMARY KEY)",
+		"ALTER TABLE ladder_check ADD COLUMN text VARCHAR(10) NULL, ADD KEY ladder_check_text (text)",
 		"INSERT INTO ladder_check (id) VALUES (1)", "UPDATE ladder_check SET id = 2", "DELETE FROM ladder_check", "DROP TABLE ladder_check",
 	} {
 		if _, err := s.db.ExecContext(ctx, q); err != nil {

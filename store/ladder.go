@@ -135,7 +135,10 @@ func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]stu
 
 // SetTarget adds or changes a target.
 func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t studentplan.Target) error {
-	return explain(s.q(ctx).SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}))
+	return explain(
+		s.q(ctx).
+			SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}),
+	)
 }
 
 // RemoveTarget takes a target away.
@@ -158,7 +161,10 @@ func (s *Store) Append(ctx context.Context, studio, ladderID string, entries []s
 			if err != nil {
 				return err
 			}
-			n, err := q.AddEntry(ctx, rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: e.ID, Body: string(body), MaterialID: about(e.Material)})
+			n, err := q.AddEntry(
+				ctx,
+				rows.AddEntryParams{StudioID: studio, LadderID: ladderID, ID: e.ID, Body: string(body), MaterialID: about(e.Material)},
+			)
 			if err != nil {
 				return err
 			}
@@ -212,7 +218,8 @@ func (s *Store) SaveSnapshot(ctx context.Context, studio, ladderID string, k Kep
 // SaveObserved keeps what the forecasts learn from a ladder beside its
 // standing; without a standing that is kept it does nothing.
 func (s *Store) SaveObserved(ctx context.Context, studio, ladderID string, k Kept) error {
-	return s.q(ctx).SaveObserved(ctx, rows.SaveObservedParams{ObservedKey: k.Key, Observed: string(k.Body), StudioID: studio, LadderID: ladderID})
+	return s.q(ctx).
+		SaveObserved(ctx, rows.SaveObservedParams{ObservedKey: k.Key, Observed: string(k.Body), StudioID: studio, LadderID: ladderID})
 }
 
 // DropSnapshot throws the cached standing of a ladder away.

@@ -75,9 +75,13 @@ func (s *Store) SaveLessonPlan(ctx context.Context, studio string, p LessonPlan)
 		return err
 	}
 	if p.Version == 0 {
-		return explain(s.q(ctx).AddLessonPlan(ctx, rows.AddLessonPlanParams{StudioID: studio, LadderID: p.Ladder, Day: p.Day, Hand: string(hand), Body: string(body)}))
+		return explain(
+			s.q(ctx).
+				AddLessonPlan(ctx, rows.AddLessonPlanParams{StudioID: studio, LadderID: p.Ladder, Day: p.Day, Hand: string(hand), Body: string(body)}),
+		)
 	}
-	n, err := s.q(ctx).ChangeLessonPlan(ctx, rows.ChangeLessonPlanParams{Hand: string(hand), Body: string(body), StudioID: studio, LadderID: p.Ladder, Day: p.Day, Version: p.Version})
+	n, err := s.q(ctx).
+		ChangeLessonPlan(ctx, rows.ChangeLessonPlanParams{Hand: string(hand), Body: string(body), StudioID: studio, LadderID: p.Ladder, Day: p.Day, Version: p.Version})
 	if err == nil && n == 0 {
 		return ErrConflict
 	}

@@ -188,7 +188,8 @@ func addMaterial(ctx context.Context, q *rows.Queries, studio string, m material
 		StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 		Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 		Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
-		DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, Exercise: m.Exercise, PartOf: m.PartOf,
+		DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music,
+		Rules: int16(m.Rules), Tags: tags, Exercise: m.Exercise, PartOf: m.PartOf,
 	})
 	if err != nil {
 		return err
@@ -231,7 +232,8 @@ func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error
 		}
 		err = q.UpdateMaterial(ctx, rows.UpdateMaterialParams{
 			Title: m.Title, Composer: m.Composer, Tempo: m.Tempo, Bars: int32(m.Bars), DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters,
-			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, StudioID: studio, ID: m.ID,
+			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, StudioID: studio,
+			ID: m.ID,
 		})
 		if err != nil {
 			return err
@@ -294,7 +296,10 @@ func addParts(ctx context.Context, q *rows.Queries, studio string, m material.Ma
 		if err != nil {
 			return err
 		}
-		err = q.AddDemand(ctx, rows.AddDemandParams{StudioID: studio, MaterialID: m.ID, Skill: d.Skill, Weight: d.Weight, Bars: string(bars), Origin: d.Origin})
+		err = q.AddDemand(
+			ctx,
+			rows.AddDemandParams{StudioID: studio, MaterialID: m.ID, Skill: d.Skill, Weight: d.Weight, Bars: string(bars), Origin: d.Origin},
+		)
 		if err != nil {
 			return err
 		}
@@ -341,7 +346,8 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 			HasScore: r.HasScore, Music: r.Music, Rules: int(r.Rules),
 			ID: r.ID, Title: r.Title, Composer: r.Composer, Strand: material.Strand(r.Strand), Instrument: r.Instrument,
 			SourceID: r.SourceID.String, Source: r.SourceTitle, Unit: r.Unit, Page: int(r.Page), Order: int(r.Position),
-			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture), Exercise: r.Exercise, PartOf: r.PartOf, Retired: r.Retired,
+			Tempo: r.Tempo, Bars: int(r.Bars), DistinctBars: int(r.DistinctBars), Quarters: r.Quarters, Texture: material.Texture(r.Texture),
+			Exercise: r.Exercise, PartOf: r.PartOf, Retired: r.Retired,
 		}
 		for _, kept := range []struct {
 			text string

@@ -62,7 +62,16 @@ func (s *Store) StudioNotes(ctx context.Context, studio string, since time.Time)
 }
 
 func noteOf(id, kind, text, about string, day, at time.Time, answer string, answered sql.NullTime) studentplan.Note {
-	return studentplan.Note{ID: id, Kind: studentplan.NoteKind(kind), Text: text, About: about, Day: day, At: at, Answer: answer, AnsweredAt: answered.Time}
+	return studentplan.Note{
+		ID:         id,
+		Kind:       studentplan.NoteKind(kind),
+		Text:       text,
+		About:      about,
+		Day:        day,
+		At:         at,
+		Answer:     answer,
+		AnsweredAt: answered.Time,
+	}
 }
 
 // AnswerNote keeps what the teacher answers, and messages with it; ErrNotFound where there is no such note.
@@ -79,7 +88,10 @@ func (s *Store) AnswerNote(ctx context.Context, studio, id, answer string, at ti
 // any more goes.
 func (s *Store) SetWishes(ctx context.Context, f Family) error {
 	return s.family(ctx, f.Studio, f.Ladder, func(q *rows.Queries) error {
-		err := q.SetFamilyWishes(ctx, rows.SetFamilyWishesParams{Language: f.Language, Mail: string(f.Mail), Remind: f.Remind, StudioID: f.Studio, LadderID: f.Ladder})
+		err := q.SetFamilyWishes(
+			ctx,
+			rows.SetFamilyWishesParams{Language: f.Language, Mail: string(f.Mail), Remind: f.Remind, StudioID: f.Studio, LadderID: f.Ladder},
+		)
 		for _, gone := range []struct {
 			is   bool
 			kind About
@@ -105,7 +117,8 @@ type Other struct {
 // Others are the other ladders of the same family whose links open on a day: of the same student, and of
 // those for whom somebody is written to at the same address.
 func (s *Store) Others(ctx context.Context, studio, ladder string, day time.Time) ([]Other, error) {
-	list, err := s.q(ctx).OthersOfFamily(ctx, rows.OthersOfFamilyParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
+	list, err := s.q(ctx).
+		OthersOfFamily(ctx, rows.OthersOfFamilyParams{StudioID: studio, LadderID: ladder, Day: sql.NullTime{Time: day, Valid: true}})
 	var out []Other
 	for _, r := range list {
 		if err := s.opened(&r.Token); err != nil {

@@ -18,7 +18,9 @@ type Passkey struct {
 
 // AddPasskey keeps one; one that is there is ErrConflict.
 func (s *Store) AddPasskey(ctx context.Context, teacher string, k Passkey) error {
-	return explain(s.q(ctx).AddPasskey(ctx, rows.AddPasskeyParams{ID: k.ID, TeacherID: teacher, Name: k.Name, Body: string(k.Body), MadeAt: k.Made.UTC()}))
+	return explain(
+		s.q(ctx).AddPasskey(ctx, rows.AddPasskeyParams{ID: k.ID, TeacherID: teacher, Name: k.Name, Body: string(k.Body), MadeAt: k.Made.UTC()}),
+	)
 }
 
 // Passkeys are those of somebody, the first one first.

@@ -64,7 +64,17 @@ func (s *Store) AddStudio(ctx context.Context, st Studio, t Teacher) error {
 		if err := q.AddStudio(ctx, rows.AddStudioParams{ID: st.ID, Name: st.Name, Timezone: st.Timezone, Told: int32(st.Told)}); err != nil {
 			return err
 		}
-		return q.AddTeacher(ctx, rows.AddTeacherParams{ID: t.ID, StudioID: st.ID, Email: t.Email, Name: t.Name, PasswordHash: t.PasswordHash, Role: cmp.Or(t.Role, "owner")})
+		return q.AddTeacher(
+			ctx,
+			rows.AddTeacherParams{
+				ID:           t.ID,
+				StudioID:     st.ID,
+				Email:        t.Email,
+				Name:         t.Name,
+				PasswordHash: t.PasswordHash,
+				Role:         cmp.Or(t.Role, "owner"),
+			},
+		)
 	}))
 }
 
@@ -83,8 +93,15 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 	return Studio{
 		Ways: ways,
 		Way:  w, WayVersion: r.WayVersion,
-		ID: r.ID, Name: r.Name, Timezone: r.Timezone, Told: int(r.Told), LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears), Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach), WordsVersion: r.WordsVersion,
-		Words: naming.Words{Notes: naming.Notes(r.NoteNames), Steps: naming.Steps(r.StepNames), Values: naming.Values(r.ValueNames), Rhythm: naming.Rhythm(r.RhythmWords)},
+		ID: r.ID, Name: r.Name, Timezone: r.Timezone, Told: int(r.Told), LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears),
+		Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach),
+		WordsVersion: r.WordsVersion,
+		Words: naming.Words{
+			Notes:  naming.Notes(r.NoteNames),
+			Steps:  naming.Steps(r.StepNames),
+			Values: naming.Values(r.ValueNames),
+			Rhythm: naming.Rhythm(r.RhythmWords),
+		},
 	}, err
 }
 
@@ -121,7 +138,8 @@ func (s *Store) SetTeacherWays(ctx context.Context, t Studio, version int64) err
 	if err != nil {
 		return err
 	}
-	n, err := s.q(ctx).SetTeacherWays(ctx, rows.SetTeacherWaysParams{TeacherWays: sql.NullString{String: string(body), Valid: len(t.Ways) > 0}, ID: t.ID, WayVersion: version})
+	n, err := s.q(ctx).
+		SetTeacherWays(ctx, rows.SetTeacherWaysParams{TeacherWays: sql.NullString{String: string(body), Valid: len(t.Ways) > 0}, ID: t.ID, WayVersion: version})
 	if err == nil && n == 0 {
 		return ErrConflict
 	}
@@ -159,7 +177,8 @@ func (s *Store) Holidays(ctx context.Context, studio string) ([]calendar.Holiday
 
 // SetHoliday adds or changes a holiday.
 func (s *Store) SetHoliday(ctx context.Context, studio string, h calendar.Holiday) error {
-	return s.q(ctx).SetHoliday(ctx, rows.SetHolidayParams{StudioID: studio, ID: h.ID, Name: h.Name, FirstDay: h.First, LastDay: h.Last, StudentID: h.Student})
+	return s.q(ctx).
+		SetHoliday(ctx, rows.SetHolidayParams{StudioID: studio, ID: h.ID, Name: h.Name, FirstDay: h.First, LastDay: h.Last, StudentID: h.Student})
 }
 
 // SetHolidays adds or changes some holidays, all or none.
@@ -183,7 +202,8 @@ func (s *Store) RemoveHoliday(ctx context.Context, studio, id string) error {
 // ErrConflict when the version is not the one stored.
 func (s *Store) SetWords(ctx context.Context, st Studio) error {
 	n, err := s.q(ctx).SetWords(ctx, rows.SetWordsParams{
-		NoteNames: string(st.Words.Notes), StepNames: string(st.Words.Steps), ValueNames: string(st.Words.Values), RhythmWords: rhythm(st.Words.Rhythm), Approach: string(st.Approach), ID: st.ID, WordsVersion: st.WordsVersion,
+		NoteNames: string(st.Words.Notes), StepNames: string(st.Words.Steps), ValueNames: string(st.Words.Values),
+		RhythmWords: rhythm(st.Words.Rhythm), Approach: string(st.Approach), ID: st.ID, WordsVersion: st.WordsVersion,
 	})
 	if err == nil && n == 0 {
 		return ErrConflict

@@ -77,7 +77,10 @@ func (s *Store) SaveReport(ctx context.Context, studio string, r Report) error {
 		return err
 	}
 	if r.Version == 0 {
-		return explain(s.q(ctx).AddReport(ctx, rows.AddReportParams{StudioID: studio, ID: r.ID, LadderID: r.Ladder, Body: string(body), LastDay: r.Written.Span.To, MadeAt: r.MadeAt}))
+		return explain(
+			s.q(ctx).
+				AddReport(ctx, rows.AddReportParams{StudioID: studio, ID: r.ID, LadderID: r.Ladder, Body: string(body), LastDay: r.Written.Span.To, MadeAt: r.MadeAt}),
+		)
 	}
 	return explain(changed(s.q(ctx).ChangeReport(ctx, rows.ChangeReportParams{
 		Body: string(body), LastDay: r.Written.Span.To, StudioID: studio, LadderID: r.Ladder, ID: r.ID, Version: r.Version})))

@@ -78,7 +78,9 @@ func (x *Secret) close(text string) string {
 }
 
 // ErrSealed is what is sealed with another secret, or with one where there is none.
-var ErrSealed = errors.New("what opens links and second factors is sealed with another secret: give the server's own with --secret, or make all of them anew with 'ladder secret --forget'")
+var ErrSealed = errors.New(
+	"what opens links and second factors is sealed with another secret: give the server's own with --secret, or make all of them anew with 'ladder secret --forget'",
+)
 
 // open reads what may be sealed.
 func (x *Secret) open(text string) (string, error) {
@@ -101,7 +103,8 @@ func (x *Secret) open(text string) (string, error) {
 
 // sealedColumns are where something is kept sealed; key are two columns that tell its rows apart.
 var sealedColumns = []struct{ table, column, key string }{
-	{"family", "token", "studio_id, ladder_id"}, {"studio_feed", "token", "studio_id, studio_id"}, {"teacher", "second_secret", "studio_id, id"},
+	{"family", "token", "studio_id, ladder_id"}, {"studio_feed", "token", "studio_id, studio_id"},
+	{"teacher", "second_secret", "studio_id, id"},
 	{"message", "stop", "studio_id, id"}, {"message", "body", "studio_id, id"},
 }
 
@@ -125,12 +128,27 @@ func (s *Store) Seal(ctx context.Context, secret *Secret) (int, error) {
 	s.secret = secret
 	n := 0
 	for _, c := range sealedColumns {
-		list, err := s.unsealed(ctx, fmt.Sprintf("SELECT %[3]s, %[2]s FROM %[1]s WHERE %[2]s <> '' AND %[2]s NOT LIKE '%[4]s%%'", c.table, c.column, c.key, sealedBegins))
+		list, err := s.unsealed(
+			ctx,
+			fmt.Sprintf("SELECT %[3]s, %[2]s FROM %[1]s WHERE %[2]s <> '' AND %[2]s NOT LIKE '%[4]s%%'", c.table, c.column, c.key, sealedBegins),
+		)
 		if err != nil {
 			return n, err
 		}
 		for _, x := range list { // as it was read, to the byte, so that what changes meanwhile is left alone
-			res, err := s.db.ExecContext(ctx, fmt.Sprintf("UPDATE %[1]s SET %[2]s = ? WHERE (%[3]s) = (?, ?) AND CAST(%[2]s AS BINARY) = CAST(? AS BINARY)", c.table, c.column, c.key), secret.close(x[2]), x[0], x[1], x[2])
+			res, err := s.db.ExecContext(
+				ctx,
+				fmt.Sprintf(
+					"UPDATE %[1]s SET %[2]s = ? WHERE (%[3]s) = (?, ?) AND CAST(%[2]s AS BINARY) = CAST(? AS BINARY)",
+					c.table,
+					c.column,
+					c.key,
+				),
+				secret.close(x[2]),
+				x[0],
+				x[1],
+				x[2],
+			)
 			if err != nil {
 				return n, err
 			}

@@ -32,7 +32,10 @@ func TestWhatOpensSomethingIsSealed(t *testing.T) {
 
 	// A link of another family that differs in the case of its letters alone is another link.
 	elsewhere, ol, _ := studio(t, db)
-	require.NoError(t, db.SetFamilyToken(ctx, store.Family{Studio: elsewhere, Ladder: ol.ID, Token: strings.ToUpper(before), Expires: expires}))
+	require.NoError(
+		t,
+		db.SetFamilyToken(ctx, store.Family{Studio: elsewhere, Ladder: ol.ID, Token: strings.ToUpper(before), Expires: expires}),
+	)
 	secret, err := store.ParseSecret(store.NewSecret())
 	require.NoError(t, err)
 	n, err := db.Seal(ctx, secret)
@@ -122,7 +125,16 @@ func TestTablesOfANewerProgram(t *testing.T) {
 	exec("UPDATE serving SET since = ?", newest+2)
 	err = fresh.Migrate(ctx)
 	require.ErrorIs(t, err, store.ErrTooNew)
-	require.EqualError(t, err, fmt.Sprintf("the tables were made by a newer program, and this one cannot serve them (tables %d, which programs that know %d or more can serve; this one knows %d): start the newer program", newest+3, newest+2, newest))
+	require.EqualError(
+		t,
+		err,
+		fmt.Sprintf(
+			"the tables were made by a newer program, and this one cannot serve them (tables %d, which programs that know %d or more can serve; this one knows %d): start the newer program",
+			newest+3,
+			newest+2,
+			newest,
+		),
+	)
 	exec("DROP TABLE serving")
 	require.ErrorIs(t, fresh.Migrate(ctx), store.ErrTooNew)
 }
@@ -136,7 +148,10 @@ func TestASecretIsDropped(t *testing.T) {
 	_, err = db.Seal(ctx, secret)
 	require.NoError(t, err)
 	token := "tok-" + id()
-	require.NoError(t, db.SetFamilyToken(ctx, store.Family{Studio: st, Ladder: l.ID, Token: token, Expires: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)}))
+	require.NoError(
+		t,
+		db.SetFamilyToken(ctx, store.Family{Studio: st, Ladder: l.ID, Token: token, Expires: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)}),
+	)
 	require.NoError(t, db.SetSecond(ctx, teacher.ID, "JBSWY3DPEHPK3PXP", 1, []string{"x"}))
 	require.NoError(t, db.DropSealed(ctx))
 	_, err = db.Seal(ctx, nil)

@@ -84,7 +84,8 @@ func (s *Sessions) CommitCtx(ctx context.Context, token string, data []byte, exp
 	now := s.now().UTC()
 	if b := BeginOf(ctx); b != nil && b.Teacher != "" {
 		return s.q.BeginSession(ctx, rows.BeginSessionParams{
-			Token: token, Data: data, Expiry: expiry.UTC(), ID: text(b.ID), TeacherID: text(b.Teacher), Device: b.Device, BeganAt: moment(now), SeenAt: moment(now),
+			Token: token, Data: data, Expiry: expiry.UTC(), ID: text(b.ID), TeacherID: text(b.Teacher), Device: b.Device, BeganAt: moment(now),
+			SeenAt: moment(now),
 		})
 	}
 	return s.q.KeepSession(ctx, rows.KeepSessionParams{Data: data, Expiry: expiry.UTC(), SeenAt: moment(now), Token: token})

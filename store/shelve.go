@@ -202,7 +202,17 @@ func (s *Store) Split(ctx context.Context, studio, unit string, sections []mater
 		}
 		for _, r := range placed {
 			for _, m := range sections {
-				err := q.InsertRung(ctx, rows.InsertRungParams{StudioID: studio, LadderID: r.LadderID, MaterialID: m.ID, Strand: r.Strand, Position: r.Position, Aside: r.Aside})
+				err := q.InsertRung(
+					ctx,
+					rows.InsertRungParams{
+						StudioID:   studio,
+						LadderID:   r.LadderID,
+						MaterialID: m.ID,
+						Strand:     r.Strand,
+						Position:   r.Position,
+						Aside:      r.Aside,
+					},
+				)
 				if err != nil {
 					return err
 				}
@@ -228,7 +238,17 @@ func (s *Store) Join(ctx context.Context, studio, unit string, sections []string
 			}
 			for _, r := range placed {
 				if i == 0 {
-					err := q.InsertRung(ctx, rows.InsertRungParams{StudioID: studio, LadderID: r.LadderID, MaterialID: unit, Strand: r.Strand, Position: r.Position, Aside: r.Aside})
+					err := q.InsertRung(
+						ctx,
+						rows.InsertRungParams{
+							StudioID:   studio,
+							LadderID:   r.LadderID,
+							MaterialID: unit,
+							Strand:     r.Strand,
+							Position:   r.Position,
+							Aside:      r.Aside,
+						},
+					)
 					if err != nil {
 						return err
 					}

@@ -61,7 +61,9 @@ func OpenThrough(ctx context.Context, dsn string, wrap func(driver.Connector) dr
 		return nil, fmt.Errorf("the database address is not valid: %w", err)
 	}
 	if cfg.DBName == "" {
-		return nil, errors.New("the database address names no database: put its name after the slash, as in user:password@tcp(127.0.0.1:3306)/ladder")
+		return nil, errors.New(
+			"the database address names no database: put its name after the slash, as in user:password@tcp(127.0.0.1:3306)/ladder",
+		)
 	}
 	cfg.ParseTime, cfg.Loc = true, time.UTC
 	cfg.Collation = "utf8mb4_unicode_ci"
@@ -124,7 +126,12 @@ func (s *Store) utf8(ctx context.Context) error {
 		return err
 	}
 	if charset != "utf8mb4" {
-		return fmt.Errorf("the database %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER DATABASE `%s` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", name, charset, name)
+		return fmt.Errorf(
+			"the database %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER DATABASE `%s` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
+			name,
+			charset,
+			name,
+		)
 	}
 	const tables = `SELECT table_name, character_set_name FROM information_schema.columns
 WHERE table_schema = DATABASE() AND character_set_name NOT IN ('utf8mb4', 'ascii')
@@ -136,7 +143,12 @@ ORDER BY table_name, ordinal_position LIMIT 1`
 	case err != nil:
 		return err
 	}
-	return fmt.Errorf("the table %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER TABLE `%s` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci", table, charset, table)
+	return fmt.Errorf(
+		"the table %s keeps text as %s, which loses names in many scripts; before starting again run: ALTER TABLE `%s` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
+		table,
+		charset,
+		table,
+	)
 }
 
 // within runs f in one transaction: that of the context (see Together), in which what f wrote goes alone when it fails, or one

@@ -44,13 +44,16 @@ func studio(t *testing.T, s *store.Store) (studio string, l store.Ladder, m mate
 	require.NoError(t, s.AddStudio(ctx, st, store.Teacher{ID: id(), Email: id() + "@example.org", Name: "T", PasswordHash: "x"}))
 	l = store.Ladder{
 		ID: id(), StudentID: id(), Name: "Åsa Ødegård 小林", Born: time.Date(2018, 2, 28, 0, 0, 0, 0, time.UTC), Instrument: "piano",
-		PracticeDays: [7]bool{true, false, true}, PracticeMinutes: 15, Lessons: calendar.Weekly(time.Monday, 930, 30, time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC)),
+		PracticeDays: [7]bool{true, false, true}, PracticeMinutes: 15,
+		Lessons: calendar.Weekly(time.Monday, 930, 30, time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC)),
 	}
 	l.Lessons.Slots[0].ID = l.ID
 	require.NoError(t, s.AddLadder(ctx, st.ID, l))
 	m = material.Material{
-		ID: id(), Title: "Tune", Strand: material.Method, Instrument: "piano", Tempo: 88.5, Bars: 3, DistinctBars: 2, Quarters: 9, Texture: material.InTurn,
-		BarLabels: []string{"0", "1", "2"}, Tags: []string{"comic"}, HasScore: true, Exercise: "scale/apart/Db/major/-", Demands: []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
+		ID: id(), Title: "Tune", Strand: material.Method, Instrument: "piano", Tempo: 88.5, Bars: 3, DistinctBars: 2, Quarters: 9,
+		Texture:   material.InTurn,
+		BarLabels: []string{"0", "1", "2"}, Tags: []string{"comic"}, HasScore: true, Exercise: "scale/apart/Db/major/-",
+		Demands:     []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
 		FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady pulse"}, {ID: id(), Text: "loose wrist"}},
 	}
 	added, err := s.AddMaterial(ctx, st.ID, m, &store.ScoreFile{Name: "tune.musicxml", Data: []byte("<x/>")})
@@ -254,7 +257,15 @@ func TestAnAddressThatIsNoneIsRefused(t *testing.T) {
 // back, and out of another studio's reach.
 func TestOverrulingsAreKeptWithTheirPiece(t *testing.T) {
 	st, _, m := studio(t, db)
-	finger := overrule.Overruling{Kind: overrule.Finger, Staff: 1, Bars: []int{2}, At: rational.New(3, 2), Pitch: 62, Finger: "3", Prints: []string{"abc"}}
+	finger := overrule.Overruling{
+		Kind:   overrule.Finger,
+		Staff:  1,
+		Bars:   []int{2},
+		At:     rational.New(3, 2),
+		Pitch:  62,
+		Finger: "3",
+		Prints: []string{"abc"},
+	}
 	border := overrule.Overruling{Kind: overrule.Border, At: rational.Int(0), Bars: []int{1}, Ends: true, Prints: []string{"def"}}
 	before, err := db.Studio(ctx, st)
 	require.NoError(t, err)
@@ -276,7 +287,12 @@ func TestOverrulingsAreKeptWithTheirPiece(t *testing.T) {
 	require.Equal(t, []overrule.Overruling{border, finger}, got)
 	again := finger
 	again.Finger = "4"
-	change := store.Reading{Material: m, File: &store.ScoreFile{Name: "new.abc", Data: []byte("X:1")}, Set: []overrule.Overruling{again}, Remove: []string{border.Key()}}
+	change := store.Reading{
+		Material: m,
+		File:     &store.ScoreFile{Name: "new.abc", Data: []byte("X:1")},
+		Set:      []overrule.Overruling{again},
+		Remove:   []string{border.Key()},
+	}
 	require.NoError(t, db.SaveReading(ctx, st, change))
 	got, err = db.Overrulings(ctx, st, m.ID)
 	require.NoError(t, err)
@@ -300,7 +316,11 @@ func TestWordsAndApproach(t *testing.T) {
 	st, l, _ := studio(t, db)
 	got, err := db.Studio(ctx, st)
 	require.NoError(t, err)
-	require.Equal(t, naming.Words{Notes: naming.Letters, Steps: naming.SkipsAndLeaps, Values: naming.Crotchets, Rhythm: naming.Walking}, got.Words)
+	require.Equal(
+		t,
+		naming.Words{Notes: naming.Letters, Steps: naming.SkipsAndLeaps, Values: naming.Crotchets, Rhythm: naming.Walking},
+		got.Words,
+	)
 	require.Equal(t, naming.ByDirection, got.Approach)
 	stale := got
 	got.Words.Notes, got.Approach = naming.Solfege, naming.ByPosition
@@ -356,11 +376,19 @@ func TestADatabaseThatLosesNamesIsRefused(t *testing.T) {
 	require.NoError(t, db.DB().QueryRowContext(ctx, "SELECT DATABASE()").Scan(&name))
 	run("CREATE TABLE old_names (name VARCHAR(20)) CHARACTER SET latin1")
 	t.Cleanup(func() { run("DROP TABLE old_names") })
-	require.EqualError(t, db.Migrate(ctx), "the table old_names keeps text as latin1, which loses names in many scripts; before starting again run: ALTER TABLE `old_names` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	require.EqualError(
+		t,
+		db.Migrate(ctx),
+		"the table old_names keeps text as latin1, which loses names in many scripts; before starting again run: ALTER TABLE `old_names` CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
+	)
 	run("ALTER TABLE old_names CONVERT TO CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
 	require.NoError(t, db.Migrate(ctx), "what it said to do is enough")
 
 	run("ALTER DATABASE " + name + " CHARACTER SET latin1")
 	t.Cleanup(func() { run("ALTER DATABASE " + name + " CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci") })
-	require.EqualError(t, db.Migrate(ctx), "the database "+name+" keeps text as latin1, which loses names in many scripts; before starting again run: ALTER DATABASE `"+name+"` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	require.EqualError(
+		t,
+		db.Migrate(ctx),
+		"the database "+name+" keeps text as latin1, which loses names in many scripts; before starting again run: ALTER DATABASE `"+name+"` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
+	)
 }

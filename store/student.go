@@ -86,7 +86,8 @@ type Ladder struct {
 // Profile is the student as planning knows them.
 func (l Ladder) Profile() studentplan.Profile {
 	return studentplan.Profile{
-		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons, Until: l.until(), Since: l.Since, Added: added(l.ID),
+		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Born: l.Born, Instrument: l.Instrument, Lessons: l.Lessons,
+		Until: l.until(), Since: l.Since, Added: added(l.ID),
 		Practises: l.PracticeDays, PracticeMinutes: l.PracticeMinutes, HandsApart: l.HandsApart, NoName: l.NoName,
 	}
 }
@@ -116,7 +117,8 @@ func (s *Store) AddPerson(ctx context.Context, studio string, p Person, l Ladder
 			return err
 		}
 		err = q.AddStudent(ctx, rows.AddStudentParams{
-			StudioID: studio, ID: p.ID, Name: p.Name, Called: p.Called, Born: p.Born, BornAbout: p.BornAbout, Notes: p.Notes, Since: nullDay(p.Since),
+			StudioID: studio, ID: p.ID, Name: p.Name, Called: p.Called, Born: p.Born, BornAbout: p.BornAbout, Notes: p.Notes,
+			Since: nullDay(p.Since),
 		})
 		if err != nil {
 			return err
@@ -167,14 +169,18 @@ func (s *Store) Person(ctx context.Context, studio, id string) (Person, error) {
 		return Person{}, explain(err)
 	}
 	p := Person{
-		ID: r.ID, Name: r.Name, Called: r.Called, Born: r.Born, BornAbout: r.BornAbout, Notes: r.Notes, Since: r.Since.Time, Left: r.LeftOn.Time, Version: r.Version,
+		ID: r.ID, Name: r.Name, Called: r.Called, Born: r.Born, BornAbout: r.BornAbout, Notes: r.Notes, Since: r.Since.Time, Left: r.LeftOn.Time,
+		Version: r.Version,
 	}
 	contacts, err := s.q(ctx).Contacts(ctx, rows.ContactsParams{StudioID: studio, StudentID: id})
 	if err != nil {
 		return p, err
 	}
 	for _, c := range contacts {
-		p.Contacts = append(p.Contacts, Contact{ID: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: consent.Said(c.Named)})
+		p.Contacts = append(
+			p.Contacts,
+			Contact{ID: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: consent.Said(c.Named)},
+		)
 	}
 	pauses, err := s.q(ctx).Pauses(ctx, rows.PausesParams{StudioID: studio, StudentID: id})
 	for _, x := range pauses {
@@ -187,7 +193,8 @@ func (s *Store) Person(ctx context.Context, studio, id string) (Person, error) {
 func (s *Store) SetPerson(ctx context.Context, studio string, p Person) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		n, err := q.SetStudent(ctx, rows.SetStudentParams{
-			Name: p.Name, Called: p.Called, Born: p.Born, BornAbout: p.BornAbout, Notes: p.Notes, Since: nullDay(p.Since), StudioID: studio, ID: p.ID, Version: p.Version,
+			Name: p.Name, Called: p.Called, Born: p.Born, BornAbout: p.BornAbout, Notes: p.Notes, Since: nullDay(p.Since), StudioID: studio,
+			ID: p.ID, Version: p.Version,
 		})
 		if err != nil {
 			return err
@@ -208,7 +215,8 @@ func setContacts(ctx context.Context, q *rows.Queries, studio string, p Person) 
 	}
 	for i, c := range p.Contacts {
 		err := q.AddContact(ctx, rows.AddContactParams{
-			StudioID: studio, ID: c.ID, StudentID: p.ID, Position: int16(i), Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: string(c.Named),
+			StudioID: studio, ID: c.ID, StudentID: p.ID, Position: int16(i), Name: c.Name, Relation: c.Relation, Email: c.Email,
+			Messages: c.Messages, Named: string(c.Named),
 		})
 		if err != nil {
 			return err
@@ -225,7 +233,9 @@ func (s *Store) Recipients(ctx context.Context, studio, ladderID string) ([]stri
 
 // SetPause adds or changes a pause.
 func (s *Store) SetPause(ctx context.Context, studio, student string, p Pause) error {
-	return explain(s.q(ctx).SetPause(ctx, rows.SetPauseParams{StudioID: studio, ID: p.ID, StudentID: student, FirstDay: p.First, LastDay: nullDay(p.Last)}))
+	return explain(
+		s.q(ctx).SetPause(ctx, rows.SetPauseParams{StudioID: studio, ID: p.ID, StudentID: student, FirstDay: p.First, LastDay: nullDay(p.Last)}),
+	)
 }
 
 // RemovePause takes a pause away.
@@ -240,7 +250,10 @@ func (s *Store) SetLeft(ctx context.Context, studio, student string, from time.T
 		if err := found(q.SetLeft(ctx, rows.SetLeftParams{LeftOn: nullDay(from), StudioID: studio, ID: student})); err != nil || away == nil {
 			return err
 		}
-		return q.SetPause(ctx, rows.SetPauseParams{StudioID: studio, ID: away.ID, StudentID: student, FirstDay: away.First, LastDay: nullDay(away.Last)})
+		return q.SetPause(
+			ctx,
+			rows.SetPauseParams{StudioID: studio, ID: away.ID, StudentID: student, FirstDay: away.First, LastDay: nullDay(away.Last)},
+		)
 	}))
 }
 
@@ -340,7 +353,8 @@ func ladderOf(r rows.LadderRow, t calendar.Timetable, pauses []rows.Pause) Ladde
 	l := Ladder{
 		ID: r.ID, StudentID: r.StudentID, Name: r.Name, Called: r.Called, Born: r.Born, Instrument: r.Instrument,
 		PracticeMinutes: int(r.PracticeMinutes), HandsApart: r.HandsApart, Version: r.Version, Approach: naming.Approach(r.Approach),
-		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Since: r.Since.Time, Ended: r.EndedOn.Time, Left: r.LeftOn.Time, Lessons: t, Teacher: r.TeacherID.String,
+		Own: []byte(r.Way), RungsVersion: r.RungsVersion, Entries: r.Entries, Since: r.Since.Time, Ended: r.EndedOn.Time, Left: r.LeftOn.Time,
+		Lessons: t, Teacher: r.TeacherID.String,
 		NoName: r.NoName,
 	}
 	for _, p := range pauses {

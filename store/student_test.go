@@ -26,9 +26,19 @@ func TestAPersonIsKept(t *testing.T) {
 	st, l, _ := studio(t, db)
 	p := store.Person{
 		ID: id(), Name: `Zoë "Zo" O’Neill-Ødegård`, Called: "Zo", Born: date("2015-06-01"), BornAbout: true, Notes: "likes ferries", Since: date("2024-09-01"),
-		Contacts: []store.Contact{{ID: id(), Name: "A", Relation: "mother", Email: "a@harbour.example", Messages: true}, {ID: id(), Name: "B", Relation: "uncle"}},
+		Contacts: []store.Contact{
+			{ID: id(), Name: "A", Relation: "mother", Email: "a@harbour.example", Messages: true},
+			{ID: id(), Name: "B", Relation: "uncle"},
+		},
 	}
-	first := store.Ladder{ID: id(), StudentID: p.ID, Name: p.Name, Instrument: "cello", PracticeMinutes: 20, Lessons: calendar.Weekly(time.Friday, 900, 45, date("2026-01-01"))}
+	first := store.Ladder{
+		ID:              id(),
+		StudentID:       p.ID,
+		Name:            p.Name,
+		Instrument:      "cello",
+		PracticeMinutes: 20,
+		Lessons:         calendar.Weekly(time.Friday, 900, 45, date("2026-01-01")),
+	}
 	require.NoError(t, db.AddPerson(ctx, st, p, first))
 	require.NoError(t, db.AddPerson(ctx, st, p, first), "the same again changes nothing")
 	got, err := db.Person(ctx, st, p.ID)
@@ -95,7 +105,10 @@ func TestATimetableIsChangedInTurn(t *testing.T) {
 		return t.Add("extra", calendar.Time{Day: date("2026-05-13"), StartsAt: 600, Minutes: 30}, lesson, date("2026-05-04"))
 	}))
 	require.NoError(t, change(func(t calendar.Timetable) (calendar.Timetable, error) {
-		return t.SetSlots(date("2026-06-01"), []calendar.Slot{{ID: id(), Weekday: time.Tuesday, StartsAt: 900, Minutes: 40, Every: 2, Until: date("2026-12-31")}})
+		return t.SetSlots(
+			date("2026-06-01"),
+			[]calendar.Slot{{ID: id(), Weekday: time.Tuesday, StartsAt: 900, Minutes: 40, Every: 2, Until: date("2026-12-31")}},
+		)
 	}))
 	refused := errors.New("no")
 	require.ErrorIs(t, change(func(calendar.Timetable) (calendar.Timetable, error) { return calendar.Timetable{}, refused }), refused)
@@ -103,7 +116,19 @@ func TestATimetableIsChangedInTurn(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, got.Lessons.Slots, 2)
 	require.Equal(t, date("2026-05-31"), got.Lessons.Slots[0].Until)
-	require.Equal(t, calendar.Slot{ID: got.Lessons.Slots[1].ID, Weekday: time.Tuesday, StartsAt: 900, Minutes: 40, Every: 2, From: date("2026-06-01"), Until: date("2026-12-31")}, got.Lessons.Slots[1])
+	require.Equal(
+		t,
+		calendar.Slot{
+			ID:       got.Lessons.Slots[1].ID,
+			Weekday:  time.Tuesday,
+			StartsAt: 900,
+			Minutes:  40,
+			Every:    2,
+			From:     date("2026-06-01"),
+			Until:    date("2026-12-31"),
+		},
+		got.Lessons.Slots[1],
+	)
 	require.Equal(t, []calendar.Change{
 		{Lesson: lesson, Kind: calendar.Cancel, By: calendar.ByStudent, Late: true},
 		{Lesson: "extra", Kind: calendar.Extra, Day: date("2026-05-13"), StartsAt: 600, Minutes: 30, MakesUp: lesson},

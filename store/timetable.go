@@ -12,7 +12,11 @@ import (
 
 // ChangeTimetable changes the slots of a ladder and what was done with single lessons, by what is there
 // when it is this one's turn. What change refuses changes nothing.
-func (s *Store) ChangeTimetable(ctx context.Context, studio, ladderID string, change func(calendar.Timetable) (calendar.Timetable, error)) error {
+func (s *Store) ChangeTimetable(
+	ctx context.Context,
+	studio, ladderID string,
+	change func(calendar.Timetable) (calendar.Timetable, error),
+) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if _, err := q.LockLadder(ctx, rows.LockLadderParams{StudioID: studio, ID: ladderID}); err != nil {
 			return err
@@ -52,7 +56,8 @@ func setTimetable(ctx context.Context, q *rows.Queries, studio, ladderID string,
 			id = ladderID
 		}
 		err := q.AddSlot(ctx, rows.AddSlotParams{
-			StudioID: studio, LadderID: ladderID, ID: id, Weekday: uint8(s.Weekday), StartsAt: int16(s.StartsAt), Minutes: int16(s.Minutes), Every: int8(max(1, s.Every)),
+			StudioID: studio, LadderID: ladderID, ID: id, Weekday: uint8(s.Weekday), StartsAt: int16(s.StartsAt), Minutes: int16(s.Minutes),
+			Every:   int8(max(1, s.Every)),
 			FromDay: s.From, UntilDay: nullDay(s.Until),
 		})
 		if err != nil {
@@ -61,7 +66,8 @@ func setTimetable(ctx context.Context, q *rows.Queries, studio, ladderID string,
 	}
 	for _, c := range t.Changes {
 		err := q.AddLessonChange(ctx, rows.AddLessonChangeParams{
-			StudioID: studio, LadderID: ladderID, Lesson: c.Lesson, Kind: string(c.Kind), Day: nullDay(c.Day), StartsAt: int16(c.StartsAt), Minutes: int16(c.Minutes),
+			StudioID: studio, LadderID: ladderID, Lesson: c.Lesson, Kind: string(c.Kind), Day: nullDay(c.Day), StartsAt: int16(c.StartsAt),
+			Minutes:     int16(c.Minutes),
 			CancelledBy: string(c.By), Late: c.Late, MakesUp: c.MakesUp,
 		})
 		if err != nil {
@@ -74,7 +80,8 @@ func setTimetable(ctx context.Context, q *rows.Queries, studio, ladderID string,
 func timetableOf(slots []rows.Slot, changes []rows.LessonChange) (t calendar.Timetable) {
 	for _, r := range slots {
 		t.Slots = append(t.Slots, calendar.Slot{
-			ID: r.ID, Weekday: time.Weekday(r.Weekday), StartsAt: int(r.StartsAt), Minutes: int(r.Minutes), Every: int(r.Every), From: r.FromDay, Until: r.UntilDay.Time,
+			ID: r.ID, Weekday: time.Weekday(r.Weekday), StartsAt: int(r.StartsAt), Minutes: int(r.Minutes), Every: int(r.Every), From: r.FromDay,
+			Until: r.UntilDay.Time,
 		})
 	}
 	for _, r := range changes {

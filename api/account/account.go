@@ -126,10 +126,15 @@ func (h *Handlers) Waits(ctx context.Context) error {
 func (h *Handlers) OpensNothing(ctx context.Context, token string) error {
 	again := false
 	now := h.Now()
-	_, err := h.Store.Count(ctx, now, []string{account.Hash("stale " + token + " from " + address(ctx))}, func(_ int, a store.Attempt) (store.Attempt, bool) {
-		again = triesOf(a).Stale(now)
-		return store.Attempt{Tries: a.Tries + 1, Passed: a.Passed, Last: now, Free: now}, true
-	})
+	_, err := h.Store.Count(
+		ctx,
+		now,
+		[]string{account.Hash("stale " + token + " from " + address(ctx))},
+		func(_ int, a store.Attempt) (store.Attempt, bool) {
+			again = triesOf(a).Stale(now)
+			return store.Attempt{Tries: a.Tries + 1, Passed: a.Passed, Last: now, Free: now}, true
+		},
+	)
 	if err != nil || again {
 		return err
 	}
@@ -184,7 +189,13 @@ func (h *Handlers) audit(ctx context.Context, studio, teacher, kind, detail stri
 }
 
 // grave does something grave to an account and notes it, with a letter (nil for none): all of it or nothing.
-func (h *Handlers) grave(ctx context.Context, t store.Teacher, kind, detail string, letter *wording.Letter, do func(ctx context.Context) error) error {
+func (h *Handlers) grave(
+	ctx context.Context,
+	t store.Teacher,
+	kind, detail string,
+	letter *wording.Letter,
+	do func(ctx context.Context) error,
+) error {
 	return h.Store.Together(ctx, func(ctx context.Context) error {
 		if err := do(ctx); err != nil {
 			return err
@@ -223,8 +234,17 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	}
 	out := contract.GetAccount200JSONResponse{
 		Email: me.Email, Name: me.Name, Role: contract.Role(me.Role), Second: me.SecondSecret != "", Codes: codes, Mails: h.Letters,
-		Studio:   contract.StudioSettings{Name: day.Tenant.Name, Timezone: day.Tenant.Timezone, KeepYears: day.Tenant.KeepYears, Language: tongue.Of(day.Tenant.Language).ID, FirstDay: int(day.Tenant.FirstDay), Letterhead: day.Tenant.Letterhead, Languages: languages()},
-		Passkeys: []contract.Choice{}, MayPasskey: h.party != nil, Sessions: []contract.OpenSession{}, People: []contract.Person{}, Done: []contract.Choice{},
+		Studio: contract.StudioSettings{
+			Name:       day.Tenant.Name,
+			Timezone:   day.Tenant.Timezone,
+			KeepYears:  day.Tenant.KeepYears,
+			Language:   tongue.Of(day.Tenant.Language).ID,
+			FirstDay:   int(day.Tenant.FirstDay),
+			Letterhead: day.Tenant.Letterhead,
+			Languages:  languages(),
+		},
+		Passkeys: []contract.Choice{}, MayPasskey: h.party != nil, Sessions: []contract.OpenSession{}, People: []contract.Person{},
+		Done: []contract.Choice{},
 	}
 	keys, err := h.Store.Passkeys(ctx, me.ID)
 	if err != nil {
@@ -235,7 +255,15 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 	}
 	here := h.here(ctx)
 	for _, s := range sessions {
-		out.Sessions = append(out.Sessions, contract.OpenSession{Id: s.ID, Device: s.Device, Words: wording.SessionOpen(s.Began.In(day.Zone), s.Seen.In(day.Zone), h.Now().In(day.Zone)), Here: s.Token == here})
+		out.Sessions = append(
+			out.Sessions,
+			contract.OpenSession{
+				Id:     s.ID,
+				Device: s.Device,
+				Words:  wording.SessionOpen(s.Began.In(day.Zone), s.Seen.In(day.Zone), h.Now().In(day.Zone)),
+				Here:   s.Token == here,
+			},
+		)
 	}
 	if !account.Role(me.Role).Owns() {
 		return out, nil
@@ -255,7 +283,17 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 				taught = append(taught, l.Profile())
 			}
 		}
-		out.People = append(out.People, contract.Person{Load: wording.Load(studentplan.LoadOf(taught, day.Today)), Id: p.ID, Name: p.Name, Email: p.Email, Role: contract.Role(p.Role), Here: p.ID == me.ID})
+		out.People = append(
+			out.People,
+			contract.Person{
+				Load:  wording.Load(studentplan.LoadOf(taught, day.Today)),
+				Id:    p.ID,
+				Name:  p.Name,
+				Email: p.Email,
+				Role:  contract.Role(p.Role),
+				Here:  p.ID == me.ID,
+			},
+		)
 	}
 	done, err := h.Store.AuditOf(ctx, me.StudioID)
 	for _, a := range done {
@@ -270,7 +308,10 @@ func (h *Handlers) EndSession(ctx context.Context, r contract.EndSessionRequestO
 }
 
 // EndOtherSessions ends all of one's own sessions but this one.
-func (h *Handlers) EndOtherSessions(ctx context.Context, _ contract.EndOtherSessionsRequestObject) (contract.EndOtherSessionsResponseObject, error) {
+func (h *Handlers) EndOtherSessions(
+	ctx context.Context,
+	_ contract.EndOtherSessionsRequestObject,
+) (contract.EndOtherSessionsResponseObject, error) {
 	n, err := h.Store.EndSessions(ctx, open.Actor(ctx).Teacher, h.here(ctx))
 	return contract.EndOtherSessions200JSONResponse{Words: wording.SessionsEnded(n)}, err
 }
@@ -288,7 +329,16 @@ func (h *Handlers) me(ctx context.Context, t store.Teacher) (contract.Me, error)
 		return contract.Me{}, err
 	}
 	going, err := h.going(ctx, studio)
-	return contract.Me{Id: t.ID, Teacher: t.Name, Studio: studio.Tenant.Name, Timezone: studio.Tenant.Timezone, Today: answer.Date(studio.Today), FirstDay: int(studio.Tenant.FirstDay), Role: contract.Role(t.Role), Going: going}, err
+	return contract.Me{
+		Id:       t.ID,
+		Teacher:  t.Name,
+		Studio:   studio.Tenant.Name,
+		Timezone: studio.Tenant.Timezone,
+		Today:    answer.Date(studio.Today),
+		FirstDay: int(studio.Tenant.FirstDay),
+		Role:     contract.Role(t.Role),
+		Going:    going,
+	}, err
 }
 
 // languages are those in which families can be spoken to.

@@ -9,7 +9,8 @@ import (
 // Passkeys belong to a page with a name over HTTPS, or to one's own machine.
 func TestWhichPagesHavePasskeys(t *testing.T) {
 	for address, has := range map[string]bool{
-		"https://ladder.example": true, "http://localhost:7320": true, "https://localhost": true, "http://ladder.example": false, "https://192.0.2.1": false, "https://[2001:db8::1]": false,
+		"https://ladder.example": true, "http://localhost:7320": true, "https://localhost": true, "http://ladder.example": false,
+		"https://192.0.2.1": false, "https://[2001:db8::1]": false,
 		"https://": false, "": false, "https://%zz": false,
 	} {
 		w := party(address)

@@ -23,8 +23,14 @@ import (
 const challengeHolds = 5 * time.Minute
 
 var (
-	errNoPasskeys = &problem.Problem{Status: http.StatusServiceUnavailable, Detail: "Passkeys need a page with a name and HTTPS; this server has none."}
-	errPasskey    = &problem.Problem{Status: http.StatusUnauthorized, Detail: "The passkey was not accepted. Try again, or sign in with the password."}
+	errNoPasskeys = &problem.Problem{
+		Status: http.StatusServiceUnavailable,
+		Detail: "Passkeys need a page with a name and HTTPS; this server has none.",
+	}
+	errPasskey = &problem.Problem{
+		Status: http.StatusUnauthorized,
+		Detail: "The passkey was not accepted. Try again, or sign in with the password.",
+	}
 )
 
 // party is the page towards devices; nil where it has no name of its own: a passkey belongs to one.
@@ -35,7 +41,10 @@ func party(address string) *webauthn.WebAuthn {
 	}
 	w, err := webauthn.New(&webauthn.Config{
 		RPID: u.Hostname(), RPDisplayName: issuer, RPOrigins: []string{u.Scheme + "://" + u.Host},
-		AuthenticatorSelection: protocol.AuthenticatorSelection{ResidentKey: protocol.ResidentKeyRequirementRequired, UserVerification: protocol.VerificationRequired},
+		AuthenticatorSelection: protocol.AuthenticatorSelection{
+			ResidentKey:      protocol.ResidentKeyRequirementRequired,
+			UserVerification: protocol.VerificationRequired,
+		},
 	})
 	if err != nil {
 		return nil
@@ -172,7 +181,14 @@ func (h *Handlers) DropPasskey(ctx context.Context, r contract.DropPasskeyReques
 		return nil, err
 	}
 	letter := wording.PasskeyDropped(t.Name)
-	return contract.DropPasskey204Response{}, h.grave(ctx, t, "passkey-dropped", "", &letter, func(ctx context.Context) error { return h.Store.DropPasskey(ctx, t.ID, r.Passkey) })
+	return contract.DropPasskey204Response{}, h.grave(
+		ctx,
+		t,
+		"passkey-dropped",
+		"",
+		&letter,
+		func(ctx context.Context) error { return h.Store.DropPasskey(ctx, t.ID, r.Passkey) },
+	)
 }
 
 // AskPasskey asks a device for a key that it has for this page, whoever it is.
@@ -193,7 +209,10 @@ func (h *Handlers) AskPasskey(ctx context.Context, _ contract.AskPasskeyRequestO
 
 // SignInWithPasskey begins a session for whose key signed. The device has asked for a finger or a code of its own, so that no
 // second factor is asked for.
-func (h *Handlers) SignInWithPasskey(ctx context.Context, r contract.SignInWithPasskeyRequestObject) (contract.SignInWithPasskeyResponseObject, error) {
+func (h *Handlers) SignInWithPasskey(
+	ctx context.Context,
+	r contract.SignInWithPasskeyRequestObject,
+) (contract.SignInWithPasskeyResponseObject, error) {
 	if h.party == nil {
 		return nil, errNoPasskeys
 	}

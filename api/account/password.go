@@ -25,7 +25,10 @@ const newPasswordPath = "/new-password"
 var (
 	errLink = problem.NotFound("This link opens nothing any more. Ask for a new one.")
 	// errNoMail is what is said where the server sends no mail.
-	errNoMail = &problem.Problem{Status: http.StatusServiceUnavailable, Detail: "This server sends no mail. Whoever runs it can make a link for a new password with “ladder account reset”."}
+	errNoMail = &problem.Problem{
+		Status: http.StatusServiceUnavailable,
+		Detail: "This server sends no mail. Whoever runs it can make a link for a new password with “ladder account reset”.",
+	}
 )
 
 // again compares the password of whoever is signed in, who gives it once more before something grave.
@@ -55,7 +58,10 @@ func (h *Handlers) fresh(ctx context.Context, t store.Teacher, password string) 
 }
 
 // ChangePassword changes one's own password and ends every other session.
-func (h *Handlers) ChangePassword(ctx context.Context, r contract.ChangePasswordRequestObject) (contract.ChangePasswordResponseObject, error) {
+func (h *Handlers) ChangePassword(
+	ctx context.Context,
+	r contract.ChangePasswordRequestObject,
+) (contract.ChangePasswordResponseObject, error) {
 	t, err := h.mine(ctx)
 	if err != nil {
 		return nil, err
@@ -89,11 +95,17 @@ func (h *Handlers) tell(ctx context.Context, t store.Teacher, l wording.Letter) 
 	if !h.Letters {
 		return nil
 	}
-	return h.Store.AddAccountLetter(ctx, store.AccountLetter{ID: ulid.Make().String(), To: t.Email, Subject: l.Subject, Body: l.Body, Made: h.Now()})
+	return h.Store.AddAccountLetter(
+		ctx,
+		store.AccountLetter{ID: ulid.Make().String(), To: t.Email, Subject: l.Subject, Body: l.Body, Made: h.Now()},
+	)
 }
 
 // AskForPassword sends a link for a new password; whether there is such an account is not said.
-func (h *Handlers) AskForPassword(ctx context.Context, r contract.AskForPasswordRequestObject) (contract.AskForPasswordResponseObject, error) {
+func (h *Handlers) AskForPassword(
+	ctx context.Context,
+	r contract.AskForPasswordRequestObject,
+) (contract.AskForPasswordResponseObject, error) {
 	if !h.Letters {
 		return nil, errNoMail
 	}
@@ -101,7 +113,9 @@ func (h *Handlers) AskForPassword(ctx context.Context, r contract.AskForPassword
 	if err := h.try(ctx, account.Subject{Name: "letter to " + email, Pace: account.Letters}, account.Subject{Name: "letters from " + address(ctx), Pace: account.Links}); err != nil {
 		return nil, err
 	}
-	told := contract.AskForPassword202JSONResponse{Words: "If there is an account of that address, a letter is on its way. Its link holds for thirty minutes."}
+	told := contract.AskForPassword202JSONResponse{
+		Words: "If there is an account of that address, a letter is on its way. Its link holds for thirty minutes.",
+	}
 	t, err := h.Store.TeacherByEmail(ctx, email)
 	if errors.Is(err, store.ErrNotFound) {
 		return told, nil
@@ -121,7 +135,18 @@ func (h *Handlers) AskForPassword(ctx context.Context, r contract.AskForPassword
 // NewLink makes a link with which somebody sets a new password, once, within thirty minutes; url is the address of the page.
 func NewLink(ctx context.Context, st *store.Store, t store.Teacher, now time.Time, url string) (string, error) {
 	secret, hash := account.Token()
-	err := st.AddOnceLink(ctx, store.OnceLink{Token: hash, Kind: store.PasswordLink, Studio: t.StudioID, Teacher: t.ID, Email: t.Email, Made: now, Until: now.Add(linkHolds)})
+	err := st.AddOnceLink(
+		ctx,
+		store.OnceLink{
+			Token:   hash,
+			Kind:    store.PasswordLink,
+			Studio:  t.StudioID,
+			Teacher: t.ID,
+			Email:   t.Email,
+			Made:    now,
+			Until:   now.Add(linkHolds),
+		},
+	)
 	if err != nil {
 		return "", err
 	}
@@ -145,7 +170,10 @@ func (h *Handlers) opened(ctx context.Context, token, kind string) (store.OnceLi
 }
 
 // SetPasswordByLink sets the password of whoever was sent a link, and ends every session.
-func (h *Handlers) SetPasswordByLink(ctx context.Context, r contract.SetPasswordByLinkRequestObject) (contract.SetPasswordByLinkResponseObject, error) {
+func (h *Handlers) SetPasswordByLink(
+	ctx context.Context,
+	r contract.SetPasswordByLinkRequestObject,
+) (contract.SetPasswordByLinkResponseObject, error) {
 	l, err := h.opened(ctx, r.Body.Token, store.PasswordLink)
 	if err != nil {
 		return nil, err
@@ -163,20 +191,27 @@ func (h *Handlers) SetPasswordByLink(ctx context.Context, r contract.SetPassword
 		return nil, err
 	}
 	letter := wording.PasswordReset(t.Name, t.SecondSecret != "", len(keys))
-	return contract.SetPasswordByLink204Response{}, h.grave(open.As(ctx, open.Who{}), t, "password-by-link", "", &letter, func(ctx context.Context) error {
-		if err := h.Store.SetPassword(ctx, t.ID, hash, h.Now()); err != nil { // the link goes with it
-			return err
-		}
-		// Whoever was at the account may have left a way in, or shut the owner out.
-		if err := h.Store.SetSecond(ctx, t.ID, "", 0, nil); err != nil {
-			return err
-		}
-		if err := h.Store.DropPasskeys(ctx, t.ID); err != nil {
-			return err
-		}
-		if _, err := h.Store.EndSessions(ctx, t.ID, ""); err != nil {
-			return err
-		}
-		return h.Store.ForgetDevices(ctx, t.ID, "")
-	})
+	return contract.SetPasswordByLink204Response{}, h.grave(
+		open.As(ctx, open.Who{}),
+		t,
+		"password-by-link",
+		"",
+		&letter,
+		func(ctx context.Context) error {
+			if err := h.Store.SetPassword(ctx, t.ID, hash, h.Now()); err != nil { // the link goes with it
+				return err
+			}
+			// Whoever was at the account may have left a way in, or shut the owner out.
+			if err := h.Store.SetSecond(ctx, t.ID, "", 0, nil); err != nil {
+				return err
+			}
+			if err := h.Store.DropPasskeys(ctx, t.ID); err != nil {
+				return err
+			}
+			if _, err := h.Store.EndSessions(ctx, t.ID, ""); err != nil {
+				return err
+			}
+			return h.Store.ForgetDevices(ctx, t.ID, "")
+		},
+	)
 }

@@ -59,16 +59,29 @@ func (h *Handlers) Invite(ctx context.Context, r contract.InviteRequestObject) (
 	if h.Letters {
 		words = "A letter is on its way. The link holds for three days and is shown only now."
 	}
-	return contract.Invite200JSONResponse{Words: words, Link: link}, h.grave(ctx, me, "invited", string(r.Body.Role), nil, func(ctx context.Context) error {
-		if err := h.Store.AddOnceLink(ctx, store.OnceLink{Token: hash, Kind: store.InviteLink, Studio: me.StudioID, Email: email, Name: name, Role: string(r.Body.Role), Made: now, Until: now.Add(invitationHolds)}); err != nil {
-			return err
-		}
-		return h.tell(ctx, store.Teacher{Email: email}, wording.Invited(name, me.Name, studio.Name, link))
-	})
+	return contract.Invite200JSONResponse{
+			Words: words,
+			Link:  link,
+		}, h.grave(
+			ctx,
+			me,
+			"invited",
+			string(r.Body.Role),
+			nil,
+			func(ctx context.Context) error {
+				if err := h.Store.AddOnceLink(ctx, store.OnceLink{Token: hash, Kind: store.InviteLink, Studio: me.StudioID, Email: email, Name: name, Role: string(r.Body.Role), Made: now, Until: now.Add(invitationHolds)}); err != nil {
+					return err
+				}
+				return h.tell(ctx, store.Teacher{Email: email}, wording.Invited(name, me.Name, studio.Name, link))
+			},
+		)
 }
 
 // AcceptInvitation makes the account that somebody was invited to.
-func (h *Handlers) AcceptInvitation(ctx context.Context, r contract.AcceptInvitationRequestObject) (contract.AcceptInvitationResponseObject, error) {
+func (h *Handlers) AcceptInvitation(
+	ctx context.Context,
+	r contract.AcceptInvitationRequestObject,
+) (contract.AcceptInvitationResponseObject, error) {
 	l, err := h.opened(ctx, r.Body.Token, store.InviteLink)
 	if err != nil {
 		return nil, err

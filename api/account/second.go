@@ -27,7 +27,14 @@ func (h *Handlers) second(ctx context.Context, t store.Teacher, code string) err
 		}
 		return wrong
 	}
-	err := h.grave(ctx, t, "recovery-code", "", nil, func(ctx context.Context) error { return h.Store.UseRecoveryCode(ctx, t.ID, account.CodeHash(code)) })
+	err := h.grave(
+		ctx,
+		t,
+		"recovery-code",
+		"",
+		nil,
+		func(ctx context.Context) error { return h.Store.UseRecoveryCode(ctx, t.ID, account.CodeHash(code)) },
+	)
 	if errors.Is(err, store.ErrNotFound) {
 		return wrong
 	}
@@ -43,7 +50,11 @@ func (h *Handlers) BeginSecond(ctx context.Context, _ contract.BeginSecondReques
 	secret := account.NewSecret()
 	uri := account.SecretURI(secret, t.Email, issuer)
 	picture, err := qrcode.Encode(uri, qrcode.Medium, 320)
-	return contract.BeginSecond200JSONResponse{Secret: secret, Uri: uri, Picture: "data:image/png;base64," + base64.StdEncoding.EncodeToString(picture)}, err
+	return contract.BeginSecond200JSONResponse{
+		Secret:  secret,
+		Uri:     uri,
+		Picture: "data:image/png;base64," + base64.StdEncoding.EncodeToString(picture),
+	}, err
 }
 
 // SetSecond keeps a secret of which a code was given, and returns the recovery codes, which are shown once. It asks for the
@@ -88,5 +99,12 @@ func (h *Handlers) EndSecond(ctx context.Context, r contract.EndSecondRequestObj
 		return nil, err
 	}
 	letter := wording.SecondChanged(t.Name, false)
-	return contract.EndSecond204Response{}, h.grave(ctx, t, "second-off", "", &letter, func(ctx context.Context) error { return h.Store.SetSecond(ctx, t.ID, "", 0, nil) })
+	return contract.EndSecond204Response{}, h.grave(
+		ctx,
+		t,
+		"second-off",
+		"",
+		&letter,
+		func(ctx context.Context) error { return h.Store.SetSecond(ctx, t.ID, "", 0, nil) },
+	)
 }

@@ -90,7 +90,15 @@ func (h *Handlers) SignIn(ctx context.Context, r contract.SignInRequestObject) (
 		return nil, err
 	}
 	me, err := h.me(ctx, teacher)
-	cookie := http.Cookie{Name: deviceCookie, Value: known, Path: "/api", MaxAge: int(deviceHolds.Seconds()), HttpOnly: true, Secure: h.secure, SameSite: http.SameSiteStrictMode}
+	cookie := http.Cookie{
+		Name:     deviceCookie,
+		Value:    known,
+		Path:     "/api",
+		MaxAge:   int(deviceHolds.Seconds()),
+		HttpOnly: true,
+		Secure:   h.secure,
+		SameSite: http.SameSiteStrictMode,
+	}
 	return contract.SignIn200JSONResponse{Body: me, Headers: contract.SignIn200ResponseHeaders{SetCookie: cookie.String()}}, err
 }
 

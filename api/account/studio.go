@@ -35,7 +35,8 @@ func (h *Handlers) SetStudio(ctx context.Context, r contract.SetStudioRequestObj
 	}
 	return contract.SetStudio204Response{}, h.grave(ctx, me, "studio-set", "", nil, func(ctx context.Context) error {
 		return h.Store.SetStudio(ctx, store.Studio{
-			ID: me.StudioID, Name: name, Timezone: r.Body.Timezone, KeepYears: r.Body.KeepYears, Language: string(r.Body.Language), FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"),
+			ID: me.StudioID, Name: name, Timezone: r.Body.Timezone, KeepYears: r.Body.KeepYears, Language: string(r.Body.Language),
+			FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"),
 		})
 	})
 }
@@ -51,7 +52,15 @@ func (h *Handlers) ExportStudio(ctx context.Context, _ contract.ExportStudioRequ
 		return nil, err
 	}
 	name := "studio-" + h.Now().UTC().Format(time.DateOnly) + ".jsonl"
-	return contract.ExportStudio200ApplicationoctetStreamResponse{FileApplicationoctetStreamResponse: contract.FileApplicationoctetStreamResponse{
-		Body: &out, ContentLength: int64(out.Len()), Headers: contract.FileResponseHeaders{ContentDisposition: `attachment; filename="` + name + `"`},
-	}}, h.audit(ctx, me.StudioID, me.ID, "studio-exported", "")
+	return contract.ExportStudio200ApplicationoctetStreamResponse{
+			FileApplicationoctetStreamResponse: contract.FileApplicationoctetStreamResponse{
+				Body: &out, ContentLength: int64(out.Len()), Headers: contract.FileResponseHeaders{ContentDisposition: `attachment; filename="` + name + `"`},
+			},
+		}, h.audit(
+			ctx,
+			me.StudioID,
+			me.ID,
+			"studio-exported",
+			"",
+		)
 }

@@ -25,7 +25,11 @@ func TestABudget(t *testing.T) {
 	_, err = b.Enter(ctx)
 	var p *problem.Problem
 	require.ErrorAs(t, err, &p)
-	require.Equal(t, []any{503, "1", "The server is busy; nothing was changed. Try again in a second."}, []any{p.Status, p.RetryAfter, p.Detail})
+	require.Equal(
+		t,
+		[]any{503, "1", "The server is busy; nothing was changed. Try again in a second."},
+		[]any{p.Status, p.RetryAfter, p.Detail},
+	)
 	require.ErrorAs(t, <-waited, &p, "patience ends")
 	require.Equal(t, State{Working: 2, Room: 2, Refused: 2}, b.State())
 	one()

@@ -56,7 +56,8 @@ func TestEveryScreenSaysTheSame(t *testing.T) {
 		at := "/ladders/" + o.Student.Ladder
 		s := screens{
 			name: o.Student.Name, studio: o, ladder: get[contract.LadderView](t, at), lesson: get[contract.Lesson](t, at+"/lesson"),
-			plan: get[contract.LessonPlan](t, at+"/plan"), week: get[contract.Week](t, at+"/week"), technique: get[contract.Technique](t, at+"/technique"),
+			plan: get[contract.LessonPlan](t, at+"/plan"), week: get[contract.Week](t, at+"/week"),
+			technique: get[contract.Technique](t, at+"/technique"),
 		}
 		if l, ok := today[o.Student.Ladder]; ok {
 			s.today = &l
@@ -161,7 +162,12 @@ func (s *screens) working(t *testing.T, counted map[string]int) {
 			switch it.Kind {
 			case contract.WeekItemKindReview:
 				require.Equal(t, contract.RungLayerReview, rungs[it.Material].Layer, "%s: %s at home is learned", s.name, it.Title)
-			case contract.WeekItemKindChunk, contract.WeekItemKindJoin, contract.WeekItemKindWhole, contract.WeekItemKindSpot, contract.WeekItemKindAgain, contract.WeekItemKindDrill:
+			case contract.WeekItemKindChunk,
+				contract.WeekItemKindJoin,
+				contract.WeekItemKindWhole,
+				contract.WeekItemKindSpot,
+				contract.WeekItemKindAgain,
+				contract.WeekItemKindDrill:
 				require.NotEqual(t, contract.RungLayerAhead, rungs[it.Material].Layer, "%s: %s at home was begun", s.name, it.Title)
 			}
 		}

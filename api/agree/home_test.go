@@ -22,7 +22,11 @@ func publish(t *testing.T, ladder string) (contract.Week, contract.FamilyPage) {
 	if !w.Published || w.Changed || w.Family.Link == "" {
 		body, err := json.Marshal(map[string]any{"version": w.Hand.Version, "plan": w.Plan})
 		require.NoError(t, err)
-		res, err := site.Client.Post(site.URL+"/api/ladders/"+ladder+"/week/publish?day="+w.Start.Format("2006-01-02"), "application/json", bytes.NewReader(body))
+		res, err := site.Client.Post(
+			site.URL+"/api/ladders/"+ladder+"/week/publish?day="+w.Start.Format("2006-01-02"),
+			"application/json",
+			bytes.NewReader(body),
+		)
 		require.NoError(t, err)
 		defer res.Body.Close()
 		require.Equal(t, http.StatusOK, res.StatusCode)
@@ -160,7 +164,8 @@ func again(t *testing.T, name string, before, day contract.FamilyDay) {
 	}
 	covered := func(it contract.FamilyItem) bool {
 		return slices.ContainsFunc(day.Items, func(x contract.FamilyItem) bool {
-			return x.Material == it.Material && (it.Hand == "" || x.Hand == it.Hand || x.Hand == "") && x.Start <= it.Start+1e-6 && x.End >= it.End-1e-6
+			return x.Material == it.Material && (it.Hand == "" || x.Hand == it.Hand || x.Hand == "") && x.Start <= it.Start+1e-6 &&
+				x.End >= it.End-1e-6
 		})
 	}
 	played := func(material string) bool {
@@ -168,7 +173,15 @@ func again(t *testing.T, name string, before, day contract.FamilyDay) {
 	}
 	for _, it := range before.Items {
 		if it.Kind == contract.FamilyItemKindChunk && played(it.Material) {
-			require.True(t, covered(it), "%s: %s %s on %s is not played on the day after", name, it.Title, it.Card.Where, before.Date.Format("Monday"))
+			require.True(
+				t,
+				covered(it),
+				"%s: %s %s on %s is not played on the day after",
+				name,
+				it.Title,
+				it.Card.Where,
+				before.Date.Format("Monday"),
+			)
 		}
 	}
 }

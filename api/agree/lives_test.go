@@ -31,7 +31,17 @@ var unusual = sync.OnceFunc(func() {
 	day := func(days int) string { return pagetest.Monday().AddDate(0, 0, days).Format(time.DateOnly) }
 	send("PUT", "/holidays/"+storetest.ID(), map[string]any{"name": "Regatta", "first": day(7), "last": day(13)})
 	book := storetest.ID()
-	send("POST", "/library/import", map[string]any{"kind": "list", "data": []byte("1. The Cold Quay, p. 4\n2. Old Chain\n3. Nine Buoys\n"), "source": book, "title": "A torn notebook", "instrument": "piano"})
+	send(
+		"POST",
+		"/library/import",
+		map[string]any{
+			"kind":       "list",
+			"data":       []byte("1. The Cold Quay, p. 4\n2. Old Chain\n3. Nine Buoys\n"),
+			"source":     book,
+			"title":      "A torn notebook",
+			"instrument": "piano",
+		},
+	)
 	var titles []string
 	var lib contract.LibraryView
 	ask("/library?instrument=piano", &lib)
@@ -52,18 +62,43 @@ var unusual = sync.OnceFunc(func() {
 			send("PUT", "/students/"+o.Student.Student+"/pauses/"+storetest.ID(), map[string]any{"first": day(1), "last": day(24)})
 		}
 		if s := o.Student; i%5 == 1 && s.Weekday >= 0 {
-			send("PUT", at+"/slots", map[string]any{"from": day(0), "slots": []map[string]any{{"id": storetest.ID(), "weekday": s.Weekday, "startsAt": s.StartsAt, "minutes": s.Minutes, "every": 2}}})
+			send(
+				"PUT",
+				at+"/slots",
+				map[string]any{
+					"from":  day(0),
+					"slots": []map[string]any{{"id": storetest.ID(), "weekday": s.Weekday, "startsAt": s.StartsAt, "minutes": s.Minutes, "every": 2}},
+				},
+			)
 		}
 		if i%9 == 4 && o.Student.Instrument == "piano" {
 			for _, id := range titles {
 				send("PUT", at+"/rungs/"+id, nil)
 			}
-			send("POST", at+"/entries", map[string]any{"entries": []map[string]any{{"id": storetest.ID(), "at": pagetest.Monday().Add(-30 * time.Minute), "kind": "assigned", "material": titles[0]}}})
+			send(
+				"POST",
+				at+"/entries",
+				map[string]any{
+					"entries": []map[string]any{
+						{"id": storetest.ID(), "at": pagetest.Monday().Add(-30 * time.Minute), "kind": "assigned", "material": titles[0]},
+					},
+				},
+			)
 		}
 	}
 	for i := range begun {
-		send("POST", "/students", map[string]any{"student": storetest.ID(), "ladder": storetest.ID(), "name": "Nobody " + []string{"Quillon", "Ruskin", "Sedgely", "Thrifton"}[i], "born": fmt.Sprintf("%d-03-01", 2020-4*i), "instrument": []string{"piano", "cello", "ukulele", "flute"}[i],
-			"slots": []map[string]any{{"id": storetest.ID(), "weekday": 2, "startsAt": "15:00", "minutes": 30, "every": 1 + i%2}}})
+		send(
+			"POST",
+			"/students",
+			map[string]any{
+				"student":    storetest.ID(),
+				"ladder":     storetest.ID(),
+				"name":       "Nobody " + []string{"Quillon", "Ruskin", "Sedgely", "Thrifton"}[i],
+				"born":       fmt.Sprintf("%d-03-01", 2020-4*i),
+				"instrument": []string{"piano", "cello", "ukulele", "flute"}[i],
+				"slots":      []map[string]any{{"id": storetest.ID(), "weekday": 2, "startsAt": "15:00", "minutes": 30, "every": 1 + i%2}},
+			},
+		)
 	}
 })
 
@@ -121,7 +156,10 @@ func TestWhatWasIsToldAlike(t *testing.T) {
 		require.ElementsMatch(t, taught, told, "%s: lessons, past and progress", name)
 		counted["lessons"] += len(told)
 
-		r := get[contract.Report](t, at+"/reports/"+storetest.ID()+"?"+url.Values{"from": {p.From.Format(time.DateOnly)}, "to": {p.To.Format(time.DateOnly)}}.Encode())
+		r := get[contract.Report](
+			t,
+			at+"/reports/"+storetest.ID()+"?"+url.Values{"from": {p.From.Format(time.DateOnly)}, "to": {p.To.Format(time.DateOnly)}}.Encode(),
+		)
 		said := map[string]string{}
 		for _, s := range r.Sentences {
 			said[s.Part] = s.Text

@@ -10,8 +10,9 @@ import (
 // Activity translates something to do with its tries; level is that of the next, steps what follows each outcome.
 func Activity(a meeting.Activity, level int, steps []meeting.Step, came []standing.Met) contract.MeetingActivity {
 	out := contract.MeetingActivity{
-		Id: a.ID, Part: string(a.Part), Name: a.Name, Say: a.Say, Minutes: a.Minutes, Kind: contract.MeetingActivityKind(a.Kind), Outcomes: []contract.Choice{},
-		Tries: []contract.MeetingTry{}, Level: level, Next: []contract.MeetingStep{}, Came: []string{},
+		Id: a.ID, Part: string(a.Part), Name: a.Name, Say: a.Say, Minutes: a.Minutes, Kind: contract.MeetingActivityKind(a.Kind),
+		Outcomes: []contract.Choice{},
+		Tries:    []contract.MeetingTry{}, Level: level, Next: []contract.MeetingStep{}, Came: []string{},
 	}
 	for _, o := range a.Outcomes {
 		out.Outcomes = append(out.Outcomes, contract.Choice{Id: o, Name: wording.Outcome(o)})

@@ -28,8 +28,10 @@ func Date(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }
 // Student is a student on a day.
 func Student(l store.Ladder, day time.Time) contract.Student {
 	out := contract.Student{
-		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Age: l.Profile().Age(day), Instrument: contract.Instrument(l.Instrument),
-		Weekday: -1, Approach: contract.StudentApproach(l.Approach), Lessons: wording.Slots(l.Lessons, day), State: contract.StudentState(State(l.Profile(), day)),
+		Ladder: l.ID, Student: l.StudentID, Name: l.Name, Called: l.Called, Age: l.Profile().Age(day),
+		Instrument: contract.Instrument(l.Instrument),
+		Weekday:    -1, Approach: contract.StudentApproach(l.Approach), Lessons: wording.Slots(l.Lessons, day),
+		State: contract.StudentState(State(l.Profile(), day)),
 	}
 	if slot, ok := l.Lessons.Usual(day); ok {
 		out.Weekday, out.StartsAt, out.Minutes = int(slot.Weekday), wording.Clock(slot.StartsAt), slot.Minutes
@@ -59,7 +61,8 @@ func Became(l agenda.Lesson, became studentplan.Became) contract.LessonDate {
 // LessonDate is a dated lesson.
 func LessonDate(l agenda.Lesson) contract.LessonDate {
 	out := contract.LessonDate{
-		Lesson: l.ID, Ladder: l.Pupil.Ladder, Student: l.Pupil.Student, Name: l.Name, Instrument: contract.Instrument(l.Instrument), Day: Date(l.Day),
+		Lesson: l.ID, Ladder: l.Pupil.Ladder, Student: l.Pupil.Student, Name: l.Name, Instrument: contract.Instrument(l.Instrument),
+		Day:      Date(l.Day),
 		StartsAt: wording.Clock(l.StartsAt), Minutes: l.Minutes, State: contract.LessonDateState(l.State), Words: wording.LessonDate(l),
 		Clashes: append([]string{}, l.Clashes...), ToMakeUp: l.ToMakeUp,
 	}
@@ -96,7 +99,13 @@ func From(m material.Material) string {
 
 // Leap is a leap with its parts in words.
 func Leap(n wording.Names, m material.Material, l leap.Leap, secureAfter int) contract.Leap {
-	out := contract.Leap{Unknown: l.Unknown, Words: wording.LeapSize(l), Size: Thousandths(l.Size), Ready: Thousandths(l.Ready), Parts: make([]contract.LeapPart, 0, len(l.Parts))}
+	out := contract.Leap{
+		Unknown: l.Unknown,
+		Words:   wording.LeapSize(l),
+		Size:    Thousandths(l.Size),
+		Ready:   Thousandths(l.Ready),
+		Parts:   make([]contract.LeapPart, 0, len(l.Parts)),
+	}
 	for _, p := range l.Parts {
 		out.Parts = append(out.Parts, contract.LeapPart{
 			Kind: contract.LeapPartKind(p.Kind), Skill: p.Skill, Name: n.LeapName(p), Level: contract.LeapPartLevel(p.Level),

@@ -9,7 +9,8 @@ import (
 // Excerpt is a drawing as the page takes it, under a key.
 func Excerpt(key string, d engrave.Drawing) contract.Excerpt {
 	out := contract.Excerpt{
-		Key: key, Width: Thousandths(d.Width), Height: Thousandths(d.Height), Shapes: d.SVG(), Heads: []contract.ExcerptHead{}, Texts: []contract.ExcerptText{},
+		Key: key, Width: Thousandths(d.Width), Height: Thousandths(d.Height), Shapes: d.SVG(), Heads: []contract.ExcerptHead{},
+		Texts: []contract.ExcerptText{},
 	}
 	for _, h := range d.Heads {
 		out.Heads = append(out.Heads, contract.ExcerptHead{At: h.At, X: Thousandths(h.X), Y: Thousandths(h.Y), Staff: h.Staff})
@@ -30,7 +31,10 @@ func Sounds(s *score.Score) []contract.SoundNote {
 	out := []contract.SoundNote{}
 	at := PlacesOf(s)
 	for _, x := range s.Heard() {
-		out = append(out, contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar})
+		out = append(
+			out,
+			contract.SoundNote{At: x.Onset.Float(), Length: x.Duration.Float(), Midi: x.MIDI, Staff: at.Staff(x.Part, x.Staff), Bar: x.Bar},
+		)
 	}
 	return out
 }

@@ -115,7 +115,10 @@ func TestStudiosWithTheSameIdsStayApart(t *testing.T) {
 	ctx := context.Background()
 	hash, err := account.HashPassword(demo.Password)
 	require.NoError(t, err)
-	require.NoError(t, demo.Make(ctx, db, demo.Options{Day: clock.Day(pagetest.Monday(), "UTC"), Timezone: "UTC", PasswordHash: hash, Seed: 7}))
+	require.NoError(
+		t,
+		demo.Make(ctx, db, demo.Options{Day: clock.Day(pagetest.Monday(), "UTC"), Timezone: "UTC", PasswordHash: hash, Seed: 7}),
+	)
 	ladder := earned(t)
 	require.NoError(t, storetest.Twin(ctx, db, demo.Email, twinEmail))
 	url, err := pagetest.Serve(db)
@@ -126,14 +129,29 @@ func TestStudiosWithTheSameIdsStayApart(t *testing.T) {
 	report, entry, from := storetest.ID(), storetest.ID(), "2026-02-02"
 	for _, a := range []*asker{&mine, &theirs} {
 		elbow := map[*asker]string{&mine: "19.25", &theirs: "27.5"}[a]
-		a.send(t, "POST", "/ladders/"+ladder+"/entries", `{"entries":[{"id":"`+entry+`","at":"2026-05-04T15:10:00Z","kind":"setupChecked","setup":{"keyTop":73,"elbow":`+elbow+`,"leg":35,"benchLow":45,"benchHigh":55,"lean":"level","mats":[]}}]}`)
+		a.send(
+			t,
+			"POST",
+			"/ladders/"+ladder+"/entries",
+			`{"entries":[{"id":"`+entry+`","at":"2026-05-04T15:10:00Z","kind":"setupChecked","setup":{"keyTop":73,"elbow":`+elbow+`,"leg":35,"benchLow":45,"benchHigh":55,"lean":"level","mats":[]}}]}`,
+		)
 		week := a.get(t, "/ladders/"+ladder+"/week?day=2026-05-04")
 		data, err := json.Marshal(map[string]any{"version": week["hand"].(map[string]any)["version"], "plan": week["plan"]})
 		require.NoError(t, err)
 		week = a.send(t, "POST", "/ladders/"+ladder+"/week/publish?day=2026-05-04", string(data))
 		a.token = strings.TrimPrefix(week["family"].(map[string]any)["link"].(string), "/home/")
-		a.send(t, "PUT", "/ladders/"+ladder+"/reports/"+report, `{"purpose":"family","length":"short","tone":"warm","from":"`+from+`","to":"2026-05-04","edits":[],"own":"","version":0}`)
-		a.send(t, "POST", "/ladders/"+ladder+"/reports/"+report+"/publish", `{"version":1,"lines":`+lines(t, a.get(t, "/ladders/"+ladder+"/reports/"+report))+`}`)
+		a.send(
+			t,
+			"PUT",
+			"/ladders/"+ladder+"/reports/"+report,
+			`{"purpose":"family","length":"short","tone":"warm","from":"`+from+`","to":"2026-05-04","edits":[],"own":"","version":0}`,
+		)
+		a.send(
+			t,
+			"POST",
+			"/ladders/"+ladder+"/reports/"+report+"/publish",
+			`{"version":1,"lines":`+lines(t, a.get(t, "/ladders/"+ladder+"/reports/"+report))+`}`,
+		)
 		feed := a.send(t, "POST", "/calendar/link", "")["link"].(string)
 		a.feed = strings.TrimSuffix(strings.TrimPrefix(feed[strings.Index(feed, "/teacher/"):], "/teacher/"), "/calendar")
 	}
@@ -210,9 +228,12 @@ func questions(t *testing.T, a asker, ladder, report string) (out []string) {
 		"{certificate}": shortBook, "{report}": report,
 	}
 	asks := map[string]string{
-		"/ladders/{ladder}/next": "?strand=method", "/ladders/{ladder}/cycle": "?key=C&order=fifths", "/library/export": "?format=json", "/materials/{material}/export": "?format=midi",
-		"/ladders/{ladder}/find": "?q=a", "/ladders/{ladder}/free": "?near=2026-05-11", "/library": "?instrument=piano", "/scale": "?key=C&kind=major", "/exercise": "?instrument=piano",
-		"/exercise/sheet": "?instrument=piano", "/tempi": "?from=60&to=90&weeks=4", "/technique/atlas": "?instrument=piano", "/calendar": "?from=2026-05-04&to=2026-05-31",
+		"/ladders/{ladder}/next": "?strand=method", "/ladders/{ladder}/cycle": "?key=C&order=fifths", "/library/export": "?format=json",
+		"/materials/{material}/export": "?format=midi",
+		"/ladders/{ladder}/find":       "?q=a", "/ladders/{ladder}/free": "?near=2026-05-11", "/library": "?instrument=piano",
+		"/scale": "?key=C&kind=major", "/exercise": "?instrument=piano",
+		"/exercise/sheet": "?instrument=piano", "/tempi": "?from=60&to=90&weeks=4", "/technique/atlas": "?instrument=piano",
+		"/calendar": "?from=2026-05-04&to=2026-05-31",
 	}
 	spec, err := contract.GetSpec()
 	require.NoError(t, err)

@@ -53,9 +53,18 @@ func (h *Handlers) GetAgenda(ctx context.Context, r contract.GetAgendaRequestObj
 	}
 	days := agenda.Build(pupils, s.Holidays, from, from.AddDate(0, 0, max(1, r.Params.Days)-1))
 	toMakeUp := agenda.ToMakeUp(pupils, s.Today)
-	out := contract.Agenda{From: answer.Date(from), Today: answer.Date(s.Today), Sentence: wording.Agenda(days, len(toMakeUp), s.Today), Days: []contract.AgendaDay{}, ToMakeUp: dated(toMakeUp)}
+	out := contract.Agenda{
+		From:     answer.Date(from),
+		Today:    answer.Date(s.Today),
+		Sentence: wording.Agenda(days, len(toMakeUp), s.Today),
+		Days:     []contract.AgendaDay{},
+		ToMakeUp: dated(toMakeUp),
+	}
 	for _, d := range days {
-		out.Days = append(out.Days, contract.AgendaDay{Day: answer.Date(d.Day), Holidays: append([]string{}, d.Holidays...), Lessons: became(d.Lessons, students)})
+		out.Days = append(
+			out.Days,
+			contract.AgendaDay{Day: answer.Date(d.Day), Holidays: append([]string{}, d.Holidays...), Lessons: became(d.Lessons, students)},
+		)
 	}
 	return contract.GetAgenda200JSONResponse(out), nil
 }
@@ -109,7 +118,12 @@ func (h *Handlers) ChangeLesson(ctx context.Context, r contract.ChangeLessonRequ
 }
 
 // change changes the timetable of a ladder, by what the rules of the calendar allow.
-func (h *Handlers) change(ctx context.Context, s open.Studio, ladder string, change func(calendar.Timetable) (calendar.Timetable, error)) error {
+func (h *Handlers) change(
+	ctx context.Context,
+	s open.Studio,
+	ladder string,
+	change func(calendar.Timetable) (calendar.Timetable, error),
+) error {
 	if _, err := h.Ladder(ctx, ladder); err != nil {
 		return err
 	}
@@ -145,7 +159,10 @@ func (h *Handlers) FindFree(ctx context.Context, r contract.FindFreeRequestObjec
 	}
 	out := contract.FindFree200JSONResponse{}
 	for _, t := range agenda.Free(pupils, s.Holidays, l.StudentID, minutes, r.Params.Near.Time, s.Today) {
-		out = append(out, contract.FreeTime{Day: answer.Date(t.Day), StartsAt: wording.Clock(t.StartsAt), Minutes: t.Minutes, Words: wording.FreeTime(t)})
+		out = append(
+			out,
+			contract.FreeTime{Day: answer.Date(t.Day), StartsAt: wording.Clock(t.StartsAt), Minutes: t.Minutes, Words: wording.FreeTime(t)},
+		)
 	}
 	return out, nil
 }

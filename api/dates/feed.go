@@ -34,15 +34,25 @@ func (h *Handlers) MakeFeedLink(ctx context.Context, _ contract.MakeFeedLinkRequ
 }
 
 // RevokeFeedLink shuts it.
-func (h *Handlers) RevokeFeedLink(ctx context.Context, _ contract.RevokeFeedLinkRequestObject) (contract.RevokeFeedLinkResponseObject, error) {
+func (h *Handlers) RevokeFeedLink(
+	ctx context.Context,
+	_ contract.RevokeFeedLinkRequestObject,
+) (contract.RevokeFeedLinkResponseObject, error) {
 	return contract.RevokeFeedLink204Response{}, h.Store.SetFeed(ctx, open.Actor(ctx).Studio, "")
 }
 
 // GetTeacherCalendar returns all lessons of the studio as a calendar to subscribe to.
-func (h *Handlers) GetTeacherCalendar(ctx context.Context, r contract.GetTeacherCalendarRequestObject) (contract.GetTeacherCalendarResponseObject, error) {
+func (h *Handlers) GetTeacherCalendar(
+	ctx context.Context,
+	r contract.GetTeacherCalendarRequestObject,
+) (contract.GetTeacherCalendarResponseObject, error) {
 	studio, err := h.Store.FeedStudio(ctx, r.Token)
 	if err != nil {
-		return nil, &problem.Problem{Status: http.StatusNotFound, Guess: true, Detail: "This link opens nothing, or nothing any more. Make a new one in the calendar."}
+		return nil, &problem.Problem{
+			Status: http.StatusNotFound,
+			Guess:  true,
+			Detail: "This link opens nothing, or nothing any more. Make a new one in the calendar.",
+		}
 	}
 	s, pupils, err := h.pupils(open.As(ctx, open.Who{Studio: studio}))
 	if err != nil {

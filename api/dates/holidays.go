@@ -43,7 +43,13 @@ func holiday(x calendar.Holiday) contract.Holiday {
 // SetHoliday adds or changes one.
 func (h *Handlers) SetHoliday(ctx context.Context, r contract.SetHolidayRequestObject) (contract.SetHolidayResponseObject, error) {
 	studio := open.Actor(ctx).Studio
-	x := calendar.Holiday{ID: r.Holiday, Name: strings.TrimSpace(r.Body.Name), First: r.Body.First.Time, Last: r.Body.Last.Time, Student: r.Body.Student}
+	x := calendar.Holiday{
+		ID:      r.Holiday,
+		Name:    strings.TrimSpace(r.Body.Name),
+		First:   r.Body.First.Time,
+		Last:    r.Body.Last.Time,
+		Student: r.Body.Student,
+	}
 	if err := x.Check(); err != nil {
 		return nil, problem.Invalid(wording.HolidayNotDone(x, err))
 	}
@@ -61,7 +67,10 @@ func (h *Handlers) RemoveHoliday(ctx context.Context, r contract.RemoveHolidayRe
 }
 
 // ImportHolidays takes the days off out of an iCalendar file; with try it only shows them.
-func (h *Handlers) ImportHolidays(ctx context.Context, r contract.ImportHolidaysRequestObject) (contract.ImportHolidaysResponseObject, error) {
+func (h *Handlers) ImportHolidays(
+	ctx context.Context,
+	r contract.ImportHolidaysRequestObject,
+) (contract.ImportHolidaysResponseObject, error) {
 	s, err := h.Day(ctx)
 	if err != nil {
 		return nil, err

@@ -32,7 +32,8 @@ func (h *Handlers) GetBalance(ctx context.Context, _ contract.GetBalanceRequestO
 	for _, b := range studentplan.Balance(open.Plain(opened), weeks) {
 		words, why := wording.Balance(b.Balance)
 		out = append(out, contract.Balance{
-			Ladder: b.Ladder, Name: b.Name, Practice: shareOf(b.Practice), Enjoyment: shareOf(b.Enjoyment), Kind: contract.BalanceKind(b.Kind), Words: words, Why: why,
+			Ladder: b.Ladder, Name: b.Name, Practice: shareOf(b.Practice), Enjoyment: shareOf(b.Enjoyment), Kind: contract.BalanceKind(b.Kind),
+			Words: words, Why: why,
 		})
 	}
 	return out, nil

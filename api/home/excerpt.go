@@ -51,9 +51,11 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 		return contract.FamilyItem{}, err
 	}
 	out := contract.FamilyItem{
-		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Hand: it.Hand, Times: it.Times, InRow: it.InRow, Minutes: it.Minutes,
-		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters, Signs: []contract.HomeSign{},
-		Card: e.card(t, it, x), CanBeFirst: e.student.CanBeFirst(it),
+		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Hand: it.Hand, Times: it.Times,
+		InRow: it.InRow, Minutes: it.Minutes,
+		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters,
+		Signs: []contract.HomeSign{},
+		Card:  e.card(t, it, x), CanBeFirst: e.student.CanBeFirst(it),
 	}
 	out.Excerpt = e.excerpt(it, x)
 	if x.Heard() {
@@ -101,7 +103,17 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 	player := e.student.OnInstrument()
 	for i, h := range x.Card.Hands {
 		w := c.Hands[i]
-		hand := contract.HomeHand{Hand: w.Hand, Finger: w.Finger, Key: w.Key, Start: w.Start, Geo: w.Geo, Moves: w.Moves, Side: string(h.Hand), Touches: []contract.HomeTouch{}, Strings: []string{}}
+		hand := contract.HomeHand{
+			Hand:    w.Hand,
+			Finger:  w.Finger,
+			Key:     w.Key,
+			Start:   w.Start,
+			Geo:     w.Geo,
+			Moves:   w.Moves,
+			Side:    string(h.Hand),
+			Touches: []contract.HomeTouch{},
+			Strings: []string{},
+		}
 		if h.Hand == reading.Whole {
 			hand.Frets = player.Fretted()
 			for _, open := range player.Open {
@@ -109,7 +121,17 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 			}
 		}
 		for _, k := range h.Touches {
-			hand.Touches = append(hand.Touches, contract.HomeTouch{Midi: k.MIDI, Name: e.student.Words.Key(strings.TrimRight(k.Pitch, "-0123456789")), Finger: k.Finger, String: k.String, Above: k.Above, First: k.First})
+			hand.Touches = append(
+				hand.Touches,
+				contract.HomeTouch{
+					Midi:   k.MIDI,
+					Name:   e.student.Words.Key(strings.TrimRight(k.Pitch, "-0123456789")),
+					Finger: k.Finger,
+					String: k.String,
+					Above:  k.Above,
+					First:  k.First,
+				},
+			)
 		}
 		out.Hands = append(out.Hands, hand)
 	}

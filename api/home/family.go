@@ -23,7 +23,11 @@ import (
 )
 
 // errNoLink answers a link that was guessed, shut or has run out: nobody learns which.
-var errNoLink = &problem.Problem{Status: http.StatusNotFound, Guess: true, Detail: "This link opens nothing, or nothing any more. Ask the teacher for a new one."}
+var errNoLink = &problem.Problem{
+	Status: http.StatusNotFound,
+	Guess:  true,
+	Detail: "This link opens nothing, or nothing any more. Ask the teacher for a new one.",
+}
 
 // familyHome opens the ladder that a family's link is for.
 func (h *Handlers) familyHome(ctx context.Context, token string) (store.Family, open.Student, error) {
@@ -133,7 +137,8 @@ func (h *Handlers) ListMessages(ctx context.Context, _ contract.ListMessagesRequ
 			continue // a colleague's family
 		}
 		out = append(out, contract.Message{
-			Id: m.ID, Ladder: m.Ladder, Student: m.Student, To: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, SentAt: m.SentAt, State: states[m.Delivery(h.Mails)], Failure: m.Failure,
+			Id: m.ID, Ladder: m.Ladder, Student: m.Student, To: m.To, Subject: m.Subject, Body: m.Body, MadeAt: m.MadeAt, SentAt: m.SentAt,
+			State: states[m.Delivery(h.Mails)], Failure: m.Failure,
 		})
 	}
 	return out, err
@@ -163,7 +168,8 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	var entries []studentlog.Entry
 	var notes []studentplan.Note
 	for _, t := range r.Body.Ticks {
-		if kind := studentplan.NoteKind(t.Kind); kind == studentplan.AlsoPlayed || kind == studentplan.Question || kind == studentplan.MoveLesson {
+		if kind := studentplan.NoteKind(t.Kind); kind == studentplan.AlsoPlayed || kind == studentplan.Question ||
+			kind == studentplan.MoveLesson {
 			note, err := s.Noted(studentplan.Note{ID: t.Id, Kind: kind, Text: t.Text, About: t.Lesson, At: t.At})
 			if err != nil {
 				return nil, notAdmitted(s, err)
@@ -224,7 +230,8 @@ func (h *Handlers) SetWishes(ctx context.Context, r contract.SetWishesRequestObj
 
 func reportOf(t contract.FamilyTick) studentplan.Report {
 	r := studentplan.Report{
-		ID: t.Id, At: t.At, Day: t.Day.Time, Item: t.Item, First: t.Kind == contract.FamilyTickKindFirst, Times: t.Times, Felt: studentlog.Feeling(t.Felt),
+		ID: t.Id, At: t.At, Day: t.Day.Time, Item: t.Item, First: t.Kind == contract.FamilyTickKindFirst, Times: t.Times,
+		Felt: studentlog.Feeling(t.Felt),
 	}
 	if t.Kind == contract.FamilyTickKindUndo {
 		r.Undoes = t.Undoes

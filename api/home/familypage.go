@@ -43,7 +43,16 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	if w.Published == nil {
 		return contract.GetFamilyPage200JSONResponse(out), nil
 	}
-	out.NotYet, out.Dose, out.Watch = wording.Held(t, w.Published.NotYet), wording.Often(t, w.Published.Often), wording.Watched(t, w.Published.Watch)
+	out.NotYet, out.Dose, out.Watch = wording.Held(
+		t,
+		w.Published.NotYet,
+	), wording.Often(
+		t,
+		w.Published.Often,
+	), wording.Watched(
+		t,
+		w.Published.Watch,
+	)
 	out.Words = w.Hand.Words
 	if tune, ok := sh.Tune(*w.Published); ok {
 		out.Tune = tune.Key
@@ -70,9 +79,12 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 // aboutFamily is what a family sees whatever the week is.
 func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Student, t tongue.Tongue) (contract.FamilyPage, error) {
 	out := contract.FamilyPage{
-		Name: sh.First(), Instrument: sh.Instrument, Tone: contract.FamilyPageTone(sh.SoundFamily()), Studio: sh.Tenant.Name, Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
-		Music: []contract.FamilyMusic{}, Excerpts: []contract.Excerpt{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{}, Expires: answer.Date(f.Expires),
-		Texts: t.Texts("page"), Language: t.ID, Locale: t.Locale(), Languages: []contract.FamilyLanguage{}, Notes: []contract.FamilyNote{}, Lessons: []contract.FamilyLesson{}, Others: []contract.FamilyOther{},
+		Name: sh.First(), Instrument: sh.Instrument, Tone: contract.FamilyPageTone(sh.SoundFamily()), Studio: sh.Tenant.Name,
+		Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
+		Music: []contract.FamilyMusic{}, Excerpts: []contract.Excerpt{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{},
+		Expires: answer.Date(f.Expires),
+		Texts:   t.Texts("page"), Language: t.ID, Locale: t.Locale(), Languages: []contract.FamilyLanguage{}, Notes: []contract.FamilyNote{},
+		Lessons: []contract.FamilyLesson{}, Others: []contract.FamilyOther{},
 		Wishes: contract.FamilyWishes{Language: t.ID, Mail: contract.FamilyWishesMail(f.Wish()), Remind: f.Remind},
 	}
 	for _, l := range tongue.All() {
@@ -102,7 +114,17 @@ func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Stud
 	}
 	slices.Reverse(notes)
 	for _, n := range notes {
-		out.Notes = append(out.Notes, contract.FamilyNote{Id: n.ID, Kind: contract.FamilyNoteKind(n.Kind), Text: n.Text, At: n.At, Said: wording.NoteSaid(t, n, teacher.Name), Answer: n.Answer})
+		out.Notes = append(
+			out.Notes,
+			contract.FamilyNote{
+				Id:     n.ID,
+				Kind:   contract.FamilyNoteKind(n.Kind),
+				Text:   n.Text,
+				At:     n.At,
+				Said:   wording.NoteSaid(t, n, teacher.Name),
+				Answer: n.Answer,
+			},
+		)
 	}
 	for _, l := range sh.Movable() {
 		out.Lessons = append(out.Lessons, contract.FamilyLesson{Lesson: l.ID, Name: t.WeekdayAndDay(l.Day) + ", " + wording.Clock(l.StartsAt)})

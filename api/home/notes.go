@@ -30,7 +30,8 @@ func (h *Handlers) ListNotes(ctx context.Context, _ contract.ListNotesRequestObj
 	out := contract.ListNotes200JSONResponse{}
 	for _, n := range studentplan.InTurn(list, func(n store.Note) studentplan.Note { return n.Note }) {
 		x := contract.HomeNote{
-			Id: n.ID, Kind: contract.HomeNoteKind(n.Kind), Text: n.Text, At: n.At, Said: wording.NoteFrom(n.Note, s.Today), Answer: n.Answer, Open: n.Open(), Ladder: n.Ladder,
+			Id: n.ID, Kind: contract.HomeNoteKind(n.Kind), Text: n.Text, At: n.At, Said: wording.NoteFrom(n.Note, s.Today), Answer: n.Answer,
+			Open: n.Open(), Ladder: n.Ladder,
 			Name: n.Student,
 		}
 		if n.Kind == studentplan.MoveLesson {

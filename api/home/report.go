@@ -18,14 +18,26 @@ func (h *Handlers) reports(ctx context.Context, s open.Student) ([]contract.Fami
 	out := []contract.FamilyReport{}
 	for _, r := range list {
 		if !r.PublishedAt.IsZero() {
-			out = append(out, contract.FamilyReport{Id: r.ID, Title: r.Published.Title, Days: r.Published.Days, Lines: r.Published.Lines, Published: wording.DayAndYear(s.Local(r.PublishedAt))})
+			out = append(
+				out,
+				contract.FamilyReport{
+					Id:        r.ID,
+					Title:     r.Published.Title,
+					Days:      r.Published.Days,
+					Lines:     r.Published.Lines,
+					Published: wording.DayAndYear(s.Local(r.PublishedAt)),
+				},
+			)
 		}
 	}
 	return out, err
 }
 
 // GetFamilyReport returns the printed page of a published report.
-func (h *Handlers) GetFamilyReport(ctx context.Context, r contract.GetFamilyReportRequestObject) (contract.GetFamilyReportResponseObject, error) {
+func (h *Handlers) GetFamilyReport(
+	ctx context.Context,
+	r contract.GetFamilyReportRequestObject,
+) (contract.GetFamilyReportResponseObject, error) {
 	f, _, err := h.familyHome(ctx, r.Token)
 	if err != nil {
 		return nil, err
@@ -35,6 +47,8 @@ func (h *Handlers) GetFamilyReport(ctx context.Context, r contract.GetFamilyRepo
 		return nil, problem.NotFound("This report is not there any more.")
 	}
 	return contract.GetFamilyReport200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
-		Body: bytes.NewReader(pdf), ContentLength: int64(len(pdf)), Headers: contract.SheetResponseHeaders{ContentDisposition: `inline; filename="report.pdf"`},
+		Body: bytes.NewReader(
+			pdf,
+		), ContentLength: int64(len(pdf)), Headers: contract.SheetResponseHeaders{ContentDisposition: `inline; filename="report.pdf"`},
 	}}, err
 }

@@ -45,7 +45,10 @@ func (h *Handlers) GetSheet(ctx context.Context, r contract.GetSheetRequestObjec
 }
 
 // GetFamilySheet returns the published week on paper.
-func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheetRequestObject) (contract.GetFamilySheetResponseObject, error) {
+func (h *Handlers) GetFamilySheet(
+	ctx context.Context,
+	r contract.GetFamilySheetRequestObject,
+) (contract.GetFamilySheetResponseObject, error) {
 	f, sh, err := h.familyHome(ctx, r.Token)
 	if err != nil {
 		return nil, err
@@ -57,23 +60,45 @@ func (h *Handlers) GetFamilySheet(ctx context.Context, r contract.GetFamilySheet
 	if w.Published == nil {
 		return nil, &problem.Problem{Status: 404, Detail: "No week was published yet."}
 	}
-	out, err := h.sheet(ctx, sh, week.Stretched(*w.Published, sh.WeekDays(w.Start)), w.Start, w.Hand.Words, h.URL+open.FamilyPath(f.Token), sh.Tongue(f))
+	out, err := h.sheet(
+		ctx,
+		sh,
+		week.Stretched(*w.Published, sh.WeekDays(w.Start)),
+		w.Start,
+		w.Hand.Words,
+		h.URL+open.FamilyPath(f.Token),
+		sh.Tongue(f),
+	)
 	return contract.GetFamilySheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
 
-func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, start time.Time, words, page string, t tongue.Tongue) (contract.SheetApplicationpdfResponse, error) {
+func (h *Handlers) sheet(
+	ctx context.Context,
+	sh open.Student,
+	p week.Plan,
+	start time.Time,
+	words, page string,
+	t tongue.Tongue,
+) (contract.SheetApplicationpdfResponse, error) {
 	teacher, err := h.Store.StudioTeacher(ctx, sh.Tenant.ID)
 	if err != nil {
 		return contract.SheetApplicationpdfResponse{}, err
 	}
 	out := sheet.Sheet{
-		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), sh.Instrument, sh.Tenant.Name, teacher.Name), Title: t.Say("sheet.title", "date", t.WeekdayAndDay(start)),
-		Dose: wording.Often(t, p.Often), Watch: wording.Watched(t, p.Watch), Words: words, Caution: t.Say("caution"), NotYet: wording.Held(t, p.NotYet),
-		Hands: handsOf(t, sh.OnInstrument()), Page: page, Made: sh.Now,
+		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), sh.Instrument, sh.Tenant.Name, teacher.Name),
+		Title: t.Say("sheet.title", "date", t.WeekdayAndDay(start)),
+		Dose:  wording.Often(t, p.Often), Watch: wording.Watched(t, p.Watch), Words: words, Caution: t.Say("caution"),
+		NotYet: wording.Held(t, p.NotYet),
+		Hands:  handsOf(t, sh.OnInstrument()), Page: page, Made: sh.Now,
 	}
 	e := h.excerpts(ctx, sh, sheet.ExcerptWidth)
 	for _, d := range p.Days {
-		day := sheet.Day{Name: t.Weekday(d.Date), Minutes: t.Say("sheet.about", "minutes", wording.HomeMinutes(d.Minutes)), Rest: d.Rest, Focus: d.Focus}
+		day := sheet.Day{
+			Name:    t.Weekday(d.Date),
+			Minutes: t.Say("sheet.about", "minutes", wording.HomeMinutes(d.Minutes)),
+			Rest:    d.Rest,
+			Focus:   d.Focus,
+		}
 		for _, it := range d.Items {
 			item, err := e.sheetItem(it, t)
 			if err != nil {
@@ -89,7 +114,9 @@ func (h *Handlers) sheet(ctx context.Context, sh open.Student, p week.Plan, star
 	data, err := out.PDF()
 	return contract.SheetApplicationpdfResponse{
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
-		Headers: contract.SheetResponseHeaders{ContentDisposition: fmt.Sprintf(`inline; filename="practice-%s.pdf"`, start.Format(time.DateOnly))},
+		Headers: contract.SheetResponseHeaders{
+			ContentDisposition: fmt.Sprintf(`inline; filename="practice-%s.pdf"`, start.Format(time.DateOnly)),
+		},
 	}, err
 }
 
@@ -103,14 +130,21 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		m.Instrument = e.student.Instrument
 	}
 	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
-	out := sheet.Item{Label: c.Kind + ", " + t.Say("sheet.minutes", "minutes", wording.HomeMinutes(it.Minutes)), Title: it.Title, Where: c.Where, Only: c.Only, Goals: it.Goals}
+	out := sheet.Item{
+		Label: c.Kind + ", " + t.Say("sheet.minutes", "minutes", wording.HomeMinutes(it.Minutes)),
+		Title: it.Title,
+		Where: c.Where,
+		Only:  c.Only,
+		Goals: it.Goals,
+	}
 	out.Boxes, out.Joined = it.Boxes()
 	if x.InWords(it) {
 		out.Words = c.Plain(it.Kind)
 		return out, nil
 	}
 	card := &sheet.Card{
-		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: it.Title, Where: c.Where, Book: c.Book, Only: c.Only, Tempo: c.Tempo, Say: strings.Join(c.Say, " · "),
+		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: it.Title, Where: c.Where, Book: c.Book,
+		Only: c.Only, Tempo: c.Tempo, Say: strings.Join(c.Say, " · "),
 		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap,
 	}
 	player := e.student.OnInstrument()
@@ -151,7 +185,10 @@ func signsOn(d engrave.Drawing, signs []athome.Sign) (out []sheet.Sign) {
 	for _, s := range signs {
 		for _, h := range d.Heads {
 			if h.Staff == s.Staff && math.Abs(h.At-s.At) < 1e-6 {
-				out = append(out, sheet.Sign{X: h.X, Y: h.Y - h.Below - signAbove, Turn: map[reading.Direction]int{reading.Up: 1, reading.Down: -1}[s.Direction]})
+				out = append(
+					out,
+					sheet.Sign{X: h.X, Y: h.Y - h.Below - signAbove, Turn: map[reading.Direction]int{reading.Up: 1, reading.Down: -1}[s.Direction]},
+				)
 				break
 			}
 		}

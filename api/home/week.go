@@ -161,12 +161,16 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		return contract.Week{}, err
 	}
 	out := contract.Week{
-		Student: answer.Student(w.Row, w.Today), Studio: w.Tenant.Name, Teacher: me.Name, Start: answer.Date(w.Kept.Start), Sentence: wording.Week(w.Week.Week),
-		Days: []contract.WeekDay{}, LeftOut: weekItems(w.Opened, plan.LeftOut), Dropped: weekItems(w.Opened, plan.Dropped), Reviews: []contract.ReviewPicked{},
-		NotYet: wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch), Estimate: plan.Estimate, Caution: wording.Caution,
+		Student: answer.Student(w.Row, w.Today), Studio: w.Tenant.Name, Teacher: me.Name, Start: answer.Date(w.Kept.Start),
+		Sentence: wording.Week(w.Week.Week),
+		Days:     []contract.WeekDay{}, LeftOut: weekItems(w.Opened, plan.LeftOut), Dropped: weekItems(w.Opened, plan.Dropped),
+		Reviews: []contract.ReviewPicked{},
+		NotYet:  wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch),
+		Estimate: plan.Estimate, Caution: wording.Caution,
 		Review:   answer.Review(w.ReviewState(w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
-		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(), Plan: plan.Fingerprint(),
+		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(),
+		Plan:      plan.Fingerprint(),
 		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: reached, Messages: []contract.MessagePreview{},
 	}
 	messages, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
@@ -174,11 +178,17 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		return contract.Week{}, err
 	}
 	for _, m := range messages {
-		out.Messages = append(out.Messages, contract.MessagePreview{To: m.To, Subject: m.Subject, Body: m.Body, When: wording.SentWhen(m.NotBefore.In(w.Zone), w.Now)})
+		out.Messages = append(
+			out.Messages,
+			contract.MessagePreview{To: m.To, Subject: m.Subject, Body: m.Body, When: wording.SentWhen(m.NotBefore.In(w.Zone), w.Now)},
+		)
 	}
 	out.Changed = out.Published && w.Kept.Published.Fingerprint() != plan.Fingerprint()
 	for _, d := range plan.Days {
-		out.Days = append(out.Days, contract.WeekDay{Date: answer.Date(d.Date), Rest: d.Rest, Items: weekItems(w.Opened, d.Items), Minutes: d.Minutes, Focus: d.Focus})
+		out.Days = append(
+			out.Days,
+			contract.WeekDay{Date: answer.Date(d.Date), Rest: d.Rest, Items: weekItems(w.Opened, d.Items), Minutes: d.Minutes, Focus: d.Focus},
+		)
 	}
 	for _, c := range w.Picked {
 		out.Reviews = append(out.Reviews, contract.ReviewPicked{Material: c.ID, Title: w.Library[c.ID].Title, Why: wording.Picked(c.Why)})
@@ -201,7 +211,8 @@ func weekItems(s open.Student, items []week.Item) []contract.WeekItem {
 	for _, it := range items {
 		out = append(out, contract.WeekItem{
 			Key: it.Key, Kind: contract.WeekItemKind(it.Kind), Material: it.Material, Title: it.Title, Where: where(s.Library, it), Hand: it.Hand,
-			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: s.Words.Text(it.Words), Goals: append([]string{}, it.Goals...), Pinned: it.Pinned,
+			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: s.Words.Text(it.Words), Goals: append([]string{}, it.Goals...),
+			Pinned: it.Pinned,
 		})
 	}
 	return out

@@ -16,7 +16,15 @@ import (
 
 // weekHand is what the teacher set by hand, as the rules have it.
 func weekHand(h contract.WeekByHand) week.Hand {
-	out := week.Hand{Days: map[string]bool{}, Minutes: h.Minutes, Drops: h.Drops, Pins: map[string]string{}, Times: map[string]int{}, Adds: h.Adds, Words: strings.TrimSpace(h.Words)}
+	out := week.Hand{
+		Days:    map[string]bool{},
+		Minutes: h.Minutes,
+		Drops:   h.Drops,
+		Pins:    map[string]string{},
+		Times:   map[string]int{},
+		Adds:    h.Adds,
+		Words:   strings.TrimSpace(h.Words),
+	}
 	for _, d := range h.Days {
 		out.Days[d.Day.Format(time.DateOnly)] = d.Practice
 	}
@@ -32,7 +40,13 @@ func weekHand(h contract.WeekByHand) week.Hand {
 // byHand is the same as the contract has it.
 func byHand(w store.PracticeWeek) contract.WeekByHand {
 	h := w.Hand
-	out := contract.WeekByHand{Version: w.Version, Minutes: h.Minutes, Drops: append([]string{}, h.Drops...), Adds: append([]string{}, h.Adds...), Words: h.Words}
+	out := contract.WeekByHand{
+		Version: w.Version,
+		Minutes: h.Minutes,
+		Drops:   append([]string{}, h.Drops...),
+		Adds:    append([]string{}, h.Adds...),
+		Words:   h.Words,
+	}
 	day := func(text string) openapi_types.Date {
 		d, _ := time.Parse(time.DateOnly, text) // it was checked when it was kept
 		return answer.Date(d)

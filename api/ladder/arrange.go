@@ -41,7 +41,10 @@ func (h *Handlers) Arrange(ctx context.Context, r contract.ArrangeRequestObject)
 	}
 	out := contract.Arranged{Changes: []contract.Consequence{}}
 	for _, c := range studentplan.Consequences(&a.StudentOutlook, &then.StudentOutlook, targets) {
-		out.Changes = append(out.Changes, contract.Consequence{Kind: contract.ConsequenceKind(c.Kind), Material: c.Material, Worse: c.Worse, Text: n.Consequence(c)})
+		out.Changes = append(
+			out.Changes,
+			contract.Consequence{Kind: contract.ConsequenceKind(c.Kind), Material: c.Material, Worse: c.Worse, Text: n.Consequence(c)},
+		)
 	}
 	err = h.Store.Together(ctx, func(ctx context.Context) (err error) {
 		if !r.Params.Try {

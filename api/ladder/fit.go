@@ -38,7 +38,8 @@ func ranking(s open.Student, c fit.Candidate, on bool) contract.FitCandidate {
 	n := s.Of().Names()
 	out := contract.FitCandidate{
 		Material: c.Material.ID, Title: c.Material.Title, From: answer.From(c.Material), Strand: contract.Strand(c.Material.Strand), OnLadder: on,
-		Unknown: c.Leap.Unknown, Leap: c.Leap.Size, Score: c.Score, Ready: c.Ready, Size: c.Size, Taste: c.Taste, Balance: c.Balance, Reasons: []string{}, Blocks: []contract.FitBlock{},
+		Unknown: c.Leap.Unknown, Leap: c.Leap.Size, Score: c.Score, Ready: c.Ready, Size: c.Size, Taste: c.Taste, Balance: c.Balance,
+		Reasons: []string{}, Blocks: []contract.FitBlock{},
 	}
 	for _, reason := range c.Reasons {
 		out.Reasons = append(out.Reasons, wording.Fit(reason))

@@ -36,7 +36,13 @@ func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	out := contract.KnownSheet{Student: answer.Student(s.Row, s.Today), Books: []contract.KnownBook{}, Keys: []contract.KnownChoice{}, Skills: []contract.KnownFamily{}, Entered: []contract.Batch{}}
+	out := contract.KnownSheet{
+		Student: answer.Student(s.Row, s.Today),
+		Books:   []contract.KnownBook{},
+		Keys:    []contract.KnownChoice{},
+		Skills:  []contract.KnownFamily{},
+		Entered: []contract.Batch{},
+	}
 	for _, b := range books {
 		book := contract.KnownBook{Id: b.ID, Title: b.Title, Pieces: []contract.KnownChoice{}}
 		for _, id := range s.UpTo(b.ID, "") {
@@ -57,7 +63,10 @@ func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObjec
 		out.Skills = append(out.Skills, family)
 	}
 	for _, b := range batches {
-		out.Entered = append(out.Entered, contract.Batch{Id: b.ID, At: b.MadeAt, Words: wording.KnownBatch(len(b.Entries), len(b.Rungs), s.Local(b.MadeAt))})
+		out.Entered = append(
+			out.Entered,
+			contract.Batch{Id: b.ID, At: b.MadeAt, Words: wording.KnownBatch(len(b.Entries), len(b.Rungs), s.Local(b.MadeAt))},
+		)
 	}
 	return contract.GetKnown200JSONResponse(out), nil
 }
@@ -170,14 +179,24 @@ func (b Entered) Into(ctx context.Context, d *open.Loader, a open.Ahead, try boo
 	rungs := ladder.Missing(a.Placed, b.Rungs)
 	placed := append(slices.Clone(a.Placed), rungs...)
 	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(placed))
-	out := contract.KnownEffect{Words: s.Of().Names().KnownEffect(effect, len(entries), len(b.Materials), len(rungs)), Pieces: len(effect.Pieces), Skills: len(effect.Skills), Entries: len(entries)}
+	out := contract.KnownEffect{
+		Words:   s.Of().Names().KnownEffect(effect, len(entries), len(b.Materials), len(rungs)),
+		Pieces:  len(effect.Pieces),
+		Skills:  len(effect.Skills),
+		Entries: len(entries),
+	}
 	if try {
 		return out, nil
 	}
 	if len(entries) == 0 && len(rungs) == 0 {
 		return out, problem.Invalid("Nothing new is chosen. Tick what the student could do before, or paste a list.")
 	}
-	return out, d.Store.AddBatch(ctx, s.Tenant.ID, s.Ladder, store.NewBatch{ID: b.ID, MadeAt: s.Now, Entries: entries, Rungs: rungs, Materials: b.Materials})
+	return out, d.Store.AddBatch(
+		ctx,
+		s.Tenant.ID,
+		s.Ladder,
+		store.NewBatch{ID: b.ID, MadeAt: s.Now, Entries: entries, Rungs: rungs, Materials: b.Materials},
+	)
 }
 
 // UndoBatch takes a batch back.
@@ -187,7 +206,14 @@ func (h *Handlers) UndoBatch(ctx context.Context, r contract.UndoBatchRequestObj
 		return nil, err
 	}
 	at := h.Now()
-	err := h.Store.UndoBatch(ctx, who.Studio, r.Ladder, r.Batch, at, func(entry string) studentlog.Entry { return studentlog.Undo(entry, who.Teacher, at) })
+	err := h.Store.UndoBatch(
+		ctx,
+		who.Studio,
+		r.Ladder,
+		r.Batch,
+		at,
+		func(entry string) studentlog.Entry { return studentlog.Undo(entry, who.Teacher, at) },
+	)
 	return contract.UndoBatch204Response{}, err
 }
 

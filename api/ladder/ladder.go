@@ -72,10 +72,22 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 				if a.Early(r) {
 					words, why = wording.TooEarly(r.Leap.Unknown, weeks)
 				}
-				rungs[i].HowLong = contract.HowLong{Low: answer.Thousandths(weeks.Low), Median: answer.Thousandths(weeks.Median), High: answer.Thousandths(weeks.High), Words: words, Why: why}
+				rungs[i].HowLong = contract.HowLong{
+					Low:    answer.Thousandths(weeks.Low),
+					Median: answer.Thousandths(weeks.Median),
+					High:   answer.Thousandths(weeks.High),
+					Words:  words,
+					Why:    why,
+				}
 			}
 			if w, on := a.When[r.Material.ID]; on {
-				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = answer.Days(&a.StudentOutlook, w.Begin), answer.Days(&a.StudentOutlook, w.Clear), w.Long
+				rungs[i].Begins, rungs[i].Clears, rungs[i].Long = answer.Days(
+					&a.StudentOutlook,
+					w.Begin,
+				), answer.Days(
+					&a.StudentOutlook,
+					w.Clear,
+				), w.Long
 				if !foreseen[r.Material.ID] { // the page needs to know what lies near; nobody is told a date
 					rungs[i].Begins.Words, rungs[i].Clears.Words = "", ""
 				}
@@ -90,7 +102,8 @@ func rung(a open.Ahead, r ladder.Rung) contract.Rung {
 	id := r.Material.ID
 	out := contract.Rung{
 		Material: id, Title: r.Material.Title, From: answer.From(r.Material), Layer: contract.RungLayer(r.Layer),
-		Leap: answer.Leap(a.Of().Names(), r.Material, r.Leap, a.Policy.Standing.Leap.SecureAfter), Cliff: r.Cliff, Plateau: r.Plateau, Weeks: r.Weeks,
+		Leap: answer.Leap(a.Of().Names(), r.Material, r.Leap, a.Policy.Standing.Leap.SecureAfter), Cliff: r.Cliff, Plateau: r.Plateau,
+		Weeks: r.Weeks,
 		Aside: contract.RungAside(r.Aside), Tags: append([]string{}, r.Material.Tags...), Liking: wording.SignsOfLiking(a.Standing.Likings[id]),
 		Exercise: r.Material.Exercise,
 	}
@@ -126,7 +139,10 @@ func Plantings(a open.Ahead) []contract.Planting {
 			x.Mends = append(x.Mends, n.Mend(m, p.For))
 		}
 		for _, step := range p.Steps {
-			x.Steps = append(x.Steps, contract.PlantingStep{Day: answer.Date(step.Day), Due: answer.Date(step.Due), Step: step.Step, Text: skill.Steps[step.Step-1]})
+			x.Steps = append(
+				x.Steps,
+				contract.PlantingStep{Day: answer.Date(step.Day), Due: answer.Date(step.Due), Step: step.Step, Text: skill.Steps[step.Step-1]},
+			)
 		}
 		out = append(out, x)
 	}
@@ -141,8 +157,9 @@ func (h *Handlers) GetNext(ctx context.Context, r contract.GetNextRequestObject)
 	}
 	p, in := s.Next(material.Strand(r.Params.Strand), placed)
 	out := contract.Proposal{
-		Strand: r.Params.Strand, Reach: in.Reach.Size, ReachWhy: wording.Reach(in.Reach), Ease: p.Ease, Reasons: s.Of().Names().NextAll(p.Reasons),
-		Last: []contract.TakenLeap{}, Considered: []contract.Candidate{},
+		Strand: r.Params.Strand, Reach: in.Reach.Size, ReachWhy: wording.Reach(in.Reach), Ease: p.Ease,
+		Reasons: s.Of().Names().NextAll(p.Reasons),
+		Last:    []contract.TakenLeap{}, Considered: []contract.Candidate{},
 	}
 	for _, size := range in.Last {
 		out.Last = append(out.Last, contract.TakenLeap{Size: size, BigJump: leap.Beyond(size, in.Reach.Size)})
@@ -201,7 +218,9 @@ func (h *Handlers) RemoveRung(ctx context.Context, r contract.RemoveRungRequestO
 		return nil, err
 	}
 	if s.Standing.Materials[r.Material] != nil {
-		return nil, problem.Invalid(fmt.Sprintf("%s has been played already; what happened stays on the ladder.", s.Of().Names().Title(r.Material)))
+		return nil, problem.Invalid(
+			fmt.Sprintf("%s has been played already; what happened stays on the ladder.", s.Of().Names().Title(r.Material)),
+		)
 	}
 	return contract.RemoveRung204Response{}, h.Store.RemoveRung(ctx, s.Tenant.ID, s.Ladder, r.Material)
 }

@@ -21,7 +21,12 @@ func Targets(a open.Ahead, list []studentplan.Target) []contract.TargetBrief {
 	for _, t := range list {
 		brief := contract.TargetBrief{Id: t.ID, Name: t.Name, Day: answer.Date(t.Day), Material: t.Material, Title: a.Library[t.Material].Title}
 		if v, err := a.Work(t); err != nil {
-			brief.Verdict = contract.Verdict{Sentence: wording.Sentence(err.Error()), Why: []string{}, Drops: []contract.TargetDrop{}, Holidays: []contract.LostHoliday{}}
+			brief.Verdict = contract.Verdict{
+				Sentence: wording.Sentence(err.Error()),
+				Why:      []string{},
+				Drops:    []contract.TargetDrop{},
+				Holidays: []contract.LostHoliday{},
+			}
 		} else {
 			brief.Verdict = verdict(a, t, v, nil)
 		}
@@ -33,7 +38,14 @@ func Targets(a open.Ahead, list []studentplan.Target) []contract.TargetBrief {
 // verdict puts a target's outcome into words.
 func verdict(a open.Ahead, t studentplan.Target, v outlook.Verdict, given []string) contract.Verdict {
 	n := a.Of().Names()
-	said := wording.Target{Material: t.Material, Day: t.Day, Sure: a.Policy.Sure, Polish: a.Policy.PolishWeeks, Latest: a.Lessons.Day(v.LatestStart), Today: a.Today}
+	said := wording.Target{
+		Material: t.Material,
+		Day:      t.Day,
+		Sure:     a.Policy.Sure,
+		Polish:   a.Policy.PolishWeeks,
+		Latest:   a.Lessons.Day(v.LatestStart),
+		Today:    a.Today,
+	}
 	said.BeginsFrom, _, said.To = a.Days(v.Begins)
 	out := contract.Verdict{
 		Lessons: v.Lessons, Chance: v.Chance, Straight: v.Straight, WithoutTwo: v.WithoutTwo, Begun: v.Begun, Possible: v.Possible,

@@ -47,7 +47,14 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 	if !s.Way.Rewards {
 		return nil, problem.Invalid("Treats are switched off in this way of teaching.")
 	}
-	t := store.Treat{ID: r.Treat, Words: strings.TrimSpace(r.Body.Words), Material: r.Body.Material, Pieces: r.Body.Pieces, Base: s.ClearedPieces(), Made: s.Today}
+	t := store.Treat{
+		ID:       r.Treat,
+		Words:    strings.TrimSpace(r.Body.Words),
+		Material: r.Body.Material,
+		Pieces:   r.Body.Pieces,
+		Base:     s.ClearedPieces(),
+		Made:     s.Today,
+	}
 	list, err := h.Store.Treats(ctx, s.Tenant.ID, s.Ladder)
 	if err != nil {
 		return nil, err

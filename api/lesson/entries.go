@@ -110,7 +110,8 @@ func entryOut(e studentlog.Entry) contract.Entry {
 	out := contract.Entry{
 		Id: e.ID, At: e.At, Kind: contract.EntryKind(e.Kind), Material: e.Material, Focus: e.Focus, Mark: contract.Mark(e.Mark),
 		From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Rating: e.Rating, Skill: e.Skill, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome,
-		Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign), Goal: e.Goal,
+		Minutes: e.Minutes, Text: e.Text, Corrects: e.Corrects, Standard: contract.EntryStandard(e.Standard), Sign: contract.EntrySign(e.Sign),
+		Goal: e.Goal,
 		Gate: contract.Gate(e.Gate), Day: e.Day, Item: e.Item, Times: e.Times, Felt: contract.Felt(e.Felt),
 	}
 	out.Tempo, out.Held = e.Tempo, e.Held
@@ -118,7 +119,15 @@ func entryOut(e studentlog.Entry) contract.Entry {
 		out.Setup = answer.Measures(*e.Setup)
 	}
 	if c := e.Cycle; c != nil {
-		out.Cycle = contract.KeptCycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: contract.KeptCycleOrder(c.Order), From: c.From, Before: c.Before}
+		out.Cycle = contract.KeptCycle{
+			Type:   c.Type,
+			Step:   c.Step,
+			Kind:   c.Kind,
+			First:  c.First,
+			Order:  contract.KeptCycleOrder(c.Order),
+			From:   c.From,
+			Before: c.Before,
+		}
 	}
 	if c := e.Climb; c != nil {
 		out.Climb = contract.NewClimb{From: c.From, To: c.To, Weeks: c.Weeks}
@@ -141,7 +150,15 @@ func entryOf(e contract.Entry, actor string) studentlog.Entry {
 		out.Climb = &studentlog.Climb{From: e.Climb.From, To: e.Climb.To, Weeks: e.Climb.Weeks}
 	case contract.EntryKindCycle:
 		c := e.Cycle
-		out.Cycle = &studentlog.Cycle{Type: c.Type, Step: c.Step, Kind: c.Kind, First: c.First, Order: string(c.Order), From: c.From, Before: c.Before}
+		out.Cycle = &studentlog.Cycle{
+			Type:   c.Type,
+			Step:   c.Step,
+			Kind:   c.Kind,
+			First:  c.First,
+			Order:  string(c.Order),
+			From:   c.From,
+			Before: c.Before,
+		}
 	}
 	if e.Kind == contract.EntryKindSetupChecked && e.Setup.Leg != 0 {
 		m := answer.MeasuresOf(&e.Setup)

@@ -85,7 +85,15 @@ func bites(a open.Ahead) []contract.Bite {
 	out := []contract.Bite{}
 	for _, b := range a.Bites() {
 		s, _ := a.Skills.Get(b.Skill)
-		bite := contract.Bite{Skill: b.Skill, Name: s.Name, Step: b.Step, Of: len(s.Steps), Text: s.Steps[b.Step-1], For: a.Library[b.For].Title, Why: why[b.Skill]}
+		bite := contract.Bite{
+			Skill: b.Skill,
+			Name:  s.Name,
+			Step:  b.Step,
+			Of:    len(s.Steps),
+			Text:  s.Steps[b.Step-1],
+			For:   a.Library[b.For].Title,
+			Why:   why[b.Skill],
+		}
 		if b.Exercise != nil {
 			bite.Exercise = contract.Choice{Id: b.Exercise.ID(), Name: b.Exercise.Full(a.Words)}
 		}
@@ -112,7 +120,8 @@ func reviews(s open.Student, planned []string) []contract.ReviewPiece {
 	for _, heard := range s.ToHear(planned) {
 		ms := s.Standing.Materials[heard.Material]
 		out = append(out, contract.ReviewPiece{
-			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today, Rating: ms.LastRating, Recall: answer.Thousandths(s.Recall(heard.Material)),
+			Material: heard.Material, Title: s.Library[heard.Material].Title, LastPlayed: ms.LastPlayed, HeardToday: heard.Today,
+			Rating: ms.LastRating, Recall: answer.Thousandths(s.Recall(heard.Material)),
 		})
 	}
 	return out

@@ -60,7 +60,8 @@ func (h *Handlers) GetOverview(ctx context.Context, _ contract.GetOverviewReques
 
 func overviewStudent(s open.Studio, x open.Briefed) contract.OverviewStudent {
 	out := contract.OverviewStudent{
-		Student: answer.Student(x.Row, s.Today), Working: []contract.WorkingPiece{}, Review: answer.Review(x.Review), Signs: answer.Signs(s.Names(), x.Due), Targets: []contract.TargetBrief{},
+		Student: answer.Student(x.Row, s.Today), Working: []contract.WorkingPiece{}, Review: answer.Review(x.Review),
+		Signs: answer.Signs(s.Names(), x.Due), Targets: []contract.TargetBrief{},
 	}
 	for _, w := range x.Working {
 		words := ""
@@ -69,7 +70,8 @@ func overviewStudent(s open.Studio, x open.Briefed) contract.OverviewStudent {
 		}
 		out.Working = append(out.Working, contract.WorkingPiece{
 			Clears: contract.Days{Low: answer.Date(w.Low), Median: answer.Date(w.Median), High: answer.Date(w.High), Words: words},
-			Long:   w.Long, Full: w.Where.Full, Material: w.Material, Points: w.Where.Points, Title: s.Library[w.Material].Title, Usual: w.Usual, Weeks: w.Weeks,
+			Long:   w.Long, Full: w.Where.Full, Material: w.Material, Points: w.Where.Points, Title: s.Library[w.Material].Title, Usual: w.Usual,
+			Weeks: w.Weeks,
 		})
 	}
 	return out

@@ -18,7 +18,10 @@ import (
 )
 
 // past opens the lessons that were with what they are made from.
-func (h *Handlers) past(ctx context.Context, ladder string) (s open.Student, log []studentlog.Entry, live []*studentlog.Entry, past []studentplan.PastLesson, err error) {
+func (h *Handlers) past(
+	ctx context.Context,
+	ladder string,
+) (s open.Student, log []studentlog.Entry, live []*studentlog.Entry, past []studentplan.PastLesson, err error) {
 	if s, err = h.Student(ctx, ladder); err != nil {
 		return s, nil, nil, nil, err
 	}
@@ -37,9 +40,19 @@ func (h *Handlers) GetPast(ctx context.Context, r contract.GetPastRequestObject)
 	}
 	n := s.Of().Names()
 	found := s.Matching(past, r.Params.Search, func(e *studentlog.Entry) string { return n.Entry(e, s.Student) })
-	out := contract.Past{Student: answer.Student(s.Row, s.Today), Lessons: []contract.PastLine{}, Sentence: wording.Past(past, len(found), r.Params.Search != "")}
+	out := contract.Past{
+		Student:  answer.Student(s.Row, s.Today),
+		Lessons:  []contract.PastLine{},
+		Sentence: wording.Past(past, len(found), r.Params.Search != ""),
+	}
 	for _, p := range found {
-		line := contract.PastLine{Day: answer.Date(p.Day), State: contract.PastLineState(p.State), Words: n.PastLesson(p), Pieces: []string{}, Notes: append([]string{}, p.Notes...)}
+		line := contract.PastLine{
+			Day:    answer.Date(p.Day),
+			State:  contract.PastLineState(p.State),
+			Words:  n.PastLesson(p),
+			Pieces: []string{},
+			Notes:  append([]string{}, p.Notes...),
+		}
 		for _, id := range p.Pieces {
 			line.Pieces = append(line.Pieces, s.Library[id].Title)
 		}
@@ -62,13 +75,17 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 	}
 	n, day := s.Of().Names(), r.Day.Time
 	out := contract.PastDay{
-		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{}, Pieces: []contract.PastPiece{}, Set: []string{}, Begin: []contract.Choice{},
+		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{},
+		Pieces: []contract.PastPiece{}, Set: []string{}, Begin: []contract.Choice{},
 		Taken: logLines(s, s.TakenBackOn(log, live, day)), At: s.EntryTime(live, day).UTC(),
 	}
 	if i := slices.IndexFunc(past, func(p studentplan.PastLesson) bool { return p.Day.Equal(day) }); i >= 0 {
 		out.Words = n.PastLesson(past[i])
 		for _, e := range past[i].Entries {
-			out.Entries = append(out.Entries, contract.PastEntry{Entry: entryOut(*e), Text: n.Entry(e, s.Student), Title: s.Library[e.Material].Title})
+			out.Entries = append(
+				out.Entries,
+				contract.PastEntry{Entry: entryOut(*e), Text: n.Entry(e, s.Student), Title: s.Library[e.Material].Title},
+			)
 		}
 	}
 	if err := h.forgotten(ctx, s, day, &out); err != nil {
@@ -123,7 +140,8 @@ func lastTime(s open.Student, live []*studentlog.Entry, home string) contract.La
 		return contract.LastTime{}
 	}
 	return contract.LastTime{
-		Day: answer.Date(last.Day), Words: wording.LastTimeDay(last.Day, s.Today), Lines: s.Of().Names().LastTime(last, home), Bring: append([]string{}, last.Bring...),
+		Day: answer.Date(last.Day), Words: wording.LastTimeDay(last.Day, s.Today), Lines: s.Of().Names().LastTime(last, home),
+		Bring: append([]string{}, last.Bring...),
 	}
 }
 

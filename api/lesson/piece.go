@@ -18,7 +18,8 @@ func Piece(ctx context.Context, d *open.Loader, s open.Student, id string, live 
 	p := contract.LessonPiece{
 		Material: id, Title: m.Title, From: answer.From(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
 		Bars: m.Bars, BarLabels: m.Labels(), Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
-		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate), Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
+		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate),
+		Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
 	if e, err := s.Exercises.Parse(m.Exercise, s.OnInstrument()); err == nil {
 		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(s.Standing.FaultMark(ms, id)) })
@@ -39,13 +40,19 @@ func Piece(ctx context.Context, d *open.Loader, s open.Student, id string, live 
 		p.Points = append(p.Points, point)
 	}
 	for _, spot := range ms.Spots {
-		p.Spots = append(p.Spots, contract.Spot{Id: spot.ID, From: spot.From, To: spot.To, Where: m.Span(spot.From, spot.To), Text: spot.Text, Mended: spot.Mended})
+		p.Spots = append(
+			p.Spots,
+			contract.Spot{Id: spot.ID, From: spot.From, To: spot.To, Where: m.Span(spot.From, spot.To), Text: spot.Text, Mended: spot.Mended},
+		)
 	}
 	if mark, any := ms.SpotsMark(); any {
 		p.SpotsMark = contract.Mark(mark)
 	}
 	for _, run := range ms.Runs {
-		p.Runs = append(p.Runs, contract.Run{Id: run.ID, At: run.At, Met: append([]string{}, run.Met...), Cleared: run.Cleared, Why: wording.Run(run, s.Family())})
+		p.Runs = append(
+			p.Runs,
+			contract.Run{Id: run.ID, At: run.At, Met: append([]string{}, run.Met...), Cleared: run.Cleared, Why: wording.Run(run, s.Family())},
+		)
 	}
 	o, err := d.Read(ctx, s.Tenant, m)
 	if err == nil && o != nil {

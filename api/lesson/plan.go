@@ -185,10 +185,18 @@ func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.Live
 	n := p.Of().Names()
 	plan, by := live.Plan, live.Hand
 	out := contract.LessonPlan{
-		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes, UsualMinutes: p.LessonMinutes(p.lesson.Day),
-		Segments: []contract.PlanSegment{}, Waits: n.LeftForNextWeek(plan), Free: plan.Free, Review: plan.Review, Aim: plan.Aim, Kept: p.kept.Version > 0,
+		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes,
+		UsualMinutes: p.LessonMinutes(p.lesson.Day),
+		Segments:     []contract.PlanSegment{}, Waits: n.LeftForNextWeek(plan), Free: plan.Free, Review: plan.Review, Aim: plan.Aim,
+		Kept:  p.kept.Version > 0,
 		Begun: plan.Begun, Changed: n.PlanChanges(live.Changes),
-		Hand: contract.PlanByHand{Version: p.kept.Version, Minutes: by.Minutes, Drops: append([]string{}, by.Drops...), Order: append([]string{}, by.Order...), Pins: []contract.PlanPin{}},
+		Hand: contract.PlanByHand{
+			Version: p.kept.Version,
+			Minutes: by.Minutes,
+			Drops:   append([]string{}, by.Drops...),
+			Order:   append([]string{}, by.Order...),
+			Pins:    []contract.PlanPin{},
+		},
 	}
 	if p.lesson.KeyPostponed(plan) {
 		out.Note = n.KeyPostponed(p.lesson)
@@ -227,7 +235,8 @@ func segmentOut(n wording.Names, s lessonplan.Segment) contract.PlanSegment {
 	said := n.Segment(s)
 	return contract.PlanSegment{
 		Id: s.ID, Kind: contract.PlanSegmentKind(s.Kind), Layer: contract.PlanSegmentLayer(s.Layer), Material: s.Material, Title: said.Title,
-		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why, Exercise: s.Exercise, Fault: s.Fault,
+		Words: said.Words, Questions: []contract.PlanQuestion{}, Least: s.Least, Usual: s.Usual, Most: s.Most, New: s.New, Why: said.Why,
+		Exercise: s.Exercise, Fault: s.Fault,
 	}
 }
 
@@ -246,7 +255,12 @@ func (h *Handlers) questions(ctx context.Context, s open.Student, id string) ([]
 	for _, skill := range s.NewSkills(id) {
 		fresh = append(fresh, s.Skills.Name(skill))
 	}
-	stage := lessonplan.Stage{Age: s.Age(s.Today), BySound: s.BySound(), Cleared: len(s.Standing.In(standing.Cleared, standing.Polished)), Fresh: fresh}
+	stage := lessonplan.Stage{
+		Age:     s.Age(s.Today),
+		BySound: s.BySound(),
+		Cleared: len(s.Standing.In(standing.Cleared, standing.Polished)),
+		Fresh:   fresh,
+	}
 	for _, q := range lessonplan.Ask(o.Piece, m, s.Words.Note, stage) {
 		out = append(out, contract.PlanQuestion{Ask: q.Ask, Answer: q.Answer})
 	}

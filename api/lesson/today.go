@@ -140,7 +140,13 @@ func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, students []ope
 }
 
 // briefsOf opens the briefs of those who have a lesson on a day, by ladder.
-func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Horizon, all []store.Ladder, day agenda.Day) (map[string]open.Briefed, error) {
+func (h *Handlers) briefsOf(
+	ctx context.Context,
+	s open.Studio,
+	horizon open.Horizon,
+	all []store.Ladder,
+	day agenda.Day,
+) (map[string]open.Briefed, error) {
 	var ladders []store.Ladder
 	for _, l := range all {
 		if slices.ContainsFunc(day.Lessons, func(x agenda.Lesson) bool { return x.Held() && x.Pupil.Ladder == l.ID }) {
@@ -155,21 +161,48 @@ func (h *Handlers) briefsOf(ctx context.Context, s open.Studio, horizon open.Hor
 	return out, err
 }
 
-func todayLesson(s open.Studio, x open.Briefed, student studentplan.Student, l agenda.Lesson, weeks []week.SetDays, notes []studentplan.Note, shown []fromhome.Thing, day time.Time) contract.TodayLesson {
+func todayLesson(
+	s open.Studio,
+	x open.Briefed,
+	student studentplan.Student,
+	l agenda.Lesson,
+	weeks []week.SetDays,
+	notes []studentplan.Note,
+	shown []fromhome.Thing,
+	day time.Time,
+) contract.TodayLesson {
 	n := s.Names()
 	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
-		Student: answer.Student(x.Row, day), Lesson: answer.Became(l, student.Became(l.Lesson)), Working: []contract.WorkingBrief{}, Last: x.LastLesson, Signs: answer.Signs(n, x.Due),
+		Student: answer.Student(x.Row, day), Lesson: answer.Became(l, student.Became(l.Lesson)), Working: []contract.WorkingBrief{},
+		Last: x.LastLesson, Signs: answer.Signs(n, x.Due),
 	}
 	if home, ok := student.Home(x.Home, weeks, notes, day); ok {
 		home.Shown = shown
-		out.Home = contract.Home{Days: home.Days, Practised: home.Practised, Joyful: home.Joyful, Fine: home.Fine, Hard: home.Hard, First: []string{}, Words: n.Home(home)}
+		out.Home = contract.Home{
+			Days:      home.Days,
+			Practised: home.Practised,
+			Joyful:    home.Joyful,
+			Fine:      home.Fine,
+			Hard:      home.Hard,
+			First:     []string{},
+			Words:     n.Home(home),
+		}
 		for _, id := range home.First {
 			out.Home.First = append(out.Home.First, s.Library[id].Title)
 		}
 	}
 	for _, w := range x.Working {
-		out.Working = append(out.Working, contract.WorkingBrief{Material: w.Material, Title: s.Library[w.Material].Title, Full: w.Where.Full, Points: w.Where.Points, Why: wording.Standing(w.Where, family)})
+		out.Working = append(
+			out.Working,
+			contract.WorkingBrief{
+				Material: w.Material,
+				Title:    s.Library[w.Material].Title,
+				Full:     w.Where.Full,
+				Points:   w.Where.Points,
+				Why:      wording.Standing(w.Where, family),
+			},
+		)
 	}
 	return out
 }

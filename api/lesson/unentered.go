@@ -13,7 +13,10 @@ import (
 )
 
 // ListNotEntered lists the lessons of the last weeks of which nothing was entered.
-func (h *Handlers) ListNotEntered(ctx context.Context, _ contract.ListNotEnteredRequestObject) (contract.ListNotEnteredResponseObject, error) {
+func (h *Handlers) ListNotEntered(
+	ctx context.Context,
+	_ contract.ListNotEnteredRequestObject,
+) (contract.ListNotEnteredResponseObject, error) {
 	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err

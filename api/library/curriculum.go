@@ -45,12 +45,21 @@ type contractColumn = struct {
 }
 
 // ImportCurriculum brings books in, all or nothing.
-func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurriculumRequestObject) (contract.ImportCurriculumResponseObject, error) {
+func (h *Handlers) ImportCurriculum(
+	ctx context.Context,
+	r contract.ImportCurriculumRequestObject,
+) (contract.ImportCurriculumResponseObject, error) {
 	b, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Imported{Sources: []contract.Id{}, Problems: []string{}, Faults: []contract.TableFault{}, Notes: []contract.TableFault{}, Words: []contract.SpokenWord{}}
+	out := contract.Imported{
+		Sources:  []contract.Id{},
+		Problems: []string{},
+		Faults:   []contract.TableFault{},
+		Notes:    []contract.TableFault{},
+		Words:    []contract.SpokenWord{},
+	}
 	var pairs [][2]string
 	for _, w := range r.Body.Words {
 		pairs = append(pairs, [2]string{w.Word, w.Skill})
@@ -112,7 +121,12 @@ func (h *Handlers) ImportCurriculum(ctx context.Context, r contract.ImportCurric
 }
 
 // brought reads what an import holds.
-func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, words curriculum.Words, out *contract.Imported) (curriculum.Curriculum, error) {
+func brought(
+	b open.Studio,
+	in *contract.ImportCurriculumJSONRequestBody,
+	words curriculum.Words,
+	out *contract.Imported,
+) (curriculum.Curriculum, error) {
 	if in.Kind == contract.ImportKindJson {
 		return curriculum.Read(in.Data)
 	}
@@ -150,7 +164,9 @@ func brought(b open.Studio, in *contract.ImportCurriculumJSONRequestBody, words 
 	for i := range ms {
 		ms[i].ID = fmt.Sprint("row ", i+1)
 	}
-	return curriculum.Curriculum{Sources: []curriculum.Source{{ID: in.Source, Title: strings.TrimSpace(in.Title), Instrument: string(in.Instrument), Materials: ms}}}, nil
+	return curriculum.Curriculum{
+		Sources: []curriculum.Source{{ID: in.Source, Title: strings.TrimSpace(in.Title), Instrument: string(in.Instrument), Materials: ms}},
+	}, nil
 }
 
 // tableOf reads a table, or the lines of a list as one, with what each column holds.
@@ -185,8 +201,10 @@ func unpack(c curriculum.Curriculum) (sources []store.Source, out []material.Mat
 		}
 		for i, m := range src.Materials {
 			row := material.Material{
-				ID: idOf(m.ID, src.ID), Title: m.Title, Composer: m.Composer, Strand: m.Strand, Instrument: src.Instrument, SourceID: id, Source: src.Title,
-				Unit: m.Unit, Page: m.Page, Order: i + 1, Tempo: m.Tempo, Bars: m.Bars, DistinctBars: m.DistinctBars, Texture: m.Texture, Tags: m.Tags,
+				ID: idOf(m.ID, src.ID), Title: m.Title, Composer: m.Composer, Strand: m.Strand, Instrument: src.Instrument, SourceID: id,
+				Source: src.Title,
+				Unit:   m.Unit, Page: m.Page, Order: i + 1, Tempo: m.Tempo, Bars: m.Bars, DistinctBars: m.DistinctBars, Texture: m.Texture,
+				Tags: m.Tags,
 			}
 			if row.Texture == "" {
 				row.Texture = material.OneLine
@@ -221,7 +239,10 @@ func idOf(id string, within ...string) string {
 }
 
 // ExportCurriculum writes the library, or one book, as a file.
-func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurriculumRequestObject) (contract.ExportCurriculumResponseObject, error) {
+func (h *Handlers) ExportCurriculum(
+	ctx context.Context,
+	r contract.ExportCurriculumRequestObject,
+) (contract.ExportCurriculumResponseObject, error) {
 	b, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
@@ -262,6 +283,8 @@ func (h *Handlers) ExportCurriculum(ctx context.Context, r contract.ExportCurric
 	}
 	return contract.ExportCurriculum200ApplicationoctetStreamResponse{
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
-		Headers: contract.ExportCurriculum200ResponseHeaders{ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name + "." + string(r.Params.Format)})},
+		Headers: contract.ExportCurriculum200ResponseHeaders{
+			ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name + "." + string(r.Params.Format)}),
+		},
 	}, nil
 }

@@ -23,7 +23,10 @@ func (h *Handlers) sourcesOf(ctx context.Context, studio, instrument string) ([]
 	var out []curriculum.Source
 	for _, src := range list {
 		if instrument == "" || src.Instrument == instrument {
-			out = append(out, curriculum.Source{ID: src.ID, Title: src.Title, Instrument: src.Instrument, Retired: src.Retired, Requires: src.Requires})
+			out = append(
+				out,
+				curriculum.Source{ID: src.ID, Title: src.Title, Instrument: src.Instrument, Retired: src.Retired, Requires: src.Requires},
+			)
 		}
 	}
 	return out, err
@@ -45,14 +48,26 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 		return nil, err
 	}
 	policy := b.Tenant.Way.Leap()
-	out := contract.LibraryView{Books: []contract.BookBrief{}, Loose: []contract.MaterialBrief{}, Concerns: []string{}, Players: []contract.BookPlayer{}}
+	out := contract.LibraryView{
+		Books:    []contract.BookBrief{},
+		Loose:    []contract.MaterialBrief{},
+		Concerns: []string{},
+		Players:  []contract.BookPlayer{},
+	}
 	var books [][]material.Material
 	count := 0
 	for _, src := range curriculum.ToldApart(sources) {
 		ms := curriculum.Book(b.Library, src.ID)
 		books = append(books, ms)
 		count += len(ms)
-		book := contract.BookBrief{Id: src.ID, Title: src.Title, Retired: src.Retired, Materials: len(ms), Units: append([]string{}, curriculum.Units(ms)...), Leaps: []float64{}}
+		book := contract.BookBrief{
+			Id:        src.ID,
+			Title:     src.Title,
+			Retired:   src.Retired,
+			Materials: len(ms),
+			Units:     append([]string{}, curriculum.Units(ms)...),
+			Leaps:     []float64{},
+		}
 		for _, l := range curriculum.Profile(ms, leap.Ability{}, policy).Lines {
 			book.Leaps = append(book.Leaps, l.Leap.Size)
 		}
@@ -161,8 +176,10 @@ func profile(b open.Studio, src curriculum.Source, g curriculum.Gradation, p pla
 	for _, l := range g.Lines {
 		m := l.Material
 		line := contract.BookLine{
-			Material: m.ID, Title: m.Title, Composer: m.Composer, Unit: m.Unit, Page: m.Page, Strand: contract.Strand(m.Strand), Leap: answer.Leap(b.Names(), m, l.Leap, p.policy.SecureAfter),
-			Cliff: l.Cliff, Plateau: l.Plateau, Enters: names(b, l.Enters), Again: names(b, l.Again), FocusPoints: []string{}, Tags: append([]string{}, m.Tags...),
+			Material: m.ID, Title: m.Title, Composer: m.Composer, Unit: m.Unit, Page: m.Page, Strand: contract.Strand(m.Strand),
+			Leap:  answer.Leap(b.Names(), m, l.Leap, p.policy.SecureAfter),
+			Cliff: l.Cliff, Plateau: l.Plateau, Enters: names(b, l.Enters), Again: names(b, l.Again), FocusPoints: []string{},
+			Tags: append([]string{}, m.Tags...),
 		}
 		for _, f := range m.FocusPoints {
 			line.FocusPoints = append(line.FocusPoints, f.Text)
@@ -198,7 +215,15 @@ func (h *Handlers) CompareBooks(ctx context.Context, r contract.CompareBooksRequ
 		return nil, err
 	}
 	if x.Instrument != y.Instrument {
-		return nil, problem.Invalid(fmt.Sprintf("“%s” is for %s and “%s” for %s: only books of one instrument can be compared.", x.Title, x.Instrument, y.Title, y.Instrument))
+		return nil, problem.Invalid(
+			fmt.Sprintf(
+				"“%s” is for %s and “%s” for %s: only books of one instrument can be compared.",
+				x.Title,
+				x.Instrument,
+				y.Title,
+				y.Instrument,
+			),
+		)
 	}
 	if x.ID == y.ID {
 		return nil, problem.Invalid("These are the same book: choose another one to compare it with.")
@@ -209,7 +234,15 @@ func (h *Handlers) CompareBooks(ctx context.Context, r contract.CompareBooksRequ
 	}
 	booksA, booksB := curriculum.Book(b.Library, x.ID), curriculum.Book(b.Library, y.ID)
 	c := curriculum.Compare(curriculum.Profile(booksA, p.brings, p.policy), curriculum.Profile(booksB, p.brings, p.policy))
-	out := contract.BookComparison{A: profile(b, x, c.A, p), B: profile(b, y, c.B, p), Shared: both(b, c.Shared), OnlyA: both(b, c.OnlyA), OnlyB: both(b, c.OnlyB), Crossed: c.Crossed, Agreement: c.Agreement}
+	out := contract.BookComparison{
+		A:         profile(b, x, c.A, p),
+		B:         profile(b, y, c.B, p),
+		Shared:    both(b, c.Shared),
+		OnlyA:     both(b, c.OnlyA),
+		OnlyB:     both(b, c.OnlyB),
+		Crossed:   c.Crossed,
+		Agreement: c.Agreement,
+	}
 	out.Sentence = wording.Compared(c, x.Title, y.Title)
 	reach := leap.Reach{Size: max(c.A.Reach.Size, c.B.Reach.Size)}
 	out.Path = crossing(curriculum.Cross([][]material.Material{booksA, booksB}, p.brings, p.policy, reach), x, y)
@@ -235,6 +268,13 @@ func crossing(p curriculum.Path, x, y curriculum.Source) contract.BookPath {
 	for _, m := range p.Left {
 		out.Left = append(out.Left, m.Title)
 	}
-	out.Sentence = fmt.Sprintf("Crossing between them the largest leap after the beginning is %.1f, instead of %.1f in “%s” and %.1f in “%s”.", p.Largest, p.Books[0], x.Title, p.Books[1], y.Title)
+	out.Sentence = fmt.Sprintf(
+		"Crossing between them the largest leap after the beginning is %.1f, instead of %.1f in “%s” and %.1f in “%s”.",
+		p.Largest,
+		p.Books[0],
+		x.Title,
+		p.Books[1],
+		y.Title,
+	)
 	return out
 }

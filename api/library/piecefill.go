@@ -33,7 +33,17 @@ func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Mater
 func readyOut(n wording.Names, list []studentplan.Ready) []contract.Ready {
 	out := []contract.Ready{}
 	for _, r := range list {
-		out = append(out, contract.Ready{Ladder: r.Ladder, Name: r.Name, Leap: r.Leap.Size, Ready: r.Leap.Ready, State: contract.ReadyState(r.Kind), Words: n.Ready(r)})
+		out = append(
+			out,
+			contract.Ready{
+				Ladder: r.Ladder,
+				Name:   r.Name,
+				Leap:   r.Leap.Size,
+				Ready:  r.Leap.Ready,
+				State:  contract.ReadyState(r.Kind),
+				Words:  n.Ready(r),
+			},
+		)
 	}
 	return out
 }
@@ -56,7 +66,10 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	}
 	out.Varied = o.Load.Varied
 	for _, p := range o.Load.Patterns {
-		out.Patterns = append(out.Patterns, contract.Pattern{Letter: p.Letter, Bars: p.Bars, Like: p.Like, How: contract.PatternHow(p.How), Steps: p.Steps})
+		out.Patterns = append(
+			out.Patterns,
+			contract.Pattern{Letter: p.Letter, Bars: p.Bars, Like: p.Like, How: contract.PatternHow(p.How), Steps: p.Steps},
+		)
 	}
 	motifs(out, o, at)
 	chunks(out, o.Chunks(out.LeafBars, o.Set.Borders), o.Set.Borders, m)
@@ -64,7 +77,12 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	for _, bar := range sc.Bars {
 		out.BarTimes = append(out.BarTimes, contract.PieceBar{Start: bar.Start.Float(), Length: bar.Length.Float(), Beat: bar.Beat().Float()})
 	}
-	out.Playing, out.PlayingWhy = wording.PlayingTime(o.Time.Low, o.Time.High), wording.Capital(words.Text(strings.ReplaceAll(o.Time.Why, "quarter note", "crotchet")))+"."
+	out.Playing, out.PlayingWhy = wording.PlayingTime(
+		o.Time.Low,
+		o.Time.High,
+	), wording.Capital(
+		words.Text(strings.ReplaceAll(o.Time.Why, "quarter note", "crotchet")),
+	)+"."
 	lost := map[string]bool{}
 	for _, x := range o.Set.Lost {
 		lost[x.Key()] = true
@@ -86,8 +104,10 @@ func skips(sc *score.Score) []contract.Skip {
 func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, at answer.Places, k known) contract.Line {
 	sc, words := o.Score, b.Words
 	line := contract.Line{
-		Hand: string(l.Hand), Part: sc.Parts[l.Part].Name, Staff: at.Staff(l.Part, l.Staff), Notes: []contract.UsedNote{}, Sure: l.Position.Sure, DistinctBars: l.Load.Distinct,
-		Positions: []contract.HandPosition{}, Shifts: []contract.Shift{}, Stretches: append([]int{}, l.Position.Stretches...), Fingers: []contract.NoteFinger{}, Guides: []contract.Guide{},
+		Hand: string(l.Hand), Part: sc.Parts[l.Part].Name, Staff: at.Staff(l.Part, l.Staff), Notes: []contract.UsedNote{}, Sure: l.Position.Sure,
+		DistinctBars: l.Load.Distinct,
+		Positions:    []contract.HandPosition{}, Shifts: []contract.Shift{}, Stretches: append([]int{}, l.Position.Stretches...),
+		Fingers: []contract.NoteFinger{}, Guides: []contract.Guide{},
 	}
 	if len(l.Onset) > 0 {
 		st := l.Start
@@ -112,13 +132,34 @@ func line(b open.Studio, out *contract.Piece, o *open.Score, l *analysis.Line, a
 	}
 	until := l.Position.Until(sc.Length())
 	for i, p := range l.Position.Positions {
-		line.Positions = append(line.Positions, contract.HandPosition{Name: words.Position(p.Name), Keys: p.Keys, FromBar: p.FromBar, ToBar: p.ToBar, Start: p.From.Float(), End: until[i].Float()})
+		line.Positions = append(
+			line.Positions,
+			contract.HandPosition{
+				Name:    words.Position(p.Name),
+				Keys:    p.Keys,
+				FromBar: p.FromBar,
+				ToBar:   p.ToBar,
+				Start:   p.From.Float(),
+				End:     until[i].Float(),
+			},
+		)
 	}
 	for _, x := range l.Position.Shifts {
-		line.Shifts = append(line.Shifts, contract.Shift{Bar: x.Bar, Where: "bar " + sc.BarLabel(x.Bar), From: words.Position(x.From), To: words.Position(x.To), How: x.How})
+		line.Shifts = append(
+			line.Shifts,
+			contract.Shift{Bar: x.Bar, Where: "bar " + sc.BarLabel(x.Bar), From: words.Position(x.From), To: words.Position(x.To), How: x.How},
+		)
 	}
 	for _, f := range l.Position.Fingers {
-		x := contract.NoteFinger{Finger: f.Finger, String: f.String, Given: f.Given, Own: o.Set.Fingers[f.Note], Part: l.Part, PartStaff: sc.Notes[f.Note].Staff, Name: words.Note(sc.Notes[f.Note].Pitch.Name())}
+		x := contract.NoteFinger{
+			Finger:    f.Finger,
+			String:    f.String,
+			Given:     f.Given,
+			Own:       o.Set.Fingers[f.Note],
+			Part:      l.Part,
+			PartStaff: sc.Notes[f.Note].Staff,
+			Name:      words.Note(sc.Notes[f.Note].Pitch.Name()),
+		}
 		x.Bar, x.Staff, x.At, x.Pitch = at.Note(f.Note)
 		n := &sc.Notes[f.Note]
 		x.AtExact = n.Onset.Sub(sc.Bars[n.Bar-1].Start).String()
@@ -155,7 +196,8 @@ func chunks(out *contract.Piece, root chunk.Chunk, own chunk.Borders, m material
 	for _, c := range root.ByLevel() {
 		_, set := own[c.To]
 		out.Chunks = append(out.Chunks, contract.Chunk{
-			From: c.From, To: c.To, Where: whereOf(m, c.From, c.To, c.Upbeat), Start: c.Start.Float(), End: c.End.Float(), Level: c.Level, SameAs: c.SameAs, Why: c.Why, Own: set,
+			From: c.From, To: c.To, Where: whereOf(m, c.From, c.To, c.Upbeat), Start: c.Start.Float(), End: c.End.Float(), Level: c.Level,
+			SameAs: c.SameAs, Why: c.Why, Own: set,
 		})
 	}
 }

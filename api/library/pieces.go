@@ -59,7 +59,14 @@ func (h *Handlers) ReadScore(ctx context.Context, r contract.ReadScoreRequestObj
 	}
 	out := contract.ReadScore200JSONResponse{Format: contract.ScoreReadFormat(format), Pieces: []contract.PieceRead{}}
 	for i, sc := range pieces {
-		p := contract.PieceRead{Piece: i, Title: material.Short(sc.Title), Composer: material.Short(sc.Composer), Bars: len(sc.Bars), Notes: len(sc.Sounding()), Skipped: skips(sc)}
+		p := contract.PieceRead{
+			Piece:    i,
+			Title:    material.Short(sc.Title),
+			Composer: material.Short(sc.Composer),
+			Bars:     len(sc.Bars),
+			Notes:    len(sc.Sounding()),
+			Skipped:  skips(sc),
+		}
 		if m, ok := byMusic[overrule.Print(sc)]; ok {
 			p.Same, p.SameTitle = m.ID, m.Title
 		}
@@ -137,12 +144,24 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	out := contract.Piece{
 		Material: answer.Brief(m), Tempo: m.Tempo, Texture: string(m.Texture), Bars: m.Bars, DistinctBars: m.DistinctBars,
 		BarLabels: m.Labels(), Lines: []contract.Line{}, Marks: []contract.MoveMark{}, Patterns: []contract.Pattern{}, Motifs: []contract.Motif{},
-		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}, BarTimes: []contract.PieceBar{}, Overruled: []contract.Overruled{},
-		Skipped: []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
-		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView), Tags: append([]string{}, m.Tags...),
+		Chunks: []contract.Chunk{}, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}, BarTimes: []contract.PieceBar{},
+		Overruled: []contract.Overruled{},
+		Skipped:   []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
+		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView),
+		Tags: append([]string{}, m.Tags...),
 	}
 	for _, d := range m.Demands {
-		out.Demands = append(out.Demands, contract.Demand{Skill: d.Skill, Name: b.Skills.Name(d.Skill), Weight: d.Weight, Where: m.BarsName(d.Bars), Bars: append([]int{}, d.Bars...), Origin: d.Origin})
+		out.Demands = append(
+			out.Demands,
+			contract.Demand{
+				Skill:  d.Skill,
+				Name:   b.Skills.Name(d.Skill),
+				Weight: d.Weight,
+				Where:  m.BarsName(d.Bars),
+				Bars:   append([]int{}, d.Bars...),
+				Origin: d.Origin,
+			},
+		)
 	}
 	for _, f := range m.FocusPoints {
 		out.FocusPoints = append(out.FocusPoints, f.Text)
@@ -172,7 +191,13 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 
 // forStudent adds what the piece asks of one student: as it was when the
 // student began it, or as it would be now. It returns what the student knows.
-func (h *Handlers) forStudent(ctx context.Context, b open.Studio, m material.Material, ladderID string, out *contract.Piece) (known, leap.Leap, error) {
+func (h *Handlers) forStudent(
+	ctx context.Context,
+	b open.Studio,
+	m material.Material,
+	ladderID string,
+	out *contract.Piece,
+) (known, leap.Leap, error) {
 	l, err := h.Ladder(ctx, ladderID)
 	if err != nil {
 		return nil, leap.Leap{}, err
@@ -226,7 +251,10 @@ func pointsOf(m material.Material, texts []string) []material.FocusPoint {
 }
 
 // ChangeMaterial changes title, composer, tags and focus points.
-func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterialRequestObject) (contract.ChangeMaterialResponseObject, error) {
+func (h *Handlers) ChangeMaterial(
+	ctx context.Context,
+	r contract.ChangeMaterialRequestObject,
+) (contract.ChangeMaterialResponseObject, error) {
 	b, m, err := h.Material(ctx, r.Material)
 	if err != nil {
 		return nil, err
@@ -250,6 +278,7 @@ func (h *Handlers) ChangeMaterial(ctx context.Context, r contract.ChangeMaterial
 // sentence says the piece in one sentence: for the student it is looked at for, or for who is ready.
 func sentence(b open.Studio, p contract.Piece, asked leap.Leap, ready []studentplan.Ready) string {
 	return b.Names().Piece(wording.Piece{
-		HasScore: p.HasScore, Bars: p.Bars, Distinct: p.DistinctBars, Varied: p.Varied, ForSomebody: len(asked.Parts) > 0, Begun: p.Begun, Fresh: asked.Fresh(), Ready: ready,
+		HasScore: p.HasScore, Bars: p.Bars, Distinct: p.DistinctBars, Varied: p.Varied, ForSomebody: len(asked.Parts) > 0, Begun: p.Begun,
+		Fresh: asked.Fresh(), Ready: ready,
 	})
 }

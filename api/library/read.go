@@ -18,7 +18,9 @@ func pieceOf(name string, data []byte, piece int, instrument string) (kept []byt
 		return nil, nil, unread(name, err)
 	}
 	if piece >= len(pieces) {
-		return nil, nil, problem.Invalid(fmt.Sprintf("“%s” holds %s; there is no number %d.", name, wording.Counted(len(pieces), "piece"), piece+1))
+		return nil, nil, problem.Invalid(
+			fmt.Sprintf("“%s” holds %s; there is no number %d.", name, wording.Counted(len(pieces), "piece"), piece+1),
+		)
 	}
 	sc = pieces[piece]
 	if len(sc.Sounding()) == 0 {

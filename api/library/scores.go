@@ -209,7 +209,9 @@ func (h *Handlers) ExportScore(ctx context.Context, r contract.ExportScoreReques
 	name := wording.FileName(m.Title) + "." + ending
 	return contract.ExportScore200ApplicationoctetStreamResponse{
 		Body: bytes.NewReader(data), ContentLength: int64(len(data)),
-		Headers: contract.ExportScore200ResponseHeaders{ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name})},
+		Headers: contract.ExportScore200ResponseHeaders{
+			ContentDisposition: mime.FormatMediaType("attachment", map[string]string{"filename": name}),
+		},
 	}, nil
 }
 
@@ -255,7 +257,12 @@ func (h *Handlers) EngraveTyped(_ context.Context, r contract.EngraveTypedReques
 	}
 	sc := tunes[0]
 	sc.SplitTies()
-	return contract.EngraveTyped200JSONResponse{Musicxml: string(musicxml.Write(sc, musicxml.Options{})), Title: material.Short(sc.Title), Bars: len(sc.Bars), Skipped: skips(sc)}, nil
+	return contract.EngraveTyped200JSONResponse{
+		Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
+		Title:    material.Short(sc.Title),
+		Bars:     len(sc.Bars),
+		Skipped:  skips(sc),
+	}, nil
 }
 
 // ListSkills returns the catalogue in the studio's words.
@@ -276,7 +283,8 @@ func (h *Handlers) ListSkills(ctx context.Context, _ contract.ListSkillsRequestO
 	for _, k := range b.Skills.All() {
 		_, ships := h.Shipped.Get(k.ID)
 		out = append(out, contract.SkillInfo{
-			Id: k.ID, Name: k.Name, Family: string(k.Family), Instruments: append([]string{}, k.Instruments...), Found: k.Set != "teacher", Steps: append([]string{}, k.Steps...),
+			Id: k.ID, Name: k.Name, Family: string(k.Family), Instruments: append([]string{}, k.Instruments...), Found: k.Set != "teacher",
+			Steps: append([]string{}, k.Steps...),
 			Needs: append([]string{}, k.Needs...), Ahead: k.Ahead, Own: changed[k.ID], Ships: ships,
 		})
 	}

@@ -19,7 +19,10 @@ import (
 )
 
 // RemoveMaterial removes a piece that nobody has, retires one that somebody has, or offers it again.
-func (h *Handlers) RemoveMaterial(ctx context.Context, r contract.RemoveMaterialRequestObject) (contract.RemoveMaterialResponseObject, error) {
+func (h *Handlers) RemoveMaterial(
+	ctx context.Context,
+	r contract.RemoveMaterialRequestObject,
+) (contract.RemoveMaterialResponseObject, error) {
 	b, m, err := h.Material(ctx, r.Material)
 	if err != nil {
 		return nil, err
@@ -51,7 +54,10 @@ func (h *Handlers) MergeMaterial(ctx context.Context, r contract.MergeMaterialRe
 }
 
 // PlaceOnLadders puts a piece onto several ladders.
-func (h *Handlers) PlaceOnLadders(ctx context.Context, r contract.PlaceOnLaddersRequestObject) (contract.PlaceOnLaddersResponseObject, error) {
+func (h *Handlers) PlaceOnLadders(
+	ctx context.Context,
+	r contract.PlaceOnLaddersRequestObject,
+) (contract.PlaceOnLaddersResponseObject, error) {
 	b, m, err := h.Material(ctx, r.Material)
 	if err != nil {
 		return nil, err
@@ -91,7 +97,10 @@ func (h *Handlers) GetSections(ctx context.Context, r contract.GetSectionsReques
 	}
 	if o != nil {
 		for i, x := range studentplan.ProposeSections(o.Chunks(leafBars, o.Set.Borders)) {
-			out.Proposed = append(out.Proposed, contract.NewSection{Id: ulid.Make().String(), Title: wording.SectionTitle(m, i, x.From, x.To), From: x.From, To: x.To})
+			out.Proposed = append(
+				out.Proposed,
+				contract.NewSection{Id: ulid.Make().String(), Title: wording.SectionTitle(m, i, x.From, x.To), From: x.From, To: x.To},
+			)
 		}
 	}
 	out.Words = wording.Sections(len(out.Sections), len(out.Proposed))
@@ -167,7 +176,10 @@ func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	sk, err := b.Skills.Written(r.Skill, skill.Form{Name: r.Body.Name, Steps: r.Body.Steps, Family: skill.Family(r.Body.Family), Needs: r.Body.Needs, Ahead: r.Body.Ahead})
+	sk, err := b.Skills.Written(
+		r.Skill,
+		skill.Form{Name: r.Body.Name, Steps: r.Body.Steps, Family: skill.Family(r.Body.Family), Needs: r.Body.Needs, Ahead: r.Body.Ahead},
+	)
 	circle, missing := new(skill.CircleError), new(skill.MissingError)
 	switch {
 	case errors.Is(err, skill.ErrNoFamily):

@@ -15,7 +15,10 @@ import (
 )
 
 // ListMeetingActivities returns the activities of a first meeting as the studio has them.
-func (h *Handlers) ListMeetingActivities(ctx context.Context, _ contract.ListMeetingActivitiesRequestObject) (contract.ListMeetingActivitiesResponseObject, error) {
+func (h *Handlers) ListMeetingActivities(
+	ctx context.Context,
+	_ contract.ListMeetingActivitiesRequestObject,
+) (contract.ListMeetingActivitiesResponseObject, error) {
 	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
@@ -27,7 +30,8 @@ func (h *Handlers) ListMeetingActivities(ctx context.Context, _ contract.ListMee
 	out := contract.MeetingActivities{Activities: []contract.MeetingActivityForm{}}
 	for _, o := range s.Meetings.Forms(own) {
 		x := contract.MeetingActivityForm{
-			Id: o.ID, Name: o.Name, Say: o.Say, Minutes: o.Minutes, From: o.From, To: o.To, Part: contract.Choice{Id: string(o.Part), Name: wording.PartName(o.Part)},
+			Id: o.ID, Name: o.Name, Say: o.Say, Minutes: o.Minutes, From: o.From, To: o.To,
+			Part:   contract.Choice{Id: string(o.Part), Name: wording.PartName(o.Part)},
 			Family: string(o.Family), Shows: o.Shows, Home: o.Home, Off: o.Off, Own: !o.Ships, Changed: o.Changed, Outcomes: []string{},
 		}
 		for _, id := range o.Outcomes {
@@ -51,13 +55,17 @@ func (h *Handlers) ListMeetingActivities(ctx context.Context, _ contract.ListMee
 }
 
 // SetMeetingActivity changes an activity for the studio, leaves it out, or adds one.
-func (h *Handlers) SetMeetingActivity(ctx context.Context, r contract.SetMeetingActivityRequestObject) (contract.SetMeetingActivityResponseObject, error) {
+func (h *Handlers) SetMeetingActivity(
+	ctx context.Context,
+	r contract.SetMeetingActivityRequestObject,
+) (contract.SetMeetingActivityResponseObject, error) {
 	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
 	o := meeting.Own{
-		ID: r.Activity, Name: strings.TrimSpace(r.Body.Name), Say: strings.TrimSpace(r.Body.Say), Minutes: r.Body.Minutes, From: r.Body.From, To: r.Body.To, Off: r.Body.Off,
+		ID: r.Activity, Name: strings.TrimSpace(r.Body.Name), Say: strings.TrimSpace(r.Body.Say), Minutes: r.Body.Minutes, From: r.Body.From,
+		To: r.Body.To, Off: r.Body.Off,
 		Part: meeting.Part(r.Body.Part), Family: instrument.Family(r.Body.Family), Shows: r.Body.Shows, Home: r.Body.Home,
 	}
 	skill := func(id string) bool { _, known := s.Skills.Get(id); return known }
@@ -69,7 +77,10 @@ func (h *Handlers) SetMeetingActivity(ctx context.Context, r contract.SetMeeting
 }
 
 // ResetMeetingActivity takes the studio's form of an activity away.
-func (h *Handlers) ResetMeetingActivity(ctx context.Context, r contract.ResetMeetingActivityRequestObject) (contract.ResetMeetingActivityResponseObject, error) {
+func (h *Handlers) ResetMeetingActivity(
+	ctx context.Context,
+	r contract.ResetMeetingActivityRequestObject,
+) (contract.ResetMeetingActivityResponseObject, error) {
 	err := h.Store.DropMeetingActivity(ctx, open.Actor(ctx).Studio, r.Activity)
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, problem.NotFound("The studio has no activity of its own by that name.")

@@ -30,7 +30,8 @@ func (h *Handlers) GetMeeting(ctx context.Context, r contract.GetMeetingRequestO
 	plan := s.Meetings.Plan(r.Params.Minutes, s.Age(s.Today), s.Family())
 	met := s.Standing.Met
 	out := contract.Meeting{
-		Student: answer.Student(s.Row, s.Today), Minutes: r.Params.Minutes, Family: contract.MeetingFamily(s.SoundFamily()), Activities: []contract.MeetingActivity{}, TakeHome: []contract.TakeHome{},
+		Student: answer.Student(s.Row, s.Today), Minutes: r.Params.Minutes, Family: contract.MeetingFamily(s.SoundFamily()),
+		Activities: []contract.MeetingActivity{}, TakeHome: []contract.TakeHome{},
 		Placement: placementOut(s, p), Sentence: wording.Meeting(plan, r.Params.Minutes, meeting.Done(plan, met), s.First()),
 	}
 	for _, a := range plan {

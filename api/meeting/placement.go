@@ -29,8 +29,9 @@ func (h *Handlers) placement(ctx context.Context, s open.Student, book, entry st
 
 func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
 	out := contract.Placement{
-		Sentence: wording.Placement(p, s.First()), Over: contract.PlacementOver(p.Over), Strands: []contract.PlacementStrand{}, Contradictions: []string{},
-		Holes: []contract.PlacementHole{}, Entries: []contract.PlacementEntry{}, Answered: len(p.Belief.Given()),
+		Sentence: wording.Placement(p, s.First()), Over: contract.PlacementOver(p.Over), Strands: []contract.PlacementStrand{},
+		Contradictions: []string{},
+		Holes:          []contract.PlacementHole{}, Entries: []contract.PlacementEntry{}, Answered: len(p.Belief.Given()),
 	}
 	if n := len(s.Standing.Asked); n > 0 {
 		last := s.Standing.Asked[n-1]
@@ -40,31 +41,48 @@ func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
 		out.Question = question(s, p.Belief.Ahead(*p.Question, ahead))
 	}
 	for _, x := range p.Belief.Strands() {
-		out.Strands = append(out.Strands, contract.PlacementStrand{Name: wording.Capital(x.Strand), There: x.There, Missing: x.Missing, Open: x.Open, Sure: x.Sure})
+		out.Strands = append(
+			out.Strands,
+			contract.PlacementStrand{Name: wording.Capital(x.Strand), There: x.There, Missing: x.Missing, Open: x.Open, Sure: x.Sure},
+		)
 	}
 	for _, c := range p.Belief.Contradictions() {
 		out.Contradictions = append(out.Contradictions, wording.Contradiction(c, s.Skills))
 	}
 	for _, x := range p.Holes {
-		out.Holes = append(out.Holes, contract.PlacementHole{Skill: x.Skill.ID, Name: x.Skill.Name, Known: x.Known, Soon: wording.HoleSoon(x, s.Library)})
+		out.Holes = append(
+			out.Holes,
+			contract.PlacementHole{Skill: x.Skill.ID, Name: x.Skill.Name, Known: x.Known, Soon: wording.HoleSoon(x, s.Library)},
+		)
 	}
 	for _, e := range p.Entries {
 		x := contract.PlacementEntry{
-			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, p.Over, s.Library), Needs: wording.Needs(e, len(p.Belief.Given()), s.Skills), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
+			Book: e.Book.ID, Title: e.Book.Title, Words: wording.Entry(e, p.Over, s.Library),
+			Needs: wording.Needs(e, len(p.Belief.Given()), s.Skills), At: e.At, Chosen: e.Chosen, Pieces: []contract.Choice{},
 			Leaps: []contract.PlacementLeap{}, Routes: []contract.PlacementRoute{},
 		}
 		for _, id := range e.Pieces {
 			x.Pieces = append(x.Pieces, contract.Choice{Id: id, Name: s.Library[id].Title})
 		}
 		for _, l := range e.Leaps {
-			leap := contract.PlacementLeap{Title: l.Material.Title, Size: answer.Thousandths(l.Leap.Size), Words: wording.LeapSize(l.Leap), Firsts: []string{}}
+			leap := contract.PlacementLeap{
+				Title:  l.Material.Title,
+				Size:   answer.Thousandths(l.Leap.Size),
+				Words:  wording.LeapSize(l.Leap),
+				Firsts: []string{},
+			}
 			for _, id := range l.Enters {
 				leap.Firsts = append(leap.Firsts, s.Skills.Name(id))
 			}
 			x.Leaps = append(x.Leaps, leap)
 		}
 		for _, r := range e.Routes {
-			route := contract.PlacementRoute{Kind: contract.PlacementRouteKind(r.Kind), Name: wording.RouteName(r.Kind), Words: wording.Route(r, s.Library, s.Skills), Fill: []string{}}
+			route := contract.PlacementRoute{
+				Kind:  contract.PlacementRouteKind(r.Kind),
+				Name:  wording.RouteName(r.Kind),
+				Words: wording.Route(r, s.Library, s.Skills),
+				Fill:  []string{},
+			}
 			for _, id := range r.Fill {
 				route.Fill = append(route.Fill, s.Library[id].Title)
 			}
@@ -86,21 +104,31 @@ func question(s open.Student, q placement.Tree) contract.PlacementQuestion {
 	x, _ := s.Skills.Get(q.Skill.ID)
 	task := s.Task(q.Skill.ID)
 	out := contract.PlacementQuestion{
-		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)), Why: wording.WhyAsked(q.Question), Heard: task.Heard, Following: []contract.PlacementThen{},
+		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)),
+		Why: wording.WhyAsked(q.Question), Heard: task.Heard, Following: []contract.PlacementThen{},
 	}
 	if task.Score != nil {
-		out.Excerpt = answer.Excerpt(x.ID, engrave.Stretch(task.Score, 0, task.Until, s.OnInstrument().Look(engrave.Look{Width: questionWidth, Lyrics: true})))
+		out.Excerpt = answer.Excerpt(
+			x.ID,
+			engrave.Stretch(task.Score, 0, task.Until, s.OnInstrument().Look(engrave.Look{Width: questionWidth, Lyrics: true})),
+		)
 		out.Music = answer.Music(x.ID, task.Score, questionTempo)
 		out.Until = task.Until
 	}
 	for _, then := range q.Following {
-		out.Following = append(out.Following, contract.PlacementThen{Answer: contract.PlacementThenAnswer(then.Answer), Question: question(s, then.Tree)})
+		out.Following = append(
+			out.Following,
+			contract.PlacementThen{Answer: contract.PlacementThenAnswer(then.Answer), Question: question(s, then.Tree)},
+		)
 	}
 	return out
 }
 
 // AcceptPlacement keeps what is believed and puts a way into a book onto the ladder.
-func (h *Handlers) AcceptPlacement(ctx context.Context, r contract.AcceptPlacementRequestObject) (contract.AcceptPlacementResponseObject, error) {
+func (h *Handlers) AcceptPlacement(
+	ctx context.Context,
+	r contract.AcceptPlacementRequestObject,
+) (contract.AcceptPlacementResponseObject, error) {
 	a, err := h.Ahead(ctx, r.Ladder, studentplan.Options{Near: true})
 	if err != nil {
 		return nil, err

@@ -17,7 +17,14 @@ func (s Studio) Pupils(ladders []store.Ladder) []agenda.Pupil {
 	for i, l := range ladders {
 		t := l.Lessons.Ended(l.Profile().Until)
 		t.Holidays = calendar.Breaks(s.Holidays, l.StudentID, nil)
-		out[i] = agenda.Pupil{Ladder: l.ID, Student: l.StudentID, Name: l.Name, Instrument: l.Instrument, Lessons: t, Gone: l.Profile().Gone(s.Today)}
+		out[i] = agenda.Pupil{
+			Ladder:     l.ID,
+			Student:    l.StudentID,
+			Name:       l.Name,
+			Instrument: l.Instrument,
+			Lessons:    t,
+			Gone:       l.Profile().Gone(s.Today),
+		}
 	}
 	return out
 }

@@ -69,7 +69,18 @@ func (d *Loader) Announce(ctx context.Context, s Student, f store.Family, l Lett
 	}
 	t := s.Tongue(f)
 	page := d.URL + FamilyPath(f.Token)
-	body := wording.FamilyLetter(t, wording.LetterParts{Says: l.Says, Page: page, Words: l.Words, From: me.Name + ", " + s.Tenant.Name, Under: s.Tenant.Letterhead, Until: f.Expires, Stop: page + StopPlace})
+	body := wording.FamilyLetter(
+		t,
+		wording.LetterParts{
+			Says:  l.Says,
+			Page:  page,
+			Words: l.Words,
+			From:  me.Name + ", " + s.Tenant.Name,
+			Under: s.Tenant.Letterhead,
+			Until: f.Expires,
+			Stop:  page + StopPlace,
+		},
+	)
 	at := l.At
 	if at.IsZero() {
 		wish := f.Mail
@@ -81,7 +92,8 @@ func (d *Loader) Announce(ctx context.Context, s Student, f store.Family, l Lett
 	var out []store.Message
 	for _, address := range to {
 		out = append(out, store.Message{
-			ID: ulid.Make().String(), Ladder: s.Ladder, To: address, Subject: l.Subject, Body: body, MadeAt: s.Now, NotBefore: at, Kind: l.Kind, Day: l.Day, Stop: page + StopPlace,
+			ID: ulid.Make().String(), Ladder: s.Ladder, To: address, Subject: l.Subject, Body: body, MadeAt: s.Now, NotBefore: at, Kind: l.Kind,
+			Day: l.Day, Stop: page + StopPlace,
 		})
 	}
 	return out, nil
@@ -92,17 +104,30 @@ const StopPlace = "#messages"
 
 // WeekMessages are the messages about a week that is published: that it is ready, and a reminder for each day of
 // practice to come where that is wished.
-func (d *Loader) WeekMessages(ctx context.Context, s Student, f store.Family, start time.Time, plan week.Plan, words string) ([]store.Message, error) {
+func (d *Loader) WeekMessages(
+	ctx context.Context,
+	s Student,
+	f store.Family,
+	start time.Time,
+	plan week.Plan,
+	words string,
+) ([]store.Message, error) {
 	t := s.Tongue(f)
 	first := s.First()
 	out, err := d.Announce(ctx, s, f, Letter{
-		Kind: store.AboutWeek, Subject: t.Say("mail.week", "name", first, "date", t.Day(start)), Says: t.Say("mail.week.body", "date", t.Day(start)), Words: words,
+		Kind: store.AboutWeek, Subject: t.Say("mail.week", "name", first, "date", t.Day(start)),
+		Says: t.Say("mail.week.body", "date", t.Day(start)), Words: words,
 	})
 	if err != nil || !f.Remind {
 		return out, err
 	}
 	for _, r := range s.Reminders(plan) {
-		more, err := d.Announce(ctx, s, f, Letter{Kind: store.AboutRemind, Day: r.Day, At: r.At, Subject: t.Say("mail.remind", "name", first), Says: wording.AtHome(t, r.AtHome)})
+		more, err := d.Announce(
+			ctx,
+			s,
+			f,
+			Letter{Kind: store.AboutRemind, Day: r.Day, At: r.At, Subject: t.Say("mail.remind", "name", first), Says: wording.AtHome(t, r.AtHome)},
+		)
 		if err != nil {
 			return nil, err
 		}

@@ -132,7 +132,10 @@ func (d *Loader) Log(ctx context.Context, s Student) ([]studentlog.Entry, error)
 	key := keyOf(s.Tenant.ID, keptLog, s.Ladder)
 	kept, _ := d.kept.logs.Get(key)
 	if int64(len(kept.entries)) >= s.Row.Entries {
-		return studentlog.Renamed(kept.entries[:s.Row.Entries], s.aliases), nil // what arrived since the student was opened is for the next who asks
+		return studentlog.Renamed(
+			kept.entries[:s.Row.Entries],
+			s.aliases,
+		), nil // what arrived since the student was opened is for the next who asks
 	}
 	more, last, err := d.Store.LogAfter(ctx, s.Tenant.ID, s.Ladder, kept.last)
 	if err != nil {

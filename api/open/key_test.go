@@ -18,7 +18,8 @@ func TestKeys(t *testing.T) {
 	seen := map[Key]bool{}
 	for _, k := range []Key{
 		keyOf("a", keptLog, "x", 1), keyOf("b", keptLog, "x", 1), keyOf("a", keptScore, "x", 1), keyOf("a", keptLog, "x", 2),
-		keyOf("a", keptLog, "x1"), keyOf("a", keptLog, "x", "1", ""), keyOf("a", keptLog), keyOf("a", keptLog, ""), keyOf("a", keptLog, "1:x"), keyOf("a", keptLog, "1:", "x"),
+		keyOf("a", keptLog, "x1"), keyOf("a", keptLog, "x", "1", ""), keyOf("a", keptLog), keyOf("a", keptLog, ""), keyOf("a", keptLog, "1:x"),
+		keyOf("a", keptLog, "1:", "x"),
 	} {
 		require.False(t, seen[k], "%v", k)
 		require.Len(t, k.String(), 64)

@@ -16,7 +16,11 @@ func (d *Loader) Ladders(ctx context.Context) ([]store.Ladder, error) {
 	if err != nil || who.Role == "" {
 		return all, err
 	}
-	covered, err := d.covered(ctx, who, slices.ContainsFunc(all, func(l store.Ladder) bool { return !who.Role.Teaches(who.Teacher, l.Teacher, false) }))
+	covered, err := d.covered(
+		ctx,
+		who,
+		slices.ContainsFunc(all, func(l store.Ladder) bool { return !who.Role.Teaches(who.Teacher, l.Teacher, false) }),
+	)
 	return slices.DeleteFunc(all, func(l store.Ladder) bool { return !who.Role.Teaches(who.Teacher, l.Teacher, covered[l.ID]) }), err
 }
 

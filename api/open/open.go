@@ -65,7 +65,17 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Loader, err
 		return nil, err
 	}
 	program, err := programPrint()
-	return &Loader{Store: st, Now: now, Shipped: skills, Demands: demands, URL: url, Mails: mails, catalogue: digest(skills.All(), instrument.All()), program: program, kept: kept}, err
+	return &Loader{
+		Store:     st,
+		Now:       now,
+		Shipped:   skills,
+		Demands:   demands,
+		URL:       url,
+		Mails:     mails,
+		catalogue: digest(skills.All(), instrument.All()),
+		program:   program,
+		kept:      kept,
+	}, err
 }
 
 // Who is the signed-in teacher of a request, or a family, which has no role.

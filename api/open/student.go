@@ -43,7 +43,14 @@ func (d *Loader) For(s Studio, l store.Ladder) (Student, error) {
 	if l.Approach != "" {
 		w.Approach = l.Approach
 	}
-	out := Student{Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()}, Tenant: s.Tenant, Row: l, desk: d, aliases: s.aliases, table: s.table}
+	out := Student{
+		Student: studentplan.Student{Studio: s.Studio, Profile: l.Profile()},
+		Tenant:  s.Tenant,
+		Row:     l,
+		desk:    d,
+		aliases: s.aliases,
+		table:   s.table,
+	}
 	return out.Under(w), nil
 }
 
@@ -143,7 +150,19 @@ func (d *Loader) Students(ctx context.Context, s Studio, instrument string) ([]S
 // standingKey names everything that the standing of a ladder is folded from: the rules of the fold, the log, which only
 // grows, the library with the skills, the instrument's family, the policy, the zone of its days, and the day.
 func (s Student) standingKey() Key {
-	return keyOf(s.Tenant.ID, keptStanding, s.Ladder, standing.FoldVersion, s.desk.catalogue, s.Row.Entries, s.Tenant.LibraryVersion, s.Family(), s.policyKey(), s.Zone, s.Today.Format(time.DateOnly))
+	return keyOf(
+		s.Tenant.ID,
+		keptStanding,
+		s.Ladder,
+		standing.FoldVersion,
+		s.desk.catalogue,
+		s.Row.Entries,
+		s.Tenant.LibraryVersion,
+		s.Family(),
+		s.policyKey(),
+		s.Zone,
+		s.Today.Format(time.DateOnly),
+	)
 }
 
 // fold folds the standing of a student anew from the log, and keeps it.
@@ -152,7 +171,10 @@ func (d *Loader) fold(ctx context.Context, s *Student) error {
 	if err != nil {
 		return err
 	}
-	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today, Zone: s.Zone})
+	s.Standing = standing.Fold(
+		log,
+		standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today, Zone: s.Zone},
+	)
 	d.kept.standings.Add(ctx, s.standingKey(), s.Standing)
 	body, err := s.Standing.Encode()
 	if err != nil {

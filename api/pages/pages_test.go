@@ -139,9 +139,28 @@ func held(t *testing.T, name string, pages ...page) {
 
 func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
 	students, materials := list(t, "/api/students"), list(t, "/api/materials")
-	held(t, "studio",
-		get("/session"), get("/students"), get("/today"), get("/today?day=2026-05-05"), get("/overview"), get("/balance"),
-		get("/calendar"), get("/calendar?from=2026-04-27&days=7"), get("/calendar/link"), get("/holidays"), get("/way"), get("/words"), get("/messages"), get("/reports"), get("/studio-year"), get("/learned"))
+	held(
+		t,
+		"studio",
+		get("/session"),
+		get("/students"),
+		get("/today"),
+		get("/today?day=2026-05-05"),
+		get("/overview"),
+		get("/balance"),
+		get(
+			"/calendar",
+		),
+		get("/calendar?from=2026-04-27&days=7"),
+		get("/calendar/link"),
+		get("/holidays"),
+		get("/way"),
+		get("/words"),
+		get("/messages"),
+		get("/reports"),
+		get("/studio-year"),
+		get("/learned"),
+	)
 	var books []string
 	for _, instrument := range []string{"piano", "cello", "ukulele"} {
 		var view struct {
@@ -154,15 +173,35 @@ func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
 		}
 	}
 	require.NotEmpty(t, books)
-	library := []page{get("/library?instrument=piano"), get("/library?instrument=cello"), get("/library?instrument=ukulele"), get("/materials"), get("/skills")}
+	library := []page{
+		get("/library?instrument=piano"),
+		get("/library?instrument=cello"),
+		get("/library?instrument=ukulele"),
+		get("/materials"),
+		get("/skills"),
+	}
 	for i, b := range books {
 		other := books[(i+1)%len(books)]
-		library = append(library, get("/library/books/%s", b), get("/library/export?format=csv&source=%s", b), get("/library/books/%s/beside/%s", b, other))
+		library = append(
+			library,
+			get("/library/books/%s", b),
+			get("/library/export?format=csv&source=%s", b),
+			get("/library/books/%s/beside/%s", b, other),
+		)
 	}
 	library = append(library, get("/library/books/%s?for=beginner", books[len(books)-1]))
 	held(t, "library", library...)
-	technique := []page{get("/instruments"), get("/tempi?from=60&to=120&weeks=6"), get("/scale?key=Db&kind=major&octaves=2"), get("/scale?key=F%%23&kind=harmonic-minor"),
-		get("/technique/atlas?instrument=piano"), get("/technique/atlas?instrument=cello"), get("/technique/atlas?instrument=piano&kind=harmonic-minor")}
+	technique := []page{
+		get("/instruments"),
+		get("/tempi?from=60&to=120&weeks=6"),
+		get("/scale?key=Db&kind=major&octaves=2"),
+		get("/scale?key=F%%23&kind=harmonic-minor"),
+		get(
+			"/technique/atlas?instrument=piano",
+		),
+		get("/technique/atlas?instrument=cello"),
+		get("/technique/atlas?instrument=piano&kind=harmonic-minor"),
+	}
 	for _, instrument := range []string{"piano", "cello", "viola", "violin", "ukulele", "guitar", "banjo"} {
 		technique = append(technique, get("/exercise?instrument=%s", instrument))
 	}
@@ -176,7 +215,8 @@ func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
 		pages := []page{
 			get("/students/%s", s["student"]), get("/ladders/%s", ladder), get("/ladders/%s/lesson", ladder), get("/ladders/%s/plan", ladder),
 			get("/ladders/%s/week", ladder), get("/ladders/%s/technique", ladder), get("/ladders/%s/past", ladder), get("/ladders/%s/known", ladder),
-			get("/ladders/%s/setup", ladder), get("/ladders/%s/treats", ladder), get("/ladders/%s/fit", ladder), get("/ladders/%s/free?near=2026-05-11", ladder),
+			get("/ladders/%s/setup", ladder), get("/ladders/%s/treats", ladder), get("/ladders/%s/fit", ladder),
+			get("/ladders/%s/free?near=2026-05-11", ladder),
 			get("/ladders/%s/find?q=%s", ladder, url.QueryEscape("a")),
 			post(map[string]any{"text": "Rain on the Roof\nFog\nno such tune"}, "/ladders/%s/known/match", ladder),
 			get("/ladders/%s/cycle?key=C&order=fifths", ladder), get("/ladders/%s/cycle?key=B&order=semitones&before=true", ladder),
@@ -198,7 +238,11 @@ func TestWhatThePagesOfTheDemoStudioAreAnswered(t *testing.T) {
 		}
 		for _, r := range stands.Rungs {
 			if seen[r.State]++; seen[r.State] <= 2 {
-				pages = append(pages, get("/materials/%s?ladder=%s", r.Material, ladder), post(map[string]any{"material": r.Material, "day": "2026-07-01"}, "/ladders/%s/targets", ladder))
+				pages = append(
+					pages,
+					get("/materials/%s?ladder=%s", r.Material, ladder),
+					post(map[string]any{"material": r.Material, "day": "2026-07-01"}, "/ladders/%s/targets", ladder),
+				)
 			}
 		}
 		held(t, name, pages...)

@@ -14,7 +14,10 @@ import (
 )
 
 // ListActivities returns the goals of lessons without a piece, as the studio has them.
-func (h *Handlers) ListActivities(ctx context.Context, _ contract.ListActivitiesRequestObject) (contract.ListActivitiesResponseObject, error) {
+func (h *Handlers) ListActivities(
+	ctx context.Context,
+	_ contract.ListActivitiesRequestObject,
+) (contract.ListActivitiesResponseObject, error) {
 	own, err := h.Store.Activities(ctx, open.Actor(ctx).Studio)
 	if err != nil {
 		return nil, err
@@ -33,7 +36,14 @@ func (h *Handlers) ListActivities(ctx context.Context, _ contract.ListActivities
 
 // SetActivity changes a goal for the studio, switches it off, or adds one.
 func (h *Handlers) SetActivity(ctx context.Context, r contract.SetActivityRequestObject) (contract.SetActivityResponseObject, error) {
-	g := lessonplan.Goal{ID: r.Activity, Name: strings.TrimSpace(r.Body.Name), From: r.Body.From, To: r.Body.To, Home: strings.TrimSpace(r.Body.Home), Off: r.Body.Off}
+	g := lessonplan.Goal{
+		ID:   r.Activity,
+		Name: strings.TrimSpace(r.Body.Name),
+		From: r.Body.From,
+		To:   r.Body.To,
+		Home: strings.TrimSpace(r.Body.Home),
+		Off:  r.Body.Off,
+	}
 	for _, o := range r.Body.Options {
 		g.Options = append(g.Options, strings.TrimSpace(o))
 	}

@@ -25,7 +25,12 @@ func (h *Handlers) SetPause(ctx context.Context, r contract.SetPauseRequestObjec
 	if err := studentplan.CheckPause(r.Body.First.Time, r.Body.Last.Time, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
-	return contract.SetPause204Response{}, h.Store.SetPause(ctx, s.Tenant.ID, r.Student, store.Pause{ID: r.Pause, First: r.Body.First.Time, Last: r.Body.Last.Time})
+	return contract.SetPause204Response{}, h.Store.SetPause(
+		ctx,
+		s.Tenant.ID,
+		r.Student,
+		store.Pause{ID: r.Pause, First: r.Body.First.Time, Last: r.Body.Last.Time},
+	)
 }
 
 // RemovePause takes a pause away.

@@ -16,7 +16,8 @@ func (h *Handlers) GetWords(ctx context.Context, _ contract.GetWordsRequestObjec
 		return nil, err
 	}
 	return contract.GetWords200JSONResponse{
-		Notes: contract.WordsNotes(st.Words.Notes), Steps: contract.WordsSteps(st.Words.Steps), Values: contract.WordsValues(st.Words.Values), Rhythm: contract.WordsRhythm(st.Words.Rhythm),
+		Notes: contract.WordsNotes(st.Words.Notes), Steps: contract.WordsSteps(st.Words.Steps), Values: contract.WordsValues(st.Words.Values),
+		Rhythm:   contract.WordsRhythm(st.Words.Rhythm),
 		Approach: contract.WordsApproach(st.Approach), Version: st.WordsVersion,
 	}, nil
 }
@@ -26,7 +27,12 @@ func (h *Handlers) SetWords(ctx context.Context, r contract.SetWordsRequestObjec
 	n := r.Body
 	return contract.SetWords204Response{}, h.Store.SetWords(ctx, store.Studio{
 		ID: open.Actor(ctx).Studio, Approach: naming.Approach(n.Approach), WordsVersion: n.Version,
-		Words: naming.Words{Notes: naming.Notes(n.Notes), Steps: naming.Steps(n.Steps), Values: naming.Values(n.Values), Rhythm: naming.Rhythm(n.Rhythm)},
+		Words: naming.Words{
+			Notes:  naming.Notes(n.Notes),
+			Steps:  naming.Steps(n.Steps),
+			Values: naming.Values(n.Values),
+			Rhythm: naming.Rhythm(n.Rhythm),
+		},
 	})
 }
 

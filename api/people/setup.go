@@ -19,7 +19,8 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 	x := sh.OnInstrument()
 	asked := setup.AskedFor(x)
 	out := contract.Setup{
-		Student: answer.Student(sh.Row, sh.Today), Due: sh.SetupDue(), Cautions: setup.Cautions(), School: contract.SetupSchool(sh.Way.HandShape), Lean: contract.SetupLean(sh.Way.BenchLean),
+		Student: answer.Student(sh.Row, sh.Today), Due: sh.SetupDue(), Cautions: setup.Cautions(), School: contract.SetupSchool(sh.Way.HandShape),
+		Lean:  contract.SetupLean(sh.Way.BenchLean),
 		Asked: contract.SetupAsked(asked), Places: []contract.SetupPlace{}, Sentence: wording.Setup(sh.Student, asked),
 	}
 	for _, school := range []setup.School{setup.Hanging, setup.Ball} {
@@ -45,7 +46,12 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 		if err != nil {
 			return nil, err
 		}
-		at := contract.SetupPlace{Place: contract.SetupPlacePlace(place), Measured: answer.Date(sh.Local(m.At)), Measures: answer.Measures(m.Measures), Seat: seatOf(seat)}
+		at := contract.SetupPlace{
+			Place:    contract.SetupPlacePlace(place),
+			Measured: answer.Date(sh.Local(m.At)),
+			Measures: answer.Measures(m.Measures),
+			Seat:     seatOf(seat),
+		}
 		if m.Before != nil {
 			at.Growth = wording.Growth(*m.Before, m.Measures, wording.DayAndYear(sh.Local(m.BeforeAt)))
 		}
@@ -56,7 +62,12 @@ func (h *Handlers) GetSetup(ctx context.Context, r contract.GetSetupRequestObjec
 		return nil, err
 	}
 	if bench != nil {
-		out.Bench = contract.Bench{KeyTop: bench.KeyTop, BenchLow: bench.BenchLow, BenchHigh: bench.BenchHigh, Mats: answer.Measures(setup.Measures{Mats: bench.Mats}).Mats}
+		out.Bench = contract.Bench{
+			KeyTop:    bench.KeyTop,
+			BenchLow:  bench.BenchLow,
+			BenchHigh: bench.BenchHigh,
+			Mats:      answer.Measures(setup.Measures{Mats: bench.Mats}).Mats,
+		}
 	}
 	return contract.GetSetup200JSONResponse(out), nil
 }

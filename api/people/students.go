@@ -47,7 +47,14 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 	if err != nil {
 		return nil, err
 	}
-	p := store.Person{ID: n.Student, Name: strings.TrimSpace(n.Name), Called: strings.TrimSpace(n.Called), Born: n.Born.Time, BornAbout: n.BornAbout, Since: n.Since.Time}
+	p := store.Person{
+		ID:        n.Student,
+		Name:      strings.TrimSpace(n.Name),
+		Called:    strings.TrimSpace(n.Called),
+		Born:      n.Born.Time,
+		BornAbout: n.BornAbout,
+		Since:     n.Since.Time,
+	}
 	if err := studentplan.CheckPerson(p.Name, p.Born, p.Since, b.Today); err != nil {
 		return nil, problem.Because(err)
 	}
@@ -69,8 +76,24 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 }
 
 // newLadder is a student on an instrument with lesson times from a day on, who practises as new students do.
-func newLadder(s open.Studio, of, id string, p store.Person, instrument string, from time.Time, slots []contract.NewSlot) (store.Ladder, error) {
-	l := store.Ladder{ID: id, Teacher: of, StudentID: p.ID, Name: p.Name, Called: p.Called, Born: p.Born, Instrument: instrument, HandsApart: true}
+func newLadder(
+	s open.Studio,
+	of, id string,
+	p store.Person,
+	instrument string,
+	from time.Time,
+	slots []contract.NewSlot,
+) (store.Ladder, error) {
+	l := store.Ladder{
+		ID:         id,
+		Teacher:    of,
+		StudentID:  p.ID,
+		Name:       p.Name,
+		Called:     p.Called,
+		Born:       p.Born,
+		Instrument: instrument,
+		HandsApart: true,
+	}
 	list, err := open.Slots(slots)
 	if err != nil {
 		return l, err
@@ -97,9 +120,13 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 		return nil, err
 	}
 	out := contract.StudentPage{
-		Student: p.ID, Name: p.Name, Called: p.Called, First: studentplan.Profile{Name: p.Name, Called: p.Called}.First(), Born: answer.Date(p.Born), BornAbout: p.BornAbout, Age: studentplan.Profile{Born: p.Born}.Age(s.Today), Notes: p.Notes, NotesElsewhere: private,
-		Today: answer.Date(s.Today), Contacts: []contract.Contact{}, Pauses: []contract.Pause{}, Ladders: []contract.StudentLadder{}, Version: p.Version,
-		State: contract.StudentPageStateGone, NamedIn: append([]string{}, studentplan.NamedIn(s.AsKept(), studentplan.Profile{Name: p.Name, Called: p.Called})...),
+		Student: p.ID, Name: p.Name, Called: p.Called, First: studentplan.Profile{Name: p.Name, Called: p.Called}.First(),
+		Born: answer.Date(p.Born), BornAbout: p.BornAbout, Age: studentplan.Profile{Born: p.Born}.Age(s.Today), Notes: p.Notes,
+		NotesElsewhere: private,
+		Today:          answer.Date(s.Today), Contacts: []contract.Contact{}, Pauses: []contract.Pause{}, Ladders: []contract.StudentLadder{},
+		Version: p.Version,
+		State:   contract.StudentPageStateGone,
+		NamedIn: append([]string{}, studentplan.NamedIn(s.AsKept(), studentplan.Profile{Name: p.Name, Called: p.Called})...),
 	}
 	switch at, err := h.Store.EraseAt(ctx, s.Tenant.ID, p.ID); {
 	case err != nil:
@@ -114,7 +141,10 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 		out.Left = answer.Date(p.Left)
 	}
 	for _, c := range p.Contacts {
-		out.Contacts = append(out.Contacts, contract.Contact{Id: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: contract.Said(c.Named)})
+		out.Contacts = append(
+			out.Contacts,
+			contract.Contact{Id: c.ID, Name: c.Name, Relation: c.Relation, Email: c.Email, Messages: c.Messages, Named: contract.Said(c.Named)},
+		)
 	}
 	for _, x := range p.Pauses {
 		pause := contract.Pause{Id: x.ID, First: answer.Date(x.First), Words: wording.Pause(x.First, x.Last, s.Today)}
@@ -149,7 +179,8 @@ func (h *Handlers) GetStudent(ctx context.Context, r contract.GetStudentRequestO
 func studentLadder(x open.Student) contract.StudentLadder {
 	l := x.Row
 	out := contract.StudentLadder{
-		Ladder: l.ID, Instrument: contract.Instrument(l.Instrument), Lessons: wording.Slots(l.Lessons, x.Today), State: contract.StudentLadderState(answer.State(x.Profile, x.Today)),
+		Ladder: l.ID, Instrument: contract.Instrument(l.Instrument), Lessons: wording.Slots(l.Lessons, x.Today),
+		State:   contract.StudentLadderState(answer.State(x.Profile, x.Today)),
 		Teacher: l.Teacher, Covers: []contract.Choice{}, Begun: l.Entries > 0, Slots: []contract.SlotLine{}, Past: []string{},
 		Practice: contract.Practice{Days: l.PracticeDays[:], Minutes: l.PracticeMinutes, HandsApart: l.HandsApart, Version: l.Version},
 	}
@@ -165,7 +196,8 @@ func studentLadder(x open.Student) contract.StudentLadder {
 			continue
 		}
 		line := contract.SlotLine{
-			Id: slot.ID, Weekday: int(slot.Weekday), StartsAt: wording.Clock(slot.StartsAt), Minutes: slot.Minutes, Every: slot.Every, From: answer.Date(slot.From), Words: wording.SlotSpan(slot, x.Today),
+			Id: slot.ID, Weekday: int(slot.Weekday), StartsAt: wording.Clock(slot.StartsAt), Minutes: slot.Minutes, Every: slot.Every,
+			From: answer.Date(slot.From), Words: wording.SlotSpan(slot, x.Today),
 		}
 		if !slot.Until.IsZero() {
 			line.Until = answer.Date(slot.Until)
@@ -235,8 +267,9 @@ func changedPerson(p store.Person, x contract.PersonChange) (store.Person, error
 	p.Contacts = nil
 	for _, c := range x.Contacts {
 		kept := store.Contact{
-			ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email), Messages: c.Messages,
-			Named: consent.Said(c.Named),
+			ID: c.Id, Name: strings.TrimSpace(c.Name), Relation: strings.TrimSpace(c.Relation), Email: strings.TrimSpace(c.Email),
+			Messages: c.Messages,
+			Named:    consent.Said(c.Named),
 		}
 		if kept.Email != "" {
 			if err := post.Address(kept.Email); err != nil {
@@ -271,7 +304,10 @@ func (h *Handlers) AddInstrument(ctx context.Context, r contract.AddInstrumentRe
 
 // ChangeInstrument gives a ladder another instrument: the same ladder where nothing was recorded on it,
 // else a new one with the same lesson times, and the old one ends today.
-func (h *Handlers) ChangeInstrument(ctx context.Context, r contract.ChangeInstrumentRequestObject) (contract.ChangeInstrumentResponseObject, error) {
+func (h *Handlers) ChangeInstrument(
+	ctx context.Context,
+	r contract.ChangeInstrumentRequestObject,
+) (contract.ChangeInstrumentResponseObject, error) {
 	s, err := h.Day(ctx)
 	if err != nil {
 		return nil, err
@@ -293,7 +329,10 @@ func (h *Handlers) ChangeInstrument(ctx context.Context, r contract.ChangeInstru
 		return contract.ChangeInstrument200JSONResponse(answer.Student(l, s.Today)), h.Store.SetInstrument(ctx, s.Tenant.ID, l.ID, instrument)
 	}
 	next := l
-	next.ID, next.Instrument, next.Entries, next.Own, next.Lessons = r.Body.Ladder, instrument, 0, nil, l.Lessons.CarriedOn(s.Today, r.Body.Ladder)
+	next.ID, next.Instrument, next.Entries, next.Own, next.Lessons = r.Body.Ladder, instrument, 0, nil, l.Lessons.CarriedOn(
+		s.Today,
+		r.Body.Ladder,
+	)
 	err = h.Store.Together(ctx, func(ctx context.Context) error {
 		if err := h.Store.AddLadder(ctx, s.Tenant.ID, next); err != nil {
 			return err
@@ -319,7 +358,10 @@ func (h *Handlers) EndInstrument(ctx context.Context, r contract.EndInstrumentRe
 }
 
 // ResumeInstrument takes the lessons up again.
-func (h *Handlers) ResumeInstrument(ctx context.Context, r contract.ResumeInstrumentRequestObject) (contract.ResumeInstrumentResponseObject, error) {
+func (h *Handlers) ResumeInstrument(
+	ctx context.Context,
+	r contract.ResumeInstrumentRequestObject,
+) (contract.ResumeInstrumentResponseObject, error) {
 	studio := open.Actor(ctx).Studio
 	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err

@@ -30,11 +30,13 @@ func wayOf(w contract.Way) way.Way {
 
 func contractWay(w way.Way) contract.Way {
 	return contract.Way{
-		ReviewShare: w.ReviewShare, ReadingAfter: w.ReadingAfter, Approach: contract.WayApproach(w.Approach), FirstView: contract.WayFirstView(w.FirstView),
+		ReviewShare: w.ReviewShare, ReadingAfter: w.ReadingAfter, Approach: contract.WayApproach(w.Approach),
+		FirstView:  contract.WayFirstView(w.FirstView),
 		FirstChunk: w.FirstChunk, Standard: contract.WayStandard(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
 		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure, Rewards: w.Rewards,
-		Dose: contract.WayDose(w.Dose), DoseRow: w.DoseRow, HandShape: contract.WayHandShape(w.HandShape), BenchLean: contract.WayBenchLean(w.BenchLean),
+		Dose: contract.WayDose(w.Dose), DoseRow: w.DoseRow, HandShape: contract.WayHandShape(w.HandShape),
+		BenchLean: contract.WayBenchLean(w.BenchLean),
 	}
 }
 

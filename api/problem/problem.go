@@ -52,9 +52,15 @@ func Of(err error) *Problem {
 	case errors.Is(err, store.ErrNotFound):
 		return &Problem{Status: http.StatusNotFound, Detail: "This does not exist in your studio."}
 	case errors.Is(err, store.ErrConflict):
-		return &Problem{Status: http.StatusConflict, Detail: "This was changed elsewhere in the meantime; nothing was overwritten. Look at it again and repeat your change."}
+		return &Problem{
+			Status: http.StatusConflict,
+			Detail: "This was changed elsewhere in the meantime; nothing was overwritten. Look at it again and repeat your change.",
+		}
 	}
-	return &Problem{Status: http.StatusInternalServerError, Detail: "Something went wrong on the server; nothing was changed. Try again in a moment."}
+	return &Problem{
+		Status: http.StatusInternalServerError,
+		Detail: "Something went wrong on the server; nothing was changed. Try again in a moment.",
+	}
 }
 
 // Write answers with a problem.

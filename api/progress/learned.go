@@ -59,11 +59,23 @@ func (l learned) offer() learning.Used { return learning.Offer(l.skills, l.fade,
 func (l learned) out() contract.Learned {
 	n := l.Names()
 	out := contract.Learned{
-		Sentence: wording.Learned(l.used), Used: l.used.Any(), CanUse: l.offer().Any(), Skills: []contract.LearnedSkill{}, Fade: wording.Faded(l.fade), Moves: []string{},
+		Sentence: wording.Learned(l.used), Used: l.used.Any(), CanUse: l.offer().Any(), Skills: []contract.LearnedSkill{},
+		Fade: wording.Faded(l.fade), Moves: []string{},
 		Tried: []string{wording.TriedWeights(l.skills.Verdict), wording.TriedFade(l.fade.Verdict)},
 	}
 	for _, w := range l.skills.Weights {
-		out.Skills = append(out.Skills, contract.LearnedSkill{Skill: w.Skill, Words: n.LearnedWeight(w), From: wording.LearnedFrom(w), Factor: w.Factor, Low: w.Low, High: w.High, Sure: w.Sure()})
+		out.Skills = append(
+			out.Skills,
+			contract.LearnedSkill{
+				Skill:  w.Skill,
+				Words:  n.LearnedWeight(w),
+				From:   wording.LearnedFrom(w),
+				Factor: w.Factor,
+				Low:    w.Low,
+				High:   w.High,
+				Sure:   w.Sure(),
+			},
+		)
 	}
 	offer := l.offer()
 	for _, m := range offer.Moves(l.students, l.used) {

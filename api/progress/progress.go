@@ -71,7 +71,11 @@ func (h *Handlers) back(ctx context.Context, ladder string, from, to time.Time) 
 	for _, x := range students {
 		in.Seen = append(in.Seen, progress.SeenOf(x.Student)...)
 	}
-	out := back{Ahead: a, Report: progress.Report{Progress: progress.Of(in), Ahead: progress.Next(&a.StudentOutlook, span), Student: s.Student}, entries: map[string]*studentlog.Entry{}}
+	out := back{
+		Ahead:   a,
+		Report:  progress.Report{Progress: progress.Of(in), Ahead: progress.Next(&a.StudentOutlook, span), Student: s.Student},
+		entries: map[string]*studentlog.Entry{},
+	}
 	for _, e := range in.Live {
 		out.entries[e.ID] = e
 	}
@@ -87,10 +91,14 @@ func (h *Handlers) GetProgress(ctx context.Context, r contract.GetProgressReques
 	s, n := b.Opened, b.Of().Names()
 	p := b.Report.Progress
 	out := contract.Progress{
-		Student: answer.Student(s.Row, s.Today), From: answer.Date(p.Span.From), To: answer.Date(p.Span.To), Days: wording.SpanDays(p.Span), Sentence: n.Progress(b.Report),
-		Grown: []contract.ProgressLine{}, Care: b.line(n, n.Care(b.Report)), Next: n.NextAhead(b.Report).Text, Lessons: []openapi_types.Date{}, Pieces: []contract.ProgressPiece{},
-		Pace: wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review), Ear: wording.Stairs(s.EarAndRhythm(s.Today)), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
-		Heard: []contract.HeardPiece{}, Strands: []contract.StrandLanes{}, Skills: []contract.SkillDay{}, Plantings: []contract.PlantedFor{}, Ranges: []contract.RangeCame{},
+		Student: answer.Student(s.Row, s.Today), From: answer.Date(p.Span.From), To: answer.Date(p.Span.To), Days: wording.SpanDays(p.Span),
+		Sentence: n.Progress(b.Report),
+		Grown:    []contract.ProgressLine{}, Care: b.line(n, n.Care(b.Report)), Next: n.NextAhead(b.Report).Text, Lessons: []openapi_types.Date{},
+		Pieces: []contract.ProgressPiece{},
+		Pace:   wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review),
+		Ear: wording.Stairs(s.EarAndRhythm(s.Today)), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
+		Heard: []contract.HeardPiece{}, Strands: []contract.StrandLanes{}, Skills: []contract.SkillDay{}, Plantings: []contract.PlantedFor{},
+		Ranges: []contract.RangeCame{},
 	}
 	for _, k := range b.Grown() {
 		out.Grown = append(out.Grown, b.line(n, n.Grown(k, b.Report)))
@@ -107,7 +115,10 @@ func (b back) spans(chosen progress.Span) []contract.NamedSpan {
 	s := b.Opened
 	out := []contract.NamedSpan{}
 	for _, o := range progress.Offered(s.Local(s.Standing.FirstLesson), s.Today, s.Timetable().Breaks()) {
-		out = append(out, contract.NamedSpan{Name: wording.SpanName(o.Kind), From: answer.Date(o.Span.From), To: answer.Date(o.Span.To), Chosen: o.Span == chosen})
+		out = append(
+			out,
+			contract.NamedSpan{Name: wording.SpanName(o.Kind), From: answer.Date(o.Span.From), To: answer.Date(o.Span.To), Chosen: o.Span == chosen},
+		)
 	}
 	return out
 }
@@ -135,8 +146,10 @@ func (b back) draw(out *contract.Progress) {
 	for _, x := range p.Way {
 		m := s.Library[x.Material]
 		piece := contract.ProgressPiece{
-			Material: x.Material, Title: m.Title, Strand: contract.Strand(m.Strand), Lane: lanes[x.Material], From: answer.Date(x.From), To: dayOrNone(x.To), Polished: dayOrNone(x.Polished),
-			Leap: x.Leap, Weeks: wording.Weeks(x.Weeks), State: contract.ProgressPieceState(x.State), Rests: []contract.DaySpan{}, Heard: []contract.HeardDay{},
+			Material: x.Material, Title: m.Title, Strand: contract.Strand(m.Strand), Lane: lanes[x.Material], From: answer.Date(x.From),
+			To: dayOrNone(x.To), Polished: dayOrNone(x.Polished),
+			Leap: x.Leap, Weeks: wording.Weeks(x.Weeks), State: contract.ProgressPieceState(x.State), Rests: []contract.DaySpan{},
+			Heard: []contract.HeardDay{},
 		}
 		for _, r := range x.Rests {
 			piece.Rests = append(piece.Rests, contract.DaySpan{From: answer.Date(r.From), To: answer.Date(r.To)})

@@ -18,7 +18,17 @@ func piecesOf(lib material.Library, list []progress.Learned) []contract.LearnedP
 	out := []contract.LearnedPiece{}
 	for _, l := range list {
 		m := lib[l.Material]
-		out = append(out, contract.LearnedPiece{Material: l.Material, Title: m.Title, From: by(m), When: wording.WhenLearned(l), Polished: l.Polished, Lasts: wording.Lasting(l.Seconds)})
+		out = append(
+			out,
+			contract.LearnedPiece{
+				Material: l.Material,
+				Title:    m.Title,
+				From:     by(m),
+				When:     wording.WhenLearned(l),
+				Polished: l.Polished,
+				Lasts:    wording.Lasting(l.Seconds),
+			},
+		)
 	}
 	return out
 }
@@ -31,7 +41,10 @@ func (h *Handlers) GetRepertoire(ctx context.Context, r contract.GetRepertoireRe
 	}
 	out := contract.Repertoire{Pieces: piecesOf(s.Library, progress.Repertoire(s.Student)), Certificates: []contract.Certificate{}}
 	for _, c := range progress.Certificates(s.Student) {
-		out.Certificates = append(out.Certificates, contract.Certificate{Id: c.ID, Title: c.Title, Says: wording.CertificateSays(c), When: wording.DayAndYear(c.Day)})
+		out.Certificates = append(
+			out.Certificates,
+			contract.Certificate{Id: c.ID, Title: c.Title, Says: wording.CertificateSays(c), When: wording.DayAndYear(c.Day)},
+		)
 	}
 	return contract.GetRepertoire200JSONResponse(out), nil
 }
@@ -43,7 +56,10 @@ func file(name string, data []byte) contract.FileApplicationoctetStreamResponse 
 }
 
 // GetRepertoireList returns the repertoire on paper or as a table.
-func (h *Handlers) GetRepertoireList(ctx context.Context, r contract.GetRepertoireListRequestObject) (contract.GetRepertoireListResponseObject, error) {
+func (h *Handlers) GetRepertoireList(
+	ctx context.Context,
+	r contract.GetRepertoireListRequestObject,
+) (contract.GetRepertoireListResponseObject, error) {
 	s, err := h.Student(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
@@ -71,17 +87,26 @@ func (h *Handlers) GetRepertoireList(ctx context.Context, r contract.GetRepertoi
 			return nil, err
 		}
 	}
-	return contract.GetRepertoireList200ApplicationoctetStreamResponse{FileApplicationoctetStreamResponse: file("repertoire."+string(r.Format), data)}, err
+	return contract.GetRepertoireList200ApplicationoctetStreamResponse{
+		FileApplicationoctetStreamResponse: file("repertoire."+string(r.Format), data),
+	}, err
 }
 
 // heading is an upright page with the studio's name.
 func (h *Handlers) heading(ctx context.Context, s open.Studio) (sheet.Report, error) {
 	teacher, err := h.Store.StudioTeacher(ctx, s.Tenant.ID)
-	return sheet.Report{Heading: teacher.Name + ", " + s.Tenant.Name + " · " + wording.DayAndYear(s.Today), Made: h.Now(), Letterhead: s.Tenant.Under()}, err
+	return sheet.Report{
+		Heading:    teacher.Name + ", " + s.Tenant.Name + " · " + wording.DayAndYear(s.Today),
+		Made:       h.Now(),
+		Letterhead: s.Tenant.Under(),
+	}, err
 }
 
 // GetCertificate returns the certificate of a book or a staircase on a page.
-func (h *Handlers) GetCertificate(ctx context.Context, r contract.GetCertificateRequestObject) (contract.GetCertificateResponseObject, error) {
+func (h *Handlers) GetCertificate(
+	ctx context.Context,
+	r contract.GetCertificateRequestObject,
+) (contract.GetCertificateResponseObject, error) {
 	s, err := h.Student(ctx, r.Ladder)
 	if err != nil {
 		return nil, err
@@ -94,14 +119,26 @@ func (h *Handlers) GetCertificate(ctx context.Context, r contract.GetCertificate
 	if err != nil {
 		return nil, err
 	}
-	data, err := sheet.Certificate{Name: s.Name, Says: wording.CertificateSays(c), What: c.Title, When: wording.DayAndYear(c.Day), By: teacher.Name + ", " + s.Tenant.Name, Made: h.Now()}.PDF()
+	data, err := sheet.Certificate{
+		Name: s.Name,
+		Says: wording.CertificateSays(c),
+		What: c.Title,
+		When: wording.DayAndYear(c.Day),
+		By:   teacher.Name + ", " + s.Tenant.Name,
+		Made: h.Now(),
+	}.PDF()
 	return contract.GetCertificate200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
-		Body: bytes.NewReader(data), ContentLength: int64(len(data)), Headers: contract.SheetResponseHeaders{ContentDisposition: `inline; filename="certificate.pdf"`},
+		Body: bytes.NewReader(
+			data,
+		), ContentLength: int64(len(data)), Headers: contract.SheetResponseHeaders{ContentDisposition: `inline; filename="certificate.pdf"`},
 	}}, err
 }
 
 // GetPerformable returns every student with the pieces that could be played.
-func (h *Handlers) GetPerformable(ctx context.Context, _ contract.GetPerformableRequestObject) (contract.GetPerformableResponseObject, error) {
+func (h *Handlers) GetPerformable(
+	ctx context.Context,
+	_ contract.GetPerformableRequestObject,
+) (contract.GetPerformableResponseObject, error) {
 	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
@@ -110,7 +147,10 @@ func (h *Handlers) GetPerformable(ctx context.Context, _ contract.GetPerformable
 	out := contract.GetPerformable200JSONResponse{}
 	for _, x := range students {
 		if list := progress.Performable(x.Student); len(list) > 0 {
-			out = append(out, contract.Performer{Ladder: x.Ladder, Name: x.Name, Instrument: contract.Instrument(x.Instrument), Pieces: piecesOf(s.Library, list)})
+			out = append(
+				out,
+				contract.Performer{Ladder: x.Ladder, Name: x.Name, Instrument: contract.Instrument(x.Instrument), Pieces: piecesOf(s.Library, list)},
+			)
 		}
 	}
 	return out, err
@@ -133,7 +173,16 @@ func (h *Handlers) programme(ctx context.Context, n *contract.NewProgramme) (ope
 		if i < 0 || !known {
 			return s, nil, problem.NoMaterial
 		}
-		pieces = append(pieces, progress.Performed{Ladder: p.Ladder, Material: p.Material, Name: students[i].Printed(), Age: students[i].Age(s.Today), Seconds: progress.Seconds(m)})
+		pieces = append(
+			pieces,
+			progress.Performed{
+				Ladder:   p.Ladder,
+				Material: p.Material,
+				Name:     students[i].Printed(),
+				Age:      students[i].Age(s.Today),
+				Seconds:  progress.Seconds(m),
+			},
+		)
 	}
 	if !n.KeepOrder {
 		pieces = progress.InOrder(pieces)
@@ -151,13 +200,26 @@ func (h *Handlers) MakeProgramme(ctx context.Context, r contract.MakeProgrammeRe
 	out := contract.Programme{Sentence: wording.ProgrammeLasts(seconds, unknown, len(pieces)), Lines: []contract.ProgrammeLine{}}
 	for _, p := range pieces {
 		m := s.Library[p.Material]
-		out.Lines = append(out.Lines, contract.ProgrammeLine{Ladder: p.Ladder, Material: p.Material, Name: p.Name, Title: m.Title, By: by(m), Lasts: wording.Lasting(p.Seconds)})
+		out.Lines = append(
+			out.Lines,
+			contract.ProgrammeLine{
+				Ladder:   p.Ladder,
+				Material: p.Material,
+				Name:     p.Name,
+				Title:    m.Title,
+				By:       by(m),
+				Lasts:    wording.Lasting(p.Seconds),
+			},
+		)
 	}
 	return contract.MakeProgramme200JSONResponse(out), nil
 }
 
 // PrintProgramme returns a programme on paper or as a table.
-func (h *Handlers) PrintProgramme(ctx context.Context, r contract.PrintProgrammeRequestObject) (contract.PrintProgrammeResponseObject, error) {
+func (h *Handlers) PrintProgramme(
+	ctx context.Context,
+	r contract.PrintProgrammeRequestObject,
+) (contract.PrintProgrammeResponseObject, error) {
 	s, pieces, err := h.programme(ctx, r.Body)
 	if err != nil {
 		return nil, err
@@ -183,5 +245,7 @@ func (h *Handlers) PrintProgramme(ctx context.Context, r contract.PrintProgramme
 		out.Lists = []sheet.List{list}
 		data, err = out.PDF()
 	}
-	return contract.PrintProgramme200ApplicationoctetStreamResponse{FileApplicationoctetStreamResponse: file("programme."+string(r.Format), data)}, err
+	return contract.PrintProgramme200ApplicationoctetStreamResponse{
+		FileApplicationoctetStreamResponse: file("programme."+string(r.Format), data),
+	}, err
 }

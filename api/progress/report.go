@@ -36,7 +36,12 @@ func (h *Handlers) report(ctx context.Context, ladder, id string) (report, error
 	}
 	kept, err := h.Store.Report(ctx, s.Tenant.ID, ladder, id)
 	if errors.Is(err, store.ErrNotFound) {
-		kept, err = store.Report{ID: id, Ladder: ladder, MadeAt: s.Now, Written: progress.First(progress.Term(s.Today, s.Timetable().Breaks()))}, nil
+		kept, err = store.Report{
+			ID:      id,
+			Ladder:  ladder,
+			MadeAt:  s.Now,
+			Written: progress.First(progress.Term(s.Today, s.Timetable().Breaks())),
+		}, nil
 	}
 	if err != nil {
 		return report{}, err
@@ -57,10 +62,12 @@ func (h *Handlers) drafted(ctx context.Context, kept store.Report) (report, erro
 func (r report) out(recipients int) contract.Report {
 	s, w, n := r.Opened, r.kept.Written, r.Of().Names()
 	out := contract.Report{
-		Id: r.kept.ID, Student: answer.Student(s.Row, s.Today), Title: r.title(), Days: wording.SpanDays(w.Span), Sentences: []contract.ReportSentence{},
-		Lines: w.Sent(r.sentences), Published: !r.kept.PublishedAt.IsZero(), Spans: r.spans(w.Span), Recipients: recipients,
+		Id: r.kept.ID, Student: answer.Student(s.Row, s.Today), Title: r.title(), Days: wording.SpanDays(w.Span),
+		Sentences: []contract.ReportSentence{},
+		Lines:     w.Sent(r.sentences), Published: !r.kept.PublishedAt.IsZero(), Spans: r.spans(w.Span), Recipients: recipients,
 		Written: contract.WrittenReport{
-			Purpose: contract.WrittenReportPurpose(w.Purpose), Length: contract.WrittenReportLength(w.Length), Tone: contract.WrittenReportTone(w.Tone),
+			Purpose: contract.WrittenReportPurpose(w.Purpose), Length: contract.WrittenReportLength(w.Length),
+			Tone: contract.WrittenReportTone(w.Tone),
 			From: answer.Date(w.Span.From), To: answer.Date(w.Span.To), Edits: []contract.ReportEdit{}, Own: w.Own, Version: r.kept.Version,
 		},
 	}
@@ -69,7 +76,10 @@ func (r report) out(recipients int) contract.Report {
 	}
 	for _, x := range r.sentences {
 		line := r.line(n, wording.Line{Text: x.Text, Entries: x.Entries})
-		out.Sentences = append(out.Sentences, contract.ReportSentence{Part: string(x.Part), Text: x.Text, Drafted: x.Drafted, Entries: line.Entries, Edited: x.Edited, Newer: x.Newer})
+		out.Sentences = append(
+			out.Sentences,
+			contract.ReportSentence{Part: string(x.Part), Text: x.Text, Drafted: x.Drafted, Entries: line.Entries, Edited: x.Edited, Newer: x.Newer},
+		)
 	}
 	for _, part := range w.Order() {
 		if e, changed := w.Edits[part]; changed {
@@ -111,7 +121,8 @@ func (h *Handlers) SetReport(ctx context.Context, r contract.SetReportRequestObj
 	}
 	b := r.Body
 	w := progress.Written{
-		Purpose: progress.Purpose(b.Purpose), Length: progress.Length(b.Length), Tone: progress.Tone(b.Tone), Span: progress.Span{From: b.From.Time, To: b.To.Time}, Own: strings.TrimSpace(b.Own),
+		Purpose: progress.Purpose(b.Purpose), Length: progress.Length(b.Length), Tone: progress.Tone(b.Tone),
+		Span: progress.Span{From: b.From.Time, To: b.To.Time}, Own: strings.TrimSpace(b.Own),
 	}
 	for _, e := range b.Edits {
 		if w.Edits == nil {
@@ -172,12 +183,17 @@ func (h *Handlers) published(ctx context.Context, rep report, lines []string) (o
 		return out, err
 	}
 	messages, err := h.Announce(ctx, rep.Opened, f, open.Letter{
-		Kind: store.AboutReport, Subject: wording.ReportSubject(rep.First()), Says: wording.ReportReady(rep.First(), rep.kept.Written.Span) + " is ready:",
+		Kind: store.AboutReport, Subject: wording.ReportSubject(rep.First()),
+		Says: wording.ReportReady(rep.First(), rep.kept.Written.Span) + " is ready:",
 	})
 	if err != nil {
 		return out, err
 	}
-	rep.kept.Published = progress.Published{Title: wording.PurposeName(rep.kept.Written.Purpose), Days: wording.SpanDays(rep.kept.Written.Span), Lines: lines}
+	rep.kept.Published = progress.Published{
+		Title: wording.PurposeName(rep.kept.Written.Purpose),
+		Days:  wording.SpanDays(rep.kept.Written.Span),
+		Lines: lines,
+	}
 	rep.kept.PublishedAt = rep.Now
 	if err := h.Store.PublishReport(ctx, rep.Tenant.ID, rep.kept, pdf, messages); err != nil {
 		return out, err
@@ -221,13 +237,25 @@ func (h *Handlers) ListReports(ctx context.Context, _ contract.ListReportsReques
 	list := progress.Queue(open.Plain(opened), made)
 	out := contract.ListReports200JSONResponse{Sentence: wording.ReportQueue(list), Students: []contract.QueuedReport{}}
 	for _, q := range list {
-		out.Students = append(out.Students, contract.QueuedReport{Ladder: q.Ladder, Name: q.Name, Instrument: contract.Instrument(q.Instrument), Report: q.Report, State: contract.QueuedReportState(q.State)})
+		out.Students = append(
+			out.Students,
+			contract.QueuedReport{
+				Ladder:     q.Ladder,
+				Name:       q.Name,
+				Instrument: contract.Instrument(q.Instrument),
+				Report:     q.Report,
+				State:      contract.QueuedReportState(q.State),
+			},
+		)
 	}
 	return out, nil
 }
 
 // GetReportSheet returns a report to print, as the facts are now.
-func (h *Handlers) GetReportSheet(ctx context.Context, r contract.GetReportSheetRequestObject) (contract.GetReportSheetResponseObject, error) {
+func (h *Handlers) GetReportSheet(
+	ctx context.Context,
+	r contract.GetReportSheetRequestObject,
+) (contract.GetReportSheetResponseObject, error) {
 	rep, err := h.report(ctx, r.Ladder, r.Report)
 	if err != nil {
 		return nil, err
@@ -235,7 +263,9 @@ func (h *Handlers) GetReportSheet(ctx context.Context, r contract.GetReportSheet
 	pdf, err := h.printed(ctx, rep)
 	return contract.GetReportSheet200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
 		Body: bytes.NewReader(pdf), ContentLength: int64(len(pdf)),
-		Headers: contract.SheetResponseHeaders{ContentDisposition: fmt.Sprintf(`inline; filename="report-%s.pdf"`, rep.Today.Format(time.DateOnly))},
+		Headers: contract.SheetResponseHeaders{
+			ContentDisposition: fmt.Sprintf(`inline; filename="report-%s.pdf"`, rep.Today.Format(time.DateOnly)),
+		},
 	}}, err
 }
 

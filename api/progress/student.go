@@ -58,9 +58,11 @@ func (h *Handlers) ExportStudent(ctx context.Context, r contract.ExportStudentRe
 		return nil, err
 	}
 	name := "student-" + h.Now().UTC().Format(time.DateOnly) + ".zip"
-	return contract.ExportStudent200ApplicationoctetStreamResponse{FileApplicationoctetStreamResponse: contract.FileApplicationoctetStreamResponse{
-		Body: &out, ContentLength: int64(out.Len()), Headers: contract.FileResponseHeaders{ContentDisposition: `attachment; filename="` + name + `"`},
-	}}, nil
+	return contract.ExportStudent200ApplicationoctetStreamResponse{
+		FileApplicationoctetStreamResponse: contract.FileApplicationoctetStreamResponse{
+			Body: &out, ContentLength: int64(out.Len()), Headers: contract.FileResponseHeaders{ContentDisposition: `attachment; filename="` + name + `"`},
+		},
+	}, nil
 }
 
 type addFile func(name string, write func(io.Writer) error) error
@@ -79,10 +81,13 @@ func (h *Handlers) addScores(ctx context.Context, ladder string, add addFile) er
 		if err != nil {
 			return err
 		}
-		err = add(fmt.Sprintf("scores/%s %s%s", wording.FileName(s.Library[id].Title), id[max(0, len(id)-4):], strings.ToLower(path.Ext(file.Name))), func(w io.Writer) error {
-			_, err := w.Write(file.Data)
-			return err
-		})
+		err = add(
+			fmt.Sprintf("scores/%s %s%s", wording.FileName(s.Library[id].Title), id[max(0, len(id)-4):], strings.ToLower(path.Ext(file.Name))),
+			func(w io.Writer) error {
+				_, err := w.Write(file.Data)
+				return err
+			},
+		)
 		if err != nil {
 			return err
 		}

@@ -39,7 +39,8 @@ func (h *Handlers) GetStudioYear(ctx context.Context, _ contract.GetStudioYearRe
 	}
 	y, n := studioyear.Of(in), s.Names()
 	out := contract.StudioYear{
-		Sentence: wording.StudioYear(y), Talk: []contract.TalkTo{}, Stalls: []contract.StalledPiece{}, Once: []contract.SkillOnce{}, Load: []contract.DayLoad{},
+		Sentence: wording.StudioYear(y), Talk: []contract.TalkTo{}, Stalls: []contract.StalledPiece{}, Once: []contract.SkillOnce{},
+		Load:     []contract.DayLoad{},
 		Previews: wording.PreviewsPaid(y), Pace: wording.YearPace(y),
 	}
 	for _, r := range y.Talk {
@@ -50,7 +51,13 @@ func (h *Handlers) GetStudioYear(ctx context.Context, _ contract.GetStudioYearRe
 		out.Talk = append(out.Talk, x)
 	}
 	for _, st := range y.Stalls {
-		x := contract.StalledPiece{Material: st.Material, Title: s.Library[st.Material].Title, Ratio: st.Ratio, Words: n.Stall(st), Had: []contract.HadPiece{}}
+		x := contract.StalledPiece{
+			Material: st.Material,
+			Title:    s.Library[st.Material].Title,
+			Ratio:    st.Ratio,
+			Words:    n.Stall(st),
+			Had:      []contract.HadPiece{},
+		}
 		for _, had := range st.Had {
 			x.Had = append(x.Had, contract.HadPiece{Ladder: had.Ladder, Name: had.Name, Words: wording.HadPiece(had)})
 		}
@@ -61,7 +68,16 @@ func (h *Handlers) GetStudioYear(ctx context.Context, _ contract.GetStudioYearRe
 	}
 	for i := range 7 {
 		d := time.Weekday((i + 1) % 7)
-		out.Load = append(out.Load, contract.DayLoad{Weekday: int(d), Name: d.String(), Lessons: y.Days[d].Lessons, Minutes: y.Days[d].Minutes, Words: wording.WeekdayLoad(d, y.Days[d])})
+		out.Load = append(
+			out.Load,
+			contract.DayLoad{
+				Weekday: int(d),
+				Name:    d.String(),
+				Lessons: y.Days[d].Lessons,
+				Minutes: y.Days[d].Minutes,
+				Words:   wording.WeekdayLoad(d, y.Days[d]),
+			},
+		)
 	}
 	return contract.GetStudioYear200JSONResponse(out), nil
 }

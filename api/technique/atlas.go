@@ -45,7 +45,11 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 	for _, step := range t.Steps {
 		out.Passes = append(out.Passes, step.Name)
 	}
-	places, err := exercise.Round(exercise.Exercise{Type: t, Step: t.Steps[0], Kind: kind, Instrument: x}, exercise.Keys("fifths", kind)[0], "fifths")
+	places, err := exercise.Round(
+		exercise.Exercise{Type: t, Step: t.Steps[0], Kind: kind, Instrument: x},
+		exercise.Keys("fifths", kind)[0],
+		"fifths",
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -62,7 +66,10 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 		cells := st.Keys(t, places)
 		all = append(all, cells)
 		for i, c := range cells {
-			row.Cells = append(row.Cells, contract.AtlasCell{Key: out.Keys[i], Through: c.Through + 1, Working: c.Working + 1, Exercise: c.Next.ID()})
+			row.Cells = append(
+				row.Cells,
+				contract.AtlasCell{Key: out.Keys[i], Through: c.Through + 1, Working: c.Working + 1, Exercise: c.Next.ID()},
+			)
 		}
 		out.Rows = append(out.Rows, row)
 	}

@@ -58,7 +58,8 @@ func (h *Handlers) TryCycle(ctx context.Context, r contract.TryCycleRequestObjec
 // cycleOut is a cycle as the contract has it.
 func cycleOut(c studentplan.Cycle, kept studentlog.Cycle, a open.Ahead) contract.Cycle {
 	out := contract.Cycle{
-		Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: c.Weeks[0].Exercise.Key.String(), Pass: c.Pass, End: answer.Date(c.End), Passes: []contract.Choice{}, Weeks: []contract.CycleWeek{},
+		Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: c.Weeks[0].Exercise.Key.String(), Pass: c.Pass, End: answer.Date(c.End),
+		Passes: []contract.Choice{}, Weeks: []contract.CycleWeek{},
 		Sentence: wording.Cycle(c, a.Words),
 	}
 	for _, s := range c.Type.Steps {

@@ -19,7 +19,10 @@ import (
 )
 
 // GetInstruments lists the instruments that can be taught.
-func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstrumentsRequestObject) (contract.GetInstrumentsResponseObject, error) {
+func (h *Handlers) GetInstruments(
+	ctx context.Context,
+	_ contract.GetInstrumentsRequestObject,
+) (contract.GetInstrumentsResponseObject, error) {
 	ladders, err := h.Ladders(ctx)
 	if err != nil {
 		return nil, err
@@ -31,14 +34,23 @@ func (h *Handlers) GetInstruments(ctx context.Context, _ contract.GetInstruments
 	most := instrument.Most(played)
 	out := contract.GetInstruments200JSONResponse{}
 	for _, x := range instrument.All() {
-		info := contract.InstrumentInfo{Id: x.ID, Family: contract.InstrumentInfoFamily(x.Family), Strings: []string{}, TaughtMost: x.ID == most.ID, Fingers: x.Fingers()}
+		info := contract.InstrumentInfo{
+			Id:         x.ID,
+			Family:     contract.InstrumentInfoFamily(x.Family),
+			Strings:    []string{},
+			TaughtMost: x.ID == most.ID,
+			Fingers:    x.Fingers(),
+		}
 		for _, p := range x.Open {
 			info.Strings = append(info.Strings, p.String())
 		}
 		out = append(out, info)
 	}
 	for _, name := range instrument.Plain(played) {
-		out = append(out, contract.InstrumentInfo{Id: name, Family: contract.InstrumentInfoFamilyNone, Strings: []string{}, TaughtMost: name == most.ID})
+		out = append(
+			out,
+			contract.InstrumentInfo{Id: name, Family: contract.InstrumentInfoFamilyNone, Strings: []string{}, TaughtMost: name == most.ID},
+		)
 	}
 	return out, nil
 }
@@ -100,13 +112,21 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 		return contract.Exercise{}, err
 	}
 	out := contract.Exercise{
-		Id: e.ID(), Instrument: e.Instrument.ID, Family: contract.ExerciseFamily(e.Instrument.Family), Type: e.Type.ID, Title: e.Title(words), Step: e.Step.Name,
-		Why: wording.Sentence(e.Step.Why), Goals: e.Step.Goals, Faults: lesson.Faults(e, nil), Tempo: e.Step.Tempo, Beats: answer.Beats(sc), Length: b.Length.Float(),
-		Notes: exerciseNotes(e, b, b.Notes, words), Under: exerciseNotes(e, b, e.Under(b), words), Round: exerciseNotes(e, b, e.Round(b), words), Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{}, Patterns: []contract.StringPattern{},
-		Shapes: []contract.ChordShape{}, Chords: []contract.ChordAt{}, Caution: wording.Caution, Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
+		Id: e.ID(), Instrument: e.Instrument.ID, Family: contract.ExerciseFamily(e.Instrument.Family), Type: e.Type.ID, Title: e.Title(words),
+		Step: e.Step.Name,
+		Why:  wording.Sentence(e.Step.Why), Goals: e.Step.Goals, Faults: lesson.Faults(e, nil), Tempo: e.Step.Tempo, Beats: answer.Beats(sc),
+		Length: b.Length.Float(),
+		Notes:  exerciseNotes(e, b, b.Notes, words), Under: exerciseNotes(e, b, e.Under(b), words), Round: exerciseNotes(e, b, e.Round(b), words),
+		Sentence: wording.Learnable(e, b, patternsOf(e), words), Choices: choices(e, words), Strings: []contract.OpenString{},
+		Patterns: []contract.StringPattern{},
+		Shapes:   []contract.ChordShape{}, Chords: []contract.ChordAt{}, Caution: wording.Caution,
+		Musicxml: string(musicxml.Write(sc, musicxml.Options{})),
 	}
 	if e.Instrument.Drawn() {
-		out.Drawing = answer.Excerpt(e.ID(), engrave.Stretch(sc, 0, b.Length.Float(), e.Instrument.Look(engrave.Look{Width: drawnWidth, Lyrics: !e.Instrument.Fretted()})))
+		out.Drawing = answer.Excerpt(
+			e.ID(),
+			engrave.Stretch(sc, 0, b.Length.Float(), e.Instrument.Look(engrave.Look{Width: drawnWidth, Lyrics: !e.Instrument.Fretted()})),
+		)
 	}
 	out.ChartOf, out.Chart = contract.ExerciseChartOf(e.Instrument.ChartOf), []contract.Charted{}
 	for _, c := range e.Charted(b) {
@@ -124,7 +144,13 @@ func exerciseOut(e exercise.Exercise, words naming.Words) (contract.Exercise, er
 		out.Shapes = append(out.Shapes, contract.ChordShape{Name: shape.Name, Frets: shape.Frets, Fingers: shape.Fingers})
 	}
 	for _, p := range patternsOf(e) {
-		x := contract.StringPattern{String: p.String, Name: words.Key(p.Open.Name()), Words: p.Words, Moves: p.Moves, Stops: []contract.StringStop{}}
+		x := contract.StringPattern{
+			String: p.String,
+			Name:   words.Key(p.Open.Name()),
+			Words:  p.Words,
+			Moves:  p.Moves,
+			Stops:  []contract.StringStop{},
+		}
 		for _, s := range p.Stops {
 			x.Stops = append(x.Stops, contract.StringStop{Above: s.Above, Extended: s.Extended, Finger: s.Finger, Name: words.Key(s.Pitch.Name())})
 		}

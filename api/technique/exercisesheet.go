@@ -17,7 +17,10 @@ import (
 )
 
 // GetExerciseSheet returns an exercise on one page to print.
-func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseSheetRequestObject) (contract.GetExerciseSheetResponseObject, error) {
+func (h *Handlers) GetExerciseSheet(
+	ctx context.Context,
+	r contract.GetExerciseSheetRequestObject,
+) (contract.GetExerciseSheetResponseObject, error) {
 	studio, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
@@ -36,9 +39,16 @@ func (h *Handlers) GetExerciseSheet(ctx context.Context, r contract.GetExerciseS
 	}
 	words := studio.Words
 	out := sheet.Exercise{
-		Heading: studio.Tenant.Name + " · " + e.Instrument.ID, Title: e.Title(words), Step: wording.Capital(e.Step.Name), Sentence: wording.Learnable(e, b, patternsOf(e), words),
-		Tempo: words.Text(fmt.Sprintf("done when it is even at crotchet %d", e.Step.Tempo)), Caution: wording.Caution, Goals: e.Step.Goals,
-		Music: engrave.Stretch(sc, 0, sc.Length().Float(), e.Instrument.Look(engrave.Look{Width: sheet.ExerciseWidth, Lyrics: !e.Instrument.Fretted()})), Made: h.Now(),
+		Heading: studio.Tenant.Name + " · " + e.Instrument.ID, Title: e.Title(words), Step: wording.Capital(e.Step.Name),
+		Sentence: wording.Learnable(e, b, patternsOf(e), words),
+		Tempo:    words.Text(fmt.Sprintf("done when it is even at crotchet %d", e.Step.Tempo)), Caution: wording.Caution, Goals: e.Step.Goals,
+		Music: engrave.Stretch(
+			sc,
+			0,
+			sc.Length().Float(),
+			e.Instrument.Look(engrave.Look{Width: sheet.ExerciseWidth, Lyrics: !e.Instrument.Fretted()}),
+		),
+		Made: h.Now(),
 	}
 	for _, f := range e.Type.Watched() {
 		out.Faults = append(out.Faults, sheet.Fault{Text: wording.Capital(f.Text), Look: wording.Sentence(f.Look)})

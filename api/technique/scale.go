@@ -34,7 +34,8 @@ func (h *Handlers) GetScale(ctx context.Context, r contract.GetScaleRequestObjec
 	out := contract.Scale{
 		Key: tonic.String(), Kind: contract.ScaleKind(kind), Octaves: octaves, Keys: []string{},
 		Name: studio.Words.Key(tonic.String()) + " " + strings.ReplaceAll(string(kind), "-", " "), Sentence: wording.Scale(sc, studio.Words),
-		Up: scaleWay(sc.Up, studio.Words), Down: scaleWay(sc.Down, studio.Words), Meets: meetsOut(sc.Meets), Mirror: meetsOut(sc.Mirror), Alternatives: []contract.ScaleAlternative{},
+		Up: scaleWay(sc.Up, studio.Words), Down: scaleWay(sc.Down, studio.Words), Meets: meetsOut(sc.Meets), Mirror: meetsOut(sc.Mirror),
+		Alternatives: []contract.ScaleAlternative{},
 	}
 	for _, k := range scale.Keys(kind) {
 		out.Keys = append(out.Keys, k.String())

@@ -41,7 +41,8 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 		return nil, err
 	}
 	out := contract.Technique{
-		Dose: wording.Often(tongue.Of(tongue.English), a.Practice(a.Today).Often()), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID, Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
+		Dose: wording.Often(tongue.Of(tongue.English), a.Practice(a.Today).Often()), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID,
+		Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
 		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x, a.Words),
 	}
 	said := wording.Technique{First: a.First()}
@@ -65,7 +66,10 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 	}
 	for _, p := range a.ExercisesAhead() {
 		next(p.Exercise)
-		out.Ahead = append(out.Ahead, contract.ExerciseAhead{Material: p.Material, Exercise: p.Exercise.ID(), Title: p.Exercise.Title(a.Words), Step: p.Exercise.Step.Name})
+		out.Ahead = append(
+			out.Ahead,
+			contract.ExerciseAhead{Material: p.Material, Exercise: p.Exercise.ID(), Title: p.Exercise.Title(a.Words), Step: p.Exercise.Step.Name},
+		)
 	}
 	stairs, cycle, broken := a.Stairs()
 	for _, p := range a.ProposedExercises(stairs) {
@@ -78,7 +82,8 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 	if kept := a.Standing.Cycle; cycle != nil {
 		out.Cycle = cycleOut(*cycle, *kept, a)
 		out.CycleEntry = contract.KeptCycle{
-			Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: kept.First, Order: contract.KeptCycleOrder(kept.Order), From: kept.From, Before: kept.Before,
+			Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: kept.First, Order: contract.KeptCycleOrder(kept.Order), From: kept.From,
+			Before: kept.Before,
 		}
 	}
 	out.Sentence = said.Sentence()
@@ -92,7 +97,13 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 }
 
 // inWork is an exercise that is worked at.
-func (h *Handlers) inWork(ctx context.Context, a open.Ahead, id string, e exercise.Exercise, live []*studentlog.Entry) (contract.TechniqueNow, error) {
+func (h *Handlers) inWork(
+	ctx context.Context,
+	a open.Ahead,
+	id string,
+	e exercise.Exercise,
+	live []*studentlog.Entry,
+) (contract.TechniqueNow, error) {
 	piece, err := lesson.Piece(ctx, h.Loader, a.Opened, id, live)
 	if err != nil {
 		return contract.TechniqueNow{}, err
@@ -109,7 +120,12 @@ func (h *Handlers) inWork(ctx context.Context, a open.Ahead, id string, e exerci
 }
 
 func nextOut(p exercise.Proposal, a open.Ahead) contract.NextExercise {
-	return contract.NextExercise{Exercise: p.Exercise.ID(), Title: p.Exercise.Title(a.Words), Step: p.Exercise.Step.Name, Reasons: wording.Exercises(p, a.Words)}
+	return contract.NextExercise{
+		Exercise: p.Exercise.ID(),
+		Title:    p.Exercise.Title(a.Words),
+		Step:     p.Exercise.Step.Name,
+		Reasons:  wording.Exercises(p, a.Words),
+	}
 }
 
 func stairOut(st exercise.Stair, a open.Ahead) contract.Stair {
@@ -122,7 +138,17 @@ func stairOut(st exercise.Stair, a open.Ahead) contract.Stair {
 		return out
 	}
 	for _, step := range st.Steps {
-		out.Steps = append(out.Steps, contract.StairStep{Name: step.Step.Name, Of: step.Of, Known: step.Known, Passed: step.Passed, Through: named(step.Cleared), Working: named(step.Working)})
+		out.Steps = append(
+			out.Steps,
+			contract.StairStep{
+				Name:    step.Step.Name,
+				Of:      step.Of,
+				Known:   step.Known,
+				Passed:  step.Passed,
+				Through: named(step.Cleared),
+				Working: named(step.Working),
+			},
+		)
 	}
 	if st.Next != nil {
 		out.Next = nextOut(a.Proposal(*st.Next), a)

@@ -13,14 +13,23 @@ import (
 )
 
 // ListExerciseTypes returns the types of exercises with their goals and faults, as the studio says them.
-func (h *Handlers) ListExerciseTypes(ctx context.Context, _ contract.ListExerciseTypesRequestObject) (contract.ListExerciseTypesResponseObject, error) {
+func (h *Handlers) ListExerciseTypes(
+	ctx context.Context,
+	_ contract.ListExerciseTypesRequestObject,
+) (contract.ListExerciseTypesResponseObject, error) {
 	s, err := h.Studio(ctx)
 	if err != nil {
 		return nil, err
 	}
 	out := contract.ListExerciseTypes200JSONResponse{}
 	for _, t := range s.Exercises.All() {
-		x := contract.ExerciseType{Id: t.ID, Name: t.Name, Changed: s.Exercises.Changed(t.ID), Families: []string{}, Faults: []contract.WatchedFault{}}
+		x := contract.ExerciseType{
+			Id:       t.ID,
+			Name:     t.Name,
+			Changed:  s.Exercises.Changed(t.ID),
+			Families: []string{},
+			Faults:   []contract.WatchedFault{},
+		}
 		for _, f := range t.Families {
 			x.Families = append(x.Families, string(f))
 		}
@@ -40,7 +49,10 @@ func (h *Handlers) ListExerciseTypes(ctx context.Context, _ contract.ListExercis
 }
 
 // SetExerciseType changes goals and faults of a type for the studio.
-func (h *Handlers) SetExerciseType(ctx context.Context, r contract.SetExerciseTypeRequestObject) (contract.SetExerciseTypeResponseObject, error) {
+func (h *Handlers) SetExerciseType(
+	ctx context.Context,
+	r contract.SetExerciseTypeRequestObject,
+) (contract.SetExerciseTypeResponseObject, error) {
 	goals := map[string][]string{}
 	for _, s := range r.Body.Steps {
 		goals[s.Step] = s.Goals
@@ -57,7 +69,10 @@ func (h *Handlers) SetExerciseType(ctx context.Context, r contract.SetExerciseTy
 }
 
 // ResetExerciseType lets a type speak as it came.
-func (h *Handlers) ResetExerciseType(ctx context.Context, r contract.ResetExerciseTypeRequestObject) (contract.ResetExerciseTypeResponseObject, error) {
+func (h *Handlers) ResetExerciseType(
+	ctx context.Context,
+	r contract.ResetExerciseTypeRequestObject,
+) (contract.ResetExerciseTypeResponseObject, error) {
 	err := h.Store.DropExerciseForm(ctx, open.Actor(ctx).Studio, r.Type)
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, problem.NotFound("The studio has changed nothing of that exercise.")

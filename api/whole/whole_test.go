@@ -129,12 +129,16 @@ func whole(t *testing.T, method, path string, body any) map[string]any {
 
 // alone are calls that write nothing of a studio, whose failed tries count on purpose, or that are one statement and end what makes the others possible.
 var alone = map[string]string{
-	"POST /session": "tries are counted", "DELETE /session": "one statement", "POST /session/passkey": "a challenge", "PUT /session/passkey": "tries are counted", "POST /recovery": "tries are counted",
-	"PUT /recovery": "tries are counted", "PUT /invitation": "tries are counted", "POST /account/passkeys": "a challenge", "PUT /account/passkeys": "needs a device; TestAPasskey",
+	"POST /session": "tries are counted", "DELETE /session": "one statement", "POST /session/passkey": "a challenge",
+	"PUT /session/passkey": "tries are counted", "POST /recovery": "tries are counted",
+	"PUT /recovery": "tries are counted", "PUT /invitation": "tries are counted", "POST /account/passkeys": "a challenge",
+	"PUT /account/passkeys":    "needs a device; TestAPasskey",
 	"POST /account/second":     "writes nothing",
 	"DELETE /account/sessions": "one statement", "DELETE /account/sessions/{session}": "one statement",
-	"POST /programme": "writes nothing", "POST /programme/{format}": "writes nothing", "POST /ladders/{ladder}/known/match": "writes nothing", "POST /way": "writes nothing", "POST /ladders/{ladder}/targets": "writes nothing", "POST /library/table": "writes nothing",
-	"POST /ladders/{ladder}/setup": "writes nothing", "POST /scores/read": "writes nothing", "POST /scores/typed": "writes nothing", "POST /messages/{message}/again": "one statement, of a letter that failed",
+	"POST /programme": "writes nothing", "POST /programme/{format}": "writes nothing", "POST /ladders/{ladder}/known/match": "writes nothing",
+	"POST /way": "writes nothing", "POST /ladders/{ladder}/targets": "writes nothing", "POST /library/table": "writes nothing",
+	"POST /ladders/{ladder}/setup": "writes nothing", "POST /scores/read": "writes nothing", "POST /scores/typed": "writes nothing",
+	"POST /messages/{message}/again": "one statement, of a letter that failed",
 }
 
 const tune = `<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef></attributes><note><pitch><step>C</step><octave>4</octave></pitch><duration>2</duration><type>half</type></note><note><pitch><step>E</step><octave>4</octave></pitch><duration>2</duration><type>half</type></note></measure></part></score-partwise>`
@@ -163,24 +167,93 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	pause, holiday, target, treat, report, batch := id(), id(), id(), id(), id(), id()
 	person, theirLadder := id(), id()
 	named := func(more ...string) {
-		names = strings.NewReplacer(append(more, "{ladder}", ladder, "{student}", student, "{material}", material, "{pause}", pause, "{holiday}", holiday, "{treat}", treat, "{report}", report, "{source}", book, "{batch}", batch)...)
+		names = strings.NewReplacer(
+			append(
+				more,
+				"{ladder}",
+				ladder,
+				"{student}",
+				student,
+				"{material}",
+				material,
+				"{pause}",
+				pause,
+				"{holiday}",
+				holiday,
+				"{treat}",
+				treat,
+				"{report}",
+				report,
+				"{source}",
+				book,
+				"{batch}",
+				batch,
+			)...)
 	}
 	named()
 	score := func(id, title string) map[string]any {
-		return map[string]any{"id": id, "title": title, "instrument": "piano", "strand": "repertoire", "fileName": "x.musicxml", "score": []byte(tune)}
+		return map[string]any{
+			"id":         id,
+			"title":      title,
+			"instrument": "piano",
+			"strand":     "repertoire",
+			"fileName":   "x.musicxml",
+			"score":      []byte(tune),
+		}
 	}
 
 	// People and dates.
-	do("POST /students", map[string]any{"student": person, "ladder": theirLadder, "name": "Nell Whole", "born": "2015-01-01", "instrument": "piano", "source": book, "weekday": 1, "startsAt": "10:00", "minutes": 30})
-	do("PATCH /students/{student}", map[string]any{"name": "Maren W", "called": "", "born": "2015-01-01", "bornAbout": false, "notes": "x", "contacts": []any{map[string]any{"id": id(), "name": "A", "relation": "", "email": "a@example.org", "messages": true, "named": ""}}, "version": get(t, "/students/"+student)["version"]})
-	do("POST /students/{student}/ladders", map[string]any{"ladder": id(), "instrument": "ukulele", "from": "2026-05-04", "slots": []any{map[string]any{"id": id(), "weekday": 2, "startsAt": "10:00", "minutes": 30, "every": 1}}})
+	do(
+		"POST /students",
+		map[string]any{
+			"student":    person,
+			"ladder":     theirLadder,
+			"name":       "Nell Whole",
+			"born":       "2015-01-01",
+			"instrument": "piano",
+			"source":     book,
+			"weekday":    1,
+			"startsAt":   "10:00",
+			"minutes":    30,
+		},
+	)
+	do(
+		"PATCH /students/{student}",
+		map[string]any{
+			"name":      "Maren W",
+			"called":    "",
+			"born":      "2015-01-01",
+			"bornAbout": false,
+			"notes":     "x",
+			"contacts":  []any{map[string]any{"id": id(), "name": "A", "relation": "", "email": "a@example.org", "messages": true, "named": ""}},
+			"version":   get(t, "/students/"+student)["version"],
+		},
+	)
+	do(
+		"POST /students/{student}/ladders",
+		map[string]any{
+			"ladder":     id(),
+			"instrument": "ukulele",
+			"from":       "2026-05-04",
+			"slots":      []any{map[string]any{"id": id(), "weekday": 2, "startsAt": "10:00", "minutes": 30, "every": 1}},
+		},
+	)
 	do("PUT /students/{student}/pauses/{pause}", map[string]any{"first": "2026-07-04", "last": "2026-07-20"})
 	do("DELETE /students/{student}/pauses/{pause}", nil)
 	do("PUT /students/{student}/left", map[string]any{"from": "2026-09-04"})
 	do("DELETE /students/{student}/left", nil)
 	do("PUT /ladders/{ladder}/ended", map[string]any{"from": "2026-09-04"})
 	do("DELETE /ladders/{ladder}/ended", nil)
-	do("PUT /ladders/{ladder}/slots", map[string]any{"from": "2026-06-01", "slots": []any{map[string]any{"id": id(), "weekday": 2, "startsAt": "10:00", "minutes": 30, "every": 1}, map[string]any{"id": id(), "weekday": 4, "startsAt": "11:00", "minutes": 30, "every": 1}}})
+	do(
+		"PUT /ladders/{ladder}/slots",
+		map[string]any{
+			"from": "2026-06-01",
+			"slots": []any{
+				map[string]any{"id": id(), "weekday": 2, "startsAt": "10:00", "minutes": 30, "every": 1},
+				map[string]any{"id": id(), "weekday": 4, "startsAt": "11:00", "minutes": 30, "every": 1},
+			},
+		},
+	)
 	var lesson string
 	for _, d := range get(t, "/calendar?from=2026-05-04&days=14")["days"].([]any) {
 		for _, l := range d.(map[string]any)["lessons"].([]any) {
@@ -210,7 +283,10 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("PUT /materials/{material}/score", map[string]any{"fileName": "y.musicxml", "score": []byte(tune), "instrument": "piano", "piece": 0})
 	do("PUT /materials/{material}/overrulings", map[string]any{"kind": "tempo", "tempo": 70})
 	do("POST /materials/{material}/copy", map[string]any{"id": added})
-	do("PUT /materials/{material}/sections", map[string]any{"sections": []any{map[string]any{"id": id(), "title": "a"}, map[string]any{"id": id(), "title": "b"}}})
+	do(
+		"PUT /materials/{material}/sections",
+		map[string]any{"sections": []any{map[string]any{"id": id(), "title": "a"}, map[string]any{"id": id(), "title": "b"}}},
+	)
 	do("DELETE /materials/{material}/sections", nil)
 	do("POST /materials/{material}/ladders", map[string]any{"ladders": []any{ladder, theirLadder}})
 	named("{material}", merged)
@@ -222,14 +298,39 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("PUT /library/books/{source}/requirements", map[string]any{"skills": []string{"rests"}})
 	do("DELETE /library/books/{source}/requirements", nil)
 	imported := id()
-	do("POST /library/import", map[string]any{"kind": "csv", "data": []byte("title\nFirst\nSecond\n"), "title": "Short book", "source": imported, "instrument": "piano", "fields": []string{"title"}, "try": false})
+	do(
+		"POST /library/import",
+		map[string]any{
+			"kind":       "csv",
+			"data":       []byte("title\nFirst\nSecond\n"),
+			"title":      "Short book",
+			"source":     imported,
+			"instrument": "piano",
+			"fields":     []string{"title"},
+			"try":        false,
+		},
+	)
 	do("PUT /ladders/{ladder}/books/{source}", nil)
 	named("{source}", imported)
 	do("DELETE /library/books/{source}", nil)
 	named("{activity}", "juggling", "{type}", "five-finger")
 	do("PUT /activities/{activity}", map[string]any{"name": "X", "from": 3, "to": 6, "options": []string{"x"}, "home": "", "off": false})
 	do("DELETE /activities/{activity}", nil)
-	do("PUT /meeting-activities/{activity}", map[string]any{"name": "X", "say": "Y", "minutes": 3, "from": 3, "to": 6, "part": "tune", "family": "", "shows": "", "home": "", "off": false})
+	do(
+		"PUT /meeting-activities/{activity}",
+		map[string]any{
+			"name":    "X",
+			"say":     "Y",
+			"minutes": 3,
+			"from":    3,
+			"to":      6,
+			"part":    "tune",
+			"family":  "",
+			"shows":   "",
+			"home":    "",
+			"off":     false,
+		},
+	)
 	do("DELETE /meeting-activities/{activity}", nil)
 	_, types := call(t, "GET", "/exercise-types", nil)
 	require.Contains(t, string(types), "five-finger")
@@ -250,22 +351,54 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("PUT /ladders/{ladder}/rungs", map[string]any{"version": get(t, "/ladders/"+ladder)["version"], "rungs": []any{}})
 	do("PUT /ladders/{ladder}/treats/{treat}", map[string]any{"words": "ice", "pieces": 2})
 	do("DELETE /ladders/{ladder}/treats/{treat}", nil)
-	do("POST /ladders/{ladder}/known", map[string]any{"batch": batch, "upTo": []any{}, "pieces": []any{}, "titles": []any{map[string]any{"id": id(), "title": "Tune of before", "when": "long-ago"}}, "keys": []any{}, "skills": []any{}})
+	do(
+		"POST /ladders/{ladder}/known",
+		map[string]any{
+			"batch":  batch,
+			"upTo":   []any{},
+			"pieces": []any{},
+			"titles": []any{map[string]any{"id": id(), "title": "Tune of before", "when": "long-ago"}},
+			"keys":   []any{},
+			"skills": []any{},
+		},
+	)
 	do("DELETE /ladders/{ladder}/batches/{batch}", nil)
 	named("{ladder}", theirLadder)
 	for range 2 { // something has to be known for there to be something to keep
-		status, data := call(t, "POST", "/ladders/"+theirLadder+"/entries", map[string]any{"entries": []any{map[string]any{"id": id(), "at": "2026-05-04T15:00:00Z", "kind": "probe", "skill": "eighth-notes", "shown": true, "outcome": "yes"}}})
+		status, data := call(
+			t,
+			"POST",
+			"/ladders/"+theirLadder+"/entries",
+			map[string]any{
+				"entries": []any{
+					map[string]any{"id": id(), "at": "2026-05-04T15:00:00Z", "kind": "probe", "skill": "eighth-notes", "shown": true, "outcome": "yes"},
+				},
+			},
+		)
 		require.Equal(t, 200, status, "%s", data)
 	}
 	do("POST /ladders/{ladder}/meeting", map[string]any{"batch": id(), "book": book, "route": "on"})
 	named()
 	do("POST /ladders/{ladder}/exercises", map[string]any{"exercise": "scale/apart/B/major/-"})
 	do("PUT /ladders/{ladder}/approach", map[string]any{"approach": "names"})
-	do("PUT /ladders/{ladder}/practice", map[string]any{"days": []bool{true, true, true, true, true, true, false}, "minutes": 25, "handsApart": true, "version": get(t, "/students/"+student)["ladders"].([]any)[0].(map[string]any)["practice"].(map[string]any)["version"]})
+	do(
+		"PUT /ladders/{ladder}/practice",
+		map[string]any{
+			"days":       []bool{true, true, true, true, true, true, false},
+			"minutes":    25,
+			"handsApart": true,
+			"version":    get(t, "/students/"+student)["ladders"].([]any)[0].(map[string]any)["practice"].(map[string]any)["version"],
+		},
+	)
 	at := pagetest.Monday().Format(time.RFC3339)
 	do("POST /ladders/{ladder}/entries", map[string]any{"entries": []any{
 		map[string]any{"id": id(), "at": at, "kind": "assigned", "material": material},
-		map[string]any{"id": id(), "at": at, "kind": "setupChecked", "setup": map[string]any{"keyTop": 73, "elbow": 20, "leg": 35, "benchLow": 41, "benchHigh": 57, "lean": "level", "mats": []any{}}},
+		map[string]any{
+			"id":    id(),
+			"at":    at,
+			"kind":  "setupChecked",
+			"setup": map[string]any{"keyTop": 73, "elbow": 20, "leg": 35, "benchLow": 41, "benchHigh": 57, "lean": "level", "mats": []any{}},
+		},
 		map[string]any{"id": id(), "at": at, "kind": "note", "text": "x"},
 	}})
 	do("PUT /ladders/{ladder}/plan", map[string]any{"version": 0, "minutes": 40})
@@ -303,8 +436,23 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("PUT /notes/{note}", map[string]any{"answer": "Slowly."})
 	do("POST /ladders/{ladder}/family/link", map[string]any{"days": 30})
 	do("DELETE /ladders/{ladder}/family/link", nil)
-	do("PUT /ladders/{ladder}/reports/{report}", map[string]any{"purpose": "family", "length": "short", "tone": "warm", "from": "2026-02-02", "to": "2026-05-04", "edits": []any{}, "own": "", "version": 0})
-	do("POST /ladders/{ladder}/reports/{report}/publish", map[string]any{"version": 1, "lines": get(t, "/ladders/"+other+"/reports/"+report)["lines"]})
+	do(
+		"PUT /ladders/{ladder}/reports/{report}",
+		map[string]any{
+			"purpose": "family",
+			"length":  "short",
+			"tone":    "warm",
+			"from":    "2026-02-02",
+			"to":      "2026-05-04",
+			"edits":   []any{},
+			"own":     "",
+			"version": 0,
+		},
+	)
+	do(
+		"POST /ladders/{ladder}/reports/{report}/publish",
+		map[string]any{"version": 1, "lines": get(t, "/ladders/"+other+"/reports/"+report)["lines"]},
+	)
 	do("DELETE /ladders/{ladder}/reports/{report}", nil)
 
 	// The studio.
@@ -312,16 +460,44 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	do("PUT /told", map[string]any{"number": 99})
 	do("PUT /learned", map[string]any{"use": false})
 	do("PUT /way?version=1", get(t, "/way")["presets"].([]any)[0].(map[string]any)["way"])
-	do("PUT /words", map[string]any{"notes": "letters-with-h", "steps": "all-skips", "values": "crotchets", "approach": "direction", "version": get(t, "/words")["version"]})
-	do("PUT /account/studio", map[string]any{"name": "Whole", "timezone": "UTC", "keepYears": 3, "language": "en", "firstDay": 1, "letterhead": ""})
+	do(
+		"PUT /words",
+		map[string]any{
+			"notes":    "letters-with-h",
+			"steps":    "all-skips",
+			"values":   "crotchets",
+			"approach": "direction",
+			"version":  get(t, "/words")["version"],
+		},
+	)
+	do(
+		"PUT /account/studio",
+		map[string]any{"name": "Whole", "timezone": "UTC", "keepYears": 3, "language": "en", "firstDay": 1, "letterhead": ""},
+	)
 	colleague := id()
 	hash, err := account.HashPassword("a rope, two gulls and fog")
 	require.NoError(t, err)
 	me, err := db.TeacherByEmail(context.Background(), demo.Email)
 	require.NoError(t, err)
-	link := store.OnceLink{Token: strings.Repeat("a", 64), Kind: store.InviteLink, Studio: me.StudioID, Email: "c@example.org", Name: "C", Role: "teacher", Made: pagetest.Monday(), Until: pagetest.Monday().Add(time.Hour)}
+	link := store.OnceLink{
+		Token:  strings.Repeat("a", 64),
+		Kind:   store.InviteLink,
+		Studio: me.StudioID,
+		Email:  "c@example.org",
+		Name:   "C",
+		Role:   "teacher",
+		Made:   pagetest.Monday(),
+		Until:  pagetest.Monday().Add(time.Hour),
+	}
 	require.NoError(t, db.AddOnceLink(context.Background(), link))
-	require.NoError(t, db.Accept(context.Background(), link.Token, store.Teacher{ID: colleague, StudioID: me.StudioID, Email: link.Email, Name: "C", PasswordHash: hash, Role: "teacher"}))
+	require.NoError(
+		t,
+		db.Accept(
+			context.Background(),
+			link.Token,
+			store.Teacher{ID: colleague, StudioID: me.StudioID, Email: link.Email, Name: "C", PasswordHash: hash, Role: "teacher"},
+		),
+	)
 	named("{person}", colleague)
 	do("PUT /account/people/{person}", map[string]any{"role": "assistant"})
 	do("DELETE /account/people/{person}", nil)
@@ -331,7 +507,14 @@ func TestEveryWriteIsAllOrNothing(t *testing.T) {
 	require.NoError(t, err)
 	do("PUT /account/second", map[string]any{"secret": secret, "code": code, "password": demo.Password})
 	do("POST /account/second/off", map[string]any{"password": demo.Password})
-	require.NoError(t, db.AddPasskey(context.Background(), me.ID, store.Passkey{ID: strings.Repeat("b", 64), Name: "Tablet", Body: []byte("{}"), Made: pagetest.Monday()}))
+	require.NoError(
+		t,
+		db.AddPasskey(
+			context.Background(),
+			me.ID,
+			store.Passkey{ID: strings.Repeat("b", 64), Name: "Tablet", Body: []byte("{}"), Made: pagetest.Monday()},
+		),
+	)
 	named("{passkey}", strings.Repeat("b", 64))
 	do("DELETE /account/passkeys/{passkey}", nil)
 	named()

@@ -27,7 +27,11 @@ func runAccount(args []string, in io.Reader, out io.Writer) error {
 }
 
 func addAccount(args []string, in io.Reader, out io.Writer) error {
-	f := flags("account", "Adds a studio with its owner; the password is the first line of the input. 'ladder account reset' makes a link for a new one.", out)
+	f := flags(
+		"account",
+		"Adds a studio with its owner; the password is the first line of the input. 'ladder account reset' makes a link for a new one.",
+		out,
+	)
 	dsn := dsnFlag(f)
 	studio, name := f.String("studio", "", "name of the studio"), f.String("name", "", "name of the teacher")
 	email, zone := f.String("email", "", "address to sign in with"), f.String("timezone", "UTC", "IANA time zone of the lessons")

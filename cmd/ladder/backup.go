@@ -37,7 +37,12 @@ func makeKey(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	_, err = fmt.Fprintf(out, "# Keep this file away from the server; without it no backup can be read.\n# For encrypting alone the server needs only: %s\n%s\n", id.Recipient(), id)
+	_, err = fmt.Fprintf(
+		out,
+		"# Keep this file away from the server; without it no backup can be read.\n# For encrypting alone the server needs only: %s\n%s\n",
+		id.Recipient(),
+		id,
+	)
 	return err
 }
 
@@ -86,7 +91,9 @@ func runBackup(args []string, out io.Writer) error {
 		return usageError("ladder backup needs --key FILE; 'ladder key' makes one")
 	}
 	if *keep < 1 {
-		return usageError(fmt.Sprintf("--keep is how many backups stay, this one among them: 1 or more, not %d. Nothing was written or deleted", *keep))
+		return usageError(
+			fmt.Sprintf("--keep is how many backups stay, this one among them: 1 or more, not %d. Nothing was written or deleted", *keep),
+		)
 	}
 	for_, err := recipients(*key)
 	if err != nil {
@@ -156,7 +163,17 @@ func encrypt(ctx context.Context, st *store.Store, w io.Writer, for_ []age.Recip
 
 func runRestore(args []string, in io.Reader, out io.Writer) error {
 	f := flags("restore", "Puts a backup into an empty database. It is read to its end before anything is changed.", out)
-	dsn, key, from := dsnFlag(f), f.String("key", os.Getenv("LADDER_KEY"), "the key file"), f.String("from", "-", "the backup; - for the input")
+	dsn, key, from := dsnFlag(
+		f,
+	), f.String(
+		"key",
+		os.Getenv("LADDER_KEY"),
+		"the key file",
+	), f.String(
+		"from",
+		"-",
+		"the backup; - for the input",
+	)
 	if err := f.read(args); err != nil {
 		return err
 	}
@@ -303,6 +320,10 @@ func runImport(args []string, in io.Reader, out io.Writer) error {
 	case err != nil:
 		return err
 	}
-	_, err = fmt.Fprintf(out, "The studio is here, with %d rows. Passwords do not travel: 'ladder account reset --email …' makes a link for each teacher.\n", rows)
+	_, err = fmt.Fprintf(
+		out,
+		"The studio is here, with %d rows. Passwords do not travel: 'ladder account reset --email …' makes a link for each teacher.\n",
+		rows,
+	)
 	return err
 }

@@ -20,7 +20,14 @@ import (
 // is cut short change nothing.
 func TestBackUpAndRestore(t *testing.T) {
 	ctx, dir := context.Background(), t.TempDir()
-	require.NoError(t, db.AddStudio(ctx, store.Studio{ID: storetest.ID(), Name: "Kept", Timezone: "UTC"}, store.Teacher{ID: storetest.ID(), Email: "kept@harbour.example", Name: "Kept", PasswordHash: "x"}))
+	require.NoError(
+		t,
+		db.AddStudio(
+			ctx,
+			store.Studio{ID: storetest.ID(), Name: "Kept", Timezone: "UTC"},
+			store.Teacher{ID: storetest.ID(), Email: "kept@harbour.example", Name: "Kept", PasswordHash: "x"},
+		),
+	)
 	text, err := call("key")
 	require.NoError(t, err)
 	key, other, public := filepath.Join(dir, "key"), filepath.Join(dir, "other"), filepath.Join(dir, "public")
@@ -125,14 +132,20 @@ func TestCheckSaysWhatIsWell(t *testing.T) {
 func TestLettersAboutAccounts(t *testing.T) {
 	ctx := context.Background()
 	s := &fussy{refuse: 1}
-	require.NoError(t, db.AddAccountLetter(ctx, store.AccountLetter{ID: storetest.ID(), To: "a@harbour.example", Subject: "s", Body: "b", Made: noon}))
+	require.NoError(
+		t,
+		db.AddAccountLetter(ctx, store.AccountLetter{ID: storetest.ID(), To: "a@harbour.example", Subject: "s", Body: "b", Made: noon}),
+	)
 	require.NoError(t, letters(ctx, db, s, noon))
 	require.Empty(t, s.got)
 	require.NoError(t, letters(ctx, db, s, noon.Add(postAgain)))
 	require.Len(t, s.got, 1)
 	require.NoError(t, letters(ctx, db, s, noon.Add(2*postAgain)))
 	require.Len(t, s.got, 1)
-	require.NoError(t, db.AddAccountLetter(ctx, store.AccountLetter{ID: storetest.ID(), To: "b@harbour.example", Subject: "s", Body: "b", Made: noon}))
+	require.NoError(
+		t,
+		db.AddAccountLetter(ctx, store.AccountLetter{ID: storetest.ID(), To: "b@harbour.example", Subject: "s", Body: "b", Made: noon}),
+	)
 	require.NoError(t, letters(ctx, db, s, noon.Add(letterHolds+time.Second)))
 	require.Len(t, s.got, 1)
 }

@@ -47,7 +47,11 @@ func check(args []string, out io.Writer) error {
 		say("text", st.Text(ctx), "every script is kept")
 		say("grants", st.Grants(ctx), "tables can be made, changed and taken away")
 		behind, err := st.Pending(ctx)
-		say("tables", err, map[bool]string{true: "up to date", false: fmt.Sprintf("%d changes wait; the next start makes them", behind)}[behind == 0])
+		say(
+			"tables",
+			err,
+			map[bool]string{true: "up to date", false: fmt.Sprintf("%d changes wait; the next start makes them", behind)}[behind == 0],
+		)
 		if *secret == "" {
 			fmt.Fprintln(out, "none   secret: links and second factors are kept as they are; 'ladder secret' makes one for LADDER_SECRET")
 		} else {

@@ -102,8 +102,15 @@ func runDemo(args []string, out io.Writer) error {
 	address := "http://localhost:" + at
 	go sweep(ctx, st, now)
 	go printLetters(ctx, st, out, now)
-	fmt.Fprintf(out, "\n  Patient Ladder   %s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays in %s. Begin anew with: %s\n\n",
-		address, demo.Email, demo.Password, *dir, anew(args))
+	fmt.Fprintf(
+		out,
+		"\n  Patient Ladder   %s\n  sign in with     %s\n  password         %s\n\n  Ctrl-C stops it; what you enter stays in %s. Begin anew with: %s\n\n",
+		address,
+		demo.Email,
+		demo.Password,
+		*dir,
+		anew(args),
+	)
 	return listen(ctx, l, api.Config{Store: st, Page: web.Page(), Now: now, URL: address, Letters: true})
 }
 

@@ -42,7 +42,11 @@ type exerciseNoteJSON struct {
 // runExercise writes an exercise as JSON or as MusicXML; without an id the first step of every
 // type of the instrument, one to a line.
 func runExercise(args []string, out io.Writer) error {
-	f := flags("exercise", "Writes an exercise with its fingers, strings and bows as JSON or MusicXML, as in 'ladder exercise cello finger-pattern/bow/C/major/2'; without an ID the list.", out).wants("INSTRUMENT [ID]", 1, 2)
+	f := flags(
+		"exercise",
+		"Writes an exercise with its fingers, strings and bows as JSON or MusicXML, as in 'ladder exercise cello finger-pattern/bow/C/major/2'; without an ID the list.",
+		out,
+	).wants("INSTRUMENT [ID]", 1, 2)
 	asScore := f.Bool("musicxml", false, "write MusicXML")
 	if err := f.read(args); err != nil {
 		return err
@@ -74,7 +78,15 @@ func runExercise(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	j := exerciseJSON{ID: e.ID(), Title: e.Title(naming.Words{}), Step: e.Step.Name, Goals: e.Step.Goals, Faults: e.Type.Faults, Tempo: e.Step.Tempo, Beats: b.Beats}
+	j := exerciseJSON{
+		ID:     e.ID(),
+		Title:  e.Title(naming.Words{}),
+		Step:   e.Step.Name,
+		Goals:  e.Step.Goals,
+		Faults: e.Type.Faults,
+		Tempo:  e.Step.Tempo,
+		Beats:  b.Beats,
+	}
 	for _, n := range b.Notes {
 		j.Notes = append(j.Notes, exerciseNoteJSON{
 			At: n.At.String(), Length: n.Length.String(), Note: n.Pitch.String(), Hand: n.Hand, Finger: n.Finger, String: n.String, Above: n.Above,

@@ -31,7 +31,11 @@ func extend(file string, in io.Reader) (undo func(), err error) {
 
 // listInstruments writes an instrument to a line: its family, its strings or its range, and how many exercises it has.
 func listInstruments(args []string, in io.Reader, out io.Writer) error {
-	f := flags("instruments", "Writes the instruments, one to a line; with a file (- for the input) those of your own, read and checked (docs/instruments.md).", out).wants("[FILE]", 0, 1)
+	f := flags(
+		"instruments",
+		"Writes the instruments, one to a line; with a file (- for the input) those of your own, read and checked (docs/instruments.md).",
+		out,
+	).wants("[FILE]", 0, 1)
 	if err := f.read(args); err != nil {
 		return err
 	}

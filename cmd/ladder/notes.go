@@ -43,7 +43,11 @@ func inRange(name string, n int) error {
 
 // notes prints the sounding notes of a score as JSON.
 func notes(args []string, in io.Reader, out io.Writer) error {
-	a := scoreVerb("notes", "Writes the sounding notes of a MusicXML, ABC or MIDI file as JSON (docs/formats.md). FILE is - for the input.", out)
+	a := scoreVerb(
+		"notes",
+		"Writes the sounding notes of a MusicXML, ABC or MIDI file as JSON (docs/formats.md). FILE is - for the input.",
+		out,
+	)
 	unfold := a.Bool("unfold", false, "play the repeats out")
 	if err := a.read(args); err != nil {
 		return err

@@ -57,7 +57,10 @@ func TestTheProgramBeforeServesTodaysTables(t *testing.T) {
 	require.NoError(t, st.Migrate(ctx))
 	hash, err := account.HashPassword(demo.Password)
 	require.NoError(t, err)
-	require.NoError(t, demo.Make(ctx, st, demo.Options{Day: clock.Real().UTC().Truncate(24 * time.Hour), Timezone: "UTC", PasswordHash: hash, Seed: 7}))
+	require.NoError(
+		t,
+		demo.Make(ctx, st, demo.Options{Day: clock.Real().UTC().Truncate(24 * time.Hour), Timezone: "UTC", PasswordHash: hash, Seed: 7}),
+	)
 
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
@@ -109,7 +112,8 @@ func TestTheProgramBeforeServesTodaysTables(t *testing.T) {
 	ladder := students[0].Ladder
 	for url := range sites {
 		for _, path := range []string{
-			"/session", "/account", "/today", "/students", "/calendar", "/overview", "/library?instrument=piano", "/messages", "/way", "/words", "/ladders/" + ladder, "/ladders/" + ladder + "/lesson",
+			"/session", "/account", "/today", "/students", "/calendar", "/overview", "/library?instrument=piano", "/messages", "/way", "/words",
+			"/ladders/" + ladder, "/ladders/" + ladder + "/lesson",
 			"/ladders/" + ladder + "/plan", "/ladders/" + ladder + "/week", "/ladders/" + ladder + "/past", "/ladders/" + ladder + "/progress",
 		} {
 			get(url, path)

@@ -44,11 +44,25 @@ func TestMessagesGoOutOnce(t *testing.T) {
 	ctx := context.Background()
 	st := store.Studio{ID: storetest.ID(), Name: "S", Timezone: "UTC"}
 	require.NoError(t, db.AddStudio(ctx, st, store.Teacher{ID: storetest.ID(), Email: "t@harbour.example", Name: "T"}))
-	l := store.Ladder{ID: storetest.ID(), StudentID: storetest.ID(), Name: "Nell", Born: time.Date(2019, 1, 1, 0, 0, 0, 0, time.UTC), Instrument: "piano", PracticeMinutes: 10}
+	l := store.Ladder{
+		ID:              storetest.ID(),
+		StudentID:       storetest.ID(),
+		Name:            "Nell",
+		Born:            time.Date(2019, 1, 1, 0, 0, 0, 0, time.UTC),
+		Instrument:      "piano",
+		PracticeMinutes: 10,
+	}
 	require.NoError(t, db.AddLadder(ctx, st.ID, l))
 	now := time.Date(2026, 5, 4, 16, 0, 0, 0, time.UTC)
 	for i := range 2 {
-		m := store.Message{ID: storetest.ID(), Ladder: l.ID, To: "family@harbour.example", Subject: "practice", Body: "link", MadeAt: now.Add(time.Duration(i) * time.Second)}
+		m := store.Message{
+			ID:      storetest.ID(),
+			Ladder:  l.ID,
+			To:      "family@harbour.example",
+			Subject: "practice",
+			Body:    "link",
+			MadeAt:  now.Add(time.Duration(i) * time.Second),
+		}
 		require.NoError(t, db.SavePracticeWeek(ctx, st.ID, store.PracticeWeek{Ladder: l.ID, Start: now.AddDate(0, 0, 7*i)}, []store.Message{m}))
 	}
 	server := &fussy{refuse: 2}

@@ -43,7 +43,11 @@ type alternativeJSON struct {
 }
 
 func runScale(args []string, out io.Writer) error {
-	f := flags("scale", "Writes a scale or an arpeggio with the fingers of both hands as JSON, as in 'ladder scale Db major --octaves 2'. KIND is major, natural-minor, harmonic-minor, melodic-minor,\nchromatic, major- or minor-arpeggio, -broken-chord or -five-finger, or tetrachords.", out).wants("KEY KIND", 2, 2)
+	f := flags(
+		"scale",
+		"Writes a scale or an arpeggio with the fingers of both hands as JSON, as in 'ladder scale Db major --octaves 2'. KIND is major, natural-minor, harmonic-minor, melodic-minor,\nchromatic, major- or minor-arpeggio, -broken-chord or -five-finger, or tetrachords.",
+		out,
+	).wants("KEY KIND", 2, 2)
 	octaves := f.Int("octaves", 1, "how many, 1 to 4")
 	if err := f.read(args); err != nil {
 		return err

@@ -19,6 +19,15 @@ func runVersion(args []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	_, err = fmt.Fprintf(out, "Patient Ladder %s\ntables %d; programs that know tables from %d on can serve them too\nbuilt with %s for %s/%s\n", version, newest, oldest, runtime.Version(), runtime.GOOS, runtime.GOARCH)
+	_, err = fmt.Fprintf(
+		out,
+		"Patient Ladder %s\ntables %d; programs that know tables from %d on can serve them too\nbuilt with %s for %s/%s\n",
+		version,
+		newest,
+		oldest,
+		runtime.Version(),
+		runtime.GOOS,
+		runtime.GOARCH,
+	)
 	return err
 }

@@ -179,7 +179,8 @@ func (w Way) Check() error {
 // numbers are the switches that are numbers, by their names in JSON.
 func (w Way) numbers() map[string]float64 {
 	return map[string]float64{
-		"reviewShare": w.ReviewShare, "readingAfter": float64(w.ReadingAfter), "firstChunk": float64(w.FirstChunk), "secureAfter": float64(w.SecureAfter),
+		"reviewShare": w.ReviewShare, "readingAfter": float64(w.ReadingAfter), "firstChunk": float64(w.FirstChunk),
+		"secureAfter": float64(w.SecureAfter),
 		"comfortable": w.Comfortable, "bites": float64(w.Bites), "lookRungs": float64(w.LookRungs), "lookWeeks": float64(w.LookWeeks),
 		"reviewWeeks": float64(w.ReviewWeeks), "stuckLessons": float64(w.StuckLessons), "polishWeeks": float64(w.PolishWeeks), "sure": w.Sure,
 		"doseRow": float64(w.DoseRow),
@@ -277,7 +278,8 @@ func (w Way) Signs() signs.Policy {
 // Planning is what planning asks of this way.
 func (w Way) Planning() studentplan.Policy {
 	return studentplan.Policy{
-		Standing: w.Standing(), Preview: w.Preview(), Review: w.Review(), Signs: w.Signs(), ReviewShare: w.ReviewShare, ReadingAfter: w.ReadingAfter,
+		Standing: w.Standing(), Preview: w.Preview(), Review: w.Review(), Signs: w.Signs(), ReviewShare: w.ReviewShare,
+		ReadingAfter:  w.ReadingAfter,
 		EaseAfterLeap: w.EaseAfterLeap, HearFirst: w.FirstView == Sound, Approach: w.Approach, FirstChunk: w.FirstChunk,
 		Dose: w.Dose, DoseRow: w.DoseRow, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
 	}

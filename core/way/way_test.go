@@ -35,8 +35,10 @@ func TestPlanningFollowsTheSwitches(t *testing.T) {
 	w := Presets()[0].Way // sound first
 	p := w.Planning()
 	require.Equal(t, studentplan.Policy{
-		Standing: w.Standing(), Preview: preview.Policy{Rungs: 6, Lessons: 16, PerLesson: 2}, Review: w.Review(), Signs: signs.Policy{StuckLessons: 3, ReviewWeeks: 4},
-		ReviewShare: 0.75, ReadingAfter: 52, EaseAfterLeap: true, HearFirst: true, Approach: naming.ByDirection, FirstChunk: 1, Dose: week.ByYears, DoseRow: 3, PolishWeeks: 2, Sure: 0.8,
+		Standing: w.Standing(), Preview: preview.Policy{Rungs: 6, Lessons: 16, PerLesson: 2}, Review: w.Review(),
+		Signs:       signs.Policy{StuckLessons: 3, ReviewWeeks: 4},
+		ReviewShare: 0.75, ReadingAfter: 52, EaseAfterLeap: true, HearFirst: true, Approach: naming.ByDirection, FirstChunk: 1,
+		Dose: week.ByYears, DoseRow: 3, PolishWeeks: 2, Sure: 0.8,
 	}, p)
 	require.Equal(t, 28, p.Review.StarvedAfterDays)
 	require.Equal(t, 3, p.Standing.Leap.SecureAfter)
@@ -64,5 +66,9 @@ func TestAStudentDiffersInSomeSwitches(t *testing.T) {
 func TestBoundsAreSaid(t *testing.T) {
 	w := Default()
 	w.ReviewShare, w.Bites, w.FirstView, w.Standard, w.Approach, w.Dose, w.BenchLean = 1.2, -1, "smell", "loud", "luck", "often", "far"
-	require.EqualError(t, w.Check(), `the review share must lie between 0 and 0.9, not 1.2; the bites in a lesson must lie between 0 and 5, not -1; "often" is not a dose; "far" is not a lean; "luck" is not a way of reading; "smell" is not a first view; "loud" is not a clearing standard`)
+	require.EqualError(
+		t,
+		w.Check(),
+		`the review share must lie between 0 and 0.9, not 1.2; the bites in a lesson must lie between 0 and 5, not -1; "often" is not a dose; "far" is not a lean; "luck" is not a way of reading; "smell" is not a first view; "loud" is not a clearing standard`,
+	)
 }

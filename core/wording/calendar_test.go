@@ -17,9 +17,17 @@ func TestLessonTimesInWords(t *testing.T) {
 	weekly := calendar.Slot{Weekday: time.Monday, StartsAt: 15*60 + 5, Minutes: 30, Every: 1, From: day(time.January, 1)}
 	second := calendar.Slot{Weekday: time.Friday, StartsAt: 540, Minutes: 45, Every: 2, From: day(time.June, 1), Until: day(time.July, 31)}
 	require.Equal(t, "Mondays 15:05, 30 min", Slots(calendar.Timetable{Slots: []calendar.Slot{weekly, second}}, today))
-	require.Equal(t, "Fridays 09:00, 45 min, every second week, from 1 June 2026, until 31 July 2026", Slots(calendar.Timetable{Slots: []calendar.Slot{second}}, today))
+	require.Equal(
+		t,
+		"Fridays 09:00, 45 min, every second week, from 1 June 2026, until 31 July 2026",
+		Slots(calendar.Timetable{Slots: []calendar.Slot{second}}, today),
+	)
 	second.From = day(time.March, 1)
-	require.Equal(t, "Mondays 15:05, 30 min and Fridays 09:00, 45 min, every second week", Slots(calendar.Timetable{Slots: []calendar.Slot{weekly, second}}, today))
+	require.Equal(
+		t,
+		"Mondays 15:05, 30 min and Fridays 09:00, 45 min, every second week",
+		Slots(calendar.Timetable{Slots: []calendar.Slot{weekly, second}}, today),
+	)
 	require.Equal(t, "No lesson time yet", Slots(calendar.Timetable{}, today))
 	require.Equal(t, "Tue 5 May, 15:30", FreeTime(calendar.Time{Day: day(time.May, 5), StartsAt: 930}))
 }
@@ -47,7 +55,10 @@ func TestSomeDaysInOneSentence(t *testing.T) {
 	}
 	days := []agenda.Day{
 		{Day: day(time.May, 3), Lessons: []agenda.Lesson{lesson(calendar.Planned), lesson(calendar.Cancelled)}},
-		{Day: day(time.May, 4), Lessons: []agenda.Lesson{lesson(calendar.Planned, "Ivo"), lesson(calendar.Moved, "Nell"), lesson(calendar.Cancelled)}},
+		{
+			Day:     day(time.May, 4),
+			Lessons: []agenda.Lesson{lesson(calendar.Planned, "Ivo"), lesson(calendar.Moved, "Nell"), lesson(calendar.Cancelled)},
+		},
 	}
 	require.Equal(t, "Three lessons; two at the same time as another; one cancelled; two to make up.", Agenda(days, 2, day(time.May, 4)))
 	require.Equal(t, "No lessons.", Agenda(nil, 0, day(time.May, 4)))
@@ -58,8 +69,16 @@ func TestSomeDaysInOneSentence(t *testing.T) {
 func TestWhoAStudentIsInOneSentence(t *testing.T) {
 	today := day(time.May, 4)
 	piano := Taught{"piano", "Mondays 15:30, 30 min"}
-	require.Equal(t, "Piano, Mondays 15:30, 30 min; cello, No lesson time yet.", Person("Nell", []Taught{piano, {"cello", "No lesson time yet"}}, time.Time{}, today, false))
-	require.Equal(t, "Lessons are paused. Piano, Mondays 15:30, 30 min. Leaves on 30 June 2026.", Person("Nell", []Taught{piano}, day(time.June, 30), today, true))
+	require.Equal(
+		t,
+		"Piano, Mondays 15:30, 30 min; cello, No lesson time yet.",
+		Person("Nell", []Taught{piano, {"cello", "No lesson time yet"}}, time.Time{}, today, false),
+	)
+	require.Equal(
+		t,
+		"Lessons are paused. Piano, Mondays 15:30, 30 min. Leaves on 30 June 2026.",
+		Person("Nell", []Taught{piano}, day(time.June, 30), today, true),
+	)
 	require.Equal(t, "Nell left on 1 May 2026. Everything is kept.", Person("Nell", nil, day(time.May, 1), today, false))
 	require.Equal(t, "Nell has no lessons now.", Person("Nell", nil, time.Time{}, today, false))
 	require.Equal(t, "No lessons from 1 May 2026 to 10 May 2026", Pause(day(time.May, 1), day(time.May, 10), today))
@@ -71,8 +90,10 @@ func TestWhoAStudentIsInOneSentence(t *testing.T) {
 func TestEveryRefusalSaysWhatIsWrong(t *testing.T) {
 	said := map[string]bool{}
 	for _, err := range []error{
-		calendar.ErrNoLesson, calendar.ErrPast, calendar.ErrMinutes, calendar.ErrTime, calendar.ErrEvery, calendar.ErrBackwards, calendar.ErrGiven, calendar.ErrOverlap,
-		calendar.ErrMadeUp, calendar.ErrFar, studentplan.ErrNoName, studentplan.ErrBornAhead, studentplan.ErrBornLong, studentplan.ErrSince, studentplan.ErrPauseEnds,
+		calendar.ErrNoLesson, calendar.ErrPast, calendar.ErrMinutes, calendar.ErrTime, calendar.ErrEvery, calendar.ErrBackwards,
+		calendar.ErrGiven, calendar.ErrOverlap,
+		calendar.ErrMadeUp, calendar.ErrFar, studentplan.ErrNoName, studentplan.ErrBornAhead, studentplan.ErrBornLong, studentplan.ErrSince,
+		studentplan.ErrPauseEnds,
 		studentplan.ErrPauseLong, studentplan.ErrLeavesLate,
 	} {
 		says := NotDone(err)

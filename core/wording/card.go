@@ -47,7 +47,14 @@ type CardHand struct {
 
 // HomeCard says a thing to do at home.
 func HomeCard(t tongue.Tongue, it week.Item, x studentplan.Shown, m material.Material, words naming.Words, first string) Card {
-	c := Card{Kind: t.Say("kind." + string(it.Kind)), Where: homeWhere(t, it, m), Book: book(t, x.Page, m), Only: homeHand(t, it.Hand), Say: said(t, x.Say, words), Cue: x.Cue}
+	c := Card{
+		Kind:  t.Say("kind." + string(it.Kind)),
+		Where: homeWhere(t, it, m),
+		Book:  book(t, x.Page, m),
+		Only:  homeHand(t, it.Hand),
+		Say:   said(t, x.Say, words),
+		Cue:   x.Cue,
+	}
 	if x.More {
 		c.Say = append(c.Say, "…")
 	}

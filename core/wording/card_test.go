@@ -41,12 +41,41 @@ func TestWhatIsSaidOfEachThing(t *testing.T) {
 		require.Equal(t, want, [2]string{got.Parent, got.Child})
 	}
 	require.Equal(t, []string{"up", "same"}, say(week.Item{Kind: week.Look}, athome.Card{Say: up}).Say)
-	c := say(week.Item{Kind: week.Chunk, Hand: "left hand", Times: 3, InRow: true, Minutes: 2.5, Bars: week.Bars{From: 3, To: 4, Upbeat: true}}, athome.Card{Good: athome.InRow, End: athome.Boxes, Page: 7, Swaps: true, Tempo: athome.Tempo{Beats: 48, Feel: athome.Slow}})
-	require.Equal(t, []string{"Short section", "bars 3–4 with the upbeat", "Page 7 of “Harbour Steps”", "Left hand only", "Slowly, like strolling (48)", "3 times right in a row", "Just before the other hand begins, say “boat”; Nell changes hands."},
-		[]string{c.Kind, c.Where, c.Book, c.Only, c.Tempo, c.Good, c.Swap})
-	require.Equal(t, "Stop after about 2.5 min, sooner when tired.", say(week.Item{Kind: week.Game, Minutes: 2.5}, athome.Card{End: athome.Time}).End)
-	plain := HomeCard(en, week.Item{Kind: week.Whole}, studentplan.Shown{Card: athome.Card{Gaps: []athome.Gap{athome.NoScore}}}, m, naming.Words{}, "Nell")
-	require.Equal(t, []string{"There are no notes of this here; they are in the book.", "The notes are in the book. Listen for evenness, not for speed."}, []string{plain.Gap, plain.Parent})
+	c := say(
+		week.Item{Kind: week.Chunk, Hand: "left hand", Times: 3, InRow: true, Minutes: 2.5, Bars: week.Bars{From: 3, To: 4, Upbeat: true}},
+		athome.Card{Good: athome.InRow, End: athome.Boxes, Page: 7, Swaps: true, Tempo: athome.Tempo{Beats: 48, Feel: athome.Slow}},
+	)
+	require.Equal(
+		t,
+		[]string{
+			"Short section",
+			"bars 3–4 with the upbeat",
+			"Page 7 of “Harbour Steps”",
+			"Left hand only",
+			"Slowly, like strolling (48)",
+			"3 times right in a row",
+			"Just before the other hand begins, say “boat”; Nell changes hands.",
+		},
+		[]string{c.Kind, c.Where, c.Book, c.Only, c.Tempo, c.Good, c.Swap},
+	)
+	require.Equal(
+		t,
+		"Stop after about 2.5 min, sooner when tired.",
+		say(week.Item{Kind: week.Game, Minutes: 2.5}, athome.Card{End: athome.Time}).End,
+	)
+	plain := HomeCard(
+		en,
+		week.Item{Kind: week.Whole},
+		studentplan.Shown{Card: athome.Card{Gaps: []athome.Gap{athome.NoScore}}},
+		m,
+		naming.Words{},
+		"Nell",
+	)
+	require.Equal(
+		t,
+		[]string{"There are no notes of this here; they are in the book.", "The notes are in the book. Listen for evenness, not for speed."},
+		[]string{plain.Gap, plain.Parent},
+	)
 }
 
 // Where a hand begins: hand, finger and key one by one, and where the key lies among the groups of black ones; on strings
@@ -58,22 +87,64 @@ func TestWhereAHandBegins(t *testing.T) {
 	touch := func(pitch string, midi, finger, str, above int) []athome.Touch {
 		return []athome.Touch{{Pitch: pitch, MIDI: midi, Finger: finger, String: str, Above: above, First: true}}
 	}
-	require.Equal(t, CardHand{"Right hand", "finger 3", "F♯", "Right hand: finger 3 on F♯", "the left one of three black keys", ""}, begin("piano", athome.Hand{Hand: reading.Right, Finger: 3, Keys: []string{"F#4"}, Touches: touch("F#4", 66, 3, 0, 0)}))
-	require.Equal(t, CardHand{"Left hand", "", "middle C", "Left hand on middle C", "the white key just left of two black keys", "The hand moves on the way."}, begin("piano", athome.Hand{Hand: reading.Left, Finger: -1, Moves: true, Keys: []string{"C4"}, Touches: touch("C4", 60, -1, 0, 0)}))
-	chord := athome.Hand{Hand: reading.Left, Finger: 5, Keys: []string{"C3", "E3", "G3"}, Touches: []athome.Touch{{Pitch: "C3", MIDI: 48, Finger: 5, First: true}, {Pitch: "E3", MIDI: 52, Finger: 3, First: true}, {Pitch: "G3", MIDI: 55, Finger: 1, First: true}}}
-	require.Equal(t, []string{"Left hand on C, E and G; the outer finger is 5", "the white key just left of two black keys"}, []string{begin("piano", chord).Start, begin("piano", chord).Geo})
-	require.Equal(t, CardHand{"Left hand", "finger 1", "D string", "Finger 1 on the D string", "", ""}, begin("cello", athome.Hand{Hand: reading.Whole, Finger: 1, String: 2, Keys: []string{"E3"}, Touches: touch("E3", 52, 1, 2, 2)}))
-	require.Equal(t, CardHand{"", "open string", "D string", "The open D string, no finger", "", ""}, begin("cello", athome.Hand{Hand: reading.Whole, Finger: 0, String: 2, Keys: []string{"D3"}, Touches: touch("D3", 50, 0, 2, 0)}))
-	require.Equal(t, CardHand{"Left hand", "finger 3", "A string", "Finger 3 on the A string, fret 3", "fret 3", ""}, begin("ukulele", athome.Hand{Hand: reading.Whole, Finger: 3, String: 1, Keys: []string{"C5"}, Touches: touch("C5", 72, 3, 1, 3)}))
-	require.Equal(t, "It begins on E", begin("piano", athome.Hand{Hand: reading.Whole, Finger: -1, Keys: []string{"E4"}, Touches: touch("E4", 64, -1, 0, 0)}).Start)
+	require.Equal(
+		t,
+		CardHand{"Right hand", "finger 3", "F♯", "Right hand: finger 3 on F♯", "the left one of three black keys", ""},
+		begin("piano", athome.Hand{Hand: reading.Right, Finger: 3, Keys: []string{"F#4"}, Touches: touch("F#4", 66, 3, 0, 0)}),
+	)
+	require.Equal(
+		t,
+		CardHand{"Left hand", "", "middle C", "Left hand on middle C", "the white key just left of two black keys", "The hand moves on the way."},
+		begin("piano", athome.Hand{Hand: reading.Left, Finger: -1, Moves: true, Keys: []string{"C4"}, Touches: touch("C4", 60, -1, 0, 0)}),
+	)
+	chord := athome.Hand{
+		Hand:   reading.Left,
+		Finger: 5,
+		Keys:   []string{"C3", "E3", "G3"},
+		Touches: []athome.Touch{
+			{Pitch: "C3", MIDI: 48, Finger: 5, First: true},
+			{Pitch: "E3", MIDI: 52, Finger: 3, First: true},
+			{Pitch: "G3", MIDI: 55, Finger: 1, First: true},
+		},
+	}
+	require.Equal(
+		t,
+		[]string{"Left hand on C, E and G; the outer finger is 5", "the white key just left of two black keys"},
+		[]string{begin("piano", chord).Start, begin("piano", chord).Geo},
+	)
+	require.Equal(
+		t,
+		CardHand{"Left hand", "finger 1", "D string", "Finger 1 on the D string", "", ""},
+		begin("cello", athome.Hand{Hand: reading.Whole, Finger: 1, String: 2, Keys: []string{"E3"}, Touches: touch("E3", 52, 1, 2, 2)}),
+	)
+	require.Equal(
+		t,
+		CardHand{"", "open string", "D string", "The open D string, no finger", "", ""},
+		begin("cello", athome.Hand{Hand: reading.Whole, Finger: 0, String: 2, Keys: []string{"D3"}, Touches: touch("D3", 50, 0, 2, 0)}),
+	)
+	require.Equal(
+		t,
+		CardHand{"Left hand", "finger 3", "A string", "Finger 3 on the A string, fret 3", "fret 3", ""},
+		begin("ukulele", athome.Hand{Hand: reading.Whole, Finger: 3, String: 1, Keys: []string{"C5"}, Touches: touch("C5", 72, 3, 1, 3)}),
+	)
+	require.Equal(
+		t,
+		"It begins on E",
+		begin("piano", athome.Hand{Hand: reading.Whole, Finger: -1, Keys: []string{"E4"}, Touches: touch("E4", 64, -1, 0, 0)}).Start,
+	)
 	// Each key of an octave has a place among the black ones (facts of the keyboard).
 	var geo []string
 	for midi := 60; midi < 72; midi++ {
-		geo = append(geo, begin("piano", athome.Hand{Hand: reading.Right, Finger: 1, Keys: []string{"C4"}, Touches: touch("C4", midi, 1, 0, 0)}).Geo)
+		geo = append(
+			geo,
+			begin("piano", athome.Hand{Hand: reading.Right, Finger: 1, Keys: []string{"C4"}, Touches: touch("C4", midi, 1, 0, 0)}).Geo,
+		)
 	}
 	require.Equal(t, []string{
-		"the white key just left of two black keys", "the left one of two black keys", "the white key between two black keys", "the right one of two black keys", "the white key just right of two black keys",
-		"the white key just left of three black keys", "the left one of three black keys", "the left white key among three black keys", "the middle one of three black keys", "the right white key among three black keys",
+		"the white key just left of two black keys", "the left one of two black keys", "the white key between two black keys",
+		"the right one of two black keys", "the white key just right of two black keys",
+		"the white key just left of three black keys", "the left one of three black keys", "the left white key among three black keys",
+		"the middle one of three black keys", "the right white key among three black keys",
 		"the right one of three black keys", "the white key just right of three black keys",
 	}, geo)
 }
@@ -81,7 +152,10 @@ func TestWhereAHandBegins(t *testing.T) {
 func TestADayInACalendar(t *testing.T) {
 	en := tongue.Of(tongue.English)
 	lib := material.Library{"m": {ID: "m", Title: "Fog"}}
-	d := week.Day{Focus: "loose wrist", Items: []week.Item{{Kind: week.Whole, Material: "m", Title: "Fog"}, {Kind: week.Hear, Material: "m", Title: "Fog", Times: 2}}}
+	d := week.Day{
+		Focus: "loose wrist",
+		Items: []week.Item{{Kind: week.Whole, Material: "m", Title: "Fog"}, {Kind: week.Hear, Material: "m", Title: "Fog", Times: 2}},
+	}
 	require.Equal(t, "Listen for: loose wrist\nAll the way through: Fog\nListen and sing: Fog, 2 ×", CalendarDay(en, d, lib))
 	d.Focus = ""
 	require.Equal(t, "All the way through: Fog\nListen and sing: Fog, 2 ×", CalendarDay(en, d, lib))

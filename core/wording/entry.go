@@ -15,8 +15,9 @@ var faultMarks = map[studentlog.Mark]string{studentlog.None: "seen", studentlog.
 
 // gates say which hand may play at home.
 var gates = map[studentlog.Gate]string{
-	studentlog.Automatic: "hands by the way of teaching", studentlog.RightOnly: "right hand only until the left is taught", studentlog.LeftOnly: "left hand only until the right is taught",
-	studentlog.Apart: "each hand by itself", studentlog.Together: "both hands",
+	studentlog.Automatic: "hands by the way of teaching", studentlog.RightOnly: "right hand only until the left is taught",
+	studentlog.LeftOnly: "left hand only until the right is taught",
+	studentlog.Apart:    "each hand by itself", studentlog.Together: "both hands",
 }
 
 // logLine is an entry that is put into words.
@@ -168,9 +169,18 @@ func (n Names) NotAdmitted(e studentplan.EntryError, s studentplan.Student) stri
 		return fmt.Sprintf("This happened on %s, which has not come yet. Check the clock of this device.", DayAndYear(e.Entry.At))
 	case studentplan.BeforeTheTime:
 		if !s.Since.IsZero() {
-			return fmt.Sprintf("%s comes since %s; this was before, on %s. What was learned before goes under “Known before”.", s.First(), DayAndYear(e.Day), DayAndYear(s.Local(e.Entry.At)))
+			return fmt.Sprintf(
+				"%s comes since %s; this was before, on %s. What was learned before goes under “Known before”.",
+				s.First(),
+				DayAndYear(e.Day),
+				DayAndYear(s.Local(e.Entry.At)),
+			)
 		}
-		return fmt.Sprintf("%s is too long ago for a lesson with %s. Check the date; what was learned before goes under “Known before”.", Capital(DayAndYear(s.Local(e.Entry.At))), s.First())
+		return fmt.Sprintf(
+			"%s is too long ago for a lesson with %s. Check the date; what was learned before goes under “Known before”.",
+			Capital(DayAndYear(s.Local(e.Entry.At))),
+			s.First(),
+		)
 	case studentplan.NoSuchMaterial:
 		return "This does not exist in your studio."
 	case studentplan.WrongPlayer:

@@ -13,7 +13,12 @@ import (
 func TestWhatHomeShowedInWords(t *testing.T) {
 	n := names(t)
 	thing := func(material string, from, to int, o fromhome.Outcome, hard, days int) fromhome.Thing {
-		return fromhome.Thing{Item: week.Item{Material: material, Title: "as it was called", Bars: week.Bars{From: from, To: to}}, Hard: hard, Days: days, Outcome: o}
+		return fromhome.Thing{
+			Item:    week.Item{Material: material, Title: "as it was called", Bars: week.Bars{From: from, To: to}},
+			Hard:    hard,
+			Days:    days,
+			Outcome: o,
+		}
 	}
 	for want, things := range map[string][]fromhome.Thing{
 		"": {thing("fog", 1, 2, fromhome.Going, 0, 2)},

@@ -16,8 +16,16 @@ import (
 // teacher only; it is no judgement of a child.
 func Balance(b enjoyment.Balance) (words, why string) {
 	e := b.From
-	why = fmt.Sprintf("Practised on %d of %s that were set; felt joyful %s, fine %s, hard %s; signs of liking: %d, of the opposite: %d, in eight weeks.",
-		e.Practised, Figures(e.Set, "day"), Figures(e.Joyful, "time"), Figures(e.Fine, "time"), Figures(e.Hard, "time"), e.Liked, e.Disliked)
+	why = fmt.Sprintf(
+		"Practised on %d of %s that were set; felt joyful %s, fine %s, hard %s; signs of liking: %d, of the opposite: %d, in eight weeks.",
+		e.Practised,
+		Figures(e.Set, "day"),
+		Figures(e.Joyful, "time"),
+		Figures(e.Fine, "time"),
+		Figures(e.Hard, "time"),
+		e.Liked,
+		e.Disliked,
+	)
 	return balance[b.Kind], why
 }
 
@@ -35,7 +43,10 @@ func (n Names) Home(h studentplan.Home) string {
 	var parts []string
 	switch {
 	case h.Days > 0 && h.More > 0:
-		parts = append(parts, fmt.Sprintf("Practised on %s of %s and on %s more", Numbered(h.Practised), Counted(h.Days, "day"), Numbered(h.More)))
+		parts = append(
+			parts,
+			fmt.Sprintf("Practised on %s of %s and on %s more", Numbered(h.Practised), Counted(h.Days, "day"), Numbered(h.More)),
+		)
 	case h.More > 0:
 		parts = append(parts, "Practised on "+Counted(h.More, "day"))
 	case h.Practised > 0:

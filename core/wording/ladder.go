@@ -169,9 +169,22 @@ func (n Names) Verdict(t Target, v outlook.Verdict) string {
 
 // VerdictWhy says what a verdict rests on.
 func VerdictWhy(t Target, v outlook.Verdict) []string {
-	out := []string{fmt.Sprintf("%s up to the day, of which the last %s are for polishing what is cleared.", Capital(Counted(v.Lessons, "lesson")), Counted(t.Polish, "week"))}
+	out := []string{
+		fmt.Sprintf(
+			"%s up to the day, of which the last %s are for polishing what is cleared.",
+			Capital(Counted(v.Lessons, "lesson")),
+			Counted(t.Polish, "week"),
+		),
+	}
 	if !v.Begun {
-		out = append(out, fmt.Sprintf("As the ladder stands it begins %s, after %s before it.", Between(t.BeginsFrom, t.To, t.Today), Counted(len(v.Drops), "rung")))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"As the ladder stands it begins %s, after %s before it.",
+				Between(t.BeginsFrom, t.To, t.Today),
+				Counted(len(v.Drops), "rung"),
+			),
+		)
 	}
 	return append(out,
 		fmt.Sprintf("Chances come from %d simulated courses with what is known of this student and this studio: an estimate.", forecast.Draws),
@@ -193,7 +206,11 @@ func TooEarly(unknown bool, r forecast.Range) (words, why string) {
 	}
 	if r.Wide() {
 		low, high := r.Whole()
-		return "too early to say", fmt.Sprintf("It is too far from what was cleared so far: anything from %d to %d weeks would be said.", low, high)
+		return "too early to say", fmt.Sprintf(
+			"It is too far from what was cleared so far: anything from %d to %d weeks would be said.",
+			low,
+			high,
+		)
 	}
 	return "too early to say", fmt.Sprintf("%s cleared so far: after three a range is worth saying.", Capital(Counted(r.Own, "piece")))
 }
@@ -210,8 +227,13 @@ func HowLong(r forecast.Range) (words, why string) {
 	default:
 		words = fmt.Sprintf("%s %d to %d weeks", sure, low, high)
 	}
-	return words, fmt.Sprintf("Four times of five between %.1f and %.1f weeks, as likely under as over %.1f: %s. An estimate, by the jump, the length and the student.",
-		r.Low, r.High, r.Median, learnedFrom(r))
+	return words, fmt.Sprintf(
+		"Four times of five between %.1f and %.1f weeks, as likely under as over %.1f: %s. An estimate, by the jump, the length and the student.",
+		r.Low,
+		r.High,
+		r.Median,
+		learnedFrom(r),
+	)
 }
 
 // learnedFrom says from which pieces a forecast learned.

@@ -22,7 +22,12 @@ func (n Names) LearnedWeight(w learning.Weight) string {
 
 // LearnedFrom says how sure that is.
 func LearnedFrom(w learning.Weight) string {
-	return fmt.Sprintf("From %s; four times of five between %.1f and %.1f times the table’s weight.", Counted(w.Pieces, "piece"), w.Low, w.High)
+	return fmt.Sprintf(
+		"From %s; four times of five between %.1f and %.1f times the table’s weight.",
+		Counted(w.Pieces, "piece"),
+		w.Low,
+		w.High,
+	)
 }
 
 // Learned says whether what was learned is used.
@@ -62,11 +67,28 @@ func Faded(f learning.Fade) string {
 	case f.Heard == 0:
 		return "No learned piece was rated yet."
 	case math.Abs(f.Scale-1) < 0.05:
-		return fmt.Sprintf("Learned pieces stay as long as the published memory says (%.1f to %.1f times), from %s.", f.Low, f.High, Counted(f.Heard, "hearing"))
+		return fmt.Sprintf(
+			"Learned pieces stay as long as the published memory says (%.1f to %.1f times), from %s.",
+			f.Low,
+			f.High,
+			Counted(f.Heard, "hearing"),
+		)
 	case f.Scale > 1:
-		return fmt.Sprintf("Learned pieces stay %.1f times as long as the published memory says (%.1f to %.1f), from %s.", f.Scale, f.Low, f.High, Counted(f.Heard, "hearing"))
+		return fmt.Sprintf(
+			"Learned pieces stay %.1f times as long as the published memory says (%.1f to %.1f), from %s.",
+			f.Scale,
+			f.Low,
+			f.High,
+			Counted(f.Heard, "hearing"),
+		)
 	}
-	return fmt.Sprintf("Learned pieces fade in %.0f %% of the time that the published memory says (%.0f to %.0f %%), from %s.", 100*f.Scale, 100*f.Low, 100*f.High, Counted(f.Heard, "hearing"))
+	return fmt.Sprintf(
+		"Learned pieces fade in %.0f %% of the time that the published memory says (%.0f to %.0f %%), from %s.",
+		100*f.Scale,
+		100*f.Low,
+		100*f.High,
+		Counted(f.Heard, "hearing"),
+	)
 }
 
 // NothingToUse says why nothing of what was learned is used.

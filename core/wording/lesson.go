@@ -232,7 +232,11 @@ func (n Names) PlanChanges(changes []lessonplan.Change) []string {
 
 // KeyPostponed says that the key of the week finds no room in a plan.
 func (n Names) KeyPostponed(l studentplan.Lesson) string {
-	return fmt.Sprintf("No room for %s, the key of the week: the cycle slides, and it comes on %s.", n.Words.Key(l.Key.Key.String()), Day(l.SlidesTo))
+	return fmt.Sprintf(
+		"No room for %s, the key of the week: the cycle slides, and it comes on %s.",
+		n.Words.Key(l.Key.Key.String()),
+		Day(l.SlidesTo),
+	)
 }
 
 // Pin says why a segment cannot have some minutes.

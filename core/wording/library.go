@@ -17,7 +17,13 @@ func Library(instrument string, books, pieces, loose int) string {
 	if books == 0 {
 		return fmt.Sprintf("No book for %s yet; %s without one.", instrument, Counted(loose, "piece"))
 	}
-	return fmt.Sprintf("%s for %s with %s, and %s without a book.", Capital(Counted(books, "book")), instrument, Counted(pieces, "piece"), Counted(loose, "piece"))
+	return fmt.Sprintf(
+		"%s for %s with %s, and %s without a book.",
+		Capital(Counted(books, "book")),
+		instrument,
+		Counted(pieces, "piece"),
+		Counted(loose, "piece"),
+	)
 }
 
 // TypicalPlayer says for whom the jumps of a book are shown where no student is chosen, without a capital.
@@ -106,7 +112,14 @@ const mostProblems = 3
 
 // Compared says how two books lie beside each other: what both teach, what each alone, and in which order.
 func Compared(c curriculum.Comparison, a, b string) string {
-	out := fmt.Sprintf("%s in both, %s only in “%s”, %s only in “%s”", Capital(Counted(len(c.Shared), "skill")), Figures(len(c.OnlyA), "skill"), a, Figures(len(c.OnlyB), "skill"), b)
+	out := fmt.Sprintf(
+		"%s in both, %s only in “%s”, %s only in “%s”",
+		Capital(Counted(len(c.Shared), "skill")),
+		Figures(len(c.OnlyA), "skill"),
+		a,
+		Figures(len(c.OnlyB), "skill"),
+		b,
+	)
 	if len(c.Shared) > 1 {
 		out += "; " + sameOrder(c.Agreement)
 	}

@@ -19,15 +19,20 @@ func Outcome(id string) string {
 
 // outcomes that need other words than their own.
 var outcomes = map[string]string{
-	"octave": "in another octave", "spoke": "spoke it", "on-the-spot": "found it at once", "nearer-step-by-step": "nearer step by step", "one-extra": "one too many",
-	"one-missing": "one too few", "began-early": "began too early", "lost-the-beat": "lost the beat", "drifts": "faster or slower", "follows": "follows, a little late",
-	"parent-spoke": "the parent spoke", "reach": "feet are on the floor", "hang": "feet hang", "did-not-want": "did not want to", "can-do-both": "can do both", "can-do-one": "can do one",
-	"came": "it came", "made-its-own": "made a tune up", "not-yet": "not yet", "drew-and-named": "drew and named it", "falls-loosely": "falls loosely",
+	"octave": "in another octave", "spoke": "spoke it", "on-the-spot": "found it at once", "nearer-step-by-step": "nearer step by step",
+	"one-extra":   "one too many",
+	"one-missing": "one too few", "began-early": "began too early", "lost-the-beat": "lost the beat", "drifts": "faster or slower",
+	"follows":      "follows, a little late",
+	"parent-spoke": "the parent spoke", "reach": "feet are on the floor", "hang": "feet hang", "did-not-want": "did not want to",
+	"can-do-both": "can do both", "can-do-one": "can do one",
+	"came": "it came", "made-its-own": "made a tune up", "not-yet": "not yet", "drew-and-named": "drew and named it",
+	"falls-loosely": "falls loosely",
 }
 
 // partNames are the parts of a first meeting as a teacher names them; the last is of later lessons alone.
 var partNames = map[meeting.Part]string{
-	"greeting": "Greeting", "listening": "Listening", "rhythm": "Rhythm", "guess": "Guessing", "draw": "Drawing", "seat": "Seat and feet", "hand": "Hand", "tune": "First tune", "close": "Closing",
+	"greeting": "Greeting", "listening": "Listening", "rhythm": "Rhythm", "guess": "Guessing", "draw": "Drawing", "seat": "Seat and feet",
+	"hand": "Hand", "tune": "First tune", "close": "Closing",
 	"lesson": "Later lessons",
 }
 
@@ -36,7 +41,8 @@ func PartName(p meeting.Part) string { return partNames[p] }
 
 // families are the families of instruments, as a list names them.
 var families = map[instrument.Family]string{
-	instrument.Keyboard: "keyboard instruments", instrument.Bowed: "bowed strings", instrument.Plucked: "plucked strings", instrument.Wind: "wind instruments",
+	instrument.Keyboard: "keyboard instruments", instrument.Bowed: "bowed strings", instrument.Plucked: "plucked strings",
+	instrument.Wind:  "wind instruments",
 	instrument.Voice: "voice", instrument.Percussion: "percussion", instrument.Other: "other instruments",
 }
 
@@ -99,8 +105,9 @@ func Meeting(plan []meeting.Activity, minutes, done int, first string) string {
 
 // stairs are the steps of ear and rhythm, as a lesson names them.
 var stairs = map[string]string{
-	"match": "Match a tone", "echo-two": "Echo two tones", "echo-three": "Echo three tones", "find": "Find a hidden tone", "sing-back": "Sing back a phrase",
-	"echo-bar": "Echo one bar", "echo-two-bars": "Echo two bars", "with-rests": "Echo a bar with a rest", "dictate": "Write a rhythm down",
+	"match": "Match a tone", "echo-two": "Echo two tones", "echo-three": "Echo three tones", "find": "Find a hidden tone",
+	"sing-back": "Sing back a phrase",
+	"echo-bar":  "Echo one bar", "echo-two-bars": "Echo two bars", "with-rests": "Echo a bar with a rest", "dictate": "Write a rhythm down",
 }
 
 // StairName names a step of ear or rhythm.

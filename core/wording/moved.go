@@ -12,10 +12,26 @@ type Moved struct {
 
 // moves are all that there were, the oldest first. A change of a rule that moves a figure on a screen belongs here.
 var moves = []Moved{
-	{1, "Days are now those of your studio’s clock. They were those of Greenwich, and a lesson in which midnight struck there counted as two. So “stuck” may go away, and a piece may have had fewer lessons.", false},
-	{2, "A piece that is only assigned says nothing of its skills any more: they count as being learned from the first lesson that hears it. So jumps, “ready” and “to prepare” may stand higher for pieces that were assigned and not yet taught.", true},
-	{3, "Practice in a week that a cancelled lesson made longer is counted, and what was played first counts as practice. Pieces learned elsewhere and not heard here yet no longer count as learned pieces that fade. How many weeks a piece takes is said in whole weeks that hold as often as the word beside them says.", true},
-	{4, "A bass of long notes or leaps under chords is no “melody in the left hand” any more: such pieces ask for less. The share of review counts games too, so for the youngest it is lower. A piece that is ready for a run is neither stuck nor said to need patience.", true},
+	{
+		1,
+		"Days are now those of your studio’s clock. They were those of Greenwich, and a lesson in which midnight struck there counted as two. So “stuck” may go away, and a piece may have had fewer lessons.",
+		false,
+	},
+	{
+		2,
+		"A piece that is only assigned says nothing of its skills any more: they count as being learned from the first lesson that hears it. So jumps, “ready” and “to prepare” may stand higher for pieces that were assigned and not yet taught.",
+		true,
+	},
+	{
+		3,
+		"Practice in a week that a cancelled lesson made longer is counted, and what was played first counts as practice. Pieces learned elsewhere and not heard here yet no longer count as learned pieces that fade. How many weeks a piece takes is said in whole weeks that hold as often as the word beside them says.",
+		true,
+	},
+	{
+		4,
+		"A bass of long notes or leaps under chords is no “melody in the left hand” any more: such pieces ask for less. The share of review counts games too, so for the youngest it is lower. A piece that is ready for a run is neither stuck nor said to need patience.",
+		true,
+	},
 }
 
 // LastMove is the number of the newest; a studio that is new was there for all of them.

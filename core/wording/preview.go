@@ -9,8 +9,17 @@ import (
 
 // Planting says why a skill is planted now.
 func (n Names) Planting(p studentplan.Planting) string {
-	out := fmt.Sprintf("%s needs %s and is expected to begin about %s, in %s. %s left, never two in one lesson and at most %s in all",
-		n.Title(p.For), n.Skills.Name(p.Skill), Day(p.Needed), Counted(p.By, "lesson"), Capital(Counted(p.Of-p.Done, "step")), Counted(p.PerLesson, "bite"))
+	out := fmt.Sprintf(
+		"%s needs %s and is expected to begin about %s, in %s. %s left, never two in one lesson and at most %s in all",
+		n.Title(
+			p.For,
+		),
+		n.Skills.Name(p.Skill),
+		Day(p.Needed),
+		Counted(p.By, "lesson"),
+		Capital(Counted(p.Of-p.Done, "step")),
+		Counted(p.PerLesson, "bite"),
+	)
 	if len(p.After) > 0 {
 		out += fmt.Sprintf(", and after %s, which it builds on", n.skillNames(p.After))
 	}

@@ -120,11 +120,20 @@ func (n Names) Grown(k progress.Kind, r progress.Report) Line {
 	case progress.HabitsFormed:
 		return n.habits(r.Habits)
 	case progress.KeysPlayed:
-		return Line{fmt.Sprintf("%s of technique cleared: %s.", Capital(Counted(len(r.Drills()), "exercise")), n.pieces(r.Drills())), clearedBy(r.Drills())}
+		return Line{
+			fmt.Sprintf("%s of technique cleared: %s.", Capital(Counted(len(r.Drills()), "exercise")), n.pieces(r.Drills())),
+			clearedBy(r.Drills()),
+		}
 	case progress.PractisedWell:
-		return Line{fmt.Sprintf("Practised on %s of %s that were set.", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day")), r.Practice.Entries}
+		return Line{
+			fmt.Sprintf("Practised on %s of %s that were set.", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day")),
+			r.Practice.Entries,
+		}
 	case progress.KeptAlive:
-		return Line{fmt.Sprintf("%s of %s are still surely there.", Capital(Numbered(r.Review.Alive)), Counted(r.Review.Learned, "learned piece")), r.Review.Entries}
+		return Line{
+			fmt.Sprintf("%s of %s are still surely there.", Capital(Numbered(r.Review.Alive)), Counted(r.Review.Learned, "learned piece")),
+			r.Review.Entries,
+		}
 	}
 	return Line{}
 }
@@ -150,11 +159,30 @@ func (n Names) Care(r progress.Report) Line {
 	case progress.FewLessons:
 		return Line{Text: fmt.Sprintf("%s of %s were missed.", Capital(Numbered(r.Missed)), Counted(r.Missed+len(r.Lessons), "lesson"))}
 	case progress.StuckPiece:
-		return Line{fmt.Sprintf("%s has had %s; nine of ten such pieces take up to %s.", n.Title(stay.Material), Weeks(stay.Weeks), Counted(stay.Usual, "week")), only(stay.BeginEntry)}
+		return Line{
+			fmt.Sprintf(
+				"%s has had %s; nine of ten such pieces take up to %s.",
+				n.Title(stay.Material),
+				Weeks(stay.Weeks),
+				Counted(stay.Usual, "week"),
+			),
+			only(stay.BeginEntry),
+		}
 	case progress.LittleAtHome:
-		return Line{fmt.Sprintf("Practised on %s of %s that were set.", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day")), r.Practice.Entries}
+		return Line{
+			fmt.Sprintf("Practised on %s of %s that were set.", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day")),
+			r.Practice.Entries,
+		}
 	case progress.ReviewFades:
-		return Line{fmt.Sprintf("%s of %s %s surely still there: hear them in the lesson.", onlyAlive(r.Review.Alive), Counted(r.Review.Learned, "learned piece"), is(max(1, r.Review.Alive))), r.Review.Entries}
+		return Line{
+			fmt.Sprintf(
+				"%s of %s %s surely still there: hear them in the lesson.",
+				onlyAlive(r.Review.Alive),
+				Counted(r.Review.Learned, "learned piece"),
+				is(max(1, r.Review.Alive)),
+			),
+			r.Review.Entries,
+		}
 	}
 	return Line{Text: "Nothing stands out."}
 }
@@ -310,6 +338,11 @@ func Kept(r progress.Review) string {
 	case r.Learned == 0:
 		return elsewhere
 	}
-	out := fmt.Sprintf("%s; %s of %s surely there.", Capital(Counted(r.Heard, "hearing")), Numbered(r.Alive), Counted(r.Learned, "learned piece"))
+	out := fmt.Sprintf(
+		"%s; %s of %s surely there.",
+		Capital(Counted(r.Heard, "hearing")),
+		Numbered(r.Alive),
+		Counted(r.Learned, "learned piece"),
+	)
 	return strings.TrimSpace(out + " " + elsewhere)
 }

@@ -38,7 +38,10 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 		return Line{Text: out + "."}
 	case progress.Cleared:
 		list := r.Pieces()
-		return Line{fmt.Sprintf(pick("%s has learned %s: %s.", "%s cleared %s: %s."), name, Counted(len(list), "piece"), n.pieces(list)), clearedBy(list)}
+		return Line{
+			fmt.Sprintf(pick("%s has learned %s: %s.", "%s cleared %s: %s."), name, Counted(len(list), "piece"), n.pieces(list)),
+			clearedBy(list),
+		}
 	case progress.Polished:
 		return Line{fmt.Sprintf("Ready to be performed: %s.", n.pieces(r.Polished)), clearedBy(r.Polished)}
 	case progress.Secure:
@@ -48,16 +51,31 @@ func (n Names) Report(part progress.Part, r progress.Report) Line {
 		return n.habits(r.Habits)
 	case progress.Technique:
 		list := r.Drills()
-		return Line{fmt.Sprintf("In technique, %s %s cleared: %s.", Counted(len(list), "exercise"), was(len(list)), n.pieces(list)), clearedBy(list)}
+		return Line{
+			fmt.Sprintf("In technique, %s %s cleared: %s.", Counted(len(list), "exercise"), was(len(list)), n.pieces(list)),
+			clearedBy(list),
+		}
 	case progress.Reading:
 		list := r.ReadingStages()
 		return Line{fmt.Sprintf("In reading, %s %s cleared: %s.", Counted(len(list), "stage"), was(len(list)), n.pieces(list)), clearedBy(list)}
 	case progress.Ear:
 		return earClimbed(r)
 	case progress.Reviewed:
-		return Line{fmt.Sprintf("%s of %s %s surely still there today.", Capital(Numbered(r.Review.Alive)), Counted(r.Review.Learned, "learned piece"), is(max(1, r.Review.Alive))), r.Review.Entries}
+		return Line{
+			fmt.Sprintf(
+				"%s of %s %s surely still there today.",
+				Capital(Numbered(r.Review.Alive)),
+				Counted(r.Review.Learned, "learned piece"),
+				is(max(1, r.Review.Alive)),
+			),
+			r.Review.Entries,
+		}
 	case progress.AtHome:
-		out := fmt.Sprintf("At home, something was practised on %s of %s that were set", Numbered(r.Practice.Practised), Counted(r.Practice.Set, "day"))
+		out := fmt.Sprintf(
+			"At home, something was practised on %s of %s that were set",
+			Numbered(r.Practice.Practised),
+			Counted(r.Practice.Set, "day"),
+		)
 		if felt := r.Practice.Joyful + r.Practice.Fine + r.Practice.Hard; warm && felt > 0 && 2*r.Practice.Joyful >= felt {
 			out += ", and mostly with joy"
 		}
@@ -88,13 +106,21 @@ func (n Names) reportCare(r progress.Report, warm bool) Line {
 	case progress.FewLessons:
 		return Line{Text: "Regular lessons would help most now."}
 	case progress.StuckPiece:
-		out := fmt.Sprintf("%s needs patience: it has had %s, and such pieces usually take up to %s.", n.Title(stay.Material), Weeks(stay.Weeks), Counted(stay.Usual, "week"))
+		out := fmt.Sprintf(
+			"%s needs patience: it has had %s, and such pieces usually take up to %s.",
+			n.Title(stay.Material),
+			Weeks(stay.Weeks),
+			Counted(stay.Usual, "week"),
+		)
 		if !warm {
 			out = fmt.Sprintf("%s is taking longer than usual: %s so far.", n.Title(stay.Material), Weeks(stay.Weeks))
 		}
 		return Line{out, only(stay.BeginEntry)}
 	case progress.LittleAtHome:
-		return Line{"Short and often helps more than long and rare: five minutes on most days would carry the lessons further.", r.Practice.Entries}
+		return Line{
+			"Short and often helps more than long and rare: five minutes on most days would carry the lessons further.",
+			r.Practice.Entries,
+		}
 	case progress.ReviewFades:
 		return Line{"Learned pieces fade when they rest: one of them each day keeps them all.", r.Review.Entries}
 	}
@@ -105,7 +131,13 @@ func (n Names) reportCare(r progress.Report, warm bool) Line {
 func (n Names) overHolidays(r progress.Report) Line {
 	switch keep := r.Ahead.Keep; {
 	case len(keep) > 0 && len(r.Ahead.Working) > 0:
-		return Line{Text: fmt.Sprintf("Over the holidays: play %s now and then, and keep %s going, a few minutes at a time.", n.Titles(keep), n.Title(r.Ahead.Working[0].Material))}
+		return Line{
+			Text: fmt.Sprintf(
+				"Over the holidays: play %s now and then, and keep %s going, a few minutes at a time.",
+				n.Titles(keep),
+				n.Title(r.Ahead.Working[0].Material),
+			),
+		}
 	case len(keep) > 0:
 		return Line{Text: fmt.Sprintf("Over the holidays: play %s now and then.", n.Titles(keep))}
 	}

@@ -18,7 +18,12 @@ func Review(r studentplan.ReviewState) string {
 	out := fmt.Sprintf("Review: %s of the coming week (aim %s)", Percent(r.Share), Percent(r.Aim))
 	switch {
 	case r.Short() && r.Starved > 0:
-		out += fmt.Sprintf("; %s not played for more than %s, %s", Counted(r.Starved, "piece"), Counted(r.Weeks, "week"), inTheWeek(r.Held, r.Starved))
+		out += fmt.Sprintf(
+			"; %s not played for more than %s, %s",
+			Counted(r.Starved, "piece"),
+			Counted(r.Weeks, "week"),
+			inTheWeek(r.Held, r.Starved),
+		)
 	case r.Short():
 		out += "; the learned pieces are too few or too short for more"
 	}

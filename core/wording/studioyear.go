@@ -53,7 +53,11 @@ func PreviewsPaid(y studioyear.Year) string {
 	one := func(a studioyear.Against) string {
 		return fmt.Sprintf("%.1f weeks where %.1f were expected (%s)", a.Took, a.Expected, Counted(a.N, "piece"))
 	}
-	return fmt.Sprintf("Planted before: %s. Not planted: %s. The pieces differ, so this is a hint and no proof.", one(y.Planted), one(y.Unplanted))
+	return fmt.Sprintf(
+		"Planted before: %s. Not planted: %s. The pieces differ, so this is a hint and no proof.",
+		one(y.Planted),
+		one(y.Unplanted),
+	)
 }
 
 // YearPace compares the pace of the last year with that of the year before.

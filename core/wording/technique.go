@@ -129,8 +129,14 @@ func Climb(c *standing.Climb) string {
 func Cycle(c studentplan.Cycle, words naming.Words) string {
 	name := func(w studentplan.CycleWeek) string { return words.Key(w.Exercise.Key.String()) }
 	last := len(c.Weeks) - 1
-	out := fmt.Sprintf("%s from %s to %s, %s: the last is heard on %s", Capital(Counted(len(c.Weeks), "key")), name(c.Weeks[0]), name(c.Weeks[last]),
-		c.Weeks[0].Exercise.Step.Name, DayAndYear(c.End))
+	out := fmt.Sprintf(
+		"%s from %s to %s, %s: the last is heard on %s",
+		Capital(Counted(len(c.Weeks), "key")),
+		name(c.Weeks[0]),
+		name(c.Weeks[last]),
+		c.Weeks[0].Exercise.Step.Name,
+		DayAndYear(c.End),
+	)
 	if c.Off == 0 {
 		out += "; no lesson falls out"
 	} else {
@@ -160,7 +166,12 @@ func Atlas(students, begun, through int) string {
 	case begun == 0:
 		return "Nobody has begun a scale yet."
 	}
-	return fmt.Sprintf("%s of %d have begun; %s in all have passed once.", Capital(Counted(begun, "student")), students, Counted(through, "key"))
+	return fmt.Sprintf(
+		"%s of %d have begun; %s in all have passed once.",
+		Capital(Counted(begun, "student")),
+		students,
+		Counted(through, "key"),
+	)
 }
 
 // Meets says where the hands meet; name names a degree.

@@ -69,15 +69,30 @@ var switches = []struct {
 	say       func(way.Way) string
 	means     string
 }{
-	{"reviewShare", "Review", func(w way.Way) string { return fmt.Sprintf("%.0f %% of practice", 100*w.ReviewShare) }, "This share of practice is meant for learned pieces; working pieces get the rest."},
-	{"reviewWeeks", "No piece unplayed for", func(w way.Way) string { return Figures(w.ReviewWeeks, "week") }, "A learned piece that was not played for this long comes before all others."},
+	{
+		"reviewShare",
+		"Review",
+		func(w way.Way) string { return fmt.Sprintf("%.0f %% of practice", 100*w.ReviewShare) },
+		"This share of practice is meant for learned pieces; working pieces get the rest.",
+	},
+	{
+		"reviewWeeks",
+		"No piece unplayed for",
+		func(w way.Way) string { return Figures(w.ReviewWeeks, "week") },
+		"A learned piece that was not played for this long comes before all others.",
+	},
 	{"firstView", "A piece opens with", func(w way.Way) string {
 		if w.FirstView == way.Sound {
 			return "its sound"
 		}
 		return "the score"
 	}, "What stands first on the page of a piece: listening, or the marks for reading."},
-	{"approach", "New pieces are read", func(w way.Way) string { return approaches[w.Approach] }, "Which marks open first on a piece, and what the practice sheet says."},
+	{
+		"approach",
+		"New pieces are read",
+		func(w way.Way) string { return approaches[w.Approach] },
+		"Which marks open first on a piece, and what the practice sheet says.",
+	},
 	{"readingAfter", "Reading begins", func(w way.Way) string {
 		if w.ReadingAfter == 0 {
 			return "with the first lesson"
@@ -90,35 +105,91 @@ var switches = []struct {
 		}
 		return Figures(w.FirstChunk, "bar")
 	}, "How much is learned at once before two are joined."},
-	{"dose", "A step at home", func(w way.Way) string { return doses[w.Dose] }, "How often each step of the week is played; the minutes follow."},
+	{
+		"dose",
+		"A step at home",
+		func(w way.Way) string { return doses[w.Dose] },
+		"How often each step of the week is played; the minutes follow.",
+	},
 	{"doseRow", "In a row means", func(w way.Way) string { return Figures(w.DoseRow, "time") }, "Where right ones in a row are asked for."},
-	{"handShape", "The hand is shaped", func(w way.Way) string { return schools[w.HandShape] }, "Which checks stand beside the bench and in the lesson."},
-	{"benchLean", "Forearms lie", func(w way.Way) string { return leans[w.BenchLean] }, "The height of the seat for a student who is measured next."},
-	{"standard", "A run is cleared with", func(w way.Way) string { return standards[w.Standard] }, "What was cleared stays cleared; new runs are held against this."},
-	{"secureAfter", "A skill is secure after", func(w way.Way) string { return Figures(w.SecureAfter, "cleared piece") }, "Jumps look larger when it takes more pieces, and smaller when it takes fewer."},
-	{"comfortable", "A comfortable jump at first", func(w way.Way) string { return fmt.Sprintf("%.1f", w.Comfortable) }, "Until five pieces are cleared; then the student’s own history tells."},
+	{
+		"handShape",
+		"The hand is shaped",
+		func(w way.Way) string { return schools[w.HandShape] },
+		"Which checks stand beside the bench and in the lesson.",
+	},
+	{
+		"benchLean",
+		"Forearms lie",
+		func(w way.Way) string { return leans[w.BenchLean] },
+		"The height of the seat for a student who is measured next.",
+	},
+	{
+		"standard",
+		"A run is cleared with",
+		func(w way.Way) string { return standards[w.Standard] },
+		"What was cleared stays cleared; new runs are held against this.",
+	},
+	{
+		"secureAfter",
+		"A skill is secure after",
+		func(w way.Way) string { return Figures(w.SecureAfter, "cleared piece") },
+		"Jumps look larger when it takes more pieces, and smaller when it takes fewer.",
+	},
+	{
+		"comfortable",
+		"A comfortable jump at first",
+		func(w way.Way) string { return fmt.Sprintf("%.1f", w.Comfortable) },
+		"Until five pieces are cleared; then the student’s own history tells.",
+	},
 	{"easeAfterLeap", "After a stretch", func(w way.Way) string {
 		if w.EaseAfterLeap {
 			return "an easy piece"
 		}
 		return "the next in order"
 	}, "Which piece is suggested after a jump over the comfortable size."},
-	{"bites", "Preview bites in a lesson", func(w way.Way) string { return fmt.Sprintf("at most %d", w.Bites) }, "More bites make late skills ready sooner; fewer leave more of the lesson."},
-	{"lookRungs", "Previews look at", func(w way.Way) string { return Figures(w.LookRungs, "rung") + " of each strand" }, "And at everything that begins within the weeks below."},
+	{
+		"bites",
+		"Preview bites in a lesson",
+		func(w way.Way) string { return fmt.Sprintf("at most %d", w.Bites) },
+		"More bites make late skills ready sooner; fewer leave more of the lesson.",
+	},
+	{
+		"lookRungs",
+		"Previews look at",
+		func(w way.Way) string { return Figures(w.LookRungs, "rung") + " of each strand" },
+		"And at everything that begins within the weeks below.",
+	},
 	{"lookWeeks", "Previews look ahead", func(w way.Way) string { return Figures(w.LookWeeks, "week") }, "How early new skills are prepared."},
-	{"stuckLessons", "A piece is stuck after", func(w way.Way) string { return Figures(w.StuckLessons, "lesson") + " without a new mark" }, "Or when it takes longer than nine of ten such pieces do."},
+	{
+		"stuckLessons",
+		"A piece is stuck after",
+		func(w way.Way) string { return Figures(w.StuckLessons, "lesson") + " without a new mark" },
+		"Or when it takes longer than nine of ten such pieces do.",
+	},
 	{"rewards", "Treats", func(w way.Way) string {
 		if w.Rewards {
 			return "may be promised"
 		}
 		return "are never shown"
 	}, "What was promised for a piece or for some more; families see it, or nobody does."},
-	{"polishWeeks", "From cleared to performed", func(w way.Way) string { return Figures(w.PolishWeeks, "week") }, "Performance dates are planned back with this."},
-	{"sure", "A performance should be", func(w way.Way) string { return fmt.Sprintf("%.0f %% sure", 100*w.Sure) }, "How late a piece may begin before a recital or an exam."},
+	{
+		"polishWeeks",
+		"From cleared to performed",
+		func(w way.Way) string { return Figures(w.PolishWeeks, "week") },
+		"Performance dates are planned back with this.",
+	},
+	{
+		"sure",
+		"A performance should be",
+		func(w way.Way) string { return fmt.Sprintf("%.0f %% sure", 100*w.Sure) },
+		"How late a piece may begin before a recital or an exam.",
+	},
 }
 
 var approaches = map[naming.Approach]string{
-	naming.ByDirection: "by direction", naming.ByInterval: "by interval from guide notes", naming.ByName: "by note names", naming.ByPosition: "by position",
+	naming.ByDirection: "by direction", naming.ByInterval: "by interval from guide notes", naming.ByName: "by note names",
+	naming.ByPosition: "by position",
 }
 
 var standards = map[clearing.Level]string{

@@ -41,7 +41,8 @@ func names(t *testing.T) Names {
 	skills, err := skill.Standard()
 	require.NoError(t, err)
 	return Names{Library: material.Library{
-		"gulls": {ID: "gulls", Title: "Gulls on the Railing", Bars: 8}, "fog": {ID: "fog", Title: "Fog", Bars: 12, Instrument: "cello"}, "tar": {ID: "tar", Title: "Tar"}, "net": {ID: "net", Title: "The Net"},
+		"gulls": {ID: "gulls", Title: "Gulls on the Railing", Bars: 8}, "fog": {ID: "fog", Title: "Fog", Bars: 12, Instrument: "cello"},
+		"tar": {ID: "tar", Title: "Tar"}, "net": {ID: "net", Title: "The Net"},
 	}, Skills: skills}
 }
 
@@ -54,7 +55,11 @@ func TestNumbersAndLists(t *testing.T) {
 	require.Equal(t, "two days", Counted(2, "day"))
 	require.Equal(t, []string{"none", "one", "twelve", "13"}, []string{Numbered(0), Numbered(1), Numbered(12), Numbered(13)})
 	require.Equal(t, "1 spot, 3 spots", Figures(1, "spot")+", "+Figures(3, "spot"))
-	require.Equal(t, []string{"", "a", "a and b", "a, b and c"}, []string{List(nil), List([]string{"a"}), List([]string{"a", "b"}), List([]string{"a", "b", "c"})})
+	require.Equal(
+		t,
+		[]string{"", "a", "a and b", "a, b and c"},
+		[]string{List(nil), List([]string{"a"}), List([]string{"a", "b"}), List([]string{"a", "b", "c"})},
+	)
 	require.Equal(t, "Étude.", Sentence("étude"))
 	require.Equal(t, "Ready?", Sentence("ready?"))
 	require.Equal(t, "Done.", Sentence("done."))
@@ -112,7 +117,11 @@ func TestHowReviewStands(t *testing.T) {
 	r := studentplan.ReviewState{Pieces: 3, Planned: true, Share: 0.36, Aim: 0.4, Weeks: 6, Starved: 2}
 	require.Equal(t, "Review: 36 % of the coming week (aim 40 %)", Review(r))
 	r.Share = 0.2
-	require.Equal(t, "Review: 20 % of the coming week (aim 40 %); two pieces not played for more than six weeks, and no room for them", Review(r))
+	require.Equal(
+		t,
+		"Review: 20 % of the coming week (aim 40 %); two pieces not played for more than six weeks, and no room for them",
+		Review(r),
+	)
 	for _, x := range []struct {
 		held, of int
 		says     string
@@ -124,17 +133,32 @@ func TestHowReviewStands(t *testing.T) {
 	r.Starved = 0
 	require.Equal(t, "Review: 20 % of the coming week (aim 40 %); the learned pieces are too few or too short for more", Review(r))
 	require.Equal(t, "62 % sure, played today", Picked(review.Reason{Recall: 0.62}))
-	require.Equal(t, "learned elsewhere, and not heard here yet, a favourite", Picked(review.Reason{Recall: 0.62, Days: 110, Elsewhere: true, Favourite: true}))
-	require.Equal(t, "62 % sure after nine days, and it practises what is needed next, a favourite", Picked(review.Reason{Recall: 0.62, Days: 9, Refines: true, Favourite: true}))
-	require.Equal(t, "31 % sure after 50 days, not played for more than six weeks", Picked(review.Reason{Recall: 0.31, Days: 50, LeftWeeks: 6, Favourite: true}))
+	require.Equal(
+		t,
+		"learned elsewhere, and not heard here yet, a favourite",
+		Picked(review.Reason{Recall: 0.62, Days: 110, Elsewhere: true, Favourite: true}),
+	)
+	require.Equal(
+		t,
+		"62 % sure after nine days, and it practises what is needed next, a favourite",
+		Picked(review.Reason{Recall: 0.62, Days: 9, Refines: true, Favourite: true}),
+	)
+	require.Equal(
+		t,
+		"31 % sure after 50 days, not played for more than six weeks",
+		Picked(review.Reason{Recall: 0.31, Days: 50, LeftWeeks: 6, Favourite: true}),
+	)
 }
 
 func TestTheLadderInOneSentence(t *testing.T) {
 	n := names(t)
 	require.Equal(t, "The ladder is empty: put a first piece on it.", n.Ladder(ladder.Summary{Empty: true}, nil, false))
 	require.Equal(t, "Nothing in work: choose the next piece.", n.Ladder(ladder.Summary{}, nil, false))
-	require.Equal(t, "“Fog” is ready for a run; working on “Tar” and “The Net”; “Gulls on the Railing” is a big jump; prepare counting rests; little review lately.",
-		n.Ladder(ladder.Summary{RunDue: []string{"fog"}, Working: []string{"tar", "net"}, Cliffs: []string{"gulls"}}, []string{"rests"}, true))
+	require.Equal(
+		t,
+		"“Fog” is ready for a run; working on “Tar” and “The Net”; “Gulls on the Railing” is a big jump; prepare counting rests; little review lately.",
+		n.Ladder(ladder.Summary{RunDue: []string{"fog"}, Working: []string{"tar", "net"}, Cliffs: []string{"gulls"}}, []string{"rests"}, true),
+	)
 }
 
 func TestWhyThisRungIsNext(t *testing.T) {
@@ -158,7 +182,11 @@ func TestWhyThisRungIsNext(t *testing.T) {
 	} {
 		require.Equal(t, want, n.Next(r))
 	}
-	require.Equal(t, []string{"Nothing in it is a jump.", "Nothing in it is new."}, n.NextAll([]next.Reason{{Kind: next.Fits}, {Kind: next.New}}))
+	require.Equal(
+		t,
+		[]string{"Nothing in it is a jump.", "Nothing in it is new."},
+		n.NextAll([]next.Reason{{Kind: next.Fits}, {Kind: next.New}}),
+	)
 }
 
 func TestWhatAnotherOrderWouldDo(t *testing.T) {
@@ -173,19 +201,55 @@ func TestWhatAnotherOrderWouldDo(t *testing.T) {
 	} {
 		require.Equal(t, want, n.Consequence(c))
 	}
-	require.Equal(t, "“Fog” stands there twice, at place 3.", n.Order(studentplan.OrderError{Kind: studentplan.Twice, Material: "fog", Place: 3}, "piano"))
-	require.Equal(t, "“Fog” is for cello, and this ladder is for piano.", n.Order(studentplan.OrderError{Kind: studentplan.OtherPlayer, Material: "fog"}, "piano"))
-	require.Equal(t, "“Fog” has been begun; its place is history.", n.Order(studentplan.OrderError{Kind: studentplan.BegunAlready, Material: "fog"}, "piano"))
+	require.Equal(
+		t,
+		"“Fog” stands there twice, at place 3.",
+		n.Order(studentplan.OrderError{Kind: studentplan.Twice, Material: "fog", Place: 3}, "piano"),
+	)
+	require.Equal(
+		t,
+		"“Fog” is for cello, and this ladder is for piano.",
+		n.Order(studentplan.OrderError{Kind: studentplan.OtherPlayer, Material: "fog"}, "piano"),
+	)
+	require.Equal(
+		t,
+		"“Fog” has been begun; its place is history.",
+		n.Order(studentplan.OrderError{Kind: studentplan.BegunAlready, Material: "fog"}, "piano"),
+	)
 }
 
 func TestTargetsAndForecasts(t *testing.T) {
 	n := names(t)
-	target := Target{Material: "fog", Day: day(time.July, 3), Sure: 0.8, Polish: 2, Latest: day(time.May, 18), BeginsFrom: day(time.May, 11), To: day(time.May, 25), Today: day(time.May, 4)}
-	require.Equal(t, "“Fog” is ready on 3 July with a chance of about 64 %; to be 80 % sure, begin it by 18 May.", n.Verdict(target, outlook.Verdict{Chance: 0.64, Possible: true}))
-	require.Equal(t, "“Fog” is ready on 3 July with a chance of about 20 %; even begun in the next lesson it would be 40 %: choose another piece or another day.",
-		n.Verdict(target, outlook.Verdict{Chance: 0.2, Straight: 0.4}))
-	require.Equal(t, "“Fog” is ready on 3 July with a chance of about 80 %; it is in work and in time.", n.Verdict(target, outlook.Verdict{Chance: 0.8, Begun: true, Possible: true}))
-	require.Equal(t, "“Fog” is ready on 3 July with a chance of about 79 %; it is in work already.", n.Verdict(target, outlook.Verdict{Chance: 0.79, Begun: true, Possible: true}))
+	target := Target{
+		Material:   "fog",
+		Day:        day(time.July, 3),
+		Sure:       0.8,
+		Polish:     2,
+		Latest:     day(time.May, 18),
+		BeginsFrom: day(time.May, 11),
+		To:         day(time.May, 25),
+		Today:      day(time.May, 4),
+	}
+	require.Equal(
+		t,
+		"“Fog” is ready on 3 July with a chance of about 64 %; to be 80 % sure, begin it by 18 May.",
+		n.Verdict(target, outlook.Verdict{Chance: 0.64, Possible: true}),
+	)
+	require.Equal(
+		t,
+		"“Fog” is ready on 3 July with a chance of about 20 %; even begun in the next lesson it would be 40 %: choose another piece or another day.",
+		n.Verdict(target, outlook.Verdict{Chance: 0.2, Straight: 0.4}),
+	)
+	require.Equal(
+		t,
+		"“Fog” is ready on 3 July with a chance of about 80 %; it is in work and in time.",
+		n.Verdict(target, outlook.Verdict{Chance: 0.8, Begun: true, Possible: true}),
+	)
+	require.Equal(
+		t,
+		"“Fog” is ready on 3 July with a chance of about 79 %; it is in work already.",
+		n.Verdict(target, outlook.Verdict{Chance: 0.79, Begun: true, Possible: true}),
+	)
 	require.Equal(t, []string{
 		"Nine lessons up to the day, of which the last two weeks are for polishing what is cleared.",
 		"As the ladder stands it begins 11 May – 25 May, after one rung before it.",
@@ -196,7 +260,11 @@ func TestTargetsAndForecasts(t *testing.T) {
 
 	words, why := HowLong(forecast.Range{Median: 3.4, Low: 1.8, High: 6.2, Own: 4, Others: 0})
 	require.Equal(t, "usually 1 to 7 weeks", words)
-	require.Equal(t, "Four times of five between 1.8 and 6.2 weeks, as likely under as over 3.4: from four cleared pieces of this student and none of others. An estimate, by the jump, the length and the student.", why)
+	require.Equal(
+		t,
+		"Four times of five between 1.8 and 6.2 weeks, as likely under as over 3.4: from four cleared pieces of this student and none of others. An estimate, by the jump, the length and the student.",
+		why,
+	)
 	for _, x := range []struct {
 		from, to int
 		share    float64
@@ -216,15 +284,31 @@ func TestPlantings(t *testing.T) {
 	n := names(t)
 	p := studentplan.Planting{Needed: day(time.June, 1), Ready: day(time.May, 18), PerLesson: 2}
 	p.For, p.Skill, p.By, p.Of, p.Done, p.Slack = "fog", "rests", 4, 5, 2, 2
-	require.Equal(t, "“Fog” needs counting rests and is expected to begin about 1 June, in four lessons. Three steps left, never two in one lesson and at most two bites in all: the last one comes on 18 May, with two lessons in hand.", n.Planting(p))
+	require.Equal(
+		t,
+		"“Fog” needs counting rests and is expected to begin about 1 June, in four lessons. Three steps left, never two in one lesson and at most two bites in all: the last one comes on 18 May, with two lessons in hand.",
+		n.Planting(p),
+	)
 	p.Slack, p.After = 0, []string{"ties"}
-	require.Equal(t, "“Fog” needs counting rests and is expected to begin about 1 June, in four lessons. Three steps left, never two in one lesson and at most two bites in all, and after holding a tie, which it builds on: the last one comes on 18 May, just in time.", n.Planting(p))
+	require.Equal(
+		t,
+		"“Fog” needs counting rests and is expected to begin about 1 June, in four lessons. Three steps left, never two in one lesson and at most two bites in all, and after holding a tie, which it builds on: the last one comes on 18 May, just in time.",
+		n.Planting(p),
+	)
 	p.Slack, p.After = -1, nil
 	require.Contains(t, n.Planting(p), "the last one comes on 18 May, one lesson too late.")
 	require.Equal(t, "Begin “Fog” two lessons later.", n.Mend(preview.Mend{Kind: preview.Move, Lessons: 2}, "fog"))
 	require.Equal(t, "Take one bite more in every lesson.", n.Mend(preview.Mend{Kind: preview.MoreBites}, "fog"))
-	require.Equal(t, "Take one bite more in every lesson: then it is one lesson late.", n.Mend(preview.Mend{Kind: preview.MoreBites, Late: 1}, "fog"))
-	require.Equal(t, "Play “Tar” first: it needs nothing that is late.", n.Mend(preview.Mend{Kind: preview.Substitute, Material: "tar"}, "fog"))
+	require.Equal(
+		t,
+		"Take one bite more in every lesson: then it is one lesson late.",
+		n.Mend(preview.Mend{Kind: preview.MoreBites, Late: 1}, "fog"),
+	)
+	require.Equal(
+		t,
+		"Play “Tar” first: it needs nothing that is late.",
+		n.Mend(preview.Mend{Kind: preview.Substitute, Material: "tar"}, "fog"),
+	)
 }
 
 func TestWhereAPieceStands(t *testing.T) {
@@ -244,7 +328,12 @@ func TestWhereAPieceStands(t *testing.T) {
 	}
 	missedRun := standing.Run{Missed: []string{"flow", "notes"}}
 	said := Run(missedRun, instrument.Keyboard)
-	require.Equal(t, said, Standing(standing.Where{Why: standing.RunMissed, Missed: []string{"notes", "flow"}}, instrument.Keyboard), "in the order of the standard")
+	require.Equal(
+		t,
+		said,
+		Standing(standing.Where{Why: standing.RunMissed, Missed: []string{"notes", "flow"}}, instrument.Keyboard),
+		"in the order of the standard",
+	)
 	require.Equal(t, "The run met every point of the standard.", Run(standing.Run{Cleared: true}, instrument.Keyboard))
 }
 
@@ -281,13 +370,26 @@ func TestWhatCouldComeNext(t *testing.T) {
 		require.Equal(t, want, Fit(r))
 	}
 	require.Equal(t, "had, and never chosen", Liking(taste.Liking{}))
-	require.Equal(t, []string{"asked for", "liked two times"}, SignsOfLiking(map[studentlog.Reaction]int{studentlog.Liked: 2, studentlog.AskedFor: 1}))
+	require.Equal(
+		t,
+		[]string{"asked for", "liked two times"},
+		SignsOfLiking(map[studentlog.Reaction]int{studentlog.Liked: 2, studentlog.AskedFor: 1}),
+	)
 }
 
 func TestThePlanOfALesson(t *testing.T) {
 	n := names(t)
-	require.Equal(t, Segment{Title: "A run of “Fog”", Words: []string{}, Why: "every point is secure: the run is due; it had to wait last time"},
-		n.Segment(lessonplan.Segment{Kind: lessonplan.Run, Material: "fog", Why: []lessonplan.Reason{{Kind: lessonplan.RunDue}, {Kind: lessonplan.WaitedBefore}}}))
+	require.Equal(
+		t,
+		Segment{Title: "A run of “Fog”", Words: []string{}, Why: "every point is secure: the run is due; it had to wait last time"},
+		n.Segment(
+			lessonplan.Segment{
+				Kind:     lessonplan.Run,
+				Material: "fog",
+				Why:      []lessonplan.Reason{{Kind: lessonplan.RunDue}, {Kind: lessonplan.WaitedBefore}},
+			},
+		),
+	)
 	for want, r := range map[string]lessonplan.Reason{
 		"in work; 2 of 3 points secure":                              {Kind: lessonplan.InWork, Count: 2, Of: 3},
 		"one hard spot is open":                                      {Kind: lessonplan.OpenSpots, Count: 1},
@@ -326,10 +428,20 @@ func TestWhatAnotherWeekHasOtherwise(t *testing.T) {
 		return i
 	}
 	monday, friday := day(time.May, 4), day(time.May, 8)
-	require.Equal(t, []string{"New: “Fog”, bars 3–4, on Monday and Friday", "Gone: “Fog”, on Friday before", "Moved: “Fog”, bar 5, now on Monday", "Different: “Fog”"}, n.WeekChanges([]week.Change{
-		{Kind: week.Added, Item: item("Fog", 3, 4), Days: []time.Time{monday, friday}}, {Kind: week.Removed, Item: item("Fog", 0, 0), Days: []time.Time{friday}},
-		{Kind: week.Moved, Item: item("Fog", 5, 5), Days: []time.Time{monday}}, {Item: item("Fog", 0, 0)},
-	}))
+	require.Equal(
+		t,
+		[]string{
+			"New: “Fog”, bars 3–4, on Monday and Friday",
+			"Gone: “Fog”, on Friday before",
+			"Moved: “Fog”, bar 5, now on Monday",
+			"Different: “Fog”",
+		},
+		n.WeekChanges([]week.Change{
+			{Kind: week.Added, Item: item("Fog", 3, 4), Days: []time.Time{monday, friday}},
+			{Kind: week.Removed, Item: item("Fog", 0, 0), Days: []time.Time{friday}},
+			{Kind: week.Moved, Item: item("Fog", 5, 5), Days: []time.Time{monday}}, {Item: item("Fog", 0, 0)},
+		}),
+	)
 	require.Equal(t, "and 2 more", n.WeekChanges(make([]week.Change, 8))[6])
 	require.Contains(t, WeekChanged(true), "Nothing was published.")
 	require.NotEqual(t, WeekChanged(true), WeekChanged(false))
@@ -338,13 +450,36 @@ func TestWhatAnotherWeekHasOtherwise(t *testing.T) {
 func TestWhatComesFromHomeAndWhatAFamilyReads(t *testing.T) {
 	n := names(t)
 	require.Equal(t, "Nothing was reported from home", n.Home(studentplan.Home{Days: 5}))
-	require.Equal(t, "Practised on three of five days; joyful 2 times and hard 1 time; played “Fog” first", n.Home(studentplan.Home{Practised: 3, Days: 5, Joyful: 2, Hard: 1, First: []string{"fog"}}))
-	require.Equal(t, "Also played “A sea song”; asks: “Which hand?”; asks to move a lesson: “Friday?”", n.Home(studentplan.Home{Days: 5, Also: []string{"A sea song"}, Asked: []studentplan.Note{{Kind: studentplan.Question, Text: "Which hand?"}, {Kind: studentplan.MoveLesson, Text: "Friday?"}}}))
-	require.Equal(t, "Practised on five of five days and on one more", n.Home(studentplan.Home{Practised: 5, Days: 5, More: 1}), "more than was set")
+	require.Equal(
+		t,
+		"Practised on three of five days; joyful 2 times and hard 1 time; played “Fog” first",
+		n.Home(studentplan.Home{Practised: 3, Days: 5, Joyful: 2, Hard: 1, First: []string{"fog"}}),
+	)
+	require.Equal(
+		t,
+		"Also played “A sea song”; asks: “Which hand?”; asks to move a lesson: “Friday?”",
+		n.Home(
+			studentplan.Home{
+				Days:  5,
+				Also:  []string{"A sea song"},
+				Asked: []studentplan.Note{{Kind: studentplan.Question, Text: "Which hand?"}, {Kind: studentplan.MoveLesson, Text: "Friday?"}},
+			},
+		),
+	)
+	require.Equal(
+		t,
+		"Practised on five of five days and on one more",
+		n.Home(studentplan.Home{Practised: 5, Days: 5, More: 1}),
+		"more than was set",
+	)
 	require.Equal(t, "Practised on two days; hard 1 time", n.Home(studentplan.Home{More: 2, Hard: 1}), "before anything was set")
 	en, de := tongue.Of("en"), tongue.Of("de")
 	lesson := day(time.May, 11)
-	require.Equal(t, []string{"Heute wird nicht geübt. Der nächste Unterricht ist am Montag.", "gelernt im Mai 2026"}, []string{AtHome(de, studentplan.AtHome{Kind: studentplan.Rest, NextLesson: lesson}), Path(de, studentplan.PathStep{Learned: lesson})})
+	require.Equal(
+		t,
+		[]string{"Heute wird nicht geübt. Der nächste Unterricht ist am Montag.", "gelernt im Mai 2026"},
+		[]string{AtHome(de, studentplan.AtHome{Kind: studentplan.Rest, NextLesson: lesson}), Path(de, studentplan.PathStep{Learned: lesson})},
+	)
 	for want, d := range map[string]studentplan.AtHome{
 		"Nothing is set yet. The next lesson is on Monday.": {Kind: studentplan.NothingSet, NextLesson: lesson},
 		"Today: 2 things, about 9 min.":                     {Kind: studentplan.Practice, Things: 2, Minutes: 8.5, NextLesson: lesson},
@@ -358,21 +493,39 @@ func TestWhatComesFromHomeAndWhatAFamilyReads(t *testing.T) {
 	require.Equal(t, "learned in May 2026", Path(en, studentplan.PathStep{Learned: lesson}))
 	require.Equal(t, "1 of 3 points secure", Path(en, studentplan.PathStep{Full: 1, Points: 3}))
 	require.Equal(t, "just begun", Path(en, studentplan.PathStep{}))
-	words, why := Balance(enjoyment.Balance{Kind: enjoyment.Quiet, From: enjoyment.Evidence{Practised: 20, Set: 28, Hard: 6, Fine: 1, Disliked: 2}})
-	require.Equal(t, "Practises, and does not seem to enjoy it: the quiet one to notice. Talk with the family, and look at the pieces together.", words)
-	require.Equal(t, "Practised on 20 of 28 days that were set; felt joyful 0 times, fine 1 time, hard 6 times; signs of liking: 0, of the opposite: 2, in eight weeks.", why)
+	words, why := Balance(
+		enjoyment.Balance{Kind: enjoyment.Quiet, From: enjoyment.Evidence{Practised: 20, Set: 28, Hard: 6, Fine: 1, Disliked: 2}},
+	)
+	require.Equal(
+		t,
+		"Practises, and does not seem to enjoy it: the quiet one to notice. Talk with the family, and look at the pieces together.",
+		words,
+	)
+	require.Equal(
+		t,
+		"Practised on 20 of 28 days that were set; felt joyful 0 times, fine 1 time, hard 6 times; signs of liking: 0, of the opposite: 2, in eight weeks.",
+		why,
+	)
 }
 
 func TestTechniqueInOneSentence(t *testing.T) {
 	scale := TitledStep{"D major scale", "one octave"}
 	require.Equal(t, "Ada is on D major scale: one octave.", Technique{First: "Ada", Now: []TitledStep{scale}}.Sentence())
-	require.Equal(t, "Ada has two exercises; begin with D major scale.", Technique{First: "Ada", Now: []TitledStep{scale, {"Trill", "slow"}}}.Sentence())
+	require.Equal(
+		t,
+		"Ada has two exercises; begin with D major scale.",
+		Technique{First: "Ada", Now: []TitledStep{scale, {"Trill", "slow"}}}.Sentence(),
+	)
 	require.Equal(t, "Next for Ada: D major scale, one octave.", Technique{First: "Ada", Next: &scale}.Sentence())
 	require.Equal(t, "Ada has passed every staircase there is.", Technique{First: "Ada"}.Sentence())
 	require.Equal(t, "Harmonic minor", Kind("harmonic-minor"))
 	require.Equal(t, "Minor", Kind("minor-broken-chord"))
 	require.Equal(t, "66 this week; 96 in five weeks.", Climb(&standing.Climb{To: 96, Marks: []int{66, 72, 80, 88, 96}}))
-	require.Equal(t, "96 this week, and that is the goal; eased back once.", Climb(&standing.Climb{To: 96, Marks: []int{66, 72, 80, 88, 96}, At: 4, Eased: 1}))
+	require.Equal(
+		t,
+		"96 this week, and that is the goal; eased back once.",
+		Climb(&standing.Climb{To: 96, Marks: []int{66, 72, 80, 88, 96}, At: 4, Eased: 1}),
+	)
 	require.Equal(t, "96 is reached.", Climb(&standing.Climb{To: 96, Marks: []int{66, 96}, At: 2}))
 	require.Equal(t, "Nobody plays this instrument here yet.", Atlas(0, 0, 0))
 	require.Equal(t, "Nobody has begun a scale yet.", Atlas(5, 0, 0))
@@ -413,9 +566,21 @@ func TestAPieceInOneSentence(t *testing.T) {
 	}
 	require.Equal(t, "It has no score; what it needs was set by hand.", n.Piece(Piece{Bars: 8}))
 	require.Equal(t, "Eight bars; nothing in it is new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, ForSomebody: true}))
-	require.Equal(t, "8 bars, six patterns; nothing in it was new.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Begun: true}))
-	require.Equal(t, "8 bars, six patterns; new in it: counting rests, minims.", n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Fresh: skill("rests", "minims")}))
-	require.Equal(t, "One bar; new when it was begun: a, b, c and 2 more.", n.Piece(Piece{HasScore: true, Bars: 1, Distinct: 1, ForSomebody: true, Begun: true, Fresh: skill("a", "b", "c", "d", "e")}))
+	require.Equal(
+		t,
+		"8 bars, six patterns; nothing in it was new.",
+		n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Begun: true}),
+	)
+	require.Equal(
+		t,
+		"8 bars, six patterns; new in it: counting rests, minims.",
+		n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 6, ForSomebody: true, Fresh: skill("rests", "minims")}),
+	)
+	require.Equal(
+		t,
+		"One bar; new when it was begun: a, b, c and 2 more.",
+		n.Piece(Piece{HasScore: true, Bars: 1, Distinct: 1, ForSomebody: true, Begun: true, Fresh: skill("a", "b", "c", "d", "e")}),
+	)
 	of := func(list ...studentplan.Ready) string {
 		return n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, Ready: list})
 	}
@@ -423,7 +588,11 @@ func TestAPieceInOneSentence(t *testing.T) {
 	require.Equal(t, "Eight bars; nobody else is ready for it yet.", of(ready(studentplan.Blocked, "Ada")...))
 	require.Equal(t, "Eight bars; Ada is ready for it.", of(ready(studentplan.ReadyNow, "Ada")...))
 	require.Equal(t, "Eight bars; Ada, Ben, Cy and Dot are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot")...))
-	require.Equal(t, "Eight bars; Ada, Ben, Cy and 2 more are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot", "Eva")...))
+	require.Equal(
+		t,
+		"Eight bars; Ada, Ben, Cy and 2 more are ready for it.",
+		of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot", "Eva")...),
+	)
 }
 
 func TestABookInOneSentence(t *testing.T) {
@@ -431,7 +600,11 @@ func TestABookInOneSentence(t *testing.T) {
 		return curriculum.Line{Material: material.Material{Title: title}, Leap: leap.Leap{Size: size}, Cliff: jump}
 	}
 	require.Equal(t, "There is nothing in it yet.", Book(curriculum.Gradation{}))
-	require.Equal(t, "Two pieces, no skills; no big jump after the beginning.", Book(curriculum.Gradation{Lines: []curriculum.Line{line("Fog", 3, true), line("Tar", 1, false)}}))
+	require.Equal(
+		t,
+		"Two pieces, no skills; no big jump after the beginning.",
+		Book(curriculum.Gradation{Lines: []curriculum.Line{line("Fog", 3, true), line("Tar", 1, false)}}),
+	)
 	require.Equal(t, "Four pieces, one skill; two big jumps, the largest to “Net” (2.5); one skill never repeated.", Book(curriculum.Gradation{
 		Lines:  []curriculum.Line{line("Fog", 3, true), line("Tar", 2, true), line("Net", 2.5, true), line("Oar", 1, false)},
 		Skills: make([]curriculum.Use, 1), Once: []string{"rests"},
@@ -442,7 +615,11 @@ func TestABookInOneSentence(t *testing.T) {
 }
 
 func TestWhatIsSaidOfAPieceAsItIsRead(t *testing.T) {
-	require.Equal(t, []string{"50 to 89 seconds", "1:20 to 1:30 minutes", "2:00 to 61:01 minutes"}, []string{PlayingTime(50, 89), PlayingTime(80, 90), PlayingTime(120, 3661)})
+	require.Equal(
+		t,
+		[]string{"50 to 89 seconds", "1:20 to 1:30 minutes", "2:00 to 61:01 minutes"},
+		[]string{PlayingTime(50, 89), PlayingTime(80, 90), PlayingTime(120, 3661)},
+	)
 	n := names(t)
 	m := material.Material{Bars: 8}
 	for want, o := range map[string]overrule.Overruling{
@@ -477,17 +654,34 @@ func TestTwoBooksBesideEachOther(t *testing.T) {
 	}
 	begins := "Two skills in both, 1 skill only in “Harbour”, 0 skills only in “Tide”"
 	for tau, ends := range map[float64]string{
-		1: "; they come in nearly the same order.", 0.8: "; they come in much the same order.", 0.4: "; they come in quite another order.", -0.2: "; they come nearly the other way round.",
+		1: "; they come in nearly the same order.", 0.8: "; they come in much the same order.", 0.4: "; they come in quite another order.",
+		-0.2: "; they come nearly the other way round.",
 	} {
 		require.Equal(t, begins+ends, say(tau), "%g", tau)
 	}
-	require.Equal(t, "One skill in both, 0 skills only in “Harbour”, 2 skills only in “Tide”.", Compared(curriculum.Comparison{Shared: two[:1], OnlyB: two}, "Harbour", "Tide"))
+	require.Equal(
+		t,
+		"One skill in both, 0 skills only in “Harbour”, 2 skills only in “Tide”.",
+		Compared(curriculum.Comparison{Shared: two[:1], OnlyB: two}, "Harbour", "Tide"),
+	)
 }
 
 func TestALetterToAFamily(t *testing.T) {
-	p := LetterParts{Says: "The week is ready:", Page: "https://x/home/k", From: "Ines, Harbour", Until: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC), Stop: "https://x/home/k#messages"}
+	p := LetterParts{
+		Says:  "The week is ready:",
+		Page:  "https://x/home/k",
+		From:  "Ines, Harbour",
+		Until: time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC),
+		Stop:  "https://x/home/k#messages",
+	}
 	en := tongue.Of(tongue.English)
-	begins, ends := "The week is ready:\nhttps://x/home/k\n\n"+en.Say("mail.link", "date", "1 September 2026")+"\n", "\n"+en.Say("mail.stop")+"\nhttps://x/home/k#messages\n"
+	begins, ends := "The week is ready:\nhttps://x/home/k\n\n"+en.Say(
+		"mail.link",
+		"date",
+		"1 September 2026",
+	)+"\n", "\n"+en.Say(
+		"mail.stop",
+	)+"\nhttps://x/home/k#messages\n"
 	require.Equal(t, begins+"\nInes, Harbour\n"+ends, FamilyLetter(en, p))
 	p.Words, p.Under = "Well done.", "Quay 4\nGullhaven"
 	require.Equal(t, begins+"\nWell done.\n\nInes, Harbour\nQuay 4\nGullhaven\n"+ends, FamilyLetter(en, p))

@@ -23,7 +23,8 @@ func feed(zone *time.Location) Feed {
 	t.Slots[0].ID = "s"
 	t.Holidays = []calendar.Break{{From: on("2026-04-07"), To: on("2026-04-07")}}
 	return Feed{
-		Name: "Nell: piano lesson", Practice: "Nell: practice", PracticeID: "L1", Page: "http://127.0.0.1/home/abc", Zone: zone, From: on("2026-03-17"),
+		Name: "Nell: piano lesson", Practice: "Nell: practice", PracticeID: "L1", Page: "http://127.0.0.1/home/abc", Zone: zone,
+		From:     on("2026-03-17"),
 		Students: []Student{{ID: "L1", Title: "Nell: piano lesson", Lessons: t}},
 		Days:     []Day{{Date: on("2026-03-18"), Minutes: 12.5, Words: "Small piece: Rowing Home, bars 1–2\nPlay: Low Water"}},
 		Made:     time.Date(2026, 3, 17, 18, 0, 0, 0, time.UTC),
@@ -111,8 +112,19 @@ END:VCALENDAR
 `, "\n", "\r\n")
 	found, err := Holidays([]byte(file), on("2026-05-04"))
 	require.NoError(t, err)
-	require.Equal(t, []calendar.Holiday{{Name: "May week", First: on("2026-05-11"), Last: on("2026-05-15")}, {Name: "Harbour day", First: on("2026-05-20"), Last: on("2026-05-20")}}, found.Holidays)
-	require.Equal(t, []string{"Last winter: it is over", "Staff meeting: it has a time of day", "Every Friday: it repeats; add each by hand"}, found.Skipped)
+	require.Equal(
+		t,
+		[]calendar.Holiday{
+			{Name: "May week", First: on("2026-05-11"), Last: on("2026-05-15")},
+			{Name: "Harbour day", First: on("2026-05-20"), Last: on("2026-05-20")},
+		},
+		found.Holidays,
+	)
+	require.Equal(
+		t,
+		[]string{"Last winter: it is over", "Staff meeting: it has a time of day", "Every Friday: it repeats; add each by hand"},
+		found.Skipped,
+	)
 	for _, bad := range []string{"", "hello", "BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", "BEGIN:VEVENT"} {
 		_, err := Holidays([]byte(bad), on("2026-05-04"))
 		require.ErrorIs(t, err, ErrNoCalendar, bad)

@@ -37,8 +37,10 @@ func someExercise(t *testing.T) Exercise {
 	sc, err := e.Score(naming.Words{})
 	require.NoError(t, err)
 	return Exercise{
-		Heading: "A studio", Title: e.Title(naming.Words{}), Step: e.Step.Name, Tempo: "crotchet 66", Sentence: "The thumbs meet on F and C.", Caution: "Pain means stop.",
-		Goals: e.Step.Goals, Faults: []Fault{{"The thumb bumps", "Listen for an accent."}}, Music: engrave.Stretch(sc, 0, sc.Length().Float(), engrave.Look{Width: ExerciseWidth}),
+		Heading: "A studio", Title: e.Title(naming.Words{}), Step: e.Step.Name, Tempo: "crotchet 66", Sentence: "The thumbs meet on F and C.",
+		Caution: "Pain means stop.",
+		Goals:   e.Step.Goals, Faults: []Fault{{"The thumb bumps", "Listen for an accent."}},
+		Music:  engrave.Stretch(sc, 0, sc.Length().Float(), engrave.Look{Width: ExerciseWidth}),
 		Boards: []Board{{Name: "right hand", Keys: []Key{{MIDI: 61, Label: "2", Meets: true}, {MIDI: 63, Label: "3", Meets: false}}}},
 		Necks:  []Neck{{Name: "C", Strings: []string{"A", "E", "C", "G"}, Frets: true, Dots: []Dot{{String: 1, At: 3, Label: "3"}}}},
 		Made:   time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC),
@@ -75,8 +77,20 @@ func TestKeysOfAKeyboard(t *testing.T) {
 func TestStringsStandOnThePage(t *testing.T) {
 	e := someExercise(t)
 	e.Boards = nil
-	e.Necks = append(e.Necks, Neck{Name: "Am", Strings: []string{"A", "E", "C", "G"}, Frets: true, Dots: []Dot{{String: 4, At: 2, Label: "2"}}})
-	e.Strokes = Neck{Name: "right hand, one round", Strings: []string{"A", "E", "C", "G"}, Dots: []Dot{{String: 4, At: 1, Label: "p"}, {String: 3, At: 2, Label: "i"}, {String: 2, At: 3, Label: "m"}, {String: 1, At: 4, Label: "a"}}}
+	e.Necks = append(
+		e.Necks,
+		Neck{Name: "Am", Strings: []string{"A", "E", "C", "G"}, Frets: true, Dots: []Dot{{String: 4, At: 2, Label: "2"}}},
+	)
+	e.Strokes = Neck{
+		Name:    "right hand, one round",
+		Strings: []string{"A", "E", "C", "G"},
+		Dots: []Dot{
+			{String: 4, At: 1, Label: "p"},
+			{String: 3, At: 2, Label: "i"},
+			{String: 2, At: 3, Label: "m"},
+			{String: 1, At: 4, Label: "a"},
+		},
+	}
 	pdf, err := e.PDF()
 	require.NoError(t, err)
 	require.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")))

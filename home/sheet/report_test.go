@@ -18,13 +18,34 @@ func paged(t *testing.T, data []byte) int {
 }
 
 func someReport(lines, pieces int) Report {
-	r := Report{Heading: "Ines Calloway, Calloway Studio", Title: "Report: Maren Quill, piano", Days: "3 February – 4 May 2026", Made: time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)}
+	r := Report{
+		Heading: "Ines Calloway, Calloway Studio",
+		Title:   "Report: Maren Quill, piano",
+		Days:    "3 February – 4 May 2026",
+		Made:    time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC),
+	}
 	for i := range lines {
-		r.Lines = append(r.Lines, fmt.Sprintf("Sentence %d says what was learned, at some length, so that it fills more than a line of the page and is still read with pleasure.", i))
+		r.Lines = append(
+			r.Lines,
+			fmt.Sprintf(
+				"Sentence %d says what was learned, at some length, so that it fills more than a line of the page and is still read with pleasure.",
+				i,
+			),
+		)
 	}
 	list := List{Title: "Pieces"}
 	for i := range pieces {
-		r.Way = append(r.Way, Stretch{Title: fmt.Sprint("Piece ", i), From: float64(i) / float64(pieces), To: float64(i+1) / float64(pieces), Lane: i % 3, Wide: 0.4, Open: i == pieces-1})
+		r.Way = append(
+			r.Way,
+			Stretch{
+				Title: fmt.Sprint("Piece ", i),
+				From:  float64(i) / float64(pieces),
+				To:    float64(i+1) / float64(pieces),
+				Lane:  i % 3,
+				Wide:  0.4,
+				Open:  i == pieces-1,
+			},
+		)
 		list.Rows = append(list.Rows, Row{What: fmt.Sprint("Piece ", i), By: "traditional", When: "4 May"})
 	}
 	r.Months, r.Lists = []Month{{At: 0.3, Name: "Mar"}}, []List{list, {Title: "Nothing"}}
@@ -73,7 +94,13 @@ func TestAnyTitleIsDrawnInAReport(t *testing.T) {
 // A certificate has one page, whatever is written on it.
 func TestACertificateHasOnePage(t *testing.T) {
 	for _, name := range []string{"Ada Moss", strings.Repeat("Marchetti-Brandt van der Hoeven ", 4), "Лодка"} {
-		data, err := Certificate{Name: name, Says: "has learned all twelve pieces of", What: "Tideway Album", When: "4 May 2026", By: "Ines Calloway"}.PDF()
+		data, err := Certificate{
+			Name: name,
+			Says: "has learned all twelve pieces of",
+			What: "Tideway Album",
+			When: "4 May 2026",
+			By:   "Ines Calloway",
+		}.PDF()
 		require.NoError(t, err)
 		require.Equal(t, 1, paged(t, data))
 	}

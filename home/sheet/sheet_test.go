@@ -30,9 +30,12 @@ func excerpt(t require.TestingT) *engrave.Drawing {
 
 func week(items int, words string, d *engrave.Drawing) Sheet {
 	s := Sheet{
-		Tongue: tongue.Of(tongue.English), Heading: "Nell · piano · A studio", Title: "Practice from Tuesday, 5 May", Dose: "As many times as the student has years.", Caution: "Pain means stop and rest.",
-		NotYet: []string{"“Rowing Home”: the left hand, and both hands together, until it was taught"}, LeftOut: []string{"“Rowing Home” bars 5–8"},
-		Hands: []Hand{{Name: "left hand", Left: true, Fingers: [5]string{"1", "2", "3", "4", "5"}}}, Page: "http://127.0.0.1/home/abc", Made: made,
+		Tongue: tongue.Of(tongue.English), Heading: "Nell · piano · A studio", Title: "Practice from Tuesday, 5 May",
+		Dose: "As many times as the student has years.", Caution: "Pain means stop and rest.",
+		NotYet:  []string{"“Rowing Home”: the left hand, and both hands together, until it was taught"},
+		LeftOut: []string{"“Rowing Home” bars 5–8"},
+		Hands:   []Hand{{Name: "left hand", Left: true, Fingers: [5]string{"1", "2", "3", "4", "5"}}}, Page: "http://127.0.0.1/home/abc",
+		Made: made,
 	}
 	for i, name := range []string{"Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday", "Monday"} {
 		day := Day{Name: name, Minutes: "about 12 min", Focus: "loose shoulders"}
@@ -51,9 +54,13 @@ func week(items int, words string, d *engrave.Drawing) Sheet {
 
 func card(key string, d *engrave.Drawing) *Card {
 	return &Card{
-		Key: key, Title: "Rowing Home", Where: "bars 1–2", Book: "Page 7 of “Harbour Steps”", Only: "Right hand only", Tempo: "Slowly, like strolling (48)", Say: "up · up · same",
-		Parent: "Say the line together first. Then Nell plays it.", Good: "the same fingers each time", Excerpt: d, Signs: []Sign{{3, -1, 1}, {6, -1, -1}, {9, -1, 0}},
-		Hands: []CardHand{{Start: "Right hand: finger 2 on D", Board: Board{Keys: []Key{{MIDI: 62, Label: "2", First: true}, {MIDI: 66, Label: "4"}}}}},
+		Key: key, Title: "Rowing Home", Where: "bars 1–2", Book: "Page 7 of “Harbour Steps”", Only: "Right hand only",
+		Tempo: "Slowly, like strolling (48)", Say: "up · up · same",
+		Parent: "Say the line together first. Then Nell plays it.", Good: "the same fingers each time", Excerpt: d,
+		Signs: []Sign{{3, -1, 1}, {6, -1, -1}, {9, -1, 0}},
+		Hands: []CardHand{
+			{Start: "Right hand: finger 2 on D", Board: Board{Keys: []Key{{MIDI: 62, Label: "2", First: true}, {MIDI: 66, Label: "4"}}}},
+		},
 	}
 }
 
@@ -76,7 +83,10 @@ func TestItIsOneSheetOfPaper(t *testing.T) {
 			}
 		}
 		s := week(items, words, d)
-		s.Days[0].Items = append(s.Days[0].Items, Item{Title: rapid.StringN(0, 200, -1).Draw(t, "title"), Boxes: rapid.IntRange(0, 99).Draw(t, "boxes"), Joined: true})
+		s.Days[0].Items = append(
+			s.Days[0].Items,
+			Item{Title: rapid.StringN(0, 200, -1).Draw(t, "title"), Boxes: rapid.IntRange(0, 99).Draw(t, "boxes"), Joined: true},
+		)
 		pdf, err := s.PDF()
 		require.NoError(t, err)
 		require.Equal(t, sides, pages(t, pdf))
@@ -100,7 +110,11 @@ func TestOneCardForWhatIsTheSame(t *testing.T) {
 	cards := s.lettered()
 	require.Len(t, cards, 11)
 	require.Equal(t, "A", s.Days[1].Items[0].Card.letter)
-	require.Equal(t, []string{"A", "B", "Z", "AA", "AZ", "BA"}, []string{letterOf(0), letterOf(1), letterOf(25), letterOf(26), letterOf(51), letterOf(52)})
+	require.Equal(
+		t,
+		[]string{"A", "B", "Z", "AA", "AZ", "BA"},
+		[]string{letterOf(0), letterOf(1), letterOf(25), letterOf(26), letterOf(51), letterOf(52)},
+	)
 }
 
 // The notes go last: what is said goes before the picture of the hand, and that before the notes.

@@ -69,7 +69,11 @@ func kept[T any](t *testing.T, encode func(T) ([]byte, error), decode func([]byt
 	require.NoError(t, err)
 	_, err = decode(data)
 	require.NoError(t, err)
-	_, err = decode([]byte(`{"name": 3, "days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3, "factors": 3}`))
+	_, err = decode(
+		[]byte(
+			`{"name": 3, "days": 3, "pins": 3, "segments": 3, "at": 3, "mats": 3, "options": 3, "faults": 3, "edits": 3, "lines": 3, "factors": 3}`,
+		),
+	)
 	require.Error(t, err)
 }
 
@@ -105,30 +109,101 @@ func TestAPlanOfTheFirstVersionIsRead(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, lessonplan.Plan{Minutes: 30, Free: 2, Review: 6, Aim: 9, Worth: 4.5,
 		Segments: []lessonplan.Chosen{
-			{Segment: lessonplan.Segment{ID: "working 01A", Kind: "piece", Layer: "working", Material: "01A", Focus: []string{"pulse", "tone"}, Least: 4, Usual: 6, Most: 9, Value: 2}, Minutes: 6, Pinned: true},
-			{Segment: lessonplan.Segment{ID: "bite rests", Kind: "preview", Layer: "preview", Skill: "rests", Step: 1, Least: 2, Usual: 2, Most: 2, Value: 1}, Minutes: 2},
-			{Segment: lessonplan.Segment{ID: "activity rhythm 3", Kind: "activity", Layer: "preview", Goal: "rhythm", Option: 3, Least: 2, Usual: 3, Most: 4, Value: 1}, Minutes: 3},
+			{
+				Segment: lessonplan.Segment{
+					ID:       "working 01A",
+					Kind:     "piece",
+					Layer:    "working",
+					Material: "01A",
+					Focus:    []string{"pulse", "tone"},
+					Least:    4,
+					Usual:    6,
+					Most:     9,
+					Value:    2,
+				},
+				Minutes: 6,
+				Pinned:  true,
+			},
+			{
+				Segment: lessonplan.Segment{
+					ID:    "bite rests",
+					Kind:  "preview",
+					Layer: "preview",
+					Skill: "rests",
+					Step:  1,
+					Least: 2,
+					Usual: 2,
+					Most:  2,
+					Value: 1,
+				},
+				Minutes: 2,
+			},
+			{
+				Segment: lessonplan.Segment{
+					ID:     "activity rhythm 3",
+					Kind:   "activity",
+					Layer:  "preview",
+					Goal:   "rhythm",
+					Option: 3,
+					Least:  2,
+					Usual:  3,
+					Most:   4,
+					Value:  1,
+				},
+				Minutes: 3,
+			},
 		},
-		Left: []lessonplan.Left{{Segment: lessonplan.Segment{ID: "review 01B", Kind: "review", Layer: "review", Material: "01B", Least: 1, Usual: 2, Most: 3, Value: 1}, Reason: lessonplan.Waiting{Kind: lessonplan.WorthLess}}},
+		Left: []lessonplan.Left{
+			{
+				Segment: lessonplan.Segment{ID: "review 01B", Kind: "review", Layer: "review", Material: "01B", Least: 1, Usual: 2, Most: 3, Value: 1},
+				Reason:  lessonplan.Waiting{Kind: lessonplan.WorthLess},
+			},
+		},
 	}, p)
 }
 
 // A week of the first version has the names of the fields in core, with capitals.
 func TestAWeekOfTheFirstVersionIsRead(t *testing.T) {
-	w, err := DecodeWeek([]byte(`{"Days": [{"Date": "2026-05-04T00:00:00Z", "Items": [{"Key": "a:chunk:1", "Kind": "chunk", "Material": "a", "Title": "Fog", "Bars": {"From": 3, "To": 4, "Upbeat": true}, "Times": 3, "InRow": true, "Minutes": 2.5, "Words": "slowly"}], "Minutes": 2.5, "Focus": "pulse"}], "NotYet": ["the left hand"], "Dose": "three times", "Estimate": "about 3 minutes"}`))
+	w, err := DecodeWeek(
+		[]byte(
+			`{"Days": [{"Date": "2026-05-04T00:00:00Z", "Items": [{"Key": "a:chunk:1", "Kind": "chunk", "Material": "a", "Title": "Fog", "Bars": {"From": 3, "To": 4, "Upbeat": true}, "Times": 3, "InRow": true, "Minutes": 2.5, "Words": "slowly"}], "Minutes": 2.5, "Focus": "pulse"}], "NotYet": ["the left hand"], "Dose": "three times", "Estimate": "about 3 minutes"}`,
+		),
+	)
 	require.NoError(t, err)
 	require.Equal(t, week.Plan{
 		Days: []week.Day{{Date: time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC), Minutes: 2.5, Focus: "pulse", Items: []week.Item{
-			{Key: "a:chunk:1", Kind: "chunk", Material: "a", Title: "Fog", Bars: week.Bars{From: 3, To: 4, Upbeat: true}, Times: 3, InRow: true, Minutes: 2.5, Words: "slowly"}}}},
+			{
+				Key:      "a:chunk:1",
+				Kind:     "chunk",
+				Material: "a",
+				Title:    "Fog",
+				Bars:     week.Bars{From: 3, To: 4, Upbeat: true},
+				Times:    3,
+				InRow:    true,
+				Minutes:  2.5,
+				Words:    "slowly",
+			}}}},
 		NotYet: []week.Held{{Said: "the left hand"}}, Often: week.Often{Said: "three times"}, Estimate: "about 3 minutes",
 	}, w)
 }
 
 func TestAnEntryHasTheSameBytesEachTime(t *testing.T) {
-	e := studentlog.Entry{ID: "01A", At: time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC), Actor: "01T", Kind: studentlog.MarkGiven, Material: "01M", Focus: "01F", Mark: studentlog.Full}
+	e := studentlog.Entry{
+		ID:       "01A",
+		At:       time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC),
+		Actor:    "01T",
+		Kind:     studentlog.MarkGiven,
+		Material: "01M",
+		Focus:    "01F",
+		Mark:     studentlog.Full,
+	}
 	data, err := EncodeEntry(e)
 	require.NoError(t, err)
-	require.Equal(t, `{"id":"01A","at":"2026-05-04T15:30:00Z","actor":"01T","kind":"mark","material":"01M","focus":"01F","mark":"full"}`, string(data))
+	require.Equal(
+		t,
+		`{"id":"01A","at":"2026-05-04T15:30:00Z","actor":"01T","kind":"mark","material":"01M","focus":"01F","mark":"full"}`,
+		string(data),
+	)
 }
 
 func TestWaysOfTeachersComeBack(t *testing.T) {

@@ -11,38 +11,38 @@ import (
 // entry is an entry of a log. Entries have no version: a log is for ever, so that a field keeps its name
 // and meaning, and a new one is left out where it says nothing.
 type entry struct {
-	ID       string             `json:"id"`
-	At       time.Time          `json:"at"`
-	Actor    string             `json:"actor"`
-	Kind     studentlog.Kind    `json:"kind"`
-	Material string             `json:"material,omitempty"`
-	Focus    string             `json:"focus,omitempty"`
-	Mark     studentlog.Mark    `json:"mark,omitempty"`
-	From     int                `json:"from,omitempty"`
-	To       int                `json:"to,omitempty"`
-	Spot     string             `json:"spot,omitempty"`
-	Met      []string           `json:"met,omitempty"`
-	Standard string             `json:"standard,omitempty"`
-	Rating   int                `json:"rating,omitempty"`
-	Skill    string             `json:"skill,omitempty"`
-	Goal     string             `json:"goal,omitempty"`
-	Step     int                `json:"step,omitempty"`
-	Shown    bool               `json:"shown,omitempty"`
-	Outcome  string             `json:"outcome,omitempty"`
-	Sign     studentlog.Reaction    `json:"sign,omitempty"`
-	Setup    *measures          `json:"setup,omitempty"`
-	Gate     studentlog.Gate    `json:"gate,omitempty"`
-	Day      string             `json:"day,omitempty"`
-	Item     string             `json:"item,omitempty"`
-	Times    int                `json:"times,omitempty"`
-	Felt     studentlog.Feeling `json:"felt,omitempty"`
-	Minutes  int                `json:"minutes,omitempty"`
-	Cycle    *cycle             `json:"cycle,omitempty"`
-	Climb    *climb             `json:"climb,omitempty"`
-	Tempo    int                `json:"tempo,omitempty"`
-	Held     bool               `json:"held,omitempty"`
-	Text     string             `json:"text,omitempty"`
-	Corrects string             `json:"corrects,omitempty"`
+	ID       string              `json:"id"`
+	At       time.Time           `json:"at"`
+	Actor    string              `json:"actor"`
+	Kind     studentlog.Kind     `json:"kind"`
+	Material string              `json:"material,omitempty"`
+	Focus    string              `json:"focus,omitempty"`
+	Mark     studentlog.Mark     `json:"mark,omitempty"`
+	From     int                 `json:"from,omitempty"`
+	To       int                 `json:"to,omitempty"`
+	Spot     string              `json:"spot,omitempty"`
+	Met      []string            `json:"met,omitempty"`
+	Standard string              `json:"standard,omitempty"`
+	Rating   int                 `json:"rating,omitempty"`
+	Skill    string              `json:"skill,omitempty"`
+	Goal     string              `json:"goal,omitempty"`
+	Step     int                 `json:"step,omitempty"`
+	Shown    bool                `json:"shown,omitempty"`
+	Outcome  string              `json:"outcome,omitempty"`
+	Sign     studentlog.Reaction `json:"sign,omitempty"`
+	Setup    *measures           `json:"setup,omitempty"`
+	Gate     studentlog.Gate     `json:"gate,omitempty"`
+	Day      string              `json:"day,omitempty"`
+	Item     string              `json:"item,omitempty"`
+	Times    int                 `json:"times,omitempty"`
+	Felt     studentlog.Feeling  `json:"felt,omitempty"`
+	Minutes  int                 `json:"minutes,omitempty"`
+	Cycle    *cycle              `json:"cycle,omitempty"`
+	Climb    *climb              `json:"climb,omitempty"`
+	Tempo    int                 `json:"tempo,omitempty"`
+	Held     bool                `json:"held,omitempty"`
+	Text     string              `json:"text,omitempty"`
+	Corrects string              `json:"corrects,omitempty"`
 }
 
 type cycle struct {
@@ -81,7 +81,10 @@ type mat struct {
 // EncodeEntry writes an entry; the same entry always has the same bytes.
 func EncodeEntry(e studentlog.Entry) ([]byte, error) {
 	out := entry{
-		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes, Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
+		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To,
+		Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown,
+		Outcome: e.Outcome, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes,
+		Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
 	}
 	if e.Cycle != nil {
 		c := cycle(*e.Cycle)
@@ -107,7 +110,10 @@ func DecodeEntry(data []byte) (studentlog.Entry, error) {
 		return studentlog.Entry{}, err
 	}
 	out := studentlog.Entry{
-		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To, Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown, Outcome: e.Outcome, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes, Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
+		ID: e.ID, At: e.At, Actor: e.Actor, Kind: e.Kind, Material: e.Material, Focus: e.Focus, Mark: e.Mark, From: e.From, To: e.To,
+		Spot: e.Spot, Met: e.Met, Standard: e.Standard, Rating: e.Rating, Skill: e.Skill, Goal: e.Goal, Step: e.Step, Shown: e.Shown,
+		Outcome: e.Outcome, Sign: e.Sign, Gate: e.Gate, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Minutes: e.Minutes,
+		Tempo: e.Tempo, Held: e.Held, Text: e.Text, Corrects: e.Corrects,
 	}
 	if e.Cycle != nil {
 		c := studentlog.Cycle(*e.Cycle)
@@ -118,7 +124,16 @@ func DecodeEntry(data []byte) (studentlog.Entry, error) {
 		out.Climb = &c
 	}
 	if m := e.Setup; m != nil {
-		out.Setup = &setup.Measures{Place: m.Place, Pedal: m.Pedal, KeyTop: m.KeyTop, Elbow: m.Elbow, Leg: m.Leg, BenchLow: m.BenchLow, BenchHigh: m.BenchHigh, Lean: m.Lean}
+		out.Setup = &setup.Measures{
+			Place:     m.Place,
+			Pedal:     m.Pedal,
+			KeyTop:    m.KeyTop,
+			Elbow:     m.Elbow,
+			Leg:       m.Leg,
+			BenchLow:  m.BenchLow,
+			BenchHigh: m.BenchHigh,
+			Lean:      m.Lean,
+		}
 		for _, x := range m.Mats {
 			out.Setup.Mats = append(out.Setup.Mats, setup.Mat(x))
 		}

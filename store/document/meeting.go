@@ -31,6 +31,7 @@ func DecodeMeetingActivity(data []byte) (meeting.Own, error) {
 	var in meetingActivity
 	err := json.Unmarshal(data, &in)
 	return meeting.Own{
-		ID: in.ID, Name: in.Name, Say: in.Say, Minutes: in.Minutes, From: in.From, To: in.To, Off: in.Off, Part: in.Part, Family: in.Family, Shows: in.Shows, Home: in.Home,
+		ID: in.ID, Name: in.Name, Say: in.Say, Minutes: in.Minutes, From: in.From, To: in.To, Off: in.Off, Part: in.Part, Family: in.Family,
+		Shows: in.Shows, Home: in.Home,
 	}, err
 }

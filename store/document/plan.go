@@ -97,7 +97,17 @@ type proposal struct {
 
 // EncodePlan writes the plan of a lesson.
 func EncodePlan(p lessonplan.Plan) ([]byte, error) {
-	out := plan{versioned: versioned{planVersion}, Minutes: p.Minutes, Free: p.Free, Review: p.Review, Aim: p.Aim, Worth: p.Worth, Begun: p.Begun, Segments: []segment{}, Left: []segment{}}
+	out := plan{
+		versioned: versioned{planVersion},
+		Minutes:   p.Minutes,
+		Free:      p.Free,
+		Review:    p.Review,
+		Aim:       p.Aim,
+		Worth:     p.Worth,
+		Begun:     p.Begun,
+		Segments:  []segment{},
+		Left:      []segment{},
+	}
 	for _, c := range p.Segments {
 		s, err := segmentOf(c.Segment)
 		if err != nil {
@@ -130,7 +140,16 @@ func DecodePlan(data []byte) (lessonplan.Plan, error) {
 	if err := json.Unmarshal(data, &in); err != nil {
 		return lessonplan.Plan{}, err
 	}
-	out := lessonplan.Plan{Minutes: in.Minutes, Free: in.Free, Review: in.Review, Aim: in.Aim, Worth: in.Worth, Begun: in.Begun, Segments: []lessonplan.Chosen{}, Left: []lessonplan.Left{}}
+	out := lessonplan.Plan{
+		Minutes:  in.Minutes,
+		Free:     in.Free,
+		Review:   in.Review,
+		Aim:      in.Aim,
+		Worth:    in.Worth,
+		Begun:    in.Begun,
+		Segments: []lessonplan.Chosen{},
+		Left:     []lessonplan.Left{},
+	}
 	for _, s := range in.Segments {
 		x, err := s.segment(version)
 		if err != nil {
@@ -158,7 +177,8 @@ func DecodePlan(data []byte) (lessonplan.Plan, error) {
 
 func segmentOf(s lessonplan.Segment) (segment, error) {
 	out := segment{
-		ID: s.ID, Kind: string(s.Kind), Layer: string(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal, Option: s.Option,
+		ID: s.ID, Kind: string(s.Kind), Layer: string(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal,
+		Option:  s.Option,
 		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
@@ -186,7 +206,8 @@ func segmentOf(s lessonplan.Segment) (segment, error) {
 
 func (s segment) segment(version int) (lessonplan.Segment, error) {
 	out := lessonplan.Segment{
-		ID: s.ID, Kind: lessonplan.Kind(s.Kind), Layer: lessonplan.Layer(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal, Option: s.Option,
+		ID: s.ID, Kind: lessonplan.Kind(s.Kind), Layer: lessonplan.Layer(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step,
+		Goal: s.Goal, Option: s.Option,
 		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
@@ -212,7 +233,17 @@ func (s segment) segment(version int) (lessonplan.Segment, error) {
 			x.Review = &kept
 		}
 		if p := r.Proposal; p != nil {
-			x.Proposal = &next.Reason{Kind: next.Why(p.Kind), Leap: p.Leap, Reach: p.Reach, Last: p.Last, Of: p.Of, Material: p.Material, Skills: p.Skills, Weeks: p.Weeks, From: p.From}
+			x.Proposal = &next.Reason{
+				Kind:     next.Why(p.Kind),
+				Leap:     p.Leap,
+				Reach:    p.Reach,
+				Last:     p.Last,
+				Of:       p.Of,
+				Material: p.Material,
+				Skills:   p.Skills,
+				Weeks:    p.Weeks,
+				From:     p.From,
+			}
 		}
 		out.Why = append(out.Why, x)
 	}

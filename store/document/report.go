@@ -39,7 +39,8 @@ func DecodeReport(data []byte) (progress.Written, error) {
 	var in report
 	err := json.Unmarshal(data, &in)
 	out := progress.Written{
-		Purpose: progress.Purpose(in.Purpose), Length: progress.Length(in.Length), Tone: progress.Tone(in.Tone), Span: progress.Span{From: in.From, To: in.To}, Own: in.Own,
+		Purpose: progress.Purpose(in.Purpose), Length: progress.Length(in.Length), Tone: progress.Tone(in.Tone),
+		Span: progress.Span{From: in.From, To: in.To}, Own: in.Own,
 	}
 	for part, e := range in.Edits {
 		if out.Edits == nil {

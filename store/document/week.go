@@ -78,7 +78,8 @@ type bars struct {
 // EncodeWeek writes a week as it is published. The words of its things are kept as they were said.
 func EncodeWeek(p week.Plan) ([]byte, error) {
 	out := published{
-		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), Often: often(p.Often), Watched: (*watched)(p.Watch), Estimate: p.Estimate,
+		versioned: versioned{weekVersion}, LeftOut: items(p.LeftOut), Dropped: items(p.Dropped), Often: often(p.Often),
+		Watched: (*watched)(p.Watch), Estimate: p.Estimate,
 	}
 	for _, h := range p.NotYet {
 		out.Held = append(out.Held, held(h))
@@ -98,7 +99,13 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 	if err := json.Unmarshal(data, &in); err != nil {
 		return week.Plan{}, err
 	}
-	out := week.Plan{LeftOut: itemsOf(in.LeftOut), Dropped: itemsOf(in.Dropped), Often: week.Often(in.Often), Watch: (*week.Watch)(in.Watched), Estimate: in.Estimate}
+	out := week.Plan{
+		LeftOut:  itemsOf(in.LeftOut),
+		Dropped:  itemsOf(in.Dropped),
+		Often:    week.Often(in.Often),
+		Watch:    (*week.Watch)(in.Watched),
+		Estimate: in.Estimate,
+	}
 	for _, said := range in.NotYet {
 		out.NotYet = append(out.NotYet, week.Held{Said: said})
 	}
@@ -119,7 +126,26 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 
 func items(list []week.Item) (out []item) {
 	for _, it := range list {
-		out = append(out, item{it.Key, it.Kind, it.Material, it.Title, bars(it.Bars), it.Start, it.End, it.Hand, it.Times, it.InRow, it.Minutes, it.Words, it.Goals, it.Exercise, it.Pinned})
+		out = append(
+			out,
+			item{
+				it.Key,
+				it.Kind,
+				it.Material,
+				it.Title,
+				bars(it.Bars),
+				it.Start,
+				it.End,
+				it.Hand,
+				it.Times,
+				it.InRow,
+				it.Minutes,
+				it.Words,
+				it.Goals,
+				it.Exercise,
+				it.Pinned,
+			},
+		)
 	}
 	return out
 }
@@ -127,7 +153,8 @@ func items(list []week.Item) (out []item) {
 func itemsOf(list []item) (out []week.Item) {
 	for _, it := range list {
 		out = append(out, week.Item{
-			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End, Hand: it.Hand,
+			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End,
+			Hand:  it.Hand,
 			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Goals: it.Goals, Exercise: it.Exercise, Pinned: it.Pinned,
 		})
 	}

@@ -202,7 +202,15 @@ func (s *sealed) table(ctx context.Context, q querier, scope Scope, name string,
 }
 
 // each hands over the rows of a table that a scope holds, in the order of its key.
-func each(ctx context.Context, q querier, scope Scope, name string, columns []column, keys []string, row func(t table, cells []any) error) error {
+func each(
+	ctx context.Context,
+	q querier,
+	scope Scope,
+	name string,
+	columns []column,
+	keys []string,
+	row func(t table, cells []any) error,
+) error {
 	t := table{Table: name}
 	for _, c := range columns {
 		t.Columns = append(t.Columns, c.name)
@@ -455,7 +463,15 @@ func (l *loader) flush() error {
 		names[i] = quoted(c)
 	}
 	one := "(" + strings.TrimSuffix(strings.Repeat("?,", len(names)), ",") + ")"
-	query := "INSERT INTO " + quoted(l.now.Table) + " (" + strings.Join(names, ",") + ") VALUES " + strings.TrimSuffix(strings.Repeat(one+",", l.held), ",")
+	query := "INSERT INTO " + quoted(
+		l.now.Table,
+	) + " (" + strings.Join(
+		names,
+		",",
+	) + ") VALUES " + strings.TrimSuffix(
+		strings.Repeat(one+",", l.held),
+		",",
+	)
 	_, err := l.tx.ExecContext(l.ctx, query, l.args...)
 	if err != nil {
 		return fmt.Errorf("table %s: %w", l.now.Table, err)

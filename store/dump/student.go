@@ -23,7 +23,11 @@ func ofStudent(studio, student string) func(table string, columns []string) (str
 		case slices.Contains(columns, "student_id"):
 			return "studio_id = ? AND student_id = ?", []any{studio, student}, true
 		case slices.Contains(columns, "ladder_id"):
-			return "studio_id = ? AND ladder_id IN (SELECT id FROM ladder WHERE studio_id = ? AND student_id = ?)", []any{studio, studio, student}, true
+			return "studio_id = ? AND ladder_id IN (SELECT id FROM ladder WHERE studio_id = ? AND student_id = ?)", []any{
+				studio,
+				studio,
+				student,
+			}, true
 		}
 		return "", nil, false
 	}

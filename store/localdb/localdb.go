@@ -45,7 +45,12 @@ func Start(ctx context.Context, dir string) (*Server, error) { return StartWith(
 
 // ForLoading are settings under which much is loaded in minutes, and lost when the machine stops: for measurements.
 func ForLoading() []string {
-	return []string{"--innodb-flush-log-at-trx-commit=0", "--innodb-doublewrite=OFF", "--innodb-buffer-pool-size=3G", "--innodb-log-file-size=2G"}
+	return []string{
+		"--innodb-flush-log-at-trx-commit=0",
+		"--innodb-doublewrite=OFF",
+		"--innodb-buffer-pool-size=3G",
+		"--innodb-log-file-size=2G",
+	}
 }
 
 // StartWith is Start with settings of the server that come after its own.

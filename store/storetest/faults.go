@@ -51,7 +51,9 @@ func (f *Faults) Failed() string {
 var computed = []string{"snapshot", "brief", "sessions", "device", "attempt", "challenge"}
 
 // writes finds what writes, and into which table.
-var writes = regexp.MustCompile(`(?s)^(?:--[^\n]*\n)?\s*(?:INSERT(?: IGNORE)?(?: INTO)?|REPLACE(?: INTO)?|UPDATE|DELETE(?: \w+)? FROM)\s+(\w+)`)
+var writes = regexp.MustCompile(
+	`(?s)^(?:--[^\n]*\n)?\s*(?:INSERT(?: IGNORE)?(?: INTO)?|REPLACE(?: INTO)?|UPDATE|DELETE(?: \w+)? FROM)\s+(\w+)`,
+)
 
 func (f *Faults) next(statement string) error {
 	f.mu.Lock()
@@ -140,7 +142,8 @@ func (t *faultyTx) Commit() error {
 
 // Sums are the sums of all tables but of what may be thrown away at any time, by name.
 func Sums(ctx context.Context, st *store.Store) (map[string]string, error) {
-	rows, err := st.DB().QueryContext(ctx, `SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name <> 'goose_db_version'`)
+	rows, err := st.DB().
+		QueryContext(ctx, `SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name <> 'goose_db_version'`)
 	if err != nil {
 		return nil, err
 	}

@@ -46,7 +46,14 @@ func Multiply(ctx context.Context, st *store.Store, studio string, times int) er
 					from = append(from, c.name)
 				}
 			}
-			copying := fmt.Sprintf("INSERT INTO %s (%s) SELECT %s FROM %s WHERE %s = ?", t.name, strings.Join(into, ", "), strings.Join(from, ", "), t.name, mine)
+			copying := fmt.Sprintf(
+				"INSERT INTO %s (%s) SELECT %s FROM %s WHERE %s = ?",
+				t.name,
+				strings.Join(into, ", "),
+				strings.Join(from, ", "),
+				t.name,
+				mine,
+			)
 			if _, err := c.ExecContext(ctx, copying, studio); err != nil {
 				return fmt.Errorf("%s, copy %d: %w", t.name, k, err)
 			}

@@ -108,7 +108,14 @@ func copied(ctx context.Context, st *store.Store, studio, other, teacher string,
 				from = append(from, c.name)
 			}
 		}
-		copying := fmt.Sprintf("INSERT INTO %s (%s) SELECT %s FROM %s WHERE %s = ?", t.name, strings.Join(into, ", "), strings.Join(from, ", "), t.name, mine)
+		copying := fmt.Sprintf(
+			"INSERT INTO %s (%s) SELECT %s FROM %s WHERE %s = ?",
+			t.name,
+			strings.Join(into, ", "),
+			strings.Join(from, ", "),
+			t.name,
+			mine,
+		)
 		if _, err := c.ExecContext(ctx, copying, append(values, studio)...); err != nil {
 			return fmt.Errorf("%s: %w", t.name, err)
 		}

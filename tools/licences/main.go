@@ -51,7 +51,9 @@ func main() {
 			}
 		}
 	}
-	fmt.Print("# What is shipped with the program\n\nWritten by `make supply` from the lists in CycloneDX that it makes; a test holds the versions against go.mod and package-lock.json.\n")
+	fmt.Print(
+		"# What is shipped with the program\n\nWritten by `make supply` from the lists in CycloneDX that it makes; a test holds the versions against go.mod and package-lock.json.\n",
+	)
 	bad := false
 	for _, file := range os.Args[1:] {
 		data, err := os.ReadFile(file)

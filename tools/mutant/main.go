@@ -53,7 +53,11 @@ func main() {
 	tests := flag.String("test", "", "the packages whose tests should notice; the folder by default")
 	root := flag.String("root", "..", "the tree")
 	most := flag.Duration("most", time.Hour, "how long the tests of one change may take: the quickest that run its line come first")
-	runs := flag.String("runs", "", "a file that keeps which test runs which line; made where it does not exist, to be thrown away when the code changes")
+	runs := flag.String(
+		"runs",
+		"",
+		"a file that keeps which test runs which line; made where it does not exist, to be thrown away when the code changes",
+	)
 	flag.Parse()
 	if err := run(*root, filepath.Clean(flag.Arg(0)), *tests, *runs, *seed, *n, *most); err != nil {
 		fmt.Fprintln(os.Stderr, err)
@@ -109,7 +113,8 @@ func changes(root, folder string) (out []change, err error) {
 		if err == nil && d.IsDir() && strings.HasSuffix(d.Name(), "test") {
 			return fs.SkipDir
 		}
-		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasSuffix(path, ".gen.go") {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
+			strings.HasSuffix(path, ".gen.go") {
 			return err
 		}
 		set := token.NewFileSet()

@@ -41,7 +41,9 @@ func learn(root, dir, folder, packages, kept string) (all []test, err error) {
 	if data, err := os.ReadFile(kept); err == nil {
 		return all, json.Unmarshal(data, &all)
 	}
-	list := exec.Command("go", append([]string{"list", "-f", "{{if or .TestGoFiles .XTestGoFiles}}{{.ImportPath}} {{.Dir}}{{end}}"}, strings.Fields(packages)...)...)
+	list := exec.Command(
+		"go",
+		append([]string{"list", "-f", "{{if or .TestGoFiles .XTestGoFiles}}{{.ImportPath}} {{.Dir}}{{end}}"}, strings.Fields(packages)...)...)
 	list.Dir = root
 	out, err := list.Output()
 	if err != nil {

@@ -59,7 +59,13 @@ func TestAnEndlessBreakEnds(t *testing.T) {
 func TestAWeekBeginsOnItsFirstDay(t *testing.T) {
 	day := func(d int) time.Time { return time.Date(2026, 5, d, 0, 0, 0, 0, time.UTC) }
 	for d, want := range map[int][3]int{2: {-3, -4, 2}, 3: {-3, 3, 2}, 4: {4, 3, 2}, 9: {4, 3, 9}, 10: {4, 10, 9}} { // 4 May 2026 was a Monday
-		require.Equal(t, [3]time.Time{day(want[0]), day(want[1]), day(want[2])}, [3]time.Time{WeekStart(day(d), time.Monday), WeekStart(day(d), time.Sunday), WeekStart(day(d), time.Saturday)}, "%d May", d)
+		require.Equal(
+			t,
+			[3]time.Time{day(want[0]), day(want[1]), day(want[2])},
+			[3]time.Time{WeekStart(day(d), time.Monday), WeekStart(day(d), time.Sunday), WeekStart(day(d), time.Saturday)},
+			"%d May",
+			d,
+		)
 	}
 }
 

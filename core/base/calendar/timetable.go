@@ -196,7 +196,10 @@ func (t Timetable) Between(from, to time.Time) (out []Lesson) {
 		switch c.Kind {
 		case Extra:
 			if within(c.Day) {
-				out = append(out, t.paused(Lesson{ID: c.Lesson, Day: c.Day, StartsAt: c.StartsAt, Minutes: c.Minutes, State: Added, MakesUp: c.MakesUp}))
+				out = append(
+					out,
+					t.paused(Lesson{ID: c.Lesson, Day: c.Day, StartsAt: c.StartsAt, Minutes: c.Minutes, State: Added, MakesUp: c.MakesUp}),
+				)
 			}
 		case Move:
 			// One that comes from outside of these days.

@@ -25,11 +25,27 @@ func told(lessons []Lesson) (out []string) {
 
 func TestSlotsMakeLessons(t *testing.T) {
 	table := tuesdays()
-	require.Equal(t, []string{"05-05 15:30 planned", "05-12 15:30 planned", "05-19 15:30 planned"}, told(table.Between(on("2026-05-01"), on("2026-05-25"))))
-	table.Slots = append(table.Slots, Slot{ID: "f", Weekday: time.Friday, StartsAt: 600, Minutes: 45, Every: 2, From: on("2026-05-09"), Until: on("2026-06-12")})
-	require.Equal(t, []string{"05-15 10:00 planned", "05-19 15:30 planned", "05-26 15:30 planned", "05-29 10:00 planned"}, told(table.Between(on("2026-05-13"), on("2026-05-31"))),
-		"the Friday from 9 May on is the 15th, and then every second")
-	require.Equal(t, []string{"06-12 10:00 planned", "06-16 15:30 planned"}, told(table.Between(on("2026-06-10"), on("2026-06-20"))), "its last day counts")
+	require.Equal(
+		t,
+		[]string{"05-05 15:30 planned", "05-12 15:30 planned", "05-19 15:30 planned"},
+		told(table.Between(on("2026-05-01"), on("2026-05-25"))),
+	)
+	table.Slots = append(
+		table.Slots,
+		Slot{ID: "f", Weekday: time.Friday, StartsAt: 600, Minutes: 45, Every: 2, From: on("2026-05-09"), Until: on("2026-06-12")},
+	)
+	require.Equal(
+		t,
+		[]string{"05-15 10:00 planned", "05-19 15:30 planned", "05-26 15:30 planned", "05-29 10:00 planned"},
+		told(table.Between(on("2026-05-13"), on("2026-05-31"))),
+		"the Friday from 9 May on is the 15th, and then every second",
+	)
+	require.Equal(
+		t,
+		[]string{"06-12 10:00 planned", "06-16 15:30 planned"},
+		told(table.Between(on("2026-06-10"), on("2026-06-20"))),
+		"its last day counts",
+	)
 	require.Empty(t, tuesdays().Between(on("2026-04-01"), on("2026-05-03")), "nothing was before")
 	require.Equal(t, 1.5, table.PerWeek(on("2026-06-01")))
 	require.Equal(t, 1.0, table.PerWeek(on("2026-07-01")))
@@ -47,11 +63,19 @@ func TestOneLessonIsMovedCancelledAndMadeUp(t *testing.T) {
 	require.NoError(t, err)
 	table, err = table.CancelLesson(LessonID("s", on("2026-05-19")), ByTeacher, false)
 	require.NoError(t, err)
-	require.Equal(t, []string{"05-15 10:00 moved", "05-19 15:30 cancelled", "05-26 15:30 planned"}, told(table.Between(on("2026-05-11"), on("2026-05-26"))))
+	require.Equal(
+		t,
+		[]string{"05-15 10:00 moved", "05-19 15:30 cancelled", "05-26 15:30 planned"},
+		told(table.Between(on("2026-05-11"), on("2026-05-26"))),
+	)
 	require.Empty(t, table.On(on("2026-05-12")), "it is not there any more")
 	require.Len(t, table.Between(on("2026-05-12"), on("2026-05-12")), 1, "but was due")
 	require.Len(t, table.Between(on("2026-05-15"), on("2026-05-15")), 1)
-	require.Equal(t, []Lesson{{ID: "2026-05-19-s", Due: on("2026-05-19"), Day: on("2026-05-19"), StartsAt: 930, Minutes: 30, State: Cancelled, By: ByTeacher}}, table.ToMakeUp(on("2026-05-01"), on("2026-06-30")))
+	require.Equal(
+		t,
+		[]Lesson{{ID: "2026-05-19-s", Due: on("2026-05-19"), Day: on("2026-05-19"), StartsAt: 930, Minutes: 30, State: Cancelled, By: ByTeacher}},
+		table.ToMakeUp(on("2026-05-01"), on("2026-06-30")),
+	)
 	table, err = table.Add("x", Time{on("2026-05-21"), 900, 30}, "2026-05-19-s", today)
 	require.NoError(t, err)
 	require.Empty(t, table.ToMakeUp(on("2026-05-01"), on("2026-06-30")))
@@ -61,10 +85,19 @@ func TestOneLessonIsMovedCancelledAndMadeUp(t *testing.T) {
 	require.True(t, ok)
 	require.Equal(t, Lesson{ID: "x", Day: on("2026-05-21"), StartsAt: 900, Minutes: 30, State: Added, MakesUp: "2026-05-19-s"}, l)
 	lessons := table.From(today)
-	require.Equal(t, []time.Time{on("2026-05-15"), on("2026-05-21"), on("2026-05-26")}, []time.Time{lessons.Day(0), lessons.Day(1), lessons.Day(2)})
+	require.Equal(
+		t,
+		[]time.Time{on("2026-05-15"), on("2026-05-21"), on("2026-05-26")},
+		[]time.Time{lessons.Day(0), lessons.Day(1), lessons.Day(2)},
+	)
 	back, err := table.Restore("2026-05-19-s")
 	require.NoError(t, err)
-	require.Equal(t, []string{"05-15 10:00 moved", "05-19 15:30 planned"}, told(back.Between(on("2026-05-13"), on("2026-05-22"))), "what stood for it goes too")
+	require.Equal(
+		t,
+		[]string{"05-15 10:00 moved", "05-19 15:30 planned"},
+		told(back.Between(on("2026-05-13"), on("2026-05-22"))),
+		"what stood for it goes too",
+	)
 	// A cancelled lesson can be put elsewhere instead: it takes place again.
 	again, err := table.Move("2026-05-19-s", Time{on("2026-05-20"), 930, 30}, today)
 	require.NoError(t, err)
@@ -88,10 +121,26 @@ func TestAllLessonsFromOneOnAreMoved(t *testing.T) {
 	_, err = table.RescheduleSeries("2026-05-27-n", Time{on("2026-05-29"), 1000, 40}, today, "m")
 	require.ErrorIs(t, err, ErrNoLesson, "the slot puts none on that day")
 	// Other slots from a day on.
-	table, err = table.SetSlots(on("2026-06-01"), []Slot{{ID: "a", Weekday: time.Monday, StartsAt: 900, Minutes: 30, Every: 2}, {ID: "b", Weekday: time.Monday, StartsAt: 930, Minutes: 30, Every: 1}})
+	table, err = table.SetSlots(
+		on("2026-06-01"),
+		[]Slot{
+			{ID: "a", Weekday: time.Monday, StartsAt: 900, Minutes: 30, Every: 2},
+			{ID: "b", Weekday: time.Monday, StartsAt: 930, Minutes: 30, Every: 1},
+		},
+	)
 	require.NoError(t, err)
-	require.Equal(t, []string{"05-28 16:40 planned", "06-01 15:00 planned", "06-01 15:30 planned", "06-08 15:30 planned", "06-15 15:00 planned", "06-15 15:30 planned"},
-		told(table.Between(on("2026-05-25"), on("2026-06-15"))))
+	require.Equal(
+		t,
+		[]string{
+			"05-28 16:40 planned",
+			"06-01 15:00 planned",
+			"06-01 15:30 planned",
+			"06-08 15:30 planned",
+			"06-15 15:00 planned",
+			"06-15 15:30 planned",
+		},
+		told(table.Between(on("2026-05-25"), on("2026-06-15"))),
+	)
 	s, ok := table.Usual(on("2026-05-20"))
 	require.True(t, ok)
 	require.Equal(t, "s", s.ID)
@@ -107,7 +156,11 @@ func TestAllLessonsFromOneOnAreMoved(t *testing.T) {
 func TestHolidaysAndPausesTakeLessons(t *testing.T) {
 	table := tuesdays()
 	table.Holidays = []Break{{on("2026-05-11"), on("2026-05-17")}}
-	require.Equal(t, []string{"05-05 15:30 planned", "05-12 15:30 break", "05-19 15:30 planned"}, told(table.Between(on("2026-05-04"), on("2026-05-20"))))
+	require.Equal(
+		t,
+		[]string{"05-05 15:30 planned", "05-12 15:30 break", "05-19 15:30 planned"},
+		told(table.Between(on("2026-05-04"), on("2026-05-20"))),
+	)
 	given, err := table.Move("2026-05-12-s", Time{on("2026-05-13"), 930, 30}, on("2026-05-04"))
 	require.NoError(t, err)
 	l, _ := given.Find("2026-05-12-s")
@@ -178,7 +231,11 @@ func TestATimetableEnds(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, table, table.Ended(time.Time{}))
 	ended := table.Ended(on("2026-05-18"))
-	require.Equal(t, []Slot{{ID: "s", Weekday: time.Monday, StartsAt: 930, Minutes: 30, Every: 1, From: on("2026-05-04"), Until: on("2026-05-17")}}, ended.Slots)
+	require.Equal(
+		t,
+		[]Slot{{ID: "s", Weekday: time.Monday, StartsAt: 930, Minutes: 30, Every: 1, From: on("2026-05-04"), Until: on("2026-05-17")}},
+		ended.Slots,
+	)
 	held := ended.Held(on("2026-05-01"), on("2027-05-01"))
 	require.Len(t, held, 1)
 	require.Equal(t, "2026-05-04-s", held[0].ID)
@@ -191,7 +248,18 @@ func TestEachLessonIsThereOnce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		today := on("2026-03-02")
 		day := func(label string) time.Time { return today.AddDate(0, 0, rapid.IntRange(0, 90).Draw(t, label)) }
-		table := Timetable{Slots: []Slot{{ID: "s0", Weekday: time.Weekday(rapid.IntRange(0, 6).Draw(t, "weekday")), StartsAt: 900, Minutes: 30, Every: rapid.IntRange(1, 2).Draw(t, "every"), From: today}}}
+		table := Timetable{
+			Slots: []Slot{
+				{
+					ID:       "s0",
+					Weekday:  time.Weekday(rapid.IntRange(0, 6).Draw(t, "weekday")),
+					StartsAt: 900,
+					Minutes:  30,
+					Every:    rapid.IntRange(1, 2).Draw(t, "every"),
+					From:     today,
+				},
+			},
+		}
 		from, to := today, today.AddDate(0, 0, 200)
 		for n := range rapid.IntRange(0, 12).Draw(t, "changes") {
 			all := table.Between(from, to)
@@ -216,7 +284,10 @@ func TestEachLessonIsThereOnce(t *testing.T) {
 			case 5:
 				next.Pauses = append(slices.Clone(table.Pauses), Break{day("from"), day("until")})
 			case 6:
-				next, err = table.SetSlots(day("slots"), []Slot{{ID: fmt.Sprint("s", n+1), Weekday: at.Day.Weekday(), StartsAt: 900, Minutes: 30, Every: 1}})
+				next, err = table.SetSlots(
+					day("slots"),
+					[]Slot{{ID: fmt.Sprint("s", n+1), Weekday: at.Day.Weekday(), StartsAt: 900, Minutes: 30, Every: 1}},
+				)
 			}
 			if err != nil {
 				require.Equal(t, table, next, "a refusal changes nothing")
@@ -263,12 +334,25 @@ func TestEachLessonIsThereOnce(t *testing.T) {
 func TestClashesAndFreeTimes(t *testing.T) {
 	mon, tue := on("2026-05-04"), on("2026-05-05")
 	busy := []Busy{
-		{Day: mon, Starts: 900, Ends: 930}, {Day: mon, Starts: 930, Ends: 960}, {Day: mon, Starts: 955, Ends: 1000}, {Day: tue, Starts: 900, Ends: 930},
+		{Day: mon, Starts: 900, Ends: 930}, {Day: mon, Starts: 930, Ends: 960}, {Day: mon, Starts: 955, Ends: 1000},
+		{Day: tue, Starts: 900, Ends: 930},
 		{Day: mon, Starts: 1020, Ends: 1080},
 	}
 	require.Equal(t, [][]int{nil, {2}, {1}, nil, nil}, Clashes(busy), "end to end is no clash")
-	require.Equal(t, []Time{{tue, 870, 30}, {tue, 930, 30}, {mon, 870, 30}, {mon, 1080, 30}, {on("2026-05-06"), 900, 30}, {on("2026-05-06"), 930, 30}},
-		Free(busy, nil, 30, mon, on("2026-05-06"), tue, 9), "near Tuesday first, two a day, beside the hours of the day; between 16:40 and 17:00 there is no room")
+	require.Equal(
+		t,
+		[]Time{{tue, 870, 30}, {tue, 930, 30}, {mon, 870, 30}, {mon, 1080, 30}, {on("2026-05-06"), 900, 30}, {on("2026-05-06"), 930, 30}},
+		Free(
+			busy,
+			nil,
+			30,
+			mon,
+			on("2026-05-06"),
+			tue,
+			9,
+		),
+		"near Tuesday first, two a day, beside the hours of the day; between 16:40 and 17:00 there is no room",
+	)
 	require.Equal(t, []Time{{mon, 870, 30}}, Free(busy, []Break{{tue, tue}}, 30, mon, tue, tue, 1), "no lessons in a break")
 	require.Equal(t, []Time{{mon, 900, 45}}, Free(nil, nil, 45, mon, mon, mon, 5)[:1:1], "from three on where there are no lessons yet")
 	require.Empty(t, Free(nil, nil, 45, on("2026-05-09"), on("2026-05-10"), mon, 5), "no lessons on days off")

@@ -65,7 +65,11 @@ func TestFaultyInstrumentsAreRefused(t *testing.T) {
 // A studio's own file adds instruments; one may say only in what it differs from another. Where one entry is wrong none is added.
 func TestAStudiosOwnInstruments(t *testing.T) {
 	before := All()
-	undo, err := Extend([]byte(`[{"id":"tenor banjo","like":"banjo","strings":["A4","D4","G3","C3"],"drone":[],"rolls":[]},{"id":"flute","like":"recorder","octave":0}]`))
+	undo, err := Extend(
+		[]byte(
+			`[{"id":"tenor banjo","like":"banjo","strings":["A4","D4","G3","C3"],"drone":[],"rolls":[]},{"id":"flute","like":"recorder","octave":0}]`,
+		),
+	)
 	require.NoError(t, err)
 	x, known := Of("tenor banjo")
 	require.True(t, known)
@@ -110,5 +114,9 @@ func TestWindsAndVoices(t *testing.T) {
 	}
 	require.Equal(t, []float64{1, 1, 0, 0, 0, 0, 0, 0}, Charted{Signs: "T1"}.Holes())
 	require.Equal(t, []float64{0.5, 1, 1, 1, 1, 1, 0, 0}, Charted{Signs: signs["E5"]}.Holes(), "half the thumb")
-	require.Equal(t, []string{"T1", "T12", "T123", "T2", "2", "T123467"}, []string{signs["B4"], signs["A4"], signs["G4"], signs["C5"], signs["D5"], signs["F4"]})
+	require.Equal(
+		t,
+		[]string{"T1", "T12", "T123", "T2", "2", "T123467"},
+		[]string{signs["B4"], signs["A4"], signs["G4"], signs["C5"], signs["D5"], signs["F4"]},
+	)
 }

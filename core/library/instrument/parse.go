@@ -92,7 +92,10 @@ func resolved(list []entry, e entry, seen []string) (entry, error) {
 		return e, nil
 	}
 	if slices.Contains(seen, like) {
-		return nil, fmt.Errorf("instruments: %s are each like the other: one of them has to say what it is", strings.Join(append(seen, like), ", "))
+		return nil, fmt.Errorf(
+			"instruments: %s are each like the other: one of them has to say what it is",
+			strings.Join(append(seen, like), ", "),
+		)
 	}
 	i := slices.IndexFunc(list, func(o entry) bool { return o.id() == like })
 	if i < 0 {
@@ -179,7 +182,8 @@ var clefs = []string{"", "G", "F", "C", "percussion"}
 
 func (in form) instrument() (Instrument, error) {
 	x := Instrument{
-		ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Transposes: in.Transposes, ChartOf: in.ChartOf, Without: in.Without, Hand: in.Hand, Stands: in.Stands,
+		ID: in.ID, Family: in.Family, Clef: in.Clef, Octave: in.Octave, Transposes: in.Transposes, ChartOf: in.ChartOf, Without: in.Without,
+		Hand: in.Hand, Stands: in.Stands,
 		Drone: in.Drone, Signs: in.Signs, Rolls: in.Rolls,
 	}
 	if name, ok := Named(in.ID); !ok || name != in.ID {
@@ -230,7 +234,9 @@ func (in form) strung(x Instrument) error {
 	case len(x.Open) == 0:
 		return errors.New("it has no strings: its strings or its hand do not fit its family")
 	case in.Hand.By != "semitones" && in.Hand.By != "letters" || in.Hand.First < 1 || in.Hand.Reach < in.Hand.Span:
-		return errors.New("its strings or its hand do not fit its family: the hand goes by semitones or by letters, lies above the nut and reaches as far as its span")
+		return errors.New(
+			"its strings or its hand do not fit its family: the hand goes by semitones or by letters, lies above the nut and reaches as far as its span",
+		)
 	}
 	return nil
 }
@@ -262,7 +268,8 @@ func (in form) chart(x *Instrument) error {
 		}
 	}
 	for _, r := range in.Rolls {
-		if r.ID == "" || r.Name == "" || len(r.Strings) < 2 || slices.ContainsFunc(r.Strings, func(s int) bool { return s < 1 || s > len(x.Open) }) {
+		if r.ID == "" || r.Name == "" || len(r.Strings) < 2 ||
+			slices.ContainsFunc(r.Strings, func(s int) bool { return s < 1 || s > len(x.Open) }) {
 			return fmt.Errorf("the roll %q names strings that are not there", r.ID)
 		}
 	}

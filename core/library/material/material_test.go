@@ -35,7 +35,15 @@ func TestManyPlacesAreCounted(t *testing.T) {
 }
 
 func TestAMaterialIsKeptWithinBounds(t *testing.T) {
-	m := Material{Title: "Fog", Bars: 20_000, DistinctBars: 20_000, BarLabels: make([]string, 20_000), Notes: make([]string, 200_000), Demands: make([]Demand, 500), FocusPoints: make([]FocusPoint, 200)}
+	m := Material{
+		Title:        "Fog",
+		Bars:         20_000,
+		DistinctBars: 20_000,
+		BarLabels:    make([]string, 20_000),
+		Notes:        make([]string, 200_000),
+		Demands:      make([]Demand, 500),
+		FocusPoints:  make([]FocusPoint, 200),
+	}
 	require.NoError(t, m.Check())
 	for says, change := range map[string]func(*Material){
 		"“Fog” has 20001 bars; at most 20000 are kept":     func(m *Material) { m.Bars++ },
@@ -52,12 +60,37 @@ func TestAMaterialIsKeptWithinBounds(t *testing.T) {
 }
 
 func TestACopyIsSomebodysOwn(t *testing.T) {
-	m := Material{ID: "m", Title: "Fog", Composer: "C", SourceID: "b", Source: "Harbour", Unit: "Quay", Page: 4, Order: 2, Bars: 8, HasScore: true, Retired: true,
-		Demands: []Demand{{Skill: "rests", Weight: 1}}, FocusPoints: []FocusPoint{{ID: "f1", Text: "pulse"}, {ID: "f2", Text: "wrist"}}}
+	m := Material{
+		ID:          "m",
+		Title:       "Fog",
+		Composer:    "C",
+		SourceID:    "b",
+		Source:      "Harbour",
+		Unit:        "Quay",
+		Page:        4,
+		Order:       2,
+		Bars:        8,
+		HasScore:    true,
+		Retired:     true,
+		Demands:     []Demand{{Skill: "rests", Weight: 1}},
+		FocusPoints: []FocusPoint{{ID: "f1", Text: "pulse"}, {ID: "f2", Text: "wrist"}},
+	}
 	n := 0
 	c, ok := m.Copy("c", "Nils", func() string { n++; return fmt.Sprint("new", n) })
 	require.True(t, ok)
-	require.Equal(t, Material{ID: "c", Title: "Fog (Nils)", Composer: "C", Bars: 8, HasScore: true, Demands: []Demand{{Skill: "rests", Weight: 1}}, FocusPoints: []FocusPoint{{ID: "new1", Text: "pulse"}, {ID: "new2", Text: "wrist"}}}, c)
+	require.Equal(
+		t,
+		Material{
+			ID:          "c",
+			Title:       "Fog (Nils)",
+			Composer:    "C",
+			Bars:        8,
+			HasScore:    true,
+			Demands:     []Demand{{Skill: "rests", Weight: 1}},
+			FocusPoints: []FocusPoint{{ID: "new1", Text: "pulse"}, {ID: "new2", Text: "wrist"}},
+		},
+		c,
+	)
 	c.Demands[0].Weight = 9
 	require.Equal(t, 1.0, m.Demands[0].Weight)
 	for _, none := range []Material{{Exercise: "scale"}, {PartOf: "unit"}} {

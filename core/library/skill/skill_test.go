@@ -29,9 +29,15 @@ func TestFaultyCataloguesAreRefused(t *testing.T) {
 
 // A studio's own form of a skill takes its name, bites, needs and horizon; its family and kind stay as they came.
 func TestAStudiosOwnFormOfASkill(t *testing.T) {
-	shipped, err := Parse([]byte(`[{"id":"a","name":"A","family":"rhythm"},{"id":"b","name":"B","family":"hands","needs":["a"],"steps":["one"],"ahead":30,"gesture":true},{"id":"c","name":"C","needs":["b"]}]`))
+	shipped, err := Parse(
+		[]byte(
+			`[{"id":"a","name":"A","family":"rhythm"},{"id":"b","name":"B","family":"hands","needs":["a"],"steps":["one"],"ahead":30,"gesture":true},{"id":"c","name":"C","needs":["b"]}]`,
+		),
+	)
 	require.NoError(t, err)
-	own, err := shipped.Over([]Skill{{ID: "b", Name: "bounce", Family: "other", Steps: []string{"x", "y"}}, {ID: "own.d", Name: "D", Needs: []string{"b"}, Ahead: 9}})
+	own, err := shipped.Over(
+		[]Skill{{ID: "b", Name: "bounce", Family: "other", Steps: []string{"x", "y"}}, {ID: "own.d", Name: "D", Needs: []string{"b"}, Ahead: 9}},
+	)
 	require.NoError(t, err)
 	b, _ := own.Get("b")
 	require.Equal(t, Skill{ID: "b", Name: "bounce", Family: "hands", Steps: []string{"x", "y"}, Ahead: 30, Gesture: true}, b)

@@ -33,7 +33,9 @@ var (
 	// paged is a page at the end: "p. 6", "(page 12)", ", pg 7".
 	paged = regexp.MustCompile(`(?i)[\s,(–-]+(?:pp?\.?|pg\.?|page)\s*(\d{1,4})\)?\s*$`)
 	// done is a word that it was finished, with or without when: "- finished Feb", "(done in March 2026)", "✓".
-	done = regexp.MustCompile(`(?i)[\s,(–-]*(?:[-–,(]\s*(?:finished|done|cleared|learned|passed)|✓|✔)(?:\s+(?:in\s+)?([a-z]{3,9})\.?)?(?:\s*(\d{4}))?\)?\s*$`)
+	done = regexp.MustCompile(
+		`(?i)[\s,(–-]*(?:[-–,(]\s*(?:finished|done|cleared|learned|passed)|✓|✔)(?:\s+(?:in\s+)?([a-z]{3,9})\.?)?(?:\s*(\d{4}))?\)?\s*$`,
+	)
 )
 
 // Read takes the lines of a list apart; lines that say nothing are passed over.

@@ -9,7 +9,8 @@ import (
 )
 
 var library = []Title{
-	{"1", "Ode to Joy", "Ludwig van Beethoven"}, {"2", "Minuet in G", "Christian Petzold"}, {"3", "Minuet in G minor", "Christian Petzold"}, {"4", "Für Elise", "Ludwig van Beethoven"},
+	{"1", "Ode to Joy", "Ludwig van Beethoven"}, {"2", "Minuet in G", "Christian Petzold"}, {"3", "Minuet in G minor", "Christian Petzold"},
+	{"4", "Für Elise", "Ludwig van Beethoven"},
 	{"5", "Low Water", ""}, {"6", "Two Boats", ""}, {"7", "Two Goats", ""}, {"8", "Low Water", "another"},
 }
 
@@ -23,8 +24,18 @@ func TestLinesOfAList(t *testing.T) {
 	require.Equal(t, []string{"Ode to Joy", "Low Water", "Two Boats", "3 Blind Mice", "Minuet in G"},
 		titles("  1. Ode to Joy\r\n\n2) “Low Water”,\n - Two Boats\n3 Blind Mice\n (4) Minuet in G\n ... \n"))
 	require.Empty(t, titles(" \n--\n"))
-	require.Equal(t, []string{"Ode to Joy", "Blind Mice", "Low Water"}, titles("1 Ode to Joy\n2 Blind Mice\n5 Low Water"), "most lines are numbered")
-	require.Equal(t, []string{"3 Blind Mice", "2 Boats", "Low Water"}, titles("3 Blind Mice\n2 Boats\nLow Water"), "the numbers do not rise: they belong to the titles")
+	require.Equal(
+		t,
+		[]string{"Ode to Joy", "Blind Mice", "Low Water"},
+		titles("1 Ode to Joy\n2 Blind Mice\n5 Low Water"),
+		"most lines are numbered",
+	)
+	require.Equal(
+		t,
+		[]string{"3 Blind Mice", "2 Boats", "Low Water"},
+		titles("3 Blind Mice\n2 Boats\nLow Water"),
+		"the numbers do not rise: they belong to the titles",
+	)
 }
 
 // What stands around a title in a notebook is read, and not kept in the name.
@@ -57,15 +68,18 @@ func TestALineOfANotebook(t *testing.T) {
 		return day.Format(time.DateOnly)
 	}
 	require.Equal(t, []string{"2026-02-15", "2025-06-15", "2026-05-04", "2024-02-15", "2024-07-01", ""}, []string{
-		when(Entry{Month: 2}), when(Entry{Month: 6}), when(Entry{Month: 5}), when(Entry{Month: 2, Year: 2024}), when(Entry{Year: 2024}), when(Entry{}),
+		when(Entry{Month: 2}), when(Entry{Month: 6}), when(Entry{Month: 5}), when(Entry{Month: 2, Year: 2024}), when(Entry{Year: 2024}),
+		when(Entry{}),
 	}, "the last such month, never one to come")
 }
 
 func TestWhatALineMeans(t *testing.T) {
 	for line, want := range map[string]string{
-		"ode to joy": "1 sure", "Ode To Joy (Beethoven)": "1 sure", "Beethoven: Ode to Joy": "1 sure", "Fur Elise": "4 sure", "FÜR ELISE": "4 sure",
-		"Minuet in G": "2 sure", "Minuet in g minor": "3 sure", "Minuet G": "2 doubtful", "Ode to Jyo": "1 doubtful", "Ode to the Joy": "1 doubtful",
-		"Two Coats": "6 doubtful", "Low Water": "5 doubtful", "Harbour Lights": "", "": "", "x": "",
+		"ode to joy": "1 sure", "Ode To Joy (Beethoven)": "1 sure", "Beethoven: Ode to Joy": "1 sure", "Fur Elise": "4 sure",
+		"FÜR ELISE":   "4 sure",
+		"Minuet in G": "2 sure", "Minuet in g minor": "3 sure", "Minuet G": "2 doubtful", "Ode to Jyo": "1 doubtful",
+		"Ode to the Joy": "1 doubtful",
+		"Two Coats":      "6 doubtful", "Low Water": "5 doubtful", "Harbour Lights": "", "": "", "x": "",
 	} {
 		m := Find(line, library)
 		got := m.Best.ID

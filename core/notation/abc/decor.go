@@ -47,7 +47,8 @@ func (t *tune) decoration(v *voice, c *scanner) {
 // articulations and ornaments are the decorations that the model knows, by
 // their MusicXML names.
 var articulations = map[string]string{
-	"staccato": "staccato", "accent": "accent", ">": "accent", "emphasis": "accent", "tenuto": "tenuto", "marcato": "strong-accent", "^": "strong-accent",
+	"staccato": "staccato", "accent": "accent", ">": "accent", "emphasis": "accent", "tenuto": "tenuto", "marcato": "strong-accent",
+	"^":     "strong-accent",
 	"wedge": "staccatissimo", "staccatissimo": "staccatissimo", "L": "accent",
 }
 

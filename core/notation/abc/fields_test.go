@@ -14,8 +14,10 @@ func TestKeyField(t *testing.T) {
 	}{
 		"C": {0, "major"}, "G": {1, "major"}, "F#": {6, "major"}, "Cb": {-7, "major"}, "Am": {0, "minor"}, "A min": {0, "minor"},
 		"Eb": {-3, "major"}, "Ebm": {-6, "minor"}, "G#m": {5, "minor"}, "Dmaj": {2, "major"}, "DMajor": {2, "major"}, "D Mix": {1, "mixolydian"},
-		"Edor": {2, "dorian"}, "E phrygian": {0, "phrygian"}, "Flyd": {0, "lydian"}, "Bloc": {0, "locrian"}, "Aaeo": {0, "aeolian"}, "C ion": {0, "ionian"},
-		"none": {0, ""}, "HP": {2, "mixolydian"}, "Hp": {2, "mixolydian"}, "D exp ^f": {0, ""}, "": {0, ""}, "clef=bass": {0, ""}, "bass": {0, ""},
+		"Edor": {2, "dorian"}, "E phrygian": {0, "phrygian"}, "Flyd": {0, "lydian"}, "Bloc": {0, "locrian"}, "Aaeo": {0, "aeolian"},
+		"C ion": {0, "ionian"},
+		"none":  {0, ""}, "HP": {2, "mixolydian"}, "Hp": {2, "mixolydian"}, "D exp ^f": {0, ""}, "": {0, ""}, "clef=bass": {0, ""},
+		"bass": {0, ""},
 	} {
 		s := one(t, "X:1\nL:1/4\nK:"+field+"\nC|")
 		require.Equal(t, want.fifths, s.Bars[0].Fifths, field)

@@ -149,8 +149,9 @@ func (t *tune) ownSign(v *voice, w string, at int) {
 // clefs are the names of clefs.
 var clefs = map[string]score.Clef{
 	"treble": {Sign: "G", Line: 2}, "bass": {Sign: "F", Line: 4}, "bass3": {Sign: "F", Line: 3}, "alto": {Sign: "C", Line: 3},
-	"tenor": {Sign: "C", Line: 4}, "alto1": {Sign: "C", Line: 1}, "alto2": {Sign: "C", Line: 2}, "perc": {Sign: "percussion"}, "none": {Sign: "G", Line: 2},
-	"tab": {Sign: "TAB", Line: 5}, "G": {Sign: "G", Line: 2}, "F": {Sign: "F", Line: 4}, "C": {Sign: "C", Line: 3},
+	"tenor": {Sign: "C", Line: 4}, "alto1": {Sign: "C", Line: 1}, "alto2": {Sign: "C", Line: 2}, "perc": {Sign: "percussion"},
+	"none": {Sign: "G", Line: 2},
+	"tab":  {Sign: "TAB", Line: 5}, "G": {Sign: "G", Line: 2}, "F": {Sign: "F", Line: 4}, "C": {Sign: "C", Line: 3},
 }
 
 // setClef reads "bass", "treble-8", "alto+8"; ok is false when it is no clef.

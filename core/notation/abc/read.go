@@ -76,7 +76,13 @@ type file struct {
 // ends at an empty line; text outside tunes is free text.
 func split(data []byte, limits score.Limits) (tunes [][]line, head []line, err error) {
 	if len(data) > limits.Bytes {
-		return nil, nil, &score.FileError{What: fmt.Sprintf("the file has %.1f MB; a file of tunes may have %.1f MB at most", float64(len(data))/(1<<20), float64(limits.Bytes)/(1<<20))}
+		return nil, nil, &score.FileError{
+			What: fmt.Sprintf(
+				"the file has %.1f MB; a file of tunes may have %.1f MB at most",
+				float64(len(data))/(1<<20),
+				float64(limits.Bytes)/(1<<20),
+			),
+		}
 	}
 	data = bytes.TrimPrefix(data, []byte("\xEF\xBB\xBF"))
 	if !utf8.Valid(data) {

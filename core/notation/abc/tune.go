@@ -89,7 +89,18 @@ func (t *tune) fail(at int, format string, args ...any) error {
 
 // defaultSymbols are the decorations by one letter.
 func defaultSymbols() map[byte]string {
-	return map[byte]string{'~': "roll", 'H': "fermata", 'L': "accent", 'M': "lowermordent", 'O': "coda", 'P': "uppermordent", 'S': "segno", 'T': "trill", 'u': "upbow", 'v': "downbow"}
+	return map[byte]string{
+		'~': "roll",
+		'H': "fermata",
+		'L': "accent",
+		'M': "lowermordent",
+		'O': "coda",
+		'P': "uppermordent",
+		'S': "segno",
+		'T': "trill",
+		'u': "upbow",
+		'v': "downbow",
+	}
 }
 
 func (f *file) tune(lines []line) (*score.Score, error) {

@@ -29,7 +29,12 @@ func TestWritingAndReadingBackKeepsTheNotes(t *testing.T) {
 		require.Len(t, got.Parts, len(s.Parts), f)
 		for i := range s.Bars {
 			require.Equal(t, s.Bars[i].KeyName(), got.Bars[i].KeyName(), f)
-			require.Equal(t, [3]int{s.Bars[i].Beats, s.Bars[i].BeatUnit, s.Bars[i].RepeatEnd}, [3]int{got.Bars[i].Beats, got.Bars[i].BeatUnit, got.Bars[i].RepeatEnd}, f)
+			require.Equal(
+				t,
+				[3]int{s.Bars[i].Beats, s.Bars[i].BeatUnit, s.Bars[i].RepeatEnd},
+				[3]int{got.Bars[i].Beats, got.Bars[i].BeatUnit, got.Bars[i].RepeatEnd},
+				f,
+			)
 		}
 	}
 }
@@ -55,7 +60,11 @@ func TestABCWrittenFromABC(t *testing.T) {
 		require.Equal(t, s.Notes[i].Lyric, got.Notes[i].Lyric)
 		require.Equal(t, s.Notes[i].Ornaments, got.Notes[i].Ornaments)
 		require.Equal(t, s.Notes[i].Articulations, got.Notes[i].Articulations)
-		require.Equal(t, [3]bool{s.Notes[i].SlurStart, s.Notes[i].SlurStop, s.Notes[i].Fermata}, [3]bool{got.Notes[i].SlurStart, got.Notes[i].SlurStop, got.Notes[i].Fermata})
+		require.Equal(
+			t,
+			[3]bool{s.Notes[i].SlurStart, s.Notes[i].SlurStop, s.Notes[i].Fermata},
+			[3]bool{got.Notes[i].SlurStart, got.Notes[i].SlurStop, got.Notes[i].Fermata},
+		)
 	}
 }
 
@@ -67,7 +76,8 @@ func TestDrawnTunesComeBack(t *testing.T) {
 		for range rapid.IntRange(1, 4).Draw(t, "bars") {
 			for range rapid.IntRange(1, 6).Draw(t, "notes") {
 				text += rapid.SampledFrom([]string{
-					"C", "^F", "_b", "=c'", "G,2", "A/", "B3/2", "z", "[CEG]", "[c2e2]", "(3CDE", "C>D", "E<F", "{d}c", "{AB}G2", "C-C", "(DE)", ".F", "!2!G", "!trill!A", "\"Am\"B", "[C-E]2[CG]",
+					"C", "^F", "_b", "=c'", "G,2", "A/", "B3/2", "z", "[CEG]", "[c2e2]", "(3CDE", "C>D", "E<F", "{d}c", "{AB}G2", "C-C", "(DE)", ".F",
+					"!2!G", "!trill!A", "\"Am\"B", "[C-E]2[CG]",
 				}).Draw(t, "note") + " "
 			}
 			text += rapid.SampledFrom([]string{"|", "||", ":|", "|1", "|:", "[K:G]|", "[M:2/4]|"}).Draw(t, "bar")

@@ -49,7 +49,8 @@ func winding(s Shape, x, y float64) int {
 // staff, the two must not take each other away.
 func TestOverlapsStayFilled(t *testing.T) {
 	for _, text := range []string{
-		"X:1\nL:1/4\nM:4/4\nK:C\nE G B d|", "X:1\nL:1/8\nM:4/4\nK:C\nEGBd EGBd|", "X:1\nL:1/4\nM:4/4\nK:C\n(EGBd)|", "X:1\nL:1/4\nM:4/4\nK:C\n(dBGE)|",
+		"X:1\nL:1/4\nM:4/4\nK:C\nE G B d|", "X:1\nL:1/8\nM:4/4\nK:C\nEGBd EGBd|", "X:1\nL:1/4\nM:4/4\nK:C\n(EGBd)|",
+		"X:1\nL:1/4\nM:4/4\nK:C\n(dBGE)|",
 	} {
 		d := drawn(t, text)
 		for _, h := range d.Heads {
@@ -118,7 +119,11 @@ func TestPathsAreReadAndWritten(t *testing.T) {
 		_, err := parse(wrong)
 		require.Error(t, err, wrong)
 	}
-	require.Equal(t, "M-1.25-0.5L1 0.33Z", Drawing{Shapes: []Shape{{{'M', [6]float64{-1.25, -0.5}}, {'L', [6]float64{1, 1.0 / 3}}, {Op: 'Z'}}}}.SVG())
+	require.Equal(
+		t,
+		"M-1.25-0.5L1 0.33Z",
+		Drawing{Shapes: []Shape{{{'M', [6]float64{-1.25, -0.5}}, {'L', [6]float64{1, 1.0 / 3}}, {Op: 'Z'}}}}.SVG(),
+	)
 }
 
 // Signs of a key stand where they always do: F sharp on the top line under the G

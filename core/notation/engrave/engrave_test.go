@@ -122,7 +122,9 @@ func TestOnlyTheHandThatPlays(t *testing.T) {
 func TestDrawingsHoldTogether(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var b strings.Builder
-		b.WriteString("X:1\nL:1/8\nM:4/4\nK:" + rapid.SampledFrom([]string{"C", "G", "F", "D", "Eb", "Am clef=bass", "A", "Db"}).Draw(t, "key") + "\n")
+		b.WriteString(
+			"X:1\nL:1/8\nM:4/4\nK:" + rapid.SampledFrom([]string{"C", "G", "F", "D", "Eb", "Am clef=bass", "A", "Db"}).Draw(t, "key") + "\n",
+		)
 		for range rapid.IntRange(1, 5).Draw(t, "bars") {
 			for left := 8; left > 0; {
 				n := min(left, rapid.SampledFrom([]int{1, 1, 2, 3, 4, 8}).Draw(t, "length"))

@@ -128,14 +128,35 @@ func played(notes ...[3]int64) *score.Score {
 		s.Bars = append(s.Bars, score.Bar{Start: rational.Int(int64(4 * i)), Length: rational.Int(4), Beats: 4, BeatUnit: 4})
 	}
 	for _, n := range notes {
-		s.Notes = append(s.Notes, score.Note{Onset: rational.New(n[0], 480), Duration: rational.New(n[1], 480), MIDI: int(n[2]), Pitch: Spell(int(n[2]), 0), Staff: 1, Voice: "1", Bar: 1})
+		s.Notes = append(
+			s.Notes,
+			score.Note{
+				Onset:    rational.New(n[0], 480),
+				Duration: rational.New(n[1], 480),
+				MIDI:     int(n[2]),
+				Pitch:    Spell(int(n[2]), 0),
+				Staff:    1,
+				Voice:    "1",
+				Bar:      1,
+			},
+		)
 	}
 	return s
 }
 
 func TestWhatWasPlayedIsWrittenOnAGrid(t *testing.T) {
 	// Crotchets played a little unevenly and short, then a triplet, then a note over the bar line.
-	w := Written(played([3]int64{4, 440, 60}, [3]int64{476, 450, 62}, [3]int64{960, 160, 64}, [3]int64{1120, 160, 65}, [3]int64{1280, 160, 67}, [3]int64{1442, 960, 69}), true)
+	w := Written(
+		played(
+			[3]int64{4, 440, 60},
+			[3]int64{476, 450, 62},
+			[3]int64{960, 160, 64},
+			[3]int64{1120, 160, 65},
+			[3]int64{1280, 160, 67},
+			[3]int64{1442, 960, 69},
+		),
+		true,
+	)
 	require.Equal(t, "0+1 60, 1+1 62, 2+1/3 64, 7/3+1/3 65, 8/3+1/3 67, 3+2 69", sounds(w))
 	require.Equal(t, score.Ratio{Actual: 3, Normal: 2}, w.Notes[2].Tuplet)
 	tied := 0
@@ -225,7 +246,10 @@ func TestDrawnNotesComeBack(t *testing.T) {
 			for range rapid.IntRange(1, 8).Draw(t, "notes") {
 				d := rational.New(rapid.Int64Range(1, 9).Draw(t, "n"), rapid.SampledFrom([]int64{1, 2, 3, 4, 5, 7, 16}).Draw(t, "d"))
 				if rapid.Bool().Draw(t, "sounds") {
-					s.Notes = append(s.Notes, score.Note{Onset: at, Duration: d, MIDI: rapid.IntRange(0, 127).Draw(t, "midi"), Part: i, Staff: 1, Voice: "1", Bar: 1})
+					s.Notes = append(
+						s.Notes,
+						score.Note{Onset: at, Duration: d, MIDI: rapid.IntRange(0, 127).Draw(t, "midi"), Part: i, Staff: 1, Voice: "1", Bar: 1},
+					)
 				}
 				at = at.Add(d)
 			}

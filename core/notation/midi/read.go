@@ -25,7 +25,13 @@ func Read(data []byte) (*score.Score, error) { return ReadWithin(data, score.Def
 // ReadWithin is Read with limits of the caller's own.
 func ReadWithin(data []byte, limits score.Limits) (*score.Score, error) {
 	if len(data) > limits.Bytes {
-		return nil, &score.FileError{What: fmt.Sprintf("the file has %.1f MB; a MIDI file may have %.1f MB at most", float64(len(data))/(1<<20), float64(limits.Bytes)/(1<<20))}
+		return nil, &score.FileError{
+			What: fmt.Sprintf(
+				"the file has %.1f MB; a MIDI file may have %.1f MB at most",
+				float64(len(data))/(1<<20),
+				float64(limits.Bytes)/(1<<20),
+			),
+		}
 	}
 	h, tracks, offsets, skipped, err := chunks(data)
 	if err != nil {

@@ -42,7 +42,11 @@ func Write(s *score.Score) []byte {
 				continue
 			}
 			begin, end := ticks(n.Onset), ticks(n.Onset.Add(n.Duration))
-			t = append(t, timed{begin, 2, []byte{0x90 | channel, byte(n.MIDI), 72}}, timed{max(end, begin+1), 1, []byte{0x80 | channel, byte(n.MIDI), 0}})
+			t = append(
+				t,
+				timed{begin, 2, []byte{0x90 | channel, byte(n.MIDI), 72}},
+				timed{max(end, begin+1), 1, []byte{0x80 | channel, byte(n.MIDI), 0}},
+			)
 		}
 		for _, x := range s.Signs {
 			if x.Part == part && (x.Kind == score.PedalDown || x.Kind == score.PedalUp) {

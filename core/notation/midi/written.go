@@ -122,7 +122,14 @@ func toGrid(s *score.Score) {
 		s.Notes[i].Bar = bar
 	}
 	if moved > 0 {
-		s.Skipped = append(s.Skipped, score.Skip{What: "times between the notes of the grid (moved to the nearest semiquaver or triplet)", Where: "the whole piece", Count: moved})
+		s.Skipped = append(
+			s.Skipped,
+			score.Skip{
+				What:  "times between the notes of the grid (moved to the nearest semiquaver or triplet)",
+				Where: "the whole piece",
+				Count: moved,
+			},
+		)
 	}
 }
 

@@ -73,10 +73,26 @@ func TestOrderedByTime(t *testing.T) {
 	head := `<part-list><score-part id="A"/><score-part id="B"/></part-list>`
 	a := []string{fourFour + n("C5", 4, `<tie type="start"/>`) + n("C5", 4, `<tie type="stop"/>`), n("D5", 8)}
 	b := []string{fourFour + n("C3", 8), n("G3", 2) + n("A3", 6)}
-	byPart := "<score-partwise>" + head + fmt.Sprintf(`<part id="A"><measure number="1">%s</measure><measure number="2">%s</measure></part>`, a[0], a[1]) +
-		fmt.Sprintf(`<part id="B"><measure number="1">%s</measure><measure number="2">%s</measure></part></score-partwise>`, b[0], b[1])
-	byTime := "<score-timewise>" + head + fmt.Sprintf(`<measure number="1"><part id="A">%s</part><part id="B">%s</part></measure>`, a[0], b[0]) +
-		fmt.Sprintf(`<measure number="2"><part id="A">%s</part><part id="B">%s</part></measure></score-timewise>`, a[1], b[1])
+	byPart := "<score-partwise>" + head + fmt.Sprintf(
+		`<part id="A"><measure number="1">%s</measure><measure number="2">%s</measure></part>`,
+		a[0],
+		a[1],
+	) +
+		fmt.Sprintf(
+			`<part id="B"><measure number="1">%s</measure><measure number="2">%s</measure></part></score-partwise>`,
+			b[0],
+			b[1],
+		)
+	byTime := "<score-timewise>" + head + fmt.Sprintf(
+		`<measure number="1"><part id="A">%s</part><part id="B">%s</part></measure>`,
+		a[0],
+		b[0],
+	) +
+		fmt.Sprintf(
+			`<measure number="2"><part id="A">%s</part><part id="B">%s</part></measure></score-timewise>`,
+			a[1],
+			b[1],
+		)
 	x, y := read(t, byPart), read(t, byTime)
 	require.Equal(t, x.Bars, y.Bars)
 	require.Equal(t, sounds(x), sounds(y))

@@ -16,7 +16,14 @@ func FuzzRead(f *testing.F) {
 	f.Add([]byte(`<!DOCTYPE x [<!ENTITY a "b">]><score-partwise>&a;</score-partwise>`))
 	f.Add([]byte("\xFF\xFE<\x00"))
 	f.Add(packed(f, "META-INF/container.xml", fmt.Sprintf(container, "a.xml"), "a.xml", part(fourFour+n("C4", 8))))
-	f.Add([]byte(`<score-timewise><part-list><score-part id="A"/></part-list><measure number="1"><part id="A">` + fourFour + n("C4", 8) + `</part></measure></score-timewise>`))
+	f.Add(
+		[]byte(
+			`<score-timewise><part-list><score-part id="A"/></part-list><measure number="1"><part id="A">` + fourFour + n(
+				"C4",
+				8,
+			) + `</part></measure></score-timewise>`,
+		),
+	)
 	f.Fuzz(func(t *testing.T, data []byte) {
 		limits := DefaultLimits()
 		limits.Notes, limits.Bars, limits.Bytes = 2000, 500, 1<<16

@@ -14,7 +14,9 @@ import (
 // part wraps bars in the least file that is MusicXML.
 func part(bars ...string) string {
 	var b strings.Builder
-	b.WriteString(`<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">`)
+	b.WriteString(
+		`<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Piano</part-name></score-part></part-list><part id="P1">`,
+	)
 	for i, bar := range bars {
 		if strings.HasPrefix(bar, "<measure") {
 			b.WriteString(bar)
@@ -45,7 +47,15 @@ func n(pitch string, duration int, more ...string) string {
 			rest += m
 		}
 	}
-	return fmt.Sprintf(`<note>%s<pitch><step>%s</step>%s<octave>%s</octave></pitch><duration>%d</duration>%s</note>`, chord, step, alter, octave, duration, rest)
+	return fmt.Sprintf(
+		`<note>%s<pitch><step>%s</step>%s<octave>%s</octave></pitch><duration>%d</duration>%s</note>`,
+		chord,
+		step,
+		alter,
+		octave,
+		duration,
+		rest,
+	)
 }
 
 func read(t *testing.T, file string) *score.Score {
@@ -82,7 +92,10 @@ func TestTies(t *testing.T) {
 		require.Equal(t, []string{"0+9 60", "9+3 62"}, sounds(s))
 	})
 	t.Run("drawn only", func(t *testing.T) {
-		s := read(t, part(fourFour+n("C4", 8, `<notations><tied type="start"/></notations>`), n("C4", 8, `<notations><tied type="stop"/></notations>`)))
+		s := read(
+			t,
+			part(fourFour+n("C4", 8, `<notations><tied type="start"/></notations>`), n("C4", 8, `<notations><tied type="stop"/></notations>`)),
+		)
 		require.Equal(t, []string{"0+8 60"}, sounds(s))
 	})
 	t.Run("within a chord only the tied note goes on", func(t *testing.T) {
@@ -116,7 +129,20 @@ func TestPickupIsShortAndKeepsItsLabel(t *testing.T) {
 
 func TestTransposingInstrumentSoundsElsewhere(t *testing.T) {
 	// A clarinet in B flat sounds a major second lower than written (common practice).
-	s := read(t, part(strings.Replace(fourFour, "</attributes>", "<transpose><diatonic>-1</diatonic><chromatic>-2</chromatic></transpose></attributes>", 1)+n("D4", 8)))
+	s := read(
+		t,
+		part(
+			strings.Replace(
+				fourFour,
+				"</attributes>",
+				"<transpose><diatonic>-1</diatonic><chromatic>-2</chromatic></transpose></attributes>",
+				1,
+			)+n(
+				"D4",
+				8,
+			),
+		),
+	)
 	require.Equal(t, []string{"0+4 60"}, sounds(s))
 	require.Equal(t, "D4", s.Notes[0].Pitch.String())
 }
@@ -145,16 +171,33 @@ func TestSignsBesideTheNotes(t *testing.T) {
 	direction := func(kind, more string) string {
 		return `<direction><direction-type>` + kind + `</direction-type>` + more + `</direction>`
 	}
-	s := read(t, part(fourFour+n("C4", 8), direction("<dynamics><mf/></dynamics>", "")+direction(`<wedge type="crescendo"/>`, "<offset>2</offset>")+
-		n("C4", 4)+direction(`<wedge type="stop"/>`, "")+direction(`<pedal type="change"/>`, `<staff>1</staff><sound tempo="72"/>`)+
-		`<harmony><root><root-step>B</root-step><root-alter>-1</root-alter></root><kind>minor-seventh</kind><bass><bass-step>F</bass-step></bass></harmony>`+
-		`<attributes><clef><sign>F</sign><line>4</line></clef></attributes><attributes><clef><sign>G</sign></clef></attributes>`+
-		n("D4", 4, `<notations><fermata/><arpeggiate/><ornaments><trill-mark/></ornaments></notations>`)+direction("<words>dolce</words>", "")))
+	s := read(
+		t,
+		part(fourFour+n("C4", 8), direction("<dynamics><mf/></dynamics>", "")+direction(`<wedge type="crescendo"/>`, "<offset>2</offset>")+
+			n("C4", 4)+direction(`<wedge type="stop"/>`, "")+direction(`<pedal type="change"/>`, `<staff>1</staff><sound tempo="72"/>`)+
+			`<harmony><root><root-step>B</root-step><root-alter>-1</root-alter></root><kind>minor-seventh</kind><bass><bass-step>F</bass-step></bass></harmony>`+
+			`<attributes><clef><sign>F</sign><line>4</line></clef></attributes><attributes><clef><sign>G</sign></clef></attributes>`+
+			n("D4", 4, `<notations><fermata/><arpeggiate/><ornaments><trill-mark/></ornaments></notations>`)+direction("<words>dolce</words>", "")),
+	)
 	var got []string
 	for _, x := range s.Signs {
 		got = append(got, fmt.Sprintf("%s %s%s %d", x.At, x.Kind, x.Text, x.Bar))
 	}
-	require.Equal(t, []string{"4 dynamicmf 2", "5 crescendo 2", "6 hairpin end 2", "6 pedal up 2", "6 pedal down 2", "6 tempo 2", "6 chordBbm7/F 2", "6 clef 2", "8 words" + "dolce 2"}, got)
+	require.Equal(
+		t,
+		[]string{
+			"4 dynamicmf 2",
+			"5 crescendo 2",
+			"6 hairpin end 2",
+			"6 pedal up 2",
+			"6 pedal down 2",
+			"6 tempo 2",
+			"6 chordBbm7/F 2",
+			"6 clef 2",
+			"8 words" + "dolce 2",
+		},
+		got,
+	)
 	require.InDelta(t, 72, s.Tempo, 1e-9)
 	last := s.Notes[len(s.Notes)-1]
 	require.True(t, last.Fermata && last.Rolled)
@@ -181,11 +224,23 @@ func TestRepeatsAndEndings(t *testing.T) {
 	require.Equal(t, []int{1, 2, 3, 1, 2, 3, 1, 4, 5}, s.Order(100))
 	require.Empty(t, s.Skipped)
 	s = read(t, part(fourFour+n("C4", 8)+`<direction><direction-type><words>D.C.</words></direction-type><sound dacapo="yes"/></direction>`))
-	require.Contains(t, s.Skipped, score.Skip{What: "jumps such as da capo (the piece is read once through)", Where: "part P1, bar 1", Count: 1})
+	require.Contains(
+		t,
+		s.Skipped,
+		score.Skip{What: "jumps such as da capo (the piece is read once through)", Where: "part P1, bar 1", Count: 1},
+	)
 }
 
 func TestTempoOfDottedBeat(t *testing.T) {
-	s := read(t, part(fourFour+`<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>60</per-minute></metronome></direction-type></direction>`+n("C4", 8)))
+	s := read(
+		t,
+		part(
+			fourFour+`<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>60</per-minute></metronome></direction-type></direction>`+n(
+				"C4",
+				8,
+			),
+		),
+	)
 	require.InDelta(t, 90, s.Tempo, 1e-9)
 }
 
@@ -208,26 +263,32 @@ func TestMistakesGetOneSentence(t *testing.T) {
 	deep := strings.Repeat("<a>", 100) + strings.Repeat("</a>", 100)
 	good := part(fourFour + n("C4", 8))
 	cases := map[string]struct{ file, says string }{
-		"empty":               {"", "empty"},
-		"blank":               {" \n\t", "empty"},
-		"text":                {"Dear teacher", "does not begin like XML"},
-		"web page":            {"<html><body>hello</body></html>", "begins with <html>"},
-		"archive":             {"PK\x03\x04rest", "cannot be opened as an archive"},
-		"MIDI":                {"MThd\x00", "MIDI"},
-		"picture":             {"%PDF-1.4", "PDF"},
-		"ABC":                 {"X:1\nT:x", "ABC"},
-		"no bars":             {"<score-timewise/>", "no part with music"},
-		"cut off":             {good[:len(good)-40], "stops in the middle"},
-		"cut off in a tag":    {good[:len(good)-3], "stops in the middle"},
-		"wrong nesting":       {"<score-partwise><part-list></score-partwise></part-list>", "closes nothing"},
-		"no music":            {"<score-partwise><part-list/></score-partwise>", "no part"},
-		"entity":              {`<!DOCTYPE score-partwise [<!ENTITY a "aaaa">]><score-partwise>&a;</score-partwise>`, "entities"},
-		"outside entity":      {`<!DOCTYPE score-partwise [<!ENTITY a SYSTEM "file:///etc/passwd">]><score-partwise>&a;</score-partwise>`, "entities"},
+		"empty":            {"", "empty"},
+		"blank":            {" \n\t", "empty"},
+		"text":             {"Dear teacher", "does not begin like XML"},
+		"web page":         {"<html><body>hello</body></html>", "begins with <html>"},
+		"archive":          {"PK\x03\x04rest", "cannot be opened as an archive"},
+		"MIDI":             {"MThd\x00", "MIDI"},
+		"picture":          {"%PDF-1.4", "PDF"},
+		"ABC":              {"X:1\nT:x", "ABC"},
+		"no bars":          {"<score-timewise/>", "no part with music"},
+		"cut off":          {good[:len(good)-40], "stops in the middle"},
+		"cut off in a tag": {good[:len(good)-3], "stops in the middle"},
+		"wrong nesting":    {"<score-partwise><part-list></score-partwise></part-list>", "closes nothing"},
+		"no music":         {"<score-partwise><part-list/></score-partwise>", "no part"},
+		"entity":           {`<!DOCTYPE score-partwise [<!ENTITY a "aaaa">]><score-partwise>&a;</score-partwise>`, "entities"},
+		"outside entity": {
+			`<!DOCTYPE score-partwise [<!ENTITY a SYSTEM "file:///etc/passwd">]><score-partwise>&a;</score-partwise>`,
+			"entities",
+		},
 		"entity without name": {"<score-partwise>&secret;</score-partwise>", "entity"},
 		"deep":                {"<score-partwise>" + deep + "</score-partwise>", "nested"},
 		"unknown encoding":    {`<?xml version="1.0" encoding="klingon"?><score-partwise/>`, "encoding"},
 		"voice overruns":      {part(fourFour+n("C4", 8), n("C4", 8)+n("D4", 2)), "part P1, bar 2"},
-		"one of two overruns": {part(fourFour + n("C4", 8, "<voice>1</voice>") + "<backup><duration>8</duration></backup>" + n("C3", 12, "<voice>2</voice>")), "voice 2 runs past"},
+		"one of two overruns": {
+			part(fourFour + n("C4", 8, "<voice>1</voice>") + "<backup><duration>8</duration></backup>" + n("C3", 12, "<voice>2</voice>")),
+			"voice 2 runs past",
+		},
 		"backup too far":      {part(fourFour + n("C4", 4) + "<backup><duration>9</duration></backup>"), "before the start of the bar"},
 		"divisions zero":      {part(strings.Replace(fourFour, "<divisions>2", "<divisions>0", 1)), "above zero"},
 		"divisions negative":  {part(strings.Replace(fourFour, "<divisions>2", "<divisions>-4", 1)), "above zero"},

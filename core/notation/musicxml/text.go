@@ -25,7 +25,10 @@ func decoded(data []byte) (string, error) {
 	}
 	data = bytes.TrimPrefix(data, []byte("\xEF\xBB\xBF"))
 	if !utf8.Valid(data) {
-		return "", &Error{What: "the XML is damaged: it holds bytes that are not UTF-8 text", Line: 1 + bytes.Count(data[:firstInvalid(data)], []byte("\n"))}
+		return "", &Error{
+			What: "the XML is damaged: it holds bytes that are not UTF-8 text",
+			Line: 1 + bytes.Count(data[:firstInvalid(data)], []byte("\n")),
+		}
 	}
 	text := string(data)
 	if strings.IndexByte(text, '\r') >= 0 { // XML 1.0, 2.11: every end of a line is one line feed

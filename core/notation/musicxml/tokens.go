@@ -219,7 +219,10 @@ func (t *tokens) plain(s string) (string, error) {
 		}
 		c, ok := entity(s[amp+1 : amp+end])
 		if !ok {
-			return "", &Error{What: fmt.Sprintf("the file uses an entity that is not part of XML (&%s;); it is refused for safety", short(s[amp+1:amp+end])), Line: t.line()}
+			return "", &Error{
+				What: fmt.Sprintf("the file uses an entity that is not part of XML (&%s;); it is refused for safety", short(s[amp+1:amp+end])),
+				Line: t.line(),
+			}
 		}
 		b.WriteRune(c)
 		s = s[amp+end+1:]

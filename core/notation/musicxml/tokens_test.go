@@ -118,7 +118,8 @@ func TestTokensOfDrawnDocuments(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		text := ""
 		for range rapid.IntRange(1, 12).Draw(t, "n") {
-			text += rapid.SampledFrom([]string{"<a>", "</a>", "<b id='1'>", "</b>", "<c/>", "t", "&lt;", "<!--x-->", "<![CDATA[y]]>", " "}).Draw(t, "token")
+			text += rapid.SampledFrom([]string{"<a>", "</a>", "<b id='1'>", "</b>", "<c/>", "t", "&lt;", "<!--x-->", "<![CDATA[y]]>", " "}).
+				Draw(t, "token")
 		}
 		text = "<r>" + text + "</r>"
 		want, wantErr := theirs([]byte(text))

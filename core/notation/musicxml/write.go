@@ -262,7 +262,14 @@ func (w *writer) attributes(part, bar int) {
 			fmt.Fprintf(&a, `<staff-details><staff-lines>%d</staff-lines>`, len(p.Strings))
 			for i, m := range p.Strings {
 				step, alter := "CCDDEFFGGAAB"[m%12], "010100101010"[m%12]
-				fmt.Fprintf(&a, `<staff-tuning line="%d"><tuning-step>%c</tuning-step><tuning-alter>%c</tuning-alter><tuning-octave>%d</tuning-octave></staff-tuning>`, i+1, step, alter, m/12-1)
+				fmt.Fprintf(
+					&a,
+					`<staff-tuning line="%d"><tuning-step>%c</tuning-step><tuning-alter>%c</tuning-alter><tuning-octave>%d</tuning-octave></staff-tuning>`,
+					i+1,
+					step,
+					alter,
+					m/12-1,
+				)
 			}
 			a.WriteString(`</staff-details>`)
 		}

@@ -83,19 +83,85 @@ func TestWritingAndReadingBackChangesNothing(t *testing.T) {
 
 func TestEverythingThatIsWritten(t *testing.T) {
 	q := rational.Int
-	s := &score.Score{Title: "A & B", Composer: "<nobody>", Tempo: 60, Parts: []score.Part{{ID: "P1", Name: "Hands", Staves: 2, Clefs: []score.Clef{{Sign: "G", Line: 2}, {Sign: "F", Line: 4, Octave: -1}}, Strings: []int{43, 50}}}}
+	s := &score.Score{
+		Title:    "A & B",
+		Composer: "<nobody>",
+		Tempo:    60,
+		Parts: []score.Part{
+			{
+				ID:      "P1",
+				Name:    "Hands",
+				Staves:  2,
+				Clefs:   []score.Clef{{Sign: "G", Line: 2}, {Sign: "F", Line: 4, Octave: -1}},
+				Strings: []int{43, 50},
+			},
+		},
+	}
 	for i := range 4 {
-		s.Bars = append(s.Bars, score.Bar{Label: string(rune('1' + i)), Start: q(int64(4 * i)), Length: q(4), Beats: 4, BeatUnit: 4, Fifths: i - 1, Mode: "minor"})
+		s.Bars = append(
+			s.Bars,
+			score.Bar{Label: string(rune('1' + i)), Start: q(int64(4 * i)), Length: q(4), Beats: 4, BeatUnit: 4, Fifths: i - 1, Mode: "minor"},
+		)
 	}
 	s.Bars[0].RepeatStart, s.Bars[1].RepeatEnd = true, 3
 	s.Bars[1].Endings, s.Bars[2].Endings = []int{1, 2}, []int{3}
 	s.Notes = []score.Note{
-		{Onset: q(0), Duration: q(2), Pitch: score.Pitch{Step: 'F', Alter: 1, Octave: 4}, MIDI: 64, Staff: 1, Voice: "1", Bar: 1, Type: "half", Fingering: "2", String: 1, Fret: 3,
-			SlurStart: true, Articulations: []string{"staccato"}, Ornaments: []string{"trill-mark", "tremolo"}, Fermata: true, Rolled: true, Lyric: "la", ShownAccidental: true},
-		{Onset: q(0), Duration: q(2), Pitch: score.Pitch{Step: 'A', Octave: 4}, MIDI: 67, Staff: 1, Voice: "1", Bar: 1, Type: "half", Chord: true, TieStart: true},
-		{Onset: q(2), Duration: q(2), Pitch: score.Pitch{Step: 'A', Octave: 4}, MIDI: 67, Staff: 1, Voice: "1", Bar: 1, Type: "half", TieStop: true, SlurStop: true},
+		{
+			Onset:           q(0),
+			Duration:        q(2),
+			Pitch:           score.Pitch{Step: 'F', Alter: 1, Octave: 4},
+			MIDI:            64,
+			Staff:           1,
+			Voice:           "1",
+			Bar:             1,
+			Type:            "half",
+			Fingering:       "2",
+			String:          1,
+			Fret:            3,
+			SlurStart:       true,
+			Articulations:   []string{"staccato"},
+			Ornaments:       []string{"trill-mark", "tremolo"},
+			Fermata:         true,
+			Rolled:          true,
+			Lyric:           "la",
+			ShownAccidental: true,
+		},
+		{
+			Onset:    q(0),
+			Duration: q(2),
+			Pitch:    score.Pitch{Step: 'A', Octave: 4},
+			MIDI:     67,
+			Staff:    1,
+			Voice:    "1",
+			Bar:      1,
+			Type:     "half",
+			Chord:    true,
+			TieStart: true,
+		},
+		{
+			Onset:    q(2),
+			Duration: q(2),
+			Pitch:    score.Pitch{Step: 'A', Octave: 4},
+			MIDI:     67,
+			Staff:    1,
+			Voice:    "1",
+			Bar:      1,
+			Type:     "half",
+			TieStop:  true,
+			SlurStop: true,
+		},
 		{Onset: q(4), Grace: true, Pitch: score.Pitch{Step: 'B', Alter: -1, Octave: 2}, MIDI: 46, Staff: 2, Voice: "2", Bar: 2, Type: "eighth"},
-		{Onset: q(4), Duration: rational.New(2, 3), Pitch: score.Pitch{Step: 'C', Octave: 3}, MIDI: 48, Staff: 2, Voice: "2", Bar: 2, Type: "quarter", Tuplet: score.Ratio{Actual: 3, Normal: 2}},
+		{
+			Onset:    q(4),
+			Duration: rational.New(2, 3),
+			Pitch:    score.Pitch{Step: 'C', Octave: 3},
+			MIDI:     48,
+			Staff:    2,
+			Voice:    "2",
+			Bar:      2,
+			Type:     "quarter",
+			Tuplet:   score.Ratio{Actual: 3, Normal: 2},
+		},
 		{Onset: q(12), Duration: q(4), Rest: true, Staff: 1, Voice: "1", Bar: 4},
 	}
 	for i, k := range []score.SignKind{score.Dynamic, score.Crescendo, score.HairpinEnd, score.PedalDown, score.PedalUp, score.Words, score.Rehearsal, score.Chord, score.TempoMark} {
@@ -110,7 +176,10 @@ func TestEverythingThatIsWritten(t *testing.T) {
 		}
 		s.Signs = append(s.Signs, x)
 	}
-	s.Signs = append(s.Signs, score.Sign{Kind: score.ClefChange, Clef: score.Clef{Sign: "C", Line: 3}, At: rational.New(13, 3), Bar: 2, Staff: 2})
+	s.Signs = append(
+		s.Signs,
+		score.Sign{Kind: score.ClefChange, Clef: score.Clef{Sign: "C", Line: 3}, At: rational.New(13, 3), Bar: 2, Staff: 2},
+	)
 	got := again(t, s)
 	requireSame(t, s, got, "all")
 	require.Equal(t, s.Parts[0].Clefs, got.Parts[0].Clefs)
@@ -139,7 +208,10 @@ func TestWriteReadProperty(t *testing.T) {
 		s := &score.Score{Parts: []score.Part{{ID: "P1", Staves: staves}}}
 		bars := rapid.IntRange(1, 4).Draw(t, "bars")
 		for b := range bars {
-			s.Bars = append(s.Bars, score.Bar{Label: string(rune('1' + b)), Start: rational.Int(int64(4 * b)), Length: rational.Int(4), Beats: 4, BeatUnit: 4})
+			s.Bars = append(
+				s.Bars,
+				score.Bar{Label: string(rune('1' + b)), Start: rational.Int(int64(4 * b)), Length: rational.Int(4), Beats: 4, BeatUnit: 4},
+			)
 			for staff := 1; staff <= staves; staff++ {
 				at := rational.Int(int64(4 * b))
 				end := rational.Int(int64(4*b + 4))

@@ -47,10 +47,17 @@ func (w *writer) note(i int) {
 	}
 	b.WriteString(strings.Repeat(`<dot/>`, n.Dots))
 	if n.ShownAccidental {
-		b.WriteString(`<accidental>` + [...]string{"flat-flat", "flat", "natural", "sharp", "double-sharp"}[max(-2, min(n.Pitch.Alter, 2))+2] + `</accidental>`)
+		b.WriteString(
+			`<accidental>` + [...]string{"flat-flat", "flat", "natural", "sharp", "double-sharp"}[max(-2, min(n.Pitch.Alter, 2))+2] + `</accidental>`,
+		)
 	}
 	if n.Tuplet.Actual > 0 {
-		fmt.Fprintf(&b, `<time-modification><actual-notes>%d</actual-notes><normal-notes>%d</normal-notes></time-modification>`, n.Tuplet.Actual, n.Tuplet.Normal)
+		fmt.Fprintf(
+			&b,
+			`<time-modification><actual-notes>%d</actual-notes><normal-notes>%d</normal-notes></time-modification>`,
+			n.Tuplet.Actual,
+			n.Tuplet.Normal,
+		)
 	}
 	if w.o.Colour != nil && !n.Rest {
 		if c := w.o.Colour(i); c != "" {
@@ -185,7 +192,30 @@ func tag(s string) string {
 }
 
 // dynamics are the marks that have an element of their own.
-var dynamics = []string{"p", "pp", "ppp", "pppp", "f", "ff", "fff", "ffff", "mp", "mf", "sf", "sfp", "sfpp", "fp", "rf", "rfz", "sfz", "sffz", "fz", "n", "pf", "sfzp"}
+var dynamics = []string{
+	"p",
+	"pp",
+	"ppp",
+	"pppp",
+	"f",
+	"ff",
+	"fff",
+	"ffff",
+	"mp",
+	"mf",
+	"sf",
+	"sfp",
+	"sfpp",
+	"fp",
+	"rf",
+	"rfz",
+	"sfz",
+	"sffz",
+	"fz",
+	"n",
+	"pf",
+	"sfzp",
+}
 
 // sign writes one sign; its time may lie off the cursor.
 func (w *writer) sign(x score.Sign) {

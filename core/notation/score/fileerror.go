@@ -61,9 +61,17 @@ const (
 func (s *Score) TooLong() error {
 	switch {
 	case len(s.Notes) > MostNotesOfAPiece:
-		return &FileError{What: fmt.Sprintf("it has %d notes and rests; a piece may have %d at most. Bring its movements one by one", len(s.Notes), MostNotesOfAPiece)}
+		return &FileError{
+			What: fmt.Sprintf(
+				"it has %d notes and rests; a piece may have %d at most. Bring its movements one by one",
+				len(s.Notes),
+				MostNotesOfAPiece,
+			),
+		}
 	case len(s.Bars) > MostBarsOfAPiece:
-		return &FileError{What: fmt.Sprintf("it has %d bars; a piece may have %d at most. Bring its movements one by one", len(s.Bars), MostBarsOfAPiece)}
+		return &FileError{
+			What: fmt.Sprintf("it has %d bars; a piece may have %d at most. Bring its movements one by one", len(s.Bars), MostBarsOfAPiece),
+		}
 	}
 	return nil
 }

@@ -180,8 +180,10 @@ func TestBlackKeys(t *testing.T) {
 // What is heard lasts: ornaments take no time of their own, and a note of no length is none.
 func TestWhatIsHeard(t *testing.T) {
 	s := &Score{Notes: []Note{
-		{MIDI: 60, Duration: rational.Int(1), Bar: 1}, {MIDI: 62, Grace: true, Onset: rational.Int(1), Bar: 1}, {MIDI: 64, Grace: true, Duration: rational.Int(1), Onset: rational.Int(1), Bar: 1},
-		{MIDI: 65, Onset: rational.Int(1), Bar: 1}, {Rest: true, Duration: rational.Int(1), Bar: 1}, {MIDI: 67, Onset: rational.Int(1), Duration: rational.New(1, 2), Bar: 1},
+		{MIDI: 60, Duration: rational.Int(1), Bar: 1}, {MIDI: 62, Grace: true, Onset: rational.Int(1), Bar: 1},
+		{MIDI: 64, Grace: true, Duration: rational.Int(1), Onset: rational.Int(1), Bar: 1},
+		{MIDI: 65, Onset: rational.Int(1), Bar: 1}, {Rest: true, Duration: rational.Int(1), Bar: 1},
+		{MIDI: 67, Onset: rational.Int(1), Duration: rational.New(1, 2), Bar: 1},
 	}}
 	var heard []int
 	for _, x := range s.Heard() {

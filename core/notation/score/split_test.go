@@ -45,7 +45,17 @@ func TestSplittingChangesNoSound(t *testing.T) {
 			if rational.Int(12).Less(at.Add(d)) {
 				d = rational.Int(12).Sub(at)
 			}
-			n := Note{Onset: at, Duration: d, Bar: s.barAt(1, at), Voice: "1", Staff: 1, MIDI: rapid.IntRange(60, 62).Draw(t, "pitch"), Lyric: "la", SlurStop: true, Fermata: true}
+			n := Note{
+				Onset:    at,
+				Duration: d,
+				Bar:      s.barAt(1, at),
+				Voice:    "1",
+				Staff:    1,
+				MIDI:     rapid.IntRange(60, 62).Draw(t, "pitch"),
+				Lyric:    "la",
+				SlurStop: true,
+				Fermata:  true,
+			}
 			s.Notes = append(s.Notes, n)
 			if rapid.Bool().Draw(t, "chord") {
 				n.Chord, n.MIDI = true, n.MIDI+12
@@ -58,7 +68,11 @@ func TestSplittingChangesNoSound(t *testing.T) {
 		after := s.Sounding()
 		require.Len(t, after, len(before))
 		for i := range before {
-			require.Equal(t, [3]string{before[i].Onset.String(), before[i].Duration.String()}, [3]string{after[i].Onset.String(), after[i].Duration.String()})
+			require.Equal(
+				t,
+				[3]string{before[i].Onset.String(), before[i].Duration.String()},
+				[3]string{after[i].Onset.String(), after[i].Duration.String()},
+			)
 			require.Equal(t, before[i].MIDI, after[i].MIDI)
 		}
 		words := 0
@@ -111,7 +125,12 @@ func TestWhichShortBarsBeginLate(t *testing.T) {
 	one, three, four, quaver := rational.Int(1), rational.Int(3), rational.Int(4), rational.New(1, 2)
 	require.Equal(t, []string{"3", "0", "0"}, offsets(barsOf(4, 4, one, four, three)), "a pickup, and the last bar without it")
 	require.Equal(t, []string{"3", "0", "3", "0"}, offsets(barsOf(4, 4, one, three, one, three)), "each part with its pickup")
-	require.Equal(t, []string{"0", "0", "2", "0", "2"}, offsets(barsOf(4, 4, four, rational.Int(2), rational.Int(2), rational.Int(2), rational.Int(2))), "split bars have two halves each")
+	require.Equal(
+		t,
+		[]string{"0", "0", "2", "0", "2"},
+		offsets(barsOf(4, 4, four, rational.Int(2), rational.Int(2), rational.Int(2), rational.Int(2))),
+		"split bars have two halves each",
+	)
 	require.Equal(t, []string{"0", "0", "0"}, offsets(barsOf(4, 4, four, one, four)), "short for no reason that can be seen")
 	require.Equal(t, []string{"5/2", "0"}, offsets(barsOf(6, 8, quaver, three)))
 	again := barsOf(4, 4, four, one, four)
@@ -134,7 +153,12 @@ func TestBeatsAreCounted(t *testing.T) {
 	}
 	one, three, half := rational.Int(1), rational.Int(3), rational.New(1, 2)
 	require.Equal(t, []string{"0", "1 one", "2", "3", "4 one", "5"}, counts(barsOf(3, 4, one, three, rational.Int(2))))
-	require.Equal(t, []string{"1/2 one", "2", "7/2 one", "5"}, counts(barsOf(6, 8, half, three, rational.New(5, 2))), "half a beat before the first there is none")
+	require.Equal(
+		t,
+		[]string{"1/2 one", "2", "7/2 one", "5"},
+		counts(barsOf(6, 8, half, three, rational.New(5, 2))),
+		"half a beat before the first there is none",
+	)
 	require.Equal(t, []string{"0 one", "1", "2"}, counts(&Score{Bars: []Bar{{Length: three}}}), "crotchets without a time")
 	require.Empty(t, counts(&Score{Bars: []Bar{{Length: rational.Int(1000), Beats: 4, BeatUnit: 4}}}), "no bar that music has")
 	require.Empty(t, counts(&Score{}))

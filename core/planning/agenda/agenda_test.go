@@ -61,9 +61,19 @@ func TestTheLessonsOfAStudio(t *testing.T) {
 	require.True(t, days[7].Lessons[0].ToMakeUp)
 
 	free := Free(pupils, holidays, "Ivo", 30, day(7), monday)
-	require.Equal(t, []calendar.Time{{Day: day(7), StartsAt: 870, Minutes: 30}, {Day: day(4), StartsAt: 900, Minutes: 30}}, free[:2], "the time that was cancelled is not offered to whoever could not come")
+	require.Equal(
+		t,
+		[]calendar.Time{{Day: day(7), StartsAt: 870, Minutes: 30}, {Day: day(4), StartsAt: 900, Minutes: 30}},
+		free[:2],
+		"the time that was cancelled is not offered to whoever could not come",
+	)
 	others := Free(pupils, holidays, "Rosa", 30, day(7), monday)
-	require.Equal(t, []calendar.Time{{Day: day(7), StartsAt: 870, Minutes: 30}, {Day: day(7), StartsAt: 900, Minutes: 30}}, others[:2], "for others that of the cancelled lesson is free")
+	require.Equal(
+		t,
+		[]calendar.Time{{Day: day(7), StartsAt: 870, Minutes: 30}, {Day: day(7), StartsAt: 900, Minutes: 30}},
+		others[:2],
+		"for others that of the cancelled lesson is free",
+	)
 	for _, f := range free {
 		require.True(t, f.Day.After(monday))
 		require.False(t, calendar.InBreak(f.Day, calendar.Breaks(holidays, "Ivo", nil)), f.Day)

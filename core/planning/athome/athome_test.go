@@ -30,7 +30,15 @@ func twoHands(t require.TestingT) *analysis.Piece {
 		if finger != "" {
 			f = "<notations><technical><fingering>" + finger + "</fingering></technical></notations>"
 		}
-		return fmt.Sprintf("<note><pitch><step>%s</step><octave>%d</octave></pitch><duration>%d</duration><voice>%d</voice><type>quarter</type><staff>%d</staff>%s</note>", step, octave, duration, staff, staff, f)
+		return fmt.Sprintf(
+			"<note><pitch><step>%s</step><octave>%d</octave></pitch><duration>%d</duration><voice>%d</voice><type>quarter</type><staff>%d</staff>%s</note>",
+			step,
+			octave,
+			duration,
+			staff,
+			staff,
+			f,
+		)
 	}
 	rest := func(duration, staff int) string {
 		return fmt.Sprintf("<note><rest/><duration>%d</duration><voice>%d</voice><staff>%d</staff></note>", duration, staff, staff)
@@ -157,7 +165,11 @@ func TestStrings(t *testing.T) {
 	for _, x := range h.Touches {
 		got = append(got, fmt.Sprintf("%s string %d +%d finger %d", x.Pitch, x.String, x.Above, x.Finger))
 	}
-	require.Equal(t, []string{"E3 string 2 +2 finger 1", "F#3 string 2 +4 finger 3", "G3 string 2 +5 finger 4", "A3 string 1 +0 finger 0"}, got)
+	require.Equal(
+		t,
+		[]string{"E3 string 2 +2 finger 1", "F#3 string 2 +4 finger 3", "G3 string 2 +5 finger 4", "A3 string 1 +0 finger 0"},
+		got,
+	)
 	uke := Source{Piece: read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCEGc|", "ukulele"), Age: 40}
 	c = Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 3, InRow: true}, uke)
 	require.Equal(t, []any{0, 3, ToOne, InRow}, []any{c.Hands[0].Finger, c.Hands[0].String, c.Voice, c.Good})

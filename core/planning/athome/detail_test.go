@@ -24,7 +24,11 @@ func TestWhatAgesMean(t *testing.T) {
 func TestAGameLooksForItsKeys(t *testing.T) {
 	src := Source{Piece: twoHands(t), Age: 5, Keys: []int{60, 64}, Cue: "clap"}
 	c := Of(week.Item{Kind: week.Game, Start: 0, End: 4}, src)
-	require.Equal(t, []Hand{{Hand: reading.Either, Finger: -1, Touches: []Touch{{MIDI: 60, Finger: -1, First: true}, {MIDI: 64, Finger: -1, First: true}}}}, c.Hands)
+	require.Equal(
+		t,
+		[]Hand{{Hand: reading.Either, Finger: -1, Touches: []Touch{{MIDI: 60, Finger: -1, First: true}, {MIDI: 64, Finger: -1, First: true}}}},
+		c.Hands,
+	)
 	require.Equal(t, []any{Tempo{}, Enough, Time}, []any{c.Tempo, c.Good, c.End})
 	require.Empty(t, c.Gaps)
 	src.Keys = nil
@@ -37,8 +41,10 @@ func TestWhenToStop(t *testing.T) {
 		it   week.Item
 		want End
 	}{
-		{week.Item{Kind: week.Whole, Times: 1}, Once}, {week.Item{Kind: week.Whole, Times: 2}, Boxes}, {week.Item{Kind: week.Look}, Time}, {week.Item{Kind: week.Hear}, Time},
-		{week.Item{Kind: week.Game}, Time}, {week.Item{Kind: week.Game, Times: 3}, Boxes}, {week.Item{Kind: week.Listen}, Once}, {week.Item{Kind: week.Review, Times: 1}, Once},
+		{week.Item{Kind: week.Whole, Times: 1}, Once}, {week.Item{Kind: week.Whole, Times: 2}, Boxes}, {week.Item{Kind: week.Look}, Time},
+		{week.Item{Kind: week.Hear}, Time},
+		{week.Item{Kind: week.Game}, Time}, {week.Item{Kind: week.Game, Times: 3}, Boxes}, {week.Item{Kind: week.Listen}, Once},
+		{week.Item{Kind: week.Review, Times: 1}, Once},
 	} {
 		require.Equal(t, x.want, endOf(x.it), "%v", x.it)
 	}
@@ -81,7 +87,10 @@ func TestTheLowestString(t *testing.T) {
 func TestWhichTempo(t *testing.T) {
 	four := read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GABc|", "piano")
 	beats := func(kind week.Kind, due bool, mark int) (int, bool) {
-		x := tempoOf(week.Item{Kind: kind, Start: 0, End: 8}, Source{Material: material.Material{Tempo: 100}, Piece: four, RunDue: due, Mark: mark})
+		x := tempoOf(
+			week.Item{Kind: kind, Start: 0, End: 8},
+			Source{Material: material.Material{Tempo: 100}, Piece: four, RunDue: due, Mark: mark},
+		)
 		return x.Beats, x.Full
 	}
 	for _, x := range []struct {
@@ -91,8 +100,10 @@ func TestWhichTempo(t *testing.T) {
 		beats int
 		full  bool
 	}{
-		{week.Review, false, 0, 100, true}, {week.Whole, false, 0, 60, false}, {week.Whole, true, 0, 100, true}, {week.Drilled, true, 0, 100, true},
-		{week.Drilled, false, 0, 60, false}, {week.Chunk, true, 0, 60, false}, {week.Drilled, false, 72, 72, false}, {week.Drilled, true, 72, 72, false}, {week.Chunk, false, 72, 60, false},
+		{week.Review, false, 0, 100, true}, {week.Whole, false, 0, 60, false}, {week.Whole, true, 0, 100, true},
+		{week.Drilled, true, 0, 100, true},
+		{week.Drilled, false, 0, 60, false}, {week.Chunk, true, 0, 60, false}, {week.Drilled, false, 72, 72, false},
+		{week.Drilled, true, 72, 72, false}, {week.Chunk, false, 72, 60, false},
 	} {
 		got, full := beats(x.kind, x.due, x.mark)
 		require.Equal(t, []any{x.beats, x.full}, []any{got, full}, "%v", x)
@@ -127,5 +138,9 @@ func TestTouchesFromLowToHigh(t *testing.T) {
 		midi = append(midi, x.MIDI)
 	}
 	require.Equal(t, []int{64, 67, 69, 72}, midi)
-	require.Equal(t, []bool{false, false, false, true}, []bool{c.Hands[0].Touches[0].First, c.Hands[0].Touches[1].First, c.Hands[0].Touches[2].First, c.Hands[0].Touches[3].First})
+	require.Equal(
+		t,
+		[]bool{false, false, false, true},
+		[]bool{c.Hands[0].Touches[0].First, c.Hands[0].Touches[1].First, c.Hands[0].Touches[2].First, c.Hands[0].Touches[3].First},
+	)
 }

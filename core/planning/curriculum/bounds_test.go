@@ -66,7 +66,11 @@ func TestSixNewSkillsAtOnceAreTooMany(t *testing.T) {
 		return [][]material.Material{{piece("First", "a"), piece("Next", skills...)}}
 	}
 	require.Empty(t, Concerns(book("b", "c", "d", "e", "f"), catalogue(t), leap.DefaultPolicy()))
-	require.Equal(t, []string{"“Next” asks for 6 new skills at once."}, Concerns(book("b", "c", "d", "e", "f", "g"), catalogue(t), leap.DefaultPolicy()))
+	require.Equal(
+		t,
+		[]string{"“Next” asks for 6 new skills at once."},
+		Concerns(book("b", "c", "d", "e", "f", "g"), catalogue(t), leap.DefaultPolicy()),
+	)
 	first := [][]material.Material{{piece("First", "a", "b", "c", "d", "e", "f", "g")}}
 	require.Empty(t, Concerns(first, catalogue(t), leap.DefaultPolicy()))
 }
@@ -104,8 +108,10 @@ func TestWhatABookHolds(t *testing.T) {
 	lib := material.Library{}
 	for i, m := range []material.Material{
 		{ID: "second", SourceID: "b", Order: 2, Instrument: "piano"}, {ID: "first", SourceID: "b", Order: 1, Instrument: "piano"},
-		{ID: "scale", SourceID: "b", Order: 3, Instrument: "piano", Exercise: "scale/apart/C/major/-"}, {ID: "part", SourceID: "b", Order: 4, Instrument: "piano", PartOf: "first"},
-		{ID: "other", SourceID: "c", Order: 1, Instrument: "piano"}, {ID: "loose", Instrument: "piano", Title: "Loose"}, {ID: "cello", Instrument: "cello", Title: "Cello"},
+		{ID: "scale", SourceID: "b", Order: 3, Instrument: "piano", Exercise: "scale/apart/C/major/-"},
+		{ID: "part", SourceID: "b", Order: 4, Instrument: "piano", PartOf: "first"},
+		{ID: "other", SourceID: "c", Order: 1, Instrument: "piano"}, {ID: "loose", Instrument: "piano", Title: "Loose"},
+		{ID: "cello", Instrument: "cello", Title: "Cello"},
 		{ID: "drill", Instrument: "piano", Exercise: "scale/apart/G/major/-"},
 	} {
 		if m.Title == "" {

@@ -77,7 +77,9 @@ func (m Material) faults(at string, skills skill.Catalogue, f *faults) {
 	if !knownStrand(m.Strand) {
 		f.add("%s: %q is not a strand (%s)", at, m.Strand, strandNames())
 	}
-	if m.Page < 0 || m.Page > 10000 || m.Bars < 0 || m.Bars > score.MostBars || m.DistinctBars < 0 || m.DistinctBars > m.Bars && m.Bars > 0 || m.Tempo < 0 || m.Tempo > 1000 {
+	if m.Page < 0 || m.Page > 10000 || m.Bars < 0 || m.Bars > score.MostBars || m.DistinctBars < 0 || m.DistinctBars > m.Bars && m.Bars > 0 ||
+		m.Tempo < 0 ||
+		m.Tempo > 1000 {
 		f.add("%s: page, bars, different bars or tempo cannot be right", at)
 	}
 	asked := map[string]bool{}

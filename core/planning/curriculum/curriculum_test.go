@@ -13,7 +13,11 @@ import (
 )
 
 func catalogue(t require.TestingT) skill.Catalogue {
-	c, err := skill.Parse([]byte(`[{"id":"a","name":"Holds the beat"},{"id":"b","name":"Steps","needs":["a"]},{"id":"c","name":"Skips","needs":["b"],"steps":["say"]},{"id":"d","name":"Ties: over the bar"}]`))
+	c, err := skill.Parse(
+		[]byte(
+			`[{"id":"a","name":"Holds the beat"},{"id":"b","name":"Steps","needs":["a"]},{"id":"c","name":"Skips","needs":["b"],"steps":["say"]},{"id":"d","name":"Ties: over the bar"}]`,
+		),
+	)
 	require.NoError(t, err)
 	return c
 }
@@ -70,7 +74,11 @@ func TestEveryFaultIsNamed(t *testing.T) {
 	m := func(id, title, skill string) Material {
 		return Material{ID: id, Title: title, Strand: "method", Demands: []material.Demand{{Skill: skill, Weight: 1}}}
 	}
-	c := Curriculum{Sources: []Source{{ID: "s", Title: "S", Instrument: "piano", Materials: []Material{m("1", "One", "a"), m("1", "Two", "zzz"), m("2", "", "a")}}}}
+	c := Curriculum{
+		Sources: []Source{
+			{ID: "s", Title: "S", Instrument: "piano", Materials: []Material{m("1", "One", "a"), m("1", "Two", "zzz"), m("2", "", "a")}},
+		},
+	}
 	_, faults := Check(c, catalogue(t))
 	require.Equal(t, []string{
 		`the id "1" stands there twice: source 1 ("S"), material 1 ("One") and source 1 ("S"), material 2 ("Two")`,
@@ -118,7 +126,11 @@ func TestASpreadsheet(t *testing.T) {
 		{8, "Piece", "low water", "the same title stands in line 2", true},
 	}, faults)
 	require.Equal(t, []string{"Low Water", "Gulls", "low water", "Kite"}, titlesOf(ms), "a title may stand there twice")
-	require.Equal(t, []material.Demand{{Skill: "b", Weight: 0.5, Origin: "teacher"}, {Skill: "c", Weight: 1, Origin: "teacher"}}, ms[1].Demands)
+	require.Equal(
+		t,
+		[]material.Demand{{Skill: "b", Weight: 0.5, Origin: "teacher"}, {Skill: "c", Weight: 1, Origin: "teacher"}},
+		ms[1].Demands,
+	)
 	require.Equal(t, []string{"comic", "quick"}, ms[1].Tags)
 	require.Equal(t, "d", ms[3].Demands[0].Skill, "a colon may belong to the name")
 
@@ -130,7 +142,11 @@ func TestASpreadsheet(t *testing.T) {
 
 // A teacher's own words for skills are said once: what each means, or that it is none. A word whose skill is gone is asked for again.
 func TestATeachersWordsForSkills(t *testing.T) {
-	table, err := ReadTable([]byte("title;skills\nFog;Left  Hand, a: 0.5\nKite;left hand | wrist up\nGull;smile | left hand: 0,5\nTide;hum\nOar;b, left hand, holds the beat\nNet;a| A\n"))
+	table, err := ReadTable(
+		[]byte(
+			"title;skills\nFog;Left  Hand, a: 0.5\nKite;left hand | wrist up\nGull;smile | left hand: 0,5\nTide;hum\nOar;b, left hand, holds the beat\nNet;a| A\n",
+		),
+	)
 	require.NoError(t, err)
 	read := func(words Words) (rows []string, wrong []string, spoken []Spoken) {
 		ms, faults, spoken, err := table.Materials([]Field{Title, Skills}, material.Method, catalogue(t), words)
@@ -158,7 +174,11 @@ func TestATeachersWordsForSkills(t *testing.T) {
 	rows, wrong, spoken = read(Words{"left hand": "b", "wrist up": "b", "smile": "", "hum": "no-such-skill"})
 	require.Equal(t, []string{"Fog b 1 a 0.5", "Kite b 1", "Gull b 0.5"}, rows[:3])
 	require.Equal(t, []string{`Tide: nobody knows the skill "hum"`, twice}, wrong)
-	require.Equal(t, []Spoken{{"left hand", "b", false, 4}, {"wrist up", "b", false, 1}, {"smile", "", false, 1}, {"hum", "", true, 1}}, spoken)
+	require.Equal(
+		t,
+		[]Spoken{{"left hand", "b", false, 4}, {"wrist up", "b", false, 1}, {"smile", "", false, 1}, {"hum", "", true, 1}},
+		spoken,
+	)
 
 	said, err := Said([][2]string{{" Left  hand", "b"}, {"smile", ""}}, catalogue(t))
 	require.NoError(t, err)
@@ -173,7 +193,12 @@ func TestATeachersWordsForSkills(t *testing.T) {
 
 // Books of one name are told apart by the order in which they were made; those of other instruments are others.
 func TestBooksOfOneNameAreToldApart(t *testing.T) {
-	in := []Source{{ID: "3", Title: "waves", Instrument: "piano"}, {ID: "1", Title: "Waves", Instrument: "piano"}, {ID: "2", Title: "Waves", Instrument: "cello"}, {ID: "4", Title: "WAVES", Instrument: "piano"}}
+	in := []Source{
+		{ID: "3", Title: "waves", Instrument: "piano"},
+		{ID: "1", Title: "Waves", Instrument: "piano"},
+		{ID: "2", Title: "Waves", Instrument: "cello"},
+		{ID: "4", Title: "WAVES", Instrument: "piano"},
+	}
 	var titles []string
 	for _, s := range ToldApart(in) {
 		titles = append(titles, s.Title)
@@ -188,7 +213,8 @@ func TestABookByItsTitles(t *testing.T) {
 	ms, faults, _, err := table.Materials(fields, material.Repertoire, catalogue(t), nil)
 	require.NoError(t, err)
 	require.Equal(t, []Material{
-		{Title: "Low Water", Unit: "Unit 1", Page: 5, Strand: material.Repertoire}, {Title: "Gulls", Unit: "Unit 1", Page: 6, Strand: material.Repertoire},
+		{Title: "Low Water", Unit: "Unit 1", Page: 5, Strand: material.Repertoire},
+		{Title: "Gulls", Unit: "Unit 1", Page: 6, Strand: material.Repertoire},
 		{Title: "Kite", Unit: "Unit 2", Strand: material.Repertoire}, {Title: "Gulls", Strand: material.Repertoire},
 	}, ms)
 	require.Empty(t, faults, "a title of another unit is another piece")
@@ -232,8 +258,9 @@ func TestTablesComeBack(t *testing.T) {
 		seen := map[string]bool{}
 		for i := range rapid.IntRange(0, 6).Draw(t, "rows") {
 			m := Material{
-				Title: fmt.Sprint(word.Draw(t, "title"), i), Composer: word.Draw(t, "composer"), Strand: rapid.SampledFrom(material.Strands()).Draw(t, "strand"),
-				Page: rapid.IntRange(0, 99).Draw(t, "page"), Tempo: float64(rapid.IntRange(0, 200).Draw(t, "tempo")) / 2, Texture: material.InTurn,
+				Title: fmt.Sprint(word.Draw(t, "title"), i), Composer: word.Draw(t, "composer"),
+				Strand: rapid.SampledFrom(material.Strands()).Draw(t, "strand"),
+				Page:   rapid.IntRange(0, 99).Draw(t, "page"), Tempo: float64(rapid.IntRange(0, 200).Draw(t, "tempo")) / 2, Texture: material.InTurn,
 				Demands: []material.Demand{{Skill: "a", Weight: float64(rapid.IntRange(1, 20).Draw(t, "weight")) / 10, Origin: "teacher"}},
 				Tags:    []string{"quiet", "comic"},
 			}

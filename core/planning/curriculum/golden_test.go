@@ -35,8 +35,16 @@ func invented(seed uint64, n int) []material.Material {
 	textures := []material.Texture{material.OneLine, material.InTurn, material.Together}
 	var out []material.Material
 	for i := range n {
-		m := material.Material{ID: fmt.Sprintf("b%d-%d", seed, i), Title: fmt.Sprintf("Piece %d of book %d", i+1, seed), Strand: material.Method, Order: i + 1, HasScore: i%5 != 4,
-			Bars: 4 + i + random.IntN(8), Tempo: float64(50 + random.IntN(60)), Texture: textures[random.IntN(3)]}
+		m := material.Material{
+			ID:       fmt.Sprintf("b%d-%d", seed, i),
+			Title:    fmt.Sprintf("Piece %d of book %d", i+1, seed),
+			Strand:   material.Method,
+			Order:    i + 1,
+			HasScore: i%5 != 4,
+			Bars:     4 + i + random.IntN(8),
+			Tempo:    float64(50 + random.IntN(60)),
+			Texture:  textures[random.IntN(3)],
+		}
 		m.DistinctBars = 1 + random.IntN(m.Bars)
 		if random.IntN(6) == 0 {
 			m.Strand = material.Repertoire
@@ -142,7 +150,11 @@ func TestCellsAtAndBeyondTheirBounds(t *testing.T) {
 			fmt.Fprintf(&out, "%s %.30q: %+v %+v %v\n", field, cell, brief(read), faults, err)
 		}
 	}
-	twice := Table{Columns: []string{"t", "u"}, Rows: [][]string{{"A", "1"}, {"a", "1"}, {"A", "2"}, {"", "2"}, {"B", "3", "4"}, {"C"}}, Lines: []int{2, 3, 4, 7, 8, 9}}
+	twice := Table{
+		Columns: []string{"t", "u"},
+		Rows:    [][]string{{"A", "1"}, {"a", "1"}, {"A", "2"}, {"", "2"}, {"B", "3", "4"}, {"C"}},
+		Lines:   []int{2, 3, 4, 7, 8, 9},
+	}
 	read, faults, _, err := twice.Materials([]Field{Title, Unit}, material.Method, skills, nil)
 	fmt.Fprintf(&out, "rows: %+v %+v %v\n", brief(read), faults, err)
 	for _, fields := range [][]Field{{Unit, Unit}, {Ignore, Ignore}, {Title, Title}, {Unit, Ignore}} {
@@ -154,7 +166,24 @@ func TestCellsAtAndBeyondTheirBounds(t *testing.T) {
 
 func brief(read []Material) (out []string) {
 	for _, m := range read {
-		out = append(out, fmt.Sprintf("%.8s/%.4s/%s/%.4s/%d/%g/%d/%d/%s/%v/%d/%d", m.Title, m.Composer, m.Strand, m.Unit, m.Page, m.Tempo, m.Bars, m.DistinctBars, m.Texture, m.Demands, len(m.FocusPoints), len(m.Tags)))
+		out = append(
+			out,
+			fmt.Sprintf(
+				"%.8s/%.4s/%s/%.4s/%d/%g/%d/%d/%s/%v/%d/%d",
+				m.Title,
+				m.Composer,
+				m.Strand,
+				m.Unit,
+				m.Page,
+				m.Tempo,
+				m.Bars,
+				m.DistinctBars,
+				m.Texture,
+				m.Demands,
+				len(m.FocusPoints),
+				len(m.Tags),
+			),
+		)
 	}
 	return out
 }
@@ -208,8 +237,19 @@ func TestWhatIsWrongIsSaidToTheBound(t *testing.T) {
 		say(fmt.Sprintf("%d materials", n+1), c)
 	}
 	c := with(func(m *Material) {})
-	c.Skills = []skill.Skill{{ID: strings.Repeat("a", 64), Name: "A"}, {ID: strings.Repeat("a", 65), Name: "B"}, {ID: "é", Name: "C"}, {ID: "az-09", Name: "D"}, {ID: "AZ", Name: "E"}}
-	c.Sources = append(c.Sources, Source{ID: "b1", Title: "Again", Instrument: "Piano"}, Source{Title: "No id", Instrument: "piano"}, Source{Instrument: "piano"})
+	c.Skills = []skill.Skill{
+		{ID: strings.Repeat("a", 64), Name: "A"},
+		{ID: strings.Repeat("a", 65), Name: "B"},
+		{ID: "é", Name: "C"},
+		{ID: "az-09", Name: "D"},
+		{ID: "AZ", Name: "E"},
+	}
+	c.Sources = append(
+		c.Sources,
+		Source{ID: "b1", Title: "Again", Instrument: "Piano"},
+		Source{Title: "No id", Instrument: "piano"},
+		Source{Instrument: "piano"},
+	)
 	say("skills and ids", c)
 	golden.Equal(t, "faults.txt", out.String())
 }

@@ -15,7 +15,12 @@ func TestAProfileShowsWhereSkillsEnter(t *testing.T) {
 	book := []material.Material{piece("1", "a"), piece("2", "a", "b"), piece("3", "b", "c", "d"), piece("4", "a")}
 	g := Profile(book, leap.Ability{}, leap.DefaultPolicy())
 	// a: new, once cleared, then secure; b likewise. By hand from the rules of novelty.
-	require.InDeltaSlice(t, []float64{1, 1.3, 2.3, 0}, []float64{g.Lines[0].Leap.Size, g.Lines[1].Leap.Size, g.Lines[2].Leap.Size, g.Lines[3].Leap.Size}, 1e-9)
+	require.InDeltaSlice(
+		t,
+		[]float64{1, 1.3, 2.3, 0},
+		[]float64{g.Lines[0].Leap.Size, g.Lines[1].Leap.Size, g.Lines[2].Leap.Size, g.Lines[3].Leap.Size},
+		1e-9,
+	)
 	require.Equal(t, []string{"c", "d"}, g.Lines[2].Enters)
 	require.Equal(t, []string{"b"}, g.Lines[2].Again)
 	require.True(t, g.Lines[2].Cliff)
@@ -36,7 +41,10 @@ func TestBringingMoreNeverRaisesALeap(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var book []material.Material
 		for i := range rapid.IntRange(1, 8).Draw(t, "pieces") {
-			book = append(book, piece(fmt.Sprint(i), rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d"}), 0, 4, rapid.ID).Draw(t, "asks")...))
+			book = append(
+				book,
+				piece(fmt.Sprint(i), rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d"}), 0, 4, rapid.ID).Draw(t, "asks")...),
+			)
 		}
 		brings := leap.Ability{Skills: map[string]leap.Evidence{}}
 		before := Profile(book, brings, leap.DefaultPolicy())
@@ -93,7 +101,12 @@ func TestAPathHoldsEveryPieceOnce(t *testing.T) {
 		for k := range rapid.IntRange(1, 3).Draw(t, "books") {
 			var book []material.Material
 			for i := range rapid.IntRange(0, 7).Draw(t, "pieces") {
-				book = append(book, piece(fmt.Sprint(k, "-", i), rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d", "e"}), 0, 4, rapid.ID).Draw(t, "asks")...))
+				book = append(
+					book,
+					piece(
+						fmt.Sprint(k, "-", i),
+						rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d", "e"}), 0, 4, rapid.ID).Draw(t, "asks")...),
+				)
 			}
 			all += len(book)
 			books = append(books, book)

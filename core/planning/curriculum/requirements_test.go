@@ -21,7 +21,8 @@ func asks(title, unit string, skills ...string) material.Material {
 // it; what comes once and is new is what the book itself begins with.
 func TestWhatABookTakesForGranted(t *testing.T) {
 	second := []material.Material{
-		asks("a", "1", "steps", "ties", "pedal"), asks("b", "1", "steps", "skips"), asks("c", "1", "steps", "ties"), asks("d", "2", "trills", "steps"),
+		asks("a", "1", "steps", "ties", "pedal"), asks("b", "1", "steps", "skips"), asks("c", "1", "steps", "ties"),
+		asks("d", "2", "trills", "steps"),
 	}
 	first := []material.Material{asks("x", "", "steps"), asks("y", "", "skips", "steps")}
 	require.Len(t, FirstUnit(second), 3)
@@ -51,7 +52,11 @@ func TestATeacherWritesWhatABookTakesForGranted(t *testing.T) {
 	x := asks("x", "", "steps", "skips")
 	x.SourceID = "first"
 	lib["x"] = x
-	books := []Source{{ID: "second", Title: "Second", Instrument: "piano"}, {ID: "first", Title: "First", Instrument: "piano"}, {ID: "old", Title: "Old", Instrument: "piano", Retired: true}}
+	books := []Source{
+		{ID: "second", Title: "Second", Instrument: "piano"},
+		{ID: "first", Title: "First", Instrument: "piano"},
+		{ID: "old", Title: "Old", Instrument: "piano", Retired: true},
+	}
 	proposed := NeedsOf(lib, books[0], books)
 	require.Equal(t, []any{"First", 2, false}, []any{proposed.Forerunner, proposed.First, proposed.Own})
 	require.Equal(t, []string{"steps", "skips"}, skillsOf(proposed.List))
@@ -76,7 +81,12 @@ func skillsOf(list []Requirement) (out []string) {
 func TestWhatIsGoneThroughBeforeAUnit(t *testing.T) {
 	c, err := skill.Standard()
 	require.NoError(t, err)
-	book := []material.Material{asks("a", "1", "steady-beat", "echo-rhythm"), asks("b", "1", "dynamics-two"), asks("c", "2", "dynamics-two", "steady-beat"), asks("d", "2", "steady-beat", "finds-by-ear", "echo-rhythm")}
+	book := []material.Material{
+		asks("a", "1", "steady-beat", "echo-rhythm"),
+		asks("b", "1", "dynamics-two"),
+		asks("c", "2", "dynamics-two", "steady-beat"),
+		asks("d", "2", "steady-beat", "finds-by-ear", "echo-rhythm"),
+	}
 	require.Equal(t, []string{"1", "2"}, Units(book))
 	require.Empty(t, Review(book, "1", c))
 	require.Empty(t, Review(book, "3", c))

@@ -46,9 +46,11 @@ func Fields() []Field {
 var usual = map[string]Field{
 	"title": Title, "piece": Title, "name": Title, "song": Title, "tune": Title,
 	"composer": Composer, "by": Composer, "author": Composer, "strand": StrandOf, "kind": StrandOf, "type": StrandOf,
-	"unit": Unit, "chapter": Unit, "section": Unit, "part": Unit, "page": Page, "p.": Page, "p": Page, "tempo": Tempo, "bpm": Tempo, "speed": Tempo,
-	"bars": Bars, "measures": Bars, "length": Bars, "different bars": DistinctBars, "distinct bars": DistinctBars, "distinctbars": DistinctBars,
-	"texture": TextureOf, "hands": TextureOf, "skills": Skills, "demands": Skills, "teaches": Skills, "asks for": Skills, "new": Skills,
+	"unit": Unit, "chapter": Unit, "section": Unit, "part": Unit, "page": Page, "p.": Page, "p": Page, "tempo": Tempo, "bpm": Tempo,
+	"speed": Tempo,
+	"bars":  Bars, "measures": Bars, "length": Bars, "different bars": DistinctBars, "distinct bars": DistinctBars,
+	"distinctbars": DistinctBars,
+	"texture":      TextureOf, "hands": TextureOf, "skills": Skills, "demands": Skills, "teaches": Skills, "asks for": Skills, "new": Skills,
 	"focus": Focus, "focus points": Focus, "focuspoints": Focus, "tags": Tags, "mood": Tags, "like": Tags, "character": Tags,
 }
 
@@ -186,7 +188,12 @@ func Listed(text string) (Table, []Field) {
 // Every row that has a fault is named and left out of the result; a title that stands there twice is pointed out and kept. Skills are
 // found by id or by name, in any case, or by a teacher's words; "passing the thumb under: 0.5" gives a weight. What a word that is
 // no name of a skill was taken for is told in spoken, in the order of the rows.
-func (t Table) Materials(fields []Field, strand material.Strand, skills skill.Catalogue, words Words) (out []Material, faults []Fault, spoken []Spoken, err error) {
+func (t Table) Materials(
+	fields []Field,
+	strand material.Strand,
+	skills skill.Catalogue,
+	words Words,
+) (out []Material, faults []Fault, spoken []Spoken, err error) {
 	title := -1
 	used := map[Field]bool{}
 	for i, f := range fields {

@@ -36,15 +36,32 @@ func input(t require.TestingT, ms ...material.Material) Input {
 	for _, m := range ms {
 		lib[m.ID] = m
 	}
-	return Input{Candidates: ms, Library: lib, Ability: leap.Ability{Skills: map[string]leap.Evidence{}}, Policy: leap.DefaultPolicy(), Reach: leap.Reach{Size: 2}, Skills: skills(t), PerLesson: 2}
+	return Input{
+		Candidates: ms,
+		Library:    lib,
+		Ability:    leap.Ability{Skills: map[string]leap.Evidence{}},
+		Policy:     leap.DefaultPolicy(),
+		Reach:      leap.Reach{Size: 2},
+		Skills:     skills(t),
+		PerLesson:  2,
+	}
 }
 
 func TestABlockedPieceSaysTheShortestWay(t *testing.T) {
-	in := input(t, piece("show", material.Repertoire, "cross"), piece("drum", material.Method, "pulse"), piece("long drum", material.Method, "pulse", "three"))
+	in := input(
+		t,
+		piece("show", material.Repertoire, "cross"),
+		piece("drum", material.Method, "pulse"),
+		piece("long drum", material.Method, "pulse", "three"),
+	)
 	require.Equal(t, "drum", Rank(in)[0].Material.ID, "the others are blocked")
 	b := in.candidate(in.Candidates[0]).Blocks[0]
 	require.Equal(t, Block{Skill: "cross", Exposures: 3, Way: b.Way, Lessons: b.Lessons}, b, "met 0 of 3 times")
-	require.Equal(t, []Step{{Skill: "pulse", Material: "drum"}, {Skill: "pairs", Bites: 2}, {Skill: "three", Bites: 1}, {Skill: "cross", Bites: 3}}, b.Way)
+	require.Equal(
+		t,
+		[]Step{{Skill: "pulse", Material: "drum"}, {Skill: "pairs", Bites: 2}, {Skill: "three", Bites: 1}, {Skill: "cross", Bites: 3}},
+		b.Way,
+	)
 	require.Equal(t, 5, b.Lessons, "pairs and threes side by side, then three of the cross, one a lesson")
 
 	in.Ability.Skills["cross"] = leap.Evidence{StepsDone: 2, Steps: 3, Cleared: 1}
@@ -61,7 +78,18 @@ func TestTasteAndBalanceAndSizeRank(t *testing.T) {
 	in.Idle = map[material.Strand]bool{material.Ear: true}
 	ranked := Rank(in)
 	require.Equal(t, []string{"b", "c", "a"}, []string{ranked[0].Material.ID, ranked[1].Material.ID, ranked[2].Material.ID})
-	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: Liked, Liking: taste.Liking{Tag: "comic", Score: 4.5 / 6.5, Signs: 3, By: map[studentlog.Reaction]int{studentlog.PlayedFirst: 3}}}}, ranked[0].Reasons)
+	require.Equal(
+		t,
+		[]Reason{
+			{Kind: Known},
+			{Kind: Within, Leap: 1, Reach: 2},
+			{
+				Kind:   Liked,
+				Liking: taste.Liking{Tag: "comic", Score: 4.5 / 6.5, Signs: 3, By: map[studentlog.Reaction]int{studentlog.PlayedFirst: 3}},
+			},
+		},
+		ranked[0].Reasons,
+	)
 	require.Equal(t, []Reason{{Kind: Known}, {Kind: Within, Leap: 1, Reach: 2}, {Kind: IdleStrand}}, ranked[1].Reasons)
 	in.Ease = true
 	require.InDelta(t, 1.0, in.candidate(a).Size, 1e-12, "a leap of 1 where under 1 is wanted is just over")
@@ -86,13 +114,20 @@ func TestNothingBlockedIsRankedAboveWhatIsOpen(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var ms []material.Material
 		for i := range rapid.IntRange(1, 8).Draw(t, "pieces") {
-			m := piece(fmt.Sprint(i), rapid.SampledFrom(material.Strands()).Draw(t, "strand"), rapid.SliceOfNDistinct(rapid.SampledFrom(all), 0, 4, rapid.ID).Draw(t, "asks")...)
+			m := piece(
+				fmt.Sprint(i),
+				rapid.SampledFrom(material.Strands()).Draw(t, "strand"),
+				rapid.SliceOfNDistinct(rapid.SampledFrom(all), 0, 4, rapid.ID).Draw(t, "asks")...)
 			m.Tags = rapid.SliceOfN(rapid.SampledFrom(material.Tags()), 0, 2).Draw(t, "tags")
 			ms = append(ms, m)
 		}
 		in := input(t, ms...)
 		for _, s := range all {
-			in.Ability.Skills[s] = leap.Evidence{Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), StepsDone: rapid.IntRange(0, 1).Draw(t, "steps"), Steps: 3}
+			in.Ability.Skills[s] = leap.Evidence{
+				Cleared:   rapid.IntRange(0, 3).Draw(t, "cleared"),
+				StepsDone: rapid.IntRange(0, 1).Draw(t, "steps"),
+				Steps:     3,
+			}
 		}
 		in.Taste = taste.Learn(map[string]map[studentlog.Reaction]int{"0": {studentlog.Liked: 5}, "1": {studentlog.Disliked: 5}}, nil, in.Library)
 		blocked := false
@@ -137,7 +172,13 @@ func TestOfEqualCandidatesTheEarlierInItsBook(t *testing.T) {
 
 // The easiest piece for a skill: the smallest leap, of equal ones the first by its id, never the piece itself.
 func TestTheEasiestPieceForASkill(t *testing.T) {
-	in := input(t, piece("hard", material.Method, "pulse", "three"), piece("same b", material.Method, "pulse"), piece("same a", material.Method, "pulse"), piece("other", material.Method, "three"))
+	in := input(
+		t,
+		piece("hard", material.Method, "pulse", "three"),
+		piece("same b", material.Method, "pulse"),
+		piece("same a", material.Method, "pulse"),
+		piece("other", material.Method, "three"),
+	)
 	for range 20 { // the library is a map
 		require.Equal(t, "same a", in.easiest("pulse", ""))
 		require.Equal(t, "same b", in.easiest("pulse", "same a"))

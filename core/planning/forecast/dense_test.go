@@ -161,7 +161,12 @@ func TestWhatIsLearnedIsTheTextbooks(t *testing.T) {
 			require.InDelta(t, math.Sqrt(scale/m.shape*(spread+mat.Dot(x, &to))), wide, 1e-9)
 		}
 	}
-	require.Equal(t, map[float64]bool{49: true, 70: true, 99: true, 140: true, 198: true}, seen, "more than one spread is the best of some studio")
+	require.Equal(
+		t,
+		map[float64]bool{49: true, 70: true, 99: true, 140: true, 198: true},
+		seen,
+		"more than one spread is the best of some studio",
+	)
 }
 
 // What is drawn for dates is drawn from what was learned: the mean and the covariance of the beliefs are
@@ -231,8 +236,10 @@ func TestWhenItIsTooEarlyToSay(t *testing.T) {
 		r    Range
 		want bool
 	}{
-		{Range{Low: 2, High: 5, Own: 3}, false}, {Range{Low: 2, High: 5, Own: 2, Others: 19}, true}, {Range{Low: 2, High: 5, Own: 0, Others: 20}, false},
-		{Range{Low: 2, High: 12, Own: 9}, false}, {Range{Low: 2, High: 12.1, Own: 9}, true}, {Range{Low: 0.5, High: 6, Own: 9}, false}, {Range{Low: 0.5, High: 6.1, Own: 9}, true},
+		{Range{Low: 2, High: 5, Own: 3}, false}, {Range{Low: 2, High: 5, Own: 2, Others: 19}, true},
+		{Range{Low: 2, High: 5, Own: 0, Others: 20}, false},
+		{Range{Low: 2, High: 12, Own: 9}, false}, {Range{Low: 2, High: 12.1, Own: 9}, true}, {Range{Low: 0.5, High: 6, Own: 9}, false},
+		{Range{Low: 0.5, High: 6.1, Own: 9}, true},
 	} {
 		require.Equal(t, x.want, x.r.Early(), "%v", x.r)
 		require.Equal(t, x.want && x.r.Own >= 3, x.r.Wide(), "%v", x.r)

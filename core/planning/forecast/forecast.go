@@ -46,7 +46,14 @@ type Prior struct {
 // of two and sixteen bars about three (common practice: one piece takes a week,
 // another ten).
 func DefaultPrior() Prior {
-	return Prior{Mean: [3]float64{0.1, 0.3, 0.25}, Spread: [3]float64{1, 0.4, 0.5}, StudentSpread: 0.7, SpreadDoubt: 0.5, NoiseShape: 4, NoiseScale: 0.75}
+	return Prior{
+		Mean:          [3]float64{0.1, 0.3, 0.25},
+		Spread:        [3]float64{1, 0.4, 0.5},
+		StudentSpread: 0.7,
+		SpreadDoubt:   0.5,
+		NoiseShape:    4,
+		NoiseScale:    0.75,
+	}
 }
 
 // Model is a prior with what was observed.

@@ -121,7 +121,11 @@ func TestStudentsAreShrunk(t *testing.T) {
 	var obs []Observation
 	for i := range 12 {
 		leap := float64(i%4) / 2
-		obs = append(obs, Observation{Student: "quick", Leap: leap, DistinctBars: 8, Weeks: 1 + leap}, Observation{Student: "others", Leap: leap, DistinctBars: 8, Weeks: 2 + leap})
+		obs = append(
+			obs,
+			Observation{Student: "quick", Leap: leap, DistinctBars: 8, Weeks: 1 + leap},
+			Observation{Student: "others", Leap: leap, DistinctBars: 8, Weeks: 2 + leap},
+		)
 	}
 	obs = append(obs, Observation{Student: "slow", Leap: 1, DistinctBars: 8, Weeks: 9})
 	m := Fit(obs, DefaultPrior())

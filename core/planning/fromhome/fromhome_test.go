@@ -46,8 +46,24 @@ func told(t *testing.T, p week.Plan, reports []standing.Report, until int) (out 
 // What was hard on two days, short on two, left alone or easy is told apart; one bad day says nothing, and what is listened to
 // is not judged. What stands first is what a teacher hears first.
 func TestWhatHomeShowed(t *testing.T) {
-	p := plan(map[string]string{"easy": "xx----", "hard": "xxxx--", "once": "xxxx--", "short": "xxxx--", "left": "-x-x--", "listen": "xxxxxx", "new": "---x--"},
-		"easy", "hard", "once", "short", "left", "listen", "new")
+	p := plan(
+		map[string]string{
+			"easy":   "xx----",
+			"hard":   "xxxx--",
+			"once":   "xxxx--",
+			"short":  "xxxx--",
+			"left":   "-x-x--",
+			"listen": "xxxxxx",
+			"new":    "---x--",
+		},
+		"easy",
+		"hard",
+		"once",
+		"short",
+		"left",
+		"listen",
+		"new",
+	)
 	r := func(day int, item string, times int, felt studentlog.Feeling) standing.Report {
 		return standing.Report{Day: on(day), Item: item, Times: times, Felt: felt, FromHome: true}
 	}
@@ -63,8 +79,17 @@ func TestWhatHomeShowed(t *testing.T) {
 		"hard hard: 2 of 4 days, 2 hard, 0 short", "short short: 2 of 4 days, 0 hard, 2 short", "left left: 0 of 2 days, 0 hard, 0 short",
 		"once going: 2 of 4 days, 1 hard, 1 short", "new going: 0 of 1 days, 0 hard, 0 short", "easy easy: 2 of 2 days, 0 hard, 0 short",
 	}, told(t, p, reports, 6))
-	require.Equal(t, []string{"easy going: 1 of 1 days, 0 hard, 0 short", "hard going: 1 of 1 days, 1 hard, 0 short", "once going: 1 of 1 days, 1 hard, 1 short", "short going: 0 of 1 days, 0 hard, 0 short"},
-		told(t, p, reports, 1), "of days that have not passed nothing is said")
+	require.Equal(
+		t,
+		[]string{
+			"easy going: 1 of 1 days, 0 hard, 0 short",
+			"hard going: 1 of 1 days, 1 hard, 0 short",
+			"once going: 1 of 1 days, 1 hard, 1 short",
+			"short going: 0 of 1 days, 0 hard, 0 short",
+		},
+		told(t, p, reports, 1),
+		"of days that have not passed nothing is said",
+	)
 }
 
 // Where nothing was reported nothing is known: nobody left anything alone.
@@ -81,7 +106,11 @@ func TestWhoTicksEverything(t *testing.T) {
 	var reports []standing.Report
 	for d := range 6 {
 		for _, key := range []string{"a", "b"} {
-			reports = append(reports, standing.Report{Day: on(d), Item: key, Felt: studentlog.Hard}, standing.Report{Day: on(d), Item: key, Times: 8, Felt: studentlog.Fine})
+			reports = append(
+				reports,
+				standing.Report{Day: on(d), Item: key, Felt: studentlog.Hard},
+				standing.Report{Day: on(d), Item: key, Times: 8, Felt: studentlog.Fine},
+			)
 		}
 	}
 	require.Equal(t, []string{"a easy: 6 of 6 days, 0 hard, 0 short", "b easy: 3 of 3 days, 0 hard, 0 short"}, told(t, p, reports, 6))

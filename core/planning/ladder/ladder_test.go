@@ -24,7 +24,10 @@ func piece(id string, skills ...string) material.Material {
 
 func TestRungsAheadAreProjectedOneUponTheOther(t *testing.T) {
 	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "x"), "c": piece("c", "x", "y")}
-	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, Ability: leap.Ability{Skills: map[string]leap.Evidence{"y": {StepsDone: 1, Steps: 2}}}}
+	s := &standing.Standing{
+		Materials: map[string]*standing.MaterialStanding{},
+		Ability:   leap.Ability{Skills: map[string]leap.Evidence{"y": {StepsDone: 1, Steps: 2}}},
+	}
 	placed := []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}
 	v := Draw(s, lib, placed, leap.DefaultPolicy(), day, 0)
 	require.Len(t, v.Rails, 1)
@@ -39,10 +42,22 @@ func TestBegunRungsComeInTheOrderOfTheirBeginning(t *testing.T) {
 	lib := material.Library{"a": piece("a", "x"), "b": piece("b", "y", "z", "v", "w"), "c": piece("c")}
 	before := func(e ...leap.Evidence) *standing.Before { return &standing.Before{Brought: leap.Brought{Skills: e}} }
 	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{
-		"b": {State: standing.Cleared, Assigned: day.AddDate(0, 0, -30), ClearedAt: day.AddDate(0, 0, -9), Before: before(leap.Evidence{}, leap.Evidence{}, leap.Evidence{}, leap.Evidence{})},
+		"b": {
+			State:     standing.Cleared,
+			Assigned:  day.AddDate(0, 0, -30),
+			ClearedAt: day.AddDate(0, 0, -9),
+			Before:    before(leap.Evidence{}, leap.Evidence{}, leap.Evidence{}, leap.Evidence{}),
+		},
 		"a": {State: standing.Working, Assigned: day.AddDate(0, 0, -8), RunDue: true, Before: before(leap.Evidence{Cleared: 1})},
 	}}
-	v := Draw(s, lib, []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}}, leap.DefaultPolicy(), day, 0)
+	v := Draw(
+		s,
+		lib,
+		[]Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}},
+		leap.DefaultPolicy(),
+		day,
+		0,
+	)
 	rungs := v.Rails[0].Rungs
 	require.Equal(t, []string{"b", "a", "c"}, []string{rungs[0].Material.ID, rungs[1].Material.ID, rungs[2].Material.ID})
 	require.True(t, rungs[0].Cliff)
@@ -67,7 +82,12 @@ func TestOnlyTheNextRungIsABigJump(t *testing.T) {
 	placed := []Placed{{"a", material.Method, ""}, {"b", material.Method, ""}, {"c", material.Method, ""}, {"first", material.Ear, ""}}
 	require.Equal(t, Summary{Cliffs: []string{"b"}}, Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Summary())
 	placed[1].Aside = Paused
-	require.Equal(t, Summary{}, Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Summary(), "c comes after one that is set aside: not the next yet")
+	require.Equal(
+		t,
+		Summary{},
+		Draw(s, lib, placed, leap.DefaultPolicy(), day, 0).Summary(),
+		"c comes after one that is set aside: not the next yet",
+	)
 }
 
 func TestAMaterialThatLeftTheLibraryIsLeftOut(t *testing.T) {
@@ -80,7 +100,18 @@ func TestWeeksOfAPieceAreThoseBegun(t *testing.T) {
 		m := &standing.MaterialStanding{State: state, Assigned: day.AddDate(0, 0, -days), ClearedAt: day, PausedOn: civil.On(day), Rested: rested}
 		return learned(m, piece("a"), leap.DefaultPolicy(), day, civil.On).Weeks
 	}
-	require.Equal(t, []int{1, 1, 1, 2, 2, 3}, []int{weeks(standing.Working, 0, 0), weeks(standing.Working, 1, 0), weeks(standing.Working, 7, 0), weeks(standing.Working, 8, 0), weeks(standing.Cleared, 14, 0), weeks(standing.Cleared, 15, 0)})
+	require.Equal(
+		t,
+		[]int{1, 1, 1, 2, 2, 3},
+		[]int{
+			weeks(standing.Working, 0, 0),
+			weeks(standing.Working, 1, 0),
+			weeks(standing.Working, 7, 0),
+			weeks(standing.Working, 8, 0),
+			weeks(standing.Cleared, 14, 0),
+			weeks(standing.Cleared, 15, 0),
+		},
+	)
 	require.Equal(t, 2, weeks(standing.Resting, 21, 7), "weeks of rest are none")
 	r := learned(&standing.MaterialStanding{State: standing.Resting, PausedOn: civil.On(day)}, piece("a"), leap.DefaultPolicy(), day, civil.On)
 	require.Equal(t, []any{Now, Paused, 0}, []any{r.Layer, r.Aside, r.Weeks})
@@ -107,7 +138,10 @@ func TestBigAndSmallJumpsHaveTheirLines(t *testing.T) {
 // What was learned elsewhere was never begun here: how large its jump was then nobody knows, and it is no small one.
 func TestTheJumpOfWhatWasLearnedElsewhereIsNotKnown(t *testing.T) {
 	lib := material.Library{"a": piece("a", "x")}
-	s := &standing.Standing{Materials: map[string]*standing.MaterialStanding{"a": {State: standing.Cleared, Why: standing.FromBefore}}, Ability: leap.Ability{Skills: map[string]leap.Evidence{}}}
+	s := &standing.Standing{
+		Materials: map[string]*standing.MaterialStanding{"a": {State: standing.Cleared, Why: standing.FromBefore}},
+		Ability:   leap.Ability{Skills: map[string]leap.Evidence{}},
+	}
 	r := Draw(s, lib, nil, leap.DefaultPolicy(), day, 0).Rails[0].Rungs[0]
 	require.Equal(t, []any{Review, true, false, false}, []any{r.Layer, r.Leap.Unknown, r.Plateau, r.Cliff})
 }
@@ -132,7 +166,11 @@ func TestAnUnknownRungIsGuessedFromItsBook(t *testing.T) {
 	}
 	require.InDeltaSlice(t, []float64{1, 2.3, 2, 2, 2}, got, 1e-9, "the middle one of 1, 2.3 and 2; without a book that of its rail")
 	require.True(t, rungs[2].Leap.Unknown && rungs[4].Leap.Unknown)
-	require.Equal(t, []bool{false, true, false, true, false}, []bool{rungs[0].Cliff, rungs[1].Cliff, rungs[2].Cliff, rungs[3].Cliff, rungs[4].Cliff})
+	require.Equal(
+		t,
+		[]bool{false, true, false, true, false},
+		[]bool{rungs[0].Cliff, rungs[1].Cliff, rungs[2].Cliff, rungs[3].Cliff, rungs[4].Cliff},
+	)
 	require.Equal(t, 3.0, rungs[2].Leap.High)
 
 	// Looked at from near it is guessed from the same neighbours: those that lie farther off, and those learned before.

@@ -47,7 +47,11 @@ func (w *world) pieces(n int) []Cleared {
 	var out []Cleared
 	for i := range n {
 		who := w.r.IntN(10)
-		c := Cleared{Day: monday.AddDate(0, 0, i), Parts: map[string]float64{}, Observation: forecast.Observation{Student: fmt.Sprint("s", who), DistinctBars: 4 + w.r.IntN(20)}}
+		c := Cleared{
+			Day:         monday.AddDate(0, 0, i),
+			Parts:       map[string]float64{},
+			Observation: forecast.Observation{Student: fmt.Sprint("s", who), DistinctBars: 4 + w.r.IntN(20)},
+		}
 		truth := 0.0
 		for range 1 + w.r.IntN(4) {
 			id := fmt.Sprint("skill", w.r.IntN(30))
@@ -56,7 +60,9 @@ func (w *world) pieces(n int) []Cleared {
 			c.Leap += added
 			truth += added * w.factor[id]
 		}
-		c.Weeks = math.Exp(0.1 + 0.35*truth + 0.25*math.Log2(1+float64(c.DistinctBars)/8) + student[who] + w.drift*float64(i)/float64(n) + w.noise())
+		c.Weeks = math.Exp(
+			0.1 + 0.35*truth + 0.25*math.Log2(1+float64(c.DistinctBars)/8) + student[who] + w.drift*float64(i)/float64(n) + w.noise(),
+		)
 		if w.r.Float64() < w.missed {
 			c.Weeks++
 		}

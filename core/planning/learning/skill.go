@@ -38,7 +38,8 @@ func ClearedBy(s studentplan.Student, now Used) []Cleared {
 		}
 		from, to := s.Local(c.From), s.Local(c.To)
 		x := Cleared{Day: to, Parts: map[string]float64{}, Observation: forecast.Observation{
-			Student: s.Ladder, Leap: c.Leap, DistinctBars: m.DistinctBars, Weeks: c.To.Sub(c.From).Hours()/(24*7) - float64(c.Rested)/7 - float64(calendar.WeeksOff(from, to, breaks)),
+			Student: s.Ladder, Leap: c.Leap, DistinctBars: m.DistinctBars,
+			Weeks: c.To.Sub(c.From).Hours()/(24*7) - float64(c.Rested)/7 - float64(calendar.WeeksOff(from, to, breaks)),
 		}}
 		for i, d := range m.Demands {
 			if added := d.Weight * p.Novelty(before.Brought.Skills[i]); added > 0 && !byHand(m, d) {

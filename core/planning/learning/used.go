@@ -122,7 +122,10 @@ func (u Used) Moves(students []studentplan.StudentOutlook, now Used) []Move {
 		}
 	}
 	slices.SortFunc(out, func(a, b Move) int {
-		return cmp.Or(cmp.Compare(math.Abs(b.After-b.Before), math.Abs(a.After-a.Before)), strings.Compare(a.Ladder+a.Material, b.Ladder+b.Material))
+		return cmp.Or(
+			cmp.Compare(math.Abs(b.After-b.Before), math.Abs(a.After-a.Before)),
+			strings.Compare(a.Ladder+a.Material, b.Ladder+b.Material),
+		)
 	})
 	return out[:min(len(out), mostMoves)]
 }

@@ -21,10 +21,23 @@ import (
 
 func library() material.Library {
 	piece := func(id string, demands ...material.Demand) material.Material {
-		return material.Material{ID: id, Title: id, Strand: material.Method, Instrument: "piano", DistinctBars: 8, Bars: 8, HasScore: true, Demands: demands}
+		return material.Material{
+			ID:           id,
+			Title:        id,
+			Strand:       material.Method,
+			Instrument:   "piano",
+			DistinctBars: 8,
+			Bars:         8,
+			HasScore:     true,
+			Demands:      demands,
+		}
 	}
 	return material.Library{
-		"fog":  piece("fog", material.Demand{Skill: "ties", Weight: 1, Origin: "score"}, material.Demand{Skill: "thumb", Weight: 0.5, Origin: "teacher"}),
+		"fog": piece(
+			"fog",
+			material.Demand{Skill: "ties", Weight: 1, Origin: "score"},
+			material.Demand{Skill: "thumb", Weight: 0.5, Origin: "teacher"},
+		),
 		"tide": piece("tide", material.Demand{Skill: "ties", Weight: 1.6, Origin: "score"}),
 		"gull": piece("gull", material.Demand{Skill: "pulse", Weight: 1, Origin: "score"}),
 		"bare": {ID: "bare", Title: "bare", Strand: material.Method, Instrument: "piano"},
@@ -41,7 +54,12 @@ func TestWeightsOverTheTable(t *testing.T) {
 	require.Equal(t, 1.0, over["gull"].Demands[0].Weight)
 	bare := lib["fog"]
 	bare.HasScore = false
-	require.Equal(t, 1.0, used.Over(material.Library{"fog": bare})["fog"].Demands[1].Weight, "what a table says of a piece without a score may be learned")
+	require.Equal(
+		t,
+		1.0,
+		used.Over(material.Library{"fog": bare})["fog"].Demands[1].Weight,
+		"what a table says of a piece without a score may be learned",
+	)
 	require.Equal(t, library(), lib)
 	require.Equal(t, lib, Used{}.Over(lib))
 	require.True(t, used.Any())
@@ -60,13 +78,22 @@ func TestOnlyWhatForetellsBetterIsOffered(t *testing.T) {
 }
 
 func pupil(t *testing.T, lib material.Library, log []studentlog.Entry) studentplan.Student {
-	skills, err := skill.Parse([]byte(`[{"id":"ties","name":"ties","steps":["a"]},{"id":"thumb","name":"thumb","steps":["a"]},{"id":"pulse","name":"pulse","steps":["a"]}]`))
+	skills, err := skill.Parse(
+		[]byte(
+			`[{"id":"ties","name":"ties","steps":["a"]},{"id":"thumb","name":"thumb","steps":["a"]},{"id":"pulse","name":"pulse","steps":["a"]}]`,
+		),
+	)
 	require.NoError(t, err)
 	today := monday.Truncate(24 * time.Hour)
 	s := studentplan.Student{
-		Studio:  studentplan.Studio{Library: lib, Skills: skills, Zone: time.UTC, Today: today, Now: monday},
-		Profile: studentplan.Profile{Ladder: "L", Name: "Nell", Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, today.AddDate(-3, 0, 0))},
-		Policy:  studentplan.Policy{Standing: standing.DefaultPolicy()},
+		Studio: studentplan.Studio{Library: lib, Skills: skills, Zone: time.UTC, Today: today, Now: monday},
+		Profile: studentplan.Profile{
+			Ladder:     "L",
+			Name:       "Nell",
+			Instrument: "piano",
+			Lessons:    calendar.Weekly(time.Monday, 900, 30, today.AddDate(-3, 0, 0)),
+		},
+		Policy: studentplan.Policy{Standing: standing.DefaultPolicy()},
 	}
 	s.Standing = standing.Fold(log, standing.Context{Library: lib, Skills: skills, Family: s.Family(), Policy: s.Policy.Standing, Day: today})
 	return s
@@ -108,7 +135,16 @@ func TestTheHistoriesOfLearnedPieces(t *testing.T) {
 	h := HeardBy(pupil(t, library(), log), studentlog.Live(log))
 	require.Len(t, h, 3, "bare, fog and tide; the Gull is in work")
 	at := func(weeksAgo int) time.Time { return monday.AddDate(0, 0, -7*weeksAgo) }
-	require.Equal(t, []Heard{{at(16), civil.On(at(16)), memory.Solid, false}, {at(6), civil.On(at(6)), memory.FellApart, true}, {at(4), civil.On(at(4)), memory.Easy, false}, {at(3), civil.On(at(3)), memory.Solid, true}}, h[1])
+	require.Equal(
+		t,
+		[]Heard{
+			{at(16), civil.On(at(16)), memory.Solid, false},
+			{at(6), civil.On(at(6)), memory.FellApart, true},
+			{at(4), civil.On(at(4)), memory.Easy, false},
+			{at(3), civil.On(at(3)), memory.Solid, true},
+		},
+		h[1],
+	)
 	require.Equal(t, []Heard{{at(9), civil.On(at(9)), memory.Solid, false}}, h[2])
 	require.Equal(t, 2, LearnFade(h, memory.DefaultParams()).Heard)
 }
@@ -130,7 +166,11 @@ func TestWhatWouldMove(t *testing.T) {
 	require.InDelta(t, 0.5*1.6*leap.DefaultPolicy().Novelty(leap.Evidence{Working: 1}), moves[1].After-moves[1].Before, 1e-9)
 	require.Empty(t, Used{Factors: map[string]float64{"ties": 1.01}}.Moves([]studentplan.StudentOutlook{a}, Used{}), "too little to tell")
 	over := offer.Over(lib)
-	b := pupil(t, over, []studentlog.Entry{entry("e1", 2, studentlog.Assigned, "fog", 0)}).Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, placed, studentplan.Options{})
+	b := pupil(
+		t,
+		over,
+		[]studentlog.Entry{entry("e1", 2, studentlog.Assigned, "fog", 0)},
+	).Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, placed, studentplan.Options{})
 	require.Empty(t, offer.Moves([]studentplan.StudentOutlook{b}, offer), "it is used already")
 	require.InDelta(t, moves[0].After, b.View.Rails[0].Rungs[0].Leap.Size, 1e-9, "what was announced is what comes")
 }

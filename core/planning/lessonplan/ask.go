@@ -66,7 +66,10 @@ func Ask(p *analysis.Piece, m material.Material, name func(string) string, st St
 	ask("Where does it begin: which hand, finger, key?", p.Opening(name))
 	if keys := st.Age >= askKeysAge || st.Cleared >= askKeysCleared; keys {
 		if bar, interval, from, to, ok := widest(p); ok {
-			ask(fmt.Sprintf("Where is a %s, and what are its notes?", interval), fmt.Sprintf("%s: %s and %s", m.BarsName([]int{bar}), name(from), name(to)))
+			ask(
+				fmt.Sprintf("Where is a %s, and what are its notes?", interval),
+				fmt.Sprintf("%s: %s and %s", m.BarsName([]int{bar}), name(from), name(to)),
+			)
 		}
 		if len(p.Score.Bars) > 0 {
 			if tonic, mode, ok := keyOf(p.Score.Bars[0].KeyName()); ok {

@@ -55,14 +55,17 @@ func TestQuestionsFitTheStudent(t *testing.T) {
 	}
 	opening := p.Opening(func(n string) string { return n })
 	require.Equal(t, []string{
-		"Sing how it begins: does it go up or down? up, from G to D", "Where do you hear the same again? bars 1, 3 are the same", "Does the end sound like home? it ends at home, on G",
+		"Sing how it begins: does it go up or down? up, from G to D", "Where do you hear the same again? bars 1, 3 are the same",
+		"Does the end sound like home? it ends at home, on G",
 	}, ask(Stage{Age: 4, BySound: true}))
 	require.Equal(t, []string{
-		"Where does it begin: which hand, finger, key? " + opening, "Point: does it go up, down or stay? up, from G to D", "What comes back? bars 1, 3 are the same",
+		"Where does it begin: which hand, finger, key? " + opening, "Point: does it go up, down or stay? up, from G to D",
+		"What comes back? bars 1, 3 are the same",
 	}, ask(Stage{Age: 6}))
 	young := []string{
 		"What mood is it in, and why this tempo? about 90 crotchets a minute", "Where does it begin: which hand, finger, key? " + opening,
-		"Does it go up or down first? up, from G to D", "What repeats? bars 1, 3 are the same", "Where does a hand move? into another position at bar 4",
+		"Does it go up or down first? up, from G to D", "What repeats? bars 1, 3 are the same",
+		"Where does a hand move? into another position at bar 4",
 	}
 	require.Equal(t, young, ask(Stage{Age: 8, Cleared: 19}))
 	require.Contains(t, ask(Stage{Age: 8, Cleared: 20}), "What key is it in, and where is home? G major; it ends at home, on G")

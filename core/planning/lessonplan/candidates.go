@@ -138,7 +138,19 @@ func Candidates(in Input) []Segment {
 		c.learned(r)
 	}
 	if s := in.Stair; s != nil {
-		c.add(Segment{ID: StairID(s.Line), Kind: Climb, Layer: Planted, Goal: s.Stair, Least: 2, Usual: 2, Most: 3, Value: 0.35, Why: []Reason{{Kind: OnStair, Count: s.At, Of: s.Of}}})
+		c.add(
+			Segment{
+				ID:    StairID(s.Line),
+				Kind:  Climb,
+				Layer: Planted,
+				Goal:  s.Stair,
+				Least: 2,
+				Usual: 2,
+				Most:  3,
+				Value: 0.35,
+				Why:   []Reason{{Kind: OnStair, Count: s.At, Of: s.Of}},
+			},
+		)
 		in.Pool = slices.DeleteFunc(slices.Clone(in.Pool), func(g Goal) bool { return slices.Contains(s.Goals, g.ID) })
 	}
 	for _, a := range in.Pool.Activities(in.Instrument, in.Age, in.Used) {
@@ -193,8 +205,19 @@ func because(kind Why) []Reason { return []Reason{{Kind: kind}} }
 // piece adds what a piece in work could have: its own minutes, a run that is due, its spots.
 func (c *candidates) piece(p Piece) {
 	m := p.Material
-	s := Segment{ID: "working " + m.ID, Kind: Working, Layer: Now, Material: m.ID, Focus: p.Focus, Least: 4, Usual: 8, Most: max(14, c.in.Minutes/2), Value: 2, Due: true,
-		Why: []Reason{{Kind: InWork, Count: p.Full, Of: p.Points}}}
+	s := Segment{
+		ID:       "working " + m.ID,
+		Kind:     Working,
+		Layer:    Now,
+		Material: m.ID,
+		Focus:    p.Focus,
+		Least:    4,
+		Usual:    8,
+		Most:     max(14, c.in.Minutes/2),
+		Value:    2,
+		Due:      true,
+		Why:      []Reason{{Kind: InWork, Count: p.Full, Of: p.Points}},
+	}
 	switch m.Strand {
 	case material.Technique:
 		s.Kind, s.Least, s.Usual, s.Most, s.Value = Technique, 3, 6, 10, 1.3
@@ -246,8 +269,19 @@ func (c *candidates) bite(b Bite) {
 // there is time to teach it, and not right before a break: it is heard in the lesson after.
 func (c *candidates) fresh(f Fresh) {
 	m := f.Material
-	s := Segment{ID: "begin " + m.ID, Kind: Begin, Layer: Now, Material: m.ID, Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true, Gestures: f.Gestures,
-		Why: []Reason{{Kind: Idle, Proposal: &f.Why}}}
+	s := Segment{
+		ID:       "begin " + m.ID,
+		Kind:     Begin,
+		Layer:    Now,
+		Material: m.ID,
+		Least:    5,
+		Usual:    8,
+		Most:     12,
+		Value:    1.7,
+		New:      true,
+		Gestures: f.Gestures,
+		Why:      []Reason{{Kind: Idle, Proposal: &f.Why}},
+	}
 	if m.Strand == material.Technique {
 		s.Least, s.Usual, s.Most, s.Value = 8, 10, 15, 1.6
 		if c.in.Gap > c.in.UsualGap {
@@ -259,15 +293,39 @@ func (c *candidates) fresh(f Fresh) {
 
 // BesideOthers is a piece that could be begun beside those in work.
 func BesideOthers(f Fresh) Segment {
-	return Segment{ID: "begin " + f.Material.ID, Kind: Begin, Layer: Now, Material: f.Material.ID, Least: 5, Usual: 8, Most: 12, Value: 0.7, New: true, Gestures: f.Gestures,
-		Why: []Reason{{Kind: Beside, Proposal: &f.Why}}}
+	return Segment{
+		ID:       "begin " + f.Material.ID,
+		Kind:     Begin,
+		Layer:    Now,
+		Material: f.Material.ID,
+		Least:    5,
+		Usual:    8,
+		Most:     12,
+		Value:    0.7,
+		New:      true,
+		Gestures: f.Gestures,
+		Why:      []Reason{{Kind: Beside, Proposal: &f.Why}},
+	}
 }
 
 // teach adds an exercise that is due, with the minutes to teach it. It is not begun right before
 // a break, because it is heard in the lesson after (common practice).
 func (c *candidates) teach(t Teach) {
-	s := Segment{ID: "teach " + t.Exercise, Kind: Begin, Layer: Now, Material: t.Material, Exercise: t.Exercise, Player: c.in.Instrument, Focus: t.Goals,
-		Least: 6, Usual: 8, Most: 12, Value: 1.2, New: true, Why: because(NextStep)}
+	s := Segment{
+		ID:       "teach " + t.Exercise,
+		Kind:     Begin,
+		Layer:    Now,
+		Material: t.Material,
+		Exercise: t.Exercise,
+		Player:   c.in.Instrument,
+		Focus:    t.Goals,
+		Least:    6,
+		Usual:    8,
+		Most:     12,
+		Value:    1.2,
+		New:      true,
+		Why:      because(NextStep),
+	}
 	if t.Key {
 		s.Value, s.Due, s.Least, s.Why = 1.6, true, 8, because(KeyOfWeek)
 	}
@@ -283,8 +341,17 @@ const surely = 0.95
 func (c *candidates) learned(r review.Chosen) {
 	play := 1 + max(1, int(math.Ceil(r.Minutes))) // once, and a word about it
 	worth := math.Min(r.Worth, 1.4)
-	s := Segment{ID: "hear " + r.ID, Kind: Review, Layer: Heard, Material: r.ID, Least: play, Usual: play, Most: play + 2, Value: 0.2 + 0.4*worth,
-		Why: []Reason{{Kind: Fading, Review: &r.Why}}}
+	s := Segment{
+		ID:       "hear " + r.ID,
+		Kind:     Review,
+		Layer:    Heard,
+		Material: r.ID,
+		Least:    play,
+		Usual:    play,
+		Most:     play + 2,
+		Value:    0.2 + 0.4*worth,
+		Why:      []Reason{{Kind: Fading, Review: &r.Why}},
+	}
 	if r.Why.Recall > surely && !r.Why.Refines && r.Why.LeftWeeks == 0 {
 		s.Sure, s.Value = true, 0.1
 	}

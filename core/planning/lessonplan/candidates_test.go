@@ -15,9 +15,13 @@ func usual() Input {
 		return Piece{Material: material.Material{ID: id, Title: id, Strand: s, Quarters: 64, Tempo: 80}, Points: 3}
 	}
 	return Input{
-		Pool: Shipped(), Age: 8, Instrument: "piano", Gap: 7, UsualGap: 9, Pieces: []Piece{piece("fog", material.Method), piece("scale", material.Technique), piece("card", material.Reading)},
-		Bites:   []Bite{{Skill: "ties", Step: 1, For: "rope", Slack: 2}},
-		Reviews: []review.Chosen{{Piece: review.Piece{ID: "old", Minutes: 1.2}, Worth: 0.6}, {Piece: review.Piece{ID: "lost", Minutes: 1}, Worth: 100.2}},
+		Pool: Shipped(), Age: 8, Instrument: "piano", Gap: 7, UsualGap: 9,
+		Pieces: []Piece{piece("fog", material.Method), piece("scale", material.Technique), piece("card", material.Reading)},
+		Bites:  []Bite{{Skill: "ties", Step: 1, For: "rope", Slack: 2}},
+		Reviews: []review.Chosen{
+			{Piece: review.Piece{ID: "old", Minutes: 1.2}, Worth: 0.6},
+			{Piece: review.Piece{ID: "lost", Minutes: 1}, Worth: 100.2},
+		},
 	}
 }
 
@@ -41,15 +45,116 @@ func TestCandidatesSayWhy(t *testing.T) {
 		require.True(t, 1 <= s.Least && s.Least <= s.Usual && s.Usual <= s.Most && s.Value > 0, s.ID)
 	}
 	old, lost := in.Reviews[0].Why, in.Reviews[1].Why
-	require.Equal(t, Segment{ID: "opening", Kind: Opening, Layer: Frame, Least: 1, Usual: 2, Most: 3, Value: 0.4, Must: true, Why: because(Always)}, find(t, list, "opening"))
-	require.Equal(t, Segment{ID: "closing", Kind: Closing, Layer: Frame, Least: 1, Usual: 2, Most: 3, Value: 0.4, Must: true, Why: because(Always)}, find(t, list, "closing"))
-	require.Equal(t, Segment{ID: "posture", Kind: Posture, Layer: Frame, Least: 1, Usual: 1, Most: 2, Value: 0.25, Why: because(Regularly)}, find(t, list, "posture"))
-	require.Equal(t, Segment{ID: "working fog", Kind: Working, Layer: Now, Material: "fog", Least: 4, Usual: 8, Most: 14, Value: 2, Due: true, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working fog"))
-	require.Equal(t, Segment{ID: "working scale", Kind: Technique, Layer: Now, Material: "scale", Least: 3, Usual: 6, Most: 10, Value: 1.3, Due: true, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working scale"))
-	require.Equal(t, Segment{ID: "working card", Kind: Reading, Layer: Now, Material: "card", Least: 3, Usual: 5, Most: 8, Value: 1, Due: true, Why: []Reason{{Kind: InWork, Of: 3}}}, find(t, list, "working card"))
-	require.Equal(t, Segment{ID: "bite ties", Kind: Preview, Layer: Planted, Skill: "ties", Step: 1, Least: 1, Usual: 2, Most: 3, Value: 0.5, Why: []Reason{{Kind: Planting, Material: "rope", Count: 2}}}, find(t, list, "bite ties"))
-	require.Equal(t, Segment{ID: "hear old", Kind: Review, Layer: Heard, Material: "old", Least: 3, Usual: 3, Most: 5, Value: 0.44, Why: []Reason{{Kind: Fading, Review: &old}}}, find(t, list, "hear old"))
-	require.Equal(t, Segment{ID: "hear lost", Kind: Review, Layer: Heard, Material: "lost", Least: 2, Usual: 2, Most: 4, Value: 0.2 + 0.4*1.4, Why: []Reason{{Kind: Fading, Review: &lost}}}, find(t, list, "hear lost"), "a starved piece does not push everything else out")
+	require.Equal(
+		t,
+		Segment{ID: "opening", Kind: Opening, Layer: Frame, Least: 1, Usual: 2, Most: 3, Value: 0.4, Must: true, Why: because(Always)},
+		find(t, list, "opening"),
+	)
+	require.Equal(
+		t,
+		Segment{ID: "closing", Kind: Closing, Layer: Frame, Least: 1, Usual: 2, Most: 3, Value: 0.4, Must: true, Why: because(Always)},
+		find(t, list, "closing"),
+	)
+	require.Equal(
+		t,
+		Segment{ID: "posture", Kind: Posture, Layer: Frame, Least: 1, Usual: 1, Most: 2, Value: 0.25, Why: because(Regularly)},
+		find(t, list, "posture"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "working fog",
+			Kind:     Working,
+			Layer:    Now,
+			Material: "fog",
+			Least:    4,
+			Usual:    8,
+			Most:     14,
+			Value:    2,
+			Due:      true,
+			Why:      []Reason{{Kind: InWork, Of: 3}},
+		},
+		find(t, list, "working fog"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "working scale",
+			Kind:     Technique,
+			Layer:    Now,
+			Material: "scale",
+			Least:    3,
+			Usual:    6,
+			Most:     10,
+			Value:    1.3,
+			Due:      true,
+			Why:      []Reason{{Kind: InWork, Of: 3}},
+		},
+		find(t, list, "working scale"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "working card",
+			Kind:     Reading,
+			Layer:    Now,
+			Material: "card",
+			Least:    3,
+			Usual:    5,
+			Most:     8,
+			Value:    1,
+			Due:      true,
+			Why:      []Reason{{Kind: InWork, Of: 3}},
+		},
+		find(t, list, "working card"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:    "bite ties",
+			Kind:  Preview,
+			Layer: Planted,
+			Skill: "ties",
+			Step:  1,
+			Least: 1,
+			Usual: 2,
+			Most:  3,
+			Value: 0.5,
+			Why:   []Reason{{Kind: Planting, Material: "rope", Count: 2}},
+		},
+		find(t, list, "bite ties"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "hear old",
+			Kind:     Review,
+			Layer:    Heard,
+			Material: "old",
+			Least:    3,
+			Usual:    3,
+			Most:     5,
+			Value:    0.44,
+			Why:      []Reason{{Kind: Fading, Review: &old}},
+		},
+		find(t, list, "hear old"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "hear lost",
+			Kind:     Review,
+			Layer:    Heard,
+			Material: "lost",
+			Least:    2,
+			Usual:    2,
+			Most:     4,
+			Value:    0.2 + 0.4*1.4,
+			Why:      []Reason{{Kind: Fading, Review: &lost}},
+		},
+		find(t, list, "hear lost"),
+		"a starved piece does not push everything else out",
+	)
 	activities := 0
 	for _, s := range list {
 		if s.Kind == Activity {
@@ -63,9 +168,43 @@ func TestCandidatesSayWhy(t *testing.T) {
 	in.Bites[0].Slack = -1
 	in.Beginner, in.Waited = true, map[string]bool{"hear old": true}
 	list2 := Candidates(in)
-	require.Equal(t, Segment{ID: "run fog", Kind: Run, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 5, Value: 2, Due: true, Why: because(RunDue)}, find(t, list2, "run fog"))
-	require.Equal(t, Segment{ID: "working fog", Kind: Working, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 6, Value: 0.75, Due: true, Why: []Reason{{Kind: InWork, Of: 3}, {Kind: StuckPiece}}}, find(t, list2, "working fog"), "the run comes before more work at it")
-	require.Equal(t, Segment{ID: "spots fog", Kind: Spots, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 5, Value: 0.8, Why: []Reason{{Kind: OpenSpots, Count: 2}}}, find(t, list2, "spots fog"))
+	require.Equal(
+		t,
+		Segment{ID: "run fog", Kind: Run, Layer: Now, Material: "fog", Least: 2, Usual: 3, Most: 5, Value: 2, Due: true, Why: because(RunDue)},
+		find(t, list2, "run fog"),
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "working fog",
+			Kind:     Working,
+			Layer:    Now,
+			Material: "fog",
+			Least:    2,
+			Usual:    3,
+			Most:     6,
+			Value:    0.75,
+			Due:      true,
+			Why:      []Reason{{Kind: InWork, Of: 3}, {Kind: StuckPiece}},
+		},
+		find(t, list2, "working fog"),
+		"the run comes before more work at it",
+	)
+	require.Equal(
+		t,
+		Segment{
+			ID:       "spots fog",
+			Kind:     Spots,
+			Layer:    Now,
+			Material: "fog",
+			Least:    2,
+			Usual:    3,
+			Most:     5,
+			Value:    0.8,
+			Why:      []Reason{{Kind: OpenSpots, Count: 2}},
+		},
+		find(t, list2, "spots fog"),
+	)
 	require.Equal(t, 0.9, find(t, list2, "bite ties").Value, "late")
 	require.Equal(t, []Reason{{Kind: Fading, Review: &old}, {Kind: WaitedBefore}}, find(t, list2, "hear old").Why)
 	require.InDelta(t, 0.44*1.25, find(t, list2, "hear old").Value, 1e-12)
@@ -73,7 +212,11 @@ func TestCandidatesSayWhy(t *testing.T) {
 	in.Bites[0].Slack, in.SetupDue = 0, true
 	list3 := Candidates(in)
 	require.Equal(t, 0.75, find(t, list3, "bite ties").Value, "just in time")
-	require.Equal(t, Segment{ID: "posture", Kind: Posture, Layer: Frame, Least: 1, Usual: 2, Most: 4, Value: 1, Why: because(SetupDue)}, find(t, list3, "posture"))
+	require.Equal(
+		t,
+		Segment{ID: "posture", Kind: Posture, Layer: Frame, Least: 1, Usual: 2, Most: 4, Value: 1, Why: because(SetupDue)},
+		find(t, list3, "posture"),
+	)
 	in.Pieces[0].Spots = 9
 	require.InDelta(t, 1.0, find(t, Candidates(in), "spots fog").Value, 1e-12, "four spots or more weigh the same")
 }
@@ -90,7 +233,9 @@ func TestMinutesToPlay(t *testing.T) {
 // week after to hear it (common practice).
 func TestNewTechniqueNeedsTimeAndAHearing(t *testing.T) {
 	in := usual()
-	in.Fresh = []Fresh{{Material: material.Material{ID: "b", Title: "B major", Strand: material.Technique}, Leap: 1, Why: next.Reason{Kind: next.Fits, Leap: 1}}}
+	in.Fresh = []Fresh{
+		{Material: material.Material{ID: "b", Title: "B major", Strand: material.Technique}, Leap: 1, Why: next.Reason{Kind: next.Fits, Leap: 1}},
+	}
 	planned := func(minutes int) bool {
 		p, err := Make(Candidates(in), LimitsFor(in.Age, minutes, 0.3), Hand{Pins: map[string]int{"working fog": 8}})
 		require.NoError(t, err)
@@ -116,7 +261,23 @@ func TestNewTechniqueNeedsTimeAndAHearing(t *testing.T) {
 	in.Gap = 17
 	require.Equal(t, &Waiting{Kind: FarLesson, Count: 17}, find(t, Candidates(in), "begin b").Blocked)
 	in.Fresh[0].Material.Strand = material.Method
-	require.Equal(t, Segment{ID: "begin b", Kind: Begin, Layer: Now, Material: "b", Least: 5, Usual: 8, Most: 12, Value: 1.7, New: true, Why: []Reason{{Kind: Idle, Proposal: &in.Fresh[0].Why}}}, find(t, Candidates(in), "begin b"), "a piece waits for nothing")
+	require.Equal(
+		t,
+		Segment{
+			ID:       "begin b",
+			Kind:     Begin,
+			Layer:    Now,
+			Material: "b",
+			Least:    5,
+			Usual:    8,
+			Most:     12,
+			Value:    1.7,
+			New:      true,
+			Why:      []Reason{{Kind: Idle, Proposal: &in.Fresh[0].Why}},
+		},
+		find(t, Candidates(in), "begin b"),
+		"a piece waits for nothing",
+	)
 }
 
 func TestLimitsByAge(t *testing.T) {
@@ -157,7 +318,21 @@ func TestAStepOfEarOrRhythm(t *testing.T) {
 	in := usual()
 	in.Stair = &Stair{Line: "ear", Stair: "echo-two", At: 2, Of: 5, Goals: []string{"echo-pitch", "hidden-pitch", "echo-rhythm"}}
 	list := Candidates(in)
-	require.Equal(t, Segment{ID: "stair ear", Kind: Climb, Layer: Planted, Goal: "echo-two", Least: 2, Usual: 2, Most: 3, Value: 0.35, Why: []Reason{{Kind: OnStair, Count: 2, Of: 5}}}, find(t, list, "stair ear"))
+	require.Equal(
+		t,
+		Segment{
+			ID:    "stair ear",
+			Kind:  Climb,
+			Layer: Planted,
+			Goal:  "echo-two",
+			Least: 2,
+			Usual: 2,
+			Most:  3,
+			Value: 0.35,
+			Why:   []Reason{{Kind: OnStair, Count: 2, Of: 5}},
+		},
+		find(t, list, "stair ear"),
+	)
 	for _, s := range list {
 		require.NotContains(t, in.Stair.Goals, s.Goal)
 	}

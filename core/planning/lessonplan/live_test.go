@@ -41,12 +41,25 @@ func sheet(p Plan) string {
 
 // anyLesson invents what the candidates of a lesson are made from.
 func anyLesson(random *rand.Rand) (Input, float64) {
-	in := Input{Pool: Shipped(), Age: 3 + random.IntN(14), Minutes: 15 + 5*random.IntN(10), Instrument: []string{"piano", "cello", "ukulele"}[random.IntN(3)], Gap: []int{7, 7, 9, 10, 21}[random.IntN(5)], UsualGap: 9}
+	in := Input{
+		Pool:       Shipped(),
+		Age:        3 + random.IntN(14),
+		Minutes:    15 + 5*random.IntN(10),
+		Instrument: []string{"piano", "cello", "ukulele"}[random.IntN(3)],
+		Gap:        []int{7, 7, 9, 10, 21}[random.IntN(5)],
+		UsualGap:   9,
+	}
 	strands := []material.Strand{material.Method, material.Technique, material.Reading, material.Repertoire}
 	for i := range random.IntN(4) {
 		in.Pieces = append(in.Pieces, Piece{
-			Material: material.Material{ID: fmt.Sprintf("p%d", i), Strand: strands[random.IntN(4)], Quarters: float64(random.IntN(200)), Tempo: float64(60 + random.IntN(60))},
-			RunDue:   random.IntN(5) == 0, Stuck: random.IntN(5) == 0, Spots: random.IntN(6) - 2, Full: random.IntN(4), Points: 4, Focus: []string{"steady"},
+			Material: material.Material{
+				ID:       fmt.Sprintf("p%d", i),
+				Strand:   strands[random.IntN(4)],
+				Quarters: float64(random.IntN(200)),
+				Tempo:    float64(60 + random.IntN(60)),
+			},
+			RunDue: random.IntN(5) == 0, Stuck: random.IntN(5) == 0, Spots: random.IntN(6) - 2, Full: random.IntN(4), Points: 4,
+			Focus: []string{"steady"},
 		})
 	}
 	for i := range random.IntN(3) {
@@ -58,7 +71,9 @@ func anyLesson(random *rand.Rand) (Input, float64) {
 		in.Reviews = append(in.Reviews, c)
 	}
 	if random.IntN(3) == 0 {
-		in.Fresh = []Fresh{{Material: material.Material{ID: "f", Strand: strands[random.IntN(3)]}, Leap: 1, Why: next.Reason{Kind: next.Fits, Leap: 1}}}
+		in.Fresh = []Fresh{
+			{Material: material.Material{ID: "f", Strand: strands[random.IntN(3)]}, Leap: 1, Why: next.Reason{Kind: next.Fits, Leap: 1}},
+		}
 	}
 	if random.IntN(3) == 0 {
 		in.Teach = []Teach{{Exercise: "scale/apart/Ab/major/-", Material: "x", Key: random.IntN(2) == 0, Goals: []string{"even"}}}
@@ -87,7 +102,25 @@ func TestLessonsOfAllKindsAreHeldToTheValue(t *testing.T) {
 		require.NoError(t, err)
 		fmt.Fprintf(&out, "### lesson %d: age %d, %d minutes, review %g, gap %d\n", n, in.Age, in.Minutes, share, in.Gap)
 		for _, s := range list {
-			fmt.Fprintf(&out, "  %s %s %s %d-%d-%d worth %.3f must %t due %t sure %t new %t lead %t %d/%d %v\n", s.ID, s.Kind, s.Layer, s.Least, s.Usual, s.Most, s.Value, s.Must, s.Due, s.Sure, s.New, s.Lead, s.Option, s.Options, s.Focus)
+			fmt.Fprintf(
+				&out,
+				"  %s %s %s %d-%d-%d worth %.3f must %t due %t sure %t new %t lead %t %d/%d %v\n",
+				s.ID,
+				s.Kind,
+				s.Layer,
+				s.Least,
+				s.Usual,
+				s.Most,
+				s.Value,
+				s.Must,
+				s.Due,
+				s.Sure,
+				s.New,
+				s.Lead,
+				s.Option,
+				s.Options,
+				s.Focus,
+			)
 		}
 		out.WriteString(sheet(p))
 	}
@@ -127,9 +160,20 @@ func TestTheKeyOfTheWeekIsTaught(t *testing.T) {
 
 // Forty-five minutes with one piece in work: the time goes to the piece, not to learned pieces that are sure.
 func TestALongLessonIsNotFilledWithWhatIsSure(t *testing.T) {
-	in := Input{Pool: Shipped(), Age: 12, Minutes: 45, Instrument: "piano", Gap: 7, UsualGap: 9, Pieces: []Piece{{Material: material.Material{ID: "fog", Strand: material.Method}, Points: 3}}}
+	in := Input{
+		Pool:       Shipped(),
+		Age:        12,
+		Minutes:    45,
+		Instrument: "piano",
+		Gap:        7,
+		UsualGap:   9,
+		Pieces:     []Piece{{Material: material.Material{ID: "fog", Strand: material.Method}, Points: 3}},
+	}
 	for i := range 8 {
-		in.Reviews = append(in.Reviews, review.Chosen{Piece: review.Piece{ID: fmt.Sprint("sure", i), Minutes: 2}, Worth: 0.06, Why: review.Reason{Recall: 0.97}})
+		in.Reviews = append(
+			in.Reviews,
+			review.Chosen{Piece: review.Piece{ID: fmt.Sprint("sure", i), Minutes: 2}, Worth: 0.06, Why: review.Reason{Recall: 0.97}},
+		)
 	}
 	in.Reviews = append(in.Reviews, review.Chosen{Piece: review.Piece{ID: "fades", Minutes: 2}, Worth: 0.4, Why: review.Reason{Recall: 0.6}})
 	p, err := Make(Candidates(in), LimitsFor(12, 45, 0.75), Hand{})
@@ -175,7 +219,11 @@ func TestHowTwoPlansDiffer(t *testing.T) {
 	require.Equal(t, []string{"added d 0>2", "removed b 4>0", "altered c 5>6"}, got)
 	require.Empty(t, Differences(plan("a", 3), plan("a", 3)))
 	h := Hand{Minutes: 40, Pins: map[string]int{"a": 3, "gone": 2}, Drops: []string{"gone", "b"}, Order: []string{"b", "gone"}}
-	require.Equal(t, Hand{Minutes: 40, Pins: map[string]int{"a": 3}, Drops: []string{"b"}, Order: []string{"b"}}, h.Without([]Segment{{ID: "a"}}, []Segment{{ID: "b"}}))
+	require.Equal(
+		t,
+		Hand{Minutes: 40, Pins: map[string]int{"a": 3}, Drops: []string{"b"}, Order: []string{"b"}},
+		h.Without([]Segment{{ID: "a"}}, []Segment{{ID: "b"}}),
+	)
 	require.False(t, h.Untouched())
 	require.True(t, Hand{Pins: map[string]int{}}.Untouched())
 }

@@ -13,7 +13,14 @@ import (
 // A goal is checked at its bounds: names, ages, ways and words.
 func TestAGoalAtItsBounds(t *testing.T) {
 	good := func() Goal {
-		return Goal{ID: "x", Name: strings.Repeat("ü", 80), From: 0, To: oldest, Options: []string{strings.Repeat("ü", longestOption)}, Home: strings.Repeat("ü", longestOption)}
+		return Goal{
+			ID:      "x",
+			Name:    strings.Repeat("ü", 80),
+			From:    0,
+			To:      oldest,
+			Options: []string{strings.Repeat("ü", longestOption)},
+			Home:    strings.Repeat("ü", longestOption),
+		}
 	}
 	require.NoError(t, good().Check())
 	nine := good()
@@ -34,7 +41,8 @@ func TestAGoalAtItsBounds(t *testing.T) {
 		require.EqualError(t, g.Check(), says)
 	}
 	for _, change := range []func(*Goal){
-		func(g *Goal) { g.Name += "x" }, func(g *Goal) { g.To = oldest + 1 }, func(g *Goal) { g.From, g.To = 6, 5 }, func(g *Goal) { g.Options = append(nine.Options, "b") },
+		func(g *Goal) { g.Name += "x" }, func(g *Goal) { g.To = oldest + 1 }, func(g *Goal) { g.From, g.To = 6, 5 },
+		func(g *Goal) { g.Options = append(nine.Options, "b") },
 		func(g *Goal) { g.Options[0] += "x" },
 	} {
 		g := good()
@@ -45,10 +53,14 @@ func TestAGoalAtItsBounds(t *testing.T) {
 
 // The studio's own goal takes the place of the one that ships, in its place and for its instruments; a new one comes last.
 func TestTheStudiosOwnGoals(t *testing.T) {
-	ships := Pool{{ID: "a", Name: "A", Families: []instrument.Family{instrument.Bowed}, Cue: "la", Sound: []int{60}, Options: []string{"1", "2"}}, {ID: "b", Name: "B", Options: []string{"1"}}}
+	ships := Pool{
+		{ID: "a", Name: "A", Families: []instrument.Family{instrument.Bowed}, Cue: "la", Sound: []int{60}, Options: []string{"1", "2"}},
+		{ID: "b", Name: "B", Options: []string{"1"}},
+	}
 	got := ships.Over([]Goal{{ID: "a", Name: "Mine", Options: []string{"x"}}, {ID: "c", Name: "C", Options: []string{"y"}}})
 	require.Equal(t, Pool{
-		{ID: "a", Name: "Mine", Families: []instrument.Family{instrument.Bowed}, Cue: "la", Sound: []int{60}, Options: []string{"x"}}, ships[1], {ID: "c", Name: "C", Options: []string{"y"}},
+		{ID: "a", Name: "Mine", Families: []instrument.Family{instrument.Bowed}, Cue: "la", Sound: []int{60}, Options: []string{"x"}}, ships[1],
+		{ID: "c", Name: "C", Options: []string{"y"}},
 	}, got)
 	require.Equal(t, "A", ships[0].Name, "what ships stays as it is")
 	for option, has := range map[int]bool{0: false, 1: true, 2: true, 3: false} {
@@ -62,8 +74,10 @@ func TestTheStudiosOwnGoals(t *testing.T) {
 func TestWhoseTurnAGoalIs(t *testing.T) {
 	two := []string{"1", "2"}
 	pool := Pool{
-		{ID: "often", From: 3, To: 5, Options: two}, {ID: "once", From: 3, To: 5, Options: two}, {ID: "never", From: 3, To: 5, Options: two}, {ID: "half", From: 3, To: 5, Options: two},
-		{ID: "off", From: 3, To: 5, Options: two, Off: true}, {ID: "bowed", From: 3, To: 5, Options: two, Families: []instrument.Family{instrument.Bowed}}, {ID: "older", From: 6, To: 9, Options: two},
+		{ID: "often", From: 3, To: 5, Options: two}, {ID: "once", From: 3, To: 5, Options: two}, {ID: "never", From: 3, To: 5, Options: two},
+		{ID: "half", From: 3, To: 5, Options: two},
+		{ID: "off", From: 3, To: 5, Options: two, Off: true},
+		{ID: "bowed", From: 3, To: 5, Options: two, Families: []instrument.Family{instrument.Bowed}}, {ID: "older", From: 6, To: 9, Options: two},
 	}
 	used := Used{"often": {1: 2, 2: 2}, "once": {1: 1, 2: 1}, "half": {1: 1}}
 	order := func(player string, age int) (out []string) {

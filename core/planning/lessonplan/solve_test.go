@@ -103,7 +103,12 @@ func exhaust(list []Segment, l Limits, pins map[string]int, drops map[string]boo
 func TestThePlanIsAsGoodAsTryingEverything(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		list := someSegments(t, 6)
-		l := Limits{Minutes: rapid.IntRange(5, 20).Draw(t, "minutes"), ReviewShare: rapid.Float64Range(0, 0.9).Draw(t, "share"), OneNew: rapid.Bool().Draw(t, "one new"), Longest: rapid.IntRange(0, 4).Draw(t, "longest")}
+		l := Limits{
+			Minutes:     rapid.IntRange(5, 20).Draw(t, "minutes"),
+			ReviewShare: rapid.Float64Range(0, 0.9).Draw(t, "share"),
+			OneNew:      rapid.Bool().Draw(t, "one new"),
+			Longest:     rapid.IntRange(0, 4).Draw(t, "longest"),
+		}
 		h := Hand{Pins: map[string]int{}}
 		drops := map[string]bool{}
 		if rapid.Bool().Draw(t, "pin") {
@@ -148,7 +153,10 @@ func TestThePlanIsAsGoodAsTryingEverything(t *testing.T) {
 }
 
 func TestWhatCannotBePlannedIsRefused(t *testing.T) {
-	list := []Segment{{ID: "open", Kind: Opening, Least: 2, Usual: 2, Most: 3, Value: 1, Must: true}, {ID: "piece", Kind: Working, Least: 4, Usual: 8, Most: 12, Value: 1}}
+	list := []Segment{
+		{ID: "open", Kind: Opening, Least: 2, Usual: 2, Most: 3, Value: 1, Must: true},
+		{ID: "piece", Kind: Working, Least: 4, Usual: 8, Most: 12, Value: 1},
+	}
 	for says, h := range map[string]Hand{
 		"from 5 to 180 minutes, not -10":                 {Minutes: -10},
 		"segment \"piece\" cannot take 40 of 30 minutes": {Pins: map[string]int{"piece": 40}},
@@ -235,7 +243,17 @@ func TestWhyASegmentStaysOut(t *testing.T) {
 	far.Blocked = &Waiting{Kind: FarLesson, Count: 21}
 	one, two := s("one", Now, 2, 3), s("two", Now, 1, 2)
 	one.New, two.New = true, true
-	list := []Segment{s("piece", Now, 5, 5), far, one, two, s("heard", Heard, 2, 1), s("unheard", Heard, 2, 0.7), s("dropped", Now, 1, 1), s("large", Now, 9, 4), s("small", Now, 1, 0.5)}
+	list := []Segment{
+		s("piece", Now, 5, 5),
+		far,
+		one,
+		two,
+		s("heard", Heard, 2, 1),
+		s("unheard", Heard, 2, 0.7),
+		s("dropped", Now, 1, 1),
+		s("large", Now, 9, 4),
+		s("small", Now, 1, 0.5),
+	}
 	p, err := Make(list, Limits{Minutes: 10, ReviewShare: 0.1, OneNew: true}, Hand{Drops: []string{"dropped"}})
 	require.NoError(t, err)
 	got := map[string]Waiting{}

@@ -144,7 +144,8 @@ func (set Set) Plan(minutes, age int, family instrument.Family) []Activity {
 					continue
 				}
 				for _, a := range set {
-					if a.Part == p && !a.Off && a.fits(age, family) && a.Minutes <= left && !slices.ContainsFunc(chosen, func(c Activity) bool { return c.ID == a.ID }) {
+					if a.Part == p && !a.Off && a.fits(age, family) && a.Minutes <= left &&
+						!slices.ContainsFunc(chosen, func(c Activity) bool { return c.ID == a.ID }) {
 						chosen = append(chosen, a)
 						left -= a.Minutes
 						break
@@ -162,8 +163,17 @@ func (set Set) Plan(minutes, age int, family instrument.Family) []Activity {
 // of beats, then two bars, then a rest).
 var (
 	pitches = [][]int{{4}, {0, 7}, {4, 0}, {0, 4, 7}, {7, 4, 5, 0}}
-	rhythms = [][]float64{{1, 1, 2}, {1, 1, 1, 1}, {1, .5, .5, 2}, {.5, .5, 1, .5, .5, 1}, {1.5, .5, 1, 1}, {1, 1, .5, .5, 1, 1, 1, 2}, {1, -1, .5, .5, 1}, {1, 1, 1, -1, .5, .5, 1, 2}}
-	beats   = [][]float64{{1, 1, 1, 1, 1, 1, 1, 1}, {.75, .75, .75, .75, .75, .75, .75, .75}}
+	rhythms = [][]float64{
+		{1, 1, 2},
+		{1, 1, 1, 1},
+		{1, .5, .5, 2},
+		{.5, .5, 1, .5, .5, 1},
+		{1.5, .5, 1, 1},
+		{1, 1, .5, .5, 1, 1, 1, 2},
+		{1, -1, .5, .5, 1},
+		{1, 1, 1, -1, .5, .5, 1, 2},
+	}
+	beats = [][]float64{{1, 1, 1, 1, 1, 1, 1, 1}, {.75, .75, .75, .75, .75, .75, .75, .75}}
 )
 
 // Levels is how many levels an activity has.

@@ -21,10 +21,35 @@ func ids(list []Activity) (out []string) {
 // A child of five at the piano: half an hour has all parts in the order of a first meeting (common practice); a quarter of
 // an hour keeps greeting, listening, rhythm, seat and the end; somebody grown draws nothing.
 func TestWhatFitsAFirstMeeting(t *testing.T) {
-	require.Equal(t, []string{"hello", "echo-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "black-keys", "take-home"}, ids(Shipped().Plan(30, 5, instrument.Keyboard)))
+	require.Equal(
+		t,
+		[]string{"hello", "echo-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "black-keys", "take-home"},
+		ids(Shipped().Plan(30, 5, instrument.Keyboard)),
+	)
 	require.Equal(t, []string{"hello", "echo-pitch", "keep-a-beat", "feet", "take-home"}, ids(Shipped().Plan(15, 5, instrument.Keyboard)))
-	require.Equal(t, []string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "guess", "draw", "feet", "hand", "black-keys", "own-tune", "take-home"}, ids(Shipped().Plan(45, 5, instrument.Keyboard)))
-	require.Equal(t, []string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "feet", "hand", "open-strings", "take-home"}, ids(Shipped().Plan(30, 40, instrument.Bowed)))
+	require.Equal(
+		t,
+		[]string{
+			"hello",
+			"echo-pitch",
+			"hidden-pitch",
+			"echo-rhythm",
+			"keep-a-beat",
+			"guess",
+			"draw",
+			"feet",
+			"hand",
+			"black-keys",
+			"own-tune",
+			"take-home",
+		},
+		ids(Shipped().Plan(45, 5, instrument.Keyboard)),
+	)
+	require.Equal(
+		t,
+		[]string{"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "feet", "hand", "open-strings", "take-home"},
+		ids(Shipped().Plan(30, 40, instrument.Bowed)),
+	)
 	require.Contains(t, ids(Shipped().Plan(30, 9, instrument.Wind)), "first-tone")
 	require.Empty(t, Shipped().Plan(0, 5, instrument.Keyboard))
 	for _, minutes := range []int{0, 7, 15, 30, 45, 90} {

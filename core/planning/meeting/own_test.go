@@ -11,22 +11,46 @@ import (
 
 // ferry is a tune that a studio has added, for the piano.
 func ferry() Own {
-	return Own{ID: "own1", Part: "tune", Name: "The ferry horn", Say: "Two low keys: answer me.", Minutes: 4, From: 3, To: 9, Family: instrument.Keyboard, Shows: "keyboard-map", Home: "black-keys"}
+	return Own{
+		ID:      "own1",
+		Part:    "tune",
+		Name:    "The ferry horn",
+		Say:     "Two low keys: answer me.",
+		Minutes: 4,
+		From:    3,
+		To:      9,
+		Family:  instrument.Keyboard,
+		Shows:   "keyboard-map",
+		Home:    "black-keys",
+	}
 }
 
 // What a studio has added comes where it belongs, before what ships; what it leaves out goes, and the next of the part comes.
 func TestAStudiosOwnActivitiesArePlanned(t *testing.T) {
 	set := Shipped().Over([]Own{ferry()})
-	require.Equal(t, []string{"hello", "echo-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "own1", "take-home"}, ids(set.Plan(30, 5, instrument.Keyboard)))
+	require.Equal(
+		t,
+		[]string{"hello", "echo-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "own1", "take-home"},
+		ids(set.Plan(30, 5, instrument.Keyboard)),
+	)
 	require.NotContains(t, ids(set.Plan(30, 5, instrument.Bowed)), "own1", "it is for a keyboard")
 	require.NotContains(t, ids(set.Plan(30, 10, instrument.Keyboard)), "own1", "it is for the young")
 
 	pitch, _ := Shipped().Of("echo-pitch")
 	off := Own{ID: "echo-pitch", Name: pitch.Name, Say: pitch.Say, Minutes: 4, From: 3, To: 120, Off: true}
-	require.Equal(t, []string{"hello", "hidden-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "black-keys", "take-home"}, ids(Shipped().Over([]Own{off}).Plan(30, 5, instrument.Keyboard)))
+	require.Equal(
+		t,
+		[]string{"hello", "hidden-pitch", "echo-rhythm", "guess", "draw", "feet", "hand", "black-keys", "take-home"},
+		ids(Shipped().Over([]Own{off}).Plan(30, 5, instrument.Keyboard)),
+	)
 	off.Off = false
 	require.Equal(t, ids(Shipped()), ids(Shipped().Over([]Own{off})), "what ships stays in its place")
-	require.Equal(t, ids(Shipped().Plan(30, 5, instrument.Keyboard)), ids(Shipped().Plan(30, 5, instrument.Keyboard)), "and what ships is not touched")
+	require.Equal(
+		t,
+		ids(Shipped().Plan(30, 5, instrument.Keyboard)),
+		ids(Shipped().Plan(30, 5, instrument.Keyboard)),
+		"and what ships is not touched",
+	)
 }
 
 // What ships keeps what it plays and what can come of it, under another name.
@@ -93,10 +117,20 @@ func TestFormsOfActivities(t *testing.T) {
 		order = append(order, f.ID)
 	}
 	require.Equal(t, []string{
-		"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "guess", "draw", "feet", "hand", "own1", "black-keys", "open-strings", "first-tone", "own-tune",
+		"hello", "echo-pitch", "hidden-pitch", "echo-rhythm", "keep-a-beat", "guess", "draw", "feet", "hand", "own1", "black-keys",
+		"open-strings", "first-tone", "own-tune",
 		"take-home", "dictate-rhythm",
 	}, order)
 	require.Equal(t, Form{Own: ferry(), Outcomes: []string{"came", "nearly", "not-yet"}}, forms[9])
-	require.Equal(t, Form{Own: Own{ID: "feet", Name: "Feet", Say: "Reach?", Minutes: 1, To: 99, Off: true, Part: "seat"}, Ships: true, Changed: true, Outcomes: []string{"reach", "hang", "slides-forward"}}, forms[7])
+	require.Equal(
+		t,
+		Form{
+			Own:      Own{ID: "feet", Name: "Feet", Say: "Reach?", Minutes: 1, To: 99, Off: true, Part: "seat"},
+			Ships:    true,
+			Changed:  true,
+			Outcomes: []string{"reach", "hang", "slides-forward"},
+		},
+		forms[7],
+	)
 	require.False(t, forms[0].Changed)
 }

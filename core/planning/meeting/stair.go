@@ -214,7 +214,8 @@ func (set Set) Climbed(line Line, age int, came []standing.Met, first, last time
 		s := after.Stairs[i]
 		c := Climbed{Stair: s.ID}
 		for _, m := range came {
-			if d := day(m.At); m.Activity == s.Activity && slices.Contains(s.Levels, max(1, m.Level)) && !d.Before(first) && d.Before(end) && after.good(step{stair: i}, m.Outcome) {
+			if d := day(m.At); m.Activity == s.Activity && slices.Contains(s.Levels, max(1, m.Level)) && !d.Before(first) && d.Before(end) &&
+				after.good(step{stair: i}, m.Outcome) {
 				c.Entries = append(c.Entries, m.ID)
 			}
 		}

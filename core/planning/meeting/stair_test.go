@@ -27,7 +27,12 @@ func TestTheStairsOfEarAndRhythm(t *testing.T) {
 	}
 	require.Equal(t, []string{"match", "echo-two", "echo-three", "find", "sing-back"}, names(Shipped().On(Ear, 8, nil, dayOf(9), same)))
 	require.Equal(t, []string{"echo-bar", "echo-two-bars", "with-rests", "dictate"}, names(Shipped().On(Time, 8, nil, dayOf(9), same)))
-	require.Equal(t, []string{"echo-bar", "echo-two-bars", "with-rests"}, names(Shipped().On(Time, 5, nil, dayOf(9), same)), "nobody of five writes")
+	require.Equal(
+		t,
+		[]string{"echo-bar", "echo-two-bars", "with-rests"},
+		names(Shipped().On(Time, 5, nil, dayOf(9), same)),
+		"nobody of five writes",
+	)
 	for _, l := range Lines() {
 		for _, s := range lines[l] {
 			a, known := Shipped().Of(s.Activity)
@@ -110,7 +115,15 @@ func TestWhatWasClimbedInASpan(t *testing.T) {
 		m.ID = id
 		return m
 	}
-	came := []standing.Met{met("a", 1, 1, "matched"), met("b", 3, 1, "matched"), met("c", 3, 2, "far"), met("d", 8, 2, "matched"), met("e", 10, 3, "matched"), met("f", 12, 3, "octave"), met("g", 12, 4, "matched")}
+	came := []standing.Met{
+		met("a", 1, 1, "matched"),
+		met("b", 3, 1, "matched"),
+		met("c", 3, 2, "far"),
+		met("d", 8, 2, "matched"),
+		met("e", 10, 3, "matched"),
+		met("f", 12, 3, "octave"),
+		met("g", 12, 4, "matched"),
+	}
 	climbed := func(first, last int) []Climbed {
 		return Shipped().Climbed(Ear, 8, came, dayOf(first), dayOf(last), same)
 	}

@@ -33,7 +33,15 @@ func TestAnEasyOneAfterACliff(t *testing.T) {
 	p := Propose(input(t, []float64{0.5, 1.8}, 0.9, 0.8, 0.3, 0.1))
 	require.True(t, p.Ease)
 	require.Equal(t, "C", p.Chosen.Material.Title)
-	require.Equal(t, []Reason{{Kind: Easy, Leap: 0.3, Reach: 1, Last: []float64{1.8}}, {Kind: Passed, Material: "a", Leap: 0.9}, {Kind: New, Skills: []string{"free-c"}}}, p.Reasons)
+	require.Equal(
+		t,
+		[]Reason{
+			{Kind: Easy, Leap: 0.3, Reach: 1, Last: []float64{1.8}},
+			{Kind: Passed, Material: "a", Leap: 0.9},
+			{Kind: New, Skills: []string{"free-c"}},
+		},
+		p.Reasons,
+	)
 
 	p = Propose(input(t, []float64{1.8}, 0.9, 0.7, 0.8))
 	require.Equal(t, "B", p.Chosen.Material.Title, "the smallest when none is easy")
@@ -42,7 +50,11 @@ func TestAnEasyOneAfterACliff(t *testing.T) {
 
 func TestTheNextInOrderOtherwise(t *testing.T) {
 	require.Equal(t, "A", Propose(input(t, []float64{1.8, 0.2}, 0.9, 0.1)).Chosen.Material.Title)
-	require.Equal(t, Reason{Kind: Room, Leap: 0.9, Reach: 1, Last: []float64{0.2, 0.3}}, Propose(input(t, []float64{0.2, 0.3}, 0.9)).Reasons[0])
+	require.Equal(
+		t,
+		Reason{Kind: Room, Leap: 0.9, Reach: 1, Last: []float64{0.2, 0.3}},
+		Propose(input(t, []float64{0.2, 0.3}, 0.9)).Reasons[0],
+	)
 	require.Equal(t, Fits, Propose(input(t, []float64{0.2, 0.5}, 0.9)).Reasons[0].Kind, "the last was not small")
 	require.Equal(t, Fits, Propose(input(t, []float64{0.2, 0.3}, 0.4)).Reasons[0].Kind, "a small one needs no room")
 	require.Equal(t, Fits, Propose(input(t, []float64{1}, 0.5)).Reasons[0].Kind, "a leap as large as the reach is no stretch")

@@ -19,7 +19,9 @@ import (
 func TestHowFarPreviewsLook(t *testing.T) {
 	in := student(t)
 	require.Equal(t, in.Preview.Lessons, in.horizon())
-	early, err := skill.Parse([]byte(`[{"id":"a","name":"A","steps":["1","2"],"ahead":40},{"id":"b","name":"B","ahead":24},{"id":"c","name":"C","ahead":60}]`))
+	early, err := skill.Parse(
+		[]byte(`[{"id":"a","name":"A","steps":["1","2"],"ahead":40},{"id":"b","name":"B","ahead":24},{"id":"c","name":"C","ahead":60}]`),
+	)
 	require.NoError(t, err)
 	in.Skills = early
 	require.Equal(t, 40, in.horizon(), "c is being learned")
@@ -34,9 +36,14 @@ func TestHowFarPreviewsLook(t *testing.T) {
 }
 
 func TestEverythingMovesByLessons(t *testing.T) {
-	w := When{Begin: forecast.Span{Low: 1, Median: 2, High: 4}, Clear: forecast.Span{Low: 3, Median: 5, High: 9}, Course: forecast.Course{Begin: []int32{1, 4}, Clear: []int32{3, 9}}}
+	w := When{
+		Begin:  forecast.Span{Low: 1, Median: 2, High: 4},
+		Clear:  forecast.Span{Low: 3, Median: 5, High: 9},
+		Course: forecast.Course{Begin: []int32{1, 4}, Clear: []int32{3, 9}},
+	}
 	require.Equal(t, When{
-		Begin: forecast.Span{Low: 4, Median: 5, High: 7}, Clear: forecast.Span{Low: 6, Median: 8, High: 12}, Course: forecast.Course{Begin: []int32{4, 7}, Clear: []int32{6, 12}},
+		Begin: forecast.Span{Low: 4, Median: 5, High: 7}, Clear: forecast.Span{Low: 6, Median: 8, High: 12},
+		Course: forecast.Course{Begin: []int32{4, 7}, Clear: []int32{6, 12}},
 	}, w.later(3))
 }
 
@@ -45,7 +52,12 @@ func TestLessonsOfWeeks(t *testing.T) {
 	course := forecast.Course{Begin: []int32{0, 1, 2, 3}, Clear: []int32{1, 1, 5, 4}}
 	require.Equal(t, course, Input{}.inLessons(course))
 	require.Equal(t, forecast.Course{Begin: []int32{0, 2, 4, 6}, Clear: []int32{2, 2, 10, 8}}, Input{PerWeek: 2}.inLessons(course))
-	require.Equal(t, forecast.Course{Begin: []int32{0, 1, 1, 2}, Clear: []int32{1, 1, 3, 3}}, Input{PerWeek: 0.5}.inLessons(course), "every second week")
+	require.Equal(
+		t,
+		forecast.Course{Begin: []int32{0, 1, 1, 2}, Clear: []int32{1, 1, 3, 3}},
+		Input{PerWeek: 0.5}.inLessons(course),
+		"every second week",
+	)
 }
 
 func TestReadingBeginsInALessonNotInAWeek(t *testing.T) {
@@ -70,7 +82,12 @@ func TestTheWeeksAPieceHasHadBeforeADay(t *testing.T) {
 	had := func(days int) float64 {
 		return o.had(ladder.Rung{Standing: &standing.MaterialStanding{Assigned: day.AddDate(0, 0, -days)}})
 	}
-	require.Equal(t, []float64{0, 0, 1, 2, 3}, []float64{had(0), had(7), had(14), had(21), had(22)}, "today's lesson counts when the day is over")
+	require.Equal(
+		t,
+		[]float64{0, 0, 1, 2, 3},
+		[]float64{had(0), had(7), had(14), had(21), had(22)},
+		"today's lesson counts when the day is over",
+	)
 }
 
 // The rungs ahead in their order, planted or not; what stands aside and what is in work are none.
@@ -129,7 +146,11 @@ func TestChancesOfATarget(t *testing.T) {
 }
 
 func TestBitesOfTheNextLessonAlone(t *testing.T) {
-	o := Outlook{Plan: preview.Plan{Steps: []preview.Step{{Skill: "a", Step: 1, Lesson: 0}, {Skill: "b", Step: 1, Lesson: 0}, {Skill: "a", Step: 2, Lesson: 1}}}}
+	o := Outlook{
+		Plan: preview.Plan{
+			Steps: []preview.Step{{Skill: "a", Step: 1, Lesson: 0}, {Skill: "b", Step: 1, Lesson: 0}, {Skill: "a", Step: 2, Lesson: 1}},
+		},
+	}
 	require.Equal(t, o.Plan.Steps[:2], o.NextBites())
 	o.Plan.Steps = o.Plan.Steps[:1]
 	require.Equal(t, o.Plan.Steps, o.NextBites())

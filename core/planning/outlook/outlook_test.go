@@ -23,7 +23,9 @@ import (
 var day = time.Date(2026, 11, 24, 0, 0, 0, 0, time.UTC) // a Tuesday
 
 func skills(t require.TestingT) skill.Catalogue {
-	c, err := skill.Parse([]byte(`[{"id":"a","name":"A","steps":["1","2"]},{"id":"b","name":"B","steps":["1","2","3"]},{"id":"c","name":"C"}]`))
+	c, err := skill.Parse(
+		[]byte(`[{"id":"a","name":"A","steps":["1","2"]},{"id":"b","name":"B","steps":["1","2","3"]},{"id":"c","name":"C"}]`),
+	)
 	require.NoError(t, err)
 	return c
 }
@@ -33,7 +35,13 @@ func student(t require.TestingT, breaks ...calendar.Break) Input {
 	lib, placed := material.Library{}, []ladder.Placed{}
 	for i, asks := range []string{"c", "c", "a", "c", "b", "b"} {
 		id := fmt.Sprint("m", i)
-		lib[id] = material.Material{ID: id, Title: "Piece " + id, Strand: material.Method, DistinctBars: 8, Demands: []material.Demand{{Skill: asks, Weight: 1}}}
+		lib[id] = material.Material{
+			ID:           id,
+			Title:        "Piece " + id,
+			Strand:       material.Method,
+			DistinctBars: 8,
+			Demands:      []material.Demand{{Skill: asks, Weight: 1}},
+		}
 		placed = append(placed, ladder.Placed{Material: id, Strand: material.Method})
 	}
 	log := []studentlog.Entry{{ID: "1", At: day.AddDate(0, 0, -21), Kind: studentlog.Assigned, Material: "m0"},
@@ -42,7 +50,10 @@ func student(t require.TestingT, breaks ...calendar.Break) Input {
 		Student: "s", Library: lib, Placed: placed, Skills: skills(t), Leap: leap.DefaultPolicy(), Preview: preview.DefaultPolicy(),
 		Model: forecast.Fit(nil, forecast.DefaultPrior()), Lessons: calendar.New(day, time.Tuesday, breaks), Breaks: breaks, Day: day,
 	}
-	in.Standing = standing.Fold(log, standing.Context{Library: lib, Skills: in.Skills, Family: instrument.Keyboard, Policy: standing.DefaultPolicy(), Day: day})
+	in.Standing = standing.Fold(
+		log,
+		standing.Context{Library: lib, Skills: in.Skills, Family: instrument.Keyboard, Policy: standing.DefaultPolicy(), Day: day},
+	)
 	return in
 }
 
@@ -81,7 +92,12 @@ func TestMovingARungMovesWhatHangsOnIt(t *testing.T) {
 			late = out.Late()
 			mends := o.Mends(i)
 			require.Equal(t, preview.Mend{Kind: "move", Lessons: late}, mends[0])
-			require.Equal(t, preview.Mend{Kind: "substitute", Material: "m2"}, mends[len(mends)-1], "the next above it asks only for what is in time")
+			require.Equal(
+				t,
+				preview.Mend{Kind: "substitute", Material: "m2"},
+				mends[len(mends)-1],
+				"the next above it asks only for what is in time",
+			)
 		}
 	}
 	require.Positive(t, late)
@@ -181,7 +197,12 @@ func TestMoreTimeNeverHurts(t *testing.T) {
 	o := Of(student(t))
 	rapid.Check(t, func(t *rapid.T) {
 		id := fmt.Sprint("m", rapid.IntRange(1, 5).Draw(t, "piece"))
-		early := Target{Material: id, Date: day.AddDate(0, 0, rapid.IntRange(0, 200).Draw(t, "days")), Polish: rapid.IntRange(0, 4).Draw(t, "polish"), Sure: 0.8}
+		early := Target{
+			Material: id,
+			Date:     day.AddDate(0, 0, rapid.IntRange(0, 200).Draw(t, "days")),
+			Polish:   rapid.IntRange(0, 4).Draw(t, "polish"),
+			Sure:     0.8,
+		}
 		late := early
 		late.Date = early.Date.AddDate(0, 0, rapid.IntRange(0, 60).Draw(t, "more"))
 		a, err := o.Target(early)
@@ -213,7 +234,11 @@ func TestTheNextRungOfAnIdleStrand(t *testing.T) {
 		return ladder.Rung{Material: material.Material{ID: id}, Layer: layer, Aside: aside}
 	}
 	first := func(r ...ladder.Rung) string { return firstAhead(ladder.Rail{Rungs: r}) }
-	require.Equal(t, "c", first(rung("a", ladder.Review, ""), rung("b", ladder.Ahead, "skipped"), rung("c", ladder.Preview, ""), rung("d", ladder.Ahead, "")))
+	require.Equal(
+		t,
+		"c",
+		first(rung("a", ladder.Review, ""), rung("b", ladder.Ahead, "skipped"), rung("c", ladder.Preview, ""), rung("d", ladder.Ahead, "")),
+	)
 	require.Empty(t, first(rung("a", ladder.Now, ""), rung("b", ladder.Ahead, "")), "something is in work")
 	require.Equal(t, "b", first(rung("a", ladder.Now, "paused"), rung("b", ladder.Ahead, "")), "what rests is not in work")
 	require.Empty(t, first(rung("a", ladder.Review, "")))
@@ -221,7 +246,11 @@ func TestTheNextRungOfAnIdleStrand(t *testing.T) {
 
 func TestASkillRestsForAWeek(t *testing.T) {
 	in := student(t)
-	in.Standing.Planted = map[string]time.Time{"a": day.AddDate(0, 0, -6), "b": day.AddDate(0, 0, -7).Add(20 * time.Hour), "c": day.AddDate(0, 0, -8)}
+	in.Standing.Planted = map[string]time.Time{
+		"a": day.AddDate(0, 0, -6),
+		"b": day.AddDate(0, 0, -7).Add(20 * time.Hour),
+		"c": day.AddDate(0, 0, -8),
+	}
 	require.Equal(t, map[string]bool{"a": true}, (&Outlook{in: in}).recent())
 }
 
@@ -231,7 +260,12 @@ func TestWhatForecastsLearnFrom(t *testing.T) {
 	lib := material.Library{"m": {DistinctBars: 12}}
 	cleared := []standing.Clearing{{Material: "m", From: from, To: day, Leap: 1.5, Rested: 7}}
 	local := func(t time.Time) time.Time { return t }
-	require.Equal(t, []forecast.Observation{{Student: "s", Leap: 1.5, DistinctBars: 12, Weeks: 3}}, Observed("s", cleared, lib, breaks, local), "five weeks, one of rest and one of holidays")
+	require.Equal(
+		t,
+		[]forecast.Observation{{Student: "s", Leap: 1.5, DistinctBars: 12, Weeks: 3}},
+		Observed("s", cleared, lib, breaks, local),
+		"five weeks, one of rest and one of holidays",
+	)
 	require.Equal(t, 4.0, Observed("s", cleared, lib, nil, local)[0].Weeks)
 }
 
@@ -241,7 +275,12 @@ func TestWhatMendsALatePreview(t *testing.T) {
 	o := Of(in)
 	o.Needs[0].By = 1 // two steps in one lesson cannot be
 	o.Plan = preview.Schedule(o.Needs, in.Preview.PerLesson)
-	require.Equal(t, []preview.Mend{{Kind: preview.Move, Lessons: 1}, {Kind: preview.Substitute, Material: "m3"}}, o.Mends(0), "the first rung after it that needs nothing late")
+	require.Equal(
+		t,
+		[]preview.Mend{{Kind: preview.Move, Lessons: 1}, {Kind: preview.Substitute, Material: "m3"}},
+		o.Mends(0),
+		"the first rung after it that needs nothing late",
+	)
 	require.Nil(t, o.Mends(1))
 	require.Equal(t, []preview.Step{{Skill: "a", Step: 1, Lesson: 0, Due: -1}}, o.NextBites())
 }

@@ -40,7 +40,12 @@ func TestNeeds(t *testing.T) {
 	}, Needs(ahead, a, p, skills, map[string]bool{"pairs": true}, DefaultPolicy()))
 
 	a.Skills["pairs"] = leap.Evidence{Cleared: 1}
-	require.Equal(t, []Need{{Skill: "swing", Of: 1, For: "b", By: 5}}, Needs(ahead, a, p, skills, nil, DefaultPolicy()), "what is being learned needs no planting")
+	require.Equal(
+		t,
+		[]Need{{Skill: "swing", Of: 1, For: "b", By: 5}},
+		Needs(ahead, a, p, skills, nil, DefaultPolicy()),
+		"what is being learned needs no planting",
+	)
 
 	ahead[1].Place, ahead[1].Begin = 6, 17
 	require.Empty(t, Needs(ahead, a, p, skills, nil, DefaultPolicy()), "the seventh rung, and more than 16 weeks away")

@@ -92,7 +92,13 @@ type schedule struct {
 }
 
 func newSchedule(needs []Need) *schedule {
-	s := &schedule{needs: needs, end: make([]int, len(needs)), before: make([][]int, len(needs)), done: make([]int, len(needs)), last: make([]int, len(needs))}
+	s := &schedule{
+		needs:  needs,
+		end:    make([]int, len(needs)),
+		before: make([][]int, len(needs)),
+		done:   make([]int, len(needs)),
+		last:   make([]int, len(needs)),
+	}
 	at := map[string]int{}
 	for i, n := range needs {
 		at[n.Skill] = i

@@ -221,5 +221,8 @@ func TestAScheduleToTheValue(t *testing.T) {
 	plan = Schedule([]Need{{Skill: "a", Of: 1, By: 4, Rests: true}}, 0)
 	require.Equal(t, []Step{{Skill: "a", Step: 1, Lesson: 1, Due: 3}}, plan.Steps)
 	// Skills that wait for each other never come, and it ends.
-	require.Empty(t, Schedule([]Need{{Skill: "a", Of: 1, By: 4, After: []string{"b"}}, {Skill: "b", Of: 1, By: 4, After: []string{"a"}}}, 2).Steps)
+	require.Empty(
+		t,
+		Schedule([]Need{{Skill: "a", Of: 1, By: 4, After: []string{"b"}}, {Skill: "b", Of: 1, By: 4, After: []string{"a"}}}, 2).Steps,
+	)
 }

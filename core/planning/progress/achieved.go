@@ -33,7 +33,8 @@ func Repertoire(s studentplan.Student) []Learned {
 			continue
 		}
 		out = append(out, Learned{
-			Material: id, Day: s.Local(ms.ClearedAt), Before: ms.Why == standing.FromBefore, Polished: ms.State == standing.Polished, Seconds: Seconds(m),
+			Material: id, Day: s.Local(ms.ClearedAt), Before: ms.Why == standing.FromBefore, Polished: ms.State == standing.Polished,
+			Seconds: Seconds(m),
 		})
 	}
 	slices.SortStableFunc(out, func(a, b Learned) int { return cmp.Or(b.Day.Compare(a.Day), strings.Compare(a.Material, b.Material)) })

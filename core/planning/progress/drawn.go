@@ -31,7 +31,14 @@ func (p Progress) Drawn(lib material.Library) []Drawn {
 	}
 	var out []Drawn
 	for _, x := range p.Way {
-		d := Drawn{Material: x.Material, From: p.Span.Share(x.From), To: 1, Lane: first[lib[x.Material].Strand] + lanes[x.Material], Wide: min(1, x.Leap/widest), Open: true}
+		d := Drawn{
+			Material: x.Material,
+			From:     p.Span.Share(x.From),
+			To:       1,
+			Lane:     first[lib[x.Material].Strand] + lanes[x.Material],
+			Wide:     min(1, x.Leap/widest),
+			Open:     true,
+		}
 		if !x.To.IsZero() && !x.To.After(p.Span.To) {
 			d.To, d.Open = p.Span.Share(x.To), false
 		}

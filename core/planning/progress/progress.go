@@ -176,7 +176,10 @@ func (in Input) at(day time.Time) *standing.Standing {
 			entries = append(entries, *e)
 		}
 	}
-	return standing.Fold(entries, standing.Context{Library: in.Library, Skills: in.Skills, Family: in.Family(), Policy: in.Policy.Standing, Day: day, Zone: in.Zone})
+	return standing.Fold(
+		entries,
+		standing.Context{Library: in.Library, Skills: in.Skills, Family: in.Family(), Policy: in.Policy.Standing, Day: day, Zone: in.Zone},
+	)
 }
 
 // missed counts the lessons of the span that fell out: cancelled and not made up, or noted as missed.
@@ -258,7 +261,8 @@ func (in Input) practice() Practice {
 			}
 			continue
 		}
-		if last, several := answer[[2]string{e.Day, e.Item}]; e.Kind != studentlog.Practised || several && e.Actor == studentlog.Family && last != e.ID {
+		if last, several := answer[[2]string{e.Day, e.Item}]; e.Kind != studentlog.Practised ||
+			several && e.Actor == studentlog.Family && last != e.ID {
 			continue
 		}
 		day := cmp.Or(e.Day, in.Local(e.At).Format(time.DateOnly))

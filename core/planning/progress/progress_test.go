@@ -41,8 +41,18 @@ func (l *told) say(weeksAgo int, kind studentlog.Kind, e studentlog.Entry) strin
 }
 
 func piece(id string, strand material.Strand, bars int, skills ...string) material.Material {
-	m := material.Material{ID: id, Title: "The " + id, Strand: strand, Instrument: "piano", Quarters: 48, Tempo: 80, DistinctBars: bars, Bars: bars, HasScore: true,
-		FocusPoints: []material.FocusPoint{{ID: id + "1", Text: "one"}}}
+	m := material.Material{
+		ID:           id,
+		Title:        "The " + id,
+		Strand:       strand,
+		Instrument:   "piano",
+		Quarters:     48,
+		Tempo:        80,
+		DistinctBars: bars,
+		Bars:         bars,
+		HasScore:     true,
+		FocusPoints:  []material.FocusPoint{{ID: id + "1", Text: "one"}},
+	}
 	for _, s := range skills {
 		m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: 1})
 	}
@@ -63,19 +73,28 @@ func look(t *testing.T, l told, weeks int, change func(*progress.Input)) progres
 	require.NoError(t, err)
 	lib := material.Library{}
 	for _, m := range []material.Material{
-		piece("fog", material.Method, 8, "pulse"), piece("tide", material.Method, 8, "pulse", "ties"), piece("gull", material.Repertoire, 16, "thumb", "ties", "plain", "wide", "low"),
+		piece("fog", material.Method, 8, "pulse"), piece("tide", material.Method, 8, "pulse", "ties"),
+		piece("gull", material.Repertoire, 16, "thumb", "ties", "plain", "wide", "low"),
 		piece("mole", material.Method, 8, "plain"), piece("old", material.Method, 4, "plain"),
 	} {
 		lib[m.ID] = m
 	}
 	in := progress.Input{Span: progress.Span{From: day(weeks), To: monday}}
 	in.Studio = studentplan.Studio{Library: lib, Skills: skills, Zone: time.UTC, Now: monday.Add(20 * time.Hour), Today: monday}
-	in.Profile = studentplan.Profile{Ladder: "L", Name: "Nell Farrow", Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0))}
+	in.Profile = studentplan.Profile{
+		Ladder:     "L",
+		Name:       "Nell Farrow",
+		Instrument: "piano",
+		Lessons:    calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0)),
+	}
 	in.Policy = studentplan.Policy{Standing: standing.DefaultPolicy()}
 	if change != nil {
 		change(&in)
 	}
-	in.Standing = standing.Fold(l.entries, standing.Context{Library: lib, Skills: skills, Family: in.Family(), Policy: in.Policy.Standing, Day: monday})
+	in.Standing = standing.Fold(
+		l.entries,
+		standing.Context{Library: lib, Skills: skills, Family: in.Family(), Policy: in.Policy.Standing, Day: monday},
+	)
 	in.Live = studentlog.Live(l.entries)
 	return progress.Of(in)
 }
@@ -128,7 +147,11 @@ func TestTheWayOfAStudent(t *testing.T) {
 	require.Equal(t, progress.Span{From: day(16), To: day(15)}, p.Way[1].Rests[0])
 	require.Equal(t, []string{"fog", "tide"}, ids(p.Cleared))
 	require.Equal(t, []string{"tide"}, ids(p.Polished))
-	require.Equal(t, []time.Time{day(20), day(19), day(18), day(17), day(16), day(15), day(13), day(12), day(10), day(9), day(8), day(0)}, p.Lessons)
+	require.Equal(
+		t,
+		[]time.Time{day(20), day(19), day(18), day(17), day(16), day(15), day(13), day(12), day(10), day(9), day(8), day(0)},
+		p.Lessons,
+	)
 	require.Equal(t, 1, p.Missed)
 	require.Equal(t, progress.Review{Heard: 3, Solid: 2, Entries: []string{"e11", "e12", "e16"}, Learned: 3, Alive: 2,
 		Hearings: []progress.Hearing{{"fog", day(12), true}, {"fog", day(10), false}, {"old", day(0), true}}}, p.Review)
@@ -136,7 +159,13 @@ func TestTheWayOfAStudent(t *testing.T) {
 	// Pulse by two cleared pieces; the thumb by showing it. What was known before counts, and is no gain.
 	require.Equal(t, []progress.Gain{{"pulse", day(13), "tide", "e10"}, {"thumb", day(8), "", "e15"}}, p.Secure)
 	// Tide has asked for ties after both steps; it took three weeks where nobody could say how many.
-	require.Equal(t, []progress.Planting{{Skill: "ties", Done: 2, Steps: 2, Days: []time.Time{day(19), day(18)}, Entries: []string{"e3", "e5"}, For: "tide", Needed: day(17)}}, p.Plantings)
+	require.Equal(
+		t,
+		[]progress.Planting{
+			{Skill: "ties", Done: 2, Steps: 2, Days: []time.Time{day(19), day(18)}, Entries: []string{"e3", "e5"}, For: "tide", Needed: day(17)},
+		},
+		p.Plantings,
+	)
 	require.True(t, p.Plantings[0].InTime())
 
 	// The last eight weeks only: nothing was cleared, and the Gull was in hand throughout.
@@ -189,39 +218,77 @@ func TestPracticeAgainstWhatWasSet(t *testing.T) {
 	l := year()
 	home := func(daysAgo int, felt studentlog.Feeling, minutes int) string {
 		d := monday.AddDate(0, 0, -daysAgo)
-		return l.say(0, studentlog.Practised, studentlog.Entry{At: d.Add(17*time.Hour + time.Duration(len(l.entries))*time.Second), Day: d.Format(time.DateOnly), Felt: felt, Minutes: minutes, Actor: studentlog.Family})
+		return l.say(
+			0,
+			studentlog.Practised,
+			studentlog.Entry{
+				At:      d.Add(17*time.Hour + time.Duration(len(l.entries))*time.Second),
+				Day:     d.Format(time.DateOnly),
+				Felt:    felt,
+				Minutes: minutes,
+				Actor:   studentlog.Family,
+			},
+		)
 	}
 	a, b, c := home(6, studentlog.Joyful, 10), home(6, studentlog.Fine, 0), home(3, studentlog.Hard, 12)
 	home(10, "", 5) // before the span
 	d := home(2, "", 0)
 	set := func(in *progress.Input) {
-		in.Weeks = []week.SetDays{{Start: day(1), Days: []time.Time{monday.AddDate(0, 0, -6), monday.AddDate(0, 0, -5), monday.AddDate(0, 0, -3), monday}}}
+		in.Weeks = []week.SetDays{
+			{Start: day(1), Days: []time.Time{monday.AddDate(0, 0, -6), monday.AddDate(0, 0, -5), monday.AddDate(0, 0, -3), monday}},
+		}
 	}
 	p := look(t, l, 1, set)
-	require.Equal(t, progress.Practice{Set: 3, Practised: 2, Minutes: 22, Joyful: 1, Fine: 1, Hard: 1, Entries: []string{a, b, c, d}}, p.Practice, "today is not over")
+	require.Equal(
+		t,
+		progress.Practice{Set: 3, Practised: 2, Minutes: 22, Joyful: 1, Fine: 1, Hard: 1, Entries: []string{a, b, c, d}},
+		p.Practice,
+		"today is not over",
+	)
 	require.Equal(t, []time.Time{monday}, p.Lessons, "what comes from home is no lesson")
 
 	// Two phones that answer for one thing of one day give one answer, the last.
 	twice := func(item string, felt studentlog.Feeling) string {
 		d := monday.AddDate(0, 0, -5)
-		return l.say(0, studentlog.Practised, studentlog.Entry{At: d.Add(18*time.Hour + time.Duration(len(l.entries))*time.Second), Day: d.Format(time.DateOnly), Item: item, Felt: felt, Actor: studentlog.Family})
+		return l.say(
+			0,
+			studentlog.Practised,
+			studentlog.Entry{
+				At:    d.Add(18*time.Hour + time.Duration(len(l.entries))*time.Second),
+				Day:   d.Format(time.DateOnly),
+				Item:  item,
+				Felt:  felt,
+				Actor: studentlog.Family,
+			},
+		)
 	}
 	twice("fog", studentlog.Hard)
 	e, f := twice("fog", studentlog.Joyful), twice("tide", studentlog.Fine)
 	p = look(t, l, 1, set)
-	require.Equal(t, progress.Practice{Set: 3, Practised: 3, Minutes: 22, Joyful: 2, Fine: 2, Hard: 1, Entries: []string{a, b, e, f, c, d}}, p.Practice)
+	require.Equal(
+		t,
+		progress.Practice{Set: 3, Practised: 3, Minutes: 22, Joyful: 2, Fine: 2, Hard: 1, Entries: []string{a, b, e, f, c, d}},
+		p.Practice,
+	)
 }
 
 // Ranges are those of the day on which a piece was begun, learned from what had been cleared before.
 func TestRangesAreThoseOfTheirDay(t *testing.T) {
 	var seen []progress.Seen
 	for i := range 24 { // twenty-four pieces of others, two and a half weeks each, long ago; and as many since, ten weeks each
-		seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 2.5}, Day: day(60 + i)},
-			progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 10}, Day: day(2)})
+		seen = append(
+			seen,
+			progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 2.5}, Day: day(60 + i)},
+			progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: 10}, Day: day(2)},
+		)
 	}
 	p := look(t, year(), 20, func(in *progress.Input) { in.Seen = seen })
 	require.Equal(t, []string{"tide", "fog"}, []string{p.Pace.Ranges[0].Material, p.Pace.Ranges[1].Material}, "the latest first")
-	require.Equal(t, []bool{true, false, true, false}, []bool{p.Pace.Ranges[0].Held, p.Pace.Ranges[0].Late, p.Pace.Ranges[1].Held, p.Pace.Ranges[1].Late})
+	require.Equal(
+		t,
+		[]bool{true, false, true, false},
+		[]bool{p.Pace.Ranges[0].Held, p.Pace.Ranges[0].Late, p.Pace.Ranges[1].Held, p.Pace.Ranges[1].Late},
+	)
 	require.Equal(t, 2, p.Pace.Held)
 	var before []forecast.Observation
 	for _, s := range seen {
@@ -251,7 +318,11 @@ func TestRangesAreThoseOfTheirDay(t *testing.T) {
 
 	l.say(1, studentlog.Cleared, clears("mole"))
 	p = look(t, l, 20, func(in *progress.Input) { in.Seen = seen })
-	require.Equal(t, []any{"mole", 29, false, true}, []any{p.Pace.Ranges[0].Material, p.Pace.Ranges[0].Took, p.Pace.Ranges[0].Held, p.Pace.Ranges[0].Late})
+	require.Equal(
+		t,
+		[]any{"mole", 29, false, true},
+		[]any{p.Pace.Ranges[0].Material, p.Pace.Ranges[0].Took, p.Pace.Ranges[0].Held, p.Pace.Ranges[0].Late},
+	)
 	require.Equal(t, 2, p.Pace.Held)
 	kind, _ = p.Care()
 	require.Equal(t, progress.Nothing, kind, "it is cleared")
@@ -365,7 +436,12 @@ func TestHabitsAndDates(t *testing.T) {
 		return studentplan.Target{ID: id, Name: name, Day: d, Material: id}
 	}
 	targets := func(in *progress.Input) {
-		in.Targets = []studentplan.Target{target("tide", "Recital", day(-1)), target("fog", "Summer", day(9)), target("fog", "Before", day(10)), target("gull", "Long ago", day(50))}
+		in.Targets = []studentplan.Target{
+			target("tide", "Recital", day(-1)),
+			target("fog", "Summer", day(9)),
+			target("fog", "Before", day(10)),
+			target("gull", "Long ago", day(50)),
+		}
 		in.Span.To = day(-2)
 	}
 	p := look(t, l, 20, targets)
@@ -380,23 +456,53 @@ func TestHabitsAndDates(t *testing.T) {
 
 func TestSpans(t *testing.T) {
 	today := monday
-	require.EqualError(t, progress.Span{From: today, To: day(1)}.Check(today), "the span ends before it begins: from 4 May 2026 to 27 April 2026")
-	require.EqualError(t, progress.Span{From: day(-1), To: day(-2)}.Check(today), "11 May 2026 is still ahead; there is nothing to look back at")
+	require.EqualError(
+		t,
+		progress.Span{From: today, To: day(1)}.Check(today),
+		"the span ends before it begins: from 4 May 2026 to 27 April 2026",
+	)
+	require.EqualError(
+		t,
+		progress.Span{From: day(-1), To: day(-2)}.Check(today),
+		"11 May 2026 is still ahead; there is nothing to look back at",
+	)
 	require.EqualError(t, progress.Span{From: today.AddDate(-61, 0, 0), To: today}.Check(today), "a span is at most 60 years long")
 	require.NoError(t, progress.Span{From: today, To: today}.Check(today))
 	require.Equal(t, 1, progress.Span{From: today, To: today}.Days())
 
-	breaks := []calendar.Break{{From: day(30), To: day(28)}, {From: day(6), To: day(5).AddDate(0, 0, -1)}, {From: day(3), To: day(3).AddDate(0, 0, 2)}}
+	breaks := []calendar.Break{
+		{From: day(30), To: day(28)},
+		{From: day(6), To: day(5).AddDate(0, 0, -1)},
+		{From: day(3), To: day(3).AddDate(0, 0, 2)},
+	}
 	require.Equal(t, progress.Span{From: day(5), To: today}, progress.Term(today, breaks), "three days off part no term")
 	require.Equal(t, progress.Span{From: day(28).AddDate(0, 0, 1), To: day(10)}, progress.Term(day(10), breaks))
 	require.Equal(t, progress.Span{From: day(13).AddDate(0, 0, 1), To: today}, progress.Term(today, nil))
 	spans := func(first time.Time) (out []progress.Offer) { return progress.Offered(first, today, breaks) }
-	month, term, year := progress.Span{From: day(4).AddDate(0, 0, 1), To: today}, progress.Span{From: day(5), To: today}, progress.Span{From: today.AddDate(-1, 0, 1), To: today}
+	month, term, year := progress.Span{
+		From: day(4).AddDate(0, 0, 1),
+		To:   today,
+	}, progress.Span{
+		From: day(5),
+		To:   today,
+	}, progress.Span{
+		From: today.AddDate(-1, 0, 1),
+		To:   today,
+	}
 	all := func(weeks int) progress.Offer {
 		return progress.Offer{Kind: progress.All, Span: progress.Span{From: day(weeks), To: today}}
 	}
-	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}, {Kind: progress.ThisTerm, Span: term}, {Kind: progress.Year, Span: year}, all(200)}, spans(day(200)))
-	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}, {Kind: progress.ThisTerm, Span: term}, all(20)}, spans(day(20)), "a year is no more than all")
+	require.Equal(
+		t,
+		[]progress.Offer{{Kind: progress.Month, Span: month}, {Kind: progress.ThisTerm, Span: term}, {Kind: progress.Year, Span: year}, all(200)},
+		spans(day(200)),
+	)
+	require.Equal(
+		t,
+		[]progress.Offer{{Kind: progress.Month, Span: month}, {Kind: progress.ThisTerm, Span: term}, all(20)},
+		spans(day(20)),
+		"a year is no more than all",
+	)
 	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}}, spans(day(2)), "four weeks are all")
 	require.Equal(t, []progress.Offer{{Kind: progress.Month, Span: month}}, spans(time.Time{}))
 }
@@ -507,7 +613,10 @@ func TestPreviewsThatPaid(t *testing.T) {
 	with := func(weeks float64) progress.Planting {
 		var seen []progress.Seen
 		for i := range 24 {
-			seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: weeks}, Day: day(60 + i)})
+			seen = append(
+				seen,
+				progress.Seen{Observation: forecast.Observation{Student: "M", Leap: 1, DistinctBars: 8, Weeks: weeks}, Day: day(60 + i)},
+			)
 		}
 		return look(t, year(), 20, func(in *progress.Input) { in.Seen = seen }).Plantings[0]
 	}
@@ -519,7 +628,13 @@ func TestPreviewsThatPaid(t *testing.T) {
 func TestFiguresAreTheStudentsOwn(t *testing.T) {
 	var seen []progress.Seen
 	for i := range 30 {
-		seen = append(seen, progress.Seen{Observation: forecast.Observation{Student: fmt.Sprint("other", i%3), Leap: 1, DistinctBars: 8, Weeks: 2}, Day: day(60 + i)})
+		seen = append(
+			seen,
+			progress.Seen{
+				Observation: forecast.Observation{Student: fmt.Sprint("other", i%3), Leap: 1, DistinctBars: 8, Weeks: 2},
+				Day:         day(60 + i),
+			},
+		)
 	}
 	with := look(t, year(), 20, func(in *progress.Input) { in.Seen = seen })
 	without := look(t, year(), 20, nil)
@@ -550,11 +665,21 @@ func BenchmarkTenYears(b *testing.B) {
 	}
 	in := progress.Input{Span: progress.Span{From: day(520), To: monday}, Live: studentlog.Live(l.entries)}
 	in.Studio = studentplan.Studio{Library: lib, Zone: time.UTC, Now: monday.Add(20 * time.Hour), Today: monday}
-	in.Profile = studentplan.Profile{Ladder: "L", Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-11, 0, 0))}
+	in.Profile = studentplan.Profile{
+		Ladder:     "L",
+		Instrument: "piano",
+		Lessons:    calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-11, 0, 0)),
+	}
 	in.Policy = studentplan.Policy{Standing: standing.DefaultPolicy()}
 	in.Standing = standing.Fold(l.entries, standing.Context{Library: lib, Family: in.Family(), Policy: in.Policy.Standing, Day: monday})
 	for i := range 60 * 80 {
-		in.Seen = append(in.Seen, progress.Seen{Observation: forecast.Observation{Student: fmt.Sprint("s", i%60), Leap: 1 + r.Float64(), DistinctBars: 8, Weeks: 1 + 4*r.Float64()}, Day: day(r.IntN(520))})
+		in.Seen = append(
+			in.Seen,
+			progress.Seen{
+				Observation: forecast.Observation{Student: fmt.Sprint("s", i%60), Leap: 1 + r.Float64(), DistinctBars: 8, Weeks: 1 + 4*r.Float64()},
+				Day:         day(r.IntN(520)),
+			},
+		)
 	}
 	b.ReportMetric(float64(len(l.entries)), "entries")
 	for b.Loop() {

@@ -13,10 +13,26 @@ import (
 
 func full() progress.Report {
 	r := progress.Report{Ahead: progress.Ahead{Working: []progress.Expected{{Material: "gull"}}, Then: "mole", Keep: []string{"fog"}}}
-	r.Student.Library = material.Library{"fog": {Strand: material.Method}, "drill": {Strand: material.Technique}, "page": {Strand: material.Reading}}
+	r.Student.Library = material.Library{
+		"fog":   {Strand: material.Method},
+		"drill": {Strand: material.Technique},
+		"page":  {Strand: material.Reading},
+	}
 	r.Cleared = []progress.Piece{{Material: "fog"}, {Material: "drill"}, {Material: "page"}}
 	r.Polished = r.Cleared[:1]
-	r.Secure, r.Habits, r.Stays, r.Plans = make([]progress.Gain, 1), make([]progress.Habit, 1), make([]progress.Stay, 1), make([]progress.Plan, 1)
+	r.Secure, r.Habits, r.Stays, r.Plans = make(
+		[]progress.Gain,
+		1,
+	), make(
+		[]progress.Habit,
+		1,
+	), make(
+		[]progress.Stay,
+		1,
+	), make(
+		[]progress.Plan,
+		1,
+	)
 	r.Ear = make([]meeting.Climbed, 1)
 	r.Review.Learned, r.Practice = 1, progress.Practice{Set: 6, Practised: 1}
 	r.Written = progress.First(progress.Span{From: day(12), To: monday})
@@ -61,12 +77,18 @@ func TestThePartsOfAReport(t *testing.T) {
 // facts are gone stays where it was.
 func TestEditsSurviveNewFacts(t *testing.T) {
 	w := progress.First(progress.Span{})
-	drafted := []progress.Sentence{{Part: progress.Opening, Text: "Ten lessons."}, {Part: progress.Cleared, Text: "One piece.", Entries: []string{"e1"}}, {Part: progress.Then, Text: "Next: Gull."}}
+	drafted := []progress.Sentence{
+		{Part: progress.Opening, Text: "Ten lessons."},
+		{Part: progress.Cleared, Text: "One piece.", Entries: []string{"e1"}},
+		{Part: progress.Then, Text: "Next: Gull."},
+	}
 	require.Equal(t, []progress.Sentence{
-		{Part: progress.Opening, Text: "Ten lessons.", Drafted: "Ten lessons."}, {Part: progress.Cleared, Text: "One piece.", Drafted: "One piece.", Entries: []string{"e1"}},
+		{Part: progress.Opening, Text: "Ten lessons.", Drafted: "Ten lessons."},
+		{Part: progress.Cleared, Text: "One piece.", Drafted: "One piece.", Entries: []string{"e1"}},
 		{Part: progress.Then, Text: "Next: Gull.", Drafted: "Next: Gull."}}, w.Edited(drafted))
 	w.Edits = map[progress.Part]progress.Edit{
-		progress.Cleared: {Text: "Fog shines.", Was: "One piece."}, progress.Then: {Text: "", Was: "Next: Gull."}, progress.Secure: {Text: "Ties sit.", Was: "Secure now: ties."},
+		progress.Cleared: {Text: "Fog shines.", Was: "One piece."}, progress.Then: {Text: "", Was: "Next: Gull."},
+		progress.Secure: {Text: "Ties sit.", Was: "Secure now: ties."},
 	}
 	drafted[1].Text = "Two pieces."
 	require.Equal(t, []progress.Sentence{
@@ -103,9 +125,16 @@ func TestWhatIsWrongWithAReport(t *testing.T) {
 
 // Pieces that were in work at one time stand beside each other, in as few lanes as can be.
 func TestLanes(t *testing.T) {
-	lib := material.Library{"a": {Strand: material.Method}, "b": {Strand: material.Method}, "c": {Strand: material.Method}, "d": {Strand: material.Ear}, "old": {Strand: material.Ear}}
+	lib := material.Library{
+		"a":   {Strand: material.Method},
+		"b":   {Strand: material.Method},
+		"c":   {Strand: material.Method},
+		"d":   {Strand: material.Ear},
+		"old": {Strand: material.Ear},
+	}
 	pieces := []progress.Piece{
-		{Material: "old", To: day(30)}, {Material: "a", From: day(10), To: day(5)}, {Material: "b", From: day(8)}, {Material: "d", From: day(7)}, {Material: "c", From: day(5)},
+		{Material: "old", To: day(30)}, {Material: "a", From: day(10), To: day(5)}, {Material: "b", From: day(8)}, {Material: "d", From: day(7)},
+		{Material: "c", From: day(5)},
 	}
 	lane, width := progress.Lanes(pieces, lib, monday)
 	require.Equal(t, map[string]int{"a": 0, "b": 1, "c": 0, "d": 0}, lane, "c begins on the day on which a is cleared")

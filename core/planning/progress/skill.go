@@ -35,14 +35,20 @@ func (in Input) secure() []Gain {
 			continue
 		}
 		for _, d := range in.Library[p.Material].Demands {
-			events = append(events, event{m.ClearedAt, Gain{d.Skill, p.To, p.Material, p.ClearEntry}, func(e *leap.Evidence) { e.Cleared++ }, !p.Before})
+			events = append(
+				events,
+				event{m.ClearedAt, Gain{d.Skill, p.To, p.Material, p.ClearEntry}, func(e *leap.Evidence) { e.Cleared++ }, !p.Before},
+			)
 		}
 	}
 	for _, e := range in.Live {
 		day := in.Local(e.At)
 		switch {
 		case e.Kind == studentlog.Probe:
-			events = append(events, event{e.At, Gain{e.Skill, day, "", e.ID}, func(x *leap.Evidence) { x.Shown, x.Missing = e.Shown, !e.Shown }, true})
+			events = append(
+				events,
+				event{e.At, Gain{e.Skill, day, "", e.ID}, func(x *leap.Evidence) { x.Shown, x.Missing = e.Shown, !e.Shown }, true},
+			)
 		case e.Kind == studentlog.KnownBefore && e.Skill != "":
 			events = append(events, event{e.At, Gain{e.Skill, day, "", e.ID}, func(x *leap.Evidence) { x.Shown, x.Missing = true, false }, false})
 		}

@@ -112,7 +112,8 @@ func (in Input) way() []Piece {
 				x.Polished = day
 			}
 		}
-		if e.At.Equal(in.Standing.Materials[e.Material].ClearedAt) && (e.Kind == studentlog.RunTried || e.Kind == studentlog.Cleared || e.Kind == studentlog.Polished || e.Kind == studentlog.KnownBefore) {
+		if e.At.Equal(in.Standing.Materials[e.Material].ClearedAt) &&
+			(e.Kind == studentlog.RunTried || e.Kind == studentlog.Cleared || e.Kind == studentlog.Polished || e.Kind == studentlog.KnownBefore) {
 			x.ClearEntry = e.ID
 		}
 		if e.Kind == studentlog.Assigned {

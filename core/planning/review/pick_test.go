@@ -35,7 +35,8 @@ func somePieces(t *rapid.T, least, most int) (list []Piece) {
 	for i := range rapid.IntRange(least, most).Draw(t, "n") {
 		list = append(list, Piece{
 			ID: fmt.Sprint("p", i), Minutes: rapid.Float64Range(0.1, 6).Draw(t, "minutes"), Recall: rapid.Float64Range(0, 1).Draw(t, "recall"),
-			Days: rapid.IntRange(0, 60).Draw(t, "days"), Useful: rapid.Float64Range(0, 1).Draw(t, "useful"), Favourite: rapid.Bool().Draw(t, "favourite"),
+			Days: rapid.IntRange(0, 60).Draw(t, "days"), Useful: rapid.Float64Range(0, 1).Draw(t, "useful"),
+			Favourite: rapid.Bool().Draw(t, "favourite"),
 		})
 	}
 	return list
@@ -97,7 +98,11 @@ func TestWhatWasLearnedElsewhereIsNotStarved(t *testing.T) {
 	elsewhere.ID, elsewhere.Elsewhere = "elsewhere", true
 	require.InDelta(t, starved, p.worth(here)-p.worth(elsewhere), 1e-12)
 	chosen := Pick([]Piece{here, elsewhere}, 4, p)
-	require.Equal(t, []Reason{{Recall: 0.5, Days: 110, LeftWeeks: 6}, {Recall: 0.5, Days: 110, Elsewhere: true}}, []Reason{chosen[0].Why, chosen[1].Why})
+	require.Equal(
+		t,
+		[]Reason{{Recall: 0.5, Days: 110, LeftWeeks: 6}, {Recall: 0.5, Days: 110, Elsewhere: true}},
+		[]Reason{chosen[0].Why, chosen[1].Why},
+	)
 }
 
 func TestTheOrderOfArrivalDoesNotMatter(t *testing.T) {
@@ -125,7 +130,11 @@ func TestAPieceIsWorthWhatItsPartsAre(t *testing.T) {
 	require.Equal(t, 0.25+0.125+0.25, p.worth(Piece{Recall: 0.75, Favourite: true}))
 	require.Equal(t, 100.375, p.worth(Piece{Recall: 0.75, Days: 43}))
 	require.Equal(t, Reason{Recall: 0.75, Days: 42}, p.why(Piece{Recall: 0.75, Useful: 0.49, Days: 42}))
-	require.Equal(t, Reason{Recall: 0.75, Days: 43, LeftWeeks: 6, Refines: true, Favourite: true}, p.why(Piece{Recall: 0.75, Useful: 0.5, Days: 43, Favourite: true}))
+	require.Equal(
+		t,
+		Reason{Recall: 0.75, Days: 43, LeftWeeks: 6, Refines: true, Favourite: true},
+		p.why(Piece{Recall: 0.75, Useful: 0.5, Days: 43, Favourite: true}),
+	)
 }
 
 func TestMinutesGoByHalves(t *testing.T) {
@@ -136,7 +145,12 @@ func TestMinutesGoByHalves(t *testing.T) {
 
 func TestOfEqualPiecesTheEarlierIsPicked(t *testing.T) {
 	p := DefaultPolicy()
-	list := []Piece{{ID: "c", Minutes: 1, Recall: 0.5}, {ID: "a", Minutes: 1, Recall: 0.5}, {ID: "b", Minutes: 1, Recall: 0.5}, {ID: "d", Minutes: 1, Recall: 0.25}}
+	list := []Piece{
+		{ID: "c", Minutes: 1, Recall: 0.5},
+		{ID: "a", Minutes: 1, Recall: 0.5},
+		{ID: "b", Minutes: 1, Recall: 0.5},
+		{ID: "d", Minutes: 1, Recall: 0.25},
+	}
 	ids := func(minutes float64) (out []string) {
 		for _, c := range Pick(list, minutes, p) {
 			out = append(out, c.ID)

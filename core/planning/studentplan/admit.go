@@ -128,9 +128,12 @@ var admissions = map[studentlog.Kind]func(s Student, e studentlog.Entry, before 
 	},
 	studentlog.StepDone: onlySkills, studentlog.Probe: onlySkills, studentlog.KnownBefore: onlySkills,
 	// What they name was looked at already, or may not have arrived yet.
-	studentlog.Assigned: always, studentlog.Cleared: always, studentlog.Polished: always, studentlog.SpotMended: always, studentlog.Practised: always,
-	studentlog.SetupChecked: always, studentlog.TakeMeasured: always, studentlog.WentWell: always, studentlog.Liking: always, studentlog.FocusAdded: always,
-	studentlog.LessonMissed: always, studentlog.ClimbBegun: always, studentlog.TempoPlayed: always, studentlog.Note: always, studentlog.Bring: always,
+	studentlog.Assigned: always, studentlog.Cleared: always, studentlog.Polished: always, studentlog.SpotMended: always,
+	studentlog.Practised:    always,
+	studentlog.SetupChecked: always, studentlog.TakeMeasured: always, studentlog.WentWell: always, studentlog.Liking: always,
+	studentlog.FocusAdded:   always,
+	studentlog.LessonMissed: always, studentlog.ClimbBegun: always, studentlog.TempoPlayed: always, studentlog.Note: always,
+	studentlog.Bring:      always,
 	studentlog.Correction: always,
 }
 
@@ -146,7 +149,8 @@ func when(refused bool, kind NotAdmitted, name string) (NotAdmitted, string, err
 }
 
 func onlyIfHad(s Student, e studentlog.Entry, before []studentlog.Entry) (NotAdmitted, string, error) {
-	had := s.Begun(e.Material) || slices.ContainsFunc(before, func(b studentlog.Entry) bool { return b.Material == e.Material && begins(b.Kind) })
+	had := s.Begun(e.Material) ||
+		slices.ContainsFunc(before, func(b studentlog.Entry) bool { return b.Material == e.Material && begins(b.Kind) })
 	return when(!had, NeverHad, "")
 }
 

@@ -49,7 +49,8 @@ func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) StudentOutl
 	a.Lessons = table.From(from)
 	a.Outlook = outlook.Of(outlook.Input{
 		Student: s.Ladder, Standing: s.Standing, Library: s.Library, Placed: placed, Skills: s.Skills, Leap: s.Policy.Standing.Leap,
-		Preview: s.Policy.Preview, Model: h.Model, Lessons: a.Lessons, PerWeek: table.PerWeek(from), Breaks: table.Breaks(), Day: s.Today, Near: o.Near, ReadingFrom: s.readingFrom(a.Lessons),
+		Preview: s.Policy.Preview, Model: h.Model, Lessons: a.Lessons, PerWeek: table.PerWeek(from), Breaks: table.Breaks(), Day: s.Today,
+		Near: o.Near, ReadingFrom: s.readingFrom(a.Lessons),
 	})
 	if !a.Lessons.Any() {
 		a.Outlook = a.Outlook.Undated()

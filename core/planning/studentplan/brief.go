@@ -48,7 +48,14 @@ func (a *StudentOutlook) Brief(w Week) Brief {
 	foreseen := a.Foreseen()
 	for _, id := range a.In(standing.Working) {
 		w := a.When[id]
-		x := InWork{Material: id, Where: a.Standing.Materials[id].Where(), Foreseen: foreseen[id], Weeks: w.Had, Usual: w.Usual, Long: w.Long && !a.Standing.Materials[id].RunDue}
+		x := InWork{
+			Material: id,
+			Where:    a.Standing.Materials[id].Where(),
+			Foreseen: foreseen[id],
+			Weeks:    w.Had,
+			Usual:    w.Usual,
+			Long:     w.Long && !a.Standing.Materials[id].RunDue,
+		}
 		x.Low, x.Median, x.High = a.Days(w.Clear)
 		out.Working = append(out.Working, x)
 	}

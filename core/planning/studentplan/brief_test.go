@@ -12,7 +12,13 @@ import (
 
 // A brief says what the pages say that look at one student alone, and comes back from JSON as it was.
 func TestABriefSaysWhatTheStudentsOwnPagesSay(t *testing.T) {
-	s := pupil(t, piece("run", material.Method, "plain"), piece("slow", material.Repertoire, "plain"), piece("old", material.Repertoire), piece("next", material.Method, "pulse"))
+	s := pupil(
+		t,
+		piece("run", material.Method, "plain"),
+		piece("slow", material.Repertoire, "plain"),
+		piece("old", material.Repertoire),
+		piece("next", material.Method, "pulse"),
+	)
 	s.working("run", 8).RunDue = true
 	s.working("slow", 22).Full = 1
 	s.learned("old", 50, 400)
@@ -36,7 +42,11 @@ func TestABriefSaysWhatTheStudentsOwnPagesSay(t *testing.T) {
 	}
 	require.Equal(t, []string{"run", "slow"}, ids, "strand by strand")
 	require.Equal(t, 3.0, b.Working[1].Weeks, "22 days: three full weeks")
-	require.Equal(t, []any{a.When["slow"].Usual, a.When["slow"].Long, a.Foreseen()["slow"]}, []any{b.Working[1].Usual, b.Working[1].Long, b.Working[1].Foreseen})
+	require.Equal(
+		t,
+		[]any{a.When["slow"].Usual, a.When["slow"].Long, a.Foreseen()["slow"]},
+		[]any{b.Working[1].Usual, b.Working[1].Long, b.Working[1].Foreseen},
+	)
 	require.Len(t, s.Standing.Home, 3, "the standing is not touched")
 
 	data, err := json.Marshal(b)

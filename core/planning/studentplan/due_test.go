@@ -20,8 +20,15 @@ import (
 // What is due, the most urgent first: of late previews one, of each strand only the next rung, and no cliff where
 // a strand begins.
 func TestWhatIsDue(t *testing.T) {
-	s := pupil(t, piece("run", material.Method, "plain"), piece("hard", material.Method, "pulse", "ties", "thumb"), piece("beyond", material.Method, "a", "b", "c", "d"),
-		piece("start", material.Ear, "e", "f", "g"), piece("old", material.Repertoire), piece("scale", material.Technique))
+	s := pupil(
+		t,
+		piece("run", material.Method, "plain"),
+		piece("hard", material.Method, "pulse", "ties", "thumb"),
+		piece("beyond", material.Method, "a", "b", "c", "d"),
+		piece("start", material.Ear, "e", "f", "g"),
+		piece("old", material.Repertoire),
+		piece("scale", material.Technique),
+	)
 	s.working("run", 8).RunDue = true
 	s.working("scale", 8).SinceMark = 3
 	s.learned("old", 50, 400)
@@ -120,7 +127,12 @@ func TestReadingBeginsLater(t *testing.T) {
 	s.Policy.ReadingAfter = 4
 	p, _ := s.Next(material.Reading, s.place("card"))
 	require.Nil(t, p.Chosen)
-	require.Equal(t, []next.Reason{{Kind: next.Later, Weeks: 4, From: monday.AddDate(0, 0, 28)}}, p.Reasons, "counted from today, as there was no lesson yet")
+	require.Equal(
+		t,
+		[]next.Reason{{Kind: next.Later, Weeks: 4, From: monday.AddDate(0, 0, 28)}},
+		p.Reasons,
+		"counted from today, as there was no lesson yet",
+	)
 	require.Empty(t, s.ahead("card").Fresh())
 	s.Standing.FirstLesson = on(27)
 	p, _ = s.Next(material.Reading, s.place("card"))
@@ -135,7 +147,14 @@ func TestReadingBeginsLater(t *testing.T) {
 
 // A rung is proposed on each strand where nothing is in work; repertoire is taken up by choice.
 func TestFreshRungs(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("method", material.Method, "ties"), piece("scale", material.Technique, "thumb"), piece("song", material.Repertoire, "pulse"), piece("card", material.Reading, "pulse"))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("method", material.Method, "ties"),
+		piece("scale", material.Technique, "thumb"),
+		piece("song", material.Repertoire, "pulse"),
+		piece("card", material.Reading, "pulse"),
+	)
 	s.working("work", 8)
 	fresh := s.ahead("work", "method", "scale", "song", "card").Fresh()
 	require.Len(t, fresh, 2)
@@ -147,7 +166,13 @@ func TestFreshRungs(t *testing.T) {
 }
 
 func TestWhatFits(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("a", material.Method, "pulse"), piece("b", material.Ear, "pulse"), piece("big", material.Method, "u", "v", "w", "x"))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("a", material.Method, "pulse"),
+		piece("b", material.Ear, "pulse"),
+		piece("big", material.Method, "u", "v", "w", "x"),
+	)
 	s.Library["cello"] = material.Material{ID: "cello", Instrument: "cello", Strand: material.Method}
 	s.working("work", 8)
 	ranked, in := s.Fit("", s.place("work", "a"))
@@ -156,7 +181,17 @@ func TestWhatFits(t *testing.T) {
 		ids = append(ids, c.Material.ID)
 	}
 	require.Equal(t, []string{"b", "a", "big"}, ids, "b is on an idle strand")
-	require.Equal(t, map[material.Strand]bool{material.Method: false, material.Technique: true, material.Reading: true, material.Repertoire: true, material.Ear: true}, in.Idle)
+	require.Equal(
+		t,
+		map[material.Strand]bool{
+			material.Method:     false,
+			material.Technique:  true,
+			material.Reading:    true,
+			material.Repertoire: true,
+			material.Ear:        true,
+		},
+		in.Idle,
+	)
 	require.Len(t, in.Library, 4, "of this instrument")
 	require.Equal(t, 2, in.PerLesson)
 	ranked, in = s.Fit(material.Method, s.place("work", "a"))

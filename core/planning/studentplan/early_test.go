@@ -17,7 +17,11 @@ import (
 func TestWhenItIsTooEarlyToSay(t *testing.T) {
 	var got []string
 	for _, n := range []int{0, 1, 2, 3, 5} {
-		lib := []material.Material{piece("now", material.Method, "ties"), piece("next", material.Method, "pulse"), piece("last", material.Method, "plain")}
+		lib := []material.Material{
+			piece("now", material.Method, "ties"),
+			piece("next", material.Method, "pulse"),
+			piece("last", material.Method, "plain"),
+		}
 		title := material.Material{ID: "title", Title: "A title alone", Strand: material.Method, Instrument: "piano"}
 		s := pupil(t, append(lib, title)...)
 		var seen []forecast.Observation

@@ -23,7 +23,13 @@ func cycle(first string) studentlog.Cycle {
 }
 
 func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
-	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("g", "scale/apart/G/major/-"), exerciseOf("d", "scale/apart/D/major/-"), piece("song", material.Method))
+	s := pupil(
+		t,
+		exerciseOf("c", "scale/apart/C/major/-"),
+		exerciseOf("g", "scale/apart/G/major/-"),
+		exerciseOf("d", "scale/apart/D/major/-"),
+		piece("song", material.Method),
+	)
 	s.learned("c", 9, 9)
 	s.working("g", 9)
 	s.working("d", 8).State = standing.Resting
@@ -39,7 +45,11 @@ func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
 // The exercise of the cycle comes first, then the staircases on which the student stands, then new ones; what
 // stands ahead already is not proposed again, and no more than three are.
 func TestWhichExercisesAreProposed(t *testing.T) {
-	s := pupil(t, exerciseOf("five", "five-finger/parallel/C/major-five-finger/-"), exerciseOf("ahead", "five-finger/parallel/G/major-five-finger/-"))
+	s := pupil(
+		t,
+		exerciseOf("five", "five-finger/parallel/C/major-five-finger/-"),
+		exerciseOf("ahead", "five-finger/parallel/G/major-five-finger/-"),
+	)
 	s.learned("five", 30, 30)
 	kept := cycle("C")
 	s.Standing.Cycle = &kept
@@ -51,7 +61,12 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 		return out
 	}
 	all := ids(s.ahead())
-	require.Equal(t, []string{"scale/apart/C/major/-", "five-finger/parallel/G/major-five-finger/-", "rhythm-study/right/-/-/walk"}, all, "C was not begun in two lessons and is the key of this week; then the staircase that was begun, then a new one")
+	require.Equal(
+		t,
+		[]string{"scale/apart/C/major/-", "five-finger/parallel/G/major-five-finger/-", "rhythm-study/right/-/-/walk"},
+		all,
+		"C was not begun in two lessons and is the key of this week; then the staircase that was begun, then a new one",
+	)
 	a := s.ahead("ahead")
 	require.Equal(t, []Placed{{"ahead", a.ExercisesAhead()[0].Exercise}}, a.ExercisesAhead())
 	require.NotContains(t, ids(a), "five-finger/parallel/G/major-five-finger/-")
@@ -79,7 +94,11 @@ func TestAnExerciseThatIsHeardLater(t *testing.T) {
 	require.Equal(t, p, s.ahead().Proposal(p))
 	s.Holidays = []calendar.Holiday{holiday("half", 7, 7)}
 	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
-	require.Equal(t, []exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)}}, a.Proposal(p).Reasons)
+	require.Equal(
+		t,
+		[]exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)}},
+		a.Proposal(p).Reasons,
+	)
 	require.Len(t, p.Reasons, 1, "the proposal itself stays as it is")
 }
 
@@ -99,7 +118,11 @@ func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
 	require.Equal(t, "scale/apart/G/major/-", next()[0].Exercise)
 	require.Nil(t, next()[0].Blocked)
 	stairs, _, _ := s.ahead().Stairs()
-	require.NotContains(t, s.ahead().ProposedExercises(stairs)[0].Reasons, exercise.Reason{Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)})
+	require.NotContains(
+		t,
+		s.ahead().ProposedExercises(stairs)[0].Reasons,
+		exercise.Reason{Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)},
+	)
 	s.Holidays = []calendar.Holiday{holiday("half", 14, 7)}
 	require.Equal(t, &lessonplan.Waiting{Kind: lessonplan.FarLesson, Count: 28}, next()[0].Blocked)
 }
@@ -118,7 +141,10 @@ func TestACycleOverTheLessons(t *testing.T) {
 	require.NoError(t, err)
 	var got []string
 	for _, w := range c.Weeks[:6] {
-		got = append(got, fmt.Sprintf("%s %s %s missed %d held %d off %d", w.Day.Format("01-02"), w.Exercise.Key, w.State, len(w.Missed), len(w.Held), w.Off))
+		got = append(
+			got,
+			fmt.Sprintf("%s %s %s missed %d held %d off %d", w.Day.Format("01-02"), w.Exercise.Key, w.State, len(w.Missed), len(w.Held), w.Off),
+		)
 	}
 	require.Equal(t, []string{
 		"04-20 C through missed 0 held 0 off 0", "05-04 G now missed 0 held 0 off 0", "05-11 D ahead missed 0 held 0 off 0",
@@ -158,13 +184,22 @@ func TestACycleThatCannotBe(t *testing.T) {
 	require.EqualError(t, err, `"today" is not a day`)
 	require.Nil(t, c)
 	require.NotEmpty(t, stairs, "the staircases stand all the same")
-	require.Equal(t, studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", From: "2026-05-04", First: "B"}, s.WholeCycle(studentlog.Cycle{First: "B"}))
+	require.Equal(
+		t,
+		studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", From: "2026-05-04", First: "B"},
+		s.WholeCycle(studentlog.Cycle{First: "B"}),
+	)
 	require.Equal(t, cycle("C"), s.WholeCycle(cycle("C")), "what is set stays")
 }
 
 // The keys of the atlas: through, worked at, and what comes next in each.
 func TestKeysOfAStudent(t *testing.T) {
-	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("c2", "scale/together/C/major/-"), exerciseOf("g", "scale/apart/G/major/-"))
+	s := pupil(
+		t,
+		exerciseOf("c", "scale/apart/C/major/-"),
+		exerciseOf("c2", "scale/together/C/major/-"),
+		exerciseOf("g", "scale/apart/G/major/-"),
+	)
 	s.learned("c", 9, 9)
 	s.working("c2", 3)
 	s.working("g", 2)

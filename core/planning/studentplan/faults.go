@@ -58,7 +58,13 @@ func (s Student) Watched() *WatchedFault {
 		if !known {
 			continue // of an instrument that is played no more
 		}
-		w := &WatchedFault{OpenFault: f, Days: max(0, civil.Between(s.Local(f.Since), s.Today)), Text: usual.Name, Remedy: usual.Remedy, Home: usual.Home}
+		w := &WatchedFault{
+			OpenFault: f,
+			Days:      max(0, civil.Between(s.Local(f.Since), s.Today)),
+			Text:      usual.Name,
+			Remedy:    usual.Remedy,
+			Home:      usual.Home,
+		}
 		if usual.ID == "" {
 			w.Text, w.Remedy, w.Home = of.Text, of.Look, of.Look
 		}

@@ -62,6 +62,7 @@ func FirstSteps(students []Student, who Beginner, placed map[string][]ladder.Pla
 		out = append(out, First{ChooseWay, who.WayChosen, at})
 	}
 	return append(out, []First{
-		{FirstStudent, at != "", at}, {FirstPieces, pieces, at}, {EnterBefore, known, at}, {FirstLesson, taught != "", at}, {FirstWeek, false, taught},
+		{FirstStudent, at != "", at}, {FirstPieces, pieces, at}, {EnterBefore, known, at}, {FirstLesson, taught != "", at},
+		{FirstWeek, false, taught},
 	}...)
 }

@@ -54,8 +54,23 @@ func pupil(t require.TestingT, lib ...material.Material) *Student {
 		{"id":"plain","name":"plain"}]`))
 	require.NoError(t, err)
 	s := &Student{
-		Studio:  Studio{Library: material.Library{}, Pool: lessonplan.Shipped(), Meetings: meeting.Shipped(), Skills: skills, Zone: time.UTC, Now: monday.Add(15 * time.Hour), Today: monday},
-		Profile: Profile{Ladder: "L", Name: "Nell Farrow", Born: monday.AddDate(-9, 0, 0), Instrument: "piano", Lessons: mondays(), PracticeMinutes: 20},
+		Studio: Studio{
+			Library:  material.Library{},
+			Pool:     lessonplan.Shipped(),
+			Meetings: meeting.Shipped(),
+			Skills:   skills,
+			Zone:     time.UTC,
+			Now:      monday.Add(15 * time.Hour),
+			Today:    monday,
+		},
+		Profile: Profile{
+			Ladder:          "L",
+			Name:            "Nell Farrow",
+			Born:            monday.AddDate(-9, 0, 0),
+			Instrument:      "piano",
+			Lessons:         mondays(),
+			PracticeMinutes: 20,
+		},
 		Policy: Policy{
 			Standing: standing.DefaultPolicy(), Preview: preview.DefaultPolicy(), Review: review.DefaultPolicy(), Signs: signs.DefaultPolicy(),
 			ReviewShare: 0.45, EaseAfterLeap: true, PolishWeeks: 2, Sure: 0.8, Dose: week.ByYears, DoseRow: 3,

@@ -95,7 +95,10 @@ func (a StudentOutlook) Fresh() []lessonplan.Fresh {
 			continue
 		}
 		if p := next.Propose(a.proposal(rail.Strand, a.View)); p.Chosen != nil {
-			out = append(out, lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0], Gestures: a.Gestures(p.Chosen.Material)})
+			out = append(
+				out,
+				lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0], Gestures: a.Gestures(p.Chosen.Material)},
+			)
 		}
 	}
 	return out
@@ -126,8 +129,9 @@ func idle(rail ladder.Rail) bool {
 func (s Student) Fit(strand material.Strand, placed []ladder.Placed) ([]fit.Candidate, fit.Input) {
 	v := s.drawn(placed)
 	in := fit.Input{
-		Library: material.Library{}, Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills, Taste: s.Taste(),
-		Idle: map[material.Strand]bool{}, PerLesson: s.Policy.Preview.PerLesson,
+		Library: material.Library{}, Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills,
+		Taste: s.Taste(),
+		Idle:  map[material.Strand]bool{}, PerLesson: s.Policy.Preview.PerLesson,
 	}
 	for _, strand := range material.Strands() {
 		in.Idle[strand] = true

@@ -25,7 +25,13 @@ func TestGesturesAtTheBeginningOfALevel(t *testing.T) {
 		{"id":"roll","name":"rolling off","gesture":true,"instruments":["keyboard"]}, {"id":"sink","name":"sinking in","gesture":true}, {"id":"lift","name":"a brisk lift","gesture":true,"steps":["x","y"]},
 		{"id":"bow","name":"a lifted bow","gesture":true,"instruments":["bowed"]}, {"id":"old","name":"a bounce","gesture":true}]`))
 	require.NoError(t, err)
-	s.Standing.Ability.Skills = map[string]leap.Evidence{"roll": {Cleared: 1}, "sink": {Cleared: 4}, "lift": {StepsDone: 1}, "bow": {Cleared: 4}, "plain": {Cleared: 4}}
+	s.Standing.Ability.Skills = map[string]leap.Evidence{
+		"roll":  {Cleared: 1},
+		"sink":  {Cleared: 4},
+		"lift":  {StepsDone: 1},
+		"bow":   {Cleared: 4},
+		"plain": {Cleared: 4},
+	}
 	for id, want := range map[string][]string{"last": {"roll", "sink"}, "first": {"roll", "sink"}, "second": nil, "loose": nil} {
 		require.Equal(t, want, s.Gestures(s.Library[id]), id)
 	}

@@ -34,10 +34,16 @@ func TestEvidenceFromHome(t *testing.T) {
 	s := pupil(t)
 	s.Standing.Home = []standing.Report{
 		practised(6, studentlog.Joyful), practised(6, studentlog.Fine), practised(5, studentlog.Hard), practised(20, studentlog.Hard),
-		{Sign: studentlog.PlayedFirst, At: on(4), FromHome: true}, {Sign: studentlog.AskedFor}, {Sign: studentlog.Unasked}, {Sign: studentlog.Liked}, {Sign: studentlog.Disliked},
+		{Sign: studentlog.PlayedFirst, At: on(4), FromHome: true}, {Sign: studentlog.AskedFor}, {Sign: studentlog.Unasked},
+		{Sign: studentlog.Liked}, {Sign: studentlog.Disliked},
 	}
 	weeks := []week.SetDays{set(60, 6), set(13, 7), set(6, 7)}
-	require.Equal(t, enjoyment.Evidence{Set: 2 + 7 + 6, Practised: 3, Joyful: 1, Fine: 1, Hard: 2, Liked: 4, Disliked: 1}, s.HomeEvidence(weeks), "eight weeks back, up to yesterday")
+	require.Equal(
+		t,
+		enjoyment.Evidence{Set: 2 + 7 + 6, Practised: 3, Joyful: 1, Fine: 1, Hard: 2, Liked: 4, Disliked: 1},
+		s.HomeEvidence(weeks),
+		"eight weeks back, up to yesterday",
+	)
 }
 
 func TestTheQuietOneComesFirst(t *testing.T) {
@@ -54,19 +60,31 @@ func TestTheQuietOneComesFirst(t *testing.T) {
 		weeks[name] = []week.SetDays{set(40, 40)}
 	}
 	away := of("away", 0, "")
-	away.Standing.Home = append(away.Standing.Home, standing.Report{Felt: studentlog.Hard}, standing.Report{Felt: studentlog.Hard}, standing.Report{Felt: studentlog.Hard}, standing.Report{Felt: studentlog.Hard})
+	away.Standing.Home = append(
+		away.Standing.Home,
+		standing.Report{Felt: studentlog.Hard},
+		standing.Report{Felt: studentlog.Hard},
+		standing.Report{Felt: studentlog.Hard},
+		standing.Report{Felt: studentlog.Hard},
+	)
 	var got []string
 	for _, b := range Balance([]Student{of("glowing", 38, studentlog.Joyful), of("nothing", 0, ""), away, of("set only", 0, ""), of("quiet", 38, studentlog.Hard)}, weeks) {
 		got = append(got, b.Name+": "+string(b.Kind))
 	}
-	require.Equal(t, []string{"quiet: quiet", "away: away", "glowing: glowing", "set only: between"}, got, "of whom nothing is known is left out")
+	require.Equal(
+		t,
+		[]string{"quiet: quiet", "away: away", "glowing: glowing", "set only: between"},
+		got,
+		"of whom nothing is known is left out",
+	)
 }
 
 func TestWhatCameFromHome(t *testing.T) {
 	s := pupil(t, piece("a", material.Method), piece("b", material.Method))
 	s.Standing.Home = []standing.Report{
 		practised(9, studentlog.Hard), practised(6, studentlog.Joyful), practised(6, studentlog.Fine), practised(4, studentlog.Hard),
-		{At: on(5), Sign: studentlog.PlayedFirst, Material: "b", FromHome: true}, {At: on(4), Sign: studentlog.PlayedFirst, Material: "a", FromHome: true},
+		{At: on(5), Sign: studentlog.PlayedFirst, Material: "b", FromHome: true},
+		{At: on(4), Sign: studentlog.PlayedFirst, Material: "a", FromHome: true},
 		{At: on(3), Sign: studentlog.PlayedFirst, Material: "b", FromHome: true}, {At: on(3), Sign: studentlog.Liked, Material: "a"},
 	}
 	weeks := []week.SetDays{set(13, 6), set(6, 6), set(0, 6)}
@@ -90,10 +108,21 @@ func TestAWeekThatACancellationStretchedCounts(t *testing.T) {
 	s := pupil(t, piece("a", material.Method))
 	s.Holidays = []calendar.Holiday{holiday("half", -14, 14)}
 	weeks := []week.SetDays{set(27, 6), set(20, 6)}
-	s.Standing.Home = []standing.Report{practised(15, studentlog.Fine), practised(14, studentlog.Fine), practised(13, studentlog.Hard), practised(2, studentlog.Fine), {Sign: studentlog.Liked, FromHome: true, At: on(2), Material: "a"}}
+	s.Standing.Home = []standing.Report{
+		practised(15, studentlog.Fine),
+		practised(14, studentlog.Fine),
+		practised(13, studentlog.Hard),
+		practised(2, studentlog.Fine),
+		{Sign: studentlog.Liked, FromHome: true, At: on(2), Material: "a"},
+	}
 	got, ok := s.Home(s.Standing.Home, weeks, nil, monday)
 	require.True(t, ok)
-	require.Equal(t, Home{Days: 18, Practised: 3, More: 1, Fine: 3, Hard: 1}, got, "the rest day of the lesson that fell out was practised on, and not set")
+	require.Equal(
+		t,
+		Home{Days: 18, Practised: 3, More: 1, Fine: 3, Hard: 1},
+		got,
+		"the rest day of the lesson that fell out was practised on, and not set",
+	)
 	require.Equal(t, enjoyment.Evidence{Set: 6 + 18, Practised: 3, Fine: 3, Hard: 1, Liked: 1}, s.HomeEvidence(weeks))
 	_, ok = s.Home(s.Standing.Home, weeks, nil, monday.AddDate(0, 0, 8))
 	require.True(t, ok, "the week was over eight days ago")
@@ -114,7 +143,13 @@ func TestUsualObservations(t *testing.T) {
 }
 
 func TestTheWaySoFar(t *testing.T) {
-	s := pupil(t, piece("late", material.Method), piece("early", material.Technique), piece("work", material.Reading), piece("begun", material.Method))
+	s := pupil(
+		t,
+		piece("late", material.Method),
+		piece("early", material.Technique),
+		piece("work", material.Reading),
+		piece("begun", material.Method),
+	)
 	s.learned("late", 3, 9)
 	s.learned("early", 30, 9)
 	w := s.working("work", 8)
@@ -221,12 +256,22 @@ func TestWhatIsNotAdmitted(t *testing.T) {
 	edge(monday.AddDate(-20, 0, 0))
 	s.Since = monday.AddDate(-1, 0, 0)
 	edge(s.Since)
-	require.NoError(t, s.Admit(entry(studentlog.Entry{Kind: studentlog.KnownBefore, Material: "never", At: monday.AddDate(-30, 0, 0)}), nil), "what was learned before is older")
+	require.NoError(
+		t,
+		s.Admit(entry(studentlog.Entry{Kind: studentlog.KnownBefore, Material: "never", At: monday.AddDate(-30, 0, 0)}), nil),
+		"what was learned before is older",
+	)
 	// What comes in the same batch is there already.
 	begun := entry(studentlog.Entry{Kind: studentlog.Cleared, Material: "never"})
 	require.NoError(t, s.Admit(entry(studentlog.Entry{Kind: studentlog.Hearing, Material: "never", Rating: 3}), []studentlog.Entry{begun}))
 	own := entry(studentlog.Entry{Kind: studentlog.FocusAdded, Focus: "mine", Text: "x"})
-	require.NoError(t, s.Admit(entry(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "work", Focus: "mine", Mark: studentlog.None}), []studentlog.Entry{own}))
+	require.NoError(
+		t,
+		s.Admit(
+			entry(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "work", Focus: "mine", Mark: studentlog.None}),
+			[]studentlog.Entry{own},
+		),
+	)
 }
 
 // A family reports on what was set for a day that has come, two weeks back at the most.
@@ -234,8 +279,10 @@ func TestReportsFromHome(t *testing.T) {
 	s := pupil(t, piece("work", material.Method))
 	day := monday.AddDate(0, 0, -1)
 	weeks := []SetWeek{{Start: monday.AddDate(0, 0, -14), Plan: week.Plan{Days: []week.Day{
-		{Date: monday.AddDate(0, 0, -15), Items: []week.Item{{Key: "old"}}}, {Date: monday.AddDate(0, 0, -14), Items: []week.Item{{Key: "fortnight"}}},
-		{Date: day, Items: []week.Item{{Key: "chunk", Material: "work"}, {Key: "bite", Material: "skill"}}}, {Date: monday.AddDate(0, 0, 1), Items: []week.Item{{Key: "chunk"}}},
+		{Date: monday.AddDate(0, 0, -15), Items: []week.Item{{Key: "old"}}},
+		{Date: monday.AddDate(0, 0, -14), Items: []week.Item{{Key: "fortnight"}}},
+		{Date: day, Items: []week.Item{{Key: "chunk", Material: "work"}, {Key: "bite", Material: "skill"}}},
+		{Date: monday.AddDate(0, 0, 1), Items: []week.Item{{Key: "chunk"}}},
 	}}}}
 	tick := func(r Report, before ...studentlog.Entry) (studentlog.Entry, NotAdmitted) {
 		r.ID = "R"
@@ -252,10 +299,27 @@ func TestReportsFromHome(t *testing.T) {
 	}
 	e, why := tick(Report{Day: day, Item: "chunk", Times: 3, Felt: studentlog.Joyful})
 	require.Empty(t, why)
-	require.Equal(t, studentlog.Entry{ID: "R", At: s.Now, Actor: studentlog.Family, Kind: studentlog.Practised, Day: "2026-05-03", Item: "chunk", Times: 3, Felt: studentlog.Joyful}, e)
+	require.Equal(
+		t,
+		studentlog.Entry{
+			ID:    "R",
+			At:    s.Now,
+			Actor: studentlog.Family,
+			Kind:  studentlog.Practised,
+			Day:   "2026-05-03",
+			Item:  "chunk",
+			Times: 3,
+			Felt:  studentlog.Joyful,
+		},
+		e,
+	)
 	e, why = tick(Report{Day: day, Item: "chunk", First: true})
 	require.Empty(t, why)
-	require.Equal(t, studentlog.Entry{ID: "R", At: s.Now, Actor: studentlog.Family, Kind: studentlog.Liking, Material: "work", Sign: studentlog.PlayedFirst}, e)
+	require.Equal(
+		t,
+		studentlog.Entry{ID: "R", At: s.Now, Actor: studentlog.Family, Kind: studentlog.Liking, Material: "work", Sign: studentlog.PlayedFirst},
+		e,
+	)
 	for _, x := range []struct {
 		want NotAdmitted
 		r    Report
@@ -283,7 +347,13 @@ func TestReportsFromHome(t *testing.T) {
 
 // What another way of teaching does to one student, in the order in which it is said.
 func TestWhatAnotherWayDoes(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "pulse", "ties", "thumb"), piece("old", material.Method), piece("older", material.Method))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("soon", material.Method, "pulse", "ties", "thumb"),
+		piece("old", material.Method),
+		piece("older", material.Method),
+	)
 	s.working("work", 8).SinceMark = 3
 	s.learned("old", 9, 9)
 	s.learned("older", 19, 9)
@@ -301,7 +371,8 @@ func TestWhatAnotherWayDoes(t *testing.T) {
 	then := glance(other)
 	require.Equal(t, []WayChange{
 		{Kind: ReviewMinutes, From: was.reviewMinutes(), To: then.reviewMinutes()}, {Kind: ReviewPieces, From: 2, To: 1},
-		{Kind: FirstView, HearFirst: true}, {Kind: HowReading, Approach: "names"}, {Kind: FirstChunks, From: 4, To: 1}, {Kind: LessonBites, From: 2, To: 1},
+		{Kind: FirstView, HearFirst: true}, {Kind: HowReading, Approach: "names"}, {Kind: FirstChunks, From: 4, To: 1},
+		{Kind: LessonBites, From: 2, To: 1},
 		{Kind: LatePreviews, From: 2, To: 3}, {Kind: CliffsAhead, From: 1, To: 0}, {Kind: StuckPieces, From: 1, To: 0},
 	}, WayChanges(was, then))
 	require.Greater(t, was.reviewMinutes(), then.reviewMinutes())

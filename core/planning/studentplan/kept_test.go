@@ -19,7 +19,13 @@ func exerciseOf(id, exercise string) material.Material {
 
 // The one most faded comes first; of those that are as sure the one played longest ago.
 func TestLearnedPiecesTheMostFadedFirst(t *testing.T) {
-	s := pupil(t, piece("fresh", material.Method), piece("faded", material.Method), piece("same", material.Method), piece("work", material.Method))
+	s := pupil(
+		t,
+		piece("fresh", material.Method),
+		piece("faded", material.Method),
+		piece("same", material.Method),
+		piece("work", material.Method),
+	)
 	s.learned("fresh", 3, 50)
 	s.learned("faded", 40, 5)
 	s.learned("same", 3, 50).LastPlayed = on(5)
@@ -32,8 +38,18 @@ func TestLearnedPiecesTheMostFadedFirst(t *testing.T) {
 // Of exercises of a type only the most faded is kept, of steps only the last; one that was played today stays
 // the one of its type.
 func TestScalesAreKeptByGoingRound(t *testing.T) {
-	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("g", "scale/apart/G/major/-"), exerciseOf("d", "scale/apart/D/major/-"),
-		exerciseOf("c together", "scale/together/C/major/-"), exerciseOf("five", "five-finger/parallel/C/major-five-finger/-"), piece("song", material.Method))
+	s := pupil(
+		t,
+		exerciseOf("c", "scale/apart/C/major/-"),
+		exerciseOf("g", "scale/apart/G/major/-"),
+		exerciseOf("d", "scale/apart/D/major/-"),
+		exerciseOf(
+			"c together",
+			"scale/together/C/major/-",
+		),
+		exerciseOf("five", "five-finger/parallel/C/major-five-finger/-"),
+		piece("song", material.Method),
+	)
 	s.learned("c", 60, 5)
 	s.learned("g", 30, 5)
 	s.learned("d", 20, 5)
@@ -46,13 +62,26 @@ func TestScalesAreKeptByGoingRound(t *testing.T) {
 }
 
 func TestWhatALessonHears(t *testing.T) {
-	s := pupil(t, piece("a", material.Method), piece("b", material.Method), piece("c", material.Method), piece("d", material.Method), piece("e", material.Method), piece("new", material.Method))
+	s := pupil(
+		t,
+		piece("a", material.Method),
+		piece("b", material.Method),
+		piece("c", material.Method),
+		piece("d", material.Method),
+		piece("e", material.Method),
+		piece("new", material.Method),
+	)
 	for i, id := range []string{"a", "b", "c", "d", "e"} {
 		s.learned(id, 50-10*i, 20)
 	}
 	require.Equal(t, []Heard{{"a", false}, {"b", false}, {"c", false}}, s.ToHear(nil))
 	require.Equal(t, []Heard{{"e", false}, {"c", false}, {"a", false}}, s.ToHear([]string{"e", "c"}), "the plan's come first")
-	require.Equal(t, []Heard{{"e", false}, {"d", false}, {"c", false}, {"b", false}}, s.ToHear([]string{"e", "d", "c", "b", "gone"}), "all of them")
+	require.Equal(
+		t,
+		[]Heard{{"e", false}, {"d", false}, {"c", false}, {"b", false}},
+		s.ToHear([]string{"e", "d", "c", "b", "gone"}),
+		"all of them",
+	)
 	s.Standing.Materials["d"].LastPlayed = on(0)
 	require.Equal(t, []Heard{{"a", false}, {"b", false}, {"c", false}, {"d", true}}, s.ToHear(nil), "heard today stays in view beside them")
 	s.learned("new", 0, 2)
@@ -73,7 +102,9 @@ func TestReviewState(t *testing.T) {
 	s.learned("a", 50, 5)
 	s.learned("b", 2, 60)
 	s.learned("c", 20, 5)
-	w := Week{Plan: week.Plan{Days: []week.Day{{Minutes: 20, Items: []week.Item{{Kind: week.Review, Minutes: 6}, {Kind: week.Chunk, Minutes: 14}}}}}}
+	w := Week{
+		Plan: week.Plan{Days: []week.Day{{Minutes: 20, Items: []week.Item{{Kind: week.Review, Minutes: 6}, {Kind: week.Chunk, Minutes: 14}}}}},
+	}
 	got := s.ReviewState(w)
 	require.Equal(t, ReviewState{Pieces: 3, Fading: 2, Starved: 1, Weeks: 6, Share: 0.3, Aim: 0.45, Planned: true}, got)
 	w.Plan.Days[0].Items[0].Material = "a"
@@ -119,7 +150,13 @@ func TestMinutesForReview(t *testing.T) {
 }
 
 func TestInIsByStrandThenByBeginning(t *testing.T) {
-	s := pupil(t, piece("read", material.Reading), piece("late", material.Method), piece("early", material.Method), piece("scale", material.Technique))
+	s := pupil(
+		t,
+		piece("read", material.Reading),
+		piece("late", material.Method),
+		piece("early", material.Method),
+		piece("scale", material.Technique),
+	)
 	s.working("read", 30)
 	s.working("late", 8)
 	s.working("early", 20)

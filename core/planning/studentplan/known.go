@@ -72,7 +72,17 @@ func (s Student) KnownEntries(list []Known, actor string, id func() string) []st
 			days = ago[LastTerm]
 		}
 		at := s.Now.AddDate(0, 0, -days).Add(time.Duration(i) * time.Second)
-		out = append(out, studentlog.Entry{ID: id(), At: at.UTC().Truncate(time.Millisecond), Actor: actor, Kind: studentlog.KnownBefore, Material: k.Material, Skill: k.Skill})
+		out = append(
+			out,
+			studentlog.Entry{
+				ID:       id(),
+				At:       at.UTC().Truncate(time.Millisecond),
+				Actor:    actor,
+				Kind:     studentlog.KnownBefore,
+				Material: k.Material,
+				Skill:    k.Skill,
+			},
+		)
 	}
 	return out
 }
@@ -193,7 +203,10 @@ func (s Student) With(log, more []studentlog.Entry, made []material.Material) St
 			s.Library[m.ID] = m
 		}
 	}
-	s.Standing = standing.Fold(slices.Concat(log, more), standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today, Zone: s.Zone})
+	s.Standing = standing.Fold(
+		slices.Concat(log, more),
+		standing.Context{Library: s.Library, Skills: s.Skills, Family: s.Family(), Policy: s.Policy.Standing, Day: s.Today, Zone: s.Zone},
+	)
 	return s
 }
 

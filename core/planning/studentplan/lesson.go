@@ -33,7 +33,8 @@ type Lesson struct {
 // Lesson collects what could be in the lesson of a day. Waited are the segments, by id, that had to wait last time.
 func (a *StudentOutlook) Lesson(day time.Time, waited []string) Lesson {
 	in := lessonplan.Input{
-		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day), Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
+		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day),
+		Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
 		SetupDue: a.AsksToMeasure(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
 		Fresh: a.Fresh(), Reviews: a.ForLesson(),
 	}
@@ -136,7 +137,8 @@ func (a *StudentOutlook) toTeach(day time.Time) (out []lessonplan.Teach, key *ex
 			key, slides = &w.Exercise, a.slidesTo(day)
 		}
 	}
-	if len(out) > 0 || slices.ContainsFunc(a.Standing.In(standing.Working), func(id string) bool { return a.Library[id].Exercise != "" }) || len(a.ExercisesAhead()) > 0 {
+	if len(out) > 0 || slices.ContainsFunc(a.Standing.In(standing.Working), func(id string) bool { return a.Library[id].Exercise != "" }) ||
+		len(a.ExercisesAhead()) > 0 {
 		return out, key, slides
 	}
 	begun := func(st exercise.Stair) bool {

@@ -22,7 +22,10 @@ import (
 
 // folded is the student with the standing of a log.
 func (s Student) folded(log []studentlog.Entry) Student {
-	s.Standing = standing.Fold(log, standing.Context{Library: s.Library, Skills: s.Skills, Family: instrument.Keyboard, Policy: s.Policy.Standing, Day: s.Today})
+	s.Standing = standing.Fold(
+		log,
+		standing.Context{Library: s.Library, Skills: s.Skills, Family: instrument.Keyboard, Policy: s.Policy.Standing, Day: s.Today},
+	)
 	return s
 }
 
@@ -88,7 +91,19 @@ func TestARetiredPieceIsNotMeant(t *testing.T) {
 
 // What a notebook says of when is taken for the rough time that lies nearest.
 func TestAboutWhen(t *testing.T) {
-	want := map[int]Rough{0: ThisTerm, 30: ThisTerm, 57: ThisTerm, 58: LastTerm, 110: LastTerm, 200: LastTerm, 201: LastYear, 365: LastYear, 632: LastYear, 633: LongAgo, 4000: LongAgo}
+	want := map[int]Rough{
+		0:    ThisTerm,
+		30:   ThisTerm,
+		57:   ThisTerm,
+		58:   LastTerm,
+		110:  LastTerm,
+		200:  LastTerm,
+		201:  LastYear,
+		365:  LastYear,
+		632:  LastYear,
+		633:  LongAgo,
+		4000: LongAgo,
+	}
 	for n, rough := range want {
 		require.Equal(t, rough, RoughOf(monday.AddDate(0, 0, -n), monday), "%d days", n)
 	}
@@ -115,10 +130,19 @@ func TestWhatWasKnownBefore(t *testing.T) {
 	s := pupil(t, piece("new", material.Method, "pulse"), piece("old", material.Method, "ties"), piece("had", material.Method))
 	s.learned("had", 9, 9)
 	entries := s.KnownEntries([]Known{
-		{Material: "new", When: ThisTerm}, {Material: "old", When: LongAgo}, {Material: "had", When: ThisTerm}, {Skill: "thumb", When: LastTerm}, {Material: "new", When: LastYear},
+		{Material: "new", When: ThisTerm}, {Material: "old", When: LongAgo}, {Material: "had", When: ThisTerm}, {Skill: "thumb", When: LastTerm},
+		{Material: "new", When: LastYear},
 	}, "t", counter())
 	require.Len(t, entries, 3, "what is learned already, and what stands there twice, is left out")
-	require.Equal(t, []int{30, 3 * 365, 110}, []int{civil.Between(s.Local(entries[0].At), monday), civil.Between(s.Local(entries[1].At), monday), civil.Between(s.Local(entries[2].At), monday)})
+	require.Equal(
+		t,
+		[]int{30, 3 * 365, 110},
+		[]int{
+			civil.Between(s.Local(entries[0].At), monday),
+			civil.Between(s.Local(entries[1].At), monday),
+			civil.Between(s.Local(entries[2].At), monday),
+		},
+	)
 	then := s.folded(entries)
 	require.Equal(t, standing.FromBefore, then.Standing.Materials["new"].Why)
 	require.True(t, then.Standing.FirstLesson.IsZero(), "no lesson was given")
@@ -128,7 +152,11 @@ func TestWhatWasKnownBefore(t *testing.T) {
 	require.Empty(t, then.Starved(), "and nothing alarms")
 	require.Greater(t, then.Recall("new"), then.Recall("old"))
 	require.True(t, then.Standing.Ability.Skills["ties"].Faded)
-	require.Empty(t, then.KnownEntries([]Known{{Material: "old", When: LongAgo}, {Skill: "thumb", When: LongAgo}}, "t", counter()), "entered again it is there")
+	require.Empty(
+		t,
+		then.KnownEntries([]Known{{Material: "old", When: LongAgo}, {Skill: "thumb", When: LongAgo}}, "t", counter()),
+		"entered again it is there",
+	)
 
 	s.Policy.Standing.Leap.SecureAfter = 1
 	now := s.folded(nil)
@@ -145,8 +173,17 @@ func TestABatchAndItsUndoLeaveTheSame(t *testing.T) {
 		ids := []string{"a", "b", "c"}
 		var log []studentlog.Entry
 		for i := range rapid.IntRange(0, 8).Draw(t, "entries") {
-			kind := rapid.SampledFrom([]studentlog.Kind{studentlog.Assigned, studentlog.Cleared, studentlog.Hearing, studentlog.Note}).Draw(t, "kind")
-			log = append(log, entry(fmt.Sprint("e", i), rapid.IntRange(0, 60).Draw(t, "ago"), kind, studentlog.Entry{Material: rapid.SampledFrom(ids).Draw(t, "of"), Rating: 3, Text: "x"}))
+			kind := rapid.SampledFrom([]studentlog.Kind{studentlog.Assigned, studentlog.Cleared, studentlog.Hearing, studentlog.Note}).
+				Draw(t, "kind")
+			log = append(
+				log,
+				entry(
+					fmt.Sprint("e", i),
+					rapid.IntRange(0, 60).Draw(t, "ago"),
+					kind,
+					studentlog.Entry{Material: rapid.SampledFrom(ids).Draw(t, "of"), Rating: 3, Text: "x"},
+				),
+			)
 		}
 		before, err := s.folded(log).Standing.Encode()
 		require.NoError(t, err)
@@ -173,9 +210,11 @@ func TestTheLessonsThatWere(t *testing.T) {
 	s.Profile.Lessons, err = s.Profile.Lessons.CancelLesson("2026-04-20-s", calendar.ByStudent, true)
 	require.NoError(t, err)
 	log := []studentlog.Entry{
-		entry("1", 28, studentlog.Assigned, studentlog.Entry{Material: "a"}), entry("2", 28, studentlog.Note, studentlog.Entry{Text: "Heavy elbows"}),
+		entry("1", 28, studentlog.Assigned, studentlog.Entry{Material: "a"}),
+		entry("2", 28, studentlog.Note, studentlog.Entry{Text: "Heavy elbows"}),
 		entry("3", 7, studentlog.Cleared, studentlog.Entry{Material: "a"}), entry("4", 7, studentlog.Assigned, studentlog.Entry{Material: "b"}),
-		entry("5", 7, studentlog.Bring, studentlog.Entry{Text: "the blue book"}), entry("6", 7, studentlog.WentWell, studentlog.Entry{Text: "the ending"}),
+		entry("5", 7, studentlog.Bring, studentlog.Entry{Text: "the blue book"}),
+		entry("6", 7, studentlog.WentWell, studentlog.Entry{Text: "the ending"}),
 		entry("k", 400, studentlog.KnownBefore, studentlog.Entry{Material: "b"}),
 	}
 	home := entry("h", 3, studentlog.Practised, studentlog.Entry{Material: "b"})
@@ -188,7 +227,8 @@ func TestTheLessonsThatWere(t *testing.T) {
 		told = append(told, fmt.Sprintf("%s %s %v %v %v", p.Day.Format("01-02"), p.State, p.Pieces, p.Cleared, p.Notes))
 	}
 	require.Equal(t, []string{
-		"04-27 taught [a b] [a] []", "04-20 cancelled [] [] []", "04-13 notEntered [] [] []", "04-06 taught [a] [] [Heavy elbows]", "03-30 notEntered [] [] []",
+		"04-27 taught [a b] [a] []", "04-20 cancelled [] [] []", "04-13 notEntered [] [] []", "04-06 taught [a] [] [Heavy elbows]",
+		"03-30 notEntered [] [] []",
 	}, told, "practice at home and what was known before are no lessons")
 	said := func(e *studentlog.Entry) string { return e.Text }
 	require.Len(t, s.Matching(past, "", said), 5)
@@ -204,7 +244,12 @@ func TestTheLessonsThatWere(t *testing.T) {
 	require.False(t, ok)
 
 	require.Equal(t, on(7).Add(time.Second), s.EntryTime(live, monday.AddDate(0, 0, -7)), "after the last entry of the day")
-	require.Equal(t, monday.AddDate(0, 0, -21).Add(15*time.Hour), s.EntryTime(live, monday.AddDate(0, 0, -21)), "at the lesson of the calendar")
+	require.Equal(
+		t,
+		monday.AddDate(0, 0, -21).Add(15*time.Hour),
+		s.EntryTime(live, monday.AddDate(0, 0, -21)),
+		"at the lesson of the calendar",
+	)
 	require.Equal(t, monday.AddDate(0, 0, -20).Add(12*time.Hour), s.EntryTime(live, monday.AddDate(0, 0, -20)), "at noon where there was none")
 }
 
@@ -219,7 +264,10 @@ func TestWhatBecameOfALesson(t *testing.T) {
 		require.NoError(t, err)
 	}
 	s.Holidays = []calendar.Holiday{holiday("half", -7, 1)}
-	log := []studentlog.Entry{entry("1", 21, studentlog.Note, studentlog.Entry{Text: "Heavy elbows"}), entry("2", 27, studentlog.LessonMissed, studentlog.Entry{Day: "2026-04-06"})}
+	log := []studentlog.Entry{
+		entry("1", 21, studentlog.Note, studentlog.Entry{Text: "Heavy elbows"}),
+		entry("2", 27, studentlog.LessonMissed, studentlog.Entry{Day: "2026-04-06"}),
+	}
 	*s = s.folded(log)
 	became := func() (out []string) {
 		for _, l := range s.Timetable().Between(monday.AddDate(0, 0, -63), monday.AddDate(0, 0, 7)) {
@@ -228,7 +276,8 @@ func TestWhatBecameOfALesson(t *testing.T) {
 		return out
 	}
 	require.Equal(t, []string{
-		"03-02 ", "03-09 notEntered", "03-16 notEntered", "03-23 notEntered", "03-30 notEntered", "04-06 missed", "04-13 taught", "04-20 cancelled", "04-27 ", "05-04 ahead", "05-11 ahead",
+		"03-02 ", "03-09 notEntered", "03-16 notEntered", "03-23 notEntered", "03-30 notEntered", "04-06 missed", "04-13 taught",
+		"04-20 cancelled", "04-27 ", "05-04 ahead", "05-11 ahead",
 	}, became(), "nobody asks for one of a holiday, nor after eight weeks")
 	s.Profile.Added = monday.AddDate(0, 0, -42).Add(15*time.Hour + 29*time.Minute)
 	require.Equal(t, []string{"03-16 ", "03-23 notEntered"}, became()[2:4], "nor for one before the student was entered here")
@@ -292,7 +341,8 @@ func TestWhatBecameOfALesson(t *testing.T) {
 		past = append(past, p.Day.Format("2006-01-02")+" "+string(p.State))
 	}
 	require.Equal(t, []string{
-		"2026-04-20 cancelled", "2026-04-13 taught", "2026-04-06 missed", "2026-03-30 notEntered", "2026-03-23 notEntered", "2026-01-05 cancelled",
+		"2026-04-20 cancelled", "2026-04-13 taught", "2026-04-06 missed", "2026-03-30 notEntered", "2026-03-23 notEntered",
+		"2026-01-05 cancelled",
 	}, past, "one that was cancelled stays in the list")
 }
 
@@ -319,9 +369,17 @@ func TestAUnitIsSplitIntoSections(t *testing.T) {
 	unit.Bars, unit.DistinctBars, unit.Quarters, unit.HasScore = 32, 16, 96, true
 	unit.FocusPoints = []material.FocusPoint{{ID: "f", Text: "steady pulse"}}
 	unit.Demands = []material.Demand{{Skill: "pulse", Weight: 1}, {Skill: "ties", Weight: 0.5, Bars: []int{2, 20}}}
-	parts, err := Split(unit, []Section{{ID: "one", Title: "Theme", From: 1, To: 8}, {ID: "two", Title: "Variations", From: 9, To: 32}}, counter())
+	parts, err := Split(
+		unit,
+		[]Section{{ID: "one", Title: "Theme", From: 1, To: 8}, {ID: "two", Title: "Variations", From: 9, To: 32}},
+		counter(),
+	)
 	require.NoError(t, err)
-	require.Equal(t, []any{"theme", 1, 8, 4, 24.0, false}, []any{parts[0].PartOf, parts[0].Order, parts[0].Bars, parts[0].DistinctBars, parts[0].Quarters, parts[0].HasScore})
+	require.Equal(
+		t,
+		[]any{"theme", 1, 8, 4, 24.0, false},
+		[]any{parts[0].PartOf, parts[0].Order, parts[0].Bars, parts[0].DistinctBars, parts[0].Quarters, parts[0].HasScore},
+	)
 	require.Equal(t, []material.Demand{{Skill: "pulse", Weight: 1}, {Skill: "ties", Weight: 0.5, Bars: []int{12}}}, parts[1].Demands)
 	require.Equal(t, "9", parts[1].BarLabel(1))
 	require.NotEqual(t, parts[0].FocusPoints[0].ID, parts[1].FocusPoints[0].ID)
@@ -339,7 +397,8 @@ func TestAUnitIsSplitIntoSections(t *testing.T) {
 	s := pupil(t, unit, parts[0], parts[1])
 	s.Units = s.Library.Units()
 	log := []studentlog.Entry{
-		entry("1", 9, studentlog.Assigned, studentlog.Entry{Material: "theme"}), entry("2", 8, studentlog.Assigned, studentlog.Entry{Material: "one"}),
+		entry("1", 9, studentlog.Assigned, studentlog.Entry{Material: "theme"}),
+		entry("2", 8, studentlog.Assigned, studentlog.Entry{Material: "one"}),
 		entry("3", 7, studentlog.Cleared, studentlog.Entry{Material: "one"}),
 	}
 	then := s.folded(log)
@@ -389,15 +448,42 @@ func TestTheFirstSteps(t *testing.T) {
 		return out
 	}
 	owner := Beginner{Adds: true, ChoosesWay: true, WayChosen: true}
-	require.Equal(t, []string{"way false ", "student false ", "pieces false ", "known false ", "lesson false ", "week false "}, told(FirstSteps(nil, Beginner{Adds: true, ChoosesWay: true}, nil)))
+	require.Equal(
+		t,
+		[]string{"way false ", "student false ", "pieces false ", "known false ", "lesson false ", "week false "},
+		told(FirstSteps(nil, Beginner{Adds: true, ChoosesWay: true}, nil)),
+	)
 	s := pupil(t, piece("a", material.Method))
-	require.Equal(t, []string{"way true L", "student true L", "pieces false L", "known false L", "lesson false L", "week false "}, told(FirstSteps([]Student{*s}, owner, nil)))
+	require.Equal(
+		t,
+		[]string{"way true L", "student true L", "pieces false L", "known false L", "lesson false L", "week false "},
+		told(FirstSteps([]Student{*s}, owner, nil)),
+	)
 	known := s.folded([]studentlog.Entry{entry("k", 90, studentlog.KnownBefore, studentlog.Entry{Material: "a"})})
-	require.Equal(t, []string{"way true L", "student true L", "pieces true L", "known true L", "lesson false L", "week false "}, told(FirstSteps([]Student{known}, owner, nil)))
-	taught := s.folded([]studentlog.Entry{entry("1", 0, studentlog.Assigned, studentlog.Entry{Material: "a"}), entry("2", 0, studentlog.Cleared, studentlog.Entry{Material: "a"})})
-	require.Equal(t, []string{"student false ", "pieces false ", "known false ", "lesson false ", "week false "}, told(FirstSteps(nil, Beginner{Adds: true}, nil)), "the way is chosen already where a colleague joins")
+	require.Equal(
+		t,
+		[]string{"way true L", "student true L", "pieces true L", "known true L", "lesson false L", "week false "},
+		told(FirstSteps([]Student{known}, owner, nil)),
+	)
+	taught := s.folded(
+		[]studentlog.Entry{
+			entry("1", 0, studentlog.Assigned, studentlog.Entry{Material: "a"}),
+			entry("2", 0, studentlog.Cleared, studentlog.Entry{Material: "a"}),
+		},
+	)
+	require.Equal(
+		t,
+		[]string{"student false ", "pieces false ", "known false ", "lesson false ", "week false "},
+		told(FirstSteps(nil, Beginner{Adds: true}, nil)),
+		"the way is chosen already where a colleague joins",
+	)
 	require.Empty(t, FirstSteps(nil, Beginner{ChoosesWay: true}, nil), "an assistant adds nobody")
-	require.Equal(t, []string{"lesson true L", "week false L"}, told(FirstSteps([]Student{*s, taught}, owner, nil))[4:], "the steps stay until the first week is published")
+	require.Equal(
+		t,
+		[]string{"lesson true L", "week false L"},
+		told(FirstSteps([]Student{*s, taught}, owner, nil))[4:],
+		"the steps stay until the first week is published",
+	)
 	published := owner
 	published.Published = true
 	require.Empty(t, FirstSteps([]Student{*s, taught}, published, nil))

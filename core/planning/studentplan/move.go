@@ -112,7 +112,10 @@ func Consequences(previous, then *StudentOutlook, targets []Target) []Consequenc
 		a, errA := previous.Work(t)
 		b, errB := then.Work(t)
 		if errA == nil && errB == nil && hundredths(a.Chance) != hundredths(b.Chance) {
-			out = append(out, Consequence{Kind: TargetChanged, Material: t.Material, Worse: b.Chance < a.Chance, Before: a.Chance, After: b.Chance, Target: t.Name})
+			out = append(
+				out,
+				Consequence{Kind: TargetChanged, Material: t.Material, Worse: b.Chance < a.Chance, Before: a.Chance, After: b.Chance, Target: t.Name},
+			)
 		}
 	}
 	out = append(out, datesChanged(previous, then)...)
@@ -177,7 +180,15 @@ func datesChanged(previous, then *StudentOutlook) (out []Consequence) {
 		x, had := previous.When[r.Material.ID]
 		y, has := then.When[r.Material.ID]
 		if had && has && x.Begin.Median != y.Begin.Median {
-			out = append(out, Consequence{Kind: DateChanged, Material: r.Material.ID, From: previous.Lessons.Day(x.Begin.Median), To: then.Lessons.Day(y.Begin.Median)})
+			out = append(
+				out,
+				Consequence{
+					Kind:     DateChanged,
+					Material: r.Material.ID,
+					From:     previous.Lessons.Day(x.Begin.Median),
+					To:       then.Lessons.Day(y.Begin.Median),
+				},
+			)
 		}
 	}
 	return out

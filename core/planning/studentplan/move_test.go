@@ -51,13 +51,23 @@ func said(list []Consequence) (out []string) {
 
 // What becomes worse comes first, dates come last, and no more than eight are said.
 func TestWhatAnotherOrderChanges(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("first", material.Method, "a", "b"), piece("second", material.Method, "b", "c"), piece("third", material.Method, "c", "thumb"))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("first", material.Method, "a", "b"),
+		piece("second", material.Method, "b", "c"),
+		piece("third", material.Method, "c", "thumb"),
+	)
 	s.working("work", 8)
 	now := s.ahead("work", "first", "second", "third")
 	then := s.ahead("work", "second", "first", "third")
 	require.Empty(t, Consequences(now, now, nil))
 	// “second” was 1.3 after “first”, and asks for two new things before it; the other way round for “first”.
-	require.Equal(t, []string{"leap second worse 1.3→2.0", "leap first 2.0→1.3", "date second", "date first"}, said(Consequences(now, then, nil)))
+	require.Equal(
+		t,
+		[]string{"leap second worse 1.3→2.0", "leap first 2.0→1.3", "date second", "date first"},
+		said(Consequences(now, then, nil)),
+	)
 	c := Consequences(now, then, nil)
 	require.Equal(t, 1.5, c[0].Reach)
 	require.True(t, c[2].To.Before(c[2].From))
@@ -98,7 +108,12 @@ func TestPreviewsTurnLate(t *testing.T) {
 }
 
 func TestTargetsMoveWithTheOrder(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("first", material.Method, "a", "b", "c", "d"), piece("goal", material.Method, "plain"))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("first", material.Method, "a", "b", "c", "d"),
+		piece("goal", material.Method, "plain"),
+	)
 	s.working("work", 8)
 	now, then := s.ahead("work", "first", "goal"), s.ahead("work", "goal", "first")
 	target := Target{Name: "Recital", Material: "goal", Day: monday.AddDate(0, 0, 63)}
@@ -115,7 +130,11 @@ func TestTargetsMoveWithTheOrder(t *testing.T) {
 		}
 		return Consequence{}
 	}
-	require.Equal(t, Consequence{Kind: TargetChanged, Material: "goal", Before: a.Chance, After: b.Chance, Target: "Recital"}, find(Consequences(now, then, []Target{target})))
+	require.Equal(
+		t,
+		Consequence{Kind: TargetChanged, Material: "goal", Before: a.Chance, After: b.Chance, Target: "Recital"},
+		find(Consequences(now, then, []Target{target})),
+	)
 	require.True(t, find(Consequences(then, now, []Target{target})).Worse)
 	require.Equal(t, Consequence{}, find(Consequences(now, now, []Target{target})), "the same chance is no change")
 	_, err = now.Work(Target{Material: "goal", Day: monday.AddDate(0, 0, -1)})
@@ -128,8 +147,22 @@ func TestTargetsMoveWithTheOrder(t *testing.T) {
 }
 
 func TestWhatHelpsATarget(t *testing.T) {
-	v := outlook.Verdict{Chance: 0.5, Drops: []outlook.Drop{{Material: "a", Chance: 0.9}, {Material: "b", Chance: 0.51}, {Material: "c", Chance: 0.505}, {Material: "d", Chance: 0.6}, {Material: "e", Chance: 0.8}}}
-	require.Equal(t, []outlook.Drop{{Material: "a", Chance: 0.9}, {Material: "b", Chance: 0.51}, {Material: "d", Chance: 0.6}}, Helpful(v), "half a hundredth is none, and four are looked at")
+	v := outlook.Verdict{
+		Chance: 0.5,
+		Drops: []outlook.Drop{
+			{Material: "a", Chance: 0.9},
+			{Material: "b", Chance: 0.51},
+			{Material: "c", Chance: 0.505},
+			{Material: "d", Chance: 0.6},
+			{Material: "e", Chance: 0.8},
+		},
+	}
+	require.Equal(
+		t,
+		[]outlook.Drop{{Material: "a", Chance: 0.9}, {Material: "b", Chance: 0.51}, {Material: "d", Chance: 0.6}},
+		Helpful(v),
+		"half a hundredth is none, and four are looked at",
+	)
 }
 
 // Holidays take lessons up to a day; one without a lesson in it takes none.
@@ -177,7 +210,11 @@ func TestPlantings(t *testing.T) {
 		require.Equal(t, p.Slack < 0, len(p.Mends) > 0)
 		require.True(t, i == 0 || list[i-1].Slack <= p.Slack)
 	}
-	require.Equal(t, []string{"ties for later: 2 steps, slack -2", "pulse for later: 2 steps, slack 0", "thumb for soon: 1 steps, slack 3"}, got)
+	require.Equal(
+		t,
+		[]string{"ties for later: 2 steps, slack -2", "pulse for later: 2 steps, slack 0", "thumb for soon: 1 steps, slack 3"},
+		got,
+	)
 	require.Equal(t, preview.Move, list[0].Mends[0].Kind)
 	// Its steps come two lessons after the ones that would be in time.
 	var steps []string
@@ -196,7 +233,12 @@ func TestPlantings(t *testing.T) {
 
 // A lesson has at most two bites; in the lesson itself those done today count among them.
 func TestBitesOfALesson(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "thumb", "pulse"), piece("later", material.Method, "ties"))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("soon", material.Method, "thumb", "pulse"),
+		piece("later", material.Method, "ties"),
+	)
 	s.working("work", 8)
 	placed := []string{"work", "soon", "later"}
 	skills := func(a *StudentOutlook) (out []string) {

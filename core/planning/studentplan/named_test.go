@@ -14,7 +14,11 @@ func TestTitlesThatNameAStudent(t *testing.T) {
 		lib[id] = material.Material{ID: id, Title: title}
 	}
 	lib["i"] = material.Material{ID: "i", Title: "Tide", Composer: "Maren Farrow"}
-	require.Equal(t, []string{"A Farrow field", "MAREN’S song", "Maren Farrow", "Mo", "Waltz for Maren"}, NamedIn(lib, Profile{Name: "Maren J. Farrow", Called: "Mo"}))
+	require.Equal(
+		t,
+		[]string{"A Farrow field", "MAREN’S song", "Maren Farrow", "Mo", "Waltz for Maren"},
+		NamedIn(lib, Profile{Name: "Maren J. Farrow", Called: "Mo"}),
+	)
 	require.Equal(t, []string{"王小明 的 歌"}, NamedIn(lib, Profile{Name: "王小明"}))
 	require.Empty(t, NamedIn(lib, Profile{Name: "Nell"}))
 	lib["j"] = material.Material{ID: "j", Title: "Dance", Composer: "L. van Beethoven"}

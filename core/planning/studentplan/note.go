@@ -105,7 +105,14 @@ func (s Student) Liked(n Note) (studentlog.Entry, bool) {
 		}
 	}
 	match := titles.Find(n.Text, among)
-	e := studentlog.Entry{ID: n.ID, At: n.At.UTC().Truncate(time.Millisecond), Actor: studentlog.Family, Kind: studentlog.Liking, Material: match.Best.ID, Sign: studentlog.Unasked}
+	e := studentlog.Entry{
+		ID:       n.ID,
+		At:       n.At.UTC().Truncate(time.Millisecond),
+		Actor:    studentlog.Family,
+		Kind:     studentlog.Liking,
+		Material: match.Best.ID,
+		Sign:     studentlog.Unasked,
+	}
 	return e, match.Sure && e.Validate() == nil
 }
 

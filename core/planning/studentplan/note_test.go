@@ -44,7 +44,18 @@ func TestWhatWasAlsoPlayedCountsAsTaste(t *testing.T) {
 	s := pupil(t, fog, cello)
 	e, ok := s.Liked(Note{ID: "01BX5ZZKBKACTAV9WEVGEMMVRZ", Text: "fog", At: on(0)})
 	require.True(t, ok)
-	require.Equal(t, studentlog.Entry{ID: "01BX5ZZKBKACTAV9WEVGEMMVRZ", At: on(0), Actor: studentlog.Family, Kind: studentlog.Liking, Material: "a", Sign: studentlog.Unasked}, e)
+	require.Equal(
+		t,
+		studentlog.Entry{
+			ID:       "01BX5ZZKBKACTAV9WEVGEMMVRZ",
+			At:       on(0),
+			Actor:    studentlog.Family,
+			Kind:     studentlog.Liking,
+			Material: "a",
+			Sign:     studentlog.Unasked,
+		},
+		e,
+	)
 	for _, text := range []string{"Open Water", "something from the radio"} {
 		_, ok := s.Liked(Note{ID: "01BX5ZZKBKACTAV9WEVGEMMVRZ", Text: text, At: on(0)})
 		require.False(t, ok, text)
@@ -54,7 +65,8 @@ func TestWhatWasAlsoPlayedCountsAsTaste(t *testing.T) {
 // Questions and wishes that wait come first, the oldest in front; then everything else, the newest in front.
 func TestNotesInTurn(t *testing.T) {
 	list := []Note{
-		{ID: "old also", Kind: AlsoPlayed, At: on(9)}, {ID: "answered", Kind: Question, At: on(8), AnsweredAt: on(7)}, {ID: "waits", Kind: Question, At: on(6)},
+		{ID: "old also", Kind: AlsoPlayed, At: on(9)}, {ID: "answered", Kind: Question, At: on(8), AnsweredAt: on(7)},
+		{ID: "waits", Kind: Question, At: on(6)},
 		{ID: "waits too", Kind: MoveLesson, At: on(7)}, {ID: "new also", Kind: AlsoPlayed, At: on(1)},
 	}
 	var got []string
@@ -83,9 +95,12 @@ func TestWhenAMessageIsSent(t *testing.T) {
 	day := func(n int, rest bool, items int) week.Day {
 		return week.Day{Date: monday.AddDate(0, 0, n), Rest: rest, Items: make([]week.Item, items), Minutes: 9}
 	}
-	got := pupil(t).Reminders(week.Plan{Days: []week.Day{day(-1, false, 2), day(0, false, 2), day(1, true, 0), day(2, false, 0), day(3, false, 1)}})
+	got := pupil(
+		t,
+	).Reminders(week.Plan{Days: []week.Day{day(-1, false, 2), day(0, false, 2), day(1, true, 0), day(2, false, 0), day(3, false, 1)}})
 	require.Equal(t, []Reminder{
-		{monday, at("2026-05-04 15:00"), AtHome{Kind: Practice, Things: 2, Minutes: 9}}, {monday.AddDate(0, 0, 3), at("2026-05-07 15:00"), AtHome{Kind: Practice, Things: 1, Minutes: 9}},
+		{monday, at("2026-05-04 15:00"), AtHome{Kind: Practice, Things: 2, Minutes: 9}},
+		{monday.AddDate(0, 0, 3), at("2026-05-07 15:00"), AtHome{Kind: Practice, Things: 1, Minutes: 9}},
 	}, got)
 }
 

@@ -168,7 +168,8 @@ func (s Student) Believed(books []curriculum.Source) placement.Belief {
 			if beyond[x.ID] { // for this student it lies further on, however deep it lies for others
 				skills[i].Level = max(x.Level, min(1, furthest+beyondBy))
 			}
-			if _, used := first[x.ID]; used && (x.Level > furthest || beyond[x.ID]) && !asked[x.ID] && s.Standing.Ability.Skills[x.ID] == (leap.Evidence{}) {
+			if _, used := first[x.ID]; used && (x.Level > furthest || beyond[x.ID]) && !asked[x.ID] &&
+				s.Standing.Ability.Skills[x.ID] == (leap.Evidence{}) {
 				brought.Unmet = append(brought.Unmet, x.ID)
 			}
 		}
@@ -253,7 +254,10 @@ func (s Student) firstUses(books []curriculum.Source) map[string]float64 {
 
 // offered are the pieces of a book for the student's instrument, in its order.
 func (s Student) offered(book string) []material.Material {
-	return slices.DeleteFunc(curriculum.Book(s.Library, book), func(m material.Material) bool { return m.Instrument != s.Instrument || m.Retired })
+	return slices.DeleteFunc(
+		curriculum.Book(s.Library, book),
+		func(m material.Material) bool { return m.Instrument != s.Instrument || m.Retired },
+	)
 }
 
 // believedAbility is what the student brings if everything is there that is more likely there than not.
@@ -328,7 +332,9 @@ func (s Student) holes(b placement.Belief, entries []BookEntry) []Hole {
 	for _, e := range entries {
 		for _, id := range e.Pieces[:e.At] {
 			for _, d := range s.Library[id].Demands {
-				if x, known := s.Skills.Get(d.Skill); known && b.Known(d.Skill) < 0.5 && slices.ContainsFunc(b.Skills(), func(k placement.Skill) bool { return k.ID == d.Skill }) && found[d.Skill] == nil {
+				if x, known := s.Skills.Get(d.Skill); known && b.Known(d.Skill) < 0.5 &&
+					slices.ContainsFunc(b.Skills(), func(k placement.Skill) bool { return k.ID == d.Skill }) &&
+					found[d.Skill] == nil {
 					found[d.Skill] = &Hole{Skill: x, Known: b.Known(d.Skill)}
 				}
 			}

@@ -52,7 +52,21 @@ func elsewhere(t *testing.T, answers map[string]string) (*Student, []curriculum.
 // Somebody who has all of the first book but one hole begins in the second, which comes first in the answer; a little back is
 // the piece that fills the hole.
 func TestAPlacementNamesTheBookInWhichOneBegins(t *testing.T) {
-	s, books := elsewhere(t, map[string]string{"s0": "yes", "s1": "yes", "s2": "yes", "s3": "yes", "s4": "no", "s5": "yes", "s6": "yes", "s7": "no", "s8": "no", "s9": "no"})
+	s, books := elsewhere(
+		t,
+		map[string]string{
+			"s0": "yes",
+			"s1": "yes",
+			"s2": "yes",
+			"s3": "yes",
+			"s4": "no",
+			"s5": "yes",
+			"s6": "yes",
+			"s7": "no",
+			"s8": "no",
+			"s9": "no",
+		},
+	)
 	p := s.Placement(books, forecast.Fit(nil, forecast.DefaultPrior()), nil)
 	require.Len(t, p.Entries, 2)
 	two, one := p.Entries[0], p.Entries[1]
@@ -72,7 +86,21 @@ func TestAPlacementNamesTheBookInWhichOneBegins(t *testing.T) {
 
 // A hole that the next pieces ask for is filled with the last earlier piece that teaches it.
 func TestALittleBackFillsWhatIsAskedForSoon(t *testing.T) {
-	s, books := elsewhere(t, map[string]string{"s0": "yes", "s1": "yes", "s2": "yes", "s3": "no", "s4": "yes", "s5": "no", "s6": "no", "s7": "no", "s8": "no", "s9": "no"})
+	s, books := elsewhere(
+		t,
+		map[string]string{
+			"s0": "yes",
+			"s1": "yes",
+			"s2": "yes",
+			"s3": "no",
+			"s4": "yes",
+			"s5": "no",
+			"s6": "no",
+			"s7": "no",
+			"s8": "no",
+			"s9": "no",
+		},
+	)
 	m := s.Library["one10"] // asks for s5, and now for the hole as well
 	m.Demands = append(m.Demands, material.Demand{Skill: "s3", Weight: 1})
 	s.Library["one10"] = m
@@ -87,15 +115,32 @@ func TestALittleBackFillsWhatIsAskedForSoon(t *testing.T) {
 	require.Equal(t, []RouteKind{FillFirst, FillBeside, GoOn}, []RouteKind{first.Kind, beside.Kind, on.Kind})
 	require.Equal(t, []string{"one07"}, first.Fill, "the later of the two that teach it")
 	require.Equal(t, [][]string{{"s3"}, nil, {"s3"}}, [][]string{first.Filled, first.Open, on.Open})
-	require.Equal(t, []float64{2, 3, 3}, []float64{round(first.Largest), round(beside.Largest), round(on.Largest)}, "s5 alone, or with the hole")
+	require.Equal(
+		t,
+		[]float64{2, 3, 3},
+		[]float64{round(first.Largest), round(beside.Largest), round(on.Largest)},
+		"s5 alone, or with the hole",
+	)
 	require.Positive(t, first.Low)
 	require.LessOrEqual(t, first.Low, first.High)
 
 	accepted, ok := s.Accept(p, "one", FillFirst)
 	require.True(t, ok)
-	require.Equal(t, []ladder.Placed{{Material: "one07", Strand: material.Method}, {Material: "one10", Strand: material.Method}, {Material: "one11", Strand: material.Method}}, accepted.Rungs)
+	require.Equal(
+		t,
+		[]ladder.Placed{
+			{Material: "one07", Strand: material.Method},
+			{Material: "one10", Strand: material.Method},
+			{Material: "one11", Strand: material.Method},
+		},
+		accepted.Rungs,
+	)
 	accepted, _ = s.Accept(p, "one", FillBeside)
-	require.Equal(t, []string{"one10", "one07", "one11"}, []string{accepted.Rungs[0].Material, accepted.Rungs[1].Material, accepted.Rungs[2].Material})
+	require.Equal(
+		t,
+		[]string{"one10", "one07", "one11"},
+		[]string{accepted.Rungs[0].Material, accepted.Rungs[1].Material, accepted.Rungs[2].Material},
+	)
 	_, ok = s.Accept(p, "three", GoOn)
 	require.False(t, ok)
 	_, ok = s.Accept(p, "one", "elsewhere")
@@ -104,7 +149,21 @@ func TestALittleBackFillsWhatIsAskedForSoon(t *testing.T) {
 
 // The teacher moves the entry: what is needed before it and the leaps after it follow.
 func TestAnEntryIsMoved(t *testing.T) {
-	s, books := elsewhere(t, map[string]string{"s0": "yes", "s1": "yes", "s2": "yes", "s3": "no", "s4": "no", "s5": "no", "s6": "no", "s7": "no", "s8": "no", "s9": "no"})
+	s, books := elsewhere(
+		t,
+		map[string]string{
+			"s0": "yes",
+			"s1": "yes",
+			"s2": "yes",
+			"s3": "no",
+			"s4": "no",
+			"s5": "no",
+			"s6": "no",
+			"s7": "no",
+			"s8": "no",
+			"s9": "no",
+		},
+	)
 	model := forecast.Fit(nil, forecast.DefaultPrior())
 	e := s.Placement(books[:1], model, nil).Entries[0]
 	require.Equal(t, []any{6, false}, []any{e.At, e.Chosen})

@@ -45,7 +45,13 @@ const mostFirst = 2
 // ReadyFor says how ready the student is for a piece.
 func (s Student) ReadyFor(m material.Material) Ready {
 	p := s.Policy.Standing.Leap
-	out := Ready{Ladder: s.Ladder, Name: s.Name, Called: s.First(), Leap: p.Of(m, s.Standing.Ability), Reach: p.Reach(s.Standing.Taken(s.Library, "")).Size}
+	out := Ready{
+		Ladder: s.Ladder,
+		Name:   s.Name,
+		Called: s.First(),
+		Leap:   p.Of(m, s.Standing.Ability),
+		Reach:  p.Reach(s.Standing.Taken(s.Library, "")).Size,
+	}
 	blocked := next.Blocked(m, next.Input{Ability: s.Standing.Ability, Policy: p, Skills: s.Skills})
 	switch ms := s.Standing.Materials[m.ID]; {
 	case ms != nil:

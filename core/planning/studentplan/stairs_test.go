@@ -18,7 +18,11 @@ func TestTheStepOfALesson(t *testing.T) {
 	s := pupil(t)
 	a := s.ahead()
 	due := a.stairDue(a.Today, 8)
-	require.Equal(t, &lessonplan.Stair{Line: "ear", Stair: "match", At: 1, Of: 5, Goals: []string{"echo-pitch", "hidden-pitch", "echo-rhythm"}}, due)
+	require.Equal(
+		t,
+		&lessonplan.Stair{Line: "ear", Stair: "match", At: 1, Of: 5, Goals: []string{"echo-pitch", "hidden-pitch", "echo-rhythm"}},
+		due,
+	)
 	require.Nil(t, a.stairDue(a.Today, 4))
 
 	a.Standing.Met = []standing.Met{{At: a.Now.Add(-7 * 24 * time.Hour), Activity: "echo-pitch", Level: 1, Outcome: "matched"}}

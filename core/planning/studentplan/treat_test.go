@@ -15,7 +15,8 @@ func TestWhatCanBePromised(t *testing.T) {
 		err   error
 	}{
 		{Treat{Words: "an ice cream", Material: "m"}, nil}, {Treat{Words: "an ice cream", Pieces: 1}, nil},
-		{Treat{Material: "m"}, ErrTreatWords}, {Treat{Words: "an ice cream"}, ErrTreatFor}, {Treat{Words: "an ice cream", Pieces: -1}, ErrTreatFor},
+		{Treat{Material: "m"}, ErrTreatWords}, {Treat{Words: "an ice cream"}, ErrTreatFor},
+		{Treat{Words: "an ice cream", Pieces: -1}, ErrTreatFor},
 		{Treat{Words: "an ice cream", Material: "gone"}, ErrTreatMaterial},
 	} {
 		require.Equal(t, x.err, s.Promise(x.treat), "%v", x.treat)

@@ -115,8 +115,9 @@ func (s Student) pool() lessonplan.Pool {
 // Practice is what a week of practice is made from before any piece.
 func (s Student) Practice(start time.Time) week.Input {
 	return week.Input{
-		Start: start, Days: s.WeekDays(start), Practises: s.Practises, Minutes: s.PracticeMinutes, Age: s.Age(s.Today), ReviewShare: s.Policy.ReviewShare,
-		Approach: s.Policy.Approach, Dose: s.Policy.Dose, DoseRow: s.Policy.DoseRow, BySound: s.BySound(),
+		Start: start, Days: s.WeekDays(start), Practises: s.Practises, Minutes: s.PracticeMinutes, Age: s.Age(s.Today),
+		ReviewShare: s.Policy.ReviewShare,
+		Approach:    s.Policy.Approach, Dose: s.Policy.Dose, DoseRow: s.Policy.DoseRow, BySound: s.BySound(),
 	}
 }
 

@@ -82,7 +82,13 @@ func TestTheWeekBeginsAfterTheLesson(t *testing.T) {
 }
 
 func TestWhatAWeekIsMadeFrom(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("old", material.Method), piece("other", material.Method), piece("next", material.Method))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("old", material.Method),
+		piece("other", material.Method),
+		piece("next", material.Method),
+	)
 	w := s.working("work", 15)
 	w.Full, w.RunDue, w.Gate = 1, true, studentlog.LeftOnly
 	w.Marks = map[string]studentlog.Mark{"own": studentlog.Part}
@@ -102,7 +108,22 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	require.NoError(t, err)
 	in := got.Input
 	require.Equal(t, []string{"elbows"}, in.Own, "a habit no longer travels")
-	require.Equal(t, []week.Work{{Material: m, Progress: 1.0 / 3, RunDue: true, WeeksOn: 2, HandsApart: true, Gate: studentlog.LeftOnly, Spots: []week.Bars{{From: 2, To: 3}}, Focus: []string{"wrist"}}}, in.Works)
+	require.Equal(
+		t,
+		[]week.Work{
+			{
+				Material:   m,
+				Progress:   1.0 / 3,
+				RunDue:     true,
+				WeeksOn:    2,
+				HandsApart: true,
+				Gate:       studentlog.LeftOnly,
+				Spots:      []week.Bars{{From: 2, To: 3}},
+				Focus:      []string{"wrist"},
+			},
+		},
+		in.Works,
+	)
 	require.Equal(t, []string{"old", "other"}, []string{in.Reviews[0].ID, in.Reviews[1].ID})
 	require.Len(t, in.Reviews, 2)
 	require.Equal(t, "next", in.Listen[0].ID, "pieces are heard before they are read")
@@ -170,7 +191,13 @@ func TestAPieceWithItsScore(t *testing.T) {
 }
 
 func TestWhatALessonIsMadeFrom(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "plain"), piece("soon", material.Method, "thumb"), piece("scale", material.Technique, "plain"), piece("old", material.Method))
+	s := pupil(
+		t,
+		piece("work", material.Method, "plain"),
+		piece("soon", material.Method, "thumb"),
+		piece("scale", material.Technique, "plain"),
+		piece("old", material.Method),
+	)
 	w := s.working("work", 8)
 	w.SinceMark, w.Full, w.Points = 3, 1, 4
 	w.Spots = []standing.Spot{{}}
@@ -212,7 +239,13 @@ func TestWhatALessonIsMadeFrom(t *testing.T) {
 }
 
 func TestWhatALessonShows(t *testing.T) {
-	s := pupil(t, piece("work", material.Method, "ties", "plain"), piece("today", material.Method), piece("old", material.Method), exerciseOf("scale", "scale/apart/C/major/-"))
+	s := pupil(
+		t,
+		piece("work", material.Method, "ties", "plain"),
+		piece("today", material.Method),
+		piece("old", material.Method),
+		exerciseOf("scale", "scale/apart/C/major/-"),
+	)
 	s.working("work", 8)
 	s.learned("today", 0, 2)
 	s.learned("old", 1, 2)

@@ -113,7 +113,10 @@ func (in Input) risk(s studentplan.Student) Risk {
 		r.Reasons = append(r.Reasons, Reason{Why: Unplayed, N: home.Practised, Of: home.Set})
 	}
 	if b.Kind == enjoyment.Quiet || b.Kind == enjoyment.Away {
-		r.Reasons = append(r.Reasons, Reason{Why: Joyless, N: home.Hard + home.Disliked, Of: home.Joyful + home.Fine + home.Hard + home.Liked + home.Disliked})
+		r.Reasons = append(
+			r.Reasons,
+			Reason{Why: Joyless, N: home.Hard + home.Disliked, Of: home.Joyful + home.Fine + home.Hard + home.Liked + home.Disliked},
+		)
 	}
 	return r
 }

@@ -31,25 +31,62 @@ func library() material.Library {
 	lib := material.Library{}
 	for i := range 10 {
 		id := fmt.Sprint("p", i)
-		lib[id] = material.Material{ID: id, Title: id, Strand: material.Method, Instrument: "piano", DistinctBars: 8, HasScore: true, Demands: []material.Demand{{Skill: "pulse", Weight: 1}}}
+		lib[id] = material.Material{
+			ID:           id,
+			Title:        id,
+			Strand:       material.Method,
+			Instrument:   "piano",
+			DistinctBars: 8,
+			HasScore:     true,
+			Demands:      []material.Demand{{Skill: "pulse", Weight: 1}},
+		}
 	}
 	odd := lib["p9"]
 	odd.Demands = append(odd.Demands, material.Demand{Skill: "ties", Weight: 0.6})
 	lib["p9"] = odd
-	lib["scale"] = material.Material{ID: "scale", Strand: material.Technique, Instrument: "piano", Exercise: "x", Demands: []material.Demand{{Skill: "thumb", Weight: 1}}}
-	lib["scale2"] = material.Material{ID: "scale2", Strand: material.Method, Instrument: "piano", DistinctBars: 8, HasScore: true, Demands: []material.Demand{{Skill: "thumb", Weight: 1}}, PartOf: "x"}
-	lib["bow"] = material.Material{ID: "bow", Strand: material.Method, Instrument: "cello", Demands: []material.Demand{{Skill: "legato", Weight: 1}}}
+	lib["scale"] = material.Material{
+		ID:         "scale",
+		Strand:     material.Technique,
+		Instrument: "piano",
+		Exercise:   "x",
+		Demands:    []material.Demand{{Skill: "thumb", Weight: 1}},
+	}
+	lib["scale2"] = material.Material{
+		ID:           "scale2",
+		Strand:       material.Method,
+		Instrument:   "piano",
+		DistinctBars: 8,
+		HasScore:     true,
+		Demands:      []material.Demand{{Skill: "thumb", Weight: 1}},
+		PartOf:       "x",
+	}
+	lib["bow"] = material.Material{
+		ID:         "bow",
+		Strand:     material.Method,
+		Instrument: "cello",
+		Demands:    []material.Demand{{Skill: "legato", Weight: 1}},
+	}
 	return lib
 }
 
 // pupil has lessons on Mondays, and the standing is empty.
 func pupil(t *testing.T, name string) *studentplan.Student {
-	skills, err := skill.Parse([]byte(`[{"id":"pulse","name":"pulse","steps":["walk"]},{"id":"ties","name":"ties","steps":["a","b"]},{"id":"thumb","name":"thumb"},{"id":"legato","name":"legato"}]`))
+	skills, err := skill.Parse(
+		[]byte(
+			`[{"id":"pulse","name":"pulse","steps":["walk"]},{"id":"ties","name":"ties","steps":["a","b"]},{"id":"thumb","name":"thumb"},{"id":"legato","name":"legato"}]`,
+		),
+	)
 	require.NoError(t, err)
 	return &studentplan.Student{
-		Studio:  studentplan.Studio{Library: library(), Skills: skills, Zone: time.UTC, Today: monday, Now: monday.Add(16 * time.Hour)},
-		Profile: studentplan.Profile{Ladder: name, Student: name, Name: name, Instrument: "piano", Lessons: calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0))},
-		Policy:  studentplan.Policy{Standing: standing.DefaultPolicy()},
+		Studio: studentplan.Studio{Library: library(), Skills: skills, Zone: time.UTC, Today: monday, Now: monday.Add(16 * time.Hour)},
+		Profile: studentplan.Profile{
+			Ladder:     name,
+			Student:    name,
+			Name:       name,
+			Instrument: "piano",
+			Lessons:    calendar.Weekly(time.Monday, 900, 30, monday.AddDate(-3, 0, 0)),
+		},
+		Policy: studentplan.Policy{Standing: standing.DefaultPolicy()},
 		Standing: &standing.Standing{Materials: map[string]*standing.MaterialStanding{}, FirstLesson: weeksAgo(120), LastLesson: weeksAgo(1),
 			Ability: leap.Ability{Skills: map[string]leap.Evidence{}, Tempo: map[material.Texture]float64{}}},
 	}
@@ -57,7 +94,11 @@ func pupil(t *testing.T, name string) *studentplan.Student {
 
 // had gives a piece: begun so many weeks ago, and cleared after some, or not for 0.
 func had(s *studentplan.Student, id string, from, took float64, brought ...leap.Evidence) {
-	m := &standing.MaterialStanding{State: standing.Working, Assigned: weeksAgo(from), Before: &standing.Before{Size: 1, Brought: leap.Brought{Skills: brought}}}
+	m := &standing.MaterialStanding{
+		State:    standing.Working,
+		Assigned: weeksAgo(from),
+		Before:   &standing.Before{Size: 1, Brought: leap.Brought{Skills: brought}},
+	}
 	if took > 0 {
 		m.State, m.ClearedAt = standing.Cleared, weeksAgo(from-took)
 	}
@@ -96,18 +137,30 @@ func TestPiecesThatStall(t *testing.T) {
 	middle := model().Weeks("Ada", 1, 8).Median
 	require.Equal(t, "p0", y.Stalls[0].Material)
 	require.InDelta(t, math.Sqrt(8/middle*20/middle), y.Stalls[0].Ratio, 0.02)
-	require.Equal(t, []studioyear.Had{{Ladder: "Ada", Name: "Ada", Weeks: 8}, {Ladder: "Ben", Name: "Ben", Weeks: y.Stalls[0].Had[1].Weeks, Open: true}}, y.Stalls[0].Had)
+	require.Equal(
+		t,
+		[]studioyear.Had{{Ladder: "Ada", Name: "Ada", Weeks: 8}, {Ladder: "Ben", Name: "Ben", Weeks: y.Stalls[0].Had[1].Weeks, Open: true}},
+		y.Stalls[0].Had,
+	)
 	require.InDelta(t, 20, y.Stalls[0].Had[1].Weeks, 0.2)
 	// Leaving Ben out takes the stall away and changes nothing of the others.
 	require.Empty(t, look(studioyear.Input{}, a, c).Stalls)
 }
 
 func TestSkillsThatComeButOnce(t *testing.T) {
-	require.Equal(t, []studioyear.Once{{Skill: "ties", Instrument: "piano", Material: "p9", Weight: 0.6}}, look(studioyear.Input{}, pupil(t, "Ada")).Once, "neither technique nor what nobody plays")
+	require.Equal(
+		t,
+		[]studioyear.Once{{Skill: "ties", Instrument: "piano", Material: "p9", Weight: 0.6}},
+		look(studioyear.Input{}, pupil(t, "Ada")).Once,
+		"neither technique nor what nobody plays",
+	)
 	require.Empty(t, look(studioyear.Input{}).Once)
 	cellist := pupil(t, "Hal")
 	cellist.Instrument = "cello"
-	both := []studioyear.Once{{Skill: "ties", Instrument: "piano", Material: "p9", Weight: 0.6}, {Skill: "legato", Instrument: "cello", Material: "bow"}}
+	both := []studioyear.Once{
+		{Skill: "ties", Instrument: "piano", Material: "p9", Weight: 0.6},
+		{Skill: "legato", Instrument: "cello", Material: "bow"},
+	}
 	both[1].Weight = 1
 	require.Equal(t, []studioyear.Once{both[1], both[0]}, look(studioyear.Input{}, pupil(t, "Ada"), cellist).Once)
 	cellist.Lessons, cellist.Standing.LastLesson = calendar.Timetable{}, weeksAgo(9)
@@ -116,7 +169,15 @@ func TestSkillsThatComeButOnce(t *testing.T) {
 
 func TestPreviewsThatPaid(t *testing.T) {
 	a := pupil(t, "Ada")
-	planted, bare, half, secure := leap.Evidence{StepsDone: 1, Steps: 1}, leap.Evidence{}, leap.Evidence{StepsDone: 1, Steps: 2}, leap.Evidence{Cleared: 2}
+	planted, bare, half, secure := leap.Evidence{
+		StepsDone: 1,
+		Steps:     1,
+	}, leap.Evidence{}, leap.Evidence{
+		StepsDone: 1,
+		Steps:     2,
+	}, leap.Evidence{
+		Cleared: 2,
+	}
 	for i := range 5 {
 		had(a, fmt.Sprint("p", i), 50-float64(i), 1, planted)
 	}
@@ -137,12 +198,19 @@ func TestPreviewsThatPaid(t *testing.T) {
 	had(b, "scale2", 30, 4, bare) // a new skill for which there is nothing to plant
 	had(b, "p0", 30, 4, secure)
 	had(b, "p9", 30, 4, planted, bare)
-	require.Equal(t, []int{5, 5}, []int{look(studioyear.Input{}, a, b).Planted.N, look(studioyear.Input{}, a, b).Unplanted.N}, "neither all nor none")
+	require.Equal(
+		t,
+		[]int{5, 5},
+		[]int{look(studioyear.Input{}, a, b).Planted.N, look(studioyear.Input{}, a, b).Unplanted.N},
+		"neither all nor none",
+	)
 }
 
 func TestLoadPaceAndWhoCame(t *testing.T) {
 	a, b := pupil(t, "Ada"), pupil(t, "Ben")
-	b.Lessons = calendar.Timetable{Slots: []calendar.Slot{{ID: "S", Weekday: time.Friday, StartsAt: 900, Minutes: 45, Every: 2, From: monday.AddDate(0, -6, 0)}}}
+	b.Lessons = calendar.Timetable{
+		Slots: []calendar.Slot{{ID: "S", Weekday: time.Friday, StartsAt: 900, Minutes: 45, Every: 2, From: monday.AddDate(0, -6, 0)}},
+	}
 	b.Standing.FirstLesson = weeksAgo(20)
 	had(a, "p0", 80, 6)
 	had(a, "p1", 40, 2)
@@ -153,7 +221,8 @@ func TestLoadPaceAndWhoCame(t *testing.T) {
 	}
 	// Ada stopped the cello and came back for the piano: she did not leave.
 	left := []studentplan.Profile{
-		gone("Cleo", monday.AddDate(0, -3, 0)), gone("Cleo", monday.AddDate(0, -2, 0)), gone("Dov", monday.AddDate(-2, 0, 0)), gone("Eve", monday.AddDate(0, 1, 0)), gone("Ada", monday.AddDate(0, -3, 0)),
+		gone("Cleo", monday.AddDate(0, -3, 0)), gone("Cleo", monday.AddDate(0, -2, 0)), gone("Dov", monday.AddDate(-2, 0, 0)),
+		gone("Eve", monday.AddDate(0, 1, 0)), gone("Ada", monday.AddDate(0, -3, 0)),
 	}
 	paused, idle, second := pupil(t, "Finn"), pupil(t, "Gus"), pupil(t, "Ben")
 	paused.Lessons.Pauses = []calendar.Break{{From: monday.AddDate(0, -1, 0), To: calendar.NoEnd}}
@@ -162,7 +231,11 @@ func TestLoadPaceAndWhoCame(t *testing.T) {
 	y := look(studioyear.Input{Gone: left}, a, b, second, paused, idle)
 	require.Equal(t, [7]studioyear.Load{1: {Lessons: 1, Minutes: 30}, 5: {Lessons: 0.5, Minutes: 22.5}}, y.Days)
 	require.Equal(t, []int{2, 1, 1}, []int{y.Now, y.Joined, y.Went})
-	require.Equal(t, studioyear.Pace{Pieces: 3, Weeks: math.Round(y.Pace.Weeks*100) / 100}, studioyear.Pace{Pieces: y.Pace.Pieces, Weeks: math.Round(y.Pace.Weeks*100) / 100})
+	require.Equal(
+		t,
+		studioyear.Pace{Pieces: 3, Weeks: math.Round(y.Pace.Weeks*100) / 100},
+		studioyear.Pace{Pieces: y.Pace.Pieces, Weeks: math.Round(y.Pace.Weeks*100) / 100},
+	)
 	require.InDelta(t, 3, y.Pace.Weeks, 0.15)
 	require.Equal(t, 1, y.Before.Pieces)
 	require.InDelta(t, 6, y.Before.Weeks, 0.15)
@@ -182,7 +255,12 @@ func TestWhomToTalkToFirst(t *testing.T) {
 		names = append(names, r.Name)
 	}
 	require.Equal(t, []string{"Cleo", "Ben", "Dora", "Ada"}, names)
-	require.Equal(t, []studioyear.Reason{{Why: studioyear.Gone, N: 3}, {Why: studioyear.Stuck, N: 30, Material: "p0"}}, look(studioyear.Input{}, stuck).Talk[0].Reasons, "three weeks are a reason beside another")
+	require.Equal(
+		t,
+		[]studioyear.Reason{{Why: studioyear.Gone, N: 3}, {Why: studioyear.Stuck, N: 30, Material: "p0"}},
+		look(studioyear.Input{}, stuck).Talk[0].Reasons,
+		"three weeks are a reason beside another",
+	)
 
 	// Two of four lessons fell out of the first month; of three nobody counts.
 	begun := func(lessons int) *studentplan.Student {
@@ -204,7 +282,11 @@ func TestWhomToTalkTo(t *testing.T) {
 		return s
 	}
 	require.Empty(t, look(studioyear.Input{}, away(5)).Talk)
-	require.Equal(t, []studioyear.Risk{{Ladder: "Ada", Name: "Ada", Weeks: 6, Reasons: []studioyear.Reason{{Why: studioyear.Gone, N: 6}}, Thin: true}}, look(studioyear.Input{}, away(6)).Talk)
+	require.Equal(
+		t,
+		[]studioyear.Risk{{Ladder: "Ada", Name: "Ada", Weeks: 6, Reasons: []studioyear.Reason{{Why: studioyear.Gone, N: 6}}, Thin: true}},
+		look(studioyear.Input{}, away(6)).Talk,
+	)
 	holidays := away(7)
 	holidays.Holidays = []calendar.Holiday{{ID: "h", Name: "Spring", First: monday.AddDate(0, 0, -28), Last: monday.AddDate(0, 0, -14)}}
 	require.Empty(t, look(studioyear.Input{}, holidays).Talk, "seven weeks with three of holidays")
@@ -222,7 +304,11 @@ func TestWhomToTalkTo(t *testing.T) {
 	}
 	require.Empty(t, look(studioyear.Input{}, s).Talk, "one reason")
 	had(s, "p0", 30, 0)
-	require.Equal(t, []studioyear.Reason{{Why: studioyear.Missed, N: 3, Of: 8}, {Why: studioyear.Stuck, N: 30, Material: "p0"}}, look(studioyear.Input{}, s).Talk[0].Reasons)
+	require.Equal(
+		t,
+		[]studioyear.Reason{{Why: studioyear.Missed, N: 3, Of: 8}, {Why: studioyear.Stuck, N: 30, Material: "p0"}},
+		look(studioyear.Input{}, s).Talk[0].Reasons,
+	)
 	s.Standing.Missed = s.Standing.Missed[:2]
 	require.Empty(t, look(studioyear.Input{}, s).Talk, "two of eight is a quarter")
 
@@ -243,8 +329,12 @@ func TestWhomToTalkTo(t *testing.T) {
 	require.False(t, talk[0].Thin)
 
 	// All that was shown counts, and what was liked speaks against it.
-	q.Standing.Home = append(q.Standing.Home, standing.Report{At: monday, Sign: studentlog.Disliked, Material: "p0"}, standing.Report{At: monday, Sign: studentlog.Liked, Material: "p1"},
-		standing.Report{At: monday, Felt: studentlog.Fine})
+	q.Standing.Home = append(
+		q.Standing.Home,
+		standing.Report{At: monday, Sign: studentlog.Disliked, Material: "p0"},
+		standing.Report{At: monday, Sign: studentlog.Liked, Material: "p1"},
+		standing.Report{At: monday, Felt: studentlog.Fine},
+	)
 	require.Equal(t, studioyear.Reason{Why: studioyear.Joyless, N: 6, Of: 8}, look(studioyear.Input{Weeks: weeks}, q).Talk[0].Reasons[1])
 	for range 6 {
 		q.Standing.Home = append(q.Standing.Home, standing.Report{At: monday, Felt: studentlog.Joyful})
@@ -255,5 +345,9 @@ func TestWhomToTalkTo(t *testing.T) {
 	require.False(t, look(studioyear.Input{Weeks: map[string][]week.SetDays{"Cleo": {ten}}}, q).Talk[0].Thin, "ten days are enough to go by")
 	few := week.SetDays{Days: set.Days[:9]}
 	q.Standing.Home = nil
-	require.True(t, look(studioyear.Input{Weeks: map[string][]week.SetDays{"Cleo": {few}}}, func() *studentplan.Student { q.Standing.LastLesson = weeksAgo(4); return q }()).Talk[0].Thin, "nine days are little to go by")
+	require.True(
+		t,
+		look(studioyear.Input{Weeks: map[string][]week.SetDays{"Cleo": {few}}}, func() *studentplan.Student { q.Standing.LastLesson = weeksAgo(4); return q }()).Talk[0].Thin,
+		"nine days are little to go by",
+	)
 }

@@ -83,7 +83,10 @@ const (
 
 // estimateWords says how the minutes of a plan come about.
 func estimateWords(in Input) string {
-	words := fmt.Sprintf("An estimate: the bars at %.0f %% of the final tempo, times the repetitions, and half as long again to breathe and turn back; to the next half minute, and never under one.", 100*PracticeTempo)
+	words := fmt.Sprintf(
+		"An estimate: the bars at %.0f %% of the final tempo, times the repetitions, and half as long again to breathe and turn back; to the next half minute, and never under one.",
+		100*PracticeTempo,
+	)
 	if times, row := in.dose(); row {
 		words += fmt.Sprintf(" %d right in a row are taken as %d tries.", times, times+slips)
 	}

@@ -478,7 +478,15 @@ func ReviewMinutes(m material.Material) float64 {
 func reviewsOf(in Input) []Item {
 	var out []Item
 	for _, m := range in.Reviews {
-		it := Item{Kind: Review, Material: m.ID, Title: m.Title, End: m.Quarters, Times: 1, Minutes: ReviewMinutes(m), Words: "Play it for pleasure, once, from start to end."}
+		it := Item{
+			Kind:     Review,
+			Material: m.ID,
+			Title:    m.Title,
+			End:      m.Quarters,
+			Times:    1,
+			Minutes:  ReviewMinutes(m),
+			Words:    "Play it for pleasure, once, from start to end.",
+		}
 		it.Key = keyOf(it)
 		out = append(out, it)
 	}
@@ -488,7 +496,15 @@ func reviewsOf(in Input) []Item {
 func bitesOf(in Input) []Item {
 	var out []Item
 	for _, b := range in.Bites {
-		it := Item{Kind: Preview, Material: b.Skill, Title: capital(b.Name), Times: 1, Minutes: biteMinutes, Words: b.Words, Exercise: b.ExerciseID}
+		it := Item{
+			Kind:     Preview,
+			Material: b.Skill,
+			Title:    capital(b.Name),
+			Times:    1,
+			Minutes:  biteMinutes,
+			Words:    b.Words,
+			Exercise: b.ExerciseID,
+		}
 		if b.Exercise != "" {
 			it.Words += " (" + b.Exercise + ")"
 		}
@@ -501,7 +517,15 @@ func bitesOf(in Input) []Item {
 func listening(in Input) []Item {
 	var out []Item
 	for _, m := range in.Listen {
-		it := Item{Kind: Listen, Material: m.ID, Title: m.Title, End: m.Quarters, Times: 1, Minutes: ReviewMinutes(m), Words: "Listen with the eyes closed; do not play along yet."}
+		it := Item{
+			Kind:     Listen,
+			Material: m.ID,
+			Title:    m.Title,
+			End:      m.Quarters,
+			Times:    1,
+			Minutes:  ReviewMinutes(m),
+			Words:    "Listen with the eyes closed; do not play along yet.",
+		}
 		it.Key = keyOf(it)
 		out = append(out, it)
 	}

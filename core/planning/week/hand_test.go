@@ -107,7 +107,8 @@ func TestTheLimitHoldsWhateverIsSetByHand(t *testing.T) {
 		in := input()
 		in.Works = append(in.Works, work(rapid.IntRange(0, 3).Draw(t, "depth")))
 		in.Works[1].Material.ID = "n"
-		in.Works[1].Gate = rapid.SampledFrom([]Gate{"", studentlog.RightOnly, studentlog.LeftOnly, studentlog.Apart, studentlog.Together}).Draw(t, "gate")
+		in.Works[1].Gate = rapid.SampledFrom([]Gate{"", studentlog.RightOnly, studentlog.LeftOnly, studentlog.Apart, studentlog.Together}).
+			Draw(t, "gate")
 		in.Bites = []Bite{{Skill: "x", Name: "a bite", Words: "clap it"}}
 		in.Listen = []material.Material{{ID: "l", Quarters: 32, Tempo: 90}}
 		in.Dose, in.DoseRow = rapid.SampledFrom(Doses()).Draw(t, "dose"), rapid.IntRange(0, 6).Draw(t, "row")

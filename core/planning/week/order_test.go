@@ -72,7 +72,12 @@ func sheet(p Plan) string {
 
 // anyWeek invents what a week is made from.
 func anyWeek(random *rand.Rand) Input {
-	in := Input{Start: start.AddDate(0, 0, random.IntN(7)), Minutes: 5 + random.IntN(30), Age: 4 + random.IntN(12), ReviewShare: float64(random.IntN(9)) / 10}
+	in := Input{
+		Start:       start.AddDate(0, 0, random.IntN(7)),
+		Minutes:     5 + random.IntN(30),
+		Age:         4 + random.IntN(12),
+		ReviewShare: float64(random.IntN(9)) / 10,
+	}
 	in.Dose = Doses()[random.IntN(len(Doses()))]
 	in.BySound = random.IntN(4) == 0
 	for d := range in.Practises {
@@ -189,7 +194,17 @@ func TestWeeksOfAllKindsAreHeldToTheValue(t *testing.T) {
 		}
 		p, err := Make(in)
 		require.NoError(t, err)
-		fmt.Fprintf(&out, "### week %d: age %d, %d minutes, review %g, dose %s, by sound %t\n%s", n, in.Age, in.Minutes, in.ReviewShare, in.Dose, in.BySound, sheet(p))
+		fmt.Fprintf(
+			&out,
+			"### week %d: age %d, %d minutes, review %g, dose %s, by sound %t\n%s",
+			n,
+			in.Age,
+			in.Minutes,
+			in.ReviewShare,
+			in.Dose,
+			in.BySound,
+			sheet(p),
+		)
 	}
 	golden.Equal(t, "weeks.txt", out.String())
 }
@@ -203,8 +218,11 @@ func TestTheChoiceOfADayIsTheBestOfAll(t *testing.T) {
 		for range random.IntN(5) {
 			o := offer{before: random.IntN(5)}
 			for range random.IntN(4) {
-				o.ways = append(o.ways, way{items: []Item{{Minutes: float64(1+random.IntN(8)) / 2}}, serves: random.IntN(2) == 0, again: random.IntN(2) == 0,
-					step: random.IntN(2) == 0, spots: random.IntN(2) == 0, due: random.IntN(2) == 0, both: random.IntN(2) == 0})
+				o.ways = append(
+					o.ways,
+					way{items: []Item{{Minutes: float64(1+random.IntN(8)) / 2}}, serves: random.IntN(2) == 0, again: random.IntN(2) == 0,
+						step: random.IntN(2) == 0, spots: random.IntN(2) == 0, due: random.IntN(2) == 0, both: random.IntN(2) == 0},
+				)
 			}
 			offers = append(offers, o)
 		}
@@ -242,7 +260,15 @@ func TestTheChoiceOfADayIsTheBestOfAll(t *testing.T) {
 // Review of three quarters and sixteen minutes a day: the working piece goes on every day all the same, and what
 // was left of its staircase before is in.
 func TestTheWorkingPieceNeverStarves(t *testing.T) {
-	in := Input{Start: start, Practises: everyDay(), Minutes: 16, Age: 6, ReviewShare: 0.75, Works: []Work{named("a", 2), named("b", 1)}, Reviews: learned(9, 60)}
+	in := Input{
+		Start:       start,
+		Practises:   everyDay(),
+		Minutes:     16,
+		Age:         6,
+		ReviewShare: 0.75,
+		Works:       []Work{named("a", 2), named("b", 1)},
+		Reviews:     learned(9, 60),
+	}
 	p, err := Make(in)
 	require.NoError(t, err)
 	require.Empty(t, p.LeftOut)
@@ -257,7 +283,15 @@ func TestTheWorkingPieceNeverStarves(t *testing.T) {
 
 // Where a day cannot hold all, the pieces take turns, each three days at least.
 func TestPiecesTakeTurnsWhereADayIsTooShort(t *testing.T) {
-	in := Input{Start: start, Practises: everyDay(), Minutes: 3, Age: 8, Works: []Work{named("a", 1), named("b", 1)}, Reviews: learned(3, 60), ReviewShare: 0.3}
+	in := Input{
+		Start:       start,
+		Practises:   everyDay(),
+		Minutes:     3,
+		Age:         8,
+		Works:       []Work{named("a", 1), named("b", 1)},
+		Reviews:     learned(3, 60),
+		ReviewShare: 0.3,
+	}
 	p, err := Make(in)
 	require.NoError(t, err)
 	on := map[string]int{}
@@ -336,7 +370,8 @@ func TestAWeekForOneHandLeavesOutTheBarsInWhichItRests(t *testing.T) {
 		keys = append(keys, it.Key)
 	}
 	require.Equal(t, []string{
-		"look a 1-2 r", "chunk a 1-1 r", "chunk a 2-2 r", "chunk a 5-5 r", "chunk a 6-6 r", "chunk a 7-7 r", "join a 1-2 r", "join a 5-6 r", "join a 5-7 r",
+		"look a 1-2 r", "chunk a 1-1 r", "chunk a 2-2 r", "chunk a 5-5 r", "chunk a 6-6 r", "chunk a 7-7 r", "join a 1-2 r", "join a 5-6 r",
+		"join a 5-7 r",
 	}, keys)
 }
 
@@ -347,7 +382,11 @@ func TestAWeekBySoundBeginsWithListening(t *testing.T) {
 	p, err := Make(Input{Start: start, Practises: everyDay(), Minutes: 12, Age: 4, BySound: true, Works: []Work{w}})
 	require.NoError(t, err)
 	require.Equal(t, "hear a 1-2", p.Days[0].Items[0].Key)
-	require.Equal(t, "Play nothing yet. Listen to it together, then sing or hum it. It begins with the right hand, finger 2 on E.", p.Days[0].Items[0].Words)
+	require.Equal(
+		t,
+		"Play nothing yet. Listen to it together, then sing or hum it. It begins with the right hand, finger 2 on E.",
+		p.Days[0].Items[0].Words,
+	)
 	require.Equal(t, "Listen to it, sing it, then play it slowly.", p.Days[0].Items[1].Words)
 }
 

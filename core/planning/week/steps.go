@@ -50,7 +50,14 @@ func staircase(w Work, in Input) []Item {
 		if in.BySound {
 			kind = Hear
 		}
-		look := Item{Kind: kind, Hand: w.Hand(), Minutes: lookMinutes, Bars: where[0].bars, Start: where[0].start, End: where[0].end} // where the hand begins
+		look := Item{
+			Kind:    kind,
+			Hand:    w.Hand(),
+			Minutes: lookMinutes,
+			Bars:    where[0].bars,
+			Start:   where[0].start,
+			End:     where[0].end,
+		} // where the hand begins
 		steps = append([]Item{finish(look, w, in)}, steps...)
 	}
 	return steps

@@ -25,14 +25,23 @@ func everyDay() [7]bool { return [7]bool{true, true, true, true, true, true, tru
 func work(depth int) Work {
 	var build func(from, size int) chunk.Chunk
 	build = func(from, size int) chunk.Chunk {
-		c := chunk.Chunk{From: from, To: from + size - 1, Start: rational.Int(int64(4 * (from - 1))), End: rational.Int(int64(4 * (from + size - 1)))}
+		c := chunk.Chunk{
+			From:  from,
+			To:    from + size - 1,
+			Start: rational.Int(int64(4 * (from - 1))),
+			End:   rational.Int(int64(4 * (from + size - 1))),
+		}
 		if size > 1 {
 			c.Parts = []chunk.Chunk{build(from, size/2), build(from+size/2, size/2)}
 		}
 		return c
 	}
 	tree := build(1, 1<<depth)
-	w := Work{Material: material.Material{ID: "m", Title: "Tune", Tempo: 80, Bars: 1 << depth, Texture: material.Together}, Tree: &tree, Opening: "the right hand, finger 2 on E"}
+	w := Work{
+		Material: material.Material{ID: "m", Title: "Tune", Tempo: 80, Bars: 1 << depth, Texture: material.Together},
+		Tree:     &tree,
+		Opening:  "the right hand, finger 2 on E",
+	}
 	for range 1 << depth {
 		w.Quarters = append(w.Quarters, 4)
 	}
@@ -58,13 +67,22 @@ func TestTheMinutesOfADayAreAHardLimit(t *testing.T) {
 			in.Works = append(in.Works, w)
 		}
 		for i := range rapid.IntRange(0, 5).Draw(t, "reviews") {
-			in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i)), Quarters: rapid.Float64Range(4, 200).Draw(t, "quarters"), Tempo: 90})
+			in.Reviews = append(
+				in.Reviews,
+				material.Material{ID: string(rune('a' + i)), Quarters: rapid.Float64Range(4, 200).Draw(t, "quarters"), Tempo: 90},
+			)
 		}
 		for i := range rapid.IntRange(0, 2).Draw(t, "bites") {
 			in.Bites = append(in.Bites, Bite{Skill: string(rune('a' + i)), Name: "bite"})
 		}
 		for i := range rapid.IntRange(0, 2).Draw(t, "drills") {
-			in.Works = append(in.Works, Work{Material: material.Material{ID: string(rune('A' + i)), Tempo: 60}, Drill: &Drill{Apart: rapid.Bool().Draw(t, "handsAlone"), Quarters: 16}})
+			in.Works = append(
+				in.Works,
+				Work{
+					Material: material.Material{ID: string(rune('A' + i)), Tempo: 60},
+					Drill:    &Drill{Apart: rapid.Bool().Draw(t, "handsAlone"), Quarters: 16},
+				},
+			)
 		}
 		p, err := Make(in)
 		require.NoError(t, err)
@@ -95,7 +113,13 @@ func TestTheMinutesOfADayAreAHardLimit(t *testing.T) {
 				waiting++
 			}
 			for _, d := range p.Days {
-				require.True(t, d.Rest || d.Minutes+it.Minutes > float64(in.Minutes), "what is listed as left out fits into no day: %s into %s", it.Key, d.Date)
+				require.True(
+					t,
+					d.Rest || d.Minutes+it.Minutes > float64(in.Minutes),
+					"what is listed as left out fits into no day: %s into %s",
+					it.Key,
+					d.Date,
+				)
 			}
 		}
 		require.Equal(t, all, steps+waiting, "every step is either set or listed as left out")
@@ -208,7 +232,13 @@ func TestTheShareOfReview(t *testing.T) {
 		in.Reviews = append(in.Reviews, material.Material{ID: string(rune('a' + i))})
 	}
 	require.Equal(t, 1.0, share())
-	p := Plan{Days: []Day{{Minutes: 10, Items: []Item{{Kind: Review, Minutes: 2.5}, {Kind: Chunk, Minutes: 7.5}}}, {Rest: true}, {Minutes: 10, Items: []Item{{Kind: Review, Minutes: 1}, {Kind: Listen, Minutes: 9}}}}}
+	p := Plan{
+		Days: []Day{
+			{Minutes: 10, Items: []Item{{Kind: Review, Minutes: 2.5}, {Kind: Chunk, Minutes: 7.5}}},
+			{Rest: true},
+			{Minutes: 10, Items: []Item{{Kind: Review, Minutes: 1}, {Kind: Listen, Minutes: 9}}},
+		},
+	}
 	got, planned := p.ReviewShare()
 	require.True(t, planned)
 	require.InDelta(t, 3.5/20, got, 1e-12)
@@ -261,7 +291,8 @@ func TestAShortStaircaseGoesOnAndIsThenRepeatedInFull(t *testing.T) {
 		}
 	}
 	require.Equal(t, []string{
-		"Wed chunk m 1-1 ×8", "Wed chunk m 2-2 ×8", "Thu again m 1-2 ×2", "Thu whole m 1-2 ×2", "Fri again m 1-2 ×2", "Sat again m 1-2 ×2", "Sun again m 1-2 ×2", "Mon again m 1-2 ×2",
+		"Wed chunk m 1-1 ×8", "Wed chunk m 2-2 ×8", "Thu again m 1-2 ×2", "Thu whole m 1-2 ×2", "Fri again m 1-2 ×2", "Sat again m 1-2 ×2",
+		"Sun again m 1-2 ×2", "Mon again m 1-2 ×2",
 	}, got)
 }
 

@@ -63,7 +63,16 @@ func Of(s *score.Score, player string) *Piece {
 	moves := make([][]reading.Move, len(lines))
 	for i, l := range lines {
 		moves[i] = reading.Moves(s, l)
-		line := Line{Line: l, Moves: moves[i], Position: position.Result{Positions: []position.Position{}, Shifts: []position.Shift{}, Stretches: []int{}, Fingers: []position.Finger{}}}
+		line := Line{
+			Line:  l,
+			Moves: moves[i],
+			Position: position.Result{
+				Positions: []position.Position{},
+				Shifts:    []position.Shift{},
+				Stretches: []int{},
+				Fingers:   []position.Finger{},
+			},
+		}
 		if p.Plays[l.Part] {
 			line.Position = position.Of(s, l, player)
 		}

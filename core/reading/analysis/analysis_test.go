@@ -58,7 +58,8 @@ func TestPolyrhythm(t *testing.T) {
 func TestTexture(t *testing.T) {
 	p := Of(typed(t, "K:C\nV:1\ncdef|c4|cBAG|.c.d.e.f|c2 z2|\nV:2 clef=bass\nC,D,E,F,|C,E,G,E,|C,D,E,F,|(C,D,E,F,)|z2 C,2|"), "piano")
 	for name, want := range map[string][]int{
-		"hands.parallel": {1, 2, 4}, "hands.moving-against-held": {2}, "hands.contrary": {3, 4}, "hands.different-touch": {4}, "hands.switch": {5},
+		"hands.parallel": {1, 2, 4}, "hands.moving-against-held": {2}, "hands.contrary": {3, 4}, "hands.different-touch": {4},
+		"hands.switch": {5},
 	} {
 		require.Equal(t, want, found(p, name), name)
 	}
@@ -159,7 +160,11 @@ func TestTheSecondFingerIsLowOrHigh(t *testing.T) {
 	}
 	require.Equal(t, map[string][]int{"finger.2.high": {1, 2}}, second("violin", "X:1\nL:1/4\nM:4/4\nK:A\nABcd|ecBA|\n"))
 	require.Equal(t, map[string][]int{"finger.2.low": {1, 2}}, second("violin", "X:1\nL:1/4\nM:4/4\nK:G\nABcd|dcBA|\n"))
-	require.Equal(t, map[string][]int{"finger.2.low": {2}, "finger.2.high": {1}, "finger.2.both": {2}}, second("violin", "X:1\nL:1/4\nM:4/4\nK:D\nABcd|dB=cA|\n"))
+	require.Equal(
+		t,
+		map[string][]int{"finger.2.low": {2}, "finger.2.high": {1}, "finger.2.both": {2}},
+		second("violin", "X:1\nL:1/4\nM:4/4\nK:D\nABcd|dB=cA|\n"),
+	)
 	require.Equal(t, map[string][]int{"finger.2.low": {1}}, second("cello", "X:1\nL:1/4\nM:4/4\nK:C clef=bass\nD,E,F,G,|\n"))
 	require.Empty(t, second("cello", "X:1\nL:1/4\nM:4/4\nK:D clef=bass\nD,E,F,G,|\n"))
 }

@@ -24,7 +24,17 @@ func TestScoresThatNobodyWrote(t *testing.T) {
 		}
 	}
 	note := func(at rational.Rat, staff, midi int) score.Note {
-		return score.Note{Onset: at, Duration: rational.New(1, 32), Staff: staff, Voice: "1", Bar: 1, MIDI: midi, Pitch: score.Pitch{Step: 'C', Octave: midi/12 - 1}, SlurStop: true, Type: "128th"}
+		return score.Note{
+			Onset:    at,
+			Duration: rational.New(1, 32),
+			Staff:    staff,
+			Voice:    "1",
+			Bar:      1,
+			MIDI:     midi,
+			Pitch:    score.Pitch{Step: 'C', Octave: midi/12 - 1},
+			SlurStop: true,
+			Type:     "128th",
+		}
 	}
 	t.Run("one endless bar", func(t *testing.T) {
 		s := grand(many)

@@ -89,7 +89,8 @@ func (p *Piece) Report(leafBars int, own chunk.Borders, demands []material.Deman
 		Title: s.Title, Composer: s.Composer, Instrument: p.Instrument, Bars: []ReportBar{}, Parts: []ReportPart{}, Lines: []ReportLine{},
 		Texture:  p.TextureName(),
 		Findings: Findings{p.Rhythm, p.Pitch, p.Texture, p.Expression, p.Technique},
-		Patterns: p.Load, Share: p.Load.Share(), Motifs: p.Motifs, Chunks: p.Chunks(leafBars, own), Time: p.Time, Demands: demands, Skipped: s.Skipped,
+		Patterns: p.Load, Share: p.Load.Share(), Motifs: p.Motifs, Chunks: p.Chunks(leafBars, own), Time: p.Time, Demands: demands,
+		Skipped: s.Skipped,
 	}
 	if r.Skipped == nil {
 		r.Skipped = []score.Skip{}
@@ -102,8 +103,16 @@ func (p *Piece) Report(leafBars int, own chunk.Borders, demands []material.Deman
 	}
 	for i := range p.Lines {
 		l := &p.Lines[i]
-		line := ReportLine{Hand: l.Hand, Part: l.Part, Staff: l.Staff, Start: l.Start, Notes: reading.NotesUsed(s, l.Line), Moves: []ReportMove{}, Position: l.Position,
-			Guides: reading.Guides(s, l.Line, func(score.Pitch) bool { return false })}
+		line := ReportLine{
+			Hand:     l.Hand,
+			Part:     l.Part,
+			Staff:    l.Staff,
+			Start:    l.Start,
+			Notes:    reading.NotesUsed(s, l.Line),
+			Moves:    []ReportMove{},
+			Position: l.Position,
+			Guides:   reading.Guides(s, l.Line, func(score.Pitch) bool { return false }),
+		}
 		if len(p.Lines) > 1 {
 			line.Patterns = &l.Load
 		}

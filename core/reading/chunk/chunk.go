@@ -118,7 +118,8 @@ func Tree(s *score.Score, load pattern.Load, leafBars int, own Borders) Chunk {
 			}
 			a, b := leaves[i], leaves[i+1]
 			joined = append(joined, Chunk{
-				From: a.From, To: b.To, Upbeat: a.Upbeat, Start: a.Start, End: b.End, Notes: a.Notes + b.Notes, Why: b.Why, Parts: leaves[i : i+2 : i+2],
+				From: a.From, To: b.To, Upbeat: a.Upbeat, Start: a.Start, End: b.End, Notes: a.Notes + b.Notes, Why: b.Why,
+				Parts: leaves[i : i+2 : i+2],
 			})
 		}
 		leaves = joined

@@ -87,7 +87,11 @@ func TestPickupBelongsToTheBarAfterIt(t *testing.T) {
 func TestEqualChunksAreKnown(t *testing.T) {
 	s := piece(6, nil) // bars repeat every three
 	leaves := Tree(s, pattern.Of(s), 1, nil).Leaves()
-	require.Equal(t, []int{0, 0, 0, 1, 2, 3}, []int{leaves[0].SameAs, leaves[1].SameAs, leaves[2].SameAs, leaves[3].SameAs, leaves[4].SameAs, leaves[5].SameAs})
+	require.Equal(
+		t,
+		[]int{0, 0, 0, 1, 2, 3},
+		[]int{leaves[0].SameAs, leaves[1].SameAs, leaves[2].SameAs, leaves[3].SameAs, leaves[4].SameAs, leaves[5].SameAs},
+	)
 }
 
 func typed(t *testing.T, tune string) *score.Score {
@@ -126,10 +130,15 @@ func TestTheTeachersBordersHold(t *testing.T) {
 // borders hold.
 func TestDrawnTunesAreCoveredOnce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		text, bars := "X:1\nL:1/4\nM:4/4\nK:C\n"+rapid.SampledFrom([]string{"", "G|", "zG|"}).Draw(t, "pickup"), rapid.IntRange(1, 12).Draw(t, "bars")
+		text, bars := "X:1\nL:1/4\nM:4/4\nK:C\n"+rapid.SampledFrom([]string{"", "G|", "zG|"}).
+			Draw(t, "pickup"),
+			rapid.IntRange(1, 12).
+				Draw(t, "bars")
 		for range bars {
-			text += rapid.SampledFrom([]string{"CDEF", "C2z2", "C4", "(CD)(EF)", "CDz/E/F", "C2E!breath!F", "[CE]2G2", "z4", "C3D-", "DEF!fermata!G", "(3CDEF2", "CD & E2"}).Draw(t, "bar") +
-				rapid.SampledFrom([]string{"|", "|", "|", ":|", "||"}).Draw(t, "line")
+			text += rapid.SampledFrom([]string{"CDEF", "C2z2", "C4", "(CD)(EF)", "CDz/E/F", "C2E!breath!F", "[CE]2G2", "z4", "C3D-", "DEF!fermata!G", "(3CDEF2", "CD & E2"}).
+				Draw(t, "bar") +
+				rapid.SampledFrom([]string{"|", "|", "|", ":|", "||"}).
+					Draw(t, "line")
 		}
 		tunes, err := abc.Read([]byte(text))
 		if err != nil {

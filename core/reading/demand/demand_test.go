@@ -77,8 +77,13 @@ func TestDemandsCarrySkillsWeightsAndBars(t *testing.T) {
 func TestAVoiceAboveThePianoAsksNothing(t *testing.T) {
 	voice := `<part-list><score-part id="V"><part-name>Voice</part-name></score-part>`
 	song := strings.Replace(twoStaves, "<part-list>", voice, 1)
-	song = strings.Replace(song, `<part id="P1">`, `<part id="V"><measure number="1"><attributes><divisions>2</divisions><time><beats>3</beats><beat-type>4</beat-type></time></attributes>`+
-		`<note><pitch><step>C</step><octave>5</octave></pitch><duration>1</duration></note><note><pitch><step>C</step><octave>6</octave></pitch><duration>5</duration></note></measure></part><part id="P1">`, 1)
+	song = strings.Replace(
+		song,
+		`<part id="P1">`,
+		`<part id="V"><measure number="1"><attributes><divisions>2</divisions><time><beats>3</beats><beat-type>4</beat-type></time></attributes>`+
+			`<note><pitch><step>C</step><octave>5</octave></pitch><duration>1</duration></note><note><pitch><step>C</step><octave>6</octave></pitch><duration>5</duration></note></measure></part><part id="P1">`,
+		1,
+	)
 	s, err := musicxml.Read([]byte(song))
 	require.NoError(t, err)
 	var hands []reading.Hand

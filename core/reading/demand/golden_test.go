@@ -53,8 +53,14 @@ func TestWhatIsFoundHasAVersion(t *testing.T) {
 		head, rest, _ := strings.Cut(string(before), "\n")
 		for _, part := range strings.Split(rest, "\n### ")[1:] {
 			name, list, _ := strings.Cut(part, "\n")
-			if now, there := found[name]; there && strings.TrimSpace(now) != strings.TrimSpace(list) && head == fmt.Sprintf("rules %d", RulesVersion) {
-				t.Fatalf("what is found in “%s” has changed: raise RulesVersion, then write the file anew with -update\nwas:\n%s\nis:\n%s", name, list, now)
+			if now, there := found[name]; there && strings.TrimSpace(now) != strings.TrimSpace(list) &&
+				head == fmt.Sprintf("rules %d", RulesVersion) {
+				t.Fatalf(
+					"what is found in “%s” has changed: raise RulesVersion, then write the file anew with -update\nwas:\n%s\nis:\n%s",
+					name,
+					list,
+					now,
+				)
 			}
 		}
 	}

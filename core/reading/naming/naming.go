@@ -150,7 +150,8 @@ func (w Words) Kind(k reading.Kind) string {
 var values = regexp.MustCompile(`(?i)\b(demisemiquaver|semiquaver|quaver|crotchet|minim|semibreve)(s?)\b`)
 
 var quarterNames = map[string]string{
-	"demisemiquaver": "thirty-second note", "semiquaver": "sixteenth note", "quaver": "eighth note", "crotchet": "quarter note", "minim": "half note", "semibreve": "whole note",
+	"demisemiquaver": "thirty-second note", "semiquaver": "sixteenth note", "quaver": "eighth note", "crotchet": "quarter note",
+	"minim": "half note", "semibreve": "whole note",
 }
 
 // Text puts the studio's names of note values into a sentence written with crotchets.
@@ -217,7 +218,14 @@ func (w Words) Guide(g reading.Guided) string {
 	if g.Direction == reading.Down {
 		side = "below"
 	}
-	return fmt.Sprintf("%s is %s %s %s %s", w.Pitch(g.Pitch), article(Interval(g.Interval.Number)), Interval(g.Interval.Number), side, w.Pitch(g.Guide))
+	return fmt.Sprintf(
+		"%s is %s %s %s %s",
+		w.Pitch(g.Pitch),
+		article(Interval(g.Interval.Number)),
+		Interval(g.Interval.Number),
+		side,
+		w.Pitch(g.Guide),
+	)
 }
 
 func article(word string) string {

@@ -223,7 +223,12 @@ func melodic(s *score.Score, l reading.Line, moves []reading.Move, f finding.Set
 	}
 }
 
-var moveKinds = map[reading.Kind]string{reading.Stay: "move.same", reading.Step: "move.step", reading.Skip: "move.skip", reading.Leap: "move.leap"}
+var moveKinds = map[reading.Kind]string{
+	reading.Stay: "move.same",
+	reading.Step: "move.step",
+	reading.Skip: "move.skip",
+	reading.Leap: "move.leap",
+}
 
 // alberti is low, high, middle, high in one bar, four single notes of equal length.
 func alberti(s *score.Score, o []reading.Onset) bool {

@@ -135,7 +135,10 @@ func Of(s *score.Score, l reading.Line, player string) Result {
 			p := name(places[i], from, i)
 			p.FromBar, p.ToBar, p.From, p.To = l.Onset[from].Bar, l.Onset[i].Bar, l.Onset[from].At, l.Onset[i].At
 			if n := len(r.Positions); n > 0 {
-				r.Shifts = append(r.Shifts, Shift{Bar: l.Onset[from].Bar, At: l.Onset[from].At, From: r.Positions[n-1].Name, To: p.Name, How: how(s, l, from, grips)})
+				r.Shifts = append(
+					r.Shifts,
+					Shift{Bar: l.Onset[from].Bar, At: l.Onset[from].At, From: r.Positions[n-1].Name, To: p.Name, How: how(s, l, from, grips)},
+				)
 			}
 			r.Positions = append(r.Positions, p)
 			from = i + 1

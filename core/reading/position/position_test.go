@@ -70,7 +70,8 @@ func TestOneOctaveOfCMajor(t *testing.T) {
 // (common practice: a tune of E, D and C lies in C position).
 func TestThePositionThatComesToMind(t *testing.T) {
 	for tune, want := range map[string]string{
-		"K:C\nEDCD|EEE2|": "C position", "K:C\nDEFD|": "C position", "K:G\nBAGA|": "G position", "K:Am\nABcA|": "A position", "K:F\nAGFG|": "F position", "K:C\nA4|": "A position",
+		"K:C\nEDCD|EEE2|": "C position", "K:C\nDEFD|": "C position", "K:G\nBAGA|": "G position", "K:Am\nABcA|": "A position",
+		"K:F\nAGFG|": "F position", "K:C\nA4|": "A position",
 	} {
 		s, l := line(t, tune, true)
 		require.Equal(t, want, Of(s, l, "piano").Positions[0].Name, tune)
@@ -290,11 +291,28 @@ func TestStopsSoundTheirNotes(t *testing.T) {
 				}
 				if player == "violin" { // each finger a half or a whole step above the one below
 					from := max(0, 2*f.Finger-3)
-					require.True(t, up-place == from || f.Finger > 1 && up-place == from+1, "%s: finger %d at %d with the hand at %d", n.Pitch, f.Finger, up, place)
+					require.True(
+						t,
+						up-place == from || f.Finger > 1 && up-place == from+1,
+						"%s: finger %d at %d with the hand at %d",
+						n.Pitch,
+						f.Finger,
+						up,
+						place,
+					)
 					continue
 				}
 				off := up - place - (f.Finger - 1)
-				require.True(t, off == 0 || off == 1 && player == "cello", "%s %s: finger %d at %d with the hand at %d", player, n.Pitch, f.Finger, up, place)
+				require.True(
+					t,
+					off == 0 || off == 1 && player == "cello",
+					"%s %s: finger %d at %d with the hand at %d",
+					player,
+					n.Pitch,
+					f.Finger,
+					up,
+					place,
+				)
 			}
 		})
 	}
@@ -318,7 +336,9 @@ func TestUntilWhenAPositionIsHeld(t *testing.T) {
 // What is printed and what the teacher set stay; an open string is a 0, and what cannot be told is not written.
 func TestProposedFingersAreWritten(t *testing.T) {
 	s := &score.Score{Notes: []score.Note{{}, {Fingering: "4"}, {}, {}, {}}}
-	r := Result{Fingers: []Finger{{Note: 0, Finger: 3}, {Note: 1, Finger: 2}, {Note: 2, Finger: 1}, {Note: 3, Finger: -1}, {Note: 4, Finger: 0}}}
+	r := Result{
+		Fingers: []Finger{{Note: 0, Finger: 3}, {Note: 1, Finger: 2}, {Note: 2, Finger: 1}, {Note: 3, Finger: -1}, {Note: 4, Finger: 0}},
+	}
 	r.Write(s, map[int]bool{2: true})
 	var got []string
 	for _, n := range s.Notes {

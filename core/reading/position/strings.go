@@ -186,7 +186,15 @@ func (x *stringed) awkward(i int, _, _ *grip) int {
 
 // placeNames are the positions of a hand whose fingers lie a semitone apart, by the
 // semitones from the nut to the first finger (common practice).
-var placeNames = map[int]string{1: "half position", 2: "first position", 3: "second position", 4: "raised second position", 5: "third position", 6: "raised third position", 7: "fourth position"}
+var placeNames = map[int]string{
+	1: "half position",
+	2: "first position",
+	3: "second position",
+	4: "raised second position",
+	5: "third position",
+	6: "raised third position",
+	7: "fourth position",
+}
 
 // letterNames are those of a hand whose fingers lie a letter apart: the first
 // finger may be low or high (common practice).

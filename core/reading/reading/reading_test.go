@@ -150,7 +150,10 @@ func TestNotesUsed(t *testing.T) {
 func TestGuideNotes(t *testing.T) {
 	s := &score.Score{Parts: []score.Part{{Staves: 1, Clefs: []score.Clef{{Sign: "G"}}}}, Bars: []score.Bar{{Length: rational.Int(8)}}}
 	for i, p := range []score.Pitch{{Step: 'A', Octave: 4}, {Step: 'D', Octave: 4}, {Step: 'B', Octave: 3}, {Step: 'G', Octave: 4}, {Step: 'E', Octave: 4}, {Step: 'A', Alter: -1, Octave: 4}, {Step: 'A', Octave: 5}} {
-		s.Notes = append(s.Notes, score.Note{Onset: rational.Int(int64(i)), Duration: rational.Int(1), Pitch: p, MIDI: p.Semitone(), Staff: 1, Bar: 1})
+		s.Notes = append(
+			s.Notes,
+			score.Note{Onset: rational.Int(int64(i)), Duration: rational.Int(1), Pitch: p, MIDI: p.Semitone(), Staff: 1, Bar: 1},
+		)
 	}
 	got := Guides(s, Lines(s, true)[0], func(p score.Pitch) bool { return p.Step == 'E' })
 	type row struct {
@@ -167,7 +170,14 @@ func TestGuideNotes(t *testing.T) {
 }
 
 func TestMovesAreCounted(t *testing.T) {
-	moves := []Move{{Direction: Up, Kind: Step}, {Direction: Up, Kind: Skip}, {Direction: Down, Kind: Leap}, {Direction: Down, Kind: Leap}, {Direction: Up, Kind: Leap}, {Direction: Same, Kind: Stay}}
+	moves := []Move{
+		{Direction: Up, Kind: Step},
+		{Direction: Up, Kind: Skip},
+		{Direction: Down, Kind: Leap},
+		{Direction: Down, Kind: Leap},
+		{Direction: Up, Kind: Leap},
+		{Direction: Same, Kind: Stay},
+	}
 	require.Equal(t, Counts{Up: 3, Down: 2, Same: 1, Step: 1, Skip: 1, Leap: 3}, CountOf(moves))
 	require.Equal(t, Counts{}, CountOf(nil))
 }

@@ -30,7 +30,11 @@ func TestTheQuietOneIsNoticed(t *testing.T) {
 	require.Equal(t, Playing, Of(Evidence{Set: 40, Practised: 5, Joyful: 3, Liked: 4}).Kind)
 	require.Equal(t, Away, Of(Evidence{Set: 40, Practised: 5, Hard: 6}).Kind)
 	require.Equal(t, Between, Of(Evidence{Set: 40, Practised: 36, Joyful: 6, Hard: 6}).Kind)
-	require.Equal(t, []int{2, 1, 0, 0, 0, 0}, []int{Quiet.Notice(), Away.Notice(), Glowing.Notice(), Playing.Notice(), Between.Notice(), Unknown.Notice()})
+	require.Equal(
+		t,
+		[]int{2, 1, 0, 0, 0, 0},
+		[]int{Quiet.Notice(), Away.Notice(), Glowing.Notice(), Playing.Notice(), Between.Notice(), Unknown.Notice()},
+	)
 }
 
 // One bad day labels nobody.
@@ -62,7 +66,8 @@ func TestTheKindsHaveTheirLines(t *testing.T) {
 	}{
 		{0.8, 0.2, Quiet}, {0.8, 0.8, Glowing}, {0.2, 0.8, Playing}, {0.2, 0.2, Away},
 		{0.8, 0.5, Between}, {0.2, 0.36, Between}, {0.5, 0.2, Between}, {0.64, 0.8, Between},
-		{0.8, 0.35, Unknown}, {0.8, 0.65, Unknown}, {0.35, 0.8, Unknown}, {0.65, 0.2, Unknown}, {0.5, 0.5, Unknown}, {0.79, 0.5, Unknown}, {0.5, 0.21, Unknown},
+		{0.8, 0.35, Unknown}, {0.8, 0.65, Unknown}, {0.35, 0.8, Unknown}, {0.65, 0.2, Unknown}, {0.5, 0.5, Unknown}, {0.79, 0.5, Unknown},
+		{0.5, 0.21, Unknown},
 	} {
 		require.Equal(t, c.want, kind(c.practises, c.enjoys), "%+v", c)
 	}

@@ -56,7 +56,11 @@ func TestLengthAndTempoCountOnlyUpwards(t *testing.T) {
 	p := DefaultPolicy()
 	a := Ability{LongestBars: 16, Tempo: map[material.Texture]float64{material.OneLine: 120}}
 	require.Zero(t, p.Of(material.Material{HasScore: true, DistinctBars: 8, Tempo: 60, Texture: material.OneLine}, a).Size)
-	require.Zero(t, p.Of(material.Material{HasScore: true, DistinctBars: 8, Tempo: 200, Texture: material.Together}, a).Size, "another texture is not compared")
+	require.Zero(
+		t,
+		p.Of(material.Material{HasScore: true, DistinctBars: 8, Tempo: 200, Texture: material.Together}, a).Size,
+		"another texture is not compared",
+	)
 }
 
 func drawAbility(t *rapid.T) (material.Material, Ability) {
@@ -109,11 +113,24 @@ func TestReach(t *testing.T) {
 // The size alone is that of the whole leap, whatever is asked and brought.
 func TestSizeIsThatOfTheLeap(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		m := material.Material{DistinctBars: rapid.IntRange(0, 40).Draw(t, "bars"), Tempo: rapid.Float64Range(0, 200).Draw(t, "tempo"), Texture: material.OneLine}
-		a := Ability{Skills: map[string]Evidence{}, LongestBars: rapid.IntRange(0, 40).Draw(t, "longest"), Tempo: map[material.Texture]float64{material.OneLine: rapid.Float64Range(0, 200).Draw(t, "known")}}
+		m := material.Material{
+			DistinctBars: rapid.IntRange(0, 40).Draw(t, "bars"),
+			Tempo:        rapid.Float64Range(0, 200).Draw(t, "tempo"),
+			Texture:      material.OneLine,
+		}
+		a := Ability{
+			Skills:      map[string]Evidence{},
+			LongestBars: rapid.IntRange(0, 40).Draw(t, "longest"),
+			Tempo:       map[material.Texture]float64{material.OneLine: rapid.Float64Range(0, 200).Draw(t, "known")},
+		}
 		for _, s := range rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"a", "b", "c", "d"}), 0, 4, rapid.ID).Draw(t, "asks") {
 			m.Demands = append(m.Demands, material.Demand{Skill: s, Weight: rapid.Float64Range(0.1, 2).Draw(t, "weight")})
-			a.Skills[s] = Evidence{Cleared: rapid.IntRange(0, 3).Draw(t, "cleared"), StepsDone: rapid.IntRange(0, 2).Draw(t, "steps"), Steps: 2, Faded: rapid.Bool().Draw(t, "faded")}
+			a.Skills[s] = Evidence{
+				Cleared:   rapid.IntRange(0, 3).Draw(t, "cleared"),
+				StepsDone: rapid.IntRange(0, 2).Draw(t, "steps"),
+				Steps:     2,
+				Faded:     rapid.Bool().Draw(t, "faded"),
+			}
 		}
 		p := DefaultPolicy()
 		require.InDelta(t, p.Of(m, a).Size, p.Size(&m, BroughtTo(&m, a)), 1e-9)
@@ -136,7 +153,15 @@ func TestWhatIsNoLongerOrQuickerIsNoPart(t *testing.T) {
 }
 
 func TestWhatIsFresh(t *testing.T) {
-	l := Leap{Parts: []Part{{Skill: "a", Level: New}, {Skill: "b", Level: Learning}, {Skill: "c", Level: Planted}, {Skill: "d", Level: Secure}, {Skill: "e", Level: Rusty}}}
+	l := Leap{
+		Parts: []Part{
+			{Skill: "a", Level: New},
+			{Skill: "b", Level: Learning},
+			{Skill: "c", Level: Planted},
+			{Skill: "d", Level: Secure},
+			{Skill: "e", Level: Rusty},
+		},
+	}
 	require.Equal(t, []Part{l.Parts[0], l.Parts[2]}, l.Fresh())
 }
 

@@ -157,7 +157,15 @@ func New(skills []Skill, brought Brought, p Policy) Belief {
 		}
 		return out
 	}
-	b := Belief{policy: p, skills: slices.Clone(skills), index: map[string]int{}, before: set(brought.Before), learned: set(brought.Learned), faded: set(brought.Faded), unmet: set(brought.Unmet)}
+	b := Belief{
+		policy:  p,
+		skills:  slices.Clone(skills),
+		index:   map[string]int{},
+		before:  set(brought.Before),
+		learned: set(brought.Learned),
+		faded:   set(brought.Faded),
+		unmet:   set(brought.Unmet),
+	}
 	for i, s := range b.skills {
 		b.index[s.ID] = i
 	}

@@ -250,12 +250,31 @@ func TestManyStudentsAreJudgedRightly(t *testing.T) {
 	usual := kind{0.95, 0.1}
 	kinds, many, within := []kind{usual, {0.9, 0.05}, {0.6, 0.15}, {0.3, 0.2}}, 24, 0.04
 	if n, err := strconv.Atoi(os.Getenv("LADDER_PLACED")); err == nil {
-		kinds, many, within = append(kinds, kind{0.9, 0.15}, kind{0.9, 0.2}, kind{0.6, 0.05}, kind{0.6, 0.2}, kind{0.3, 0.05}, kind{0.3, 0.15}), n, 0.03
+		kinds, many, within = append(
+			kinds,
+			kind{0.9, 0.15},
+			kind{0.9, 0.2},
+			kind{0.6, 0.05},
+			kind{0.6, 0.2},
+			kind{0.3, 0.05},
+			kind{0.3, 0.15},
+		), n, 0.03
 	}
 	for _, k := range kinds {
 		p := k.place(skills, books, many)
-		t.Logf("%d students with strands that agree by %.2f and %.0f %% slips, %d skills: %.1f questions; %.3f right where %.3f is claimed; at random %.3f, halving the way %.3f; entries within one of the best: %.3f",
-			many, k.together, 100*k.slip, len(skills), p.questions, p.right, p.claimed, p.random, p.halving, p.near)
+		t.Logf(
+			"%d students with strands that agree by %.2f and %.0f %% slips, %d skills: %.1f questions; %.3f right where %.3f is claimed; at random %.3f, halving the way %.3f; entries within one of the best: %.3f",
+			many,
+			k.together,
+			100*k.slip,
+			len(skills),
+			p.questions,
+			p.right,
+			p.claimed,
+			p.random,
+			p.halving,
+			p.near,
+		)
 		require.InDelta(t, p.right, p.claimed, within, k)
 		require.LessOrEqual(t, p.questions, 0.5*float64(len(skills)))
 		require.Greater(t, p.right, p.random)
@@ -467,7 +486,12 @@ func TestTheEntryOfABookHasARange(t *testing.T) {
 		book = append(book, []Asked{{id, 2}})
 	}
 	b := New(skills, Brought{}, DefaultPolicy())
-	require.Equal(t, Entry{At: 1, Low: 1, High: 12}, b.Entry(book, comfortable), "nothing is known: the beginning or beyond the end, as students lie")
+	require.Equal(
+		t,
+		Entry{At: 1, Low: 1, High: 12},
+		b.Entry(book, comfortable),
+		"nothing is known: the beginning or beyond the end, as students lie",
+	)
 	for range 2 {
 		for i := range 12 {
 			a := No

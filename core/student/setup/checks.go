@@ -24,19 +24,50 @@ func (s School) Known() bool { return s == Hanging || s == Ball }
 // Checks returns what to look at before and while playing, by what an instrument asks for and the school of the
 // hand (common practice).
 func Checks(asked Asked, s School) []Check {
-	hand := Check{"hand", "The hand keeps the shape in which it hangs at the side; nothing is pulled.", "Let your arm hang like a wet towel, then put that same hand on the keys."}
+	hand := Check{
+		"hand",
+		"The hand keeps the shape in which it hangs at the side; nothing is pulled.",
+		"Let your arm hang like a wet towel, then put that same hand on the keys.",
+	}
 	if s == Ball {
-		hand = Check{"hand", "The hand is rounded as if it held a ball; the knuckles are its roof.", "Hold a tennis ball, then put the hand down and let the ball roll away."}
+		hand = Check{
+			"hand",
+			"The hand is rounded as if it held a ball; the knuckles are its roof.",
+			"Hold a tennis ball, then put the hand down and let the ball roll away.",
+		}
 	}
 	feet := Check{"feet", "Both feet stand on something firm.", "Stamp once with each foot: do they have a floor?"}
-	shoulders := Check{"shoulders", "Both shoulders hang at the same height, the neck is free.", "Lift the shoulders to your ears, then let them drop like snow from a roof."}
-	thumb := Check{"thumb", "The thumb of the left hand does not squeeze: it could be lifted while a finger holds.", "Can your thumb wave while the finger keeps its note?"}
-	fingers := Check{"fingers", "The fingers of the left hand stand on their tips; the next string rings free.", "Stand on tiptoe with each finger."}
+	shoulders := Check{
+		"shoulders",
+		"Both shoulders hang at the same height, the neck is free.",
+		"Lift the shoulders to your ears, then let them drop like snow from a roof.",
+	}
+	thumb := Check{
+		"thumb",
+		"The thumb of the left hand does not squeeze: it could be lifted while a finger holds.",
+		"Can your thumb wave while the finger keeps its note?",
+	}
+	fingers := Check{
+		"fingers",
+		"The fingers of the left hand stand on their tips; the next string rings free.",
+		"Stand on tiptoe with each finger.",
+	}
 	switch asked {
 	case OnChair:
-		return []Check{{"seat", "On the front half of the chair, the back long.", "Sit on the porch of the chair, not in its living room."}, feet, shoulders, thumb, fingers}
+		return []Check{
+			{"seat", "On the front half of the chair, the back long.", "Sit on the porch of the chair, not in its living room."},
+			feet,
+			shoulders,
+			thumb,
+			fingers,
+		}
 	case Standing:
-		return []Check{{"stand", "Both feet carry the same weight, the knees are soft.", "Sway like seaweed, then stop in the middle."}, shoulders, thumb, fingers}
+		return []Check{
+			{"stand", "Both feet carry the same weight, the knees are soft.", "Sway like seaweed, then stop in the middle."},
+			shoulders,
+			thumb,
+			fingers,
+		}
 	}
 	return []Check{
 		{"seat", "On the front third to half of the bench.", "Sit on the porch of the bench, not in its living room."},

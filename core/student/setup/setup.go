@@ -189,7 +189,13 @@ func (m Measures) Work() (Result, error) {
 func (m Measures) firm() (firm []float64, refused []string) {
 	for _, mat := range m.Mats {
 		if mat.Soft {
-			refused = append(refused, fmt.Sprintf("The cushion of %g cm is not used: it gives way and wobbles, so that the student balances instead of sitting. Take something firm.", mat.Thickness))
+			refused = append(
+				refused,
+				fmt.Sprintf(
+					"The cushion of %g cm is not used: it gives way and wobbles, so that the student balances instead of sitting. Take something firm.",
+					mat.Thickness,
+				),
+			)
 			continue
 		}
 		firm = append(firm, mat.Thickness)
@@ -259,11 +265,24 @@ func (r *Result) say(m Measures) {
 		r.Says = append(r.Says, fmt.Sprintf("The bench cannot go low enough: it is %g cm too high. Another bench or chair is needed.", r.Off))
 	}
 	if r.Platform > 0 {
-		r.Says = append(r.Says, fmt.Sprintf("Put a platform of %g cm under both feet: the lower leg is %g cm, and feet that hang make the whole back hold on.", r.Platform, m.Leg))
+		r.Says = append(
+			r.Says,
+			fmt.Sprintf(
+				"Put a platform of %g cm under both feet: the lower leg is %g cm, and feet that hang make the whole back hold on.",
+				r.Platform,
+				m.Leg,
+			),
+		)
 	} else {
 		r.Says = append(r.Says, "Both feet stand on the floor; no platform is needed.")
 	}
 	if r.Extender > 0 {
-		r.Says = append(r.Says, fmt.Sprintf("The pedal is out of reach: use a pedal extender whose plate stands %g cm high, in place of the platform; without one leave the pedal for later.", r.Extender))
+		r.Says = append(
+			r.Says,
+			fmt.Sprintf(
+				"The pedal is out of reach: use a pedal extender whose plate stands %g cm high, in place of the platform; without one leave the pedal for later.",
+				r.Extender,
+			),
+		)
 	}
 }

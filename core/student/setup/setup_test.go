@@ -24,7 +24,15 @@ func TestHeightsForPublishedBodies(t *testing.T) {
 	require.Empty(t, r.Mats)
 	require.LessOrEqual(t, r.Platform, 3.0, "an adult's feet stand on the floor, or nearly")
 
-	child := Measures{KeyTop: 73, Elbow: 16, Leg: 31, BenchLow: 45, BenchHigh: 50, Lean: Level, Mats: []Mat{{Thickness: 3}, {Thickness: 4}, {Thickness: 6, Soft: true}, {Thickness: 2}}}
+	child := Measures{
+		KeyTop:    73,
+		Elbow:     16,
+		Leg:       31,
+		BenchLow:  45,
+		BenchHigh: 50,
+		Lean:      Level,
+		Mats:      []Mat{{Thickness: 3}, {Thickness: 4}, {Thickness: 6, Soft: true}, {Thickness: 2}},
+	}
 	r, err = child.Work()
 	require.NoError(t, err)
 	require.Equal(t, 57.0, r.Seat)
@@ -64,7 +72,8 @@ func TestWhatCannotBeDoneIsSaid(t *testing.T) {
 func TestTheForearmComesOutLevel(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		m := Measures{
-			KeyTop: float64(rapid.IntRange(60, 80).Draw(t, "keys")), Elbow: float64(rapid.IntRange(10, 30).Draw(t, "elbow")), Leg: float64(rapid.IntRange(20, 50).Draw(t, "leg")),
+			KeyTop: float64(rapid.IntRange(60, 80).Draw(t, "keys")), Elbow: float64(rapid.IntRange(10, 30).Draw(t, "elbow")),
+			Leg:      float64(rapid.IntRange(20, 50).Draw(t, "leg")),
 			BenchLow: float64(rapid.IntRange(40, 50).Draw(t, "low")), Lean: rapid.SampledFrom([]Lean{Level, Above, Below}).Draw(t, "lean"),
 		}
 		m.BenchHigh = m.BenchLow + float64(rapid.IntRange(0, 10).Draw(t, "range"))

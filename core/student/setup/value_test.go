@@ -129,7 +129,12 @@ func TestTheNearestMats(t *testing.T) {
 	require.Equal(t, []float64{3}, nearest([]float64{3, 9}, 4, 0), "1 too thin before 5 too thick")
 	require.Equal(t, []float64{4.5}, nearest([]float64{3, 4.5}, 4, 0), "half a centimetre too thick before one too thin")
 	require.Equal(t, []float64{4.5}, nearest([]float64{4, 4.5}, 4.5, 0))
-	require.Equal(t, []float64{5}, nearest([]float64{5, 6}, 4, 1), "what the bench gives is no miss; of two that fit the one that needs no more")
+	require.Equal(
+		t,
+		[]float64{5},
+		nearest([]float64{5, 6}, 4, 1),
+		"what the bench gives is no miss; of two that fit the one that needs no more",
+	)
 	require.Equal(t, []float64{2, 2}, nearest([]float64{2, 2}, 4, 0))
 	require.Nil(t, nearest([]float64{12}, 4, 0), "8 too thick is worse than 4 too thin")
 }
@@ -149,7 +154,19 @@ func TestWhatEachFamilyAsksFor(t *testing.T) {
 			delete(asked, id)
 		}
 	}
-	require.Equal(t, map[string]Asked{"piano": AtKeys, "cello": OnChair, "viola": Standing, "violin": Standing, "ukulele": OnChair, "guitar": OnChair, "banjo": OnChair}, asked)
+	require.Equal(
+		t,
+		map[string]Asked{
+			"piano":   AtKeys,
+			"cello":   OnChair,
+			"viola":   Standing,
+			"violin":  Standing,
+			"ukulele": OnChair,
+			"guitar":  OnChair,
+			"banjo":   OnChair,
+		},
+		asked,
+	)
 	require.Equal(t, OnChair, AskedFor(instrument.Instrument{ID: "oud"}))
 	chair := Measures{Leg: 31, BenchLow: 42, BenchHigh: 42, Lean: Level}
 	r, err := chair.Work()
@@ -164,7 +181,11 @@ func TestWhatEachFamilyAsksFor(t *testing.T) {
 	r, err = m.Work()
 	require.NoError(t, err)
 	require.Equal(t, 21.0, r.Extender)
-	require.Equal(t, "The pedal is out of reach: use a pedal extender whose plate stands 21 cm high, in place of the platform; without one leave the pedal for later.", r.Says[2])
+	require.Equal(
+		t,
+		"The pedal is out of reach: use a pedal extender whose plate stands 21 cm high, in place of the platform; without one leave the pedal for later.",
+		r.Says[2],
+	)
 	m.Leg = 55
 	r, err = m.Work()
 	require.NoError(t, err)

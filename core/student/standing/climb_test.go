@@ -113,8 +113,16 @@ func TestACycleIsKeptUntilItIsEnded(t *testing.T) {
 	note(studentlog.Entry{Kind: studentlog.LessonMissed, Day: "2026-09-21"})
 	require.Equal(t, []string{"2026-09-14", "2026-09-21"}, note(studentlog.Entry{Kind: studentlog.LessonMissed, Day: "2026-09-14"}).Missed)
 	require.Nil(t, note(studentlog.Entry{Kind: studentlog.CycleKept, Cycle: &studentlog.Cycle{}}).Cycle)
-	require.ErrorContains(t, studentlog.Entry{ID: "x", At: at, Kind: studentlog.LessonMissed, Day: "Monday"}.Validate(), "needs the day of the lesson")
-	require.ErrorContains(t, studentlog.Entry{ID: "x", At: at, Kind: studentlog.CycleKept, Cycle: &studentlog.Cycle{First: "B"}}.Validate(), "needs a type")
+	require.ErrorContains(
+		t,
+		studentlog.Entry{ID: "x", At: at, Kind: studentlog.LessonMissed, Day: "Monday"}.Validate(),
+		"needs the day of the lesson",
+	)
+	require.ErrorContains(
+		t,
+		studentlog.Entry{ID: "x", At: at, Kind: studentlog.CycleKept, Cycle: &studentlog.Cycle{First: "B"}}.Validate(),
+		"needs a type",
+	)
 }
 
 // The highest tempo that held is kept, with a climb or without one; a try that did not hold is none. It
@@ -124,7 +132,18 @@ func TestTheHighestTempoThatHeld(t *testing.T) {
 	var log []studentlog.Entry
 	play := func(tempo int, held bool) *MaterialStanding {
 		at = at.AddDate(0, 0, 7)
-		log = append(log, studentlog.Entry{ID: at.Format(time.DateOnly), At: at, Actor: "t", Kind: studentlog.TempoPlayed, Material: "scale", Tempo: tempo, Held: held})
+		log = append(
+			log,
+			studentlog.Entry{
+				ID:       at.Format(time.DateOnly),
+				At:       at,
+				Actor:    "t",
+				Kind:     studentlog.TempoPlayed,
+				Material: "scale",
+				Tempo:    tempo,
+				Held:     held,
+			},
+		)
 		return Fold(log, Context{Policy: DefaultPolicy(), Day: at}).Materials["scale"]
 	}
 	require.Equal(t, 60, play(60, true).Tempo)
@@ -144,7 +163,14 @@ func TestClimbsAndCyclesAreKept(t *testing.T) {
 	log := []studentlog.Entry{
 		{ID: "1", At: at, Actor: "t", Kind: studentlog.CycleKept, Cycle: &c},
 		{ID: "2", At: at.Add(time.Minute), Actor: "t", Kind: studentlog.LessonMissed, Day: "2026-09-14"},
-		{ID: "3", At: at.Add(2 * time.Minute), Actor: "t", Kind: studentlog.ClimbBegun, Material: "scale", Climb: &studentlog.Climb{From: 60, To: 96, Weeks: 5}},
+		{
+			ID:       "3",
+			At:       at.Add(2 * time.Minute),
+			Actor:    "t",
+			Kind:     studentlog.ClimbBegun,
+			Material: "scale",
+			Climb:    &studentlog.Climb{From: 60, To: 96, Weeks: 5},
+		},
 		{ID: "4", At: at.Add(3 * time.Minute), Actor: "t", Kind: studentlog.TempoPlayed, Material: "scale", Tempo: 66, Held: false},
 	}
 	s := Fold(log, Context{Policy: DefaultPolicy(), Day: at})

@@ -306,7 +306,8 @@ var applied = map[studentlog.Kind]func(*fold, *studentlog.Entry){
 		w.Own = append(w.Own, material.FocusPoint{ID: e.Focus, Text: e.Text})
 	},
 	// They are read as they are, and change nothing of where somebody stands.
-	studentlog.WentWell: nothing, studentlog.Note: nothing, studentlog.Bring: nothing, studentlog.TakeMeasured: nothing, studentlog.Correction: nothing,
+	studentlog.WentWell: nothing, studentlog.Note: nothing, studentlog.Bring: nothing, studentlog.TakeMeasured: nothing,
+	studentlog.Correction: nothing,
 }
 
 func nothing(*fold, *studentlog.Entry) {}
@@ -396,7 +397,8 @@ func (f *fold) report(e *studentlog.Entry) {
 			f.out.Home = slices.DeleteFunc(f.out.Home, func(r Report) bool { return r.FromHome && r.Day == e.Day && r.Item == e.Item })
 		}
 		f.out.Home = append(f.out.Home, Report{
-			ID: e.ID, At: e.At, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Material: e.Material, Sign: e.Sign, FromHome: e.Actor == studentlog.Family,
+			ID: e.ID, At: e.At, Day: e.Day, Item: e.Item, Times: e.Times, Felt: e.Felt, Material: e.Material, Sign: e.Sign,
+			FromHome: e.Actor == studentlog.Family,
 		})
 	}
 }
@@ -420,7 +422,11 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 		return
 	}
 	if w.known && w.Before == nil {
-		brought := leap.Brought{Skills: make([]leap.Evidence, len(w.asks)), LongestBars: f.out.Ability.LongestBars, Tempo: f.out.Ability.Tempo[w.lib.texture]}
+		brought := leap.Brought{
+			Skills:      make([]leap.Evidence, len(w.asks)),
+			LongestBars: f.out.Ability.LongestBars,
+			Tempo:       f.out.Ability.Tempo[w.lib.texture],
+		}
 		for i := range w.asks {
 			t := w.asks[i].skill
 			brought.Skills[i] = t.Evidence

@@ -54,15 +54,33 @@ func everyKind() (log []studentlog.Entry, lesson int) {
 	say(studentlog.Assigned, studentlog.Entry{Material: "p3"})
 	say(studentlog.MarkGiven, studentlog.Entry{Material: "p2", Focus: "a", Mark: studentlog.Full})
 	spot := say(studentlog.SpotAdded, studentlog.Entry{Material: "p2", From: 3, To: 4})
-	say(studentlog.SetupChecked, studentlog.Entry{Setup: &setup.Measures{KeyTop: 73, Elbow: 18, Leg: 34, BenchLow: 46, BenchHigh: 55, Lean: "level"}})
-	say(studentlog.CycleKept, studentlog.Entry{Cycle: &studentlog.Cycle{Type: "scale", Step: "one-octave", Kind: "major", First: "C", Order: "fifths", From: "2026-03-02"}})
+	say(
+		studentlog.SetupChecked,
+		studentlog.Entry{Setup: &setup.Measures{KeyTop: 73, Elbow: 18, Leg: 34, BenchLow: 46, BenchHigh: 55, Lean: "level"}},
+	)
+	say(
+		studentlog.CycleKept,
+		studentlog.Entry{
+			Cycle: &studentlog.Cycle{Type: "scale", Step: "one-octave", Kind: "major", First: "C", Order: "fifths", From: "2026-03-02"},
+		},
+	)
 	say(studentlog.ClimbBegun, studentlog.Entry{Material: "p3", Climb: &studentlog.Climb{From: 60, To: 96, Weeks: 5}})
 	say(studentlog.Probe, studentlog.Entry{Skill: "rests", Shown: true})
 	say(studentlog.Probe, studentlog.Entry{Skill: "ties", Outcome: "nearly"})
 	say(studentlog.Probe, studentlog.Entry{Skill: "pickup", Outcome: "no"})
 	say(studentlog.Meeting, studentlog.Entry{Goal: "echo-pitch", Outcome: "octave", Step: 2, Text: "sang it low"})
 	w.week(1)
-	w.write(studentlog.Entry{Kind: studentlog.Practised, Actor: studentlog.Family, Material: "p2", Day: "2026-03-08", Item: "p2:chunk:1", Times: 3, Felt: studentlog.Fine})
+	w.write(
+		studentlog.Entry{
+			Kind:     studentlog.Practised,
+			Actor:    studentlog.Family,
+			Material: "p2",
+			Day:      "2026-03-08",
+			Item:     "p2:chunk:1",
+			Times:    3,
+			Felt:     studentlog.Fine,
+		},
+	)
 	say(studentlog.Liking, studentlog.Entry{Material: "p2", Sign: studentlog.Unasked})
 	say(studentlog.TempoPlayed, studentlog.Entry{Material: "p3", Tempo: 66, Held: true})
 	say(studentlog.TakeMeasured, studentlog.Entry{Material: "p2"})

@@ -21,7 +21,16 @@ func TestReportsFromHomeAreNoLesson(t *testing.T) {
 	// The first is ten weeks before the day of the fold, the others eight or less.
 	for _, week := range []int{0, 2, 9} {
 		w.week(week)
-		w.write(studentlog.Entry{Kind: studentlog.Practised, Actor: studentlog.Family, Day: w.at.Format("2006-01-02"), Item: "chunk p1 1-2", Times: 5, Felt: studentlog.Joyful})
+		w.write(
+			studentlog.Entry{
+				Kind:  studentlog.Practised,
+				Actor: studentlog.Family,
+				Day:   w.at.Format("2006-01-02"),
+				Item:  "chunk p1 1-2",
+				Times: 5,
+				Felt:  studentlog.Joyful,
+			},
+		)
 	}
 	wrong := w.write(studentlog.Entry{Kind: studentlog.Practised, Actor: studentlog.Family, Item: "chunk p1 3-4", Felt: studentlog.Hard})
 	w.write(studentlog.Entry{Kind: studentlog.Correction, Actor: studentlog.Family, Corrects: wrong.ID})
@@ -32,9 +41,18 @@ func TestReportsFromHomeAreNoLesson(t *testing.T) {
 	require.Equal(t, before.Ability, after.Ability)
 	require.Equal(t, before.Materials, after.Materials)
 	require.Len(t, after.Home, 4, "two reports in eight weeks and two signs of liking")
-	require.Equal(t, []bool{true, true, true, false}, []bool{after.Home[0].FromHome, after.Home[1].FromHome, after.Home[2].FromHome, after.Home[3].FromHome})
+	require.Equal(
+		t,
+		[]bool{true, true, true, false},
+		[]bool{after.Home[0].FromHome, after.Home[1].FromHome, after.Home[2].FromHome, after.Home[3].FromHome},
+	)
 	require.Equal(t, studentlog.Joyful, after.Home[1].Felt)
-	require.Equal(t, map[studentlog.Reaction]int{studentlog.PlayedFirst: 1, studentlog.AskedFor: 1}, after.Likings["p1"], "what is chosen first is taste")
+	require.Equal(
+		t,
+		map[studentlog.Reaction]int{studentlog.PlayedFirst: 1, studentlog.AskedFor: 1},
+		after.Likings["p1"],
+		"what is chosen first is taste",
+	)
 
 	body, err := after.Encode()
 	require.NoError(t, err)

@@ -204,7 +204,7 @@ type Report struct {
 	Times int                `json:"times,omitempty"`
 	Felt  studentlog.Feeling `json:"felt,omitempty"`
 	// Material and Sign are those of a liking.
-	Material string          `json:"material,omitempty"`
+	Material string              `json:"material,omitempty"`
 	Sign     studentlog.Reaction `json:"sign,omitempty"`
 	// FromHome says that the family wrote it.
 	FromHome bool `json:"fromHome,omitempty"`
@@ -478,7 +478,8 @@ func (s *Standing) Clearings() []Clearing {
 	order := s.ordered()
 	out := make([]Clearing, 0, len(order))
 	for _, m := range order {
-		if learned := m.State == Cleared || m.State == Polished; learned && m.Before != nil && !m.Assigned.IsZero() && m.ClearedAt.After(m.Assigned) {
+		if learned := m.State == Cleared || m.State == Polished; learned && m.Before != nil && !m.Assigned.IsZero() &&
+			m.ClearedAt.After(m.Assigned) {
 			out = append(out, Clearing{Material: m.id, Leap: m.Before.Size, From: m.Assigned, To: m.ClearedAt, Rested: m.Rested})
 		}
 	}

@@ -25,7 +25,8 @@ func lib() material.Library {
 	for i := 1; i <= 4; i++ {
 		id := fmt.Sprintf("p%d", i)
 		l[id] = material.Material{
-			ID: id, Title: id, Strand: material.Method, Instrument: "piano", DistinctBars: 4 * i, Tempo: float64(60 + 10*i), Texture: material.OneLine,
+			ID: id, Title: id, Strand: material.Method, Instrument: "piano", DistinctBars: 4 * i, Tempo: float64(60 + 10*i),
+			Texture:     material.OneLine,
 			Demands:     []material.Demand{{Skill: "rests", Weight: 1}},
 			FocusPoints: []material.FocusPoint{{ID: "a", Text: "pulse"}, {ID: "b", Text: "tone"}},
 		}
@@ -254,14 +255,17 @@ func TestStandingDependsOnTheSetOfEntriesOnly(t *testing.T) {
 		w := (&tell{}).week(0)
 		kinds := []studentlog.Kind{
 			studentlog.Assigned, studentlog.MarkGiven, studentlog.SpotAdded, studentlog.SpotMended, studentlog.RunTried,
-			studentlog.Cleared, studentlog.Polished, studentlog.Hearing, studentlog.StepDone, studentlog.Probe, studentlog.FocusAdded, studentlog.Correction,
+			studentlog.Cleared, studentlog.Polished, studentlog.Hearing, studentlog.StepDone, studentlog.Probe, studentlog.FocusAdded,
+			studentlog.Correction,
 		}
 		for range rapid.IntRange(0, 60).Draw(t, "n") {
 			w.at = monday.Add(time.Duration(rapid.IntRange(0, 5000).Draw(t, "at")) * time.Hour)
 			w.write(studentlog.Entry{
-				Kind: rapid.SampledFrom(kinds).Draw(t, "kind"), Material: rapid.SampledFrom([]string{"p1", "p2", "p3", "p4", "gone"}).Draw(t, "material"),
-				Focus: rapid.SampledFrom([]string{"a", "b", "own"}).Draw(t, "focus"), Mark: rapid.SampledFrom([]studentlog.Mark{studentlog.None, studentlog.Part, studentlog.Full}).Draw(t, "mark"),
-				From: 1, To: 2, Spot: fmt.Sprintf("E%03d", rapid.IntRange(0, 60).Draw(t, "spot")), Met: all[:rapid.IntRange(0, 5).Draw(t, "met")],
+				Kind:     rapid.SampledFrom(kinds).Draw(t, "kind"),
+				Material: rapid.SampledFrom([]string{"p1", "p2", "p3", "p4", "gone"}).Draw(t, "material"),
+				Focus:    rapid.SampledFrom([]string{"a", "b", "own"}).Draw(t, "focus"),
+				Mark:     rapid.SampledFrom([]studentlog.Mark{studentlog.None, studentlog.Part, studentlog.Full}).Draw(t, "mark"),
+				From:     1, To: 2, Spot: fmt.Sprintf("E%03d", rapid.IntRange(0, 60).Draw(t, "spot")), Met: all[:rapid.IntRange(0, 5).Draw(t, "met")],
 				Rating: 3, Skill: rapid.SampledFrom([]string{"rests", "ties"}).Draw(t, "skill"), Step: rapid.IntRange(1, 3).Draw(t, "step"),
 				Shown: rapid.Bool().Draw(t, "shown"), Text: "x", Corrects: fmt.Sprintf("E%03d", rapid.IntRange(0, 60).Draw(t, "corrects")),
 			})
@@ -310,7 +314,11 @@ func TestSpotsTogetherAreOneMorePoint(t *testing.T) {
 		require.Equal(t, len(mended) > 0, ok)
 		return mark
 	}
-	require.Equal(t, []studentlog.Mark{"", studentlog.None, studentlog.Part, studentlog.Full, studentlog.Full}, []studentlog.Mark{mark(), mark(false, false), mark(true, false), mark(true, true), mark(true)})
+	require.Equal(
+		t,
+		[]studentlog.Mark{"", studentlog.None, studentlog.Part, studentlog.Full, studentlog.Full},
+		[]studentlog.Mark{mark(), mark(false, false), mark(true, false), mark(true, true), mark(true)},
+	)
 }
 
 func TestWhyAPieceStandsWhereItStands(t *testing.T) {
@@ -335,7 +343,10 @@ func TestWhyAPieceStandsWhereItStands(t *testing.T) {
 // A focus point of one student on one piece counts there until its full mark, and does not travel.
 func TestAPointOfOneStudentOnOnePiece(t *testing.T) {
 	at := time.Date(2026, 9, 7, 15, 0, 0, 0, time.UTC)
-	lib := material.Library{"a": {ID: "a", FocusPoints: []material.FocusPoint{{ID: "p", Text: "pulse"}}}, "b": {ID: "b", FocusPoints: []material.FocusPoint{{ID: "q", Text: "pulse"}}}}
+	lib := material.Library{
+		"a": {ID: "a", FocusPoints: []material.FocusPoint{{ID: "p", Text: "pulse"}}},
+		"b": {ID: "b", FocusPoints: []material.FocusPoint{{ID: "q", Text: "pulse"}}},
+	}
 	var log []studentlog.Entry
 	note := func(e studentlog.Entry) *Standing {
 		at = at.Add(time.Minute)
@@ -349,9 +360,16 @@ func TestAPointOfOneStudentOnOnePiece(t *testing.T) {
 	note(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "a", Focus: "p", Mark: studentlog.Full})
 	s := note(studentlog.Entry{Kind: studentlog.FocusAdded, Material: "a", Focus: "own", Text: "the left wrist in bar 4"})
 	require.Equal(t, []material.FocusPoint{{ID: "own", Text: "the left wrist in bar 4"}}, s.Materials["a"].Own)
-	require.Equal(t, []any{2, 1, false, 1}, []any{s.Materials["a"].Points, s.Materials["a"].Full, s.Materials["a"].RunDue, s.Materials["b"].Points})
+	require.Equal(
+		t,
+		[]any{2, 1, false, 1},
+		[]any{s.Materials["a"].Points, s.Materials["a"].Full, s.Materials["a"].RunDue, s.Materials["b"].Points},
+	)
 	require.Empty(t, s.Focus)
-	require.True(t, note(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "a", Focus: "own", Mark: studentlog.Full}).Materials["a"].RunDue)
+	require.True(
+		t,
+		note(studentlog.Entry{Kind: studentlog.MarkGiven, Material: "a", Focus: "own", Mark: studentlog.Full}).Materials["a"].RunDue,
+	)
 }
 
 // A fault that was seen is open until it is gone, wherever it was noted: a mark on an exercise and the list of beginners
@@ -397,7 +415,11 @@ func TestSkillsOfReadingWeighNothingBeforeReadingBegins(t *testing.T) {
 	skills, err := ctx.Skills.With([]skill.Skill{{ID: "page", Name: "reading a page", Family: skill.OfReading}})
 	require.NoError(t, err)
 	ctx.Skills = skills
-	m := material.Material{ID: "song", Strand: material.Method, Demands: []material.Demand{{Skill: "page", Weight: 1}, {Skill: "ties", Weight: 1}}}
+	m := material.Material{
+		ID:      "song",
+		Strand:  material.Method,
+		Demands: []material.Demand{{Skill: "page", Weight: 1}, {Skill: "ties", Weight: 1}},
+	}
 	stage := material.Material{ID: "stage", Strand: material.Reading, Demands: []material.Demand{{Skill: "page", Weight: 1}}}
 	ctx.Library[m.ID], ctx.Library[stage.ID] = m, stage
 	size := func(log []studentlog.Entry, weeks int) (float64, bool) {

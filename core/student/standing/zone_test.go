@@ -88,7 +88,10 @@ func TestAnyMarksInAnyZoneFoldByTheStudiosDays(t *testing.T) {
 		days := map[string]bool{}
 		for i, m := range minutes {
 			at := from.Add(time.Duration(m) * time.Minute)
-			log = append(log, studentlog.Entry{ID: fmt.Sprintf("E%03d", i), At: at, Kind: studentlog.MarkGiven, Material: "p1", Focus: "a", Mark: studentlog.None})
+			log = append(
+				log,
+				studentlog.Entry{ID: fmt.Sprintf("E%03d", i), At: at, Kind: studentlog.MarkGiven, Material: "p1", Focus: "a", Mark: studentlog.None},
+			)
 			days[at.In(ctx.Zone).Format(time.DateOnly)] = true
 		}
 		got := Fold(log, ctx)

@@ -26,8 +26,10 @@ var checks = map[Kind]func(Entry) error{
 			"needs a material, a focus point and a mark of none, part or full")
 	},
 	Liking: func(e Entry) error {
-		return e.need(e.Material != "" && (e.Sign == PlayedFirst || e.Sign == AskedFor || e.Sign == Unasked || e.Sign == Liked || e.Sign == Disliked),
-			"needs a material and a sign of first, asked, unasked, liked or disliked")
+		return e.need(
+			e.Material != "" && (e.Sign == PlayedFirst || e.Sign == AskedFor || e.Sign == Unasked || e.Sign == Liked || e.Sign == Disliked),
+			"needs a material and a sign of first, asked, unasked, liked or disliked",
+		)
 	},
 	SpotAdded: func(e Entry) error {
 		return e.need(e.Material != "" && e.From >= 1 && e.To >= e.From, "needs a material and bars, the first not after the last")
@@ -73,8 +75,11 @@ var checks = map[Kind]func(Entry) error{
 		return e.need(e.Felt == "" || e.Felt == Joyful || e.Felt == Fine || e.Felt == Hard, "it felt joyful, fine or hard")
 	},
 	CycleKept: func(e Entry) error {
-		return e.need(e.Cycle != nil && (e.Cycle.First == "" || e.Cycle.Type != "" && e.Cycle.Step != "" && e.Cycle.Kind != "" && e.Cycle.Order != "" && date(e.Cycle.From)),
-			"needs a type, step, kind, order, first key and the day from which it goes")
+		return e.need(
+			e.Cycle != nil &&
+				(e.Cycle.First == "" || e.Cycle.Type != "" && e.Cycle.Step != "" && e.Cycle.Kind != "" && e.Cycle.Order != "" && date(e.Cycle.From)),
+			"needs a type, step, kind, order, first key and the day from which it goes",
+		)
 	},
 	LessonMissed: func(e Entry) error { return e.need(date(e.Day), "needs the day of the lesson, as 2026-05-05") },
 	ClimbBegun: func(e Entry) error {

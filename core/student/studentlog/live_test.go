@@ -103,7 +103,8 @@ func TestValidateNamesTheEntryAndTheFault(t *testing.T) {
 func TestMarksOfAMaterialByFocusPoint(t *testing.T) {
 	entries := []Entry{
 		{ID: "1", Kind: MarkGiven, Material: "m", Focus: "a", Mark: Part}, {ID: "2", Kind: MarkGiven, Material: "other", Focus: "a", Mark: Full},
-		{ID: "3", Kind: MarkGiven, Material: "m", Focus: "b", Mark: Full}, {ID: "4", Kind: SpotAdded, Material: "m", Focus: "a"}, {ID: "5", Kind: MarkGiven, Material: "m", Focus: "a", Mark: Full},
+		{ID: "3", Kind: MarkGiven, Material: "m", Focus: "b", Mark: Full}, {ID: "4", Kind: SpotAdded, Material: "m", Focus: "a"},
+		{ID: "5", Kind: MarkGiven, Material: "m", Focus: "a", Mark: Full},
 	}
 	var live []*Entry
 	for i := range entries {

@@ -52,7 +52,12 @@ func TestSignsPullTheirWay(t *testing.T) {
 }
 
 func TestTagsOfOneScoreComeByTheirNames(t *testing.T) {
-	p := Profile{"slow": {Tag: "slow", Score: 0.5, Signs: 1}, "comic": {Tag: "comic", Score: 0.5, Signs: 1}, "fast": {Tag: "fast", Score: -0.5, Signs: 2}, "had": {Tag: "had", Score: -0.1}}
+	p := Profile{
+		"slow":  {Tag: "slow", Score: 0.5, Signs: 1},
+		"comic": {Tag: "comic", Score: 0.5, Signs: 1},
+		"fast":  {Tag: "fast", Score: -0.5, Signs: 2},
+		"had":   {Tag: "had", Score: -0.1},
+	}
 	var tags []string
 	for _, l := range p.List() {
 		tags = append(tags, l.Tag)

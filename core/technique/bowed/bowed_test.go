@@ -164,7 +164,11 @@ func TestWhatCannotBePlayed(t *testing.T) {
 func TestBows(t *testing.T) {
 	p, ok := PlanOf("two")
 	require.True(t, ok)
-	require.Equal(t, []Stroke{{Begins: true}, {Ends: true}, {Up: true, Begins: true}, {Up: true, Ends: true}, {Begins: true, Ends: true}}, p.Strokes(5))
+	require.Equal(
+		t,
+		[]Stroke{{Begins: true}, {Ends: true}, {Up: true, Begins: true}, {Up: true, Ends: true}, {Begins: true, Ends: true}},
+		p.Strokes(5),
+	)
 	_, ok = PlanOf("ricochet")
 	require.False(t, ok)
 }

@@ -50,7 +50,8 @@ func Of(e exercise.Exercise, words naming.Words, table demand.Table) (Drill, err
 	sort.Slice(d.Given, func(i, k int) bool { return d.Given[i].Skill < d.Given[k].Skill })
 	set := overrule.Apply(read, d.Given)
 	m := material.Material{
-		ID: ID(e), Title: material.Short(e.Full(words)), Strand: material.Technique, Instrument: e.Instrument.ID, Exercise: e.ID(), Tempo: float64(e.Step.Tempo),
+		ID: ID(e), Title: material.Short(e.Full(words)), Strand: material.Technique, Instrument: e.Instrument.ID, Exercise: e.ID(),
+		Tempo: float64(e.Step.Tempo),
 	}
 	m = table.Describe(m, analysis.Of(read, e.Instrument.ID))
 	m.Demands, m.Music, m.HasScore = set.Demanded(m.Demands), overrule.Print(read), true

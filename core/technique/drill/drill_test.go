@@ -90,7 +90,12 @@ func TestTheGoalsOfAMaterialAreTheStudios(t *testing.T) {
 		return out
 	}
 	require.Equal(t, []string{"tips firm", "by hand", "together"}, texts(WithForms(m, exercise.Forms{form})))
-	require.Equal(t, []string{"round fingers, every tip firm", "by hand", "both hands land together"}, texts(m), "the material was not written over")
+	require.Equal(
+		t,
+		[]string{"round fingers, every tip firm", "by hand", "both hands land together"},
+		texts(m),
+		"the material was not written over",
+	)
 	require.Equal(t, m, WithForms(m, nil))
 	other := material.Material{ID: "01A", Exercise: "five-finger/none/C", FocusPoints: []material.FocusPoint{{ID: "1", Text: "x"}}}
 	require.Equal(t, other, WithForms(other, exercise.Forms{form}))

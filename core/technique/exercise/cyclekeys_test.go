@@ -27,7 +27,11 @@ func TestTheKeysOfACycleAreWrittenAsTheirKindWritesThem(t *testing.T) {
 	require.Equal(t, []string{"C", "G", "D", "A", "E", "B", "F#", "C#", "G#", "Eb", "Bb", "F"}, names(scale.HarmonicMinor))
 
 	// A key that is asked for by its name in another kind is the same key on the instrument.
-	round, err := Round(Exercise{Type: kind, Step: kind.Steps[0], Kind: scale.HarmonicMinor, Instrument: x}, scale.Tonic{Step: 'D', Alter: -1}, keycycle.Fifths)
+	round, err := Round(
+		Exercise{Type: kind, Step: kind.Steps[0], Kind: scale.HarmonicMinor, Instrument: x},
+		scale.Tonic{Step: 'D', Alter: -1},
+		keycycle.Fifths,
+	)
 	require.NoError(t, err)
 	require.Equal(t, "C#", round[0].Key.String())
 	require.Equal(t, "G#", round[1].Key.String())

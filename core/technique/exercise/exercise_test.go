@@ -109,7 +109,14 @@ func TestEveryExerciseIsPlayableAndWritable(t *testing.T) {
 		want, got := s.Sounding(), list.Sounding()
 		require.Len(t, got, len(want), name)
 		for i := range want {
-			require.Equal(t, [3]any{want[i].MIDI, want[i].Onset.String(), want[i].Duration.String()}, [3]any{got[i].MIDI, got[i].Onset.String(), got[i].Duration.String()}, "%s, note %d", name, i)
+			require.Equal(
+				t,
+				[3]any{want[i].MIDI, want[i].Onset.String(), want[i].Duration.String()},
+				[3]any{got[i].MIDI, got[i].Onset.String(), got[i].Duration.String()},
+				"%s, note %d",
+				name,
+				i,
+			)
 			x, y := s.Notes[want[i].Note], list.Notes[got[i].Note]
 			require.Equal(t, x.Fingering+x.Bow+x.Pluck, y.Fingering+y.Bow+y.Pluck, "%s, note %d", name, i)
 		}
@@ -294,8 +301,13 @@ func TestEveryKeyboardExerciseLiesOnThePiano(t *testing.T) {
 // A step of the data lies on the metronome, from 40 to 208, asks for a key at least, and has three goals.
 func TestTheBoundsOfAStepOfTheData(t *testing.T) {
 	step := func(tempo, keys, goals int) string {
-		return fmt.Sprintf(`[{"id":"x","name":"X","families":["keyboard"],"make":"five","kinds":["major-five-finger"],"plants":[],"faults":[{"id":"f","text":"f","look":"f"}],"steps":[
-			{"id":"a","name":"a","tempo":%d,"keys":%d,"order":"few","goals":[%s],"why":"","gives":{}}]}]`, tempo, keys, strings.TrimSuffix(strings.Repeat(`"g",`, goals), ","))
+		return fmt.Sprintf(
+			`[{"id":"x","name":"X","families":["keyboard"],"make":"five","kinds":["major-five-finger"],"plants":[],"faults":[{"id":"f","text":"f","look":"f"}],"steps":[
+			{"id":"a","name":"a","tempo":%d,"keys":%d,"order":"few","goals":[%s],"why":"","gives":{}}]}]`,
+			tempo,
+			keys,
+			strings.TrimSuffix(strings.Repeat(`"g",`, goals), ","),
+		)
 	}
 	for _, ok := range [][3]int{{40, 1, 3}, {208, 1, 3}} {
 		_, err := parseTypes([]byte(step(ok[0], ok[1], ok[2])))

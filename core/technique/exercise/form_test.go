@@ -28,8 +28,15 @@ func TestAStudioSaysAnExerciseInItsOwnWords(t *testing.T) {
 		"contrary": {"the same finger in both hands", "thumbs stay light", "both hands land together"}, // as it came
 	}, faults)
 	require.NoError(t, err)
-	require.Equal(t, exercise.Form{Type: "five-finger", Goals: map[string][]string{"parallel": {"round fingers", "every tip firm", "both hands land together"}},
-		Faults: []exercise.Fault{faults[0], faults[1], {ID: "own-1", Text: "the elbow sticks out", Look: "a wing"}}}, form)
+	require.Equal(
+		t,
+		exercise.Form{
+			Type:   "five-finger",
+			Goals:  map[string][]string{"parallel": {"round fingers", "every tip firm", "both hands land together"}},
+			Faults: []exercise.Fault{faults[0], faults[1], {ID: "own-1", Text: "the elbow sticks out", Look: "a wing"}},
+		},
+		form,
+	)
 	require.False(t, form.Empty())
 
 	piano, _ := instrument.Of("piano")
@@ -41,8 +48,12 @@ func TestAStudioSaysAnExerciseInItsOwnWords(t *testing.T) {
 	for _, f := range e.Type.Watched() {
 		watched = append(watched, f.ID+": "+f.Look)
 	}
-	require.Equal(t, []string{"flying-fingers: fingers that rest point at the ceiling", "uneven-five: listen to the step from 3 to 4 with eyes closed",
-		"wrist-drop: a line from elbow to knuckles has a dent at the wrist", "own-1: a wing"}, watched)
+	require.Equal(
+		t,
+		[]string{"flying-fingers: fingers that rest point at the ceiling", "uneven-five: listen to the step from 3 to 4 with eyes closed",
+			"wrist-drop: a line from elbow to knuckles has a dent at the wrist", "own-1: a wing"},
+		watched,
+	)
 	other, err := own.Parse("five-finger/contrary/C/major-five-finger/-", piano)
 	require.NoError(t, err)
 	require.Equal(t, []string{"the same finger in both hands", "thumbs stay light", "both hands land together"}, other.Step.Goals)

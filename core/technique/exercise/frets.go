@@ -23,7 +23,20 @@ func spell(open score.Pitch, fret int) score.Pitch {
 	if fret == 0 {
 		return open
 	}
-	usual := []score.Pitch{{Step: 'C'}, {Step: 'C', Alter: 1}, {Step: 'D'}, {Step: 'E', Alter: -1}, {Step: 'E'}, {Step: 'F'}, {Step: 'F', Alter: 1}, {Step: 'G'}, {Step: 'A', Alter: -1}, {Step: 'A'}, {Step: 'B', Alter: -1}, {Step: 'B'}}
+	usual := []score.Pitch{
+		{Step: 'C'},
+		{Step: 'C', Alter: 1},
+		{Step: 'D'},
+		{Step: 'E', Alter: -1},
+		{Step: 'E'},
+		{Step: 'F'},
+		{Step: 'F', Alter: 1},
+		{Step: 'G'},
+		{Step: 'A', Alter: -1},
+		{Step: 'A'},
+		{Step: 'B', Alter: -1},
+		{Step: 'B'},
+	}
 	midi := open.Semitone() + fret
 	p := usual[midi%12]
 	p.Octave = midi/12 - 1

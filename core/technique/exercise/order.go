@@ -16,13 +16,15 @@ var firstChords = []string{"C", "F", "G7", "Am", "G", "Dm", "A", "D"}
 
 // few are the major keys from the fewest accidentals on, sharps before flats.
 var few = []scale.Tonic{
-	{Step: 'C'}, {Step: 'G'}, {Step: 'F'}, {Step: 'D'}, {Step: 'B', Alter: -1}, {Step: 'A'}, {Step: 'E', Alter: -1}, {Step: 'E'}, {Step: 'A', Alter: -1},
+	{Step: 'C'}, {Step: 'G'}, {Step: 'F'}, {Step: 'D'}, {Step: 'B', Alter: -1}, {Step: 'A'}, {Step: 'E', Alter: -1}, {Step: 'E'},
+	{Step: 'A', Alter: -1},
 	{Step: 'B'}, {Step: 'D', Alter: -1}, {Step: 'G', Alter: -1},
 }
 
 // fifths are the major keys by fifths from C.
 var fifths = []scale.Tonic{
-	{Step: 'C'}, {Step: 'G'}, {Step: 'D'}, {Step: 'A'}, {Step: 'E'}, {Step: 'B'}, {Step: 'G', Alter: -1}, {Step: 'D', Alter: -1}, {Step: 'A', Alter: -1},
+	{Step: 'C'}, {Step: 'G'}, {Step: 'D'}, {Step: 'A'}, {Step: 'E'}, {Step: 'B'}, {Step: 'G', Alter: -1}, {Step: 'D', Alter: -1},
+	{Step: 'A', Alter: -1},
 	{Step: 'E', Alter: -1}, {Step: 'B', Alter: -1}, {Step: 'F'},
 }
 

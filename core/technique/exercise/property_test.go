@@ -30,7 +30,8 @@ func TestAnyIDIsReadOrRefused(t *testing.T) {
 		x := anyInstrument(t)
 		parts := strings.Split(anyExercise(t, x).ID(), "/")
 		i := rapid.IntRange(0, len(parts)-1).Draw(t, "part")
-		parts[i] = rapid.OneOf(rapid.String(), rapid.SampledFrom([]string{"-", "", "C", "H", "0", "9", "C-F", "major", "scale", "apart"})).Draw(t, "text")
+		parts[i] = rapid.OneOf(rapid.String(), rapid.SampledFrom([]string{"-", "", "C", "H", "0", "9", "C-F", "major", "scale", "apart"})).
+			Draw(t, "text")
 		e, err := Parse(strings.Join(parts, "/"), x)
 		if err != nil {
 			require.NotEmpty(t, err.Error())

@@ -27,7 +27,10 @@ func TestTheFirstRhythmStudies(t *testing.T) {
 		}
 		return strings.Join(out, ", ")
 	}
-	require.True(t, strings.HasPrefix(read("rhythm-study/right/-/-/run"), "r1 C4 1/2, r1 C4 1/2, r1 C4 1, r1 C4 1/2, r1 C4 1/2, r1 C4 1, r2 D4 1/2"))
+	require.True(
+		t,
+		strings.HasPrefix(read("rhythm-study/right/-/-/run"), "r1 C4 1/2, r1 C4 1/2, r1 C4 1, r1 C4 1/2, r1 C4 1/2, r1 C4 1, r2 D4 1/2"),
+	)
 	require.True(t, strings.HasSuffix(read("rhythm-study/left/-/-/slow"), "l4 G3 1, l5 F3 2, l5 F3 1, l5 F3 1"))
 	together := read("rhythm-study/together/-/-/dotted")
 	require.Contains(t, together, "r3 E4 3/2, r3 E4 1/2")

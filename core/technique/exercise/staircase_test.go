@@ -85,7 +85,12 @@ func TestWhatPiecesHaveTaughtIsNotAskedAgain(t *testing.T) {
 	require.True(t, s.Steps[0].Known)
 	require.Equal(t, 1, s.At)
 	require.Equal(t, []string{"fromPieces: parallel, now contrary", "byOrder few"}, said(s.Next))
-	all := climb(t, "piano", know("contrary-motion", "hands-together", "beyond-five", "hands-in-turn", "scale-runs", "thumb-under", "over-the-thumb"), Wish{})
+	all := climb(
+		t,
+		"piano",
+		know("contrary-motion", "hands-together", "beyond-five", "hands-in-turn", "scale-runs", "thumb-under", "over-the-thumb"),
+		Wish{},
+	)
 	require.Nil(t, all["scale"].Waits, "the notes shared between the hands are known")
 	require.Zero(t, all["scale"].At)
 	require.Equal(t, "scale/apart/C/major/-", all["scale"].Next.Exercise.ID())
@@ -194,7 +199,9 @@ func TestBitesComeFromTheStaircase(t *testing.T) {
 func BenchmarkClimb(b *testing.B) {
 	for _, x := range instrument.All() {
 		b.Run(x.ID, func(b *testing.B) {
-			p := Progress{Cleared: []string{"five-finger/parallel/C/major-five-finger/-", "string-scale/one/D/major/-", "roll/open/-/-/out-and-back"}}
+			p := Progress{
+				Cleared: []string{"five-finger/parallel/C/major-five-finger/-", "string-scale/one/D/major/-", "roll/open/-/-/out-and-back"},
+			}
 			for b.Loop() {
 				Climb(x, p, Wish{})
 			}
@@ -205,7 +212,10 @@ func BenchmarkClimb(b *testing.B) {
 // A scale that is played hands together is not reviewed hands apart.
 func TestALaterStepKeepsTheEarlierOnes(t *testing.T) {
 	piano, _ := instrument.Of("piano")
-	p := Progress{Cleared: []string{"scale/apart/C/major/-", "scale/apart/G/major/-", "scale/memory/C/major/-", "Fog"}, Working: []string{"scale/memory/G/major/-"}}
+	p := Progress{
+		Cleared: []string{"scale/apart/C/major/-", "scale/apart/G/major/-", "scale/memory/C/major/-", "Fog"},
+		Working: []string{"scale/memory/G/major/-"},
+	}
 	require.Equal(t, map[string]bool{"scale/apart/C/major/-": true, "scale/apart/G/major/-": true}, p.Superseded(piano))
 }
 

@@ -29,7 +29,8 @@ func (e Exercise) struck() Built {
 	hands := stickings[e.What].hands
 	for i := range 4 * 4 * perBeat {
 		b.Notes = append(b.Notes, Note{
-			At: rational.New(int64(i), int64(perBeat)), Length: rational.New(1, int64(perBeat)), Pitch: drum, Stick: hands[i%len(hands) : i%len(hands)+1],
+			At: rational.New(int64(i), int64(perBeat)), Length: rational.New(1, int64(perBeat)), Pitch: drum,
+			Stick:  hands[i%len(hands) : i%len(hands)+1],
 			Accent: e.Step.Dynamics == "accents" && i%perBeat == 0,
 		})
 	}

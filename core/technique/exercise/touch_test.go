@@ -293,7 +293,24 @@ func TestLoudnessByWeight(t *testing.T) {
 	}
 	require.InDeltaSlice(t, []float64{0.2, 0.36, 0.52, 0.68, 0.84, 1}, loud, 1e-9)
 	_, line := built(t, "piano", "arm-weight/line/C/major-five-finger/-")
-	require.Equal(t, []string{" crescendo", " end", " diminuendo", " end", " crescendo", " end", " diminuendo", " end", " crescendo", " end", " diminuendo", " end"}, texts(line))
+	require.Equal(
+		t,
+		[]string{
+			" crescendo",
+			" end",
+			" diminuendo",
+			" end",
+			" crescendo",
+			" end",
+			" diminuendo",
+			" end",
+			" crescendo",
+			" end",
+			" diminuendo",
+			" end",
+		},
+		texts(line),
+	)
 	loud = nil
 	for _, n := range line.Notes[:9] {
 		loud = append(loud, line.Loud(n))

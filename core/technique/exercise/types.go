@@ -124,7 +124,10 @@ func For(x instrument.Instrument) []Type {
 		if slices.Contains(x.Without, t.ID) {
 			continue
 		}
-		steps := slices.DeleteFunc(slices.Clone(t.Steps), func(s Step) bool { return len(Places(Exercise{Type: t, Step: s, Instrument: x})) == 0 })
+		steps := slices.DeleteFunc(
+			slices.Clone(t.Steps),
+			func(s Step) bool { return len(Places(Exercise{Type: t, Step: s, Instrument: x})) == 0 },
+		)
 		if t.Steps = steps; len(steps) > 0 {
 			out = append(out, t)
 		}

@@ -24,7 +24,15 @@ func TestWhatLiesUnderTheHands(t *testing.T) {
 	key := func(hand string, step byte, finger int, meet string) Note {
 		return Note{Hand: hand, Finger: finger, Meet: meet, Pitch: score.Pitch{Step: step, Octave: 4}}
 	}
-	two := Built{Notes: []Note{key("left", 'C', 5, ""), key("right", 'C', 1, ""), key("right", 'E', 3, "thumbs"), key("right", 'D', 2, ""), key("right", 'C', 3, "thumbs")}}
+	two := Built{
+		Notes: []Note{
+			key("left", 'C', 5, ""),
+			key("right", 'C', 1, ""),
+			key("right", 'E', 3, "thumbs"),
+			key("right", 'D', 2, ""),
+			key("right", 'C', 3, "thumbs"),
+		},
+	}
 	require.Equal(t, []Board{
 		{Hand: "right", Keys: []Key{{MIDI: 60, Finger: 1}, {MIDI: 64, Finger: 3, Meets: true}, {MIDI: 62, Finger: 2}}},
 		{Hand: "left", Keys: []Key{{MIDI: 60, Finger: 5}}},

@@ -35,7 +35,8 @@ func (e Exercise) Score(words naming.Words) (*score.Score, error) {
 	bars := int(b.Length.Num() / int64(b.Beats))
 	for i := range bars {
 		s.Bars = append(s.Bars, score.Bar{
-			Label: strconv.Itoa(i + 1), Start: rational.Int(int64(i * b.Beats)), Length: rational.Int(int64(b.Beats)), Beats: b.Beats, BeatUnit: 4, Fifths: fifths, Mode: mode,
+			Label: strconv.Itoa(i + 1), Start: rational.Int(int64(i * b.Beats)), Length: rational.Int(int64(b.Beats)), Beats: b.Beats, BeatUnit: 4,
+			Fifths: fifths, Mode: mode,
 		})
 	}
 	for staff, h := range hands {

@@ -26,7 +26,8 @@ const (
 
 // circle are the twelve keys by fifths from C, each with its usual name.
 var circle = []scale.Tonic{
-	{Step: 'C'}, {Step: 'G'}, {Step: 'D'}, {Step: 'A'}, {Step: 'E'}, {Step: 'B'}, {Step: 'G', Alter: -1}, {Step: 'D', Alter: -1}, {Step: 'A', Alter: -1},
+	{Step: 'C'}, {Step: 'G'}, {Step: 'D'}, {Step: 'A'}, {Step: 'E'}, {Step: 'B'}, {Step: 'G', Alter: -1}, {Step: 'D', Alter: -1},
+	{Step: 'A', Alter: -1},
 	{Step: 'E', Alter: -1}, {Step: 'B', Alter: -1}, {Step: 'F'},
 }
 
@@ -71,7 +72,14 @@ type Plan struct {
 // only where it can be heard in the next lesson as usual, not right before a break, unless before
 // says so. Slides says of a key, by its place, that the lesson of a day passed without it; nil for never. It refuses
 // a cycle without keys or lessons.
-func Build(keys []scale.Tonic, from time.Time, table calendar.Timetable, missed []time.Time, before bool, slides func(key int, day time.Time) bool) (Plan, error) {
+func Build(
+	keys []scale.Tonic,
+	from time.Time,
+	table calendar.Timetable,
+	missed []time.Time,
+	before bool,
+	slides func(key int, day time.Time) bool,
+) (Plan, error) {
 	if len(keys) == 0 {
 		return Plan{}, errors.New("a cycle without keys is none")
 	}

@@ -128,7 +128,14 @@ func TestACycleOfTwelveWeeksWithABreak(t *testing.T) {
 func TestCyclesThatAreNone(t *testing.T) {
 	_, err := Build(nil, on("2026-09-07"), weekly(time.Monday, nil), nil, false, nil)
 	require.EqualError(t, err, "a cycle without keys is none")
-	_, err = Build(circle, on("2026-09-07"), weekly(time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}), nil, false, nil)
+	_, err = Build(
+		circle,
+		on("2026-09-07"),
+		weekly(time.Monday, []calendar.Break{{From: on("2026-01-01"), To: on("2099-01-01")}}),
+		nil,
+		false,
+		nil,
+	)
 	require.ErrorContains(t, err, "there are no lessons for this cycle: from 7 September 2026 on all fall into breaks")
 }
 
@@ -141,7 +148,8 @@ func TestAKeyWithoutRoomSlides(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []time.Time{on("2026-09-14"), on("2026-09-21")}, p.Slid)
 	require.Equal(t, []Week{
-		{keys[0], on("2026-09-07"), on("2026-09-14")}, {keys[1], on("2026-09-28"), on("2026-10-05")}, {keys[2], on("2026-10-05"), on("2026-10-12")},
+		{keys[0], on("2026-09-07"), on("2026-09-14")}, {keys[1], on("2026-09-28"), on("2026-10-05")},
+		{keys[2], on("2026-10-05"), on("2026-10-12")},
 	}, p.Weeks)
 	require.Equal(t, on("2026-10-12"), p.End)
 }

@@ -21,7 +21,14 @@ type Shape struct {
 }
 
 // qualities are the semitones of the notes of a chord above its root.
-var qualities = map[string][]int{"": {0, 4, 7}, "m": {0, 3, 7}, "7": {0, 4, 7, 10}, "m7": {0, 3, 7, 10}, "maj7": {0, 4, 7, 11}, "dim": {0, 3, 6}}
+var qualities = map[string][]int{
+	"":     {0, 4, 7},
+	"m":    {0, 3, 7},
+	"7":    {0, 4, 7, 10},
+	"m7":   {0, 3, 7, 10},
+	"maj7": {0, 4, 7, 11},
+	"dim":  {0, 3, 6},
+}
 
 // topFret is as far up as chords of the first years lie.
 const topFret = 4

@@ -145,7 +145,14 @@ func TestWhatStaysInAChange(t *testing.T) {
 	}
 	c := ChangeOf(shape("F"), shape("Am"))
 	require.Equal(t, "Finger 2 stays down; the others move around it.", c.Words)
-	require.Equal(t, []Move{{Finger: 1, How: "lifts", FromString: 2, FromFret: 1}, {Finger: 2, How: "stays", FromString: 4, FromFret: 2, ToString: 4, ToFret: 2}}, c.Moves)
+	require.Equal(
+		t,
+		[]Move{
+			{Finger: 1, How: "lifts", FromString: 2, FromFret: 1},
+			{Finger: 2, How: "stays", FromString: 4, FromFret: 2, ToString: 4, ToFret: 2},
+		},
+		c.Moves,
+	)
 	require.Contains(t, ChangeOf(shape("C"), shape("F")).Words, "No finger stays")
 	require.Contains(t, ChangeOf(Shape{Frets: []int{1}, Fingers: []int{1}}, Shape{Frets: []int{3}, Fingers: []int{1}}).Words, "slides")
 }

@@ -7,7 +7,20 @@ import "patientladder/core/notation/score"
 func chromatic(t Tonic) []score.Pitch {
 	names := []Tonic{{'C', 0}, {'C', 1}, {'D', 0}, {'D', 1}, {'E', 0}, {'F', 0}, {'F', 1}, {'G', 0}, {'G', 1}, {'A', 0}, {'A', 1}, {'B', 0}}
 	if t.Alter < 0 {
-		names = []Tonic{{'C', 0}, {'D', -1}, {'D', 0}, {'E', -1}, {'E', 0}, {'F', 0}, {'G', -1}, {'G', 0}, {'A', -1}, {'A', 0}, {'B', -1}, {'B', 0}}
+		names = []Tonic{
+			{'C', 0},
+			{'D', -1},
+			{'D', 0},
+			{'E', -1},
+			{'E', 0},
+			{'F', 0},
+			{'G', -1},
+			{'G', 0},
+			{'A', -1},
+			{'A', 0},
+			{'B', -1},
+			{'B', 0},
+		}
 	}
 	first := score.Pitch{Step: t.Step, Alter: t.Alter, Octave: 4}
 	out := []score.Pitch{first}

@@ -19,7 +19,12 @@ func TestFiveFingerPatterns(t *testing.T) {
 			require.Equal(t, "54321", digits(s.Up.Left))
 			require.Equal(t, 7, s.Up.Notes[4].Semitone()-s.Up.Notes[0].Semitone(), "a fifth")
 			require.Len(t, s.Mirror, 5, "in contrary motion every finger meets its own")
-			require.Equal(t, []Meet{{2, 2, 4, "group"}, {3, 3, 3, "group"}, {4, 4, 2, "group"}}, s.Meets, "in parallel the long fingers on the same three keys")
+			require.Equal(
+				t,
+				[]Meet{{2, 2, 4, "group"}, {3, 3, 3, "group"}, {4, 4, 2, "group"}},
+				s.Meets,
+				"in parallel the long fingers on the same three keys",
+			)
 		}
 	}
 	_, err := Of(Tonic{Step: 'C'}, MajorFive, 2)

@@ -38,7 +38,20 @@ const (
 
 // Kinds returns all kinds.
 func Kinds() []Kind {
-	return []Kind{Major, NaturalMinor, HarmonicMinor, MelodicMinor, Chromatic, MajorArpeggio, MinorArpeggio, MajorBroken, MinorBroken, MajorFive, MinorFive, Tetrachords}
+	return []Kind{
+		Major,
+		NaturalMinor,
+		HarmonicMinor,
+		MelodicMinor,
+		Chromatic,
+		MajorArpeggio,
+		MinorArpeggio,
+		MajorBroken,
+		MinorBroken,
+		MajorFive,
+		MinorFive,
+		Tetrachords,
+	}
 }
 
 // MostOctaves is how many octaves of a kind are fingered at the most: five-finger
@@ -177,7 +190,8 @@ func Parse(text string, k Kind) (Tonic, error) {
 
 // steps are the semitones of a kind from each note to the next, upwards.
 var steps = map[Kind][]int{
-	Major: {2, 2, 1, 2, 2, 2, 1}, NaturalMinor: {2, 1, 2, 2, 1, 2, 2}, HarmonicMinor: {2, 1, 2, 2, 1, 3, 1}, MelodicMinor: {2, 1, 2, 2, 2, 2, 1},
+	Major: {2, 2, 1, 2, 2, 2, 1}, NaturalMinor: {2, 1, 2, 2, 1, 2, 2}, HarmonicMinor: {2, 1, 2, 2, 1, 3, 1},
+	MelodicMinor:  {2, 1, 2, 2, 2, 2, 1},
 	Tetrachords:   {2, 2, 1, 2, 2, 2, 1},
 	MajorArpeggio: {4, 3, 5}, MinorArpeggio: {3, 4, 5}, MajorBroken: {4, 3, 5}, MinorBroken: {3, 4, 5},
 	MajorFive: {2, 2, 1, 2, 5}, MinorFive: {2, 1, 2, 2, 5},
@@ -294,7 +308,13 @@ func over(octave []score.Pitch, octaves int) []score.Pitch {
 }
 
 func (w Way) backwards() Way {
-	out := Way{Notes: slices.Clone(w.Notes), Right: slices.Clone(w.Right), Left: slices.Clone(w.Left), RightGroups: slices.Clone(w.RightGroups), LeftGroups: slices.Clone(w.LeftGroups)}
+	out := Way{
+		Notes:       slices.Clone(w.Notes),
+		Right:       slices.Clone(w.Right),
+		Left:        slices.Clone(w.Left),
+		RightGroups: slices.Clone(w.RightGroups),
+		LeftGroups:  slices.Clone(w.LeftGroups),
+	}
 	slices.Reverse(out.Notes)
 	for _, list := range [][]int{out.Right, out.Left, out.RightGroups, out.LeftGroups} {
 		slices.Reverse(list)
