@@ -30,6 +30,8 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/demand"
 	"patientladder/core/reading/naming"
+	"patientladder/core/technique/bowed"
+	"patientladder/core/technique/exercise"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -49,7 +51,7 @@ type Loader struct {
 	// Letters says that letters about accounts are taken.
 	Letters bool
 
-	// catalogue names the skills that ship and the instruments, program the program itself, for the keys of what is kept.
+	// catalogue names the skills that ship, the instruments, exercises and bow plans, program the program itself, for the keys of what is kept.
 	catalogue, program string
 	kept               *memory
 }
@@ -72,7 +74,7 @@ func New(st *store.Store, now clock.Clock, url string, mails bool) (*Loader, err
 		Demands:   demands,
 		URL:       url,
 		Mails:     mails,
-		catalogue: digest(skills.All(), instrument.All()),
+		catalogue: digest(skills.All(), instrument.All(), exercise.Forms(nil).All(), bowed.Plans()),
 		program:   program,
 		kept:      kept,
 	}, err

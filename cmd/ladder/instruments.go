@@ -9,21 +9,26 @@ import (
 	"patientladder/core/technique/exercise"
 )
 
-// largestInstruments is how large a file of instruments may be.
-const largestInstruments = 1 << 20
+// largestOwn is how large a file of instruments or exercises may be.
+const largestOwn = 1 << 20
 
 // extend adds the instruments of a file, or of the input for -, to those that ship; undo takes them out again.
 func extend(file string, in io.Reader) (undo func(), err error) {
+	return extended("instruments", file, in, instrument.Extend)
+}
+
+// extended hands a file of a studio's own, or the input for -, to what adds it to what ships.
+func extended(what, file string, in io.Reader, add func([]byte) (func(), error)) (undo func(), err error) {
 	r, name, err := input(file, in)
 	if err != nil {
-		return nil, fmt.Errorf("instruments: %w", err)
+		return nil, fmt.Errorf("%s: %w", what, err)
 	}
 	defer r.Close()
-	data, err := io.ReadAll(io.LimitReader(r, largestInstruments+1))
-	if err != nil || len(data) > largestInstruments {
-		return nil, fmt.Errorf("instruments: %s is no file of instruments, or is larger than 1 MB", name)
+	data, err := io.ReadAll(io.LimitReader(r, largestOwn+1))
+	if err != nil || len(data) > largestOwn {
+		return nil, fmt.Errorf("%s: %s is no file of %s, or is larger than 1 MB", what, name, what)
 	}
-	if undo, err = instrument.Extend(data); err != nil {
+	if undo, err = add(data); err != nil {
 		return nil, fmt.Errorf("%s: %w", name, err)
 	}
 	return undo, nil

@@ -38,11 +38,13 @@ const help = `usage: ladder VERB [arguments]
                                           -five-finger, or tetrachords
   exercise INSTRUMENT [ID] [--musicxml]   an exercise with its fingers, strings and bows, as JSON or MusicXML; without an ID the list
   instruments [FILE]                      the instruments, one to a line; with a file those of your own, read and checked
+  exercises [FILE]                        the types of exercises, one to a line; with a file those of your own, read and checked
   version                                 which version this is, and which tables it knows
 
 'ladder VERB --help' lists all flags of a verb. A FILE can be - for the input.
 
-The DSN can also be given as LADDER_DSN, the secret of servers as LADDER_SECRET or --secret (a file, or what stands in one). LADDER_INSTRUMENTS names a file of instruments of your own (docs/instruments.md).
+The DSN can also be given as LADDER_DSN, the secret of servers as LADDER_SECRET or --secret (a file, or what stands in one). LADDER_INSTRUMENTS names a file of instruments of your own (docs/instruments.md),
+LADDER_EXERCISES one of exercises (docs/exercises.md).
 `
 
 // usageError is a mistake in the arguments; it names the right call.
@@ -67,9 +69,16 @@ func run(args []string, in io.Reader, out io.Writer) error {
 			return err
 		}
 	}
+	if file := os.Getenv("LADDER_EXERCISES"); file != "" {
+		if _, err := extendExercises(file, in); err != nil {
+			return err
+		}
+	}
 	switch verb, rest := args[0], args[1:]; verb {
 	case "instruments":
 		return listInstruments(rest, in, out)
+	case "exercises":
+		return listTypes(rest, in, out)
 	case "notes":
 		return notes(rest, in, out)
 	case "analyze":

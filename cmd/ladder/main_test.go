@@ -24,7 +24,7 @@ func call(args ...string) (string, error) {
 func TestHelpNamesEveryVerb(t *testing.T) {
 	out, err := call()
 	require.NoError(t, err)
-	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise", "instruments", "key", "backup", "restore", "export", "import", "check"} {
+	for _, verb := range []string{"demo", "serve", "migrate", "account", "notes", "analyze", "scale", "exercise", "exercises", "instruments", "key", "backup", "restore", "export", "import", "check"} {
 		require.Contains(t, out, "  "+verb)
 	}
 	same, err := call("help")
@@ -86,7 +86,7 @@ func TestEachVerbHelps(t *testing.T) {
 	for _, verb := range [][]string{
 		{"demo"}, {"serve"}, {"migrate"}, {"account"}, {"account", "reset"}, {"secret"}, {"key"}, {"backup"}, {"restore"}, {"export"}, {"import"},
 		{"check"}, {"notes"}, {"analyze"}, {"scale"},
-		{"exercise"}, {"instruments"}, {"version"},
+		{"exercise"}, {"exercises"}, {"instruments"}, {"version"},
 	} {
 		out, err := call(append(verb, "--help")...)
 		require.ErrorIs(t, err, errHelped, verb)
@@ -258,4 +258,30 @@ func TestAnInstrumentByAFile(t *testing.T) {
 	t.Setenv("LADDER_INSTRUMENTS", filepath.Join(t.TempDir(), "none.json"))
 	_, err = call("help")
 	require.ErrorContains(t, err, "no such file")
+}
+
+// The same for a type of exercises and a way to bow (docs/exercises.md, whose example this is).
+func TestExercisesOfOnesOwn(t *testing.T) {
+	page, err := os.ReadFile("../../docs/exercises.md")
+	require.NoError(t, err)
+	_, rest, found := strings.Cut(string(page), "```json\n")
+	require.True(t, found)
+	example, _, _ := strings.Cut(rest, "```")
+	file := filepath.Join(t.TempDir(), "mine.json")
+	require.NoError(t, os.WriteFile(file, []byte(example), 0o600))
+	out, err := call("exercises", file)
+	require.NoError(t, err)
+	lines := strings.Split(strings.TrimSpace(out), "\n")
+	require.Equal(t, "scale-in-threes: bowed; three", lines[len(lines)-1])
+	_, err = call("exercise", "cello", "scale-in-threes/three/C/major/-")
+	require.Error(t, err, "it is there only while it is asked for")
+	undo, err := extendExercises(file, nil)
+	require.NoError(t, err)
+	defer undo()
+	out, err = call("exercise", "cello", "scale-in-threes/three/C/major/-")
+	require.NoError(t, err)
+	require.Contains(t, out, `"C2"`)
+	require.NoError(t, os.WriteFile(file, []byte("{\"types\": [\n{\"id\": \"odd\", \"like\": \"scales\"}]}"), 0o600))
+	_, err = call("exercises", file)
+	require.ErrorContains(t, err, `exercises, line 2: it is like "scales", which is not there`)
 }

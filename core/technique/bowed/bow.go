@@ -1,28 +1,69 @@
 package bowed
 
+import (
+	_ "embed" // the plans that ship
+	"encoding/json"
+	"fmt"
+	"slices"
+)
+
 // Plan is a way to bow the notes of an exercise.
 type Plan struct {
-	ID, Name string
-	// PerBow notes lie in one bow.
-	PerBow int
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	// PerBow notes lie in one bow, from 1 to MostPerBow.
+	PerBow int `json:"perBow"`
 	// Words say how.
-	Words string
+	Words string `json:"words"`
 }
+
+// MostPerBow is how many notes may lie in one bow: three octaves of a scale.
+const MostPerBow = 24
+
+// Check says what is wrong with a plan, or returns nil.
+func (p Plan) Check() error {
+	switch {
+	case p.ID == "" || p.Name == "" || p.Words == "":
+		return fmt.Errorf("a bow plan needs an id, a name and words")
+	case p.PerBow < 1 || p.PerBow > MostPerBow:
+		return fmt.Errorf("a bow holds 1 to %d notes, not %d", MostPerBow, p.PerBow)
+	}
+	return nil
+}
+
+//go:embed plans.json
+var shippedPlans []byte
+
+// plans are read once; they ship with the program and a test reads them.
+var plans = func() (list []Plan) {
+	if err := json.Unmarshal(shippedPlans, &list); err != nil {
+		panic(err)
+	}
+	return list
+}()
 
 // Plans returns the bow plans in their order (common practice: whole bows first,
 // then parts of the bow, then several notes in one).
-func Plans() []Plan {
-	return []Plan{
-		{"whole", "a whole bow each", 1, "Whole bows, slow and straight, the same speed from frog to tip."},
-		{"half", "half bows", 1, "The lower half, then the same in the upper half: the elbow opens and closes."},
-		{"two", "two in a bow", 2, "Two notes in a bow, half of it for each; the left hand changes, the bow does not notice."},
-		{"four", "four in a bow", 4, "Four notes in a bow, a quarter of it for each."},
+func Plans() []Plan { return slices.Clone(plans) }
+
+// ExtendPlans adds bow plans to those that ship, before any is asked for; one that is there already is replaced. The returned
+// function takes them out again.
+func ExtendPlans(more []Plan) (undo func(), err error) {
+	for _, p := range more {
+		if err := p.Check(); err != nil {
+			return nil, err
+		}
 	}
+	before := plans
+	plans = append(slices.DeleteFunc(slices.Clone(plans), func(p Plan) bool {
+		return slices.ContainsFunc(more, func(m Plan) bool { return m.ID == p.ID })
+	}), more...)
+	return func() { plans = before }, nil
 }
 
 // PlanOf returns a plan by its id; ok is false for one that is not known.
 func PlanOf(id string) (Plan, bool) {
-	for _, p := range Plans() {
+	for _, p := range plans {
 		if p.ID == id {
 			return p, true
 		}

@@ -177,18 +177,23 @@ func parseTypes(data []byte) ([]Type, error) {
 	if err := json.Unmarshal(data, &list); err != nil {
 		return nil, fmt.Errorf("exercises: %w", err)
 	}
+	return list, checkTypes(list)
+}
+
+// checkTypes says what is wrong with a list of types, or returns nil.
+func checkTypes(list []Type) error {
 	seen := map[string]bool{"": true}
 	for _, t := range list {
 		if len(t.Steps) == 0 || len(t.Faults) == 0 || seen[t.ID+"/"] {
-			return nil, fmt.Errorf("exercises: %q needs a name of its own, faults and steps", t.ID)
+			return fmt.Errorf("exercises: %q needs a name of its own, faults and steps", t.ID)
 		}
 		seen[t.ID+"/"] = true
 		if !seen[t.After] {
-			return nil, fmt.Errorf("exercises: %q comes after %q, which is not before it", t.ID, t.After)
+			return fmt.Errorf("exercises: %q comes after %q, which is not before it", t.ID, t.After)
 		}
 		for _, k := range t.Kinds {
 			if !slices.Contains(scale.Kinds(), k) {
-				return nil, fmt.Errorf("exercises: %q: %q is no kind", t.ID, k)
+				return fmt.Errorf("exercises: %q: %q is no kind", t.ID, k)
 			}
 		}
 		for _, s := range t.Steps {
@@ -196,27 +201,27 @@ func parseTypes(data []byte) ([]Type, error) {
 			_, bow := bowed.PlanOf(s.Bow)
 			switch {
 			case seen[name] || s.ID == "" || strings.Contains(s.ID, "/"):
-				return nil, fmt.Errorf("exercises: the step %q needs a name of its own", name)
+				return fmt.Errorf("exercises: the step %q needs a name of its own", name)
 			case len(s.Goals) != 3:
-				return nil, fmt.Errorf("exercises: %q has %d goals instead of three", name, len(s.Goals))
+				return fmt.Errorf("exercises: %q has %d goals instead of three", name, len(s.Goals))
 			case s.Tempo < 40 || s.Tempo > 208 || s.Keys < 1:
-				return nil, fmt.Errorf("exercises: %q needs a tempo on the metronome and a number of keys", name)
+				return fmt.Errorf("exercises: %q needs a tempo on the metronome and a number of keys", name)
 			case s.Join != "" && !slices.Contains([]string{string(score.Hammer), string(score.Pull), string(score.Slide), "both"}, s.Join):
-				return nil, fmt.Errorf("exercises: %q: %q is no way to sound a note", name, s.Join)
+				return fmt.Errorf("exercises: %q: %q is no way to sound a note", name, s.Join)
 			case slices.ContainsFunc(s.Levels, func(l string) bool { return !slices.Contains(levels, l) }):
-				return nil, fmt.Errorf("exercises: %q: its levels are none of %s", name, strings.Join(levels, ", "))
+				return fmt.Errorf("exercises: %q: its levels are none of %s", name, strings.Join(levels, ", "))
 			case t.Make == "canon" && voices[s.Voices] == nil:
-				return nil, fmt.Errorf("exercises: %q: %q is no way for two voices", name, s.Voices)
+				return fmt.Errorf("exercises: %q: %q is no way for two voices", name, s.Voices)
 			case s.Bow != "" && !bow:
-				return nil, fmt.Errorf("exercises: %q: %q is no bow plan", name, s.Bow)
+				return fmt.Errorf("exercises: %q: %q is no bow plan", name, s.Bow)
 			}
 			seen[name] = true
 		}
 		for skill, step := range t.BySkill {
 			if t.step(step) < 0 || !slices.Contains(t.Plants, skill) {
-				return nil, fmt.Errorf("exercises: %q: the step %q cannot plant %q", t.ID, step, skill)
+				return fmt.Errorf("exercises: %q: the step %q cannot plant %q", t.ID, step, skill)
 			}
 		}
 	}
-	return list, nil
+	return nil
 }
