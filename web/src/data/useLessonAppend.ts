@@ -7,6 +7,7 @@ import { announceAnew } from "./facts";
 import { type Entry, Outbox } from "./outbox";
 import { sessionQuery } from "./people";
 import { useFlush } from "./useFlush";
+import { useSettled } from "./useSettled";
 
 /** The outbox of this device. */
 export const outbox = new Outbox(
@@ -40,14 +41,13 @@ export function useLessonAppend(ladder: string) {
   const waiting = useMemo(() => all.filter((w) => w.ladder === ladder && w.who === who), [all, ladder, who]);
   const [error, setError] = useState<Error | null>(null);
   const sent = waiting.filter((w) => w.sent).map((w) => w.entry.id);
-  const sentKey = sent.join(" ");
   useFlush(outbox, who);
-  useEffect(() => {
-    if (!sentKey) return;
-    const arrived = sentKey.split(" ");
-    // An answer that is on its way was made before these arrived.
-    void announceAnew(queries, logged(ladder)).then(() => outbox.settle(arrived));
-  }, [sentKey, ladder, queries]);
+  // An answer that is on its way was made before these arrived.
+  useSettled(
+    sent,
+    () => announceAnew(queries, logged(ladder)),
+    (ids) => outbox.settle(ids),
+  );
   const append: Append = {
     mutate: (entries, then) => {
       try {

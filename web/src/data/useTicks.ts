@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { useMemo, useState, useSyncExternalStore } from "react";
 import { ulid } from "ulid";
 import { body, client, Refusal, type Schemas } from "../contract/client";
 import { type Tick, ticked } from "../family/ticks";
@@ -9,6 +9,7 @@ import { familyQuery } from "./home";
 import { amendKept } from "./kept";
 import { Outbox } from "./outbox";
 import { useFlush } from "./useFlush";
+import { useSettled } from "./useSettled";
 
 const family = "family";
 
@@ -31,19 +32,17 @@ export function useTicks(token: string) {
   const all = useSyncExternalStore(outbox.subscribe, outbox.all);
   const mine = useMemo(() => all.filter((w) => w.ladder === token), [all, token]);
   const [full, setFull] = useState(false);
-  const sentKey = mine
-    .filter((w) => w.sent)
-    .map((w) => w.entry.id)
-    .join(" ");
+  const sent = mine.filter((w) => w.sent).map((w) => w.entry.id);
   useFlush(outbox, family);
-  useEffect(() => {
-    if (!sentKey) return;
-    const key = familyQuery(token).queryKey;
-    void queries
-      .cancelQueries({ queryKey: key })
-      .then(() => queries.invalidateQueries({ queryKey: key }))
-      .then(() => outbox.settle(sentKey.split(" ")));
-  }, [sentKey, token, queries]);
+  useSettled(
+    sent,
+    async () => {
+      const key = familyQuery(token).queryKey;
+      await queries.cancelQueries({ queryKey: key });
+      await queries.invalidateQueries({ queryKey: key });
+    },
+    (ids) => outbox.settle(ids),
+  );
   return {
     waiting: mine.filter((w) => !w.refused).map((w) => w.entry),
     refused: mine.filter((w) => w.refused),
