@@ -66,11 +66,11 @@ func (n Names) Home(h studentplan.Home) string {
 	if len(felt) > 0 {
 		parts = append(parts, List(felt))
 	}
-	if words := n.Showed(h.Shown); words != "" {
-		parts = append(parts, words)
-	}
 	if len(h.First) > 0 {
 		parts = append(parts, "played "+n.Titles(h.First)+" first")
+	}
+	if words := n.Showed(h.Shown); words != "" {
+		parts = append(parts, words)
 	}
 	if len(h.Also) > 0 {
 		parts = append(parts, "also played “"+strings.Join(h.Also, "”, “")+"”")
