@@ -2,7 +2,10 @@
 // that should notice, and prints which changes they did not. It is for packages whose tests are
 // slow; make mutate uses it where N is given.
 //
-//	go run ./mutant [-seed 1] [-n 60] [-test ./api] [-runs FILE] FOLDER
+// A change turns a sign, drops a statement or a field of a mapping, lets a condition never or always hold, or swaps two things that
+// are given to a call.
+//
+//	go run ./mutant [-seed 1] [-n 60] [-signs] [-test ./api] [-runs FILE] FOLDER
 //
 // Every test is run alone first, to learn which lines it runs and how long it takes; a change is then
 // held only against the tests that run its line, the quickest first. Nothing of the tree is written:
@@ -26,7 +29,7 @@ import (
 	"time"
 )
 
-// change is one token at one place and what stands there instead.
+// change is some text at one place and what stands there instead.
 type change struct {
 	file     string // from the root of the tree
 	at       place
@@ -36,7 +39,19 @@ type change struct {
 }
 
 func (c change) String() string {
-	return fmt.Sprintf("%s:%d: %s becomes %s", c.file, c.at.Line, c.old, c.new)
+	if c.new == "" {
+		return fmt.Sprintf("%s:%d: without %s", c.file, c.at.Line, short(c.old))
+	}
+	return fmt.Sprintf("%s:%d: %s becomes %s", c.file, c.at.Line, short(c.old), short(c.new))
+}
+
+// short is the beginning of a text on one line.
+func short(s string) string {
+	s = strings.Join(strings.Fields(s), " ")
+	if r := []rune(s); len(r) > 70 {
+		s = string(r[:70]) + "…"
+	}
+	return s
 }
 
 // others are what a token becomes.
@@ -50,6 +65,7 @@ var others = map[token.Token]token.Token{
 func main() {
 	seed := flag.Uint64("seed", 1, "of the sample")
 	n := flag.Int("n", 60, "how many changes")
+	signs := flag.Bool("signs", false, "turn signs only")
 	tests := flag.String("test", "", "the packages whose tests should notice; the folder by default")
 	root := flag.String("root", "..", "the tree")
 	most := flag.Duration("most", time.Hour, "how long the tests of one change may take: the quickest that run its line come first")
@@ -59,13 +75,13 @@ func main() {
 		"a file that keeps which test runs which line; made where it does not exist, to be thrown away when the code changes",
 	)
 	flag.Parse()
-	if err := run(*root, filepath.Clean(flag.Arg(0)), *tests, *runs, *seed, *n, *most); err != nil {
+	if err := run(*root, filepath.Clean(flag.Arg(0)), *tests, *runs, *seed, *n, *most, *signs); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
-func run(root, folder, packages, kept string, seed uint64, n int, most time.Duration) error {
+func run(root, folder, packages, kept string, seed uint64, n int, most time.Duration, signs bool) error {
 	if packages == "" {
 		packages = "./" + folder + "/..."
 	}
@@ -78,7 +94,7 @@ func run(root, folder, packages, kept string, seed uint64, n int, most time.Dura
 		return err
 	}
 	defer os.RemoveAll(dir)
-	all, err := changes(root, folder)
+	all, err := changes(root, folder, signs)
 	if err != nil {
 		return err
 	}
@@ -108,7 +124,7 @@ func run(root, folder, packages, kept string, seed uint64, n int, most time.Dura
 
 // changes are all that could be made, in the order of files and places. Folders of tools for tests,
 // which are called …test as in the standard library, hold no rules.
-func changes(root, folder string) (out []change, err error) {
+func changes(root, folder string, signs bool) (out []change, err error) {
 	err = filepath.WalkDir(filepath.Join(root, folder), func(path string, d fs.DirEntry, err error) error {
 		if err == nil && d.IsDir() && strings.HasSuffix(d.Name(), "test") {
 			return fs.SkipDir
@@ -118,7 +134,11 @@ func changes(root, folder string) (out []change, err error) {
 			return err
 		}
 		set := token.NewFileSet()
-		file, err := parser.ParseFile(set, path, nil, 0)
+		source, err := os.ReadFile(path)
+		if err != nil {
+			return err
+		}
+		file, err := parser.ParseFile(set, path, source, 0)
 		if err != nil {
 			return err
 		}
@@ -147,6 +167,11 @@ func changes(root, folder string) (out []change, err error) {
 					add(x.OpPos, x.Op)
 				case *ast.IncDecStmt:
 					add(x.TokPos, x.Tok)
+				}
+				if !signs {
+					for _, m := range meant(node, source, func(p token.Pos) int { return set.Position(p).Offset }) {
+						out = append(out, change{name, at(m.at), within, m.offset, m.old, m.new})
+					}
 				}
 				return true
 			})

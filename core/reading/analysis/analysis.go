@@ -20,6 +20,7 @@ import (
 	"patientladder/core/reading/reading"
 	"patientladder/core/reading/rhythm"
 	"patientladder/core/reading/texture"
+	"sort"
 )
 
 // Piece is what was found in a score. Every finding carries its bars, as
@@ -249,10 +250,10 @@ func crossing(s *score.Score, l Line, x position.Shift) (how string, crosses boo
 	if l.Hand == reading.Whole || x.How == "at a rest" {
 		return "", false
 	}
-	for _, m := range l.Moves {
-		if s.Notes[m.To].Onset.Cmp(x.At) != 0 {
-			continue
-		}
+	// Moves stand in the order of their notes: the one that leads to this moment is found by halving.
+	first := sort.Search(len(l.Moves), func(i int) bool { return s.Notes[l.Moves[i].To].Onset.Cmp(x.At) >= 0 })
+	if first < len(l.Moves) && s.Notes[l.Moves[first].To].Onset.Cmp(x.At) == 0 {
+		m := l.Moves[first]
 		if m.Kind != reading.Step || m.AfterRest {
 			return "", false
 		}
